@@ -1,0 +1,153 @@
+package mechanics
+
+import (
+	"math"
+
+	"dunvel/core/rig"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// stance places the end body of one rig so that its line, followed upward,
+// ends at the rod tip over x = y = 0.
+type stance struct {
+	scene *Scene
+	rig   *rig.Rig
+	gait  Gait
+	limit float64 // line beyond which it is not followed, m
+
+	// On a slope the next place is looked for near the last one.
+	lastX  float64
+	placed bool
+}
+
+// placing is a shot together with where its end body stands.
+type placing struct {
+	shot
+	end r3.Vec
+}
+
+// onBed follows the line from an end body on which the bed pushes with margin
+// of the rig's weight.
+func (st *stance) onBed(margin float64, trace *[]r3.Vec) placing {
+	bed := st.scene.Bed
+	push := margin * st.rig.Weight()
+	force := r3.Add(r3.Scale(push, bed.Normal()), r3.Scale(-bed.Friction*push, st.gait.sliding(bed)))
+	return st.underTip(1, force, trace)
+}
+
+// offBed follows the line from an end body that hangs at share of the depth.
+func (st *stance) offBed(share float64, trace *[]r3.Vec) placing {
+	return st.underTip(share, r3.Vec{}, trace)
+}
+
+// underTip follows the line from an end body at share of the depth on which
+// the bed acts with force. On a level bed the shape does not depend on where
+// it stands, and one shot does.
+func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing {
+	shoot := func(x float64, trace *[]r3.Vec) placing {
+		depth := st.scene.Bed.DepthAt(x)
+		start := r3.Vec{X: x, Z: -share * depth}
+		if depth <= 0 {
+			return placing{end: start} // the bed comes out of the water there
+		}
+		return placing{st.scene.follow(st.rig, st.gait, start, force, st.limit, trace), start}
+	}
+	x := 0.0
+	if st.scene.Bed.Slope != 0 {
+		var found bool
+		x, found = st.onSlope(func(x float64) (float64, bool) {
+			p := shoot(x, nil)
+			return -p.tip.X, p.reached
+		})
+		if !found {
+			return placing{}
+		}
+	}
+	p := shoot(x, trace)
+	if !p.reached {
+		return p
+	}
+	offset := r3.Vec{X: -p.tip.X, Y: -p.tip.Y}
+	if trace != nil {
+		for i := range *trace {
+			(*trace)[i] = r3.Add((*trace)[i], offset)
+		}
+	}
+	p.end = r3.Add(p.end, offset)
+	return p
+}
+
+// onSlope returns the x at which miss is zero: how much further out than x the
+// line puts an end body that stands at x, false where no line reaches.
+func (st *stance) onSlope(miss func(x float64) (float64, bool)) (float64, bool) {
+	tolerance := 1e-6 * st.scene.Bed.Depth
+	if st.placed {
+		if x, found := secant(miss, st.lastX, tolerance); found {
+			st.lastX = x
+			return x, true
+		}
+	}
+	x, found := st.walkOut(miss, tolerance)
+	st.lastX, st.placed = x, found
+	return x, found
+}
+
+// secant looks for a zero of miss near x and gives up soon.
+func secant(miss func(x float64) (float64, bool), x, tolerance float64) (float64, bool) {
+	const rounds = 7
+	m, reached := miss(x)
+	if !reached {
+		return 0, false
+	}
+	next := x + m/2
+	for range rounds {
+		if math.Abs(m) < tolerance {
+			return x, true
+		}
+		n, reached := miss(next)
+		if !reached || n == m {
+			return 0, false
+		}
+		x, m, next = next, n, next-n*(next-x)/(n-m)
+	}
+	return 0, false
+}
+
+// walkOut goes out from under the rod, by what is missing where that is known
+// and towards shallower water where it is not, until the miss changes sign.
+func (st *stance) walkOut(miss func(x float64) (float64, bool), tolerance float64) (float64, bool) {
+	const rounds = 40
+	bed := st.scene.Bed
+	first, reached := miss(0)
+	direction := -math.Copysign(1, bed.Slope)
+	if reached {
+		direction = math.Copysign(1, first)
+	}
+	missing := func(x float64) float64 {
+		if m, reached := miss(x); reached {
+			return direction * m
+		}
+		return bed.Depth / 3
+	}
+	x, ahead := 0.0, missing(0)
+	for range rounds {
+		next := x + direction*ahead
+		if bed.DepthAt(next) <= 0 {
+			next = (x - bed.Depth/bed.Slope) / 2 // half way to the water's edge
+		}
+		if math.Abs(next) > st.limit {
+			return 0, false
+		}
+		before, behind := x, ahead
+		if x, ahead = next, missing(next); ahead < 0 {
+			x = root(missing, before, behind, x, ahead, tolerance)
+			break
+		}
+		if ahead < tolerance {
+			break
+		}
+	}
+	m, reached := miss(x)
+	return x, reached && math.Abs(m) < 0.01*bed.Depth
+}

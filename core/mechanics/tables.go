@@ -1,0 +1,70 @@
+package mechanics
+
+import "math"
+
+// The drag coefficient and the current profile are asked for several times in
+// every step of every line. Both are smooth in the logarithm of their argument
+// and are read from tables there, to better than 6e-5 (tested).
+
+const (
+	octaveBits = 6 // 64 points per doubling
+	octave     = 1 << octaveBits
+	lowestRe   = -14 // 2^-14 is below 1e-4
+	highestRe  = 18  // 2^18 is above 2e5
+)
+
+var (
+	dragTable [(highestRe-lowestRe)*octave + 2]float64
+	logTable  [octave + 1]float64 // log2 of 1 to 2
+	powTable  [octave + 2]float64 // 2^0 to 2^1, and one more for rounding up to 2^1
+)
+
+func init() {
+	for i := range dragTable {
+		dragTable[i] = CylinderDrag(math.Ldexp(1+float64(i%octave)/octave, lowestRe+i/octave))
+	}
+	for i := range logTable {
+		logTable[i] = math.Log2(1 + float64(i)/octave)
+	}
+	for i := range powTable {
+		powTable[i] = math.Exp2(float64(i) / octave)
+	}
+}
+
+// split returns the binary exponent of a normal x > 0, the table index within
+// its octave, and how far x is on the way to the next point.
+func split(x float64) (exponent, index int, rest float64) {
+	bits := math.Float64bits(x)
+	exponent = int(bits>>52) - 1023
+	mantissa := bits & (1<<52 - 1)
+	index = int(mantissa >> (52 - octaveBits))
+	rest = float64(mantissa&(1<<(52-octaveBits)-1)) / (1 << (52 - octaveBits))
+	return exponent, index, rest
+}
+
+// quickCylinderDrag is CylinderDrag read from a table.
+func quickCylinderDrag(re float64) float64 {
+	if !(re > 1e-4) {
+		return dragTable[0]
+	}
+	if re > 2e5 {
+		re = 2e5
+	}
+	e, i, rest := split(re)
+	k := (e-lowestRe)*octave + i
+	return dragTable[k] + rest*(dragTable[k+1]-dragTable[k])
+}
+
+// quickPower is x^p for 0 < x <= 1 and p >= 0, read from tables.
+func quickPower(x, p float64) float64 {
+	if x < 1e-12 {
+		return 0
+	}
+	e, i, rest := split(x)
+	l := p * (float64(e) + logTable[i] + rest*(logTable[i+1]-logTable[i]))
+	floor := math.Floor(l)
+	f := (l - floor) * octave
+	j := int(f)
+	v := powTable[j] + (f-float64(j))*(powTable[j+1]-powTable[j])
+	return math.Ldexp(v, int(floor))
+}

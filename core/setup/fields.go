@@ -1,0 +1,101 @@
+package setup
+
+import (
+	"sort"
+
+	"dunvel/core/judgement"
+	"dunvel/core/tackle"
+	"dunvel/core/water"
+)
+
+// Field describes one number or choice of a setup: its limits, and the words
+// it is shown with.
+type Field struct {
+	Path    string // as in JSON: "water.depth"
+	Label   string
+	Measure string  // units measure of a number; empty for a choice
+	Min     float64 // of a number
+	Max     float64
+	Zero    string   // what 0 means, where it is not just a small number
+	Options []string // of a choice
+
+	number func(*Setup) *float64
+	choice func(*Setup) *string
+}
+
+// headMass are the limits of every rung of the ladder.
+var headMass = Field{Path: "heads", Label: "Head", Measure: "mass", Min: 0, Max: 0.5}
+
+// MaxHeads is how many heads a ladder may have.
+const MaxHeads = 40
+
+var fields = []Field{
+	choice("water.salinity", "Water", []string{"fresh", "brackish", "salt"}, func(s *Setup) *string { return &s.Water.Salinity }),
+	number("water.temperature", "Water temperature", "temperature", water.MinTemperature, water.MaxTemperature, "", func(s *Setup) *float64 { return &s.Water.Temperature }),
+	number("water.depth", "Depth under the rod", "depth", 0.3, 200, "", func(s *Setup) *float64 { return &s.Water.Depth }),
+	number("water.splashDepth", "Depth where it lands", "depth", 0, 200, "as under the rod", func(s *Setup) *float64 { return &s.Water.SplashDepth }),
+	choice("water.bed", "Bed", keys(judgement.Beds), func(s *Setup) *string { return &s.Water.Bed }),
+	number("flow.speed", "Current at the surface", "speed", 0, 3, "", func(s *Setup) *float64 { return &s.Flow.Speed }),
+	number("flow.direction", "Current runs", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Flow.Direction }),
+	number("flow.nearBed", "Current 1 m over the bed", "speed", 0, 3, "not measured", func(s *Setup) *float64 { return &s.Flow.NearBed }),
+	number("wind.speed", "Wind", "wind", 0, 40, "", func(s *Setup) *float64 { return &s.Wind.Speed }),
+	number("wind.direction", "Wind blows", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Wind.Direction }),
+	number("swell.height", "Swell height", "depth", 0, 5, "none", func(s *Setup) *float64 { return &s.Swell.Height }),
+	number("swell.period", "Swell period", "time", 2, 25, "", func(s *Setup) *float64 { return &s.Swell.Period }),
+	choice("boat.kind", "Fished from", []string{"bank", "anchored", "skiff", "kayak", "drogue"}, func(s *Setup) *string { return &s.Boat.Kind }),
+	number("boat.speed", "Drift", "speed", 0, 3, "", func(s *Setup) *float64 { return &s.Boat.Speed }),
+	number("boat.direction", "Drift goes", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Boat.Direction }),
+	number("rod.tipHeight", "Rod tip over the water", "depth", 0, 10, "", func(s *Setup) *float64 { return &s.Rod.TipHeight }),
+	choice("rod.spool", "Spool", []string{"fixed", "revolving"}, func(s *Setup) *string { return &s.Rod.Spool }),
+	number("cast.distance", "Cast", "depth", 0, 150, "dropped under the rod", func(s *Setup) *float64 { return &s.Cast.Distance }),
+	number("cast.drag", "Dragged towards you at", "speed", 0, 2, "worked in place", func(s *Setup) *float64 { return &s.Cast.Drag }),
+	number("target.depth", "Target depth", "depth", 0, 200, "the bed", func(s *Setup) *float64 { return &s.Target.Depth }),
+	choice("line.material", "Line", lines, func(s *Setup) *string { return &s.Line.Material }),
+	number("line.diameter", "Line diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(s *Setup) *float64 { return &s.Line.Diameter }),
+	choice("leader.material", "Leader", lines, func(s *Setup) *string { return &s.Leader.Material }),
+	number("leader.diameter", "Leader diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(s *Setup) *float64 { return &s.Leader.Diameter }),
+	number("leader.length", "Leader length", "depth", 0, 30, "none", func(s *Setup) *float64 { return &s.Leader.Length }),
+	choice("bait.form", "Bait", keys(judgement.BaitForms), func(s *Setup) *string { return &s.Bait.Form }),
+	number("bait.length", "Bait length", "size", 0.01, 0.4, "", func(s *Setup) *float64 { return &s.Bait.Length }),
+	choice("bait.body", "Made of", []string{"floating", "plain", "lightly salted", "heavily salted"}, func(s *Setup) *string { return &s.Bait.Body }),
+	number("bait.weighed", "Bait weighed", "mass", 0, 0.3, "not weighed", func(s *Setup) *float64 { return &s.Bait.Weighed }),
+	choice("head.shape", "Head shape", keys(judgement.HeadShapes), func(s *Setup) *string { return &s.Head.Shape }),
+	choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),
+	choice("head.hook", "Hook", judgement.HookSizes, func(s *Setup) *string { return &s.Head.Hook }),
+	choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
+	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom}, func(s *Setup) *string { return &s.Approach.Kind }),
+	number("approach.wait", "Longest wait", "time", 0, 600, "3 s a metre", func(s *Setup) *float64 { return &s.Approach.Wait }),
+}
+
+var lines = keys(tackle.LineMaterials)
+
+func number(path, label, measure string, low, high float64, zero string, get func(*Setup) *float64) Field {
+	return Field{Path: path, Label: label, Measure: measure, Min: low, Max: high, Zero: zero, number: get}
+}
+
+func choice(path, label string, options []string, get func(*Setup) *string) Field {
+	return Field{Path: path, Label: label, Options: options, choice: get}
+}
+
+func keys[V any](m map[string]V) []string {
+	out := make([]string, 0, len(m))
+	for k := range m {
+		out = append(out, k)
+	}
+	sort.Strings(out)
+	return out
+}
+
+// Fields returns the description of every number and choice of a setup, and of
+// a rung of its ladder ("heads").
+func Fields() []Field { return append(append([]Field(nil), fields...), headMass) }
+
+// LookupField finds a field by its path.
+func LookupField(path string) (Field, bool) {
+	for _, f := range Fields() {
+		if f.Path == path {
+			return f, true
+		}
+	}
+	return Field{}, false
+}

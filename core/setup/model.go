@@ -1,0 +1,118 @@
+package setup
+
+import (
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/rig"
+	"dunvel/core/tackle"
+	"dunvel/core/water"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// slope of the bed along the cast.
+func (s Setup) slope() float64 {
+	if s.Water.SplashDepth == 0 || s.Cast.Distance == 0 {
+		return 0
+	}
+	return (s.Water.SplashDepth - s.Water.Depth) / s.Cast.Distance
+}
+
+// profile returns the power of the current profile: fitted where a second
+// speed was measured, and that of the bed otherwise.
+func (s Setup) profile() (float64, error) {
+	if s.Flow.NearBed > 0 {
+		return water.FitExponent(s.Flow.Speed, s.Flow.NearBed, nearBedHeight, s.Water.Depth)
+	}
+	return judgement.Beds[s.Water.Bed].ProfileExponent.Number, nil
+}
+
+// vector is a horizontal velocity.
+func vector(speed, degrees float64) r3.Vec {
+	sin, cos := math.Sincos(degrees * math.Pi / 180)
+	return r3.Vec{X: speed * cos, Y: speed * sin}
+}
+
+// Drift returns the velocity of the boat over the ground in m/s: as measured,
+// or carried by the surface current and pushed by the wind.
+func (s Setup) Drift() r3.Vec {
+	if s.Boat.Kind == "bank" || s.Boat.Kind == "anchored" {
+		return r3.Vec{}
+	}
+	if s.Boat.Measured {
+		return vector(s.Boat.Speed, s.Boat.Direction)
+	}
+	return water.Drift(vector(s.Flow.Speed, s.Flow.Direction), vector(s.Wind.Speed, s.Wind.Direction), judgement.Leeway[s.Boat.Kind].Number)
+}
+
+// Scene returns the water as the engine takes it. Swell enters as a current
+// with the same mean square. The setup must be valid.
+func (s Setup) Scene() (*mechanics.Scene, error) {
+	fluid, err := water.New(s.Water.Salinity, s.Water.Temperature)
+	if err != nil {
+		return nil, err
+	}
+	exponent, err := s.profile()
+	if err != nil {
+		return nil, err
+	}
+	swell := water.Swell{Height: s.Swell.Height, Period: s.Swell.Period}
+	speed := water.WithSwell(s.Flow.Speed, swell.NearBedSpeed(s.Water.Depth))
+	return &mechanics.Scene{
+		Water:     fluid,
+		Current:   water.Current{Surface: vector(speed, s.Flow.Direction), Exponent: exponent},
+		Wind:      vector(s.Wind.Speed, s.Wind.Direction),
+		Bed:       water.Bed{Depth: s.Water.Depth, Slope: s.slope(), Friction: judgement.Beds[s.Water.Bed].Friction.Number},
+		TipHeight: s.Rod.TipHeight,
+	}, nil
+}
+
+// Rig returns the rig with a head of the given mass in kg, and its lure.
+func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, error) {
+	main, err := tackle.NewLine(s.Line.Material, s.Line.Diameter)
+	if err != nil {
+		return nil, tackle.Lure{}, err
+	}
+	leader, err := tackle.NewLine(s.Leader.Material, s.Leader.Diameter)
+	if err != nil {
+		return nil, tackle.Lure{}, err
+	}
+	lure, err := tackle.Assemble(
+		tackle.Head{
+			Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
+			Hook: s.Head.Hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
+		},
+		tackle.Bait{Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed}, fluid)
+	if err != nil {
+		return nil, tackle.Lure{}, err
+	}
+	r, err := rig.Single(lure, leader, s.Leader.Length, main)
+	return &r, lure, err
+}
+
+// Splash returns how the cast enters the water.
+func (s Setup) Splash() mechanics.Cast {
+	drag := judgement.SpoolFixed
+	if s.Rod.Spool == "revolving" {
+		drag = judgement.SpoolRevolver
+	}
+	return mechanics.Cast{Distance: s.Cast.Distance, SpoolDrag: drag.Number, Drift: s.Drift()}
+}
+
+// Gait returns how the rig moves over the ground while it is worked: with the
+// boat, and towards the rod at the speed of the drag. At rest it is about to
+// be pulled towards the rod, or upstream to it where it was dropped.
+func (s Setup) Gait() mechanics.Gait {
+	velocity := s.Drift()
+	pull := r3.Vec{}
+	switch {
+	case s.Cast.Distance > 0:
+		velocity.X -= s.Cast.Drag
+		pull = r3.Vec{X: -1}
+	case s.Flow.Speed > 0:
+		pull = vector(-1, s.Flow.Direction)
+	}
+	return mechanics.Gait{Velocity: velocity, Pull: pull}
+}

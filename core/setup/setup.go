@@ -1,0 +1,154 @@
+// Package setup is what a person tells Dunvel: the water, the boat, the cast,
+// the line, the bait, the heads to choose from and how it is to be fished. It
+// knows the limits of every field and turns a valid setup into the scene, the
+// rig and the gait the engine works on.
+//
+// Values are in kg, m, m/s and s, with temperatures in degrees Celsius and
+// directions in degrees: 0 away from the rod along the cast, 90 to the left of
+// it, 180 towards the rod.
+package setup
+
+// Setup is the whole set of conditions and tackle.
+type Setup struct {
+	Water    Water     `json:"water"`
+	Flow     Flow      `json:"flow"`
+	Wind     Wind      `json:"wind"`
+	Swell    Swell     `json:"swell"`
+	Boat     Boat      `json:"boat"`
+	Rod      Rod       `json:"rod"`
+	Cast     Cast      `json:"cast"`
+	Target   Target    `json:"target"`
+	Line     Line      `json:"line"`
+	Leader   Leader    `json:"leader"`
+	Bait     Bait      `json:"bait"`
+	Head     Head      `json:"head"`
+	Heads    []float64 `json:"heads"` // the ladder: masses in kg
+	Approach Approach  `json:"approach"`
+}
+
+// Water is the kind of water and the shape of its bed.
+type Water struct {
+	Salinity    string  `json:"salinity"`
+	Temperature float64 `json:"temperature"`
+	Depth       float64 `json:"depth"`       // under the rod
+	SplashDepth float64 `json:"splashDepth"` // where the cast lands; 0: as under the rod
+	Bed         string  `json:"bed"`
+}
+
+// Flow is the current at the surface, with a second speed one metre over the
+// bed where one was measured (0: not measured).
+type Flow struct {
+	Speed     float64 `json:"speed"`
+	Direction float64 `json:"direction"`
+	NearBed   float64 `json:"nearBed"`
+}
+
+// Wind blows towards Direction.
+type Wind struct {
+	Speed     float64 `json:"speed"`
+	Direction float64 `json:"direction"`
+}
+
+// Swell is 0 high where there is none.
+type Swell struct {
+	Height float64 `json:"height"`
+	Period float64 `json:"period"`
+}
+
+// Boat is what is fished from. Its drift is estimated from flow and wind
+// unless Measured.
+type Boat struct {
+	Kind      string  `json:"kind"`
+	Measured  bool    `json:"measured"`
+	Speed     float64 `json:"speed"`
+	Direction float64 `json:"direction"`
+}
+
+// Rod has its tip at TipHeight over the water.
+type Rod struct {
+	TipHeight float64 `json:"tipHeight"`
+	Spool     string  `json:"spool"`
+}
+
+// Cast lands Distance from the rod; the head is then dragged towards the rod
+// at Drag, or worked in place where that is 0.
+type Cast struct {
+	Distance float64 `json:"distance"`
+	Drag     float64 `json:"drag"`
+}
+
+// Target is a depth, or the bed where Depth is 0.
+type Target struct {
+	Depth float64 `json:"depth"`
+}
+
+// Line is the main line. Estimated tells that the diameter was worked out from
+// a label.
+type Line struct {
+	Material  string  `json:"material"`
+	Diameter  float64 `json:"diameter"`
+	Estimated bool    `json:"estimated"`
+}
+
+// Leader is the line next to the bait; 0 long where there is none.
+type Leader struct {
+	Material  string  `json:"material"`
+	Diameter  float64 `json:"diameter"`
+	Length    float64 `json:"length"`
+	Estimated bool    `json:"estimated"`
+}
+
+// Bait is a soft bait; Weighed is 0 where its mass is worked out.
+type Bait struct {
+	Form    string  `json:"form"`
+	Length  float64 `json:"length"`
+	Body    string  `json:"body"`
+	Weighed float64 `json:"weighed"`
+}
+
+// Head is what all heads of the ladder have in common.
+type Head struct {
+	Shape    string `json:"shape"`
+	Material string `json:"material"`
+	Hook     string `json:"hook"`
+	Wire     string `json:"wire"`
+	Skirt    bool   `json:"skirt"`
+	Weighed  bool   `json:"weighed"` // masses were weighed with the hook, not read off the mark
+}
+
+// Approach is what the angler wants of the head. Wait is the longest wait for
+// the target in s; 0 takes the usual one for the depth.
+type Approach struct {
+	Kind string  `json:"kind"`
+	Wait float64 `json:"wait"`
+}
+
+// The approaches.
+const (
+	SlowFall   = "slow fall"
+	HoldBottom = "hold bottom"
+)
+
+// Ladder is the usual range of heads in kg, 1/64 to 1 1/2 oz.
+func Ladder() []float64 {
+	return []float64{0.4e-3, 0.9e-3, 1.3e-3, 1.8e-3, 2.5e-3, 3.5e-3, 5.3e-3, 7.1e-3, 10.6e-3, 14.2e-3, 17.7e-3, 21.3e-3, 28.4e-3, 42.5e-3}
+}
+
+// Default is the setup a person starts from: eighteen metres of salt water at
+// slack, a slim minnow cast 20 m from a held boat.
+func Default() Setup {
+	return Setup{
+		Water:    Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
+		Wind:     Wind{Speed: 0.5},
+		Swell:    Swell{Period: 7},
+		Boat:     Boat{Kind: "anchored"},
+		Rod:      Rod{TipHeight: 1.5, Spool: "fixed"},
+		Cast:     Cast{Distance: 20},
+		Line:     Line{Material: "braid", Diameter: 0.18e-3},
+		Leader:   Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
+		Bait:     Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
+		Head:     Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
+		Heads:    Ladder(),
+		Approach: Approach{Kind: SlowFall},
+	}
+}

@@ -1,0 +1,101 @@
+package setup
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"dunvel/core/units"
+)
+
+// FieldError is what is wrong with one field, in words for the person who
+// filled it in.
+type FieldError struct {
+	Field   string // path, such as "water.depth"
+	Message string
+}
+
+// Errors are all that is wrong with a setup.
+type Errors []FieldError
+
+func (e Errors) Error() string {
+	parts := make([]string, len(e))
+	for i, f := range e {
+		parts[i] = f.Message
+	}
+	return strings.Join(parts, " ")
+}
+
+// Check returns why value is outside the limits of f, in the units of choice,
+// or "" where it is not.
+func (f Field) Check(value float64, choice units.Choice) string {
+	if value >= f.Min && value <= f.Max {
+		return ""
+	}
+	given := choice.Show(f.Measure, value)
+	if math.IsNaN(value) || math.IsInf(value, 0) {
+		given = "that"
+	}
+	return fmt.Sprintf("%s: %s is outside what is allowed, %s to %s.", f.Label, given, choice.Show(f.Measure, f.Min), choice.Show(f.Measure, f.Max))
+}
+
+// Validate returns nil or Errors with everything that is wrong, in the units
+// of choice.
+func (s Setup) Validate(choice units.Choice) error {
+	var errs Errors
+	add := func(path, format string, args ...any) {
+		errs = append(errs, FieldError{path, fmt.Sprintf(format, args...)})
+	}
+	for _, f := range fields {
+		if f.number != nil {
+			if message := f.Check(*f.number(&s), choice); message != "" {
+				add(f.Path, "%s", message)
+			}
+		} else if got := *f.choice(&s); !slices.Contains(f.Options, got) {
+			add(f.Path, "%s: “%s” is not one of %s.", f.Label, got, strings.Join(f.Options, ", "))
+		}
+	}
+	if len(s.Heads) == 0 || len(s.Heads) > MaxHeads {
+		add("heads", "Heads: give 1 to %d weights, not %d.", MaxHeads, len(s.Heads))
+	}
+	for i, mass := range s.Heads {
+		if message := headMass.Check(mass, choice); message != "" {
+			add(fmt.Sprintf("heads.%d", i), "%s", message)
+		}
+	}
+	if errs != nil {
+		return errs // what follows compares fields, which makes sense within their limits only
+	}
+	depth := func(v float64) string { return choice.Show("depth", v) }
+	if s.Target.Depth > max(s.Water.Depth, s.Water.SplashDepth) {
+		add("target.depth", "Target depth: %s is below the bed at %s.", depth(s.Target.Depth), depth(max(s.Water.Depth, s.Water.SplashDepth)))
+	}
+	if s.Water.SplashDepth > 0 && s.Water.SplashDepth != s.Water.Depth {
+		if s.Water.SplashDepth < minSplashDepth {
+			add("water.splashDepth", "Depth where it lands: %s is outside what is allowed, %s to %s, or 0 for level.", depth(s.Water.SplashDepth), depth(minSplashDepth), depth(200))
+		} else if s.Cast.Distance == 0 {
+			add("water.splashDepth", "Depth where it lands: with no cast it is the depth under the rod, %s.", depth(s.Water.Depth))
+		} else if slope := math.Abs(s.slope()); slope > maxSlope {
+			add("water.splashDepth", "Depth where it lands: from %s to %s within a cast of %s is steeper than 45°.", depth(s.Water.Depth), depth(s.Water.SplashDepth), depth(s.Cast.Distance))
+		}
+	}
+	if s.Flow.NearBed > 0 {
+		if s.Water.Depth <= nearBedHeight {
+			add("flow.nearBed", "Current 1 m over the bed: the water is only %s deep.", depth(s.Water.Depth))
+		} else if _, err := s.profile(); err != nil {
+			add("flow.nearBed", "Current 1 m over the bed: %s cannot go with %s at the surface; it must be slower, and not almost nothing.",
+				choice.Show("speed", s.Flow.NearBed), choice.Show("speed", s.Flow.Speed))
+		}
+	}
+	if errs != nil {
+		return errs
+	}
+	return nil
+}
+
+const (
+	minSplashDepth = 0.3
+	maxSlope       = 1
+	nearBedHeight  = 1 // m over the bed at which the second speed is measured
+)

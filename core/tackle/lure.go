@@ -1,0 +1,146 @@
+package tackle
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/water"
+)
+
+// HeadMaterials with their densities in kg/m3 (CRC Handbook of Chemistry and
+// Physics; tungsten is the alloy heads are made of).
+var HeadMaterials = map[string]float64{
+	"lead": 11340, "tungsten": 17500, "brass": 8500, "bismuth": 9780,
+	"tin": 7300, "zinc": 7140, "steel": 7850, "glass": 2500,
+}
+
+const hookDensity = 7850 // kg/m3, carbon steel
+
+// Head is a weighted head with its hook.
+type Head struct {
+	Mass     float64 // kg; 0 is an unweighted hook
+	Weighed  bool    // Mass was weighed and includes the hook; otherwise it is the mark, without it
+	Material string
+	Shape    string
+	Hook     string // size, such as "3/0"
+	Wire     string
+	Skirt    bool
+}
+
+// metal returns the mass in kg of the head without its hook.
+func (h Head) metal(hook float64) float64 {
+	if h.Weighed {
+		return max(0, h.Mass-hook)
+	}
+	return h.Mass
+}
+
+// Bait is a soft bait.
+type Bait struct {
+	Form    string
+	Length  float64 // m, as it is fished
+	Body    string  // what it is made of, see judgement.BaitDensity
+	Weighed float64 // kg; 0 where it is not weighed
+}
+
+// Volume in m3 from the proportions of the form.
+func (b Bait) Volume() float64 {
+	f := judgement.BaitForms[b.Form]
+	return f.Fullness * b.Length * (f.Width * b.Length) * (f.Height * b.Length)
+}
+
+// Mass in kg, weighed or from volume and density.
+func (b Bait) Mass() float64 {
+	if b.Weighed > 0 {
+		return b.Weighed
+	}
+	return b.Volume() * judgement.BaitDensity[b.Body].Number
+}
+
+// Lure is head, hook and bait as the water sees them.
+type Lure struct {
+	Mass          float64 // kg
+	WeightInWater float64 // N; negative floats
+	TowArea       float64 // Cd A in m2, pulled along
+	FallSlack     float64 // Cd A in m2, falling on a slack line
+	FallTight     float64 // Cd A in m2, falling on a tight line
+	Displaced     float64 // kg of water
+}
+
+// sphereArea is the frontal area of a sphere over its volume to the 2/3:
+// pi/4 (6/pi)^(2/3).
+const sphereArea = 1.2089939655123523
+
+// Assemble returns the lure that head and bait make in a fluid. Unknown names,
+// a mass below 0 and a length that is not positive are errors.
+func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
+	shape, ok := judgement.HeadShapes[head.Shape]
+	if !ok {
+		return Lure{}, fmt.Errorf("tackle: no head shape %q", head.Shape)
+	}
+	density, ok := HeadMaterials[head.Material]
+	if !ok {
+		return Lure{}, fmt.Errorf("tackle: no head material %q", head.Material)
+	}
+	hookSize, ok := judgement.HookMass[head.Hook]
+	if !ok {
+		return Lure{}, fmt.Errorf("tackle: no hook size %q", head.Hook)
+	}
+	wire, ok := judgement.HookWire[head.Wire]
+	if !ok {
+		return Lure{}, fmt.Errorf("tackle: no hook wire %q", head.Wire)
+	}
+	form, ok := judgement.BaitForms[bait.Form]
+	if !ok {
+		return Lure{}, fmt.Errorf("tackle: no bait form %q", bait.Form)
+	}
+	if _, ok := judgement.BaitDensity[bait.Body]; !ok {
+		return Lure{}, fmt.Errorf("tackle: no bait material %q", bait.Body)
+	}
+	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) {
+		return Lure{}, fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have a length", head.Mass, bait.Length, bait.Weighed)
+	}
+
+	hook := hookSize.Number * wire.Number
+	metal := head.metal(hook)
+	metalVolume := metal / density
+	hookVolume := hook / hookDensity
+	volume := metalVolume + hookVolume + bait.Volume()
+	lure := Lure{Mass: metal + hook + bait.Mass(), Displaced: volume * fluid.Density}
+	lure.WeightInWater = water.Gravity * (lure.Mass - lure.Displaced)
+
+	frontal := sphereArea * math.Pow(metalVolume, 2.0/3) * shape.Frontal.Number
+	headArea := shape.Drag.Number * frontal
+	width, height := form.Width*bait.Length, form.Height*bait.Length
+	side := form.SideFill * bait.Length * (width + height) / 2
+	front := math.Pi / 4 * width * height
+	trailing := form.Tail * height * height
+	if head.Skirt {
+		trailing += judgement.Skirt.Number * frontal
+	}
+	fall := func(degrees float64) float64 {
+		s, c := math.Sincos(degrees * math.Pi / 180)
+		return headArea*c*c*c + judgement.SideDrag.Number*side*s*s*s + judgement.FrontDrag.Number*front*c*c*c + trailing
+	}
+	tilts := shape.Tilts
+	if metal == 0 {
+		tilts = judgement.BareTilts
+	}
+	slack, tight := tilts.Slack, tilts.Tight
+	if bait.Mass() < bait.Volume()*fluid.Density {
+		slack, tight = tilts.SlackBuoyant, tilts.TightBuoyant
+	}
+	lure.FallSlack, lure.FallTight = fall(slack.Number), fall(tight.Number)
+	lure.TowArea = max(headArea, judgement.TowFrontDrag.Number*front) + trailing
+	return lure, nil
+}
+
+// FallSpeed returns the speed in m/s at which the lure sinks in still water
+// on a slack line that weighs and drags nothing; 0 if it floats.
+func (l Lure) FallSpeed(fluid water.Fluid) float64 {
+	if l.WeightInWater <= 0 {
+		return 0
+	}
+	return math.Sqrt(2 * l.WeightInWater / (fluid.Density * l.FallSlack))
+}

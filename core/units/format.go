@@ -1,0 +1,78 @@
+package units
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+)
+
+// Ounce fractions: written exactly where the weight is within exactFraction
+// of one, with a "≈" where it is within nearFraction (the tolerance of a
+// marked head), and as a decimal otherwise.
+const (
+	exactFraction = 0.025
+	nearFraction  = 0.07
+)
+
+// Format writes a base value in u with digits significant figures, without
+// trailing zeros: Format(0.0106, g, 3) is "10.6 g". Fractional units are
+// written as a mixed fraction where one fits. Values that are not finite are
+// written as "–".
+func Format(base float64, u Unit, digits int) string {
+	v := u.FromBase(base)
+	if math.IsNaN(v) || math.IsInf(v, 0) {
+		return "–"
+	}
+	if u.Fractions {
+		if text, ok := fractionText(v); ok {
+			return text + " " + u.Symbol
+		}
+	}
+	text := strconv.FormatFloat(RoundSignificant(v, digits), 'f', -1, 64)
+	switch {
+	case u.Dimension == Angle:
+		return text + u.Symbol
+	case u.Dimension == Grade:
+		return u.Symbol + " " + text
+	}
+	return text + " " + u.Symbol
+}
+
+// RoundSignificant rounds v to digits significant figures, and never prints a
+// negative zero.
+func RoundSignificant(v float64, digits int) float64 {
+	if v == 0 {
+		return 0
+	}
+	scale := math.Pow(10, float64(digits)-1-math.Floor(math.Log10(math.Abs(v))))
+	return math.Round(v*scale)/scale + 0
+}
+
+// fractionText finds the simplest fraction with a power-of-two denominator up
+// to 64 that fits v.
+func fractionText(v float64) (string, bool) {
+	if v <= 0 || v >= 100 {
+		return "", false
+	}
+	for _, within := range []struct {
+		error float64
+		mark  string
+	}{{exactFraction, ""}, {nearFraction, "≈ "}} {
+		for bottom := 1; bottom <= 64; bottom *= 2 {
+			top := int(math.Round(v * float64(bottom)))
+			if top == 0 || math.Abs(float64(top)/float64(bottom)/v-1) > within.error {
+				continue
+			}
+			whole, top := top/bottom, top%bottom
+			switch {
+			case top == 0:
+				return fmt.Sprintf("%s%d", within.mark, whole), true
+			case whole == 0:
+				return fmt.Sprintf("%s%d/%d", within.mark, top, bottom), true
+			default:
+				return fmt.Sprintf("%s%d %d/%d", within.mark, whole, top, bottom), true
+			}
+		}
+	}
+	return "", false
+}

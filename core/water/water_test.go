@@ -1,0 +1,94 @@
+package water
+
+import (
+	"math"
+	"testing"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+func near(t *testing.T, what string, got, want, relative float64) {
+	t.Helper()
+	if !(math.Abs(got-want) <= relative*math.Abs(want)) {
+		t.Errorf("%s: got %g, want %g", what, got, want)
+	}
+}
+
+// Check values published with EOS-80 (UNESCO 44, 1983), and the usual figures
+// at 15 degrees Celsius.
+func TestDensityAndViscosity(t *testing.T) {
+	near(t, "fresh, 5 C", Density(0, 5), 999.96675, 1e-8)
+	near(t, "35, 5 C", Density(35, 5), 1027.67547, 1e-8)
+	near(t, "35, 25 C", Density(35, 25), 1023.34306, 1e-8)
+	near(t, "fresh, 15 C", Density(0, 15), 999.1, 1e-4)
+	near(t, "viscosity, fresh, 15 C", Viscosity(0, 15), 1.14e-6, 0.005)
+	near(t, "viscosity, salt, 15 C", Viscosity(35, 15), 1.19e-6, 0.005)
+	near(t, "viscosity, fresh, 20 C", Viscosity(0, 20), 1.0035e-6, 0.005)
+}
+
+func TestNewRefuses(t *testing.T) {
+	for _, tt := range []struct {
+		kind        string
+		temperature float64
+	}{{"swamp", 10}, {"salt", -5}, {"salt", 60}, {"fresh", math.NaN()}} {
+		if _, err := New(tt.kind, tt.temperature); err == nil {
+			t.Errorf("%q at %g was taken", tt.kind, tt.temperature)
+		}
+	}
+}
+
+func TestCurrentProfile(t *testing.T) {
+	c := Current{Surface: r3.Vec{X: 0.5, Y: 0.2}, Exponent: 1.0 / 7}
+	if c.At(20, 20) != c.Surface || c.At(25, 20) != c.Surface {
+		t.Error("at and above the surface the flow is the surface flow")
+	}
+	if c.At(0, 20) != (r3.Vec{}) || c.At(-1, 20) != (r3.Vec{}) {
+		t.Error("at the bed the flow is nil")
+	}
+	near(t, "half way", c.At(10, 20).X, 0.5*math.Pow(0.5, 1.0/7), 1e-12)
+	p, err := FitExponent(0.5, c.At(1, 20).X, 1, 20)
+	if err != nil {
+		t.Fatal(err)
+	}
+	near(t, "fitted power", p, 1.0/7, 1e-9)
+	for _, bad := range [][4]float64{{0, 1, 1, 20}, {0.5, 0.6, 1, 20}, {0.5, 0.4, 20, 20}, {0.5, 1e-9, 19, 20}, {math.NaN(), 1, 1, 2}} {
+		if _, err := FitExponent(bad[0], bad[1], bad[2], bad[3]); err == nil {
+			t.Errorf("%v was taken", bad)
+		}
+	}
+}
+
+func TestDrift(t *testing.T) {
+	got := Drift(r3.Vec{X: 0.2}, r3.Vec{X: 3, Y: -6}, 0.03)
+	near(t, "along", got.X, 0.29, 1e-12)
+	near(t, "across", got.Y, -0.18, 1e-12)
+}
+
+func TestSwell(t *testing.T) {
+	// Long waves over shallow water: k = omega / sqrt(g D), so that the
+	// orbital amplitude tends to H/2 sqrt(g/D).
+	s := Swell{Height: 0.2, Period: 60}
+	near(t, "long wave", s.NearBedSpeed(1.8), 0.1*math.Sqrt(Gravity/1.8), 0.01)
+	for _, depth := range []float64{0.5, 2, 10, 50} {
+		s := Swell{Height: 1, Period: 7}
+		k := s.waveNumber(depth)
+		near(t, "dispersion", Gravity*k*math.Tanh(k*depth), math.Pow(2*math.Pi/7, 2), 1e-9)
+	}
+	if (Swell{}).NearBedSpeed(2) != 0 || (Swell{Height: 1, Period: 6}).NearBedSpeed(0) != 0 {
+		t.Error("no swell or no water moves nothing")
+	}
+	near(t, "mean square", WithSwell(0.3, 0.4), math.Sqrt(0.09+0.08), 1e-12)
+}
+
+func TestBed(t *testing.T) {
+	b := Bed{Depth: 10, Slope: 0.2}
+	near(t, "depth", b.DepthAt(5), 11, 1e-12)
+	along := b.Along(r3.Vec{X: 1})
+	near(t, "goes down", along.Z, -0.2/math.Hypot(1, 0.2), 1e-12)
+	if math.Abs(r3.Dot(along, b.Normal())) > 1e-12 {
+		t.Error("the bed's normal is not normal to it")
+	}
+	if b.Along(r3.Vec{}) != (r3.Vec{}) {
+		t.Error("no direction along the bed from none")
+	}
+}

@@ -27,6 +27,10 @@ const (
 	OnBed       Outcome = "on the bed"             // the end body pushes on the bed
 	Slack       Outcome = "slack"                  // on the bed with more line out than the water can tighten
 	Hangs       Outcome = "hangs"                  // in the water, off the bed
+	Trails      Outcome = "trails"                 // off the bed with more line out than the water can tighten
+	Held        Outcome = "held"                   // lies still on the bed, held by friction
+	Sweeps      Outcome = "sweeps"                 // on the bed, but line and flow drag it along
+	Lifts       Outcome = "lifts"                  // line and flow lift it from where it lies
 	Reached     Outcome = "reached"                // came to the depth that was asked for
 	Floats      Outcome = "floats"                 // lighter than water: it does not sink
 	HeldUp      Outcome = "held up"                // too light to draw line off the spool

@@ -21,36 +21,34 @@ const (
 	maxSteps    = 800
 )
 
-// shot is the line followed from the end body up to the rod tip.
+// shot is the line followed from the end body upward.
 type shot struct {
-	reached bool
+	reached bool    // it came to the ceiling
 	length  float64 // of line, m
-	tip     r3.Vec  // where it came to the height of the rod tip
+	at      r3.Vec  // where it got to
 	top     r3.Vec  // tension there, N
 	entry   r3.Vec  // unit tangent where it left the water
 	pull    r3.Vec  // tension next to the end body, N
 }
 
 // follow integrates a line at rest in the frame of gait from the end body at
-// start, which the forces in bed push (zero off the bed), until it is as high
-// as the rod tip or limit metres long: dr/ds = T/|T|, dT/ds = -(drag + weight).
-// trace, where not nil, collects the points on the way.
-func (s *Scene) follow(r *rig.Rig, gait Gait, start, bed r3.Vec, limit float64, trace *[]r3.Vec) shot {
-	w := walker{scene: s, rig: r, gait: gait, pos: start, limit: limit, trace: trace}
+// start, on which the bed acts with the force bed (zero off the bed), until it
+// is as high as ceiling or limit metres long: dr/ds = T/|T|, dT/ds = -(drag +
+// weight). trace, where not nil, collects the points on the way.
+func (s *Scene) follow(r *rig.Rig, gait Gait, start, bed r3.Vec, ceiling, limit float64, trace *[]r3.Vec) shot {
+	w := walker{scene: s, rig: r, gait: gait, pos: start, ceiling: ceiling, limit: limit, trace: trace}
 	w.tension = r3.Scale(-1, bed)
 	w.passBody()
-	out := shot{pull: w.tension}
+	pull := w.tension
 	w.mark()
+	reached := false
 	for range maxSteps {
-		if w.length >= w.limit {
-			return out
+		if reached || w.length >= w.limit {
+			break
 		}
-		if w.step() {
-			out.reached, out.length, out.tip, out.top, out.entry = true, w.length, w.pos, w.tension, w.entry
-			return out
-		}
+		reached = w.step()
 	}
-	return out
+	return shot{reached, w.length, w.pos, w.tension, w.entry, pull}
 }
 
 // longestLine is the line beyond which the bed counts as out of reach.
@@ -67,8 +65,9 @@ type walker struct {
 	tension r3.Vec
 	entry   r3.Vec
 	length  float64
-	limit   float64
-	body    int // next body to pass
+	ceiling float64 // height at which the walk ends
+	limit   float64 // length at which it is given up
+	body    int     // next body to pass
 	inAir   bool
 	trace   *[]r3.Vec
 }
@@ -153,11 +152,11 @@ func (w *walker) step() bool {
 	pos, tension := w.advance(line, tangent, rate, h)
 
 	// The surface changes the fluid and the tip ends the walk: stop on them.
-	ceiling, crossing := 0.0, false
+	ceiling := 0.0
 	if w.inAir {
-		ceiling = w.scene.TipHeight
+		ceiling = w.ceiling
 	}
-	crossing = pos.Z >= ceiling
+	crossing := pos.Z >= ceiling
 	falling := w.inAir && pos.Z < 0
 	if falling {
 		ceiling, crossing = 0, true
@@ -176,7 +175,7 @@ func (w *walker) step() bool {
 		}
 		w.inAir = !falling
 		w.entry = unit(tension)
-		if w.inAir && w.scene.TipHeight == 0 {
+		if w.inAir && w.ceiling == 0 {
 			return true
 		}
 		return false

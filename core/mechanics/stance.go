@@ -51,14 +51,14 @@ func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing
 		if depth <= 0 {
 			return placing{end: start} // the bed comes out of the water there
 		}
-		return placing{st.scene.follow(st.rig, st.gait, start, force, st.limit, trace), start}
+		return placing{st.scene.follow(st.rig, st.gait, start, force, st.scene.TipHeight, st.limit, trace), start}
 	}
 	x := 0.0
 	if st.scene.Bed.Slope != 0 {
 		var found bool
 		x, found = st.onSlope(func(x float64) (float64, bool) {
 			p := shoot(x, nil)
-			return -p.tip.X, p.reached
+			return -p.at.X, p.reached
 		})
 		if !found {
 			return placing{}
@@ -68,7 +68,7 @@ func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing
 	if !p.reached {
 		return p
 	}
-	offset := r3.Vec{X: -p.tip.X, Y: -p.tip.Y}
+	offset := r3.Vec{X: -p.at.X, Y: -p.at.Y}
 	if trace != nil {
 		for i := range *trace {
 			(*trace)[i] = r3.Add((*trace)[i], offset)

@@ -28,12 +28,17 @@ type Equilibrium struct {
 // counts as slack.
 const slackMargin = 1 - 1e-9
 
+// spareLine is the share of the line out that may be missing from the shape
+// before the line counts as having some to spare: past a certain length a line
+// that floats takes no more, and the rest lies on the surface.
+const spareLine = 0.005
+
 // Rest returns the equilibrium of a rig with lineOut metres from its end to
 // the rod tip. Off the bed the depth of the end body is what is solved for, on
 // it the push of the bed. curve, where not nil, takes the points of the line
 // from the end body to the tip.
 //
-// Outcomes: OnBed, Slack, Hangs, Floats, AboveWater, NoWater.
+// Outcomes: OnBed, Slack, Hangs, Trails, Floats, AboveWater, NoWater.
 func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Equilibrium {
 	weight := r.Weight()
 	switch {
@@ -62,7 +67,12 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 			return s.equilibrium(p, Slack, weight, 1, lineOut, curve)
 		}
 		margin := root(onBed, 0, at0, slackMargin, full, 1e-4)
-		return s.equilibrium(st.onBed(margin, curve), OnBed, weight, margin, lineOut, curve)
+		p := st.onBed(margin, curve)
+		outcome := OnBed
+		if p.length < (1-spareLine)*lineOut {
+			outcome = Slack
+		}
+		return s.equilibrium(p, outcome, weight, margin, lineOut, curve)
 	}
 	hanging := func(share float64) float64 { return excess(st.offBed(share, nil)) }
 	afloat := hanging(0)
@@ -70,7 +80,12 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 		return Equilibrium{Outcome: AboveWater, LineOut: lineOut}
 	}
 	share := root(hanging, 0, afloat, 1, at0, 1e-5)
-	return s.equilibrium(st.offBed(share, curve), Hangs, weight, 0, lineOut, curve)
+	p := st.offBed(share, curve)
+	outcome := Hangs
+	if p.length < (1-spareLine)*lineOut {
+		outcome = Trails
+	}
+	return s.equilibrium(p, outcome, weight, 0, lineOut, curve)
 }
 
 // LineFor returns the equilibrium with the end body on the bed and the bed

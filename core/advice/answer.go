@@ -1,0 +1,320 @@
+// Package advice answers which head to tie on: every head of the ladder with
+// a verdict and its reason, the lightest that does the job, and why not one
+// lighter or heavier.
+package advice
+
+import (
+	"math"
+	"sort"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/rig"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Verdict is whether a head does what is wanted.
+type Verdict string
+
+// The verdicts. Perhaps is a miss by less than judgement.CloseCall.
+const (
+	Does    Verdict = "does"
+	Perhaps Verdict = "perhaps"
+	No      Verdict = "no"
+)
+
+// Point is a place in the section: X along the cast from where the rod was at
+// the splash, Y to the left, Z up from the surface, in m.
+type Point struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+	Z float64 `json:"z"`
+}
+
+// Moment is where the bait is at Time s after the splash.
+type Moment struct {
+	Time float64 `json:"time"`
+	Point
+}
+
+// Fall is the estimated fall of a head with the bail open.
+type Fall struct {
+	Outcome string   `json:"outcome"` // mechanics.Outcome
+	Time    float64  `json:"time"`    // s to the target; 0 where it does not get there
+	Speed   float64  `json:"speed"`   // m/s, mean
+	Landing Point    `json:"landing"` // where it comes to the target
+	LineOut float64  `json:"lineOut"` // m, then
+	Path    []Moment `json:"path"`
+}
+
+// Contact is how a head works on the bed: dragged along with the drift and the
+// drag given, or lying still where it came down.
+type Contact struct {
+	Outcome string  `json:"outcome"` // mechanics.Outcome
+	LineOut float64 `json:"lineOut"` // m, as in the picture
+	Needed  float64 `json:"needed"`  // m of line for the contact margin wanted; 0 where no length gives it
+	Most    float64 `json:"most"`    // m of line that may be out
+	Margin  float64 `json:"margin"`  // push on the bed over weight in water: dragged, with Most out; still, with LineOut
+	Grip    float64 `json:"grip"`    // lying still: friction needed over friction there is; more than 1 sweeps
+	LiftOff float64 `json:"liftOff"` // m/s over the ground at which it loses the bed, with Most out; liftOffMost or more is given as that
+	Angle   float64 `json:"angle"`   // degrees from the vertical where the line enters the water
+	Boat    Point   `json:"boat"`    // the rod tip at the end of the fall
+	Curve   []Point `json:"curve"`   // the line from the head to the rod tip
+}
+
+// Head is one rung of the ladder.
+type Head struct {
+	Mass          float64 `json:"mass"`          // kg
+	WeightInWater float64 `json:"weightInWater"` // N, with hook and bait
+	Fall          Fall    `json:"fall"`
+	Contact       Contact `json:"contact"`
+	AtWait        Point   `json:"atWait"` // where it is when the wait is over
+	Verdict       Verdict `json:"verdict"`
+	Reason        string  `json:"reason"`
+}
+
+// Answer is what Dunvel says about a setup.
+type Answer struct {
+	Heads      []Head  `json:"heads"` // light to heavy
+	Pick       int     `json:"pick"`  // index of the lightest head that does it; -1 where none does
+	Sentence   string  `json:"sentence"`
+	NotLighter string  `json:"notLighter"`
+	NotHeavier string  `json:"notHeavier"`
+	Wait       float64 `json:"wait"`       // s
+	WaitReason string  `json:"waitReason"` // where the wait comes from
+	Drift      Point   `json:"drift"`      // velocity of the boat over the ground, m/s
+	Target     float64 `json:"target"`     // m, the depth aimed at where the cast lands
+	OnBed      bool    `json:"onBed"`      // the target is the bed
+	BedSlope   float64 `json:"bedSlope"`   // m deeper per m along the cast
+	Exponent   float64 `json:"exponent"`   // of the current profile
+	Note       string  `json:"note"`       // what is estimated, and how well
+}
+
+const (
+	liftOffMost = 3   // m/s, the fastest drag for which contact is looked at
+	mostGrip    = 100 // friction needed over friction there is; more is given as that
+)
+
+// estimateNote is said wherever times of a fall are shown.
+const estimateNote = "Fall times and landing places are a quasi-steady estimate: within about 5 % of worked cases without wind, worse in strong flow."
+
+// situation is a valid setup turned into what the engine works on.
+type situation struct {
+	setup  setup.Setup
+	scene  *mechanics.Scene
+	gait   mechanics.Gait
+	cast   mechanics.Cast
+	onBed  bool
+	target float64 // depth aimed at, m
+	wait   float64 // s
+	window float64 // s until a boat that follows its cast is over it; infinite where it does not
+	show   units.Choice
+}
+
+// Solve answers for a setup, in the units of choice. Errors are setup.Errors,
+// or that a unit is not known.
+func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
+	if err := choice.Validate(); err != nil {
+		return nil, err
+	}
+	if err := s.Validate(choice); err != nil {
+		return nil, err
+	}
+	scene, err := s.Scene()
+	if err != nil {
+		return nil, err
+	}
+	at := situation{setup: s, scene: scene, gait: s.Gait(), cast: s.Splash(), show: choice}
+	at.aim()
+
+	masses := append([]float64(nil), s.Heads...)
+	sort.Float64s(masses)
+	out := &Answer{
+		Heads: make([]Head, len(masses)), Pick: -1,
+		Wait: at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
+		Target: at.target, OnBed: at.onBed, BedSlope: scene.Bed.Slope, Exponent: scene.Current.Exponent,
+		Note: estimateNote,
+	}
+	for i, mass := range masses {
+		if out.Heads[i], err = at.head(mass); err != nil {
+			return nil, err
+		}
+		if out.Pick < 0 && out.Heads[i].Verdict == Does {
+			out.Pick = i
+		}
+	}
+	at.explain(out)
+	return out, nil
+}
+
+// aim sets target, wait and window.
+func (at *situation) aim() {
+	bed := at.scene.Bed.DepthAt(at.cast.Distance)
+	at.target = bed
+	at.onBed = at.setup.Target.Depth == 0 || at.setup.Target.Depth >= bed
+	if !at.onBed {
+		at.target = at.setup.Target.Depth
+	}
+	at.wait = at.setup.Approach.Wait
+	if at.wait == 0 {
+		at.wait = min(max(judgement.WaitPerMetre.Number*at.target, judgement.WaitLeast.Number), judgement.WaitMost.Number)
+	}
+	at.window = math.Inf(1)
+	if closing := at.cast.Drift.X; closing > 0 && at.cast.Distance > 0 {
+		at.window = at.cast.Distance / closing
+	}
+	at.wait = min(at.wait, at.window)
+}
+
+// head works out one rung.
+func (at *situation) head(mass float64) (Head, error) {
+	r, lure, err := at.setup.Rig(mass, at.scene.Water)
+	if err != nil {
+		return Head{}, err
+	}
+	target := at.target
+	if at.onBed {
+		target = 0
+	}
+	fall := at.scene.EstimateFall(r, at.cast, target)
+	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: describeFall(fall)}
+	h.AtWait = whereAt(fall.Path, at.wait, at.cast)
+	h.Contact = at.contact(r, fall)
+	at.judge(&h, lure)
+	return h, nil
+}
+
+// contact looks at the head on the bed, the boat being where it is when the
+// fall ends.
+func (at *situation) contact(r *rig.Rig, fall mechanics.Fall) Contact {
+	moved := r3.Scale(fall.Time, at.cast.Drift)
+	scene := *at.scene
+	scene.Bed.Depth = scene.Bed.DepthAt(moved.X)
+	c := Contact{Boat: Point{moved.X, moved.Y, scene.TipHeight}, Curve: []Point{}}
+	if fall.Outcome != mechanics.Reached {
+		c.Outcome = string(fall.Outcome)
+		return c
+	}
+	c.Most = at.mostLine(fall, moved)
+	if d := at.sliding(); d != (r3.Vec{}) {
+		c.LiftOff = scene.LiftOff(r, d, c.Most, liftOffMost)
+	} else {
+		c.LiftOff = liftOffMost
+	}
+	curve := make([]r3.Vec, 0, 64)
+	if at.onBed && r3.Norm2(at.gait.Velocity) == 0 {
+		at.lying(&c, &scene, r, fall, &curve)
+	} else {
+		at.dragged(&c, &scene, r, fall, &curve)
+	}
+	for _, p := range curve {
+		c.Curve = append(c.Curve, Point{p.X + moved.X, p.Y + moved.Y, p.Z})
+	}
+	return c
+}
+
+// dragged is a head that moves over the bed, or hangs in the water.
+func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall mechanics.Fall, curve *[]r3.Vec) {
+	if e := scene.LineFor(r, at.gait, judgement.MarginWanted.Number, nil); e.Outcome == mechanics.OnBed {
+		c.Needed = e.LineOut
+	}
+	c.Margin = scene.Rest(r, at.gait, c.Most, nil).ContactMargin
+	c.LineOut = fall.LineOut
+	if at.onBed {
+		c.LineOut = min(max(fall.LineOut, c.Needed), c.Most)
+		if c.Needed == 0 {
+			c.LineOut = c.Most
+		}
+	}
+	e := scene.Rest(r, at.gait, c.LineOut, curve)
+	c.Outcome = string(e.Outcome)
+	c.Angle = e.WaterAngle * 180 / math.Pi
+}
+
+// lying is a head left where it came down, with the line that was out then,
+// or as much as may be out where that holds it and less does not.
+func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall mechanics.Fall, curve *[]r3.Vec) {
+	c.LineOut = min(fall.LineOut, c.Most)
+	lie := scene.LieAt(r, fall.Landing, c.LineOut, curve)
+	if lie.Outcome == mechanics.Sweeps || lie.Outcome == mechanics.Lifts {
+		if more := scene.LieAt(r, fall.Landing, c.Most, curve); more.Outcome == mechanics.Held {
+			lie, c.LineOut = more, c.Most
+		} else {
+			lie = scene.LieAt(r, fall.Landing, c.LineOut, curve)
+		}
+	}
+	if lie.Outcome == mechanics.Slack {
+		// Nothing tightens the line: it is drawn as the angler takes it up.
+		*curve = append((*curve)[:0], fall.Landing, r3.Vec{Z: scene.TipHeight})
+	}
+	c.Outcome, c.Margin, c.Grip = string(lie.Outcome), min(max(lie.ContactMargin, 0), 1), min(lie.Grip, mostGrip)
+	if lie.Outcome == mechanics.Held || lie.Outcome == mechanics.Slack {
+		c.Needed = c.LineOut
+	}
+	c.Angle = waterAngle(*curve)
+}
+
+// waterAngle is the angle in degrees from the vertical at which a line goes
+// through the surface.
+func waterAngle(curve []r3.Vec) float64 {
+	for i := 1; i < len(curve); i++ {
+		if a, b := curve[i-1], curve[i]; b.Z >= 0 && b.Z > a.Z {
+			return math.Acos(min((b.Z-a.Z)/r3.Norm(r3.Sub(b, a)), 1)) * 180 / math.Pi
+		}
+	}
+	return 90
+}
+
+// mostLine is the line that may be out: some times the depth, or what the cast
+// itself takes.
+func (at *situation) mostLine(fall mechanics.Fall, moved r3.Vec) float64 {
+	depth := max(at.scene.Bed.DepthAt(at.cast.Distance), at.scene.Bed.DepthAt(moved.X))
+	chord := math.Hypot(math.Hypot(fall.Landing.X-moved.X, fall.Landing.Y-moved.Y), at.scene.TipHeight-fall.Landing.Z)
+	return max(judgement.ScopeLimit.Number*depth, judgement.ChordLimit.Number*chord)
+}
+
+// sliding is the direction over the ground in which contact may be lost.
+func (at *situation) sliding() r3.Vec {
+	if r3.Norm2(at.gait.Velocity) > 0 {
+		return r3.Unit(at.gait.Velocity)
+	}
+	return at.gait.Pull
+}
+
+func describeFall(f mechanics.Fall) Fall {
+	out := Fall{Outcome: string(f.Outcome), Path: []Moment{}}
+	if f.Outcome != mechanics.Reached {
+		return out
+	}
+	out.Time, out.Speed, out.Landing, out.LineOut = f.Time, f.Speed, Point(f.Landing), f.LineOut
+	const points = 40
+	step := max(1, len(f.Path)/points)
+	for i := 0; i < len(f.Path); i += step {
+		out.Path = append(out.Path, Moment{f.Path[i].Time, Point(f.Path[i].At)})
+	}
+	if last := f.Path[len(f.Path)-1]; out.Path[len(out.Path)-1].Time != last.Time {
+		out.Path = append(out.Path, Moment{last.Time, Point(last.At)})
+	}
+	return out
+}
+
+// whereAt is where a fall has got to at a time, on the straight between the
+// moments around it; a head that does not sink stays where it splashed.
+func whereAt(path []mechanics.Moment, t float64, cast mechanics.Cast) Point {
+	if len(path) == 0 {
+		return Point{X: cast.Distance}
+	}
+	i := sort.Search(len(path), func(i int) bool { return path[i].Time >= t })
+	switch i {
+	case 0:
+		return Point(path[0].At)
+	case len(path):
+		return Point(path[len(path)-1].At)
+	}
+	a, b := path[i-1], path[i]
+	share := (t - a.Time) / (b.Time - a.Time)
+	return Point(r3.Add(a.At, r3.Scale(share, r3.Sub(b.At, a.At))))
+}

@@ -1,0 +1,267 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+	"dunvel/core/tackle"
+	"dunvel/core/water"
+)
+
+// judge sets the verdict of a head and says why.
+func (at *situation) judge(h *Head, lure tackle.Lure) {
+	switch mechanics.Outcome(h.Fall.Outcome) {
+	case mechanics.Floats:
+		h.Verdict, h.Reason = No, fmt.Sprintf("floats: the bait lifts %s more than head and hook weigh in water", at.mass(-lure.WeightInWater/water.Gravity))
+	case mechanics.HeldUp:
+		h.Verdict, h.Reason = No, fmt.Sprintf("weighs only %s in water, too little to draw line off the spool", at.mass(lure.WeightInWater/water.Gravity))
+	case mechanics.NoWater:
+		h.Verdict, h.Reason = No, "there is no water where it lands"
+	default:
+		if at.setup.Approach.Kind == setup.HoldBottom && at.onBed {
+			at.judgeHold(h)
+		} else {
+			at.judgeFall(h)
+		}
+	}
+}
+
+// judgeFall: the target within the wait, and not more line out than may be.
+func (at *situation) judgeFall(h *Head) {
+	f, place := h.Fall, at.place()
+	spare := at.wait - f.Time
+	switch {
+	case f.LineOut > h.Contact.Most:
+		h.Verdict = worse(f.LineOut/h.Contact.Most - 1)
+		h.Reason = fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", place, seconds(f.Time), at.depth(f.LineOut), at.depth(h.Contact.Most))
+	case spare >= 0:
+		h.Verdict = Does
+		h.Reason = fmt.Sprintf("%s in %s, %s to spare", place, seconds(f.Time), seconds(spare))
+	default:
+		h.Verdict = worse(f.Time/at.wait - 1)
+		h.Reason = fmt.Sprintf("%s in %s, but %s", place, seconds(f.Time), at.limit())
+	}
+}
+
+// judgeHold: contact with the margin wanted, reached before the boat is over it.
+func (at *situation) judgeHold(h *Head) {
+	c, wanted := h.Contact, judgement.MarginWanted.Number
+	speed := at.show.Show("speed", speedOf(at.gait))
+	switch {
+	case h.Fall.Time > at.window:
+		h.Verdict = worse(h.Fall.Time/at.window - 1)
+		h.Reason = fmt.Sprintf("down in %s, but the boat is over it after %s", seconds(h.Fall.Time), seconds(at.window))
+	case c.Outcome == string(mechanics.Sweeps):
+		h.Verdict = worse(c.Grip - 1)
+		h.Reason = fmt.Sprintf("line and flow sweep it along the bed: they pull %.1f times what it grips", c.Grip)
+	case c.Outcome == string(mechanics.Lifts):
+		h.Verdict, h.Reason = No, "line and flow lift it from where it lies"
+	case c.Margin >= wanted && speedOf(at.gait) == 0:
+		h.Verdict = Does
+		h.Reason = fmt.Sprintf("lies still: %s of its weight stays on the bed and it uses %s of its grip", percent(c.Margin), percent(c.Grip))
+	case c.Margin >= wanted:
+		h.Verdict = Does
+		h.Reason = fmt.Sprintf("holds: %s of its weight stays on the bed at %s over the ground, %s", percent(c.Margin), speed, at.lifts(c))
+	case c.Margin > 0:
+		h.Verdict = worse(1 - c.Margin/wanted)
+		h.Reason = fmt.Sprintf("only %s of its weight stays on the bed (%s wanted) with %s out, %s", percent(c.Margin), percent(wanted), at.depth(c.Most), at.lifts(c))
+	case c.LiftOff > 0 && c.LiftOff < speedOf(at.gait):
+		h.Verdict = No
+		h.Reason = fmt.Sprintf("lifts off the bed: it keeps it up to %s over the ground, not at %s", at.show.Show("speed", c.LiftOff), speed)
+	default:
+		h.Verdict = No
+		h.Reason = fmt.Sprintf("the flow lifts it off the bed with %s out", at.depth(c.Most))
+	}
+}
+
+// explain writes the answer's sentences.
+func (at *situation) explain(a *Answer) {
+	if a.Pick < 0 {
+		at.explainNone(a)
+		return
+	}
+	pick := a.Heads[a.Pick]
+	stays := ""
+	if at.onBed {
+		stays = " " + at.stays(pick)
+	}
+	a.Sentence = fmt.Sprintf("Tie on %s: count %s and it is %s, %s.%s",
+		at.mass(pick.Mass), seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), stays)
+	if a.Pick == 0 {
+		a.NotLighter = "It is the lightest of these heads."
+	} else {
+		lighter := a.Heads[a.Pick-1]
+		a.NotLighter = fmt.Sprintf("%s: %s.", at.mass(lighter.Mass), lighter.Reason)
+	}
+	if a.Pick == len(a.Heads)-1 {
+		a.NotHeavier = "It is the heaviest of these heads."
+		return
+	}
+	heavier := a.Heads[a.Pick+1]
+	switch {
+	case heavier.Verdict != Does:
+		a.NotHeavier = fmt.Sprintf("%s: %s.", at.mass(heavier.Mass), heavier.Reason)
+	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
+		a.NotHeavier = fmt.Sprintf("%s holds too, with %s of its weight, but it is more to drag and to lose.", at.mass(heavier.Mass), percent(heavier.Contact.Margin))
+	default:
+		a.NotHeavier = fmt.Sprintf("%s does it too, but falls for %s less.", at.mass(heavier.Mass), seconds(pick.Fall.Time-heavier.Fall.Time))
+	}
+}
+
+// explainNone says which head comes closest and what weight would do.
+func (at *situation) explainNone(a *Answer) {
+	closest := a.Heads[len(a.Heads)-1]
+	for _, h := range a.Heads {
+		if h.Verdict == Perhaps {
+			closest = h
+			break
+		}
+	}
+	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
+	heaviest := a.Heads[len(a.Heads)-1].Mass
+	if mass, ok := at.lightestBeyond(heaviest); ok {
+		a.NotHeavier = fmt.Sprintf("About %s would do it (it is not among these heads).", at.mass(mass))
+	} else {
+		a.NotHeavier = fmt.Sprintf("No head up to %s would do it here.", at.mass(heaviestLooked))
+	}
+}
+
+// heaviestLooked is the heaviest head in kg that is looked at when none of
+// the ladder does.
+const heaviestLooked = 0.5
+
+// lightestBeyond finds the lightest mass over least that does it, to 5 %.
+func (at *situation) lightestBeyond(least float64) (float64, bool) {
+	does := func(mass float64) bool {
+		h, err := at.head(mass)
+		return err == nil && h.Verdict == Does
+	}
+	low := max(least, 0.1e-3)
+	high := low
+	for !does(high) {
+		if high >= heaviestLooked {
+			return 0, false
+		}
+		low, high = high, min(high*1.5, heaviestLooked)
+	}
+	for high > 1.05*low {
+		if mid := math.Sqrt(low * high); does(mid) {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return high, true
+}
+
+// worse grades a miss by how much a limit is missed, relative to it.
+func worse(miss float64) Verdict {
+	if miss <= judgement.CloseCall.Number {
+		return Perhaps
+	}
+	return No
+}
+
+func (at *situation) waitReason() string {
+	switch {
+	case at.wait == at.window:
+		return "the boat is over it by then"
+	case at.setup.Approach.Wait > 0:
+		return "as you set it"
+	}
+	return fmt.Sprintf("%g s for each metre, %g to %g s", judgement.WaitPerMetre.Number, judgement.WaitLeast.Number, judgement.WaitMost.Number)
+}
+
+// limit says what a fall that takes too long runs into.
+func (at *situation) limit() string {
+	if at.wait == at.window {
+		return "the boat is over it after " + seconds(at.window)
+	}
+	return "the wait is " + seconds(at.wait)
+}
+
+func (at *situation) place() string {
+	if at.onBed {
+		return "down"
+	}
+	return "at " + at.depth(at.target)
+}
+
+func (at *situation) placeWithDepth(f Fall) string {
+	if at.onBed {
+		return "on the bed at " + at.depth(-f.Landing.Z)
+	}
+	return "at " + at.depth(at.target)
+}
+
+// landing says where the bait has come down, from the boat as it is then.
+func (at *situation) landing(h Head) string {
+	ahead := h.Fall.Landing.X - h.Contact.Boat.X
+	aside := h.Fall.Landing.Y - h.Contact.Boat.Y
+	words := at.depth(math.Abs(ahead)) + " out"
+	switch {
+	case math.Hypot(ahead, aside) < 0.5:
+		return "right under the rod"
+	case ahead < -0.5:
+		words = at.depth(-ahead) + " behind you"
+	}
+	if math.Abs(aside) >= 0.5 {
+		side := "left"
+		if aside < 0 {
+			side = "right"
+		}
+		words += ", " + at.depth(math.Abs(aside)) + " to the " + side
+	}
+	return words
+}
+
+// stays says whether the bait stays on the bed.
+func (at *situation) stays(h Head) string {
+	c, wanted := h.Contact, judgement.MarginWanted.Number
+	switch {
+	case c.Outcome == string(mechanics.Sweeps):
+		return "It does not stay there: line and flow sweep it along the bed."
+	case c.Outcome == string(mechanics.Lifts):
+		return "It does not stay there: line and flow lift it again."
+	case c.Margin >= wanted && c.Needed > h.Fall.LineOut*1.05:
+		return fmt.Sprintf("It stays there once %s of line is out.", at.depth(c.Needed))
+	case c.Margin >= wanted:
+		return "It stays there."
+	case c.Margin > 0:
+		return fmt.Sprintf("There it keeps the bed only lightly, with %s of its weight.", percent(c.Margin))
+	}
+	return "It does not stay there: the pull of the line lifts it again."
+}
+
+func (at *situation) lifts(c Contact) string {
+	if c.LiftOff >= liftOffMost {
+		return "and no drift lifts it"
+	}
+	return "and it lifts off at " + at.show.Show("speed", c.LiftOff)
+}
+
+func speedOf(g mechanics.Gait) float64 {
+	return math.Sqrt(g.Velocity.X*g.Velocity.X + g.Velocity.Y*g.Velocity.Y)
+}
+
+func (at *situation) mass(kg float64) string { return at.show.Show("mass", kg) }
+func (at *situation) depth(m float64) string {
+	unit := at.show.Unit("depth")
+	shown := unit.FromBase(m)
+	if shown >= 10 {
+		return fmt.Sprintf("%.0f %s", shown, unit.Symbol)
+	}
+	return fmt.Sprintf("%.1f %s", shown, unit.Symbol)
+}
+
+func seconds(t float64) string {
+	if t < 9.95 {
+		return fmt.Sprintf("%.1f s", t)
+	}
+	return fmt.Sprintf("%.0f s", t)
+}
+
+func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

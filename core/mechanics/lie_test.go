@@ -1,0 +1,59 @@
+package mechanics
+
+import (
+	"math"
+	"testing"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// A head on the point of sliding towards the rod, as Rest has it, needs just
+// the friction there is and pushes with the same margin where it lies.
+func TestLieAgreesWithRest(t *testing.T) {
+	for _, slope := range []float64{0, 0.08} {
+		for _, margin := range []float64{0.2, 0.4, 0.6} {
+			s, r := scene(0.2), jig(t, 0.6, 0.2e-3)
+			s.Bed.Slope = slope
+			s.Current.Surface.Y = 0.1
+			e := s.LineFor(r, Gait{Pull: r3.Vec{X: -1}}, margin, nil)
+			if e.Outcome != OnBed {
+				t.Fatal(e.Outcome)
+			}
+			var curve []r3.Vec
+			lie := s.LieAt(r, e.End, e.LineOut, &curve)
+			near(t, "margin", lie.ContactMargin, margin, 0.01)
+			near(t, "grip", lie.Grip, 1, 0.01)
+			near(t, "tension", r3.Norm(lie.EndTension), r3.Norm(e.EndTension), 0.01)
+			if d := r3.Norm(r3.Sub(curve[len(curve)-1], r3.Vec{Z: s.TipHeight})); d > 0.01 {
+				t.Errorf("the line ends %g m from the tip", d)
+			}
+		}
+	}
+}
+
+// Flow across a cast: the more of it, and the less line to spare, the sooner
+// the head is swept and then lifted.
+func TestLieOutcomes(t *testing.T) {
+	lie := func(flow, spare, weight float64) Lie {
+		s := scene(0)
+		s.Current.Surface = r3.Vec{Y: flow}
+		s.Bed.Depth = 2
+		return s.LieAt(jig(t, weight, 0.13e-3), r3.Vec{X: 12, Z: -2}, spare*math.Hypot(12, 3.5), nil)
+	}
+	for _, tt := range []struct {
+		flow, spare, weight float64
+		want                Outcome
+	}{
+		{0.1, 1.05, 0.1, Held}, {0.4, 1.05, 0.1, Sweeps}, {0.8, 1.01, 0.1, Lifts}, {0, 1.05, 0.1, Slack}, {0.4, 1.05, -0.1, Floats},
+	} {
+		if got := lie(tt.flow, tt.spare, tt.weight); got.Outcome != tt.want {
+			t.Errorf("%+v: %+v", tt, got)
+		}
+	}
+	if a, b := lie(0.2, 1.05, 0.1), lie(0.2, 1.15, 0.1); !(b.Grip < a.Grip) {
+		t.Errorf("more line must ease the pull: %g, %g", a.Grip, b.Grip)
+	}
+	if a, b := lie(0.2, 1.05, 0.1), lie(0.2, 1.05, 0.2); !(b.Grip < a.Grip) {
+		t.Errorf("heavier must grip better: %g, %g", a.Grip, b.Grip)
+	}
+}

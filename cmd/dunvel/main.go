@@ -1,0 +1,94 @@
+// Dunvel works out the jig head weight that reaches and holds a depth.
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"runtime/debug"
+	"syscall"
+	"time"
+
+	"dunvel/internal/demo"
+	"dunvel/internal/server"
+	"dunvel/internal/store"
+
+	"github.com/alecthomas/kong"
+)
+
+// version is set when a release is built.
+var version = "0.1.0"
+
+type commands struct {
+	Serve   serve   `cmd:"" help:"Serve Dunvel with your own data."`
+	Demo    demoCmd `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
+	Version show    `cmd:"" help:"Print the version."`
+}
+
+// where is what both servers take.
+type where struct {
+	Address string `help:"Address to listen on." default:"127.0.0.1:4780"`
+	Data    string `help:"Folder of the database; that of your user account if left out." type:"path"`
+}
+
+type serve struct{ where }
+
+type demoCmd struct{ where }
+
+type show struct{}
+
+func (s serve) Run(ctx context.Context) error {
+	return s.run(ctx, "dunvel.db", func(context.Context, *store.Store) error { return nil })
+}
+
+func (d demoCmd) Run(ctx context.Context) error {
+	return d.run(ctx, "demo.db", func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
+}
+
+func (show) Run() error {
+	revision := ""
+	if info, ok := debug.ReadBuildInfo(); ok {
+		revision = ", " + info.GoVersion
+	}
+	fmt.Printf("dunvel %s%s\n", version, revision)
+	return nil
+}
+
+func (w where) run(ctx context.Context, file string, prepare func(context.Context, *store.Store) error) (err error) {
+	folder := w.Data
+	if folder == "" {
+		home, err := os.UserConfigDir()
+		if err != nil {
+			return fmt.Errorf("there is no folder for your data (%w); name one with --data", err)
+		}
+		folder = filepath.Join(home, "dunvel")
+	}
+	st, err := store.Open(ctx, filepath.Join(folder, file))
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, st.Close()) }()
+	if err := prepare(ctx, st); err != nil {
+		return err
+	}
+	handler, err := server.New(st, time.Now)
+	if err != nil {
+		return err
+	}
+	return server.Serve(ctx, handler, w.Address, func(a net.Addr) { fmt.Printf("Dunvel is at http://%s\n", a) })
+}
+
+func main() {
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	parsed := kong.Parse(&commands{}, kong.Name("dunvel"), kong.Description("Works out the jig head weight that reaches and holds a depth."), kong.UsageOnError())
+	parsed.BindTo(ctx, (*context.Context)(nil))
+	if err := parsed.Run(); err != nil {
+		fmt.Fprintln(os.Stderr, "dunvel:", err)
+		os.Exit(1)
+	}
+}

@@ -1,0 +1,183 @@
+// Package api is the HTTP interface: the contract (openapi.yaml), the types
+// generated from it, and handlers that translate, call the core or the store,
+// and answer. It holds no rules of the job.
+package api
+
+//go:generate go tool oapi-codegen -config oapi-codegen.yaml openapi.yaml
+
+import (
+	"context"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"dunvel/core/advice"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/tackle"
+	"dunvel/core/units"
+	"dunvel/internal/store"
+)
+
+// Handlers implements the contract on a store. Now tells the time.
+type Handlers struct {
+	Store *store.Store
+	Now   func() time.Time
+}
+
+var _ StrictServerInterface = Handlers{}
+
+// GetDefinitions implements the contract.
+func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error) {
+	d := GetDefinitions200JSONResponse{Defaults: setup.Default(), MaxHeads: setup.MaxHeads}
+	for _, m := range units.Measures() {
+		d.Measures = append(d.Measures, Measure{Name: m.Name, Symbols: m.Symbols, Digits: m.Digits})
+	}
+	for _, u := range units.All() {
+		d.Units = append(d.Units, Unit{Symbol: u.Symbol, Scale: u.Scale, Offset: u.Offset, Fractions: u.Fractions})
+	}
+	for _, f := range setup.Fields() {
+		options := f.Options
+		if options == nil {
+			options = []string{}
+		}
+		d.Fields = append(d.Fields, Field{Path: f.Path, Label: f.Label, Measure: f.Measure, Min: f.Min, Max: f.Max, Zero: f.Zero, Options: options})
+	}
+	for field, words := range map[string][]judgement.Word{"flow.speed": judgement.CurrentWords, "wind.speed": judgement.WindWords} {
+		for _, w := range words {
+			d.Words = append(d.Words, Word{Field: field, Word: w.Name, Value: w.Speed.Number})
+		}
+	}
+	return d, nil
+}
+
+// ReadQuantity implements the contract.
+func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (ReadQuantityResponseObject, error) {
+	field, ok := setup.LookupField(r.Params.Field)
+	if !ok || field.Measure == "" {
+		return nil, badField("field", "There is no field “"+r.Params.Field+"” that takes a number.")
+	}
+	choice := units.Choice{}
+	if r.Params.Unit != nil {
+		choice[field.Measure] = *r.Params.Unit
+		if err := choice.Validate(); err != nil {
+			return nil, badField("unit", "“"+*r.Params.Unit+"” is not a unit of this field.")
+		}
+	}
+	var q Quantity
+	var err error
+	switch {
+	case field.Zero != "" && strings.EqualFold(strings.TrimSpace(r.Params.Text), field.Zero):
+	case field.Measure == "diameter" && r.Params.Material != nil:
+		q.Value, q.Estimated, err = tackle.LineSize(r.Params.Text, *r.Params.Material, choice.Unit(field.Measure))
+	default:
+		bare := choice.Unit(field.Measure)
+		q.Value, _, err = units.Parse(r.Params.Text, bare.Dimension, bare)
+	}
+	if err != nil {
+		return nil, badField(field.Path, field.Label+": "+err.Error()+".")
+	}
+	if message := field.Check(q.Value, choice); message != "" {
+		return nil, badField(field.Path, message)
+	}
+	return ReadQuantity200JSONResponse(q), nil
+}
+
+// Answer implements the contract.
+func (h Handlers) Answer(_ context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
+	a, err := advice.Solve(r.Body.Setup, chosen(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return Answer200JSONResponse(*a), nil
+}
+
+func chosen(u *Units) units.Choice {
+	if u == nil {
+		return nil
+	}
+	return *u
+}
+
+// ListSetups implements the contract.
+func (h Handlers) ListSetups(ctx context.Context, _ ListSetupsRequestObject) (ListSetupsResponseObject, error) {
+	kept, err := h.Store.Setups(ctx)
+	out := make(ListSetups200JSONResponse, len(kept))
+	for i, k := range kept {
+		out[i] = saved(k)
+	}
+	return out, err
+}
+
+// CreateSetup implements the contract.
+func (h Handlers) CreateSetup(ctx context.Context, r CreateSetupRequestObject) (CreateSetupResponseObject, error) {
+	name, err := cleanName(r.Body.Name)
+	if err != nil {
+		return nil, err
+	}
+	if err := r.Body.Setup.Validate(nil); err != nil {
+		return nil, err
+	}
+	kept, err := h.Store.CreateSetup(ctx, name, r.Body.Setup, h.Now())
+	return CreateSetup201JSONResponse(saved(kept)), err
+}
+
+// GetSetup implements the contract.
+func (h Handlers) GetSetup(ctx context.Context, r GetSetupRequestObject) (GetSetupResponseObject, error) {
+	kept, err := h.Store.Setup(ctx, r.Id)
+	return GetSetup200JSONResponse(saved(kept)), err
+}
+
+// ChangeSetup implements the contract.
+func (h Handlers) ChangeSetup(ctx context.Context, r ChangeSetupRequestObject) (ChangeSetupResponseObject, error) {
+	name := r.Body.Name
+	if name != nil {
+		clean, err := cleanName(*name)
+		if err != nil {
+			return nil, err
+		}
+		name = &clean
+	}
+	if r.Body.Setup != nil {
+		if err := r.Body.Setup.Validate(nil); err != nil {
+			return nil, err
+		}
+	}
+	kept, err := h.Store.ChangeSetup(ctx, r.Id, r.Body.Version, name, r.Body.Setup, h.Now())
+	return ChangeSetup200JSONResponse(saved(kept)), err
+}
+
+// DeleteSetup implements the contract.
+func (h Handlers) DeleteSetup(ctx context.Context, r DeleteSetupRequestObject) (DeleteSetupResponseObject, error) {
+	return DeleteSetup204Response{}, h.Store.DeleteSetup(ctx, r.Id, h.Now())
+}
+
+// RestoreSetup implements the contract.
+func (h Handlers) RestoreSetup(ctx context.Context, r RestoreSetupRequestObject) (RestoreSetupResponseObject, error) {
+	kept, err := h.Store.RestoreSetup(ctx, r.Id)
+	return RestoreSetup200JSONResponse(saved(kept)), err
+}
+
+// DuplicateSetup implements the contract.
+func (h Handlers) DuplicateSetup(ctx context.Context, r DuplicateSetupRequestObject) (DuplicateSetupResponseObject, error) {
+	kept, err := h.Store.DuplicateSetup(ctx, r.Id, h.Now())
+	return DuplicateSetup201JSONResponse(saved(kept)), err
+}
+
+func saved(k store.Setup) SavedSetup {
+	return SavedSetup{Id: k.ID, Version: k.Version, Name: k.Name, Setup: k.Setup, Created: k.Created, Updated: k.Updated}
+}
+
+// cleanName trims a name and refuses one that is empty, too long or not text.
+func cleanName(name string) (string, error) {
+	name = strings.Join(strings.Fields(name), " ")
+	switch n := utf8.RuneCountInString(name); {
+	case n == 0:
+		return "", badField("name", "Name: give it a name, such as “The Sill at slack”.")
+	case n > store.MaxName:
+		return "", badField("name", "Name: it is too long; at most 80 characters are kept.")
+	case !utf8.ValidString(name):
+		return "", badField("name", "Name: it holds characters that are not text.")
+	}
+	return name, nil
+}

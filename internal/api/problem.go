@@ -1,0 +1,87 @@
+package api
+
+import (
+	"encoding/json"
+	"errors"
+	"log/slog"
+	"net/http"
+	"strings"
+
+	"dunvel/core/setup"
+	"dunvel/internal/store"
+
+	"github.com/getkin/kin-openapi/openapi3"
+	"github.com/getkin/kin-openapi/openapi3filter"
+	"github.com/labstack/echo/v5"
+)
+
+// badField is an input error of one field.
+func badField(field, message string) error {
+	return setup.Errors{{Field: field, Message: message}}
+}
+
+// describe turns an error into problem details (RFC 9457).
+func describe(err error) Problem {
+	problem := func(status int, title, detail string) Problem {
+		return Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
+	}
+	var fields setup.Errors
+	var request *openapi3filter.RequestError
+	var status echo.HTTPStatusCoder
+	var tooLarge *http.MaxBytesError
+	switch {
+	case errors.As(err, &fields):
+		p := problem(http.StatusUnprocessableEntity, "Something in the input cannot be", fields.Error())
+		p.Errors = &[]struct {
+			Field   string `json:"field"`
+			Message string `json:"message"`
+		}{}
+		for _, f := range fields {
+			*p.Errors = append(*p.Errors, struct {
+				Field   string `json:"field"`
+				Message string `json:"message"`
+			}{f.Field, f.Message})
+		}
+		return p
+	case errors.Is(err, store.ErrNotFound):
+		return problem(http.StatusNotFound, "Not there", "There is no such setup; it may have been deleted.")
+	case errors.Is(err, store.ErrConflict):
+		return problem(http.StatusConflict, "Changed elsewhere", "This setup was changed in another window. Open it again to see it as it is now.")
+	case errors.Is(err, store.ErrNameUsed):
+		p := describe(badField("name", "Name: there is a setup of that name already; give it another."))
+		p.Status = http.StatusConflict
+		return p
+	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
+		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most.")
+	case errors.As(err, &request):
+		p := problem(http.StatusBadRequest, "Not as the contract has it", "The request "+request.Reason+"; see /api/docs.")
+		var schema *openapi3.SchemaError
+		if errors.As(err, &schema) {
+			p.Detail = strings.Join(schema.JSONPointer(), ".") + ": " + schema.Reason + "."
+		} else if request.Err != nil {
+			p.Detail = "The request cannot be read: " + request.Err.Error() + "."
+		}
+		return p
+	case errors.As(err, &status):
+		return problem(status.StatusCode(), http.StatusText(status.StatusCode()), "The address or the method is not one of this service; see /api/docs.")
+	}
+	return problem(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
+}
+
+// HandleError answers a failed request with problem details. What is not the
+// caller's fault is logged.
+func HandleError(c *echo.Context, err error) {
+	p := describe(err)
+	if p.Status >= http.StatusInternalServerError {
+		slog.ErrorContext(c.Request().Context(), "request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
+	}
+	w := c.Response()
+	if r, unwrapErr := echo.UnwrapResponse(w); unwrapErr == nil && r.Committed {
+		return
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(p.Status)
+	if err := json.NewEncoder(w).Encode(p); err != nil {
+		slog.Debug("problem not sent", "error", err)
+	}
+}

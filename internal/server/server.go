@@ -1,0 +1,92 @@
+// Package server puts the contract's handlers and the embedded front end on
+// one HTTP server with its security headers and limits.
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"syscall"
+	"time"
+
+	"dunvel/internal/api"
+	"dunvel/internal/store"
+
+	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
+)
+
+const (
+	maxBody          = 256 << 10
+	requestTime      = 10 * time.Second
+	headerTime       = 5 * time.Second
+	idleTime         = 2 * time.Minute
+	shutdownPatience = 5 * time.Second
+)
+
+// New returns the handler of the whole service on a store.
+func New(st *store.Store, now func() time.Time) (*echo.Echo, error) {
+	contract, err := api.Contract()
+	if err != nil {
+		return nil, fmt.Errorf("server: contract: %w", err)
+	}
+	document, err := json.Marshal(contract)
+	if err != nil {
+		return nil, fmt.Errorf("server: contract: %w", err)
+	}
+	validate, err := api.Validate(contract)
+	if err != nil {
+		return nil, fmt.Errorf("server: contract: %w", err)
+	}
+	pages, err := newPages()
+	if err != nil {
+		return nil, err
+	}
+
+	e := echo.New()
+	e.HTTPErrorHandler = api.HandleError
+	e.Use(middleware.Recover(), sameOrigin, headers, middleware.BodyLimit(maxBody), middleware.ContextTimeout(requestTime))
+	service := e.Group("/api", noStore)
+	service.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
+	service.GET("/docs", pages.page("docs.html"))
+	api.RegisterHandlers(e.Group("/api", noStore, validate), api.NewStrictHandler(api.Handlers{Store: st, Now: now}, nil))
+	service.Any("/*", func(*echo.Context) error { return echo.ErrNotFound })
+	pages.register(e)
+	return e, nil
+}
+
+// Serve serves on address until ctx ends, then finishes what is under way.
+// ready is called with the address that is listened on.
+func Serve(ctx context.Context, handler http.Handler, address string, ready func(net.Addr)) error {
+	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", address)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return fmt.Errorf("the address %s is in use already; stop what runs there or choose another with --address", address)
+	}
+	if err != nil {
+		return fmt.Errorf("cannot listen on %s: %w", address, err)
+	}
+	if tcp, ok := listener.Addr().(*net.TCPAddr); ok && tcp.IP.IsLoopback() {
+		handler = loopbackOnly(handler)
+	}
+	return echo.StartConfig{
+		Listener: listener, HideBanner: true, HidePort: true, ListenerAddrFunc: ready,
+		GracefulTimeout: shutdownPatience,
+		OnShutdownError: func(err error) { slog.Error("shutdown", "error", err) },
+		BeforeServeFunc: func(s *http.Server) error {
+			s.ReadHeaderTimeout, s.ReadTimeout, s.WriteTimeout, s.IdleTimeout = headerTime, requestTime, 2*requestTime, idleTime
+			return nil
+		},
+	}.Start(ctx, handler)
+}
+
+// noStore keeps answers out of caches.
+func noStore(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		c.Response().Header().Set("Cache-Control", "no-store")
+		return next(c)
+	}
+}

@@ -1,0 +1,67 @@
+// Package store keeps setups in SQLite. It knows no rules of the job: what it
+// is given is valid.
+package store
+
+import (
+	"context"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver "sqlite"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Store is an open database. It is safe for concurrent use.
+type Store struct {
+	db *sqlx.DB
+}
+
+// Errors that callers tell apart.
+var (
+	ErrNotFound = errors.New("store: no such entry")
+	ErrConflict = errors.New("store: it was changed in the meantime")
+	ErrNameUsed = errors.New("store: the name is used already")
+)
+
+// Open opens the database file at path, makes it with its folder if it is not
+// there, and brings it to the newest version.
+func Open(ctx context.Context, path string) (*Store, error) {
+	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	// A write takes its lock at once, waits up to 5 s for it and is on the
+	// disk when it is acknowledged.
+	dsn := "file:" + path + "?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_txlock=immediate"
+	db, err := sqlx.Open("sqlite", dsn)
+	if err != nil {
+		return nil, fmt.Errorf("store: open %s: %w", path, err)
+	}
+	if err := migrate(ctx, db); err != nil {
+		return nil, errors.Join(fmt.Errorf("store: open %s: %w", path, err), db.Close())
+	}
+	return &Store{db}, nil
+}
+
+func migrate(ctx context.Context, db *sqlx.DB) error {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectSQLite3, db.DB, files)
+	if err != nil {
+		return err
+	}
+	_, err = provider.Up(ctx)
+	return err
+}
+
+// Close closes the database.
+func (s *Store) Close() error { return s.db.Close() }

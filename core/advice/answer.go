@@ -76,6 +76,13 @@ type Head struct {
 	Reason        string  `json:"reason"`
 }
 
+// Flow is the current at Depth m: X away from the rod, Y to the left, m/s.
+type Flow struct {
+	Depth float64 `json:"depth"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+}
+
 // Answer is what Dunvel says about a setup.
 type Answer struct {
 	Heads      []Head  `json:"heads"` // light to heavy
@@ -89,7 +96,7 @@ type Answer struct {
 	Target     float64 `json:"target"`     // m, the depth aimed at where the cast lands
 	OnBed      bool    `json:"onBed"`      // the target is the bed
 	BedSlope   float64 `json:"bedSlope"`   // m deeper per m along the cast
-	Exponent   float64 `json:"exponent"`   // of the current profile
+	Profile    []Flow  `json:"profile"`    // the current under the rod, surface to bed
 	Note       string  `json:"note"`       // what is estimated, and how well
 }
 
@@ -135,7 +142,7 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	out := &Answer{
 		Heads: make([]Head, len(masses)), Pick: -1,
 		Wait: at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
-		Target: at.target, OnBed: at.onBed, BedSlope: scene.Bed.Slope, Exponent: scene.Current.Exponent,
+		Target: at.target, OnBed: at.onBed, BedSlope: scene.Bed.Slope, Profile: profile(scene),
 		Note: estimateNote,
 	}
 	for i, mass := range masses {
@@ -148,6 +155,18 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	}
 	at.explain(out)
 	return out, nil
+}
+
+// profile samples the current from the surface down.
+func profile(scene *mechanics.Scene) []Flow {
+	const points = 7
+	out := make([]Flow, points)
+	for i := range out {
+		depth := scene.Bed.Depth * float64(i) / (points - 0.5) // the last just over the bed
+		v := scene.Current.At(scene.Bed.Depth-depth, scene.Bed.Depth)
+		out[i] = Flow{depth, v.X, v.Y}
+	}
+	return out
 }
 
 // aim sets target, wait and window.

@@ -1,0 +1,54 @@
+# The same flags everywhere, or the database compiles again for each of them.
+export CGO_ENABLED := 0
+export GOFLAGS := -buildvcs=false -trimpath
+
+front  := web/dist/index.html
+source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.json)
+
+.PHONY: demo build test check screenshots generate format bench chromium compile
+
+demo: build ## build, start with made-up data, print the address
+	./bin/dunvel demo
+
+build: ## the one binary, with the front end in it
+	@$(MAKE) --no-print-directory -j2 compile $(front)
+	go build -o bin/dunvel ./cmd/dunvel
+
+# Compiles what does not wait for the front end, beside its build.
+compile:
+	go build ./core/... ./internal/store ./internal/api
+
+$(front): web/node_modules $(source)
+	cd web && npm run --silent build
+	touch $@
+
+web/node_modules: web/package-lock.json
+	cd web && npm ci --no-progress
+	touch $@
+
+test: build chromium ## everything, the browser too
+	go test ./...
+
+check: web/node_modules ## formats, vet, static analysis, types, lint, generated code
+	@test -z "$$(gofmt -l cmd core internal test web/*.go)" || { gofmt -d cmd core internal test web/*.go; exit 1; }
+	go vet ./...
+	go tool staticcheck ./...
+	cd web && npm run --silent types && npm run --silent lint
+	scripts/generated.sh
+
+generate: web/node_modules ## server and TypeScript types from the contract
+	go generate ./...
+	cd web && npm run --silent generate
+
+format: web/node_modules
+	gofmt -w cmd core internal test web/*.go
+	cd web && npm run --silent format
+
+bench: ## times and allocations of the engine and the answer
+	go test -run '^$$' -bench . -benchmem ./core/...
+
+screenshots: build chromium ## docs/screenshots, from the demo data
+	go test ./test/browser -run TestScreenshots -screenshots $(CURDIR)/docs/screenshots -count 1
+
+chromium:
+	@command -v chromium >/dev/null || scripts/chromium.sh

@@ -1,0 +1,55 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+export type Setup = components["schemas"]["Setup"];
+export type Answer = components["schemas"]["Answer"];
+export type Head = components["schemas"]["HeadAnswer"];
+export type Point = components["schemas"]["Point"];
+export type Definitions = components["schemas"]["Definitions"];
+export type Field = components["schemas"]["Field"];
+export type SavedSetup = components["schemas"]["SavedSetup"];
+export type Problem = components["schemas"]["Problem"];
+
+export const client = createClient<paths>({ baseUrl: "/api" });
+
+/** A request that failed, with the server's words for it. */
+export class Failure extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+
+  /** What is wrong with each field, by path. */
+  get fields(): Record<string, string> {
+    return Object.fromEntries((this.problem.errors ?? []).map((e) => [e.field, e.message]));
+  }
+}
+
+/** Returns the data of a response or throws its problem as a Failure. */
+export async function take<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result: Awaited<typeof request>;
+  try {
+    result = await request;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new Failure({
+      type: "about:blank",
+      title: "No answer",
+      status: 0,
+      detail: "Dunvel does not answer. Is it still running on this machine?",
+    });
+  }
+  if (result.response.ok) return result.data as T;
+  const problem = result.error as Partial<Problem> | undefined;
+  throw new Failure({
+    type: problem?.type ?? "about:blank",
+    title: problem?.title ?? "Failed",
+    status: result.response.status,
+    detail: problem?.detail ?? `The server answered ${result.response.status}.`,
+    errors: problem?.errors,
+  });
+}

@@ -1,0 +1,50 @@
+import { CssBaseline, ThemeProvider } from "@mui/material";
+import { useEffect, useMemo } from "react";
+import { Route, Routes } from "react-router";
+import { UndoProvider } from "../parts/Undo";
+import { SetupsView } from "../views/setups/SetupsView";
+import { WorkOutView } from "../views/workout/WorkOutView";
+import { DefinitionsProvider } from "./definitions";
+import { PreferencesProvider, usePreferences } from "./preferences";
+import { theme } from "./theme";
+
+export function App() {
+  return (
+    <PreferencesProvider>
+      <Themed />
+    </PreferencesProvider>
+  );
+}
+
+function Themed() {
+  const { light } = usePreferences();
+  const look = useMemo(() => theme(light), [light]);
+  useEffect(() => {
+    document.documentElement.dataset.light = light;
+  }, [light]);
+  return (
+    <ThemeProvider theme={look}>
+      <CssBaseline />
+      <DefinitionsProvider>
+        <UndoProvider>
+          <Routes>
+            <Route path="/" element={<WorkOutView />} />
+            <Route path="/setups" element={<SetupsView />} />
+            <Route path="*" element={<NotHere />} />
+          </Routes>
+        </UndoProvider>
+      </DefinitionsProvider>
+    </ThemeProvider>
+  );
+}
+
+function NotHere() {
+  return (
+    <main className="page">
+      <h1>There is nothing at this address</h1>
+      <p>
+        <a href="/">Work out a weight</a>
+      </p>
+    </main>
+  );
+}

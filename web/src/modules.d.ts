@@ -1,0 +1,4 @@
+declare module "swagger-ui-dist/swagger-ui-es-bundle.js" {
+  const viewer: (options: Record<string, unknown>) => void;
+  export default viewer;
+}

@@ -1,0 +1,35 @@
+import { NativeSelect } from "@mui/material";
+import { useField } from "../app/definitions";
+import { fieldId, Row } from "./Row";
+
+interface Props {
+  path: string;
+  value: string;
+  onChange: (value: string) => void;
+  error?: string;
+  labels?: Record<string, string>;
+}
+
+/** One of the options that the server knows for a field. */
+export function ChoiceField({ path, value, onChange, error, labels }: Props) {
+  const field = useField(path);
+  const id = fieldId(path);
+  return (
+    <Row id={id} label={field.label} error={error}>
+      <NativeSelect
+        id={id}
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+        disableUnderline
+        className="row-input"
+      >
+        {field.options.map((o) => (
+          <option key={o} value={o}>
+            {labels?.[o] ?? o}
+          </option>
+        ))}
+        {!field.options.includes(value) && <option value={value}>{value}</option>}
+      </NativeSelect>
+    </Row>
+  );
+}

@@ -1,0 +1,47 @@
+import { NativeSelect } from "@mui/material";
+import { useField } from "../app/definitions";
+import { fieldId, Row } from "./Row";
+
+const names: [number, string][] = [
+  [0, "↑ away from you"],
+  [45, "↖ away, to the left"],
+  [90, "← to the left"],
+  [135, "↙ towards you, left"],
+  [180, "↓ towards you"],
+  [225, "↘ towards you, right"],
+  [270, "→ to the right"],
+  [315, "↗ away, to the right"],
+];
+
+/** A direction against the cast, as seen by the angler who looks along it. */
+export function DirectionField({
+  path,
+  value,
+  onChange,
+}: {
+  path: string;
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  const field = useField(path);
+  const id = fieldId(path);
+  const turned = ((value % 360) + 360) % 360;
+  return (
+    <Row id={id} label={field.label}>
+      <NativeSelect
+        id={id}
+        value={turned}
+        onChange={(e) => onChange(Number(e.target.value))}
+        disableUnderline
+        className="row-input"
+      >
+        {names.map(([degrees, name]) => (
+          <option key={degrees} value={degrees}>
+            {name}
+          </option>
+        ))}
+        {!names.some(([degrees]) => degrees === turned) && <option value={turned}>{turned}°</option>}
+      </NativeSelect>
+    </Row>
+  );
+}

@@ -1,0 +1,102 @@
+import { InputBase } from "@mui/material";
+import { useEffect, useRef, useState } from "react";
+import { client, Failure, take } from "../api/client";
+import { useField } from "../app/definitions";
+import { useUnits } from "../app/preferences";
+import { fieldId, Row } from "./Row";
+
+interface Props {
+  path: string;
+  value: number;
+  /** Takes the value read, and whether it was worked out from a label. */
+  onChange: (value: number, estimated: boolean) => void;
+  /** What is wrong with the value together with others. */
+  error?: string;
+  label?: string;
+  /** Of a line, so that its label can be typed. */
+  material?: string;
+  estimated?: boolean;
+}
+
+const pause = 350; // ms after the last key before a text is read
+
+/** A quantity that can be typed in any unit; the server reads it. */
+export function NumberField({ path, value, onChange, error, label, material, estimated }: Props) {
+  const field = useField(path);
+  const { shown, units } = useUnits();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string>();
+  const reading = useRef<AbortController>(undefined);
+  const timer = useRef<number>(undefined);
+
+  const { number, unit } = shown(field.measure, value);
+  const settled = value === 0 && field.zero ? "" : unit === "°" ? number + unit : `${number} ${unit}`;
+
+  const read = async (typed: string, done: boolean) => {
+    window.clearTimeout(timer.current);
+    reading.current?.abort();
+    const mine = new AbortController();
+    reading.current = mine;
+    const words = typed.trim() === "" && field.zero ? field.zero : typed;
+    try {
+      const query = { field: path, text: words, unit, material };
+      const quantity = await take(client.GET("/quantities", { params: { query }, signal: mine.signal }));
+      if (mine.signal.aborted) return;
+      setRefused(undefined);
+      if (done) setDraft(null);
+      if (quantity.value !== value) onChange(quantity.value, quantity.estimated);
+    } catch (failure) {
+      if (mine.signal.aborted) return;
+      setRefused(failure instanceof Failure ? failure.message : String(failure));
+    }
+  };
+
+  const type = (typed: string) => {
+    setDraft(typed);
+    window.clearTimeout(timer.current);
+    timer.current = window.setTimeout(() => read(typed, false), pause);
+  };
+
+  // A value that comes from elsewhere, the picture or a link, replaces what was refused here.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another value or unit counts
+  useEffect(() => {
+    setRefused(undefined);
+    if (document.activeElement?.id !== fieldId(path)) setDraft(null);
+  }, [value, units]);
+  useEffect(() => () => window.clearTimeout(timer.current), []);
+
+  const id = fieldId(path);
+  const wrong = refused ?? error;
+  return (
+    <Row id={id} label={label ?? field.label} error={wrong}>
+      <span className="row-value">
+        <InputBase
+          id={id}
+          className="row-input"
+          value={draft ?? settled}
+          placeholder={field.zero || undefined}
+          onChange={(e) => type(e.target.value)}
+          onFocus={(e) => e.target.select()}
+          onBlur={() => draft !== null && read(draft, true)}
+          onKeyDown={(e) => {
+            if (e.key === "Enter" && draft !== null) read(draft, true);
+            if (e.key === "Escape") {
+              window.clearTimeout(timer.current);
+              reading.current?.abort();
+              setDraft(null);
+              setRefused(undefined);
+            }
+          }}
+          inputProps={{
+            inputMode: "text",
+            autoComplete: "off",
+            spellCheck: false,
+            "aria-invalid": !!wrong,
+            "aria-describedby": wrong ? `${id}-error` : undefined,
+          }}
+        />
+        {estimated && <small className="row-note">from the label</small>}
+      </span>
+    </Row>
+  );
+}

@@ -1,0 +1,50 @@
+import type { Answer } from "../api/client";
+import type { Frame } from "./frame";
+
+export const arrowLength = 150; // pixels for a current of 1 m/s
+
+/** Where the current is drawn, between the rod and the splash. */
+export const arrowsAt = (frame: Frame) => Math.round(frame.x(0) + (frame.width - frame.x(0)) * 0.3);
+
+/** The current by depth: arrows along the section, and dots or crosses for what comes out of it or goes into it. */
+export function CurrentArrows({ answer, frame }: { answer: Answer; frame: Frame }) {
+  const x = arrowsAt(frame);
+  return (
+    <g className="current" aria-hidden="true">
+      {answer.profile.map((f) => {
+        const y = frame.z(-f.depth) + 10;
+        const length = Math.max(Math.min(f.x, 1.2), -1.2) * arrowLength;
+        const across = Math.abs(f.y) > 0.02;
+        if (y > frame.height) return null;
+        return (
+          <g key={f.depth}>
+            {Math.abs(length) > 3 && <path d={arrow(x, y, length)} />}
+            {across && <Across x={x} y={y} left={f.y > 0} size={3 + 6 * Math.min(Math.abs(f.y), 1)} />}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+export function arrow(x: number, y: number, length: number): string {
+  const way = Math.sign(length);
+  const tip = x + length;
+  const barb = Math.min(5, Math.abs(length));
+  return `M${x} ${y}H${tip}m${-way * barb} ${-barb * 0.7}l${way * barb} ${barb * 0.7}l${-way * barb} ${barb * 0.7}`;
+}
+
+// The section is seen from the right of the cast: what runs to the left goes into the picture.
+function Across({ x, y, left, size }: { x: number; y: number; left: boolean; size: number }) {
+  const d = size * 0.6;
+  return (
+    <g>
+      <circle cx={x} cy={y} r={size} />
+      {left ? (
+        <path d={`M${x - d} ${y - d}L${x + d} ${y + d}M${x - d} ${y + d}L${x + d} ${y - d}`} />
+      ) : (
+        <circle cx={x} cy={y} r={1.6} className="current-dot" />
+      )}
+    </g>
+  );
+}

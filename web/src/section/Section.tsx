@@ -1,0 +1,52 @@
+import type { Answer, Head, Setup } from "../api/client";
+import { useUnits } from "../app/preferences";
+import { Backdrop } from "./Backdrop";
+import { CurrentArrows } from "./CurrentArrows";
+import type { Frame } from "./frame";
+import { Handles } from "./Handles";
+import { Tackle } from "./Tackle";
+
+interface Props {
+  setup: Setup;
+  answer: Answer;
+  head: Head | undefined;
+  /** Seconds after the splash. */
+  count: number;
+  frame: Frame;
+  stale: boolean;
+  onChange: (changes: Record<string, unknown>) => void;
+  onHold: (held: boolean) => void;
+  /** Takes the path of the field that a clicked label belongs to. */
+  onType: (path: string) => void;
+}
+
+/** The water in section, drawn from the engine's numbers. */
+export function Section({ setup, answer, head, count, frame, stale, onChange, onHold, onType }: Props) {
+  const { show } = useUnits();
+  const stretched = frame.down / frame.along;
+  return (
+    <svg
+      className="section"
+      data-stale={stale || undefined}
+      width={frame.width}
+      height={frame.height}
+      role="group"
+      aria-label={`The water in section: ${show("depth", setup.water.depth)} deep, cast ${show("depth", setup.cast.distance)}`}
+    >
+      <Backdrop setup={setup} answer={answer} frame={frame} />
+      <CurrentArrows answer={answer} frame={frame} />
+      {head && <Tackle setup={setup} answer={answer} head={head} count={count} frame={frame} />}
+      <Handles
+        setup={setup}
+        answer={answer}
+        frame={frame}
+        onChange={onChange}
+        onHold={onHold}
+        onType={onType}
+      />
+      <text x={frame.width - 10} y={frame.height - 8} className="scale-note" textAnchor="end">
+        {stretched > 1.02 ? `depth drawn ${stretched.toFixed(1)} × as tall as distance` : "to scale"}
+      </text>
+    </svg>
+  );
+}

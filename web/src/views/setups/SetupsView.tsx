@@ -1,0 +1,117 @@
+import { Button, TextField } from "@mui/material";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { SavedSetup } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { TopBar } from "../../app/TopBar";
+import { useSay } from "../../parts/Undo";
+import { toAddress } from "../workout/useSetup";
+import { useSetupActions, useSetups } from "./useSetups";
+
+/** All kept setups: open, rename, copy, delete. */
+export function SetupsView() {
+  const { data: setups, error, refetch } = useSetups();
+  return (
+    <>
+      <TopBar />
+      <main className="page">
+        <h1>Setups</h1>
+        {error && (
+          <p role="alert">
+            {error.message} <Button onClick={() => refetch()}>Try again</Button>
+          </p>
+        )}
+        {!setups && !error && <p aria-busy="true">Opening…</p>}
+        {setups?.length === 0 && (
+          <p>
+            Nothing is kept yet. <Link to="/">Work out a weight</Link>, then choose “Save as…” to keep the
+            water and the tackle for the next time.
+          </p>
+        )}
+        <ul className="setups">
+          {setups?.map((s) => (
+            <Entry key={s.id} saved={s} />
+          ))}
+        </ul>
+      </main>
+    </>
+  );
+}
+
+function Entry({ saved }: { saved: SavedSetup }) {
+  const { defaults } = useDefinitions();
+  const { show } = useUnits();
+  const { change, duplicate, remove, restore } = useSetupActions();
+  const [name, setName] = useState<string | null>(null);
+  const say = useSay();
+  const failed = (failure: Error) => say(failure.message);
+  const { setup } = saved;
+  const address = new URLSearchParams({ ...toAddress(defaults, setup), open: String(saved.id) });
+  const summary = [
+    `${show("depth", setup.water.depth)} of ${setup.water.salinity} water over ${setup.water.bed}`,
+    setup.flow.speed > 0 ? `current ${show("speed", setup.flow.speed)}` : "no current",
+    `${show("size", setup.bait.length)} ${setup.bait.form}`,
+    setup.approach.kind,
+  ].join(", ");
+
+  const rename = () =>
+    change.mutate({ of: saved, name: name ?? "" }, { onSuccess: () => setName(null), onError: failed });
+  const drop = () =>
+    remove.mutate(saved.id, {
+      onSuccess: () => say(`“${saved.name}” deleted.`, () => restore.mutate(saved.id, { onError: failed })),
+      onError: failed,
+    });
+
+  return (
+    <li>
+      {name === null ? (
+        <div className="setups-name">
+          <Link to={`/?${address}`}>{saved.name}</Link>
+          <p>{summary}</p>
+        </div>
+      ) : (
+        <form
+          className="setups-name"
+          onSubmit={(e) => {
+            e.preventDefault();
+            rename();
+          }}
+        >
+          <TextField
+            autoFocus
+            size="small"
+            label="New name"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            onKeyDown={(e) => e.key === "Escape" && setName(null)}
+          />
+          <Button type="submit">Rename</Button>
+          <Button onClick={() => setName(null)}>Cancel</Button>
+        </form>
+      )}
+      <div className="setups-actions">
+        {name === null && (
+          <Button size="small" aria-label={`Rename ${saved.name}`} onClick={() => setName(saved.name)}>
+            Rename
+          </Button>
+        )}
+        <Button
+          size="small"
+          aria-label={`Duplicate ${saved.name}`}
+          onClick={() =>
+            duplicate.mutate(saved.id, {
+              onSuccess: (copy) => say(`Copied as “${copy.name}”.`),
+              onError: failed,
+            })
+          }
+        >
+          Duplicate
+        </Button>
+        <Button size="small" aria-label={`Delete ${saved.name}`} onClick={drop}>
+          Delete
+        </Button>
+      </div>
+    </li>
+  );
+}

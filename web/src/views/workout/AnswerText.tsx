@@ -1,0 +1,61 @@
+import type { Answer, Head } from "../../api/client";
+import { Failure } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { VerdictMark } from "../../parts/Mark";
+
+interface Props {
+  answer: Answer | undefined;
+  head: Head | undefined;
+  failure: Error | null;
+  stale: boolean;
+}
+
+/** The answer in a sentence, the reasons next to it. */
+export function AnswerText({ answer, head, failure, stale }: Props) {
+  const { show } = useUnits();
+  if (failure) {
+    const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
+    return (
+      <section className="answer answer-wrong" aria-label="Answer" role="alert">
+        <h1>No answer yet</h1>
+        {(fields.length ? fields : [failure.message]).map((m) => (
+          <p key={m}>{m}</p>
+        ))}
+      </section>
+    );
+  }
+  if (!answer) {
+    return (
+      <section className="answer" aria-label="Answer" aria-busy="true">
+        <h1>Working it out…</h1>
+      </section>
+    );
+  }
+  const pick = answer.heads[answer.pick];
+  const other = head && head !== pick ? head : undefined;
+  return (
+    <section className="answer" aria-label="Answer" aria-live="polite" data-stale={stale || undefined}>
+      <h1 data-pick={pick ? pick.mass : "none"}>{answer.sentence}</h1>
+      <div className="reasons">
+        {answer.notLighter && (
+          <p>
+            <b>Not lighter</b> {answer.notLighter}
+          </p>
+        )}
+        {answer.notHeavier && (
+          <p>
+            <b>{pick ? "Not heavier" : "What would"}</b> {answer.notHeavier}
+          </p>
+        )}
+        {other && (
+          <p>
+            <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.
+          </p>
+        )}
+      </div>
+      <p className="estimate">
+        <abbr title={answer.note}>An estimate</abbr>: wait {Math.round(answer.wait)} s ({answer.waitReason})
+      </p>
+    </section>
+  );
+}

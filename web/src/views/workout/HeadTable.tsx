@@ -1,0 +1,58 @@
+import type { Answer } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { VerdictMark } from "../../parts/Mark";
+
+/** The ladder as a table: for screen readers, copying and printing. */
+export function HeadTable({ answer }: { answer: Answer }) {
+  const { show, shown } = useUnits();
+  const unit = shown("depth", 1).unit;
+  const metre = unit === "m" ? 1 : 0.3048;
+  const percent = (share: number) => `${Math.round(100 * share)} %`;
+  return (
+    <details className="head-table">
+      <summary>All heads in a table</summary>
+      <div className="table-scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Head</th>
+              <th scope="col">Verdict</th>
+              <th scope="col">Weight in water</th>
+              <th scope="col">Falls (s per {unit})</th>
+              <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
+              <th scope="col">Line out then</th>
+              <th scope="col">Line for contact</th>
+              <th scope="col">Contact margin</th>
+              <th scope="col">Lifts off at</th>
+            </tr>
+          </thead>
+          <tbody>
+            {answer.heads.map((h, i) => {
+              const falls = h.fall.outcome === "reached";
+              return (
+                <tr key={h.mass} className={i === answer.pick ? "picked" : undefined}>
+                  <th scope="row">{show("mass", h.mass)}</th>
+                  <td>
+                    <VerdictMark verdict={h.verdict} /> {h.reason}
+                  </td>
+                  <td>{show("mass", h.weightInWater / 9.80665)}</td>
+                  <td>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</td>
+                  <td>{falls ? `${h.fall.time.toFixed(h.fall.time < 10 ? 1 : 0)} s` : h.fall.outcome}</td>
+                  <td>{falls ? show("depth", h.fall.lineOut) : "–"}</td>
+                  <td>
+                    {h.contact.needed > 0 ? show("depth", h.contact.needed) : falls ? "no length" : "–"}
+                  </td>
+                  <td>{falls ? percent(h.contact.margin) : "–"}</td>
+                  <td>
+                    {falls ? (h.contact.liftOff >= 3 ? "never" : show("speed", h.contact.liftOff)) : "–"}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <p className="row-hint">{answer.note}</p>
+    </details>
+  );
+}

@@ -1,0 +1,80 @@
+import { InputBase } from "@mui/material";
+import { useState } from "react";
+import { client, Failure, take } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { fieldId, Row } from "../../parts/Row";
+
+interface Props {
+  heads: number[];
+  error?: string;
+  onChange: (heads: number[]) => void;
+}
+
+/** The ladder of heads as a list of weights, parted by semicolons or by words of their own units. */
+export function HeadsField({ heads, error, onChange }: Props) {
+  const { defaults } = useDefinitions();
+  const { shown } = useUnits();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [refused, setRefused] = useState<string>();
+  const unit = shown("mass", 0).unit;
+  const settled = heads.map((h) => shown("mass", h).number).join("; ");
+  const id = fieldId("heads");
+  const wrong = refused ?? error;
+
+  const read = async (typed: string) => {
+    if (typed === settled) {
+      setDraft(null);
+      setRefused(undefined);
+      return;
+    }
+    try {
+      const parts = typed.split(";").filter((p) => p.trim() !== "");
+      const values = await Promise.all(
+        parts.map((text) =>
+          take(client.GET("/quantities", { params: { query: { field: "heads", text, unit } } })),
+        ),
+      );
+      setRefused(undefined);
+      setDraft(null);
+      onChange([...new Set(values.map((v) => v.value))].sort((a, b) => a - b));
+    } catch (failure) {
+      setRefused(failure instanceof Failure ? failure.message : String(failure));
+    }
+  };
+
+  return (
+    <div className="heads">
+      <Row id={id} label={`Weights to choose from (${unit})`} error={wrong}>
+        <InputBase
+          id={id}
+          className="row-input heads-input"
+          multiline
+          value={draft ?? settled}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={(e) => read(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === "Enter" && draft !== null) {
+              e.preventDefault();
+              read(draft);
+            }
+            if (e.key === "Escape") {
+              setDraft(null);
+              setRefused(undefined);
+            }
+          }}
+          inputProps={{
+            spellCheck: false,
+            "aria-invalid": !!wrong,
+            "aria-describedby": wrong ? `${id}-error` : undefined,
+          }}
+        />
+      </Row>
+      {heads.join() !== defaults.heads.join() && (
+        <button type="button" className="link" onClick={() => onChange(defaults.heads)}>
+          Back to the usual range
+        </button>
+      )}
+    </div>
+  );
+}

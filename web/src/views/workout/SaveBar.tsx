@@ -1,0 +1,115 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
+import { useEffect, useState } from "react";
+import type { Setup } from "../../api/client";
+import { useSay } from "../../parts/Undo";
+import { useSavedSetup, useSetupActions } from "../setups/useSetups";
+import { useAddressNumber } from "./useSetup";
+
+/** The name of the kept setup that is open, and what can be done to keep what is on the screen. */
+export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup) => void }) {
+  const [id, setId] = useAddressNumber("open");
+  const { data: kept, error } = useSavedSetup(id);
+  const { create, change } = useSetupActions();
+  const [naming, setNaming] = useState(false);
+  const [name, setName] = useState("");
+  const say = useSay();
+
+  // A link that only names a kept setup opens it as it was kept.
+  const bare = [...new URLSearchParams(window.location.search).keys()].every(
+    (k) => k === "open" || k === "head",
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it has been loaded
+  useEffect(() => {
+    if (kept && bare) onOpen(kept.setup);
+  }, [kept?.id]);
+
+  const changed = kept && JSON.stringify(kept.setup) !== JSON.stringify(setup);
+  const save = () => {
+    if (!kept) return;
+    const before = kept.setup;
+    change.mutate(
+      { of: kept, setup },
+      {
+        onSuccess: (now) =>
+          say(`Kept in “${now.name}”.`, () => {
+            change.mutate({ of: now, setup: before });
+            onOpen(before);
+          }),
+        onError: (failure) => say(failure.message),
+      },
+    );
+  };
+  const keep = () =>
+    create.mutate(
+      { name, setup },
+      {
+        onSuccess: (made) => {
+          setNaming(false);
+          setId(made.id);
+          say(`Kept as “${made.name}”.`);
+        },
+      },
+    );
+
+  return (
+    <div className="savebar">
+      {kept && (
+        <span className="savebar-name" title={kept.name}>
+          {kept.name}
+          {changed && <i> (changed)</i>}
+        </span>
+      )}
+      {error && <span className="savebar-name">The setup of this link is gone.</span>}
+      {kept && (
+        <Button size="small" disabled={!changed || change.isPending} onClick={save}>
+          Save
+        </Button>
+      )}
+      {changed && (
+        <Button size="small" onClick={() => onOpen(kept.setup)}>
+          Put back
+        </Button>
+      )}
+      <Button
+        size="small"
+        variant={kept ? "text" : "outlined"}
+        onClick={() => {
+          create.reset();
+          setName("");
+          setNaming(true);
+        }}
+      >
+        Save as…
+      </Button>
+      <Dialog open={naming} onClose={() => setNaming(false)} fullWidth maxWidth="xs">
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            keep();
+          }}
+        >
+          <DialogTitle>Keep this setup</DialogTitle>
+          <DialogContent>
+            <TextField
+              autoFocus
+              fullWidth
+              margin="dense"
+              id="setup-name"
+              label="Name"
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+              error={!!create.error}
+              helperText={create.error?.message ?? "Such as the spot and the state of the water"}
+            />
+          </DialogContent>
+          <DialogActions>
+            <Button onClick={() => setNaming(false)}>Cancel</Button>
+            <Button type="submit" variant="contained" disabled={create.isPending}>
+              Keep
+            </Button>
+          </DialogActions>
+        </form>
+      </Dialog>
+    </div>
+  );
+}

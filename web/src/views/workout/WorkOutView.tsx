@@ -1,0 +1,90 @@
+import { useState } from "react";
+import { Failure, type Head } from "../../api/client";
+import { TopBar } from "../../app/TopBar";
+import { fieldId } from "../../parts/Row";
+import { CountStrip } from "../../section/CountStrip";
+import { type Frame, fit } from "../../section/frame";
+import { Ladder } from "../../section/Ladder";
+import { Section } from "../../section/Section";
+import { useSize } from "../../section/useSize";
+import { AnswerText } from "./AnswerText";
+import { Conditions } from "./Conditions";
+import { HeadTable } from "./HeadTable";
+import { SaveBar } from "./SaveBar";
+import { useAnswer } from "./useAnswer";
+import { useAddressNumber, useSetup } from "./useSetup";
+
+/** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
+export function WorkOutView() {
+  const { setup, change, replace } = useSetup();
+  const { data: answer, error, isPlaceholderData } = useAnswer(setup);
+  const [grams, setGrams] = useAddressNumber("head");
+  const [counted, setCounted] = useState<number>();
+  const [held, setHeld] = useState<Frame | null>(null);
+  const [sectionRef, size] = useSize<HTMLDivElement>();
+  const [ladderRef, ladderSize] = useSize<HTMLDivElement>();
+
+  const failure = error instanceof Failure ? error : undefined;
+  const head =
+    answer && (answer.heads.find((h) => Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ?? suggested(answer));
+  const count = counted ?? answer?.wait ?? 0;
+  // While something is dragged the scales stay, so that it stays under the finger.
+  const frame = held ?? (answer && size.width > 0 ? fit(setup, answer, head, size.width, size.height) : null);
+
+  const type = (path: string) => {
+    const field = document.getElementById(fieldId(path));
+    field?.closest("details")?.setAttribute("open", "");
+    field?.scrollIntoView({ block: "center" });
+    field?.focus();
+  };
+
+  return (
+    <div className="workout">
+      <TopBar>
+        <SaveBar setup={setup} onOpen={replace} />
+      </TopBar>
+      <main>
+        <AnswerText answer={answer} head={head} failure={error} stale={isPlaceholderData} />
+        <Conditions setup={setup} answer={answer} errors={failure?.fields ?? {}} onChange={change} />
+        <div className="water">
+          <div className="section-box" ref={sectionRef}>
+            {answer && frame && (
+              <Section
+                setup={setup}
+                answer={answer}
+                head={head}
+                count={count}
+                frame={frame}
+                stale={!!failure}
+                onChange={change}
+                onHold={(on) => setHeld(on ? frame : null)}
+                onType={type}
+              />
+            )}
+          </div>
+          {answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />}
+        </div>
+        <div className="ladder-box" ref={ladderRef}>
+          {answer && frame && ladderSize.width > 0 && (
+            <Ladder
+              answer={answer}
+              selected={head}
+              count={count}
+              frame={frame}
+              width={ladderSize.width}
+              onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
+            />
+          )}
+        </div>
+        {answer && <HeadTable answer={answer} />}
+      </main>
+    </div>
+  );
+}
+
+/** The head shown first: the one that does it, or the one that comes closest. */
+function suggested(answer: { heads: Head[]; pick: number }): Head | undefined {
+  return (
+    answer.heads[answer.pick] ?? answer.heads.find((h) => h.verdict === "perhaps") ?? answer.heads.at(-1)
+  );
+}

@@ -1,0 +1,115 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Setup } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { at, having, type Leaf } from "../../parts/path";
+
+// The address holds what differs from the setup that everyone starts from,
+// each under its path ("?water.depth=22"), so that a link or a reload brings
+// the same picture back.
+
+const pause = 250; // ms without a change before the address follows
+
+/** Paths of all values of a setup except the ladder. */
+function leaves(setup: Setup): string[] {
+  return Object.entries(setup).flatMap(([group, values]) =>
+    Array.isArray(values) ? [] : Object.keys(values as object).map((key) => `${group}.${key}`),
+  );
+}
+
+export function fromAddress(defaults: Setup, params: URLSearchParams): Setup {
+  const changes: Record<string, unknown> = {};
+  for (const path of leaves(defaults)) {
+    const text = params.get(path);
+    if (text === null) continue;
+    const value = parsed(text, at(defaults, path));
+    if (value !== undefined) changes[path] = value;
+  }
+  const heads = params.get("heads")?.split(",").map(Number);
+  if (heads?.length && heads.every(Number.isFinite)) changes.heads = heads;
+  return having(defaults, changes);
+}
+
+function parsed(text: string, like: Leaf): Leaf | undefined {
+  if (typeof like === "string") return text;
+  if (typeof like === "boolean") return text === "true";
+  const value = Number(text);
+  return text.trim() !== "" && Number.isFinite(value) ? value : undefined;
+}
+
+export function toAddress(defaults: Setup, setup: Setup): Record<string, string> {
+  const out: Record<string, string> = {};
+  for (const path of leaves(defaults)) {
+    if (at(setup, path) !== at(defaults, path)) out[path] = String(at(setup, path));
+  }
+  if (setup.heads.join() !== defaults.heads.join()) out.heads = setup.heads.join();
+  return out;
+}
+
+/** The setup that is worked on, in step with the address. */
+export function useSetup() {
+  const { defaults } = useDefinitions();
+  const [params, setParams] = useSearchParams();
+  const [setup, setSetup] = useState(() => fromAddress(defaults, params));
+  const inAddress = JSON.stringify(toAddress(defaults, fromAddress(defaults, params)));
+  const followed = useRef(inAddress);
+
+  // Going back, or a link within the page, brings another setup.
+  useEffect(() => {
+    if (inAddress === followed.current) return;
+    followed.current = inAddress;
+    setSetup(fromAddress(defaults, params));
+  }, [inAddress, params, defaults]);
+
+  useEffect(() => {
+    const wanted = toAddress(defaults, setup);
+    if (JSON.stringify(wanted) === followed.current) return;
+    const timer = window.setTimeout(() => {
+      followed.current = JSON.stringify(wanted);
+      setParams(
+        (old) => {
+          const next = new URLSearchParams(wanted);
+          for (const key of besides) {
+            const value = old.get(key);
+            if (value !== null) next.set(key, value);
+          }
+          return next;
+        },
+        { replace: true },
+      );
+    }, pause);
+    return () => window.clearTimeout(timer);
+  }, [setup, defaults, setParams]);
+
+  const change = useCallback(
+    (changes: Record<string, unknown>) => setSetup((old) => having(old, changes)),
+    [],
+  );
+  return { setup, change, replace: setSetup };
+}
+
+/** What stands in the address besides the setup: the kept setup that is open, the head looked at. */
+const besides = ["open", "head"] as const;
+
+/** A number that stands in the address besides the setup. */
+export function useAddressNumber(
+  key: (typeof besides)[number],
+): [number | undefined, (value: number | undefined) => void] {
+  const [params, setParams] = useSearchParams();
+  const text = params.get(key);
+  const value = text !== null && Number.isFinite(Number(text)) ? Number(text) : undefined;
+  const set = useCallback(
+    (next: number | undefined) =>
+      setParams(
+        (old) => {
+          const changed = new URLSearchParams(old);
+          if (next === undefined) changed.delete(key);
+          else changed.set(key, String(next));
+          return changed;
+        },
+        { replace: true },
+      ),
+    [key, setParams],
+  );
+  return [value, set];
+}

@@ -1,0 +1,17 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  plugins: [react()],
+  build: {
+    // The placeholder that lets Go build without Node stays in dist.
+    emptyOutDir: true,
+    copyPublicDir: true,
+    // The policy of the pages allows no data: fonts and no inline scripts.
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    rollupOptions: { input: { index: "index.html", docs: "docs.html" } },
+    chunkSizeWarningLimit: 2000,
+  },
+  server: { proxy: { "/api": "http://127.0.0.1:4780" } },
+});

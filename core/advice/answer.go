@@ -217,7 +217,7 @@ func (at *situation) contact(r *rig.Rig, fall mechanics.Fall) Contact {
 		c.Outcome = string(fall.Outcome)
 		return c
 	}
-	c.Most = at.mostLine(fall, moved)
+	c.Most = at.mostLine(moved)
 	if d := at.sliding(); d != (r3.Vec{}) {
 		c.LiftOff = scene.LiftOff(r, d, c.Most, liftOffMost)
 	} else {
@@ -289,10 +289,10 @@ func waterAngle(curve []r3.Vec) float64 {
 
 // mostLine is the line that may be out: some times the depth, or what the cast
 // itself takes.
-func (at *situation) mostLine(fall mechanics.Fall, moved r3.Vec) float64 {
-	depth := max(at.scene.Bed.DepthAt(at.cast.Distance), at.scene.Bed.DepthAt(moved.X))
-	chord := math.Hypot(math.Hypot(fall.Landing.X-moved.X, fall.Landing.Y-moved.Y), at.scene.TipHeight-fall.Landing.Z)
-	return max(judgement.ScopeLimit.Number*depth, judgement.ChordLimit.Number*chord)
+func (at *situation) mostLine(moved r3.Vec) float64 {
+	splash := at.scene.Bed.DepthAt(at.cast.Distance)
+	cast := math.Hypot(at.cast.Distance, at.scene.TipHeight+splash)
+	return max(judgement.ScopeLimit.Number*max(splash, at.scene.Bed.DepthAt(moved.X)), judgement.ChordLimit.Number*cast)
 }
 
 // sliding is the direction over the ground in which contact may be lost.

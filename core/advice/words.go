@@ -31,34 +31,40 @@ func (at *situation) judge(h *Head, lure tackle.Lure) {
 
 // judgeFall: the target within the wait, and not more line out than may be.
 func (at *situation) judgeFall(h *Head) {
-	f, place := h.Fall, at.place()
-	spare := at.wait - f.Time
+	if at.comesLate(h) {
+		return
+	}
+	h.Verdict = Does
+	h.Reason = fmt.Sprintf("%s in %s, %s to spare", at.place(), seconds(h.Fall.Time), seconds(at.wait-h.Fall.Time))
+}
+
+// comesLate judges a head that takes too much line or time to the target.
+func (at *situation) comesLate(h *Head) bool {
+	f := h.Fall
 	switch {
 	case f.LineOut > h.Contact.Most:
 		h.Verdict = worse(f.LineOut/h.Contact.Most - 1)
-		h.Reason = fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", place, seconds(f.Time), at.depth(f.LineOut), at.depth(h.Contact.Most))
-	case spare >= 0:
-		h.Verdict = Does
-		h.Reason = fmt.Sprintf("%s in %s, %s to spare", place, seconds(f.Time), seconds(spare))
-	default:
+		h.Reason = fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", at.place(), seconds(f.Time), at.depth(f.LineOut), at.depth(h.Contact.Most))
+	case f.Time > at.wait:
 		h.Verdict = worse(f.Time/at.wait - 1)
-		h.Reason = fmt.Sprintf("%s in %s, but %s", place, seconds(f.Time), at.limit())
+		h.Reason = fmt.Sprintf("%s in %s, but %s", at.place(), seconds(f.Time), at.limit())
+	default:
+		return false
 	}
+	return true
 }
 
-// judgeHold: contact with the margin wanted, reached before the boat is over it.
+// judgeHold: contact with the margin wanted, reached as a fall is.
 func (at *situation) judgeHold(h *Head) {
 	c, wanted := h.Contact, judgement.MarginWanted.Number
 	speed := at.show.Show("speed", speedOf(at.gait))
 	switch {
-	case h.Fall.Time > at.window:
-		h.Verdict = worse(h.Fall.Time/at.window - 1)
-		h.Reason = fmt.Sprintf("down in %s, but the boat is over it after %s", seconds(h.Fall.Time), seconds(at.window))
 	case c.Outcome == string(mechanics.Sweeps):
 		h.Verdict = worse(c.Grip - 1)
 		h.Reason = fmt.Sprintf("line and flow sweep it along the bed: they pull %.1f times what it grips", c.Grip)
 	case c.Outcome == string(mechanics.Lifts):
 		h.Verdict, h.Reason = No, "line and flow lift it from where it lies"
+	case c.Margin >= wanted && at.comesLate(h):
 	case c.Margin >= wanted && speedOf(at.gait) == 0:
 		h.Verdict = Does
 		h.Reason = fmt.Sprintf("lies still: %s of its weight stays on the bed and it uses %s of its grip", percent(c.Margin), percent(c.Grip))

@@ -55,10 +55,10 @@ func Setups() []Setup {
 		with("Gull Bar, surf gutter", func(s *setup.Setup) {
 			s.Water.Depth, s.Water.Bed = 1.8, "sand"
 			s.Boat.Kind = "bank"
-			s.Swell = setup.Swell{Height: 0.4, Period: 8}
-			s.Flow = setup.Flow{Speed: 0.15, Direction: 90}
+			s.Swell = setup.Swell{Height: 0.25, Period: 8}
+			s.Flow = setup.Flow{Speed: 0.1, Direction: 90}
 			s.Wind = setup.Wind{Speed: 6, Direction: 180}
-			s.Rod.TipHeight, s.Cast.Distance = 2.5, 35
+			s.Rod.TipHeight, s.Cast.Distance = 2.5, 25
 			s.Line.Diameter, s.Leader.Diameter = 0.2e-3, 0.45e-3
 			s.Bait = setup.Bait{Form: "straight worm", Length: 0.13, Body: "plain"}
 			s.Head.Shape, s.Head.Hook = "flat", "4/0"

@@ -3,14 +3,14 @@ import { useField } from "../app/definitions";
 import { fieldId, Row } from "./Row";
 
 const names: [number, string][] = [
-  [0, "↑ away from you"],
-  [45, "↖ away, to the left"],
+  [0, "↑ away"],
+  [45, "↖ away, left"],
   [90, "← to the left"],
-  [135, "↙ towards you, left"],
-  [180, "↓ towards you"],
-  [225, "↘ towards you, right"],
+  [135, "↙ to you, left"],
+  [180, "↓ to you"],
+  [225, "↘ to you, right"],
   [270, "→ to the right"],
-  [315, "↗ away, to the right"],
+  [315, "↗ away, right"],
 ];
 
 /** A direction against the cast, as seen by the angler who looks along it. */

@@ -28,10 +28,11 @@ export function Backdrop({ setup, answer, frame }: { setup: Setup; answer: Answe
   const shore = answer.bedSlope ? -setup.water.depth / answer.bedSlope : Number.NaN;
   const corners = [left, ...(shore > left && shore < right ? [shore] : []), right];
   const line = corners.map((m) => `${x(m).toFixed(1)} ${z(-bed(m)).toFixed(1)}`).join("L");
-  const depths = ticks(0, frame.metresZ(0) - frame.metresZ(height), 8).filter(
-    (t) => t.base > 0 && z(-t.base) < height - 24,
+  const deepest = Math.max(bed(left), bed(right));
+  const depths = ticks(0, deepest, Math.max(2, Math.min(8, deepest * frame.down * 0.02))).filter(
+    (t) => t.base > 0 && t.base <= deepest && z(-t.base) < height - 30,
   );
-  const reaches = ticks(Math.max(left, 0), right, 6).filter((t) => t.base > 0 && x(t.base) < width - 40);
+  const reaches = ticks(left, right, width / 110).filter((t) => x(t.base) > 40 && x(t.base) < width - 30);
   const unit = shown("depth", 1).unit;
   return (
     <g aria-hidden="true">
@@ -57,13 +58,13 @@ export function Backdrop({ setup, answer, frame }: { setup: Setup; answer: Answe
           </text>
         </g>
       ))}
-      <text x={9} y={z(0) + 15} className="tick-unit">
+      <text x={9} y={height - 8} className="tick-unit">
         {unit}
       </text>
       {reaches.map((t) => (
         <g key={t.label} className="tick">
-          <path d={`M${x(t.base)} ${z(0)}v-5`} />
-          <text x={x(t.base)} y={z(0) - 8} textAnchor="middle">
+          <path d={`M${x(t.base)} ${height}v-5`} />
+          <text x={x(t.base)} y={height - 8} textAnchor="middle">
             {t.label}
           </text>
         </g>

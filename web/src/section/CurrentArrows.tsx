@@ -1,14 +1,18 @@
-import type { Answer } from "../api/client";
+import type { Answer, Head, Setup } from "../api/client";
 import type { Frame } from "./frame";
 
 export const arrowLength = 150; // pixels for a current of 1 m/s
 
-/** Where the current is drawn, between the rod and the splash. */
-export const arrowsAt = (frame: Frame) => Math.round(frame.x(0) + (frame.width - frame.x(0)) * 0.3);
+/** Where the current is drawn: as far as can be from what else is at the surface. */
+export function arrowsAt(frame: Frame, setup: Setup, head: Head | undefined): number {
+  const taken = [0, setup.cast.distance, head?.contact.boat.x ?? 0].map(frame.x);
+  const room = (x: number) => Math.min(...taken.map((t) => Math.abs(t - x)));
+  const places = Array.from({ length: 13 }, (_, i) => Math.round(frame.width * (0.2 + 0.05 * i)));
+  return places.reduce((best, x) => (room(x) > room(best) + 1 ? x : best));
+}
 
 /** The current by depth: arrows along the section, and dots or crosses for what comes out of it or goes into it. */
-export function CurrentArrows({ answer, frame }: { answer: Answer; frame: Frame }) {
-  const x = arrowsAt(frame);
+export function CurrentArrows({ answer, frame, x }: { answer: Answer; frame: Frame; x: number }) {
   return (
     <g className="current" aria-hidden="true">
       {answer.profile.map((f) => {

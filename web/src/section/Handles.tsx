@@ -1,7 +1,7 @@
 import type { Answer, Setup } from "../api/client";
 import { useField } from "../app/definitions";
 import { useUnits } from "../app/preferences";
-import { arrowLength, arrowsAt } from "./CurrentArrows";
+import { arrowLength } from "./CurrentArrows";
 import type { Frame } from "./frame";
 import { Handle } from "./Handle";
 
@@ -9,13 +9,15 @@ interface Props {
   setup: Setup;
   answer: Answer;
   frame: Frame;
+  /** Where the current is drawn. */
+  arrows: number;
   onChange: (changes: Record<string, unknown>) => void;
   onHold: (held: boolean) => void;
   onType: (path: string) => void;
 }
 
 /** Depth, target, cast and current, set where they are in the picture. */
-export function Handles({ setup, answer, frame, onChange, onHold, onType }: Props) {
+export function Handles({ setup, answer, frame, arrows, onChange, onHold, onType }: Props) {
   const { show, snap } = useUnits();
   const depth = useField("water.depth");
   const cast = useField("cast.distance");
@@ -48,9 +50,9 @@ export function Handles({ setup, answer, frame, onChange, onHold, onType }: Prop
     const next = within(snap("speed", Math.abs(value)), speed.min, speed.max);
     onChange({ "flow.speed": next, ...(along && next > 0 ? { "flow.direction": value < 0 ? 180 : 0 } : {}) });
   };
-  const arrows = arrowsAt(frame);
   const shownFlow = within(signed, -1.2, 1.2);
   const target = setup.target.depth === 0 ? bedAtCast : setup.target.depth;
+  const castLeft = x(setup.cast.distance) > width - 110;
   const targetX = within(width - 46, 0, width);
   const depthX = within(x(0) - 4, 70, width - 70);
 
@@ -73,8 +75,9 @@ export function Handles({ setup, answer, frame, onChange, onHold, onType }: Prop
         name="Type the target depth"
       />
       <Label
-        x={x(setup.cast.distance) + 16}
-        y={z(0) - 16}
+        x={x(setup.cast.distance) + (castLeft ? -16 : 16)}
+        y={z(0) - 14}
+        anchor={castLeft ? "end" : undefined}
         text={`cast ${show("depth", setup.cast.distance)}`}
         onClick={() => onType("cast.distance")}
         name="Type the cast"

@@ -78,8 +78,8 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
             <g transform={`translate(${x} ${frame.height + 12})`}>
               <Mark verdict={head.verdict} r={Math.min(5, column * 0.3)} />
             </g>
-            <text transform={`translate(${x + 4} ${frame.height + 24}) rotate(90)`} className="rung-mass">
-              {shown("mass", head.mass).number}
+            <text transform={`translate(${x - 4} ${frame.height + 24}) rotate(90)`} className="rung-mass">
+              {chosen ? show("mass", head.mass) : shown("mass", head.mass).number}
             </text>
           </g>
         );

@@ -1,13 +1,15 @@
 import type { Answer, Head, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import { Backdrop } from "./Backdrop";
-import { CurrentArrows } from "./CurrentArrows";
+import { arrowsAt, CurrentArrows } from "./CurrentArrows";
 import type { Frame } from "./frame";
 import { Handles } from "./Handles";
 import { Tackle } from "./Tackle";
 
 interface Props {
+  /** What is set now, for the handles; and what the answer is for, for the picture. */
   setup: Setup;
+  answered: Setup;
   answer: Answer;
   head: Head | undefined;
   /** Seconds after the splash. */
@@ -21,7 +23,18 @@ interface Props {
 }
 
 /** The water in section, drawn from the engine's numbers. */
-export function Section({ setup, answer, head, count, frame, stale, onChange, onHold, onType }: Props) {
+export function Section({
+  setup,
+  answered,
+  answer,
+  head,
+  count,
+  frame,
+  stale,
+  onChange,
+  onHold,
+  onType,
+}: Props) {
   const { show } = useUnits();
   const stretched = frame.down / frame.along;
   return (
@@ -33,18 +46,19 @@ export function Section({ setup, answer, head, count, frame, stale, onChange, on
       role="group"
       aria-label={`The water in section: ${show("depth", setup.water.depth)} deep, cast ${show("depth", setup.cast.distance)}`}
     >
-      <Backdrop setup={setup} answer={answer} frame={frame} />
-      <CurrentArrows answer={answer} frame={frame} />
-      {head && <Tackle setup={setup} answer={answer} head={head} count={count} frame={frame} />}
+      <Backdrop setup={answered} answer={answer} frame={frame} />
+      <CurrentArrows answer={answer} frame={frame} x={arrowsAt(frame, answered, head)} />
+      {head && <Tackle setup={answered} answer={answer} head={head} count={count} frame={frame} />}
       <Handles
         setup={setup}
         answer={answer}
         frame={frame}
+        arrows={arrowsAt(frame, answered, head)}
         onChange={onChange}
         onHold={onHold}
         onType={onType}
       />
-      <text x={frame.width - 10} y={frame.height - 8} className="scale-note" textAnchor="end">
+      <text x={frame.width - 10} y={frame.height - 24} className="scale-note" textAnchor="end">
         {stretched > 1.02 ? `depth drawn ${stretched.toFixed(1)} × as tall as distance` : "to scale"}
       </text>
     </svg>

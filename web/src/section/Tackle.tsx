@@ -1,4 +1,4 @@
-import { curveLinear, line } from "d3-shape";
+import { curveCatmullRom, curveLinear, line } from "d3-shape";
 import type { Answer, Head, Point, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import type { Frame } from "./frame";
@@ -20,7 +20,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const draw = line<Point>(
     (p) => x(p.x),
     (p) => z(p.z),
-  ).curve(curveLinear);
+  );
   const moved = Math.hypot(contact.boat.x, contact.boat.y) > 0.4;
   const bait = placeAt(head, count);
   const step = markEvery(fall.time);
@@ -32,11 +32,11 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       <Rod kind={setup.boat.kind} at={0} setup={setup} frame={frame} faint={moved} />
       {moved && <Rod kind={setup.boat.kind} at={contact.boat.x} setup={setup} frame={frame} />}
       {drift > 0.01 && (
-        <text x={x(contact.boat.x) - 14} y={z(0) + 30} className="note" textAnchor="end">
+        <text x={Math.max(x(contact.boat.x) - 14, 96)} y={z(0) + 30} className="note" textAnchor="end">
           drift {show("speed", drift)}
         </text>
       )}
-      {fall.path.length > 1 && <path d={draw(fall.path) ?? ""} className="fall-path" />}
+      {fall.path.length > 1 && <path d={draw.curve(curveLinear)(fall.path) ?? ""} className="fall-path" />}
       {marks.map((s) => {
         const p = placeAt(head, s);
         if (!p) return null;
@@ -51,7 +51,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       })}
       {contact.curve.length > 1 && (
         <path
-          d={draw(contact.curve) ?? ""}
+          d={draw.curve(curveCatmullRom)(contact.curve) ?? ""}
           className={contact.outcome === "slack" ? "line line-slack" : "line"}
           data-outcome={contact.outcome}
         />

@@ -16,6 +16,7 @@ export interface Frame {
   metresZ: (pixels: number) => number;
 }
 
+const foot = 44; // pixels
 const leastUse = 0.5; // share of the height that equal scales must fill to be kept
 
 /** Fits everything that belongs to a head into the picture, at equal scales where that leaves enough to see. */
@@ -38,7 +39,8 @@ export function fit(
   const bed = (x: number) => setup.water.depth + answer.bedSlope * x;
   const deepest = Math.max(bed(left), bed(right), 0.3);
   const top = Math.max(setup.rod.tipHeight * 1.25, deepest * 0.09) + 0.25;
-  const bottom = deepest * 1.1 + 0.1;
+  // Room under the bed for the scale along the bottom edge.
+  const bottom = Math.max(deepest * 1.06, (deepest + top) * (height / (height - foot)) - top);
 
   let down = height / (top + bottom);
   let along = width / (right - left);

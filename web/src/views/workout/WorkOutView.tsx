@@ -17,7 +17,8 @@ import { useAddressNumber, useSetup } from "./useSetup";
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
 export function WorkOutView() {
   const { setup, change, replace } = useSetup();
-  const { data: answer, error, isPlaceholderData } = useAnswer(setup);
+  const { data: answered, error, isPlaceholderData } = useAnswer(setup);
+  const answer = answered?.answer;
   const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
@@ -29,7 +30,9 @@ export function WorkOutView() {
     answer && (answer.heads.find((h) => Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ?? suggested(answer));
   const count = counted ?? answer?.wait ?? 0;
   // While something is dragged the scales stay, so that it stays under the finger.
-  const frame = held ?? (answer && size.width > 0 ? fit(setup, answer, head, size.width, size.height) : null);
+  const frame =
+    held ??
+    (answered && size.width > 0 ? fit(answered.of, answered.answer, head, size.width, size.height) : null);
 
   const type = (path: string) => {
     const field = document.getElementById(fieldId(path));
@@ -48,10 +51,11 @@ export function WorkOutView() {
         <Conditions setup={setup} answer={answer} errors={failure?.fields ?? {}} onChange={change} />
         <div className="water">
           <div className="section-box" ref={sectionRef}>
-            {answer && frame && (
+            {answered && frame && (
               <Section
                 setup={setup}
-                answer={answer}
+                answered={answered.of}
+                answer={answered.answer}
                 head={head}
                 count={count}
                 frame={frame}

@@ -1,0 +1,227 @@
+// Package browser drives the real interface in headless Chromium: an
+// in-process server, a database of its own and a browser context of its own
+// for each test.
+package browser
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"dunvel/internal/demo"
+	"dunvel/internal/server"
+	"dunvel/internal/store"
+
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+)
+
+const (
+	patience = 10 * time.Second // for something to come about on the page
+	glance   = 25 * time.Millisecond
+)
+
+// browser is the one Chromium of the test binary, and how to close it.
+var browser = sync.OnceValues(func() (context.Context, error) {
+	dir, err := os.MkdirTemp("", "dunvel-browser")
+	if err != nil {
+		return nil, err
+	}
+	options := append(chromedp.DefaultExecAllocatorOptions[:],
+		chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(dir),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
+		chromedp.Flag("lang", "en-GB"), chromedp.Flag("force-color-profile", "srgb"),
+	)
+	alloc, cancelAlloc := chromedp.NewExecAllocator(context.Background(), options...)
+	ctx, cancel := chromedp.NewContext(alloc)
+	closeBrowser = func() {
+		cancel()
+		cancelAlloc()
+		_ = os.RemoveAll(dir)
+	}
+	return ctx, chromedp.Do(ctx) // starts it, without a timeout
+})
+
+var closeBrowser = func() {}
+
+func TestMain(m *testing.M) {
+	code := m.Run()
+	closeBrowser()
+	os.Exit(code)
+}
+
+// page is a tab on a server of its own.
+type page struct {
+	t   *testing.T
+	ctx context.Context
+	url string
+}
+
+// open starts a server with the demo data and opens path in a new tab. Errors
+// on the page's console fail the test.
+func open(t *testing.T, path string) *page {
+	t.Helper()
+	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "demo.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Seed(context.Background(), st, time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	handler, err := server.New(st, time.Now)
+	if err != nil {
+		t.Fatal(err)
+	}
+	srv := httptest.NewServer(handler)
+	parent, err := browser()
+	if err != nil {
+		t.Fatalf("Chromium does not start: %v", err)
+	}
+	ctx, cancel := chromedp.NewContext(parent, chromedp.WithNewBrowserContext())
+	p := &page{t: t, ctx: ctx, url: srv.URL}
+	t.Cleanup(func() {
+		cancel()
+		srv.CloseClientConnections()
+		srv.Close()
+		_ = st.Close()
+	})
+	// The tab lives as long as the context of its first action: not a timeout's.
+	if err := chromedp.Do(ctx); err != nil {
+		t.Fatal(err)
+	}
+	p.size(1280, 800)
+	p.watchConsole()
+	p.visit(path)
+	return p
+}
+
+// watchConsole fails the test on errors the page reports. What a test makes
+// the server refuse on purpose is reported by the browser too and left out.
+func (p *page) watchConsole() {
+	messages := chromedp.Console(p.ctx)
+	go func() {
+		for m, err := range messages {
+			if err != nil {
+				return
+			}
+			text := fmt.Sprintf("%+v", m)
+			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") {
+				p.t.Errorf("console: %s", text)
+			}
+		}
+	}()
+}
+
+func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	if err := chromedp.Do(ctx, steps...); err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+func (p *page) visit(path string) {
+	p.t.Helper()
+	p.do(chromedp.Navigate(p.url + path))
+}
+
+// value evaluates an expression on the page.
+func value[T any](p *page, expression string) T {
+	p.t.Helper()
+	v, err := chromedp.Run(p.ctx, chromedp.Evaluate[T](expression))
+	if err != nil {
+		p.t.Fatalf("%s: %v", expression, err)
+	}
+	return v
+}
+
+// until waits for an expression to be true.
+func (p *page) until(expression string) {
+	p.t.Helper()
+	for end := time.Now().Add(patience); ; time.Sleep(glance) {
+		ok, err := chromedp.Run(p.ctx, chromedp.Evaluate[bool]("!!("+expression+")"))
+		if ok {
+			return
+		}
+		if time.Now().After(end) {
+			p.t.Fatalf("never came about: %s (%v)\nthe page says: %s", expression, err, value[string](p, "document.body.innerText.slice(0, 1500)"))
+		}
+	}
+}
+
+// text returns what an element says.
+func (p *page) text(selector string) string {
+	p.t.Helper()
+	return value[string](p, fmt.Sprintf("document.querySelector(%q)?.innerText ?? '(no such element)'", selector))
+}
+
+// says waits for an element to hold words.
+func (p *page) says(selector, words string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf("document.querySelector(%q)?.innerText.includes(%q)", selector, words))
+}
+
+// click clicks a button or link by its accessible name or its words.
+func (p *page) click(name string) {
+	p.t.Helper()
+	find := fmt.Sprintf(`[...document.querySelectorAll("button, a, [role=menuitem], summary")].find(e => e.offsetParent !== null && !e.disabled && (e.getAttribute("aria-label") === %[1]q || e.innerText.trim() === %[1]q))`, name)
+	p.until(find)
+	value[bool](p, find+".click() || true")
+}
+
+// field types a text over what stands in a field and leaves it.
+func (p *page) field(path, text string) {
+	p.t.Helper()
+	id := chromedp.ID("field-" + strings.ReplaceAll(path, ".", "-"))
+	p.do(chromedp.Click(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.SendKeys(id, text), chromedp.Blur(id))
+}
+
+// choose sets a selection.
+func (p *page) choose(path, option string) {
+	p.t.Helper()
+	p.do(chromedp.SetValue(chromedp.ID("field-"+strings.ReplaceAll(path, ".", "-")), option))
+	value[bool](p, fmt.Sprintf(`document.getElementById("field-%s").dispatchEvent(new Event("change", {bubbles: true}))`, strings.ReplaceAll(path, ".", "-")))
+}
+
+// handle is a thing in the picture, by its label.
+func handle(label string) string { return fmt.Sprintf(`[role=slider][aria-label=%q]`, label) }
+
+// drag drags a thing in the picture by some pixels.
+func (p *page) drag(label string, dx, dy float64) {
+	p.t.Helper()
+	at := value[[]float64](p, fmt.Sprintf(`(() => {const b = document.querySelector(%q).querySelector(".handle-grip").getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2]})()`, handle(label)))
+	p.do(chromedp.DragAndDropXY(at[0], at[1], at[0]+dx, at[1]+dy, 8))
+}
+
+func (p *page) size(width, height int64) {
+	p.t.Helper()
+	p.do(chromedp.EmulateViewport(width, height))
+}
+
+// media sets a media feature, such as prefers-reduced-motion.
+func (p *page) media(feature, setting string) {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{
+		Features: []*emulation.MediaFeature{{Name: feature, Value: setting}},
+	})
+	if err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+func (p *page) picture() []byte {
+	p.t.Helper()
+	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+	if err != nil && !errors.Is(err, context.Canceled) {
+		p.t.Fatal(err)
+	}
+	return png
+}

@@ -1,0 +1,40 @@
+package browser
+
+import (
+	"flag"
+	"os"
+	"path/filepath"
+	"testing"
+)
+
+var screenshots = flag.String("screenshots", "", "folder to write one picture of each main view to")
+
+// ready is an answer that is there, in its own typeface.
+const ready = `document.querySelector(".answer:not([data-stale])") && document.querySelector(".answer h1[data-pick]") && document.querySelector(".section .line") && document.fonts.status === "loaded"`
+
+// TestScreenshots takes the pictures of docs/screenshots from the demo data.
+func TestScreenshots(t *testing.T) {
+	if *screenshots == "" {
+		t.Skip("no -screenshots folder")
+	}
+	for _, s := range []struct {
+		name, path, light, until string
+		width, height            int64
+	}{
+		{"work-out", "/?open=2", "sun", ready, 1280, 800},
+		{"work-out-dusk", "/?open=7", "dusk", ready, 1280, 800},
+		{"work-out-phone", "/?open=4", "sun", ready, 390, 844},
+		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
+	} {
+		t.Run(s.name, func(t *testing.T) {
+			p := open(t, "/nothing")
+			value[bool](p, `localStorage.setItem("dunvel.light", JSON.stringify("`+s.light+`")) || true`)
+			p.size(s.width, s.height)
+			p.visit(s.path)
+			p.until(s.until)
+			if err := os.WriteFile(filepath.Join(*screenshots, s.name+".png"), p.picture(), 0o644); err != nil {
+				t.Fatal(err)
+			}
+		})
+	}
+}

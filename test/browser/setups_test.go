@@ -1,0 +1,52 @@
+package browser
+
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+)
+
+func TestKeepDeleteAndUndo(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	p.field("water.depth", "14")
+	p.click("Save as…")
+	p.until(`document.querySelector("#setup-name")`)
+	p.click("Keep")
+	p.until(`document.querySelector("[role=dialog]").innerText.includes("give it a name")`)
+	p.do(chromedp.SendKeys(chromedp.ID("setup-name"), "Under the cliff"))
+	p.click("Keep")
+	p.says(".savebar-name", "Under the cliff")
+	p.field("water.depth", "15")
+	p.says(".savebar-name", "(changed)")
+	p.click("Save")
+	p.until(`!document.querySelector(".savebar-name i")`)
+
+	p.click("Setups")
+	p.says(".setups", "Under the cliff")
+	p.click("Delete Under the cliff")
+	p.until(`!document.querySelector(".setups").innerText.includes("Under the cliff")`)
+	p.click("Undo")
+	p.says(".setups", "Under the cliff")
+	p.click("Duplicate Under the cliff")
+	p.says(".setups", "Under the cliff (copy)")
+	p.click("Under the cliff")
+	p.until(settled)
+	p.says(".answer h1", "at 15 m")
+}
+
+func TestDemoSetupOpens(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/setups")
+	p.click("Loch Osk, charr over the drop-off")
+	p.until(settled)
+	p.says(".answer h1", "at 8.0 m")
+	p.says(".savebar-name", "Loch Osk")
+}
+
+func TestReadableContract(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/api/docs")
+	p.until(`document.body.innerText.includes("Which head to tie on, with the reasons and the picture")`)
+}

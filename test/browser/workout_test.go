@@ -1,0 +1,178 @@
+package browser
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+)
+
+// settled is an answer to what is on the screen.
+const settled = `document.querySelector(".answer h1[data-pick]") && !document.querySelector(".answer[data-stale]")`
+
+// pick is the mass in g that the answer picks, 0 for none.
+func (p *page) pick() float64 {
+	p.t.Helper()
+	p.until(settled)
+	kg, _ := strconv.ParseFloat(value[string](p, `document.querySelector(".answer h1").dataset.pick`), 64)
+	return kg * 1000
+}
+
+// line is the line's curve as it is drawn.
+func (p *page) line() string {
+	return value[string](p, `document.querySelector(".section .line")?.getAttribute("d") ?? ""`)
+}
+
+func TestDepthByTypingAndDragging(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	before, curve := p.pick(), p.line()
+	p.says(".answer h1", "on the bed at 18 m")
+
+	p.field("water.depth", "36 m")
+	p.says(".answer h1", "on the bed at 36 m")
+	deep := p.pick()
+	if deep <= before || p.line() == curve {
+		t.Errorf("36 m deep: %g g after %g g, or the same curve", deep, before)
+	}
+	p.field("water.depth", "60 ft")
+	p.says(".answer h1", "on the bed at 18 m")
+
+	p.drag("Depth under the rod", 0, -120)
+	p.until(`!document.querySelector(".answer h1").innerText.includes("at 18 m")`)
+	p.until(settled)
+	depth := value[float64](p, `Number(document.querySelector('`+handle("Depth under the rod")+`').getAttribute("aria-valuenow"))`)
+	if depth >= 18 || !strings.Contains(value[string](p, "document.querySelector('#field-water-depth').value"), fmt.Sprintf("%.3g", depth)) {
+		t.Errorf("dragged up to %g m, the field says %s", depth, value[string](p, "document.querySelector('#field-water-depth').value"))
+	}
+}
+
+func TestPictureByKeys(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	for _, tt := range []struct{ label, key, field, want string }{
+		{"Depth under the rod", "ArrowDown", "water-depth", "18.5 m"},
+		{"Cast", "ArrowLeft", "cast-distance", "19.5 m"},
+		{"Current at the surface", "ArrowRight", "flow-speed", "0.02 m/s"},
+		{"Target depth", "PageUp", "target-depth", "13.5 m"},
+	} {
+		value[bool](p, fmt.Sprintf(`(() => {const h = document.querySelector(%q); h.focus(); h.dispatchEvent(new KeyboardEvent("keydown", {key: %q, bubbles: true})); return true})()`, handle(tt.label), tt.key))
+		p.until(fmt.Sprintf(`document.querySelector("#field-%s").value === %q`, tt.field, tt.want))
+	}
+	p.until(settled)
+	if sentence := p.text(".answer h1"); !strings.Contains(sentence, "at 13 m") && !strings.Contains(sentence, "at 14 m") {
+		t.Errorf("a target over the bed: %s", sentence)
+	}
+}
+
+func TestReloadBringsTheSamePictureBack(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	p.field("water.depth", "25")
+	p.choose("water.bed", "mud")
+	p.field("flow.speed", "0.4 kn")
+	p.until(`location.search.includes("water.depth=25") && location.search.includes("water.bed=mud") && location.search.includes("flow.speed")`)
+	p.until(settled)
+	sentence, curve := p.text(".answer h1"), p.line()
+	p.do(chromedp.Reload())
+	p.until(settled + ` && document.querySelector(".section .line")`)
+	if p.text(".answer h1") != sentence || p.line() != curve {
+		t.Errorf("after reloading: %q, before %q", p.text(".answer h1"), sentence)
+	}
+}
+
+func TestBadInputStaysAtItsField(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	sentence := p.text(".answer h1")
+	for typed, words := range map[string]string{
+		"-5": "outside what is allowed, 0.3 m to 200 m", "0": "outside", "1e6 m": "outside",
+		"12 kg": "is in kg", "deep": "does not start with a number", "": "is empty",
+	} {
+		p.field("water.depth", typed)
+		p.says("#field-water-depth-error", words)
+		if got := value[string](p, "document.querySelector('#field-water-depth').value"); got != typed {
+			t.Errorf("%q was typed and became %q", typed, got)
+		}
+		if p.text(".answer h1") != sentence {
+			t.Errorf("%q changed the answer", typed)
+		}
+	}
+	p.field("water.depth", "17,5 m")
+	p.until(`!document.querySelector("#field-water-depth-error")`)
+	p.says(".answer h1", "at 18 m") // 17.5 m, shown in whole metres
+
+	// Fields that are wrong together name what clashes and keep what was typed.
+	p.field("target.depth", "30")
+	p.says(".answer", "is below the bed")
+	p.says("#field-target-depth-error", "30 m is below the bed at 17.5 m")
+}
+
+func TestUnitsSwitch(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	p.click("Units")
+	p.click("All imperial")
+	p.says(".answer h1", " oz")
+	p.says(".answer h1", " ft")
+	p.until(`document.querySelector("#field-water-depth").value === "59.1 ft"`)
+	p.do(chromedp.Reload())
+	p.until(settled)
+	p.says(".answer h1", " oz") // kept
+}
+
+func TestLadder(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	if n := value[int](p, `document.querySelectorAll(".rung").length`); n != 14 {
+		t.Fatalf("%d heads", n)
+	}
+	// Counting on lets every head sink; the light ones are still on their way.
+	deepest := `[...document.querySelectorAll(".bob")].map(b => Number(b.getAttribute("cy")))`
+	at54 := value[[]float64](p, deepest)
+	value[bool](p, `(() => {const c = document.getElementById("count"); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(c, "10"); c.dispatchEvent(new Event("input", {bubbles: true})); return true})()`)
+	p.says(".strip-count", "10")
+	at10 := value[[]float64](p, deepest)
+	for i := range at10 {
+		if !(at10[i] < at54[i]) {
+			t.Errorf("head %d hangs at %g after 10 s and %g after 54 s", i, at10[i], at54[i])
+		}
+	}
+	value[bool](p, `document.querySelectorAll(".rung")[0].dispatchEvent(new MouseEvent("click", {bubbles: true}))`)
+	p.says(".reasons", "0.4 g")
+	p.until(`location.search.includes("head=0.4")`)
+	p.click("All heads in a table")
+	p.says(".head-table tbody", "0.4 g")
+}
+
+func TestNothingDoesIsSaid(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?approach.wait=10&heads=0.001,0.002")
+	p.until(settled)
+	p.says(".answer h1", "None of these heads does it")
+	p.says(".reasons", "would do it")
+}
+
+func TestPhone(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/nothing")
+	p.size(390, 844)
+	for _, path := range []string{"/", "/setups"} {
+		p.visit(path)
+		p.until(`document.querySelector(".answer h1[data-pick], .setups li")`)
+		if wide := value[int](p, "document.documentElement.scrollWidth"); wide > 390 {
+			t.Errorf("%s is %d wide on a phone", path, wide)
+		}
+		small := value[[]string](p, `[...document.querySelectorAll("button, nav a, .row select, .row input:not([type=checkbox])")].filter(e => e.offsetParent && e.getBoundingClientRect().height > 0 && Math.max(e.getBoundingClientRect().height, e.closest(".row")?.getBoundingClientRect().height ?? 0) < 44).map(e => (e.innerText || e.id) + " " + e.getBoundingClientRect().height)`)
+		if len(small) > 0 {
+			t.Errorf("%s has targets too small for a thumb: %v", path, small)
+		}
+	}
+}

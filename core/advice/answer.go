@@ -5,6 +5,8 @@ package advice
 
 import (
 	"math"
+	"runtime"
+	"slices"
 	"sort"
 
 	"dunvel/core/judgement"
@@ -13,6 +15,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/units"
 
+	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -140,19 +143,23 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	masses := append([]float64(nil), s.Heads...)
 	sort.Float64s(masses)
 	out := &Answer{
-		Heads: make([]Head, len(masses)), Pick: -1,
-		Wait: at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
+		Heads: make([]Head, len(masses)),
+		Wait:  at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
 		Target: at.target, OnBed: at.onBed, BedSlope: scene.Bed.Slope, Profile: profile(scene),
 		Note: estimateNote,
 	}
+	var heads errgroup.Group // no head depends on another
+	heads.SetLimit(runtime.GOMAXPROCS(0))
 	for i, mass := range masses {
-		if out.Heads[i], err = at.head(mass); err != nil {
-			return nil, err
-		}
-		if out.Pick < 0 && out.Heads[i].Verdict == Does {
-			out.Pick = i
-		}
+		heads.Go(func() (err error) {
+			out.Heads[i], err = at.head(mass)
+			return err
+		})
 	}
+	if err := heads.Wait(); err != nil {
+		return nil, err
+	}
+	out.Pick = slices.IndexFunc(out.Heads, func(h Head) bool { return h.Verdict == Does })
 	at.explain(out)
 	return out, nil
 }

@@ -16,9 +16,10 @@ type stance struct {
 	gait  Gait
 	limit float64 // line beyond which it is not followed, m
 
-	// On a slope the next place is looked for near the last one.
-	lastX  float64
-	placed bool
+	// On a slope the next place is looked for near the last one, from how much
+	// the miss changed with the place there.
+	lastX, lastChange float64
+	placed            bool
 }
 
 // placing is a shot together with where its end body stands.
@@ -78,44 +79,51 @@ func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing
 	return p
 }
 
+// placeShare is how exactly an end body is placed on a slope, as a share of
+// the depth: less than what is known of any depth.
+const placeShare = 2e-4
+
 // onSlope returns the x at which miss is zero: how much further out than x the
 // line puts an end body that stands at x, false where no line reaches.
 func (st *stance) onSlope(miss func(x float64) (float64, bool)) (float64, bool) {
-	tolerance := 1e-6 * st.scene.Bed.Depth
+	bed := st.scene.Bed
+	tolerance := placeShare * bed.Depth
+	x, change := 0.0, -1.0
 	if st.placed {
-		if x, found := secant(miss, st.lastX, tolerance); found {
-			st.lastX = x
-			return x, true
-		}
+		x, change = st.lastX, st.lastChange
 	}
-	x, found := st.walkOut(miss, tolerance)
-	st.lastX, st.placed = x, found
-	return x, found
-}
-
-// secant looks for a zero of miss near x and gives up soon.
-func secant(miss func(x float64) (float64, bool), x, tolerance float64) (float64, bool) {
-	const rounds = 7
 	m, reached := miss(x)
-	if !reached {
-		return 0, false
+	if !reached && m*bed.Slope > 0 {
+		return 0, false // further out it is deeper still
 	}
-	next := x + m/2
+	const rounds = 12
 	for range rounds {
+		if !reached {
+			break
+		}
 		if math.Abs(m) < tolerance {
+			st.lastX, st.lastChange, st.placed = x, change, true
 			return x, true
 		}
-		n, reached := miss(next)
-		if !reached || n == m {
-			return 0, false
+		next := x - m/change
+		if bed.DepthAt(next) <= 0 {
+			break
 		}
-		x, m, next = next, n, next-n*(next-x)/(n-m)
+		n, ok := miss(next)
+		if !ok || n == m {
+			break
+		}
+		if c := (n - m) / (next - x); c < 0 {
+			change = c
+		}
+		x, m = next, n
 	}
-	return 0, false
+	return st.walkOut(miss, tolerance)
 }
 
-// walkOut goes out from under the rod, by what is missing where that is known
-// and towards shallower water where it is not, until the miss changes sign.
+// walkOut looks for the place between the rod and the water's edge where the
+// bed rises that way, and otherwise goes out from under the rod by what is
+// missing until the miss changes sign.
 func (st *stance) walkOut(miss func(x float64) (float64, bool), tolerance float64) (float64, bool) {
 	const rounds = 40
 	bed := st.scene.Bed
@@ -131,11 +139,12 @@ func (st *stance) walkOut(miss func(x float64) (float64, bool), tolerance float6
 		return bed.Depth / 3
 	}
 	x, ahead := 0.0, missing(0)
+	if edge := -bed.Depth / bed.Slope; direction*edge > 0 {
+		// At the water's edge any line is too short.
+		return st.settle(miss, root(missing, 0, ahead, 0.9999*edge, -math.Abs(edge), tolerance))
+	}
 	for range rounds {
 		next := x + direction*ahead
-		if bed.DepthAt(next) <= 0 {
-			next = (x - bed.Depth/bed.Slope) / 2 // half way to the water's edge
-		}
 		if math.Abs(next) > st.limit {
 			return 0, false
 		}
@@ -148,6 +157,15 @@ func (st *stance) walkOut(miss func(x float64) (float64, bool), tolerance float6
 			break
 		}
 	}
+	return st.settle(miss, x)
+}
+
+// settle takes x as the place if it is one.
+func (st *stance) settle(miss func(x float64) (float64, bool), x float64) (float64, bool) {
 	m, reached := miss(x)
-	return x, reached && math.Abs(m) < 0.01*bed.Depth
+	if found := reached && math.Abs(m) < 0.01*st.scene.Bed.Depth; !found {
+		return 0, false
+	}
+	st.lastX, st.lastChange, st.placed = x, -1, true
+	return x, true
 }

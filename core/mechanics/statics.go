@@ -125,13 +125,16 @@ func (s *Scene) LiftOff(r *rig.Rig, direction r3.Vec, lineOut, fastest float64) 
 	}
 	// A boat that drifts with the flow may lose the bed at rest and keep it
 	// on the move: look for the fastest speed that keeps it, from above.
-	const scan = 12
+	const slowest = 0.02 // of the speeds looked at, m/s
 	faster, lost := fastest, keeps(fastest)
 	if lost >= 0 {
 		return fastest
 	}
-	for i := scan - 1; i >= 0; i-- {
-		speed := fastest * float64(i) / scan
+	for faster > 0 {
+		speed := faster / 2
+		if speed < slowest {
+			speed = 0
+		}
 		kept := keeps(speed)
 		if kept >= 0 {
 			return root(keeps, speed, kept, faster, lost, 1e-3)

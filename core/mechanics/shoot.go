@@ -29,6 +29,7 @@ type shot struct {
 	top     r3.Vec  // tension there, N
 	entry   r3.Vec  // unit tangent where it left the water
 	pull    r3.Vec  // tension next to the end body, N
+	steps   int     // taken
 }
 
 // follow integrates a line at rest in the frame of gait from the end body at
@@ -41,14 +42,11 @@ func (s *Scene) follow(r *rig.Rig, gait Gait, start, bed r3.Vec, ceiling, limit 
 	w.passBody()
 	pull := w.tension
 	w.mark()
-	reached := false
-	for range maxSteps {
-		if reached || w.length >= w.limit {
-			break
-		}
+	reached, steps := false, 0
+	for ; steps < maxSteps && !reached && w.length < w.limit; steps++ {
 		reached = w.step()
 	}
-	return shot{reached, w.length, w.pos, w.tension, w.entry, pull}
+	return shot{reached, w.length, w.pos, w.tension, w.entry, pull, steps}
 }
 
 // longestLine is the line beyond which the bed counts as out of reach.

@@ -20,7 +20,12 @@ type stance struct {
 	// the miss changed with the place there.
 	lastX, lastChange float64
 	placed            bool
+	steps             int // taken up lines so far
 }
+
+// mostSteps is how many steps one question on a slope may take before it is
+// left at "not found", so that none takes more than some milliseconds.
+const mostSteps = 25000
 
 // placing is a shot together with where its end body stands.
 type placing struct {
@@ -31,10 +36,14 @@ type placing struct {
 // onBed follows the line from an end body on which the bed pushes with margin
 // of the rig's weight.
 func (st *stance) onBed(margin float64, trace *[]r3.Vec) placing {
+	return st.underTip(1, st.bedForce(margin), trace)
+}
+
+// bedForce is what the bed does to the end body: push and friction.
+func (st *stance) bedForce(margin float64) r3.Vec {
 	bed := st.scene.Bed
 	push := margin * st.rig.Weight()
-	force := r3.Add(r3.Scale(push, bed.Normal()), r3.Scale(-bed.Friction*push, st.gait.sliding(bed)))
-	return st.underTip(1, force, trace)
+	return r3.Add(r3.Scale(push, bed.Normal()), r3.Scale(-bed.Friction*push, st.gait.sliding(bed)))
 }
 
 // offBed follows the line from an end body that hangs at share of the depth.
@@ -49,10 +58,12 @@ func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing
 	shoot := func(x float64, trace *[]r3.Vec) placing {
 		depth := st.scene.Bed.DepthAt(x)
 		start := r3.Vec{X: x, Z: -share * depth}
-		if depth <= 0 {
+		if depth <= 0 || st.scene.Bed.Slope != 0 && st.steps > mostSteps {
 			return placing{end: start} // the bed comes out of the water there
 		}
-		return placing{st.scene.follow(st.rig, st.gait, start, force, st.scene.TipHeight, st.limit, trace), start}
+		p := placing{st.scene.follow(st.rig, st.gait, start, force, st.scene.TipHeight, st.limit, trace), start}
+		st.steps += p.steps
+		return p
 	}
 	x := 0.0
 	if st.scene.Bed.Slope != 0 {
@@ -81,7 +92,7 @@ func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing
 
 // placeShare is how exactly an end body is placed on a slope, as a share of
 // the depth: less than what is known of any depth.
-const placeShare = 2e-4
+const placeShare = 2e-5
 
 // onSlope returns the x at which miss is zero: how much further out than x the
 // line puts an end body that stands at x, false where no line reaches.

@@ -49,6 +49,11 @@ func (s *Scene) Rest(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.Vec) Eq
 	case lineOut < s.TipHeight:
 		return Equilibrium{Outcome: AboveWater, LineOut: lineOut}
 	}
+	if s.Bed.Slope != 0 {
+		if e, ok := s.restOnSlope(r, gait, lineOut, curve); ok {
+			return e
+		}
+	}
 	// A line that has not come up to the tip when it is far longer than what
 	// is out need not be followed further: only the sign matters there.
 	st := stance{scene: s, rig: r, gait: gait, limit: 1.5 * lineOut}
@@ -122,6 +127,11 @@ func (s *Scene) LiftOff(r *rig.Rig, direction r3.Vec, lineOut, fastest float64) 
 	}
 	if r.Weight() <= 0 || s.Bed.Depth <= 0 {
 		return 0
+	}
+	if s.Bed.Slope != 0 {
+		if speed, ok := s.liftOffOnSlope(r, direction, lineOut, fastest); ok {
+			return speed
+		}
 	}
 	// A boat that drifts with the flow may lose the bed at rest and keep it
 	// on the move: look for the fastest speed that keeps it, from above.

@@ -11,13 +11,15 @@ interface Props {
   frame: Frame;
   /** Where the current is drawn. */
   arrows: number;
+  /** Where the bait comes down, m. */
+  landing: number | undefined;
   onChange: (changes: Record<string, unknown>) => void;
   onHold: (held: boolean) => void;
   onType: (path: string) => void;
 }
 
 /** Depth, target, cast and current, set where they are in the picture. */
-export function Handles({ setup, answer, frame, arrows, onChange, onHold, onType }: Props) {
+export function Handles({ setup, answer, frame, arrows, landing, onChange, onHold, onType }: Props) {
   const { show, snap } = useUnits();
   const depth = useField("water.depth");
   const cast = useField("cast.distance");
@@ -53,7 +55,10 @@ export function Handles({ setup, answer, frame, arrows, onChange, onHold, onType
   const shownFlow = within(signed, -1.2, 1.2);
   const target = setup.target.depth === 0 ? bedAtCast : setup.target.depth;
   const castLeft = x(setup.cast.distance) > width - 110;
-  const targetX = within(width - 46, 0, width);
+  // The target's handle keeps clear of where the bait comes down.
+  const edge = width - 46;
+  const down = landing === undefined ? Number.NEGATIVE_INFINITY : x(landing);
+  const targetX = Math.abs(edge - down) < 70 ? down - 100 : edge;
   const depthX = within(x(0) - 4, 70, width - 70);
 
   return (

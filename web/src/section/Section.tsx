@@ -54,6 +54,7 @@ export function Section({
         answer={answer}
         frame={frame}
         arrows={arrowsAt(frame, answered, head)}
+        landing={head?.fall.landing.x}
         onChange={onChange}
         onHold={onHold}
         onType={onType}

@@ -23,7 +23,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   );
   const moved = Math.hypot(contact.boat.x, contact.boat.y) > 0.4;
   const bait = placeAt(head, count);
-  const step = markEvery(fall.time);
+  const step = markEvery(fall.time, z(-answer.target) - z(0));
   const marks = Array.from({ length: Math.floor(fall.time / step) }, (_, i) => (i + 1) * step);
   const drift = Math.hypot(answer.drift.x, answer.drift.y);
   const landing = fall.outcome === "reached" ? fall.landing : undefined;

@@ -12,7 +12,8 @@ export function placeAt(head: Head, t: number): Point | undefined {
   return { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y), z: a.z + share * (b.z - a.z) };
 }
 
-/** Seconds between two marks on a fall, so that they stay readable. */
-export function markEvery(time: number): number {
-  return [1, 2, 5, 10, 30, 60].find((s) => time / s <= 14) ?? 120;
+/** Seconds between two marks on a fall that is so many pixels long, so that they stay readable. */
+export function markEvery(time: number, pixels: number): number {
+  const most = Math.min(14, pixels / 22);
+  return [1, 2, 5, 10, 30, 60, 120, 300].find((s) => time / s <= most) ?? 600;
 }

@@ -32,7 +32,7 @@ export function AnswerText({ answer, head, failure, stale }: Props) {
     );
   }
   const pick = answer.heads[answer.pick];
-  const other = head && head !== pick ? head : undefined;
+  const other = head && head !== pick && !answer.sentence.includes(head.reason) ? head : undefined;
   return (
     <section className="answer" aria-label="Answer" aria-live="polite" data-stale={stale || undefined}>
       <h1 data-pick={pick ? pick.mass : "none"}>{answer.sentence}</h1>
@@ -44,7 +44,7 @@ export function AnswerText({ answer, head, failure, stale }: Props) {
         )}
         {answer.notHeavier && (
           <p>
-            <b>{pick ? "Not heavier" : "What would"}</b> {answer.notHeavier}
+            <b>{pick ? "Not heavier" : "Instead"}</b> {answer.notHeavier}
           </p>
         )}
         {other && (

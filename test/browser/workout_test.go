@@ -91,7 +91,7 @@ func TestBadInputStaysAtItsField(t *testing.T) {
 	p.until(settled)
 	sentence := p.text(".answer h1")
 	for typed, words := range map[string]string{
-		"-5": "outside what is allowed, 0.3 m to 200 m", "0": "outside", "1e6 m": "outside",
+		"-5": "-5 m is outside what is allowed, 0.3 m to 200 m", "0": "0 m is outside", "1000000 m": "1000000 m is outside",
 		"12 kg": "is in kg", "deep": "does not start with a number", "": "is empty",
 	} {
 		p.field("water.depth", typed)

@@ -176,3 +176,14 @@ func TestPhone(t *testing.T) {
 		}
 	}
 }
+
+func TestLightFollowsTheDevice(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/nothing")
+	p.media("prefers-color-scheme", "dark")
+	p.visit("/")
+	p.until(`document.documentElement.dataset.light === "dusk"`)
+	p.click("Dusk")
+	p.click("Sun: for daylight")
+	p.until(`document.documentElement.dataset.light === "sun"`)
+}

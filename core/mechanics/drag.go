@@ -27,16 +27,14 @@ func CylinderDrag(re float64) float64 {
 // is split along and across the line (independence principle; Hoerner, 1965).
 // fixedNormal, where above zero, replaces CylinderDrag.
 func lineDrag(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal float64) r3.Vec {
-	along := t.X*u.X + t.Y*u.Y + t.Z*u.Z
-	across := r3.Vec{X: u.X - along*t.X, Y: u.Y - along*t.Y, Z: u.Z - along*t.Z}
-	speed := math.Sqrt(across.X*across.X + across.Y*across.Y + across.Z*across.Z)
+	along, across, speed := splitFlow(t, u)
 	half := 0.5 * fluid.Density * line.Diameter
 	tangential := half * line.Tangential * math.Pi * math.Abs(along) * along
 	force := r3.Vec{X: tangential * t.X, Y: tangential * t.Y, Z: tangential * t.Z}
 	if speed > 1e-9 {
 		cn := fixedNormal
 		if cn == 0 {
-			cn = quickCylinderDrag(speed * line.Diameter / fluid.Viscosity)
+			cn, _ = quickCylinderDrag(speed * line.Diameter / fluid.Viscosity)
 		}
 		k := half * line.Normal * cn * speed
 		force.X += k * across.X
@@ -44,6 +42,45 @@ func lineDrag(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal fl
 		force.Z += k * across.Z
 	}
 	return force
+}
+
+// splitFlow returns the speed of u along t, its part across, and the speed of
+// that.
+func splitFlow(t, u r3.Vec) (along float64, across r3.Vec, speed float64) {
+	along = t.X*u.X + t.Y*u.Y + t.Z*u.Z
+	across = r3.Vec{X: u.X - along*t.X, Y: u.Y - along*t.Y, Z: u.Z - along*t.Z}
+	return along, across, math.Sqrt(across.X*across.X + across.Y*across.Y + across.Z*across.Z)
+}
+
+// lineDragSlopes is lineDrag with how the force changes with the flow, and
+// with a change of the tangent across itself.
+func lineDragSlopes(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal float64) (force r3.Vec, byFlow, byTangent block) {
+	along, across, speed := splitFlow(t, u)
+	half := 0.5 * fluid.Density * line.Diameter
+	b := half * line.Tangential * math.Pi * math.Abs(along)
+	force = r3.Vec{X: b * along * t.X, Y: b * along * t.Y, Z: b * along * t.Z}
+	byFlow.addOuter(2*b, t, t)
+	byTangent.addScaled(b * along)
+	byTangent.addOuter(2*b, t, u)
+	// At rest the coefficient grows as the speed falls; the slope does not.
+	speed = math.Max(speed, 1e-6)
+	cn, power := fixedNormal, 0.0
+	if cn == 0 {
+		cn, power = quickCylinderDrag(speed * line.Diameter / fluid.Viscosity)
+	}
+	k := half * line.Normal * cn * speed
+	force = r3.Vec{X: force.X + k*across.X, Y: force.Y + k*across.Y, Z: force.Z + k*across.Z}
+	n := r3.Vec{X: across.X / speed, Y: across.Y / speed, Z: across.Z / speed}
+	byFlow.addScaled(k)
+	byFlow.addOuter(-k, t, t)
+	byFlow.addOuter(k*(1+power), n, n)
+	// A turn by d takes (u.t) d + t (u.d) off the flow across; t stays across n.
+	byTangent.addScaled(-k * along)
+	byTangent.addOuter(-k, t, u)
+	byTangent.addOuter(-k*(1+power)*along, n, n)
+	// Along itself the tangent does not change.
+	byTangent.addOuter(-1, byTangent.times(t), t)
+	return force, byFlow, byTangent
 }
 
 // bodyDrag returns the force in N on a body with the given drag areas in the

@@ -8,13 +8,14 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// Cast is how a rig gets into the water: a splash Distance metres along x from
-// under the rod tip, with line running off the spool at SpoolDrag newtons. The
-// rod tip moves with Drift, m/s.
+// Cast is how a rig gets into the water: a splash Distance metres from under
+// the rod tip, Toward radians to the left of x, with line running off the
+// spool at SpoolDrag newtons. The rod tip moves with Drift, m/s.
 type Cast struct {
 	Distance  float64
 	SpoolDrag float64
 	Drift     r3.Vec
+	Toward    float64
 }
 
 // Moment is where the end body is at a time after the splash.

@@ -28,7 +28,7 @@ func TestEstimateAgainstWorkedFalls(t *testing.T) {
 		r.Leader.Diameter, r.LeaderLength = tt.leader, tt.leaderLength
 		s := scene(tt.current)
 		s.Water.Density, s.Bed.Depth, s.TipHeight = tt.rho, tt.depth, tt.tip
-		f := s.EstimateFall(r, Cast{tt.cast, tt.spool, r3.Vec{X: tt.drift}}, 0)
+		f := s.EstimateFall(r, Cast{Distance: tt.cast, SpoolDrag: tt.spool, Drift: r3.Vec{X: tt.drift}}, 0)
 		near(t, tt.name+": time", f.Time, tt.touch, 0.05)
 		near(t, tt.name+": line out", f.LineOut, tt.lineOut, 0.12)
 	}

@@ -14,6 +14,10 @@ type Scene struct {
 	Bed       water.Bed
 	TipHeight float64 // of the rod tip over the surface, m
 
+	// LineInertia is the least mass in kg that a metre of line is taken to
+	// have; 0 takes every line as it is.
+	LineInertia float64
+
 	// fixedNormal replaces the drag coefficient across the line, so that
 	// closed solutions can be compared with.
 	fixedNormal float64
@@ -35,6 +39,13 @@ const (
 	Floats      Outcome = "floats"                 // lighter than water: it does not sink
 	HeldUp      Outcome = "held up"                // too light to draw line off the spool
 	Unreachable Outcome = "no line length reaches" // flow or a floating line carries it off, however much is out
+	Touched     Outcome = "touched"                // every body came to the bed
+	Done        Outcome = "done"                   // the last phase ended
+	TimeUp      Outcome = "time limit"             // it took longer than was asked for
+	ReeledIn    Outcome = "reeled in"              // the rig came to the rod tip
+	OutOfLine   Outcome = "out of line"            // the spool is empty
+	StepsUp     Outcome = "step limit"             // it took more steps than are allowed
+	Unsolved    Outcome = "not solved"             // the forces could not be balanced
 	AboveWater  Outcome = "above the water"        // the line does not reach the surface
 	NoWater     Outcome = "no water there"         // the bed is at or above the surface
 )

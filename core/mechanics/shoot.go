@@ -93,16 +93,7 @@ func (w *walker) flow(p r3.Vec) r3.Vec {
 	if w.inAir {
 		return r3.Vec{X: w.scene.Wind.X - v.X, Y: w.scene.Wind.Y - v.Y, Z: w.scene.Wind.Z - v.Z}
 	}
-	depth := w.scene.Bed.DepthAt(p.X)
-	share, height := 1.0, p.Z+depth
-	if exponent := w.scene.Current.Exponent; exponent != 0 && height < depth {
-		share = 0
-		if height > 0 {
-			share = quickPower(height/depth, exponent)
-		}
-	}
-	u := w.scene.Current.Surface
-	return r3.Vec{X: share*u.X - v.X, Y: share*u.Y - v.Y, Z: share*u.Z - v.Z}
+	return r3.Sub(w.scene.flowAt(p), v)
 }
 
 // line returns the line at the current length and the length at which it, or

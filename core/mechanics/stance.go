@@ -23,9 +23,9 @@ type stance struct {
 	steps             int // taken up lines so far
 }
 
-// mostSteps is how many steps one question on a slope may take before it is
+// mostShooting is how many steps one question on a slope may take before it is
 // left at "not found", so that none takes more than some milliseconds.
-const mostSteps = 25000
+const mostShooting = 25000
 
 // placing is a shot together with where its end body stands.
 type placing struct {
@@ -58,7 +58,7 @@ func (st *stance) underTip(share float64, force r3.Vec, trace *[]r3.Vec) placing
 	shoot := func(x float64, trace *[]r3.Vec) placing {
 		depth := st.scene.Bed.DepthAt(x)
 		start := r3.Vec{X: x, Z: -share * depth}
-		if depth <= 0 || st.scene.Bed.Slope != 0 && st.steps > mostSteps {
+		if depth <= 0 || st.scene.Bed.Slope != 0 && st.steps > mostShooting {
 			return placing{end: start} // the bed comes out of the water there
 		}
 		p := placing{st.scene.follow(st.rig, st.gait, start, force, st.scene.TipHeight, st.limit, trace), start}

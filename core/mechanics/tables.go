@@ -42,17 +42,20 @@ func split(x float64) (exponent, index int, rest float64) {
 	return exponent, index, rest
 }
 
-// quickCylinderDrag is CylinderDrag read from a table.
-func quickCylinderDrag(re float64) float64 {
+// quickCylinderDrag is CylinderDrag read from a table, with the power of the
+// Reynolds number that it goes with there.
+func quickCylinderDrag(re float64) (cn, power float64) {
 	if !(re > 1e-4) {
-		return dragTable[0]
+		return dragTable[0], 0
 	}
 	if re > 2e5 {
 		re = 2e5
 	}
 	e, i, rest := split(re)
 	k := (e-lowestRe)*octave + i
-	return dragTable[k] + rest*(dragTable[k+1]-dragTable[k])
+	step := dragTable[k+1] - dragTable[k]
+	cn = dragTable[k] + rest*step
+	return cn, step * (octave + float64(i) + rest) / cn
 }
 
 // quickPower is x^p for 0 < x <= 1 and p >= 0, read from tables.

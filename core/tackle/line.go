@@ -50,6 +50,9 @@ func (l Line) NetWeight(fluid water.Fluid) float64 {
 	return water.Gravity * math.Pi / 4 * l.Diameter * l.Diameter * (l.Density - fluid.Density)
 }
 
+// Mass returns the mass in kg of a metre of line.
+func (l Line) Mass() float64 { return math.Pi / 4 * l.Diameter * l.Diameter * l.Density }
+
 // poundDiameter is the diameter in m of a line labelled one pound; it grows
 // with the square root of the strength at constant stress.
 var poundDiameter = map[string]float64{"braid": 0.0515e-3, "fluorocarbon": 0.0875e-3, "nylon": 0.093e-3}

@@ -1,0 +1,139 @@
+package mechanics
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/rig"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Drop is a cast and what is done after the splash.
+type Drop struct {
+	Rig    *rig.Rig
+	Cast   Cast
+	Phases []Phase // what the angler does, in turn
+	Slack  float64 // line lying loose at the splash, m
+	Spool  float64 // how much line there is, m; 0 is as much as is asked for
+	Until  float64 // s at which it ends, unless the last phase does before
+	// StopAtTouch ends it when every body has touched the bed.
+	StopAtTouch bool
+}
+
+// Phase is a stretch of time in which the angler does one thing.
+type Phase struct {
+	Open   bool    // the bail: line leaves the spool against its drag
+	Reel   float64 // line taken in, m/s; below 0 it is fed
+	Tip    r3.Vec  // velocity of the rod tip against the boat, m/s
+	Shake  float64 // amplitude of the tip up and down, m
+	Beat   float64 // shakes a second
+	Time   float64 // s
+	Landed bool    // it ends before its time when the end body comes to the bed
+}
+
+// Touch is when and where a body first came to the bed.
+type Touch struct {
+	Happened bool
+	Time     float64 // s after the splash
+	At       r3.Vec
+}
+
+// Frame is how things are at a time after the splash.
+type Frame struct {
+	Time       float64 // s
+	End        r3.Vec  // the end body
+	Velocity   r3.Vec  // of the end body, m/s
+	LineOut    float64 // m
+	RunOut     float64 // m/s of line leaving the spool; below 0 it is reeled in
+	TipTension float64 // N
+	EndTension float64 // N, next to the end body
+	OnBed      bool    // the end body
+	Phase      int     // which phase is under way
+	// Line is the line from the end body to the rod tip in even steps along
+	// it, if points were asked for.
+	Line []r3.Vec
+}
+
+// Track is what came of a drop.
+type Track struct {
+	Outcome Outcome // Touched, Done, TimeUp, Floats, NoWater, ReeledIn, OutOfLine, StepsUp or Unsolved
+	Touches []Touch // by body
+	Last    Frame
+	Frames  []Frame
+	Contact float64 // share of the time after the first touch that the end body was on the bed
+	Angle   float64 // of the line from the vertical at the rod tip at the end, rad
+	Steps   int     // taken or tried
+}
+
+// Detail is what a track keeps besides its end.
+type Detail struct {
+	Frames int // at most this many, thinned evenly where there are more; at least 2, or 0
+	Points int // of the line in each frame; at least 2, or 0
+}
+
+// Run simulates a drop: the fall from the splash and the work after it.
+func (s *Scene) Run(d Drop, keep Detail) (*Track, error) {
+	if err := s.check(d, keep); err != nil {
+		return nil, err
+	}
+	return newSim(s, d, keep, usual).run(), nil
+}
+
+// check refuses a drop that makes no sense; what merely comes to nothing has
+// an outcome.
+func (s *Scene) check(d Drop, keep Detail) error {
+	if d.Rig == nil || len(d.Rig.Bodies) == 0 {
+		return fmt.Errorf("mechanics: no rig")
+	}
+	finite := func(what string, values ...float64) error {
+		for _, v := range values {
+			if math.IsNaN(v) || math.IsInf(v, 0) {
+				return fmt.Errorf("mechanics: %s is not a number", what)
+			}
+		}
+		return nil
+	}
+	c := d.Cast
+	if err := finite("cast", c.Distance, c.SpoolDrag, c.Drift.X, c.Drift.Y, c.Drift.Z, c.Toward); err != nil {
+		return err
+	}
+	switch {
+	case c.Distance < 0:
+		return fmt.Errorf("mechanics: a cast of %g m", c.Distance)
+	case c.SpoolDrag < 0:
+		return fmt.Errorf("mechanics: a spool drag of %g N", c.SpoolDrag)
+	case !(d.Until > 0) || d.Until > longestRun:
+		return fmt.Errorf("mechanics: until %g s is outside 0 to %d s", d.Until, longestRun)
+	case !(s.TipHeight > 0):
+		return fmt.Errorf("mechanics: the rod tip is %g m over the water; it must be above it", s.TipHeight)
+	case !(d.Slack >= 0) || d.Slack > longestSlack:
+		return fmt.Errorf("mechanics: %g m of slack is outside 0 to %d m", d.Slack, longestSlack)
+	case !(d.Spool >= 0) || d.Spool > 0 && d.Spool < math.Hypot(c.Distance, s.TipHeight)+d.Slack:
+		return fmt.Errorf("mechanics: %g m of line on the spool do not reach the splash", d.Spool)
+	case keep.Frames == 1 || keep.Points == 1 || keep.Frames < 0 || keep.Points < 0:
+		return fmt.Errorf("mechanics: %d frames of %d points", keep.Frames, keep.Points)
+	}
+	height := s.TipHeight
+	for i, p := range d.Phases {
+		if err := finite("phase", p.Reel, p.Tip.X, p.Tip.Y, p.Tip.Z, p.Shake, p.Beat, p.Time); err != nil {
+			return err
+		}
+		if p.Time < 0 {
+			return fmt.Errorf("mechanics: phase %d lasts %g s", i+1, p.Time)
+		}
+		if math.Abs(p.Reel) > fastest || r3.Norm(p.Tip) > fastest || math.Abs(p.Shake*p.Beat) > fastest {
+			return fmt.Errorf("mechanics: phase %d is faster than %d m/s", i+1, fastest)
+		}
+		if height += p.Tip.Z * p.Time; height-math.Abs(p.Shake) <= 0 {
+			return fmt.Errorf("mechanics: phase %d takes the rod tip under water", i+1)
+		}
+	}
+	return nil
+}
+
+const (
+	longestRun   = 7200 // s
+	longestSlack = 500  // m
+	fastest      = 20   // m/s of line or rod
+)

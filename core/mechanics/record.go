@@ -1,0 +1,97 @@
+package mechanics
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// record keeps a frame if one is due. Where there are too many every second
+// one goes, and only every second step is kept from then on.
+func (m *sim) record() {
+	if m.keep.Frames == 0 || m.taken%m.stride != 0 {
+		return
+	}
+	frames := m.track.Frames
+	if len(frames) == m.keep.Frames {
+		kept := 0
+		for i := 0; i < len(frames); i += 2 {
+			// They change places, so that each keeps the room of its line.
+			frames[kept], frames[i] = frames[i], frames[kept]
+			kept++
+		}
+		m.track.Frames = frames[:kept]
+		m.stride *= 2
+		if m.taken%m.stride != 0 {
+			return
+		}
+	}
+	m.track.Frames = append(m.track.Frames, m.frame())
+}
+
+// frame is how things are now.
+func (m *sim) frame() Frame {
+	top := m.n - 1
+	f := Frame{
+		Time: m.time, End: m.pos[0], Velocity: m.vel[0], LineOut: m.lineOut, RunOut: m.runOut,
+		OnBed: m.touched[0] && m.lies(), Phase: m.phase,
+		EndTension: length(m.tensionAt(0, -1)), TipTension: length(m.tensionAt(top, 1)),
+	}
+	if points := m.keep.Points; points > 0 {
+		var room []r3.Vec
+		if n := len(m.track.Frames); n < cap(m.track.Frames) {
+			// What was thinned out left its room there.
+			room = m.track.Frames[:n+1][n].Line
+		}
+		if room == nil {
+			room, m.points = m.points[:points:points], m.points[points:]
+		}
+		m.even(room)
+		f.Line = room
+	}
+	return f
+}
+
+// tensionAt is the tension at the upper (1) or lower (-1) end of segment i: in
+// its middle it is along the segment, and half of its load is on either side.
+func (m *sim) tensionAt(i int, end float64) r3.Vec {
+	along := r3.Sub(m.pos[i+1], m.pos[i])
+	n := math.Max(length(along), 1e-6)
+	t := r3.Scale(1/n, along)
+	for k := i; k < min(i+2, m.n); k++ {
+		m.base[k] = r3.Sub(m.pos[k], m.vel[k])
+	}
+	s := stage{tau: 1, base: m.base[:m.n]}
+	_, s.moving = m.tipAt(m.time)
+	l := m.segmentLoad(&s, i, m.pos, t, n, m.segment(i, m.lineOut), m.paying && i == m.n-1)
+	return r3.Sub(r3.Scale(m.tension[i], t), r3.Scale(end, l.half))
+}
+
+// even puts points of the line in even steps along it.
+func (m *sim) even(points []r3.Vec) {
+	i := 0
+	for k := range points {
+		at := m.lineOut * float64(k) / float64(len(points)-1)
+		for i+1 < m.n && m.at[i+1] < at {
+			i++
+		}
+		share := min(max((at-m.at[i])/m.segment(i, m.lineOut), 0), 1)
+		points[k] = r3.Add(m.pos[i], r3.Scale(share, r3.Sub(m.pos[i+1], m.pos[i])))
+	}
+}
+
+func (m *sim) finish() {
+	m.track.Last = m.frame()
+	if n := len(m.track.Frames); n > 0 && m.track.Frames[n-1].Time < m.time {
+		if n < m.keep.Frames {
+			m.track.Frames = append(m.track.Frames, m.track.Last)
+		} else {
+			m.track.Frames[n-1] = m.track.Last
+		}
+	}
+	if t := m.track.Touches[0]; t.Happened && m.time > t.Time {
+		m.track.Contact = min(m.onBed/(m.time-t.Time), 1)
+	}
+	up := r3.Sub(m.pos[m.n], m.pos[m.n-1])
+	m.track.Angle = math.Acos(min(max(up.Z/math.Max(length(up), 1e-9), -1), 1))
+}

@@ -14,6 +14,7 @@ import (
 	"time"
 
 	"dunvel/internal/demo"
+	"dunvel/internal/exchange"
 	"dunvel/internal/server"
 	"dunvel/internal/store"
 
@@ -24,9 +25,10 @@ import (
 var version = "0.1.0"
 
 type commands struct {
-	Serve   serve   `cmd:"" help:"Serve Dunvel with your own data."`
-	Demo    demoCmd `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
-	Version show    `cmd:"" help:"Print the version."`
+	Serve     serve        `cmd:"" help:"Serve Dunvel with your own data."`
+	Demo      demoCmd      `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
+	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
+	Version   show         `cmd:"" help:"Print the version."`
 }
 
 // where is what both servers take.
@@ -39,6 +41,8 @@ type serve struct{ where }
 
 type demoCmd struct{ where }
 
+type mechanicsCmd struct{}
+
 type show struct{}
 
 func (s serve) Run(ctx context.Context) error {
@@ -47,6 +51,10 @@ func (s serve) Run(ctx context.Context) error {
 
 func (d demoCmd) Run(ctx context.Context) error {
 	return d.run(ctx, "demo.db", func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
+}
+
+func (mechanicsCmd) Run(ctx context.Context) error {
+	return exchange.Mechanics(ctx, os.Stdin, os.Stdout)
 }
 
 func (show) Run() error {

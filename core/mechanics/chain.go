@@ -20,7 +20,7 @@ const (
 	stiffness  = 3e3  // N, of the order of a thin braid
 	slackForce = 1e-8 // N
 
-	leastTension = 1e-6 // N, of a segment whose upper end the spool holds
+	leastTension = 1e-5 // N at the upper end of the chain before line leaves the spool
 	surfaceBand  = 0.01 // m over and under the surface within which a line turns from wet to dry
 	bedSink      = 1e-3 // m that a body sinks in under its weight
 	lineOnBed    = 0.5  // N per m that a node of bare line sinks in
@@ -42,6 +42,7 @@ type chain struct {
 	touched []bool    // by body: it has come to the bed, which it feels from then on
 	lineOut float64   // from the end to the rod tip, m
 	paying  bool      // line is leaving the spool
+	work    int       // nodes solved for, over all rounds
 
 	diagonal, below, above []block
 	force                  []r3.Vec
@@ -68,6 +69,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 	top := c.n - 1
 	for range mostRounds {
 		c.assemble(s, x, tension)
+		c.work += c.n
 		if !solveChain(c.diagonal[:c.n], c.below[:top], c.above[:top], c.force[:c.n]) {
 			return 0, false
 		}
@@ -108,7 +110,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		if settled && share == 1 {
 			lineOut = s.line
 			if c.paying {
-				lineOut = c.at[top] + length(r3.Sub(s.tip, x[top]))
+				lineOut = max(s.line, c.at[top]+length(r3.Sub(s.tip, x[top])))
 			}
 			return lineOut, true
 		}
@@ -117,24 +119,27 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 }
 
 // spoolTurns sets whether line leaves the spool, and tells whether that has
-// changed.
+// changed. It does where the line would be tighter than the spool holds it.
 func (c *chain) spoolTurns(s *stage, x []r3.Vec, tension []float64) bool {
 	top := c.n - 1
-	if c.paying {
-		held := s.line - c.at[top]
-		if length(r3.Sub(s.tip, x[top])) < held*(1-1e-9) {
-			c.paying = false
-			tension[top] = max(tension[top]/2, leastTension)
-			return true
-		}
-		return false
+	holds := c.spoolHolds(s)
+	if !c.paying {
+		c.paying = tension[top] > holds
+		return c.paying
 	}
-	if tension[top]-c.toTip > s.spool {
-		c.paying = true
-		return true
+	if held := s.line - c.at[top]; length(r3.Sub(s.tip, x[top]))/held-1 < strain(holds) {
+		c.paying = false
+		tension[top] = max(holds/2, 0.1*leastTension)
 	}
-	return false
+	return !c.paying
 }
+
+// spoolHolds is the tension in the uppermost segment at which line leaves the
+// spool, whose drag is felt at the tip, half a segment up.
+func (c *chain) spoolHolds(s *stage) float64 { return max(s.spool+c.toTip, leastTension) }
+
+// strain is how much longer than its line a segment is under a tension.
+func strain(tension float64) float64 { return tension/stiffness - slackForce/tension }
 
 // segment is the length of line above node i, with lineOut out.
 func (c *chain) segment(i int, lineOut float64) float64 {
@@ -162,15 +167,14 @@ func (c *chain) assemble(s *stage, x []r3.Vec, tension []float64) {
 		}
 		l := c.segmentLoad(s, i, x, t, n, rest, pays)
 		if top {
-			// The spool's drag is felt at the tip, half a segment up.
 			c.toTip = r3.Dot(l.half, t)
 		}
 		if pays {
-			tension[i] = max(s.spool+c.toTip, leastTension)
+			tension[i] = c.spoolHolds(s)
 		}
 		pull, axial := tension[i], 0.0
 		if !pays {
-			c.stretch[i] = n/rest - 1 - tension[i]/stiffness + slackForce/tension[i]
+			c.stretch[i] = n/rest - 1 - strain(tension[i])
 			c.give[i] = 1/stiffness + slackForce/(tension[i]*tension[i])
 			axial = 1 / (rest * c.give[i])
 			pull += c.stretch[i] / c.give[i]
@@ -305,7 +309,7 @@ func (c *chain) loadNode(s *stage, i int, x []r3.Vec) {
 		return
 	}
 	bed := &c.scene.Bed
-	normal := bed.Normal()
+	normal := bed.NormalAt(x[i].X)
 	depth := -(x[i].Z + bed.DepthAt(x[i].X)) * normal.Z
 	if depth <= 0 {
 		return

@@ -15,10 +15,6 @@ func (m *sim) lay(start r3.Vec) {
 	m.n = 0
 	m.put(0, start, r3.Vec{}, 0)
 	for m.grow(func(at float64) r3.Vec { return r3.Add(start, r3.Scale(at/m.lineOut, chord)) }) {
-		if m.n > mostNodes {
-			m.pos[m.n] = tip
-			m.thin()
-		}
 	}
 	m.pos[m.n] = tip
 	for i := range m.n {
@@ -36,6 +32,9 @@ func (m *sim) put(at float64, place, velocity r3.Vec, body int) {
 // tip: at a body, where the leader ends, or one spacing on. The spacing is
 // fine near the end body, where the line bends most.
 func (m *sim) grow(place func(at float64) r3.Vec) bool {
+	if m.n >= mostNodes {
+		return false
+	}
 	last := m.at[m.n-1]
 	spacing := min(m.spacing, m.fine*m.spacing+m.grade*last)
 	next, body, spare := last+spacing, -1, spacing/2
@@ -87,7 +86,7 @@ func (m *sim) regrid() bool {
 		m.n--
 	}
 	m.pos[m.n] = tip
-	if m.n > mostNodes {
+	if m.n >= mostNodes {
 		m.thin()
 	}
 	return true

@@ -20,8 +20,9 @@ const (
 	landing     = 1e-3 // m over the bed at which a body has landed
 	splash      = 0.02 // m under the surface where the end body starts
 	mostSteps   = 4000
-	mostNodes   = 160 // past this every second one goes
-	roomForMore = 8
+	mostWork    = 600_000 // nodes times rounds of Newton's method: about half a second
+	mostNodes   = 160     // past this every second one goes
+	roomForMore = 2
 )
 
 // resolution is how finely a drop is resolved.
@@ -95,7 +96,7 @@ func (m *sim) run() *Track {
 	m.record()
 	for m.track.Outcome == "" {
 		m.advance()
-		if m.track.Steps++; m.track.Outcome == "" && m.track.Steps >= mostSteps {
+		if m.track.Steps++; m.track.Outcome == "" && (m.track.Steps >= mostSteps || m.work >= mostWork) {
 			m.track.Outcome = StepsUp
 		}
 	}

@@ -92,3 +92,22 @@ func TestBed(t *testing.T) {
 		t.Error("no direction along the bed from none")
 	}
 }
+
+func TestBedOfPieces(t *testing.T) {
+	b, err := Pieces([]Sounding{{-5, 4}, {5, 4}, {15, 9}}, 0.5)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for x, want := range map[float64]float64{-50: 4, 0: 4, 10: 6.5, 15: 9, 80: 9} {
+		near(t, "depth", b.DepthAt(x), want, 1e-12)
+	}
+	p := b.Plane(10)
+	near(t, "plane at its place", p.DepthAt(10), 6.5, 1e-12)
+	near(t, "plane's slope", p.Slope, 0.5, 1e-12)
+	near(t, "normal", b.NormalAt(10).X/b.NormalAt(10).Z, 0.5, 1e-12)
+	for _, bad := range [][]Sounding{nil, {{0, 3}, {0, 4}}, {{0, 3}, {1, 40}}, {{0, math.NaN()}}, {{3, 3}, {1, 3}}} {
+		if _, err := Pieces(bad, 0.5); err == nil {
+			t.Errorf("%v was taken", bad)
+		}
+	}
+}

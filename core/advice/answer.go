@@ -43,14 +43,26 @@ type Moment struct {
 	Point
 }
 
-// Fall is the estimated fall of a head with the bail open.
+// Fall is the fall of a head with the bail open.
 type Fall struct {
-	Outcome string   `json:"outcome"` // mechanics.Outcome
-	Time    float64  `json:"time"`    // s to the target; 0 where it does not get there
-	Speed   float64  `json:"speed"`   // m/s, mean
-	Landing Point    `json:"landing"` // where it comes to the target
-	LineOut float64  `json:"lineOut"` // m, then
-	Path    []Moment `json:"path"`
+	Outcome     string   `json:"outcome"`     // "reached", or the mechanics.Outcome that kept it from that
+	Time        float64  `json:"time"`        // s to the target; 0 where it does not get there
+	Speed       float64  `json:"speed"`       // m/s down, mean
+	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
+	LineOut     float64  `json:"lineOut"`     // m, then
+	RunOut      float64  `json:"runOut"`      // m/s of line leaving the spool just before the touch
+	RunOutAfter float64  `json:"runOutAfter"` // m/s, once it has lain there a little
+	Bow         float64  `json:"bow"`         // largest distance of the line from its chord, over the chord
+	Tension     float64  `json:"tension"`     // N at the rod tip
+	CastTime    float64  `json:"castTime"`    // s from cast to cast, reeled in at once
+	Path        []Moment `json:"path"`
+	Lines       []Line   `json:"lines"` // the line at moments of the fall
+}
+
+// Line is the line at a time, from the head to the rod tip.
+type Line struct {
+	Time   float64 `json:"time"`
+	Points []Point `json:"points"`
 }
 
 // Contact is how a head works on the bed: dragged along with the drift and the
@@ -100,16 +112,13 @@ type Answer struct {
 	OnBed      bool    `json:"onBed"`      // the target is the bed
 	BedSlope   float64 `json:"bedSlope"`   // m deeper per m along the cast
 	Profile    []Flow  `json:"profile"`    // the current under the rod, surface to bed
-	Note       string  `json:"note"`       // what is estimated, and how well
+	Cue        string  `json:"cue"`        // how the touch of the pick is told
 }
 
 const (
 	liftOffMost = 3   // m/s, the fastest drag for which contact is looked at
 	mostGrip    = 100 // friction needed over friction there is; more is given as that
 )
-
-// estimateNote is said wherever times of a fall are shown.
-const estimateNote = "Fall times and landing places are a quasi-steady estimate: within about 5 % of worked cases without wind, worse in strong flow."
 
 // situation is a valid setup turned into what the engine works on.
 type situation struct {
@@ -146,7 +155,6 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 		Heads: make([]Head, len(masses)),
 		Wait:  at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
 		Target: at.target, OnBed: at.onBed, BedSlope: scene.Bed.Slope, Profile: profile(scene),
-		Note: estimateNote,
 	}
 	var heads errgroup.Group // no head depends on another
 	heads.SetLimit(runtime.GOMAXPROCS(0))
@@ -161,6 +169,11 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	}
 	out.Pick = slices.IndexFunc(out.Heads, func(h Head) bool { return h.Verdict == Does })
 	at.explain(out)
+	if out.Pick >= 0 {
+		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {
+			return nil, err
+		}
+	}
 	return out, nil
 }
 
@@ -201,27 +214,26 @@ func (at *situation) head(mass float64) (Head, error) {
 	if err != nil {
 		return Head{}, err
 	}
-	target := at.target
-	if at.onBed {
-		target = 0
+	f, err := at.fall(r)
+	if err != nil {
+		return Head{}, err
 	}
-	fall := at.scene.EstimateFall(r, at.cast, target)
-	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: describeFall(fall)}
-	h.AtWait = whereAt(fall.Path, at.wait, at.cast)
-	h.Contact = at.contact(r, fall)
+	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: f}
+	h.AtWait = whereAt(f.Path, at.wait, at.cast)
+	h.Contact = at.contact(r, f)
 	at.judge(&h, lure)
 	return h, nil
 }
 
 // contact looks at the head on the bed, the boat being where it is when the
 // fall ends.
-func (at *situation) contact(r *rig.Rig, fall mechanics.Fall) Contact {
+func (at *situation) contact(r *rig.Rig, fall Fall) Contact {
 	moved := r3.Scale(fall.Time, at.cast.Drift)
 	scene := *at.scene
 	scene.Bed.Depth = scene.Bed.DepthAt(moved.X)
 	c := Contact{Boat: Point{moved.X, moved.Y, scene.TipHeight}, Curve: []Point{}}
-	if fall.Outcome != mechanics.Reached {
-		c.Outcome = string(fall.Outcome)
+	if fall.Outcome != Reached {
+		c.Outcome = fall.Outcome
 		return c
 	}
 	c.Most = at.mostLine(moved)
@@ -243,7 +255,7 @@ func (at *situation) contact(r *rig.Rig, fall mechanics.Fall) Contact {
 }
 
 // dragged is a head that moves over the bed, or hangs in the water.
-func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall mechanics.Fall, curve *[]r3.Vec) {
+func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall Fall, curve *[]r3.Vec) {
 	if e := scene.LineFor(r, at.gait, judgement.MarginWanted.Number, nil); e.Outcome == mechanics.OnBed {
 		c.Needed = e.LineOut
 	}
@@ -262,19 +274,19 @@ func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fal
 
 // lying is a head left where it came down, with the line that was out then,
 // or as much as may be out where that holds it and less does not.
-func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall mechanics.Fall, curve *[]r3.Vec) {
+func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall Fall, curve *[]r3.Vec) {
 	c.LineOut = min(fall.LineOut, c.Most)
-	lie := scene.LieAt(r, fall.Landing, c.LineOut, curve)
+	lie := scene.LieAt(r, r3.Vec(fall.Landing), c.LineOut, curve)
 	if lie.Outcome == mechanics.Sweeps || lie.Outcome == mechanics.Lifts {
-		if more := scene.LieAt(r, fall.Landing, c.Most, curve); more.Outcome == mechanics.Held {
+		if more := scene.LieAt(r, r3.Vec(fall.Landing), c.Most, curve); more.Outcome == mechanics.Held {
 			lie, c.LineOut = more, c.Most
 		} else {
-			lie = scene.LieAt(r, fall.Landing, c.LineOut, curve)
+			lie = scene.LieAt(r, r3.Vec(fall.Landing), c.LineOut, curve)
 		}
 	}
 	if lie.Outcome == mechanics.Slack {
 		// Nothing tightens the line: it is drawn as the angler takes it up.
-		*curve = append((*curve)[:0], fall.Landing, r3.Vec{Z: scene.TipHeight})
+		*curve = append((*curve)[:0], r3.Vec(fall.Landing), r3.Vec{Z: scene.TipHeight})
 	}
 	c.Outcome, c.Margin, c.Grip = string(lie.Outcome), min(max(lie.ContactMargin, 0), 1), min(lie.Grip, mostGrip)
 	if lie.Outcome == mechanics.Held || lie.Outcome == mechanics.Slack {
@@ -310,37 +322,20 @@ func (at *situation) sliding() r3.Vec {
 	return at.gait.Pull
 }
 
-func describeFall(f mechanics.Fall) Fall {
-	out := Fall{Outcome: string(f.Outcome), Path: []Moment{}}
-	if f.Outcome != mechanics.Reached {
-		return out
-	}
-	out.Time, out.Speed, out.Landing, out.LineOut = f.Time, f.Speed, Point(f.Landing), f.LineOut
-	const points = 40
-	step := max(1, len(f.Path)/points)
-	for i := 0; i < len(f.Path); i += step {
-		out.Path = append(out.Path, Moment{f.Path[i].Time, Point(f.Path[i].At)})
-	}
-	if last := f.Path[len(f.Path)-1]; out.Path[len(out.Path)-1].Time != last.Time {
-		out.Path = append(out.Path, Moment{last.Time, Point(last.At)})
-	}
-	return out
-}
-
 // whereAt is where a fall has got to at a time, on the straight between the
 // moments around it; a head that does not sink stays where it splashed.
-func whereAt(path []mechanics.Moment, t float64, cast mechanics.Cast) Point {
+func whereAt(path []Moment, t float64, cast mechanics.Cast) Point {
 	if len(path) == 0 {
 		return Point{X: cast.Distance}
 	}
 	i := sort.Search(len(path), func(i int) bool { return path[i].Time >= t })
 	switch i {
 	case 0:
-		return Point(path[0].At)
+		return path[0].Point
 	case len(path):
-		return Point(path[len(path)-1].At)
+		return path[len(path)-1].Point
 	}
 	a, b := path[i-1], path[i]
 	share := (t - a.Time) / (b.Time - a.Time)
-	return Point(r3.Add(a.At, r3.Scale(share, r3.Sub(b.At, a.At))))
+	return Point(r3.Add(r3.Vec(a.Point), r3.Scale(share, r3.Sub(r3.Vec(b.Point), r3.Vec(a.Point)))))
 }

@@ -13,20 +13,34 @@ import (
 
 // judge sets the verdict of a head and says why.
 func (at *situation) judge(h *Head, lure tackle.Lure) {
-	switch mechanics.Outcome(h.Fall.Outcome) {
-	case mechanics.Floats:
-		h.Verdict, h.Reason = No, fmt.Sprintf("floats: the bait lifts %s more than head and hook weigh in water", at.mass(-lure.WeightInWater/water.Gravity))
-	case mechanics.HeldUp:
-		h.Verdict, h.Reason = No, fmt.Sprintf("weighs only %s in water, too little to draw line off the spool", at.mass(lure.WeightInWater/water.Gravity))
-	case mechanics.NoWater:
-		h.Verdict, h.Reason = No, "there is no water where it lands"
-	default:
-		if at.setup.Approach.Kind == setup.HoldBottom && at.onBed {
-			at.judgeHold(h)
-		} else {
-			at.judgeFall(h)
-		}
+	if h.Fall.Outcome != Reached {
+		h.Verdict, h.Reason = No, at.fails(h.Fall, lure)
+		return
 	}
+	if at.setup.Approach.Kind == setup.HoldBottom && at.onBed {
+		at.judgeHold(h)
+	} else {
+		at.judgeFall(h)
+	}
+}
+
+// fails says why a head does not come to the target at all.
+func (at *situation) fails(f Fall, lure tackle.Lure) string {
+	depth := at.depth(max(-f.Landing.Z, 0))
+	switch mechanics.Outcome(f.Outcome) {
+	case mechanics.Floats:
+		return fmt.Sprintf("floats: the bait lifts %s more than head and hook weigh in water", at.mass(-lure.WeightInWater/water.Gravity))
+	case mechanics.NoWater:
+		return "there is no water where it lands"
+	case mechanics.OutOfLine:
+		return fmt.Sprintf("takes all the line: %s are off the spool when it is %s down", at.depth(f.LineOut), depth)
+	case mechanics.TimeUp:
+		if lure.WeightInWater < at.cast.SpoolDrag {
+			return fmt.Sprintf("weighs only %s in water, too little to draw line off the spool", at.mass(lure.WeightInWater/water.Gravity))
+		}
+		return fmt.Sprintf("is only %s down after %s", depth, seconds(f.Path[len(f.Path)-1].Time))
+	}
+	return "cannot be worked out in this wind and current"
 }
 
 // judgeFall: the target within the wait, and not more line out than may be.

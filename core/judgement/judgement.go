@@ -204,6 +204,12 @@ var (
 	WaitPerMetre   = Value{3, "s/m", 0, "patience of slow-fall fishing"}
 	WaitLeast      = Value{8, "s", 0, "shortest wait that is not felt as one"}
 	WaitMost       = Value{60, "s", 0, "longest wait before attention goes"}
+	FallMost       = Value{300, "s", 0, "past five minutes nobody waits for a head"}
+	CueTime        = Value{3, "s", 0, "a line is watched this long after the touch before the hand decides"}
+	CueOpen        = Value{0.5, "1", 0, "line that runs off half as fast is seen to stop"}
+	CueClosed      = Value{0.3 * 9.80665e-3, "N", 0, "a third of a gram less on the rod is felt with a light hand"}
+	CastOverhead   = Value{15, "s", 0.3, "casting, and clearing line and bait"}
+	RetrieveSpeed  = Value{0.7, "m/s", 0.2, "a steady turn a second"}
 	CloseCall      = Value{0.15, "1", 0, "a limit met or missed by less than this is a perhaps"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

@@ -25,7 +25,7 @@ const (
 	bedSink      = 1e-3 // m that a body sinks in under its weight
 	lineOnBed    = 0.5  // N per m that a node of bare line sinks in
 	creep        = 2e-4 // m/s at which friction has come to most of its strength
-	settledPlace = 3e-4 // m, the last correction of a solved stage
+	settledPlace = 3e-4 // m that the next correction of a solved stage would be
 	mostRounds   = 25   // of Newton's method before a step is halved
 )
 
@@ -67,6 +67,7 @@ type stage struct {
 func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64, ok bool) {
 	x[c.n] = s.tip
 	top := c.n - 1
+	last := math.Inf(1)
 	for range mostRounds {
 		c.assemble(s, x, tension)
 		c.work += c.n
@@ -82,7 +83,9 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			return 0, false
 		}
 		share := min(1, 0.5*(1+s.line)/max(largest, 1e-9))
-		settled := largest < settledPlace
+		// Corrections shrink at least as fast as they last did.
+		settled := largest*min(1, largest/last) < settledPlace
+		last = largest
 		for i := range c.n {
 			if i == top && c.paying {
 				break
@@ -96,7 +99,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			change := (r3.Dot(along, move)/(n*c.segment(i, s.line)) + c.stretch[i]) / c.give[i]
 			// Tension stays positive and does not jump.
 			next := min(max(tension[i]+change, 0.1*tension[i]), 10*tension[i]+1e-3)
-			if math.Abs(next-tension[i]) > 5e-3*next+1e-6 {
+			if math.Abs(next-tension[i]) > 0.02*next+1e-6 {
 				settled = false
 			}
 			tension[i] = next
@@ -226,28 +229,18 @@ func (c *chain) segmentLoad(s *stage, i int, x []r3.Vec, t r3.Vec, n, rest float
 	line := c.line(i)
 	z0, z1 := x[i].Z, x[i+1].Z
 	wet, wetLower, wetUpper := wetShare(z0, z1)
-	var byFlow, byTurn block
+	byPlace, byTurn := -rest/(4*s.tau), rest/(2*n)
 	var inWater, inAir r3.Vec
 	if wet > 0 {
 		eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
-		inWater, byFlow, byTurn = lineDragSlopes(line, &c.scene.Water, t, r3.Sub(c.scene.flowAt(eye), v), c.scene.fixedNormal)
+		inWater = lineDragSlopes(line, &c.scene.Water, t, r3.Sub(c.scene.flowAt(eye), v), c.scene.fixedNormal, wet*byPlace, wet*byTurn, &l)
 		inWater.Z -= line.NetWeight(c.scene.Water)
 	}
 	if wet < 1 {
-		f, a, b := lineDragSlopes(line, &air, t, r3.Sub(c.scene.Wind, v), c.scene.fixedNormal)
-		inAir = f
+		inAir = lineDragSlopes(line, &air, t, r3.Sub(c.scene.Wind, v), c.scene.fixedNormal, (1-wet)*byPlace, (1-wet)*byTurn, &l)
 		inAir.Z -= line.NetWeight(air)
-		for k := range a {
-			byFlow[k] += (1 - wet) * (a[k] - byFlow[k])
-			byTurn[k] += (1 - wet) * (b[k] - byTurn[k])
-		}
 	}
 	l.half = r3.Scale(rest/2, r3.Add(r3.Scale(wet, inWater), r3.Scale(1-wet, inAir)))
-	byPlace, byDirection := -rest/(4*s.tau), rest/(2*n)
-	for k := range byFlow {
-		l.byLower[k] = byPlace*byFlow[k] - byDirection*byTurn[k]
-		l.byUpper[k] = byPlace*byFlow[k] + byDirection*byTurn[k]
-	}
 	if wetLower != 0 || wetUpper != 0 {
 		more := r3.Scale(rest/2, r3.Sub(inWater, inAir))
 		for k, f := range [3]float64{more.X, more.Y, more.Z} {

@@ -52,16 +52,14 @@ func splitFlow(t, u r3.Vec) (along float64, across r3.Vec, speed float64) {
 	return along, across, math.Sqrt(across.X*across.X + across.Y*across.Y + across.Z*across.Z)
 }
 
-// lineDragSlopes is lineDrag with how the force changes with the flow, and
-// with a change of the tangent across itself.
-func lineDragSlopes(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal float64) (force r3.Vec, byFlow, byTangent block) {
+// lineDragSlopes is lineDrag, and adds to l how the force changes with the
+// places of a segment's ends: byPlace times the change with the flow for both,
+// and byTurn times that with a turn of the tangent, against the lower and with
+// the upper end.
+func lineDragSlopes(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal, byPlace, byTurn float64, l *load) r3.Vec {
 	along, across, speed := splitFlow(t, u)
 	half := 0.5 * fluid.Density * line.Diameter
 	b := half * line.Tangential * math.Pi * math.Abs(along)
-	force = r3.Vec{X: b * along * t.X, Y: b * along * t.Y, Z: b * along * t.Z}
-	byFlow.addOuter(2*b, t, t)
-	byTangent.addScaled(b * along)
-	byTangent.addOuter(2*b, t, u)
 	// At rest the coefficient grows as the speed falls; the slope does not.
 	speed = math.Max(speed, 1e-6)
 	cn, power := fixedNormal, 0.0
@@ -69,18 +67,31 @@ func lineDragSlopes(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNor
 		cn, power = quickCylinderDrag(speed * line.Diameter / fluid.Viscosity)
 	}
 	k := half * line.Normal * cn * speed
-	force = r3.Vec{X: force.X + k*across.X, Y: force.Y + k*across.Y, Z: force.Z + k*across.Z}
 	n := r3.Vec{X: across.X / speed, Y: across.Y / speed, Z: across.Z / speed}
-	byFlow.addScaled(k)
-	byFlow.addOuter(-k, t, t)
-	byFlow.addOuter(k*(1+power), n, n)
-	// A turn by d takes (u.t) d + t (u.d) off the flow across; t stays across n.
-	byTangent.addScaled(-k * along)
-	byTangent.addOuter(-k, t, u)
-	byTangent.addOuter(-k*(1+power)*along, n, n)
-	// Along itself the tangent does not change.
-	byTangent.addOuter(-1, byTangent.times(t), t)
-	return force, byFlow, byTangent
+
+	// By the flow: k across, twice b along, and more of k the faster it flows.
+	e, f, g := byPlace*k, byPlace*(2*b-k), byPlace*k*(1+power)
+	// By a turn d, which is across t: (b - k) (u.t) d + (2 b - k) t (u.d) -
+	// k (1 + power) (u.t) n (n.d). Of u only the part across turns with d.
+	p, q, r := byTurn*(b-k)*along, byTurn*(2*b-k)*speed, -byTurn*k*(1+power)*along
+	ts, ns := [3]float64{t.X, t.Y, t.Z}, [3]float64{n.X, n.Y, n.Z}
+	for row := range 3 {
+		for column := range 3 {
+			tt, nn, tn := ts[row]*ts[column], ns[row]*ns[column], ts[row]*ns[column]
+			flow, turn := f*tt+g*nn, -p*tt+q*tn+r*nn
+			if row == column {
+				flow += e
+				turn += p
+			}
+			l.byLower[3*row+column] += flow - turn
+			l.byUpper[3*row+column] += flow + turn
+		}
+	}
+	return r3.Vec{
+		X: b*along*t.X + k*across.X,
+		Y: b*along*t.Y + k*across.Y,
+		Z: b*along*t.Z + k*across.Z,
+	}
 }
 
 // bodyDrag returns the force in N on a body with the given drag areas in the

@@ -3,20 +3,32 @@ package mechanics
 import (
 	"fmt"
 	"math"
+	"sort"
 
 	"dunvel/core/rig"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
+// Cast is how a rig gets into the water: a splash Distance metres from under
+// the rod tip, Toward radians to the left of x, with line running off the
+// spool at SpoolDrag newtons. The rod tip moves with Drift, m/s.
+type Cast struct {
+	Distance  float64
+	SpoolDrag float64
+	Drift     r3.Vec
+	Toward    float64
+}
+
 // Drop is a cast and what is done after the splash.
 type Drop struct {
 	Rig    *rig.Rig
 	Cast   Cast
-	Phases []Phase // what the angler does, in turn
-	Slack  float64 // line lying loose at the splash, m
-	Spool  float64 // how much line there is, m; 0 is as much as is asked for
-	Until  float64 // s at which it ends, unless the last phase does before
+	Phases []Phase    // what the angler does, in turn
+	Slack  float64    // line lying loose at the splash, m
+	Spool  float64    // how much line there is, m; 0 is as much as is asked for
+	Until  float64    // s at which it ends, unless the last phase does before
+	Band   [2]float64 // heights over the bed in m between which time is counted
 	// StopAtTouch ends it when every body has touched the bed.
 	StopAtTouch bool
 }
@@ -59,11 +71,42 @@ type Frame struct {
 type Track struct {
 	Outcome Outcome // Touched, Done, TimeUp, Floats, NoWater, ReeledIn, OutOfLine, StepsUp or Unsolved
 	Touches []Touch // by body
+	Down    Frame   // when the end body first touched
 	Last    Frame
 	Frames  []Frame
 	Contact float64 // share of the time after the first touch that the end body was on the bed
+	Work    Work
 	Angle   float64 // of the line from the vertical at the rod tip at the end, rad
 	Steps   int     // taken or tried
+}
+
+// Work is what the end body did from its first touch to the end.
+type Work struct {
+	Time       float64 // s
+	Falls      int     // times it came to the bed again from more than hopHeight over it
+	FallTime   float64 // s that such a fall took from its highest, on average
+	MeanHeight float64 // m over the bed
+	Highest    float64 // m over the bed
+	InBand     float64 // share of the time that it was within the drop's band
+}
+
+// At returns where the end body is at a time after the splash, on the cubic
+// through the frames around it with their velocities.
+func (t *Track) At(time float64) r3.Vec {
+	i := sort.Search(len(t.Frames), func(i int) bool { return t.Frames[i].Time >= time })
+	switch i {
+	case 0:
+		return t.Frames[0].End
+	case len(t.Frames):
+		return t.Last.End
+	}
+	a, b := &t.Frames[i-1], &t.Frames[i]
+	h := b.Time - a.Time
+	u := (time - a.Time) / h
+	p := r3.Scale((1+2*u)*(1-u)*(1-u), a.End)
+	p = r3.Add(p, r3.Scale(h*u*(1-u)*(1-u), a.Velocity))
+	p = r3.Add(p, r3.Scale(u*u*(3-2*u), b.End))
+	return r3.Add(p, r3.Scale(h*u*u*(u-1), b.Velocity))
 }
 
 // Detail is what a track keeps besides its end.

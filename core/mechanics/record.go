@@ -26,11 +26,12 @@ func (m *sim) record() {
 			return
 		}
 	}
-	m.track.Frames = append(m.track.Frames, m.frame())
+	m.track.Frames = append(m.track.Frames, m.frame(false))
 }
 
-// frame is how things are now.
-func (m *sim) frame() Frame {
+// frame is how things are now. Those that are not kept among the frames have
+// room of their own.
+func (m *sim) frame(apart bool) Frame {
 	top := m.n - 1
 	f := Frame{
 		Time: m.time, End: m.pos[0], Velocity: m.vel[0], LineOut: m.lineOut, RunOut: m.runOut,
@@ -39,7 +40,7 @@ func (m *sim) frame() Frame {
 	}
 	if points := m.keep.Points; points > 0 {
 		var room []r3.Vec
-		if n := len(m.track.Frames); n < cap(m.track.Frames) {
+		if n := len(m.track.Frames); !apart && n < cap(m.track.Frames) {
 			// What was thinned out left its room there.
 			room = m.track.Frames[:n+1][n].Line
 		}
@@ -81,7 +82,7 @@ func (m *sim) even(points []r3.Vec) {
 }
 
 func (m *sim) finish() {
-	m.track.Last = m.frame()
+	m.track.Last = m.frame(true)
 	if n := len(m.track.Frames); n > 0 && m.track.Frames[n-1].Time < m.time {
 		if n < m.keep.Frames {
 			m.track.Frames = append(m.track.Frames, m.track.Last)
@@ -89,9 +90,47 @@ func (m *sim) finish() {
 			m.track.Frames[n-1] = m.track.Last
 		}
 	}
-	if t := m.track.Touches[0]; t.Happened && m.time > t.Time {
-		m.track.Contact = min(m.onBed/(m.time-t.Time), 1)
+	if w := &m.track.Work; w.Time > 0 {
+		m.track.Contact = min(m.onBed/w.Time, 1)
+		w.MeanHeight /= w.Time
+		w.InBand /= w.Time
+		if w.Falls > 0 {
+			w.FallTime /= float64(w.Falls)
+		}
 	}
 	up := r3.Sub(m.pos[m.n], m.pos[m.n-1])
 	m.track.Angle = math.Acos(min(max(up.Z/math.Max(length(up), 1e-9), -1), 1))
+}
+
+// hopHeight is how far a body must come off the bed for a fall to be counted.
+const hopHeight = 0.03 // m
+
+// hop is a body's way off the bed.
+type hop struct {
+	highest float64 // m over the bed
+	at      float64 // s, when it was there
+}
+
+// watch takes a step of h into the statistics of the work.
+func (m *sim) watch(h float64) {
+	w := &m.track.Work
+	height := max(m.scene.gap(m.pos[0]), 0)
+	w.Time += h
+	w.MeanHeight += h * height // divided by the time in the end
+	w.Highest = max(w.Highest, height)
+	if height >= m.d.Band[0] && height <= m.d.Band[1] {
+		w.InBand += h
+	}
+	if height >= m.hop.highest {
+		m.hop = hop{height, m.time}
+	}
+	if !m.lies() {
+		return
+	}
+	m.onBed += h
+	if m.hop.highest > hopHeight {
+		w.Falls++
+		w.FallTime += m.time - m.hop.at
+	}
+	m.hop = hop{}
 }

@@ -35,9 +35,7 @@ const (
 	Held        Outcome = "held"                   // lies still on the bed, held by friction
 	Sweeps      Outcome = "sweeps"                 // on the bed, but line and flow drag it along
 	Lifts       Outcome = "lifts"                  // line and flow lift it from where it lies
-	Reached     Outcome = "reached"                // came to the depth that was asked for
 	Floats      Outcome = "floats"                 // lighter than water: it does not sink
-	HeldUp      Outcome = "held up"                // too light to draw line off the spool
 	Unreachable Outcome = "no line length reaches" // flow or a floating line carries it off, however much is out
 	Touched     Outcome = "touched"                // every body came to the bed
 	Done        Outcome = "done"                   // the last phase ended

@@ -51,6 +51,7 @@ type sim struct {
 	step    float64 // the next one, s
 	runOut  float64 // m/s
 	onBed   float64 // s that the end body was on the bed after its touch
+	hop     hop     // the end body's way off the bed that is under way
 	stride  int     // every so manyth step is kept as a frame
 	taken   int     // steps
 
@@ -76,7 +77,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	m.diagonal, m.below, m.above = blocks[:room], blocks[room:2*room], blocks[2*room:]
 	m.body, m.touched = make([]int, room), make([]bool, len(d.Rig.Bodies))
 	m.track.Frames = make([]Frame, 0, keep.Frames)
-	m.points = make([]r3.Vec, (keep.Frames+1)*keep.Points)
+	m.points = make([]r3.Vec, (keep.Frames+2)*keep.Points)
 	return m
 }
 
@@ -189,7 +190,8 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 }
 
 // missed is how much the two stages of a step of h differ in what they make
-// of it: for bodies in full, for bare line half of it on average.
+// of it: for bodies in full, for bare line half of it on average, so that a
+// node that has just been put in may find its place at once.
 func (m *sim) missed(h float64) float64 {
 	var bodies, line float64
 	for i := range m.n {
@@ -199,9 +201,9 @@ func (m *sim) missed(h float64) float64 {
 		if m.body[i] >= 0 {
 			bodies = max(bodies, d)
 		}
-		line += d * d
+		line += d
 	}
-	return max(bodies, 0.5*math.Sqrt(line/float64(m.n)))
+	return max(bodies, line/float64(2*m.n))
 }
 
 // comesDown returns the share of the step that brings the first body to the
@@ -235,8 +237,8 @@ func (m *sim) accept(h, line float64) {
 	m.lineOut = line
 	m.time += h
 	m.taken++
-	if m.touched[0] && m.lies() {
-		m.onBed += h
+	if m.touched[0] {
+		m.watch(h)
 	}
 }
 
@@ -254,6 +256,9 @@ func (m *sim) land(b int) {
 			m.track.Touches[b] = Touch{true, m.time, m.pos[i]}
 			m.vel[i] = r3.Vec{}
 			m.step = firstStep
+			if b == 0 {
+				m.track.Down = m.frame(true)
+			}
 		}
 	}
 }

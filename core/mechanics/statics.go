@@ -161,14 +161,14 @@ func (s *Scene) equilibrium(p placing, outcome Outcome, weight, margin, lineOut 
 		WaterAngle: math.Acos(min(max(p.entry.Z, -1), 1)),
 	}
 	if curve != nil {
-		e.Bow = bow(*curve)
+		e.Bow = Bow(*curve)
 	}
 	return e
 }
 
-// bow is the largest distance of points from the straight line between the
+// Bow is the largest distance of points from the straight line between the
 // first and the last, over the length of that line.
-func bow(points []r3.Vec) float64 {
+func Bow(points []r3.Vec) float64 {
 	if len(points) < 2 {
 		return 0
 	}

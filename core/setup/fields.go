@@ -47,6 +47,7 @@ var fields = []Field{
 	number("boat.direction", "Drift goes", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Boat.Direction }),
 	number("rod.tipHeight", "Rod tip over the water", "depth", 0, 10, "", func(s *Setup) *float64 { return &s.Rod.TipHeight }),
 	choice("rod.spool", "Spool", []string{"fixed", "revolving"}, func(s *Setup) *string { return &s.Rod.Spool }),
+	number("rod.lineOnSpool", "Line on the spool", "depth", 5, 1000, "", func(s *Setup) *float64 { return &s.Rod.LineOnSpool }),
 	number("cast.distance", "Cast", "depth", 0, 150, "dropped under the rod", func(s *Setup) *float64 { return &s.Cast.Distance }),
 	number("cast.drag", "Dragged towards you at", "speed", 0, 2, "worked in place", func(s *Setup) *float64 { return &s.Cast.Drag }),
 	number("target.depth", "Target depth", "depth", 0, 200, "the bed", func(s *Setup) *float64 { return &s.Target.Depth }),

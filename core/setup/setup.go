@@ -66,8 +66,9 @@ type Boat struct {
 
 // Rod has its tip at TipHeight over the water.
 type Rod struct {
-	TipHeight float64 `json:"tipHeight"`
-	Spool     string  `json:"spool"`
+	TipHeight   float64 `json:"tipHeight"`
+	Spool       string  `json:"spool"`
+	LineOnSpool float64 `json:"lineOnSpool"` // m
 }
 
 // Cast lands Distance from the rod; the head is then dragged towards the rod
@@ -142,7 +143,7 @@ func Default() Setup {
 		Wind:     Wind{Speed: 0.5},
 		Swell:    Swell{Period: 7},
 		Boat:     Boat{Kind: "anchored"},
-		Rod:      Rod{TipHeight: 1.5, Spool: "fixed"},
+		Rod:      Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200},
 		Cast:     Cast{Distance: 20},
 		Line:     Line{Material: "braid", Diameter: 0.18e-3},
 		Leader:   Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},

@@ -80,6 +80,9 @@ func (s Setup) Validate(choice units.Choice) error {
 			add("water.splashDepth", "Depth where it lands: from %s to %s within a cast of %s is steeper than 45°.", depth(s.Water.Depth), depth(s.Water.SplashDepth), depth(s.Cast.Distance))
 		}
 	}
+	if reach := math.Hypot(s.Cast.Distance, s.Rod.TipHeight); s.Rod.LineOnSpool < reach+1 {
+		add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", depth(s.Rod.LineOnSpool), depth(s.Cast.Distance))
+	}
 	if s.Flow.NearBed > 0 {
 		if s.Water.Depth <= nearBedHeight {
 			add("flow.nearBed", "Current 1 m over the bed: the water is only %s deep.", depth(s.Water.Depth))

@@ -20,6 +20,7 @@ var measures = []Measure{
 	{"wind", Speed, []string{"m/s", "kn", "km/h", "mph"}, 2},
 	{"temperature", Temperature, []string{"°C", "°F"}, 3},
 	{"time", Time, []string{"s"}, 3},
+	{"force", Force, []string{"gf", "N"}, 2},
 	{"angle", Angle, []string{"°"}, 3},
 }
 

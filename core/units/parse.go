@@ -24,6 +24,7 @@ var examples = map[Dimension]string{
 	Temperature: "a temperature such as 11 °C or 52 °F",
 	Time:        "a time such as 45 s or 2 min",
 	Angle:       "an angle such as 90°",
+	Force:       "a pull such as 5 gf",
 	Grade:       "a PE number such as PE 1",
 }
 

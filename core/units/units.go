@@ -20,6 +20,7 @@ const (
 	Temperature Dimension = "temperature" // degrees Celsius
 	Time        Dimension = "time"        // s
 	Angle       Dimension = "angle"       // degrees
+	Force       Dimension = "force"       // N
 	Grade       Dimension = "grade"       // PE number of a braid, dimensionless
 )
 
@@ -55,6 +56,8 @@ var all = []Unit{
 	{Symbol: "s", Aliases: []string{"sec", "secs", "second", "seconds"}, Dimension: Time, Scale: 1},
 	{Symbol: "min", Aliases: []string{"minute", "minutes"}, Dimension: Time, Scale: 60},
 	{Symbol: "°", Aliases: []string{"deg", "degree", "degrees"}, Dimension: Angle, Scale: 1},
+	{Symbol: "gf", Aliases: []string{"gram-force"}, Dimension: Force, Scale: 9.80665e-3},
+	{Symbol: "N", Aliases: []string{"newton", "newtons"}, Dimension: Force, Scale: 1},
 	{Symbol: "PE", Aliases: []string{"pe"}, Dimension: Grade, Scale: 1},
 }
 

@@ -1,0 +1,167 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/rig"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Reached is the outcome of a fall that comes to its target.
+const Reached = "reached"
+
+// How much of a fall is kept for the picture.
+const (
+	keptFrames = 24
+	keptPoints = 12
+	pathPoints = 40
+)
+
+// drop is the fall of a rig to the bed with the bail open, and what the line
+// does for a little while after.
+func (at *situation) drop(r *rig.Rig) mechanics.Drop {
+	longest := max(judgement.FallMost.Number, 2*at.wait)
+	return mechanics.Drop{
+		Rig: r, Cast: at.cast, Spool: at.setup.Rod.LineOnSpool, Until: longest + judgement.CueTime.Number,
+		Phases: []mechanics.Phase{{Open: true, Landed: true, Time: longest}, {Open: true, Time: judgement.CueTime.Number}},
+	}
+}
+
+// fall simulates the fall of a rig to the target.
+func (at *situation) fall(r *rig.Rig) (Fall, error) {
+	track, err := at.scene.Run(at.drop(r), mechanics.Detail{Frames: keptFrames, Points: keptPoints})
+	if err != nil {
+		return Fall{}, fmt.Errorf("advice: %w", err)
+	}
+	f := Fall{Outcome: string(track.Outcome), Path: []Moment{}, Lines: []Line{}}
+	if len(track.Frames) == 0 {
+		return f, nil // there was no fall
+	}
+	down := track.Down
+	switch {
+	case !at.onBed:
+		down = at.passing(track)
+	case !track.Touches[0].Happened:
+		down.Time = 0
+	}
+	end := down.Time
+	if end > 0 {
+		f.Outcome, f.Time, f.Speed = Reached, end, -down.End.Z/end
+	} else {
+		down, end = track.Last, track.Last.Time
+		if f.Outcome == string(mechanics.Done) {
+			f.Outcome = string(mechanics.TimeUp) // the fall's own time was up
+		}
+	}
+	f.Landing, f.LineOut, f.Bow, f.Tension = Point(down.End), down.LineOut, mechanics.Bow(down.Line), down.TipTension
+	f.RunOut, f.RunOutAfter = max(down.RunOut, 0), max(track.Last.RunOut, 0)
+	f.CastTime = end + down.LineOut/judgement.RetrieveSpeed.Number + judgement.CastOverhead.Number
+	for i := range pathPoints + 1 {
+		t := end * float64(i) / pathPoints
+		f.Path = append(f.Path, Moment{t, rounded(track.At(t))})
+	}
+	for _, frame := range track.Frames {
+		if frame.Time < end {
+			f.Lines = append(f.Lines, line(frame))
+		}
+	}
+	f.Lines = append(f.Lines, line(down))
+	return f, nil
+}
+
+// passing is the moment at which a fall passes the depth aimed at; its time is
+// 0 where it does not get there.
+func (at *situation) passing(track *mechanics.Track) mechanics.Frame {
+	for i := 1; i < len(track.Frames); i++ {
+		a, b := track.Frames[i-1], track.Frames[i]
+		if b.End.Z > -at.target {
+			continue
+		}
+		early, late := a.Time, b.Time
+		for range 30 {
+			if middle := (early + late) / 2; track.At(middle).Z > -at.target {
+				early = middle
+			} else {
+				late = middle
+			}
+		}
+		share := (late - a.Time) / (b.Time - a.Time)
+		mix := func(from, to float64) float64 { return from + share*(to-from) }
+		f := b
+		f.Time, f.End = late, track.At(late)
+		f.LineOut, f.TipTension = mix(a.LineOut, b.LineOut), mix(a.TipTension, b.TipTension)
+		f.Line = make([]r3.Vec, len(b.Line))
+		for k := range f.Line {
+			f.Line[k] = r3.Add(a.Line[k], r3.Scale(share, r3.Sub(b.Line[k], a.Line[k])))
+		}
+		return f
+	}
+	return mechanics.Frame{}
+}
+
+func line(f mechanics.Frame) Line {
+	l := Line{f.Time, make([]Point, len(f.Line))}
+	for i, p := range f.Line {
+		l.Points[i] = rounded(p)
+	}
+	return l
+}
+
+// rounded is a place to the millimetre, which is all a picture shows.
+func rounded(p r3.Vec) Point {
+	mm := func(v float64) float64 { return math.Round(v*1000)/1000 + 0 }
+	return Point{mm(p.X), mm(p.Y), mm(p.Z)}
+}
+
+// cue says how the touch of a head is told: by the line that stops running
+// off with the bail open, and by what goes off the rod with it closed.
+func (at *situation) cue(h Head) (string, error) {
+	if !at.onBed {
+		return "", nil
+	}
+	speed := func(v float64) string { return at.show.Show("speed", v) }
+	f := h.Fall
+	open := fmt.Sprintf("with the bail open the line all but stops, from %s to %s", speed(f.RunOut), speed(f.RunOutAfter))
+	if f.RunOutAfter > judgement.CueOpen.Number*f.RunOut {
+		open = fmt.Sprintf("with the bail open the line keeps running, %s before and %s after: hard to tell", speed(f.RunOut), speed(f.RunOutAfter))
+	}
+	eased, err := at.eased(h)
+	if err != nil {
+		return "", err
+	}
+	closed := fmt.Sprintf("with it closed just before, the rod eases by %s", at.show.Show("force", eased))
+	if eased < judgement.CueClosed.Number {
+		closed = "with it closed there is too little to feel"
+	}
+	return fmt.Sprintf("The touch: %s; %s.", open, closed), nil
+}
+
+// eased is by how much the tension at the rod tip drops in N when a head
+// touches with the bail closed shortly before.
+func (at *situation) eased(h Head) (float64, error) {
+	const before, after = 1.5, 2 // s
+	r, _, err := at.setup.Rig(h.Mass, at.scene.Water)
+	if err != nil {
+		return 0, err
+	}
+	d := at.drop(r)
+	closing := max(h.Fall.Time-before, 0)
+	d.Phases = []mechanics.Phase{{Open: true, Time: closing}, {Landed: true, Time: 20}, {Time: after}}
+	d.Until = closing + 20 + after
+	track, err := at.scene.Run(d, mechanics.Detail{Frames: 64})
+	if err != nil || !track.Touches[0].Happened {
+		return 0, err
+	}
+	// What the rod felt half way between closing and touching.
+	felt := track.Down.TipTension
+	for _, f := range track.Frames {
+		if f.Time <= (closing+track.Down.Time)/2 {
+			felt = f.TipTension
+		}
+	}
+	return max(felt-track.Last.TipTension, 0), nil
+}

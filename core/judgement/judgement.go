@@ -209,6 +209,8 @@ var (
 	CueOpen        = Value{0.5, "1", 0, "line that runs off half as fast is seen to stop"}
 	CueClosed      = Value{0.3 * 9.80665e-3, "N", 0, "a third of a gram less on the rod is felt with a light hand"}
 	CastOverhead   = Value{15, "s", 0.3, "casting, and clearing line and bait"}
+	LinePerTurn    = Value{0.75, "m", 0.15, "a middling reel, its spool well filled"}
+	NearBed        = Value{0.3, "m", 0, "as high as a bait may rise and still be fished over the bed"}
 	RetrieveSpeed  = Value{0.7, "m/s", 0.2, "a steady turn a second"}
 	CloseCall      = Value{0.15, "1", 0, "a limit met or missed by less than this is a perhaps"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}

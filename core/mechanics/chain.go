@@ -18,7 +18,7 @@ const (
 	// than its line by slackForce/tension: one smooth law for both, so that
 	// no tension is ever negative and Newton's method sees no corner.
 	stiffness  = 3e3  // N, of the order of a thin braid
-	slackForce = 1e-8 // N
+	slackForce = 1e-6 // N
 
 	leastTension = 1e-5 // N at the upper end of the chain before line leaves the spool
 	surfaceBand  = 0.01 // m over and under the surface within which a line turns from wet to dry
@@ -307,20 +307,34 @@ func (c *chain) loadNode(s *stage, i int, x []r3.Vec) {
 	if depth <= 0 {
 		return
 	}
-	push := sink * depth
+	// The bed takes up the blow without throwing anything back: its damping is
+	// critical once something has sunk in.
+	away := r3.Dot(velocity, normal)
+	damping, more := 2*math.Sqrt(sink*mass), 0.0
+	if depth < bedSink {
+		more = -damping * away / bedSink
+		damping *= depth / bedSink
+	}
+	push := sink*depth - damping*away
+	if push <= 0 {
+		return
+	}
+	sink += max(more, 0) + damping/s.tau
 	c.force[i] = r3.Add(c.force[i], r3.Scale(push, normal))
 	c.diagonal[i].addOuter(-sink, normal, normal)
 	if friction == 0 {
 		return
 	}
 	sliding := r3.Sub(velocity, r3.Scale(r3.Dot(velocity, normal), normal))
-	size := math.Sqrt(r3.Dot(sliding, sliding) + creep*creep)
+	size := math.Hypot(r3.Norm(sliding), creep)
 	way := r3.Scale(1/size, sliding)
 	c.force[i] = r3.Add(c.force[i], r3.Scale(-friction*push, way))
+	// Friction hardly grows with the speed: half way between its slope and its
+	// secant Newton's method neither circles nor crawls.
 	k := friction * push / (size * s.tau)
 	c.diagonal[i].addScaled(-k)
 	c.diagonal[i].addOuter(k, normal, normal)
-	c.diagonal[i].addOuter(k, way, way)
+	c.diagonal[i].addOuter(0.5*k, way, way)
 	c.diagonal[i].addOuter(friction*sink, way, normal)
 }
 

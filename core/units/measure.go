@@ -21,6 +21,8 @@ var measures = []Measure{
 	{"temperature", Temperature, []string{"°C", "°F"}, 3},
 	{"time", Time, []string{"s"}, 3},
 	{"force", Force, []string{"gf", "N"}, 2},
+	{"turns", Count, []string{"turns"}, 3},
+	{"rate", Rate, []string{"/s"}, 2},
 	{"angle", Angle, []string{"°"}, 3},
 }
 

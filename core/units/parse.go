@@ -25,6 +25,8 @@ var examples = map[Dimension]string{
 	Time:        "a time such as 45 s or 2 min",
 	Angle:       "an angle such as 90°",
 	Force:       "a pull such as 5 gf",
+	Count:       "a number of turns such as 2",
+	Rate:        "a rate such as 1.5 /s",
 	Grade:       "a PE number such as PE 1",
 }
 

@@ -21,6 +21,8 @@ const (
 	Time        Dimension = "time"        // s
 	Angle       Dimension = "angle"       // degrees
 	Force       Dimension = "force"       // N
+	Count       Dimension = "count"       // turns of the reel
+	Rate        Dimension = "rate"        // turns or shakes a second
 	Grade       Dimension = "grade"       // PE number of a braid, dimensionless
 )
 
@@ -58,6 +60,8 @@ var all = []Unit{
 	{Symbol: "°", Aliases: []string{"deg", "degree", "degrees"}, Dimension: Angle, Scale: 1},
 	{Symbol: "gf", Aliases: []string{"gram-force"}, Dimension: Force, Scale: 9.80665e-3},
 	{Symbol: "N", Aliases: []string{"newton", "newtons"}, Dimension: Force, Scale: 1},
+	{Symbol: "turns", Aliases: []string{"turn"}, Dimension: Count, Scale: 1},
+	{Symbol: "/s", Aliases: []string{"a second", "per second", "hz"}, Dimension: Rate, Scale: 1},
 	{Symbol: "PE", Aliases: []string{"pe"}, Dimension: Grade, Scale: 1},
 }
 

@@ -90,13 +90,3 @@ func keys[V any](m map[string]V) []string {
 // Fields returns the description of every number and choice of a setup, and of
 // a rung of its ladder ("heads").
 func Fields() []Field { return append(append([]Field(nil), fields...), headMass) }
-
-// LookupField finds a field by its path.
-func LookupField(path string) (Field, bool) {
-	for _, f := range Fields() {
-		if f.Path == path {
-			return f, true
-		}
-	}
-	return Field{}, false
-}

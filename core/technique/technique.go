@@ -50,6 +50,17 @@ type Programme struct {
 	Times int      `json:"times"`
 }
 
+// Whole is the programme with no list left nil, as JSON wants it.
+func (p Programme) Whole() Programme {
+	if p.Start == nil {
+		p.Start = []Action{}
+	}
+	if p.Work == nil {
+		p.Work = []Action{}
+	}
+	return p
+}
+
 // Limits of a programme.
 const (
 	MaxActions = 40

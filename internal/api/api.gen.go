@@ -17,13 +17,28 @@ import (
 	"time"
 
 	"dunvel/core/advice"
+	"dunvel/core/play"
 	"dunvel/core/setup"
+	"dunvel/core/technique"
 	"dunvel/core/units"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Action defines model for Action.
+type Action = technique.Action
+
+// ActionDescription defines model for ActionDescription.
+type ActionDescription struct {
+	// Fields Paths of its fields, such as action.lift.amount
+	Fields []string `json:"fields"`
+	Kind   string   `json:"kind"`
+	Label  string   `json:"label"`
+	Usual  Action   `json:"usual"`
+	Words  string   `json:"words"`
+}
 
 // Answer defines model for Answer.
 type Answer = advice.Answer
@@ -33,16 +48,37 @@ type Contact = advice.Contact
 
 // Definitions defines model for Definitions.
 type Definitions struct {
+	Actions []ActionDescription `json:"actions"`
+
 	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions.
-	Defaults Setup     `json:"defaults"`
-	Fields   []Field   `json:"fields"`
-	MaxHeads int       `json:"maxHeads"`
-	Measures []Measure `json:"measures"`
-	Units    []Unit    `json:"units"`
-	Words    []Word    `json:"words"`
+	Defaults   Setup       `json:"defaults"`
+	Fields     []Field     `json:"fields"`
+	MaxHeads   int         `json:"maxHeads"`
+	Measures   []Measure   `json:"measures"`
+	Techniques []Technique `json:"techniques"`
+	Units      []Unit      `json:"units"`
+	Words      []Word      `json:"words"`
 }
 
-// Fall The estimated fall with the bail open
+// Drop A drop with its work
+type Drop = play.Drop
+
+// DropQuestion defines model for DropQuestion.
+type DropQuestion struct {
+	// Heads Masses of the heads to play
+	Heads []float64 `json:"heads"`
+
+	// Programme What is done after the splash: start once, then work so many times
+	Programme Programme `json:"programme"`
+
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// Fall The fall with the bail open
 type Fall = advice.Fall
 
 // Field defines model for Field.
@@ -60,6 +96,9 @@ type Field struct {
 	Zero string `json:"zero"`
 }
 
+// Frame defines model for Frame.
+type Frame = play.Frame
+
 // HeadAnswer defines model for HeadAnswer.
 type HeadAnswer = advice.Head
 
@@ -75,6 +114,14 @@ type Measure struct {
 
 // Moment defines model for Moment.
 type Moment = advice.Moment
+
+// NewProgramme defines model for NewProgramme.
+type NewProgramme struct {
+	Name string `json:"name"`
+
+	// Programme What is done after the splash: start once, then work so many times
+	Programme Programme `json:"programme"`
+}
 
 // NewSetup defines model for NewSetup.
 type NewSetup struct {
@@ -102,6 +149,20 @@ type Problem struct {
 	Type   string `json:"type"`
 }
 
+// Programme What is done after the splash: start once, then work so many times
+type Programme = technique.Programme
+
+// ProgrammeChange defines model for ProgrammeChange.
+type ProgrammeChange struct {
+	Name *string `json:"name,omitempty"`
+
+	// Programme What is done after the splash: start once, then work so many times
+	Programme *Programme `json:"programme,omitempty"`
+
+	// Version The version that is changed
+	Version int64 `json:"version"`
+}
+
 // Quantity defines model for Quantity.
 type Quantity struct {
 	// Estimated Worked out from a label
@@ -116,6 +177,18 @@ type Question struct {
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 	Units *Units `json:"units,omitempty"`
+}
+
+// SavedProgramme defines model for SavedProgramme.
+type SavedProgramme struct {
+	Created time.Time `json:"created"`
+	Id      int64     `json:"id"`
+	Name    string    `json:"name"`
+
+	// Programme What is done after the splash: start once, then work so many times
+	Programme Programme `json:"programme"`
+	Updated   time.Time `json:"updated"`
+	Version   int64     `json:"version"`
 }
 
 // SavedSetup defines model for SavedSetup.
@@ -142,6 +215,16 @@ type SetupChange struct {
 
 	// Version The version that is changed
 	Version int64 `json:"version"`
+}
+
+// Technique defines model for Technique.
+type Technique struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+
+	// Programme What is done after the splash: start once, then work so many times
+	Programme Programme `json:"programme"`
+	Words     string    `json:"words"`
 }
 
 // Unit base = written * scale + offset
@@ -184,6 +267,15 @@ type ReadQuantityParams struct {
 // AnswerJSONRequestBody defines body for Answer for application/json ContentType.
 type AnswerJSONRequestBody = Question
 
+// PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
+type PlayDropsJSONRequestBody = DropQuestion
+
+// CreateProgrammeJSONRequestBody defines body for CreateProgramme for application/json ContentType.
+type CreateProgrammeJSONRequestBody = NewProgramme
+
+// ChangeProgrammeJSONRequestBody defines body for ChangeProgramme for application/json ContentType.
+type ChangeProgrammeJSONRequestBody = ProgrammeChange
+
 // CreateSetupJSONRequestBody defines body for CreateSetup for application/json ContentType.
 type CreateSetupJSONRequestBody = NewSetup
 
@@ -198,6 +290,24 @@ type ServerInterface interface {
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
+	// PlayDrops Plays one head or two over the same water, with the work that follows
+	// (POST /drops)
+	PlayDrops(ctx *echo.Context) error
+	// ListProgrammes All that are kept, by name
+	// (GET /programmes)
+	ListProgrammes(ctx *echo.Context) error
+	// CreateProgramme Keeps a programme
+	// (POST /programmes)
+	CreateProgramme(ctx *echo.Context) error
+	// DeleteProgramme Takes a programme off the list; it can be restored
+	// (DELETE /programmes/{id})
+	DeleteProgramme(ctx *echo.Context, id Id) error
+	// ChangeProgramme Renames a programme or keeps new actions in it
+	// (PATCH /programmes/{id})
+	ChangeProgramme(ctx *echo.Context, id Id) error
+	// RestoreProgramme Puts a deleted programme back
+	// (POST /programmes/{id}/restore)
+	RestoreProgramme(ctx *echo.Context, id Id) error
 	// ReadQuantity Reads what a person typed into a field
 	// (GET /quantities)
 	ReadQuantity(ctx *echo.Context, params ReadQuantityParams) error
@@ -244,6 +354,81 @@ func (w *ServerInterfaceWrapper) GetDefinitions(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetDefinitions(ctx)
+	return err
+}
+
+// PlayDrops converts echo context to params.
+func (w *ServerInterfaceWrapper) PlayDrops(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PlayDrops(ctx)
+	return err
+}
+
+// ListProgrammes converts echo context to params.
+func (w *ServerInterfaceWrapper) ListProgrammes(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListProgrammes(ctx)
+	return err
+}
+
+// CreateProgramme converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateProgramme(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateProgramme(ctx)
+	return err
+}
+
+// DeleteProgramme converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteProgramme(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteProgramme(ctx, id)
+	return err
+}
+
+// ChangeProgramme converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeProgramme(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeProgramme(ctx, id)
+	return err
+}
+
+// RestoreProgramme converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreProgramme(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreProgramme(ctx, id)
 	return err
 }
 
@@ -434,6 +619,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/definitions", wrapper.GetDefinitions, options.OperationMiddlewares["getDefinitions"]...)
 	router.GET(options.BaseURL+"/quantities", wrapper.ReadQuantity, options.OperationMiddlewares["readQuantity"]...)
 	router.POST(options.BaseURL+"/answers", wrapper.Answer, options.OperationMiddlewares["answer"]...)
+	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
+	router.GET(options.BaseURL+"/programmes", wrapper.ListProgrammes, options.OperationMiddlewares["listProgrammes"]...)
+	router.POST(options.BaseURL+"/programmes", wrapper.CreateProgramme, options.OperationMiddlewares["createProgramme"]...)
+	router.DELETE(options.BaseURL+"/programmes/:id", wrapper.DeleteProgramme, options.OperationMiddlewares["deleteProgramme"]...)
+	router.PATCH(options.BaseURL+"/programmes/:id", wrapper.ChangeProgramme, options.OperationMiddlewares["changeProgramme"]...)
+	router.POST(options.BaseURL+"/programmes/:id/restore", wrapper.RestoreProgramme, options.OperationMiddlewares["restoreProgramme"]...)
 	router.GET(options.BaseURL+"/setups", wrapper.ListSetups, options.OperationMiddlewares["listSetups"]...)
 	router.POST(options.BaseURL+"/setups", wrapper.CreateSetup, options.OperationMiddlewares["createSetup"]...)
 	router.DELETE(options.BaseURL+"/setups/:id", wrapper.DeleteSetup, options.OperationMiddlewares["deleteSetup"]...)
@@ -518,6 +709,342 @@ func (response GetDefinitions200JSONResponse) VisitGetDefinitionsResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayDropsRequestObject struct {
+	Body *PlayDropsJSONRequestBody
+}
+
+type PlayDropsResponseObject interface {
+	VisitPlayDropsResponse(w http.ResponseWriter) error
+}
+
+type PlayDrops200JSONResponse []Drop
+
+func (response PlayDrops200JSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayDrops422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PlayDrops422ApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayDropsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlayDropsdefaultApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListProgrammesRequestObject struct {
+}
+
+type ListProgrammesResponseObject interface {
+	VisitListProgrammesResponse(w http.ResponseWriter) error
+}
+
+type ListProgrammes200JSONResponse []SavedProgramme
+
+func (response ListProgrammes200JSONResponse) VisitListProgrammesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListProgrammesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListProgrammesdefaultApplicationProblemPlusJSONResponse) VisitListProgrammesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProgrammeRequestObject struct {
+	Body *CreateProgrammeJSONRequestBody
+}
+
+type CreateProgrammeResponseObject interface {
+	VisitCreateProgrammeResponse(w http.ResponseWriter) error
+}
+
+type CreateProgramme201JSONResponse SavedProgramme
+
+func (response CreateProgramme201JSONResponse) VisitCreateProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProgramme422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CreateProgramme422ApplicationProblemPlusJSONResponse) VisitCreateProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateProgrammedefaultApplicationProblemPlusJSONResponse) VisitCreateProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteProgrammeRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeleteProgrammeResponseObject interface {
+	VisitDeleteProgrammeResponse(w http.ResponseWriter) error
+}
+
+type DeleteProgramme204Response struct {
+}
+
+func (response DeleteProgramme204Response) VisitDeleteProgrammeResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteProgramme404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeleteProgramme404ApplicationProblemPlusJSONResponse) VisitDeleteProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteProgrammedefaultApplicationProblemPlusJSONResponse) VisitDeleteProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgrammeRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangeProgrammeJSONRequestBody
+}
+
+type ChangeProgrammeResponseObject interface {
+	VisitChangeProgrammeResponse(w http.ResponseWriter) error
+}
+
+type ChangeProgramme200JSONResponse SavedProgramme
+
+func (response ChangeProgramme200JSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgramme404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeProgramme404ApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgramme409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeProgramme409ApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgramme422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeProgramme422ApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeProgrammedefaultApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreProgrammeRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreProgrammeResponseObject interface {
+	VisitRestoreProgrammeResponse(w http.ResponseWriter) error
+}
+
+type RestoreProgramme200JSONResponse SavedProgramme
+
+func (response RestoreProgramme200JSONResponse) VisitRestoreProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreProgramme404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreProgramme404ApplicationProblemPlusJSONResponse) VisitRestoreProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreProgrammedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreProgrammedefaultApplicationProblemPlusJSONResponse) VisitRestoreProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -976,6 +1503,24 @@ type StrictServerInterface interface {
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
+	// PlayDrops Plays one head or two over the same water, with the work that follows
+	// (POST /drops)
+	PlayDrops(ctx context.Context, request PlayDropsRequestObject) (PlayDropsResponseObject, error)
+	// ListProgrammes All that are kept, by name
+	// (GET /programmes)
+	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
+	// CreateProgramme Keeps a programme
+	// (POST /programmes)
+	CreateProgramme(ctx context.Context, request CreateProgrammeRequestObject) (CreateProgrammeResponseObject, error)
+	// DeleteProgramme Takes a programme off the list; it can be restored
+	// (DELETE /programmes/{id})
+	DeleteProgramme(ctx context.Context, request DeleteProgrammeRequestObject) (DeleteProgrammeResponseObject, error)
+	// ChangeProgramme Renames a programme or keeps new actions in it
+	// (PATCH /programmes/{id})
+	ChangeProgramme(ctx context.Context, request ChangeProgrammeRequestObject) (ChangeProgrammeResponseObject, error)
+	// RestoreProgramme Puts a deleted programme back
+	// (POST /programmes/{id}/restore)
+	RestoreProgramme(ctx context.Context, request RestoreProgrammeRequestObject) (RestoreProgrammeResponseObject, error)
 	// ReadQuantity Reads what a person typed into a field
 	// (GET /quantities)
 	ReadQuantity(ctx context.Context, request ReadQuantityRequestObject) (ReadQuantityResponseObject, error)
@@ -1077,6 +1622,219 @@ func (sh *strictHandler) GetDefinitions(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetDefinitionsResponseObject); ok {
 		return validResponse.VisitGetDefinitionsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PlayDrops operation middleware
+func (sh *strictHandler) PlayDrops(ctx *echo.Context) error {
+	var request PlayDropsRequestObject
+
+	var body PlayDropsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlayDrops(ctx.Request().Context(), request.(PlayDropsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlayDrops")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PlayDropsResponseObject); ok {
+		return validResponse.VisitPlayDropsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListProgrammes operation middleware
+func (sh *strictHandler) ListProgrammes(ctx *echo.Context) error {
+	var request ListProgrammesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListProgrammes(ctx.Request().Context(), request.(ListProgrammesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListProgrammes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListProgrammesResponseObject); ok {
+		return validResponse.VisitListProgrammesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateProgramme operation middleware
+func (sh *strictHandler) CreateProgramme(ctx *echo.Context) error {
+	var request CreateProgrammeRequestObject
+
+	var body CreateProgrammeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateProgramme(ctx.Request().Context(), request.(CreateProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateProgrammeResponseObject); ok {
+		return validResponse.VisitCreateProgrammeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteProgramme operation middleware
+func (sh *strictHandler) DeleteProgramme(ctx *echo.Context, id Id) error {
+	var request DeleteProgrammeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteProgramme(ctx.Request().Context(), request.(DeleteProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteProgrammeResponseObject); ok {
+		return validResponse.VisitDeleteProgrammeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeProgramme operation middleware
+func (sh *strictHandler) ChangeProgramme(ctx *echo.Context, id Id) error {
+	var request ChangeProgrammeRequestObject
+
+	request.Id = id
+
+	var body ChangeProgrammeJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeProgramme(ctx.Request().Context(), request.(ChangeProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeProgrammeResponseObject); ok {
+		return validResponse.VisitChangeProgrammeResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreProgramme operation middleware
+func (sh *strictHandler) RestoreProgramme(ctx *echo.Context, id Id) error {
+	var request RestoreProgrammeRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreProgramme(ctx.Request().Context(), request.(RestoreProgrammeRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreProgramme")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreProgrammeResponseObject); ok {
+		return validResponse.VisitRestoreProgrammeResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -1330,68 +2088,86 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"zDxbk9S2mn9F5d2qPWdjZnoIyW56ah8IJAu1JGQhCQ+BB7X9dVuMLTmSPJ6Gmv9+6tPFdtvytNyBIS8p",
-	"eiRL3/2ufEwyUdWCA9cqWX9MaippBRqk+cVy81+erJOa6iJJE04rSNa4kCYS/myYhDxZa9lAmqisgIri",
-	"F1shK6pxH9ffPkrSpGKcVU2VrC/SRO9rsEuwA5nc3t7iUaoWXIG59RcpNiVU+M9McA1c4z9pXZcso5oJ",
-	"fl7bHV+9V4LjWn/zv0vYJuvk3857tM7tqjr355obc1CZZDUel6yTNwXVpAWuSSsF3yW4w32Gpz7mqgVp",
-	"oMhzht/Q8hcpapCaIcxbWipIk3rwp4/JBvLXpUBcBwTJRbMpIemowJtqg0RIk1yyrT6KgmBc4+4CaG5Z",
-	"pKFSxz57BjR3ONx2V1Mp6R5/c6GfAb1mFkO3qrRkSAiz/ILtCj2/DMEFwb+HfLCyEaIEynGpZtkVrhwy",
-	"4TnP4YaILdEFkNJcqTRBTIlG/uQCFGH6kjy4WBMu+ICMnTAZJmxZCdPjfy2AZI2UyOWG5yDNPVLkKVGN",
-	"3NIMiBZkAyjaHVUX8DuHWheRzL6Zgve4pXuylaLyYCVpzEn7AKLCUhC2OuaM26Em/+HQQBDx8HfddrF5",
-	"D5kOyY8CVNIsLAWayh3oKZBP8RpCWQU5oToO15YyHUlg3PoKqLMPI6hGGFtdclI5QOdA9A/UxIFycI3X",
-	"4A5lrwFpbwl66XR6MyFvmtw82IkHnsT5NcvgzKnuYO0Bq2ohtbXYKHVJ3vBrKM8zIeHcfmbwfCK4ppk+",
-	"KsqHzHkmWiNCRvdaIa8UEdz8ZQP5muSS7nbIt1LwXUqEJOWe8R1RmpUlaQuQQJgmGa2A5KLlyVhVKN+F",
-	"NPSlV30OvSZc42cZHZyL/JHKLLbU8iZCIjaCxpvXrJHXEG1eu8/GmrGTrJ6i+aIn1ppsJcvw74QD5JAT",
-	"cQ2y/6O2OKs4FEu21S+32+mNr2vwRyPVdlI0HNWOtAXLCqRpKRQoz+HY2zi8bAKq/VgRZqWlZpluJMSd",
-	"V1G5Y3x6nBNhYtfXpG5UMRBHi1YLqKd47wKRqIQKgP8Cxc84nIruyQaIaCLtk2XhzIlbYYmfHaBDWso1",
-	"5JdkhS6NlMB3uiA7dm1cXdy1otGZqIy4Ascg64+kJw8atJIaw1ZQvkNJ0pKyEv9RQGnWW4Aaf6P8GFEr",
-	"BdV+A2nqJE3oRlzDgcpxYf9pZXRgyWasrIeyF5yOYI4TnQg4xekFOnUWw2mx18846+lN4Cnm8ylsGTdW",
-	"c3k0sKVNqY/ajtegmxq5uGVQLgjpfsTtIZtT0ZtnPjicRkcVUNVIiL/nJ/tB6KaGMx1/0G+cBW1kK+QC",
-	"tN8IGcB6JGodkh7Gjrr+urTnz4BioWDnR1qWC70nBpqgNKuohpxsKfpEpgurkZSVRNQw9Ykl5TnqTayv",
-	"GZjf02yEBJoV1thP9f2odqdOc2LFSFQQ9pEKfVMkFppVMBvvdmHX0oi3t0zmfA9S2rFkaLIM1nGGx4jO",
-	"KVbH6vYye1PSDZTBCLyiN5HkdXozpfAPVa33xoNRkhWCZYPPBxdZ7x0jjXVnUjvpmWYOI0Hx8jbZ+AGk",
-	"mMJsUvoVqYBylfbBI1OEC03eN0oTSlSF2ukAO+bBXAnEUrqnlkXc0tkB02MYMimDbHwZj6l+4zKguCC2",
-	"j/3v2u/9I/ogZ+zudDy4x4iVUpHslnOJWJpcg8yZhdHbJUzzUdFAFtSEJVwE7Y8N+Z7zN9SVJpbqvcFg",
-	"fI4jQk+91JO9B7bDKM4OIL9PsgM/9fq4wP08JleM50RsyZ8N5ZrpvY1mmSKqEC3HIFlwIOgafbWlBqkE",
-	"/w/Va/commE75+tHiQXbcbZlGeWabNkOna69JFiascXDgBSofbURZeB8DBoU0QLhEspmhZcG4i2TyuCE",
-	"P5wzHxZujpiTkSgYyHo4Uo9wSH2dK1umut5zxdaGYis/Efs+nKIbzhPaIhCeESfqjjanCPvP0NpYeBlh",
-	"vUxV9OaFSZ6S9cPVKmAulD88IhqfkQ6zGBIJa3KXqemNLZ/YnJAqbSse1k+5CiBpqcIsHX+quqSqSMke",
-	"tcGX91LygTR1XytxdcyJ+v4tRGqpLFminiJKgwbCAoa4r0gOGvNj8o9XPz4h3z365r/+OTWHZkvQzICU",
-	"QqqZcIQp21+w+QDG38QkJidWnLc+ThwhQnWREtVkBaHKhvFnvqo7DdpAKbqD41VSD6j/IKoyrKluZjJR",
-	"zXQJd1jqY/CYVX9Md1XqeRMC7/+dP1xI5i6XC3BVyCvIiWic+lLio8Np0+Oalg2cojj2w3QARxg5XLdh",
-	"1gLklpjFQcp/LNNXEyzmredreg35KbY/k+DZ0tOUanjgvNdEslge7E4uiVSWkavOlwF4DVI5Hh6FckRf",
-	"05L136eHPivtSNXDFOREFBOm1Y62ECUQBSaezAS3HytCeU40za5KOCMvWIWxHP7JBpmKUEzJuI/gfKHt",
-	"bNouqGspaFYsFA8Mg0ehwaNQZODbSod4rdYGsEY1tDTxsi/gelO6VI0NOO62EPE3DowlLWaR72MwRFBj",
-	"9pVuMa7FhnlTyCiu1qZnZO3iCYQy0HbApBbL/r4g7VxzZ0mBlknI9FjZ5tGNlSZXFsjnujCoAN3dpMVw",
-	"z39ySYQuQLZMmRBwbxRkUElED7MtRWvOaK04Tf1MfEEtLKAdAn0hrKdViPgYvS4mvtLUtYyjZiPobpae",
-	"vovVNSyZ6jqUWrRU5mpJS33cDveQOihCBECefGbp40Dl9yGhuiBV39jbdJ0kTQZsjDi/E5pRLUGP8oql",
-	"5JtKUI9LiJTIwIWkLIS4GinmRVAxMRBmtIxRYlXQGqI2XjGbkUz1cNY+vrELfVMAMUgN0yTKr9jaokxF",
-	"5VVQw1smI4Abc8KgNCBDainnjvOo3G1nu7GjaQxQ0jwHiQFARZUyJbwup4nq/t48t9svBul7l0mUQPPF",
-	"9dKc2Vm2SBAO4vwp1Rc5x3hhmxQlO/Z04A984d05QMk4fFEafWK078YWDfrCZKcWIkr/NaufmbLwabUz",
-	"/3HqbgxBr1qI6CyOTF08TKaAzsRJgUDhoXdHBFP9bq7rlBG5YKgdOXkSnFcLgdj6xsCyoc0Y+ZhB5Lfh",
-	"WGGk46UlJj5RYbytAT4N3/2mqxyaamJJea5MMEDV4bhjHFwaqhok1a7/sNjve7QOT0q78cIhLmZCLsxC",
-	"F3SfGlmNBkw12ZSiVT4sXBga/fXYZ4ri6JNueAkjSoe+NxXd8IvloYm6B8OGxvZ3jtKlky6gSrsZxy6V",
-	"PlKDNXWDs9euehBZglVd9dx8+KSgfAd/h3r+QWFlGrq4xa5NlhnADxQlsgjjrwnJshmAWVZb2VAF5H9I",
-	"K5nWwMl/EpXREshXGCIqw/VRQVjSrOusj8yDO4Mq0u1y3QZT3LBjMlOP7m6KczkGvNi9ptd2vM7r9vnD",
-	"O4jSAbZz5L6joH48X5h2Ik0JyFTtXXLVV9k/vjXt5LfJmrxNxIe3ye2l36RMq8bUiPuCF5O+aWn6sHZ8",
-	"YAjfw9XdCmoqsWdPfLs2UkObrjRrBqmWNpZbIXM3BmIZmZpfNYi6BJvPcEEYV1o2FXB9Sd43+Q5cT3Cm",
-	"eTEtgkYXyu04V3zvwuz2FwSM8W2aML4V4Tq/MixEJ/qe7dxotJ06NXbDjlPZAmchylwRakuFZ+R3vM+X",
-	"O9/y188NzxX5x9UuJVVKqnOVEpWSn/+ZkoG3NGO0OewkgCJPoFSsUWlfO1LmMLe+JitCxy8IRh3GlHy3",
-	"GnYPMVdjOiUX/716y0eVkjPyg2lkGaDr2c7Y2VtuXE8GXNl56Ry4ZlvzliT56fmv/ZMh/NG3fZKnRioH",
-	"Jet1cmFHg4DTmiXr5Ouz1dnXbuLKSMw5NUMz9p2SG90VhlhM8Oc5SqgflEfmg9Lfu/rozDOiZc+HugbL",
-	"7aF4adnA+AnTw9Xqk93rH+5MXy2h76Lds55HDx/OHdXB1r+B6iYgF3yDVrupKir3Jt5kWeFe5wiiGfqR",
-	"tK9p2AkZ1wI4GAXXdKdQKT033+G55/nhpK3LLQ7Z+7+ghwO5n5Hmw2sChD9cHlLFjO6pjgxMktL0PVKr",
-	"8qkxocpYTWvEVNqRyEQ0SEylqbQNxQG5JFAzjGjJ5UZ7nC0NUusV0LzreKYHL/v+CLWM/SyQMZZz/WPz",
-	"FvDPBuS+12xvXeffAw5c7behUsDHhJalaM2Y4e/W+tsjJg8L8NMBcF+n35DdDFgabnQsVKEQE8EKxABi",
-	"SyjZoFm0DLwctYmGVCRs2zn/GSid9w9CdRED1EuEB4P/lCjhQlitbB+aZJSTjVHGfOb+QeFlhjJTGN59",
-	"Rs3rJHbG3lnfff/mDrUJA2aqCXXjclYYCeNaENoNcoT11ej2vK6+YEq/tlv+Im2jprEHHffpZNyE7A6w",
-	"v07Dx2VpBRS15wpqnZLNnrhOtaebo9S723TGyT8xrWyfmn4OT9+NokV5+otPdu+QLWHpR6IR5Rl3zyrw",
-	"fwA1RrV+pmDCsV7Qzz+y/NaG0SXY98GHTHxq/t4z8YCijwLPRQW3Wm8X7wvlX+kVdCh3jZmSKX1pXzg6",
-	"86q0sK22gBTPhTIzyK/uUZx6Sbpfsr7kMC9Fk1AldEO/5ZzlCXqkmmo7ITKyFqaW8zmtxbDWdc+pwd0c",
-	"fqy6Bw/tKUx+tPpu2f779sjoOQbaKcmVsVAcWhsmmASa6QhTdZ43lgcw/p9gxMtf0Fk99efOaPt9Oo9M",
-	"1PsvoOzebeD1rhNBjdO39QdF3HOBYyxyVvYTM+iVPfULG2Orqi1VX4A/vzTa1qrQI+dOmTb2yfCUKaby",
-	"Lq896RtZJuvknNbM0Njtn/amprWCPgXxhYBpbvMkNEp4GEL2xygfpo5PcTk5nuCfg7pPfIx+++72XwEA",
-	"AP//",
+	"5D3bctw2lr+C4m7Vzuwwujie7KZV++DY47Vrndhje8YPsR/Q5GETFgkwACiq49K/b+EAINlNUA12LMlV",
+	"85JIIi4H534D/CXJRN0IDlyrZPUlaaikNWiQ+BvL8b88WSUN1WWSJpzWkKzMhzSR8FvLJOTJSssW0kRl",
+	"JdTUzCiErKk247j+4XGSJjXjrG7rZHWeJnrbgP0EG5DJzc2NWUo1givAXd9Isa6gNj9mgmvg2vxIm6Zi",
+	"GdVM8NPGjvjLZyW4+Tbs/O8SimSV/NvpcKxT+1Wd+nVxxxxUJlljlktWyYeSatIB16STgm8SM8JNM6s+",
+	"yey4LwnNc2Z+ptUbKRqQmhmYC1opSJNm9KcvCa1Fa0Hf3etn0BIUEZLoVnKVpAO6ctGuK0h6HPG2XhsU",
+	"pckl40iLml6/Ar7RZbJ6fNaPU1oyA3WaqAYgn+5Zn6rUbmf2VSW9BEUoUZAJnsdBoJmh/JfDQ2/GnPGr",
+	"hdxNTz1SPKCf+tli/Rky8+H6u434zv1RQ1Zy9lsLJ44Co8/fsboRUlumNfhI8pZfQXWaCQmn/UyEx85+",
+	"NkbJIlIWDKpcTdH6hupSEVEQphWxg1Ki2qwkVBGKm55UrNAn/bGZhhoXmlDO/YFKSbdjik8GVnQNVfBL",
+	"q1paHZICh8mbNOmEzEOwhAlot/WzUo8Tv+uEkgbtXHUgF+J6Dfm7SjRxvJYmWQtTurwQHdElEC0MLUSB",
+	"vzQsuyRMES2qPAmITi5ZoQ/qEME4nq0EapHXU/S2aS+A5g4bAVJzoV8AvWIWVxPAuNCv2KbUM58F/wnG",
+	"nLIWogKKFDZHnmLnJc/h2mOlwpWVJuZARBs9mAtQhOkL8t35inDBR3jvlTZSrWBVAPnvSyBZK6XRpi3P",
+	"QeI+UuRGNGRBM0MXsoZ8LA4LGCSHxoh7FHdcT8F70tEtKaSoPVhx6m8bOKiwGIRCx6yxJ1b2GAZEs3hI",
+	"fPbZRIExhhmE1QeVGwhYm2dmG0JZDTmhOu6sHWU6EsFm6Fugzg7frkisyDiuHB1nh8N3pMGBsrONF9T+",
+	"yF4C0kF1DNxpFcQBM0PzK5bBiRPQaBtjp+ExnwquaaYPcnJYTaHodUJeKiI4/mUN+Yrkkm42hmyV4JvU",
+	"GO5qy/iGKM2qinQlSCBMk4zWQHLR8WTigfBNSEBfe8nnMAjClZmW0dG6hjxS4ceOWtJEMMRa0HglmrXy",
+	"CqKVaD9tXzA2kjXTY74akLUihWRo9wgHyCEn4grk8EdtzxzpixmL/roopju+Mz6NXdpgbSNFy43Uka5k",
+	"WWlwWgkFylM4djcOr9uAZD9RhHFv2XQrIW69msoN49PlHAsT+31FmlaVI3a0x+rAiKnZdwFL1EIFwH9l",
+	"2A/tTU23ZA1EtJHqyZJwZsVCWORnO8chHeUa8gtyZiwaqdCFJht2hZYublvR6kxYHxi4iWV+TQb0GH1W",
+	"UdRrJeUbw0laUlaZH0pAh0N1AI353fAPslolKP5A1+IKdgSNC/uj5UznPpOK1QisaLUx34YzzLoamv4T",
+	"F5ooUV3t+NYz+tgfaOCxHreOaD23OBkbeD91ysUJvBflOEXrteUxmvYZFIyjgl3qN1h/PN5nmwYNAdWT",
+	"Q0HbSh9c7B3otjEThlAiCojnZnho45pev/Au6NQ5q4GqVkL8Pj/bCaGd+lAqfrX3Q/Q1Xa/lTMcv9Q/O",
+	"gjq/D16iVvkgZACLe/LQI83DOApyfNTT03tEgbRnrR1khVy6Z1I0C52EJySXoiEd0yWGmcZPSGJ4e0l8",
+	"K0Ud6fDNR59aHJMe8GElgoCLxLjChaT1An58boaHpUipyIOP1P/06LG5EXPANiuntuts8LtylhOjxs1u",
+	"3q+L8cQnAnEgxbDP/QYV6cgoWEj7zI2XgIHXHREO6PymotsT5PtodW+mWGUvRfP3FtQRKZs+Pt9LvlFl",
+	"PDAX/OIgE43ijqNwNMqPun5phz/C/Kb75XzKZI0UG0lryyIHEpRuIEZ7xmLEmpVeqR7SpWpCeLtROoRn",
+	"PRQhSXxOq2qhBntfAimoCVmMDkOHibKKiAamIctadAHHzgR6ykiG0pRnMOQufARjFGNWCpmng/uNv8fJ",
+	"TkaVfu9keHfr52Z189lwifl/SiRABbnxgakmwgawUYqT50YOY4Ockd8fGSWocC4GsWTcbFGbnTzyDEXS",
+	"If6z6R/hkyJEo7t3jDFpzAnUH4/qjk04O33lwIixJgHPXgLNShuieS/9bnzy1CnAWD8NiRg6hGx5MEzE",
+	"qKgCemWiYUNd1QhRkc+t0mQNhZAwpErjONnu9KRwCckpxylaA0qGMWclVaSizAfZlFRM6ypSaPpyRoxl",
+	"Ba6cndjzoPQeVy+odgQzfjbxdEHGRluAQqu9Ad0zyFLOHdley8P2+IPuGEdqjt675EhRgQ64GKm21Jfw",
+	"rKqIi9RQ2x8Tptm4ZZnimHcta3oda5VdHDMh3d/qRm8xO0CNZWAZhGoAtc2MxLiDzdTjPljT8aI+Gfg7",
+	"SDGFGauSZ6QGylU68BqznIYSTImqjWl1gB0K+T0LOKfbY8se3OLZATOcMOgFoEO9jLxg61mR1RW2KQPK",
+	"7LU37ovSZzNmPcLsHWW4llnuW8o3y1T6BVlDJTpy5nik91MiNd5dqM8jbTdgxdExQVDpDQrOJ/+R0DGx",
+	"iOXd5cHIqIa3MPGkP7iCSlxSfKgl3DbeJ9FMNOx88ltDYDNmWcQr5+o6aXIFMmcWRu8xGQtojAzIkjbW",
+	"Xwq6OzaF/JJ/oM5/WMojLlDdXcchYcBe6tE+ANufKM72GXofZft+HmzQojzPJeO58SF/aynXTG9tdpwp",
+	"okrRcRNwCA7ERHp9SRukEvw/1GDR9kqlbOPCwr1CBdtwVrCMck0KtmkluE2ClV5OZ9IealuvRRVYHwNN",
+	"jJhKIZSN0S5s1MGkwjOZX1wybUFbxB4rcCvJHo7UHzhkspznvEx0FyR2Yj2UbeS43/+A/rQ1ZbNGHKs7",
+	"3BzD7L9A92ac31iAXM9Xo56mR2ehpqZjEihhTrk9t/ELdO981uUuzrEkpTPD6fgxBLs1H8tUzrUtLdts",
+	"CVXaZgOsn+lNfkcVodp5GRVVZUq23mGqoNAp+Z20zZBHcC0eE1X0TYjHUrmwSD1GLEY9jAsI4maRHDRl",
+	"lSJ/evv8Kfnx8V//689T1Y5DgioTpBRSzYQTTNkWR5uMA5qVtnHtyGRP4eO8aWPc0AmHaZMT3/AyDbpA",
+	"KbqBww0kHlA/IappRlPdzlTJNNMV3GJ1DsGDX/0y/Vapp01QTKN1ZZh2uXEBaOHSUE4kV0RpKm0yMjV/",
+	"51glIkqQmvItMVZBTTgI5yyshu4mvn84C2ftZtCNlauvu99+KhuP5HbysET3mA60ObLNtF/gaUn55psy",
+	"h+gFh+O797b7R9lGGMtmGR5gJ8T2rdyT9u1dEvhtQsz/d+fYLk0cKM1qqkMtHx+EvISciNbZLkp8amMa",
+	"TV/Rqj0qKLUT0xEc4cMdVae65zJPCPJ39AryY524TIInzYBXquE754pOuJflwRsCC8KO4/i/bfJlgI4E",
+	"ZqkQ4PUIPz+dOp9pj7YBrlnKHOOSPgBVFjLyg1PDlz0jKRFFhKli7UpRAVGAIXsmuJ2sCOU50TS7rOCE",
+	"vGK1CZfNn2wcrwiV4Jv78qHh6WTa99E0UlDbULCAPWJvk/hG4L1ehRUChn3/mJLwPXfewzvyigjuFkL+",
+	"2oGx5BaByLcxJzSgxoyr3Me4pmhgmzJkrs5W6JhZi3UEohDaHpjUnnLYL4g714+7pMGeSegvPH3Fu0mu",
+	"2pDPNc4aAej3Jp2JQv2UCyJ0CbJjCiPTLQpIb4+t7S8q0eEanbtxNPEA4quJYQbtDzBU5gZchZBvgurF",
+	"yLc9DpG4zyXdzOLTNx73hQ4TQLimci06KnO15BLE/gUGD6mDIoQAQ5M75j4OVP4UYqpzUg/NIOu++VeT",
+	"ERmXlKCDVZEh3bEUfVMOGs4SQqUh4NIeKCEu9wTzPCiYJj5n9urYwQuGJW0gauAls2HTVA5n9eMH+2Fo",
+	"FDInSJFo0vCvKGzeu6Y2vpuuzGQEcPuUwCON0JBazLnl/FFu17Mz/WbYgEPzHKRxAGrsPju60ez8LBBw",
+	"V0DzxSWpnNlbvpEg7ERgU6wvMo7xzDap+/Tk6cEf2cLbozNfBn4wHH3lY99+WqPQF/ZeMA6v+btGiCry",
+	"vMqPPaQINGte9OX85QUNP9nvmO7AGjq96iCiR3G/XTQaQqxxMnGUI9GXtN0SwQxmf5PvmEuRQVc9slsi",
+	"eEMxBGLna7fL7vXGcMvMQf4xvkgaabhpZQKnbdy1+Yqq8ll47w99QQSLJBXluUJngqrdC66xjRZ1A5Jq",
+	"VyJe7Df4Y+2ulPYXSsdnwTuRYRI6p/1Yz2zvSrEm60p0yruVX7u776DvND3i3pT+vlqFDXIuRrCqor/E",
+	"ZGmIXvvoeqnr6XSG1oWjziEb2qb7UPxAvhnzDifvXPYhMs+s+qIgTrzb/PKyTM43kFcerhstTIPANnzh",
+	"/utmHmPfWYDtkJ3yty1uL1jj5ahlSak1VUD+h3SSaQ2c/CdRGa2A/MX41grZff9q0Ohu0Z5edGtQRfpR",
+	"rnqMWSF7hWrqCrmdIt0MA17sWOwDOYxpN84v3kOUjk47h+5bCqSHA61plwzmzrAK66LSoWr65SO2On1M",
+	"VuRjIn7/mNxc+EEKS+9Y9hgyhUz6hhrsEbLtnGP4Hp3drpmwuHDy1LcSRaqmtq824CW7pU1PhtFdW64l",
+	"ZIq/NSCaCmwgyAVhXGnZ1sD1Bfnc5htw/Sozxehp9ji69mNFL74W3dlLJnaDgBW6SRPGCxEuXSkkofEe",
+	"PrONewbA3rBGhWkvIdjMcCmqXBFqc6wn5J9mP58n/sjfvUSaK/Kny01K6pTggz8qJb/8OSUjNwGvjOew",
+	"kQCKPIVKsValQ9JN4WLu+4qcEbr/WMZex0hKfjwbd4PYt3BScv7fZx/5XorphPwNGxMQ6Ga20+HkI0eb",
+	"mwFX9m2AHLhmBb6Okvz88v3wCpX5ZSjjJ8+QK0e5/lVyblu1gdOGJavk+5Ozk+9dJzxyzCnFhk53b8Um",
+	"6wQiiwn+Mjcc6h+FMMQHpX9yieWZl6mWvUjV1wxvdtlLyxb2X8V6dHb21fb1T9FMH8IyRpv2D9U8fvRo",
+	"bqketuFZrf527II5Rmu3dU3lFh1tlpVDSzYzdiQdkkG2e9PVTnaePdB0o4xQemp+Muue5rtXxV1QtUve",
+	"/wU9vlF+hzgfbxNA/O7nMVbwKoXq0cCkvVikUivyKapQhVrTKjGV9ihCV84g0zaI+Eu2Dl0SKF4rceiS",
+	"orlFEN5UdPsMh9yNLOzc9bwDeYjqOsF7qtOu06CYIL5SX6YT0uX4+nulDyBAhkYKnS8UIiGJ7sSQBMd7",
+	"WRgIjaQKO4XQ3BSiMjHcrDz1vui8OL1iSr8Zht0Hyfa6FyKINwLwj6P8SVVZ7BmrdgmNTsl6S5wX7/E4",
+	"wtwnE0YEBewpFqLHTUh3IWY7/bpRYnb+1fbeJ1VYrgwSSTMm6D1L0f8BNMbVGvdrBCm5KxSnX1h+Y/28",
+	"CjRMCfwM/75L4B1MPw483yW4RYH9eF8oeO8eiOxP15deKqb0hX12ipO1McpKC1tMm+P20ZOiv4bBGYac",
+	"sjy5+YQemu1q2JMRzB/ctYzs9/Hds3d2WEyeqP4eYHcMdzw++3HZ+PsVwLdg9Oce/0lyiXLJoSO0j1bs",
+	"602x0nnquHX/pdt4tgxq7rd21Vsk+/6Zo6PqAfTGm1bbINVounxEvrV9G2uWUO7OE7vFt3gLNO87SCdq",
+	"Zdp/3j90YPznuWZ0fNv4txbkdggrfWg//77xKM/zQ6iA9yWhxpXCO8f/tKkHu8SEUmbqCLjv07+SzQxY",
+	"Gq51LFShxK4BK5CAEgWhZG28Fxs9XOw1d42xSFjRZ55moHSppyBU5zFAvS7wjQAOKVHCJY61sn29g9HB",
+	"1Hto/1G5dAYzUxg+3aG89hw74+3YxNFD6Fhqgkr0XN09QsuMhHEtCO1vhYSDRQwsb48D3tkh9xYD9BWJ",
+	"Q/6/A+yefH+HqUN+vy8I3ZHP72+V3b+/P9p5xtdXnnAP5Of7TuAJxQZGj/TtByJ+4369zQst8OlHXDyX",
+	"R5s5/Nk9stPASfeL1tcc5rnoLiKgu9QW4wrzQ0Q+sxT+l4l6nHSOI54rW+/ZD3jmVNVp3loafO1Q55lf",
+	"d0ba79N4ZKLZPoCwe7Nhtnf9PxSNvv+HINw7CodIdKex6AMr428oBrXCtBd/DkTBfhd55VHfyipZJae0",
+	"YYhjN37aETYtVA0hiM+aT2Obp6ELQLsu5LCM8m7qZHdM8heYuWd8g+Eb03PLNONs9+QdJFtbMsD4J2/d",
+	"NO/u33y6+f8AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -7,16 +7,21 @@ package api
 
 import (
 	"context"
+	"slices"
 	"strings"
 	"time"
 	"unicode/utf8"
 
 	"dunvel/core/advice"
 	"dunvel/core/judgement"
+	"dunvel/core/play"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
+	"dunvel/core/technique"
 	"dunvel/core/units"
 	"dunvel/internal/store"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // Handlers implements the contract on a store. Now tells the time.
@@ -36,12 +41,22 @@ func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (
 	for _, u := range units.All() {
 		d.Units = append(d.Units, Unit{Symbol: u.Symbol, Scale: u.Scale, Offset: u.Offset, Fractions: u.Fractions})
 	}
-	for _, f := range setup.Fields() {
+	for _, f := range fields() {
 		options := f.Options
 		if options == nil {
 			options = []string{}
 		}
 		d.Fields = append(d.Fields, Field{Path: f.Path, Label: f.Label, Measure: f.Measure, Min: f.Min, Max: f.Max, Zero: f.Zero, Options: options})
+	}
+	for _, a := range technique.Actions() {
+		paths := []string{}
+		for _, f := range a.Fields {
+			paths = append(paths, f.Path)
+		}
+		d.Actions = append(d.Actions, ActionDescription{Kind: string(a.Kind), Label: a.Label, Words: a.Words, Fields: paths, Usual: a.Usual})
+	}
+	for _, p := range technique.Presets() {
+		d.Techniques = append(d.Techniques, Technique{Key: p.Key, Name: p.Name, Words: p.Words, Programme: p.Programme.Whole()})
 	}
 	for field, words := range map[string][]judgement.Word{"flow.speed": judgement.CurrentWords, "wind.speed": judgement.WindWords} {
 		for _, w := range words {
@@ -51,12 +66,16 @@ func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (
 	return d, nil
 }
 
+// fields are those of setups and of actions.
+func fields() []setup.Field { return append(setup.Fields(), technique.Fields()...) }
+
 // ReadQuantity implements the contract.
 func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (ReadQuantityResponseObject, error) {
-	field, ok := setup.LookupField(r.Params.Field)
-	if !ok || field.Measure == "" {
+	i := slices.IndexFunc(fields(), func(f setup.Field) bool { return f.Path == r.Params.Field && f.Measure != "" })
+	if i < 0 {
 		return nil, badField("field", "There is no field “"+r.Params.Field+"” that takes a number.")
 	}
+	field := fields()[i]
 	choice := units.Choice{}
 	if r.Params.Unit != nil {
 		choice[field.Measure] = *r.Params.Unit
@@ -92,6 +111,22 @@ func (h Handlers) Answer(_ context.Context, r AnswerRequestObject) (AnswerRespon
 	return Answer200JSONResponse(*a), nil
 }
 
+// PlayDrops implements the contract.
+func (h Handlers) PlayDrops(_ context.Context, r PlayDropsRequestObject) (PlayDropsResponseObject, error) {
+	drops := make(PlayDrops200JSONResponse, len(r.Body.Heads))
+	var heads errgroup.Group
+	for i, mass := range r.Body.Heads {
+		heads.Go(func() error {
+			d, err := play.Run(r.Body.Setup, mass, r.Body.Programme, chosen(r.Body.Units))
+			if err == nil {
+				drops[i] = *d
+			}
+			return err
+		})
+	}
+	return drops, heads.Wait()
+}
+
 func chosen(u *Units) units.Choice {
 	if u == nil {
 		return nil
@@ -101,7 +136,7 @@ func chosen(u *Units) units.Choice {
 
 // ListSetups implements the contract.
 func (h Handlers) ListSetups(ctx context.Context, _ ListSetupsRequestObject) (ListSetupsResponseObject, error) {
-	kept, err := h.Store.Setups(ctx)
+	kept, err := h.Store.Setups.List(ctx)
 	out := make(ListSetups200JSONResponse, len(kept))
 	for i, k := range kept {
 		out[i] = saved(k)
@@ -118,54 +153,59 @@ func (h Handlers) CreateSetup(ctx context.Context, r CreateSetupRequestObject) (
 	if err := r.Body.Setup.Validate(nil); err != nil {
 		return nil, err
 	}
-	kept, err := h.Store.CreateSetup(ctx, name, r.Body.Setup, h.Now())
+	kept, err := h.Store.Setups.Create(ctx, name, r.Body.Setup, h.Now())
 	return CreateSetup201JSONResponse(saved(kept)), err
 }
 
 // GetSetup implements the contract.
 func (h Handlers) GetSetup(ctx context.Context, r GetSetupRequestObject) (GetSetupResponseObject, error) {
-	kept, err := h.Store.Setup(ctx, r.Id)
+	kept, err := h.Store.Setups.Get(ctx, r.Id)
 	return GetSetup200JSONResponse(saved(kept)), err
 }
 
 // ChangeSetup implements the contract.
 func (h Handlers) ChangeSetup(ctx context.Context, r ChangeSetupRequestObject) (ChangeSetupResponseObject, error) {
-	name := r.Body.Name
-	if name != nil {
-		clean, err := cleanName(*name)
-		if err != nil {
-			return nil, err
-		}
-		name = &clean
+	name, err := cleanNewName(r.Body.Name)
+	if err != nil {
+		return nil, err
 	}
 	if r.Body.Setup != nil {
 		if err := r.Body.Setup.Validate(nil); err != nil {
 			return nil, err
 		}
 	}
-	kept, err := h.Store.ChangeSetup(ctx, r.Id, r.Body.Version, name, r.Body.Setup, h.Now())
+	kept, err := h.Store.Setups.Change(ctx, r.Id, r.Body.Version, name, r.Body.Setup, h.Now())
 	return ChangeSetup200JSONResponse(saved(kept)), err
 }
 
 // DeleteSetup implements the contract.
 func (h Handlers) DeleteSetup(ctx context.Context, r DeleteSetupRequestObject) (DeleteSetupResponseObject, error) {
-	return DeleteSetup204Response{}, h.Store.DeleteSetup(ctx, r.Id, h.Now())
+	return DeleteSetup204Response{}, h.Store.Setups.Delete(ctx, r.Id, h.Now())
 }
 
 // RestoreSetup implements the contract.
 func (h Handlers) RestoreSetup(ctx context.Context, r RestoreSetupRequestObject) (RestoreSetupResponseObject, error) {
-	kept, err := h.Store.RestoreSetup(ctx, r.Id)
+	kept, err := h.Store.Setups.Restore(ctx, r.Id)
 	return RestoreSetup200JSONResponse(saved(kept)), err
 }
 
 // DuplicateSetup implements the contract.
 func (h Handlers) DuplicateSetup(ctx context.Context, r DuplicateSetupRequestObject) (DuplicateSetupResponseObject, error) {
-	kept, err := h.Store.DuplicateSetup(ctx, r.Id, h.Now())
+	kept, err := h.Store.Setups.Duplicate(ctx, r.Id, h.Now())
 	return DuplicateSetup201JSONResponse(saved(kept)), err
 }
 
-func saved(k store.Setup) SavedSetup {
-	return SavedSetup{Id: k.ID, Version: k.Version, Name: k.Name, Setup: k.Setup, Created: k.Created, Updated: k.Updated}
+func saved(k store.Kept[setup.Setup]) SavedSetup {
+	return SavedSetup{Id: k.ID, Version: k.Version, Name: k.Name, Setup: k.Value, Created: k.Created, Updated: k.Updated}
+}
+
+// cleanNewName is cleanName for a name that is changed, or not.
+func cleanNewName(name *string) (*string, error) {
+	if name == nil {
+		return nil, nil
+	}
+	clean, err := cleanName(*name)
+	return &clean, err
 }
 
 // cleanName trims a name and refuses one that is empty, too long or not text.

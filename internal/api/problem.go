@@ -44,11 +44,11 @@ func describe(err error) Problem {
 		}
 		return p
 	case errors.Is(err, store.ErrNotFound):
-		return problem(http.StatusNotFound, "Not there", "There is no such setup; it may have been deleted.")
+		return problem(http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted.")
 	case errors.Is(err, store.ErrConflict):
-		return problem(http.StatusConflict, "Changed elsewhere", "This setup was changed in another window. Open it again to see it as it is now.")
+		return problem(http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now.")
 	case errors.Is(err, store.ErrNameUsed):
-		p := describe(badField("name", "Name: there is a setup of that name already; give it another."))
+		p := describe(badField("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):

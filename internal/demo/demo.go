@@ -96,12 +96,12 @@ func heronCut(name string, change func(*setup.Setup)) Setup {
 
 // Seed keeps the scenario's setups in a store that has none.
 func Seed(ctx context.Context, st *store.Store, now time.Time) error {
-	kept, err := st.Setups(ctx)
+	kept, err := st.Setups.List(ctx)
 	if err != nil || len(kept) > 0 {
 		return err
 	}
 	for _, s := range Setups() {
-		if _, err := st.CreateSetup(ctx, s.Name, s.Setup, now); err != nil {
+		if _, err := st.Setups.Create(ctx, s.Name, s.Setup, now); err != nil {
 			return fmt.Errorf("demo: %s: %w", s.Name, err)
 		}
 	}

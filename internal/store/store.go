@@ -1,4 +1,4 @@
-// Package store keeps setups in SQLite. It knows no rules of the job: what it
+// Package store keeps setups and programmes in SQLite. It knows no rules of the job: what it
 // is given is valid.
 package store
 
@@ -11,6 +11,9 @@ import (
 	"os"
 	"path/filepath"
 
+	"dunvel/core/setup"
+	"dunvel/core/technique"
+
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver "sqlite"
@@ -21,6 +24,9 @@ var migrations embed.FS
 
 // Store is an open database. It is safe for concurrent use.
 type Store struct {
+	Setups     *Shelf[setup.Setup]
+	Programmes *Shelf[technique.Programme]
+
 	db *sqlx.DB
 }
 
@@ -47,7 +53,11 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("store: open %s: %w", path, err), db.Close())
 	}
-	return &Store{db}, nil
+	return &Store{
+		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
+		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
+		db:         db,
+	}, nil
 }
 
 func migrate(ctx context.Context, db *sqlx.DB) error {

@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"dunvel/core/setup"
+	"dunvel/core/technique"
 )
 
 var noon = time.Date(2026, 5, 12, 12, 0, 0, 123e6, time.FixedZone("", 3600))
@@ -26,9 +27,9 @@ func open(t *testing.T) (*Store, string) {
 	return s, path
 }
 
-func create(t *testing.T, s *Store, name string) Setup {
+func create(t *testing.T, s *Store, name string) Kept[setup.Setup] {
 	t.Helper()
-	kept, err := s.CreateSetup(context.Background(), name, setup.Default(), noon)
+	kept, err := s.Setups.Create(context.Background(), name, setup.Default(), noon)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -37,7 +38,7 @@ func create(t *testing.T, s *Store, name string) Setup {
 
 func names(t *testing.T, s *Store) string {
 	t.Helper()
-	list, err := s.Setups(context.Background())
+	list, err := s.Setups.List(context.Background())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -53,7 +54,7 @@ func TestSetupSurvivesReopening(t *testing.T) {
 	s, path := open(t)
 	body := setup.Default()
 	body.Water.Depth, body.Heads = 7.25, []float64{0.001, 0.0035}
-	kept, err := s.CreateSetup(ctx, "Evening", body, noon)
+	kept, err := s.Setups.Create(ctx, "Evening", body, noon)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -65,8 +66,8 @@ func TestSetupSurvivesReopening(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer again.Close()
-	got, err := again.Setup(ctx, kept.ID)
-	if err != nil || !reflect.DeepEqual(got, kept) || !reflect.DeepEqual(got.Setup, body) {
+	got, err := again.Setups.Get(ctx, kept.ID)
+	if err != nil || !reflect.DeepEqual(got, kept) || !reflect.DeepEqual(got.Value, body) {
 		t.Errorf("%+v, %v", got, err)
 	}
 	if !got.Created.Equal(noon) {
@@ -98,23 +99,23 @@ func TestChangeNeedsTheRightVersion(t *testing.T) {
 	kept := create(t, s, "Sill")
 	name, body := "Sill at slack", setup.Default()
 	body.Water.Depth = 22
-	changed, err := s.ChangeSetup(ctx, kept.ID, 1, &name, nil, noon.Add(time.Hour))
-	if err != nil || changed.Version != 2 || changed.Name != name || changed.Setup.Water.Depth != 18 {
+	changed, err := s.Setups.Change(ctx, kept.ID, 1, &name, nil, noon.Add(time.Hour))
+	if err != nil || changed.Version != 2 || changed.Name != name || changed.Value.Water.Depth != 18 {
 		t.Errorf("%+v, %v", changed, err)
 	}
-	if _, err := s.ChangeSetup(ctx, kept.ID, 1, nil, &body, noon); !errors.Is(err, ErrConflict) {
+	if _, err := s.Setups.Change(ctx, kept.ID, 1, nil, &body, noon); !errors.Is(err, ErrConflict) {
 		t.Errorf("an old version: %v", err)
 	}
-	changed, err = s.ChangeSetup(ctx, kept.ID, 2, nil, &body, noon.Add(time.Hour))
-	if err != nil || changed.Name != name || changed.Setup.Water.Depth != 22 || !changed.Created.Equal(noon) || !changed.Updated.After(noon) {
+	changed, err = s.Setups.Change(ctx, kept.ID, 2, nil, &body, noon.Add(time.Hour))
+	if err != nil || changed.Name != name || changed.Value.Water.Depth != 22 || !changed.Created.Equal(noon) || !changed.Updated.After(noon) {
 		t.Errorf("%+v, %v", changed, err)
 	}
-	if _, err := s.ChangeSetup(ctx, 99, 1, &name, nil, noon); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Setups.Change(ctx, 99, 1, &name, nil, noon); !errors.Is(err, ErrNotFound) {
 		t.Errorf("no such setup: %v", err)
 	}
 	create(t, s, "Other")
 	other := "Other"
-	if _, err := s.ChangeSetup(ctx, kept.ID, 3, &other, nil, noon); !errors.Is(err, ErrNameUsed) {
+	if _, err := s.Setups.Change(ctx, kept.ID, 3, &other, nil, noon); !errors.Is(err, ErrNameUsed) {
 		t.Errorf("a name in use: %v", err)
 	}
 }
@@ -123,24 +124,24 @@ func TestDeleteAndRestore(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	kept := create(t, s, "Sill")
-	if err := s.DeleteSetup(ctx, kept.ID, noon); err != nil {
+	if err := s.Setups.Delete(ctx, kept.ID, noon); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Setup(ctx, kept.ID); !errors.Is(err, ErrNotFound) || names(t, s) != "" {
+	if _, err := s.Setups.Get(ctx, kept.ID); !errors.Is(err, ErrNotFound) || names(t, s) != "" {
 		t.Errorf("deleted, but %v, %q", err, names(t, s))
 	}
-	if err := s.DeleteSetup(ctx, kept.ID, noon); !errors.Is(err, ErrNotFound) {
+	if err := s.Setups.Delete(ctx, kept.ID, noon); !errors.Is(err, ErrNotFound) {
 		t.Errorf("deleted twice: %v", err)
 	}
 	create(t, s, "Sill")
-	back, err := s.RestoreSetup(ctx, kept.ID)
-	if err != nil || back.Name != "Sill 2" || !reflect.DeepEqual(back.Setup, kept.Setup) {
+	back, err := s.Setups.Restore(ctx, kept.ID)
+	if err != nil || back.Name != "Sill 2" || !reflect.DeepEqual(back.Value, kept.Value) {
 		t.Errorf("%+v, %v", back, err)
 	}
-	if again, err := s.RestoreSetup(ctx, kept.ID); err != nil || again.Name != "Sill 2" {
+	if again, err := s.Setups.Restore(ctx, kept.ID); err != nil || again.Name != "Sill 2" {
 		t.Errorf("restored twice: %+v, %v", again, err)
 	}
-	if _, err := s.RestoreSetup(ctx, 99); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Setups.Restore(ctx, 99); !errors.Is(err, ErrNotFound) {
 		t.Errorf("no such setup: %v", err)
 	}
 }
@@ -150,7 +151,7 @@ func TestDuplicate(t *testing.T) {
 	s, _ := open(t)
 	kept := create(t, s, "Sill")
 	for range 2 {
-		if _, err := s.DuplicateSetup(ctx, kept.ID, noon); err != nil {
+		if _, err := s.Setups.Duplicate(ctx, kept.ID, noon); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -158,11 +159,11 @@ func TestDuplicate(t *testing.T) {
 		t.Error(got)
 	}
 	long := create(t, s, strings.Repeat("ö", MaxName))
-	copied, err := s.DuplicateSetup(ctx, long.ID, noon)
+	copied, err := s.Setups.Duplicate(ctx, long.ID, noon)
 	if err != nil || len([]rune(copied.Name)) != MaxName || !strings.HasSuffix(copied.Name, "ö (copy)") {
 		t.Errorf("%q, %v", copied.Name, err)
 	}
-	if _, err := s.DuplicateSetup(ctx, 99, noon); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Setups.Duplicate(ctx, 99, noon); !errors.Is(err, ErrNotFound) {
 		t.Errorf("no such setup: %v", err)
 	}
 }
@@ -171,12 +172,12 @@ func TestBadRowsAreRefused(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	for _, name := range []string{"", strings.Repeat("x", MaxName+1)} {
-		if _, err := s.CreateSetup(ctx, name, setup.Default(), noon); err == nil {
+		if _, err := s.Setups.Create(ctx, name, setup.Default(), noon); err == nil {
 			t.Errorf("a name of %d characters was kept", len(name))
 		}
 	}
 	create(t, s, "Sill")
-	if _, err := s.CreateSetup(ctx, "Sill", setup.Default(), noon); !errors.Is(err, ErrNameUsed) {
+	if _, err := s.Setups.Create(ctx, "Sill", setup.Default(), noon); !errors.Is(err, ErrNameUsed) {
 		t.Errorf("a name in use: %v", err)
 	}
 	if _, err := s.db.Exec("UPDATE setup SET body = 'not json'"); err == nil {
@@ -192,9 +193,9 @@ func TestOlderBodies(t *testing.T) {
 	if _, err := s.db.Exec(`UPDATE setup SET body = '{"water":{"depth":5}}'`); err != nil {
 		t.Fatal(err)
 	}
-	got, err := s.Setup(ctx, kept.ID)
-	if err != nil || got.Setup.Water.Depth != 5 || got.Setup.Line.Material != "braid" {
-		t.Errorf("%+v, %v", got.Setup, err)
+	got, err := s.Setups.Get(ctx, kept.ID)
+	if err != nil || got.Value.Water.Depth != 5 || got.Value.Line.Material != "braid" {
+		t.Errorf("%+v, %v", got.Value, err)
 	}
 }
 
@@ -205,7 +206,7 @@ func TestManyWritersAtOnce(t *testing.T) {
 	var wg sync.WaitGroup
 	for range 20 {
 		wg.Go(func() {
-			if _, err := s.DuplicateSetup(ctx, kept.ID, noon); err != nil {
+			if _, err := s.Setups.Duplicate(ctx, kept.ID, noon); err != nil {
 				t.Error(err)
 			}
 		})
@@ -219,5 +220,26 @@ func TestManyWritersAtOnce(t *testing.T) {
 func TestOpenSaysWhy(t *testing.T) {
 	if _, err := Open(context.Background(), filepath.Join("/dev/null", "x.db")); err == nil || !strings.Contains(err.Error(), "store:") {
 		t.Errorf("%v", err)
+	}
+}
+
+// Every shelf works alike; what is on one is not on another.
+func TestProgrammesAreKeptApart(t *testing.T) {
+	ctx := context.Background()
+	s, _ := open(t)
+	create(t, s, "Evening")
+	p := technique.Programme{Work: []technique.Action{{Kind: technique.Wait, Time: 4}}, Times: 3}
+	kept, err := s.Programmes.Create(ctx, "Evening", p, noon)
+	if err != nil || kept.ID != 1 || !reflect.DeepEqual(kept.Value, p) {
+		t.Fatalf("%+v %v", kept, err)
+	}
+	if err := s.Programmes.Delete(ctx, kept.ID, noon); err != nil {
+		t.Fatal(err)
+	}
+	if names(t, s) != "Evening" {
+		t.Errorf("setups: %s", names(t, s))
+	}
+	if back, err := s.Programmes.Restore(ctx, kept.ID); err != nil || back.Name != "Evening" {
+		t.Errorf("%+v %v", back, err)
 	}
 }

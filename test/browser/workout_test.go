@@ -22,7 +22,7 @@ func (p *page) pick() float64 {
 
 // line is the line's curve as it is drawn.
 func (p *page) line() string {
-	return value[string](p, `document.querySelector(".section .line")?.getAttribute("d") ?? ""`)
+	return value[string](p, `document.querySelector(".section .line-now")?.getAttribute("d") ?? ""`)
 }
 
 func TestDepthByTypingAndDragging(t *testing.T) {
@@ -79,7 +79,7 @@ func TestReloadBringsTheSamePictureBack(t *testing.T) {
 	p.until(settled)
 	sentence, curve := p.text(".answer h1"), p.line()
 	p.do(chromedp.Reload())
-	p.until(settled + ` && document.querySelector(".section .line")`)
+	p.until(settled + ` && document.querySelector(".section .line-now")`)
 	if p.text(".answer h1") != sentence || p.line() != curve {
 		t.Errorf("after reloading: %q, before %q", p.text(".answer h1"), sentence)
 	}

@@ -55,6 +55,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/drops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plays one head or two over the same water, with the work that follows */
+        post: operations["playDrops"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that are kept, by name */
+        get: operations["listProgrammes"];
+        put?: never;
+        /** Keeps a programme */
+        post: operations["createProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/programmes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes a programme off the list; it can be restored */
+        delete: operations["deleteProgramme"];
+        options?: never;
+        head?: never;
+        /** Renames a programme or keeps new actions in it */
+        patch: operations["changeProgramme"];
+        trace?: never;
+    };
+    "/programmes/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a deleted programme back */
+        post: operations["restoreProgramme"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/setups": {
         parameters: {
             query?: never;
@@ -156,6 +230,8 @@ export interface components {
             words: components["schemas"]["Word"][];
             defaults: components["schemas"]["Setup"];
             maxHeads: number;
+            actions: components["schemas"]["ActionDescription"][];
+            techniques: components["schemas"]["Technique"][];
         };
         /** @description A kind of quantity that is shown in one unit of the person's choice */
         Measure: {
@@ -269,6 +345,8 @@ export interface components {
                 /** Format: double */
                 tipHeight: number;
                 spool: string;
+                /** Format: double */
+                lineOnSpool: number;
             };
             cast: {
                 /** Format: double */
@@ -350,13 +428,13 @@ export interface components {
             /** Format: double */
             z: number;
         };
-        /** @description The estimated fall with the bail open */
+        /** @description The fall with the bail open */
         Fall: {
             /** @enum {string} */
-            outcome: "reached" | "floats" | "held up" | "no water there";
+            outcome: "reached" | "floats" | "no water there" | "time limit" | "out of line" | "step limit" | "not solved";
             /**
              * Format: double
-             * @description To the target
+             * @description To the target; 0 where it does not get there
              */
             time: number;
             /** Format: double */
@@ -364,12 +442,43 @@ export interface components {
             landing: components["schemas"]["Point"];
             /** Format: double */
             lineOut: number;
+            /**
+             * Format: double
+             * @description Line leaving the spool just before the touch
+             */
+            runOut: number;
+            /**
+             * Format: double
+             * @description The same once it has lain there a little
+             */
+            runOutAfter: number;
+            /**
+             * Format: double
+             * @description Largest distance of the line from its chord, over the chord
+             */
+            bow: number;
+            /**
+             * Format: double
+             * @description At the rod tip
+             */
+            tension: number;
+            /**
+             * Format: double
+             * @description From cast to cast, reeled in at once
+             */
+            castTime: number;
             path: components["schemas"]["Moment"][];
+            /** @description The line at moments of the fall, from the head to the rod tip */
+            lines: {
+                /** Format: double */
+                time: number;
+                points: components["schemas"]["Point"][];
+            }[];
         };
         /** @description How the head works on the bed: dragged along, or lying still where it came down */
         Contact: {
             /** @enum {string} */
-            outcome: "on the bed" | "slack" | "hangs" | "trails" | "held" | "sweeps" | "lifts" | "floats" | "held up" | "above the water" | "no water there";
+            outcome: "on the bed" | "slack" | "hangs" | "trails" | "held" | "sweeps" | "lifts" | "floats" | "above the water" | "no water there" | "time limit" | "out of line" | "step limit" | "not solved";
             /**
              * Format: double
              * @description As in the picture
@@ -454,7 +563,122 @@ export interface components {
                  */
                 y: number;
             }[];
-            note: string;
+            /** @description How the touch of the pick is told */
+            cue: string;
+        };
+        DropQuestion: {
+            setup: components["schemas"]["Setup"];
+            /** @description Masses of the heads to play */
+            heads: number[];
+            programme: components["schemas"]["Programme"];
+            units?: components["schemas"]["Units"];
+        };
+        /** @description A drop with its work */
+        Drop: {
+            /** Format: double */
+            mass: number;
+            outcome: string;
+            /**
+             * Format: double
+             * @description 0 where it did not come down
+             */
+            touch: number;
+            /** Format: double */
+            time: number;
+            words: string[];
+            actions: {
+                label: string;
+                /** Format: double */
+                from: number;
+                /** Format: double */
+                to: number;
+            }[];
+            frames: components["schemas"]["Frame"][];
+        };
+        Frame: {
+            /** Format: double */
+            time: number;
+            end: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description Over the bed
+             */
+            height: number;
+            /** Format: double */
+            lineOut: number;
+            /**
+             * Format: double
+             * @description Line leaving the spool; below 0 it is reeled in
+             */
+            runOut: number;
+            /**
+             * Format: double
+             * @description At the rod tip
+             */
+            tension: number;
+            onBed: boolean;
+            /** @description From the head to the rod tip */
+            line: components["schemas"]["Point"][];
+        };
+        Action: {
+            kind: string;
+            /** Format: double */
+            time: number;
+            /**
+             * Format: double
+             * @description Metres or turns
+             */
+            amount: number;
+            /**
+             * Format: double
+             * @description m/s, turns or shakes a second
+             */
+            speed: number;
+        };
+        /** @description What is done after the splash: start once, then work so many times */
+        Programme: {
+            start: components["schemas"]["Action"][];
+            work: components["schemas"]["Action"][];
+            times: number;
+        };
+        ActionDescription: {
+            kind: string;
+            label: string;
+            words: string;
+            /** @description Paths of its fields, such as action.lift.amount */
+            fields: string[];
+            usual: components["schemas"]["Action"];
+        };
+        Technique: {
+            key: string;
+            name: string;
+            words: string;
+            programme: components["schemas"]["Programme"];
+        };
+        NewProgramme: {
+            name: string;
+            programme: components["schemas"]["Programme"];
+        };
+        ProgrammeChange: {
+            /**
+             * Format: int64
+             * @description The version that is changed
+             */
+            version: number;
+            name?: string;
+            programme?: components["schemas"]["Programme"];
+        };
+        SavedProgramme: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            version: number;
+            name: string;
+            programme: components["schemas"]["Programme"];
+            /** Format: date-time */
+            created: string;
+            /** Format: date-time */
+            updated: string;
         };
         NewSetup: {
             name: string;
@@ -576,6 +800,155 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    playDrops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropQuestion"];
+            };
+        };
+        responses: {
+            /** @description The drops, in the order of the heads */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drop"][];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listProgrammes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Programmes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedProgramme"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProgramme"];
+            };
+        };
+        responses: {
+            /** @description The kept programme */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedProgramme"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProgrammeChange"];
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedProgramme"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreProgramme: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedProgramme"];
+                };
+            };
+            404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

@@ -2,7 +2,7 @@ import { curveCatmullRom, curveLinear, line } from "d3-shape";
 import type { Answer, Head, Point, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import type { Frame } from "./frame";
-import { markEvery, placeAt } from "./motion";
+import { lineAt, markEvery, placeAt } from "./motion";
 
 interface Props {
   setup: Setup;
@@ -12,7 +12,7 @@ interface Props {
   frame: Frame;
 }
 
-/** Boat and rod, the way of the bait down, the line's curve, and the bait at the count. */
+/** Boat and rod, the way of the bait down with ghosts of the line, and line and bait at the count. */
 export function Tackle({ setup, answer, head, count, frame }: Props) {
   const { show } = useUnits();
   const { x, z } = frame;
@@ -21,21 +21,31 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
     (p) => x(p.x),
     (p) => z(p.z),
   );
-  const moved = Math.hypot(contact.boat.x, contact.boat.y) > 0.4;
+  const end = fall.path.at(-1)?.time ?? 0;
+  const now = Math.min(count, end);
   const bait = placeAt(head, count);
-  const step = markEvery(fall.time, z(-answer.target) - z(0));
-  const marks = Array.from({ length: Math.floor(fall.time / step) }, (_, i) => (i + 1) * step);
+  const step = markEvery(end, z(-answer.target) - z(0));
+  const marks = Array.from({ length: Math.floor(end / step) }, (_, i) => (i + 1) * step);
   const drift = Math.hypot(answer.drift.x, answer.drift.y);
-  const landing = fall.outcome === "reached" ? fall.landing : undefined;
+  const boat = answer.drift.x * now;
+  const there = fall.outcome === "reached" ? fall.landing : undefined;
+  const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
   return (
     <g>
-      <Rod kind={setup.boat.kind} at={0} setup={setup} frame={frame} faint={moved} />
-      {moved && <Rod kind={setup.boat.kind} at={contact.boat.x} setup={setup} frame={frame} />}
+      <Rod kind={setup.boat.kind} at={0} setup={setup} frame={frame} faint={Math.abs(boat) > 0.4} />
+      {Math.abs(boat) > 0.4 && <Rod kind={setup.boat.kind} at={boat} setup={setup} frame={frame} />}
       {drift > 0.01 && (
-        <text x={Math.max(x(contact.boat.x) - 14, 96)} y={z(0) + 30} className="note" textAnchor="end">
+        <text x={Math.max(x(boat) - 14, 96)} y={z(0) + 30} className="note" textAnchor="end">
           drift {show("speed", drift)}
         </text>
       )}
+      {[0.25, 0.5, 0.75, 1].map((share) => (
+        <path
+          key={share}
+          d={draw.curve(curveCatmullRom)(lineAt(fall.lines, share * end)) ?? ""}
+          className="ghost"
+        />
+      ))}
       {fall.path.length > 1 && <path d={draw.curve(curveLinear)(fall.path) ?? ""} className="fall-path" />}
       {marks.map((s) => {
         const p = placeAt(head, s);
@@ -49,24 +59,27 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           </g>
         );
       })}
-      {contact.curve.length > 1 && (
-        <path
-          d={draw.curve(curveCatmullRom)(contact.curve) ?? ""}
-          className={contact.outcome === "slack" ? "line line-slack" : "line"}
-          data-outcome={contact.outcome}
-        />
+      {atWork && (
+        <>
+          <path d={draw.curve(curveCatmullRom)(contact.curve) ?? ""} className="line line-work" />
+          {contact.curve[0] && (
+            <circle cx={x(contact.curve[0].x)} cy={z(contact.curve[0].z)} r={4} className="rest" />
+          )}
+        </>
       )}
-      {landing && <path d={`M${x(landing.x) - 6} ${z(landing.z)}h12`} className="landing" />}
-      {contact.curve[0] && (
-        <circle cx={x(contact.curve[0].x)} cy={z(contact.curve[0].z)} r={4} className="rest" />
-      )}
+      <path
+        d={draw.curve(curveCatmullRom)(lineAt(fall.lines, now)) ?? ""}
+        className="line line-now"
+        data-outcome={contact.outcome}
+      />
+      {there && <path d={`M${x(there.x) - 6} ${z(there.z)}h12`} className="landing" />}
       {bait && <circle cx={x(bait.x)} cy={z(bait.z)} r={6} className="bait" />}
     </g>
   );
 }
 
 /** What is fished from, with the rod; the tip is where the engine has it. */
-function Rod({
+export function Rod({
   kind,
   at,
   setup,

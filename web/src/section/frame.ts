@@ -30,7 +30,7 @@ export function fit(
   const xs = [0, setup.cast.distance];
   if (head) {
     xs.push(head.contact.boat.x, ...head.contact.curve.map((p) => p.x));
-    if (head.fall.path.length) xs.push(head.fall.landing.x);
+    for (const line of head.fall.lines) xs.push(...line.points.map((p) => p.x));
   }
   const reach = Math.max(...xs) - Math.min(...xs);
   const margin = 0.08 * reach + 1.2;

@@ -9,7 +9,28 @@ export function placeAt(head: Head, t: number): Point | undefined {
   const a = path[after - 1];
   if (!a || !b) return b;
   const share = (t - a.time) / (b.time - a.time);
+  return between(a, b, share);
+}
+
+/** A place on the way from a to b. */
+export function between(a: Point, b: Point, share: number): Point {
   return { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y), z: a.z + share * (b.z - a.z) };
+}
+
+interface Shape {
+  time: number;
+  points: Point[];
+}
+
+/** The line t seconds after the splash, between the moments it is known for. */
+export function lineAt(lines: Shape[], t: number): Point[] {
+  const after = lines.findIndex((l) => l.time >= t);
+  const b = lines[after];
+  const a = lines[after - 1];
+  if (!b) return lines.at(-1)?.points ?? [];
+  if (!a) return b.points;
+  const share = (t - a.time) / (b.time - a.time);
+  return a.points.map((p, i) => between(p, b.points[i] ?? p, share));
 }
 
 /** Seconds between two marks on a fall that is so many pixels long, so that they stay readable. */

@@ -53,8 +53,9 @@ export function AnswerText({ answer, head, failure, stale }: Props) {
           </p>
         )}
       </div>
-      <p className="estimate">
-        <abbr title={answer.note}>An estimate</abbr>: wait {Math.round(answer.wait)} s ({answer.waitReason})
+      <p className="aside">
+        {answer.cue} Wait {Math.round(answer.wait)} s: {answer.waitReason}.
+        {pick && ` ${Math.floor(3600 / pick.fall.castTime)} casts an hour.`}
       </p>
     </section>
   );

@@ -131,6 +131,7 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
         {setup.cast.distance > 0 && number("cast.drag")}
         {number("rod.tipHeight")}
         {choice("rod.spool")}
+        {number("rod.lineOnSpool")}
       </Group>
       <p className="row-hint">
         Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>

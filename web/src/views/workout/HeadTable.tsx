@@ -21,6 +21,9 @@ export function HeadTable({ answer }: { answer: Answer }) {
               <th scope="col">Falls (s per {unit})</th>
               <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
               <th scope="col">Line out then</th>
+              <th scope="col">Runs off at, then</th>
+              <th scope="col">Pull at the tip</th>
+              <th scope="col">Bow</th>
               <th scope="col">Line for contact</th>
               <th scope="col">Contact margin</th>
               <th scope="col">Lifts off at</th>
@@ -40,6 +43,11 @@ export function HeadTable({ answer }: { answer: Answer }) {
                   <td>{falls ? `${h.fall.time.toFixed(h.fall.time < 10 ? 1 : 0)} s` : h.fall.outcome}</td>
                   <td>{falls ? show("depth", h.fall.lineOut) : "–"}</td>
                   <td>
+                    {falls ? `${show("speed", h.fall.runOut)}, ${show("speed", h.fall.runOutAfter)}` : "–"}
+                  </td>
+                  <td>{falls ? show("force", h.fall.tension) : "–"}</td>
+                  <td>{falls ? percent(h.fall.bow) : "–"}</td>
+                  <td>
                     {h.contact.needed > 0 ? show("depth", h.contact.needed) : falls ? "no length" : "–"}
                   </td>
                   <td>{falls ? percent(h.contact.margin) : "–"}</td>
@@ -52,7 +60,6 @@ export function HeadTable({ answer }: { answer: Answer }) {
           </tbody>
         </table>
       </div>
-      <p className="row-hint">{answer.note}</p>
     </details>
   );
 }

@@ -1,0 +1,192 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+	"modernc.org/sqlite"
+	sqlite3 "modernc.org/sqlite/lib"
+)
+
+// MaxName is the longest name of anything kept, in characters.
+const MaxName = 80
+
+// Shelf keeps values of one kind, each under a name of its own, in a table of
+// its own.
+type Shelf[T any] struct {
+	db      *sqlx.DB
+	table   string
+	initial func() T // what a value kept by an older version lacks stays as in this
+}
+
+// Kept is a value on a shelf. Version grows by one with every change.
+type Kept[T any] struct {
+	ID      int64
+	Version int64
+	Name    string
+	Value   T
+	Created time.Time
+	Updated time.Time
+}
+
+type row struct {
+	ID      int64  `db:"id"`
+	Version int64  `db:"version"`
+	Name    string `db:"name"`
+	Body    string `db:"body"`
+	Created Time   `db:"created"`
+	Updated Time   `db:"updated"`
+}
+
+const columns = "id, version, name, body, created, updated"
+
+func (s *Shelf[T]) kept(r row) (Kept[T], error) {
+	out := Kept[T]{r.ID, r.Version, r.Name, s.initial(), r.Created.Time, r.Updated.Time}
+	if err := json.Unmarshal([]byte(r.Body), &out.Value); err != nil {
+		return Kept[T]{}, fmt.Errorf("store: %s %d: %w", s.table, r.ID, err)
+	}
+	return out, nil
+}
+
+// List returns everything on the shelf, by name.
+func (s *Shelf[T]) List(ctx context.Context) ([]Kept[T], error) {
+	var rows []row
+	if err := s.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+s.table+" WHERE deleted IS NULL ORDER BY name COLLATE NOCASE, id"); err != nil {
+		return nil, fmt.Errorf("store: list %s: %w", s.table, err)
+	}
+	out := make([]Kept[T], len(rows))
+	for i, r := range rows {
+		var err error
+		if out[i], err = s.kept(r); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// Get returns one entry on the shelf, or ErrNotFound.
+func (s *Shelf[T]) Get(ctx context.Context, id int64) (Kept[T], error) {
+	return s.one(ctx, s.db, "SELECT "+columns+" FROM "+s.table+" WHERE id = ? AND deleted IS NULL", id)
+}
+
+// Create keeps a value under a name, or returns ErrNameUsed.
+func (s *Shelf[T]) Create(ctx context.Context, name string, value T, now time.Time) (Kept[T], error) {
+	text, err := json.Marshal(value)
+	if err != nil {
+		return Kept[T]{}, fmt.Errorf("store: %w", err)
+	}
+	return s.one(ctx, s.db, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
+		name, string(text), Time{now}, Time{now})
+}
+
+// Change sets a new name and a new value where they are not nil, if the entry
+// still has the given version. Errors: ErrNotFound, ErrConflict, ErrNameUsed.
+func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, now time.Time) (Kept[T], error) {
+	var text *string
+	if value != nil {
+		b, err := json.Marshal(value)
+		if err != nil {
+			return Kept[T]{}, fmt.Errorf("store: %w", err)
+		}
+		text = new(string)
+		*text = string(b)
+	}
+	changed, err := s.one(ctx, s.db, "UPDATE "+s.table+` SET name = coalesce(?, name), body = coalesce(?, body), updated = ?, version = version + 1
+		WHERE id = ? AND version = ? AND deleted IS NULL RETURNING `+columns, name, text, Time{now}, id, version)
+	if errors.Is(err, ErrNotFound) {
+		if _, err := s.Get(ctx, id); err == nil {
+			return Kept[T]{}, ErrConflict
+		}
+	}
+	return changed, err
+}
+
+// Delete takes an entry off the shelf, or returns ErrNotFound.
+func (s *Shelf[T]) Delete(ctx context.Context, id int64, now time.Time) error {
+	_, err := s.one(ctx, s.db, "UPDATE "+s.table+" SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+columns, Time{now}, id)
+	return err
+}
+
+// Restore puts a deleted entry back; one that is there stays. If its name has
+// been given to another one by now it gets a free one.
+func (s *Shelf[T]) Restore(ctx context.Context, id int64) (Kept[T], error) {
+	return s.underFreeName(ctx, id, "", func(tx *sqlx.Tx, name string) (Kept[T], error) {
+		return s.one(ctx, tx, "UPDATE "+s.table+" SET deleted = NULL, name = ? WHERE id = ? RETURNING "+columns, name, id)
+	})
+}
+
+// Duplicate keeps a copy of an entry on the shelf under a free name.
+func (s *Shelf[T]) Duplicate(ctx context.Context, id int64, now time.Time) (Kept[T], error) {
+	if _, err := s.Get(ctx, id); err != nil {
+		return Kept[T]{}, err
+	}
+	return s.underFreeName(ctx, id, " (copy)", func(tx *sqlx.Tx, name string) (Kept[T], error) {
+		return s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) SELECT ?, body, ?, ? FROM "+s.table+" WHERE id = ? RETURNING "+columns,
+			name, Time{now}, Time{now}, id)
+	})
+}
+
+// underFreeName calls keep, within a transaction, with the name of entry id
+// and the suffix, numbered if another entry on the shelf has it.
+func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, keep func(tx *sqlx.Tx, name string) (Kept[T], error)) (Kept[T], error) {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return Kept[T]{}, fmt.Errorf("store: %w", err)
+	}
+	defer func() { _ = tx.Rollback() }() // does nothing after Commit
+	var wanted string
+	if err := tx.GetContext(ctx, &wanted, "SELECT name FROM "+s.table+" WHERE id = ?", id); errors.Is(err, sql.ErrNoRows) {
+		return Kept[T]{}, ErrNotFound
+	} else if err != nil {
+		return Kept[T]{}, fmt.Errorf("store: %w", err)
+	}
+	name := fit(wanted, suffix)
+	for n := 2; ; n++ {
+		var used bool
+		if err := tx.GetContext(ctx, &used, "SELECT EXISTS (SELECT 1 FROM "+s.table+" WHERE name = ? AND deleted IS NULL AND (id <> ? OR ?))", name, id, suffix != ""); err != nil {
+			return Kept[T]{}, fmt.Errorf("store: %w", err)
+		}
+		if !used {
+			break
+		}
+		name = fit(wanted, fmt.Sprintf("%s %d", suffix, n))
+	}
+	kept, err := keep(tx, name)
+	if err != nil {
+		return Kept[T]{}, err
+	}
+	if err := tx.Commit(); err != nil {
+		return Kept[T]{}, fmt.Errorf("store: %w", err)
+	}
+	return kept, nil
+}
+
+// fit appends suffix to name, shortened so that both fit.
+func fit(name, suffix string) string {
+	runes := []rune(name)
+	if room := MaxName - len([]rune(suffix)); len(runes) > room {
+		runes = runes[:room]
+	}
+	return string(runes) + suffix
+}
+
+// one runs a statement that returns one entry.
+func (s *Shelf[T]) one(ctx context.Context, db sqlx.QueryerContext, query string, args ...any) (Kept[T], error) {
+	var r row
+	err := sqlx.GetContext(ctx, db, &r, query, args...)
+	var failure *sqlite.Error
+	switch {
+	case errors.Is(err, sql.ErrNoRows):
+		return Kept[T]{}, ErrNotFound
+	case errors.As(err, &failure) && failure.Code() == sqlite3.SQLITE_CONSTRAINT_UNIQUE:
+		return Kept[T]{}, ErrNameUsed
+	case err != nil:
+		return Kept[T]{}, fmt.Errorf("store: %w", err)
+	}
+	return s.kept(r)
+}

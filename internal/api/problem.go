@@ -1,11 +1,13 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"log/slog"
 	"net/http"
 	"strings"
+	"syscall"
 
 	"dunvel/core/setup"
 	"dunvel/internal/store"
@@ -71,6 +73,9 @@ func describe(err error) Problem {
 // HandleError answers a failed request with problem details. What is not the
 // caller's fault is logged.
 func HandleError(c *echo.Context, err error) {
+	if errors.Is(c.Request().Context().Err(), context.Canceled) || errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) {
+		return // whoever asked has gone: a newer question supersedes an older one
+	}
 	p := describe(err)
 	if p.Status >= http.StatusInternalServerError {
 		slog.ErrorContext(c.Request().Context(), "request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)

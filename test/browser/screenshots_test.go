@@ -12,6 +12,9 @@ var screenshots = flag.String("screenshots", "", "folder to write one picture of
 // ready is an answer that is there, in its own typeface.
 const ready = `document.querySelector(".answer:not([data-stale])") && document.querySelector(".answer h1[data-pick]") && document.querySelector(".section .line-now") && document.fonts.status === "loaded"`
 
+// playing is a drop that is there.
+const playing = `document.querySelector(".fallview .line-now") && document.querySelector(".trace") && !document.querySelector(".answer[data-stale]") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
+
 // TestScreenshots takes the pictures of docs/screenshots from the demo data.
 func TestScreenshots(t *testing.T) {
 	if *screenshots == "" {
@@ -24,6 +27,8 @@ func TestScreenshots(t *testing.T) {
 		{"work-out", "/?open=2", "sun", ready, 1280, 800},
 		{"work-out-dusk", "/?open=7", "dusk", ready, 1280, 800},
 		{"work-out-phone", "/?open=4", "sun", ready, 390, 844},
+		{"fall", "/fall?open=5&do=sink-draw&head=7.1&against=2.5&at=23", "sun", playing, 1280, 800},
+		{"fall-phone", "/fall?open=4&do=hop&at=8", "dusk", playing, 390, 844},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
 	} {
 		t.Run(s.name, func(t *testing.T) {

@@ -2,6 +2,7 @@ import { CssBaseline, ThemeProvider } from "@mui/material";
 import { useEffect, useMemo } from "react";
 import { Route, Routes } from "react-router";
 import { UndoProvider } from "../parts/Undo";
+import { FallView } from "../views/fall/FallView";
 import { SetupsView } from "../views/setups/SetupsView";
 import { WorkOutView } from "../views/workout/WorkOutView";
 import { DefinitionsProvider } from "./definitions";
@@ -29,6 +30,7 @@ function Themed() {
         <UndoProvider>
           <Routes>
             <Route path="/" element={<WorkOutView />} />
+            <Route path="/fall" element={<FallView />} />
             <Route path="/setups" element={<SetupsView />} />
             <Route path="*" element={<NotHere />} />
           </Routes>

@@ -6,15 +6,20 @@ import { type Light, usePreferences } from "./preferences";
 
 /** The bar over every view; what belongs to the view stands in the middle. */
 export function TopBar({ children }: { children?: ReactNode }) {
-  const { pathname } = useLocation();
+  const { pathname, search } = useLocation();
+  // The two views of the same water hand it on.
+  const water = pathname === "/" || pathname === "/fall" ? search : "";
   return (
     <header className="topbar">
       <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
         Dunvel
       </Link>
       <nav aria-label="Views">
-        <Link to="/" aria-current={pathname === "/" ? "page" : undefined}>
+        <Link to={`/${water}`} aria-current={pathname === "/" ? "page" : undefined}>
           Work out
+        </Link>
+        <Link to={`/fall${water}`} aria-current={pathname === "/fall" ? "page" : undefined}>
+          Fall
         </Link>
         <Link to="/setups" aria-current={pathname === "/setups" ? "page" : undefined}>
           Setups

@@ -25,4 +25,4 @@ export function Row({
   );
 }
 
-export const fieldId = (path: string) => `field-${path.replaceAll(".", "-")}`;
+export const fieldId = (path: string) => `field-${path.replaceAll(/[^a-z0-9]+/gi, "-")}`;

@@ -1,11 +1,11 @@
-import type { Answer, Head, Setup } from "../api/client";
+import type { Answer, Setup } from "../api/client";
 import type { Frame } from "./frame";
 
 export const arrowLength = 150; // pixels for a current of 1 m/s
 
 /** Where the current is drawn: as far as can be from what else is at the surface. */
-export function arrowsAt(frame: Frame, setup: Setup, head: Head | undefined): number {
-  const taken = [0, setup.cast.distance, head?.contact.boat.x ?? 0].map(frame.x);
+export function arrowsAt(frame: Frame, setup: Setup, boat = 0): number {
+  const taken = [0, setup.cast.distance, boat].map(frame.x);
   const room = (x: number) => Math.min(...taken.map((t) => Math.abs(t - x)));
   const places = Array.from({ length: 13 }, (_, i) => Math.round(frame.width * (0.2 + 0.05 * i)));
   return places.reduce((best, x) => (room(x) > room(best) + 1 ? x : best));

@@ -19,19 +19,16 @@ export interface Frame {
 const foot = 44; // pixels
 const leastUse = 0.5; // share of the height that equal scales must fill to be kept
 
-/** Fits everything that belongs to a head into the picture, at equal scales where that leaves enough to see. */
-export function fit(
-  setup: Setup,
-  answer: Answer,
-  head: Head | undefined,
-  width: number,
-  height: number,
-): Frame {
-  const xs = [0, setup.cast.distance];
-  if (head) {
-    xs.push(head.contact.boat.x, ...head.contact.curve.map((p) => p.x));
-    for (const line of head.fall.lines) xs.push(...line.points.map((p) => p.x));
-  }
+/** How far along the cast all that belongs to a head goes. */
+export function reachOf(head: Head): number[] {
+  return [head.contact.boat, ...head.contact.curve, ...head.fall.lines.flatMap((l) => l.points)].map(
+    (p) => p.x,
+  );
+}
+
+/** Fits rod, splash and what lies at xs into the picture, at equal scales where that leaves enough to see. */
+export function fit(setup: Setup, answer: Answer, reached: number[], width: number, height: number): Frame {
+  const xs = [0, setup.cast.distance, ...reached];
   const reach = Math.max(...xs) - Math.min(...xs);
   const margin = 0.08 * reach + 1.2;
   let left = Math.min(...xs) - margin - Math.max(0.04 * reach, 1);

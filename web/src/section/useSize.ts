@@ -1,11 +1,13 @@
-import { type RefObject, useLayoutEffect, useRef, useState } from "react";
+import { useLayoutEffect, useState } from "react";
 
 /** The size of an element in whole pixels, as it changes. */
-export function useSize<T extends Element>(): [RefObject<T | null>, { width: number; height: number }] {
-  const ref = useRef<T>(null);
+export function useSize<T extends Element>(): [
+  (element: T | null) => void,
+  { width: number; height: number },
+] {
+  const [element, setElement] = useState<T | null>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
-    const element = ref.current;
     if (!element) return;
     const observer = new ResizeObserver(([entry]) => {
       if (!entry) return;
@@ -14,6 +16,6 @@ export function useSize<T extends Element>(): [RefObject<T | null>, { width: num
     });
     observer.observe(element);
     return () => observer.disconnect();
-  }, []);
-  return [ref, size];
+  }, [element]);
+  return [setElement, size];
 }

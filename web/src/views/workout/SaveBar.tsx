@@ -1,9 +1,10 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField } from "@mui/material";
+import { Button } from "@mui/material";
 import { useEffect, useState } from "react";
 import type { Setup } from "../../api/client";
+import { NameDialog } from "../../parts/NameDialog";
 import { useSay } from "../../parts/Undo";
 import { useSavedSetup, useSetupActions } from "../setups/useSetups";
-import { useAddressNumber } from "./useSetup";
+import { isBare, useAddressNumber } from "./useSetup";
 
 /** The name of the kept setup that is open, and what can be done to keep what is on the screen. */
 export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup) => void }) {
@@ -11,13 +12,10 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
   const { data: kept, error } = useSavedSetup(id);
   const { create, change } = useSetupActions();
   const [naming, setNaming] = useState(false);
-  const [name, setName] = useState("");
   const say = useSay();
 
   // A link that only names a kept setup opens it as it was kept.
-  const bare = [...new URLSearchParams(window.location.search).keys()].every(
-    (k) => k === "open" || k === "head",
-  );
+  const bare = isBare(new URLSearchParams(window.location.search));
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it has been loaded
   useEffect(() => {
     if (kept && bare) onOpen(kept.setup);
@@ -39,7 +37,7 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
       },
     );
   };
-  const keep = () =>
+  const keep = (name: string) =>
     create.mutate(
       { name, setup },
       {
@@ -75,41 +73,21 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
         variant={kept ? "text" : "outlined"}
         onClick={() => {
           create.reset();
-          setName("");
           setNaming(true);
         }}
       >
         Save as…
       </Button>
-      <Dialog open={naming} onClose={() => setNaming(false)} fullWidth maxWidth="xs">
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            keep();
-          }}
-        >
-          <DialogTitle>Keep this setup</DialogTitle>
-          <DialogContent>
-            <TextField
-              autoFocus
-              fullWidth
-              margin="dense"
-              id="setup-name"
-              label="Name"
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-              error={!!create.error}
-              helperText={create.error?.message ?? "Such as the spot and the state of the water"}
-            />
-          </DialogContent>
-          <DialogActions>
-            <Button onClick={() => setNaming(false)}>Cancel</Button>
-            <Button type="submit" variant="contained" disabled={create.isPending}>
-              Keep
-            </Button>
-          </DialogActions>
-        </form>
-      </Dialog>
+      {naming && (
+        <NameDialog
+          title="Keep this setup"
+          hint="Such as the spot and the state of the water"
+          error={create.error?.message}
+          pending={create.isPending}
+          onClose={() => setNaming(false)}
+          onName={keep}
+        />
+      )}
     </div>
   );
 }

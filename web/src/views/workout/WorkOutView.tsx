@@ -3,7 +3,7 @@ import { Failure, type Head } from "../../api/client";
 import { TopBar } from "../../app/TopBar";
 import { fieldId } from "../../parts/Row";
 import { CountStrip } from "../../section/CountStrip";
-import { type Frame, fit } from "../../section/frame";
+import { type Frame, fit, reachOf } from "../../section/frame";
 import { Ladder } from "../../section/Ladder";
 import { Section } from "../../section/Section";
 import { useSize } from "../../section/useSize";
@@ -32,7 +32,9 @@ export function WorkOutView() {
   // While something is dragged the scales stay, so that it stays under the finger.
   const frame =
     held ??
-    (answered && size.width > 0 ? fit(answered.of, answered.answer, head, size.width, size.height) : null);
+    (answered && size.width > 0
+      ? fit(answered.of, answered.answer, head ? reachOf(head) : [], size.width, size.height)
+      : null);
 
   const type = (path: string) => {
     const field = document.getElementById(fieldId(path));

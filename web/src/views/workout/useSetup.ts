@@ -88,28 +88,43 @@ export function useSetup() {
   return { setup, change, replace: setSetup };
 }
 
-/** What stands in the address besides the setup: the kept setup that is open, the head looked at. */
-const besides = ["open", "head"] as const;
+/**
+ * What stands in the address besides the setup: the kept setup that is open, the heads looked at, what is done
+ * after the splash, and the second that is shown.
+ */
+const besides = ["open", "head", "against", "do", "at"] as const;
 
-/** A number that stands in the address besides the setup. */
-export function useAddressNumber(
+/** Whether an address holds nothing of a setup itself. */
+export const isBare = (params: URLSearchParams) =>
+  [...params.keys()].every((key) => (besides as readonly string[]).includes(key));
+
+/** A text that stands in the address besides the setup. */
+export function useAddressText(
   key: (typeof besides)[number],
-): [number | undefined, (value: number | undefined) => void] {
+): [string | undefined, (value: string | undefined) => void] {
   const [params, setParams] = useSearchParams();
-  const text = params.get(key);
-  const value = text !== null && Number.isFinite(Number(text)) ? Number(text) : undefined;
   const set = useCallback(
-    (next: number | undefined) =>
+    (next: string | undefined) =>
       setParams(
         (old) => {
           const changed = new URLSearchParams(old);
           if (next === undefined) changed.delete(key);
-          else changed.set(key, String(next));
+          else changed.set(key, next);
           return changed;
         },
         { replace: true },
       ),
     [key, setParams],
   );
+  return [params.get(key) ?? undefined, set];
+}
+
+/** A number that stands in the address besides the setup. */
+export function useAddressNumber(
+  key: (typeof besides)[number],
+): [number | undefined, (value: number | undefined) => void] {
+  const [text, setText] = useAddressText(key);
+  const value = text !== undefined && Number.isFinite(Number(text)) ? Number(text) : undefined;
+  const set = useCallback((next: number | undefined) => setText(next?.toString()), [setText]);
   return [value, set];
 }

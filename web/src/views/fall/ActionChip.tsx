@@ -1,0 +1,80 @@
+import { Button, Popover } from "@mui/material";
+import { useState } from "react";
+import type { Action } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { NumberField } from "../../parts/NumberField";
+
+type Value = "time" | "amount" | "speed";
+
+const partOf = (path: string) => path.split(".").at(-1) as Value;
+
+interface Props {
+  action: Action;
+  wrong: boolean;
+  onChange: (action: Action) => void;
+  onMove: (by: 1 | -1) => void;
+  onRemove: () => void;
+}
+
+/** One action of a programme; it opens to be set, moved or taken out. */
+export function ActionChip({ action, wrong, onChange, onMove, onRemove }: Props) {
+  const { actions, fields } = useDefinitions();
+  const { show } = useUnits();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const kind = actions.find((a) => a.kind === action.kind);
+  const values = (kind?.fields ?? []).map((path) => {
+    const measure = fields.find((f) => f.path === path)?.measure ?? "";
+    return show(measure, action[partOf(path)]);
+  });
+  const close = () => setAnchor(null);
+  return (
+    <>
+      <button
+        type="button"
+        className="chip"
+        data-wrong={wrong || undefined}
+        aria-haspopup="dialog"
+        onClick={(e) => setAnchor(e.currentTarget)}
+      >
+        {kind?.label ?? action.kind}
+        {values.length > 0 && <small>{values.join(", ")}</small>}
+      </button>
+      <Popover
+        open={!!anchor}
+        anchorEl={anchor}
+        onClose={close}
+        anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+      >
+        <section className="chip-form" aria-label={kind?.label ?? action.kind}>
+          <p>{kind?.words}</p>
+          {kind?.fields.map((path) => (
+            <NumberField
+              key={path}
+              path={path}
+              value={action[partOf(path)]}
+              onChange={(value) => onChange({ ...action, [partOf(path)]: value })}
+            />
+          ))}
+          <div className="chip-moves">
+            <Button size="small" onClick={() => onMove(-1)}>
+              Earlier
+            </Button>
+            <Button size="small" onClick={() => onMove(1)}>
+              Later
+            </Button>
+            <Button
+              size="small"
+              onClick={() => {
+                close();
+                onRemove();
+              }}
+            >
+              Take out
+            </Button>
+          </div>
+        </section>
+      </Popover>
+    </>
+  );
+}

@@ -1,0 +1,174 @@
+import { NativeSelect } from "@mui/material";
+import { useEffect, useId } from "react";
+import { Failure } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { TopBar } from "../../app/TopBar";
+import { fit } from "../../section/frame";
+import { useSize } from "../../section/useSize";
+import { SaveBar } from "../workout/SaveBar";
+import { useAnswer } from "../workout/useAnswer";
+import { useAddressNumber, useSetup } from "../workout/useSetup";
+import { CloseUp } from "./CloseUp";
+import { Playback } from "./Playback";
+import { ProgrammeBar } from "./ProgrammeBar";
+import { Traces } from "./Traces";
+import { Transport } from "./Transport";
+import { useClock, useStill } from "./useClock";
+import { useDrops } from "./useDrops";
+import { useProgramme } from "./useProgramme";
+
+const inGrams = (kg: number) => Number((kg * 1000).toPrecision(8));
+
+/** Plays a drop and the work that follows it, one head or two on one clock. */
+export function FallView() {
+  const { setup, replace } = useSetup();
+  const { show } = useUnits();
+  const { data: answered, error: noAnswer } = useAnswer(setup);
+  const [grams, setGrams] = useAddressNumber("head");
+  const [otherGrams, setOtherGrams] = useAddressNumber("against");
+  const [start, keepTime] = useAddressNumber("at");
+  const { programme } = useProgramme();
+  const answer = answered?.answer;
+  const suggested = answer && (answer.heads[answer.pick] ?? answer.heads.at(-1))?.mass;
+  const mass = grams !== undefined ? grams / 1000 : suggested;
+  const heads = [mass, otherGrams !== undefined ? otherGrams / 1000 : undefined].filter(
+    (m, i, all): m is number => m !== undefined && all.indexOf(m) === i,
+  );
+  const { data: played, error, isPlaceholderData } = useDrops(setup, heads, programme);
+  const drops = played?.drops ?? [];
+  const first = drops[0];
+  const end = Math.max(...drops.map((d) => d.time), 0.1);
+  const clock = useClock(end, start ?? 0);
+  const still = useStill();
+  const [sectionRef, size] = useSize<HTMLDivElement>();
+  const [tracesRef, tracesSize] = useSize<HTMLDivElement>();
+
+  // The second that is shown stays in the address once the clock rests.
+  const { running, time } = clock;
+  useEffect(() => {
+    const shown = time > 0 ? Number(time.toFixed(2)) : undefined;
+    if (running || shown === start) return;
+    const timer = window.setTimeout(() => keepTime(shown), 400);
+    return () => window.clearTimeout(timer);
+  }, [running, time, start, keepTime]);
+
+  const failure = error ?? noAnswer;
+  const fields = failure instanceof Failure ? failure.fields : {};
+  const ours = Object.fromEntries(Object.entries(fields).filter(([f]) => f.startsWith("programme")));
+  const reached = drops.flatMap((d) => d.frames.flatMap((f) => [f.end.x, f.line.at(-1)?.x ?? 0]));
+  const frame =
+    answered && size.width > 0
+      ? fit(played?.of ?? setup, answered.answer, reached, size.width, size.height)
+      : null;
+
+  return (
+    <div className="workout fallview">
+      <TopBar>
+        <SaveBar setup={setup} onOpen={replace} />
+      </TopBar>
+      <main>
+        <section className="answer" aria-label="What comes of it" data-stale={isPlaceholderData || undefined}>
+          <div className="fall-heads">
+            <HeadChoice
+              label="Head"
+              value={mass}
+              masses={setup.heads}
+              onChange={(kg) => setGrams(kg === undefined ? undefined : inGrams(kg))}
+            />
+            <HeadChoice
+              label="against"
+              value={otherGrams === undefined ? undefined : otherGrams / 1000}
+              masses={setup.heads}
+              none="no other"
+              onChange={(kg) => setOtherGrams(kg === undefined ? undefined : inGrams(kg))}
+            />
+          </div>
+          {failure && Object.keys(ours).length === 0 && (
+            <p className="answer-wrong" role="alert">
+              {Object.values(fields).join(" ") || failure.message}
+            </p>
+          )}
+          {drops.map((d, i) => (
+            <p key={d.mass} className={i === 0 ? "fall-words" : "fall-words fall-words-other"}>
+              <b>{show("mass", d.mass)}</b> {d.words.join(" ")}
+            </p>
+          ))}
+        </section>
+        <ProgrammeBar errors={ours} />
+        <div className="water">
+          <div className="section-box" ref={sectionRef}>
+            {answered && frame && first && (
+              <Playback
+                setup={played?.of ?? setup}
+                answer={answered.answer}
+                drops={drops}
+                time={clock.time}
+                frame={frame}
+                still={still}
+              />
+            )}
+          </div>
+        </div>
+        {first && (
+          <div className="fall-side">
+            <CloseUp drops={drops} time={clock.time} />
+          </div>
+        )}
+        {first && first.frames.length > 0 && (
+          <div className="fall-time">
+            <Transport clock={clock} drop={first} end={end} still={still} />
+            <div ref={tracesRef} className="traces-box">
+              {tracesSize.width > 0 && (
+                <Traces
+                  drops={drops}
+                  time={clock.time}
+                  end={end}
+                  width={tracesSize.width}
+                  onTime={(t) => {
+                    clock.stop();
+                    clock.set(t);
+                  }}
+                />
+              )}
+            </div>
+          </div>
+        )}
+      </main>
+    </div>
+  );
+}
+
+interface HeadChoiceProps {
+  label: string;
+  value: number | undefined;
+  masses: number[];
+  none?: string;
+  onChange: (kg: number | undefined) => void;
+}
+
+function HeadChoice({ label, value, masses, none, onChange }: HeadChoiceProps) {
+  const { show } = useUnits();
+  const known = value === undefined || masses.some((m) => Math.abs(m - value) < 1e-9);
+  const id = useId();
+  const key = (m: number) => String(inGrams(m));
+  return (
+    <div className="fall-head">
+      <label htmlFor={id}>{label}</label>
+      <NativeSelect
+        id={id}
+        value={value === undefined ? "" : key(value)}
+        onChange={(e) => onChange(e.target.value === "" ? undefined : Number(e.target.value) / 1000)}
+        disableUnderline
+        className="row-input"
+      >
+        {none && <option value="">{none}</option>}
+        {masses.map((m) => (
+          <option key={m} value={key(m)}>
+            {show("mass", m)}
+          </option>
+        ))}
+        {!known && <option value={key(value)}>{show("mass", value)}</option>}
+      </NativeSelect>
+    </div>
+  );
+}

@@ -1,0 +1,80 @@
+import { curveCatmullRom, curveLinear, line } from "d3-shape";
+import type { Answer, Drop, Point, Setup } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { Backdrop } from "../../section/Backdrop";
+import { arrowsAt, CurrentArrows } from "../../section/CurrentArrows";
+import type { Frame } from "../../section/frame";
+import { Rod } from "../../section/Tackle";
+import { frameAt, moments } from "./frames";
+
+interface Props {
+  setup: Setup;
+  answer: Answer;
+  drops: Drop[];
+  time: number;
+  frame: Frame;
+  /** Draws the line at every moment instead of moving it. */
+  still: boolean;
+}
+
+/** The water in section with one drop or two as they are at a time. */
+export function Playback({ setup, answer, drops, time, frame, still }: Props) {
+  const { show } = useUnits();
+  const { x, z } = frame;
+  const draw = line<Point>(
+    (p) => x(p.x),
+    (p) => z(p.z),
+  );
+  const tip = drops[0] && frameAt(drops[0], time)?.line.at(-1);
+  return (
+    <svg
+      className="section"
+      width={frame.width}
+      height={frame.height}
+      role="img"
+      aria-label={drops
+        .map((d) => {
+          const f = frameAt(d, time);
+          return `${show("mass", d.mass)} after ${time.toFixed(1)} s: ${f ? `${show("depth", Math.max(-f.end.z, 0))} deep, ${show("depth", f.lineOut)} of line out` : "not in the water"}`;
+        })
+        .join("; ")}
+    >
+      <Backdrop setup={setup} answer={answer} frame={frame} />
+      <CurrentArrows answer={answer} frame={frame} x={arrowsAt(frame, setup, tip?.x)} />
+      <Rod
+        kind={setup.boat.kind}
+        at={tip?.x ?? 0}
+        setup={{ ...setup, rod: { ...setup.rod, tipHeight: tip?.z ?? setup.rod.tipHeight } }}
+        frame={frame}
+      />
+      {drops.map((drop, i) => {
+        const now = frameAt(drop, time);
+        if (!now) return null;
+        const path = drop.frames.map((f) => f.end);
+        return (
+          <g key={drop.mass} className={i === 0 ? "drop" : "drop drop-other"}>
+            <path d={draw.curve(curveLinear)(path) ?? ""} className="fall-path" />
+            {still &&
+              moments(drop).map((t) => (
+                <path
+                  key={t}
+                  d={draw.curve(curveCatmullRom)(frameAt(drop, t)?.line ?? []) ?? ""}
+                  className="ghost"
+                />
+              ))}
+            <path d={draw.curve(curveCatmullRom)(now.line) ?? ""} className="line line-now" />
+            <circle cx={x(now.end.x)} cy={z(now.end.z)} r={6} className="bait" />
+            <text x={x(now.end.x) + 10} y={z(now.end.z) - 8} className="label">
+              {show("mass", drop.mass)}
+            </text>
+          </g>
+        );
+      })}
+      <text x={frame.width - 10} y={frame.height - 24} className="scale-note" textAnchor="end">
+        {frame.down / frame.along > 1.02
+          ? `depth drawn ${(frame.down / frame.along).toFixed(1)} × as tall as distance`
+          : "to scale"}
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,107 @@
+import { scaleLinear } from "d3-scale";
+import { curveLinear, line } from "d3-shape";
+import type { PointerEvent } from "react";
+import type { Drop, DropFrame } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+
+interface Props {
+  drops: Drop[];
+  time: number;
+  end: number;
+  width: number;
+  onTime: (time: number) => void;
+}
+
+const rows: { label: string; measure: string; of: (f: DropFrame) => number; down?: boolean }[] = [
+  { label: "Depth", measure: "depth", of: (f) => Math.max(-f.end.z, 0), down: true },
+  { label: "Over the bed", measure: "depth", of: (f) => f.height },
+  { label: "Runs off", measure: "speed", of: (f) => f.runOut },
+  { label: "Pull at the tip", measure: "force", of: (f) => f.tension },
+];
+
+const rowHeight = 34;
+const top = 18;
+const left = 104;
+
+/** What happens over time, on one axis: actions, depth, height, run-out and pull. */
+export function Traces({ drops, time, end, width, onTime }: Props) {
+  const { show } = useUnits();
+  const x = scaleLinear()
+    .domain([0, Math.max(end, 1)])
+    .range([left, width - 12]);
+  const height = top + rows.length * rowHeight + 18;
+  const scrub = (e: PointerEvent<SVGSVGElement>) => {
+    if (e.buttons !== 1) return;
+    onTime(x.invert(e.clientX - e.currentTarget.getBoundingClientRect().left));
+  };
+  const actions = (drops[0]?.actions ?? []).filter((a) => a.to > a.from);
+  return (
+    <svg
+      className="traces"
+      width={width}
+      height={height}
+      role="img"
+      aria-label="Depth, height over the bed, run-out and pull over time"
+      onPointerDown={scrub}
+      onPointerMove={scrub}
+    >
+      {actions.map((a, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: actions recur and keep their order
+        <g key={i}>
+          <rect
+            x={x(a.from)}
+            y={0}
+            width={Math.max(x(a.to) - x(a.from) - 1, 1)}
+            height={top - 4}
+            className="trace-action"
+          />
+          {x(a.to) - x(a.from) > 7 * a.label.length && (
+            <text x={x(a.from) + 3} y={10}>
+              {a.label}
+            </text>
+          )}
+        </g>
+      ))}
+      {rows.map((row, i) => {
+        const y0 = top + i * rowHeight;
+        const values = drops.flatMap((d) => d.frames.map(row.of)).sort((a, b) => a - b);
+        // A jerk of a frame or two does not flatten all the rest: it is cut off.
+        const most = Math.max(values[Math.floor(0.985 * (values.length - 1))] ?? 0, 1e-6);
+        const least = Math.min(values[0] ?? 0, 0);
+        const y = scaleLinear()
+          .domain(row.down ? [0, most] : [most, least])
+          .range([y0 + 4, y0 + rowHeight - 4])
+          .clamp(true);
+        return (
+          <g key={row.label}>
+            <path d={`M${left} ${y(0)}H${width - 12}`} className="trace-zero" />
+            <text x={0} y={y0 + 14}>
+              {row.label}
+            </text>
+            <text x={0} y={y0 + 28} className="trace-most">
+              to {show(row.measure, most)}
+            </text>
+            {drops.map((d, k) => (
+              <path
+                key={d.mass}
+                className={k === 0 ? "trace" : "trace trace-other"}
+                d={
+                  line<DropFrame>(
+                    (f) => x(f.time),
+                    (f) => y(row.of(f)),
+                  ).curve(curveLinear)(d.frames) ?? ""
+                }
+              />
+            ))}
+          </g>
+        );
+      })}
+      {x.ticks(8).map((t) => (
+        <text key={t} x={x(t)} y={height - 4} textAnchor="middle">
+          {t} s
+        </text>
+      ))}
+      <path d={`M${x(time)} 0V${height - 16}`} className="trace-now" />
+    </svg>
+  );
+}

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"context"
 	"encoding/json"
 	"errors"
 	"log/slog"
@@ -73,7 +72,7 @@ func describe(err error) Problem {
 // HandleError answers a failed request with problem details. What is not the
 // caller's fault is logged.
 func HandleError(c *echo.Context, err error) {
-	if errors.Is(c.Request().Context().Err(), context.Canceled) || errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) {
+	if errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) {
 		return // whoever asked has gone: a newer question supersedes an older one
 	}
 	p := describe(err)

@@ -184,11 +184,17 @@ func (p *page) field(path, text string) {
 	p.do(chromedp.Click(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.SendKeys(id, text), chromedp.Blur(id))
 }
 
-// choose sets a selection.
-func (p *page) choose(path, option string) {
+// choose sets a selection, by the id of its control.
+func (p *page) choose(id, option string) {
 	p.t.Helper()
-	p.do(chromedp.SetValue(chromedp.ID("field-"+strings.ReplaceAll(path, ".", "-")), option))
-	value[bool](p, fmt.Sprintf(`document.getElementById("field-%s").dispatchEvent(new Event("change", {bubbles: true}))`, strings.ReplaceAll(path, ".", "-")))
+	p.until(fmt.Sprintf(`document.querySelector("#%s option[value='%s']")`, id, option))
+	p.enter("#"+id, option, "HTMLSelectElement", "change")
+}
+
+// enter sets the value of a control as a person would.
+func (p *page) enter(selector, text, element, event string) {
+	p.t.Helper()
+	value[bool](p, fmt.Sprintf(`(() => {const c = document.querySelector(%q); Object.getOwnPropertyDescriptor(%s.prototype, "value").set.call(c, %q); c.dispatchEvent(new Event(%q, {bubbles: true})); return true})()`, selector, element, text, event))
 }
 
 // handle is a thing in the picture, by its label.

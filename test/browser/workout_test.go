@@ -73,7 +73,7 @@ func TestReloadBringsTheSamePictureBack(t *testing.T) {
 	p := open(t, "/")
 	p.until(settled)
 	p.field("water.depth", "25")
-	p.choose("water.bed", "mud")
+	p.choose("field-water-bed", "mud")
 	p.field("flow.speed", "0.4 kn")
 	p.until(`location.search.includes("water.depth=25") && location.search.includes("water.bed=mud") && location.search.includes("flow.speed")`)
 	p.until(settled)
@@ -137,7 +137,7 @@ func TestLadder(t *testing.T) {
 	// Counting on lets every head sink; the light ones are still on their way.
 	deepest := `[...document.querySelectorAll(".bob")].map(b => Number(b.getAttribute("cy")))`
 	at54 := value[[]float64](p, deepest)
-	value[bool](p, `(() => {const c = document.getElementById("count"); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(c, "10"); c.dispatchEvent(new Event("input", {bubbles: true})); return true})()`)
+	p.enter("#count", "10", "HTMLInputElement", "input")
 	p.says(".strip-count", "10")
 	at10 := value[[]float64](p, deepest)
 	for i := range at10 {

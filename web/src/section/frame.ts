@@ -17,7 +17,7 @@ export interface Frame {
 }
 
 const foot = 44; // pixels
-const leastUse = 0.5; // share of the height that equal scales must fill to be kept
+const leastUse = 0.72; // share of the height that equal scales must fill to be kept
 
 /** How far along the cast all that belongs to a head goes. */
 export function reachOf(head: Head): number[] {

@@ -64,7 +64,7 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
               ))}
             <path d={draw.curve(curveCatmullRom)(now.line) ?? ""} className="line line-now" />
             <circle cx={x(now.end.x)} cy={z(now.end.z)} r={6} className="bait" />
-            <text x={x(now.end.x) + 10} y={z(now.end.z) - 8} className="label">
+            <text x={x(now.end.x) + 10} y={z(now.end.z) + (i === 0 ? -8 : 18)} className="label">
               {show("mass", drop.mass)}
             </text>
           </g>

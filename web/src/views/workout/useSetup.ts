@@ -46,6 +46,9 @@ export function toAddress(defaults: Setup, setup: Setup): Record<string, string>
   return out;
 }
 
+/** What the address holds now: the browser has a change before the next drawing of the page does. */
+const inBrowser = () => new URLSearchParams(window.location.search);
+
 /** The setup that is worked on, in step with the address. */
 export function useSetup() {
   const { defaults } = useDefinitions();
@@ -67,7 +70,8 @@ export function useSetup() {
     const timer = window.setTimeout(() => {
       followed.current = JSON.stringify(wanted);
       setParams(
-        (old) => {
+        () => {
+          const old = inBrowser();
           const next = new URLSearchParams(wanted);
           for (const key of besides) {
             const value = old.get(key);
@@ -106,8 +110,8 @@ export function useAddressText(
   const set = useCallback(
     (next: string | undefined) =>
       setParams(
-        (old) => {
-          const changed = new URLSearchParams(old);
+        () => {
+          const changed = inBrowser();
           if (next === undefined) changed.delete(key);
           else changed.set(key, next);
           return changed;

@@ -27,8 +27,8 @@ func TestScreenshots(t *testing.T) {
 		{"work-out", "/?open=2", "sun", ready, 1280, 800},
 		{"work-out-dusk", "/?open=7", "dusk", ready, 1280, 800},
 		{"work-out-phone", "/?open=4", "sun", ready, 390, 844},
-		{"fall", "/fall?open=5&do=sink-draw&head=7.1&against=2.5&at=23", "sun", playing, 1280, 800},
-		{"fall-phone", "/fall?open=4&do=hop&at=8", "dusk", playing, 390, 844},
+		{"fall", "/fall?open=3&do=sink-draw&head=7.1&against=3.5&at=31", "sun", playing, 1280, 800},
+		{"fall-phone", "/fall?open=4&do=sink-draw&head=5.3&at=8", "dusk", playing, 390, 844},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
 	} {
 		t.Run(s.name, func(t *testing.T) {

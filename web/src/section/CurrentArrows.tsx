@@ -11,12 +11,22 @@ export function arrowsAt(frame: Frame, setup: Setup, boat = 0): number {
   return places.reduce((best, x) => (room(x) > room(best) + 1 ? x : best));
 }
 
+interface Props {
+  setup: Setup;
+  answer: Answer;
+  frame: Frame;
+  x: number;
+}
+
 /** The current by depth: arrows along the section, and dots or crosses for what comes out of it or goes into it. */
-export function CurrentArrows({ answer, frame, x }: { answer: Answer; frame: Frame; x: number }) {
+export function CurrentArrows({ setup, answer, frame, x }: Props) {
+  // The profile is that of the water under the rod, drawn over the depth that there is here.
+  const share = 1 + (answer.bedSlope * frame.metresX(x)) / setup.water.depth;
+  if (share <= 0) return null;
   return (
     <g className="current" aria-hidden="true">
       {answer.profile.map((f) => {
-        const y = frame.z(-f.depth) + 10;
+        const y = frame.z(-f.depth * share) + 10;
         const length = Math.max(Math.min(f.x, 1.2), -1.2) * arrowLength;
         const across = Math.abs(f.y) > 0.02;
         if (y > frame.height) return null;

@@ -47,7 +47,12 @@ export function Section({
       aria-label={`The water in section: ${show("depth", setup.water.depth)} deep, cast ${show("depth", setup.cast.distance)}`}
     >
       <Backdrop setup={answered} answer={answer} frame={frame} />
-      <CurrentArrows answer={answer} frame={frame} x={arrowsAt(frame, answered, head?.contact.boat.x)} />
+      <CurrentArrows
+        setup={answered}
+        answer={answer}
+        frame={frame}
+        x={arrowsAt(frame, answered, head?.contact.boat.x)}
+      />
       {head && <Tackle setup={answered} answer={answer} head={head} count={count} frame={frame} />}
       <Handles
         setup={setup}

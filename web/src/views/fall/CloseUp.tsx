@@ -44,7 +44,7 @@ export function CloseUp({ drops, time }: { drops: Drop[]; time: number }) {
       <figcaption>
         {entry && first ? (
           <dl>
-            <dt>Line at the water</dt>
+            <dt>Line enters</dt>
             <dd>{Math.round(entry.angle)}° from upright</dd>
             <dt>{first.runOut < -0.005 ? "Reeled in at" : "Runs off at"}</dt>
             <dd>{show("speed", Math.abs(first.runOut))}</dd>

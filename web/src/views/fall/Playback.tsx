@@ -40,7 +40,7 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
         .join("; ")}
     >
       <Backdrop setup={setup} answer={answer} frame={frame} />
-      <CurrentArrows answer={answer} frame={frame} x={arrowsAt(frame, setup, tip?.x)} />
+      <CurrentArrows setup={setup} answer={answer} frame={frame} x={arrowsAt(frame, setup, tip?.x)} />
       <Rod
         kind={setup.boat.kind}
         at={tip?.x ?? 0}

@@ -3,6 +3,7 @@ import { curveLinear, line } from "d3-shape";
 import type { PointerEvent } from "react";
 import type { Drop, DropFrame } from "../../api/client";
 import { useUnits } from "../../app/preferences";
+import { frameAt } from "./frames";
 
 interface Props {
   drops: Drop[];
@@ -12,16 +13,33 @@ interface Props {
   onTime: (time: number) => void;
 }
 
-const rows: { label: string; measure: string; of: (f: DropFrame) => number; down?: boolean }[] = [
-  { label: "Depth", measure: "depth", of: (f) => Math.max(-f.end.z, 0), down: true },
-  { label: "Over the bed", measure: "depth", of: (f) => f.height },
-  { label: "Runs off", measure: "speed", of: (f) => f.runOut },
-  { label: "Pull at the tip", measure: "force", of: (f) => f.tension },
+interface Row {
+  label: string;
+  measure: string;
+  of: (f: DropFrame) => number;
+  /** The least that the scale goes to, so that nothing does not look like something. */
+  least: number;
+  down?: boolean;
+}
+
+const rows: Row[] = [
+  { label: "Depth", measure: "depth", of: (f) => Math.max(-f.end.z, 0), least: 0.5, down: true },
+  { label: "Over the bed", measure: "depth", of: (f) => f.height, least: 0.2 },
+  { label: "Runs off", measure: "speed", of: (f) => f.runOut, least: 0.05 },
+  { label: "Pull at the tip", measure: "force", of: (f) => f.tension, least: 0.01 },
 ];
 
 const rowHeight = 34;
 const top = 18;
 const left = 104;
+
+/** Frames at even times, whereas the engine's crowd where much happens. */
+function evenly(drop: Drop): DropFrame[] {
+  const count = 200;
+  return Array.from({ length: count }, (_, i) => frameAt(drop, (drop.time * i) / (count - 1))).filter(
+    (f) => f !== undefined,
+  );
+}
 
 /** What happens over time, on one axis: actions, depth, height, run-out and pull. */
 export function Traces({ drops, time, end, width, onTime }: Props) {
@@ -64,9 +82,9 @@ export function Traces({ drops, time, end, width, onTime }: Props) {
       ))}
       {rows.map((row, i) => {
         const y0 = top + i * rowHeight;
-        const values = drops.flatMap((d) => d.frames.map(row.of)).sort((a, b) => a - b);
-        // A jerk of a frame or two does not flatten all the rest: it is cut off.
-        const most = Math.max(values[Math.floor(0.985 * (values.length - 1))] ?? 0, 1e-6);
+        // A jerk that lasts no time does not flatten all the rest: it is cut off.
+        const values = drops.flatMap((d) => evenly(d).map(row.of)).sort((a, b) => a - b);
+        const most = Math.max(values[Math.floor(0.985 * (values.length - 1))] ?? 0, row.least);
         const least = Math.min(values[0] ?? 0, 0);
         const y = scaleLinear()
           .domain(row.down ? [0, most] : [most, least])

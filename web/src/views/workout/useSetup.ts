@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useLocation, useSearchParams } from "react-router";
 import type { Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { at, having, type Leaf } from "../../parts/path";
@@ -53,6 +53,7 @@ const inBrowser = () => new URLSearchParams(window.location.search);
 export function useSetup() {
   const { defaults } = useDefinitions();
   const [params, setParams] = useSearchParams();
+  const { pathname } = useLocation();
   const [setup, setSetup] = useState(() => fromAddress(defaults, params));
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(defaults, params)));
   const followed = useRef(inAddress);
@@ -68,6 +69,7 @@ export function useSetup() {
     const wanted = toAddress(defaults, setup);
     if (JSON.stringify(wanted) === followed.current) return;
     const timer = window.setTimeout(() => {
+      if (window.location.pathname !== pathname) return; // on the way to another view
       followed.current = JSON.stringify(wanted);
       setParams(
         () => {
@@ -83,7 +85,7 @@ export function useSetup() {
       );
     }, pause);
     return () => window.clearTimeout(timer);
-  }, [setup, defaults, setParams]);
+  }, [setup, defaults, pathname, setParams]);
 
   const change = useCallback(
     (changes: Record<string, unknown>) => setSetup((old) => having(old, changes)),
@@ -107,8 +109,10 @@ export function useAddressText(
   key: (typeof besides)[number],
 ): [string | undefined, (value: string | undefined) => void] {
   const [params, setParams] = useSearchParams();
+  const { pathname } = useLocation();
   const set = useCallback(
     (next: string | undefined) =>
+      window.location.pathname === pathname &&
       setParams(
         () => {
           const changed = inBrowser();
@@ -118,7 +122,7 @@ export function useAddressText(
         },
         { replace: true },
       ),
-    [key, setParams],
+    [key, pathname, setParams],
   );
   return [params.get(key) ?? undefined, set];
 }

@@ -99,7 +99,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			change := (r3.Dot(along, move)/(n*c.segment(i, s.line)) + c.stretch[i]) / c.give[i]
 			// Tension stays positive and does not jump.
 			next := min(max(tension[i]+change, 0.1*tension[i]), 10*tension[i]+1e-3)
-			if math.Abs(next-tension[i]) > 0.02*next+1e-6 {
+			if math.Abs(next-tension[i]) > 0.01*next+1e-6 {
 				settled = false
 			}
 			tension[i] = next
@@ -308,18 +308,20 @@ func (c *chain) loadNode(s *stage, i int, x []r3.Vec) {
 		return
 	}
 	// The bed takes up the blow without throwing anything back: its damping is
-	// critical once something has sunk in.
+	// critical once something has sunk in. Both set in gently, so that Newton's
+	// method sees no corner.
 	away := r3.Dot(velocity, normal)
-	damping, more := 2*math.Sqrt(sink*mass), 0.0
+	damping := 2 * math.Sqrt(sink*mass)
+	push := sink*(depth-bedSink/2) - damping*away
 	if depth < bedSink {
-		more = -damping * away / bedSink
-		damping *= depth / bedSink
+		in := depth / bedSink
+		push = sink*depth*in/2 - damping*in*away
+		sink, damping = sink*in+max(-damping*away/bedSink, 0), damping*in
 	}
-	push := sink*depth - damping*away
 	if push <= 0 {
 		return
 	}
-	sink += max(more, 0) + damping/s.tau
+	sink += damping / s.tau
 	c.force[i] = r3.Add(c.force[i], r3.Scale(push, normal))
 	c.diagonal[i].addOuter(-sink, normal, normal)
 	if friction == 0 {

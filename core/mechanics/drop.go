@@ -113,12 +113,21 @@ func (t *Track) At(time float64) r3.Vec {
 type Detail struct {
 	Frames int // at most this many, thinned evenly where there are more; at least 2, or 0
 	Points int // of the line in each frame; at least 2, or 0
+	// Finer takes more nodes and shorter steps, for comparing with other
+	// solvers, at twice the time.
+	Finer bool
 }
 
 // Run simulates a drop: the fall from the splash and the work after it.
 func (s *Scene) Run(d Drop, keep Detail) (*Track, error) {
 	if err := s.check(d, keep); err != nil {
 		return nil, err
+	}
+	if keep.Finer {
+		// What is too wild for fine steps may still be had with coarse ones.
+		if track := newSim(s, d, keep, finer).run(); track.Outcome != StepsUp && track.Outcome != Unsolved {
+			return track, nil
+		}
 	}
 	return newSim(s, d, keep, usual).run(), nil
 }

@@ -33,7 +33,10 @@ type resolution struct {
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 }
 
-var usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08}
+var (
+	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08}
+	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04}
+)
 
 // sim is one drop under way.
 type sim struct {

@@ -110,6 +110,9 @@ func frames(track *mechanics.Track, scene *mechanics.Scene) []Frame {
 // stretches are the actions with the times that they really took.
 func stretches(track *mechanics.Track, parts []technique.Part) []Stretch {
 	out := []Stretch{}
+	if len(parts) == 0 {
+		return out // nothing that takes time is done
+	}
 	for _, f := range track.Frames {
 		phase := min(f.Phase, len(parts)-1)
 		for len(out) <= phase {

@@ -75,6 +75,14 @@ func TestWordsOfWork(t *testing.T) {
 	}
 }
 
+// A programme of nothing that takes time shows the splash and ends.
+func TestPlayOfNothing(t *testing.T) {
+	d, err := Run(pierPool(), 0.0071, technique.Programme{Start: []technique.Action{{Kind: technique.Close}}}, nil)
+	if err != nil || d.Time > 1 || len(d.Actions) != 0 || len(d.Frames) == 0 {
+		t.Errorf("%+v %v", d, err)
+	}
+}
+
 func TestPlayNamesTheImpossible(t *testing.T) {
 	floats := pierPool()
 	floats.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating"}

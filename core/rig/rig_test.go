@@ -1,0 +1,35 @@
+package rig
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"dunvel/core/tackle"
+)
+
+func TestNewRefuses(t *testing.T) {
+	line, err := tackle.NewLine("braid", 0.15e-3)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for words, try := range map[string]struct {
+		bodies []Body
+		leader float64
+	}{
+		"must be at the end":  {nil, 1},
+		"the first body":      {[]Body{{At: 0.3}}, 1},
+		"leader of -1 m":      {[]Body{{}}, -1},
+		"leader of NaN m":     {[]Body{{}}, math.NaN()},
+		"is not above body 1": {[]Body{{}, {At: 0}}, 1},
+		"negative drag area":  {[]Body{{FallArea: -1}}, 1},
+	} {
+		if _, err := New(try.bodies, line, try.leader, line); err == nil || !strings.Contains(err.Error(), words) {
+			t.Errorf("want %q, got %v", words, err)
+		}
+	}
+	r, err := New([]Body{{WeightInWater: 0.1}, {At: 0.5, WeightInWater: -0.02}}, line, 1, line)
+	if err != nil || math.Abs(r.Weight()-0.08) > 1e-12 {
+		t.Errorf("%+v %v", r, err)
+	}
+}

@@ -231,3 +231,84 @@ func BenchmarkLadder(b *testing.B) {
 		})
 	}
 }
+
+func pierPool(depth, speed float64) func(*setup.Setup) {
+	return func(s *setup.Setup) {
+		s.Water.Depth, s.Water.Bed, s.Boat.Kind = depth, "sand", "bank"
+		s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
+		s.Bait, s.Head.Hook = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain"}, "2/0"
+		s.Approach.Kind, s.Approach.Speed = setup.Swim, speed
+	}
+}
+
+func teineLedge(underRod, atSplash float64) func(*setup.Setup) {
+	return func(s *setup.Setup) {
+		s.Water.Depth, s.Water.SplashDepth, s.Water.Bed = underRod, atSplash, "boulders"
+		s.Line.Diameter, s.Leader.Diameter = 0.18e-3, 0.35e-3
+		s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}
+		s.Head.Shape, s.Head.Hook = "football", "3/0"
+		s.Approach = setup.Approach{Kind: setup.Swim, Speed: 0.5, BandHigh: 0.1}
+	}
+}
+
+// What practitioners swim a bait over the bed with, to within one rung of the
+// head picked, or of the one that comes closest where none does it.
+func TestKnownSwims(t *testing.T) {
+	for _, tt := range []struct {
+		name        string
+		light, high float64 // g
+		change      func(*setup.Setup)
+	}{
+		{"over 2.2 m", 2.5, 3.5, pierPool(2.2, 0.45)},
+		{"over 3.8 m", 5.3, 5.3, pierPool(3.8, 0.45)},
+		{"over 2.2 m, faster", 5.3, 5.3, pierPool(2.2, 0.6)},
+		{"over 3.8 m, faster", 10.6, 10.6, pierPool(3.8, 0.6)},
+		{"on the flat", 14.2, 14.2, teineLedge(4.5, 0)},
+		{"up a slope", 10.6, 10.6, teineLedge(3, 6)},
+	} {
+		a := solve(t, tt.change)
+		if a.Pick < 0 {
+			best := 0
+			for i, h := range a.Heads {
+				if h.Swim.InBand > a.Heads[best].Swim.InBand {
+					best = i
+				}
+			}
+			if !strings.HasPrefix(a.Sentence, "None of these heads does it.") || !strings.Contains(a.Sentence, "comes closest") {
+				t.Errorf("%s: %s", tt.name, a.Sentence)
+			}
+			a.Pick = best
+		}
+		if step(t, a, tt.light) < -1 || step(t, a, tt.high) > 1 {
+			t.Errorf("%s: %g g, want %g to %g g", tt.name, a.Heads[a.Pick].Mass*1e3, tt.light, tt.high)
+		}
+	}
+}
+
+func TestSwimIsNearestTheMiddle(t *testing.T) {
+	a := solve(t, pierPool(2.2, 0.6))
+	for i, h := range a.Heads {
+		if h.Verdict == Does && math.Abs(h.Swim.Height-0.275) < math.Abs(a.Heads[a.Pick].Swim.Height-0.275)-1e-9 {
+			t.Errorf("%g g swims at %g m, the pick at %g m", a.Heads[i].Mass*1e3, h.Swim.Height, a.Heads[a.Pick].Swim.Height)
+		}
+	}
+	if !strings.Contains(a.Sentence, "Then reeled at 0.6 m/s it swims") || !strings.HasPrefix(a.NotLighter, "5.3 g: reeled at 0.6 m/s it swims") {
+		t.Errorf("%q %q", a.Sentence, a.NotLighter)
+	}
+	s := setup.Default()
+	s.Approach.Kind, s.Cast.Distance = setup.Swim, 0
+	if _, err := Solve(s, nil); err == nil || !strings.Contains(err.Error(), "too short to swim") {
+		t.Errorf("without a cast: %v", err)
+	}
+}
+
+func BenchmarkSwimLadder(b *testing.B) {
+	s := setup.Default()
+	pierPool(3.8, 0.45)(&s)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Solve(s, nil); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -6,7 +6,6 @@ package advice
 import (
 	"math"
 	"runtime"
-	"slices"
 	"sort"
 
 	"dunvel/core/judgement"
@@ -87,8 +86,15 @@ type Head struct {
 	Fall          Fall    `json:"fall"`
 	Contact       Contact `json:"contact"`
 	AtWait        Point   `json:"atWait"` // where it is when the wait is over
+	Swim          Swim    `json:"swim"`
 	Verdict       Verdict `json:"verdict"`
 	Reason        string  `json:"reason"`
+}
+
+// Swim is how a head comes back when it is to swim at a height.
+type Swim struct {
+	InBand float64 `json:"inBand"` // share of the time within the band, between 80 % and 20 % of the cast
+	Height float64 `json:"height"` // m over the bed then, on average
 }
 
 // Flow is the current at Depth m: X away from the rod, Y to the left, m/s.
@@ -101,7 +107,7 @@ type Flow struct {
 // Answer is what Dunvel says about a setup.
 type Answer struct {
 	Heads      []Head  `json:"heads"` // light to heavy
-	Pick       int     `json:"pick"`  // index of the lightest head that does it; -1 where none does
+	Pick       int     `json:"pick"`  // index of the head to tie on; -1 where none does it
 	Sentence   string  `json:"sentence"`
 	NotLighter string  `json:"notLighter"`
 	NotHeavier string  `json:"notHeavier"`
@@ -167,7 +173,7 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	if err := heads.Wait(); err != nil {
 		return nil, err
 	}
-	out.Pick = slices.IndexFunc(out.Heads, func(h Head) bool { return h.Verdict == Does })
+	out.Pick = at.pick(out.Heads)
 	at.explain(out)
 	if out.Pick >= 0 {
 		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {
@@ -221,6 +227,11 @@ func (at *situation) head(mass float64) (Head, error) {
 	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: f}
 	h.AtWait = whereAt(f.Path, at.wait, at.cast)
 	h.Contact = at.contact(r, f)
+	if at.setup.Approach.Kind == setup.Swim && f.Outcome == Reached {
+		if h.Swim, err = at.swim(r); err != nil {
+			return Head{}, err
+		}
+	}
 	at.judge(&h, lure)
 	return h, nil
 }

@@ -8,6 +8,7 @@ import (
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
+	"dunvel/core/units"
 	"dunvel/core/water"
 )
 
@@ -17,9 +18,12 @@ func (at *situation) judge(h *Head, lure tackle.Lure) {
 		h.Verdict, h.Reason = No, at.fails(h.Fall, lure)
 		return
 	}
-	if at.setup.Approach.Kind == setup.HoldBottom && at.onBed {
+	switch {
+	case at.setup.Approach.Kind == setup.Swim:
+		at.judgeSwim(h)
+	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
 		at.judgeHold(h)
-	} else {
+	default:
 		at.judgeFall(h)
 	}
 }
@@ -108,6 +112,9 @@ func (at *situation) explain(a *Answer) {
 	if at.onBed {
 		stays = " " + at.stays(pick)
 	}
+	if at.setup.Approach.Kind == setup.Swim {
+		stays = fmt.Sprintf(" Then %s.", at.swims(pick))
+	}
 	a.Sentence = fmt.Sprintf("Tie on %s: count %s and it is %s, %s.%s",
 		at.mass(pick.Mass), seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), stays)
 	if a.Pick == 0 {
@@ -122,7 +129,7 @@ func (at *situation) explain(a *Answer) {
 	}
 	heavier := a.Heads[a.Pick+1]
 	switch {
-	case heavier.Verdict != Does:
+	case heavier.Verdict != Does || at.setup.Approach.Kind == setup.Swim:
 		a.NotHeavier = fmt.Sprintf("%s: %s.", at.mass(heavier.Mass), heavier.Reason)
 	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
 		a.NotHeavier = fmt.Sprintf("%s holds too, with %s of its weight, but it is more to drag and to lose.", at.mass(heavier.Mass), percent(heavier.Contact.Margin))
@@ -133,14 +140,12 @@ func (at *situation) explain(a *Answer) {
 
 // explainNone says which head comes closest and what weight would do.
 func (at *situation) explainNone(a *Answer) {
-	closest := a.Heads[len(a.Heads)-1]
-	for _, h := range a.Heads {
-		if h.Verdict == Perhaps {
-			closest = h
-			break
-		}
-	}
+	closest := at.closest(a.Heads)
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
+	if at.setup.Approach.Kind == setup.Swim {
+		a.NotHeavier = "Another speed, a wider band or a weight between these would do it."
+		return
+	}
 	heaviest := a.Heads[len(a.Heads)-1].Mass
 	if mass, ok := at.lightestBeyond(heaviest); ok {
 		a.NotHeavier = fmt.Sprintf("About %s would do it (it is not among these heads).", at.mass(mass))
@@ -271,8 +276,11 @@ func (at *situation) mass(kg float64) string { return at.show.Show("mass", kg) }
 func (at *situation) depth(m float64) string {
 	unit := at.show.Unit("depth")
 	shown := unit.FromBase(m)
-	if shown >= 10 {
+	switch {
+	case shown >= 10:
 		return fmt.Sprintf("%.0f %s", shown, unit.Symbol)
+	case shown < 1:
+		return units.Format(m, unit, 2)
 	}
 	return fmt.Sprintf("%.1f %s", shown, unit.Symbol)
 }

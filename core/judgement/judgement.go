@@ -212,6 +212,9 @@ var (
 	LinePerTurn    = Value{0.75, "m", 0.15, "a middling reel, its spool well filled"}
 	NearBed        = Value{0.3, "m", 0, "as high as a bait may rise and still be fished over the bed"}
 	RetrieveSpeed  = Value{0.7, "m/s", 0.2, "a steady turn a second"}
+	SwimShare      = Value{0.6, "1", 0, "in the band for most of the way is as good as a hand does it"}
+	SwimFrom       = Value{0.8, "1", 0, "share of the cast left when the retrieve has settled"}
+	SwimTo         = Value{0.2, "1", 0, "share of the cast left when the line lifts the bait anyway"}
 	CloseCall      = Value{0.15, "1", 0, "a limit met or missed by less than this is a perhaps"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

@@ -64,7 +64,10 @@ var fields = []Field{
 	choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),
 	choice("head.hook", "Hook", judgement.HookSizes, func(s *Setup) *string { return &s.Head.Hook }),
 	choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
-	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom}, func(s *Setup) *string { return &s.Approach.Kind }),
+	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom, Swim}, func(s *Setup) *string { return &s.Approach.Kind }),
+	number("approach.speed", "Reeled at", "speed", 0.05, 3, "", func(s *Setup) *float64 { return &s.Approach.Speed }),
+	number("approach.bandLow", "Over the bed, at least", "depth", 0, 100, "", func(s *Setup) *float64 { return &s.Approach.BandLow }),
+	number("approach.bandHigh", "Over the bed, at most", "depth", 0.02, 100, "", func(s *Setup) *float64 { return &s.Approach.BandHigh }),
 	number("approach.wait", "Longest wait", "time", 0, 600, "3 s a metre", func(s *Setup) *float64 { return &s.Approach.Wait }),
 }
 

@@ -119,15 +119,21 @@ type Head struct {
 
 // Approach is what the angler wants of the head. Wait is the longest wait for
 // the target in s; 0 takes the usual one for the depth.
+// Swim reels it back at Speed with the bait between BandLow and BandHigh over
+// the bed.
 type Approach struct {
-	Kind string  `json:"kind"`
-	Wait float64 `json:"wait"`
+	Kind     string  `json:"kind"`
+	Wait     float64 `json:"wait"`
+	Speed    float64 `json:"speed"`
+	BandLow  float64 `json:"bandLow"`
+	BandHigh float64 `json:"bandHigh"`
 }
 
 // The approaches.
 const (
 	SlowFall   = "slow fall"
 	HoldBottom = "hold bottom"
+	Swim       = "swim"
 )
 
 // Ladder is the usual range of heads in kg, 1/64 to 1 1/2 oz.
@@ -150,6 +156,6 @@ func Default() Setup {
 		Bait:     Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
 		Head:     Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
 		Heads:    Ladder(),
-		Approach: Approach{Kind: SlowFall},
+		Approach: Approach{Kind: SlowFall, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5},
 	}
 }

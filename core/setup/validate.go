@@ -83,6 +83,16 @@ func (s Setup) Validate(choice units.Choice) error {
 	if reach := math.Hypot(s.Cast.Distance, s.Rod.TipHeight); s.Rod.LineOnSpool < reach+1 {
 		add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", depth(s.Rod.LineOnSpool), depth(s.Cast.Distance))
 	}
+	if s.Approach.Kind == Swim {
+		switch deepest := max(s.Water.Depth, s.Water.SplashDepth); {
+		case s.Cast.Distance < minSwim:
+			add("cast.distance", "Cast: %s is too short to swim a bait back over; cast %s or more.", depth(s.Cast.Distance), depth(minSwim))
+		case s.Approach.BandHigh <= s.Approach.BandLow:
+			add("approach.bandHigh", "Over the bed, at most: %s is not above the least height of %s.", depth(s.Approach.BandHigh), depth(s.Approach.BandLow))
+		case s.Approach.BandLow >= deepest:
+			add("approach.bandLow", "Over the bed, at least: %s is above the surface, the water being %s deep.", depth(s.Approach.BandLow), depth(deepest))
+		}
+	}
 	if s.Flow.NearBed > 0 {
 		if s.Water.Depth <= nearBedHeight {
 			add("flow.nearBed", "Current 1 m over the bed: the water is only %s deep.", depth(s.Water.Depth))
@@ -100,5 +110,6 @@ func (s Setup) Validate(choice units.Choice) error {
 const (
 	minSplashDepth = 0.3
 	maxSlope       = 1
+	minSwim        = 3 // m
 	nearBedHeight  = 1 // m over the bed at which the second speed is measured
 )

@@ -79,6 +79,14 @@ func Setups() []Setup {
 			s.Bait = setup.Bait{Form: "curl tail", Length: 0.06, Body: "plain"}
 			s.Head.Hook = "#1"
 		}),
+		with("Pier Pool, swum back", func(s *setup.Setup) {
+			s.Water.Depth, s.Water.Bed = 3.8, "sand"
+			s.Boat.Kind = "bank"
+			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
+			s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain"}
+			s.Head.Hook = "2/0"
+			s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.45
+		}),
 	}
 }
 

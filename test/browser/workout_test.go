@@ -152,6 +152,21 @@ func TestLadder(t *testing.T) {
 	p.says(".head-table tbody", "0.4 g")
 }
 
+func TestSwimAtAHeight(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=9")
+	p.says(".answer h1", "Then reeled at 0.45 m/s it swims 0.05 m to 0.5 m over the bed")
+	p.until(`document.querySelector(".section .band")`)
+	slow := p.pick()
+	p.field("approach.speed", "0.65 m/s")
+	p.says(".answer h1", "0.65 m/s")
+	if fast := p.pick(); fast <= slow {
+		t.Errorf("%g g at 0.45 m/s, %g g at 0.65 m/s", slow, fast)
+	}
+	p.field("approach.bandHigh", "0.02")
+	p.says("#field-approach-bandHigh-error", "is not above the least height")
+}
+
 func TestNothingDoesIsSaid(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?approach.wait=10&heads=0.001,0.002")

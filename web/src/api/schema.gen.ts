@@ -404,6 +404,21 @@ export interface components {
                 kind: string;
                 /**
                  * Format: double
+                 * @description Of the retrieve, when it is to swim
+                 */
+                speed: number;
+                /**
+                 * Format: double
+                 * @description Least height over the bed then
+                 */
+                bandLow: number;
+                /**
+                 * Format: double
+                 * @description Greatest height over the bed then
+                 */
+                bandHigh: number;
+                /**
+                 * Format: double
                  * @description 0: the usual one for the depth
                  */
                 wait: number;
@@ -525,13 +540,26 @@ export interface components {
             fall: components["schemas"]["Fall"];
             contact: components["schemas"]["Contact"];
             atWait: components["schemas"]["Point"];
+            /** @description How it comes back when it is to swim; all 0 otherwise */
+            swim: {
+                /**
+                 * Format: double
+                 * @description Share of the time within the band
+                 */
+                inBand: number;
+                /**
+                 * Format: double
+                 * @description Over the bed, on average
+                 */
+                height: number;
+            };
             /** @enum {string} */
             verdict: "does" | "perhaps" | "no";
             reason: string;
         };
         Answer: {
             heads: components["schemas"]["HeadAnswer"][];
-            /** @description Index of the lightest head that does it; -1: none */
+            /** @description Index of the head to tie on, the lightest that does it or, swimming, the one nearest to the middle of the band; -1: none */
             pick: number;
             sentence: string;
             notLighter: string;

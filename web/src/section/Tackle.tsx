@@ -59,6 +59,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           </g>
         );
       })}
+      {setup.approach.kind === "swim" && <Band setup={setup} answer={answer} frame={frame} />}
       {atWork && (
         <>
           <path d={draw.curve(curveCatmullRom)(contact.curve) ?? ""} className="line line-work" />
@@ -75,6 +76,20 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       {there && <path d={`M${x(there.x) - 6} ${z(there.z)}h12`} className="landing" />}
       {bait && <circle cx={x(bait.x)} cy={z(bait.z)} r={6} className="bait" />}
     </g>
+  );
+}
+
+/** The heights over the bed between which the bait is to swim. */
+function Band({ setup, answer, frame }: { setup: Setup; answer: Answer; frame: Frame }) {
+  const { x, z, left, right } = frame;
+  const { bandLow, bandHigh } = setup.approach;
+  const edge = (m: number, height: number) =>
+    `${x(m)} ${z(Math.min(height - setup.water.depth - answer.bedSlope * m, 0))}`;
+  return (
+    <path
+      d={`M${edge(left, bandHigh)}L${edge(right, bandHigh)}L${edge(right, bandLow)}L${edge(left, bandLow)}Z`}
+      className="band"
+    />
   );
 }
 

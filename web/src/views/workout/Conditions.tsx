@@ -127,8 +127,11 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
         {number("cast.distance")}
         {number("target.depth")}
         {choice("approach.kind")}
-        {number("approach.wait")}
-        {setup.cast.distance > 0 && number("cast.drag")}
+        {setup.approach.kind === "swim" && number("approach.speed")}
+        {setup.approach.kind === "swim" && number("approach.bandLow")}
+        {setup.approach.kind === "swim" && number("approach.bandHigh")}
+        {setup.approach.kind !== "swim" && number("approach.wait")}
+        {setup.cast.distance > 0 && setup.approach.kind !== "swim" && number("cast.drag")}
         {number("rod.tipHeight")}
         {choice("rod.spool")}
         {number("rod.lineOnSpool")}

@@ -3,7 +3,7 @@ import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
 
 /** The ladder as a table: for screen readers, copying and printing. */
-export function HeadTable({ answer }: { answer: Answer }) {
+export function HeadTable({ answer, swims }: { answer: Answer; swims: boolean }) {
   const { show, shown } = useUnits();
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;
@@ -24,6 +24,8 @@ export function HeadTable({ answer }: { answer: Answer }) {
               <th scope="col">Runs off at, then</th>
               <th scope="col">Pull at the tip</th>
               <th scope="col">Bow</th>
+              {swims && <th scope="col">In the band</th>}
+              {swims && <th scope="col">Height on average</th>}
               <th scope="col">Line for contact</th>
               <th scope="col">Contact margin</th>
               <th scope="col">Lifts off at</th>
@@ -47,6 +49,8 @@ export function HeadTable({ answer }: { answer: Answer }) {
                   </td>
                   <td>{falls ? show("force", h.fall.tension) : "–"}</td>
                   <td>{falls ? percent(h.fall.bow) : "–"}</td>
+                  {swims && <td>{percent(h.swim.inBand)}</td>}
+                  {swims && <td>{show("depth", h.swim.height)}</td>}
                   <td>
                     {h.contact.needed > 0 ? show("depth", h.contact.needed) : falls ? "no length" : "–"}
                   </td>

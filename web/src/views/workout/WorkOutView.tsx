@@ -82,7 +82,7 @@ export function WorkOutView() {
             />
           )}
         </div>
-        {answer && <HeadTable answer={answer} />}
+        {answered && <HeadTable answer={answered.answer} swims={answered.of.approach.kind === "swim"} />}
       </main>
     </div>
   );

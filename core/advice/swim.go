@@ -1,0 +1,114 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/rig"
+	"dunvel/core/setup"
+)
+
+// swim simulates the fall and the steady retrieve after it, and looks at the
+// bait between 80 % and 20 % of the cast.
+func (at *situation) swim(r *rig.Rig) (Swim, error) {
+	const frames = 400
+	a, cast := at.setup.Approach, at.cast.Distance
+	d := at.drop(r)
+	back := 2 * cast / a.Speed
+	d.Until += back
+	d.Phases = []mechanics.Phase{d.Phases[0], {Reel: a.Speed, Time: back}}
+	track, err := at.scene.Run(d, mechanics.Detail{Frames: frames})
+	if err != nil {
+		return Swim{}, fmt.Errorf("advice: %w", err)
+	}
+	var out Swim
+	var all float64
+	for i := 1; i < len(track.Frames); i++ {
+		f := track.Frames[i]
+		left := math.Hypot(f.End.X-f.Time*at.cast.Drift.X, f.End.Y-f.Time*at.cast.Drift.Y) / cast
+		if f.Phase == 0 || left > judgement.SwimFrom.Number || left < judgement.SwimTo.Number {
+			continue
+		}
+		took := f.Time - track.Frames[i-1].Time
+		height := max(f.End.Z+at.scene.Bed.DepthAt(f.End.X), 0)
+		all += took
+		out.Height += took * height
+		if height >= a.BandLow && height <= a.BandHigh {
+			out.InBand += took
+		}
+	}
+	if all > 0 {
+		out.InBand, out.Height = out.InBand/all, out.Height/all
+	}
+	return out, nil
+}
+
+// judgeSwim: in the band for most of the retrieve.
+func (at *situation) judgeSwim(h *Head) {
+	a, s := at.setup.Approach, h.Swim
+	h.Verdict = Does
+	if wanted := judgement.SwimShare.Number; s.InBand < wanted {
+		h.Verdict = worse(1 - s.InBand/wanted)
+	}
+	band := fmt.Sprintf("%s to %s over the bed", at.depth(a.BandLow), at.depth(a.BandHigh))
+	speed := at.show.Show("speed", a.Speed)
+	middle := (a.BandLow + a.BandHigh) / 2
+	switch {
+	case h.Verdict == Does:
+		h.Reason = fmt.Sprintf("%s, %s on average", at.swims(*h), at.depth(s.Height))
+	case s.Height > a.BandHigh:
+		h.Reason = fmt.Sprintf("rides too high at %s: %s over the bed on average (%s wanted)", speed, at.depth(s.Height), band)
+	case s.Height < middle:
+		h.Reason = fmt.Sprintf("drags at %s: %s over the bed on average, and only %s of the way %s", speed, at.depth(s.Height), percent(s.InBand), band)
+	default:
+		h.Reason = fmt.Sprintf("rises and falls too much at %s: only %s of the way %s", speed, percent(s.InBand), band)
+	}
+}
+
+// swims says how a head that does it comes back.
+func (at *situation) swims(h Head) string {
+	a := at.setup.Approach
+	return fmt.Sprintf("reeled at %s it swims %s to %s over the bed for %s of the way",
+		at.show.Show("speed", a.Speed), at.depth(a.BandLow), at.depth(a.BandHigh), percent(h.Swim.InBand))
+}
+
+// pick is the index of the head to tie on: the lightest that does it or, where
+// it is to swim clear of the bed, the one nearest to the middle of the band; -1
+// where none does.
+func (at *situation) pick(heads []Head) int {
+	best := slices.IndexFunc(heads, func(h Head) bool { return h.Verdict == Does })
+	if a := at.setup.Approach; a.Kind != setup.Swim || a.BandLow == 0 || best < 0 {
+		return best
+	}
+	for i, h := range heads {
+		if h.Verdict == Does && at.offMiddle(h) < at.offMiddle(heads[best]) {
+			best = i
+		}
+	}
+	return best
+}
+
+// offMiddle is how far from the middle of the band a head swims, m.
+func (at *situation) offMiddle(h Head) float64 {
+	return math.Abs(h.Swim.Height - (at.setup.Approach.BandLow+at.setup.Approach.BandHigh)/2)
+}
+
+// closest is the head that comes closest where none does it: swimming the one
+// that is in the band for longest, else the lightest perhaps, or the heaviest.
+func (at *situation) closest(heads []Head) Head {
+	best := heads[len(heads)-1]
+	for _, h := range heads {
+		switch {
+		case at.setup.Approach.Kind == setup.Swim:
+			if h.Swim.InBand > best.Swim.InBand {
+				best = h
+			}
+		case h.Verdict == Perhaps:
+			return h
+		}
+	}
+	return best
+}

@@ -9,8 +9,8 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// A line that moves is a chain of nodes fixed to its material. Inertia is
-// negligible: at every instant weight, drag, tension and the bed balance at
+// A line that moves is a chain of nodes fixed to its material. At every instant
+// weight, drag, tension, the bed and what little inertia there is balance at
 // every node, which is solved implicitly for the places the nodes go to.
 
 const (
@@ -46,12 +46,12 @@ type chain struct {
 
 	diagonal, below, above []block
 	force                  []r3.Vec
-	toTip                  float64   // tension at the tip less that in the segment below it, with its sign turned, N
+	toTip                  float64   // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
 	stretch, give          []float64 // of each segment: what is amiss, and how it yields to tension
 }
 
-// stage is one implicit solve: nodes that were at base come to rest forces at
-// the places they reach tau later.
+// stage is one implicit solve: the forces on nodes that were at base balance
+// at the places they reach tau later.
 type stage struct {
 	tau    float64
 	base   []r3.Vec

@@ -1,6 +1,6 @@
 import type { Answer, Head } from "../api/client";
 import { useUnits } from "../app/preferences";
-import { placeAt } from "./motion";
+import { markEvery, placeAt } from "./motion";
 
 interface Props {
   answer: Answer;
@@ -14,9 +14,17 @@ export function longestCount(answer: Answer, head: Head | undefined): number {
   return Math.max(5, Math.ceil(1.1 * Math.max(answer.wait, head?.fall.time ?? 0)));
 }
 
+/** How deep the bait is at even seconds of the fall. */
+function depths(head: Head, most: number): [number, number][] {
+  const step = markEvery(most, 160);
+  const last = Math.min(most * 0.9, head.fall.path.at(-1)?.time ?? 0);
+  const seconds = Array.from({ length: Math.floor(last / step) }, (_, i) => (i + 1) * step);
+  return seconds.map((s) => [s, -(placeAt(head, s)?.z ?? 0)]);
+}
+
 /** The count-down: drag through the seconds and read the depth off. */
 export function CountStrip({ answer, head, count, onCount }: Props) {
-  const { show } = useUnits();
+  const { show, shown } = useUnits();
   const most = longestCount(answer, head);
   const bait = head && placeAt(head, count);
   const depth = bait ? -bait.z : 0;
@@ -48,6 +56,15 @@ export function CountStrip({ answer, head, count, onCount }: Props) {
           aria-label="Seconds after the splash"
           aria-valuetext={`${count.toFixed(0)} seconds: ${words}`}
         />
+        <div className="strip-depths" aria-hidden="true">
+          {head &&
+            depths(head, most).map(([s, depth]) => (
+              <span key={s} style={{ left: at(s) }}>
+                {s} s {shown("depth", depth).number}
+              </span>
+            ))}
+          <span className="strip-unit">{shown("depth", 0).unit} down</span>
+        </div>
         <div className="strip-marks" aria-hidden="true">
           <span style={{ left: at(answer.wait) }}>wait {Math.round(answer.wait)} s</span>
           {head?.fall.outcome === "reached" && (

@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/setup"
 	"dunvel/core/units"
+	"dunvel/core/water"
 )
 
 func solve(t testing.TB, change func(*setup.Setup)) *Answer {
@@ -247,7 +248,7 @@ func teineLedge(underRod, atSplash float64) func(*setup.Setup) {
 		s.Line.Diameter, s.Leader.Diameter = 0.18e-3, 0.35e-3
 		s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}
 		s.Head.Shape, s.Head.Hook = "football", "3/0"
-		s.Approach = setup.Approach{Kind: setup.Swim, Speed: 0.5, BandHigh: 0.1}
+		s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 0, 0.1
 	}
 }
 
@@ -310,5 +311,64 @@ func BenchmarkSwimLadder(b *testing.B) {
 		if _, err := Solve(s, nil); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// Just enough is the least, a margin the next one up, heavy on purpose the
+// heaviest that still does it.
+func TestLeaning(t *testing.T) {
+	held := func(leaning string) *Answer {
+		return solve(t, func(s *setup.Setup) {
+			s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.15, Direction: 180}
+			s.Cast.Distance, s.Approach.Kind, s.Approach.Leaning = 5, setup.HoldBottom, leaning
+		})
+	}
+	enough, margin, usual, heavy := held(setup.JustEnough), held(setup.WithMargin), held(setup.Usual), held(setup.Heavy)
+	least := enough.Pick
+	if enough.Least != least || margin.Least != least || margin.Pick != least+1 || usual.Pick != least+1 || heavy.Pick != len(heavy.Heads)-1 {
+		t.Errorf("least %d, margin %d, usual %d, heavy %d", least, margin.Pick, usual.Pick, heavy.Pick)
+	}
+	if words := enough.Heads[least].Reason; !strings.Contains(margin.NotLighter, words) || !strings.Contains(margin.NotLighter, "less in hand") {
+		t.Errorf("%q does not say %q", margin.NotLighter, words)
+	}
+	if !strings.Contains(margin.Sentence, " at the least: count ") || strings.Contains(enough.Sentence, "at the least") {
+		t.Errorf("%q, %q", margin.Sentence, enough.Sentence)
+	}
+	if fall := solve(t, func(*setup.Setup) {}); fall.Pick != fall.Least {
+		t.Errorf("a slow fall takes the lightest: %s", fall.Sentence)
+	}
+}
+
+// What a rod casts and a ceiling on the fall bite whatever the approach.
+func TestCrossLimits(t *testing.T) {
+	free := solve(t, func(*setup.Setup) {})
+	window := solve(t, func(s *setup.Setup) { s.Rod.Least, s.Rod.Most = 0.012, 0.02 })
+	for i, h := range window.Heads {
+		_, lure, err := setup.Default().Rig(h.Mass, water.Fluid{Density: 1026, Viscosity: 1.2e-6})
+		if err != nil {
+			t.Fatal(err)
+		}
+		switch inside := lure.Mass >= 0.012 && lure.Mass <= 0.02; {
+		case inside && h.Verdict != free.Heads[i].Verdict:
+			t.Errorf("%g g, %g kg in all: %s", h.Mass*1e3, lure.Mass, h.Reason)
+		case !inside && h.Verdict == Does:
+			t.Errorf("%g g, %g kg in all, is outside the rod's window and does it", h.Mass*1e3, lure.Mass)
+		}
+	}
+	if last := window.Heads[len(window.Heads)-1]; last.Verdict != No || !strings.Contains(last.Reason, "the rod casts up to 20 g") {
+		t.Errorf("%s", last.Reason)
+	}
+	slow := solve(t, func(s *setup.Setup) { s.Approach.Ceiling = 0.4 })
+	for i, h := range slow.Heads {
+		if h.Fall.Speed > 0.4 && h.Verdict == Does {
+			t.Errorf("%g g falls at %g m/s and does it", h.Mass*1e3, h.Fall.Speed)
+		}
+		if h.Fall.Speed < 0.4 && h.Verdict != free.Heads[i].Verdict {
+			t.Errorf("%g g: %s", h.Mass*1e3, h.Reason)
+		}
+	}
+	both := solve(t, func(s *setup.Setup) { s.Approach.Ceiling, s.Approach.Wait = 0.3, 20 })
+	if both.Pick >= 0 || !strings.Contains(both.NotHeavier, "at 0.3 m/s at most takes 60 s to 18 m, and the wait is 20 s") {
+		t.Errorf("18 m in 20 s at 0.3 m/s: %s %s", both.Sentence, both.NotHeavier)
 	}
 }

@@ -108,6 +108,7 @@ type Flow struct {
 type Answer struct {
 	Heads      []Head  `json:"heads"` // light to heavy
 	Pick       int     `json:"pick"`  // index of the head to tie on; -1 where none does it
+	Least      int     `json:"least"` // index of the lightest that does it
 	Sentence   string  `json:"sentence"`
 	NotLighter string  `json:"notLighter"`
 	NotHeavier string  `json:"notHeavier"`
@@ -173,7 +174,7 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	if err := heads.Wait(); err != nil {
 		return nil, err
 	}
-	out.Pick = at.pick(out.Heads)
+	out.Least, out.Pick = at.pick(out.Heads)
 	at.explain(out)
 	if out.Pick >= 0 {
 		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {
@@ -233,6 +234,7 @@ func (at *situation) head(mass float64) (Head, error) {
 		}
 	}
 	at.judge(&h, lure)
+	at.crossLimits(&h, lure)
 	return h, nil
 }
 

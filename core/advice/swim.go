@@ -3,12 +3,10 @@ package advice
 import (
 	"fmt"
 	"math"
-	"slices"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
-	"dunvel/core/setup"
 )
 
 // swim simulates the fall and the steady retrieve after it, and looks at the
@@ -75,40 +73,7 @@ func (at *situation) swims(h Head) string {
 		at.show.Show("speed", a.Speed), at.depth(a.BandLow), at.depth(a.BandHigh), percent(h.Swim.InBand))
 }
 
-// pick is the index of the head to tie on: the lightest that does it or, where
-// it is to swim clear of the bed, the one nearest to the middle of the band; -1
-// where none does.
-func (at *situation) pick(heads []Head) int {
-	best := slices.IndexFunc(heads, func(h Head) bool { return h.Verdict == Does })
-	if a := at.setup.Approach; a.Kind != setup.Swim || a.BandLow == 0 || best < 0 {
-		return best
-	}
-	for i, h := range heads {
-		if h.Verdict == Does && at.offMiddle(h) < at.offMiddle(heads[best]) {
-			best = i
-		}
-	}
-	return best
-}
-
 // offMiddle is how far from the middle of the band a head swims, m.
 func (at *situation) offMiddle(h Head) float64 {
 	return math.Abs(h.Swim.Height - (at.setup.Approach.BandLow+at.setup.Approach.BandHigh)/2)
-}
-
-// closest is the head that comes closest where none does it: swimming the one
-// that is in the band for longest, else the lightest perhaps, or the heaviest.
-func (at *situation) closest(heads []Head) Head {
-	best := heads[len(heads)-1]
-	for _, h := range heads {
-		switch {
-		case at.setup.Approach.Kind == setup.Swim:
-			if h.Swim.InBand > best.Swim.InBand {
-				best = h
-			}
-		case h.Verdict == Perhaps:
-			return h
-		}
-	}
-	return best
 }

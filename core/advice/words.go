@@ -115,13 +115,20 @@ func (at *situation) explain(a *Answer) {
 	if at.setup.Approach.Kind == setup.Swim {
 		stays = fmt.Sprintf(" Then %s.", at.swims(pick))
 	}
-	a.Sentence = fmt.Sprintf("Tie on %s: count %s and it is %s, %s.%s",
-		at.mass(pick.Mass), seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), stays)
+	least := ""
+	if a.Least < a.Pick {
+		least = fmt.Sprintf(", %s at the least", at.mass(a.Heads[a.Least].Mass))
+	}
+	a.Sentence = fmt.Sprintf("Tie on %s%s: count %s and it is %s, %s.%s",
+		at.mass(pick.Mass), least, seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), stays)
 	if a.Pick == 0 {
 		a.NotLighter = "It is the lightest of these heads."
 	} else {
 		lighter := a.Heads[a.Pick-1]
 		a.NotLighter = fmt.Sprintf("%s: %s.", at.mass(lighter.Mass), lighter.Reason)
+		if lighter.Verdict == Does && at.setup.Approach.Kind != setup.Swim {
+			a.NotLighter = fmt.Sprintf("%s does it too, with less in hand: %s.", at.mass(lighter.Mass), lighter.Reason)
+		}
 	}
 	if a.Pick == len(a.Heads)-1 {
 		a.NotHeavier = "It is the heaviest of these heads."
@@ -144,6 +151,11 @@ func (at *situation) explainNone(a *Answer) {
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
 	if at.setup.Approach.Kind == setup.Swim {
 		a.NotHeavier = "Another speed, a wider band or a weight between these would do it."
+		return
+	}
+	if c := at.setup.Approach.Ceiling; c > 0 && at.target/c > at.wait {
+		a.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s.",
+			at.show.Show("speed", c), seconds(at.target/c), at.depth(at.target), at.limit())
 		return
 	}
 	heaviest := a.Heads[len(a.Heads)-1].Mass

@@ -69,6 +69,8 @@ type Rod struct {
 	TipHeight   float64 `json:"tipHeight"`
 	Spool       string  `json:"spool"`
 	LineOnSpool float64 `json:"lineOnSpool"` // m
+	Least       float64 `json:"least"`       // kg that it casts, with hook and bait; 0: not given
+	Most        float64 `json:"most"`
 }
 
 // Cast lands Distance from the rod; the head is then dragged towards the rod
@@ -119,11 +121,13 @@ type Head struct {
 
 // Approach is what the angler wants of the head. Wait is the longest wait for
 // the target in s; 0 takes the usual one for the depth.
-// Swim reels it back at Speed with the bait between BandLow and BandHigh over
+// Leaning is which of the heads that do it is preferred. Swim reels it back at Speed with the bait between BandLow and BandHigh over
 // the bed.
 type Approach struct {
 	Kind     string  `json:"kind"`
 	Wait     float64 `json:"wait"`
+	Ceiling  float64 `json:"ceiling"` // m/s that it may fall at most; 0: none
+	Leaning  string  `json:"leaning"`
 	Speed    float64 `json:"speed"`
 	BandLow  float64 `json:"bandLow"`
 	BandHigh float64 `json:"bandHigh"`
@@ -134,6 +138,14 @@ const (
 	SlowFall   = "slow fall"
 	HoldBottom = "hold bottom"
 	Swim       = "swim"
+)
+
+// The leanings. Usual is with a margin for HoldBottom, and just enough else.
+const (
+	Usual      = "as usual"
+	JustEnough = "just enough"
+	WithMargin = "with a margin"
+	Heavy      = "heavy on purpose"
 )
 
 // Ladder is the usual range of heads in kg, 1/64 to 1 1/2 oz.
@@ -156,6 +168,6 @@ func Default() Setup {
 		Bait:     Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
 		Head:     Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
 		Heads:    Ladder(),
-		Approach: Approach{Kind: SlowFall, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5},
+		Approach: Approach{Kind: SlowFall, Leaning: Usual, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5},
 	}
 }

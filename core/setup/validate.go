@@ -83,6 +83,9 @@ func (s Setup) Validate(choice units.Choice) error {
 	if reach := math.Hypot(s.Cast.Distance, s.Rod.TipHeight); s.Rod.LineOnSpool < reach+1 {
 		add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", depth(s.Rod.LineOnSpool), depth(s.Cast.Distance))
 	}
+	if s.Rod.Most > 0 && s.Rod.Most < s.Rod.Least {
+		add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", choice.Show("mass", s.Rod.Most), choice.Show("mass", s.Rod.Least))
+	}
 	if s.Approach.Kind == Swim {
 		switch deepest := max(s.Water.Depth, s.Water.SplashDepth); {
 		case s.Cast.Distance < minSwim:

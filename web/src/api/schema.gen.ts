@@ -347,6 +347,13 @@ export interface components {
                 spool: string;
                 /** Format: double */
                 lineOnSpool: number;
+                /**
+                 * Format: double
+                 * @description Mass that it casts, with hook and bait; 0: not given
+                 */
+                least: number;
+                /** Format: double */
+                most: number;
             };
             cast: {
                 /** Format: double */
@@ -402,6 +409,13 @@ export interface components {
             heads: number[];
             approach: {
                 kind: string;
+                /**
+                 * Format: double
+                 * @description Fastest fall; 0: any
+                 */
+                ceiling: number;
+                /** @description Which of the heads that do it is preferred */
+                leaning: string;
                 /**
                  * Format: double
                  * @description Of the retrieve, when it is to swim
@@ -561,6 +575,8 @@ export interface components {
             heads: components["schemas"]["HeadAnswer"][];
             /** @description Index of the head to tie on, the lightest that does it or, swimming, the one nearest to the middle of the band; -1: none */
             pick: number;
+            /** @description Index of the lightest head that does it; -1: none */
+            least: number;
             sentence: string;
             notLighter: string;
             notHeavier: string;

@@ -131,10 +131,14 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
         {setup.approach.kind === "swim" && number("approach.bandLow")}
         {setup.approach.kind === "swim" && number("approach.bandHigh")}
         {setup.approach.kind !== "swim" && number("approach.wait")}
+        {setup.approach.kind === "slow fall" && number("approach.ceiling")}
+        {setup.approach.kind !== "swim" && choice("approach.leaning")}
         {setup.cast.distance > 0 && setup.approach.kind !== "swim" && number("cast.drag")}
         {number("rod.tipHeight")}
         {choice("rod.spool")}
         {number("rod.lineOnSpool")}
+        {number("rod.least")}
+        {number("rod.most")}
       </Group>
       <p className="row-hint">
         Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>

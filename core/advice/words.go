@@ -85,10 +85,10 @@ func (at *situation) judgeHold(h *Head) {
 	case c.Margin >= wanted && at.comesLate(h):
 	case c.Margin >= wanted && speedOf(at.gait) == 0:
 		h.Verdict = Does
-		h.Reason = fmt.Sprintf("lies still: %s of its weight stays on the bed and it uses %s of its grip", percent(c.Margin), percent(c.Grip))
+		h.Reason = fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", percent(c.Margin), percent(c.Grip))
 	case c.Margin >= wanted:
 		h.Verdict = Does
-		h.Reason = fmt.Sprintf("holds: %s of its weight stays on the bed at %s over the ground, %s", percent(c.Margin), speed, at.lifts(c))
+		h.Reason = fmt.Sprintf("holds with %s of its weight on the bed at %s over the ground, %s", percent(c.Margin), speed, at.lifts(c))
 	case c.Margin > 0:
 		h.Verdict = worse(1 - c.Margin/wanted)
 		h.Reason = fmt.Sprintf("only %s of its weight stays on the bed (%s wanted) with %s out, %s", percent(c.Margin), percent(wanted), at.depth(c.Most), at.lifts(c))

@@ -27,6 +27,7 @@ var version = "0.1.0"
 type commands struct {
 	Serve     serve        `cmd:"" help:"Serve Dunvel with your own data."`
 	Demo      demoCmd      `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
+	Advise    adviseCmd    `cmd:"" help:"Answer a setup: reads it from standard input, prints the answer as the API gives it."`
 	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
 	Version   show         `cmd:"" help:"Print the version."`
 }
@@ -41,6 +42,10 @@ type serve struct{ where }
 
 type demoCmd struct{ where }
 
+type adviseCmd struct {
+	Units map[string]string `help:"Units of the answer's sentences, such as mass=oz;depth=ft." placeholder:"KEY=UNIT;..."`
+}
+
 type mechanicsCmd struct{}
 
 type show struct{}
@@ -51,6 +56,10 @@ func (s serve) Run(ctx context.Context) error {
 
 func (d demoCmd) Run(ctx context.Context) error {
 	return d.run(ctx, "demo.db", func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
+}
+
+func (a adviseCmd) Run() error {
+	return exchange.Advise(os.Stdin, os.Stdout, a.Units)
 }
 
 func (mechanicsCmd) Run(ctx context.Context) error {

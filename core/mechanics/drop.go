@@ -71,7 +71,7 @@ type Frame struct {
 type Track struct {
 	Outcome Outcome // Touched, Done, TimeUp, Floats, NoWater, ReeledIn, OutOfLine, StepsUp or Unsolved
 	Touches []Touch // by body
-	Down    Frame   // when the end body first touched
+	Down    Frame   // when the end body first touches, still at the speed of its fall
 	Last    Frame
 	Frames  []Frame
 	Contact float64 // share of the time after the first touch that the end body was on the bed
@@ -101,6 +101,14 @@ func (t *Track) At(time float64) r3.Vec {
 		return t.Last.End
 	}
 	a, b := &t.Frames[i-1], &t.Frames[i]
+	if down := &t.Down; t.Touches[0].Happened && a.Time < down.Time && down.Time <= b.Time {
+		// It comes down at full speed, and stops there.
+		if time <= down.Time {
+			b = down
+		} else {
+			a = &Frame{Time: down.Time, End: down.End}
+		}
+	}
 	h := b.Time - a.Time
 	u := (time - a.Time) / h
 	p := r3.Scale((1+2*u)*(1-u)*(1-u), a.End)

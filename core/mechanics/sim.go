@@ -136,7 +136,7 @@ func (m *sim) advance() {
 		refuse(h * max(0.2, 0.9*math.Sqrt(m.miss/missed)))
 		return
 	}
-	if share := m.comesDown(); share < 1 {
+	if share := m.comesDown(h); share < 1 {
 		refuse(h * share)
 		return
 	}
@@ -209,12 +209,21 @@ func (m *sim) missed(h float64) float64 {
 	return max(bodies, line/float64(2*m.n))
 }
 
-// comesDown returns the share of the step that brings the first body to the
-// bed that has not been there yet; 1 where none goes through it.
-func (m *sim) comesDown() float64 {
+// comesDown returns the share of a step of h that brings the first body to the
+// bed that has not been there yet, or that comes back to it too fast for the
+// step to take the blow; 1 where there is none.
+func (m *sim) comesDown(h float64) float64 {
 	share := 1.0
 	for i := range m.n {
-		if b := m.body[i]; b < 0 || m.touched[b] {
+		b := m.body[i]
+		if b < 0 {
+			continue
+		}
+		if m.touched[b] {
+			height, ahead := m.scene.gap(m.pos[i]), m.scene.gap(r3.Add(m.pos[i], r3.Scale(h, m.vel[i])))
+			if h > firstStep && ahead < -hopHeight {
+				share = min(share, max(height/(height-ahead), firstStep/h))
+			}
 			continue
 		}
 		if after := m.scene.gap(m.next[i]); after < -landing {
@@ -257,11 +266,11 @@ func (m *sim) land(b int) {
 		if m.body[i] == b && m.scene.gap(m.pos[i]) <= landing {
 			m.touched[b] = true
 			m.track.Touches[b] = Touch{true, m.time, m.pos[i]}
-			m.vel[i] = r3.Vec{}
-			m.step = firstStep
 			if b == 0 {
 				m.track.Down = m.frame(true)
 			}
+			m.vel[i] = r3.Vec{}
+			m.step = firstStep
 		}
 	}
 }

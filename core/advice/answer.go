@@ -87,6 +87,7 @@ type Head struct {
 	Contact       Contact `json:"contact"`
 	AtWait        Point   `json:"atWait"` // where it is when the wait is over
 	Swim          Swim    `json:"swim"`
+	Back          float64 `json:"back"` // s back to the bed from the lift of the approach; 0 where it does not come down
 	Verdict       Verdict `json:"verdict"`
 	Reason        string  `json:"reason"`
 }
@@ -228,6 +229,9 @@ func (at *situation) head(mass float64) (Head, error) {
 	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: f}
 	h.AtWait = whereAt(f.Path, at.wait, at.cast)
 	h.Contact = at.contact(r, f)
+	if at.onBed && f.Outcome == Reached {
+		h.Back = at.back(f)
+	}
 	if at.setup.Approach.Kind == setup.Swim && f.Outcome == Reached {
 		if h.Swim, err = at.swim(r); err != nil {
 			return Head{}, err

@@ -23,6 +23,8 @@ func (at *situation) judge(h *Head, lure tackle.Lure) {
 		at.judgeSwim(h)
 	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
 		at.judgeHold(h)
+	case at.setup.Approach.Kind == setup.LiftAndDrop:
+		at.judgeLift(h)
 	default:
 		at.judgeFall(h)
 	}
@@ -112,7 +114,10 @@ func (at *situation) explain(a *Answer) {
 	if at.onBed {
 		stays = " " + at.stays(pick)
 	}
-	if at.setup.Approach.Kind == setup.Swim {
+	switch at.setup.Approach.Kind {
+	case setup.LiftAndDrop:
+		stays = fmt.Sprintf(" Then %s.", at.dropsBack(pick))
+	case setup.Swim:
 		stays = fmt.Sprintf(" Then %s.", at.swims(pick))
 	}
 	least := ""
@@ -140,6 +145,8 @@ func (at *situation) explain(a *Answer) {
 		a.NotHeavier = fmt.Sprintf("%s: %s.", at.mass(heavier.Mass), heavier.Reason)
 	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
 		a.NotHeavier = fmt.Sprintf("%s holds too, with %s of its weight, but it is more to drag and to lose.", at.mass(heavier.Mass), percent(heavier.Contact.Margin))
+	case at.setup.Approach.Kind == setup.LiftAndDrop:
+		a.NotHeavier = fmt.Sprintf("%s does it too, but is back in %s: less of a drop to see.", at.mass(heavier.Mass), seconds(heavier.Back))
 	default:
 		a.NotHeavier = fmt.Sprintf("%s does it too, but falls for %s less.", at.mass(heavier.Mass), seconds(pick.Fall.Time-heavier.Fall.Time))
 	}
@@ -151,6 +158,10 @@ func (at *situation) explainNone(a *Answer) {
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
 	if at.setup.Approach.Kind == setup.Swim {
 		a.NotHeavier = "Another speed, a wider band or a weight between these would do it."
+		return
+	}
+	if last := a.Heads[len(a.Heads)-1]; at.setup.Approach.Kind == setup.LiftAndDrop && last.Back > 0 && last.Back < at.setup.Approach.BackLeast {
+		a.NotHeavier = "A higher lift, another time back or a weight between these would do it."
 		return
 	}
 	if c := at.setup.Approach.Ceiling; c > 0 && at.target/c > at.wait {

@@ -215,6 +215,8 @@ var (
 	SwimShare      = Value{0.6, "1", 0, "in the band for most of the way is as good as a hand does it"}
 	SwimFrom       = Value{0.8, "1", 0, "share of the cast left when the retrieve has settled"}
 	SwimTo         = Value{0.2, "1", 0, "share of the cast left when the line lifts the bait anyway"}
+	Lift           = Value{0.5, "m", 0, "a hop that is seen and not a leap"}
+	BackMost       = Value{2, "s", 0, "past two seconds the hand has lost the bed"}
 	CloseCall      = Value{0.15, "1", 0, "a limit met or missed by less than this is a perhaps"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

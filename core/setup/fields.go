@@ -66,12 +66,15 @@ var fields = []Field{
 	choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),
 	choice("head.hook", "Hook", judgement.HookSizes, func(s *Setup) *string { return &s.Head.Hook }),
 	choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
-	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom, Swim}, func(s *Setup) *string { return &s.Approach.Kind }),
+	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom, LiftAndDrop, Swim}, func(s *Setup) *string { return &s.Approach.Kind }),
 	number("approach.ceiling", "Falls at most at", "speed", 0, 5, "any speed", func(s *Setup) *float64 { return &s.Approach.Ceiling }),
 	choice("approach.leaning", "Of those that do it", []string{Usual, JustEnough, WithMargin, Heavy}, func(s *Setup) *string { return &s.Approach.Leaning }),
 	number("approach.speed", "Reeled at", "speed", 0.05, 3, "", func(s *Setup) *float64 { return &s.Approach.Speed }),
 	number("approach.bandLow", "Over the bed, at least", "depth", 0, 100, "", func(s *Setup) *float64 { return &s.Approach.BandLow }),
 	number("approach.bandHigh", "Over the bed, at most", "depth", 0.02, 100, "", func(s *Setup) *float64 { return &s.Approach.BandHigh }),
+	number("approach.lift", "Lifted by", "depth", 0.05, 3, "", func(s *Setup) *float64 { return &s.Approach.Lift }),
+	number("approach.backLeast", "Back on the bed after, at least", "time", 0, 60, "at once", func(s *Setup) *float64 { return &s.Approach.BackLeast }),
+	number("approach.backMost", "Back on the bed after, at most", "time", 0.1, 60, "", func(s *Setup) *float64 { return &s.Approach.BackMost }),
 	number("approach.wait", "Longest wait", "time", 0, 600, "3 s a metre", func(s *Setup) *float64 { return &s.Approach.Wait }),
 }
 

@@ -20,6 +20,14 @@ func (s Setup) slope() float64 {
 	return (s.Water.SplashDepth - s.Water.Depth) / s.Cast.Distance
 }
 
+// splashDepth is the depth where the cast lands.
+func (s Setup) splashDepth() float64 {
+	if s.Water.SplashDepth > 0 {
+		return s.Water.SplashDepth
+	}
+	return s.Water.Depth
+}
+
 // profile returns the power of the current profile: fitted where a second
 // speed was measured, and that of the bed otherwise.
 func (s Setup) profile() (float64, error) {

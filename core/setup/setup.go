@@ -8,6 +8,8 @@
 // it, 180 towards the rod.
 package setup
 
+import "dunvel/core/judgement"
+
 // Setup is the whole set of conditions and tackle.
 type Setup struct {
 	Water    Water     `json:"water"`
@@ -121,8 +123,9 @@ type Head struct {
 
 // Approach is what the angler wants of the head. Wait is the longest wait for
 // the target in s; 0 takes the usual one for the depth.
-// Leaning is which of the heads that do it is preferred. Swim reels it back at Speed with the bait between BandLow and BandHigh over
-// the bed.
+// Leaning is which of the heads that do it is preferred. Swim reels it back at
+// Speed with the bait between BandLow and BandHigh over the bed. LiftAndDrop
+// lifts the bait by Lift and wants it back on the bed in BackLeast to BackMost.
 type Approach struct {
 	Kind     string  `json:"kind"`
 	Wait     float64 `json:"wait"`
@@ -131,13 +134,18 @@ type Approach struct {
 	Speed    float64 `json:"speed"`
 	BandLow  float64 `json:"bandLow"`
 	BandHigh float64 `json:"bandHigh"`
+
+	Lift      float64 `json:"lift"`      // m
+	BackLeast float64 `json:"backLeast"` // s
+	BackMost  float64 `json:"backMost"`  // s
 }
 
 // The approaches.
 const (
-	SlowFall   = "slow fall"
-	HoldBottom = "hold bottom"
-	Swim       = "swim"
+	SlowFall    = "slow fall"
+	HoldBottom  = "hold bottom"
+	LiftAndDrop = "lift and drop"
+	Swim        = "swim"
 )
 
 // The leanings. Usual is with a margin for HoldBottom, and just enough else.
@@ -157,17 +165,20 @@ func Ladder() []float64 {
 // slack, a slim minnow cast 20 m from a held boat.
 func Default() Setup {
 	return Setup{
-		Water:    Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
-		Wind:     Wind{Speed: 0.5},
-		Swell:    Swell{Period: 7},
-		Boat:     Boat{Kind: "anchored"},
-		Rod:      Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200},
-		Cast:     Cast{Distance: 20},
-		Line:     Line{Material: "braid", Diameter: 0.18e-3},
-		Leader:   Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
-		Bait:     Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
-		Head:     Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
-		Heads:    Ladder(),
-		Approach: Approach{Kind: SlowFall, Leaning: Usual, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5},
+		Water:  Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
+		Wind:   Wind{Speed: 0.5},
+		Swell:  Swell{Period: 7},
+		Boat:   Boat{Kind: "anchored"},
+		Rod:    Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200},
+		Cast:   Cast{Distance: 20},
+		Line:   Line{Material: "braid", Diameter: 0.18e-3},
+		Leader: Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
+		Bait:   Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
+		Head:   Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
+		Heads:  Ladder(),
+		Approach: Approach{
+			Kind: SlowFall, Leaning: Usual, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5,
+			Lift: judgement.Lift.Number, BackMost: judgement.BackMost.Number,
+		},
 	}
 }

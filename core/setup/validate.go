@@ -86,6 +86,16 @@ func (s Setup) Validate(choice units.Choice) error {
 	if s.Rod.Most > 0 && s.Rod.Most < s.Rod.Least {
 		add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", choice.Show("mass", s.Rod.Most), choice.Show("mass", s.Rod.Least))
 	}
+	if s.Approach.Kind == LiftAndDrop {
+		switch shallowest := s.splashDepth(); {
+		case s.Approach.BackMost <= s.Approach.BackLeast:
+			add("approach.backMost", "Back on the bed after, at most: %s is not longer than the least of %s.", choice.Show("time", s.Approach.BackMost), choice.Show("time", s.Approach.BackLeast))
+		case s.Approach.Lift >= shallowest:
+			add("approach.lift", "Lifted by: %s takes it out of the water, which is %s deep where it lands.", depth(s.Approach.Lift), depth(shallowest))
+		case s.Target.Depth > 0 && s.Target.Depth < shallowest:
+			add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", depth(shallowest), depth(s.Target.Depth))
+		}
+	}
 	if s.Approach.Kind == Swim {
 		switch deepest := max(s.Water.Depth, s.Water.SplashDepth); {
 		case s.Cast.Distance < minSwim:

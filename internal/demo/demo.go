@@ -87,6 +87,15 @@ func Setups() []Setup {
 			s.Head.Hook = "2/0"
 			s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.45
 		}),
+		with("Teine Ledge, lifted and dropped", func(s *setup.Setup) {
+			s.Water.Depth, s.Water.Bed = 9, "boulders"
+			s.Flow = setup.Flow{Speed: 0.1, Direction: 180}
+			s.Cast.Distance = 15
+			s.Leader.Diameter = 0.35e-3
+			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}
+			s.Head.Shape = "football"
+			s.Approach.Kind, s.Approach.BackMost = setup.LiftAndDrop, 1.2
+		}),
 	}
 }
 

@@ -167,6 +167,23 @@ func TestSwimAtAHeight(t *testing.T) {
 	p.says("#field-approach-bandHigh-error", "is not above the least height")
 }
 
+func TestLiftAndDrop(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=10")
+	p.says(".answer h1", "Then lifted 0.5 m it is back in")
+	p.until(`document.querySelector(".section .band")`)
+	quick := p.pick()
+	p.field("approach.backMost", "3 s")
+	p.until(`document.querySelector(".reasons").textContent.includes("less of a drop to see")`)
+	if slow := p.pick(); slow >= quick {
+		t.Errorf("%g g to be back in 1.2 s, %g g in 3 s", quick, slow)
+	}
+	p.click("All heads in a table")
+	p.says(".head-table thead", "Back from a lift")
+	p.field("approach.backLeast", "4")
+	p.says("#field-approach-backMost-error", "is not longer than the least of 4 s")
+}
+
 func TestNothingDoesIsSaid(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?approach.wait=10&heads=0.001,0.002")

@@ -433,6 +433,21 @@ export interface components {
                 bandHigh: number;
                 /**
                  * Format: double
+                 * @description Of the bait, when it is lifted and dropped
+                 */
+                lift: number;
+                /**
+                 * Format: double
+                 * @description Shortest time in which it is to be back on the bed then
+                 */
+                backLeast: number;
+                /**
+                 * Format: double
+                 * @description Longest time for that
+                 */
+                backMost: number;
+                /**
+                 * Format: double
                  * @description 0: the usual one for the depth
                  */
                 wait: number;
@@ -567,6 +582,11 @@ export interface components {
                  */
                 height: number;
             };
+            /**
+             * Format: double
+             * @description Back to the bed from the lift of the approach; 0 where it does not come down
+             */
+            back: number;
             /** @enum {string} */
             verdict: "does" | "perhaps" | "no";
             reason: string;

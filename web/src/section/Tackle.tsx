@@ -59,7 +59,18 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           </g>
         );
       })}
-      {setup.approach.kind === "swim" && <Band setup={setup} answer={answer} frame={frame} />}
+      {setup.approach.kind === "swim" && (
+        <Band
+          low={setup.approach.bandLow}
+          high={setup.approach.bandHigh}
+          setup={setup}
+          answer={answer}
+          frame={frame}
+        />
+      )}
+      {setup.approach.kind === "lift and drop" && (
+        <Band low={0} high={setup.approach.lift} setup={setup} answer={answer} frame={frame} />
+      )}
       {atWork && (
         <>
           <path d={draw.curve(curveCatmullRom)(contact.curve) ?? ""} className="line line-work" />
@@ -79,15 +90,26 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   );
 }
 
-/** The heights over the bed between which the bait is to swim. */
-function Band({ setup, answer, frame }: { setup: Setup; answer: Answer; frame: Frame }) {
+/** The heights over the bed between which the bait is to swim or to hop. */
+function Band({
+  low,
+  high,
+  setup,
+  answer,
+  frame,
+}: {
+  low: number;
+  high: number;
+  setup: Setup;
+  answer: Answer;
+  frame: Frame;
+}) {
   const { x, z, left, right } = frame;
-  const { bandLow, bandHigh } = setup.approach;
   const edge = (m: number, height: number) =>
     `${x(m)} ${z(Math.min(height - setup.water.depth - answer.bedSlope * m, 0))}`;
   return (
     <path
-      d={`M${edge(left, bandHigh)}L${edge(right, bandHigh)}L${edge(right, bandLow)}L${edge(left, bandLow)}Z`}
+      d={`M${edge(left, high)}L${edge(right, high)}L${edge(right, low)}L${edge(left, low)}Z`}
       className="band"
     />
   );

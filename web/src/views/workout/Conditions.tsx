@@ -130,6 +130,9 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
         {setup.approach.kind === "swim" && number("approach.speed")}
         {setup.approach.kind === "swim" && number("approach.bandLow")}
         {setup.approach.kind === "swim" && number("approach.bandHigh")}
+        {setup.approach.kind === "lift and drop" && number("approach.lift")}
+        {setup.approach.kind === "lift and drop" && number("approach.backLeast")}
+        {setup.approach.kind === "lift and drop" && number("approach.backMost")}
         {setup.approach.kind !== "swim" && number("approach.wait")}
         {setup.approach.kind === "slow fall" && number("approach.ceiling")}
         {setup.approach.kind !== "swim" && choice("approach.leaning")}

@@ -3,10 +3,12 @@ import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
 
 /** The ladder as a table: for screen readers, copying and printing. */
-export function HeadTable({ answer, swims }: { answer: Answer; swims: boolean }) {
+export function HeadTable({ answer, approach }: { answer: Answer; approach: string }) {
   const { show, shown } = useUnits();
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;
+  const swims = approach === "swim";
+  const lifts = approach === "lift and drop";
   const percent = (share: number) => `${Math.round(100 * share)} %`;
   return (
     <details className="head-table">
@@ -24,6 +26,7 @@ export function HeadTable({ answer, swims }: { answer: Answer; swims: boolean })
               <th scope="col">Runs off at, then</th>
               <th scope="col">Pull at the tip</th>
               <th scope="col">Bow</th>
+              {lifts && <th scope="col">Back from a lift</th>}
               {swims && <th scope="col">In the band</th>}
               {swims && <th scope="col">Height on average</th>}
               <th scope="col">Line for contact</th>
@@ -49,6 +52,7 @@ export function HeadTable({ answer, swims }: { answer: Answer; swims: boolean })
                   </td>
                   <td>{falls ? show("force", h.fall.tension) : "–"}</td>
                   <td>{falls ? percent(h.fall.bow) : "–"}</td>
+                  {lifts && <td>{h.back > 0 ? `${h.back.toFixed(1)} s` : "–"}</td>}
                   {swims && <td>{percent(h.swim.inBand)}</td>}
                   {swims && <td>{show("depth", h.swim.height)}</td>}
                   <td>

@@ -82,7 +82,7 @@ export function WorkOutView() {
             />
           )}
         </div>
-        {answered && <HeadTable answer={answered.answer} swims={answered.of.approach.kind === "swim"} />}
+        {answered && <HeadTable answer={answered.answer} approach={answered.of.approach.kind} />}
       </main>
     </div>
   );

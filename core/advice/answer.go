@@ -144,6 +144,31 @@ type situation struct {
 // Solve answers for a setup, in the units of choice. Errors are setup.Errors,
 // or that a unit is not known.
 func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
+	at, err := situate(s, choice)
+	if err != nil {
+		return nil, err
+	}
+	heads, err := at.heads(s.Heads)
+	if err != nil {
+		return nil, err
+	}
+	out := &Answer{
+		Heads: heads,
+		Wait:  at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
+		Target: at.target, OnBed: at.onBed, BedSlope: at.scene.Bed.Slope, Profile: profile(at.scene),
+	}
+	out.Least, out.Pick = at.pick(out.Heads)
+	at.explain(out)
+	if out.Pick >= 0 {
+		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// situate checks a setup and sets up what the engine works on.
+func situate(s setup.Setup, choice units.Choice) (*situation, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -154,35 +179,25 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	if err != nil {
 		return nil, err
 	}
-	at := situation{setup: s, scene: scene, gait: s.Gait(), cast: s.Splash(), show: choice}
+	at := &situation{setup: s, scene: scene, gait: s.Gait(), cast: s.Splash(), show: choice}
 	at.aim()
+	return at, nil
+}
 
-	masses := append([]float64(nil), s.Heads...)
+// heads works out every rung of a ladder of masses in kg, light to heavy.
+func (at *situation) heads(masses []float64) ([]Head, error) {
+	out := make([]Head, len(masses))
+	masses = append([]float64(nil), masses...)
 	sort.Float64s(masses)
-	out := &Answer{
-		Heads: make([]Head, len(masses)),
-		Wait:  at.wait, WaitReason: at.waitReason(), Drift: Point(at.cast.Drift),
-		Target: at.target, OnBed: at.onBed, BedSlope: scene.Bed.Slope, Profile: profile(scene),
-	}
-	var heads errgroup.Group // no head depends on another
-	heads.SetLimit(runtime.GOMAXPROCS(0))
+	var work errgroup.Group // no head depends on another
+	work.SetLimit(runtime.GOMAXPROCS(0))
 	for i, mass := range masses {
-		heads.Go(func() (err error) {
-			out.Heads[i], err = at.head(mass)
+		work.Go(func() (err error) {
+			out[i], err = at.head(mass)
 			return err
 		})
 	}
-	if err := heads.Wait(); err != nil {
-		return nil, err
-	}
-	out.Least, out.Pick = at.pick(out.Heads)
-	at.explain(out)
-	if out.Pick >= 0 {
-		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {
-			return nil, err
-		}
-	}
-	return out, nil
+	return out, work.Wait()
 }
 
 // profile samples the current from the surface down.

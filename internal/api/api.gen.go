@@ -43,6 +43,9 @@ type ActionDescription struct {
 // Answer defines model for Answer.
 type Answer = advice.Answer
 
+// Change A value of one field at which another head becomes the one to tie on
+type Change = advice.Change
+
 // Contact How the head works on the bed: dragged along, or lying still where it came down
 type Contact = advice.Contact
 
@@ -267,6 +270,9 @@ type ReadQuantityParams struct {
 // AnswerJSONRequestBody defines body for Answer for application/json ContentType.
 type AnswerJSONRequestBody = Question
 
+// ChangesJSONRequestBody defines body for Changes for application/json ContentType.
+type ChangesJSONRequestBody = Question
+
 // PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
 type PlayDropsJSONRequestBody = DropQuestion
 
@@ -287,6 +293,9 @@ type ServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
 	// (POST /answers)
 	Answer(ctx *echo.Context) error
+	// Changes What would change the answer, the nearest first
+	// (POST /changes)
+	Changes(ctx *echo.Context) error
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
@@ -345,6 +354,15 @@ func (w *ServerInterfaceWrapper) Answer(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Answer(ctx)
+	return err
+}
+
+// Changes converts echo context to params.
+func (w *ServerInterfaceWrapper) Changes(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Changes(ctx)
 	return err
 }
 
@@ -619,6 +637,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/definitions", wrapper.GetDefinitions, options.OperationMiddlewares["getDefinitions"]...)
 	router.GET(options.BaseURL+"/quantities", wrapper.ReadQuantity, options.OperationMiddlewares["readQuantity"]...)
 	router.POST(options.BaseURL+"/answers", wrapper.Answer, options.OperationMiddlewares["answer"]...)
+	router.POST(options.BaseURL+"/changes", wrapper.Changes, options.OperationMiddlewares["changes"]...)
 	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
 	router.GET(options.BaseURL+"/programmes", wrapper.ListProgrammes, options.OperationMiddlewares["listProgrammes"]...)
 	router.POST(options.BaseURL+"/programmes", wrapper.CreateProgramme, options.OperationMiddlewares["createProgramme"]...)
@@ -681,6 +700,61 @@ type AnswerdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AnswerdefaultApplicationProblemPlusJSONResponse) VisitAnswerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangesRequestObject struct {
+	Body *ChangesJSONRequestBody
+}
+
+type ChangesResponseObject interface {
+	VisitChangesResponse(w http.ResponseWriter) error
+}
+
+type Changes200JSONResponse []Change
+
+func (response Changes200JSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Changes422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Changes422ApplicationProblemPlusJSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangesdefaultApplicationProblemPlusJSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1500,6 +1574,9 @@ type StrictServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
 	// (POST /answers)
 	Answer(ctx context.Context, request AnswerRequestObject) (AnswerResponseObject, error)
+	// Changes What would change the answer, the nearest first
+	// (POST /changes)
+	Changes(ctx context.Context, request ChangesRequestObject) (ChangesResponseObject, error)
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
@@ -1599,6 +1676,52 @@ func (sh *strictHandler) Answer(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(AnswerResponseObject); ok {
 		return validResponse.VisitAnswerResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Changes operation middleware
+func (sh *strictHandler) Changes(ctx *echo.Context) error {
+	var request ChangesRequestObject
+
+	var body ChangesJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Changes(ctx.Request().Context(), request.(ChangesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Changes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangesResponseObject); ok {
+		return validResponse.VisitChangesResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2088,92 +2211,94 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5D1dc9w2kn8Fxbuq271lpLHjzV1GdQ+OvVm7zo69kXf9EPsBQzaHiEiAAUDRE5f++xUaAMkZghpwYkmu",
-	"updEEvHR6C/0J/w5yUTdCA5cq2T9OWmopDVokPgby/G/PFknDdVlkiac1pCszYc0kfBbyyTkyVrLFtJE",
-	"ZSXU1MwohKypNuO4/u5JkiY146xu62T9KE30rgH7CbYgk5ubG7OUagRXgLu+lWJTQW1+zATXwLX5kTZN",
-	"xTKqmeDnjR3xl1+V4ObbsPO/SyiSdfJv58Oxzu1Xde7XxR1zUJlkjVkuWSfvS6pJB1yTTgq+TcwIN82s",
-	"+jSz4z4nNM+Z+ZlWb6VoQGpmYC5opSBNmtGfPie0Fq0FfX+v16AlKCIk0a3kKkkHdOWi3VSQ9Djibb0x",
-	"KEqTK8aRFjX99Ar4VpfJ+smqH6e0ZAbqNFENQD7dsz5Xqd3O7KtKegWKUKIgEzyPg0AzQ/nPx4fejDnj",
-	"Fwu5m556pHhAP/azxeZXyMyHT99sxTfujxqykrPfWjhzFBh9/obVjZDaMq3BR5K3/Bqq80xIOO9nIjx2",
-	"9vMxShaRsmBQ5WqK1rdUl4qIgjCtiB2UEtVmJaGKUNz0rGKFPuuPzTTUuNCEcu4PVEq6G1N8MrCiG6iC",
-	"X1rV0uqYFDhM3qRJJ2QegiVMQLutn5V6nPhdJ5Q0aOeqA7kQ1xvILyvRxPFammQtTOnyQnREl0C0MLQQ",
-	"Bf7SsOyKMEW0qPIkIDq5ZIU+qkME43i2EqhFXk/R26a9AJo7bARIXQFVAUXxkufwyUNfsW2pQWliNiba",
-	"6KtcgCJMX5BvHq0JF3yEn165pgkX+gXQa2YJMTk1F/oVLh3+LPgPMGbDjRAVUGQfg88jQFtYBdEMiODp",
-	"/kHGZyBCpkR1rK4Z39pxggPhQCUOFfinmuV5BX7xDeX5kbM3UhSsCjDIuxJI1kppNH7Lc5C4ohS5EV9Z",
-	"0MzwDtlAPhbZBUycQ2NUUhQHf5qC97SjO1JIUXuw4lT0LnBQi7kKCh2zxoHo22MYEM3iIRE/ZGUF5sLO",
-	"IKziqNxCgNGfm20IZTXkhOq4s3aU6UgEm6E/A3W2wu3Kzoq1Y24vmaNj7QnMnnA5kPa280qlP7oXqHRQ",
-	"cwOXWmV25Eqk+TXL4Mwpk+j70E7D4z4TXNNMH+XosEpFke6EvFJEcCuHkK9JLul2a8hXCSPAQpJqx/iW",
-	"KM2qinQlSDBintEaSC46nkysJb4NCeobr/04DAJxbaZldLSuIY9U+LGjljQRjLERNF7hZ628hmiF3087",
-	"FJCtZM30mK8GZK1JIRne0YQD5JATcQ1y+KO2Z460G4318aYopjteGvvLLm2wtpWi5Ub6SFeyrDQ4rYQC",
-	"5SkcuxuHN21Awp8qwri/hXUrIW69msot49PlHAsT+31NmlaVI3a0x+rAiKnZdwFL1CJ0E78y7If3VU13",
-	"ZANEtJFqypJwZsVCWORne8chHeUa8guyMjcbqdDcJ1t2jTdl3Lai1Zmw9jpw43f9kgzoMfqsoqjfSsq3",
-	"hpO0pKwyP5SAxpHqABrzu+EfZLVKUPyBbsQ17AkaF/ZHy5nO1CcVqxFY0WpzYRvOMOtqaPpPXGiiRHW9",
-	"5wfM6GV/oIHHetw6ovXc4mRs4P3UKRcn8F6U4xSt15anaNrnUDCOCnap/WB9h3j7curgBFRPDgVtK310",
-	"sUvQbWMmDG5PFBA/muGhjWv66YU3l6dGWg1UtRLi93ltJ4R26t2++NXeDZ7idL2WMx2/1D85C+r83tGK",
-	"WuW9kAEsHshDjzQP48gh8x5aT+8RBdKetfaQFTLtnkvRLDQSnpJcioZ0TJfoEhs7IYnh7SW+uBR1pOE3",
-	"7ylrcUoow7vACAIuEmMSF5LWC/jxRzM8LEVKRR58pP6nR4+N45gDtlk5vbtWg92Vs5wYNW5283ZdjEU+",
-	"EYgj4ZBD7jeoSEeXgoW0jzJ5CRh43RHhiM5vKro7Q76PVvdmilX2UjT/aEGdEF7qYwkHgUKqjAU28qWV",
-	"8Upxx5FbGmVHfXpphz/GWKz75dGUyRoptpLWlkWOBFPdQPT6zI0Re630SvWYLlUTwtuN0sFN66EISeKP",
-	"tKoWarB3JZCCGpfF6DAbZmAVEQ1MXZaN6AKGnXH0lJEMpSnPYIjfeA/GKMasFDJPB/Mbf4+TnYwq/c7J",
-	"8P7WP5rVzWfDJeb/KZEAFeTGBqaaCOvARilOnhs5jHVyRnZ/pJegwjEZxJIxs0VtdvLIMxRJB/+vDyvZ",
-	"4AjRaO6dcpk05gTqj3t1pwbHnb5yYMTcJgHLXgLNSuuieSv9bmzy1CnAWDsNiRg6hGx50E1Er6gCem28",
-	"YUNd1QhRkV9bpckGCiFhCOvGcbLd6Wnh4ptTjlO0BpQMc52VVJGKMu9kU1IxratIoelTLzE3K3Dl7okD",
-	"C0ofcPWCzEww8mcDTxdkfGkLUHhrb0H3DLKUc0d3r+Vhe/xBd4w9NUfvfXKkqEAHXIxUW+rTjVZVxHlq",
-	"qO1PcdOs37JMccybljX9FHsrOz9mQrq/1Y3eYXSAmpuBZRDKV9Q2MhJjDjZTi/to/smL+mTg7yDFFGbM",
-	"oK5IDZSrdOA1ZjkNJZgSVZur1QF2zOX3LOCMbo8te3CLZwfMcMKgFYAG9TLygs29RWaC2LYMKLM3/nJf",
-	"FD6budYjrr2TLq5lN/ct2aBlKv2CbKASHVk5HuntlEiNdxfq88S7GzA76pggqPQGBeeD/0joGF/E8u5y",
-	"Z2SUb1wYeNLvXWIlip02NJQD/IFmV55RN5APhlvFCu1tOto0UtCsDF9NCx3KbMhp3Aa3D+YZr9z5Bre6",
-	"4mbMMs9bzuWZ0kR1rD4h6cIsMhQxuDaY4k5mtMCM6QUxOnVFhLnJO6YgmbqXxxVUSgQn9Bok3UaaO4z/",
-	"QHkgsn1ZUtl7PWh2GlfKRf83NK7c5EDU3F69mIXU/DXInFkW8Iax4SaDDZAlbaxZHLRqbabgJX9PnZm4",
-	"FD4Xj9hfx/HYwJyply7HC058BtB79okzeIyQn2TwvB4Mj0XBvSvGc0PZ31rKNdM7mxJhiqhSdNx4mYID",
-	"Me59X3MBUgn+H2owYw7y5GzrYgEHTMS2nBUso1yTgm1bCW6TcIkDnYl1qV29EVVgfYwuoJtcCqGsY35h",
-	"XU0mlRWvEoiLoC6o2zlgDG7Vt4cj9QcOMbBzl5bp6wXRvFizdBc57vc/cGnaggKzRhyrO9ycwuw/Qfd2",
-	"HNRagFzPV6Oiu8erUNXdKVGzMKfcHtD6CbpLH2q7i3MsiePNcDp+DMFubYZlKueTrSewITKqtLUkrLXg",
-	"7byOKkK1My0rqsqU7LzxUUGhU/I7aZvBBnH1PRNV9FWIx1K5sEg9RSxGRbYLCOJmkRw0ZZUif/r5x2fk",
-	"+yd//a8/T1U7DgmqTJBSSDXjQzJla3BtBBZoVtrKyhMjfIV37qeVm0OpJsbKzny109TTBqWMXXS0esgD",
-	"6idEVUxpqtuZ1KhmuoJbbp1j8OBXv0y/VeppExTTaF0Zpl1uTABauNijE8k1UZpKG4HG6j6OqUGiBKkp",
-	"36GZqCYchHMWpsD3sx3frcKh2hl0Y7ryy+53mL/AI7mdPCzRRdADbU6sg+4XeFZSvv2qrkO0gsNO/Ttb",
-	"8qVs9ZNlswwPsOdL+F6DSX/BPgn8NiHm/4czbJdGi5RmNdWhOp/3Ql5BTkTr7i5KfDxrGkK5plV7UiTC",
-	"TkxHcIQPd1Jy8p5zeyHIL+k15KcacZkET5oBr1TDN84UnXAvy4MtLAvcjtP4v23yZYCOBGapEGD/jp+f",
-	"To3PtEfbANcsZU4xSR+AKgsZ+cGp4XPdkZSIIsJUsXalqIAoQJc9E9xOVoTynGiaXVVwRl6x2rjL5k/W",
-	"j1eESvAVnflQ5XY2LfZxUb6lTSA0u3oV7oq4LIW0/QOsRhj6glUbE9uAjZSNykGNwRFZEUyzq9fhElDB",
-	"t/2utnAztlR9Q3n+gm0DlTR/R9JiUwfWqopRRG4R1Dx/FSxGMCj8g4tnwCpXC3CQl6AKYS9oVWGxKuW7",
-	"L9vMZi7G4NbvkeT7hTG2m8TxQSOhACltdeixXVzbT7DwfEOZTsdRVzMacpSFXIqmic3tzDTmuW0kaMng",
-	"GtJAgHdZP8RBqdYal8cWLQzO+ZJj7+uc2M3nWh08bwykGvLAnilH/O9wnY7EeyRyIa22cadaojpEvoth",
-	"LnPyOCa0H+NaTYyohei8WqPHY03BE/CO0PbApPaUw35B3LnuhiVtS0xC3+r6BQXZ5W7zuTYElCa/N+lA",
-	"AvFTLobEhmHcHd48vaFrjeqiEh2u0ble04lpHV+bEeb3/gADfw+4CiE/c3fXIuTbirFI3OeSbmfx6ds4",
-	"+rSx8cxdi44WHZW5WtJadtgW5iF1UIQQYGhyx9zHgcofQkz1iNR7t51rpdBkRMbTVbbLMQ9xxKXom3LQ",
-	"cJYQKg0Bl1aUCnF1IJiPgoJJNUhmm4aPtpaXtIGogVfMxiOmcjirH9/bD0PZpTlBikSThn9FYS/KmtrA",
-	"yXRlJiOAO6QEHmmEhtRizi3nj3K7np2p3sVyRprnII2hUmMt78llu49Wq2DbcL44wZ8z+75DJAh7oY0p",
-	"1hddjvHMNkmv9uTpwR/dhbeHPXxRzYPh6Asf+/bTGoW+sJIt7Ga9psoZ1di2qbRKrXAaAcHL1thmvWbd",
-	"sutYhwIrZPhlI0QVyzjOI4vS2W7ZY0pKs+ZFXxexPIvpJ/sd9481NA7Xc5at6iCiOH2ukCMCEw1IJk6y",
-	"efpaJrdEMIvRt3Kf0hUfdFIiy+SCLeohEDtfzbHs8YkY5pk5yD/HLwlE2hi0YtxFnI+/7VJRVT4P7/2+",
-	"T4piorSiPFfWK1f7LxzEVtjVDUiqXZnIYhPHH2t/pbR/UWB8FmyGD5PQ+RenGpEHT1NosqlEp7wF/KXL",
-	"uo+aedMjHkzpG5UrdJydO2NVRd+9ammYWf3SvyvgivmdTeA8Z2c7Dv0yfTjuSM4JY49nly4CGZlrUn1h",
-	"AE682xzTsmjuV5BbGvpMl2HkCnbhh1u+bPYh9jEg2A0Rat9md3vRCnbFLgtMb6gC8j+kk0xr4OQ/icpo",
-	"BeQvxg1QyO6HPaGjptIDvejWoIr0o1wFCcbDbO/s1GpzO0VaHQa82LFYC3Yc026cX7yHKB2ddg7dtxRJ",
-	"HPcJp5VyGDXESgznQA+VE58/YPHjh2RNPiTi9w/JzYUfpLD8BlOfQ7aASV9Uh3WCNjw7hu/x6nbNhAnG",
-	"s2e+nDBSNbV9xhG7q5cWPhpGd/0YlpAp/taAaCpb30q4IIwrLdsauL4gv7b5FlzN2kxByjSDFJ3/taIX",
-	"X4/S2e5Cu0HgFsJy3kKE09cKSWish1/Z1r3/YjMKqDBt95nNDpWiyhWhNrp8Rv5l9vO5og/88iXSXJE/",
-	"XW1TUqcEX6VTKfnpzykZmQn4VkgOWwmgyDOoFGtVOsQHFS7mvq/JitDD15IOqsZS8v1qXBFmH2xLyaP/",
-	"Xn3gB9GwM/I3LE5CoJvZaqezDxzv3Ay4so/C5MA1K/CVreT1y3fDU4nml6GUJ3mOXDnK962TR7ZHBzht",
-	"WLJOvj1bnX3rWqCQY84pVvK7hkXrCglEFhP8ZW441L8GZIgPSv/gYuAzzycuezaxrxu42WcvLVs4fLrx",
-	"8Wr1xfb176VNX2s0lzbtX1N78vjx3FI9bMPbj/2zCAvmGK3d1jWVuz73dPiyWR+3shXcLn+6996Npltl",
-	"hNJT86NZ9zzffyPEOVX75P076PFTIneI8/E2AcTvfx5jBXvoVI8GJm1HqUqtyKeoQhVqTavEVNqjCE05",
-	"zHZhkZh/XcGhSwLFfkKHLimaWwThbUV3z3HI3cjCXpP/HchDVOUZPlAwrTwPigniK/WpeiFdOLLPmz6A",
-	"ABkaKTS+UIiEJLoTQ7weG3LRERpJFVYL4nVTiMr4cLPy1Nui8+L0iin9dhh2HyQ7qGCKIN4IwD+O8qdV",
-	"ZbFnbrUraHRKNjvirHiPxxHmPho3Iihgz7BiYVyIeBditlezHyVmj77Y3oekCsuVQSJpxgS9Zyn6X4DG",
-	"mFrjmq0gJfeF4vwzy2+snVeBhimBn+Pf9wm8h+kngfcbBbcosB/vCwXv3CvG/en6LFHFlL6wgWtONuZS",
-	"VlrYvN8ct4/evf4lDM4w5Jzlyc1HtNBsZdOBjGD84K5l5LCW956ts+Ni8lT1DeDdKdzxZPX9svH3K4A/",
-	"g9GfB/wnyRXKJYeO0N5bsc/2xUrnuePWw+fY49kyqLl/tqveItn3zxwdVQ+gN9622jqpRtPlI/K5dsxZ",
-	"Qrm+R3aLbfEz0LyvIp+olWkPSv/CjbGf5xpS8AH+31qQu8Gt9K79/CP8ozjPd6Fc4+eEGlMKH5v4lw09",
-	"2CUmlDJTR8B9m/6VbGfA0vBJx0IVCuwasAIBKFEQSjbGerHew8VBWdsYi4QVfeRpBkoXegpC9SgGqDcF",
-	"Pg7DISVK+DSpsrX9w6WDoffQ/qPM7gxmpjB8vEN57Tl2xtqxgaOH0LHUOJVoubpeYsuMhHEtCO07w8LO",
-	"IjqWt/sBl3bIvfkAfUbimP3vALsn299h6pjd7xNCd2Tz+87S+7f3RzvP2PrKE+6B7HzfDTCh2MDokbb9",
-	"QMSv3K63caEFNv2Ii+fiaDOHX90jOw2cdL9ofcNhnovuwgO6S20xzjA/hOczS+H/N16Pk86xx3Nt8z2H",
-	"Ds+cqjrPW0uDL+3qPPfrzkj7fV4emWh2DyDs/tow27v6H4qXvv/XitxbKsdIdKe+6AMr46/IB7XCdOB/",
-	"DkTBehd57VHfyipZJ+e0YYhjNz7cJLWfqBpcEB81n/o2z0JNgPsm5LCM8mbqZHcM8hcYuWd8i+4b03PL",
-	"NONo96TRzOaWDDD+rXM3zZv7Nx9v/i8AAP//",
+	"5H1bc9w2lvBfQfH7qnZmh5Hajie7adU+OPZ47Fo79kSe8UPsBzR5uhsRCTAAKLrj0n/fwsGF7CaoBjuW",
+	"lK19SSSRBA7O/Qp/yQpRN4ID1ypbfskaKmkNGiT+xkr8L8+WWUP1NsszTmvIluZBnkn4tWUSymypZQt5",
+	"poot1NR8sRayptq8x/V3T7I8qxlndVtny0d5pncN2EewAZnd3NyYpVQjuALc9Z0Uqwpq82MhuAauzY+0",
+	"aSpWUM0EP2/sG3/5RQlunvU7/38J62yZ/b/z/ljn9qk69+vijiWoQrLGLJctsw9bqkkHXJNOCr7JzBvu",
+	"M7Pq08K+9yWjZcnMz7R6J0UDUjMD85pWCvKsGfzpS0Zr0VrQ9/d6A1qCIkIS3UqusrxHVynaVQVZwBFv",
+	"65VBUZ5dMY60qOnn18A3epstnyzCe0pLZqDOM9UAlOM963OV2+3MvmpLr0ARShQUgpdpEGhmKP/l+Ks3",
+	"Q8742ULuPs89Ujygn8LXYvULFObB52824hv3Rw3FlrNfWzhzFBg8/obVjZDaMq3BR1a2/Bqq80JIOA9f",
+	"Ijz26+dDlMwi5ZpBVaoxWt9RvVVErAnTitiXcqLaYkuoIhQ3PavYWp+FYzMNNS40opz7A5WS7oYUH71Y",
+	"0RVU0Setaml1TAocJm/yrBOyjMESJ6Dd1n+Ve5z4XUeUNGjnqgM5E9crKC8r0aTxWp4VLYzp8lJ0RG+B",
+	"aGFoIdb4S8OKK8IU0aIqs4jolJKt9VEdIhjHs22BWuQFit722UugpcNGhNQVUBVRFK94CZ899BXbbDUo",
+	"TczGRBt9VQpQhOkL8s2jJeGCD/ATlGuecaFfAr1mlhCjU3OhX+PS8ceC/wBDNlwJUQFF9jH4PAK0hVUQ",
+	"zYAInu8fZHgGImROVMfqmvGNfU9wIByoxFcF/qlmZVmBX3xFeXnk7I0Ua1ZFGOT9FkjRSmk0fstLkLii",
+	"FKURX7mmheEdsoJyKLIzmLiExqikJA7+PAbvaUd3ZC1F7cFKU9G7yEEt5ipY65Q1DkTfHsOAaBaPifgh",
+	"KyswBruAuIqjcgMRRn9utiGU1VASqtPO2lGmExFsXv0JqPMVbld2Vqwdc3vJHBxrT2D2hMuBtLedVyrh",
+	"6F6g8l7N9VxqldkRk0jLa1bAmVMmyfbQfobHfbalfANHGfqAI8k1rVqUPSOYqPyJ8Zm2zFg7LvQWpJX3",
+	"FRSiBhWEOMh/FjWrcatKGMcFFOi2iWnrmqqIQX470Dsr2AleooJckG4LElBReJWTxmZ46lQ+S7On9tR+",
+	"aXcS/3Ua9R0JT6K+4JoWeib5vUFFxHZCXikiLIFWUC5JKelmY4S3EkZ9C0mqHeMbojSrKod7pklBa4P+",
+	"bswJlG9iavqtt32G5bw6vDafFXSwrhFOaRmuo1YwE8i1EjTd3BetvIZkcx8+O1SPG8ma8TFf98hakrVk",
+	"6KERDlBCScQ1yP6P2p45MWowvufb9Xq846Xxvu3SBmsbKVo+kGemSSWUk2FrBZN24/C2jej3p8qLc8MK",
+	"3UpIW6+mcsP4eDnHwsQ+X5KmVdsBO9pjdWCUtNl3BkvUIuaHvTbsh95KTXdkBUS0idrDknBixbWwyC/2",
+	"jkM6yjWUF2Rh/BpSYbBHNux6htISrTYq2OwL3ETdP2c9eow1qyhaN6NFDCdpSVllfthazaQ6gMb8bvgH",
+	"Wa0SFH+gK3ENe4LGhf3RcqYL9EjFagRWtNqYDMMZZl0NTXjEhSZKVNd7UeCEyvQH6nks4NYRLXCLk7Ge",
+	"93OnXJzAe1FOVLROW56iaZ/DmnFUsHO9Rxs5pkcX4/A2onpKWNO20kcXu0SLe5MPgt4kIF6gWYtsXNPP",
+	"L32wNHbRa6CqlZC+zxv7QWynEPSnr/a+zxOM12s50+lL/ZOzqM4PbkHSKh+EjGDxQB4C0jyMg3Dcx+eB",
+	"3gMK5IG19pAVc+yfS9HM9hFLKRrSMeO+aYV+QpbC23MyMVLUie7YdJ5Ei1MSWT4BgiDgIikB0VrSegY/",
+	"vjCvx6XI+rvz1P/46KlZPHPAttiObdei97tKVhKjxs1u3q+b4yenJsMOud86zL1RsJCGHKOXgJ7XHRGO",
+	"6Pymorsz5PtkdW8+scpeiuYfLagTkoshk3SQJqbKeGCDTIoyoRTuOEhKJPlRn1/Z1x9jJt798mjMZI0U",
+	"G0lryyJHUunuRYz5jcVINStBqR7TpWpEeB8MhiA9QBGTxBe0qmZqsPdbIGtqQhajw2ySiVVENDAOWVai",
+	"izh2JsxXRjKUpryAPnvnIxijGIutkGXeu9/4e5rsFFTp906G97d+YVY3jw2XmP/nRAJUUBofmGoibPoi",
+	"SXHy0shhapAz8PsTowQVz8ghloybLWqzk0eeoUjex38hqWhTY0Sju3eKMWnMCdTvj+pOLY04feXASLEm",
+	"Ec9eAi22NkTzXvrd+OS5U4CpfhoSMXYI2fJomIhRUQX02kTDmPxphKjIL63SZAVrIaFP6qdxst3p6dpl",
+	"t8ccp2gNKBnGnG2pIhVlPsimpGJaV4lCEwpvKZYVuHJ24sCD0gdcPaMuF8372rRjnwBjLuNuCL0BHRhk",
+	"LucObK/lYXv8XncMIzVH731y5KhAe1wMVFvui81WVaRFaqjtTwnTXvgk5AzFMe1a1vRzqlV2ccyIdH+r",
+	"G73D7AA1loEVEM1/2sxIijvYjD3uo9VHL+qjF38DKcYwY/18QWqgXOU9rzHLaSjBlKjamFYH2LGQ37OA",
+	"c7o9tuzBLZ4dMP0Jo14AOtTzyAu28ppYB2SbbUSZvfXGfVb6bMKsJ5i9kwzXPMt9Sy1wnkq/ICuoREcW",
+	"jkeCn5Ko8e5CfZ5ouwFr444JokqvV3C+9IOETolFLO/OD0YG1eaZiSf9wZXVkthpRWMV4B9oceUZdQVl",
+	"77hVbK29T0ebRgpabOOmaWZAWfQ1jdvg9sk8E5W72ODWUNy8My/yllNVxjxTHatPKLowiwxFDK4NpriT",
+	"GS2wXn5BjE5dEKy/dUxBNg4vjyuonAhO6DVIukl0dxj/gfJIZvtyS2WIetDtNKGUy/6vaFqz0YGoub2C",
+	"mMXU/DXIklkW8I6x4SaDDZBb2li3OOrV2krBK/6BOjdxLny+gLe3juOxnjlzL12OF5z49KAH9klzeIyQ",
+	"n+TwvOkdj1nJvSvGS0PZX1vKNdM7WxJhiqit6LiJMgUHYsL70HEDUgn+b6p3Yw66JNjG5QIOmIhtOFuz",
+	"gnJN1mzTSnCbxBtc6ESuS+3qlagi62N2AcPkrRDKBuYXNtRkUlnx2gJxGdQZXVsHjMGt+vZw5P7AMQZ2",
+	"4dI8fT0jm5fqlu4S3/vtdxhN205i1khjdYebU5j9R+jeDZNaM5Dr+WrQcvl4Eeu5PCVrFueU2xNaP0J3",
+	"6VNtd3GOOXm8CU7HhzHYrc8wT+V8tv0ENkVGlbaehPUWvJ/XUUWodq5lRdU2JzvvfFSw1jn5jbRN74O4",
+	"7q6RKvpDiMdcubBIPUUsBi3WMwjiviIlaMoqRf7004tn5Psnf/2PP49VO74SVZkgpZBqIoZkynZg2wws",
+	"0GJLfL/MSeWi6Q6jvlEXc2VnvtdtHGmDUnQD6Y09/oOkfjlNdTtRGtVMV3CL1TkGDz71y4Stck+bqJgm",
+	"68o47UrjAtC1yz06kVwSpam0GWjs7eRYGiRKkJryHbqJasRB+M3MEvh+teO7RTxVO4FuLFd+3f0O6xd4",
+	"JLeThyW5Bb6nzYld8GGBxA7AezSH6AXHg/r3tuVL2e4ny2YFHmAvlvCTJqPpkn0S+G1izP8P59jOzRYp",
+	"zWqqY30+H4S8gpKI1tkuSnw+a5xCSe80PDyS6yPs4Ygf7qTi5D3X9mKQX9JrKE914goJnjQ9XqmGb5wr",
+	"OuJeVkYHmGaEHafxf9uU8wAdCMxcIcDpLf99PnY+84C2Hq5Jypzikj4AVWYy8oNTw9e6EymRRISxYu22",
+	"osImaxOyF4LbjxWhvCSaFlcVnJHXrDbhsvmTjeMVoRJ8R2fZd7mdjZt9XJZv7ggQLa5ex2diLrdC2ukR",
+	"ViMMoWHV5sRWYDNlg3ZQ43AkdgTT4upNvAVU8E3Y1TZupg4qrCgvX7JNpJPm70haHOnBXlUxyMjNgpqX",
+	"r6PNCAaFv3PxAljlegEO6hJUIexrWlXYrEr57uuOMhrDGN36A5J8vzHGzhI5PmgkrEFK2x16bBc39BVt",
+	"PF9RpvNh1tW8DSXKQilF06TWdibGMt02ErRkcA15JME7bxrmoFVricvjgJ4d23Atxz7WOXGW0w26eN7o",
+	"SdXXgT1TDvjf4TofiPdA5GJabeVONUd1iHKXwlzm5GlMaB+mDYAYUYvRebHEiMe6gifgHaENwOT2lP1+",
+	"Udy56YY5Q2tMQhh0/oqC7Gq35dQYAkqT35t0IIH4Ty76woZh3B1anuDoWqd6XYkO1+jcpPHItU7vzYjz",
+	"ezhAz989rmLIL5ztmoV82zGWiPtS0s0kPv0YRygbm8jcjeho0VFZqjmDhYdDgR5SB0UMAYYmd8x9HKj8",
+	"IcZUj0i9Z+3cKIUmAzKerrJdjbnPI85F35iD+rPEUGkIOLejVIirA8F8FBVMqkEyOzJ+9GKBLW0g6cUr",
+	"ZvMRYzmc1I8f7IO+7dKcIEeiScO/Ym0NZU1t4mS8MpMJwB1SAo80QENuMeeW80e5Xc9OdO9iOyMtS5DG",
+	"Uamxl/fktt1Hi0V0aLycXeAvmb3dIxGEvdTGGOuzjGM6s43Kq4E8AfyBLbw97eGbah4MR1/52Lef1ij0",
+	"mZ1s8TDrDVXOqcaxTaVVboXTCAgaW+ObBc26YdepAQV2yPDLRogqlXFcRJaks92yx5SUZs3L0Bcxv4rp",
+	"P/Y77h+rHxuvpzxb1UFCc/pUI0cCJhqQTJzk84ReJrdEtIoRBvlPuRMhGqQktslFLyiIgdj5bo55V4+k",
+	"MM/EQf45vEci0cegFeMu43z8Zp+Kqu3z+N4fQlEUC6UV5aWyUbnav98itcOubkBS7dpEZrs4/lj7K+Xh",
+	"PonhWfAqhDgJXXxxqhN5cDGJJqtKdMp7wF+7rfuomzc+4sEnYVC5wsDZhTNWVYTpVUvDwuqXcKuEa+Z3",
+	"PoGLnJ3v2M/LhHTckZoT5h7PLl0GMrHWpEJjAH54tzWmedncP0BtqZ8znYeRK9jFr+35utWH1KugYNdn",
+	"qP2Y3e1NKzgVOy8xvaIKyH+RTjKtgZN/J6qgFZC/mDBAIbsfzoQOhkoP9KJbgyoS3nIdJPYaE5yXGXtt",
+	"bqdEr8OAl/ou9oIdx7R7zy8eIMoHp51C9y1NEsdjwnGnHGYNsRPDBdB958SXj9j8+DFbko+Z+O1jdnPh",
+	"X1LYfoOlz75awKRvqsM+QZueHcL3eHG7ZsIC49kz306YqJraUHHE6eq5jY+G0d08hiVkjr81IJrK9rcS",
+	"LgjjSsu2Bq4vyC9tuQHXszbRkDKuIM28aSa9H6Wz04V2g4gVwnbetYiXrxWS0HgPv7CNu//FVhRQYdrp",
+	"M1sd2oqqVITa7PIZ+ZfZz9eKPvLLV0hzRf50tclJnRO8k1Dl5Mc/52TgJuBdISVsJIAiz6BSrFV5nx9U",
+	"uJh7viQLQg/vyjroGsvJ94thR5i9ri8nj/5z8ZEfZMPOyN+wOQmBbia7nc4+crS5BXBlL4UpgWu2xjvW",
+	"sjev3vcXZZpf+lae7Dly5aDet8we2Rkd4LRh2TL79mxx9q0bgUKOOafYye8GFm0oJBBZTPBXpeFQfxeU",
+	"IT4o/YPLgU9cnjnv0szQN3Czz15atnB4cefjxeKr7etvyxvf1WmMNg136T15/HhqqQBbf/NnuBZhxjdG",
+	"a7d1TeUu1J4O77ULeSvbwe3qp3v33Wi6UUYoPTU/mXXPrbNxC22fuRf+9xE3qY3KeYnjRuoR1T0iHoLk",
+	"VJNOtFXpfEM7wIJ0tFcV+msKsXt8ktbl/n0wLoDeJ/ffQQ+vjblD+RpuE0H3/uMhOnBeUgWWZ9JOD6vc",
+	"qvcczaVCC2kNlsqDOKDbjpVNbAj0N2k4dEmgODvq0CVFc4tgvKvo7jm+cjeisXehw0OJB15GkSAcRiUi",
+	"vnLfliGkSz2HGvkDSI6hkUJHGxWmkER3oq/N4PA1Br0DDYqdoeharEVl4vVJeQpxx7Q4vWZKv+tfuw+S",
+	"HXSrJRBvAODvR/nTqrLYMx7MFTQ6J6sdcRGbx+MAc59MyBi3PNidMmw6vQsx25vPSBKzR19t70NSxeXK",
+	"IJE0Q4LesxT9N0Bj3Ophf16UkvtCcf6FlTfWp69Aw5jAz/Hv+wTew/STyE2tglsU2If3hYL37r7ycLpQ",
+	"EayY0he2SMHJyjhgSgtb453i9sEN9z/HwelfOWdldvMJvXHbxRbzzu5aRg77tu/ZEz8uJk9VGPbvTuGO",
+	"J4vv571/vwL4Exj9ecB/klyhXHLoCA2Rqb2iMVU6zx23Hv7DC+lsGdXcP9lVb5Hs+2eOjqoH0BvvWm0T",
+	"EkbTlQPyudHbSUK5GVd2i2/xE9AyTAyM1ErkRmN/m5Hxn6eGj/Cf2vi1BbnrUwg+jTP9z20McnrfxerK",
+	"XzJqXCm8WORfNs1klxhRynw6AO7b/K9kMwGWhs86FapYEt+AFUk2ijWhZGW8Fxs9XBy0MA6xSNg6ZBkn",
+	"oHRpxihUj1KAervGi4A45EQJXxJXdo6jNzpYZontP6jiT2BmDMOnO5TXwLET3o5NEj6EjqUmqETP1c2N",
+	"W2YkjGtBaJgCjAeLGFjeHgdc2lfuLQYI1adj/r8D7J58f4epY36/L/7dkc/vp4jv398f7Dzh6ytPuAfy",
+	"88OV94cU6xk90bfvifgH9+ttXmiGTz/g4qk82sThF/fITj0n3S9a33KY5qK7iIDuUlsMuwkeIvKZpPD/",
+	"majHSecw4rm2tb3DgGdKVZ2XraXB1w51nvt1J6T9Po1HIZrdAwi7Nxtme9frRdHo+3+XzN2bc4xEdxqL",
+	"PrAy/gPFoFaYDuLPnijY2ySvPepbWWXL7Jw2DHHs3o8PxO0XJfsQxGfNx7HNs9jA574L2S+jvJs62h2T",
+	"/GvM3DO+wfCN6allmmG2ezRUaGtLBhh/r737zLv7N59u/icAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

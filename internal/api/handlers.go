@@ -111,6 +111,15 @@ func (h Handlers) Answer(_ context.Context, r AnswerRequestObject) (AnswerRespon
 	return Answer200JSONResponse(*a), nil
 }
 
+// Changes implements the contract.
+func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesResponseObject, error) {
+	found, err := advice.Changes(ctx, r.Body.Setup, chosen(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return Changes200JSONResponse(found), nil
+}
+
 // PlayDrops implements the contract.
 func (h Handlers) PlayDrops(_ context.Context, r PlayDropsRequestObject) (PlayDropsResponseObject, error) {
 	drops := make(PlayDrops200JSONResponse, len(r.Body.Heads))

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"log/slog"
@@ -52,6 +53,8 @@ func describe(err error) Problem {
 		p := describe(badField("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
+	case errors.Is(err, context.DeadlineExceeded):
+		return problem(http.StatusServiceUnavailable, "Took too long", "That took longer to work out than is allowed here; nothing is lost. Ask again, or for less.")
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most.")
 	case errors.As(err, &request):
@@ -72,7 +75,7 @@ func describe(err error) Problem {
 // HandleError answers a failed request with problem details. What is not the
 // caller's fault is logged.
 func HandleError(c *echo.Context, err error) {
-	if errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) {
+	if errors.Is(err, context.Canceled) || errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) {
 		return // whoever asked has gone: a newer question supersedes an older one
 	}
 	p := describe(err)

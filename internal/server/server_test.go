@@ -127,6 +127,27 @@ func TestAnswerOverHTTP(t *testing.T) {
 	}
 }
 
+func TestChangesOverHTTP(t *testing.T) {
+	s := start(t)
+	var changes []struct {
+		Field, Words string
+		Value, Mass  float64
+	}
+	few := strings.Replace(question(t, "", nil), `{"setup"`, `{"units":{"depth":"ft"},"setup"`, 1)
+	status, _, _ := s.ask("POST", "/api/changes", few, &changes)
+	if status != 200 || len(changes) < 2 {
+		t.Fatalf("status %d, %v", status, changes)
+	}
+	for _, c := range changes {
+		if c.Field == "" || c.Value <= 0 || c.Words == "" || c.Field == "water.depth" && !strings.Contains(c.Words, " ft.") {
+			t.Errorf("%+v", c)
+		}
+	}
+	if status, _, _ := s.ask("POST", "/api/changes", question(t, "water.depth", -1), nil); status != 422 {
+		t.Errorf("a depth of -1 m: status %d", status)
+	}
+}
+
 // What is impossible has an answer in words, not an error.
 func TestImpossibleIsNamed(t *testing.T) {
 	s := start(t)

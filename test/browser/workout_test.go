@@ -184,6 +184,20 @@ func TestLiftAndDrop(t *testing.T) {
 	p.says("#field-approach-backMost-error", "is not longer than the least of 4 s")
 }
 
+func TestWhatWouldChangeIt(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=1")
+	p.until(`document.querySelector(".changes summary")`)
+	p.says(".changes summary", "more")
+	value[bool](p, `document.querySelector(".changes summary").click() || true`)
+	p.says(".changes ul", "when the depth is over 2")
+	// Past that depth the answer is the one that was said.
+	said := value[string](p, `[...document.querySelectorAll(".changes li")].map((l) => l.textContent).find((w) => w.includes("the depth is over"))`)
+	grams := strings.Fields(said)[3]
+	p.field("water.depth", "22 m")
+	p.until(`document.querySelector(".answer h1").textContent.startsWith("Tie on ` + grams + ` g")`)
+}
+
 func TestNothingDoesIsSaid(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?approach.wait=10&heads=0.001,0.002")

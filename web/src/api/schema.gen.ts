@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would change the answer, the nearest first */
+        post: operations["changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/drops": {
         parameters: {
             query?: never;
@@ -591,6 +608,19 @@ export interface components {
             verdict: "does" | "perhaps" | "no";
             reason: string;
         };
+        /** @description A value of one field at which another head becomes the one to tie on */
+        Change: {
+            /** @description Path in the setup */
+            field: string;
+            /** Format: double */
+            value: number;
+            /**
+             * Format: double
+             * @description Of the head beyond it; 0 where none does it
+             */
+            mass: number;
+            words: string;
+        };
         Answer: {
             heads: components["schemas"]["HeadAnswer"][];
             /** @description Index of the head to tie on, the lightest that does it or, swimming, the one nearest to the middle of the band; -1: none */
@@ -861,6 +891,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Answer"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description Changes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Change"][];
                 };
             };
             422: components["responses"]["Problem"];

@@ -1,9 +1,12 @@
-import type { Answer, Head } from "../../api/client";
+import type { Answer, Head, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
+import { Changes } from "./Changes";
 
 interface Props {
+  /** What is answered. */
+  of: Setup | undefined;
   answer: Answer | undefined;
   head: Head | undefined;
   failure: Error | null;
@@ -11,7 +14,7 @@ interface Props {
 }
 
 /** The answer in a sentence, the reasons next to it. */
-export function AnswerText({ answer, head, failure, stale }: Props) {
+export function AnswerText({ of, answer, head, failure, stale }: Props) {
   const { show } = useUnits();
   if (failure) {
     const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
@@ -47,6 +50,7 @@ export function AnswerText({ answer, head, failure, stale }: Props) {
             <b>{pick ? "Not heavier" : "Instead"}</b> {answer.notHeavier}
           </p>
         )}
+        {of && <Changes setup={of} />}
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.

@@ -49,7 +49,7 @@ export function WorkOutView() {
         <SaveBar setup={setup} onOpen={replace} />
       </TopBar>
       <main>
-        <AnswerText answer={answer} head={head} failure={error} stale={isPlaceholderData} />
+        <AnswerText of={answered?.of} answer={answer} head={head} failure={error} stale={isPlaceholderData} />
         <Conditions setup={setup} answer={answer} errors={failure?.fields ?? {}} onChange={change} />
         <div className="water">
           <div className="section-box" ref={sectionRef}>

@@ -1,0 +1,27 @@
+import type { Setup } from "../../api/client";
+import { useChanges } from "./useChanges";
+
+/** What would change the answer: the nearest in a line, the others on demand. */
+export function Changes({ setup }: { setup: Setup }) {
+  const changes = useChanges(setup);
+  const [nearest, ...others] = changes ?? [];
+  return (
+    <div className="changes" aria-live="off" aria-busy={changes === undefined}>
+      {changes === undefined && <p>Looking for what would change it…</p>}
+      {changes && !nearest && <p>Nothing near by would change it.</p>}
+      {nearest && others.length === 0 && <p>{nearest.words}</p>}
+      {nearest && others.length > 0 && (
+        <details>
+          <summary>
+            {nearest.words} <span>{others.length} more</span>
+          </summary>
+          <ul>
+            {others.map((c) => (
+              <li key={c.words}>{c.words}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}

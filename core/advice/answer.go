@@ -87,6 +87,7 @@ type Head struct {
 	Contact       Contact `json:"contact"`
 	AtWait        Point   `json:"atWait"` // where it is when the wait is over
 	Swim          Swim    `json:"swim"`
+	Hover         Hover   `json:"hover"`
 	Back          float64 `json:"back"` // s back to the bed from the lift of the approach; 0 where it does not come down
 	Verdict       Verdict `json:"verdict"`
 	Reason        string  `json:"reason"`
@@ -249,6 +250,11 @@ func (at *situation) head(mass float64) (Head, error) {
 	}
 	if at.setup.Approach.Kind == setup.Swim && f.Outcome == Reached {
 		if h.Swim, err = at.swim(r); err != nil {
+			return Head{}, err
+		}
+	}
+	if at.setup.Approach.Kind == setup.Hover && f.Outcome == Reached {
+		if h.Hover, err = at.hover(r, f); err != nil {
 			return Head{}, err
 		}
 	}

@@ -66,11 +66,16 @@ func (at *situation) pick(heads []Head) (least, preferred int) {
 }
 
 // closest is the head that comes closest where none does it: swimming the one
-// that is in the band for longest, else the lightest perhaps, or the heaviest.
+// that is in the band for longest, hovering too, else the lightest perhaps, or
+// the heaviest.
 func (at *situation) closest(heads []Head) Head {
 	best := heads[len(heads)-1]
 	for _, h := range heads {
 		switch {
+		case at.setup.Approach.Kind == setup.Hover:
+			if h.Fall.Outcome == Reached && h.Fall.Time <= at.wait && h.Hover.Stays > best.Hover.Stays {
+				best = h
+			}
 		case at.setup.Approach.Kind == setup.Swim:
 			if h.Swim.InBand > best.Swim.InBand {
 				best = h

@@ -25,6 +25,8 @@ func (at *situation) judge(h *Head, lure tackle.Lure) {
 		at.judgeHold(h)
 	case at.setup.Approach.Kind == setup.LiftAndDrop:
 		at.judgeLift(h)
+	case at.setup.Approach.Kind == setup.Hover:
+		at.judgeHover(h)
 	default:
 		at.judgeFall(h)
 	}
@@ -117,6 +119,8 @@ func (at *situation) explain(a *Answer) {
 	switch at.setup.Approach.Kind {
 	case setup.LiftAndDrop:
 		stays = fmt.Sprintf(" Then %s.", at.dropsBack(pick))
+	case setup.Hover:
+		stays = fmt.Sprintf(" %s: %s.", at.takes(), at.hovers(pick))
 	case setup.Swim:
 		stays = fmt.Sprintf(" Then %s.", at.swims(pick))
 	}
@@ -145,6 +149,8 @@ func (at *situation) explain(a *Answer) {
 		a.NotHeavier = fmt.Sprintf("%s: %s.", at.mass(heavier.Mass), heavier.Reason)
 	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
 		a.NotHeavier = fmt.Sprintf("%s holds too, with %s of its weight, but it is more to drag and to lose.", at.mass(heavier.Mass), percent(heavier.Contact.Margin))
+	case at.setup.Approach.Kind == setup.Hover:
+		a.NotHeavier = fmt.Sprintf("%s does it too, but sinks on to %s.", at.mass(heavier.Mass), at.depth(heavier.Hover.Deepest))
 	case at.setup.Approach.Kind == setup.LiftAndDrop:
 		a.NotHeavier = fmt.Sprintf("%s does it too, but is back in %s: less of a drop to see.", at.mass(heavier.Mass), seconds(heavier.Back))
 	default:
@@ -158,6 +164,10 @@ func (at *situation) explainNone(a *Answer) {
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
 	if at.setup.Approach.Kind == setup.Swim {
 		a.NotHeavier = "Another speed, a wider band or a weight between these would do it."
+		return
+	}
+	if at.setup.Approach.Kind == setup.Hover && closest.Fall.Outcome == Reached && closest.Fall.Time <= at.wait {
+		a.NotHeavier = "Another speed of taking up, a longer cast or a thicker band would do it."
 		return
 	}
 	if last := a.Heads[len(a.Heads)-1]; at.setup.Approach.Kind == setup.LiftAndDrop && last.Back > 0 && last.Back < at.setup.Approach.BackLeast {

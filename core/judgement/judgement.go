@@ -217,6 +217,10 @@ var (
 	SwimTo         = Value{0.2, "1", 0, "share of the cast left when the line lifts the bait anyway"}
 	Lift           = Value{0.5, "m", 0, "a hop that is seen and not a leap"}
 	BackMost       = Value{2, "s", 0, "past two seconds the hand has lost the bed"}
+	HoverBand      = Value{1.5, "m", 0, "a shoal off the bed is about so thick"}
+	HoverLeast     = Value{10, "s", 0, "fish that hang off the bed come up slowly"}
+	HoverSlack     = Value{0.1, "1", 0, "share of the band by which a bait may ride over it"}
+	TakeUp         = Value{0.1, "m/s", 0, "a turn in seven seconds holds a bait up and does not pull it away"}
 	CloseCall      = Value{0.15, "1", 0, "a limit met or missed by less than this is a perhaps"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

@@ -53,6 +53,7 @@ var fields = []Field{
 	number("cast.distance", "Cast", "depth", 0, 150, "dropped under the rod", func(s *Setup) *float64 { return &s.Cast.Distance }),
 	number("cast.drag", "Dragged towards you at", "speed", 0, 2, "worked in place", func(s *Setup) *float64 { return &s.Cast.Drag }),
 	number("target.depth", "Target depth", "depth", 0, 200, "the bed", func(s *Setup) *float64 { return &s.Target.Depth }),
+	number("target.band", "Fish from there down", "depth", 0.1, 50, "", func(s *Setup) *float64 { return &s.Target.Band }),
 	choice("line.material", "Line", lines, func(s *Setup) *string { return &s.Line.Material }),
 	number("line.diameter", "Line diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(s *Setup) *float64 { return &s.Line.Diameter }),
 	choice("leader.material", "Leader", lines, func(s *Setup) *string { return &s.Leader.Material }),
@@ -66,7 +67,7 @@ var fields = []Field{
 	choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),
 	choice("head.hook", "Hook", judgement.HookSizes, func(s *Setup) *string { return &s.Head.Hook }),
 	choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
-	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom, LiftAndDrop, Swim}, func(s *Setup) *string { return &s.Approach.Kind }),
+	choice("approach.kind", "Approach", []string{SlowFall, HoldBottom, LiftAndDrop, Swim, Hover}, func(s *Setup) *string { return &s.Approach.Kind }),
 	number("approach.ceiling", "Falls at most at", "speed", 0, 5, "any speed", func(s *Setup) *float64 { return &s.Approach.Ceiling }),
 	choice("approach.leaning", "Of those that do it", []string{Usual, JustEnough, WithMargin, Heavy}, func(s *Setup) *string { return &s.Approach.Leaning }),
 	number("approach.speed", "Reeled at", "speed", 0.05, 3, "", func(s *Setup) *float64 { return &s.Approach.Speed }),
@@ -75,6 +76,7 @@ var fields = []Field{
 	number("approach.lift", "Lifted by", "depth", 0.05, 3, "", func(s *Setup) *float64 { return &s.Approach.Lift }),
 	number("approach.backLeast", "Back on the bed after, at least", "time", 0, 60, "at once", func(s *Setup) *float64 { return &s.Approach.BackLeast }),
 	number("approach.backMost", "Back on the bed after, at most", "time", 0.1, 60, "", func(s *Setup) *float64 { return &s.Approach.BackMost }),
+	number("approach.takeUp", "Taken up at", "speed", 0, 1, "held still", func(s *Setup) *float64 { return &s.Approach.TakeUp }),
 	number("approach.wait", "Longest wait", "time", 0, 600, "3 s a metre", func(s *Setup) *float64 { return &s.Approach.Wait }),
 }
 

@@ -82,9 +82,11 @@ type Cast struct {
 	Drag     float64 `json:"drag"`
 }
 
-// Target is a depth, or the bed where Depth is 0.
+// Target is a depth, or the bed where Depth is 0. Fish to hover over are from
+// there to Band below it.
 type Target struct {
 	Depth float64 `json:"depth"`
+	Band  float64 `json:"band"`
 }
 
 // Line is the main line. Estimated tells that the diameter was worked out from
@@ -126,6 +128,7 @@ type Head struct {
 // Leaning is which of the heads that do it is preferred. Swim reels it back at
 // Speed with the bait between BandLow and BandHigh over the bed. LiftAndDrop
 // lifts the bait by Lift and wants it back on the bed in BackLeast to BackMost.
+// Hover takes line up at TakeUp from the top of the target's band.
 type Approach struct {
 	Kind     string  `json:"kind"`
 	Wait     float64 `json:"wait"`
@@ -138,6 +141,7 @@ type Approach struct {
 	Lift      float64 `json:"lift"`      // m
 	BackLeast float64 `json:"backLeast"` // s
 	BackMost  float64 `json:"backMost"`  // s
+	TakeUp    float64 `json:"takeUp"`    // m/s
 }
 
 // The approaches.
@@ -146,6 +150,7 @@ const (
 	HoldBottom  = "hold bottom"
 	LiftAndDrop = "lift and drop"
 	Swim        = "swim"
+	Hover       = "hover"
 )
 
 // The leanings. Usual is with a margin for HoldBottom, and just enough else.
@@ -171,6 +176,7 @@ func Default() Setup {
 		Boat:   Boat{Kind: "anchored"},
 		Rod:    Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200},
 		Cast:   Cast{Distance: 20},
+		Target: Target{Band: judgement.HoverBand.Number},
 		Line:   Line{Material: "braid", Diameter: 0.18e-3},
 		Leader: Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
 		Bait:   Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
@@ -179,6 +185,7 @@ func Default() Setup {
 		Approach: Approach{
 			Kind: SlowFall, Leaning: Usual, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5,
 			Lift: judgement.Lift.Number, BackMost: judgement.BackMost.Number,
+			TakeUp: judgement.TakeUp.Number,
 		},
 	}
 }

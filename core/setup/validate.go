@@ -96,6 +96,14 @@ func (s Setup) Validate(choice units.Choice) error {
 			add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", depth(shallowest), depth(s.Target.Depth))
 		}
 	}
+	if s.Approach.Kind == Hover {
+		switch bed := s.splashDepth(); {
+		case s.Target.Depth == 0 || s.Target.Depth >= bed:
+			add("target.depth", "Target depth: to hover over fish, give the depth of the highest of them, less than the %s of the bed.", depth(bed))
+		case s.Target.Depth+s.Target.Band > bed:
+			add("target.band", "Fish from there down: %s below %s is under the bed at %s.", depth(s.Target.Band), depth(s.Target.Depth), depth(bed))
+		}
+	}
 	if s.Approach.Kind == Swim {
 		switch deepest := max(s.Water.Depth, s.Water.SplashDepth); {
 		case s.Cast.Distance < minSwim:

@@ -69,15 +69,9 @@ func Setups() []Setup {
 			s.Flow = setup.Flow{Speed: 0.3, Direction: 90}
 			s.Approach.Kind = setup.HoldBottom
 		}),
-		with("Loch Osk, charr over the drop-off", func(s *setup.Setup) {
-			s.Water = setup.Water{Salinity: "fresh", Temperature: 12, Depth: 12, Bed: "mud"}
-			s.Target.Depth = 8
+		lochOsk("Loch Osk, charr over the drop-off", func(s *setup.Setup) {
 			s.Wind = setup.Wind{Speed: 3, Direction: 180}
-			s.Boat.Kind, s.Rod.TipHeight = "kayak", 0.8
-			s.Cast.Distance = 10
-			s.Line.Diameter, s.Leader.Diameter = 0.12e-3, 0.22e-3
-			s.Bait = setup.Bait{Form: "curl tail", Length: 0.06, Body: "plain"}
-			s.Head.Hook = "#1"
+			s.Boat.Kind = "kayak"
 		}),
 		with("Pier Pool, swum back", func(s *setup.Setup) {
 			s.Water.Depth, s.Water.Bed = 3.8, "sand"
@@ -96,7 +90,20 @@ func Setups() []Setup {
 			s.Head.Shape = "football"
 			s.Approach.Kind, s.Approach.BackMost = setup.LiftAndDrop, 1.2
 		}),
+		lochOsk("Loch Osk, hovered over charr", func(s *setup.Setup) { s.Approach.Kind = setup.Hover }),
 	}
+}
+
+func lochOsk(name string, change func(*setup.Setup)) Setup {
+	s := setup.Default()
+	s.Water = setup.Water{Salinity: "fresh", Temperature: 12, Depth: 12, Bed: "mud"}
+	s.Target.Depth = 8
+	s.Rod.TipHeight, s.Cast.Distance = 0.8, 10
+	s.Line.Diameter, s.Leader.Diameter = 0.12e-3, 0.22e-3
+	s.Bait = setup.Bait{Form: "curl tail", Length: 0.06, Body: "plain"}
+	s.Head.Hook = "#1"
+	change(&s)
+	return Setup{name, s}
 }
 
 func heronCut(name string, change func(*setup.Setup)) Setup {

@@ -387,6 +387,11 @@ export interface components {
                  * @description 0: the bed
                  */
                 depth: number;
+                /**
+                 * Format: double
+                 * @description Fish to hover over are from there to this much below
+                 */
+                band: number;
             };
             line: {
                 material: string;
@@ -463,6 +468,11 @@ export interface components {
                  * @description Longest time for that
                  */
                 backMost: number;
+                /**
+                 * Format: double
+                 * @description Of line, when it is to hover
+                 */
+                takeUp: number;
                 /**
                  * Format: double
                  * @description 0: the usual one for the depth
@@ -598,6 +608,21 @@ export interface components {
                  * @description Over the bed, on average
                  */
                 height: number;
+            };
+            /** @description What it does over fish when it is to hover; all 0 otherwise */
+            hover: {
+                /**
+                 * Format: double
+                 * @description Within the band, from the top of it; 30 or more is given as that
+                 */
+                stays: number;
+                /**
+                 * Format: double
+                 * @description Depth that it comes to in that time
+                 */
+                deepest: number;
+                /** @enum {string} */
+                leaves: "up" | "down" | "";
             };
             /**
              * Format: double

@@ -59,6 +59,8 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
   const edge = width - 46;
   const down = landing === undefined ? Number.NEGATIVE_INFINITY : x(landing);
   const targetX = Math.abs(edge - down) < 70 ? down - 100 : edge;
+  // The cast's label, where it stands at the left of its handle, needs the room of the current's.
+  const crowded = castLeft && Math.abs(x(setup.cast.distance) - 50 - arrows) < 100;
   const depthX = within(x(0) - 4, 70, width - 70);
 
   return (
@@ -89,7 +91,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
       />
       <Label
         x={arrows}
-        y={z(0) - 14}
+        y={crowded ? z(0) + 36 : z(0) - 14}
         anchor="middle"
         text={setup.flow.speed === 0 ? "no current" : `current ${show("speed", setup.flow.speed)}`}
         onClick={() => onType("flow.speed")}

@@ -68,6 +68,12 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           frame={frame}
         />
       )}
+      {setup.approach.kind === "hover" && (
+        <path
+          d={`M${x(frame.left)} ${z(-setup.target.depth)}H${x(frame.right)}V${z(-setup.target.depth - setup.target.band)}H${x(frame.left)}Z`}
+          className="band"
+        />
+      )}
       {setup.approach.kind === "lift and drop" && (
         <Band low={0} high={setup.approach.lift} setup={setup} answer={answer} frame={frame} />
       )}

@@ -133,10 +133,12 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
         {setup.approach.kind === "lift and drop" && number("approach.lift")}
         {setup.approach.kind === "lift and drop" && number("approach.backLeast")}
         {setup.approach.kind === "lift and drop" && number("approach.backMost")}
+        {setup.approach.kind === "hover" && number("target.band")}
+        {setup.approach.kind === "hover" && setup.cast.distance > 0 && number("approach.takeUp")}
         {setup.approach.kind !== "swim" && number("approach.wait")}
         {setup.approach.kind === "slow fall" && number("approach.ceiling")}
         {setup.approach.kind !== "swim" && choice("approach.leaning")}
-        {setup.cast.distance > 0 && setup.approach.kind !== "swim" && number("cast.drag")}
+        {setup.cast.distance > 0 && !["swim", "hover"].includes(setup.approach.kind) && number("cast.drag")}
         {number("rod.tipHeight")}
         {choice("rod.spool")}
         {number("rod.lineOnSpool")}

@@ -8,6 +8,7 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;
   const swims = approach === "swim";
+  const hovers = approach === "hover";
   const lifts = approach === "lift and drop";
   const percent = (share: number) => `${Math.round(100 * share)} %`;
   return (
@@ -26,6 +27,8 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
               <th scope="col">Runs off at, then</th>
               <th scope="col">Pull at the tip</th>
               <th scope="col">Bow</th>
+              {hovers && <th scope="col">Stays in the band</th>}
+              {hovers && <th scope="col">Sinks on to</th>}
               {lifts && <th scope="col">Back from a lift</th>}
               {swims && <th scope="col">In the band</th>}
               {swims && <th scope="col">Height on average</th>}
@@ -52,6 +55,8 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   </td>
                   <td>{falls ? show("force", h.fall.tension) : "–"}</td>
                   <td>{falls ? percent(h.fall.bow) : "–"}</td>
+                  {hovers && <td>{falls ? `${h.hover.stays.toFixed(1)} s` : "–"}</td>}
+                  {hovers && <td>{falls ? show("depth", h.hover.deepest) : "–"}</td>}
                   {lifts && <td>{h.back > 0 ? `${h.back.toFixed(1)} s` : "–"}</td>}
                   {swims && <td>{percent(h.swim.inBand)}</td>}
                   {swims && <td>{show("depth", h.swim.height)}</td>}

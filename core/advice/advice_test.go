@@ -372,3 +372,13 @@ func TestCrossLimits(t *testing.T) {
 		t.Errorf("18 m in 20 s at 0.3 m/s: %s %s", both.Sentence, both.NotHeavier)
 	}
 }
+
+// A miss that rounding would hide is said as what it is.
+func TestNarrowlyLate(t *testing.T) {
+	free := solve(t, func(*setup.Setup) {})
+	falls := free.Heads[free.Pick].Fall.Time
+	late := solve(t, func(s *setup.Setup) { s.Approach.Wait = max(falls-0.2, math.Round(falls)-0.499) })
+	if h := late.Heads[free.Pick]; h.Verdict == Does || !strings.Contains(h.Reason, " s late: the wait is") {
+		t.Errorf("%s: %s", h.Verdict, h.Reason)
+	}
+}

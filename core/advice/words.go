@@ -70,6 +70,9 @@ func (at *situation) comesLate(h *Head) bool {
 	case f.Time > at.wait:
 		h.Verdict = worse(f.Time/at.wait - 1)
 		h.Reason = fmt.Sprintf("%s in %s, but %s", at.place(), seconds(f.Time), at.limit())
+		if seconds(f.Time) == seconds(at.wait) {
+			h.Reason = fmt.Sprintf("%s %.1f s late: %s", at.place(), f.Time-at.wait, at.limit())
+		}
 	default:
 		return false
 	}

@@ -74,7 +74,6 @@ type Contact struct {
 	Margin  float64 `json:"margin"`  // push on the bed over weight in water: dragged, with Most out; still, with LineOut
 	Grip    float64 `json:"grip"`    // lying still: friction needed over friction there is; more than 1 sweeps
 	LiftOff float64 `json:"liftOff"` // m/s over the ground at which it loses the bed, with Most out; liftOffMost or more is given as that
-	Angle   float64 `json:"angle"`   // degrees from the vertical where the line enters the water
 	Boat    Point   `json:"boat"`    // the rod tip at the end of the fall
 	Curve   []Point `json:"curve"`   // the line from the head to the rod tip
 }
@@ -85,7 +84,6 @@ type Head struct {
 	WeightInWater float64 `json:"weightInWater"` // N, with hook and bait
 	Fall          Fall    `json:"fall"`
 	Contact       Contact `json:"contact"`
-	AtWait        Point   `json:"atWait"` // where it is when the wait is over
 	Swim          Swim    `json:"swim"`
 	Hover         Hover   `json:"hover"`
 	Back          float64 `json:"back"` // s back to the bed from the lift of the approach; 0 where it does not come down
@@ -145,11 +143,7 @@ type situation struct {
 // Solve answers for a setup, in the units of choice. Errors are setup.Errors,
 // or that a unit is not known.
 func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
-	at, err := situate(s, choice)
-	if err != nil {
-		return nil, err
-	}
-	heads, err := at.heads(s.Heads)
+	at, heads, err := ladder(s, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -183,6 +177,16 @@ func situate(s setup.Setup, choice units.Choice) (*situation, error) {
 	at := &situation{setup: s, scene: scene, gait: s.Gait(), cast: s.Splash(), show: choice}
 	at.aim()
 	return at, nil
+}
+
+// ladder works out all the heads of a setup.
+func ladder(s setup.Setup, choice units.Choice) (*situation, []Head, error) {
+	at, err := situate(s, choice)
+	if err != nil {
+		return nil, nil, err
+	}
+	heads, err := at.heads(s.Heads)
+	return at, heads, err
 }
 
 // heads works out every rung of a ladder of masses in kg, light to heavy.
@@ -243,7 +247,6 @@ func (at *situation) head(mass float64) (Head, error) {
 		return Head{}, err
 	}
 	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: f}
-	h.AtWait = whereAt(f.Path, at.wait, at.cast)
 	h.Contact = at.contact(r, f)
 	if at.onBed && f.Outcome == Reached {
 		h.Back = at.back(f)
@@ -307,7 +310,6 @@ func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fal
 	}
 	e := scene.Rest(r, at.gait, c.LineOut, curve)
 	c.Outcome = string(e.Outcome)
-	c.Angle = e.WaterAngle * 180 / math.Pi
 }
 
 // lying is a head left where it came down, with the line that was out then,
@@ -330,18 +332,6 @@ func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall 
 	if lie.Outcome == mechanics.Held || lie.Outcome == mechanics.Slack {
 		c.Needed = c.LineOut
 	}
-	c.Angle = waterAngle(*curve)
-}
-
-// waterAngle is the angle in degrees from the vertical at which a line goes
-// through the surface.
-func waterAngle(curve []r3.Vec) float64 {
-	for i := 1; i < len(curve); i++ {
-		if a, b := curve[i-1], curve[i]; b.Z >= 0 && b.Z > a.Z {
-			return math.Acos(min((b.Z-a.Z)/r3.Norm(r3.Sub(b, a)), 1)) * 180 / math.Pi
-		}
-	}
-	return 90
 }
 
 // mostLine is the line that may be out: some times the depth, or what the cast
@@ -358,22 +348,4 @@ func (at *situation) sliding() r3.Vec {
 		return r3.Unit(at.gait.Velocity)
 	}
 	return at.gait.Pull
-}
-
-// whereAt is where a fall has got to at a time, on the straight between the
-// moments around it; a head that does not sink stays where it splashed.
-func whereAt(path []Moment, t float64, cast mechanics.Cast) Point {
-	if len(path) == 0 {
-		return Point{X: cast.Distance}
-	}
-	i := sort.Search(len(path), func(i int) bool { return path[i].Time >= t })
-	switch i {
-	case 0:
-		return path[0].Point
-	case len(path):
-		return path[len(path)-1].Point
-	}
-	a, b := path[i-1], path[i]
-	share := (t - a.Time) / (b.Time - a.Time)
-	return Point(r3.Add(r3.Vec(a.Point), r3.Scale(share, r3.Sub(r3.Vec(b.Point), r3.Vec(a.Point)))))
 }

@@ -61,11 +61,7 @@ const (
 // none is now, by search on the engine. The nearest come first. Errors are
 // setup.Errors, that a unit is not known, or that of ctx.
 func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change, error) {
-	at, err := situate(s, choice)
-	if err != nil {
-		return nil, err
-	}
-	heads, err := at.heads(s.Heads)
+	at, heads, err := ladder(s, choice)
 	if err != nil {
 		return nil, err
 	}

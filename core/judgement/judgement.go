@@ -212,6 +212,10 @@ var (
 	LinePerTurn    = Value{0.75, "m", 0.15, "a middling reel, its spool well filled"}
 	NearBed        = Value{0.3, "m", 0, "as high as a bait may rise and still be fished over the bed"}
 	RetrieveSpeed  = Value{0.7, "m/s", 0.2, "a steady turn a second"}
+	SwimSpeed      = Value{0.5, "m/s", 0.2, "a slow steady retrieve"}
+	SwimLow        = Value{0.05, "m", 0, "lower than this it drags"}
+	SwimHigh       = Value{0.5, "m", 0, "fish on the bed come up half a metre for it"}
+	OffBed         = Value{0.05, "m", 0, "a bait that comes up no more than its own thickness has stayed down"}
 	SwimShare      = Value{0.6, "1", 0, "in the band for most of the way is as good as a hand does it"}
 	SwimFrom       = Value{0.8, "1", 0, "share of the cast left when the retrieve has settled"}
 	SwimTo         = Value{0.2, "1", 0, "share of the cast left when the line lifts the bait anyway"}

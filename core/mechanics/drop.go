@@ -24,11 +24,9 @@ type Cast struct {
 type Drop struct {
 	Rig    *rig.Rig
 	Cast   Cast
-	Phases []Phase    // what the angler does, in turn
-	Slack  float64    // line lying loose at the splash, m
-	Spool  float64    // how much line there is, m; 0 is as much as is asked for
-	Until  float64    // s at which it ends, unless the last phase does before
-	Band   [2]float64 // heights over the bed in m between which time is counted
+	Phases []Phase // what the angler does, in turn
+	Spool  float64 // how much line there is, m; 0 is as much as is asked for
+	Until  float64 // s at which it ends, unless the last phase does before
 	// StopAtTouch ends it when every body has touched the bed.
 	StopAtTouch bool
 }
@@ -87,7 +85,6 @@ type Work struct {
 	FallTime   float64 // s that such a fall took from its highest, on average
 	MeanHeight float64 // m over the bed
 	Highest    float64 // m over the bed
-	InBand     float64 // share of the time that it was within the drop's band
 }
 
 // At returns where the end body is at a time after the splash, on the cubic
@@ -167,9 +164,7 @@ func (s *Scene) check(d Drop, keep Detail) error {
 		return fmt.Errorf("mechanics: until %g s is outside 0 to %d s", d.Until, longestRun)
 	case !(s.TipHeight > 0):
 		return fmt.Errorf("mechanics: the rod tip is %g m over the water; it must be above it", s.TipHeight)
-	case !(d.Slack >= 0) || d.Slack > longestSlack:
-		return fmt.Errorf("mechanics: %g m of slack is outside 0 to %d m", d.Slack, longestSlack)
-	case !(d.Spool >= 0) || d.Spool > 0 && d.Spool < math.Hypot(c.Distance, s.TipHeight)+d.Slack:
+	case !(d.Spool >= 0) || d.Spool > 0 && d.Spool < math.Hypot(c.Distance, s.TipHeight):
 		return fmt.Errorf("mechanics: %g m of line on the spool do not reach the splash", d.Spool)
 	case keep.Frames == 1 || keep.Points == 1 || keep.Frames < 0 || keep.Points < 0:
 		return fmt.Errorf("mechanics: %d frames of %d points", keep.Frames, keep.Points)
@@ -193,7 +188,6 @@ func (s *Scene) check(d Drop, keep Detail) error {
 }
 
 const (
-	longestRun   = 7200 // s
-	longestSlack = 500  // m
-	fastest      = 20   // m/s of line or rod
+	longestRun = 7200 // s
+	fastest    = 20   // m/s of line or rod
 )

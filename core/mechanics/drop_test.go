@@ -241,16 +241,15 @@ func TestDropOutcomes(t *testing.T) {
 
 func TestRunRefuses(t *testing.T) {
 	for words, change := range map[string]func(*Scene, *Drop){
-		"no rig":                           func(_ *Scene, d *Drop) { d.Rig = nil },
-		"not a number":                     func(_ *Scene, d *Drop) { d.Cast.Drift.X = math.NaN() },
-		"a cast of -1 m":                   func(_ *Scene, d *Drop) { d.Cast.Distance = -1 },
-		"phase 1 lasts -4 s":               func(_ *Scene, d *Drop) { d.Phases[0].Time = -4 },
-		"takes the rod tip under water":    func(_ *Scene, d *Drop) { d.Phases = append(d.Phases, Phase{Tip: r3.Vec{Z: -1}, Time: 4}) },
-		"do not reach the splash":          func(_ *Scene, d *Drop) { d.Spool = 10 },
-		"outside 0 to 7200 s":              func(_ *Scene, d *Drop) { d.Until = 1e9 },
-		"is faster than":                   func(_ *Scene, d *Drop) { d.Phases[0].Reel = 1e6 },
-		"must be above it":                 func(s *Scene, _ *Drop) { s.TipHeight = 0 },
-		"m of slack is outside 0 to 500 m": func(_ *Scene, d *Drop) { d.Slack = -1 },
+		"no rig":                        func(_ *Scene, d *Drop) { d.Rig = nil },
+		"not a number":                  func(_ *Scene, d *Drop) { d.Cast.Drift.X = math.NaN() },
+		"a cast of -1 m":                func(_ *Scene, d *Drop) { d.Cast.Distance = -1 },
+		"phase 1 lasts -4 s":            func(_ *Scene, d *Drop) { d.Phases[0].Time = -4 },
+		"takes the rod tip under water": func(_ *Scene, d *Drop) { d.Phases = append(d.Phases, Phase{Tip: r3.Vec{Z: -1}, Time: 4}) },
+		"do not reach the splash":       func(_ *Scene, d *Drop) { d.Spool = 10 },
+		"outside 0 to 7200 s":           func(_ *Scene, d *Drop) { d.Until = 1e9 },
+		"is faster than":                func(_ *Scene, d *Drop) { d.Phases[0].Reel = 1e6 },
+		"must be above it":              func(s *Scene, _ *Drop) { s.TipHeight = 0 },
 	} {
 		s, d := scene(0), falling(jig(t, 0.06, 0.18e-3), 15)
 		change(s, &d)

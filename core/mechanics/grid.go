@@ -10,7 +10,7 @@ import (
 func (m *sim) lay(start r3.Vec) {
 	tip := r3.Vec{Z: m.scene.TipHeight}
 	chord := r3.Sub(tip, start)
-	m.lineOut = r3.Norm(chord) + m.d.Slack
+	m.lineOut = r3.Norm(chord)
 	m.spacing = (m.lineOut + m.scene.Bed.DepthAt(start.X)) / m.nodes
 	m.n = 0
 	m.put(0, start, r3.Vec{}, 0)

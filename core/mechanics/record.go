@@ -93,7 +93,6 @@ func (m *sim) finish() {
 	if w := &m.track.Work; w.Time > 0 {
 		m.track.Contact = min(m.onBed/w.Time, 1)
 		w.MeanHeight /= w.Time
-		w.InBand /= w.Time
 		if w.Falls > 0 {
 			w.FallTime /= float64(w.Falls)
 		}
@@ -118,9 +117,6 @@ func (m *sim) watch(h float64) {
 	w.Time += h
 	w.MeanHeight += h * height // divided by the time in the end
 	w.Highest = max(w.Highest, height)
-	if height >= m.d.Band[0] && height <= m.d.Band[1] {
-		w.InBand += h
-	}
 	if height >= m.hop.highest {
 		m.hop = hop{height, m.time}
 	}

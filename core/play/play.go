@@ -78,7 +78,7 @@ func Run(s setup.Setup, mass float64, p technique.Programme, choice units.Choice
 		return nil, err
 	}
 	parts := p.Parts()
-	d := mechanics.Drop{Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: 1, Band: [2]float64{0.05, 0.5}}
+	d := mechanics.Drop{Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: 1}
 	for _, part := range parts {
 		d.Phases = append(d.Phases, part.Phase)
 		d.Until += part.Phase.Time

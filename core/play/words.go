@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -77,9 +78,9 @@ func (t teller) work(track *mechanics.Track) string {
 	case w.Falls > 1:
 		text += fmt.Sprintf(", %d falls of %s", w.Falls, t.time(w.FallTime))
 	}
-	if w.Highest >= 0.05 && w.MeanHeight < 0.05 {
+	if off := judgement.OffBed.Number; w.Highest >= off && w.MeanHeight < off {
 		text += fmt.Sprintf("; it rises to %s", t.depth(w.Highest))
-	} else if w.Highest >= 0.05 {
+	} else if w.Highest >= off {
 		text += fmt.Sprintf("; it rises to %s, %s on average", t.depth(w.Highest), t.depth(w.MeanHeight))
 	}
 	return text + "."

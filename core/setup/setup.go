@@ -183,7 +183,7 @@ func Default() Setup {
 		Head:   Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
 		Heads:  Ladder(),
 		Approach: Approach{
-			Kind: SlowFall, Leaning: Usual, Speed: 0.5, BandLow: 0.05, BandHigh: 0.5,
+			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,
 			Lift: judgement.Lift.Number, BackMost: judgement.BackMost.Number,
 			TakeUp: judgement.TakeUp.Number,
 		},

@@ -580,11 +580,6 @@ export interface components {
              * @description Speed over the ground at which it loses the bed
              */
             liftOff: number;
-            /**
-             * Format: double
-             * @description Of the line from the vertical where it enters the water
-             */
-            angle: number;
             boat: components["schemas"]["Point"];
             curve: components["schemas"]["Point"][];
         };
@@ -595,7 +590,6 @@ export interface components {
             weightInWater: number;
             fall: components["schemas"]["Fall"];
             contact: components["schemas"]["Contact"];
-            atWait: components["schemas"]["Point"];
             /** @description How it comes back when it is to swim; all 0 otherwise */
             swim: {
                 /**

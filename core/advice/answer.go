@@ -86,7 +86,7 @@ type Head struct {
 	Contact       Contact `json:"contact"`
 	Swim          Swim    `json:"swim"`
 	Hover         Hover   `json:"hover"`
-	Back          float64 `json:"back"` // s back to the bed from the lift of the approach; 0 where it does not come down
+	Back          float64 `json:"back"` // s back to the bed when it is lifted and dropped; 0 otherwise
 	Verdict       Verdict `json:"verdict"`
 	Reason        string  `json:"reason"`
 }
@@ -248,16 +248,8 @@ func (at *situation) head(mass float64) (Head, error) {
 	}
 	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: f}
 	h.Contact = at.contact(r, f)
-	if at.onBed && f.Outcome == Reached {
-		h.Back = at.back(f)
-	}
-	if at.setup.Approach.Kind == setup.Swim && f.Outcome == Reached {
-		if h.Swim, err = at.swim(r); err != nil {
-			return Head{}, err
-		}
-	}
-	if at.setup.Approach.Kind == setup.Hover && f.Outcome == Reached {
-		if h.Hover, err = at.hover(r, f); err != nil {
+	if work := at.school().work; work != nil && f.Outcome == Reached {
+		if err := work(at, r, &h); err != nil {
 			return Head{}, err
 		}
 	}

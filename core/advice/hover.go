@@ -21,17 +21,19 @@ type Hover struct {
 const hoverLook = 30
 
 // hover simulates the fall to the top of the band and the take-up after it.
-func (at *situation) hover(r *rig.Rig, fall Fall) (Hover, error) {
+func (at *situation) hover(r *rig.Rig, h *Head) error {
+	fall := h.Fall
 	d := at.drop(r)
 	d.Until = fall.Time + hoverLook
 	d.Phases = []mechanics.Phase{{Open: true, Time: fall.Time}, {Reel: at.takeUp(), Time: hoverLook}}
 	track, err := at.scene.Run(d, mechanics.Detail{Frames: 400})
 	if err != nil {
-		return Hover{}, fmt.Errorf("advice: %w", err)
+		return fmt.Errorf("advice: %w", err)
 	}
 	slack := judgement.HoverSlack.Number * at.setup.Target.Band
 	top, bottom := at.target-slack, at.target+at.setup.Target.Band
-	out := Hover{Stays: hoverLook, Deepest: at.target}
+	h.Hover = Hover{Stays: hoverLook, Deepest: at.target}
+	out := &h.Hover
 	for _, f := range track.Frames {
 		if f.Time <= fall.Time {
 			continue
@@ -48,7 +50,7 @@ func (at *situation) hover(r *rig.Rig, fall Fall) (Hover, error) {
 			break
 		}
 	}
-	return out, nil
+	return nil
 }
 
 // takeUp is how fast line is taken up, m/s.
@@ -86,10 +88,30 @@ func (at *situation) hovers(h Head) string {
 	return fmt.Sprintf("it stays between %s and %s for %s", at.depth(at.target), at.depth(at.target+at.setup.Target.Band), long)
 }
 
-// takes says what the hand does to hover.
-func (at *situation) takes() string {
+// thenHovers says what the hand does to hover, and for how long that goes.
+func (at *situation) thenHovers(pick Head) string {
+	hand := "Close the bail and hold still"
 	if speed := at.takeUp(); speed > 0 {
-		return "Close the bail and take up at " + at.show.Show("speed", speed)
+		hand = "Close the bail and take up at " + at.show.Show("speed", speed)
 	}
-	return "Close the bail and hold still"
+	return hand + ": " + at.hovers(pick) + "."
+}
+
+func (at *situation) sinksOn(_, next Head) string {
+	return fmt.Sprintf("does it too, but sinks on to %s", at.depth(next.Hover.Deepest))
+}
+
+// hoversNear is how long one stays that comes to the band in time.
+func (at *situation) hoversNear(h Head) float64 {
+	if h.Fall.Outcome == Reached && h.Fall.Time <= at.wait {
+		return h.Hover.Stays
+	}
+	return 0
+}
+
+func (at *situation) hoverInstead(_ []Head, closest Head) string {
+	if at.hoversNear(closest) > 0 {
+		return "Another speed of taking up, a longer cast or a thicker band would do it."
+	}
+	return ""
 }

@@ -3,7 +3,15 @@ package advice
 import (
 	"fmt"
 	"sort"
+
+	"dunvel/core/rig"
 )
+
+// lift works out the time back to the bed.
+func (at *situation) lift(_ *rig.Rig, h *Head) error {
+	h.Back = at.back(h.Fall)
+	return nil
+}
 
 // back is the time in s that a bait lifted off the bed takes back to it on a
 // line that gives freely: what the same height took it at the end of its fall.
@@ -41,4 +49,17 @@ func (at *situation) judgeLift(h *Head) {
 // dropsBack says how a head comes back from a lift.
 func (at *situation) dropsBack(h Head) string {
 	return fmt.Sprintf("lifted %s it is back in %s", at.depth(at.setup.Approach.Lift), seconds(h.Back))
+}
+
+func (at *situation) thenBack(pick Head) string { return "Then " + at.dropsBack(pick) + "." }
+
+func (at *situation) backSooner(_, next Head) string {
+	return fmt.Sprintf("does it too, but is back in %s: less of a drop to see", seconds(next.Back))
+}
+
+func (at *situation) liftInstead(heads []Head, _ Head) string {
+	if last := heads[len(heads)-1]; last.Back > 0 && last.Back < at.setup.Approach.BackLeast {
+		return "A higher lift, another time back or a weight between these would do it."
+	}
+	return ""
 }

@@ -65,22 +65,17 @@ func (at *situation) pick(heads []Head) (least, preferred int) {
 	return least, preferred
 }
 
-// closest is the head that comes closest where none does it: swimming the one
-// that is in the band for longest, hovering too, else the lightest perhaps, or
-// the heaviest.
+// closest is the head that comes closest where none does it: by what the
+// school goes by, else the lightest perhaps, or the heaviest.
 func (at *situation) closest(heads []Head) Head {
 	best := heads[len(heads)-1]
+	closeness := at.school().closest
 	for _, h := range heads {
-		switch {
-		case at.setup.Approach.Kind == setup.Hover:
-			if h.Fall.Outcome == Reached && h.Fall.Time <= at.wait && h.Hover.Stays > best.Hover.Stays {
+		if closeness != nil {
+			if closeness(at, h) > closeness(at, best) {
 				best = h
 			}
-		case at.setup.Approach.Kind == setup.Swim:
-			if h.Swim.InBand > best.Swim.InBand {
-				best = h
-			}
-		case h.Verdict == Perhaps:
+		} else if h.Verdict == Perhaps {
 			return h
 		}
 	}

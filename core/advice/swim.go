@@ -11,7 +11,7 @@ import (
 
 // swim simulates the fall and the steady retrieve after it, and looks at the
 // bait between 80 % and 20 % of the cast.
-func (at *situation) swim(r *rig.Rig) (Swim, error) {
+func (at *situation) swim(r *rig.Rig, h *Head) error {
 	const frames = 400
 	a, cast := at.setup.Approach, at.cast.Distance
 	d := at.drop(r)
@@ -20,9 +20,9 @@ func (at *situation) swim(r *rig.Rig) (Swim, error) {
 	d.Phases = []mechanics.Phase{d.Phases[0], {Reel: a.Speed, Time: back}}
 	track, err := at.scene.Run(d, mechanics.Detail{Frames: frames})
 	if err != nil {
-		return Swim{}, fmt.Errorf("advice: %w", err)
+		return fmt.Errorf("advice: %w", err)
 	}
-	var out Swim
+	out := &h.Swim
 	var all float64
 	for i := 1; i < len(track.Frames); i++ {
 		f := track.Frames[i]
@@ -41,7 +41,7 @@ func (at *situation) swim(r *rig.Rig) (Swim, error) {
 	if all > 0 {
 		out.InBand, out.Height = out.InBand/all, out.Height/all
 	}
-	return out, nil
+	return nil
 }
 
 // judgeSwim: in the band for most of the retrieve.
@@ -76,4 +76,12 @@ func (at *situation) swims(h Head) string {
 // offMiddle is how far from the middle of the band a head swims, m.
 func (at *situation) offMiddle(h Head) float64 {
 	return math.Abs(h.Swim.Height - (at.setup.Approach.BandLow+at.setup.Approach.BandHigh)/2)
+}
+
+func (at *situation) thenSwims(pick Head) string { return "Then " + at.swims(pick) + "." }
+
+func (at *situation) swimsNear(h Head) float64 { return h.Swim.InBand }
+
+func (at *situation) swimInstead([]Head, Head) string {
+	return "Another speed, a wider band or a weight between these would do it."
 }

@@ -6,7 +6,6 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
 	"dunvel/core/water"
@@ -18,18 +17,7 @@ func (at *situation) judge(h *Head, lure tackle.Lure) {
 		h.Verdict, h.Reason = No, at.fails(h.Fall, lure)
 		return
 	}
-	switch {
-	case at.setup.Approach.Kind == setup.Swim:
-		at.judgeSwim(h)
-	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
-		at.judgeHold(h)
-	case at.setup.Approach.Kind == setup.LiftAndDrop:
-		at.judgeLift(h)
-	case at.setup.Approach.Kind == setup.Hover:
-		at.judgeHover(h)
-	default:
-		at.judgeFall(h)
-	}
+	at.school().judge(at, h)
 }
 
 // fails says why a head does not come to the target at all.
@@ -114,31 +102,23 @@ func (at *situation) explain(a *Answer) {
 		at.explainNone(a)
 		return
 	}
-	pick := a.Heads[a.Pick]
-	stays := ""
-	if at.onBed {
-		stays = " " + at.stays(pick)
-	}
-	switch at.setup.Approach.Kind {
-	case setup.LiftAndDrop:
-		stays = fmt.Sprintf(" Then %s.", at.dropsBack(pick))
-	case setup.Hover:
-		stays = fmt.Sprintf(" %s: %s.", at.takes(), at.hovers(pick))
-	case setup.Swim:
-		stays = fmt.Sprintf(" Then %s.", at.swims(pick))
+	pick, school := a.Heads[a.Pick], at.school()
+	then := school.then(at, pick)
+	if then != "" {
+		then = " " + then
 	}
 	least := ""
 	if a.Least < a.Pick {
 		least = fmt.Sprintf(", %s at the least", at.mass(a.Heads[a.Least].Mass))
 	}
 	a.Sentence = fmt.Sprintf("Tie on %s%s: count %s and it is %s, %s.%s",
-		at.mass(pick.Mass), least, seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), stays)
+		at.mass(pick.Mass), least, seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), then)
 	if a.Pick == 0 {
 		a.NotLighter = "It is the lightest of these heads."
 	} else {
 		lighter := a.Heads[a.Pick-1]
 		a.NotLighter = fmt.Sprintf("%s: %s.", at.mass(lighter.Mass), lighter.Reason)
-		if lighter.Verdict == Does && at.setup.Approach.Kind != setup.Swim {
+		if lighter.Verdict == Does && school.heavier != nil {
 			a.NotLighter = fmt.Sprintf("%s does it too, with less in hand: %s.", at.mass(lighter.Mass), lighter.Reason)
 		}
 	}
@@ -147,35 +127,21 @@ func (at *situation) explain(a *Answer) {
 		return
 	}
 	heavier := a.Heads[a.Pick+1]
-	switch {
-	case heavier.Verdict != Does || at.setup.Approach.Kind == setup.Swim:
-		a.NotHeavier = fmt.Sprintf("%s: %s.", at.mass(heavier.Mass), heavier.Reason)
-	case at.setup.Approach.Kind == setup.HoldBottom && at.onBed:
-		a.NotHeavier = fmt.Sprintf("%s holds too, with %s of its weight, but it is more to drag and to lose.", at.mass(heavier.Mass), percent(heavier.Contact.Margin))
-	case at.setup.Approach.Kind == setup.Hover:
-		a.NotHeavier = fmt.Sprintf("%s does it too, but sinks on to %s.", at.mass(heavier.Mass), at.depth(heavier.Hover.Deepest))
-	case at.setup.Approach.Kind == setup.LiftAndDrop:
-		a.NotHeavier = fmt.Sprintf("%s does it too, but is back in %s: less of a drop to see.", at.mass(heavier.Mass), seconds(heavier.Back))
-	default:
-		a.NotHeavier = fmt.Sprintf("%s does it too, but falls for %s less.", at.mass(heavier.Mass), seconds(pick.Fall.Time-heavier.Fall.Time))
+	against := ": " + heavier.Reason
+	if heavier.Verdict == Does && school.heavier != nil {
+		against = " " + school.heavier(at, pick, heavier)
 	}
+	a.NotHeavier = at.mass(heavier.Mass) + against + "."
 }
 
 // explainNone says which head comes closest and what weight would do.
 func (at *situation) explainNone(a *Answer) {
 	closest := at.closest(a.Heads)
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
-	if at.setup.Approach.Kind == setup.Swim {
-		a.NotHeavier = "Another speed, a wider band or a weight between these would do it."
-		return
-	}
-	if at.setup.Approach.Kind == setup.Hover && closest.Fall.Outcome == Reached && closest.Fall.Time <= at.wait {
-		a.NotHeavier = "Another speed of taking up, a longer cast or a thicker band would do it."
-		return
-	}
-	if last := a.Heads[len(a.Heads)-1]; at.setup.Approach.Kind == setup.LiftAndDrop && last.Back > 0 && last.Back < at.setup.Approach.BackLeast {
-		a.NotHeavier = "A higher lift, another time back or a weight between these would do it."
-		return
+	if instead := at.school().instead; instead != nil {
+		if a.NotHeavier = instead(at, a.Heads, closest); a.NotHeavier != "" {
+			return
+		}
 	}
 	if c := at.setup.Approach.Ceiling; c > 0 && at.target/c > at.wait {
 		a.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s.",
@@ -279,10 +245,12 @@ func (at *situation) landing(h Head) string {
 	return words
 }
 
-// stays says whether the bait stays on the bed.
+// stays says whether the bait stays on the bed; nothing where it is not there.
 func (at *situation) stays(h Head) string {
 	c, wanted := h.Contact, judgement.MarginWanted.Number
 	switch {
+	case !at.onBed:
+		return ""
 	case c.Outcome == string(mechanics.Sweeps):
 		return "It does not stay there: line and flow sweep it along the bed."
 	case c.Outcome == string(mechanics.Lifts):

@@ -620,7 +620,7 @@ export interface components {
             };
             /**
              * Format: double
-             * @description Back to the bed from the lift of the approach; 0 where it does not come down
+             * @description Back to the bed when it is lifted and dropped; 0 otherwise
              */
             back: number;
             /** @enum {string} */

@@ -106,9 +106,10 @@ type Flow struct {
 
 // Answer is what Dunvel says about a setup.
 type Answer struct {
-	Heads      []Head  `json:"heads"` // light to heavy
-	Pick       int     `json:"pick"`  // index of the head to tie on; -1 where none does it
-	Least      int     `json:"least"` // index of the lightest that does it
+	Heads      []Head  `json:"heads"`   // light to heavy
+	Pick       int     `json:"pick"`    // index of the head to tie on; -1 where none does it
+	Least      int     `json:"least"`   // index of the lightest that does it; -1 where none does
+	Closest    int     `json:"closest"` // index of the head to tie on, or of the one that comes closest
 	Sentence   string  `json:"sentence"`
 	NotLighter string  `json:"notLighter"`
 	NotHeavier string  `json:"notHeavier"`
@@ -153,6 +154,9 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 		Target: at.target, OnBed: at.onBed, BedSlope: at.scene.Bed.Slope, Profile: profile(at.scene),
 	}
 	out.Least, out.Pick = at.pick(out.Heads)
+	if out.Closest = out.Pick; out.Pick < 0 {
+		out.Closest = at.closest(out.Heads)
+	}
 	at.explain(out)
 	if out.Pick >= 0 {
 		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {

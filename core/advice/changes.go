@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"slices"
 	"sort"
 	"strconv"
 
@@ -98,8 +97,7 @@ func (at *situation) deciding(heads []Head) (around []float64, mass float64) {
 	if pick >= 0 {
 		mass = heads[pick].Mass
 	} else {
-		closest := at.closest(heads).Mass
-		pick = slices.IndexFunc(heads, func(h Head) bool { return h.Mass == closest })
+		pick = at.closest(heads)
 		least = pick
 	}
 	for _, h := range heads[max(min(least, pick)-1, 0):min(pick+2, len(heads))] {

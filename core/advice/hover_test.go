@@ -31,7 +31,7 @@ func TestHover(t *testing.T) {
 			t.Errorf("%g g sinks on to %g m, a lighter head to %g m", h.Mass*1e3, h.Hover.Deepest, a.Heads[i-1].Hover.Deepest)
 		}
 	}
-	if a.Pick < 0 || a.Pick != a.Least || !strings.Contains(a.Sentence, "Close the bail and take up at 0.1 m/s: it stays between 8.0 m and 9.5 m for") {
+	if a.Pick < 0 || a.Pick != a.Least || a.Closest != a.Pick || !strings.Contains(a.Sentence, "Close the bail and take up at 0.1 m/s: it stays between 8.0 m and 9.5 m for") {
 		t.Errorf("%s", a.Sentence)
 	}
 	last := a.Heads[len(a.Heads)-1]
@@ -50,7 +50,7 @@ func TestHover(t *testing.T) {
 	}
 	// Nothing stays in a band as thin as that, taken up so fast.
 	none := solve(t, overFish(func(s *setup.Setup) { s.Target.Band, s.Approach.TakeUp = 0.1, 0.6 }))
-	if none.Pick >= 0 || !strings.Contains(none.NotHeavier, "thicker band") {
+	if none.Pick >= 0 || !strings.Contains(none.NotHeavier, "thicker band") || none.Heads[none.Closest].Hover.Stays < none.Heads[len(none.Heads)-1].Hover.Stays {
 		t.Errorf("%s %s", none.Sentence, none.NotHeavier)
 	}
 }

@@ -65,18 +65,18 @@ func (at *situation) pick(heads []Head) (least, preferred int) {
 	return least, preferred
 }
 
-// closest is the head that comes closest where none does it: by what the
-// school goes by, else the lightest perhaps, or the heaviest.
-func (at *situation) closest(heads []Head) Head {
-	best := heads[len(heads)-1]
+// closest is the index of the head that comes closest where none does it: by
+// what the school goes by, else the lightest perhaps, or the heaviest.
+func (at *situation) closest(heads []Head) int {
+	best := len(heads) - 1
 	closeness := at.school().closest
-	for _, h := range heads {
+	for i, h := range heads {
 		if closeness != nil {
-			if closeness(at, h) > closeness(at, best) {
-				best = h
+			if closeness(at, h) > closeness(at, heads[best]) {
+				best = i
 			}
 		} else if h.Verdict == Perhaps {
-			return h
+			return i
 		}
 	}
 	return best

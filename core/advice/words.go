@@ -136,7 +136,7 @@ func (at *situation) explain(a *Answer) {
 
 // explainNone says which head comes closest and what weight would do.
 func (at *situation) explainNone(a *Answer) {
-	closest := at.closest(a.Heads)
+	closest := a.Heads[a.Closest]
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
 	if instead := at.school().instead; instead != nil {
 		if a.NotHeavier = instead(at, a.Heads, closest); a.NotHeavier != "" {

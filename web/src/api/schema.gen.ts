@@ -646,6 +646,8 @@ export interface components {
             pick: number;
             /** @description Index of the lightest head that does it; -1: none */
             least: number;
+            /** @description Index of the head to tie on, or of the one that comes closest where none does it */
+            closest: number;
             sentence: string;
             notLighter: string;
             notHeavier: string;

@@ -29,7 +29,7 @@ export function FallView() {
   const [start, keepTime] = useAddressNumber("at");
   const { programme } = useProgramme();
   const answer = answered?.answer;
-  const suggested = answer && (answer.heads[answer.pick] ?? answer.heads.at(-1))?.mass;
+  const suggested = answer?.heads[answer.closest]?.mass;
   const mass = grams !== undefined ? grams / 1000 : suggested;
   const heads = [mass, otherGrams !== undefined ? otherGrams / 1000 : undefined].filter(
     (m, i, all): m is number => m !== undefined && all.indexOf(m) === i,

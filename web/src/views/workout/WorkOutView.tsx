@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Failure, type Head } from "../../api/client";
+import { Failure } from "../../api/client";
 import { TopBar } from "../../app/TopBar";
 import { fieldId } from "../../parts/Row";
 import { CountStrip } from "../../section/CountStrip";
@@ -27,7 +27,9 @@ export function WorkOutView() {
 
   const failure = error instanceof Failure ? error : undefined;
   const head =
-    answer && (answer.heads.find((h) => Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ?? suggested(answer));
+    answer &&
+    (answer.heads.find((h) => Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ??
+      answer.heads[answer.closest]);
   const count = counted ?? answer?.wait ?? 0;
   // While something is dragged the scales stay, so that it stays under the finger.
   const frame =
@@ -85,12 +87,5 @@ export function WorkOutView() {
         {answered && <HeadTable answer={answered.answer} approach={answered.of.approach.kind} />}
       </main>
     </div>
-  );
-}
-
-/** The head shown first: the one that does it, or the one that comes closest. */
-function suggested(answer: { heads: Head[]; pick: number }): Head | undefined {
-  return (
-    answer.heads[answer.pick] ?? answer.heads.find((h) => h.verdict === "perhaps") ?? answer.heads.at(-1)
   );
 }

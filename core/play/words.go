@@ -63,7 +63,12 @@ func (t teller) fall(track *mechanics.Track) string {
 		if down.At.Y < 0 {
 			side = "right"
 		}
-		where += fmt.Sprintf(", %s to the %s", t.depth(aside), side)
+		sideways := fmt.Sprintf("%s to the %s", t.depth(aside), side)
+		if math.Abs(moved) >= 0.3 {
+			where += ", " + sideways
+		} else {
+			where = sideways + " of the splash"
+		}
 	}
 	return fmt.Sprintf("Down in %s, %s, with %s of line out.", t.time(down.Time), where, t.depth(track.Down.LineOut))
 }

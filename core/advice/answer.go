@@ -7,11 +7,13 @@ import (
 	"math"
 	"runtime"
 	"sort"
+	"sync"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
 	"dunvel/core/setup"
+	"dunvel/core/tackle"
 	"dunvel/core/units"
 
 	"golang.org/x/sync/errgroup"
@@ -21,7 +23,8 @@ import (
 // Verdict is whether a head does what is wanted.
 type Verdict string
 
-// The verdicts. Perhaps is a miss by less than judgement.CloseCall.
+// The verdicts. Does is as sure as was asked for, No as sure not to, and
+// Perhaps between.
 const (
 	Does    Verdict = "does"
 	Perhaps Verdict = "perhaps"
@@ -49,8 +52,8 @@ type Fall struct {
 	Speed       float64  `json:"speed"`       // m/s down, mean
 	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
 	LineOut     float64  `json:"lineOut"`     // m, then
-	RunOut      float64  `json:"runOut"`      // m/s of line leaving the spool just before the touch
-	RunOutAfter float64  `json:"runOutAfter"` // m/s, once it has lain there a little
+	RunOut      float64  `json:"runOut"`      // m/s of line leaving the spool before the touch
+	RunOutAfter float64  `json:"runOutAfter"` // m/s, in the seconds after it
 	Bow         float64  `json:"bow"`         // largest distance of the line from its chord, over the chord
 	Tension     float64  `json:"tension"`     // N at the rod tip
 	CastTime    float64  `json:"castTime"`    // s from cast to cast, reeled in at once
@@ -89,6 +92,17 @@ type Head struct {
 	Back          float64 `json:"back"` // s back to the bed when it is lifted and dropped; 0 otherwise
 	Verdict       Verdict `json:"verdict"`
 	Reason        string  `json:"reason"`
+	Sure          float64 `json:"sure"` // probability that it does all that is wanted
+	Ranges        Ranges  `json:"ranges"`
+	Snags         float64 `json:"snags"` // index, 0 to 10
+	Reach         float64 `json:"reach"` // m that it is thrown; 0 where that is not known
+
+	lacks float64 // how far it is from doing it as things are taken to be
+	short float64 // lacks, and how far it is from keeping the limits
+	lure  tackle.Lure
+	felt  bool      // eased was looked at, as the open bail does not tell the touch
+	eased float64   // N less at the rod tip after the touch
+	track []float64 // see reading
 }
 
 // Swim is how a head comes back when it is to swim at a height.
@@ -121,6 +135,9 @@ type Answer struct {
 	BedSlope   float64 `json:"bedSlope"`   // m deeper per m along the cast
 	Profile    []Flow  `json:"profile"`    // the current under the rod, surface to bed
 	Cue        string  `json:"cue"`        // how the touch of the pick is told
+	Notes      []Note  `json:"notes"`      // on the head to tie on
+	Other      *Answer `json:"other"`      // for the other state of the flow, where it is asked for
+	Both       string  `json:"both"`       // what one head does in both states
 }
 
 const (
@@ -139,12 +156,32 @@ type situation struct {
 	wait   float64 // s
 	window float64 // s until a boat that follows its cast is over it; infinite where it does not
 	show   units.Choice
+
+	patience float64 // the wait, s, were it not for the window
+	reach    reach
+	hurried  bool // a fall that takes much longer than the wait is not followed to its end
+	rough    bool // only what musts are judged by is asked for
+	tried    bool // only what a change does to that
+	tuned
 }
 
 // Solve answers for a setup, in the units of choice. Errors are setup.Errors,
 // or that a unit is not known.
 func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
-	at, heads, err := ladder(s, choice)
+	out, err := solveOne(s, choice)
+	if err != nil || !s.Other.Asked {
+		return out, err
+	}
+	if out.Other, err = solveOne(s.AtOther(), choice); err != nil {
+		return nil, err
+	}
+	out.Both = both(out, out.Other, s.Approach.Sure, choice)
+	return out, nil
+}
+
+// solveOne answers for the one state of the flow.
+func solveOne(s setup.Setup, choice units.Choice) (*Answer, error) {
+	at, heads, doubt, err := ladder(s, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -157,7 +194,10 @@ func Solve(s setup.Setup, choice units.Choice) (*Answer, error) {
 	if out.Closest = out.Pick; out.Pick < 0 {
 		out.Closest = at.closest(out.Heads)
 	}
-	at.explain(out)
+	at.explain(out, doubt)
+	if out.Notes, err = at.notes(out.Heads[out.Closest]); err != nil {
+		return nil, err
+	}
 	if out.Pick >= 0 {
 		if out.Cue, err = at.cue(out.Heads[out.Pick]); err != nil {
 			return nil, err
@@ -174,26 +214,56 @@ func situate(s setup.Setup, choice units.Choice) (*situation, error) {
 	if err := s.Validate(choice); err != nil {
 		return nil, err
 	}
+	at, err := place(s, choice)
+	if err != nil {
+		return nil, err
+	}
+	return at, at.throws()
+}
+
+// place sets up what the engine works on for a valid setup, or one near it.
+func place(s setup.Setup, choice units.Choice) (*situation, error) {
 	scene, err := s.Scene()
 	if err != nil {
 		return nil, err
 	}
-	at := &situation{setup: s, scene: scene, gait: s.Gait(), cast: s.Splash(), show: choice}
+	at := &situation{setup: s, scene: scene, gait: s.Gait(), cast: s.Splash(), show: choice, tuned: tuned{1, 1, 1, 1, 0}}
 	at.aim()
 	return at, nil
 }
 
-// ladder works out all the heads of a setup.
-func ladder(s setup.Setup, choice units.Choice) (*situation, []Head, error) {
+// ladder works out and judges all the heads of a setup.
+func ladder(s setup.Setup, choice units.Choice) (*situation, []Head, *doubts, error) {
 	at, err := situate(s, choice)
 	if err != nil {
-		return nil, nil, err
+		return nil, nil, nil, err
 	}
 	heads, err := at.heads(s.Heads)
-	return at, heads, err
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	for i := range heads {
+		heads[i].lacks = at.shortfall(at.read(&heads[i]))
+	}
+	doubt, err := at.doubt(at.deciding(heads))
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	at.judgeAll(heads, doubt)
+	return at, heads, doubt, nil
 }
 
-// heads works out every rung of a ladder of masses in kg, light to heavy.
+// judgeAll judges heads, each on its own.
+func (at *situation) judgeAll(heads []Head, doubt *doubts) {
+	var work sync.WaitGroup
+	for i := range heads {
+		work.Go(func() { at.judge(&heads[i], doubt) })
+	}
+	work.Wait()
+}
+
+// heads works out every rung of a ladder of masses in kg, light to heavy,
+// without judging it.
 func (at *situation) heads(masses []float64) ([]Head, error) {
 	out := make([]Head, len(masses))
 	masses = append([]float64(nil), masses...)
@@ -225,41 +295,103 @@ func profile(scene *mechanics.Scene) []Flow {
 func (at *situation) aim() {
 	bed := at.scene.Bed.DepthAt(at.cast.Distance)
 	at.target = bed
-	at.onBed = at.setup.Target.Depth == 0 || at.setup.Target.Depth >= bed
+	wanted := at.setup.TargetDepth()
+	at.onBed = wanted == 0 || wanted >= bed
 	if !at.onBed {
-		at.target = at.setup.Target.Depth
+		at.target = wanted
 	}
-	at.wait = at.setup.Approach.Wait
-	if at.wait == 0 {
-		at.wait = min(max(judgement.WaitPerMetre.Number*at.target, judgement.WaitLeast.Number), judgement.WaitMost.Number)
+	at.patience = at.setup.Approach.Wait
+	if at.patience == 0 {
+		at.patience = min(max(judgement.WaitPerMetre.Number*at.target, judgement.WaitLeast.Number), judgement.WaitMost.Number)
 	}
+	at.timeWindow()
+}
+
+// timeWindow sets the window of a drifting boat, and the wait with it.
+func (at *situation) timeWindow() {
 	at.window = math.Inf(1)
 	if closing := at.cast.Drift.X; closing > 0 && at.cast.Distance > 0 {
 		at.window = at.cast.Distance / closing
 	}
-	at.wait = min(at.wait, at.window)
+	at.wait = min(at.patience, at.window)
 }
 
-// head works out one rung.
+// head works out what comes of one rung, without judging it.
 func (at *situation) head(mass float64) (Head, error) {
-	r, lure, err := at.setup.Rig(mass, at.scene.Water)
+	r, lure, err := at.rig(mass)
 	if err != nil {
 		return Head{}, err
 	}
-	f, err := at.fall(r)
+	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, lure: lure}
+	if at.setup.Approach.Kind == setup.Swim {
+		err = at.swim(r, &h) // the fall and the way back in one
+	} else {
+		h.Fall, err = at.fall(r)
+	}
 	if err != nil {
 		return Head{}, err
 	}
-	h := Head{Mass: mass, WeightInWater: lure.WeightInWater, Fall: f}
+	f := h.Fall
 	h.Contact = at.contact(r, f)
-	if work := at.school().work; work != nil && f.Outcome == Reached {
-		if err := work(at, r, &h); err != nil {
+	h.Snags = at.snags(&h)
+	if !at.rough {
+		if h.Reach, err = at.flies(mass); err != nil {
 			return Head{}, err
 		}
 	}
-	at.judge(&h, lure)
-	at.crossLimits(&h, lure)
-	return h, nil
+	if f.Outcome != Reached {
+		return h, nil
+	}
+	if at.mayFeel(f, h.Contact) {
+		h.felt = true
+		if h.eased, err = at.eased(h); err != nil {
+			return Head{}, err
+		}
+	}
+	if work := at.school().work; work != nil {
+		err = work(at, r, &h)
+	}
+	return h, err
+}
+
+// mayFeel is whether the closed bail has to tell the touch, as the open one may
+// not, of a head that is not far out for other reasons.
+func (at *situation) mayFeel(f Fall, c Contact) bool {
+	far, keeps := 1.5, judgement.CueMaybe.Number
+	if at.hurried {
+		far = judgement.WaitGrace.Number
+	}
+	if at.tried {
+		keeps = judgement.CueOpen.Number
+	}
+	return at.onBed && at.school().listens && f.RunOutAfter > keeps*f.RunOut &&
+		f.Time < far*at.wait && f.LineOut < far*c.Most
+}
+
+// rig is the rig with a head, as it is tuned here.
+func (at *situation) rig(mass float64) (*rig.Rig, tackle.Lure, error) {
+	r, lure, err := at.setup.Rig(mass, at.scene.Water)
+	if err != nil {
+		return nil, lure, err
+	}
+	for _, l := range []*tackle.Line{&r.Main, &r.Leader} {
+		l.Normal *= at.across
+		l.Tangential *= at.along
+	}
+	for i := range r.Bodies {
+		r.Bodies[i].FallArea *= at.tuned.fall
+		r.Bodies[i].TowArea *= at.tow
+	}
+	r.Bodies[0].WeightInWater += at.weight * lure.WeightSpread
+	return r, lure, nil
+}
+
+// grain is how finely drops are resolved.
+func (at *situation) grain() mechanics.Grain {
+	if at.rough {
+		return mechanics.Rough
+	}
+	return mechanics.Usual
 }
 
 // contact looks at the head on the bed, the boat being where it is when the
@@ -274,10 +406,15 @@ func (at *situation) contact(r *rig.Rig, fall Fall) Contact {
 		return c
 	}
 	c.Most = at.mostLine(moved)
-	if d := at.sliding(); d != (r3.Vec{}) {
+	if at.rough {
+		// Nothing is drawn of it.
+	} else if d := at.sliding(); d != (r3.Vec{}) {
 		c.LiftOff = scene.LiftOff(r, d, c.Most, liftOffMost)
 	} else {
 		c.LiftOff = liftOffMost
+	}
+	if at.rough && !at.school().holds {
+		return c
 	}
 	curve := make([]r3.Vec, 0, 64)
 	if at.onBed && r3.Norm2(at.gait.Velocity) == 0 {
@@ -293,10 +430,13 @@ func (at *situation) contact(r *rig.Rig, fall Fall) Contact {
 
 // dragged is a head that moves over the bed, or hangs in the water.
 func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall Fall, curve *[]r3.Vec) {
-	if e := scene.LineFor(r, at.gait, judgement.MarginWanted.Number, nil); e.Outcome == mechanics.OnBed {
+	c.Margin = scene.Rest(r, at.gait, c.Most, nil).ContactMargin
+	if at.rough {
+		return
+	}
+	if e := scene.LineFor(r, at.gait, at.setup.Approach.Margin, nil); e.Outcome == mechanics.OnBed {
 		c.Needed = e.LineOut
 	}
-	c.Margin = scene.Rest(r, at.gait, c.Most, nil).ContactMargin
 	c.LineOut = fall.LineOut
 	if at.onBed {
 		c.LineOut = min(max(fall.LineOut, c.Needed), c.Most)
@@ -309,12 +449,13 @@ func (at *situation) dragged(c *Contact, scene *mechanics.Scene, r *rig.Rig, fal
 }
 
 // lying is a head left where it came down, with the line that was out then,
-// or as much as may be out where that holds it and less does not.
+// or as much as may be out where that holds it better and less does not hold
+// it for sure.
 func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall Fall, curve *[]r3.Vec) {
 	c.LineOut = min(fall.LineOut, c.Most)
 	lie := scene.LieAt(r, r3.Vec(fall.Landing), c.LineOut, curve)
-	if lie.Outcome == mechanics.Sweeps || lie.Outcome == mechanics.Lifts {
-		if more := scene.LieAt(r, r3.Vec(fall.Landing), c.Most, curve); more.Outcome == mechanics.Held {
+	if lie.Outcome == mechanics.Sweeps || lie.Outcome == mechanics.Lifts || lie.Grip > judgement.GripSure.Number {
+		if more := scene.LieAt(r, r3.Vec(fall.Landing), c.Most, curve); more.Outcome == mechanics.Held && (lie.Outcome != mechanics.Held || more.Grip < lie.Grip) {
 			lie, c.LineOut = more, c.Most
 		} else {
 			lie = scene.LieAt(r, r3.Vec(fall.Landing), c.LineOut, curve)
@@ -330,12 +471,12 @@ func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall 
 	}
 }
 
-// mostLine is the line that may be out: some times the depth, or what the cast
-// itself takes.
+// mostLine is the line that may be out: some times the depth, or where that is
+// more what the cast itself takes, and the depth on top for the belly.
 func (at *situation) mostLine(moved r3.Vec) float64 {
 	splash := at.scene.Bed.DepthAt(at.cast.Distance)
 	cast := math.Hypot(at.cast.Distance, at.scene.TipHeight+splash)
-	return max(judgement.ScopeLimit.Number*max(splash, at.scene.Bed.DepthAt(moved.X)), judgement.ChordLimit.Number*cast)
+	return max(at.setup.Approach.Scope*max(splash, at.scene.Bed.DepthAt(moved.X)), judgement.ChordLimit.Number*cast+splash)
 }
 
 // sliding is the direction over the ground in which contact may be lost.

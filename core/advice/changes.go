@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 	"strconv"
 
@@ -51,8 +52,8 @@ func level(s setup.Setup) bool { return s.Water.SplashDepth == 0 }
 
 // How far and how finely a field is looked along.
 const (
-	strides = 5    // each twice as far as the one before; one more where no head does it
-	finest  = 0.01 // share of its value to which a change is found
+	strides = 5     // each twice as far as the one before; one more where no head does it
+	finest  = 0.015 // share of its value to which a change is found
 )
 
 // Changes finds, for each field that weighs on the choice, the nearest values
@@ -60,12 +61,12 @@ const (
 // none is now, by search on the engine. The nearest come first. Errors are
 // setup.Errors, that a unit is not known, or that of ctx.
 func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change, error) {
-	at, heads, err := ladder(s, choice)
+	at, heads, doubt, err := ladder(s, choice)
 	if err != nil {
 		return nil, err
 	}
-	now := standing{from: s, show: choice}
-	now.around, now.mass = at.deciding(heads)
+	now := standing{from: s, show: choice, doubt: doubt}
+	now.around, now.wider, now.mass = at.around(heads)
 	found := make([]*Change, 2*len(knobs))
 	var work errgroup.Group
 	work.SetLimit(2) // each look works its heads out side by side
@@ -90,9 +91,10 @@ func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change,
 	return out, nil
 }
 
-// deciding returns the masses of the heads that decide whether the pick stays
-// the pick, and its mass; 0 where there is none, with those around the closest.
-func (at *situation) deciding(heads []Head) (around []float64, mass float64) {
+// around returns the masses of the heads that decide whether the pick stays
+// the pick, those a little further around it, and its mass; 0 where there is
+// none, with those around the closest.
+func (at *situation) around(heads []Head) (around, wider []float64, mass float64) {
 	least, pick := at.pick(heads)
 	if pick >= 0 {
 		mass = heads[pick].Mass
@@ -103,7 +105,10 @@ func (at *situation) deciding(heads []Head) (around []float64, mass float64) {
 	for _, h := range heads[max(min(least, pick)-1, 0):min(pick+2, len(heads))] {
 		around = append(around, h.Mass)
 	}
-	return around, mass
+	for _, h := range heads[max(min(least, pick)-3, 0):min(pick+4, len(heads))] {
+		wider = append(wider, h.Mass)
+	}
+	return around, wider, mass
 }
 
 // standing is what a change is a change from.
@@ -111,7 +116,9 @@ type standing struct {
 	from   setup.Setup
 	show   units.Choice
 	around []float64 // masses that decide
+	wider  []float64 // those that the answer is asked for with
 	mass   float64   // to tie on, kg; 0 for none
+	doubt  *doubts
 }
 
 // look goes along one field in one direction from what stands.
@@ -148,6 +155,10 @@ func (l look) along() (*Change, error) {
 
 // between narrows a change down that lies between two values.
 func (l look) between(same, other float64) (*Change, error) {
+	var err error
+	if _, l.doubt, err = l.answerAt((same + other) / 2); err != nil {
+		return nil, err
+	}
 	for math.Abs(other-same) > max(finest*other, l.step/50) {
 		middle := (same + other) / 2
 		mass, _, err := l.pickAt(middle, l.around)
@@ -160,17 +171,66 @@ func (l look) between(same, other float64) (*Change, error) {
 			same = middle
 		}
 	}
-	mass, _, err := l.pickAt(other, l.from.Heads)
-	if err != nil || mass == l.mass {
-		return nil, err // a head far off in the ladder took its place
+	return l.settle(other)
+}
+
+// settle moves a change to where the answer itself turns, as what was looked at
+// so far is a little coarser: out from there until there is an answer on either
+// side, and then in between. It is nil where the answer does not turn near by.
+func (l look) settle(value float64) (*Change, error) {
+	const tries = 12
+	stood := *l.value(&l.from)
+	step := l.sign * max(finest*value, l.step/50)
+	same, other, mass := stood, math.Inf(1), 0.0
+	for range tries {
+		now, _, err := l.answerAt(value)
+		if err != nil {
+			return nil, err
+		}
+		if now != l.mass {
+			other, mass = value, now
+		} else {
+			same = value
+		}
+		switch found := !math.IsInf(other, 1); {
+		case !found:
+			value += step
+		case same == stood:
+			value = max((value-step)*l.sign, stood*l.sign) * l.sign // not beyond where it stands
+		case math.Abs(other-same) <= max(finest*other, l.step/50)*1.01:
+			c := &Change{Field: l.path, Value: other, Mass: mass, far: math.Abs(other-stood) / l.step}
+			c.Words = l.words(c)
+			return c, nil
+		default:
+			value = (same + other) / 2
+			continue
+		}
+		step *= 2
 	}
-	c := &Change{Field: l.path, Value: other, Mass: mass, far: math.Abs(other-*l.value(&l.from)) / l.step}
-	c.Words = l.words(c)
-	return c, nil
+	return nil, nil
+}
+
+// answerAt is which head to tie on with the field at value, as it is answered,
+// and the doubts there.
+func (l look) answerAt(value float64) (mass float64, doubt *doubts, err error) {
+	if err := l.ctx.Err(); err != nil {
+		return 0, nil, err
+	}
+	s := l.from
+	*l.value(&s), s.Heads = max(value, 0), l.wider
+	at, heads, doubt, err := ladder(s, l.show)
+	if err != nil {
+		return l.mass, l.doubt, nil // it cannot be fished so there
+	}
+	if _, pick := at.pick(heads); pick >= 0 {
+		mass = heads[pick].Mass
+	}
+	return mass, doubt, nil
 }
 
 // pickAt returns which of the masses to tie on with the field at value, 0 for
-// none, and whether that value makes sense at all.
+// none, and whether that value makes sense at all. It looks more coarsely than
+// the answer does.
 func (l look) pickAt(value float64, masses []float64) (mass float64, sensible bool, err error) {
 	if err := l.ctx.Err(); err != nil {
 		return 0, false, err
@@ -181,10 +241,20 @@ func (l look) pickAt(value float64, masses []float64) (mass float64, sensible bo
 	if err != nil {
 		return 0, false, nil
 	}
+	at.rough, at.hurried = true, s.Approach.Kind != setup.Swim
 	heads, err := at.heads(masses)
 	if err != nil {
 		return 0, false, err
 	}
+	// A little way off the unknowns do what they do here, as long as they are
+	// the same.
+	doubt := l.doubt
+	if !slices.Equal(doubt.of, which(s)) {
+		if doubt, err = at.doubt(middle(doubt.masses)); err != nil {
+			return 0, false, err
+		}
+	}
+	at.judgeAll(heads, doubt)
 	if _, pick := at.pick(heads); pick >= 0 {
 		mass = heads[pick].Mass
 	}

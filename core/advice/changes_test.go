@@ -88,7 +88,7 @@ func TestChangesWords(t *testing.T) {
 		}
 	}
 	text := strings.Join(all, "\n")
-	for _, words := range []string{"Go up to 5.3 g when the depth is over 20 m.", "Go down to 2.5 g when the bait is under 1", "Go up to 5.3 g when the line is over 0.2"} {
+	for _, words := range []string{"Go up to 7.1 g when the depth is over 2", "Go down to 3.5 g when the bait is under 1", "Go down to 3.5 g when the line is under 0.1"} {
 		if !strings.Contains(text, words) {
 			t.Errorf("%q is not in\n%s", words, text)
 		}

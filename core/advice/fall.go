@@ -3,10 +3,12 @@ package advice
 import (
 	"fmt"
 	"math"
+	"sort"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
+	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -25,6 +27,9 @@ const (
 // does for a little while after.
 func (at *situation) drop(r *rig.Rig) mechanics.Drop {
 	longest := max(judgement.FallMost.Number, 2*at.wait)
+	if at.hurried {
+		longest = 1.5 * at.patience
+	}
 	return mechanics.Drop{
 		Rig: r, Cast: at.cast, Spool: at.setup.Rod.LineOnSpool, Until: longest + judgement.CueTime.Number,
 		Phases: []mechanics.Phase{{Open: true, Landed: true, Time: longest}, {Open: true, Time: judgement.CueTime.Number}},
@@ -33,13 +38,18 @@ func (at *situation) drop(r *rig.Rig) mechanics.Drop {
 
 // fall simulates the fall of a rig to the target.
 func (at *situation) fall(r *rig.Rig) (Fall, error) {
-	track, err := at.scene.Run(at.drop(r), mechanics.Detail{Frames: keptFrames, Points: keptPoints})
+	track, err := at.scene.Run(at.drop(r), at.detail())
 	if err != nil {
 		return Fall{}, fmt.Errorf("advice: %w", err)
 	}
+	return at.fallOf(track), nil
+}
+
+// fallOf is the fall that begins a track.
+func (at *situation) fallOf(track *mechanics.Track) Fall {
 	f := Fall{Outcome: string(track.Outcome), Path: []Moment{}, Lines: []Line{}}
 	if len(track.Frames) == 0 {
-		return f, nil // there was no fall
+		return f // there was no fall
 	}
 	down := track.Down
 	switch {
@@ -58,19 +68,48 @@ func (at *situation) fall(r *rig.Rig) (Fall, error) {
 		}
 	}
 	f.Landing, f.LineOut, f.Bow, f.Tension = Point(down.End), down.LineOut, mechanics.Bow(down.Line), down.TipTension
-	f.RunOut, f.RunOutAfter = max(down.RunOut, 0), max(track.Last.RunOut, 0)
+	f.RunOut, f.RunOutAfter = runOut(track, down)
 	f.CastTime = end + down.LineOut/judgement.RetrieveSpeed.Number + judgement.CastOverhead.Number
 	for i := range pathPoints + 1 {
 		t := end * float64(i) / pathPoints
 		f.Path = append(f.Path, Moment{t, rounded(track.At(t))})
 	}
-	for _, frame := range track.Frames {
-		if frame.Time < end {
-			f.Lines = append(f.Lines, line(frame))
+	fell := sort.Search(len(track.Frames), func(i int) bool { return track.Frames[i].Time >= end })
+	if !at.rough {
+		for i := 0; i < fell; i += 1 + fell/keptFrames {
+			f.Lines = append(f.Lines, line(track.Frames[i]))
 		}
 	}
 	f.Lines = append(f.Lines, line(down))
-	return f, nil
+	return f
+}
+
+// runOut is how fast line leaves the spool before the end of a fall and after,
+// m/s, on average over the time that it is watched.
+func runOut(track *mechanics.Track, down mechanics.Frame) (before, after float64) {
+	watch := judgement.CueTime.Number
+	from := track.Frames[0]
+	for _, f := range track.Frames {
+		if f.Time > down.Time-watch {
+			break
+		}
+		from = f
+	}
+	if down.Time > from.Time {
+		before = (down.LineOut - from.LineOut) / (down.Time - from.Time)
+	}
+	if rest := track.Last.Time - down.Time; rest > 0 {
+		after = (track.Last.LineOut - down.LineOut) / min(rest, watch)
+	}
+	return max(before, 0), max(after, 0)
+}
+
+// detail is what is kept of a fall: less where it is not drawn.
+func (at *situation) detail() mechanics.Detail {
+	if at.rough {
+		return mechanics.Detail{Frames: keptFrames, Points: 2, Grain: mechanics.Rough}
+	}
+	return mechanics.Detail{Frames: keptFrames, Points: keptPoints}
 }
 
 // passing is the moment at which a fall passes the depth aimed at; its time is
@@ -123,15 +162,29 @@ func (at *situation) cue(h Head) (string, error) {
 	if !at.onBed {
 		return "", nil
 	}
-	speed := func(v float64) string { return at.show.Show("speed", v) }
 	f := h.Fall
+	if at.setup.Approach.Kind == setup.Swim {
+		// It is reeled as it touches: how the line would run on was not looked at.
+		r, _, err := at.rig(h.Mass)
+		if err != nil {
+			return "", err
+		}
+		if f, err = at.fall(r); err != nil {
+			return "", err
+		}
+		h.Fall = f
+	}
+	speed := at.speed
 	open := fmt.Sprintf("with the bail open the line all but stops, from %s to %s", speed(f.RunOut), speed(f.RunOutAfter))
 	if f.RunOutAfter > judgement.CueOpen.Number*f.RunOut {
 		open = fmt.Sprintf("with the bail open the line keeps running, %s before and %s after: hard to tell", speed(f.RunOut), speed(f.RunOutAfter))
 	}
-	eased, err := at.eased(h)
-	if err != nil {
-		return "", err
+	eased := h.eased
+	if !h.felt {
+		var err error
+		if eased, err = at.eased(h); err != nil {
+			return "", err
+		}
 	}
 	closed := fmt.Sprintf("with it closed just before, the rod eases by %s", at.show.Show("force", eased))
 	if eased < judgement.CueClosed.Number {
@@ -144,7 +197,7 @@ func (at *situation) cue(h Head) (string, error) {
 // touches with the bail closed shortly before.
 func (at *situation) eased(h Head) (float64, error) {
 	const before, after = 1.5, 2 // s
-	r, _, err := at.setup.Rig(h.Mass, at.scene.Water)
+	r, _, err := at.rig(h.Mass)
 	if err != nil {
 		return 0, err
 	}
@@ -152,7 +205,7 @@ func (at *situation) eased(h Head) (float64, error) {
 	closing := max(h.Fall.Time-before, 0)
 	d.Phases = []mechanics.Phase{{Open: true, Time: closing}, {Landed: true, Time: 20}, {Time: after}}
 	d.Until = closing + 20 + after
-	track, err := at.scene.Run(d, mechanics.Detail{Frames: 64})
+	track, err := at.scene.Run(d, mechanics.Detail{Frames: 64, Grain: mechanics.Rough})
 	if err != nil || !track.Touches[0].Happened {
 		return 0, err
 	}

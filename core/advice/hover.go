@@ -20,37 +20,46 @@ type Hover struct {
 // hoverLook is how long a head is looked at in the band, s.
 const hoverLook = 30
 
-// hover simulates the fall to the top of the band and the take-up after it.
+// hover simulates the fall to the top of the band and the take-up after it,
+// and keeps the depth at every second of that.
 func (at *situation) hover(r *rig.Rig, h *Head) error {
 	fall := h.Fall
 	d := at.drop(r)
 	d.Until = fall.Time + hoverLook
 	d.Phases = []mechanics.Phase{{Open: true, Time: fall.Time}, {Reel: at.takeUp(), Time: hoverLook}}
-	track, err := at.scene.Run(d, mechanics.Detail{Frames: 400})
+	track, err := at.scene.Run(d, mechanics.Detail{Frames: 200, Grain: at.grain()})
 	if err != nil {
 		return fmt.Errorf("advice: %w", err)
 	}
+	for second := range hoverLook + 1 {
+		h.track = append(h.track, -track.At(fall.Time+float64(second)).Z)
+	}
+	h.Hover = at.hoverOn(h.track)
+	return nil
+}
+
+// hoverOn is what a head does that is at these depths at every second.
+func (at *situation) hoverOn(depths []float64) Hover {
 	slack := judgement.HoverSlack.Number * at.setup.Target.Band
+	// The bail is closed at the top of the band, wherever that is.
 	top, bottom := at.target-slack, at.target+at.setup.Target.Band
-	h.Hover = Hover{Stays: hoverLook, Deepest: at.target}
-	out := &h.Hover
-	for _, f := range track.Frames {
-		if f.Time <= fall.Time {
+	h := Hover{Stays: hoverLook, Deepest: at.target}
+	for i := 1; i < len(depths); i++ {
+		from, to := depths[i-1], depths[i]
+		h.Deepest = max(h.Deepest, min(to, bottom))
+		edge := top
+		switch {
+		case to < top:
+			h.Leaves = "up"
+		case to > bottom:
+			h.Leaves, edge = "down", bottom
+		default:
 			continue
 		}
-		depth := -f.End.Z
-		out.Deepest = max(out.Deepest, min(depth, bottom))
-		if depth < top {
-			out.Leaves = "up"
-		} else if depth > bottom {
-			out.Leaves = "down"
-		}
-		if out.Leaves != "" {
-			out.Stays = min(f.Time-fall.Time, hoverLook)
-			break
-		}
+		h.Stays = float64(i-1) + min(max((edge-from)/(to-from), 0), 1)
+		break
 	}
-	return nil
+	return h
 }
 
 // takeUp is how fast line is taken up, m/s.
@@ -61,22 +70,9 @@ func (at *situation) takeUp() float64 {
 	return at.setup.Approach.TakeUp
 }
 
-// judgeHover: at the top within the wait, and in the band for long enough.
-func (at *situation) judgeHover(h *Head) {
-	wanted := judgement.HoverLeast.Number
-	out := "rises out of the band"
-	if h.Hover.Leaves == "down" {
-		out = "falls through the band"
-	}
-	switch {
-	case at.comesLate(h):
-	case h.Hover.Stays < wanted:
-		h.Verdict = worse(1 - h.Hover.Stays/wanted)
-		h.Reason = fmt.Sprintf("%s after %s, %s is wanted", out, seconds(h.Hover.Stays), seconds(wanted))
-	default:
-		h.Verdict = Does
-		h.Reason = fmt.Sprintf("%s in %s, then %s", at.place(), seconds(h.Fall.Time), at.hovers(*h))
-	}
+// hoversThere says what a head does that does it.
+func (at *situation) hoversThere(h *Head) string {
+	return fmt.Sprintf("%s in %s, then %s", at.place(), seconds(h.Fall.Time), at.hovers(*h))
 }
 
 // hovers says how long a head stays over the fish.
@@ -101,16 +97,8 @@ func (at *situation) sinksOn(_, next Head) string {
 	return fmt.Sprintf("does it too, but sinks on to %s", at.depth(next.Hover.Deepest))
 }
 
-// hoversNear is how long one stays that comes to the band in time.
-func (at *situation) hoversNear(h Head) float64 {
-	if h.Fall.Outcome == Reached && h.Fall.Time <= at.wait {
-		return h.Hover.Stays
-	}
-	return 0
-}
-
 func (at *situation) hoverInstead(_ []Head, closest Head) string {
-	if at.hoversNear(closest) > 0 {
+	if f := closest.Fall; f.Outcome == Reached && f.Time <= at.wait {
 		return "Another speed of taking up, a longer cast or a thicker band would do it."
 	}
 	return ""

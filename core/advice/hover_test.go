@@ -24,7 +24,7 @@ func TestHover(t *testing.T) {
 	a := solve(t, overFish(func(*setup.Setup) {}))
 	for i, h := range a.Heads {
 		does := h.Fall.Outcome == Reached && h.Fall.Time <= a.Wait && h.Fall.LineOut <= h.Contact.Most && h.Hover.Stays >= 10
-		if (h.Verdict == Does) != does {
+		if (h.Verdict == Does) != (h.Sure >= 0.8) || h.Verdict == Does && !does || h.Verdict == No && does {
 			t.Errorf("%g g: %s, %s", h.Mass*1e3, h.Verdict, h.Reason)
 		}
 		if i > 0 && h.Hover.Deepest < a.Heads[i-1].Hover.Deepest-0.05 {
@@ -86,7 +86,7 @@ func TestHoverRefuses(t *testing.T) {
 		"give the depth of the highest of them": func(s *setup.Setup) { s.Target.Depth = 0 },
 		"less than the 12 m of the bed":         func(s *setup.Setup) { s.Target.Depth = 12 },
 		"5 m below 8 m is under the bed":        func(s *setup.Setup) { s.Target.Band = 5 },
-		"Fish from there down: 0 m is outside":  func(s *setup.Setup) { s.Target.Band = 0 },
+		"Band from there down: 0 m is outside":  func(s *setup.Setup) { s.Target.Band = 0 },
 		"Taken up at: 3 m/s is outside":         func(s *setup.Setup) { s.Approach.TakeUp = 3 },
 	} {
 		s := setup.Default()

@@ -26,24 +26,9 @@ func (at *situation) back(f Fall) float64 {
 	return f.Time - (f.Path[i-1].Time + share*(f.Path[i].Time-f.Path[i-1].Time))
 }
 
-// judgeLift: back on the bed in the time wanted, and staying there between
-// lifts; reached as a fall is.
-func (at *situation) judgeLift(h *Head) {
-	a, c := at.setup.Approach, h.Contact
-	switch {
-	case c.Margin <= 0:
-		at.judgeHold(h) // which says what lifts it
-	case h.Back > a.BackMost:
-		h.Verdict = worse(h.Back/a.BackMost - 1)
-		h.Reason = fmt.Sprintf("%s, %s at most is wanted", at.dropsBack(*h), seconds(a.BackMost))
-	case h.Back < a.BackLeast:
-		h.Verdict = worse(1 - h.Back/a.BackLeast)
-		h.Reason = fmt.Sprintf("%s, %s at least is wanted", at.dropsBack(*h), seconds(a.BackLeast))
-	case at.comesLate(h):
-	default:
-		h.Verdict = Does
-		h.Reason = fmt.Sprintf("%s, and keeps the bed with %s of its weight between lifts", at.dropsBack(*h), percent(c.Margin))
-	}
+// dropsBackAndKeeps is what a head does that does all.
+func (at *situation) dropsBackAndKeeps(h *Head) string {
+	return fmt.Sprintf("%s, and keeps the bed with %s of its weight between lifts", at.dropsBack(*h), percent(h.Contact.Margin))
 }
 
 // dropsBack says how a head comes back from a lift.

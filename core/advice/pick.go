@@ -1,11 +1,9 @@
 package advice
 
 import (
-	"fmt"
 	"slices"
 
 	"dunvel/core/setup"
-	"dunvel/core/tackle"
 )
 
 // cap lowers the verdict of a head to verdict, for the reason, if it is better.
@@ -18,19 +16,12 @@ func (h *Head) cap(verdict Verdict, reason string) {
 // order of the verdicts, the best the highest.
 var order = map[Verdict]int{No: 0, Perhaps: 1, Does: 2}
 
-// crossLimits applies what holds for every approach: the rod's window of mass, and a
-// ceiling on the speed of the fall.
-func (at *situation) crossLimits(h *Head, lure tackle.Lure) {
-	rod := at.setup.Rod
-	if rod.Most > 0 && lure.Mass > rod.Most {
-		h.cap(worse(lure.Mass/rod.Most-1), fmt.Sprintf("weighs %s with hook and bait, the rod casts up to %s", at.mass(lure.Mass), at.mass(rod.Most)))
-	}
-	if rod.Least > 0 && lure.Mass < rod.Least {
-		h.cap(worse(1-lure.Mass/rod.Least), fmt.Sprintf("weighs only %s with hook and bait, the rod casts from %s", at.mass(lure.Mass), at.mass(rod.Least)))
-	}
-	if most := at.setup.Approach.Ceiling; most > 0 && h.Fall.Speed > most {
-		h.cap(worse(h.Fall.Speed/most-1), fmt.Sprintf("falls at %s, you want %s at most", at.show.Show("speed", h.Fall.Speed), at.show.Show("speed", most)))
-	}
+// lightest is whether the lightest head that does it is the one to tie on.
+func (at *situation) lightest() bool {
+	a := at.setup.Approach
+	holding := a.Kind == setup.HoldBottom && at.onBed
+	middle := a.Kind == setup.Swim && a.BandLow > 0
+	return !middle && (a.Leaning == setup.JustEnough || a.Leaning == setup.Usual && !holding)
 }
 
 // pick returns the index of the lightest head that does it, and of the one to
@@ -45,6 +36,7 @@ func (at *situation) pick(heads []Head) (least, preferred int) {
 	}
 	preferred = least
 	switch a := at.setup.Approach; {
+	case at.lightest():
 	case a.Kind == setup.Swim && a.BandLow > 0:
 		for i, h := range heads {
 			if does(h) && at.offMiddle(h) < at.offMiddle(heads[preferred]) {
@@ -57,7 +49,7 @@ func (at *situation) pick(heads []Head) (least, preferred int) {
 				preferred = i
 			}
 		}
-	case a.Leaning == setup.WithMargin || a.Leaning == setup.Usual && a.Kind == setup.HoldBottom && at.onBed:
+	default:
 		if next := slices.IndexFunc(heads[least+1:], does); next >= 0 {
 			preferred = least + 1 + next
 		}
@@ -65,18 +57,14 @@ func (at *situation) pick(heads []Head) (least, preferred int) {
 	return least, preferred
 }
 
-// closest is the index of the head that comes closest where none does it: by
-// what the school goes by, else the lightest perhaps, or the heaviest.
+// closest is the index of the head that comes closest where none does it: the
+// most likely one, or the one that lacks least where none is likely at all.
 func (at *situation) closest(heads []Head) int {
 	best := len(heads) - 1
-	closeness := at.school().closest
 	for i, h := range heads {
-		if closeness != nil {
-			if closeness(at, h) > closeness(at, heads[best]) {
-				best = i
-			}
-		} else if h.Verdict == Perhaps {
-			return i
+		b := heads[best]
+		if h.Sure > b.Sure+0.005 || b.Sure < 0.01 && h.short < b.short {
+			best = i
 		}
 	}
 	return best

@@ -10,19 +10,36 @@ import (
 // school is how one approach looks at a head and speaks of it.
 type school struct {
 	work    func(*situation, *rig.Rig, *Head) error     // looks at what follows the fall
-	judge   func(*situation, *Head)                     // of one that comes to the target
+	musts   []must                                      // what is asked of a head, in the order in which it is said
+	does    func(*situation, *Head) string              // what one does that meets them all
 	then    func(*situation, Head) string               // what the pick does after the fall, as a sentence
 	heavier func(at *situation, pick, next Head) string // what speaks against the next one, which does it too
-	closest func(*situation, Head) float64              // how close one comes that does not; the largest counts
+	listens bool                                        // the touch has to be told
+	holds   bool                                        // what it does on the bed counts
 	instead func(*situation, []Head, Head) string       // what would help where none does it but weight; "" where weight would
 }
 
 var schools = map[string]school{
-	setup.SlowFall:    {judge: (*situation).judgeFall, then: (*situation).stays, heavier: (*situation).fallsLess},
-	setup.HoldBottom:  {judge: (*situation).judgeHold, then: (*situation).stays, heavier: (*situation).dragsMore},
-	setup.LiftAndDrop: {work: (*situation).lift, judge: (*situation).judgeLift, then: (*situation).thenBack, heavier: (*situation).backSooner, instead: (*situation).liftInstead},
-	setup.Swim:        {work: (*situation).swim, judge: (*situation).judgeSwim, then: (*situation).thenSwims, closest: (*situation).swimsNear, instead: (*situation).swimInstead},
-	setup.Hover:       {work: (*situation).hover, judge: (*situation).judgeHover, then: (*situation).thenHovers, heavier: (*situation).sinksOn, closest: (*situation).hoversNear, instead: (*situation).hoverInstead},
+	setup.SlowFall: {
+		musts: []must{arrives, scope, inTime, told, slowly}, listens: true,
+		does: (*situation).fallsInTime, then: (*situation).stays, heavier: (*situation).fallsLess,
+	},
+	setup.HoldBottom: {
+		musts: []must{arrives, holds, scope, inTime, slowly}, holds: true,
+		does: (*situation).keepsHold, then: (*situation).stays, heavier: (*situation).dragsMore,
+	},
+	setup.LiftAndDrop: {
+		work: (*situation).lift, musts: []must{arrives, keepsBed, backSoon, backLate, scope, inTime, slowly}, holds: true,
+		does: (*situation).dropsBackAndKeeps, then: (*situation).thenBack, heavier: (*situation).backSooner, instead: (*situation).liftInstead,
+	},
+	setup.Swim: {
+		musts: []must{arrives, swims, slowly},
+		does:  (*situation).swimsThere, then: (*situation).thenSwims, instead: (*situation).swimInstead,
+	},
+	setup.Hover: {
+		work: (*situation).hover, musts: []must{arrives, scope, inTime, hovers, slowly},
+		does: (*situation).hoversThere, then: (*situation).thenHovers, heavier: (*situation).sinksOn, instead: (*situation).hoverInstead,
+	},
 }
 
 // school of the approach. To hold the bottom where the target is not the bed

@@ -9,78 +9,164 @@ import (
 	"dunvel/core/rig"
 )
 
-// swim simulates the fall and the steady retrieve after it, and looks at the
-// bait between 80 % and 20 % of the cast.
+// swimPlaces is at how many places of a retrieve, evenly from 80 % to 20 % of
+// the cast, the bait is looked at.
+const (
+	swimPlaces = 25
+	swimFrames = 200
+)
+
+// swim simulates the fall and the steady retrieve after it.
 func (at *situation) swim(r *rig.Rig, h *Head) error {
-	const frames = 400
-	a, cast := at.setup.Approach, at.cast.Distance
+	cast := at.cast.Distance
 	d := at.drop(r)
-	back := 2 * cast / a.Speed
+	back := 2 * cast / at.setup.Approach.Speed
+	fall := d.Phases[0]
+	if !at.onBed {
+		f, err := at.fall(r)
+		if h.Fall = f; err != nil || f.Outcome != Reached {
+			return err
+		}
+		fall = mechanics.Phase{Open: true, Time: f.Time}
+	}
 	d.Until += back
-	d.Phases = []mechanics.Phase{d.Phases[0], {Reel: a.Speed, Time: back}}
-	track, err := at.scene.Run(d, mechanics.Detail{Frames: frames})
+	d.Phases = []mechanics.Phase{fall, {Reel: at.setup.Approach.Speed, Time: back}}
+	detail := at.detail()
+	detail.Frames = swimFrames
+	track, err := at.scene.Run(d, detail)
 	if err != nil {
 		return fmt.Errorf("advice: %w", err)
 	}
-	out := &h.Swim
-	var all float64
-	for i := 1; i < len(track.Frames); i++ {
-		f := track.Frames[i]
-		left := math.Hypot(f.End.X-f.Time*at.cast.Drift.X, f.End.Y-f.Time*at.cast.Drift.Y) / cast
-		if f.Phase == 0 || left > judgement.SwimFrom.Number || left < judgement.SwimTo.Number {
+	if at.onBed {
+		h.Fall = at.fallOf(track)
+	}
+	if h.Fall.Outcome != Reached {
+		return nil
+	}
+	from, to := judgement.SwimFrom.Number, judgement.SwimTo.Number
+	height, last := 0.0, math.Inf(1)
+	for _, f := range track.Frames {
+		if f.Phase == 0 {
 			continue
 		}
-		took := f.Time - track.Frames[i-1].Time
-		height := max(f.End.Z+at.scene.Bed.DepthAt(f.End.X), 0)
-		all += took
-		out.Height += took * height
-		if height >= a.BandLow && height <= a.BandHigh {
-			out.InBand += took
+		left := math.Hypot(f.End.X-f.Time*at.cast.Drift.X, f.End.Y-f.Time*at.cast.Drift.Y) / cast
+		now := at.swimHeight(f)
+		for len(h.track) < swimPlaces {
+			place := from + (to-from)*float64(len(h.track))/(swimPlaces-1)
+			if left > place {
+				break
+			}
+			share := 1.0
+			if last > left && !math.IsInf(last, 1) {
+				share = (last - place) / (last - left)
+			}
+			h.track = append(h.track, height+share*(now-height))
 		}
+		height, last = now, left
 	}
-	if all > 0 {
-		out.InBand, out.Height = out.InBand/all, out.Height/all
+	for len(h.track) < swimPlaces { // it came to the rod before
+		h.track = append(h.track, height)
+	}
+	h.Swim.InBand = at.inBand(h.track)
+	for _, height := range h.track {
+		h.Swim.Height += height / swimPlaces
 	}
 	return nil
 }
 
-// judgeSwim: in the band for most of the retrieve.
-func (at *situation) judgeSwim(h *Head) {
-	a, s := at.setup.Approach, h.Swim
-	h.Verdict = Does
-	if wanted := judgement.SwimShare.Number; s.InBand < wanted {
-		h.Verdict = worse(1 - s.InBand/wanted)
+// swimHeight is what the band of a retrieve is measured by: the height over
+// the bed, or the depth where the target is one.
+func (at *situation) swimHeight(f mechanics.Frame) float64 {
+	if !at.onBed {
+		return -f.End.Z
 	}
-	band := fmt.Sprintf("%s to %s over the bed", at.depth(a.BandLow), at.depth(a.BandHigh))
-	speed := at.show.Show("speed", a.Speed)
-	middle := (a.BandLow + a.BandHigh) / 2
-	switch {
-	case h.Verdict == Does:
-		h.Reason = fmt.Sprintf("%s, %s on average", at.swims(*h), at.depth(s.Height))
-	case s.Height > a.BandHigh:
-		h.Reason = fmt.Sprintf("rides too high at %s: %s over the bed on average (%s wanted)", speed, at.depth(s.Height), band)
-	case s.Height < middle:
-		h.Reason = fmt.Sprintf("drags at %s: %s over the bed on average, and only %s of the way %s", speed, at.depth(s.Height), percent(s.InBand), band)
-	default:
-		h.Reason = fmt.Sprintf("rises and falls too much at %s: only %s of the way %s", speed, percent(s.InBand), band)
-	}
+	return max(f.End.Z+at.scene.Bed.DepthAt(f.End.X), 0)
 }
 
-// swims says how a head that does it comes back.
+// band is between what the bait is to swim, see swimHeight.
+func (at *situation) band() (low, high float64) {
+	if !at.onBed {
+		return at.target, at.target + at.setup.Target.Band
+	}
+	return at.setup.Approach.BandLow, at.setup.Approach.BandHigh
+}
+
+// inBand is the share of a retrieve that lies within the band: of the way
+// between places as well.
+func (at *situation) inBand(track []float64) float64 {
+	low, high := at.band()
+	share := 0.0
+	for i := 1; i < len(track); i++ {
+		a, b := min(track[i-1], track[i]), max(track[i-1], track[i])
+		switch {
+		case b-a > 1e-9:
+			share += max(min(b, high)-max(a, low), 0) / (b - a)
+		case a >= low && a <= high:
+			share++
+		}
+	}
+	return share / float64(len(track)-1)
+}
+
+// bandWords says where the band is.
+func (at *situation) bandWords() string {
+	low, high := at.band()
+	if !at.onBed {
+		return fmt.Sprintf("%s to %s deep", at.depth(low), at.depth(high))
+	}
+	return fmt.Sprintf("%s to %s over the bed", at.depth(low), at.depth(high))
+}
+
+// averageWords says how high or deep a head swims on average.
+func (at *situation) averageWords(s Swim) string {
+	if !at.onBed {
+		return at.depth(s.Height) + " deep on average"
+	}
+	return at.depth(s.Height) + " over the bed on average"
+}
+
+// swimsElsewhere says where a head swims that is not in the band enough.
+func (at *situation) swimsElsewhere(h *Head) string {
+	s, speed := h.Swim, at.speed(at.setup.Approach.Speed)
+	low, high := at.band()
+	middle := (low + high) / 2
+	up := s.Height - middle // towards the surface
+	if !at.onBed {
+		up = -up
+	}
+	switch {
+	case up > high-middle:
+		return fmt.Sprintf("rides too high at %s: %s (%s wanted)", speed, at.averageWords(s), at.bandWords())
+	case up < 0:
+		return fmt.Sprintf("%s at %s: %s, and only %s of the way %s", at.tooLow(), speed, at.averageWords(s), percent(s.InBand), at.bandWords())
+	}
+	return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s", speed, percent(s.InBand), at.bandWords())
+}
+
+func (at *situation) tooLow() string {
+	if !at.onBed {
+		return "runs too deep"
+	}
+	return "drags"
+}
+
+// swimsThere says how a head comes back that does it.
+func (at *situation) swimsThere(h *Head) string {
+	return fmt.Sprintf("%s, %s on average", at.swims(*h), at.depth(h.Swim.Height))
+}
+
+// swims says where a head is on the way back.
 func (at *situation) swims(h Head) string {
-	a := at.setup.Approach
-	return fmt.Sprintf("reeled at %s it swims %s to %s over the bed for %s of the way",
-		at.show.Show("speed", a.Speed), at.depth(a.BandLow), at.depth(a.BandHigh), percent(h.Swim.InBand))
+	return fmt.Sprintf("reeled at %s it swims %s for %s of the way", at.speed(at.setup.Approach.Speed), at.bandWords(), percent(h.Swim.InBand))
 }
 
 // offMiddle is how far from the middle of the band a head swims, m.
 func (at *situation) offMiddle(h Head) float64 {
-	return math.Abs(h.Swim.Height - (at.setup.Approach.BandLow+at.setup.Approach.BandHigh)/2)
+	low, high := at.band()
+	return math.Abs(h.Swim.Height - (low+high)/2)
 }
 
 func (at *situation) thenSwims(pick Head) string { return "Then " + at.swims(pick) + "." }
-
-func (at *situation) swimsNear(h Head) float64 { return h.Swim.InBand }
 
 func (at *situation) swimInstead([]Head, Head) string {
 	return "Another speed, a wider band or a weight between these would do it."

@@ -3,25 +3,17 @@ package advice
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/tackle"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
 
-// judge sets the verdict of a head and says why.
-func (at *situation) judge(h *Head, lure tackle.Lure) {
-	if h.Fall.Outcome != Reached {
-		h.Verdict, h.Reason = No, at.fails(h.Fall, lure)
-		return
-	}
-	at.school().judge(at, h)
-}
-
 // fails says why a head does not come to the target at all.
-func (at *situation) fails(f Fall, lure tackle.Lure) string {
+func (at *situation) fails(h *Head) string {
+	f, lure := h.Fall, h.lure
 	depth := at.depth(max(-f.Landing.Z, 0))
 	switch mechanics.Outcome(f.Outcome) {
 	case mechanics.Floats:
@@ -39,67 +31,24 @@ func (at *situation) fails(f Fall, lure tackle.Lure) string {
 	return "cannot be worked out in this wind and current"
 }
 
-// judgeFall: the target within the wait, and not more line out than may be.
-func (at *situation) judgeFall(h *Head) {
-	if at.comesLate(h) {
-		return
-	}
-	h.Verdict = Does
-	h.Reason = fmt.Sprintf("%s in %s, %s to spare", at.place(), seconds(h.Fall.Time), seconds(at.wait-h.Fall.Time))
+// fallsInTime is what a head does that falls as wanted.
+func (at *situation) fallsInTime(h *Head) string {
+	return fmt.Sprintf("%s in %s, %s to spare", at.place(), seconds(h.Fall.Time), seconds(at.wait-h.Fall.Time))
 }
 
-// comesLate judges a head that takes too much line or time to the target.
-func (at *situation) comesLate(h *Head) bool {
-	f := h.Fall
-	switch {
-	case f.LineOut > h.Contact.Most:
-		h.Verdict = worse(f.LineOut/h.Contact.Most - 1)
-		h.Reason = fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", at.place(), seconds(f.Time), at.depth(f.LineOut), at.depth(h.Contact.Most))
-	case f.Time > at.wait:
-		h.Verdict = worse(f.Time/at.wait - 1)
-		h.Reason = fmt.Sprintf("%s in %s, but %s", at.place(), seconds(f.Time), at.limit())
-		if seconds(f.Time) == seconds(at.wait) {
-			h.Reason = fmt.Sprintf("%s %.1f s late: %s", at.place(), f.Time-at.wait, at.limit())
-		}
-	default:
-		return false
+// keepsHold is what a head does that holds the bottom.
+func (at *situation) keepsHold(h *Head) string {
+	c := h.Contact
+	if speedOf(at.gait) == 0 {
+		return fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", percent(c.Margin), percent(c.Grip))
 	}
-	return true
-}
-
-// judgeHold: contact with the margin wanted, reached as a fall is.
-func (at *situation) judgeHold(h *Head) {
-	c, wanted := h.Contact, judgement.MarginWanted.Number
-	speed := at.show.Show("speed", speedOf(at.gait))
-	switch {
-	case c.Outcome == string(mechanics.Sweeps):
-		h.Verdict = worse(c.Grip - 1)
-		h.Reason = fmt.Sprintf("line and flow sweep it along the bed: they pull %.1f times what it grips", c.Grip)
-	case c.Outcome == string(mechanics.Lifts):
-		h.Verdict, h.Reason = No, "line and flow lift it from where it lies"
-	case c.Margin >= wanted && at.comesLate(h):
-	case c.Margin >= wanted && speedOf(at.gait) == 0:
-		h.Verdict = Does
-		h.Reason = fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", percent(c.Margin), percent(c.Grip))
-	case c.Margin >= wanted:
-		h.Verdict = Does
-		h.Reason = fmt.Sprintf("holds with %s of its weight on the bed at %s over the ground, %s", percent(c.Margin), speed, at.lifts(c))
-	case c.Margin > 0:
-		h.Verdict = worse(1 - c.Margin/wanted)
-		h.Reason = fmt.Sprintf("only %s of its weight stays on the bed (%s wanted) with %s out, %s", percent(c.Margin), percent(wanted), at.depth(c.Most), at.lifts(c))
-	case c.LiftOff > 0 && c.LiftOff < speedOf(at.gait):
-		h.Verdict = No
-		h.Reason = fmt.Sprintf("lifts off the bed: it keeps it up to %s over the ground, not at %s", at.show.Show("speed", c.LiftOff), speed)
-	default:
-		h.Verdict = No
-		h.Reason = fmt.Sprintf("the flow lifts it off the bed with %s out", at.depth(c.Most))
-	}
+	return fmt.Sprintf("holds with %s of its weight on the bed at %s over the ground, %s", percent(c.Margin), at.speed(speedOf(at.gait)), at.lifts(c))
 }
 
 // explain writes the answer's sentences.
-func (at *situation) explain(a *Answer) {
+func (at *situation) explain(a *Answer, doubt *doubts) {
 	if a.Pick < 0 {
-		at.explainNone(a)
+		at.explainNone(a, doubt)
 		return
 	}
 	pick, school := a.Heads[a.Pick], at.school()
@@ -111,8 +60,8 @@ func (at *situation) explain(a *Answer) {
 	if a.Least < a.Pick {
 		least = fmt.Sprintf(", %s at the least", at.mass(a.Heads[a.Least].Mass))
 	}
-	a.Sentence = fmt.Sprintf("Tie on %s%s: count %s and it is %s, %s.%s",
-		at.mass(pick.Mass), least, seconds(pick.Fall.Time), at.placeWithDepth(pick.Fall), at.landing(pick), then)
+	a.Sentence = fmt.Sprintf("Tie on %s (%s)%s: count %s and it is %s, %s.%s",
+		at.mass(pick.Mass), odds(pick.Sure), least, counted(pick), at.placeWithDepth(pick.Fall), at.landing(pick), then)
 	if a.Pick == 0 {
 		a.NotLighter = "It is the lightest of these heads."
 	} else {
@@ -135,7 +84,7 @@ func (at *situation) explain(a *Answer) {
 }
 
 // explainNone says which head comes closest and what weight would do.
-func (at *situation) explainNone(a *Answer) {
+func (at *situation) explainNone(a *Answer, doubt *doubts) {
 	closest := a.Heads[a.Closest]
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
 	if instead := at.school().instead; instead != nil {
@@ -149,7 +98,7 @@ func (at *situation) explainNone(a *Answer) {
 		return
 	}
 	heaviest := a.Heads[len(a.Heads)-1].Mass
-	if mass, ok := at.lightestBeyond(heaviest); ok {
+	if mass, ok := at.lightestBeyond(heaviest, doubt); ok {
 		a.NotHeavier = fmt.Sprintf("About %s would do it (it is not among these heads).", at.mass(mass))
 	} else {
 		a.NotHeavier = fmt.Sprintf("No head up to %s would do it here.", at.mass(heaviestLooked))
@@ -161,10 +110,14 @@ func (at *situation) explainNone(a *Answer) {
 const heaviestLooked = 0.5
 
 // lightestBeyond finds the lightest mass over least that does it, to 5 %.
-func (at *situation) lightestBeyond(least float64) (float64, bool) {
+func (at *situation) lightestBeyond(least float64, doubt *doubts) (float64, bool) {
 	does := func(mass float64) bool {
 		h, err := at.head(mass)
-		return err == nil && h.Verdict == Does
+		if err != nil {
+			return false
+		}
+		at.judge(&h, doubt)
+		return h.Verdict == Does
 	}
 	low := max(least, 0.1e-3)
 	high := low
@@ -182,14 +135,6 @@ func (at *situation) lightestBeyond(least float64) (float64, bool) {
 		}
 	}
 	return high, true
-}
-
-// worse grades a miss by how much a limit is missed, relative to it.
-func worse(miss float64) Verdict {
-	if miss <= judgement.CloseCall.Number {
-		return Perhaps
-	}
-	return No
 }
 
 func (at *situation) waitReason() string {
@@ -247,7 +192,7 @@ func (at *situation) landing(h Head) string {
 
 // stays says whether the bait stays on the bed; nothing where it is not there.
 func (at *situation) stays(h Head) string {
-	c, wanted := h.Contact, judgement.MarginWanted.Number
+	c, wanted := h.Contact, at.setup.Approach.Margin
 	switch {
 	case !at.onBed:
 		return ""
@@ -269,7 +214,7 @@ func (at *situation) lifts(c Contact) string {
 	if c.LiftOff >= liftOffMost {
 		return "and no drift lifts it"
 	}
-	return "and it lifts off at " + at.show.Show("speed", c.LiftOff)
+	return "and it lifts off at " + at.speed(c.LiftOff)
 }
 
 func speedOf(g mechanics.Gait) float64 {
@@ -277,6 +222,7 @@ func speedOf(g mechanics.Gait) float64 {
 }
 
 func (at *situation) mass(kg float64) string { return at.show.Show("mass", kg) }
+func (at *situation) speed(v float64) string { return at.show.Show("speed", v) }
 func (at *situation) depth(m float64) string {
 	unit := at.show.Unit("depth")
 	shown := unit.FromBase(m)
@@ -294,6 +240,12 @@ func seconds(t float64) string {
 		return fmt.Sprintf("%.1f s", t)
 	}
 	return fmt.Sprintf("%.0f s", t)
+}
+
+// counted is the time of a fall with the range of its count.
+func counted(h Head) string {
+	low, high := seconds(h.Ranges.Time.Low), seconds(h.Ranges.Time.High)
+	return fmt.Sprintf("%s (%s to %s)", seconds(h.Fall.Time), strings.TrimSuffix(low, " s"), strings.TrimSuffix(high, " s"))
 }
 
 func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

@@ -25,6 +25,8 @@ var Leeway = map[string]Value{
 type Bed struct {
 	Friction        Value // head against bed, share of the push
 	ProfileExponent Value // power of the current profile
+	Snags           Value // snag index of a ball that falls on it at SnagSpeed
+	Softness        Value // m/s at which a head may land without digging in; 0: any
 }
 
 const (
@@ -33,15 +35,26 @@ const (
 	roughWhy    = "a rough bed slows a thicker layer of water"
 )
 
+func bed(friction, exponent float64, why string, snags, softness float64) Bed {
+	return Bed{
+		Value{friction, "1", 0.3, frictionWhy}, Value{exponent, "1", 0.3, why},
+		Value{snags, "of 10", 0.5, "what anglers lose on such a bed; the log corrects it"},
+		Value{softness, "m/s", 0, "a heavy fast head sinks into what is soft and hangs there"},
+	}
+}
+
 // Beds by kind of bottom.
 var Beds = map[string]Bed{
-	"sand":     {Value{0.5, "1", 0.3, frictionWhy}, Value{1.0 / 7, "1", 0.3, smoothWhy}},
-	"mud":      {Value{0.4, "1", 0.3, frictionWhy}, Value{1.0 / 7, "1", 0.3, smoothWhy}},
-	"gravel":   {Value{0.55, "1", 0.3, frictionWhy}, Value{1.0 / 7, "1", 0.3, smoothWhy}},
-	"rock":     {Value{0.6, "1", 0.3, frictionWhy}, Value{1.0 / 7, "1", 0.3, smoothWhy}},
-	"boulders": {Value{0.6, "1", 0.3, frictionWhy}, Value{1.0 / 5, "1", 0.3, roughWhy}},
-	"kelp":     {Value{0.5, "1", 0.3, frictionWhy}, Value{1.0 / 5, "1", 0.3, roughWhy}},
-	"weed":     {Value{0.5, "1", 0.3, frictionWhy}, Value{1.0 / 7, "1", 0.3, smoothWhy}},
+	"sand":     bed(0.5, 1.0/7, smoothWhy, 0.5, 0),
+	"mud":      bed(0.4, 1.0/7, smoothWhy, 1, 1.2),
+	"leaves":   bed(0.45, 1.0/7, smoothWhy, 3, 0.9),
+	"gravel":   bed(0.55, 1.0/7, smoothWhy, 2, 0),
+	"shell":    bed(0.6, 1.0/7, smoothWhy, 5, 0),
+	"rock":     bed(0.6, 1.0/7, smoothWhy, 5, 0),
+	"boulders": bed(0.6, 1.0/5, roughWhy, 7, 0),
+	"timber":   bed(0.6, 1.0/5, roughWhy, 8, 0),
+	"kelp":     bed(0.5, 1.0/5, roughWhy, 6, 0),
+	"weed":     bed(0.5, 1.0/7, smoothWhy, 4, 1),
 }
 
 // Word is a word for a speed, for people with no instrument.
@@ -84,6 +97,7 @@ type HeadShape struct {
 	Frontal Value // frontal area over that of the sphere
 	Drag    Value // drag coefficient on the frontal area
 	Tilts   Tilts // attitude when falling
+	Snags   Value // against a ball
 }
 
 // Tilts are angles of the lure's axis from the vertical while it falls, in
@@ -104,27 +118,48 @@ var (
 	BareTilts = Tilts{tilt(85), tilt(85), tilt(85), tilt(85)}
 )
 
-func shape(frontal, drag float64, tilts Tilts) HeadShape {
+func shape(frontal, drag float64, tilts Tilts, snags float64) HeadShape {
 	const why = "form against published drag of spheres, discs and streamlined bodies"
-	return HeadShape{Value{frontal, "1", 0.1, why}, Value{drag, "1", 0.2, why}, tilts}
+	return HeadShape{Value{frontal, "1", 0.1, why}, Value{drag, "1", 0.2, why}, tilts, Value{snags, "1", 0.3, "wide heads wedge less, and a hidden point takes less hold"}}
 }
 
 // HeadShapes by name.
 var HeadShapes = map[string]HeadShape{
-	"ball":     shape(1.0, 0.45, noseTilts),
-	"football": shape(1.35, 0.6, noseTilts),
-	"swing":    shape(1.35, 0.6, noseTilts),
-	"mushroom": shape(1.1, 0.6, noseTilts),
-	"stand-up": shape(1.1, 0.6, noseTilts),
-	"bullet":   shape(0.9, 0.3, noseTilts),
-	"dart":     shape(0.95, 0.35, noseTilts),
-	"flat":     shape(1.1, 0.5, noseTilts),
-	"belly":    shape(0.8, 0.4, shankTilts),
-	"screw-in": shape(0.9, 0.4, noseTilts),
+	"ball":     shape(1.0, 0.45, noseTilts, 1),
+	"football": shape(1.35, 0.6, noseTilts, 0.7),
+	"swing":    shape(1.35, 0.6, noseTilts, 0.7),
+	"mushroom": shape(1.1, 0.6, noseTilts, 0.9),
+	"stand-up": shape(1.1, 0.6, noseTilts, 0.8),
+	"bullet":   shape(0.9, 0.3, noseTilts, 1.1),
+	"dart":     shape(0.95, 0.35, noseTilts, 1.1),
+	"flat":     shape(1.1, 0.5, noseTilts, 0.9),
+	"belly":    shape(0.8, 0.4, shankTilts, 0.8),
+	"screw-in": shape(0.9, 0.4, noseTilts, 0.6),
 }
 
 // Skirt is the drag area a skirt or feathers add, over the head's frontal area.
 var Skirt = Value{2.5, "1", 0.4, "strands trail wide and let water through"}
+
+// How well a speed, a diameter or a depth is known, by where it comes from.
+var (
+	FlowSpread = map[string]Value{
+		"by eye":     {0, "1", 0.35, "judged from words or by eye"},
+		"float test": {0, "1", 0.15, "a float timed over a known length"},
+		"meter":      {0, "1", 0.05, "a log or a current meter"},
+	}
+	WindSpread = map[string]Value{
+		"by eye":   {0, "1", 0.35, "judged from words or by eye"},
+		"forecast": {0, "1", 0.3, "forecasts are for open water and an hour or more"},
+		"meter":    {0, "1", 0.1, "gusts pass a hand-held meter by"},
+	}
+	WindMatters    = Value{1, "m/s", 0, "a lighter wind moves neither boat nor line to speak of"}
+	DriftSpread    = Value{0, "1", 0.05, "speed over the ground from a satellite fix"}
+	PrintedSpread  = Value{0, "1", 0.08, "diameters as printed, or from a strength on the label"}
+	MeasuredSpread = Value{0, "1", 0.03, "a gauge on a soft line"}
+	NormalSpread   = Value{0, "1", 0.10, "drag across a line: a long still cylinder, and a line that is neither"}
+	DepthSpread    = Value{0, "1", 0.03, "sounder, tide and where exactly it lands"}
+	BaitWeighed    = Value{0, "1", 0.02, "a pocket scale"}
+)
 
 // Head weights: what is marked is the metal without the hook.
 var (
@@ -146,8 +181,10 @@ var (
 
 func init() {
 	grams := []float64{0.06, 0.10, 0.15, 0.20, 0.30, 0.38, 0.5, 0.7, 0.9, 1.2, 1.6, 2.0, 3.0, 4.5, 6}
+	gaps := []float64{4, 5, 6, 7, 8.5, 10, 11.5, 13, 14.5, 16, 18, 20, 24, 28, 32}
 	for i, size := range HookSizes {
 		HookMass[size] = Value{grams[i] * 1e-3, "kg", 0.15, "typical jig hook of this size"}
+		HookGap[size] = Value{gaps[i] * 1e-3, "m", 0.12, "typical jig hook of this size"}
 	}
 }
 
@@ -196,23 +233,63 @@ var (
 	SpoolRevolver = Value{0.02, "N", 0.5, "line turning a revolving spool"}
 )
 
+// The cast: see package casting.
+var (
+	RodOwnMass   = Value{0.35, "1", 0.2, "the part of a rod that moves with the lure, over the middle of its window"}
+	ThrowSpeed   = Value{28, "m/s", 0.12, "an easy overhead throw with the middle of the window"}
+	LaunchMost   = Value{38, "m/s", 0.1, "a tip moves no faster, however little hangs on it"}
+	LaunchAngle  = Value{35, "deg", 0.15, "a usual overhead throw"}
+	AirHead      = Value{0.5, "1", 0.2, "a head in flight"}
+	AirSide      = Value{0.6, "1", 0.3, "a bait that tumbles in flight shows part of its side"}
+	ReachSpread  = Value{0, "1", 0.15, "one hand and another with the same rod"}
+	ReachFitted  = Value{0, "1", 0.07, "one throw and another of the same hand"}
+	RodBeyond    = Value{0.15, "1", 0, "a rod casts a little beyond what is printed on it"}
+	SnagSpeed    = Value{0.5, "m/s", 0, "a middling landing"}
+	SnagDragged  = Value{1.3, "1", 0.3, "a head that is dragged meets more of the bed"}
+	SnagSwum     = Value{0.4, "1", 0.4, "a bait that swims clear of the bed meets it where it errs"}
+	SnagSpeedFar = Value{1.5, "1", 0, "the most and, inverted, the least that the landing speed does to snags"}
+)
+
+// Knots, as shares of the strength of the line they are tied in.
+var (
+	HeadKnot    = Value{0.85, "1", 0.1, "a common knot at the eye, wetted and drawn down"}
+	JoiningKnot = Value{0.75, "1", 0.12, "two lines of unequal thickness"}
+	LoopKnot    = Value{0.6, "1", 0.15, "a loop in the middle of a leader"}
+)
+
+// HookGap is the width between point and shank in m, by size.
+var HookGap = map[string]Value{}
+
+// How a hook suits a bait.
+var (
+	HookSmall = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
+	HookLarge = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
+)
+
 // What counts as good enough. Each is a setting's default.
 var (
+	Sure           = Value{0.8, "1", 0, "four times in five is as often as a day's fishing tells apart"}
+	RodLength      = Value{2.1, "m", 0, "a usual spinning rod"}
+	SplashMost     = Value{5e-3, "kg", 0, "what falls lighter lands like a leaf or a fry"}
 	MarginWanted   = Value{0.3, "1", 0, "a head that pushes with three tenths of its weight is felt and stays"}
+	GripSure       = Value{0.5, "1", 0, "past half of what friction can hold more line is let out"}
 	ScopeLimit     = Value{3, "1", 0, "past three times the depth the bite and the bottom are no longer told"}
-	ChordLimit     = Value{1.2, "1", 0, "a cast needs its own length and a fifth for the belly"}
+	ChordLimit     = Value{1.2, "1", 0, "a cast needs its own length and a fifth, and the depth for the belly"}
 	WaitPerMetre   = Value{3, "s/m", 0, "patience of slow-fall fishing"}
 	WaitLeast      = Value{8, "s", 0, "shortest wait that is not felt as one"}
 	WaitMost       = Value{60, "s", 0, "longest wait before attention goes"}
+	WaitGrace      = Value{1.05, "1", 0, "a wait is counted by hand: a twentieth over is still in time; a drift waits for nobody"}
 	FallMost       = Value{300, "s", 0, "past five minutes nobody waits for a head"}
 	CueTime        = Value{3, "s", 0, "a line is watched this long after the touch before the hand decides"}
 	CueOpen        = Value{0.5, "1", 0, "line that runs off half as fast is seen to stop"}
+	CueMaybe       = Value{0.35, "1", 0, "below this the open bail tells it for sure, and the closed one is not looked at"}
 	CueClosed      = Value{0.3 * 9.80665e-3, "N", 0, "a third of a gram less on the rod is felt with a light hand"}
 	CastOverhead   = Value{15, "s", 0.3, "casting, and clearing line and bait"}
 	LinePerTurn    = Value{0.75, "m", 0.15, "a middling reel, its spool well filled"}
 	NearBed        = Value{0.3, "m", 0, "as high as a bait may rise and still be fished over the bed"}
 	RetrieveSpeed  = Value{0.7, "m/s", 0.2, "a steady turn a second"}
 	SwimSpeed      = Value{0.5, "m/s", 0.2, "a slow steady retrieve"}
+	SwimHand       = Value{0.15, "1", 0, "a hand that feels the bed, or feels nothing, reels so much slower or faster"}
 	SwimLow        = Value{0.05, "m", 0, "lower than this it drags"}
 	SwimHigh       = Value{0.5, "m", 0, "fish on the bed come up half a metre for it"}
 	OffBed         = Value{0.05, "m", 0, "a bait that comes up no more than its own thickness has stayed down"}
@@ -225,6 +302,5 @@ var (
 	HoverLeast     = Value{10, "s", 0, "fish that hang off the bed come up slowly"}
 	HoverSlack     = Value{0.1, "1", 0, "share of the band by which a bait may ride over it"}
 	TakeUp         = Value{0.1, "m/s", 0, "a turn in seven seconds holds a bait up and does not pull it away"}
-	CloseCall      = Value{0.15, "1", 0, "a limit met or missed by less than this is a perhaps"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

@@ -35,6 +35,7 @@ type resolution struct {
 
 var (
 	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08}
+	rough = resolution{nodes: 10, fine: 0.5, grade: 0.3, miss: 0.25}
 	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04}
 )
 

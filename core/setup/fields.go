@@ -38,8 +38,12 @@ var fields = []Field{
 	number("flow.speed", "Current at the surface", "speed", 0, 3, "", func(s *Setup) *float64 { return &s.Flow.Speed }),
 	number("flow.direction", "Current runs", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Flow.Direction }),
 	number("flow.nearBed", "Current 1 m over the bed", "speed", 0, 3, "not measured", func(s *Setup) *float64 { return &s.Flow.NearBed }),
+	choice("flow.source", "Current known", []string{ByEye, FloatTest, Meter}, func(s *Setup) *string { return &s.Flow.Source }),
+	number("other.speed", "Current at the other time", "speed", 0, 3, "none", func(s *Setup) *float64 { return &s.Other.Speed }),
+	number("other.direction", "It runs", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Other.Direction }),
 	number("wind.speed", "Wind", "wind", 0, 40, "", func(s *Setup) *float64 { return &s.Wind.Speed }),
 	number("wind.direction", "Wind blows", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Wind.Direction }),
+	choice("wind.source", "Wind known", []string{ByEye, Forecast, Meter}, func(s *Setup) *string { return &s.Wind.Source }),
 	number("swell.height", "Swell height", "depth", 0, 5, "none", func(s *Setup) *float64 { return &s.Swell.Height }),
 	number("swell.period", "Swell period", "time", 2, 25, "", func(s *Setup) *float64 { return &s.Swell.Period }),
 	choice("boat.kind", "Fished from", []string{"bank", "anchored", "skiff", "kayak", "drogue"}, func(s *Setup) *string { return &s.Boat.Kind }),
@@ -50,15 +54,22 @@ var fields = []Field{
 	number("rod.lineOnSpool", "Line on the spool", "depth", 5, 1000, "", func(s *Setup) *float64 { return &s.Rod.LineOnSpool }),
 	number("rod.least", "Rod casts from", "mass", 0, 1, "not given", func(s *Setup) *float64 { return &s.Rod.Least }),
 	number("rod.most", "Rod casts up to", "mass", 0, 1, "not given", func(s *Setup) *float64 { return &s.Rod.Most }),
+	number("rod.length", "Rod length", "depth", 0.5, 6, "", func(s *Setup) *float64 { return &s.Rod.Length }),
+	number("rod.thrown", "A cast you measured", "depth", 0, 150, "none", func(s *Setup) *float64 { return &s.Rod.Thrown }),
+	number("rod.thrownMass", "It was with a head of", "mass", 0, 0.5, "the bare hook", func(s *Setup) *float64 { return &s.Rod.ThrownMass }),
 	number("cast.distance", "Cast", "depth", 0, 150, "dropped under the rod", func(s *Setup) *float64 { return &s.Cast.Distance }),
 	number("cast.drag", "Dragged towards you at", "speed", 0, 2, "worked in place", func(s *Setup) *float64 { return &s.Cast.Drag }),
+	number("cast.splashMost", "They bear a splash of", "mass", 0, 0.5, "any", func(s *Setup) *float64 { return &s.Cast.SplashMost }),
 	number("target.depth", "Target depth", "depth", 0, 200, "the bed", func(s *Setup) *float64 { return &s.Target.Depth }),
-	number("target.band", "Fish from there down", "depth", 0.1, 50, "", func(s *Setup) *float64 { return &s.Target.Band }),
+	number("target.height", "Or over the bed by", "depth", 0, 200, "not given", func(s *Setup) *float64 { return &s.Target.Height }),
+	number("target.band", "Band from there down", "depth", 0.1, 50, "", func(s *Setup) *float64 { return &s.Target.Band }),
 	choice("line.material", "Line", lines, func(s *Setup) *string { return &s.Line.Material }),
 	number("line.diameter", "Line diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(s *Setup) *float64 { return &s.Line.Diameter }),
+	number("line.strength", "Line breaks at", "strength", 0, 200, "from its diameter", func(s *Setup) *float64 { return &s.Line.Strength }),
 	choice("leader.material", "Leader", lines, func(s *Setup) *string { return &s.Leader.Material }),
 	number("leader.diameter", "Leader diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(s *Setup) *float64 { return &s.Leader.Diameter }),
 	number("leader.length", "Leader length", "depth", 0, 30, "none", func(s *Setup) *float64 { return &s.Leader.Length }),
+	number("leader.strength", "Leader breaks at", "strength", 0, 200, "from its diameter", func(s *Setup) *float64 { return &s.Leader.Strength }),
 	choice("bait.form", "Bait", keys(judgement.BaitForms), func(s *Setup) *string { return &s.Bait.Form }),
 	number("bait.length", "Bait length", "size", 0.01, 0.4, "", func(s *Setup) *float64 { return &s.Bait.Length }),
 	choice("bait.body", "Made of", []string{"floating", "plain", "lightly salted", "heavily salted"}, func(s *Setup) *string { return &s.Bait.Body }),
@@ -78,6 +89,12 @@ var fields = []Field{
 	number("approach.backMost", "Back on the bed after, at most", "time", 0.1, 60, "", func(s *Setup) *float64 { return &s.Approach.BackMost }),
 	number("approach.takeUp", "Taken up at", "speed", 0, 1, "held still", func(s *Setup) *float64 { return &s.Approach.TakeUp }),
 	number("approach.wait", "Longest wait", "time", 0, 600, "3 s a metre", func(s *Setup) *float64 { return &s.Approach.Wait }),
+	number("approach.sure", "How sure it must be", "share", 0.5, 0.95, "", func(s *Setup) *float64 { return &s.Approach.Sure }),
+	number("approach.margin", "Weight left on the bed", "share", 0.01, 0.9, "", func(s *Setup) *float64 { return &s.Approach.Margin }),
+	number("approach.scope", "Line out at most", "multiple", 1.1, 20, "", func(s *Setup) *float64 { return &s.Approach.Scope }),
+	number("approach.share", "In the band for", "share", 0.1, 1, "", func(s *Setup) *float64 { return &s.Approach.Share }),
+	number("approach.stays", "In the band for at least", "time", 1, 30, "", func(s *Setup) *float64 { return &s.Approach.Stays }),
+	number("approach.snagMost", "Snags at most", "index", 0, 10, "any", func(s *Setup) *float64 { return &s.Approach.SnagMost }),
 }
 
 var lines = keys(tackle.LineMaterials)
@@ -97,6 +114,17 @@ func keys[V any](m map[string]V) []string {
 	}
 	sort.Strings(out)
 	return out
+}
+
+// LookupField returns the field of a path fixed in code; it panics on one that
+// does not exist.
+func LookupField(path string) Field {
+	for _, f := range fields {
+		if f.Path == path {
+			return f
+		}
+	}
+	panic("setup: no field " + path)
 }
 
 // Fields returns the description of every number and choice of a setup, and of

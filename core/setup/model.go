@@ -28,6 +28,14 @@ func (s Setup) splashDepth() float64 {
 	return s.Water.Depth
 }
 
+// TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
+func (s Setup) TargetDepth() float64 {
+	if s.Target.Height > 0 {
+		return max(s.splashDepth()-s.Target.Height, 0)
+	}
+	return s.Target.Depth
+}
+
 // profile returns the power of the current profile: fitted where a second
 // speed was measured, and that of the bed otherwise.
 func (s Setup) profile() (float64, error) {
@@ -43,6 +51,17 @@ func vector(speed, degrees float64) r3.Vec {
 	return r3.Vec{X: speed * cos, Y: speed * sin}
 }
 
+// AtOther is the setup in the other state of the flow. A drift that was
+// measured in this one is estimated there.
+func (s Setup) AtOther() Setup {
+	s.Flow.Speed, s.Flow.Direction, s.Flow.NearBed = s.Other.Speed, s.Other.Direction, 0
+	s.Other.Asked, s.Boat.Measured = false, false
+	return s
+}
+
+// Surface returns the velocity of the current at the surface in m/s.
+func (s Setup) Surface() r3.Vec { return vector(s.Flow.Speed, s.Flow.Direction) }
+
 // Drift returns the velocity of the boat over the ground in m/s: as measured,
 // or carried by the surface current and pushed by the wind.
 func (s Setup) Drift() r3.Vec {
@@ -52,7 +71,7 @@ func (s Setup) Drift() r3.Vec {
 	if s.Boat.Measured {
 		return vector(s.Boat.Speed, s.Boat.Direction)
 	}
-	return water.Drift(vector(s.Flow.Speed, s.Flow.Direction), vector(s.Wind.Speed, s.Wind.Direction), judgement.Leeway[s.Boat.Kind].Number)
+	return water.Drift(s.Surface(), vector(s.Wind.Speed, s.Wind.Direction), judgement.Leeway[s.Boat.Kind].Number)
 }
 
 // Scene returns the water as the engine takes it. Swell enters as a current

@@ -14,6 +14,7 @@ import "dunvel/core/judgement"
 type Setup struct {
 	Water    Water     `json:"water"`
 	Flow     Flow      `json:"flow"`
+	Other    Other     `json:"other"`
 	Wind     Wind      `json:"wind"`
 	Swell    Swell     `json:"swell"`
 	Boat     Boat      `json:"boat"`
@@ -43,12 +44,30 @@ type Flow struct {
 	Speed     float64 `json:"speed"`
 	Direction float64 `json:"direction"`
 	NearBed   float64 `json:"nearBed"`
+	Source    string  `json:"source"` // how it is known
 }
+
+// Other is a second state of the flow that is answered for beside the first
+// where Asked, for places where it comes and goes.
+type Other struct {
+	Asked     bool    `json:"asked"`
+	Speed     float64 `json:"speed"`
+	Direction float64 `json:"direction"`
+}
+
+// How a flow or a wind is known.
+const (
+	ByEye     = "by eye"
+	FloatTest = "float test"
+	Forecast  = "forecast"
+	Meter     = "meter"
+)
 
 // Wind blows towards Direction.
 type Wind struct {
 	Speed     float64 `json:"speed"`
 	Direction float64 `json:"direction"`
+	Source    string  `json:"source"`
 }
 
 // Swell is 0 high where there is none.
@@ -66,43 +85,60 @@ type Boat struct {
 	Direction float64 `json:"direction"`
 }
 
-// Rod has its tip at TipHeight over the water.
+// Rod has its tip at TipHeight over the water. Thrown is the length of a cast
+// that was measured with it and a head of ThrownMass with the bait of the
+// setup; 0 where none was.
 type Rod struct {
 	TipHeight   float64 `json:"tipHeight"`
 	Spool       string  `json:"spool"`
 	LineOnSpool float64 `json:"lineOnSpool"` // m
 	Least       float64 `json:"least"`       // kg that it casts, with hook and bait; 0: not given
 	Most        float64 `json:"most"`
+	Length      float64 `json:"length"` // m
+	Thrown      float64 `json:"thrown"`
+	ThrownMass  float64 `json:"thrownMass"`
 }
 
 // Cast lands Distance from the rod; the head is then dragged towards the rod
-// at Drag, or worked in place where that is 0.
+// at Drag, or worked in place where that is 0. Where it is made to fish that
+// are Sighted in shallow water, a head heavier than SplashMost scares them.
 type Cast struct {
-	Distance float64 `json:"distance"`
-	Drag     float64 `json:"drag"`
+	Distance   float64 `json:"distance"`
+	Drag       float64 `json:"drag"`
+	Sighted    bool    `json:"sighted"`
+	SplashMost float64 `json:"splashMost"`
 }
 
-// Target is a depth, or the bed where Depth is 0. Fish to hover over are from
-// there to Band below it.
+// Target is a Depth, or a Height over the bed where the cast lands, or the bed
+// where both are 0. Fish to hover over, or a bait to swim where Depth is given,
+// are from there to Band below it.
 type Target struct {
-	Depth float64 `json:"depth"`
-	Band  float64 `json:"band"`
+	Depth  float64 `json:"depth"`
+	Height float64 `json:"height"`
+	Band   float64 `json:"band"`
 }
 
 // Line is the main line. Estimated tells that the diameter was worked out from
-// a label.
+// a strength on a label, Measured that it was taken with a gauge; otherwise it
+// is as printed. Strength is what it breaks at, kg; 0 where it is not given.
 type Line struct {
 	Material  string  `json:"material"`
 	Diameter  float64 `json:"diameter"`
 	Estimated bool    `json:"estimated"`
+	Measured  bool    `json:"measured"`
+	Strength  float64 `json:"strength"`
 }
 
-// Leader is the line next to the bait; 0 long where there is none.
+// Leader is the line next to the bait; 0 long where there is none. Loop tells
+// that a loop is tied in it, which weakens it.
 type Leader struct {
 	Material  string  `json:"material"`
 	Diameter  float64 `json:"diameter"`
 	Length    float64 `json:"length"`
 	Estimated bool    `json:"estimated"`
+	Measured  bool    `json:"measured"`
+	Strength  float64 `json:"strength"`
+	Loop      bool    `json:"loop"`
 }
 
 // Bait is a soft bait; Weighed is 0 where its mass is worked out.
@@ -142,6 +178,13 @@ type Approach struct {
 	BackLeast float64 `json:"backLeast"` // s
 	BackMost  float64 `json:"backMost"`  // s
 	TakeUp    float64 `json:"takeUp"`    // m/s
+
+	Sure     float64 `json:"sure"`     // probability with which a head must do it
+	Margin   float64 `json:"margin"`   // contact margin wanted
+	Scope    float64 `json:"scope"`    // line out over depth, at most
+	Share    float64 `json:"share"`    // of the way in the band, when it swims
+	Stays    float64 `json:"stays"`    // s in the band, when it hovers
+	SnagMost float64 `json:"snagMost"` // snag index at most; 0: any
 }
 
 // The approaches.
@@ -171,11 +214,12 @@ func Ladder() []float64 {
 func Default() Setup {
 	return Setup{
 		Water:  Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
-		Wind:   Wind{Speed: 0.5},
+		Flow:   Flow{Source: ByEye},
+		Wind:   Wind{Speed: 0.5, Source: ByEye},
 		Swell:  Swell{Period: 7},
 		Boat:   Boat{Kind: "anchored"},
-		Rod:    Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200},
-		Cast:   Cast{Distance: 20},
+		Rod:    Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number},
+		Cast:   Cast{Distance: 20, SplashMost: judgement.SplashMost.Number},
 		Target: Target{Band: judgement.HoverBand.Number},
 		Line:   Line{Material: "braid", Diameter: 0.18e-3},
 		Leader: Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
@@ -186,6 +230,8 @@ func Default() Setup {
 			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,
 			Lift: judgement.Lift.Number, BackMost: judgement.BackMost.Number,
 			TakeUp: judgement.TakeUp.Number,
+			Sure:   judgement.Sure.Number, Margin: judgement.MarginWanted.Number, Scope: judgement.ScopeLimit.Number,
+			Share: judgement.SwimShare.Number, Stays: judgement.HoverLeast.Number,
 		},
 	}
 }

@@ -71,6 +71,12 @@ func (s Setup) Validate(choice units.Choice) error {
 	if s.Target.Depth > max(s.Water.Depth, s.Water.SplashDepth) {
 		add("target.depth", "Target depth: %s is below the bed at %s.", depth(s.Target.Depth), depth(max(s.Water.Depth, s.Water.SplashDepth)))
 	}
+	switch bed := s.splashDepth(); {
+	case s.Target.Height > 0 && s.Target.Depth > 0:
+		add("target.height", "Or over the bed by: %s, but a target depth of %s is given too; clear one of them.", depth(s.Target.Height), depth(s.Target.Depth))
+	case s.Target.Height >= bed:
+		add("target.height", "Or over the bed by: %s is above the surface, the water being %s deep where it lands.", depth(s.Target.Height), depth(bed))
+	}
 	if s.Water.SplashDepth > 0 && s.Water.SplashDepth != s.Water.Depth {
 		if s.Water.SplashDepth < minSplashDepth {
 			add("water.splashDepth", "Depth where it lands: %s is outside what is allowed, %s to %s, or 0 for level.", depth(s.Water.SplashDepth), depth(minSplashDepth), depth(200))
@@ -92,22 +98,26 @@ func (s Setup) Validate(choice units.Choice) error {
 			add("approach.backMost", "Back on the bed after, at most: %s is not longer than the least of %s.", choice.Show("time", s.Approach.BackMost), choice.Show("time", s.Approach.BackLeast))
 		case s.Approach.Lift >= shallowest:
 			add("approach.lift", "Lifted by: %s takes it out of the water, which is %s deep where it lands.", depth(s.Approach.Lift), depth(shallowest))
-		case s.Target.Depth > 0 && s.Target.Depth < shallowest:
-			add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", depth(shallowest), depth(s.Target.Depth))
+		case s.TargetDepth() > 0 && s.TargetDepth() < shallowest:
+			add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", depth(shallowest), depth(s.TargetDepth()))
 		}
 	}
 	if s.Approach.Kind == Hover {
 		switch bed := s.splashDepth(); {
-		case s.Target.Depth == 0 || s.Target.Depth >= bed:
+		case s.TargetDepth() == 0 || s.TargetDepth() >= bed:
 			add("target.depth", "Target depth: to hover over fish, give the depth of the highest of them, less than the %s of the bed.", depth(bed))
-		case s.Target.Depth+s.Target.Band > bed:
-			add("target.band", "Fish from there down: %s below %s is under the bed at %s.", depth(s.Target.Band), depth(s.Target.Depth), depth(bed))
+		case s.TargetDepth()+s.Target.Band > bed:
+			add("target.band", "Band from there down: %s below %s is under the bed at %s.", depth(s.Target.Band), depth(s.TargetDepth()), depth(bed))
 		}
 	}
 	if s.Approach.Kind == Swim {
 		switch deepest := max(s.Water.Depth, s.Water.SplashDepth); {
 		case s.Cast.Distance < minSwim:
 			add("cast.distance", "Cast: %s is too short to swim a bait back over; cast %s or more.", depth(s.Cast.Distance), depth(minSwim))
+		case s.TargetDepth() > 0: // the band is in depth
+			if s.TargetDepth()+s.Target.Band > deepest {
+				add("target.band", "Band from there down: %s below %s is under the bed at %s.", depth(s.Target.Band), depth(s.TargetDepth()), depth(deepest))
+			}
 		case s.Approach.BandHigh <= s.Approach.BandLow:
 			add("approach.bandHigh", "Over the bed, at most: %s is not above the least height of %s.", depth(s.Approach.BandHigh), depth(s.Approach.BandLow))
 		case s.Approach.BandLow >= deepest:

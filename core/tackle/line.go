@@ -57,9 +57,28 @@ func (l Line) Mass() float64 { return math.Pi / 4 * l.Diameter * l.Diameter * l.
 // with the square root of the strength at constant stress.
 var poundDiameter = map[string]float64{"braid": 0.0515e-3, "fluorocarbon": 0.0875e-3, "nylon": 0.093e-3}
 
+// fineBraid is the diameter in m of a finely woven braid of one pound.
+const fineBraid = 0.039e-3
+
 // peDiameter is the diameter in m of PE 1, which by the Japanese numbering of
 // lines weighs 200 denier; cross-section is in proportion to the number.
 const peDiameter = 0.165e-3
+
+// Strength estimates what a line breaks at, in kg, from its diameter: the
+// label that LineSize reads as such a diameter, except that a braid is taken to
+// be finely woven, as those sold by diameter are (Japanese numbering: PE 1 is
+// about 18 lb), and for wire the strength of
+// drawn steel at 40 % of the section, which its coating leaves (1500 MPa).
+func Strength(material string, diameter float64) float64 {
+	perRoot, ok := poundDiameter[material]
+	if material == "braid" {
+		perRoot = fineBraid
+	}
+	if ok {
+		return diameter * diameter / (perRoot * perRoot) * units.MustLookup("lb").Scale
+	}
+	return 0.4 * math.Pi / 4 * diameter * diameter * 1500e6 / water.Gravity
+}
 
 // LineSize reads what is written on a spool, "0.18 mm", "PE 1", "12 lb" or
 // "5 kg", and returns the diameter in m. Strengths and PE numbers only give an

@@ -62,10 +62,13 @@ func (b Bait) Mass() float64 {
 type Lure struct {
 	Mass          float64 // kg
 	WeightInWater float64 // N; negative floats
+	WeightSpread  float64 // N, one standard deviation of WeightInWater
 	TowArea       float64 // Cd A in m2, pulled along
 	FallSlack     float64 // Cd A in m2, falling on a slack line
 	FallTight     float64 // Cd A in m2, falling on a tight line
 	Displaced     float64 // kg of water
+	AirArea       float64 // Cd A in m2, in flight
+	HeadSize      float64 // m across, of a ball of the head's volume
 }
 
 // sphereArea is the frontal area of a sphere over its volume to the 2/3:
@@ -110,6 +113,21 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	lure := Lure{Mass: metal + hook + bait.Mass(), Displaced: volume * fluid.Density}
 	lure.WeightInWater = water.Gravity * (lure.Mass - lure.Displaced)
 
+	buoyed := func(mass, density float64) float64 { return mass * (1 - fluid.Density/density) }
+	hookSpread := math.Hypot(hookSize.Spread, wire.Spread)
+	metalSpread := judgement.MarkedSpread.Spread
+	if head.Weighed {
+		metalSpread, hookSpread = judgement.WeighedSpread.Spread, 0
+	}
+	// Of a bait that was not weighed neither volume nor density is known.
+	body := judgement.BaitDensity[bait.Body]
+	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*judgement.BaitFormSpread.Spread, bait.Mass()*body.Spread
+	if bait.Weighed > 0 {
+		baitVolume, baitMass = bait.Volume()*fluid.Density*judgement.BaitFormSpread.Spread, bait.Mass()*judgement.BaitWeighed.Spread
+	}
+	lure.WeightSpread = water.Gravity * math.Sqrt(squares(
+		metalSpread*buoyed(metal, density), hookSpread*buoyed(hook, hookDensity), baitVolume, baitMass))
+
 	frontal := sphereArea * math.Pow(metalVolume, 2.0/3) * shape.Frontal.Number
 	headArea := shape.Drag.Number * frontal
 	width, height := form.Width*bait.Length, form.Height*bait.Length
@@ -133,7 +151,16 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	}
 	lure.FallSlack, lure.FallTight = fall(slack.Number), fall(tight.Number)
 	lure.TowArea = max(headArea, judgement.TowFrontDrag.Number*front) + trailing
+	lure.AirArea = judgement.AirHead.Number*frontal + judgement.AirSide.Number*side + trailing
+	lure.HeadSize = 2 * math.Cbrt(3*metalVolume/(4*math.Pi))
 	return lure, nil
+}
+
+func squares(values ...float64) (sum float64) {
+	for _, v := range values {
+		sum += v * v
+	}
+	return sum
 }
 
 // FallSpeed returns the speed in m/s at which the lure sinks in still water

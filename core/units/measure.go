@@ -23,6 +23,10 @@ var measures = []Measure{
 	{"force", Force, []string{"gf", "N"}, 2},
 	{"turns", Count, []string{"turns"}, 3},
 	{"rate", Rate, []string{"/s"}, 2},
+	{"strength", Mass, []string{"kg", "lb"}, 2},
+	{"share", Ratio, []string{"%"}, 2},
+	{"multiple", Ratio, []string{"×"}, 2},
+	{"index", Ratio, []string{"of 10"}, 2},
 	{"angle", Angle, []string{"°"}, 3},
 }
 

@@ -27,6 +27,7 @@ var examples = map[Dimension]string{
 	Force:       "a pull such as 5 gf",
 	Count:       "a number of turns such as 2",
 	Rate:        "a rate such as 1.5 /s",
+	Ratio:       "a number such as 3 or 80 %",
 	Grade:       "a PE number such as PE 1",
 }
 

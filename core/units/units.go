@@ -24,6 +24,7 @@ const (
 	Count       Dimension = "count"       // turns of the reel
 	Rate        Dimension = "rate"        // turns or shakes a second
 	Grade       Dimension = "grade"       // PE number of a braid, dimensionless
+	Ratio       Dimension = "ratio"       // dimensionless
 )
 
 // Unit is one way to write a dimension: base = written * Scale + Offset.
@@ -62,6 +63,9 @@ var all = []Unit{
 	{Symbol: "N", Aliases: []string{"newton", "newtons"}, Dimension: Force, Scale: 1},
 	{Symbol: "turns", Aliases: []string{"turn"}, Dimension: Count, Scale: 1},
 	{Symbol: "/s", Aliases: []string{"a second", "per second", "hz"}, Dimension: Rate, Scale: 1},
+	{Symbol: "%", Aliases: []string{"percent", "per cent"}, Dimension: Ratio, Scale: 0.01},
+	{Symbol: "×", Aliases: []string{"x", "times"}, Dimension: Ratio, Scale: 1},
+	{Symbol: "of 10", Dimension: Ratio, Scale: 1},
 	{Symbol: "PE", Aliases: []string{"pe"}, Dimension: Grade, Scale: 1},
 }
 

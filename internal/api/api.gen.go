@@ -10,6 +10,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"net/url"
 	"path"
@@ -43,8 +44,33 @@ type ActionDescription struct {
 // Answer defines model for Answer.
 type Answer = advice.Answer
 
+// Axis defines model for Axis.
+type Axis = advice.Axis
+
 // Change A value of one field at which another head becomes the one to tie on
 type Change = advice.Change
+
+// ChartLine One of: the axes, some cells, or that it is done
+type ChartLine struct {
+	Cells *[]advice.Cell `json:"cells,omitempty"`
+	Chart *advice.Chart  `json:"chart,omitempty"`
+	Done  *bool          `json:"done,omitempty"`
+}
+
+// ChartQuestion defines model for ChartQuestion.
+type ChartQuestion struct {
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// X Path of the field across, such as water.depth
+	X string `json:"x"`
+
+	// Y Path of the field up
+	Y string `json:"y"`
+}
 
 // Contact How the head works on the bed: dragged along, or lying still where it came down
 type Contact = advice.Contact
@@ -182,6 +208,24 @@ type Question struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// Range What a number lies in four times in five
+type Range struct {
+	High float64 `json:"high"`
+	Low  float64 `json:"low"`
+}
+
+// RulesQuestion defines model for RulesQuestion.
+type RulesQuestion struct {
+	// Rules Such as to 3 m: 3.5 g; deeper or windy: 7 g
+	Rules string `json:"rules"`
+
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // SavedProgramme defines model for SavedProgramme.
 type SavedProgramme struct {
 	Created time.Time `json:"created"`
@@ -230,6 +274,9 @@ type Technique struct {
 	Words     string    `json:"words"`
 }
 
+// Trial defines model for Trial.
+type Trial = advice.Trial
+
 // Unit base = written * scale + offset
 type Unit struct {
 	// Fractions Written as fractions where one fits
@@ -273,6 +320,9 @@ type AnswerJSONRequestBody = Question
 // ChangesJSONRequestBody defines body for Changes for application/json ContentType.
 type ChangesJSONRequestBody = Question
 
+// ChartJSONRequestBody defines body for Chart for application/json ContentType.
+type ChartJSONRequestBody = ChartQuestion
+
 // PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
 type PlayDropsJSONRequestBody = DropQuestion
 
@@ -281,6 +331,9 @@ type CreateProgrammeJSONRequestBody = NewProgramme
 
 // ChangeProgrammeJSONRequestBody defines body for ChangeProgramme for application/json ContentType.
 type ChangeProgrammeJSONRequestBody = ProgrammeChange
+
+// TryRulesJSONRequestBody defines body for TryRules for application/json ContentType.
+type TryRulesJSONRequestBody = RulesQuestion
 
 // CreateSetupJSONRequestBody defines body for CreateSetup for application/json ContentType.
 type CreateSetupJSONRequestBody = NewSetup
@@ -296,6 +349,9 @@ type ServerInterface interface {
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
 	Changes(ctx *echo.Context) error
+	// Chart Which head to tie on over two fields, as it is worked out
+	// (POST /charts)
+	Chart(ctx *echo.Context) error
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
@@ -320,6 +376,9 @@ type ServerInterface interface {
 	// ReadQuantity Reads what a person typed into a field
 	// (GET /quantities)
 	ReadQuantity(ctx *echo.Context, params ReadQuantityParams) error
+	// TryRules Where rules of thumb agree with the engine, and where not
+	// (POST /rules)
+	TryRules(ctx *echo.Context) error
 	// ListSetups All that are kept, by name
 	// (GET /setups)
 	ListSetups(ctx *echo.Context) error
@@ -363,6 +422,15 @@ func (w *ServerInterfaceWrapper) Changes(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Changes(ctx)
+	return err
+}
+
+// Chart converts echo context to params.
+func (w *ServerInterfaceWrapper) Chart(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Chart(ctx)
 	return err
 }
 
@@ -486,6 +554,15 @@ func (w *ServerInterfaceWrapper) ReadQuantity(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ReadQuantity(ctx, params)
+	return err
+}
+
+// TryRules converts echo context to params.
+func (w *ServerInterfaceWrapper) TryRules(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.TryRules(ctx)
 	return err
 }
 
@@ -638,6 +715,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/quantities", wrapper.ReadQuantity, options.OperationMiddlewares["readQuantity"]...)
 	router.POST(options.BaseURL+"/answers", wrapper.Answer, options.OperationMiddlewares["answer"]...)
 	router.POST(options.BaseURL+"/changes", wrapper.Changes, options.OperationMiddlewares["changes"]...)
+	router.POST(options.BaseURL+"/charts", wrapper.Chart, options.OperationMiddlewares["chart"]...)
+	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
 	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
 	router.GET(options.BaseURL+"/programmes", wrapper.ListProgrammes, options.OperationMiddlewares["listProgrammes"]...)
 	router.POST(options.BaseURL+"/programmes", wrapper.CreateProgramme, options.OperationMiddlewares["createProgramme"]...)
@@ -755,6 +834,90 @@ type ChangesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangesdefaultApplicationProblemPlusJSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChartRequestObject struct {
+	Body *ChartJSONRequestBody
+}
+
+type ChartResponseObject interface {
+	VisitChartResponse(w http.ResponseWriter) error
+}
+
+type Chart200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Chart200ApplicationxNdjsonResponse) VisitChartResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type Chart422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Chart422ApplicationProblemPlusJSONResponse) VisitChartResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChartdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChartdefaultApplicationProblemPlusJSONResponse) VisitChartResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1178,6 +1341,61 @@ func (response ReadQuantitydefaultApplicationProblemPlusJSONResponse) VisitReadQ
 	return err
 }
 
+type TryRulesRequestObject struct {
+	Body *TryRulesJSONRequestBody
+}
+
+type TryRulesResponseObject interface {
+	VisitTryRulesResponse(w http.ResponseWriter) error
+}
+
+type TryRules200JSONResponse []Trial
+
+func (response TryRules200JSONResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryRules422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response TryRules422ApplicationProblemPlusJSONResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryRulesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TryRulesdefaultApplicationProblemPlusJSONResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListSetupsRequestObject struct {
 }
 
@@ -1577,6 +1795,9 @@ type StrictServerInterface interface {
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
 	Changes(ctx context.Context, request ChangesRequestObject) (ChangesResponseObject, error)
+	// Chart Which head to tie on over two fields, as it is worked out
+	// (POST /charts)
+	Chart(ctx context.Context, request ChartRequestObject) (ChartResponseObject, error)
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
@@ -1601,6 +1822,9 @@ type StrictServerInterface interface {
 	// ReadQuantity Reads what a person typed into a field
 	// (GET /quantities)
 	ReadQuantity(ctx context.Context, request ReadQuantityRequestObject) (ReadQuantityResponseObject, error)
+	// TryRules Where rules of thumb agree with the engine, and where not
+	// (POST /rules)
+	TryRules(ctx context.Context, request TryRulesRequestObject) (TryRulesResponseObject, error)
 	// ListSetups All that are kept, by name
 	// (GET /setups)
 	ListSetups(ctx context.Context, request ListSetupsRequestObject) (ListSetupsResponseObject, error)
@@ -1722,6 +1946,52 @@ func (sh *strictHandler) Changes(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ChangesResponseObject); ok {
 		return validResponse.VisitChangesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Chart operation middleware
+func (sh *strictHandler) Chart(ctx *echo.Context) error {
+	var request ChartRequestObject
+
+	var body ChartJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Chart(ctx.Request().Context(), request.(ChartRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Chart")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChartResponseObject); ok {
+		return validResponse.VisitChartResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -1989,6 +2259,52 @@ func (sh *strictHandler) ReadQuantity(ctx *echo.Context, params ReadQuantityPara
 	return nil
 }
 
+// TryRules operation middleware
+func (sh *strictHandler) TryRules(ctx *echo.Context) error {
+	var request TryRulesRequestObject
+
+	var body TryRulesJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.TryRules(ctx.Request().Context(), request.(TryRulesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "TryRules")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TryRulesResponseObject); ok {
+		return validResponse.VisitTryRulesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListSetups operation middleware
 func (sh *strictHandler) ListSetups(ctx *echo.Context) error {
 	var request ListSetupsRequestObject
@@ -2211,96 +2527,118 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5D3bctw2lr+C4m7VzuwwUsvxZDdS7YNjj8eutWNP5IwfYj+gydNNWCTAAKDaHZf+fQsHF7KboBrsWFK2",
-	"5iWxRBI4OPcr9CUrRNMKDlyr7PxL1lJJG9Ag8SdW4n95dp61VFdZnnHaQHZuHuSZhF87JqHMzrXsIM9U",
-	"UUFDzRcrIRuqzXtcf/c4y7OGcdZ0TXZ+lmd624J9BGuQ2c3NjVlKtYIrwF3fSrGsoTH/LATXwLX5J23b",
-	"mhVUM8FPW/vGXz4pwc2zfud/l7DKzrN/O+2PdWqfqlO/Lu5Ygioka81y2Xn2vqKabIBrspGCrzPzhvvM",
-	"rPqksO99yWhZMvNvWr+VogWpmYF5RWsFedYOfvUlo43oLOi7e70GLUERIYnuJFdZ3qOrFN2yhizgiHfN",
-	"0qAoz64YR1o09PMr4GtdZeePF+E9pSUzUOeZagHK8Z7NqcrtdmZfVdErUIQSBYXgZRoEmhnKfzn86s2Q",
-	"M36xkLvPc48UD+jH8LVYfoLCPPj8zVp8436poag4+7WDE0eBweNvWNMKqS3TGnxkZcevoT4thITT8CXC",
-	"Y79+NkTJLFKuGNSlGqP1LdWVImJFmFbEvpQT1RUVoYpQ3PSkZit9Eo7NNDS40Ihy7hdUSrodUnz0Yk2X",
-	"UEefdKqj9SEpcJi8ybONkGUMljgB7bb+q9zjxO86oqRBO1cbkDNxvYTyshZtGq/lWVELBSoiZi95CZ8N",
-	"bXQFpAJaEi2IZkAEz40QuCeCA9FG+gvRgCJuObKpQALh5mkpQBGms7HmyrOig/HOL8QGl9bCcILbp2XF",
-	"FWGKaFGXWURwS8lW+qAGE4wjZs15rIb2/HTbZy+Alo4WEUargR7EX83WlTZ4sYg0+HJouSDfnJ0joqII",
-	"4kK/AHrNLBuMTs2FfoVLxx8L/gMMhWApRA0UmdfgcybRdw4yPAMRMidqw5qG8XUe2IIDlfiqwF81rCxr",
-	"8IsvKS8PnL2VYsXqCIO8q4AUnZTG3nS8BIkrSlEa5SFXtDC8Q5ZQDhXGDBEqoTUKMUl+Po/Be7KhW7KS",
-	"ovFgpRmIbeSgFnM1rHTKGnuKxx7DgGgWjymYfVZWYNyFAuIKlso1RBj9mdmGUNZASahOO+uGMp2IYPPq",
-	"T0Cdp3K7qrVi7ZjbS2av4wYH3BGdHTFzwO1s7NVLQIIXrbxXtz2/WrV2wDTT8poVcOLUSrJdtp/hwZ9W",
-	"lK/hIGvv8Sa5pnWHUmhEFI0QMb5bxYzV5UJXIK3kL8Gq9KDlvSbIouY9bt0J47iAAt21Mb3dUBVxDN4M",
-	"NNAStoKXqCoXcbuSwEV46lSOS7Pr9tR+aXcS/3Ua9R0Jj6K+4JoWeib5vWlFxG6EvFJEWAItoTwnpaTr",
-	"tRHjWhhFLiSpt4yvidKsrh3umSYFbQz6N2NOWAqaboSLTl5DshEOn+0rrbVk7ZiDXvWAn5OVZOi1EQ5Q",
-	"QknENcj+l9qeKzGSMP7om9VqvOOl8cjt0gahayk6PpAtpgmqIY/t1N04vOkiWveJ8qLVskJ3EtLWa6hc",
-	"Mz5ezrETsc/PSdupasAa9lgbMArT7LuhVm+m7Chi3tEr5v3Ghm7JEojoEiXZknBixZWwyC92jkM2lGso",
-	"L8jCeBukxgCQrNn1DAUiOm3UodkXuInEf8l69BjLUlO0OUaiDSdpSVlt/lFZLaE2AK352fAPslotKP6D",
-	"LsU14Eoeq1zYf1rOdMEfqVmDwIpOG/VtOMOsq6ENj7jQRIn6eicynFBf/kA9jwXcOqIFbnEy1vN+bgXd",
-	"i3CisnMa6xht9wxWjKOSm+vL2Sgy3dcfh7oRlVPCina1PrjYJVq9m3wQACcB8RxNS2Tjhn5+4UOXscPc",
-	"AFWdhPR9XtsPYjuFBED6au/6nMF4vY4znb7Uz5xFdX0wzUmrvBcygsU9OQhI8zAOQnMfqwd6DyiQB9ba",
-	"QVbMzX4mRTvbTyulaMmGGRdKK7TVWQpvz8nKSNEkukTTORMtjklq+WQIgoCLpIQnK0mbGfz43LwelyLr",
-	"c85T++Ojp2b0zAG7ohrbrEXvU5WsJEZ9m928bzXHV01NjO1zv3Vae2NgIQ35Ri8BPa87IhzQ+W1NtyfI",
-	"98nq3nxilb0U7T86UEckGkNeZy9lTJXxvAZ5DWXCGdxxkCJI8p8+v7SvP8KsvPvhbMxkrRRrSRvLIgfS",
-	"6u5FjMCNxUg1K0GpHtKlakR4H5CFkDlAEZPE57SuZ2qwdxWQFTVhg9FhNuXDaiJaiIUNm4hDZ0JtZSRD",
-	"acoL6HNpxtGTokHFWFRClnnvduPPabJTUKXfORne3fq5Wd08Nlxi/p8TCVBDaXxfqomwKYQkxclLI4ep",
-	"wc3A30+MDlQ8P4ZYMu61aMxOHnmGInmfnAopPpuoIhrdvGOMSWtOoH5/NHdsmcTpKwdGijWJePQSaFHZ",
-	"0Mx753fji+dOAab6aUjE2CFkx6PhIUZDNdBrEwVjAqYVoiafOqXJElZCQp9iT+Nku9OTlcs1jzlO0QZQ",
-	"Mow5q6giNWU+uKakZlrXiUITinAplhW4cnZiz4PSe1w9o0YXzcLa1F+fhGIu/20IvQYdGGQu5w5sr+Vh",
-	"e/xedwwjNEfvXXLkqEB7XAxUW+4Lz1ZVpEVqqO2PCdOe+0TgDMUx7Vo29HOqVXZxzIh0f2tavcWsADWW",
-	"gRUQzUHajEiKO9iOPe6DlUgv6qMXfwMpxjBjLX1BGqBc5T2vMctpKMGUqMaYVgfYoVDfs4Bzuj227MEt",
-	"nh0w/QmjXgA61PPIC7YKm1iVY+sqoszeeOM+K202YdYTzN5Rhmue5b6lMjdPpV+QJdRiQxaOR4Kfkqjx",
-	"7kJ9Hmm7AevkjgmiSq9XcL78goROiUUs784PRga135l1eBorsP5AiyvPeUsojXhzR7marTSUhPISY/8W",
-	"E5YECzIbphJNZ9GXBW7jYp+LM0G1c+1vjaTNO0ZAjZs9Mw5AdeZtpU28M1UND64FwYUviNFpu0feL8xC",
-	"G21WsDVI7bZydSthM+RUE8dgKYoD6LVXXNYnxCjJBeRRT05puo044e+ZrlyGfkl5OXC6tWhtz8sF+XZB",
-	"hCSNwPoDZqQ5oQqBPsKTsJDkAU3hODFlPiMJIqfKr3mmNqw5ogYViGSkZI8XzJKHWSHFVuREcEKvQdJ1",
-	"IvkZ/4HySHHhsqIyBKAYAWx2yXsEtdxeQePFiHQNsmRWnD0/Gjky2ABZ0dZGKFG2tMWal/w9dR77XPh8",
-	"PXNnHacvekXjWMDrhtzqvR7ywD1prqdRt0e5nq97F3BWmvWK8dIQ9teOcs301ikRRVQlNtxoEMGBdJzp",
-	"0IkEUgn+H6p3KPeUFFu7rMweD7E1ZytWUK7Jiq07CW6TeOMPncg6qm2zFHVkfczzYMKiEkLZFMmFDfqZ",
-	"VFa6KiAulz2jl26PL7g1pB6O3B84xr8ucJ1nOWfkVVMDhG3ie7/9DvfFttmYNdJY3eHmGGb/ETZvh+nF",
-	"Gcj1fDVohH20iHXCHpO/jHPK7anFH2Fz6ZOed3GOORnVCU7HhzHYbTAwT+V8tt0VNllJlbZ+gQ3zvMe9",
-	"oYpQ7Zz8mqoqJ1vvNdaw0jn5jXRt71G4rreRKvpDiMdcubBIPUYsBo3vMwjiviIlaMpqRf700/On5PvH",
-	"f/2vP0f8T/NKVGWClEKqiWieKdsXb3PhQIuK+O6howp30/1Wffs0Zi1PfA/gOOcBStE1pLc5+Q+S+gg1",
-	"1d1EkVozXcMtVucQPPjULxO2yj1tomKarCvjtCuNC0BXLgvsRPKcKE2lrQVgzyvHIi1RgjSUb9FLVCMO",
-	"wm9mNiPs1p2+W8ST5hPoxsLx191vHHVInbmdPCzJgwk9bY6cTQgLJPZD3qM5RC84nl55VwFxD4PHWeAB",
-	"dkIJP/8zmvnZJYHfJsb8/3CO7dy8ndKsoTrWafVeyCsoieic7aLEZxbHyaz0vsv9I7muyh6O+OGOKhPf",
-	"c5U1BvklvYbyWCeukOBJ0+OVavjGuaIj7mVldKxsRthxHP93bTkP0IHAzBUCnKnz3+dj5zMPaOvhmqTM",
-	"MS7pA1BlJiM/ODV810EiJZKIMFasm0rU2HJuQvZCcPuxwtSqpsVVDSfkFWtMuGx+ZeN4RagE31Nb9v2G",
-	"J+O2q7aVgtp+npkJ4VfxWaHLSkg7VcMahCG0DNuU2BJsomzQkGscjrSclvnydbwJV/B12NW2zqYOcCwp",
-	"L1+wdaSn6e9IWhx1wm5hMUjIzYKal6+ibSEGhb9z8QJY7boy9ipEVCHsK1rX2C5M+fbrDpgawxjd+j2S",
-	"fLdFyc5YOT5oJaxAStufe2gXNwwXnapYUqbz2ysPM+v00W0kaMngGvJIfjexnkSv4Oc2ukHN+Ghhn4Gc",
-	"MX+01453joDjQKYdj3Ht5D6KOnJ21w0Uea7rmaCv9Xt2H0iWo2I+UBwDYQ7YiSnOpTveHO0kym0K/xoU",
-	"pPG5fZg2cWOkOcZKi3MMqqy3eQQBENoATG5P2e8XxZ0bYZkzL8gkhAn3r6grXKG+nJo1QYH1e5MNSCD+",
-	"k4u+dGI4eIvGLfjS1m9f1WKDa2zciPnIe09vxIkzfjhAz+g9rmLIL5x5nIV82x6YiPtS0vUkPv2sTugR",
-	"MMG/m4nSYkNlqebMdO7PY3pIHRQxBBia3DH3caDyhxhTnZFmx6C6eRlNBmQ83iq4hoI+VTm7ujnioP4s",
-	"MVQaAs5tHxbiak8wz6KCSTVIZu8KOHijREVbSHrxitmUx1gOJ/Xje/ug77E1J8iRaNLwr1hZW9xQm5sZ",
-	"r8xkAnD7lMAjDdCQW8y55fxRbtezE63a2LtKyxLwhoEGG7eP7tE+Wyyi8/rl7G6OktlrXRJB2MmejLE+",
-	"yzimM9uogBvIE8Af2MLbMyu+g+rBcPSVj337aY1Cn9m2GI/kXlOl+j4UqrTKrXAaAUFja3yzoFmx42PG",
-	"JCi/bIWoUxnHBX1JOtste0hJada+CJ0X8wul/mO/4+6x+ol9BD1GKLWBhEmEqVaRBEy0IJk4yucJjWtu",
-	"iWihJNyhMCtxEGtJec5UFaIea7eNj+drgtIO7FdMkaYrKtslmMZp4fqLaHSU2IM5cRcFniWGmY1vU5l3",
-	"1U0Kz06c5+fhzSGJrg2tGXe59MM3SdVUVc/ie78P5V4sAdeUl8rmG9TujSapXZxNC5Jq1wAz27Pyx9pd",
-	"KQ9UG54Fr7yIk9CFNcf6rntX0WiyrMVGecf7a48OHPQux0fc+yQMwVvJclGU1VBhQtrSsKBq5/YQNzDi",
-	"XBEXsDuXtZ/JConGA9U0zKqeXLrcamIVTYWWB/zwbqtn8/LUf4CqWT/LPA8jV7CNX9T0desqqVePwbbP",
-	"vftRztvbcXDyel7KfUkVkP8hG8m0Bk7+k6iC1kD+YqIPhey+P3c8GFze04tuDapIeMv1xtjranAma+ws",
-	"up0SnR0DXuq72OV2GNPuPb94gCgfnHYK3be0fxwORcc9gJi1xB4TF7f3PSFfPmBX54fsnHzIxG8fspsL",
-	"/5LCxiIs6vZ1ECZ9uyB2QNrE8xC+R4vbNROWTk+e+kbJRNXUhVoqTvDPbek0jO5mfiwhc/ypBdHWtnGX",
-	"cEEYV1p2DXB9QT515RpcN95Eq824NjbzRqH0TpuNnWC1G0SsEPYpr0S8MK+QhMZ7+MTW7p4fWytBhWkn",
-	"HG3dqxJ1qQi12e0T8k+zn6+CfeCXL5Hmivzpap2TJid4B6bKyY9/zsnATcB7aEpYSwBFnkKtWKfyPi2p",
-	"cDH3/JwsCN2/HW2vHy4n3y+GvW62VT4nZ/+9+MD3knAn5G/YdoVAt5N9XCcfONrcAriyFw6VwDVb4a16",
-	"2euX7/qLWc0PfZNS9gy5clDJPM/O7BwYcNqy7Dz79mRx8q0bs0OOOaU4LeKGYm0EJhBZTPCXpeFQf+eX",
-	"IT4o/YNLvU9c1jrvktbQEXGzy15adrB/UeyjxeKr7evvRxzfDWuMNg23Jz5+9GhqqQBbf9NsuHpjxjdG",
-	"a3dNQ+U2VNX2bzIM6TLbm+4qwzt3KWm6VkYoPTU/mnVPrbNxC22fuhf+/xE3qUHMeYnjFvER1T0iHoLk",
-	"VJON6OrS+YZIWUtHezmlv5gS++InaV3u3jnk4vZdcv8d9PBqojuUr+E2EXTvPh6iA2dyVWB5Ju2Eusqt",
-	"es/RXCq0kNZgqTyIA7rtWLPFVkd/W4tDlwSK88kOXVK0twjG25pun+ErdyMaO5eGPJR44IUnCcJhVCLi",
-	"K/cNJ0K6jHeo/j+A5BgaKXS0UWEKSfRG9CUhHPDHoHegQbHnFV2LlahNvD4pTyHumBanV0zpt/1r90Gy",
-	"vT68BOINAPz9KH9S1xZ7xoO5glbnZLklLmLzeBxg7qMJGeOWB/tuhu20dyFmO5MnSWJ29tX23idVXK4M",
-	"Ekk7JOg9S9H/ArTGrR52HkYpuSsUp19YeWN9+ho0jAn8DH+/S+AdTD+OzMUKblFgH94XCt65+/HD6UIh",
-	"smZKX9jaCCdL44ApLWxpeYrbB39R4Zc4OP0rp6zMbj6iN27782Le2V3LyH5H+j174ofF5IkKF0psjuGO",
-	"x4vv571/vwL4Exj9ucd/klyhXHLYEBoiU3cvfaJ0njpu3f9DH+lsGdXcP9lVb5Hs+2eODVUPoDfedtom",
-	"JIymKwfkc0PFk4Ry07vsFt/iJ6BlmIUYqZXIzdX+xizjP0+NVeGfdvm1A7ntUwg+jTP9510GOb3vYuXs",
-	"Lxk1rhReXvNPm2ayS4woZT4dAPdt/leyngBLw2edClUsiW/AiiQbxYpQsjTei40eLvZaKIdYJGwVsowT",
-	"ULo0YxSqsxSg3qzwsikOOVHCV+KVnVDpjQ6WWWL7D5oHJjAzhuHjHcpr4NgJb8cmCR9Cx1ITVKLn6ibi",
-	"LTMSxrUgNMw3xoNFDCxvjwMu7Sv3FgOE6tMh/98Bdk++v8PUIb/fF//uyOf389H37+8Pdp7w9ZUn3AP5",
-	"+eFPG+xTrGf0RN++J+If3K+3eaEZPv2Ai6fyaBOHX9wjO/WcdL9ofcNhmovuIgK6S20x7CZ4iMhnksL/",
-	"MlGPk85hxHNta3v7Ac+UqjotO0uDrx3qPPPrTkj7fRqPQrTbBxB2bzbM9q7Xi6LR938Hz90IdIhEdxqL",
-	"PrAy/gPFoFaY9uLPnijY2ySvPeo7WWfn2SltGeLYvR8f9dstSvYhiM+aj2Obp7FR1l0Xsl9GeTd1tDsm",
-	"+VeYuWd8jeEb01PLtMNs97gHFWtLBhj/txPcZ97dv/l4838BAAD//w==",
+	"5D1bd9y2mX8Fh7vnbLtlJDlx2+3o7INj14137di1lPqhzgOG/GYGEQkwAKjRxEf/fQ8+XEgOQQ040SU9",
+	"+9LGGhKX737nl6wQdSM4cK2yxZesoZLWoEHiv1iJ/8uzRdZQvcnyjNMasoX5Ic8k/NwyCWW20LKFPFPF",
+	"Bmpq3lgJWVNtnuP6T8+zPKsZZ3VbZ4tneaZ3DdifYA0yu729NUupRnAFuOsHKZYV1OY/C8E1cG3+kzZN",
+	"xQqqmeCnjX3iDz8pwc1v3c7/LmGVLbJ/O+2udWp/Vad+XdyxBFVI1pjlskX2aUM12QLXZCsFX2fmCfea",
+	"WfVFYZ/7ktGyZOa/afVBigakZubMK1opyLOm96cvGa1Fa48+3OsdaAmKCEl0K7nK8g5cpWiXFWQBRryt",
+	"lwZEeXbFOOKipjdvga/1Jls8PwvPKS2ZOXWeqQagHO9Zn6rcbmf2VRt6BYpQoqAQvEw7gWYG818OP3rb",
+	"p4x/2pO713MPFH/QH8PbYvkTFOaHm6/W4iv3Rw3FhrOfWzhxGOj9/BWrGyG1JVoDj6xs+TVUp4WQcBre",
+	"xPPYt1/1QTILlSsGVanGYP1A9UYRsSJMK2Ifyolqiw2hilDc9KRiK30Srs001LjQCHPuD1RKuutjfPRg",
+	"RZdQRX9pVUurQ1zgIHmbZ1shy9hZ4gi02/q3cg8Tv+sIkwbsXG1BzoT1EsqLSjRptJZnS2Fw/yXGz4ID",
+	"2QAtSSlAEcaJeZYoTTWoLMI7RSUUqAjHvuEl3Bg0641bUQuiGRDBc8NP7heznzYbF6IGRdxyZLsBCYSb",
+	"X+1BdDYWgnlWtDDe+TuxxaW1METl9mlYcUWYIlpUZewepWQrfVAYCsYRSeY+Vth70rzrte+Alg6tEZqt",
+	"gB6EX8XWG23gYgFp4OXAck6+erZAQEUBxIX+Dug1sxQ1ujUX+i0uPfkzRDj4PY8gtc+nMyi3oK2XLW77",
+	"pRAVUH4nO8/jQr+Hfy/GdvtYEfxbKOOnEnrjGLSq3q+yxT8PyA6H+R/39edro80MC5j1LIt5fK8qsc0d",
+	"EzBt6JaqKyjJSkhjT7RVRQ1row1xm2eGuGdy4ICq+gRFhMyJ2rK6ZnydBx7lQCU+KvBPNSvLKhx3SXl5",
+	"gBAbKVasinDr5QZI0Upp7IiWl2BhIkVplIJc0cIwMllCeSSBldBYYZcgF2/Gx3uxpTuykqL2x0pT/LvI",
+	"RS3kKljplDX2SNlewxzRLJ5CwQqMGVhAXHFSuYaI1HlltiGU1VASqtPuuqVMJwLYPPoRqBow/ATzWhnr",
+	"iNuLyU7h9C44kGMDmecON9jYy/oABM/seadGO3q1OsaLQqc6D1hgtLxmBZw4xk82v+xr1va6YeoYcyuK",
+	"a0O9ifgxAidmGBg5ZIhXgW4bwhLt72mjq2JXUO0O6c2PlK/BPF4DVa2coGRxjIFtodUZaH4HBy1c1oEj",
+	"nDYR6zcInvk4f7nB6x7C+p54Ite0alEQGymN1yLGLdswY1Bzq1tQ+C/BmljB6upp7glSGhvuxiIMhBCz",
+	"o2qqYhZDTwktYSd4iabLWdzOSyAtvHWq0EkzFjxJ2KXdTSZNhijuHQqPxL7UbxmfSwDvuUH+AsFLb8C4",
+	"UqIGUkBVKbSzUbdbG6K0ynnPADNPDkzZGULnMLYDlZ2Ts8URiFbsl4hEeqONvcRLZSwiogSpKd/ZSxOg",
+	"xYYYrd1yzSqyYhykIXiFLkbUOPHC5TgT4aVxU41x5q0Ep+LH++wOvLyESmwjb+5RqrUBHGwCoeIlEukU",
+	"quooKt23MQpDtfcUF0D3s6CcLIFUQhhzl1aCrxHFesNUEDrp8QCloYls9XJAKFFU3RwMCRg573F6+MEp",
+	"FOIBQ2AgWcxIfRT+UAJEnJrbiD2Ju/y9BXVE7Mdi6gBgLvCh2zxrOdMHnegf8KE4B6Jm8q6TVYGFFKoX",
+	"V9pSDfLEG9G9gOCfYgHBXcoWSIp3r7SHdE+/0zb8S8E1LfRMHeADHihwt0JeKSKsml5CuSClpOu15ybU",
+	"CdWO8TVRmlVV52QWtDayeTu2B5aCpodGilZeQ3JoJLy2z7lryZoxFt52B1+QlWQYliMcoISSiGuQ3R+1",
+	"vVeqqcpW+v1qNd7xogG/tAHoWoqW9ywspgn6Ix7aqbtxeN9G3K8XyhtYDSu0M0gPr1dTuWY8plyQnIj9",
+	"fUGaVm16pGGvtQXjOZl9kUkSdxSxmJWxX6zBUdOdkeOiTVTzFoUTK65coKQYXIdsqdGczq4gFbIhWbPr",
+	"GdaFaDUaBYsvGfC2NkzagceI54qi82nsOgx/SsoqhZ4B2opqC1Z+G/pBUqsExf+gS3FtfSYPVS7sf1rK",
+	"dNF9UrEaDytabcSLoQynFsJPXGiiRHU9CP1PiBh/oY7GAmwd0gK1OB7raD+3jO5ZOFEXOYl1jDZ6BSvG",
+	"UcjNtTttmiA9AjvOZURETgkr2laHNVHQW50lk3SI1+hgRDau6c13PqA8tkSca5q+zzvny0Z2Chme9NUu",
+	"u6TQeL2guZOWMio8tkpw0JJW+SRkBIp7fBCA5s/Yy734ZEzAdw8DeSCtAbBiuvqVFM1sb72UoiFbZhxp",
+	"rVBXZym0Pce8To/2TMdnjguq+GBKF0JJiVOuJK1n0ONr83ici6wvOk/sj6+emrI1F2yLSB7trLOpSlYS",
+	"I77Nbt62mhOxSPV09qnfeoSdMrAnDQllzwEdrTskHJD5TUV3J0j3yeLevGKFvRTNkd5EyLbt1QRQZSyv",
+	"XoJDES0I7thzEpPsp5s39vGvsezC/ePZmMgaKdaS1pZEDtRNuAcxFP9Q7tCEhxFi5+EUMU58TatqpgS7",
+	"NO4PNW6DkWE298MqIhqIuQ3biEFH5RqU4QylKS+gy3AaQ0+KGgVjsRGyzDuzG/+dxjsFVfrS8fBevs2s",
+	"bn42VGL+PycSoILS2L6Y+i4gNbDNS8OHqc5Nz95P9A5UPFGGUDLmtajNTsEhpVWVd/GnEHizGSuiWXNk",
+	"8qwxN1C/3ps7tg7GySt3jKS87diil0CLjXXNvHX+MLZ47gRgqp2GSIxdQrY86h6iN1QBvTZeMIbhGyEq",
+	"8lOrNFnCSrgsjZf2CbRmd3qxchUAY4pTtAbkDKPONlSRijLvXFNSMa2rRKYJVVYpmhW4cnpiz4LSe1Q9",
+	"owgrmo61OcAuFcFcItwgeg06EMhcyu3pXkvD9vqd7Oh7aA7fQ3TkKEA7WPREW+4rC62oSPPUUNof46a9",
+	"9umgGYJj2rSs6U2qVu6yfkPU/bVu9A6jAtRoBlZANBNlIyIp5mAztrgPhpY9q48e/AWkmIhun5EaKFfD",
+	"yg5DacjBlKjaqFZ3sEOuvieBUQazRufewNkdprth1ApAg3oeesHW5STWSrH1JiLM3nvlPitsNqHWE9Te",
+	"UYprnua+o2honkg/t6kgcuZoJNgpiRLvIcTnkbobsATLEUFU6HUCztdhIKJTfBFLu/OdkV5F3sxCSxqr",
+	"tPqWFlee8pZQGvbmDnMVW2koCeUl+v4NBixtydeWqUTVWXRpgbuo2MfijFPtTPs7PWnzjGFQY2bP9AM+",
+	"uawy6kobeGdq07+4FgQXPidGpg2vvF+hBU20hNQWI/kEtqteEDZCTjVxBJYiOIBee8FlbUL0kpxDHrXk",
+	"lKa7WJKS6Y2L0C8pL3tGtxaNLWo+J9+cESFJLTD/gBFpTqjCQx9hSdiT5AFM4ToxYT4jCCIpX4M6kv6T",
+	"ynZ6wjOtzCekMZIeDwZl0tNejCU8HBdkneTyplwIpCNUYuhA1yNavmA4ZCPFlhMlyIpKl8bQ5Ionh4nk",
+	"VCVdnilO1xHyveB0TRgv4SYnZ4aXnp0lGu9RQ+yDFEu6ZBXTu8CmKBEMy9s/KJemSdxmy+ojkp9BOhhE",
+	"7Akhs+RhGZRipOREcEKvQdJ1otxh/FvKI1mtiw2VIfKBrud2KFeOEBNur6BqY+R4DbJkVo94QWjQZaAB",
+	"ckMb6xpH5aHNEr7hn6hzFeeez5dTDdZxiqrTcI4EvFJyrNWdPBC9I8kgxjzJe55L84mMHXCUT/Su801m",
+	"xf+vGC8N4n9uKdcd2yiiNkYWMI6leS1nOjQugFSC/4fqPJ097cnWLly4R2NszdmKFZRrsmLrVoLbJN4n",
+	"QCfC4WpXL0UVWR8DkBhJ2wihbOzu3JVHSOUEHBCXZJlRtbNHN9xaeP4cub9wjL5dRGWeSpsR8E/1XHeJ",
+	"z/3yK+xqX0H0SyKpO9gcQ+zfw/ZDP+49A7iernp1Ml+fxUpujgmsxynl7pj397C98NH4h7jHnFD/BKXj",
+	"j7GzWy91nsi5cUV0GEWnSluDdRsquo0ruKWKUO28z4qqTU523p2pYKVz8gtpm87UdX0ZI1H0m2CPuXxh",
+	"gXoMW/RabmcgxL1FStCUVYr87uPrl+Qvz//4599HHCPzSFRkgpRCThVRGqNLGqRjkgbLHH1x81EZ5ely",
+	"8KkCu3EwDpSia0ivwvYvJHW6aKrbieoJzXQFd2idQ+fBX/0yYavc4ybKpsmyMo670pgAdOXSE44lF0Rp",
+	"Km2SCruyOFYPhNpnoxXUiILwnZlVMsOEaK+qcZDNmQA3VjTc735jdxiLX13thD1Lckt0h5sju6LDAont",
+	"Go+oDtFKjsf9LjdA3I/B4izwAgNXw08eOFB/7reJEf/fnWE7N6CsNKupjpUAfhLyCkoiWqe7KPEh73GU",
+	"Nb0tZP9KrumjO0f8cr+xauho+j928o9H9BahPKIuHUEqZvvBV6KVVtrgv9h1xJlm69SOy8rWCMyuNMLM",
+	"GO4TvW1bgToSWdK8G3GnnJ7TgnxD6gX55uSPZH1OMCgniZBky3i5W5A/k/WwLPz52a+2E++lJMTeKwat",
+	"C3oN5bEGfiHBs22HRKrhK+emjC7Oyuiwkxku6XGysW3KeQftCdO5AhInvfj387FjkgewdeeaxMwx7soT",
+	"YGUmQT85NjxfJGIiCQljpbvdiAq7JYlYkUJw+7LCfJCmxVUFJ+Qtq5m2f7IxHkWoBN8IUHZF0ifjWtGm",
+	"kcKFmGdG8d/Gx05cbIS0MwFYjWcIfQ42nLoEG2TtdREYYzQtHmrefBfvHBB8HXZdubbF1EV5+Z3TOMNF",
+	"/4aoxakZ2OIgesHcWafm5dtoLZsB4a9cvABWuVKyvbQ2VXj2Fa0qTA5QvrvfsUfGaIpu/QlRPqyrtBMi",
+	"HB00ElYgpUuCHNjFzVWJtoguKdP53enS++yAmZeLKNxAnUjCHivEDMJLOy9BE9dbkbLuhsZyKQ4iW7oj",
+	"gwSjB47asjqxmUlxuo6zWZf/8WeeR1oTk7Lc2SVoyeAa8kgKJnH9eNb10smiMVQwTaDuK4eF8RLXOm/L",
+	"SepWObpPLJagV/BDE4VQxfgIMj7LMWPKxl6tue38xnFSdgKA65XykZgjJ4+5sRleOnXCost+erHYk8CO",
+	"2/OegukJ/QCdkLsJCVTLa5438pDzDpQc08lLB5E5ik+UuxTRaKCWJkLtj2lzCIyiiLHP2QJjOdbJPQJn",
+	"eNpwmNzestsvCjvX0jlnkA6TEEb63aMacoVr5VTvJeoCvzfZggTiXznvMrqG6HdoNwUX3oYLVpXY4hpb",
+	"N1NvFDRIL0yN80q4QMcbHaxiwC+c5TUL+LZcPhH2paTrSXj63tVQM8dU6BHWYktlqeYNO1I4eqeMdWiU",
+	"OGcEa4PQhDAIUgB8AhEVVZu45npHlRrOsjLLYfQZV18ClceMVfJwdTDrLjM4TgyLKxe7eEAW4kDltzHA",
+	"PiP1wOAM1SM9WkxBnGhlMTFBz+ooX41y5AhNV2/YJYxmFz+NGKqDSjh/DDuGRua2GQlxtSewnkUFFtUg",
+	"mR0aeRAuG9pA0oNXzEagx2wxqTc+2R+6XhxzgxzpQBoWESvLLzW1ofLxykwmHG4fJXilHhhyCzm3nL/K",
+	"3fpnoqULe1xoWQLOh6yxwevoXq5nZ2fRaYvl7KrPktn5volHGASzx1CfZTRUQkTMyRfE/B2NSGb7l/oD",
+	"Mnt7zaHVviKOCGctw7nv13zpEVIAdM+a6aA5VLX+PA5GMSqrUuYpPSSq/3XBfwjqMXB3gzHnlETZecrj",
+	"+ZfGcKBYo+3GXu6FvtTVFKzmqtmjDUB7hlSzz9hTM7to4jE6tIVCWTRVWuVWBxg5jLaucY2CTYAFyKmF",
+	"0nNEE+Pwnl80QlSpstmZdkk4ccseYhtbRRsLzuE8ELEi1Ba+eCr27fdhIFmiZ4/7vDs48MxXpxc0NSCk",
+	"WfNdKD+dXw3mX/YwGyKmG5zpIlRBrjrADW4WI1u1hYQ24aly2oT7NyCZOIr/QleJWyJaLBImnc4KkMfK",
+	"dl+jG+OiNtb+Nv6Mr4uSdqbihilSG7/ET3NL8df8kNpodCe5QSqlinm+WJiYRBuAj8CKgX7ra4XnTTJP",
+	"4foJgP3QHyCc6APRinFXsHDYyzEe4av43t2UVBQ3FeWlstFVNRxsnNrDVTcgqU4dTbhvpftrDVfKA/r6",
+	"d8HJt3EUuiDOsU7uqO9hWYmt8mGGuV5qshd6H27mpHO5926YmmW53RpBDnJeeobRShb9TjeE+cOu09z5",
+	"Ji6y6XzYbphDSPYdqHbCzObJhR82l1blpEJJKr74sNVN83LFv4Gqpm4I0jyIXMEuPlj/fmsbUsfhw67L",
+	"f/sZMHeXS1967+WBJq6vUguApiYLv3CxyrYComzSIMXkiA7Mv/Szaslyh6sCXzMOMw1Fc5Q4rfa+ddFy",
+	"rc4JYCP73gzkWPVDPHV1iV2Qxt7ofbEjdYDyuBWIriXY7YWw3wZw/70Beo3DSukO29U3NhHExXDfaNuQ",
+	"0x/3N6bZ6y8nX53URaAPR+GGyfFd79CcWc6XzieeXxeOY87mecFLqoD8N9lKpjVw8p9EFbQC8gciViuF",
+	"KmJ/yFdvStieGeLWoIqEpxyJ2QnhWkUjRW6nRO/MHC/1WezcOYxY95xfPJwo7902JqJ+8LVxcXgfjueO",
+	"+5owi4p1885p7Orcv3xGIvucLcjnTPzyObs99w8pbJbA2oCufodJ3wKFXV02lN4/39dnd5Mjlv6dvPTN",
+	"X4nk2IZaQByXNzcmYxjFDdiwiMzxXw2IprLNioQLwrjSsq2B63PyU1uuwXUYpX6YYO4Q9/Tuga0dF2U3",
+	"iFhw2Ju5EvFiY4UoNPL/J7Z2Q3VtjQ8KbztOyNZrbURVKkJttv2E/MPs56u3PvOLN4hzRX53tc5JnRP8",
+	"opjKyfe/z0nPKsdK2hJQ/JKXUCnWqrzLeSpczP2+IGeE7n+TZK/HJyd/Oev379i+9Jw8+6+zz3wvw3dC",
+	"/oqtJHjoZrI35eQzRzu1AK7sdN8SuGYr/LBQ9u7NZfeZO/OPrvEie4VU2avAW2TP7NAV4LRh2SL75uTs",
+	"5Bs30wYp5tSG/dwEKhsyEggsJvib0lCo/7SGQT4o/a3L6098+m7eJ+9C4fDtkLzcx3YGn937+uzs3vb1",
+	"Hwoaf2nPGA80fEDq+ddfTy0VztZ9ty/MuZzxDlocdU3lLlSD7X8/KOScbD+uq2gcDC7W2IL+z8xj80ez",
+	"7qk10O/A7cuN7+j9V0NuUtOL86zGba8jrHtAPAXKqSZb0Val86fs5yUQj/aTUP5zUNjrexeupR6gelxL",
+	"h1n9/7l4//3CNQ53X7LALif3JYtCUKnAfscBn8uR4lxRGPBy/0MXJ+TTRsA1SLLGiQRGZgJ3gm8r5NUJ",
+	"zkXaozypH4juhtP0fzXx3XzFyyMOgB8YmRAw9lsOvw354oobtiJ8IJIqh9tBritOduVwrrQL/w5x/TfQ",
+	"/fHTDyjW+9tEQD/8uQ8YnLumgqRl0k4hVLm1KnK00uwXUKydpPIghe2HmrRwXYN+Iq8DlwSKM+gcuKRo",
+	"7pDHHyq6e4WPPAxnDAbDPpVUxqG2CTLZMArCK/eiR0hXrRCKpZ+AhwyOVPftTmF5J1QI4RBHjFP2FDe2",
+	"j6LQXImqEls1yU8hRDTNTm+Z0h+6xx4DZXttSwnI6x3w14P8hR9xYwznK2h0TpY74oJrHo49yP14m08Z",
+	"PNim0O9MfQg2GwxxSGKzZ/e29z6q4nxlgEiaPkIfmYv+F6Ax3ly/USuKySFTnH5h5a01birQMEbwK/z7",
+	"EMEDSD+PzD4T3ILA/vhYILh0H7kOtwtFZBVT+twWHOAnmoz5J2xRyBS19z6LPvGN1O6RU1biJ1Ibqm07",
+	"U8wpeGge2W/ufmQH8DCbvFBhaOj2GOp4fvaXec8/LgN+BCM/9+hPkivkSw5bQkNAxBW8JXLnqaPW/a/1",
+	"p5NlVHJ/tKvewdmPTxxbqp5AbnxotY2DGUlX9tDn5ndNIsoNwmJ32BYfgZZhrMBIrBz4TNfUhBJmnv65",
+	"BbnrIlc+ejjk+LyHoEOf+8JvQostDij+h41u2iXGSatdA73DfZP/ERvHY8fScKNTTxXLt5pjRWLcWBm1",
+	"NNaL9R7O9zqJBh87Y6sQ3J44pYtuR0/1LOVQ71c4UJxDTpTw3ryywx46pYMZ8dj+vTLGCciMz/DjA/Jr",
+	"oNgJa8fGpp9CxlLjVNrZDna4nCVGwrgWhIZRQXFnMYxHiEvES7nD4QsPpKCHgx2eylm0qcEEh+M9d26X",
+	"G+fjvsf7JEEWkDZL7rpo2npJMOHbOYQ2221jCD4nPR1kwQjD3Q7hhX3k0ZzBUDFyCC/uYI/kBDpIHXIA",
+	"fcHOAzl/fubc4zt+vZ0nnD7lEfdEDl/4mvU+xjpCT3TyOiT+xh08GyCc4dz1qHgqoDpx+bNHJKeOkh4X",
+	"rEbST1LRQ7jCDykt+hWAT+ECT2L4/43767iz7/pe29qCfc93SlSdlq3FwX37vK/8uhPc/pjKoxDN7gmY",
+	"3asNs70r7aao9G2hhSKur+IQih40KPHEwvg3FIywzLQXiOiQgvXI8tqDvpVVtshOacMQxu75+IicYdKy",
+	"80W9pTx2cl/GRkANTchuGeXN1NHumO1ZYQqH8TX68UxPLdP00x7jnhZMMprD+A+lute833f74+3/BQAA",
+	"//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

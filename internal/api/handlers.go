@@ -120,6 +120,15 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 	return Changes200JSONResponse(found), nil
 }
 
+// TryRules implements the contract.
+func (h Handlers) TryRules(ctx context.Context, r TryRulesRequestObject) (TryRulesResponseObject, error) {
+	trials, err := advice.TryRules(ctx, r.Body.Setup, r.Body.Rules, chosen(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return TryRules200JSONResponse(trials), nil
+}
+
 // PlayDrops implements the contract.
 func (h Handlers) PlayDrops(_ context.Context, r PlayDropsRequestObject) (PlayDropsResponseObject, error) {
 	drops := make(PlayDrops200JSONResponse, len(r.Body.Heads))

@@ -9,6 +9,8 @@ import (
 	"strings"
 	"syscall"
 
+	"dunvel/core/advice"
+	"dunvel/core/rules"
 	"dunvel/core/setup"
 	"dunvel/internal/store"
 
@@ -28,6 +30,8 @@ func describe(err error) Problem {
 		return Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
 	}
 	var fields setup.Errors
+	var axis *advice.AxisError
+	var rule *rules.Error
 	var request *openapi3filter.RequestError
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
@@ -45,6 +49,10 @@ func describe(err error) Problem {
 			}{f.Field, f.Message})
 		}
 		return p
+	case errors.As(err, &axis):
+		return describe(badField(axis.Field, axis.Message))
+	case errors.As(err, &rule):
+		return describe(badField("rules", rule.Error()))
 	case errors.Is(err, store.ErrNotFound):
 		return problem(http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted.")
 	case errors.Is(err, store.ErrConflict):

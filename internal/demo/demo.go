@@ -28,8 +28,8 @@ func Setups() []Setup {
 		with("The Sill, slack water", func(*setup.Setup) {}),
 		with("The Sill, ebb running", func(s *setup.Setup) {
 			s.Water.Depth = 22
-			s.Flow = setup.Flow{Speed: 0.3, Direction: 180}
-			s.Wind = setup.Wind{Speed: 3, Direction: 180}
+			s.Flow = setup.Flow{Speed: 0.3, Direction: 180, Source: setup.FloatTest}
+			s.Wind = setup.Wind{Speed: 3, Direction: 180, Source: setup.ByEye}
 			s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.25, Direction: 180}
 			s.Cast.Distance = 8
 			s.Line.Diameter = 0.15e-3
@@ -38,7 +38,7 @@ func Setups() []Setup {
 		with("Teine Ledge, down the boulders", func(s *setup.Setup) {
 			s.Water.Depth, s.Water.SplashDepth, s.Water.Bed = 12, 7, "boulders"
 			s.Boat.Kind = "anchored"
-			s.Flow = setup.Flow{Speed: 0.1, Direction: 270}
+			s.Flow = setup.Flow{Speed: 0.1, Direction: 270, Source: setup.FloatTest}
 			s.Cast = setup.Cast{Distance: 22, Drag: 0.2}
 			s.Leader.Diameter = 0.35e-3
 			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}
@@ -56,8 +56,8 @@ func Setups() []Setup {
 			s.Water.Depth, s.Water.Bed = 1.8, "sand"
 			s.Boat.Kind = "bank"
 			s.Swell = setup.Swell{Height: 0.25, Period: 8}
-			s.Flow = setup.Flow{Speed: 0.1, Direction: 90}
-			s.Wind = setup.Wind{Speed: 6, Direction: 180}
+			s.Flow = setup.Flow{Speed: 0.1, Direction: 90, Source: setup.FloatTest}
+			s.Wind = setup.Wind{Speed: 6, Direction: 180, Source: setup.ByEye}
 			s.Rod.TipHeight, s.Cast.Distance = 2.5, 25
 			s.Line.Diameter, s.Leader.Diameter = 0.2e-3, 0.45e-3
 			s.Bait = setup.Bait{Form: "straight worm", Length: 0.13, Body: "plain"}
@@ -66,11 +66,11 @@ func Setups() []Setup {
 		}),
 		heronCut("Heron Cut, still", func(*setup.Setup) {}),
 		heronCut("Heron Cut, sluice running", func(s *setup.Setup) {
-			s.Flow = setup.Flow{Speed: 0.3, Direction: 90}
+			s.Flow = setup.Flow{Speed: 0.3, Direction: 90, Source: setup.FloatTest}
 			s.Approach.Kind = setup.HoldBottom
 		}),
 		lochOsk("Loch Osk, charr over the drop-off", func(s *setup.Setup) {
-			s.Wind = setup.Wind{Speed: 3, Direction: 180}
+			s.Wind = setup.Wind{Speed: 3, Direction: 180, Source: setup.ByEye}
 			s.Boat.Kind = "kayak"
 		}),
 		with("Pier Pool, swum back", func(s *setup.Setup) {
@@ -83,7 +83,7 @@ func Setups() []Setup {
 		}),
 		with("Teine Ledge, lifted and dropped", func(s *setup.Setup) {
 			s.Water.Depth, s.Water.Bed = 9, "boulders"
-			s.Flow = setup.Flow{Speed: 0.1, Direction: 180}
+			s.Flow = setup.Flow{Speed: 0.1, Direction: 180, Source: setup.FloatTest}
 			s.Cast.Distance = 15
 			s.Leader.Diameter = 0.35e-3
 			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}

@@ -99,7 +99,7 @@ func Solve(c Case) Result {
 		return out
 	}
 	scene, drop := in.drop()
-	track, err := scene.Run(drop, mechanics.Detail{Finer: true})
+	track, err := scene.Run(drop, mechanics.Detail{Grain: mechanics.Fine})
 	if err != nil {
 		out.Error = err.Error()
 		return out

@@ -72,6 +72,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Which head to tie on over two fields, as it is worked out
+         * @description Lines of JSON: first the axes, then cells, coarse ones first, and in the end that it is done. Whoever goes away ends the work.
+         */
+        post: operations["chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where rules of thumb agree with the engine, and where not */
+        post: operations["tryRules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/drops": {
         parameters: {
             query?: never;
@@ -333,6 +370,16 @@ export interface components {
                  * @description 1 m over the bed; 0: not measured
                  */
                 nearBed: number;
+                /** @description How it is known */
+                source: string;
+            };
+            /** @description A second state of the flow to answer for */
+            other: {
+                asked: boolean;
+                /** Format: double */
+                speed: number;
+                /** Format: double */
+                direction: number;
             };
             wind: {
                 /** Format: double */
@@ -342,6 +389,7 @@ export interface components {
                  * @description It blows towards
                  */
                 direction: number;
+                source: string;
             };
             swell: {
                 /** Format: double */
@@ -371,6 +419,18 @@ export interface components {
                 least: number;
                 /** Format: double */
                 most: number;
+                /** Format: double */
+                length: number;
+                /**
+                 * Format: double
+                 * @description Length of a cast measured with it; 0: none
+                 */
+                thrown: number;
+                /**
+                 * Format: double
+                 * @description Of the head in that cast
+                 */
+                thrownMass: number;
             };
             cast: {
                 /** Format: double */
@@ -380,6 +440,13 @@ export interface components {
                  * @description Speed at which the head is dragged towards the rod
                  */
                 drag: number;
+                /** @description Made to fish that are seen */
+                sighted: boolean;
+                /**
+                 * Format: double
+                 * @description Mass of the head that such fish bear
+                 */
+                splashMost: number;
             };
             target: {
                 /**
@@ -387,6 +454,11 @@ export interface components {
                  * @description 0: the bed
                  */
                 depth: number;
+                /**
+                 * Format: double
+                 * @description Over the bed; 0: not given
+                 */
+                height: number;
                 /**
                  * Format: double
                  * @description Fish to hover over are from there to this much below
@@ -398,6 +470,12 @@ export interface components {
                 /** Format: double */
                 diameter: number;
                 estimated: boolean;
+                measured: boolean;
+                /**
+                 * Format: double
+                 * @description 0: worked out
+                 */
+                strength: number;
             };
             leader: {
                 material: string;
@@ -406,6 +484,14 @@ export interface components {
                 /** Format: double */
                 length: number;
                 estimated: boolean;
+                measured: boolean;
+                /**
+                 * Format: double
+                 * @description 0: worked out
+                 */
+                strength: number;
+                /** @description A loop is tied in it */
+                loop: boolean;
             };
             bait: {
                 form: string;
@@ -478,6 +564,36 @@ export interface components {
                  * @description 0: the usual one for the depth
                  */
                 wait: number;
+                /**
+                 * Format: double
+                 * @description Probability with which a head must do it
+                 */
+                sure: number;
+                /**
+                 * Format: double
+                 * @description Contact margin wanted
+                 */
+                margin: number;
+                /**
+                 * Format: double
+                 * @description Line out over depth at most
+                 */
+                scope: number;
+                /**
+                 * Format: double
+                 * @description Of the way in the band, when it swims
+                 */
+                share: number;
+                /**
+                 * Format: double
+                 * @description Time in the band, when it hovers
+                 */
+                stays: number;
+                /**
+                 * Format: double
+                 * @description Snag index at most; 0: any
+                 */
+                snagMost: number;
             };
         };
         /** @description x along the cast from where the rod was at the splash, y to the left, z up from the surface */
@@ -626,6 +742,28 @@ export interface components {
             /** @enum {string} */
             verdict: "does" | "perhaps" | "no";
             reason: string;
+            /**
+             * Format: double
+             * @description Probability that it does all that is wanted
+             */
+            sure: number;
+            ranges: {
+                time: components["schemas"]["Range"];
+                lineOut: components["schemas"]["Range"];
+                speed: components["schemas"]["Range"];
+                margin: components["schemas"]["Range"];
+                back: components["schemas"]["Range"];
+            };
+            /**
+             * Format: double
+             * @description Snag index, 0 to 10
+             */
+            snags: number;
+            /**
+             * Format: double
+             * @description It is thrown so far; 0: not known
+             */
+            reach: number;
         };
         /** @description A value of one field at which another head becomes the one to tie on */
         Change: {
@@ -680,6 +818,107 @@ export interface components {
             }[];
             /** @description How the touch of the pick is told */
             cue: string;
+            /** @description On the head to tie on */
+            notes: {
+                kind: string;
+                caution: boolean;
+                words: string;
+            }[];
+            /** @description For the other state of the flow, where it is asked for */
+            other?: components["schemas"]["Answer"] | null;
+            /** @description What one head does in both states */
+            both: string;
+        };
+        /** @description What a number lies in four times in five */
+        Range: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+        };
+        ChartQuestion: {
+            setup: components["schemas"]["Setup"];
+            /** @description Path of the field across, such as water.depth */
+            x: string;
+            /** @description Path of the field up */
+            y: string;
+            units?: components["schemas"]["Units"];
+        };
+        Axis: {
+            field: string;
+            label: string;
+            measure: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Where the setup is
+             */
+            here: number;
+            likely: components["schemas"]["Range"];
+        };
+        /** @description One of: the axes, some cells, or that it is done */
+        ChartLine: {
+            chart?: {
+                x: components["schemas"]["Axis"];
+                y: components["schemas"]["Axis"];
+                /** @description Cells each way */
+                steps: number;
+                /** @description What can be looked along for this setup */
+                fields: string[];
+            };
+            cells?: {
+                /** @description Counted from the left */
+                x: number;
+                /** @description Counted from below */
+                y: number;
+                /** @description It stands for so many cells each way until finer ones come */
+                size: number;
+                /**
+                 * Format: double
+                 * @description Of the head to tie on; 0: none does it
+                 */
+                mass: number;
+                /** Format: double */
+                sure: number;
+            }[];
+            done?: boolean;
+        };
+        RulesQuestion: {
+            setup: components["schemas"]["Setup"];
+            /** @description Such as to 3 m: 3.5 g; deeper or windy: 7 g */
+            rules: string;
+            units?: components["schemas"]["Units"];
+        };
+        Trial: {
+            /** Format: double */
+            depth: number;
+            /** Format: double */
+            wind: number;
+            /** Format: double */
+            flow: number;
+            /** @description The one that counts; empty where none does */
+            rule: string;
+            /**
+             * Format: double
+             * @description As the rule says
+             */
+            mass: number;
+            /**
+             * Format: double
+             * @description That this head does it
+             */
+            sure: number;
+            /**
+             * Format: double
+             * @description To tie on by the engine; 0: none
+             */
+            pick: number;
+            /** @enum {string} */
+            verdict: "agrees" | "too light" | "too heavy" | "says nothing" | "no head does it";
+            words: string;
         };
         DropQuestion: {
             setup: components["schemas"]["Setup"];
@@ -938,6 +1177,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Change"][];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartQuestion"];
+            };
+        };
+        responses: {
+            /** @description The chart */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["ChartLine"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    tryRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesQuestion"];
+            };
+        };
+        responses: {
+            /** @description One water after another */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"][];
                 };
             };
             422: components["responses"]["Problem"];

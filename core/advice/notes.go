@@ -1,0 +1,124 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/tackle"
+)
+
+// Note is something to know about the head to tie on that does not decide
+// which it is.
+type Note struct {
+	Kind    string `json:"kind"` // "snags", "splash", "hook", "link", "reach"
+	Caution bool   `json:"caution"`
+	Words   string `json:"words"`
+}
+
+// notes are those on the head to tie on, or the one that comes closest.
+func (at *situation) notes(h Head) ([]Note, error) {
+	out := []Note{}
+	if at.reach.unfit {
+		out = append(out, Note{"reach", true, fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
+			at.depth(at.setup.Rod.Thrown), at.mass(at.setup.Rod.ThrownMass))})
+	}
+	if h.Reach > 0 {
+		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", at.depth(h.Reach))})
+	}
+	if c := at.setup.Cast; c.Sighted && c.SplashMost > 0 && h.Mass > c.SplashMost {
+		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", at.mass(c.SplashMost))})
+	}
+	if at.onBed {
+		out = append(out, Note{"snags", h.Snags >= 6, fmt.Sprintf("Snags %.0f of 10 on %s, by judgement.", h.Snags, at.setup.Water.Bed)})
+	}
+	hook, err := at.hookNote(h)
+	if err != nil {
+		return nil, err
+	}
+	if hook != nil {
+		out = append(out, *hook)
+	}
+	return append(out, at.linkNote()), nil
+}
+
+// hookNote says where the hook does not suit the bait, and what other metals
+// would do about it.
+func (at *situation) hookNote(h Head) (*Note, error) {
+	form, size := judgement.BaitForms[at.setup.Bait.Form], at.setup.Head.Hook
+	height, gap := form.Height*at.setup.Bait.Length, judgement.HookGap[size].Number
+	millimetres := func(m float64) string { return at.show.Show("size", m) }
+	switch share := gap / height; {
+	case share < judgement.HookSmall.Number:
+		dense, err := at.inMetal(h, "tungsten")
+		if err != nil {
+			return nil, err
+		}
+		bulky, err := at.inMetal(h, "glass")
+		if err != nil {
+			return nil, err
+		}
+		return &Note{"hook", true, fmt.Sprintf("A %s hook is small for this bait: %s of gap, %s of body. Glass of the same weight carries a bigger one and is %s; tungsten is smaller in the bait and is %s.",
+			size, millimetres(gap), millimetres(height), bulky, dense)}, nil
+	case share > judgement.HookLarge.Number:
+		return &Note{"hook", true, fmt.Sprintf("A %s hook is large for this bait: %s of gap, %s of body. It stiffens it and shows.", size, millimetres(gap), millimetres(height))}, nil
+	}
+	return nil, nil
+}
+
+// inMetal says how the head falls where it is of another metal.
+func (at *situation) inMetal(h Head, metal string) (string, error) {
+	other := *at
+	other.setup.Head.Material, other.rough = metal, true
+	same, err := other.rigFalls(h.Mass)
+	if err != nil {
+		return "", err
+	}
+	if same == 0 {
+		return "does not come down", nil
+	}
+	return at.place() + " in " + seconds(same), nil
+}
+
+// rigFalls is the time in s to the target with a head; 0 where it does not
+// get there.
+func (at *situation) rigFalls(mass float64) (float64, error) {
+	r, _, err := at.rig(mass)
+	if err != nil {
+		return 0, err
+	}
+	f, err := at.fall(r)
+	return f.Time, err
+}
+
+// linkNote says what breaks first.
+func (at *situation) linkNote() Note {
+	s := at.setup
+	line := s.Line.Strength
+	if line == 0 {
+		line = tackle.Strength(s.Line.Material, s.Line.Diameter)
+	}
+	show := func(kg float64) string { return at.show.Show("strength", kg) }
+	if s.Leader.Length == 0 {
+		return Note{"link", false, fmt.Sprintf("The weakest link is the knot at the head, about %s.", show(line*judgement.HeadKnot.Number))}
+	}
+	leader := s.Leader.Strength
+	if leader == 0 {
+		leader = tackle.Strength(s.Leader.Material, s.Leader.Diameter)
+	}
+	where, weakest := "the knot at the head", leader*judgement.HeadKnot.Number
+	weaker := func(what string, strength float64) {
+		if strength < weakest {
+			where, weakest = what, strength
+		}
+	}
+	weaker("the joining knot", math.Min(line, leader)*judgement.JoiningKnot.Number)
+	if s.Leader.Loop {
+		weaker("the loop in the leader", leader*judgement.LoopKnot.Number)
+	}
+	words := fmt.Sprintf("The weakest link is %s, about %s.", where, show(weakest))
+	if leader > line*1.02 {
+		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
+	}
+	return Note{"link", false, words}
+}

@@ -1,0 +1,278 @@
+// Package rules reads rules of thumb as anglers write them, "to 3 m: 3.5 g;
+// deeper or windy: 7 g", so that they can be compared with what the engine
+// says.
+package rules
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"slices"
+	"strings"
+
+	"dunvel/core/judgement"
+	"dunvel/core/units"
+)
+
+// Rule is one of them: a head for when any of its cases holds.
+type Rule struct {
+	Text string
+	Mass float64 // kg
+	any  []condition
+}
+
+// Rules are those of one text. Where several hold the heaviest counts.
+type Rules []Rule
+
+// Water is what rules look at, in m and m/s.
+type Water struct{ Depth, Wind, Flow float64 }
+
+// span is a range of a value, above From and up to To.
+type span struct{ From, To float64 }
+
+func (s span) holds(v float64) bool { return (v > s.From || s.From == 0) && v <= s.To }
+
+// condition is a case in which a rule holds: all of the spans do.
+type condition struct {
+	depth, wind, flow span
+}
+
+var everything = span{0, math.Inf(1)}
+
+// Longest texts and most rules that are read.
+const (
+	longest   = 600
+	mostRules = 20
+)
+
+// Error is what is wrong with a rule, for the person who wrote it.
+type Error struct{ Text, Reason string }
+
+func (e *Error) Error() string { return fmt.Sprintf("Rules: “%s” %s", e.Text, e.Reason) }
+
+// Parse reads rules, one a line or with semicolons between: when, a colon, and
+// the weight of the head. Bare numbers are in the units of choice. Depths "to"
+// follow on from each other: "to 3 m: 3.5 g; to 6 m: 7 g". Errors are *Error.
+func Parse(text string, choice units.Choice) (Rules, error) {
+	if len(text) > longest {
+		return nil, &Error{text[:30] + "…", fmt.Sprintf("and so on is too long; at most %d characters are read", longest)}
+	}
+	var out Rules
+	deepest := 0.0
+	for _, part := range strings.FieldsFunc(text, func(r rune) bool { return r == ';' || r == '\n' }) {
+		part = strings.TrimSpace(part)
+		if part == "" {
+			continue
+		}
+		if len(out) == mostRules {
+			return nil, &Error{part, fmt.Sprintf("is one too many; at most %d rules are read", mostRules)}
+		}
+		when, weight, ok := strings.Cut(part, ":")
+		if !ok {
+			return nil, &Error{part, "has no colon; write when, a colon and the head, such as “to 3 m: 3.5 g”"}
+		}
+		mass, _, err := units.Parse(weight, units.Mass, choice.Unit("mass"))
+		if err != nil {
+			return nil, &Error{part, "has no weight that can be read: " + err.Error()}
+		}
+		if !(mass > 0 && mass <= 0.5) {
+			return nil, &Error{part, fmt.Sprintf("gives a head of %s; it must be above 0 and at most %s", choice.Show("mass", mass), choice.Show("mass", 0.5))}
+		}
+		rule := Rule{Text: part, Mass: mass}
+		bounds := deepest
+		for _, one := range orWord.Split(strings.ToLower(when), -1) {
+			c := condition{everything, everything, everything}
+			for _, word := range andWord.Split(strings.TrimSpace(one), -1) {
+				if err := c.read(strings.TrimSpace(word), bounds, choice); err != nil {
+					return nil, &Error{part, err.Error()}
+				}
+			}
+			if !math.IsInf(c.depth.To, 1) {
+				deepest = max(deepest, c.depth.To)
+			}
+			rule.any = append(rule.any, c)
+		}
+		out = append(out, rule)
+	}
+	if out == nil {
+		return nil, &Error{"", "holds no rule; write when, a colon and the head, such as “to 3 m: 3.5 g; deeper or windy: 7 g”"}
+	}
+	return out, nil
+}
+
+var (
+	orWord  = regexp.MustCompile(`\s+or\s+`)
+	andWord = regexp.MustCompile(`\s*,\s*|\s+and\s+`)
+	between = regexp.MustCompile(`^(?:from\s+)?(.+?)\s*(?:to|–|-)\s*(\d.*)$`)
+	about   = regexp.MustCompile(`^(wind|current|flow|depth)\s+(.+)$`)
+	most    = regexp.MustCompile(`^(?:up to|to|under|below|less than|shallower than)\s+(.+)$`)
+	least   = regexp.MustCompile(`^(?:over|above|from|more than|deeper than)\s+(.+)$`)
+)
+
+// read adds one condition.
+func (c *condition) read(word string, deepest float64, choice units.Choice) error {
+	windy, running := judgement.WindWords[2].Speed.Number, judgement.CurrentWords[1].Speed.Number
+	switch word {
+	case "deeper":
+		if deepest == 0 {
+			return fmt.Errorf("says “deeper”, but no rule before it gives a depth")
+		}
+		c.depth.From = deepest
+		return nil
+	case "windy", "wind":
+		c.wind.From = windy / 2
+		return nil
+	case "calm", "no wind":
+		c.wind.To = windy / 2
+		return nil
+	case "running", "current", "flow", "tide", "run":
+		c.flow.From = running / 2
+		return nil
+	case "slack", "still", "no current":
+		c.flow.To = running / 2
+		return nil
+	case "else", "otherwise", "always":
+		return nil
+	}
+	kind, measure, at := "depth", "depth", &c.depth
+	if m := about.FindStringSubmatch(word); m != nil {
+		kind, word = m[1], m[2]
+		switch kind {
+		case "wind":
+			measure, at = "wind", &c.wind
+		case "current", "flow":
+			measure, at = "speed", &c.flow
+		}
+	}
+	value := func(text string) (float64, error) {
+		unit := choice.Unit(measure)
+		v, _, err := units.Parse(text, unit.Dimension, unit)
+		if err == nil && !(v >= 0) {
+			err = fmt.Errorf("“%s” is less than nothing", text)
+		}
+		return v, err
+	}
+	if m := most.FindStringSubmatch(word); m != nil {
+		v, err := value(m[1])
+		if err != nil {
+			return fmt.Errorf("has a bound that cannot be read: %w", err)
+		}
+		at.To = v
+		if at == &c.depth && deepest < v {
+			at.From = deepest
+		}
+		return nil
+	}
+	if m := least.FindStringSubmatch(word); m != nil && !between.MatchString(m[1]) {
+		v, err := value(m[1])
+		if err != nil {
+			return fmt.Errorf("has a bound that cannot be read: %w", err)
+		}
+		at.From = v
+		return nil
+	}
+	if m := between.FindStringSubmatch(word); m != nil {
+		to, err := value(m[2])
+		if err != nil {
+			return fmt.Errorf("has a bound that cannot be read: %w", err)
+		}
+		from, err := value(m[1] + unitOf(m[1], m[2]))
+		if err != nil {
+			return fmt.Errorf("has a bound that cannot be read: %w", err)
+		}
+		if from >= to {
+			return fmt.Errorf("goes from more to less")
+		}
+		*at = span{from, to}
+		return nil
+	}
+	return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, wind over 5 m/s, current over 0.5 kn, otherwise", word)
+}
+
+var digitsOnly = regexp.MustCompile(`^[\d.,\s/]+$`)
+
+// unitOf is the unit that "3" in "3 to 6 m" goes without.
+func unitOf(first, second string) string {
+	if !digitsOnly.MatchString(first) {
+		return ""
+	}
+	return " " + strings.TrimLeft(second, "0123456789., /")
+}
+
+// Say returns the head in kg that the rules say for a water, and which rule
+// does; 0 where none holds.
+func (r Rules) Say(w Water) (mass float64, text string) {
+	for _, rule := range r {
+		for _, c := range rule.any {
+			if c.depth.holds(w.Depth) && c.wind.holds(w.Wind) && c.flow.holds(w.Flow) && rule.Mass > mass {
+				mass, text = rule.Mass, rule.Text
+			}
+		}
+	}
+	return mass, text
+}
+
+// Waters are those to try rules on: the depths they tell apart, from well
+// within each to its end, with and without the wind and the flow they speak of
+// and otherwise as here.
+func (r Rules) Waters(here Water) []Water {
+	var depths, winds, flows []float64
+	for _, rule := range r {
+		for _, c := range rule.any {
+			depths = append(depths, ends(c.depth)...)
+			winds = append(winds, ends(c.wind)...)
+			flows = append(flows, ends(c.flow)...)
+		}
+	}
+	depths, winds, flows = tidy(depths), tidy(winds), tidy(flows)
+	out := []Water{}
+	for _, d := range within(depths, here.Depth) {
+		for _, w := range apart(winds, here.Wind) {
+			for _, f := range apart(flows, here.Flow) {
+				out = append(out, Water{d, w, f})
+			}
+		}
+	}
+	return out[:min(len(out), mostWaters)]
+}
+
+// within are values in the middle and at the end of what bounds part, and two
+// beyond.
+func within(bounds []float64, here float64) []float64 {
+	if len(bounds) == 0 {
+		return []float64{here}
+	}
+	var out []float64
+	last := 0.0
+	for _, b := range bounds {
+		out = append(out, (last+b)/2, b)
+		last = b
+	}
+	return append(out, 1.5*last, 2*last)
+}
+
+// apart are a value under the lowest bound and one over the highest.
+func apart(bounds []float64, here float64) []float64 {
+	if len(bounds) == 0 {
+		return []float64{here}
+	}
+	return []float64{0, 2 * bounds[len(bounds)-1]}
+}
+
+// mostWaters is how many waters rules are tried on at most.
+const mostWaters = 60
+
+func ends(s span) []float64 {
+	var out []float64
+	for _, v := range []float64{s.From, s.To} {
+		if v > 0 && !math.IsInf(v, 1) {
+			out = append(out, v)
+		}
+	}
+	return out
+}
+
+func tidy(values []float64) []float64 {
+	slices.Sort(values)
+	return slices.Compact(values)
+}

@@ -1,0 +1,86 @@
+package spread
+
+import (
+	"math"
+	"testing"
+)
+
+func TestFactor(t *testing.T) {
+	if f := Factor(0.25, 0); f != 1 {
+		t.Errorf("as given is a factor of %g", f)
+	}
+	// Mean and standard deviation of the factors, by the sample.
+	var sum, squares float64
+	points := Sample(4000, 1)
+	for _, z := range points {
+		f := Factor(0.3, z[0])
+		sum += f
+		squares += f * f
+	}
+	n := float64(len(points))
+	mean := sum / n
+	sd := math.Sqrt(squares/n - mean*mean)
+	if math.Abs(sd/mean-0.3) > 0.003 {
+		t.Errorf("relative standard deviation %g, not 0.3", sd/mean)
+	}
+}
+
+// Each unknown of a sample is standard normal, and none goes with another.
+func TestSample(t *testing.T) {
+	const unknowns = 11
+	points := Sample(256, unknowns)
+	for i := range unknowns {
+		for k := range i + 1 {
+			var mean, product float64
+			for _, z := range points {
+				mean += z[i]
+				product += z[i] * z[k]
+			}
+			want := 0.0
+			if i == k {
+				want = 1
+			}
+			if mean, product = mean/256, product/256; math.Abs(mean) > 0.03 || math.Abs(product-want) > 0.12 {
+				t.Errorf("unknowns %d and %d: mean %g, product %g", i, k, mean, product)
+			}
+		}
+	}
+}
+
+// A parabola is read as it is within Reach, and goes on straight.
+func TestAt(t *testing.T) {
+	f := func(z float64) float64 { return 2 + 0.5*z + 0.3*z*z }
+	s := []Shift{{[]float64{f(Reach) - 2}, []float64{f(-Reach) - 2}}, {Up: []float64{-1}}}
+	for _, z := range []float64{-Reach, -0.7, 0, 0.3, Reach} {
+		if got := At([]float64{2}, s, []float64{z, 0}, nil)[0]; math.Abs(got-f(z)) > 1e-12 {
+			t.Errorf("%g at %g, not %g", got, z, f(z))
+		}
+	}
+	if got := At([]float64{2}, s, []float64{0, 2 * Reach}, nil)[0]; got != 0 {
+		t.Errorf("one side alone goes straight to %g", got)
+	}
+	slope := 0.5 + 0.6*Reach
+	if got, want := At([]float64{2}, s, []float64{3, 0}, nil)[0], f(Reach)+slope*(3-Reach); math.Abs(got-want) > 1e-9 {
+		t.Errorf("beyond %g, not %g", got, want)
+	}
+}
+
+func TestBetween(t *testing.T) {
+	got := Between([]Shift{{Up: []float64{1}}}, []Shift{{Up: []float64{3}}}, 0.25)
+	if got[0].Up[0] != 1.5 || got[0].Down != nil {
+		t.Errorf("%+v", got)
+	}
+}
+
+func TestRange(t *testing.T) {
+	values := make([]float64, 101)
+	for i := range values {
+		values[i] = float64(100 - i)
+	}
+	if low, high := Range(values); low != 10 || high != 90 {
+		t.Errorf("%g to %g", low, high)
+	}
+	if low, high := Range([]float64{3}); low != 3 || high != 3 {
+		t.Errorf("%g to %g", low, high)
+	}
+}

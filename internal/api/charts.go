@@ -1,0 +1,66 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"net/http"
+	"time"
+
+	"dunvel/core/advice"
+)
+
+// Chart implements the contract.
+func (h Handlers) Chart(ctx context.Context, r ChartRequestObject) (ChartResponseObject, error) {
+	chart, err := advice.NewChart(r.Body.Setup, r.Body.X, r.Body.Y, chosen(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return charting{ctx, chart}, nil
+}
+
+// charting is a chart that is sent while it is worked out.
+type charting struct {
+	ctx   context.Context
+	chart *advice.Charting
+}
+
+// flushEvery is how long cells are gathered before they are sent.
+const flushEvery = 50 * time.Millisecond
+
+// VisitChartResponse implements ChartResponseObject.
+func (c charting) VisitChartResponse(w http.ResponseWriter) error {
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	w.WriteHeader(http.StatusOK)
+	lines, flusher := json.NewEncoder(w), http.NewResponseController(w)
+	send := func(line ChartLine) error {
+		if err := lines.Encode(line); err != nil {
+			return err
+		}
+		if err := flusher.Flush(); err != nil && !errors.Is(err, http.ErrNotSupported) {
+			return fmt.Errorf("api: chart: %w", err)
+		}
+		return nil
+	}
+	if err := send(ChartLine{Chart: &c.chart.Chart}); err != nil {
+		return err
+	}
+	var gathered []advice.Cell
+	sent := time.Time{}
+	err := c.chart.Run(c.ctx, func(cell advice.Cell) error {
+		gathered = append(gathered, cell)
+		if time.Since(sent) < flushEvery {
+			return nil
+		}
+		line := ChartLine{Cells: &gathered}
+		err := send(line)
+		gathered, sent = nil, time.Now()
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	done := true
+	return send(ChartLine{Cells: &gathered, Done: &done})
+}

@@ -52,6 +52,7 @@ type Fall struct {
 	Speed       float64  `json:"speed"`       // m/s down, mean
 	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
 	LineOut     float64  `json:"lineOut"`     // m, then
+	Belly       float64  `json:"belly"`       // m of it that the wind holds in the air
 	RunOut      float64  `json:"runOut"`      // m/s of line leaving the spool before the touch
 	RunOutAfter float64  `json:"runOutAfter"` // m/s, in the seconds after it
 	Bow         float64  `json:"bow"`         // largest distance of the line from its chord, over the chord
@@ -245,7 +246,7 @@ func ladder(s setup.Setup, choice units.Choice) (*situation, []Head, *doubts, er
 	for i := range heads {
 		heads[i].lacks = at.shortfall(at.read(&heads[i]))
 	}
-	doubt, err := at.doubt(at.deciding(heads))
+	doubt, err := at.doubt(at.deciding(heads), samplePoints)
 	if err != nil {
 		return nil, nil, nil, err
 	}
@@ -365,7 +366,7 @@ func (at *situation) mayFeel(f Fall, c Contact) bool {
 		keeps = judgement.CueOpen.Number
 	}
 	return at.onBed && at.school().listens && f.RunOutAfter > keeps*f.RunOut &&
-		f.Time < far*at.wait && f.LineOut < far*c.Most
+		f.Time < far*at.wait && f.LineOut-f.Belly < far*c.Most
 }
 
 // rig is the rig with a head, as it is tuned here.

@@ -1,11 +1,11 @@
 package advice
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
 	"slices"
-	"sort"
 	"strconv"
 
 	"dunvel/core/setup"
@@ -15,7 +15,8 @@ import (
 )
 
 // Change is a value of one field at which another head becomes the one to tie
-// on, everything else staying as it is.
+// on, everything else staying as it is; or, without a field, a change of
+// several that makes one do it where none does.
 type Change struct {
 	Field string  `json:"field"` // path in the setup
 	Value float64 `json:"value"` // in the field's base unit
@@ -50,6 +51,9 @@ var knobs = []knob{
 func always(setup.Setup) bool  { return true }
 func level(s setup.Setup) bool { return s.Water.SplashDepth == 0 }
 
+// mostChanges is how many are told, the nearest.
+const mostChanges = 7
+
 // How far and how finely a field is looked along.
 const (
 	strides = 5     // each twice as far as the one before; one more where no head does it
@@ -58,7 +62,8 @@ const (
 
 // Changes finds, for each field that weighs on the choice, the nearest values
 // above and below at which another head is to be tied on, or one at all where
-// none is now, by search on the engine. The nearest come first. Errors are
+// none is now, by search on the engine. The nearest come first, after what
+// else would make one do it where none does. Errors are
 // setup.Errors, that a unit is not known, or that of ctx.
 func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change, error) {
 	at, heads, doubt, err := ladder(s, choice)
@@ -67,13 +72,15 @@ func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change,
 	}
 	now := standing{from: s, show: choice, doubt: doubt}
 	now.around, now.wider, now.mass = at.around(heads)
-	found := make([]*Change, 2*len(knobs))
+	// Where it may turn is looked for along every field first, and then where
+	// exactly, for the nearest.
+	turns := make([]turn, 2*len(knobs))
 	var work errgroup.Group
 	work.SetLimit(2) // each look works its heads out side by side
-	for i := range found {
+	for i := range turns {
 		if k := knobs[i/2]; k.applies(s) {
 			work.Go(func() (err error) {
-				found[i], err = look{now, ctx, k, float64(1 - i%2*2)}.along()
+				turns[i], err = look{now, ctx, k, float64(1 - i%2*2)}.along()
 				return err
 			})
 		}
@@ -81,15 +88,43 @@ func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change,
 	if err := work.Wait(); err != nil {
 		return nil, err
 	}
+	turns = slices.DeleteFunc(turns, func(t turn) bool { return t.look.ctx == nil })
+	slices.SortStableFunc(turns, func(a, b turn) int { return cmp.Compare(a.far(), b.far()) })
+	turns = turns[:min(len(turns), mostChanges)]
+	found := make([]*Change, len(turns))
+	for i, t := range turns {
+		work.Go(func() (err error) {
+			found[i], err = t.narrow()
+			return err
+		})
+	}
+	if err := work.Wait(); err != nil {
+		return nil, err
+	}
 	out := []Change{}
+	if now.mass == 0 {
+		if out, err = at.remedy(ctx, at.closest(heads)); err != nil {
+			return nil, err
+		}
+	}
 	for _, c := range found {
 		if c != nil {
 			out = append(out, *c)
 		}
 	}
-	sort.SliceStable(out, func(i, j int) bool { return out[i].far < out[j].far })
+	slices.SortStableFunc(out, func(a, b Change) int { return cmp.Compare(a.far, b.far) }) // remedies have no way to go
 	return out, nil
 }
+
+// turn is where along a look the pick turns, between two values; its look has
+// no context where there is none.
+type turn struct {
+	look
+	same, other float64
+}
+
+// far is how far off it is, in steps of the field.
+func (t turn) far() float64 { return math.Abs(t.other-*t.value(&t.from)) / t.step }
 
 // around returns the masses of the heads that decide whether the pick stays
 // the pick, those a little further around it, and its mass; 0 where there is
@@ -129,8 +164,8 @@ type look struct {
 	sign float64
 }
 
-// along returns the first change that comes, or nil.
-func (l look) along() (*Change, error) {
+// along returns the first turn that comes, if any.
+func (l look) along() (turn, error) {
 	same, stride := *l.value(&l.from), l.step
 	reach := strides
 	if l.mass == 0 {
@@ -139,39 +174,39 @@ func (l look) along() (*Change, error) {
 	for range reach {
 		other := max(*l.value(&l.from)+l.sign*stride, 0)
 		if other == same {
-			return nil, nil
+			return turn{}, nil
 		}
 		mass, sensible, err := l.pickAt(other, l.around)
 		if err != nil || !sensible {
-			return nil, err
+			return turn{}, err
 		}
 		if mass != l.mass {
-			return l.between(same, other)
+			return turn{l, same, other}, nil
 		}
 		same, stride = other, 2*stride
 	}
-	return nil, nil
+	return turn{}, nil
 }
 
-// between narrows a change down that lies between two values.
-func (l look) between(same, other float64) (*Change, error) {
+// narrow is the change that lies at a turn.
+func (t turn) narrow() (*Change, error) {
 	var err error
-	if _, l.doubt, err = l.answerAt((same + other) / 2); err != nil {
+	if _, t.doubt, err = t.answerAt((t.same + t.other) / 2); err != nil {
 		return nil, err
 	}
-	for math.Abs(other-same) > max(finest*other, l.step/50) {
-		middle := (same + other) / 2
-		mass, _, err := l.pickAt(middle, l.around)
+	for math.Abs(t.other-t.same) > max(finest*t.other, t.step/50) {
+		middle := (t.same + t.other) / 2
+		mass, _, err := t.pickAt(middle, t.around)
 		if err != nil {
 			return nil, err
 		}
-		if mass != l.mass {
-			other = middle
+		if mass != t.mass {
+			t.other = middle
 		} else {
-			same = middle
+			t.same = middle
 		}
 	}
-	return l.settle(other)
+	return t.settle(t.other)
 }
 
 // settle moves a change to where the answer itself turns, as what was looked at
@@ -250,7 +285,7 @@ func (l look) pickAt(value float64, masses []float64) (mass float64, sensible bo
 	// the same.
 	doubt := l.doubt
 	if !slices.Equal(doubt.of, which(s)) {
-		if doubt, err = at.doubt(middle(doubt.masses)); err != nil {
+		if doubt, err = at.doubt(middle(doubt.masses), fewerPoints); err != nil {
 			return 0, false, err
 		}
 	}

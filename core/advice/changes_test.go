@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -50,6 +51,7 @@ func TestChangesAreWhereThePickTurns(t *testing.T) {
 		if len(found) == 0 {
 			t.Errorf("%s: nothing changes it", name)
 		}
+		found = slices.DeleteFunc(found, func(c Change) bool { return c.Field == "" })
 		for _, c := range found[:min(len(found), 4)] {
 			var k knob
 			for _, each := range knobs {
@@ -132,5 +134,32 @@ func BenchmarkChanges(b *testing.B) {
 		if _, err := Changes(context.Background(), s, nil); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// Where no head does it, what else would is told, and does.
+func TestRemedies(t *testing.T) {
+	s := setup.Default()
+	s.Wind = setup.Wind{Speed: 7, Direction: 90, Source: setup.ByEye}
+	found, err := Changes(context.Background(), s, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if picked(t, s) != 0 || len(found) == 0 || found[0].Field != "" || !strings.HasPrefix(found[0].Words, "Hold the rod tip down at 0.5 m: ") {
+		t.Fatalf("%+v", found)
+	}
+	s.Rod.TipHeight = 0.5
+	if mass := picked(t, s); mass == 0 || mass > 2*found[0].Mass || mass < found[0].Mass/2 {
+		t.Errorf("%s But it is %g g", found[0].Words, mass*1e3)
+	}
+	s.Approach.Kind, s.Boat = setup.HoldBottom, setup.Boat{Kind: "skiff", Measured: true, Speed: 0.8, Direction: 180}
+	s.Heads = []float64{3.5e-3, 7.1e-3, 14.2e-3}
+	at, heads, _, err := ladder(s, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	drifting, err := at.remedy(context.Background(), at.closest(heads))
+	if err != nil || len(drifting) == 0 || !strings.HasPrefix(drifting[len(drifting)-1].Words, "An anchor: ") {
+		t.Errorf("%+v %v", drifting, err)
 	}
 }

@@ -10,6 +10,7 @@ import (
 	"sync"
 
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/units"
 
 	"golang.org/x/sync/errgroup"
@@ -22,8 +23,8 @@ type Axis struct {
 	Measure string  `json:"measure"`
 	From    float64 `json:"from"` // in the base unit
 	To      float64 `json:"to"`
-	Here    float64 `json:"here"` // where the setup is
-	Likely  Range   `json:"likely"`
+	Here    float64 `json:"here"`   // where the setup is
+	Likely  Range   `json:"likely"` // times where one is, four times in five
 }
 
 // Chart is which head to tie on over two fields, in Steps by Steps cells.
@@ -113,13 +114,16 @@ func find(path string, s setup.Setup, choice units.Choice) (axis, Axis, error) {
 	}
 	field := setup.LookupField(path)
 	here := *a.value(&s)
-	sd := a.sd(s)
-	spread := math.Exp(1.2816 * math.Sqrt(math.Log1p(sd*sd)))
+	some := s // where there is none it is known, but not where there is some
+	if here == 0 {
+		*a.value(&some) = a.usual
+	}
+	likely := spread.Factor(a.sd(some), spread.Reach)
 	unit := choice.Unit(field.Measure)
 	far := nice(unit.FromBase(max(a.usual, a.beyond*here)))
 	return a, Axis{
 		Field: path, Label: field.Label, Measure: field.Measure,
-		From: a.least, To: min(unit.ToBase(far), field.Max), Here: here, Likely: Range{here / spread, here * spread},
+		From: a.least, To: min(unit.ToBase(far), field.Max), Here: here, Likely: Range{1 / likely, likely},
 	}, nil
 }
 
@@ -351,6 +355,7 @@ func (c *Charting) workOut(x, y int, near float64) (placed, error) {
 	own := x%chartDoubts == 0 && y%chartDoubts == 0
 	var heads []Head // those from from to to
 	for {
+		again := false // what was judged without the doubts of the place is judged with them
 		for i := from; i < to; i++ {
 			if k := i - from; k < len(heads) && heads[k].Mass == c.masses[i] {
 				continue
@@ -363,13 +368,15 @@ func (c *Charting) workOut(x, y int, near float64) (placed, error) {
 			heads = slices.Insert(heads, i-from, h)
 		}
 		if last := from == 0 && to == len(c.masses); own && (last || slices.ContainsFunc(heads, func(h Head) bool { return h.lacks <= 0 })) {
-			if doubt, err = at.doubt(middle(at.deciding(heads))); err != nil {
+			if doubt, err = at.doubt(middle(at.deciding(heads)), fewerPoints); err != nil {
 				return placed{}, err
 			}
-			own = false
+			own, again = false, true
 		}
 		for i := range heads {
-			at.judge(&heads[i], doubt)
+			if heads[i].Verdict == "" || again {
+				at.judge(&heads[i], doubt)
+			}
 		}
 		// A pick at the edge of what was looked at may not be the pick.
 		_, pick := at.pick(heads)
@@ -387,7 +394,7 @@ func (c *Charting) workOut(x, y int, near float64) (placed, error) {
 		for i := range heads {
 			cell.heads = append(cell.heads, known{heads[i], at.read(&heads[i])})
 		}
-		if x%chartDoubts == 0 && y%chartDoubts == 0 {
+		if x%chartDoubts == 0 && y%chartDoubts == 0 && len(doubt.masses) > 0 {
 			c.mutex.Lock()
 			defer c.mutex.Unlock()
 			c.doubts = append(c.doubts, placedDoubts{x, y, doubt})

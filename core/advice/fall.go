@@ -67,7 +67,7 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 			f.Outcome = string(mechanics.TimeUp) // the fall's own time was up
 		}
 	}
-	f.Landing, f.LineOut, f.Bow, f.Tension = Point(down.End), down.LineOut, mechanics.Bow(down.Line), down.TipTension
+	f.Landing, f.LineOut, f.Belly, f.Bow, f.Tension = Point(down.End), down.LineOut, down.Belly, mechanics.Bow(down.Line), down.TipTension
 	f.RunOut, f.RunOutAfter = runOut(track, down)
 	f.CastTime = end + down.LineOut/judgement.RetrieveSpeed.Number + judgement.CastOverhead.Number
 	for i := range pathPoints + 1 {
@@ -132,7 +132,7 @@ func (at *situation) passing(track *mechanics.Track) mechanics.Frame {
 		mix := func(from, to float64) float64 { return from + share*(to-from) }
 		f := b
 		f.Time, f.End = late, track.At(late)
-		f.LineOut, f.TipTension = mix(a.LineOut, b.LineOut), mix(a.TipTension, b.TipTension)
+		f.LineOut, f.TipTension, f.Belly = mix(a.LineOut, b.LineOut), mix(a.TipTension, b.TipTension), mix(a.Belly, b.Belly)
 		f.Line = make([]r3.Vec, len(b.Line))
 		for k := range f.Line {
 			f.Line[k] = r3.Add(a.Line[k], r3.Scale(share, r3.Sub(b.Line[k], a.Line[k])))

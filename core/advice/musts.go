@@ -37,12 +37,13 @@ var arrives = must{
 	goal: func(at *situation) string { return "get there at all" },
 }
 
-// scope: no more line out than may be.
+// scope: no more line out than may be. What the wind blows out in the air no
+// weight holds back; it is not counted.
 var scope = must{
 	miss: func(_ *situation, r reading) float64 { return over(r.value(readStretch), 1) },
 	says: func(at *situation, h *Head) string {
 		f := h.Fall
-		return fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", at.place(), seconds(f.Time), at.depth(f.LineOut), at.depth(h.Contact.Most))
+		return fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", at.place(), seconds(f.Time), at.depth(f.LineOut-f.Belly), at.depth(h.Contact.Most))
 	},
 	goal: func(at *situation) string { return "do so with no more line out than may be" },
 	fact: (*situation).thereIn,

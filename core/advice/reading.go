@@ -17,7 +17,7 @@ const (
 	readTime    = iota // s to the target
 	readLate           // over the longest it may take
 	readOut            // m of line
-	readStretch        // over the line that may be out
+	readStretch        // of it but for what the wind takes, over what may be out
 	readSpeed          // m/s down
 	readLift           // of its weight that the line takes off the bed
 	readGrip           // friction needed over friction there is
@@ -52,7 +52,7 @@ func (at *situation) read(h *Head) reading {
 	}
 	r := make(reading, readTrack, readTrack+len(h.track))
 	r[readTime], r[readLate] = logOf(time), logOf(time/min(at.patience*judgement.WaitGrace.Number, at.window))
-	r[readOut], r[readStretch] = logOf(out), logOf(out/max(c.Most, nothing))
+	r[readOut], r[readStretch] = logOf(out), logOf((out-f.Belly)/max(c.Most, nothing))
 	r[readSpeed] = logOf(f.Speed)
 	r[readLift], r[readGrip] = logOf(1-c.Margin), logOf(c.Grip)
 	r[readBack] = logOf(h.Back)

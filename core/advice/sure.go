@@ -11,8 +11,12 @@ import (
 	"golang.org/x/sync/errgroup"
 )
 
-// samplePoints is how many cases a probability is counted over.
-const samplePoints = 256
+// Over how many cases a probability is counted: for an answer, and where it is
+// only looked whether one is near.
+const (
+	samplePoints = 256
+	fewerPoints  = 64
+)
 
 // Range is what a number lies in four times in five.
 type Range struct {
@@ -45,10 +49,11 @@ var certain = &doubts{sample: [][]float64{nil}}
 // that one that no longer comes down at all stays a number.
 const mostShift = 1.5
 
-// doubt looks at what the unknowns do to heads of the masses.
-func (at *situation) doubt(masses []float64) (*doubts, error) {
+// doubt looks at what the unknowns do to heads of the masses, for probabilities
+// counted over so many points.
+func (at *situation) doubt(masses []float64, points int) (*doubts, error) {
 	matter, sd := unsure(at.setup)
-	d := &doubts{of: which(at.setup), sample: spread.Sample(samplePoints, len(matter)), masses: masses}
+	d := &doubts{of: which(at.setup), sample: spread.Sample(points, len(matter)), masses: masses}
 	for range masses {
 		d.shifts = append(d.shifts, make([]spread.Shift, len(matter)))
 	}
@@ -187,10 +192,9 @@ func (at *situation) judgeReading(h *Head, r reading, d *doubts) {
 			ranges[k] = make([]float64, 0, len(d.sample))
 		}
 		var sampled reading
-		mine := make([]float64, 0, len(shifts))
+		free := make(reading, len(r))
 		for _, z := range d.sample {
-			z = append(mine[:0], z...)
-			sampled = at.sampled(r, shifts, z, sampled)
+			sampled = at.sampled(r, shifts, z, sampled, free)
 			does := true
 			for i, m := range musts {
 				if m.miss(at, sampled) <= 0 {
@@ -225,7 +229,7 @@ func (at *situation) judgeReading(h *Head, r reading, d *doubts) {
 	h.Verdict = at.verdict(h.Sure)
 	if limited >= 0 && h.Verdict != Does && h.Fall.Outcome == Reached && least < float64(slices.Min(met))/float64(len(d.sample)) {
 		h.Reason = limits[limited].says(at, h)
-		if h.Sure >= 0.05 {
+		if h.Sure >= 0.1 {
 			h.Reason += ", " + odds(h.Sure) + " that it does"
 		}
 		return
@@ -237,25 +241,30 @@ func (at *situation) judgeReading(h *Head, r reading, d *doubts) {
 // first.
 var hands = []float64{0, 0.5, -0.5, 1, -1}
 
-// sampled is the reading where the unknowns are z. What the hand corrects is
-// set as suits best.
-func (at *situation) sampled(r reading, shifts []spread.Shift, z []float64, into reading) reading {
+// sampled is the reading where the unknowns are z. What the hand corrects,
+// which is the last of them, is set as suits best; free is room for a reading.
+func (at *situation) sampled(r reading, shifts []spread.Shift, z []float64, into, free reading) reading {
 	if hand.spread(at.setup) == 0 || len(shifts) == 0 {
 		return at.above(spread.At(r, shifts, z, into))
 	}
+	last := len(shifts) - 1
+	into = spread.At(r, shifts[:last], z, into)
+	copy(free, into)
 	best, least := 0.0, math.Inf(1)
 	for _, share := range hands {
-		z[len(z)-1] = share * spread.Reach
-		into = at.above(spread.At(r, shifts, z, into))
-		if miss := swims.miss(at, into); miss < least {
-			best, least = share, miss
-		}
-		if least <= 0 {
+		copy(into, free)
+		shifts[last].Add(share*spread.Reach, into)
+		miss := swims.miss(at, at.above(into))
+		if miss <= 0 {
 			return into
 		}
+		if miss < least {
+			best, least = share, miss
+		}
 	}
-	z[len(z)-1] = best * spread.Reach
-	return at.above(spread.At(r, shifts, z, into))
+	copy(into, free)
+	shifts[last].Add(best*spread.Reach, into)
+	return at.above(into)
 }
 
 // above keeps the track of a reading out of the bed.
@@ -297,7 +306,7 @@ func (at *situation) reason(h *Head, r reading, met []int) {
 		h.Reason = at.school().does(at, h)
 	case m.miss(at, r) > 0:
 		h.Reason = m.says(at, h)
-		if h.Sure >= 0.05 {
+		if h.Sure >= 0.1 {
 			h.Reason += ", " + odds(h.Sure) + " that it does"
 		}
 	default:
@@ -317,14 +326,13 @@ func rangeOf(values []float64) Range {
 // from is the range of what is left of a whole.
 func (r Range) from(whole float64) Range { return Range{max(whole-r.High, 0), max(whole-r.Low, 0)} }
 
-// odds says a probability in tenths.
+// odds says a probability in whole tenths, never more than it is.
 func odds(p float64) string {
-	switch tenths := math.Round(10 * p); {
-	case p < 0.05:
+	switch {
+	case p < 0.1:
 		return "less than 1 in 10"
 	case p > 0.95:
 		return "more than 9 in 10"
-	default:
-		return fmt.Sprintf("%.0f in 10", tenths)
 	}
+	return fmt.Sprintf("%.0f in 10", math.Floor(10*p+1e-9))
 }

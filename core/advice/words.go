@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
@@ -83,25 +84,24 @@ func (at *situation) explain(a *Answer, doubt *doubts) {
 	a.NotHeavier = at.mass(heavier.Mass) + against + "."
 }
 
-// explainNone says which head comes closest and what weight would do.
+// explainNone says which head comes closest, and what would do it.
 func (at *situation) explainNone(a *Answer, doubt *doubts) {
 	closest := a.Heads[a.Closest]
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
-	if instead := at.school().instead; instead != nil {
-		if a.NotHeavier = instead(at, a.Heads, closest); a.NotHeavier != "" {
-			return
-		}
-	}
 	if c := at.setup.Approach.Ceiling; c > 0 && at.target/c > at.wait {
 		a.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s.",
-			at.show.Show("speed", c), seconds(at.target/c), at.depth(at.target), at.limit())
+			at.speed(c), seconds(at.target/c), at.depth(at.target), at.limit())
 		return
 	}
-	heaviest := a.Heads[len(a.Heads)-1].Mass
-	if mass, ok := at.lightestBeyond(heaviest, doubt); ok {
-		a.NotHeavier = fmt.Sprintf("About %s would do it (it is not among these heads).", at.mass(mass))
-	} else {
-		a.NotHeavier = fmt.Sprintf("No head up to %s would do it here.", at.mass(heaviestLooked))
+	if instead := at.school().instead; instead != nil {
+		a.NotHeavier = instead(at, a.Heads, closest)
+	}
+	if a.NotHeavier == "" {
+		if mass, ok := at.lightestBeyond(a.Heads[len(a.Heads)-1].Mass, doubt); ok {
+			a.NotHeavier = fmt.Sprintf("About %s would do it (it is not among these heads).", at.mass(mass))
+		} else {
+			a.NotHeavier = fmt.Sprintf("No head up to %s would do it here.", at.mass(heaviestLooked))
+		}
 	}
 }
 
@@ -111,12 +111,14 @@ const heaviestLooked = 0.5
 
 // lightestBeyond finds the lightest mass over least that does it, to 5 %.
 func (at *situation) lightestBeyond(least float64, doubt *doubts) (float64, bool) {
+	coarse := *at
+	coarse.rough, coarse.hurried = true, at.setup.Approach.Kind != setup.Swim
 	does := func(mass float64) bool {
-		h, err := at.head(mass)
+		h, err := coarse.head(mass)
 		if err != nil {
 			return false
 		}
-		at.judge(&h, doubt)
+		coarse.judge(&h, doubt)
 		return h.Verdict == Does
 	}
 	low := max(least, 0.1e-3)

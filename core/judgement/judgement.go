@@ -274,10 +274,11 @@ var (
 	MarginWanted   = Value{0.3, "1", 0, "a head that pushes with three tenths of its weight is felt and stays"}
 	GripSure       = Value{0.5, "1", 0, "past half of what friction can hold more line is let out"}
 	ScopeLimit     = Value{3, "1", 0, "past three times the depth the bite and the bottom are no longer told"}
-	ChordLimit     = Value{1.2, "1", 0, "a cast needs its own length and a fifth, and the depth for the belly"}
+	ChordLimit     = Value{1.3, "1", 0, "a cast needs its own length and a third for the belly, and the depth"}
 	WaitPerMetre   = Value{3, "s/m", 0, "patience of slow-fall fishing"}
 	WaitLeast      = Value{8, "s", 0, "shortest wait that is not felt as one"}
 	WaitMost       = Value{60, "s", 0, "longest wait before attention goes"}
+	LowTip         = Value{0.5, "m", 0, "a rod held down keeps the line out of the wind"}
 	WaitGrace      = Value{1.05, "1", 0, "a wait is counted by hand: a twentieth over is still in time; a drift waits for nobody"}
 	FallMost       = Value{300, "s", 0, "past five minutes nobody waits for a head"}
 	CueTime        = Value{3, "s", 0, "a line is watched this long after the touch before the hand decides"}

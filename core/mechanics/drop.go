@@ -55,6 +55,7 @@ type Frame struct {
 	End        r3.Vec  // the end body
 	Velocity   r3.Vec  // of the end body, m/s
 	LineOut    float64 // m
+	Belly      float64 // m of it in the air that a straight line from the water to the rod tip would not take
 	RunOut     float64 // m/s of line leaving the spool; below 0 it is reeled in
 	TipTension float64 // N
 	EndTension float64 // N, next to the end body

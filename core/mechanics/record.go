@@ -34,7 +34,7 @@ func (m *sim) record() {
 func (m *sim) frame(apart bool) Frame {
 	top := m.n - 1
 	f := Frame{
-		Time: m.time, End: m.pos[0], Velocity: m.vel[0], LineOut: m.lineOut, RunOut: m.runOut,
+		Time: m.time, End: m.pos[0], Velocity: m.vel[0], LineOut: m.lineOut, Belly: m.belly(), RunOut: m.runOut,
 		OnBed: m.touched[0] && m.lies(), Phase: m.phase,
 		EndTension: length(m.tensionAt(0, -1)), TipTension: length(m.tensionAt(top, 1)),
 	}
@@ -51,6 +51,23 @@ func (m *sim) frame(apart bool) Frame {
 		f.Line = room
 	}
 	return f
+}
+
+// belly is the line in the air that is more than the straight from where it
+// leaves the water for good to the rod tip.
+func (m *sim) belly() float64 {
+	tip, air := m.pos[m.n], 0.0
+	for i := m.n - 1; i >= 0; i-- {
+		from, to := m.pos[i], m.pos[i+1]
+		if from.Z >= 0 {
+			air += r3.Norm(r3.Sub(to, from))
+			continue
+		}
+		share := to.Z / (to.Z - from.Z)
+		out := r3.Add(to, r3.Scale(share, r3.Sub(from, to)))
+		return max(air+r3.Norm(r3.Sub(to, out))-r3.Norm(r3.Sub(tip, out)), 0)
+	}
+	return 0
 }
 
 // tensionAt is the tension at the upper (1) or lower (-1) end of segment i: in

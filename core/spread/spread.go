@@ -25,9 +25,9 @@ func Factor(sd, z float64) float64 { return math.Exp(z * math.Sqrt(math.Log1p(sd
 // at -Reach. Where Down is nil it is the opposite of Up.
 type Shift struct{ Up, Down []float64 }
 
-// add adds to readings what the shift makes of an unknown at z: a parabola
+// Add adds to readings what the shift makes of an unknown at z: a parabola
 // through the three points within Reach, and straight on beyond.
-func (s Shift) add(z float64, to []float64) {
+func (s Shift) Add(z float64, to []float64) {
 	x := z / Reach
 	if s.Down == nil {
 		for i, up := range s.Up {
@@ -47,7 +47,7 @@ func (s Shift) add(z float64, to []float64) {
 func At(centre []float64, shifts []Shift, z, into []float64) []float64 {
 	into = append(into[:0], centre...)
 	for i, s := range shifts {
-		s.add(z[i], into)
+		s.Add(z[i], into)
 	}
 	return into
 }

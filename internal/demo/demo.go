@@ -32,7 +32,7 @@ func Setups() []Setup {
 			s.Wind = setup.Wind{Speed: 3, Direction: 180, Source: setup.ByEye}
 			s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.25, Direction: 180}
 			s.Cast.Distance = 8
-			s.Line.Diameter = 0.15e-3
+			s.Line.Diameter, s.Leader.Diameter = 0.15e-3, 0.33e-3
 			s.Approach.Kind = setup.HoldBottom
 		}),
 		with("Teine Ledge, down the boulders", func(s *setup.Setup) {

@@ -631,6 +631,11 @@ export interface components {
             lineOut: number;
             /**
              * Format: double
+             * @description Of it what the wind holds in the air
+             */
+            belly: number;
+            /**
+             * Format: double
              * @description Line leaving the spool just before the touch
              */
             runOut: number;
@@ -767,7 +772,7 @@ export interface components {
         };
         /** @description A value of one field at which another head becomes the one to tie on */
         Change: {
-            /** @description Path in the setup */
+            /** @description Path in the setup; empty where several are changed */
             field: string;
             /** Format: double */
             value: number;
@@ -857,6 +862,7 @@ export interface components {
              * @description Where the setup is
              */
             here: number;
+            /** @description Times where one is, four times in five */
             likely: components["schemas"]["Range"];
         };
         /** @description One of: the axes, some cells, or that it is done */

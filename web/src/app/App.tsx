@@ -3,6 +3,7 @@ import { useEffect, useMemo } from "react";
 import { Route, Routes } from "react-router";
 import { UndoProvider } from "../parts/Undo";
 import { FallView } from "../views/fall/FallView";
+import { MapView } from "../views/map/MapView";
 import { SetupsView } from "../views/setups/SetupsView";
 import { WorkOutView } from "../views/workout/WorkOutView";
 import { DefinitionsProvider } from "./definitions";
@@ -31,6 +32,7 @@ function Themed() {
           <Routes>
             <Route path="/" element={<WorkOutView />} />
             <Route path="/fall" element={<FallView />} />
+            <Route path="/map" element={<MapView />} />
             <Route path="/setups" element={<SetupsView />} />
             <Route path="*" element={<NotHere />} />
           </Routes>

@@ -7,8 +7,8 @@ import { type Light, usePreferences } from "./preferences";
 /** The bar over every view; what belongs to the view stands in the middle. */
 export function TopBar({ children }: { children?: ReactNode }) {
   const { pathname, search } = useLocation();
-  // The two views of the same water hand it on.
-  const water = pathname === "/" || pathname === "/fall" ? search : "";
+  // The views of the same water hand it on.
+  const water = ["/", "/fall", "/map"].includes(pathname) ? search : "";
   return (
     <header className="topbar">
       <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
@@ -20,6 +20,9 @@ export function TopBar({ children }: { children?: ReactNode }) {
         </Link>
         <Link to={`/fall${water}`} aria-current={pathname === "/fall" ? "page" : undefined}>
           Fall
+        </Link>
+        <Link to={`/map${water}`} aria-current={pathname === "/map" ? "page" : undefined}>
+          Map
         </Link>
         <Link to="/setups" aria-current={pathname === "/setups" ? "page" : undefined}>
           Setups

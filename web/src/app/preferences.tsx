@@ -22,7 +22,7 @@ function kept<T>(key: string, otherwise: T): T {
 }
 
 /** A value that this browser keeps. */
-function useKept<T>(key: string, otherwise: T): [T, (value: T) => void] {
+export function useKept<T>(key: string, otherwise: T): [T, (value: T) => void] {
   const [value, setValue] = useState(() => kept(key, otherwise));
   const set = (next: T) => {
     setValue(next);

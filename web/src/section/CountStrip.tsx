@@ -11,7 +11,10 @@ interface Props {
 
 /** The longest count that the strip shows. */
 export function longestCount(answer: Answer, head: Head | undefined): number {
-  return Math.max(5, Math.ceil(1.1 * Math.max(answer.wait, head?.fall.time ?? 0)));
+  return Math.max(
+    5,
+    Math.ceil(1.1 * Math.max(answer.wait, head?.fall.time ?? 0, head?.ranges.time.high ?? 0)),
+  );
 }
 
 /** How deep the bait is at even seconds of the fall. */
@@ -67,6 +70,15 @@ export function CountStrip({ answer, head, count, onCount }: Props) {
         </div>
         <div className="strip-marks" aria-hidden="true">
           <span style={{ left: at(answer.wait) }}>wait {Math.round(answer.wait)} s</span>
+          {head?.fall.outcome === "reached" && (
+            <i
+              className="strip-range"
+              style={{
+                left: at(head.ranges.time.low),
+                right: `calc(100% - ${at(head.ranges.time.high)})`,
+              }}
+            />
+          )}
           {head?.fall.outcome === "reached" && (
             <span className="strip-touch" style={{ left: at(head.fall.time) }}>
               {answer.onBed ? "touch" : "there"} {Math.round(head.fall.time)} s

@@ -38,7 +38,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
   const bedAtCast = setup.water.depth + answer.bedSlope * setup.cast.distance;
   const setTarget = (value: number) => {
     const next = snap("depth", Math.max(value, 0.1));
-    onChange({ "target.depth": next >= bedAtCast * 0.98 ? 0 : next });
+    onChange({ "target.depth": next >= bedAtCast * 0.98 ? 0 : next, "target.height": 0 });
   };
   const setCast = (value: number) => {
     const next = within(snap("depth", value), cast.min, cast.max);
@@ -53,14 +53,15 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     onChange({ "flow.speed": next, ...(along && next > 0 ? { "flow.direction": value < 0 ? 180 : 0 } : {}) });
   };
   const shownFlow = within(signed, -1.2, 1.2);
-  const target = setup.target.depth === 0 ? bedAtCast : setup.target.depth;
+  const wanted = setup.target.height > 0 ? answer.target : setup.target.depth;
+  const target = wanted === 0 ? bedAtCast : wanted;
   const castLeft = x(setup.cast.distance) > width - 110;
   // The target's handle keeps clear of where the bait comes down.
   const edge = width - 46;
   const down = landing === undefined ? Number.NEGATIVE_INFINITY : x(landing);
   const targetX = Math.abs(edge - down) < 70 ? down - 100 : edge;
-  // The cast's label, where it stands at the left of its handle, needs the room of the current's.
-  const crowded = castLeft && Math.abs(x(setup.cast.distance) - 50 - arrows) < 100;
+  // The cast's label needs the room of the current's.
+  const crowded = Math.abs(x(setup.cast.distance) + (castLeft ? -50 : 50) - arrows) < (castLeft ? 100 : 120);
   const depthX = within(x(0) - 4, 70, width - 70);
 
   return (
@@ -78,7 +79,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
         y={z(-target) - 14}
         anchor="end"
         text={answer.onBed ? "to the bed" : `to ${show("depth", target)}`}
-        onClick={() => onType("target.depth")}
+        onClick={() => onType(setup.target.height > 0 ? "target.height" : "target.depth")}
         name="Type the target depth"
       />
       <Label

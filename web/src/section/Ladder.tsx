@@ -3,7 +3,7 @@ import type { Answer, Head } from "../api/client";
 import { useUnits } from "../app/preferences";
 import { Mark } from "../parts/Mark";
 import type { Frame } from "./frame";
-import { placeAt } from "./motion";
+import { placeAt, spreadAt } from "./motion";
 
 interface Props {
   answer: Answer;
@@ -55,6 +55,7 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
         const there = depth >= answer.target * 0.999;
         const size = Math.min(2.5 + 18 * Math.cbrt(head.mass), column * 0.45);
         const chosen = head === selected;
+        const [high, low] = spreadAt(head, count);
         return (
           <g
             key={head.mass}
@@ -74,6 +75,7 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
               className="rung-touch"
             />
             <path d={`M${x} ${z(0)}V${z(-depth) - size}`} className="thread" />
+            {low - high > 0.01 && !there && <path d={`M${x} ${z(-high)}V${z(-low)}`} className="bob-range" />}
             <circle cx={x} cy={z(-depth) - (there && answer.onBed ? size : 0)} r={size} className="bob" />
             <g transform={`translate(${x} ${frame.height + 12})`}>
               <Mark verdict={head.verdict} r={Math.min(5, column * 0.3)} />

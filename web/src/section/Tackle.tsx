@@ -59,7 +59,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           </g>
         );
       })}
-      {setup.approach.kind === "swim" && (
+      {setup.approach.kind === "swim" && answer.onBed && (
         <Band
           low={setup.approach.bandLow}
           high={setup.approach.bandHigh}
@@ -68,9 +68,9 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           frame={frame}
         />
       )}
-      {setup.approach.kind === "hover" && (
+      {!answer.onBed && ["hover", "swim"].includes(setup.approach.kind) && (
         <path
-          d={`M${x(frame.left)} ${z(-setup.target.depth)}H${x(frame.right)}V${z(-setup.target.depth - setup.target.band)}H${x(frame.left)}Z`}
+          d={`M${x(frame.left)} ${z(-answer.target)}H${x(frame.right)}V${z(-answer.target - setup.target.band)}H${x(frame.left)}Z`}
           className="band"
         />
       )}

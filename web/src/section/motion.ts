@@ -12,6 +12,15 @@ export function placeAt(head: Head, t: number): Point | undefined {
   return between(a, b, share);
 }
 
+/** Between which depths a head is t seconds after the splash, four times in five. */
+export function spreadAt(head: Head, t: number): [number, number] {
+  const { time } = head.fall;
+  const { low, high } = head.ranges.time;
+  if (!(time > 0 && low > 0 && high > 0)) return [0, 0];
+  // A fall that takes so much longer is so much less far at the same time.
+  return [-(placeAt(head, (t * time) / high)?.z ?? 0), -(placeAt(head, (t * time) / low)?.z ?? 0)];
+}
+
 /** A place on the way from a to b. */
 export function between(a: Point, b: Point, share: number): Point {
   return { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y), z: a.z + share * (b.z - a.z) };

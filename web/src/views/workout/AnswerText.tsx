@@ -1,4 +1,5 @@
-import type { Answer, Head, Setup } from "../../api/client";
+import { Button } from "@mui/material";
+import type { Answer, Change, Head, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
@@ -9,12 +10,14 @@ interface Props {
   of: Setup | undefined;
   answer: Answer | undefined;
   head: Head | undefined;
+  changes: Change[] | undefined;
   failure: Error | null;
   stale: boolean;
+  onChange: (changes: Record<string, unknown>) => void;
 }
 
 /** The answer in a sentence, the reasons next to it. */
-export function AnswerText({ of, answer, head, failure, stale }: Props) {
+export function AnswerText({ of, answer, head, changes, failure, stale, onChange }: Props) {
   const { show } = useUnits();
   if (failure) {
     const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
@@ -27,7 +30,7 @@ export function AnswerText({ of, answer, head, failure, stale }: Props) {
       </section>
     );
   }
-  if (!answer) {
+  if (!answer || !of) {
     return (
       <section className="answer" aria-label="Answer" aria-busy="true">
         <h1>Working it out…</h1>
@@ -36,9 +39,39 @@ export function AnswerText({ of, answer, head, failure, stale }: Props) {
   }
   const pick = answer.heads[answer.pick];
   const other = head && head !== pick && !answer.sentence.includes(head.reason) ? head : undefined;
+  const cautions = answer.notes.filter((n) => n.caution);
+  const notes = answer.notes.filter((n) => !n.caution).map((n) => n.words);
   return (
     <section className="answer" aria-label="Answer" aria-live="polite" data-stale={stale || undefined}>
-      <h1 data-pick={pick ? pick.mass : "none"}>{answer.sentence}</h1>
+      <div className={answer.other ? "states" : undefined}>
+        <h1 data-pick={pick ? pick.mass : "none"}>
+          {answer.other && <small>{stateOf(of.flow.speed)}</small>}
+          {answer.sentence}
+        </h1>
+        {answer.other && (
+          <h2>
+            <small>
+              {stateOf(of.other.speed)}
+              <Button
+                size="small"
+                onClick={() =>
+                  onChange({
+                    "flow.speed": of.other.speed,
+                    "flow.direction": of.other.direction,
+                    "flow.nearBed": 0,
+                    "other.speed": of.flow.speed,
+                    "other.direction": of.flow.direction,
+                  })
+                }
+              >
+                Show this one
+              </Button>
+            </small>
+            {answer.other.sentence}
+          </h2>
+        )}
+      </div>
+      {answer.both && <p className="both">{answer.both}</p>}
       <div className="reasons">
         {answer.notLighter && (
           <p>
@@ -50,7 +83,12 @@ export function AnswerText({ of, answer, head, failure, stale }: Props) {
             <b>{pick ? "Not heavier" : "Instead"}</b> {answer.notHeavier}
           </p>
         )}
-        {of && <Changes setup={of} />}
+        {cautions.map((n) => (
+          <p key={n.words}>
+            <b>Mind</b> {n.words}
+          </p>
+        ))}
+        <Changes changes={changes} />
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.
@@ -59,8 +97,12 @@ export function AnswerText({ of, answer, head, failure, stale }: Props) {
       </div>
       <p className="aside">
         {answer.cue} Wait {Math.round(answer.wait)} s: {answer.waitReason}.
-        {pick && ` ${Math.floor(3600 / pick.fall.castTime)} casts an hour.`}
+        {pick && ` ${Math.floor(3600 / pick.fall.castTime)} casts an hour.`} {notes.join(" ")}
       </p>
     </section>
   );
+
+  function stateOf(speed: number): string {
+    return speed > 0 ? `With ${show("speed", speed)} of current` : "With no current";
+  }
 }

@@ -1,9 +1,7 @@
-import type { Setup } from "../../api/client";
-import { useChanges } from "./useChanges";
+import type { Change } from "../../api/client";
 
 /** What would change the answer: the nearest in a line, the others on demand. */
-export function Changes({ setup }: { setup: Setup }) {
-  const changes = useChanges(setup);
+export function Changes({ changes }: { changes: Change[] | undefined }) {
   const [nearest, ...others] = changes ?? [];
   return (
     <div className="changes" aria-live="off" aria-busy={changes === undefined}>

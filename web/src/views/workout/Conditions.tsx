@@ -1,6 +1,6 @@
 import { Checkbox } from "@mui/material";
 import type { ReactNode } from "react";
-import type { Answer, Setup } from "../../api/client";
+import type { Answer, Change, Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { ChoiceField } from "../../parts/ChoiceField";
@@ -8,17 +8,20 @@ import { DirectionField } from "../../parts/DirectionField";
 import { NumberField } from "../../parts/NumberField";
 import { at } from "../../parts/path";
 import { fieldId, Row } from "../../parts/Row";
+import { Slide } from "../../parts/Slide";
 import { HeadsField } from "./HeadsField";
 
 interface Props {
   setup: Setup;
   answer: Answer | undefined;
   errors: Record<string, string>;
+  /** What would change the answer, for the marks on the slides. */
+  changes: Change[] | undefined;
   onChange: (changes: Record<string, unknown>) => void;
 }
 
 /** Everything that is given, in the order in which it is read on the water. */
-export function Conditions({ setup, answer, errors, onChange }: Props) {
+export function Conditions({ setup, answer, errors, changes, onChange }: Props) {
   const { show } = useUnits();
   const number = (path: string, material?: { of: string; key: string }) => (
     <NumberField
@@ -30,6 +33,23 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
       onChange={(value, estimated) =>
         onChange({ [path]: value, ...(material ? { [material.key]: estimated } : {}) })
       }
+    />
+  );
+  const slide = (path: string, atLeast: number) => (
+    <Slide
+      path={path}
+      value={at(setup, path) as number}
+      atLeast={atLeast}
+      marks={changes?.filter((c) => c.field === path) ?? []}
+      onChange={(value) => onChange({ [path]: value })}
+    />
+  );
+  const check = (path: string, label: string) => (
+    <Check
+      id={path.replace(".", "-")}
+      label={label}
+      checked={at(setup, path) as boolean}
+      onChange={(on) => onChange({ [path]: on })}
     />
   );
   const choice = (path: string, labels?: Record<string, string>) => (
@@ -49,11 +69,14 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
     />
   );
   const drifts = !["bank", "anchored"].includes(setup.boat.kind);
+  const swims = setup.approach.kind === "swim";
+  const offBed = setup.target.depth > 0 || setup.target.height > 0;
   const drift = answer && Math.hypot(answer.drift.x, answer.drift.y);
   return (
     <section className="conditions" aria-label="Conditions">
       <Group title="Water">
         {number("water.depth")}
+        {slide("water.depth", 10)}
         {setup.cast.distance > 0 && number("water.splashDepth")}
         {choice("water.bed")}
         {choice("water.salinity")}
@@ -61,12 +84,19 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
       </Group>
       <Group title="Current, wind and boat">
         {number("flow.speed")}
-        <Words path="flow.speed" value={setup.flow.speed} onChange={onChange} />
+        {slide("flow.speed", 1)}
+        <Words path="flow" value={setup.flow.speed} onChange={onChange} />
         {setup.flow.speed > 0 && direction("flow.direction")}
+        {setup.flow.speed > 0 && choice("flow.source")}
         {setup.flow.speed > 0 && number("flow.nearBed")}
+        {check("other.asked", "It comes and goes")}
+        {setup.other.asked && number("other.speed")}
+        {setup.other.asked && setup.other.speed > 0 && direction("other.direction")}
         {number("wind.speed")}
-        <Words path="wind.speed" value={setup.wind.speed} onChange={onChange} />
+        {slide("wind.speed", 12)}
+        <Words path="wind" value={setup.wind.speed} onChange={onChange} />
         {setup.wind.speed > 0 && direction("wind.direction")}
+        {setup.wind.speed > 0 && choice("wind.source")}
         {choice("boat.kind", {
           bank: "bank or pier",
           anchored: "boat, held",
@@ -74,15 +104,9 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
           kayak: "kayak, drifting",
           drogue: "boat on a drogue",
         })}
-        {drifts && (
-          <Check
-            id="boat-measured"
-            label="Drift measured"
-            checked={setup.boat.measured}
-            onChange={(on) => onChange({ "boat.measured": on })}
-          />
-        )}
+        {drifts && check("boat.measured", "Drift measured")}
         {drifts && setup.boat.measured && number("boat.speed")}
+        {drifts && setup.boat.measured && slide("boat.speed", 1)}
         {drifts && setup.boat.measured && direction("boat.direction")}
         {drifts && !setup.boat.measured && drift !== undefined && (
           <p className="row-hint">Drifts at {show("speed", drift)}, estimated from current and wind.</p>
@@ -93,14 +117,21 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
       <Group title="Line and leader">
         {choice("line.material")}
         {number("line.diameter", { of: setup.line.material, key: "line.estimated" })}
+        {slide("line.diameter", 0.4e-3)}
+        {check("line.measured", "Measured with a gauge")}
+        {number("line.strength")}
         {number("leader.length")}
         {setup.leader.length > 0 && choice("leader.material")}
         {setup.leader.length > 0 &&
           number("leader.diameter", { of: setup.leader.material, key: "leader.estimated" })}
+        {setup.leader.length > 0 && slide("leader.diameter", 0.6e-3)}
+        {setup.leader.length > 0 && number("leader.strength")}
+        {setup.leader.length > 0 && check("leader.loop", "Loop tied in the leader")}
       </Group>
       <Group title="Bait">
         {choice("bait.form")}
         {number("bait.length")}
+        {slide("bait.length", 0.15)}
         {choice("bait.body")}
         {number("bait.weighed")}
       </Group>
@@ -109,41 +140,50 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
         {choice("head.material")}
         {choice("head.hook")}
         {choice("head.wire")}
-        <Check
-          id="head-skirt"
-          label="Skirt or feathers"
-          checked={setup.head.skirt}
-          onChange={(on) => onChange({ "head.skirt": on })}
-        />
-        <Check
-          id="head-weighed"
-          label="Weighed with the hook"
-          checked={setup.head.weighed}
-          onChange={(on) => onChange({ "head.weighed": on })}
-        />
+        {check("head.skirt", "Skirt or feathers")}
+        {check("head.weighed", "Weighed with the hook")}
         <HeadsField heads={setup.heads} error={errors.heads} onChange={(heads) => onChange({ heads })} />
       </Group>
       <Group title="Cast and approach">
         {number("cast.distance")}
-        {number("target.depth")}
+        {setup.cast.distance > 0 && slide("cast.distance", 30)}
+        {setup.cast.distance > 0 && check("cast.sighted", "To fish that are seen")}
+        {setup.cast.distance > 0 && setup.cast.sighted && number("cast.splashMost")}
         {choice("approach.kind")}
-        {setup.approach.kind === "swim" && number("approach.speed")}
-        {setup.approach.kind === "swim" && number("approach.bandLow")}
-        {setup.approach.kind === "swim" && number("approach.bandHigh")}
+        {setup.target.height === 0 && number("target.depth")}
+        {setup.target.depth === 0 && setup.approach.kind !== "lift and drop" && number("target.height")}
+        {swims && number("approach.speed")}
+        {swims && slide("approach.speed", 1)}
+        {swims && offBed && number("target.band")}
+        {swims && !offBed && number("approach.bandLow")}
+        {swims && !offBed && number("approach.bandHigh")}
         {setup.approach.kind === "lift and drop" && number("approach.lift")}
         {setup.approach.kind === "lift and drop" && number("approach.backLeast")}
         {setup.approach.kind === "lift and drop" && number("approach.backMost")}
         {setup.approach.kind === "hover" && number("target.band")}
         {setup.approach.kind === "hover" && setup.cast.distance > 0 && number("approach.takeUp")}
-        {setup.approach.kind !== "swim" && number("approach.wait")}
+        {!swims && number("approach.wait")}
         {setup.approach.kind === "slow fall" && number("approach.ceiling")}
-        {setup.approach.kind !== "swim" && choice("approach.leaning")}
+        {choice("approach.leaning")}
         {setup.cast.distance > 0 && !["swim", "hover"].includes(setup.approach.kind) && number("cast.drag")}
+      </Group>
+      <Group title="Rod and reel">
         {number("rod.tipHeight")}
         {choice("rod.spool")}
         {number("rod.lineOnSpool")}
         {number("rod.least")}
         {number("rod.most")}
+        {number("rod.length")}
+        {number("rod.thrown")}
+        {setup.rod.thrown > 0 && number("rod.thrownMass")}
+      </Group>
+      <Group title="What counts" closed>
+        {number("approach.sure")}
+        {setup.approach.kind === "hold bottom" && number("approach.margin")}
+        {!swims && number("approach.scope")}
+        {swims && number("approach.share")}
+        {setup.approach.kind === "hover" && number("approach.stays")}
+        {number("approach.snagMost")}
       </Group>
       <p className="row-hint">
         Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>
@@ -152,9 +192,9 @@ export function Conditions({ setup, answer, errors, onChange }: Props) {
   );
 }
 
-function Group({ title, children }: { title: string; children: ReactNode }) {
+function Group({ title, closed, children }: { title: string; closed?: boolean; children: ReactNode }) {
   return (
-    <details className="group" open>
+    <details className="group" open={!closed}>
       <summary>{title}</summary>
       {children}
     </details>
@@ -179,19 +219,19 @@ function Check({
   );
 }
 
-/** Words for a speed, for those with no instrument. */
+/** Words for the speed of the flow or the wind, for those with no instrument. */
 function Words({ path, value, onChange }: { path: string; value: number; onChange: Props["onChange"] }) {
   const { words } = useDefinitions();
   return (
-    <fieldset className="words" aria-labelledby={fieldId(path)}>
+    <fieldset className="words" aria-labelledby={fieldId(`${path}.speed`)}>
       {words
-        .filter((w) => w.field === path)
+        .filter((w) => w.field === `${path}.speed`)
         .map((w) => (
           <button
             key={w.word}
             type="button"
             aria-pressed={w.value === value}
-            onClick={() => onChange({ [path]: w.value })}
+            onClick={() => onChange({ [`${path}.speed`]: w.value, [`${path}.source`]: "by eye" })}
           >
             {w.word}
           </button>

@@ -10,6 +10,10 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
   const swims = approach === "swim";
   const hovers = approach === "hover";
   const lifts = approach === "lift and drop";
+  const thrown = answer.heads.some((h) => h.reach > 0);
+  const long = (s: number) => s.toFixed(s < 10 ? 1 : 0);
+  const range = (r: { low: number; high: number }, say: (v: number) => string) =>
+    `${say(r.low)} to ${say(r.high)}`;
   const percent = (share: number) => `${Math.round(100 * share)} %`;
   return (
     <details className="head-table">
@@ -20,6 +24,7 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
             <tr>
               <th scope="col">Head</th>
               <th scope="col">Verdict</th>
+              <th scope="col">How sure</th>
               <th scope="col">Weight in water</th>
               <th scope="col">Falls (s per {unit})</th>
               <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
@@ -35,6 +40,8 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
               <th scope="col">Line for contact</th>
               <th scope="col">Contact margin</th>
               <th scope="col">Lifts off at</th>
+              <th scope="col">Snags (of 10)</th>
+              {thrown && <th scope="col">Flies</th>}
             </tr>
           </thead>
           <tbody>
@@ -46,9 +53,10 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   <td>
                     <VerdictMark verdict={h.verdict} /> {h.reason}
                   </td>
+                  <td>{percent(h.sure)}</td>
                   <td>{show("mass", h.weightInWater / 9.80665)}</td>
                   <td>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</td>
-                  <td>{falls ? `${h.fall.time.toFixed(h.fall.time < 10 ? 1 : 0)} s` : h.fall.outcome}</td>
+                  <td>{falls ? `${long(h.fall.time)} s, ${range(h.ranges.time, long)}` : h.fall.outcome}</td>
                   <td>{falls ? show("depth", h.fall.lineOut) : "–"}</td>
                   <td>
                     {falls ? `${show("speed", h.fall.runOut)}, ${show("speed", h.fall.runOutAfter)}` : "–"}
@@ -63,10 +71,12 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   <td>
                     {h.contact.needed > 0 ? show("depth", h.contact.needed) : falls ? "no length" : "–"}
                   </td>
-                  <td>{falls ? percent(h.contact.margin) : "–"}</td>
+                  <td>{falls ? `${percent(h.contact.margin)}, ${range(h.ranges.margin, percent)}` : "–"}</td>
                   <td>
                     {falls ? (h.contact.liftOff >= 3 ? "never" : show("speed", h.contact.liftOff)) : "–"}
                   </td>
+                  <td>{answer.onBed && falls ? Math.round(h.snags) : "–"}</td>
+                  {thrown && <td>{h.reach > 0 ? show("depth", h.reach) : "–"}</td>}
                 </tr>
               );
             })}

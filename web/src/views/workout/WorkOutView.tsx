@@ -12,6 +12,7 @@ import { Conditions } from "./Conditions";
 import { HeadTable } from "./HeadTable";
 import { SaveBar } from "./SaveBar";
 import { useAnswer } from "./useAnswer";
+import { useChanges } from "./useChanges";
 import { useAddressNumber, useSetup } from "./useSetup";
 
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
@@ -19,6 +20,7 @@ export function WorkOutView() {
   const { setup, change, replace } = useSetup();
   const { data: answered, error, isPlaceholderData } = useAnswer(setup);
   const answer = answered?.answer;
+  const changes = useChanges(answered?.of);
   const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
@@ -51,8 +53,22 @@ export function WorkOutView() {
         <SaveBar setup={setup} onOpen={replace} />
       </TopBar>
       <main>
-        <AnswerText of={answered?.of} answer={answer} head={head} failure={error} stale={isPlaceholderData} />
-        <Conditions setup={setup} answer={answer} errors={failure?.fields ?? {}} onChange={change} />
+        <AnswerText
+          of={answered?.of}
+          answer={answer}
+          head={head}
+          changes={changes}
+          failure={error}
+          stale={isPlaceholderData}
+          onChange={change}
+        />
+        <Conditions
+          setup={setup}
+          answer={answer}
+          changes={changes}
+          errors={failure?.fields ?? {}}
+          onChange={change}
+        />
         <div className="water">
           <div className="section-box" ref={sectionRef}>
             {answered && frame && (

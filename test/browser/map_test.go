@@ -1,0 +1,69 @@
+package browser
+
+import (
+	"strings"
+	"testing"
+)
+
+// charted is a map that is worked out to its last cell.
+const charted = `document.querySelector(".map .map-mass") && document.querySelector("progress[data-done]")`
+
+func TestMap(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/map?heads=0.0035,0.0053,0.0106,0.0213,0.0425")
+	p.until(`document.querySelector(".map .map-cell")`) // something to see before all is known
+	p.until(charted)
+	p.says(".answer h1", "18 m, 0 m/s: 5.3 g, ")
+	regions := value[[]string](p, `[...document.querySelectorAll(".map-mass")].map((e) => e.textContent)`)
+	if len(regions) < 4 {
+		t.Errorf("regions %v", regions)
+	}
+	// A click goes there, and the answer for there is what the map said.
+	value[bool](p, `(() => {const m = document.querySelector(".map"), b = m.getBoundingClientRect(); m.dispatchEvent(new PointerEvent("pointerdown", {bubbles: true, clientX: b.left + b.width * 0.6, clientY: b.top + b.height * 0.6})); return true})()`)
+	p.until(`!document.querySelector(".answer h1").innerText.startsWith("18 m")`)
+	p.until(`location.search.includes("flow.speed=")`)
+	said := p.text(".answer h1")
+	value[bool](p, `document.querySelector(".map").dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowRight", bubbles: true}))`)
+	p.until(`document.querySelector(".answer h1").innerText !== ` + "`" + said + "`")
+	if n := value[int](p, `document.querySelectorAll(".map-here").length`); n != 1 {
+		t.Errorf("you are here %d times", n)
+	}
+	there := p.text(".answer h1")
+	mass, _, _ := strings.Cut(there[strings.Index(there, ": ")+2:], ",")
+	p.click("Work out")
+	p.until(settled)
+	if sentence := p.text(".answer h1"); !strings.Contains(sentence, mass) {
+		t.Errorf("the map has %q, the answer is %q", there, sentence)
+	}
+}
+
+func TestMapAxes(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/map?heads=0.0053,0.0106")
+	p.until(charted)
+	p.choose("map-y", "wind.speed")
+	p.until(`location.search.includes("y=wind.speed")`)
+	p.until(charted)
+	p.until(`document.querySelector(".map").textContent.includes("Wind, m/s")`)
+	// The other field takes the place of the one that is chosen for both.
+	p.choose("map-x", "wind.speed")
+	p.until(`document.querySelector("#map-y").value === "water.depth"`)
+	p.visit("/map?x=boat.speed")
+	p.says(".answer h1", "only where it was measured")
+	p.field("flow.speed", "-3")
+	p.says("#field-flow-speed-error", "-3 m/s is outside")
+}
+
+func TestRulesOfThumb(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/map?heads=0.0018,0.0035,0.0071,0.0142")
+	p.says(".rules table", "agrees")
+	p.says(".rules", "They agree in")
+	p.enter("#rules", "to 3 m: 42 g; deeper: 0.5 g", "HTMLTextAreaElement", "input")
+	p.says(".rules table", "too heavy")
+	p.says(".rules table", "too light")
+	p.enter("#rules", "when the moon is full: 7 g", "HTMLTextAreaElement", "input")
+	p.says("#rules-error", "a condition that is not known, “when the moon is full”")
+	p.enter("#rules", "", "HTMLTextAreaElement", "input")
+	p.says("#rules-error", "holds no rule")
+}

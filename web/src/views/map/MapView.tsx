@@ -1,0 +1,118 @@
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { TopBar } from "../../app/TopBar";
+import { NumberField } from "../../parts/NumberField";
+import { at } from "../../parts/path";
+import { useSize } from "../../section/useSize";
+import { odds } from "../../units/odds";
+import { SaveBar } from "../workout/SaveBar";
+import { useAddressText, useSetup } from "../workout/useSetup";
+import { Regions } from "./Regions";
+import { RulesCheck } from "./RulesCheck";
+import { useChart, useHere } from "./useChart";
+
+/** Which head over two fields, with where you are; and own rules of thumb against it. */
+export function MapView() {
+  const { fields } = useDefinitions();
+  const { setup, change, replace } = useSetup();
+  const { show, snap } = useUnits();
+  const [across = "water.depth", setAcross] = useAddressText("x");
+  const [up = "flow.speed", setUp] = useAddressText("y");
+  const { chart, cells, done, failure } = useChart(setup, across, up);
+  const here = useHere(setup, chart);
+  const [box, size] = useSize<HTMLDivElement>();
+  const label = (path: string) => fields.find((f) => f.path === path)?.label ?? path;
+  const cell = here && cells[Math.round(here.y.at)]?.[Math.round(here.x.at)];
+  const choose = (path: string, other: string, set: (p: string) => void, setOther: (p: string) => void) => {
+    if (path === other) setOther(path === across ? up : across); // they change places
+    set(path);
+  };
+  // Where the setup has no such axis there is still a way back.
+  const paths = chart?.fields ?? [...new Set([across, up, "water.depth", "flow.speed"])];
+
+  const axis = (id: string, name: string, value: string, onChange: (path: string) => void) => (
+    <label className="map-choice" htmlFor={id}>
+      {name}
+      <select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
+        {paths.map((path) => (
+          <option key={path} value={path}>
+            {label(path)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+
+  return (
+    <div className="mapview">
+      <TopBar>
+        <SaveBar setup={setup} onOpen={replace} />
+      </TopBar>
+      <main>
+        <section className="answer" aria-label="Answer" aria-live="polite">
+          <h1>
+            {failure
+              ? failure.message
+              : here && chart && cell
+                ? `${show(chart.x.measure, here.x.value)}, ${show(chart.y.measure, here.y.value)}: ${
+                    cell.mass > 0
+                      ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
+                      : "none of these heads does it"
+                  }`
+                : chart && here
+                  ? "You are off this map"
+                  : "Working it out…"}
+          </h1>
+          <p className="aside">
+            Click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade: it
+            only just does it. The cross is where you are, its arms how sure that is.
+          </p>
+        </section>
+        <div className="map-side">
+          {axis("map-x", "Across", across, (p) => choose(p, up, setAcross, setUp))}
+          {axis("map-y", "Up", up, (p) => choose(p, across, setUp, setAcross))}
+          {[across, up].map((path) => (
+            <NumberField
+              key={path}
+              path={path}
+              value={at(setup, path) as number}
+              onChange={(value) => change({ [path]: value })}
+            />
+          ))}
+          <progress
+            max={1}
+            value={done ? 1 : progressOf(cells, chart?.steps)}
+            aria-label="How much of the map is worked out"
+            data-done={done || undefined}
+          />
+        </div>
+        <div className="map-box" ref={box}>
+          {chart && size.width > 0 && (
+            <Regions
+              chart={chart}
+              cells={cells}
+              heads={[...setup.heads].sort((a, b) => a - b)}
+              here={here}
+              width={size.width}
+              height={size.height}
+              onGo={(x, y) =>
+                change({
+                  [chart.x.field]: snap(chart.x.measure, x),
+                  [chart.y.field]: snap(chart.y.measure, y),
+                })
+              }
+            />
+          )}
+        </div>
+        <RulesCheck setup={setup} />
+      </main>
+    </div>
+  );
+}
+
+/** The share of cells that stand for themselves. */
+function progressOf(cells: ({ size: number } | undefined)[][], steps: number | undefined): number {
+  if (!steps) return 0;
+  const known = cells.flat().filter((c) => c && c.size <= 2).length;
+  return known / (steps + 1) ** 2;
+}

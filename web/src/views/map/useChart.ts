@@ -1,0 +1,105 @@
+import { useEffect, useMemo, useState } from "react";
+import { type ChartLine, Failure, type Problem, type Setup } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { at, having } from "../../parts/path";
+
+export type Chart = NonNullable<ChartLine["chart"]>;
+export type Cell = NonNullable<ChartLine["cells"]>[number];
+
+interface Charted {
+  chart?: Chart;
+  /** What is known of every cell so far, by row from below. */
+  cells: (Cell | undefined)[][];
+  done: boolean;
+  failure?: Error;
+}
+
+const stillness = 300; // ms without a change before a chart is asked for
+
+/**
+ * Which head over two fields, as the server works it out. Moving along the two fields themselves asks for nothing:
+ * what is asked is the setup without them.
+ */
+export function useChart(setup: Setup, x: string, y: string): Charted {
+  const { units } = useUnits();
+  const [charted, setCharted] = useState<Charted>({ cells: [], done: false });
+  const [asked, setAsked] = useState(setup);
+  const rest = (s: Setup) => JSON.stringify(having(s, { [x]: 0, [y]: 0 }));
+  const key = rest(setup);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked is the rest of the setup
+  useEffect(() => {
+    const timer = window.setTimeout(() => setAsked(setup), stillness);
+    return () => window.clearTimeout(timer);
+  }, [key]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: of what is asked only the rest counts
+  useEffect(() => {
+    const stop = new AbortController();
+    setCharted({ cells: [], done: false });
+    read({ setup: asked, x, y, units }, stop.signal, (line) =>
+      setCharted((old) => ({
+        ...old,
+        chart: line.chart ?? old.chart,
+        cells: line.cells ? laid(old.cells, line.cells, (line.chart ?? old.chart)?.steps ?? 0) : old.cells,
+        done: line.done ?? old.done,
+      })),
+    ).catch((failure: Error) => {
+      if (!stop.signal.aborted) setCharted((old) => ({ ...old, failure, done: true }));
+    });
+    return () => stop.abort();
+  }, [rest(asked), x, y, units]);
+  return charted;
+}
+
+/** The cells with more of them laid over, each as large as it stands for. */
+function laid(old: (Cell | undefined)[][], more: Cell[], steps: number): (Cell | undefined)[][] {
+  const cells = Array.from({ length: steps + 1 }, (_, row) =>
+    Array.from({ length: steps + 1 }, (_, column) => old[row]?.[column]),
+  );
+  for (const cell of more) {
+    const half = Math.floor(cell.size / 2);
+    for (let row = Math.max(cell.y - half, 0); row <= Math.min(cell.y + half, steps); row++) {
+      for (let column = Math.max(cell.x - half, 0); column <= Math.min(cell.x + half, steps); column++) {
+        const line = cells[row];
+        const there = line?.[column];
+        if (line && (!there || there.size >= cell.size)) line[column] = cell;
+      }
+    }
+  }
+  return cells;
+}
+
+/** Reads a chart line by line while it is worked out. */
+async function read(body: object, signal: AbortSignal, take: (line: ChartLine) => void) {
+  const response = await fetch("/api/charts", {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify(body),
+    signal,
+  });
+  if (!response.ok) throw new Failure((await response.json()) as Problem);
+  if (!response.body) return;
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = "";
+  for (;;) {
+    const { value, done } = await reader.read();
+    if (done) return;
+    const lines = (rest + value).split("\n");
+    rest = lines.pop() ?? "";
+    for (const line of lines) take(JSON.parse(line) as ChartLine);
+  }
+}
+
+/** Where the setup is on the chart, in steps. */
+export function useHere(setup: Setup, chart: Chart | undefined) {
+  return useMemo(() => {
+    if (!chart) return undefined;
+    const along = (axis: Chart["x"]) => {
+      const value = at(setup, axis.field) as number;
+      const step = (v: number) => ((v - axis.from) / (axis.to - axis.from)) * chart.steps;
+      const { low, high } = axis.likely;
+      return { value, at: step(value), low: step(value * low), high: step(value * high) };
+    };
+    return { x: along(chart.x), y: along(chart.y) };
+  }, [setup, chart]);
+}

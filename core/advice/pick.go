@@ -6,16 +6,6 @@ import (
 	"dunvel/core/setup"
 )
 
-// cap lowers the verdict of a head to verdict, for the reason, if it is better.
-func (h *Head) cap(verdict Verdict, reason string) {
-	if order[verdict] < order[h.Verdict] {
-		h.Verdict, h.Reason = verdict, reason
-	}
-}
-
-// order of the verdicts, the best the highest.
-var order = map[Verdict]int{No: 0, Perhaps: 1, Does: 2}
-
 // lightest is whether the lightest head that does it is the one to tie on.
 func (at *situation) lightest() bool {
 	a := at.setup.Approach

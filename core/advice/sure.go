@@ -102,8 +102,14 @@ func (at *situation) doubt(masses []float64, points int) (*doubts, error) {
 	}
 	for k, shifts := range d.shifts {
 		for i := range shifts {
-			subtract(shifts[i].Up, centres[k])
-			subtract(shifts[i].Down, centres[k])
+			up, down := shifts[i].Up, shifts[i].Down
+			subtract(up, centres[k])
+			subtract(down, centres[k])
+			if down == nil && up[readTime] == mostShift {
+				// That it does not come down at all on one side says nothing of
+				// the other.
+				shifts[i].Down = make([]float64, len(up))
+			}
 		}
 	}
 	return d, nil

@@ -30,8 +30,7 @@ func (e Errors) Error() string {
 // Check returns why value is outside the limits of f, in the units of choice,
 // or "" where it is not.
 func (f Field) Check(value float64, choice units.Choice) string {
-	const rounding = 1e-9 // of values that were converted
-	if value >= f.Min-rounding*math.Abs(f.Min) && value <= f.Max+rounding*math.Abs(f.Max) {
+	if value >= f.Min && value <= f.Max {
 		return ""
 	}
 	given := choice.Show(f.Measure, value)

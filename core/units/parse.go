@@ -57,7 +57,8 @@ func Parse(text string, want Dimension, bare Unit) (float64, Unit, error) {
 	if unit.Dimension != want {
 		return 0, Unit{}, &ParseError{strings.TrimSpace(text), fmt.Sprintf("is in %s; give %s", unit.Symbol, examples[want])}
 	}
-	return unit.ToBase(number), unit, nil
+	// What is converted is not to be past a limit by the last of its digits.
+	return RoundSignificant(unit.ToBase(number), 12), unit, nil
 }
 
 // Read splits text into its number and its unit (bare where none is written),

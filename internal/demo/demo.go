@@ -91,6 +91,10 @@ func Setups() []Setup {
 			s.Approach.Kind, s.Approach.BackMost = setup.LiftAndDrop, 1.2
 		}),
 		lochOsk("Loch Osk, hovered over charr", func(s *setup.Setup) { s.Approach.Kind = setup.Hover }),
+		heronCut("Heron Cut, sluice on and off", func(s *setup.Setup) {
+			s.Other = setup.Other{Asked: true, Speed: 0.3, Direction: 90}
+			s.Approach.Kind, s.Approach.Leaning = setup.HoldBottom, setup.JustEnough
+		}),
 	}
 }
 

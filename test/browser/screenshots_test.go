@@ -15,6 +15,9 @@ const ready = `document.querySelector(".answer:not([data-stale])") && document.q
 // playing is a drop that is there.
 const playing = `document.querySelector(".fallview .line-now") && document.querySelector(".trace") && !document.querySelector(".answer[data-stale]") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
 
+// mapped is a map that is worked out, with rules of thumb tried.
+const mapped = charted + ` && document.querySelector(".rules tbody tr") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
+
 // TestScreenshots takes the pictures of docs/screenshots from the demo data.
 func TestScreenshots(t *testing.T) {
 	if *screenshots == "" {
@@ -27,6 +30,9 @@ func TestScreenshots(t *testing.T) {
 		{"work-out", "/?open=2", "sun", ready, 1280, 800},
 		{"work-out-dusk", "/?open=7", "dusk", ready, 1280, 800},
 		{"work-out-phone", "/?open=4", "sun", ready, 390, 844},
+		{"work-out-states", "/?open=12", "sun", ready, 1280, 800},
+		{"map", "/map?open=1", "sun", mapped, 1280, 1100},
+		{"map-phone", "/map?open=9&x=water.depth&y=approach.speed", "dusk", mapped, 390, 844},
 		{"fall", "/fall?open=3&do=sink-draw&head=7.1&against=3.5&at=31", "sun", playing, 1280, 800},
 		{"fall-phone", "/fall?open=4&do=sink-draw&head=5.3&at=8", "dusk", playing, 390, 844},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},

@@ -28,7 +28,7 @@ func under(value, least float64) float64 { return 1 - value/least }
 // arrives: it comes to the target at all.
 var arrives = must{
 	miss: func(_ *situation, r reading) float64 {
-		if r.value(readTime) > endless/10 {
+		if !r.arrived() {
 			return 1e3
 		}
 		return 0

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 )
 
 // A reading is what the musts of an approach are judged by: what came of a
@@ -50,7 +51,7 @@ func (at *situation) read(h *Head) reading {
 	if f.Outcome != Reached {
 		time, out = endless, endless
 	}
-	r := make(reading, readTrack, readTrack+len(h.track))
+	r := make(reading, readTrack+at.trackLength())
 	r[readTime], r[readLate] = logOf(time), logOf(time/min(at.patience*judgement.WaitGrace.Number, at.window))
 	r[readOut], r[readStretch] = logOf(out), logOf((out-f.Belly)/max(c.Most, nothing))
 	r[readSpeed] = logOf(f.Speed)
@@ -61,5 +62,20 @@ func (at *situation) read(h *Head) reading {
 	if h.felt {
 		r[readEased] = logOf(max(h.eased, judgement.CueClosed.Number/10))
 	}
-	return append(r, h.track...)
+	copy(r.track(), h.track) // one that does not come to the target has none
+	return r
 }
+
+// trackLength is how long the track of a reading is for the approach.
+func (at *situation) trackLength() int {
+	switch at.setup.Approach.Kind {
+	case setup.Swim:
+		return swimPlaces
+	case setup.Hover:
+		return hoverLook + 1
+	}
+	return 0
+}
+
+// arrived is whether a reading is of a head that came to the target.
+func (r reading) arrived() bool { return r.value(readTime) < endless/10 }

@@ -115,17 +115,18 @@ func (at *situation) doubt(masses []float64, points int) (*doubts, error) {
 	return d, nil
 }
 
-// subtract turns readings into what differs from others; where one of the two
-// has no track it is said not to differ.
-func subtract(readings, others []float64) {
-	for i := range readings {
+// subtract turns a reading into what differs from another; where one of the two
+// did not arrive their tracks are said not to differ.
+func subtract(r, other reading) {
+	both := r != nil && r.arrived() && other.arrived()
+	for i := range r {
 		switch {
-		case i >= len(others):
-			readings[i] = 0
 		case i < readTrack:
-			readings[i] = min(max(readings[i]-others[i], -mostShift), mostShift)
+			r[i] = min(max(r[i]-other[i], -mostShift), mostShift)
+		case both:
+			r[i] -= other[i]
 		default:
-			readings[i] -= others[i]
+			r[i] = 0
 		}
 	}
 }

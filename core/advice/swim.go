@@ -29,7 +29,7 @@ func (at *situation) swim(r *rig.Rig, h *Head) error {
 		}
 		fall = mechanics.Phase{Open: true, Time: f.Time}
 	}
-	d.Until += back
+	d.Until = min(d.Until+back, mechanics.LongestRun)
 	d.Phases = []mechanics.Phase{fall, {Reel: at.setup.Approach.Speed, Time: back}}
 	detail := at.detail()
 	detail.Frames = swimFrames

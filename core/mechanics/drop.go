@@ -175,8 +175,8 @@ func (s *Scene) check(d Drop, keep Detail) error {
 		return fmt.Errorf("mechanics: a cast of %g m", c.Distance)
 	case c.SpoolDrag < 0:
 		return fmt.Errorf("mechanics: a spool drag of %g N", c.SpoolDrag)
-	case !(d.Until > 0) || d.Until > longestRun:
-		return fmt.Errorf("mechanics: until %g s is outside 0 to %d s", d.Until, longestRun)
+	case !(d.Until > 0) || d.Until > LongestRun:
+		return fmt.Errorf("mechanics: until %g s is outside 0 to %d s", d.Until, LongestRun)
 	case !(s.TipHeight > 0):
 		return fmt.Errorf("mechanics: the rod tip is %g m over the water; it must be above it", s.TipHeight)
 	case !(d.Spool >= 0) || d.Spool > 0 && d.Spool < math.Hypot(c.Distance, s.TipHeight):
@@ -202,7 +202,7 @@ func (s *Scene) check(d Drop, keep Detail) error {
 	return nil
 }
 
-const (
-	longestRun = 7200 // s
-	fastest    = 20   // m/s of line or rod
-)
+// LongestRun is the longest that a drop may last, s.
+const LongestRun = 7200
+
+const fastest = 20 // m/s of line or rod

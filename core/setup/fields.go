@@ -23,6 +23,12 @@ type Field struct {
 	choice func(*Setup) *string
 }
 
+// Set sets the number of f in a setup, whatever its limits.
+func (f Field) Set(s *Setup, value float64) { *f.number(s) = value }
+
+// Choose sets the choice of f in a setup, whatever its options.
+func (f Field) Choose(s *Setup, option string) { *f.choice(s) = option }
+
 // headMass are the limits of every rung of the ladder.
 var headMass = Field{Path: "heads", Label: "Head", Measure: "mass", Min: 0, Max: 0.5}
 
@@ -49,7 +55,7 @@ var fields = []Field{
 	choice("boat.kind", "Fished from", []string{"bank", "anchored", "skiff", "kayak", "drogue"}, func(s *Setup) *string { return &s.Boat.Kind }),
 	number("boat.speed", "Drift", "speed", 0, 3, "", func(s *Setup) *float64 { return &s.Boat.Speed }),
 	number("boat.direction", "Drift goes", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Boat.Direction }),
-	number("rod.tipHeight", "Rod tip over the water", "depth", 0, 10, "", func(s *Setup) *float64 { return &s.Rod.TipHeight }),
+	number("rod.tipHeight", "Rod tip over the water", "depth", 0.05, 10, "", func(s *Setup) *float64 { return &s.Rod.TipHeight }),
 	choice("rod.spool", "Spool", []string{"fixed", "revolving"}, func(s *Setup) *string { return &s.Rod.Spool }),
 	number("rod.lineOnSpool", "Line on the spool", "depth", 5, 1000, "", func(s *Setup) *float64 { return &s.Rod.LineOnSpool }),
 	number("rod.least", "Rod casts from", "mass", 0, 1, "not given", func(s *Setup) *float64 { return &s.Rod.Least }),

@@ -81,13 +81,19 @@ async function read(body: object, signal: AbortSignal, take: (line: ChartLine) =
   if (!response.body) return;
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
   let rest = "";
+  let whole = false;
   for (;;) {
     const { value, done } = await reader.read();
-    if (done) return;
+    if (done) break;
     const lines = (rest + value).split("\n");
     rest = lines.pop() ?? "";
-    for (const line of lines) take(JSON.parse(line) as ChartLine);
+    for (const text of lines) {
+      const line = JSON.parse(text) as ChartLine;
+      whole ||= line.done === true;
+      take(line);
+    }
   }
+  if (!whole) throw new Error("The map took too long to work out and is not whole; try fewer heads.");
 }
 
 /** Where the setup is on the chart, in steps. */

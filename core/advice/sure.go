@@ -170,7 +170,7 @@ func (at *situation) deciding(heads []Head) []float64 {
 	}
 	for i, h := range heads {
 		// A bait that drags some of the way tells little of one that swims.
-		if h.Swim.Height > 0.1*high && h.Swim.Height < 2*high {
+		if h.Swim.Height > 0.1*high && h.Swim.Height < 1.3*high {
 			around = append(around, i-1, i, i+1)
 		}
 	}

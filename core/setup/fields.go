@@ -67,7 +67,7 @@ var fields = []Field{
 	number("cast.drag", "Dragged towards you at", "speed", 0, 2, "worked in place", func(s *Setup) *float64 { return &s.Cast.Drag }),
 	number("cast.splashMost", "They bear a splash of", "mass", 0, 0.5, "any", func(s *Setup) *float64 { return &s.Cast.SplashMost }),
 	number("target.depth", "Target depth", "depth", 0, 200, "the bed", func(s *Setup) *float64 { return &s.Target.Depth }),
-	number("target.height", "Or over the bed by", "depth", 0, 200, "not given", func(s *Setup) *float64 { return &s.Target.Height }),
+	number("target.height", "Target over the bed by", "depth", 0, 200, "not given", func(s *Setup) *float64 { return &s.Target.Height }),
 	number("target.band", "Band from there down", "depth", 0.1, 50, "", func(s *Setup) *float64 { return &s.Target.Band }),
 	choice("line.material", "Line", lines, func(s *Setup) *string { return &s.Line.Material }),
 	number("line.diameter", "Line diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(s *Setup) *float64 { return &s.Line.Diameter }),

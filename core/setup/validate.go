@@ -73,9 +73,9 @@ func (s Setup) Validate(choice units.Choice) error {
 	}
 	switch bed := s.splashDepth(); {
 	case s.Target.Height > 0 && s.Target.Depth > 0:
-		add("target.height", "Or over the bed by: %s, but a target depth of %s is given too; clear one of them.", depth(s.Target.Height), depth(s.Target.Depth))
+		add("target.height", "Target over the bed by: %s, but a target depth of %s is given too; clear one of them.", depth(s.Target.Height), depth(s.Target.Depth))
 	case s.Target.Height >= bed:
-		add("target.height", "Or over the bed by: %s is above the surface, the water being %s deep where it lands.", depth(s.Target.Height), depth(bed))
+		add("target.height", "Target over the bed by: %s is above the surface, the water being %s deep where it lands.", depth(s.Target.Height), depth(bed))
 	}
 	if s.Water.SplashDepth > 0 && s.Water.SplashDepth != s.Water.Depth {
 		if s.Water.SplashDepth < minSplashDepth {

@@ -149,7 +149,11 @@ var (
 // swims: in the band for most of the retrieve.
 var swims = must{
 	miss: func(at *situation, r reading) float64 {
-		return under(at.inBand(r.track()), at.setup.Approach.Share)
+		share := at.inBand(r.track())
+		if share == 0 {
+			return 1 + at.offBand(r.track())
+		}
+		return under(share, at.setup.Approach.Share)
 	},
 	says: (*situation).swimsElsewhere,
 	goal: func(at *situation) string {

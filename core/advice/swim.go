@@ -108,6 +108,16 @@ func (at *situation) inBand(track []float64) float64 {
 	return share / float64(len(track)-1)
 }
 
+// offBand is how far from the band a bait is on average, in widths of it.
+func (at *situation) offBand(track []float64) float64 {
+	low, high := at.band()
+	mean := 0.0
+	for _, v := range track {
+		mean += v / float64(len(track))
+	}
+	return max(low-mean, mean-high, 0) / (high - low)
+}
+
 // bandWords says where the band is.
 func (at *situation) bandWords() string {
 	low, high := at.band()
@@ -129,13 +139,8 @@ func (at *situation) averageWords(s Swim) string {
 func (at *situation) swimsElsewhere(h *Head) string {
 	s, speed := h.Swim, at.speed(at.setup.Approach.Speed)
 	low, high := at.band()
-	middle := (low + high) / 2
-	up := s.Height - middle // towards the surface
-	if !at.onBed {
-		up = -up
-	}
-	switch {
-	case up > high-middle:
+	switch up := at.overMiddle(s); {
+	case up > (high-low)/2:
 		return fmt.Sprintf("rides too high at %s: %s (%s wanted)", speed, at.averageWords(s), at.bandWords())
 	case up < 0:
 		return fmt.Sprintf("%s at %s: %s, and only %s of the way %s", at.tooLow(), speed, at.averageWords(s), percent(s.InBand), at.bandWords())
@@ -152,18 +157,39 @@ func (at *situation) tooLow() string {
 
 // swimsThere says how a head comes back that does it.
 func (at *situation) swimsThere(h *Head) string {
+	if h.Swim.InBand < at.setup.Approach.Share {
+		return at.swims(*h)
+	}
 	return fmt.Sprintf("%s, %s on average", at.swims(*h), at.depth(h.Swim.Height))
 }
 
-// swims says where a head is on the way back.
+// swims says where a head is on the way back, and what the hand does about it
+// where that is not enough.
 func (at *situation) swims(h Head) string {
-	return fmt.Sprintf("reeled at %s it swims %s for %s of the way", at.speed(at.setup.Approach.Speed), at.bandWords(), percent(h.Swim.InBand))
+	speed := at.speed(at.setup.Approach.Speed)
+	if h.Swim.InBand >= at.setup.Approach.Share {
+		return fmt.Sprintf("reeled at %s it swims %s for %s of the way", speed, at.bandWords(), percent(h.Swim.InBand))
+	}
+	than := "slower"
+	if at.overMiddle(h.Swim) < 0 {
+		than = "faster"
+	}
+	return fmt.Sprintf("reeled a little %s than %s it swims %s", than, speed, at.bandWords())
+}
+
+// overMiddle is how far over the middle of the band a head swims, m.
+func (at *situation) overMiddle(s Swim) float64 {
+	low, high := at.band()
+	over := s.Height - (low+high)/2
+	if !at.onBed {
+		return -over // depths grow the other way
+	}
+	return over
 }
 
 // offMiddle is how far from the middle of the band a head swims, m.
 func (at *situation) offMiddle(h Head) float64 {
-	low, high := at.band()
-	return math.Abs(h.Swim.Height - (low+high)/2)
+	return math.Abs(at.overMiddle(h.Swim))
 }
 
 func (at *situation) thenSwims(pick Head) string { return "Then " + at.swims(pick) + "." }

@@ -30,14 +30,19 @@ func (e Errors) Error() string {
 // Check returns why value is outside the limits of f, in the units of choice,
 // or "" where it is not.
 func (f Field) Check(value float64, choice units.Choice) string {
+	return f.CheckShown(value, choice.Show)
+}
+
+// CheckShown is Check with the values shown by show.
+func (f Field) CheckShown(value float64, show func(measure string, v float64) string) string {
 	if value >= f.Min && value <= f.Max {
 		return ""
 	}
-	given := choice.Show(f.Measure, value)
+	given := show(f.Measure, value)
 	if math.IsNaN(value) || math.IsInf(value, 0) {
 		given = "that"
 	}
-	return fmt.Sprintf("%s: %s is outside what is allowed, %s to %s.", f.Label, given, choice.Show(f.Measure, f.Min), choice.Show(f.Measure, f.Max))
+	return fmt.Sprintf("%s: %s is outside what is allowed, %s to %s.", f.Label, given, show(f.Measure, f.Min), show(f.Measure, f.Max))
 }
 
 // Validate returns nil or Errors with everything that is wrong, in the units

@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"dunvel/core/advice"
+	"dunvel/core/box"
 	"dunvel/core/play"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -46,6 +47,31 @@ type Answer = advice.Answer
 
 // Axis defines model for Axis.
 type Axis = advice.Axis
+
+// BoxColumn defines model for BoxColumn.
+type BoxColumn struct {
+	Key   string `json:"key"`
+	Label string `json:"label"`
+
+	// Measure Of a number; empty for one that is just a number
+	Measure string `json:"measure"`
+
+	// Options Of a choice; an empty cell means the first
+	Options []string `json:"options"`
+
+	// Type number, choice, flag or text
+	Type string `json:"type"`
+
+	// Zero What an empty cell means, where it may be empty
+	Zero string `json:"zero"`
+}
+
+// BoxKind A kind of item with its columns
+type BoxKind struct {
+	Columns []BoxColumn `json:"columns"`
+	Kind    string      `json:"kind"`
+	Label   string      `json:"label"`
+}
 
 // Change A value of one field at which another head becomes the one to tie on
 type Change = advice.Change
@@ -78,6 +104,7 @@ type Contact = advice.Contact
 // Definitions defines model for Definitions.
 type Definitions struct {
 	Actions []ActionDescription `json:"actions"`
+	Box     []BoxKind           `json:"box"`
 
 	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions.
 	Defaults   Setup       `json:"defaults"`
@@ -131,6 +158,9 @@ type Frame = play.Frame
 // HeadAnswer defines model for HeadAnswer.
 type HeadAnswer = advice.Head
 
+// Item defines model for Item.
+type Item = box.Item
+
 // Measure A kind of quantity that is shown in one unit of the person's choice
 type Measure struct {
 	// Digits Significant figures shown
@@ -143,6 +173,15 @@ type Measure struct {
 
 // Moment defines model for Moment.
 type Moment = advice.Moment
+
+// NewItems defines model for NewItems.
+type NewItems struct {
+	Kind string     `json:"kind"`
+	Rows [][]string `json:"rows"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
 
 // NewProgramme defines model for NewProgramme.
 type NewProgramme struct {
@@ -226,6 +265,15 @@ type RulesQuestion struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// SavedItem defines model for SavedItem.
+type SavedItem struct {
+	Id      int64     `json:"id"`
+	Item    Item      `json:"item"`
+	Name    string    `json:"name"`
+	Updated time.Time `json:"updated"`
+	Version int64     `json:"version"`
+}
+
 // SavedProgramme defines model for SavedProgramme.
 type SavedProgramme struct {
 	Created time.Time `json:"created"`
@@ -299,6 +347,26 @@ type Word struct {
 // Id defines model for id.
 type Id = int64
 
+// CreateHeadsJSONBody defines parameters for CreateHeads.
+type CreateHeadsJSONBody struct {
+	Text string `json:"text"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// ChangeItemJSONBody defines parameters for ChangeItem.
+type ChangeItemJSONBody struct {
+	Cells []string `json:"cells"`
+	Kind  string   `json:"kind"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// Version The version that is changed
+	Version int64 `json:"version"`
+}
+
 // ReadQuantityParams defines parameters for ReadQuantity.
 type ReadQuantityParams struct {
 	// Field Path of the field, such as water.depth
@@ -325,6 +393,15 @@ type ChartJSONRequestBody = ChartQuestion
 
 // PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
 type PlayDropsJSONRequestBody = DropQuestion
+
+// CreateItemsJSONRequestBody defines body for CreateItems for application/json ContentType.
+type CreateItemsJSONRequestBody = NewItems
+
+// CreateHeadsJSONRequestBody defines body for CreateHeads for application/json ContentType.
+type CreateHeadsJSONRequestBody CreateHeadsJSONBody
+
+// ChangeItemJSONRequestBody defines body for ChangeItem for application/json ContentType.
+type ChangeItemJSONRequestBody ChangeItemJSONBody
 
 // CreateProgrammeJSONRequestBody defines body for CreateProgramme for application/json ContentType.
 type CreateProgrammeJSONRequestBody = NewProgramme
@@ -358,6 +435,24 @@ type ServerInterface interface {
 	// PlayDrops Plays one head or two over the same water, with the work that follows
 	// (POST /drops)
 	PlayDrops(ctx *echo.Context) error
+	// ListItems Everything in the box, in its order
+	// (GET /items)
+	ListItems(ctx *echo.Context) error
+	// CreateItems Puts rows of cells, as they are typed, into the box; all of them or none
+	// (POST /items)
+	CreateItems(ctx *echo.Context) error
+	// CreateHeads Puts heads into the box as they are listed: ball, lead, 1/16 1/8 1/4, hook 1/0, 6 each
+	// (POST /items/bulk)
+	CreateHeads(ctx *echo.Context) error
+	// DeleteItem Takes an item out of the box; it can be put back
+	// (DELETE /items/{id})
+	DeleteItem(ctx *echo.Context, id Id) error
+	// ChangeItem Sets all cells of an item
+	// (PATCH /items/{id})
+	ChangeItem(ctx *echo.Context, id Id) error
+	// RestoreItem Puts an item that was taken out back
+	// (POST /items/{id}/restore)
+	RestoreItem(ctx *echo.Context, id Id) error
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx *echo.Context) error
@@ -449,6 +544,81 @@ func (w *ServerInterfaceWrapper) PlayDrops(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PlayDrops(ctx)
+	return err
+}
+
+// ListItems converts echo context to params.
+func (w *ServerInterfaceWrapper) ListItems(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListItems(ctx)
+	return err
+}
+
+// CreateItems converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateItems(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateItems(ctx)
+	return err
+}
+
+// CreateHeads converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateHeads(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateHeads(ctx)
+	return err
+}
+
+// DeleteItem converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteItem(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteItem(ctx, id)
+	return err
+}
+
+// ChangeItem converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeItem(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeItem(ctx, id)
+	return err
+}
+
+// RestoreItem converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreItem(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreItem(ctx, id)
 	return err
 }
 
@@ -730,6 +900,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PATCH(options.BaseURL+"/setups/:id", wrapper.ChangeSetup, options.OperationMiddlewares["changeSetup"]...)
 	router.POST(options.BaseURL+"/setups/:id/restore", wrapper.RestoreSetup, options.OperationMiddlewares["restoreSetup"]...)
 	router.POST(options.BaseURL+"/setups/:id/duplicate", wrapper.DuplicateSetup, options.OperationMiddlewares["duplicateSetup"]...)
+	router.GET(options.BaseURL+"/items", wrapper.ListItems, options.OperationMiddlewares["listItems"]...)
+	router.POST(options.BaseURL+"/items", wrapper.CreateItems, options.OperationMiddlewares["createItems"]...)
+	router.POST(options.BaseURL+"/items/bulk", wrapper.CreateHeads, options.OperationMiddlewares["createHeads"]...)
+	router.DELETE(options.BaseURL+"/items/:id", wrapper.DeleteItem, options.OperationMiddlewares["deleteItem"]...)
+	router.PATCH(options.BaseURL+"/items/:id", wrapper.ChangeItem, options.OperationMiddlewares["changeItem"]...)
+	router.POST(options.BaseURL+"/items/:id/restore", wrapper.RestoreItem, options.OperationMiddlewares["restoreItem"]...)
 
 }
 
@@ -994,6 +1170,370 @@ type PlayDropsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PlayDropsdefaultApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListItemsRequestObject struct {
+}
+
+type ListItemsResponseObject interface {
+	VisitListItemsResponse(w http.ResponseWriter) error
+}
+
+type ListItems200JSONResponse []SavedItem
+
+func (response ListItems200JSONResponse) VisitListItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListItemsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListItemsdefaultApplicationProblemPlusJSONResponse) VisitListItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateItemsRequestObject struct {
+	Body *CreateItemsJSONRequestBody
+}
+
+type CreateItemsResponseObject interface {
+	VisitCreateItemsResponse(w http.ResponseWriter) error
+}
+
+type CreateItems201JSONResponse []SavedItem
+
+func (response CreateItems201JSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateItems409ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CreateItems409ApplicationProblemPlusJSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateItems422ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateItems422ApplicationProblemPlusJSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateItemsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateItemsdefaultApplicationProblemPlusJSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateHeadsRequestObject struct {
+	Body *CreateHeadsJSONRequestBody
+}
+
+type CreateHeadsResponseObject interface {
+	VisitCreateHeadsResponse(w http.ResponseWriter) error
+}
+
+type CreateHeads201JSONResponse []SavedItem
+
+func (response CreateHeads201JSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateHeads409ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CreateHeads409ApplicationProblemPlusJSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateHeads422ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateHeads422ApplicationProblemPlusJSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateHeadsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateHeadsdefaultApplicationProblemPlusJSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteItemRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeleteItemResponseObject interface {
+	VisitDeleteItemResponse(w http.ResponseWriter) error
+}
+
+type DeleteItem204Response struct {
+}
+
+func (response DeleteItem204Response) VisitDeleteItemResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteItem404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeleteItem404ApplicationProblemPlusJSONResponse) VisitDeleteItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteItemdefaultApplicationProblemPlusJSONResponse) VisitDeleteItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItemRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangeItemJSONRequestBody
+}
+
+type ChangeItemResponseObject interface {
+	VisitChangeItemResponse(w http.ResponseWriter) error
+}
+
+type ChangeItem200JSONResponse SavedItem
+
+func (response ChangeItem200JSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItem404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeItem404ApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItem409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeItem409ApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItem422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeItem422ApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeItemdefaultApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreItemRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreItemResponseObject interface {
+	VisitRestoreItemResponse(w http.ResponseWriter) error
+}
+
+type RestoreItem200JSONResponse SavedItem
+
+func (response RestoreItem200JSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreItem404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreItem404ApplicationProblemPlusJSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreItemdefaultApplicationProblemPlusJSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1804,6 +2344,24 @@ type StrictServerInterface interface {
 	// PlayDrops Plays one head or two over the same water, with the work that follows
 	// (POST /drops)
 	PlayDrops(ctx context.Context, request PlayDropsRequestObject) (PlayDropsResponseObject, error)
+	// ListItems Everything in the box, in its order
+	// (GET /items)
+	ListItems(ctx context.Context, request ListItemsRequestObject) (ListItemsResponseObject, error)
+	// CreateItems Puts rows of cells, as they are typed, into the box; all of them or none
+	// (POST /items)
+	CreateItems(ctx context.Context, request CreateItemsRequestObject) (CreateItemsResponseObject, error)
+	// CreateHeads Puts heads into the box as they are listed: ball, lead, 1/16 1/8 1/4, hook 1/0, 6 each
+	// (POST /items/bulk)
+	CreateHeads(ctx context.Context, request CreateHeadsRequestObject) (CreateHeadsResponseObject, error)
+	// DeleteItem Takes an item out of the box; it can be put back
+	// (DELETE /items/{id})
+	DeleteItem(ctx context.Context, request DeleteItemRequestObject) (DeleteItemResponseObject, error)
+	// ChangeItem Sets all cells of an item
+	// (PATCH /items/{id})
+	ChangeItem(ctx context.Context, request ChangeItemRequestObject) (ChangeItemResponseObject, error)
+	// RestoreItem Puts an item that was taken out back
+	// (POST /items/{id}/restore)
+	RestoreItem(ctx context.Context, request RestoreItemRequestObject) (RestoreItemResponseObject, error)
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -2061,6 +2619,219 @@ func (sh *strictHandler) PlayDrops(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(PlayDropsResponseObject); ok {
 		return validResponse.VisitPlayDropsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListItems operation middleware
+func (sh *strictHandler) ListItems(ctx *echo.Context) error {
+	var request ListItemsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListItems(ctx.Request().Context(), request.(ListItemsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListItems")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListItemsResponseObject); ok {
+		return validResponse.VisitListItemsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateItems operation middleware
+func (sh *strictHandler) CreateItems(ctx *echo.Context) error {
+	var request CreateItemsRequestObject
+
+	var body CreateItemsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateItems(ctx.Request().Context(), request.(CreateItemsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateItems")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateItemsResponseObject); ok {
+		return validResponse.VisitCreateItemsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateHeads operation middleware
+func (sh *strictHandler) CreateHeads(ctx *echo.Context) error {
+	var request CreateHeadsRequestObject
+
+	var body CreateHeadsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateHeads(ctx.Request().Context(), request.(CreateHeadsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateHeads")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateHeadsResponseObject); ok {
+		return validResponse.VisitCreateHeadsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteItem operation middleware
+func (sh *strictHandler) DeleteItem(ctx *echo.Context, id Id) error {
+	var request DeleteItemRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteItem(ctx.Request().Context(), request.(DeleteItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteItemResponseObject); ok {
+		return validResponse.VisitDeleteItemResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeItem operation middleware
+func (sh *strictHandler) ChangeItem(ctx *echo.Context, id Id) error {
+	var request ChangeItemRequestObject
+
+	request.Id = id
+
+	var body ChangeItemJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeItem(ctx.Request().Context(), request.(ChangeItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeItemResponseObject); ok {
+		return validResponse.VisitChangeItemResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreItem operation middleware
+func (sh *strictHandler) RestoreItem(ctx *echo.Context, id Id) error {
+	var request RestoreItemRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreItem(ctx.Request().Context(), request.(RestoreItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreItemResponseObject); ok {
+		return validResponse.VisitRestoreItemResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2527,118 +3298,131 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"5D3bkty2lb+C4m7VJht6ZmQryaZV+yBLUaxdyVKkcfQQ+QFNHnbDQwI0AE5PWzX/voWDC8kmOA22ZySn",
-	"9sUeNUlczg3njk9ZIZpWcOBaZatPWUslbUCDxH+xEv/Ls1XWUr3N8ozTBrKVeZBnEn7umIQyW2nZQZ6p",
-	"YgsNNV9UQjZUm/e4/tPjLM8axlnTNdnqUZ7pfQv2EWxAZre3t2Yo1QquAGd9K8W6hsb8WQiugWvzJ23b",
-	"mhVUM8HPW/vGH35Sgptn/cz/LqHKVtm/nffbOrdP1bkfF2csQRWStWa4bJV92FJNdsA12UnBN5l5w31m",
-	"Rn1a2Pc+ZbQsmfmb1m+laEFqZtZc0VpBnrWDnz5ltBGdXfp4rtegJSgiJNGd5CrLe3CVolvXkAUY8a5Z",
-	"GxDl2RXjiIuG3rwCvtHbbPX4IryntGRm1XmmWoByOmdzrnI7nZlXbekVKEKJgkLwMm0FmhnMfzr+6u2Q",
-	"Mv5pV+4+zz1Q/EJ/DF+L9U9QmAc3X23EV+5HDcWWs587OHMYGDz+ijWtkNoSrYFHVnb8GurzQkg4D1/i",
-	"euzXz4cgWYTKikFdqilY31K9VURUhGlF7Es5UV2xJVQRipOe1azSZ2HbTEODA00w536gUtL9EOOTF2u6",
-	"hjr6pFMdrY9xgYPkbZ7thCxja4kj0E7rv8o9TPysE0wasHO1A7kQ1mso39eiTaO1PFsLg/tPMX4WHMgW",
-	"aElKAYowTsy7RGmqQWUR3ilqoUBFOPYlL+HGoFlv3YhaEM2ACJ4bfnJPzHzaTFyIBhRxw5HdFiQQbp7a",
-	"hehsKgTzrOhgOvN3YodDa2GIys3TsuKKMEW0qMvYPkrJKn1UGArGEUlmP1bYe9K867PvgJYOrRGarYEe",
-	"hV/NNltt4GIBaeDlwPKEfPVohYCKAogL/R3Qa2YparJrLvQrHHr2MUQ4+A2PIHXIpwsot6Cdly1u+rUQ",
-	"NVB+Jzsv40I/h/8uxnaHWBH8WyjjqxJ66xi0rt9U2eqfR2SHw/yPh+fnC3OaGRYw41kW8/iuarHLHRMw",
-	"beiWqisoSSWk0Se6uqaGtVGHuM0zQ9wLOXBEVUOCIkLmRO1Y0zC+yQOPcqASXxX4U8PKsg7LXVNeHiHE",
-	"VoqK1RFuvdwCKTopjR7R8RIsTKQozaEgK1oYRiZrKE8ksBJaK+wS5OLNdHlPd3RPKikav6y0g38f2aiF",
-	"XA2VThnjgJTtNswSzeApFKzAqIEFxA9OKjcQkTrPzTSEsgZKQnXaXneU6UQAm1ffAVUjhp9hXitjHXF7",
-	"MdkfOIMNjuTYSOa5xY0m9rI+AMEze94foz292jPGi0J3dB7RwGh5zQo4c4yfrH7Zz6zudcPUKepWFNeG",
-	"ehPxYwROTDEwcsgQrwLdtYQl6t/zSlfNrqDep8vQd5RvICJCL5lRGqycNFKKqZxUopNE4wPGScWuwczY",
-	"AFWdnGEGcYqObgHe63h+BgdwHNZBNGw4kXBuEMLLyebZFuF0jHAOJBy5pnWHstyAELdFjGW3ZUYn5/Z4",
-	"wvNjDVZLC4rb4PCfocap7m+wEmjpCYGm1XuHQgXXIGlNqARS4F6iulpDVUwrGRx0a9gLXqJ6dBHXJRPI",
-	"F8GSKtjSFBJPM3Zot5NZtSRKHA7HJ5KH1K8YX0ohb7ihjhWCl96AMddEA6SAulaoy6P+YPWU0ioAB0qe",
-	"eXOkLi8QbMexHcjwCblYnYBoxX6JSL2X2uhkvFRG6yJKkIbyvd00AVpsidEMOq5ZTSrGQRqOUGjGRBUg",
-	"L31OU0OeGVPYKIBeE3FqxHSe/ZGP11CLXeTLA0q1eoaDTSBU3EQinUJdn0Slh3pMYaj2nnwPaOIWlJM1",
-	"kFoIo1LTWvANolhvmbJSaZHPQWloI1M9GxFKFFU3R90O5iDwOD3+4hwKcYHB+ZAsZqQ+CX8oASKG021E",
-	"Z8VZ/t6BOsG/ZDF1BDDv8aXbPOs400cN9R/wpTgH4tHlzTN7RhZSqIHvakc1yDOvqA+cjn+KOR33KVMg",
-	"Kd490gHSPf3O2wnPBNe00AvPAO9UQYG7E/JKEWHP8TWUK1JKutl4bsIzod4zviFKs7ruDdmCNkY276YK",
-	"w1rQdPdL0clrSHa/hM8OOXcjWTvFwqt+4StSSYauP8IBSiiJuAbZ/6jtvlLVYVbpN1U1nfF9C35oA9CN",
-	"FB0fqGBME7R5PLRTZ+PwpouYeE+V18BaVminsR4fr6Fyw3jscEFyIvb5irSd2g5Iw25rB8Y6M/MikyTO",
-	"KGJ+MaO/WIWjoXsjx0WXeMxbFM6MWDlnTDHaDtlRc3I6vYLUyIZkw64XaBei06gUrD5lwLvGMGkPHiOe",
-	"a4oGrtHr0MUqKasVmg6oK6odWPlt6AdJrRYU/6BrcW3tMg9VLuyfljJdBIHUrMHFik4b8WIowx0L4REX",
-	"mihRX4/CCzMixm+op7EAW4e0QC2Ox3razy2jexZOPIucxDrlNHoOFeMo5JbqnTYUke7lncZLIiKnhIp2",
-	"9fGTKJxbvSaTtIgXaGBEJm7ozXfeaT3VRJztmj7Pa2fsRmYKUaT00S77wNN0vHByJw1ljvDYKMFASxrl",
-	"g5ARKB7wQQCaX+MgvuMDPgHfAwzkgbRGwIqd1c+laBeb86UULdkxY2lrhWd1lkLbS9TrdI/SvA/oNK+L",
-	"97b0PpYUX2glabOAHl+Y1+NcZG3RZWJ/uvXUsLDZYFdEYnUXvU5VspIY8W1m87rVEo9FqqVzSP3WIuwP",
-	"A7vSELT2HNDTukPCEZnf1nR/hnSfLO7NJ1bYS9GeaE2EiN5B3gFVRvMaBFEU0YLgjAMjMUl/unlpX/8a",
-	"UzvcPx5NiayVYiNpY0nkSG6GexHd/Q9lDs1YGME/H1YR48QXtK4XSrBLY/5QYzYYGWbjS6wmooWI2QB1",
-	"vY96h5hRn6m26hHjJdmKugyqL2WJSuha7CIaI5UbUIb1lKa8gD5MazRJKRqUvMVWyDLv9Xr8d9qsBVX6",
-	"0gmJg6ChGd08NmRo/p8TCVBDaXaG8fsCUr3zvDSMnmo9DQyKRPNDxaN9CCWjv4vGzBQsXlrXee/gCp49",
-	"G3YjmrUnRgBbswP1683FU5N5nEB0y0gKPk9NBgm02Frbz6v/D6Ps507CpiqCiMTYJmTHo/Ynmls10Gtj",
-	"ZmMgoBWiJj91SpM1VMKFmvxxkkBrdqanlUtjmFKcog0gZxipsKWK1JR5652SmmldJzJNSBVLObqBK3cQ",
-	"Haho+oCqF2SSRWPKNpDZxzqYi+YbRG9ABwJZSrmDw93SsN1+LzuGJqDD9xgdVoD2sBiIttynR1pRkTtZ",
-	"nmYS4rFyij34wgemFgiQeR22oTepx38ffxyj8K8Y/6qEJNScEKyAaMjLul5S9M52qtof9WF7lp+8+AtI",
-	"MeNGvyANUK7GaSqG4pCTKVGNOcPdwo75FDwpTGKpDXoRDJzdYvodRtUN1NyXoRdsklFi4hfbbCNC7Y0/",
-	"5Bf552aO94Tj76QDbNkJfkcG1DLR/sTGnMiFo5GgryRKvocQoyee4YD5ZI4IosKvF3Q+qQQRnWL0WNpd",
-	"bvUM0gsXZo3SWNrYt7S48pS3htKwN3eYq1mloSSUl+hkaNEzavPXdkwlHqFFH3+4i4q9089Y786GuNNk",
-	"N+8YBjXq9kKD44MLX+OZaT38TG2HG9eC4MBPiJFp4y0fpptBG82HtZlVPlLu8iiEtUeMmWIJLEVwAL32",
-	"gsvqhmiOOcs/qtEpTfexaCjTW2cPrSkvB8q3Fq3N0H5CvrkgQpJGYKADXd+cUIWLPkGjsCvJA5jCdmLC",
-	"fIG3RVK+AXUi/SdkHo2EZ9L7fbwk6fWgWCa97cVYwstxQdZLLq/SBY89QiWGDjRBonkShkO2Uuw4UYJU",
-	"VLp4iSZXPNkfJefSAvNMcbqJkO97TjeE8RJucnJheOnRRaISH1XE3kqxpmtWM70PbIoSwbC8/UG5eFDi",
-	"NDvWnBBlDdLBIOJACJkhj8ugFCUlJ4ITeg2SbhLlDuPfUh4Jn73fUhk8IGiC7sZy5QQx4eYKR22MHK9B",
-	"lsyeI14QGnQZaIDc0taayFF5aMORL/kH6kzGpevzeVujcdxB1Z9wjgT8oeRYq195IHpHkkGMeZL3PJdm",
-	"Exk94CSb6HVvmywKNFwxXhrE/9xRrnu2UURtjSxgHJMEO850qMIAqQT/D9VbOgenJ9s4v+QBjbENZxUr",
-	"KNekYptOgpskXvRAZ/zuat+sRR0ZHz2d6FHbCqGsD++Jy8OQygk4IC6asyA96IBuuNXw/Dpyv+EYfTvP",
-	"yrIjbUFkIdVy3Se+98uv0Kt9qtIviaTuYHMKsX8Pu7dDB/sC4Hq6GiTkfH0Ry+05xYMfp5S7nevfw+69",
-	"d/s/xD6WxBRmKB0fxtZurdRlIufGZeuhN50qbRXWXUhPN6bgjiri3P6qrana5mTvzZkaKp2TX0jX9qqu",
-	"KzKZiKLfBHss5QsL1FPYYlA/vAAh7itSgqasVuR37148I395/Mc//z5iGJlXoiITpBRyLlvTKF3SIB2j",
-	"QZhP6bOoTwpdzyemz2XyTZ1xoBTdQHq6t/8gqWxHU93NpGlopmu449Q5th586ocJU+UeN1E2TZaVcdyV",
-	"RgWglQtTOJZcEaWptMEqLDHjmKYQkqyxemNCQfjNwnScceR1kD45iurMgBtTJ+53vqk5jFm2LknDriW5",
-	"vrvHzYkl3mGAxMKRz3gcopYc9/tdboG4h0Hj7KtFJm0UjiS6+2lixP93p9gudSgrzRqqY7mGH4S8gpKI",
-	"zp1dlHiX99TLml5/crglV13SryO+ud9Y2nU0zyC28ncnVDmhPKIuHEFq5qrDprViE2OabVLLR2ubK7A4",
-	"pQkjZDhPdLddDepEZEnzbcSccuecFuQb0qzIN2d/JJsnBJ1ykgiJCRP7Ffkz2Yzzzx9f/Go98V5yT+y+",
-	"YtB6T6+hPFXBLyR4tu2RSDV85cyUycZZGe3cssAkPU02dm25bKEDYbpUQGLbGv99PjVM8gC2fl2zmDnF",
-	"XPkCWFlI0F8cG54vEjGRhITpobvbihrrNomoSCG4/VhhPEjT4qqGM/KKNUzbn6yPR2E1p3MHln029tk0",
-	"KbVtpXAu5oVe/FfxHhrvt0LaBgeswTWEggrrTl2DdbIOyhWMMpqYGUaLq9fxEgXBN2HWytVHpg7Ky+/c",
-	"iTMe9G+IWmwBgrUUYuDMXbRqXr6K5rQZEP7KwQtgtUspOwhrU4Vrr2hdY3CA8v399nAySlN06g+I8nEC",
-	"p2134eiglVCBlC4IcmQW1yQmWou6pkznd4dL77PUZlksonDdgSIBe8wUMwgvbfMHTVwRR8q4WxqLpTiI",
-	"7OiejAKMHjhqx5rEqinF6SbOZn38x695GWnNtP1ya5egJYNryCMhmMTx41HXSyeLplDBMIG6rxgW+ktc",
-	"Eb9NJ2k65eg+MVmCXsEPbRRCNeMTyPgox4KWIQdJ7bbEHHtj2V4ErijLe2JObKPmeoB46dQLiz766cXi",
-	"QAI7bs8HB8xA6AfohNhNCKBaXvO8kYeYd6Dk2Jm8dhBZcvCJcp8iGg3U0kSofZjW8MAcFDH2uVihL8ca",
-	"uSfgDFcbFpPbXfbzRWHnakeXdAViEkJ/wns8hlziWjlX5IlngZ+b7EAC8Z886SO6huj3qDcFE966C6pa",
-	"7HCMnWsQOHEapCeoxnklbKDnjR5WMeAXTvNaBHybNp8I+1LSzSw8fZFsyJljKhQja7GjslTLOjcp7CNU",
-	"xkpBSux4grlBqEJQbFkCfAYRNVXb+Mn1mio1bsxlhkPvM46+BipP6RHl4epg1m9mtJwYFivnu3hAFuJA",
-	"5bcxwD4izUjhDNkjA1pMQZzoZDHTDtCeUT4b5cR+oC7fsA8YLU5+mjBUD5Ww/hh2DI0srWcS4upAYD2K",
-	"CiyqQTLbAfMoXLa0haQXr5j1QE/ZYvbc+GAf9EU/Zgc50oE0LCIqyy8Nta7y6chMJizuECW4pQEYcgs5",
-	"N5zfyt3nz0ztGNa60LIEbHbZYCXZyUVjjy4uoq0jy8VZnyWzzYoTlzByZk+hvkhpqIWIqJNPifkdlUhm",
-	"65iG3T4Hcy2h1eFBHBHOWoZ136/6MiCkAOiBNtNDc3zU+vU4GMWorE5p3PSQqP7XBf8xqMfA3Xf5XJIS",
-	"ZZtDT5t5GsWBYo626+F54PpSV3OwWnrMnqwA2jWkqn1Gn1pYRRP30aEuFNKiqdIqt2eAkcOo6xrTKOgE",
-	"mICcmii9RDQxDm/4+1aIOlU2O9UuCSdu2GNsY7NoY845bDwiKkJt4ounYl/nHzqfJVr2OM/ro53VfHZ6",
-	"QVMdQpq134X00+XZYP5jD7MxYvouoM5DFeSqA9xoZzGyVTtIqEeeS6dN2H8LkomT+C9UlbghoskioW3r",
-	"Igd5LG33BZoxzmtj9W9jz/i8KGm7O26ZIo2xS3zbuBR7zXfcjXp3kgukUrKYl4uFmba6AfgIrBjodz5X",
-	"eFlb9hSunwHYD8NuyIk2EK0ZdwkLx60cYxE+j8/dt3xFcVNTXirrXVXjLs2pNVxNC5Lq1B6Ih1q639Z4",
-	"pDygb7gXbOMbR6Fz4pxq5E7qHta12CnvZlhqpSZbofdhZs4alwffhvZcltutEuQg56Vn6OFk0e/OhtBM",
-	"2VWcO9vEeTadDdt3jQjBviPZThjZPHvvu9qlZTmpkJKKHz5sdtOyWPFvIKup77a0DCJXsI/fEnC/uQ2p",
-	"vf1h38e/fbOZu9OlL7318kDt46vUBKC5FsZPna+yq4EoGzRIUTmi3f8vfVNcst7jqMA3jMNCRdEsJU6r",
-	"g4s7Oq7VuJFz6MEby36Ih64ubbMWpobXj6R2ap6WAtGNBDu9EPaiA/f3Fug1dkWleyxX39pAEBfjeaNl",
-	"Q+78uL9+0P78cvLVSV0E+rjnbmiD39cOLWkafels4uV54dhPbZkVvKYKyH+TnWRaAyf/SVRBayB/IKKq",
-	"FB4Rh93EBu3IDtQQNwZVJLw1aPde2a5rkSs67EyJ1plZXuq7WLlzHLHuPT94WFE+2G1MRP3gc+Pi8D7u",
-	"z53WNWEUFfPmndHY57l/+ohE9jFbkY+Z+OVjdvvEv6SwWAJzA/r8HSZ9CRRWdVlX+nB9X1/cTY6Y+nf2",
-	"zBd/JZJjF3IBsS/fUp+MYRTXYMMiMsd/tSDa2hYrEi4I40rLrgGun5CfunIDrsIo9ZaFpd3i06sHdrZt",
-	"lJ0gosFhbWYl4snGClFo5P9PbOO699ocHxTetq2QzdeyDbKojbafkX+Y+Xz21kf+/iXiXJHfXW1y0uQE",
-	"r0dTOfn+9zkZaOWYSVsCil/yDGrFOpX3MU+Fg7nnK3JB6OEFKwc1Pjn5y8WwfsfWpefk0X9dfOQHEb4z",
-	"8lcsJcFFt7O1KWcfOeqpBXBl2wiXwDWr8Jak7PXLy/7OPvOPvvAie45UOcjAW2WPbNMV4LRl2Sr75uzi",
-	"7BvX2wYp5ty6/VwnKusyEggsJvjL0lCovyfEIB+U/tbF9Wfu8Vt2f19IHL4dk5e7OWh0h+DXFxf3Nq+/",
-	"9Wh6baBRHmi4Devx11/PDRXW1l9CGBpqLvgGNY6moXIfssEOL0MKMSdbj+syGkcdkjWWoP8z89j80Yx7",
-	"bhX0O3D7bOsrev/VkJtU9OIsq2nZ6wTrHhBfAuVUk53o6tLZU7YBIOLR3m/l77bCWt+7cC31CNXTXDqM",
-	"6v/P+zffr1zhcH9lBlY5uSszCkGlAnthBL6XI8W5pDDg5eGNGmfkw1bANUiywY4ERmYCd4JvJ+TVGfZF",
-	"OqA8qR+I7sZt+3818d18xcsTFoA3mcwIGHtpxG9Dvrjkhp0It11S5XA7inXFya4cN7B27t8xrv8Getjn",
-	"+gHF+nCaCOjHj4eAwb5rKkhaJm03QpVbrSJHLc1etWL1JJUHKWxvndLCVQ361r8OXBIo9qJz4JKivUMe",
-	"v63p/jm+8jCcMepA+6WkMnbPTZDJhlEQXrkXPUK6bIWQLP0FeMjgSPUXkQrLOyFDCJs5op9ycHBj+SgK",
-	"zUrUtdipWX4KLqJ5dnrFlH7bv/Y5UHZQtpSAvMECfz3In/oWN0ZxvoJW52S9J8655uE4gNyPt/mcwoNl",
-	"CsPK1Idgs1EThyQ2e3Rvcx+iKs5XBoikHSL0M3PR/wK0xpobFmpFMTlmivNPrLy1yk0NGqYIfo6/jxE8",
-	"gvTjSO8zwS0I7MPPBYJLd2N32F1IIquZ0k9swgHeBWXUP2GTQuaofXDH+8xlhf0r56zEywpbqm05U8wo",
-	"eGgeOSzu/swG4HE2eapC09DdKdTx+OIvy97/vAz4Doz8PKA/Sa6QLznsCA0OEZfwlsid545arbfsFLKM",
-	"Su53dtQ7OPvzE8eOqi8gN9522vrBjKQrB+hz/btmEeUaYbE7dIt3QMvQVmAiVo7cBzbXoYSZt3/uQO57",
-	"z5X3Ho45Ph8g6Ni9Yng5q9hhg+J/WO+mHWIatNq3MFjcN/kfsXA8tiwNNzp1VbF4q1lWxMeNmVFro71Y",
-	"6+HJQSXR6FY1VgXn9swqnXc7uqpHKYt6U2FjcQ45UcJb88o2e+gPHYyIx+YfpDHOQGa6hh8fkF8Dxc5o",
-	"O9Y3/SVkLDVGpe3tYJvLWWIkjGtBaGgVFDcWQ3uEuES8lHtsvvBAB/S4scOXMhZtaDDB4HjDndnl2vm4",
-	"m4G/iJMFpI2SuyqarlkTDPj2BqGNdlsfgo9JzztZ0MNwt0H43r7y2YzBkDFyDC9uYZ/JCHSQOmYA+oSd",
-	"BzL+fM+5z2/4DWaeMfqUR9wXMvh8L4gJxnpCTzTyeiT+xg086yBcYNwNqHjOoTqz+YvPSE49JX1esBpJ",
-	"P0tFD2EKP6S0GGYAfgkTeBbD/2/MX8edQ9P32uYWHFq+c6LqvOwsDu7b5n3ux53h9s95eBSi3X8BZvfH",
-	"hpnepXZTPPRtooUirq7iGIoe1CnxhYXxb8gZYZnpwBHRIwXzkeW1B30n62yVndOWIYzd+/EWOeOgZW+L",
-	"ek15auQ+i7WAGquQ/TDKq6mT2THaU2EIh/EN2vFMzw3TDsMe05oWDDKaxfgbWd1n3u67/fH2/wIAAP//",
+	"7H1bk9y2mehfQfU5VSc5oediK04yqn2QpSjWRrYczzh6iPyAJsFueEiABsDpaavmv2/h+wCQbILdYGsu",
+	"yu6+JPI0CYDf/Y6Pi1zWjRRMGL24+LhoqKI1M0zBf/EC/lcsLhYNNetFthC0ZosL+0O2UOzXlitWLC6M",
+	"alm20Pma1dS+UUpVU2OfE+brZ4tsUXPB67ZeXJxnC7NtGP7EVkwt7u7u7FK6kUIz2PUHJZcVq+0/cykM",
+	"E8b+kzZNxXNquBSnDT7xh1+0FPa3buf/q1i5uFj8n9Pus07xV33q14UdC6ZzxRu73OJi8X5NDdkwYchG",
+	"SbFa2Cfca3bVFzk+93FBi4Lbf9PqByUbpgy3Zy5ppVm2aHp/+rigtWzx6MO9vmNGMU2kIqZVQi+yDlyF",
+	"bJcVWwQYibZeWhBli2suABc1vX3LxMqsFxfPzsJz2ihuT50tdMNYMd6zPtUZbmf31Wt6zTShRLNciiLt",
+	"BIZbzH88/OhdnzL+hSd3r2ceKP6gP4e35fIXltsfbr9YyS/cHw3L14L/2rITh4Hez1/wupHKINFaeCyK",
+	"Vtyw6jSXip2GN+E8+ParPkhmobLkrCr0GKw/ULPWRJaEG03woYzoNl8TqgmFTU8qXpqT8NncsBoWGmHO",
+	"/YEqRbd9jI8erOiSVdFfWt3S6hAXOEjeZYuNVEXsLHEE4rb+rczDxO86wqQFu9AbpmbCesmKy0o2abSW",
+	"LZbS4v5jjJ+lYGTNaEEKyTThgthniTbUML2I8E5eSc10hGPfiILdWjSbtVvRSGI4I1Jklp/cL3Y/YzfO",
+	"Zc00ccuRzZopRoT9FQ9iFmMhmC3ylo13/lZuYGkjLVG5fRqeXxOuiZFVEfuOQvHSHBSGkgtAkv0eFPae",
+	"NPe99i2jhUNrhGYrRg/Cr+KrtbFwQUBaeDmwPCdfnF8AoKIAEtJ8y+gNR4oafbWQ5i0sPfkzi3DwOxFB",
+	"ap9PZ1BuTlsvW9z2SykrRsVedp7HhX4P/16M7XaxIsU3rIifSpq1Y9CqelcuLv51QHY4zP+8qz9fW21m",
+	"WcCuhyzm8V1WcpM5JuDG0i3V16wgpVTWnmirilrWBhviLltY4p7JgQOq6hMUkSojesPrmotVFnhUMKrg",
+	"UQl/qnlRVOG4SyqKA4TYKFnyKsKtV2tG8lYpa0e0omAIEyULqxRUSXPLyGTJiiMJrGANCrsEuXg7Pt6L",
+	"Dd2SUsnaHytN8W8jH4qQq1hpUtbYIWX8DHtEu3gKBWtmzcCcxRUnVSsWkTqv7DaE8poVhJq0b91QbhIB",
+	"bB/9kVE9YPgJ5kUZ64jbi8lO4fQ+cCDHBjLPHW6wsZf1AQie2bNOjXb0ijrGi0KnOg9YYLS44Tk7cYyf",
+	"bH7ha2h73XJ9jLkVxbWl3kT8WIETMwysHLLEq5lpG8IT7e9po6vi16zapsvQH6lYsYgIveLWaEA5aaUU",
+	"1xkpZauIgR+4ICW/YXbHmlHdqglmkMfY6AjwzsbzOziAw7IOouGDEwnnFiA8n2y+kbcvZdXWc031a7ad",
+	"aTX3wLljG5SEEoTYc8Lqxmyt0urMPK7JL6024aGYLSZhMT2xeL6WPGfPCRVu/ZxVFakZFRp1J1d6nteA",
+	"/727GZ4vc/tlpKzoChxQdmtip/6NKTlhVEeO2tPuNd2SJcMnxgvvmjRs26M5eLZPenCIDoIxPfGNvP27",
+	"s6v2ksiOHiTWmEK3jdVkw80aHLgc6E0vRnad+3uqjdyR7n24dfu9MX+2GHRerkHUzAXODa1aMIcsoYNk",
+	"INR6Mdy6tQItPDDBlgwdneD79OznCYE+dp+tYAvi2LMZ0pNmN0zRilDFSA7fEnV3aqrj/BVsxSXbSlGA",
+	"h3EWd8cSNACAJdU2SLPpvdjFpd2XTFr2UfnqcHyMhH25psq85WIuhbwTljouALz0lumMaFkzkAca3GEU",
+	"jiAfC7Shd/jJPjngphny/TC2Axk+J2cXRyBa898iIvSNsW6NKDToAC1JTQUKQU0YzdfEGtetMLwiJRcM",
+	"1ISGSEDUh/Aa5zhL/qVshbE+lDfmnSU+3md74OUlq+Qm8uYOpaKp7mATCBU+IpFOWVUdRaW78jO3VHtP",
+	"4TtQaDkVVmVVUlqvlFZSrADFZs01SqVZClgb1kS2ejkglCiqbg9G7qwt5XF6+MEpFMIBQ/wuWcwocxT+",
+	"QAJEYg93cYWlzD9apo8I0SKmDgDmEh66yxat4OagHv8JHopzIKguH+FAHZkrqXvh3w01TJ14X7cXt/86",
+	"FrffpmwBpLh/pR2ke/qddrVfSmFobmbqAB+XBIG7kepaE4l6fMmKC1Ioulp5bgKdUG25WBFteFV11mJO",
+	"ayubN2ODYSlpegQzb9UNS7bOwmu7nLtSvBlj4W138AtSKg7RcyIYK1hB5A1T3R8NfleqR8lL864sxzte",
+	"NswvbQG6UrIVPROMGwJhAw/t1N0Ee9dGoiQvtLfAGp4b5/QdXq+masVFTLkAORH8/YI0rV73SAM/a8P4",
+	"am3svsAkiTvKWGjZ2i9ocDjXQ7aJah5ROLFi6eKZ+eBzyIZazensClIBG5IVv5lhXcjWgFFw8XHBRFtb",
+	"Ju3AY8VzRSFGZO06yFIoyisN3jfYinrDUH5b+gFSqySFf9ClvMHQhoeqkPhPpEyXhCMVr+GwsjVWvFjK",
+	"cGoh/CSkIVpWN4MM3YSI8R/U0ViArUNaoBbHYx3tZ8jonoUTdZGTWMdoo1es5IIHl3xONjcPbyWJmXHK",
+	"MSJylvJ2jlcJvm5kmYKVtK0OK7Sg/jqDKGnr1+CnRDau6e23Pn00NmicK5++z3fO94/FNXw+N321qy4F",
+	"PF4vGABJS1lLILZK8POSVnkvVQSKO+wUgObP2Mu0+tRrwHcPA1mg0AGwkMZiiv+Vks3s2EChZNMFTKzi",
+	"X6QwyhxbPT3COx3SOy4K6mMqXcwzJTdRKlrPoMrX9vE4L6FjO0+HjD89tUzDfmCbR3LnZ52BVvCCWF1g",
+	"d/OG2pzwR6rbtMsD6F52mgVPGopIPB90FO+QcECBNBXdngDdJ+sO+wpqDiWbI12TkGHfqQOi2ppxvaSm",
+	"JkYS2LHncSYZY7dv8PEvodTK/cf5mMgaJVeK1kgiB2ql3IOQfnso32rCXQn5snCKGCe+plU1U4JdWV+K",
+	"Wh/EyjDM9/KKyIZFfBBWVdtoqIlbW5watLW4KMhaVkWwoylPtGiXchMxP6laMW1ZTxsqctaVTVizVMka",
+	"Q9VrqYqscxLgv9N2zak2V05I7CTx7er2Z0uG9v8zohirWGG/DOppcpaaLROFZfRUV6znnST6MjqefQco",
+	"WWdA1nan4D7Tqsq6aFkIE2IanBjeHJmRb+wX6E/3PY8trnMC0R0jqRhk7H8oRvM1OpLel3gYzyFzEjbV",
+	"HAQkxj5CtSLqzILvVjF6Y312yCo0UlaYpVuyUrrUr1cnCbSGO70oXVnRmOI0rRlwhpUKa6pJRbkPBVBS",
+	"cWOqRKYJpZspqpsJ7RTRjolmdqh6RmVntMYDCwu6xAl31TUW0StmAoHMpdyeckcaxs/vZEffn3T4HqID",
+	"BWgHi55oy3y5MoqKzMnyNP8S1MoxzuVrn+WaIUD2pKXpbar6n0pg/zXkrH2qOZo/wzhOit3ZjE37gwFx",
+	"z/Jzksxno8QyR4pz+XZdWx0+lXXfoTRPCqPahhpCEhbOSclmtNznoZdhsjexEJOv1hGh9s4r+VnBvgn1",
+	"nqD+jlJg8zT4norEeaL9OSawyJmjkWCvJEq+hxCjR+pwBnl9RwRR4dcJOl/kBYhOcXqQdud7Pb1y35lV",
+	"3DRWxvkNza895S1ZYdlbOMxVvDSsIFQUEGRoIMyK9aQbrhNVaN4lM/ZRsY8gWu/d+RB7XXb7jGVQa27P",
+	"dDjeu1w46ExMF3C97n+4kQQWfk6sTBt+8m75J2ui9elY6ejT7q4oQ6I/Yt0UJLAUwcHojRdcaBuCO+Y8",
+	"/6hFpw3dxlKr3KydP7SkougZ30Y2WHrznHx1RqQitYSsCcTRBaEaDn2ERYEnyQKYwufEhPmMaIuiYsX0",
+	"kfSfUAk4EJ5Jz3fJl6THg2GZ9LQXYwkPxwVZJ7m8SRfC/wCVGDrABYkWXVgOWSu5EURLUlLlki+GXIvk",
+	"eJSaKtPNFlrQVYR8LwVdES4KdpuRM8tL52eJRnzUEPtBySVd8oqbbWBTkAiW5X0tISaXErfZ8PqIlG2Q",
+	"DhYRO0LILnlYBqUYKRmRgtAbpugqUe5w8Q0VkVzc5ZqqEAEBF3QzlCtHiAm3V1C1MXK8YargqEe8ILTo",
+	"stBgak0bdJGj8hBzm2/Ee+pcxrnn80Vgg3Wcouo0nCMBr5Qca3UnD0TvSDKIMU/ynufSfCJrBxzlE70x",
+	"rJ4rOmURL+HNfT9lAkUVHNtYEx9n2vCamimj1Ors1zISAXhtlbnxzWZLyg2pqDbadbck7GwfiX7tqqVq",
+	"4jhrKa+j71xb1Rfvf5quO/U9W0n2QWkme6jAIE+1M7CAJTG6rdMD4YYpTvfWeU/A1JcXpFQOSBPPvTSK",
+	"56nJF72mTXwVbdQc8LQ6vgwIkKmv3fBo/0C81rgvkbBGAc7eA7cjSbeup91Aj47KM2TtgP6Or/Arelzb",
+	"58ge5nrAccTYNdO4UoPcNdoiLhyyDgi5pbw9AUGVLOGW8hag9V0XejmqAP3XlgrTWQWa6LU1dbgAedIK",
+	"bkLTJ1Naiv+nu0DOjnPAVy7tsqNC+UrwkudUGFLyVauY2yTeY0kn0op6Wy9lFVkfEjmQMFhLqTFF8bxr",
+	"XkD7jRGXsp5RSrlDiwIdWH+OzH9wTH27wPE8tTMjcZoamNsmPvfbJ4QNfFnnb4ma3MHmGF3+Pdu8OSJH",
+	"Ehld8GWsBFLJzTC0GP4xGHpwFm0B8AnQ3lCEfpVK+PVsTynI/HylE5Bw8hghfs82P/QzrjOg5jlxALXY",
+	"tx+T0o3z1v5s6/dsc+nzwA/xHXOSzBOyAX6MnR3DlvOE9K2rBYf0KtUGIxib0D+oZEE2VBOXB9ZNRfU6",
+	"I1sf37LqKSO/kbbpYh+uC3gkvD8LgTJXkiBQjxEkvQEvMxDi3iIFM5RXmvzux9cvyV+e/fFPv49Eyuwj",
+	"USXDlJJqqhfAeuHKIh3KA6Ba3/foHFXLNN32NFUnHrFataYrlt5M5F9I6qs21LQT1XuGm4rt0dOHzuP6",
+	"+XCZsFXmcRNl02RZGcddYY0mWrq8tWPJC6INVVi9ADMABNSthRYeaK8dURC8M7PYc6hrvj6Lp/knwA21",
+	"dPe73zg+Cj0crmoPz5I8gKfDzZEzeMICiW2Jj6gOIWwSTwRdrRlxPwYbvetFHM25OtBG5beJEf8/nCsw",
+	"N8PYj1zssIVU16wgsnW6i5JBr+3AIUzvbtz9JNe72J0j/nGfWVNPtPAsdvIfj+ihxUZpl58mFXft++Nm",
+	"/lF0la9S3f4Ki8dm17hCyQTsE/3atmL6SGQp+27EAXV6zkjyFakvyFcnfySr5wSyNIpIBRV02wvyJ7Ia",
+	"djc9O/tkO/FeihHxu2LQuqQ3rDgiwsmL6JC8sVLgbu19h4f997nubVN4+dBRCzXsC+dBjl7oCcO5Ag7m",
+	"Avr3M2+Yc4yt+INMgvJYXylXbN4XJiNgEqjHqZmnR0XTU+MebAmYOcbzewKszJQNT44NL2ISMZGEhLH9",
+	"slnLCgYsEFmSXAp8WUOthaH5dcVOyFtec4N/wgCjhrELLtVWdG1TJ+OGj6ZR0qVvZ2bI38bnxV2upcJh",
+	"XryGM4TOR0xVLhkmMHt9hdauT6y6pvn1d/FeQilWYdfSDTJIXVQU3zrlPVz0b4BaGHcHTY+ylyiddWpR",
+	"vI3Wi1sQfuLiOeOVK9feSW9RDWcvaVVB4p2K7f3OK7X2Z3Tr94DyYXMEjnZzdNAoVjKlXIHBgV14NG/l",
+	"J75xk+0vRbrPnth5ef5cxub5QDEcVGFbhBc46MwQlwJJyz5NTDzC/tEtGRTveODoDa8T25u1oKs4m3W1",
+	"Ff7M80hrYsStO7tiRnF2w7JIeUPi+vGKpisni8ZQgRS8vq/6EAg9uWk7WKpZt9rRfWIhIr1mPzVRCFVc",
+	"jCDjKwhmjMfbaRjDWTAwBxaHBrnuaR/UOnJksJt356VTJyy6yiIvFnsS2HF71lMwPaEfoBPqIkJxEvKa",
+	"540s1JMFSo7p5KWDyBH1DYeElq8MOCxCZ2SLe1nhERI3IV5wBM5chjekdl2q1+8XhZ0b8jBnAiZXLMzi",
+	"vkc11K8NiE1jAF3g9yYbphjxrzzvqqUs0W/BbgrREIy8lJXcwBobNwx7FH9Jb/6YyNH3UuSONzpYxYCf",
+	"O8trFvCxJS21BEfR1SQ8/TSLUI/OdZgaYuSGqkLPm1KqYWZmEWuzLGA0WRlKdSjMFmNiAhEV1eu45vqO",
+	"aj0cQmuXg0A+rL5kVB0zD9XD1cGs+5jBcWJYLF0Y6AFZSDCqvokB9pzUA4MzVGb2aDEFcbJV+cToa9RR",
+	"vtLzyNn3rpa/y73NLiweMVQHlXD+GHYsjcztFXalXb1vPY9nvLtKp4Nw8aVGBx+85hjMjxQMTemN9/hD",
+	"11BrvyADOlCWRWSJ/FJTzDpMliLtP9wuSg5VIOGn7Nc/E33Z0EdKi4LBYPcaurSPbsg+j1UcVIwWszsq",
+	"7reicZbRUEkZMSdfEPt3MCI59gj3J9v3S+tm0Or+Ir1+adz9mi89QuoVoQVrJqEazcIoRmVVyoTFh0T1",
+	"vy/4D0E9Bu5uov2cejy8CGU8uN4aDhT6n1xF707oS19PwWqumj3aAMQzpJp91p6a2aEaj9GBLRRajqg2",
+	"OkMdYOUw2LrWNQo2ATT3PEBxMDSbiEsoPU6UzemFvtove4htsEMlFpyDCWESZj1T3ZlGfoZOGFGa6NnD",
+	"Pt8dHIHqO79ymhoQMrz5NrR2zC9F9C97mA0RMyrSDXLVAW7wZTGy1RuWMOtjqlUl4fsbprg8iv9Cx6Zb",
+	"Ilp3E64omBUgj7XEYMeBi9qg/W39GV9ipnAM85prUlu/xM93TfHX/O0S0ehOcvNxSofQfLEwcYVEAD4A",
+	"Kwb6je/DmXcFUQrXTwDsp/7NH4k+EK24cLUfh70c6xG+iu/dXW8A4qaiotAYXdXDG0lS+6PrhilqUocV",
+	"71rp/rOGK2UBff1vgSsr4ihMGfG+x8kd9RQuK7nRPsww10tN9kLvw82cdC533g1zNJHb0QhykPPSMwxb",
+	"RPQ73RAuDnHTXJxv4iKbzoftJjKFZN+BwjHIbJ5c+vGzaQVjOlT3wosPWyg2L1f8GRSIdfMM7+dGjHuu",
+	"bUi9xwoufXD5bz/IbX/l+ZX3Xh7oqqQytZZq6q6BFy5W2VaMaEwapJgc0Zuurvz0erLcwqpMrLhgMw1F",
+	"e5Q4rfYuqWuF0cMbF8Kw/Fj1Qzx1dYWD0LjuX7WXeqXCuM2WrhTD7aXES73cv9eM3sD4crqFUTBrTAQJ",
+	"Odw32pLr9Mf9Xdzg9ZeTr07qAtCHw/HDlU9dX+6c2x2unE88v8QeJpbO84KXVDPyH2SjuDFMkP9PdE4r",
+	"Rv5AZFlqZsaXeqjeqM8dM8StQTUJT/WuNipxrmnkOjrcKdE7s8dLfRbaxg4j1j3nFw8nynpfGxNRP/ky",
+	"wzi8D8dzx011kEWFFgTnNHYtAx8/AJF9WFyQDwv524fF3XP/kIa+E6gN6Op3uPL9d9BSiKH0/vl6/VhR",
+	"coQqypOXvvMwkRzbUFYJk2/nxmQso7jhVf7+IvtfDZNNhYMAiJCEC21UWzNhnpNf2mLFXHtb6o1ic691",
+	"SW/E2OBIRtwgYsHB3INSxuu2NaDQyv9f+MqN2ccaHxDeOLIP67Vw+CTFbPsJ+afdz1dvfRCXbwDnmvzu",
+	"epWROiNwFbDOyPe/z0jPKoei5IKB+CUvWaV5q7Mu56lhMff7BTkjdPcywZ12qYz85azfCoUzXzJy/uez",
+	"D2Inw3dC/gpdOXDoZrLN5+SDADs1ZwJ7nnnBhOEl3Ai6+O7NVXc/tf2Prodl8QqosleBd7E4x4FmTNCG",
+	"Ly4WX52cnXzl5sYBxZxi2M9NecSQkQRgcSneFJZC/Z14FvlMm29cXn/izup5d1WHGuy7IXm5WzIH92V/",
+	"eXZ2b/v6Gz7HV2Rb44GGm1+fffnl1FLhbN2F22Fk9Yx3wOKoa6q2oRps9+LPkHPCWReuonFwlYGB8S7/",
+	"Wnhs/mzXPUUDfQ9uX679tIx/N+Qm9Q85z2rccz3CugfEU6CcGrKRbVU4fwqH6wIe8S5Xf4+rvyVvEtfK",
+	"DFA9rqWDrP5/Xr77/sJ1rXd3W0HDmLvbKpdUaYY3O8FzGVCcKwpjoti9+uqEvF9LdsMUWcG0HyszmXCC",
+	"byPV9QnMHNyhPGUeiO6G9+t8MvHdfiGKIw4AV45NCBi83enzkC+uuGEjw83uVDvcDnJdcbIrhjdNuPDv",
+	"ENd/Y6Z/IcUDivX+NhHQD3/uAwZmmuogabnCSb86Q6siAysN70RDO0lnQQrjDatGugZMP1bfgUsxCnNe",
+	"HbiUbPbI4x8qun0FjzwMZwymuz+VVIbJ9Aky2TIKwCvzokcqV60QiqWfgIcsjnR36b5E3gkVQjAoGeKU",
+	"PcUNnbggNEtZVXKjJ/kpQDDKSW+5Nlhx8RiI6vq+ErCFx/p08P71hqkthD1CFbK8zbDsQiMF9IAHt37c",
+	"ZVPmDTQldAC7f4YKs0KSmOn8iXFkOYp7PD07+8sstnlsNmuNJkpuwGZxhgkMzXSlp/ZbC0sXfs6qvMWx",
+	"figeasuY/mr7AbEELjtdttX1HtsYiMffOnMs8cyZzMNuzTikH4uifEK3J2wS99L/l3rvmXqxnadPoQMK",
+	"rrg2rLggS7i1oWK0yMj56fnX5Pz0z+T89FmGNSbnp2cZ+RpCZHto+SMv7tDorxiObRtS8yv4u5v+tYPY",
+	"Z5FRu5ZzAMzPHhNsV/Qaoj14Y7W7fyFwNw+3mDatIW4S5EgTUIWFVXryivrukVNewBX1DTXY2BdzjwPQ",
+	"HlwCjG8M/sSRUKkzqebdE/rIScLMF/8jeI4TXvfnY/Rk1lhGvdBhiv/mGP75zMXaJTM4zBcvhJal59UD",
+	"kskubCTm1Y5j0KiK/hFXjUu1R8X4huonEJegZby0BIbbWAVDr5kA4RkVkRYzIRG939X4oXvs0fyNQbL9",
+	"kEnQO+CnQ/OFH1JtlfM1a0xGllviUvgehj3IHfI7+qOEHsj36M+6u3cLbg6q4taaBSJp+gh9ZHn1d8Ya",
+	"TSjpj4OIYnLIFInW1BDBn7dJ1YEgtKpY+7NvVDkZXeyh9nu3rR6aR3ancT2FrbCXTf6bGww/Mis/d+hP",
+	"kWvgS8E2hIa0q2urSeTOh7Uo9nD24xPHU9oWBCVg0UPfjlExQpSb9cz32BY/MlqEOXAjsTKeIhlaVTir",
+	"iqmRktw+/WvL1LbLj/sahSHHZz0E9Tyjr2PteB8XtKrkBq4Y+yfWUOAS49I4DEj5w32V/REmfcWOBUGY",
+	"xFPFqjrtsSKVNNB/sbTWC+Yonu/MK+hDkfAylNBMnNLV0ERPdZ5yqHclXA0oWEa09DlDjdP5OqUDdbex",
+	"/XvNUhOQGZ/h5wfk10CxE9YOVsA8hYylhcabWqmbn47EiKEnGma7xlNSYZ5dXCJeqS1My3sgBT2cxPdU",
+	"KSksQExwON4Jl9xx81epwBr0p0jlMoW1uK5Xv62XBMpKu7QT1tRiptJXvk6nciGPud8hvMRHHs0ZDHXp",
+	"h/DiDvZITqCD1CEH0LcFPJDz54eEP77j19t5wunTHnFP5PD5iXMjjHWEnujkdUj8zB08LEOY4dz1qHiq",
+	"bGPi488ekZw6SnpcsFpJP0lFD+EKP6S06PcZPYULPInh/zHur+POvut7gxXMu57vlKg6LVrEwX37vK/8",
+	"uhPc/pjKI5fN9gmY3asNu71rIKWg9LGcWxPXvX0IRQ8alHhiYfwZBSOQmXYCER1SoOtR3XjQt6paXCxO",
+	"acMBxu75+CDOYWlk54t6S3ns5L6MDZodmpDdMtqbqaPdoaashEIxLlbgx3MztUzTT3tM3fAhNwLUvXsH",
+	"rvLKxm32UPdoT4454PC8dxLvfr77rwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -13,6 +13,7 @@ import (
 	"unicode/utf8"
 
 	"dunvel/core/advice"
+	"dunvel/core/box"
 	"dunvel/core/judgement"
 	"dunvel/core/play"
 	"dunvel/core/setup"
@@ -58,12 +59,28 @@ func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (
 	for _, p := range technique.Presets() {
 		d.Techniques = append(d.Techniques, Technique{Key: p.Key, Name: p.Name, Words: p.Words, Programme: p.Programme.Whole()})
 	}
+	for _, kind := range box.Kinds() {
+		d.Box = append(d.Box, boxKind(kind))
+	}
 	for field, words := range map[string][]judgement.Word{"flow.speed": judgement.CurrentWords, "wind.speed": judgement.WindWords} {
 		for _, w := range words {
 			d.Words = append(d.Words, Word{Field: field, Word: w.Name, Value: w.Speed.Number})
 		}
 	}
 	return d, nil
+}
+
+// boxKind translates a kind of item.
+func boxKind(of box.Description) BoxKind {
+	out := BoxKind{Kind: of.Kind, Label: of.Label}
+	for _, c := range of.Columns {
+		options := c.Options
+		if options == nil {
+			options = []string{}
+		}
+		out.Columns = append(out.Columns, BoxColumn{Key: c.Key, Label: c.Label, Type: c.Type, Measure: c.Measure, Zero: c.Zero, Options: options})
+	}
+	return out
 }
 
 // fields are those of setups and of actions.

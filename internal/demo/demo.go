@@ -122,7 +122,7 @@ func heronCut(name string, change func(*setup.Setup)) Setup {
 	return Setup{name, s}
 }
 
-// Seed keeps the scenario's setups in a store that has none.
+// Seed keeps the scenario's setups and box in a store that has none.
 func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 	kept, err := st.Setups.List(ctx)
 	if err != nil || len(kept) > 0 {
@@ -133,5 +133,5 @@ func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 			return fmt.Errorf("demo: %s: %w", s.Name, err)
 		}
 	}
-	return nil
+	return seedBox(ctx, st, now)
 }

@@ -76,12 +76,40 @@ func (s *Shelf[T]) Get(ctx context.Context, id int64) (Kept[T], error) {
 
 // Create keeps a value under a name, or returns ErrNameUsed.
 func (s *Shelf[T]) Create(ctx context.Context, name string, value T, now time.Time) (Kept[T], error) {
-	text, err := json.Marshal(value)
-	if err != nil {
-		return Kept[T]{}, fmt.Errorf("store: %w", err)
+	kept, err := s.CreateAll(ctx, []string{name}, []T{value}, now)
+	var row *RowError
+	switch {
+	case errors.As(err, &row):
+		return Kept[T]{}, row.Err
+	case err != nil:
+		return Kept[T]{}, err
 	}
-	return s.one(ctx, s.db, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
-		name, string(text), Time{now}, Time{now})
+	return kept[0], nil
+}
+
+// CreateAll keeps values, each under a name, all of them or none. What goes
+// wrong with one of them is a *RowError.
+func (s *Shelf[T]) CreateAll(ctx context.Context, names []string, values []T, now time.Time) ([]Kept[T], error) {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	defer func() { _ = tx.Rollback() }() // does nothing after Commit
+	out := make([]Kept[T], len(values))
+	for i, value := range values {
+		text, err := json.Marshal(value)
+		if err != nil {
+			return nil, fmt.Errorf("store: %w", err)
+		}
+		if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
+			names[i], string(text), Time{now}, Time{now}); err != nil {
+			return nil, &RowError{i, names[i], err}
+		}
+	}
+	if err := tx.Commit(); err != nil {
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	return out, nil
 }
 
 // Change sets a new name and a new value where they are not nil, if the entry

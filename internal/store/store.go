@@ -1,4 +1,4 @@
-// Package store keeps setups and programmes in SQLite. It knows no rules of the job: what it
+// Package store keeps setups, programmes and the box in SQLite. It knows no rules of the job: what it
 // is given is valid.
 package store
 
@@ -11,6 +11,7 @@ import (
 	"os"
 	"path/filepath"
 
+	"dunvel/core/box"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 
@@ -26,6 +27,7 @@ var migrations embed.FS
 type Store struct {
 	Setups     *Shelf[setup.Setup]
 	Programmes *Shelf[technique.Programme]
+	Items      *Shelf[box.Item]
 
 	db *sqlx.DB
 }
@@ -36,6 +38,16 @@ var (
 	ErrConflict = errors.New("store: it was changed in the meantime")
 	ErrNameUsed = errors.New("store: the name is used already")
 )
+
+// RowError is the row of several that cannot be kept, and why.
+type RowError struct {
+	Row  int
+	Name string
+	Err  error
+}
+
+func (e *RowError) Error() string { return fmt.Sprintf("store: row %d, %s: %v", e.Row, e.Name, e.Err) }
+func (e *RowError) Unwrap() error { return e.Err }
 
 // Open opens the database file at path, makes it with its folder if it is not
 // there, and brings it to the newest version.
@@ -56,6 +68,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	return &Store{
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
+		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
 		db:         db,
 	}, nil
 }

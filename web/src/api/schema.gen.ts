@@ -260,6 +260,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything in the box, in its order */
+        get: operations["listItems"];
+        put?: never;
+        /** Puts rows of cells, as they are typed, into the box; all of them or none */
+        post: operations["createItems"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/items/bulk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts heads into the box as they are listed: ball, lead, 1/16 1/8 1/4, hook 1/0, 6 each */
+        post: operations["createHeads"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/items/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes an item out of the box; it can be put back */
+        delete: operations["deleteItem"];
+        options?: never;
+        head?: never;
+        /** Sets all cells of an item */
+        patch: operations["changeItem"];
+        trace?: never;
+    };
+    "/items/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts an item that was taken out back */
+        post: operations["restoreItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -286,6 +360,82 @@ export interface components {
             maxHeads: number;
             actions: components["schemas"]["ActionDescription"][];
             techniques: components["schemas"]["Technique"][];
+            box: components["schemas"]["BoxKind"][];
+        };
+        /** @description A kind of item with its columns */
+        BoxKind: {
+            kind: string;
+            label: string;
+            columns: components["schemas"]["BoxColumn"][];
+        };
+        BoxColumn: {
+            key: string;
+            label: string;
+            /** @description number, choice, flag or text */
+            type: string;
+            /** @description Of a number; empty for one that is just a number */
+            measure: string;
+            /** @description What an empty cell means, where it may be empty */
+            zero: string;
+            /** @description Of a choice; an empty cell means the first */
+            options: string[];
+        };
+        NewItems: {
+            kind: string;
+            rows: string[][];
+            units?: components["schemas"]["Units"];
+        };
+        Item: {
+            kind: string;
+            /** Format: double */
+            mass: number;
+            weighed: boolean;
+            shape: string;
+            material: string;
+            hook: string;
+            wire: string;
+            guard: boolean;
+            keeper: string;
+            form: string;
+            body: string;
+            /** Format: double */
+            length: number;
+            /**
+             * Format: double
+             * @description Fish that one bait lasts for
+             */
+            fishFor: number;
+            use: string;
+            /** Format: double */
+            diameter: number;
+            estimated: boolean;
+            measured: boolean;
+            /** Format: double */
+            strength: number;
+            /**
+             * Format: double
+             * @description On the spool
+             */
+            left: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            /** Format: double */
+            count: number;
+            /** Format: double */
+            price: number;
+            note: string;
+        };
+        SavedItem: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            version: number;
+            name: string;
+            item: components["schemas"]["Item"];
+            /** Format: date-time */
+            updated: string;
         };
         /** @description A kind of quantity that is shown in one unit of the person's choice */
         Measure: {
@@ -1555,6 +1705,169 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedSetup"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listItems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Items */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedItem"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createItems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewItems"];
+            };
+        };
+        responses: {
+            /** @description The items */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedItem"][];
+                };
+            };
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    createHeads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The items */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedItem"][];
+                };
+            };
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: int64
+                     * @description The version that is changed
+                     */
+                    version: number;
+                    kind: string;
+                    cells: string[];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedItem"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedItem"];
                 };
             };
             404: components["responses"]["Problem"];

@@ -2,6 +2,7 @@ import { CssBaseline, ThemeProvider } from "@mui/material";
 import { useEffect, useMemo } from "react";
 import { Route, Routes } from "react-router";
 import { UndoProvider } from "../parts/Undo";
+import { BoxView } from "../views/box/BoxView";
 import { FallView } from "../views/fall/FallView";
 import { MapView } from "../views/map/MapView";
 import { SetupsView } from "../views/setups/SetupsView";
@@ -33,6 +34,7 @@ function Themed() {
             <Route path="/" element={<WorkOutView />} />
             <Route path="/fall" element={<FallView />} />
             <Route path="/map" element={<MapView />} />
+            <Route path="/box" element={<BoxView />} />
             <Route path="/setups" element={<SetupsView />} />
             <Route path="*" element={<NotHere />} />
           </Routes>

@@ -24,6 +24,9 @@ export function TopBar({ children }: { children?: ReactNode }) {
         <Link to={`/map${water}`} aria-current={pathname === "/map" ? "page" : undefined}>
           Map
         </Link>
+        <Link to="/box" aria-current={pathname === "/box" ? "page" : undefined}>
+          Box
+        </Link>
         <Link to="/setups" aria-current={pathname === "/setups" ? "page" : undefined}>
           Setups
         </Link>

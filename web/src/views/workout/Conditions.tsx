@@ -142,7 +142,12 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {choice("head.wire")}
         {check("head.skirt", "Skirt or feathers")}
         {check("head.weighed", "Weighed with the hook")}
-        <HeadsField heads={setup.heads} error={errors.heads} onChange={(heads) => onChange({ heads })} />
+        <HeadsField
+          heads={setup.heads}
+          like={setup.head}
+          error={errors.heads}
+          onChange={(heads) => onChange({ heads })}
+        />
       </Group>
       <Group title="Cast and approach">
         {number("cast.distance")}

@@ -1,23 +1,37 @@
 import { InputBase } from "@mui/material";
 import { useState } from "react";
-import { client, Failure, take } from "../../api/client";
+import { client, Failure, type Setup, take } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { fieldId, Row } from "../../parts/Row";
+import { useBox } from "../box/useBox";
 
 interface Props {
   heads: number[];
+  /** What all of them have in common: those of the box that are so can be taken. */
+  like: Setup["head"];
   error?: string;
   onChange: (heads: number[]) => void;
 }
 
 /** The ladder of heads as a list of weights, parted by semicolons or by words of their own units. */
-export function HeadsField({ heads, error, onChange }: Props) {
+export function HeadsField({ heads, like, error, onChange }: Props) {
   const { defaults } = useDefinitions();
   const { shown } = useUnits();
   const [draft, setDraft] = useState<string | null>(null);
   const [refused, setRefused] = useState<string>();
   const unit = shown("mass", 0).unit;
+  const { data: box } = useBox();
+  const owned = [
+    ...new Set(
+      (box ?? [])
+        .map((b) => b.item)
+        .filter(
+          (i) => i.kind === "head" && i.count > 0 && i.shape === like.shape && i.material === like.material,
+        )
+        .map((i) => i.mass),
+    ),
+  ].sort((a, b) => a - b);
   const settled = heads.map((h) => shown("mass", h).number).join("; ");
   const id = fieldId("heads");
   const wrong = refused ?? error;
@@ -70,6 +84,11 @@ export function HeadsField({ heads, error, onChange }: Props) {
           }}
         />
       </Row>
+      {owned.length > 0 && heads.join() !== owned.join() && (
+        <button type="button" className="link" onClick={() => onChange(owned)}>
+          The {owned.length} of this shape and metal in the box
+        </button>
+      )}
       {heads.join() !== defaults.heads.join() && (
         <button type="button" className="link" onClick={() => onChange(defaults.heads)}>
           Back to the usual range

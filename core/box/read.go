@@ -1,0 +1,137 @@
+package box
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"dunvel/core/setup"
+	"dunvel/core/tackle"
+	"dunvel/core/units"
+)
+
+// Limits of what is read at once.
+const (
+	MostRows    = 200
+	longestCell = 80
+)
+
+// Read reads rows of cells as items of a kind, in the order of its columns;
+// cells left out or empty take what is usual. Errors are setup.Errors, with
+// fields such as "rows.2.mass", and nothing is read then.
+func Read(kind string, rows [][]string, choice units.Choice) ([]Item, error) {
+	columns, ok := columnsOf(kind)
+	if !ok {
+		return nil, setup.Errors{{Field: "kind", Message: fmt.Sprintf("Kind: there is no “%s” in a box.", kind)}}
+	}
+	if len(rows) == 0 || len(rows) > MostRows {
+		return nil, setup.Errors{{Field: "rows", Message: fmt.Sprintf("Rows: give 1 to %d, not %d.", MostRows, len(rows))}}
+	}
+	var errs setup.Errors
+	items := make([]Item, len(rows))
+	for r, row := range rows {
+		items[r].Kind = kind
+		if len(row) > len(columns) {
+			errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d", r), Message: fmt.Sprintf("Row %d: it has %d cells, there are %d columns.", r+1, len(row), len(columns))})
+			continue
+		}
+		for c, column := range columns {
+			cell := ""
+			if c < len(row) {
+				cell = strings.TrimSpace(row[c])
+			}
+			if message := column.read(cell, &items[r], choice); message != "" {
+				errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d.%s", r, column.Key), Message: message})
+			}
+		}
+		if rod := items[r]; rod.Kind == Rod && rod.Most > 0 && rod.Most < rod.Least {
+			errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d.most", r), Message: fmt.Sprintf("Casts up to: %s is less than what it casts from, %s.", choice.Show("mass", rod.Most), choice.Show("mass", rod.Least))})
+		}
+	}
+	if errs != nil {
+		return nil, errs
+	}
+	return items, nil
+}
+
+// read reads one cell into an item and returns what is wrong with it, or "".
+func (c Column) read(cell string, into *Item, choice units.Choice) string {
+	if len([]rune(cell)) > longestCell {
+		return fmt.Sprintf("%s: “%s…” is too long; at most %d characters are kept.", c.Label, string([]rune(cell)[:20]), longestCell)
+	}
+	switch c.Type {
+	case "text":
+		*c.choice(into) = cell
+	case "flag":
+		yes, ok := flags[strings.ToLower(cell)]
+		if !ok {
+			return fmt.Sprintf("%s: “%s” is neither yes nor no.", c.Label, cell)
+		}
+		*c.flag(into) = yes
+	case "choice":
+		option := c.Options[0]
+		if cell != "" {
+			i := slices.IndexFunc(c.Options, func(o string) bool { return strings.EqualFold(o, cell) })
+			if i < 0 {
+				return fmt.Sprintf("%s: “%s” is not one of %s.", c.Label, cell, strings.Join(c.Options, ", "))
+			}
+			option = c.Options[i]
+		}
+		*c.choice(into) = option
+	default:
+		return c.readNumber(cell, into, choice)
+	}
+	return ""
+}
+
+var flags = map[string]bool{"": false, "no": false, "false": false, "-": false, "0": false, "yes": true, "true": true, "x": true, "1": true, "y": true}
+
+func (c Column) readNumber(cell string, into *Item, choice units.Choice) string {
+	if cell == "" || strings.EqualFold(cell, c.Zero) {
+		if c.Zero == "" {
+			return fmt.Sprintf("%s: it is empty; give one.", c.Label)
+		}
+		*c.number(into) = 0
+		return ""
+	}
+	var value float64
+	var err error
+	switch {
+	case c.Measure == "":
+		value, err = strconv.ParseFloat(strings.Replace(cell, ",", ".", 1), 64)
+		if err != nil {
+			return fmt.Sprintf("%s: “%s” is not a number.", c.Label, cell)
+		}
+	case c.Measure == "diameter":
+		value, into.Estimated, err = tackle.LineSize(cell, into.Material, choice.Unit(c.Measure))
+	default:
+		value, err = readQuantity(cell, choice.Unit(c.Measure))
+	}
+	if err != nil {
+		return fmt.Sprintf("%s: %s.", c.Label, err)
+	}
+	if message := c.check(value, choice); message != "" {
+		return message
+	}
+	*c.number(into) = value
+	return ""
+}
+
+// readQuantity reads a quantity in a unit. A bare fraction of a weight is in
+// ounces, whatever the unit: nobody writes three eighths of a gram.
+func readQuantity(cell string, unit units.Unit) (float64, error) {
+	bare := unit
+	if unit.Dimension == units.Mass && unit.Symbol == "g" && fractionOnly(cell) {
+		bare = units.MustLookup("oz")
+	}
+	value, _, err := units.Parse(cell, unit.Dimension, bare)
+	if err != nil && slices.Contains(hooks(), strings.ReplaceAll(cell, " ", "")) {
+		return 0, fmt.Errorf("“%s” is the size of a hook, not a weight", cell)
+	}
+	return value, err
+}
+
+func fractionOnly(cell string) bool {
+	return strings.Contains(cell, "/") && strings.Trim(cell, "0123456789/ -") == "" || strings.Trim(cell, "½¼¾⅛⅜⅝⅞ 0123456789") == "" && strings.ContainsAny(cell, "½¼¾⅛⅜⅝⅞")
+}

@@ -1,0 +1,127 @@
+package browser
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+)
+
+// cell is the selector of a cell of the grid of heads: of a row by its weight
+// and metal, or of the empty row.
+func cell(label, name string) string {
+	return fmt.Sprintf(`.grid input[aria-label="%s, %s"]`, label, name)
+}
+
+// write types a text into a cell and leaves its row.
+func (p *page) write(selector, text string) {
+	p.t.Helper()
+	p.do(chromedp.Click(selector), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.SendKeys(selector, text), chromedp.Blur(selector))
+}
+
+func TestBox(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/box")
+	rows := `document.querySelectorAll(".grid tr[data-id]").length`
+	p.until(rows + " >= 40")
+	before := value[int](p, rows)
+
+	// Many in one go, and back again.
+	p.enter("#box-list", "dart, lead, 1/16 1/8 1/4, hook 2/0, 4 each", "HTMLInputElement", "input")
+	p.click("Put in")
+	p.until(fmt.Sprintf("%s === %d", rows, before+3))
+	p.click("Undo")
+	p.until(fmt.Sprintf("%s === %d", rows, before))
+	p.enter("#box-list", "dart, gold, 1/16", "HTMLInputElement", "input")
+	p.click("Put in")
+	p.says("#box-list-helper-text", "“gold” is neither a shape")
+
+	// A row of its own, in any unit; what is wrong is said at the row, and the
+	// text stays.
+	p.write(cell("Weight", "new"), "3/0")
+	p.says(".grid-wrong", "“3/0” is the size of a hook, not a weight")
+	if got := value[string](p, "document.querySelector(`"+cell("Weight", "new")+"`).value"); got != "3/0" {
+		t.Errorf("3/0 became %q", got)
+	}
+	p.write(cell("Weight", "new"), "12 g")
+	p.until(fmt.Sprintf("%s === %d", rows, before+1))
+	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)")
+
+	// The same once more is no second row.
+	p.write(cell("Weight", "new"), "12 g")
+	p.says(".grid-wrong", "is in the box already; change its count there")
+	p.do(chromedp.Click(cell("Weight", "new")), chromedp.KeyEvent("\x1b"))
+	p.until(`!document.querySelector(".grid-wrong")`)
+
+	// Counted on, and there after reloading.
+	p.write(cell("Count", "12 g ball, lead, 1/0 hook"), "7")
+	p.until(`!document.querySelector(".grid tr[data-changed]")`)
+	p.do(chromedp.Reload())
+	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)?.value === `7`")
+
+	// Taken out, with a way back.
+	value[bool](p, `document.querySelector("button[aria-label='Take out 12 g ball, lead, 1/0 hook']").click() || true`)
+	p.until(fmt.Sprintf("%s === %d", rows, before))
+	p.click("Undo")
+	p.until(fmt.Sprintf("%s === %d", rows, before+1))
+}
+
+func TestBoxByKeysAndPaste(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/box")
+	rows := `document.querySelectorAll(".grid tr[data-id]").length`
+	p.until(rows + " >= 40")
+	before := value[int](p, rows)
+	at := `document.activeElement.getAttribute("aria-label")`
+	value[bool](p, `(() => {document.querySelector(".grid input").focus(); document.querySelector(".grid input").select(); return true})()`)
+	first := value[string](p, at)
+	value[bool](p, `document.activeElement.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowRight", bubbles: true})) || true`)
+	value[bool](p, `document.activeElement.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowDown", bubbles: true})) || true`)
+	if now := value[string](p, at); now == first {
+		t.Errorf("arrow keys stay at %s", now)
+	}
+	paste := func(text string) {
+		value[bool](p, "(() => {const d = new DataTransfer(); d.setData(`text/plain`, `"+text+"`); document.querySelector(`"+cell("Weight", "new")+"`).dispatchEvent(new ClipboardEvent(`paste`, {clipboardData: d, bubbles: true, cancelable: true})); return true})()")
+	}
+	paste("1.1 g\\tball\\ttin\\t#4\\n2.2 g\\tball\\ttin\\t#2\\n")
+	p.until(fmt.Sprintf("%s === %d", rows, before+2))
+	// One bad row, and none of them is taken.
+	paste("1.2 g\\tball\\n2.3 g\\tcube\\n")
+	p.says(".grid-wrong", "“cube” is not one of")
+	if n := value[int](p, rows); n != before+2 {
+		t.Errorf("%d rows, %d before", n, before+2)
+	}
+}
+
+// What another window has changed is told, and what was typed here stays.
+func TestBoxInTwoWindows(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/box")
+	row := cell("Count", "5.3 g football, lead, 3/0 hook")
+	p.until("document.querySelector(`" + row + "`)")
+	// The other window, as the server sees it.
+	changed := value[int](p, `(() => {
+		const ask = (method, path, body) => {const r = new XMLHttpRequest(); r.open(method, "/api" + path, false); r.setRequestHeader("Content-Type", "application/json"); r.send(body); return r};
+		const i = JSON.parse(ask("GET", "/items").responseText).find((x) => x.name === "5.3 g football, lead, 3/0 hook");
+		return ask("PATCH", "/items/" + i.id, JSON.stringify({version: i.version, kind: "head", cells: ["5.3 g", "football", "lead", "3/0", "", "", "", "", "1"]})).status;
+	})()`)
+	if changed != 200 {
+		t.Fatalf("status %d", changed)
+	}
+	p.write(row, "9")
+	p.says(".grid-wrong", "changed in another window")
+	if got := value[string](p, "document.querySelector(`"+row+"`).value"); got != "9" {
+		t.Errorf("what was typed became %q", got)
+	}
+	p.do(chromedp.Click(row), chromedp.KeyEvent("\r"))
+	p.until(`!document.querySelector(".grid-wrong")`)
+}
+
+func TestHeadsFromTheBox(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?head.shape=football")
+	p.until(settled)
+	p.click("The 3 of this shape and metal in the box")
+	p.until(`document.querySelectorAll(".rung").length === 3`)
+	p.until(`location.search.includes("heads=0.0053,0.0106,0.0142") || decodeURIComponent(location.search).includes("heads=0.0053,0.0106,0.0142")`)
+}

@@ -1,0 +1,92 @@
+import { Button, TextField } from "@mui/material";
+import { useState } from "react";
+import { useDefinitions } from "../../app/definitions";
+import { TopBar } from "../../app/TopBar";
+import { useSay } from "../../parts/Undo";
+import { Grid } from "./Grid";
+import { useBox, useBoxActions } from "./useBox";
+
+/** What is owned: a grid for every kind of thing. */
+export function BoxView() {
+  const { box } = useDefinitions();
+  const { data: items, error, refetch } = useBox();
+  return (
+    <>
+      <TopBar />
+      <main className="page box">
+        <h1>Box</h1>
+        {error && (
+          <p role="alert">
+            {error.message} <Button onClick={() => refetch()}>Try again</Button>
+          </p>
+        )}
+        {!items && !error && <p aria-busy="true">Opening…</p>}
+        {items && (
+          <>
+            <p className="row-hint">
+              A row is kept when you leave it. Arrow keys and Enter go from cell to cell; rows can be pasted
+              from a spreadsheet. Any unit will do: 7 g, 1/4 oz, PE 1, 12 lb. Weighed beats marked, measured
+              beats printed: the answer is the surer for it.
+            </p>
+            <ListOfHeads />
+            {box.map((kind) => {
+              const mine = items.filter((i) => i.item.kind === kind.kind);
+              return (
+                <details key={kind.kind} className="group" open={mine.length > 0}>
+                  <summary>
+                    {kind.label} <span>{mine.length}</span>
+                  </summary>
+                  <Grid kind={kind} items={mine} />
+                </details>
+              );
+            })}
+          </>
+        )}
+      </main>
+    </>
+  );
+}
+
+/** Heads as they are listed, many in one go. */
+function ListOfHeads() {
+  const [text, setText] = useState("");
+  const [wrong, setWrong] = useState<string>();
+  const { list, remove } = useBoxActions();
+  const say = useSay();
+  const put = () =>
+    list.mutate(text, {
+      onSuccess: (more) => {
+        setText("");
+        setWrong(undefined);
+        say(`${more.length} put into the box.`, () => {
+          for (const m of more) remove.mutate(m.id);
+        });
+      },
+      onError: (failure) => setWrong(failure.message),
+    });
+  return (
+    <form
+      className="box-list"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim()) put();
+      }}
+    >
+      <TextField
+        id="box-list"
+        size="small"
+        fullWidth
+        label="Heads, many in one go"
+        placeholder="ball, lead, 1/16 1/8 3/16 1/4, hook 1/0, 6 each"
+        value={text}
+        error={!!wrong}
+        helperText={wrong}
+        onChange={(e) => setText(e.target.value)}
+        slotProps={{ htmlInput: { spellCheck: false, autoComplete: "off" }, inputLabel: { shrink: true } }}
+      />
+      <Button type="submit" variant="outlined">
+        Put in
+      </Button>
+    </form>
+  );
+}

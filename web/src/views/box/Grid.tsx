@@ -1,0 +1,190 @@
+import { type ClipboardEvent, type FocusEvent, type KeyboardEvent, useRef, useState } from "react";
+import { type BoxKind, Failure, type SavedItem } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { useSay } from "../../parts/Undo";
+import { cellsOf, pasted } from "./cells";
+import { useBoxActions } from "./useBox";
+
+/** The things of one kind, a row each, with an empty row to add more. */
+export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
+  const { show } = useUnits();
+  return (
+    <div className="table-scroll">
+      <table className="grid" onKeyDown={move}>
+        <thead>
+          <tr>
+            {kind.columns.map((c) => (
+              <th key={c.key} scope="col">
+                {c.label}
+              </th>
+            ))}
+            <th scope="col">
+              <span className="unseen">Take out</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((saved) => (
+            <Row key={saved.id} kind={kind} saved={saved} settled={cellsOf(kind.columns, saved.item, show)} />
+          ))}
+          <Row kind={kind} settled={kind.columns.map(() => "")} />
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** A row that is kept when the focus leaves it, or with Enter. */
+function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settled: string[] }) {
+  const [draft, setDraft] = useState<string[] | null>(null);
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const row = useRef<HTMLTableRowElement>(null);
+  const { add, change, remove, restore, refresh } = useBoxActions();
+  const say = useSay();
+  const cells = draft ?? settled;
+  const changed = draft !== null && draft.join("\t") !== settled.join("\t");
+  const messages = [...new Set(Object.values(wrong))];
+
+  const settle = () => {
+    setDraft(null);
+    setWrong({});
+  };
+  const failed = (failure: Error) => {
+    const fields = failure instanceof Failure ? failure.fields : {};
+    const mine = Object.fromEntries(
+      Object.entries(fields).map(([field, message]) => [field.replace(/^rows\.\d+\.?/, ""), message]),
+    );
+    setWrong(Object.keys(mine).length ? mine : { "": failure.message });
+    // Changed in another window: what was typed stays, what is there now comes under it.
+    if (failure instanceof Failure && failure.problem.status === 409) refresh();
+  };
+  const keep = () => {
+    if (!changed || !draft) return;
+    if (saved) change.mutate({ of: saved, cells: draft }, { onError: failed, onSuccess: settle });
+    else add.mutate({ kind: kind.kind, rows: [draft] }, { onError: failed, onSuccess: settle });
+  };
+  const leave = (e: FocusEvent) => {
+    if (!row.current?.contains(e.relatedTarget)) keep();
+  };
+  const type = (column: number, text: string) => {
+    const next = [...cells];
+    next[column] = text;
+    setDraft(next);
+  };
+  const paste = (column: number) => (e: ClipboardEvent) => {
+    const text = e.clipboardData.getData("text/plain");
+    if (!/[\t\n]/.test(text.trim())) return; // one cell: as anywhere else
+    e.preventDefault();
+    const rows = pasted(text).map((line) => [...Array<string>(column).fill(""), ...line]);
+    if (saved && rows.length === 1) {
+      const next = [...cells];
+      rows[0]?.forEach((cell, i) => {
+        if (i >= column && i < next.length) next[i] = cell;
+      });
+      setDraft(next);
+      return;
+    }
+    add.mutate(
+      { kind: kind.kind, rows },
+      {
+        onSuccess: (more) =>
+          say(`${more.length} put into the box.`, () => {
+            for (const m of more) remove.mutate(m.id);
+          }),
+        onError: failed,
+      },
+    );
+  };
+  const takeOut = () => {
+    if (!saved) return;
+    remove.mutate(saved.id, {
+      onSuccess: () => say(`“${saved.name}” is out of the box.`, () => restore.mutate(saved.id)),
+      onError: failed,
+    });
+  };
+
+  return (
+    <>
+      <tr
+        ref={row}
+        onBlur={leave}
+        data-new={saved ? undefined : ""}
+        data-changed={changed || undefined}
+        data-id={saved?.id}
+      >
+        {kind.columns.map((c, i) => (
+          <td key={c.key}>
+            <input
+              value={cells[i]}
+              list={c.type === "choice" ? `list-${kind.kind}-${c.key}` : undefined}
+              placeholder={
+                saved
+                  ? c.zero
+                  : c.type === "choice"
+                    ? c.options[0]
+                    : c.type === "flag"
+                      ? "no"
+                      : c.zero || c.label
+              }
+              aria-label={`${c.label}, ${saved ? saved.name : "new"}`}
+              aria-invalid={!!wrong[c.key]}
+              autoComplete="off"
+              spellCheck={false}
+              onChange={(e) => type(i, e.target.value)}
+              onPaste={paste(i)}
+              onKeyDown={(e) => {
+                if (e.key === "Enter") keep();
+                if (e.key === "Escape") settle();
+              }}
+            />
+            {c.type === "choice" && !saved && (
+              <datalist id={`list-${kind.kind}-${c.key}`}>
+                {c.options.map((o) => (
+                  <option key={o} value={o} />
+                ))}
+              </datalist>
+            )}
+          </td>
+        ))}
+        <td>
+          {saved && (
+            <button type="button" aria-label={`Take out ${saved.name}`} onClick={takeOut}>
+              ×
+            </button>
+          )}
+        </td>
+      </tr>
+      {messages.length > 0 && (
+        <tr className="grid-wrong">
+          <td colSpan={kind.columns.length + 1}>
+            <span role="alert">{messages.join(" ")}</span>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** Arrow keys go up and down the rows, and sideways at the ends of a text. */
+function move(e: KeyboardEvent<HTMLTableElement>) {
+  const input = e.target;
+  if (!(input instanceof HTMLInputElement)) return;
+  const cell = input.closest("td");
+  const row = cell?.closest("tr");
+  if (!cell || !row) return;
+  const at = [...row.cells].indexOf(cell);
+  const rows = [...e.currentTarget.querySelectorAll<HTMLTableRowElement>("tbody tr:not(.grid-wrong)")];
+  const to = (line: HTMLTableRowElement | undefined, column: number) => {
+    const next = line?.cells[column]?.querySelector("input");
+    if (!next) return;
+    e.preventDefault();
+    next.focus();
+    next.select();
+  };
+  const here = rows.indexOf(row);
+  const whole = input.selectionStart === 0 && input.selectionEnd === input.value.length;
+  if (e.key === "ArrowDown" || e.key === "Enter") to(rows[here + 1], at);
+  if (e.key === "ArrowUp") to(rows[here - 1], at);
+  if (e.key === "ArrowLeft" && (whole || input.selectionEnd === 0)) to(row, at - 1);
+  if (e.key === "ArrowRight" && (whole || input.selectionStart === input.value.length)) to(row, at + 1);
+}

@@ -1,0 +1,41 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, type SavedItem, take } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+
+const list = ["items"];
+
+export function useBox() {
+  return useQuery({ queryKey: list, queryFn: ({ signal }) => take(client.GET("/items", { signal })) });
+}
+
+/** What can be done with the box; each brings the list up to date. */
+export function useBoxActions() {
+  const queries = useQueryClient();
+  const { units } = useUnits();
+  const refresh = () => queries.invalidateQueries({ queryKey: list });
+  const action = <A, R>(run: (argument: A) => Promise<R>) => ({ mutationFn: run, onSuccess: refresh });
+  const path = (id: number) => ({ path: { id } });
+  return {
+    refresh,
+    add: useMutation(
+      action((rows: { kind: string; rows: string[][] }) =>
+        take(client.POST("/items", { body: { ...rows, units } })),
+      ),
+    ),
+    list: useMutation(action((text: string) => take(client.POST("/items/bulk", { body: { text, units } })))),
+    change: useMutation(
+      action(({ of, cells }: { of: SavedItem; cells: string[] }) =>
+        take(
+          client.PATCH("/items/{id}", {
+            params: path(of.id),
+            body: { version: of.version, kind: of.item.kind, cells, units },
+          }),
+        ),
+      ),
+    ),
+    remove: useMutation(action((id: number) => take(client.DELETE("/items/{id}", { params: path(id) })))),
+    restore: useMutation(
+      action((id: number) => take(client.POST("/items/{id}/restore", { params: path(id) }))),
+    ),
+  };
+}

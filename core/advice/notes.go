@@ -11,7 +11,7 @@ import (
 // Note is something to know about the head to tie on that does not decide
 // which it is.
 type Note struct {
-	Kind    string `json:"kind"` // "snags", "splash", "hook", "link", "reach"
+	Kind    string `json:"kind"` // "snags", "splash", "hook", "attitude", "link", "reach", "box"
 	Caution bool   `json:"caution"`
 	Words   string `json:"words"`
 }
@@ -39,7 +39,25 @@ func (at *situation) notes(h Head) ([]Note, error) {
 	if hook != nil {
 		out = append(out, *hook)
 	}
+	if at.onBed {
+		out = append(out, Note{"attitude", false, at.attitude(h)})
+	}
 	return append(out, at.linkNote()), nil
+}
+
+// attitude says how the bait sits on the bed, and where its hook comes out.
+func (at *situation) attitude(h Head) string {
+	head, bait := at.setup.Tackle(h.Mass)
+	words := map[tackle.Attitude]string{
+		tackle.Stands: "On the bed it stands tail up.",
+		tackle.Leans:  "On the bed it leans on the foot of its head.",
+		tackle.Lies:   "On the bed it lies.",
+	}[tackle.OnBed(head, bait, at.scene.Water)]
+	exit := tackle.HookExit(head.Hook)
+	if exit >= bait.Length {
+		return words
+	}
+	return fmt.Sprintf("%s The hook comes out %s behind its nose.", words, at.show.Show("size", exit))
 }
 
 // hookNote says where the hook does not suit the bait, and what other metals

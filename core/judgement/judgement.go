@@ -260,10 +260,16 @@ var (
 // HookGap is the width between point and shank in m, by size.
 var HookGap = map[string]Value{}
 
+// HeadFeet are how far the foot of a head reaches out, over the radius of a
+// ball of its volume; round heads have none.
+var HeadFeet = map[string]float64{"stand-up": 1.2, "mushroom": 0.9, "flat": 0.6, "football": 0.3}
+
 // How a hook suits a bait.
 var (
-	HookSmall = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
-	HookLarge = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
+	ShankOverGap = Value{2.2, "1", 0.12, "from the eye, where the nose sits, to the bend of a usual jig hook"}
+	HookMiddle   = Value{0.3, "1", 0.2, "where the weight of a hook is, over the length of the bait"}
+	HookSmall    = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
+	HookLarge    = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
 )
 
 // What counts as good enough. Each is a setting's default.

@@ -59,6 +59,15 @@ func (s Setup) AtOther() Setup {
 	return s
 }
 
+// With is the setup with the tackle of another: its line, leader, bait, heads
+// and rod, held where this one's is.
+func (s Setup) With(tackle Setup) Setup {
+	tip := s.Rod.TipHeight
+	s.Line, s.Leader, s.Bait, s.Head, s.Heads, s.Rod = tackle.Line, tackle.Leader, tackle.Bait, tackle.Head, tackle.Heads, tackle.Rod
+	s.Rod.TipHeight = tip
+	return s
+}
+
 // Surface returns the velocity of the current at the surface in m/s.
 func (s Setup) Surface() r3.Vec { return vector(s.Flow.Speed, s.Flow.Direction) }
 
@@ -106,17 +115,22 @@ func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, erro
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
-	lure, err := tackle.Assemble(
-		tackle.Head{
-			Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
-			Hook: s.Head.Hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
-		},
-		tackle.Bait{Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed}, fluid)
+	head, bait := s.Tackle(mass)
+	lure, err := tackle.Assemble(head, bait, fluid)
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
 	r, err := rig.Single(lure, leader, s.Leader.Length, main)
 	return &r, lure, err
+}
+
+// Tackle returns the head of the given mass in kg and the bait.
+func (s Setup) Tackle(mass float64) (tackle.Head, tackle.Bait) {
+	return tackle.Head{
+			Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
+			Hook: s.Head.Hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
+		},
+		tackle.Bait{Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed}
 }
 
 // Splash returns how the cast enters the water.

@@ -98,6 +98,26 @@ type ChartQuestion struct {
 	Y string `json:"y"`
 }
 
+// Compared defines model for Compared.
+type Compared = advice.Compared
+
+// Comparison defines model for Comparison.
+type Comparison struct {
+	Against []struct {
+		Name *string `json:"name,omitempty"`
+
+		// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+		Setup   *Setup  `json:"setup,omitempty"`
+		Variant *string `json:"variant,omitempty"`
+	} `json:"against"`
+
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // Contact How the head works on the bed: dragged along, or lying still where it came down
 type Contact = advice.Contact
 
@@ -107,13 +127,14 @@ type Definitions struct {
 	Box     []BoxKind           `json:"box"`
 
 	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions.
-	Defaults   Setup       `json:"defaults"`
-	Fields     []Field     `json:"fields"`
-	MaxHeads   int         `json:"maxHeads"`
-	Measures   []Measure   `json:"measures"`
-	Techniques []Technique `json:"techniques"`
-	Units      []Unit      `json:"units"`
-	Words      []Word      `json:"words"`
+	Defaults   Setup                `json:"defaults"`
+	Fields     []Field              `json:"fields"`
+	MaxHeads   int                  `json:"maxHeads"`
+	Measures   []Measure            `json:"measures"`
+	Techniques []Technique          `json:"techniques"`
+	Units      []Unit               `json:"units"`
+	Variants   []VariantDescription `json:"variants"`
+	Words      []Word               `json:"words"`
 }
 
 // Drop A drop with its work
@@ -253,6 +274,9 @@ type Range struct {
 	Low  float64 `json:"low"`
 }
 
+// Ranges defines model for Ranges.
+type Ranges = advice.Ranges
+
 // RulesQuestion defines model for RulesQuestion.
 type RulesQuestion struct {
 	// Rules Such as to 3 m: 3.5 g; deeper or windy: 7 g
@@ -337,6 +361,12 @@ type Unit struct {
 // Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 type Units = units.Choice
 
+// VariantDescription defines model for VariantDescription.
+type VariantDescription struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+}
+
 // Word A word for a number, for people with no instrument; judgement
 type Word struct {
 	Field string  `json:"field"`
@@ -391,6 +421,9 @@ type ChangesJSONRequestBody = Question
 // ChartJSONRequestBody defines body for Chart for application/json ContentType.
 type ChartJSONRequestBody = ChartQuestion
 
+// CompareJSONRequestBody defines body for Compare for application/json ContentType.
+type CompareJSONRequestBody = Comparison
+
 // PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
 type PlayDropsJSONRequestBody = DropQuestion
 
@@ -429,6 +462,9 @@ type ServerInterface interface {
 	// Chart Which head to tie on over two fields, as it is worked out
 	// (POST /charts)
 	Chart(ctx *echo.Context) error
+	// Compare What outfits do in the same water, each told from the first
+	// (POST /comparisons)
+	Compare(ctx *echo.Context) error
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
@@ -526,6 +562,15 @@ func (w *ServerInterfaceWrapper) Chart(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Chart(ctx)
+	return err
+}
+
+// Compare converts echo context to params.
+func (w *ServerInterfaceWrapper) Compare(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Compare(ctx)
 	return err
 }
 
@@ -887,6 +932,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/changes", wrapper.Changes, options.OperationMiddlewares["changes"]...)
 	router.POST(options.BaseURL+"/charts", wrapper.Chart, options.OperationMiddlewares["chart"]...)
 	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
+	router.POST(options.BaseURL+"/comparisons", wrapper.Compare, options.OperationMiddlewares["compare"]...)
 	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
 	router.GET(options.BaseURL+"/programmes", wrapper.ListProgrammes, options.OperationMiddlewares["listProgrammes"]...)
 	router.POST(options.BaseURL+"/programmes", wrapper.CreateProgramme, options.OperationMiddlewares["createProgramme"]...)
@@ -1094,6 +1140,61 @@ type ChartdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChartdefaultApplicationProblemPlusJSONResponse) VisitChartResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CompareRequestObject struct {
+	Body *CompareJSONRequestBody
+}
+
+type CompareResponseObject interface {
+	VisitCompareResponse(w http.ResponseWriter) error
+}
+
+type Compare200JSONResponse []Compared
+
+func (response Compare200JSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Compare422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Compare422ApplicationProblemPlusJSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ComparedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ComparedefaultApplicationProblemPlusJSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2338,6 +2439,9 @@ type StrictServerInterface interface {
 	// Chart Which head to tie on over two fields, as it is worked out
 	// (POST /charts)
 	Chart(ctx context.Context, request ChartRequestObject) (ChartResponseObject, error)
+	// Compare What outfits do in the same water, each told from the first
+	// (POST /comparisons)
+	Compare(ctx context.Context, request CompareRequestObject) (CompareResponseObject, error)
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
@@ -2550,6 +2654,52 @@ func (sh *strictHandler) Chart(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ChartResponseObject); ok {
 		return validResponse.VisitChartResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Compare operation middleware
+func (sh *strictHandler) Compare(ctx *echo.Context) error {
+	var request CompareRequestObject
+
+	var body CompareJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Compare(ctx.Request().Context(), request.(CompareRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Compare")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CompareResponseObject); ok {
+		return validResponse.VisitCompareResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3298,131 +3448,136 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H1bk9y2mehfQfU5VSc5oediK04yqn2QpSjWRrYczzh6iPyAJsFueEiABsDpaavmv2/h+wCQbILdYGsu",
-	"yu6+JPI0CYDf/Y6Pi1zWjRRMGL24+LhoqKI1M0zBf/EC/lcsLhYNNetFthC0ZosL+0O2UOzXlitWLC6M",
-	"alm20Pma1dS+UUpVU2OfE+brZ4tsUXPB67ZeXJxnC7NtGP7EVkwt7u7u7FK6kUIz2PUHJZcVq+0/cykM",
-	"E8b+kzZNxXNquBSnDT7xh1+0FPa3buf/q1i5uFj8n9Pus07xV33q14UdC6ZzxRu73OJi8X5NDdkwYchG",
-	"SbFa2Cfca3bVFzk+93FBi4Lbf9PqByUbpgy3Zy5ppVm2aHp/+rigtWzx6MO9vmNGMU2kIqZVQi+yDlyF",
-	"bJcVWwQYibZeWhBli2suABc1vX3LxMqsFxfPzsJz2ihuT50tdMNYMd6zPtUZbmf31Wt6zTShRLNciiLt",
-	"BIZbzH88/OhdnzL+hSd3r2ceKP6gP4e35fIXltsfbr9YyS/cHw3L14L/2rITh4Hez1/wupHKINFaeCyK",
-	"Vtyw6jSXip2GN+E8+ParPkhmobLkrCr0GKw/ULPWRJaEG03woYzoNl8TqgmFTU8qXpqT8NncsBoWGmHO",
-	"/YEqRbd9jI8erOiSVdFfWt3S6hAXOEjeZYuNVEXsLHEE4rb+rczDxO86wqQFu9AbpmbCesmKy0o2abSW",
-	"LZbS4v5jjJ+lYGTNaEEKyTThgthniTbUML2I8E5eSc10hGPfiILdWjSbtVvRSGI4I1Jklp/cL3Y/YzfO",
-	"Zc00ccuRzZopRoT9FQ9iFmMhmC3ylo13/lZuYGkjLVG5fRqeXxOuiZFVEfuOQvHSHBSGkgtAkv0eFPae",
-	"NPe99i2jhUNrhGYrRg/Cr+KrtbFwQUBaeDmwPCdfnF8AoKIAEtJ8y+gNR4oafbWQ5i0sPfkzi3DwOxFB",
-	"ap9PZ1BuTlsvW9z2SykrRsVedp7HhX4P/16M7XaxIsU3rIifSpq1Y9CqelcuLv51QHY4zP+8qz9fW21m",
-	"WcCuhyzm8V1WcpM5JuDG0i3V16wgpVTWnmirilrWBhviLltY4p7JgQOq6hMUkSojesPrmotVFnhUMKrg",
-	"UQl/qnlRVOG4SyqKA4TYKFnyKsKtV2tG8lYpa0e0omAIEyULqxRUSXPLyGTJiiMJrGANCrsEuXg7Pt6L",
-	"Dd2SUsnaHytN8W8jH4qQq1hpUtbYIWX8DHtEu3gKBWtmzcCcxRUnVSsWkTqv7DaE8poVhJq0b91QbhIB",
-	"bB/9kVE9YPgJ5kUZ64jbi8lO4fQ+cCDHBjLPHW6wsZf1AQie2bNOjXb0ijrGi0KnOg9YYLS44Tk7cYyf",
-	"bH7ha2h73XJ9jLkVxbWl3kT8WIETMwysHLLEq5lpG8IT7e9po6vi16zapsvQH6lYsYgIveLWaEA5aaUU",
-	"1xkpZauIgR+4ICW/YXbHmlHdqglmkMfY6AjwzsbzOziAw7IOouGDEwnnFiA8n2y+kbcvZdXWc031a7ad",
-	"aTX3wLljG5SEEoTYc8Lqxmyt0urMPK7JL6024aGYLSZhMT2xeL6WPGfPCRVu/ZxVFakZFRp1J1d6nteA",
-	"/727GZ4vc/tlpKzoChxQdmtip/6NKTlhVEeO2tPuNd2SJcMnxgvvmjRs26M5eLZPenCIDoIxPfGNvP27",
-	"s6v2ksiOHiTWmEK3jdVkw80aHLgc6E0vRnad+3uqjdyR7n24dfu9MX+2GHRerkHUzAXODa1aMIcsoYNk",
-	"INR6Mdy6tQItPDDBlgwdneD79OznCYE+dp+tYAvi2LMZ0pNmN0zRilDFSA7fEnV3aqrj/BVsxSXbSlGA",
-	"h3EWd8cSNACAJdU2SLPpvdjFpd2XTFr2UfnqcHyMhH25psq85WIuhbwTljouALz0lumMaFkzkAca3GEU",
-	"jiAfC7Shd/jJPjngphny/TC2Axk+J2cXRyBa898iIvSNsW6NKDToAC1JTQUKQU0YzdfEGtetMLwiJRcM",
-	"1ISGSEDUh/Aa5zhL/qVshbE+lDfmnSU+3md74OUlq+Qm8uYOpaKp7mATCBU+IpFOWVUdRaW78jO3VHtP",
-	"4TtQaDkVVmVVUlqvlFZSrADFZs01SqVZClgb1kS2ejkglCiqbg9G7qwt5XF6+MEpFMIBQ/wuWcwocxT+",
-	"QAJEYg93cYWlzD9apo8I0SKmDgDmEh66yxat4OagHv8JHopzIKguH+FAHZkrqXvh3w01TJ14X7cXt/86",
-	"FrffpmwBpLh/pR2ke/qddrVfSmFobmbqAB+XBIG7kepaE4l6fMmKC1Ioulp5bgKdUG25WBFteFV11mJO",
-	"ayubN2ODYSlpegQzb9UNS7bOwmu7nLtSvBlj4W138AtSKg7RcyIYK1hB5A1T3R8NfleqR8lL864sxzte",
-	"NswvbQG6UrIVPROMGwJhAw/t1N0Ee9dGoiQvtLfAGp4b5/QdXq+masVFTLkAORH8/YI0rV73SAM/a8P4",
-	"am3svsAkiTvKWGjZ2i9ocDjXQ7aJah5ROLFi6eKZ+eBzyIZazensClIBG5IVv5lhXcjWgFFw8XHBRFtb",
-	"Ju3AY8VzRSFGZO06yFIoyisN3jfYinrDUH5b+gFSqySFf9ClvMHQhoeqkPhPpEyXhCMVr+GwsjVWvFjK",
-	"cGoh/CSkIVpWN4MM3YSI8R/U0ViArUNaoBbHYx3tZ8jonoUTdZGTWMdoo1es5IIHl3xONjcPbyWJmXHK",
-	"MSJylvJ2jlcJvm5kmYKVtK0OK7Sg/jqDKGnr1+CnRDau6e23Pn00NmicK5++z3fO94/FNXw+N321qy4F",
-	"PF4vGABJS1lLILZK8POSVnkvVQSKO+wUgObP2Mu0+tRrwHcPA1mg0AGwkMZiiv+Vks3s2EChZNMFTKzi",
-	"X6QwyhxbPT3COx3SOy4K6mMqXcwzJTdRKlrPoMrX9vE4L6FjO0+HjD89tUzDfmCbR3LnZ52BVvCCWF1g",
-	"d/OG2pzwR6rbtMsD6F52mgVPGopIPB90FO+QcECBNBXdngDdJ+sO+wpqDiWbI12TkGHfqQOi2ppxvaSm",
-	"JkYS2LHncSYZY7dv8PEvodTK/cf5mMgaJVeK1kgiB2ql3IOQfnso32rCXQn5snCKGCe+plU1U4JdWV+K",
-	"Wh/EyjDM9/KKyIZFfBBWVdtoqIlbW5watLW4KMhaVkWwoylPtGiXchMxP6laMW1ZTxsqctaVTVizVMka",
-	"Q9VrqYqscxLgv9N2zak2V05I7CTx7er2Z0uG9v8zohirWGG/DOppcpaaLROFZfRUV6znnST6MjqefQco",
-	"WWdA1nan4D7Tqsq6aFkIE2IanBjeHJmRb+wX6E/3PY8trnMC0R0jqRhk7H8oRvM1OpLel3gYzyFzEjbV",
-	"HAQkxj5CtSLqzILvVjF6Y312yCo0UlaYpVuyUrrUr1cnCbSGO70oXVnRmOI0rRlwhpUKa6pJRbkPBVBS",
-	"cWOqRKYJpZspqpsJ7RTRjolmdqh6RmVntMYDCwu6xAl31TUW0StmAoHMpdyeckcaxs/vZEffn3T4HqID",
-	"BWgHi55oy3y5MoqKzMnyNP8S1MoxzuVrn+WaIUD2pKXpbar6n0pg/zXkrH2qOZo/wzhOit3ZjE37gwFx",
-	"z/Jzksxno8QyR4pz+XZdWx0+lXXfoTRPCqPahhpCEhbOSclmtNznoZdhsjexEJOv1hGh9s4r+VnBvgn1",
-	"nqD+jlJg8zT4norEeaL9OSawyJmjkWCvJEq+hxCjR+pwBnl9RwRR4dcJOl/kBYhOcXqQdud7Pb1y35lV",
-	"3DRWxvkNza895S1ZYdlbOMxVvDSsIFQUEGRoIMyK9aQbrhNVaN4lM/ZRsY8gWu/d+RB7XXb7jGVQa27P",
-	"dDjeu1w46ExMF3C97n+4kQQWfk6sTBt+8m75J2ui9elY6ejT7q4oQ6I/Yt0UJLAUwcHojRdcaBuCO+Y8",
-	"/6hFpw3dxlKr3KydP7SkougZ30Y2WHrznHx1RqQitYSsCcTRBaEaDn2ERYEnyQKYwufEhPmMaIuiYsX0",
-	"kfSfUAk4EJ5Jz3fJl6THg2GZ9LQXYwkPxwVZJ7m8SRfC/wCVGDrABYkWXVgOWSu5EURLUlLlki+GXIvk",
-	"eJSaKtPNFlrQVYR8LwVdES4KdpuRM8tL52eJRnzUEPtBySVd8oqbbWBTkAiW5X0tISaXErfZ8PqIlG2Q",
-	"DhYRO0LILnlYBqUYKRmRgtAbpugqUe5w8Q0VkVzc5ZqqEAEBF3QzlCtHiAm3V1C1MXK8YargqEe8ILTo",
-	"stBgak0bdJGj8hBzm2/Ee+pcxrnn80Vgg3Wcouo0nCMBr5Qca3UnD0TvSDKIMU/ynufSfCJrBxzlE70x",
-	"rJ4rOmURL+HNfT9lAkUVHNtYEx9n2vCamimj1Ors1zISAXhtlbnxzWZLyg2pqDbadbck7GwfiX7tqqVq",
-	"4jhrKa+j71xb1Rfvf5quO/U9W0n2QWkme6jAIE+1M7CAJTG6rdMD4YYpTvfWeU/A1JcXpFQOSBPPvTSK",
-	"56nJF72mTXwVbdQc8LQ6vgwIkKmv3fBo/0C81rgvkbBGAc7eA7cjSbeup91Aj47KM2TtgP6Or/Arelzb",
-	"58ge5nrAccTYNdO4UoPcNdoiLhyyDgi5pbw9AUGVLOGW8hag9V0XejmqAP3XlgrTWQWa6LU1dbgAedIK",
-	"bkLTJ1Naiv+nu0DOjnPAVy7tsqNC+UrwkudUGFLyVauY2yTeY0kn0op6Wy9lFVkfEjmQMFhLqTFF8bxr",
-	"XkD7jRGXsp5RSrlDiwIdWH+OzH9wTH27wPE8tTMjcZoamNsmPvfbJ4QNfFnnb4ma3MHmGF3+Pdu8OSJH",
-	"Ehld8GWsBFLJzTC0GP4xGHpwFm0B8AnQ3lCEfpVK+PVsTynI/HylE5Bw8hghfs82P/QzrjOg5jlxALXY",
-	"tx+T0o3z1v5s6/dsc+nzwA/xHXOSzBOyAX6MnR3DlvOE9K2rBYf0KtUGIxib0D+oZEE2VBOXB9ZNRfU6",
-	"I1sf37LqKSO/kbbpYh+uC3gkvD8LgTJXkiBQjxEkvQEvMxDi3iIFM5RXmvzux9cvyV+e/fFPv49Eyuwj",
-	"USXDlJJqqhfAeuHKIh3KA6Ba3/foHFXLNN32NFUnHrFataYrlt5M5F9I6qs21LQT1XuGm4rt0dOHzuP6",
-	"+XCZsFXmcRNl02RZGcddYY0mWrq8tWPJC6INVVi9ADMABNSthRYeaK8dURC8M7PYc6hrvj6Lp/knwA21",
-	"dPe73zg+Cj0crmoPz5I8gKfDzZEzeMICiW2Jj6gOIWwSTwRdrRlxPwYbvetFHM25OtBG5beJEf8/nCsw",
-	"N8PYj1zssIVU16wgsnW6i5JBr+3AIUzvbtz9JNe72J0j/nGfWVNPtPAsdvIfj+ihxUZpl58mFXft++Nm",
-	"/lF0la9S3f4Ki8dm17hCyQTsE/3atmL6SGQp+27EAXV6zkjyFakvyFcnfySr5wSyNIpIBRV02wvyJ7Ia",
-	"djc9O/tkO/FeihHxu2LQuqQ3rDgiwsmL6JC8sVLgbu19h4f997nubVN4+dBRCzXsC+dBjl7oCcO5Ag7m",
-	"Avr3M2+Yc4yt+INMgvJYXylXbN4XJiNgEqjHqZmnR0XTU+MebAmYOcbzewKszJQNT44NL2ISMZGEhLH9",
-	"slnLCgYsEFmSXAp8WUOthaH5dcVOyFtec4N/wgCjhrELLtVWdG1TJ+OGj6ZR0qVvZ2bI38bnxV2upcJh",
-	"XryGM4TOR0xVLhkmMHt9hdauT6y6pvn1d/FeQilWYdfSDTJIXVQU3zrlPVz0b4BaGHcHTY+ylyiddWpR",
-	"vI3Wi1sQfuLiOeOVK9feSW9RDWcvaVVB4p2K7f3OK7X2Z3Tr94DyYXMEjnZzdNAoVjKlXIHBgV14NG/l",
-	"J75xk+0vRbrPnth5ef5cxub5QDEcVGFbhBc46MwQlwJJyz5NTDzC/tEtGRTveODoDa8T25u1oKs4m3W1",
-	"Ff7M80hrYsStO7tiRnF2w7JIeUPi+vGKpisni8ZQgRS8vq/6EAg9uWk7WKpZt9rRfWIhIr1mPzVRCFVc",
-	"jCDjKwhmjMfbaRjDWTAwBxaHBrnuaR/UOnJksJt356VTJyy6yiIvFnsS2HF71lMwPaEfoBPqIkJxEvKa",
-	"540s1JMFSo7p5KWDyBH1DYeElq8MOCxCZ2SLe1nhERI3IV5wBM5chjekdl2q1+8XhZ0b8jBnAiZXLMzi",
-	"vkc11K8NiE1jAF3g9yYbphjxrzzvqqUs0W/BbgrREIy8lJXcwBobNwx7FH9Jb/6YyNH3UuSONzpYxYCf",
-	"O8trFvCxJS21BEfR1SQ8/TSLUI/OdZgaYuSGqkLPm1KqYWZmEWuzLGA0WRlKdSjMFmNiAhEV1eu45vqO",
-	"aj0cQmuXg0A+rL5kVB0zD9XD1cGs+5jBcWJYLF0Y6AFZSDCqvokB9pzUA4MzVGb2aDEFcbJV+cToa9RR",
-	"vtLzyNn3rpa/y73NLiweMVQHlXD+GHYsjcztFXalXb1vPY9nvLtKp4Nw8aVGBx+85hjMjxQMTemN9/hD",
-	"11BrvyADOlCWRWSJ/FJTzDpMliLtP9wuSg5VIOGn7Nc/E33Z0EdKi4LBYPcaurSPbsg+j1UcVIwWszsq",
-	"7reicZbRUEkZMSdfEPt3MCI59gj3J9v3S+tm0Or+Ir1+adz9mi89QuoVoQVrJqEazcIoRmVVyoTFh0T1",
-	"vy/4D0E9Bu5uov2cejy8CGU8uN4aDhT6n1xF707oS19PwWqumj3aAMQzpJp91p6a2aEaj9GBLRRajqg2",
-	"OkMdYOUw2LrWNQo2ATT3PEBxMDSbiEsoPU6UzemFvtove4htsEMlFpyDCWESZj1T3ZlGfoZOGFGa6NnD",
-	"Pt8dHIHqO79ymhoQMrz5NrR2zC9F9C97mA0RMyrSDXLVAW7wZTGy1RuWMOtjqlUl4fsbprg8iv9Cx6Zb",
-	"Ilp3E64omBUgj7XEYMeBi9qg/W39GV9ipnAM85prUlu/xM93TfHX/O0S0ehOcvNxSofQfLEwcYVEAD4A",
-	"Kwb6je/DmXcFUQrXTwDsp/7NH4k+EK24cLUfh70c6xG+iu/dXW8A4qaiotAYXdXDG0lS+6PrhilqUocV",
-	"71rp/rOGK2UBff1vgSsr4ihMGfG+x8kd9RQuK7nRPsww10tN9kLvw82cdC533g1zNJHb0QhykPPSMwxb",
-	"RPQ73RAuDnHTXJxv4iKbzoftJjKFZN+BwjHIbJ5c+vGzaQVjOlT3wosPWyg2L1f8GRSIdfMM7+dGjHuu",
-	"bUi9xwoufXD5bz/IbX/l+ZX3Xh7oqqQytZZq6q6BFy5W2VaMaEwapJgc0Zuurvz0erLcwqpMrLhgMw1F",
-	"e5Q4rfYuqWuF0cMbF8Kw/Fj1Qzx1dYWD0LjuX7WXeqXCuM2WrhTD7aXES73cv9eM3sD4crqFUTBrTAQJ",
-	"Odw32pLr9Mf9Xdzg9ZeTr07qAtCHw/HDlU9dX+6c2x2unE88v8QeJpbO84KXVDPyH2SjuDFMkP9PdE4r",
-	"Rv5AZFlqZsaXeqjeqM8dM8StQTUJT/WuNipxrmnkOjrcKdE7s8dLfRbaxg4j1j3nFw8nynpfGxNRP/ky",
-	"wzi8D8dzx011kEWFFgTnNHYtAx8/AJF9WFyQDwv524fF3XP/kIa+E6gN6Op3uPL9d9BSiKH0/vl6/VhR",
-	"coQqypOXvvMwkRzbUFYJk2/nxmQso7jhVf7+IvtfDZNNhYMAiJCEC21UWzNhnpNf2mLFXHtb6o1ic691",
-	"SW/E2OBIRtwgYsHB3INSxuu2NaDQyv9f+MqN2ccaHxDeOLIP67Vw+CTFbPsJ+afdz1dvfRCXbwDnmvzu",
-	"epWROiNwFbDOyPe/z0jPKoei5IKB+CUvWaV5q7Mu56lhMff7BTkjdPcywZ12qYz85azfCoUzXzJy/uez",
-	"D2Inw3dC/gpdOXDoZrLN5+SDADs1ZwJ7nnnBhOEl3Ai6+O7NVXc/tf2Prodl8QqosleBd7E4x4FmTNCG",
-	"Ly4WX52cnXzl5sYBxZxi2M9NecSQkQRgcSneFJZC/Z14FvlMm29cXn/izup5d1WHGuy7IXm5WzIH92V/",
-	"eXZ2b/v6Gz7HV2Rb44GGm1+fffnl1FLhbN2F22Fk9Yx3wOKoa6q2oRps9+LPkHPCWReuonFwlYGB8S7/",
-	"Wnhs/mzXPUUDfQ9uX679tIx/N+Qm9Q85z2rccz3CugfEU6CcGrKRbVU4fwqH6wIe8S5Xf4+rvyVvEtfK",
-	"DFA9rqWDrP5/Xr77/sJ1rXd3W0HDmLvbKpdUaYY3O8FzGVCcKwpjoti9+uqEvF9LdsMUWcG0HyszmXCC",
-	"byPV9QnMHNyhPGUeiO6G9+t8MvHdfiGKIw4AV45NCBi83enzkC+uuGEjw83uVDvcDnJdcbIrhjdNuPDv",
-	"ENd/Y6Z/IcUDivX+NhHQD3/uAwZmmuogabnCSb86Q6siAysN70RDO0lnQQrjDatGugZMP1bfgUsxCnNe",
-	"HbiUbPbI4x8qun0FjzwMZwymuz+VVIbJ9Aky2TIKwCvzokcqV60QiqWfgIcsjnR36b5E3gkVQjAoGeKU",
-	"PcUNnbggNEtZVXKjJ/kpQDDKSW+5Nlhx8RiI6vq+ErCFx/p08P71hqkthD1CFbK8zbDsQiMF9IAHt37c",
-	"ZVPmDTQldAC7f4YKs0KSmOn8iXFkOYp7PD07+8sstnlsNmuNJkpuwGZxhgkMzXSlp/ZbC0sXfs6qvMWx",
-	"figeasuY/mr7AbEELjtdttX1HtsYiMffOnMs8cyZzMNuzTikH4uifEK3J2wS99L/l3rvmXqxnadPoQMK",
-	"rrg2rLggS7i1oWK0yMj56fnX5Pz0z+T89FmGNSbnp2cZ+RpCZHto+SMv7tDorxiObRtS8yv4u5v+tYPY",
-	"Z5FRu5ZzAMzPHhNsV/Qaoj14Y7W7fyFwNw+3mDatIW4S5EgTUIWFVXryivrukVNewBX1DTXY2BdzjwPQ",
-	"HlwCjG8M/sSRUKkzqebdE/rIScLMF/8jeI4TXvfnY/Rk1lhGvdBhiv/mGP75zMXaJTM4zBcvhJal59UD",
-	"kskubCTm1Y5j0KiK/hFXjUu1R8X4huonEJegZby0BIbbWAVDr5kA4RkVkRYzIRG939X4oXvs0fyNQbL9",
-	"kEnQO+CnQ/OFH1JtlfM1a0xGllviUvgehj3IHfI7+qOEHsj36M+6u3cLbg6q4taaBSJp+gh9ZHn1d8Ya",
-	"TSjpj4OIYnLIFInW1BDBn7dJ1YEgtKpY+7NvVDkZXeyh9nu3rR6aR3ancT2FrbCXTf6bGww/Mis/d+hP",
-	"kWvgS8E2hIa0q2urSeTOh7Uo9nD24xPHU9oWBCVg0UPfjlExQpSb9cz32BY/MlqEOXAjsTKeIhlaVTir",
-	"iqmRktw+/WvL1LbLj/sahSHHZz0E9Tyjr2PteB8XtKrkBq4Y+yfWUOAS49I4DEj5w32V/REmfcWOBUGY",
-	"xFPFqjrtsSKVNNB/sbTWC+Yonu/MK+hDkfAylNBMnNLV0ERPdZ5yqHclXA0oWEa09DlDjdP5OqUDdbex",
-	"/XvNUhOQGZ/h5wfk10CxE9YOVsA8hYylhcabWqmbn47EiKEnGma7xlNSYZ5dXCJeqS1My3sgBT2cxPdU",
-	"KSksQExwON4Jl9xx81epwBr0p0jlMoW1uK5Xv62XBMpKu7QT1tRiptJXvk6nciGPud8hvMRHHs0ZDHXp",
-	"h/DiDvZITqCD1CEH0LcFPJDz54eEP77j19t5wunTHnFP5PD5iXMjjHWEnujkdUj8zB08LEOY4dz1qHiq",
-	"bGPi488ekZw6SnpcsFpJP0lFD+EKP6S06PcZPYULPInh/zHur+POvut7gxXMu57vlKg6LVrEwX37vK/8",
-	"uhPc/pjKI5fN9gmY3asNu71rIKWg9LGcWxPXvX0IRQ8alHhiYfwZBSOQmXYCER1SoOtR3XjQt6paXCxO",
-	"acMBxu75+CDOYWlk54t6S3ns5L6MDZodmpDdMtqbqaPdoaashEIxLlbgx3MztUzTT3tM3fAhNwLUvXsH",
-	"rvLKxm32UPdoT4454PC8dxLvfr77rwAAAP//",
+	"7H1bk9y2ueBfQfVuVZINPRdbcZJR7YMsRbE2sqVI4/gh0gOaBLvhIQEaAKenrZr/voXvA0CyCXaDrbko",
+	"55yXRJ4mAfC73/Fpkcu6kYIJoxcXnxYNVbRmhin4L17A/4rFxaKhZr3IFoLWbHFhf8gWiv3acsWKxYVR",
+	"LcsWOl+zmto3Sqlqauxzwnz7ZJEtai543daLi/NsYbYNw5/YiqnF7e2tXUo3UmgGu75Vclmx2v4zl8Iw",
+	"Yew/adNUPKeGS3Ha4BN//EVLYX/rdv7fipWLi8X/Ou0+6xR/1ad+XdixYDpXvLHLLS4WP6+pIRsmDNko",
+	"KVYL+4R7za76LMfnPi1oUXD7b1q9VbJhynB75pJWmmWLpvenTwtayxaPPtzrB2YU00QqYlol9CLrwFXI",
+	"dlmxRYCRaOulBVG2uOICcFHTm9dMrMx6cfHkLDynjeL21NlCN4wV4z3rU53hdnZfvaZXTBNKNMulKNJO",
+	"YLjF/KfDj972KePfeHL3euaB4g/6Mbwtl7+w3P5w89VKfuX+aFi+FvzXlp04DPR+/orXjVQGidbCY1G0",
+	"4ppVp7lU7DS8CefBt1/0QTILlSVnVaHHYH1LzVoTWRJuNMGHMqLbfE2oJhQ2Pal4aU7CZ3PDalhohDn3",
+	"B6oU3fYxPnqwoktWRX9pdUurQ1zgIHmbLTZSFbGzxBGI2/q3Mg8Tv+sIkxbsQm+YmgnrJSveV7JJo7Vs",
+	"sZQW959i/CwFI2tGC1JIpgkXxD5LtKGG6UWEd/JKaqYjHPtKFOzGotms3YpGEsMZkSKz/OR+sfsZu3Eu",
+	"a6aJW45s1kwxIuyveBCzGAvBbJG3bLzz93IDSxtpicrt0/D8inBNjKyK2HcUipfmoDCUXACS7PegsPek",
+	"ue+17xktHFojNFsxehB+FV+tjYULAtLCy4HlKfnq/AIAFQWQkOZ7Rq85UtToq4U0r2HpyZ9ZhIPfiAhS",
+	"+3w6g3Jz2nrZ4rZfSlkxKvay8zwu9Hv492Jst4sVKb5jRfxU0qwdg1bVm3Jx8e8DssNh/uOu/nxptZll",
+	"AbsespjHd1nJTeaYgBtLt1RfsYKUUll7oq0qalkbbIjbbGGJeyYHDqiqT1BEqozoDa9rLlZZ4FHBqIJH",
+	"Jfyp5kVRheMuqSgOEGKjZMmrCLderhnJW6WsHdGKgiFMlCysUlAlzS0jkyUrjiSwgjUo7BLk4s34eM82",
+	"dEtKJWt/rDTFv418KEKuYqVJWWOHlPEz7BHt4ikUrJk1A3MWV5xUrVhE6ryw2xDKa1YQatK+dUO5SQSw",
+	"ffQdo3rA8BPMizLWEbcXk53C6X3gQI4NZJ473GBjL+sDEDyzZ50a7egVdYwXhU51HrDAaHHNc3biGD/Z",
+	"/MLX0Pa64foYcyuKa0u9ifixAidmGFg5ZIlXM9M2hCfa39NGV8WvWLVNl6HvqFixiAi95NZoQDlppRTX",
+	"GSllq4iBH7ggJb9mdseaUd2qCWaQx9joCPDOxvM7OIDDsg6i4YMTCecGIDyfbL6TN89l1dZzTfUrtp1p",
+	"NffAuWMblIQShNhTwurGbK3S6sw8rskvrTbhoZgtJmExPbF4vpY8Z08JFW79nFUVqRkVGnUnV3qe14D/",
+	"vbsZni9z+2WkrOgKHFB2Y2Kn/o0pOWFUR47a0+413ZIlwyfGC++aNGzbozl4tk96cIgOgjE98Z28+Yez",
+	"q/aSyI4eJNaYQreN1WTDzRocuBzoTS9Gdp37e6qN3JHuXbh1+70xf7YYdJ6vQdTMBc41rVowhyyhg2Qg",
+	"1Hox3Lq1Ai08MMGWDB2d4Pv07OcJgT52n61gC+LYsxnSk2bXTNGKUMVIDt8SdXdqquP8FWzFJdtKUYCH",
+	"cRZ3xxI0AIAl1TZIs+m92MWl3ZdMWvZR+epwfIyEfb6myrzmYi6FvBGWOi4AvPSG6YxoWTOQBxrcYRSO",
+	"IB8LtKF3+Mk+OeCmGfL9MLYDGT4lZxdHIFrz3yIi9JWxbo0oNOgALUlNBQpBTRjN18Qa160wvCIlFwzU",
+	"hIZIQNSH8BrnOEv+uWyFsT6UN+adJT7eZ3vg5SWr5Cby5g6loqnuYBMIFT4ikU5ZVR1FpbvyM7dUe0fh",
+	"O1BoORVWZVVSWq+UVlKsAMVmzTVKpVkKWBvWRLZ6PiCUKKpuDkburC3lcXr4wSkUwgFD/C5ZzChzFP5A",
+	"AkRiD7dxhaXMP1umjwjRIqYOAOY9PHSbLVrBzUE9/hM8FOdAUF0+woE6MldS98K/G2qYOvG+bi9u/20s",
+	"br9N2QJIcf9KO0j39Dvtaj+XdUMVK+bGuqQwND8YZXzuHuvim2OXjlYHY9Yv7TP9+GKC2MRMVWRD2ZqS",
+	"mwlpAGors0aJj3OP3o9HqO5SAymr0w+S5zt86lB4RAu60okwm6GVgokzDlhzQwpelkzpTkHN9WR26BiQ",
+	"GVA3CqR4Z5WCknHgywKReiAM4iwYC5lla3lWOcragpe5np9GXFEukOrT7KVdex5NZ2/QN1SZjCy34PFc",
+	"sa2z2BgxNL/CMKg38r3wGJ7H81VPDn19Fk1FzpLI11RxiunSwcoxCTcSYjW9eYWw+QZyze4/zmORxPtS",
+	"ExOS16MvLnuDEJ2BUZ8TAlGzkepKE4k+1JIVF6RQdLXylgxgt9pysSLa8KrqPPWc1lYqbcbO2lLS9OxR",
+	"3qprluwZh9d20bJSvBkLk9fdwS9IqThkLolgrGAFkddMdX80+F2p0TxemjdlOd7xfcP80hagKyVb0XN/",
+	"uSEQsvXQTt1NsDdtROM80977bXhunAw7vF5N1YqLmGEP5ETw9wvStHrdIw38rA3jq7UBBUcxxpyyo4yl",
+	"9azviM6eC/vINlHBIQonViydQMoHn0M21HotTqOSCgQEWfHrGXpVtgYcsotPCyba2rJpBx6rHSoKasUK",
+	"TFD9ivJKQ+QT/HS9YWg7W/oBUqskhX/QpbzGsLKHqpD4T6RMVwBBKl7DYWVrrKS1lOFM8vCTkIZoWV0P",
+	"qiMmzDv/QR2NBdg6pAVqcTzW0X6GjO5ZOFUFeo06XwO+YCUXPIRD56jAPLyVJGbG5R4RkbOUN3MiehBn",
+	"jCxTsJK21WEtEXRK54wmbf0SYkSRjWt6871P3Y+dSRdGTd/nBxd3jcWUfS1N+mqXXfnNeL2gVZOWsuo1",
+	"toozGNIX+he+cIAsgl2btObPUhUHjdeAC//pveIZ72UEMuohNguEP8ABkm4PADHT4oWSzWxLsVCy6cLh",
+	"1rRYpLDinEhMev5uOmFzXI7LR8y7jFZK5rlUtJ5B9y/t43Fu1alOWE9LjT89tQjPfmCbRyqjzjoTsOAF",
+	"sdrG7uZNwTme35G+nAsedroLTxpKBD1LdMTvkHBARTUV3Z4A3SdrJ/sK6iYlmyMDT6F+aqfKk2prKPZK",
+	"VjQxksCOPTc4ydzzzs3XB5ybRsmVojWSyIFKWPfgY7hEoRoinCLGiS9dXGiGBLtcM1JS6+VYGYbVPLwi",
+	"smERL4dV1TYaxuHW2qcGrTkuCrKWVREsdcoTbeal3EQMXKpWTFvW04aKnHVFcdbwVbLGRORaqiLr3BD4",
+	"77Rdc6rNpRMSOyVadnX7syVD+/8ZUYxVrLBfBtWSOUuthRCFZfRUZ6/n/yR6SzpeWwVQsu6GrO1OIThK",
+	"qyrrQk0hBIdFTsTw5sh6q8Z+gf587/bY0mknEN0xkkr9xh6OYjRfo6vqvZX78U0yJ2FTDU5AYuwjVCui",
+	"7jJ4hxWj11ysMGfcSFlhDcaSldIV9nh1khJohZ2ela5odExxmtYMOMNKhTXVpKLcBxsoqbgxVSLThML8",
+	"FNXNhHaKaMdEMztUPaNuP1rBh2VjXVqcu9pJi+gVM4FA5lJuT7kjDePnd7Kj77E6fA/RgQK0g0VPtGW+",
+	"GQVFReZkeZoH+5IemYh86WsYZgiQPUVH9CZV/U+VJ/0tVCT5QqJodQRGilLszmZs2h9Md3qWn1NCdDYq",
+	"G+JIca6aStdWh0/VVO1QmieFUeVaDUEPC+ekUiK03Oehl2EpT2KZPV+tI0LtjVfys8KJE+o9Qf0dpcDm",
+	"afA99ebzRPtTLE8gZ45Ggr2SKPnuQ4weqcMZVG05IogKv07Q+RJeQHSK04O0O9/r6TVzzOzRobEU6Hc0",
+	"v/KUt2SFZW/hMFfx0rCCUFFAkKGBQC52C2y4TlSh83POc3LLa2tuz3Q4fMoYdCYmJLhe9z/cSAILPyVW",
+	"pg0/ebe4nzXR7iOsY/dFVa7kTqI/Yt0UJLAUwcHotRdcaBuCO+Y8/6hFpw3dxgpnuFk7f2hJRdEzvo1s",
+	"sLDyKfnmjEhFagl5GYjUC0I1HPoIiwJPkgUwhc/5GM0HJkdb5ubawZyOlodZbK+V3AiiJSmpcqkKQ65E",
+	"cmxFTTUU9PL4OxkrQVeEi4LdZOTM0sX5WaJBGjUq3iq5pEtecbMNJAfUbcnXVz1jKiZxmw2vj0hwBkq3",
+	"omaHoeySh/kpReFmRApCr5miq0Qe4uI7KiKZq/drqoI3D+7UZsgjR5C82yuojRilXzNVcJSJnqktuiw0",
+	"mFrTBt29KG9jJvCV+Jk692fu+Xy56mCdUIXRK76wJOAFbIbKozt5IPpQxhHqN3zVBvJcmn1vddpR9v0r",
+	"w+q5alAW8WaD3Hd+J1BUwbHhPvFxpg2vqZkysKz+eSkj3uxLq5iMb4tdUm5IRbXRrg8vYWf7SPRrVy1V",
+	"E8dZS3kVfefKivF4p+Z0hfyM6i8oiJ3q9gTjMlVnYiFKYqRWpwd1DVOc7u1ImYCpT8an5NmliecRGsXz",
+	"1ESCXtNmorTMqDngaXV8GRAgU1+74dFOp3hXRF8iYUYfzt4DtyNJt66n3UCPjsozZO2A/o6v8Ct6XNvn",
+	"yB7mesBxxNhVq7nEfO5GAiAuHLIOCLmlvDkBQZUs4ZbyBqD1QxdGOKpV5teWCtNZBZrotTV1uAB50gpu",
+	"Qns6U1qK3+kuKLFj6PKVSyHsqFC+ErzkORWGlHzVKuY2iXeDT5V36m29lFVkfUhKQPB7LaXGcPvTrjgR",
+	"7TdGXCb2s2sV/Tky/8Ex9e2CoPPUzowkYGqQaZv43G+f4QL7AvTfEjW5g80xuvxHtnl1RLw/MmTl61hl",
+	"o5KbYZgs/GMwnuUs2qzkk3m98S39mo7w69mewon5uTcnIOHkMUL8kW3e9rOHM6CWXBB6THoyzlv7M4c/",
+	"ss17n9O8j++YkzCdkA3wY+zsGIKbJ6RvXNcKpAqpNuiNb0Kns5IF2VBNXE5TNxXV64xsfazGqqeM/Eba",
+	"pvPj3byCkfD+IgTKXEmCQD1GkPRGUc1AiHuLFMxQXmny+3cvn5O/PvnTn/8QifrYR6JKhikl1VTXkvXC",
+	"lUU6pLqhr8h3Ex5VlzPdoDnV0RKxWrWmK5be9uhfSJoAYahpJ2rdDDcV26OnD53HdR7jMmGrzOMmyqbJ",
+	"sjKOu8IaTbR0OVjHkhdEG6owEw/TSqAJ5So0G8IggBEFwTszSyOHuubbs3jKegLcUBd2t/uNY33QbeYq",
+	"0PAsyaPCOtwcOS0sLJDYQP2A6hDCJvGkxuWaEfdjsNG7runRRL4DDZ9+mxjx/9O5AnOzZf3IxQ5bSHXF",
+	"CiJbp7soGUwFGDiE6X3Yu5/kuqy7c8Q/7gtrP4wWUcVO/u6Ibn8c6eByraTibtDIeOzIKLrKV6luf4WF",
+	"ULPrNSH9D/tMfq0+Mm+VMJ9lkPRMer5ry0h6PBSEJD3tfb6Eh+PeV5dx9KUYoTEAoJJmSb3zodn5ptS7",
+	"tmL6SO5S9t1IxMAZJkaSb0h9Qb45+RNZPSWQIlJEKijf216QP5PVsHH2ydkddKzdQSUkfleMvN/Ta1Yc",
+	"EZLmRXT+6liLc7f2vsPD/vtiLW1TeIHesTc17CtHdKMXetprrkaCkbP+/cx7UhyDYf4gk6A81rnNFZv3",
+	"hckImATqcXbB46Oi6dldHmwJmDnGVX8ErMyUDY+ODS9iEjGRhISxwblZywpm9xBZklwKfFlDoQc2FJ+Q",
+	"17zmBv+EEWENE31cbrTousJOxt0mTaOky7fPVPOv46NI36+lwjmRvIYzhMZOzC0vGWace22T1hFLLPmm",
+	"+dUP8VZJKVZh19LNyEldVBTfO2truOjfAbUwSRV6OmUvsz3r1KJ4HS1WtyD8zMVzxitXK76Tj6Qazl7S",
+	"qoJKCSq2dzsK2zoM0a1/BpQPOzNwaqijg0axkinlrKQDu/BootEPE+Um218HdZctv/MKM3IZGxUHlXhQ",
+	"Am4RXuAMTUNcziotXTgxTA/bY7dkUDnkgaM3vE7s3taCruJs1hXD+DPPI62J6enu7IoZxdk1yyL1KInr",
+	"x8upLp0sGkMFaib0XRX0QKzQDXLDOtG61Y7uE6sg6RX7qYlCyDoYWaz0bd7k1Z1uNRwzBiPGcR6daw73",
+	"Ucgjp9G7UapeOnXConOPvFjsSWDH7VlPwfSEfoBOKGQJHhbymueNLBSzBUqO6eSlg8gRBSmHhJYv5Tgs",
+	"Qmek93tp/BESNyHAcwTOXEo+5OJdbt7vF4Wdm2ExZ7gyVyxc83CHaqhfzBEbNgG6wO9NNkwx4l952pW3",
+	"WaLfgt0UwlcYKisruYE1Nu6ehVHALL3zZKKoolfT4Hijg1UM+LmzvGYBH/vhUmumFF1NwtMP6wjF8FyH",
+	"oShGbqgq9LwB2BrGMRexHs8Cpl6WobaKwthKJiYQUVG9jmuuH6jWw/nmdjnIvMDqS0bVMaO2PVwdzLqP",
+	"GRwnhsXSxe3ukYUEo+q7GGDPST0wOEMpbY8WUxAnW5WzySFVXIfS3COvVXGNBF2ydHZV84ihOqiE88ew",
+	"Y2lkbqOyq8Xrfet5vEShK007CBdfG3bwwSuOQcJIhdeU3vgZf+i6ee0XZEAHyrKILJFfaopposnasf2H",
+	"20XJoZIx/JT9+meiKRyaWGlRMLgzpIYW8aO7wc9jJSIVo8Xsdo67LUGdZTRUUkbMyWfE/h2MSI4Nyv1L",
+	"U/q1kDNodX9VZb+W8W7Nlx4h9aoGgzWTUD5oYRSjsipleO99ovo/F/yHoB4Dd3dZypwCSrxja3wnijUc",
+	"KDRfuRLsndCXvpqC1Vw1e7QBiGdINfusPTWzPTYeowNbKPQ7UW10hjrAymGwda1rFGwC6Cy6h2puyJiJ",
+	"91Arniib0yuztV/2ENtgS1EsOAcD0CRcI0B1Zxr5AT5h9miiZw/7/HBwurZvO8tpakDI8Ob70Iszv3bU",
+	"v+xhNkTMqKo6yFUHuMGXxchWb1jCoJGp3qKE72+Y4vIo/gvtom6JaKFUuP1mVoA81sOELSIuaoP2t/Vn",
+	"fE2gwgn/a65Jbf0SPzo8xV/zFxdFozvJnc8pLV3zxcLE7UQB+ACsGOg3vnFq3u12KVw/AbCf+pdKJfpA",
+	"tOLCFesc9nKsR/givnd3cw6Im4qKQmN0VQ8vu0ptzq4bpqhJnTi8a6X7zxqulAX09b8FbkOKozDl9pA9",
+	"Tu6oCXRZyY32YYa5XmqyF3oXbuakc7nzbhgTityORpCDnJeeYZYkot/phnAnlRsl43wTF9l0Pmw3Diok",
+	"+w6UokBm8+S9n2yeVoiiQzk2vHi/lX0zJx8/fkVfN67xbi5buuPahtQrEuE+IZf/9lPk9rcKXHrv5Z5u",
+	"4StTi9+mrrF55mKVbcWIxqRBiskRHVF/6cfSk+UWVmVixQWbaSjao8RptXf/aSuMHl7mE6bgx6of4qmr",
+	"S5zCxnX/FtfU23rGfdF0pRhuLyXeF+n+vWb0Gm7GoFuYQ7PGRJCQw32jPdROf9zdnUBefzn56qQuAH14",
+	"70oYgt81Us8ZZn/pfOL5hXwwkHWeF7ykmpH/SzaKG8ME+T9E57Ri5I9ElqVmZnxflOrNGd0xQ9waVJPw",
+	"VO/WvBLnq0ZuOsWdEr0ze7zUZ6HP7zBi3XN+8XCirPe1MRH1ky8zjMP7cDx33AUJWVToGXFOY9fj8ekD",
+	"ENmHxQX5sJC/fVjcPvUPaWgUgtqArn6HK98wCT2gGErvn6/XQBclR6iiPHnuW0UTybENZZWRqb73qsOm",
+	"dU4MeTAfeG7EyLKxm+vlL+6z/9Uw2VQ4V4IISbjQRrU1E+Yp+aUtVsx1S6ZepTn3PrP0vp4NTqvEDSL2",
+	"JYzRKGW8DUADgVnt9AtfuTsOsAIJVAtOM8RqMpzLSbEW4IT8y+7na8s+iPevgCI1+f3VKiN1RuAOfJ2R",
+	"H/+QkZ7PADXuBQPlQJ6zSvNWZ11GVsNi7vcLckbo7i26O913GfnrWb+zDsfhZOT8L2cfxE7+8YT8DZq8",
+	"4NDNZNfYyQcBVnTOBLbQ84IJw0u4Cnvxw6tLT4L4H11L1OIF8EyvPvBicY6z3pigDV9cLL45OTv5xo3U",
+	"A4o5xaCkG4CJAS0JwOJSvCoshfrLYC3ymTbfuaqDXArju5mbpuI5vHL6i5tog6bdIcMvVIjfDsnLXQ+t",
+	"mG6k0EjcX5+d3dm+/mrr29tYnSMNV54/+frrqaXC2U5922A3H37GO2AP1TVV21CrtnvjdciI4egUV285",
+	"uEfCwLSgfy88Nj/adU/RfdiD2+drX+H/n4bcpHY05/eNW/hHWPeAeAyUU0M2sq0Kf3WPCRSIl5j7C8z9",
+	"pUqTuFZmgOpxpR/UHPy/929+vHBDELpLHaH/0F3qmEuqNMMrDeG5DCjOlawxUeze+XhCfl5Lds0UWcHw",
+	"KCszmXCCbyPV1QmMY9yhPGXuie6GF8t9NvHdfCWKIw4Ad21OCBi81vDLkC+u9GIjsaVYZ9YwRNwOMnET",
+	"ZBcuutonZvAqrftCd3fX1qMJGn9XWIKoufTX3/5OE7kRBG8584wGfAhX7Jo1U7qzu6UqHkklUePOqKF2",
+	"1A1VorW7/SZD38LIqhhfABcnmmJ4N4zLaAxp5u/M9K+QuUdboL9NBF/Dn/uggRnBOqhnrnByts7QFM3w",
+	"UkGw5tG41llQ3XgfvZGuCdxfU+HApRiFuckOXEo2e7jrbUW3L+CR++GvwW0Jj8VhcNNDIncBvDJPqcA4",
+	"g/r/R+AiiyMNIQsQvhIFbih663NTsPZgGgBo2lJWldzoSX4KEIxy0muuDRYRPQSiulbGBGzhsT4fvH+7",
+	"ZmoLkbxQWC9vMqwk0k50dsBbypvFx9tsSllBn00HsLtnqDCvKImZzh8ZR5ajuMfTk7O/zmKbh2az1mii",
+	"5AYMXWfNwhBaV01tv7WwdOHnFssbHC2K4qG2jOli40NiCVx2umyrqz2WDhCPv9DpWOKZMx2M3Yxv0Yym",
+	"qT6jgRk2iYd2/od675h6sUOtT6EDCq64Nqy4IEu4BaVitMjI+en5t+T89C/k/PRJhmVT56dnGfkWLLM9",
+	"tPyJF7foKVYMR0cOqfkF/N1NINxB7JPI6GrLOQDmJw8Jtkt6BSFCwDNx95kE7ubhzvemNcRNox1pAqqw",
+	"VtD+NX6K7pFTXixuP0IMDXtVYzGVALR7lwAg5u5yLF3qXLx5t6o/cN478/0sCJ7jhNfd+Rg9mTWWUc90",
+	"uBVjcwz/fOFi7T0zOFAcUIFXThM3yWGfZLILG4mp4uMYNKqi3+Gqcan2oBjfUP0I4hK0jJeWwHAbq2Do",
+	"FYNYRFxEWsyE2or9rsbb7rEH8zcG9SOHTILeAT8fms/8oHyrnK9Yg7etu6oUD8Me5A75Hf1xZvfke/Tn",
+	"bd65BTcHVXFrzQKRNH2EPrC8+gdjjSaU9CecRDE5ZIpEa2qI4C/bpOpAELqvrP3ZN6qcjC72UPud21b3",
+	"zSO7EwEfw1bYyyb/xQ2Gd8zKzx36U+QK+FKwDaEhV+86xRK5834tij2c/fDE8Zi2BUEJWPTQt2NUjBDl",
+	"5s3zPbbFO0aLMItyJFbGk2xD9xVnVTE11pbbp39tmdp2RRW+sGXI8VkPQT3P6NtYh+mnBa0quYEr+/6F",
+	"hTe4xLjaEwNS/nDfZH+C4XWxY0EQJvFUsUJle6xIcRi0FC2t9YI5iqc7Izj6UCS8DFVhE6d0ZWHRU52n",
+	"HOpNCVdtCpYRLX2iWeOE0E7pQCl5bP9e/98EZMZn+HiP/BoodsLawbKpx5CxtNB48zF1dzggMWLoiYb5",
+	"0vGUVBjRGJeIl2oLAyDvSUEPh0s+VkoKa2oTHI43wiV33AxoKrCt4jGSuUxhebkbP9HWSwKV0l3aCcvE",
+	"MVPpi7mnU7mQx9zvEL7HRx7MGQytFofw4g72QE6gg9QhB9B3utyT8+cvKnh4x6+384TTpz3iHsnh80MU",
+	"RxjrCD3RyeuQ+IU7eFiGMMO561HxVNnGxMefPSA5dZT0sGC1kn6Siu7DFb5PadFvnXsMF3gSw/9t3F/H",
+	"nX3X9xrL3nc93ylRdVq0iIO79nlf+HUnuP0hlUcum+0jMLtXG3Z71xNNQeljDwBU96Wg6F6DEo8sjL+g",
+	"YAQy004gokMKNPKqaw/6VlWLi8UpbTjA2D0fny07rKftfFFvKY+d3Oex2clDE7JbRnszdbQ71JSVUCjG",
+	"xQr8eG6mlmn6aY+pW4bkRoC6d+/AdYLZeHIE1D3ak2MOODzvncTbj7f/PwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

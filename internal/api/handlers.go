@@ -7,6 +7,7 @@ package api
 
 import (
 	"context"
+	"fmt"
 	"slices"
 	"strings"
 	"time"
@@ -58,6 +59,9 @@ func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (
 	}
 	for _, p := range technique.Presets() {
 		d.Techniques = append(d.Techniques, Technique{Key: p.Key, Name: p.Name, Words: p.Words, Programme: p.Programme.Whole()})
+	}
+	for _, v := range advice.Variants() {
+		d.Variants = append(d.Variants, VariantDescription{Key: v.Key, Name: v.Name})
 	}
 	for _, kind := range box.Kinds() {
 		d.Box = append(d.Box, boxKind(kind))
@@ -119,9 +123,30 @@ func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (
 	return ReadQuantity200JSONResponse(q), nil
 }
 
-// Answer implements the contract.
-func (h Handlers) Answer(_ context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
-	a, err := advice.Solve(r.Body.Setup, chosen(r.Body.Units))
+// Answer implements the contract. How it stands with the head in the box is
+// one of its notes.
+func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
+	choice := chosen(r.Body.Units)
+	a, err := advice.Solve(r.Body.Setup, choice)
+	if err != nil || a.Pick < 0 {
+		return answered(a, err)
+	}
+	kept, err := h.Store.Items.List(ctx)
+	if err != nil {
+		return nil, err
+	}
+	items := make([]box.Item, len(kept))
+	for i, k := range kept {
+		items[i] = k.Value
+	}
+	head := r.Body.Setup.Head
+	if words, low := box.Stock(items, a.Heads[a.Pick].Mass, head.Shape, head.Material, choice); words != "" {
+		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
+	}
+	return answered(a, nil)
+}
+
+func answered(a *advice.Answer, err error) (AnswerResponseObject, error) {
 	if err != nil {
 		return nil, err
 	}
@@ -135,6 +160,30 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 		return nil, err
 	}
 	return Changes200JSONResponse(found), nil
+}
+
+// Compare implements the contract.
+func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareResponseObject, error) {
+	outfits := []advice.Outfit{{Name: "This one", Setup: r.Body.Setup}}
+	for i, other := range r.Body.Against {
+		switch {
+		case other.Variant != nil:
+			o, ok := advice.Vary(r.Body.Setup, *other.Variant)
+			if !ok {
+				return nil, badField(fmt.Sprintf("against.%d.variant", i), "There is no change “"+*other.Variant+"”.")
+			}
+			outfits = append(outfits, o)
+		case other.Setup != nil && other.Name != nil:
+			outfits = append(outfits, advice.Outfit{Name: *other.Name, Setup: *other.Setup})
+		default:
+			return nil, badField(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
+		}
+	}
+	out, err := advice.Compare(ctx, r.Body.Setup, outfits, chosen(r.Body.Units))
+	if err != nil {
+		return nil, err
+	}
+	return Compare200JSONResponse(out), nil
 }
 
 // TryRules implements the contract.

@@ -35,6 +35,7 @@ func TestScreenshots(t *testing.T) {
 		{"map-phone", "/map?open=9&x=water.depth&y=approach.speed", "dusk", mapped, 390, 844},
 		{"fall", "/fall?open=3&do=sink-draw&head=7.1&against=3.5&at=31", "sun", playing, 1280, 800},
 		{"fall-phone", "/fall?open=4&do=sink-draw&head=5.3&at=8", "dusk", playing, 390, 844},
+		{"compare", "/compare?open=1&with=thick,straight,small", "sun", `document.querySelector(".compare-pick") && document.querySelector(".savebar-name")`, 1280, 800},
 		{"box", "/box", "sun", `document.querySelectorAll(".grid tr[data-id]").length > 30`, 1280, 800},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
 	} {

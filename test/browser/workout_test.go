@@ -228,9 +228,9 @@ func TestPhone(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/nothing")
 	p.size(390, 844)
-	for _, path := range []string{"/", "/map", "/box", "/setups"} {
+	for _, path := range []string{"/", "/map", "/compare", "/box", "/setups"} {
 		p.visit(path)
-		p.until(`document.querySelector(".answer h1[data-pick], .map .map-cell, .grid tr[data-id], .setups li")`)
+		p.until(`document.querySelector(".answer h1[data-pick], .map .map-cell, .grid tr[data-id], .compare-pick, .setups li")`)
 		if wide := value[int](p, "document.documentElement.scrollWidth"); wide > 390 {
 			t.Errorf("%s is %d wide on a phone", path, wide)
 		}

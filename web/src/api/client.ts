@@ -9,6 +9,7 @@ export type Trial = components["schemas"]["Trial"];
 export type ChartLine = components["schemas"]["ChartLine"];
 export type BoxKind = components["schemas"]["BoxKind"];
 export type SavedItem = components["schemas"]["SavedItem"];
+export type Compared = components["schemas"]["Compared"];
 export type Point = components["schemas"]["Point"];
 export type Drop = components["schemas"]["Drop"];
 export type DropFrame = components["schemas"]["Frame"];

@@ -109,6 +109,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/comparisons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What outfits do in the same water, each told from the first */
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/drops": {
         parameters: {
             query?: never;
@@ -361,6 +378,7 @@ export interface components {
             actions: components["schemas"]["ActionDescription"][];
             techniques: components["schemas"]["Technique"][];
             box: components["schemas"]["BoxKind"][];
+            variants: components["schemas"]["VariantDescription"][];
         };
         /** @description A kind of item with its columns */
         BoxKind: {
@@ -902,13 +920,7 @@ export interface components {
              * @description Probability that it does all that is wanted
              */
             sure: number;
-            ranges: {
-                time: components["schemas"]["Range"];
-                lineOut: components["schemas"]["Range"];
-                speed: components["schemas"]["Range"];
-                margin: components["schemas"]["Range"];
-                back: components["schemas"]["Range"];
-            };
+            ranges: components["schemas"]["Ranges"];
             /**
              * Format: double
              * @description Snag index, 0 to 10
@@ -991,6 +1003,13 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        Ranges: {
+            time: components["schemas"]["Range"];
+            lineOut: components["schemas"]["Range"];
+            speed: components["schemas"]["Range"];
+            margin: components["schemas"]["Range"];
+            back: components["schemas"]["Range"];
+        };
         ChartQuestion: {
             setup: components["schemas"]["Setup"];
             /** @description Path of the field across, such as water.depth */
@@ -1041,6 +1060,42 @@ export interface components {
                 sure: number;
             }[];
             done?: boolean;
+        };
+        Comparison: {
+            setup: components["schemas"]["Setup"];
+            against: {
+                variant?: string;
+                name?: string;
+                setup?: components["schemas"]["Setup"];
+            }[];
+            units?: components["schemas"]["Units"];
+        };
+        Compared: {
+            name: string;
+            /** @description What it is, in words */
+            outfit: string;
+            /**
+             * Format: double
+             * @description Of the head to tie on; 0: none does it
+             */
+            pick: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            sure: number;
+            fall: components["schemas"]["Fall"];
+            ranges: components["schemas"]["Ranges"];
+            contact: components["schemas"]["Contact"];
+            /** Format: double */
+            snags: number;
+            sentence: string;
+            cue: string;
+            /** @description How it differs from the first */
+            words: string[];
+        };
+        VariantDescription: {
+            key: string;
+            name: string;
         };
         RulesQuestion: {
             setup: components["schemas"]["Setup"];
@@ -1385,6 +1440,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trial"][];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Comparison"];
+            };
+        };
+        responses: {
+            /** @description The setup's own outfit first, then the others in their order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"][];
                 };
             };
             422: components["responses"]["Problem"];

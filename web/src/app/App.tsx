@@ -3,6 +3,7 @@ import { useEffect, useMemo } from "react";
 import { Route, Routes } from "react-router";
 import { UndoProvider } from "../parts/Undo";
 import { BoxView } from "../views/box/BoxView";
+import { CompareView } from "../views/compare/CompareView";
 import { FallView } from "../views/fall/FallView";
 import { MapView } from "../views/map/MapView";
 import { SetupsView } from "../views/setups/SetupsView";
@@ -34,6 +35,7 @@ function Themed() {
             <Route path="/" element={<WorkOutView />} />
             <Route path="/fall" element={<FallView />} />
             <Route path="/map" element={<MapView />} />
+            <Route path="/compare" element={<CompareView />} />
             <Route path="/box" element={<BoxView />} />
             <Route path="/setups" element={<SetupsView />} />
             <Route path="*" element={<NotHere />} />

@@ -8,7 +8,7 @@ import { type Light, usePreferences } from "./preferences";
 export function TopBar({ children }: { children?: ReactNode }) {
   const { pathname, search } = useLocation();
   // The views of the same water hand it on.
-  const water = ["/", "/fall", "/map"].includes(pathname) ? search : "";
+  const water = ["/", "/fall", "/map", "/compare"].includes(pathname) ? search : "";
   return (
     <header className="topbar">
       <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
@@ -23,6 +23,9 @@ export function TopBar({ children }: { children?: ReactNode }) {
         </Link>
         <Link to={`/map${water}`} aria-current={pathname === "/map" ? "page" : undefined}>
           Map
+        </Link>
+        <Link to={`/compare${water}`} aria-current={pathname === "/compare" ? "page" : undefined}>
+          Compare
         </Link>
         <Link to="/box" aria-current={pathname === "/box" ? "page" : undefined}>
           Box

@@ -96,9 +96,10 @@ export function useSetup() {
 
 /**
  * What stands in the address besides the setup: the kept setup that is open, the heads looked at, what is done
- * after the splash, the second that is shown, and the fields that the map is over.
+ * after the splash, the second that is shown, the fields that the map is over,
+ * and what is compared with.
  */
-const besides = ["open", "head", "against", "do", "at", "x", "y"] as const;
+const besides = ["open", "head", "against", "do", "at", "x", "y", "with"] as const;
 
 /** Whether an address holds nothing of a setup itself. */
 export const isBare = (params: URLSearchParams) =>

@@ -1,0 +1,63 @@
+package box
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"dunvel/core/units"
+)
+
+// few is how many are said to be running out.
+const few = 2
+
+// same is how far apart two weights may be that are the same head, as marked.
+const same = 0.02
+
+// Stock says how it stands in a box with a head of the mass in kg, shape and
+// metal: how many there are, or which there are instead; low where it is to be
+// minded. Where a box has no heads of that shape and metal it says nothing.
+func Stock(items []Item, mass float64, shape, material string, choice units.Choice) (words string, low bool) {
+	var owned []Item
+	count := 0.0
+	for _, i := range items {
+		if i.Kind != Head || i.Shape != shape || i.Material != material {
+			continue
+		}
+		owned = append(owned, i)
+		if math.Abs(i.Mass-mass) <= same*mass {
+			count += i.Count
+		}
+	}
+	show := func(kg float64) string { return choice.Show("mass", kg) }
+	what := material + " " + shape
+	switch {
+	case len(owned) == 0:
+		return "", false
+	case count > few:
+		return fmt.Sprintf("There are %.0f of it in the box.", count), false
+	case count > 0:
+		return fmt.Sprintf("Only %.0f of %s (%s) left in the box.", count, show(mass), what), true
+	}
+	var lighter, heavier float64
+	for _, i := range owned {
+		switch {
+		case i.Count <= 0:
+		case i.Mass < mass:
+			lighter = max(lighter, i.Mass)
+		case heavier == 0 || i.Mass < heavier:
+			heavier = i.Mass
+		}
+	}
+	var instead []string
+	for _, kg := range slices.Compact([]float64{lighter, heavier}) {
+		if kg > 0 {
+			instead = append(instead, show(kg))
+		}
+	}
+	if instead == nil {
+		return fmt.Sprintf("There is no %s left in the box.", what), true
+	}
+	return fmt.Sprintf("%s (%s) is not in the box; there is %s.", show(mass), what, strings.Join(instead, " and ")), true
+}

@@ -1,0 +1,26 @@
+package browser
+
+import "testing"
+
+func TestCompare(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/compare?open=1")
+	p.says(".compare", "The thinner line ")
+	p.click("smaller bait")
+	p.says(".compare-words", "The smaller bait buys ")
+	p.until(`location.search.includes("with=thin%2Csmall")`)
+	p.click("thinner line")
+	p.until(`!document.querySelector(".compare-words").innerText.includes("thinner")`)
+	p.enter(".compare select", "9", "HTMLSelectElement", "change")
+	p.says(".compare thead", "Pier Pool, swum back")
+	p.says(".compare-words", "This outfit ")
+	if n := value[int](p, `document.querySelectorAll(".compare-pick td").length`); n != 3 {
+		t.Errorf("%d outfits", n)
+	}
+	value[bool](p, `document.querySelector("[aria-label='Leave out smaller bait']").click() || true`)
+	p.until(`document.querySelectorAll(".compare-pick td").length === 2`)
+	p.visit("/compare?with=gold")
+	p.says("[role=alert]", "There is no change “gold”")
+	p.visit("/compare?water.depth=500")
+	p.says("[role=alert]", "500 m is outside")
+}

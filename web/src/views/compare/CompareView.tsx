@@ -1,0 +1,162 @@
+import { useQuery } from "@tanstack/react-query";
+import { type Compared, client, type SavedSetup, take } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { TopBar } from "../../app/TopBar";
+import { odds } from "../../units/odds";
+import { useSetups } from "../setups/useSetups";
+import { SaveBar } from "../workout/SaveBar";
+import { useAddressText, useSetup } from "../workout/useSetup";
+
+const most = 3; // outfits beside the first
+
+/** Two to four outfits in the same water, each told from the first. */
+export function CompareView() {
+  const { variants } = useDefinitions();
+  const { units, show } = useUnits();
+  const { setup, replace } = useSetup();
+  const { data: saved } = useSetups();
+  const [text = "thin", setText] = useAddressText("with");
+  const chosen = text.split(",").filter(Boolean);
+  const toggle = (key: string) =>
+    setText(
+      (chosen.includes(key) ? chosen.filter((k) => k !== key) : [...chosen, key].slice(-most)).join(","),
+    );
+  const against = chosen.map((key) => ofKey(key, saved)).filter((o) => o !== undefined);
+  const { data, error, isPlaceholderData } = useQuery({
+    queryKey: ["comparison", setup, against, units],
+    queryFn: ({ signal }) => take(client.POST("/comparisons", { body: { setup, against, units }, signal })),
+    enabled: against.length > 0,
+    placeholderData: (old) => old,
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  const compared = against.length > 0 && !error ? data : undefined;
+
+  return (
+    <>
+      <TopBar>
+        <SaveBar setup={setup} onOpen={replace} />
+      </TopBar>
+      <main className="page compare">
+        <h1>Compare</h1>
+        <fieldset className="words compare-with">
+          <legend>Your outfit in {show("depth", setup.water.depth)} of water against, up to three of</legend>
+          {variants.map((v) => (
+            <button
+              key={v.key}
+              type="button"
+              aria-pressed={chosen.includes(v.key)}
+              onClick={() => toggle(v.key)}
+            >
+              {v.name}
+            </button>
+          ))}
+          <select
+            aria-label="The tackle of a kept setup"
+            value=""
+            onChange={(e) => e.target.value && toggle(e.target.value)}
+          >
+            <option value="">the tackle of…</option>
+            {saved?.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        </fieldset>
+        {error && <p role="alert">{error.message}</p>}
+        {against.length === 0 && <p>Choose something to compare with.</p>}
+        {!compared && against.length > 0 && !error && <p aria-busy="true">Working it out…</p>}
+        {compared && <Table compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />}
+      </main>
+    </>
+  );
+}
+
+/** What is compared with, by its key: a variant, or the number of a kept setup. */
+function ofKey(key: string, saved: SavedSetup[] | undefined) {
+  if (!/^\d+$/.test(key)) return { variant: key };
+  const found = saved?.find((s) => String(s.id) === key);
+  return found && { name: found.name, setup: found.setup };
+}
+
+function Table({
+  compared,
+  stale,
+  keys,
+  onDrop,
+}: {
+  compared: Compared[];
+  stale: boolean;
+  keys: string[];
+  onDrop: (key: string) => void;
+}) {
+  const { show } = useUnits();
+  const percent = (share: number) => `${Math.round(100 * share)} %`;
+  const long = (s: number) => s.toFixed(s < 10 ? 1 : 0);
+  const rows: [string, (c: Compared) => string][] = [
+    ["Outfit", (c) => c.outfit],
+    ["At the least", (c) => (c.least > 0 ? show("mass", c.least) : "–")],
+    ["How sure", (c) => odds(c.sure)],
+    [
+      "Count",
+      (c) =>
+        c.fall.time > 0
+          ? `${long(c.fall.time)} s (${long(c.ranges.time.low)} to ${long(c.ranges.time.high)})`
+          : c.fall.outcome,
+    ],
+    ["Line out then", (c) => show("depth", c.fall.lineOut)],
+    ["Weight on the bed", (c) => percent(c.contact.margin)],
+    ["Snags", (c) => `${Math.round(c.snags)} of 10`],
+    ["Casts an hour", (c) => (c.fall.castTime > 0 ? String(Math.floor(3600 / c.fall.castTime)) : "–")],
+    ["The touch", (c) => c.cue.replace(/^The touch: /, "")],
+  ];
+  return (
+    <div className="table-scroll">
+      <table data-stale={stale || undefined}>
+        <thead>
+          <tr>
+            <td />
+            {compared.map((c, i) => (
+              <th key={c.name} scope="col">
+                {c.name}
+                {i > 0 && keys[i - 1] && (
+                  <button
+                    type="button"
+                    aria-label={`Leave out ${c.name}`}
+                    onClick={() => onDrop(keys[i - 1] ?? "")}
+                  >
+                    ×
+                  </button>
+                )}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr className="compare-pick">
+            <th scope="row">Tie on</th>
+            {compared.map((c) => (
+              <td key={c.name}>{c.pick > 0 ? show("mass", c.pick) : "none does it"}</td>
+            ))}
+          </tr>
+          <tr className="compare-words">
+            <th scope="row">Against the first</th>
+            {compared.map((c) => (
+              <td key={c.name}>{c.words.join(" ") || "–"}</td>
+            ))}
+          </tr>
+          {rows.map(([label, say]) => (
+            <tr key={label}>
+              <th scope="row">{label}</th>
+              {compared.map((c) => (
+                <td key={c.name}>{say(c)}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

@@ -50,6 +50,7 @@ type Fall struct {
 	Outcome     string   `json:"outcome"`     // "reached", or the mechanics.Outcome that kept it from that
 	Time        float64  `json:"time"`        // s to the target; 0 where it does not get there
 	Speed       float64  `json:"speed"`       // m/s down, mean
+	Through     float64  `json:"through"`     // s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
 	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
 	LineOut     float64  `json:"lineOut"`     // m, then
 	Belly       float64  `json:"belly"`       // m of it that the wind holds in the air

@@ -54,13 +54,16 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 	down := track.Down
 	switch {
 	case !at.onBed:
-		down = at.passing(track)
+		down = passing(track, at.target)
 	case !track.Touches[0].Happened:
 		down.Time = 0
 	}
 	end := down.Time
 	if end > 0 {
 		f.Outcome, f.Time, f.Speed = Reached, end, -down.End.Z/end
+		if !at.onBed {
+			f.Through = passing(track, at.target+at.setup.Target.Band).Time
+		}
 	} else {
 		down, end = track.Last, track.Last.Time
 		if f.Outcome == string(mechanics.Done) {
@@ -112,17 +115,17 @@ func (at *situation) detail() mechanics.Detail {
 	return mechanics.Detail{Frames: keptFrames, Points: keptPoints}
 }
 
-// passing is the moment at which a fall passes the depth aimed at; its time is
-// 0 where it does not get there.
-func (at *situation) passing(track *mechanics.Track) mechanics.Frame {
+// passing is the moment at which a fall passes a depth; its time is 0 where it
+// does not get there.
+func passing(track *mechanics.Track, depth float64) mechanics.Frame {
 	for i := 1; i < len(track.Frames); i++ {
 		a, b := track.Frames[i-1], track.Frames[i]
-		if b.End.Z > -at.target {
+		if b.End.Z > -depth {
 			continue
 		}
 		early, late := a.Time, b.Time
 		for range 30 {
-			if middle := (early + late) / 2; track.At(middle).Z > -at.target {
+			if middle := (early + late) / 2; track.At(middle).Z > -depth {
 				early = middle
 			} else {
 				late = middle

@@ -22,7 +22,7 @@ type school struct {
 var schools = map[string]school{
 	setup.SlowFall: {
 		musts: []must{arrives, scope, inTime, told, slowly}, listens: true,
-		does: (*situation).fallsInTime, then: (*situation).stays, heavier: (*situation).fallsLess,
+		does: (*situation).fallsInTime, then: (*situation).throughBand, heavier: (*situation).fallsLess,
 	},
 	setup.HoldBottom: {
 		musts: []must{arrives, holds, scope, inTime, slowly}, holds: true,
@@ -50,6 +50,18 @@ func (at *situation) school() school {
 		kind = setup.SlowFall
 	}
 	return schools[kind]
+}
+
+// throughBand says how long a bait is in a band of depth, or whether it stays
+// on the bed.
+func (at *situation) throughBand(pick Head) string {
+	switch {
+	case at.onBed:
+		return at.stays(pick)
+	case pick.Fall.Through == 0:
+		return "From there it is in the band down to the bed."
+	}
+	return fmt.Sprintf("It is in the band, down to %s, for %s.", at.depth(at.target+at.setup.Target.Band), seconds(pick.Fall.Through-pick.Fall.Time))
 }
 
 func (at *situation) fallsLess(pick, next Head) string {

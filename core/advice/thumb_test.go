@@ -185,6 +185,15 @@ func TestTargetOverTheBed(t *testing.T) {
 			t.Errorf("%v, not %q", err, words)
 		}
 	}
+	// Falling through a band of depth it is told for how long.
+	through := solve(t, func(s *setup.Setup) { s.Target.Depth, s.Target.Band = 8, 2 })
+	f := through.Heads[through.Pick].Fall
+	if long := f.Through - f.Time; long <= 0 || math.Abs(long*f.Speed-2) > 0.3 || !strings.Contains(through.Sentence, "It is in the band, down to 10 m, for ") {
+		t.Errorf("%g s to %g s: %s", f.Time, f.Through, through.Sentence)
+	}
+	if low := solve(t, func(s *setup.Setup) { s.Target.Depth, s.Target.Band = 17, 5 }); !strings.Contains(low.Sentence, "in the band down to the bed") {
+		t.Errorf("%s", low.Sentence)
+	}
 	// Swum in a depth band instead of over the bed.
 	swum := solve(t, func(s *setup.Setup) {
 		pierPool(6, 0.5)(s)

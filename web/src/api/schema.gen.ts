@@ -804,6 +804,11 @@ export interface components {
             belly: number;
             /**
              * Format: double
+             * @description s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
+             */
+            through: number;
+            /**
+             * Format: double
              * @description Line leaving the spool just before the touch
              */
             runOut: number;

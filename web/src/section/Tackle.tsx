@@ -68,7 +68,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           frame={frame}
         />
       )}
-      {!answer.onBed && ["hover", "swim"].includes(setup.approach.kind) && (
+      {!answer.onBed && (
         <path
           d={`M${x(frame.left)} ${z(-answer.target)}H${x(frame.right)}V${z(-answer.target - setup.target.band)}H${x(frame.left)}Z`}
           className="band"

@@ -159,13 +159,12 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {setup.target.depth === 0 && setup.approach.kind !== "lift and drop" && number("target.height")}
         {swims && number("approach.speed")}
         {swims && slide("approach.speed", 1)}
-        {swims && offBed && number("target.band")}
+        {offBed && setup.approach.kind !== "lift and drop" && number("target.band")}
         {swims && !offBed && number("approach.bandLow")}
         {swims && !offBed && number("approach.bandHigh")}
         {setup.approach.kind === "lift and drop" && number("approach.lift")}
         {setup.approach.kind === "lift and drop" && number("approach.backLeast")}
         {setup.approach.kind === "lift and drop" && number("approach.backMost")}
-        {setup.approach.kind === "hover" && number("target.band")}
         {setup.approach.kind === "hover" && setup.cast.distance > 0 && number("approach.takeUp")}
         {!swims && number("approach.wait")}
         {setup.approach.kind === "slow fall" && number("approach.ceiling")}

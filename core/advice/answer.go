@@ -50,6 +50,7 @@ type Fall struct {
 	Outcome     string   `json:"outcome"`     // "reached", or the mechanics.Outcome that kept it from that
 	Time        float64  `json:"time"`        // s to the target; 0 where it does not get there
 	Speed       float64  `json:"speed"`       // m/s down, mean
+	Second      float64  `json:"second"`      // s at which the other body of a rig touches; 0 where there is none, or it does not within a few seconds
 	Through     float64  `json:"through"`     // s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
 	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
 	LineOut     float64  `json:"lineOut"`     // m, then
@@ -384,7 +385,7 @@ func (at *situation) rig(mass float64) (*rig.Rig, tackle.Lure, error) {
 		r.Bodies[i].FallArea *= at.tuned.fall
 		r.Bodies[i].TowArea *= at.tow
 	}
-	r.Bodies[0].WeightInWater += at.weight * lure.WeightSpread
+	r.Bodies[r.Key].WeightInWater += at.weight * lure.WeightSpread
 	return r, lure, nil
 }
 
@@ -398,7 +399,9 @@ func (at *situation) grain() mechanics.Grain {
 
 // contact looks at the head on the bed, the boat being where it is when the
 // fall ends.
-func (at *situation) contact(r *rig.Rig, fall Fall) Contact {
+func (at *situation) contact(falling *rig.Rig, fall Fall) Contact {
+	resting := falling.Resting()
+	r := &resting
 	moved := r3.Scale(fall.Time, at.cast.Drift)
 	scene := *at.scene
 	scene.Bed.Depth = scene.Bed.DepthAt(moved.X)

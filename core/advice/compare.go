@@ -51,6 +51,7 @@ var variants = []Variant{
 	}},
 	{"tungsten", "tungsten heads", func(s *setup.Setup) { s.Head.Material = "tungsten" }},
 	{"glass", "glass heads", func(s *setup.Setup) { s.Head.Material = "glass" }},
+	{"dropshot", "drop shot", func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot }},
 	{"small", "smaller bait", func(s *setup.Setup) { s.Bait.Length *= 0.75; s.Bait.Weighed = 0 }},
 }
 
@@ -114,6 +115,9 @@ func outfitWords(s setup.Setup, choice units.Choice) string {
 	line := fmt.Sprintf("%s %s", s.Line.Material, diameter(s.Line.Diameter))
 	if s.Leader.Length > 0 {
 		line += fmt.Sprintf(", %s of %s %s", choice.Show("depth", s.Leader.Length), s.Leader.Material, diameter(s.Leader.Diameter))
+	}
+	if s.Rigging.Kind != setup.SingleHead {
+		line += "; " + s.Rigging.Kind
 	}
 	return fmt.Sprintf("%s; %s %s; %s %s heads", line, choice.Show("size", s.Bait.Length), s.Bait.Form, s.Head.Material, s.Head.Shape)
 }
@@ -204,6 +208,7 @@ func changed(from, to setup.Setup) string {
 	} else {
 		add("the other head", to.Head == from.Head)
 	}
+	add("the "+to.Rigging.Kind+" rig", to.Rigging.Kind == from.Rigging.Kind)
 	switch len(parts) {
 	case 0:
 		return ""

@@ -55,7 +55,7 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 	switch {
 	case !at.onBed:
 		down = passing(track, at.target)
-	case !track.Touches[0].Happened:
+	case !track.Touch().Happened:
 		down.Time = 0
 	}
 	end := down.Time
@@ -68,6 +68,11 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 		down, end = track.Last, track.Last.Time
 		if f.Outcome == string(mechanics.Done) {
 			f.Outcome = string(mechanics.TimeUp) // the fall's own time was up
+		}
+	}
+	for i, touch := range track.Touches {
+		if touch.Happened && touch != track.Touch() && i < 2 {
+			f.Second = touch.Time
 		}
 	}
 	f.Landing, f.LineOut, f.Belly, f.Bow, f.Tension = Point(down.End), down.LineOut, down.Belly, mechanics.Bow(down.Line), down.TipTension
@@ -209,7 +214,7 @@ func (at *situation) eased(h Head) (float64, error) {
 	d.Phases = []mechanics.Phase{{Open: true, Time: closing}, {Landed: true, Time: 20}, {Time: after}}
 	d.Until = closing + 20 + after
 	track, err := at.scene.Run(d, mechanics.Detail{Frames: 64, Grain: mechanics.Rough})
-	if err != nil || !track.Touches[0].Happened {
+	if err != nil || !track.Touch().Happened {
 		return 0, err
 	}
 	// What the rod felt half way between closing and touching.

@@ -5,13 +5,14 @@ import (
 	"math"
 
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 	"dunvel/core/tackle"
 )
 
 // Note is something to know about the head to tie on that does not decide
 // which it is.
 type Note struct {
-	Kind    string `json:"kind"` // "snags", "splash", "hook", "attitude", "link", "reach", "box"
+	Kind    string `json:"kind"` // "snags", "splash", "hook", "attitude", "rig", "link", "reach", "box"
 	Caution bool   `json:"caution"`
 	Words   string `json:"words"`
 }
@@ -39,7 +40,8 @@ func (at *situation) notes(h Head) ([]Note, error) {
 	if hook != nil {
 		out = append(out, *hook)
 	}
-	if at.onBed {
+	out = append(out, at.rigNotes(h)...)
+	if at.onBed && at.setup.Rigging.Kind == setup.SingleHead {
 		out = append(out, Note{"attitude", false, at.attitude(h)})
 	}
 	return append(out, at.linkNote()), nil

@@ -275,6 +275,7 @@ var (
 // What counts as good enough. Each is a setting's default.
 var (
 	Sure           = Value{0.8, "1", 0, "four times in five is as often as a day's fishing tells apart"}
+	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
 	RodLength      = Value{2.1, "m", 0, "a usual spinning rod"}
 	SplashMost     = Value{5e-3, "kg", 0, "what falls lighter lands like a leaf or a fry"}
 	MarginWanted   = Value{0.3, "1", 0, "a head that pushes with three tenths of its weight is felt and stays"}

@@ -52,14 +52,14 @@ type Touch struct {
 // Frame is how things are at a time after the splash.
 type Frame struct {
 	Time       float64 // s
-	End        r3.Vec  // the end body
-	Velocity   r3.Vec  // of the end body, m/s
+	End        r3.Vec  // the key body of the rig: the end body, unless another holds the bed
+	Velocity   r3.Vec  // of it, m/s
 	LineOut    float64 // m
 	Belly      float64 // m of it in the air that a straight line from the water to the rod tip would not take
 	RunOut     float64 // m/s of line leaving the spool; below 0 it is reeled in
 	TipTension float64 // N
 	EndTension float64 // N, next to the end body
-	OnBed      bool    // the end body
+	OnBed      bool    // the key body
 	Phase      int     // which phase is under way
 	// Line is the line from the end body to the rod tip in even steps along
 	// it, if points were asked for.
@@ -70,16 +70,21 @@ type Frame struct {
 type Track struct {
 	Outcome Outcome // Touched, Done, TimeUp, Floats, NoWater, ReeledIn, OutOfLine, StepsUp or Unsolved
 	Touches []Touch // by body
-	Down    Frame   // when the end body first touches, still at the speed of its fall
+	Down    Frame   // when the key body first touches, still at the speed of its fall
 	Last    Frame
 	Frames  []Frame
-	Contact float64 // share of the time after the first touch that the end body was on the bed
+	Contact float64 // share of the time after its first touch that the key body was on the bed
 	Work    Work
 	Angle   float64 // of the line from the vertical at the rod tip at the end, rad
 	Steps   int     // taken or tried
+
+	key int // of the rig
 }
 
-// Work is what the end body did from its first touch to the end.
+// Touch is when and where the key body first came to the bed.
+func (t *Track) Touch() Touch { return t.Touches[t.key] }
+
+// Work is what the key body did from its first touch to the end.
 type Work struct {
 	Time       float64 // s
 	Falls      int     // times it came to the bed again from more than hopHeight over it
@@ -88,7 +93,7 @@ type Work struct {
 	Highest    float64 // m over the bed
 }
 
-// At returns where the end body is at a time after the splash, on the cubic
+// At returns where the key body is at a time after the splash, on the cubic
 // through the frames around it with their velocities.
 func (t *Track) At(time float64) r3.Vec {
 	i := sort.Search(len(t.Frames), func(i int) bool { return t.Frames[i].Time >= time })
@@ -99,7 +104,7 @@ func (t *Track) At(time float64) r3.Vec {
 		return t.Last.End
 	}
 	a, b := &t.Frames[i-1], &t.Frames[i]
-	if down := &t.Down; t.Touches[0].Happened && a.Time < down.Time && down.Time <= b.Time {
+	if down := &t.Down; t.Touch().Happened && a.Time < down.Time && down.Time <= b.Time {
 		// It comes down at full speed, and stops there.
 		if time <= down.Time {
 			b = down

@@ -32,10 +32,10 @@ func (m *sim) record() {
 // frame is how things are now. Those that are not kept among the frames have
 // room of their own.
 func (m *sim) frame(apart bool) Frame {
-	top := m.n - 1
+	top, key := m.n-1, m.key()
 	f := Frame{
-		Time: m.time, End: m.pos[0], Velocity: m.vel[0], LineOut: m.lineOut, Belly: m.belly(), RunOut: m.runOut,
-		OnBed: m.touched[0] && m.lies(), Phase: m.phase,
+		Time: m.time, End: m.pos[key], Velocity: m.vel[key], LineOut: m.lineOut, Belly: m.belly(), RunOut: m.runOut,
+		OnBed: m.touched[m.rig.Key] && m.lies(), Phase: m.phase,
 		EndTension: length(m.tensionAt(0, -1)), TipTension: length(m.tensionAt(top, 1)),
 	}
 	if points := m.keep.Points; points > 0 {
@@ -130,7 +130,7 @@ type hop struct {
 // watch takes a step of h into the statistics of the work.
 func (m *sim) watch(h float64) {
 	w := &m.track.Work
-	height := max(m.scene.gap(m.pos[0]), 0)
+	height := max(m.scene.gap(m.pos[m.key()]), 0)
 	w.Time += h
 	w.MeanHeight += h * height // divided by the time in the end
 	w.Highest = max(w.Highest, height)

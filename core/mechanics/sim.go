@@ -54,8 +54,8 @@ type sim struct {
 	spacing float64 // of nodes far up the line, m
 	step    float64 // the next one, s
 	runOut  float64 // m/s
-	onBed   float64 // s that the end body was on the bed after its touch
-	hop     hop     // the end body's way off the bed that is under way
+	onBed   float64 // s that the body that is followed was on the bed after its touch
+	hop     hop     // its way off the bed that is under way
 	stride  int     // every so manyth step is kept as a frame
 	taken   int     // steps
 
@@ -67,7 +67,7 @@ type sim struct {
 
 func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	const room = mostNodes + roomForMore
-	m := &sim{resolution: fine, d: d, keep: keep, track: &Track{Touches: make([]Touch, len(d.Rig.Bodies))}, stride: 1, step: firstStep}
+	m := &sim{resolution: fine, d: d, keep: keep, track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), key: d.Rig.Key}, stride: 1, step: firstStep}
 	m.scene, m.rig = s, d.Rig
 	vectors := make([]r3.Vec, 7*room)
 	for _, v := range []*[]r3.Vec{&m.pos, &m.vel, &m.force, &m.middle, &m.next, &m.base, &m.from} {
@@ -150,7 +150,7 @@ func (m *sim) advance() {
 	if !m.regrid() {
 		m.track.Outcome = ReeledIn
 	}
-	if m.track.Outcome == "" && m.now().Landed && m.touched[0] && m.lies() {
+	if m.track.Outcome == "" && m.now().Landed && m.touched[m.rig.Key] && m.lies() {
 		m.nextPhase()
 	}
 	m.judgeEnd()
@@ -250,13 +250,23 @@ func (m *sim) accept(h, line float64) {
 	m.lineOut = line
 	m.time += h
 	m.taken++
-	if m.touched[0] {
+	if m.touched[m.rig.Key] {
 		m.watch(h)
 	}
 }
 
-// lies tells whether the end body is on the bed.
-func (m *sim) lies() bool { return m.scene.gap(m.pos[0]) < landing }
+// key is the node of the body that is followed.
+func (m *sim) key() int {
+	for i := range m.n {
+		if m.body[i] == m.rig.Key {
+			return i
+		}
+	}
+	return 0
+}
+
+// lies tells whether the body that is followed is on the bed.
+func (m *sim) lies() bool { return m.scene.gap(m.pos[m.key()]) < landing }
 
 // land marks a body that has come to the bed. It does not bounce.
 func (m *sim) land(b int) {
@@ -267,7 +277,7 @@ func (m *sim) land(b int) {
 		if m.body[i] == b && m.scene.gap(m.pos[i]) <= landing {
 			m.touched[b] = true
 			m.track.Touches[b] = Touch{true, m.time, m.pos[i]}
-			if b == 0 {
+			if b == m.rig.Key {
 				m.track.Down = m.frame(true)
 			}
 			m.vel[i] = r3.Vec{}

@@ -87,7 +87,7 @@ func Run(s setup.Setup, mass float64, p technique.Programme, choice units.Choice
 	if err != nil {
 		return nil, setup.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}
 	}
-	out := &Drop{Mass: mass, Outcome: string(track.Outcome), Touch: track.Touches[0].Time, Time: track.Last.Time, Actions: stretches(track, parts), Frames: frames(track, scene)}
+	out := &Drop{Mass: mass, Outcome: string(track.Outcome), Touch: track.Touch().Time, Time: track.Last.Time, Actions: stretches(track, parts), Frames: frames(track, scene)}
 	t := teller{choice: choice, setup: s, scene: scene, drop: d, programme: p}
 	out.Words = t.tell(track)
 	return out, nil

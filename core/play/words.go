@@ -22,7 +22,7 @@ type teller struct {
 
 func (t teller) tell(track *mechanics.Track) []string {
 	words := []string{t.fall(track)}
-	if w := track.Work; track.Touches[0].Happened && w.Time > 1 {
+	if w := track.Work; track.Touch().Happened && w.Time > 1 {
 		words = append(words, t.work(track))
 		if slower := t.slower(track); slower != "" {
 			words = append(words, slower)
@@ -41,7 +41,7 @@ func (t teller) tell(track *mechanics.Track) []string {
 
 // fall tells when and where it came down.
 func (t teller) fall(track *mechanics.Track) string {
-	down := track.Touches[0]
+	down := track.Touch()
 	switch {
 	case track.Outcome == mechanics.Floats:
 		return "It floats: bait and hook are lighter than water."
@@ -107,7 +107,7 @@ func (t teller) slower(track *mechanics.Track) string {
 		}
 		d.Until = min(d.Until, technique.MaxTime)
 		slow, err := t.scene.Run(d, mechanics.Detail{})
-		return err == nil && slow.Touches[0].Happened && slow.Work.Highest <= near
+		return err == nil && slow.Touch().Happened && slow.Work.Highest <= near
 	}
 	const slowest, rounds = 0.1, 3
 	if !stays(slowest) {

@@ -23,6 +23,9 @@ type Rig struct {
 	Leader       tackle.Line
 	LeaderLength float64 // m; may be 0
 	Main         tackle.Line
+	// Key is which body holds the bed, and is followed as the rig falls: the one
+	// at the end, unless that is a bait on a trace.
+	Key int
 }
 
 // New returns a valid rig: at least one body, the first at the end of the
@@ -42,15 +45,30 @@ func New(bodies []Body, leader tackle.Line, leaderLength float64, main tackle.Li
 			return Rig{}, fmt.Errorf("rig: body %d has a negative drag area or mass", i+1)
 		}
 	}
-	return Rig{bodies, leader, leaderLength, main}, nil
+	return Rig{Bodies: bodies, Leader: leader, LeaderLength: leaderLength, Main: main}, nil
 }
 
-// Single is the rig of one lure at the end of a leader, falling on a slack
-// line.
-func Single(lure tackle.Lure, leader tackle.Line, leaderLength float64, main tackle.Line) (Rig, error) {
-	return New([]Body{{
-		WeightInWater: lure.WeightInWater, TowArea: lure.TowArea, FallArea: lure.FallSlack, Mass: lure.Mass,
-	}}, leader, leaderLength, main)
+// Resting is the rig as it rests on the bed: what is beyond the key body lies
+// beside it, so that it is the end of the line.
+func (r Rig) Resting() Rig {
+	if r.Key == 0 {
+		return r
+	}
+	from := r.Bodies[r.Key].At
+	key := Body{}
+	for _, b := range r.Bodies[:r.Key+1] {
+		key.WeightInWater += b.WeightInWater
+		key.TowArea += b.TowArea
+		key.FallArea += b.FallArea
+		key.Mass += b.Mass
+	}
+	out := r
+	out.Key, out.Bodies, out.LeaderLength = 0, []Body{key}, max(r.LeaderLength-from, 0)
+	for _, b := range r.Bodies[r.Key+1:] {
+		b.At -= from
+		out.Bodies = append(out.Bodies, b)
+	}
+	return out
 }
 
 // Weight returns the weight of all bodies in water in N.

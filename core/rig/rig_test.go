@@ -33,3 +33,19 @@ func TestNewRefuses(t *testing.T) {
 		t.Errorf("%+v %v", r, err)
 	}
 }
+
+// A rig on the bed hangs on its key body; what is beyond it lies there.
+func TestResting(t *testing.T) {
+	r, err := New([]Body{{At: 0, WeightInWater: 1, TowArea: 2, FallArea: 3, Mass: 4}, {At: 0.5, WeightInWater: 10, TowArea: 20, FallArea: 30, Mass: 40}, {At: 0.8, WeightInWater: 5}}, tackle.Line{}, 2, tackle.Line{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if same := r.Resting(); len(same.Bodies) != 3 {
+		t.Errorf("%+v", same)
+	}
+	r.Key = 1
+	got := r.Resting()
+	if len(got.Bodies) != 2 || got.Key != 0 || got.LeaderLength != 1.5 || got.Bodies[0] != (Body{0, 11, 22, 33, 44}) || math.Abs(got.Bodies[1].At-0.3) > 1e-12 || got.Weight() != r.Weight() {
+		t.Errorf("%+v", got)
+	}
+}

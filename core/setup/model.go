@@ -5,7 +5,6 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/rig"
 	"dunvel/core/tackle"
 	"dunvel/core/water"
 
@@ -59,11 +58,12 @@ func (s Setup) AtOther() Setup {
 	return s
 }
 
-// With is the setup with the tackle of another: its line, leader, bait, heads
-// and rod, held where this one's is.
+// With is the setup with the tackle of another: its line, leader, bait, rig,
+// heads and rod, held where this one's is.
 func (s Setup) With(tackle Setup) Setup {
 	tip := s.Rod.TipHeight
-	s.Line, s.Leader, s.Bait, s.Head, s.Heads, s.Rod = tackle.Line, tackle.Leader, tackle.Bait, tackle.Head, tackle.Heads, tackle.Rod
+	s.Line, s.Leader, s.Bait, s.Head, s.Rigging = tackle.Line, tackle.Leader, tackle.Bait, tackle.Head, tackle.Rigging
+	s.Heads, s.Rod = tackle.Heads, tackle.Rod
 	s.Rod.TipHeight = tip
 	return s
 }
@@ -103,25 +103,6 @@ func (s Setup) Scene() (*mechanics.Scene, error) {
 		Bed:       water.Bed{Depth: s.Water.Depth, Slope: s.slope(), Friction: judgement.Beds[s.Water.Bed].Friction.Number},
 		TipHeight: s.Rod.TipHeight,
 	}, nil
-}
-
-// Rig returns the rig with a head of the given mass in kg, and its lure.
-func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, error) {
-	main, err := tackle.NewLine(s.Line.Material, s.Line.Diameter)
-	if err != nil {
-		return nil, tackle.Lure{}, err
-	}
-	leader, err := tackle.NewLine(s.Leader.Material, s.Leader.Diameter)
-	if err != nil {
-		return nil, tackle.Lure{}, err
-	}
-	head, bait := s.Tackle(mass)
-	lure, err := tackle.Assemble(head, bait, fluid)
-	if err != nil {
-		return nil, tackle.Lure{}, err
-	}
-	r, err := rig.Single(lure, leader, s.Leader.Length, main)
-	return &r, lure, err
 }
 
 // Tackle returns the head of the given mass in kg and the bait.

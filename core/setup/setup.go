@@ -25,6 +25,7 @@ type Setup struct {
 	Leader   Leader    `json:"leader"`
 	Bait     Bait      `json:"bait"`
 	Head     Head      `json:"head"`
+	Rigging  Rigging   `json:"rig"`
 	Heads    []float64 `json:"heads"` // the ladder: masses in kg
 	Approach Approach  `json:"approach"`
 }
@@ -159,6 +160,14 @@ type Head struct {
 	Weighed  bool   `json:"weighed"` // masses were weighed with the hook, not read off the mark
 }
 
+// Rigging is how head, bait and weights sit on the line. Gap is how far up the
+// line the second of them is; Second is the weight of a second head.
+type Rigging struct {
+	Kind   string  `json:"kind"`
+	Gap    float64 `json:"gap"`
+	Second float64 `json:"second"`
+}
+
 // Approach is what the angler wants of the head. Wait is the longest wait for
 // the target in s; 0 takes the usual one for the depth.
 // Leaning is which of the heads that do it is preferred. Swim reels it back at
@@ -213,19 +222,20 @@ func Ladder() []float64 {
 // slack, a slim minnow cast 20 m from a held boat.
 func Default() Setup {
 	return Setup{
-		Water:  Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
-		Flow:   Flow{Source: ByEye},
-		Wind:   Wind{Speed: 0.5, Source: ByEye},
-		Swell:  Swell{Period: 7},
-		Boat:   Boat{Kind: "anchored"},
-		Rod:    Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number},
-		Cast:   Cast{Distance: 20, SplashMost: judgement.SplashMost.Number},
-		Target: Target{Band: judgement.HoverBand.Number},
-		Line:   Line{Material: "braid", Diameter: 0.18e-3},
-		Leader: Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
-		Bait:   Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
-		Head:   Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
-		Heads:  Ladder(),
+		Water:   Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
+		Flow:    Flow{Source: ByEye},
+		Wind:    Wind{Speed: 0.5, Source: ByEye},
+		Swell:   Swell{Period: 7},
+		Boat:    Boat{Kind: "anchored"},
+		Rod:     Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number},
+		Cast:    Cast{Distance: 20, SplashMost: judgement.SplashMost.Number},
+		Target:  Target{Band: judgement.HoverBand.Number},
+		Line:    Line{Material: "braid", Diameter: 0.18e-3},
+		Leader:  Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
+		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
+		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
+		Rigging: Rigging{Kind: SingleHead, Gap: judgement.RigGap.Number, Second: 3.5e-3},
+		Heads:   Ladder(),
 		Approach: Approach{
 			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,
 			Lift: judgement.Lift.Number, BackMost: judgement.BackMost.Number,

@@ -94,6 +94,14 @@ func (s Setup) Validate(choice units.Choice) error {
 	if reach := math.Hypot(s.Cast.Distance, s.Rod.TipHeight); s.Rod.LineOnSpool < reach+1 {
 		add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", depth(s.Rod.LineOnSpool), depth(s.Cast.Distance))
 	}
+	if s.Rigging.Kind != SingleHead {
+		switch shallowest := min(s.Water.Depth, s.splashDepth()); {
+		case s.Rigging.Gap >= shallowest:
+			add("rig.gap", "Between the two: %s does not fit into water %s deep.", depth(s.Rigging.Gap), depth(shallowest))
+		case s.Leader.Length > 0 && s.Rigging.Gap >= s.Leader.Length:
+			add("rig.gap", "Between the two: %s is not less than the leader of %s that both are on.", depth(s.Rigging.Gap), depth(s.Leader.Length))
+		}
+	}
 	if s.Rod.Most > 0 && s.Rod.Most < s.Rod.Least {
 		add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", choice.Show("mass", s.Rod.Most), choice.Show("mass", s.Rod.Least))
 	}

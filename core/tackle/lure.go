@@ -156,6 +156,36 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	return lure, nil
 }
 
+// With is a lure together with another on the same line: their weights and
+// areas added.
+func (l Lure) With(other Lure) Lure {
+	return Lure{
+		Mass: l.Mass + other.Mass, WeightInWater: l.WeightInWater + other.WeightInWater,
+		WeightSpread: math.Hypot(l.WeightSpread, other.WeightSpread), TowArea: l.TowArea + other.TowArea,
+		FallSlack: l.FallSlack + other.FallSlack, FallTight: l.FallTight + other.FallTight,
+		Displaced: l.Displaced + other.Displaced, AirArea: l.AirArea + other.AirArea, HeadSize: max(l.HeadSize, other.HeadSize),
+	}
+}
+
+// Sinker is a ball of a metal on the line, without hook and bait.
+func Sinker(mass float64, material string, fluid water.Fluid) (Lure, error) {
+	density, ok := HeadMaterials[material]
+	if !ok {
+		return Lure{}, fmt.Errorf("tackle: no metal %q", material)
+	}
+	if !(mass >= 0) {
+		return Lure{}, fmt.Errorf("tackle: a sinker of %g kg", mass)
+	}
+	volume := mass / density
+	frontal := sphereArea * math.Pow(volume, 2.0/3)
+	area := judgement.HeadShapes["ball"].Drag.Number * frontal
+	weight := water.Gravity * mass * (1 - fluid.Density/density)
+	return Lure{
+		Mass: mass, WeightInWater: weight, WeightSpread: weight * judgement.MarkedSpread.Spread, TowArea: area, FallSlack: area, FallTight: area,
+		Displaced: volume * fluid.Density, AirArea: judgement.AirHead.Number * frontal, HeadSize: 2 * math.Cbrt(3*volume/(4*math.Pi)),
+	}, nil
+}
+
 func squares(values ...float64) (sum float64) {
 	for _, v := range values {
 		sum += v * v

@@ -95,6 +95,13 @@ func Setups() []Setup {
 			s.Other = setup.Other{Asked: true, Speed: 0.3, Direction: 90}
 			s.Approach.Kind, s.Approach.Leaning = setup.HoldBottom, setup.JustEnough
 		}),
+		with("Pier Pool, drop shot", func(s *setup.Setup) {
+			s.Water.Depth, s.Water.Bed = 4.5, "sand"
+			s.Boat.Kind = "bank"
+			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
+			s.Bait, s.Head.Hook = setup.Bait{Form: "straight worm", Length: 0.09, Body: "floating"}, "1/0"
+			s.Rigging.Kind, s.Approach.Kind = setup.DropShot, setup.HoldBottom
+		}),
 	}
 }
 

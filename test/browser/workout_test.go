@@ -308,3 +308,23 @@ func TestHowSure(t *testing.T) {
 	p.field("approach.sure", "120 %")
 	p.says("#field-approach-sure-error", "120 % is outside what is allowed, 50 % to 95 %")
 }
+
+// A rig is drawn to scale, its length dragged or typed, and the bait found
+// where the line has it.
+func TestRig(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?water.depth=6")
+	p.until(settled)
+	p.choose("field-rig-kind", "drop shot")
+	p.says(".answer .aside", "The bait is 0.1")
+	p.until(`document.querySelector(".section .bait-second")`)
+	grip := `.rig-editor .handle`
+	value[bool](p, "document.querySelector(`"+grip+"`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowUp`, bubbles: true})) || true")
+	p.until(`Number(document.querySelector("#field-rig-gap").value.split(" ")[0]) > 0.3`)
+	p.field("rig.gap", "2 ft")
+	p.until(`document.querySelector(".rig-box").getAttribute("aria-label").includes("0.61 m")`)
+	p.field("rig.gap", "0")
+	p.says("#field-rig-gap-error", "0 m is outside what is allowed, 0.05 m to 5 m")
+	p.choose("field-rig-kind", "two heads")
+	p.says(".answer .reasons", "look at the local rules")
+}

@@ -681,6 +681,19 @@ export interface components {
                 /** @description Weighed with the hook, not read off the mark */
                 weighed: boolean;
             };
+            rig: {
+                kind: string;
+                /**
+                 * Format: double
+                 * @description How far up the line the second weight or bait is
+                 */
+                gap: number;
+                /**
+                 * Format: double
+                 * @description Mass of the upper of two heads
+                 */
+                second: number;
+            };
             /** @description The ladder of masses */
             heads: number[];
             approach: {
@@ -802,6 +815,11 @@ export interface components {
              * @description Of it what the wind holds in the air
              */
             belly: number;
+            /**
+             * Format: double
+             * @description s at which the other body of a rig touches; 0 where there is none, or it does not within a few seconds
+             */
+            second: number;
             /**
              * Format: double
              * @description s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it

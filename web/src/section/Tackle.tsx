@@ -2,7 +2,7 @@ import { curveCatmullRom, curveLinear, line } from "d3-shape";
 import type { Answer, Head, Point, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import type { Frame } from "./frame";
-import { lineAt, markEvery, placeAt } from "./motion";
+import { lineAt, markEvery, placeAt, pointAlong } from "./motion";
 
 interface Props {
   setup: Setup;
@@ -28,6 +28,12 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const marks = Array.from({ length: Math.floor(end / step) }, (_, i) => (i + 1) * step);
   const drift = Math.hypot(answer.drift.x, answer.drift.y);
   const boat = answer.drift.x * now;
+  // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
+  const trace = setup.rig.kind === "sliding sinker" || setup.rig.kind === "split shot";
+  const second =
+    setup.rig.kind === "single head"
+      ? undefined
+      : pointAlong(lineAt(fall.lines, now), trace ? 0 : setup.rig.gap);
   const there = fall.outcome === "reached" ? fall.landing : undefined;
   const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
   return (
@@ -92,6 +98,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       />
       {there && <path d={`M${x(there.x) - 6} ${z(there.z)}h12`} className="landing" />}
       {bait && <circle cx={x(bait.x)} cy={z(bait.z)} r={6} className="bait" />}
+      {second && <circle cx={x(second.x)} cy={z(second.z)} r={4} className="bait-second" />}
     </g>
   );
 }

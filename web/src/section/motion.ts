@@ -26,6 +26,19 @@ export function between(a: Point, b: Point, share: number): Point {
   return { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y), z: a.z + share * (b.z - a.z) };
 }
 
+/** The place so many metres along a line from its first point. */
+export function pointAlong(points: Point[], metres: number): Point | undefined {
+  let left = metres;
+  for (let i = 1; i < points.length; i++) {
+    const [a, b] = [points[i - 1], points[i]];
+    if (!a || !b) return undefined;
+    const piece = Math.hypot(b.x - a.x, b.y - a.y, b.z - a.z);
+    if (piece >= left) return piece > 0 ? between(a, b, left / piece) : a;
+    left -= piece;
+  }
+  return points.at(-1);
+}
+
 interface Shape {
   time: number;
   points: Point[];

@@ -10,6 +10,7 @@ import { at } from "../../parts/path";
 import { fieldId, Row } from "../../parts/Row";
 import { Slide } from "../../parts/Slide";
 import { HeadsField } from "./HeadsField";
+import { RigEditor } from "./RigEditor";
 
 interface Props {
   setup: Setup;
@@ -148,6 +149,14 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
           error={errors.heads}
           onChange={(heads) => onChange({ heads })}
         />
+      </Group>
+      <Group title="Rig">
+        {choice("rig.kind")}
+        {setup.rig.kind !== "single head" && (
+          <RigEditor setup={setup} onGap={(metres) => onChange({ "rig.gap": metres })} />
+        )}
+        {setup.rig.kind !== "single head" && number("rig.gap")}
+        {setup.rig.kind === "two heads" && number("rig.second")}
       </Group>
       <Group title="Cast and approach">
         {number("cast.distance")}

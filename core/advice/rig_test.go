@@ -1,0 +1,101 @@
+package advice
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"dunvel/core/setup"
+)
+
+func rigged(t *testing.T, kind string, change func(*setup.Setup)) (*Answer, string) {
+	t.Helper()
+	a := solve(t, func(s *setup.Setup) {
+		s.Rigging.Kind = kind
+		change(s)
+	})
+	var words []string
+	for _, n := range a.Notes {
+		if n.Kind == "rig" {
+			words = append(words, n.Words)
+		}
+	}
+	return a, strings.Join(words, " ")
+}
+
+// Two heads with a bait each fall slower than one as heavy as both.
+func TestTwoHeadsFallSlower(t *testing.T) {
+	one := solve(t, func(s *setup.Setup) { s.Heads = []float64{10.6e-3} })
+	two, words := rigged(t, setup.TwoHeads, func(s *setup.Setup) { s.Heads, s.Rigging.Second = []float64{7.1e-3}, 3.5e-3 })
+	if two.Heads[0].Fall.Time <= one.Heads[0].Fall.Time*1.05 {
+		t.Errorf("two in %g s, one in %g s", two.Heads[0].Fall.Time, one.Heads[0].Fall.Time)
+	}
+	if f := two.Heads[0].Fall; f.Second <= f.Time || !strings.Contains(words, "local rules") || !strings.Contains(words, "Two touches: the lower head in ") {
+		t.Errorf("%g s and %g s: %s", f.Time, f.Second, words)
+	}
+}
+
+// A bait over its sinker is as high over the bed as the line stands.
+func TestDropShot(t *testing.T) {
+	at, err := situate(setup.Default(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	// 0.25 m up a line at 40 degrees: 0.16 m.
+	sin, cos := math.Sincos(40 * math.Pi / 180)
+	line := []Point{{0, 0, -18}, {-0.1 * cos, 0, -18 + 0.1*sin}, {-30 * cos, 0, -18 + 30*sin}}
+	if height, angle := at.over(line, 0.25); math.Abs(height-0.1607) > 1e-3 || math.Abs(angle-40) > 0.01 {
+		t.Errorf("%g m at %g degrees", height, angle)
+	}
+	_, words := rigged(t, setup.DropShot, func(s *setup.Setup) { s.Water.Depth = 6 })
+	if !strings.Contains(words, "The bait is 0.1") || !strings.Contains(words, "0.3 m up a line that stands at ") {
+		t.Errorf("%s", words)
+	}
+	under, words := rigged(t, setup.DropShot, func(s *setup.Setup) { s.Cast.Distance = 0 })
+	if !strings.Contains(words, "The bait is 0.3 m over the bed") {
+		t.Errorf("right under the rod: %s, %s", under.Sentence, words)
+	}
+}
+
+func TestSinkerAndTrace(t *testing.T) {
+	// The sinker is what is felt to touch; the bait follows it down.
+	a, words := rigged(t, setup.SlidingSinker, func(s *setup.Setup) { s.Rigging.Gap = 0.5 })
+	for _, h := range a.Heads {
+		if f := h.Fall; h.Mass > 3e-3 && (f.Outcome != Reached || f.Second != 0 && f.Second < f.Time) {
+			t.Errorf("%g g: %s, bait after %g s", h.Mass*1e3, h.Reason, f.Second)
+		}
+	}
+	if !strings.Contains(words, "The bait ") || !strings.Contains(words, "lies on the bed, up to 0.5 m down the current") {
+		t.Errorf("%s", words)
+	}
+	// A floating one rides up its trace, less so in a current.
+	float := func(flow float64) string {
+		_, words := rigged(t, setup.SplitShot, func(s *setup.Setup) {
+			s.Bait.Body, s.Bait.Form, s.Head.Hook, s.Rigging.Gap = "floating", "paddle tail", "#6", 0.5
+			s.Flow.Speed, s.Flow.Direction, s.Flow.Source = flow, 180, setup.Meter
+		})
+		return words
+	}
+	if still := float(0); !strings.Contains(still, "it floats 0.5 m over the bed") {
+		t.Errorf("%s", still)
+	}
+	if running := float(0.5); !strings.Contains(running, "it floats 0.") || strings.Contains(running, "floats 0.5 m") {
+		t.Errorf("%s", running)
+	}
+}
+
+func TestRigRefuses(t *testing.T) {
+	for words, change := range map[string]func(*setup.Setup){
+		"Between the two: 0 m is outside":         func(s *setup.Setup) { s.Rigging.Gap = 0 },
+		"is not less than the leader of 2 m":      func(s *setup.Setup) { s.Rigging.Gap = 2.5 },
+		"does not fit into water 0.5 m deep":      func(s *setup.Setup) { s.Water.Depth, s.Rigging.Gap = 0.5, 0.6 },
+		"Rig: “three heads” is not one of single": func(s *setup.Setup) { s.Rigging.Kind = "three heads" },
+	} {
+		s := setup.Default()
+		s.Rigging.Kind = setup.DropShot
+		change(&s)
+		if _, err := Solve(s, nil); err == nil || !strings.Contains(err.Error(), words) {
+			t.Errorf("%v, not %q", err, words)
+		}
+	}
+}

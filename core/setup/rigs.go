@@ -1,0 +1,87 @@
+package setup
+
+import (
+	"dunvel/core/rig"
+	"dunvel/core/tackle"
+	"dunvel/core/water"
+)
+
+// The rigs. The weights of the ladder are those of the head, and of the sinker
+// or shot where there is one.
+const (
+	SingleHead    = "single head"
+	TwoHeads      = "two heads"
+	SlidingSinker = "sliding sinker"
+	SplitShot     = "split shot"
+	DropShot      = "drop shot"
+)
+
+// Rigs are all of them.
+var Rigs = []string{SingleHead, TwoHeads, SlidingSinker, SplitShot, DropShot}
+
+// Rig returns the rig with a head, sinker or shot of the given mass in kg, and
+// all that hangs on it as one lure: its weight, spread and size in flight.
+func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, error) {
+	main, err := tackle.NewLine(s.Line.Material, s.Line.Diameter)
+	if err != nil {
+		return nil, tackle.Lure{}, err
+	}
+	leader, err := tackle.NewLine(s.Leader.Material, s.Leader.Diameter)
+	if err != nil {
+		return nil, tackle.Lure{}, err
+	}
+	lures, err := s.lures(mass, fluid)
+	if err != nil {
+		return nil, tackle.Lure{}, err
+	}
+	bodies := make([]rig.Body, len(lures))
+	whole := tackle.Lure{}
+	for i, l := range lures {
+		bodies[i] = rig.Body{At: float64(i) * s.Rigging.Gap, WeightInWater: l.WeightInWater, TowArea: l.TowArea, FallArea: l.FallSlack, Mass: l.Mass}
+		whole = whole.With(l)
+	}
+	r, err := rig.New(bodies, leader, s.Leader.Length, main)
+	if s.Rigging.Kind == SlidingSinker || s.Rigging.Kind == SplitShot {
+		r.Key = 1
+	}
+	return &r, whole, err
+}
+
+// lures are what hangs on the line, from its end up.
+func (s Setup) lures(mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
+	dressed := func(mass float64) (tackle.Lure, error) {
+		head, bait := s.Tackle(mass)
+		return tackle.Assemble(head, bait, fluid)
+	}
+	both := func(end, above tackle.Lure, errs ...error) ([]tackle.Lure, error) {
+		for _, err := range errs {
+			if err != nil {
+				return nil, err
+			}
+		}
+		return []tackle.Lure{end, above}, nil
+	}
+	switch s.Rigging.Kind {
+	case TwoHeads:
+		lower, err := dressed(mass)
+		upper, errUpper := dressed(s.Rigging.Second)
+		return both(lower, upper, err, errUpper)
+	case SlidingSinker, SplitShot:
+		bait, err := s.bare(fluid)
+		sinker, errSinker := tackle.Sinker(mass, s.Head.Material, fluid)
+		return both(bait, sinker, err, errSinker)
+	case DropShot:
+		sinker, err := tackle.Sinker(mass, s.Head.Material, fluid)
+		bait, errBait := s.bare(fluid)
+		return both(sinker, bait, err, errBait)
+	}
+	lure, err := dressed(mass)
+	return []tackle.Lure{lure}, err
+}
+
+// bare is the bait on its hook alone.
+func (s Setup) bare(fluid water.Fluid) (tackle.Lure, error) {
+	head, bait := s.Tackle(0)
+	head.Weighed, head.Skirt = false, false
+	return tackle.Assemble(head, bait, fluid)
+}

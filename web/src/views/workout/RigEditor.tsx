@@ -1,0 +1,102 @@
+import { type PointerEvent, useRef, useState } from "react";
+import type { Setup } from "../../api/client";
+import { useField } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+
+const width = 274;
+const height = 176;
+const bed = height - 18;
+const x = 110;
+
+/** The rig as it hangs over the bed, to scale; the length between its two bodies is dragged. */
+export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: number) => void }) {
+  const { show, snap } = useUnits();
+  const field = useField("rig.gap");
+  const [held, setHeld] = useState<number | null>(null);
+  const box = useRef<SVGSVGElement>(null);
+  const { kind, gap } = setup.rig;
+  const scale = held ?? 108 / Math.max(gap * 1.15, 0.2); // pixels per metre
+  const upper = bed - 14 - gap * scale;
+  const limit = (m: number) => Math.min(Math.max(m, field.min), field.max);
+  const drag = (e: PointerEvent) => {
+    const at = box.current?.getBoundingClientRect();
+    if (held === null || !at) return;
+    onGap(limit(snap("depth", (bed - 14 - (e.clientY - at.top)) / scale)));
+  };
+  const names: Record<string, [string, string]> = {
+    "two heads": ["head of the ladder, bait", "upper head, bait"],
+    "sliding sinker": ["bait on its trace", "sinker of the ladder"],
+    "split shot": ["bait", "shot of the ladder"],
+    "drop shot": ["sinker of the ladder", "bait on its hook"],
+  };
+  const [low = "", high = ""] = names[kind] ?? [];
+  const heavyLow = kind === "drop shot" || kind === "two heads";
+  const long = Math.max(setup.bait.length * scale, 8);
+  return (
+    <fieldset
+      className="rig-box"
+      aria-label={`The rig: ${low}, and ${show("depth", gap)} up the line ${high}`}
+    >
+      <svg
+        ref={box}
+        className="rig-editor"
+        width={width}
+        height={height}
+        onPointerMove={drag}
+        onPointerUp={() => setHeld(null)}
+        onPointerCancel={() => setHeld(null)}
+      >
+        <title>The rig, to scale</title>
+        <rect x={0} y={bed} width={width} height={height - bed} className="ground" />
+        <path d={`M${x} 0V${bed - 14}`} className="thread" />
+        {kind !== "drop shot" && <Bait y={bed - 14} long={long} />}
+        {(kind === "two heads" || kind === "drop shot") && <Bait y={upper} long={long} />}
+        <circle cx={x} cy={bed - 14} r={heavyLow ? 8 : 3} className="bob rig-body" />
+        <text x={x + 16} y={bed - 8} className="note">
+          {low}
+        </text>
+        <text x={x + 16} y={Math.max(upper, 12) + 18} className="note">
+          {high}
+        </text>
+        <path
+          d={`M${x - 62} ${upper}v${gap * scale}m-4 0h8m-4 ${-gap * scale}m-4 0h8`}
+          className="rig-measure"
+        />
+        <text x={x - 68} y={(upper + bed - 14) / 2 + 4} className="note" textAnchor="end">
+          {show("depth", gap)}
+        </text>
+        <g
+          className="handle"
+          transform={`translate(${x} ${upper})`}
+          role="slider"
+          tabIndex={0}
+          aria-label="Between the two, in the picture"
+          aria-valuenow={gap}
+          aria-valuemin={field.min}
+          aria-valuemax={field.max}
+          aria-valuetext={show("depth", gap)}
+          onPointerDown={(e) => {
+            e.currentTarget.closest("svg")?.setPointerCapture(e.pointerId);
+            setHeld(scale);
+          }}
+          onKeyDown={(e) => {
+            const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+            if (!by) return;
+            e.preventDefault();
+            onGap(limit(snap("depth", gap + by * Math.max(gap * 0.05, 0.01))));
+          }}
+        >
+          <circle r={22} className="handle-touch" />
+          <circle r={kind === "drop shot" ? 5 : 9} className="handle-grip" />
+          <path d="M-3-2.5 0-5.5 3-2.5M-3 2.5 0 5.5 3 2.5" className="handle-arrows" />
+        </g>
+      </svg>
+    </fieldset>
+  );
+}
+
+function Bait({ y, long }: { y: number; long: number }) {
+  return (
+    <path d={`M${x} ${y}q${-long * 0.5} ${-7} ${-long} 0q${long * 0.5} 7 ${long} 0Z`} className="rig-bait" />
+  );
+}

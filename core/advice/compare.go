@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 
@@ -50,8 +51,13 @@ var variants = []Variant{
 		s.Leader.Length = 0
 	}},
 	{"tungsten", "tungsten heads", func(s *setup.Setup) { s.Head.Material = "tungsten" }},
+	{"tin", "tin heads", func(s *setup.Setup) { s.Head.Material = "tin" }},
 	{"glass", "glass heads", func(s *setup.Setup) { s.Head.Material = "glass" }},
 	{"dropshot", "drop shot", func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot }},
+	{"hook", "hook two sizes up", func(s *setup.Setup) {
+		sizes := judgement.HookSizes
+		s.Head.Hook = sizes[min(slices.Index(sizes, s.Head.Hook)+2, len(sizes)-1)]
+	}},
 	{"small", "smaller bait", func(s *setup.Setup) { s.Bait.Length *= 0.75; s.Bait.Weighed = 0 }},
 }
 

@@ -8,6 +8,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
+	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
 	"gonum.org/v1/gonum/stat/distuv"
@@ -40,6 +41,17 @@ func (l limit) kept(at *situation, miss float64) float64 {
 }
 
 var limits = []limit{
+	{
+		miss: func(at *situation, h *Head) float64 {
+			if !at.setup.Rigging.Floats() {
+				return 0
+			}
+			return over(h.WeightInWater/water.Gravity, at.setup.Rigging.Second)
+		},
+		says: func(at *situation, h *Head) string {
+			return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", at.mass(h.WeightInWater/water.Gravity), at.mass(at.setup.Rigging.Second))
+		},
+	},
 	{
 		miss: func(at *situation, h *Head) float64 { return overIf(h.lure.Mass, at.setup.Rod.Most) },
 		says: func(at *situation, h *Head) string {

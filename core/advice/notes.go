@@ -83,6 +83,9 @@ func (at *situation) hookNote(h Head) (*Note, error) {
 	case share > judgement.HookLarge.Number:
 		return &Note{"hook", true, fmt.Sprintf("A %s hook is large for this bait: %s of gap, %s of body. It stiffens it and shows.", size, millimetres(gap), millimetres(height))}, nil
 	}
+	if head, bait := at.setup.Tackle(h.Mass); bait.Mass() < head.HookMass() {
+		return &Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, at.mass(head.HookMass()), at.mass(bait.Mass()))}, nil
+	}
 	return nil, nil
 }
 

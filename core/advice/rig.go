@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -12,18 +14,21 @@ import (
 // rigNotes say what a rig of two bodies does to the bait.
 func (at *situation) rigNotes(h Head) []Note {
 	s := at.setup.Rigging
-	if s.Kind == setup.SingleHead {
-		return nil
-	}
 	out := []Note{}
 	add := func(caution bool, format string, args ...any) {
 		out = append(out, Note{"rig", caution, fmt.Sprintf(format, args...)})
 	}
 	gap := at.depth(s.Gap)
-	if s.Kind == setup.TwoHeads {
+	if s.Kind == setup.TwoHeads || s.Stinger {
 		add(true, "Two hooks on one line: look at the local rules.")
 	}
-	if !at.onBed || h.Fall.Outcome != Reached {
+	if s.Floats() {
+		add(false, "Under the float it hangs at %s in this current.", at.depth(at.hangs(h.Mass)))
+		if s.Kind == setup.FixedFloat && s.Gap > judgement.FixedFloatMost.Number {
+			add(true, "A float fixed %s up is hard to cast; let it slide.", gap)
+		}
+	}
+	if s.Kind == setup.SingleHead || !at.onBed || h.Fall.Outcome != Reached {
 		return out
 	}
 	later := fmt.Sprintf("%s later", seconds(math.Abs(h.Fall.Second-h.Fall.Time)))
@@ -49,6 +54,23 @@ func (at *situation) rigNotes(h Head) []Note {
 		}
 	}
 	return out
+}
+
+// hangs is how deep a head hangs under a float that drifts with the surface, m:
+// the line below it leans with what the current is less down there.
+func (at *situation) hangs(mass float64) float64 {
+	r, _, err := at.rig(mass)
+	if err != nil {
+		return at.setup.Rigging.Gap
+	}
+	const under = 0.01 // m that the line's end at the float is taken to be over the surface
+	scene := *at.scene
+	scene.TipHeight = under
+	e := scene.Rest(r, mechanics.Gait{Velocity: scene.Current.Surface}, at.setup.Rigging.Gap+under, nil)
+	if e.Outcome != mechanics.Hangs {
+		return at.setup.Rigging.Gap
+	}
+	return -e.End.Z
 }
 
 // over is how high over the bed the line is some way up from its end, m, and

@@ -84,12 +84,72 @@ func TestSinkerAndTrace(t *testing.T) {
 	}
 }
 
+func TestFloats(t *testing.T) {
+	a, words := rigged(t, setup.SlidingFloat, func(s *setup.Setup) {
+		s.Rigging.Gap, s.Rigging.Second = 4, 8e-3
+		s.Flow = setup.Flow{Speed: 0.4, Direction: 90, Source: setup.Meter}
+	})
+	if a.Target != 4 || a.OnBed || !strings.Contains(a.Sentence, "There the float holds it.") || !strings.Contains(words, "Under the float it hangs at ") {
+		t.Errorf("%s; %s", a.Sentence, words)
+	}
+	for _, h := range a.Heads {
+		if sinks := h.WeightInWater/9.80665 > 8e-3*1.16; sinks && (h.Verdict != No || !strings.Contains(h.Reason, "sinks the float")) {
+			t.Errorf("%g g: %s", h.Mass*1e3, h.Reason)
+		}
+	}
+	// What the current is less at the bait than at the float drags it up.
+	hang := func(flow float64) float64 {
+		s := setup.Default()
+		s.Rigging.Kind, s.Rigging.Gap = setup.SlidingFloat, 12
+		s.Flow.Speed = flow
+		at, err := situate(s, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return at.hangs(1.8e-3)
+	}
+	if still, running := hang(0), hang(1); math.Abs(still-12) > 0.05 || running >= still-0.05 {
+		t.Errorf("hangs at %g m in still water, %g m in a current", still, running)
+	}
+	_, words = rigged(t, setup.FixedFloat, func(s *setup.Setup) { s.Rigging.Gap, s.Rigging.Second = 1.5, 8e-3 })
+	if !strings.Contains(words, "let it slide") {
+		t.Errorf("%s", words)
+	}
+}
+
+// A wire, a blade and a second hook weigh and drag.
+func TestTrimmings(t *testing.T) {
+	fall := func(change func(*setup.Setup)) (time, weight float64) {
+		h := solve(t, func(s *setup.Setup) { s.Heads = []float64{7.1e-3}; change(s) }).Heads[0]
+		return h.Fall.Time, h.WeightInWater
+	}
+	plain, weight := fall(func(*setup.Setup) {})
+	if time, _ := fall(func(s *setup.Setup) { s.Rigging.Blade = true }); time <= plain {
+		t.Errorf("with a blade %g s, without %g s", time, plain)
+	}
+	for name, change := range map[string]func(*setup.Setup){
+		"a wire trace": func(s *setup.Setup) { s.Rigging.Wire = 0.5 },
+		"a stinger":    func(s *setup.Setup) { s.Rigging.Stinger = true },
+	} {
+		if _, more := fall(change); more <= weight {
+			t.Errorf("%s: %g N, without %g N", name, more, weight)
+		}
+	}
+	if _, words := rigged(t, setup.SingleHead, func(s *setup.Setup) { s.Rigging.Stinger = true }); !strings.Contains(words, "local rules") {
+		t.Errorf("%s", words)
+	}
+}
+
 func TestRigRefuses(t *testing.T) {
 	for words, change := range map[string]func(*setup.Setup){
 		"Between the two: 0 m is outside":         func(s *setup.Setup) { s.Rigging.Gap = 0 },
 		"is not less than the leader of 2 m":      func(s *setup.Setup) { s.Rigging.Gap = 2.5 },
 		"does not fit into water 0.5 m deep":      func(s *setup.Setup) { s.Water.Depth, s.Rigging.Gap = 0.5, 0.6 },
 		"Rig: “three heads” is not one of single": func(s *setup.Setup) { s.Rigging.Kind = "three heads" },
+		"Stop: 20 m is below the bed at 18 m":     func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Gap = setup.FixedFloat, 20 },
+		"choose slow fall, not hold bottom":       func(s *setup.Setup) { s.Rigging.Kind, s.Approach.Kind = setup.SlidingFloat, setup.HoldBottom },
+		"it is where the stop is, 0.3 m":          func(s *setup.Setup) { s.Rigging.Kind, s.Target.Depth = setup.SlidingFloat, 5 },
+		"is not less than the cast of 20 m":       func(s *setup.Setup) { s.Leader.Length = 25 },
 	} {
 		s := setup.Default()
 		s.Rigging.Kind = setup.DropShot

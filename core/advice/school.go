@@ -58,6 +58,8 @@ func (at *situation) throughBand(pick Head) string {
 	switch {
 	case at.onBed:
 		return at.stays(pick)
+	case at.setup.Rigging.Floats():
+		return "There the float holds it."
 	case pick.Fall.Through == 0:
 		return "From there it is in the band down to the bed."
 	}

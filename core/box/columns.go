@@ -1,6 +1,7 @@
 package box
 
 import (
+	"fmt"
 	"sort"
 	"strconv"
 
@@ -42,8 +43,13 @@ func choice(key, label string, options []string, get func(*Item) *string) Column
 	return Column{Key: key, Label: label, Options: options, Type: "choice", choice: get}
 }
 
-func flag(key, label string, get func(*Item) *bool) Column {
-	return Column{Key: key, Label: label, Type: "flag", flag: get}
+// flag is a yes or no; sd is how well something is known where it is no.
+func flag(key, label string, sd float64, get func(*Item) *bool) Column {
+	zero := "no"
+	if sd > 0 {
+		zero = fmt.Sprintf("no: ± %.0f %%", 100*sd)
+	}
+	return Column{Key: key, Label: label, Zero: zero, Type: "flag", flag: get}
 }
 
 func text(key, label string, get func(*Item) *string) Column {
@@ -78,8 +84,8 @@ var kinds = []Description{
 		choice("material", "Metal", first("lead", tackle.HeadMaterials), material),
 		choice("hook", "Hook", hooks(), func(i *Item) *string { return &i.Hook }),
 		choice("wire", "Wire", wires, func(i *Item) *string { return &i.Wire }),
-		flag("weighed", "Weighed", func(i *Item) *bool { return &i.Weighed }),
-		flag("guard", "Guard", func(i *Item) *bool { return &i.Guard }),
+		flag("weighed", "Weighed", judgement.MarkedSpread.Spread, func(i *Item) *bool { return &i.Weighed }),
+		flag("guard", "Guard", 0, func(i *Item) *bool { return &i.Guard }),
 		text("keeper", "Keeper", func(i *Item) *string { return &i.Keeper }),
 		count, price, note,
 	}},
@@ -96,7 +102,7 @@ var kinds = []Description{
 		choice("use", "Use", []string{"line", "leader", "wire trace"}, func(i *Item) *string { return &i.Use }),
 		choice("material", "Material", first("braid", tackle.LineMaterials), material),
 		number("diameter", "Diameter or label", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(i *Item) *float64 { return &i.Diameter }),
-		flag("measured", "Measured", func(i *Item) *bool { return &i.Measured }),
+		flag("measured", "Measured", judgement.PrintedSpread.Spread, func(i *Item) *bool { return &i.Measured }),
 		number("strength", "Breaks at", "strength", 0, 200, "from its diameter", func(i *Item) *float64 { return &i.Strength }),
 		number("left", "Left", "depth", 0, 5000, "not known", func(i *Item) *float64 { return &i.Left }),
 		price, note,

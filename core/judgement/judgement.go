@@ -161,6 +161,12 @@ var (
 	BaitWeighed    = Value{0, "1", 0.02, "a pocket scale"}
 )
 
+// A spinning blade under the head.
+var (
+	BladeArea = Value{1.5, "1", 0.4, "drag area of a turning blade over the head's frontal area"}
+	BladeMass = Value{0.1, "1", 0.3, "a blade and its swivel over the head"}
+)
+
 // Head weights: what is marked is the metal without the hook.
 var (
 	MarkedSpread  = Value{0, "1", 0.06, "casting and marking tolerance of heads"}
@@ -275,6 +281,7 @@ var (
 // What counts as good enough. Each is a setting's default.
 var (
 	Sure           = Value{0.8, "1", 0, "four times in five is as often as a day's fishing tells apart"}
+	FixedFloatMost = Value{1, "m", 0, "what hangs lower than that cannot be swung"}
 	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
 	RodLength      = Value{2.1, "m", 0, "a usual spinning rod"}
 	SplashMost     = Value{5e-3, "kg", 0, "what falls lighter lands like a leaf or a fry"}

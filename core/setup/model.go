@@ -29,6 +29,9 @@ func (s Setup) splashDepth() float64 {
 
 // TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
 func (s Setup) TargetDepth() float64 {
+	if s.Rigging.Floats() {
+		return s.Rigging.Gap
+	}
 	if s.Target.Height > 0 {
 		return max(s.splashDepth()-s.Target.Height, 0)
 	}

@@ -14,10 +14,15 @@ const (
 	SlidingSinker = "sliding sinker"
 	SplitShot     = "split shot"
 	DropShot      = "drop shot"
+	FixedFloat    = "fixed float"
+	SlidingFloat  = "sliding float"
 )
 
 // Rigs are all of them.
-var Rigs = []string{SingleHead, TwoHeads, SlidingSinker, SplitShot, DropShot}
+var Rigs = []string{SingleHead, TwoHeads, SlidingSinker, SplitShot, DropShot, FixedFloat, SlidingFloat}
+
+// Floats is whether the bait hangs under a float.
+func (r Rigging) Floats() bool { return r.Kind == FixedFloat || r.Kind == SlidingFloat }
 
 // Rig returns the rig with a head, sinker or shot of the given mass in kg, and
 // all that hangs on it as one lure: its weight, spread and size in flight.
@@ -34,6 +39,7 @@ func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, erro
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
+	lures[s.baited()] = lures[s.baited()].With(s.trimmings(mass, fluid))
 	bodies := make([]rig.Body, len(lures))
 	whole := tackle.Lure{}
 	for i, l := range lures {
@@ -77,6 +83,30 @@ func (s Setup) lures(mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
 	}
 	lure, err := dressed(mass)
 	return []tackle.Lure{lure}, err
+}
+
+// baited is which of the lures has the bait; of two heads the lower one.
+func (s Setup) baited() int {
+	if s.Rigging.Kind == DropShot {
+		return 1
+	}
+	return 0
+}
+
+// trimmings are what hangs beside the bait: a wire trace, whose weight and drag
+// across are taken to be at its end, a blade and a stinger.
+func (s Setup) trimmings(mass float64, fluid water.Fluid) tackle.Lure {
+	var out tackle.Lure
+	if s.Rigging.Wire > 0 {
+		out = out.With(tackle.Trace(s.Rigging.Wire, fluid))
+	}
+	if s.Rigging.Blade {
+		out = out.With(tackle.Blade(mass, s.Head.Material, fluid))
+	}
+	if s.Rigging.Stinger {
+		out = out.With(tackle.Stinger(s.Head.Hook, fluid))
+	}
+	return out
 }
 
 // bare is the bait on its hook alone.

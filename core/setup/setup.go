@@ -161,11 +161,17 @@ type Head struct {
 }
 
 // Rigging is how head, bait and weights sit on the line. Gap is how far up the
-// line the second of them is; Second is the weight of a second head.
+// line the second of them is, or the stop of a float; Second is the weight of a
+// second head, or what a float carries. Blade is a spinning blade under the head,
+// Stinger a second hook in the bait.
 type Rigging struct {
 	Kind   string  `json:"kind"`
 	Gap    float64 `json:"gap"`
 	Second float64 `json:"second"`
+
+	Wire    float64 `json:"wire"` // m of wire trace before the bait; 0: none
+	Blade   bool    `json:"blade"`
+	Stinger bool    `json:"stinger"`
 }
 
 // Approach is what the angler wants of the head. Wait is the longest wait for

@@ -94,7 +94,19 @@ func (s Setup) Validate(choice units.Choice) error {
 	if reach := math.Hypot(s.Cast.Distance, s.Rod.TipHeight); s.Rod.LineOnSpool < reach+1 {
 		add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", depth(s.Rod.LineOnSpool), depth(s.Cast.Distance))
 	}
-	if s.Rigging.Kind != SingleHead {
+	if s.Cast.Distance > 0 && s.Leader.Length >= s.Cast.Distance {
+		add("leader.length", "Leader length: %s is not less than the cast of %s; its knot would still be on the spool.", depth(s.Leader.Length), depth(s.Cast.Distance))
+	}
+	if s.Rigging.Floats() {
+		switch shallowest := min(s.Water.Depth, s.splashDepth()); {
+		case s.Rigging.Gap >= shallowest:
+			add("rig.gap", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", depth(s.Rigging.Gap), depth(shallowest))
+		case s.Approach.Kind != SlowFall && s.Approach.Kind != Hover:
+			add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not %s.", s.Approach.Kind)
+		case s.Target.Depth > 0 || s.Target.Height > 0:
+			add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", depth(s.Rigging.Gap))
+		}
+	} else if s.Rigging.Kind != SingleHead {
 		switch shallowest := min(s.Water.Depth, s.splashDepth()); {
 		case s.Rigging.Gap >= shallowest:
 			add("rig.gap", "Between the two: %s does not fit into water %s deep.", depth(s.Rigging.Gap), depth(shallowest))
@@ -115,7 +127,9 @@ func (s Setup) Validate(choice units.Choice) error {
 			add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", depth(shallowest), depth(s.TargetDepth()))
 		}
 	}
-	if s.Approach.Kind == Hover {
+	if s.Approach.Kind == Hover && s.Rigging.Floats() {
+		add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not hover.")
+	} else if s.Approach.Kind == Hover {
 		switch bed := s.splashDepth(); {
 		case s.TargetDepth() == 0 || s.TargetDepth() >= bed:
 			add("target.depth", "Target depth: to hover over fish, give the depth of the highest of them, less than the %s of the bed.", depth(bed))

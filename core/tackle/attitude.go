@@ -23,7 +23,7 @@ const (
 // from there. A floating bait lifts itself; a flat foot holds up one that is
 // not too heavy for it.
 func OnBed(head Head, bait Bait, fluid water.Fluid) Attitude {
-	hook := judgement.HookMass[head.Hook].Number * judgement.HookWire[head.Wire].Number
+	hook := head.HookMass()
 	lift := water.Gravity * (bait.Volume()*fluid.Density - bait.Mass()) * 0.5 * bait.Length
 	drop := water.Gravity * hook * (1 - fluid.Density/hookDensity) * judgement.HookMiddle.Number * bait.Length
 	moment := lift - drop

@@ -28,6 +28,11 @@ type Head struct {
 	Skirt    bool
 }
 
+// HookMass is the mass of the hook in kg.
+func (h Head) HookMass() float64 {
+	return judgement.HookMass[h.Hook].Number * judgement.HookWire[h.Wire].Number
+}
+
 // metal returns the mass in kg of the head without its hook.
 func (h Head) metal(hook float64) float64 {
 	if h.Weighed {
@@ -165,6 +170,33 @@ func (l Lure) With(other Lure) Lure {
 		FallSlack: l.FallSlack + other.FallSlack, FallTight: l.FallTight + other.FallTight,
 		Displaced: l.Displaced + other.Displaced, AirArea: l.AirArea + other.AirArea, HeadSize: max(l.HeadSize, other.HeadSize),
 	}
+}
+
+// Trace is a wire trace of a length in m as it weighs on the bait.
+func Trace(length float64, fluid water.Fluid) Lure {
+	const diameter = 0.35e-3 // m, coated seven-strand wire for some 9 kg
+	section := math.Pi / 4 * diameter * diameter
+	mass := LineMaterials["wire"] * section * length
+	return Lure{
+		Mass: mass, WeightInWater: water.Gravity * (mass - fluid.Density*section*length), TowArea: diameter * length,
+		Displaced: fluid.Density * section * length, AirArea: diameter * length,
+	}
+}
+
+// Blade is a spinning blade under a head of a mass in kg and a metal.
+func Blade(mass float64, material string, fluid water.Fluid) Lure {
+	area := judgement.BladeArea.Number * sphereArea * math.Pow(mass/HeadMaterials[material], 2.0/3)
+	own := judgement.BladeMass.Number * mass
+	return Lure{
+		Mass: own, WeightInWater: water.Gravity * own * (1 - fluid.Density/hookDensity), TowArea: area, FallSlack: area, FallTight: area,
+		Displaced: own * fluid.Density / hookDensity, AirArea: area / 2,
+	}
+}
+
+// Stinger is a second hook of a size in the bait, half as heavy as the first.
+func Stinger(hook string, fluid water.Fluid) Lure {
+	mass := 0.5 * judgement.HookMass[hook].Number
+	return Lure{Mass: mass, WeightInWater: water.Gravity * mass * (1 - fluid.Density/hookDensity), Displaced: mass * fluid.Density / hookDensity}
 }
 
 // Sinker is a ball of a metal on the line, without hook and bait.

@@ -324,7 +324,7 @@ func TestRig(t *testing.T) {
 	p.field("rig.gap", "2 ft")
 	p.until(`document.querySelector(".rig-box").getAttribute("aria-label").includes("0.61 m")`)
 	p.field("rig.gap", "0")
-	p.says("#field-rig-gap-error", "0 m is outside what is allowed, 0.05 m to 5 m")
+	p.says("#field-rig-gap-error", "0 m is outside what is allowed, 0.05 m to 60 m")
 	p.choose("field-rig-kind", "two heads")
 	p.says(".answer .reasons", "look at the local rules")
 }

@@ -690,9 +690,16 @@ export interface components {
                 gap: number;
                 /**
                  * Format: double
-                 * @description Mass of the upper of two heads
+                 * @description Mass of the upper of two heads, or that a float carries
                  */
                 second: number;
+                /**
+                 * Format: double
+                 * @description Length of a wire trace; 0: none
+                 */
+                wire: number;
+                blade: boolean;
+                stinger: boolean;
             };
             /** @description The ladder of masses */
             heads: number[];

@@ -1,43 +1,51 @@
 import { Button, Menu, MenuItem, Popover, TextField } from "@mui/material";
 import { type ReactNode, useState } from "react";
-import { Link, useLocation } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
+import { handedOn } from "../views/workout/useSetup";
 import { useDefinitions } from "./definitions";
 import { type Light, usePreferences } from "./preferences";
 
 /** The bar over every view; what belongs to the view stands in the middle. */
 export function TopBar({ children }: { children?: ReactNode }) {
-  const { pathname, search } = useLocation();
-  // The views of the same water hand it on.
-  const water = ["/", "/fall", "/map", "/compare"].includes(pathname) ? search : "";
   return (
     <header className="topbar">
       <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
         Dunvel
       </Link>
       <nav aria-label="Views">
-        <Link to={`/${water}`} aria-current={pathname === "/" ? "page" : undefined}>
-          Work out
-        </Link>
-        <Link to={`/fall${water}`} aria-current={pathname === "/fall" ? "page" : undefined}>
-          Fall
-        </Link>
-        <Link to={`/map${water}`} aria-current={pathname === "/map" ? "page" : undefined}>
-          Map
-        </Link>
-        <Link to={`/compare${water}`} aria-current={pathname === "/compare" ? "page" : undefined}>
-          Compare
-        </Link>
-        <Link to="/box" aria-current={pathname === "/box" ? "page" : undefined}>
-          Box
-        </Link>
-        <Link to="/setups" aria-current={pathname === "/setups" ? "page" : undefined}>
-          Setups
-        </Link>
+        <ViewLink to="/">Work out</ViewLink>
+        <ViewLink to="/fall">Fall</ViewLink>
+        <ViewLink to="/map">Map</ViewLink>
+        <ViewLink to="/compare">Compare</ViewLink>
+        <ViewLink to="/box">Box</ViewLink>
+        <ViewLink to="/setups">Setups</ViewLink>
       </nav>
       <div className="topbar-middle">{children}</div>
       <UnitsMenu />
       <LightMenu />
     </header>
+  );
+}
+
+const ofWater = ["/", "/fall", "/map", "/compare"];
+
+/** A link to a view. Those of one water hand it on, as it is at the moment of the click. */
+function ViewLink({ to, children }: { to: string; children: string }) {
+  const { pathname, search } = useLocation();
+  const navigate = useNavigate();
+  const handsOn = ofWater.includes(pathname) && ofWater.includes(to);
+  return (
+    <Link
+      to={to + (handsOn ? search : "")}
+      aria-current={pathname === to ? "page" : undefined}
+      onClick={(e) => {
+        if (!handsOn || e.metaKey || e.ctrlKey || e.shiftKey) return;
+        e.preventDefault();
+        navigate(to + handedOn());
+      }}
+    >
+      {children}
+    </Link>
   );
 }
 

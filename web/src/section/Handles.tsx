@@ -35,10 +35,13 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     if (setup.target.depth >= next) changes["target.depth"] = 0;
     onChange(changes);
   };
+  // Under a float the stop is what is aimed at.
+  const floats = setup.rig.kind.endsWith(" float");
   const bedAtCast = setup.water.depth + answer.bedSlope * setup.cast.distance;
   const setTarget = (value: number) => {
     const next = snap("depth", Math.max(value, 0.1));
-    onChange({ "target.depth": next >= bedAtCast * 0.98 ? 0 : next, "target.height": 0 });
+    if (floats) onChange({ "rig.gap": Math.min(next, bedAtCast * 0.98) });
+    else onChange({ "target.depth": next >= bedAtCast * 0.98 ? 0 : next, "target.height": 0 });
   };
   const setCast = (value: number) => {
     const next = within(snap("depth", value), cast.min, cast.max);
@@ -53,7 +56,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     onChange({ "flow.speed": next, ...(along && next > 0 ? { "flow.direction": value < 0 ? 180 : 0 } : {}) });
   };
   const shownFlow = within(signed, -1.2, 1.2);
-  const wanted = setup.target.height > 0 ? answer.target : setup.target.depth;
+  const wanted = floats ? setup.rig.gap : setup.target.height > 0 ? answer.target : setup.target.depth;
   const target = wanted === 0 ? bedAtCast : wanted;
   const castLeft = x(setup.cast.distance) > width - 110;
   // The target's handle keeps clear of where the bait comes down.
@@ -79,7 +82,9 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
         y={z(-target) - 14}
         anchor="end"
         text={answer.onBed ? "to the bed" : `to ${show("depth", target)}`}
-        onClick={() => onType(setup.target.height > 0 ? "target.height" : "target.depth")}
+        onClick={() =>
+          onType(floats ? "rig.gap" : setup.target.height > 0 ? "target.height" : "target.depth")
+        }
         name="Type the target depth"
       />
       <Label

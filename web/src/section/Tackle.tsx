@@ -30,10 +30,9 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const boat = answer.drift.x * now;
   // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
   const trace = setup.rig.kind === "sliding sinker" || setup.rig.kind === "split shot";
-  const second =
-    setup.rig.kind === "single head"
-      ? undefined
-      : pointAlong(lineAt(fall.lines, now), trace ? 0 : setup.rig.gap);
+  const second = ["single head", "fixed float", "sliding float"].includes(setup.rig.kind)
+    ? undefined
+    : pointAlong(lineAt(fall.lines, now), trace ? 0 : setup.rig.gap);
   const there = fall.outcome === "reached" ? fall.landing : undefined;
   const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
   return (
@@ -74,7 +73,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           frame={frame}
         />
       )}
-      {!answer.onBed && (
+      {!answer.onBed && !setup.rig.kind.endsWith(" float") && (
         <path
           d={`M${x(frame.left)} ${z(-answer.target)}H${x(frame.right)}V${z(-answer.target - setup.target.band)}H${x(frame.left)}Z`}
           className="band"

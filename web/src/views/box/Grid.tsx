@@ -39,6 +39,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
   const [draft, setDraft] = useState<string[] | null>(null);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const row = useRef<HTMLTableRowElement>(null);
+  const keeping = useRef(false);
   const { add, change, remove, restore, refresh } = useBoxActions();
   const say = useSay();
   const cells = draft ?? settled;
@@ -59,9 +60,13 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     if (failure instanceof Failure && failure.problem.status === 409) refresh();
   };
   const keep = () => {
-    if (!changed || !draft) return;
-    if (saved) change.mutate({ of: saved, cells: draft }, { onError: failed, onSuccess: settle });
-    else add.mutate({ kind: kind.kind, rows: [draft] }, { onError: failed, onSuccess: settle });
+    if (!changed || !draft || keeping.current) return;
+    keeping.current = true; // with Enter the focus goes on to the next row, which would keep it again
+    const onSettled = () => {
+      keeping.current = false;
+    };
+    if (saved) change.mutate({ of: saved, cells: draft }, { onError: failed, onSuccess: settle, onSettled });
+    else add.mutate({ kind: kind.kind, rows: [draft] }, { onError: failed, onSuccess: settle, onSettled });
   };
   const leave = (e: FocusEvent) => {
     if (!row.current?.contains(e.relatedTarget)) keep();
@@ -111,21 +116,14 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
         data-new={saved ? undefined : ""}
         data-changed={changed || undefined}
         data-id={saved?.id}
+        data-version={saved?.version}
       >
         {kind.columns.map((c, i) => (
           <td key={c.key}>
             <input
               value={cells[i]}
               list={c.type === "choice" ? `list-${kind.kind}-${c.key}` : undefined}
-              placeholder={
-                saved
-                  ? c.zero
-                  : c.type === "choice"
-                    ? c.options[0]
-                    : c.type === "flag"
-                      ? "no"
-                      : c.zero || c.label
-              }
+              placeholder={saved ? c.zero : c.type === "choice" ? c.options[0] : c.zero || c.label}
               aria-label={`${c.label}, ${saved ? saved.name : "new"}`}
               aria-invalid={!!wrong[c.key]}
               autoComplete="off"

@@ -24,9 +24,10 @@ interface Props {
 /** Everything that is given, in the order in which it is read on the water. */
 export function Conditions({ setup, answer, errors, changes, onChange }: Props) {
   const { show } = useUnits();
-  const number = (path: string, material?: { of: string; key: string }) => (
+  const number = (path: string, material?: { of: string; key: string }, label?: string) => (
     <NumberField
       path={path}
+      label={label}
       value={at(setup, path) as number}
       error={errors[path]}
       material={material?.of}
@@ -71,6 +72,7 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
   );
   const drifts = !["bank", "anchored"].includes(setup.boat.kind);
   const swims = setup.approach.kind === "swim";
+  const floats = setup.rig.kind.endsWith(" float");
   const offBed = setup.target.depth > 0 || setup.target.height > 0;
   const drift = answer && Math.hypot(answer.drift.x, answer.drift.y);
   return (
@@ -155,8 +157,12 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {setup.rig.kind !== "single head" && (
           <RigEditor setup={setup} onGap={(metres) => onChange({ "rig.gap": metres })} />
         )}
-        {setup.rig.kind !== "single head" && number("rig.gap")}
-        {setup.rig.kind === "two heads" && number("rig.second")}
+        {setup.rig.kind !== "single head" && number("rig.gap", undefined, floats ? "Stop at" : undefined)}
+        {setup.rig.kind === "two heads" && number("rig.second", undefined, "Upper head")}
+        {floats && number("rig.second", undefined, "Float carries")}
+        {number("rig.wire")}
+        {check("rig.blade", "Blade under the head")}
+        {check("rig.stinger", "Stinger hook")}
       </Group>
       <Group title="Cast and approach">
         {number("cast.distance")}

@@ -24,13 +24,16 @@ export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: numb
     onGap(limit(snap("depth", (bed - 14 - (e.clientY - at.top)) / scale)));
   };
   const names: Record<string, [string, string]> = {
-    "two heads": ["head of the ladder, bait", "upper head, bait"],
+    "two heads": ["head, bait", "upper head, bait"],
     "sliding sinker": ["bait on its trace", "sinker of the ladder"],
     "split shot": ["bait", "shot of the ladder"],
     "drop shot": ["sinker of the ladder", "bait on its hook"],
+    "fixed float": ["head, bait", "float, fixed"],
+    "sliding float": ["head, bait", "stop of the float"],
   };
   const [low = "", high = ""] = names[kind] ?? [];
-  const heavyLow = kind === "drop shot" || kind === "two heads";
+  const floats = kind === "fixed float" || kind === "sliding float";
+  const heavyLow = kind === "drop shot" || kind === "two heads" || floats;
   const long = Math.max(setup.bait.length * scale, 8);
   return (
     <fieldset
@@ -47,8 +50,10 @@ export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: numb
         onPointerCancel={() => setHeld(null)}
       >
         <title>The rig, to scale</title>
-        <rect x={0} y={bed} width={width} height={height - bed} className="ground" />
+        {!floats && <rect x={0} y={bed} width={width} height={height - bed} className="ground" />}
+        {floats && <rect x={0} y={upper} width={width} height={bed - upper} className="rig-water" />}
         <path d={`M${x} 0V${bed - 14}`} className="thread" />
+        {floats && <path d={`M${x} ${upper - 16}q7 16 0 32q-7-16 0-32Z`} className="rig-bait" />}
         {kind !== "drop shot" && <Bait y={bed - 14} long={long} />}
         {(kind === "two heads" || kind === "drop shot") && <Bait y={upper} long={long} />}
         <circle cx={x} cy={bed - 14} r={heavyLow ? 8 : 3} className="bob rig-body" />

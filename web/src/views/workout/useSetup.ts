@@ -49,6 +49,12 @@ export function toAddress(defaults: Setup, setup: Setup): Record<string, string>
 /** What the address holds now: the browser has a change before the next drawing of the page does. */
 const inBrowser = () => new URLSearchParams(window.location.search);
 
+/** The address that is about to be, while what was changed has not yet come to rest. */
+let coming: string | undefined;
+
+/** What another view of the same water is opened with: the setup as it is on the screen at this moment. */
+export const handedOn = () => coming ?? window.location.search;
+
 /** The setup that is worked on, in step with the address. */
 export function useSetup() {
   const { defaults } = useDefinitions();
@@ -68,23 +74,26 @@ export function useSetup() {
   useEffect(() => {
     const wanted = toAddress(defaults, setup);
     if (JSON.stringify(wanted) === followed.current) return;
+    const address = () => {
+      const old = inBrowser();
+      const next = new URLSearchParams(wanted);
+      for (const key of besides) {
+        const value = old.get(key);
+        if (value !== null) next.set(key, value);
+      }
+      return next;
+    };
+    coming = `?${address()}`;
     const timer = window.setTimeout(() => {
+      coming = undefined;
       if (window.location.pathname !== pathname) return; // on the way to another view
       followed.current = JSON.stringify(wanted);
-      setParams(
-        () => {
-          const old = inBrowser();
-          const next = new URLSearchParams(wanted);
-          for (const key of besides) {
-            const value = old.get(key);
-            if (value !== null) next.set(key, value);
-          }
-          return next;
-        },
-        { replace: true },
-      );
+      setParams(address, { replace: true });
     }, pause);
-    return () => window.clearTimeout(timer);
+    return () => {
+      coming = undefined;
+      window.clearTimeout(timer);
+    };
   }, [setup, defaults, pathname, setParams]);
 
   const change = useCallback(

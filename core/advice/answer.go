@@ -411,12 +411,11 @@ func (at *situation) contact(falling *rig.Rig, fall Fall) Contact {
 		return c
 	}
 	c.Most = at.mostLine(moved)
-	if at.rough {
-		// Nothing is drawn of it.
-	} else if d := at.sliding(); d != (r3.Vec{}) {
-		c.LiftOff = scene.LiftOff(r, d, c.Most, liftOffMost)
-	} else {
+	if !at.rough {
 		c.LiftOff = liftOffMost
+		if d := at.sliding(); d != (r3.Vec{}) {
+			c.LiftOff = scene.LiftOff(r, d, c.Most, liftOffMost)
+		}
 	}
 	if at.rough && !at.school().holds {
 		return c

@@ -5,6 +5,7 @@ import { TopBar } from "../../app/TopBar";
 import { useSay } from "../../parts/Undo";
 import { Grid } from "./Grid";
 import { useBox, useBoxActions } from "./useBox";
+import "./box.css";
 
 /** What is owned: a grid for every kind of thing. */
 export function BoxView() {

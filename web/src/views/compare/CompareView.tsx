@@ -7,6 +7,7 @@ import { odds } from "../../units/odds";
 import { useSetups } from "../setups/useSetups";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressText, useSetup } from "../workout/useSetup";
+import "./compare.css";
 
 const most = 3; // outfits beside the first
 

@@ -10,6 +10,7 @@ import { useAddressText, useSetup } from "../workout/useSetup";
 import { Regions } from "./Regions";
 import { RulesCheck } from "./RulesCheck";
 import { useChart, useHere } from "./useChart";
+import "./map.css";
 
 /** Which head over two fields, with where you are; and own rules of thumb against it. */
 export function MapView() {

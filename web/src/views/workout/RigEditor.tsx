@@ -2,6 +2,7 @@ import { type PointerEvent, useRef, useState } from "react";
 import type { Setup } from "../../api/client";
 import { useField } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
+import "./rig.css";
 
 const width = 274;
 const height = 176;

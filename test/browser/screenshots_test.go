@@ -31,7 +31,7 @@ func TestScreenshots(t *testing.T) {
 		{"work-out-dusk", "/?open=7", "dusk", ready, 1280, 800},
 		{"work-out-phone", "/?open=4", "sun", ready, 390, 844},
 		{"work-out-states", "/?open=12", "sun", ready, 1280, 800},
-		{"map", "/map?open=1", "sun", mapped, 1280, 1100},
+		{"map", "/map?open=4", "sun", mapped, 1280, 1100},
 		{"map-phone", "/map?open=9&x=water.depth&y=approach.speed", "dusk", mapped, 390, 844},
 		{"fall", "/fall?open=3&do=sink-draw&head=7.1&against=3.5&at=31", "sun", playing, 1280, 800},
 		{"fall-phone", "/fall?open=4&do=sink-draw&head=5.3&at=8", "dusk", playing, 390, 844},

@@ -65,8 +65,9 @@ func (at *situation) attitude(h Head) string {
 // hookNote says where the hook does not suit the bait, and what other metals
 // would do about it.
 func (at *situation) hookNote(h Head) (*Note, error) {
-	form, size := judgement.BaitForms[at.setup.Bait.Form], at.setup.Head.Hook
-	height, gap := form.Height*at.setup.Bait.Length, judgement.HookGap[size].Number
+	head, bait := at.setup.Tackle(h.Mass)
+	size, height := head.Hook, bait.Height()
+	gap := judgement.HookGap[size].Number
 	millimetres := func(m float64) string { return at.show.Show("size", m) }
 	switch share := gap / height; {
 	case share < judgement.HookSmall.Number:
@@ -83,7 +84,7 @@ func (at *situation) hookNote(h Head) (*Note, error) {
 	case share > judgement.HookLarge.Number:
 		return &Note{"hook", true, fmt.Sprintf("A %s hook is large for this bait: %s of gap, %s of body. It stiffens it and shows.", size, millimetres(gap), millimetres(height))}, nil
 	}
-	if head, bait := at.setup.Tackle(h.Mass); bait.Mass() < head.HookMass() {
+	if bait.Mass() < head.HookMass() {
 		return &Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, at.mass(head.HookMass()), at.mass(bait.Mass()))}, nil
 	}
 	return nil, nil

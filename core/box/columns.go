@@ -95,6 +95,7 @@ var kinds = []Description{
 		choice("body", "Made of", first("plain", judgement.BaitDensity), func(i *Item) *string { return &i.Body }),
 		number("mass", "Weighed", "mass", 0, 0.3, "not weighed", mass),
 		count,
+		number("trimmed", "Cut off", "size", 0, 0.3, "nothing", func(i *Item) *float64 { return &i.Trimmed }),
 		number("fishFor", "Fish per bait", "", 0, 1000, "not known", func(i *Item) *float64 { return &i.FishFor }),
 		price, note,
 	}},

@@ -26,6 +26,7 @@ type Item struct {
 	Form      string  `json:"form"`
 	Body      string  `json:"body"`
 	Length    float64 `json:"length"`    // of a bait as it is fished, or of a rod
+	Trimmed   float64 `json:"trimmed"`   // m cut off a bait
 	FishFor   float64 `json:"fishFor"`   // fish that one bait lasts for
 	Use       string  `json:"use"`       // of a line
 	Diameter  float64 `json:"diameter"`  // of a line
@@ -84,6 +85,7 @@ func (i Item) Name(choice units.Choice) string {
 	case Bait:
 		add(fmt.Sprintf("%s %s", show("size", i.Length), i.Form), true)
 		add(i.Body, true)
+		add("trimmed by "+show("size", i.Trimmed), i.Trimmed > 0)
 		add("weighed "+show("mass", i.Mass), i.Mass > 0)
 	case Line:
 		add(fmt.Sprintf("%s %s", i.Use, i.Material), true)

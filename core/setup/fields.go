@@ -79,6 +79,7 @@ var fields = []Field{
 	choice("bait.form", "Bait", keys(judgement.BaitForms), func(s *Setup) *string { return &s.Bait.Form }),
 	number("bait.length", "Bait length", "size", 0.01, 0.4, "", func(s *Setup) *float64 { return &s.Bait.Length }),
 	choice("bait.body", "Made of", []string{"floating", "plain", "lightly salted", "heavily salted"}, func(s *Setup) *string { return &s.Bait.Body }),
+	number("bait.trimmed", "Cut off it", "size", 0, 0.3, "nothing", func(s *Setup) *float64 { return &s.Bait.Trimmed }),
 	number("bait.weighed", "Bait weighed", "mass", 0, 0.3, "not weighed", func(s *Setup) *float64 { return &s.Bait.Weighed }),
 	choice("head.shape", "Head shape", keys(judgement.HeadShapes), func(s *Setup) *string { return &s.Head.Shape }),
 	choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),

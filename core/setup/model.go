@@ -114,7 +114,9 @@ func (s Setup) Tackle(mass float64) (tackle.Head, tackle.Bait) {
 			Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
 			Hook: s.Head.Hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
 		},
-		tackle.Bait{Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed}
+		tackle.Bait{
+			Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed, Trimmed: s.Bait.Trimmed, NoTail: s.Bait.NoTail,
+		}
 }
 
 // Splash returns how the cast enters the water.

@@ -142,12 +142,15 @@ type Leader struct {
 	Loop      bool    `json:"loop"`
 }
 
-// Bait is a soft bait; Weighed is 0 where its mass is worked out.
+// Bait is a soft bait as long as it is fished; Trimmed is what was cut off it,
+// with its tail where NoTail. Weighed is 0 where its mass is worked out.
 type Bait struct {
 	Form    string  `json:"form"`
 	Length  float64 `json:"length"`
 	Body    string  `json:"body"`
 	Weighed float64 `json:"weighed"`
+	Trimmed float64 `json:"trimmed"` // m
+	NoTail  bool    `json:"noTail"`
 }
 
 // Head is what all heads of the ladder have in common.

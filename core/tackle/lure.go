@@ -47,12 +47,26 @@ type Bait struct {
 	Length  float64 // m, as it is fished
 	Body    string  // what it is made of, see judgement.BaitDensity
 	Weighed float64 // kg; 0 where it is not weighed
+	Trimmed float64 // m cut off; width and height stay those of the whole bait
+	NoTail  bool    // the tail went with it
+}
+
+// size is how wide and high a bait is, m.
+func (b Bait) size() (width, height float64) {
+	f, whole := judgement.BaitForms[b.Form], b.Length+b.Trimmed
+	return f.Width * whole, f.Height * whole
+}
+
+// Height of a bait in m.
+func (b Bait) Height() float64 {
+	_, height := b.size()
+	return height
 }
 
 // Volume in m3 from the proportions of the form.
 func (b Bait) Volume() float64 {
-	f := judgement.BaitForms[b.Form]
-	return f.Fullness * b.Length * (f.Width * b.Length) * (f.Height * b.Length)
+	width, height := b.size()
+	return judgement.BaitForms[b.Form].Fullness * b.Length * width * height
 }
 
 // Mass in kg, weighed or from volume and density.
@@ -106,7 +120,7 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	if _, ok := judgement.BaitDensity[bait.Body]; !ok {
 		return Lure{}, fmt.Errorf("tackle: no bait material %q", bait.Body)
 	}
-	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) {
+	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) {
 		return Lure{}, fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have a length", head.Mass, bait.Length, bait.Weighed)
 	}
 
@@ -135,10 +149,13 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 
 	frontal := sphereArea * math.Pow(metalVolume, 2.0/3) * shape.Frontal.Number
 	headArea := shape.Drag.Number * frontal
-	width, height := form.Width*bait.Length, form.Height*bait.Length
+	width, height := bait.size()
 	side := form.SideFill * bait.Length * (width + height) / 2
 	front := math.Pi / 4 * width * height
-	trailing := form.Tail * height * height
+	trailing := 0.0
+	if !bait.NoTail {
+		trailing = form.Tail * height * height
+	}
 	if head.Skirt {
 		trailing += judgement.Skirt.Number * frontal
 	}

@@ -189,3 +189,36 @@ func TestEveryCombinationAssembles(t *testing.T) {
 		}
 	}
 }
+
+// A trimmed bait keeps its width and height and loses length, and with its
+// tail the drag of that.
+func TestTrimmed(t *testing.T) {
+	fluid, err := water.New("salt", 11)
+	if err != nil {
+		t.Fatal(err)
+	}
+	head := Head{Mass: 5e-3, Material: "lead", Shape: "ball", Hook: "1/0", Wire: "standard"}
+	whole := Bait{Form: "paddle tail", Length: 0.1, Body: "plain"}
+	cut := whole
+	cut.Length, cut.Trimmed = 0.07, 0.03
+	if got, want := cut.Volume(), 0.7*whole.Volume(); math.Abs(got-want) > 1e-12 || cut.Height() != whole.Height() {
+		t.Errorf("%g m3, not %g; %g m high", got, want, cut.Height())
+	}
+	tailless := cut
+	tailless.NoTail = true
+	var area []float64
+	for _, bait := range []Bait{whole, cut, tailless} {
+		lure, err := Assemble(head, bait, fluid)
+		if err != nil {
+			t.Fatal(err)
+		}
+		area = append(area, lure.FallSlack)
+	}
+	if !(area[0] > area[1] && area[1] > area[2]) {
+		t.Errorf("fall areas %v", area)
+	}
+	cut.Trimmed = -1
+	if _, err := Assemble(head, cut, fluid); err == nil {
+		t.Error("more than nothing was cut off")
+	}
+}

@@ -30,13 +30,13 @@ var (
 	owned = []shelf{
 		{box.Head, [][]string{{"2.63 g", "ball", "lead", "#1", "fine", "yes", "no", "wire", "1", "", "off an old jig"}}},
 		{box.Bait, [][]string{
-			{"slim minnow", "120 mm", "plain", "", "18", "3", "0.6", "Slim eel, grey"},
-			{"paddle tail", "80 mm", "plain", "5.4 g", "12", "4", "0.7", "pearl"},
-			{"paddle tail", "90 mm", "plain", "", "9", "4", "0.75"},
-			{"curl tail", "60 mm", "plain", "", "22", "2", "0.3", "smoke"},
-			{"creature", "90 mm", "lightly salted", "", "7", "3", "0.9"},
-			{"straight worm", "130 mm", "plain", "", "14", "2", "0.4"},
-			{"stub", "70 mm", "floating", "", "6", "8", "0.8"},
+			{"slim minnow", "120 mm", "plain", "", "18", "", "3", "0.6", "Slim eel, grey"},
+			{"paddle tail", "80 mm", "plain", "5.4 g", "12", "", "4", "0.7", "pearl"},
+			{"paddle tail", "90 mm", "plain", "", "9", "", "4", "0.75"},
+			{"curl tail", "60 mm", "plain", "", "22", "", "2", "0.3", "smoke"},
+			{"creature", "90 mm", "lightly salted", "", "7", "", "3", "0.9"},
+			{"straight worm", "130 mm", "plain", "", "14", "", "2", "0.4"},
+			{"stub", "70 mm", "floating", "", "6", "", "8", "0.8"},
 		}},
 		{box.Line, [][]string{
 			{"line", "braid", "0.18 mm", "yes", "", "140 m"},

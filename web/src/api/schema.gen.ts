@@ -420,6 +420,11 @@ export interface components {
             length: number;
             /**
              * Format: double
+             * @description Cut off a bait
+             */
+            trimmed: number;
+            /**
+             * Format: double
              * @description Fish that one bait lasts for
              */
             fishFor: number;
@@ -671,6 +676,13 @@ export interface components {
                  * @description 0: worked out
                  */
                 weighed: number;
+                /**
+                 * Format: double
+                 * @description What was cut off it
+                 */
+                trimmed: number;
+                /** @description The tail went with that */
+                noTail: boolean;
             };
             head: {
                 shape: string;

@@ -137,6 +137,8 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {slide("bait.length", 0.15)}
         {choice("bait.body")}
         {number("bait.weighed")}
+        {number("bait.trimmed")}
+        {setup.bait.trimmed > 0 && check("bait.noTail", "Its tail is off")}
       </Group>
       <Group title="Heads">
         {choice("head.shape")}

@@ -34,6 +34,7 @@ type Compared struct {
 	Sentence string   `json:"sentence"`
 	Cue      string   `json:"cue"`
 	Words    []string `json:"words"` // how it differs from the first
+	Cost     float64  `json:"cost"`  // price of the head, for whoever knows it; 0 where not
 }
 
 // Variant is a change of one part of an outfit that is worth comparing with.

@@ -52,17 +52,17 @@ func TestBulk(t *testing.T) {
 }
 
 func TestRead(t *testing.T) {
-	items, err := Read(Bait, [][]string{{"Paddle Tail", "3 in", "", "1/4", "12", "10 mm", "", "0,7"}, {"", "80"}}, nil)
+	items, err := Read(Bait, [][]string{{"Paddle Tail", "3 in", "", "1/4", "12", "10 mm", "yes", "", "0,7"}, {"", "80"}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if b := items[0]; b.Form != "paddle tail" || math.Abs(b.Length-0.0762) > 1e-9 || b.Body != "plain" || math.Abs(b.Mass-7.087e-3) > 1e-6 || b.Count != 12 || b.Trimmed != 0.01 || b.Price != 0.7 {
+	if b := items[0]; b.Form != "paddle tail" || math.Abs(b.Length-0.0762) > 1e-9 || b.Body != "plain" || math.Abs(b.Mass-7.087e-3) > 1e-6 || b.Count != 12 || b.Trimmed != 0.01 || !b.NoTail || b.Price != 0.7 {
 		t.Errorf("%+v", b)
 	}
 	if b := items[1]; b.Form != "paddle tail" || b.Length != 0.08 || b.Mass != 0 {
 		t.Errorf("%+v", b)
 	}
-	lines, err := Read(Line, [][]string{{"leader", "fluorocarbon", "12 lb", "", "", "30 ft"}}, nil)
+	lines, err := Read(Line, [][]string{{"leader", "fluorocarbon", "12 lb", "", "", "May", "30 ft"}}, nil)
 	if err != nil || !lines[0].Estimated || math.Abs(lines[0].Diameter-0.303e-3) > 1e-6 {
 		t.Errorf("%+v %v", lines, err)
 	}

@@ -12,6 +12,7 @@ import (
 
 var (
 	each     = regexp.MustCompile(`^(\d+)\s*(?:each|pcs|pieces)$|^(?:x|×)\s*(\d+)$`)
+	atPrice  = regexp.MustCompile(`^(?:at|@)\s*(\d+(?:[.]\d+)?)$`)
 	hookPart = regexp.MustCompile(`^(?:hook\s+)?(#\d+|\d+/0)$`)
 )
 
@@ -37,6 +38,8 @@ func Bulk(text string, choice units.Choice) ([]Item, error) {
 		case each.MatchString(lower):
 			m := each.FindStringSubmatch(lower)
 			cells[at("count")] = m[1] + m[2]
+		case atPrice.MatchString(lower):
+			cells[at("price")] = atPrice.FindStringSubmatch(lower)[1]
 		case hookPart.MatchString(lower):
 			cells[at("hook")] = hookPart.FindStringSubmatch(lower)[1]
 		case strings.HasSuffix(lower, " wire"):
@@ -52,7 +55,7 @@ func Bulk(text string, choice units.Choice) ([]Item, error) {
 		default:
 			found, ok := massList(part)
 			if !ok {
-				return refuse("“%s” is neither a shape, a metal, a hook, a count such as “6 each”, nor a list of weights.", part)
+				return refuse("“%s” is neither a shape, a metal, a hook, a count such as “6 each”, a price such as “at 0.45”, nor a list of weights.", part)
 			}
 			masses = append(masses, found...)
 		}

@@ -27,6 +27,7 @@ type Item struct {
 	Body      string  `json:"body"`
 	Length    float64 `json:"length"`    // of a bait as it is fished, or of a rod
 	Trimmed   float64 `json:"trimmed"`   // m cut off a bait
+	NoTail    bool    `json:"noTail"`    // the tail went with that
 	FishFor   float64 `json:"fishFor"`   // fish that one bait lasts for
 	Use       string  `json:"use"`       // of a line
 	Diameter  float64 `json:"diameter"`  // of a line
@@ -34,6 +35,7 @@ type Item struct {
 	Measured  bool    `json:"measured"`  // the diameter, with a gauge
 	Strength  float64 `json:"strength"`  // kg that a line breaks at; 0 where it is not known
 	Left      float64 `json:"left"`      // m on the spool
+	Since     string  `json:"since"`     // when a line was put on
 	Least     float64 `json:"least"`     // kg that a rod casts
 	Most      float64 `json:"most"`
 
@@ -86,6 +88,7 @@ func (i Item) Name(choice units.Choice) string {
 		add(fmt.Sprintf("%s %s", show("size", i.Length), i.Form), true)
 		add(i.Body, true)
 		add("trimmed by "+show("size", i.Trimmed), i.Trimmed > 0)
+		add("no tail", i.NoTail)
 		add("weighed "+show("mass", i.Mass), i.Mass > 0)
 	case Line:
 		add(fmt.Sprintf("%s %s", i.Use, i.Material), true)

@@ -61,3 +61,32 @@ func Stock(items []Item, mass float64, shape, material string, choice units.Choi
 	}
 	return fmt.Sprintf("%s (%s) is not in the box; there is %s.", show(mass), what, strings.Join(instead, " and ")), true
 }
+
+// Cost is what a head of the mass in kg, shape and metal costs, by its price in
+// a box; 0 where it has none.
+func Cost(items []Item, mass float64, shape, material string) float64 {
+	for _, i := range items {
+		if i.Kind == Head && i.Shape == shape && i.Material == material && i.Price > 0 && math.Abs(i.Mass-mass) <= same*mass {
+			return i.Price
+		}
+	}
+	return 0
+}
+
+// retied is how much of a leader goes with a knot, m.
+const retied = 0.15
+
+// Spend is an item with one of it gone, lost or packed, or a line after a knot
+// was tied anew; ok is false where there is nothing left to go.
+func (i Item) Spend() (left Item, ok bool) {
+	at := &i.Count
+	step := 1.0
+	if i.Kind == Line {
+		at, step = &i.Left, retied
+	}
+	if i.Kind == Rod || *at <= 0 {
+		return i, false
+	}
+	*at = max(*at-step, 0)
+	return i, true
+}

@@ -1,6 +1,9 @@
 package box
 
-import "testing"
+import (
+	"math"
+	"testing"
+)
 
 func TestStock(t *testing.T) {
 	items, err := Read(Head, [][]string{
@@ -30,5 +33,37 @@ func TestStock(t *testing.T) {
 		if words != tt.words || low != tt.low {
 			t.Errorf("%g g %s: %q, %v", tt.grams, tt.shape, words, low)
 		}
+	}
+}
+
+func TestSpend(t *testing.T) {
+	for _, tt := range []struct {
+		item        Item
+		count, left float64
+		ok          bool
+	}{
+		{Item{Kind: Head, Count: 3}, 2, 0, true},
+		{Item{Kind: Head}, 0, 0, false},
+		{Item{Kind: Line, Left: 8}, 0, 7.85, true},
+		{Item{Kind: Line, Left: 0.1}, 0, 0, true},
+		{Item{Kind: Rod, Count: 1}, 1, 0, false},
+	} {
+		got, ok := tt.item.Spend()
+		if ok != tt.ok || got.Count != tt.count || math.Abs(got.Left-tt.left) > 1e-12 {
+			t.Errorf("%+v: %+v, %v", tt.item, got, ok)
+		}
+	}
+}
+
+func TestCost(t *testing.T) {
+	items, err := Bulk("ball, lead, 3.5 7.1 g, at 0.45, 2 each", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if c := Cost(items, 7.1e-3, "ball", "lead"); c != 0.45 {
+		t.Errorf("7.1 g costs %g", c)
+	}
+	if c := Cost(items, 10e-3, "ball", "lead"); c != 0 {
+		t.Errorf("10 g costs %g", c)
 	}
 }

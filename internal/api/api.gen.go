@@ -489,6 +489,9 @@ type ServerInterface interface {
 	// RestoreItem Puts an item that was taken out back
 	// (POST /items/{id}/restore)
 	RestoreItem(ctx *echo.Context, id Id) error
+	// SpendItem One of it is gone, lost or packed; of a line, what a knot takes
+	// (POST /items/{id}/spend)
+	SpendItem(ctx *echo.Context, id Id) error
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx *echo.Context) error
@@ -664,6 +667,22 @@ func (w *ServerInterfaceWrapper) RestoreItem(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.RestoreItem(ctx, id)
+	return err
+}
+
+// SpendItem converts echo context to params.
+func (w *ServerInterfaceWrapper) SpendItem(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.SpendItem(ctx, id)
 	return err
 }
 
@@ -951,6 +970,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/items/bulk", wrapper.CreateHeads, options.OperationMiddlewares["createHeads"]...)
 	router.DELETE(options.BaseURL+"/items/:id", wrapper.DeleteItem, options.OperationMiddlewares["deleteItem"]...)
 	router.PATCH(options.BaseURL+"/items/:id", wrapper.ChangeItem, options.OperationMiddlewares["changeItem"]...)
+	router.POST(options.BaseURL+"/items/:id/spend", wrapper.SpendItem, options.OperationMiddlewares["spendItem"]...)
 	router.POST(options.BaseURL+"/items/:id/restore", wrapper.RestoreItem, options.OperationMiddlewares["restoreItem"]...)
 
 }
@@ -1635,6 +1655,75 @@ type RestoreItemdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RestoreItemdefaultApplicationProblemPlusJSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpendItemRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type SpendItemResponseObject interface {
+	VisitSpendItemResponse(w http.ResponseWriter) error
+}
+
+type SpendItem200JSONResponse SavedItem
+
+func (response SpendItem200JSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpendItem404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response SpendItem404ApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpendItem422ApplicationProblemPlusJSONResponse Problem
+
+func (response SpendItem422ApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpendItemdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response SpendItemdefaultApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2466,6 +2555,9 @@ type StrictServerInterface interface {
 	// RestoreItem Puts an item that was taken out back
 	// (POST /items/{id}/restore)
 	RestoreItem(ctx context.Context, request RestoreItemRequestObject) (RestoreItemResponseObject, error)
+	// SpendItem One of it is gone, lost or packed; of a line, what a knot takes
+	// (POST /items/{id}/spend)
+	SpendItem(ctx context.Context, request SpendItemRequestObject) (SpendItemResponseObject, error)
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -2988,6 +3080,31 @@ func (sh *strictHandler) RestoreItem(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// SpendItem operation middleware
+func (sh *strictHandler) SpendItem(ctx *echo.Context, id Id) error {
+	var request SpendItemRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.SpendItem(ctx.Request().Context(), request.(SpendItemRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "SpendItem")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(SpendItemResponseObject); ok {
+		return validResponse.VisitSpendItemResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListProgrammes operation middleware
 func (sh *strictHandler) ListProgrammes(ctx *echo.Context) error {
 	var request ListProgrammesRequestObject
@@ -3449,139 +3566,141 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
 	"7H3bl9y20ee/gtO75yTZ0HOxFScZnX2QpSjWRrYUaRw/RHpAk2A3PCRAA+D0tHXmf9+DKgAkm2A32JqL",
-	"8n3fSyJPkwBYVagbflX4tMhl3UjBhNGLi0+LhipaM8MU/Bcv4H/F4mLRULNeZAtBa7a4sD9kC8V+bbli",
+	"8n3fSyJPkwBYN1QVflX4tMhl3UjBhNGLi0+LhipaM8MU/Bcv4H/F4mLRULNeZAtBa7a4sD9kC8V+bbli",
 	"xeLCqJZlC52vWU3tG6VUNTX2OWG+fbLIFjUXvG7rxcV5tjDbhuFPbMXU4vb21g6lGyk0g1nfKrmsWG3/",
 	"mUthmDD2n7RpKp5Tw6U4bfCJP/6ipbC/dTP/b8XKxcXif512n3WKv+pTPy7MWDCdK97Y4RYXi5/X1JAN",
 	"E4ZslBSrhX3CvWZHfZbjc58WtCi4/Tet3irZMGW4XXNJK82yRdP706cFrWWLSx/O9QMzimkiFTGtEnqR",
 	"deQqZLus2CLQSLT10pIoW1xxAbyo6c1rJlZmvbh4chae00Zxu+psoRvGivGc9anOcDo7r17TK6YJJZrl",
 	"UhRpKzDccv7T4Udv+5Lxb1y5ez3zRPEL/RjelstfWG5/uPlqJb9yfzQsXwv+a8tOHAd6P3/F60Yqg0Jr",
 	"6bEoWnHNqtNcKnYa3oT14Nsv+iSZxcqSs6rQY7K+pWatiSwJN5rgQxnRbb4mVBMKk55UvDQn4bO5YTUM",
-	"NOKc+wNVim77HB89WNElq6K/tLql1aFd4Ch5my02UhWxtcQZiNP6tzJPEz/riJOW7EJvmJpJ6yUr3ley",
-	"SZO1bLGUlvefYvtZCkbWjBakkEwTLoh9lmhDDdOLyN7JK6mZjuzYV6JgN5bNZu1GNJIYzogUmd1P7hc7",
-	"n7ET57JmmrjhyGbNFCPC/ooLMYuxEswWecvGM38vNzC0kVao3DwNz68I18TIqoh9R6F4aQ4qQ8kFMMl+",
-	"Dyp7L5r7Xvue0cKxNSKzFaMH6Vfx1dpYuiAhLb0cWZ6Sr84vgFBRAglpvmf0mqNEjb5aSPMahp78mUV2",
-	"8BsRYWp/n86Q3Jy2Xre46ZdSVoyKvdt53i70c/j3YttulytSfMeK+KqkWbsNWlVvysXFvw/oDsf5j7v2",
-	"86W1ZnYL2PFwi3l+l5XcZG4TcGPlluorVpBSKutPtFVF7dYGH+I2W1jhnrkDB1LVFygiVUb0htc1F6ss",
-	"7FHBqIJHJfyp5kVRheUuqSgOCGKjZMmryG69XDOSt0pZP6IVBUOaKFlYo6BKmtuNTJasOFLACtagskvQ",
-	"izfj5T3b0C0plaz9stIM/zbyoUi5ipUmZYwdUcbPsEu0g6dIsGbWDcxZ3HBStWIRrfPCTkMor1lBqEn7",
-	"1g3lJpHA9tF3jOrBhp/YvKhjnXB7NdkZnN4HDvTYQOe5xQ0m9ro+EMFv9qwzo528oo3xqtCZzgMeGC2u",
-	"ec5O3MZPdr/wNfS9brg+xt2K8tpKbyJ/rMKJOQZWD1nh1cy0DeGJ/ve001XxK1Zt03XoOypWLKJCL7l1",
-	"GlBPWi3FdUZK2Spi4AcuSMmvmZ2xZlS3amIzyGN8dCR45+P5GRzBYVhH0fDBiYJzAxSeLzbfyZvnsmrr",
-	"ua76FdvO9Jp75NzxDUpCCVLsKWF1Y7bWaHVuHtfkl1ab8FDMF5MwmJ4YPF9LnrOnhAo3fs6qitSMCo22",
-	"kys9L2rA/96dDNeXufkyUlZ0BQEouzGxVf/GlJxwqiNL7Vn3mm7JkuET44F3XRq27ckcPNsXPVhER8GY",
-	"nfhO3vzD+VV7RWTHDhLrTGHYxmqy4WYNAVwO8qYXI7/O/T3VR+5E9y7Cuv3RmF9bjDrP16Bq5hLnmlYt",
-	"uENW0EEzEGqjGG7DWoEeHrhgS4aBToh9ev7zhEIfh89WsQV17LcZypNm10zRilDFSA7fEg13aqrj+yv4",
-	"iku2laKACOMsHo4lWAAgS6pvkObTe7WLQ7svmfTso/rV8fgYDft8TZV5zcVcCXkjrHRcAHnpDdMZ0bJm",
-	"oA80hMOoHEE/FuhD7+wn++RgN83Q74e5HcTwKTm7OILRmv8WUaGvjA1rRKHBBmhJaipQCWrCaL4m1rlu",
-	"heEVKblgYCY0ZAKiMYS3OMd58s9lK4yNobwz7zzx8TzbAy8vWSU3kTd3JBVddUebIKjwEYlyyqrqKCnd",
-	"1Z+5ldo7St+BQcupsCarktJGpbSSYgUsNmuuUSvNMsDasCYy1fOBoERZdXMwc2d9Kc/Tww9OsRAWGPJ3",
-	"yWpGmaP4Bxogknu4jRssZf7ZMn1EihY5dYAw7+Gh22zRCm4O2vGf4KH4DgTT5TMcaCNzJXUv/buhhqkT",
-	"H+v28vbfxvL225QpQBT3j7TDdC+/06H2c1k3VLFibq5LCkPzg1nG5+6xLr85DulodTBn/dI+088vJqhN",
-	"PKmKTChbU3IzoQ3AbGXWKfF57tH78QzVXVogZW36QfF8h08dSo9oQVc6kWYzrFJwccYJa25IwcuSKd0Z",
-	"qLmRzI4cAzMD60aJFB+sUjAyjnxZEFJPhEGeBXMhs3wtv1WO8rbgZa7nHyOuKBco9Wn+0q4/j66zd+gb",
-	"qkxGlluIeK7Y1nlsjBiaX2Ea1Dv5XnkM1+P3VU8PfX0WPYqcpZGvqeIUj0sHI8c03EiJ1fTmFdLmGzhr",
-	"dv9xHssk3peZmNC8nn1x3RuU6AyO+jMhUDUbqa40kRhDLVlxQQpFVyvvyQB3qy0XK6INr6ouUs9pbbXS",
-	"ZhysLSVNPz3KW3XNkiPj8NouW1aKN2Nl8rpb+AUpFYeTSyIYK1hB5DVT3R8NfldqNo+X5k1Zjmd83zA/",
-	"tCXoSslW9MJfbgikbD21U2cT7E0bsTjPtI9+G54bp8MOj1dTteIi5tiDOBH8/YI0rV73RAM/a8P4am3A",
-	"wFHMMafMKGPHejZ2xGDPpX1km2jgkIUTI5ZOIeWDzyEbaqMWZ1FJBQqCrPj1DLsqWwMB2cWnBRNtbbdp",
-	"Rx5rHSoKZsUqTDD9ivJKQ+YT4nS9Yeg7W/kBUaskhX/QpbzGtLKnqpD4T5RMB4AgFa9hsbI1VtNayXAu",
-	"efhJSEO0rK4H6IgJ985/UCdjgbaOaUFa3B7rZD/Dje63cKoJ9BZ1vgV8wUoueEiHzjGBeXgrSc2M4R4R",
-	"lbOUN3MyepBnjAxTsJK21WErEWxKF4wmTf0SckSRiWt6870/uh8Hky6Nmj7PDy7vGsspeyxN+miXHfxm",
-	"PF6wqklDWfMaG8U5DOkD/QtfOCAWwa9NGvNnqYqDzmvghf/0HnjGRxlBjHqMzYLgD3iAotsjQMy1eKFk",
-	"M9tTLJRsunS4dS0WKVtxTiYm/fxu+sDmuDMunzHvTrRSTp5LResZcv/SPh7frTo1COtZqfGnp4Lw7Ae2",
-	"eQQZdda5gAUviLU2djbvCs6J/I6M5VzysLNduNIAEfRbohN+x4QDJqqp6PYE5D7ZOtlX0DYp2RyZeAr4",
-	"qR2UJ9XWUexBVjQxksCMvTA4yd3zwc3XB4KbRsmVojWKyAEkrHvwMUKigIYIq4jtxJcuLzRDg12uGSmp",
-	"jXKsDkM0D6+IbFgkymFVtY2mcbj19qlBb46LgqxlVQRPnfJEn3kpNxEHl6oV03braUNFzjpQnHV8lazx",
-	"IHItVZF1YQj8d9qsOdXm0imJHYiWHd3+bMXQ/n9GFGMVK+yXAVoyZ6lYCFHYjZ4a7PXin8RoScexVUAl",
-	"G27I2s4UkqO0qrIu1RRScAhyIoY3R+KtGvsF+vOj22Oh004humUkQf3GEY5iNF9jqOqjlfuJTTKnYVMd",
-	"TmBi7CNUK6LhMkSHFaPXXKzwzLiRskIMxpKV0gF7vDlJSbTCTM9KBxodS5ymNYOdYbXCmmpSUe6TDZRU",
-	"3JgqcdM4qP1oFt1lFzoA5VIWW8jEEcVX+EFMd4fXPtkBqWVI8XCHebQMssrPbmlSso1D+CemRULxQIp7",
-	"wYR2xnLHjTQ7Oy9lsLWS7Wodo47byJXcMEUYwjYooDSt3oLjlQOEcSAFGfIgXCRnDExUlTr4I2Luutn7",
-	"TFgxE3bX3G3f84xQASBfOsXbD/fdZhnKMlqfjkk9u5D5Sh7Us5kzhEFAO2akZQRe0iMPdl96TMgMhbwH",
-	"xEVvUt2pKbjX3wLCywOzomgTzLyl+PHNOFQ6eHzsVegcSNbZCIbFUQgdOk3X1ieawqjtCJ+XjhESsIYk",
-	"kqVzEjQLI6F57GWoIBPLFvhqHTESb7zTNCs9O+EuJbgTRzkE8zyiPfj9eabyKcI9yJmTkeD/JSrDO1X5",
-	"n+cTMVBVTgii+rDTfR4SDYxOCSJRdudHkb3imJk1TzR2pPwdza/6dmuzZsJxruKlYQWxVrBQsmkgMY7O",
-	"w4brRJdk/hn+nLP6tQ1fZgZw/ggezCge8HC97n+4kQQGfkqsTht+8m6xBGui1VxYF+BBasE7AL/Ohn0o",
-	"YCmKg9Frr7jQ14bw1mVSoh6yNnQbAyKhy+brT3rBjJENAlWfkm/OrENTS/RwVvyaCUI1LPoIJwNXkgUy",
-	"hc/5GD1fTc5ezcUuQHgShdtZbq+V3AiiJSmpckc/hlyJ5FyVmirQ6OEidk4ABV0RLgp2k5EzKxfnZ4nO",
-	"c9SpeKvkki55xc02iBxItxVfjyLHo63EaTa8PuLAOEi6VTU7G8oOeXg/pRjcjEhB6DVTdJW4h7j4jsbC",
-	"ovdrqkJ2BMLTzXCPHCHybq5gNmKSfs1UwVEn+k1t2WWpwdSaNhg+R/c2nqy+Ej9TF07OXZ+H/w7GCaiW",
-	"HpjFioBXsBkaj27lQegDLCbgYTwKBvdcmn9vbdpR/v0rw+q5ZlAW8eKN3FfSJ0hUwbGBQeLjTBteUzPl",
-	"YFn781JGsgMvrWEyvsx4SbkhFdVGu7rGhJntI9GvXbVUTSxnLeVV9J0rq8bjla/TFQcz0HQAMJ6qngXn",
-	"MtVmIrAnMfOt05PkhilO91b4TNDUgxtScAvSxM9lGsXz1IMZvabNBFTPqDnkMYrXdQxG8RwyeJgnSc10",
-	"tDq+JtBGU6Tb8GgZWrxkpa/eEG4BhOjxzsm3G9dvhCDcbstkqCeCLHWE6LYrfk9PGfQ3ek8gejR3Mt6B",
-	"Ch1+InedG5DFTgYO6M6lvDkB/ZesOJfyBuj2Q5edOKqi6deWCtM5G5rotfWguAA11QpuQhcBprQUv9Nd",
-	"rmPHf+Yrd9KzY5n5SvCS51QYUvJVq5ibJF60P4XC1dt6KavI+HB2BGcUayk1noo87TCk6BYy4g7MPxtS",
-	"6teR+Q+OeQUuVz3Pms04q03NXW0Tn/vtMyJrXyfwW6KD4GhzjIvwI9u8OuJYJtIL5+sYAFXJzTD7Fv4x",
-	"6KJzFq0p82euvS47fehN+PVsD75l/hGpU5Ww8pgg/sg2b/uHvDOolozbPeYUOb639h/w/sg27/3R8318",
-	"x5xz7QndAD/G1o6ZvXlK+sYVF8GJLtUGg/xwcAHpsw2F8yB0qiqq1xnZhiMQVpqM/EbapksPuLYSI+X9",
-	"RSiUuZoEiXqMIul1DJvBEPcWKZihvNLk9+9ePid/ffKnP/8hkkyyj0SNDFNKqqniMhvcK8t0QCRA+Zcv",
-	"+jwKPjVdRztVeBRxhrWmK5ZenepfSGrUYahpJyCJhpuK7bHTh9bjCsRxmDBV5nkT3abJujLOu8I6TbR0",
-	"R+VuS14QbahCwAQ0lYFaoatQEwr9GkYSBO/MRLAObc23Z3FkwQS5Ab53t/ONU4hQFOiAgriW5I5uHW+O",
-	"bOoWBkisc39AcwjZmPhZyeWaEfdj8NG74vZR48QDdbl+mpjw/9OFAnMP4foJkZ1tIdUVK4hsne2iZNC8",
-	"YRAappfL736SK4bv1hH/uC+sSjSKdYut/N0RTRmw84Y7wiUVd/1gxt1hRklbvkrNJlSIV5sNqwWgAcwz",
-	"+bX6yOOwhDY6g7PUpOe76pmkxwMmJulpH/MlPByPvrqDTA/6CPUbQJU0T+qdz/jOd6XetRXTR+4uZd+N",
-	"ZAycY2Ik+YbUF+Sbkz+R1VMCJ0+KSAUoy+0F+TNZDeubn5zdQWHhHQBW8bti4v2eXrPiiEw3L6JtcsdW",
-	"nLux9y0e5t+Xa2mbwiv0bntTw75yQjd6oWe95lok6Azs3898JMUxGeYXMknKY4PbXLF5X5jMgEmiHucX",
-	"PD4rmp7f5cmWwJljQvVH4MpM3fDo3PAqJpETSUwYO5ybtaygxRKRJcmlwJc14Eew7vuEvOY1N/gnzAhr",
-	"aLzkjlyLrnjvZFwU1DRKumP8mWb+dbxj7Pu1VNjOk9ewhlB/i0fWS4YH2b3qVhuIJSLzaX71Q7yiVYpV",
-	"mLV0rYxSBxXF9zyGYf07sBYa3kLprewdmM9atSheR2sKLAk/c/Cc8cpB+neOOamGtZe0qgCAQcX2bjuW",
-	"24AhOvXPwPJhAQ02d3Vy0ChWMqWcl3RgFh49v/Q9X7nJ9sOr7rIyex7eI5exjn4A8AOkvmV4ga1ODXFn",
-	"VmmnkBM9D7GKeUsGgCRPHL3hdSqaXNBVfJt1GBu/5nmiNdHk3q1dMaM4u2ZZBOaSOH4cpXXpdNGYKgDF",
-	"0HeFE4Jcoeu3h/DTutVO7hPBlfSK/dREKWQDjCyGqJvXIHenqBC7wUEneGwb6Gr4fRbyyEsDXMdbr506",
-	"ZdGFR14t9jSw2+1Zz8D0lH6gTsDHhAgL95rfG1nAyAVJjtnkpaPIETiXQ0rLI0QOq9AZqAEhL10qe+wn",
-	"GMordw0GdxjJaHJnEnmA92hQTXIHQUiV2B7MYCRam5B2OkKSHGQgYAUcdqBDIXTgAUeZKJNdT5Q5zbq5",
-	"YuHakDu0l30wS6x5CRgtPzfZMMWIf+VpB++zu3MLDl7Is2FOr6zkBsbYuHs7RsxPrxKawIH0wBduE3e0",
-	"ihE/dy7iLOJjfWUqZkzR1SQ9++VZoI25Dk12jNxQVeh5DdU1tPcuYjXDBXRRLQO2jEIbVCYmGFFRvY6b",
-	"2B+o1sN++XY4OCKC0ZeMqmNat3u6Opp1HzNYToyLpUsw3uMWEoyq72KEPSf1wDMOUOKeLKYwTrYqZ5NN",
-	"z7gO0OQjr+lxhRTdqe5sVPdoQ3VUCeuPccfKyNzCd4dF7H3reRxL0UHzDtLFY+MOPnjFMZsZAaVNmZKf",
-	"8YeuOtx+QQZyoOwWsfYKLoSgeJ41CXfbv7hdlhxCueGndOueYs9UUTQtCgZ30NTQcuDo7gLnMSxLxWgx",
-	"u5zlbiG4s7ybSsqI3/uM2L+Dt8t7BaARLOgMWd2PKu1jOe/Wo+kJUg/eGBycBJyjpVFMyqqUZtD3yer/",
-	"XPIfonqM3N3lO3OQnlinO75jxzoOFIrPHAR9J0enr6ZoNdfMHu0A4hpS3T7FV3PjqooWLP6NK9rE7XZJ",
-	"FWmbrgkH9qIHErtWeVIhvJ/f9VV9Ex0B+q5b2zSo281GYg6s67BOCTR0IDlVirPU7IPhYjUoFIjYt938",
-	"IrTag7p7+wQxiuYstLY9Prq3POnVnTtziEzsVhoVDTm7cjyeZwZah1JAqo3O0D2wJhrCIMv64C5C0d09",
-	"FDrAqa94D2UUiWY7vWhB+2EPCSRW2+0XAAAuegXne4XNkgU/zw8HG/n7isyc6uR2Dc33oUxtPv7Zv+xp",
-	"NmTMqDKgqz9Awg2+LCa2esMSehpNld0lfH/DFJdHqeZQSe2GiIL9wkVbsw55YjoOq6dc5hFDMxvqelyr",
-	"wstE1lyT2oas/paClFDe35EWzVAmNwVIqXacrxYmLkILxAdixUi/8TWF8y7STNn1EwT7qX9/XaJtoRUX",
-	"DnB2OACuqF6/iM/dXdIF6qaiotB4QqCH9+ql9i2oG6aoSW1uvhvA+c8ajpQF9vW/BS5ei7Mw5aKiPfmP",
-	"UX30spIb7TNQcxMYyQmKu8hATOYddt4NHYlxt6N/7CjntWdoW4vsd7YhXH/nula5sNVl5116A13Krv9c",
-	"OLY+AKqCM/qT9/4qhTRIlQ6FBfDi/WJUZ7Zaf3xsatcf9m5ud7tjlE7qnaxwgZlDcvi2lfuLXi59eHtP",
-	"136WqTDOqXuznrlkdlsxovH4K8XxiN6JcenvwSDLLYzKxIoLNtNdtEuJy2rvwuVWGD28PSxcuxHD8cQP",
-	"YS+x7SPX/WujU68HGzcOoCvFcHop8YJa9+81o9fQcotuoVHTGo80hRzOG20y4KzI3V1C5q2Y07JO9wLR",
-	"hxc9hVs3uk4Dc27PuHRJk/mQVOgAPS9NsqSakf9LNoobwwT5P0TntGLkj0SWpWZmfEGd6jU23nFG3BhU",
-	"k/BU75rOEhs6R65WxpkSYzS7vNRnoWL1MGPdc37wsKKs97UxFfWTB8zG6X044T+u5wU8AFQ/udCxq1b6",
-	"9AGE7MPignxYyN8+LG6f+oc0lLwByqVDonHlS3+hmhnPWvrr65WCRsUR8MAnz33Rc6I4tgEgHGkjfq82",
-	"bNrmxJgHDcnnphTtNnaN7/xNofa/GiabChuvECEJF9qotmbCPCW/tMWKubrf1Lt7516gmF6htsH2uDhB",
-	"xMuEPjOljBe0aBAwa51+4St3qQom/sC0YPtUxEViI2CKqJYT8i87n0dJfhDvX4FEavL7q1VG6ozUpzoj",
-	"OiM//iEjvchBY+NKMA7kOas0b3XWHdlrGMz9fkHOCN29tnunjjQjfz3r14hiv6iMnP/l7IPYOaA+IX+D",
-	"ckVYdDNZ/3jyQYAvnTOBbSF4wYThJdy9v/jh1aUXQfyPrrhv8QL2TA/perE4x2aITNCGLy4W35ycnXzj",
-	"2lCCxJxi1tp13MW0lgRicSleFVZC/e3TlvlMm+8cfiaXwvi6/KapeA6vnP7iWj6ha3fI8Qu1DrdD8XL3",
-	"0SumGyk0CvfXZ2d3Nq+/S//2NobYpe7XbPHk66+nhgprO/UFsN2FFDPeAX+orqnaBtTl7hX74cgUews5",
-	"5PDg4hoD7bT+vfDc/GjHPcXwYQ9vn699rcp/GnOTCitd3DduRjHiuifEY7CcGrKRbVX4u8JMkEAocCWC",
-	"UQUoYHeL2ySvlRmweoxZhZON//f+zY8Xrp1Hd4ssVNK6W2RzSZVmeIcqPJcR1/EXw4hi95LZE/LzWrJr",
-	"psgKuqtZncmEU3wbqa5OoF/pjuQpc09yN7zJ8rOF7+YrURyxALjcd0LB4D2qX4Z+cdicjcTieJ1ZxxB5",
-	"OziqnRC7cLPePjWDd/fdF7u7y/0eTdH4ywkTVM2lv2/7d5rIjSB4raLfaLAPQy9y3fndUhWPZJKocWvU",
-	"gIJ2Xcdo7a7byjC2MLIqxjdOxoWmGF5G5c41hjLzd2b6d1bdoy/QnybCr+HPfdJAE20dzDNX2KpfZ+iK",
-	"ZniLKXjz6FzrLJhukAAAxkM7A38vjiOXYhR6jTtyKdns2V1vK7p9AY/cz/4aXM/yWDsMrpZJ3F1Ar8xL",
-	"KmycQSXLI+wiyyMNKQtQvhIVbkBF9ndT8PagrwVY2lJWldzoyf0UKBjdSa+5NogyewhGdUW5CdzCZX0+",
-	"ef92zdQWMnmhRETeZAg10051dsRbypvFx9tsylhBxVhHsLvfUKHzVtJmOn9kHtkdxT2fnpz9dda2eeht",
-	"1hpNlNyAo+u8WejS7OD29lsLKxe+sbe8wd67qB5quzFdbnwoLGGXnS7b6mqPpwPC42+QO1Z45vS5Yzfj",
-	"a3ujx1SfUYoPk8RTO/8jvXcsvVhr2ZfQgQRXXBtWXJAlXLtUMVpk5Pz0/FtyfvoXcn76JEPw1PnpWUa+",
-	"Bc9sjyx/4sUtRooVw96qQ2l+AX93vTR3GPsk0tvd7hwg85OHJNslvYIUIfCZuAuUwu4GaJkgS0aa1hDX",
-	"rnlkCahCMKn9a3wV3SOnvFjcfoQcGlZdx3IqgWj3rgFAzd1lg8XUDo9zFMqDn3tnHueI5DlOed1djNHT",
-	"WWMd9UyHa2M2x+yfL1ytvWcGO+4DK/COe+J6kuzTTHZgI/Go+LgNGjXR73DUuFZ7UI5vqH4EdQlWxmtL",
-	"40tGDb1ikIuIq0jLmYCt2B9qvO0ee7B4Y4AfOeQS9Bb4+dR85m+SsMb5ijUmI8stcagUT8Me5Q7FHf3G",
-	"fPcUe/Q7x965BzeHVXFvzRKRNH2GPrC++gdjjSaU9Hv1RDk53BSJ3tSQwV+2S9WRIJTnWf+z71Q5HV3s",
-	"kfY7963ue4/s9rZ8DF9h7zb5L+4wvGNWf+7InyJXsC8F2xAazupdKWHi7rxfj2LPzn544XhM34KgBix6",
-	"7NtxKkaMcjcn8D2+xTtGi9BVdaRWxj2ZQ3keZ1Ux1aCZ26d/bZnadqAKD2wZ7visx6BeZPRtrAT504JW",
-	"ldzAnZb/QuANDjFGe2JCyi/um+xP0IYxtixIwiSuKgZUtsuKgMPcja6KuTOKpzvNZPpUJLwMqLCJVTpY",
-	"WHRV5ymLelPC3b6CZURLf9CssddtZ3QAUB6bv1cgOkGZ8Ro+3uN+DRI74e0gbOoxdCwtNF61Tt1tJCiM",
-	"mHqioVN6/EgqNBuNa8RLtYVWpvdkoIdtUh/rSAoxtQkBxxvhDndcN3MqsLjiMQ5zmUJ4uStybeslAaR0",
-	"d+yEMHE8qfRg7umjXDjH3B8QvsdHHiwYDKUWh/jiFvZAQaCj1KEA0Fe63FPw56/cePjArzfzRNCnPeMe",
-	"KeDz7UBHHOsEPTHI65j4hQd4CEOYEdz1pHgKtjHx8WcPKE6dJD0sWa2mn5Si+wiF71Nb9EvnHiMEnuTw",
-	"f5vw1+3Ofuh7jbD33ch3SlWdFi3y4K5j3hd+3Ind/pDGI5fN9hE2uzcbdnpXGU3B6GMNAKD7Ulh0r0mJ",
-	"R1bGX1AyAjfTTiKiYwoU8qprT/pWVYuLxSltONDYPR/vkjzE03axqPeUx0Hu81gX8KEL2Q2jvZs6mh0w",
-	"ZSUAxbhYuRtHp4Zp+sceU/dlyY3Abpz4DlyMmY37RwDu0a4cz4DD8z5IvP14+/8DAAD//w==",
+	"NOKc+wNVim77HB89WNElq6K/tLql1SEtcJS8zRYbqYrYWuIMxGn9W5mniZ91xElLdqE3TM2k9ZIV7yvZ",
+	"pMlatlhKy/tPMX2WgpE1owUpJNOEC2KfJdpQw/Qiojt5JTXTEY19JQp2Y9ls1m5EI4nhjEiRWX1yv9j5",
+	"jJ04lzXTxA1HNmumGBH2V1yIWYyNYLbIWzae+Xu5gaGNtELl5ml4fkW4JkZWRew7CsVLc9AYSi6ASfZ7",
+	"0Nh70dz32veMFo6tEZmtGD1Iv4qv1sbSBQlp6eXI8pR8dX4BhIoSSEjzPaPXHCVq9NVCmtcw9OTPLKLB",
+	"b0SEqX09nSG5OW29bXHTL6WsGBV71XmeFvo5/HsxtdvlihTfsSK+KmnWTkGr6k25uPj3AdvhOP9xd/98",
+	"aXczqwJ2PFQxz++ykpvMKQE3Vm6pvmIFKaWy/kRbVdSqNvgQt9nCCvdMDRxIVV+giFQZ0Rte11yssqCj",
+	"glEFj0r4U82LogrLXVJRHBDERsmSVxFtvVwzkrdKWT+iFQVDmihZ2E1BlTS3ikyWrDhSwArWoLFLsIs3",
+	"4+U929AtKZWs/bLSNv5t5EORchUrTcoYO6KMn2GXaAdPkWDNrBuYs/jGSdWKRazOCzsNobxmBaEm7Vs3",
+	"lJtEAttH3zGqBwo/obxoY51wezPZbTi9DxzYsYHNc4sbTOxtfSCCV/as20Y7ecU9xptCt3Ue8MBocc1z",
+	"duIUP9n9wtfQ97rh+hh3K8prK72J/LEGJ+YYWDtkhVcz0zaEJ/rf005Xxa9YtU23oe+oWLGICb3k1mlA",
+	"O2mtFNcZKWWriIEfuCAlv2Z2xppR3aoJZZDH+OhI8M7H8zM4gsOwjqLhgxMF5wYoPF9svpM3z2XV1nNd",
+	"9Su2nek198i54xuUhBKk2FPC6sZs7abVuXlck19abcJDMV9MwmB6YvB8LXnOnhIq3Pg5qypSMyo07p1c",
+	"6XlRA/737mS4vszNl5GyoisIQNmNia36N6bkhFMdWWpvd6/pliwZPjEeeNelYduezMGzfdGDRXQUjO0T",
+	"38mbfzi/aq+I7OyDxDpTGLaxmmy4WUMAl4O86cXIr3N/T/WRO9G9i7BufzTm1xajzvM1mJq5xLmmVQvu",
+	"kBV0sAyE2iiG27BWoIcHLtiSYaATYp+e/zxh0MfhszVswRx7NUN50uyaKVoRqhjJ4Vui4U5NdVy/gq+4",
+	"ZFspCogwzuLhWMIOAGRJ9Q3SfHpvdnFo9yWTnn3UvjoeH2Nhn6+pMq+5mCshb4SVjgsgL71hOiNa1gzs",
+	"gYZwGI0j2McCfegdfbJPDrRphn0/zO0ghk/J2cURjNb8t4gJfWVsWCMKDXuAlqSmAo2gJozma2Kd61YY",
+	"XpGSCwbbhIZMQDSG8DvOcZ78c9kKY2Mo78w7T3w8z/bAy0tWyU3kzR1JRVfd0SYIKnxEopyyqjpKSnft",
+	"Z26l9o7Sd7Ch5VTYLauS0kaltJJiBSw2a67RKs3agLVhTWSq5wNBibLq5mDmzvpSnqeHH5xiISww5O+S",
+	"zYwyR/EPLEAk93Ab37CU+WfL9BEpWuTUAcK8h4dus0UruDm4j/8ED8U1ELYun+HAPTJXUvfSvxtqmDrx",
+	"sW4vb/9tLG+/TZkCRHH/SDtM9/I7HWo/l3VDFSvm5rqkMDQ/mGV87h6ziitjqcG3iucsntjxnsFS3jhL",
+	"bsiKXzORZsZdPnUcQtLqYI78pX2mn89MmA9PxiITytaU3ExYH9gmM/upPq8+ej+eEbvLHU9ZH+KgOrzD",
+	"pw6lY7SgK51Isxm7YHCpxglybkjBy5Ip3W2IcyOnHb0BZgbWjRI3PjimsKk58mVBKTwRBnkdzL14LoM2",
+	"JNper6FHOXnwMtfzTy9XlAsU/jQ3bTeMQI/dxxENVSYjyy0EWlds6xxFRgzNrzD76mMLb7OG6/Hq1TN/",
+	"X59FT0BnbQTXVHGKp7SDkWOGdWQ7a3rzCmnzDRxxu/84jyUw72t3mjD4nn1xkx9s9wyO+qMosDgbqa60",
+	"tdFgoFlxQQpFVyvvQAF3qy0XK6INr6ouQZDT2hqnzThGXEqafmiVt+qaJQfk4bVdtqwUb8Y25XW38AtS",
+	"Kg4HpkQwVrCCyGumuj8a/K7UJCIvzZuyHM/4vmF+aEvQlZKt6EXd3BDIFHtqp84m2Js2svE8035rbXhu",
+	"nCk7PF5N1YqLWDwB4kTw9wvStHrdEw38rA3jq7WBfY5iajtlxqjLYENWjDFdtkm2ifscsnBixNIZpHzw",
+	"OWRDbbDkNlZSgYEANyR9e5WtgTjw4tOCiba2atqRx24SFYXdxRpM8AAU5ZWGhCukB/SGoctu5QdErZIU",
+	"/kGX8hqz2Z6qQuI/UTId7oJUvIbFytZYS2slw0UC4SfrXWlZXQ9AGRNepf+gTsYCbR3TgrQ4HetkP0NF",
+	"9yqcugX6jXX+DviClVzwkIWdswXm4a0kMzNGmURMzlLezEkkQnozMkzBStpWh3eJsKd0MXDS1C8hNRWZ",
+	"uKY333vEwDiGddnb9Hl+cOneWCrbQ3jSR7vsUD/j8cKumjSU3V5joziHIX2gf+ELB8QiuLdJY/4sVXHQ",
+	"hw288J/ew+x4NzSIUY+xWRD8AQ9QdHsEiLkWL5RsZnuKhZJNl4W3rsUiRRXnJIDSjw2nz4mOO1rzifru",
+	"IC3lwLtUtJ4h9y/t43Ft1amxWG+XGn96KvbPfmCbRwBZZ50LWPACYnk7m3cF5wSAR4Z0LmfZ7V240oBM",
+	"9CrRCb9jwoEtqqno9gTkPnl3sq/g3qRkc2S+K8C2dsClVFtHsZdQ0cRIAjP2ouEkd88HN18fCG4aJVeK",
+	"1igiBwC47sHHCIkCCCOsIqaJL116aIYFu1wzUlIb5VgbhiAiXhHZsEiUw6pqG83mcOvtU4PeHBcFWcuq",
+	"CJ465Yk+81JuIg4uVSumreppQ0WXcKvA8VWyxvPPtVRF1oUh8N+JyTaqzaUzEjvIMDu6/dmKof3/jCjG",
+	"KlbYLwOQZs5SIRiisIqeGuz14p/EaEnHIV1AJRtuyNrOFHKytKqyLuMUMnGIrSKGN0fCvBr7Bfrzo9tj",
+	"EdvOILplJCEMxxGOYjRfY6jqo5X7iU0yZ2FTHU5gYuwjVCui4TJEhxWj11ys8Ki6kbJC6MeSldLhifx2",
+	"kpJvhZmelQ6rOpY4TWsGmmGtwppqUlHukw2UVNyYKlFpHMJ/NIvusgsdbnMpiy1k4ojiK/wgprszc5/s",
+	"gAwzpHi4g1paBlnjZ1WalGzjCgsS0yKhZiHFvWBCu81yx400O5qXMthayXa1jlHHKXIlN0wRhmgRCuBQ",
+	"a7fgVOcAYRw2QoY8CBfJGQMTNaUOdYlQv272PhNWzATtmqv2Pc8IDQDypTO8/XDfKctQlnH36ZjU2xcy",
+	"X0CEdjZzG2EQ0I4ZaRmBl/TI8+SXHooywyDvwY7Rm1R3agpl9rcALPN4sCjIBTNvKX58Mw6VDp5aexM6",
+	"Bwl2NkJ/cRRCB4rTtfWJpqBxO8LnpWMEQKwhiWTpnIQIw0hoHnsZGsjEagm+Wkc2iTfeaZqVnp1wlxLc",
+	"iaMcgnke0Z6ygXlb5VNEmZAzJyPB/0s0hndq8j/PJ2JgqpwQRO1hZ/s8EhsYnRJEouzOjyJ7NTkzS61o",
+	"7GT5O5pf9fetzZoJx7mKl4YVxO6ChZJNA4lxdB42XCe6JPOhA3OO7Nc2fJkZwPmTeNhG8YCH63X/w40k",
+	"MPBTYm3a8JN3azRYEy0iw3IEj40L3gH4dTbsQwFLMRyMXnvDhb42hLcukxL1kLWh2xj+CV02X/bSC2aM",
+	"bBAf+5R8c2YdmlqihwMADEI1LPoIJwNXkgUyhc/5GD1fTc5ezYUwQHgSRflZbq+V3AiiJSmpCtiTK5Gc",
+	"q1JTdSE9eMTOCaCgK8JFwW4ycmbl4vws0XmOOhVvlVzSJa+42QaRA+m24uvB63i0lTjNhtdHHBgHSbem",
+	"Zkeh7JCH9Sllw82IFIReM0VXiTrExXc0Fha9X1MVsiMQnm6GOnKEyLu5wrYRk/RrpgqONtErtWWXpQZT",
+	"a9pg+BzVbTxZfSV+pi6cnLs+jzoejBPALT1MixUBb2Az3Dy6lQehD+iYAIvxYBjUuTT/3u5pR/n3rwyr",
+	"526DsojXjOS+gD9BogqOfRMSH2fa8JqaKQfL7j8vZSQ78NJuTMZXNy8pN6Si2mhXTpkws30k+rWrlqqJ",
+	"5aylvIq+c2XNeLzgdrrQYQaoDnDNU0W74Fym7pkI7EnMfOv0JLlhitO9hUUTNPXghhTcgrykvIoPI6SJ",
+	"n9k0iuephzZ6TZsJNB+fxPkZNYeoRvG6joEvnkPeD7MrqfmRVsfXBDZsiuAbHq2Zi9fX9I0igjSARD2O",
+	"O61w43r1CSrhFC1D6xIksCNEYGun7fhhPVvStxM9eeoR36mIZ1QHUXQwjNz1nUBpcOJywAQv5c0JmNFk",
+	"+7uUN0DIH7okx1H1WL+2VJjOZ9FEr60jxgVYu1ZwE3ogMKWl+J3uUiY7bjhfuQOjnQ2erwQveU6FISVf",
+	"tYq5SeItB6YwvXpbL2UVGR+OoOCoYy2lxsOVpx0iFb1LRty5+2cDVP06Mv/BMefCpbznbYozjnxTU2Db",
+	"xOd++4wA3Vc5/JboZzjaHONp/Mg2r4443Yl08vk6hmNVcjNM4oV/DHoAnUUr4vzRba9HUB/BE3492wOT",
+	"mX/S6mwnrDwmiD+yzdv+WfEMqiXDf485jI7r1v5z4h/Z5r0/wb6P75hzPD5hG+DH2NoxQTjPSN+40ig4",
+	"GKbaYK4gnH9AFm5D4VgJfbOK6nVGtuEkhZUmI7+RtumyDK4pxsh4fxEGZa4lQaIeY0h6/c5mMMS9RQpm",
+	"KK80+f27l8/JX5/86c9/iOSkzNB/7MSMKSXVVGkc19gODYENULzmS1aPQmFNVwFPlU1FfGqt6Yql19b6",
+	"F5LajBhq2glko+GmYnv26UPrceXtOEyYKvO8iappsq2M866wThMt3Ym7U8kLog1ViLuAljhQeXQVKlqh",
+	"28RIguCdmUDY4V7z7VkcoDBBbkAB3u1840wklDQ6vCGuJbkfXcebI1vShQESq/QfcDuEpE78yOVyzYj7",
+	"MfjoXWn+qO3jgapiP01M+P/pQoG5Z3n9vMqOWkh1xQoiW7d3UTJoPTGIFdOL/Xc/yZXyd+uIf9wXVuMa",
+	"hczFVv7uiJYS2DfEnQSTirtuNuPeNqPcL1+lphcqhL3NRucCXgHmmfxafeSpWkIToMGRbNLzXRFO0uMB",
+	"WpP0tI/5Eh6OR1/deajHjoQyEKBKmif1zieO57tS79qK6SO1S9l3IxkD55gYSb4h9QX55uRPZPWUwAGW",
+	"IlIBWHN7Qf5MVsPq7Cdnd1CfeAe4V/yumHi/p9esOCJhzotok9/xLs7d2PsWD/Pvy7W0TeENeqfe1LCv",
+	"nNCNXujtXnN3JOhr7N/PfCTFMRnmFzJJymOD21yxeV+YzIBJoh7nFzw+K5qe3+XJlsCZY0L1R+DKTNvw",
+	"6NzwJiaRE0lMGDucm7WsoEEUkSXJpcCXNcBQsHz8hLzmNTf4J8wIa2gb5U5ui64G8GRcW9Q0Sjo0wMxt",
+	"/nW83+37tVTYjJTXsIZQxosn30uG5+G9IlkbiCUC/Gl+9UO8MFaKVZi1dI2YUgcVxfc8BoX9O7AW2vVC",
+	"Ba/snbvPWrUoXkdLEywJP3PwnPHKVQbsnJZSDWsvaVUBjoOK7d32W7cBQ3Tqn4HlwzocbE3r5KBRrGRK",
+	"OS/pwCw8egzqO9Zyk+1Had1lgfc82EguY/0IAScIgH/L8AIbtRrizqzSDiwnOjZiMfSWDHBNnjh6w+tU",
+	"ULqgq7iadVAdv+Z5ojXRot+tXTGjOLtmWQQtkzh+HOx16WzRmCqA6NB3BTeCXKHrFogo1rrVTu4TMZr0",
+	"iv3URClkA4wsBsyb1953pzYRe9lBH3tseuhaAfgs5JFXHrh+vd46dcaiC4+8WexZYKftWW+D6Rn9QJ0A",
+	"swkRFuqa140sQO2CJMf25KWjyBFwmUNGywNNDpvQGTCCDgox9hMM5ZW7xIM7qGU0uTMJRcBbQKgmucMk",
+	"pEpsD3cwEq1NSDsdIUkOQxDAAw5M0MESRmiCKJNda5U5rca5YuHSkzvcL/uYmFgPFNi0/NxkwxQj/pWn",
+	"HUrQaucWHLyQZ8OcXlnJDYyxcbeOjJifXmw0AQzpgTCcEne0ihE/dy7iLOJjmWYq9EzR1SQ9+1VeYI25",
+	"Dr16jNxQVeh57eA1NCcvYqXHBfSALQNEjUITVyYmGFFRvY5vsT9QrYdN4exwcEQEoy8ZVcc0nvd0dTTr",
+	"PmawnBgXS5dgvEcVEoyq72KEPSf1wDMOiOSeLKYwTrYqZ5Mt1LgOCOcjLxly9Rjdqe5scPhIoTqqhPXH",
+	"uGNlZG79vIM09r71PI6l6BB+B+niYXQHH7zimM2MoNSmtpKf8YeuyNx+QQZyoKyK2P0KrrOgeJ41iX/b",
+	"v7hdlhyCveGndOueYs9UbTUtCgY36NTQueDoJgXnMSxLxWgxuyrmbpG8s7ybSsqI3/uM2L+Dt8t7daQR",
+	"SOkMWd0PTu2DO+/Wo+kJUg/mGBycBLyjpVFMyqqUVtb3yer/XPIfonqM3N3VQXOQnljuO74hyDoOFGrY",
+	"HJJ9J0enr6ZoNXebPdoBxDWkun2Kr+bGVRUtWPwbV7SJ79slVaRtul4e2EkfSOw67kmFVQL8ri8anGgs",
+	"0Hfd2qZB2242EnNgXX94SqAvBMmpUpylZh8MF6tBvUFkf9vNL0LHPijft08Qo2jOQqPc46N7y5Ne+brb",
+	"DpGJ3UqjoiFnF6DH88xA61BRSLXRGboHdouGMMiy/pjmyfN2LS7YG/EeqjESt+302gfthz0kkFi0t18A",
+	"ALjoDZxvOTZLFvw8Pxy8hsAXduZUJ3d9aL4P1W7z8c/+ZU+zIWNGlQFdQQISbvBlMbHVG5bQGmmqei/h",
+	"+xumuDzKNIeCbDdEFOwXrgmbdcgTs3FYhOUyjxia2VDX41oVXoWy5prUNmT1dyykhPL+hrdohjK5t0BK",
+	"0eR8szBxjVsgPhArRvqNL02cdw1oitZPEOyn/u17iXsLrbhwgLPDAXBF9fpFfO7uijEwNxUVhcYTAj28",
+	"FTC1/UHdMEVNaqv03QDOf9ZwpCywr/8tcG1cnIUp1yztyX+MyqyXldxon4Gam8BITlDcRQZiMu+w825o",
+	"bIzajv6xo5y3nqH7LbLf7Q3h8j7X/MqFrS4779Ib6FJ2bezCsfUBUBWc0Z+89xdBpEGqdCgsgBfvF6M6",
+	"s2P742NTuzazd3M33R2jdFJvlIXr1xySw3e/3F/0cunD23u6tLRMhXFO3fr1zCWz24oRjcdfKY5H9IaN",
+	"y3ARyXILozKx4oLNdBftUuKy2rsuuhVGD+8+C5d4xHA88UPYS+weyXX/0uvUy83G/QfoSjGcXkq8Xtf9",
+	"e83oNXTuolvo97TGI00hh/NGexW4XeTurlDzu5izss72AtGH11SFOzy6hgVz7lm7dEmT+ZBUaCQ9L02y",
+	"pJqR/0s2ihvDBPk/ROe0YuSPRJalZmZ8vZ7q9UfecUbcGFST8FTvktES+0JHLobGmRJjNLu81GehYvUw",
+	"Y91zfvCwoqz3tTET9ZMHzMbpfTjhP67nBTwAVD+50LGrVvr0AYTsw+KCfFjI3z4sbp/6hzSUvAHKpUOi",
+	"ceVLf6GaGc9a+uvrlYJGxRHwwCfPfdFzoji2ASAc6UZ+r3vY9J4TYx70NZ+bUrRq7Prn+XtO7X81TDYV",
+	"9m8hQhIutFFtzYR5Sn5pixVzdb+pNw/Pvf4xvUJtg112cYKIlwntakoZL2jRIGB2d/qFr9zdLJj4g60F",
+	"u7AiLhL7CVNEtZyQf9n5PEryg3j/CiRSk99frTJSZ6Q+1RnRGfnxDxnpRQ4a+1/C5kCes0rzVmfdkb2G",
+	"wdzvF+SM0N1Lx3fqSDPy17N+jSi2ncrI+V/OPoidA+oT8jcoV4RFN5P1jycfBPjSORPYJ4IXTBhechuE",
+	"Ln54delFEP+jK+5bvACd6SFdLxbn2FORCdrwxcXim5Ozk29cN0uQmFPMWrvGvZjWkkAsLsWrwkqovzvb",
+	"Mp9p853Dz+RSGF+X3zQVz+GV019c5yh07Q45fqHW4XYoXu42fcV0I4VG4f767OzO5nUfBbOOXRvqfs0W",
+	"T77+emqosLZTXwDb3Wsx4x3wh+qaqm1AXQ4vRcu6I1NsUeSQw4P7bwx05fr3wnPzox33FMOHPbx9vva1",
+	"Kv9pzE0qrHRx37gZxYjrnhCPwXJqyEa2VeGvHDNBAqHAlQhGFaCA3Z1wk7xWZsDqMWYVTjb+3/s3P164",
+	"dh7dHbhQSevuwM0lVZrhDbDwXEZc42AMI4rdK3JPyM9rya6ZIito0mZtJhPO8G2kujqBtqc7kqfMPcnd",
+	"8B7Ozxa+m69EccQC4GriCQODt8B+GfbFYXM2EovjdWYdQ+Tt4Kh2QuzCBX37zAxeAXhf7O7uCHw0Q+Pv",
+	"OEwwNZf+tvDfaSI3guAljV7RQA9DS3Pd+d1SFY+0JVHj1qgBBe2al9Ha3dqVYWxhZFWM76+MC00xvNPK",
+	"nWsMZebvzPSvvrpHX6A/TYRfw5/7pIFe3Dpsz1xhx3+doSua4Z2o4M2jc62zsHWDBAAwHtoZ+Ot1HLkU",
+	"o9Cy3JFLyWaPdr2t6PYFPHI/+jW45eWxNAxuqEnULqBX5iUVFGdQyfIIWmR5pCFlAcZXosENqMi+NgVv",
+	"D/pawE5byqqSGz2pT4GCUU16zbVBlNlDMKoryk3gFi7r88n7t2umtpDJ6926nCHUTDvT2RFvKW8WH2+z",
+	"qc0KKsY6gt29QoXOW0nKdP7IPLIaxT2fnpz9dZbaPLSatUYTJTfg6DpvFpo9O7i9/dbCyoXvDy5vsIUv",
+	"mofaKqbLjQ+FJWjZ6bKtrvZ4OiA8/iK6Y4VnTp87djO+/Td6TPUZpfgwSTy18z/Se8fSi7WWfQkdSHDF",
+	"tWHFBVnC7U0Vo0VGzk/PvyXnp38h56dPMgRPnZ+eZeRb8Mz2yPInXtxipFgxbMM6lOYX8HfXS3OHsU8i",
+	"LeKt5gCZnzwk2S7pFaQIgc/E3cMUtBugZYIsGWlaQ1zX59FOQBWCSe1f46voHjnlxeL2I+TQsOo6llMJ",
+	"RLt3CwBm7i4bLKZ2eJxjUB783DvzOEckz3HG6+5ijJ7NGtuoZzrcPrM5Rn++cLP2nhls3A+swKvyietJ",
+	"ss8y2YGNxKPi4xQ0ukW/w1HjVu1BOb6h+hHMJewy3loaXzJq6BWDXETcRO5wRjfu0qE75Mt7O+YXwJXP",
+	"0MOH1as3guFpE1xsAle3VVIDZL6h+RVUnJZw3x4WnQNq/UpIA8zWUR4H/Mz+cPJt99iDxZQDjNAht6+3",
+	"wM8n9DN/6Yh1wK5YYzKy3BKHPPI07FHuUGzZb754T/FlvzvwnXvpc1gV98gtEUnTZ+gD684/GGs0oaTf",
+	"jynKyaFSJHrMQwZ/2W5zR4JQgmljjL7j7PbhYo+037n/fN86stu/9DH8wb1q8l/cKXzHrP3ckT9FrkAv",
+	"BdsQGvAYrlw0UTvv12vco9kPLxyP6T8StIBFj307juOIUe52DL7Ht3jHaBE6547MyrjvdijB5Kwqpppw",
+	"c/v0ry1T2w4448FLQ43PegzqRb/fxsrMPy1oVckNXH/6LwRX4RBjRC8mHf3ivsn+BK02Y8uCRFviqmJg",
+	"dLusCADQXf6rmDuHerrTMKhPRcLLgPybWKWD/kVXdZ6yqDedW6qlBxNo7GfcbTpQNBCbv1cEPEGZ8Ro+",
+	"3qO+Bomd8HYQGvcYNpYW2jv+eOMMCiOmF2nohh8/dgwNZeMW8VJtoV3tPW3Qw1a4j3XsiLjphIDDBmN4",
+	"Ozx2rKcCC2ge48CeKSwhcIXMbb0kgIbvjhaxFABPoz1gf/q4Hs6q9weE7/GRBwsGQznNIb64hT1QEOgo",
+	"dSgA9NVM9xT8+WtVHj7w6808EfRpz7hHCvh8y9cRxzpBTwzyOiZ+4QEeQk1mBHc9KZ6C5kx8/NkDilMn",
+	"SQ9LVmvpJ6XoPkLh+7QW/fLIxwiBJzn83yb8ddrZD32vsbRhN/KdMlWnRYs8uOuY94Ufd0LbH3LzyGWz",
+	"fQRl99uGnd5Vv1PY9DHzDgjOFBbda1LikY3xF5SMQGXaSUR0TIFibXXtSd+qanGxOKUNBxq75+OdsIeY",
+	"6S4W9Z7yOMh9Huv0PnQhu2G0d1NHswNusAQwIBcrd83s1DBN/9hj6k40uRHYcRXfgctPs3GPEMC22pXj",
+	"OX943geJtx9v/38AAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -131,13 +131,9 @@ func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResp
 	if err != nil || a.Pick < 0 {
 		return answered(a, err)
 	}
-	kept, err := h.Store.Items.List(ctx)
+	items, err := h.inBox(ctx)
 	if err != nil {
 		return nil, err
-	}
-	items := make([]box.Item, len(kept))
-	for i, k := range kept {
-		items[i] = k.Value
 	}
 	head := r.Body.Setup.Head
 	if words, low := box.Stock(items, a.Heads[a.Pick].Mass, head.Shape, head.Material, choice); words != "" {
@@ -182,6 +178,14 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 	out, err := advice.Compare(ctx, r.Body.Setup, outfits, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
+	}
+	items, err := h.inBox(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for i, c := range out {
+		head := outfits[i].Setup.Head
+		out[i].Cost = box.Cost(items, c.Pick, head.Shape, head.Material)
 	}
 	return Compare200JSONResponse(out), nil
 }

@@ -86,6 +86,20 @@ func (h Handlers) ChangeItem(ctx context.Context, r ChangeItemRequestObject) (Ch
 	return ChangeItem200JSONResponse(savedItem(kept)), err
 }
 
+// SpendItem implements the contract.
+func (h Handlers) SpendItem(ctx context.Context, r SpendItemRequestObject) (SpendItemResponseObject, error) {
+	kept, err := h.Store.Items.Get(ctx, r.Id)
+	if err != nil {
+		return nil, err
+	}
+	left, ok := kept.Value.Spend()
+	if !ok {
+		return nil, badField("count", fmt.Sprintf("There is none of “%s” left to go.", kept.Name))
+	}
+	kept, err = h.Store.Items.Change(ctx, r.Id, kept.Version, nil, &left, h.Now())
+	return SpendItem200JSONResponse(savedItem(kept)), err
+}
+
 // DeleteItem implements the contract.
 func (h Handlers) DeleteItem(ctx context.Context, r DeleteItemRequestObject) (DeleteItemResponseObject, error) {
 	return DeleteItem204Response{}, h.Store.Items.Delete(ctx, r.Id, h.Now())
@@ -95,6 +109,16 @@ func (h Handlers) DeleteItem(ctx context.Context, r DeleteItemRequestObject) (De
 func (h Handlers) RestoreItem(ctx context.Context, r RestoreItemRequestObject) (RestoreItemResponseObject, error) {
 	kept, err := h.Store.Items.Restore(ctx, r.Id)
 	return RestoreItem200JSONResponse(savedItem(kept)), err
+}
+
+// inBox are all items.
+func (h Handlers) inBox(ctx context.Context) ([]box.Item, error) {
+	kept, err := h.Store.Items.List(ctx)
+	items := make([]box.Item, len(kept))
+	for i, k := range kept {
+		items[i] = k.Value
+	}
+	return items, err
 }
 
 func savedItem(k store.Kept[box.Item]) SavedItem {

@@ -75,7 +75,13 @@ func TestBoxOverHTTP(t *testing.T) {
 		t.Errorf("taken out twice: %d", status)
 	}
 	var back thing
+	if status, _, _ := s.ask("POST", fmt.Sprintf("/api/items/%d/spend", made[1].ID), "", nil); status != 422 {
+		t.Errorf("one of none gone: %d", status)
+	}
 	if status, _, _ := s.ask("POST", path+"/restore", "", &back); status != 200 || back.Item.Count != 3 {
 		t.Errorf("put back: %d %+v", status, back)
+	}
+	if status, _, _ := s.ask("POST", path+"/spend", "", &back); status != 200 || back.Item.Count != 2 {
+		t.Errorf("one gone: %d %+v", status, back)
 	}
 }

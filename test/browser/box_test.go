@@ -58,6 +58,10 @@ func TestBox(t *testing.T) {
 	p.until(`!document.querySelector(".grid tr[data-changed]")`)
 	p.do(chromedp.Reload())
 	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)?.value === `7`")
+	value[bool](p, `document.querySelector("button[aria-label='One gone of 12 g ball, lead, 1/0 hook']").click() || true`)
+	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)?.value === `6`")
+	p.click("Undo")
+	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)?.value === `7`")
 
 	// Taken out, with a way back.
 	value[bool](p, `document.querySelector("button[aria-label='Take out 12 g ball, lead, 1/0 hook']").click() || true`)

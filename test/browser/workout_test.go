@@ -315,6 +315,8 @@ func TestRig(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?water.depth=6")
 	p.until(settled)
+	value[bool](p, "document.querySelector(`.rig-editor .handle`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowRight`, bubbles: true})) || true")
+	p.until(`document.querySelector("#field-bait-length").value === "125 mm"`)
 	p.choose("field-rig-kind", "drop shot")
 	p.says(".answer .aside", "The bait is 0.1")
 	p.until(`document.querySelector(".section .bait-second")`)

@@ -332,6 +332,25 @@ export interface paths {
         patch: operations["changeItem"];
         trace?: never;
     };
+    "/items/{id}/spend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One of it is gone, lost or packed; of a line, what a knot takes */
+        post: operations["spendItem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/items/{id}/restore": {
         parameters: {
             query?: never;
@@ -423,6 +442,7 @@ export interface components {
              * @description Cut off a bait
              */
             trimmed: number;
+            noTail: boolean;
             /**
              * Format: double
              * @description Fish that one bait lasts for
@@ -440,6 +460,7 @@ export interface components {
              * @description On the spool
              */
             left: number;
+            since: string;
             /** Format: double */
             least: number;
             /** Format: double */
@@ -1134,6 +1155,11 @@ export interface components {
             cue: string;
             /** @description How it differs from the first */
             words: string[];
+            /**
+             * Format: double
+             * @description Price of the head to tie on in the box; 0: not given
+             */
+            cost: number;
         };
         VariantDescription: {
             key: string;
@@ -1969,6 +1995,31 @@ export interface operations {
             };
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    spendItem: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedItem"];
+                };
+            };
+            404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };

@@ -19,7 +19,7 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
               </th>
             ))}
             <th scope="col">
-              <span className="unseen">Take out</span>
+              <span className="unseen">One gone, or all out</span>
             </th>
           </tr>
         </thead>
@@ -40,7 +40,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const row = useRef<HTMLTableRowElement>(null);
   const keeping = useRef(false);
-  const { add, change, remove, restore, refresh } = useBoxActions();
+  const { add, change, spend, remove, restore, refresh } = useBoxActions();
   const say = useSay();
   const cells = draft ?? settled;
   const changed = draft !== null && draft.join("\t") !== settled.join("\t");
@@ -65,8 +65,15 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     const onSettled = () => {
       keeping.current = false;
     };
-    if (saved) change.mutate({ of: saved, cells: draft }, { onError: failed, onSuccess: settle, onSettled });
-    else add.mutate({ kind: kind.kind, rows: [draft] }, { onError: failed, onSuccess: settle, onSettled });
+    if (saved) {
+      const onSuccess = (kept: SavedItem) => {
+        settle();
+        say(`“${kept.name}” is kept.`, () => change.mutate({ of: kept, cells: settled }));
+      };
+      change.mutate({ of: saved, cells: draft }, { onError: failed, onSuccess, onSettled });
+    }
+    if (!saved)
+      add.mutate({ kind: kind.kind, rows: [draft] }, { onError: failed, onSuccess: settle, onSettled });
   };
   const leave = (e: FocusEvent) => {
     if (!row.current?.contains(e.relatedTarget)) keep();
@@ -99,6 +106,17 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
         onError: failed,
       },
     );
+  };
+  const oneGone = () => {
+    if (!saved) return;
+    spend.mutate(saved.id, {
+      onSuccess: (kept) =>
+        say(
+          kind.kind === "line" ? `Less of “${saved.name}”, after a knot.` : `One of “${saved.name}” is gone.`,
+          () => change.mutate({ of: kept, cells: settled }),
+        ),
+      onError: failed,
+    });
   };
   const takeOut = () => {
     if (!saved) return;
@@ -145,8 +163,23 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
           </td>
         ))}
         <td>
+          {saved && kind.kind !== "rod" && (
+            <button
+              type="button"
+              title={kind.kind === "line" ? "Retied: a knot's worth less" : "One gone, lost or packed"}
+              aria-label={kind.kind === "line" ? `Retied ${saved.name}` : `One gone of ${saved.name}`}
+              onClick={oneGone}
+            >
+              −
+            </button>
+          )}
           {saved && (
-            <button type="button" aria-label={`Take out ${saved.name}`} onClick={takeOut}>
+            <button
+              type="button"
+              title="Take it out of the box"
+              aria-label={`Take out ${saved.name}`}
+              onClick={takeOut}
+            >
               ×
             </button>
           )}

@@ -33,6 +33,7 @@ export function useBoxActions() {
         ),
       ),
     ),
+    spend: useMutation(action((id: number) => take(client.POST("/items/{id}/spend", { params: path(id) })))),
     remove: useMutation(action((id: number) => take(client.DELETE("/items/{id}", { params: path(id) })))),
     restore: useMutation(
       action((id: number) => take(client.POST("/items/{id}/restore", { params: path(id) }))),

@@ -111,6 +111,7 @@ function Table({
     ["Weight on the bed", (c) => percent(c.contact.margin)],
     ["Snags", (c) => `${Math.round(c.snags)} of 10`],
     ["Casts an hour", (c) => (c.fall.castTime > 0 ? String(Math.floor(3600 / c.fall.castTime)) : "–")],
+    ["The head costs", (c) => (c.cost > 0 ? String(c.cost) : "–")],
     ["The touch", (c) => c.cue.replace(/^The touch: /, "")],
   ];
   return (

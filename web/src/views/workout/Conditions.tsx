@@ -10,6 +10,7 @@ import { at } from "../../parts/path";
 import { fieldId, Row } from "../../parts/Row";
 import { Slide } from "../../parts/Slide";
 import { HeadsField } from "./HeadsField";
+import { LureEditor } from "./LureEditor";
 import { RigEditor } from "./RigEditor";
 
 interface Props {
@@ -156,7 +157,9 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
       </Group>
       <Group title="Rig">
         {choice("rig.kind")}
-        {setup.rig.kind !== "single head" && (
+        {setup.rig.kind === "single head" ? (
+          <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />
+        ) : (
           <RigEditor setup={setup} onGap={(metres) => onChange({ "rig.gap": metres })} />
         )}
         {setup.rig.kind !== "single head" && number("rig.gap", undefined, floats ? "Stop at" : undefined)}

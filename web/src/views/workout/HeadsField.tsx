@@ -4,6 +4,7 @@ import { client, Failure, type Setup, take } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { fieldId, Row } from "../../parts/Row";
+import { ownedLike } from "../box/owned";
 import { useBox } from "../box/useBox";
 
 interface Props {
@@ -22,16 +23,7 @@ export function HeadsField({ heads, like, error, onChange }: Props) {
   const [refused, setRefused] = useState<string>();
   const unit = shown("mass", 0).unit;
   const { data: box } = useBox();
-  const owned = [
-    ...new Set(
-      (box ?? [])
-        .map((b) => b.item)
-        .filter(
-          (i) => i.kind === "head" && i.count > 0 && i.shape === like.shape && i.material === like.material,
-        )
-        .map((i) => i.mass),
-    ),
-  ].sort((a, b) => a - b);
+  const owned = [...ownedLike(box, like).keys()];
   const settled = heads.map((h) => shown("mass", h).number).join("; ");
   const id = fieldId("heads");
   const wrong = refused ?? error;

@@ -65,10 +65,10 @@ export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: numb
           {high}
         </text>
         <path
-          d={`M${x - 62} ${upper}v${gap * scale}m-4 0h8m-4 ${-gap * scale}m-4 0h8`}
+          d={`M${x - 52} ${upper}v${gap * scale}m-4 0h8m-4 ${-gap * scale}m-4 0h8`}
           className="rig-measure"
         />
-        <text x={x - 68} y={(upper + bed - 14) / 2 + 4} className="note" textAnchor="end">
+        <text x={x - 58} y={(upper + bed - 14) / 2 + 4} className="note" textAnchor="end">
           {show("depth", gap)}
         </text>
         <g

@@ -43,7 +43,7 @@ export function LureEditor({ setup, onLength }: { setup: Setup; onLength: (metre
           d={`M${nose} ${y}q${(tail - nose) * 0.4} ${-2 * tall} ${tail - nose} 0${paddle}q${-(tail - nose) * 0.6} ${2 * tall} ${nose - tail} 0Z`}
           className="rig-bait"
         />
-        <circle cx={nose} cy={y} r={8} className="bob rig-body" />
+        <circle cx={nose} cy={y} r={8} className="rig-body" />
         {setup.rig.blade && <path d={`M${nose} ${y + 10}q-10 8 0 18q10-10 0-18Z`} className="rig-bait" />}
         {setup.rig.stinger && (
           <path d={`M${nose} ${y}L${tail - 18} ${y + 6}v10a6 6 0 0 0 12 0`} className="rig-measure" />

@@ -57,7 +57,7 @@ export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: numb
         {floats && <path d={`M${x} ${upper - 16}q7 16 0 32q-7-16 0-32Z`} className="rig-bait" />}
         {kind !== "drop shot" && <Bait y={bed - 14} long={long} />}
         {(kind === "two heads" || kind === "drop shot") && <Bait y={upper} long={long} />}
-        <circle cx={x} cy={bed - 14} r={heavyLow ? 8 : 3} className="bob rig-body" />
+        <circle cx={x} cy={bed - 14} r={heavyLow ? 8 : 3} className="rig-body" />
         <text x={x + 16} y={bed - 8} className="note">
           {low}
         </text>

@@ -99,6 +99,7 @@ type Head struct {
 	Ranges        Ranges  `json:"ranges"`
 	Snags         float64 `json:"snags"` // index, 0 to 10
 	Reach         float64 `json:"reach"` // m that it is thrown; 0 where that is not known
+	Owned         float64 `json:"owned"` // how many there are in the box, for whoever has one
 
 	lacks float64 // how far it is from doing it as things are taken to be
 	short float64 // lacks, and how far it is from keeping the limits
@@ -387,6 +388,12 @@ func (at *situation) rig(mass float64) (*rig.Rig, tackle.Lure, error) {
 	}
 	r.Bodies[r.Key].WeightInWater += at.weight * lure.WeightSpread
 	return r, lure, nil
+}
+
+// coarsely has the situation looked at fast, where only what musts are judged by
+// is asked for: to 1 % in times, and no farther than a hurried angler waits.
+func (at *situation) coarsely() {
+	at.rough, at.hurried = true, at.setup.Approach.Kind != setup.Swim
 }
 
 // grain is how finely drops are resolved.

@@ -63,8 +63,8 @@ const (
 // Changes finds, for each field that weighs on the choice, the nearest values
 // above and below at which another head is to be tied on, or one at all where
 // none is now, by search on the engine. The nearest come first, after what
-// else would make one do it where none does. Errors are
-// setup.Errors, that a unit is not known, or that of ctx.
+// else would make one do it where none does. Errors are setup.Errors, that a
+// unit is not known, or that of ctx.
 func Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change, error) {
 	at, heads, doubt, err := ladder(s, choice)
 	if err != nil {
@@ -276,7 +276,7 @@ func (l look) pickAt(value float64, masses []float64) (mass float64, sensible bo
 	if err != nil {
 		return 0, false, nil
 	}
-	at.rough, at.hurried = true, s.Approach.Kind != setup.Swim
+	at.coarsely()
 	heads, err := at.heads(masses)
 	if err != nil {
 		return 0, false, err

@@ -240,7 +240,7 @@ func (c *Charting) situate(x, y int) (setup.Setup, *situation, error) {
 	}
 	at, err := situate(s, c.show)
 	if err == nil {
-		at.rough, at.hurried = true, s.Approach.Kind != setup.Swim
+		at.coarsely()
 	}
 	return s, at, err
 }

@@ -45,10 +45,10 @@ type Variant struct {
 }
 
 var variants = []Variant{
-	{"thin", "thinner line", func(s *setup.Setup) { s.Line.Diameter *= 0.7; s.Line.Measured, s.Line.Estimated = false, false }},
-	{"thick", "thicker line", func(s *setup.Setup) { s.Line.Diameter *= 1.4; s.Line.Measured, s.Line.Estimated = false, false }},
+	{"thin", "thinner line", thinner},
+	{"thick", "thicker line", func(s *setup.Setup) { ofDiameter(s, judgement.Thicker.Number*s.Line.Diameter) }},
 	{"straight", "straight fluorocarbon", func(s *setup.Setup) {
-		s.Line = setup.Line{Material: "fluorocarbon", Diameter: max(s.Leader.Diameter*0.8, 0.15e-3)}
+		s.Line = setup.Line{Material: "fluorocarbon", Diameter: judgement.Straight.Number * s.Leader.Diameter}
 		s.Leader.Length = 0
 	}},
 	{"tungsten", "tungsten heads", func(s *setup.Setup) { s.Head.Material = "tungsten" }},
@@ -59,7 +59,23 @@ var variants = []Variant{
 		sizes := judgement.HookSizes
 		s.Head.Hook = sizes[min(slices.Index(sizes, s.Head.Hook)+2, len(sizes)-1)]
 	}},
-	{"small", "smaller bait", func(s *setup.Setup) { s.Bait.Length *= 0.75; s.Bait.Weighed = 0 }},
+	{"small", "smaller bait", smaller},
+}
+
+// ofDiameter gives a setup a line of another diameter in m, as it is printed
+// and as strong as such a line is.
+func ofDiameter(s *setup.Setup, diameter float64) {
+	s.Line = setup.Line{Material: s.Line.Material, Diameter: diameter}
+}
+
+func thinner(s *setup.Setup) { ofDiameter(s, judgement.Thinner.Number*s.Line.Diameter) }
+
+// smaller gives a setup the next smaller bait of the same proportions.
+func smaller(s *setup.Setup) {
+	by := judgement.Smaller.Number
+	s.Bait.Length *= by
+	s.Bait.Trimmed *= by
+	s.Bait.Weighed *= by * by * by
 }
 
 // Variants are the changes that Vary knows.

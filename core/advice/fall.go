@@ -70,10 +70,8 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 			f.Outcome = string(mechanics.TimeUp) // the fall's own time was up
 		}
 	}
-	for i, touch := range track.Touches {
-		if touch.Happened && touch != track.Touch() && i < 2 {
-			f.Second = touch.Time
-		}
+	if len(track.Touches) == 2 {
+		f.Second = track.Touches[1-track.Key].Time
 	}
 	f.Landing, f.LineOut, f.Belly, f.Bow, f.Tension = Point(down.End), down.LineOut, down.Belly, mechanics.Bow(down.Line), down.TipTension
 	f.RunOut, f.RunOutAfter = runOut(track, down)

@@ -24,9 +24,6 @@ type limit struct {
 	sure func(at *situation, miss float64) float64
 }
 
-// inDoubt is how sure something a little beyond a limit of judgement is.
-const inDoubt = 0.5
-
 // kept is how sure a limit is kept that is missed by a share.
 func (l limit) kept(at *situation, miss float64) float64 {
 	switch {
@@ -35,7 +32,7 @@ func (l limit) kept(at *situation, miss float64) float64 {
 	case miss <= 0:
 		return 1
 	case miss <= judgement.RodBeyond.Number:
-		return inDoubt
+		return judgement.InDoubt.Number
 	}
 	return 0
 }

@@ -31,7 +31,7 @@ func (at *situation) notes(h Head) ([]Note, error) {
 		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", at.mass(c.SplashMost))})
 	}
 	if at.onBed {
-		out = append(out, Note{"snags", h.Snags >= 6, fmt.Sprintf("Snags %.0f of 10 on %s, by judgement.", h.Snags, at.setup.Water.Bed)})
+		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snags %.0f of 10 on %s, by judgement.", h.Snags, at.setup.Water.Bed)})
 	}
 	hook, err := at.hookNote(h)
 	if err != nil {
@@ -94,25 +94,18 @@ func (at *situation) hookNote(h Head) (*Note, error) {
 func (at *situation) inMetal(h Head, metal string) (string, error) {
 	other := *at
 	other.setup.Head.Material, other.rough = metal, true
-	same, err := other.rigFalls(h.Mass)
+	r, _, err := other.rig(h.Mass)
 	if err != nil {
 		return "", err
 	}
-	if same == 0 {
+	f, err := other.fall(r)
+	if err != nil {
+		return "", err
+	}
+	if f.Outcome != Reached {
 		return "does not come down", nil
 	}
-	return at.place() + " in " + seconds(same), nil
-}
-
-// rigFalls is the time in s to the target with a head; 0 where it does not
-// get there.
-func (at *situation) rigFalls(mass float64) (float64, error) {
-	r, _, err := at.rig(mass)
-	if err != nil {
-		return 0, err
-	}
-	f, err := at.fall(r)
-	return f.Time, err
+	return at.place() + " in " + seconds(f.Time), nil
 }
 
 // linkNote says what breaks first.
@@ -141,7 +134,7 @@ func (at *situation) linkNote() Note {
 		weaker("the loop in the leader", leader*judgement.LoopKnot.Number)
 	}
 	words := fmt.Sprintf("The weakest link is %s, about %s.", where, show(weakest))
-	if leader > line*1.02 {
+	if leader > line*judgement.LeaderOver.Number {
 		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
 	}
 	return Note{"link", false, words}

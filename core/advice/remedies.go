@@ -28,28 +28,28 @@ var remedies = []func(at *situation, s *setup.Setup) string{
 		if s.Approach.Kind == setup.Swim || at.wait == at.window {
 			return ""
 		}
-		s.Approach.Wait = min(1.5*at.wait, 600)
+		s.Approach.Wait = min(judgement.LongerWait.Number*at.wait, setup.LookupField("approach.wait").Max)
 		return "Wait " + seconds(s.Approach.Wait)
 	},
 	func(at *situation, s *setup.Setup) string {
 		if s.Approach.Kind != setup.Swim {
 			return ""
 		}
-		s.Approach.Speed *= 0.75
+		s.Approach.Speed *= judgement.Slower.Number
 		return "Reel slower, at " + at.speed(s.Approach.Speed)
 	},
 	func(at *situation, s *setup.Setup) string {
 		if s.Approach.Kind != setup.Swim {
 			return ""
 		}
-		s.Approach.Speed *= 1.33
+		s.Approach.Speed *= judgement.Faster.Number
 		return "Reel faster, at " + at.speed(s.Approach.Speed)
 	},
 	func(at *situation, s *setup.Setup) string {
 		if s.Cast.Distance < 6 {
 			return ""
 		}
-		s.Cast.Distance = 0.6 * s.Cast.Distance
+		s.Cast.Distance *= judgement.Shorter.Number
 		return "Cast " + at.depth(s.Cast.Distance)
 	},
 	func(at *situation, s *setup.Setup) string {
@@ -60,12 +60,11 @@ var remedies = []func(at *situation, s *setup.Setup) string{
 		return "Cast against the current"
 	},
 	func(at *situation, s *setup.Setup) string {
-		s.Line.Diameter *= 0.7
+		thinner(s)
 		return fmt.Sprintf("A thinner line, %s", at.show.Show("diameter", s.Line.Diameter))
 	},
 	func(at *situation, s *setup.Setup) string {
-		s.Bait.Length *= 0.75
-		s.Bait.Weighed *= 0.75 * 0.75 * 0.75
+		smaller(s)
 		return fmt.Sprintf("A smaller bait, %s", at.show.Show("size", s.Bait.Length))
 	},
 	func(at *situation, s *setup.Setup) string {
@@ -75,7 +74,7 @@ var remedies = []func(at *situation, s *setup.Setup) string{
 			return ""
 		}
 		if s.Boat.Measured {
-			s.Boat.Speed *= 0.5
+			s.Boat.Speed *= judgement.Drogue.Number
 			return "A drogue that halves the drift"
 		}
 		s.Boat.Kind = "drogue"
@@ -89,10 +88,10 @@ var remedies = []func(at *situation, s *setup.Setup) string{
 		return "An anchor"
 	},
 	func(at *situation, s *setup.Setup) string {
-		if s.Water.SplashDepth > 0 || s.Water.Depth < 2 || s.Target.Depth >= 0.7*s.Water.Depth {
+		if s.Water.SplashDepth > 0 || s.Water.Depth < 2 || s.Target.Depth >= judgement.Shallower.Number*s.Water.Depth {
 			return ""
 		}
-		s.Water.Depth *= 0.7
+		s.Water.Depth *= judgement.Shallower.Number
 		return fmt.Sprintf("Somewhere %s deep", at.depth(s.Water.Depth))
 	},
 }
@@ -130,7 +129,7 @@ func (at *situation) lightestWith(s setup.Setup, closest int) (float64, error) {
 	if err != nil {
 		return 0, err
 	}
-	other.rough, other.hurried = true, s.Approach.Kind != setup.Swim
+	other.coarsely()
 	masses := slices.Sorted(slices.Values(s.Heads))
 	last := len(masses) - 1
 	does := func(i int) (bool, error) {

@@ -25,46 +25,20 @@ type tuned struct {
 	weight        float64 // in water, standard deviations
 }
 
-// Places in unknowns of what a chart can look along.
-const (
-	flowUnknown  = 0
-	windUnknown  = 1
-	driftUnknown = 2
-	depthUnknown = 8
-)
-
 // Inputs that act as one are one here: the diameter of the line and its drag
 // coefficient both multiply the drag across it.
 var unknowns = []unknown{
 	{
-		spread: func(s setup.Setup) float64 {
-			if s.Flow.Speed == 0 {
-				return 0
-			}
-			return judgement.FlowSpread[s.Flow.Source].Spread
-		},
-		both:  true,
-		setup: func(s *setup.Setup, factor float64) { s.Flow.Speed *= factor; s.Flow.NearBed *= factor },
+		spread: flowSpread,
+		both:   true,
+		setup:  func(s *setup.Setup, factor float64) { s.Flow.Speed *= factor; s.Flow.NearBed *= factor },
 	},
 	{
-		spread: func(s setup.Setup) float64 {
-			if s.Wind.Speed < judgement.WindMatters.Number {
-				return 0
-			}
-			return judgement.WindSpread[s.Wind.Source].Spread
-		},
-		setup: func(s *setup.Setup, factor float64) { s.Wind.Speed *= factor },
+		spread: windSpread,
+		setup:  func(s *setup.Setup, factor float64) { s.Wind.Speed *= factor },
 	},
 	{
-		spread: func(s setup.Setup) float64 {
-			switch {
-			case r3.Norm2(s.Drift()) == 0:
-				return 0
-			case s.Boat.Measured:
-				return judgement.DriftSpread.Spread
-			}
-			return judgement.Leeway[s.Boat.Kind].Spread
-		},
+		spread: driftSpread,
 		place: func(at *situation, factor, _ float64) {
 			// Of a drift that is estimated only what the wind does is not known.
 			carried := r3.Vec{}
@@ -102,7 +76,7 @@ var unknowns = []unknown{
 		place:  func(at *situation, _, z float64) { at.weight = z },
 	},
 	{
-		spread: func(setup.Setup) float64 { return judgement.DepthSpread.Spread },
+		spread: depthSpread,
 		setup:  func(s *setup.Setup, factor float64) { s.Water.Depth *= factor; s.Water.SplashDepth *= factor },
 	},
 	{
@@ -133,6 +107,32 @@ var hand = unknown{
 	both:  true,
 	setup: func(s *setup.Setup, factor float64) { s.Approach.Speed *= factor },
 }
+
+func flowSpread(s setup.Setup) float64 {
+	if s.Flow.Speed == 0 {
+		return 0
+	}
+	return judgement.FlowSpread[s.Flow.Source].Spread
+}
+
+func windSpread(s setup.Setup) float64 {
+	if s.Wind.Speed < judgement.WindMatters.Number {
+		return 0
+	}
+	return judgement.WindSpread[s.Wind.Source].Spread
+}
+
+func driftSpread(s setup.Setup) float64 {
+	switch {
+	case r3.Norm2(s.Drift()) == 0:
+		return 0
+	case s.Boat.Measured:
+		return judgement.DriftSpread.Spread
+	}
+	return judgement.Leeway[s.Boat.Kind].Spread
+}
+
+func depthSpread(setup.Setup) float64 { return judgement.DepthSpread.Spread }
 
 func diameterSpread(s setup.Setup) float64 {
 	if s.Line.Measured {

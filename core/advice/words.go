@@ -7,7 +7,6 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
@@ -112,7 +111,7 @@ const heaviestLooked = 0.5
 // lightestBeyond finds the lightest mass over least that does it, to 5 %.
 func (at *situation) lightestBeyond(least float64, doubt *doubts) (float64, bool) {
 	coarse := *at
-	coarse.rough, coarse.hurried = true, at.setup.Approach.Kind != setup.Swim
+	coarse.coarsely()
 	does := func(mass float64) bool {
 		h, err := coarse.head(mass)
 		if err != nil {

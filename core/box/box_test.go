@@ -10,6 +10,37 @@ import (
 	"dunvel/core/units"
 )
 
+// A change touches the cells it names, and nothing else of the item.
+func TestChange(t *testing.T) {
+	rows, err := Read(Line, [][]string{{"leader", "fluorocarbon", "12 lb", "", "", "spring", "40"}}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	was := rows[0]
+	was.Left = 39.123456789
+	got, err := was.Change(map[string]string{"since": " autumn "}, units.Choice{"depth": "ft"})
+	want := was
+	want.Since = "autumn"
+	if err != nil || got != want || !got.Estimated {
+		t.Errorf("%+v, not %+v (%v)", got, want, err)
+	}
+	for _, tt := range []struct {
+		of    Item
+		cells map[string]string
+		field string
+		words string
+	}{
+		{was, map[string]string{"count": "3"}, "rows.0", "A line has no such cells"},
+		{was, map[string]string{"left": "far"}, "rows.0.left", "does not start with a number"},
+		{Item{Kind: Rod, Length: 2, Least: 0.01}, map[string]string{"most": "5 g"}, "rows.0.most", "5 g is less than what it casts from, 10 g"},
+	} {
+		var errs setup.Errors
+		if got, err := tt.of.Change(tt.cells, nil); !errors.As(err, &errs) || errs[0].Field != tt.field || !strings.Contains(errs[0].Message, tt.words) {
+			t.Errorf("%v: %+v %v", tt.cells, got, err)
+		}
+	}
+}
+
 func TestBulk(t *testing.T) {
 	for _, tt := range []struct {
 		text  string

@@ -45,14 +45,48 @@ func Read(kind string, rows [][]string, choice units.Choice) ([]Item, error) {
 				errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d.%s", r, column.Key), Message: message})
 			}
 		}
-		if rod := items[r]; rod.Kind == Rod && rod.Most > 0 && rod.Most < rod.Least {
-			errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d.most", r), Message: fmt.Sprintf("Casts up to: %s is less than what it casts from, %s.", choice.Show("mass", rod.Most), choice.Show("mass", rod.Least))})
-		}
+		errs = append(errs, items[r].clashes(r, choice)...)
 	}
 	if errs != nil {
 		return nil, errs
 	}
 	return items, nil
+}
+
+// Change reads some cells of an item, by the keys of their columns, and leaves
+// the rest of it as it is. Errors are setup.Errors, with fields such as
+// "rows.0.mass".
+func (i Item) Change(cells map[string]string, choice units.Choice) (Item, error) {
+	columns, _ := columnsOf(i.Kind)
+	var errs setup.Errors
+	read := 0
+	for _, c := range columns {
+		cell, ok := cells[c.Key]
+		if !ok {
+			continue
+		}
+		read++
+		if message := c.read(strings.TrimSpace(cell), &i, choice); message != "" {
+			errs = append(errs, setup.FieldError{Field: "rows.0." + c.Key, Message: message})
+		}
+	}
+	if read < len(cells) {
+		errs = append(errs, setup.FieldError{Field: "rows.0", Message: fmt.Sprintf("A %s has no such cells.", i.Kind)})
+	}
+	errs = append(errs, i.clashes(0, choice)...)
+	if errs != nil {
+		return Item{}, errs
+	}
+	return i, nil
+}
+
+// clashes are cells of an item that cannot be together.
+func (i Item) clashes(row int, choice units.Choice) setup.Errors {
+	if i.Kind == Rod && i.Most > 0 && i.Most < i.Least {
+		message := fmt.Sprintf("Casts up to: %s is less than what it casts from, %s.", choice.Show("mass", i.Most), choice.Show("mass", i.Least))
+		return setup.Errors{{Field: fmt.Sprintf("rows.%d.most", row), Message: message}}
+	}
+	return nil
 }
 
 // read reads one cell into an item and returns what is wrong with it, or "".

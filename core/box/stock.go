@@ -6,36 +6,22 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/judgement"
 	"dunvel/core/units"
 )
-
-// few is how many are said to be running out.
-const few = 2
-
-// same is how far apart two weights may be that are the same head, as marked.
-const same = 0.02
 
 // Stock says how it stands in a box with a head of the mass in kg, shape and
 // metal: how many there are, or which there are instead; low where it is to be
 // minded. Where a box has no heads of that shape and metal it says nothing.
 func Stock(items []Item, mass float64, shape, material string, choice units.Choice) (words string, low bool) {
-	var owned []Item
-	count := 0.0
-	for _, i := range items {
-		if i.Kind != Head || i.Shape != shape || i.Material != material {
-			continue
-		}
-		owned = append(owned, i)
-		if math.Abs(i.Mass-mass) <= same*mass {
-			count += i.Count
-		}
-	}
+	owned := heads(items, shape, material)
+	count := Count(items, mass, shape, material)
 	show := func(kg float64) string { return choice.Show("mass", kg) }
 	what := material + " " + shape
 	switch {
 	case len(owned) == 0:
 		return "", false
-	case count > few:
+	case count > judgement.FewLeft.Number:
 		return fmt.Sprintf("There are %.0f of it in the box.", count), false
 	case count > 0:
 		return fmt.Sprintf("Only %.0f of %s (%s) left in the box.", count, show(mass), what), true
@@ -65,16 +51,39 @@ func Stock(items []Item, mass float64, shape, material string, choice units.Choi
 // Cost is what a head of the mass in kg, shape and metal costs, by its price in
 // a box; 0 where it has none.
 func Cost(items []Item, mass float64, shape, material string) float64 {
-	for _, i := range items {
-		if i.Kind == Head && i.Shape == shape && i.Material == material && i.Price > 0 && math.Abs(i.Mass-mass) <= same*mass {
+	for _, i := range heads(items, shape, material) {
+		if i.Price > 0 && i.weighs(mass) {
 			return i.Price
 		}
 	}
 	return 0
 }
 
-// retied is how much of a leader goes with a knot, m.
-const retied = 0.15
+// Count is how many heads of the mass in kg, shape and metal there are.
+func Count(items []Item, mass float64, shape, material string) (count float64) {
+	for _, i := range heads(items, shape, material) {
+		if i.weighs(mass) {
+			count += i.Count
+		}
+	}
+	return count
+}
+
+// heads are those of a shape and metal.
+func heads(items []Item, shape, material string) []Item {
+	var out []Item
+	for _, i := range items {
+		if i.Kind == Head && i.Shape == shape && i.Material == material {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
+// weighs is whether a head is one of the mass in kg, as it is marked.
+func (i Item) weighs(mass float64) bool {
+	return math.Abs(i.Mass-mass) <= judgement.SameHead.Number*mass
+}
 
 // Spend is an item with one of it gone, lost or packed, or a line after a knot
 // was tied anew; ok is false where there is nothing left to go.
@@ -82,7 +91,7 @@ func (i Item) Spend() (left Item, ok bool) {
 	at := &i.Count
 	step := 1.0
 	if i.Kind == Line {
-		at, step = &i.Left, retied
+		at, step = &i.Left, judgement.Retied.Number
 	}
 	if i.Kind == Rod || *at <= 0 {
 		return i, false

@@ -249,11 +249,42 @@ var (
 	AirSide      = Value{0.6, "1", 0.3, "a bait that tumbles in flight shows part of its side"}
 	ReachSpread  = Value{0, "1", 0.15, "one hand and another with the same rod"}
 	ReachFitted  = Value{0, "1", 0.07, "one throw and another of the same hand"}
+	InDoubt      = Value{0.5, "1", 0, "a little beyond a limit of judgement is as likely kept as not"}
+	SnagsMany    = Value{6, "of 10", 0, "from there losses are to be reckoned with"}
+	LeaderOver   = Value{1.02, "1", 0, "leader over line: less is a matter of rounding"}
 	RodBeyond    = Value{0.15, "1", 0, "a rod casts a little beyond what is printed on it"}
 	SnagSpeed    = Value{0.5, "m/s", 0, "a middling landing"}
 	SnagDragged  = Value{1.3, "1", 0.3, "a head that is dragged meets more of the bed"}
 	SnagSwum     = Value{0.4, "1", 0.4, "a bait that swims clear of the bed meets it where it errs"}
 	SnagSpeedFar = Value{1.5, "1", 0, "the most and, inverted, the least that the landing speed does to snags"}
+)
+
+// What is tried instead, where an outfit is varied or no head does it: how much
+// an angler changes at once.
+var (
+	Thinner    = Value{0.7, "1", 0, "about two steps in the diameters that lines are sold in"}
+	Thicker    = Value{1.4, "1", 0, "the same the other way"}
+	Smaller    = Value{0.75, "1", 0, "the next smaller bait of a mould"}
+	Straight   = Value{0.8, "1", 0, "straight fluorocarbon is fished somewhat thinner than a leader"}
+	Shorter    = Value{0.6, "1", 0, "a cast clearly shorter"}
+	Shallower  = Value{0.7, "1", 0, "a place clearly shallower"}
+	LongerWait = Value{1.5, "1", 0, "half as long again is still waited"}
+	Slower     = Value{0.75, "1", 0, "a retrieve clearly slower"}
+	Faster     = Value{1.33, "1", 0, "a retrieve clearly faster"}
+	Drogue     = Value{0.5, "1", 0.3, "what a sea anchor leaves of a measured drift"}
+)
+
+// What is owned.
+var (
+	FewLeft  = Value{2, "1", 0, "so many go in a morning"}
+	SameHead = Value{0.02, "1", 0, "1/8 oz and 3.5 g are one head, 3.5 g and 3.6 g are not"}
+	Retied   = Value{0.15, "m", 0.3, "what a knot and its frayed end take of a leader"}
+)
+
+// Small parts of a rig.
+var (
+	WireDiameter = Value{0.35e-3, "m", 0.2, "coated seven-strand wire of some 9 kg"}
+	StingerMass  = Value{0.5, "1", 0.3, "a second hook over the mass of the first"}
 )
 
 // Knots, as shares of the strength of the line they are tied in.
@@ -268,7 +299,11 @@ var HookGap = map[string]Value{}
 
 // HeadFeet are how far the foot of a head reaches out, over the radius of a
 // ball of its volume; round heads have none.
-var HeadFeet = map[string]float64{"stand-up": 1.2, "mushroom": 0.9, "flat": 0.6, "football": 0.3}
+var HeadFeet = map[string]Value{"stand-up": foot(1.2), "mushroom": foot(0.9), "flat": foot(0.6), "football": foot(0.3)}
+
+func foot(reach float64) Value {
+	return Value{reach, "1", 0.3, "how wide such heads stand; moulds differ"}
+}
 
 // How a hook suits a bait.
 var (

@@ -78,11 +78,11 @@ type Track struct {
 	Angle   float64 // of the line from the vertical at the rod tip at the end, rad
 	Steps   int     // taken or tried
 
-	key int // of the rig
+	Key int // which body is followed, as in the rig
 }
 
 // Touch is when and where the key body first came to the bed.
-func (t *Track) Touch() Touch { return t.Touches[t.key] }
+func (t *Track) Touch() Touch { return t.Touches[t.Key] }
 
 // Work is what the key body did from its first touch to the end.
 type Work struct {

@@ -67,7 +67,7 @@ type sim struct {
 
 func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	const room = mostNodes + roomForMore
-	m := &sim{resolution: fine, d: d, keep: keep, track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), key: d.Rig.Key}, stride: 1, step: firstStep}
+	m := &sim{resolution: fine, d: d, keep: keep, track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), Key: d.Rig.Key}, stride: 1, step: firstStep}
 	m.scene, m.rig = s, d.Rig
 	vectors := make([]r3.Vec, 7*room)
 	for _, v := range []*[]r3.Vec{&m.pos, &m.vel, &m.force, &m.middle, &m.next, &m.base, &m.from} {

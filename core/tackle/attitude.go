@@ -35,7 +35,7 @@ func OnBed(head Head, bait Bait, fluid water.Fluid) Attitude {
 	metal := head.metal(hook)
 	density := HeadMaterials[head.Material]
 	radius := math.Cbrt(3 * metal / density / (4 * math.Pi))
-	foot := judgement.HeadFeet[head.Shape] * radius * water.Gravity * metal * (1 - fluid.Density/density)
+	foot := judgement.HeadFeet[head.Shape].Number * radius * water.Gravity * metal * (1 - fluid.Density/density)
 	if -moment < foot {
 		return Leans
 	}

@@ -191,7 +191,7 @@ func (l Lure) With(other Lure) Lure {
 
 // Trace is a wire trace of a length in m as it weighs on the bait.
 func Trace(length float64, fluid water.Fluid) Lure {
-	const diameter = 0.35e-3 // m, coated seven-strand wire for some 9 kg
+	diameter := judgement.WireDiameter.Number
 	section := math.Pi / 4 * diameter * diameter
 	mass := LineMaterials["wire"] * section * length
 	return Lure{
@@ -210,9 +210,9 @@ func Blade(mass float64, material string, fluid water.Fluid) Lure {
 	}
 }
 
-// Stinger is a second hook of a size in the bait, half as heavy as the first.
+// Stinger is a second hook in the bait, beside a first of the size.
 func Stinger(hook string, fluid water.Fluid) Lure {
-	mass := 0.5 * judgement.HookMass[hook].Number
+	mass := judgement.StingerMass.Number * judgement.HookMass[hook].Number
 	return Lure{Mass: mass, WeightInWater: water.Gravity * mass * (1 - fluid.Density/hookDensity), Displaced: mass * fluid.Density / hookDensity}
 }
 

@@ -123,28 +123,27 @@ func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (
 	return ReadQuantity200JSONResponse(q), nil
 }
 
-// Answer implements the contract. How it stands with the head in the box is
-// one of its notes.
+// Answer implements the contract. How many of each head are in the box is told
+// with it, and how it stands with the one to tie on is one of its notes.
 func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
 	choice := chosen(r.Body.Units)
 	a, err := advice.Solve(r.Body.Setup, choice)
-	if err != nil || a.Pick < 0 {
-		return answered(a, err)
+	if err != nil {
+		return nil, err
 	}
 	items, err := h.inBox(ctx)
 	if err != nil {
 		return nil, err
 	}
 	head := r.Body.Setup.Head
+	for i := range a.Heads {
+		a.Heads[i].Owned = box.Count(items, a.Heads[i].Mass, head.Shape, head.Material)
+	}
+	if a.Pick < 0 {
+		return Answer200JSONResponse(*a), nil
+	}
 	if words, low := box.Stock(items, a.Heads[a.Pick].Mass, head.Shape, head.Material, choice); words != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
-	}
-	return answered(a, nil)
-}
-
-func answered(a *advice.Answer, err error) (AnswerResponseObject, error) {
-	if err != nil {
-		return nil, err
 	}
 	return Answer200JSONResponse(*a), nil
 }

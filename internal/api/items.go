@@ -74,12 +74,16 @@ func (h Handlers) ChangeItem(ctx context.Context, r ChangeItemRequestObject) (Ch
 	if err != nil {
 		return nil, err
 	}
-	items, err := box.Read(r.Body.Kind, [][]string{r.Body.Cells}, choice)
+	kept, err := h.Store.Items.Get(ctx, r.Id)
 	if err != nil {
 		return nil, err
 	}
-	name := items[0].Name(nil)
-	kept, err := h.Store.Items.Change(ctx, r.Id, r.Body.Version, &name, &items[0], h.Now())
+	item, err := kept.Value.Change(r.Body.Cells, choice)
+	if err != nil {
+		return nil, err
+	}
+	name := item.Name(nil)
+	kept, err = h.Store.Items.Change(ctx, r.Id, r.Body.Version, &name, &item, h.Now())
 	if errors.Is(err, store.ErrNameUsed) {
 		return nil, badField("rows.0", fmt.Sprintf("“%s” is in the box already; change its count there, or tell them apart by a note.", name))
 	}

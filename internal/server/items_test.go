@@ -1,7 +1,6 @@
 package server
 
 import (
-	"encoding/json"
 	"fmt"
 	"strings"
 	"testing"
@@ -53,18 +52,20 @@ func TestBoxOverHTTP(t *testing.T) {
 	}
 
 	// Changed with its version, and not with an older one.
-	change := func(version int64, cells ...string) (int, string) {
-		text, _ := json.Marshal(cells)
-		status, _, body := s.ask("PATCH", fmt.Sprintf("/api/items/%d", made[0].ID), fmt.Sprintf(`{"version":%d,"kind":"head","cells":%s}`, version, text), nil)
+	change := func(version int64, cells string) (int, string) {
+		status, _, body := s.ask("PATCH", fmt.Sprintf("/api/items/%d", made[0].ID), fmt.Sprintf(`{"version":%d,"cells":%s}`, version, cells), nil)
 		return status, body
 	}
-	if status, body := change(1, "15 g", "football", "", "", "", "", "", "", "3"); status != 200 {
+	if status, body := change(1, `{"mass":"15 g","count":"3"}`); status != 200 || !strings.Contains(body, "15 g football") {
 		t.Errorf("%d %s", status, body)
 	}
-	if status, body := change(1, "16 g"); status != 409 {
+	if status, body := change(1, `{"mass":"16 g"}`); status != 409 {
 		t.Errorf("%d %s", status, body)
 	}
-	if status, body := change(2, "1/8"); status != 422 || !strings.Contains(body, "in the box already") {
+	if status, body := change(2, `{"weight":"16 g"}`); status != 422 || !strings.Contains(body, "no such cells") {
+		t.Errorf("%d %s", status, body)
+	}
+	if status, body := change(2, `{"mass":"1/8","shape":"ball"}`); status != 422 || !strings.Contains(body, "in the box already") {
 		t.Errorf("%d %s", status, body)
 	}
 	path := fmt.Sprintf("/api/items/%d", made[0].ID)

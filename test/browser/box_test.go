@@ -107,7 +107,7 @@ func TestBoxInTwoWindows(t *testing.T) {
 	changed := value[int](p, `(() => {
 		const ask = (method, path, body) => {const r = new XMLHttpRequest(); r.open(method, "/api" + path, false); r.setRequestHeader("Content-Type", "application/json"); r.send(body); return r};
 		const i = JSON.parse(ask("GET", "/items").responseText).find((x) => x.name === "5.3 g football, lead, 3/0 hook");
-		return ask("PATCH", "/items/" + i.id, JSON.stringify({version: i.version, kind: "head", cells: ["5.3 g", "football", "lead", "3/0", "", "", "", "", "1"]})).status;
+		return ask("PATCH", "/items/" + i.id, JSON.stringify({version: i.version, cells: {count: "1"}})).status;
 	})()`)
 	if changed != 200 {
 		t.Fatalf("status %d", changed)

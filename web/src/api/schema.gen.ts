@@ -328,7 +328,7 @@ export interface paths {
         delete: operations["deleteItem"];
         options?: never;
         head?: never;
-        /** Sets all cells of an item */
+        /** Sets some cells of an item */
         patch: operations["changeItem"];
         trace?: never;
     };
@@ -994,6 +994,11 @@ export interface components {
              * @description It is thrown so far; 0: not known
              */
             reach: number;
+            /**
+             * Format: double
+             * @description How many there are in the box
+             */
+            owned: number;
         };
         /** @description A value of one field at which another head becomes the one to tie on */
         Change: {
@@ -1977,8 +1982,10 @@ export interface operations {
                      * @description The version that is changed
                      */
                     version: number;
-                    kind: string;
-                    cells: string[];
+                    /** @description As they are typed, by the keys of their columns; the others stay as they are */
+                    cells: {
+                        [key: string]: string;
+                    };
                     units?: components["schemas"]["Units"];
                 };
             };

@@ -10,7 +10,7 @@ interface Props {
   max: number;
   step: number;
   /** Which way on the picture the value grows. */
-  grows: "down" | "right";
+  grows: "down" | "up" | "right";
   /** Takes the place the pointer has been dragged to, in pixels of the picture. */
   onDrag: (x: number, y: number) => void;
   onStep: (value: number) => void;
@@ -85,7 +85,7 @@ export function Handle({
       aria-valuemin={min}
       aria-valuemax={max}
       aria-valuetext={text}
-      aria-orientation={grows === "down" ? "vertical" : "horizontal"}
+      aria-orientation={grows === "right" ? "horizontal" : "vertical"}
       onPointerDown={down}
       onPointerMove={move}
       onPointerUp={release}
@@ -96,9 +96,9 @@ export function Handle({
       <circle r={9} className="handle-grip" />
       <path
         d={
-          grows === "down"
-            ? "M-3-2.5 0-5.5 3-2.5M-3 2.5 0 5.5 3 2.5"
-            : "M-2.5-3-5.5 0-2.5 3M2.5-3 5.5 0 2.5 3"
+          grows === "right"
+            ? "M-2.5-3-5.5 0-2.5 3M2.5-3 5.5 0 2.5 3"
+            : "M-3-2.5 0-5.5 3-2.5M-3 2.5 0 5.5 3 2.5"
         }
         className="handle-arrows"
       />

@@ -4,6 +4,7 @@ import { useUnits } from "../app/preferences";
 import { arrowLength } from "./CurrentArrows";
 import type { Frame } from "./frame";
 import { Handle } from "./Handle";
+import { rigOf } from "./rigs";
 
 interface Props {
   setup: Setup;
@@ -36,7 +37,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     onChange(changes);
   };
   // Under a float the stop is what is aimed at.
-  const floats = setup.rig.kind.endsWith(" float");
+  const { floats } = rigOf(setup);
   const bedAtCast = setup.water.depth + answer.bedSlope * setup.cast.distance;
   const setTarget = (value: number) => {
     const next = snap("depth", Math.max(value, 0.1));

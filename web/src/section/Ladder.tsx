@@ -2,14 +2,11 @@ import type { KeyboardEvent } from "react";
 import type { Answer, Head } from "../api/client";
 import { useUnits } from "../app/preferences";
 import { Mark } from "../parts/Mark";
-import { countOf } from "../views/box/owned";
 import type { Frame } from "./frame";
 import { placeAt, spreadAt } from "./motion";
 
 interface Props {
   answer: Answer;
-  /** How many of each weight there are in the box. */
-  owned: Map<number, number>;
   selected: Head | undefined;
   count: number;
   frame: Frame;
@@ -20,7 +17,7 @@ interface Props {
 const foot = 74; // pixels under the water for weights and verdicts
 
 /** Every head on a thread of its own, on the section's depth scale, hanging where the count has it. */
-export function Ladder({ answer, owned, selected, count, frame, width, onSelect }: Props) {
+export function Ladder({ answer, selected, count, frame, width, onSelect }: Props) {
   const { show, shown } = useUnits();
   const { z } = frame;
   const bed = answer.onBed ? answer.target : undefined;
@@ -70,7 +67,7 @@ export function Ladder({ answer, owned, selected, count, frame, width, onSelect 
             onClick={() => onSelect(head)}
           >
             <title>
-              {`${show("mass", head.mass)}${countOf(owned, head.mass) > 0 ? `, ${countOf(owned, head.mass)} in the box` : ""}: ${head.reason}`}
+              {`${show("mass", head.mass)}${head.owned > 0 ? `, ${head.owned} in the box` : ""}: ${head.reason}`}
             </title>
             <rect
               x={x - column / 2}
@@ -85,9 +82,7 @@ export function Ladder({ answer, owned, selected, count, frame, width, onSelect 
             <g transform={`translate(${x} ${frame.height + 12})`}>
               <Mark verdict={head.verdict} r={Math.min(5, column * 0.3)} />
             </g>
-            {countOf(owned, head.mass) > 0 && (
-              <path d={`M${x + 7} ${frame.height + 24}v22`} className="rung-owned" />
-            )}
+            {head.owned > 0 && <path d={`M${x + 7} ${frame.height + 24}v22`} className="rung-owned" />}
             <text transform={`translate(${x - 4} ${frame.height + 24}) rotate(90)`} className="rung-mass">
               {chosen ? show("mass", head.mass) : shown("mass", head.mass).number}
             </text>

@@ -3,6 +3,7 @@ import type { Answer, Head, Point, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import type { Frame } from "./frame";
 import { lineAt, markEvery, placeAt, pointAlong } from "./motion";
+import { rigOf } from "./rigs";
 
 interface Props {
   setup: Setup;
@@ -29,10 +30,8 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const drift = Math.hypot(answer.drift.x, answer.drift.y);
   const boat = answer.drift.x * now;
   // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
-  const trace = setup.rig.kind === "sliding sinker" || setup.rig.kind === "split shot";
-  const second = ["single head", "fixed float", "sliding float"].includes(setup.rig.kind)
-    ? undefined
-    : pointAlong(lineAt(fall.lines, now), trace ? 0 : setup.rig.gap);
+  const rig = rigOf(setup);
+  const second = rig.other && pointAlong(lineAt(fall.lines, now), rig.other === "end" ? 0 : setup.rig.gap);
   const there = fall.outcome === "reached" ? fall.landing : undefined;
   const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
   return (
@@ -73,7 +72,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           frame={frame}
         />
       )}
-      {!answer.onBed && !setup.rig.kind.endsWith(" float") && (
+      {!answer.onBed && !rig.floats && (
         <path
           d={`M${x(frame.left)} ${z(-answer.target)}H${x(frame.right)}V${z(-answer.target - setup.target.band)}H${x(frame.left)}Z`}
           className="band"

@@ -2,7 +2,7 @@ import { type ClipboardEvent, type FocusEvent, type KeyboardEvent, useRef, useSt
 import { type BoxKind, Failure, type SavedItem } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { useSay } from "../../parts/Undo";
-import { cellsOf, pasted } from "./cells";
+import { type Cells, cellsOf, exactly, pasted } from "./cells";
 import { useBoxActions } from "./useBox";
 
 /** The things of one kind, a row each, with an empty row to add more. */
@@ -27,7 +27,7 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
           {items.map((saved) => (
             <Row key={saved.id} kind={kind} saved={saved} settled={cellsOf(kind.columns, saved.item, show)} />
           ))}
-          <Row kind={kind} settled={kind.columns.map(() => "")} />
+          <Row kind={kind} settled={{}} />
         </tbody>
       </table>
     </div>
@@ -35,19 +35,19 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
 }
 
 /** A row that is kept when the focus leaves it, or with Enter. */
-function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settled: string[] }) {
-  const [draft, setDraft] = useState<string[] | null>(null);
+function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settled: Cells }) {
+  const [draft, setDraft] = useState<Cells>({}); // of the cells that were typed in
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const row = useRef<HTMLTableRowElement>(null);
   const keeping = useRef(false);
   const { add, change, spend, remove, restore, refresh } = useBoxActions();
   const say = useSay();
-  const cells = draft ?? settled;
-  const changed = draft !== null && draft.join("\t") !== settled.join("\t");
+  const cells: Cells = { ...settled, ...draft };
+  const typed = Object.entries(draft).filter(([key, text]) => text !== (settled[key] ?? ""));
   const messages = [...new Set(Object.values(wrong))];
 
   const settle = () => {
-    setDraft(null);
+    setDraft({});
     setWrong({});
   };
   const failed = (failure: Error) => {
@@ -59,8 +59,12 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     // Changed in another window: what was typed stays, what is there now comes under it.
     if (failure instanceof Failure && failure.problem.status === 409) refresh();
   };
+  const before = (keys: string[]) => {
+    const was = saved ? cellsOf(kind.columns, saved.item, exactly) : {};
+    return Object.fromEntries(keys.map((key) => [key, was[key] ?? ""]));
+  };
   const keep = () => {
-    if (!changed || !draft || keeping.current) return;
+    if (typed.length === 0 || keeping.current) return;
     keeping.current = true; // with Enter the focus goes on to the next row, which would keep it again
     const onSettled = () => {
       keeping.current = false;
@@ -68,20 +72,21 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     if (saved) {
       const onSuccess = (kept: SavedItem) => {
         settle();
-        say(`“${kept.name}” is kept.`, () => change.mutate({ of: kept, cells: settled }));
+        say(`“${kept.name}” is kept.`, () => change.mutate({ of: kept, cells: before(Object.keys(draft)) }));
       };
-      change.mutate({ of: saved, cells: draft }, { onError: failed, onSuccess, onSettled });
+      change.mutate(
+        { of: saved, cells: Object.fromEntries(typed) },
+        { onError: failed, onSuccess, onSettled },
+      );
     }
     if (!saved)
-      add.mutate({ kind: kind.kind, rows: [draft] }, { onError: failed, onSuccess: settle, onSettled });
+      add.mutate(
+        { kind: kind.kind, rows: [kind.columns.map((c) => cells[c.key] ?? "")] },
+        { onError: failed, onSuccess: settle, onSettled },
+      );
   };
   const leave = (e: FocusEvent) => {
     if (!row.current?.contains(e.relatedTarget)) keep();
-  };
-  const type = (column: number, text: string) => {
-    const next = [...cells];
-    next[column] = text;
-    setDraft(next);
   };
   const paste = (column: number) => (e: ClipboardEvent) => {
     const text = e.clipboardData.getData("text/plain");
@@ -89,11 +94,9 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     e.preventDefault();
     const rows = pasted(text).map((line) => [...Array<string>(column).fill(""), ...line]);
     if (saved && rows.length === 1) {
-      const next = [...cells];
-      rows[0]?.forEach((cell, i) => {
-        if (i >= column && i < next.length) next[i] = cell;
-      });
-      setDraft(next);
+      const line = rows[0] ?? [];
+      const over = kind.columns.slice(column, line.length).map((c, i) => [c.key, line[column + i] ?? ""]);
+      setDraft({ ...draft, ...Object.fromEntries(over) });
       return;
     }
     add.mutate(
@@ -113,7 +116,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
       onSuccess: (kept) =>
         say(
           kind.kind === "line" ? `Less of “${saved.name}”, after a knot.` : `One of “${saved.name}” is gone.`,
-          () => change.mutate({ of: kept, cells: settled }),
+          () => change.mutate({ of: kept, cells: before([kind.kind === "line" ? "left" : "count"]) }),
         ),
       onError: failed,
     });
@@ -132,21 +135,21 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
         ref={row}
         onBlur={leave}
         data-new={saved ? undefined : ""}
-        data-changed={changed || undefined}
+        data-changed={typed.length > 0 || undefined}
         data-id={saved?.id}
         data-version={saved?.version}
       >
         {kind.columns.map((c, i) => (
           <td key={c.key}>
             <input
-              value={cells[i]}
+              value={cells[c.key] ?? ""}
               list={c.type === "choice" ? `list-${kind.kind}-${c.key}` : undefined}
               placeholder={saved ? c.zero : c.type === "choice" ? c.options[0] : c.zero || c.label}
               aria-label={`${c.label}, ${saved ? saved.name : "new"}`}
               aria-invalid={!!wrong[c.key]}
               autoComplete="off"
               spellCheck={false}
-              onChange={(e) => type(i, e.target.value)}
+              onChange={(e) => setDraft({ ...draft, [c.key]: e.target.value })}
               onPaste={paste(i)}
               onKeyDown={(e) => {
                 if (e.key === "Enter") keep();

@@ -24,11 +24,11 @@ export function useBoxActions() {
     ),
     list: useMutation(action((text: string) => take(client.POST("/items/bulk", { body: { text, units } })))),
     change: useMutation(
-      action(({ of, cells }: { of: SavedItem; cells: string[] }) =>
+      action(({ of, cells }: { of: SavedItem; cells: Record<string, string> }) =>
         take(
           client.PATCH("/items/{id}", {
             params: path(of.id),
-            body: { version: of.version, kind: of.item.kind, cells, units },
+            body: { version: of.version, cells, units },
           }),
         ),
       ),

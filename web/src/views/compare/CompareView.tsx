@@ -112,7 +112,7 @@ function Table({
     ["Snags", (c) => `${Math.round(c.snags)} of 10`],
     ["Casts an hour", (c) => (c.fall.castTime > 0 ? String(Math.floor(3600 / c.fall.castTime)) : "–")],
     ["The head costs", (c) => (c.cost > 0 ? String(c.cost) : "–")],
-    ["The touch", (c) => c.cue.replace(/^The touch: /, "")],
+    ["Cue", (c) => c.cue],
   ];
   return (
     <div className="table-scroll">

@@ -9,6 +9,7 @@ import { NumberField } from "../../parts/NumberField";
 import { at } from "../../parts/path";
 import { fieldId, Row } from "../../parts/Row";
 import { Slide } from "../../parts/Slide";
+import { rigOf } from "../../section/rigs";
 import { HeadsField } from "./HeadsField";
 import { LureEditor } from "./LureEditor";
 import { RigEditor } from "./RigEditor";
@@ -73,7 +74,7 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
   );
   const drifts = !["bank", "anchored"].includes(setup.boat.kind);
   const swims = setup.approach.kind === "swim";
-  const floats = setup.rig.kind.endsWith(" float");
+  const { floats } = rigOf(setup);
   const offBed = setup.target.depth > 0 || setup.target.height > 0;
   const drift = answer && Math.hypot(answer.drift.x, answer.drift.y);
   return (

@@ -1,24 +1,16 @@
 import type { Answer } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
-import { countOf } from "../box/owned";
 
 /** The ladder as a table: for screen readers, copying and printing. */
-export function HeadTable({
-  answer,
-  owned,
-  approach,
-}: {
-  answer: Answer;
-  owned: Map<number, number>;
-  approach: string;
-}) {
+export function HeadTable({ answer, approach }: { answer: Answer; approach: string }) {
   const { show, shown } = useUnits();
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;
   const swims = approach === "swim";
   const hovers = approach === "hover";
   const lifts = approach === "lift and drop";
+  const boxed = answer.heads.some((h) => h.owned > 0);
   const thrown = answer.heads.some((h) => h.reach > 0);
   const long = (s: number) => s.toFixed(s < 10 ? 1 : 0);
   const range = (r: { low: number; high: number }, say: (v: number) => string) =>
@@ -34,7 +26,7 @@ export function HeadTable({
               <th scope="col">Head</th>
               <th scope="col">Verdict</th>
               <th scope="col">How sure</th>
-              {owned.size > 0 && <th scope="col">In the box</th>}
+              {boxed && <th scope="col">In the box</th>}
               <th scope="col">Weight in water</th>
               <th scope="col">Falls (s per {unit})</th>
               <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
@@ -64,7 +56,7 @@ export function HeadTable({
                     <VerdictMark verdict={h.verdict} /> {h.reason}
                   </td>
                   <td>{percent(h.sure)}</td>
-                  {owned.size > 0 && <td>{countOf(owned, h.mass) || "–"}</td>}
+                  {boxed && <td>{h.owned || "–"}</td>}
                   <td>{show("mass", h.weightInWater / 9.80665)}</td>
                   <td>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</td>
                   <td>{falls ? `${long(h.fall.time)} s, ${range(h.ranges.time, long)}` : h.fall.outcome}</td>

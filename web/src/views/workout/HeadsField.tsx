@@ -23,7 +23,7 @@ export function HeadsField({ heads, like, error, onChange }: Props) {
   const [refused, setRefused] = useState<string>();
   const unit = shown("mass", 0).unit;
   const { data: box } = useBox();
-  const owned = [...ownedLike(box, like).keys()];
+  const owned = ownedLike(box, like);
   const settled = heads.map((h) => shown("mass", h).number).join("; ");
   const id = fieldId("heads");
   const wrong = refused ?? error;

@@ -1,7 +1,8 @@
-import { type PointerEvent, useRef, useState } from "react";
+import { useState } from "react";
 import type { Setup } from "../../api/client";
 import { useField } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
+import { Handle } from "../../section/Handle";
 import "./rig.css";
 
 const width = 274;
@@ -14,29 +15,15 @@ export function LureEditor({ setup, onLength }: { setup: Setup; onLength: (metre
   const { show, snap } = useUnits();
   const field = useField("bait.length");
   const [held, setHeld] = useState<number | null>(null);
-  const box = useRef<SVGSVGElement>(null);
   const { length, trimmed, noTail } = setup.bait;
   const scale = held ?? 170 / Math.max(length * 1.1, 0.05); // pixels per metre
   const tail = nose + length * scale;
   const tall = Math.min(length * scale * 0.07, 14);
   const limit = (m: number) => Math.min(Math.max(m, field.min), field.max);
-  const drag = (e: PointerEvent) => {
-    const at = box.current?.getBoundingClientRect();
-    if (held === null || !at) return;
-    onLength(limit(snap("size", (e.clientX - at.left - nose) / scale)));
-  };
   const paddle = noTail ? "" : `q6 ${-tall} 10 ${-tall}v${2 * tall}q-4 0-10 ${-tall}`;
   return (
     <fieldset className="rig-box" aria-label={`Head and bait: ${show("size", length)} ${setup.bait.form}`}>
-      <svg
-        ref={box}
-        className="rig-editor"
-        width={width}
-        height={height}
-        onPointerMove={drag}
-        onPointerUp={() => setHeld(null)}
-        onPointerCancel={() => setHeld(null)}
-      >
+      <svg className="rig-editor" width={width} height={height}>
         <title>Head and bait, to scale</title>
         <path d={`M0 ${y}H${nose}`} className={setup.rig.wire > 0 ? "rig-wire" : "thread"} />
         <path
@@ -58,31 +45,20 @@ export function LureEditor({ setup, onLength }: { setup: Setup; onLength: (metre
           {show("size", length)}
           {trimmed > 0 && `, ${show("size", trimmed)} cut off`}
         </text>
-        <g
-          className="handle"
-          transform={`translate(${tail} ${y})`}
-          role="slider"
-          tabIndex={0}
-          aria-label="Bait length, in the picture"
-          aria-valuenow={length}
-          aria-valuemin={field.min}
-          aria-valuemax={field.max}
-          aria-valuetext={show("size", length)}
-          onPointerDown={(e) => {
-            e.currentTarget.closest("svg")?.setPointerCapture(e.pointerId);
-            setHeld(scale);
-          }}
-          onKeyDown={(e) => {
-            const by = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
-            if (!by) return;
-            e.preventDefault();
-            onLength(limit(snap("size", length + by * 0.005)));
-          }}
-        >
-          <circle r={22} className="handle-touch" />
-          <circle r={9} className="handle-grip" />
-          <path d="M-2.5-3-5.5 0-2.5 3M2.5-3 5.5 0 2.5 3" className="handle-arrows" />
-        </g>
+        <Handle
+          x={tail}
+          y={y}
+          label="Bait length, in the picture"
+          grows="right"
+          value={length}
+          text={show("size", length)}
+          min={field.min}
+          max={field.max}
+          step={0.005}
+          onDrag={(at) => onLength(limit(snap("size", (at - nose) / scale)))}
+          onStep={(m) => onLength(limit(snap("size", m)))}
+          onHold={(on) => setHeld(on ? scale : null)}
+        />
       </svg>
     </fieldset>
   );

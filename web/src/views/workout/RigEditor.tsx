@@ -1,7 +1,9 @@
-import { type PointerEvent, useRef, useState } from "react";
+import { useState } from "react";
 import type { Setup } from "../../api/client";
 import { useField } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
+import { Handle } from "../../section/Handle";
+import { rigOf } from "../../section/rigs";
 import "./rig.css";
 
 const width = 274;
@@ -14,42 +16,18 @@ export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: numb
   const { show, snap } = useUnits();
   const field = useField("rig.gap");
   const [held, setHeld] = useState<number | null>(null);
-  const box = useRef<SVGSVGElement>(null);
   const { kind, gap } = setup.rig;
   const scale = held ?? 108 / Math.max(gap * 1.15, 0.2); // pixels per metre
   const upper = bed - 14 - gap * scale;
   const limit = (m: number) => Math.min(Math.max(m, field.min), field.max);
-  const drag = (e: PointerEvent) => {
-    const at = box.current?.getBoundingClientRect();
-    if (held === null || !at) return;
-    onGap(limit(snap("depth", (bed - 14 - (e.clientY - at.top)) / scale)));
-  };
-  const names: Record<string, [string, string]> = {
-    "two heads": ["head, bait", "upper head, bait"],
-    "sliding sinker": ["bait on its trace", "sinker of the ladder"],
-    "split shot": ["bait", "shot of the ladder"],
-    "drop shot": ["sinker of the ladder", "bait on its hook"],
-    "fixed float": ["head, bait", "float, fixed"],
-    "sliding float": ["head, bait", "stop of the float"],
-  };
-  const [low = "", high = ""] = names[kind] ?? [];
-  const floats = kind === "fixed float" || kind === "sliding float";
-  const heavyLow = kind === "drop shot" || kind === "two heads" || floats;
+  const { low, high, floats, heavyLow } = rigOf(setup);
   const long = Math.max(setup.bait.length * scale, 8);
   return (
     <fieldset
       className="rig-box"
       aria-label={`The rig: ${low}, and ${show("depth", gap)} up the line ${high}`}
     >
-      <svg
-        ref={box}
-        className="rig-editor"
-        width={width}
-        height={height}
-        onPointerMove={drag}
-        onPointerUp={() => setHeld(null)}
-        onPointerCancel={() => setHeld(null)}
-      >
+      <svg className="rig-editor" width={width} height={height}>
         <title>The rig, to scale</title>
         {!floats && <rect x={0} y={bed} width={width} height={height - bed} className="ground" />}
         {floats && <rect x={0} y={upper} width={width} height={bed - upper} className="rig-water" />}
@@ -71,31 +49,20 @@ export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: numb
         <text x={x - 58} y={(upper + bed - 14) / 2 + 4} className="note" textAnchor="end">
           {show("depth", gap)}
         </text>
-        <g
-          className="handle"
-          transform={`translate(${x} ${upper})`}
-          role="slider"
-          tabIndex={0}
-          aria-label="Between the two, in the picture"
-          aria-valuenow={gap}
-          aria-valuemin={field.min}
-          aria-valuemax={field.max}
-          aria-valuetext={show("depth", gap)}
-          onPointerDown={(e) => {
-            e.currentTarget.closest("svg")?.setPointerCapture(e.pointerId);
-            setHeld(scale);
-          }}
-          onKeyDown={(e) => {
-            const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
-            if (!by) return;
-            e.preventDefault();
-            onGap(limit(snap("depth", gap + by * Math.max(gap * 0.05, 0.01))));
-          }}
-        >
-          <circle r={22} className="handle-touch" />
-          <circle r={kind === "drop shot" ? 5 : 9} className="handle-grip" />
-          <path d="M-3-2.5 0-5.5 3-2.5M-3 2.5 0 5.5 3 2.5" className="handle-arrows" />
-        </g>
+        <Handle
+          x={x}
+          y={upper}
+          label="Between the two, in the picture"
+          grows="up"
+          value={gap}
+          text={show("depth", gap)}
+          min={field.min}
+          max={field.max}
+          step={Math.max(gap * 0.05, 0.01)}
+          onDrag={(_, y) => onGap(limit(snap("depth", (bed - 14 - y) / scale)))}
+          onStep={(m) => onGap(limit(snap("depth", m)))}
+          onHold={(on) => setHeld(on ? scale : null)}
+        />
       </svg>
     </fieldset>
   );

@@ -7,8 +7,6 @@ import { type Frame, fit, reachOf } from "../../section/frame";
 import { Ladder } from "../../section/Ladder";
 import { Section } from "../../section/Section";
 import { useSize } from "../../section/useSize";
-import { ownedLike } from "../box/owned";
-import { useBox } from "../box/useBox";
 import { AnswerText } from "./AnswerText";
 import { Conditions } from "./Conditions";
 import { HeadTable } from "./HeadTable";
@@ -23,8 +21,6 @@ export function WorkOutView() {
   const { data: answered, error, isPlaceholderData } = useAnswer(setup);
   const answer = answered?.answer;
   const changes = useChanges(answered?.of);
-  const { data: box } = useBox();
-  const owned = ownedLike(box, setup.head);
   const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
@@ -96,7 +92,6 @@ export function WorkOutView() {
           {answer && frame && ladderSize.width > 0 && (
             <Ladder
               answer={answer}
-              owned={owned}
               selected={head}
               count={count}
               frame={frame}
@@ -105,9 +100,7 @@ export function WorkOutView() {
             />
           )}
         </div>
-        {answered && (
-          <HeadTable answer={answered.answer} owned={owned} approach={answered.of.approach.kind} />
-        )}
+        {answered && <HeadTable answer={answered.answer} approach={answered.of.approach.kind} />}
       </main>
     </div>
   );

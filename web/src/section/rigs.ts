@@ -1,0 +1,29 @@
+import type { Setup } from "../api/client";
+
+interface Drawn {
+  /** What its lower and its upper body are called; empty where there is one body. */
+  low: string;
+  high: string;
+  /** It hangs from a float, and what is wanted is the depth of its stop. */
+  floats?: boolean;
+  /** The lower body is the heavy one. */
+  heavyLow?: boolean;
+  /** Where its other body is: up the line from the one that is followed, or at the line's end. */
+  other?: "up" | "end";
+}
+
+const single: Drawn = { low: "", high: "" };
+
+const rigs: Record<string, Drawn> = {
+  "two heads": { low: "head, bait", high: "upper head, bait", heavyLow: true, other: "up" },
+  "sliding sinker": { low: "bait on its trace", high: "sinker of the ladder", other: "end" },
+  "split shot": { low: "bait", high: "shot of the ladder", other: "end" },
+  "drop shot": { low: "sinker of the ladder", high: "bait on its hook", heavyLow: true, other: "up" },
+  "fixed float": { low: "head, bait", high: "float, fixed", floats: true, heavyLow: true },
+  "sliding float": { low: "head, bait", high: "stop of the float", floats: true, heavyLow: true },
+};
+
+/** How the rig of a setup is drawn. */
+export function rigOf(setup: Setup): Drawn {
+  return rigs[setup.rig.kind] ?? single;
+}

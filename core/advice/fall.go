@@ -38,6 +38,9 @@ func (at *situation) drop(r *rig.Rig) mechanics.Drop {
 
 // fall simulates the fall of a rig to the target.
 func (at *situation) fall(r *rig.Rig) (Fall, error) {
+	if at.setup.Rigging.Floats() {
+		return at.fallUnderFloat(r)
+	}
 	track, err := at.scene.Run(at.drop(r), at.detail())
 	if err != nil {
 		return Fall{}, fmt.Errorf("advice: %w", err)
@@ -180,7 +183,8 @@ func (at *situation) cue(h Head) (string, error) {
 		}
 		h.Fall = f
 	}
-	speed := at.speed
+	// What is less than a mm/s is no line that runs.
+	speed := func(v float64) string { return at.speed(math.Round(v*1000) / 1000) }
 	open := fmt.Sprintf("with the bail open the line all but stops, from %s to %s", speed(f.RunOut), speed(f.RunOutAfter))
 	if f.RunOutAfter > judgement.CueOpen.Number*f.RunOut {
 		open = fmt.Sprintf("with the bail open the line keeps running, %s before and %s after: hard to tell", speed(f.RunOut), speed(f.RunOutAfter))

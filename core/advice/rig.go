@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"dunvel/core/judgement"
-	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -54,23 +53,6 @@ func (at *situation) rigNotes(h Head) []Note {
 		}
 	}
 	return out
-}
-
-// hangs is how deep a head hangs under a float that drifts with the surface, m:
-// the line below it leans with what the current is less down there.
-func (at *situation) hangs(mass float64) float64 {
-	r, _, err := at.rig(mass)
-	if err != nil {
-		return at.setup.Rigging.Gap
-	}
-	const under = 0.01 // m that the line's end at the float is taken to be over the surface
-	scene := *at.scene
-	scene.TipHeight = under
-	e := scene.Rest(r, mechanics.Gait{Velocity: scene.Current.Surface}, at.setup.Rigging.Gap+under, nil)
-	if e.Outcome != mechanics.Hangs {
-		return at.setup.Rigging.Gap
-	}
-	return -e.End.Z
 }
 
 // over is how high over the bed the line is some way up from its end, m, and

@@ -117,6 +117,42 @@ func TestFloats(t *testing.T) {
 	}
 }
 
+// Under a float the bait falls where it splashed, at its own speed, and goes
+// with the float.
+func TestFallUnderFloat(t *testing.T) {
+	fall := func(kind string, flow float64) Fall {
+		s := setup.Default()
+		s.Rigging.Kind, s.Rigging.Gap, s.Rigging.Second = kind, 3, 20e-3
+		s.Water.Depth, s.Cast.Distance, s.Flow.Speed, s.Flow.Direction, s.Wind.Speed = 8, 15, flow, 0, 0
+		s.Boat.Kind, s.Line.Diameter, s.Leader.Diameter = "bank", 0.08e-3, 0.15e-3
+		at, err := situate(s, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		h, err := at.head(7e-3)
+		if err != nil || h.Fall.Outcome != Reached {
+			t.Fatalf("%+v %v", h.Fall, err)
+		}
+		if free := 3 / h.lure.FallSpeed(at.scene.Water); h.Fall.Time < 0.95*free || h.Fall.Time > 1.3*free {
+			t.Errorf("%s: %g s to the stop, %g s without a line", kind, h.Fall.Time, free)
+		}
+		return h.Fall
+	}
+	still := fall(setup.FixedFloat, 0)
+	if math.Abs(still.Landing.X-15) > 0.05 || math.Abs(still.Landing.Z+3) > 0.01 {
+		t.Errorf("lands at %+v", still.Landing)
+	}
+	if want := 3 + math.Hypot(15, 1); math.Abs(still.LineOut-want) > 0.5 {
+		t.Errorf("%g m of line out, about %g", still.LineOut, want)
+	}
+	if slid := fall(setup.SlidingFloat, 0); slid.Time < still.Time {
+		t.Errorf("through a sliding float in %g s, under a fixed one in %g s", slid.Time, still.Time)
+	}
+	if moved := fall(setup.FixedFloat, 0.3); math.Abs(moved.Landing.X-15-0.3*moved.Time) > 0.3 {
+		t.Errorf("the float went %g m, the bait came down at %g m", 0.3*moved.Time, moved.Landing.X)
+	}
+}
+
 // A wire, a blade and a second hook weigh and drag.
 func TestTrimmings(t *testing.T) {
 	fall := func(change func(*setup.Setup)) (time, weight float64) {

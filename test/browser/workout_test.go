@@ -329,4 +329,7 @@ func TestRig(t *testing.T) {
 	p.says("#field-rig-gap-error", "0 m is outside what is allowed, 0.05 m to 60 m")
 	p.choose("field-rig-kind", "two heads")
 	p.says(".answer .reasons", "look at the local rules")
+	p.choose("field-rig-kind", "fixed float")
+	p.until(`document.querySelector(".section ellipse.bait-second")`)
+	p.says(".answer h1", "There the float holds it")
 }

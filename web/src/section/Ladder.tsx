@@ -48,6 +48,14 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
         <rect x={0} y={z(-bed)} width={width} height={frame.height - z(-bed)} className="ground" />
       )}
       <path d={`M0 ${z(0)}H${width}`} className="surface-line" />
+      {answer.heads.some((h) => h.owned > 0) && (
+        <>
+          <path d="M8 5v14" className="rung-owned" />
+          <text x={14} y={16} className="note">
+            in the box
+          </text>
+        </>
+      )}
       <path d={`M0 ${z(-answer.target)}H${width}`} className={answer.onBed ? "bed-line" : "target-line"} />
       {answer.heads.map((head, i) => {
         const x = column * (i + 0.5);

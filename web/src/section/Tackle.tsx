@@ -32,6 +32,8 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
   const rig = rigOf(setup);
   const second = rig.other && pointAlong(lineAt(fall.lines, now), rig.other === "end" ? 0 : setup.rig.gap);
+  const bends = rig.floats ? curveLinear : curveCatmullRom;
+  const float = rig.floats ? lineAt(fall.lines, now).at(-2) : undefined;
   const there = fall.outcome === "reached" ? fall.landing : undefined;
   const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
   return (
@@ -44,11 +46,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
         </text>
       )}
       {[0.25, 0.5, 0.75, 1].map((share) => (
-        <path
-          key={share}
-          d={draw.curve(curveCatmullRom)(lineAt(fall.lines, share * end)) ?? ""}
-          className="ghost"
-        />
+        <path key={share} d={draw.curve(bends)(lineAt(fall.lines, share * end)) ?? ""} className="ghost" />
       ))}
       {fall.path.length > 1 && <path d={draw.curve(curveLinear)(fall.path) ?? ""} className="fall-path" />}
       {marks.map((s) => {
@@ -90,12 +88,13 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
         </>
       )}
       <path
-        d={draw.curve(curveCatmullRom)(lineAt(fall.lines, now)) ?? ""}
+        d={draw.curve(bends)(lineAt(fall.lines, now)) ?? ""}
         className="line line-now"
         data-outcome={contact.outcome}
       />
       {there && <path d={`M${x(there.x) - 6} ${z(there.z)}h12`} className="landing" />}
       {bait && <circle cx={x(bait.x)} cy={z(bait.z)} r={6} className="bait" />}
+      {float && <ellipse cx={x(float.x)} cy={z(float.z)} rx={5} ry={9} className="bait-second" />}
       {second && <circle cx={x(second.x)} cy={z(second.z)} r={4} className="bait-second" />}
     </g>
   );

@@ -33,6 +33,9 @@ func (at *situation) notes(h Head) ([]Note, error) {
 	if at.onBed {
 		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snags %.0f of 10 on %s, by judgement.", h.Snags, at.setup.Water.Bed)})
 	}
+	if head, bait := at.setup.Tackle(h.Mass); bait.Weighed > 0 && bait.Weighed < head.HookMass() {
+		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", at.mass(bait.Weighed), at.mass(head.HookMass()))})
+	}
 	hook, err := at.hookNote(h)
 	if err != nil {
 		return nil, err

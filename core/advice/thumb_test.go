@@ -134,6 +134,9 @@ func TestNotes(t *testing.T) {
 	if n := note("hook", func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "8/0", 0.06 }); !n.Caution || !strings.Contains(n.Words, "large") {
 		t.Errorf("%+v", n)
 	}
+	if n := note("hook", func(s *setup.Setup) { s.Bait.Weighed = 0.2e-3 }); !n.Caution || !strings.Contains(n.Words, "Weighed at 0.2 g the bait is lighter than its hook, 0.9 g") {
+		t.Errorf("%+v", n)
+	}
 	if n := note("link", func(s *setup.Setup) { s.Line.Strength, s.Leader.Strength = 5, 8 }); !n.Caution || !strings.Contains(n.Words, "stronger than the line") || !strings.Contains(n.Words, "joining knot, about 3.8 kg") {
 		t.Errorf("%+v", n)
 	}

@@ -33,9 +33,9 @@ type axis struct {
 
 var axes = []axis{
 	{"water.depth", depthSpread, func(s *setup.Setup) *float64 { return &s.Water.Depth }, 1, 10, 1.8},
-	{"flow.speed", flowSpread, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, 0, 0.6, 2},
-	{"wind.speed", windSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
-	{"boat.speed", driftSpread, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, 0, 0.6, 2},
+	{"flow.speed", setup.Setup.FlowSpread, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, 0, 0.6, 2},
+	{"wind.speed", setup.Setup.WindSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
+	{"boat.speed", setup.Setup.DriftSpread, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, 0, 0.6, 2},
 	{"approach.speed", func(setup.Setup) float64 { return 0 }, func(s *setup.Setup) *float64 { return &s.Approach.Speed }, 0.2, 1, 1.6},
 	{"cast.distance", func(setup.Setup) float64 { return 0 }, func(s *setup.Setup) *float64 { return &s.Cast.Distance }, 3, 30, 1.5},
 }

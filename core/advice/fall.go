@@ -124,31 +124,21 @@ func (at *situation) detail() mechanics.Detail {
 // passing is the moment at which a fall passes a depth; its time is 0 where it
 // does not get there.
 func passing(track *mechanics.Track, depth float64) mechanics.Frame {
-	for i := 1; i < len(track.Frames); i++ {
-		a, b := track.Frames[i-1], track.Frames[i]
-		if b.End.Z > -depth {
-			continue
-		}
-		early, late := a.Time, b.Time
-		for range 30 {
-			if middle := (early + late) / 2; track.At(middle).Z > -depth {
-				early = middle
-			} else {
-				late = middle
-			}
-		}
-		share := (late - a.Time) / (b.Time - a.Time)
-		mix := func(from, to float64) float64 { return from + share*(to-from) }
-		f := b
-		f.Time, f.End = late, track.At(late)
-		f.LineOut, f.TipTension, f.Belly = mix(a.LineOut, b.LineOut), mix(a.TipTension, b.TipTension), mix(a.Belly, b.Belly)
-		f.Line = make([]r3.Vec, len(b.Line))
-		for k := range f.Line {
-			f.Line[k] = r3.Add(a.Line[k], r3.Scale(share, r3.Sub(b.Line[k], a.Line[k])))
-		}
-		return f
+	late, i := track.Passes(depth)
+	if i == 0 {
+		return mechanics.Frame{}
 	}
-	return mechanics.Frame{}
+	a, b := track.Frames[i-1], track.Frames[i]
+	share := (late - a.Time) / (b.Time - a.Time)
+	mix := func(from, to float64) float64 { return from + share*(to-from) }
+	f := b
+	f.Time, f.End = late, track.At(late)
+	f.LineOut, f.TipTension, f.Belly = mix(a.LineOut, b.LineOut), mix(a.TipTension, b.TipTension), mix(a.Belly, b.Belly)
+	f.Line = make([]r3.Vec, len(b.Line))
+	for k := range f.Line {
+		f.Line[k] = r3.Add(a.Line[k], r3.Scale(share, r3.Sub(b.Line[k], a.Line[k])))
+	}
+	return f
 }
 
 func line(f mechanics.Frame) Line {

@@ -237,7 +237,7 @@ func (at *situation) judgeReading(h *Head, r reading, d *doubts) {
 	if limited >= 0 && h.Verdict != Does && h.Fall.Outcome == Reached && least < float64(slices.Min(met))/float64(len(d.sample)) {
 		h.Reason = limits[limited].says(at, h)
 		if h.Sure >= 0.1 {
-			h.Reason += ", " + odds(h.Sure) + " that it does"
+			h.Reason += ", " + spread.Odds(h.Sure) + " that it does"
 		}
 		return
 	}
@@ -314,14 +314,14 @@ func (at *situation) reason(h *Head, r reading, met []int) {
 	case m.miss(at, r) > 0:
 		h.Reason = m.says(at, h)
 		if h.Sure >= 0.1 {
-			h.Reason += ", " + odds(h.Sure) + " that it does"
+			h.Reason += ", " + spread.Odds(h.Sure) + " that it does"
 		}
 	default:
 		fact := at.school().does(at, h)
 		if m.fact != nil {
 			fact = m.fact(at, h)
 		}
-		h.Reason = fmt.Sprintf("%s, but only %s to %s", fact, odds(h.Sure), m.goal(at))
+		h.Reason = fmt.Sprintf("%s, but only %s to %s", fact, spread.Odds(h.Sure), m.goal(at))
 	}
 }
 
@@ -332,14 +332,3 @@ func rangeOf(values []float64) Range {
 
 // from is the range of what is left of a whole.
 func (r Range) from(whole float64) Range { return Range{max(whole-r.High, 0), max(whole-r.Low, 0)} }
-
-// odds says a probability in whole tenths, never more than it is.
-func odds(p float64) string {
-	switch {
-	case p < 0.1:
-		return "less than 1 in 10"
-	case p > 0.95:
-		return "more than 9 in 10"
-	}
-	return fmt.Sprintf("%.0f in 10", math.Floor(10*p+1e-9))
-}

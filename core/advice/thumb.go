@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/rules"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/units"
 
 	"golang.org/x/sync/errgroup"
@@ -102,7 +103,7 @@ func try(s setup.Setup, r rules.Rules, w rules.Water, choice units.Choice) (Tria
 	case pick < 0 && said.Verdict != Does:
 		out.Verdict, out.Words = NoHead, fmt.Sprintf("%s: %s. No other head does it either.", at.mass(said.Mass), said.Reason)
 	case said.Verdict == Does && (pick < 0 || lighterBy(owned, said.Mass, pick) <= 1):
-		out.Verdict, out.Words = Agrees, fmt.Sprintf("%s, %s.", said.Reason, odds(said.Sure))
+		out.Verdict, out.Words = Agrees, fmt.Sprintf("%s, %s.", said.Reason, spread.Odds(said.Sure))
 	case said.Mass < out.Pick:
 		out.Verdict, out.Words = TooLight, fmt.Sprintf("%s. %s.", said.Reason, best)
 	default:

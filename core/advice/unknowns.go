@@ -29,16 +29,16 @@ type tuned struct {
 // coefficient both multiply the drag across it.
 var unknowns = []unknown{
 	{
-		spread: flowSpread,
+		spread: setup.Setup.FlowSpread,
 		both:   true,
 		setup:  func(s *setup.Setup, factor float64) { s.Flow.Speed *= factor; s.Flow.NearBed *= factor },
 	},
 	{
-		spread: windSpread,
+		spread: setup.Setup.WindSpread,
 		setup:  func(s *setup.Setup, factor float64) { s.Wind.Speed *= factor },
 	},
 	{
-		spread: driftSpread,
+		spread: setup.Setup.DriftSpread,
 		place: func(at *situation, factor, _ float64) {
 			// Of a drift that is estimated only what the wind does is not known.
 			carried := r3.Vec{}
@@ -51,18 +51,18 @@ var unknowns = []unknown{
 		},
 	},
 	{
-		spread: func(s setup.Setup) float64 { return math.Hypot(judgement.NormalSpread.Spread, diameterSpread(s)) },
+		spread: func(s setup.Setup) float64 { return math.Hypot(judgement.NormalSpread.Spread, s.DiameterSpread()) },
 		place:  func(at *situation, factor, _ float64) { at.across *= factor },
 	},
 	{
 		spread: func(s setup.Setup) float64 {
-			return math.Hypot(judgement.LineSurfaces[s.Line.Material].Tangential.Spread, diameterSpread(s))
+			return math.Hypot(judgement.LineSurfaces[s.Line.Material].Tangential.Spread, s.DiameterSpread())
 		},
 		both:  true,
 		place: func(at *situation, factor, _ float64) { at.along *= factor },
 	},
 	{
-		spread: func(setup.Setup) float64 { return judgement.FallArea.Spread },
+		spread: setup.Setup.DragSpread,
 		both:   true,
 		place:  func(at *situation, factor, _ float64) { at.tuned.fall *= factor },
 	},
@@ -108,38 +108,7 @@ var hand = unknown{
 	setup: func(s *setup.Setup, factor float64) { s.Approach.Speed *= factor },
 }
 
-func flowSpread(s setup.Setup) float64 {
-	if s.Flow.Speed == 0 {
-		return 0
-	}
-	return judgement.FlowSpread[s.Flow.Source].Spread
-}
-
-func windSpread(s setup.Setup) float64 {
-	if s.Wind.Speed < judgement.WindMatters.Number {
-		return 0
-	}
-	return judgement.WindSpread[s.Wind.Source].Spread
-}
-
-func driftSpread(s setup.Setup) float64 {
-	switch {
-	case r3.Norm2(s.Drift()) == 0:
-		return 0
-	case s.Boat.Measured:
-		return judgement.DriftSpread.Spread
-	}
-	return judgement.Leeway[s.Boat.Kind].Spread
-}
-
 func depthSpread(setup.Setup) float64 { return judgement.DepthSpread.Spread }
-
-func diameterSpread(s setup.Setup) float64 {
-	if s.Line.Measured {
-		return judgement.MeasuredSpread.Spread
-	}
-	return judgement.PrintedSpread.Spread
-}
 
 // unsure are the unknowns of a setup that matter, with their spreads; where it
 // is there, the hand comes last.

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/spread"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
@@ -61,7 +62,7 @@ func (at *situation) explain(a *Answer, doubt *doubts) {
 		least = fmt.Sprintf(", %s at the least", at.mass(a.Heads[a.Least].Mass))
 	}
 	a.Sentence = fmt.Sprintf("Tie on %s (%s)%s: count %s and it is %s, %s.%s",
-		at.mass(pick.Mass), odds(pick.Sure), least, counted(pick), at.placeWithDepth(pick.Fall), at.landing(pick), then)
+		at.mass(pick.Mass), spread.Odds(pick.Sure), least, counted(pick), at.placeWithDepth(pick.Fall), at.landing(pick), then)
 	if a.Pick == 0 {
 		a.NotLighter = "It is the lightest of these heads."
 	} else {

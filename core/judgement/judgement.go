@@ -239,6 +239,31 @@ var (
 	SpoolRevolver = Value{0.02, "N", 0.5, "line turning a revolving spool"}
 )
 
+// Drop tests: see package droptest.
+var (
+	DragMost    = Value{3, "1", 0, "drag over what is usual for the form, at most, and inverted at least: past that something else is wrong"}
+	Timing      = Value{0.25, "s", 0, "a thumb on a stopwatch"}
+	DropModel   = Value{0, "1", 0.05, "one drop and another: a bait glides and turns, and does not fall as the model has it"}
+	FedByHand   = Value{1e-4, "N", 0, "the pull of line that a hand feeds, so that it stays slack"}
+	LineCounted = Value{0, "1", 0.06, "line out by the colours of the line or turns of the reel"}
+	RiseModel   = Value{0, "1", 0.10, "a bait that rises without a line in the model"}
+	WaterModel  = Value{0, "1", 0.08, "gusts, boils and a hand that does not let line run as it should"}
+	CarryLength = Value{0, "1", 0.10, "the same bait twice as long, or half: its tail does not grow quite with it"}
+	CarryTrim   = Value{0, "1", 0.08, "the same bait with another part of it cut off"}
+	CarryTail   = Value{0, "1", 0.15, "the same bait with its tail, or without"}
+	FloatOwn    = Value{0, "1", 0.12, "a float swims in the fastest water, and the wind has a hand in it"}
+	FloatRun    = Value{0, "1", 0.10, "one run of a float and another"}
+	AngleByEye  = Value{2, "deg", 0, "an angle of a line read by eye"}
+	Fix         = Value{4, "m", 0, "a satellite fix in the open"}
+	TurnLine    = Value{0, "1", 0.03, "line a turn, as the spool empties"}
+	OddDrop     = Value{3, "1", 0, "standard deviations from the others at which a time looks wrong"}
+	DropDepth   = map[string]Value{
+		"tank":            {0, "1", 0.01, "a ruler on the glass"},
+		"beside the boat": {0, "1", 0.03, "a sounder, or line marked in metres"},
+		"pier":            {0, "1", 0.02, "a line with a weight let down to the bottom"},
+	}
+)
+
 // The cast: see package casting.
 var (
 	RodOwnMass   = Value{0.35, "1", 0.2, "the part of a rod that moves with the lure, over the middle of its window"}

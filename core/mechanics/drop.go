@@ -120,6 +120,26 @@ func (t *Track) At(time float64) r3.Vec {
 	return r3.Add(p, r3.Scale(h*u*u*(u-1), b.Velocity))
 }
 
+// Passes returns when the key body first comes to a depth in m, and the index
+// of the frame after that; 0 where it does not get there.
+func (t *Track) Passes(depth float64) (time float64, frame int) {
+	for i := 1; i < len(t.Frames); i++ {
+		if t.Frames[i].End.Z > -depth {
+			continue
+		}
+		early, late := t.Frames[i-1].Time, t.Frames[i].Time
+		for range 30 {
+			if middle := (early + late) / 2; t.At(middle).Z > -depth {
+				early = middle
+			} else {
+				late = middle
+			}
+		}
+		return late, i
+	}
+	return 0, 0
+}
+
 // Detail is what a track keeps besides its end.
 type Detail struct {
 	Frames int // at most this many, thinned evenly where there are more; at least 2, or 0

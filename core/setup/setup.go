@@ -46,6 +46,7 @@ type Flow struct {
 	Direction float64 `json:"direction"`
 	NearBed   float64 `json:"nearBed"`
 	Source    string  `json:"source"` // how it is known
+	Spread    float64 `json:"spread"` // how well, where that was measured too: relative standard deviation; 0: as usual
 }
 
 // Other is a second state of the flow that is answered for beside the first
@@ -84,6 +85,7 @@ type Boat struct {
 	Measured  bool    `json:"measured"`
 	Speed     float64 `json:"speed"`
 	Direction float64 `json:"direction"`
+	Spread    float64 `json:"spread"` // as of Flow, of a drift that was measured
 }
 
 // Rod has its tip at TipHeight over the water. Thrown is the length of a cast
@@ -143,7 +145,9 @@ type Leader struct {
 }
 
 // Bait is a soft bait as long as it is fished; Trimmed is what was cut off it,
-// with its tail where NoTail. Weighed is 0 where its mass is worked out.
+// with its tail where NoTail. Weighed is 0 where its mass is worked out. Drag is
+// how much it drags as it falls over what is usual for its form, as drop tests
+// have it, and DragSpread how well that is known; 0 where there were none.
 type Bait struct {
 	Form    string  `json:"form"`
 	Length  float64 `json:"length"`
@@ -151,6 +155,9 @@ type Bait struct {
 	Weighed float64 `json:"weighed"`
 	Trimmed float64 `json:"trimmed"` // m
 	NoTail  bool    `json:"noTail"`
+
+	Drag       float64 `json:"drag"`
+	DragSpread float64 `json:"dragSpread"`
 }
 
 // Head is what all heads of the ladder have in common.

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/judgement"
 	"dunvel/core/units"
 )
 
@@ -113,6 +114,10 @@ func (s Setup) Validate(choice units.Choice) error {
 		case s.Leader.Length > 0 && s.Rigging.Gap >= s.Leader.Length:
 			add("rig.gap", "Between the two: %s is not less than the leader of %s that both are on.", depth(s.Rigging.Gap), depth(s.Leader.Length))
 		}
+	}
+	if least := 1 / judgement.DragMost.Number; s.Bait.Drag > 0 && s.Bait.Drag < least {
+		add("bait.drag", "Drag as it falls, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
+			choice.Show("multiple", s.Bait.Drag), choice.Show("multiple", least), choice.Show("multiple", judgement.DragMost.Number))
 	}
 	if s.Rod.Most > 0 && s.Rod.Most < s.Rod.Least {
 		add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", choice.Show("mass", s.Rod.Most), choice.Show("mass", s.Rod.Least))

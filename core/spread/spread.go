@@ -5,6 +5,7 @@
 package spread
 
 import (
+	"fmt"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -122,4 +123,15 @@ func Range(values []float64) (low, high float64) {
 		return values[0], values[0]
 	}
 	return at(0.1), at(0.9)
+}
+
+// Odds says a probability in whole tenths, never more than it is.
+func Odds(p float64) string {
+	switch {
+	case p < 0.1:
+		return "less than 1 in 10"
+	case p > 0.95:
+		return "more than 9 in 10"
+	}
+	return fmt.Sprintf("%.0f in 10", math.Floor(10*p+1e-9))
 }

@@ -49,6 +49,7 @@ type Bait struct {
 	Weighed float64 // kg; 0 where it is not weighed
 	Trimmed float64 // m cut off; width and height stay those of the whole bait
 	NoTail  bool    // the tail went with it
+	Drag    float64 // of the lure it makes, as it falls, over what is usual for the form; 0 where it was not measured
 }
 
 // size is how wide and high a bait is, m.
@@ -172,6 +173,10 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 		slack, tight = tilts.SlackBuoyant, tilts.TightBuoyant
 	}
 	lure.FallSlack, lure.FallTight = fall(slack.Number), fall(tight.Number)
+	if bait.Drag > 0 {
+		lure.FallSlack *= bait.Drag
+		lure.FallTight *= bait.Drag
+	}
 	lure.TowArea = max(headArea, judgement.TowFrontDrag.Number*front) + trailing
 	lure.AirArea = judgement.AirHead.Number*frontal + judgement.AirSide.Number*side + trailing
 	lure.HeadSize = 2 * math.Cbrt(3*metalVolume/(4*math.Pi))

@@ -19,6 +19,7 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/play"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -72,6 +73,9 @@ type BoxKind struct {
 	Kind    string      `json:"kind"`
 	Label   string      `json:"label"`
 }
+
+// Card defines model for Card.
+type Card = play.Card
 
 // Change A value of one field at which another head becomes the one to tie on
 type Change = advice.Change
@@ -127,10 +131,16 @@ type Definitions struct {
 	Box     []BoxKind           `json:"box"`
 
 	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions.
-	Defaults   Setup                `json:"defaults"`
-	Fields     []Field              `json:"fields"`
-	MaxHeads   int                  `json:"maxHeads"`
-	Measures   []Measure            `json:"measures"`
+	Defaults Setup   `json:"defaults"`
+	Fields   []Field `json:"fields"`
+
+	// Holds How the line may be held then
+	Holds    []string  `json:"holds"`
+	MaxHeads int       `json:"maxHeads"`
+	Measures []Measure `json:"measures"`
+
+	// Places Where a bait may be dropped
+	Places     []string             `json:"places"`
 	Techniques []Technique          `json:"techniques"`
 	Units      []Unit               `json:"units"`
 	Variants   []VariantDescription `json:"variants"`
@@ -155,6 +165,9 @@ type DropQuestion struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// DropTest A bait on a head, dropped a few times and timed
+type DropTest = droptest.Test
+
 // Fall The fall with the bail open
 type Fall = advice.Fall
 
@@ -173,6 +186,9 @@ type Field struct {
 	Zero string `json:"zero"`
 }
 
+// Found defines model for Found.
+type Found = droptest.Found
+
 // Frame defines model for Frame.
 type Frame = play.Frame
 
@@ -181,6 +197,9 @@ type HeadAnswer = advice.Head
 
 // Item defines model for Item.
 type Item = box.Item
+
+// Look defines model for Look.
+type Look = droptest.Look
 
 // Measure A kind of quantity that is shown in one unit of the person's choice
 type Measure struct {
@@ -191,6 +210,9 @@ type Measure struct {
 	// Symbols Units to choose from; the first is the default
 	Symbols []string `json:"symbols"`
 }
+
+// MeasureQuestion As it was typed; what a way does not need stays empty
+type MeasureQuestion = droptest.Question
 
 // Moment defines model for Moment.
 type Moment = advice.Moment
@@ -289,6 +311,18 @@ type RulesQuestion struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// SavedDropTest defines model for SavedDropTest.
+type SavedDropTest struct {
+	Created time.Time `json:"created"`
+	Id      int64     `json:"id"`
+	Name    string    `json:"name"`
+
+	// Test A bait on a head, dropped a few times and timed
+	Test    DropTest  `json:"test"`
+	Updated time.Time `json:"updated"`
+	Version int64     `json:"version"`
+}
+
 // SavedItem defines model for SavedItem.
 type SavedItem struct {
 	Id      int64     `json:"id"`
@@ -349,6 +383,9 @@ type Technique struct {
 // Trial defines model for Trial.
 type Trial = advice.Trial
 
+// Truth defines model for Truth.
+type Truth = droptest.Truth
+
 // Unit base = written * scale + offset
 type Unit struct {
 	// Fractions Written as fractions where one fits
@@ -377,6 +414,39 @@ type Word struct {
 // Id defines model for id.
 type Id = int64
 
+// CreateDropTestJSONBody defines parameters for CreateDropTest.
+type CreateDropTestJSONBody struct {
+	// Test A bait on a head, dropped a few times and timed
+	Test DropTest `json:"test"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// LookAtDropTestJSONBody defines parameters for LookAtDropTest.
+type LookAtDropTestJSONBody struct {
+	// Id Of the test, where it is kept
+	Id *int64 `json:"id,omitempty"`
+
+	// Test A bait on a head, dropped a few times and timed
+	Test DropTest `json:"test"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// ChangeDropTestJSONBody defines parameters for ChangeDropTest.
+type ChangeDropTestJSONBody struct {
+	// Test A bait on a head, dropped a few times and timed
+	Test DropTest `json:"test"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// Version The version that is changed
+	Version int64 `json:"version"`
+}
+
 // CreateHeadsJSONBody defines parameters for CreateHeads.
 type CreateHeadsJSONBody struct {
 	Text string `json:"text"`
@@ -397,6 +467,18 @@ type ChangeItemJSONBody struct {
 	Version int64 `json:"version"`
 }
 
+// MeasureJSONBody defines parameters for Measure.
+type MeasureJSONBody struct {
+	// Question As it was typed; what a way does not need stays empty
+	Question MeasureQuestion `json:"question"`
+
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // ReadQuantityParams defines parameters for ReadQuantity.
 type ReadQuantityParams struct {
 	// Field Path of the field, such as water.depth
@@ -412,8 +494,16 @@ type ReadQuantityParams struct {
 	Material *string `form:"material,omitempty" json:"material,omitempty"`
 }
 
+// ReadTimesParams defines parameters for ReadTimes.
+type ReadTimesParams struct {
+	Text string `form:"text" json:"text"`
+}
+
 // AnswerJSONRequestBody defines body for Answer for application/json ContentType.
 type AnswerJSONRequestBody = Question
+
+// CountDownJSONRequestBody defines body for CountDown for application/json ContentType.
+type CountDownJSONRequestBody = Question
 
 // ChangesJSONRequestBody defines body for Changes for application/json ContentType.
 type ChangesJSONRequestBody = Question
@@ -423,6 +513,15 @@ type ChartJSONRequestBody = ChartQuestion
 
 // CompareJSONRequestBody defines body for Compare for application/json ContentType.
 type CompareJSONRequestBody = Comparison
+
+// CreateDropTestJSONRequestBody defines body for CreateDropTest for application/json ContentType.
+type CreateDropTestJSONRequestBody CreateDropTestJSONBody
+
+// LookAtDropTestJSONRequestBody defines body for LookAtDropTest for application/json ContentType.
+type LookAtDropTestJSONRequestBody LookAtDropTestJSONBody
+
+// ChangeDropTestJSONRequestBody defines body for ChangeDropTest for application/json ContentType.
+type ChangeDropTestJSONRequestBody ChangeDropTestJSONBody
 
 // PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
 type PlayDropsJSONRequestBody = DropQuestion
@@ -435,6 +534,9 @@ type CreateHeadsJSONRequestBody CreateHeadsJSONBody
 
 // ChangeItemJSONRequestBody defines body for ChangeItem for application/json ContentType.
 type ChangeItemJSONRequestBody ChangeItemJSONBody
+
+// MeasureJSONRequestBody defines body for Measure for application/json ContentType.
+type MeasureJSONRequestBody MeasureJSONBody
 
 // CreateProgrammeJSONRequestBody defines body for CreateProgramme for application/json ContentType.
 type CreateProgrammeJSONRequestBody = NewProgramme
@@ -456,6 +558,9 @@ type ServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
 	// (POST /answers)
 	Answer(ctx *echo.Context) error
+	// CountDown What to count to for every depth and head of a setup
+	// (POST /cards)
+	CountDown(ctx *echo.Context) error
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
 	Changes(ctx *echo.Context) error
@@ -468,6 +573,27 @@ type ServerInterface interface {
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
+	// ListDropTests Every drop test, by name
+	// (GET /drop-tests)
+	ListDropTests(ctx *echo.Context) error
+	// CreateDropTest Keeps a drop test, under a name made of what was dropped
+	// (POST /drop-tests)
+	CreateDropTest(ctx *echo.Context) error
+	// LookAtDropTest What a test that is under way says, with the others of the same bait
+	// (POST /drop-tests/look)
+	LookAtDropTest(ctx *echo.Context) error
+	// CheckTruth Times on the water against what was expected of them
+	// (GET /drop-tests/truth)
+	CheckTruth(ctx *echo.Context) error
+	// DeleteDropTest Deletes a test; it can be restored
+	// (DELETE /drop-tests/{id})
+	DeleteDropTest(ctx *echo.Context, id Id) error
+	// ChangeDropTest Sets a test anew
+	// (PATCH /drop-tests/{id})
+	ChangeDropTest(ctx *echo.Context, id Id) error
+	// RestoreDropTest Restores a deleted test
+	// (POST /drop-tests/{id}/restore)
+	RestoreDropTest(ctx *echo.Context, id Id) error
 	// PlayDrops Plays one head or two over the same water, with the work that follows
 	// (POST /drops)
 	PlayDrops(ctx *echo.Context) error
@@ -492,6 +618,9 @@ type ServerInterface interface {
 	// SpendItem One of it is gone, lost or packed; of a line, what a knot takes
 	// (POST /items/{id}/spend)
 	SpendItem(ctx *echo.Context, id Id) error
+	// Measure A current, a drift or a cast from what was timed, counted or read
+	// (POST /measurements)
+	Measure(ctx *echo.Context) error
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx *echo.Context) error
@@ -534,6 +663,9 @@ type ServerInterface interface {
 	// RestoreSetup Puts a deleted setup back
 	// (POST /setups/{id}/restore)
 	RestoreSetup(ctx *echo.Context, id Id) error
+	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
+	// (GET /times)
+	ReadTimes(ctx *echo.Context, params ReadTimesParams) error
 }
 
 // ServerInterfaceWrapper converts echo contexts to parameters.
@@ -547,6 +679,15 @@ func (w *ServerInterfaceWrapper) Answer(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Answer(ctx)
+	return err
+}
+
+// CountDown converts echo context to params.
+func (w *ServerInterfaceWrapper) CountDown(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CountDown(ctx)
 	return err
 }
 
@@ -583,6 +724,90 @@ func (w *ServerInterfaceWrapper) GetDefinitions(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetDefinitions(ctx)
+	return err
+}
+
+// ListDropTests converts echo context to params.
+func (w *ServerInterfaceWrapper) ListDropTests(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListDropTests(ctx)
+	return err
+}
+
+// CreateDropTest converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateDropTest(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateDropTest(ctx)
+	return err
+}
+
+// LookAtDropTest converts echo context to params.
+func (w *ServerInterfaceWrapper) LookAtDropTest(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.LookAtDropTest(ctx)
+	return err
+}
+
+// CheckTruth converts echo context to params.
+func (w *ServerInterfaceWrapper) CheckTruth(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CheckTruth(ctx)
+	return err
+}
+
+// DeleteDropTest converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteDropTest(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteDropTest(ctx, id)
+	return err
+}
+
+// ChangeDropTest converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeDropTest(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeDropTest(ctx, id)
+	return err
+}
+
+// RestoreDropTest converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreDropTest(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreDropTest(ctx, id)
 	return err
 }
 
@@ -683,6 +908,15 @@ func (w *ServerInterfaceWrapper) SpendItem(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.SpendItem(ctx, id)
+	return err
+}
+
+// Measure converts echo context to params.
+func (w *ServerInterfaceWrapper) Measure(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Measure(ctx)
 	return err
 }
 
@@ -898,6 +1132,24 @@ func (w *ServerInterfaceWrapper) RestoreSetup(ctx *echo.Context) error {
 	return err
 }
 
+// ReadTimes converts echo context to params.
+func (w *ServerInterfaceWrapper) ReadTimes(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ReadTimesParams
+	// ------------- Required query parameter "text" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, true, "text", ctx.QueryParams(), &params.Text, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter text: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReadTimes(ctx, params)
+	return err
+}
+
 // This is a simple interface which specifies echo.Route addition functions which
 // are present on both echo.Echo and echo.Group, since we want to allow using
 // either of them for path registration
@@ -972,6 +1224,16 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PATCH(options.BaseURL+"/items/:id", wrapper.ChangeItem, options.OperationMiddlewares["changeItem"]...)
 	router.POST(options.BaseURL+"/items/:id/spend", wrapper.SpendItem, options.OperationMiddlewares["spendItem"]...)
 	router.POST(options.BaseURL+"/items/:id/restore", wrapper.RestoreItem, options.OperationMiddlewares["restoreItem"]...)
+	router.GET(options.BaseURL+"/drop-tests", wrapper.ListDropTests, options.OperationMiddlewares["listDropTests"]...)
+	router.POST(options.BaseURL+"/drop-tests", wrapper.CreateDropTest, options.OperationMiddlewares["createDropTest"]...)
+	router.POST(options.BaseURL+"/drop-tests/look", wrapper.LookAtDropTest, options.OperationMiddlewares["lookAtDropTest"]...)
+	router.GET(options.BaseURL+"/drop-tests/truth", wrapper.CheckTruth, options.OperationMiddlewares["checkTruth"]...)
+	router.DELETE(options.BaseURL+"/drop-tests/:id", wrapper.DeleteDropTest, options.OperationMiddlewares["deleteDropTest"]...)
+	router.PATCH(options.BaseURL+"/drop-tests/:id", wrapper.ChangeDropTest, options.OperationMiddlewares["changeDropTest"]...)
+	router.POST(options.BaseURL+"/drop-tests/:id/restore", wrapper.RestoreDropTest, options.OperationMiddlewares["restoreDropTest"]...)
+	router.GET(options.BaseURL+"/times", wrapper.ReadTimes, options.OperationMiddlewares["readTimes"]...)
+	router.POST(options.BaseURL+"/measurements", wrapper.Measure, options.OperationMiddlewares["measure"]...)
+	router.POST(options.BaseURL+"/cards", wrapper.CountDown, options.OperationMiddlewares["countDown"]...)
 
 }
 
@@ -1021,6 +1283,61 @@ type AnswerdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AnswerdefaultApplicationProblemPlusJSONResponse) VisitAnswerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CountDownRequestObject struct {
+	Body *CountDownJSONRequestBody
+}
+
+type CountDownResponseObject interface {
+	VisitCountDownResponse(w http.ResponseWriter) error
+}
+
+type CountDown200JSONResponse Card
+
+func (response CountDown200JSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CountDown422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CountDown422ApplicationProblemPlusJSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CountDowndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CountDowndefaultApplicationProblemPlusJSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1243,6 +1560,380 @@ func (response GetDefinitions200JSONResponse) VisitGetDefinitionsResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDropTestsRequestObject struct {
+}
+
+type ListDropTestsResponseObject interface {
+	VisitListDropTestsResponse(w http.ResponseWriter) error
+}
+
+type ListDropTests200JSONResponse []SavedDropTest
+
+func (response ListDropTests200JSONResponse) VisitListDropTestsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDropTestsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDropTestsdefaultApplicationProblemPlusJSONResponse) VisitListDropTestsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateDropTestRequestObject struct {
+	Body *CreateDropTestJSONRequestBody
+}
+
+type CreateDropTestResponseObject interface {
+	VisitCreateDropTestResponse(w http.ResponseWriter) error
+}
+
+type CreateDropTest201JSONResponse SavedDropTest
+
+func (response CreateDropTest201JSONResponse) VisitCreateDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateDropTest422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CreateDropTest422ApplicationProblemPlusJSONResponse) VisitCreateDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateDropTestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateDropTestdefaultApplicationProblemPlusJSONResponse) VisitCreateDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtDropTestRequestObject struct {
+	Body *LookAtDropTestJSONRequestBody
+}
+
+type LookAtDropTestResponseObject interface {
+	VisitLookAtDropTestResponse(w http.ResponseWriter) error
+}
+
+type LookAtDropTest200JSONResponse Look
+
+func (response LookAtDropTest200JSONResponse) VisitLookAtDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtDropTest422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response LookAtDropTest422ApplicationProblemPlusJSONResponse) VisitLookAtDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtDropTestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LookAtDropTestdefaultApplicationProblemPlusJSONResponse) VisitLookAtDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckTruthRequestObject struct {
+}
+
+type CheckTruthResponseObject interface {
+	VisitCheckTruthResponse(w http.ResponseWriter) error
+}
+
+type CheckTruth200JSONResponse Truth
+
+func (response CheckTruth200JSONResponse) VisitCheckTruthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CheckTruthdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CheckTruthdefaultApplicationProblemPlusJSONResponse) VisitCheckTruthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteDropTestRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeleteDropTestResponseObject interface {
+	VisitDeleteDropTestResponse(w http.ResponseWriter) error
+}
+
+type DeleteDropTest204Response struct {
+}
+
+func (response DeleteDropTest204Response) VisitDeleteDropTestResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteDropTest404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeleteDropTest404ApplicationProblemPlusJSONResponse) VisitDeleteDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteDropTestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteDropTestdefaultApplicationProblemPlusJSONResponse) VisitDeleteDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTestRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangeDropTestJSONRequestBody
+}
+
+type ChangeDropTestResponseObject interface {
+	VisitChangeDropTestResponse(w http.ResponseWriter) error
+}
+
+type ChangeDropTest200JSONResponse SavedDropTest
+
+func (response ChangeDropTest200JSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTest404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeDropTest404ApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTest409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDropTest409ApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTest422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDropTest422ApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeDropTestdefaultApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDropTestRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreDropTestResponseObject interface {
+	VisitRestoreDropTestResponse(w http.ResponseWriter) error
+}
+
+type RestoreDropTest200JSONResponse SavedDropTest
+
+func (response RestoreDropTest200JSONResponse) VisitRestoreDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDropTest404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreDropTest404ApplicationProblemPlusJSONResponse) VisitRestoreDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDropTestdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreDropTestdefaultApplicationProblemPlusJSONResponse) VisitRestoreDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -1724,6 +2415,61 @@ type SpendItemdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SpendItemdefaultApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MeasureRequestObject struct {
+	Body *MeasureJSONRequestBody
+}
+
+type MeasureResponseObject interface {
+	VisitMeasureResponse(w http.ResponseWriter) error
+}
+
+type Measure200JSONResponse Found
+
+func (response Measure200JSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Measure422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Measure422ApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MeasuredefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MeasuredefaultApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2517,11 +3263,69 @@ func (response RestoreSetupdefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
+type ReadTimesRequestObject struct {
+	Params ReadTimesParams
+}
+
+type ReadTimesResponseObject interface {
+	VisitReadTimesResponse(w http.ResponseWriter) error
+}
+
+type ReadTimes200JSONResponse []float64
+
+func (response ReadTimes200JSONResponse) VisitReadTimesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTimes422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReadTimes422ApplicationProblemPlusJSONResponse) VisitReadTimesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTimesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadTimesdefaultApplicationProblemPlusJSONResponse) VisitReadTimesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
 	// (POST /answers)
 	Answer(ctx context.Context, request AnswerRequestObject) (AnswerResponseObject, error)
+	// CountDown What to count to for every depth and head of a setup
+	// (POST /cards)
+	CountDown(ctx context.Context, request CountDownRequestObject) (CountDownResponseObject, error)
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
 	Changes(ctx context.Context, request ChangesRequestObject) (ChangesResponseObject, error)
@@ -2534,6 +3338,27 @@ type StrictServerInterface interface {
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
+	// ListDropTests Every drop test, by name
+	// (GET /drop-tests)
+	ListDropTests(ctx context.Context, request ListDropTestsRequestObject) (ListDropTestsResponseObject, error)
+	// CreateDropTest Keeps a drop test, under a name made of what was dropped
+	// (POST /drop-tests)
+	CreateDropTest(ctx context.Context, request CreateDropTestRequestObject) (CreateDropTestResponseObject, error)
+	// LookAtDropTest What a test that is under way says, with the others of the same bait
+	// (POST /drop-tests/look)
+	LookAtDropTest(ctx context.Context, request LookAtDropTestRequestObject) (LookAtDropTestResponseObject, error)
+	// CheckTruth Times on the water against what was expected of them
+	// (GET /drop-tests/truth)
+	CheckTruth(ctx context.Context, request CheckTruthRequestObject) (CheckTruthResponseObject, error)
+	// DeleteDropTest Deletes a test; it can be restored
+	// (DELETE /drop-tests/{id})
+	DeleteDropTest(ctx context.Context, request DeleteDropTestRequestObject) (DeleteDropTestResponseObject, error)
+	// ChangeDropTest Sets a test anew
+	// (PATCH /drop-tests/{id})
+	ChangeDropTest(ctx context.Context, request ChangeDropTestRequestObject) (ChangeDropTestResponseObject, error)
+	// RestoreDropTest Restores a deleted test
+	// (POST /drop-tests/{id}/restore)
+	RestoreDropTest(ctx context.Context, request RestoreDropTestRequestObject) (RestoreDropTestResponseObject, error)
 	// PlayDrops Plays one head or two over the same water, with the work that follows
 	// (POST /drops)
 	PlayDrops(ctx context.Context, request PlayDropsRequestObject) (PlayDropsResponseObject, error)
@@ -2558,6 +3383,9 @@ type StrictServerInterface interface {
 	// SpendItem One of it is gone, lost or packed; of a line, what a knot takes
 	// (POST /items/{id}/spend)
 	SpendItem(ctx context.Context, request SpendItemRequestObject) (SpendItemResponseObject, error)
+	// Measure A current, a drift or a cast from what was timed, counted or read
+	// (POST /measurements)
+	Measure(ctx context.Context, request MeasureRequestObject) (MeasureResponseObject, error)
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -2600,6 +3428,9 @@ type StrictServerInterface interface {
 	// RestoreSetup Puts a deleted setup back
 	// (POST /setups/{id}/restore)
 	RestoreSetup(ctx context.Context, request RestoreSetupRequestObject) (RestoreSetupResponseObject, error)
+	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
+	// (GET /times)
+	ReadTimes(ctx context.Context, request ReadTimesRequestObject) (ReadTimesResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *echo.Context, request any) (any, error)
@@ -2654,6 +3485,52 @@ func (sh *strictHandler) Answer(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(AnswerResponseObject); ok {
 		return validResponse.VisitAnswerResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CountDown operation middleware
+func (sh *strictHandler) CountDown(ctx *echo.Context) error {
+	var request CountDownRequestObject
+
+	var body CountDownJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CountDown(ctx.Request().Context(), request.(CountDownRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CountDown")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CountDownResponseObject); ok {
+		return validResponse.VisitCountDownResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -2815,6 +3692,242 @@ func (sh *strictHandler) GetDefinitions(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetDefinitionsResponseObject); ok {
 		return validResponse.VisitGetDefinitionsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListDropTests operation middleware
+func (sh *strictHandler) ListDropTests(ctx *echo.Context) error {
+	var request ListDropTestsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDropTests(ctx.Request().Context(), request.(ListDropTestsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDropTests")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListDropTestsResponseObject); ok {
+		return validResponse.VisitListDropTestsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateDropTest operation middleware
+func (sh *strictHandler) CreateDropTest(ctx *echo.Context) error {
+	var request CreateDropTestRequestObject
+
+	var body CreateDropTestJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateDropTest(ctx.Request().Context(), request.(CreateDropTestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateDropTest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateDropTestResponseObject); ok {
+		return validResponse.VisitCreateDropTestResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// LookAtDropTest operation middleware
+func (sh *strictHandler) LookAtDropTest(ctx *echo.Context) error {
+	var request LookAtDropTestRequestObject
+
+	var body LookAtDropTestJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LookAtDropTest(ctx.Request().Context(), request.(LookAtDropTestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LookAtDropTest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(LookAtDropTestResponseObject); ok {
+		return validResponse.VisitLookAtDropTestResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CheckTruth operation middleware
+func (sh *strictHandler) CheckTruth(ctx *echo.Context) error {
+	var request CheckTruthRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CheckTruth(ctx.Request().Context(), request.(CheckTruthRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CheckTruth")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CheckTruthResponseObject); ok {
+		return validResponse.VisitCheckTruthResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteDropTest operation middleware
+func (sh *strictHandler) DeleteDropTest(ctx *echo.Context, id Id) error {
+	var request DeleteDropTestRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteDropTest(ctx.Request().Context(), request.(DeleteDropTestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteDropTest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteDropTestResponseObject); ok {
+		return validResponse.VisitDeleteDropTestResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeDropTest operation middleware
+func (sh *strictHandler) ChangeDropTest(ctx *echo.Context, id Id) error {
+	var request ChangeDropTestRequestObject
+
+	request.Id = id
+
+	var body ChangeDropTestJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeDropTest(ctx.Request().Context(), request.(ChangeDropTestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeDropTest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeDropTestResponseObject); ok {
+		return validResponse.VisitChangeDropTestResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreDropTest operation middleware
+func (sh *strictHandler) RestoreDropTest(ctx *echo.Context, id Id) error {
+	var request RestoreDropTestRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreDropTest(ctx.Request().Context(), request.(RestoreDropTestRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreDropTest")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreDropTestResponseObject); ok {
+		return validResponse.VisitRestoreDropTestResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3099,6 +4212,52 @@ func (sh *strictHandler) SpendItem(ctx *echo.Context, id Id) error {
 		return err
 	} else if validResponse, ok := response.(SpendItemResponseObject); ok {
 		return validResponse.VisitSpendItemResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Measure operation middleware
+func (sh *strictHandler) Measure(ctx *echo.Context) error {
+	var request MeasureRequestObject
+
+	var body MeasureJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Measure(ctx.Request().Context(), request.(MeasureRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Measure")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MeasureResponseObject); ok {
+		return validResponse.VisitMeasureResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -3560,148 +4719,199 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// ReadTimes operation middleware
+func (sh *strictHandler) ReadTimes(ctx *echo.Context, params ReadTimesParams) error {
+	var request ReadTimesRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadTimes(ctx.Request().Context(), request.(ReadTimesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadTimes")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReadTimesResponseObject); ok {
+		return validResponse.VisitReadTimesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H1dl9s2luBfwdHuOTOzw9RH4s5Ml88+JHZ74m0ndtuVzkPHDxAJSYhIgAHAYik+9d/34F4AJEVQAuX6",
-	"cO/OS7dTIgHwft+L+/FpkcuqloIJoxdXnxY1VbRihin4L17A/4rF1aKmZrPIFoJWbHFlf8gWiv3ecMWK",
-	"xZVRDcsWOt+wito3VlJV1NjnhPn22SJbVFzwqqkWV5fZwuxqhj+xNVOLu7s7u5SupdAMdn2n5LJklf1n",
-	"LoVhwth/0roueU4Nl+K8xif+/Tcthf2t2/l/KrZaXC3+x3n3Wef4qz7368KOBdO54rVdbnG1+GVDDWmZ",
-	"MKRVUqwX9gn3ml31uxyf+7SgRcHtv2n5TsmaKcPtmVe01Cxb1L0/fVrQSjZ49OFePzKjmCZSEdMooRdZ",
-	"B65CNsuSLQKMRFMtLYiyxZYLwEVFb98wsTabxdWzi/CcNorbU2cLXTNWjPesznWG29l99YZumSaUaJZL",
-	"UaSdwHCL+U/HH73rU8Y/8OTu9cwDxR/0Y3hbLn9juf3h9qu1/Mr90bB8I/jvDTtzGOj9/BWvaqkMEq2F",
-	"x6JoxA0rz3Op2Hl4E86Db7/sg2QWKleclYUeg/UdNRtN5Ipwowk+lBHd5BtCNaGw6VnJV+YsfDY3rIKF",
-	"Rphzf6BK0V0f46MHS7pkZfSXRje0PMYFDpJ32aKVqoidJY5A3Na/lXmY+F1HmLRgF7plaiasl6z4UMo6",
-	"jdayxVJa3H+K8bMUjGwYLUghmSZcEPss0YYaphcR3slLqZmOcOxrUbBbi2azcSsaSQxnRIrM8pP7xe5n",
-	"7Ma5rJgmbjnSbphiRNhf8SBmMRaC2SJv2HjnH2QLSxtpicrtU/N8S7gmRpZF7DsKxVfmqDCUXACS7Peg",
-	"sPekeei1HxgtHFojNFsyehR+JV9vjIULAtLCy4HlOfnq8goAFQWQkOYHRm84UtToq4U0b2DpyZ9ZhIPf",
-	"ighS+3w6g3Jz2njZ4rZfSlkyKg6y8zwu9Hv492Jst48VKb5nRfxU0mwcg5bl29Xi6h9HZIfD/Md9/fnK",
-	"ajPLAnY9ZDGP71Up28wxATeWbqnesoKspLL2RFOW1LI22BB32cIS90wOHFBVn6CIVBnRLa8qLtZZ4FHB",
-	"qIJHJfyp4kVRhuMuqSiOEGKt5IqXEW693jCSN0pZO6IRBUOYKFlYpaBWNLeMTJasOJHAClajsEuQi7fj",
-	"433X0h1ZKVn5Y6Up/l3kQxFyJVuZlDX2SBk/wx7RLp5CwZpZMzBnccVJ1ZpFpM5Luw2hvGIFoSbtW1vK",
-	"TSKA7aPvGdUDhp9gXpSxjri9mOwUTu8DB3JsIPPc4QYbe1kfgOCZPevUaEevqGO8KHSq84gFRosbnrMz",
-	"x/jJ5he+hrbXLdenmFtRXFvqTcSPFTgxw8DKIUu8mpmmJjzR/p42ukq+ZeUuXYa+p2LNIiL0mlujAeWk",
-	"lVJcZ2QlG0UM/MAFWfEbZnesGNWNmmAGeYqNjgDvbDy/gwM4LOsgGj44kXBuAcLzyeZ7eftClk0111Tf",
-	"st1Mq7kHzj3bYEUoQYg9J6yqzc4qrc7M45r81mgTHorZYhIW0xOL5xvJc/acUOHWz1lZkopRoVF3cqXn",
-	"eQ343/ub4fkyt19GViVdgwPKbk3s1H8wJSeM6shRe9q9ojuyZPjEeOF9k4btejQHz/ZJDw7RQTCmJ76X",
-	"t391dtVBEtnTg8QaU+i2sYq03GzAgcuB3vRiZNe5v6fayB3p3odbd9gb82eLQefFBkTNXODc0LIBc8gS",
-	"OkgGQq0Xw61bK9DCAxNsydDRCb5Pz36eEOhj99kKtiCOPZshPWl2wxQtCVWM5PAtUXenojrOX8FWXLKd",
-	"FAV4GBdxdyxBAwBYUm2DNJvei11c2n3JpGUfla8Ox6dI2BcbqswbLuZSyFthqeMKwEtvmc6IlhUDeaDB",
-	"HUbhCPKxQBt6j5/skwNumiHfj2M7kOFzcnF1AqI1/yMiQl8b69aIQoMO0JJUVKAQ1ITRfEOscd0Iw0uy",
-	"4oKBmtAQCYj6EF7jnGbJv5CNMNaH8sa8s8TH++yOvLxkpWwjb+5RKprqDjaBUOEjEumUleVJVLovP3NL",
-	"tfcUvgOFllNhVVYppfVKaSnFGlBsNlyjVJqlgLVhdWSrFwNCiaLq9mjkztpSHqfHH5xCIRwwxO+SxYwy",
-	"J+EPJEAk9nAXV1jK/K1h+oQQLWLqCGA+wEN32aIR3BzV4z/DQ3EOBNXlIxyoI3MldS/821LD1Jn3dXtx",
-	"+29jcftdyhZAiodX2kO6p99pV/uFrGqqWDE31iWFofnRKOML95hlXBkLDb5TPGfxwI63DJby1klyQ9b8",
-	"hok0Me7iqWMXkpZHY+Sv7DP9eGbCfngzFtlQNmbFzYT0ATWZ2U/1cfXR+/GI2H1qPGVtiKPs8B6fOhaO",
-	"0YKudSLMZmjBYFKNA+TckIKvVkzpTiHO9Zz2+AaQGVA3Ctx455iCUnPgywJTeCAM4joYe/FYBm5IlL2e",
-	"Q08y8uBlruffXq4pF0j8aWbavhuBFrv3I2qqTEaWO3C0tmznDEVGDM23GH31voWXWcPzePbqib+vL6I3",
-	"oLMUwQ1VnOIt7WDlmGAdyc6K3r5G2HwDV9zuPy5jAcyH0k4TAt+jLy7yg+yegVF/FQUSp5Vqq62MBgHN",
-	"iitSKLpeewMKsFvuuFgTbXhZdgGCnFZWOLVjH3EpafqlVd6oG5bskIfX9tGyVrwey5Q33cGvyEpxuDAl",
-	"grGCFUTeMNX90eB3pQYR+cq8Xa3GO36omV/aAnStZCN6Xjc3BCLFHtqpuwn2tokonu+0V601z40TZcfX",
-	"q6hacxHzJ4CcCP5+RepGb3qkgZ/VMr7eGNBzFEPbKTtGTQbrsqKP6aJNsknUc4jCiRVXTiDlg88hLbXO",
-	"klOspAQBAWZIunqVjQE/8OrTgommsmzagccqiZKCdrECEywARXmpIeAK4QHdMjTZLf0AqZWSwj/oUt5g",
-	"NNtDVUj8J1Kmy7sgJa/gsLIxVtJaynCeQPjJWldaljeDpIwJq9J/UEdjAbYOaYFaHI91tJ8ho3sWTlWB",
-	"XrHO14Av2YoLHqKwc1RgHt5KEjPjLJOIyFnK2zmBRAhvRpYp2Io25XEtEXRK5wMnbf0KQlORjSt6+4PP",
-	"GBj7sC56m77Pjy7cGwtl+xSe9NWuu6yf8XpBqyYtZdVrbBVnMKQv9Hd84QhZBPM2ac1fpCqO2rABF/7T",
-	"ezk73gwNZNRDbBYIf4ADJN0eAGKmxUsl69mWYqFk3UXhrWmxSGHFOQGg9GvD6Xui067WfKC+u0hLufBe",
-	"KVrNoPtX9vE4t+pUX6ynpcafnpr7Zz+wySMJWRedCVjwAnx5u5s3Bec4gCe6dC5m2ekuPGnITPQs0RG/",
-	"Q8IRFVWXdHcGdJ+snewrqJuUrE+Md4W0rb3kUqqtodgLqGhiJIEde95wkrnnnZuvjzg3tZJrRSskkSMJ",
-	"uO7Bp3CJQhJGOEWME1+58NAMCXa9YWRFrZdjZRgmEfGSyJpFvBxWlrtoNIdba58atOa4KMhGlkWw1ClP",
-	"tJmXso0YuFStmbaspw0VXcCtBMNXyQrvPzdSFVnnhsB/JwbbqDbXTkjsZYbZ1e3Plgzt/2dEMVaywn4Z",
-	"JGnmLDUFQxSW0VOdvZ7/k+gt6XhKF0DJuhuysjuFmCwty6yLOIVIHOZWEcPrE9O8avsF+vO921Mztp1A",
-	"dMdIyjAceziK0XyDrqr3Vh7GN8mchE01OAGJsY9QjYi6y+AdlozecLHGq+payhJTP5ZsJV0+kVcnKfFW",
-	"2Om7lctVHVOcphUDzrBSYUM1KSn3wQZKSm5Mmcg0LsN/tIvuogtd3uZSFjuIxBHF1/hBTHd35j7YARFm",
-	"CPFwl2ppEWSFn2VpsmKtKyxIDIuEmoUU84IJ7ZTlnhlp9jgvZbGNks16E4OOY+RStkwRhtkiFJJDrdyC",
-	"W50jgHG5ETLEQbhIjhiYqCh1WZeY6tft3kfCmpnAXXPZvmcZoQBAvHSCt+/uO2YZ0jJqnw5JPb2Q+QIi",
-	"lLOZU4SBQDtkpEUEXtET75Nf+VSUGQL5QO4YvU01p6ayzP4SEst8Plg0yQUjbyl2fD12lY7eWnsROicT",
-	"7GKU/cWRCF1SnK6sTTSVGrdHfJ46RgmIFQSRLJyTMsLQE5qHXoYCMrFagq83ESXx1htNs8KzE+ZSgjlx",
-	"kkEwzyI6UDYwT1U+xywTcuFoJNh/icLwXkX+59lEDESVI4KoPOxkn8/EBkSnOJFIu/O9yF5NzsxSKxq7",
-	"Wf6e5tu+3mo3TDjMlXxlWEGsFiyUrGsIjKPx0HKdaJLMTx2Yc2W/se7LTAfO38SDGsULHq43/Q83ksDC",
-	"z4mVacNP3q/RYHW0iAzLEXxuXLAOwK6zbh8SWIrgYPTGCy60tcG9dZGUqIWsDd3F8p/QZPNlLz1nxsga",
-	"82Ofk28urEFTSbRwIAGDUA2HPsHIwJNkAUzhcz5G71fTo1etiN3s/CBbTNRztrP9iJBV8jDJEeD4RPMH",
-	"LR1tlGwF0ZKsqApZLVuRHAVTUxUnvcSLvbtFQdeEi4LdZuTCUtzlRaJZHjVX3im5pEtecrMLxAx8YxnD",
-	"p8XjpVniNi2vTriKDjxkhdgeq9olj3NqiirPiBSE3jBF14ncycX3NOZwfdhY4nOhA3B82yH3ncBMbq+g",
-	"kGI8dMNUwVHaenFh0WWhwdSG1uiYR6UG3tm+Fr9Q56jOPZ/PZx6sE9JmetkylgS86M5QLXUnD0Qf8m5C",
-	"wo1Ps0Ge81IgzYOwWvMkD+K1YdVcRSuLeFVK7lsEJFBWwbEzQ+LjTBteUTNlwlkN90pG4g+vrOozvn56",
-	"SbkhJdVGu4LNhJ3tI9GvXTdUTRxnI+U2+s7WKop4Se90KcWMtD3InJ4qCwbzNVUrY+pQYmxdp4fhDVOc",
-	"HixdmoCpT59IyYyQ15SX8WWENPFboVrxPPVaSG9oPZEvyCczCY2aA1SjeFXFjIAXEFnE+E1qBKbR8TOB",
-	"LJsCeMujVXnxCp6+cMQ0EABRD+OOK9y6nn0CSzhGy1C6BArsABHQ2nE7flhPlvTlRI+eesB3LOIR1SVB",
-	"ukSP3HW2QGpw5HJEBC/l7RmI0WT5a801C8gfuzDKSRVfvzdUmM520URvrEHGBUi7RnATuiwwpaX4F90F",
-	"ZfYMfb52V1J7ip6vBV/xnApDVnzdKOY2iTc1mMoa1rtqKcvI+nDJBZcpGyk1Xt8873Je0cpkxN3sf3YK",
-	"rD9H5j84ZmS4oPo8pTjjUjk1yLZLfO6PzwgB+DqKPxLtDAebUyyNn1j7+oT7o0ivoK9jmbJKtsMwYfjH",
-	"oMvQRbTmzl8O97oQ9XOEwq8XBxJx5t/lOtkJJ48R4k+sfde/jZ4BteQE41Ouu+O8dfgm+ifWfvB35A/x",
-	"HXMu4CdkA/wYOzuGIOcJ6VtXfAVXz1QbjEaEGxaI87UULq7QNiup3mRkF+5q2Mpk5A/S1F0cw7XdGAnv",
-	"L0KgzJUkCNRTBEmvo9oMhLi3SMEM5aUm//r+1Qvy52d/+o9/i0S9zNB+7MiMKSXVVPEd19hwDVMnoDzO",
-	"F8WelOc1XWc8VZgVsam1pmuWXr3rX0hqZGKoaSZyJw03JTugp4+dxxXQ4zJhq8zjJsqmybIyjrvCGk10",
-	"5e70HUteEW2owswOaLoDtU3bUDML/SxGFATvzEy1Heqaby/iKRAT4IY8w/vdbxzrhKJJl9GIZ0nueNfh",
-	"5sSmd2GBxD4Aj6gOIbgTv9S53jDifgw2elf8P2oseaRu2W8TI/6/OVdg7m1hP66yxxZSbVlBZON0FyWD",
-	"5hYDXzG9ncD+J7lmAd054h/3hVXRRpPyYid/f0LTCuxM4u6aScldv5xx95xRDJivU8MLJSbWzc7/hYwI",
-	"2Gfya/WJ93YJbYYGl75Jz3dlPkmPh+SdpKe9z5fwcNz76m5cfXZKKDQBqKRZUu99AHm+KfW+KZk+kbuU",
-	"fTcSMXCGiZHkG1JdkW/O/kTWzwlckSkiFaSD7q7If5D1sP772cU9VEDeQ2YtfleMvD/QG1acEDDnRbSN",
-	"8FiLc7f2ocPD/odiLU1deIHesTc17CtHdKMXetprrkaCzsn+/cx7UhyDYf4gk6A81bnNFZv3hckImATq",
-	"aXbB06Oi7tldHmwJmDnFVX8CrMyUDU+ODS9iEjGRhISxwdluZAktqIhckVwKfFlDogsWqJ+RN7ziBv+E",
-	"EWHdTycouirDs3H1Ul0r6bICZqr5N/GOuh82UmG7U17BGUKhMN6ALxnei/fKcK0jllhCQPPtj/HSWynW",
-	"YdeVa/WUuqgofuCxZNv/AtRCQ2CoEZa9+/dZpxbFm2jxgwXhZy6eM1662oO921Kq4ewrWpaQz0HF7n47",
-	"uluHIbr1L4DyYaUPNr91dFArtmJKOSvpyC48eg3qe+Jykx3OA7vPEvJ56SO5jHU8hExEKCmwCC+wFawh",
-	"7s4q7cJyoickllvvyCBzygNHt7xKTXsXdB1nsy5lx595HmlNDAFwZ1fMKM5uWBbJmklcP55Odu1k0Rgq",
-	"kNmh7yvtCGKFrh8h5slWjXZ0n5gFSrfs5zoKIetgZLHUv3kNhPeqH7FbHnTKx7aKrtmAj0KeOFTBdQT2",
-	"0qkTFp175MViTwI7bs96CqYn9AN0QrpN8LCQ1zxvZCGZL1ByTCcvHUROSJc5JrR8oslxETojjaBLhRjb",
-	"CYby0o0J4S6ZMxrcmUxFwDkjVJPc5SSkUmwv72BEWm0IO51ASS6HICQPuGSCLi1hlE0QRbJr3jKnmTlX",
-	"LIxVuUd92c+JiXVZAaXl9yYtU4z4V5532YKWO3dg4IU4G8b0VqVsYY3WzTUZIT+9nGkiMaSXhOGYuINV",
-	"DPi5MxFnAR8LQVNTzxRdT8KzX0cG0pjr0A3IyJaqQs9rOK+h/XkRK24uoMvsKqSoUWgTy8QEIkqqN3EV",
-	"+yPVeth2zi4HV0Sw+pJRdUprew9XB7PuYwbHiWFx5QKMD8hCglH1fQywl6QaWMYhM7lHiymIk43K2WST",
-	"Nq5DpvOJY4xcxUd3qzs7/XzEUB1Uwvlj2LE0MrdC36U09r71Mp5L0WX4HYWLT6M7+uCWYzQzkqU2pUp+",
-	"wR+6Mnb7BRnQgbIsYvUVDMygeJ81mf92+HD7KDmW9oaf0p17Cj1T1du0KBjM6KmgN8LJbRAuY7ksJaPF",
-	"7Lqb+83knWXdlFJG7N7viP07WLu8V6kaSSmdQauHk1P7yZ33a9H0CKmX5hgMnIR8RwujGJWVKc2yHxLV",
-	"/7zgPwb1GLi74URzMj2xoHg8g8gaDhSq5Fwm+16MTm+nYDVXzZ5sAOIZUs0+xddz/aqSFiz+jWtax/X2",
-	"iirS1F23EOzVDyB2Pf2kwioBft+jDCdaF/RNt6auUbabVmIMrOtATwl0niA5VYqz1OiD4WI9qDeI6Lf9",
-	"+CL0BIQGAfYJYhTNWWjFe7p3b3HSK5B36hCR2J00Shpydol7PM4MsA41i1QbnaF5YFU0uEEW9ae0Z56n",
-	"tbhgb8UHqMZIVNvptQ/aL3uMILF47zABQOKiF3C+qdksWvD7/Hh00IEvHc2pTu4rUf8Qqt7m5z/7lz3M",
-	"hogZVQZ0BQkIuMGXxchWtyyh+dJUFV/C99dMcXmSaA4l326JaLJfGEQ265InJuOwCMtFHtE1s66uz2tV",
-	"OGxlwzWprMvqpzikuPJ+hlw0QpncvSCleHK+WJgYFBeAD8CKgb71JYrzBo2mcP0EwH7uz/dL1C205MIl",
-	"nB13gEuqNy/je3dDzEDclFQUGm8I9HDuYGqDhapmiprUZuz7Dpz/rOFKWUBf/1tgMF0chSmDnA7EP0bl",
-	"1stSttpHoOYGMJIDFPcRgZiMO+y9G1onI7ejfewg56Vn6K+L6He6IYwHdO21nNvqovMuvIEmZdcoL1xb",
-	"H0mqgjv6sw9+1ERaSpUOhQXw4sPmqM7sCf/0ualdI9v7mX53z1k6qTNrYcCby+Tw/TUPF71ce/f2gcai",
-	"rlLTOKfmin3ngtlNyYjG668UwyM6w+M6jDpZQocKwsSaCzbTXLRHidNqbyB1I4weTlcLY0JieTzxS9hr",
-	"7E/JdX+sdur4tHEfArpWDLeXEgf4un9vGL2B3mB0Bx2lNnilKeRw32jPAqdF7m9Im9diTso62QtAHw7C",
-	"ClNCusYFcya5XbugyfyUVGhVPS9MsqSakf9NWsWNYYL8L6JzWjLy70SuVpqZ8QA/1evAvGeMuDWoJuGp",
-	"3hjTFXaejoyexp0SfTR7vNRnoWL1OGLdc37xcKKs97UxEfWzT5iNw/t4wH9czwv5AFD95FzHrlrp069A",
-	"ZL8ursivC/nHr4u75/4hDSVvkOXSZaJx5Ut/oZoZ71r65+uVgkbJEfKBz174oudEcmxCgnCk3/mD6rBp",
-	"nRNDHnROnxtStGzsOvT5Sar2v2om6xL7uBAhCRfaqKZiwjwnvzXFmrm639TZxnMHTKZXqLXYxxc3iFiZ",
-	"0LZmJeMFLRoIzGqn3/jaTX/BwB+oFuzzinmR2LGYYlbLGfm73c9nSf4qPrwGitTkX7frjFQZqc51RnRG",
-	"fvq3jPQ8B40dNkE5kBes1LzRWXdlr2Ex9/sVuSB0f6z5Xh1pRv580a8RxcZWGbn8z4tfxd4F9Rn5C5Qr",
-	"wqHryfrHs18F2NI5E9gnghdMGL7i1gld/Pj62pMg/kdX3Ld4CTzTy3S9Wlxi10YmaM0XV4tvzi7OvnH9",
-	"MoFizjFq7VoDY1hLArC4FK8LS6F+OrdFPtPme5c/k0thfF1+XZc8h1fOf3MdpNC0O2b4hVqHuyF5uXn9",
-	"iulaCo3E/fXFxb3t6z4Kdh2bNtT9mi2eff311FLhbOe+ALabnDHjHbCHqoqqXci6HI5dy7orU2xV5DKH",
-	"BxN2DHTn+sfCY/OjXfcc3YcDuH2x8bUq/2zITSqsdH7fuBnFCOseEE+BcmpIK5uy8EPNTKBAKHAlglEF",
-	"WcBu6twkrpUZoHqcswo3G//nw9ufrlw7j27KLlTSuim7uaRKM5wxC89lxLUmRjei2B/Ce0Z+2Uh2wxRZ",
-	"Q7M2KzOZcIKvlWp7Bo1V9yhPmQeiu+Gkz88mvtuvRHHCAWD48YSAwTmzX4Z8cbk5rcTieJ1ZwxBxO7iq",
-	"nSC7MALwkJjBIYMPhe5uCuGTCRo/RTFB1Fz7eeT/oolsBcExkJ7RgA9D03Td2d1SFU+kkqhxZ9SQBe2a",
-	"l9HKzQXL0LcwsizGEzLjRFMMp2a5e40hzfwXM/3hWg9oC/S3ieBr+HMfNNDtWwf1zBXOFNAZmqIZTl0F",
-	"ax6Na50F1Q0UAInx0M7AD/Bx4FKMQlN0By4l6wPc9a6ku5fwyMPw12COzFNxGMzASeQugFfmKRUYZ1DJ",
-	"8gRcZHGkIWQBwleiwA1ZkX1uCtYe9LUATbuSZSlbPclPAYJRTnrDtcEss8dAVFeUm4AtPNbng/cvN0zt",
-	"IJLX68CbYaqZdqKzA95S3i4+3mVTygoqxjqA3T9Dhc5bScx0+cQ4shzFPZ6eXfx5Fts8Nps1RhMlWzB0",
-	"nTUL7aRdur391sLShe9ALm+xlS+Kh8oypouND4klcNn5sim3BywdIB4/6u5U4pnT547djucLR6+pPqMU",
-	"HzaJh3b+m3rvmXqx1rJPoQMKLrk2rLgiS5gPVTJaZOTy/PJbcnn+n+Ty/FmGyVOX5xcZ+Za4zsVTtPyJ",
-	"F3foKZYM27AOqfkl/N310txD7LNIE3rLOQDmZ48Jtmu6hRAh4Jm4SU+BuyG1TJAlI3VjiOv+PNIEVGEy",
-	"qf1r/BTdI+e8WNx9hBgaVl3HYioBaA8uAUDMJd4YxPstxu4gB/LSXSBu2c7nRnJFclk2ldDP+96KNnTX",
-	"J9fxBcGzi0jcfI5oevQb9MxB+DT5d39uSk/s3cWQ5kfktKew4BcuGT8wo4mWFUOljgP9ietrcki62ZWN",
-	"xOvm05g8qubf46pxyfioKG+pfgKRC5rKS1zjy04N3TKIZ8TF7B5mdO1GI90jXj7YNb8ArHwGIz4uY70V",
-	"DG+sYPwKDJgrpYa0+5rmW6haXcFUQCxch8z3rZAGkK2jOA45OIdd0nfdY4/mlw7yjI6Zjr0Dfj6gv/MD",
-	"TKxa3bLagFZ12Usehj3IHfNP+w0cH8hH7XcYvndLfw6q4la9BSKp+wh9ZN75K2O1JpT0ezpFMTlkikSr",
-	"e4jgL9v07kAQyjitn9I3vp0eLg5Q+73b4A/NI/s9UJ/CIDzIJv+PW4XvmZWfe/SnyBb4UrCW0JDT4UpO",
-	"E7nzYa3GA5z9+MTxlPYjQQlY9NC3ZziOEOUmbPADtsV7RovQfXckVsa9u0MZJ2dlMdXIm9unf2+Y2nXJ",
-	"Nz4BasjxWQ9BPc/721ip+qcFLUvZwpDWv2OCFi4x9sjREfeH+yb7E7TrjB0LgnWJp4oltNtjRZII3Yhi",
-	"xdxd1vO9pkN9KBK+CtmDE6d06YPRU12mHOptZ5Zq6RMSNPZE7pQOFB7E9u8VEk9AZnyGjw/Ir4FiJ6wd",
-	"TK97ChlLC+0Nf5xag8SIIUoaOurHry5DU9q4RLxWO2h5+0AKethO96muLjH3OsHhsM4YzrDHrvdUYBHO",
-	"U1z6M4VlCC7g11RLAhn13fUklhPgjbZP+p++8of77sMO4Qd85NGcwVCScwwv7mCP5AQ6SB1zAH1F1AM5",
-	"f340y+M7fr2dJ5w+7RH3RA6fbxs7wlhH6IlOXofEL9zBw3SVGc5dj4qn0nsmPv7iEcmpo6THBauV9JNU",
-	"9BCu8ENKi36J5VO4wJMY/v/G/XXc2Xd9b7A8Yt/znRJV50WDOLhvn/elX3eC2x9TeeSy3j0Bs3u1Ybd3",
-	"FfQUlD5G3iELNAVFDxqUeGJh/AUFI5CZ9gIRHVKg4FvdeNA3qlxcLc5pzQHG7vl4N+1h3nXni3pLeezk",
-	"voh1ix+akN0y2pupo90p3tu3Um25WLtRtVPL1P1rj6m5ajgLO7wDA1SzcZ8RyI+1J8cb/vC8dxLvPt79",
-	"3wAAAP//",
+	"7H1dl9s2luBfwdHunpnZYeojcTLd5bMPjh2PvePEHru689DJA0RCEiISYACwVIqP//se3AuApAiKoFwf",
+	"7u596XZKJADe73txPz4uclnVUjBh9OLq46KmilbMMAX/xQv4X7G4WtTUbBbZQtCKLa7sD9lCsd8brlix",
+	"uDKqYdlC5xtWUfvGSqqKGvucMN89WWSLigteNdXi6jJbmH3N8Ce2Zmrx6dMnu5SupdAMdn2n5LJklf1n",
+	"LoVhwth/0roueU4Nl+K8xif+/Tcthf2t3fl/KrZaXC3+x3n7Wef4qz7368KOBdO54rVdbnG1+HlDDdkx",
+	"YchOSbFe2Cfca3bVZzk+93FBi4Lbf9PynZI1U4bbM69oqVm2qDt/+riglWzw6P29fmRGMU2kIqZRQi+y",
+	"FlyFbJYlWwQYiaZaWhBliy0XgIuK3r5hYm02i6snF+E5bRS3p84WumasGO5ZnesMt7P76g3dMk0o0SyX",
+	"okg7geEW8x+nH/3UpYy/4cnd65kHij/or+FtufyN5faH26/W8iv3R8PyjeC/N+zMYaDz81e8qqUySLQW",
+	"HouiETesPM+lYufhTTgPvv2iC5JZqFxxVhZ6CNZ31Gw0kSvCjSb4UEZ0k28I1YTCpmclX5mz8NncsAoW",
+	"GmDO/YEqRfddjA8eLOmSldFfGt3QcooLHCQ/ZYudVEXsLHEE4rb+rczDxO86wKQFu9A7pmbCesmKD6Ws",
+	"02gtWyylxf3HGD9LwciG0YIUkmnCBbHPEm2oYXoR4Z28lJrpCMe+FgW7tWg2G7eikcRwRqTILD+5X+x+",
+	"xm6cy4pp4pYjuw1TjAj7Kx7ELIZCMFvkDRvu/EruYGkjLVG5fWqebwnXxMiyiH1HofjKTApDyQUgyX4P",
+	"CntPmsdee8Vo4dAaodmS0Un4lXy9MRYuCEgLLweWp+SryysAVBRAQppXjN5wpKjBVwtp3sDSoz+zCAe/",
+	"FRGkdvl0BuXmtPGyxW2/lLJkVBxl53lc6Pfw78XY7hArUnzPivippNk4Bi3Lt6vF1d8mZIfD/K+H+vOl",
+	"1WaWBex6yGIe36tS7jLHBNxYuqV6ywqyksraE01ZUsvaYEN8yhaWuGdyYI+qugRFpMqI3vGq4mKdBR4V",
+	"jCp4VMKfKl4UZTjukopighBrJVe8jHDr9YaRvFHK2hGNKBjCRMnCKgW1orllZLJkxYkEVrAahV2CXLwd",
+	"Hu/Zju7JSsnKHytN8e8jH4qQK9nKpKxxQMr4GfaIdvEUCtbMmoE5iytOqtYsInVe2G0I5RUrCDVp37qj",
+	"3CQC2D76nlHdY/gR5kUZ64jbi8lW4XQ+sCfHejLPHa63sZf1AQie2bNWjbb0ijrGi0KnOicsMFrc8Jyd",
+	"OcZPNr/wNbS9brk+xdyK4tpSbyJ+rMCJGQZWDlni1cw0NeGJ9ve40VXyLSv36TL0PRVrFhGh19waDSgn",
+	"rZTiOiMr2Shi4AcuyIrfMLtjxahu1AgzyFNsdAR4a+P5HRzAYVkH0fDBiYRzCxCeTzbfy9vnsmyquab6",
+	"lu1nWs0dcB7YBitCCULsKWFVbfZWabVmHtfkt0ab8FDMFpOwmB5ZPN9InrOnhAq3fs7KklSMCo26kys9",
+	"z2vA/z7cDM+Xuf0ysirpGhxQdmtip/6DKTliVEeO2tHuFd2TJcMnhgsfmjRs36E5eLZLenCIFoIxPfG9",
+	"vP0vZ1cdJZEDPUisMYVuG6vIjpsNOHA50JteDOw69/dUG7kl3btw6457Y/5sMeg8p6o4xcLof2lKaODg",
+	"G4cuxRwr2nrKJ7+94etUC6mUu9TvOzH04WIedqMMT5Zi7FRU61N2g/cyD7+UnYLrMaYjC2XlhDeM0Xq3",
+	"GqHD8TuqiePZYpLjHXllwSAacWL6qqQu6f4MiDlZkdhXYPfnG1C3cwXEDS0bcAmssAftSKj15Hm+IVSg",
+	"lwNuyJKhsx/8/44POWLUDENIVrkHk8SrGoSwZjdM0ZJQxUgO3xJ1+T3NDHRM8JeWbC9FAV72RTwkkcAI",
+	"AJZU+zjNr/WmBy6deSpOIgxnYzgcn2JlPN9QZd5wMZdC3gpLHVcAXnrLdEa0rBjoRA0hITQQgGEK9CMP",
+	"pJx98lQhN43tQIZPycXVCYjW/I+IGfHaWNdeFBrsIC1JRQUaApowmm+IdTAbYXhJVlwwMJU0RMOifrS3",
+	"uk7zZp9bOceK1qF13uhwn/3Ey0uGEnpwMdGnVHRXHWwCocJHJNIpK8uTqPRQbueWau8ohA1GXU6FNdtK",
+	"KbfWWS6lWAOKzYZrlEqzjFBtWB3Z6nmPUKKoup2MXlt/wuN0+sExFMIBQww7WcwocxL+QAJE4m+fYkab",
+	"3eW/G6ZPuKZATE0A5gM89ClbNIKbSVv2L/BQnANBdfkoH+rIXEnduQLZUcPUmY/3dO6uvovdXe1TtgBS",
+	"PL7SAdI9/Y6Hm57LqqaKFbMtVWFoPhlpf+4es4wrY+Hxd4rnLB7c9JbBUt46SW7Imt8wkSbG3Z3CMIxC",
+	"y8l7opf2mW5MP2E/vB2ObCgbs+JmRPqAmszsp/q7pcH78ajwXWo8ZW2ISXZ4j09NhSS1oOtU52mGFhyx",
+	"11/JnYVhwVcrpnSrEOdGDw74BpAZUDcIXvoAEQWl5sCXBabwQOjFNjH+6LEM3JAoez2HnmTkwctcz7/B",
+	"X1MukPjTzLRDNwItdu9H1FSZjCz3EGzYsr0zFBkxNN/iDYT3LbzM6p/Hs1dH/H19Ec0CmKUIbqjiFDMV",
+	"eivHBOtAdlb09jXC5htI83D/cRkL4t+XdhoR+B59cZEfZPcMjPrrWJA4O6m22spoENCsuAJ3ee0NKMBu",
+	"uediTbThZdm6zDmtrHDaDX3EpaTpF7d5o25YclAqvHaIlrXi9VCmvGkPfkVWikPSABGMFawg8oap9o8G",
+	"vys1kM5X5u1qNdzxQ8380hagayUb0fG6uSFwW+KhnbqbYG+biOJ5pr1qrXlunCibXq+ias1FzJ8AciL4",
+	"+xWpG73pkAZ+1o7x9caAnqN4vZOyY9RksC4r+pgu4iqbRD2HKBxZceUEUt77HLKj1llyipWUICDADElX",
+	"r7Ix4AdefVww0VSWTVvwWCVRUtAuVmCCBaAoLzFSBOEBvWNoslv6AVIrJYV/0KW8wWiVh6qQ+E+kTJd7",
+	"REpewWFlY6yktZThPIHwk7WutCxveolJI1al/6CWxgJsHdICtTgea2k/Q0b3LJyqAr1ina8BX7AVFzzc",
+	"RMxRgXl4K0nMDDOtIiJnKW/nBNMhxB9ZpmAr2pTTWiLolNYHTtr6JYSmYvFtWY7ZYZiLIJjnS0u+9o9i",
+	"lgNd0dtXPoY+dJJduDX9Q350dyqRneqS5mw0Bkwx6uu+pVCyrvvJC9P3UT4PL/20123q3nC9YBYkLWXt",
+	"g9gqzuJJX+iv+MIEXQf7PGnNn6UqJo3wgGv/6Z3EO29HBz7oEE4WOLeHA+S9DgACBXiqjhlLL5SsZ9u+",
+	"llrauzVrLC1ShMuckFZ6MsD47e9pF+b++q29Hk+5b1kpWs1ghJf28c+6Ierp3eGnp15r2Q9s8kia5UVr",
+	"1Ba8gOiE3c0bt3Nc2hOdVBeFbbUxnjTkG3seabnBISHlzgnofv6dk33txAheuDk9SBmn2pq+nRCRJkYS",
+	"2DGbdVXbumtfT7hrtZJrRSskkYm0evfgYzh5IbUqnGJMgl273N5ZUgz0nxSEAtQzrwMJJSu2c6k5VBTw",
+	"r2IxmrB3mCeIUa8VLUsNSYqBjdCszYjimiV6VPZIJ8vQcQfJtInHmXdlwKwOgcgcL1ESb5SMaqKZnS5b",
+	"MyzYvtzJU/3cG/hgortj/Ho0knHZCap0khpi17c9m49rsPeuCHgzEN2xHl8/YP31xSn3t2lABl0+HceZ",
+	"x6YjjOckrw/u49bBX0OinBCy9iHDtDm7xizIREHrX4OjvXSh7Blcfb1hwHponbjchpLImkUiMqws91HM",
+	"cEN2lo+BL7goCNhPPqpAeaJ/v8QslANnnKo101apakNFezkAVAbxXchX2khVZG3IBP478WKAanPteOog",
+	"k9uubn+2Csb+f0YUYyUr7JdBUUXOUlMmRWHJLTUw1RFFiZEdHU/BBihRQypZ2Z3C/REty6yNjodbA8yF",
+	"JobXJ6Zl1/YL9OdH4j5TyLljJFUEDKMxitF8g8LcR1buJ46SOZZO9V0BibGPUI2Iai6IZJWM3nCxxrSa",
+	"WsoSUzWXbCVdbpM3FFPuhmCnZytXWzKkOE0rBpxhpcKGalJS7gOjlJTcmDKRaVxF3mAX3UZC2zqLpSz2",
+	"cGtAFF/jBzHd5vf4wCzchkE4mneUrRV+lqXBkMFtEw2OUGOY4jgwoZ0ZHLUvWs5LWWyjZLPexKDjGLmU",
+	"O6YIw+xOCsUcVm6BkpoAjMvjkiFmy0VydNNERamrksDU/Hb3LhLWzATumsv2HZ8HBQDipRW8XbvHMUuf",
+	"llH7tEjq6IXMF/yinM2cIgwE2iIjLXr5kp6Y+/LSp83NMWrHc73pbaqjNJYV/kNIBPf529GEPLwlSPHQ",
+	"62EQZDKs5kXonMzti0G2NkcidEnsurI20Vgq+wHxeeoYFAxUEPC2cE7K4H4pGzE772IT7urjb2E5+kip",
+	"LnWVH9744wqzPTt5B+3xCq5YqP1OEo3KGutpD99DNqXPonTn6H5A597dwS/VOkccnWieK3dnPQO/DCki",
+	"sXoVPKyhge6N4llXhSPmcIK5eJLBN8/iPVLGOc8UeooZj+TCyYBg3ycquztV6Z9n8zIgTEcEUX3X6jZf",
+	"GQeITgn/Ie3Oj/91aqRnlr7TWITke5pvu3bJbsOEw1zJV4YVEIBygSlrZoBxuOM60eScn8Y2J31sY93T",
+	"mQ66zwoDMwmTDbjedD/cSAILPyVWZ/U/+TAEx+poUT+Wh/o87WD9gd1u3XoksBTBweiNF1zoS0F8xMXA",
+	"ox6QNnQfu3RDk9yXIXecVSNrrFd6Sr65sAZrJdGChWRAQjUc+gQjEk+SBTCFz4lHyNLvHXaCjYTLIGnc",
+	"+Ub2I0KG4/0k6oFjG407WjraKLkTREuyom1gcyuS7y/UWAVwJwnwIM9F0DXhomC3GbmwFHd5keh2Rc3R",
+	"d0ou6ZKX3OwDMQPfWMbwZYqYwJG4zY5XJ6RFBR6yQuyAVe2S05yaosohEk1vmKLrRO7k4nsac6g/bCzx",
+	"udAQBDZ2fe47gZncXkEhxXjohqmCo7T14sKiy0KDqQ2tMfASlRqYP/Ra/ExdIOLECrH+OiGFs5O5aUnA",
+	"i+4M1VJ78kD0IQc0JH/6lE/kOS8F0jzEV2iwzvcQXxtWzVW0sohXCee+ZVPKvQvHTlmJjzNteEXNmAln",
+	"NdxLGYkvvbSqz/h+NnAfVVJttGugkbCzfST6tevGVYgOj7ORcht9Z2sVRbzFynhp64wUcqjiGWvTAuZr",
+	"qlbG64/EW1GdfoFqmOL0aCn5CEx9Kl9Klp68pryMLyOkid/n14rnqf6k3tB6JHedj2a1GzUHqEbxqooZ",
+	"Ac8hcrxy2UVp6Gx0/Ewgy8YAvuPRLgnxiuqucMSURABRB+OOK9y6nn0CSzhGy1C6BApsARHQ2nI7flhH",
+	"lnTlRIeeOsB3LOIR1Sbku6RDf4mK1ODIZUIEL+XtGYjRZPlrzTULyDdOTnxWm6SO/PU5zUMDowZDp2SE",
+	"khXNjVRQNOIC+tYDoi6mecoVDl2lC3LcMvFhPOpJPTnwzbBf5g6Zcr/DbmuWmxjvXVtLx1k9gt0aTNNa",
+	"7vGGTKqqW+4NBvHJ4WpL5WZ28zcP28PkcIVFzA7bezj3zPyIYSZli50D3xDq3iFn21nQ0OQu5Ec7Rv/M",
+	"/KsZwcLR0H+gkhDxC+QycgX/KdzwjflE0DFJCszbo3ssuYuYCLNbLfR3+9MF+V9E+QIZvKF1H5OkISNL",
+	"fr93bQtkrZ1Tl4imoohe8kOxql0uQ0oopdxq7BHqcxtnpcO2V8Wx5j9e3IM48zycQdDaOnPMWn3dnAXz",
+	"pUm7OQ3K5thcHbMq6ZqQ65Fy24g3FKpTW117IHHdirM6ahw3OYJ8Rjru3LlbQkTB2esb0gnehwaAqCvH",
+	"7/1Hovlv0IY5JZj/Y3sndlK7nd8bKkwbqNBEb+QOalyta9MIbkKLS6a0FP+i2xu2g6geX/MYH33ga8FX",
+	"PKfCkBVfN4q5TeIdJcfKVfW+Wsoysj7kIkJmzEZKjbk4T9tiSwwpMeIysj+79tKfI/MfHKNBh5XkjNNh",
+	"IRR2cbELF09RzlEQ/EHvC8YKAqHC0NrpQKKIdXmYeHYZLU1s2/v0H4096yN3k4v6TPDJB1uvcPLReUnW",
+	"SUv6y46kBxNhhPnr0yvKnfP1Jx/d0X1SKWiXXu07qQIoEOqJQggTguZpvBmp7qkJAvvE5/74jOst36/i",
+	"j8QYmoPNKVG0n9ju9QmmRKQveTThVMldP8Uh/KPX0TzOiD4v98lFtFQq/HpxpF5ofoa5iwvAyWNy9ye2",
+	"e9fNkZ8BteRC7lOS8OOq5Hh+/E9s98GnBN/Hd3xGvrFXhfBj7Ox4vT5P6926JjeQNku1wZu2kB0Gd9hW",
+	"J7r8Xl2XVG8ysg95ZmxlMvIHaer2js61+B3oxi9CoMyVJAjUUwRJZ3rDDIS4t0jBDOWlJv/6/uVz8ucn",
+	"3/7Hv0VudE0/NtoxGJSSaqzJEe85buDZ+eZjJ1WfjfdzG2uAE4kXa03XLL1Lmn8hqWmyoaYZCXwYbkp2",
+	"xCydOo9r1onLhK0yj5somybLyjjuCusjgEPWYckra5UqzEqHBt/QQ2YbepOhITXok2Rc/6wZJc19XfPd",
+	"RTx9ewTcUP14t/sN7/GhOZWrs8SzJE/XaHFz4oCNsEBiv8UHVIdwcRlPWLreMOJ+DC5p22RxMMRmoj+c",
+	"3yZG/P/tPN+5mXDdO8MDtpBqywoiG6e7KOk10u1F6tITDUfSCdtzxD/uC+tWFq1Yip38/QnNQbELssuT",
+	"JSV3vbmHnbofoDXtYVXy8Uaz7yfSZo/mpCW0NO8lNCY937ZTSXo8FB4kPe19voSHJ6sGXWZ9aOgBUEmz",
+	"pN775Ij5ptT7pmT6RO5S9t1IgMwZJkaSb0h1Rb45+5asnxJI/1JEKihl21+R/yDrftnik4s76DR1B/W+",
+	"+F0x8v5Ab1iRXOh7cCepmBezLdNRw75ypDD4bl5E55zNiDEad8pjoAhfY2FXF/OO2FF7c1UZjHfz72fe",
+	"BTOYIOhh1R5pFBsnpOYkA5a7tY/BD/Y/hoTHByrHa/dJUJ4aangEyj7NSnt8VNQdK3gGkZ8SOHkErMyU",
+	"1I+ODS/wEzGRhISh+b/byBIarxO5IrkU+LLr6QBtGc/IG15xg3/C6yjdTVwu2t5aZ8N7kbpW0t1izDS6",
+	"3sRnqX3YSIWDrngFZwjt8TDXdskwA7fTfM61n0q57KX59sd4wzkp1mHXlWtwnrqoKF7xWNnmfwJqYRQc",
+	"dMaTnUzfWacWxZtoGb0F4WcunjNeuir2g7xMquHsK1qWkChDxf5uZ3la9y269c+A8n43GBx75uigVmzF",
+	"lHI268QuPJpw2WYBZccrTu6yceK8RPVcxmbdQM0TFKdbhBc4BMwQlx2Xlho5Mg0IW6DsSa9GwwNH73iV",
+	"WkAt6DrOZm1xgD/zPNIaGf/qzq6YUZzdsCySn5/axSVauHLtZNEQKpBDru+qwAEit24KB1bkVY12dJ9Y",
+	"b0a37C91FELW3ctiRUbzRscddMjCGRGYPiY7LTZ9TPjEcbpuFpyXTq2waJ1VLxY7Ethxe9ZRMB2hH6AT",
+	"EvuDv4u85nkjC2VDgZJjOnlJ5+f/ucT8KaFVKLqON3V1XZWysfQ9jpnzVSj28Xk/WRBqLtMKRKpV9FtW",
+	"4z/WkIG/T007pOsPc8qBfZr+tFqYkYTdJpIPbR9DeemGXnNXChdvvjSWyI1Ts6kmucvoTuXCTtb2gF12",
+	"IbB5Ane4xMyQeu1Ssduk7kguNtBSD19RYnatmecM05pZPJ5qF3TT4WI9lIGO/d5kxxQLRP60rb+yUmgP",
+	"ZB2iuxhJXpVyB2vs3OTuAUHMaQDSJrkOU7p3rCydrIWSuwzGZhPFSmr4DcNhM1QVpGA3HCa/ozZ0/Hy6",
+	"9Ozm1Ttp2S2U1+NkkFM9nwywiVNqDmVUtDnMdnvAgP7jOnQdxxQfPW+4q4ZRo0Ws5WAB06xWofyIwjgq",
+	"JkZIoqR6EzdqfqRa98db2OXgihRWX7K0NN3DYWIeroGF/cf0jjOSAL27Z2YWjKrvY4C9JFXPFxkookTE",
+	"yUblbHQYhGepBAdgxGZ01fxtVsMdMPv9M3iMnT0qAtCOcvjGfcGcrp2uCKaXWhfNZGprxyax4gu0Jh/c",
+	"crxLiNQ/janZn/GHNpncfkEGVAh1FlaXw2hsirfJo5VVxw93iJupgir8lPbcY+gZ6/tGi4LBNP4K+qWe",
+	"3Bo12v+xZLSY3dHhbmtEZ1l+pZQRP+cZsX/HMo9Oj6tIseIMWj1e9tgtG7xba69DSJ0CumD8JVTSWRjF",
+	"qKxMGQl4n6j++wX/FNRj4AajdHZZAbYis0rEtCVE1ng1klDov+JqpA9isno7Bqv57Z5SDeED0OEZYtZn",
+	"DDyKr+f60SUtWPwb17SOK+gVVaSp2z6jOJEUQOwml0jlp8DebaBzrOlh13Bs6hplu9lJjHm2czYptk0m",
+	"OVWKp7ZN1oaLda+SPaLfDuPJMPkEmojZJ4hRNGdh4Njp/ojFSae1nlOHiMT2pFHSkLOb48XvFQDWoRsO",
+	"1UZnaB5YFQ3uYKgInTmEbp7W4oK9FR+gzj9RbadX1Wu/7BRBYluY4wQAacOhYs8VA86iBb/Pj5PjXH1T",
+	"opzq5I6U9avQT2V+9YF/2cOsj5hBzXlb6o6A631ZjGy19QZm98ZP/h5opsLlSaI5NBNzS0RTbaGl5+xL",
+	"vZiMw/YeLtKMjqF1tH1WucKR0huuSWUdZj+rdk4xZjQindwXL6Utz3yxEBsM3u3kBsCKgX7nm9/MqipP",
+	"UkMjAPuLKNyXpkdVaMmFS/ecdr9Lqjcv4nu3o9hB3JRUFDq4yPPPZVhVM0VN6sjJQwfOf1Z/pbaGtvst",
+	"GYA9ikI+u+VnzzAbFK0vS7nTPv41N3ySHB65i1CE23YIlUE9nWvNhNyO9rGDnJeeYYoYot/pBieanAsT",
+	"3FZ3G+PCG2hStsMzQprCREoj5GScffADddMSGnUo64EX7zdDfObky8fPDG+nXc0svGPxDlZ3nJWVWNBu",
+	"TxMyd3yp+vGSs2vv3s4RAzP6C6xSk6jHpm88c6H0pmRE43VniuERnVR8HQY6u1YrTKy5YDPNRXuUOK1K",
+	"Pw4Sy6ufYpm2K2gLw5BjeVvxS/drnGwBA01oMW+ScqTDHV0rhttLSUqn4u2/N4zeQFdxuodK8w1eYQvZ",
+	"3zfaDc9pkbtrnuy1mJOyTvYC0Pvj/sMs5LYlHm6RlhF+7YIm8xPCr1VjNrPbLWl28nigOQzXbTqUYlfO",
+	"KIfggv0wb/WZw0Rmi4q77lqS3Juk0zqk1x+kLVboQSulUDCnjR6bpWIdvLb11mCi+Jx6yfROWMeyWE80",
+	"XZ1qatsl2XXusKMLclmAZaJAaAcgAWOf1hABhlzOi50uqWbk/5Cd4sYwQf430TktGfl3IlcrzcxiOGmx",
+	"M6rxwENxa1BNwlNO70C6E86sHEbY3E6JgRt7vNRnoWfKNMbcc37xcKKs87UxAvmLr2GJw3v6FnDYUQYS",
+	"k6Ag2TF6W0D88ReQBb8srsgvC/nHL4tPT/1DGqrQIdWxTUfmyjefgX46eP3bPV+nO0OUJKFE5+y5b7uT",
+	"SJBNqNmJTEq9V8N23BCNIQ9mrs69Z7Cs7AZ+IJll8F81k3WJbYOJkIQLbVRTMWGekt+aYs1cK46RqvFh",
+	"Av3MaRDpReM7HAuGG0RcT+iSvJLxGlMNBGZN1t/42g2+x9sAsDdxbBQmx+MANIqpjWfkrzBVw9HmL+LD",
+	"a6BITf51u85IlZHqXGdEZ+Snf8tIJ5ygcWAPWIzkOSs1b3TW5jNpWMz9fkUuCN3RfduEQcnioLVDRv58",
+	"0W3bgH3UM3L5p4tfxEHOzBn5AToIwKHr0ZYEZ78I0LM5E9iWlBdMGL7iTC2uFj++vvYkiP/R1tsvXgDP",
+	"dModrhaXOASGCVrzxdXim7OLs2/c+B2gmHO8ynKTxjDWLQFYXIrXhaVQnDWAyGfafO+SKHMpjG+VU9cl",
+	"z+GV899cw3L096a8wVB++KlPXkY1DP6gaymc+fD1xcWd7es+CnYdmiXU/Zotnnz99dhS4WznvidFOzR8",
+	"xjtgdVQVVfuQeh+GgYBPl7V5FNgZ25WPbBipee5CZAaawf9t4bH5q133PKfOuohj9rn15l5gRP0fCbnP",
+	"qSrGUJtTHIv94IilOPLQghwS36xOvmFq72sIrITD5Bg/Q6iD1jZv2GO2HVI0gtuNLwz+e8NsUhcLF+Yb",
+	"NrobIN0D4pFwvpNNWbjgHo7uBA7NXItcqqDIxzk+I1y8ocr0UD0sSYGL7P/74e1PV65VIGx1y7RrW5Iz",
+	"yFrPJVUaTGeNz2FauqutYKIId7SuJcoZ+XkjLZ2SNUx9sNqQCafSdlJtz2AC1wHlKXNPdAdr3x3x3X4l",
+	"ihMOYAE+Kl/g678MzeESQXcSOxFpyI9E3PYyc0bITlY1VVw7v2xMhdiH2H2hOxzh8QQNfmCRImpgVqeV",
+	"3P+iidwJC90VN57RgA/DdE3delRSFY9kbFDjzqihyMlNQaCVG8WdoddoZFm0JvBxWdUpV7XHctfYfZr5",
+	"T2ZedB67R0Ogu00EX/2fu6CBsZC6O8QPhs/qDJ2MDJw2qPRxPpvOglGG8/+MdL2joHloCy7FKEzPdOBS",
+	"sv4K9foYtN5wbXyjhs8GVhLJ9ztdJNI9fsTnE+UPaBN5eycjyz3xDSJixlA2Jpig+Dd8xenyaU4b0Lk9",
+	"N07vVwJbxZ3tKSF5eWfsdUAo44TxCMLtvxirIVrQUhJmNFAgJ1LRArI6d77IrK03HjW6W249L11Ofpz4",
+	"3ki5fWYelvj4eGEufn53LuuW1Sblpjn7O6Hpu1MZ0L88Qsp+aCBc1T6SrqYEWzP4qlOgZ2uR20N1wgTO",
+	"wHCpraDPXXpGCmkbfwsYVUfPNyzf+vuEe8MCbhBBwyu5w8pCtE4Zqt1d62mx2xqmo3NzB1DHuQmu1wUO",
+	"q6dryoU2rdzwN2YO3FUilD/y4hMybMlw4FIfzi/g7z0R0oP1k8hYESnAI36CPz4UaeJJtaPOp5jgK8iS",
+	"EevbSjUuU7NFTRVm9tsf49u3j5zzYvHpV4hdYsuTWMTjH0fjP3j+UPZlSOBJq+KZDtPFd6fQ+5OLP897",
+	"/mFF/QdmPDMRKthuhkA5dxyH12insFbUnHmPq44LowdH/o7qR5B0Dg54CWWFXkFc07qjCDoSPnlX0v0L",
+	"eOR+Aih27UeP1dpDpLqRAK/MhyIgMtLrRPQI/GhxpCHbAOPzGFELNdbdcEmwwKBLNEjmlSxLudOjAZMA",
+	"wVHnH6tGH8zx900Np7CFx7ojhx8y8zqzmjMsHdUuNtYCbylvJ53+FmB3z1BhjsU9uNp3jyPLUdzj6QtX",
+	"e+8ao4mSO/Bb3HUFDB53bURgfpClCz+rXt7i0Gdnd1vGdLmufWIJXHa+bMojTjsSzyuXs/4gxuOtGWad",
+	"x3J6Psupvn2YQNH/p17XK69LoT0KLrk2rLgiS1qWGSkZLTJyeX75Hbk8/xO5PH+SYTHk5flFRr4jbsb1",
+	"GC2n+Y9u6uoX6zte0y1k9wCesa3equXu1pOsG0PcnPCBJrhzFzIA7d4lAIi5xGS/+PSiWE1BT166goAt",
+	"2/uAEFckl2VTCf20Gy3Shu675DrM7XtyEUl5+8I9WoTwF+HSotj753RntawYKnXIb0F+n5Bu9+vMxiXj",
+	"g6L8cZxY0FRe4hofxTR0y+DCOi5mDzCja4bVMXeIlw92zS8AK5/BiA/LWG8Fw2RTe+S1FCwjpdTQRqOm",
+	"+Ra68a0IDY1H4QJhK6QBZOsojl3ud8WEORK18INaH0RH/t4ZUHEMtYdzSh9yesTv7czJsWkwD6twXspG",
+	"jKZA+izzcHPiL4ogcYEb+4/HCLQ8I3mjFBMmg3tbvgJapr0Jel5c8coaN5BNySAm48aTjwbiQrXo8WDL",
+	"u/axB4u49Cpip5yizgHvAOJl2e9DG0u36EBuKvLSHfR1T9GX7iTKh092ONh9yFvQzLfuIvSR8h660yai",
+	"mOwzRaI/2Ufwl+1UtiAIDQetBz5xQXlI7XfuXd43jxzOynsMV+com/yD+zvvmZWfB/SnyBb4UrAdoaHQ",
+	"iPRyMqa48379oSOc/fDE8ZieUbjaa9F34BINEPU7jl/kR2yL94wWYUrjQKwMZ7yGhoOclcXYwFdun/69",
+	"YWrfVoT5qrw+x2cdBHViSt/Fmqp+XNCylLsfqtrs/4pVg7jEMNaEISZ/uG+yb2GsW+xYEIZOPFWs9Yo9",
+	"VqSyFRycpbVe0Kh9ejAOoQtFwlehpHXklK6mNXqqy5RDvW0dLi19LYXG2Zmt0gFLNbZ/p+XlCGSGZ/j1",
+	"Hvk1UOyItYM1n48hY2mhvUtbM6WlQGLE4DsNk5fjWddheGFcIl6rPYxGvCcF3R+7+FiX8tglJMHheCtC",
+	"6htMR6YC20U9Rg4kU9gwx4Wym2pJoPdLe/GOjW+8b4vtacarFcDjPe4QfsBHHswZDOGIKby4gz2QE+gg",
+	"NeUA+t5d9+T8+RH+D+/4dXYecfq0R9wjOXyHJaMBYy2hJzp5LRK/cAcPA1YznLsOFY9VJo18/MUDklNL",
+	"SQ8LVivpR6noPlzh+5QW3WaAj+ECj2L4n8b9ddzZdX1vsGfHoec7JqrOiwZxcNc+7wu/7gi3P6TyyGW9",
+	"fwRm92rDbt+vjII7JShgTUHRvQYlHlkYf0HBCGSmg0BEDymGVxPxB6hmGQYfPtddv4zlrH22WzpntEpS",
+	"far9eEgr1Y/msMIZeilhvkVaIXfiinx79jV5cvbnjFxeXXw7epkFF5vqxqOvUeXianFOaw785N6Jz3Tt",
+	"twdo0e29omFA43lsZnHfXWiX0d4lGexOMftoJ9WWizXEbLgZW6buXnFFhwJyEE84Zw/fWcrbIw/7BodX",
+	"sK/O/EWj/RfFsmq3TgfUw+VcVbgFBF4Wh9d8fOHTr5/+XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -13,6 +13,9 @@ import (
 
 // Chart implements the contract.
 func (h Handlers) Chart(ctx context.Context, r ChartRequestObject) (ChartResponseObject, error) {
+	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
+		return nil, err
+	}
 	chart, err := advice.NewChart(r.Body.Setup, r.Body.X, r.Body.Y, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err

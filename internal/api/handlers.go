@@ -15,6 +15,7 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/judgement"
 	"dunvel/core/play"
 	"dunvel/core/setup"
@@ -26,10 +27,12 @@ import (
 	"golang.org/x/sync/errgroup"
 )
 
-// Handlers implements the contract on a store. Now tells the time.
+// Handlers implements the contract on a store. Now tells the time, Known
+// remembers what was made of drop tests.
 type Handlers struct {
 	Store *store.Store
 	Now   func() time.Time
+	Known *droptest.Known
 }
 
 var _ StrictServerInterface = Handlers{}
@@ -66,6 +69,7 @@ func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (
 	for _, kind := range box.Kinds() {
 		d.Box = append(d.Box, boxKind(kind))
 	}
+	d.Places, d.Holds = droptest.Places, droptest.Holds
 	for field, words := range map[string][]judgement.Word{"flow.speed": judgement.CurrentWords, "wind.speed": judgement.WindWords} {
 		for _, w := range words {
 			d.Words = append(d.Words, Word{Field: field, Word: w.Name, Value: w.Speed.Number})
@@ -127,9 +131,16 @@ func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (
 // with it, and how it stands with the one to tie on is one of its notes.
 func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
 	choice := chosen(r.Body.Units)
+	measured, err := h.informed(ctx, &r.Body.Setup, choice)
+	if err != nil {
+		return nil, err
+	}
 	a, err := advice.Solve(r.Body.Setup, choice)
 	if err != nil {
 		return nil, err
+	}
+	if measured != "" {
+		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
 	}
 	items, err := h.inBox(ctx)
 	if err != nil {
@@ -150,6 +161,9 @@ func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResp
 
 // Changes implements the contract.
 func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesResponseObject, error) {
+	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
+		return nil, err
+	}
 	found, err := advice.Changes(ctx, r.Body.Setup, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
@@ -174,6 +188,11 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 			return nil, badField(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
 		}
 	}
+	for i := range outfits {
+		if _, err := h.informed(ctx, &outfits[i].Setup, nil); err != nil {
+			return nil, err
+		}
+	}
 	out, err := advice.Compare(ctx, r.Body.Setup, outfits, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
@@ -191,6 +210,9 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 
 // TryRules implements the contract.
 func (h Handlers) TryRules(ctx context.Context, r TryRulesRequestObject) (TryRulesResponseObject, error) {
+	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
+		return nil, err
+	}
 	trials, err := advice.TryRules(ctx, r.Body.Setup, r.Body.Rules, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
@@ -199,7 +221,10 @@ func (h Handlers) TryRules(ctx context.Context, r TryRulesRequestObject) (TryRul
 }
 
 // PlayDrops implements the contract.
-func (h Handlers) PlayDrops(_ context.Context, r PlayDropsRequestObject) (PlayDropsResponseObject, error) {
+func (h Handlers) PlayDrops(ctx context.Context, r PlayDropsRequestObject) (PlayDropsResponseObject, error) {
+	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
+		return nil, err
+	}
 	drops := make(PlayDrops200JSONResponse, len(r.Body.Heads))
 	var heads errgroup.Group
 	for i, mass := range r.Body.Heads {

@@ -1,4 +1,4 @@
-// Package store keeps setups, programmes and the box in SQLite. It knows no rules of the job: what it
+// Package store keeps setups, programmes, the box and drop tests in SQLite. It knows no rules of the job: what it
 // is given is valid.
 package store
 
@@ -12,6 +12,7 @@ import (
 	"path/filepath"
 
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 
@@ -28,6 +29,7 @@ type Store struct {
 	Setups     *Shelf[setup.Setup]
 	Programmes *Shelf[technique.Programme]
 	Items      *Shelf[box.Item]
+	DropTests  *Shelf[droptest.Test]
 
 	db *sqlx.DB
 }
@@ -69,6 +71,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
+		DropTests:  &Shelf[droptest.Test]{db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
 		db:         db,
 	}, nil
 }

@@ -370,6 +370,148 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/drop-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every drop test, by name */
+        get: operations["listDropTests"];
+        put?: never;
+        /** Keeps a drop test, under a name made of what was dropped */
+        post: operations["createDropTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/drop-tests/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a test that is under way says, with the others of the same bait */
+        post: operations["lookAtDropTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/drop-tests/truth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Times on the water against what was expected of them */
+        get: operations["checkTruth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/drop-tests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Deletes a test; it can be restored */
+        delete: operations["deleteDropTest"];
+        options?: never;
+        head?: never;
+        /** Sets a test anew */
+        patch: operations["changeDropTest"];
+        trace?: never;
+    };
+    "/drop-tests/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restores a deleted test */
+        post: operations["restoreDropTest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Reads times as they are written down: 5.2 4.9, 1:05 */
+        get: operations["readTimes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A current, a drift or a cast from what was timed, counted or read */
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to count to for every depth and head of a setup */
+        post: operations["countDown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -398,6 +540,10 @@ export interface components {
             techniques: components["schemas"]["Technique"][];
             box: components["schemas"]["BoxKind"][];
             variants: components["schemas"]["VariantDescription"][];
+            /** @description Where a bait may be dropped */
+            places: string[];
+            /** @description How the line may be held then */
+            holds: string[];
         };
         /** @description A kind of item with its columns */
         BoxKind: {
@@ -566,6 +712,11 @@ export interface components {
                 nearBed: number;
                 /** @description How it is known */
                 source: string;
+                /**
+                 * Format: double
+                 * @description How well, as a relative standard deviation; 0: as usual
+                 */
+                spread: number;
             };
             /** @description A second state of the flow to answer for */
             other: {
@@ -599,6 +750,11 @@ export interface components {
                 speed: number;
                 /** Format: double */
                 direction: number;
+                /**
+                 * Format: double
+                 * @description How well it is known, as a relative standard deviation; 0: as usual
+                 */
+                spread: number;
             };
             rod: {
                 /** Format: double */
@@ -704,6 +860,13 @@ export interface components {
                 trimmed: number;
                 /** @description The tail went with that */
                 noTail: boolean;
+                /**
+                 * Format: double
+                 * @description As it falls, over what is usual for its form; 0: not measured, and drop tests that are kept are gone by
+                 */
+                drag: number;
+                /** Format: double */
+                dragSpread: number;
             };
             head: {
                 shape: string;
@@ -1342,6 +1505,185 @@ export interface components {
             created: string;
             /** Format: date-time */
             updated: string;
+        };
+        /** @description A bait on a head, dropped a few times and timed */
+        DropTest: {
+            setup: components["schemas"]["Setup"];
+            /**
+             * Format: double
+             * @description Of the head
+             */
+            mass: number;
+            /**
+             * Format: double
+             * @description That it falls or, where it floats, rises
+             */
+            depth: number;
+            place: string;
+            /** @description How the line is held: slack or tight */
+            held: string;
+            drops: {
+                /** Format: double */
+                time: number;
+                /**
+                 * Format: double
+                 * @description At the touch, on the water; 0: not counted
+                 */
+                lineOut: number;
+                /** @description It does not count */
+                struck: boolean;
+            }[];
+        };
+        SavedDropTest: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            version: number;
+            name: string;
+            test: components["schemas"]["DropTest"];
+            /** Format: date-time */
+            created: string;
+            /** Format: date-time */
+            updated: string;
+        };
+        Look: {
+            /**
+             * Format: double
+             * @description Time of the next drop by the form of the bait; 0: it does not get there
+             */
+            expected: number;
+            /**
+             * Format: double
+             * @description By the drops so far
+             */
+            now: number;
+            /** @description It is timed on its way up */
+            floats: boolean;
+            /** @description Of each drop, what looks wrong with it */
+            odd: string[];
+            fit: {
+                outcome: string;
+                /**
+                 * Format: double
+                 * @description Drag over what is usual for the form
+                 */
+                factor: number;
+                /** Format: double */
+                spread: number;
+                /**
+                 * Format: double
+                 * @description Spread before any drop
+                 */
+                before: number;
+                drops: number;
+            };
+            /**
+             * Format: double
+             * @description 80 % range of the factor
+             */
+            low: number;
+            /** Format: double */
+            high: number;
+            words: string;
+            caution: string;
+            /** @description How probable a factor is, before and after */
+            curve: {
+                /** Format: double */
+                factor: number;
+                /** Format: double */
+                before: number;
+                /** Format: double */
+                after: number;
+            }[];
+            /** @description Times measured and expected, of all tests with the bait */
+            points: {
+                /** Format: double */
+                mass: number;
+                /** Format: double */
+                depth: number;
+                /** Format: double */
+                measured: number;
+                /** Format: double */
+                before: number;
+                /** Format: double */
+                after: number;
+                this: boolean;
+            }[];
+        };
+        Truth: {
+            cases: {
+                /** Format: double */
+                mass: number;
+                /** Format: double */
+                depth: number;
+                /** Format: double */
+                measured: number;
+                /** Format: double */
+                expected: number;
+                /** Format: double */
+                low: number;
+                /** Format: double */
+                high: number;
+                /** Format: double */
+                lineOut: number;
+                /** Format: double */
+                lineExpected: number;
+            }[];
+            /** @description The most probable first */
+            causes: {
+                name: string;
+                /** Format: double */
+                factor: number;
+                /** Format: double */
+                sure: number;
+            }[];
+            words: string;
+        };
+        /** @description As it was typed; what a way does not need stays empty */
+        MeasureQuestion: {
+            way: string;
+            length?: string;
+            times?: string;
+            /** Format: double */
+            mass?: number;
+            out?: string;
+            angle?: string;
+            from?: string;
+            to?: string;
+            time?: string;
+            toward?: string;
+            each?: string;
+            counts?: string;
+        };
+        Found: {
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            spread: number;
+            /** Format: double */
+            direction: number;
+            words: string;
+            /** @description Paths of a setup with their values */
+            changes: {
+                [key: string]: unknown;
+            };
+        };
+        Card: {
+            /** @description Where the drag of the bait is from, where it was measured */
+            words: string;
+            depths: number[];
+            heads: {
+                /** Format: double */
+                mass: number;
+                counts: {
+                    /** Format: double */
+                    time: number;
+                    /** Format: double */
+                    low: number;
+                    /** Format: double */
+                    high: number;
+                }[];
+            }[];
         };
     };
     responses: {
@@ -2052,6 +2394,275 @@ export interface operations {
                 };
             };
             404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listDropTests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tests */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDropTest"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createDropTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    test: components["schemas"]["DropTest"];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The test */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDropTest"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    lookAtDropTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    test: components["schemas"]["DropTest"];
+                    /**
+                     * Format: int64
+                     * @description Of the test, where it is kept
+                     */
+                    id?: number;
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description What it says */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Look"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    checkTruth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How they compare, and what would explain it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Truth"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteDropTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeDropTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: int64
+                     * @description The version that is changed
+                     */
+                    version: number;
+                    test: components["schemas"]["DropTest"];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDropTest"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreDropTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedDropTest"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readTimes: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The times, in s */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    question: components["schemas"]["MeasureQuestion"];
+                    setup: components["schemas"]["Setup"];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The number, and what of the setup it sets */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    countDown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description The card */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Card"];
+                };
+            };
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

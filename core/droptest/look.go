@@ -181,7 +181,7 @@ func (f Fit) Told(from, to setup.Bait, when string, choice units.Choice) string 
 	if !Same(from, to) {
 		what = fmt.Sprintf(" of the one of %s", choice.Show("size", from.Length))
 	}
-	return fmt.Sprintf("Its drag is from %s%s %s: %.2f of what is usual, ± %s.", count(f.Drops, "drop"), what, when, f.Factor, percent(f.Spread))
+	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", count(f.Drops, "drop"), what, when, f.Factor, percent(f.Spread))
 }
 
 func median(sorted []float64) float64 {

@@ -46,9 +46,18 @@ const (
 	leastTime    = 0.2   // s
 	mostTime     = 600.0 // s
 	leastDepth   = 0.3   // m, of a tank
-	mostDepth    = 60    // m
 	tipOverStill = 0.3   // m that the hand holds the line over still water
 )
+
+// The fields of a test that are quantities.
+var (
+	depthField = setup.Field{Path: "drop.depth", Label: "Depth", Measure: "depth", Min: leastDepth, Max: 60}
+	lineField  = setup.Field{Path: "drop.lineOut", Label: "Line out at the touch", Measure: "depth", Max: setup.LookupField("rod.lineOnSpool").Max, Zero: "not counted"}
+	massField  = setup.Field{Path: "drop.mass", Label: "Head", Measure: "mass", Max: setup.LookupField("rod.thrownMass").Max, Zero: "the bare hook"}
+)
+
+// Fields describes them.
+func Fields() []setup.Field { return []setup.Field{massField, depthField, lineField} }
 
 // Test is a bait on a head, dropped a few times and timed.
 type Test struct {
@@ -108,9 +117,7 @@ func (t Test) Validate(choice units.Choice) error {
 	if err := t.still().Validate(choice); err != nil {
 		return err
 	}
-	depth := setup.Field{Label: "Depth", Measure: "depth", Min: leastDepth, Max: mostDepth}
-	mass := setup.Field{Label: "Head", Measure: "mass", Max: setup.LookupField("rod.thrownMass").Max}
-	if message := mass.Check(t.Mass, choice); message != "" {
+	if message := massField.Check(t.Mass, choice); message != "" {
 		add("mass", "%s", message)
 	}
 	if !slices.Contains(Places, t.Place) {
@@ -120,7 +127,7 @@ func (t Test) Validate(choice units.Choice) error {
 		add("held", "Line held: “%s” is not one of %s.", t.Held, strings.Join(Holds, ", "))
 	}
 	if t.Place != OnWater {
-		if message := depth.Check(t.Depth, choice); message != "" {
+		if message := depthField.Check(t.Depth, choice); message != "" {
 			add("depth", "%s", message)
 		} else if long := t.Setup.Bait.Length; t.Depth <= long {
 			add("depth", "Depth: %s is not more than the bait is long, %s.", choice.Show("depth", t.Depth), choice.Show("size", long))
@@ -133,8 +140,7 @@ func (t Test) Validate(choice units.Choice) error {
 		if message := checkTime(d.Time); message != "" {
 			add(fmt.Sprintf("drops.%d", i), "%s", message)
 		}
-		line := setup.Field{Label: "Line out", Measure: "depth", Max: setup.LookupField("rod.lineOnSpool").Max}
-		if message := line.Check(d.LineOut, choice); message != "" {
+		if message := lineField.Check(d.LineOut, choice); message != "" {
 			add(fmt.Sprintf("drops.%d", i), "%s", message)
 		}
 	}

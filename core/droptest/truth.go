@@ -105,6 +105,7 @@ func Check(tests []Test, choice units.Choice) (*Truth, error) {
 	}
 	out := &Truth{Cases: []Case{}, Causes: []Cause{}}
 	e := evidence{bend: make([][]float64, len(suspects)), wide: make([][]float64, len(suspects))}
+	tests = slices.SortedStableFunc(slices.Values(tests), func(a, b Test) int { return cmp.Compare(a.Mass, b.Mass) })
 	for _, t := range tests {
 		times := t.counted()
 		if t.Place != OnWater || len(times) == 0 {

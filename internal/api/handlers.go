@@ -91,8 +91,10 @@ func boxKind(of box.Description) BoxKind {
 	return out
 }
 
-// fields are those of setups and of actions.
-func fields() []setup.Field { return append(setup.Fields(), technique.Fields()...) }
+// fields are those of setups, of actions and of drop tests.
+func fields() []setup.Field {
+	return slices.Concat(setup.Fields(), technique.Fields(), droptest.Fields())
+}
 
 // ReadQuantity implements the contract.
 func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (ReadQuantityResponseObject, error) {

@@ -129,7 +129,7 @@ func heronCut(name string, change func(*setup.Setup)) Setup {
 	return Setup{name, s}
 }
 
-// Seed keeps the scenario's setups and box in a store that has none.
+// Seed keeps the scenario's setups, drop tests and box in a store that has none.
 func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 	kept, err := st.Setups.List(ctx)
 	if err != nil || len(kept) > 0 {
@@ -139,6 +139,9 @@ func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 		if _, err := st.Setups.Create(ctx, s.Name, s.Setup, now); err != nil {
 			return fmt.Errorf("demo: %s: %w", s.Name, err)
 		}
+	}
+	if err := seedDrops(ctx, st, now); err != nil {
+		return err
 	}
 	return seedBox(ctx, st, now)
 }

@@ -4,6 +4,7 @@ import { Route, Routes } from "react-router";
 import { UndoProvider } from "../parts/Undo";
 import { BoxView } from "../views/box/BoxView";
 import { CompareView } from "../views/compare/CompareView";
+import { DropView } from "../views/drop/DropView";
 import { FallView } from "../views/fall/FallView";
 import { MapView } from "../views/map/MapView";
 import { SetupsView } from "../views/setups/SetupsView";
@@ -36,6 +37,7 @@ function Themed() {
             <Route path="/fall" element={<FallView />} />
             <Route path="/map" element={<MapView />} />
             <Route path="/compare" element={<CompareView />} />
+            <Route path="/drop" element={<DropView />} />
             <Route path="/box" element={<BoxView />} />
             <Route path="/setups" element={<SetupsView />} />
             <Route path="*" element={<NotHere />} />

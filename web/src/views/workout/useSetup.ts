@@ -55,6 +55,12 @@ let coming: string | undefined;
 /** What another view of the same water is opened with: the setup as it is on the screen at this moment. */
 export const handedOn = () => coming ?? window.location.search;
 
+/** What goes with a value that is set anew: how well the old one was measured says nothing of it. */
+const anew = (changes: Record<string, unknown>) => ({
+  ...("flow.speed" in changes ? { "flow.spread": 0 } : {}),
+  ...("boat.speed" in changes ? { "boat.spread": 0 } : {}),
+});
+
 /** The setup that is worked on, in step with the address. */
 export function useSetup() {
   const { defaults } = useDefinitions();
@@ -97,7 +103,7 @@ export function useSetup() {
   }, [setup, defaults, pathname, setParams]);
 
   const change = useCallback(
-    (changes: Record<string, unknown>) => setSetup((old) => having(old, changes)),
+    (changes: Record<string, unknown>) => setSetup((old) => having(old, { ...anew(changes), ...changes })),
     [],
   );
   return { setup, change, replace: setSetup };
@@ -105,10 +111,24 @@ export function useSetup() {
 
 /**
  * What stands in the address besides the setup: the kept setup that is open, the heads looked at, what is done
- * after the splash, the second that is shown, the fields that the map is over,
- * and what is compared with.
+ * after the splash, the second that is shown, the fields that the map is over, what is compared with, and of a
+ * drop test its part, number, depth, place and how the line is held.
  */
-const besides = ["open", "head", "against", "do", "at", "x", "y", "with"] as const;
+const besides = [
+  "open",
+  "head",
+  "against",
+  "do",
+  "at",
+  "x",
+  "y",
+  "with",
+  "part",
+  "test",
+  "deep",
+  "place",
+  "held",
+] as const;
 
 /** Whether an address holds nothing of a setup itself. */
 export const isBare = (params: URLSearchParams) =>

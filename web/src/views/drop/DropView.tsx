@@ -1,0 +1,49 @@
+import { TopBar } from "../../app/TopBar";
+import { SaveBar } from "../workout/SaveBar";
+import { useAddressText, useSetup } from "../workout/useSetup";
+import { CountDown } from "./CountDown";
+import { Drops } from "./Drops";
+import { Measure } from "./Measure";
+import { Truth } from "./Truth";
+import "./drop.css";
+
+const parts = [
+  { key: "drops", label: "Time drops" },
+  { key: "measure", label: "Measure flow and cast" },
+  { key: "truth", label: "Truth check" },
+  { key: "card", label: "Count-down card" },
+] as const;
+
+/** What an angler measures: baits that are dropped, the current, the cast; and what comes of it. */
+export function DropView() {
+  const { setup, change, replace } = useSetup();
+  const [part = "drops", setPart] = useAddressText("part");
+  return (
+    <>
+      <TopBar>
+        <SaveBar setup={setup} onOpen={replace} />
+      </TopBar>
+      <main className="page droptest">
+        <h1>Drop test</h1>
+        <nav className="words droptest-parts" aria-label="What to measure">
+          {parts.map((p) => (
+            <button
+              key={p.key}
+              type="button"
+              aria-pressed={part === p.key}
+              onClick={() => setPart(p.key === "drops" ? undefined : p.key)}
+            >
+              {p.label}
+            </button>
+          ))}
+        </nav>
+        {part === "measure" && <Measure setup={setup} onChange={change} />}
+        {part === "truth" && <Truth />}
+        {part === "card" && <CountDown setup={setup} />}
+        {!parts.some((p) => p.key === part && p.key !== "drops") && (
+          <Drops setup={setup} onChange={change} onOpen={replace} />
+        )}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,168 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { client, Failure, type MeasureQuestion, type Setup, take } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { at } from "../../parts/path";
+import { fieldId, Row } from "../../parts/Row";
+import { useSay } from "../../parts/Undo";
+
+type Key = Exclude<keyof MeasureQuestion, "way" | "mass">;
+
+interface Way {
+  way: string;
+  title: string;
+  words: string;
+  fields: { key: Key; label: string; hint: string; optional?: boolean }[];
+  mass?: string;
+}
+
+const ways: Way[] = [
+  {
+    way: "float",
+    title: "Current, by a float",
+    words: "Let a float go by two marks a known length apart, and time it a few times.",
+    fields: [
+      { key: "length", label: "Length", hint: "10 m" },
+      { key: "times", label: "Times", hint: "21 19.5 22" },
+    ],
+  },
+  {
+    way: "line angle",
+    title: "Current, by the angle of the line",
+    words:
+      "From a boat at anchor or a pier, let a head hang off the bed and read the angle of the line at the rod tip from the vertical.",
+    mass: "Head that hangs",
+    fields: [
+      { key: "out", label: "Line from the tip", hint: "9 m" },
+      { key: "angle", label: "Angle", hint: "25°" },
+    ],
+  },
+  {
+    way: "two positions",
+    title: "Drift, by two positions",
+    words:
+      "Read the position twice while the boat drifts. With the course of the cast its direction is set too.",
+    fields: [
+      { key: "from", label: "From", hint: "12.3456, -4.5678" },
+      { key: "to", label: "To", hint: "12.3461, -4.5671" },
+      { key: "time", label: "Time between", hint: "5 min" },
+      { key: "toward", label: "Compass course of the cast", hint: "120°", optional: true },
+    ],
+  },
+  {
+    way: "cast",
+    title: "Cast, by turns or paces",
+    words: "Count the turns of the reel that bring a cast in, or pace it on a field, a few times.",
+    mass: "Head that was cast",
+    fields: [
+      { key: "each", label: "Line a turn, or a pace", hint: "0.72 m" },
+      { key: "counts", label: "Counts", hint: "38 41 40" },
+    ],
+  },
+];
+
+/** Currents, drifts and casts from what is timed, counted or read. */
+export function Measure(props: { setup: Setup; onChange: (changes: Record<string, unknown>) => void }) {
+  return (
+    <div className="measures">
+      {ways.map((w) => (
+        <One key={w.way} {...props} way={w} />
+      ))}
+    </div>
+  );
+}
+
+function One({
+  way,
+  setup,
+  onChange,
+}: {
+  way: Way;
+  setup: Setup;
+  onChange: (changes: Record<string, unknown>) => void;
+}) {
+  const { units, show } = useUnits();
+  const [texts, setTexts] = useState<Partial<Record<Key, string>>>({});
+  const [mass, setMass] = useState(setup.heads[Math.floor(setup.heads.length / 2)] ?? 0);
+  const say = useSay();
+  const typed = useRested(texts, 350);
+  const whole = way.fields.every((f) => f.optional || typed[f.key]?.trim());
+  const question = { way: way.way, mass, ...typed };
+  const { data, error } = useQuery({
+    queryKey: ["measure", question, setup, units],
+    queryFn: ({ signal }) => take(client.POST("/measurements", { body: { question, setup, units }, signal })),
+    enabled: whole,
+    retry: false,
+  });
+  const errors = whole && error instanceof Failure ? error.fields : {};
+  const elsewhere = Object.entries(errors).filter(([key]) => !way.fields.some((f) => f.key === key));
+  const found = whole && !error ? data : undefined;
+  const use = () => {
+    if (!found) return;
+    const before = Object.fromEntries(Object.keys(found.changes).map((path) => [path, at(setup, path)]));
+    onChange(found.changes);
+    say("It is in the conditions now.", () => onChange(before));
+  };
+  return (
+    <section aria-label={way.title}>
+      <h2>{way.title}</h2>
+      <p className="aside">{way.words}</p>
+      {way.mass && (
+        <Row id={fieldId(`${way.way}-mass`)} label={way.mass}>
+          <select
+            id={fieldId(`${way.way}-mass`)}
+            className="row-input"
+            value={mass}
+            onChange={(e) => setMass(Number(e.target.value))}
+          >
+            {setup.heads.map((m) => (
+              <option key={m} value={m}>
+                {show("mass", m)}
+              </option>
+            ))}
+          </select>
+        </Row>
+      )}
+      {way.fields.map((f) => {
+        const id = fieldId(`${way.way}-${f.key}`);
+        return (
+          <Row key={f.key} id={id} label={f.label} error={errors[f.key]}>
+            <input
+              id={id}
+              className="row-input"
+              value={texts[f.key] ?? ""}
+              placeholder={f.hint}
+              autoComplete="off"
+              aria-invalid={!!errors[f.key]}
+              aria-describedby={errors[f.key] ? `${id}-error` : undefined}
+              onChange={(e) => setTexts({ ...texts, [f.key]: e.target.value })}
+            />
+          </Row>
+        );
+      })}
+      {whole && error && (elsewhere.length > 0 || Object.keys(errors).length === 0) && (
+        <p className="row-error" role="alert">
+          {elsewhere.map(([, words]) => words).join(" ") || error.message}
+        </p>
+      )}
+      {found && (
+        <p className="measure-found" role="status">
+          <b>{found.words}</b>{" "}
+          <button type="button" onClick={use}>
+            Use it
+          </button>
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** A value once it has not changed for a while. */
+function useRested<T>(value: T, pause: number): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(value), pause);
+    return () => window.clearTimeout(timer);
+  }, [value, pause]);
+  return rested;
+}

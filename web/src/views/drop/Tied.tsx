@@ -1,0 +1,176 @@
+import type { DropTest, SavedItem, Setup } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { ChoiceField } from "../../parts/ChoiceField";
+import { NumberField } from "../../parts/NumberField";
+import { fieldId, Row } from "../../parts/Row";
+import { useBox } from "../box/useBox";
+
+interface Props {
+  test: DropTest;
+  errors: Record<string, string>;
+  onSetup: (changes: Record<string, unknown>) => void;
+  onTest: (changes: { mass?: number; depth?: number; place?: string; held?: string }) => void;
+}
+
+/** What is dropped, where, and how the line is held. */
+export function Tied({ test, errors, onSetup, onTest }: Props) {
+  const { places, holds } = useDefinitions();
+  const { data: box } = useBox();
+  const { show } = useUnits();
+  const { setup } = test;
+  const baits = (box ?? []).filter((i) => i.item.kind === "bait");
+  const heads = (box ?? []).filter((i) => i.item.kind === "head");
+  const onWater = test.place === "on the water";
+  return (
+    <section className="tied" aria-label="What is dropped">
+      <Pick
+        label="Bait in the box"
+        things={baits}
+        now={`${setup.bait.form}, ${show("size", setup.bait.length)}`}
+        onPick={(item) => onSetup(asBait(item))}
+      />
+      <ChoiceField path="bait.form" value={setup.bait.form} onChange={(v) => onSetup({ "bait.form": v })} />
+      <NumberField
+        path="bait.length"
+        value={setup.bait.length}
+        error={errors["bait.length"]}
+        onChange={(v) => onSetup({ "bait.length": v })}
+      />
+      <ChoiceField path="bait.body" value={setup.bait.body} onChange={(v) => onSetup({ "bait.body": v })} />
+      <NumberField
+        path="bait.weighed"
+        value={setup.bait.weighed}
+        error={errors["bait.weighed"]}
+        onChange={(v) => onSetup({ "bait.weighed": v })}
+      />
+      <Pick
+        label="Head in the box"
+        things={heads}
+        now={`${show("mass", test.mass)} ${setup.head.shape}`}
+        onPick={(item) => {
+          onSetup(asHead(item));
+          onTest({ mass: item.mass });
+        }}
+      />
+      <NumberField
+        path="drop.mass"
+        value={test.mass}
+        error={errors.mass}
+        onChange={(mass) => onTest({ mass })}
+      />
+      <Choice
+        label="Place"
+        id="place"
+        options={places}
+        value={test.place}
+        onChange={(place) => onTest({ place })}
+      />
+      {!onWater && (
+        <NumberField
+          path="drop.depth"
+          value={test.depth}
+          error={errors.depth}
+          onChange={(depth) => onTest({ depth })}
+        />
+      )}
+      {!onWater && (
+        <Choice
+          label="Line held"
+          id="held"
+          options={holds}
+          value={test.held}
+          onChange={(held) => onTest({ held })}
+        />
+      )}
+      {onWater && (
+        <p className="aside">
+          With the cast, depth, current and wind that are set in Work out:{" "}
+          {show("depth", setup.cast.distance)} into {show("depth", setup.water.depth)}. Count from the splash
+          to the touch with the bail open.
+        </p>
+      )}
+    </section>
+  );
+}
+
+function asBait({ form, length, body, mass, trimmed, noTail }: SavedItem["item"]) {
+  return {
+    "bait.form": form,
+    "bait.length": length,
+    "bait.body": body,
+    "bait.weighed": mass,
+    "bait.trimmed": trimmed,
+    "bait.noTail": noTail,
+  };
+}
+
+function asHead({
+  shape,
+  material,
+  hook,
+  wire,
+  weighed,
+}: SavedItem["item"]): Partial<Record<`head.${keyof Setup["head"]}`, unknown>> {
+  return {
+    "head.shape": shape,
+    "head.material": material,
+    "head.hook": hook,
+    "head.wire": wire,
+    "head.weighed": weighed,
+  };
+}
+
+/** A thing from the box to take instead of what is tied on now. */
+function Pick(p: {
+  label: string;
+  things: SavedItem[];
+  now: string;
+  onPick: (item: SavedItem["item"]) => void;
+}) {
+  if (p.things.length === 0) return null;
+  const id = fieldId(`pick-${p.label}`);
+  return (
+    <Row id={id} label={p.label}>
+      <select
+        id={id}
+        className="row-input"
+        value=""
+        onChange={(e) => {
+          const found = p.things.find((t) => String(t.id) === e.target.value);
+          if (found) p.onPick(found.item);
+        }}
+      >
+        <option value="">{p.now}</option>
+        {p.things.map((t) => (
+          <option key={t.id} value={t.id}>
+            {t.name}
+          </option>
+        ))}
+      </select>
+    </Row>
+  );
+}
+
+function Choice(p: {
+  label: string;
+  id: string;
+  options: string[];
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <Row id={fieldId(p.id)} label={p.label}>
+      <select
+        id={fieldId(p.id)}
+        className="row-input"
+        value={p.value}
+        onChange={(e) => p.onChange(e.target.value)}
+      >
+        {p.options.map((o) => (
+          <option key={o}>{o}</option>
+        ))}
+      </select>
+    </Row>
+  );
+}

@@ -264,6 +264,15 @@ var (
 	}
 )
 
+// Practice: see package practice.
+var (
+	CallGrace = Value{0.3, "s", 0, "a hand needs so long to do what the eye has seen"}
+	CallLoss  = Value{50, "points/s", 0, "two seconds off is no call"}
+	FishGrace = Value{0.08, "1", 0, "share of their depth by which fish come up or down"}
+	FishFar   = Value{0.4, "1", 0, "share of their depth at which they do not see it any more"}
+	BowClose  = Value{0.15, "1", 0, "so close to the count without line and current it was that count"}
+)
+
 // The cast: see package casting.
 var (
 	RodOwnMass   = Value{0.35, "1", 0.2, "the part of a rod that moves with the lure, over the middle of its window"}

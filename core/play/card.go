@@ -12,7 +12,7 @@ import (
 
 // Card is what to count to for depths and heads, with the bail open.
 type Card struct {
-	Words  string      `json:"words"` // where the drag of the bait is from, for whoever knows
+	Words  string      `json:"words"`  // where the drag of the bait is from, for whoever knows
 	Depths []float64   `json:"depths"` // m
 	Heads  []CardEntry `json:"heads"`
 }

@@ -83,7 +83,7 @@ var fields = []Field{
 	choice("bait.body", "Made of", []string{"floating", "plain", "lightly salted", "heavily salted"}, func(s *Setup) *string { return &s.Bait.Body }),
 	number("bait.trimmed", "Cut off it", "size", 0, 0.3, "nothing", func(s *Setup) *float64 { return &s.Bait.Trimmed }),
 	number("bait.weighed", "Bait weighed", "mass", 0, 0.3, "not weighed", func(s *Setup) *float64 { return &s.Bait.Weighed }),
-	number("bait.drag", "Drag as it falls, over its form's", "multiple", 0, judgement.DragMost.Number, "not measured", func(s *Setup) *float64 { return &s.Bait.Drag }),
+	number("bait.drag", "Drag as it falls, over its form's", "multiple", 0, judgement.DragMost.Number, "by drop tests", func(s *Setup) *float64 { return &s.Bait.Drag }),
 	number("bait.dragSpread", "Drag known to", "share", 0, 1, "exactly", func(s *Setup) *float64 { return &s.Bait.DragSpread }),
 	choice("head.shape", "Head shape", keys(judgement.HeadShapes), func(s *Setup) *string { return &s.Head.Shape }),
 	choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),

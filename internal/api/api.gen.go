@@ -21,6 +21,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/droptest"
 	"dunvel/core/play"
+	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -242,6 +243,16 @@ type NewSetup struct {
 	Setup Setup `json:"setup"`
 }
 
+// Played defines model for Played.
+type Played struct {
+	Game   string    `json:"game"`
+	Mass   float64   `json:"mass"`
+	Missed string    `json:"missed"`
+	Points float64   `json:"points"`
+	Seed   int64     `json:"seed"`
+	Time   time.Time `json:"time"`
+}
+
 // Point x along the cast from where the rod was at the splash, y to the left, z up from the surface
 type Point = advice.Point
 
@@ -299,6 +310,25 @@ type Range struct {
 // Ranges defines model for Ranges.
 type Ranges = advice.Ranges
 
+// Round defines model for Round.
+type Round = practice.Round
+
+// RoundQuestion defines model for RoundQuestion.
+type RoundQuestion struct {
+	// Game touch or fish
+	Game string  `json:"game"`
+	Mass float64 `json:"mass"`
+
+	// Seed A round is the same for its seed
+	Seed int64 `json:"seed"`
+
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // RulesQuestion defines model for RulesQuestion.
 type RulesQuestion struct {
 	// Rules Such as to 3 m: 3.5 g; deeper or windy: 7 g
@@ -355,6 +385,9 @@ type SavedSetup struct {
 	Updated time.Time `json:"updated"`
 	Version int64     `json:"version"`
 }
+
+// Score defines model for Score.
+type Score = practice.Score
 
 // Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
 type Setup = setup.Setup
@@ -494,6 +527,13 @@ type ReadQuantityParams struct {
 	Material *string `form:"material,omitempty" json:"material,omitempty"`
 }
 
+// CallRoundJSONBody defines parameters for CallRound.
+type CallRoundJSONBody struct {
+	// At Time after the splash
+	At       float64       `json:"at"`
+	Question RoundQuestion `json:"question"`
+}
+
 // ReadTimesParams defines parameters for ReadTimes.
 type ReadTimesParams struct {
 	Text string `form:"text" json:"text"`
@@ -543,6 +583,12 @@ type CreateProgrammeJSONRequestBody = NewProgramme
 
 // ChangeProgrammeJSONRequestBody defines body for ChangeProgramme for application/json ContentType.
 type ChangeProgrammeJSONRequestBody = ProgrammeChange
+
+// PlayRoundJSONRequestBody defines body for PlayRound for application/json ContentType.
+type PlayRoundJSONRequestBody = RoundQuestion
+
+// CallRoundJSONRequestBody defines body for CallRound for application/json ContentType.
+type CallRoundJSONRequestBody CallRoundJSONBody
 
 // TryRulesJSONRequestBody defines body for TryRules for application/json ContentType.
 type TryRulesJSONRequestBody = RulesQuestion
@@ -639,6 +685,15 @@ type ServerInterface interface {
 	// ReadQuantity Reads what a person typed into a field
 	// (GET /quantities)
 	ReadQuantity(ctx *echo.Context, params ReadQuantityParams) error
+	// ListRounds The calls that were made, the latest first
+	// (GET /rounds)
+	ListRounds(ctx *echo.Context) error
+	// PlayRound A round of practice: what is to be seen of a drop
+	// (POST /rounds)
+	PlayRound(ctx *echo.Context) error
+	// CallRound Judges a call, and remembers it
+	// (POST /rounds/calls)
+	CallRound(ctx *echo.Context) error
 	// TryRules Where rules of thumb agree with the engine, and where not
 	// (POST /rules)
 	TryRules(ctx *echo.Context) error
@@ -1025,6 +1080,33 @@ func (w *ServerInterfaceWrapper) ReadQuantity(ctx *echo.Context) error {
 	return err
 }
 
+// ListRounds converts echo context to params.
+func (w *ServerInterfaceWrapper) ListRounds(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListRounds(ctx)
+	return err
+}
+
+// PlayRound converts echo context to params.
+func (w *ServerInterfaceWrapper) PlayRound(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PlayRound(ctx)
+	return err
+}
+
+// CallRound converts echo context to params.
+func (w *ServerInterfaceWrapper) CallRound(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CallRound(ctx)
+	return err
+}
+
 // TryRules converts echo context to params.
 func (w *ServerInterfaceWrapper) TryRules(ctx *echo.Context) error {
 	var err error
@@ -1234,6 +1316,9 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/times", wrapper.ReadTimes, options.OperationMiddlewares["readTimes"]...)
 	router.POST(options.BaseURL+"/measurements", wrapper.Measure, options.OperationMiddlewares["measure"]...)
 	router.POST(options.BaseURL+"/cards", wrapper.CountDown, options.OperationMiddlewares["countDown"]...)
+	router.GET(options.BaseURL+"/rounds", wrapper.ListRounds, options.OperationMiddlewares["listRounds"]...)
+	router.POST(options.BaseURL+"/rounds", wrapper.PlayRound, options.OperationMiddlewares["playRound"]...)
+	router.POST(options.BaseURL+"/rounds/calls", wrapper.CallRound, options.OperationMiddlewares["callRound"]...)
 
 }
 
@@ -2817,6 +2902,154 @@ func (response ReadQuantitydefaultApplicationProblemPlusJSONResponse) VisitReadQ
 	return err
 }
 
+type ListRoundsRequestObject struct {
+}
+
+type ListRoundsResponseObject interface {
+	VisitListRoundsResponse(w http.ResponseWriter) error
+}
+
+type ListRounds200JSONResponse []Played
+
+func (response ListRounds200JSONResponse) VisitListRoundsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListRoundsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListRoundsdefaultApplicationProblemPlusJSONResponse) VisitListRoundsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayRoundRequestObject struct {
+	Body *PlayRoundJSONRequestBody
+}
+
+type PlayRoundResponseObject interface {
+	VisitPlayRoundResponse(w http.ResponseWriter) error
+}
+
+type PlayRound200JSONResponse Round
+
+func (response PlayRound200JSONResponse) VisitPlayRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayRound422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PlayRound422ApplicationProblemPlusJSONResponse) VisitPlayRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayRounddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PlayRounddefaultApplicationProblemPlusJSONResponse) VisitPlayRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CallRoundRequestObject struct {
+	Body *CallRoundJSONRequestBody
+}
+
+type CallRoundResponseObject interface {
+	VisitCallRoundResponse(w http.ResponseWriter) error
+}
+
+type CallRound200JSONResponse Score
+
+func (response CallRound200JSONResponse) VisitCallRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CallRound422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CallRound422ApplicationProblemPlusJSONResponse) VisitCallRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CallRounddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CallRounddefaultApplicationProblemPlusJSONResponse) VisitCallRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type TryRulesRequestObject struct {
 	Body *TryRulesJSONRequestBody
 }
@@ -3404,6 +3637,15 @@ type StrictServerInterface interface {
 	// ReadQuantity Reads what a person typed into a field
 	// (GET /quantities)
 	ReadQuantity(ctx context.Context, request ReadQuantityRequestObject) (ReadQuantityResponseObject, error)
+	// ListRounds The calls that were made, the latest first
+	// (GET /rounds)
+	ListRounds(ctx context.Context, request ListRoundsRequestObject) (ListRoundsResponseObject, error)
+	// PlayRound A round of practice: what is to be seen of a drop
+	// (POST /rounds)
+	PlayRound(ctx context.Context, request PlayRoundRequestObject) (PlayRoundResponseObject, error)
+	// CallRound Judges a call, and remembers it
+	// (POST /rounds/calls)
+	CallRound(ctx context.Context, request CallRoundRequestObject) (CallRoundResponseObject, error)
 	// TryRules Where rules of thumb agree with the engine, and where not
 	// (POST /rules)
 	TryRules(ctx context.Context, request TryRulesRequestObject) (TryRulesResponseObject, error)
@@ -4456,6 +4698,121 @@ func (sh *strictHandler) ReadQuantity(ctx *echo.Context, params ReadQuantityPara
 	return nil
 }
 
+// ListRounds operation middleware
+func (sh *strictHandler) ListRounds(ctx *echo.Context) error {
+	var request ListRoundsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListRounds(ctx.Request().Context(), request.(ListRoundsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListRounds")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListRoundsResponseObject); ok {
+		return validResponse.VisitListRoundsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PlayRound operation middleware
+func (sh *strictHandler) PlayRound(ctx *echo.Context) error {
+	var request PlayRoundRequestObject
+
+	var body PlayRoundJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PlayRound(ctx.Request().Context(), request.(PlayRoundRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PlayRound")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PlayRoundResponseObject); ok {
+		return validResponse.VisitPlayRoundResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CallRound operation middleware
+func (sh *strictHandler) CallRound(ctx *echo.Context) error {
+	var request CallRoundRequestObject
+
+	var body CallRoundJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CallRound(ctx.Request().Context(), request.(CallRoundRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CallRound")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CallRoundResponseObject); ok {
+		return validResponse.VisitCallRoundResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // TryRules operation middleware
 func (sh *strictHandler) TryRules(ctx *echo.Context) error {
 	var request TryRulesRequestObject
@@ -4749,169 +5106,177 @@ func (sh *strictHandler) ReadTimes(ctx *echo.Context, params ReadTimesParams) er
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H1dl9s2luBfwdHunpnZYeojcTLd5bMPjh2PvePEHru689DJA0RCEiISYACwVIqP//se3AuApAiKoFwf",
-	"7u596XZKJADe73txPz4uclnVUjBh9OLq46KmilbMMAX/xQv4X7G4WtTUbBbZQtCKLa7sD9lCsd8brlix",
-	"uDKqYdlC5xtWUfvGSqqKGvucMN89WWSLigteNdXi6jJbmH3N8Ce2Zmrx6dMnu5SupdAMdn2n5LJklf1n",
-	"LoVhwth/0roueU4Nl+K8xif+/Tcthf2t3fl/KrZaXC3+x3n7Wef4qz7368KOBdO54rVdbnG1+HlDDdkx",
-	"YchOSbFe2Cfca3bVZzk+93FBi4Lbf9PynZI1U4bbM69oqVm2qDt/+riglWzw6P29fmRGMU2kIqZRQi+y",
-	"FlyFbJYlWwQYiaZaWhBliy0XgIuK3r5hYm02i6snF+E5bRS3p84WumasGO5ZnesMt7P76g3dMk0o0SyX",
-	"okg7geEW8x+nH/3UpYy/4cnd65kHij/or+FtufyN5faH26/W8iv3R8PyjeC/N+zMYaDz81e8qqUySLQW",
-	"HouiETesPM+lYufhTTgPvv2iC5JZqFxxVhZ6CNZ31Gw0kSvCjSb4UEZ0k28I1YTCpmclX5mz8NncsAoW",
-	"GmDO/YEqRfddjA8eLOmSldFfGt3QcooLHCQ/ZYudVEXsLHEE4rb+rczDxO86wKQFu9A7pmbCesmKD6Ws",
-	"02gtWyylxf3HGD9LwciG0YIUkmnCBbHPEm2oYXoR4Z28lJrpCMe+FgW7tWg2G7eikcRwRqTILD+5X+x+",
-	"xm6cy4pp4pYjuw1TjAj7Kx7ELIZCMFvkDRvu/EruYGkjLVG5fWqebwnXxMiyiH1HofjKTApDyQUgyX4P",
-	"CntPmsdee8Vo4dAaodmS0Un4lXy9MRYuCEgLLweWp+SryysAVBRAQppXjN5wpKjBVwtp3sDSoz+zCAe/",
-	"FRGkdvl0BuXmtPGyxW2/lLJkVBxl53lc6Pfw78XY7hArUnzPivippNk4Bi3Lt6vF1d8mZIfD/K+H+vOl",
-	"1WaWBex6yGIe36tS7jLHBNxYuqV6ywqyksraE01ZUsvaYEN8yhaWuGdyYI+qugRFpMqI3vGq4mKdBR4V",
-	"jCp4VMKfKl4UZTjukopighBrJVe8jHDr9YaRvFHK2hGNKBjCRMnCKgW1orllZLJkxYkEVrAahV2CXLwd",
-	"Hu/Zju7JSsnKHytN8e8jH4qQK9nKpKxxQMr4GfaIdvEUCtbMmoE5iytOqtYsInVe2G0I5RUrCDVp37qj",
-	"3CQC2D76nlHdY/gR5kUZ64jbi8lW4XQ+sCfHejLPHa63sZf1AQie2bNWjbb0ijrGi0KnOicsMFrc8Jyd",
-	"OcZPNr/wNbS9brk+xdyK4tpSbyJ+rMCJGQZWDlni1cw0NeGJ9ve40VXyLSv36TL0PRVrFhGh19waDSgn",
-	"rZTiOiMr2Shi4AcuyIrfMLtjxahu1AgzyFNsdAR4a+P5HRzAYVkH0fDBiYRzCxCeTzbfy9vnsmyquab6",
-	"lu1nWs0dcB7YBitCCULsKWFVbfZWabVmHtfkt0ab8FDMFpOwmB5ZPN9InrOnhAq3fs7KklSMCo26kys9",
-	"z2vA/z7cDM+Xuf0ysirpGhxQdmtip/6DKTliVEeO2tHuFd2TJcMnhgsfmjRs36E5eLZLenCIFoIxPfG9",
-	"vP0vZ1cdJZEDPUisMYVuG6vIjpsNOHA50JteDOw69/dUG7kl3btw6457Y/5sMeg8p6o4xcLof2lKaODg",
-	"G4cuxRwr2nrKJ7+94etUC6mUu9TvOzH04WIedqMMT5Zi7FRU61N2g/cyD7+UnYLrMaYjC2XlhDeM0Xq3",
-	"GqHD8TuqiePZYpLjHXllwSAacWL6qqQu6f4MiDlZkdhXYPfnG1C3cwXEDS0bcAmssAftSKj15Hm+IVSg",
-	"lwNuyJKhsx/8/44POWLUDENIVrkHk8SrGoSwZjdM0ZJQxUgO3xJ1+T3NDHRM8JeWbC9FAV72RTwkkcAI",
-	"AJZU+zjNr/WmBy6deSpOIgxnYzgcn2JlPN9QZd5wMZdC3gpLHVcAXnrLdEa0rBjoRA0hITQQgGEK9CMP",
-	"pJx98lQhN43tQIZPycXVCYjW/I+IGfHaWNdeFBrsIC1JRQUaApowmm+IdTAbYXhJVlwwMJU0RMOifrS3",
-	"uk7zZp9bOceK1qF13uhwn/3Ey0uGEnpwMdGnVHRXHWwCocJHJNIpK8uTqPRQbueWau8ohA1GXU6FNdtK",
-	"KbfWWS6lWAOKzYZrlEqzjFBtWB3Z6nmPUKKoup2MXlt/wuN0+sExFMIBQww7WcwocxL+QAJE4m+fYkab",
-	"3eW/G6ZPuKZATE0A5gM89ClbNIKbSVv2L/BQnANBdfkoH+rIXEnduQLZUcPUmY/3dO6uvovdXe1TtgBS",
-	"PL7SAdI9/Y6Hm57LqqaKFbMtVWFoPhlpf+4es4wrY+Hxd4rnLB7c9JbBUt46SW7Imt8wkSbG3Z3CMIxC",
-	"y8l7opf2mW5MP2E/vB2ObCgbs+JmRPqAmszsp/q7pcH78ajwXWo8ZW2ISXZ4j09NhSS1oOtU52mGFhyx",
-	"11/JnYVhwVcrpnSrEOdGDw74BpAZUDcIXvoAEQWl5sCXBabwQOjFNjH+6LEM3JAoez2HnmTkwctcz7/B",
-	"X1MukPjTzLRDNwItdu9H1FSZjCz3EGzYsr0zFBkxNN/iDYT3LbzM6p/Hs1dH/H19Ec0CmKUIbqjiFDMV",
-	"eivHBOtAdlb09jXC5htI83D/cRkL4t+XdhoR+B59cZEfZPcMjPrrWJA4O6m22spoENCsuAJ3ee0NKMBu",
-	"uediTbThZdm6zDmtrHDaDX3EpaTpF7d5o25YclAqvHaIlrXi9VCmvGkPfkVWikPSABGMFawg8oap9o8G",
-	"vys1kM5X5u1qNdzxQ8380hagayUb0fG6uSFwW+KhnbqbYG+biOJ5pr1qrXlunCibXq+ias1FzJ8AciL4",
-	"+xWpG73pkAZ+1o7x9caAnqN4vZOyY9RksC4r+pgu4iqbRD2HKBxZceUEUt77HLKj1llyipWUICDADElX",
-	"r7Ix4AdefVww0VSWTVvwWCVRUtAuVmCCBaAoLzFSBOEBvWNoslv6AVIrJYV/0KW8wWiVh6qQ+E+kTJd7",
-	"REpewWFlY6yktZThPIHwk7WutCxveolJI1al/6CWxgJsHdICtTgea2k/Q0b3LJyqAr1ina8BX7AVFzzc",
-	"RMxRgXl4K0nMDDOtIiJnKW/nBNMhxB9ZpmAr2pTTWiLolNYHTtr6JYSmYvFtWY7ZYZiLIJjnS0u+9o9i",
-	"lgNd0dtXPoY+dJJduDX9Q350dyqRneqS5mw0Bkwx6uu+pVCyrvvJC9P3UT4PL/20123q3nC9YBYkLWXt",
-	"g9gqzuJJX+iv+MIEXQf7PGnNn6UqJo3wgGv/6Z3EO29HBz7oEE4WOLeHA+S9DgACBXiqjhlLL5SsZ9u+",
-	"llrauzVrLC1ShMuckFZ6MsD47e9pF+b++q29Hk+5b1kpWs1ghJf28c+6Ierp3eGnp15r2Q9s8kia5UVr",
-	"1Ba8gOiE3c0bt3Nc2hOdVBeFbbUxnjTkG3seabnBISHlzgnofv6dk33txAheuDk9SBmn2pq+nRCRJkYS",
-	"2DGbdVXbumtfT7hrtZJrRSskkYm0evfgYzh5IbUqnGJMgl273N5ZUgz0nxSEAtQzrwMJJSu2c6k5VBTw",
-	"r2IxmrB3mCeIUa8VLUsNSYqBjdCszYjimiV6VPZIJ8vQcQfJtInHmXdlwKwOgcgcL1ESb5SMaqKZnS5b",
-	"MyzYvtzJU/3cG/hgortj/Ho0knHZCap0khpi17c9m49rsPeuCHgzEN2xHl8/YP31xSn3t2lABl0+HceZ",
-	"x6YjjOckrw/u49bBX0OinBCy9iHDtDm7xizIREHrX4OjvXSh7Blcfb1hwHponbjchpLImkUiMqws91HM",
-	"cEN2lo+BL7goCNhPPqpAeaJ/v8QslANnnKo101apakNFezkAVAbxXchX2khVZG3IBP478WKAanPteOog",
-	"k9uubn+2Csb+f0YUYyUr7JdBUUXOUlMmRWHJLTUw1RFFiZEdHU/BBihRQypZ2Z3C/REty6yNjodbA8yF",
-	"JobXJ6Zl1/YL9OdH4j5TyLljJFUEDKMxitF8g8LcR1buJ46SOZZO9V0BibGPUI2Iai6IZJWM3nCxxrSa",
-	"WsoSUzWXbCVdbpM3FFPuhmCnZytXWzKkOE0rBpxhpcKGalJS7gOjlJTcmDKRaVxF3mAX3UZC2zqLpSz2",
-	"cGtAFF/jBzHd5vf4wCzchkE4mneUrRV+lqXBkMFtEw2OUGOY4jgwoZ0ZHLUvWs5LWWyjZLPexKDjGLmU",
-	"O6YIw+xOCsUcVm6BkpoAjMvjkiFmy0VydNNERamrksDU/Hb3LhLWzATumsv2HZ8HBQDipRW8XbvHMUuf",
-	"llH7tEjq6IXMF/yinM2cIgwE2iIjLXr5kp6Y+/LSp83NMWrHc73pbaqjNJYV/kNIBPf529GEPLwlSPHQ",
-	"62EQZDKs5kXonMzti0G2NkcidEnsurI20Vgq+wHxeeoYFAxUEPC2cE7K4H4pGzE772IT7urjb2E5+kip",
-	"LnWVH9744wqzPTt5B+3xCq5YqP1OEo3KGutpD99DNqXPonTn6H5A597dwS/VOkccnWieK3dnPQO/DCki",
-	"sXoVPKyhge6N4llXhSPmcIK5eJLBN8/iPVLGOc8UeooZj+TCyYBg3ycquztV6Z9n8zIgTEcEUX3X6jZf",
-	"GQeITgn/Ie3Oj/91aqRnlr7TWITke5pvu3bJbsOEw1zJV4YVEIBygSlrZoBxuOM60eScn8Y2J31sY93T",
-	"mQ66zwoDMwmTDbjedD/cSAILPyVWZ/U/+TAEx+poUT+Wh/o87WD9gd1u3XoksBTBweiNF1zoS0F8xMXA",
-	"ox6QNnQfu3RDk9yXIXecVSNrrFd6Sr65sAZrJdGChWRAQjUc+gQjEk+SBTCFz4lHyNLvHXaCjYTLIGnc",
-	"+Ub2I0KG4/0k6oFjG407WjraKLkTREuyom1gcyuS7y/UWAVwJwnwIM9F0DXhomC3GbmwFHd5keh2Rc3R",
-	"d0ou6ZKX3OwDMQPfWMbwZYqYwJG4zY5XJ6RFBR6yQuyAVe2S05yaosohEk1vmKLrRO7k4nsac6g/bCzx",
-	"udAQBDZ2fe47gZncXkEhxXjohqmCo7T14sKiy0KDqQ2tMfASlRqYP/Ra/ExdIOLECrH+OiGFs5O5aUnA",
-	"i+4M1VJ78kD0IQc0JH/6lE/kOS8F0jzEV2iwzvcQXxtWzVW0sohXCee+ZVPKvQvHTlmJjzNteEXNmAln",
-	"NdxLGYkvvbSqz/h+NnAfVVJttGugkbCzfST6tevGVYgOj7ORcht9Z2sVRbzFynhp64wUcqjiGWvTAuZr",
-	"qlbG64/EW1GdfoFqmOL0aCn5CEx9Kl9Klp68pryMLyOkid/n14rnqf6k3tB6JHedj2a1GzUHqEbxqooZ",
-	"Ac8hcrxy2UVp6Gx0/Ewgy8YAvuPRLgnxiuqucMSURABRB+OOK9y6nn0CSzhGy1C6BApsARHQ2nI7flhH",
-	"lnTlRIeeOsB3LOIR1Sbku6RDf4mK1ODIZUIEL+XtGYjRZPlrzTULyDdOTnxWm6SO/PU5zUMDowZDp2SE",
-	"khXNjVRQNOIC+tYDoi6mecoVDl2lC3LcMvFhPOpJPTnwzbBf5g6Zcr/DbmuWmxjvXVtLx1k9gt0aTNNa",
-	"7vGGTKqqW+4NBvHJ4WpL5WZ28zcP28PkcIVFzA7bezj3zPyIYSZli50D3xDq3iFn21nQ0OQu5Ec7Rv/M",
-	"/KsZwcLR0H+gkhDxC+QycgX/KdzwjflE0DFJCszbo3ssuYuYCLNbLfR3+9MF+V9E+QIZvKF1H5OkISNL",
-	"fr93bQtkrZ1Tl4imoohe8kOxql0uQ0oopdxq7BHqcxtnpcO2V8Wx5j9e3IM48zycQdDaOnPMWn3dnAXz",
-	"pUm7OQ3K5thcHbMq6ZqQ65Fy24g3FKpTW117IHHdirM6ahw3OYJ8Rjru3LlbQkTB2esb0gnehwaAqCvH",
-	"7/1Hovlv0IY5JZj/Y3sndlK7nd8bKkwbqNBEb+QOalyta9MIbkKLS6a0FP+i2xu2g6geX/MYH33ga8FX",
-	"PKfCkBVfN4q5TeIdJcfKVfW+Wsoysj7kIkJmzEZKjbk4T9tiSwwpMeIysj+79tKfI/MfHKNBh5XkjNNh",
-	"IRR2cbELF09RzlEQ/EHvC8YKAqHC0NrpQKKIdXmYeHYZLU1s2/v0H4096yN3k4v6TPDJB1uvcPLReUnW",
-	"SUv6y46kBxNhhPnr0yvKnfP1Jx/d0X1SKWiXXu07qQIoEOqJQggTguZpvBmp7qkJAvvE5/74jOst36/i",
-	"j8QYmoPNKVG0n9ju9QmmRKQveTThVMldP8Uh/KPX0TzOiD4v98lFtFQq/HpxpF5ofoa5iwvAyWNy9ye2",
-	"e9fNkZ8BteRC7lOS8OOq5Hh+/E9s98GnBN/Hd3xGvrFXhfBj7Ox4vT5P6926JjeQNku1wZu2kB0Gd9hW",
-	"J7r8Xl2XVG8ysg95ZmxlMvIHaer2js61+B3oxi9CoMyVJAjUUwRJZ3rDDIS4t0jBDOWlJv/6/uVz8ucn",
-	"3/7Hv0VudE0/NtoxGJSSaqzJEe85buDZ+eZjJ1WfjfdzG2uAE4kXa03XLL1Lmn8hqWmyoaYZCXwYbkp2",
-	"xCydOo9r1onLhK0yj5somybLyjjuCusjgEPWYckra5UqzEqHBt/QQ2YbepOhITXok2Rc/6wZJc19XfPd",
-	"RTx9ewTcUP14t/sN7/GhOZWrs8SzJE/XaHFz4oCNsEBiv8UHVIdwcRlPWLreMOJ+DC5p22RxMMRmoj+c",
-	"3yZG/P/tPN+5mXDdO8MDtpBqywoiG6e7KOk10u1F6tITDUfSCdtzxD/uC+tWFq1Yip38/QnNQbELssuT",
-	"JSV3vbmHnbofoDXtYVXy8Uaz7yfSZo/mpCW0NO8lNCY937ZTSXo8FB4kPe19voSHJ6sGXWZ9aOgBUEmz",
-	"pN775Ij5ptT7pmT6RO5S9t1IgMwZJkaSb0h1Rb45+5asnxJI/1JEKihl21+R/yDrftnik4s76DR1B/W+",
-	"+F0x8v5Ab1iRXOh7cCepmBezLdNRw75ypDD4bl5E55zNiDEad8pjoAhfY2FXF/OO2FF7c1UZjHfz72fe",
-	"BTOYIOhh1R5pFBsnpOYkA5a7tY/BD/Y/hoTHByrHa/dJUJ4aangEyj7NSnt8VNQdK3gGkZ8SOHkErMyU",
-	"1I+ODS/wEzGRhISh+b/byBIarxO5IrkU+LLr6QBtGc/IG15xg3/C6yjdTVwu2t5aZ8N7kbpW0t1izDS6",
-	"3sRnqX3YSIWDrngFZwjt8TDXdskwA7fTfM61n0q57KX59sd4wzkp1mHXlWtwnrqoKF7xWNnmfwJqYRQc",
-	"dMaTnUzfWacWxZtoGb0F4WcunjNeuir2g7xMquHsK1qWkChDxf5uZ3la9y269c+A8n43GBx75uigVmzF",
-	"lHI268QuPJpw2WYBZccrTu6yceK8RPVcxmbdQM0TFKdbhBc4BMwQlx2Xlho5Mg0IW6DsSa9GwwNH73iV",
-	"WkAt6DrOZm1xgD/zPNIaGf/qzq6YUZzdsCySn5/axSVauHLtZNEQKpBDru+qwAEit24KB1bkVY12dJ9Y",
-	"b0a37C91FELW3ctiRUbzRscddMjCGRGYPiY7LTZ9TPjEcbpuFpyXTq2waJ1VLxY7Ethxe9ZRMB2hH6AT",
-	"EvuDv4u85nkjC2VDgZJjOnlJ5+f/ucT8KaFVKLqON3V1XZWysfQ9jpnzVSj28Xk/WRBqLtMKRKpV9FtW",
-	"4z/WkIG/T007pOsPc8qBfZr+tFqYkYTdJpIPbR9DeemGXnNXChdvvjSWyI1Ts6kmucvoTuXCTtb2gF12",
-	"IbB5Ane4xMyQeu1Ssduk7kguNtBSD19RYnatmecM05pZPJ5qF3TT4WI9lIGO/d5kxxQLRP60rb+yUmgP",
-	"ZB2iuxhJXpVyB2vs3OTuAUHMaQDSJrkOU7p3rCydrIWSuwzGZhPFSmr4DcNhM1QVpGA3HCa/ozZ0/Hy6",
-	"9Ozm1Ttp2S2U1+NkkFM9nwywiVNqDmVUtDnMdnvAgP7jOnQdxxQfPW+4q4ZRo0Ws5WAB06xWofyIwjgq",
-	"JkZIoqR6EzdqfqRa98db2OXgihRWX7K0NN3DYWIeroGF/cf0jjOSAL27Z2YWjKrvY4C9JFXPFxkookTE",
-	"yUblbHQYhGepBAdgxGZ01fxtVsMdMPv9M3iMnT0qAtCOcvjGfcGcrp2uCKaXWhfNZGprxyax4gu0Jh/c",
-	"crxLiNQ/janZn/GHNpncfkEGVAh1FlaXw2hsirfJo5VVxw93iJupgir8lPbcY+gZ6/tGi4LBNP4K+qWe",
-	"3Bo12v+xZLSY3dHhbmtEZ1l+pZQRP+cZsX/HMo9Oj6tIseIMWj1e9tgtG7xba69DSJ0CumD8JVTSWRjF",
-	"qKxMGQl4n6j++wX/FNRj4AajdHZZAbYis0rEtCVE1ng1klDov+JqpA9isno7Bqv57Z5SDeED0OEZYtZn",
-	"DDyKr+f60SUtWPwb17SOK+gVVaSp2z6jOJEUQOwml0jlp8DebaBzrOlh13Bs6hplu9lJjHm2czYptk0m",
-	"OVWKp7ZN1oaLda+SPaLfDuPJMPkEmojZJ4hRNGdh4Njp/ojFSae1nlOHiMT2pFHSkLOb48XvFQDWoRsO",
-	"1UZnaB5YFQ3uYKgInTmEbp7W4oK9FR+gzj9RbadX1Wu/7BRBYluY4wQAacOhYs8VA86iBb/Pj5PjXH1T",
-	"opzq5I6U9avQT2V+9YF/2cOsj5hBzXlb6o6A631ZjGy19QZm98ZP/h5opsLlSaI5NBNzS0RTbaGl5+xL",
-	"vZiMw/YeLtKMjqF1tH1WucKR0huuSWUdZj+rdk4xZjQindwXL6Utz3yxEBsM3u3kBsCKgX7nm9/MqipP",
-	"UkMjAPuLKNyXpkdVaMmFS/ecdr9Lqjcv4nu3o9hB3JRUFDq4yPPPZVhVM0VN6sjJQwfOf1Z/pbaGtvst",
-	"GYA9ikI+u+VnzzAbFK0vS7nTPv41N3ySHB65i1CE23YIlUE9nWvNhNyO9rGDnJeeYYoYot/pBieanAsT",
-	"3FZ3G+PCG2hStsMzQprCREoj5GScffADddMSGnUo64EX7zdDfObky8fPDG+nXc0svGPxDlZ3nJWVWNBu",
-	"TxMyd3yp+vGSs2vv3s4RAzP6C6xSk6jHpm88c6H0pmRE43VniuERnVR8HQY6u1YrTKy5YDPNRXuUOK1K",
-	"Pw4Sy6ufYpm2K2gLw5BjeVvxS/drnGwBA01oMW+ScqTDHV0rhttLSUqn4u2/N4zeQFdxuodK8w1eYQvZ",
-	"3zfaDc9pkbtrnuy1mJOyTvYC0Pvj/sMs5LYlHm6RlhF+7YIm8xPCr1VjNrPbLWl28nigOQzXbTqUYlfO",
-	"KIfggv0wb/WZw0Rmi4q77lqS3Juk0zqk1x+kLVboQSulUDCnjR6bpWIdvLb11mCi+Jx6yfROWMeyWE80",
-	"XZ1qatsl2XXusKMLclmAZaJAaAcgAWOf1hABhlzOi50uqWbk/5Cd4sYwQf430TktGfl3IlcrzcxiOGmx",
-	"M6rxwENxa1BNwlNO70C6E86sHEbY3E6JgRt7vNRnoWfKNMbcc37xcKKs87UxAvmLr2GJw3v6FnDYUQYS",
-	"k6Ag2TF6W0D88ReQBb8srsgvC/nHL4tPT/1DGqrQIdWxTUfmyjefgX46eP3bPV+nO0OUJKFE5+y5b7uT",
-	"SJBNqNmJTEq9V8N23BCNIQ9mrs69Z7Cs7AZ+IJll8F81k3WJbYOJkIQLbVRTMWGekt+aYs1cK46RqvFh",
-	"Av3MaRDpReM7HAuGG0RcT+iSvJLxGlMNBGZN1t/42g2+x9sAsDdxbBQmx+MANIqpjWfkrzBVw9HmL+LD",
-	"a6BITf51u85IlZHqXGdEZ+Snf8tIJ5ygcWAPWIzkOSs1b3TW5jNpWMz9fkUuCN3RfduEQcnioLVDRv58",
-	"0W3bgH3UM3L5p4tfxEHOzBn5AToIwKHr0ZYEZ78I0LM5E9iWlBdMGL7iTC2uFj++vvYkiP/R1tsvXgDP",
-	"dModrhaXOASGCVrzxdXim7OLs2/c+B2gmHO8ynKTxjDWLQFYXIrXhaVQnDWAyGfafO+SKHMpjG+VU9cl",
-	"z+GV899cw3L096a8wVB++KlPXkY1DP6gaymc+fD1xcWd7es+CnYdmiXU/Zotnnz99dhS4WznvidFOzR8",
-	"xjtgdVQVVfuQeh+GgYBPl7V5FNgZ25WPbBipee5CZAaawf9t4bH5q133PKfOuohj9rn15l5gRP0fCbnP",
-	"qSrGUJtTHIv94IilOPLQghwS36xOvmFq72sIrITD5Bg/Q6iD1jZv2GO2HVI0gtuNLwz+e8NsUhcLF+Yb",
-	"NrobIN0D4pFwvpNNWbjgHo7uBA7NXItcqqDIxzk+I1y8ocr0UD0sSYGL7P/74e1PV65VIGx1y7RrW5Iz",
-	"yFrPJVUaTGeNz2FauqutYKIId7SuJcoZ+XkjLZ2SNUx9sNqQCafSdlJtz2AC1wHlKXNPdAdr3x3x3X4l",
-	"ihMOYAE+Kl/g678MzeESQXcSOxFpyI9E3PYyc0bITlY1VVw7v2xMhdiH2H2hOxzh8QQNfmCRImpgVqeV",
-	"3P+iidwJC90VN57RgA/DdE3delRSFY9kbFDjzqihyMlNQaCVG8WdoddoZFm0JvBxWdUpV7XHctfYfZr5",
-	"T2ZedB67R0Ogu00EX/2fu6CBsZC6O8QPhs/qDJ2MDJw2qPRxPpvOglGG8/+MdL2joHloCy7FKEzPdOBS",
-	"sv4K9foYtN5wbXyjhs8GVhLJ9ztdJNI9fsTnE+UPaBN5eycjyz3xDSJixlA2Jpig+Dd8xenyaU4b0Lk9",
-	"N07vVwJbxZ3tKSF5eWfsdUAo44TxCMLtvxirIVrQUhJmNFAgJ1LRArI6d77IrK03HjW6W249L11Ofpz4",
-	"3ki5fWYelvj4eGEufn53LuuW1Sblpjn7O6Hpu1MZ0L88Qsp+aCBc1T6SrqYEWzP4qlOgZ2uR20N1wgTO",
-	"wHCpraDPXXpGCmkbfwsYVUfPNyzf+vuEe8MCbhBBwyu5w8pCtE4Zqt1d62mx2xqmo3NzB1DHuQmu1wUO",
-	"q6dryoU2rdzwN2YO3FUilD/y4hMybMlw4FIfzi/g7z0R0oP1k8hYESnAI36CPz4UaeJJtaPOp5jgK8iS",
-	"EevbSjUuU7NFTRVm9tsf49u3j5zzYvHpV4hdYsuTWMTjH0fjP3j+UPZlSOBJq+KZDtPFd6fQ+5OLP897",
-	"/mFF/QdmPDMRKthuhkA5dxyH12insFbUnHmPq44LowdH/o7qR5B0Dg54CWWFXkFc07qjCDoSPnlX0v0L",
-	"eOR+Aih27UeP1dpDpLqRAK/MhyIgMtLrRPQI/GhxpCHbAOPzGFELNdbdcEmwwKBLNEjmlSxLudOjAZMA",
-	"wVHnH6tGH8zx900Np7CFx7ojhx8y8zqzmjMsHdUuNtYCbylvJ53+FmB3z1BhjsU9uNp3jyPLUdzj6QtX",
-	"e+8ao4mSO/Bb3HUFDB53bURgfpClCz+rXt7i0Gdnd1vGdLmufWIJXHa+bMojTjsSzyuXs/4gxuOtGWad",
-	"x3J6Psupvn2YQNH/p17XK69LoT0KLrk2rLgiS1qWGSkZLTJyeX75Hbk8/xO5PH+SYTHk5flFRr4jbsb1",
-	"GC2n+Y9u6uoX6zte0y1k9wCesa3equXu1pOsG0PcnPCBJrhzFzIA7d4lAIi5xGS/+PSiWE1BT166goAt",
-	"2/uAEFckl2VTCf20Gy3Shu675DrM7XtyEUl5+8I9WoTwF+HSotj753RntawYKnXIb0F+n5Bu9+vMxiXj",
-	"g6L8cZxY0FRe4hofxTR0y+DCOi5mDzCja4bVMXeIlw92zS8AK5/BiA/LWG8Fw2RTe+S1FCwjpdTQRqOm",
-	"+Ra68a0IDY1H4QJhK6QBZOsojl3ud8WEORK18INaH0RH/t4ZUHEMtYdzSh9yesTv7czJsWkwD6twXspG",
-	"jKZA+izzcHPiL4ogcYEb+4/HCLQ8I3mjFBMmg3tbvgJapr0Jel5c8coaN5BNySAm48aTjwbiQrXo8WDL",
-	"u/axB4u49Cpip5yizgHvAOJl2e9DG0u36EBuKvLSHfR1T9GX7iTKh092ONh9yFvQzLfuIvSR8h660yai",
-	"mOwzRaI/2Ufwl+1UtiAIDQetBz5xQXlI7XfuXd43jxzOynsMV+com/yD+zvvmZWfB/SnyBb4UrAdoaHQ",
-	"iPRyMqa48379oSOc/fDE8ZieUbjaa9F34BINEPU7jl/kR2yL94wWYUrjQKwMZ7yGhoOclcXYwFdun/69",
-	"YWrfVoT5qrw+x2cdBHViSt/Fmqp+XNCylLsfqtrs/4pVg7jEMNaEISZ/uG+yb2GsW+xYEIZOPFWs9Yo9",
-	"VqSyFRycpbVe0Kh9ejAOoQtFwlehpHXklK6mNXqqy5RDvW0dLi19LYXG2Zmt0gFLNbZ/p+XlCGSGZ/j1",
-	"Hvk1UOyItYM1n48hY2mhvUtbM6WlQGLE4DsNk5fjWddheGFcIl6rPYxGvCcF3R+7+FiX8tglJMHheCtC",
-	"6htMR6YC20U9Rg4kU9gwx4Wym2pJoPdLe/GOjW+8b4vtacarFcDjPe4QfsBHHswZDOGIKby4gz2QE+gg",
-	"NeUA+t5d9+T8+RH+D+/4dXYecfq0R9wjOXyHJaMBYy2hJzp5LRK/cAcPA1YznLsOFY9VJo18/MUDklNL",
-	"SQ8LVivpR6noPlzh+5QW3WaAj+ECj2L4n8b9ddzZdX1vsGfHoec7JqrOiwZxcNc+7wu/7gi3P6TyyGW9",
-	"fwRm92rDbt+vjII7JShgTUHRvQYlHlkYf0HBCGSmg0BEDymGVxPxB6hmGQYfPtddv4zlrH22WzpntEpS",
-	"far9eEgr1Y/msMIZeilhvkVaIXfiinx79jV5cvbnjFxeXXw7epkFF5vqxqOvUeXianFOaw785N6Jz3Tt",
-	"twdo0e29omFA43lsZnHfXWiX0d4lGexOMftoJ9WWizXEbLgZW6buXnFFhwJyEE84Zw/fWcrbIw/7BodX",
-	"sK/O/EWj/RfFsmq3TgfUw+VcVbgFBF4Wh9d8fOHTr5/+XwAAAP//",
+	"7H3bltw2kuCv4OTunpnZoetiy57uqrMPttQaaUa2NFK59dD2A5JEZsJFAjQAVlZaR/++BxEASCbBJJh1",
+	"U/fMS7dcSQJg3CMQl0+LXFa1FEwYvbj4tKipohUzTMF/8QL+VywuFjU1m0W2ELRiiwv7Q7ZQ7PeGK1Ys",
+	"LoxqWLbQ+YZV1L6xkqqixj4nzHfPFtmi4oJXTbW4OM8WZlcz/ImtmVp8/vzZLqVrKTSDXd8puSxZZf+Z",
+	"S2GYMPaftK5LnlPDpTit8Yl//U1LYX9rd/7fiq0WF4v/ddp+1in+qk/9urBjwXSueG2XW1wsPm6oIVsm",
+	"DNkqKdYL+4R7za76fY7PfVrQouD237R8p2TNlOH2zCtaapYt6s6fPi1oJRs8en+vH5lRTBOpiGmU0Ius",
+	"BVchm2XJFgFGoqmWFkTZ4poLwEVFb98wsTabxcWzs/CcNorbU2cLXTNWDPesTnWG29l99YZeM00o0SyX",
+	"okg7geEW85+mH/3cpYy/4cnd65kHij/or+FtufyN5faH26/W8iv3R8PyjeC/N+zEYaDz81e8qqUySLQW",
+	"HouiETesPM2lYqfhTTgPvv2iC5JZqFxxVhZ6CNZ31Gw0kSvCjSb4UEZ0k28I1YTCpiclX5mT8NncsAoW",
+	"GmDO/YEqRXddjA8eLOmSldFfGt3QcooLHCQ/Z4utVEXsLHEE4rb+rczDxO86wKQFu9BbpmbCesmKD6Ws",
+	"02gtWyylxf2nGD9LwciG0YIUkmnCBbHPEm2oYXoR4Z28lJrpCMe+FgW7tWg2G7eikcRwRqTILD+5X+x+",
+	"xm6cy4pp4pYj2w1TjAj7Kx7ELIZCMFvkDRvu/EpuYWkjLVG5fWqeXxOuiZFlEfuOQvGVmRSGkgtAkv0e",
+	"FPaeNA+99orRwqE1QrMlo5PwK/l6YyxcEJAWXg4sl+Sr8wsAVBRAQppXjN5wpKjBVwtp3sDSoz+zCAe/",
+	"FRGkdvl0BuXmtPGyxW2/lLJkVBxk53lc6Pfw78XYbh8rUvzAivippNk4Bi3Lt6vFxd8mZIfD/K/7+vOl",
+	"1WaWBex6yGIe36tSbjPHBNxYuqX6mhVkJZW1J5qypJa1wYb4nC0scc/kwB5VdQmKSJURveVVxcU6Czwq",
+	"GFXwqIQ/VbwoynDcJRXFBCHWSq54GeHWqw0jeaOUtSMaUTCEiZKFVQpqRXPLyGTJiiMJrGA1CrsEuXg7",
+	"PN73W7ojKyUrf6w0xb+LfChCrmQrk7LGHinjZ9gj2sVTKFgzawbmLK44qVqziNR5YbchlFesINSkfeuW",
+	"cpMIYPvoe0Z1j+FHmBdlrCNuLyZbhdP5wJ4c68k8d7jexl7WByB4Zs9aNdrSK+oYLwqd6pywwGhxw3N2",
+	"4hg/2fzC19D2uuX6GHMrimtLvYn4sQInZhhYOWSJVzPT1IQn2t/jRlfJr1m5S5eh76lYs4gIveLWaEA5",
+	"aaUU1xlZyUYRAz9wQVb8htkdK0Z1o0aYQR5joyPAWxvP7+AADss6iIYPTiScW4DwfLL5Qd4+l2VTzTXV",
+	"r9luptXcAeeebbAilCDELgmrarOzSqs187gmvzXahIditpiExfTI4vlG8pxdEirc+jkrS1IxKjTqTq70",
+	"PK8B/3t/Mzxf5vbLyKqka3BA2a2JnfoPpuSIUR05ake7V3RHlgyfGC68b9KwXYfm4Nku6cEhWgjG9MQP",
+	"8vY/nV11kET29CCxxhS6bawiW2424MDlQG96MbDr3N9TbeSWdO/DrTvsjfmzxaDznKriGAuj/6UpoYG9",
+	"bxy6FHOsaOspH/32hq9TLaRSblO/78jQh4t52I0yPFmKsVNRrY/ZDd7LPPxSdgqux5iOLJSVE94wRuvd",
+	"aoQOx2+pJo5ni0mOd+SVBYNoxInpq5K6pLsTIOZkRWJfgd2fb0DdzhUQN7RswCWwwh60I6HWk+f5hlCB",
+	"Xg64IUuGzn7w/zs+5IhRMwwhWeUeTBKvahDCmt0wRUtCFSM5fEvU5fc0M9AxwV9asp0UBXjZZ/GQRAIj",
+	"AFhS7eM0v9abHrh05qk4iTCcjeFwfIyV8XxDlXnDxVwKeSssdVwAeOkt0xnRsmKgEzWEhNBAAIYp0I/c",
+	"k3L2yWOF3DS2AxlekrOLIxCt+R8RM+K1sa69KDTYQVqSigo0BDRhNN8Q62A2wvCSrLhgYCppiIZF/Whv",
+	"dR3nzT63co4VrUPrvNHhPruJl5cMJfTgYqJPqeiuOtgEQoWPSKRTVpZHUem+3M4t1d5TCBuMupwKa7aV",
+	"Ul5bZ7mUYg0oNhuuUSrNMkK1YXVkq+c9Qomi6nYyem39CY/T6QfHUAgHDDHsZDGjzFH4AwkQib99jhlt",
+	"dpf/apg+4poCMTUBmA/w0Ods0QhuJm3Zn+GhOAeC6vJRPtSRuZK6cwWypYapEx/v6dxdfRe7u9qlbAGk",
+	"eHilPaR7+h0PNz2XVU0VK2ZbqsLQfDLS/tw9ZhlXxsLj7xTPWTy46S2Dpbx1ktyQNb9hIk2MuzuFYRiF",
+	"lpP3RC/tM92YfsJ+eDsc2VA2ZsXNiPQBNZnZT/V3S4P341Hh+9R4ytoQk+zwHp+aCklqQdepztMMLThi",
+	"r7+SWwvDgq9WTOlWIc6NHuzxDSAzoG4QvPQBIgpKzYEvC0zhgdCLbWL80WMZuCFR9noOPcrIg5e5nn+D",
+	"v6ZcIPGnmWn7bgRa7N6PqKkyGVnuINhwzXbOUGTE0PwabyC8b+FlVv88nr064u/rs2gWwCxFcEMVp5ip",
+	"0Fs5JlgHsrOit68RNt9Amof7j/NYEP+htNOIwPfoi4v8ILtnYNRfx4LE2Up1ra2MBgHNigtwl9fegALs",
+	"ljsu1kQbXpaty5zTygqn7dBHXEqafnGbN+qGJQelwmv7aFkrXg9lypv24BdkpTgkDRDBWMEKIm+Yav9o",
+	"8LtSA+l8Zd6uVsMdP9TML20BulayER2vmxsCtyUe2qm7Cfa2iSie77VXrTXPjRNl0+tVVK25iPkTQE4E",
+	"f78gdaM3HdLAz9oyvt4Y0HMUr3dSdoyaDNZlRR/TRVxlk6jnEIUjK66cQMp7n0O21DpLTrGSEgQEmCHp",
+	"6lU2BvzAi08LJprKsmkLHqskSgraxQpMsAAU5SVGiiA8oLcMTXZLP0BqpaTwD7qUNxit8lAVEv+JlOly",
+	"j0jJKzisbIyVtJYynCcQfrLWlZblTS8xacSq9B/U0liArUNaoBbHYy3tZ8jonoVTVaBXrPM14Au24oKH",
+	"m4g5KjAPbyWJmWGmVUTkLOXtnGA6hPgjyxRsRZtyWksEndL6wElbv4TQVCy+LcsxOwxzEQTzfGnJ1/5R",
+	"zHKgK3r7ysfQh06yC7emf8iP7k4lslNd0pyNxoApRn3dtxRK1nU/eWH6Psrn4aWf9qpN3RuuF8yCpKWs",
+	"fRBbxVk86Qv9FV+YoOtgnyet+VGqYtIID7j2n95JvPN2dOCDDuFkgXN7OEDe6wAgUICn6pix9ELJerbt",
+	"a6mlvVuzxtIiRbjMCWmlJwOM3/4ed2Hur9/a6/GU+5aVotUMRnhpH7/TDVFP7w4/PfVay35gk0fSLM9a",
+	"o7bgBUQn7G7euJ3j0h7ppLoobKuN8aQh39jzSMsNDgkpd05A9/PvnOxrR0bwws3pXso41db07YSINDGS",
+	"wI7ZrKva1l37esJdq5VcK1ohiUyk1bsHn8LJC6lV4RRjEuzK5fbOkmKg/6QgFKCeeR1IKFmxrUvNoaKA",
+	"fxWL0YS9/TxBjHqtaFlqSFIMbIRmbUYU1yzRo7JHOlqGjjtIpk08zrwrA2Z1CETmeImSeKNkVBPN7HTZ",
+	"mmHB9uVOnupdb+CDie6O8evBSMZ5J6jSSWqIXd/2bD6uwd67IODNQHTHenz9gPXXZ8fc36YBGXT5dBxn",
+	"HpuOMJ6TvD64j1sHfw2JckLI2ocM0+bkCrMgEwWtfw2O9tKFsmdw9dWGAeuhdeJyG0oiaxaJyLCy3EUx",
+	"ww3ZWj4GvuCiIGA/+agC5Yn+/RKzUPaccarWTFulqg0V7eUAUBnEdyFfaSNVkbUhE/jvxIsBqs2V46m9",
+	"TG67uv3ZKhj7/xlRjJWssF8GRRU5S02ZFIUlt9TAVEcUJUZ2dDwFG6BEDalkZXcK90e0LLM2Oh5uDTAX",
+	"mhheH5mWXdsv0HePxN1RyLljJFUEDKMxitF8g8LcR1YeJo6SOZZO9V0BibGPUI2Iai6IZJWM3nCxxrSa",
+	"WsoSUzWXbCVdbpM3FFPuhmCn71eutmRIcZpWDDjDSoUN1aSk3AdGKSm5MWUi07iKvMEuuo2EtnUWS1ns",
+	"4NaAKL7GD2K6ze/xgVm4DYNwNO8oWyv8LEuDIYPbJhococYwxXFgQjszOGpftJyXsthGyWa9iUHHMXIp",
+	"t0wRhtmdFIo5rNwCJTUBGJfHJUPMlovk6KaJilJXJYGp+e3uXSSsmQncNZftOz4PCgDESyt4u3aPY5Y+",
+	"LaP2aZHU0QuZL/hFOZs5RRgItEVGWvTyJT0y9+WlT5ubY9SO53rT21RHaSwr/C8hEdznb0cT8vCWIMVD",
+	"r4dBkMmwmhehczK3zwbZ2hyJ0CWx68raRGOp7HvE56ljUDBQQcDbwjkpg/ulbMTsvItNuKuPv4Xl6COl",
+	"utRVfnjjjyvM9uzkHbTHK7hiofY7STQqa6ynPfwA2ZQ+i9Kdo/sBnXt3B79U6xxxdKR5rtyd9Qz8MqSI",
+	"xOpV8LCGBro3imddFY6Ywwnm4lEG3zyL90AZ5zxT6BIzHsmZkwHBvk9Udveq0u9m8zIgTEcEUX3X6jZf",
+	"GQeITgn/Ie3Oj/91aqRnlr7TWITkB5pfd+2S7YYJh7mSrwwrIADlAlPWzADjcMt1osk5P41tTvrYxrqn",
+	"Mx10nxUGZhImG3C96X64kQQWviRWZ/U/eT8Ex+poUT+Wh/o87WD9gd1u3XoksBTBweiNF1zoS0F8xMXA",
+	"ox6QNnQXu3RDk9yXIXecVSNrrFe6JN+cWYO1kmjBQjIgoRoOfYQRiSfJApjC58QjZOn3DlvBRsJlkDTu",
+	"fCP7ESHD8WES9cCxjcYdLR1tlNwKoiVZ0TaweS2S7y/UWAVwJwlwL89F0DXhomC3GTmzFHd+luh2Rc3R",
+	"d0ou6ZKX3OwCMQPfWMbwZYqYwJG4zZZXR6RFBR6yQmyPVe2S05yaosohEk1vmKLrRO7k4gcac6g/bCzx",
+	"udAQBDa2fe47gpncXkEhxXjohqmCo7T14sKiy0KDqQ2tMfASlRqYP/RafKQuEHFkhVh/nZDC2cnctCTg",
+	"RXeGaqk9eSD6kAMakj99yifynJcCaR7iKzRY53uIrw2r5ipaWcSrhHPfsinl3oVjp6zEx5k2vKJmzISz",
+	"Gu6ljMSXXlrVZ3w/G7iPKqk22jXQSNjZPhL92nXjKkSHx9lIeR1959oqiniLlfHS1hkp5FDFM9amBczX",
+	"VK2M1x+Jt6I6/QLVMMXpwVLyEZj6VL6ULD15RXkZX0ZIE7/PrxXPU/1JvaH1SO46H81qN2oOUI3iVRUz",
+	"Ap5D5HjlsovS0Nno+JlAlo0BfMujXRLiFdVd4YgpiQCiDsYdV7h1PfsElnCMlqF0CRTYAiKgteV2/LCO",
+	"LOnKiQ49dYDvWMQjqk3Id0mH/hIVqcGRy4QIXsrbExCjyfLXmmsWkG+cnLhTm6SO/PU5zUMDowZDp2SE",
+	"khXNjVRQNOIC+tYDoi6mecwVDl2lC3LcMvFhPOpRPTnwzbBf5g6Zcr/DbmuWmxjvXVlLx1k9gt0aTNNa",
+	"7vCGTKqqW+4NBvHR4WpL5WZ28zcP2/3kcIVFzA7bOzj3zPyIYSZli5093xDq3iFn21nQ0OQu5Ec7Rr9j",
+	"/tWMYOFo6D9QSYj4BXIZuYL/HG74xnwi6JgkBebt0R2W3EVMhNmtFvq7/emM/B+ifIEM3tC6j0nSkJEl",
+	"f9i5tgWy1s6pS0RTUUQv+aFY1S6XISWUUl5r7BHqcxtnpcO2V8Wx5j9e3IM48zycQdDaOnPMWn3dnAXz",
+	"pUm7OQ3K5thcHbMq6ZqQ65Fy24g3FKpTW127J3HdirM6ahw2OYJ8Rjru3LlbQkTB2esb0gnehwaAqCvH",
+	"7/1Hovlv0IY5Jpj/Y3sndlS7nd8bKkwbqNBEb+QWalyta9MIbkKLS6a0FP+k2xu2vageX/MYH33ga8FX",
+	"PKfCkBVfN4q5TeIdJcfKVfWuWsoysj7kIkJmzEZKjbk4l22xJYaUGHEZ2XeuvfTnyPwHx2jQYSU543RY",
+	"CIVdXOzCxSXKOQqCP+h9wVhBIFQYWjvtSRSxLvcTz86jpYlte5/+o7FnfeRuclGfCT75YOsVTj46L8k6",
+	"aUl/2ZH0YCKMMH99ekW5db7+5KNbuksqBe3Sq30nVQAFQj1SCGFC0DyNNyPVPTVBYJf43B93uN7y/Sr+",
+	"SIyhOdgcE0X7iW1fH2FKRPqSRxNOldz2UxzCP3odzeOM6PNyn51FS6XCr2cH6oXmZ5i7uACcPCZ3f2Lb",
+	"d90c+RlQSy7kPiYJP65KDufH/8S2H3xK8EN8xx3yjb0qhB9jZ39X0t3s3h3rMdU/xyzlWrN4xLO185Ny",
+	"/vZMWz81YWixDOUYNewrJy0Oi+i1hyPrRLvcOcO3uB2iYIYshnnGxa3rJQTZyVQbvNAMSXiQKmBND5dG",
+	"reuS6k1GdiGdj61MRv4gTd1ehbpOygMT5IuQ23MFNgL1GHndGZIxAyHuLVIwQ3mpyT+/f/mc/PnZt//2",
+	"L5GLc9MPQXfsMqWkGuslxXv+MTjQvsfbUUV+423zxvoMRcLyWtM1S29G519I6k1tqGlG4kuGm5IdsP6n",
+	"zuN6ouIyYavM4ybKpskqKY67wrpi4Pd2WPLCGv8Kk/+hjzq06rkOLeDQXh20ozKuTdmMyvG+Sv/uLJ4l",
+	"PwJuKDK93/2G6RLQA8yVs+JZkoeYtLg5co5JWCCxreUjWh1wPxzPC7vaMOJ+DJ5/28tyUuvtpzi6bWLE",
+	"/18uwDA34bB7NbvHFlJds4LIxukuSnr9insB0fR8zpGszfYc8Y/7wprCRQvDYid/f0QPVmw27dKRScld",
+	"C/RhQ/RH6AC8X/x9uJ/v+4ns5IOpfwmd43t5o0nPt11rkh4P9R1JT3uTNOHhyeLM2hunrm8KQCXNknrv",
+	"c1Dmm1Lvj8hBX3G9GcspDP0Kdb/mxE3xsdKPlmVqPlakacDM+t5o96MVVVCmb80nHjqAasaOnX5z+9B2",
+	"9R9J5libCv3w2cchyTieUjwV5AUaSm5IoGhugNDnZeP791pKP1KPeI+5T0luMBVm6M4odJ7hFu/fJmBj",
+	"MBdph8q7FVRwaeJ82wQ/+tHbFDh/u+uER3VHUzJ9JIKUfTdyJeJ8JCPJN6S6IN+cfEvWlwQSfpXF3JaL",
+	"YndB/o2s+/h7dnYPvQXvAXT4XTFofaA3rEhu7bCXhaKYt/hSgimZm4WZQFujt0rGnfIQKMLXWNjVxbwj",
+	"dizwuVY1DPT072c+6GYwJdzDqj3SKDaOSMZMBix3ax+CH+x/CAlPD1SOiVaToDw2uPwElH2cw/j0qKg7",
+	"DvkMIj8mVP4EWJkpqZ8cG17gJ2Iil2oua1DzEIks4RogUigM1eVwpQ6DUkKUffzCYL/DFlSIJJaIqHgF",
+	"xUdXjbGVTVmQDb1hZMmYIMqVzd1f/enwPiE04ILCAbchgjfV4kVMH2fxprHqMF613cgSBrJYby6XAl92",
+	"vZ6gXfMJecMra3XaP2Gaiu4WNBVtz82TYb5EXSvpshtmRgnexGesfthIhQMweQVnCG1zsQZnybAyp9OU",
+	"1rWlTEkCo/n1j/FGtFKsw64rN/gkdVFRvOKxdg7/DgIARsRCx1zZqQCadWpRvIm217EgvOPiOeOl626z",
+	"V69BNZx9RcsSEmip2N3vjO+SURHd+iOgvN8lDsehOjqoFVsxpVyQZWIXHi3EaLODs8OVqPfZUHleAVsu",
+	"YzPwoBYamtZYhBc4HNQQlzWfVjIxMiUQW6PtSK920wNHb3mV2lhF0HWczdqiQX/meaQ1MhbenV0xozi7",
+	"YVmkbi+1u1u0oPXKyaIhVKC2TN9X4SNcNbrpXFipXzXa0X1iHTq9Zj/XUQiVXAwg40vjZoyU3dPrODsK",
+	"08plp/W2v8Q8csy+mxHrpVMrLNroqheLHQnsuD3rKJiO0A/QCQV/IUCLvOZ5IwvlxIGSY5bbks6vC3AF",
+	"e1NCq1B0HW/27rotZmNp/Rwr6qpQBOzzgbMg1FwGNohUq+ivWY3/WENl3i61HIGuP8xpE+LL96bVwozi",
+	"rLbAbGj7GMpLsmXC+GRzOtKUcazA66O3d3NX6ZXKhZ1qrgG7bMNN3BHc4Qo2QkmWK9Fqi70iNVpASz18",
+	"RYnZjWyYM2RzZlOZVLugmyYfm60AdOz3JlumWCDyy7Yu20qhHZB1uI7Eq89VKbewxhZFzZAg5jQGa4tf",
+	"hqVeW1aWTtZCKX5GqCaUKFZSw28YDqGjqiAFu+HUvoja0PHz8dKzW2/npGW3gY4eJ4Oc6vlkgM0dU13S",
+	"qGhzmO32hgP9x3WYRoKpv3re0HcNI8iLWCviAqZcrkJZMlXh3ihGEiXVm7hR8yPVuj/2yi4HOT2w+pKl",
+	"le/sDxn1cA0s7D+md5yRwqjtAzOzYFT9EAPsOal6vshAESUiTjYqZ6NDojxLJTgAIzaj6/LTpuHdA7M/",
+	"PIPH2NmjIgDtIIdv3BfM6ebtimN7KffRS7G2pnwSK75we/LBa44hkkhd9Jia/Yg/tEVm9gsyoEKov7S6",
+	"3P65opj+NFpxffhw+7iZKrTGT2nPPYaesX6wtCiYspKmgj7qR7dMj/aFLhktZnd6ut/eEbMsv1LKOnat",
+	"av+O5Z+d3peRJgYzaPVwO4RuO4H7tfY6hNQprA/GX0KFvYVRjMrKlFHBD4nqv1/wT0E9Bm4wSmeXG2KL",
+	"UqtETFtabI1XIwmFvmyud8peTFZfj8FqfhvIVEN4D3R4hpj1GQOP4uu5fnRJCxb/xjWt4wp6RRVp6rb/",
+	"OE4qBxC7iWZS+enw9xvoHGuG3DUcm7pG2W62EmOe7fxtiuMUSE6V4qnjFLThYt3rcBPRb/vxZJiIBs1F",
+	"7RPEKJqzMIj0eH/E4qTTctepQ0Rie9IoacjZTXPj9woA69Alj2qjMzQPrIoGdzB0ipg5nHae1uKCvRUf",
+	"oP9PotpO77aj/bJTBInt4g4TANS5hEp+1yRgFi34fX6cHPPumxXmVCd3qq5fhT5r89Pe/MseZn3EDHrR",
+	"tC1wEHC9L4uRrbbewOyZOcnfA03WuDxKNIcmo26JaLoftPqefakXk3HY9stFmtExtI62L4NSDGukuCaV",
+	"dZj9DPs5d9vRiHRyv9yUdn3zxcK+L++i4QH4AKwY6Le+Kd6sbjNJamgEYD+Lwn1pelSFlly4+oRp97uk",
+	"evMivvfHkFMM4qakotDBRZ5/LsOqmilqUkdR7ztw/rP6K7W9NbrfkgHYoyjks9Owe4bZoJnNspRb7eNf",
+	"c8MnyeGR+whFuG2HUBnU2buWjcjtaB87yHnpGaaLIvqdbnCiybkwwW11tzEuvIEmZTtUK6QpTKRqQObO",
+	"yQc/aD8tT0OHcl948WFLmmZOxH76UqZ2CubMgnwW72x5z7l7iflA9jQhv8unAh0uRb/y7u0cMTAjXWuV",
+	"WvUzNpXrexdKb0pGNF53phgePNbb+0oSwxmRwrdgY2LNBZtpLtqjxGlV+jHR2HblEtu3uJIUuwFxzWeH",
+	"DBO9dL/CiVcw6IwW2CAm9XIv0vmWrhXD7aUkpVPx9t8bRm9g2gjdQQeaDV5hC9nfN9ol12mR+0tq81rM",
+	"SVknewHoIbHfXYwDlrutcnGLtBKmKxc0mV/BdKUas5ndhlEfX1Y0h+G6zQhT7MoZ9XtcsL/MW33mkLHZ",
+	"ouK+u5kl9yzrtBTr9Q1rq+t60Eoppcppo8dmrFkHr23JCc2vji3wT++QeSjX+UjT1ammto2iXeceO70h",
+	"lwVYJgqEdjAiMPZxjZJg+PW82OmSakb+H9kqbgwT5P8SndOSkX8lcrXSzCyGE5g7I5z3PBS3BtUkPOX0",
+	"DqQ74SzrYYTN7ZQYuLHHS30WeqlNY8w95xcPJ8o6XxsjkJ99pVMc3tO3gMNOc5CYBB00HKO3HS8+/QKy",
+	"4JfFBfllIf/4ZfH50j+koW0KpDq26chc+aZ00GcPr3+75+tU60VJEgq5Tp77dnyJBNmEyq7IBPUHNWzH",
+	"DdEY8mAW+9x7BsvKbhAYklkG/1UzWZc4ToAISbjQRjUVE+aS/NYUa+ZadI20ORmWWcycEpXe5WSL40Jx",
+	"g4jrCdMTVjLeFEEDgVmT9Te+RqvM3QaAvYnjJDE5HgejUkxtPCF/hWlbjjZ/ER9eA0Vq8s/X64xUGalO",
+	"dUZ0Rn76l4x0wgkaB/mBxUies1LzRmdtPpOGxdzvF+SM0C3dtV2DlCz2ehFl5M9n3T5DOF8lI+d/OvtF",
+	"7OXMnJC/QMsbOHQ92kPn5BcBejZnAtuV84IJw1ecqcXF4sfXV54E8T/aBjGLF8AznaKYi8U5DodjgtZ8",
+	"cbH45uTs5Bs3lg8o5hSvstwEUox1SwAWl+J1YSkUZxAh8pk2P7gkylwK41vo1XXJc3jl9Dc3yAT9vSlv",
+	"MBSpfu6Tl1ENgz/oWgpnPnx9dnZv+7qPgl2HZgl1v2aLZ19/PbZUONupb6IEa2HLzvR3wOqoKqp2IfU+",
+	"DAkDny5r8yhwYoYrH9kwUvPchcgMDIn528Jj81e77mlOnXURx+xz6829wIj6PxJyn1NVjKE2h9+eALEU",
+	"RyFbkEPim9XJN0ztfA2BlXCYHONnC3bQ2uYNe8y2wwtHcLvxnSz+3jCb1HbJhfmGvREGSPeAeCKcY7Ec",
+	"ogtHegOHZq51PlVQ5OMcnxEu3lBleqgelqTARfZ/fHj704VrIQxb3TLt+mzlDLLWc0mVBtNZ43OYlu5q",
+	"K5gowh2t6+F1Qj5upKVTsoZpUFYbMuFU2laq6xOYzLlHeco8EN3B2vdHfLdfieKIA1iAj8oX+PovQ3O4",
+	"RNCtxNZ5OnNdWrjuZ+aMkJ2saqq4dn7ZmAqxD7GHQnc4wtMJGvzAIkXUwAxvK7n/SRO5FRa6K248owEf",
+	"hqnbuvWopCqeyNigxp1RQ5GTaHuhwA1Rhl6jkWXRmsCHZVWnXBW6vbAIzfw7My86jz2gIdDdJoKv/s9d",
+	"0MC4aN0d7gtD6XWGTkYGThtU+jifTWfBKMO5wEa6ZofQVLwFl2IUpmo7cClZf4V6fQxab7g2vp3HnYGV",
+	"RPL9fiiJdI8fcXei/AvaRN7eychyR3wbkZgxlI0JJij+DV9xvHya0x58bmeW47vawFZxZ3tKSJ7fG3vt",
+	"Eco4YTyBcPtPxmqIFrSUhBkNFMiJVLSArM7QVKGtNx41ultuPS1dTn6c+N5Ief29eVzi4+OFufj53Xnt",
+	"16w2aS2u/j5o+v5UBsw1iZCyHyYMV7VPpKspwdYMvuoU6Nla5PZQnTCBMzBcaivoc5eekULaxt8CRtXR",
+	"8w3Lr/19woNhATeIoOGV3GJlIVqnDNXutvW02G1dUqw7uDvUcZ6S63UBJhGha8qFNq3c8DdmDtxVIpQ/",
+	"8eIzMmzJcBBjH84v4O89EdKD9bNI20gpwCN+hj8+FmniSbWjzstOG0jr20o1LlOzRU0VZvbbH+Pbt4+c",
+	"8mLx+VeIXWLLk1jE4x9H4z96/lD2ZUjgSavie+/ECrk9ht6fnf153vOPK+o/MOOZiVDBtjMEyqnjOLxG",
+	"O4a1oubMe1x1XBg9OvK3VD+BpHNwwEsoK/QK4lobHkTQgfDJu5LuXsAjDxNAsWs/eazWHiLVjQR4ZT4U",
+	"AZGRXieiJ+BHiyMN2QYYn8eIWqix7oZLggUGYw1AMq9kWcqtHg2YBAiOOv9YNfpojr9vfTmFLTzWPTn8",
+	"kJkXWvzI2wxLR7WLjbXAW8rbSae/Bdj9M1SYb/UArvb948hyFPd4+sLV3rvGaKLkFvwWd11BddtGBOYK",
+	"Wrpwl+1LeXsJA02d3W0Z0+W69oklcNnpsikPOO1IPK9czvqjGI+3Zph1HsvpuZNTffs4gaL/oV7XK69L",
+	"oT0KLrk2rLggS1qWGSkZLTJyfnr+HTk//RM5P32WYTHk+elZRr6D0PsBWk7zH9009i/Wd7yi15DdA3jG",
+	"tnqrlrtbT7JuDPSdjGmCe3chA9AeXAKAmEtM9otPNYzVFPTkpSsIuGY7HxDiiuSybCqhL7vRIm3orkuu",
+	"w9y+Z2eRlLcv3KNFCH8RLi2Kvf+e7qyWFUOlDvktyO8T0u1hndm4ZHxUlD+NEwuayktc46OYhl4zuLCO",
+	"i9k9zOiaYXXMPeLlg13zC8DKHRjxcRnrrWCYbGqPvJaCZaSUGtpo1DS/hm58K0JD41G4QLgW0gCydRTH",
+	"Lve7YsIciFr4Ae6PoiN/74wxOYTa/fnljzlj5Pd2FvXY+LLHVTgvYbrPiE3ts8zDzYm/KILEBW7sP54i",
+	"0PI9yRulmDAZ3NvyFdAy7Y189eKKV9a4gWxKBjEZhYXHo4G4UC16ONjyrn3s0SIuvYrYKaeoc8B7gHhZ",
+	"9vvQxtItOpCbirx0J1M+UPSlO6H68ZMd9nYf8hY08627CH2ivIfuTJIoJvtMkehP9hH8ZTuVLQhCw0Hr",
+	"gU9cUO5T+717lw/NI/vDXZ/C1TnIJv/g/s57ZuXnHv0pcg18KdiW0FBoRHo5GVPc+bD+0AHOfnzieErP",
+	"KFzttejbc4kGiPod5wXzA7bFe0aLMFZ4IFaGQ8nb6Z+sLMYmlHP79O8NU7u2IsxX5fU5PusgqBNT+i7W",
+	"VPXTgpal3MLcob9i1SAuMYw1YYjJH+6b7FsY/hc7FoShE08Va71ijxWpbAUHZ2mtFzRqL/fGIXShSPgq",
+	"lLSOnNLVtEZPdZ5yqLetw6Wlr6XQOOy5VTpgqcb277S8HIHM8Ay/PiC/BoodsXaw5vMpZCwttHdpa6a0",
+	"FEiMGHynxHNBPOsaRn8e9gPe4yOP4QO8K+kuvb4gp2V5H6Z/WMvFgKCNPy1wLj8pcXDSfq5/mIk17gjY",
+	"r/GzZR/CvOnPnn1k4+b9Ibda4Y9P4DbjKFu5Ih4/F2EyCY7s0owJlJXWL44jtGWMU6Sx8YtSWpZ3RfHs",
+	"aXuRiUB0ZXwOBjSGS+sflBpP2ie00YgP/QJS5mC03Ui67FrKomtUPS51/kdTrMEazuHWk4qCKFYxqJnZ",
+	"t3/7tOjnEMeJ8ErtYMrxQ4mZ3gTlp8qcwlZOCZrhrQj5ycAUVGBPv6dIVLeaBJCH1ldTLQk06Gqzo7A7",
+	"mQ9AYg+x8ZIyCEse1tYf8JFHi9iFmPEUXtzBHilS5yA1FaXzDRYfKELngPME0bnOziOROe0R90RRuf26",
+	"/oCxltATI3EtEr/wKBzeKsyIwHWoeKx8dOTjzx6RnFpKelywWkk/SkUPEa98SGnR7dj6FHHKUQz/t4lR",
+	"Ou7sxidvsLHSfnhyTFSdFg3i4L4Dky/8uiPc/pjKI5f17gmY3asNu32/fBUu/qHLQAqKHjRy/MTC+AuK",
+	"GCMz7UWLe0gxvJoIEkPJ4TBCfNeY6nkssfjOscM586+SmgjYj4fcf/1kUUU4Qy9v1/exLORWXJBvT74m",
+	"z07+nJHzi7NvRzMOIPtE3Xj0NapcXCxOac2Bn9w78cHb/R4uLbq9VzSMOj+PDZbvuwvtMtq7JIPdKaaI",
+	"bqW65mINgXVuxpapu3kI0cmtHMQTDkPFd5by9sDDvgvtBeyrM58NYv9FsfeFW6cD6ggwaFly16DPSLia",
+	"EAVmisCfpbsRgHhR+Bg/6z8bDtCATiB2DUwQCi/5mPLnXz///wAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -1,4 +1,4 @@
-// Package store keeps setups, programmes, the box and drop tests in SQLite. It knows no rules of the job: what it
+// Package store keeps setups, programmes, the box, drop tests and rounds of practice in SQLite. It knows no rules of the job: what it
 // is given is valid.
 package store
 
@@ -13,6 +13,7 @@ import (
 
 	"dunvel/core/box"
 	"dunvel/core/droptest"
+	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 
@@ -30,6 +31,7 @@ type Store struct {
 	Programmes *Shelf[technique.Programme]
 	Items      *Shelf[box.Item]
 	DropTests  *Shelf[droptest.Test]
+	Rounds     *Shelf[practice.Played]
 
 	db *sqlx.DB
 }
@@ -72,6 +74,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
 		DropTests:  &Shelf[droptest.Test]{db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
+		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
 		db:         db,
 	}, nil
 }

@@ -15,6 +15,9 @@ const ready = `document.querySelector(".answer:not([data-stale])") && document.q
 // playing is a drop that is there.
 const playing = `document.querySelector(".fallview .line-now") && document.querySelector(".trace") && !document.querySelector(".answer[data-stale]") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
 
+// dropped is a drop test with what it says.
+const dropped = `document.querySelector(".known-after") && document.querySelectorAll(".drops li").length > 2 && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
+
 // mapped is a map that is worked out, with rules of thumb tried.
 const mapped = charted + ` && document.querySelector(".rules tbody tr") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
 
@@ -36,6 +39,10 @@ func TestScreenshots(t *testing.T) {
 		{"fall", "/fall?open=3&do=sink-draw&head=7.1&against=3.5&at=31", "sun", playing, 1280, 800},
 		{"fall-phone", "/fall?open=4&do=sink-draw&head=5.3&at=8", "dusk", playing, 390, 844},
 		{"compare", "/compare?open=1&with=thick,straight,small", "sun", `document.querySelector(".compare-pick") && document.querySelector(".savebar-name")`, 1280, 800},
+		{"drop", "/drop?open=4&test=1", "sun", dropped, 1280, 800},
+		{"drop-phone", "/drop?open=4&test=2", "sun", dropped, 390, 844},
+		{"card", "/drop?open=4&part=card", "sun", `document.querySelector(".card tbody td") && document.querySelector(".savebar-name")`, 1280, 800},
+		{"practice", "/fall?open=4&head=7.1&practice=touch&seed=4", "dusk", `document.querySelector(".practice-water .line") && document.querySelector(".savebar-name")`, 390, 844},
 		{"box", "/box", "sun", `document.querySelectorAll(".grid tr[data-id]").length > 30`, 1280, 800},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
 	} {

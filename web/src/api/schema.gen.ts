@@ -512,6 +512,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The calls that were made, the latest first */
+        get: operations["listRounds"];
+        put?: never;
+        /** A round of practice: what is to be seen of a drop */
+        post: operations["playRound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/rounds/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judges a call, and remembers it */
+        post: operations["callRound"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1685,6 +1720,70 @@ export interface components {
                 }[];
             }[];
         };
+        RoundQuestion: {
+            setup: components["schemas"]["Setup"];
+            /** Format: double */
+            mass: number;
+            /** @description touch or fish */
+            game: string;
+            /**
+             * Format: int64
+             * @description A round is the same for its seed
+             */
+            seed: number;
+            units?: components["schemas"]["Units"];
+        };
+        Round: {
+            /**
+             * Format: double
+             * @description Depth of the fish; 0 where the touch is called
+             */
+            fish: number;
+            frames: {
+                /** Format: double */
+                time: number;
+                /** Format: double */
+                runOut: number;
+                /** @description As far down as it can be seen */
+                line: {
+                    /** Format: double */
+                    x: number;
+                    /** Format: double */
+                    z: number;
+                }[];
+            }[];
+        };
+        Score: {
+            /**
+             * Format: double
+             * @description 0 to 100
+             */
+            points: number;
+            /** @description Empty, or what was missed */
+            missed: string;
+            words: string;
+            /** Format: double */
+            at: number;
+            /**
+             * Format: double
+             * @description When it would have been right
+             */
+            right: number;
+            /** Format: double */
+            depth: number;
+        };
+        Played: {
+            game: string;
+            /** Format: int64 */
+            seed: number;
+            /** Format: double */
+            mass: number;
+            /** Format: double */
+            points: number;
+            missed: string;
+            /** Format: date-time */
+            time: string;
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -2660,6 +2759,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Card"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listRounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The calls */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Played"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    playRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundQuestion"];
+            };
+        };
+        responses: {
+            /** @description The round */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    callRound: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    question: components["schemas"]["RoundQuestion"];
+                    /**
+                     * Format: double
+                     * @description Time after the splash
+                     */
+                    at: number;
+                };
+            };
+        };
+        responses: {
+            /** @description How good it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Score"];
                 };
             };
             422: components["responses"]["Problem"];

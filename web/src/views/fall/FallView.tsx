@@ -7,9 +7,10 @@ import { fit } from "../../section/frame";
 import { useSize } from "../../section/useSize";
 import { SaveBar } from "../workout/SaveBar";
 import { useAnswer } from "../workout/useAnswer";
-import { useAddressNumber, useSetup } from "../workout/useSetup";
+import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
 import { CloseUp } from "./CloseUp";
 import { Playback } from "./Playback";
+import { Practice } from "./Practice";
 import { ProgrammeBar } from "./ProgrammeBar";
 import { Traces } from "./Traces";
 import { Transport } from "./Transport";
@@ -28,6 +29,7 @@ export function FallView() {
   const [otherGrams, setOtherGrams] = useAddressNumber("against");
   const [start, keepTime] = useAddressNumber("at");
   const { programme } = useProgramme();
+  const [game, setGame] = useAddressText("practice");
   const answer = answered?.answer;
   const suggested = answer?.heads[answer.closest]?.mass;
   const mass = grams !== undefined ? grams / 1000 : suggested;
@@ -61,6 +63,18 @@ export function FallView() {
       ? fit(played?.of ?? setup, answered.answer, reached, size.width, size.height)
       : null;
 
+  if (game !== undefined) {
+    return (
+      <>
+        <TopBar>
+          <SaveBar setup={setup} onOpen={replace} />
+        </TopBar>
+        <main>
+          <Practice setup={setup} mass={mass} />
+        </main>
+      </>
+    );
+  }
   return (
     <div className="workout fallview">
       <TopBar>
@@ -82,6 +96,9 @@ export function FallView() {
               none="no other"
               onChange={(kg) => setOtherGrams(kg === undefined ? undefined : inGrams(kg))}
             />
+            <button type="button" className="link" onClick={() => setGame("touch")}>
+              Practise the touch
+            </button>
           </div>
           {failure && Object.keys(ours).length === 0 && (
             <p className="answer-wrong" role="alert">

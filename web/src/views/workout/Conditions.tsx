@@ -93,6 +93,7 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         <Words path="flow" value={setup.flow.speed} onChange={onChange} />
         {setup.flow.speed > 0 && direction("flow.direction")}
         {setup.flow.speed > 0 && choice("flow.source")}
+        {setup.flow.spread > 0 && number("flow.spread")}
         {setup.flow.speed > 0 && number("flow.nearBed")}
         {check("other.asked", "It comes and goes")}
         {setup.other.asked && number("other.speed")}
@@ -113,6 +114,7 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {drifts && setup.boat.measured && number("boat.speed")}
         {drifts && setup.boat.measured && slide("boat.speed", 1)}
         {drifts && setup.boat.measured && direction("boat.direction")}
+        {drifts && setup.boat.measured && setup.boat.spread > 0 && number("boat.spread")}
         {drifts && !setup.boat.measured && drift !== undefined && (
           <p className="row-hint">Drifts at {show("speed", drift)}, estimated from current and wind.</p>
         )}
@@ -141,6 +143,8 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {number("bait.weighed")}
         {number("bait.trimmed")}
         {setup.bait.trimmed > 0 && check("bait.noTail", "Its tail is off")}
+        {number("bait.drag", undefined, "Drag, over its form's")}
+        {setup.bait.drag > 0 && number("bait.dragSpread")}
       </Group>
       <Group title="Heads">
         {choice("head.shape")}

@@ -111,8 +111,8 @@ export function useSetup() {
 
 /**
  * What stands in the address besides the setup: the kept setup that is open, the heads looked at, what is done
- * after the splash, the second that is shown, the fields that the map is over, what is compared with, and of a
- * drop test its part, number, depth, place and how the line is held.
+ * after the splash, the second that is shown, the fields that the map is over, what is compared with, of a
+ * drop test its part, number, depth, place and how the line is held, and the game and round of practice.
  */
 const besides = [
   "open",
@@ -128,6 +128,8 @@ const besides = [
   "deep",
   "place",
   "held",
+  "practice",
+  "seed",
 ] as const;
 
 /** Whether an address holds nothing of a setup itself. */

@@ -1,0 +1,285 @@
+// Package practice makes rounds in which an angler calls the touch from the line
+// alone, or stops the bait at fish by counting, with tackle and water of their
+// own. A round is the same every time for its seed.
+package practice
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// The games.
+const (
+	Touch = "touch" // the depth is hidden: call the touch
+	Fish  = "fish"  // the fish are at a depth: stop the bait there
+)
+
+// Games are all of them.
+var Games = []string{Touch, Fish}
+
+// Question is which round is asked for.
+type Question struct {
+	Setup setup.Setup `json:"setup"`
+	Mass  float64     `json:"mass"` // kg
+	Game  string      `json:"game"`
+	Seed  int64       `json:"seed"`
+}
+
+// Round is what is to be seen of a drop: no more than there is on the water.
+type Round struct {
+	Fish   float64 `json:"fish"` // m, where the fish are; 0 where the touch is called
+	Frames []Frame `json:"frames"`
+}
+
+// Frame is what can be seen at a time: the line about where it enters the water,
+// and how it runs.
+type Frame struct {
+	Time   float64 `json:"time"`   // s after the splash
+	RunOut float64 `json:"runOut"` // m/s of line leaving the spool
+	Line   []Point `json:"line"`   // as far down as it can be seen, towards the rod
+}
+
+// Point is a place: X along the cast, Z up from the surface, m.
+type Point struct {
+	X float64 `json:"x"`
+	Z float64 `json:"z"`
+}
+
+// Score is how good a call was.
+type Score struct {
+	Points float64 `json:"points"` // 0 to 100
+	Missed string  `json:"missed"` // "", or one of the misses
+	Words  string  `json:"words"`
+	At     float64 `json:"at"`    // s, the call
+	Right  float64 `json:"right"` // s, when it would have been right
+	Depth  float64 `json:"depth"` // m, of the bed, or of the fish
+}
+
+// Played is a call that was made.
+type Played struct {
+	Game   string  `json:"game"`
+	Seed   int64   `json:"seed"`
+	Mass   float64 `json:"mass"` // kg
+	Points float64 `json:"points"`
+	Missed string  `json:"missed"`
+}
+
+// What a call may miss.
+const (
+	Early      = "too early"
+	Late       = "too late"
+	BowIgnored = "bow ignored" // counted as if there were neither line nor current
+)
+
+const (
+	frames   = 150
+	points   = 40
+	seen     = 1.0   // m under the surface that a line can be seen
+	longest  = 240.0 // s
+	mostSeed = 1 << 31
+)
+
+// hidden is the setup of a round: the depth is not the one that is known, where
+// the touch is called. after is for how long it goes on after the touch, s.
+func (q Question) hidden() (s setup.Setup, fish, after float64) {
+	random := rand.New(rand.NewPCG(uint64(q.Seed), 1))
+	share, where, after := 0.55+0.9*random.Float64(), 0.3+0.55*random.Float64(), 4+5*random.Float64()
+	s = q.Setup
+	if q.Game == Touch {
+		limits := setup.LookupField("water.depth")
+		deep := min(max(s.Water.Depth*share, 1), limits.Max)
+		s.Water.SplashDepth *= deep / s.Water.Depth
+		s.Water.Depth = deep
+		return s, 0, after
+	}
+	bed := s.Water.Depth
+	if s.Water.SplashDepth > 0 {
+		bed = s.Water.SplashDepth
+	}
+	return s, math.Round(bed*where*10) / 10, after
+}
+
+// validate returns setup.Errors in the units of choice, or that a unit is not
+// known.
+func (q Question) validate(choice units.Choice) error {
+	if err := choice.Validate(); err != nil {
+		return err
+	}
+	if err := q.Setup.Validate(choice); err != nil {
+		return err
+	}
+	head := setup.LookupField("rod.thrownMass")
+	head.Label = "Head"
+	switch message := head.Check(q.Mass, choice); {
+	case message != "":
+		return setup.Errors{{Field: "mass", Message: message}}
+	case q.Game != Touch && q.Game != Fish:
+		return setup.Errors{{Field: "game", Message: fmt.Sprintf("Game: “%s” is neither touch nor fish.", q.Game)}}
+	case q.Seed < 0 || q.Seed >= mostSeed:
+		return setup.Errors{{Field: "seed", Message: fmt.Sprintf("Round: %d is outside what is allowed, 0 to %d.", q.Seed, mostSeed-1)}}
+	case q.Setup.Rigging.Floats():
+		return setup.Errors{{Field: "rig.kind", Message: "Rig: under a float there is no touch to call; choose another rig."}}
+	}
+	return nil
+}
+
+// drop is the drop of a round, with the fish of it.
+func (q Question) drop(choice units.Choice) (track *mechanics.Track, s setup.Setup, scene *mechanics.Scene, fish float64, err error) {
+	if err := q.validate(choice); err != nil {
+		return nil, s, nil, 0, err
+	}
+	s, fish, after := q.hidden()
+	// Wishes for the answer may not suit the hidden depth, and do not matter.
+	usual := setup.Default()
+	s.Approach, s.Target = usual.Approach, usual.Target
+	if err := s.Validate(choice); err != nil {
+		return nil, s, nil, 0, err
+	}
+	if scene, err = s.Scene(); err != nil {
+		return nil, s, nil, 0, err
+	}
+	r, _, err := s.Rig(q.Mass, scene.Water)
+	if err != nil {
+		return nil, s, nil, 0, err
+	}
+	track, err = scene.Run(mechanics.Drop{
+		Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: longest + after,
+		Phases: []mechanics.Phase{{Open: true, Landed: true, Time: longest}, {Open: true, Time: after}},
+	}, mechanics.Detail{Frames: frames, Points: points})
+	if err != nil {
+		return nil, s, nil, 0, fmt.Errorf("practice: %w", err)
+	}
+	if !track.Touch().Happened {
+		return nil, s, nil, 0, setup.Errors{{Field: "mass", Message: fmt.Sprintf("Head: %s does not come down in this water (%s); choose a heavier one.", choice.Show("mass", q.Mass), track.Outcome)}}
+	}
+	return track, s, scene, fish, nil
+}
+
+// Play is the round of a question. Errors are setup.Errors, or that a unit is
+// not known.
+func Play(q Question, choice units.Choice) (*Round, error) {
+	track, _, _, fish, err := q.drop(choice)
+	if err != nil {
+		return nil, err
+	}
+	out := &Round{Fish: fish, Frames: make([]Frame, len(track.Frames))}
+	for i, f := range track.Frames {
+		out.Frames[i] = Frame{Time: round(f.Time), RunOut: round(f.RunOut), Line: visible(f.Line)}
+	}
+	return out, nil
+}
+
+// visible is what can be seen of a line: from where it fades in the water, or
+// ends, up to the rod tip.
+func visible(line []r3.Vec) []Point {
+	out := []Point{}
+	for i, p := range line {
+		if p.Z < -seen {
+			if i+1 < len(line) && line[i+1].Z > -seen {
+				next := line[i+1]
+				share := (-seen - p.Z) / (next.Z - p.Z)
+				p = r3.Add(p, r3.Scale(share, r3.Sub(next, p)))
+			} else {
+				continue
+			}
+		}
+		out = append(out, Point{round(p.X), round(p.Z)})
+	}
+	return out
+}
+
+func round(v float64) float64 { return math.Round(v*1000)/1000 + 0 }
+
+// Call judges a call at a time in s after the splash.
+func Call(q Question, at float64, choice units.Choice) (*Score, error) {
+	if !(at >= 0 && at <= 10*longest) {
+		return nil, setup.Errors{{Field: "at", Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
+	}
+	track, s, scene, fish, err := q.drop(choice)
+	if err != nil {
+		return nil, err
+	}
+	if q.Game == Touch {
+		return judgeTouch(track, at, choice), nil
+	}
+	_, lure, err := s.Rig(q.Mass, scene.Water)
+	if err != nil {
+		return nil, err
+	}
+	return judgeFish(track, fish, at, fish/lure.FallSpeed(scene.Water), choice), nil
+}
+
+func judgeTouch(track *mechanics.Track, at float64, choice units.Choice) *Score {
+	touch := track.Touch()
+	out := &Score{At: at, Right: touch.Time, Depth: -touch.At.Z}
+	off := at - touch.Time
+	grace := judgement.CallGrace.Number
+	out.Points = points100(judgement.CallLoss.Number * max(0, math.Abs(off)-grace))
+	depth := choice.Show("depth", round(out.Depth))
+	switch {
+	case off < -grace:
+		out.Missed = Early
+		over := track.At(at).Z - touch.At.Z
+		out.Words = fmt.Sprintf("%.1f s too early: it was %s over the bed at %s.", -off, choice.Show("depth", round(over)), depth)
+	case off > grace:
+		out.Missed = Late
+		before, after := runs(track, touch.Time-1, touch.Time), runs(track, touch.Time, touch.Time+1)
+		out.Words = fmt.Sprintf("%.1f s too late: at the touch in %s the line went from %s to %s.", off, depth, choice.Show("speed", round(before)), choice.Show("speed", round(after)))
+	default:
+		out.Words = fmt.Sprintf("Right: it touched in %s after %.1f s.", depth, touch.Time)
+	}
+	return out
+}
+
+// runs is how fast line left the spool between two times, m/s.
+func runs(track *mechanics.Track, from, to float64) float64 {
+	first, last := track.Frames[0], track.Frames[0]
+	for _, f := range track.Frames {
+		if f.Time <= from {
+			first = f
+		}
+		if f.Time <= to {
+			last = f
+		}
+	}
+	if last.Time <= first.Time {
+		return 0
+	}
+	return max(0, (last.LineOut-first.LineOut)/(last.Time-first.Time))
+}
+
+// judgeFish judges where a bait was stopped; free is the time that it would take
+// to the fish with neither line nor current.
+func judgeFish(track *mechanics.Track, fish, at, free float64, choice units.Choice) *Score {
+	right, _ := track.Passes(fish)
+	out := &Score{At: at, Right: right, Depth: fish}
+	there := max(0, -track.At(at).Z)
+	off := there - fish
+	grace, far := judgement.FishGrace.Number*fish, judgement.FishFar.Number*fish
+	out.Points = points100(100 * max(0, math.Abs(off)-grace) / far)
+	show := func(m float64) string { return choice.Show("depth", round(m)) }
+	switch {
+	case off < -grace && math.Abs(at/free-1) < judgement.BowClose.Number && right > at:
+		out.Missed = BowIgnored
+		out.Words = fmt.Sprintf("%s over them. You counted as if nothing held it back: line and current make it %.1f s, not %.1f s.", show(-off), right, at)
+	case off < -grace:
+		out.Missed = Early
+		out.Words = fmt.Sprintf("Stopped %s over them: %.1f s would have been right, not %.1f s.", show(-off), right, at)
+	case off > grace:
+		out.Missed = Late
+		out.Words = fmt.Sprintf("Stopped %s below them: %.1f s would have been right, not %.1f s.", show(off), right, at)
+	default:
+		out.Words = fmt.Sprintf("Right among them, at %s after %.1f s.", show(there), at)
+	}
+	return out
+}
+
+func points100(lost float64) float64 { return math.Round(min(max(100-lost, 0), 100)) }

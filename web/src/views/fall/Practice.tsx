@@ -1,0 +1,227 @@
+import { curveCatmullRom, line } from "d3-shape";
+import { useEffect, useRef, useState } from "react";
+import { Failure, type Played, type Round, type Setup } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { useAddressNumber, useAddressText } from "../workout/useSetup";
+import { type Game, useRound } from "./useRounds";
+import "./practice.css";
+
+const games: { key: Game; label: string }[] = [
+  { key: "touch", label: "Call the touch" },
+  { key: "fish", label: "Stop at the fish" },
+];
+
+const anotherSeed = () => Math.floor(Math.random() * 100000);
+
+/** Rounds with one's own tackle: the touch is called from the line alone, or the bait stopped at fish by counting. */
+export function Practice({ setup, mass }: { setup: Setup; mass: number | undefined }) {
+  const [text = "touch", setGame] = useAddressText("practice");
+  const game: Game = text === "fish" ? "fish" : "touch";
+  const [seed = 1, setSeed] = useAddressNumber("seed");
+  const { round, history, call } = useRound(setup, mass, game, seed);
+  const { show } = useUnits();
+  const [since, setSince] = useState<number | null>(null);
+  const [time, setTime] = useState(0);
+  const score = call.data;
+
+  const cast = () => {
+    call.reset();
+    setTime(0);
+    setSince(performance.now());
+  };
+  const over = () => {
+    setSince(null);
+    setTime(0);
+    call.reset();
+  };
+  const go = useRef(() => {});
+  go.current = () => {
+    if (call.isPending || !round.data) return;
+    if (since === null) return cast();
+    const at = (performance.now() - since) / 1000;
+    setSince(null);
+    call.mutate(at);
+  };
+
+  useEffect(() => {
+    if (since === null) return;
+    let frame = requestAnimationFrame(function tick() {
+      setTime((performance.now() - since) / 1000);
+      frame = requestAnimationFrame(tick);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [since]);
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      if (e.key !== " " || (e.target instanceof HTMLElement && e.target.closest("input, select, textarea")))
+        return;
+      e.preventDefault(); // it does not press what has the focus as well
+      if (e.type === "keydown" && !e.repeat) go.current();
+    };
+    window.addEventListener("keydown", key);
+    window.addEventListener("keyup", key);
+    return () => {
+      window.removeEventListener("keydown", key);
+      window.removeEventListener("keyup", key);
+    };
+  }, []);
+
+  const playing = since !== null;
+  const failure = round.error ?? call.error;
+  const fish = round.data?.fish ?? 0;
+  return (
+    <section className="practice" aria-label="Practice">
+      <nav className="words" aria-label="Games">
+        {games.map((g) => (
+          <button
+            key={g.key}
+            type="button"
+            aria-pressed={game === g.key}
+            onClick={() => {
+              over();
+              setGame(g.key);
+            }}
+          >
+            {g.label}
+          </button>
+        ))}
+        <button type="button" onClick={() => setGame(undefined)}>
+          Back to the fall
+        </button>
+      </nav>
+      <p className="practice-task">
+        {game === "touch"
+          ? `You cannot see the bottom. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
+          : `The fish are at ${show("depth", fish)}. Count ${mass === undefined ? "" : show("mass", mass)} down, and stop it there.`}
+      </p>
+      {failure && (
+        <p role="alert" className="row-error">
+          {failure instanceof Failure && Object.keys(failure.fields).length > 0
+            ? Object.values(failure.fields).join(" ")
+            : failure.message}
+        </p>
+      )}
+      {round.data && <LineAtWater round={round.data} time={time} />}
+      <button
+        type="button"
+        className="practice-call"
+        data-running={playing || undefined}
+        disabled={!round.data}
+        onPointerDown={(e) => {
+          if (e.button === 0) go.current();
+        }}
+        onClick={(e) => {
+          if (e.detail === 0) go.current();
+        }}
+      >
+        {playing
+          ? game === "touch"
+            ? "It touches!"
+            : "Stop it here!"
+          : score
+            ? "The same once more"
+            : "Cast"}
+      </button>
+      {score && !playing && (
+        <div className="practice-score" role="status">
+          <b>{score.points}</b> of 100. {score.words}{" "}
+          <button
+            type="button"
+            onClick={() => {
+              over();
+              setSeed(anotherSeed());
+            }}
+          >
+            Next round
+          </button>
+        </div>
+      )}
+      <Past played={(history.data ?? []).filter((p) => p.game === game)} />
+    </section>
+  );
+}
+
+const width = 560;
+const height = 240;
+const scale = 80; // pixels per metre
+const surface = 110;
+const dips = 0.05; // m under the surface at which a line is seen to go down
+
+/** The line where it enters the water, with a mark on every half metre that runs off with it. */
+function LineAtWater({ round, time }: { round: Round; time: number }) {
+  const { frames } = round;
+  const found = frames.findLastIndex((f) => f.time <= time);
+  const now = frames[Math.max(found, 0)];
+  if (!now) return null;
+  let paid = 0;
+  for (let i = 1; i <= found; i++) {
+    const a = frames[i - 1];
+    const b = frames[i];
+    if (a && b) paid += ((a.runOut + b.runOut) / 2) * (b.time - a.time);
+  }
+  paid += now.runOut * Math.max(time - now.time, 0) * (found < frames.length - 1 ? 1 : 0);
+  const wet = now.line.findLast((p) => p.z <= -dips) ?? now.line[0];
+  const middle = wet?.x ?? 0;
+  const path =
+    line<{ x: number; z: number }>(
+      (p) => width / 2 + (p.x - middle) * scale,
+      (p) => surface - p.z * scale,
+    ).curve(curveCatmullRom)(now.line) ?? "";
+  return (
+    <svg
+      className="practice-water"
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label="The line where it enters the water"
+    >
+      <defs>
+        <linearGradient
+          id="fading"
+          x1={0}
+          y1={surface}
+          x2={0}
+          y2={surface + scale}
+          gradientUnits="userSpaceOnUse"
+        >
+          <stop offset="0" className="fading-not" />
+          <stop offset="1" className="fading-away" />
+        </linearGradient>
+      </defs>
+      <rect x={0} y={surface} width={width} height={height - surface} className="closeup-water" />
+      <path d={path} className="line" />
+      <path d={path} className="practice-marks" style={{ strokeDashoffset: -paid * scale }} />
+      <rect x={0} y={surface} width={width} height={height - surface} fill="url(#fading)" />
+      <path d={`M0 ${surface}H${width}`} className="surface-line" />
+    </svg>
+  );
+}
+
+/** The calls so far: points over time, and what was missed. */
+function Past({ played }: { played: Played[] }) {
+  if (played.length === 0) return null;
+  const shown = played.slice(0, 20).reverse();
+  const kinds = [...new Set(shown.map((p) => p.missed || "right"))];
+  const missed = kinds.map((what) => `${shown.filter((p) => (p.missed || "right") === what).length} ${what}`);
+  const mean = Math.round(shown.reduce((sum, p) => sum + p.points, 0) / shown.length);
+  return (
+    <figure className="practice-past">
+      <figcaption>
+        The last {shown.length}: {mean} on average; {missed.join(", ")}.
+      </figcaption>
+      <svg viewBox="0 0 420 74" role="img" aria-label={shown.map((p) => p.points).join(", ")}>
+        <path d="M0 64H420M0 4H420" className="rule" />
+        {shown.map((p, i) => (
+          <circle
+            key={p.time}
+            cx={12 + i * 20.8}
+            cy={64 - p.points * 0.6}
+            r={5}
+            className={p.missed ? "past-missed" : "past-right"}
+          >
+            <title>{`${p.points} of 100${p.missed ? `, ${p.missed}` : ""}, round ${p.seed}`}</title>
+          </circle>
+        ))}
+      </svg>
+    </figure>
+  );
+}

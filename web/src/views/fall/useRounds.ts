@@ -1,0 +1,28 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, type Setup, take } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+
+export type Game = "touch" | "fish";
+
+/** A round of practice, the calls that were made before, and making one. */
+export function useRound(setup: Setup, mass: number | undefined, game: Game, seed: number) {
+  const { units } = useUnits();
+  const queries = useQueryClient();
+  const question = { setup, mass: mass ?? 0, game, seed, units };
+  const round = useQuery({
+    queryKey: ["round", question],
+    queryFn: ({ signal }) => take(client.POST("/rounds", { body: question, signal })),
+    enabled: mass !== undefined,
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  const history = useQuery({
+    queryKey: ["rounds"],
+    queryFn: ({ signal }) => take(client.GET("/rounds", { signal })),
+  });
+  const call = useMutation({
+    mutationFn: (at: number) => take(client.POST("/rounds/calls", { body: { question, at } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["rounds"] }),
+  });
+  return { round, history, call };
+}

@@ -9,19 +9,16 @@ interface Props {
   /** What looks wrong with each of them. */
   odd: string[];
   onWater: boolean;
-  onChange: (drops: Drop[], words: string) => void;
+  onChange: (change: (drops: Drop[]) => Drop[], words: string) => void;
 }
 
 /** A row for every drop; one that went wrong is struck, and can be counted again. */
 export function DropList({ drops, odd, onWater, onChange }: Props) {
   const put = (i: number, with_: Partial<Drop>, words: string) =>
-    onChange(
-      drops.map((d, k) => (k === i ? { ...d, ...with_ } : d)),
-      words,
-    );
+    onChange((all) => all.map((d, k) => (k === i ? { ...d, ...with_ } : d)), words);
   return (
     <section aria-label="Drops">
-      <TimesField onTimes={(times) => onChange([...drops, ...times.map(fresh)], added(times))} />
+      <TimesField onTimes={(times) => onChange((all) => [...all, ...times.map(fresh)], added(times))} />
       {drops.length === 0 && <p className="aside">No drops yet.</p>}
       <ol className="drops">
         {drops.map((d, i) => (

@@ -23,7 +23,7 @@ export function Drops({ setup, onChange, onOpen }: Props) {
   const [id, setId] = useAddressNumber("test");
   const { show } = useUnits();
   const { data: tests } = useDropTests();
-  const { keep, remove, restore } = useDropTestActions();
+  const { keep, forget, remove, restore } = useDropTestActions();
   const say = useSay();
   const kept = tests?.find((t) => t.id === id);
   const test: DropTest = kept?.test ?? {
@@ -52,16 +52,21 @@ export function Drops({ setup, onChange, onOpen }: Props) {
     if (!kept) return;
     like(kept.test);
     setId(undefined);
+    forget();
     say("A new test begins; the other is kept.", () => setId(kept.id));
   };
-  const drops = (next: DropTest["drops"], words: string) => {
-    const before = test.drops;
+  const drops = (change: (drops: DropTest["drops"]) => DropTest["drops"], words: string) => {
+    let before = test.drops;
+    const noted = (drops: DropTest["drops"]) => {
+      before = drops;
+      return change(drops);
+    };
     keep.mutate(
-      { test: { ...test, drops: next }, of: kept },
+      { test, of: kept, change: noted },
       {
         onSuccess: (now) => {
           if (!kept) setId(now.id);
-          say(words, () => keep.mutate({ test: { ...now.test, drops: before }, of: now }));
+          say(words, () => keep.mutate({ test: now.test, of: now, change: () => before }));
         },
       },
     );
@@ -76,7 +81,7 @@ export function Drops({ setup, onChange, onOpen }: Props) {
       <div className="droptest-watch">
         <Stopwatch
           floats={look?.floats ?? false}
-          onTime={(s) => drops([...test.drops, fresh(s)], `${s.toFixed(1)} s put in.`)}
+          onTime={(s) => drops((d) => [...d, fresh(s)], `${s.toFixed(1)} s put in.`)}
         />
         {look && look.expected > 0 && (
           <p className="droptest-expected">
@@ -141,6 +146,7 @@ export function Drops({ setup, onChange, onOpen }: Props) {
                   remove.mutate(t.id, {
                     onSuccess: () => {
                       if (t.id === id) setId(undefined);
+                      forget();
                       say(`“${t.name}” is deleted.`, () => restore.mutate(t.id));
                     },
                   })

@@ -37,7 +37,12 @@ export function useCard(setup: Setup) {
   });
 }
 
-/** Keeping tests; one change follows another, however fast they come. */
+type Change = (drops: DropTest["drops"]) => DropTest["drops"];
+
+/** What a test is of, whatever its drops. */
+const tied = (test: DropTest) => JSON.stringify({ ...test, drops: [] });
+
+/** Keeping tests; one change follows another, however fast they come, and acts on what that one left. */
 export function useDropTestActions() {
   const queries = useQueryClient();
   const { units } = useUnits();
@@ -45,26 +50,37 @@ export function useDropTestActions() {
   // What was answered before this may be answered otherwise now.
   const refresh = () => queries.invalidateQueries();
   const path = (id: number) => ({ path: { id } });
-  const keep = async ({ test, of }: { test: DropTest; of: SavedDropTest | undefined }) => {
-    const earlier = await before.current.catch(() => undefined);
-    const last = earlier && of && earlier.id === of.id && earlier.version > of.version ? earlier : of;
-    return last
-      ? take(
-          client.PATCH("/drop-tests/{id}", {
-            params: path(last.id),
-            body: { version: last.version, test, units },
-          }),
-        )
-      : take(client.POST("/drop-tests", { body: { test, units } }));
+  const keep = async ({
+    test,
+    of,
+    change,
+  }: {
+    test: DropTest;
+    of: SavedDropTest | undefined;
+    change: Change;
+  }) => {
+    const left = await before.current.catch(() => undefined);
+    const newer =
+      left && tied(left.test) === tied(test) && (!of || (left.id === of.id && left.version > of.version));
+    const last = newer ? left : of;
+    const next = { ...test, drops: change(last?.test.drops ?? test.drops) };
+    if (!last) return take(client.POST("/drop-tests", { body: { test: next, units } }));
+    const body = { version: last.version, test: next, units };
+    return take(client.PATCH("/drop-tests/{id}", { params: path(last.id), body }));
   };
   return {
     keep: useMutation({
-      mutationFn: (change: { test: DropTest; of: SavedDropTest | undefined }) => {
-        before.current = keep(change);
-        return before.current as Promise<SavedDropTest>;
+      mutationFn: (asked: { test: DropTest; of: SavedDropTest | undefined; change: Change }) => {
+        const now = keep(asked);
+        before.current = now;
+        return now;
       },
       onSuccess: refresh,
     }),
+    /** A new test begins, whatever was kept before. */
+    forget: () => {
+      before.current = Promise.resolve(undefined);
+    },
     remove: useMutation({
       mutationFn: (id: number) => take(client.DELETE("/drop-tests/{id}", { params: path(id) })),
       onSuccess: refresh,

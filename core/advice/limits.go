@@ -10,7 +10,6 @@ import (
 	"dunvel/core/tackle"
 	"dunvel/core/water"
 
-	"gonum.org/v1/gonum/spatial/r3"
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
@@ -168,20 +167,10 @@ func (at *situation) flies(mass float64) (float64, error) {
 	return at.reach.rod.Distance(lure, line, at.scene.Wind), nil
 }
 
-// snags is the snag index of a head, 0 to 10: bed, shape, landing speed and
-// dragging, all of it judgement.
+// snags is the snag index of a head, 0 to 10.
 func (at *situation) snags(h *Head) float64 {
 	if !at.onBed || h.Fall.Outcome != Reached {
 		return 0
 	}
-	far := judgement.SnagSpeedFar.Number
-	index := judgement.Beds[at.setup.Water.Bed].Snags.Number * judgement.HeadShapes[at.setup.Head.Shape].Snags.Number
-	index *= min(max(math.Sqrt(h.Fall.Speed/judgement.SnagSpeed.Number), 1/far), far)
-	switch {
-	case at.setup.Approach.Kind == setup.Swim:
-		index *= judgement.SnagSwum.Number
-	case r3.Norm2(at.gait.Velocity) > 0:
-		index *= judgement.SnagDragged.Number
-	}
-	return min(index, 10)
+	return at.setup.SnagIndex(h.Fall.Speed)
 }

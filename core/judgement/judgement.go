@@ -264,6 +264,16 @@ var (
 	}
 )
 
+// The log: see packages trip and pattern.
+var (
+	OnBottomFor = Value{2, "s", 0, "a bite so soon after the touch is one on the bottom"}
+	TapLate     = Value{1, "s", 0, "a wet thumb is so early or late"}
+	SnagRate    = Value{0.012, "1", 0.5, "share of casts that lose a head, for one step of the snag index"}
+	PatternSure = Value{0.1, "1", 0, "a pattern that chance makes less often than this is claimed"}
+	PatternLess = Value{5, "1", 0, "fewer than this are too few to say anything"}
+	CastLongest = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
+)
+
 // Practice: see package practice.
 var (
 	CallGrace = Value{0.3, "s", 0, "a hand needs so long to do what the eye has seen"}

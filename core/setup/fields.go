@@ -41,6 +41,7 @@ var fields = []Field{
 	number("water.depth", "Depth under the rod", "depth", 0.3, 200, "", func(s *Setup) *float64 { return &s.Water.Depth }),
 	number("water.splashDepth", "Depth where it lands", "depth", 0, 200, "as under the rod", func(s *Setup) *float64 { return &s.Water.SplashDepth }),
 	choice("water.bed", "Bed", keys(judgement.Beds), func(s *Setup) *string { return &s.Water.Bed }),
+	number("water.snags", "Snags, over what is usual", "multiple", 0, 5, "by the log", func(s *Setup) *float64 { return &s.Water.Snags }),
 	number("flow.speed", "Current at the surface", "speed", 0, 3, "", func(s *Setup) *float64 { return &s.Flow.Speed }),
 	number("flow.direction", "Current runs", "angle", 0, 360, "", func(s *Setup) *float64 { return &s.Flow.Direction }),
 	number("flow.nearBed", "Current 1 m over the bed", "speed", 0, 3, "not measured", func(s *Setup) *float64 { return &s.Flow.NearBed }),

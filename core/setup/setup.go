@@ -37,6 +37,7 @@ type Water struct {
 	Depth       float64 `json:"depth"`       // under the rod
 	SplashDepth float64 `json:"splashDepth"` // where the cast lands; 0: as under the rod
 	Bed         string  `json:"bed"`
+	Snags       float64 `json:"snags"` // over what is usual for the bed, as losses have it; 0: not known
 }
 
 // Flow is the current at the surface, with a second speed one metre over the

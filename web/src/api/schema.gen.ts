@@ -731,6 +731,11 @@ export interface components {
                  */
                 splashDepth: number;
                 bed: string;
+                /**
+                 * Format: double
+                 * @description Over what is usual for the bed; 0: what losses that are logged say is gone by
+                 */
+                snags: number;
             };
             flow: {
                 /**

@@ -1,0 +1,28 @@
+package setup
+
+import (
+	"math"
+
+	"dunvel/core/judgement"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// SnagIndex is how much a head that comes to the bed at a speed in m/s snags, 0
+// to 10: bed, shape, landing speed and dragging, all of it judgement, times what
+// losses have taught of the bed.
+func (s Setup) SnagIndex(landing float64) float64 {
+	far := judgement.SnagSpeedFar.Number
+	index := judgement.Beds[s.Water.Bed].Snags.Number * judgement.HeadShapes[s.Head.Shape].Snags.Number
+	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
+	switch {
+	case s.Approach.Kind == Swim:
+		index *= judgement.SnagSwum.Number
+	case r3.Norm2(s.Gait().Velocity) > 0:
+		index *= judgement.SnagDragged.Number
+	}
+	if s.Water.Snags > 0 {
+		index *= s.Water.Snags
+	}
+	return min(index, 10)
+}

@@ -1,0 +1,273 @@
+// Package trip is the log of a day on the water: where and when, what was tied
+// on each rod, and what happened, with the depth and the phase of the cast at
+// which it probably did.
+package trip
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// Trip is a day on the water.
+type Trip struct {
+	Place     string     `json:"place"`
+	Start     time.Time  `json:"start"`
+	End       *time.Time `json:"end"`       // nil while it lasts
+	HighWater *time.Time `json:"highWater"` // of the tide, where it is known
+	Rods      []Rod      `json:"rods"`
+	Notes     string     `json:"notes"`
+}
+
+// Rod is a rod with what was tied on it at the start, and the conditions then.
+type Rod struct {
+	Name  string `json:"name"`
+	State State  `json:"state"`
+}
+
+// State is what a rod fishes with, in which water, and how.
+type State struct {
+	Setup     setup.Setup `json:"setup"`
+	Mass      float64     `json:"mass"`      // kg, of the head
+	Technique string      `json:"technique"` // key of a preset, see technique.Presets
+}
+
+// What happens.
+const (
+	Splash     = "splash"     // a cast lands
+	Bottom     = "bottom"     // the bait is felt to touch
+	Bite       = "bite"       // not hooked
+	Short      = "short bite" // at the tail, behind the hook
+	Fish       = "fish"       // landed
+	Freed      = "snag freed"
+	Lost       = "head lost"
+	Torn       = "bait torn"
+	Retie      = "retie"
+	Changed    = "changed"    // head, bait or retrieve of a rod: State
+	Conditions = "conditions" // of the water, for all rods: State
+	Note       = "note"
+)
+
+// Kinds are all of them.
+var Kinds = []string{Splash, Bottom, Bite, Short, Fish, Freed, Lost, Torn, Retie, Changed, Conditions, Note}
+
+// Takes are the kinds that are a fish at the bait.
+var Takes = []string{Bite, Short, Fish}
+
+// The phases of a cast.
+const (
+	Falling  = "fall"
+	OnBottom = "bottom"
+	Working  = "working"
+	Back     = "coming back"
+)
+
+// Phases are all of them.
+var Phases = []string{Falling, OnBottom, Working, Back}
+
+// Event is something that happened. Depth is where the bait probably was, from
+// Low to High; all 0 where it does not matter or is not known.
+type Event struct {
+	Key   string    `json:"key"` // given by the device that took it; the same event has the same key
+	Time  time.Time `json:"time"`
+	Kind  string    `json:"kind"`
+	Rod   int       `json:"rod"`
+	Phase string    `json:"phase"`
+	Since float64   `json:"since"` // s since the splash; 0: not known
+	Depth float64   `json:"depth"` // m
+	Low   float64   `json:"low"`
+	High  float64   `json:"high"`
+
+	Seconds  float64 `json:"seconds"`  // to the bottom
+	Species  string  `json:"species"`  // of a fish
+	Length   float64 `json:"length"`   // m; 0: not measured
+	Released bool    `json:"released"` // the fish went back
+	Note     string  `json:"note"`
+	State    *State  `json:"state"` // of what is changed
+
+	With With `json:"with"`
+}
+
+// With is what the event happened to, as it was then, so that it can be counted
+// without looking it up.
+type With struct {
+	Mass      float64 `json:"mass"` // kg
+	Shape     string  `json:"shape"`
+	Material  string  `json:"material"`
+	Bait      string  `json:"bait"`
+	Technique string  `json:"technique"`
+	Bed       string  `json:"bed"`
+	BedDepth  float64 `json:"bedDepth"`  // m
+	FallSpeed float64 `json:"fallSpeed"` // m/s, mean
+	Expected  float64 `json:"expected"`  // s to the bottom
+	Low       float64 `json:"low"`       // s, 80 % range of that
+	High      float64 `json:"high"`
+	Snags     float64 `json:"snags"` // snag index of advice; 0: not known
+}
+
+// Limits.
+const (
+	MostRods   = 6
+	longest    = 80             // characters of a name
+	longNote   = 1000           // and of a note
+	mostSince  = 6 * 3600.0     // s
+	mostLength = 3.0            // m, of a fish
+	slack      = 48 * time.Hour // that an event may lie outside its trip: clocks jump, trips go on
+)
+
+func fail(errs *setup.Errors, field, format string, args ...any) {
+	*errs = append(*errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
+}
+
+// Clean trims the texts of a trip.
+func (t *Trip) Clean() {
+	t.Place, t.Notes = oneLine(t.Place), strings.TrimSpace(t.Notes)
+	for i := range t.Rods {
+		t.Rods[i].Name = oneLine(t.Rods[i].Name)
+	}
+}
+
+func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }
+
+// Validate returns nil or setup.Errors in the units of choice.
+func (t Trip) Validate(choice units.Choice) error {
+	var errs setup.Errors
+	checkText(&errs, "place", "Place", t.Place, longest, true)
+	checkText(&errs, "notes", "Notes", t.Notes, longNote, false)
+	if t.Start.IsZero() {
+		fail(&errs, "start", "Start: give a day and a time.")
+	}
+	if t.End != nil && t.End.Before(t.Start) {
+		fail(&errs, "end", "End: %s is before the start, %s.", clock(*t.End), clock(t.Start))
+	}
+	if len(t.Rods) == 0 || len(t.Rods) > MostRods {
+		fail(&errs, "rods", "Rods: give 1 to %d, not %d.", MostRods, len(t.Rods))
+	}
+	for i, r := range t.Rods {
+		at := fmt.Sprintf("rods.%d", i)
+		checkText(&errs, at+".name", "Rod", r.Name, longest, true)
+		r.State.check(&errs, at, choice)
+	}
+	if errs != nil {
+		return errs
+	}
+	return nil
+}
+
+func clock(t time.Time) string { return t.Format("2 January 2006 15:04") }
+
+func checkText(errs *setup.Errors, field, label, text string, most int, needed bool) {
+	switch n := utf8.RuneCountInString(text); {
+	case needed && n == 0:
+		fail(errs, field, "%s: it is empty; give one.", label)
+	case n > most:
+		fail(errs, field, "%s: it is too long; at most %d characters are kept.", label, most)
+	case !utf8.ValidString(text):
+		fail(errs, field, "%s: it holds characters that are not text.", label)
+	}
+}
+
+func (s State) check(errs *setup.Errors, at string, choice units.Choice) {
+	if err := s.Setup.Validate(choice); err != nil {
+		fail(errs, at+".setup", "%s", err)
+		return
+	}
+	head := setup.LookupField("rod.thrownMass")
+	head.Label = "Head"
+	if message := head.Check(s.Mass, choice); message != "" {
+		fail(errs, at+".mass", "%s", message)
+	}
+	if _, ok := programme(s.Technique); !ok {
+		fail(errs, at+".technique", "Retrieve: there is no “%s”.", s.Technique)
+	}
+}
+
+// Validate returns nil or setup.Errors for an event of a trip, in the units of
+// choice.
+func (e Event) Validate(t Trip, choice units.Choice) error {
+	var errs setup.Errors
+	if n := len(e.Key); n < 8 || n > 64 {
+		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, 8 to 64.", n)
+	}
+	if !slices.Contains(Kinds, e.Kind) {
+		fail(&errs, "kind", "Event: “%s” is not one of %s.", e.Kind, strings.Join(Kinds, ", "))
+	}
+	if e.Phase != "" && !slices.Contains(Phases, e.Phase) {
+		fail(&errs, "phase", "Phase: “%s” is not one of %s.", e.Phase, strings.Join(Phases, ", "))
+	}
+	if e.Rod < 0 || e.Rod >= len(t.Rods) {
+		fail(&errs, "rod", "Rod: there is no number %d on this trip.", e.Rod+1)
+	}
+	last := time.Time{}
+	if t.End != nil {
+		last = t.End.Add(slack)
+	}
+	switch {
+	case e.Time.Before(t.Start.Add(-slack)):
+		fail(&errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))
+	case t.End != nil && e.Time.After(last):
+		fail(&errs, "time", "Time: %s is after the trip's end, %s.", clock(e.Time), clock(*t.End))
+	}
+	number := func(field, label, measure string, value, most float64) {
+		f := setup.Field{Label: label, Measure: measure, Max: most}
+		if message := f.Check(value, choice); message != "" {
+			fail(&errs, field, "%s", message)
+		}
+	}
+	deepest := setup.LookupField("water.depth").Max
+	number("since", "Since the splash", "time", e.Since, mostSince)
+	number("seconds", "To the bottom", "time", e.Seconds, mostSince)
+	number("depth", "Depth", "depth", e.Depth, deepest)
+	number("low", "Depth, at least", "depth", e.Low, deepest)
+	number("high", "Depth, at most", "depth", e.High, deepest)
+	number("length", "Length", "size", e.Length, mostLength)
+	if e.Low > e.High || e.Depth > 0 && (e.Depth < e.Low-1e-9 || e.Depth > e.High+1e-9) {
+		fail(&errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth), choice.Show("depth", e.Low), choice.Show("depth", e.High))
+	}
+	checkText(&errs, "species", "Kind of fish", e.Species, longest, false)
+	checkText(&errs, "note", "Note", e.Note, longNote, false)
+	switch needs := e.Kind == Changed || e.Kind == Conditions; {
+	case needs && e.State == nil:
+		fail(&errs, "state", "What changed: it is missing.")
+	case needs:
+		e.State.check(&errs, "state", choice)
+	}
+	if e.Kind == Bottom && !(e.Seconds > 0) && !math.IsNaN(e.Seconds) {
+		fail(&errs, "seconds", "To the bottom: give the seconds.")
+	}
+	if errs != nil {
+		return errs
+	}
+	return nil
+}
+
+// StateAt is what a rod fished with at a time: as at the start, or as it was
+// changed last, in the conditions that were given last.
+func (t Trip) StateAt(rod int, at time.Time, events []Event) State {
+	state := t.Rods[rod].State
+	sorted := slices.SortedStableFunc(slices.Values(events), func(a, b Event) int { return a.Time.Compare(b.Time) })
+	for _, e := range sorted {
+		switch {
+		case e.State == nil || e.Time.After(at):
+		case e.Kind == Changed && e.Rod == rod:
+			water := state.Setup
+			state = *e.State
+			state.Setup = inWaterOf(state.Setup, water)
+		case e.Kind == Conditions:
+			state.Setup = inWaterOf(state.Setup, e.State.Setup)
+		}
+	}
+	return state
+}
+
+// inWaterOf is a setup in the water, wind and boat of another.
+func inWaterOf(s, other setup.Setup) setup.Setup {
+	s.Water, s.Flow, s.Other, s.Wind, s.Swell, s.Boat = other.Water, other.Flow, other.Other, other.Wind, other.Swell, other.Boat
+	return s
+}

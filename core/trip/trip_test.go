@@ -1,0 +1,183 @@
+package trip
+
+import (
+	"errors"
+	"math"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/setup"
+)
+
+var noon = time.Date(2026, 9, 12, 12, 0, 0, 0, time.FixedZone("", 3600))
+
+func after(seconds float64) time.Time {
+	return noon.Add(time.Duration(seconds * float64(time.Second)))
+}
+
+func outing() Trip {
+	s := setup.Default()
+	s.Water.Depth, s.Cast.Distance = 10, 15
+	return Trip{Place: "Pier Pool", Start: noon, Rods: []Rod{
+		{"Light rod", State{s, 7.1e-3, "hop"}}, {"Heavy rod", State{s, 21.3e-3, "drop"}},
+	}}
+}
+
+func event(kind string, change func(*Event)) Event {
+	e := Event{Key: "0123456789", Time: after(60), Kind: kind}
+	if change != nil {
+		change(&e)
+	}
+	return e
+}
+
+func placed(t *testing.T, e Event, s State) Event {
+	t.Helper()
+	got, err := e.Placed(s)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return got
+}
+
+// A bite is where the bait was, by the clock since the splash.
+func TestPlaced(t *testing.T) {
+	state := outing().Rods[0].State
+	touch := placed(t, event(Splash, nil), state).With
+	if touch.Expected < 8 || touch.Expected > 30 || touch.Low >= touch.Expected || touch.High <= touch.Expected || math.Abs(touch.FallSpeed-10/touch.Expected) > 0.01 || touch.Snags <= 0 {
+		t.Fatalf("%+v", touch)
+	}
+	half := placed(t, event(Bite, func(e *Event) { e.Since = touch.Expected / 2 }), state)
+	if half.Phase != Falling || math.Abs(half.Depth-5) > 0.5 || half.Low > half.Depth-0.3 || half.High < half.Depth+0.3 || half.With.Bait != "slim minnow 120 mm" {
+		t.Errorf("%+v", half)
+	}
+	down := placed(t, event(Bite, func(e *Event) { e.Since = touch.Expected + 1 }), state)
+	if down.Phase != OnBottom || down.Depth != 10 || down.Low >= 10 {
+		t.Errorf("%+v", down)
+	}
+	if work := placed(t, event(Fish, func(e *Event) { e.Since = touch.Expected + 8 }), state); work.Phase != Working || work.Depth < 8.5 {
+		t.Errorf("%+v", work)
+	}
+	if back := placed(t, event(Fish, func(e *Event) { e.Since = 1000 }), state); back.Phase != Back || back.Depth != 0 || back.High != 10 {
+		t.Errorf("%+v", back)
+	}
+	// What the angler says goes before what the clock does.
+	if said := placed(t, event(Bite, func(e *Event) { e.Since, e.Phase = touch.Expected+3, Falling }), state); said.Phase != Falling || said.Depth < 9.5 {
+		t.Errorf("%+v", said)
+	}
+	if told := placed(t, event(Bite, func(e *Event) { e.Depth, e.Low, e.High = 6, 5, 7 }), state); told.Depth != 6 || told.Low != 5 {
+		t.Errorf("%+v", told)
+	}
+	if unknown := placed(t, event(Bite, nil), state); unknown.Phase != "" || unknown.Depth != 0 || unknown.High != 10 {
+		t.Errorf("%+v", unknown)
+	}
+	if retie := placed(t, event(Retie, nil), state); retie.With.Expected != 0 || retie.With.Mass != 7.1e-3 {
+		t.Errorf("%+v", retie)
+	}
+}
+
+// What a rod fishes with follows its own changes, the water those of all.
+func TestStateAt(t *testing.T) {
+	trip := outing()
+	change, water := trip.Rods[0].State, trip.Rods[0].State
+	change.Mass, change.Technique = 10.6e-3, "roll"
+	water.Setup.Flow.Speed = 0.4
+	events := []Event{
+		event(Conditions, func(e *Event) { e.Time, e.State = after(200), &water }),
+		event(Changed, func(e *Event) { e.Time, e.State = after(100), &change }),
+	}
+	for _, tt := range []struct {
+		rod   int
+		at    float64
+		grams float64
+		flow  float64
+	}{{0, 50, 7.1, 0}, {0, 150, 10.6, 0}, {0, 250, 10.6, 0.4}, {1, 150, 21.3, 0}, {1, 250, 21.3, 0.4}} {
+		s := trip.StateAt(tt.rod, after(tt.at), events)
+		if math.Abs(s.Mass*1e3-tt.grams) > 1e-9 || s.Setup.Flow.Speed != tt.flow {
+			t.Errorf("rod %d after %g s: %g g, %g m/s", tt.rod, tt.at, s.Mass*1e3, s.Setup.Flow.Speed)
+		}
+	}
+	// A change that is logged late keeps the water of its time.
+	events = append(events, event(Changed, func(e *Event) { e.Time, e.State = after(300), &change }))
+	if s := trip.StateAt(0, after(400), events); s.Setup.Flow.Speed != 0.4 {
+		t.Errorf("%g m/s", s.Setup.Flow.Speed)
+	}
+}
+
+func TestValidateTrip(t *testing.T) {
+	if err := outing().Validate(nil); err != nil {
+		t.Error(err)
+	}
+	for field, change := range map[string]func(*Trip){
+		"place":            func(t *Trip) { t.Place = "" },
+		"start":            func(t *Trip) { t.Start = time.Time{} },
+		"end":              func(t *Trip) { early := noon.Add(-time.Hour); t.End = &early },
+		"rods":             func(t *Trip) { t.Rods = nil },
+		"rods.0.name":      func(t *Trip) { t.Rods[0].Name = strings.Repeat("x", 81) },
+		"rods.1.mass":      func(t *Trip) { t.Rods[1].State.Mass = 9 },
+		"rods.0.setup":     func(t *Trip) { t.Rods[0].State.Setup.Water.Depth = -1 },
+		"rods.0.technique": func(t *Trip) { t.Rods[0].State.Technique = "juggle" },
+	} {
+		trip := outing()
+		change(&trip)
+		var errs setup.Errors
+		if err := trip.Validate(nil); !errors.As(err, &errs) || errs[0].Field != field {
+			t.Errorf("%s: %v", field, err)
+		}
+	}
+	messy := Trip{Place: "  The   Sill ", Rods: []Rod{{Name: " a\tb "}}}
+	messy.Clean()
+	if messy.Place != "The Sill" || messy.Rods[0].Name != "a b" {
+		t.Errorf("%+v", messy)
+	}
+}
+
+func TestValidateEvent(t *testing.T) {
+	trip := outing()
+	if err := event(Bite, nil).Validate(trip, nil); err != nil {
+		t.Error(err)
+	}
+	// Clocks jump, and trips go past midnight.
+	for _, hours := range []float64{-3, 14} {
+		if err := event(Bite, func(e *Event) { e.Time = after(3600 * hours) }).Validate(trip, nil); err != nil {
+			t.Error(err)
+		}
+	}
+	for field, change := range map[string]func(*Event){
+		"key":     func(e *Event) { e.Key = "short" },
+		"kind":    func(e *Event) { e.Kind = "tea" },
+		"phase":   func(e *Event) { e.Phase = "flying" },
+		"rod":     func(e *Event) { e.Rod = 2 },
+		"time":    func(e *Event) { e.Time = after(-72 * 3600) },
+		"since":   func(e *Event) { e.Since = -1 },
+		"depth":   func(e *Event) { e.Depth, e.Low, e.High = 3, 4, 5 },
+		"length":  func(e *Event) { e.Length = math.NaN() },
+		"note":    func(e *Event) { e.Note = strings.Repeat("x", 2000) },
+		"species": func(e *Event) { e.Species = "\xff" },
+		"state":   func(e *Event) { e.Kind = Changed },
+		"seconds": func(e *Event) { e.Kind = Bottom },
+	} {
+		var errs setup.Errors
+		if err := event(Bite, change).Validate(trip, nil); !errors.As(err, &errs) || errs[0].Field != field {
+			t.Errorf("%s: %v", field, err)
+		}
+	}
+	done := noon.Add(5 * time.Hour)
+	trip.End = &done
+	var errs setup.Errors
+	if err := event(Bite, func(e *Event) { e.Time = after(80 * 3600) }).Validate(trip, nil); !errors.As(err, &errs) || errs[0].Field != "time" {
+		t.Errorf("%v", err)
+	}
+}
+
+// Logging an event is a few runs of the engine.
+func BenchmarkPlaced(b *testing.B) {
+	state := outing().Rods[0].State
+	e := event(Bite, func(e *Event) { e.Since = 10 })
+	for b.Loop() {
+		if _, err := e.Placed(state); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

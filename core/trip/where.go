@@ -1,0 +1,155 @@
+package trip
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/spread"
+	"dunvel/core/technique"
+)
+
+// programme of a preset.
+func programme(key string) (technique.Programme, bool) {
+	presets := technique.Presets()
+	i := slices.IndexFunc(presets, func(p technique.Preset) bool { return p.Key == key })
+	if i < 0 {
+		return technique.Programme{}, false
+	}
+	return presets[i].Programme, true
+}
+
+// casting is how a cast goes on, for a bait that drags as much as it is taken to.
+type casting struct {
+	track *mechanics.Track
+}
+
+// cast runs the cast of a state with its bait dragging more or less by a factor.
+func (s State) cast(drag float64) (*casting, error) {
+	scene, err := s.Setup.Scene()
+	if err != nil {
+		return nil, err
+	}
+	r, _, err := s.Setup.Rig(s.Mass, scene.Water)
+	if err != nil {
+		return nil, err
+	}
+	for i := range r.Bodies {
+		r.Bodies[i].FallArea *= drag
+	}
+	p, _ := programme(s.Technique)
+	d := mechanics.Drop{Rig: r, Cast: s.Setup.Splash(), Spool: s.Setup.Rod.LineOnSpool, Until: 1}
+	for _, part := range p.Parts() {
+		d.Phases = append(d.Phases, part.Phase)
+		d.Until += part.Phase.Time
+	}
+	track, err := scene.Run(d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
+	if err != nil {
+		return nil, fmt.Errorf("trip: %w", err)
+	}
+	return &casting{track}, nil
+}
+
+// depth is how deep the bait is at a time after the splash, m.
+func (c *casting) depth(since float64) float64 {
+	return max(0, -c.track.At(min(max(since, 0), c.track.Last.Time)).Z)
+}
+
+// phase is the part of the cast that a time after the splash is in.
+func (c *casting) phase(since float64) string {
+	touch := c.track.Touch()
+	switch {
+	case !touch.Happened || since < touch.Time:
+		return Falling
+	case since <= touch.Time+judgement.OnBottomFor.Number:
+		return OnBottom
+	case since > c.track.Last.Time:
+		return Back
+	}
+	return Working
+}
+
+// bed is how deep it is where the bait comes down, m.
+func (s State) bed() float64 {
+	if w := s.Setup.Water; w.SplashDepth > 0 {
+		return w.SplashDepth
+	}
+	return s.Setup.Water.Depth
+}
+
+// has a bait in the water.
+var has = []string{Bottom, Bite, Short, Fish, Freed, Lost, Torn}
+
+// Placed is an event with what the state of its rod says of it: what it happened
+// to, and where it does not say so itself the phase, the depth at which it
+// probably happened, and within what. Errors are those of the engine.
+func (e Event) Placed(s State) (Event, error) {
+	e.With = With{
+		Mass: s.Mass, Shape: s.Setup.Head.Shape, Material: s.Setup.Head.Material, Technique: s.Technique,
+		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.bed(),
+	}
+	if e.Kind == Retie || e.Kind == Note || e.State != nil {
+		return e, nil
+	}
+	usual, err := s.cast(1)
+	if err != nil {
+		return e, err
+	}
+	reach := spread.Factor(s.Setup.DragSpread(), spread.Reach)
+	fast, err := s.cast(1 / reach)
+	if err != nil {
+		return e, err
+	}
+	slow, err := s.cast(reach)
+	if err != nil {
+		return e, err
+	}
+	if touch := usual.track.Touch(); touch.Happened {
+		e.With.Expected, e.With.FallSpeed = touch.Time, -touch.At.Z/touch.Time
+		e.With.Low, e.With.High = fast.track.Touch().Time, slow.track.Touch().Time
+		e.With.Snags = s.Setup.SnagIndex(e.With.FallSpeed)
+	}
+	if !slices.Contains(has, e.Kind) {
+		return e, nil
+	}
+	if e.Phase == "" && e.Since > 0 {
+		e.Phase = usual.phase(e.Since)
+	}
+	if e.Kind == Bottom {
+		e.Phase = OnBottom
+	}
+	if e.Depth == 0 {
+		e.Depth, e.Low, e.High = s.where(e, []*casting{usual, fast, slow})
+	}
+	return e, nil
+}
+
+// where is how deep an event probably was, m, by the casts with the bait as it
+// is taken to drag, less and more; the depth is 0 where only the range is known.
+func (s State) where(e Event, casts []*casting) (depth, low, high float64) {
+	bed := s.bed()
+	if e.Phase == OnBottom {
+		margin := judgement.DepthSpread.Spread * spread.Reach * bed
+		return bed, bed - margin, bed + margin
+	}
+	if e.Since == 0 {
+		return 0, 0, bed // somewhere on the way
+	}
+	if e.Phase == Back && e.Since > casts[0].track.Last.Time {
+		return 0, 0, bed // how it was reeled in is not known
+	}
+	since := e.Since
+	if touch := casts[0].track.Touch(); e.Phase == Falling && touch.Happened {
+		since = min(since, touch.Time) // it was still falling, whatever the engine says
+	}
+	low = math.Inf(1)
+	for _, c := range casts {
+		for _, late := range []float64{-1, 0, 1} {
+			d := c.depth(since + late*judgement.TapLate.Number)
+			low, high = min(low, d), max(high, d)
+		}
+	}
+	return casts[0].depth(since), low, high
+}

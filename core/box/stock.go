@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 	"dunvel/core/units"
 )
 
@@ -83,6 +84,33 @@ func heads(items []Item, shape, material string) []Item {
 // weighs is whether a head is one of the mass in kg, as it is marked.
 func (i Item) weighs(mass float64) bool {
 	return math.Abs(i.Mass-mass) <= judgement.SameHead.Number*mass
+}
+
+// IsHead is whether an item is a head of the mass in kg, shape and metal.
+func (i Item) IsHead(mass float64, shape, material string) bool {
+	return i.Kind == Head && i.Shape == shape && i.Material == material && i.weighs(mass)
+}
+
+// IsBait is whether an item is a bait such as that of a setup.
+func (i Item) IsBait(b setup.Bait) bool {
+	return i.Kind == Bait && i.Form == b.Form && i.Body == b.Body && math.Abs(i.Length-b.Length) <= judgement.SameHead.Number*b.Length
+}
+
+// IsLeader is whether an item is a leader such as that of a setup.
+func (i Item) IsLeader(l setup.Leader) bool {
+	return i.Kind == Line && i.Use == "leader" && i.Material == l.Material && math.Abs(i.Diameter-l.Diameter) <= judgement.SameHead.Number*l.Diameter
+}
+
+// Back is an item with one of it back in the box, as Spend took it.
+func (i Item) Back() Item {
+	switch i.Kind {
+	case Rod:
+	case Line:
+		i.Left += judgement.Retied.Number
+	default:
+		i.Count++
+	}
+	return i
 }
 
 // Spend is an item with one of it gone, lost or packed, or a line after a knot

@@ -4,6 +4,7 @@
 package trip
 
 import (
+	"encoding/json"
 	"fmt"
 	"math"
 	"slices"
@@ -36,6 +37,25 @@ type State struct {
 	Setup     setup.Setup `json:"setup"`
 	Mass      float64     `json:"mass"`      // kg, of the head
 	Technique string      `json:"technique"` // key of a preset, see technique.Presets
+}
+
+// UnmarshalJSON reads a state; what a setup lacks that was kept by an older
+// version is as usual.
+func (s *State) UnmarshalJSON(text []byte) error {
+	type plain State
+	out := plain{Setup: setup.Default()}
+	if err := json.Unmarshal(text, &out); err != nil {
+		return err
+	}
+	*s = State(out)
+	return nil
+}
+
+// Place is where trips go, in degrees.
+type Place struct {
+	North float64 `json:"north"`
+	East  float64 `json:"east"`
+	Note  string  `json:"note"`
 }
 
 // What happens.
@@ -121,6 +141,17 @@ const (
 	slack      = 48 * time.Hour // that an event may lie outside its trip: clocks jump, trips go on
 )
 
+// The fields of an event that are quantities.
+var (
+	depthField   = setup.Field{Path: "event.depth", Label: "Depth", Measure: "depth", Max: setup.LookupField("water.depth").Max, Zero: "not known"}
+	lengthField  = setup.Field{Path: "event.length", Label: "Length", Measure: "size", Max: mostLength, Zero: "not measured"}
+	secondsField = setup.Field{Path: "event.seconds", Label: "To the bottom", Measure: "time", Max: mostSince, Zero: "not counted"}
+	sinceField   = setup.Field{Path: "event.since", Label: "Since the splash", Measure: "time", Max: mostSince, Zero: "not known"}
+)
+
+// Fields describes them.
+func Fields() []setup.Field { return []setup.Field{depthField, lengthField, secondsField, sinceField} }
+
 func fail(errs *setup.Errors, field, format string, args ...any) {
 	*errs = append(*errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 }
@@ -131,6 +162,11 @@ func (t *Trip) Clean() {
 	for i := range t.Rods {
 		t.Rods[i].Name = oneLine(t.Rods[i].Name)
 	}
+}
+
+// Name is what a trip is called: where, and on which day.
+func (t Trip) Name() string {
+	return fmt.Sprintf("%.50s, %s", t.Place, t.Start.Format("2 January 2006"))
 }
 
 func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }
@@ -214,19 +250,17 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	case t.End != nil && e.Time.After(last):
 		fail(&errs, "time", "Time: %s is after the trip's end, %s.", clock(e.Time), clock(*t.End))
 	}
-	number := func(field, label, measure string, value, most float64) {
-		f := setup.Field{Label: label, Measure: measure, Max: most}
+	number := func(field string, f setup.Field, value float64) {
 		if message := f.Check(value, choice); message != "" {
 			fail(&errs, field, "%s", message)
 		}
 	}
-	deepest := setup.LookupField("water.depth").Max
-	number("since", "Since the splash", "time", e.Since, mostSince)
-	number("seconds", "To the bottom", "time", e.Seconds, mostSince)
-	number("depth", "Depth", "depth", e.Depth, deepest)
-	number("low", "Depth, at least", "depth", e.Low, deepest)
-	number("high", "Depth, at most", "depth", e.High, deepest)
-	number("length", "Length", "size", e.Length, mostLength)
+	number("since", sinceField, e.Since)
+	number("seconds", secondsField, e.Seconds)
+	number("depth", depthField, e.Depth)
+	number("low", depthField, e.Low)
+	number("high", setup.Field{Label: "Depth, at most", Measure: "depth", Max: 1.2 * depthField.Max}, e.High)
+	number("length", lengthField, e.Length)
 	if e.Low > e.High || e.Depth > 0 && (e.Depth < e.Low-1e-9 || e.Depth > e.High+1e-9) {
 		fail(&errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth), choice.Show("depth", e.Low), choice.Show("depth", e.High))
 	}

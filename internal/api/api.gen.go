@@ -24,6 +24,7 @@ import (
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/core/trip"
 	"dunvel/core/units"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -168,6 +169,9 @@ type DropQuestion struct {
 
 // DropTest A bait on a head, dropped a few times and timed
 type DropTest = droptest.Test
+
+// Event Something that happened; what is not known is 0 or empty
+type Event = trip.Event
 
 // Fall The fall with the bail open
 type Fall = advice.Fall
@@ -353,6 +357,15 @@ type SavedDropTest struct {
 	Version int64     `json:"version"`
 }
 
+// SavedEvent defines model for SavedEvent.
+type SavedEvent struct {
+	// Event Something that happened; what is not known is 0 or empty
+	Event   Event `json:"event"`
+	Id      int64 `json:"id"`
+	Trip    int64 `json:"trip"`
+	Version int64 `json:"version"`
+}
+
 // SavedItem defines model for SavedItem.
 type SavedItem struct {
 	Id      int64     `json:"id"`
@@ -386,6 +399,16 @@ type SavedSetup struct {
 	Version int64     `json:"version"`
 }
 
+// SavedTrip defines model for SavedTrip.
+type SavedTrip struct {
+	// Counts Events by their kind
+	Counts  map[string]int `json:"counts"`
+	Id      int64          `json:"id"`
+	Name    string         `json:"name"`
+	Trip    Trip           `json:"trip"`
+	Version int64          `json:"version"`
+}
+
 // Score defines model for Score.
 type Score = practice.Score
 
@@ -403,6 +426,9 @@ type SetupChange struct {
 	Version int64 `json:"version"`
 }
 
+// State What a rod fishes with, in which water, and how
+type State = trip.State
+
 // Technique defines model for Technique.
 type Technique struct {
 	Key  string `json:"key"`
@@ -415,6 +441,9 @@ type Technique struct {
 
 // Trial defines model for Trial.
 type Trial = advice.Trial
+
+// Trip defines model for Trip.
+type Trip = trip.Trip
 
 // Truth defines model for Truth.
 type Truth = droptest.Truth
@@ -472,6 +501,18 @@ type LookAtDropTestJSONBody struct {
 type ChangeDropTestJSONBody struct {
 	// Test A bait on a head, dropped a few times and timed
 	Test DropTest `json:"test"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// Version The version that is changed
+	Version int64 `json:"version"`
+}
+
+// ChangeEventJSONBody defines parameters for ChangeEvent.
+type ChangeEventJSONBody struct {
+	// Event Something that happened; what is not known is 0 or empty
+	Event Event `json:"event"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 	Units *Units `json:"units,omitempty"`
@@ -539,6 +580,33 @@ type ReadTimesParams struct {
 	Text string `form:"text" json:"text"`
 }
 
+// CreateTripJSONBody defines parameters for CreateTrip.
+type CreateTripJSONBody struct {
+	Trip Trip `json:"trip"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// ChangeTripJSONBody defines parameters for ChangeTrip.
+type ChangeTripJSONBody struct {
+	Trip Trip `json:"trip"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// Version The version that is changed
+	Version int64 `json:"version"`
+}
+
+// LogEventsJSONBody defines parameters for LogEvents.
+type LogEventsJSONBody struct {
+	Events []Event `json:"events"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // AnswerJSONRequestBody defines body for Answer for application/json ContentType.
 type AnswerJSONRequestBody = Question
 
@@ -565,6 +633,9 @@ type ChangeDropTestJSONRequestBody ChangeDropTestJSONBody
 
 // PlayDropsJSONRequestBody defines body for PlayDrops for application/json ContentType.
 type PlayDropsJSONRequestBody = DropQuestion
+
+// ChangeEventJSONRequestBody defines body for ChangeEvent for application/json ContentType.
+type ChangeEventJSONRequestBody ChangeEventJSONBody
 
 // CreateItemsJSONRequestBody defines body for CreateItems for application/json ContentType.
 type CreateItemsJSONRequestBody = NewItems
@@ -598,6 +669,15 @@ type CreateSetupJSONRequestBody = NewSetup
 
 // ChangeSetupJSONRequestBody defines body for ChangeSetup for application/json ContentType.
 type ChangeSetupJSONRequestBody = SetupChange
+
+// CreateTripJSONRequestBody defines body for CreateTrip for application/json ContentType.
+type CreateTripJSONRequestBody CreateTripJSONBody
+
+// ChangeTripJSONRequestBody defines body for ChangeTrip for application/json ContentType.
+type ChangeTripJSONRequestBody ChangeTripJSONBody
+
+// LogEventsJSONRequestBody defines body for LogEvents for application/json ContentType.
+type LogEventsJSONRequestBody LogEventsJSONBody
 
 // ServerInterface represents all server handlers.
 type ServerInterface interface {
@@ -643,6 +723,15 @@ type ServerInterface interface {
 	// PlayDrops Plays one head or two over the same water, with the work that follows
 	// (POST /drops)
 	PlayDrops(ctx *echo.Context) error
+	// DeleteEvent Takes an event off the log; it can be put back
+	// (DELETE /events/{id})
+	DeleteEvent(ctx *echo.Context, id Id) error
+	// ChangeEvent Corrects an event
+	// (PATCH /events/{id})
+	ChangeEvent(ctx *echo.Context, id Id) error
+	// RestoreEvent Puts an event back on the log
+	// (POST /events/{id}/restore)
+	RestoreEvent(ctx *echo.Context, id Id) error
 	// ListItems Everything in the box, in its order
 	// (GET /items)
 	ListItems(ctx *echo.Context) error
@@ -721,6 +810,30 @@ type ServerInterface interface {
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx *echo.Context, params ReadTimesParams) error
+	// ListTrips Every trip, the latest first
+	// (GET /trips)
+	ListTrips(ctx *echo.Context) error
+	// CreateTrip Begins a trip
+	// (POST /trips)
+	CreateTrip(ctx *echo.Context) error
+	// DeleteTrip Deletes a trip; it can be restored
+	// (DELETE /trips/{id})
+	DeleteTrip(ctx *echo.Context, id Id) error
+	// GetTrip A trip
+	// (GET /trips/{id})
+	GetTrip(ctx *echo.Context, id Id) error
+	// ChangeTrip Sets a trip anew
+	// (PATCH /trips/{id})
+	ChangeTrip(ctx *echo.Context, id Id) error
+	// ListEvents What happened on a trip, in order
+	// (GET /trips/{id}/events)
+	ListEvents(ctx *echo.Context, id Id) error
+	// LogEvents Logs what happened, each event once by its key, however often it is sent
+	// (POST /trips/{id}/events)
+	LogEvents(ctx *echo.Context, id Id) error
+	// RestoreTrip Restores a deleted trip
+	// (POST /trips/{id}/restore)
+	RestoreTrip(ctx *echo.Context, id Id) error
 }
 
 // ServerInterfaceWrapper converts echo contexts to parameters.
@@ -872,6 +985,54 @@ func (w *ServerInterfaceWrapper) PlayDrops(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PlayDrops(ctx)
+	return err
+}
+
+// DeleteEvent converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteEvent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteEvent(ctx, id)
+	return err
+}
+
+// ChangeEvent converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeEvent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeEvent(ctx, id)
+	return err
+}
+
+// RestoreEvent converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreEvent(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreEvent(ctx, id)
 	return err
 }
 
@@ -1232,6 +1393,120 @@ func (w *ServerInterfaceWrapper) ReadTimes(ctx *echo.Context) error {
 	return err
 }
 
+// ListTrips converts echo context to params.
+func (w *ServerInterfaceWrapper) ListTrips(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListTrips(ctx)
+	return err
+}
+
+// CreateTrip converts echo context to params.
+func (w *ServerInterfaceWrapper) CreateTrip(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreateTrip(ctx)
+	return err
+}
+
+// DeleteTrip converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteTrip(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteTrip(ctx, id)
+	return err
+}
+
+// GetTrip converts echo context to params.
+func (w *ServerInterfaceWrapper) GetTrip(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetTrip(ctx, id)
+	return err
+}
+
+// ChangeTrip converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeTrip(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeTrip(ctx, id)
+	return err
+}
+
+// ListEvents converts echo context to params.
+func (w *ServerInterfaceWrapper) ListEvents(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListEvents(ctx, id)
+	return err
+}
+
+// LogEvents converts echo context to params.
+func (w *ServerInterfaceWrapper) LogEvents(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.LogEvents(ctx, id)
+	return err
+}
+
+// RestoreTrip converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreTrip(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreTrip(ctx, id)
+	return err
+}
+
 // This is a simple interface which specifies echo.Route addition functions which
 // are present on both echo.Echo and echo.Group, since we want to allow using
 // either of them for path registration
@@ -1319,6 +1594,17 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/rounds", wrapper.ListRounds, options.OperationMiddlewares["listRounds"]...)
 	router.POST(options.BaseURL+"/rounds", wrapper.PlayRound, options.OperationMiddlewares["playRound"]...)
 	router.POST(options.BaseURL+"/rounds/calls", wrapper.CallRound, options.OperationMiddlewares["callRound"]...)
+	router.GET(options.BaseURL+"/trips", wrapper.ListTrips, options.OperationMiddlewares["listTrips"]...)
+	router.POST(options.BaseURL+"/trips", wrapper.CreateTrip, options.OperationMiddlewares["createTrip"]...)
+	router.DELETE(options.BaseURL+"/trips/:id", wrapper.DeleteTrip, options.OperationMiddlewares["deleteTrip"]...)
+	router.GET(options.BaseURL+"/trips/:id", wrapper.GetTrip, options.OperationMiddlewares["getTrip"]...)
+	router.PATCH(options.BaseURL+"/trips/:id", wrapper.ChangeTrip, options.OperationMiddlewares["changeTrip"]...)
+	router.POST(options.BaseURL+"/trips/:id/restore", wrapper.RestoreTrip, options.OperationMiddlewares["restoreTrip"]...)
+	router.GET(options.BaseURL+"/trips/:id/events", wrapper.ListEvents, options.OperationMiddlewares["listEvents"]...)
+	router.POST(options.BaseURL+"/trips/:id/events", wrapper.LogEvents, options.OperationMiddlewares["logEvents"]...)
+	router.DELETE(options.BaseURL+"/events/:id", wrapper.DeleteEvent, options.OperationMiddlewares["deleteEvent"]...)
+	router.PATCH(options.BaseURL+"/events/:id", wrapper.ChangeEvent, options.OperationMiddlewares["changeEvent"]...)
+	router.POST(options.BaseURL+"/events/:id/restore", wrapper.RestoreEvent, options.OperationMiddlewares["restoreEvent"]...)
 
 }
 
@@ -2067,6 +2353,194 @@ type PlayDropsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PlayDropsdefaultApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteEventRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeleteEventResponseObject interface {
+	VisitDeleteEventResponse(w http.ResponseWriter) error
+}
+
+type DeleteEvent204Response struct {
+}
+
+func (response DeleteEvent204Response) VisitDeleteEventResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteEvent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeleteEvent404ApplicationProblemPlusJSONResponse) VisitDeleteEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteEventdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteEventdefaultApplicationProblemPlusJSONResponse) VisitDeleteEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEventRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangeEventJSONRequestBody
+}
+
+type ChangeEventResponseObject interface {
+	VisitChangeEventResponse(w http.ResponseWriter) error
+}
+
+type ChangeEvent200JSONResponse SavedEvent
+
+func (response ChangeEvent200JSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEvent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeEvent404ApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEvent409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeEvent409ApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEvent422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeEvent422ApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEventdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeEventdefaultApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreEventRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreEventResponseObject interface {
+	VisitRestoreEventResponse(w http.ResponseWriter) error
+}
+
+type RestoreEvent200JSONResponse SavedEvent
+
+func (response RestoreEvent200JSONResponse) VisitRestoreEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreEvent404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreEvent404ApplicationProblemPlusJSONResponse) VisitRestoreEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreEventdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreEventdefaultApplicationProblemPlusJSONResponse) VisitRestoreEventResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -3551,6 +4025,451 @@ func (response ReadTimesdefaultApplicationProblemPlusJSONResponse) VisitReadTime
 	return err
 }
 
+type ListTripsRequestObject struct {
+}
+
+type ListTripsResponseObject interface {
+	VisitListTripsResponse(w http.ResponseWriter) error
+}
+
+type ListTrips200JSONResponse []SavedTrip
+
+func (response ListTrips200JSONResponse) VisitListTripsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTripsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTripsdefaultApplicationProblemPlusJSONResponse) VisitListTripsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateTripRequestObject struct {
+	Body *CreateTripJSONRequestBody
+}
+
+type CreateTripResponseObject interface {
+	VisitCreateTripResponse(w http.ResponseWriter) error
+}
+
+type CreateTrip201JSONResponse SavedTrip
+
+func (response CreateTrip201JSONResponse) VisitCreateTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateTrip422ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CreateTrip422ApplicationProblemPlusJSONResponse) VisitCreateTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateTripdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreateTripdefaultApplicationProblemPlusJSONResponse) VisitCreateTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTripRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeleteTripResponseObject interface {
+	VisitDeleteTripResponse(w http.ResponseWriter) error
+}
+
+type DeleteTrip204Response struct {
+}
+
+func (response DeleteTrip204Response) VisitDeleteTripResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteTrip404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeleteTrip404ApplicationProblemPlusJSONResponse) VisitDeleteTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTripdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteTripdefaultApplicationProblemPlusJSONResponse) VisitDeleteTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTripRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type GetTripResponseObject interface {
+	VisitGetTripResponse(w http.ResponseWriter) error
+}
+
+type GetTrip200JSONResponse SavedTrip
+
+func (response GetTrip200JSONResponse) VisitGetTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTrip404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetTrip404ApplicationProblemPlusJSONResponse) VisitGetTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetTripdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetTripdefaultApplicationProblemPlusJSONResponse) VisitGetTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTripRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangeTripJSONRequestBody
+}
+
+type ChangeTripResponseObject interface {
+	VisitChangeTripResponse(w http.ResponseWriter) error
+}
+
+type ChangeTrip200JSONResponse SavedTrip
+
+func (response ChangeTrip200JSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTrip404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeTrip404ApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTrip409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeTrip409ApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTrip422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeTrip422ApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTripdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeTripdefaultApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListEventsRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type ListEventsResponseObject interface {
+	VisitListEventsResponse(w http.ResponseWriter) error
+}
+
+type ListEvents200JSONResponse []SavedEvent
+
+func (response ListEvents200JSONResponse) VisitListEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListEventsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListEventsdefaultApplicationProblemPlusJSONResponse) VisitListEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LogEventsRequestObject struct {
+	Id   Id `json:"id"`
+	Body *LogEventsJSONRequestBody
+}
+
+type LogEventsResponseObject interface {
+	VisitLogEventsResponse(w http.ResponseWriter) error
+}
+
+type LogEvents200JSONResponse []SavedEvent
+
+func (response LogEvents200JSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LogEvents404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response LogEvents404ApplicationProblemPlusJSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LogEvents422ApplicationProblemPlusJSONResponse Problem
+
+func (response LogEvents422ApplicationProblemPlusJSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LogEventsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LogEventsdefaultApplicationProblemPlusJSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTripRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreTripResponseObject interface {
+	VisitRestoreTripResponse(w http.ResponseWriter) error
+}
+
+type RestoreTrip200JSONResponse SavedTrip
+
+func (response RestoreTrip200JSONResponse) VisitRestoreTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrip404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreTrip404ApplicationProblemPlusJSONResponse) VisitRestoreTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTripdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreTripdefaultApplicationProblemPlusJSONResponse) VisitRestoreTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
@@ -3595,6 +4514,15 @@ type StrictServerInterface interface {
 	// PlayDrops Plays one head or two over the same water, with the work that follows
 	// (POST /drops)
 	PlayDrops(ctx context.Context, request PlayDropsRequestObject) (PlayDropsResponseObject, error)
+	// DeleteEvent Takes an event off the log; it can be put back
+	// (DELETE /events/{id})
+	DeleteEvent(ctx context.Context, request DeleteEventRequestObject) (DeleteEventResponseObject, error)
+	// ChangeEvent Corrects an event
+	// (PATCH /events/{id})
+	ChangeEvent(ctx context.Context, request ChangeEventRequestObject) (ChangeEventResponseObject, error)
+	// RestoreEvent Puts an event back on the log
+	// (POST /events/{id}/restore)
+	RestoreEvent(ctx context.Context, request RestoreEventRequestObject) (RestoreEventResponseObject, error)
 	// ListItems Everything in the box, in its order
 	// (GET /items)
 	ListItems(ctx context.Context, request ListItemsRequestObject) (ListItemsResponseObject, error)
@@ -3673,6 +4601,30 @@ type StrictServerInterface interface {
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx context.Context, request ReadTimesRequestObject) (ReadTimesResponseObject, error)
+	// ListTrips Every trip, the latest first
+	// (GET /trips)
+	ListTrips(ctx context.Context, request ListTripsRequestObject) (ListTripsResponseObject, error)
+	// CreateTrip Begins a trip
+	// (POST /trips)
+	CreateTrip(ctx context.Context, request CreateTripRequestObject) (CreateTripResponseObject, error)
+	// DeleteTrip Deletes a trip; it can be restored
+	// (DELETE /trips/{id})
+	DeleteTrip(ctx context.Context, request DeleteTripRequestObject) (DeleteTripResponseObject, error)
+	// GetTrip A trip
+	// (GET /trips/{id})
+	GetTrip(ctx context.Context, request GetTripRequestObject) (GetTripResponseObject, error)
+	// ChangeTrip Sets a trip anew
+	// (PATCH /trips/{id})
+	ChangeTrip(ctx context.Context, request ChangeTripRequestObject) (ChangeTripResponseObject, error)
+	// ListEvents What happened on a trip, in order
+	// (GET /trips/{id}/events)
+	ListEvents(ctx context.Context, request ListEventsRequestObject) (ListEventsResponseObject, error)
+	// LogEvents Logs what happened, each event once by its key, however often it is sent
+	// (POST /trips/{id}/events)
+	LogEvents(ctx context.Context, request LogEventsRequestObject) (LogEventsResponseObject, error)
+	// RestoreTrip Restores a deleted trip
+	// (POST /trips/{id}/restore)
+	RestoreTrip(ctx context.Context, request RestoreTripRequestObject) (RestoreTripResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *echo.Context, request any) (any, error)
@@ -4216,6 +5168,104 @@ func (sh *strictHandler) PlayDrops(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(PlayDropsResponseObject); ok {
 		return validResponse.VisitPlayDropsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteEvent operation middleware
+func (sh *strictHandler) DeleteEvent(ctx *echo.Context, id Id) error {
+	var request DeleteEventRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteEvent(ctx.Request().Context(), request.(DeleteEventRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteEvent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteEventResponseObject); ok {
+		return validResponse.VisitDeleteEventResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeEvent operation middleware
+func (sh *strictHandler) ChangeEvent(ctx *echo.Context, id Id) error {
+	var request ChangeEventRequestObject
+
+	request.Id = id
+
+	var body ChangeEventJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeEvent(ctx.Request().Context(), request.(ChangeEventRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeEvent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeEventResponseObject); ok {
+		return validResponse.VisitChangeEventResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreEvent operation middleware
+func (sh *strictHandler) RestoreEvent(ctx *echo.Context, id Id) error {
+	var request RestoreEventRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreEvent(ctx.Request().Context(), request.(RestoreEventRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreEvent")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreEventResponseObject); ok {
+		return validResponse.VisitRestoreEventResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5101,183 +6151,463 @@ func (sh *strictHandler) ReadTimes(ctx *echo.Context, params ReadTimesParams) er
 	return nil
 }
 
+// ListTrips operation middleware
+func (sh *strictHandler) ListTrips(ctx *echo.Context) error {
+	var request ListTripsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTrips(ctx.Request().Context(), request.(ListTripsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTrips")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListTripsResponseObject); ok {
+		return validResponse.VisitListTripsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreateTrip operation middleware
+func (sh *strictHandler) CreateTrip(ctx *echo.Context) error {
+	var request CreateTripRequestObject
+
+	var body CreateTripJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreateTrip(ctx.Request().Context(), request.(CreateTripRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreateTrip")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreateTripResponseObject); ok {
+		return validResponse.VisitCreateTripResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteTrip operation middleware
+func (sh *strictHandler) DeleteTrip(ctx *echo.Context, id Id) error {
+	var request DeleteTripRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteTrip(ctx.Request().Context(), request.(DeleteTripRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteTrip")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteTripResponseObject); ok {
+		return validResponse.VisitDeleteTripResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetTrip operation middleware
+func (sh *strictHandler) GetTrip(ctx *echo.Context, id Id) error {
+	var request GetTripRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetTrip(ctx.Request().Context(), request.(GetTripRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetTrip")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetTripResponseObject); ok {
+		return validResponse.VisitGetTripResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeTrip operation middleware
+func (sh *strictHandler) ChangeTrip(ctx *echo.Context, id Id) error {
+	var request ChangeTripRequestObject
+
+	request.Id = id
+
+	var body ChangeTripJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeTrip(ctx.Request().Context(), request.(ChangeTripRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeTrip")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeTripResponseObject); ok {
+		return validResponse.VisitChangeTripResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListEvents operation middleware
+func (sh *strictHandler) ListEvents(ctx *echo.Context, id Id) error {
+	var request ListEventsRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListEvents(ctx.Request().Context(), request.(ListEventsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListEvents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListEventsResponseObject); ok {
+		return validResponse.VisitListEventsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// LogEvents operation middleware
+func (sh *strictHandler) LogEvents(ctx *echo.Context, id Id) error {
+	var request LogEventsRequestObject
+
+	request.Id = id
+
+	var body LogEventsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.LogEvents(ctx.Request().Context(), request.(LogEventsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "LogEvents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(LogEventsResponseObject); ok {
+		return validResponse.VisitLogEventsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreTrip operation middleware
+func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
+	var request RestoreTripRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreTrip(ctx.Request().Context(), request.(RestoreTripRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreTrip")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreTripResponseObject); ok {
+		return validResponse.VisitRestoreTripResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H3bltw2kuCv4OTunpnZoetiy57uqrMPttQaaUa2NFK59dD2A5JEZsJFAjQAVlZaR/++BxEASCbBJJh1",
-	"U/fMS7dcSQJg3CMQl0+LXFa1FEwYvbj4tKipohUzTMF/8QL+VywuFjU1m0W2ELRiiwv7Q7ZQ7PeGK1Ys",
-	"LoxqWLbQ+YZV1L6xkqqixj4nzHfPFtmi4oJXTbW4OM8WZlcz/ImtmVp8/vzZLqVrKTSDXd8puSxZZf+Z",
-	"S2GYMPaftK5LnlPDpTit8Yl//U1LYX9rd/7fiq0WF4v/ddp+1in+qk/9urBjwXSueG2XW1wsPm6oIVsm",
-	"DNkqKdYL+4R7za76fY7PfVrQouD237R8p2TNlOH2zCtaapYt6s6fPi1oJRs8en+vH5lRTBOpiGmU0Ius",
-	"BVchm2XJFgFGoqmWFkTZ4poLwEVFb98wsTabxcWzs/CcNorbU2cLXTNWDPesTnWG29l99YZeM00o0SyX",
-	"okg7geEW85+mH/3cpYy/4cnd65kHij/or+FtufyN5faH26/W8iv3R8PyjeC/N+zEYaDz81e8qqUySLQW",
-	"HouiETesPM2lYqfhTTgPvv2iC5JZqFxxVhZ6CNZ31Gw0kSvCjSb4UEZ0k28I1YTCpiclX5mT8NncsAoW",
-	"GmDO/YEqRXddjA8eLOmSldFfGt3QcooLHCQ/Z4utVEXsLHEE4rb+rczDxO86wKQFu9BbpmbCesmKD6Ws",
-	"02gtWyylxf2nGD9LwciG0YIUkmnCBbHPEm2oYXoR4Z28lJrpCMe+FgW7tWg2G7eikcRwRqTILD+5X+x+",
-	"xm6cy4pp4pYj2w1TjAj7Kx7ELIZCMFvkDRvu/EpuYWkjLVG5fWqeXxOuiZFlEfuOQvGVmRSGkgtAkv0e",
-	"FPaeNA+99orRwqE1QrMlo5PwK/l6YyxcEJAWXg4sl+Sr8wsAVBRAQppXjN5wpKjBVwtp3sDSoz+zCAe/",
-	"FRGkdvl0BuXmtPGyxW2/lLJkVBxk53lc6Pfw78XYbh8rUvzAivippNk4Bi3Lt6vFxd8mZIfD/K/7+vOl",
-	"1WaWBex6yGIe36tSbjPHBNxYuqX6mhVkJZW1J5qypJa1wYb4nC0scc/kwB5VdQmKSJURveVVxcU6Czwq",
-	"GFXwqIQ/VbwoynDcJRXFBCHWSq54GeHWqw0jeaOUtSMaUTCEiZKFVQpqRXPLyGTJiiMJrGA1CrsEuXg7",
-	"PN73W7ojKyUrf6w0xb+LfChCrmQrk7LGHinjZ9gj2sVTKFgzawbmLK44qVqziNR5YbchlFesINSkfeuW",
-	"cpMIYPvoe0Z1j+FHmBdlrCNuLyZbhdP5wJ4c68k8d7jexl7WByB4Zs9aNdrSK+oYLwqd6pywwGhxw3N2",
-	"4hg/2fzC19D2uuX6GHMrimtLvYn4sQInZhhYOWSJVzPT1IQn2t/jRlfJr1m5S5eh76lYs4gIveLWaEA5",
-	"aaUU1xlZyUYRAz9wQVb8htkdK0Z1o0aYQR5joyPAWxvP7+AADss6iIYPTiScW4DwfLL5Qd4+l2VTzTXV",
-	"r9luptXcAeeebbAilCDELgmrarOzSqs187gmvzXahIditpiExfTI4vlG8pxdEirc+jkrS1IxKjTqTq70",
-	"PK8B/3t/Mzxf5vbLyKqka3BA2a2JnfoPpuSIUR05ake7V3RHlgyfGC68b9KwXYfm4Nku6cEhWgjG9MQP",
-	"8vY/nV11kET29CCxxhS6bawiW2424MDlQG96MbDr3N9TbeSWdO/DrTvsjfmzxaDznKriGAuj/6UpoYG9",
-	"bxy6FHOsaOspH/32hq9TLaRSblO/78jQh4t52I0yPFmKsVNRrY/ZDd7LPPxSdgqux5iOLJSVE94wRuvd",
-	"aoQOx2+pJo5ni0mOd+SVBYNoxInpq5K6pLsTIOZkRWJfgd2fb0DdzhUQN7RswCWwwh60I6HWk+f5hlCB",
-	"Xg64IUuGzn7w/zs+5IhRMwwhWeUeTBKvahDCmt0wRUtCFSM5fEvU5fc0M9AxwV9asp0UBXjZZ/GQRAIj",
-	"AFhS7eM0v9abHrh05qk4iTCcjeFwfIyV8XxDlXnDxVwKeSssdVwAeOkt0xnRsmKgEzWEhNBAAIYp0I/c",
-	"k3L2yWOF3DS2AxlekrOLIxCt+R8RM+K1sa69KDTYQVqSigo0BDRhNN8Q62A2wvCSrLhgYCppiIZF/Whv",
-	"dR3nzT63co4VrUPrvNHhPruJl5cMJfTgYqJPqeiuOtgEQoWPSKRTVpZHUem+3M4t1d5TCBuMupwKa7aV",
-	"Ul5bZ7mUYg0oNhuuUSrNMkK1YXVkq+c9Qomi6nYyem39CY/T6QfHUAgHDDHsZDGjzFH4AwkQib99jhlt",
-	"dpf/apg+4poCMTUBmA/w0Ods0QhuJm3Zn+GhOAeC6vJRPtSRuZK6cwWypYapEx/v6dxdfRe7u9qlbAGk",
-	"eHilPaR7+h0PNz2XVU0VK2ZbqsLQfDLS/tw9ZhlXxsLj7xTPWTy46S2Dpbx1ktyQNb9hIk2MuzuFYRiF",
-	"lpP3RC/tM92YfsJ+eDsc2VA2ZsXNiPQBNZnZT/V3S4P341Hh+9R4ytoQk+zwHp+aCklqQdepztMMLThi",
-	"r7+SWwvDgq9WTOlWIc6NHuzxDSAzoG4QvPQBIgpKzYEvC0zhgdCLbWL80WMZuCFR9noOPcrIg5e5nn+D",
-	"v6ZcIPGnmWn7bgRa7N6PqKkyGVnuINhwzXbOUGTE0PwabyC8b+FlVv88nr064u/rs2gWwCxFcEMVp5ip",
-	"0Fs5JlgHsrOit68RNt9Amof7j/NYEP+htNOIwPfoi4v8ILtnYNRfx4LE2Up1ra2MBgHNigtwl9fegALs",
-	"ljsu1kQbXpaty5zTygqn7dBHXEqafnGbN+qGJQelwmv7aFkrXg9lypv24BdkpTgkDRDBWMEKIm+Yav9o",
-	"8LtSA+l8Zd6uVsMdP9TML20BulayER2vmxsCtyUe2qm7Cfa2iSie77VXrTXPjRNl0+tVVK25iPkTQE4E",
-	"f78gdaM3HdLAz9oyvt4Y0HMUr3dSdoyaDNZlRR/TRVxlk6jnEIUjK66cQMp7n0O21DpLTrGSEgQEmCHp",
-	"6lU2BvzAi08LJprKsmkLHqskSgraxQpMsAAU5SVGiiA8oLcMTXZLP0BqpaTwD7qUNxit8lAVEv+JlOly",
-	"j0jJKzisbIyVtJYynCcQfrLWlZblTS8xacSq9B/U0liArUNaoBbHYy3tZ8jonoVTVaBXrPM14Au24oKH",
-	"m4g5KjAPbyWJmWGmVUTkLOXtnGA6hPgjyxRsRZtyWksEndL6wElbv4TQVCy+LcsxOwxzEQTzfGnJ1/5R",
-	"zHKgK3r7ysfQh06yC7emf8iP7k4lslNd0pyNxoApRn3dtxRK1nU/eWH6Psrn4aWf9qpN3RuuF8yCpKWs",
-	"fRBbxVk86Qv9FV+YoOtgnyet+VGqYtIID7j2n95JvPN2dOCDDuFkgXN7OEDe6wAgUICn6pix9ELJerbt",
-	"a6mlvVuzxtIiRbjMCWmlJwOM3/4ed2Hur9/a6/GU+5aVotUMRnhpH7/TDVFP7w4/PfVay35gk0fSLM9a",
-	"o7bgBUQn7G7euJ3j0h7ppLoobKuN8aQh39jzSMsNDgkpd05A9/PvnOxrR0bwws3pXso41db07YSINDGS",
-	"wI7ZrKva1l37esJdq5VcK1ohiUyk1bsHn8LJC6lV4RRjEuzK5fbOkmKg/6QgFKCeeR1IKFmxrUvNoaKA",
-	"fxWL0YS9/TxBjHqtaFlqSFIMbIRmbUYU1yzRo7JHOlqGjjtIpk08zrwrA2Z1CETmeImSeKNkVBPN7HTZ",
-	"mmHB9uVOnupdb+CDie6O8evBSMZ5J6jSSWqIXd/2bD6uwd67IODNQHTHenz9gPXXZ8fc36YBGXT5dBxn",
-	"HpuOMJ6TvD64j1sHfw2JckLI2ocM0+bkCrMgEwWtfw2O9tKFsmdw9dWGAeuhdeJyG0oiaxaJyLCy3EUx",
-	"ww3ZWj4GvuCiIGA/+agC5Yn+/RKzUPaccarWTFulqg0V7eUAUBnEdyFfaSNVkbUhE/jvxIsBqs2V46m9",
-	"TG67uv3ZKhj7/xlRjJWssF8GRRU5S02ZFIUlt9TAVEcUJUZ2dDwFG6BEDalkZXcK90e0LLM2Oh5uDTAX",
-	"mhheH5mWXdsv0HePxN1RyLljJFUEDKMxitF8g8LcR1YeJo6SOZZO9V0BibGPUI2Iai6IZJWM3nCxxrSa",
-	"WsoSUzWXbCVdbpM3FFPuhmCn71eutmRIcZpWDDjDSoUN1aSk3AdGKSm5MWUi07iKvMEuuo2EtnUWS1ns",
-	"4NaAKL7GD2K6ze/xgVm4DYNwNO8oWyv8LEuDIYPbJhococYwxXFgQjszOGpftJyXsthGyWa9iUHHMXIp",
-	"t0wRhtmdFIo5rNwCJTUBGJfHJUPMlovk6KaJilJXJYGp+e3uXSSsmQncNZftOz4PCgDESyt4u3aPY5Y+",
-	"LaP2aZHU0QuZL/hFOZs5RRgItEVGWvTyJT0y9+WlT5ubY9SO53rT21RHaSwr/C8hEdznb0cT8vCWIMVD",
-	"r4dBkMmwmhehczK3zwbZ2hyJ0CWx68raRGOp7HvE56ljUDBQQcDbwjkpg/ulbMTsvItNuKuPv4Xl6COl",
-	"utRVfnjjjyvM9uzkHbTHK7hiofY7STQqa6ynPfwA2ZQ+i9Kdo/sBnXt3B79U6xxxdKR5rtyd9Qz8MqSI",
-	"xOpV8LCGBro3imddFY6Ywwnm4lEG3zyL90AZ5zxT6BIzHsmZkwHBvk9Udveq0u9m8zIgTEcEUX3X6jZf",
-	"GQeITgn/Ie3Oj/91aqRnlr7TWITkB5pfd+2S7YYJh7mSrwwrIADlAlPWzADjcMt1osk5P41tTvrYxrqn",
-	"Mx10nxUGZhImG3C96X64kQQWviRWZ/U/eT8Ex+poUT+Wh/o87WD9gd1u3XoksBTBweiNF1zoS0F8xMXA",
-	"ox6QNnQXu3RDk9yXIXecVSNrrFe6JN+cWYO1kmjBQjIgoRoOfYQRiSfJApjC58QjZOn3DlvBRsJlkDTu",
-	"fCP7ESHD8WES9cCxjcYdLR1tlNwKoiVZ0TaweS2S7y/UWAVwJwlwL89F0DXhomC3GTmzFHd+luh2Rc3R",
-	"d0ou6ZKX3OwCMQPfWMbwZYqYwJG4zZZXR6RFBR6yQmyPVe2S05yaosohEk1vmKLrRO7k4gcac6g/bCzx",
-	"udAQBDa2fe47gpncXkEhxXjohqmCo7T14sKiy0KDqQ2tMfASlRqYP/RafKQuEHFkhVh/nZDC2cnctCTg",
-	"RXeGaqk9eSD6kAMakj99yifynJcCaR7iKzRY53uIrw2r5ipaWcSrhHPfsinl3oVjp6zEx5k2vKJmzISz",
-	"Gu6ljMSXXlrVZ3w/G7iPKqk22jXQSNjZPhL92nXjKkSHx9lIeR1959oqiniLlfHS1hkp5FDFM9amBczX",
-	"VK2M1x+Jt6I6/QLVMMXpwVLyEZj6VL6ULD15RXkZX0ZIE7/PrxXPU/1JvaH1SO46H81qN2oOUI3iVRUz",
-	"Ap5D5HjlsovS0Nno+JlAlo0BfMujXRLiFdVd4YgpiQCiDsYdV7h1PfsElnCMlqF0CRTYAiKgteV2/LCO",
-	"LOnKiQ49dYDvWMQjqk3Id0mH/hIVqcGRy4QIXsrbExCjyfLXmmsWkG+cnLhTm6SO/PU5zUMDowZDp2SE",
-	"khXNjVRQNOIC+tYDoi6mecwVDl2lC3LcMvFhPOpRPTnwzbBf5g6Zcr/DbmuWmxjvXVlLx1k9gt0aTNNa",
-	"7vCGTKqqW+4NBvHR4WpL5WZ28zcP2/3kcIVFzA7bOzj3zPyIYSZli5093xDq3iFn21nQ0OQu5Ec7Rr9j",
-	"/tWMYOFo6D9QSYj4BXIZuYL/HG74xnwi6JgkBebt0R2W3EVMhNmtFvq7/emM/B+ifIEM3tC6j0nSkJEl",
-	"f9i5tgWy1s6pS0RTUUQv+aFY1S6XISWUUl5r7BHqcxtnpcO2V8Wx5j9e3IM48zycQdDaOnPMWn3dnAXz",
-	"pUm7OQ3K5thcHbMq6ZqQ65Fy24g3FKpTW127J3HdirM6ahw2OYJ8Rjru3LlbQkTB2esb0gnehwaAqCvH",
-	"7/1Hovlv0IY5Jpj/Y3sndlS7nd8bKkwbqNBEb+QWalyta9MIbkKLS6a0FP+k2xu2vageX/MYH33ga8FX",
-	"PKfCkBVfN4q5TeIdJcfKVfWuWsoysj7kIkJmzEZKjbk4l22xJYaUGHEZ2XeuvfTnyPwHx2jQYSU543RY",
-	"CIVdXOzCxSXKOQqCP+h9wVhBIFQYWjvtSRSxLvcTz86jpYlte5/+o7FnfeRuclGfCT75YOsVTj46L8k6",
-	"aUl/2ZH0YCKMMH99ekW5db7+5KNbuksqBe3Sq30nVQAFQj1SCGFC0DyNNyPVPTVBYJf43B93uN7y/Sr+",
-	"SIyhOdgcE0X7iW1fH2FKRPqSRxNOldz2UxzCP3odzeOM6PNyn51FS6XCr2cH6oXmZ5i7uACcPCZ3f2Lb",
-	"d90c+RlQSy7kPiYJP65KDufH/8S2H3xK8EN8xx3yjb0qhB9jZ39X0t3s3h3rMdU/xyzlWrN4xLO185Ny",
-	"/vZMWz81YWixDOUYNewrJy0Oi+i1hyPrRLvcOcO3uB2iYIYshnnGxa3rJQTZyVQbvNAMSXiQKmBND5dG",
-	"reuS6k1GdiGdj61MRv4gTd1ehbpOygMT5IuQ23MFNgL1GHndGZIxAyHuLVIwQ3mpyT+/f/mc/PnZt//2",
-	"L5GLc9MPQXfsMqWkGuslxXv+MTjQvsfbUUV+423zxvoMRcLyWtM1S29G519I6k1tqGlG4kuGm5IdsP6n",
-	"zuN6ouIyYavM4ybKpskqKY67wrpi4Pd2WPLCGv8Kk/+hjzq06rkOLeDQXh20ozKuTdmMyvG+Sv/uLJ4l",
-	"PwJuKDK93/2G6RLQA8yVs+JZkoeYtLg5co5JWCCxreUjWh1wPxzPC7vaMOJ+DJ5/28tyUuvtpzi6bWLE",
-	"/18uwDA34bB7NbvHFlJds4LIxukuSnr9insB0fR8zpGszfYc8Y/7wprCRQvDYid/f0QPVmw27dKRScld",
-	"C/RhQ/RH6AC8X/x9uJ/v+4ns5IOpfwmd43t5o0nPt11rkh4P9R1JT3uTNOHhyeLM2hunrm8KQCXNknrv",
-	"c1Dmm1Lvj8hBX3G9GcspDP0Kdb/mxE3xsdKPlmVqPlakacDM+t5o96MVVVCmb80nHjqAasaOnX5z+9B2",
-	"9R9J5libCv3w2cchyTieUjwV5AUaSm5IoGhugNDnZeP791pKP1KPeI+5T0luMBVm6M4odJ7hFu/fJmBj",
-	"MBdph8q7FVRwaeJ82wQ/+tHbFDh/u+uER3VHUzJ9JIKUfTdyJeJ8JCPJN6S6IN+cfEvWlwQSfpXF3JaL",
-	"YndB/o2s+/h7dnYPvQXvAXT4XTFofaA3rEhu7bCXhaKYt/hSgimZm4WZQFujt0rGnfIQKMLXWNjVxbwj",
-	"dizwuVY1DPT072c+6GYwJdzDqj3SKDaOSMZMBix3ax+CH+x/CAlPD1SOiVaToDw2uPwElH2cw/j0qKg7",
-	"DvkMIj8mVP4EWJkpqZ8cG17gJ2Iil2oua1DzEIks4RogUigM1eVwpQ6DUkKUffzCYL/DFlSIJJaIqHgF",
-	"xUdXjbGVTVmQDb1hZMmYIMqVzd1f/enwPiE04ILCAbchgjfV4kVMH2fxprHqMF613cgSBrJYby6XAl92",
-	"vZ6gXfMJecMra3XaP2Gaiu4WNBVtz82TYb5EXSvpshtmRgnexGesfthIhQMweQVnCG1zsQZnybAyp9OU",
-	"1rWlTEkCo/n1j/FGtFKsw64rN/gkdVFRvOKxdg7/DgIARsRCx1zZqQCadWpRvIm217EgvOPiOeOl626z",
-	"V69BNZx9RcsSEmip2N3vjO+SURHd+iOgvN8lDsehOjqoFVsxpVyQZWIXHi3EaLODs8OVqPfZUHleAVsu",
-	"YzPwoBYamtZYhBc4HNQQlzWfVjIxMiUQW6PtSK920wNHb3mV2lhF0HWczdqiQX/meaQ1MhbenV0xozi7",
-	"YVmkbi+1u1u0oPXKyaIhVKC2TN9X4SNcNbrpXFipXzXa0X1iHTq9Zj/XUQiVXAwg40vjZoyU3dPrODsK",
-	"08plp/W2v8Q8csy+mxHrpVMrLNroqheLHQnsuD3rKJiO0A/QCQV/IUCLvOZ5IwvlxIGSY5bbks6vC3AF",
-	"e1NCq1B0HW/27rotZmNp/Rwr6qpQBOzzgbMg1FwGNohUq+ivWY3/WENl3i61HIGuP8xpE+LL96bVwozi",
-	"rLbAbGj7GMpLsmXC+GRzOtKUcazA66O3d3NX6ZXKhZ1qrgG7bMNN3BHc4Qo2QkmWK9Fqi70iNVpASz18",
-	"RYnZjWyYM2RzZlOZVLugmyYfm60AdOz3JlumWCDyy7Yu20qhHZB1uI7Eq89VKbewxhZFzZAg5jQGa4tf",
-	"hqVeW1aWTtZCKX5GqCaUKFZSw28YDqGjqiAFu+HUvoja0PHz8dKzW2/npGW3gY4eJ4Oc6vlkgM0dU13S",
-	"qGhzmO32hgP9x3WYRoKpv3re0HcNI8iLWCviAqZcrkJZMlXh3ihGEiXVm7hR8yPVuj/2yi4HOT2w+pKl",
-	"le/sDxn1cA0s7D+md5yRwqjtAzOzYFT9EAPsOal6vshAESUiTjYqZ6NDojxLJTgAIzaj6/LTpuHdA7M/",
-	"PIPH2NmjIgDtIIdv3BfM6ebtimN7KffRS7G2pnwSK75we/LBa44hkkhd9Jia/Yg/tEVm9gsyoEKov7S6",
-	"3P65opj+NFpxffhw+7iZKrTGT2nPPYaesX6wtCiYspKmgj7qR7dMj/aFLhktZnd6ut/eEbMsv1LKOnat",
-	"av+O5Z+d3peRJgYzaPVwO4RuO4H7tfY6hNQprA/GX0KFvYVRjMrKlFHBD4nqv1/wT0E9Bm4wSmeXG2KL",
-	"UqtETFtabI1XIwmFvmyud8peTFZfj8FqfhvIVEN4D3R4hpj1GQOP4uu5fnRJCxb/xjWt4wp6RRVp6rb/",
-	"OE4qBxC7iWZS+enw9xvoHGuG3DUcm7pG2W62EmOe7fxtiuMUSE6V4qnjFLThYt3rcBPRb/vxZJiIBs1F",
-	"7RPEKJqzMIj0eH/E4qTTctepQ0Rie9IoacjZTXPj9woA69Alj2qjMzQPrIoGdzB0ipg5nHae1uKCvRUf",
-	"oP9PotpO77aj/bJTBInt4g4TANS5hEp+1yRgFi34fX6cHPPumxXmVCd3qq5fhT5r89Pe/MseZn3EDHrR",
-	"tC1wEHC9L4uRrbbewOyZOcnfA03WuDxKNIcmo26JaLoftPqefakXk3HY9stFmtExtI62L4NSDGukuCaV",
-	"dZj9DPs5d9vRiHRyv9yUdn3zxcK+L++i4QH4AKwY6Le+Kd6sbjNJamgEYD+Lwn1pelSFlly4+oRJ5Rdv",
-	"H/l2vCuNB7jrVKJxWqqL0JQSgkGa7qBt6JyINQZNXsSh8DFkN4PgK6kodHDW50PIsKpmiprUodj7rqQH",
-	"cH+ltstH91uyhZs9CpCOEhWfnRjeMxUH7XWWpdxqH5GbG9BJDtjcR3DEbTuEyqDy3zWRRPmDFruDnJfn",
-	"Yd4pkoHTVk5YOqcqONLufsgFXNDIbcd8hcSJieQRyCU6+eBH/6dljuhQgAwvPmyR1cwZ3U9fXNXO5ZzZ",
-	"IoDFe23eczZhYoaSPU3IOPPJSYeL46+8wz1HDMxIIFul1iGNzQn73gX3m5JZAZ8oWGCef3RoCWdECt8U",
-	"jok1F2ymAWuPEqdV6QdXYyOYS2wo44pk7AbEtcMdMkw0DeAKZ3DB6DVaYMua1OvGSC9eulYMt5eSlM7o",
-	"sP/eMHoD80/oDnribPBSXcj+vtG+vU6L3F+anddmTso62QtAD6UG7qoesNxt3otbpBVVXbkwzvyaqivV",
-	"mM3sxpD6+EKnOQzXbY+YYunOqCjkgv1l3uozx57NFhX33V8tuYtap8lZr5NZW+/Xg1ZKcVdOGz029c26",
-	"nG2TUGjHdWzLgfSenYeyr480YZ1qahs72nXusfccclmAZaJAaEc1AmMf17oJxnHPi+YuqWbk/5Gt4sYw",
-	"Qf4v0TktGflXIlcrzcxiOBO6M1R6z1Nxa1BNwlNO70ACFk7XHsb83E6JoSR7vNRnobvbNMbcc37xcKKs",
-	"87UxAvnZ117F4T19LznsfQe+JvT0cIze9uD49AvIgl8WF+SXhfzjl8XnS/+QhkYukHzZJkhz5dvkQec/",
-	"vJDunq9TPxglSSgtO3nuGwQmEmQTas0iM90f1LAdN0RjyIPp8HNvPiwru9FkSGYZ/FfNZF3igAMiJOFC",
-	"G9VUTJhL8ltTrJlrGjbSeGVY+DFzblV635UtDjDFDSKuJ8xzWMl4mwYNBGZN1t/4Gq0ydz8B9iYOuMR0",
-	"fRzVSjHZ8oT8FeZ/Odr8RXx4DRSpyT9frzNSZaQ61RnRGfnpXzLSCStoHC0IFiN5zkrNG521GVYaFnO/",
-	"X5AzQrd01/YxUrLY646UkT+fdTsf4cSXjJz/6ewXsZfFc0L+Ak144ND1aFefk18E6NmcCWygzgsmDF9x",
-	"phYXix9fX3kSxP9oW9YsXgDPdMp0LhbnOK6OCVrzxcXim5Ozk2/coECgmFO8XHMzUTH6LgFYXIrXhaVQ",
-	"nIqEyGfa/ODSOnMpjG/qV9clz+GV09/caBX096a8wVA2+7lPXkY1DP6gaymc+fD12dm97es+CnYdmiXU",
-	"/Zotnn399dhS4Wynvq0TrIVNRNPfAaujqqjahWKAMLYMfLqszezAGR6uoGXDSM1zFyozEHf828Jj81e7",
-	"7mlOnXURx+xz6829wBj/PxJyn1NVjKE2h9+eALEUhzNbkEMqntXJN0ztfFWDlXCYruOnHXbQ2mYye8y2",
-	"4xRHcLvxvTX+3jCb1AjKhfmG3RoGSPeAeCKcY/keoguHjAOHZq6ZP1VQduQcnxEu3lBleqgeFsnA1fp/",
-	"fHj704Vragxb3TLtOn/lDPLoc0mVBtNZ43OYKO+qPZgowq2x6yp2Qj5upKVTsob5VFYbMuFU2laq6xOY",
-	"FbpHeco8EN3B2vdHfLdfieKIA1iAj8oX+PovQ3O41NStxGZ+OnN9Y7ju5wqNkJ2saqq4dn7ZmAqxD7GH",
-	"Qnc4wtMJGvzAIkXUwFRxK7n/SRO5FRa6K248owEfhjnguvWopCqeyNigxp1RQ9mVaLuzwA1Rhl6jkWXR",
-	"msCHZVWngBb6z7AIzfw7My86jz2gIdDdJoKv/s9d0MAAa90dNwxj8nWGTkYGThvUHjmfTWfBKMNJxUa6",
-	"9ovQ5rwFl2IU5nw7cClZf4V6fQxab7g2vsHInYGVRPL9Di2JdI8fcXei/AvaRN7eychyR3xjk5gxlI0J",
-	"JihHDl9xvHya07B8bq+Y4/vswFZxZ3tKSJ7fG3vtEco4YTyBcPtPxmqIFrSUhJkNFMiJVLSAPNPQ5qGt",
-	"gB41ultuPS1dlUCc+N5Ief29eVzi4+Olwvj53Qny16w2aU23/j5o+v5UBkxaiZCyH28MV7VPpKspwWYR",
-	"PpEI6Nla5PZQnTCBMzBcsi3oc5eekULaxt8CRtXR8w3Lr/19woNhATeIoOGV3GKtI1qnDNXutvW02G1d",
-	"UqyEuDvUccKT674BJhGha8qFNq3c8DdmDtxVIpQ/8eIzMmzJcDRkH84v4O89EdKD9bNII0spwCN+hj8+",
-	"FmniSbWjzstOY0rr20o1LlOzRU0V1hrYH+Pbt4+c8mLx+VeIXWITlljE4x9H4z96/lD2ZUjgSavie+/E",
-	"Crk9ht6fnf153vOPK+o/MOOZiVDBtjMEyqnjOLxGO4a1oubMe1x1XBg9OvK3VD+BpHNwwEsoK/QK4pot",
-	"HkTQgfDJu5LuXsAjDxNAsWs/eazWHiLVjQR4ZT4UAZGRXm+kJ+BHiyMN2QYYn8eIWqj67oZLggUGgxZA",
-	"Mq9kWcqtHg2YBAiOOv9Yx/pojr9vxjmFLTzWPTn8kJkXmg7J2wyLWbWLjbXAW8rbSae/Bdj9M1SYuPUA",
-	"rvb948hyFPd4+sLV3rvGaKLkFvwWd11BddvYBCYdWrpwl+1LeXsJI1ad3W0Z0+W69oklcNnpsikPOO1I",
-	"PK9czvqjGI+3Zph1HsvpuZNTffs4gaL/oV7Xva9LoT0KLrk2rLggS1qWGSkZLTJyfnr+HTk//RM5P32W",
-	"YXnm+elZRr6D0PsBWk7zH918+C/Wd7yi15DdA3jGRn+rlrtbT7JuDHTCjGmCe3chA9AeXAKAmEtM9ovP",
-	"WYzVFPTkpSsIuGY7HxDiiuSybCqhL7vRIm3orkuuw9y+Z2eRlLcv3KNFCH8RLi2Kvf+e7qyWFUOlDvkt",
-	"yO8T0u1hndm4ZHxUlD+NEwuayktc46OYhl4zuLCOi9k9zOiaYXXMPeLlg13zC8DKHRjxcRnrrWCYbOpr",
-	"gzNSSg2NPWqaX0N/wBWhoRUqXCBcC2kA2TqKY5f7XTFhDkQt/Ej5R9GRv3cGqxxC7f5E9cecevJ7Ox17",
-	"bKDa4yqclzBvaMSm9lnm4ebEXxRB4gI39h9PEWj5nuSNUkyYDO5t+QpomfaG0HpxxStr3EA2JYOYjMLC",
-	"49FAXKgWPRxsedc+9mgRl15F7JRT1DngPUC8LPudcWPpFh3ITUVeurMyHyj60p2Z/fjJDnu7D3kL2gvX",
-	"XYQ+Ud5Dd0pKFJN9pkj0J/sI/rKdyhYEoQWi9cAnLij3qf3evcuH5pH9cbNP4eocZJN/cH/nPbPyc4/+",
-	"FLkGvhRsS2goNCK9nIwp7nxYf+gAZz8+cTylZxSu9lr07blEA0T9jhOM+QHb4j2jRRh0PBArwzHp7TxS",
-	"VhZjM9O5ffr3hqldWxHmq/L6HJ91ENSJKX0Xa/P6aUHLUm5hEtJfsWoQlxjGmjDE5A/3TfYtjCOMHQvC",
-	"0ImnirVesceKVLaCg7O01gsatZd7Axq6UCR8FUpaR07palqjpzpPOdTb1uHS0tdSaBw/3SodsFRj+3ea",
-	"cI5AZniGXx+QXwPFjlg7WPP5FDKWFtq7tDVTWgokRgy+U+K5IJ51DcNID/sB7/GRx/AB3pV0l15fkNOy",
-	"vA/TP6zlYkAwWIAWDAuTShzltJ/rH6Z0jTsC9mv8tNuHMG/603Af2bh5f8itVvjjE7jNOFxXrojHz0Vo",
-	"NodDxDRjAmWl9YvjCG0Z4xRpbPyilJblXVE8e/5fZEYRXRmfgwEN4tL6B6XGk/YJbTTiQ7+AlDkYtjeS",
-	"LruWsugaVY9Lnf/RFGuwhnO49aSiIIpVDGpm9u3fPi36ychxIrxSO5i7/FBipjfT+akyp7CVU4JmeCtC",
-	"fjIwBRXY0+8pEtWtJgHkofXVVEsCDbra7CjsTuYDkNhDbLykDMKSh7X1B3zk0SJ2IWY8hRd3sEeK1DlI",
-	"TUXpfIPFB4rQOeA8QXSus/NIZE57xD1RVG6/rj9grCX0xEhci8QvPAqHtwozInAdKh4rHx35+LNHJKeW",
-	"kh4XrFbSj1LRQ8QrH1JadDu2PkWcchTD/21ilI47u/HJG2ystB+eHBNVp0WDOLjvwOQLv+4Itz+m8shl",
-	"vXsCZvdqw27fL1+Fi3/oMpCCogeNHD+xMP6CIsbITHvR4h5SDK8mgsRQcjiMEN81pnoeSyy+c+xwzkSu",
-	"pCYC9uMh918/WVQRztDL2/V9LAu5FRfk25OvybOTP2fk/OLs29GMA8g+UTcefY0qFxeLU1pz4Cf3TnwU",
-	"eL+HS4tu7xUNo87PY6Pu++5Cu4z2Lslgd4opoluprrlYQ2Cdm7Fl6m4eQnSWLAfxhONZ8Z2lvD3wsO9C",
-	"ewH76sxng9h/Uex94dbpgDoCDFqW3DXoMxKuJkSBmSLwZ+luBCBeFD7GhR6Gy7lOIHYNTBAKL/mY8udf",
-	"P///AAAA//8=",
+	"7L3fd9s2ti/+r2Dp+73rnHMPaztt2jPjrPvQJs1JzqRNJnanD9M+QCQkoSYBFgAtq1n53+/C3gBIiqAE",
+	"ypblmbkvM6lFAuDGxsb++dmfZrmsaimYMHp2+WlWU0UrZpiC/+IF/K+YXc5qalazbCZoxWaX9odsptjv",
+	"DVesmF0a1bBspvMVq6h9YyFVRY19Tphvns+yWcUFr5pqdvksm5lNzfAntmRq9vnzZzuUrqXQDGb9oOS8",
+	"ZJX9Zy6FYcLYf9K6LnlODZfivMYn/vM3LYX9rZ35/1dsMbuc/X/n7Wed46/63I8LMxZM54rXdrjZ5ezn",
+	"FTVkzYQhayXFcmafcK/ZUb/N8blPM1oU3P6blh+UrJky3K55QUvNslnd+dOnGa1kg0vvz/UDM4ppIhUx",
+	"jRJ6lrXkKmQzL9ks0Eg01dySKJvdcAF7UdG7d0wszWp2+fwiPKeN4nbV2UzXjBXDOatzneF0dl69ojdM",
+	"E0o0y6Uo0lZguN35T/sf/dzljL/jyt3rmSeKX+iv4W05/43l9oe7L5byC/dHw/KV4L837MztQOfnL3hV",
+	"S2WQaS09ZkUjbll5nkvFzsObsB58+1WXJJO2csFZWeghWT9Qs9JELgg3muBDGdFNviJUEwqTnpV8Yc7C",
+	"Z3PDKhhosHPuD1Qpuunu+ODBks5ZGf2l0Q0t950CR8nP2WwtVRFbS3wDcVr/VuZp4mcd7KQlu9BrpibS",
+	"es6Kq1LWabyWzebS7v2n2HmWgpEVowUpJNOEC2KfJdpQw/QscnbyUmqmIyf2rSjYnd1ms3IjGkkMZ0SK",
+	"zJ4n94udz9iJc1kxTdxwZL1iihFhf8WFmNlQCGazvGHDmd/INQxtpGUqN0/N8xvCNTGyLGLfUSi+MHuF",
+	"oeQCNsl+Dwp7z5q7XnvDaOG2NcKzJaN76Vfy5cpYuiAhLb0cWV6QL55dAqGiBBLSvGH0liNHDb5aSPMO",
+	"hh79mUVO8HsR2dTuOZ3AuTltvGxx08+lLBkVO4/ztFPo5/DvxY7d9q5I8R0r4quSZuUOaFm+X8wu/75H",
+	"drid/3X7/nxtbzN7BOx4eMT8fi9Kuc7cIeDG8i3VN6wgC6msPtGUJbVHG3SIz9nMMvfEE9jjqi5DEaky",
+	"ote8qrhYZuGMCkYVPCrhTxUvijIsd05FsYcRayUXvIyc1usVI3mjlNUjGlEwpImShb0U1ILm9iCTOSsO",
+	"ZLCC1SjsEuTi3XB5367phiyUrPyy0i7+TeRDkXIlW5iUMbZYGT/DLtEOnsLBmlk1MGfxi5OqJYtInVd2",
+	"GkJ5xQpCTdq3rik3iQS2j35kVPcO/MjhRRnrmNuLyfbC6XxgT471ZJ5bXG9iL+sDEfxhz9prtOVXvGO8",
+	"KHRX5x4NjBa3PGdn7uAnq1/4Guped1wfom5F99pyb+L+WIETUwysHLLMq5lpasIT9e9xpavkN6zcpMvQ",
+	"j1QsWUSEXnOrNKCctFKK64wsZKOIgR+4IAt+y+yMFaO6USOHQR6ioyPBWx3Pz+AIDsM6ioYPTmScO6Dw",
+	"dLb5Tt69lGVTTVXVb9hmotbcIeeWbrAglCDFXhBW1WZjL61WzeOa/NZoEx6K6WISBtMjg+cryXP2glDh",
+	"xs9ZWZKKUaHx7uRKT7Ma8L+3J8P1ZW6+jCxKugQDlN2Z2Kr/YEqOKNWRpXZu94puyJzhE8OBt1Uatunw",
+	"HDzbZT1YREvB2D3xnbz7i9OrdrLI1j1IrDKFZhuryJqbFRhwOfCbng30Ovf3VB25Zd2HMOt2W2N+bTHq",
+	"vKSqOETD6H9pimtg6xuHJsUULdpayge/veLLVA2plOvU7zvQ9eF8HnaiDFeWouxUVOtDZoP3Mk+/lJmC",
+	"6TF2RxbKygmvGKP2bm+EzolfU03cmS32nnjHXllQiEaMmP5VUpd0cwbMnHyR2Fdg9pcruG6nCohbWjZg",
+	"ElhhD7cjodaS5/mKUIFWDpghc4bGfrD/OzbkiFIzdCHZyz2oJP6qQQprdssULQlVjOTwLVGT3/PM4I4J",
+	"9tKcbaQowMq+iLskEg4CkCVVP06za73qgUNnnouTGMPpGG6PD9EyXq6oMu+4mMoh74XljksgL71jOiNa",
+	"VgzuRA0uIVQQ4MAUaEduSTn75KFCbv9uBzZ8QS4uD9hozf+IqBFvjTXtRaFBD9KSVFSgIqAJo/mKWAOz",
+	"EYaXZMEFA1VJgzcsakd7reswa/allXOsaA1aZ40O59nseXnOUEIPAhN9TkVz1dEmMCp8RCKfsrI8iEu3",
+	"5XZuufaBXNig1OVUWLWtlPLGGsulFEvYYrPiGqXSJCVUG1ZHpnrZY5ToVt3t9V5be8Lv6f4Hx7YQFhh8",
+	"2MliRpmD9g8kQMT/9jmmtNlZ/towfUCYAndqD2Gu4KHP2awR3OzVZX+Ch+InEK4u7+XDOzJXUndCIGtq",
+	"mDrz/p5O7OqbWOxqkzIFsOLukbY23fPvuLvppaxqqlgxWVMVhuZ7Pe0v3WP24MqYe/yD4jmLOze9ZjCX",
+	"d06SG7Lkt0ykiXEXUxi6UWi5N0702j7T9eknzIfR4ciEsjELbkakD1yTmf1UH1savB/3Cj/kjaesDrH3",
+	"OHzEp/a5JLWgy1TjacItOKKvv5FrS8OCLxZM6fZCnOo92Do3sJlh6wbOS+8gonCpOfJl4VB4IvR8m+h/",
+	"9LsMpyFR9voTepCSBy9zPT2Cv6RcIPOnqWnbZgRq7N6OqKkyGZlvwNlwwzZOUWTE0PwGIxDetvAyq78e",
+	"f7w64u/Li2gWwKSL4JYqTjFToTdyTLAOZGdF794ibb6CNA/3H89iTvxj3U4jAt9vX1zkB9k9YUd9OBYk",
+	"zlqqG21lNAhoVlyCubz0ChTsbrnhYkm04WXZmsw5raxwWg9txLmk6YHbvFG3LNkpFV7b3pal4vVQprxr",
+	"F35JFopD0gARjBWsIPKWqfaPBr8r1ZHOF+b9YjGc8apmfmhL0KWSjehY3dwQiJZ4aqfOJtj7JnLxfKv9",
+	"1Vrz3DhRtn+8iqolFzF7AtiJ4O+XpG70qsMa+FlrxpcrA/ccxfBOyoxRlcGarGhjOo+rbBLvOdzCkREX",
+	"TiDlvc8ha2qNJXexkhIEBKgh6derbAzYgZefZkw0lT2mLXnsJVFSuF2swAQNQFFeoqcI3AN6zVBlt/wD",
+	"rFZKCv+gc3mL3ipPVSHxn8iZLveIlLyCxcrGWElrOcNZAuEnq11pWd72EpNGtEr/QS2PBdq6TQvc4s5Y",
+	"y/sZHnR/hFOvQH+xTr8BX7EFFzxEIqZcgXl4K0nMDDOtIiJnLu+mONPBxR8ZpmAL2pT7b4lwp7Q2cNLU",
+	"r8E1FfNvy3JMD8NcBMH8ubTsa/8oJhnQFb17433oQyPZuVvTP+QHF1OJzFSXNGejPmCKXl/3LYWSdd1P",
+	"Xtgfj/J5eOmrvW5T94bjBbUgaSirH8RGcRpP+kB/wxf28HXQz5PG/FmqYq8SHvbaf3on8c7r0eEcdBgn",
+	"Cye3twd49joECBzguTqmLL1Ssp6s+1puaWNrVlmapQiXKS6t9GSA8ejvYQFzH35rw+Mp8ZaFotWEg/Da",
+	"Pn6vCFHv3h1+empYy35gk0fSLC9apbbgBXgn7GxeuZ1i0h5opDovbHsb40pDvrE/I+1pcJuQEnMCvp8e",
+	"c7KvHejBC5HTrZRxqq3q23ERaWIkgRmzSaHa1lz7co+5Viu5VLRCFtmTVu8ePIWRF1KrwirGJNi1y+2d",
+	"JMXg/pOCUKB65u9AQsmCrV1qDhUF/KuYjSbsbecJotdrQctSQ5JiOEao1mZEcc0SLSq7pINl6LiBZNrE",
+	"48ybMqBWB0dkjkGUxIiSUU00s9Nla4YB25c7ear3jcAHFd0t49ednoxnHadKJ6khFr7t6Xxcg753ScCa",
+	"Ae+Otfj6DusvLw6J36YRGe7y/X6cacd05OA5yeud+zh1sNeQKfcIWfuQYdqcXWMWZKKg9a/B0r6/9fVB",
+	"6cf6SlbMrLhYogm9onXNhDVw1y6tyzLjjZBrYf/jwm6kz2hKOt9tAgWIj1rJOZ2XG7KmiUd6QhaLy3cb",
+	"JiJrWjHCLHXIiqLbBP6EWVfdCMrzCINE6o2ijFS6Hx8440ZIwwblTlFXZ72iOonlFSsZ1WOJ8EoWcWML",
+	"S6T0aA70XBoDOmBSVN0FDLbY0f4ZN6guqV4lDlazPOQD7PMHG4r0TEtRvYLHP/8aSc8fCmJq2BdOzA5r",
+	"GzjyxoSz6SNC/lASI1+A9cAKIhuophEusaKUy2Xk0p27HO7BauasGPv7qwmZ9eyuZrnBsRIet5f8la/K",
+	"e9izn36eJlgMlb3jOY1bS3pF6/uHvNrivGh60NbNHM0adRznsiHt6d1XSqh4fYaXRXoRoeJ4/7128dIJ",
+	"fGxFsN16NIHdXVASWbOI25+V5SZ6/XODdxIoX1wUBIx077qmPNGJPEdG2fL4UrVk2lpu2lDRRqBBlYEg",
+	"IiTFrqQqstYvD/+dGH2m2lw7ebFVLmRHtz9bK8b+f0YUYyUr7JdB5V7OUvPyRWH5JjX60dF3E8MHOn69",
+	"ApWoIZWs7EwhSYGWZdaGYENoGgtuiOH1gbU/tf0Cff9wzz01abeMpLKzoctfMZqv0GLw7vvjOOszd5xT",
+	"HaSwibGPUI2ImkcQLikZvUUt0l7dUpZYDzBnC+n0P++NSElAgJm+XbgCxhGFzp4MvB41KSn30TdKSm5M",
+	"mXhoXNn3YBbdhtvaYr65LDYQmiaKL/GDmG6TSH30D1IuIObJOxadFX72SIO17FWpVPUm+co0TGjna4ka",
+	"se3JSxlspWSzXMWo4w5yKddMEYYlBBQqBq3cAmNgD2FcsrAMgUEukkNoJipKnRqK9V/t7N1NWDITTtfU",
+	"Y99xrKEAwH1pBW/XuHaHpc/LePu0m9S5FzKPKoFyNnMXYWDQdjPSQmSv6YEJlq99bvYUz8l4QRG9S9W1",
+	"xkqPvg/VRr5IKJr1jaHoFDdwPfS0743deBE6pTzoYlAS5MxpVymlK6sTjdVLbTGf545BVVoFUVVL56Qy",
+	"odeyEZOT+1YhISz+FmKejOBBUFde6JU/rrCkoJPc1i6v4IoFgJEk0agYTZWNR0jZ96n6bh3dD+gkdzn6",
+	"pbqAcI8O8wFhoGTa/jLkiESIBHDjDRV0rxRPykcZUYcT1MWDFL5pGu8OrIBpqtALTKsnF04GBP0+8bJ7",
+	"0Cv9fjovA8Z0TBC979q7zZdfw0anxJiQd6cHmTpAHBPxVWjMDf8dzW+6eknXzcIXhhUQ5XDRD6tmgHK4",
+	"5jpR5ZyeKz0lR3llzdMDHU2gJmFGG9er7ocbSWDgF8TeWf1P3vYDszqKHIMYBL4YKGh/oLdbsx4ZLEVw",
+	"MHrrBRfaUuCEd4HWqAWkDd3EMjtQJfdYFx1j1cgai2JfkK/A6V1J1GAh45yAE5keAviAK8kCmcLnxMMw",
+	"6cHttWAjMRmoTHK2kf2IkEZ/nGxwMGyjwS3LRysl14JoSRa0jZ5BfCFxNWMwEx2325ZLWdAl4aJgdxm5",
+	"sBz37CLR7Iqqox8ggsFLbjaBmeHc2IPha+ExSzBxmjWvDsi9DWfICrGto2qH3H9SU65yCHfSW6boMvF0",
+	"cvEdjRnUVyvLfM41BI6Ndf/0HXCY3FzhQoqdoVumCo7S1osLu12WGkytaI2Ol6jUwCTVt+Jn6hwRB5Yh",
+	"98cJdQKd8gDLAl50Z3gttSsPTB8KDUKFga8rwDPnpUCahfgGFdbpFuJbw6qpF60s4lAUuccFTAnuc4Rj",
+	"TI1NaMMrasZUOHvDvZYR/9Jre/UZD5oGUcuSaqMdSlNKmEOqKvq1y8bBEAyXs5LyJvrOjb0o4jhe4/gJ",
+	"E+qUoFR0DAsM1NfUW3lC9POhYjCh2j5KU58vnhRkvaa8jA/jA7BDv6rieao9uSNaxEdLp4yaQlSjeFXF",
+	"lICX4DleuBTWtO1sdHxNIMvGCL7miiXDdnSFI+a9A4k6O+5OhRvXH59wJNxBy1C6BA5sCRG2tT3t+GEd",
+	"WdKVEx1+6hDfHRG/UW3Vl8ts95k6yA2OXfaI4Lm8OwMxmix/rbpmCfnOyYl7YfF15K8vnBkqGC5VgxFK",
+	"FjQ3UkFlonPoWwuIOp/mISEcukgX5DhlcojZLvUg4Cd8M8yXuUWmxHe6cfAhlJXXegS7M5gLPN9ghEyq",
+	"qospAgrxwe5qy+VmMsKop+12BZJCpAy32xtY98QkvGEGSbs7W7YhgKtAYZDToAFJNRThuIN+zyTfCc7C",
+	"Udd/4JLg8QvsMpLn9TlE+MZsIoDlkwKTw+kG67ojKsLkbIj+bH+6IP+LKF+FiRFa9zFJN2RkyO82DhtH",
+	"1toZdYnbVBTRID8gItjhMuSEUsobjUDUPoF+Us1FGyqOIcx5cQ/izJ/hDJzW1phjVuvr5iyYpybtpqBg",
+	"TtG5OmpVUpiQ6xFMh4g1FCAQ2rt2S+K6ESfBNu1WOYJ8Rj7uxNwtI6Lg7IFTdZz3AWUW78rxuP+IN/8d",
+	"6jCHOPN/aGNiB2G6/d5QYVpHhSZ6BYmcAkybRnATcJSZ0lL8m24jbFtePb7ksXN0xZeCL3hOhSELvmwU",
+	"c5PEYYvHMBH0pprLMjI+JLxDZsxKSo25OC/ain50KTHiyn7uXeDv15H5D47xoNuV5LKGYbUtQoXZgX2i",
+	"LQXBH+59wVhBwFU4km1LxbLcTvV8Fs13bDHk+o/GnvWeu72D+nKjvQ+2VuHeR6dV8iQN6YMdSQ8m0giL",
+	"pPaPKNfO1t/76JpukvAGuvxq30kVQIFRDxRCmBA07cabUE+VmiCwSXzuj3uEtzwo0h+JPjRHm0O8aD+y",
+	"9dsDVInUZHQl1/0Uh/CPfh559CD64o/nF9F63PDrxY6i1OllTCGBdR2Xuz+y9YduIdYEqiWjhRxS6RW/",
+	"SnYXYf3I1le+7uQY33GPohZ/FcKPsbV/KOlmMkDUcuzqn6KWcq1H8tZbPT8p529LtfWteYYay5Qc/y06",
+	"Lj0dWcfb5dYZvsXNECUzZDFMUy7uHGAdZCdTbTCgGZLwIFXAqh4ujRprLDKyCel8bGEy8gdp6jYU6uD6",
+	"ByrIk5DbUwU2EvUQed3pxDRhQ9xbpGCG8lKTf//4+iX58/Ov/+s/IoFz03dBd/QypaQaAyzkPfsYDGgP",
+	"JHpQJfk4NusYmF3ELa81XbJ0xFP/QlIDBENNM+JfMtyUbIf2v289DngbhwlTZX5vosc0+UqK711hTTGw",
+	"eztH8tIq/wqT/6FZB+DB3QScUdRXB5iHxmFhToAn6V/p31zEs+RHyA1IBg873zBdAoAmHWYCriW5U1a7",
+	"Nwc2ywoDJGInP6LWAfHheF7Y9YoR92Ow/FvA5L233naKo5smxvx/dQ6GqQmH3dDs1rFoy9vgBqKkB4rf",
+	"c4im53OOZG2264h/3BNDHo1WH8dW/vEAoG/saODSkUnJXZ+NYdeNR4CZ30YY2Q0a/3FPdvLO1L+E9iS9",
+	"vNGk51totKTHQ31H0tNeJU14eC8CQO2VUwfOBVRJ06Q++hyU6arUxwNy0Bdcr8ZyCgMoru7XnLhWcVb6",
+	"0bJMzceKINNMBJGIQuwtqAIsGKs+8QAzrRk7tMXa3bH16j+S1LE2Ffr42cchyTieUrzPyQs8lIx6o2hu",
+	"gNGnZeP791pOP/Ae8RZzn5Nc90PM0J2ApjHBLN6OJiD6JO/gJiyggksTZ9sm2NGPjoXj7O2uER69O5qS",
+	"6QM3SNl3IyERZyMZSb4i1SX56uxrsnxBIOFX2Z1bc1FsLsl/kWV//0ZQHR6ddPhdMWpd0VtWJOMHbWWh",
+	"KEYHSAG7ABN4qo9mNKpk3Cp3kSJ8jaVdXUxbYkcDn6pVQ9do/37mnW4GU8I9rdolje5GGubLlvrt39lF",
+	"GBx4yj4Yh56b8OjDEc4gnCh+0iiVDkhZTf5s7sbeRUyYfxernp71OKaj7WW4Q13wJzj/h5nVp9+KuuO2",
+	"mCAKDgkonGBXJt5nJ98Nfy1O2IlrJwkPavUWfynmftuqk74F8A1MLeSK+Gbz2yt8gHvVfd5O5FrAiznG",
+	"FYkCf0drt6tcqqnSiZpjZFyFeFWkoh1gECD3A9rGhXDQeGRrG28USpkSa5lUvNTnZ1c2tJZNWZAVvWVk",
+	"zpggytV3Plyh9DDwFeBIocLFTYjkTTXNcKcPM83SpOXQsbpeyRLa0xG5ILkU+LJDvoTmFWfkHa+seWT/",
+	"hPlUult5V7QI5GfDxJ66VtKl4Ux0Z72Ld5y/WkmF7cB5BWsITQSwWGzOsISsA9HvQLpTshVpfvNDHJZf",
+	"imWYdeHawKUOKoo3PIY78t8gg6FhPvQPkJ1StUmrFsW7KA6UJeE9B88ZLx0M01ZhEdWw9gUtS8j0pmKT",
+	"NmQk6eN5PNuKiujUP8OW9zFzsTm844NasQVTynkD98zCoxVDbRp7trtk+iHbS0yrtMxlrCMwFO0DupLd",
+	"8AJbpRviyjvSantGeiYjUOyG9IqMPXH0mlepCECCLuPHrK1u9WuexlrB9xxdu2JGcXbLskiBaSrWbbTy",
+	"+trJoiFVoAhSP1SFLsTEXa9ShJSoGu34PhEwgd6wn+oohUouBpTxNZwTGuxv3evYSRPrH2SnEYmPtk/1",
+	"nTo90HXM99KpFRZtGMCLxY4Edqc961wwHaEfqBMqU0MkAc+aPxtZqHsPnBzT3Dxc5QGVpfuEVqHoMt76",
+	"xmFPZ2P1JxxLP6tQre4T17Mg1FypAIhUe9HfsBr/sYQS0k1q3QxdXk3Bs/F1pvuvhQlVhG0l5FD3MZSX",
+	"ZM2E8VURdASieqwS8Wev7+auJDH1FHbKDgfHpUVEPeB0uMqiUDvoagnbqsRIMSHwUm+/oszsGlhNaTk+",
+	"Ef0oVS/o1nPEOk0BH/u5yZopFpj8RQsgYKXQBtg6xM0xRr8o5RrGWPdMzg5DTEGwa6u0hjWJa1aWTtYC",
+	"ZkRGqCaUKFZSw28ZtuSlqiAFu+XUvoi3oTvPh0vPbmGok5ZdpCc9zgY51dPZAFFIU03SqGhzO9sFMYT7",
+	"j+vQmw1z1LXPDEwFbl6uopkbP9ACen4vQv08VSHAGWOJkupVXKn5gWrdbwJqh4PkMxh9ztLqzLZbrnu6",
+	"hiPsP6a3nJEKvvWRD7NgVH0XI+wzUvVskcFFlLhxslE5G22Z6Y9UggEwojM6OKo2X/QBDvvxD3jsOPut",
+	"CETbecJX7gum9DZxVdy92pBo9LYFP9i7Kx5hYO+DN1yZkQL+sWv2Z/yhrYa0X5ABF0KhsL3L7Z8rinl6",
+	"o9AAuxe3vTf7EAHwU9p1j23PGHAxLQqmrKSpoKvMwQ1kol0ySkaLyZBkDwtyMrElgaxj8X/7d6xT7oC0",
+	"RtA2JvDqbtyOLu7Fw2p7HUbqIEAE5S8BCsLSKMZlPu/nZFv9j0v+fVSPkRuU0sl1sYilS6AFRMgas8qr",
+	"kYQCgKAD+dnyyeqbMVpNxytNVYS3SIdriGmfMfIovpxqR5e0YPFvXNI6fkEvqCJN3QLlw+2PJHb9XaVC",
+	"AKXUjripBs0YandXcWzqGmW7WUv0ebom05DnCgXgJKdK8dTmUtpwsexBMUXut21/MvSHBRRc+wQxiuYs",
+	"tGU/3B6xe9LBhnbXIW5iu9Ioa8jJ6M7xuALQOsA5Um10huqBvaLBHAyQJhNb9U+7tbhg78UVAFUlXtvp",
+	"sFDaD7uPIRHXcDcDQEFWgJxwaBaTeMHP88O+FlkBVTOnOhlSvX4TAAGn52f6lz3N+hszAE1qsZqQcL0v",
+	"i7GtttbA5A6Cyd8DaIBcHiSaAxquGyKalwqY9JODejEZh/h0ztOMhqE1tH29nmJYzMc1qazBDNDDiQ7I",
+	"eAsv55FOBnZOwZWcLha2bXnnDQ/EB2LFSL/26I2TYJGSrqERgv0kCvel6V4VWnLhCmn2Xn5xnNP34/BJ",
+	"nuAOUkdj73jnocHWUUTTDeDbTvFYo9Pk1b7ObyD4SioKHYz16RQyrKqZoqZRB2WQBwL3R2rhaLrfgv2x",
+	"PKWjTMUnVzD0VMUBDtS8lGvtPXJTHTrJDpuHcI64aX/d15wqNPZH+YMau6Ocl+eh+zuygbutnLB0RlUw",
+	"pF18yDlcUMltm56GxIk9ySOQznV25ZK6EjNHdKiUhxePWw04LUHuCVQBXoWWepPLzZQswKXLEGgra/NT",
+	"gH0wxLYCBupTc1JdwxR69hqy9df8F+a6/6wp/MPawlwsW1zNac6tfqVCO29K9zYk+fTubdfdr5sCO8Li",
+	"+L0PnHubmEyGfe9cQqDPI9sNuHHtfSNTJPaEXL/F9AaEg1A03IdNyexdnHgH1DzWweBaEsMZkcIDTTKx",
+	"5IJNtDXsUuJiRYKxT12XYv0CQapc4Z2dgDiI7aFsi2ZsXGNfP+gZTAuEwUqNDEfwvelSMZxeSlI6/dD+",
+	"e8XoLfRUohvA2Vph/oOQ/XmjWODuwn+4jEiveLgL0V2TQPQgFFxWBexyFxAcp0gr1Lx2HrfpdZoHpDEz",
+	"MZ6q3W+gGqHxii9XEaz1KUMIaZhO7JYbbRAdx1IqDq4HTb/1/SWa0I12BLEHftzdzvvLiyighjIHgtz4",
+	"Vtcep8H1hwkb6YjnNyblarvGBO/JN5tqzGoyMrI+vNK3OF6f3Ckl9Vyw76eNPrHv51Ea604BGE2GEe2g",
+	"fPagPNuC9x61Uqqbc9rosbanldSmRckGPMpDMXfSQat3FdYcaBo78dEiG9txHhB8FU9ZoGXi7dU2xIeD",
+	"fRh24U+CT4XQmlPNyP8ha8WNYYL8b6JzWjLyn0QuFpqZgSGygKIC11Bwy8ZxY1BNwlNOSYLETm50NJLq",
+	"Zkq0buzyUp8FeNP9O+ae84OHFWWdr40xyE+++HishmlfvsMQ/BV8WABq5Q56C0L16ReQBb/MLskvM/nH",
+	"L7PPL/xDGpDMIKm7LbzgyuPEAvQt2mvd9XUuxyhLQm312UuPkJvIkE0otv4bVZwK86r7kce0wsatptjm",
+	"/SxVMTmiao+y682JbJbBf9VM1iV2+CFCEi60UU3FhHlBfmuKJXOomSPIY8OavomNG9OBx9bYwRsniLi0",
+	"oKHRQsZxijQwmLWvfuNLNCFc3BOMI+zwrJ0Loyw0oZjEfUb+Bg0wHW/+Iq7eAkdq8u83y4xUGanOdUZ0",
+	"Rn78j4x03JUae+uCeUNeslLzRmdt5qaGwdzvl+SC0DXdtEB+ShZb8IAZ+fNFF/oPW55l5NmfLn4RW9mB",
+	"Z+R7QKGDRdejsHZnvwi4Z3MmsIMIL5gwfMGtVj/74e21Z0H8jxazbfYKzkyn5O9y9gz7tTJBaz67nH11",
+	"dnH2leuUCxxzjkF71xQco3oSiMWleFtYDsW2gLj5TJvvXLp4LoXxhfN1XfIcXjn/zfUWQ317nzYecCM+",
+	"99nL2ibwB11L4dSHLy8uHmxe91Ew61Atoe7XbPb8yy/HhgprO/e4hjAWominvwNaR1VRtQlFRqFvJzgg",
+	"sjZjDJtYuUK5FSM1z50L3kA84+8zv5u/2nHPc+q0i/jOvpSNMK8wdvjPtLkvqSrGtjaH306wsdQABrsl",
+	"OaT42jv5lqmNr5ayEg7TAH273862thUSfmfbfsIje7vy4FL/aDubhITowgdDuKLBpntCnGjPsSwYtwvO",
+	"LJ7QzHWzoQrKGZ3hM3KKV1SZ3lYPi+8gZed/rt7/eOlQ/WGqO6Yd9GXOoD4nl1RpUJ01PofRAVdFxkQR",
+	"slEcrOYZ+XklLZ+SJTRotLchE+5KW0t1cwbNsrc4T5kj8R2M/XDMd/eFKA5YgCX4qHyBr38aN4dLeV9L",
+	"RLPVmQNO47qfgzjCdrKqqeLa2WVjV4h9iB1ru8MSTido8AOLFFFzDcl7pqn/TRO5Fpa6C278QYNzaI8N",
+	"hHF1a1FJVZxI2aDGrVFDOado4clc6BCsRiPLolWBd8uqTmE+ALCxCM/8NzOvOo8dURHoThPZr/7PXdK8",
+	"hvPS7bdfAh5BhkZGBkYb1DQ6m01nQSnDVv1GOvxh6PPRkksxWlhrypFLyfoLvNfHqPWOa+MRtu5NrCSW",
+	"70OUJfI9fsT9mfJ71Im8vpOR+YZ42JKYMpSNCSaAOQhfcbh8mtKxYypY2uFAczBV3NjeJySfPdjx2mKU",
+	"ccY4gXD7C2M1eAtaTsKMKQrsRCpaQP56gI9pkRVGle72tJ6XrvooznzvpLz51jwu8/FxCAL8fPSaujI1",
+	"Vps01Ml/DJ5+uCsDWo1FWNn394e8ghPd1ZQgCI1PUAR+thq5XVTHTeAUDJfED/e5y65JYW3jo4DR6+jl",
+	"iuU3Pp5wtF3ACSLb8EausYYatVOG1+66tbTYXV1SrLC6P9WxxaFD9QGViNAl5UKbVm74iJkjd5VI5U+8",
+	"+IwHtmQYtO7T+RX8vSdCerR+HkFylgIs4uf442OxJq5UO+580UFmtratVOMyNZvVVGENk/0xPn37yDkv",
+	"Zp9/Bd8lgjvFPB7/PDf+o+clZk9DAu/VKr71RqyQ60P4/fnFn6c9/7ii/ooZf5gIFWw9QaCcuxOHYbRD",
+	"jlZUnfmIo44Lo0ff/DXVJ5B0jg4YhLJCryAObXjnBu1wn3wo6eYVPHIcB4od++S+WruIVDMS6JV5VwR4",
+	"RnqYayc4j3aPNGQboH8ePWoBTaLrLgkaGHQaAsm8kGUp13rUYQKoy6nqAAJKP2Fd4JreQLSWwGcFSINS",
+	"Lrt6Qd0YwEvsEKWUyyMpBC3Njq4NTAMFf+K6wBgc+AmUAUeyfzlN4KVUiuWmPVCDA7MlQY57/49In8fd",
+	"7NPc/B+azi70sF7tPsR2JdyMo05dTCd+NIeux8/fdwvjsh7IkQvlAQGkUt5lCH6iXcyjJdxc3u115rYE",
+	"e3hFKbQSPoIL9eH3yMp87vfpiQsxODpKrsEf5cLQVLdAeNDC3fKFS6Kay7sXhJal96dYhcsV3PSZJZyy",
+	"83lT7nDGIvO8cTWOj+IUuDPDeoVYrua9nKV3jxMA+H/c69Ceuxza4+CSa8OKSzKnZZmRktEiI8/On31D",
+	"np3/iTw7f54hnMez84uMfAMh1R28nGYIvMVOI0/fDrAfhcDQi/Z077QEwk3w4JZAINrRJQCIucQk7ngD",
+	"+VhhY09euqrEG7bxjn6uSC7LphL6RTcKoA3ddNl1mLP9/CKSyvzErROk8JOwTlDs/Wu6KbWsGF7qkLeI",
+	"532PdDuukRKXjI+65ac1UUDiGh+dMvSGQSJSXMxu7YyuXfHpA+7LlR3zCezKPQ7i4x6s94JhEYHHkslI",
+	"KTUAwdU0vwE86QWhATofAsM3QhrYbB3dY1fTUzFhdnijf8CnHueO/L3TMXLX1rpFtV7sR2znGNaYjXaK",
+	"ftwL5zU0Uh3RqX31UIiI+wQASEjjxv7jFA70b0neKMWEySAfhy+Alx2YG+QVhmC64ZVVbiBLnoGvXSFQ",
+	"zWiAJUBW7Ha2fGgfezSPSw+WY59R1FngA1C8LPudFGJpdB3K7fO8fOh00zuS96VDrBMksW3NPjxb0I6i",
+	"7m7oifLZuo0NozvZPxSJ9mR/g5+2UdmSoI0v8b2JJ9vc/uDW5bHPSBjfl76cwNTZeUz+ye2dj8zKzy3+",
+	"U+QGzqVga0JDASnp5drtO53HtYd2nOzHZ45TWkYhZaPdvi2TaLBRvzdUGB6aybMolWnxV3xsMxuIla0r",
+	"nprQQA4Kcto6fMgfOPN4HNw+/XvD1Kat9PXV1v0Tn3U2qONT+iaGnPZpRstSrqFz5t+wGhyHGPqa0MXk",
+	"F/dV9jX0WY8tC9zQiauKgfbYZUUQC8DAmVvtBZXaF1sNvbpUJHwRoApGVumwCqKrepayqPetwaWlr5HT",
+	"pKRzVraXDmiqsfk7oO0jlBmu4dcjntfAsSPaDtbyn0LG0kJ7k7ZmSkuBzIjOd0r8KYhX0yhrHe22Az7i",
+	"I49hA3wo6Sa9biynZfkQqn8Yy/mAoBEVLRgWnJbY+nO7hit0dR03BOzXAPGOpN7A2KcqGP+4y6xW+OMJ",
+	"zGaY2co6vz+XAZwYm85qxgTKSmsXxze0PRjnyGPjgVJalvfd4sn9oiM9LenC+Nw6ABROAzFM9SdtM9qo",
+	"x4c+gewnaM48UgaxlLLoKlWPy53/0xRL0IZziHpSURDFKga1kNv6b58Xm3IXbsG12nyEJ44kZuzYJ8+I",
+	"RTzJhJvhvQh1J3AoqEAM6FMUINmbBDYPta+mmhNACW2zXhEi1TsgEch0vFQY3JK7b+srfOTRPHYtgvGe",
+	"fXELeyRPnaPUPi+dB+Q+kofOEecE3rnOzCOeOe037kReuW28lrBjLaMneuLaTXziXjiMKkzwwHW4eAwW",
+	"YOTjLx6RnVpOelyyWkk/ykXH8FceU1p0Ef5P4acc3eF/GR+lO51d/+QtAuZtuyfHRNV50eAePLRj8pUf",
+	"d+S0P+blkct6c4LD7q8NO30flgAC/4Aek7JFR/Ucn1gYPyGPMR6mLW9xb1MMr/Y4iaGUfOghvq9P9Vks",
+	"sfjevsMpHVyTwGHsx0Puvz6ZVxHW0Mvb9fjEhVyLS/L12Zfk+dmfM/Ls8uLrXRkHRvE9Zss1PPFoVgug",
+	"vafuBCztoWB67Gg7HYuhrG+H2eLA6h8jMd81Y9hjmt83awimeRLYPPgx45xwgsP4HVtyAfXtuO3Dyilg",
+	"0URrKfDO08fGULzeYyD5wzJmHcU/9uIELPO4RPw2zivHMIr+8WXRKVBDDpd3j8S8/yKIIYrX24ghMbHq",
+	"KoZ3qjDf4yOPpsOEqvgUJcat/4FQtVa0rplgBZHCERE01e0K1fsJnRGYuGWHzo8DT6CT9yVsSbf10UU2",
+	"q7hw//ls2M/kHmqTW95jCJKj8mXPxgCgvadfc/BOLl3ehT8NDvvV4XiInJH5BlwTN2yTkZVcAyi0XFgD",
+	"CmWrHgMo6EieozosTqofPTVcoqh2DbUT6tbTvFHl7HJ2TmsOxHUPD5sQD5GlW2eFj+kNc6ZeSoGiyfUr",
+	"oPlNyfrBrnYY7QNqg9kpFjj2G4WODVN3s+g/RSEcwbkGGo97Zy7vdjzse2Ndwrw687UM9l8UEXndOB1H",
+	"QYQYtCy5axtiJCTWiQLrHODP0uWzQbZD+BgXOB8OBx6GrH9iHSJF1SkAASoZ7KHSjmuZYTikgzy276IQ",
+	"D8/7JKvPv37+vwEAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

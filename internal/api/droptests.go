@@ -2,8 +2,6 @@ package api
 
 import (
 	"context"
-	"errors"
-	"fmt"
 	"time"
 
 	"dunvel/core/droptest"
@@ -63,14 +61,8 @@ func (h Handlers) CreateDropTest(ctx context.Context, r CreateDropTestRequestObj
 	}
 	now := h.Now()
 	name := r.Body.Test.Name() + ", " + now.Format("2 January 15:04")
-	for n := 2; ; n++ {
-		kept, err := h.Store.DropTests.Create(ctx, name, r.Body.Test, now)
-		if errors.Is(err, store.ErrNameUsed) && n < 100 {
-			name = fmt.Sprintf("%s, %s (%d)", r.Body.Test.Name(), now.Format("2 January 15:04"), n)
-			continue
-		}
-		return CreateDropTest201JSONResponse(savedTest(kept)), err
-	}
+	kept, err := keepNamed(ctx, h.Store.DropTests, name, r.Body.Test, now)
+	return CreateDropTest201JSONResponse(savedTest(kept)), err
 }
 
 // LookAtDropTest implements the contract.

@@ -21,6 +21,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/technique"
+	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/store"
 
@@ -91,9 +92,9 @@ func boxKind(of box.Description) BoxKind {
 	return out
 }
 
-// fields are those of setups, of actions and of drop tests.
+// fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), technique.Fields(), droptest.Fields())
+	return slices.Concat(setup.Fields(), technique.Fields(), droptest.Fields(), trip.Fields())
 }
 
 // ReadQuantity implements the contract.

@@ -1,4 +1,4 @@
-// Package store keeps setups, programmes, the box, drop tests and rounds of practice in SQLite. It knows no rules of the job: what it
+// Package store keeps setups, programmes, the box, drop tests, rounds of practice and the log in SQLite. It knows no rules of the job: what it
 // is given is valid.
 package store
 
@@ -16,6 +16,7 @@ import (
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/core/trip"
 
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
@@ -32,6 +33,9 @@ type Store struct {
 	Items      *Shelf[box.Item]
 	DropTests  *Shelf[droptest.Test]
 	Rounds     *Shelf[practice.Played]
+	Trips      *Shelf[trip.Trip]
+	Places     *Shelf[trip.Place]
+	Events     *Events
 
 	db *sqlx.DB
 }
@@ -75,6 +79,9 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
 		DropTests:  &Shelf[droptest.Test]{db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
 		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
+		Trips:      &Shelf[trip.Trip]{db, "trip", func() trip.Trip { return trip.Trip{} }},
+		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},
+		Events:     &Events{db},
 		db:         db,
 	}, nil
 }

@@ -7,11 +7,13 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"net/http"
 	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -62,6 +64,8 @@ type page struct {
 	t   *testing.T
 	ctx context.Context
 	url string
+
+	unreachable atomic.Bool // for what is logged
 }
 
 // open starts a server with the demo data and opens path in a new tab. Errors
@@ -79,13 +83,22 @@ func open(t *testing.T, path string) *page {
 	if err != nil {
 		t.Fatal(err)
 	}
-	srv := httptest.NewServer(handler)
+	p := &page{t: t}
+	srv := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
+			if c, _, err := http.NewResponseController(w).Hijack(); err == nil {
+				_ = c.Close()
+			}
+			return
+		}
+		handler.ServeHTTP(w, r)
+	}))
 	parent, err := browser()
 	if err != nil {
 		t.Fatalf("Chromium does not start: %v", err)
 	}
 	ctx, cancel := chromedp.NewContext(parent, chromedp.WithNewBrowserContext())
-	p := &page{t: t, ctx: ctx, url: srv.URL}
+	p.ctx, p.url = ctx, srv.URL
 	t.Cleanup(func() {
 		cancel()
 		srv.CloseClientConnections()
@@ -112,7 +125,7 @@ func (p *page) watchConsole() {
 				return
 			}
 			text := fmt.Sprintf("%+v", m)
-			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") {
+			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") && !strings.Contains(text, "net::ERR_EMPTY_RESPONSE") {
 				p.t.Errorf("console: %s", text)
 			}
 		}

@@ -547,6 +547,123 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every trip, the latest first */
+        get: operations["listTrips"];
+        put?: never;
+        /** Begins a trip */
+        post: operations["createTrip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** A trip */
+        get: operations["getTrip"];
+        put?: never;
+        post?: never;
+        /** Deletes a trip; it can be restored */
+        delete: operations["deleteTrip"];
+        options?: never;
+        head?: never;
+        /** Sets a trip anew */
+        patch: operations["changeTrip"];
+        trace?: never;
+    };
+    "/trips/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restores a deleted trip */
+        post: operations["restoreTrip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** What happened on a trip, in order */
+        get: operations["listEvents"];
+        put?: never;
+        /** Logs what happened, each event once by its key, however often it is sent */
+        post: operations["logEvents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/events/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes an event off the log; it can be put back */
+        delete: operations["deleteEvent"];
+        options?: never;
+        head?: never;
+        /** Corrects an event */
+        patch: operations["changeEvent"];
+        trace?: never;
+    };
+    "/events/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts an event back on the log */
+        post: operations["restoreEvent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1789,6 +1906,106 @@ export interface components {
             /** Format: date-time */
             time: string;
         };
+        /** @description What a rod fishes with, in which water, and how */
+        State: {
+            setup: components["schemas"]["Setup"];
+            /** Format: double */
+            mass: number;
+            /** @description Key of a way of working a bait */
+            technique: string;
+        };
+        Trip: {
+            place: string;
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string | null;
+            /** Format: date-time */
+            highWater: string | null;
+            rods: {
+                name: string;
+                state: components["schemas"]["State"];
+            }[];
+            notes: string;
+        };
+        SavedTrip: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            version: number;
+            name: string;
+            trip: components["schemas"]["Trip"];
+            /** @description Events by their kind */
+            counts: {
+                [key: string]: number;
+            };
+        };
+        /** @description Something that happened; what is not known is 0 or empty */
+        Event: {
+            /** @description The same event has the same key */
+            key: string;
+            /** Format: date-time */
+            time: string;
+            kind: string;
+            rod: number;
+            phase?: string;
+            /**
+             * Format: double
+             * @description Since the splash
+             */
+            since?: number;
+            /**
+             * Format: double
+             * @description Where the bait probably was
+             */
+            depth?: number;
+            /** Format: double */
+            low?: number;
+            /** Format: double */
+            high?: number;
+            /**
+             * Format: double
+             * @description To the bottom
+             */
+            seconds?: number;
+            species?: string;
+            /** Format: double */
+            length?: number;
+            released?: boolean;
+            note?: string;
+            state?: components["schemas"]["State"] | null;
+            /** @description What it happened to; worked out when it is logged */
+            with?: {
+                /** Format: double */
+                mass?: number;
+                shape?: string;
+                material?: string;
+                bait?: string;
+                technique?: string;
+                bed?: string;
+                /** Format: double */
+                bedDepth?: number;
+                /** Format: double */
+                fallSpeed?: number;
+                /** Format: double */
+                expected?: number;
+                /** Format: double */
+                low?: number;
+                /** Format: double */
+                high?: number;
+                /** Format: double */
+                snags?: number;
+            };
+        };
+        SavedEvent: {
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            version: number;
+            /** Format: int64 */
+            trip: number;
+            event: components["schemas"]["Event"];
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -2847,6 +3064,303 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTrips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The trips */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrip"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    createTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    trip: components["schemas"]["Trip"];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The trip */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrip"];
+                };
+            };
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The trip */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrip"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: int64
+                     * @description The version that is changed
+                     */
+                    version: number;
+                    trip: components["schemas"]["Trip"];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrip"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrip"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedEvent"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    logEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    events: components["schemas"]["Event"][];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The events as they are kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedEvent"][];
+                };
+            };
+            404: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    changeEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: int64
+                     * @description The version that is changed
+                     */
+                    version: number;
+                    event: components["schemas"]["Event"];
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description As it is now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedEvent"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description As it was */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedEvent"];
+                };
+            };
+            404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

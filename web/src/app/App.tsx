@@ -6,6 +6,7 @@ import { BoxView } from "../views/box/BoxView";
 import { CompareView } from "../views/compare/CompareView";
 import { DropView } from "../views/drop/DropView";
 import { FallView } from "../views/fall/FallView";
+import { LogView } from "../views/log/LogView";
 import { MapView } from "../views/map/MapView";
 import { SetupsView } from "../views/setups/SetupsView";
 import { WorkOutView } from "../views/workout/WorkOutView";
@@ -38,6 +39,7 @@ function Themed() {
             <Route path="/map" element={<MapView />} />
             <Route path="/compare" element={<CompareView />} />
             <Route path="/drop" element={<DropView />} />
+            <Route path="/log" element={<LogView />} />
             <Route path="/box" element={<BoxView />} />
             <Route path="/setups" element={<SetupsView />} />
             <Route path="*" element={<NotHere />} />

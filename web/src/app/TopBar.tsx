@@ -18,6 +18,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
         <ViewLink to="/map">Map</ViewLink>
         <ViewLink to="/compare">Compare</ViewLink>
         <ViewLink to="/drop">Drop</ViewLink>
+        <ViewLink to="/log">Log</ViewLink>
         <ViewLink to="/box">Box</ViewLink>
         <ViewLink to="/setups">Setups</ViewLink>
       </nav>
@@ -28,7 +29,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
   );
 }
 
-const ofWater = ["/", "/fall", "/map", "/compare", "/drop"];
+const ofWater = ["/", "/fall", "/map", "/compare", "/drop", "/log"];
 
 /** A link to a view. Those of one water hand it on, as it is at the moment of the click. */
 function ViewLink({ to, children }: { to: string; children: string }) {

@@ -112,7 +112,8 @@ export function useSetup() {
 /**
  * What stands in the address besides the setup: the kept setup that is open, the heads looked at, what is done
  * after the splash, the second that is shown, the fields that the map is over, what is compared with, of a
- * drop test its part, number, depth, place and how the line is held, and the game and round of practice.
+ * drop test its part, number, depth, place and how the line is held, the game and round of practice, and the
+ * trip of the log.
  */
 const besides = [
   "open",
@@ -130,6 +131,7 @@ const besides = [
   "held",
   "practice",
   "seed",
+  "trip",
 ] as const;
 
 /** Whether an address holds nothing of a setup itself. */

@@ -1,0 +1,132 @@
+package server
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+)
+
+var morning = time.Date(2026, 9, 12, 8, 0, 0, 0, time.UTC)
+
+type loggedEvent struct {
+	ID, Version int64
+	Event       trip.Event
+}
+
+func asJSON(t *testing.T, v any) string {
+	t.Helper()
+	text, err := json.Marshal(v)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(text)
+}
+
+// begun begins a trip and returns its address.
+func begun(t *testing.T, s service) string {
+	t.Helper()
+	outing := trip.Trip{Place: " The  Sill ", Start: morning, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
+	var kept struct {
+		ID   int64
+		Name string
+	}
+	if status, _, body := s.ask("POST", "/api/trips", `{"trip":`+asJSON(t, outing)+`}`, &kept); status != 201 || !strings.HasPrefix(kept.Name, "The Sill, 12 September 2026") {
+		t.Fatalf("%d %s", status, body)
+	}
+	return fmt.Sprintf("/api/trips/%d", kept.ID)
+}
+
+// of is an event as a device sends it.
+func of(kind string, change func(*trip.Event)) trip.Event {
+	e := trip.Event{Key: "device-a-" + kind, Time: morning.Add(time.Hour), Kind: kind}
+	if change != nil {
+		change(&e)
+	}
+	return e
+}
+
+func TestTripOverHTTP(t *testing.T) {
+	s := start(t)
+	path := begun(t, s)
+	begun(t, s) // another on the same day, under a name of its own
+	log := func(wanted int, events ...trip.Event) []loggedEvent {
+		t.Helper()
+		var out []loggedEvent
+		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, &out); status != wanted {
+			t.Fatalf("%d %s", status, body)
+		}
+		return out
+	}
+	s.ask("POST", "/api/items", `{"kind":"head","rows":[["14.2 g","ball","lead","3/0","","","","","4"]]}`, nil)
+	count := func() float64 {
+		var items []thing
+		s.ask("GET", "/api/items", "", &items)
+		return items[0].Item.Count
+	}
+
+	bite := log(200, of(trip.Bite, func(e *trip.Event) { e.Since = 12 }))[0]
+	if bite.Event.Phase != trip.Falling || bite.Event.Depth < 4 || bite.Event.High <= bite.Event.Depth || bite.Event.With.Mass != 14.2e-3 {
+		t.Errorf("%+v", bite.Event)
+	}
+	lost := log(200, of(trip.Lost, nil))[0]
+	log(200, of(trip.Lost, nil)) // sent once more, as the first answer did not arrive
+	if n := count(); n != 3 {
+		t.Errorf("%g heads left of 4, one is lost", n)
+	}
+	if status, _, _ := s.ask("DELETE", fmt.Sprintf("/api/events/%d", lost.ID), "", nil); status != 204 || count() != 4 {
+		t.Errorf("undone: %d, %g heads", status, count())
+	}
+	if status, _, _ := s.ask("POST", fmt.Sprintf("/api/events/%d/restore", lost.ID), "", nil); status != 200 || count() != 3 {
+		t.Errorf("put back: %d, %g heads", status, count())
+	}
+
+	// Corrected, and no more than once from the same version.
+	right := bite.Event
+	right.Kind, right.Phase, right.Depth, right.Low, right.High = trip.Fish, trip.OnBottom, 0, 0, 0
+	change := fmt.Sprintf(`{"version":%d,"event":%s}`, bite.Version, asJSON(t, right))
+	var now loggedEvent
+	if status, _, body := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, &now); status != 200 || now.Event.Depth != 18 || now.Event.Key != bite.Event.Key {
+		t.Errorf("%d %s", status, body)
+	}
+	if status, _, _ := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, nil); status != 409 {
+		t.Errorf("%d", status)
+	}
+
+	// What cannot be is refused as a whole.
+	for words, e := range map[string]trip.Event{
+		"is before the trip's start": of(trip.Bite, func(e *trip.Event) { e.Time = morning.Add(-100 * time.Hour) }),
+		"“tea” is not one of":        of("tea", nil),
+		"no number 4 on this trip":   of(trip.Bite, func(e *trip.Event) { e.Rod = 3 }),
+	} {
+		e.Key += "-wrong"
+		status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Torn, nil), e})+`}`, nil)
+		if status != 422 || !strings.Contains(body, words) {
+			t.Errorf("%d %s", status, body)
+		}
+	}
+	var events []loggedEvent
+	if s.ask("GET", path+"/events", "", &events); len(events) != 2 {
+		t.Errorf("%d events", len(events))
+	}
+	var trips []struct {
+		Name   string
+		Counts map[string]int
+	}
+	if s.ask("GET", "/api/trips", "", &trips); len(trips) != 2 || trips[0].Name == trips[1].Name {
+		t.Errorf("%+v", trips)
+	}
+	if status, _, _ := s.ask("DELETE", path, "", nil); status != 204 {
+		t.Errorf("%d", status)
+	}
+	if status, _, _ := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Torn, nil)})+`}`, nil); status != 404 {
+		t.Errorf("logged on a trip that is gone: %d", status)
+	}
+	if status, _, _ := s.ask("POST", path+"/restore", "", nil); status != 200 {
+		t.Errorf("%d", status)
+	}
+}

@@ -1,0 +1,186 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"time"
+
+	"dunvel/core/trip"
+
+	"github.com/jmoiron/sqlx"
+)
+
+// Events keeps what happened on trips, each event once by its key.
+type Events struct{ db *sqlx.DB }
+
+// KeptEvent is an event that is kept. Version grows by one with every change.
+type KeptEvent struct {
+	ID      int64
+	Trip    int64
+	Version int64
+	Event   trip.Event
+}
+
+type eventRow struct {
+	ID      int64  `db:"id"`
+	Trip    int64  `db:"trip"`
+	Version int64  `db:"version"`
+	Body    string `db:"body"`
+}
+
+const eventColumns = "id, trip, version, body"
+
+func (r eventRow) kept() (KeptEvent, error) {
+	out := KeptEvent{ID: r.ID, Trip: r.Trip, Version: r.Version}
+	if err := json.Unmarshal([]byte(r.Body), &out.Event); err != nil {
+		return KeptEvent{}, fmt.Errorf("store: event %d: %w", r.ID, err)
+	}
+	return out, nil
+}
+
+// Added is an event that was to be added, as it is kept; Fresh is false where
+// one with its key was there before, which then stays as it is.
+type Added struct {
+	KeptEvent
+	Fresh bool
+}
+
+// Add keeps events of a trip, all of them or none, each once by its key.
+// Errors: ErrNotFound where there is no such trip.
+func (s *Events) Add(ctx context.Context, trip int64, events []trip.Event, now time.Time) ([]Added, error) {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	defer func() { _ = tx.Rollback() }() // does nothing after Commit
+	out, err := addEvents(ctx, tx, trip, events, now)
+	if err != nil {
+		return nil, err
+	}
+	if err := tx.Commit(); err != nil {
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	return out, nil
+}
+
+func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event, now time.Time) ([]Added, error) {
+	var there bool
+	if err := tx.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM trip WHERE id = ? AND deleted IS NULL)", trip); err != nil {
+		return nil, fmt.Errorf("store: %w", err)
+	}
+	if !there {
+		return nil, ErrNotFound
+	}
+	out := make([]Added, len(events))
+	for i, e := range events {
+		body, err := json.Marshal(e)
+		if err != nil {
+			return nil, fmt.Errorf("store: %w", err)
+		}
+		var r eventRow
+		err = tx.GetContext(ctx, &r, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING RETURNING "+eventColumns,
+			e.Key, trip, Time{e.Time}, e.Kind, string(body), Time{now}, Time{now})
+		out[i].Fresh = err == nil
+		if errors.Is(err, sql.ErrNoRows) {
+			err = tx.GetContext(ctx, &r, "SELECT "+eventColumns+" FROM event WHERE key = ?", e.Key)
+		}
+		if err != nil {
+			return nil, fmt.Errorf("store: event: %w", err)
+		}
+		if out[i].KeptEvent, err = r.kept(); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// List returns the events of a trip in the order in which they happened.
+func (s *Events) List(ctx context.Context, trip int64) ([]KeptEvent, error) {
+	return s.list(ctx, "SELECT "+eventColumns+" FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", trip)
+}
+
+// All returns the events of all trips that are there, trip by trip.
+func (s *Events) All(ctx context.Context) ([]KeptEvent, error) {
+	return s.list(ctx, "SELECT "+eventColumns+" FROM event WHERE deleted IS NULL AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) ORDER BY trip, time, id")
+}
+
+func (s *Events) list(ctx context.Context, query string, args ...any) ([]KeptEvent, error) {
+	var rows []eventRow
+	if err := s.db.SelectContext(ctx, &rows, query, args...); err != nil {
+		return nil, fmt.Errorf("store: events: %w", err)
+	}
+	out := make([]KeptEvent, len(rows))
+	for i, r := range rows {
+		var err error
+		if out[i], err = r.kept(); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
+}
+
+// Counts returns how many events of each kind there are, by trip.
+func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
+	var rows []struct {
+		Trip  int64  `db:"trip"`
+		Kind  string `db:"kind"`
+		Count int    `db:"count"`
+	}
+	if err := s.db.SelectContext(ctx, &rows, "SELECT trip, kind, count(*) AS count FROM event WHERE deleted IS NULL GROUP BY trip, kind"); err != nil {
+		return nil, fmt.Errorf("store: events: %w", err)
+	}
+	out := map[int64]map[string]int{}
+	for _, r := range rows {
+		if out[r.Trip] == nil {
+			out[r.Trip] = map[string]int{}
+		}
+		out[r.Trip][r.Kind] = r.Count
+	}
+	return out, nil
+}
+
+// Get returns an event that is there, or ErrNotFound.
+func (s *Events) Get(ctx context.Context, id int64) (KeptEvent, error) {
+	return s.one(ctx, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NULL", id)
+}
+
+// Change sets an event anew, if it still has the given version. Errors:
+// ErrNotFound, ErrConflict.
+func (s *Events) Change(ctx context.Context, id, version int64, e trip.Event, now time.Time) (KeptEvent, error) {
+	body, err := json.Marshal(e)
+	if err != nil {
+		return KeptEvent{}, fmt.Errorf("store: %w", err)
+	}
+	kept, err := s.one(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND deleted IS NULL RETURNING "+eventColumns,
+		Time{e.Time}, e.Kind, string(body), Time{now}, id, version)
+	if errors.Is(err, ErrNotFound) {
+		if _, err := s.Get(ctx, id); err == nil {
+			return KeptEvent{}, ErrConflict
+		}
+	}
+	return kept, err
+}
+
+// Delete takes an event off the list, or returns ErrNotFound.
+func (s *Events) Delete(ctx context.Context, id int64, now time.Time) (KeptEvent, error) {
+	return s.one(ctx, "UPDATE event SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+eventColumns, Time{now}, id)
+}
+
+// Restore puts a deleted event back, or returns ErrNotFound.
+func (s *Events) Restore(ctx context.Context, id int64) (KeptEvent, error) {
+	return s.one(ctx, "UPDATE event SET deleted = NULL WHERE id = ? AND deleted IS NOT NULL RETURNING "+eventColumns, id)
+}
+
+func (s *Events) one(ctx context.Context, query string, args ...any) (KeptEvent, error) {
+	var r eventRow
+	switch err := s.db.GetContext(ctx, &r, query, args...); {
+	case errors.Is(err, sql.ErrNoRows):
+		return KeptEvent{}, ErrNotFound
+	case err != nil:
+		return KeptEvent{}, fmt.Errorf("store: event: %w", err)
+	}
+	return r.kept()
+}

@@ -1,0 +1,119 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"testing"
+	"time"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+)
+
+func outing(t *testing.T, s *Store, name string) int64 {
+	t.Helper()
+	kept, err := s.Trips.Create(context.Background(), name, trip.Trip{Place: name, Start: noon, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 0.007, Technique: "drop"}}}}, noon)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return kept.ID
+}
+
+func TestEventsOnce(t *testing.T) {
+	ctx := context.Background()
+	s, _ := open(t)
+	id := outing(t, s, "Pier Pool")
+	later := trip.Event{Key: "key-000002", Time: noon.Add(time.Minute), Kind: trip.Bite, Depth: 3.5}
+	first := trip.Event{Key: "key-000001", Time: noon, Kind: trip.Splash}
+	added, err := s.Events.Add(ctx, id, []trip.Event{later, first}, noon)
+	if err != nil || len(added) != 2 || !added[0].Fresh {
+		t.Fatalf("%+v %v", added, err)
+	}
+	changed := later
+	changed.Depth = 9
+	again, err := s.Events.Add(ctx, id, []trip.Event{changed}, noon)
+	if err != nil || again[0].Fresh || again[0].ID != added[0].ID || again[0].Event.Depth != 3.5 {
+		t.Errorf("%+v %v", again, err)
+	}
+	list, err := s.Events.List(ctx, id)
+	if err != nil || len(list) != 2 || list[0].Event.Kind != trip.Splash || !list[1].Event.Time.Equal(later.Time) {
+		t.Errorf("%+v %v", list, err)
+	}
+	if _, err := s.Events.Add(ctx, 99, []trip.Event{first}, noon); !errors.Is(err, ErrNotFound) {
+		t.Errorf("%v", err)
+	}
+	// One that cannot be kept, and none is.
+	if _, err := s.Events.Add(ctx, id, []trip.Event{{Key: "key-000003", Time: noon, Kind: trip.Fish}, {Key: "no", Time: noon}}, noon); err == nil {
+		t.Error("a key of two characters is kept")
+	}
+	counts, err := s.Events.Counts(ctx)
+	if err != nil || counts[id][trip.Bite] != 1 || counts[id][trip.Fish] != 0 {
+		t.Errorf("%v %v", counts, err)
+	}
+
+	now, err := s.Events.Change(ctx, added[0].ID, 1, changed, noon)
+	if err != nil || now.Version != 2 || now.Event.Depth != 9 {
+		t.Errorf("%+v %v", now, err)
+	}
+	if _, err := s.Events.Change(ctx, added[0].ID, 1, changed, noon); !errors.Is(err, ErrConflict) {
+		t.Errorf("%v", err)
+	}
+	if _, err := s.Events.Delete(ctx, added[0].ID, noon); err != nil {
+		t.Error(err)
+	}
+	if _, err := s.Events.Delete(ctx, added[0].ID, noon); !errors.Is(err, ErrNotFound) {
+		t.Errorf("%v", err)
+	}
+	// A device that sends it once more does not bring it back.
+	if again, err := s.Events.Add(ctx, id, []trip.Event{later}, noon); err != nil || again[0].Fresh {
+		t.Errorf("%+v %v", again, err)
+	}
+	if list, _ := s.Events.List(ctx, id); len(list) != 1 {
+		t.Errorf("%d events", len(list))
+	}
+	if back, err := s.Events.Restore(ctx, added[0].ID); err != nil || back.Event.Depth != 9 {
+		t.Errorf("%+v %v", back, err)
+	}
+	if err := s.Trips.Delete(ctx, id, noon); err != nil {
+		t.Fatal(err)
+	}
+	if all, err := s.Events.All(ctx); err != nil || len(all) != 0 {
+		t.Errorf("%d of a trip that is gone, %v", len(all), err)
+	}
+}
+
+// season fills a store with so many events on a few trips.
+func season(tb testing.TB, s *Store, n int) {
+	tb.Helper()
+	ctx := context.Background()
+	const each = 500
+	for from := 0; from < n; from += each {
+		kept, err := s.Trips.Create(ctx, fmt.Sprintf("Trip %d", from), trip.Trip{Place: "The Sill", Start: noon, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default()}}}}, noon)
+		if err != nil {
+			tb.Fatal(err)
+		}
+		events := make([]trip.Event, each)
+		for i := range events {
+			events[i] = trip.Event{Key: fmt.Sprintf("key-%08d", from+i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: trip.Kinds[i%6], Depth: 3, Low: 2, High: 4, With: trip.With{Bait: "slim minnow 120 mm", Expected: 20}}
+		}
+		if _, err := s.Events.Add(ctx, kept.ID, events, noon); err != nil {
+			tb.Fatal(err)
+		}
+	}
+}
+
+func BenchmarkAllEvents(b *testing.B) {
+	s, err := Open(context.Background(), b.TempDir()+"/dunvel.db")
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer func() { _ = s.Close() }()
+	season(b, s, 10000)
+	for b.Loop() {
+		all, err := s.Events.All(context.Background())
+		if err != nil || len(all) != 10000 {
+			b.Fatalf("%d %v", len(all), err)
+		}
+	}
+}

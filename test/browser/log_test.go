@@ -1,0 +1,98 @@
+package browser
+
+import (
+	"strings"
+	"testing"
+)
+
+// A whole trip on a phone, with taps alone.
+func TestLogATrip(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/nothing")
+	p.size(390, 844)
+	p.visit("/log?open=4&head=7.1")
+	p.until(`document.querySelector(".begin input")?.value === "Pier Pool"`)
+	p.click("Begin a trip")
+	p.says("h1", "Pier Pool, ")
+	p.says(".tap-tied", "7.1 g ball, paddle tail 90 mm, Just the fall")
+	p.click("Splash\nwhen the cast lands")
+	p.says(".tap-last", "splash")
+	p.later(4)
+	p.says(".tap-splash small", "s ago")
+	p.click("Bite on the fall")
+	p.says(".tap-last", "bite on the fall, at 2")
+	p.later(6)
+	value[bool](p, `[...document.querySelectorAll(".tap-splash")][1].click() || true`)
+	p.says(".tap-last", "bottom")
+	p.says(".tap-last", "expected")
+	for _, tap := range []string{"Fish", "Snag freed", "Head lost"} {
+		p.click(tap)
+		p.says(".tap-last", strings.ToLower(tap))
+	}
+
+	// Out of reach it waits on the device, through a reload, and is sent once.
+	p.until(`!Object.keys(localStorage).some((k) => k.startsWith("dunvel.log.event."))`)
+	p.unreachable.Store(true)
+	p.click("Short bite")
+	p.click("Bite while worked")
+	p.says(".tap-waiting", "2 kept on this device, not sent yet")
+	p.unreachable.Store(false)
+	p.visit("/log?trip=" + value[string](p, `new URLSearchParams(location.search).get("trip")`))
+	p.until(`document.querySelector(".tap-last") && !document.querySelector(".tap-waiting")`)
+	p.says(".tap-last", "bite while worked")
+	sent := value[int](p, `(() => {const r = new XMLHttpRequest(); r.open("GET", "/api/trips/" + new URLSearchParams(location.search).get("trip") + "/events", false); r.send(); return JSON.parse(r.responseText).length})()`)
+	if sent != 8 {
+		t.Errorf("%d events, 8 were logged", sent)
+	}
+
+	// Undone, and put back.
+	p.click("Undo")
+	p.says(".tap-last", "is off the log")
+	p.says(".tap-last", "short bite")
+	p.click("Put it back")
+	p.until(`!document.querySelector(".tap-last").innerText.includes("off the log")`)
+
+	// Something else is tied on.
+	p.click("Changed…")
+	p.choose("field-change-head", "0.0106")
+	p.choose("field-change-retrieve", "roll")
+	p.click("Tied on")
+	p.says(".tap-tied", "10.6 g ball, paddle tail 90 mm, Slow roll")
+
+	// The head that was lost is gone from the box.
+	p.click("What happened")
+	p.until(`document.querySelectorAll(".timeline li").length === 9`)
+	p.visit("/box")
+	p.until(`document.querySelector(` + "`" + cell("Count", "7.1 g ball, lead, 1/0 hook") + "`" + `)?.value`)
+}
+
+// A line of the log is corrected, with a way back.
+func TestCorrectTheLog(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?open=4&head=7.1")
+	p.until(`document.querySelector(".begin input")?.value === "Pier Pool"`)
+	p.click("Begin a trip")
+	p.says(".tap-tied", "7.1 g ball")
+	p.click("Fish")
+	p.says(".tap-last", "fish")
+	p.click("What happened")
+	p.click("Correct")
+	p.choose("field-event-phase", "bottom")
+	p.enter("#field-event-species", "wrasse", "HTMLInputElement", "input")
+	p.field("event.length", "35 cm")
+	p.until(`document.querySelector("#field-event-length").value === "350 mm"`)
+	p.click("Keep it so")
+	p.says(".timeline", "wrasse, on the bottom, at 4.5 m")
+	p.click("Undo")
+	p.until(`!document.querySelector(".timeline").innerText.includes("wrasse")`)
+	p.click("Correct")
+	p.field("event.length", "9 m")
+	p.says("#field-event-length-error", "outside what is allowed")
+	p.click("Trip and rods")
+	p.click("Another rod, as set in Work out")
+	p.until(`document.querySelectorAll(".rods li").length === 2`)
+	p.click("End the trip")
+	p.until(`document.querySelector("#field-trip-end").value`)
+	p.click("All trips")
+	p.says(".trips", "1 fish")
+}

@@ -1,0 +1,116 @@
+import { useState } from "react";
+import type { RodState, Setup } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { NumberField } from "../../parts/NumberField";
+import { having } from "../../parts/path";
+import { fieldId, Row } from "../../parts/Row";
+import { useBox } from "../box/useBox";
+
+interface Props {
+  state: RodState;
+  /** What is set in Work out. */
+  setup: Setup;
+  onLog: (kind: "changed" | "conditions", state: RodState) => void;
+}
+
+/** What was tied on instead, or how the water is now. */
+export function Change({ state, setup, onLog }: Props) {
+  const { techniques } = useDefinitions();
+  const { show } = useUnits();
+  const { data: box } = useBox();
+  const [next, setNext] = useState(state);
+  const baits = (box ?? []).filter((i) => i.item.kind === "bait");
+  const set = (changes: Record<string, unknown>) =>
+    setNext((n) => ({ ...n, setup: having(n.setup, changes) }));
+  const heads = [...new Set([...next.setup.heads, next.mass])].sort((a, b) => a - b);
+  return (
+    <section className="change" aria-label="What changed">
+      <Row id={fieldId("change-head")} label="Head">
+        <select
+          id={fieldId("change-head")}
+          className="row-input"
+          value={next.mass}
+          onChange={(e) => setNext({ ...next, mass: Number(e.target.value) })}
+        >
+          {heads.map((m) => (
+            <option key={m} value={m}>
+              {show("mass", m)}
+            </option>
+          ))}
+        </select>
+      </Row>
+      <Row id={fieldId("change-bait")} label="Bait">
+        <select
+          id={fieldId("change-bait")}
+          className="row-input"
+          value=""
+          onChange={(e) => {
+            const item = baits.find((b) => String(b.id) === e.target.value)?.item;
+            if (item)
+              set({
+                "bait.form": item.form,
+                "bait.length": item.length,
+                "bait.body": item.body,
+                "bait.weighed": item.mass,
+                "bait.trimmed": item.trimmed,
+                "bait.noTail": item.noTail,
+              });
+          }}
+        >
+          <option value="">
+            {next.setup.bait.form}, {show("size", next.setup.bait.length)}
+          </option>
+          {baits.map((b) => (
+            <option key={b.id} value={b.id}>
+              {b.name}
+            </option>
+          ))}
+        </select>
+      </Row>
+      <Row id={fieldId("change-retrieve")} label="Retrieve">
+        <select
+          id={fieldId("change-retrieve")}
+          className="row-input"
+          value={next.technique}
+          onChange={(e) => setNext({ ...next, technique: e.target.value })}
+        >
+          {techniques.map((t) => (
+            <option key={t.key} value={t.key}>
+              {t.name}
+            </option>
+          ))}
+        </select>
+      </Row>
+      <p>
+        <button type="button" onClick={() => onLog("changed", next)}>
+          Tied on
+        </button>
+      </p>
+      <NumberField
+        path="water.depth"
+        label="Depth here"
+        value={next.setup.water.depth}
+        onChange={(v) => set({ "water.depth": v, "water.splashDepth": 0 })}
+      />
+      <NumberField
+        path="flow.speed"
+        value={next.setup.flow.speed}
+        onChange={(v) => set({ "flow.speed": v })}
+      />
+      <NumberField
+        path="wind.speed"
+        value={next.setup.wind.speed}
+        onChange={(v) => set({ "wind.speed": v })}
+      />
+      <p>
+        <button type="button" onClick={() => onLog("conditions", next)}>
+          The water is so now
+        </button>{" "}
+        <button type="button" onClick={() => onLog("conditions", { ...next, setup })}>
+          As set in Work out
+        </button>
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,69 @@
+import { TopBar } from "../../app/TopBar";
+import { SaveBar } from "../workout/SaveBar";
+import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
+import { Tap } from "./Tap";
+import { Timeline } from "./Timeline";
+import { About } from "./TripPage";
+import { Trips } from "./Trips";
+import { useTrips } from "./useLog";
+import "./log.css";
+
+const ofTrip = [
+  { key: "tap", label: "Log it" },
+  { key: "timeline", label: "What happened" },
+  { key: "about", label: "Trip and rods" },
+];
+const ofAll = [{ key: "trips", label: "Trips" }];
+
+/** The log: trips, the taps on the water, and what they teach. */
+export function LogView() {
+  const { setup, replace } = useSetup();
+  const [id, setId] = useAddressNumber("trip");
+  const [part, setPart] = useAddressText("part");
+  const { data: trips } = useTrips();
+  const trip = trips?.find((t) => t.id === id);
+  const parts = trip ? ofTrip : ofAll;
+  const usual = trip ? (trip.trip.end ? "timeline" : "tap") : "trips";
+  const shown = parts.some((p) => p.key === part) ? part : usual;
+  return (
+    <>
+      <TopBar>
+        <SaveBar setup={setup} onOpen={replace} />
+      </TopBar>
+      <main className="page log">
+        <h1>{trip ? trip.name : "Log"}</h1>
+        <nav className="words log-parts" aria-label="Parts of the log">
+          {trip && (
+            <button
+              type="button"
+              onClick={() => {
+                setId(undefined);
+                setPart(undefined);
+              }}
+            >
+              All trips
+            </button>
+          )}
+          {parts.map((p) => (
+            <button key={p.key} type="button" aria-pressed={shown === p.key} onClick={() => setPart(p.key)}>
+              {p.label}
+            </button>
+          ))}
+        </nav>
+        {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
+        {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
+        {trip && shown === "timeline" && <Timeline trip={trip} />}
+        {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
+        {!trip && shown === "trips" && (
+          <Trips
+            setup={setup}
+            onOpen={(t) => {
+              setId(t.id);
+              setPart(undefined);
+            }}
+          />
+        )}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,190 @@
+import { useEffect, useState } from "react";
+import type { LogEvent, RodState, SavedTrip, Setup } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { Change } from "./Change";
+import { newKey, onTheWall } from "./queue";
+import { forgetSplash, noteSplash, sinceSplash } from "./splash";
+import { useEvents, useLogActions, useQueue } from "./useLog";
+import { atTime, tied, told } from "./words";
+
+const taps: { kind: string; label: string; phase?: string }[] = [
+  { kind: "bite", label: "Bite on the fall", phase: "fall" },
+  { kind: "bite", label: "Bite on the bottom", phase: "bottom" },
+  { kind: "bite", label: "Bite while worked", phase: "working" },
+  { kind: "bite", label: "Bite coming back", phase: "coming back" },
+  { kind: "fish", label: "Fish" },
+  { kind: "short bite", label: "Short bite" },
+  { kind: "snag freed", label: "Snag freed" },
+  { kind: "head lost", label: "Head lost" },
+  { kind: "bait torn", label: "Bait torn" },
+  { kind: "retie", label: "Retied" },
+];
+
+/** The log for wet hands: one tap for whatever happens, with a way back. */
+export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
+  const { show } = useUnits();
+  const { techniques } = useDefinitions();
+  const names = new Map(techniques.map((t) => [t.key, t.name]));
+  const { data: events } = useEvents(trip.id);
+  const { queue, log, letGo } = useQueue(trip.id);
+  const { takeOff, putBack } = useLogActions();
+  const [rod, setRod] = useState(0);
+  const [changing, setChanging] = useState(false);
+  const [since, setSince] = useState(() => sinceSplash(trip.id, rod));
+  const [gone, setGone] = useState<{ id: number; label: string }>();
+
+  useEffect(() => {
+    const follow = () => setSince(sinceSplash(trip.id, rod));
+    follow();
+    const timer = window.setInterval(follow, 200);
+    return () => window.clearInterval(timer);
+  }, [trip.id, rod]);
+
+  const unsent = queue.map((w) => w.event);
+  const all: LogEvent[] = [...(events ?? []).map((e) => e.event), ...unsent];
+  const state = stateNow(trip, rod, all);
+  const tap = (event: Partial<LogEvent> & { kind: string }) => {
+    setGone(undefined);
+    const ago = sinceSplash(trip.id, rod);
+    log({
+      key: newKey(),
+      time: onTheWall(new Date()),
+      rod,
+      phase: "",
+      since: Math.round(ago * 10) / 10,
+      ...event,
+    });
+  };
+  const splash = () => {
+    noteSplash(trip.id, rod);
+    tap({ kind: "splash", since: 0 });
+  };
+  const last = queue.at(-1)?.event ?? events?.at(-1)?.event;
+  const undo = () => {
+    if (!last) return;
+    const label = last.kind;
+    if (last.kind === "splash") forgetSplash(trip.id, rod);
+    const kept = events?.find((e) => e.event.key === last.key);
+    if (!kept) {
+      letGo(last.key);
+      return;
+    }
+    takeOff.mutate(kept.id, { onSuccess: () => setGone({ id: kept.id, label }) });
+  };
+  const refused = queue.filter((w) => w.refused);
+  const out = queue.length - refused.length;
+
+  return (
+    <div className="tap">
+      {trip.trip.rods.length > 1 && (
+        <nav className="words" aria-label="Rods">
+          {trip.trip.rods.map((r, i) => (
+            <button
+              // biome-ignore lint/suspicious/noArrayIndexKey: rods go by their number
+              key={i}
+              type="button"
+              aria-pressed={i === rod}
+              onClick={() => setRod(i)}
+            >
+              {r.name}
+            </button>
+          ))}
+        </nav>
+      )}
+      <p className="tap-tied">
+        {tied(state, show, names)}{" "}
+        <button type="button" onClick={() => setChanging(!changing)} aria-expanded={changing}>
+          Changed…
+        </button>
+      </p>
+      {changing && (
+        <Change
+          state={state}
+          setup={setup}
+          onLog={(kind, next) => {
+            tap({ kind, state: next, since: 0 });
+            setChanging(false);
+          }}
+        />
+      )}
+      <div className="tap-cast">
+        <button type="button" className="tap-splash" onClick={splash}>
+          Splash
+          <small>{since > 0 ? `${since.toFixed(0)} s ago` : "when the cast lands"}</small>
+        </button>
+        <button
+          type="button"
+          className="tap-splash"
+          disabled={since === 0}
+          onClick={() => {
+            const ago = Math.round(sinceSplash(trip.id, rod) * 10) / 10;
+            tap({ kind: "bottom", seconds: ago, since: ago, phase: "bottom" });
+          }}
+        >
+          On the bottom
+          <small>{since > 0 ? `after ${since.toFixed(0)} s` : "after a splash"}</small>
+        </button>
+      </div>
+      <div className="tap-all">
+        {taps.map((t) => (
+          <button
+            key={t.label}
+            type="button"
+            data-kind={t.kind}
+            onClick={() => tap({ kind: t.kind, phase: t.phase ?? "" })}
+          >
+            {t.label}
+          </button>
+        ))}
+      </div>
+      <div className="tap-last" role="status">
+        {last && (
+          <p>
+            <b>
+              {atTime(last.time)} {last.kind}
+            </b>{" "}
+            {told(last, show, names)}{" "}
+            <button type="button" onClick={undo}>
+              Undo
+            </button>
+          </p>
+        )}
+        {gone && (
+          <p>
+            “{gone.label}” is off the log.{" "}
+            <button
+              type="button"
+              onClick={() => putBack.mutate(gone.id, { onSuccess: () => setGone(undefined) })}
+            >
+              Put it back
+            </button>
+          </p>
+        )}
+        {out > 0 && (
+          <p className="tap-waiting">
+            {out} kept on this device, not sent yet: the server is out of reach. It is tried again.
+          </p>
+        )}
+        {refused.map((w) => (
+          <p key={w.event.key} className="row-error">
+            {atTime(w.event.time)} {w.event.kind} is not taken: {w.refused}{" "}
+            <button type="button" onClick={() => letGo(w.event.key)}>
+              Let it go
+            </button>
+          </p>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** What a rod fishes with after all that was logged; the server says the same of every event. */
+function stateNow(trip: SavedTrip, rod: number, events: LogEvent[]): RodState {
+  let state = trip.trip.rods[rod]?.state ?? (trip.trip.rods[0]?.state as RodState);
+  const sorted = [...events].sort((a, b) => Date.parse(a.time) - Date.parse(b.time));
+  for (const e of sorted) {
+    if (e.state && e.kind === "changed" && e.rod === rod) state = e.state;
+  }
+  return state;
+}

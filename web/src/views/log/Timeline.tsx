@@ -1,0 +1,210 @@
+import { useState } from "react";
+import { Failure, type LogEvent, type SavedEvent, type SavedTrip } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { NumberField } from "../../parts/NumberField";
+import { fieldId, Row } from "../../parts/Row";
+import { useSay } from "../../parts/Undo";
+import { useEvents, useLogActions } from "./useLog";
+import { atTime, onDay, told } from "./words";
+
+/** All that happened on a trip, in order; every line can be corrected or taken off. */
+export function Timeline({ trip }: { trip: SavedTrip }) {
+  const { data: events, error } = useEvents(trip.id);
+  const { show } = useUnits();
+  const { techniques } = useDefinitions();
+  const names = new Map(techniques.map((t) => [t.key, t.name]));
+  const [open, setOpen] = useState<number>();
+  const { takeOff, putBack } = useLogActions();
+  const say = useSay();
+  if (error) return <p role="alert">{error.message}</p>;
+  if (!events) return <p aria-busy="true">Opening…</p>;
+  if (events.length === 0) return <p>Nothing was logged yet.</p>;
+  let day = "";
+  return (
+    <ol className="timeline">
+      {events.map((e) => {
+        const first = onDay(e.event.time) !== day;
+        day = onDay(e.event.time);
+        return (
+          <li key={e.id} data-kind={e.event.kind}>
+            {first && <h2>{day}</h2>}
+            <div className="timeline-row">
+              <time dateTime={e.event.time}>{atTime(e.event.time)}</time>
+              <span>
+                <b>{e.event.kind}</b>{" "}
+                {trip.trip.rods.length > 1 && <i>{trip.trip.rods[e.event.rod]?.name} </i>}
+                {told(e.event, show, names)}
+                {Date.parse(e.event.time) < Date.parse(trip.trip.start) && " (before the trip's start)"}
+              </span>
+              <span className="timeline-do">
+                <button
+                  type="button"
+                  aria-expanded={open === e.id}
+                  onClick={() => setOpen(open === e.id ? undefined : e.id)}
+                >
+                  Correct
+                </button>
+                <button
+                  type="button"
+                  aria-label={`Take off ${e.event.kind} at ${atTime(e.event.time)}`}
+                  onClick={() =>
+                    takeOff.mutate(e.id, {
+                      onSuccess: () => say(`“${e.event.kind}” is off the log.`, () => putBack.mutate(e.id)),
+                    })
+                  }
+                >
+                  ×
+                </button>
+              </span>
+            </div>
+            {open === e.id && <Correct of={e} onDone={() => setOpen(undefined)} />}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+const kinds = [
+  "splash",
+  "bottom",
+  "bite",
+  "short bite",
+  "fish",
+  "snag freed",
+  "head lost",
+  "bait torn",
+  "retie",
+  "note",
+];
+const phases = ["", "fall", "bottom", "working", "coming back"];
+
+function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
+  const [event, setEvent] = useState<LogEvent>(of.event);
+  const { correct } = useLogActions();
+  const say = useSay();
+  const set = (changes: Partial<LogEvent>) => setEvent((e) => ({ ...e, ...changes }));
+  const id = (name: string) => fieldId(`event-${name}`);
+  const errors = correct.error instanceof Failure ? correct.error.fields : {};
+  const fixed = !!event.state;
+  const save = () =>
+    correct.mutate(
+      { of, event },
+      {
+        onSuccess: (now) => {
+          onDone();
+          say("It is corrected.", () => correct.mutate({ of: now, event: of.event }));
+        },
+      },
+    );
+  return (
+    <section className="correct" aria-label="Correct it">
+      <Row id={id("time")} label="Time" error={errors.time}>
+        <input
+          id={id("time")}
+          className="row-input"
+          type="datetime-local"
+          value={event.time.slice(0, 16)}
+          onChange={(e) =>
+            e.target.value &&
+            set({ time: `${e.target.value}:00${event.time.slice(19).replace(/^\.\d+/, "")}` })
+          }
+        />
+      </Row>
+      {!fixed && (
+        <Row id={id("kind")} label="What" error={errors.kind}>
+          <select
+            id={id("kind")}
+            className="row-input"
+            value={event.kind}
+            onChange={(e) => set({ kind: e.target.value })}
+          >
+            {kinds.map((k) => (
+              <option key={k}>{k}</option>
+            ))}
+          </select>
+        </Row>
+      )}
+      {!fixed && (
+        <Row id={id("phase")} label="Phase" error={errors.phase}>
+          <select
+            id={id("phase")}
+            className="row-input"
+            value={event.phase ?? ""}
+            onChange={(e) => set({ phase: e.target.value, depth: 0, low: 0, high: 0 })}
+          >
+            {phases.map((p) => (
+              <option key={p} value={p}>
+                {p || "not known"}
+              </option>
+            ))}
+          </select>
+        </Row>
+      )}
+      {!fixed && (
+        <NumberField
+          path="event.depth"
+          value={event.depth ?? 0}
+          error={errors.depth}
+          onChange={(depth) => set({ depth, low: depth, high: depth })}
+        />
+      )}
+      {event.kind === "bottom" && (
+        <NumberField
+          path="event.seconds"
+          value={event.seconds ?? 0}
+          error={errors.seconds}
+          onChange={(seconds) => set({ seconds })}
+        />
+      )}
+      {event.kind === "fish" && (
+        <>
+          <Row id={id("species")} label="Kind of fish" error={errors.species}>
+            <input
+              id={id("species")}
+              className="row-input"
+              value={event.species ?? ""}
+              onChange={(e) => set({ species: e.target.value })}
+            />
+          </Row>
+          <NumberField
+            path="event.length"
+            value={event.length ?? 0}
+            error={errors.length}
+            onChange={(length) => set({ length })}
+          />
+          <Row id={id("released")} label="Released">
+            <input
+              id={id("released")}
+              type="checkbox"
+              checked={event.released ?? false}
+              onChange={(e) => set({ released: e.target.checked })}
+            />
+          </Row>
+        </>
+      )}
+      <Row id={id("note")} label="Note" error={errors.note}>
+        <input
+          id={id("note")}
+          className="row-input"
+          value={event.note ?? ""}
+          onChange={(e) => set({ note: e.target.value })}
+        />
+      </Row>
+      {correct.error && Object.keys(errors).length === 0 && (
+        <p className="row-error" role="alert">
+          {correct.error.message}
+        </p>
+      )}
+      <p>
+        <button type="button" onClick={save}>
+          Keep it so
+        </button>{" "}
+        <button type="button" onClick={onDone}>
+          Leave it
+        </button>
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,109 @@
+import { useState } from "react";
+import type { SavedTrip, Setup, Trip } from "../../api/client";
+import { useDefinitions } from "../../app/definitions";
+import { useUnits } from "../../app/preferences";
+import { fieldId, Row } from "../../parts/Row";
+import { useSay } from "../../parts/Undo";
+import { onTheWall } from "./queue";
+import { useLogActions } from "./useLog";
+import { onDay, tied } from "./words";
+
+/** What a trip is: where, when, with which rods; and its end. */
+export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
+  const { trip } = of;
+  const { change } = useLogActions();
+  const { show } = useUnits();
+  const { techniques } = useDefinitions();
+  const names = new Map(techniques.map((t) => [t.key, t.name]));
+  const [notes, setNotes] = useState(trip.notes);
+  const say = useSay();
+  const keep = (next: Partial<Trip>, words: string) =>
+    change.mutate(
+      { of, trip: { ...trip, ...next } },
+      { onSuccess: (now) => say(words, () => change.mutate({ of: now, trip })) },
+    );
+  const local = (iso: string | null) => iso?.slice(0, 16) ?? "";
+  const zone = trip.start.slice(-6);
+  const moment = (text: string) => (text ? `${text}:00${/[+-]\d\d:\d\d$/.test(zone) ? zone : "Z"}` : null);
+  const times: [keyof Trip & ("start" | "end" | "highWater"), string][] = [
+    ["start", "Start"],
+    ["end", "End"],
+    ["highWater", "High water"],
+  ];
+  return (
+    <section className="about" aria-label="The trip">
+      {times.map(([key, label]) => (
+        <Row key={key} id={fieldId(`trip-${key}`)} label={label}>
+          <input
+            id={fieldId(`trip-${key}`)}
+            className="row-input"
+            type="datetime-local"
+            value={local(trip[key])}
+            onChange={(e) => {
+              const next = moment(e.target.value);
+              if (next || key !== "start") keep({ [key]: next } as Partial<Trip>, `${label} is kept.`);
+            }}
+          />
+        </Row>
+      ))}
+      <Row id={fieldId("trip-notes")} label="Notes">
+        <textarea
+          id={fieldId("trip-notes")}
+          className="row-input"
+          rows={3}
+          value={notes}
+          onChange={(e) => setNotes(e.target.value)}
+          onBlur={() => notes !== trip.notes && keep({ notes }, "The notes are kept.")}
+        />
+      </Row>
+      {change.error && (
+        <p className="row-error" role="alert">
+          {change.error.message}
+        </p>
+      )}
+      <h2>Rods</h2>
+      <ol className="rods">
+        {trip.rods.map((r, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: rods go by their number
+          <li key={i}>
+            <b>{r.name}</b> began with {tied(r.state, show, names)}
+          </li>
+        ))}
+      </ol>
+      <p>
+        <button
+          type="button"
+          disabled={trip.rods.length >= 6}
+          onClick={() =>
+            keep(
+              {
+                rods: [
+                  ...trip.rods,
+                  {
+                    name: `Rod ${trip.rods.length + 1}`,
+                    state: {
+                      setup,
+                      mass: trip.rods[0]?.state.mass ?? 0.007,
+                      technique: trip.rods[0]?.state.technique ?? "drop",
+                    },
+                  },
+                ],
+              },
+              "There is one rod more, with what is set in Work out.",
+            )
+          }
+        >
+          Another rod, as set in Work out
+        </button>
+      </p>
+      {!trip.end && (
+        <p>
+          <button type="button" onClick={() => keep({ end: onTheWall(new Date()) }, "The trip is over.")}>
+            End the trip
+          </button>
+        </p>
+      )}
+      <p className="aside">Begun on {onDay(trip.start)}.</p>
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+// Events wait on this device until the server has them: one entry of its own for each, so that two windows do not
+// overwrite each other. The server takes each once by its key, however often it is sent.
+import { client, Failure, type LogEvent, take } from "../../api/client";
+
+export interface Waiting {
+  trip: number;
+  event: LogEvent;
+  /** Why the server does not take it; it stays until it is let go. */
+  refused?: string;
+}
+
+const prefix = "dunvel.log.event.";
+
+export function waiting(): Waiting[] {
+  const out: Waiting[] = [];
+  for (let i = 0; i < localStorage.length; i++) {
+    const name = localStorage.key(i);
+    if (!name?.startsWith(prefix)) continue;
+    try {
+      out.push(JSON.parse(localStorage.getItem(name) ?? "") as Waiting);
+    } catch {
+      // What is not an event is left alone.
+    }
+  }
+  return out.sort((a, b) => Date.parse(a.event.time) - Date.parse(b.event.time));
+}
+
+export const put = (w: Waiting) => localStorage.setItem(prefix + w.event.key, JSON.stringify(w));
+export const letGo = (key: string) => localStorage.removeItem(prefix + key);
+
+/** Sends what waits, one after another; returns whether anything was taken, and why the rest still waits. */
+export async function send(): Promise<{ taken: number; out: boolean }> {
+  let taken = 0;
+  for (const w of waiting()) {
+    if (w.refused) continue;
+    try {
+      await take(
+        client.POST("/trips/{id}/events", {
+          params: { path: { id: w.trip } },
+          body: { events: [w.event] },
+        }),
+      );
+      letGo(w.event.key);
+      taken++;
+    } catch (failure) {
+      const status = failure instanceof Failure ? failure.problem.status : 0;
+      if (status < 400 || status >= 500) return { taken, out: true }; // out of reach: later
+      put({ ...w, refused: (failure as Failure).message });
+    }
+  }
+  return { taken, out: false };
+}
+
+/** A name for an event that no other has. */
+export function newKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  return Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
+}
+
+/** A moment as the clock on the wall has it, with how far that is from UTC. */
+export function onTheWall(date: Date): string {
+  const ahead = -date.getTimezoneOffset();
+  const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, "0");
+  const local = new Date(date.getTime() + ahead * 60000).toISOString().slice(0, -1);
+  return `${local}${ahead < 0 ? "-" : "+"}${two(ahead / 60)}:${two(ahead % 60)}`;
+}

@@ -1,0 +1,90 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { client, type LogEvent, type SavedEvent, type SavedTrip, type Trip, take } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { letGo, put, send, waiting } from "./queue";
+
+export function useTrips() {
+  return useQuery({ queryKey: ["trips"], queryFn: ({ signal }) => take(client.GET("/trips", { signal })) });
+}
+
+export function useEvents(trip: number) {
+  return useQuery({
+    queryKey: ["trips", trip, "events"],
+    queryFn: ({ signal }) =>
+      take(client.GET("/trips/{id}/events", { params: { path: { id: trip } }, signal })),
+  });
+}
+
+/** What can be done with trips and events that are kept. */
+export function useLogActions() {
+  const queries = useQueryClient();
+  const { units } = useUnits();
+  // What is lost or torn is gone from the box as well.
+  const refresh = () => queries.invalidateQueries();
+  const path = (id: number) => ({ path: { id } });
+  const action = <A, R>(run: (argument: A) => Promise<R>) => ({ mutationFn: run, onSuccess: refresh });
+  return {
+    create: useMutation(action((trip: Trip) => take(client.POST("/trips", { body: { trip, units } })))),
+    change: useMutation(
+      action(({ of, trip }: { of: SavedTrip; trip: Trip }) =>
+        take(
+          client.PATCH("/trips/{id}", { params: path(of.id), body: { version: of.version, trip, units } }),
+        ),
+      ),
+    ),
+    remove: useMutation(action((id: number) => take(client.DELETE("/trips/{id}", { params: path(id) })))),
+    restore: useMutation(
+      action((id: number) => take(client.POST("/trips/{id}/restore", { params: path(id) }))),
+    ),
+    correct: useMutation(
+      action(({ of, event }: { of: SavedEvent; event: LogEvent }) =>
+        take(
+          client.PATCH("/events/{id}", { params: path(of.id), body: { version: of.version, event, units } }),
+        ),
+      ),
+    ),
+    takeOff: useMutation(action((id: number) => take(client.DELETE("/events/{id}", { params: path(id) })))),
+    putBack: useMutation(
+      action((id: number) => take(client.POST("/events/{id}/restore", { params: path(id) }))),
+    ),
+  };
+}
+
+const again = 4000; // ms after which what could not be sent is tried again
+
+/** Events on their way: logged at once on this device, sent as soon as the server is there. */
+export function useQueue(trip: number) {
+  const queries = useQueryClient();
+  const [queue, setQueue] = useState(waiting);
+  const sending = useRef(false);
+  const flush = useCallback(async () => {
+    if (sending.current) return;
+    sending.current = true;
+    const { taken } = await send();
+    sending.current = false;
+    setQueue(waiting());
+    if (taken > 0) queries.invalidateQueries();
+  }, [queries]);
+  useEffect(() => {
+    flush();
+    const timer = window.setInterval(() => waiting().some((w) => !w.refused) && flush(), again);
+    window.addEventListener("online", flush);
+    return () => {
+      window.clearInterval(timer);
+      window.removeEventListener("online", flush);
+    };
+  }, [flush]);
+  return {
+    queue: queue.filter((w) => w.trip === trip),
+    log: (event: LogEvent) => {
+      put({ trip, event });
+      setQueue(waiting());
+      flush();
+    },
+    letGo: (key: string) => {
+      letGo(key);
+      setQueue(waiting());
+    },
+  };
+}

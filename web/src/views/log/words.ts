@@ -1,0 +1,57 @@
+import type { LogEvent, RodState } from "../../api/client";
+
+type Show = (measure: string, base: number) => string;
+
+export const atTime = (iso: string) => iso.slice(11, 16);
+export const onDay = (iso: string) =>
+  new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
+
+/** What a rod fishes with, in short. */
+export function tied({ setup, mass, technique }: RodState, show: Show, names: Map<string, string>): string {
+  return `${show("mass", mass)} ${setup.head.shape}, ${setup.bait.form} ${show("size", setup.bait.length)}, ${names.get(technique) ?? technique}`;
+}
+
+const phases: Record<string, string> = {
+  fall: "on the fall",
+  bottom: "on the bottom",
+  working: "while worked",
+  "coming back": "coming back",
+};
+
+/** A depth as finely as the log knows it. */
+const about = (show: Show, m: number) => show("depth", Math.round(m * 10) / 10);
+
+/** Where something happened, as well as it is known. */
+export function where(e: LogEvent, show: Show): string {
+  const phase = e.phase ? (phases[e.phase] ?? e.phase) : "";
+  if (e.kind === "splash" || !(e.high ?? 0)) return phase;
+  const told = e.low !== e.high; // what was corrected has no range
+  const at =
+    (e.depth ?? 0) > 0
+      ? `at ${about(show, e.depth ?? 0)}${told ? ` (${about(show, e.low ?? 0)} to ${about(show, e.high ?? 0)})` : ""}`
+      : "";
+  return [phase, at].filter(Boolean).join(", ");
+}
+
+/** What happened, in a line. */
+export function told(e: LogEvent, show: Show, names: Map<string, string>): string {
+  const parts = [where(e, show)];
+  if (e.kind === "bottom") {
+    const w = e.with;
+    parts.unshift(
+      `${(e.seconds ?? 0).toFixed(0)} s${w?.expected ? `, ${w.expected.toFixed(0)} expected (${(w.low ?? 0).toFixed(0)} to ${(w.high ?? 0).toFixed(0)})` : ""}`,
+    );
+  }
+  if (e.species) parts.unshift(e.species);
+  if (e.length) parts.push(show("size", e.length));
+  if (e.released) parts.push("released");
+  if (e.state && e.kind === "changed") parts.push(`to ${tied(e.state, show, names)}`);
+  if (e.state && e.kind === "conditions") {
+    const { water, flow, wind } = e.state.setup;
+    parts.push(
+      `${show("depth", water.depth)} deep, current ${show("speed", flow.speed)}, wind ${show("wind", wind.speed)}`,
+    );
+  }
+  if (e.note) parts.push(e.note);
+  return parts.filter(Boolean).join(", ");
+}

@@ -31,7 +31,11 @@ func (at *situation) notes(h Head) ([]Note, error) {
 		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", at.mass(c.SplashMost))})
 	}
 	if at.onBed {
-		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snags %.0f of 10 on %s, by judgement.", h.Snags, at.setup.Water.Bed)})
+		by := "by judgement"
+		if at.setup.Water.Snags > 0 {
+			by = "by what was lost on such"
+		}
+		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snags %.0f of 10 on %s, %s.", h.Snags, at.setup.Water.Bed, by)})
 	}
 	if head, bait := at.setup.Tackle(h.Mass); bait.Weighed > 0 && bait.Weighed < head.HookMass() {
 		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", at.mass(bait.Weighed), at.mass(head.HookMass()))})

@@ -20,6 +20,7 @@ import (
 	"dunvel/core/advice"
 	"dunvel/core/box"
 	"dunvel/core/droptest"
+	"dunvel/core/pattern"
 	"dunvel/core/play"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -202,6 +203,9 @@ type HeadAnswer = advice.Head
 
 // Item defines model for Item.
 type Item = box.Item
+
+// Lesson defines model for Lesson.
+type Lesson = pattern.Lesson
 
 // Look defines model for Look.
 type Look = droptest.Look
@@ -541,6 +545,15 @@ type ChangeItemJSONBody struct {
 	Version int64 `json:"version"`
 }
 
+// LearnJSONBody defines parameters for Learn.
+type LearnJSONBody struct {
+	// Trip One trip; all where it is left out
+	Trip *int64 `json:"trip,omitempty"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // MeasureJSONBody defines parameters for Measure.
 type MeasureJSONBody struct {
 	// Question As it was typed; what a way does not need stays empty
@@ -645,6 +658,9 @@ type CreateHeadsJSONRequestBody CreateHeadsJSONBody
 
 // ChangeItemJSONRequestBody defines body for ChangeItem for application/json ContentType.
 type ChangeItemJSONRequestBody ChangeItemJSONBody
+
+// LearnJSONRequestBody defines body for Learn for application/json ContentType.
+type LearnJSONRequestBody LearnJSONBody
 
 // MeasureJSONRequestBody defines body for Measure for application/json ContentType.
 type MeasureJSONRequestBody MeasureJSONBody
@@ -753,6 +769,9 @@ type ServerInterface interface {
 	// SpendItem One of it is gone, lost or packed; of a line, what a knot takes
 	// (POST /items/{id}/spend)
 	SpendItem(ctx *echo.Context, id Id) error
+	// Learn What one trip, or all of them, teach
+	// (POST /lessons)
+	Learn(ctx *echo.Context) error
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx *echo.Context) error
@@ -1124,6 +1143,15 @@ func (w *ServerInterfaceWrapper) SpendItem(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.SpendItem(ctx, id)
+	return err
+}
+
+// Learn converts echo context to params.
+func (w *ServerInterfaceWrapper) Learn(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Learn(ctx)
 	return err
 }
 
@@ -1605,6 +1633,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/events/:id", wrapper.DeleteEvent, options.OperationMiddlewares["deleteEvent"]...)
 	router.PATCH(options.BaseURL+"/events/:id", wrapper.ChangeEvent, options.OperationMiddlewares["changeEvent"]...)
 	router.POST(options.BaseURL+"/events/:id/restore", wrapper.RestoreEvent, options.OperationMiddlewares["restoreEvent"]...)
+	router.POST(options.BaseURL+"/lessons", wrapper.Learn, options.OperationMiddlewares["learn"]...)
 
 }
 
@@ -2974,6 +3003,61 @@ type SpendItemdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response SpendItemdefaultApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LearnRequestObject struct {
+	Body *LearnJSONRequestBody
+}
+
+type LearnResponseObject interface {
+	VisitLearnResponse(w http.ResponseWriter) error
+}
+
+type Learn200JSONResponse Lesson
+
+func (response Learn200JSONResponse) VisitLearnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Learn404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Learn404ApplicationProblemPlusJSONResponse) VisitLearnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LearndefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response LearndefaultApplicationProblemPlusJSONResponse) VisitLearnResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4544,6 +4628,9 @@ type StrictServerInterface interface {
 	// SpendItem One of it is gone, lost or packed; of a line, what a knot takes
 	// (POST /items/{id}/spend)
 	SpendItem(ctx context.Context, request SpendItemRequestObject) (SpendItemResponseObject, error)
+	// Learn What one trip, or all of them, teach
+	// (POST /lessons)
+	Learn(ctx context.Context, request LearnRequestObject) (LearnResponseObject, error)
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx context.Context, request MeasureRequestObject) (MeasureResponseObject, error)
@@ -5510,6 +5597,52 @@ func (sh *strictHandler) SpendItem(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// Learn operation middleware
+func (sh *strictHandler) Learn(ctx *echo.Context) error {
+	var request LearnRequestObject
+
+	var body LearnJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Learn(ctx.Request().Context(), request.(LearnRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Learn")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(LearnResponseObject); ok {
+		return validResponse.VisitLearnResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // Measure operation middleware
 func (sh *strictHandler) Measure(ctx *echo.Context) error {
 	var request MeasureRequestObject
@@ -6421,193 +6554,202 @@ func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3fd9s2ti/+r2Dp+73rnHMPaztt2jPjrPvQJs1JzqRNJnanD9M+QCQkoSYBFgAtq1n53+/C3gBIiqAE",
-	"ypblmbkvM6lFAuDGxsb++dmfZrmsaimYMHp2+WlWU0UrZpiC/+IF/K+YXc5qalazbCZoxWaX9odsptjv",
-	"DVesmF0a1bBspvMVq6h9YyFVRY19Tphvns+yWcUFr5pqdvksm5lNzfAntmRq9vnzZzuUrqXQDGb9oOS8",
-	"ZJX9Zy6FYcLYf9K6LnlODZfivMYn/vM3LYX9rZ35/1dsMbuc/X/n7Wed46/63I8LMxZM54rXdrjZ5ezn",
-	"FTVkzYQhayXFcmafcK/ZUb/N8blPM1oU3P6blh+UrJky3K55QUvNslnd+dOnGa1kg0vvz/UDM4ppIhUx",
-	"jRJ6lrXkKmQzL9ks0Eg01dySKJvdcAF7UdG7d0wszWp2+fwiPKeN4nbV2UzXjBXDOatzneF0dl69ojdM",
-	"E0o0y6Uo0lZguN35T/sf/dzljL/jyt3rmSeKX+iv4W05/43l9oe7L5byC/dHw/KV4L837MztQOfnL3hV",
-	"S2WQaS09ZkUjbll5nkvFzsObsB58+1WXJJO2csFZWeghWT9Qs9JELgg3muBDGdFNviJUEwqTnpV8Yc7C",
-	"Z3PDKhhosHPuD1Qpuunu+ODBks5ZGf2l0Q0t950CR8nP2WwtVRFbS3wDcVr/VuZp4mcd7KQlu9BrpibS",
-	"es6Kq1LWabyWzebS7v2n2HmWgpEVowUpJNOEC2KfJdpQw/QscnbyUmqmIyf2rSjYnd1ms3IjGkkMZ0SK",
-	"zJ4n94udz9iJc1kxTdxwZL1iihFhf8WFmNlQCGazvGHDmd/INQxtpGUqN0/N8xvCNTGyLGLfUSi+MHuF",
-	"oeQCNsl+Dwp7z5q7XnvDaOG2NcKzJaN76Vfy5cpYuiAhLb0cWV6QL55dAqGiBBLSvGH0liNHDb5aSPMO",
-	"hh79mUVO8HsR2dTuOZ3AuTltvGxx08+lLBkVO4/ztFPo5/DvxY7d9q5I8R0r4quSZuUOaFm+X8wu/75H",
-	"drid/3X7/nxtbzN7BOx4eMT8fi9Kuc7cIeDG8i3VN6wgC6msPtGUJbVHG3SIz9nMMvfEE9jjqi5DEaky",
-	"ote8qrhYZuGMCkYVPCrhTxUvijIsd05FsYcRayUXvIyc1usVI3mjlNUjGlEwpImShb0U1ILm9iCTOSsO",
-	"ZLCC1SjsEuTi3XB5367phiyUrPyy0i7+TeRDkXIlW5iUMbZYGT/DLtEOnsLBmlk1MGfxi5OqJYtInVd2",
-	"GkJ5xQpCTdq3rik3iQS2j35kVPcO/MjhRRnrmNuLyfbC6XxgT471ZJ5bXG9iL+sDEfxhz9prtOVXvGO8",
-	"KHRX5x4NjBa3PGdn7uAnq1/4Guped1wfom5F99pyb+L+WIETUwysHLLMq5lpasIT9e9xpavkN6zcpMvQ",
-	"j1QsWUSEXnOrNKCctFKK64wsZKOIgR+4IAt+y+yMFaO6USOHQR6ioyPBWx3Pz+AIDsM6ioYPTmScO6Dw",
-	"dLb5Tt69lGVTTVXVb9hmotbcIeeWbrAglCDFXhBW1WZjL61WzeOa/NZoEx6K6WISBtMjg+cryXP2glDh",
-	"xs9ZWZKKUaHx7uRKT7Ma8L+3J8P1ZW6+jCxKugQDlN2Z2Kr/YEqOKNWRpXZu94puyJzhE8OBt1Uatunw",
-	"HDzbZT1YREvB2D3xnbz7i9OrdrLI1j1IrDKFZhuryJqbFRhwOfCbng30Ovf3VB25Zd2HMOt2W2N+bTHq",
-	"vKSqOETD6H9pimtg6xuHJsUULdpayge/veLLVA2plOvU7zvQ9eF8HnaiDFeWouxUVOtDZoP3Mk+/lJmC",
-	"6TF2RxbKygmvGKP2bm+EzolfU03cmS32nnjHXllQiEaMmP5VUpd0cwbMnHyR2Fdg9pcruG6nCohbWjZg",
-	"ElhhD7cjodaS5/mKUIFWDpghc4bGfrD/OzbkiFIzdCHZyz2oJP6qQQprdssULQlVjOTwLVGT3/PM4I4J",
-	"9tKcbaQowMq+iLskEg4CkCVVP06za73qgUNnnouTGMPpGG6PD9EyXq6oMu+4mMoh74XljksgL71jOiNa",
-	"VgzuRA0uIVQQ4MAUaEduSTn75KFCbv9uBzZ8QS4uD9hozf+IqBFvjTXtRaFBD9KSVFSgIqAJo/mKWAOz",
-	"EYaXZMEFA1VJgzcsakd7reswa/allXOsaA1aZ40O59nseXnOUEIPAhN9TkVz1dEmMCp8RCKfsrI8iEu3",
-	"5XZuufaBXNig1OVUWLWtlPLGGsulFEvYYrPiGqXSJCVUG1ZHpnrZY5ToVt3t9V5be8Lv6f4Hx7YQFhh8",
-	"2MliRpmD9g8kQMT/9jmmtNlZ/towfUCYAndqD2Gu4KHP2awR3OzVZX+Ch+InEK4u7+XDOzJXUndCIGtq",
-	"mDrz/p5O7OqbWOxqkzIFsOLukbY23fPvuLvppaxqqlgxWVMVhuZ7Pe0v3WP24MqYe/yD4jmLOze9ZjCX",
-	"d06SG7Lkt0ykiXEXUxi6UWi5N0702j7T9eknzIfR4ciEsjELbkakD1yTmf1UH1savB/3Cj/kjaesDrH3",
-	"OHzEp/a5JLWgy1TjacItOKKvv5FrS8OCLxZM6fZCnOo92Do3sJlh6wbOS+8gonCpOfJl4VB4IvR8m+h/",
-	"9LsMpyFR9voTepCSBy9zPT2Cv6RcIPOnqWnbZgRq7N6OqKkyGZlvwNlwwzZOUWTE0PwGIxDetvAyq78e",
-	"f7w64u/Li2gWwKSL4JYqTjFToTdyTLAOZGdF794ibb6CNA/3H89iTvxj3U4jAt9vX1zkB9k9YUd9OBYk",
-	"zlqqG21lNAhoVlyCubz0ChTsbrnhYkm04WXZmsw5raxwWg9txLmk6YHbvFG3LNkpFV7b3pal4vVQprxr",
-	"F35JFopD0gARjBWsIPKWqfaPBr8r1ZHOF+b9YjGc8apmfmhL0KWSjehY3dwQiJZ4aqfOJtj7JnLxfKv9",
-	"1Vrz3DhRtn+8iqolFzF7AtiJ4O+XpG70qsMa+FlrxpcrA/ccxfBOyoxRlcGarGhjOo+rbBLvOdzCkREX",
-	"TiDlvc8ha2qNJXexkhIEBKgh6derbAzYgZefZkw0lT2mLXnsJVFSuF2swAQNQFFeoqcI3AN6zVBlt/wD",
-	"rFZKCv+gc3mL3ipPVSHxn8iZLveIlLyCxcrGWElrOcNZAuEnq11pWd72EpNGtEr/QS2PBdq6TQvc4s5Y",
-	"y/sZHnR/hFOvQH+xTr8BX7EFFzxEIqZcgXl4K0nMDDOtIiJnLu+mONPBxR8ZpmAL2pT7b4lwp7Q2cNLU",
-	"r8E1FfNvy3JMD8NcBMH8ubTsa/8oJhnQFb17433oQyPZuVvTP+QHF1OJzFSXNGejPmCKXl/3LYWSdd1P",
-	"Xtgfj/J5eOmrvW5T94bjBbUgaSirH8RGcRpP+kB/wxf28HXQz5PG/FmqYq8SHvbaf3on8c7r0eEcdBgn",
-	"Cye3twd49joECBzguTqmLL1Ssp6s+1puaWNrVlmapQiXKS6t9GSA8ejvYQFzH35rw+Mp8ZaFotWEg/Da",
-	"Pn6vCFHv3h1+empYy35gk0fSLC9apbbgBXgn7GxeuZ1i0h5opDovbHsb40pDvrE/I+1pcJuQEnMCvp8e",
-	"c7KvHejBC5HTrZRxqq3q23ERaWIkgRmzSaHa1lz7co+5Viu5VLRCFtmTVu8ePIWRF1KrwirGJNi1y+2d",
-	"JMXg/pOCUKB65u9AQsmCrV1qDhUF/KuYjSbsbecJotdrQctSQ5JiOEao1mZEcc0SLSq7pINl6LiBZNrE",
-	"48ybMqBWB0dkjkGUxIiSUU00s9Nla4YB25c7ear3jcAHFd0t49ednoxnHadKJ6khFr7t6Xxcg753ScCa",
-	"Ae+Otfj6DusvLw6J36YRGe7y/X6cacd05OA5yeud+zh1sNeQKfcIWfuQYdqcXWMWZKKg9a/B0r6/9fVB",
-	"6cf6SlbMrLhYogm9onXNhDVw1y6tyzLjjZBrYf/jwm6kz2hKOt9tAgWIj1rJOZ2XG7KmiUd6QhaLy3cb",
-	"JiJrWjHCLHXIiqLbBP6EWVfdCMrzCINE6o2ijFS6Hx8440ZIwwblTlFXZ72iOonlFSsZ1WOJ8EoWcWML",
-	"S6T0aA70XBoDOmBSVN0FDLbY0f4ZN6guqV4lDlazPOQD7PMHG4r0TEtRvYLHP/8aSc8fCmJq2BdOzA5r",
-	"GzjyxoSz6SNC/lASI1+A9cAKIhuophEusaKUy2Xk0p27HO7BauasGPv7qwmZ9eyuZrnBsRIet5f8la/K",
-	"e9izn36eJlgMlb3jOY1bS3pF6/uHvNrivGh60NbNHM0adRznsiHt6d1XSqh4fYaXRXoRoeJ4/7128dIJ",
-	"fGxFsN16NIHdXVASWbOI25+V5SZ6/XODdxIoX1wUBIx077qmPNGJPEdG2fL4UrVk2lpu2lDRRqBBlYEg",
-	"IiTFrqQqstYvD/+dGH2m2lw7ebFVLmRHtz9bK8b+f0YUYyUr7JdB5V7OUvPyRWH5JjX60dF3E8MHOn69",
-	"ApWoIZWs7EwhSYGWZdaGYENoGgtuiOH1gbU/tf0Cff9wzz01abeMpLKzoctfMZqv0GLw7vvjOOszd5xT",
-	"HaSwibGPUI2ImkcQLikZvUUt0l7dUpZYDzBnC+n0P++NSElAgJm+XbgCxhGFzp4MvB41KSn30TdKSm5M",
-	"mXhoXNn3YBbdhtvaYr65LDYQmiaKL/GDmG6TSH30D1IuIObJOxadFX72SIO17FWpVPUm+co0TGjna4ka",
-	"se3JSxlspWSzXMWo4w5yKddMEYYlBBQqBq3cAmNgD2FcsrAMgUEukkNoJipKnRqK9V/t7N1NWDITTtfU",
-	"Y99xrKEAwH1pBW/XuHaHpc/LePu0m9S5FzKPKoFyNnMXYWDQdjPSQmSv6YEJlq99bvYUz8l4QRG9S9W1",
-	"xkqPvg/VRr5IKJr1jaHoFDdwPfS0743deBE6pTzoYlAS5MxpVymlK6sTjdVLbTGf545BVVoFUVVL56Qy",
-	"odeyEZOT+1YhISz+FmKejOBBUFde6JU/rrCkoJPc1i6v4IoFgJEk0agYTZWNR0jZ96n6bh3dD+gkdzn6",
-	"pbqAcI8O8wFhoGTa/jLkiESIBHDjDRV0rxRPykcZUYcT1MWDFL5pGu8OrIBpqtALTKsnF04GBP0+8bJ7",
-	"0Cv9fjovA8Z0TBC979q7zZdfw0anxJiQd6cHmTpAHBPxVWjMDf8dzW+6eknXzcIXhhUQ5XDRD6tmgHK4",
-	"5jpR5ZyeKz0lR3llzdMDHU2gJmFGG9er7ocbSWDgF8TeWf1P3vYDszqKHIMYBL4YKGh/oLdbsx4ZLEVw",
-	"MHrrBRfaUuCEd4HWqAWkDd3EMjtQJfdYFx1j1cgai2JfkK/A6V1J1GAh45yAE5keAviAK8kCmcLnxMMw",
-	"6cHttWAjMRmoTHK2kf2IkEZ/nGxwMGyjwS3LRysl14JoSRa0jZ5BfCFxNWMwEx2325ZLWdAl4aJgdxm5",
-	"sBz37CLR7Iqqox8ggsFLbjaBmeHc2IPha+ExSzBxmjWvDsi9DWfICrGto2qH3H9SU65yCHfSW6boMvF0",
-	"cvEdjRnUVyvLfM41BI6Ndf/0HXCY3FzhQoqdoVumCo7S1osLu12WGkytaI2Ol6jUwCTVt+Jn6hwRB5Yh",
-	"98cJdQKd8gDLAl50Z3gttSsPTB8KDUKFga8rwDPnpUCahfgGFdbpFuJbw6qpF60s4lAUuccFTAnuc4Rj",
-	"TI1NaMMrasZUOHvDvZYR/9Jre/UZD5oGUcuSaqMdSlNKmEOqKvq1y8bBEAyXs5LyJvrOjb0o4jhe4/gJ",
-	"E+qUoFR0DAsM1NfUW3lC9POhYjCh2j5KU58vnhRkvaa8jA/jA7BDv6rieao9uSNaxEdLp4yaQlSjeFXF",
-	"lICX4DleuBTWtO1sdHxNIMvGCL7miiXDdnSFI+a9A4k6O+5OhRvXH59wJNxBy1C6BA5sCRG2tT3t+GEd",
-	"WdKVEx1+6hDfHRG/UW3Vl8ts95k6yA2OXfaI4Lm8OwMxmix/rbpmCfnOyYl7YfF15K8vnBkqGC5VgxFK",
-	"FjQ3UkFlonPoWwuIOp/mISEcukgX5DhlcojZLvUg4Cd8M8yXuUWmxHe6cfAhlJXXegS7M5gLPN9ghEyq",
-	"qospAgrxwe5qy+VmMsKop+12BZJCpAy32xtY98QkvGEGSbs7W7YhgKtAYZDToAFJNRThuIN+zyTfCc7C",
-	"Udd/4JLg8QvsMpLn9TlE+MZsIoDlkwKTw+kG67ojKsLkbIj+bH+6IP+LKF+FiRFa9zFJN2RkyO82DhtH",
-	"1toZdYnbVBTRID8gItjhMuSEUsobjUDUPoF+Us1FGyqOIcx5cQ/izJ/hDJzW1phjVuvr5iyYpybtpqBg",
-	"TtG5OmpVUpiQ6xFMh4g1FCAQ2rt2S+K6ESfBNu1WOYJ8Rj7uxNwtI6Lg7IFTdZz3AWUW78rxuP+IN/8d",
-	"6jCHOPN/aGNiB2G6/d5QYVpHhSZ6BYmcAkybRnATcJSZ0lL8m24jbFtePb7ksXN0xZeCL3hOhSELvmwU",
-	"c5PEYYvHMBH0pprLMjI+JLxDZsxKSo25OC/ain50KTHiyn7uXeDv15H5D47xoNuV5LKGYbUtQoXZgX2i",
-	"LQXBH+59wVhBwFU4km1LxbLcTvV8Fs13bDHk+o/GnvWeu72D+nKjvQ+2VuHeR6dV8iQN6YMdSQ8m0giL",
-	"pPaPKNfO1t/76JpukvAGuvxq30kVQIFRDxRCmBA07cabUE+VmiCwSXzuj3uEtzwo0h+JPjRHm0O8aD+y",
-	"9dsDVInUZHQl1/0Uh/CPfh559CD64o/nF9F63PDrxY6i1OllTCGBdR2Xuz+y9YduIdYEqiWjhRxS6RW/",
-	"SnYXYf3I1le+7uQY33GPohZ/FcKPsbV/KOlmMkDUcuzqn6KWcq1H8tZbPT8p529LtfWteYYay5Qc/y06",
-	"Lj0dWcfb5dYZvsXNECUzZDFMUy7uHGAdZCdTbTCgGZLwIFXAqh4ujRprLDKyCel8bGEy8gdp6jYU6uD6",
-	"ByrIk5DbUwU2EvUQed3pxDRhQ9xbpGCG8lKTf//4+iX58/Ov/+s/IoFz03dBd/QypaQaAyzkPfsYDGgP",
-	"JHpQJfk4NusYmF3ELa81XbJ0xFP/QlIDBENNM+JfMtyUbIf2v289DngbhwlTZX5vosc0+UqK711hTTGw",
-	"eztH8tIq/wqT/6FZB+DB3QScUdRXB5iHxmFhToAn6V/p31zEs+RHyA1IBg873zBdAoAmHWYCriW5U1a7",
-	"Nwc2ywoDJGInP6LWAfHheF7Y9YoR92Ow/FvA5L233naKo5smxvx/dQ6GqQmH3dDs1rFoy9vgBqKkB4rf",
-	"c4im53OOZG2264h/3BNDHo1WH8dW/vEAoG/saODSkUnJXZ+NYdeNR4CZ30YY2Q0a/3FPdvLO1L+E9iS9",
-	"vNGk51totKTHQ31H0tNeJU14eC8CQO2VUwfOBVRJ06Q++hyU6arUxwNy0Bdcr8ZyCgMoru7XnLhWcVb6",
-	"0bJMzceKINNMBJGIQuwtqAIsGKs+8QAzrRk7tMXa3bH16j+S1LE2Ffr42cchyTieUrzPyQs8lIx6o2hu",
-	"gNGnZeP791pOP/Ae8RZzn5Nc90PM0J2ApjHBLN6OJiD6JO/gJiyggksTZ9sm2NGPjoXj7O2uER69O5qS",
-	"6QM3SNl3IyERZyMZSb4i1SX56uxrsnxBIOFX2Z1bc1FsLsl/kWV//0ZQHR6ddPhdMWpd0VtWJOMHbWWh",
-	"KEYHSAG7ABN4qo9mNKpk3Cp3kSJ8jaVdXUxbYkcDn6pVQ9do/37mnW4GU8I9rdolje5GGubLlvrt39lF",
-	"GBx4yj4Yh56b8OjDEc4gnCh+0iiVDkhZTf5s7sbeRUyYfxernp71OKaj7WW4Q13wJzj/h5nVp9+KuuO2",
-	"mCAKDgkonGBXJt5nJ98Nfy1O2IlrJwkPavUWfynmftuqk74F8A1MLeSK+Gbz2yt8gHvVfd5O5FrAiznG",
-	"FYkCf0drt6tcqqnSiZpjZFyFeFWkoh1gECD3A9rGhXDQeGRrG28USpkSa5lUvNTnZ1c2tJZNWZAVvWVk",
-	"zpggytV3Plyh9DDwFeBIocLFTYjkTTXNcKcPM83SpOXQsbpeyRLa0xG5ILkU+LJDvoTmFWfkHa+seWT/",
-	"hPlUult5V7QI5GfDxJ66VtKl4Ux0Z72Ld5y/WkmF7cB5BWsITQSwWGzOsISsA9HvQLpTshVpfvNDHJZf",
-	"imWYdeHawKUOKoo3PIY78t8gg6FhPvQPkJ1StUmrFsW7KA6UJeE9B88ZLx0M01ZhEdWw9gUtS8j0pmKT",
-	"NmQk6eN5PNuKiujUP8OW9zFzsTm844NasQVTynkD98zCoxVDbRp7trtk+iHbS0yrtMxlrCMwFO0DupLd",
-	"8AJbpRviyjvSantGeiYjUOyG9IqMPXH0mlepCECCLuPHrK1u9WuexlrB9xxdu2JGcXbLskiBaSrWbbTy",
-	"+trJoiFVoAhSP1SFLsTEXa9ShJSoGu34PhEwgd6wn+oohUouBpTxNZwTGuxv3evYSRPrH2SnEYmPtk/1",
-	"nTo90HXM99KpFRZtGMCLxY4Edqc961wwHaEfqBMqU0MkAc+aPxtZqHsPnBzT3Dxc5QGVpfuEVqHoMt76",
-	"xmFPZ2P1JxxLP6tQre4T17Mg1FypAIhUe9HfsBr/sYQS0k1q3QxdXk3Bs/F1pvuvhQlVhG0l5FD3MZSX",
-	"ZM2E8VURdASieqwS8Wev7+auJDH1FHbKDgfHpUVEPeB0uMqiUDvoagnbqsRIMSHwUm+/oszsGlhNaTk+",
-	"Ef0oVS/o1nPEOk0BH/u5yZopFpj8RQsgYKXQBtg6xM0xRr8o5RrGWPdMzg5DTEGwa6u0hjWJa1aWTtYC",
-	"ZkRGqCaUKFZSw28ZtuSlqiAFu+XUvoi3oTvPh0vPbmGok5ZdpCc9zgY51dPZAFFIU03SqGhzO9sFMYT7",
-	"j+vQmw1z1LXPDEwFbl6uopkbP9ACen4vQv08VSHAGWOJkupVXKn5gWrdbwJqh4PkMxh9ztLqzLZbrnu6",
-	"hiPsP6a3nJEKvvWRD7NgVH0XI+wzUvVskcFFlLhxslE5G22Z6Y9UggEwojM6OKo2X/QBDvvxD3jsOPut",
-	"CETbecJX7gum9DZxVdy92pBo9LYFP9i7Kx5hYO+DN1yZkQL+sWv2Z/yhrYa0X5ABF0KhsL3L7Z8rinl6",
-	"o9AAuxe3vTf7EAHwU9p1j23PGHAxLQqmrKSpoKvMwQ1kol0ySkaLyZBkDwtyMrElgaxj8X/7d6xT7oC0",
-	"RtA2JvDqbtyOLu7Fw2p7HUbqIEAE5S8BCsLSKMZlPu/nZFv9j0v+fVSPkRuU0sl1sYilS6AFRMgas8qr",
-	"kYQCgKAD+dnyyeqbMVpNxytNVYS3SIdriGmfMfIovpxqR5e0YPFvXNI6fkEvqCJN3QLlw+2PJHb9XaVC",
-	"AKXUjripBs0YandXcWzqGmW7WUv0ebom05DnCgXgJKdK8dTmUtpwsexBMUXut21/MvSHBRRc+wQxiuYs",
-	"tGU/3B6xe9LBhnbXIW5iu9Ioa8jJ6M7xuALQOsA5Um10huqBvaLBHAyQJhNb9U+7tbhg78UVAFUlXtvp",
-	"sFDaD7uPIRHXcDcDQEFWgJxwaBaTeMHP88O+FlkBVTOnOhlSvX4TAAGn52f6lz3N+hszAE1qsZqQcL0v",
-	"i7GtttbA5A6Cyd8DaIBcHiSaAxquGyKalwqY9JODejEZh/h0ztOMhqE1tH29nmJYzMc1qazBDNDDiQ7I",
-	"eAsv55FOBnZOwZWcLha2bXnnDQ/EB2LFSL/26I2TYJGSrqERgv0kCvel6V4VWnLhCmn2Xn5xnNP34/BJ",
-	"nuAOUkdj73jnocHWUUTTDeDbTvFYo9Pk1b7ObyD4SioKHYz16RQyrKqZoqZRB2WQBwL3R2rhaLrfgv2x",
-	"PKWjTMUnVzD0VMUBDtS8lGvtPXJTHTrJDpuHcI64aX/d15wqNPZH+YMau6Ocl+eh+zuygbutnLB0RlUw",
-	"pF18yDlcUMltm56GxIk9ySOQznV25ZK6EjNHdKiUhxePWw04LUHuCVQBXoWWepPLzZQswKXLEGgra/NT",
-	"gH0wxLYCBupTc1JdwxR69hqy9df8F+a6/6wp/MPawlwsW1zNac6tfqVCO29K9zYk+fTubdfdr5sCO8Li",
-	"+L0PnHubmEyGfe9cQqDPI9sNuHHtfSNTJPaEXL/F9AaEg1A03IdNyexdnHgH1DzWweBaEsMZkcIDTTKx",
-	"5IJNtDXsUuJiRYKxT12XYv0CQapc4Z2dgDiI7aFsi2ZsXGNfP+gZTAuEwUqNDEfwvelSMZxeSlI6/dD+",
-	"e8XoLfRUohvA2Vph/oOQ/XmjWODuwn+4jEiveLgL0V2TQPQgFFxWBexyFxAcp0gr1Lx2HrfpdZoHpDEz",
-	"MZ6q3W+gGqHxii9XEaz1KUMIaZhO7JYbbRAdx1IqDq4HTb/1/SWa0I12BLEHftzdzvvLiyighjIHgtz4",
-	"Vtcep8H1hwkb6YjnNyblarvGBO/JN5tqzGoyMrI+vNK3OF6f3Ckl9Vyw76eNPrHv51Ea604BGE2GEe2g",
-	"fPagPNuC9x61Uqqbc9rosbanldSmRckGPMpDMXfSQat3FdYcaBo78dEiG9txHhB8FU9ZoGXi7dU2xIeD",
-	"fRh24U+CT4XQmlPNyP8ha8WNYYL8b6JzWjLyn0QuFpqZgSGygKIC11Bwy8ZxY1BNwlNOSYLETm50NJLq",
-	"Zkq0buzyUp8FeNP9O+ae84OHFWWdr40xyE+++HishmlfvsMQ/BV8WABq5Q56C0L16ReQBb/MLskvM/nH",
-	"L7PPL/xDGpDMIKm7LbzgyuPEAvQt2mvd9XUuxyhLQm312UuPkJvIkE0otv4bVZwK86r7kce0wsatptjm",
-	"/SxVMTmiao+y682JbJbBf9VM1iV2+CFCEi60UU3FhHlBfmuKJXOomSPIY8OavomNG9OBx9bYwRsniLi0",
-	"oKHRQsZxijQwmLWvfuNLNCFc3BOMI+zwrJ0Loyw0oZjEfUb+Bg0wHW/+Iq7eAkdq8u83y4xUGanOdUZ0",
-	"Rn78j4x03JUae+uCeUNeslLzRmdt5qaGwdzvl+SC0DXdtEB+ShZb8IAZ+fNFF/oPW55l5NmfLn4RW9mB",
-	"Z+R7QKGDRdejsHZnvwi4Z3MmsIMIL5gwfMGtVj/74e21Z0H8jxazbfYKzkyn5O9y9gz7tTJBaz67nH11",
-	"dnH2leuUCxxzjkF71xQco3oSiMWleFtYDsW2gLj5TJvvXLp4LoXxhfN1XfIcXjn/zfUWQ317nzYecCM+",
-	"99nL2ibwB11L4dSHLy8uHmxe91Ew61Atoe7XbPb8yy/HhgprO/e4hjAWominvwNaR1VRtQlFRqFvJzgg",
-	"sjZjDJtYuUK5FSM1z50L3kA84+8zv5u/2nHPc+q0i/jOvpSNMK8wdvjPtLkvqSrGtjaH306wsdQABrsl",
-	"OaT42jv5lqmNr5ayEg7TAH273862thUSfmfbfsIje7vy4FL/aDubhITowgdDuKLBpntCnGjPsSwYtwvO",
-	"LJ7QzHWzoQrKGZ3hM3KKV1SZ3lYPi+8gZed/rt7/eOlQ/WGqO6Yd9GXOoD4nl1RpUJ01PofRAVdFxkQR",
-	"slEcrOYZ+XklLZ+SJTRotLchE+5KW0t1cwbNsrc4T5kj8R2M/XDMd/eFKA5YgCX4qHyBr38aN4dLeV9L",
-	"RLPVmQNO47qfgzjCdrKqqeLa2WVjV4h9iB1ru8MSTido8AOLFFFzDcl7pqn/TRO5Fpa6C278QYNzaI8N",
-	"hHF1a1FJVZxI2aDGrVFDOado4clc6BCsRiPLolWBd8uqTmE+ALCxCM/8NzOvOo8dURHoThPZr/7PXdK8",
-	"hvPS7bdfAh5BhkZGBkYb1DQ6m01nQSnDVv1GOvxh6PPRkksxWlhrypFLyfoLvNfHqPWOa+MRtu5NrCSW",
-	"70OUJfI9fsT9mfJ71Im8vpOR+YZ42JKYMpSNCSaAOQhfcbh8mtKxYypY2uFAczBV3NjeJySfPdjx2mKU",
-	"ccY4gXD7C2M1eAtaTsKMKQrsRCpaQP56gI9pkRVGle72tJ6XrvooznzvpLz51jwu8/FxCAL8fPSaujI1",
-	"Vps01Ml/DJ5+uCsDWo1FWNn394e8ghPd1ZQgCI1PUAR+thq5XVTHTeAUDJfED/e5y65JYW3jo4DR6+jl",
-	"iuU3Pp5wtF3ACSLb8EausYYatVOG1+66tbTYXV1SrLC6P9WxxaFD9QGViNAl5UKbVm74iJkjd5VI5U+8",
-	"+IwHtmQYtO7T+RX8vSdCerR+HkFylgIs4uf442OxJq5UO+580UFmtratVOMyNZvVVGENk/0xPn37yDkv",
-	"Zp9/Bd8lgjvFPB7/PDf+o+clZk9DAu/VKr71RqyQ60P4/fnFn6c9/7ii/ooZf5gIFWw9QaCcuxOHYbRD",
-	"jlZUnfmIo44Lo0ff/DXVJ5B0jg4YhLJCryAObXjnBu1wn3wo6eYVPHIcB4od++S+WruIVDMS6JV5VwR4",
-	"RnqYayc4j3aPNGQboH8ePWoBTaLrLgkaGHQaAsm8kGUp13rUYQKoy6nqAAJKP2Fd4JreQLSWwGcFSINS",
-	"Lrt6Qd0YwEvsEKWUyyMpBC3Njq4NTAMFf+K6wBgc+AmUAUeyfzlN4KVUiuWmPVCDA7MlQY57/49In8fd",
-	"7NPc/B+azi70sF7tPsR2JdyMo05dTCd+NIeux8/fdwvjsh7IkQvlAQGkUt5lCH6iXcyjJdxc3u115rYE",
-	"e3hFKbQSPoIL9eH3yMp87vfpiQsxODpKrsEf5cLQVLdAeNDC3fKFS6Kay7sXhJal96dYhcsV3PSZJZyy",
-	"83lT7nDGIvO8cTWOj+IUuDPDeoVYrua9nKV3jxMA+H/c69Ceuxza4+CSa8OKSzKnZZmRktEiI8/On31D",
-	"np3/iTw7f54hnMez84uMfAMh1R28nGYIvMVOI0/fDrAfhcDQi/Z077QEwk3w4JZAINrRJQCIucQk7ngD",
-	"+VhhY09euqrEG7bxjn6uSC7LphL6RTcKoA3ddNl1mLP9/CKSyvzErROk8JOwTlDs/Wu6KbWsGF7qkLeI",
-	"532PdDuukRKXjI+65ac1UUDiGh+dMvSGQSJSXMxu7YyuXfHpA+7LlR3zCezKPQ7i4x6s94JhEYHHkslI",
-	"KTUAwdU0vwE86QWhATofAsM3QhrYbB3dY1fTUzFhdnijf8CnHueO/L3TMXLX1rpFtV7sR2znGNaYjXaK",
-	"ftwL5zU0Uh3RqX31UIiI+wQASEjjxv7jFA70b0neKMWEySAfhy+Alx2YG+QVhmC64ZVVbiBLnoGvXSFQ",
-	"zWiAJUBW7Ha2fGgfezSPSw+WY59R1FngA1C8LPudFGJpdB3K7fO8fOh00zuS96VDrBMksW3NPjxb0I6i",
-	"7m7oifLZuo0NozvZPxSJ9mR/g5+2UdmSoI0v8b2JJ9vc/uDW5bHPSBjfl76cwNTZeUz+ye2dj8zKzy3+",
-	"U+QGzqVga0JDASnp5drtO53HtYd2nOzHZ45TWkYhZaPdvi2TaLBRvzdUGB6aybMolWnxV3xsMxuIla0r",
-	"nprQQA4Kcto6fMgfOPN4HNw+/XvD1Kat9PXV1v0Tn3U2qONT+iaGnPZpRstSrqFz5t+wGhyHGPqa0MXk",
-	"F/dV9jX0WY8tC9zQiauKgfbYZUUQC8DAmVvtBZXaF1sNvbpUJHwRoApGVumwCqKrepayqPetwaWlr5HT",
-	"pKRzVraXDmiqsfk7oO0jlBmu4dcjntfAsSPaDtbyn0LG0kJ7k7ZmSkuBzIjOd0r8KYhX0yhrHe22Az7i",
-	"I49hA3wo6Sa9biynZfkQqn8Yy/mAoBEVLRgWnJbY+nO7hit0dR03BOzXAPGOpN7A2KcqGP+4y6xW+OMJ",
-	"zGaY2co6vz+XAZwYm85qxgTKSmsXxze0PRjnyGPjgVJalvfd4sn9oiM9LenC+Nw6ABROAzFM9SdtM9qo",
-	"x4c+gewnaM48UgaxlLLoKlWPy53/0xRL0IZziHpSURDFKga1kNv6b58Xm3IXbsG12nyEJ44kZuzYJ8+I",
-	"RTzJhJvhvQh1J3AoqEAM6FMUINmbBDYPta+mmhNACW2zXhEi1TsgEch0vFQY3JK7b+srfOTRPHYtgvGe",
-	"fXELeyRPnaPUPi+dB+Q+kofOEecE3rnOzCOeOe037kReuW28lrBjLaMneuLaTXziXjiMKkzwwHW4eAwW",
-	"YOTjLx6RnVpOelyyWkk/ykXH8FceU1p0Ef5P4acc3eF/GR+lO51d/+QtAuZtuyfHRNV50eAePLRj8pUf",
-	"d+S0P+blkct6c4LD7q8NO30flgAC/4Aek7JFR/Ucn1gYPyGPMR6mLW9xb1MMr/Y4iaGUfOghvq9P9Vks",
-	"sfjevsMpHVyTwGHsx0Puvz6ZVxHW0Mvb9fjEhVyLS/L12Zfk+dmfM/Ls8uLrXRkHRvE9Zss1PPFoVgug",
-	"vafuBCztoWB67Gg7HYuhrG+H2eLA6h8jMd81Y9hjmt83awimeRLYPPgx45xwgsP4HVtyAfXtuO3Dyilg",
-	"0URrKfDO08fGULzeYyD5wzJmHcU/9uIELPO4RPw2zivHMIr+8WXRKVBDDpd3j8S8/yKIIYrX24ghMbHq",
-	"KoZ3qjDf4yOPpsOEqvgUJcat/4FQtVa0rplgBZHCERE01e0K1fsJnRGYuGWHzo8DT6CT9yVsSbf10UU2",
-	"q7hw//ls2M/kHmqTW95jCJKj8mXPxgCgvadfc/BOLl3ehT8NDvvV4XiInJH5BlwTN2yTkZVcAyi0XFgD",
-	"CmWrHgMo6EieozosTqofPTVcoqh2DbUT6tbTvFHl7HJ2TmsOxHUPD5sQD5GlW2eFj+kNc6ZeSoGiyfUr",
-	"oPlNyfrBrnYY7QNqg9kpFjj2G4WODVN3s+g/RSEcwbkGGo97Zy7vdjzse2Ndwrw687UM9l8UEXndOB1H",
-	"QYQYtCy5axtiJCTWiQLrHODP0uWzQbZD+BgXOB8OBx6GrH9iHSJF1SkAASoZ7KHSjmuZYTikgzy276IQ",
-	"D8/7JKvPv37+vwEAAP//",
+	"7L1dl9y2lS78V7Dqfc+amTN0d8tWPElrnQtLskaayJGibscXsS9QJKoKbhKgAbCry1r672dhbwAki2AR",
+	"rP5Mcm4SuYsEQGBjf+9nf17ksqqlYMLoxfnnRU0VrZhhCv6LF/C/YnG+qKnZLLKFoBVbnNsfsoVivzVc",
+	"sWJxblTDsoXON6yi9o2VVBU19jlhvn2+yBYVF7xqqsX5s2xhdjXDn9iaqcWXL1/sULqWQjOY9aOSy5JV",
+	"9p+5FIYJY/9J67rkOTVcitMan/jPX7UU9rd25v9fsdXifPH/nbafdYq/6lM/LsxYMJ0rXtvhFueLnzbU",
+	"kC0ThmyVFOuFfcK9Zkf9LsfnPi9oUXD7b1p+VLJmynC75hUtNcsWdedPnxe0kg0uvT/XD8wopolUxDRK",
+	"6EXWblchm2XJFmGPRFMt7RZliysu4CwqevOeibXZLM6fn4XntFHcrjpb6JqxYjhndaoznM7Oqzf0imlC",
+	"iWa5FEXaCgy3J/95+tEvXcr4O67cvZ75TfEL/SW8LZe/stz+cPPVWn7l/mhYvhH8t4aduBPo/PwVr2qp",
+	"DBKt3Y9F0YhrVp7mUrHT8CasB99+3d2SWUe54qws9HBbP1Kz0USuCDea4EMZ0U2+IVQTCpOelHxlTsJn",
+	"c8MqGGhwcu4PVCm665744MGSLlkZ/aXRDS2nboHbyS/ZYitVEVtL/ABxWv9W5vfEzzo4SbvtQm+ZmrnX",
+	"S1ZclLJOo7VssZT27D/H7rMUjGwYLUghmSZcEPss0YYapheRu5OXUjMdubHvRMFu7DGbjRvRSGI4I1Jk",
+	"9j65X+x8xk6cy4pp4oYj2w1TjAj7Ky7ELIZMMFvkDRvO/FZuYWgjLVG5eWqeXxGuiZFlEfuOQvGVmWSG",
+	"kgs4JPs9yOw9aR567S2jhTvWCM2WjE7uX8nXG2P3BTfS7pfblhfkq2fnsFHRDRLSvGX0miNFDb5aSPMe",
+	"hh79mUVu8AcROdTuPZ1BuTltPG9x0y+lLBkVB6/zvFvo5/Dvxa7d/qlI8ZIV8VVJs3EXtCw/rBbnf5/g",
+	"He7kf9mXn2+sNLNXwI6HV8yf96qU28xdAm4s3VJ9xQqyksrqE01ZUnu1QYf4ki0scc+8gT2q6hIUkSoj",
+	"esuriot1Fu6oYFTBoxL+VPGiKMNyl1QUE4RYK7niZeS2Xm4YyRulrB7RiILhnihZWKGgVjS3F5ksWXEk",
+	"gRWsRmaXwBdvhsv7bkt3ZKVk5ZeVJvh3kQ/FnSvZyqSMsUfK+Bl2iXbwFArWzKqBOYsLTqrWLMJ1Xttp",
+	"COUVKwg1ad+6pdwkbrB99BOjunfhRy4v8lhH3J5NtgKn84E9PtbjeW5xvYk9rw+b4C971orRll5RxnhW",
+	"6ETnhAZGi2uesxN38ZPVL3wNda8bro9Rt6Jnbak38Xwsw4kpBpYPWeLVzDQ14Yn697jSVfIrVu7Seegn",
+	"KtYswkIvuVUakE9aLsV1RlayUcTAD1yQFb9mdsaKUd2okcsgj9HRccNbHc/P4DYchnU7Gj44kXBuYIfn",
+	"k81LefNKlk01V1W/YruZWnNnO/d0gxWhBHfsBWFVbXZWaLVqHtfk10ab8FBMF5MwmB4ZPN9InrMXhAo3",
+	"fs7KklSMCo2ykys9z2rA/96fDNeXufkysirpGgxQdmNiq/6dKTmiVEeW2pHuFd2RJcMnhgPvqzRs16E5",
+	"eLZLerCIdgdjcuKlvPmz06sOksieHCRWmUKzjVVky80GDLgc6E0vBnqd+3uqjtyS7l2YdYetMb+22O68",
+	"oqo4RsPof2mKa2DvG4cmxRwt2lrKR7+94etUDamU29TvO9L14XwedqIMV5ai7FRU62Nmg/cyv38pMwXT",
+	"Y0xGFsryCa8Yo/ZuJULnxm+pJu7OFpM33pFXFhSiESOmL0rqku5OgJiTBYl9BWZ/tQFxO5dBXNOyAZPA",
+	"MnuQjoRaS57nG0IFWjlghiwZGvvB/u/YkCNKzdCFZIV7UEm8qMEd1uyaKVoSqhjJ4VuiJr+nmYGMCfbS",
+	"ku2kKMDKPou7JBIuAmxLqn6cZtd61QOHzjwVJxGG0zHcGR+jZbzaUGXeczGXQj4ISx3nsL30humMaFkx",
+	"kIkaXEKoIMCFKdCO3ONy9sljmdz0aQcyfEHOzo84aM1/j6gR74w17UWhQQ/SklRUoCKgCaP5hlgDsxGG",
+	"l2TFBQNVSYM3LGpHe63rOGv2leVzrGgNWmeNDufZTby8ZMihB4GJPqWiuer2JhAqfEQinbKyPIpK9/l2",
+	"bqn2jlzYoNTlVFi1rZTyyhrLpRRrOGKz4Rq50iwlVBtWR6Z61SOU6FHdTHqvrT3hz3T6wbEjhAUGH3Yy",
+	"m1HmqPMDDhDxv32JKW12lr82TB8RpsCTmtiYC3joS7ZoBDeTuuyP8FD8BoLo8l4+lJG5kroTAtlSw9SJ",
+	"9/d0YlffxmJXu5QpgBQPj7R36J5+x91Nr2RVU8WK2ZqqMDSf9LS/co/Ziytj7vGPiucs7tz0msFS3jhO",
+	"bsiaXzORxsZdTGHoRqHlZJzojX2m69NPmA+jw5EJZWNW3IxwHxCTmf1UH1savB/3Ct+lxFNWh5i8Dp/w",
+	"qSmXpBZ0nWo8zZCCI/r6W7m1e1jw1Yop3QrEud6DvXsDhxmObuC89A4iCkLNbV8WLoXfhJ5vE/2P/pTh",
+	"NiTyXn9Dj1Ly4GWu50fw15QLJP40NW3fjECN3dsRNVUmI8sdOBuu2M4piowYml9hBMLbFp5n9dfjr1eH",
+	"/X19Fs0CmCUIrqniFDMVeiPHGOuAd1b05h3uzTeQ5uH+41nMiX9f0mmE4fvji7P8wLtnnKgPxwLH2Up1",
+	"pS2PBgbNinMwl9degYLTLXdcrIk2vCxbkzmnlWVO26GNuJQ0PXCbN+qaJTulwmv7x7JWvB7ylPftws/J",
+	"SnFIGiCCsYIVRF4z1f7R4HelOtL5ynxYrYYzXtTMD203dK1kIzpWNzcEoiV+t1NnE+xDExE832kvWmue",
+	"G8fKpserqFpzEbMngJwI/n5O6kZvOqSBn7VlfL0xIOcohndSZoyqDNZkRRvTeVxlkyjn8AhHRlw5hpT3",
+	"PodsqTWWnGAlJTAIUEPSxatsDNiB558XTDSVvabt9lghUVKQLpZhggagKC/RUwTuAb1lqLJb+gFSKyWF",
+	"f9ClvEZvld9VIfGfSJku94iUvILFysZYTmspw1kC4SerXWlZXvcSk0a0Sv9BLY2FvXWHFqjF3bGW9jO8",
+	"6P4Kp4pAL1jnS8DXbMUFD5GIOSIwD28lsZlhplWE5SzlzRxnOrj4I8MUbEWbclpKBJnS2sBJU78B11TM",
+	"vy3LMT0McxEE8/fSkq/9o5hlQFf05q33oQ+NZOduTf+QH1xMJTJTXdKcjfqAKXp93bcUStZ1P3lhOh7l",
+	"8/DSV3vZpu4NxwtqQdJQVj+IjeI0nvSB/oYvTNB10M+TxvxJqmJSCQ9n7T+9k3jn9ehwDzqEk4Wb2zsD",
+	"vHudDQgU4Kk6piy9VrKerftaamlja1ZZWqQwlzkurfRkgPHo73EBcx9+a8PjKfGWlaLVjIvwxj5+qwhR",
+	"T+4OPz01rGU/sMkjaZZnrVJb8AK8E3Y2r9zOMWmPNFKdF7aVxrjSkG/s70h7G9whpMScgO7nx5zsa0d6",
+	"8ELkdC9lnGqr+nZcRJoYSWDGbFaotjXXvp4w12ol14pWSCITafXuwccw8kJqVVjFGAe7dLm9s7gYyD8p",
+	"CIVdz7wMJJSs2Nal5lBRwL+KxWjC3n6eIHq9VrQsNSQphmuEam1GFNcs0aKySzqah44bSKZNPM68KQNq",
+	"dXBE5hhESYwoGdVEMztdtmYYsH25k6d62wh8UNHdMn456Ml41nGqdJIaYuHbns7HNeh75wSsGfDuWIuv",
+	"77D++uyY+G3aJoMsn/bjzLumIxfPcV7v3Mepg72GRDnBZO1DhmlzcolZkImM1r8GS/v+2tcHpV/rC1kx",
+	"s+FijSb0htY1E9bA3bq0LkuMV0Juhf2PM3uQPqMp6X63CRTAPmoll3RZ7siWJl7pGVksLt9tmIisacUI",
+	"s7tDNhTdJvAnzLrqRlCeRwgkUm8UJaTS/XjHGTdCGjYod4q6OusN1Ukkr1jJqB5LhFeyiBtbWCKlR3Og",
+	"l9IY0AGTououYLBHjvbPeEB1SfUmcbCa5SEfYMofbCjuZ1qK6gU8/uWXSHr+kBFTw75ybHZY28CRNmbc",
+	"TR8R8peSGPkCrAdWENlANY1wiRWlXK8jQnfpcrgHq1myYuzvr2dk1rObmuUGx0p43Ar5C1+Vd7d3P/0+",
+	"zbAYKivjOY1bS3pD69uHvNrivGh60J5kjmaNOopz2ZD29k6VEipen6CwSC8iVBzl3xsXL51Bx5YF26NH",
+	"E9jJgpLImkXc/qwsd1Hxzw3KJFC+uCgIGOnedU15ohN5iYSy5/Glas20tdy0oaKNQIMqA0FESIrdSFVk",
+	"rV8e/jsx+ky1uXT8Yq9cyI5uf7ZWjP3/jCjGSlbYL4PKvZyl5uWLwtJNavSjo+8mhg90XLzCLlFDKlnZ",
+	"mUKSAi3LrA3BhtA0FtwQw+sja39q+wX69uGeW2rSbhlJZWdDl79iNN+gxeDd9/fjrM/cdU51kMIhxj5C",
+	"NSJqHkG4pGT0GrVIK7qlLLEeYMlW0ul/3huRkoAAM323cgWMIwqdvRkoHjUpKffRN0pKbkyZeGlc2fdg",
+	"Ft2G29pivqUsdhCaJoqv8YOYbpNIffQPUi4g5sk7Fp1lfvZKg7XsValU9SZZZBomtPO1RI3Y9ualDLZR",
+	"sllvYrvjLnIpt0wRhiUEFCoGLd8CY2BiY1yysAyBQS6SQ2gmykqdGor1X+3s3UNYMxNu19xr33GsIQPA",
+	"c2kZb9e4dpelT8sofdpD6siFzKNKIJ/NnCAMBNoeRlqI7A09MsHyjc/NnuM5GS8oojeputZY6dH3odrI",
+	"FwlFs74xFJ3iBq6HnvbJ2I1noXPKg84GJUHOnHaVUrqyOtFYvdQe8XnqGFSlVRBVtfucVCb0RjZidnLf",
+	"JiSExd9CzJMRPAjqygu98scVlhR0ktva5RVcsQAwksQaFaOpvPEeUvZ9qr5bR/cDOsldbv9SXUB4Rsf5",
+	"gDBQMu98GVJEIkQCuPGGCrpXimflo4yowwnq4lEK3zyN9wBWwDxV6AWm1ZMzxwOCfp8o7O5UpN9O52VA",
+	"mI4IovKulW2+/BoOOiXGhLQ7P8jUAeKYia9CY274lzS/6uolXTcLXxlWQJTDRT+smgHK4ZbrRJVzfq70",
+	"nBzljTVPj3Q0gZqEGW1cb7ofbiSBgV8QK7P6n7zvB2Z1FDkGMQh8MVDQ/kBvt2Y9ElgK42D02jMutKXA",
+	"Ce8CrVELSBu6i2V2oErusS46xqqRNRbFviDfgNO7kqjBQsY5AScyPQbwAVeShW0KnxMPw6QHt7eCjcRk",
+	"oDLJ2Ub2I0Ia/f1kg4NhGw1uWTraKLkVREuyom30DOILiasZg5nouN32XMqCrgkXBbvJyJmluGdniWZX",
+	"VB39CBEMXnKzC8QM98ZeDF8Lj1mCidNseXVE7m24Q5aJ7V1VO+T0TU0R5RDupNdM0XXi7eTiJY0Z1Bcb",
+	"S3zONQSOjW3/9h1xmdxcQSDF7tA1UwVHbuvZhT0uuxtMbWiNjpco18Ak1XfiJ+ocEUeWIffHCXUCnfIA",
+	"SwKedWcoltqVB6IPhQahwsDXFeCd81wgzUJ8iwrrfAvxnWHVXEErizgURe5xAVOC+xzhGFNjE9rwipox",
+	"Fc5KuDcy4l96Y0Wf8aBpELUsqTbaoTSlhDmkqqJfu24cDMFwORspr6LvXFlBEcfxGsdPmFGnBKWiY1hg",
+	"oL6mSuUZ0c+7isGEavvonvp88aQg6yXlZXwYH4Ad+lUVz1PtyQPRIj5aOmXUnE01ildVTAl4BZ7jlUth",
+	"TTvORsfXBLxsbMO3XLFk2I4uc8S8d9iizom7W+HG9dcnXAl30TLkLoEC240Ix9redvywDi/p8okOPXU2",
+	"310Rf1Bt1ZfLbPeZOkgNjlwmWPBS3pwAG03mv1Zdsxv5nun5xVsYmD86MWo0ihy49zBXYGZkmAvNCzaS",
+	"4z2DWXT4wZwcoQnfm8vncRTrLpE/9w7NhI8OH5QSHMpLyo8/nHxDRTIXursDu5fQvFzF15bojGuLKfFk",
+	"5Kp/Jh3wmczvW8oBRZCA5njXZuZIpGdyG3rFkvMMjgND60Ce4WydDU3ZurWSTQz/4CU31mTCqkQIe+sj",
+	"g8GjddZKbo+/VLCgKC1aSRL/Zc6VGIfQS0di8qc/gdUR4LHcJvtzhA+ZicgUL4uGnU6hhhFMXEQcp5oY",
+	"xVlBvHxNj86UUmum54MrjxQuVQDZAL4/MLBcyaKz7QHjGeJR3BxJs2PZVwfIbnamVW6kSmbQekQozAiv",
+	"7JEGhgE8zZWoKnV4sVtgmCJJUKbr8y3fuevrrxgbSY/cyEZh7tItOcDYaYywuvil9NfebT2uuz0Rt9iU",
+	"bZ/3XeO0RK9jxslPkGPh0AG2sikLsqHXjMDjxOnYQ3h3gT7DqEtXNoZQ4vXxKfaIM7iPdETWThBIKUOG",
+	"4b8junHS0PJBRM0EFepbH5Zifn2Rg9w4M2X406hMspujxMgvitcpggyf8184KtBweQPCh/nDh8WO7yAE",
+	"oJCYJc81AX2dFRnZbqaBPR1NBC2/jQoHugpIgF7wOXGWBbttKnhGjWFKnDjbMD2Ahu+hXen8T7fCeO9I",
+	"Mg/IMJSurgSAEUpQCADijUsUo6Ig1OXKHMO56SrdQYhT3r1A3dehvaRz82VukSmstyv1hxDJ3psu2I3B",
+	"GtPlDjMvpaq6WJUQaDk6DcreLDNbw/F7u49soRCB0Z32DtY9s7grwg/D6ezFHAG0M669+Y2aDdoQaTRz",
+	"rJbUppTt60MdchmpH/oSMkfHYm0A9y4FFh3THeKFRVzPs035/mx/PCP/iyiP7oOZv+5jkjyvkSFf7hzm",
+	"qqy1CxYmHlNRRJPHAWnPDpchJZRSXmlscOQLs2dZHG0Kcgy53LuEgJ35O5xBMlRZEsO0PZBOLrx5atxu",
+	"TneF+3PPmQ3XI1iBkShbgNZr/XF7HNeNOAsO+LB07xg0AuzokMttCREZ557fKTipQvcSlJXj+eQjWWLv",
+	"0Td+TJLYD22u5VFY4b81VJg2AK6J3kCBoICQWSO4Cf15mNJS/JtuMzf3skX4msfu0QVfC77iORWGrPi6",
+	"UcxNEm+HM+YD0rtqKcvI+FBIDRUXGyk11ni8aJHiMFWBEQcncWvgOL+OzH9wjAbdqSSXyw9RnJwXZVeH",
+	"Ak4KjD/IfcFYQSAFZaSKk4p1uV9C+CxaR9dik/cfjT3rM0ImB/XOz8kH22jj5KPzECKShvRJdEkPJu4R",
+	"OminR5RbF0OefHRLd0k4dj0XOt0lM6BAqEcyISw0mSfxZuB0pCaep3o2fr9F2qQH2/09MTfD7c0x2Rl/",
+	"Ydt3R6gSqUXOA696+Ee/Pjl6ET2owPOzKM5T+PXsANjRfHiMUBg54qX+C9t+7AJ8HBF8mKw6PgZBJC5K",
+	"DoN7/IVtLzyewX18xy3AErwohB9ja/9Y0t1s4OH1mOifo5ZyrUc88q2en1RLtqfa+pavEZ/XjNrxvX1c",
+	"+31knSwKt87wLW6G6DZDdvw85eLGAaFD1SvVBhNlQ3EXpKBb1cOV52LtfkZ2oUyMrUxGfidN3abYujZw",
+	"AxXkSfDtuQwbN/UYft3p8DvjQNxbpGCG8lKTf//05hX50/M//Nd/RBKyTT+1qaOXKSXVGBA+79nHYED7",
+	"BhVHIZSN9/wYA0mPpHtpTdcsvZOGfyGpsZ6hphlzXnNTsgPa/9R6XEMnHCZMlfmziV7TZJEUP7vCmmJg",
+	"93au5LlV/hUWlUMTSMAZvwr9K1BfHWDpG9djYQbsZV+kf3sWr77Wo/keV3c83zANH4IEDosP15Lcgbk9",
+	"myObMIcBEnvyPKDWAXnH8Xqjyw0j7sdg+beNeCal3n7pnJsmRvx/dQ6Guak23ZTfvWvRwqaABKKk12yt",
+	"5xBNrxMcqQZs1xH/uCfW0SKKahVb+acjGkhhpzxX5kpK7vo3Drs5PkD7skHo92Dqy6eJqteDJWUJbS97",
+	"9YhJz7eQ20mPB9yApKe9Sprw8CSyXO2VUwf6DLuSpkl98rUN81WpT0fUNvsYe6xWLTRb0X0sA9eC3HI/",
+	"WpapdT4RxNOZ4IRR6PYVVYAxatUnHtoXacaObd19c9969e9J6lhbYnv/Va2heDVeqjrl5HWJB4loqorm",
+	"Bgh9XpW3f6+l9CPliLeY+5Tkuupj5ecMlMYZZvF+NAG7GvAOHh8m1WnibNsEO/rBMVadvd01wqOyoymZ",
+	"PvKAlH03EhJxNpKR5BtSnZNvTv5A1i8IFJIqe3JbLordOfkvsu6f3wha4INvHX5XbLcu6DUrknFp97JQ",
+	"FKODvMhDQHw81UczGlUybpWHtiJ8jd27upi3xI4GPler5sWifT/zTjeDpcZ+r9oljZ5GGpbonvrt3zm0",
+	"MTjwnHMwritLwqN3t3EG21TgJ43u0hGlkMmfzd3YhzYT5j9Eqo9PehzLnCYJ7lgX/CPc/+PM6sc/irrj",
+	"tpjBCo4JKDzCqcyUZ49+Gl4szjiJS8cJj2ohHn8p5n7bw9+6BlBHTC3kirhw2mCFdyBX3ecd7IgCOKT3",
+	"ISKR4R9oGX6RSzWXO1FzHxlXIV4VQUoDeL2tr6hpw0Hjka39PhYAkZGIkaHiEBI/OTiKTj7/kjFBlMMN",
+	"ujsArmHgK7S5AOQENyFub6pphid9nGmWxi2HjtXtRpbQ9pzIFcmlwJddRwVoinhC3vPKmkf2T5hPpbuI",
+	"LkXb2epkmNhT10q6NJyZ7qz38aqti41UVq9EMA8u2uZ0CEKyZAhN0mn95po/pWQr0vzqh3i7NynWYdaV",
+	"ay+eOqgo3vIYnuV/Aw/WhiCQSAvxO3fVongfxRe2W3jLwXPGSwfvuwdYQTWsfUXLEjK9qdilDRlJ+nge",
+	"z7aiIjo1Fu/0e7FY1lNIRwe1YiumlPMGTszCo0gUbRp7dhiK6y7bFs5D8MllzUbA4AC11x44cCBESdap",
+	"nec3NJZD73ZkS3ekB17lN0dvsdAkZQZB1/Fr1qIm+TXPI63ge46uXTGjOLtmWQS4KLWHShTR69LxouGu",
+	"ALiOvivkJ4iJI8PDdjikarSj+0QgPnrFfqyjO1RyMdgZjw2UIjlprL302TlsCtY/yE6DSx9tn+s7dXrg",
+	"1qEhOO7UMos2DODZYocDu9uedQRMh+mH3QmIRyGSgHfN340s4KkFSo5pbh7A4gjEoimmVSi6jrdUdT2N",
+	"svHqYYAUqgIKmk9czwJTc6UCwFKtoL9iNf5jDdBEu9S6Gbq+mIOT6vGLpsXCDHSaFmFnqPsYykuyZcL4",
+	"qgg60vpoDOEmVJDnDuom9RZ24GwG16XttHHE7XCVRQGTxmHUtGg3EZAaoKXeeUWJ2TVGnkHMc1F1U/WC",
+	"bj1HrIMx0LGfm2yZYoHIX7TAdJYL7YCsQ9wcY/SrUm5hjG3P5OwQxBxk9LZKa1iTuGVl6XgtlP1mhGpC",
+	"iWIlNfyaEW2oKKgqSMGuObUvojR09/l47tkFHHLcsosgfKA4Pqd6Phlgd4tUkzTK2tzJdsHxQf5xHXp+",
+	"Y4669pmBqQ2B1pto5sYPtGBWAq4CLpslFRfgjJFESfUmrtT8QHWvcyAOB8lnMPqSpdWZ7Z1l2Ndwhf3H",
+	"9JYzUsG3vefLLBhVL2Mb+4xUPVtkIIgSD042Kh+p9e1cqQQDYERndDDHbb7oHVz2+7/gsevsjyJs2sEb",
+	"vnFfMKdnpqvi7tWGRKO3Laje5Kl45LrJB694DxegCww3JmZ/wh/aakj7BRlQIRQKW1lu/1xRzNMbhZw7",
+	"vLj9s5lCmsNPadc9djxjDXFoUTBlOU1FXSn/cY1Jo90XS0aL2VDXdwueObPVnaxj8X/7d6xT7jT/iKA4",
+	"zqDVw3iQXTzFu9X2OoTUQRYMyl8CxKDdoxiV+byfRzvqf9ztn9r12HaDUjq7LhZ7tBBoLRiyxqzyaiSh",
+	"AEzvwGP3fLL6amyv5vfBSFWE97YO1xDTPmPbo/h6rh1d0h6uY+cb17SOC+gVVaSp2wZsIP1xi7fOhaoQ",
+	"mJfru3V0jnWD6iqOTV0jbzdbiT5PCLmgZopNi0lOleKpTYu14WLdg/iNyLd9f7L9COyuYp8gRtGcOQVO",
+	"sOPtEXsmnZ5DThziIbYrjZKGnN01KB5XgL0ObQKoNjpD9cCKaDAHA6QJQJnw61QP+jypxQX7IC4AADlR",
+	"bKfDk2k/7BRBIl7+YQKAgqwAOeHQLGbRgp/nh6nWy6FbQ051cquu+m0Amp+fn+lf9nvWP5gBGG+LAYwb",
+	"1/uyGNlqaw3M7kyf/D2AMs/lUaw5dFlxQ0TzUqHX2eygXozHIe658zSjYWgNbV+vpxgW83GN+IjQ0ibR",
+	"ARlvDe080skNg1L6FcxnC/u2vPOGh82HzYrChfmuAPOBHyedyvEN+1EU7kvTvSq05MIV0kwKv3j/jA/j",
+	"8El+wx2kjjV1Wg8NtiQmmu6gb8ocjzU6TV5PdRQHxldSUehgrM/fIcOqmilqGnVUBnnY4P5ILRxN91sy",
+	"B4uJOx0lKj67gqGnKg5woJal3GrvkZvr0El22NyFc8RN+8tU0+Ot76KB/Ac1drdznp87LzlqJc5XGpil",
+	"M6qCIR0QvTcIvGWVXG/eZ23ixETyCKRznVy4pK7EzBEdKuXhxfutBpyXIPcEqgAvQqv22eVmShbg0mUI",
+	"tJW1+SlAPhhi2wAB9XdzVl3DnP3sNfrur/nPzHWV3VL4h7WFuVi3/RrmObf6lQrtvCldwXHL53cFv+x+",
+	"3RzYERbvC3PHubeJyWTYT90lBPo8ssOAG5feNzKHY8/I9VvNb2w/CEWDPGxKZmVxogyoeawz3qUkhjMi",
+	"hQeaZGLNBZtpa9ilxNmKBGPfmheQhfkCQapc4Z2dgLjWTUPeFs3YuMR+8Vyj8QIwWKmR4UjfKLpWDKeX",
+	"kpROP7T/3jB6Db166U57pFjs592bN9pjygn8u8uI9IqHE4hOTMKmB6bgsirglLuNpnCKtELNS+dxm1+n",
+	"eUQaMxPjqdqiKUtq98z1oR3s8YavN5EeXnOGENKwCMpRtOjeNxWZFMhKFkfXg6ZLfS9ED0opeGgMsQd+",
+	"jPcn9IGKr8+igBrKHAly41uueJwG13c0HKTbPH8wKaLtEhO8Z0s21ZjNfEzv4yt950iHe2zawgX7ft7o",
+	"87rrzpdrdw0wmgwjOtZCpi147+1WUisD2mg2Ej2spDYtSjbgUR6LuTOnC8R4Yc2RprFjHy2ysR3nDsFX",
+	"8ZaFvUyUXgG+EC/2cdiFPwo+F0JrSTUj/4dsFTeGCfK/ic5pych/ErlaaWYGhsgKigpco/o9G8eNQTUJ",
+	"TzklCRI7udHRSKqbKdG6sctLfRbgTadPzD3nBw8ryjpfGyOQH33x8VgN01S+wxD8FXxYAGrlLnoLQvX5",
+	"Z+AFPy/Oyc8L+fvPiy8v/EMakMwgqbstvODK48QC9C3aa931dYRjlCShtvrklUfITSTIJhRb/40qToV5",
+	"3f3I+7TCxq2m2OH9JFUxO6JqrzIckUeOyeC/aibrEjvHEiEJF9qopmLCvCC/NsWaOdTMEeSxYU1fMtAP",
+	"Mpd04DF42k8QcWlBy7uVjOMUaSAwa1/9ytdoQri4JxhH0OyVaefCKAtNKCZxn5C/2fl8UdDP4uIdUKQm",
+	"/361zkiVkepUZ0Rn5C//kZGOuxJAeAoG5g15xUrNG521mZsaBnO/n5MzQrd01wL5KVnswQNm5E9nXeg/",
+	"bKWdkWd/PPtZ7GUHnpDvAYUOFl2Pwtqd/CxAzuZMYGdKXjBh+IpbrX7xw7tLT4L4Hy1m2+I13JlOyd/5",
+	"4hlww5oJWvPF+eKbk7OTbyzZUNfm7RSD9vDv2kX1JGwWl+JdYSkU283j4TNtXrp08VwK4wvn67rkObxy",
+	"+qvr2Yj69pQ2HnAjvvTJy9om8AddS+HUh6/Pzu5sXvdRMOtQLaHu12zx/Ouvx4YKazv1uIYwFqJop78D",
+	"WkdVUbULRUaYr+kdEFmbMYbNkV2h3IaRmufOBW8gnvH3hT/NX+y4pzl12kX8ZF/JRpjXGDv8ZzrcV1QV",
+	"Y0ebw2+PcLDUAAa73XJI8bUy+Zqpna+WshwO0wAJJd6x6Y+1rZDwJ7sJiF0jZ7vx4FL/aCebhITowgdD",
+	"uKLBofuNeKQzx7Jg1/PLBN6SuW42VEE5ozN8Rm7xhirTO+ph8R2k7PzPxYe/nDtUf5jqhmkHfZkzqM/J",
+	"JVUaVGeNz2F0wFWRMVGEbBQHq3lCftpIS6dkDY3/rTRkwom0rVRXJ4tsSHnK3BPdwdh3R3w3X4niiAXY",
+	"DR/lL/D1T0NyuJT3rUQ0W5054DSu+zmII2Qnq5oqrp1dNiZC7EPsvo47LOHxGA1+YJHCai4hec809b9p",
+	"IrfC7u6KG3/R4B7aawNhXN1aVFIVj6RsUOPWqKGcU7TwZC50CFajkWXRqsCHeVWnMB8A2FiEZv6bmded",
+	"x+5REehOEzmv/s/drXkD9yUoXlyREvAIMjQyMjDaoKbR2Ww6C0oZUABU+AL+sO8r7LZLMVpYa8ptl5L1",
+	"VyjXx3brPdfGI2zderOSSL4PUZZI9/gRtyfK71En8vpORpY74mFLYspQNsaYAOYgfMXx/GlOx465YGnH",
+	"A83BVHFje4pJPruz67VHKOOE8QjM7c+M1eAtaCkJM6YokBOpaAH56wE+pkVWGFW629t6WrrqozjxvZfy",
+	"6jvzsMTHxyEI8PPRa+rK1Fht0lAn/zFo+u5EBrQai5DyT04vhryCR5LVlCAIjU9QBHq2GrldVMdN4BQM",
+	"l8QP8txl16SQtvFRwKg4erVh+ZWPJ9zbKeAEkWN4K7dYQ43aKUOxu20tLXZTlxQrrG6/69ji0KH6gEoU",
+	"+vgHvuEjZm67q8Rd/syLL3hhS4ZB6/4+v4a/91hIb6+fR5CcpQCL+Dn++FCkiSvVjjpfdJCZrW0r1ThP",
+	"zRY1VVjDZH+MT98+csqLxZdfwHeJ4E4xj8c/j8R/8LzE7Glw4Emt4jtvxAq5PYben5/9ad7zD8vqL5jx",
+	"l4lQwbYzGMqpu3EYRjvmakXVmU846jgzevDD31L9CJzO7QMGoSzTK4hDGz54QAfcJx9LunsNj9yPA8WO",
+	"/ei+WruIVDMS9ivzrgjwjPQw1x7hPtoz0pBtgP559KgFNImuuyRoYNBpCDjzSpal3OpRhwmgLqeqAwgo",
+	"/YR1gUt6BdFaAp8VIA1Kue7qBXVjAC+xsymlXN+TQtDu2b1rA/NAwZ+4LjAGB/4IyoDbsn85TeCVVIrl",
+	"pr1Qgwuzx0HuV/6PcJ+HPezHkfwfm84p9LBe7TnETiVIxlGnLqYTP5hD1+PnT0lhXNYdOXKhPCCAVMqb",
+	"DMFPtIt5tBu3lDeTztx2w+5eUQqthO/BhXr3Z2R5Pvfn9MSZGFwdJbfgj3JhaKpbIDxo4W7pwiVRLeXN",
+	"C0LL0vtTrMLlCm76xBJu2emyKQ84Y5F43roaxwdxCtyYYb1CLFfzVs7Sm4cJAPw/6nVoz10K7VFwybVh",
+	"xTlZ0rLMSMlokZFnp8++Jc9O/0ienT7PEM7j2elZRr6FkOoBWk4zBN5hp5GnbwfYj0Jg6FV7uw9aAkES",
+	"3LklEDbt3jkAsLnEJO54A/lYYWOPX7qqxCu2845+rkguy6YS+kU3CqAN3XXJdZiz/fwsksr8xK0T3OEn",
+	"YZ0g2/vXdFNqWTEU6pC3iPd9grvdr5ES54wPeuSPa6IAxzU+OmXoFYNEpDib3TsZXbvi0zs8lws75hM4",
+	"lVtcxIe9WB8EwyICjyWTkVJqAIKraX4FeNIrQgN0PgSGr4Q0cNg6esYl04fz+N4zqsQDqceuJHovVUEw",
+	"Yn9B3b+bq+DLkNLyFWaq1I+bawCnMqYil+7XB+ckmBfozgMA/zrmWEbMngbb+jxc5VjFhDlAaj/gUw9D",
+	"bL91+pIeOgq3qDZW8oBNQ8Mas9F+5A9Ll2+gXe8IWfoatZB34dNMIO2RG/uPxwjTfEfyRikmTAZZX3wF",
+	"HNNBBkL2akjZMLyyKjTUYjCI6CiEQxoN4wVglMMuvY/tYw/m1+uBv0yZ3p0F3sGOl2W/X0csWbOzc1P+",
+	"vY+dno335OPrbNYjpEruzT68W9D0pO4e6CNlTXbbZ0ZPsn8pEr0W/QN+2q6LdgvaKCafTG/ap/Y792Hc",
+	"9x0J4/sCq0cwqA9ek39yq/oTs/xzj/4UuYJ7KdiW0FCmTHoZnVO3836t7gM3++GJ4zHt75AY1B7fnuE9",
+	"OKjfGioM9wprVLf4xGjxV3xstxiwlT0RT01oUwhlXy3aA2SpnHjUF26f/q1hatfWk/ua/v6NzzoH1PFc",
+	"fhvD5/u8oGUpt9Cf9W+IOYBDDD2a6Mj0i/sm+wN0848tC4IdiauKQUPZZUVwMcCMXlrtBZXaF3tt47q7",
+	"SPiqa4nGVukQMaKrepayqA+tWa+lr8TUpKRLVrZCBzTV2Pyd1gAjOzNcwy/3eF8DxY5oO4gY8Rg8lhba",
+	"O05qprQUSIwY4qHE34J4zZay1tFhO+ATPvIQNsDHku7SqxNzWpZ3ofqHsZynEdqd0YJhWXOJDWb3KwVD",
+	"7+BxQ8B+DWzePak3MPZjwRJ8OmRWK/zxEcxmmNnyOn8+5wECG1sba8YE8kprF8cPtL0Yp0hj4+F4Wpa3",
+	"PeLZXckjnVPpyvgMToCtToPKTPUn7RPaqMeHPoEcO2gBPlJss5ay6CpVD0ud/9MUa9CGc4itU1EQxSoG",
+	"Fbf7+m+fFpvyEDrGpdp9gifuic3YsR897xpRSxMkwwcRqpvgUlCBSOOPUeZmJQkcHmpfTbUkgEXb5lYj",
+	"EK93QCJc7nhBOrglD0vrC3zkwTx2LU72xLm4hT2Qp87t1JSXzsO+35OHzm3OI3jnOjOPeOa0P7hH8srt",
+	"owKFE2sJPdET1x7iE/fCYVRhhgeuQ8Vj4BMjH3/2gOTUUtLDbqvl9KNUdB/+yvvkFt0+Eo/hpxw94X8Z",
+	"H6W7nV3/5DXCMu67J8dY1WnR4BnctWPytR935LY/pPDIZb17hMvuxYadvg9+AeklgFGUckT36jl+ZGb8",
+	"hDzGeJn2vMW9QzG8mnASA2DB0EN8W5/qs1j6+q19h3P6BCdBENmPhwoT/WheRVhDLzvco2AXcivOyR9O",
+	"vibPT/6UkWfnZ384lHFgFJ8wWy7hiQezWqCnQOpJwNLuCgwK05AOOBZD8egBs8W1RHjA/LYJ0/y2WUMw",
+	"zZNAgMKPGaeER7iML9maC0BRwGMf5qoBiSZaS4F2nj4CC2RQHjSQ/GUZs47iH3v2CCTzsJv4XZxW7sMo",
+	"+sfnRY+BTXM8v3sg4v0XwaVRvN7HpYmxVVeXflCF+R4feTAdJmAvpCgxbv13lE+9oXXNBCuIFG4TQVPd",
+	"r4O+HdMZASNcd/b5YUAwdPK5hCPpNtg6yxYVF+4/nw275txCbXLLewhGcq902bMxAM7x6Ve2vJdrl3fh",
+	"b4NDGHZoMSJnZLkD18QV22VkI7cAPS5X1oBC3qrHYDA6nOdeHRaPqh89NfSrqHYNtRPq2u95o8rF+eKU",
+	"1hw21z08bHU9xC9vnRU+pjfMmXolBbIm1xWD5lcl6we72mG0D6gNZqdYRttvRzs2TN3Nov8cBQoF5xpo",
+	"PO6dpbw58LDvwHYO8+rM1zLYf1HEfXbjdBwFkc2gZcldcxojIbFOFFjnAH+WLp8Nsh3Cx7jA+XA48DBk",
+	"/RvrcE+qTgEI7JLBTj3tuJYYhkM6YG37LjLx8LxPsvryy5f/GwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -11,10 +11,14 @@ import (
 	"dunvel/internal/store"
 )
 
-// informed sets the drag of the bait of a setup by the drop tests that are kept,
-// where it is not set in the setup itself, and says so; words are empty where
-// there are none of such a bait.
+// informed sets in a setup what is known by now: how much its bed snags, and the
+// drag of its bait by the drop tests that are kept, where it is not set in the
+// setup itself. Words say the latter, and are empty where there are none of such
+// a bait.
 func (h Handlers) informed(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
+	if err := h.taught(ctx, s); err != nil {
+		return "", err
+	}
 	if s.Bait.Drag > 0 {
 		return "", nil
 	}
@@ -23,11 +27,7 @@ func (h Handlers) informed(ctx context.Context, s *setup.Setup, choice units.Cho
 		return "", err
 	}
 	var latest time.Time
-	tests := make([]droptest.Test, len(kept))
-	for i, k := range kept {
-		tests[i] = k.Value
-	}
-	fit, of, ok, err := h.Known.Best(tests, s.Bait)
+	fit, of, ok, err := h.Known.Best(testsOf(kept), s.Bait)
 	if err != nil || !ok {
 		return "", err
 	}
@@ -95,9 +95,13 @@ func (h Handlers) CheckTruth(ctx context.Context, _ CheckTruthRequestObject) (Ch
 	if err != nil {
 		return nil, err
 	}
-	tests := make([]droptest.Test, len(kept))
-	for i, k := range kept {
-		tests[i] = k.Value
+	tests := testsOf(kept)
+	logged, err := h.timedOnTrips(ctx)
+	if err != nil {
+		return nil, err
+	}
+	tests = append(tests, logged...)
+	for i := range tests {
 		if _, err := h.informed(ctx, &tests[i].Setup, nil); err != nil {
 			return nil, err
 		}

@@ -29,11 +29,12 @@ import (
 )
 
 // Handlers implements the contract on a store. Now tells the time, Known
-// remembers what was made of drop tests.
+// and Taught remember what was made of drop tests and of the log.
 type Handlers struct {
-	Store *store.Store
-	Now   func() time.Time
-	Known *droptest.Known
+	Store  *store.Store
+	Now    func() time.Time
+	Known  *droptest.Known
+	Taught *Taught
 }
 
 var _ StrictServerInterface = Handlers{}

@@ -17,6 +17,16 @@ type Setup struct {
 	Setup setup.Setup
 }
 
+// named is one of the setups.
+func named(name string) setup.Setup {
+	for _, s := range Setups() {
+		if s.Name == name {
+			return s.Setup
+		}
+	}
+	panic("demo: no setup " + name)
+}
+
 // Setups are one or two setups for each of the scenario's spots.
 func Setups() []Setup {
 	with := func(name string, change func(*setup.Setup)) Setup {
@@ -129,7 +139,7 @@ func heronCut(name string, change func(*setup.Setup)) Setup {
 	return Setup{name, s}
 }
 
-// Seed keeps the scenario's setups, drop tests and box in a store that has none.
+// Seed keeps the scenario's setups, drop tests, trips and box in a store that has none.
 func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 	kept, err := st.Setups.List(ctx)
 	if err != nil || len(kept) > 0 {
@@ -139,6 +149,9 @@ func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 		if _, err := st.Setups.Create(ctx, s.Name, s.Setup, now); err != nil {
 			return fmt.Errorf("demo: %s: %w", s.Name, err)
 		}
+	}
+	if err := seedTrips(ctx, st, now); err != nil {
+		return err
 	}
 	if err := seedDrops(ctx, st, now); err != nil {
 		return err

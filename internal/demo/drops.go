@@ -13,14 +13,6 @@ import (
 // drops are what was timed: the paddle tail of Pier Pool, let down beside the
 // pier on two heads, and three casts at The Sill counted to the touch.
 func drops() []droptest.Test {
-	named := func(name string) setup.Setup {
-		for _, s := range Setups() {
-			if s.Name == name {
-				return s.Setup
-			}
-		}
-		panic("demo: no setup " + name)
-	}
 	timed := func(s setup.Setup, grams, depth float64, place string, times ...float64) droptest.Test {
 		t := droptest.Test{Setup: s, Mass: grams * 1e-3, Depth: depth, Place: place, Held: droptest.Slack}
 		for _, v := range times {

@@ -142,6 +142,17 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 	return out, nil
 }
 
+// Stamp is another for every state of the log.
+func (s *Events) Stamp(ctx context.Context) (string, error) {
+	var stamp string
+	err := s.db.GetContext(ctx, &stamp, `SELECT (SELECT count(*) || coalesce(max(updated), '') || coalesce(max(deleted), '') || count(deleted) FROM event) ||
+		(SELECT count(*) || coalesce(max(updated), '') || count(deleted) FROM trip)`)
+	if err != nil {
+		return "", fmt.Errorf("store: events: %w", err)
+	}
+	return stamp, nil
+}
+
 // Get returns an event that is there, or ErrNotFound.
 func (s *Events) Get(ctx context.Context, id int64) (KeptEvent, error) {
 	return s.one(ctx, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NULL", id)

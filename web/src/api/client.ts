@@ -17,6 +17,7 @@ export type MeasureQuestion = components["schemas"]["MeasureQuestion"];
 export type Round = components["schemas"]["Round"];
 export type Score = components["schemas"]["Score"];
 export type Played = components["schemas"]["Played"];
+export type Lesson = components["schemas"]["Lesson"];
 export type Trip = components["schemas"]["Trip"];
 export type SavedTrip = components["schemas"]["SavedTrip"];
 export type LogEvent = components["schemas"]["Event"];

@@ -664,6 +664,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What one trip, or all of them, teach */
+        post: operations["learn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2005,6 +2022,106 @@ export interface components {
             /** Format: int64 */
             trip: number;
             event: components["schemas"]["Event"];
+        };
+        Lesson: {
+            totals: {
+                trips: number;
+                /** Format: double */
+                hours: number;
+                casts: number;
+                takes: number;
+                fish: number;
+                short: number;
+                lost: number;
+                freed: number;
+                torn: number;
+                reties: number;
+            };
+            claims: {
+                words: string;
+                count: number;
+                of: number;
+                /** Format: double */
+                expected: number;
+                /** Format: double */
+                low: number;
+                /** Format: double */
+                high: number;
+                /** Format: double */
+                chance: number;
+            }[];
+            /** @description Where nothing is claimed, why */
+            words: string;
+            /** @description Bites against casts */
+            groups: {
+                name: string;
+                rows: {
+                    label: string;
+                    casts: number;
+                    takes: number;
+                    fish: number;
+                    /** Format: double */
+                    low: number;
+                    /** Format: double */
+                    high: number;
+                }[];
+            }[];
+            depths: {
+                /** Format: double */
+                from: number;
+                /** Format: double */
+                to: number;
+                /** Format: double */
+                takes: number;
+                /** Format: double */
+                expected: number;
+            }[];
+            /** @description What was tried least */
+            least: string[];
+            losses: {
+                lost: number;
+                /** Format: double */
+                hourly: number;
+                /** Format: double */
+                cost: number;
+                /** @description Without a price */
+                unknown: number;
+                groups: {
+                    name: string;
+                    label: string;
+                    lost: number;
+                    freed: number;
+                    casts: number;
+                    /** Format: double */
+                    hourly: number;
+                }[];
+                /** @description How much a bed snags over what is usual for it */
+                beds: {
+                    bed: string;
+                    casts: number;
+                    lost: number;
+                    /** Format: double */
+                    expected: number;
+                    /** Format: double */
+                    factor: number;
+                    /** Format: double */
+                    spread: number;
+                }[];
+                /** @description Which change would have saved most */
+                saved: string;
+            };
+            bottoms: {
+                place: string;
+                /** Format: double */
+                mass: number;
+                bait: string;
+                count: number;
+                /** Format: double */
+                measured: number;
+                /** Format: double */
+                expected: number;
+                inside: number;
+            }[];
         };
     };
     responses: {
@@ -3358,6 +3475,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedEvent"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    learn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /**
+                     * Format: int64
+                     * @description One trip; all where it is left out
+                     */
+                    trip?: number;
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The lesson */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
                 };
             };
             404: components["responses"]["Problem"];

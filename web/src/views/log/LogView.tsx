@@ -1,6 +1,7 @@
 import { TopBar } from "../../app/TopBar";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
+import { Lessons } from "./Lessons";
 import { Tap } from "./Tap";
 import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
@@ -11,9 +12,13 @@ import "./log.css";
 const ofTrip = [
   { key: "tap", label: "Log it" },
   { key: "timeline", label: "What happened" },
+  { key: "teaches", label: "What it teaches" },
   { key: "about", label: "Trip and rods" },
 ];
-const ofAll = [{ key: "trips", label: "Trips" }];
+const ofAll = [
+  { key: "trips", label: "Trips" },
+  { key: "teaches", label: "What they teach" },
+];
 
 /** The log: trips, the taps on the water, and what they teach. */
 export function LogView() {
@@ -27,9 +32,7 @@ export function LogView() {
   const shown = parts.some((p) => p.key === part) ? part : usual;
   return (
     <>
-      <TopBar>
-        <SaveBar setup={setup} onOpen={replace} />
-      </TopBar>
+      <TopBar>{!trip && <SaveBar setup={setup} onOpen={replace} />}</TopBar>
       <main className="page log">
         <h1>{trip ? trip.name : "Log"}</h1>
         <nav className="words log-parts" aria-label="Parts of the log">
@@ -53,6 +56,7 @@ export function LogView() {
         {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
         {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
         {trip && shown === "timeline" && <Timeline trip={trip} />}
+        {shown === "teaches" && <Lessons trip={trip?.id} />}
         {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
         {!trip && shown === "trips" && (
           <Trips

@@ -16,6 +16,15 @@ export function useEvents(trip: number) {
   });
 }
 
+/** What one trip, or all of them, teach. */
+export function useLesson(trip: number | undefined) {
+  const { units } = useUnits();
+  return useQuery({
+    queryKey: ["lesson", trip, units],
+    queryFn: ({ signal }) => take(client.POST("/lessons", { body: { trip, units }, signal })),
+  });
+}
+
 /** What can be done with trips and events that are kept. */
 export function useLogActions() {
   const queries = useQueryClient();

@@ -1,0 +1,227 @@
+package pattern
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/trip"
+	"dunvel/core/units"
+)
+
+var dawn = time.Date(2026, 9, 12, 6, 0, 0, 0, time.UTC)
+
+// log is a trip with events a minute apart.
+func log(place string, events ...trip.Event) Log {
+	l := Log{Trip: trip.Trip{Place: place, Start: dawn}}
+	for i, e := range events {
+		e.Time = dawn.Add(time.Duration(i+1) * time.Minute)
+		l.Events = append(l.Events, e)
+	}
+	return l
+}
+
+func times(n int, e trip.Event) []trip.Event {
+	out := make([]trip.Event, n)
+	for i := range out {
+		out[i] = e
+	}
+	return out
+}
+
+func of(kind string, with trip.With) trip.Event { return trip.Event{Kind: kind, With: with} }
+
+var free = func(trip.With) float64 { return 0 }
+
+func learn(t *testing.T, logs ...Log) *Lesson {
+	t.Helper()
+	l, err := Learn(logs, free, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return l
+}
+
+// Ranges and tails against what is worked out by hand.
+func TestShareAndClaim(t *testing.T) {
+	for _, tt := range []struct {
+		k, n      int
+		low, high float64
+	}{
+		{0, 10, 0, 1 - math.Pow(0.1, 0.1)}, {10, 10, math.Pow(0.1, 0.1), 1}, {0, 0, 0, 1},
+		{1, 2, 1 - math.Sqrt(0.9), math.Sqrt(0.9)}, // P(at least 1 of 2) = 1 - (1-p)^2
+	} {
+		if low, high := share(tt.k, tt.n); math.Abs(low-tt.low) > 1e-9 || math.Abs(high-tt.high) > 1e-9 {
+			t.Errorf("%d of %d: %g to %g, not %g to %g", tt.k, tt.n, low, high, tt.low, tt.high)
+		}
+	}
+	for _, tt := range []struct {
+		k, n         int
+		even, chance float64
+	}{{3, 3, 0.5, 0.125}, {8, 10, 0.5, 56.0 / 1024}, {0, 5, 0.2, 1}, {1, 4, 0.25, 1 - math.Pow(0.75, 4)}} {
+		if c := claim(tt.k, tt.n, tt.even); math.Abs(c.Chance-tt.chance) > 1e-9 || c.Expected != tt.even*float64(tt.n) {
+			t.Errorf("%d of %d at %g: %g, not %g", tt.k, tt.n, tt.even, c.Chance, tt.chance)
+		}
+	}
+	// Two looks are two chances; what is left has to be seldom still.
+	kept := more([]Claim{{Chance: 0.04}, {Chance: 0.06}, {Chance: 0.001}}, 2)
+	if len(kept) != 2 || kept[0].Chance != 0.002 || kept[1].Chance != 0.08 {
+		t.Errorf("%+v", kept)
+	}
+}
+
+func TestGroupsAndClaims(t *testing.T) {
+	minnow, craw := trip.With{Bait: "slim minnow 120 mm", Shape: "ball", Mass: 7e-3}, trip.With{Bait: "craw 80 mm", Shape: "ball", Mass: 7e-3}
+	var events []trip.Event
+	for _, part := range [][]trip.Event{times(20, of(trip.Splash, minnow)), times(20, of(trip.Splash, craw)), times(11, of(trip.Bite, minnow)), times(1, of(trip.Fish, craw))} {
+		events = append(events, part...)
+	}
+	got := learn(t, log("The Sill", events...))
+	if got.Totals.Casts != 40 || got.Totals.Takes != 12 || got.Totals.Fish != 1 || got.Totals.Trips != 1 || math.Abs(got.Totals.Hours-52.0/60) > 1e-9 {
+		t.Errorf("%+v", got.Totals)
+	}
+	// 11 or 12 of 12 at one half: 13/4096, times the two rows that were looked at.
+	if len(got.Claims) != 1 || math.Abs(got.Claims[0].Chance-2*13.0/4096) > 1e-9 || got.Claims[0].Words != "11 of 12 bites on the slim minnow 120 mm, with 50 % of the casts." {
+		t.Errorf("%+v", got.Claims)
+	}
+	// The same without casts says nothing of the kind.
+	if got := learn(t, log("The Sill", times(12, of(trip.Bite, minnow))...)); len(got.Claims) != 0 || !strings.Contains(got.Words, "Tap a splash for every cast") {
+		t.Errorf("%+v %s", got.Claims, got.Words)
+	}
+	if got := learn(t, log("The Sill", times(3, of(trip.Bite, minnow))...)); !strings.Contains(got.Words, "3 bites are too few") {
+		t.Errorf("%s", got.Words)
+	}
+	if got := learn(t); !strings.Contains(got.Words, "No bites") {
+		t.Errorf("%s", got.Words)
+	}
+	// An even spread is no pattern.
+	even := append(times(20, of(trip.Splash, minnow)), times(20, of(trip.Splash, craw))...)
+	even = append(even, append(times(5, of(trip.Bite, minnow)), times(6, of(trip.Bite, craw))...)...)
+	if got := learn(t, log("The Sill", even...)); len(got.Claims) != 0 || !strings.Contains(got.Words, "chance would not make") {
+		t.Errorf("%+v", got.Claims)
+	}
+	// What was hardly tried is said so.
+	few := append(times(20, of(trip.Splash, minnow)), times(2, of(trip.Splash, craw))...)
+	if got := learn(t, log("The Sill", few...)); len(got.Least) != 1 || got.Least[0] != "Bait: craw 80 mm, 2 of 22 casts." {
+		t.Errorf("%q", got.Least)
+	}
+}
+
+// Bites on the fall at one depth stand out against an even fall.
+func TestDepthPattern(t *testing.T) {
+	at := func(depth float64) trip.Event {
+		return trip.Event{Kind: trip.Bite, Phase: trip.Falling, Depth: depth, Low: depth - 0.5, High: depth + 0.5, With: trip.With{BedDepth: 18, FallSpeed: 0.5}}
+	}
+	var events []trip.Event
+	for i := range 11 {
+		events = append(events, at(12.1+0.25*float64(i)))
+	}
+	events = append(events, at(2), at(6), at(16.5))
+	got := learn(t, log("The Sill", events...))
+	if len(got.Claims) != 1 || !strings.HasPrefix(got.Claims[0].Words, "11 of 14 bites on the fall 12 m to 15 m down, at 0.5 m/s; an even fall would have 2 there") {
+		t.Errorf("%+v", got.Claims)
+	}
+	sum, expected := 0.0, 0.0
+	for _, b := range got.Depths {
+		sum += b.Takes
+		expected += b.Expected
+	}
+	if math.Abs(sum-14) > 1e-9 || math.Abs(expected-14) > 1e-9 {
+		t.Errorf("%g bites and %g expected of 14", sum, expected)
+	}
+	// Spread evenly they are none.
+	events = nil
+	for i := range 14 {
+		events = append(events, at(1+1.2*float64(i)))
+	}
+	if got := learn(t, log("The Sill", events...)); len(got.Claims) != 0 {
+		t.Errorf("%+v", got.Claims)
+	}
+	feet, err := Learn([]Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
+	if err != nil || math.Abs(feet.Depths[0].To-3*0.3048) > 1e-9 && math.Abs(feet.Depths[0].To-6*0.3048) > 1e-9 {
+		t.Errorf("%+v %v", feet.Depths, err)
+	}
+}
+
+func TestPhasePattern(t *testing.T) {
+	cast := of(trip.Splash, trip.With{Expected: 9})
+	bite := trip.Event{Kind: trip.Bite, Phase: trip.Falling}
+	events := append(times(30, cast), times(10, bite)...)
+	// Of 45 s of a cast, a minute less what casting takes, 9 s are the fall: a fifth.
+	got := learn(t, log("The Sill", events...))
+	if len(got.Claims) != 1 || !strings.HasPrefix(got.Claims[0].Words, "10 of 10 bites on the fall, which is") {
+		t.Errorf("%+v", got.Claims)
+	}
+}
+
+func TestTide(t *testing.T) {
+	high := dawn.Add(3 * time.Hour)
+	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water", 5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", -13: "0 to 2 h before high water"} {
+		if got := tideBin(&high, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
+			t.Errorf("%g h: %s, not %s", hours, got, want)
+		}
+	}
+	if got := tideBin(nil, dawn); got != "" {
+		t.Errorf("%s", got)
+	}
+}
+
+func TestLosses(t *testing.T) {
+	ball := trip.With{Bed: "rock", Shape: "ball", Snags: 5, Mass: 7e-3}
+	events := append(times(100, of(trip.Splash, ball)), times(6, of(trip.Lost, ball))...)
+	events = append(events, of(trip.Freed, ball))
+	got, err := Learn([]Log{log("The Sill", events...)}, func(w trip.With) float64 { return 0.5 }, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	l := got.Losses
+	if l.Lost != 6 || math.Abs(l.Cost-3) > 1e-9 || l.Unknown != 0 || math.Abs(l.Hourly-6/(107.0/60)) > 1e-9 || len(l.Groups) != 3 || l.Groups[0].Freed != 1 {
+		t.Errorf("%+v", l)
+	}
+	// 100 casts at index 5 and 0.012 let expect 6 heads; as many were lost.
+	if b := l.Beds[0]; math.Abs(b.Expected-6) > 1e-9 || math.Abs(b.Factor-1) > 1e-9 || math.Abs(b.Spread-1/math.Sqrt(8)) > 1e-9 {
+		t.Errorf("%+v", b)
+	}
+	if !strings.Contains(l.Saved, "would have saved about") {
+		t.Errorf("%q", l.Saved)
+	}
+	// Twice as many: (2+12)/(2+6).
+	if b := Beds([]Log{log("a", append(events, times(6, of(trip.Lost, ball))...)...)})[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
+		t.Errorf("%+v", b)
+	}
+	if b := Beds([]Log{log("a", times(3, of(trip.Lost, ball))...)}); len(b) != 0 {
+		t.Errorf("%+v", b)
+	}
+}
+
+func TestBottoms(t *testing.T) {
+	w := trip.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Low: 18, High: 23}
+	a, b := of(trip.Bottom, w), of(trip.Bottom, w)
+	a.Seconds, b.Seconds = 22, 30
+	got := learn(t, log("Pier Pool", a, b)).Bottoms
+	if len(got) != 1 || got[0].Count != 2 || got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
+		t.Errorf("%+v", got)
+	}
+	if _, err := Learn(nil, free, units.Choice{"depth": "kg"}); err == nil {
+		t.Error("depths in kg")
+	}
+}
+
+func BenchmarkLearn(b *testing.B) {
+	var logs []Log
+	for i := range 20 {
+		var events []trip.Event
+		for k := range 500 {
+			events = append(events, trip.Event{Kind: trip.Kinds[k%6], Phase: trip.Falling, Depth: float64(k%17) + 0.5, Low: float64(k % 17), High: float64(k%17) + 1,
+				With: trip.With{Mass: float64(k%9) * 1e-3, Shape: "ball", Bait: fmt.Sprint(k % 7), BedDepth: 18, Bed: "rock", Snags: 4, FallSpeed: 0.4, Expected: 30, Low: 25, High: 36}})
+		}
+		logs = append(logs, log(fmt.Sprint("Place ", i%5), events...))
+	}
+	for b.Loop() {
+		if _, err := Learn(logs, free, nil); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,167 @@
+package pattern
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"dunvel/core/judgement"
+	"dunvel/core/trip"
+	"dunvel/core/units"
+)
+
+// byPhase divides bites by the phase of the cast, and compares those on the fall
+// with the share of its time that the bait fell.
+func byPhase(logs []Log) (g Group, found []Claim, looked int) {
+	g.Name = "Phase"
+	takes := map[string]*Row{}
+	all := 0
+	falling, wet := 0.0, 0.0
+	for _, l := range logs {
+		splashes := l.splashes()
+		for i, s := range splashes {
+			long := judgement.CastLongest.Number
+			if i+1 < len(splashes) {
+				long = min(long, splashes[i+1].Time.Sub(s.Time).Seconds()-judgement.CastOverhead.Number)
+			}
+			if s.With.Expected > 0 && long > 0 {
+				falling += min(s.With.Expected, long)
+				wet += long
+			}
+		}
+		for _, e := range l.Events {
+			if !isTake(e) || e.Phase == "" {
+				continue
+			}
+			if takes[e.Phase] == nil {
+				takes[e.Phase] = &Row{Label: e.Phase}
+			}
+			takes[e.Phase].Takes++
+			if e.Kind == trip.Fish {
+				takes[e.Phase].Fish++
+			}
+			all++
+		}
+	}
+	for _, phase := range trip.Phases {
+		if r := takes[phase]; r != nil {
+			r.Low, r.High = share(r.Takes, all)
+			g.Rows = append(g.Rows, *r)
+		}
+	}
+	if all < int(judgement.PatternLess.Number) || wet == 0 || falling >= wet {
+		return g, nil, 0
+	}
+	even := falling / wet
+	n := 0
+	if r := takes[trip.Falling]; r != nil {
+		n = r.Takes
+	}
+	onFall, rest := claim(n, all, even), claim(all-n, all, 1-even)
+	onFall.Words = fmt.Sprintf("%d of %d bites on the fall, which is %.0f %% of the time in the water.", n, all, 100*even)
+	rest.Words = fmt.Sprintf("%d of %d bites after the fall, which is %.0f %% of the time in the water.", all-n, all, 100*(1-even))
+	if float64(n) > even*float64(all) {
+		return g, []Claim{onFall}, 2
+	}
+	return g, []Claim{rest}, 2
+}
+
+// splashes are the casts of a log, in order.
+func (l Log) splashes() []trip.Event {
+	out := slices.Clone(l.Events)
+	out = slices.DeleteFunc(out, func(e trip.Event) bool { return e.Kind != trip.Splash })
+	slices.SortStableFunc(out, func(a, b trip.Event) int { return a.Time.Compare(b.Time) })
+	return out
+}
+
+// mostBins is into how many stretches of depth bites are divided at most.
+const mostBins = 20
+
+// byDepth looks where on the fall bites came: stretches of depth against an even
+// fall, and of all runs of them the one that chance makes most seldom.
+func byDepth(logs []Log, choice units.Choice) (bins []Bin, found *Claim, looked int) {
+	var takes []trip.Event
+	deepest := 0.0
+	for _, l := range logs {
+		for _, e := range l.Events {
+			if isTake(e) && e.Phase == trip.Falling && e.Depth > 0 && e.With.BedDepth > 0 {
+				takes = append(takes, e)
+				deepest = max(deepest, e.With.BedDepth)
+			}
+		}
+	}
+	bins = []Bin{}
+	if len(takes) == 0 {
+		return bins, nil, 0
+	}
+	step := choice.Unit("depth").ToBase(1) // a whole one of the person's
+	if choice.Unit("depth").Symbol == "ft" {
+		step *= 3
+	}
+	for deepest/step > mostBins {
+		step *= 2
+	}
+	count := make([]int, int(math.Ceil(deepest/step)))
+	for i := range count {
+		bins = append(bins, Bin{From: float64(i) * step, To: float64(i+1) * step})
+	}
+	for _, e := range takes {
+		count[min(int(e.Depth/step), len(count)-1)]++
+		for i := range bins {
+			bins[i].Expected += overlap(bins[i], 0, e.With.BedDepth) / e.With.BedDepth
+			if e.High > e.Low {
+				bins[i].Takes += overlap(bins[i], e.Low, e.High) / (e.High - e.Low)
+			} else if min(int(e.Depth/step), len(count)-1) == i {
+				bins[i].Takes++
+			}
+		}
+	}
+	n := len(takes)
+	if n < int(judgement.PatternLess.Number) || len(bins) < 3 {
+		return bins, nil, 0
+	}
+	best := Claim{Chance: 1}
+	from, to := 0, 0
+	for i := range bins {
+		k, even := 0, 0.0
+		for j := i; j < len(bins); j++ {
+			k += count[j]
+			even += bins[j].Expected / float64(n)
+			if even > 0.8 {
+				break // nearly all of it is no pattern
+			}
+			looked++
+			if c := claim(k, n, even); float64(k) > even*float64(n) && c.Chance < best.Chance {
+				best, from, to = c, i, j
+			}
+		}
+	}
+	if best.Of == 0 {
+		return bins, nil, looked
+	}
+	best.Words = fmt.Sprintf("%d of %d bites on the fall %s to %s down%s; an even fall would have %.0f there.", best.Count, n,
+		choice.Show("depth", bins[from].From), choice.Show("depth", bins[to].To), speeds(takes, bins[from].From, bins[to].To, choice), best.Expected)
+	return bins, &best, looked
+}
+
+func overlap(b Bin, low, high float64) float64 { return max(0, min(b.To, high)-max(b.From, low)) }
+
+// speeds are those at which baits fell that were taken between two depths.
+func speeds(takes []trip.Event, from, to float64, choice units.Choice) string {
+	var v []float64
+	for _, e := range takes {
+		if e.Depth >= from && e.Depth < to && e.With.FallSpeed > 0 {
+			v = append(v, e.With.FallSpeed)
+		}
+	}
+	if len(v) < int(judgement.PatternLess.Number) {
+		return ""
+	}
+	slices.Sort(v)
+	low, high := v[len(v)/10], v[len(v)-1-len(v)/10]
+	unit := choice.Unit("speed")
+	if at := fmt.Sprintf("%.1f", unit.FromBase(low)); at == fmt.Sprintf("%.1f", unit.FromBase(high)) {
+		return fmt.Sprintf(", at %s %s", at, unit.Symbol)
+	}
+	return fmt.Sprintf(", at %.1f to %.1f %s", unit.FromBase(low), unit.FromBase(high), unit.Symbol)
+}

@@ -1,0 +1,223 @@
+import { scaleLinear } from "d3-scale";
+import type { Lesson } from "../../api/client";
+import { useUnits } from "../../app/preferences";
+import { useLesson } from "./useLog";
+
+/** What the log teaches: what to repeat, what was tried least, what was lost, and how the predictions did. */
+export function Lessons({ trip }: { trip: number | undefined }) {
+  const { data: lesson, error } = useLesson(trip);
+  if (error) return <p role="alert">{error.message}</p>;
+  if (!lesson) return <p aria-busy="true">Working it out…</p>;
+  return (
+    <div className="lessons">
+      <section aria-label="What to repeat">
+        <h2>What to repeat</h2>
+        {lesson.words && <p>{lesson.words}</p>}
+        <ul className="claims">
+          {lesson.claims.map((c) => (
+            <li key={c.words}>
+              {c.words}{" "}
+              <small>
+                {percent(c.low)} to {percent(c.high)} of them, in 8 cases of 10; chance does as much in{" "}
+                {c.chance < 0.001 ? "less than 1 of 1000" : `${(100 * c.chance).toPrecision(2)} of 100`}.
+              </small>
+            </li>
+          ))}
+        </ul>
+        <Totals of={lesson.totals} />
+        {lesson.least.length > 0 && (
+          <p>
+            <b>Tried least.</b> {lesson.least.join(" ")}
+          </p>
+        )}
+      </section>
+      {lesson.depths.length > 0 && <Depths bins={lesson.depths} />}
+      <section aria-label="Bites against casts">
+        <h2>Bites against casts</h2>
+        <div className="groups">
+          {lesson.groups.map((g) => (
+            <Group key={g.name} group={g} />
+          ))}
+        </div>
+      </section>
+      <Losses of={lesson.losses} />
+      <Bottoms of={lesson.bottoms} />
+    </div>
+  );
+}
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+function Totals({ of }: { of: Lesson["totals"] }) {
+  const parts = [
+    `${of.trips} ${of.trips === 1 ? "trip" : "trips"}`,
+    `${of.hours.toFixed(1)} hours`,
+    `${of.casts} casts`,
+    `${of.takes} bites`,
+    `${of.fish} fish`,
+    `${of.lost} heads lost`,
+  ];
+  return <p className="aside">{parts.join(", ")}.</p>;
+}
+
+const width = 420;
+const rowHeight = 22;
+
+/** Bites on the fall by depth, against an even fall. */
+function Depths({ bins }: { bins: Lesson["depths"] }) {
+  const { shown } = useUnits();
+  const most = Math.max(...bins.flatMap((b) => [b.takes, b.expected]), 1);
+  const x = scaleLinear([0, most], [64, width - 12]);
+  const unit = shown("depth", 1).unit;
+  return (
+    <figure className="depths">
+      <figcaption>Bites on the fall by depth ({unit}); the line is what an even fall would have</figcaption>
+      <svg
+        viewBox={`0 0 ${width} ${bins.length * rowHeight + 4}`}
+        role="img"
+        aria-label={bins
+          .map(
+            (b) =>
+              `${shown("depth", b.from).number} to ${shown("depth", b.to).number}: ${b.takes.toFixed(1)}`,
+          )
+          .join("; ")}
+      >
+        {bins.map((b, i) => (
+          <g key={b.from}>
+            <text x={56} y={i * rowHeight + 15} textAnchor="end" className="note">
+              {shown("depth", b.from).number}–{shown("depth", b.to).number}
+            </text>
+            <rect
+              x={64}
+              y={i * rowHeight + 3}
+              width={x(b.takes) - 64}
+              height={rowHeight - 6}
+              className="bar"
+            />
+            <path d={`M${x(b.expected)} ${i * rowHeight + 1}v${rowHeight - 2}`} className="bar-even" />
+          </g>
+        ))}
+      </svg>
+    </figure>
+  );
+}
+
+function Group({ group }: { group: Lesson["groups"][number] }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{group.name}</th>
+          <th scope="col">Casts</th>
+          <th scope="col">Bites</th>
+          <th scope="col">Fish</th>
+          <th scope="col">Share</th>
+        </tr>
+      </thead>
+      <tbody>
+        {group.rows.map((r) => (
+          <tr key={r.label}>
+            <th scope="row">{r.label}</th>
+            <td>{r.casts || "–"}</td>
+            <td>{r.takes}</td>
+            <td>{r.fish}</td>
+            <td>
+              {Math.round(100 * r.low)}–{percent(r.high)}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Losses({ of }: { of: Lesson["losses"] }) {
+  if (of.lost === 0 && of.beds.length === 0) return null;
+  return (
+    <section aria-label="Losses">
+      <h2>Losses</h2>
+      <p>
+        {of.lost} {of.lost === 1 ? "head" : "heads"} lost, {of.hourly.toFixed(1)} an hour
+        {of.cost > 0 && `, worth ${of.cost.toFixed(2)}`}
+        {of.unknown > 0 && ` (${of.unknown} without a price in the box)`}. {of.saved}
+      </p>
+      {of.groups.length > 0 && (
+        <div className="table-scroll">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">By</th>
+                <td />
+                <th scope="col">Lost</th>
+                <th scope="col">Freed</th>
+                <th scope="col">Casts</th>
+                <th scope="col">An hour</th>
+              </tr>
+            </thead>
+            <tbody>
+              {of.groups.map((g) => (
+                <tr key={g.name + g.label}>
+                  <td>{g.name}</td>
+                  <th scope="row">{g.label}</th>
+                  <td>{g.lost}</td>
+                  <td>{g.freed}</td>
+                  <td>{g.casts}</td>
+                  <td>{g.hourly.toFixed(1)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <ul>
+        {of.beds.map((b) => (
+          <li key={b.bed}>
+            On {b.bed}: {b.lost} lost in {b.casts} casts, {b.expected.toFixed(1)} expected; it snags{" "}
+            {b.factor.toFixed(1)} times what was judged, ± {percent(b.spread)}. The snag index goes by it.
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Bottoms({ of }: { of: Lesson["bottoms"] }) {
+  const { show } = useUnits();
+  if (of.length === 0) return null;
+  return (
+    <section aria-label="Predictions">
+      <h2>Seconds to the bottom</h2>
+      <div className="table-scroll">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Place</th>
+              <th scope="col">With</th>
+              <th scope="col">Times</th>
+              <th scope="col">Measured</th>
+              <th scope="col">Expected</th>
+              <th scope="col">Within the range</th>
+            </tr>
+          </thead>
+          <tbody>
+            {of.map((b) => (
+              <tr key={b.place + b.mass + b.bait}>
+                <th scope="row">{b.place}</th>
+                <td>
+                  {show("mass", b.mass)}, {b.bait}
+                </td>
+                <td>{b.count}</td>
+                <td>{b.measured.toFixed(1)} s</td>
+                <td>{b.expected.toFixed(1)} s</td>
+                <td>
+                  {b.inside} of {b.count}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="aside">The truth check of the drop test says what would explain the difference.</p>
+    </section>
+  );
+}

@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"net"
 	"os"
 	"os/signal"
@@ -92,11 +93,31 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 	if err := prepare(ctx, st); err != nil {
 		return err
 	}
+	go keepCopies(ctx, st)
 	handler, err := server.New(st, time.Now)
 	if err != nil {
 		return err
 	}
 	return server.Serve(ctx, handler, w.Address, func(a net.Addr) { fmt.Printf("Dunvel is at http://%s\n", a) })
+}
+
+// copyEvery is how often a copy of the database is made, where it was written to.
+const copyEvery = time.Hour
+
+// keepCopies makes copies of the database now and then until ctx ends.
+func keepCopies(ctx context.Context, st *store.Store) {
+	ticker := time.NewTicker(copyEvery)
+	defer ticker.Stop()
+	for {
+		if err := st.Copies.MakeIfChanged(ctx, time.Now()); err != nil && ctx.Err() == nil {
+			slog.Error("copying the database", "error", err)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-ticker.C:
+		}
+	}
 }
 
 func main() {

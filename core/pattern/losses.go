@@ -44,18 +44,18 @@ type Bed struct {
 
 var lossGroups = []struct {
 	name  string
-	label func(Log, trip.Event) string
+	label func(trip.Log, trip.Event) string
 }{
-	{"Shape", func(_ Log, e trip.Event) string { return e.With.Shape }},
-	{"Bed", func(_ Log, e trip.Event) string { return e.With.Bed }},
-	{"Place", func(l Log, _ trip.Event) string { return l.Trip.Place }},
+	{"Shape", func(_ trip.Log, e trip.Event) string { return e.With.Shape }},
+	{"Bed", func(_ trip.Log, e trip.Event) string { return e.With.Bed }},
+	{"Place", func(l trip.Log, _ trip.Event) string { return l.Trip.Place }},
 }
 
-func losses(logs []Log, price func(trip.With) float64) Losses {
-	out := Losses{Groups: []Lost{}, Beds: Beds(logs)}
-	hours := 0.0
+func losses(logs []trip.Log, price func(trip.With) float64) Losses {
+	out := Losses{Groups: []Lost{}, Beds: Beds(fished(logs))}
+	spent := 0.0
 	for _, l := range logs {
-		hours += l.hours()
+		spent += hours(l)
 		for _, e := range l.Events {
 			if e.Kind != trip.Lost {
 				continue
@@ -68,8 +68,8 @@ func losses(logs []Log, price func(trip.With) float64) Losses {
 			}
 		}
 	}
-	if hours > 0 {
-		out.Hourly = float64(out.Lost) / hours
+	if spent > 0 {
+		out.Hourly = float64(out.Lost) / spent
 	}
 	for _, g := range lossGroups {
 		out.Groups = append(out.Groups, lostBy(g.name, g.label, logs)...)
@@ -80,8 +80,8 @@ func losses(logs []Log, price func(trip.With) float64) Losses {
 
 // lostBy divides losses, with most lost first; parts where nothing was lost or
 // freed are left out.
-func lostBy(name string, label func(Log, trip.Event) string, logs []Log) []Lost {
-	parts, hours := map[string]*Lost{}, map[string]float64{}
+func lostBy(name string, label func(trip.Log, trip.Event) string, logs []trip.Log) []Lost {
+	parts, spent := map[string]*Lost{}, map[string]float64{}
 	for _, l := range logs {
 		here := map[string]bool{}
 		for _, e := range l.Events {
@@ -103,7 +103,7 @@ func lostBy(name string, label func(Log, trip.Event) string, logs []Log) []Lost 
 			}
 		}
 		for key := range here {
-			hours[key] += l.hours()
+			spent[key] += hours(l)
 		}
 	}
 	var out []Lost
@@ -111,8 +111,8 @@ func lostBy(name string, label func(Log, trip.Event) string, logs []Log) []Lost 
 		if p.Lost+p.Freed == 0 {
 			continue
 		}
-		if hours[key] > 0 {
-			p.Hourly = float64(p.Lost) / hours[key]
+		if spent[key] > 0 {
+			p.Hourly = float64(p.Lost) / spent[key]
 		}
 		out = append(out, *p)
 	}
@@ -122,13 +122,18 @@ func lostBy(name string, label func(Log, trip.Event) string, logs []Log) []Lost 
 	return out
 }
 
-// Beds is what losses teach of each kind of bed that was fished. How much more it
-// snags than usual is gamma-distributed beforehand, with the spread of the
-// judged index and of the judged rate, and losses are Poisson in what the index
-// lets expect: the posterior is gamma again (Gelman et al., 2013, Bayesian Data
-// Analysis, section 2.6).
-func Beds(logs []Log) []Bed {
-	beds := map[string]*Bed{}
+// Fished is how a kind of bed was fished: how often, with what sum of the snag
+// indexes of the casts, and how many heads it cost.
+type Fished struct {
+	Bed   string
+	Casts int
+	Snags float64
+	Lost  int
+}
+
+// fished adds up how each kind of bed was fished.
+func fished(logs []trip.Log) []Fished {
+	beds := map[string]*Fished{}
 	for _, l := range logs {
 		for _, e := range l.Events {
 			if e.With.Bed == "" || e.Kind != trip.Splash && e.Kind != trip.Lost {
@@ -136,7 +141,7 @@ func Beds(logs []Log) []Bed {
 			}
 			b := beds[e.With.Bed]
 			if b == nil {
-				b = &Bed{Bed: e.With.Bed}
+				b = &Fished{Bed: e.With.Bed}
 				beds[e.With.Bed] = b
 			}
 			if e.Kind == trip.Lost {
@@ -144,26 +149,40 @@ func Beds(logs []Log) []Bed {
 				continue
 			}
 			b.Casts++
-			b.Expected += judgement.SnagRate.Number * e.With.Snags
+			b.Snags += e.With.Snags
 		}
 	}
-	out := []Bed{}
+	var out []Fished
 	for _, b := range beds {
-		if b.Casts == 0 {
+		out = append(out, *b)
+	}
+	return out
+}
+
+// Beds is what losses teach of each kind of bed that was fished. How much more it
+// snags than usual is gamma-distributed beforehand, with the spread of the
+// judged index and of the judged rate, and losses are Poisson in what the index
+// lets expect: the posterior is gamma again (Gelman et al., 2013, Bayesian Data
+// Analysis, section 2.6).
+func Beds(beds []Fished) []Bed {
+	out := []Bed{}
+	for _, f := range beds {
+		if f.Casts == 0 {
 			continue // against what?
 		}
+		b := Bed{Bed: f.Bed, Casts: f.Casts, Lost: f.Lost, Expected: judgement.SnagRate.Number * f.Snags}
 		spread := math.Hypot(judgement.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread)
 		shape := 1 / (spread * spread)
 		b.Factor = (shape + float64(b.Lost)) / (shape + b.Expected)
 		b.Spread = 1 / math.Sqrt(shape+float64(b.Lost))
-		out = append(out, *b)
+		out = append(out, b)
 	}
 	slices.SortFunc(out, func(a, b Bed) int { return cmp.Or(cmp.Compare(b.Lost, a.Lost), cmp.Compare(a.Bed, b.Bed)) })
 	return out
 }
 
 // saved is which other shape would have saved most heads, by judgement.
-func saved(logs []Log) string {
+func saved(logs []trip.Log) string {
 	best, heads := "", 0.0
 	for shape, s := range judgement.HeadShapes {
 		kept := 0.0
@@ -186,7 +205,7 @@ func saved(logs []Log) string {
 
 // bottoms compare the seconds to the bottom with what was expected, by outfit
 // and place.
-func bottoms(logs []Log) []Bottom {
+func bottoms(logs []trip.Log) []Bottom {
 	type key struct {
 		place, bait string
 		mass        float64

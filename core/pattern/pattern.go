@@ -20,12 +20,6 @@ import (
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
-// Log is a trip with what happened on it, in order.
-type Log struct {
-	Trip   trip.Trip
-	Events []trip.Event
-}
-
 // Lesson is what the log teaches.
 type Lesson struct {
 	Totals  Totals   `json:"totals"`
@@ -104,22 +98,22 @@ type Bottom struct {
 type dimension struct {
 	name  string
 	what  string // before a label in a sentence
-	label func(l Log, e trip.Event, choice units.Choice) string
+	label func(l trip.Log, e trip.Event, choice units.Choice) string
 }
 
 var dimensions = []dimension{
-	{"Place", "at ", func(l Log, _ trip.Event, _ units.Choice) string { return l.Trip.Place }},
-	{"Head", "on ", func(_ Log, e trip.Event, choice units.Choice) string {
+	{"Place", "at ", func(l trip.Log, _ trip.Event, _ units.Choice) string { return l.Trip.Place }},
+	{"Head", "on ", func(_ trip.Log, e trip.Event, choice units.Choice) string {
 		if e.With.Shape == "" {
 			return ""
 		}
 		return choice.Show("mass", e.With.Mass)
 	}},
-	{"Shape", "on a ", func(_ Log, e trip.Event, _ units.Choice) string { return e.With.Shape }},
-	{"Bait", "on the ", func(_ Log, e trip.Event, _ units.Choice) string { return e.With.Bait }},
-	{"Retrieve", "with ", func(_ Log, e trip.Event, _ units.Choice) string { return retrieve(e.With.Technique) }},
-	{"Fall speed", "falling at ", func(_ Log, e trip.Event, choice units.Choice) string { return fallBin(e.With.FallSpeed, choice) }},
-	{"Tide", "", func(l Log, e trip.Event, _ units.Choice) string { return tideBin(l.Trip.HighWater, e.Time) }},
+	{"Shape", "on a ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return e.With.Shape }},
+	{"Bait", "on the ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return e.With.Bait }},
+	{"Retrieve", "with ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return retrieve(e.With.Technique) }},
+	{"Fall speed", "falling at ", func(_ trip.Log, e trip.Event, choice units.Choice) string { return fallBin(e.With.FallSpeed, choice) }},
+	{"Tide", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return tideBin(l.Trip.HighWater, e.Time) }},
 }
 
 // retrieve is what a way of working a bait is called.
@@ -166,7 +160,7 @@ func isTake(e trip.Event) bool { return slices.Contains(trip.Takes, e.Kind) }
 
 // Learn makes the lesson of logs, in the units of choice. price is what a head
 // costs, 0 where that is not known. The error is that a unit is not known.
-func Learn(logs []Log, price func(trip.With) float64, choice units.Choice) (*Lesson, error) {
+func Learn(logs []trip.Log, price func(trip.With) float64, choice units.Choice) (*Lesson, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -232,11 +226,11 @@ func nothing(t Totals) string {
 	return fmt.Sprintf("%d bites in %d casts, and nothing in them that chance would not make.", t.Takes, t.Casts)
 }
 
-func totals(logs []Log) Totals {
+func totals(logs []trip.Log) Totals {
 	var t Totals
 	for _, l := range logs {
 		t.Trips++
-		t.Hours += l.hours()
+		t.Hours += hours(l)
 		for _, e := range l.Events {
 			switch e.Kind {
 			case trip.Splash:
@@ -263,7 +257,7 @@ func totals(logs []Log) Totals {
 }
 
 // hours is how long a trip was fished: to its end, or to what happened last.
-func (l Log) hours() float64 {
+func hours(l trip.Log) float64 {
 	end := l.Trip.Start
 	if l.Trip.End != nil {
 		end = *l.Trip.End
@@ -278,7 +272,7 @@ func (l Log) hours() float64 {
 
 // group divides bites and casts, and finds what had more of the bites than of
 // the casts; looked is how many rows could have.
-func group(d dimension, logs []Log, choice units.Choice) (g Group, found []Claim, looked int) {
+func group(d dimension, logs []trip.Log, choice units.Choice) (g Group, found []Claim, looked int) {
 	g.Name = d.name
 	rows := map[string]*Row{}
 	takes, casts := 0, 0

@@ -14,8 +14,8 @@ import (
 var dawn = time.Date(2026, 9, 12, 6, 0, 0, 0, time.UTC)
 
 // log is a trip with events a minute apart.
-func log(place string, events ...trip.Event) Log {
-	l := Log{Trip: trip.Trip{Place: place, Start: dawn}}
+func log(place string, events ...trip.Event) trip.Log {
+	l := trip.Log{Trip: trip.Trip{Place: place, Start: dawn}}
 	for i, e := range events {
 		e.Time = dawn.Add(time.Duration(i+1) * time.Minute)
 		l.Events = append(l.Events, e)
@@ -35,7 +35,7 @@ func of(kind string, with trip.With) trip.Event { return trip.Event{Kind: kind, 
 
 var free = func(trip.With) float64 { return 0 }
 
-func learn(t *testing.T, logs ...Log) *Lesson {
+func learn(t *testing.T, logs ...trip.Log) *Lesson {
 	t.Helper()
 	l, err := Learn(logs, free, nil)
 	if err != nil {
@@ -139,7 +139,7 @@ func TestDepthPattern(t *testing.T) {
 	if got := learn(t, log("The Sill", events...)); len(got.Claims) != 0 {
 		t.Errorf("%+v", got.Claims)
 	}
-	feet, err := Learn([]Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
+	feet, err := Learn([]trip.Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
 	if err != nil || math.Abs(feet.Depths[0].To-3*0.3048) > 1e-9 && math.Abs(feet.Depths[0].To-6*0.3048) > 1e-9 {
 		t.Errorf("%+v %v", feet.Depths, err)
 	}
@@ -172,7 +172,7 @@ func TestLosses(t *testing.T) {
 	ball := trip.With{Bed: "rock", Shape: "ball", Snags: 5, Mass: 7e-3}
 	events := append(times(100, of(trip.Splash, ball)), times(6, of(trip.Lost, ball))...)
 	events = append(events, of(trip.Freed, ball))
-	got, err := Learn([]Log{log("The Sill", events...)}, func(w trip.With) float64 { return 0.5 }, nil)
+	got, err := Learn([]trip.Log{log("The Sill", events...)}, func(w trip.With) float64 { return 0.5 }, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -188,10 +188,10 @@ func TestLosses(t *testing.T) {
 		t.Errorf("%q", l.Saved)
 	}
 	// Twice as many: (2+12)/(2+6).
-	if b := Beds([]Log{log("a", append(events, times(6, of(trip.Lost, ball))...)...)})[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
+	if b := Beds(fished([]trip.Log{log("a", append(events, times(6, of(trip.Lost, ball))...)...)}))[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
 		t.Errorf("%+v", b)
 	}
-	if b := Beds([]Log{log("a", times(3, of(trip.Lost, ball))...)}); len(b) != 0 {
+	if b := Beds(fished([]trip.Log{log("a", times(3, of(trip.Lost, ball))...)})); len(b) != 0 {
 		t.Errorf("%+v", b)
 	}
 }
@@ -210,7 +210,7 @@ func TestBottoms(t *testing.T) {
 }
 
 func BenchmarkLearn(b *testing.B) {
-	var logs []Log
+	var logs []trip.Log
 	for i := range 20 {
 		var events []trip.Event
 		for k := range 500 {

@@ -12,17 +12,17 @@ import (
 
 // byPhase divides bites by the phase of the cast, and compares those on the fall
 // with the share of its time that the bait fell.
-func byPhase(logs []Log) (g Group, found []Claim, looked int) {
+func byPhase(logs []trip.Log) (g Group, found []Claim, looked int) {
 	g.Name = "Phase"
 	takes := map[string]*Row{}
 	all := 0
 	falling, wet := 0.0, 0.0
 	for _, l := range logs {
-		splashes := l.splashes()
-		for i, s := range splashes {
+		casts := splashes(l)
+		for i, s := range casts {
 			long := judgement.CastLongest.Number
-			if i+1 < len(splashes) {
-				long = min(long, splashes[i+1].Time.Sub(s.Time).Seconds()-judgement.CastOverhead.Number)
+			if i+1 < len(casts) {
+				long = min(long, casts[i+1].Time.Sub(s.Time).Seconds()-judgement.CastOverhead.Number)
 			}
 			if s.With.Expected > 0 && long > 0 {
 				falling += min(s.With.Expected, long)
@@ -67,7 +67,7 @@ func byPhase(logs []Log) (g Group, found []Claim, looked int) {
 }
 
 // splashes are the casts of a log, in order.
-func (l Log) splashes() []trip.Event {
+func splashes(l trip.Log) []trip.Event {
 	out := slices.Clone(l.Events)
 	out = slices.DeleteFunc(out, func(e trip.Event) bool { return e.Kind != trip.Splash })
 	slices.SortStableFunc(out, func(a, b trip.Event) int { return a.Time.Compare(b.Time) })
@@ -79,7 +79,7 @@ const mostBins = 20
 
 // byDepth looks where on the fall bites came: stretches of depth against an even
 // fall, and of all runs of them the one that chance makes most seldom.
-func byDepth(logs []Log, choice units.Choice) (bins []Bin, found *Claim, looked int) {
+func byDepth(logs []trip.Log, choice units.Choice) (bins []Bin, found *Claim, looked int) {
 	var takes []trip.Event
 	deepest := 0.0
 	for _, l := range logs {

@@ -26,6 +26,13 @@ type Trip struct {
 	Notes     string     `json:"notes"`
 }
 
+// Log is a trip with what happened on it.
+type Log struct {
+	Name   string
+	Trip   Trip
+	Events []Event
+}
+
 // Rod is a rod with what was tied on it at the start, and the conditions then.
 type Rod struct {
 	Name  string `json:"name"`
@@ -98,37 +105,37 @@ type Event struct {
 	Time  time.Time `json:"time"`
 	Kind  string    `json:"kind"`
 	Rod   int       `json:"rod"`
-	Phase string    `json:"phase"`
-	Since float64   `json:"since"` // s since the splash; 0: not known
-	Depth float64   `json:"depth"` // m
-	Low   float64   `json:"low"`
-	High  float64   `json:"high"`
+	Phase string    `json:"phase,omitzero"`
+	Since float64   `json:"since,omitzero"` // s since the splash; 0: not known
+	Depth float64   `json:"depth,omitzero"` // m
+	Low   float64   `json:"low,omitzero"`
+	High  float64   `json:"high,omitzero"`
 
-	Seconds  float64 `json:"seconds"`  // to the bottom
-	Species  string  `json:"species"`  // of a fish
-	Length   float64 `json:"length"`   // m; 0: not measured
-	Released bool    `json:"released"` // the fish went back
-	Note     string  `json:"note"`
-	State    *State  `json:"state"` // of what is changed
+	Seconds  float64 `json:"seconds,omitzero"`  // to the bottom
+	Species  string  `json:"species,omitzero"`  // of a fish
+	Length   float64 `json:"length,omitzero"`   // m; 0: not measured
+	Released bool    `json:"released,omitzero"` // the fish went back
+	Note     string  `json:"note,omitzero"`
+	State    *State  `json:"state,omitzero"` // of what is changed
 
-	With With `json:"with"`
+	With With `json:"with,omitzero"`
 }
 
 // With is what the event happened to, as it was then, so that it can be counted
 // without looking it up.
 type With struct {
-	Mass      float64 `json:"mass"` // kg
-	Shape     string  `json:"shape"`
-	Material  string  `json:"material"`
-	Bait      string  `json:"bait"`
-	Technique string  `json:"technique"`
-	Bed       string  `json:"bed"`
-	BedDepth  float64 `json:"bedDepth"`  // m
-	FallSpeed float64 `json:"fallSpeed"` // m/s, mean
-	Expected  float64 `json:"expected"`  // s to the bottom
-	Low       float64 `json:"low"`       // s, 80 % range of that
-	High      float64 `json:"high"`
-	Snags     float64 `json:"snags"` // snag index of advice; 0: not known
+	Mass      float64 `json:"mass,omitzero"` // kg
+	Shape     string  `json:"shape,omitzero"`
+	Material  string  `json:"material,omitzero"`
+	Bait      string  `json:"bait,omitzero"`
+	Technique string  `json:"technique,omitzero"`
+	Bed       string  `json:"bed,omitzero"`
+	BedDepth  float64 `json:"bedDepth,omitzero"`  // m
+	FallSpeed float64 `json:"fallSpeed,omitzero"` // m/s, mean
+	Expected  float64 `json:"expected,omitzero"`  // s to the bottom
+	Low       float64 `json:"low,omitzero"`       // s, 80 % range of that
+	High      float64 `json:"high,omitzero"`
+	Snags     float64 `json:"snags,omitzero"` // snag index of advice; 0: not known
 }
 
 // Limits.

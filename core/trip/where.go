@@ -9,6 +9,8 @@ import (
 	"dunvel/core/mechanics"
 	"dunvel/core/spread"
 	"dunvel/core/technique"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // programme of a preset.
@@ -93,19 +95,19 @@ func (e Event) Placed(s State) (Event, error) {
 	if e.Kind == Retie || e.Kind == Note || e.State != nil {
 		return e, nil
 	}
-	usual, err := s.cast(1)
-	if err != nil {
-		return e, err
-	}
 	reach := spread.Factor(s.Setup.DragSpread(), spread.Reach)
-	fast, err := s.cast(1 / reach)
-	if err != nil {
+	casts := make([]*casting, 3)
+	var work errgroup.Group // no cast depends on another
+	for i, drag := range []float64{1, 1 / reach, reach} {
+		work.Go(func() (err error) {
+			casts[i], err = s.cast(drag)
+			return err
+		})
+	}
+	if err := work.Wait(); err != nil {
 		return e, err
 	}
-	slow, err := s.cast(reach)
-	if err != nil {
-		return e, err
-	}
+	usual, fast, slow := casts[0], casts[1], casts[2]
 	if touch := usual.track.Touch(); touch.Happened {
 		e.With.Expected, e.With.FallSpeed = touch.Time, -touch.At.Z/touch.Time
 		e.With.Low, e.With.High = fast.track.Touch().Time, slow.track.Touch().Time
@@ -121,7 +123,7 @@ func (e Event) Placed(s State) (Event, error) {
 		e.Phase = OnBottom
 	}
 	if e.Depth == 0 {
-		e.Depth, e.Low, e.High = s.where(e, []*casting{usual, fast, slow})
+		e.Depth, e.Low, e.High = s.where(e, casts)
 	}
 	return e, nil
 }

@@ -27,11 +27,33 @@ import (
 	"dunvel/core/technique"
 	"dunvel/core/trip"
 	"dunvel/core/units"
+	"dunvel/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/labstack/echo/v5"
 	"github.com/oapi-codegen/runtime"
 )
+
+// Defines values for ImportFileJSONBodyKind.
+const (
+	Backup ImportFileJSONBodyKind = "backup"
+	Log    ImportFileJSONBodyKind = "log"
+	Places ImportFileJSONBodyKind = "places"
+)
+
+// Valid indicates whether the value is a known member of the ImportFileJSONBodyKind enum.
+func (e ImportFileJSONBodyKind) Valid() bool {
+	switch e {
+	case Backup:
+		return true
+	case Log:
+		return true
+	case Places:
+		return true
+	default:
+		return false
+	}
+}
 
 // Action defines model for Action.
 type Action = technique.Action
@@ -128,6 +150,15 @@ type Comparison struct {
 // Contact How the head works on the bed: dragged along, or lying still where it came down
 type Contact = advice.Contact
 
+// Copy defines model for Copy.
+type Copy struct {
+	Name string `json:"name"`
+
+	// Size Bytes
+	Size int64     `json:"size"`
+	Time time.Time `json:"time"`
+}
+
 // Definitions defines model for Definitions.
 type Definitions struct {
 	Actions []ActionDescription `json:"actions"`
@@ -200,6 +231,41 @@ type Frame = play.Frame
 
 // HeadAnswer defines model for HeadAnswer.
 type HeadAnswer = advice.Head
+
+// Import defines model for Import.
+type Import struct {
+	// Columns Which column is taken for which of ours
+	Columns map[string]int `json:"columns"`
+
+	// Entries Of a backup
+	Entries int           `json:"entries"`
+	Events  int           `json:"events"`
+	Fields  []ImportField `json:"fields"`
+
+	// Headers Of the file, where it is a table
+	Headers []string `json:"headers"`
+
+	// Known Of the events or places those that are there already
+	Known  int `json:"known"`
+	Places int `json:"places"`
+
+	// Refused What cannot be taken; while there is any nothing is
+	Refused []struct {
+		Line int    `json:"line"`
+		Why  string `json:"why"`
+	} `json:"refused"`
+	Taken bool `json:"taken"`
+
+	// Trips With how much happened on them
+	Trips []string `json:"trips"`
+}
+
+// ImportField defines model for ImportField.
+type ImportField struct {
+	Key    string `json:"key"`
+	Label  string `json:"label"`
+	Needed bool   `json:"needed"`
+}
 
 // Item defines model for Item.
 type Item = box.Item
@@ -525,6 +591,22 @@ type ChangeEventJSONBody struct {
 	Version int64 `json:"version"`
 }
 
+// ImportFileJSONBody defines parameters for ImportFile.
+type ImportFileJSONBody struct {
+	// Columns Of a log, which column of the file is taken for which of ours; -1 for none
+	Columns *map[string]int        `json:"columns,omitempty"`
+	Kind    ImportFileJSONBodyKind `json:"kind"`
+
+	// Take Otherwise it is only looked at
+	Take bool `json:"take"`
+
+	// Text The file
+	Text string `json:"text"`
+}
+
+// ImportFileJSONBodyKind defines parameters for ImportFile.
+type ImportFileJSONBodyKind string
+
 // CreateHeadsJSONBody defines parameters for CreateHeads.
 type CreateHeadsJSONBody struct {
 	Text string `json:"text"`
@@ -650,6 +732,9 @@ type PlayDropsJSONRequestBody = DropQuestion
 // ChangeEventJSONRequestBody defines body for ChangeEvent for application/json ContentType.
 type ChangeEventJSONRequestBody ChangeEventJSONBody
 
+// ImportFileJSONRequestBody defines body for ImportFile for application/json ContentType.
+type ImportFileJSONRequestBody ImportFileJSONBody
+
 // CreateItemsJSONRequestBody defines body for CreateItems for application/json ContentType.
 type CreateItemsJSONRequestBody = NewItems
 
@@ -700,6 +785,9 @@ type ServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
 	// (POST /answers)
 	Answer(ctx *echo.Context) error
+	// ExportAll Everything there is, to be put back by an import
+	// (GET /backup.json)
+	ExportAll(ctx *echo.Context) error
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx *echo.Context) error
@@ -712,6 +800,15 @@ type ServerInterface interface {
 	// Compare What outfits do in the same water, each told from the first
 	// (POST /comparisons)
 	Compare(ctx *echo.Context) error
+	// ListCopies Copies of the database, the latest first
+	// (GET /copies)
+	ListCopies(ctx *echo.Context) error
+	// MakeCopy Makes a copy now
+	// (POST /copies)
+	MakeCopy(ctx *echo.Context) error
+	// RestoreCopy Makes everything as it was in a copy; how it is now is copied first
+	// (POST /copies/{name}/restore)
+	RestoreCopy(ctx *echo.Context, name string) error
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
@@ -748,6 +845,9 @@ type ServerInterface interface {
 	// RestoreEvent Puts an event back on the log
 	// (POST /events/{id}/restore)
 	RestoreEvent(ctx *echo.Context, id Id) error
+	// ImportFile What a file holds, and taking it: all of it or nothing, and twice is once
+	// (POST /imports)
+	ImportFile(ctx *echo.Context) error
 	// ListItems Everything in the box, in its order
 	// (GET /items)
 	ListItems(ctx *echo.Context) error
@@ -772,9 +872,15 @@ type ServerInterface interface {
 	// Learn What one trip, or all of them, teach
 	// (POST /lessons)
 	Learn(ctx *echo.Context) error
+	// ExportLog Trips and what happened on them as a table: RFC 4180, UTF-8, units in the header
+	// (GET /log.csv)
+	ExportLog(ctx *echo.Context) error
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx *echo.Context) error
+	// ExportPlaces Places as waypoints (GPX 1.1)
+	// (GET /places.gpx)
+	ExportPlaces(ctx *echo.Context) error
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx *echo.Context) error
@@ -869,6 +975,15 @@ func (w *ServerInterfaceWrapper) Answer(ctx *echo.Context) error {
 	return err
 }
 
+// ExportAll converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportAll(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportAll(ctx)
+	return err
+}
+
 // CountDown converts echo context to params.
 func (w *ServerInterfaceWrapper) CountDown(ctx *echo.Context) error {
 	var err error
@@ -902,6 +1017,40 @@ func (w *ServerInterfaceWrapper) Compare(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Compare(ctx)
+	return err
+}
+
+// ListCopies converts echo context to params.
+func (w *ServerInterfaceWrapper) ListCopies(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListCopies(ctx)
+	return err
+}
+
+// MakeCopy converts echo context to params.
+func (w *ServerInterfaceWrapper) MakeCopy(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MakeCopy(ctx)
+	return err
+}
+
+// RestoreCopy converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreCopy(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "name" -------------
+	var name string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "name", ctx.Param("name"), &name, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter name: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreCopy(ctx, name)
 	return err
 }
 
@@ -1055,6 +1204,15 @@ func (w *ServerInterfaceWrapper) RestoreEvent(ctx *echo.Context) error {
 	return err
 }
 
+// ImportFile converts echo context to params.
+func (w *ServerInterfaceWrapper) ImportFile(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ImportFile(ctx)
+	return err
+}
+
 // ListItems converts echo context to params.
 func (w *ServerInterfaceWrapper) ListItems(ctx *echo.Context) error {
 	var err error
@@ -1155,12 +1313,30 @@ func (w *ServerInterfaceWrapper) Learn(ctx *echo.Context) error {
 	return err
 }
 
+// ExportLog converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportLog(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportLog(ctx)
+	return err
+}
+
 // Measure converts echo context to params.
 func (w *ServerInterfaceWrapper) Measure(ctx *echo.Context) error {
 	var err error
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Measure(ctx)
+	return err
+}
+
+// ExportPlaces converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportPlaces(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportPlaces(ctx)
 	return err
 }
 
@@ -1634,6 +1810,13 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.PATCH(options.BaseURL+"/events/:id", wrapper.ChangeEvent, options.OperationMiddlewares["changeEvent"]...)
 	router.POST(options.BaseURL+"/events/:id/restore", wrapper.RestoreEvent, options.OperationMiddlewares["restoreEvent"]...)
 	router.POST(options.BaseURL+"/lessons", wrapper.Learn, options.OperationMiddlewares["learn"]...)
+	router.GET(options.BaseURL+"/log.csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
+	router.GET(options.BaseURL+"/places.gpx", wrapper.ExportPlaces, options.OperationMiddlewares["exportPlaces"]...)
+	router.GET(options.BaseURL+"/backup.json", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
+	router.POST(options.BaseURL+"/imports", wrapper.ImportFile, options.OperationMiddlewares["importFile"]...)
+	router.GET(options.BaseURL+"/copies", wrapper.ListCopies, options.OperationMiddlewares["listCopies"]...)
+	router.POST(options.BaseURL+"/copies", wrapper.MakeCopy, options.OperationMiddlewares["makeCopy"]...)
+	router.POST(options.BaseURL+"/copies/:name/restore", wrapper.RestoreCopy, options.OperationMiddlewares["restoreCopy"]...)
 
 }
 
@@ -1683,6 +1866,44 @@ type AnswerdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response AnswerdefaultApplicationProblemPlusJSONResponse) VisitAnswerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportAllRequestObject struct {
+}
+
+type ExportAllResponseObject interface {
+	VisitExportAllResponse(w http.ResponseWriter) error
+}
+
+type ExportAll200JSONResponse store.Backup
+
+func (response ExportAll200JSONResponse) VisitExportAllResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportAlldefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportAlldefaultApplicationProblemPlusJSONResponse) VisitExportAllResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -1932,6 +2153,137 @@ type ComparedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ComparedefaultApplicationProblemPlusJSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCopiesRequestObject struct {
+}
+
+type ListCopiesResponseObject interface {
+	VisitListCopiesResponse(w http.ResponseWriter) error
+}
+
+type ListCopies200JSONResponse []Copy
+
+func (response ListCopies200JSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListCopiesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListCopiesdefaultApplicationProblemPlusJSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCopyRequestObject struct {
+}
+
+type MakeCopyResponseObject interface {
+	VisitMakeCopyResponse(w http.ResponseWriter) error
+}
+
+type MakeCopy201JSONResponse Copy
+
+func (response MakeCopy201JSONResponse) VisitMakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCopydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MakeCopydefaultApplicationProblemPlusJSONResponse) VisitMakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreCopyRequestObject struct {
+	Name string `json:"name"`
+}
+
+type RestoreCopyResponseObject interface {
+	VisitRestoreCopyResponse(w http.ResponseWriter) error
+}
+
+type RestoreCopy200JSONResponse Copy
+
+func (response RestoreCopy200JSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreCopy404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreCopy404ApplicationProblemPlusJSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreCopydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreCopydefaultApplicationProblemPlusJSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -2581,6 +2933,75 @@ func (response RestoreEventdefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
+type ImportFileRequestObject struct {
+	Body *ImportFileJSONRequestBody
+}
+
+type ImportFileResponseObject interface {
+	VisitImportFileResponse(w http.ResponseWriter) error
+}
+
+type ImportFile200JSONResponse Import
+
+func (response ImportFile200JSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportFile413ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ImportFile413ApplicationProblemPlusJSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(413)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportFile422ApplicationProblemPlusJSONResponse Problem
+
+func (response ImportFile422ApplicationProblemPlusJSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportFiledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ImportFiledefaultApplicationProblemPlusJSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListItemsRequestObject struct {
 }
 
@@ -3069,6 +3490,50 @@ func (response LearndefaultApplicationProblemPlusJSONResponse) VisitLearnRespons
 	return err
 }
 
+type ExportLogRequestObject struct {
+}
+
+type ExportLogResponseObject interface {
+	VisitExportLogResponse(w http.ResponseWriter) error
+}
+
+type ExportLog200TextcsvResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportLog200TextcsvResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportLogdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportLogdefaultApplicationProblemPlusJSONResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type MeasureRequestObject struct {
 	Body *MeasureJSONRequestBody
 }
@@ -3113,6 +3578,50 @@ type MeasuredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MeasuredefaultApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportPlacesRequestObject struct {
+}
+
+type ExportPlacesResponseObject interface {
+	VisitExportPlacesResponse(w http.ResponseWriter) error
+}
+
+type ExportPlaces200ApplicationgpxXmlResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ExportPlaces200ApplicationgpxXmlResponse) VisitExportPlacesResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/gpx+xml")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportPlacesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportPlacesdefaultApplicationProblemPlusJSONResponse) VisitExportPlacesResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -4559,6 +5068,9 @@ type StrictServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
 	// (POST /answers)
 	Answer(ctx context.Context, request AnswerRequestObject) (AnswerResponseObject, error)
+	// ExportAll Everything there is, to be put back by an import
+	// (GET /backup.json)
+	ExportAll(ctx context.Context, request ExportAllRequestObject) (ExportAllResponseObject, error)
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx context.Context, request CountDownRequestObject) (CountDownResponseObject, error)
@@ -4571,6 +5083,15 @@ type StrictServerInterface interface {
 	// Compare What outfits do in the same water, each told from the first
 	// (POST /comparisons)
 	Compare(ctx context.Context, request CompareRequestObject) (CompareResponseObject, error)
+	// ListCopies Copies of the database, the latest first
+	// (GET /copies)
+	ListCopies(ctx context.Context, request ListCopiesRequestObject) (ListCopiesResponseObject, error)
+	// MakeCopy Makes a copy now
+	// (POST /copies)
+	MakeCopy(ctx context.Context, request MakeCopyRequestObject) (MakeCopyResponseObject, error)
+	// RestoreCopy Makes everything as it was in a copy; how it is now is copied first
+	// (POST /copies/{name}/restore)
+	RestoreCopy(ctx context.Context, request RestoreCopyRequestObject) (RestoreCopyResponseObject, error)
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
@@ -4607,6 +5128,9 @@ type StrictServerInterface interface {
 	// RestoreEvent Puts an event back on the log
 	// (POST /events/{id}/restore)
 	RestoreEvent(ctx context.Context, request RestoreEventRequestObject) (RestoreEventResponseObject, error)
+	// ImportFile What a file holds, and taking it: all of it or nothing, and twice is once
+	// (POST /imports)
+	ImportFile(ctx context.Context, request ImportFileRequestObject) (ImportFileResponseObject, error)
 	// ListItems Everything in the box, in its order
 	// (GET /items)
 	ListItems(ctx context.Context, request ListItemsRequestObject) (ListItemsResponseObject, error)
@@ -4631,9 +5155,15 @@ type StrictServerInterface interface {
 	// Learn What one trip, or all of them, teach
 	// (POST /lessons)
 	Learn(ctx context.Context, request LearnRequestObject) (LearnResponseObject, error)
+	// ExportLog Trips and what happened on them as a table: RFC 4180, UTF-8, units in the header
+	// (GET /log.csv)
+	ExportLog(ctx context.Context, request ExportLogRequestObject) (ExportLogResponseObject, error)
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx context.Context, request MeasureRequestObject) (MeasureResponseObject, error)
+	// ExportPlaces Places as waypoints (GPX 1.1)
+	// (GET /places.gpx)
+	ExportPlaces(ctx context.Context, request ExportPlacesRequestObject) (ExportPlacesResponseObject, error)
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -4766,6 +5296,29 @@ func (sh *strictHandler) Answer(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(AnswerResponseObject); ok {
 		return validResponse.VisitAnswerResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportAll operation middleware
+func (sh *strictHandler) ExportAll(ctx *echo.Context) error {
+	var request ExportAllRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportAll(ctx.Request().Context(), request.(ExportAllRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportAll")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportAllResponseObject); ok {
+		return validResponse.VisitExportAllResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -4950,6 +5503,77 @@ func (sh *strictHandler) Compare(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(CompareResponseObject); ok {
 		return validResponse.VisitCompareResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListCopies operation middleware
+func (sh *strictHandler) ListCopies(ctx *echo.Context) error {
+	var request ListCopiesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListCopies(ctx.Request().Context(), request.(ListCopiesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListCopies")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListCopiesResponseObject); ok {
+		return validResponse.VisitListCopiesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MakeCopy operation middleware
+func (sh *strictHandler) MakeCopy(ctx *echo.Context) error {
+	var request MakeCopyRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MakeCopy(ctx.Request().Context(), request.(MakeCopyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MakeCopy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MakeCopyResponseObject); ok {
+		return validResponse.VisitMakeCopyResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreCopy operation middleware
+func (sh *strictHandler) RestoreCopy(ctx *echo.Context, name string) error {
+	var request RestoreCopyRequestObject
+
+	request.Name = name
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreCopy(ctx.Request().Context(), request.(RestoreCopyRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreCopy")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreCopyResponseObject); ok {
+		return validResponse.VisitRestoreCopyResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -5359,6 +5983,52 @@ func (sh *strictHandler) RestoreEvent(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// ImportFile operation middleware
+func (sh *strictHandler) ImportFile(ctx *echo.Context) error {
+	var request ImportFileRequestObject
+
+	var body ImportFileJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ImportFile(ctx.Request().Context(), request.(ImportFileRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ImportFile")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ImportFileResponseObject); ok {
+		return validResponse.VisitImportFileResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListItems operation middleware
 func (sh *strictHandler) ListItems(ctx *echo.Context) error {
 	var request ListItemsRequestObject
@@ -5643,6 +6313,29 @@ func (sh *strictHandler) Learn(ctx *echo.Context) error {
 	return nil
 }
 
+// ExportLog operation middleware
+func (sh *strictHandler) ExportLog(ctx *echo.Context) error {
+	var request ExportLogRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportLog(ctx.Request().Context(), request.(ExportLogRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportLog")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportLogResponseObject); ok {
+		return validResponse.VisitExportLogResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // Measure operation middleware
 func (sh *strictHandler) Measure(ctx *echo.Context) error {
 	var request MeasureRequestObject
@@ -5683,6 +6376,29 @@ func (sh *strictHandler) Measure(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(MeasureResponseObject); ok {
 		return validResponse.VisitMeasureResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportPlaces operation middleware
+func (sh *strictHandler) ExportPlaces(ctx *echo.Context) error {
+	var request ExportPlacesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportPlaces(ctx.Request().Context(), request.(ExportPlacesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportPlaces")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportPlacesResponseObject); ok {
+		return validResponse.VisitExportPlacesResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -6554,202 +7270,215 @@ func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1dl9y2lS78V7Dqfc+amTN0d8tWPElrnQtLskaayJGibscXsS9QJKoKbhKgAbCry1r672dhbwAki2AR",
-	"rP5Mcm4SuYsEQGBjf+9nf17ksqqlYMLoxfnnRU0VrZhhCv6LF/C/YnG+qKnZLLKFoBVbnNsfsoVivzVc",
-	"sWJxblTDsoXON6yi9o2VVBU19jlhvn2+yBYVF7xqqsX5s2xhdjXDn9iaqcWXL1/sULqWQjOY9aOSy5JV",
-	"9p+5FIYJY/9J67rkOTVcitMan/jPX7UU9rd25v9fsdXifPH/nbafdYq/6lM/LsxYMJ0rXtvhFueLnzbU",
-	"kC0ThmyVFOuFfcK9Zkf9LsfnPi9oUXD7b1p+VLJmynC75hUtNcsWdedPnxe0kg0uvT/XD8wopolUxDRK",
-	"6EXWblchm2XJFmGPRFMt7RZliysu4CwqevOeibXZLM6fn4XntFHcrjpb6JqxYjhndaoznM7Oqzf0imlC",
-	"iWa5FEXaCgy3J/95+tEvXcr4O67cvZ75TfEL/SW8LZe/stz+cPPVWn7l/mhYvhH8t4aduBPo/PwVr2qp",
-	"DBKt3Y9F0YhrVp7mUrHT8CasB99+3d2SWUe54qws9HBbP1Kz0USuCDea4EMZ0U2+IVQTCpOelHxlTsJn",
-	"c8MqGGhwcu4PVCm665744MGSLlkZ/aXRDS2nboHbyS/ZYitVEVtL/ABxWv9W5vfEzzo4SbvtQm+ZmrnX",
-	"S1ZclLJOo7VssZT27D/H7rMUjGwYLUghmSZcEPss0YYapheRu5OXUjMdubHvRMFu7DGbjRvRSGI4I1Jk",
-	"9j65X+x8xk6cy4pp4oYj2w1TjAj7Ky7ELIZMMFvkDRvO/FZuYWgjLVG5eWqeXxGuiZFlEfuOQvGVmWSG",
-	"kgs4JPs9yOw9aR567S2jhTvWCM2WjE7uX8nXG2P3BTfS7pfblhfkq2fnsFHRDRLSvGX0miNFDb5aSPMe",
-	"hh79mUVu8AcROdTuPZ1BuTltPG9x0y+lLBkVB6/zvFvo5/Dvxa7d/qlI8ZIV8VVJs3EXtCw/rBbnf5/g",
-	"He7kf9mXn2+sNLNXwI6HV8yf96qU28xdAm4s3VJ9xQqyksrqE01ZUnu1QYf4ki0scc+8gT2q6hIUkSoj",
-	"esuriot1Fu6oYFTBoxL+VPGiKMNyl1QUE4RYK7niZeS2Xm4YyRulrB7RiILhnihZWKGgVjS3F5ksWXEk",
-	"gRWsRmaXwBdvhsv7bkt3ZKVk5ZeVJvh3kQ/FnSvZyqSMsUfK+Bl2iXbwFArWzKqBOYsLTqrWLMJ1Xttp",
-	"COUVKwg1ad+6pdwkbrB99BOjunfhRy4v8lhH3J5NtgKn84E9PtbjeW5xvYk9rw+b4C971orRll5RxnhW",
-	"6ETnhAZGi2uesxN38ZPVL3wNda8bro9Rt6Jnbak38Xwsw4kpBpYPWeLVzDQ14Yn697jSVfIrVu7Seegn",
-	"KtYswkIvuVUakE9aLsV1RlayUcTAD1yQFb9mdsaKUd2okcsgj9HRccNbHc/P4DYchnU7Gj44kXBuYIfn",
-	"k81LefNKlk01V1W/YruZWnNnO/d0gxWhBHfsBWFVbXZWaLVqHtfk10ab8FBMF5MwmB4ZPN9InrMXhAo3",
-	"fs7KklSMCo2ykys9z2rA/96fDNeXufkysirpGgxQdmNiq/6dKTmiVEeW2pHuFd2RJcMnhgPvqzRs16E5",
-	"eLZLerCIdgdjcuKlvPmz06sOksieHCRWmUKzjVVky80GDLgc6E0vBnqd+3uqjtyS7l2YdYetMb+22O68",
-	"oqo4RsPof2mKa2DvG4cmxRwt2lrKR7+94etUDamU29TvO9L14XwedqIMV5ai7FRU62Nmg/cyv38pMwXT",
-	"Y0xGFsryCa8Yo/ZuJULnxm+pJu7OFpM33pFXFhSiESOmL0rqku5OgJiTBYl9BWZ/tQFxO5dBXNOyAZPA",
-	"MnuQjoRaS57nG0IFWjlghiwZGvvB/u/YkCNKzdCFZIV7UEm8qMEd1uyaKVoSqhjJ4VuiJr+nmYGMCfbS",
-	"ku2kKMDKPou7JBIuAmxLqn6cZtd61QOHzjwVJxGG0zHcGR+jZbzaUGXeczGXQj4ISx3nsL30humMaFkx",
-	"kIkaXEKoIMCFKdCO3ONy9sljmdz0aQcyfEHOzo84aM1/j6gR74w17UWhQQ/SklRUoCKgCaP5hlgDsxGG",
-	"l2TFBQNVSYM3LGpHe63rOGv2leVzrGgNWmeNDufZTby8ZMihB4GJPqWiuer2JhAqfEQinbKyPIpK9/l2",
-	"bqn2jlzYoNTlVFi1rZTyyhrLpRRrOGKz4Rq50iwlVBtWR6Z61SOU6FHdTHqvrT3hz3T6wbEjhAUGH3Yy",
-	"m1HmqPMDDhDxv32JKW12lr82TB8RpsCTmtiYC3joS7ZoBDeTuuyP8FD8BoLo8l4+lJG5kroTAtlSw9SJ",
-	"9/d0YlffxmJXu5QpgBQPj7R36J5+x91Nr2RVU8WK2ZqqMDSf9LS/co/Ziytj7vGPiucs7tz0msFS3jhO",
-	"bsiaXzORxsZdTGHoRqHlZJzojX2m69NPmA+jw5EJZWNW3IxwHxCTmf1UH1savB/3Ct+lxFNWh5i8Dp/w",
-	"qSmXpBZ0nWo8zZCCI/r6W7m1e1jw1Yop3QrEud6DvXsDhxmObuC89A4iCkLNbV8WLoXfhJ5vE/2P/pTh",
-	"NiTyXn9Dj1Ly4GWu50fw15QLJP40NW3fjECN3dsRNVUmI8sdOBuu2M4piowYml9hBMLbFp5n9dfjr1eH",
-	"/X19Fs0CmCUIrqniFDMVeiPHGOuAd1b05h3uzTeQ5uH+41nMiX9f0mmE4fvji7P8wLtnnKgPxwLH2Up1",
-	"pS2PBgbNinMwl9degYLTLXdcrIk2vCxbkzmnlWVO26GNuJQ0PXCbN+qaJTulwmv7x7JWvB7ylPftws/J",
-	"SnFIGiCCsYIVRF4z1f7R4HelOtL5ynxYrYYzXtTMD203dK1kIzpWNzcEoiV+t1NnE+xDExE832kvWmue",
-	"G8fKpserqFpzEbMngJwI/n5O6kZvOqSBn7VlfL0xIOcohndSZoyqDNZkRRvTeVxlkyjn8AhHRlw5hpT3",
-	"PodsqTWWnGAlJTAIUEPSxatsDNiB558XTDSVvabt9lghUVKQLpZhggagKC/RUwTuAb1lqLJb+gFSKyWF",
-	"f9ClvEZvld9VIfGfSJku94iUvILFysZYTmspw1kC4SerXWlZXvcSk0a0Sv9BLY2FvXWHFqjF3bGW9jO8",
-	"6P4Kp4pAL1jnS8DXbMUFD5GIOSIwD28lsZlhplWE5SzlzRxnOrj4I8MUbEWbclpKBJnS2sBJU78B11TM",
-	"vy3LMT0McxEE8/fSkq/9o5hlQFf05q33oQ+NZOduTf+QH1xMJTJTXdKcjfqAKXp93bcUStZ1P3lhOh7l",
-	"8/DSV3vZpu4NxwtqQdJQVj+IjeI0nvSB/oYvTNB10M+TxvxJqmJSCQ9n7T+9k3jn9ehwDzqEk4Wb2zsD",
-	"vHudDQgU4Kk6piy9VrKerftaamlja1ZZWqQwlzkurfRkgPHo73EBcx9+a8PjKfGWlaLVjIvwxj5+qwhR",
-	"T+4OPz01rGU/sMkjaZZnrVJb8AK8E3Y2r9zOMWmPNFKdF7aVxrjSkG/s70h7G9whpMScgO7nx5zsa0d6",
-	"8ELkdC9lnGqr+nZcRJoYSWDGbFaotjXXvp4w12ol14pWSCITafXuwccw8kJqVVjFGAe7dLm9s7gYyD8p",
-	"CIVdz7wMJJSs2Nal5lBRwL+KxWjC3n6eIHq9VrQsNSQphmuEam1GFNcs0aKySzqah44bSKZNPM68KQNq",
-	"dXBE5hhESYwoGdVEMztdtmYYsH25k6d62wh8UNHdMn456Ml41nGqdJIaYuHbns7HNeh75wSsGfDuWIuv",
-	"77D++uyY+G3aJoMsn/bjzLumIxfPcV7v3Mepg72GRDnBZO1DhmlzcolZkImM1r8GS/v+2tcHpV/rC1kx",
-	"s+FijSb0htY1E9bA3bq0LkuMV0Juhf2PM3uQPqMp6X63CRTAPmoll3RZ7siWJl7pGVksLt9tmIisacUI",
-	"s7tDNhTdJvAnzLrqRlCeRwgkUm8UJaTS/XjHGTdCGjYod4q6OusN1Ukkr1jJqB5LhFeyiBtbWCKlR3Og",
-	"l9IY0AGTououYLBHjvbPeEB1SfUmcbCa5SEfYMofbCjuZ1qK6gU8/uWXSHr+kBFTw75ybHZY28CRNmbc",
-	"TR8R8peSGPkCrAdWENlANY1wiRWlXK8jQnfpcrgHq1myYuzvr2dk1rObmuUGx0p43Ar5C1+Vd7d3P/0+",
-	"zbAYKivjOY1bS3pD69uHvNrivGh60J5kjmaNOopz2ZD29k6VEipen6CwSC8iVBzl3xsXL51Bx5YF26NH",
-	"E9jJgpLImkXc/qwsd1Hxzw3KJFC+uCgIGOnedU15ohN5iYSy5/Glas20tdy0oaKNQIMqA0FESIrdSFVk",
-	"rV8e/jsx+ky1uXT8Yq9cyI5uf7ZWjP3/jCjGSlbYL4PKvZyl5uWLwtJNavSjo+8mhg90XLzCLlFDKlnZ",
-	"mUKSAi3LrA3BhtA0FtwQw+sja39q+wX69uGeW2rSbhlJZWdDl79iNN+gxeDd9/fjrM/cdU51kMIhxj5C",
-	"NSJqHkG4pGT0GrVIK7qlLLEeYMlW0ul/3huRkoAAM323cgWMIwqdvRkoHjUpKffRN0pKbkyZeGlc2fdg",
-	"Ft2G29pivqUsdhCaJoqv8YOYbpNIffQPUi4g5sk7Fp1lfvZKg7XsValU9SZZZBomtPO1RI3Y9ualDLZR",
-	"sllvYrvjLnIpt0wRhiUEFCoGLd8CY2BiY1yysAyBQS6SQ2gmykqdGor1X+3s3UNYMxNu19xr33GsIQPA",
-	"c2kZb9e4dpelT8sofdpD6siFzKNKIJ/NnCAMBNoeRlqI7A09MsHyjc/NnuM5GS8oojeputZY6dH3odrI",
-	"FwlFs74xFJ3iBq6HnvbJ2I1noXPKg84GJUHOnHaVUrqyOtFYvdQe8XnqGFSlVRBVtfucVCb0RjZidnLf",
-	"JiSExd9CzJMRPAjqygu98scVlhR0ktva5RVcsQAwksQaFaOpvPEeUvZ9qr5bR/cDOsldbv9SXUB4Rsf5",
-	"gDBQMu98GVJEIkQCuPGGCrpXimflo4yowwnq4lEK3zyN9wBWwDxV6AWm1ZMzxwOCfp8o7O5UpN9O52VA",
-	"mI4IovKulW2+/BoOOiXGhLQ7P8jUAeKYia9CY274lzS/6uolXTcLXxlWQJTDRT+smgHK4ZbrRJVzfq70",
-	"nBzljTVPj3Q0gZqEGW1cb7ofbiSBgV8QK7P6n7zvB2Z1FDkGMQh8MVDQ/kBvt2Y9ElgK42D02jMutKXA",
-	"Ce8CrVELSBu6i2V2oErusS46xqqRNRbFviDfgNO7kqjBQsY5AScyPQbwAVeShW0KnxMPw6QHt7eCjcRk",
-	"oDLJ2Ub2I0Ia/f1kg4NhGw1uWTraKLkVREuyom30DOILiasZg5nouN32XMqCrgkXBbvJyJmluGdniWZX",
-	"VB39CBEMXnKzC8QM98ZeDF8Lj1mCidNseXVE7m24Q5aJ7V1VO+T0TU0R5RDupNdM0XXi7eTiJY0Z1Bcb",
-	"S3zONQSOjW3/9h1xmdxcQSDF7tA1UwVHbuvZhT0uuxtMbWiNjpco18Ak1XfiJ+ocEUeWIffHCXUCnfIA",
-	"SwKedWcoltqVB6IPhQahwsDXFeCd81wgzUJ8iwrrfAvxnWHVXEErizgURe5xAVOC+xzhGFNjE9rwipox",
-	"Fc5KuDcy4l96Y0Wf8aBpELUsqTbaoTSlhDmkqqJfu24cDMFwORspr6LvXFlBEcfxGsdPmFGnBKWiY1hg",
-	"oL6mSuUZ0c+7isGEavvonvp88aQg6yXlZXwYH4Ad+lUVz1PtyQPRIj5aOmXUnE01ildVTAl4BZ7jlUth",
-	"TTvORsfXBLxsbMO3XLFk2I4uc8S8d9iizom7W+HG9dcnXAl30TLkLoEC240Ix9redvywDi/p8okOPXU2",
-	"310Rf1Bt1ZfLbPeZOkgNjlwmWPBS3pwAG03mv1Zdsxv5nun5xVsYmD86MWo0ihy49zBXYGZkmAvNCzaS",
-	"4z2DWXT4wZwcoQnfm8vncRTrLpE/9w7NhI8OH5QSHMpLyo8/nHxDRTIXursDu5fQvFzF15bojGuLKfFk",
-	"5Kp/Jh3wmczvW8oBRZCA5njXZuZIpGdyG3rFkvMMjgND60Ce4WydDU3ZurWSTQz/4CU31mTCqkQIe+sj",
-	"g8GjddZKbo+/VLCgKC1aSRL/Zc6VGIfQS0di8qc/gdUR4LHcJvtzhA+ZicgUL4uGnU6hhhFMXEQcp5oY",
-	"xVlBvHxNj86UUmum54MrjxQuVQDZAL4/MLBcyaKz7QHjGeJR3BxJs2PZVwfIbnamVW6kSmbQekQozAiv",
-	"7JEGhgE8zZWoKnV4sVtgmCJJUKbr8y3fuevrrxgbSY/cyEZh7tItOcDYaYywuvil9NfebT2uuz0Rt9iU",
-	"bZ/3XeO0RK9jxslPkGPh0AG2sikLsqHXjMDjxOnYQ3h3gT7DqEtXNoZQ4vXxKfaIM7iPdETWThBIKUOG",
-	"4b8junHS0PJBRM0EFepbH5Zifn2Rg9w4M2X406hMspujxMgvitcpggyf8184KtBweQPCh/nDh8WO7yAE",
-	"oJCYJc81AX2dFRnZbqaBPR1NBC2/jQoHugpIgF7wOXGWBbttKnhGjWFKnDjbMD2Ahu+hXen8T7fCeO9I",
-	"Mg/IMJSurgSAEUpQCADijUsUo6Ig1OXKHMO56SrdQYhT3r1A3dehvaRz82VukSmstyv1hxDJ3psu2I3B",
-	"GtPlDjMvpaq6WJUQaDk6DcreLDNbw/F7u49soRCB0Z32DtY9s7grwg/D6ezFHAG0M669+Y2aDdoQaTRz",
-	"rJbUppTt60MdchmpH/oSMkfHYm0A9y4FFh3THeKFRVzPs035/mx/PCP/iyiP7oOZv+5jkjyvkSFf7hzm",
-	"qqy1CxYmHlNRRJPHAWnPDpchJZRSXmlscOQLs2dZHG0Kcgy53LuEgJ35O5xBMlRZEsO0PZBOLrx5atxu",
-	"TneF+3PPmQ3XI1iBkShbgNZr/XF7HNeNOAsO+LB07xg0AuzokMttCREZ557fKTipQvcSlJXj+eQjWWLv",
-	"0Td+TJLYD22u5VFY4b81VJg2AK6J3kCBoICQWSO4Cf15mNJS/JtuMzf3skX4msfu0QVfC77iORWGrPi6",
-	"UcxNEm+HM+YD0rtqKcvI+FBIDRUXGyk11ni8aJHiMFWBEQcncWvgOL+OzH9wjAbdqSSXyw9RnJwXZVeH",
-	"Ak4KjD/IfcFYQSAFZaSKk4p1uV9C+CxaR9dik/cfjT3rM0ImB/XOz8kH22jj5KPzECKShvRJdEkPJu4R",
-	"OminR5RbF0OefHRLd0k4dj0XOt0lM6BAqEcyISw0mSfxZuB0pCaep3o2fr9F2qQH2/09MTfD7c0x2Rl/",
-	"Ydt3R6gSqUXOA696+Ee/Pjl6ET2owPOzKM5T+PXsANjRfHiMUBg54qX+C9t+7AJ8HBF8mKw6PgZBJC5K",
-	"DoN7/IVtLzyewX18xy3AErwohB9ja/9Y0t1s4OH1mOifo5ZyrUc88q2en1RLtqfa+pavEZ/XjNrxvX1c",
-	"+31knSwKt87wLW6G6DZDdvw85eLGAaFD1SvVBhNlQ3EXpKBb1cOV52LtfkZ2oUyMrUxGfidN3abYujZw",
-	"AxXkSfDtuQwbN/UYft3p8DvjQNxbpGCG8lKTf//05hX50/M//Nd/RBKyTT+1qaOXKSXVGBA+79nHYED7",
-	"BhVHIZSN9/wYA0mPpHtpTdcsvZOGfyGpsZ6hphlzXnNTsgPa/9R6XEMnHCZMlfmziV7TZJEUP7vCmmJg",
-	"93au5LlV/hUWlUMTSMAZvwr9K1BfHWDpG9djYQbsZV+kf3sWr77Wo/keV3c83zANH4IEDosP15Lcgbk9",
-	"myObMIcBEnvyPKDWAXnH8Xqjyw0j7sdg+beNeCal3n7pnJsmRvx/dQ6Guak23ZTfvWvRwqaABKKk12yt",
-	"5xBNrxMcqQZs1xH/uCfW0SKKahVb+acjGkhhpzxX5kpK7vo3Drs5PkD7skHo92Dqy6eJqteDJWUJbS97",
-	"9YhJz7eQ20mPB9yApKe9Sprw8CSyXO2VUwf6DLuSpkl98rUN81WpT0fUNvsYe6xWLTRb0X0sA9eC3HI/",
-	"WpapdT4RxNOZ4IRR6PYVVYAxatUnHtoXacaObd19c9969e9J6lhbYnv/Va2heDVeqjrl5HWJB4loqorm",
-	"Bgh9XpW3f6+l9CPliLeY+5Tkuupj5ecMlMYZZvF+NAG7GvAOHh8m1WnibNsEO/rBMVadvd01wqOyoymZ",
-	"PvKAlH03EhJxNpKR5BtSnZNvTv5A1i8IFJIqe3JbLordOfkvsu6f3wha4INvHX5XbLcu6DUrknFp97JQ",
-	"FKODvMhDQHw81UczGlUybpWHtiJ8jd27upi3xI4GPler5sWifT/zTjeDpcZ+r9oljZ5GGpbonvrt3zm0",
-	"MTjwnHMwritLwqN3t3EG21TgJ43u0hGlkMmfzd3YhzYT5j9Eqo9PehzLnCYJ7lgX/CPc/+PM6sc/irrj",
-	"tpjBCo4JKDzCqcyUZ49+Gl4szjiJS8cJj2ohHn8p5n7bw9+6BlBHTC3kirhw2mCFdyBX3ecd7IgCOKT3",
-	"ISKR4R9oGX6RSzWXO1FzHxlXIV4VQUoDeL2tr6hpw0Hjka39PhYAkZGIkaHiEBI/OTiKTj7/kjFBlMMN",
-	"ujsArmHgK7S5AOQENyFub6pphid9nGmWxi2HjtXtRpbQ9pzIFcmlwJddRwVoinhC3vPKmkf2T5hPpbuI",
-	"LkXb2epkmNhT10q6NJyZ7qz38aqti41UVq9EMA8u2uZ0CEKyZAhN0mn95po/pWQr0vzqh3i7NynWYdaV",
-	"ay+eOqgo3vIYnuV/Aw/WhiCQSAvxO3fVongfxRe2W3jLwXPGSwfvuwdYQTWsfUXLEjK9qdilDRlJ+nge",
-	"z7aiIjo1Fu/0e7FY1lNIRwe1YiumlPMGTszCo0gUbRp7dhiK6y7bFs5D8MllzUbA4AC11x44cCBESdap",
-	"nec3NJZD73ZkS3ekB17lN0dvsdAkZQZB1/Fr1qIm+TXPI63ge46uXTGjOLtmWQS4KLWHShTR69LxouGu",
-	"ALiOvivkJ4iJI8PDdjikarSj+0QgPnrFfqyjO1RyMdgZjw2UIjlprL302TlsCtY/yE6DSx9tn+s7dXrg",
-	"1qEhOO7UMos2DODZYocDu9uedQRMh+mH3QmIRyGSgHfN340s4KkFSo5pbh7A4gjEoimmVSi6jrdUdT2N",
-	"svHqYYAUqgIKmk9czwJTc6UCwFKtoL9iNf5jDdBEu9S6Gbq+mIOT6vGLpsXCDHSaFmFnqPsYykuyZcL4",
-	"qgg60vpoDOEmVJDnDuom9RZ24GwG16XttHHE7XCVRQGTxmHUtGg3EZAaoKXeeUWJ2TVGnkHMc1F1U/WC",
-	"bj1HrIMx0LGfm2yZYoHIX7TAdJYL7YCsQ9wcY/SrUm5hjG3P5OwQxBxk9LZKa1iTuGVl6XgtlP1mhGpC",
-	"iWIlNfyaEW2oKKgqSMGuObUvojR09/l47tkFHHLcsosgfKA4Pqd6Phlgd4tUkzTK2tzJdsHxQf5xHXp+",
-	"Y4669pmBqQ2B1pto5sYPtGBWAq4CLpslFRfgjJFESfUmrtT8QHWvcyAOB8lnMPqSpdWZ7Z1l2Ndwhf3H",
-	"9JYzUsG3vefLLBhVL2Mb+4xUPVtkIIgSD042Kh+p9e1cqQQDYERndDDHbb7oHVz2+7/gsevsjyJs2sEb",
-	"vnFfMKdnpqvi7tWGRKO3Laje5Kl45LrJB694DxegCww3JmZ/wh/aakj7BRlQIRQKW1lu/1xRzNMbhZw7",
-	"vLj9s5lCmsNPadc9djxjDXFoUTBlOU1FXSn/cY1Jo90XS0aL2VDXdwueObPVnaxj8X/7d6xT7jT/iKA4",
-	"zqDVw3iQXTzFu9X2OoTUQRYMyl8CxKDdoxiV+byfRzvqf9ztn9r12HaDUjq7LhZ7tBBoLRiyxqzyaiSh",
-	"AEzvwGP3fLL6amyv5vfBSFWE97YO1xDTPmPbo/h6rh1d0h6uY+cb17SOC+gVVaSp2wZsIP1xi7fOhaoQ",
-	"mJfru3V0jnWD6iqOTV0jbzdbiT5PCLmgZopNi0lOleKpTYu14WLdg/iNyLd9f7L9COyuYp8gRtGcOQVO",
-	"sOPtEXsmnZ5DThziIbYrjZKGnN01KB5XgL0ObQKoNjpD9cCKaDAHA6QJQJnw61QP+jypxQX7IC4AADlR",
-	"bKfDk2k/7BRBIl7+YQKAgqwAOeHQLGbRgp/nh6nWy6FbQ051cquu+m0Amp+fn+lf9nvWP5gBGG+LAYwb",
-	"1/uyGNlqaw3M7kyf/D2AMs/lUaw5dFlxQ0TzUqHX2eygXozHIe658zSjYWgNbV+vpxgW83GN+IjQ0ibR",
-	"ARlvDe080skNg1L6FcxnC/u2vPOGh82HzYrChfmuAPOBHyedyvEN+1EU7kvTvSq05MIV0kwKv3j/jA/j",
-	"8El+wx2kjjV1Wg8NtiQmmu6gb8ocjzU6TV5PdRQHxldSUehgrM/fIcOqmilqGnVUBnnY4P5ILRxN91sy",
-	"B4uJOx0lKj67gqGnKg5woJal3GrvkZvr0El22NyFc8RN+8tU0+Ot76KB/Ac1drdznp87LzlqJc5XGpil",
-	"M6qCIR0QvTcIvGWVXG/eZ23ixETyCKRznVy4pK7EzBEdKuXhxfutBpyXIPcEqgAvQqv22eVmShbg0mUI",
-	"tJW1+SlAPhhi2wAB9XdzVl3DnP3sNfrur/nPzHWV3VL4h7WFuVi3/RrmObf6lQrtvCldwXHL53cFv+x+",
-	"3RzYERbvC3PHubeJyWTYT90lBPo8ssOAG5feNzKHY8/I9VvNb2w/CEWDPGxKZmVxogyoeawz3qUkhjMi",
-	"hQeaZGLNBZtpa9ilxNmKBGPfmheQhfkCQapc4Z2dgLjWTUPeFs3YuMR+8Vyj8QIwWKmR4UjfKLpWDKeX",
-	"kpROP7T/3jB6Db166U57pFjs592bN9pjygn8u8uI9IqHE4hOTMKmB6bgsirglLuNpnCKtELNS+dxm1+n",
-	"eUQaMxPjqdqiKUtq98z1oR3s8YavN5EeXnOGENKwCMpRtOjeNxWZFMhKFkfXg6ZLfS9ED0opeGgMsQd+",
-	"jPcn9IGKr8+igBrKHAly41uueJwG13c0HKTbPH8wKaLtEhO8Z0s21ZjNfEzv4yt950iHe2zawgX7ft7o",
-	"87rrzpdrdw0wmgwjOtZCpi147+1WUisD2mg2Ej2spDYtSjbgUR6LuTOnC8R4Yc2RprFjHy2ysR3nDsFX",
-	"8ZaFvUyUXgG+EC/2cdiFPwo+F0JrSTUj/4dsFTeGCfK/ic5pych/ErlaaWYGhsgKigpco/o9G8eNQTUJ",
-	"TzklCRI7udHRSKqbKdG6sctLfRbgTadPzD3nBw8ryjpfGyOQH33x8VgN01S+wxD8FXxYAGrlLnoLQvX5",
-	"Z+AFPy/Oyc8L+fvPiy8v/EMakMwgqbstvODK48QC9C3aa931dYRjlCShtvrklUfITSTIJhRb/40qToV5",
-	"3f3I+7TCxq2m2OH9JFUxO6JqrzIckUeOyeC/aibrEjvHEiEJF9qopmLCvCC/NsWaOdTMEeSxYU1fMtAP",
-	"Mpd04DF42k8QcWlBy7uVjOMUaSAwa1/9ytdoQri4JxhH0OyVaefCKAtNKCZxn5C/2fl8UdDP4uIdUKQm",
-	"/361zkiVkepUZ0Rn5C//kZGOuxJAeAoG5g15xUrNG521mZsaBnO/n5MzQrd01wL5KVnswQNm5E9nXeg/",
-	"bKWdkWd/PPtZ7GUHnpDvAYUOFl2Pwtqd/CxAzuZMYGdKXjBh+IpbrX7xw7tLT4L4Hy1m2+I13JlOyd/5",
-	"4hlww5oJWvPF+eKbk7OTbyzZUNfm7RSD9vDv2kX1JGwWl+JdYSkU283j4TNtXrp08VwK4wvn67rkObxy",
-	"+qvr2Yj69pQ2HnAjvvTJy9om8AddS+HUh6/Pzu5sXvdRMOtQLaHu12zx/Ouvx4YKazv1uIYwFqJop78D",
-	"WkdVUbULRUaYr+kdEFmbMYbNkV2h3IaRmufOBW8gnvH3hT/NX+y4pzl12kX8ZF/JRpjXGDv8ZzrcV1QV",
-	"Y0ebw2+PcLDUAAa73XJI8bUy+Zqpna+WshwO0wAJJd6x6Y+1rZDwJ7sJiF0jZ7vx4FL/aCebhITowgdD",
-	"uKLBofuNeKQzx7Jg1/PLBN6SuW42VEE5ozN8Rm7xhirTO+ph8R2k7PzPxYe/nDtUf5jqhmkHfZkzqM/J",
-	"JVUaVGeNz2F0wFWRMVGEbBQHq3lCftpIS6dkDY3/rTRkwom0rVRXJ4tsSHnK3BPdwdh3R3w3X4niiAXY",
-	"DR/lL/D1T0NyuJT3rUQ0W5054DSu+zmII2Qnq5oqrp1dNiZC7EPsvo47LOHxGA1+YJHCai4hec809b9p",
-	"IrfC7u6KG3/R4B7aawNhXN1aVFIVj6RsUOPWqKGcU7TwZC50CFajkWXRqsCHeVWnMB8A2FiEZv6bmded",
-	"x+5REehOEzmv/s/drXkD9yUoXlyREvAIMjQyMjDaoKbR2Ww6C0oZUABU+AL+sO8r7LZLMVpYa8ptl5L1",
-	"VyjXx3brPdfGI2zderOSSL4PUZZI9/gRtyfK71En8vpORpY74mFLYspQNsaYAOYgfMXx/GlOx465YGnH",
-	"A83BVHFje4pJPruz67VHKOOE8QjM7c+M1eAtaCkJM6YokBOpaAH56wE+pkVWGFW629t6WrrqozjxvZfy",
-	"6jvzsMTHxyEI8PPRa+rK1Fht0lAn/zFo+u5EBrQai5DyT04vhryCR5LVlCAIjU9QBHq2GrldVMdN4BQM",
-	"l8QP8txl16SQtvFRwKg4erVh+ZWPJ9zbKeAEkWN4K7dYQ43aKUOxu20tLXZTlxQrrG6/69ji0KH6gEoU",
-	"+vgHvuEjZm67q8Rd/syLL3hhS4ZB6/4+v4a/91hIb6+fR5CcpQCL+Dn++FCkiSvVjjpfdJCZrW0r1ThP",
-	"zRY1VVjDZH+MT98+csqLxZdfwHeJ4E4xj8c/j8R/8LzE7Glw4Emt4jtvxAq5PYben5/9ad7zD8vqL5jx",
-	"l4lQwbYzGMqpu3EYRjvmakXVmU846jgzevDD31L9CJzO7QMGoSzTK4hDGz54QAfcJx9LunsNj9yPA8WO",
-	"/ei+WruIVDMS9ivzrgjwjPQw1x7hPtoz0pBtgP559KgFNImuuyRoYNBpCDjzSpal3OpRhwmgLqeqAwgo",
-	"/YR1gUt6BdFaAp8VIA1Kue7qBXVjAC+xsymlXN+TQtDu2b1rA/NAwZ+4LjAGB/4IyoDbsn85TeCVVIrl",
-	"pr1Qgwuzx0HuV/6PcJ+HPezHkfwfm84p9LBe7TnETiVIxlGnLqYTP5hD1+PnT0lhXNYdOXKhPCCAVMqb",
-	"DMFPtIt5tBu3lDeTztx2w+5eUQqthO/BhXr3Z2R5Pvfn9MSZGFwdJbfgj3JhaKpbIDxo4W7pwiVRLeXN",
-	"C0LL0vtTrMLlCm76xBJu2emyKQ84Y5F43roaxwdxCtyYYb1CLFfzVs7Sm4cJAPw/6nVoz10K7VFwybVh",
-	"xTlZ0rLMSMlokZFnp8++Jc9O/0ienT7PEM7j2elZRr6FkOoBWk4zBN5hp5GnbwfYj0Jg6FV7uw9aAkES",
-	"3LklEDbt3jkAsLnEJO54A/lYYWOPX7qqxCu2845+rkguy6YS+kU3CqAN3XXJdZiz/fwsksr8xK0T3OEn",
-	"YZ0g2/vXdFNqWTEU6pC3iPd9grvdr5ES54wPeuSPa6IAxzU+OmXoFYNEpDib3TsZXbvi0zs8lws75hM4",
-	"lVtcxIe9WB8EwyICjyWTkVJqAIKraX4FeNIrQgN0PgSGr4Q0cNg6esYl04fz+N4zqsQDqceuJHovVUEw",
-	"Yn9B3b+bq+DLkNLyFWaq1I+bawCnMqYil+7XB+ckmBfozgMA/zrmWEbMngbb+jxc5VjFhDlAaj/gUw9D",
-	"bL91+pIeOgq3qDZW8oBNQ8Mas9F+5A9Ll2+gXe8IWfoatZB34dNMIO2RG/uPxwjTfEfyRikmTAZZX3wF",
-	"HNNBBkL2akjZMLyyKjTUYjCI6CiEQxoN4wVglMMuvY/tYw/m1+uBv0yZ3p0F3sGOl2W/X0csWbOzc1P+",
-	"vY+dno335OPrbNYjpEruzT68W9D0pO4e6CNlTXbbZ0ZPsn8pEr0W/QN+2q6LdgvaKCafTG/ap/Y792Hc",
-	"9x0J4/sCq0cwqA9ek39yq/oTs/xzj/4UuYJ7KdiW0FCmTHoZnVO3836t7gM3++GJ4zHt75AY1B7fnuE9",
-	"OKjfGioM9wprVLf4xGjxV3xstxiwlT0RT01oUwhlXy3aA2SpnHjUF26f/q1hatfWk/ua/v6NzzoH1PFc",
-	"fhvD5/u8oGUpt9Cf9W+IOYBDDD2a6Mj0i/sm+wN0848tC4IdiauKQUPZZUVwMcCMXlrtBZXaF3tt47q7",
-	"SPiqa4nGVukQMaKrepayqA+tWa+lr8TUpKRLVrZCBzTV2Pyd1gAjOzNcwy/3eF8DxY5oO4gY8Rg8lhba",
-	"O05qprQUSIwY4qHE34J4zZay1tFhO+ATPvIQNsDHku7SqxNzWpZ3ofqHsZynEdqd0YJhWXOJDWb3KwVD",
-	"7+BxQ8B+DWzePak3MPZjwRJ8OmRWK/zxEcxmmNnyOn8+5wECG1sba8YE8kprF8cPtL0Yp0hj4+F4Wpa3",
-	"PeLZXckjnVPpyvgMToCtToPKTPUn7RPaqMeHPoEcO2gBPlJss5ay6CpVD0ud/9MUa9CGc4itU1EQxSoG",
-	"Fbf7+m+fFpvyEDrGpdp9gifuic3YsR897xpRSxMkwwcRqpvgUlCBSOOPUeZmJQkcHmpfTbUkgEXb5lYj",
-	"EK93QCJc7nhBOrglD0vrC3zkwTx2LU72xLm4hT2Qp87t1JSXzsO+35OHzm3OI3jnOjOPeOa0P7hH8srt",
-	"owKFE2sJPdET1x7iE/fCYVRhhgeuQ8Vj4BMjH3/2gOTUUtLDbqvl9KNUdB/+yvvkFt0+Eo/hpxw94X8Z",
-	"H6W7nV3/5DXCMu67J8dY1WnR4BnctWPytR935LY/pPDIZb17hMvuxYadvg9+AeklgFGUckT36jl+ZGb8",
-	"hDzGeJn2vMW9QzG8mnASA2DB0EN8W5/qs1j6+q19h3P6BCdBENmPhwoT/WheRVhDLzvco2AXcivOyR9O",
-	"vibPT/6UkWfnZ384lHFgFJ8wWy7hiQezWqCnQOpJwNLuCgwK05AOOBZD8egBs8W1RHjA/LYJ0/y2WUMw",
-	"zZNAgMKPGaeER7iML9maC0BRwGMf5qoBiSZaS4F2nj4CC2RQHjSQ/GUZs47iH3v2CCTzsJv4XZxW7sMo",
-	"+sfnRY+BTXM8v3sg4v0XwaVRvN7HpYmxVVeXflCF+R4feTAdJmAvpCgxbv13lE+9oXXNBCuIFG4TQVPd",
-	"r4O+HdMZASNcd/b5YUAwdPK5hCPpNtg6yxYVF+4/nw275txCbXLLewhGcq902bMxAM7x6Ve2vJdrl3fh",
-	"b4NDGHZoMSJnZLkD18QV22VkI7cAPS5X1oBC3qrHYDA6nOdeHRaPqh89NfSrqHYNtRPq2u95o8rF+eKU",
-	"1hw21z08bHU9xC9vnRU+pjfMmXolBbIm1xWD5lcl6we72mG0D6gNZqdYRttvRzs2TN3Nov8cBQoF5xpo",
-	"PO6dpbw58LDvwHYO8+rM1zLYf1HEfXbjdBwFkc2gZcldcxojIbFOFFjnAH+WLp8Nsh3Cx7jA+XA48DBk",
-	"/RvrcE+qTgEI7JLBTj3tuJYYhkM6YG37LjLx8LxPsvryy5f/GwAA//8=",
+	"7H1flxu3sedXweHunnvv3vb8sRXfZHT2wZas2DeypUhyvOfEfgDZIAlPE2gD4HBoHX33PagqoJtsNBvN",
+	"4fxJsi+JPOxuAFWFQlWh6lcfJzO9qrUSytnJ1cdJzQ1fCScM/Jcs4X/V5GpSc7ecFBPFV2Jy5X8oJkb8",
+	"tpZGlJMrZ9aimNjZUqy4f2OuzYo7/5xyXz6bFJOVVHK1Xk2uLouJ29YCfxILYSafPn3yn7K1VlbAqG+N",
+	"nlZi5f8508oJ5fw/eV1Xcsad1Oq8xif+81erlf+tGfl/GjGfXE3+x3mzrHP81Z6H78KIpbAzI2v/ucnV",
+	"5Kcld2wjlGMbo9Vi4p+g1/xXv5rhcx8nvCyl/zev3hpdC+Okn/OcV1YUk7r1p48TvtJrnPruWN8LZ4Rl",
+	"2jC3NspOioZcpV5PKzGJNFLr1dSTqJhcSwW8WPHb10It3HJy9ewiPmedkX7WxcTWQpTdMVfntsDh/Lh2",
+	"ya+FZZxZMdOqzJuBk57zH4cf/dSWjL/jzOn1IhAlTPSX+Lae/ipm/ofbzxb6M/qjE7Olkr+txRlxoPXz",
+	"Z3JVa+NQaD09JuVa3YjqfKaNOI9vwnzw7Zdtkoxi5VyKqrRdsr7lbmmZnjPpLMOHCmbXsyXjlnEY9KyS",
+	"c3cWly2dWMGHOpyjP3Bj+LbN8c6DFZ+KKvnL2q55NbQLiJKfislGmzI1lzQDcdjwVhFoEkbtcNKTXdmN",
+	"MCNpPRXl+0rXebJWTKba8/5jaj9rJdhS8JKVWlgmFfPPMuu4E3aS2DuzSlthEzv2O1WKW89mt6QvOs2c",
+	"FEyrwu8n+sWP5/zAM70SltHn2GYpjGDK/4oTcZOuEiwms7Xojvyt3sCnnfZCRePUcnbNpGVOV2VqHaWR",
+	"czeoDLVUwCS/HlT2QTQPvfat4CWxNSGzleCD9KvkYuk8XZCQnl5Elufss8srIFSSQEq7bwW/kShRnVUr",
+	"7V7Dp3t/Fokd/EYlmNrepyMkd8bXQbfQ8FOtK8HVwe08bheGMcJ7qW23zxWtvhZlelbaLWmDVtWb+eTq",
+	"7wO6gzj/y/75+cqfZn4L+O/hFgv8nld6U9AmkM7LLbfXomRzbbw9sa4q7rc22BCfiokX7pE7cEeq2gLF",
+	"tCmY3cjVSqpFEfeoEtzAoxr+tJJlWcXpTrkqBwSxNnouq8Ru/bAUbLY2xtsRa1UKpInRpT8UzJzP/EZm",
+	"U1EeKWClqFHZZejF2+70vtrwLZsbvQrTyjv4t4mFIuUqMXc539gTZVyGn6L/eI4EW+HNwJlIH5zcLERC",
+	"67z0wzAuV6Jk3OWtdcOlyySwf/Sd4HZnw/dsXtSxJNxBTTYHTmuBO3psR+fR5HYGDro+EiFs9qI5Rht5",
+	"xTMmqEI6OgcsMF7eyJk4o42fbX7ha2h73Up7jLmV5LWX3kz+eIWTMgy8HvLCa4Vb10xm2t/9Rlclr0W1",
+	"zdeh77haiIQK/SC90YB60mspaQs212vDHPwgFZvLG+FHXAlu16ZnM+hjbHQkeGPjhRGI4PBZomhccKbg",
+	"3AKFx4vN1/r2ha7Wq7Gm+rXYjrSaW+Tcsw3mjDOk2HMmVrXb+kOrMfOkZb+urYsPpWwxDR+zPR+fLbWc",
+	"ieeMK/r+TFQVWwmuLJ6d0thxXgP+9/5gOL+CxivYvOILcEDFrUvN+ndhdI9RnZhq63Rf8S2bCnyi++F9",
+	"k0ZsWzIHz7ZFDybRUDB1Tnytb/9CdtVBEdk7B5k3ptBtEyu2kW4JDtwM5M1OOnYd/T3XRm5E9xRu3WFv",
+	"LMwtRZ0X3JTHWBi7K80JDeytsetSjLGivad89NtLuci1kCq9yV3fkaEPinn4gQqcWY6xs+LWHjMavFcE",
+	"+uWMFF2PvjOyNF5PBMMYrXd/IrR2/IZbRnu2HNzxJF5FNIh6nJjdo6Su+PYMhDn7IPGvwOgvlnDcjlUQ",
+	"N7xag0vglT2cjox7T17Olowr9HLADZkKdPaj/9/yIXuMmm4IyR/u0SQJRw1S2IobYXjFuBFsBmtJuvxB",
+	"ZjpnTPSXpmKrVQle9kU6JJGxEYAsufZxnl8bTA/8dBGkOEswyMYgHh9jZbxYcuNeSzVWQt4oLx1XQF5+",
+	"K2zBrF4JOBMthITQQIANU6Ifuafl/JPHKrlhbkcxfM4uro5gtJW/J8yI75x37VVpwQ6ymq24QkPAMsFn",
+	"S+YdzLVysmJzqQSYShaiYUk/Olhdx3mzL7yeE2Xj0JI32h1nO/DyVKCG7lxM7EoquqtEmyiosIhMORVV",
+	"dZSU7uvtmZfaE4WwwaibceXNtkrra+8sV1otgMVuKS1qpVFGqHWiTgz1YkdQkqy6HYxee38i8HT4wT4W",
+	"wgRjDDtbzRh3FP9AAyTib59SRpsf5a9rYY+4pkBODRDmPTz0qZislXSDtuyP8FB6B8LRFaJ8eEbOjLat",
+	"K5ANd8KchXhP6+7qy9Td1TZnCBDFw1/aY3qQ3/5w0wu9qrkR5WhLVTk+G4y0v6DH/MbVqfD4WyNnIh3c",
+	"DJbBVN+SJndsIW+EylPjdKfQDaPwavCe6JV/ph3TzxgPb4cTA+q1m0vXo33gmCz8UsPdUuf9dFT4lCee",
+	"8TbE4HZ4h08NhSSt4otc52nEKdhjr3+rN56GpZzPhbHNgTg2erC3b4CZkXWd4GUIEHE41Ih8RdwUgQg7",
+	"sU2MPwYuw27I1L1hhx5l5MHL0o6/wV9wqVD488y0fTcCLfbgR9TcuIJNtxBsuBZbMhQFc3x2jTcQwbcI",
+	"Omt3PmF7tdTf5xfJLIBRB8ENN5JjpsLOl1OKtaM7V/z2O6TNF5DmQf9xmQri39fp1KPwA/vSKj/q7hEc",
+	"DdexoHE22lxbr6NBQYvyCtzlRTCggLvVVqoFs05WVeMyz/jKK6dN10ecap5/cTtbmxuRHZSKr+2zZWFk",
+	"3dUpr5uJX7G5kZA0wJQQpSiZvhGm+aPDdeUG0uXcvZnPuyO+r0X4tCfowui1annd0jG4LQnUzh1NiTfr",
+	"xMHzlQ1Hay1njlTZ8PdW3CykSvkTIE4Mf79i9douW6KBy9oIuVg6OOc4Xu/kjJg0GbzLij4mRVz1OvOc",
+	"Qxb2fHFOCmm2sxy24d5ZooOVVaAgwAzJP1712oEfePVxItR65bdpQx5/SFQcThevMMECMFxWGCmC8IDd",
+	"CDTZvfyAqFWawz/4VN9gtCpQVWn8J0om5R6xSq5gsnrtvKb1kkGeQPzJW1dWVzc7iUk9VmVYUCNjkbbE",
+	"tCgttMca2S9wo4ctnHsEhoP1mBOw3o48+3pNuXRo4Ost3il2Mv+6Pl43msqd+IxipYeJTiYJPQszSSn3",
+	"l2IulYwXL2NO/Fl8K0urdhPLEhp2qm/H3B3AjUbiM6WY83U1fCjGI7Rx+bOGfgWRuFQ4X1d9ZiemXigR",
+	"1JDfrf6PalS8YMVvvw1XBl15oehy/kK+pyukxEh1xWeiN+TNMchNaymNruvdXI3h67eQdpg/2w9NpmL3",
+	"e9EKyvqUN4dSXyEDL/9Df8MXBuQ6uiNZ3/xJm3LQ54i8Dktv5RkGtyHug5bgFHHn7vAA916LAFECglQn",
+	"1YfR9WhT30tLc5XobcNJjnIZE8HLz33ov+w+Lj8g3DY22QA510tzw1cjNsIr//idLsR2zIzu0nNv8fwC",
+	"17NEVulFY8OXsoRgjB8t2PJjPPgjfXIKOjfGB840HolhjzS7gZiQc8UGcj/+is2/dmTAMl4U72XIc+st",
+	"/VZEzDKnGYxYjLqZbrzTzwe809roheErFJGBKgJ68DF82phJFmfRp8E+UCrzKC0G559WjAPVi3AGMs7m",
+	"YkOZSFyV8K9y0pufuJ8WiUG+Oa8qCzmZcRuhFV8wI63IdCD9lI7Wof3+oGvyrIvguYEXEeOuM7wzyrxA",
+	"c2adTGSl5NT4weblVlruXRMOokdC0/jlYODmshVDauVwpG6rd2w+acHeu2LgvEEwyzu4u/H5zy+Oua7O",
+	"IzKc5cNhq3HbtGfjkeYNdxk4dHRPUSgHlKx/yAnrzj5g0memog2vwdS+uQnlUPnb+r1eCbeUaoERgyWv",
+	"a6G8P7+hLDYvjNdKb5T/jwvPyJDAlbW/m3wRUB+10VM+rbZswzO39IikHUrv6+ZdW74STHjqsCXHKBH8",
+	"CZPM2hdGzxICkiivSgpSRT+eOMFIaSc61V3JyG695DZL5I2oBLd9ef9Gl2lnCyvCbG/K91Q7BzZgVhIB",
+	"3Y/siaP/MzKorrhdZn6sFrOY/jAU/nYc6ZmXkfseHv/0S6IaYUysoph483/k3gwXYGFTMqefg/cgSqbX",
+	"UDykKI+k0otF4tCdUsp6ZzZTUfb9/eWIQgJxW4uZw29lPO4P+fehCPG0ez9/P43wGFb+jJc87S3ZJa/v",
+	"fsPX1CIms6H2TuZkkixJHCV/+t07VDlpZH2Gh0V+zaSReP69ouvhEXLsVbBnPbrAdBZUTNciccshqmqb",
+	"PP6lwzMJjC+pSgZOeojUc5kZM5+ioOwFuLlZCOs9N+u4ai7cwZSBO1PIAV5qUxbNNQT8d+ZlO7fuA+mL",
+	"veoo/3X/s/di/P8XzAhRidKvDAoVZyK3DEGVXm5yL3ta9m7mbYlNH69AJe7YSq/8SDEng1dV0dw4x5t4",
+	"rC9iTtZHljrVfgX27rdbd7SkaRpZVXbdGw4j+GyJHkO4rbifu4mCtnNugBSYmFqEWaukewS3Q5XgN2hF",
+	"+qNb6wrLH6Zirsn+C9GInHwLGOmrOdVr9hh0fmfg8WhZxWW4bOSsks5VmZuGqtw7o9jmdrGpXZzqcgs3",
+	"8czIBS5I2CZnNlx2QoYJXPHKlkfnlZ/f0uAtB1Mq17zJPjKdUJZiLUknttl5OR9bGr1eLFPUoY1c6Y0w",
+	"TGDFBIcCSa+3wBkYIAzlRut4DypV9o2hS6pSMkOx3K0Zvc2EhXBxd43d9q3AGt0xAV8axdt2rmmz7Moy",
+	"nj4Nk1rnQhFANFDPFnQQRgFtmJF3I/iKH5lP+iqkoo+JnPTXT/HbXFurr9Lqm1hcFWqikknuePOeEwau",
+	"u5H2wbuboELHVENddCqgyJ2mwjC78jZRX3nYnvAF6egU4a3gEtnTOasq6pVeq9G5jMuY/5Z+CyFeeuAv",
+	"OFVTBuNPGqygaOXyNdMrpRERTyVLNRrBc3XjPVQohMoEmkd7Aa1cNqJfbggIeXRcDAgvSsbxV6BEZCJC",
+	"QBiva6AHo3hU+k2POZxhLh5l8I2zeA9AI4wzhZ5jFQG7IB0Q7fvMw+6kR/rdbF4BgklCkDzvmrMtVJsD",
+	"o3PumFB2x18ytXBHRsLJ8FQY/ms+u27bJe0wi5w7UcItB91+eDMDjMONtJkm5/jU8DEp2Uvvnh4ZaAIz",
+	"CRP4pF22F+40gw8/Z/7M2l3yfhxY1EmgHIRcCLVP0foDu9279ShgOYpD8JuguNCXgiA8XbQmPSDr+DaV",
+	"2YEmeYD2aDmrTtdYA/ycfQFB75VGCxYS7BkEkfkx+BY4kyKSKS4nfQ2Tf7m9UaLnTgYKscg38ouIVQP3",
+	"k/wOjm3ycsvL0dLojWJWszlvbs/gfiFzNn2oGq2w215IWfEFk6oUtwW78BJ3eZHpdiXN0bdwgyEr6bZR",
+	"mGHf+I0RSv8xKTJzmI1cHZFqHPeQV2J7W9V/cnin5hzlcN3Jb4Thi8zdKdXXPOVQv1964aPQEAQ2Nru7",
+	"74jNRGPFAym1h26EKSVq26AuPLs8NYRZ8hoDL0mtgTm536mfOAUijqy63v1OLItoVUN4EQiqu8BjqZl5",
+	"FPpYVxELKkIZBe65oAXyPMRv0WAd7yF+F58bVQ8VcRLSb6UunPZPKTlbEhADCDq/FgocQ4zT6DnTa5N0",
+	"K4RyRoo+pA1PbzhCujOAS8Oe2Y1MoUSy9SdSCl4Ssmby5nsuK7EHlcUcRykcARwImrZvDFytP+4wE465",
+	"pbaUS85jHIdX3tdJ12g2OZTd34yYr23qkAplpv4omArk63PP1KoVOvKHmNJ4VQ31BMemeKQnt1luh709",
+	"ir36Z3OivrCQtAPhjKx7DBK29Gf2erZs7v0w5WR1fLlWEK5WxmQDaBL4EmYVpT6ISysxMmyksLgUGdqC",
+	"ft/4PE3FQqJ+th9Phl5Lzt6J1Vg3Qpfpec8CyGtO6pJEbN3cm1fr5Iq7PgfV2++vdCJ6/sob9i4gYEJO",
+	"RsWtswS5l3OJq80qudrFmjBlutNZan2dfOfam8FpUMZ+MJwRRadQ998H7AjOea7PMSK341Q3zBE6JUnT",
+	"UPyTlULygcsq/ZmQXtK9NTJylhstO3AXLnvrYJ0ZQ1Rn5GqVOj1ewL3YnBL089i5tuk5gaXWR/CNNCIb",
+	"g6lt+mERE5CoxXHaFfTdsH3ilqCNVqB2iRLYECKytdntuLCWLmnriZY8tYhPWyQwqinhpTKlkIeI0kDi",
+	"MmBgTvXtGajRbOvSO6OekK+FHV+Ji2lHR6d99ubIRO2dMAvH5b1IZWXZY3iMURYtfTAmA3LgZoGyFUli",
+	"aRMFvrdkJi46LijHCJpVXB7PnNmSq2wtdDqG3UvikZ73mJ55Vw1NZTxyRs93edJCEisC3XIYlIB1G3N3",
+	"MDIDLL9OxRuY2VlUxyFbtvArcbQWQXNItzB6nTLjv5ZOWEYl5pDUc6zD0ltpafTm+E0FE+rxae0y/cuY",
+	"LdGPh5oPqxe4PwC8FLEOiciBj7CQkfB66YJSoHSONPQAnGP7CG6Z95xKFs7XfJ+90tYKOx4pv6csE1xL",
+	"DjcbED6i+nOKXAJgPwRVpDtSZvtySw+I3eg80pnTJltB255DYcTl8Z5o4CVnkLkKTaWWLqYJxiGyDsp8",
+	"e77RO6fe/kaInuTvpV4bzMy8owbo40aPqktvyrDtifQ474YjNNkcso9bV78s8Zt0aAtilgj1stHrqmRL",
+	"fiMYPM7Ixu726lA9cbqfpFvqtWOcBXt8SD3iCLRIErJmgChKBSqMsI4k4bTj1YMcNQNSaO/MLCP6Y852",
+	"SW5KApyg70zyxDGq55cQ6RvgVIi9LSmG3XOg4fQ6gg/jx4Wl2HcQz7UJrDKw10VZsM1yGKWZZCJa+U3O",
+	"S5SrCOsaDj46zorotw2lBnDnhFFn5Bvmpwfge+hXUvzpTg07WidZQNfpnq5U4CQYZ3gIAHwZpcFyVTJO",
+	"mYDHaG4+zw8Q4pCnP1D3behw0tF4BU0yR/W2T/0u3n24K1Ti1mEF/XSLNyHarNrAw3CNfHSSp99ZbrSF",
+	"E2i7D1NkEE6XuL2FeY8sXU3ow8idvYwKQGBOW2+BUKMReBJdw461kpqE2X17qCUuPdWRn2JefF8mAfTu",
+	"0AohFfiWtW/w2qHn0a787mh/vGD/i5kA1YZ1DbSYrMjrJoWHQwDauraUCpHJprJM3t0BbKr/XIGSUGl9",
+	"bbFbXYCdGOVxNAUWqTYUISQE6izs4QJSPauKOWE9Q1qVPu6pabsxrXLuLzznltJmXFzt1Ra34nF7Gpe+",
+	"OArb/fDp3nJoFPjRsVLFCyIqzr24UwxSxVZUeFb2V8v05MC+xtj4MSmw3zeZ5Ec1fvhtzZVr0nsss0so",
+	"f1ZwZbZW0sVma8JYrf7NNnnpe7lwciFT++i9XCg5lzOuHJvLxdoIGiTd26wXbWu7muoq8X2AiYB6sqXW",
+	"FivYnjewn5iIJRiB5dwZBTTMowgLTskgcSUbDKQLyUdRlG0dy9M5KP547ishSgYJdj016lwtqv0C6ctk",
+	"lXDTaGL30dSzId9t8KMh+Dn4YHPbOPjoOPybrE+GFOGsBzNphAHa4S/qDd0hDz664dssUNKdEDrfZiug",
+	"KKhHKiEsoxt34o1AIcotq8mNbPx+h6TwgJz+e2bmGdHmmNyzH8TmuyNMiVwIh05UPf5jF30huREDZMqz",
+	"iySKXfz14gCU23jwn1j23ROl/kFs3rbhi464fBjEVDgGHyl9lByGLvpBbN4HtJb7WMcdoGDCUQg/pub+",
+	"tuLb0Sjyi76jf4xZKq3ticg3dn5WpeyeaXsvKJ6LQEfRyqKgeca10AhJMkPtzzjj4pa6WkBNP7cOywBi",
+	"6SoU2HjTg8AHEJmkYNtYBCvmrmC/s3XdFBBQT8+OCfIk9PZYhY1EPUZft9q1j2AIvcVK4bisLPv3d69e",
+	"sD89+8N//Uei3MTtpja17DJjtOnraiJ3/GNwoEO3oaPwF/sbOPV1vEike1nLFyK/LVJ4IatLquNu3Re8",
+	"lq4SB6z/oflQdz78TByqCLxJbtPsIynNu9K7YuD3trbklTf+DUJmQEdfaBpxHZsRob3aaYziqGHOCFDf",
+	"3SP9y4s0toTtzfe4PvF43SIjuCQgpFGcS3Y7/YY3R3bUjx/IbLD2gFYHVFWkqyk/LAWjH6Pn33RVGzz1",
+	"9guDaZiU8P+VAgxjU23aKb9726IBhYITiLOdzpk7AdH8KuieWudmHunFPbH2REnMvtTM3x3RDRDbnlIR",
+	"P6skNePttuZ9gF6Unavfg6kv7wZq+g8WzGb0MN6pts56vumfkPV4REXJejqYpBkPD+Jm1sE4JQR/oEqe",
+	"JfUuVG6NN6XeHYHcEO7YU5W4sXOW3UVqQVwb0H68qnKrGBN4zkfU5XSCfnNuAEHZm08y9qKzYhdEfsRI",
+	"t/dtV/+eZY41AAL3X7MfS/PThfhDQV5KPMjEijZ85kDQx2FYhPcaST/yHAke864koUhrrGsfgUE7wi3e",
+	"v03AFjWyhTaKSXWWkW+b4Uc/OII0+dttJzx5dqwrYY9kkPHvJq5EyEdymn3BVlfsi7M/sMVzBmXyxnNu",
+	"I1W5vWL/xRa7/OvBQn1w0uG6UtR6z29EmY26vZeFYgTv5EUeghmVuTGa3lslR7M8RIq4Gk+7uhw3xZYF",
+	"PtaqluWkeb+ILV8QSCHQqplSLzfykJL3zO/wziHC4IfH8MFRi62MR09HOIc9h3BJvVQ6ohQye9mSvn2w",
+	"Yto/c0hUH1/0JJY5DQrcsSH4R9j/x7nVj8+KuhW2GKEKjrlQeASujDzPHp0b4VgcwYkPpAlHoUqEa/pj",
+	"QSW+QcgDTC2UhtF1WmeGJzhXaXkH+z0ByvJ9HJGo8IleSRbMtBmrnbi7j4yreF+VwIEE8NBNqKhproP6",
+	"b7b2u/QAAFAmApBJA+T8RGA7rXz+qRCKGUJFOx28YPfiKzbxAVwYGhDJm+uaIaePc83ytGU3sLpZ6sr7",
+	"7ZA6NdMKX6Z+MdDh9oy9livvHvk/YT6VbeNVlU3fvrNuYk9dG01pOCPDWa/TVVvvl9p4uxKhiqRqOo0i",
+	"xNJUIPBSq48ntbbLyVbks+vv0707tVrEUTGPl7vcj6ryW5lC6/0z6GDrGMIkNQDmY2etytdJ9HRPwjt+",
+	"fCZkReDle4AV3MLc57yqINObq23eJxNJH8/S2VZcJYf+KcAKtTpNedVTapKD2oi5MIaigQOjyCQSRZPG",
+	"XhwGGjxlD9px+GQzXYseqEvAJPcMBw2EGPA2U17tkqdy6IkiG75lO9B8gTh2g4UmOSMovkhvswYTLsx5",
+	"nGjF2HNy7kY4I8WNKBKwbLkdopJ4hR9IF3WpAtBh9lS4dnAnjgoPm32x1dqS3GfCjPJr8WOdpFAlVYcy",
+	"Afks5+QkuIa9c/0KiIL1D7rVrTjcto+NnZIduCE0BNJOjbJorgGCWmxpYNrtReuAaSn9SJ2I5xZvEnCv",
+	"hb1RRLTIKMkpyy0AWByBWDSktErDF+n+2NSxreivHgZIoVXEeAyJ60VUalQqENHFrkWN/1gANNE2t26G",
+	"L96PQYEO+EXDx8IIdJoGYadr+zguK7YRyoWqCN7T2K0P4SZWkM8I6iZ3F7bgbDrbpekjdMTuoMqiiElD",
+	"GDUN2k0CpAZkaYdfSWGmLvcjhHksZniuXdCu50i1owc5DmOzjTAiCvnzBnbTa6EtiHW8N8c7+nmlN/CN",
+	"zY7L2RKIMX0fmiqtbk3iRlQV6Voo+y0Yt4wzIyru5I1g1nFVclOyUtxI7l/E05D28/Hasw04RNqyjY9+",
+	"oDh+xu14McDePbkuaVK1EWfbrT/g/JOW+RcW0IRrw01pQ2ZgbruzxTKZufE9L4U/AecRl82LCl1wpkSi",
+	"4naZNmq+53anLyp+DpLP4OtTkVdntsfLSNe4hcNidqbTU8G3uefNrAQ3X6cIe8lWO75I5yDKZJxem1lP",
+	"rW9rS2U4AD02I4G4N/miJ9js97/BU9s5sCIS7eAOX9IKxnQEpirundqQ5O1tA6o3yJWAXDf44LXcwQVo",
+	"A8P1HbM/4Q9NNaRfQQFSCIXC/iz3f15xzNPrhZw7PLl93gwhzeFSmnn3saev3RcvS2G8pllxKuU/ru1y",
+	"srdsBVClo7XGKcEzRzby1HXq/t//HeuUW62NEiiOI2T1MB5kG0/xtNZeS5BayILR+MuAGPQ0SklZyPt5",
+	"NFb/45J/iOopcoNROrouFjtQMWicGrPGvPHqNOPQdoPAY/disva6j1bju/zkGsJ7pMM5pKzPFHmMXIz1",
+	"oyu+g+vYWuOC1+kDes4NW9dNe0k4/ZHEGwqhGgTmlfa0gc6+Xndtw3Fd16jb3UZjzBOuXNAyxZbsbMYN",
+	"gUBnhbKkWuxA/CbOt/14sl8E9o7yTzBn+EyQAafE8f6I50mroxodh8jEZqZJ0dCje6Kl7xWA1rEJCrfO",
+	"Fmge+CMa3MEIaQJQJvImN4I+7tSSSrxR7wEAOfPYzocns+GzQwKJ3UAOCwAUZEXICUKzGCULYZzvhxrL",
+	"x140M26zGxHW38Y2GuPzM8PLgWa7jOmA8TYYwEi4nZWlxNZ6b2CslZ2/HuihIfVRqjn2kKJPJPNSoZPj",
+	"6Eu9lI5D3HOKNKNj6B3tUK9nBBbzSYv4iNCwKzMAmW58TxHp7HZoOd1YxquFfV+eouGR+ECsJFxY6Hky",
+	"HvhxMKicJtiPqqSV5kdVeCUVFdIMHn7p7kBv+uGTAsEJUse7Ok2EBhuuM8u30BVqTMQagyYv01T4Kabh",
+	"g+KruCptdNbHU8iJVS0Md2tzVAZ5JPDulxo4mvZaCoLFREonhUqOrmDYMRU7OFDTSm9siMiNDehkB2xO",
+	"ERyhYX8Zaum+CT2CUP+gxU6UC/qcouRolVCsNCrLInQpIUc6InovEXjLG7nBvS+axImB5BFI5zp7T0ld",
+	"mZkjNlbKw4v3Ww04LkHuCVQBvvf+1HHlZkaXENIVCLRVNPkpID54xbYEAdql5qi6hjH0bApAOxT9i6Ce",
+	"2RsO//C+sFSLpl/DuODWbqVCM+5QeauR9RmSPL+qFbLxPhWTD+3VnaCfzYlzbzOTybAFDiUEhjyyw4Ab",
+	"H0JsZIzGHpHrN88HBF8lrfev6B5mXQl/FmeeAbVM9f38oJmTgmkVgCaFWkglRvoafipptaIVtdLCLMzn",
+	"CFJFhXd+AEaN6bq6LZmx8QHaZnqTFZwXgMHKvRlOdMXjCyNweK1ZRfah//dS8BvoRM63NiDFwsXu7rjJ",
+	"Dnp04J8uIzIYHnQg0jEJRI9KgbIqgMvtNno4RF6h5geKuI2v0zwijVmo/lRtta4qaPNGXbY7NF7KxTLR",
+	"oXDMJ5R2IoFylCy6D01FBg9ko8uj60HzT/1wiB48peChPsQe+DHdfTVcVHx+kQTUMO5IkJvQciXgNFBX",
+	"5chIIl5gTM7R9gETvEefbGbtluMxvY+v9B1zOtxj0xapxDfjvj6ud/j4c+3UAKPZMKJ9LWSagvcdamW1",
+	"MuBrK3puD1faugYlG/Aoj8XcGdMFor+w5kjXmNRHg2zsv3NC8FXcZZGWmadXhC/EjX0cduGPSo6F0Jpy",
+	"K9j/YRsjnROK/W9mZ7wS7D+Zns+tcB1HZA5FBVql4JnoG9yy+BQZSZDYKZ1N3qTSSJnejZ9e7rMAbzrM",
+	"MXoufDzOqGitNiUgP4bi474apqF8hy74K8SwANSKNnoDQvXxZ9AFP0+u2M8T/fvPk0/Pw0MWkMwgqbsp",
+	"vJAm4MQC9C36a+35tQ7HpEhCbfXZi4CQmymQ61hs/TduJFfuZXuR9+mF9XtNKeb9pE05+kbVb2VgUUCO",
+	"KeC/aqHrCvtiM6WZVNaZ9Uoo95z9ui4XglAze5DHujV92UA/qFzygcfg6TBAIqQFLe/mOo1TZEHAvH/1",
+	"q1ygC0H3nuAcQStrYSmEUZWWcUziPmN/8+OFoqCf1fvvQCIt+/frRcFWBVud24LZgv3wHwVrhSsBhKcU",
+	"4N6wF6Kycm2LJnPTwsfo9yt2wfiGbxsgP6PLPXjAgv3pog39x/ScSVewyz9e/Kz2sgPP2DeAQgeTrnth",
+	"7c5+VnDOzoTCzpSyFMrJufRW/eT77z4EEcT/aDDbJi9hz7RK/q4ml6ANa6F4LSdXky/OLs6+8GLDqc3b",
+	"OV7aw79rutXTQCyp1Xell1B4YILMF9Z9TeniM61cKJyv60rO4JXzX6lnI9rbQ9Z4xI34tCte3jeBP9ha",
+	"KzIfPr+4ONm4tCgYtWuWcPq1mDz7/PO+T8W5nQdcQ/gWomjnvwNWx2rFzTYWGWG+ZghAFE3GGLZ+p0K5",
+	"pWC1nFEI3sF9xt8ngZu/+O+eYy/zs0Aauj7bZe83t17xfgWR5DuRO630dpzMdDTZaSPOvg5t14ePBKmc",
+	"MIpX5/Cm52GSidTI/e5M+eZGmC22xAkNyAuq+qvXDiv/plvGFaMZN+yo9IJYMeNk6KU32Qu9Vu4lXuP+",
+	"M+2zF9yUfbtsBr89wh7jDuDwPckh29qbR57HoXDNHzaYkck4CzHmwNKmWCVwdhnB03p4uww4X/9onM0C",
+	"paSbnC5yVIfpgRCPxHOs0Kb2ay6q+YIaC3EDlaXkg6YV6mzJjdthdbcOErKn/vv9mx+uqMECDHUrLKGQ",
+	"zgSUSs00Nxa8GIvP4UUNFfQJVcbEIEI4PWM/LbWXU7bQ3vDxholQZF1stLk+mxRdyQN1dB9yB98+nfDd",
+	"fqbKIybgCd6rX2D1T+MQp+qDjUZgYVsQhp20u+mgPWKnVzU30pKL3HeE+IfEfbE7TuHxFA0usMxRNR8g",
+	"j9Kt63+zTG+Up+5curDRYB/6bQM36rZxbrUpH8nu447maKGyVjVIcXSLCw6801XZeCMDukrXAQYvZfe9",
+	"lta9wEcehnn1NpdxNPO7kxXXF7JZS+74lFtEg2YVoiDs0xAttqJnj33PrwWspEOyyxPutPoQZbYnoItf",
+	"hnel/ecYdnNKWKxAvPOP3tX85D/pCBOm5gYTz/0LHydSYV/GZeOWhmbJOzqiaK1/oKHLp1/6GPAOp5Hm",
+	"wcWD8cCL1BKLvjbcUo8/0BsXzx5SbyAjReOg8NgaSSpi8PMwU2k9ryGHxbO27JF9z/sWvkqvAvmzcC9b",
+	"j90jN9rDJJiy+3ObPK/grI3+szSsAliZAmNFBcTeoDSdQm+2iL41nB4A1AAw8qE9PJHKCF56USVyGV1/",
+	"hj7BIXUbgBIfRuPuIk1mql5cxIl85qawv/AOckCfSjlSffv9BaDVxFUcb9uMabw0FvPyeLxQGCodMx0y",
+	"sE534OwJSr9gPIJh9Bchagj6NpKEia8cxImteAllSBEFrAHI6XXYm916XlERaVr4Xmt9/ZV7WOGT/Ugy",
+	"uHy8/KJqY1G7PPDgfwyZPt2RAR0jE6L8E/nUkB72SHY+Z4glFvLMQZ69N+8n1Yr2knNC1iv4ApQkmSPa",
+	"LiRzJI+jF0sxuw7XwvfGBRwgwYZv9QahMNCzFXjsbpoojbitK46FsnenOnaqJXA2cKcYX3CprGv0Rkh8",
+	"IHKvMqn8UZafcMNWAnOPdun8Ev6+o0J2aP0sAciv1WOYkjhTS9L5vAWwT6Z/eeDs3vUIUsM3j5zLcgIG",
+	"PneI0ZeKlv7znPgPnl5ePA0NPGhVfGUbp+QYeX928adxzz+sqn8vXNhMjCuxGaFQDjjbmVvrkO/cr4we",
+	"nPkbbh9B0xEdMJfAK72SEWj8QQYdCL2+rfj2JTxyP8FX/+1Hv+fxk8h1I4FeRQhjQlR1BzrzEfaj55GF",
+	"pDG828NofAQFaodaowUGDeNAM891VemN7Q22Anh+rjmAfQGesC3wAeODisGyIjJNpRdtuyBcfqeipyc3",
+	"CBqa3bs1MK63wxO3Bfq6OjyCMUAk+5ezBF5oY8TMNRsqGXJtaZD7Pf97tM/DMvtxTv636xYXdiC7PR9S",
+	"XMGMngNH/3fwwCtZiYdRTjNdrVfqTl0O3swZ9wsuqEwUP9m0gKsEQFXxa6EgNL4JyNd6bexz9tklBsyx",
+	"CK6TAxvwZ0IlGVIWilwsAd/utFxsAYDw6xQEdMTORB2hVbVlldbXAM2Yxk4Vty6tYeeyGi7ICV0f/Fdo",
+	"Vo+tP1HKDgW0IDsWttTlF09ZGVIEDKQM5kw3LhzKgKW7YryqMImWgZTBvRY9tJEzgTIwE+ntGgzZ3jsY",
+	"LOJ6sPuX0LVoyGjGaZ00VzFAg+vbAiHnLKU3NISb6tvBu5eGYKf3a34QG1r46W88Ts8jr0Bk4NMTtzng",
+	"pDN6A+FjyjjjtoEf9mstvVxQ6vpU3z4PO88txYq1NPyOsMRddj5dVwfuTlB4viVkiQeJ4aHS360STVXI",
+	"3Olu4/Zh7uv+v/RSj422hO5IcCWtE+UVm/KqKlgleFmwy/PLL9nl+R/Z5fmzAkHULs8vCvYlZE8dkOU8",
+	"v/077O/29N12vyhsxzFvdvdBxz2eBCd33CPR7t809mous3Tu2cVw7dxXXX1JWBDXYhvu5aQh+9k+b1/a",
+	"Wce3bXHtVso9u0gYz088mIAUfhLBBFR7/5q3ClavBB7qUKKA+31Au91vTCGtGR+U5Y8bUQCN68JlMvrO",
+	"uk/N7nHG1gT5cUK+vPfffAJcucNGfNiN9UYJ8joJwa9glbbgg9Z8dg1dPCBuQg2LwIu9VtoBs22Sx5Ww",
+	"h1P2Xwtu1AOZxwREsxdcUYL5X9D2b6cWheLvvPSikSb146YGAVf6TOSKfn1wTYIlAMQPgFluuWMFc3sW",
+	"bBPzqPTibGZvBgo8X0MYboCo3r05p281xNyPlqXzAwFT6AQ2rJG1bbKBlryuhRIlxWlX2MsCBrti7169",
+	"YM8u/3hRsB8/vPrsj5TVGwIfywB52CUZQRyshDoU2v0en3qY/flbq4H+IemlSTW3wQ/Y3T7OMYz52Jbg",
+	"K71WveWlAUwhylJIpIPEbun8Px7jIvorNlsbI5QrIK9VzuGQIWxrqO2JSWlOrrzXAZWqAu6sDeJ29iYq",
+	"YJz9bFHfDuiDtyEgP4I5i/r2P29X1RHaYcO31L32JBf50A3WNl9l//7nt/+XXZ5d/kdyu0dYw8Oh4bfN",
+	"Yw8WH96BbhwK4bQmeAIxrKrdbnupHP0W5YbixG9bHdfvKVbcItYjZMjvjd4VcmhZWLcZ+kjJ8u3m90lO",
+	"7m6KzOjXLoOfdgisIUGTvCIHs1r3pf3ksbD73iPx+6Em/xECMwe3yT95dOad8PpzT/4Mu4Z9qcSG8Qgy",
+	"xHYS+Yd25/1Gbw7s7IcXjseM48R80IZ9ewGcDqN+W3PlpDtUaf1O8PKv+Nh20lEre0c8d8smE0NUZYPV",
+	"BsmJZwGzEapuf1sLs23KbgMiV1bd7ZcpdO2PE15VevPNqnbbvyFiGH6iGxnHgHiY3BfFH9iiZ1qUSJE1",
+	"qxSwq59WAtUOwjFTb72gpf98r+lzm4pMztsRjdQsCc+up0Y5Y1JvmvCQ1QG8w7KKT0XVHDpgvqfGbzX2",
+	"6qFMskz63vZrlNgeawfx3h5Dx/LShgBcLYzVCoURrwo5C7sgXaprvMt42A94h488hA/wtuLbfECLGa+q",
+	"U5j+8VsUsYZmxbw8DIxQA2zlTBxwBPxqgHj3ZN7Atx8LyerdoViDwR8fIZYAI3tdF/hzFRvYIESZFUKh",
+	"riyNrtMMbTbGOcpYf1oHr6q7snhEVIyn8vjkSjA+dyFxH5rO5AHd5wbZ9gWtNwzGn0Bq9YxA8FI1lgut",
+	"y7ZR9bDS+d/rcoE4I5CjwVXJjFgJAFrYt393ZXFdHQJU+2C27+CJe1Iz/tuPXm6DPQcyToY3Kha1wqbg",
+	"CvsEPUZupz9JgHlofa1XUwadJJqSGmyjEaKy2OyiH8MIYrWHT+v3+MiDReyaLjcDfKGJPVCkjig1FKUL",
+	"TZvuKUJHxHmE6Fxr5J7InA2Me6So3D6QZORYI+iZkbiGiU88CodXLSMicC0p7sMc6ln8xQOKUyNJD0tW",
+	"r+l7peg+4pX3qS3aXeAeI07Zy+F/mRgl7c52fPIGQdX3w5N9quq8XCMPTh2YfBm+27PbH/LwCJh7D7zZ",
+	"w7EBcHM7mEeQpgSwljksutfI8SMr4ycUMcbNtBct3mGKk6uBIDHg1HQjxHeNqV5eXNxD7DBazDmNZ3OQ",
+	"5/zioVLJPlpUEeawU2UQetiUeqOu2B/OPmfPzv5UsMuriz8cSsNwRg64LZDn9HBeC3QEy+UETO1UGICY",
+	"znY04iq6LdTQ7AHzJAdc87umUsEwTwL4DxfTLwmPsBm/FgupIM8P2d7N6AERzfSWouw8feAtyMQ96CCF",
+	"zdLnHaUXe/EIIvOwRPwqLSv34RT94+uix4AkO17fPZDw/ovAkRlZ78ORpdQqwZEcNGG+wUcezIaJkDs5",
+	"RgzN/0R5+e00dE4mjVSdevq7KZ0eDNpFi84Pg31ks/kSWdJuj3tRTFZS0X9ednte3sFsouk9hCK5V7nc",
+	"8TEAxffpV0i91gu7W5RBTSkIJEzNBJtuITRxLbYFW+oNdKvRc+9AoW61fehHLc1zrwGLR7WPnhroYdK6",
+	"hoIScxNovjbV5GpyzmsJxKWHO60cEy1vmmBFuNPr5ky90ApVE/W047PrSuxedjWfseFCrTM6x3LsjTaA",
+	"IsMBJ7nvM3U7i/5jEk4Hgmtg8dA7U3174OHQP/kKxrVFKPDw/+II90/faQUKEsTgVUVN5pjTkFinSiz+",
+	"gD9rymezy/Zi6OK8+zmIMBTpMqpWVQxQyWGfzea7Xhi6n6R+Cv5dVOLx+ZBk9emXT/8vAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

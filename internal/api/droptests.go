@@ -11,14 +11,18 @@ import (
 	"dunvel/internal/store"
 )
 
-// informed sets in a setup what is known by now: how much its bed snags, and the
-// drag of its bait by the drop tests that are kept, where it is not set in the
-// setup itself. Words say the latter, and are empty where there are none of such
-// a bait.
+// informed sets in a setup what is known by now and not set in the setup itself:
+// how much its bed snags, and what measured says.
 func (h Handlers) informed(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
 	if err := h.taught(ctx, s); err != nil {
 		return "", err
 	}
+	return h.measured(ctx, s, choice)
+}
+
+// measured sets the drag of the bait of a setup by the drop tests that are kept,
+// and says so; words are empty where there are none of such a bait.
+func (h Handlers) measured(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
 	if s.Bait.Drag > 0 {
 		return "", nil
 	}

@@ -43,14 +43,14 @@ func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnRespons
 }
 
 // logs are the trips with what happened on them, or the one.
-func (h Handlers) logs(ctx context.Context, one *int64) ([]pattern.Log, error) {
+func (h Handlers) logs(ctx context.Context, one *int64) ([]trip.Log, error) {
 	if one != nil {
 		kept, err := h.Store.Trips.Get(ctx, *one)
 		if err != nil {
 			return nil, err
 		}
 		events, err := h.eventsOf(ctx, *one)
-		return []pattern.Log{{Trip: kept.Value, Events: events}}, err
+		return []trip.Log{{Name: kept.Name, Trip: kept.Value, Events: events}}, err
 	}
 	kept, err := h.Store.Trips.List(ctx)
 	if err != nil {
@@ -64,9 +64,9 @@ func (h Handlers) logs(ctx context.Context, one *int64) ([]pattern.Log, error) {
 	for _, e := range events {
 		of[e.Trip] = append(of[e.Trip], e.Event)
 	}
-	out := make([]pattern.Log, len(kept))
+	out := make([]trip.Log, len(kept))
 	for i, k := range kept {
-		out[i] = pattern.Log{Trip: k.Value, Events: of[k.ID]}
+		out[i] = trip.Log{Name: k.Name, Trip: k.Value, Events: of[k.ID]}
 	}
 	return out, nil
 }
@@ -84,11 +84,11 @@ func (h Handlers) taught(ctx context.Context, s *setup.Setup) error {
 	h.Taught.mutex.Lock()
 	defer h.Taught.mutex.Unlock()
 	if stamp != h.Taught.stamp {
-		logs, err := h.logs(ctx, nil)
+		fished, err := h.Store.Events.Fished(ctx)
 		if err != nil {
 			return err
 		}
-		h.Taught.stamp, h.Taught.beds = stamp, pattern.Beds(logs)
+		h.Taught.stamp, h.Taught.beds = stamp, pattern.Beds(fished)
 	}
 	most := setup.LookupField("water.snags").Max
 	for _, b := range h.Taught.beds {

@@ -61,10 +61,12 @@ func describe(err error) Problem {
 		p := describe(badField("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
+	case errors.Is(err, store.ErrDamaged):
+		return problem(http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one.")
 	case errors.Is(err, context.DeadlineExceeded):
 		return problem(http.StatusServiceUnavailable, "Took too long", "That took longer to work out than is allowed here; nothing is lost. Ask again, or for less.")
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
-		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most.")
+		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 16 MB.")
 	case errors.As(err, &request):
 		p := problem(http.StatusBadRequest, "Not as the contract has it", "The request "+request.Reason+"; see /api/docs.")
 		var schema *openapi3.SchemaError

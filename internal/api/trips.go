@@ -158,10 +158,11 @@ func (h Handlers) eventsOf(ctx context.Context, id int64) ([]trip.Event, error) 
 	return out, err
 }
 
-// placed is an event with what it happened to and where, by what is known.
+// placed is an event with what it happened to and where, by what is known of its
+// bait. The snag index is the judged one: losses are counted against it.
 func (h Handlers) placed(ctx context.Context, t trip.Trip, e trip.Event, others []trip.Event, choice units.Choice) (trip.Event, error) {
 	state := t.StateAt(e.Rod, e.Time, others)
-	if _, err := h.informed(ctx, &state.Setup, choice); err != nil {
+	if _, err := h.measured(ctx, &state.Setup, choice); err != nil {
 		return e, err
 	}
 	return e.Placed(state)

@@ -23,6 +23,7 @@ import (
 
 const (
 	maxBody          = 256 << 10
+	maxImport        = 20 << 20 // a file of 16 MB as a JSON text
 	requestTime      = 10 * time.Second
 	headerTime       = 5 * time.Second
 	idleTime         = 2 * time.Minute
@@ -50,7 +51,7 @@ func New(st *store.Store, now func() time.Time) (*echo.Echo, error) {
 
 	e := echo.New()
 	e.HTTPErrorHandler = api.HandleError
-	e.Use(middleware.Recover(), sameOrigin, headers, middleware.BodyLimit(maxBody), middleware.ContextTimeout(requestTime))
+	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit, middleware.ContextTimeout(requestTime))
 	service := e.Group("/api", noStore)
 	service.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	service.GET("/docs", pages.page("docs.html"))
@@ -82,6 +83,17 @@ func Serve(ctx context.Context, handler http.Handler, address string, ready func
 			return nil
 		},
 	}.Start(ctx, handler)
+}
+
+// bodyLimit bounds bodies, those of imports less.
+func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {
+	usual, imports := middleware.BodyLimit(maxBody)(next), middleware.BodyLimit(maxImport)(next)
+	return func(c *echo.Context) error {
+		if c.Request().URL.Path == "/api/imports" {
+			return imports(c)
+		}
+		return usual(c)
+	}
 }
 
 // noStore keeps answers out of caches.

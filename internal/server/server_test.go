@@ -19,7 +19,7 @@ import (
 
 // service is the whole service over real HTTP on a database of its own.
 type service struct {
-	t   *testing.T
+	t   testing.TB
 	url string
 }
 
@@ -29,6 +29,12 @@ func start(t *testing.T) service {
 	if err != nil {
 		t.Fatal(err)
 	}
+	return serve(t, st)
+}
+
+// serve serves a store until the test is over.
+func serve(t testing.TB, st *store.Store) service {
+	t.Helper()
 	handler, err := New(st, time.Now)
 	if err != nil {
 		t.Fatal(err)

@@ -6,11 +6,14 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"runtime"
 	"time"
 
+	"dunvel/core/pattern"
 	"dunvel/core/trip"
 
 	"github.com/jmoiron/sqlx"
+	"golang.org/x/sync/errgroup"
 )
 
 // Events keeps what happened on trips, each event once by its key.
@@ -113,13 +116,18 @@ func (s *Events) list(ctx context.Context, query string, args ...any) ([]KeptEve
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
 	out := make([]KeptEvent, len(rows))
-	for i, r := range rows {
-		var err error
-		if out[i], err = r.kept(); err != nil {
-			return nil, err
-		}
+	// Reading the bodies is most of the work: it is shared out.
+	var work errgroup.Group
+	parts := runtime.GOMAXPROCS(0)
+	for part := range parts {
+		work.Go(func() (err error) {
+			for i := part * len(rows) / parts; i < (part+1)*len(rows)/parts && err == nil; i++ {
+				out[i], err = rows[i].kept()
+			}
+			return err
+		})
 	}
-	return out, nil
+	return out, work.Wait()
 }
 
 // Counts returns how many events of each kind there are, by trip.
@@ -138,6 +146,18 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 			out[r.Trip] = map[string]int{}
 		}
 		out[r.Trip][r.Kind] = r.Count
+	}
+	return out, nil
+}
+
+// Fished adds up how each kind of bed was fished on the trips that are there.
+func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
+	var out []pattern.Fished
+	err := s.db.SelectContext(ctx, &out, `SELECT json_extract(body, '$.with.bed') AS bed, sum(kind = 'splash') AS casts, sum(kind = 'head lost') AS lost,
+		coalesce(sum(json_extract(body, '$.with.snags')) FILTER (WHERE kind = 'splash'), 0) AS snags
+		FROM event WHERE deleted IS NULL AND kind IN ('splash', 'head lost') AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed HAVING bed <> ''`)
+	if err != nil {
+		return nil, fmt.Errorf("store: events: %w", err)
 	}
 	return out, nil
 }

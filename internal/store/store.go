@@ -36,6 +36,7 @@ type Store struct {
 	Trips      *Shelf[trip.Trip]
 	Places     *Shelf[trip.Place]
 	Events     *Events
+	Copies     *Copies
 
 	db *sqlx.DB
 }
@@ -58,7 +59,8 @@ func (e *RowError) Error() string { return fmt.Sprintf("store: row %d, %s: %v", 
 func (e *RowError) Unwrap() error { return e.Err }
 
 // Open opens the database file at path, makes it with its folder if it is not
-// there, and brings it to the newest version.
+// there, checks that it is whole, and brings it to the newest version. The error
+// is ErrDamaged where it is not whole.
 func Open(ctx context.Context, path string) (*Store, error) {
 	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
 		return nil, fmt.Errorf("store: %w", err)
@@ -70,10 +72,13 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("store: open %s: %w", path, err)
 	}
+	if err := check(ctx, db); err != nil {
+		return nil, errors.Join(err, db.Close())
+	}
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("store: open %s: %w", path, err), db.Close())
 	}
-	return &Store{
+	s := &Store{
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
@@ -83,7 +88,9 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},
 		Events:     &Events{db},
 		db:         db,
-	}, nil
+	}
+	s.Copies = &Copies{s, path, filepath.Join(filepath.Dir(path), "copies")}
+	return s, nil
 }
 
 func migrate(ctx context.Context, db *sqlx.DB) error {

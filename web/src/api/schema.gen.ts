@@ -681,6 +681,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Trips and what happened on them as a table: RFC 4180, UTF-8, units in the header */
+        get: operations["exportLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/places.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Places as waypoints (GPX 1.1) */
+        get: operations["exportPlaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/backup.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything there is, to be put back by an import */
+        get: operations["exportAll"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a file holds, and taking it: all of it or nothing, and twice is once */
+        post: operations["importFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Copies of the database, the latest first */
+        get: operations["listCopies"];
+        put?: never;
+        /** Makes a copy now */
+        post: operations["makeCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/copies/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes everything as it was in a copy; how it is now is copied first */
+        post: operations["restoreCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2123,6 +2228,44 @@ export interface components {
                 inside: number;
             }[];
         };
+        Import: {
+            /** @description Of the file, where it is a table */
+            headers: string[];
+            fields: components["schemas"]["ImportField"][];
+            /** @description Which column is taken for which of ours */
+            columns: {
+                [key: string]: number;
+            };
+            /** @description What cannot be taken; while there is any nothing is */
+            refused: {
+                line: number;
+                why: string;
+            }[];
+            /** @description With how much happened on them */
+            trips: string[];
+            events: number;
+            /** @description Of the events or places those that are there already */
+            known: number;
+            places: number;
+            /** @description Of a backup */
+            entries: number;
+            taken: boolean;
+        };
+        ImportField: {
+            key: string;
+            label: string;
+            needed: boolean;
+        };
+        Copy: {
+            name: string;
+            /** Format: date-time */
+            time: string;
+            /**
+             * Format: int64
+             * @description Bytes
+             */
+            size: number;
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -3508,6 +3651,175 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lesson"];
+                };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The waypoints */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The backup */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    importFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    kind: "log" | "places" | "backup";
+                    /** @description The file */
+                    text: string;
+                    /** @description Of a log, which column of the file is taken for which of ours; -1 for none */
+                    columns?: {
+                        [key: string]: number;
+                    };
+                    /** @description Otherwise it is only looked at */
+                    take: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description What it holds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Import"];
+                };
+            };
+            413: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listCopies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The copies */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copy"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    makeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The copy */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copy"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The copy of how it was before */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copy"];
                 };
             };
             404: components["responses"]["Problem"];

@@ -1,0 +1,169 @@
+package exchange
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+)
+
+var dusk = time.Date(2026, 9, 12, 19, 30, 0, 0, time.FixedZone("", 3600))
+
+func evening() trip.Log {
+	with := trip.With{Mass: 7.1e-3, Shape: "ball", Bait: "slim minnow 120 mm", Technique: "hop", Bed: "rock", BedDepth: 18, Expected: 36, FallSpeed: 0.5}
+	return trip.Log{Name: "The Sill, 12 September 2026", Trip: trip.Trip{Place: "The Sill", Start: dusk}, Events: []trip.Event{
+		{Key: "key-00000001", Time: dusk, Kind: trip.Splash, With: with},
+		{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: trip.Fish, Phase: trip.Falling, Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true, Note: "=HYPERLINK(\"x\")", With: with},
+		{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: trip.Bottom, Rod: 1, Phase: trip.OnBottom, Seconds: 37.5, Note: "-5 says \"hm\"\nand more", With: with},
+	}}
+}
+
+func table(t *testing.T, text string, chosen map[string]int) *Table {
+	t.Helper()
+	out, err := ReadTable([]byte(text), chosen)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return out
+}
+
+// What is written is read back as it was, and is nothing that a spreadsheet runs.
+func TestLogRoundTrip(t *testing.T) {
+	var out bytes.Buffer
+	if err := WriteLog(&out, []trip.Log{evening()}); err != nil {
+		t.Fatal(err)
+	}
+	text := out.String()
+	if !strings.HasPrefix(text, "trip,place,time,what happened,") || !strings.Contains(text, "head (g)") || strings.Count(text, "\r\n") < 4 {
+		t.Errorf("%s", text)
+	}
+	records, err := csv.NewReader(strings.NewReader(text)).ReadAll()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, record := range records {
+		for _, cell := range record {
+			if cell != "" && strings.ContainsRune("=+-@", rune(cell[0])) {
+				t.Errorf("a spreadsheet would run %q", cell)
+			}
+		}
+	}
+	logs, refused := table(t, text, nil).Logs(time.UTC)
+	if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 3 || len(logs[0].Trip.Rods) != 2 || logs[0].Name != evening().Name {
+		t.Fatalf("%+v %v", logs, refused)
+	}
+	for i, got := range logs[0].Events {
+		want := evening().Events[i]
+		if !got.Time.Equal(want.Time) {
+			t.Errorf("%v, not %v", got.Time, want.Time)
+		}
+		got.Time, want.Time = time.Time{}, time.Time{}
+		if fmt.Sprintf("%+v", got) != fmt.Sprintf("%+v", want) {
+			t.Errorf("%+v\n%+v", got, want)
+		}
+	}
+}
+
+// A plain spreadsheet: other headers, other parts, units in the header, a mark
+// at the start, and no keys.
+func TestPlainTable(t *testing.T) {
+	text := "\ufeffWhen;Event;Spot;Depth (ft);Weight\r\n2026-05-12 19:30;fish;Gull Bar;20;3/8 oz\r\n12.5.2026 19:45;Bite;Gull Bar;6,5 m;\r\n\r\n"
+	first := table(t, text, nil)
+	if len(first.Headers) != 5 || first.Columns["depth"] != 3 {
+		t.Errorf("%+v", first)
+	}
+	if logs, refused := first.Logs(time.UTC); len(logs) != 0 || len(refused) != 2 || refused[0].Line != 2 {
+		t.Errorf("%+v %v", logs, refused)
+	}
+	chosen := map[string]int{"time": 0, "kind": 1, "place": 2, "head": 4}
+	read := func() trip.Log {
+		logs, refused := table(t, text, chosen).Logs(dusk.Location())
+		if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 2 {
+			t.Fatalf("%+v %v", logs, refused)
+		}
+		return logs[0]
+	}
+	l := read()
+	fish, bite := l.Events[0], l.Events[1]
+	if l.Name != "Gull Bar, 12 May 2026" || fish.Depth < 6.09 || fish.Depth > 6.1 || fish.With.Mass < 10.6e-3 || fish.With.Mass > 10.7e-3 || bite.Depth != 6.5 || bite.Time.Hour() != 19 {
+		t.Errorf("%+v", l)
+	}
+	if again := read(); again.Events[0].Key != fish.Key || fish.Key == bite.Key {
+		t.Error("the same line has another key, or two lines the same")
+	}
+}
+
+func TestTableRefused(t *testing.T) {
+	for text, words := range map[string]string{
+		"":                                  "it is empty",
+		"just words\nand more":              "no columns can be told apart",
+		"a,b\n\"x":                          "line 2",
+		"a,b\n\xff\xfe,1":                   "not UTF-8",
+		strings.Repeat("x,y\n", MostRows*2): "more than 50000 lines",
+	} {
+		var errs setup.Errors
+		if _, err := ReadTable([]byte(text), nil); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+			t.Errorf("%.20q: %v", text, err)
+		}
+	}
+	if _, err := ReadTable(make([]byte, MostText+1), nil); err == nil {
+		t.Error("a file of 16 MB and a byte")
+	}
+	header := "time,kind,phase,rod,depth,released,length,key\n"
+	for line, words := range map[string]string{
+		"05/12/2026 19:30,bite,,,,,,":       "can be read two ways",
+		"soon,bite,,,,,,":                   "is not a day and a time",
+		"2026-05-12 19:30,tea,,,,,,":        "“tea” is not one of",
+		"2026-05-12 19:30,bite,up,,,,,":     "“up” is not one of",
+		"2026-05-12 19:30,bite,,9,,,,":      "rod: “9”",
+		"2026-05-12 19:30,bite,,,deep,,,":   "does not start with a number",
+		"2026-05-12 19:30,bite,,,-3,,,":     "below zero",
+		"2026-05-12 19:30,bite,,,9000 m,,,": "outside what is allowed",
+		"2026-05-12 19:30,fish,,,,maybe,,":  "neither yes nor no",
+		"2026-05-12 19:30,bottom,,,,,,":     "give the seconds",
+		"2026-05-12 19:30,bite,,,,,,short":  "outside what is allowed, 8 to 64",
+		"2026-05-12 19:30,fish,,,,,99 m,":   "outside what is allowed",
+	} {
+		_, refused := table(t, header+line, nil).Logs(time.UTC)
+		if len(refused) != 1 || !strings.Contains(refused[0].Why, words) {
+			t.Errorf("%s: %v", line, refused)
+		}
+	}
+}
+
+func TestGPX(t *testing.T) {
+	points := []Waypoint{{"The Sill & more", trip.Place{North: 12.3522, East: -4.5611, Note: "narrows"}}, {"Loch Osk", trip.Place{North: 12.4, East: -4.49}}}
+	var out bytes.Buffer
+	if err := WriteGPX(&out, points); err != nil {
+		t.Fatal(err)
+	}
+	back, err := ReadGPX(bytes.NewReader(out.Bytes()))
+	if err != nil || len(back) != 2 || back[0] != points[0] || back[1] != points[1] || !strings.Contains(out.String(), `xmlns="http://www.topografix.com/GPX/1/1"`) {
+		t.Errorf("%+v %v\n%s", back, err, out.String())
+	}
+	with := `<?xml version="1.0"?><gpx version="1.1"><trk><trkseg><trkpt lat="1" lon="2"/></trkseg></trk><wpt lat="1" lon="2"/></gpx>`
+	if back, err := ReadGPX(strings.NewReader(with)); err != nil || len(back) != 1 || back[0].Name != "Waypoint 1" {
+		t.Errorf("%+v %v", back, err)
+	}
+	for text, words := range map[string]string{
+		"":                                   "it is empty",
+		"<html></html>":                      "not GPX but “html”",
+		"<gpx><wpt lat='1'":                  "not XML as it should be",
+		"<gpx><wpt lat='x'/></gpx>":          "waypoint 1",
+		"<gpx><wpt lat='91' lon='0'/></gpx>": "is not on the earth",
+		`<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]><gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`: "document type",
+		`<gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`:                                                         "entity",
+		"<gpx>" + strings.Repeat("<wpt lat='1' lon='1'/>", MostWaypoints+1) + "</gpx>":                                   "more than 20000 waypoints",
+	} {
+		var errs setup.Errors
+		if _, err := ReadGPX(strings.NewReader(text)); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+			t.Errorf("%.60q: %v", text, err)
+		}
+	}
+}

@@ -1,0 +1,179 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+	"dunvel/internal/store"
+)
+
+// taken is a file that is taken in, or looked at.
+func taken(t *testing.T, kind, text string, take bool, more string) string {
+	t.Helper()
+	quoted, err := json.Marshal(text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return fmt.Sprintf(`{"kind":%q,"text":%s,"take":%v%s}`, kind, quoted, take, more)
+}
+
+type imported struct {
+	Headers                        []string
+	Refused                        []struct{ Why string }
+	Trips                          []string
+	Events, Known, Places, Entries int
+	Taken                          bool
+}
+
+func TestLogInAndOut(t *testing.T) {
+	s := start(t)
+	path := begun(t, s)
+	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Splash, nil), of(trip.Bite, func(e *trip.Event) { e.Since = 12 })})+`}`, nil)
+	status, header, csv := s.ask("GET", "/api/log.csv", "", nil)
+	if status != 200 || !strings.HasPrefix(header.Get("Content-Type"), "text/csv") || strings.Count(csv, "\r\n") != 3 {
+		t.Fatalf("%d %s", status, csv)
+	}
+	ask := func(s service, body string, wanted int) (out imported) {
+		t.Helper()
+		if status, _, text := s.ask("POST", "/api/imports", body, &out); status != wanted {
+			t.Fatalf("%d %.400s", status, text)
+		}
+		return out
+	}
+	// Into the same: all is known, and nothing is added.
+	if got := ask(s, taken(t, "log", csv, true, ""), 200); got.Events != 2 || got.Known != 2 || !got.Taken {
+		t.Errorf("%+v", got)
+	}
+	var events []loggedEvent
+	if s.ask("GET", path+"/events", "", &events); len(events) != 2 {
+		t.Errorf("%d events", len(events))
+	}
+	// Into another: looked at, taken, taken again.
+	other := start(t)
+	if got := ask(other, taken(t, "log", csv, false, ""), 200); got.Taken || got.Known != 0 || len(got.Trips) != 1 {
+		t.Errorf("%+v", got)
+	}
+	for range 2 {
+		ask(other, taken(t, "log", csv, true, ""), 200)
+	}
+	var trips []struct{ Counts map[string]int }
+	if other.ask("GET", "/api/trips", "", &trips); len(trips) != 1 || trips[0].Counts[trip.Bite] != 1 {
+		t.Errorf("%+v", trips)
+	}
+	// One bad line, and none is taken.
+	bad := csv + "x,y,not a time,bite\r\n"
+	if got := ask(other, taken(t, "log", bad, false, ""), 200); len(got.Refused) != 1 {
+		t.Errorf("%+v", got)
+	}
+	ask(other, taken(t, "log", bad, true, ""), 422)
+	plain := "When,Event\n2026-05-12 19:30,fish\n"
+	if got := ask(other, taken(t, "log", plain, true, `,"columns":{"time":0,"kind":1}`), 200); !got.Taken || got.Trips[0] != "Somewhere, 12 May 2026: 1" {
+		t.Errorf("%+v", got)
+	}
+
+	// Places both ways.
+	gpx := `<gpx><wpt lat="12.35" lon="-4.56"><name>The Sill</name></wpt><wpt lat="12.4" lon="-4.5"><name>The Sill</name></wpt></gpx>`
+	if got := ask(s, taken(t, "places", gpx, true, ""), 200); got.Places != 2 || got.Known != 0 {
+		t.Errorf("%+v", got)
+	}
+	_, _, out := s.ask("GET", "/api/places.gpx", "", nil)
+	if got := ask(s, taken(t, "places", out, true, ""), 200); got.Places != 2 || got.Known != 2 || !strings.Contains(out, "The Sill (2)") {
+		t.Errorf("%+v %s", got, out)
+	}
+	ask(s, taken(t, "places", `<!DOCTYPE a [<!ENTITY x SYSTEM "file:///etc/passwd">]><gpx/>`, true, ""), 422)
+
+	// Everything, into an empty one, twice.
+	_, _, all := s.ask("GET", "/api/backup.json", "", nil)
+	third := start(t)
+	if got := ask(third, taken(t, "backup", all, true, ""), 200); got.Events != 2 || got.Known != 0 {
+		t.Errorf("%+v", got)
+	}
+	if got := ask(third, taken(t, "backup", all, true, ""), 200); got.Known != got.Events+got.Entries {
+		t.Errorf("%+v", got)
+	}
+	ask(third, taken(t, "backup", "{}", true, ""), 422)
+	ask(third, taken(t, "backup", `{"format":"dunvel backup","version":99}`, true, ""), 422)
+
+	// A file that is too large is refused before it is read.
+	if status, _, text := s.ask("POST", "/api/imports", taken(t, "log", strings.Repeat("a,b\n", 6<<20), false, ""), nil); status != 413 || !strings.Contains(text, "16 MB") {
+		t.Errorf("%d %.200s", status, text)
+	}
+}
+
+func TestCopiesOverHTTP(t *testing.T) {
+	s := start(t)
+	s.ask("POST", "/api/setups", fmt.Sprintf(`{"name":"Before","setup":%s}`, asJSON(t, setup.Default())), nil)
+	var made, undo struct{ Name string }
+	if status, _, body := s.ask("POST", "/api/copies", "", &made); status != 201 {
+		t.Fatalf("%d %s", status, body)
+	}
+	s.ask("POST", "/api/setups", fmt.Sprintf(`{"name":"After","setup":%s}`, asJSON(t, setup.Default())), nil)
+	setups := func() int {
+		var all []struct{ Name string }
+		s.ask("GET", "/api/setups", "", &all)
+		return len(all)
+	}
+	if status, _, body := s.ask("POST", "/api/copies/"+made.Name+"/restore", "", &undo); status != 200 || setups() != 1 {
+		t.Errorf("%d %s", status, body)
+	}
+	if status, _, _ := s.ask("POST", "/api/copies/"+undo.Name+"/restore", "", nil); status != 200 || setups() != 2 {
+		t.Errorf("%d, %d setups", status, setups())
+	}
+	if status, _, _ := s.ask("POST", "/api/copies/other.db/restore", "", nil); status != 404 {
+		t.Errorf("%d", status)
+	}
+}
+
+// A season of 10,000 events, as the figures to reach have it.
+func BenchmarkSeason(b *testing.B) {
+	st, err := store.Open(context.Background(), filepath.Join(b.TempDir(), "season.db"))
+	if err != nil {
+		b.Fatal(err)
+	}
+	for i := range 20 {
+		outing := trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
+		kept, err := st.Trips.Create(context.Background(), fmt.Sprint("Trip ", i), outing, morning)
+		if err != nil {
+			b.Fatal(err)
+		}
+		var events []trip.Event
+		for k := range 500 {
+			events = append(events, trip.Event{Key: fmt.Sprintf("season-%d-%d", i, k), Time: morning.Add(time.Duration(k) * time.Minute), Kind: trip.Kinds[k%7], Phase: trip.Falling, Depth: float64(k%15) + 1,
+				Low: float64(k % 15), High: float64(k%15) + 2, With: trip.With{Mass: 14.2e-3, Shape: "ball", Bait: "slim minnow 120 mm", Bed: "rock", BedDepth: 18, Snags: 5, Expected: 30, FallSpeed: 0.6}})
+		}
+		if _, err := st.Events.Add(context.Background(), kept.ID, events, morning); err != nil {
+			b.Fatal(err)
+		}
+	}
+	s := serve(b, st)
+	for _, q := range []struct{ name, method, path, body string }{
+		{"trips", "GET", "/api/trips", ""}, {"pattern", "POST", "/api/lessons", "{}"}, {"export", "GET", "/api/log.csv", ""},
+		{"answer", "POST", "/api/answers", `{"setup":` + func() string { text, _ := json.Marshal(setup.Default()); return string(text) }() + `}`},
+	} {
+		b.Run(q.name, func(b *testing.B) {
+			for b.Loop() {
+				if status, _, body := s.ask(q.method, q.path, q.body, nil); status != 200 {
+					b.Fatalf("%d %.200s", status, body)
+				}
+			}
+		})
+	}
+	logged := 0
+	b.Run("logging", func(b *testing.B) {
+		for b.Loop() {
+			logged++
+			e := trip.Event{Key: fmt.Sprintf("logged-%06d", logged), Time: morning.Add(time.Hour), Kind: trip.Bite, Since: 12}
+			text, _ := json.Marshal([]trip.Event{e})
+			if status, _, body := s.ask("POST", "/api/trips/1/events", `{"events":`+string(text)+`}`, nil); status != 200 {
+				b.Fatalf("%d %.200s", status, body)
+			}
+		}
+	})
+}

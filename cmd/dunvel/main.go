@@ -86,6 +86,9 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 		folder = filepath.Join(home, "dunvel")
 	}
 	st, err := store.Open(ctx, filepath.Join(folder, file))
+	if errors.Is(err, store.ErrDamaged) {
+		return fmt.Errorf("%w\ncopies of it are in %s: move %s away, put the latest copy there under its name, and start again", err, filepath.Join(folder, "copies"), filepath.Join(folder, file))
+	}
 	if err != nil {
 		return err
 	}

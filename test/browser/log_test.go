@@ -1,6 +1,7 @@
 package browser
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 )
@@ -95,4 +96,66 @@ func TestCorrectTheLog(t *testing.T) {
 	p.until(`document.querySelector("#field-trip-end").value`)
 	p.click("All trips")
 	p.says(".trips", "1 fish")
+}
+
+// choose a file that the page then reads.
+func (p *page) file(name, text string) {
+	p.t.Helper()
+	value[bool](p, fmt.Sprintf(`(() => {const d = new DataTransfer(); d.items.add(new File([%q], %q)); const i = document.querySelector("#field-import"); i.files = d.files; i.dispatchEvent(new Event("change", {bubbles: true})); return true})()`, text, name))
+}
+
+// A file is looked at, its columns are told, and it is taken; twice is once.
+func TestTakeInAFile(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?part=exchange")
+	p.until(`document.querySelector("#field-import")`)
+	const sheet = "When,Event,Spot,Depth (ft)\n2026-05-12 19:30,fish,Gull Bar,20\n2026-05-12 19:45,bite,Gull Bar,soon\n"
+	p.file("evening.csv", sheet)
+	p.says(".refused", "time:")
+	p.choose("field-map-time", "0")
+	p.choose("field-map-kind", "1")
+	p.choose("field-map-place", "2")
+	p.says(".refused", "Line 3: depth")
+	if !value[bool](p, `[...document.querySelectorAll("button")].find(b => b.innerText === "Take it").disabled`) {
+		t.Error("it can be taken in part")
+	}
+	p.file("evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
+	p.choose("field-map-time", "0")
+	p.choose("field-map-kind", "1")
+	p.choose("field-map-place", "2")
+	p.says("[role=status]", "2 events: to be taken. Gull Bar, 12 May 2026: 2")
+	p.click("Take it")
+	p.says(".MuiSnackbar-root", "2 events: taken")
+	p.file("evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
+	p.choose("field-map-time", "0")
+	p.choose("field-map-kind", "1")
+	p.choose("field-map-place", "2")
+	p.says("[role=status]", "2 events, of which 2 were here already")
+	p.file("places.gpx", "<html/>")
+	p.says("[role=alert]", "it is not GPX but “html”")
+
+	// Back to a copy, and forth again.
+	p.click("Make one now")
+	p.until(`document.querySelectorAll(".copies li").length === 1`)
+	p.click("Trips")
+	p.says(".trips", "Gull Bar, 12 May 2026")
+	p.click("Delete Gull Bar, 12 May 2026")
+	p.until(`!document.querySelector(".trips").innerText.includes("Gull Bar")`)
+	p.click("In, out and copies")
+	p.click("Go back to it")
+	p.says(".MuiSnackbar-root", "Everything is as it was")
+	p.click("Trips")
+	p.says(".trips", "Gull Bar, 12 May 2026")
+}
+
+// What the log teaches is said in sentences, with how seldom chance does it.
+func TestLessons(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?part=teaches")
+	p.says(".claims", "of 30 bites on the fall")
+	p.says(".claims", "chance does as much in")
+	p.says("section[aria-label=Losses]", "heads lost")
+	p.says("section[aria-label=Predictions]", "Pier Pool")
+	p.visit("/log?trip=2&part=teaches")
+	p.says(".lessons", "1 trip,")
 }

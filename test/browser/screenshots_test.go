@@ -43,6 +43,9 @@ func TestScreenshots(t *testing.T) {
 		{"drop-phone", "/drop?open=4&test=2", "sun", dropped, 390, 844},
 		{"card", "/drop?open=4&part=card", "sun", `document.querySelector(".card tbody td") && document.querySelector(".savebar-name")`, 1280, 800},
 		{"practice", "/fall?open=4&head=7.1&practice=touch&seed=4", "dusk", `document.querySelector(".practice-water .line") && document.querySelector(".savebar-name")`, 390, 844},
+		{"log-phone", "/log?trip=1&part=tap", "sun", `document.querySelector(".tap-last p") && document.fonts.status === "loaded"`, 390, 844},
+		{"log", "/log?trip=4&part=timeline", "dusk", `document.querySelector(".timeline li") && document.fonts.status === "loaded"`, 1280, 800},
+		{"lessons", "/log?part=teaches", "sun", `document.querySelector(".claims li") && document.fonts.status === "loaded"`, 1280, 1100},
 		{"box", "/box", "sun", `document.querySelectorAll(".grid tr[data-id]").length > 30`, 1280, 800},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
 	} {

@@ -1,6 +1,7 @@
 import { TopBar } from "../../app/TopBar";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
+import { Exchange } from "./Exchange";
 import { Lessons } from "./Lessons";
 import { Tap } from "./Tap";
 import { Timeline } from "./Timeline";
@@ -18,6 +19,7 @@ const ofTrip = [
 const ofAll = [
   { key: "trips", label: "Trips" },
   { key: "teaches", label: "What they teach" },
+  { key: "exchange", label: "In, out and copies" },
 ];
 
 /** The log: trips, the taps on the water, and what they teach. */
@@ -56,6 +58,7 @@ export function LogView() {
         {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
         {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
         {trip && shown === "timeline" && <Timeline trip={trip} />}
+        {!trip && shown === "exchange" && <Exchange />}
         {shown === "teaches" && <Lessons trip={trip?.id} />}
         {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
         {!trip && shown === "trips" && (

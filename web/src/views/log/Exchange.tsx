@@ -1,0 +1,254 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, take } from "../../api/client";
+import type { components } from "../../api/schema.gen";
+import { fieldId, Row } from "../../parts/Row";
+import { useSay } from "../../parts/Undo";
+
+type Kind = "log" | "places" | "backup";
+type Import = components["schemas"]["Import"];
+
+const most = 16 * 1024 * 1024;
+
+const kindOf = (name: string): Kind =>
+  /\.gpx$/i.test(name) ? "places" : /\.json$/i.test(name) ? "backup" : "log";
+
+/** Everything out, and files in: looked at first, then taken as a whole or not at all. */
+export function Exchange() {
+  return (
+    <div className="exchange">
+      <section aria-label="Out">
+        <h2>Out</h2>
+        <ul className="downloads">
+          <li>
+            <a href="/api/log.csv" download="dunvel-log.csv">
+              Trips and events
+            </a>{" "}
+            a table for a spreadsheet (CSV)
+          </li>
+          <li>
+            <a href="/api/places.gpx" download="dunvel-places.gpx">
+              Places
+            </a>{" "}
+            waypoints for a plotter (GPX)
+          </li>
+          <li>
+            <a href="/api/backup.json" download="dunvel-backup.json">
+              Everything
+            </a>{" "}
+            to be put back here or on another machine (JSON)
+          </li>
+        </ul>
+      </section>
+      <Take />
+      <Copies />
+    </div>
+  );
+}
+
+function Take() {
+  const queries = useQueryClient();
+  const say = useSay();
+  const [file, setFile] = useState<{ name: string; kind: Kind; text: string }>();
+  const [columns, setColumns] = useState<Record<string, number>>({});
+  const [tooLarge, setTooLarge] = useState("");
+  const ask = (yes: boolean) => {
+    if (!file) throw new Error("no file");
+    return take(client.POST("/imports", { body: { kind: file.kind, text: file.text, columns, take: yes } }));
+  };
+  const look = useQuery({
+    queryKey: ["import", file?.name, file?.text.length, columns],
+    queryFn: () => ask(false),
+    enabled: !!file,
+    retry: false,
+    gcTime: 0,
+  });
+  const taken = useMutation({
+    mutationFn: () => ask(true),
+    onSuccess: (done) => {
+      say(summed(done, "taken"));
+      setFile(undefined);
+      queries.invalidateQueries();
+    },
+  });
+  const open = async (chosen: File | undefined) => {
+    setTooLarge("");
+    taken.reset();
+    setColumns({});
+    setFile(undefined);
+    if (!chosen) return;
+    if (chosen.size > most) {
+      setTooLarge(`“${chosen.name}” has ${Math.ceil(chosen.size / 1024 / 1024)} MB; at most 16 are read.`);
+      return;
+    }
+    setFile({ name: chosen.name, kind: kindOf(chosen.name), text: await chosen.text() });
+  };
+  const found = file ? look.data : undefined;
+  return (
+    <section aria-label="In">
+      <h2>In</h2>
+      <Row id={fieldId("import")} label="A file: CSV, GPX or JSON">
+        <input
+          id={fieldId("import")}
+          type="file"
+          accept=".csv,.tsv,.txt,.gpx,.json"
+          onChange={(e) => open(e.target.files?.[0])}
+        />
+      </Row>
+      {tooLarge && (
+        <p className="row-error" role="alert">
+          {tooLarge}
+        </p>
+      )}
+      {file && look.error && (
+        <p className="row-error" role="alert">
+          {look.error.message}
+        </p>
+      )}
+      {found && <Preview found={found} onColumns={setColumns} />}
+      {found && (
+        <p>
+          <button
+            type="button"
+            disabled={found.refused.length > 0 || taken.isPending || nothing(found)}
+            onClick={() => taken.mutate()}
+          >
+            Take it
+          </button>{" "}
+          {found.refused.length > 0 && "While there is a line that cannot be taken, none is."}
+        </p>
+      )}
+      {taken.error && (
+        <p className="row-error" role="alert">
+          {taken.error.message}
+        </p>
+      )}
+    </section>
+  );
+}
+
+const nothing = (i: Import) => i.events + i.places + i.entries === 0;
+
+function summed(i: Import, what: string): string {
+  const parts = [
+    i.entries ? `${i.entries} entries` : "",
+    i.events ? `${i.events} events` : "",
+    i.places ? `${i.places} places` : "",
+  ].filter(Boolean);
+  const known = i.known ? `, of which ${i.known} were here already` : "";
+  return `${parts.join(" and ") || "Nothing"}${known}: ${what}.`;
+}
+
+/** What a file holds, and which of its columns is what. */
+function Preview({
+  found,
+  onColumns,
+}: {
+  found: Import;
+  onColumns: (columns: Record<string, number>) => void;
+}) {
+  return (
+    <>
+      <p role="status">
+        <b>{summed(found, "to be taken")}</b> {found.trips.slice(0, 8).join("; ")}
+        {found.trips.length > 8 && ` and ${found.trips.length - 8} trips more`}
+      </p>
+      {found.headers.length > 0 && (
+        <details className="mapping" open={found.refused.length > 0 || undefined}>
+          <summary>Which column is what</summary>
+          {found.fields.map((f) => (
+            <Row key={f.key} id={fieldId(`map-${f.key}`)} label={f.label + (f.needed ? ", needed" : "")}>
+              <select
+                id={fieldId(`map-${f.key}`)}
+                className="row-input"
+                value={found.columns[f.key] ?? -1}
+                onChange={(e) => onColumns({ ...found.columns, [f.key]: Number(e.target.value) })}
+              >
+                <option value={-1}>none</option>
+                {found.headers.map((h, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: columns go by their number
+                  <option key={i} value={i}>
+                    {h || `column ${i + 1}`}
+                  </option>
+                ))}
+              </select>
+            </Row>
+          ))}
+        </details>
+      )}
+      {found.refused.length > 0 && (
+        <ul className="refused">
+          {found.refused.slice(0, 20).map((r) => (
+            <li key={`${r.line}${r.why}`}>
+              {r.line > 0 && `Line ${r.line}: `}
+              {r.why}
+            </li>
+          ))}
+          {found.refused.length > 20 && <li>and {found.refused.length - 20} more</li>}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** Copies of the database: made by themselves every hour, or now; any of them can be gone back to. */
+function Copies() {
+  const queries = useQueryClient();
+  const say = useSay();
+  const { data: copies, error } = useQuery({
+    queryKey: ["copies"],
+    queryFn: ({ signal }) => take(client.GET("/copies", { signal })),
+  });
+  const refresh = () => queries.invalidateQueries();
+  const make = useMutation({ mutationFn: () => take(client.POST("/copies")), onSuccess: refresh });
+  const restore = useMutation({
+    mutationFn: (name: string) => take(client.POST("/copies/{name}/restore", { params: { path: { name } } })),
+    onSuccess: refresh,
+  });
+  const failure = error ?? make.error ?? restore.error;
+  const when = (iso: string) =>
+    new Date(iso).toLocaleString("en-GB", {
+      day: "numeric",
+      month: "long",
+      hour: "2-digit",
+      minute: "2-digit",
+    });
+  return (
+    <section aria-label="Copies">
+      <h2>Copies</h2>
+      <p className="aside">
+        A copy of everything is made at the start and every hour in which something was kept; the last ten
+        stay beside the database.
+      </p>
+      {failure && (
+        <p className="row-error" role="alert">
+          {failure.message}
+        </p>
+      )}
+      <p>
+        <button type="button" disabled={make.isPending} onClick={() => make.mutate()}>
+          Make one now
+        </button>
+      </p>
+      <ul className="copies">
+        {copies?.map((c) => (
+          <li key={c.name}>
+            <span>{when(c.time)}</span>
+            <span>{Math.ceil(c.size / 1024)} kB</span>
+            <button
+              type="button"
+              onClick={() =>
+                restore.mutate(c.name, {
+                  onSuccess: (before) =>
+                    say(`Everything is as it was on ${when(c.time)}.`, () => restore.mutate(before.name)),
+                })
+              }
+            >
+              Go back to it
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -203,8 +203,8 @@ func saved(logs []trip.Log) string {
 	return fmt.Sprintf("A %s head would have saved about %.0f of them, by judgement.", best, heads)
 }
 
-// bottoms compare the seconds to the bottom with what was expected, by outfit
-// and place.
+// bottoms compare the seconds to the bottom, and whether it was kept, with what
+// was expected, by outfit and place.
 func bottoms(logs []trip.Log) []Bottom {
 	type key struct {
 		place, bait string
@@ -213,7 +213,7 @@ func bottoms(logs []trip.Log) []Bottom {
 	found := map[key]*Bottom{}
 	for _, l := range logs {
 		for _, e := range l.Events {
-			if e.Kind != trip.Bottom || e.With.Expected == 0 {
+			if e.Kind != trip.Bottom && e.Kind != trip.Off || e.With.Expected == 0 {
 				continue
 			}
 			k := key{l.Trip.Place, e.With.Bait, e.With.Mass}
@@ -221,6 +221,11 @@ func bottoms(logs []trip.Log) []Bottom {
 			if b == nil {
 				b = &Bottom{Place: k.place, Mass: k.mass, Bait: k.bait}
 				found[k] = b
+			}
+			b.Margin += e.With.Margin
+			if e.Kind == trip.Off {
+				b.Lost++
+				continue
 			}
 			b.Count++
 			b.Measured += e.Seconds
@@ -232,8 +237,9 @@ func bottoms(logs []trip.Log) []Bottom {
 	}
 	out := []Bottom{}
 	for _, b := range found {
-		b.Measured /= float64(b.Count)
-		b.Expected /= float64(b.Count)
+		b.Measured /= float64(max(b.Count, 1))
+		b.Expected /= float64(max(b.Count, 1))
+		b.Margin /= float64(b.Count + b.Lost)
 		out = append(out, *b)
 	}
 	slices.SortFunc(out, func(a, b Bottom) int {

@@ -92,6 +92,8 @@ type Bottom struct {
 	Measured float64 `json:"measured"` // s, mean
 	Expected float64 `json:"expected"`
 	Inside   int     `json:"inside"` // of them within the 80 % range
+	Lost     int     `json:"lost"`   // times that it lost the bottom
+	Margin   float64 `json:"margin"` // expected push on the bed over weight in water, mean
 }
 
 // dimension divides events.

@@ -200,8 +200,9 @@ func TestBottoms(t *testing.T) {
 	w := trip.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Low: 18, High: 23}
 	a, b := of(trip.Bottom, w), of(trip.Bottom, w)
 	a.Seconds, b.Seconds = 22, 30
-	got := learn(t, log("Pier Pool", a, b)).Bottoms
-	if len(got) != 1 || got[0].Count != 2 || got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
+	off := of(trip.Off, trip.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Margin: 0.3})
+	got := learn(t, log("Pier Pool", a, b, off)).Bottoms
+	if len(got) != 1 || got[0].Lost != 1 || math.Abs(got[0].Margin-0.1) > 1e-9 || got[0].Count != 2 || got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
 		t.Errorf("%+v", got)
 	}
 	if _, err := Learn(nil, free, units.Choice{"depth": "kg"}); err == nil {

@@ -67,11 +67,12 @@ type Place struct {
 
 // What happens.
 const (
-	Splash     = "splash"     // a cast lands
-	Bottom     = "bottom"     // the bait is felt to touch
-	Bite       = "bite"       // not hooked
-	Short      = "short bite" // at the tail, behind the hook
-	Fish       = "fish"       // landed
+	Splash     = "splash"      // a cast lands
+	Bottom     = "bottom"      // the bait is felt to touch
+	Off        = "bottom lost" // it no longer holds the bed, or is not felt to
+	Bite       = "bite"        // not hooked
+	Short      = "short bite"  // at the tail, behind the hook
+	Fish       = "fish"        // landed
 	Freed      = "snag freed"
 	Lost       = "head lost"
 	Torn       = "bait torn"
@@ -82,7 +83,7 @@ const (
 )
 
 // Kinds are all of them.
-var Kinds = []string{Splash, Bottom, Bite, Short, Fish, Freed, Lost, Torn, Retie, Changed, Conditions, Note}
+var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Freed, Lost, Torn, Retie, Changed, Conditions, Note}
 
 // Takes are the kinds that are a fish at the bait.
 var Takes = []string{Bite, Short, Fish}
@@ -135,7 +136,8 @@ type With struct {
 	Expected  float64 `json:"expected,omitzero"`  // s to the bottom
 	Low       float64 `json:"low,omitzero"`       // s, 80 % range of that
 	High      float64 `json:"high,omitzero"`
-	Snags     float64 `json:"snags,omitzero"` // snag index of advice; 0: not known
+	Margin    float64 `json:"margin,omitzero"` // expected push on the bed over weight in water, with as much line out as may be
+	Snags     float64 `json:"snags,omitzero"`  // snag index of advice; 0: not known
 }
 
 // Limits.

@@ -48,6 +48,9 @@ func TestPlaced(t *testing.T) {
 	if touch.Expected < 8 || touch.Expected > 30 || touch.Low >= touch.Expected || touch.High <= touch.Expected || math.Abs(touch.FallSpeed-10/touch.Expected) > 0.01 || touch.Snags <= 0 {
 		t.Fatalf("%+v", touch)
 	}
+	if touch.Margin < 0.5 || touch.Margin > 1 {
+		t.Errorf("a margin of %g in still water", touch.Margin)
+	}
 	half := placed(t, event(Bite, func(e *Event) { e.Since = touch.Expected / 2 }), state)
 	if half.Phase != Falling || math.Abs(half.Depth-5) > 0.5 || half.Low > half.Depth-0.3 || half.High < half.Depth+0.3 || half.With.Bait != "slim minnow 120 mm" {
 		t.Errorf("%+v", half)

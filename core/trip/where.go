@@ -82,7 +82,23 @@ func (s State) bed() float64 {
 }
 
 // has a bait in the water.
-var has = []string{Bottom, Bite, Short, Fish, Freed, Lost, Torn}
+var has = []string{Bottom, Off, Bite, Short, Fish, Freed, Lost, Torn}
+
+// margin is the push of the head on the bed over its weight in water, worked as
+// the setup has it with as much line out as may be.
+func (s State) margin() (float64, error) {
+	scene, err := s.Setup.Scene()
+	if err != nil {
+		return 0, err
+	}
+	r, _, err := s.Setup.Rig(s.Mass, scene.Water)
+	if err != nil {
+		return 0, err
+	}
+	resting := r.Resting()
+	out := max(s.Setup.Approach.Scope*s.bed(), s.bed()+s.Setup.Rod.TipHeight)
+	return min(max(scene.Rest(&resting, s.Setup.Gait(), out, nil).ContactMargin, 0), 1), nil
+}
 
 // Placed is an event with what the state of its rod says of it: what it happened
 // to, and where it does not say so itself the phase, the depth at which it
@@ -104,7 +120,8 @@ func (e Event) Placed(s State) (Event, error) {
 			return err
 		})
 	}
-	if err := work.Wait(); err != nil {
+	err := work.Wait()
+	if err != nil {
 		return e, err
 	}
 	usual, fast, slow := casts[0], casts[1], casts[2]
@@ -113,8 +130,8 @@ func (e Event) Placed(s State) (Event, error) {
 		e.With.Low, e.With.High = fast.track.Touch().Time, slow.track.Touch().Time
 		e.With.Snags = s.Setup.SnagIndex(e.With.FallSpeed)
 	}
-	if !slices.Contains(has, e.Kind) {
-		return e, nil
+	if e.With.Margin, err = s.margin(); err != nil || !slices.Contains(has, e.Kind) {
+		return e, err
 	}
 	if e.Phase == "" && e.Since > 0 {
 		e.Phase = usual.phase(e.Since)

@@ -317,6 +317,14 @@ type NewSetup struct {
 	Setup Setup `json:"setup"`
 }
 
+// Place defines model for Place.
+type Place struct {
+	East  float64 `json:"east"`
+	Name  string  `json:"name"`
+	North float64 `json:"north"`
+	Note  string  `json:"note"`
+}
+
 // Played defines model for Played.
 type Played struct {
 	Game   string    `json:"game"`
@@ -878,6 +886,9 @@ type ServerInterface interface {
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx *echo.Context) error
+	// ListPlaces Places, by name
+	// (GET /places)
+	ListPlaces(ctx *echo.Context) error
 	// ExportPlaces Places as waypoints (GPX 1.1)
 	// (GET /places.gpx)
 	ExportPlaces(ctx *echo.Context) error
@@ -1328,6 +1339,15 @@ func (w *ServerInterfaceWrapper) Measure(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Measure(ctx)
+	return err
+}
+
+// ListPlaces converts echo context to params.
+func (w *ServerInterfaceWrapper) ListPlaces(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListPlaces(ctx)
 	return err
 }
 
@@ -1812,6 +1832,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/lessons", wrapper.Learn, options.OperationMiddlewares["learn"]...)
 	router.GET(options.BaseURL+"/log.csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
 	router.GET(options.BaseURL+"/places.gpx", wrapper.ExportPlaces, options.OperationMiddlewares["exportPlaces"]...)
+	router.GET(options.BaseURL+"/places", wrapper.ListPlaces, options.OperationMiddlewares["listPlaces"]...)
 	router.GET(options.BaseURL+"/backup.json", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
 	router.POST(options.BaseURL+"/imports", wrapper.ImportFile, options.OperationMiddlewares["importFile"]...)
 	router.GET(options.BaseURL+"/copies", wrapper.ListCopies, options.OperationMiddlewares["listCopies"]...)
@@ -3589,6 +3610,44 @@ func (response MeasuredefaultApplicationProblemPlusJSONResponse) VisitMeasureRes
 	return err
 }
 
+type ListPlacesRequestObject struct {
+}
+
+type ListPlacesResponseObject interface {
+	VisitListPlacesResponse(w http.ResponseWriter) error
+}
+
+type ListPlaces200JSONResponse []Place
+
+func (response ListPlaces200JSONResponse) VisitListPlacesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPlacesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPlacesdefaultApplicationProblemPlusJSONResponse) VisitListPlacesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportPlacesRequestObject struct {
 }
 
@@ -5161,6 +5220,9 @@ type StrictServerInterface interface {
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx context.Context, request MeasureRequestObject) (MeasureResponseObject, error)
+	// ListPlaces Places, by name
+	// (GET /places)
+	ListPlaces(ctx context.Context, request ListPlacesRequestObject) (ListPlacesResponseObject, error)
 	// ExportPlaces Places as waypoints (GPX 1.1)
 	// (GET /places.gpx)
 	ExportPlaces(ctx context.Context, request ExportPlacesRequestObject) (ExportPlacesResponseObject, error)
@@ -6382,6 +6444,29 @@ func (sh *strictHandler) Measure(ctx *echo.Context) error {
 	return nil
 }
 
+// ListPlaces operation middleware
+func (sh *strictHandler) ListPlaces(ctx *echo.Context) error {
+	var request ListPlacesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPlaces(ctx.Request().Context(), request.(ListPlacesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPlaces")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListPlacesResponseObject); ok {
+		return validResponse.VisitListPlacesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ExportPlaces operation middleware
 func (sh *strictHandler) ExportPlaces(ctx *echo.Context) error {
 	var request ExportPlacesRequestObject
@@ -7270,215 +7355,216 @@ func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H1flxu3sedXweHunnvv3vb8sRXfZHT2wZas2DeypUhyvOfEfgDZIAlPE2gD4HBoHX33PagqoJtsNBvN",
-	"4fxJsi+JPOxuAFWFQlWh6lcfJzO9qrUSytnJ1cdJzQ1fCScM/Jcs4X/V5GpSc7ecFBPFV2Jy5X8oJkb8",
-	"tpZGlJMrZ9aimNjZUqy4f2OuzYo7/5xyXz6bFJOVVHK1Xk2uLouJ29YCfxILYSafPn3yn7K1VlbAqG+N",
-	"nlZi5f8508oJ5fw/eV1Xcsad1Oq8xif+81erlf+tGfl/GjGfXE3+x3mzrHP81Z6H78KIpbAzI2v/ucnV",
-	"5Kcld2wjlGMbo9Vi4p+g1/xXv5rhcx8nvCyl/zev3hpdC+Okn/OcV1YUk7r1p48TvtJrnPruWN8LZ4Rl",
-	"2jC3NspOioZcpV5PKzGJNFLr1dSTqJhcSwW8WPHb10It3HJy9ewiPmedkX7WxcTWQpTdMVfntsDh/Lh2",
-	"ya+FZZxZMdOqzJuBk57zH4cf/dSWjL/jzOn1IhAlTPSX+Lae/ipm/ofbzxb6M/qjE7Olkr+txRlxoPXz",
-	"Z3JVa+NQaD09JuVa3YjqfKaNOI9vwnzw7Zdtkoxi5VyKqrRdsr7lbmmZnjPpLMOHCmbXsyXjlnEY9KyS",
-	"c3cWly2dWMGHOpyjP3Bj+LbN8c6DFZ+KKvnL2q55NbQLiJKfislGmzI1lzQDcdjwVhFoEkbtcNKTXdmN",
-	"MCNpPRXl+0rXebJWTKba8/5jaj9rJdhS8JKVWlgmFfPPMuu4E3aS2DuzSlthEzv2O1WKW89mt6QvOs2c",
-	"FEyrwu8n+sWP5/zAM70SltHn2GYpjGDK/4oTcZOuEiwms7Xojvyt3sCnnfZCRePUcnbNpGVOV2VqHaWR",
-	"czeoDLVUwCS/HlT2QTQPvfat4CWxNSGzleCD9KvkYuk8XZCQnl5Elufss8srIFSSQEq7bwW/kShRnVUr",
-	"7V7Dp3t/Fokd/EYlmNrepyMkd8bXQbfQ8FOtK8HVwe08bheGMcJ7qW23zxWtvhZlelbaLWmDVtWb+eTq",
-	"7wO6gzj/y/75+cqfZn4L+O/hFgv8nld6U9AmkM7LLbfXomRzbbw9sa4q7rc22BCfiokX7pE7cEeq2gLF",
-	"tCmY3cjVSqpFEfeoEtzAoxr+tJJlWcXpTrkqBwSxNnouq8Ru/bAUbLY2xtsRa1UKpInRpT8UzJzP/EZm",
-	"U1EeKWClqFHZZejF2+70vtrwLZsbvQrTyjv4t4mFIuUqMXc539gTZVyGn6L/eI4EW+HNwJlIH5zcLERC",
-	"67z0wzAuV6Jk3OWtdcOlyySwf/Sd4HZnw/dsXtSxJNxBTTYHTmuBO3psR+fR5HYGDro+EiFs9qI5Rht5",
-	"xTMmqEI6OgcsMF7eyJk4o42fbX7ha2h73Up7jLmV5LWX3kz+eIWTMgy8HvLCa4Vb10xm2t/9Rlclr0W1",
-	"zdeh77haiIQK/SC90YB60mspaQs212vDHPwgFZvLG+FHXAlu16ZnM+hjbHQkeGPjhRGI4PBZomhccKbg",
-	"3AKFx4vN1/r2ha7Wq7Gm+rXYjrSaW+Tcsw3mjDOk2HMmVrXb+kOrMfOkZb+urYsPpWwxDR+zPR+fLbWc",
-	"ieeMK/r+TFQVWwmuLJ6d0thxXgP+9/5gOL+CxivYvOILcEDFrUvN+ndhdI9RnZhq63Rf8S2bCnyi++F9",
-	"k0ZsWzIHz7ZFDybRUDB1Tnytb/9CdtVBEdk7B5k3ptBtEyu2kW4JDtwM5M1OOnYd/T3XRm5E9xRu3WFv",
-	"LMwtRZ0X3JTHWBi7K80JDeytsetSjLGivad89NtLuci1kCq9yV3fkaEPinn4gQqcWY6xs+LWHjMavFcE",
-	"+uWMFF2PvjOyNF5PBMMYrXd/IrR2/IZbRnu2HNzxJF5FNIh6nJjdo6Su+PYMhDn7IPGvwOgvlnDcjlUQ",
-	"N7xag0vglT2cjox7T17Olowr9HLADZkKdPaj/9/yIXuMmm4IyR/u0SQJRw1S2IobYXjFuBFsBmtJuvxB",
-	"ZjpnTPSXpmKrVQle9kU6JJGxEYAsufZxnl8bTA/8dBGkOEswyMYgHh9jZbxYcuNeSzVWQt4oLx1XQF5+",
-	"K2zBrF4JOBMthITQQIANU6Ifuafl/JPHKrlhbkcxfM4uro5gtJW/J8yI75x37VVpwQ6ymq24QkPAMsFn",
-	"S+YdzLVysmJzqQSYShaiYUk/Olhdx3mzL7yeE2Xj0JI32h1nO/DyVKCG7lxM7EoquqtEmyiosIhMORVV",
-	"dZSU7uvtmZfaE4WwwaibceXNtkrra+8sV1otgMVuKS1qpVFGqHWiTgz1YkdQkqy6HYxee38i8HT4wT4W",
-	"wgRjDDtbzRh3FP9AAyTib59SRpsf5a9rYY+4pkBODRDmPTz0qZislXSDtuyP8FB6B8LRFaJ8eEbOjLat",
-	"K5ANd8KchXhP6+7qy9Td1TZnCBDFw1/aY3qQ3/5w0wu9qrkR5WhLVTk+G4y0v6DH/MbVqfD4WyNnIh3c",
-	"DJbBVN+SJndsIW+EylPjdKfQDaPwavCe6JV/ph3TzxgPb4cTA+q1m0vXo33gmCz8UsPdUuf9dFT4lCee",
-	"8TbE4HZ4h08NhSSt4otc52nEKdhjr3+rN56GpZzPhbHNgTg2erC3b4CZkXWd4GUIEHE41Ih8RdwUgQg7",
-	"sU2MPwYuw27I1L1hhx5l5MHL0o6/wV9wqVD488y0fTcCLfbgR9TcuIJNtxBsuBZbMhQFc3x2jTcQwbcI",
-	"Omt3PmF7tdTf5xfJLIBRB8ENN5JjpsLOl1OKtaM7V/z2O6TNF5DmQf9xmQri39fp1KPwA/vSKj/q7hEc",
-	"DdexoHE22lxbr6NBQYvyCtzlRTCggLvVVqoFs05WVeMyz/jKK6dN10ecap5/cTtbmxuRHZSKr+2zZWFk",
-	"3dUpr5uJX7G5kZA0wJQQpSiZvhGm+aPDdeUG0uXcvZnPuyO+r0X4tCfowui1annd0jG4LQnUzh1NiTfr",
-	"xMHzlQ1Hay1njlTZ8PdW3CykSvkTIE4Mf79i9douW6KBy9oIuVg6OOc4Xu/kjJg0GbzLij4mRVz1OvOc",
-	"Qxb2fHFOCmm2sxy24d5ZooOVVaAgwAzJP1712oEfePVxItR65bdpQx5/SFQcThevMMECMFxWGCmC8IDd",
-	"CDTZvfyAqFWawz/4VN9gtCpQVWn8J0om5R6xSq5gsnrtvKb1kkGeQPzJW1dWVzc7iUk9VmVYUCNjkbbE",
-	"tCgttMca2S9wo4ctnHsEhoP1mBOw3o48+3pNuXRo4Ost3il2Mv+6Pl43msqd+IxipYeJTiYJPQszSSn3",
-	"l2IulYwXL2NO/Fl8K0urdhPLEhp2qm/H3B3AjUbiM6WY83U1fCjGI7Rx+bOGfgWRuFQ4X1d9ZiemXigR",
-	"1JDfrf6PalS8YMVvvw1XBl15oehy/kK+pyukxEh1xWeiN+TNMchNaymNruvdXI3h67eQdpg/2w9NpmL3",
-	"e9EKyvqUN4dSXyEDL/9Df8MXBuQ6uiNZ3/xJm3LQ54i8Dktv5RkGtyHug5bgFHHn7vAA916LAFECglQn",
-	"1YfR9WhT30tLc5XobcNJjnIZE8HLz33ov+w+Lj8g3DY22QA510tzw1cjNsIr//idLsR2zIzu0nNv8fwC",
-	"17NEVulFY8OXsoRgjB8t2PJjPPgjfXIKOjfGB840HolhjzS7gZiQc8UGcj/+is2/dmTAMl4U72XIc+st",
-	"/VZEzDKnGYxYjLqZbrzTzwe809roheErFJGBKgJ68DF82phJFmfRp8E+UCrzKC0G559WjAPVi3AGMs7m",
-	"YkOZSFyV8K9y0pufuJ8WiUG+Oa8qCzmZcRuhFV8wI63IdCD9lI7Wof3+oGvyrIvguYEXEeOuM7wzyrxA",
-	"c2adTGSl5NT4weblVlruXRMOokdC0/jlYODmshVDauVwpG6rd2w+acHeu2LgvEEwyzu4u/H5zy+Oua7O",
-	"IzKc5cNhq3HbtGfjkeYNdxk4dHRPUSgHlKx/yAnrzj5g0memog2vwdS+uQnlUPnb+r1eCbeUaoERgyWv",
-	"a6G8P7+hLDYvjNdKb5T/jwvPyJDAlbW/m3wRUB+10VM+rbZswzO39IikHUrv6+ZdW74STHjqsCXHKBH8",
-	"CZPM2hdGzxICkiivSgpSRT+eOMFIaSc61V3JyG695DZL5I2oBLd9ef9Gl2lnCyvCbG/K91Q7BzZgVhIB",
-	"3Y/siaP/MzKorrhdZn6sFrOY/jAU/nYc6ZmXkfseHv/0S6IaYUysoph483/k3gwXYGFTMqefg/cgSqbX",
-	"UDykKI+k0otF4tCdUsp6ZzZTUfb9/eWIQgJxW4uZw29lPO4P+fehCPG0ez9/P43wGFb+jJc87S3ZJa/v",
-	"fsPX1CIms6H2TuZkkixJHCV/+t07VDlpZH2Gh0V+zaSReP69ouvhEXLsVbBnPbrAdBZUTNciccshqmqb",
-	"PP6lwzMJjC+pSgZOeojUc5kZM5+ioOwFuLlZCOs9N+u4ai7cwZSBO1PIAV5qUxbNNQT8d+ZlO7fuA+mL",
-	"veoo/3X/s/di/P8XzAhRidKvDAoVZyK3DEGVXm5yL3ta9m7mbYlNH69AJe7YSq/8SDEng1dV0dw4x5t4",
-	"rC9iTtZHljrVfgX27rdbd7SkaRpZVXbdGw4j+GyJHkO4rbifu4mCtnNugBSYmFqEWaukewS3Q5XgN2hF",
-	"+qNb6wrLH6Zirsn+C9GInHwLGOmrOdVr9hh0fmfg8WhZxWW4bOSsks5VmZuGqtw7o9jmdrGpXZzqcgs3",
-	"8czIBS5I2CZnNlx2QoYJXPHKlkfnlZ/f0uAtB1Mq17zJPjKdUJZiLUknttl5OR9bGr1eLFPUoY1c6Y0w",
-	"TGDFBIcCSa+3wBkYIAzlRut4DypV9o2hS6pSMkOx3K0Zvc2EhXBxd43d9q3AGt0xAV8axdt2rmmz7Moy",
-	"nj4Nk1rnQhFANFDPFnQQRgFtmJF3I/iKH5lP+iqkoo+JnPTXT/HbXFurr9Lqm1hcFWqikknuePOeEwau",
-	"u5H2wbuboELHVENddCqgyJ2mwjC78jZRX3nYnvAF6egU4a3gEtnTOasq6pVeq9G5jMuY/5Z+CyFeeuAv",
-	"OFVTBuNPGqygaOXyNdMrpRERTyVLNRrBc3XjPVQohMoEmkd7Aa1cNqJfbggIeXRcDAgvSsbxV6BEZCJC",
-	"QBiva6AHo3hU+k2POZxhLh5l8I2zeA9AI4wzhZ5jFQG7IB0Q7fvMw+6kR/rdbF4BgklCkDzvmrMtVJsD",
-	"o3PumFB2x18ytXBHRsLJ8FQY/ms+u27bJe0wi5w7UcItB91+eDMDjMONtJkm5/jU8DEp2Uvvnh4ZaAIz",
-	"CRP4pF22F+40gw8/Z/7M2l3yfhxY1EmgHIRcCLVP0foDu9279ShgOYpD8JuguNCXgiA8XbQmPSDr+DaV",
-	"2YEmeYD2aDmrTtdYA/ycfQFB75VGCxYS7BkEkfkx+BY4kyKSKS4nfQ2Tf7m9UaLnTgYKscg38ouIVQP3",
-	"k/wOjm3ycsvL0dLojWJWszlvbs/gfiFzNn2oGq2w215IWfEFk6oUtwW78BJ3eZHpdiXN0bdwgyEr6bZR",
-	"mGHf+I0RSv8xKTJzmI1cHZFqHPeQV2J7W9V/cnin5hzlcN3Jb4Thi8zdKdXXPOVQv1964aPQEAQ2Nru7",
-	"74jNRGPFAym1h26EKSVq26AuPLs8NYRZ8hoDL0mtgTm536mfOAUijqy63v1OLItoVUN4EQiqu8BjqZl5",
-	"FPpYVxELKkIZBe65oAXyPMRv0WAd7yF+F58bVQ8VcRLSb6UunPZPKTlbEhADCDq/FgocQ4zT6DnTa5N0",
-	"K4RyRoo+pA1PbzhCujOAS8Oe2Y1MoUSy9SdSCl4Ssmby5nsuK7EHlcUcRykcARwImrZvDFytP+4wE465",
-	"pbaUS85jHIdX3tdJ12g2OZTd34yYr23qkAplpv4omArk63PP1KoVOvKHmNJ4VQ31BMemeKQnt1luh709",
-	"ir36Z3OivrCQtAPhjKx7DBK29Gf2erZs7v0w5WR1fLlWEK5WxmQDaBL4EmYVpT6ISysxMmyksLgUGdqC",
-	"ft/4PE3FQqJ+th9Phl5Lzt6J1Vg3Qpfpec8CyGtO6pJEbN3cm1fr5Iq7PgfV2++vdCJ6/sob9i4gYEJO",
-	"RsWtswS5l3OJq80qudrFmjBlutNZan2dfOfam8FpUMZ+MJwRRadQ998H7AjOea7PMSK341Q3zBE6JUnT",
-	"UPyTlULygcsq/ZmQXtK9NTJylhstO3AXLnvrYJ0ZQ1Rn5GqVOj1ewL3YnBL089i5tuk5gaXWR/CNNCIb",
-	"g6lt+mERE5CoxXHaFfTdsH3ilqCNVqB2iRLYECKytdntuLCWLmnriZY8tYhPWyQwqinhpTKlkIeI0kDi",
-	"MmBgTvXtGajRbOvSO6OekK+FHV+Ji2lHR6d99ubIRO2dMAvH5b1IZWXZY3iMURYtfTAmA3LgZoGyFUli",
-	"aRMFvrdkJi46LijHCJpVXB7PnNmSq2wtdDqG3UvikZ73mJ55Vw1NZTxyRs93edJCEisC3XIYlIB1G3N3",
-	"MDIDLL9OxRuY2VlUxyFbtvArcbQWQXNItzB6nTLjv5ZOWEYl5pDUc6zD0ltpafTm+E0FE+rxae0y/cuY",
-	"LdGPh5oPqxe4PwC8FLEOiciBj7CQkfB66YJSoHSONPQAnGP7CG6Z95xKFs7XfJ+90tYKOx4pv6csE1xL",
-	"DjcbED6i+nOKXAJgPwRVpDtSZvtySw+I3eg80pnTJltB255DYcTl8Z5o4CVnkLkKTaWWLqYJxiGyDsp8",
-	"e77RO6fe/kaInuTvpV4bzMy8owbo40aPqktvyrDtifQ474YjNNkcso9bV78s8Zt0aAtilgj1stHrqmRL",
-	"fiMYPM7Ixu726lA9cbqfpFvqtWOcBXt8SD3iCLRIErJmgChKBSqMsI4k4bTj1YMcNQNSaO/MLCP6Y852",
-	"SW5KApyg70zyxDGq55cQ6RvgVIi9LSmG3XOg4fQ6gg/jx4Wl2HcQz7UJrDKw10VZsM1yGKWZZCJa+U3O",
-	"S5SrCOsaDj46zorotw2lBnDnhFFn5Bvmpwfge+hXUvzpTg07WidZQNfpnq5U4CQYZ3gIAHwZpcFyVTJO",
-	"mYDHaG4+zw8Q4pCnP1D3behw0tF4BU0yR/W2T/0u3n24K1Ti1mEF/XSLNyHarNrAw3CNfHSSp99ZbrSF",
-	"E2i7D1NkEE6XuL2FeY8sXU3ow8idvYwKQGBOW2+BUKMReBJdw461kpqE2X17qCUuPdWRn2JefF8mAfTu",
-	"0AohFfiWtW/w2qHn0a787mh/vGD/i5kA1YZ1DbSYrMjrJoWHQwDauraUCpHJprJM3t0BbKr/XIGSUGl9",
-	"bbFbXYCdGOVxNAUWqTYUISQE6izs4QJSPauKOWE9Q1qVPu6pabsxrXLuLzznltJmXFzt1Ra34nF7Gpe+",
-	"OArb/fDp3nJoFPjRsVLFCyIqzr24UwxSxVZUeFb2V8v05MC+xtj4MSmw3zeZ5Ec1fvhtzZVr0nsss0so",
-	"f1ZwZbZW0sVma8JYrf7NNnnpe7lwciFT++i9XCg5lzOuHJvLxdoIGiTd26wXbWu7muoq8X2AiYB6sqXW",
-	"FivYnjewn5iIJRiB5dwZBTTMowgLTskgcSUbDKQLyUdRlG0dy9M5KP547ishSgYJdj016lwtqv0C6ctk",
-	"lXDTaGL30dSzId9t8KMh+Dn4YHPbOPjoOPybrE+GFOGsBzNphAHa4S/qDd0hDz664dssUNKdEDrfZiug",
-	"KKhHKiEsoxt34o1AIcotq8mNbPx+h6TwgJz+e2bmGdHmmNyzH8TmuyNMiVwIh05UPf5jF30huREDZMqz",
-	"iySKXfz14gCU23jwn1j23ROl/kFs3rbhi464fBjEVDgGHyl9lByGLvpBbN4HtJb7WMcdoGDCUQg/pub+",
-	"tuLb0Sjyi76jf4xZKq3ticg3dn5WpeyeaXsvKJ6LQEfRyqKgeca10AhJMkPtzzjj4pa6WkBNP7cOywBi",
-	"6SoU2HjTg8AHEJmkYNtYBCvmrmC/s3XdFBBQT8+OCfIk9PZYhY1EPUZft9q1j2AIvcVK4bisLPv3d69e",
-	"sD89+8N//Uei3MTtpja17DJjtOnraiJ3/GNwoEO3oaPwF/sbOPV1vEike1nLFyK/LVJ4IatLquNu3Re8",
-	"lq4SB6z/oflQdz78TByqCLxJbtPsIynNu9K7YuD3trbklTf+DUJmQEdfaBpxHZsRob3aaYziqGHOCFDf",
-	"3SP9y4s0toTtzfe4PvF43SIjuCQgpFGcS3Y7/YY3R3bUjx/IbLD2gFYHVFWkqyk/LAWjH6Pn33RVGzz1",
-	"9guDaZiU8P+VAgxjU23aKb9726IBhYITiLOdzpk7AdH8KuieWudmHunFPbH2REnMvtTM3x3RDRDbnlIR",
-	"P6skNePttuZ9gF6Unavfg6kv7wZq+g8WzGb0MN6pts56vumfkPV4REXJejqYpBkPD+Jm1sE4JQR/oEqe",
-	"JfUuVG6NN6XeHYHcEO7YU5W4sXOW3UVqQVwb0H68qnKrGBN4zkfU5XSCfnNuAEHZm08y9qKzYhdEfsRI",
-	"t/dtV/+eZY41AAL3X7MfS/PThfhDQV5KPMjEijZ85kDQx2FYhPcaST/yHAke864koUhrrGsfgUE7wi3e",
-	"v03AFjWyhTaKSXWWkW+b4Uc/OII0+dttJzx5dqwrYY9kkPHvJq5EyEdymn3BVlfsi7M/sMVzBmXyxnNu",
-	"I1W5vWL/xRa7/OvBQn1w0uG6UtR6z29EmY26vZeFYgTv5EUeghmVuTGa3lslR7M8RIq4Gk+7uhw3xZYF",
-	"PtaqluWkeb+ILV8QSCHQqplSLzfykJL3zO/wziHC4IfH8MFRi62MR09HOIc9h3BJvVQ6ohQye9mSvn2w",
-	"Yto/c0hUH1/0JJY5DQrcsSH4R9j/x7nVj8+KuhW2GKEKjrlQeASujDzPHp0b4VgcwYkPpAlHoUqEa/pj",
-	"QSW+QcgDTC2UhtF1WmeGJzhXaXkH+z0ByvJ9HJGo8IleSRbMtBmrnbi7j4yreF+VwIEE8NBNqKhproP6",
-	"b7b2u/QAAFAmApBJA+T8RGA7rXz+qRCKGUJFOx28YPfiKzbxAVwYGhDJm+uaIaePc83ytGU3sLpZ6sr7",
-	"7ZA6NdMKX6Z+MdDh9oy9livvHvk/YT6VbeNVlU3fvrNuYk9dG01pOCPDWa/TVVvvl9p4uxKhiqRqOo0i",
-	"xNJUIPBSq48ntbbLyVbks+vv0707tVrEUTGPl7vcj6ryW5lC6/0z6GDrGMIkNQDmY2etytdJ9HRPwjt+",
-	"fCZkReDle4AV3MLc57yqINObq23eJxNJH8/S2VZcJYf+KcAKtTpNedVTapKD2oi5MIaigQOjyCQSRZPG",
-	"XhwGGjxlD9px+GQzXYseqEvAJPcMBw2EGPA2U17tkqdy6IkiG75lO9B8gTh2g4UmOSMovkhvswYTLsx5",
-	"nGjF2HNy7kY4I8WNKBKwbLkdopJ4hR9IF3WpAtBh9lS4dnAnjgoPm32x1dqS3GfCjPJr8WOdpFAlVYcy",
-	"Afks5+QkuIa9c/0KiIL1D7rVrTjcto+NnZIduCE0BNJOjbJorgGCWmxpYNrtReuAaSn9SJ2I5xZvEnCv",
-	"hb1RRLTIKMkpyy0AWByBWDSktErDF+n+2NSxreivHgZIoVXEeAyJ60VUalQqENHFrkWN/1gANNE2t26G",
-	"L96PQYEO+EXDx8IIdJoGYadr+zguK7YRyoWqCN7T2K0P4SZWkM8I6iZ3F7bgbDrbpekjdMTuoMqiiElD",
-	"GDUN2k0CpAZkaYdfSWGmLvcjhHksZniuXdCu50i1owc5DmOzjTAiCvnzBnbTa6EtiHW8N8c7+nmlN/CN",
-	"zY7L2RKIMX0fmiqtbk3iRlQV6Voo+y0Yt4wzIyru5I1g1nFVclOyUtxI7l/E05D28/Hasw04RNqyjY9+",
-	"oDh+xu14McDePbkuaVK1EWfbrT/g/JOW+RcW0IRrw01pQ2ZgbruzxTKZufE9L4U/AecRl82LCl1wpkSi",
-	"4naZNmq+53anLyp+DpLP4OtTkVdntsfLSNe4hcNidqbTU8G3uefNrAQ3X6cIe8lWO75I5yDKZJxem1lP",
-	"rW9rS2U4AD02I4G4N/miJ9js97/BU9s5sCIS7eAOX9IKxnQEpirundqQ5O1tA6o3yJWAXDf44LXcwQVo",
-	"A8P1HbM/4Q9NNaRfQQFSCIXC/iz3f15xzNPrhZw7PLl93gwhzeFSmnn3saev3RcvS2G8pllxKuU/ru1y",
-	"srdsBVClo7XGKcEzRzby1HXq/t//HeuUW62NEiiOI2T1MB5kG0/xtNZeS5BayILR+MuAGPQ0SklZyPt5",
-	"NFb/45J/iOopcoNROrouFjtQMWicGrPGvPHqNOPQdoPAY/disva6j1bju/zkGsJ7pMM5pKzPFHmMXIz1",
-	"oyu+g+vYWuOC1+kDes4NW9dNe0k4/ZHEGwqhGgTmlfa0gc6+Xndtw3Fd16jb3UZjzBOuXNAyxZbsbMYN",
-	"gUBnhbKkWuxA/CbOt/14sl8E9o7yTzBn+EyQAafE8f6I50mroxodh8jEZqZJ0dCje6Kl7xWA1rEJCrfO",
-	"Fmge+CMa3MEIaQJQJvImN4I+7tSSSrxR7wEAOfPYzocns+GzQwKJ3UAOCwAUZEXICUKzGCULYZzvhxrL",
-	"x140M26zGxHW38Y2GuPzM8PLgWa7jOmA8TYYwEi4nZWlxNZ6b2CslZ2/HuihIfVRqjn2kKJPJPNSoZPj",
-	"6Eu9lI5D3HOKNKNj6B3tUK9nBBbzSYv4iNCwKzMAmW58TxHp7HZoOd1YxquFfV+eouGR+ECsJFxY6Hky",
-	"HvhxMKicJtiPqqSV5kdVeCUVFdIMHn7p7kBv+uGTAsEJUse7Ok2EBhuuM8u30BVqTMQagyYv01T4Kabh",
-	"g+KruCptdNbHU8iJVS0Md2tzVAZ5JPDulxo4mvZaCoLFREonhUqOrmDYMRU7OFDTSm9siMiNDehkB2xO",
-	"ERyhYX8Zaum+CT2CUP+gxU6UC/qcouRolVCsNCrLInQpIUc6InovEXjLG7nBvS+axImB5BFI5zp7T0ld",
-	"mZkjNlbKw4v3Ww04LkHuCVQBvvf+1HHlZkaXENIVCLRVNPkpID54xbYEAdql5qi6hjH0bApAOxT9i6Ce",
-	"2RsO//C+sFSLpl/DuODWbqVCM+5QeauR9RmSPL+qFbLxPhWTD+3VnaCfzYlzbzOTybAFDiUEhjyyw4Ab",
-	"H0JsZIzGHpHrN88HBF8lrfev6B5mXQl/FmeeAbVM9f38oJmTgmkVgCaFWkglRvoafipptaIVtdLCLMzn",
-	"CFJFhXd+AEaN6bq6LZmx8QHaZnqTFZwXgMHKvRlOdMXjCyNweK1ZRfah//dS8BvoRM63NiDFwsXu7rjJ",
-	"Dnp04J8uIzIYHnQg0jEJRI9KgbIqgMvtNno4RF6h5geKuI2v0zwijVmo/lRtta4qaPNGXbY7NF7KxTLR",
-	"oXDMJ5R2IoFylCy6D01FBg9ko8uj60HzT/1wiB48peChPsQe+DHdfTVcVHx+kQTUMO5IkJvQciXgNFBX",
-	"5chIIl5gTM7R9gETvEefbGbtluMxvY+v9B1zOtxj0xapxDfjvj6ud/j4c+3UAKPZMKJ9LWSagvcdamW1",
-	"MuBrK3puD1faugYlG/Aoj8XcGdMFor+w5kjXmNRHg2zsv3NC8FXcZZGWmadXhC/EjX0cduGPSo6F0Jpy",
-	"K9j/YRsjnROK/W9mZ7wS7D+Zns+tcB1HZA5FBVql4JnoG9yy+BQZSZDYKZ1N3qTSSJnejZ9e7rMAbzrM",
-	"MXoufDzOqGitNiUgP4bi474apqF8hy74K8SwANSKNnoDQvXxZ9AFP0+u2M8T/fvPk0/Pw0MWkMwgqbsp",
-	"vJAm4MQC9C36a+35tQ7HpEhCbfXZi4CQmymQ61hs/TduJFfuZXuR9+mF9XtNKeb9pE05+kbVb2VgUUCO",
-	"KeC/aqHrCvtiM6WZVNaZ9Uoo95z9ui4XglAze5DHujV92UA/qFzygcfg6TBAIqQFLe/mOo1TZEHAvH/1",
-	"q1ygC0H3nuAcQStrYSmEUZWWcUziPmN/8+OFoqCf1fvvQCIt+/frRcFWBVud24LZgv3wHwVrhSsBhKcU",
-	"4N6wF6Kycm2LJnPTwsfo9yt2wfiGbxsgP6PLPXjAgv3pog39x/ScSVewyz9e/Kz2sgPP2DeAQgeTrnth",
-	"7c5+VnDOzoTCzpSyFMrJufRW/eT77z4EEcT/aDDbJi9hz7RK/q4ml6ANa6F4LSdXky/OLs6+8GLDqc3b",
-	"OV7aw79rutXTQCyp1Xell1B4YILMF9Z9TeniM61cKJyv60rO4JXzX6lnI9rbQ9Z4xI34tCte3jeBP9ha",
-	"KzIfPr+4ONm4tCgYtWuWcPq1mDz7/PO+T8W5nQdcQ/gWomjnvwNWx2rFzTYWGWG+ZghAFE3GGLZ+p0K5",
-	"pWC1nFEI3sF9xt8ngZu/+O+eYy/zs0Aauj7bZe83t17xfgWR5DuRO630dpzMdDTZaSPOvg5t14ePBKmc",
-	"MIpX5/Cm52GSidTI/e5M+eZGmC22xAkNyAuq+qvXDiv/plvGFaMZN+yo9IJYMeNk6KU32Qu9Vu4lXuP+",
-	"M+2zF9yUfbtsBr89wh7jDuDwPckh29qbR57HoXDNHzaYkck4CzHmwNKmWCVwdhnB03p4uww4X/9onM0C",
-	"paSbnC5yVIfpgRCPxHOs0Kb2ay6q+YIaC3EDlaXkg6YV6mzJjdthdbcOErKn/vv9mx+uqMECDHUrLKGQ",
-	"zgSUSs00Nxa8GIvP4UUNFfQJVcbEIEI4PWM/LbWXU7bQ3vDxholQZF1stLk+mxRdyQN1dB9yB98+nfDd",
-	"fqbKIybgCd6rX2D1T+MQp+qDjUZgYVsQhp20u+mgPWKnVzU30pKL3HeE+IfEfbE7TuHxFA0usMxRNR8g",
-	"j9Kt63+zTG+Up+5curDRYB/6bQM36rZxbrUpH8nu447maKGyVjVIcXSLCw6801XZeCMDukrXAQYvZfe9",
-	"lta9wEcehnn1NpdxNPO7kxXXF7JZS+74lFtEg2YVoiDs0xAttqJnj33PrwWspEOyyxPutPoQZbYnoItf",
-	"hnel/ecYdnNKWKxAvPOP3tX85D/pCBOm5gYTz/0LHydSYV/GZeOWhmbJOzqiaK1/oKHLp1/6GPAOp5Hm",
-	"wcWD8cCL1BKLvjbcUo8/0BsXzx5SbyAjReOg8NgaSSpi8PMwU2k9ryGHxbO27JF9z/sWvkqvAvmzcC9b",
-	"j90jN9rDJJiy+3ObPK/grI3+szSsAliZAmNFBcTeoDSdQm+2iL41nB4A1AAw8qE9PJHKCF56USVyGV1/",
-	"hj7BIXUbgBIfRuPuIk1mql5cxIl85qawv/AOckCfSjlSffv9BaDVxFUcb9uMabw0FvPyeLxQGCodMx0y",
-	"sE534OwJSr9gPIJh9Bchagj6NpKEia8cxImteAllSBEFrAHI6XXYm916XlERaVr4Xmt9/ZV7WOGT/Ugy",
-	"uHy8/KJqY1G7PPDgfwyZPt2RAR0jE6L8E/nUkB72SHY+Z4glFvLMQZ69N+8n1Yr2knNC1iv4ApQkmSPa",
-	"LiRzJI+jF0sxuw7XwvfGBRwgwYZv9QahMNCzFXjsbpoojbitK46FsnenOnaqJXA2cKcYX3CprGv0Rkh8",
-	"IHKvMqn8UZafcMNWAnOPdun8Ev6+o0J2aP0sAciv1WOYkjhTS9L5vAWwT6Z/eeDs3vUIUsM3j5zLcgIG",
-	"PneI0ZeKlv7znPgPnl5ePA0NPGhVfGUbp+QYeX928adxzz+sqn8vXNhMjCuxGaFQDjjbmVvrkO/cr4we",
-	"nPkbbh9B0xEdMJfAK72SEWj8QQYdCL2+rfj2JTxyP8FX/+1Hv+fxk8h1I4FeRQhjQlR1BzrzEfaj55GF",
-	"pDG828NofAQFaodaowUGDeNAM891VemN7Q22Anh+rjmAfQGesC3wAeODisGyIjJNpRdtuyBcfqeipyc3",
-	"CBqa3bs1MK63wxO3Bfq6OjyCMUAk+5ezBF5oY8TMNRsqGXJtaZD7Pf97tM/DMvtxTv636xYXdiC7PR9S",
-	"XMGMngNH/3fwwCtZiYdRTjNdrVfqTl0O3swZ9wsuqEwUP9m0gKsEQFXxa6EgNL4JyNd6bexz9tklBsyx",
-	"CK6TAxvwZ0IlGVIWilwsAd/utFxsAYDw6xQEdMTORB2hVbVlldbXAM2Yxk4Vty6tYeeyGi7ICV0f/Fdo",
-	"Vo+tP1HKDgW0IDsWttTlF09ZGVIEDKQM5kw3LhzKgKW7YryqMImWgZTBvRY9tJEzgTIwE+ntGgzZ3jsY",
-	"LOJ6sPuX0LVoyGjGaZ00VzFAg+vbAiHnLKU3NISb6tvBu5eGYKf3a34QG1r46W88Ts8jr0Bk4NMTtzng",
-	"pDN6A+FjyjjjtoEf9mstvVxQ6vpU3z4PO88txYq1NPyOsMRddj5dVwfuTlB4viVkiQeJ4aHS360STVXI",
-	"3Olu4/Zh7uv+v/RSj422hO5IcCWtE+UVm/KqKlgleFmwy/PLL9nl+R/Z5fmzAkHULs8vCvYlZE8dkOU8",
-	"v/077O/29N12vyhsxzFvdvdBxz2eBCd33CPR7t809mous3Tu2cVw7dxXXX1JWBDXYhvu5aQh+9k+b1/a",
-	"Wce3bXHtVso9u0gYz088mIAUfhLBBFR7/5q3ClavBB7qUKKA+31Au91vTCGtGR+U5Y8bUQCN68JlMvrO",
-	"uk/N7nHG1gT5cUK+vPfffAJcucNGfNiN9UYJ8joJwa9glbbgg9Z8dg1dPCBuQg2LwIu9VtoBs22Sx5Ww",
-	"h1P2Xwtu1AOZxwREsxdcUYL5X9D2b6cWheLvvPSikSb146YGAVf6TOSKfn1wTYIlAMQPgFluuWMFc3sW",
-	"bBPzqPTibGZvBgo8X0MYboCo3r05p281xNyPlqXzAwFT6AQ2rJG1bbKBlryuhRIlxWlX2MsCBrti7169",
-	"YM8u/3hRsB8/vPrsj5TVGwIfywB52CUZQRyshDoU2v0en3qY/flbq4H+IemlSTW3wQ/Y3T7OMYz52Jbg",
-	"K71WveWlAUwhylJIpIPEbun8Px7jIvorNlsbI5QrIK9VzuGQIWxrqO2JSWlOrrzXAZWqAu6sDeJ29iYq",
-	"YJz9bFHfDuiDtyEgP4I5i/r2P29X1RHaYcO31L32JBf50A3WNl9l//7nt/+XXZ5d/kdyu0dYw8Oh4bfN",
-	"Yw8WH96BbhwK4bQmeAIxrKrdbnupHP0W5YbixG9bHdfvKVbcItYjZMjvjd4VcmhZWLcZ+kjJ8u3m90lO",
-	"7m6KzOjXLoOfdgisIUGTvCIHs1r3pf3ksbD73iPx+6Em/xECMwe3yT95dOad8PpzT/4Mu4Z9qcSG8Qgy",
-	"xHYS+Yd25/1Gbw7s7IcXjseM48R80IZ9ewGcDqN+W3PlpDtUaf1O8PKv+Nh20lEre0c8d8smE0NUZYPV",
-	"BsmJZwGzEapuf1sLs23KbgMiV1bd7ZcpdO2PE15VevPNqnbbvyFiGH6iGxnHgHiY3BfFH9iiZ1qUSJE1",
-	"qxSwq59WAtUOwjFTb72gpf98r+lzm4pMztsRjdQsCc+up0Y5Y1JvmvCQ1QG8w7KKT0XVHDpgvqfGbzX2",
-	"6qFMskz63vZrlNgeawfx3h5Dx/LShgBcLYzVCoURrwo5C7sgXaprvMt42A94h488hA/wtuLbfECLGa+q",
-	"U5j+8VsUsYZmxbw8DIxQA2zlTBxwBPxqgHj3ZN7Atx8LyerdoViDwR8fIZYAI3tdF/hzFRvYIESZFUKh",
-	"riyNrtMMbTbGOcpYf1oHr6q7snhEVIyn8vjkSjA+dyFxH5rO5AHd5wbZ9gWtNwzGn0Bq9YxA8FI1lgut",
-	"y7ZR9bDS+d/rcoE4I5CjwVXJjFgJAFrYt393ZXFdHQJU+2C27+CJe1Iz/tuPXm6DPQcyToY3Kha1wqbg",
-	"CvsEPUZupz9JgHlofa1XUwadJJqSGmyjEaKy2OyiH8MIYrWHT+v3+MiDReyaLjcDfKGJPVCkjig1FKUL",
-	"TZvuKUJHxHmE6Fxr5J7InA2Me6So3D6QZORYI+iZkbiGiU88CodXLSMicC0p7sMc6ln8xQOKUyNJD0tW",
-	"r+l7peg+4pX3qS3aXeAeI07Zy+F/mRgl7c52fPIGQdX3w5N9quq8XCMPTh2YfBm+27PbH/LwCJh7D7zZ",
-	"w7EBcHM7mEeQpgSwljksutfI8SMr4ycUMcbNtBct3mGKk6uBIDHg1HQjxHeNqV5eXNxD7DBazDmNZ3OQ",
-	"5/zioVLJPlpUEeawU2UQetiUeqOu2B/OPmfPzv5UsMuriz8cSsNwRg64LZDn9HBeC3QEy+UETO1UGICY",
-	"znY04iq6LdTQ7AHzJAdc87umUsEwTwL4DxfTLwmPsBm/FgupIM8P2d7N6AERzfSWouw8feAtyMQ96CCF",
-	"zdLnHaUXe/EIIvOwRPwqLSv34RT94+uix4AkO17fPZDw/ovAkRlZ78ORpdQqwZEcNGG+wUcezIaJkDs5",
-	"RgzN/0R5+e00dE4mjVSdevq7KZ0eDNpFi84Pg31ks/kSWdJuj3tRTFZS0X9ednte3sFsouk9hCK5V7nc",
-	"8TEAxffpV0i91gu7W5RBTSkIJEzNBJtuITRxLbYFW+oNdKvRc+9AoW61fehHLc1zrwGLR7WPnhroYdK6",
-	"hoIScxNovjbV5GpyzmsJxKWHO60cEy1vmmBFuNPr5ky90ApVE/W047PrSuxedjWfseFCrTM6x3LsjTaA",
-	"IsMBJ7nvM3U7i/5jEk4Hgmtg8dA7U3174OHQP/kKxrVFKPDw/+II90/faQUKEsTgVUVN5pjTkFinSiz+",
-	"gD9rymezy/Zi6OK8+zmIMBTpMqpWVQxQyWGfzea7Xhi6n6R+Cv5dVOLx+ZBk9emXT/8vAAD//w==",
+	"7H3dlxu3see/gsPdPffeve35sBXfZHT2wZas2DeypUhyvOfEfgDZIAlPE2gD4HBoHf3ve1BVQDfZaDaa",
+	"w/lIsi+JPOxuAIVCoT5/9XEy06taK6GcnVx9nNTc8JVwwsB/yRL+V02uJjV3y0kxUXwlJlf+h2JixG9r",
+	"aUQ5uXJmLYqJnS3Fivs35tqsuPPPKffls0kxWUklV+vV5OqymLhtLfAnsRBm8unTJ/8pW2tlBYz61uhp",
+	"JVb+nzOtnFDO/5PXdSVn3Emtzmt84j9/tVr535qR/6cR88nV5H+cN8s6x1/tefgujFgKOzOy9p+bXE1+",
+	"WnLHNkI5tjFaLSb+CXrNf/WrGT73ccLLUvp/8+qt0bUwTvo5z3llRTGpW3/6OOErvcap7471vXBGWKYN",
+	"c2uj7KRoyFXq9bQSk0gjtV5NPYmKybVUsBcrfvtaqIVbTq6eXcTnrDPSz7qY2FqIsjvm6twWOJwf1y75",
+	"tbCMMytmWpV5M3DS7/zH4Uc/tTnj7zhzer0IRAkT/SW+rae/ipn/4fazhf6M/ujEbKnkb2txRjvQ+vkz",
+	"uaq1cci0nh6Tcq1uRHU+00acxzdhPvj2yzZJRm3lXIqqtF2yvuVuaZmeM+ksw4cKZtezJeOWcRj0rJJz",
+	"dxaXLZ1YwYc6O0d/4MbwbXvHOw9WfCqq5C9ru+bV0CkgSn4qJhttytRc0huIw4a3ikCTMGpnJz3Zld0I",
+	"M5LWU1G+r3Sdx2vFZKr93n9MnWetBFsKXrJSC8ukYv5ZZh13wk4SZ2dWaSts4sR+p0px67fZLemLTjMn",
+	"BdOq8OeJfvHjOT/wTK+EZfQ5tlkKI5jyv+JE3KQrBIvJbC26I3+rN/Bppz1T0Ti1nF0zaZnTVZlaR2nk",
+	"3A0KQy0VbJJfDwr7wJqHXvtW8JK2NcGzleCD9KvkYuk8XZCQnl5Elufss8srIFSSQEq7bwW/kchRnVUr",
+	"7V7Dp3t/FokT/EYlNrV9Tkdw7oyvg2yh4adaV4Krg8d53CkMY4T3Usduf1e0+lqU6Vlpt6QDWlVv5pOr",
+	"vw/IDtr5X/bvz1f+NvNHwH8Pj1jY73mlNwUdAuk833J7LUo218brE+uq4v5ogw7xqZh45h55Ane4qs1Q",
+	"TJuC2Y1craRaFPGMKsENPKrhTytZllWc7pSrcoARa6Pnskqc1g9LwWZrY7wesValQJoYXfpLwcz5zB9k",
+	"NhXlkQxWihqFXYZcvO1O76sN37K50aswrbyLf5tYKFKuEnOX8409VsZl+Cn6j+dwsBVeDZyJ9MXJzUIk",
+	"pM5LPwzjciVKxl3eWjdcukwC+0ffCW53DnzP4UUZS8wdxGRz4bQWuCPHdmQeTW5n4CDrIxHCYS+aa7Th",
+	"V7xjgiikq3NAA+PljZyJMzr42eoXvoa61620x6hbyb323Ju5P17gpBQDL4c881rh1jWTmfp3v9JVyWtR",
+	"bfNl6DuuFiIhQj9IrzSgnPRSStqCzfXaMAc/SMXm8kb4EVeC27XpOQz6GB0dCd7oeGEEIjh8ligaF5zJ",
+	"OLdA4fFs87W+faGr9Wqsqn4ttiO15hY593SDOeMMKfaciVXttv7SatQ8admva+viQyldTMPHbM/HZ0st",
+	"Z+I544q+PxNVxVaCK4t3pzR2nNWA/70/GM6voPEKNq/4AgxQcetSs/5dGN2jVCem2rrdV3zLpgKf6H54",
+	"X6UR2xbPwbNt1oNJNBRM3RNf69u/kF51kEX27kHmlSk028SKbaRbggE3A36zk45eR3/P1ZEb1j2FWXfY",
+	"GgtzS1HnBTflMRrG7kpzXAN7a+yaFGO0aG8pH/32Ui5yNaRKb3LXd6Trg3wefqACZ5aj7Ky4tceMBu8V",
+	"gX45I0XTo++OLI2XE0ExRu3d3witE7/hltGZLQdPPLFXERWiHiNm9yqpK749A2bOvkj8KzD6iyVct2MF",
+	"xA2v1mASeGEPtyPj3pKXsyXjCq0cMEOmAo39aP+3bMgepabrQvKXe1RJwlWDFLbiRhheMW4Em8FakiZ/",
+	"4JnOHRPtpanYalWClX2RdklkHAQgS65+nGfXBtUDP10ELs5iDNIxaI+P0TJeLLlxr6UayyFvlOeOKyAv",
+	"vxW2YFavBNyJFlxCqCDAgSnRjtyTcv7JY4Xc8G5HNnzOLq6O2Ggrf0+oEd85b9qr0oIeZDVbcYWKgGWC",
+	"z5bMG5hr5WTF5lIJUJUseMOSdnTQuo6zZl94OSfKxqAla7Q7znbg5alACd0JTOxyKpqrRJvIqLCITD4V",
+	"VXUUl+7L7Znn2hO5sEGpm3Hl1bZK62tvLFdaLWCL3VJalEqjlFDrRJ0Y6sUOoyS36nbQe+3tibCnww/2",
+	"bSFMMPqws8WMcUftH0iAhP/tU0pp86P8dS3sEWEK3KkBwryHhz4Vk7WSblCX/REeSp9AuLqClw/vyJnR",
+	"thUC2XAnzFnw97RiV1+mYlfbnCGAFQ9/aW/TA//2u5te6FXNjShHa6rK8dmgp/0FPeYPrk65x98aORNp",
+	"52bQDKb6liS5Ywt5I1SeGKeYQteNwqvBONEr/0zbp58xHkaHEwPqtZtL1yN94Jos/FJDbKnzftorfMob",
+	"z3gdYvA4vMOnhlySVvFFrvE04hbs0de/1RtPw1LO58LY5kIc6z3YOzewmXHrOs7L4CDicKkR+Yp4KAIR",
+	"dnyb6H8MuwynIVP2hhN6lJIHL0s7PoK/4FIh8+epaftmBGrswY6ouXEFm27B2XAttqQoCub47BojEMG2",
+	"CDJrdz7heLXE3+cXySyAURfBDTeSY6bCzpdTgrUjO1f89jukzReQ5kH/cZly4t/X7dQj8MP2pUV+lN0j",
+	"djSEY0HibLS5tl5Gg4AW5RWYy4ugQMHuVlupFsw6WVWNyTzjKy+cNl0bcap5fuB2tjY3ItspFV/b35aF",
+	"kXVXprxuJn7F5kZC0gBTQpSiZPpGmOaPDteV60iXc/dmPu+O+L4W4dOeoAuj16pldUvHIFoSqJ07mhJv",
+	"1omL5ysbrtZazhyJsuHvrbhZSJWyJ4CdGP5+xeq1XbZYA5e1EXKxdHDPcQzv5IyYVBm8yYo2Jnlc9Trz",
+	"nsMt7PninATSbGc5bMO9sUQXK6tAQIAakn+96rUDO/Dq40So9cof04Y8/pKoONwuXmCCBmC4rNBTBO4B",
+	"uxGosnv+AVarNId/8Km+QW9VoKrS+E/kTMo9YpVcwWT12nlJ6zmDLIH4k9eurK5udhKTerTKsKCGxyJt",
+	"adMit9AZa3i/wIMejnDuFRgu1mNuwHo78u7rVeXSroGvtxhT7GT+dW28rjeVO/EZ+UoPE51UEnoWZpIS",
+	"7i/FXCoZAy9jbvxZfCtLqnYTyxISdqpvx8QOIKKR+Ewp5nxdDV+K8QptTP6soV+BJy7lztdVn9qJqRdK",
+	"BDHkT6v/oxrlL1jx229DyKDLL+Rdzl/I9xRCSoxUV3wmel3eHJ3ctJbS6LrezdUYDr+FtMP82X5oMhW7",
+	"34taUNanvDqU+gopePkf+hu+MMDX0RzJ+uZP2pSDNkfc67D0Vp5hMBviOWgxThFP7s4e4NlrESByQODq",
+	"pPgwuh6t6ntuaUKJXjec5AiXMR68/NyH/mD3cfkBIdrYZAPkhJfmhq9GHIRX/vE7BcR21Izu0nOjeH6B",
+	"61kiq/Si0eFLWYIzxo8WdPkxFvyRNjk5nRvlA2car8RwRprTQJuQE2IDvh8fYvOvHemwjIHivQx5br2m",
+	"3/KIWeY0gxGLUZHpxjr9fMA6rY1eGL5CFhmoIqAHH8OmjZlkcRZ9EuwDpTKPkmJw/2nFOFC9CHcg42wu",
+	"NpSJxFUJ/yonvfmJ+2mR6OSb86qykJMZjxFq8QUz0opMA9JP6WgZ2m8PuibPugiWG1gR0e86w5hRZgDN",
+	"mXUykZWSU+MHm5dbabl3TTiIFglN45eDjpvLlg+plcORilbv6HzSgr53xcB4A2eWN3B3/fOfXxwTrs4j",
+	"Mtzlw26rcce05+CR5A2xDBw6mqfIlANC1j/khHVnHzDpM1PQhtdgat/chHKo/GP9Xq+EW0q1QI/Bkte1",
+	"UN6e31AWm2fGa6U3yv/Hhd/IkMCVdb6bfBEQH7XRUz6ttmzDM4/0iKQdSu/r5l1bvhJMeOqwJUcvEfwJ",
+	"k8zaAaNnCQZJlFclGamiH0+cYKS0E53qrqRnt15ym8XyRlSC2768f6PLtLGFFWG2N+V7qp0DHTAriYDi",
+	"I3vs6P+MG1RX3C4zP1aLWUx/GHJ/O470zMvIfQ+Pf/olUY0wxldRTLz6P/JshgBYOJTM6edgPYiS6TUU",
+	"DynKI6n0YpG4dKeUst6ZzVSUfX9/OaKQQNzWYubwWxmP+0v+fShCPO3Zzz9PjZs262Gbr046YSRPm1Z2",
+	"yeu7hwObwsVk6tTeNZ7MqCX2pExRf9SHyiyNrM/wZskvsDQSL8tXFEsewfReXns+QXuZLo6K6VokQiKi",
+	"qrZJXUE6vMBAU5OqZGDRB7c+l5kO9ily1Z43nJuFsN7Ms46rJjoPeg8EWCFheKlNWTQxC/jvzMg8t+4D",
+	"CZe9Uir/df+zN3n8/xfMCFGJ0q8MqhpnIrdmQZWeb3IjQy3lODO0YtN3MVCJO7bSKz9STODgVVU04ekY",
+	"tsdiJOZkfWRdVO1XYO8eCruj2k3TyCrJ64ZDjOCzJZoXIbRxP4GMgo5zrjcVNjG1CLNWSVsKQkmV4Deo",
+	"cvp7XusKayWmYq5JWQyui5zkDBjpqzkVd/Zof/5k4F1qWcVliExyVknnqsxDQyXxnVFsE4psCh2nutxC",
+	"2J4ZucAFCdsk2IbIKKSjQDxYtsw/L/z8kQbTOuhdubpQ9v3qhLLkmElavM3Jy/nY0uj1YpmiDh3kSm+E",
+	"YQLLKzhUU3q5BZbDAGEokVrHoKlU2eFFlxSlpLNibVwzensTFsLF0zX22Le8cBSQgn1pBG/bEqfDssvL",
+	"ePs0m9S6F4qAuIFytqCLMDJosxl54cNX/Mjk01chb32Mm6W/2Irf5upafWVZ38RKrFBAlcyIz9b/WiVa",
+	"+YGeIELHlE5ddMqlyPamKjK78jpRXy3ZHvMF7uhU7K0g4uzpnFVC9Uqv1ejEx2VMlku/hXgwPVgZnEov",
+	"g/InDZZbtBL/mumV0ogIvpIlGo3gubLxHsoZQhkDzaO9gFbiG9Ev11+Ee3ScwwijKuP2VyBHZMJHgM+v",
+	"q6AHpXhUrk6POpyhLh6l8I3TeA/gKIxThZ5jyQG7IBkQ9fvMy+6kV/rddF4BjElMkLzvmrstlKbDRucE",
+	"pJB3x0ekWiAlI7FneMpn/zWfXbf1krZPRs6dKCEkQqESr2aAcriRNlPlHJ9HPiZ/e+nN0yO9UqAmYbaf",
+	"tMv2wp1m8OHnzN9Zu0vedxqLOomqg/gMoVAqan+gt3uzHhksR3AIfhMEF9pS4LGnqGzSArKOb1NpIKiS",
+	"BxyQlrHqdI0Fw8/ZF+AhX2nUYCEbn4HHmR8DhoEzKSKZ4nLSMZv8SPhGiZ4ADlRtkW3kFxFLDO4nUx4M",
+	"22QkzPPR0uiNYlazOW9CbRCMyJxNHwRHy+22539WfMGkKsVtwS48x11eZJpdSXX0LYQ7ZCXdNjIznBt/",
+	"MAJOAGZQZg6zkasj8pLjGfJCbO+o+k8On9Scqxxio/xGGL7IPJ1Sfc1TBvX7pWc+cg2BY2Oze/qOOEw0",
+	"VryQUmfoRphSorQN4sJvl6eGMEteo+MlKTUwgfc79RMnR8SRJdq734k1FK3SCc8CQXQXeC01M49MH4sw",
+	"YvVFqLnAMxekQJ6F+C0qrOMtxO/ic6OKpyKoQvqtVHRq/5aSsyWhNgCj82uhwDBEP42eM702SbNCKGek",
+	"6IPl8PSGK6Q7A4gw9sxuZL4lkq0/61LwkmA4k2HyuazEHq4Wcxy5cATKIEjavjFwtf66w7Q55pbaUuI5",
+	"j34cXnlbJ13Q2SRcdn8zYr62qUsq1KT6q2AqcF+f+02tWq4jf4kpjXFtKD44Nh8kPbnNcjts7ZHv1T+b",
+	"4/WFhaQNCGdk3aOQsKW/s9ezZRMkxPyU1fG1XYG5WumVDfpJ2Jcwq8j1gV1aWZThIIXFpcjQZvT7BvNp",
+	"yhsSxbb94DP0WnL2TqzGmhG6TM97FhBhc/KcJALx5oZprZMr7voMVK+/v9IJ7/krr9i7AJcJCRwVt84S",
+	"Pl9OxFebVXK1izUB0HSns9T6OvnOtVeD0wiO/cg5IypUASSgDwUSjPNcm2NEIsipIswRZyVJ01AplJVv",
+	"8oHLKv2ZkIvSjRoZOcv1lh2IhcveollnxhDVGblapW6PFxAXm1M2f952rm16TqCp9RF8I43IBmxqq35Y",
+	"8QQkau04nQr6bjg+8UjQQStQukQObAgRt7U57biwlixpy4kWP7WIT0ckbFRT70s1TSFpEbmB2GVAwZzq",
+	"2zMQo9napTdGPSFfCzu+bBdzlI7OEe1NqInSO6EWjkuSkcrKskfxqOgYJwph7iurpSVWxmRdDgQoKEOS",
+	"GJ/OYmCfFutF2kW6EBHiinN0q1nF5fF7PltylS3cTscH95L8pOc9Gm1eBKOpzsed0vPdPWqhmRWBbjkb",
+	"lICWGxOSGJmFll8r4/XW7OSs49A1WxiaOFqLoDmkWxi9TlkHX0snLKMyd8gVOtYO6q32NHpz/KGCCfWY",
+	"ynaZ/mXMkejHZM2H9gu7PwD+FPEWichhH2EhIyH+0kWtQOkcbugBWccWFtwyb5CVLFzb+a6ASlsr7Hi0",
+	"/p7SULBYOQRMwCtFNfDkEIWmAeCrke5Inu3Lbz3AdqNzWWdOm2wB3Xdvj4hJ77EGxk4Dz9Gl2JLFNME4",
+	"RNZFmW8mNHLn1MffCNGTgL7Ua4MJn3eUAH270SPq0ocyHHsiPc672RGabA7Zx62rn5f4TdpjBq5QhJvZ",
+	"6HVVsiW/EQweZ6S6d/uFqB7330/SLfXaMc6Cmj8kHnEEWiQxWTNAZKUCBUZYR5Jw2vHqQa6aAS60d94s",
+	"I/pd2XZJ1k8CIKHvTvLEMarnl+BAHNip4NJbkmu850LD6XUYH8aPC0tt30FM2cZfy0BfF2XBNsthpGji",
+	"iajlN6k0ka8itGy4+Og6K6I5OJRxwJ0TRp2RyZmfdYDvoblKbq07NQ1p3WQB4ad7u1KRlWCc4SUAEGqU",
+	"XctVyTglGB4jufk83++IQ57+Qt3XocNNR+MVNMkc0du+9buY+yEEqcStwyr+6RYDLNqs2uDHEJ0+OnfU",
+	"nyw3WsMJtN2HSjII6Uu7vYV5jyyfTcjDuDt7iRqAAp3W3gKhRqMAJTqXHaslNXm4+/pQi116KjQ/xXT7",
+	"vgQF6B+iFcI68C1rBwbbHu3RpvzuaH+8YP+LmQAXh+UStJgsh+4mhclDIN66tpRhkblNZZkMCQJ0q/9c",
+	"gZxQaX1tsWNegL4YZXE0dRupVhjBRQTiLJzhAjJIq4o5Yf2GtAqI3FOTdmPa9dyfu84tpc2Ih+3VN7f8",
+	"c3sSl744Cl/+8O3eMmgU2NGxAMYzIgrOPb9TdFLFdlh4V/YX4fSk1r5Gl/sxmbXfNwnqRzWf+G3NlWuy",
+	"hiyzSyjBVhCJWyvpYsM3YaxW/2abdPe9FDu5kKlz9F4ulJzLGVeOzeVibQQNku6v1ov4tV1NdZX4PkBV",
+	"QJnaUmuLhXHPG+hRzO8SjAB77oxEGuZRhAWneJB2JRuQpAsLSF6UbR1L5DkI/njvKyFKBnl7PXXyXC2q",
+	"/SLty2SlctPsYvfR1LMhjW7wo8H5OfhgE8QcfHQcBk/WJ0PmcdaDmTRCB+3wF/WGQtODj274NgsYdceF",
+	"zrfZAigy6pFCCKvzxt14I5CQcqt1cj0bv98h1zygt/+emdBGtDkmpe0HsfnuCFUiF0ai41WP/9hFgEge",
+	"xADb8uwiiaQXf704ACc3HoAoVpP3eKl/EJu3bQilI4IPg7gOx2A0pa+Sw/BJP4jN+4AYcx/ruAMcTbgK",
+	"4cfU3N+G6OyY4NoJEN6VNtnKbk+KSXqp+OFiQm6ddL4BLnw7GsJ/0becMfq4tLYnFNEYOFmVx3s6/b1A",
+	"qC4CA4lWVgrNM66FRkiSGWqpxmlVt9RSBDASuHVYVhFLgaFgyetcBOaAsDAF28aiYjF3BfudreumIIMa",
+	"qnZ0rydxYY29qZCox1xUrV75IzaE3mKlcFxWlv37u1cv2J+e/eG//iNRvuN2U8VaCqkx2vS1lJE7jgHw",
+	"HIRWT0eBX/Z3z+prN5JIn7OWL0R+T6rwQlaLWsfdus9rL10lDpg9Q/Oh1oj4mThUEfYmeUyz7+L03pXe",
+	"BgWDv3Ukr7zVYxCCBNopQ8eO69gJChX1TlcaR92KRiAq7+oyX16ksTpsb6LL9YnH6xZtQXSEYF5xLkMg",
+	"OwHY56zZm3y0nQYkuL25md3tHlDdgiqVdHXqh6Vg9GN0eTQt7QZvvf1Caxomxfx/Jc/KWDWonUK9dywa",
+	"RC64gTjbaVu64wnOryrvqR1v5pFe3BPrDZUETEzN/N0RrRix5yyBIrBKUifkbl/kB2gE2ol5H8z5eTeA",
+	"kXCwADmjgfRO9XrW803+aNbjEWUm6+mgkmY8PAhaWgfllNonAFXyNKl3oRJuvCr17ggkjJBckKpsjm3L",
+	"7C7yDeIEgfTjVZVbFZoA0z6izqnj7ZxzA/DVXn2SsRGgFbsI/iNGur1vvfr3LHWsAWS4fwyECHWQBjYY",
+	"8m5TxkUmULfhMweMPg4TJLzXcPqR90iwmHc5CVlaI07ACADgEWbxfhgF+wPJFtQrZhNaRrZthh394PDd",
+	"ZG+3jfDk3bGuhD1yg4x/NxELIhvJafYFW12xL87+wBbPGcAOGL9zG6nK7RX7L7bY3b8eINoHJx2uK0Wt",
+	"9/xGlNmQ53vpN0bwTkLoIYxXmeuj6fWUOZrlIVLE1Xja1eW4KbY08LFatSwnzftF7LeDwBSBVs2Uencj",
+	"D6Z6T/0O7xwiDH54zD446m+W8ejpCOew4RMuqZdKR5SWZi9b0rcPVqD7Zw6x6uOznsSysUGGOzb28Ajn",
+	"/ziz+vG3om65LUaIgmMiKY+wKyPvs0ffjXAtjtiJDyQJR6F0hPyEY0E6vkEICcyplIZRHLEzwxPcq7S8",
+	"g822ALX6Pq5IFPhEr+QWzLQZK524u49UsxivSuBqAhjrJpQSNeGg/sjWfoskAFTKRFQyacChnwi8qFXI",
+	"MBVCMUMoc6eDa+wGvmIHJcDZoQGRvLmmGe70caZZnrTsOlY3S115ux1yxmZa4cvUrAfaC5+x13LlzSP/",
+	"J0wks238r7JpmnjWzWiqa6Mp/2ikO+t1ulzt/VIbr1ci9JNUTZtXhKyaCgSyajVRpb6COWmafHb9fbpx",
+	"qlaLOComMHOX+1FVfitT6Md/BhlsHUPYqQYQfuysVfk6iUbvSXjHj8+ErAgMfg8AhFuY+5xXFaS4c7XN",
+	"+2Qi2+VZOs2Mq+TQPwWYplabLy96Sk18UBsxF8aQN3BgFJlE9mjy94vDwI2nbAA8Du9tpmvRAx0KGO9+",
+	"w0ECIaa+zeRXu+Sp4gGiyIZv2Q7UYSCO3WCFTc4Iii/Sx6zB2AtzHsda0fecnLsRzkhxI4oEzF1ue64k",
+	"/uMHkkVdqgAUmz0VTiDExFHgYac1tlpb4vtM2FZ+LX6skxSqpOpQJiDJ5dycBH+xd69fAVGw8EO3WkWH",
+	"aPtY3ynpgRuChSDp1AiLJgwQxGJLAtNpL1oXTEvoR+pEfLwYScCzFs5GEdE3IyenNLcACHIEAtSQ0CoN",
+	"X6Sbk1O7vKK/bBogmlYRMzNk7BdRqFGNRERruxY1/mMBUE/b3IIhvng/BlU74EENXwsj0H4axKKu7uO4",
+	"rNhGKBfKQXhPV70+xKBYOj8j6KDcU9iCB+ocl6aJ0xGng0qqIsYPYf406EEJ0B/gpZ39SjKz5mOZeSwG",
+	"e65e0C5k2S9wE+FyDmOzjTAiMvnzBsbUS6EtsHWMm2OMfl7pDXxjs2NythhiTB+NpjytW4y5EVVFshbq",
+	"nQvGLePMiIo7eSOYdVyV3JSsFDeS+xfxNqTzfLz0bAM4kbRs480fQAWYcTueDbAXUq5JmhRttLPtVipw",
+	"/0nL/AsL6IC24aa0ITMwt9fcYpnM3Piel8LfgPOIc+dZhQKcKZaouF2mlZrvud1pSoufg+Qz+PpU5BXY",
+	"7e1lpGs8wmExO9PpKV3c3PNhVoKbr1OEvWSrHVukcxFlbpxem1lPkXPrSGUYAD06I4HiN/miJzjs93/A",
+	"U8c5bEUk2sETvqQVjGnHTOXrO0UxyehtA1I4uCsBCXDwwWu5A4jQBtrru2Z/wh+aMlC/ggK4ECqk/V3u",
+	"/7zimKfXC+F3eHL7ezOE3IdLaebdtz197dN4WQrjJc2KE4bBcT2vk419K4B+HS01TglGOrKLqq5T8X//",
+	"dyzQbrWKSqBijuDVw/iabXzK02p7LUZqITVG5S8DstHTKMVlIe/n0bb6H5f8Q1RPkRuU0tEFwdjRi0HX",
+	"2pg15pVXpxmHNiYExrvnk7XXfbQa3zUpVxHeIx3OIaV9pshj5GKsHV3xHZzM1hoXvE5f0HNu2Lpu2nXC",
+	"7Y8k3pAL1SDQsbSndXT29Q5sK47rukbZ7jYafZ4QckHNFPvhsxk3BKqd5cqSarEDmZy43/b9yX4R2IvL",
+	"P8Gc4TNBCpwSx9sjfk9aHeroOsRNbGaaZA09usdcOq4AtI5NZbh1tkD1wF/RYA5GLBfAcJE3uR70cbeW",
+	"VOKNeg+A0pnXdj4umw2fHWJI7K5ymAGgICtibRCMxyheCON8P9TVP/b2mXGb3dix/ja2JRmfnxleDjTb",
+	"3ZgOuHGDqYyE21lZim2ttwbGatn564GeJFIfJZpjTy76RDIvFTpjjg7qpWQc4siTpxkNQ29oh3o9I7CY",
+	"T1oEhoQGaJkOyBDbTnqks9vL5XS3GS8W9m158oZH4gOxkjhpoYfMeMTLQadymmA/qpJWmu9V4ZVUVEgz",
+	"ePmluy296ceNCgQnLCFv6jQeGux2zyzfQpetMR5rdJq8TFPhp5iGD4Kv4qq00VgfTyEnVrUw3K3NURnk",
+	"kcC7X2pweNprKQgPFCmdZCo5uoJhR1XsAGBNK72xwSM31qGT7bA5hXOEhv1lqEX+JvRcQvmDGjtRLshz",
+	"8pKjVkK+0igsi9D1hQzpCG2+RMQxr+QG875oEicGkkcgnevsPSV1ZWaO2AgRAC/ebzXguAS5J1AF+N7b",
+	"U8eVmxldgktXIMJY0eSnAPtgiG0JDLRLzVF1DWPo2RSAdij6F0E9yDcc/uFtYakWTf+Lcc6t3UqFZtyh",
+	"8lYj6zMkeX5VK2TjfSomH9qrO0F/oBPn3mYmk2FLIUoIDHlkh5FGPgTfyBiJPSLXb56PhL5Kau9fURxm",
+	"XQl/F2feAbVM9VH9oJmTgmkVEDaFWkglRtoafippsaIVtSbDLMzniM5FhXd+AEaN/rqyLZmx8QHakHqV",
+	"FYwXwP/KjQwnugzyhRE4vNasIv3Q/3sp+A10dudbGyByIbC7O26yIyFd+KfLiAyKB12IdE0C0aNQoKwK",
+	"2OV2W0IcIq9Q8wN53MbXaR6RxixUf6q2WlcVtM2jruUdGi/lYpno+DjmE0o7kYB3ShbdB/yewQvZ6PLo",
+	"etD8Wz9cogdvKXioD6oIfkx3sw2Bis8vkoAaxh0JchN6zwScBupSHTeSiBc2Judq+4AJ3qNvNrN2y/Fg",
+	"5sdX+o65He6xW41U4ptxXx/Xi338vXZqZNVs/NS+3jlNwfsOtbJ6OPC1FT3Rw5W2roEHByDOYzF3xrS/",
+	"6C+sOdI0JvHRQDr775wQdRZPWaRl5u0VcRvxYB8H2vijkmMhtKbcCvZ/2MZI54Ri/5vZGa8E+0+m53Mr",
+	"XMcQmUNRgVYpeCb6BrcsPkVKEiR2SmeTkVQaKdO68dPLfRZwXYd3jJ4LH48zKlqrTTHIj6H4uK+GaSjf",
+	"oYt6Cz4sALWig96AUH38GWTBz5Mr9vNE//7z5NPz8JAFJDNI6m4KL6QJALmA+Yv2Wnt+rcsxyZJQW332",
+	"IkADZzLkOhZb/40byZV72V7kfVph/VZTavN+0qYcHVH1Rxm2KCDHFPBftdB1hX3GmdJMKuvMeiWUe85+",
+	"XZcLQXChPchj3Zq+bKAfFC75wGPwdBgg4dKCFoJzncYpssBg3r76VS7QhKC4JxhH0BpcWHJhVKVlHJO4",
+	"z9jf/HihKOhn9f474EjL/v16UbBVwVbntmC2YD/8R8Fa7koA4SkFmDfshaisXNuiydy08DH6/YpdML7h",
+	"2wbIz+hyDx6wYH+6aEP/MT1n0hXs8o8XP6u97MAz9g2g0MGk615Yu7OfFdyzM6Gw06cshXJyLr1WP/n+",
+	"uw+BBfE/Gsy2yUs4M62Sv6vJJUjDWihey8nV5Iuzi7MvPNtw6m93jkF7+HdNUT0NxJJafVd6DoUHJrj5",
+	"wrqvKV18ppULhfN1XckZvHL+K/XARH17SBuPuBGfdtnL2ybwB1trRerD5xcXJxuXFgWjdtUSTr8Wk2ef",
+	"f973qTi384BrCN9C+PD8d0DrWK242cYiI8zXDA6IoskYw1b6VCi3FKyWM3LBO4hn/H0SdvMX/91z7A1/",
+	"FkhD4bPd7f3m1gver8CTfCdyp4XejpGZ9iY7bcTZ16GN/fCVIJUTRvHqHN70e5jcRGqMf/dN+eZGmC32",
+	"AgoN3Quq+qvXDiv/plvGFaMZN9tR6QVtxYyTopc+ZC/0WrmXGMb9ZzpnL7gp+07ZDH57hDPGHfQB8CSH",
+	"bGuvHvk9DoVr/rLBjEzGWfAxhy1tilXCzi4jeFrP3i4Dztc/2s5mgVJSJKeLHNXZ9ECIR9pzrNCmvnMu",
+	"ivmCOipxA5WlZIOmBepsyY3b2epuHSRkT/33+zc/XFFnCRjqVlhCIZ0JKJWaaW4sWDEWn8NADRX0CVXG",
+	"xCBCOD1jPy2151O20F7x8YqJUKRdbLS5PpsUXc4DcXQffAffPh3z3X6myiMm4AneK19g9U/jEqfqg41G",
+	"YGFbEIadtLvpoD1sp1c1N9KSidx3hfiHxH1td5zC4wkaXGCZI2o+QB6lW9f/ZpneKE/duXThoME59McG",
+	"Iuq2MW61KR9J7+OO5mihslY1SHEUxQUD3umqbKyRAVml6wCDl9L7XkvrXuAjD7N59TZ342jmdycrri9k",
+	"s5bc8Sm3iAbNKkRB2KchamxFzxn7nl8LWEmHZJcnPGn1IcpsT0AXvwxvSvvPMWxjldBYgXjnH72p+cl/",
+	"0hEmTM0NJp77Fz5OpMKGlMvGLA1dondkRNFa/0Anm0+/9G3AO5xGeg8uHmwPPEstsehrwy01NwS5cfHs",
+	"IeUGbqRoDBQee0JJRRv8PMxUWr/XkMPit7bs4X2/9y18lV4B8mfhXrYeu8fdaA+T2JTdn9vkeQV3bbSf",
+	"pWEVwMoU6CsqwPcGpenkerNFtK3h9gCgBoCRD33xiVRG8NKzKpHL6PoztAkOidsAlPgwEncXaTJT9OIi",
+	"TmQzN4X9hTeQA/pUypDqO+8vAK0mruJ43WZMx6mxmJfH44XCUGmf6ZCCdboLZ49R+hnjERSjvwhRg9O3",
+	"4SRMfOXATmzFSyhDiihgDUBOr8HenNbziopI08z3Wuvrr9zDMp/sR5LB5WPwi6qNRe3ywIP/MXj6dFcG",
+	"tMpMsPJPZFNDetgj6fmcIZZYyDMHfvbWvJ9Uy9tLxglpr2ALUJJkDmu7kMyRvI5eLMXsOoSF720XcIDE",
+	"NnyrNwiFgZatwGt303hpxG1dcSyUvTvVsUUvgbOBOcX4gktlXSM3QuIDkXuVSeWPsvyEB7YSmHu0S+eX",
+	"8PcdEbJD62cJQH6tHkOVxJla4s7nLYB9Uv3LA3f3rkWQGr555FyWE1DwuUOMvpS39J/nxn/w9PLiaUjg",
+	"Qa3iK9sYJcfw+7OLP417/mFF/XvhwmFiXInNCIFywNjOPFqHbOd+YfTgm7/h9hEkHdEBcwm80CsZgcYf",
+	"3KADrte3Fd++hEfux/nqv/3ocR4/iVwzEuhVBDcmeFV3oDMf4Tz6PbKQNIaxPfTGR1Cgtqs1amDQMA4k",
+	"81xXld7YXmcrgOfnqgPYF+AJ6wIf0D+oGCwrItNUetHWC0LwO+U9PblC0NDs3rWBcb0dnrgu0NfV4RGU",
+	"ASLZv5wm8EIbI2auOVBJl2tLgtzv/d8jfR52sx/n5n+7bu3CDmS334fUrmBGz4Gr/zt44JWsxMMIp5mu",
+	"1it1py4Hb+aM+wUXVCaKn2xawFUCoKr4tVDgGt8E5Gu9NvY5++wSHeZYBNfJgQ34M6GSDCkLRS6WgG93",
+	"Wi62AED4dQoCOmJnoozQqtqySutrgGZMY6eKW5eWsHNZDRfkhK4P/is0q8eWn8hlhxxakB0LR+ryi6cs",
+	"DMkDBlwGc6aIC4cyYOmuGK8qTKJlwGUQ16KHNnImkAdmIn1cgyLbG4PBIq4Hi7+ErkVDSjNO66S5igEa",
+	"XN8WCDlnKb2hIdxU3w7GXhqCnd6u+UFsaOGnj3icfo+8AJFhn564zgE3ndEbcB9Txhm3DfywX2vp+YJS",
+	"16f69nk4eW4pVqwl4XeYJZ6y8+m6OhA7Qeb5lpAlHsSHh0J/t0o0VSFzp9jG7cPE6/4/91KPjTaH7nBw",
+	"Ja0T5RWb8qoqWCV4WbDL88sv2eX5H9nl+bMCQdQuzy8K9iVkTx3g5Ty7/Tvs7/b0zXa/KGzHMW9O90HD",
+	"Pd4EJzfcI9HuXzX2Yi6zdO7ZxXDt3FddeUlYENdiG+Jy0pD+bJ+3g3bW8W2bXbuVcs8uEsrzE3cmIIWf",
+	"hDMBxd6/ZlTB6pXASx1KFPC8D0i3+/UppCXjg27543oUQOK6EExG21n3idm9nbE1QX6ccF/e+28+gV25",
+	"w0F82IP1RgmyOgnBr2CVtmCD1nx2DV08wG9CDYvAir1W2sFm2+QeV8IeTtl/LbhRD6QeExDNnnNFCeZ/",
+	"Qd2/nVoUir/z0otGqtSPmxoEu9KnIlf064NLEiwBoP0AmOWWOVYwt6fBNj6PSi/OZvZmoMDzNbjhBojq",
+	"zZtz+lZDzH1vWTo/EDCFTqDDGlnbJhtoyetaKFGSn3aFvSxgsCv27tUL9uzyjxcF+/HDq8/+SFm9wfGx",
+	"DJCHXZIRxMFKqEOu3e/xqYc5n7+1Gugf4l6aVBMNfsDu9nGOYczH1gRf6bXqLS8NYAqRl0IiHSR2S+f/",
+	"8RiB6K/YbG2MUK6AvFY5h0uGsK2hticmpTm58lYHVKoKiFkbxO3sTVQgP/shD+jb4Iq/fxcoDJXrnKCp",
+	"nyTSPxM2lXLeSAAc7GxR3w7IzWOotahv//N2VR0hRTd8S11+T0UGLzDjV9m///nt/2WXZ5f/kSZKgH8c",
+	"YKDmsQfzo+9AXA5xU2uCJziuVbXblTDFWC3KDfnT37Y609+TT71FrEeoJNgbvcvk0Nqxbm/oIxUV1K2t",
+	"SO7k7qHI9BLubvDTdhU2JGiSfORg9u8+t5/cZ3jfZyR+P2AXPIID6+Ax+Sf3Yr0TXn7u8Z9h13Auldgw",
+	"HsGY2E7Bw9DpvF8v14GT/fDM8Zj+rpg322zfnqOrs1G/rbly0h2qSH8nePlXfGw76YiVvSueu2WTsSKq",
+	"ssG0gyTOs4BtCdXJv62F2TblyQG5LKs++csUCvnHCa8qvflmVbvt3xBZDT/RjSBg4CBM7oviD2zRMy1K",
+	"OMmaVQoA108rgf4Hbqup117QInq+1xy7TUUm523PT2qWhPvXU8udMak3jRvN6gByYlnFp6JqLh0wc1Lj",
+	"txqg9VAmWU5+b+c1cmyPtoO4eI8hY3lpg6OyFsZqhcyIIVXOwilIlzQbb1oftgPe4SMPZEhu84E/Zryq",
+	"TqH6x2+RZx+aOvPyMIBEDfCeM3HAEPCrAeLdk3oD334sxK93h3wyBn98BJ8LjOxlXdifq9joB6HcrBAK",
+	"ZWVpdJ3e0OZgnCOP9ae/8Kq66xaP8B7yVL6jXAnG5y4UOEBznryGALnOyH1G63UX8ieQgj4jsMBULepC",
+	"67KtVD0sd/73ulwgHgvksnBVMiNWAgAp9vXfXV5cV4eA5z6Y7Tt44p7EjP/2o5clYW+GjJvhjYrFv3Ao",
+	"uMJ+So+RA+tvEtg81L7WqymDjhtN6RG2Gwnea2wK0o/1BD7tw7f1e3zkwTx2TTeggX2hiT2Qp44oNeSl",
+	"C82t7slDR8R5BO9ca+Qez5wNG/dIXrl9wM24Yw2jZ3rimk184l44DEmN8MC1uLgPm6ln8RcPyE4NJz0s",
+	"Wb2k7+Wi+/BX3qe0aHfLeww/Ze8O/8v4KOl0tv2TNwg+v++e7BNV5+Ua9+DUjsmX4bs9p/0hL4+ATfjA",
+	"hz1cGwDLt4MNBelcAP+Zs0X36jl+ZGH8hDzGeJj2vMU7m+LkasBJDHg+XQ/xXX2qlxcX9+A7jBpzToPe",
+	"HIQ+v3io6LKP5lWEOexUY4ReP6XeqCv2h7PP2bOzPxXs8uriD4fSVZyRA2YL5IM9nNUCndNydwKmdiqs",
+	"REz7OxqZFs0Wavz2gPmkA6b5XVPOYJgnAZCIi+nnhEc4jF+LhVSQD4nb3s3oARbNtJYi7zx9gDLIWD5o",
+	"IIXD0mcdpRd78Qgs87BE/CrNK/dhFP3jy6LHgG47Xt49EPP+i8C2GVnvw7alxCrBthxUYb7BRx5Mh4nQ",
+	"RDlKDM3/RPUL7XR9TiqNVB3cgbsJnR6s3kWLzg+DEWWz9yVuSbuN8EUxWUlF/3nZ7Q16B7WJpvcQguRe",
+	"+XLHxgC046dfSfZaL+xu8Qo17yAwNTUTbLoF18S12BZsqTfQ1UfPvQGFstX2oUS1JM+9OiweVT96auCQ",
+	"Se0aCm/MTaD52lSTq8k5ryUQlx7utLxMtAZqnBUhptfNmXqhFYom6v3HZ9eV2A12NZ+xIaDWGZ1j2fpG",
+	"G0Db4YAn3feZup1F/zEJOwTONdB46J2pvj3wcOgzfQXj2iIUwvh/cWyLQN9pOQoSxOBVRc34mNOQWKdK",
+	"LJKBP2vKZ7PL9mIocN79HHgYinS5Wat6CKjksB9p813PDN1PUt8J/y4K8fh8SLL69Mun/xcAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -26,6 +26,16 @@ func (h Handlers) ExportLog(ctx context.Context, _ ExportLogRequestObject) (Expo
 	return ExportLog200TextcsvResponse{Body: &out, ContentLength: int64(out.Len())}, nil
 }
 
+// ListPlaces implements the contract.
+func (h Handlers) ListPlaces(ctx context.Context, _ ListPlacesRequestObject) (ListPlacesResponseObject, error) {
+	kept, err := h.Store.Places.List(ctx)
+	out := make(ListPlaces200JSONResponse, len(kept))
+	for i, k := range kept {
+		out[i] = Place{Name: k.Name, North: k.Value.North, East: k.Value.East, Note: k.Value.Note}
+	}
+	return out, err
+}
+
 // ExportPlaces implements the contract.
 func (h Handlers) ExportPlaces(ctx context.Context, _ ExportPlacesRequestObject) (ExportPlacesResponseObject, error) {
 	kept, err := h.Store.Places.List(ctx)

@@ -26,7 +26,7 @@ func TestLogATrip(t *testing.T) {
 	value[bool](p, `[...document.querySelectorAll(".tap-splash")][1].click() || true`)
 	p.says(".tap-last", "bottom")
 	p.says(".tap-last", "expected")
-	for _, tap := range []string{"Fish", "Snag freed", "Head lost"} {
+	for _, tap := range []string{"Bottom lost", "Fish", "Snag freed", "Head lost"} {
 		p.click(tap)
 		p.says(".tap-last", strings.ToLower(tap))
 	}
@@ -42,8 +42,8 @@ func TestLogATrip(t *testing.T) {
 	p.until(`document.querySelector(".tap-last") && !document.querySelector(".tap-waiting")`)
 	p.says(".tap-last", "bite while worked")
 	sent := value[int](p, `(() => {const r = new XMLHttpRequest(); r.open("GET", "/api/trips/" + new URLSearchParams(location.search).get("trip") + "/events", false); r.send(); return JSON.parse(r.responseText).length})()`)
-	if sent != 8 {
-		t.Errorf("%d events, 8 were logged", sent)
+	if sent != 9 {
+		t.Errorf("%d events, 9 were logged", sent)
 	}
 
 	// Undone, and put back.
@@ -60,9 +60,13 @@ func TestLogATrip(t *testing.T) {
 	p.click("Tied on")
 	p.says(".tap-tied", "10.6 g ball, paddle tail 90 mm, Slow roll")
 
+	p.enter(".tap-note input", "gulls working", "HTMLInputElement", "input")
+	p.click("Note it")
+	p.says(".tap-last", "gulls working")
+
 	// The head that was lost is gone from the box.
 	p.click("What happened")
-	p.until(`document.querySelectorAll(".timeline li").length === 9`)
+	p.until(`document.querySelectorAll(".timeline li").length === 11`)
 	p.visit("/box")
 	p.until(`document.querySelector(` + "`" + cell("Count", "7.1 g ball, lead, 1/0 hook") + "`" + `)?.value`)
 }

@@ -715,6 +715,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Places, by name */
+        get: operations["listPlaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/backup.json": {
         parameters: {
             query?: never;
@@ -2116,6 +2133,8 @@ export interface components {
                 /** Format: double */
                 high?: number;
                 /** Format: double */
+                margin?: number;
+                /** Format: double */
                 snags?: number;
             };
         };
@@ -2226,6 +2245,9 @@ export interface components {
                 /** Format: double */
                 expected: number;
                 inside: number;
+                lost: number;
+                /** Format: double */
+                margin: number;
             }[];
         };
         Import: {
@@ -2265,6 +2287,14 @@ export interface components {
              * @description Bytes
              */
             size: number;
+        };
+        Place: {
+            name: string;
+            /** Format: double */
+            north: number;
+            /** Format: double */
+            east: number;
+            note: string;
         };
     };
     responses: {
@@ -3694,6 +3724,27 @@ export interface operations {
                 };
                 content: {
                     "application/gpx+xml": string;
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    listPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The places */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Place"][];
                 };
             };
             default: components["responses"]["Problem"];

@@ -186,7 +186,7 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
   if (of.length === 0) return null;
   return (
     <section aria-label="Predictions">
-      <h2>Seconds to the bottom</h2>
+      <h2>To the bottom, and staying there</h2>
       <div className="table-scroll">
         <table>
           <thead>
@@ -197,6 +197,8 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
               <th scope="col">Measured</th>
               <th scope="col">Expected</th>
               <th scope="col">Within the range</th>
+              <th scope="col">Lost it</th>
+              <th scope="col">Weight on the bed, expected</th>
             </tr>
           </thead>
           <tbody>
@@ -207,11 +209,13 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
                   {show("mass", b.mass)}, {b.bait}
                 </td>
                 <td>{b.count}</td>
-                <td>{b.measured.toFixed(1)} s</td>
-                <td>{b.expected.toFixed(1)} s</td>
+                <td>{b.count > 0 ? `${b.measured.toFixed(1)} s` : "–"}</td>
+                <td>{b.count > 0 ? `${b.expected.toFixed(1)} s` : "–"}</td>
                 <td>
                   {b.inside} of {b.count}
                 </td>
+                <td>{b.lost}</td>
+                <td>{percent(b.margin)}</td>
               </tr>
             ))}
           </tbody>

@@ -15,6 +15,7 @@ const taps: { kind: string; label: string; phase?: string }[] = [
   { kind: "bite", label: "Bite coming back", phase: "coming back" },
   { kind: "fish", label: "Fish" },
   { kind: "short bite", label: "Short bite" },
+  { kind: "bottom lost", label: "Bottom lost" },
   { kind: "snag freed", label: "Snag freed" },
   { kind: "head lost", label: "Head lost" },
   { kind: "bait torn", label: "Bait torn" },
@@ -138,6 +139,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           </button>
         ))}
       </div>
+      <NoteIt onNote={(note) => tap({ kind: "note", note })} />
       <div className="tap-last" role="status">
         {last && (
           <p>
@@ -176,6 +178,29 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         ))}
       </div>
     </div>
+  );
+}
+
+/** Whatever else there is to say. */
+function NoteIt({ onNote }: { onNote: (note: string) => void }) {
+  const [text, setText] = useState("");
+  return (
+    <form
+      className="tap-note"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim()) onNote(text.trim().slice(0, 1000));
+        setText("");
+      }}
+    >
+      <input
+        aria-label="A note"
+        placeholder="A note"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <button type="submit">Note it</button>
+    </form>
   );
 }
 

@@ -69,6 +69,7 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
 const kinds = [
   "splash",
   "bottom",
+  "bottom lost",
   "bite",
   "short bite",
   "fish",

@@ -6,7 +6,7 @@ import { useSay } from "../../parts/Undo";
 import { useSavedSetup } from "../setups/useSetups";
 import { useAddressNumber } from "../workout/useSetup";
 import { onTheWall } from "./queue";
-import { useLogActions, useTrips } from "./useLog";
+import { useLogActions, usePlaces, useTrips } from "./useLog";
 import { onDay } from "./words";
 
 /** The trips so far, and beginning one with what is set in Work out. */
@@ -75,6 +75,7 @@ function Begin({
   const { data: kept } = useSavedSetup(open);
   const [typed, setTyped] = useState<string>();
   const { create } = useLogActions();
+  const { data: places } = usePlaces();
   const id = useId();
   const place = typed ?? kept?.name.split(",")[0] ?? "";
   const mass = grams !== undefined ? grams / 1000 : (setup.heads[Math.floor(setup.heads.length / 2)] ?? 0);
@@ -107,7 +108,7 @@ function Begin({
         onChange={(e) => setTyped(e.target.value)}
       />
       <datalist id={`${id}-places`}>
-        {[...new Set(trips.map((t) => t.trip.place))].map((p) => (
+        {[...new Set([...trips.map((t) => t.trip.place), ...(places ?? []).map((p) => p.name)])].map((p) => (
           <option key={p} value={p} />
         ))}
       </datalist>

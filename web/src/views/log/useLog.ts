@@ -8,6 +8,10 @@ export function useTrips() {
   return useQuery({ queryKey: ["trips"], queryFn: ({ signal }) => take(client.GET("/trips", { signal })) });
 }
 
+export function usePlaces() {
+  return useQuery({ queryKey: ["places"], queryFn: ({ signal }) => take(client.GET("/places", { signal })) });
+}
+
 export function useEvents(trip: number) {
   return useQuery({
     queryKey: ["trips", trip, "events"],

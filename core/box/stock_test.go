@@ -3,6 +3,8 @@ package box
 import (
 	"math"
 	"testing"
+
+	"dunvel/core/setup"
 )
 
 func TestStock(t *testing.T) {
@@ -65,5 +67,30 @@ func TestCost(t *testing.T) {
 	}
 	if c := Cost(items, 10e-3, "ball", "lead"); c != 0 {
 		t.Errorf("10 g costs %g", c)
+	}
+}
+
+// What was taken from the box goes back as it was.
+func TestBackAgain(t *testing.T) {
+	head := Item{Kind: Head, Mass: 7.1e-3, Shape: "ball", Material: "lead", Count: 3}
+	bait := Item{Kind: Bait, Form: "craw", Body: "plain", Length: 0.08, Count: 1}
+	leader := Item{Kind: Line, Use: "leader", Material: "fluorocarbon", Diameter: 0.3e-3, Left: 10}
+	for _, i := range []Item{head, bait, leader} {
+		less, ok := i.Spend()
+		if !ok || less == i || less.Back() != i {
+			t.Errorf("%+v: %+v, %+v", i, less, less.Back())
+		}
+	}
+	if rod := (Item{Kind: Rod, Length: 2}); rod.Back() != rod {
+		t.Errorf("%+v", rod.Back())
+	}
+	if !head.IsHead(7.15e-3, "ball", "lead") || head.IsHead(7.1e-3, "ball", "tin") || head.IsHead(8e-3, "ball", "lead") {
+		t.Error("heads are not told apart")
+	}
+	if !bait.IsBait(setup.Bait{Form: "craw", Body: "plain", Length: 0.08}) || bait.IsBait(setup.Bait{Form: "craw", Body: "floating", Length: 0.08}) {
+		t.Error("baits are not told apart")
+	}
+	if !leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.3e-3}) || leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.4e-3}) {
+		t.Error("leaders are not told apart")
 	}
 }

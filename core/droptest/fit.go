@@ -35,7 +35,6 @@ func relative(logSD float64) float64 { return math.Sqrt(math.Expm1(logSD * logSD
 
 // datum is what a test adds to a fit.
 type datum struct {
-	test     Test
 	mean, sd float64 // s
 	gradient float64 // of the logarithm of the time in that of the factor
 }
@@ -49,13 +48,14 @@ func FitDrag(tests []Test) (Fit, error) {
 	prior := logSD(judgement.FallArea.Spread)
 	out := Fit{Outcome: NoDrops, Factor: 1, Spread: judgement.FallArea.Spread, Before: judgement.FallArea.Spread}
 	var data []datum
+	var counted []Test
 	for _, t := range tests {
 		times := t.counted()
 		if t.Place == OnWater || len(times) == 0 {
 			continue
 		}
 		mean, sd := timing(times)
-		data = append(data, datum{test: t, mean: mean, sd: sd})
+		data, counted = append(data, datum{mean: mean, sd: sd}), append(counted, t)
 		out.Drops += len(times)
 	}
 	if len(data) == 0 {
@@ -65,29 +65,29 @@ func FitDrag(tests []Test) (Fit, error) {
 	// in that of the factor. The gradient is taken once, and few rounds are enough.
 	const rounds, step, close = 8, 0.1, 1e-3
 	bound := math.Log(judgement.DragMost.Number)
+	there, err := runs(counted, math.Exp(step))
+	if err != nil {
+		return out, err
+	}
 	log, information := 0.0, 0.0
 	for round := range rounds {
 		slope := log / (prior * prior)
 		information = 1 / (prior * prior)
+		here, err := runs(counted, math.Exp(log))
+		if err != nil {
+			return out, err
+		}
 		for i := range data {
-			d := &data[i]
-			here, err := d.test.run(math.Exp(log))
-			if err != nil {
-				return out, err
-			}
+			d, r := &data[i], here[i]
 			if round == 0 {
-				there, err := d.test.run(math.Exp(step))
-				if err != nil {
-					return out, err
-				}
-				d.gradient = math.Log(there.time/here.time) / step
+				d.gradient = math.Log(there[i].time/r.time) / step
 			}
-			if here.time == 0 || math.IsInf(d.gradient, 0) {
+			if r.time == 0 || math.IsInf(d.gradient, 0) {
 				out.Outcome = Beyond
 				return out, nil
 			}
-			sd := math.Hypot(d.sd/d.mean, d.test.shared(here))
-			slope += d.gradient * math.Log(here.time/d.mean) / (sd * sd)
+			sd := math.Hypot(d.sd/d.mean, counted[i].shared(r))
+			slope += d.gradient * math.Log(r.time/d.mean) / (sd * sd)
 			information += d.gradient * d.gradient / (sd * sd)
 		}
 		next := min(max(log-slope/information, -bound), bound)

@@ -65,21 +65,19 @@ func See(t Test, others []Test, choice units.Choice) (*Look, error) {
 	}
 	out := &Look{Fit: fit, Curve: curve(fit), Points: []Point{}}
 	out.Low, out.High = fit.Range()
+	before, err := runs(same, 1)
+	if err != nil {
+		return nil, err
+	}
+	after, err := runs(same, fit.Factor)
+	if err != nil {
+		return nil, err
+	}
+	out.Expected, out.Now, out.Floats = before[0].time, after[0].time, before[0].floats
 	for i, s := range same {
-		before, err := s.run(1)
-		if err != nil {
-			return nil, err
-		}
-		after, err := s.run(fit.Factor)
-		if err != nil {
-			return nil, err
-		}
-		if i == 0 {
-			out.Expected, out.Now, out.Floats = before.time, after.time, before.floats
-		}
 		if times := s.counted(); len(times) > 0 && s.Place != OnWater {
 			mean, _ := timing(times)
-			out.Points = append(out.Points, Point{s.Mass, s.Depth, mean, before.time, after.time, i == 0})
+			out.Points = append(out.Points, Point{s.Mass, s.Depth, mean, before[i].time, after[i].time, i == 0})
 		}
 	}
 	out.Odd = t.odd(out.Now)

@@ -8,6 +8,7 @@ package droptest
 import (
 	"fmt"
 	"math"
+	"runtime"
 	"slices"
 	"strings"
 
@@ -17,6 +18,8 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // Where a bait is dropped. In the first three the water is still or goes with
@@ -225,6 +228,20 @@ func (t Test) run(factor float64) (run, error) {
 		out.time, out.line = touch.Time, track.Down.LineOut
 	}
 	return out, nil
+}
+
+// runs are what tests give, each on its own.
+func runs(tests []Test, factor float64) ([]run, error) {
+	out := make([]run, len(tests))
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i, t := range tests {
+		work.Go(func() (err error) {
+			out[i], err = t.run(factor)
+			return err
+		})
+	}
+	return out, work.Wait()
 }
 
 // hold has the line of a rig held as in the test, and returns its pull in N. On

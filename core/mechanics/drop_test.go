@@ -330,3 +330,26 @@ func TestFramesAreThinned(t *testing.T) {
 		}
 	}
 }
+
+// A fall passes every depth on its way, in order, and none below the bed.
+func TestPasses(t *testing.T) {
+	scene := &Scene{Water: salt, Bed: water.Bed{Depth: 6}, TipHeight: 1}
+	track, err := scene.Run(falling(jig(t, 0.05, 0.15e-3), 10), Detail{Frames: 60})
+	if err != nil || !track.Touch().Happened {
+		t.Fatalf("%v", err)
+	}
+	last := 0.0
+	for depth := 0.5; depth < 6; depth += 0.5 {
+		time, frame := track.Passes(depth)
+		if time <= last || time > track.Touch().Time+1e-6 || frame == 0 {
+			t.Errorf("%g m after %g s, frame %d", depth, time, frame)
+		}
+		if z := track.At(time).Z; math.Abs(z+depth) > 1e-3 {
+			t.Errorf("at %g s it is at %g m, not %g", time, z, -depth)
+		}
+		last = time
+	}
+	if time, frame := track.Passes(7); time != 0 || frame != 0 {
+		t.Errorf("%g s, frame %d", time, frame)
+	}
+}

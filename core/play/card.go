@@ -1,6 +1,8 @@
 package play
 
 import (
+	"context"
+
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
@@ -32,9 +34,9 @@ type Count struct {
 }
 
 // CountDown is the card of a setup: for every depth down to the bed, a metre or
-// so apart, and every head of its ladder. Errors are setup.Errors, or that a
-// unit is not known.
-func CountDown(s setup.Setup, choice units.Choice) (*Card, error) {
+// so apart, and every head of its ladder. Errors are setup.Errors, that a unit is
+// not known, or that of ctx.
+func CountDown(ctx context.Context, s setup.Setup, choice units.Choice) (*Card, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -51,15 +53,20 @@ func CountDown(s setup.Setup, choice units.Choice) (*Card, error) {
 	for i, mass := range s.Heads {
 		heads.Go(func() error {
 			e := CardEntry{mass, make([]Count, len(out.Depths))}
+			// Ends of a range are not read as finely as the count itself.
 			for _, with := range []struct {
 				factor float64
+				grain  mechanics.Grain
 				into   func(*Count) *float64
 			}{
-				{1, func(c *Count) *float64 { return &c.Time }},
-				{1 / reach, func(c *Count) *float64 { return &c.Low }},
-				{reach, func(c *Count) *float64 { return &c.High }},
+				{1, mechanics.Usual, func(c *Count) *float64 { return &c.Time }},
+				{1 / reach, mechanics.Rough, func(c *Count) *float64 { return &c.Low }},
+				{reach, mechanics.Rough, func(c *Count) *float64 { return &c.High }},
 			} {
-				times, err := passes(s, scene, mass, with.factor, out.Depths)
+				if err := ctx.Err(); err != nil {
+					return err
+				}
+				times, err := passes(s, scene, mass, with.factor, with.grain, out.Depths)
 				if err != nil {
 					return err
 				}
@@ -95,7 +102,7 @@ func depths(bed float64, choice units.Choice) []float64 {
 
 // passes are the times in s at which a head passes depths, the last of which is
 // the bed; 0 where it does not get there.
-func passes(s setup.Setup, scene *mechanics.Scene, mass, drag float64, depths []float64) ([]float64, error) {
+func passes(s setup.Setup, scene *mechanics.Scene, mass, drag float64, grain mechanics.Grain, depths []float64) ([]float64, error) {
 	r, _, err := s.Rig(mass, scene.Water)
 	if err != nil {
 		return nil, err
@@ -103,11 +110,11 @@ func passes(s setup.Setup, scene *mechanics.Scene, mass, drag float64, depths []
 	for i := range r.Bodies {
 		r.Bodies[i].FallArea *= drag
 	}
-	longest := judgement.FallMost.Number
+	longest := judgement.CountMost.Number
 	track, err := scene.Run(mechanics.Drop{
 		Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: longest, StopAtTouch: true,
 		Phases: []mechanics.Phase{{Open: true, Landed: true, Time: longest}},
-	}, mechanics.Detail{Frames: mostFrames})
+	}, mechanics.Detail{Frames: mostFrames, Grain: grain})
 	if err != nil {
 		return nil, err
 	}

@@ -12,7 +12,7 @@ import (
 func TestCountDown(t *testing.T) {
 	s := pierPool()
 	s.Heads = []float64{0, 3.5e-3, 7.1e-3}
-	card, err := CountDown(s, nil)
+	card, err := CountDown(t.Context(), s, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -36,7 +36,7 @@ func TestCountDown(t *testing.T) {
 	// What was measured narrows it.
 	wide := card.Heads[2].Counts[4]
 	s.Bait.Drag, s.Bait.DragSpread = 1, 0.05
-	card, err = CountDown(s, units.Choice{"depth": "ft"})
+	card, err = CountDown(t.Context(), s, units.Choice{"depth": "ft"})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -47,7 +47,7 @@ func TestCountDown(t *testing.T) {
 		t.Errorf("the first depth is %g ft", ft)
 	}
 	s.Water.Depth = -1
-	if _, err := CountDown(s, nil); err == nil || !strings.Contains(err.Error(), "outside") {
+	if _, err := CountDown(t.Context(), s, nil); err == nil || !strings.Contains(err.Error(), "outside") {
 		t.Errorf("%v", err)
 	}
 }

@@ -163,7 +163,7 @@ func (h Handlers) CountDown(ctx context.Context, r CountDownRequestObject) (Coun
 	if err != nil {
 		return nil, err
 	}
-	card, err := play.CountDown(r.Body.Setup, choice)
+	card, err := play.CountDown(ctx, r.Body.Setup, choice)
 	if err != nil {
 		return nil, err
 	}

@@ -130,3 +130,77 @@ func TestTripOverHTTP(t *testing.T) {
 		t.Errorf("%d", status)
 	}
 }
+
+// What was lost on a bed is gone by in the snag index of later answers, and no
+// more when the trip is gone.
+func TestLossesTeach(t *testing.T) {
+	s := start(t)
+	path := begun(t, s)
+	snags := func() (index float64, words string) {
+		var a struct {
+			Heads []struct{ Snags float64 }
+			Notes []struct{ Kind, Words string }
+		}
+		if status, _, body := s.ask("POST", "/api/answers", question(t, "", nil), &a); status != 200 {
+			t.Fatalf("%d %.200s", status, body)
+		}
+		for _, n := range a.Notes {
+			if n.Kind == "snags" {
+				words = n.Words
+			}
+		}
+		return a.Heads[5].Snags, words
+	}
+	judged, words := snags()
+	if !strings.Contains(words, "by judgement") {
+		t.Errorf("%s", words)
+	}
+	var events []trip.Event
+	for i := range 40 {
+		events = append(events, trip.Event{Key: fmt.Sprintf("cast-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: trip.Splash})
+	}
+	for i := range 12 {
+		events = append(events, trip.Event{Key: fmt.Sprintf("lost-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: trip.Lost})
+	}
+	if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil); status != 200 {
+		t.Fatalf("%d %.300s", status, body)
+	}
+	learnt, words := snags()
+	if learnt < 1.5*judged || !strings.Contains(words, "by what was lost on such") {
+		t.Errorf("%g, judged %g: %s", learnt, judged, words)
+	}
+	s.ask("DELETE", path, "", nil)
+	if again, _ := snags(); again != judged {
+		t.Errorf("%g, judged %g", again, judged)
+	}
+}
+
+// Times to the bottom that were logged are held against what was expected.
+func TestLoggedTimesAreChecked(t *testing.T) {
+	s := start(t)
+	path := begun(t, s)
+	var events []trip.Event
+	for i, seconds := range []float64{40, 42, 41} {
+		events = append(events, trip.Event{Key: fmt.Sprintf("down-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: trip.Bottom, Seconds: seconds})
+	}
+	s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil)
+	var truth struct {
+		Cases []struct{ Measured, Expected float64 }
+		Words string
+	}
+	if status, _, body := s.ask("GET", "/api/drop-tests/truth", "", &truth); status != 200 || len(truth.Cases) != 1 || truth.Cases[0].Measured != 41 || truth.Cases[0].Expected < 20 {
+		t.Errorf("%d %s", status, body)
+	}
+	if !strings.Contains(truth.Words, "longer than expected") {
+		t.Errorf("%s", truth.Words)
+	}
+	var lesson struct {
+		Bottoms []struct{ Count, Inside int }
+	}
+	if s.ask("POST", "/api/lessons", `{"trip":1}`, &lesson); len(lesson.Bottoms) != 1 || lesson.Bottoms[0].Count != 3 {
+		t.Errorf("%+v", lesson)
+	}
+	if status, _, _ := s.ask("POST", "/api/lessons", `{"trip":99}`, nil); status != 404 {
+		t.Errorf("%d", status)
+	}
+}

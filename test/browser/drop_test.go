@@ -131,7 +131,7 @@ func TestTruthAndCard(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/drop?part=truth")
 	p.says(".droptest-words", "On the water it takes")
-	p.until(`document.querySelectorAll(".truth tbody tr").length === 3 && document.querySelectorAll(".causes li").length > 3`)
+	p.until(`document.querySelectorAll(".truth tbody tr").length >= 6 && document.querySelectorAll(".causes li").length > 3`)
 	p.visit("/drop?open=4&part=card")
 	p.says(".card", "Its drag is from 7 drops on")
 	p.until(`document.querySelectorAll(".card tbody tr").length === 5`)

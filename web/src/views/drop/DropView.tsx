@@ -1,4 +1,5 @@
 import { TopBar } from "../../app/TopBar";
+import { Parts } from "../../parts/Parts";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressText, useSetup } from "../workout/useSetup";
 import { CountDown } from "./CountDown";
@@ -23,20 +24,14 @@ export function DropView() {
       <TopBar>
         <SaveBar setup={setup} onOpen={replace} />
       </TopBar>
-      <main className="page droptest">
+      <main className="page droptest acts">
         <h1>Drop test</h1>
-        <nav className="words droptest-parts" aria-label="What to measure">
-          {parts.map((p) => (
-            <button
-              key={p.key}
-              type="button"
-              aria-pressed={part === p.key}
-              onClick={() => setPart(p.key === "drops" ? undefined : p.key)}
-            >
-              {p.label}
-            </button>
-          ))}
-        </nav>
+        <Parts
+          label="What to measure"
+          parts={parts}
+          shown={parts.find((p) => p.key === part)?.key ?? "drops"}
+          onShow={(key) => setPart(key === "drops" ? undefined : key)}
+        />
         {part === "measure" && <Measure setup={setup} onChange={change} />}
         {part === "truth" && <Truth />}
         {part === "card" && <CountDown setup={setup} />}

@@ -1,11 +1,11 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
+import { useTap } from "../../parts/useTap";
 
 /** A watch that starts and stops with a tap anywhere on it, or with the space bar. */
 export function Stopwatch({ floats, onTime }: { floats: boolean; onTime: (seconds: number) => void }) {
   const [since, setSince] = useState<number | null>(null);
   const [now, setNow] = useState(0);
-  const tap = useRef(() => {});
-  tap.current = () => {
+  const tap = useTap(() => {
     const at = performance.now();
     if (since === null) {
       setSince(at);
@@ -14,7 +14,7 @@ export function Stopwatch({ floats, onTime }: { floats: boolean; onTime: (second
     }
     setSince(null);
     onTime(Math.round((at - since) / 10) / 100);
-  };
+  });
 
   useEffect(() => {
     if (since === null) return;
@@ -23,37 +23,16 @@ export function Stopwatch({ floats, onTime }: { floats: boolean; onTime: (second
   }, [since]);
 
   useEffect(() => {
-    const busy = (e: KeyboardEvent) =>
-      e.target instanceof HTMLElement && e.target.closest("input, select, textarea, [contenteditable]");
-    const key = (e: KeyboardEvent) => {
-      if (e.key === "Escape") setSince(null);
-      if (e.key !== " " || busy(e)) return;
-      e.preventDefault(); // it does not scroll the page, nor press what has the focus
-      if (e.type === "keydown" && !e.repeat) tap.current();
-    };
+    const key = (e: KeyboardEvent) => e.key === "Escape" && setSince(null);
     window.addEventListener("keydown", key);
-    window.addEventListener("keyup", key);
-    return () => {
-      window.removeEventListener("keydown", key);
-      window.removeEventListener("keyup", key);
-    };
+    return () => window.removeEventListener("keydown", key);
   }, []);
 
   const running = since !== null;
   const from = floats ? "let it go" : "it enters the water";
   const to = floats ? "it is up" : "it is down";
   return (
-    <button
-      type="button"
-      className="watch"
-      data-running={running || undefined}
-      onPointerDown={(e) => {
-        if (e.button === 0) tap.current();
-      }}
-      onClick={(e) => {
-        if (e.detail === 0) tap.current(); // by Enter, or by a screen reader
-      }}
-    >
+    <button type="button" className="watch" data-running={running || undefined} {...tap}>
       <span className="watch-time">{running ? now.toFixed(1) : "0.0"} s</span>
       <span className="watch-words">
         {running ? `Tap when ${to}` : `Tap when ${floats ? "you " : ""}${from}`}

@@ -1,9 +1,10 @@
-import type { DropTest, SavedItem, Setup } from "../../api/client";
+import type { DropTest, SavedItem } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { ChoiceField } from "../../parts/ChoiceField";
 import { NumberField } from "../../parts/NumberField";
 import { fieldId, Row } from "../../parts/Row";
+import { asBait, asHead } from "../box/asTackle";
 import { useBox } from "../box/useBox";
 
 interface Props {
@@ -92,33 +93,6 @@ export function Tied({ test, errors, onSetup, onTest }: Props) {
       )}
     </section>
   );
-}
-
-function asBait({ form, length, body, mass, trimmed, noTail }: SavedItem["item"]) {
-  return {
-    "bait.form": form,
-    "bait.length": length,
-    "bait.body": body,
-    "bait.weighed": mass,
-    "bait.trimmed": trimmed,
-    "bait.noTail": noTail,
-  };
-}
-
-function asHead({
-  shape,
-  material,
-  hook,
-  wire,
-  weighed,
-}: SavedItem["item"]): Partial<Record<`head.${keyof Setup["head"]}`, unknown>> {
-  return {
-    "head.shape": shape,
-    "head.material": material,
-    "head.hook": hook,
-    "head.wire": wire,
-    "head.weighed": weighed,
-  };
 }
 
 /** A thing from the box to take instead of what is tied on now. */

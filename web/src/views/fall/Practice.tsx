@@ -1,7 +1,9 @@
 import { curveCatmullRom, line } from "d3-shape";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Failure, type Played, type Round, type Setup } from "../../api/client";
 import { useUnits } from "../../app/preferences";
+import { Parts } from "../../parts/Parts";
+import { useTap } from "../../parts/useTap";
 import { useAddressNumber, useAddressText } from "../workout/useSetup";
 import { type Game, useRound } from "./useRounds";
 import "./practice.css";
@@ -34,14 +36,13 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
     setTime(0);
     call.reset();
   };
-  const go = useRef(() => {});
-  go.current = () => {
+  const tap = useTap(() => {
     if (call.isPending || !round.data) return;
     if (since === null) return cast();
     const at = (performance.now() - since) / 1000;
     setSince(null);
     call.mutate(at);
-  };
+  });
 
   useEffect(() => {
     if (since === null) return;
@@ -51,44 +52,25 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
     });
     return () => cancelAnimationFrame(frame);
   }, [since]);
-  useEffect(() => {
-    const key = (e: KeyboardEvent) => {
-      if (e.key !== " " || (e.target instanceof HTMLElement && e.target.closest("input, select, textarea")))
-        return;
-      e.preventDefault(); // it does not press what has the focus as well
-      if (e.type === "keydown" && !e.repeat) go.current();
-    };
-    window.addEventListener("keydown", key);
-    window.addEventListener("keyup", key);
-    return () => {
-      window.removeEventListener("keydown", key);
-      window.removeEventListener("keyup", key);
-    };
-  }, []);
-
   const playing = since !== null;
   const failure = round.error ?? call.error;
   const fish = round.data?.fish ?? 0;
   return (
-    <section className="practice" aria-label="Practice">
-      <nav className="words" aria-label="Games">
-        {games.map((g) => (
-          <button
-            key={g.key}
-            type="button"
-            aria-pressed={game === g.key}
-            onClick={() => {
-              over();
-              setGame(g.key);
-            }}
-          >
-            {g.label}
+    <section className="practice acts" aria-label="Practice">
+      <Parts
+        label="Games"
+        parts={games}
+        shown={game}
+        onShow={(key) => {
+          over();
+          setGame(key);
+        }}
+        after={
+          <button type="button" onClick={() => setGame(undefined)}>
+            Back to the fall
           </button>
-        ))}
-        <button type="button" onClick={() => setGame(undefined)}>
-          Back to the fall
-        </button>
-      </nav>
+        }
+      />
       <p className="practice-task">
         {game === "touch"
           ? `You cannot see the bottom. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
@@ -107,12 +89,7 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
         className="practice-call"
         data-running={playing || undefined}
         disabled={!round.data}
-        onPointerDown={(e) => {
-          if (e.button === 0) go.current();
-        }}
-        onClick={(e) => {
-          if (e.detail === 0) go.current();
-        }}
+        {...tap}
       >
         {playing
           ? game === "touch"

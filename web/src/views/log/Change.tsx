@@ -5,6 +5,7 @@ import { useUnits } from "../../app/preferences";
 import { NumberField } from "../../parts/NumberField";
 import { having } from "../../parts/path";
 import { fieldId, Row } from "../../parts/Row";
+import { asBait } from "../box/asTackle";
 import { useBox } from "../box/useBox";
 
 interface Props {
@@ -47,15 +48,7 @@ export function Change({ state, setup, onLog }: Props) {
           value=""
           onChange={(e) => {
             const item = baits.find((b) => String(b.id) === e.target.value)?.item;
-            if (item)
-              set({
-                "bait.form": item.form,
-                "bait.length": item.length,
-                "bait.body": item.body,
-                "bait.weighed": item.mass,
-                "bait.trimmed": item.trimmed,
-                "bait.noTail": item.noTail,
-              });
+            if (item) set(asBait(item));
           }}
         >
           <option value="">

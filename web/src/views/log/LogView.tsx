@@ -1,4 +1,5 @@
 import { TopBar } from "../../app/TopBar";
+import { Parts } from "../../parts/Parts";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
 import { Exchange } from "./Exchange";
@@ -35,26 +36,27 @@ export function LogView() {
   return (
     <>
       <TopBar>{!trip && <SaveBar setup={setup} onOpen={replace} />}</TopBar>
-      <main className="page log">
+      <main className="page log acts">
         <h1>{trip ? trip.name : "Log"}</h1>
-        <nav className="words log-parts" aria-label="Parts of the log">
-          {trip && (
-            <button
-              type="button"
-              onClick={() => {
-                setId(undefined);
-                setPart(undefined);
-              }}
-            >
-              All trips
-            </button>
-          )}
-          {parts.map((p) => (
-            <button key={p.key} type="button" aria-pressed={shown === p.key} onClick={() => setPart(p.key)}>
-              {p.label}
-            </button>
-          ))}
-        </nav>
+        <Parts
+          label="Parts of the log"
+          parts={parts}
+          shown={shown ?? usual}
+          onShow={setPart}
+          before={
+            trip && (
+              <button
+                type="button"
+                onClick={() => {
+                  setId(undefined);
+                  setPart(undefined);
+                }}
+              >
+                All trips
+              </button>
+            )
+          }
+        />
         {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
         {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
         {trip && shown === "timeline" && <Timeline trip={trip} />}

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import type { LogEvent, RodState, SavedTrip, Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
+import { Parts } from "../../parts/Parts";
 import { Change } from "./Change";
 import { newKey, onTheWall } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
@@ -79,19 +80,12 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   return (
     <div className="tap">
       {trip.trip.rods.length > 1 && (
-        <nav className="words" aria-label="Rods">
-          {trip.trip.rods.map((r, i) => (
-            <button
-              // biome-ignore lint/suspicious/noArrayIndexKey: rods go by their number
-              key={i}
-              type="button"
-              aria-pressed={i === rod}
-              onClick={() => setRod(i)}
-            >
-              {r.name}
-            </button>
-          ))}
-        </nav>
+        <Parts
+          label="Rods"
+          parts={trip.trip.rods.map((r, i) => ({ key: String(i), label: r.name }))}
+          shown={String(rod)}
+          onShow={(key) => setRod(Number(key))}
+        />
       )}
       <p className="tap-tied">
         {tied(state, show, names)}{" "}

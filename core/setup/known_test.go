@@ -1,0 +1,86 @@
+package setup
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"dunvel/core/judgement"
+)
+
+// How well something is known is as measured, or as usual for where it is from.
+func TestSpreads(t *testing.T) {
+	s := Default()
+	if s.FlowSpread() != 0 || s.WindSpread() != 0 || s.DriftSpread() != 0 {
+		t.Errorf("no current, no wind, no drift: %g, %g, %g", s.FlowSpread(), s.WindSpread(), s.DriftSpread())
+	}
+	s.Flow = Flow{Speed: 0.4, Source: FloatTest}
+	s.Wind = Wind{Speed: 5, Source: Forecast}
+	s.Boat.Kind = "skiff"
+	for what, pair := range map[string][2]float64{
+		"float":    {s.FlowSpread(), judgement.FlowSpread[FloatTest].Spread},
+		"forecast": {s.WindSpread(), judgement.WindSpread[Forecast].Spread},
+		"leeway":   {s.DriftSpread(), judgement.Leeway["skiff"].Spread},
+		"printed":  {s.DiameterSpread(), judgement.PrintedSpread.Spread},
+		"form":     {s.DragSpread(), judgement.FallArea.Spread},
+	} {
+		if pair[0] != pair[1] {
+			t.Errorf("%s: %g, not %g", what, pair[0], pair[1])
+		}
+	}
+	s.Flow.Spread, s.Boat.Measured, s.Boat.Speed, s.Line.Measured, s.Bait.Drag, s.Bait.DragSpread = 0.09, true, 0.3, true, 0.9, 0.06
+	if s.FlowSpread() != 0.09 || s.DriftSpread() != judgement.DriftSpread.Spread || s.DiameterSpread() != judgement.MeasuredSpread.Spread || s.DragSpread() != 0.06 {
+		t.Errorf("%g %g %g %g", s.FlowSpread(), s.DriftSpread(), s.DiameterSpread(), s.DragSpread())
+	}
+	s.Boat.Spread = 0.2
+	if s.DriftSpread() != 0.2 {
+		t.Errorf("%g", s.DriftSpread())
+	}
+}
+
+// A measured drag slows the fall of the whole lure and nothing else of it.
+func TestMeasuredDrag(t *testing.T) {
+	s := Default()
+	scene, err := s.Scene()
+	if err != nil {
+		t.Fatal(err)
+	}
+	_, usual, err := s.Rig(7e-3, scene.Water)
+	if err != nil {
+		t.Fatal(err)
+	}
+	s.Bait.Drag = 1.44
+	_, slow, err := s.Rig(7e-3, scene.Water)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if math.Abs(slow.FallSlack/usual.FallSlack-1.44) > 1e-9 || slow.TowArea != usual.TowArea || slow.WeightInWater != usual.WeightInWater {
+		t.Errorf("%+v\n%+v", slow, usual)
+	}
+	if ratio := usual.FallSpeed(scene.Water) / slow.FallSpeed(scene.Water); math.Abs(ratio-1.2) > 1e-9 {
+		t.Errorf("falls %g times as fast", ratio)
+	}
+	s.Bait.Drag = 0.1
+	if err := s.Validate(nil); err == nil || !strings.Contains(err.Error(), "0 where it was not measured") {
+		t.Errorf("%v", err)
+	}
+}
+
+func TestSnagIndex(t *testing.T) {
+	s := Default()
+	base := s.SnagIndex(judgement.SnagSpeed.Number)
+	if want := judgement.Beds["rock"].Snags.Number; math.Abs(base-want) > 1e-9 {
+		t.Errorf("a ball on rock: %g, not %g", base, want)
+	}
+	swum, dragged, learnt := s, s, s
+	swum.Approach.Kind = Swim
+	dragged.Cast.Drag = 0.2
+	learnt.Water.Snags = 1.5
+	if swum.SnagIndex(0.5) >= base || dragged.SnagIndex(0.5) <= base || math.Abs(learnt.SnagIndex(0.5)-1.5*base) > 1e-9 {
+		t.Errorf("%g: swum %g, dragged %g, learnt %g", base, swum.SnagIndex(0.5), dragged.SnagIndex(0.5), learnt.SnagIndex(0.5))
+	}
+	learnt.Water.Bed, learnt.Water.Snags = "timber", 5
+	if got := learnt.SnagIndex(2); got != 10 {
+		t.Errorf("%g", got)
+	}
+}

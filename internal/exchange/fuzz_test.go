@@ -1,0 +1,86 @@
+package exchange
+
+import (
+	"bytes"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/trip"
+)
+
+// Whatever a file holds, it is read or refused, and what is read is written and
+// read again as it was.
+func FuzzReadTable(f *testing.F) {
+	for _, seed := range []string{"time,kind\n2026-05-12 19:30,bite\n", "a;b\n", "\ufeffx\ty\n1\t2", "\"", "time,kind,note\n2026-05-12 19:30,note,=1+1\n", "time,kind,rod\n2026-05-12 19:30,bite,6\n"} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		table, err := ReadTable([]byte(text), nil)
+		if err != nil {
+			return
+		}
+		logs, _ := table.Logs(time.UTC)
+		var out bytes.Buffer
+		if err := WriteLog(&out, logs); err != nil {
+			t.Fatal(err)
+		}
+		again, err := ReadTable(out.Bytes(), nil)
+		if err != nil {
+			t.Fatalf("%v\n%s", err, out.String())
+		}
+		back, refused := again.Logs(time.UTC)
+		if len(refused) != 0 || count(back) != count(logs) {
+			t.Errorf("%d of %d, %v", count(back), count(logs), refused)
+		}
+	})
+}
+
+func count(logs []trip.Log) (n int) {
+	for _, l := range logs {
+		n += len(l.Events)
+	}
+	return n
+}
+
+func FuzzReadGPX(f *testing.F) {
+	for _, seed := range []string{"<gpx><wpt lat='1' lon='2'><name>a</name></wpt></gpx>", "<gpx>", "<!DOCTYPE x>", "<a/>", "<gpx><wpt/></gpx>"} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		points, err := ReadGPX(strings.NewReader(text))
+		if err != nil {
+			return
+		}
+		for _, p := range points {
+			if p.Name == "" || !(p.Place.North >= -90 && p.Place.North <= 90) {
+				t.Errorf("%+v", p)
+			}
+		}
+	})
+}
+
+// Times without a zone in the night when the clock goes back or forth are a
+// moment of that night.
+func TestClockChanges(t *testing.T) {
+	zone, err := time.LoadLocation("WET")
+	if err != nil {
+		t.Skip("no zones on this machine")
+	}
+	for text, hours := range map[string]float64{
+		"2026-03-29 00:30": 0.5, "2026-03-29 02:30": 1.5, // there is no half past one
+		"2026-10-25 00:30": -0.5, "2026-10-25 02:30": 2.5,
+	} {
+		at, err := readMoment(text, zone)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := at.Sub(time.Date(at.Year(), at.Month(), at.Day(), 0, 0, 0, 0, time.UTC)).Hours(); got != hours {
+			t.Errorf("%s: %g h after midnight in Greenwich, not %g", text, got, hours)
+		}
+	}
+	night, err := readMoment("2026-03-29 01:30", zone)
+	if err != nil || night.IsZero() {
+		t.Errorf("%v %v", night, err)
+	}
+}

@@ -121,6 +121,18 @@ func TestByTurns(t *testing.T) {
 
 func TestMeasure(t *testing.T) {
 	s := setup.Default()
+	for text, want := range map[string]float64{"25": 25, "30°": 30, "1 m / 1 m": 45, "50 / 50 cm": 45, "40 / 90 cm": 23.96, "1 ft / 60 cm": 26.93} {
+		r := reader{}
+		if got := r.angle(text); r.wrong != nil || math.Abs(got-want) > 0.01 {
+			t.Errorf("%q: %g°, not %g° (%v)", text, got, want, r.wrong)
+		}
+	}
+	for _, text := range []string{"", "steep", "0 / 5 cm", "3 / ", "1 kg / 2 kg"} {
+		r := reader{}
+		if got := r.angle(text); r.wrong == nil {
+			t.Errorf("%q: %g°", text, got)
+		}
+	}
 	for name, tt := range map[string]struct {
 		q       Question
 		changes map[string]any

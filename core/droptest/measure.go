@@ -3,6 +3,7 @@ package droptest
 import (
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 
 	"dunvel/core/setup"
@@ -27,7 +28,7 @@ type Question struct {
 	Times  string  `json:"times"`  // that it takes, one or more
 	Mass   float64 `json:"mass"`   // kg, of the head that hangs, or was cast
 	Out    string  `json:"out"`    // line from the rod tip to the head
-	Angle  string  `json:"angle"`  // of the line from the vertical
+	Angle  string  `json:"angle"`  // of the line from the vertical, or two lengths: aside / down
 	From   string  `json:"from"`   // positions of the boat
 	To     string  `json:"to"`
 	Time   string  `json:"time"`   // between them
@@ -62,7 +63,7 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": 0, "flow.source": setup.FloatTest}
 	case Line:
 		length := read.number("out", "Line out", "depth", q.Out)
-		angle := read.number("angle", "Angle", "angle", q.Angle)
+		angle := read.angle(q.Angle)
 		if read.wrong != nil {
 			return nil, read.wrong
 		}
@@ -125,6 +126,25 @@ func (r *reader) number(field, label, measure, text string) float64 {
 		r.fail(field, "%s: %s.", label, err)
 	}
 	return value
+}
+
+// angle is an angle from the vertical in degrees: as it was read, or from two
+// lengths, how far the line is aside over how far it is down.
+func (r *reader) angle(text string) float64 {
+	aside, down, two := strings.Cut(text, "/")
+	if !two {
+		return r.number("angle", "Angle", "angle", text)
+	}
+	_, unit, _ := units.Read(down, r.choice.Unit("size")) // one unit may stand for both
+	if bare, _, err := units.Read(aside, unit); err == nil && strings.TrimSpace(aside) == strconv.FormatFloat(bare, 'f', -1, 64) {
+		aside += " " + unit.Symbol
+	}
+	a, d := r.number("angle", "Angle", "size", aside), r.number("angle", "Angle", "size", down)
+	if r.wrong == nil && !(a > 0 && d > 0) {
+		r.fail("angle", "Angle: %s is not two lengths; write how far the line is aside over how far it is down, 40 / 90 cm.", text)
+		return 0
+	}
+	return math.Atan2(a, d) * 180 / math.Pi
 }
 
 func (r *reader) times(text string) []float64 {

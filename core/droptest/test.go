@@ -169,14 +169,11 @@ func (t Test) still() setup.Setup {
 		return s
 	}
 	d := setup.Default()
-	s.Water.Depth, s.Water.SplashDepth = t.Depth, 0
-	s.Water.Depth = max(s.Water.Depth, leastDepth)
+	s.Water.Depth, s.Water.SplashDepth = max(t.Depth, leastDepth), 0 // less is refused by its own name
 	s.Flow, s.Wind, s.Swell, s.Boat = d.Flow, setup.Wind{Source: setup.ByEye}, d.Swell, d.Boat
 	s.Cast = setup.Cast{SplashMost: s.Cast.SplashMost}
 	s.Rod.TipHeight = tipOverStill
-	if s.Rigging.Kind != setup.SingleHead {
-		s.Rigging.Kind = setup.SingleHead
-	}
+	s.Rigging.Kind = setup.SingleHead
 	return s
 }
 

@@ -6,7 +6,6 @@ package trip
 import (
 	"encoding/json"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 	"time"
@@ -281,7 +280,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	case needs:
 		e.State.check(&errs, "state", choice)
 	}
-	if e.Kind == Bottom && !(e.Seconds > 0) && !math.IsNaN(e.Seconds) {
+	if e.Kind == Bottom && e.Seconds == 0 {
 		fail(&errs, "seconds", "To the bottom: give the seconds.")
 	}
 	if errs != nil {

@@ -262,13 +262,13 @@ func (t *Table) Logs(zone *time.Location) ([]trip.Log, []Refused) {
 		last := l.Trip.Start
 		kept := l.Events[:0]
 		for _, e := range l.Events {
-			if err := e.Validate(l.Trip, nil); err != nil && e.State == nil && !(e.Kind == trip.Changed || e.Kind == trip.Conditions) {
+			if e.Kind == trip.Changed || e.Kind == trip.Conditions {
+				e.Note = strings.TrimSpace(e.Kind + " " + e.Note)
+				e.Kind = trip.Note // a table does not say to what
+			}
+			if err := e.Validate(l.Trip, nil); err != nil {
 				refused = append(refused, Refused{0, fmt.Sprintf("%s, %s: %s", l.Name, e.Time.Format("15:04"), err)})
 				continue
-			}
-			if e.Kind == trip.Changed || e.Kind == trip.Conditions {
-				e.Kind = trip.Note // a table does not say to what
-				e.Note = strings.TrimSpace("changed " + e.Note)
 			}
 			if e.Time.After(last) {
 				last = e.Time

@@ -30,11 +30,11 @@ const ways: Way[] = [
     way: "line angle",
     title: "Current, by the angle of the line",
     words:
-      "From a boat at anchor or a pier, let a head hang off the bed and read the angle of the line at the rod tip from the vertical.",
+      "From a boat at anchor or a pier, let a head hang off the bed and read the angle of the line at the rod tip from the vertical, or measure how far it is aside over how far it is down.",
     mass: "Head that hangs",
     fields: [
       { key: "out", label: "Line from the tip", hint: "9 m" },
-      { key: "angle", label: "Angle", hint: "25°" },
+      { key: "angle", label: "Angle", hint: "25°, or 40 / 90 cm" },
     ],
   },
   {

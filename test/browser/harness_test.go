@@ -26,7 +26,7 @@ import (
 )
 
 const (
-	patience = 10 * time.Second // for something to come about on the page
+	patience = 30 * time.Second // for something to come about on the page
 	glance   = 25 * time.Millisecond
 )
 

@@ -7,6 +7,7 @@ import { CompareView } from "../views/compare/CompareView";
 import { DropView } from "../views/drop/DropView";
 import { FallView } from "../views/fall/FallView";
 import { LogView } from "../views/log/LogView";
+import { useSending } from "../views/log/useLog";
 import { MapView } from "../views/map/MapView";
 import { SetupsView } from "../views/setups/SetupsView";
 import { WorkOutView } from "../views/workout/WorkOutView";
@@ -33,6 +34,7 @@ function Themed() {
       <CssBaseline />
       <DefinitionsProvider>
         <UndoProvider>
+          <Sending />
           <Routes>
             <Route path="/" element={<WorkOutView />} />
             <Route path="/fall" element={<FallView />} />
@@ -48,6 +50,11 @@ function Themed() {
       </DefinitionsProvider>
     </ThemeProvider>
   );
+}
+
+function Sending() {
+  useSending();
+  return null;
 }
 
 function NotHere() {

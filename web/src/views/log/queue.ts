@@ -28,27 +28,33 @@ export function waiting(): Waiting[] {
 export const put = (w: Waiting) => localStorage.setItem(prefix + w.event.key, JSON.stringify(w));
 export const letGo = (key: string) => localStorage.removeItem(prefix + key);
 
-/** Sends what waits, one after another; returns whether anything was taken, and why the rest still waits. */
-export async function send(): Promise<{ taken: number; out: boolean }> {
-  let taken = 0;
-  for (const w of waiting()) {
-    if (w.refused) continue;
+let sending: Promise<number> | undefined;
+
+/**
+ * Sends what waits, one after another, until nothing is left or the server is out of reach; returns how many it took.
+ * Whoever asks meanwhile waits for the same: what was put in since is sent along.
+ */
+export function send(): Promise<number> {
+  sending ??= sendAll().finally(() => {
+    sending = undefined;
+  });
+  return sending;
+}
+
+async function sendAll(): Promise<number> {
+  for (let taken = 0; ; taken++) {
+    const next = waiting().find((w) => !w.refused);
+    if (!next) return taken;
     try {
-      await take(
-        client.POST("/trips/{id}/events", {
-          params: { path: { id: w.trip } },
-          body: { events: [w.event] },
-        }),
-      );
-      letGo(w.event.key);
-      taken++;
+      const body = { events: [next.event] };
+      await take(client.POST("/trips/{id}/events", { params: { path: { id: next.trip } }, body }));
+      letGo(next.event.key);
     } catch (failure) {
       const status = failure instanceof Failure ? failure.problem.status : 0;
-      if (status < 400 || status >= 500) return { taken, out: true }; // out of reach: later
-      put({ ...w, refused: (failure as Failure).message });
+      if (status < 400 || status >= 500) return taken; // out of reach: later
+      put({ ...next, refused: (failure as Failure).message });
     }
   }
-  return { taken, out: false };
 }
 
 /** A name for an event that no other has. */

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { client, type LogEvent, type SavedEvent, type SavedTrip, type Trip, take } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { letGo, put, send, waiting } from "./queue";
@@ -66,34 +66,46 @@ export function useLogActions() {
 
 const again = 4000; // ms after which what could not be sent is tried again
 
-/** Events on their way: logged at once on this device, sent as soon as the server is there. */
-export function useQueue(trip: number) {
+/** Sends what was logged as soon as the server is there, whatever view is open. */
+export function useSending() {
   const queries = useQueryClient();
-  const [queue, setQueue] = useState(waiting);
-  const sending = useRef(false);
   const flush = useCallback(async () => {
-    if (sending.current) return;
-    sending.current = true;
-    const { taken } = await send();
-    sending.current = false;
-    setQueue(waiting());
-    if (taken > 0) queries.invalidateQueries();
+    if (!waiting().some((w) => !w.refused)) return;
+    const taken = await send();
+    if (taken > 0) await queries.invalidateQueries(); // it is in the log before it is off the queue
+    window.dispatchEvent(new Event(moved));
   }, [queries]);
   useEffect(() => {
     flush();
-    const timer = window.setInterval(() => waiting().some((w) => !w.refused) && flush(), again);
+    const timer = window.setInterval(flush, again);
     window.addEventListener("online", flush);
+    window.addEventListener(logged, flush);
     return () => {
       window.clearInterval(timer);
       window.removeEventListener("online", flush);
+      window.removeEventListener(logged, flush);
     };
   }, [flush]);
+}
+
+// What the log and the sending tell each other.
+const logged = "dunvel-logged";
+const moved = "dunvel-sent";
+
+/** Events of a trip on their way: logged at once on this device. */
+export function useQueue(trip: number) {
+  const [queue, setQueue] = useState(waiting);
+  useEffect(() => {
+    const look = () => setQueue(waiting());
+    window.addEventListener(moved, look);
+    return () => window.removeEventListener(moved, look);
+  }, []);
   return {
     queue: queue.filter((w) => w.trip === trip),
     log: (event: LogEvent) => {
       put({ trip, event });
       setQueue(waiting());
-      flush();
+      window.dispatchEvent(new Event(logged));
     },
     letGo: (key: string) => {
       letGo(key);

@@ -29,7 +29,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const { techniques } = useDefinitions();
   const names = new Map(techniques.map((t) => [t.key, t.name]));
   const { data: events } = useEvents(trip.id);
-  const { queue, log, letGo } = useQueue(trip.id);
+  const { queue, stuck, log, letGo } = useQueue(trip.id);
   const { takeOff, putBack } = useLogActions();
   const [rod, setRod] = useState(0);
   const [changing, setChanging] = useState(false);
@@ -157,7 +157,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
             </button>
           </p>
         )}
-        {out > 0 && (
+        {stuck && out > 0 && (
           <p className="tap-waiting">
             {out} kept on this device, not sent yet: the server is out of reach. It is tried again.
           </p>

@@ -95,13 +95,19 @@ const moved = "dunvel-sent";
 /** Events of a trip on their way: logged at once on this device. */
 export function useQueue(trip: number) {
   const [queue, setQueue] = useState(waiting);
+  const [stuck, setStuck] = useState(false);
   useEffect(() => {
-    const look = () => setQueue(waiting());
+    const look = () => {
+      setQueue(waiting());
+      setStuck(waiting().some((w) => !w.refused));
+    };
     window.addEventListener(moved, look);
     return () => window.removeEventListener(moved, look);
   }, []);
   return {
     queue: queue.filter((w) => w.trip === trip),
+    /** It was tried to send them, and the server was not there. */
+    stuck,
     log: (event: LogEvent) => {
       put({ trip, event });
       setQueue(waiting());

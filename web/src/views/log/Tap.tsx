@@ -4,7 +4,7 @@ import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { Parts } from "../../parts/Parts";
 import { Change } from "./Change";
-import { newKey, onTheWall } from "./queue";
+import { newKey, onTheWall, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { useEvents, useLogActions, useQueue } from "./useLog";
 import { atTime, tied, told } from "./words";
@@ -28,7 +28,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const { show } = useUnits();
   const { techniques } = useDefinitions();
   const names = new Map(techniques.map((t) => [t.key, t.name]));
-  const { data: events } = useEvents(trip.id);
+  const { data: events, refetch } = useEvents(trip.id);
   const { queue, stuck, log, letGo } = useQueue(trip.id);
   const { takeOff, putBack } = useLogActions();
   const [rod, setRod] = useState(0);
@@ -63,16 +63,22 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
     tap({ kind: "splash", since: 0 });
   };
   const last = queue.at(-1)?.event ?? events?.at(-1)?.event;
-  const undo = () => {
+  const undo = async () => {
     if (!last) return;
-    const label = last.kind;
-    if (last.kind === "splash") forgetSplash(trip.id, rod);
-    const kept = events?.find((e) => e.event.key === last.key);
+    const { key, kind } = last;
+    if (kind === "splash") forgetSplash(trip.id, rod);
+    const of = (list: typeof events) => list?.find((e) => e.event.key === key);
+    let kept = of(events);
+    if (!kept && !stuck) {
+      await send(); // it may be on its way
+      kept = of((await refetch()).data);
+    }
     if (!kept) {
-      letGo(last.key);
+      letGo(key);
       return;
     }
-    takeOff.mutate(kept.id, { onSuccess: () => setGone({ id: kept.id, label }) });
+    const { id } = kept;
+    takeOff.mutate(id, { onSuccess: () => setGone({ id, label: kind }) });
   };
   const refused = queue.filter((w) => w.refused);
   const out = queue.length - refused.length;

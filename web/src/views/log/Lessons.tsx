@@ -104,30 +104,32 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
 
 function Group({ group }: { group: Lesson["groups"][number] }) {
   return (
-    <table>
-      <thead>
-        <tr>
-          <th scope="col">{group.name}</th>
-          <th scope="col">Casts</th>
-          <th scope="col">Bites</th>
-          <th scope="col">Fish</th>
-          <th scope="col">Share</th>
-        </tr>
-      </thead>
-      <tbody>
-        {group.rows.map((r) => (
-          <tr key={r.label}>
-            <th scope="row">{r.label}</th>
-            <td>{r.casts || "–"}</td>
-            <td>{r.takes}</td>
-            <td>{r.fish}</td>
-            <td>
-              {Math.round(100 * r.low)}–{percent(r.high)}
-            </td>
+    <div className="table-scroll">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{group.name}</th>
+            <th scope="col">Casts</th>
+            <th scope="col">Bites</th>
+            <th scope="col">Fish</th>
+            <th scope="col">Share</th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {group.rows.map((r) => (
+            <tr key={r.label}>
+              <th scope="row">{r.label}</th>
+              <td>{r.casts || "–"}</td>
+              <td>{r.takes}</td>
+              <td>{r.fish}</td>
+              <td>
+                {Math.round(100 * r.low)}–{percent(r.high)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

@@ -44,8 +44,8 @@ format: web/node_modules
 	gofmt -w cmd core internal test web/*.go
 	cd web && npm run --silent format
 
-bench: ## times and allocations of the engine and the answer
-	go test -run '^$$' -bench . -benchmem ./core/...
+bench: ## times and allocations of the engine, the answer and the store
+	go test -run '^$$' -bench . -benchmem ./core/... ./internal/...
 
 screenshots: build chromium ## docs/screenshots, from the demo data
 	go test ./test/browser -run TestScreenshots -screenshots $(CURDIR)/docs/screenshots -count 1

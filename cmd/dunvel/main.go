@@ -14,6 +14,10 @@ import (
 	"syscall"
 	"time"
 
+	"dunvel/core/advice"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+	"dunvel/internal/api"
 	"dunvel/internal/demo"
 	"dunvel/internal/exchange"
 	"dunvel/internal/server"
@@ -45,6 +49,7 @@ type demoCmd struct{ where }
 
 type adviseCmd struct {
 	Units map[string]string `help:"Units of the answer's sentences, such as mass=oz;depth=ft." placeholder:"KEY=UNIT;..."`
+	With  string            `help:"Database whose drop tests, log and box are gone by, as the server does; none if left out." type:"existingfile" placeholder:"FILE"`
 }
 
 type mechanicsCmd struct{}
@@ -59,8 +64,18 @@ func (d demoCmd) Run(ctx context.Context) error {
 	return d.run(ctx, "demo.db", func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
 }
 
-func (a adviseCmd) Run() error {
-	return exchange.Advise(os.Stdin, os.Stdout, a.Units)
+func (a adviseCmd) Run(ctx context.Context) (err error) {
+	solve := advice.Solve
+	if a.With != "" {
+		st, err := store.Open(ctx, a.With)
+		if err != nil {
+			return err
+		}
+		defer func() { err = errors.Join(err, st.Close()) }()
+		known := api.New(st, time.Now)
+		solve = func(s setup.Setup, choice units.Choice) (*advice.Answer, error) { return known.Solve(ctx, s, choice) }
+	}
+	return exchange.Advise(os.Stdin, os.Stdout, a.Units, solve)
 }
 
 func (mechanicsCmd) Run(ctx context.Context) error {

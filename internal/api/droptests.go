@@ -14,7 +14,7 @@ import (
 // informed sets in a setup what is known by now and not set in the setup itself:
 // how much its bed snags, and what measured says.
 func (h Handlers) informed(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
-	if err := h.taught(ctx, s); err != nil {
+	if err := h.snags(ctx, s); err != nil {
 		return "", err
 	}
 	return h.measured(ctx, s, choice)
@@ -31,7 +31,7 @@ func (h Handlers) measured(ctx context.Context, s *setup.Setup, choice units.Cho
 		return "", err
 	}
 	var latest time.Time
-	fit, of, ok, err := h.Known.Best(testsOf(kept), s.Bait)
+	fit, of, ok, err := h.known.Best(testsOf(kept), s.Bait)
 	if err != nil || !ok {
 		return "", err
 	}

@@ -28,13 +28,19 @@ import (
 	"golang.org/x/sync/errgroup"
 )
 
-// Handlers implements the contract on a store. Now tells the time, Known
-// and Taught remember what was made of drop tests and of the log.
+// Handlers implements the contract on a store. Now tells the time; known and
+// taught remember what was made of drop tests and of the log.
 type Handlers struct {
-	Store  *store.Store
-	Now    func() time.Time
-	Known  *droptest.Known
-	Taught *Taught
+	Store *store.Store
+	Now   func() time.Time
+
+	known  *droptest.Known
+	taught *taught
+}
+
+// New are the handlers on a store.
+func New(st *store.Store, now func() time.Time) Handlers {
+	return Handlers{Store: st, Now: now, known: &droptest.Known{}, taught: &taught{}}
 }
 
 var _ StrictServerInterface = Handlers{}
@@ -131,15 +137,24 @@ func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (
 	return ReadQuantity200JSONResponse(q), nil
 }
 
-// Answer implements the contract. How many of each head are in the box is told
-// with it, and how it stands with the one to tie on is one of its notes.
+// Answer implements the contract.
 func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
-	choice := chosen(r.Body.Units)
-	measured, err := h.informed(ctx, &r.Body.Setup, choice)
+	a, err := h.Solve(ctx, r.Body.Setup, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
-	a, err := advice.Solve(r.Body.Setup, choice)
+	return Answer200JSONResponse(*a), nil
+}
+
+// Solve is advice.Solve with what the store knows: drop tests, losses, and the
+// box. How many of each head are in the box is told with it, and how it stands
+// with the one to tie on is one of its notes.
+func (h Handlers) Solve(ctx context.Context, s setup.Setup, choice units.Choice) (*advice.Answer, error) {
+	measured, err := h.informed(ctx, &s, choice)
+	if err != nil {
+		return nil, err
+	}
+	a, err := advice.Solve(s, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -150,17 +165,16 @@ func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResp
 	if err != nil {
 		return nil, err
 	}
-	head := r.Body.Setup.Head
 	for i := range a.Heads {
-		a.Heads[i].Owned = box.Count(items, a.Heads[i].Mass, head.Shape, head.Material)
+		a.Heads[i].Owned = box.Count(items, a.Heads[i].Mass, s.Head.Shape, s.Head.Material)
 	}
 	if a.Pick < 0 {
-		return Answer200JSONResponse(*a), nil
+		return a, nil
 	}
-	if words, low := box.Stock(items, a.Heads[a.Pick].Mass, head.Shape, head.Material, choice); words != "" {
+	if words, low := box.Stock(items, a.Heads[a.Pick].Mass, s.Head.Shape, s.Head.Material, choice); words != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
 	}
-	return Answer200JSONResponse(*a), nil
+	return a, nil
 }
 
 // Changes implements the contract.

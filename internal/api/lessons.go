@@ -14,8 +14,8 @@ import (
 	"dunvel/internal/store"
 )
 
-// Taught remembers what losses teach of beds as long as nothing is logged.
-type Taught struct {
+// taught remembers what losses teach of beds as long as nothing is logged.
+type taught struct {
 	mutex sync.Mutex
 	stamp string
 	beds  []pattern.Bed
@@ -71,9 +71,9 @@ func (h Handlers) logs(ctx context.Context, one *int64) ([]trip.Log, error) {
 	return out, nil
 }
 
-// taught sets how much the bed of a setup snags by what was lost on such beds,
+// snags sets how much the bed of a setup snags by what was lost on such beds,
 // where that is not set in the setup itself.
-func (h Handlers) taught(ctx context.Context, s *setup.Setup) error {
+func (h Handlers) snags(ctx context.Context, s *setup.Setup) error {
 	if s.Water.Snags > 0 {
 		return nil
 	}
@@ -81,17 +81,17 @@ func (h Handlers) taught(ctx context.Context, s *setup.Setup) error {
 	if err != nil {
 		return err
 	}
-	h.Taught.mutex.Lock()
-	defer h.Taught.mutex.Unlock()
-	if stamp != h.Taught.stamp {
+	h.taught.mutex.Lock()
+	defer h.taught.mutex.Unlock()
+	if stamp != h.taught.stamp {
 		fished, err := h.Store.Events.Fished(ctx)
 		if err != nil {
 			return err
 		}
-		h.Taught.stamp, h.Taught.beds = stamp, pattern.Beds(fished)
+		h.taught.stamp, h.taught.beds = stamp, pattern.Beds(fished)
 	}
 	most := setup.LookupField("water.snags").Max
-	for _, b := range h.Taught.beds {
+	for _, b := range h.taught.beds {
 		if b.Bed == s.Water.Bed {
 			s.Water.Snags = min(b.Factor, most)
 		}

@@ -15,9 +15,10 @@ import (
 const maxSetup = 1 << 20
 
 // Advise reads a setup as JSON from r and writes the answer to it to w, as the
-// API gives it. What the setup leaves out is as in setup.Default. Errors tell
-// what cannot be read, or are setup.Errors; nothing is written then.
-func Advise(r io.Reader, w io.Writer, choice units.Choice) error {
+// API gives it, by solve: advice.Solve, or one that knows more. What the setup
+// leaves out is as in setup.Default. Errors tell what cannot be read, or are those
+// of solve; nothing is written then.
+func Advise(r io.Reader, w io.Writer, choice units.Choice, solve func(setup.Setup, units.Choice) (*advice.Answer, error)) error {
 	s := setup.Default()
 	in := json.NewDecoder(io.LimitReader(r, maxSetup))
 	in.DisallowUnknownFields()
@@ -31,7 +32,7 @@ func Advise(r io.Reader, w io.Writer, choice units.Choice) error {
 	case err != nil:
 		return fmt.Errorf("the input is not a setup: %w", err)
 	}
-	answer, err := advice.Solve(s, choice)
+	answer, err := solve(s, choice)
 	if err != nil {
 		return err
 	}

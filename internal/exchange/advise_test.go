@@ -22,7 +22,7 @@ func TestAdvise(t *testing.T) {
 	}
 	var out bytes.Buffer
 	// What is left out is as usual.
-	if err := Advise(strings.NewReader(`{"water":{"depth":6},"cast":{"distance":15}}`), &out, choice); err != nil {
+	if err := Advise(strings.NewReader(`{"water":{"depth":6},"cast":{"distance":15}}`), &out, choice, advice.Solve); err != nil {
 		t.Fatal(err)
 	}
 	var got advice.Answer
@@ -61,7 +61,7 @@ func TestAdviseRefuses(t *testing.T) {
 		strings.Repeat(" ", maxSetup+100): "no whole setup",
 	} {
 		var out bytes.Buffer
-		err := Advise(strings.NewReader(text), &out, nil)
+		err := Advise(strings.NewReader(text), &out, nil, advice.Solve)
 		if err == nil || !strings.Contains(err.Error(), words) || out.Len() > 0 {
 			t.Errorf("%.40q: %v (%d bytes written)", text, err, out.Len())
 		}

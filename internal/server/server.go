@@ -13,7 +13,6 @@ import (
 	"syscall"
 	"time"
 
-	"dunvel/core/droptest"
 	"dunvel/internal/api"
 	"dunvel/internal/store"
 
@@ -55,7 +54,7 @@ func New(st *store.Store, now func() time.Time) (*echo.Echo, error) {
 	service := e.Group("/api", noStore)
 	service.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	service.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, validate), api.NewStrictHandler(api.Handlers{Store: st, Now: now, Known: &droptest.Known{}, Taught: &api.Taught{}}, nil))
+	api.RegisterHandlers(e.Group("/api", noStore, validate), api.NewStrictHandler(api.New(st, now), nil))
 	service.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	pages.register(e)
 	return e, nil

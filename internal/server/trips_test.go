@@ -1,6 +1,9 @@
 package server
 
 import (
+	"context"
+	"path/filepath"
+
 	"encoding/json"
 	"fmt"
 	"strings"
@@ -9,6 +12,10 @@ import (
 
 	"dunvel/core/setup"
 	"dunvel/core/trip"
+	"dunvel/core/units"
+	"dunvel/internal/api"
+	"dunvel/internal/demo"
+	"dunvel/internal/store"
 )
 
 var morning = time.Date(2026, 9, 12, 8, 0, 0, 0, time.UTC)
@@ -202,5 +209,25 @@ func TestLoggedTimesAreChecked(t *testing.T) {
 	}
 	if status, _, _ := s.ask("POST", "/api/lessons", `{"trip":99}`, nil); status != 404 {
 		t.Errorf("%d", status)
+	}
+}
+
+// Without the server the answer is the same, to the letter.
+func TestSolveIsTheAnswer(t *testing.T) {
+	ctx := context.Background()
+	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "demo.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Seed(ctx, st, morning); err != nil {
+		t.Fatal(err)
+	}
+	s := serve(t, st)
+	for _, of := range demo.Setups()[:4] {
+		_, _, answered := s.ask("POST", "/api/answers", `{"setup":`+asJSON(t, of.Setup)+`,"units":{"mass":"oz"}}`, nil)
+		a, err := api.New(st, time.Now).Solve(ctx, of.Setup, units.Choice{"mass": "oz"})
+		if err != nil || asJSON(t, a) != strings.TrimSpace(answered) {
+			t.Errorf("%s: %v", of.Name, err)
+		}
 	}
 }

@@ -409,7 +409,7 @@ func TestNarrowlyLate(t *testing.T) {
 			s.Heads = []float64{3.5e-3, 5.3e-3, 7.1e-3, 10.6e-3}
 		})
 		for _, h := range a.Heads {
-			if late := h.Fall.Time - a.Wait; late > 0 && seconds(h.Fall.Time) == seconds(a.Wait) {
+			if late := h.Fall.Time - a.Wait; late > 0 && units.Seconds(h.Fall.Time) == units.Seconds(a.Wait) {
 				if !strings.Contains(h.Reason, " s late: the boat is over it after ") {
 					t.Errorf("%g s late: %s", late, h.Reason)
 				}

@@ -417,7 +417,7 @@ func (at *situation) contact(falling *rig.Rig, fall Fall) Contact {
 		c.Outcome = fall.Outcome
 		return c
 	}
-	c.Most = at.mostLine(moved)
+	c.Most = at.setup.MostLine(at.scene.Bed.DepthAt(moved.X))
 	if !at.rough {
 		c.LiftOff = liftOffMost
 		if d := at.sliding(); d != (r3.Vec{}) {
@@ -480,14 +480,6 @@ func (at *situation) lying(c *Contact, scene *mechanics.Scene, r *rig.Rig, fall 
 	if lie.Outcome == mechanics.Held || lie.Outcome == mechanics.Slack {
 		c.Needed = c.LineOut
 	}
-}
-
-// mostLine is the line that may be out: some times the depth, or where that is
-// more what the cast itself takes, and the depth on top for the belly.
-func (at *situation) mostLine(moved r3.Vec) float64 {
-	splash := at.scene.Bed.DepthAt(at.cast.Distance)
-	cast := math.Hypot(at.cast.Distance, at.scene.TipHeight+splash)
-	return max(at.setup.Approach.Scope*max(splash, at.scene.Bed.DepthAt(moved.X)), judgement.ChordLimit.Number*cast+splash)
 }
 
 // sliding is the direction over the ground in which contact may be lost.

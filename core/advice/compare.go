@@ -184,14 +184,14 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 				if d < 0 {
 					later = "sooner"
 				}
-				out = append(out, fmt.Sprintf("With %s it is there %s %s.", choice.Show("mass", mine.Mass), seconds(math.Abs(d)), later))
+				out = append(out, fmt.Sprintf("With %s it is there %s %s.", choice.Show("mass", mine.Mass), units.Seconds(math.Abs(d)), later))
 			}
 			if d := mine.Contact.Margin - theirs.Contact.Margin; math.Abs(d) > 0.05 {
 				more := "more"
 				if d < 0 {
 					more = "less"
 				}
-				out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", percent(math.Abs(d)), more))
+				out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", units.Percent(math.Abs(d)), more))
 			}
 		}
 	}

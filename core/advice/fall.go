@@ -78,7 +78,7 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 	}
 	f.Landing, f.LineOut, f.Belly, f.Bow, f.Tension = Point(down.End), down.LineOut, down.Belly, mechanics.Bow(down.Line), down.TipTension
 	f.RunOut, f.RunOutAfter = runOut(track, down)
-	f.CastTime = end + down.LineOut/judgement.RetrieveSpeed.Number + judgement.CastOverhead.Number
+	f.CastTime = castTime(end, down.LineOut)
 	for i := range pathPoints + 1 {
 		t := end * float64(i) / pathPoints
 		f.Path = append(f.Path, Moment{t, rounded(track.At(t))})
@@ -91,6 +91,12 @@ func (at *situation) fallOf(track *mechanics.Track) Fall {
 	}
 	f.Lines = append(f.Lines, line(down))
 	return f
+}
+
+// castTime is the time in s from cast to cast with a fall of a time in s, reeled
+// in at once from so much line in m.
+func castTime(fall, line float64) float64 {
+	return fall + line/judgement.RetrieveSpeed.Number + judgement.CastOverhead.Number
 }
 
 // runOut is how fast line leaves the spool before the end of a fall and after,

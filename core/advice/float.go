@@ -3,7 +3,6 @@ package advice
 import (
 	"fmt"
 
-	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
 	"dunvel/core/setup"
@@ -53,14 +52,13 @@ func (at *situation) fallUnderFloat(r *rig.Rig) (Fall, error) {
 		l.Points[len(l.Points)-1].Z = 0 // at the float
 		f.Lines[i].Points = append(l.Points, rounded(tip(l.Time)))
 	}
-	end := f.Path
-	if len(end) == 0 {
-		return f, nil
+	if len(f.Path) == 0 {
+		return f, nil // there was no fall
 	}
-	down := end[len(end)-1].Time
+	down := f.Path[len(f.Path)-1].Time
 	float := r3.Add(r3.Vec{X: at.cast.Distance}, r3.Scale(down, below.cast.Drift))
 	f.LineOut += r3.Norm(r3.Sub(tip(down), float)) - ring
-	f.CastTime = down + f.LineOut/judgement.RetrieveSpeed.Number + judgement.CastOverhead.Number
+	f.CastTime = castTime(down, f.LineOut)
 	return f, nil
 }
 

@@ -6,6 +6,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
+	"dunvel/core/units"
 )
 
 // Hover is what a head does over fish, from when it comes to the top of their
@@ -72,12 +73,12 @@ func (at *situation) takeUp() float64 {
 
 // hoversThere says what a head does that does it.
 func (at *situation) hoversThere(h *Head) string {
-	return fmt.Sprintf("%s in %s, then %s", at.place(), seconds(h.Fall.Time), at.hovers(*h))
+	return fmt.Sprintf("%s in %s, then %s", at.place(), units.Seconds(h.Fall.Time), at.hovers(*h))
 }
 
 // hovers says how long a head stays over the fish.
 func (at *situation) hovers(h Head) string {
-	long := seconds(h.Hover.Stays)
+	long := units.Seconds(h.Hover.Stays)
 	if h.Hover.Leaves == "" {
 		long += " and longer"
 	}

@@ -5,6 +5,7 @@ import (
 	"sort"
 
 	"dunvel/core/rig"
+	"dunvel/core/units"
 )
 
 // lift works out the time back to the bed.
@@ -28,18 +29,18 @@ func (at *situation) back(f Fall) float64 {
 
 // dropsBackAndKeeps is what a head does that does all.
 func (at *situation) dropsBackAndKeeps(h *Head) string {
-	return fmt.Sprintf("%s, and keeps the bed with %s of its weight between lifts", at.dropsBack(*h), percent(h.Contact.Margin))
+	return fmt.Sprintf("%s, and keeps the bed with %s of its weight between lifts", at.dropsBack(*h), units.Percent(h.Contact.Margin))
 }
 
 // dropsBack says how a head comes back from a lift.
 func (at *situation) dropsBack(h Head) string {
-	return fmt.Sprintf("lifted %s it is back in %s", at.depth(at.setup.Approach.Lift), seconds(h.Back))
+	return fmt.Sprintf("lifted %s it is back in %s", at.depth(at.setup.Approach.Lift), units.Seconds(h.Back))
 }
 
 func (at *situation) thenBack(pick Head) string { return "Then " + at.dropsBack(pick) + "." }
 
 func (at *situation) backSooner(_, next Head) string {
-	return fmt.Sprintf("does it too, but is back in %s: less of a drop to see", seconds(next.Back))
+	return fmt.Sprintf("does it too, but is back in %s: less of a drop to see", units.Seconds(next.Back))
 }
 
 func (at *situation) liftInstead(heads []Head, _ Head) string {

@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/units"
 )
 
 // must is one thing that is asked of a head.
@@ -43,7 +44,7 @@ var scope = must{
 	miss: func(_ *situation, r reading) float64 { return over(r.value(readStretch), 1) },
 	says: func(at *situation, h *Head) string {
 		f := h.Fall
-		return fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", at.place(), seconds(f.Time), at.depth(f.LineOut-f.Belly), at.depth(h.Contact.Most))
+		return fmt.Sprintf("%s in %s, but with %s of line out by then (%s may be)", at.place(), units.Seconds(f.Time), at.depth(f.LineOut-f.Belly), at.depth(h.Contact.Most))
 	},
 	goal: func(at *situation) string { return "do so with no more line out than may be" },
 	fact: (*situation).thereIn,
@@ -54,16 +55,16 @@ var inTime = must{
 	miss: func(_ *situation, r reading) float64 { return over(r.value(readLate), 1) },
 	says: func(at *situation, h *Head) string {
 		f := h.Fall
-		if seconds(f.Time) == seconds(at.wait) {
+		if units.Seconds(f.Time) == units.Seconds(at.wait) {
 			return fmt.Sprintf("%s %.1f s late: %s", at.place(), f.Time-at.wait, at.limit())
 		}
-		return fmt.Sprintf("%s in %s, but %s", at.place(), seconds(f.Time), at.limit())
+		return fmt.Sprintf("%s in %s, but %s", at.place(), units.Seconds(f.Time), at.limit())
 	},
 	goal: func(at *situation) string {
 		if at.wait == at.window {
-			return fmt.Sprintf("make it before the boat is over it (%s)", seconds(at.window))
+			return fmt.Sprintf("make it before the boat is over it (%s)", units.Seconds(at.window))
 		}
-		return fmt.Sprintf("make it within the wait of %s", seconds(at.wait))
+		return fmt.Sprintf("make it within the wait of %s", units.Seconds(at.wait))
 	},
 	fact: (*situation).thereIn,
 }
@@ -78,7 +79,7 @@ var told = must{
 	},
 	says: func(at *situation, h *Head) string {
 		return fmt.Sprintf("%s in %s, but its touch is not told: the line runs off at %s before and %s after, and with the bail closed the rod eases by only %s",
-			at.place(), seconds(h.Fall.Time), at.speed(h.Fall.RunOut), at.speed(h.Fall.RunOutAfter), at.show.Show("force", h.eased))
+			at.place(), units.Seconds(h.Fall.Time), at.speed(h.Fall.RunOut), at.speed(h.Fall.RunOutAfter), at.show.Show("force", h.eased))
 	},
 	goal: func(at *situation) string { return "have its touch told" },
 	fact: (*situation).thereIn,
@@ -110,7 +111,7 @@ var holds = must{
 		if speedOf(at.gait) == 0 {
 			return "lie still"
 		}
-		return fmt.Sprintf("keep %s of its weight on the bed", percent(at.setup.Approach.Margin))
+		return fmt.Sprintf("keep %s of its weight on the bed", units.Percent(at.setup.Approach.Margin))
 	},
 }
 
@@ -128,9 +129,9 @@ var (
 			return over(r.value(readBack), at.setup.Approach.BackMost)
 		},
 		says: func(at *situation, h *Head) string {
-			return fmt.Sprintf("%s, %s at most is wanted", at.dropsBack(*h), seconds(at.setup.Approach.BackMost))
+			return fmt.Sprintf("%s, %s at most is wanted", at.dropsBack(*h), units.Seconds(at.setup.Approach.BackMost))
 		},
-		goal: func(at *situation) string { return "be back within " + seconds(at.setup.Approach.BackMost) },
+		goal: func(at *situation) string { return "be back within " + units.Seconds(at.setup.Approach.BackMost) },
 	}
 	backLate = must{
 		miss: func(at *situation, r reading) float64 {
@@ -140,9 +141,9 @@ var (
 			return 0
 		},
 		says: func(at *situation, h *Head) string {
-			return fmt.Sprintf("%s, %s at least is wanted", at.dropsBack(*h), seconds(at.setup.Approach.BackLeast))
+			return fmt.Sprintf("%s, %s at least is wanted", at.dropsBack(*h), units.Seconds(at.setup.Approach.BackLeast))
 		},
-		goal: func(at *situation) string { return "take " + seconds(at.setup.Approach.BackLeast) },
+		goal: func(at *situation) string { return "take " + units.Seconds(at.setup.Approach.BackLeast) },
 	}
 )
 
@@ -157,7 +158,7 @@ var swims = must{
 	},
 	says: (*situation).swimsElsewhere,
 	goal: func(at *situation) string {
-		return fmt.Sprintf("do so for %s of it", percent(at.setup.Approach.Share))
+		return fmt.Sprintf("do so for %s of it", units.Percent(at.setup.Approach.Share))
 	},
 }
 
@@ -172,14 +173,14 @@ var hovers = must{
 		if h.Hover.Leaves == "down" {
 			out = "falls through the band"
 		}
-		return fmt.Sprintf("%s after %s, %s is wanted", out, seconds(h.Hover.Stays), seconds(at.setup.Approach.Stays))
+		return fmt.Sprintf("%s after %s, %s is wanted", out, units.Seconds(h.Hover.Stays), units.Seconds(at.setup.Approach.Stays))
 	},
-	goal: func(at *situation) string { return fmt.Sprintf("stay %s", seconds(at.setup.Approach.Stays)) },
+	goal: func(at *situation) string { return fmt.Sprintf("stay %s", units.Seconds(at.setup.Approach.Stays)) },
 }
 
 // thereIn says when a head is at the target.
 func (at *situation) thereIn(h *Head) string {
-	return fmt.Sprintf("%s in %s", at.place(), seconds(h.Fall.Time))
+	return fmt.Sprintf("%s in %s", at.place(), units.Seconds(h.Fall.Time))
 }
 
 // losesBed says how a head loses the bed, or does not hold it enough.
@@ -192,7 +193,7 @@ func (at *situation) losesBed(h *Head) string {
 	case c.Outcome == string(mechanics.Lifts):
 		return "line and flow lift it from where it lies"
 	case c.Margin > 0:
-		return fmt.Sprintf("only %s of its weight stays on the bed (%s wanted) with %s out, %s", percent(c.Margin), percent(wanted), at.depth(c.Most), at.lifts(c))
+		return fmt.Sprintf("only %s of its weight stays on the bed (%s wanted) with %s out, %s", units.Percent(c.Margin), units.Percent(wanted), at.depth(c.Most), at.lifts(c))
 	case c.LiftOff > 0 && c.LiftOff < speedOf(at.gait):
 		return fmt.Sprintf("lifts off the bed: it keeps it up to %s over the ground, not at %s", at.speed(c.LiftOff), speed)
 	}

@@ -7,6 +7,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
+	"dunvel/core/units"
 )
 
 // Note is something to know about the head to tie on that does not decide
@@ -112,7 +113,7 @@ func (at *situation) inMetal(h Head, metal string) (string, error) {
 	if f.Outcome != Reached {
 		return "does not come down", nil
 	}
-	return at.place() + " in " + seconds(f.Time), nil
+	return at.place() + " in " + units.Seconds(f.Time), nil
 }
 
 // linkNote says what breaks first.

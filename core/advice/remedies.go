@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/units"
 
 	"golang.org/x/sync/errgroup"
 )
@@ -29,7 +30,7 @@ var remedies = []func(at *situation, s *setup.Setup) string{
 			return ""
 		}
 		s.Approach.Wait = min(judgement.LongerWait.Number*at.wait, setup.LookupField("approach.wait").Max)
-		return "Wait " + seconds(s.Approach.Wait)
+		return "Wait " + units.Seconds(s.Approach.Wait)
 	},
 	func(at *situation, s *setup.Setup) string {
 		if s.Approach.Kind != setup.Swim {

@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -30,13 +31,13 @@ func (at *situation) rigNotes(h Head) []Note {
 	if s.Kind == setup.SingleHead || !at.onBed || h.Fall.Outcome != Reached {
 		return out
 	}
-	later := fmt.Sprintf("%s later", seconds(math.Abs(h.Fall.Second-h.Fall.Time)))
+	later := fmt.Sprintf("%s later", units.Seconds(math.Abs(h.Fall.Second-h.Fall.Time)))
 	if h.Fall.Second == 0 {
 		later = "not yet some seconds later"
 	}
 	switch s.Kind {
 	case setup.TwoHeads:
-		add(false, "Two touches: the lower head in %s, the upper one %s.", seconds(h.Fall.Time), later)
+		add(false, "Two touches: the lower head in %s, the upper one %s.", units.Seconds(h.Fall.Time), later)
 	case setup.DropShot:
 		height, angle := at.over(h.Contact.Curve, s.Gap)
 		add(false, "The bait is %s over the bed, %s up a line that stands at %.0f°.", at.depth(height), gap, angle)

@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/rig"
 	"dunvel/core/setup"
+	"dunvel/core/units"
 )
 
 // school is how one approach looks at a head and speaks of it.
@@ -63,13 +64,13 @@ func (at *situation) throughBand(pick Head) string {
 	case pick.Fall.Through == 0:
 		return "From there it is in the band down to the bed."
 	}
-	return fmt.Sprintf("It is in the band, down to %s, for %s.", at.depth(at.target+at.setup.Target.Band), seconds(pick.Fall.Through-pick.Fall.Time))
+	return fmt.Sprintf("It is in the band, down to %s, for %s.", at.depth(at.target+at.setup.Target.Band), units.Seconds(pick.Fall.Through-pick.Fall.Time))
 }
 
 func (at *situation) fallsLess(pick, next Head) string {
-	return fmt.Sprintf("does it too, but falls for %s less", seconds(pick.Fall.Time-next.Fall.Time))
+	return fmt.Sprintf("does it too, but falls for %s less", units.Seconds(pick.Fall.Time-next.Fall.Time))
 }
 
 func (at *situation) dragsMore(_, next Head) string {
-	return fmt.Sprintf("holds too, with %s of its weight, but it is more to drag and to lose", percent(next.Contact.Margin))
+	return fmt.Sprintf("holds too, with %s of its weight, but it is more to drag and to lose", units.Percent(next.Contact.Margin))
 }

@@ -7,6 +7,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
+	"dunvel/core/units"
 )
 
 // swimPlaces is at how many places of a retrieve, evenly from 80 % to 20 % of
@@ -143,9 +144,9 @@ func (at *situation) swimsElsewhere(h *Head) string {
 	case up > (high-low)/2:
 		return fmt.Sprintf("rides too high at %s: %s (%s wanted)", speed, at.averageWords(s), at.bandWords())
 	case up < 0:
-		return fmt.Sprintf("%s at %s: %s, and only %s of the way %s", at.tooLow(), speed, at.averageWords(s), percent(s.InBand), at.bandWords())
+		return fmt.Sprintf("%s at %s: %s, and only %s of the way %s", at.tooLow(), speed, at.averageWords(s), units.Percent(s.InBand), at.bandWords())
 	}
-	return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s", speed, percent(s.InBand), at.bandWords())
+	return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s", speed, units.Percent(s.InBand), at.bandWords())
 }
 
 func (at *situation) tooLow() string {
@@ -168,7 +169,7 @@ func (at *situation) swimsThere(h *Head) string {
 func (at *situation) swims(h Head) string {
 	speed := at.speed(at.setup.Approach.Speed)
 	if h.Swim.InBand >= at.setup.Approach.Share {
-		return fmt.Sprintf("reeled at %s it swims %s for %s of the way", speed, at.bandWords(), percent(h.Swim.InBand))
+		return fmt.Sprintf("reeled at %s it swims %s for %s of the way", speed, at.bandWords(), units.Percent(h.Swim.InBand))
 	}
 	than := "slower"
 	if at.overMiddle(h.Swim) < 0 {

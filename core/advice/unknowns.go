@@ -102,7 +102,7 @@ var hand = unknown{
 			return 0
 		}
 		step := math.Log1p(judgement.SwimHand.Number) / spread.Reach
-		return math.Sqrt(math.Expm1(step * step))
+		return spread.RelativeSD(step)
 	},
 	both:  true,
 	setup: func(s *setup.Setup, factor float64) { s.Approach.Speed *= factor },

@@ -27,23 +27,23 @@ func (at *situation) fails(h *Head) string {
 		if lure.WeightInWater < at.cast.SpoolDrag {
 			return fmt.Sprintf("weighs only %s in water, too little to draw line off the spool", at.mass(lure.WeightInWater/water.Gravity))
 		}
-		return fmt.Sprintf("is only %s down after %s", depth, seconds(f.Path[len(f.Path)-1].Time))
+		return fmt.Sprintf("is only %s down after %s", depth, units.Seconds(f.Path[len(f.Path)-1].Time))
 	}
 	return "cannot be worked out in this wind and current"
 }
 
 // fallsInTime is what a head does that falls as wanted.
 func (at *situation) fallsInTime(h *Head) string {
-	return fmt.Sprintf("%s in %s, %s to spare", at.place(), seconds(h.Fall.Time), seconds(at.wait-h.Fall.Time))
+	return fmt.Sprintf("%s in %s, %s to spare", at.place(), units.Seconds(h.Fall.Time), units.Seconds(at.wait-h.Fall.Time))
 }
 
 // keepsHold is what a head does that holds the bottom.
 func (at *situation) keepsHold(h *Head) string {
 	c := h.Contact
 	if speedOf(at.gait) == 0 {
-		return fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", percent(c.Margin), percent(c.Grip))
+		return fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", units.Percent(c.Margin), units.Percent(c.Grip))
 	}
-	return fmt.Sprintf("holds with %s of its weight on the bed at %s over the ground, %s", percent(c.Margin), at.speed(speedOf(at.gait)), at.lifts(c))
+	return fmt.Sprintf("holds with %s of its weight on the bed at %s over the ground, %s", units.Percent(c.Margin), at.speed(speedOf(at.gait)), at.lifts(c))
 }
 
 // explain writes the answer's sentences.
@@ -90,7 +90,7 @@ func (at *situation) explainNone(a *Answer, doubt *doubts) {
 	a.Sentence = fmt.Sprintf("None of these heads does it. %s comes closest: %s.", at.mass(closest.Mass), closest.Reason)
 	if c := at.setup.Approach.Ceiling; c > 0 && at.target/c > at.wait {
 		a.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s.",
-			at.speed(c), seconds(at.target/c), at.depth(at.target), at.limit())
+			at.speed(c), units.Seconds(at.target/c), at.depth(at.target), at.limit())
 		return
 	}
 	if instead := at.school().instead; instead != nil {
@@ -152,9 +152,9 @@ func (at *situation) waitReason() string {
 // limit says what a fall that takes too long runs into.
 func (at *situation) limit() string {
 	if at.wait == at.window {
-		return "the boat is over it after " + seconds(at.window)
+		return "the boat is over it after " + units.Seconds(at.window)
 	}
-	return "the wait is " + seconds(at.wait)
+	return "the wait is " + units.Seconds(at.wait)
 }
 
 func (at *situation) place() string {
@@ -207,7 +207,7 @@ func (at *situation) stays(h Head) string {
 	case c.Margin >= wanted:
 		return "It stays there."
 	case c.Margin > 0:
-		return fmt.Sprintf("There it keeps the bed only lightly, with %s of its weight.", percent(c.Margin))
+		return fmt.Sprintf("There it keeps the bed only lightly, with %s of its weight.", units.Percent(c.Margin))
 	}
 	return "It does not stay there: the pull of the line lifts it again."
 }
@@ -237,17 +237,8 @@ func (at *situation) depth(m float64) string {
 	return fmt.Sprintf("%.1f %s", shown, unit.Symbol)
 }
 
-func seconds(t float64) string {
-	if t < 9.95 {
-		return fmt.Sprintf("%.1f s", t)
-	}
-	return fmt.Sprintf("%.0f s", t)
-}
-
 // counted is the time of a fall with the range of its count.
 func counted(h Head) string {
-	low, high := seconds(h.Ranges.Time.Low), seconds(h.Ranges.Time.High)
-	return fmt.Sprintf("%s (%s to %s)", seconds(h.Fall.Time), strings.TrimSuffix(low, " s"), strings.TrimSuffix(high, " s"))
+	low, high := units.Seconds(h.Ranges.Time.Low), units.Seconds(h.Ranges.Time.High)
+	return fmt.Sprintf("%s (%s to %s)", units.Seconds(h.Fall.Time), strings.TrimSuffix(low, " s"), strings.TrimSuffix(high, " s"))
 }
-
-func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

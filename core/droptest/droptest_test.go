@@ -9,6 +9,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/units"
 )
 
@@ -35,7 +36,7 @@ func given(t *testing.T, test Test, factor float64) run {
 // and lies in its 80 % range as often as that says.
 func TestFitCovers(t *testing.T) {
 	const seeds = 200
-	prior := logSD(judgement.FallArea.Spread)
+	prior := spread.LogSD(judgement.FallArea.Spread)
 	heads := []float64{3.5e-3, 7.1e-3}
 	inside, off := 0, 0.0
 	for seed := range uint64(seeds) {

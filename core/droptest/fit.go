@@ -9,12 +9,13 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 )
 
 // Fit is what the tests of one bait say of its drag as it falls, over what is
 // usual for its form.
 type Fit struct {
-	Outcome string  `json:"outcome"` // a FitOutcome
+	Outcome string  `json:"outcome"` // Fitted, NoDrops or Beyond
 	Factor  float64 `json:"factor"`  // median
 	Spread  float64 `json:"spread"`  // relative standard deviation
 	Before  float64 `json:"before"`  // that of before any test
@@ -28,11 +29,6 @@ const (
 	Beyond  = "beyond the bounds" // no drag within reason explains the times; it is not to be used
 )
 
-// logSD is the standard deviation of the logarithm of a log-normal number with
-// a relative one, and relative the other way.
-func logSD(relative float64) float64 { return math.Sqrt(math.Log1p(relative * relative)) }
-func relative(logSD float64) float64 { return math.Sqrt(math.Expm1(logSD * logSD)) }
-
 // datum is what a test adds to a fit.
 type datum struct {
 	mean, sd float64 // s
@@ -45,7 +41,7 @@ type datum struct {
 // Problem Theory, section 3.2). Tests on the water do not count: more than the
 // bait is uncertain there. Errors are those of the engine.
 func FitDrag(tests []Test) (Fit, error) {
-	prior := logSD(judgement.FallArea.Spread)
+	prior := spread.LogSD(judgement.FallArea.Spread)
 	out := Fit{Outcome: NoDrops, Factor: 1, Spread: judgement.FallArea.Spread, Before: judgement.FallArea.Spread}
 	var data []datum
 	var counted []Test
@@ -97,7 +93,7 @@ func FitDrag(tests []Test) (Fit, error) {
 			break
 		}
 	}
-	out.Outcome, out.Factor, out.Spread = Fitted, math.Exp(log), relative(1/math.Sqrt(information))
+	out.Outcome, out.Factor, out.Spread = Fitted, math.Exp(log), spread.RelativeSD(1/math.Sqrt(information))
 	if math.Abs(log) > bound-close {
 		out.Outcome = Beyond
 	}
@@ -111,27 +107,23 @@ func (f Fit) Carried(from, to setup.Bait) (Fit, bool) {
 	if f.Outcome != Fitted || from.Form != to.Form || from.Body != to.Body {
 		return Fit{}, false
 	}
-	sd := logSD(f.Spread)
-	if change := math.Abs(math.Log2((from.Length + from.Trimmed) / (to.Length + to.Trimmed))); change > sameLength {
-		sd = math.Hypot(sd, logSD(judgement.CarryLength.Spread)*change)
+	sd := spread.LogSD(f.Spread)
+	if change := math.Abs(math.Log2((from.Length + from.Trimmed) / (to.Length + to.Trimmed))); change > judgement.SameLength.Number {
+		sd = math.Hypot(sd, spread.LogSD(judgement.CarryLength.Spread)*change)
 	}
-	if math.Abs(from.Trimmed/from.Length-to.Trimmed/to.Length) > sameLength {
-		sd = math.Hypot(sd, logSD(judgement.CarryTrim.Spread))
+	if math.Abs(from.Trimmed/from.Length-to.Trimmed/to.Length) > judgement.SameLength.Number {
+		sd = math.Hypot(sd, spread.LogSD(judgement.CarryTrim.Spread))
 	}
 	if from.NoTail != to.NoTail {
-		sd = math.Hypot(sd, logSD(judgement.CarryTail.Spread))
+		sd = math.Hypot(sd, spread.LogSD(judgement.CarryTail.Spread))
 	}
-	f.Spread = relative(sd)
+	f.Spread = spread.RelativeSD(sd)
 	return f, f.Spread < f.Before
 }
 
-// sameLength is by how much, as a share, two lengths of a bait may differ that
-// are the same.
-const sameLength = 0.01
-
 // Same is whether two baits are one and the same kind.
 func Same(a, b setup.Bait) bool {
-	near := func(x, y float64) bool { return math.Abs(x-y) <= sameLength*max(a.Length, b.Length) }
+	near := func(x, y float64) bool { return math.Abs(x-y) <= judgement.SameLength.Number*max(a.Length, b.Length) }
 	return a.Form == b.Form && a.Body == b.Body && a.NoTail == b.NoTail && near(a.Length, b.Length) && near(a.Trimmed, b.Trimmed)
 }
 

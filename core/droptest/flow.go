@@ -15,7 +15,7 @@ import (
 
 // Measured is a number that was measured, with how well it is known.
 type Measured struct {
-	Value     float64 `json:"value"`
+	Value     float64 `json:"value"`     // m/s of a current or a drift, m of a cast
 	Spread    float64 `json:"spread"`    // relative standard deviation
 	Direction float64 `json:"direction"` // of a drift: degrees from north, clockwise
 	Words     string  `json:"words"`
@@ -48,9 +48,9 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 	}
 	out := Measured{Value: length / mean, Spread: math.Hypot(judgement.FloatOwn.Spread, run)}
 	if most := setup.LookupField("flow.speed").Max; out.Value > most {
-		return Measured{}, fieldError("times", "Times: %s in %s is %s, more than the %s that is allowed; are they seconds?", choice.Show("depth", length), seconds(mean), choice.Show("speed", out.Value), choice.Show("speed", most))
+		return Measured{}, fieldError("times", "Times: %s in %s is %s, more than the %s that is allowed; are they seconds?", choice.Show("depth", length), units.Seconds(mean), choice.Show("speed", out.Value), choice.Show("speed", most))
 	}
-	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value), count(len(times), "run"), percent(out.Spread))
+	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value), count(len(times), "run"), units.Percent(out.Spread))
 	return out, nil
 }
 
@@ -69,7 +69,7 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 	}
 	line := setup.Field{Label: "Line out", Measure: "depth", Min: s.Rod.TipHeight + 0.5, Max: s.Rod.TipHeight + s.Water.Depth}
 	if message := line.Check(out, choice); message != "" {
-		return Measured{}, fieldError("line", "%s It is counted from the rod tip, and the head hangs off the bed.", message)
+		return Measured{}, fieldError("out", "%s It is counted from the rod tip, and the head hangs off the bed.", message)
 	}
 	tilt := setup.Field{Label: "Angle", Measure: "angle", Min: 2, Max: 80}
 	if message := tilt.Check(angle, choice); message != "" {
@@ -102,8 +102,8 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 			return Measured{}, err
 		}
 	}
-	m := Measured{Value: speed, Spread: relative(math.Sqrt(sum))}
-	m.Words = fmt.Sprintf("%s at the surface from a line that stands at %.0f°, ± %s.", choice.Show("speed", speed), angle, percent(m.Spread))
+	m := Measured{Value: speed, Spread: spread.RelativeSD(math.Sqrt(sum))}
+	m.Words = fmt.Sprintf("%s at the surface from a line that stands at %.0f°, ± %s.", choice.Show("speed", speed), angle, units.Percent(m.Spread))
 	return m, nil
 }
 
@@ -166,14 +166,14 @@ func ByFixes(from, to Position, time float64, choice units.Choice) (Measured, er
 	far := r3.Norm(r3.Vec{X: north, Y: east})
 	out := Measured{Value: far / time, Direction: math.Mod(math.Atan2(east, north)*180/math.Pi+360, 360)}
 	if most := setup.LookupField("boat.speed").Max; out.Value > most {
-		return Measured{}, fieldError("to", "To: %s from the first in %s is a drift of %s, more than the %s that is allowed.", choice.Show("depth", far), seconds(time), choice.Show("speed", out.Value), choice.Show("speed", most))
+		return Measured{}, fieldError("to", "To: %s from the first in %s is a drift of %s, more than the %s that is allowed.", choice.Show("depth", far), units.Seconds(time), choice.Show("speed", out.Value), choice.Show("speed", most))
 	}
 	fix := math.Sqrt2 * judgement.Fix.Number
 	if far < fix {
 		return Measured{}, fieldError("to", "To: it is %s from the first, less than two fixes are sure of (%s); drift longer.", choice.Show("depth", far), choice.Show("depth", fix))
 	}
 	out.Spread = math.Hypot(fix/far, judgement.Timing.Number/time)
-	out.Words = fmt.Sprintf("%s towards %03.0f°, ± %s.", choice.Show("speed", out.Value), out.Direction, percent(out.Spread))
+	out.Words = fmt.Sprintf("%s towards %03.0f°, ± %s.", choice.Show("speed", out.Value), out.Direction, units.Percent(out.Spread))
 	return out, nil
 }
 
@@ -203,6 +203,6 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 	if n := float64(len(counted)); n > 1 {
 		out.Spread = math.Hypot(judgement.TurnLine.Spread, math.Sqrt(sum/(n-1)/n)/mean)
 	}
-	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), count(len(counted), "cast"), percent(out.Spread))
+	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), count(len(counted), "cast"), units.Percent(out.Spread))
 	return out, nil
 }

@@ -64,9 +64,9 @@ func TestByLine(t *testing.T) {
 		t.Errorf("%+v %v", faster, err)
 	}
 	_, err = ByLine(s, mass, 0.5, angle, nil)
-	refused(t, err, "line", "outside what is allowed")
+	refused(t, err, "out", "outside what is allowed")
 	_, err = ByLine(s, mass, 40, angle, nil)
-	refused(t, err, "line", "hangs off the bed")
+	refused(t, err, "out", "hangs off the bed")
 	_, err = ByLine(s, mass, out, 0, nil)
 	refused(t, err, "angle", "from the vertical")
 	_, err = ByLine(s, 0.5, 3, 79, nil)

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/stat/distuv"
@@ -104,12 +105,12 @@ func (t Test) odd(expected float64) []string {
 		const minute = 60
 		switch away := d.Time - middle; {
 		case d.Struck:
-		case expected > 0 && d.Time*minute > 0.6*expected && d.Time*minute < 1.7*expected && d.Time < expected/10:
-			out[i] = fmt.Sprintf("minutes? About %s is expected", seconds(expected))
+		case expected > 0 && d.Time*minute > judgement.MinutesLow.Number*expected && d.Time*minute < judgement.MinutesHigh.Number*expected:
+			out[i] = fmt.Sprintf("minutes? About %s is expected", units.Seconds(expected))
 		case len(times) > 2 && away > width:
-			out[i] = fmt.Sprintf("slow: the others take about %s", seconds(middle))
+			out[i] = fmt.Sprintf("slow: the others take about %s", units.Seconds(middle))
 		case len(times) > 2 && -away > width:
-			out[i] = fmt.Sprintf("fast: the others take about %s", seconds(middle))
+			out[i] = fmt.Sprintf("fast: the others take about %s", units.Seconds(middle))
 		}
 	}
 	return out
@@ -128,7 +129,7 @@ func (t Test) caution(l *Look) string {
 	case len(times) > 1 && slices.IndexFunc(l.Odd, func(o string) bool { return o != "" }) < 0:
 		low, high := slices.Min(times), slices.Max(times)
 		if _, sd := timing(times); sd*math.Sqrt(float64(len(times))) > judgement.OddDrop.Number*judgement.Timing.Number {
-			return fmt.Sprintf("These drops do not agree: %s to %s. Time a few more, or strike those that went wrong.", seconds(low), seconds(high))
+			return fmt.Sprintf("These drops do not agree: %s to %s. Time a few more, or strike those that went wrong.", units.Seconds(low), units.Seconds(high))
 		}
 	}
 	return ""
@@ -137,7 +138,7 @@ func (t Test) caution(l *Look) string {
 // words says what a fit found.
 func (f Fit) words() string {
 	if f.Outcome != Fitted {
-		return fmt.Sprintf("Not yet measured: as baits of this form go, ± %s.", percent(f.Before))
+		return fmt.Sprintf("Not yet measured: as baits of this form go, ± %s.", units.Percent(f.Before))
 	}
 	low, high := f.Range()
 	what := "about as usual for its form"
@@ -148,20 +149,20 @@ func (f Fit) words() string {
 		what = "less than usual for its form"
 	}
 	return fmt.Sprintf("From %s it drags %.2f times, %s (%.2f to %.2f): known to ± %s, before to ± %s.",
-		count(f.Drops, "drop"), f.Factor, what, low, high, percent(f.Spread), percent(f.Before))
+		count(f.Drops, "drop"), f.Factor, what, low, high, units.Percent(f.Spread), units.Percent(f.Before))
 }
 
 // Range is the 80 % range of the factor.
 func (f Fit) Range() (low, high float64) {
-	reach := math.Exp(distuv.UnitNormal.Quantile(0.9) * logSD(f.Spread))
+	reach := spread.Factor(f.Spread, spread.Reach)
 	return f.Factor / reach, f.Factor * reach
 }
 
 // curve is how probable factors are before and after a fit.
 func curve(f Fit) []Density {
 	const points = 81
-	before := distuv.LogNormal{Sigma: logSD(f.Before)}
-	after := distuv.LogNormal{Mu: math.Log(f.Factor), Sigma: logSD(f.Spread)}
+	before := distuv.LogNormal{Sigma: spread.LogSD(f.Before)}
+	after := distuv.LogNormal{Mu: math.Log(f.Factor), Sigma: spread.LogSD(f.Spread)}
 	low, high := 0.4, 2.0
 	low, high = min(low, after.Quantile(0.005)), max(high, after.Quantile(0.995))
 	out := make([]Density, points)
@@ -179,7 +180,7 @@ func (f Fit) Told(from, to setup.Bait, when string, choice units.Choice) string 
 	if !Same(from, to) {
 		what = fmt.Sprintf(" of the one of %s", choice.Show("size", from.Length))
 	}
-	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", count(f.Drops, "drop"), what, when, f.Factor, percent(f.Spread))
+	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", count(f.Drops, "drop"), what, when, f.Factor, units.Percent(f.Spread))
 }
 
 func median(sorted []float64) float64 {
@@ -189,15 +190,6 @@ func median(sorted []float64) float64 {
 	}
 	return (sorted[(n-1)/2] + sorted[n/2]) / 2
 }
-
-func seconds(s float64) string {
-	if s < 9.95 {
-		return fmt.Sprintf("%.1f s", s)
-	}
-	return fmt.Sprintf("%.0f s", s)
-}
-
-func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }
 
 func count(n int, what string) string {
 	if n == 1 {

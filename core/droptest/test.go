@@ -45,11 +45,10 @@ var Holds = []string{Slack, Tight}
 
 // Limits of a test.
 const (
-	MostDrops    = 60
-	leastTime    = 0.2   // s
-	mostTime     = 600.0 // s
-	leastDepth   = 0.3   // m, of a tank
-	tipOverStill = 0.3   // m that the hand holds the line over still water
+	MostDrops  = 60
+	leastTime  = 0.2   // s
+	mostTime   = 600.0 // s
+	leastDepth = 0.3   // m, of a tank
 )
 
 // The fields of a test that are quantities.
@@ -172,7 +171,7 @@ func (t Test) still() setup.Setup {
 	s.Water.Depth, s.Water.SplashDepth = max(t.Depth, leastDepth), 0 // less is refused by its own name
 	s.Flow, s.Wind, s.Swell, s.Boat = d.Flow, setup.Wind{Source: setup.ByEye}, d.Swell, d.Boat
 	s.Cast = setup.Cast{SplashMost: s.Cast.SplashMost}
-	s.Rod.TipHeight = tipOverStill
+	s.Rod.TipHeight = judgement.OverStill.Number
 	s.Rigging.Kind = setup.SingleHead
 	return s
 }

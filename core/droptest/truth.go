@@ -249,9 +249,9 @@ func say(cases []Case, causes []Cause) string {
 		log += math.Log(c.Measured/c.Expected) / float64(len(cases))
 	}
 	bias := math.Exp(log)
-	what := fmt.Sprintf("On the water it takes %s longer than expected", percent(bias-1))
+	what := fmt.Sprintf("On the water it takes %s longer than expected", units.Percent(bias-1))
 	if bias < 1 {
-		what = fmt.Sprintf("On the water it takes %s less time than expected", percent(1-bias))
+		what = fmt.Sprintf("On the water it takes %s less time than expected", units.Percent(1-bias))
 	}
 	what += fmt.Sprintf(" (%s). ", count(len(cases), "case"))
 	likely := causes[0]

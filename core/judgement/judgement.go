@@ -257,6 +257,10 @@ var (
 	AngleByEye  = Value{2, "deg", 0, "an angle of a line read by eye"}
 	Fix         = Value{4, "m", 0, "a satellite fix in the open"}
 	TurnLine    = Value{0, "1", 0.03, "line a turn, as the spool empties"}
+	MinutesLow  = Value{0.6, "1", 0, "a time that is so much of what is expected, or more, were it minutes, was written in minutes"}
+	MinutesHigh = Value{1.7, "1", 0, "and so much, or less"}
+	SameLength  = Value{0.01, "1", 0, "lengths of a bait that differ by less are the same"}
+	OverStill   = Value{0.3, "m", 0, "the hand holds the line so far over still water"}
 	OddDrop     = Value{3, "1", 0, "standard deviations from the others at which a time looks wrong"}
 	DropDepth   = map[string]Value{
 		"tank":            {0, "1", 0.01, "a ruler on the glass"},
@@ -271,17 +275,26 @@ var (
 	TapLate     = Value{1, "s", 0, "a wet thumb is so early or late"}
 	SnagRate    = Value{0.012, "1", 0.5, "share of casts that lose a head, for one step of the snag index"}
 	PatternSure = Value{0.1, "1", 0, "a pattern that chance makes less often than this is claimed"}
+	PatternWide = Value{0.8, "1", 0, "a stretch with more of the fall than this is nearly all of it, and no pattern"}
+	TriedLittle = Value{0.25, "1", 0, "what had fewer casts than this share of the most was hardly tried"}
+	FallStep    = Value{0.2, "m/s", 0, "fall speeds that a hand tells apart"}
 	PatternLess = Value{5, "1", 0, "fewer than this are too few to say anything"}
 	CastLongest = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
 )
 
 // Practice: see package practice.
 var (
-	CallGrace = Value{0.3, "s", 0, "a hand needs so long to do what the eye has seen"}
-	CallLoss  = Value{50, "points/s", 0, "two seconds off is no call"}
-	FishGrace = Value{0.08, "1", 0, "share of their depth by which fish come up or down"}
-	FishFar   = Value{0.4, "1", 0, "share of their depth at which they do not see it any more"}
-	BowClose  = Value{0.15, "1", 0, "so close to the count without line and current it was that count"}
+	HiddenLeast = Value{0.55, "1", 0, "a hidden depth over the one that is set, at least: not to be counted from"}
+	HiddenMost  = Value{1.45, "1", 0, "and at most"}
+	FishLeast   = Value{0.3, "1", 0, "fish over the depth of the bed, at least: high enough to be counted to"}
+	FishMost    = Value{0.85, "1", 0, "and at most: off the bed"}
+	AfterLeast  = Value{4, "s", 0, "a round goes on so long after the touch, at least, so that its end tells nothing"}
+	AfterMost   = Value{9, "s", 0, "and at most"}
+	CallGrace   = Value{0.3, "s", 0, "a hand needs so long to do what the eye has seen"}
+	CallLoss    = Value{50, "points/s", 0, "two seconds off is no call"}
+	FishGrace   = Value{0.08, "1", 0, "share of their depth by which fish come up or down"}
+	FishFar     = Value{0.4, "1", 0, "share of their depth at which they do not see it any more"}
+	BowClose    = Value{0.15, "1", 0, "so close to the count without line and current it was that count"}
 )
 
 // The cast: see package casting.

@@ -13,8 +13,8 @@ import (
 // Losses are what was lost, and what that says.
 type Losses struct {
 	Lost    int     `json:"lost"`
-	Hourly  float64 `json:"hourly"` // heads an hour
-	Cost    float64 `json:"cost"`
+	Hourly  float64 `json:"hourly"`  // heads an hour
+	Cost    float64 `json:"cost"`    // in the money of the prices
 	Unknown int     `json:"unknown"` // of them without a price
 	Groups  []Lost  `json:"groups"`
 	Beds    []Bed   `json:"beds"`

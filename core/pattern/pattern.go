@@ -120,17 +120,15 @@ var dimensions = []dimension{
 
 // retrieve is what a way of working a bait is called.
 func retrieve(key string) string {
-	for _, p := range technique.Presets() {
-		if p.Key == key {
-			return strings.ToLower(p.Name)
-		}
+	if p, ok := technique.Lookup(key); ok {
+		return strings.ToLower(p.Name)
 	}
 	return key
 }
 
-// fallBin is a fall speed in steps of 0.2 m/s.
+// fallBin is a fall speed in m/s, in steps.
 func fallBin(speed float64, choice units.Choice) string {
-	const step = 0.2
+	step := judgement.FallStep.Number
 	if speed <= 0 {
 		return ""
 	}
@@ -360,16 +358,12 @@ func tried(g Group) string {
 		return ""
 	}
 	last := g.Rows[len(g.Rows)-1]
-	if 4*last.Casts > g.Rows[0].Casts {
+	if float64(last.Casts) > judgement.TriedLittle.Number*float64(g.Rows[0].Casts) {
 		return "" // about as much as the others
 	}
-	return fmt.Sprintf("%s: %s, %d of %s casts.", g.Name, last.Label, last.Casts, all(g))
-}
-
-func all(g Group) string {
-	n := 0
+	all := 0
 	for _, r := range g.Rows {
-		n += r.Casts
+		all += r.Casts
 	}
-	return fmt.Sprint(n)
+	return fmt.Sprintf("%s: %s, %d of %d casts.", g.Name, last.Label, last.Casts, all)
 }

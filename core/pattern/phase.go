@@ -127,7 +127,7 @@ func byDepth(logs []trip.Log, choice units.Choice) (bins []Bin, found *Claim, lo
 		for j := i; j < len(bins); j++ {
 			k += count[j]
 			even += bins[j].Expected / float64(n)
-			if even > 0.8 {
+			if even > judgement.PatternWide.Number {
 				break // nearly all of it is no pattern
 			}
 			looked++

@@ -78,11 +78,8 @@ func Run(s setup.Setup, mass float64, p technique.Programme, choice units.Choice
 		return nil, err
 	}
 	parts := p.Parts()
-	d := mechanics.Drop{Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: 1}
-	for _, part := range parts {
-		d.Phases = append(d.Phases, part.Phase)
-		d.Until += part.Phase.Time
-	}
+	phases, longest := p.Phases()
+	d := mechanics.Drop{Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(d, mechanics.Detail{Frames: mostFrames, Points: linePoints})
 	if err != nil {
 		return nil, setup.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}

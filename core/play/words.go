@@ -30,11 +30,11 @@ func (t teller) tell(track *mechanics.Track) []string {
 	}
 	switch track.Outcome {
 	case mechanics.ReeledIn:
-		words = append(words, fmt.Sprintf("It comes to the rod tip after %s.", t.time(track.Last.Time)))
+		words = append(words, fmt.Sprintf("It comes to the rod tip after %s.", units.Seconds(track.Last.Time)))
 	case mechanics.OutOfLine:
-		words = append(words, fmt.Sprintf("The spool is empty after %s.", t.time(track.Last.Time)))
+		words = append(words, fmt.Sprintf("The spool is empty after %s.", units.Seconds(track.Last.Time)))
 	case mechanics.StepsUp, mechanics.Unsolved:
-		words = append(words, fmt.Sprintf("After %s it cannot be worked out: wind and current whirl the line about too fast.", t.time(track.Last.Time)))
+		words = append(words, fmt.Sprintf("After %s it cannot be worked out: wind and current whirl the line about too fast.", units.Seconds(track.Last.Time)))
 	}
 	return words
 }
@@ -48,7 +48,7 @@ func (t teller) fall(track *mechanics.Track) string {
 	case track.Outcome == mechanics.NoWater:
 		return "There is no water where it lands."
 	case !down.Happened:
-		return fmt.Sprintf("Not down in %s: %s deep then.", t.time(track.Last.Time), t.depth(max(-track.Last.End.Z, 0)))
+		return fmt.Sprintf("Not down in %s: %s deep then.", units.Seconds(track.Last.Time), t.depth(max(-track.Last.End.Z, 0)))
 	}
 	moved := down.At.X - t.drop.Cast.Distance
 	where := "right below the splash"
@@ -70,18 +70,18 @@ func (t teller) fall(track *mechanics.Track) string {
 			where = sideways + " of the splash"
 		}
 	}
-	return fmt.Sprintf("Down in %s, %s, with %s of line out.", t.time(down.Time), where, t.depth(track.Down.LineOut))
+	return fmt.Sprintf("Down in %s, %s, with %s of line out.", units.Seconds(down.Time), where, t.depth(track.Down.LineOut))
 }
 
 // work tells what it did from then on.
 func (t teller) work(track *mechanics.Track) string {
 	w := track.Work
-	text := fmt.Sprintf("On the bottom %.0f %% of the %s after that", 100*track.Contact, t.time(w.Time))
+	text := fmt.Sprintf("On the bottom %.0f %% of the %s after that", 100*track.Contact, units.Seconds(w.Time))
 	switch {
 	case w.Falls == 1:
-		text += fmt.Sprintf(", one fall of %s", t.time(w.FallTime))
+		text += fmt.Sprintf(", one fall of %s", units.Seconds(w.FallTime))
 	case w.Falls > 1:
-		text += fmt.Sprintf(", %d falls of %s", w.Falls, t.time(w.FallTime))
+		text += fmt.Sprintf(", %d falls of %s", w.Falls, units.Seconds(w.FallTime))
 	}
 	if off := judgement.OffBed.Number; w.Highest >= off && w.MeanHeight < off {
 		text += fmt.Sprintf("; it rises to %s", t.depth(w.Highest))
@@ -100,12 +100,8 @@ func (t teller) slower(track *mechanics.Track) string {
 	}
 	stays := func(share float64) bool {
 		d := t.drop
-		d.Phases, d.Until = nil, 1
-		for _, part := range t.programme.Slower(share).Parts() {
-			d.Phases = append(d.Phases, part.Phase)
-			d.Until += part.Phase.Time
-		}
-		d.Until = min(d.Until, technique.MaxTime)
+		d.Phases, d.Until = t.programme.Slower(share).Phases()
+		d.Until = min(d.Until+1, technique.MaxTime)
 		slow, err := t.scene.Run(d, mechanics.Detail{})
 		return err == nil && slow.Touch().Happened && slow.Work.Highest <= near
 	}
@@ -131,11 +127,4 @@ func (t teller) depth(m float64) string {
 		digits = 0
 	}
 	return fmt.Sprintf("%.*f %s", digits, unit.FromBase(m), unit.Symbol)
-}
-
-func (t teller) time(s float64) string {
-	if s < 9.95 {
-		return fmt.Sprintf("%.1f s", s)
-	}
-	return fmt.Sprintf("%.0f s", s)
 }

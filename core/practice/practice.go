@@ -91,7 +91,12 @@ const (
 // the touch is called. after is for how long it goes on after the touch, s.
 func (q Question) hidden() (s setup.Setup, fish, after float64) {
 	random := rand.New(rand.NewPCG(uint64(q.Seed), 1))
-	share, where, after := 0.55+0.9*random.Float64(), 0.3+0.55*random.Float64(), 4+5*random.Float64()
+	between := func(least, most judgement.Value) float64 {
+		return least.Number + (most.Number-least.Number)*random.Float64()
+	}
+	share := between(judgement.HiddenLeast, judgement.HiddenMost)
+	where := between(judgement.FishLeast, judgement.FishMost)
+	after = between(judgement.AfterLeast, judgement.AfterMost)
 	s = q.Setup
 	if q.Game == Touch {
 		limits := setup.LookupField("water.depth")
@@ -100,11 +105,7 @@ func (q Question) hidden() (s setup.Setup, fish, after float64) {
 		s.Water.Depth = deep
 		return s, 0, after
 	}
-	bed := s.Water.Depth
-	if s.Water.SplashDepth > 0 {
-		bed = s.Water.SplashDepth
-	}
-	return s, math.Round(bed*where*10) / 10, after
+	return s, math.Round(s.DepthAtSplash()*where*10) / 10, after
 }
 
 // validate returns setup.Errors in the units of choice, or that a unit is not

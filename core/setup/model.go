@@ -19,12 +19,20 @@ func (s Setup) slope() float64 {
 	return (s.Water.SplashDepth - s.Water.Depth) / s.Cast.Distance
 }
 
-// splashDepth is the depth where the cast lands.
-func (s Setup) splashDepth() float64 {
+// DepthAtSplash is the depth in m where the cast lands.
+func (s Setup) DepthAtSplash() float64 {
 	if s.Water.SplashDepth > 0 {
 		return s.Water.SplashDepth
 	}
 	return s.Water.Depth
+}
+
+// MostLine is the line in m that may be out over a depth in m: some times that, or
+// where it is more what the cast itself takes, and the depth on top for the belly.
+func (s Setup) MostLine(depth float64) float64 {
+	splash := s.DepthAtSplash()
+	cast := math.Hypot(s.Cast.Distance, s.Rod.TipHeight+splash)
+	return max(s.Approach.Scope*max(splash, depth), judgement.ChordLimit.Number*cast+splash)
 }
 
 // TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
@@ -33,7 +41,7 @@ func (s Setup) TargetDepth() float64 {
 		return s.Rigging.Gap
 	}
 	if s.Target.Height > 0 {
-		return max(s.splashDepth()-s.Target.Height, 0)
+		return max(s.DepthAtSplash()-s.Target.Height, 0)
 	}
 	return s.Target.Depth
 }

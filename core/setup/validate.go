@@ -77,7 +77,7 @@ func (s Setup) Validate(choice units.Choice) error {
 	if s.Target.Depth > max(s.Water.Depth, s.Water.SplashDepth) {
 		add("target.depth", "Target depth: %s is below the bed at %s.", depth(s.Target.Depth), depth(max(s.Water.Depth, s.Water.SplashDepth)))
 	}
-	switch bed := s.splashDepth(); {
+	switch bed := s.DepthAtSplash(); {
 	case s.Target.Height > 0 && s.Target.Depth > 0:
 		add("target.height", "Target over the bed by: %s, but a target depth of %s is given too; clear one of them.", depth(s.Target.Height), depth(s.Target.Depth))
 	case s.Target.Height >= bed:
@@ -99,7 +99,7 @@ func (s Setup) Validate(choice units.Choice) error {
 		add("leader.length", "Leader length: %s is not less than the cast of %s; its knot would still be on the spool.", depth(s.Leader.Length), depth(s.Cast.Distance))
 	}
 	if s.Rigging.Floats() {
-		switch shallowest := min(s.Water.Depth, s.splashDepth()); {
+		switch shallowest := min(s.Water.Depth, s.DepthAtSplash()); {
 		case s.Rigging.Gap >= shallowest:
 			add("rig.gap", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", depth(s.Rigging.Gap), depth(shallowest))
 		case s.Approach.Kind != SlowFall && s.Approach.Kind != Hover:
@@ -108,7 +108,7 @@ func (s Setup) Validate(choice units.Choice) error {
 			add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", depth(s.Rigging.Gap))
 		}
 	} else if s.Rigging.Kind != SingleHead {
-		switch shallowest := min(s.Water.Depth, s.splashDepth()); {
+		switch shallowest := min(s.Water.Depth, s.DepthAtSplash()); {
 		case s.Rigging.Gap >= shallowest:
 			add("rig.gap", "Between the two: %s does not fit into water %s deep.", depth(s.Rigging.Gap), depth(shallowest))
 		case s.Leader.Length > 0 && s.Rigging.Gap >= s.Leader.Length:
@@ -123,7 +123,7 @@ func (s Setup) Validate(choice units.Choice) error {
 		add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", choice.Show("mass", s.Rod.Most), choice.Show("mass", s.Rod.Least))
 	}
 	if s.Approach.Kind == LiftAndDrop {
-		switch shallowest := s.splashDepth(); {
+		switch shallowest := s.DepthAtSplash(); {
 		case s.Approach.BackMost <= s.Approach.BackLeast:
 			add("approach.backMost", "Back on the bed after, at most: %s is not longer than the least of %s.", choice.Show("time", s.Approach.BackMost), choice.Show("time", s.Approach.BackLeast))
 		case s.Approach.Lift >= shallowest:
@@ -135,7 +135,7 @@ func (s Setup) Validate(choice units.Choice) error {
 	if s.Approach.Kind == Hover && s.Rigging.Floats() {
 		add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not hover.")
 	} else if s.Approach.Kind == Hover {
-		switch bed := s.splashDepth(); {
+		switch bed := s.DepthAtSplash(); {
 		case s.TargetDepth() == 0 || s.TargetDepth() >= bed:
 			add("target.depth", "Target depth: to hover over fish, give the depth of the highest of them, less than the %s of the bed.", depth(bed))
 		case s.TargetDepth()+s.Target.Band > bed:

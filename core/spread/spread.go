@@ -20,7 +20,14 @@ const Reach = 1.2815515655446004
 // Factor returns by how much a number that is above zero is multiplied where
 // its unknown is z and its relative standard deviation sd: it is log-normal
 // with the number as its median.
-func Factor(sd, z float64) float64 { return math.Exp(z * math.Sqrt(math.Log1p(sd*sd))) }
+func Factor(sd, z float64) float64 { return math.Exp(z * LogSD(sd)) }
+
+// LogSD is the standard deviation of the logarithm of a log-normal number with
+// the relative standard deviation sd.
+func LogSD(sd float64) float64 { return math.Sqrt(math.Log1p(sd * sd)) }
+
+// RelativeSD is the inverse of LogSD.
+func RelativeSD(logSD float64) float64 { return math.Sqrt(math.Expm1(logSD * logSD)) }
 
 // Shift is how readings change with one unknown: by Up at +Reach and by Down
 // at -Reach. Where Down is nil it is the opposite of Up.

@@ -36,3 +36,13 @@ var presets = []Preset{
 
 // Presets returns the ways of working a bait that have names.
 func Presets() []Preset { return append([]Preset(nil), presets...) }
+
+// Lookup returns the preset of a key, and whether there is one.
+func Lookup(key string) (Preset, bool) {
+	for _, p := range presets {
+		if p.Key == key {
+			return p, true
+		}
+	}
+	return Preset{}, false
+}

@@ -174,6 +174,15 @@ func (p Programme) Parts() []Part {
 	return parts
 }
 
+// Phases are those of Parts, and the longest time in s that they take.
+func (p Programme) Phases() (phases []mechanics.Phase, longest float64) {
+	for _, part := range p.Parts() {
+		phases = append(phases, part.Phase)
+		longest += part.Phase.Time
+	}
+	return phases, longest
+}
+
 // Slower is the programme with everything that is reeled in its work slowed
 // to share of its speed, over the same length of line.
 func (p Programme) Slower(share float64) Programme {

@@ -12,6 +12,7 @@ import (
 	"unicode/utf8"
 
 	"dunvel/core/setup"
+	"dunvel/core/technique"
 	"dunvel/core/units"
 )
 
@@ -227,7 +228,7 @@ func (s State) check(errs *setup.Errors, at string, choice units.Choice) {
 	if message := head.Check(s.Mass, choice); message != "" {
 		fail(errs, at+".mass", "%s", message)
 	}
-	if _, ok := programme(s.Technique); !ok {
+	if _, ok := technique.Lookup(s.Technique); !ok {
 		fail(errs, at+".technique", "Retrieve: there is no “%s”.", s.Technique)
 	}
 }
@@ -248,14 +249,10 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	if e.Rod < 0 || e.Rod >= len(t.Rods) {
 		fail(&errs, "rod", "Rod: there is no number %d on this trip.", e.Rod+1)
 	}
-	last := time.Time{}
-	if t.End != nil {
-		last = t.End.Add(slack)
-	}
 	switch {
 	case e.Time.Before(t.Start.Add(-slack)):
 		fail(&errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))
-	case t.End != nil && e.Time.After(last):
+	case t.End != nil && e.Time.After(t.End.Add(slack)):
 		fail(&errs, "time", "Time: %s is after the trip's end, %s.", clock(e.Time), clock(*t.End))
 	}
 	number := func(field string, f setup.Field, value float64) {

@@ -13,16 +13,6 @@ import (
 	"golang.org/x/sync/errgroup"
 )
 
-// programme of a preset.
-func programme(key string) (technique.Programme, bool) {
-	presets := technique.Presets()
-	i := slices.IndexFunc(presets, func(p technique.Preset) bool { return p.Key == key })
-	if i < 0 {
-		return technique.Programme{}, false
-	}
-	return presets[i].Programme, true
-}
-
 // casting is how a cast goes on, for a bait that drags as much as it is taken to.
 type casting struct {
 	track *mechanics.Track
@@ -41,12 +31,9 @@ func (s State) cast(drag float64) (*casting, error) {
 	for i := range r.Bodies {
 		r.Bodies[i].FallArea *= drag
 	}
-	p, _ := programme(s.Technique)
-	d := mechanics.Drop{Rig: r, Cast: s.Setup.Splash(), Spool: s.Setup.Rod.LineOnSpool, Until: 1}
-	for _, part := range p.Parts() {
-		d.Phases = append(d.Phases, part.Phase)
-		d.Until += part.Phase.Time
-	}
+	p, _ := technique.Lookup(s.Technique)
+	phases, longest := p.Programme.Phases()
+	d := mechanics.Drop{Rig: r, Cast: s.Setup.Splash(), Spool: s.Setup.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
 	if err != nil {
 		return nil, fmt.Errorf("trip: %w", err)
@@ -73,15 +60,7 @@ func (c *casting) phase(since float64) string {
 	return Working
 }
 
-// bed is how deep it is where the bait comes down, m.
-func (s State) bed() float64 {
-	if w := s.Setup.Water; w.SplashDepth > 0 {
-		return w.SplashDepth
-	}
-	return s.Setup.Water.Depth
-}
-
-// has a bait in the water.
+// has are the kinds that happen to a bait in the water.
 var has = []string{Bottom, Off, Bite, Short, Fish, Freed, Lost, Torn}
 
 // margin is the push of the head on the bed over its weight in water, worked as
@@ -96,7 +75,7 @@ func (s State) margin() (float64, error) {
 		return 0, err
 	}
 	resting := r.Resting()
-	out := max(s.Setup.Approach.Scope*s.bed(), s.bed()+s.Setup.Rod.TipHeight)
+	out := s.Setup.MostLine(s.Setup.DepthAtSplash())
 	return min(max(scene.Rest(&resting, s.Setup.Gait(), out, nil).ContactMargin, 0), 1), nil
 }
 
@@ -106,7 +85,7 @@ func (s State) margin() (float64, error) {
 func (e Event) Placed(s State) (Event, error) {
 	e.With = With{
 		Mass: s.Mass, Shape: s.Setup.Head.Shape, Material: s.Setup.Head.Material, Technique: s.Technique,
-		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.bed(),
+		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.Setup.DepthAtSplash(),
 	}
 	if e.Kind == Retie || e.Kind == Note || e.State != nil {
 		return e, nil
@@ -148,7 +127,7 @@ func (e Event) Placed(s State) (Event, error) {
 // where is how deep an event probably was, m, by the casts with the bait as it
 // is taken to drag, less and more; the depth is 0 where only the range is known.
 func (s State) where(e Event, casts []*casting) (depth, low, high float64) {
-	bed := s.bed()
+	bed := s.Setup.DepthAtSplash()
 	if e.Phase == OnBottom {
 		margin := judgement.DepthSpread.Spread * spread.Reach * bed
 		return bed, bed - margin, bed + margin

@@ -76,3 +76,14 @@ func fractionText(v float64) (string, bool) {
 	}
 	return "", false
 }
+
+// Seconds says a time in s as it is counted: in tenths below ten.
+func Seconds(s float64) string {
+	if s < 9.95 {
+		return fmt.Sprintf("%.1f s", s)
+	}
+	return fmt.Sprintf("%.0f s", s)
+}
+
+// Percent says a share in whole percent.
+func Percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

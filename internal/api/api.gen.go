@@ -250,11 +250,8 @@ type Import struct {
 	Places int `json:"places"`
 
 	// Refused What cannot be taken; while there is any nothing is
-	Refused []struct {
-		Line int    `json:"line"`
-		Why  string `json:"why"`
-	} `json:"refused"`
-	Taken bool `json:"taken"`
+	Refused []ImportRefused `json:"refused"`
+	Taken   bool            `json:"taken"`
 
 	// Trips With how much happened on them
 	Trips []string `json:"trips"`
@@ -265,6 +262,12 @@ type ImportField struct {
 	Key    string `json:"key"`
 	Label  string `json:"label"`
 	Needed bool   `json:"needed"`
+}
+
+// ImportRefused defines model for ImportRefused.
+type ImportRefused struct {
+	Line int    `json:"line"`
+	Why  string `json:"why"`
 }
 
 // Item defines model for Item.
@@ -955,9 +958,6 @@ type ServerInterface interface {
 	// DeleteTrip Deletes a trip; it can be restored
 	// (DELETE /trips/{id})
 	DeleteTrip(ctx *echo.Context, id Id) error
-	// GetTrip A trip
-	// (GET /trips/{id})
-	GetTrip(ctx *echo.Context, id Id) error
 	// ChangeTrip Sets a trip anew
 	// (PATCH /trips/{id})
 	ChangeTrip(ctx *echo.Context, id Id) error
@@ -1651,22 +1651,6 @@ func (w *ServerInterfaceWrapper) DeleteTrip(ctx *echo.Context) error {
 	return err
 }
 
-// GetTrip converts echo context to params.
-func (w *ServerInterfaceWrapper) GetTrip(ctx *echo.Context) error {
-	var err error
-	// ------------- Path parameter "id" -------------
-	var id Id
-
-	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
-	if err != nil {
-		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
-	}
-
-	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.GetTrip(ctx, id)
-	return err
-}
-
 // ChangeTrip converts echo context to params.
 func (w *ServerInterfaceWrapper) ChangeTrip(ctx *echo.Context) error {
 	var err error
@@ -1821,7 +1805,6 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/trips", wrapper.ListTrips, options.OperationMiddlewares["listTrips"]...)
 	router.POST(options.BaseURL+"/trips", wrapper.CreateTrip, options.OperationMiddlewares["createTrip"]...)
 	router.DELETE(options.BaseURL+"/trips/:id", wrapper.DeleteTrip, options.OperationMiddlewares["deleteTrip"]...)
-	router.GET(options.BaseURL+"/trips/:id", wrapper.GetTrip, options.OperationMiddlewares["getTrip"]...)
 	router.PATCH(options.BaseURL+"/trips/:id", wrapper.ChangeTrip, options.OperationMiddlewares["changeTrip"]...)
 	router.POST(options.BaseURL+"/trips/:id/restore", wrapper.RestoreTrip, options.OperationMiddlewares["restoreTrip"]...)
 	router.GET(options.BaseURL+"/trips/:id/events", wrapper.ListEvents, options.OperationMiddlewares["listEvents"]...)
@@ -4819,61 +4802,6 @@ func (response DeleteTripdefaultApplicationProblemPlusJSONResponse) VisitDeleteT
 	return err
 }
 
-type GetTripRequestObject struct {
-	Id Id `json:"id"`
-}
-
-type GetTripResponseObject interface {
-	VisitGetTripResponse(w http.ResponseWriter) error
-}
-
-type GetTrip200JSONResponse SavedTrip
-
-func (response GetTrip200JSONResponse) VisitGetTripResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(200)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type GetTrip404ApplicationProblemPlusJSONResponse struct {
-	ProblemApplicationProblemPlusJSONResponse
-}
-
-func (response GetTrip404ApplicationProblemPlusJSONResponse) VisitGetTripResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(404)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
-type GetTripdefaultApplicationProblemPlusJSONResponse struct {
-	Body       Problem
-	StatusCode int
-}
-
-func (response GetTripdefaultApplicationProblemPlusJSONResponse) VisitGetTripResponse(w http.ResponseWriter) error {
-
-	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
-		return err
-	}
-	w.Header().Set("Content-Type", "application/problem+json")
-	w.WriteHeader(response.StatusCode)
-	_, err := buf.WriteTo(w)
-	return err
-}
-
 type ChangeTripRequestObject struct {
 	Id   Id `json:"id"`
 	Body *ChangeTripJSONRequestBody
@@ -5289,9 +5217,6 @@ type StrictServerInterface interface {
 	// DeleteTrip Deletes a trip; it can be restored
 	// (DELETE /trips/{id})
 	DeleteTrip(ctx context.Context, request DeleteTripRequestObject) (DeleteTripResponseObject, error)
-	// GetTrip A trip
-	// (GET /trips/{id})
-	GetTrip(ctx context.Context, request GetTripRequestObject) (GetTripResponseObject, error)
 	// ChangeTrip Sets a trip anew
 	// (PATCH /trips/{id})
 	ChangeTrip(ctx context.Context, request ChangeTripRequestObject) (ChangeTripResponseObject, error)
@@ -7179,31 +7104,6 @@ func (sh *strictHandler) DeleteTrip(ctx *echo.Context, id Id) error {
 	return nil
 }
 
-// GetTrip operation middleware
-func (sh *strictHandler) GetTrip(ctx *echo.Context, id Id) error {
-	var request GetTripRequestObject
-
-	request.Id = id
-
-	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
-		return sh.ssi.GetTrip(ctx.Request().Context(), request.(GetTripRequestObject))
-	}
-	for _, middleware := range sh.middlewares {
-		handler = middleware(handler, "GetTrip")
-	}
-
-	response, err := handler(ctx, request)
-
-	if err != nil {
-		return err
-	} else if validResponse, ok := response.(GetTripResponseObject); ok {
-		return validResponse.VisitGetTripResponse(ctx.Response())
-	} else if response != nil {
-		return fmt.Errorf("unexpected response type: %T", response)
-	}
-	return nil
-}
-
 // ChangeTrip operation middleware
 func (sh *strictHandler) ChangeTrip(ctx *echo.Context, id Id) error {
 	var request ChangeTripRequestObject
@@ -7428,143 +7328,143 @@ var swaggerSpec = []string{
 	"VryQUmfoRphSorQN4sJvl6eGMEteo+MlKTUwgfc79RMnR8SRJdq734k1FK3SCc8CQXQXeC01M49MH4sw",
 	"YvVFqLnAMxekQJ6F+C0qrOMtxO/ic6OKpyKoQvqtVHRq/5aSsyWhNgCj82uhwDBEP42eM702SbNCKGek",
 	"6IPl8PSGK6Q7A4gw9sxuZL4lkq0/61LwkmA4k2HyuazEHq4Wcxy5cATKIEjavjFwtf66w7Q55pbaUuI5",
-	"j34cXnlbJ13Q2SRcdn8zYr62qUsq1KT6q2AqcF+f+02tWq4jf4kpjXFtKD44Nh8kPbnNcjts7ZHv1T+b",
-	"4/WFhaQNCGdk3aOQsKW/s9ezZRMkxPyU1fG1XYG5WumVDfpJ2Jcwq8j1gV1aWZThIIXFpcjQZvT7BvNp",
-	"yhsSxbb94DP0WnL2TqzGmhG6TM97FhBhc/KcJALx5oZprZMr7voMVK+/v9IJ7/krr9i7AJcJCRwVt84S",
-	"Pl9OxFebVXK1izUB0HSns9T6OvnOtVeD0wiO/cg5IypUASSgDwUSjPNcm2NEIsipIswRZyVJ01AplJVv",
-	"8oHLKv2ZkIvSjRoZOcv1lh2IhcveollnxhDVGblapW6PFxAXm1M2f952rm16TqCp9RF8I43IBmxqq35Y",
-	"8QQkau04nQr6bjg+8UjQQStQukQObAgRt7U57biwlixpy4kWP7WIT0ckbFRT70s1TSFpEbmB2GVAwZzq",
-	"2zMQo9napTdGPSFfCzu+bBdzlI7OEe1NqInSO6EWjkuSkcrKskfxqOgYJwph7iurpSVWxmRdDgQoKEOS",
-	"GJ/OYmCfFutF2kW6EBHiinN0q1nF5fF7PltylS3cTscH95L8pOc9Gm1eBKOpzsed0vPdPWqhmRWBbjkb",
-	"lICWGxOSGJmFll8r4/XW7OSs49A1WxiaOFqLoDmkWxi9TlkHX0snLKMyd8gVOtYO6q32NHpz/KGCCfWY",
-	"ynaZ/mXMkejHZM2H9gu7PwD+FPEWichhH2EhIyH+0kWtQOkcbugBWccWFtwyb5CVLFzb+a6ASlsr7Hi0",
-	"/p7SULBYOQRMwCtFNfDkEIWmAeCrke5Inu3Lbz3AdqNzWWdOm2wB3Xdvj4hJ77EGxk4Dz9Gl2JLFNME4",
-	"RNZFmW8mNHLn1MffCNGTgL7Ua4MJn3eUAH270SPq0ocyHHsiPc672RGabA7Zx62rn5f4TdpjBq5QhJvZ",
-	"6HVVsiW/EQweZ6S6d/uFqB7330/SLfXaMc6Cmj8kHnEEWiQxWTNAZKUCBUZYR5Jw2vHqQa6aAS60d94s",
-	"I/pd2XZJ1k8CIKHvTvLEMarnl+BAHNip4NJbkmu850LD6XUYH8aPC0tt30FM2cZfy0BfF2XBNsthpGji",
-	"iajlN6k0ka8itGy4+Og6K6I5OJRxwJ0TRp2RyZmfdYDvoblKbq07NQ1p3WQB4ad7u1KRlWCc4SUAEGqU",
-	"XctVyTglGB4jufk83++IQ57+Qt3XocNNR+MVNMkc0du+9buY+yEEqcStwyr+6RYDLNqs2uDHEJ0+OnfU",
-	"nyw3WsMJtN2HSjII6Uu7vYV5jyyfTcjDuDt7iRqAAp3W3gKhRqMAJTqXHaslNXm4+/pQi116KjQ/xXT7",
-	"vgQF6B+iFcI68C1rBwbbHu3RpvzuaH+8YP+LmQAXh+UStJgsh+4mhclDIN66tpRhkblNZZkMCQJ0q/9c",
-	"gZxQaX1tsWNegL4YZXE0dRupVhjBRQTiLJzhAjJIq4o5Yf2GtAqI3FOTdmPa9dyfu84tpc2Ih+3VN7f8",
-	"c3sSl744Cl/+8O3eMmgU2NGxAMYzIgrOPb9TdFLFdlh4V/YX4fSk1r5Gl/sxmbXfNwnqRzWf+G3NlWuy",
-	"hiyzSyjBVhCJWyvpYsM3YaxW/2abdPe9FDu5kKlz9F4ulJzLGVeOzeVibQQNku6v1ov4tV1NdZX4PkBV",
-	"QJnaUmuLhXHPG+hRzO8SjAB77oxEGuZRhAWneJB2JRuQpAsLSF6UbR1L5DkI/njvKyFKBnl7PXXyXC2q",
-	"/SLty2SlctPsYvfR1LMhjW7wo8H5OfhgE8QcfHQcBk/WJ0PmcdaDmTRCB+3wF/WGQtODj274NgsYdceF",
-	"zrfZAigy6pFCCKvzxt14I5CQcqt1cj0bv98h1zygt/+emdBGtDkmpe0HsfnuCFUiF0ai41WP/9hFgEge",
-	"xADb8uwiiaQXf704ACc3HoAoVpP3eKl/EJu3bQilI4IPg7gOx2A0pa+Sw/BJP4jN+4AYcx/ruAMcTbgK",
-	"4cfU3N+G6OyY4NoJEN6VNtnKbk+KSXqp+OFiQm6ddL4BLnw7GsJ/0becMfq4tLYnFNEYOFmVx3s6/b1A",
-	"qC4CA4lWVgrNM66FRkiSGWqpxmlVt9RSBDASuHVYVhFLgaFgyetcBOaAsDAF28aiYjF3BfudreumIIMa",
-	"qnZ0rydxYY29qZCox1xUrV75IzaE3mKlcFxWlv37u1cv2J+e/eG//iNRvuN2U8VaCqkx2vS1lJE7jgHw",
-	"HIRWT0eBX/Z3z+prN5JIn7OWL0R+T6rwQlaLWsfdus9rL10lDpg9Q/Oh1oj4mThUEfYmeUyz7+L03pXe",
-	"BgWDv3Ukr7zVYxCCBNopQ8eO69gJChX1TlcaR92KRiAq7+oyX16ksTpsb6LL9YnH6xZtQXSEYF5xLkMg",
-	"OwHY56zZm3y0nQYkuL25md3tHlDdgiqVdHXqh6Vg9GN0eTQt7QZvvf1Caxomxfx/Jc/KWDWonUK9dywa",
-	"RC64gTjbaVu64wnOryrvqR1v5pFe3BPrDZUETEzN/N0RrRix5yyBIrBKUifkbl/kB2gE2ol5H8z5eTeA",
-	"kXCwADmjgfRO9XrW803+aNbjEWUm6+mgkmY8PAhaWgfllNonAFXyNKl3oRJuvCr17ggkjJBckKpsjm3L",
-	"7C7yDeIEgfTjVZVbFZoA0z6izqnj7ZxzA/DVXn2SsRGgFbsI/iNGur1vvfr3LHWsAWS4fwyECHWQBjYY",
-	"8m5TxkUmULfhMweMPg4TJLzXcPqR90iwmHc5CVlaI07ACADgEWbxfhgF+wPJFtQrZhNaRrZthh394PDd",
-	"ZG+3jfDk3bGuhD1yg4x/NxELIhvJafYFW12xL87+wBbPGcAOGL9zG6nK7RX7L7bY3b8eINoHJx2uK0Wt",
-	"9/xGlNmQ53vpN0bwTkLoIYxXmeuj6fWUOZrlIVLE1Xja1eW4KbY08LFatSwnzftF7LeDwBSBVs2Uencj",
-	"D6Z6T/0O7xwiDH54zD446m+W8ejpCOew4RMuqZdKR5SWZi9b0rcPVqD7Zw6x6uOznsSysUGGOzb28Ajn",
-	"/ziz+vG3om65LUaIgmMiKY+wKyPvs0ffjXAtjtiJDyQJR6F0hPyEY0E6vkEICcyplIZRHLEzwxPcq7S8",
-	"g822ALX6Pq5IFPhEr+QWzLQZK524u49UsxivSuBqAhjrJpQSNeGg/sjWfoskAFTKRFQyacChnwi8qFXI",
-	"MBVCMUMoc6eDa+wGvmIHJcDZoQGRvLmmGe70caZZnrTsOlY3S115ux1yxmZa4cvUrAfaC5+x13LlzSP/",
-	"J0wks238r7JpmnjWzWiqa6Mp/2ikO+t1ulzt/VIbr1ci9JNUTZtXhKyaCgSyajVRpb6COWmafHb9fbpx",
-	"qlaLOComMHOX+1FVfitT6Md/BhlsHUPYqQYQfuysVfk6iUbvSXjHj8+ErAgMfg8AhFuY+5xXFaS4c7XN",
-	"+2Qi2+VZOs2Mq+TQPwWYplabLy96Sk18UBsxF8aQN3BgFJlE9mjy94vDwI2nbAA8Du9tpmvRAx0KGO9+",
-	"w0ECIaa+zeRXu+Sp4gGiyIZv2Q7UYSCO3WCFTc4Iii/Sx6zB2AtzHsda0fecnLsRzkhxI4oEzF1ue64k",
-	"/uMHkkVdqgAUmz0VTiDExFHgYac1tlpb4vtM2FZ+LX6skxSqpOpQJiDJ5dycBH+xd69fAVGw8EO3WkWH",
-	"aPtY3ynpgRuChSDp1AiLJgwQxGJLAtNpL1oXTEvoR+pEfLwYScCzFs5GEdE3IyenNLcACHIEAtSQ0CoN",
-	"X6Sbk1O7vKK/bBogmlYRMzNk7BdRqFGNRERruxY1/mMBUE/b3IIhvng/BlU74EENXwsj0H4axKKu7uO4",
-	"rNhGKBfKQXhPV70+xKBYOj8j6KDcU9iCB+ocl6aJ0xGng0qqIsYPYf406EEJ0B/gpZ39SjKz5mOZeSwG",
-	"e65e0C5k2S9wE+FyDmOzjTAiMvnzBsbUS6EtsHWMm2OMfl7pDXxjs2NythhiTB+NpjytW4y5EVVFshbq",
-	"nQvGLePMiIo7eSOYdVyV3JSsFDeS+xfxNqTzfLz0bAM4kbRs480fQAWYcTueDbAXUq5JmhRttLPtVipw",
-	"/0nL/AsL6IC24aa0ITMwt9fcYpnM3Piel8LfgPOIc+dZhQKcKZaouF2mlZrvud1pSoufg+Qz+PpU5BXY",
-	"7e1lpGs8wmExO9PpKV3c3PNhVoKbr1OEvWSrHVukcxFlbpxem1lPkXPrSGUYAD06I4HiN/miJzjs93/A",
-	"U8c5bEUk2sETvqQVjGnHTOXrO0UxyehtA1I4uCsBCXDwwWu5A4jQBtrru2Z/wh+aMlC/ggK4ECqk/V3u",
-	"/7zimKfXC+F3eHL7ezOE3IdLaebdtz197dN4WQrjJc2KE4bBcT2vk419K4B+HS01TglGOrKLqq5T8X//",
-	"dyzQbrWKSqBijuDVw/iabXzK02p7LUZqITVG5S8DstHTKMVlIe/n0bb6H5f8Q1RPkRuU0tEFwdjRi0HX",
-	"2pg15pVXpxmHNiYExrvnk7XXfbQa3zUpVxHeIx3OIaV9pshj5GKsHV3xHZzM1hoXvE5f0HNu2Lpu2nXC",
-	"7Y8k3pAL1SDQsbSndXT29Q5sK47rukbZ7jYafZ4QckHNFPvhsxk3BKqd5cqSarEDmZy43/b9yX4R2IvL",
-	"P8Gc4TNBCpwSx9sjfk9aHeroOsRNbGaaZA09usdcOq4AtI5NZbh1tkD1wF/RYA5GLBfAcJE3uR70cbeW",
-	"VOKNeg+A0pnXdj4umw2fHWJI7K5ymAGgICtibRCMxyheCON8P9TVP/b2mXGb3dix/ja2JRmfnxleDjTb",
-	"3ZgOuHGDqYyE21lZim2ttwbGatn564GeJFIfJZpjTy76RDIvFTpjjg7qpWQc4siTpxkNQ29oh3o9I7CY",
-	"T1oEhoQGaJkOyBDbTnqks9vL5XS3GS8W9m158oZH4gOxkjhpoYfMeMTLQadymmA/qpJWmu9V4ZVUVEgz",
-	"ePmluy296ceNCgQnLCFv6jQeGux2zyzfQpetMR5rdJq8TFPhp5iGD4Kv4qq00VgfTyEnVrUw3K3NURnk",
-	"kcC7X2pweNprKQgPFCmdZCo5uoJhR1XsAGBNK72xwSM31qGT7bA5hXOEhv1lqEX+JvRcQvmDGjtRLshz",
-	"8pKjVkK+0igsi9D1hQzpCG2+RMQxr+QG875oEicGkkcgnevsPSV1ZWaO2AgRAC/ebzXguAS5J1AF+N7b",
-	"U8eVmxldgktXIMJY0eSnAPtgiG0JDLRLzVF1DWPo2RSAdij6F0E9yDcc/uFtYakWTf+Lcc6t3UqFZtyh",
-	"8lYj6zMkeX5VK2TjfSomH9qrO0F/oBPn3mYmk2FLIUoIDHlkh5FGPgTfyBiJPSLXb56PhL5Kau9fURxm",
-	"XQl/F2feAbVM9VH9oJmTgmkVEDaFWkglRtoafippsaIVtSbDLMzniM5FhXd+AEaN/rqyLZmx8QHakHqV",
-	"FYwXwP/KjQwnugzyhRE4vNasIv3Q/3sp+A10dudbGyByIbC7O26yIyFd+KfLiAyKB12IdE0C0aNQoKwK",
-	"2OV2W0IcIq9Q8wN53MbXaR6RxixUf6q2WlcVtM2jruUdGi/lYpno+DjmE0o7kYB3ShbdB/yewQvZ6PLo",
-	"etD8Wz9cogdvKXioD6oIfkx3sw2Bis8vkoAaxh0JchN6zwScBupSHTeSiBc2Judq+4AJ3qNvNrN2y/Fg",
-	"5sdX+o65He6xW41U4ptxXx/Xi338vXZqZNVs/NS+3jlNwfsOtbJ6OPC1FT3Rw5W2roEHByDOYzF3xrS/",
-	"6C+sOdI0JvHRQDr775wQdRZPWaRl5u0VcRvxYB8H2vijkmMhtKbcCvZ/2MZI54Ri/5vZGa8E+0+m53Mr",
-	"XMcQmUNRgVYpeCb6BrcsPkVKEiR2SmeTkVQaKdO68dPLfRZwXYd3jJ4LH48zKlqrTTHIj6H4uK+GaSjf",
-	"oYt6Cz4sALWig96AUH38GWTBz5Mr9vNE//7z5NPz8JAFJDNI6m4KL6QJALmA+Yv2Wnt+rcsxyZJQW332",
-	"IkADZzLkOhZb/40byZV72V7kfVph/VZTavN+0qYcHVH1Rxm2KCDHFPBftdB1hX3GmdJMKuvMeiWUe85+",
-	"XZcLQXChPchj3Zq+bKAfFC75wGPwdBgg4dKCFoJzncYpssBg3r76VS7QhKC4JxhH0BpcWHJhVKVlHJO4",
-	"z9jf/HihKOhn9f474EjL/v16UbBVwVbntmC2YD/8R8Fa7koA4SkFmDfshaisXNuiydy08DH6/YpdML7h",
-	"2wbIz+hyDx6wYH+6aEP/MT1n0hXs8o8XP6u97MAz9g2g0MGk615Yu7OfFdyzM6Gw06cshXJyLr1WP/n+",
-	"uw+BBfE/Gsy2yUs4M62Sv6vJJUjDWihey8nV5Iuzi7MvPNtw6m93jkF7+HdNUT0NxJJafVd6DoUHJrj5",
-	"wrqvKV18ppULhfN1XckZvHL+K/XARH17SBuPuBGfdtnL2ybwB1trRerD5xcXJxuXFgWjdtUSTr8Wk2ef",
-	"f973qTi384BrCN9C+PD8d0DrWK242cYiI8zXDA6IoskYw1b6VCi3FKyWM3LBO4hn/H0SdvMX/91z7A1/",
-	"FkhD4bPd7f3m1gver8CTfCdyp4XejpGZ9iY7bcTZ16GN/fCVIJUTRvHqHN70e5jcRGqMf/dN+eZGmC32",
-	"AgoN3Quq+qvXDiv/plvGFaMZN9tR6QVtxYyTopc+ZC/0WrmXGMb9ZzpnL7gp+07ZDH57hDPGHfQB8CSH",
-	"bGuvHvk9DoVr/rLBjEzGWfAxhy1tilXCzi4jeFrP3i4Dztc/2s5mgVJSJKeLHNXZ9ECIR9pzrNCmvnMu",
-	"ivmCOipxA5WlZIOmBepsyY3b2epuHSRkT/33+zc/XFFnCRjqVlhCIZ0JKJWaaW4sWDEWn8NADRX0CVXG",
-	"xCBCOD1jPy2151O20F7x8YqJUKRdbLS5PpsUXc4DcXQffAffPh3z3X6myiMm4AneK19g9U/jEqfqg41G",
-	"YGFbEIadtLvpoD1sp1c1N9KSidx3hfiHxH1td5zC4wkaXGCZI2o+QB6lW9f/ZpneKE/duXThoME59McG",
-	"Iuq2MW61KR9J7+OO5mihslY1SHEUxQUD3umqbKyRAVml6wCDl9L7XkvrXuAjD7N59TZ342jmdycrri9k",
-	"s5bc8Sm3iAbNKkRB2KchamxFzxn7nl8LWEmHZJcnPGn1IcpsT0AXvwxvSvvPMWxjldBYgXjnH72p+cl/",
-	"0hEmTM0NJp77Fz5OpMKGlMvGLA1dondkRNFa/0Anm0+/9G3AO5xGeg8uHmwPPEstsehrwy01NwS5cfHs",
-	"IeUGbqRoDBQee0JJRRv8PMxUWr/XkMPit7bs4X2/9y18lV4B8mfhXrYeu8fdaA+T2JTdn9vkeQV3bbSf",
-	"pWEVwMoU6CsqwPcGpenkerNFtK3h9gCgBoCRD33xiVRG8NKzKpHL6PoztAkOidsAlPgwEncXaTJT9OIi",
-	"TmQzN4X9hTeQA/pUypDqO+8vAK0mruJ43WZMx6mxmJfH44XCUGmf6ZCCdboLZ49R+hnjERSjvwhRg9O3",
-	"4SRMfOXATmzFSyhDiihgDUBOr8HenNbziopI08z3Wuvrr9zDMp/sR5LB5WPwi6qNRe3ywIP/MXj6dFcG",
-	"tMpMsPJPZFNDetgj6fmcIZZYyDMHfvbWvJ9Uy9tLxglpr2ALUJJkDmu7kMyRvI5eLMXsOoSF720XcIDE",
-	"NnyrNwiFgZatwGt303hpxG1dcSyUvTvVsUUvgbOBOcX4gktlXSM3QuIDkXuVSeWPsvyEB7YSmHu0S+eX",
-	"8PcdEbJD62cJQH6tHkOVxJla4s7nLYB9Uv3LA3f3rkWQGr555FyWE1DwuUOMvpS39J/nxn/w9PLiaUjg",
-	"Qa3iK9sYJcfw+7OLP417/mFF/XvhwmFiXInNCIFywNjOPFqHbOd+YfTgm7/h9hEkHdEBcwm80CsZgcYf",
-	"3KADrte3Fd++hEfux/nqv/3ocR4/iVwzEuhVBDcmeFV3oDMf4Tz6PbKQNIaxPfTGR1Cgtqs1amDQMA4k",
-	"81xXld7YXmcrgOfnqgPYF+AJ6wIf0D+oGCwrItNUetHWC0LwO+U9PblC0NDs3rWBcb0dnrgu0NfV4RGU",
-	"ASLZv5wm8EIbI2auOVBJl2tLgtzv/d8jfR52sx/n5n+7bu3CDmS334fUrmBGz4Gr/zt44JWsxMMIp5mu",
-	"1it1py4Hb+aM+wUXVCaKn2xawFUCoKr4tVDgGt8E5Gu9NvY5++wSHeZYBNfJgQ34M6GSDCkLRS6WgG93",
-	"Wi62AED4dQoCOmJnoozQqtqySutrgGZMY6eKW5eWsHNZDRfkhK4P/is0q8eWn8hlhxxakB0LR+ryi6cs",
-	"DMkDBlwGc6aIC4cyYOmuGK8qTKJlwGUQ16KHNnImkAdmIn1cgyLbG4PBIq4Hi7+ErkVDSjNO66S5igEa",
-	"XN8WCDlnKb2hIdxU3w7GXhqCnd6u+UFsaOGnj3icfo+8AJFhn564zgE3ndEbcB9Txhm3DfywX2vp+YJS",
-	"16f69nk4eW4pVqwl4XeYJZ6y8+m6OhA7Qeb5lpAlHsSHh0J/t0o0VSFzp9jG7cPE6/4/91KPjTaH7nBw",
-	"Ja0T5RWb8qoqWCV4WbDL88sv2eX5H9nl+bMCQdQuzy8K9iVkTx3g5Ty7/Tvs7/b0zXa/KGzHMW9O90HD",
-	"Pd4EJzfcI9HuXzX2Yi6zdO7ZxXDt3FddeUlYENdiG+Jy0pD+bJ+3g3bW8W2bXbuVcs8uEsrzE3cmIIWf",
-	"hDMBxd6/ZlTB6pXASx1KFPC8D0i3+/UppCXjg27543oUQOK6EExG21n3idm9nbE1QX6ccF/e+28+gV25",
-	"w0F82IP1RgmyOgnBr2CVtmCD1nx2DV08wG9CDYvAir1W2sFm2+QeV8IeTtl/LbhRD6QeExDNnnNFCeZ/",
-	"Qd2/nVoUir/z0otGqtSPmxoEu9KnIlf064NLEiwBoP0AmOWWOVYwt6fBNj6PSi/OZvZmoMDzNbjhBojq",
-	"zZtz+lZDzH1vWTo/EDCFTqDDGlnbJhtoyetaKFGSn3aFvSxgsCv27tUL9uzyjxcF+/HDq8/+SFm9wfGx",
-	"DJCHXZIRxMFKqEOu3e/xqYc5n7+1Gugf4l6aVBMNfsDu9nGOYczH1gRf6bXqLS8NYAqRl0IiHSR2S+f/",
-	"8RiB6K/YbG2MUK6AvFY5h0uGsK2hticmpTm58lYHVKoKiFkbxO3sTVQgP/shD+jb4Iq/fxcoDJXrnKCp",
-	"nyTSPxM2lXLeSAAc7GxR3w7IzWOotahv//N2VR0hRTd8S11+T0UGLzDjV9m///nt/2WXZ5f/kSZKgH8c",
-	"YKDmsQfzo+9AXA5xU2uCJziuVbXblTDFWC3KDfnT37Y609+TT71FrEeoJNgbvcvk0Nqxbm/oIxUV1K2t",
-	"SO7k7qHI9BLubvDTdhU2JGiSfORg9u8+t5/cZ3jfZyR+P2AXPIID6+Ax+Sf3Yr0TXn7u8Z9h13Auldgw",
-	"HsGY2E7Bw9DpvF8v14GT/fDM8Zj+rpg322zfnqOrs1G/rbly0h2qSH8nePlXfGw76YiVvSueu2WTsSKq",
-	"ssG0gyTOs4BtCdXJv62F2TblyQG5LKs++csUCvnHCa8qvflmVbvt3xBZDT/RjSBg4CBM7oviD2zRMy1K",
-	"OMmaVQoA108rgf4Hbqup117QInq+1xy7TUUm523PT2qWhPvXU8udMak3jRvN6gByYlnFp6JqLh0wc1Lj",
-	"txqg9VAmWU5+b+c1cmyPtoO4eI8hY3lpg6OyFsZqhcyIIVXOwilIlzQbb1oftgPe4SMPZEhu84E/Zryq",
-	"TqH6x2+RZx+aOvPyMIBEDfCeM3HAEPCrAeLdk3oD334sxK93h3wyBn98BJ8LjOxlXdifq9joB6HcrBAK",
-	"ZWVpdJ3e0OZgnCOP9ae/8Kq66xaP8B7yVL6jXAnG5y4UOEBznryGALnOyH1G63UX8ieQgj4jsMBULepC",
-	"67KtVD0sd/73ulwgHgvksnBVMiNWAgAp9vXfXV5cV4eA5z6Y7Tt44p7EjP/2o5clYW+GjJvhjYrFv3Ao",
-	"uMJ+So+RA+tvEtg81L7WqymDjhtN6RG2Gwnea2wK0o/1BD7tw7f1e3zkwTx2TTeggX2hiT2Qp44oNeSl",
-	"C82t7slDR8R5BO9ca+Qez5wNG/dIXrl9wM24Yw2jZ3rimk184l44DEmN8MC1uLgPm6ln8RcPyE4NJz0s",
-	"Wb2k7+Wi+/BX3qe0aHfLeww/Ze8O/8v4KOl0tv2TNwg+v++e7BNV5+Ua9+DUjsmX4bs9p/0hL4+ATfjA",
-	"hz1cGwDLt4MNBelcAP+Zs0X36jl+ZGH8hDzGeJj2vMU7m+LkasBJDHg+XQ/xXX2qlxcX9+A7jBpzToPe",
-	"HIQ+v3io6LKP5lWEOexUY4ReP6XeqCv2h7PP2bOzPxXs8uriD4fSVZyRA2YL5IM9nNUCndNydwKmdiqs",
-	"REz7OxqZFs0Wavz2gPmkA6b5XVPOYJgnAZCIi+nnhEc4jF+LhVSQD4nb3s3oARbNtJYi7zx9gDLIWD5o",
-	"IIXD0mcdpRd78Qgs87BE/CrNK/dhFP3jy6LHgG47Xt49EPP+i8C2GVnvw7alxCrBthxUYb7BRx5Mh4nQ",
-	"RDlKDM3/RPUL7XR9TiqNVB3cgbsJnR6s3kWLzg+DEWWz9yVuSbuN8EUxWUlF/3nZ7Q16B7WJpvcQguRe",
-	"+XLHxgC046dfSfZaL+xu8Qo17yAwNTUTbLoF18S12BZsqTfQ1UfPvQGFstX2oUS1JM+9OiweVT96auCQ",
-	"Se0aCm/MTaD52lSTq8k5ryUQlx7utLxMtAZqnBUhptfNmXqhFYom6v3HZ9eV2A12NZ+xIaDWGZ1j2fpG",
-	"G0Db4YAn3feZup1F/zEJOwTONdB46J2pvj3wcOgzfQXj2iIUwvh/cWyLQN9pOQoSxOBVRc34mNOQWKdK",
-	"LJKBP2vKZ7PL9mIocN79HHgYinS5Wat6CKjksB9p813PDN1PUt8J/y4K8fh8SLL69Mun/xcAAP//",
+	"j34cXnlbJ13Q2SRcdn8zYr62qUsq1KT6q2AqcF+f+02tWq4jf4kpjXFtKD4YQfR3NHLKB+wHSyv5zsi6",
+	"R2lgS3+vrmfLJpCHOSSr4+uvAgO0UiAbhJJAuzCryJlhS1uZjoHZw+JSUrHNjPcNuNOUICQKYvsBYui1",
+	"/tm/a/hpZEpQmj83y+2wwU/ud/9scmZOrMYaIbpMU3QW8GRzsqQkwvjmBnmtkyvu+sxbr/2/0gnf+ytv",
+	"FrgAtgnpHxW3zhK6X068WJtVcrWLNcHXdKez1Po6+c61V6LT+I/9uDsj6lsBYqAPQxJM+1yLZUQayani",
+	"0xGlJUnTUGeUla3ygcsq/ZmQydKNORk5y/W1HYiky96SW2fGENUZuVql7p4XEFWbUy1A3naubXpOoOf1",
+	"EXwjjciGe2orjlgvBSRq7TidCvpuOD7xSNBBK1C6RA5sCBG3tTntuLCWLGnLiRY/tYhPRyRsVFMtTBVR",
+	"IeURuYHYZUA9nerbMxCj2bqpN2U9IV8LO77oFzOcjs4w7U3HidI7oVSOS7GRysqy586q6BgnymjuKyem",
+	"JVbG5GwOhDcov5IYn85iYJ8W60XaRboQEeKKc+Lxs4rL4/d8tuQqW7idjg/uJXVKz3uUobz4R1Pbjzul",
+	"57t71MJCKwLdcjYoAUw3JqAxMoctv9LGa9TZqV3HYXO2EDhxtBZBc0i3MHqdslu+lk5YRkXykGlkj8y/",
+	"6a0VNXpz/KGCCfUY2naZ/mXMkehHdM0HBgy7PwAdFdEaichhH2EhIwEC0yWxQOkcbuiBaMcGGNwybyqW",
+	"LFzb+Y6ESlsr7His/57CUrClOYRbwKdFFfTkToWWA+Dpke5Inu3Ljj3AdqMzYWdOm2wB3Xdvj4ho77EG",
+	"Rl4Dz9Gl2JLFNME4RNZFmW8mNHLn1MffCNGTvr7Ua4PponeUAH270SPq0ocyHHsiPc672RGabA7Zx62r",
+	"n5f4TdrfBo5UBKvZ6HVVsiW/EQweZ6S6d7uNqB7n4U/SLfXaMc6Cmj8kHnEEWiQxWTNAZKUCBUZYR5Jw",
+	"2vHqQa6aAS60d94sI/od4XZJ1k8CXqHvTvLEMarnl+DaHNip4GxckmO950LD6XUYH8aPC0tt30FE2sbb",
+	"y0BfF2XBNsthnGniiajlN4k4ka8iMG24+Og6K6I5OJSvwJ0TRp2RyZmfs4DvoblKbq07tRxp3WQBH6h7",
+	"u1KJlmCc4SUAAGyUm8tVyTilJx4jufk83++IQ57+Qt3XocNNR+MVNMkc0du+9buI/SGAqcStQwyA6RbD",
+	"M9qs2tDJENs+OvPUnyw3WsMJtN0HWjIICEy7vYV5jyy+TcjDuDt7aR6AIZ3W3gKhRmMIJfqeHaslNVm8",
+	"+/pQi1166js/xWT9vvQG6D6iFYJC8C1rhxXbHu3RpvzuaH+8YP+LmQA2h8UWtJgsh+4mhehDEOC6tpSf",
+	"kblNZZkMKALwq/9cgZxQaX1tsd9eAM4YZXE0VR+pRhrBRQTiLJzhAvJPq4o5Yf2GtMqP3FOTdmOa/dyf",
+	"u84tpc2I1O1VR7f8c3sSl744Cp3+8O3eMmgU2NGxfMYzIgrOPb9TdFLFZlp4V/aX8PQk5r5Gl/sxebnf",
+	"N+ntR7Wu+G3NlWtyjiyzSyjgVhCJWyvpYrs4YaxW/2abZPm9BD25kKlz9F4ulJzLGVeOzeVibQQNku7O",
+	"1osXtl1NdZX4PgBdQJHbUmuLZXXPG+BSzA4TjOB+7oxjGuZRhAWneJB2JRvOpAsqSF6UbR0L7DkI/njv",
+	"KyFKBll/PVX2XC2q/RLvy2Sdc9MqY/fR1LMhCW/wo8H5OfhgE8QcfHQcgk/WJ0PectaDmTRCB+3wF/WG",
+	"QtODj274NgtWdceFzrfZAigy6pFCCGv7xt14I3CUcmt9cj0bv98hUz1gv/+emQ5HtDkmIe4HsfnuCFUi",
+	"F4Si41WP/9jFj0gexAD68uwiicMXf704AEY3Hr4o1qL3eKl/EJu3bQCmI4IPg6gQxyA8pa+Sw+BLP4jN",
+	"+4A3cx/ruAOYTbgK4cfU3N+G6OyY4NoJ8OGVNtnKbk+KSXqp+OFiQm6ddL4BLnw7OnVs0becMfq4tLYn",
+	"FNEYOFl1y3s6/b0AsC4CA4lWVgrNM66FRkiSGSqxxmlVt9SQBBAWuHVYlBELiaHcyetcBAWBoDIF28aS",
+	"ZDF3BfudreumnIPasXZ0rydxYY29qZCox1xUrU77IzaE3mKlcFxWlv37u1cv2J+e/eG//iNR/ON2U8Va",
+	"Cqkx2vQ1pJE7jgHwHIRGUUdBZ/b33uprVpJIn7OWL0R+R6vwQlaDW8fdus9rL10lDpg9Q/Ohxor4mThU",
+	"EfYmeUyz7+L03pXeBgWDv3Ukr7zVYxDABJoxQ7+P69hHChX1Tk8bR72ORuAx7+oyX16kkT5sb6LL9YnH",
+	"65Z8QXSEQGJxLkMQPQEW6KzZm3ysngZiuL25mb3xHlDdghqXdG3rh6Vg9GN0eTQN8QZvvf0ybRomxfx/",
+	"Jc/KWDWonUK9dywaPC+4gTjbaXq64wnOr0nvqTxv5pFe3BPrLJWEW0zN/N0RjRyxYy1BKrBKUh/lblfl",
+	"B2gj2ol5H8z5eTeAsHCwfDmj/fRO7XvW803+aNbjEaMm6+mgkmY8PAh5WgfllJovAFXyNKl3oY5uvCr1",
+	"7ggcjZBckKqLjk3P7C5uDqIMgfTjVZVbU5qA4j6iRKbj7ZxzA+DXXn2SsY2gFbv4/yNGur1vvfr3LHWs",
+	"gXO4fwSFCJSQhkUY8m5TxkUmzLfhMweMPg5RJLzXcPqR90iwmHc5CVlaI8rACPjgEWbxfhgFuwvJFlAs",
+	"ZhNaRrZthh394ODfZG+3jfDk3bGuhD1yg4x/NxELIhvJafYFW12xL87+wBbPGYAWGL9zG6nK7RX7L7bY",
+	"3b8eGNsHJx2uK0Wt9/xGlNmA6XvpN0bwTkLoIYRYmeuj6fWUOZrlIVLE1Xja1eW4KbY08LFatSwnzftF",
+	"7NaDsBaBVs2UencjD+R6T/0O7xwiDH54zD446o6W8ejpCOewXRQuqZdKR5SWZi9b0rcPllL7Zw6x6uOz",
+	"nsSysUGGOzb28Ajn/ziz+vG3om65LUaIgmMiKY+wKyPvs0ffjXAtjtiJDyQJR2F8hPyEYyE+vkEACsyp",
+	"lIZRHLEzwxPcq7S8g626APP6Pq5IFPhEr+QWzLQZK524u49UsxivSqByApTrJpQSNeGg/sjWfoMlgGPK",
+	"xGMyabiinwj6qFXIMBVCMUMYdacDe+wGvmL/JUDpoQGRvLmmGe70caZZnrTsOlY3S115ux1yxmZa4cvU",
+	"6geaE5+x13LlzSP/J0wks230sLJpuXjWzWiqa6Mp/2ikO+t1ulzt/VIbr1cicJRUTZNYBLyaCoTBarVg",
+	"pa6EOWmafHb9fbrtqlaLOComMHOX+1FVfitT2Ml/BhlsHUPQqgZOfuysVfk6iWXvSXjHj8+ErAhKfg8A",
+	"hFuY+5xXFaS4c7XN+2Qi2+VZOs2Mq+TQPwWQp1aTMC96Sk18UBsxF8aQN3BgFJlE9mjy94vDsI+nbB88",
+	"Di1upmvRAzwKCPF+w0ECISK/zeRXu+Sp4gGiyIZv2Q5QYiCO3WCFTc4Iii/Sx6xB6AtzHsda0fecnLsR",
+	"zkhxI4oESF5uc68keuQHkkVdqgCQmz0VyiDExFHgYZ82tlpb4vtM0Fd+LX6skxSqpOpQJuDQ5dycBH+x",
+	"d69fAVGw8EO3Gk2HaPtY3ynpgRuChSDp1AiLJgwQxGJLAtNpL1oXTEvoR+pEdL0YScCzFs5GEbE7Iyen",
+	"NLcACHIEAtSQ0CoNX6Rbm1OzvaK/bBogmlYRcTNk7BdRqFGNRMR6uxY1/mMBUE/b3IIhvng/BpM74EEN",
+	"Xwsj0H4axKKu7uO4rNhGKBfKQXhPT74+xKBYOj8j6KDcU9iCB+ocl6YF1BGng0qqIsYPYf406EEJ0B/g",
+	"pZ39SjKz5mOZeSyCe65e0C5k2S9wE+FyDmOzjTAiMvnzBgTVS6EtsHWMm2OMfl7pDXxjs2NythhiTBeO",
+	"pjytW4y5EVVFshbqnQvGLePMiIo7eSOYdVyV3JSsFDeS+xfxNqTzfLz0bAM4kbRso9UfQAWYcTueDbCT",
+	"Uq5JmhRttLPtRixw/0nL/AsL6J+24aa0ITMwt1PdYpnM3Piel8LfgPOIc+dZhQKcKZaouF2mlZrvud1p",
+	"aYufg+Qz+PpU5BXY7e1lpGs8wmExO9PpKV3c3PNhVoKbr1OEvWSrHVukcxFlbpxem1lPkXPrSGUYAD06",
+	"I0HqN/miJzjs93/AU8c5bEUk2sETvqQVjGnmTOXrO0UxyehtA1I4uCsBCXDwwWu5A4jQBtrru2Z/wh+a",
+	"MlC/ggK4ECqk/V3u/7zimKfXC+F3eHL7ezOE3IdLaebdtz19zdd4WQrjJc2KE4bBcR2zk22BKwClHS01",
+	"TglGOrIHq65T8X//dyzQbjWaSqBijuDVw/iabXzK02p7LUZqITVG5S8DstHTKMVlIe/n0bb6H5f8Q1RP",
+	"kRuU0tEFwdgPjEHP25g15pVXpxmHJigExrvnk7XXfbQa33MpVxHeIx3OIaV9pshj5GKsHV3xHZzM1hoX",
+	"vE5f0HNu2Lpumn3C7Y8k3pAL1SDQsbSndXT2dR5sK47rukbZ7jYafZ4QckHNFLvpsxk3BPed5cqSarED",
+	"mZy43/b9yX4R2MnLP8Gc4TNBCpwSx9sjfk9a/e3oOsRNbGaaZA09GvU7HVcAWseWNNw6W6B64K9oMAcj",
+	"lgtguMibXA/6uFtLKvFGvQdA6cxrOx+XzYbPDjEk9mY5zABQkBWxNgjGYxQvhHG+p6S+pM8WrTzK/J9x",
+	"m90Wsv42NjUZn58ZXg40292YDrhxg6mMhNtZWYptrbcGxmrZ+euBjiZSHyWaY0cv+kQyLxX6ao4O6qVk",
+	"HOLIk6cZDUNvaId6PSOwmE9aBIaE9mmZDsgQ2056pLOb0+X0xhkvFvZtefKGR+IDsZI4aaEDzXjEy0Gn",
+	"cppgP6qSVprvVeGVVFRIM3j5pXs1venHjQoEJywhb+o0Hhrslc8s30KPrjEea3SavExT4aeYhg+Cr+Kq",
+	"tNFYH08hJ1a1MNytzVEZ5JHAu19qcHjaaykIDxQpnWQqObqCYUdV7ABgTSu9scEjN9ahk+2wOYVzhIb9",
+	"ZajB/iZ0bEL5gxo7US7Ic/KSo1ZCvtIoLIvQMIQM6QhtvkTEMa/kBvO+aBInBpJHIJ3r7D0ldWVmjtgI",
+	"EQAv3m814LgEuSdQBfje21PHlZsZXYJLVyDCWNHkpwD7YIhtCQy0S81RdQ1j6NkUgHYo+hdBHcw3HP7h",
+	"bWGpFk3/i3HOrd1KhWbcofJWI+szJHl+VStk430qJh/aqztB56IT595mJpNhsyNKCAx5ZIeRRj4E38gY",
+	"iT0i12+ej4S+SmrvX1EcZl0Jfxdn3gG1THVh/aCZk4JpFRA2hVpIJUbaGn4qabGiFTU2wyzM54jORYV3",
+	"fgBGbQK7si2ZsfEBmph6lRWMF8D/yo0MJ3oU8oUROLzWrCL90P97KfgN9IXnWxsgciGwuztusp8hXfin",
+	"y4gMigddiHRNAtGjUKCsCtjldlNDHCKvUPMDedzG12kekcYsVH+qtlpXFTTdo57nHRov5WKZ6Bc55hNK",
+	"O5GAd0oW3Qf8nsEL2ejy6HrQ/Fs/XKIHbyl4qA+qCH5M98INgYrPL5KAGsYdCXITes8EnAbqcR03kogX",
+	"NibnavuACd6jbzazdsvxYObHV/qOuR3usVuNVOKbcV8f18l9/L12amTVbPzUvt45TcH7DrWyejjwtRU9",
+	"0cOVtq6BBwcgzmMxd8a0v+gvrDnSNCbx0UA6+++cEHUWT1mkZebtFXEb8WAfB9r4o5JjIbSm3Ar2f9jG",
+	"SOeEYv+b2RmvBPtPpudzK1zHEJlDUYFWKXgm+ga3LD5FShIkdkpnk5FUGinTuvHTy30WcF2Hd4yeCx+P",
+	"Mypaq00xyI+h+Livhmko36GLegs+LAC1ooPegFB9/Blkwc+TK/bzRP/+8+TT8/CQBSQzSOpuCi+kCQC5",
+	"gPmL9lp7fq3LMcmSUFt99iJAA2cy5DoWW/+NG8mVe9le5H1aYf1WU2rzftKmHB1R9UcZtiggxxTwX7XQ",
+	"dYVdypnSTCrrzHollHvOfl2XC0FwoT3IY92avmygHxQu+cBj8HQYIOHSghaCc53GKbLAYN6++lUu0ISg",
+	"uCcYR9BYXFhyYVSlZRyTuM/Y3/x4oSjoZ/X+O+BIy/79elGwVcFW57ZgtmA//EfBWu5KAOEpBZg37IWo",
+	"rFzbosnctPAx+v2KXTC+4dsGyM/ocg8esGB/umhD/zE9Z9IV7PKPFz+rvezAM/YNoNDBpOteWLuznxXc",
+	"szOhsNOnLIVyci69Vj/5/rsPgQXxPxrMtslLODOtkr+rySVIw1ooXsvJ1eSLs4uzLzzbcOpvd45Be/h3",
+	"TVE9DcSSWn1Xeg6FBya4+cK6ryldfKaVC4XzdV3JGbxy/iv1wER9e0gbj7gRn3bZy9sm8Adba0Xqw+cX",
+	"FycblxYFo3bVEk6/FpNnn3/e96k4t/OAawjfQvjw/HdA61ituNnGIiPM1wwOiKLJGMNG/FQotxSsljNy",
+	"wTuIZ/x9EnbzF//dc+wsfxZIQ+Gz3e395tYL3q/Ak3wncqeF3o6RmfYmO23E2dehCf7wlSCVE0bx6hze",
+	"9HuY3ERqq3/3TfnmRpgt9gIK7eALqvqr1w4r/6ZbxhWjGTfbUekFbcWMk6KXPmQv9Fq5lxjG/Wc6Zy+4",
+	"KftO2Qx+e4Qzxh30AfAkh2xrrx75PQ6Fa/6ywYxMxlnwMYctbYpVws4uI3haz94uA87XP9rOZoFSUiSn",
+	"ixzV2fRAiEfac6zQpr5zLor5gjoqcQOVpWSDpgXqbMmN29nqbh0kZE/99/s3P1xRZwkY6lZYQiGdCSiV",
+	"mmluLFgxFp/DQA0V9AlVxsQgQjg9Yz8ttedTttBe8fGKiVCkXWy0uT6bFF3OA3F0H3wH3z4d891+psoj",
+	"JuAJ3itfYPVP4xKn6oONRmBhWxCGnbS76aA9bKdXNTfSkoncd4X4h8R9bXecwuMJGlxgmSNqPkAepVvX",
+	"/2aZ3ihP3bl04aDBOfTHBiLqtjFutSkfSe/jjuZoobJWNUhxFMUFA97pqmyskQFZpesAg5fS+15L617g",
+	"Iw+zefU2d+No5ncnK64vZLOW3PEpt4gGzSpEQdinIWpsRc8Z+55fC1hJh2SXJzxp9SHKbE9AF78Mb0r7",
+	"zzFsY5XQWIF45x+9qfnJf9IRJkzNDSae+xc+TqTChpTLxiwNXaJ3ZETRWv9AJ5tPv/RtwDucRnoPLh5s",
+	"DzxLLbHoa8MtNTcEuXHx7CHlBm6kaAwUHntCSUUb/DzMVFq/15DD4re27OF9v/ctfJVeAfJn4V62HrvH",
+	"3WgPk9iU3Z/b5HkFd220n6VhFcDKFOgrKsD3BqXp5HqzRbSt4fYAoAaAkQ998YlURvDSsyqRy+j6M7QJ",
+	"DonbAJT4MBJ3F2kyU/TiIk5kMzeF/YU3kAP6VMqQ6jvvLwCtJq7ieN1mTMepsZiXx+OFwlBpn+mQgnW6",
+	"C2ePUfoZ4xEUo78IUYPTt+EkTHzlwE5sxUsoQ4ooYA1ATq/B3pzW84qKSNPM91rr66/cwzKf7EeSweVj",
+	"8IuqjUXt8sCD/zF4+nRXBrTKTLDyT2RTQ3rYI+n5nCGWWMgzB3721ryfVMvbS8YJaa9gC1CSZA5ru5DM",
+	"kbyOXizF7DqEhe9tF3CAxDZ8qzcIhYGWrcBrd9N4acRtXXEslL071bFFL4GzgTnF+IJLZV0jN0LiA5F7",
+	"lUnlj7L8hAe2Eph7tEvnl/D3HRGyQ+tnCUB+rR5DlcSZWuLO5y2AfVL9ywN3965FkBq+eeRclhNQ8LlD",
+	"jL6Ut/Sf58Z/8PTy4mlI4EGt4ivbGCXH8Puziz+Ne/5hRf174cJhYlyJzQiBcsDYzjxah2znfmH04Ju/",
+	"4fYRJB3RAXMJvNArGYHGH9ygA67XtxXfvoRH7sf56r/96HEeP4lcMxLoVQQ3JnhVd6AzH+E8+j2ykDSG",
+	"sT30xkdQoLarNWpg0DAOJPNcV5Xe2F5nK4Dn56oD2BfgCesCH9A/qBgsKyLTVHrR1gtC8DvlPT25QtDQ",
+	"7N61gXG9HZ64LtDX1eERlAEi2b+cJvBCGyNmrjlQSZdrS4Lc7/3fI30edrMf5+Z/u27twg5kt9+H1K5g",
+	"Rs+Bq/87eOCVrMTDCKeZrtYrdacuB2/mjPsFF1Qmip9sWsBVAqCq+LVQ4BrfBORrvTb2OfvsEh3mWATX",
+	"yYEN+DOhkgwpC0UuloBvd1outgBA+HUKAjpiZ6KM0Kraskrra4BmTGOniluXlrBzWQ0X5ISuD/4rNKvH",
+	"lp/IZYccWpAdC0fq8ounLAzJAwZcBnOmiAuHMmDprhivKkyiZcBlENeihzZyJpAHZiJ9XIMi2xuDwSKu",
+	"B4u/hK5FQ0ozTuukuYoBGlzfFgg5Zym9oSHcVN8Oxl4agp3ervlBbGjhp494nH6PvACRYZ+euM4BN53R",
+	"G3AfU8YZtw38sF9r6fmCUten+vZ5OHluKVasJeF3mCWesvPpujoQO0Hm+ZaQJR7Eh4dCf7dKNFUhc6fY",
+	"xu3DxOv+P/dSj402h+5wcCWtE+UVm/KqKlgleFmwy/PLL9nl+R/Z5fmzAkHULs8vCvYlZE8d4OU8u/07",
+	"7O/29M12vyhsxzFvTvdBwz3eBCc33CPR7l819mIus3Tu2cVw7dxXXXlJWBDXYhvictKQ/myft4N21vFt",
+	"m127lXLPLhLK8xN3JiCFn4QzAcXev2ZUweqVwEsdShTwvA9It/v1KaQl44Nu+eN6FEDiuhBMRttZ94nZ",
+	"vZ2xNUF+nHBf3vtvPoFducNBfNiD9UYJsjoJwa9glbZgg9Z8dg1dPMBvQg2LwIq9VtrBZtvkHlfCHk7Z",
+	"fy24UQ+kHhMQzZ5zRQnmf0Hdv51aFIq/89KLRqrUj5saBLvSpyJX9OuDSxIsAaD9AJjlljlWMLenwTY+",
+	"j0ovzmb2ZqDA8zW44QaI6s2bc/pWQ8x9b1k6PxAwhU6gwxpZ2yYbaMnrWihRkp92hb0sYLAr9u7VC/bs",
+	"8o8XBfvxw6vP/khZvcHxsQyQh12SEcTBSqhDrt3v8amHOZ+/tRroH+JemlQTDX7A7vZxjmHMx9YEX+m1",
+	"6i0vDWAKkZdCIh0kdkvn//EYgeiv2GxtjFCugLxWOYdLhrCtobYnJqU5ufJWB1SqCohZG8Tt7E1UID/7",
+	"IQ/o2+CKv38XKAyV65ygqZ8k0j8TNpVy3kgAHOxsUd8OyM1jqLWob//zdlUdIUU3fEtdfk9FBi8w41fZ",
+	"v//57f9ll2eX/5EmSoB/HGCg5rEH86PvQFwOcVNrgic4rlW125UwxVgtyg3509+2OtPfk0+9RaxHqCTY",
+	"G73L5NDasW5v6CMVFdStrUju5O6hyPQS7m7w03YVNiRoknzkYPbvPref3Gd432ckfj9gFzyCA+vgMfkn",
+	"92K9E15+7vGfYddwLpXYMB7BmNhOwcPQ6bxfL9eBk/3wzPGY/q6YN9ts356jq7NRv625ctIdqkh/J3j5",
+	"V3xsO+mIlb0rnrtlk7EiqrLBtIMkzrOAbQnVyb+thdk25ckBuSyrPvnLFAr5xwmvKr35ZlW77d8QWQ0/",
+	"0Y0gYOAgTO6L4g9s0TMtSjjJmlUKANdPK4H+B26rqdde0CJ6vtccu01FJudtz09qloT711PLnTGpN40b",
+	"zeoAcmJZxaeiai4dMHNS47caoPVQJllOfm/nNXJsj7aDuHiPIWN5aYOjshbGaoXMiCFVzsIpSJc0G29a",
+	"H7YD3uEjD2RIbvOBP2a8qk6h+sdvkWcfmjrz8jCARA3wnjNxwBDwqwHi3ZN6A99+LMSvd4d8MgZ/fASf",
+	"C4zsZV3Yn6vY6Aeh3KwQCmVlaXSd3tDmYJwjj/Wnv/CquusWj/Ae8lS+o1wJxucuFDhAc568hgC5zsh9",
+	"Rut1F/InkII+I7DAVC3qQuuyrVQ9LHf+97pcIB4L5LJwVTIjVgIAKfb1311eXFeHgOc+mO07eOKexIz/",
+	"9qOXJWFvhoyb4Y2Kxb9wKLjCfkqPkQPrbxLYPNS+1qspg44bTekRthsJ3mtsCtKP9QQ+7cO39Xt85ME8",
+	"dk03oIF9oYk9kKeOKDXkpQvNre7JQ0fEeQTvXGvkHs+cDRv3SF65fcDNuGMNo2d64ppNfOJeOAxJjfDA",
+	"tbi4D5upZ/EXD8hODSc9LFm9pO/lovvwV96ntGh3y3sMP2XvDv/L+CjpdLb9kzcIPr/vnuwTVeflGvfg",
+	"1I7Jl+G7Paf9IS+PgE34wIc9XBsAy7eDDQXpXAD/mbNF9+o5fmRh/IQ8xniY9rzFO5vi5GrASQx4Pl0P",
+	"8V19qpcXF/fgO4wac06D3hyEPr94qOiyj+ZVhDnsVGOEXj+l3qgr9oezz9mzsz8V7PLq4g+H0lWckQNm",
+	"C+SDPZzVAp3TcncCpnYqrERM+zsamRbNFmr89oD5pAOm+V1TzmCYJwGQiIvp54RHOIxfi4VUkA+J297N",
+	"6AEWzbSWIu88fYAyyFg+aCDdHxDJP/4RewxEsuOP8cXDHON/ETQyI+t9NLKUtCA0koM38zf4yINdzRFx",
+	"J+dupvmfKC2/nYXO6aaWqlNOfzeh0wNBu2jR+WGgj2z2vsQtaXfHvSgmK6noPy+7LS/voA3Q9B5CkNwr",
+	"X+6ozgDi+/QLpF7rhd2tyaCeFIQRpmaCTbdgcV+LbcGWegPNavTc2wUoW20f+FFL8tyrHZ7WcR70ink6",
+	"mIdJpRHqScxNoPnaVJOryTmvJRCXHu50ckx0vGls8BCq6qYCvdAKRRO1tOOz60rsxnCaz9gQJ+qMzrEa",
+	"e6MNgMhwgEnu+0zdTg7/mETTAZ8RaDz0zlTfHng4tE++gnFtEeo7/L84ov3Td1r2b4IYvKqoxxxzGvLF",
+	"VIm1H/BnTWladtleDMWDu58Dw7lIV1G1imKASg7bbDbf9czQ/SS1U/DvohCPz4fcoU+/fPp/AQAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

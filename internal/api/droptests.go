@@ -65,7 +65,7 @@ func (h Handlers) CreateDropTest(ctx context.Context, r CreateDropTestRequestObj
 	}
 	now := h.Now()
 	name := r.Body.Test.Name() + ", " + now.Format("2 January 15:04")
-	kept, err := keepNamed(ctx, h.Store.DropTests, name, r.Body.Test, now)
+	kept, err := h.Store.DropTests.Add(ctx, name, r.Body.Test, now)
 	return CreateDropTest201JSONResponse(savedTest(kept)), err
 }
 
@@ -106,7 +106,7 @@ func (h Handlers) CheckTruth(ctx context.Context, _ CheckTruthRequestObject) (Ch
 	}
 	tests = append(tests, logged...)
 	for i := range tests {
-		if _, err := h.informed(ctx, &tests[i].Setup, nil); err != nil {
+		if _, err := h.measured(ctx, &tests[i].Setup, nil); err != nil {
 			return nil, err
 		}
 	}
@@ -159,7 +159,7 @@ func (h Handlers) Measure(_ context.Context, r MeasureRequestObject) (MeasureRes
 // CountDown implements the contract.
 func (h Handlers) CountDown(ctx context.Context, r CountDownRequestObject) (CountDownResponseObject, error) {
 	choice := chosen(r.Body.Units)
-	words, err := h.informed(ctx, &r.Body.Setup, choice)
+	words, err := h.measured(ctx, &r.Body.Setup, choice)
 	if err != nil {
 		return nil, err
 	}

@@ -64,11 +64,7 @@ func (h Handlers) ExportAll(ctx context.Context, _ ExportAllRequestObject) (Expo
 
 // ImportFile implements the contract.
 func (h Handlers) ImportFile(ctx context.Context, r ImportFileRequestObject) (ImportFileResponseObject, error) {
-	out := Import{Headers: []string{}, Fields: []ImportField{}, Columns: map[string]int{}, Trips: []string{}}
-	out.Refused = make([]struct {
-		Line int    `json:"line"`
-		Why  string `json:"why"`
-	}, 0)
+	out := Import{Headers: []string{}, Fields: []ImportField{}, Columns: map[string]int{}, Trips: []string{}, Refused: []ImportRefused{}}
 	var err error
 	switch r.Body.Kind {
 	case "log":
@@ -99,10 +95,7 @@ func (h Handlers) importLog(ctx context.Context, text string, chosen *map[string
 	}
 	logs, refused := table.Logs(time.Local)
 	for _, f := range refused {
-		out.Refused = append(out.Refused, struct {
-			Line int    `json:"line"`
-			Why  string `json:"why"`
-		}{f.Line, f.Why})
+		out.Refused = append(out.Refused, ImportRefused{Line: f.Line, Why: f.Why})
 	}
 	known, err := h.Store.Events.Keys(ctx)
 	if err != nil {
@@ -137,9 +130,9 @@ func (h Handlers) importPlaces(ctx context.Context, text string, take bool, out 
 	if err != nil {
 		return err
 	}
-	there, used := map[trip.Place]bool{}, map[string]bool{}
+	there := map[trip.Place]bool{}
 	for _, k := range kept {
-		there[trip.Place{North: k.Value.North, East: k.Value.East}], used[k.Name] = true, true
+		there[trip.Place{North: k.Value.North, East: k.Value.East}] = true
 	}
 	var names []string
 	var fresh []trip.Place
@@ -151,17 +144,12 @@ func (h Handlers) importPlaces(ctx context.Context, text string, take bool, out 
 			continue
 		}
 		there[where] = true
-		name := fmt.Sprintf("%.70s", p.Name)
-		for n := 2; used[name]; n++ {
-			name = fmt.Sprintf("%.70s (%d)", p.Name, n)
-		}
-		used[name] = true
-		names, fresh = append(names, name), append(fresh, p.Place)
+		names, fresh = append(names, p.Name), append(fresh, p.Place)
 	}
 	if !take {
 		return nil
 	}
-	_, err = h.Store.Places.CreateAll(ctx, names, fresh, h.Now())
+	_, err = h.Store.Places.AddAll(ctx, names, fresh, h.Now())
 	out.Taken = err == nil
 	return err
 }

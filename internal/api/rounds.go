@@ -53,7 +53,7 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 	}
 	now := h.Now()
 	played := practice.Played{Game: q.Game, Seed: q.Seed, Mass: q.Mass, Points: score.Points, Missed: score.Missed}
-	if _, err := h.Store.Rounds.Create(ctx, fmt.Sprintf("%s %d, %s", q.Game, q.Seed, now.Format(time.RFC3339Nano)), played, now); err != nil {
+	if _, err := h.Store.Rounds.Add(ctx, fmt.Sprintf("%s %d, %s", q.Game, q.Seed, now.Format(time.DateTime)), played, now); err != nil {
 		return nil, err
 	}
 	return CallRound200JSONResponse(*score), nil
@@ -62,6 +62,6 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 // round is the question for a round, with what is known of the bait.
 func (h Handlers) round(ctx context.Context, q *RoundQuestion) (practice.Question, error) {
 	out := practice.Question{Setup: q.Setup, Mass: q.Mass, Game: q.Game, Seed: q.Seed}
-	_, err := h.informed(ctx, &out.Setup, nil)
+	_, err := h.measured(ctx, &out.Setup, nil)
 	return out, err
 }

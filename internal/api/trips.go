@@ -3,9 +3,7 @@ package api
 import (
 	"context"
 	"errors"
-	"fmt"
 	"slices"
-	"time"
 
 	"dunvel/core/box"
 	"dunvel/core/trip"
@@ -42,33 +40,8 @@ func (h Handlers) CreateTrip(ctx context.Context, r CreateTripRequestObject) (Cr
 	if err := t.Validate(choice); err != nil {
 		return nil, err
 	}
-	kept, err := keepNamed(ctx, h.Store.Trips, t.Name(), t, h.Now())
+	kept, err := h.Store.Trips.Add(ctx, t.Name(), t, h.Now())
 	return CreateTrip201JSONResponse(savedTrip(kept, nil)), err
-}
-
-// keepNamed keeps a value under a name, or where that is used under the name
-// with a number.
-func keepNamed[T any](ctx context.Context, shelf *store.Shelf[T], name string, value T, now time.Time) (store.Kept[T], error) {
-	for n := 1; ; n++ {
-		try := name
-		if n > 1 {
-			try = fmt.Sprintf("%.70s (%d)", name, n)
-		}
-		kept, err := shelf.Create(ctx, try, value, now)
-		if !errors.Is(err, store.ErrNameUsed) || n > 100 {
-			return kept, err
-		}
-	}
-}
-
-// GetTrip implements the contract.
-func (h Handlers) GetTrip(ctx context.Context, r GetTripRequestObject) (GetTripResponseObject, error) {
-	kept, err := h.Store.Trips.Get(ctx, r.Id)
-	if err != nil {
-		return nil, err
-	}
-	counts, err := h.Store.Events.Counts(ctx)
-	return GetTrip200JSONResponse(savedTrip(kept, counts[kept.ID])), err
 }
 
 // ChangeTrip implements the contract.

@@ -63,7 +63,7 @@ func TestDropTestsOverHTTP(t *testing.T) {
 	}
 	// The same at the same minute is another test, under a name of its own.
 	var twin struct{ ID int64 }
-	if status, _, body := s.ask("POST", "/api/drop-tests", `{"test":`+dropTest(t, "tank", slow)+`}`, &twin); status != 201 || !strings.Contains(body, "(2)") {
+	if status, _, body := s.ask("POST", "/api/drop-tests", `{"test":`+dropTest(t, "tank", slow)+`}`, &twin); status != 201 || !strings.Contains(body, ` 2"`) {
 		t.Fatalf("%d %s", status, body)
 	}
 	s.ask("DELETE", fmt.Sprintf("/api/drop-tests/%d", twin.ID), "", nil)

@@ -84,7 +84,7 @@ func TestLogInAndOut(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	_, _, out := s.ask("GET", "/api/places.gpx", "", nil)
-	if got := ask(s, taken(t, "places", out, true, ""), 200); got.Places != 2 || got.Known != 2 || !strings.Contains(out, "The Sill (2)") {
+	if got := ask(s, taken(t, "places", out, true, ""), 200); got.Places != 2 || got.Known != 2 || !strings.Contains(out, "The Sill 2") {
 		t.Errorf("%+v %s", got, out)
 	}
 	ask(s, taken(t, "places", `<!DOCTYPE a [<!ENTITY x SYSTEM "file:///etc/passwd">]><gpx/>`, true, ""), 422)

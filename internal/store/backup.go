@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"slices"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -138,13 +137,9 @@ func loadRow(ctx context.Context, tx *sqlx.Tx, table string, r BackupRow, taken 
 			return id, false, nil
 		}
 	}
-	var names []string
-	if err := tx.SelectContext(ctx, &names, "SELECT name FROM "+table+" WHERE deleted IS NULL"); err != nil {
-		return 0, false, fmt.Errorf("store: backup: %w", err)
-	}
-	name := fit(r.Name, "")
-	for n := 2; slices.Contains(names, name); n++ {
-		name = fit(r.Name, fmt.Sprintf(" (%d)", n))
+	name, err := freeName(ctx, tx, table, r.Name, "", 0)
+	if err != nil {
+		return 0, false, err
 	}
 	err = tx.GetContext(ctx, &id, "INSERT INTO "+table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(r.Body), Time{r.Created}, Time{r.Updated})
 	if err != nil {

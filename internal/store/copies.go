@@ -71,6 +71,28 @@ const pages = 256
 // Make makes a copy with SQLite's online backup, and lets the oldest go. It is
 // there as a whole, or not at all.
 func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
+	made, err := c.copy(ctx, now)
+	if err != nil {
+		return Copy{}, err
+	}
+	return made, c.tidy()
+}
+
+// tidy lets all but the latest go.
+func (c *Copies) tidy() error {
+	all, err := c.List()
+	if err != nil {
+		return err
+	}
+	for _, old := range all[min(len(all), MostCopies):] {
+		if err := os.Remove(filepath.Join(c.folder, old.Name)); err != nil {
+			return fmt.Errorf("store: copies: %w", err)
+		}
+	}
+	return nil
+}
+
+func (c *Copies) copy(ctx context.Context, now time.Time) (Copy, error) {
 	if err := os.MkdirAll(c.folder, 0o700); err != nil {
 		return Copy{}, fmt.Errorf("store: copies: %w", err)
 	}
@@ -86,20 +108,11 @@ func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
 	if err := os.Rename(half, path); err != nil {
 		return Copy{}, fmt.Errorf("store: copies: %w", err)
 	}
-	all, err := c.List()
+	info, err := os.Stat(path)
 	if err != nil {
-		return Copy{}, err
+		return Copy{}, fmt.Errorf("store: copies: %w", err)
 	}
-	for _, old := range all[min(len(all), MostCopies):] {
-		if err := os.Remove(filepath.Join(c.folder, old.Name)); err != nil {
-			return Copy{}, fmt.Errorf("store: copies: %w", err)
-		}
-	}
-	i := slices.IndexFunc(all, func(o Copy) bool { return o.Name == name })
-	if i < 0 {
-		return Copy{}, fmt.Errorf("store: copies: %s is not there", name)
-	}
-	return all[i], nil
+	return Copy{name, now.UTC().Truncate(time.Millisecond), info.Size()}, nil
 }
 
 // copier is what the driver can do with whole databases.
@@ -156,17 +169,17 @@ func (c *Copies) Restore(ctx context.Context, name string, now time.Time) (Copy,
 	if err := checkFile(ctx, from); err != nil {
 		return Copy{}, err
 	}
-	kept, err := c.Make(ctx, now)
+	kept, err := c.copy(ctx, now) // the oldest stays meanwhile: it may be the one
 	if err != nil {
 		return Copy{}, err
-	}
-	if _, err := os.Stat(from); err != nil {
-		return Copy{}, fmt.Errorf("store: copies: it was the oldest, and went: %w", err)
 	}
 	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) { return d.NewRestore(from) }); err != nil {
 		return Copy{}, err
 	}
-	return kept, migrate(ctx, c.store.db)
+	if err := migrate(ctx, c.store.db); err != nil {
+		return Copy{}, err
+	}
+	return kept, c.tidy()
 }
 
 // checkFile is nil, or ErrDamaged where a database file is not whole.

@@ -131,6 +131,14 @@ func TestCopies(t *testing.T) {
 	if err != nil || len(all) != MostCopies || !all[0].Time.Equal(at(10+MostCopies+2)) {
 		t.Errorf("%d copies, %v", len(all), err)
 	}
+	// The oldest can be gone back to as well, though a copy more is made first.
+	create(t, s, "Newest")
+	if _, err := s.Copies.Restore(ctx, all[MostCopies-1].Name, at(40)); err != nil || names(t, s) != "After|Before" {
+		t.Errorf("%v %s", err, names(t, s))
+	}
+	if all, _ = s.Copies.List(); len(all) != MostCopies {
+		t.Errorf("%d copies", len(all))
+	}
 	// One is made where something was written since.
 	later := time.Now().Add(time.Hour)
 	if err := s.Copies.MakeIfChanged(ctx, later); err != nil {
@@ -204,7 +212,7 @@ func TestDumpAndLoad(t *testing.T) {
 			t.Errorf("round %d: %d new, %v", i, n, err)
 		}
 	}
-	if got := names(t, other); got != "Evening|Evening (2)" {
+	if got := names(t, other); got != "Evening|Evening 2" {
 		t.Errorf("%s", got)
 	}
 	if all, err := other.Events.All(ctx); err != nil || len(all) != 1000 {

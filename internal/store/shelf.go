@@ -90,6 +90,26 @@ func (s *Shelf[T]) Create(ctx context.Context, name string, value T, now time.Ti
 // CreateAll keeps values, each under a name, all of them or none. What goes
 // wrong with one of them is a *RowError.
 func (s *Shelf[T]) CreateAll(ctx context.Context, names []string, values []T, now time.Time) ([]Kept[T], error) {
+	return s.createAll(ctx, names, values, now, func(_ *sqlx.Tx, name string) (string, error) { return name, nil })
+}
+
+// AddAll is CreateAll under names that are numbered where they are used already.
+func (s *Shelf[T]) AddAll(ctx context.Context, names []string, values []T, now time.Time) ([]Kept[T], error) {
+	return s.createAll(ctx, names, values, now, func(tx *sqlx.Tx, name string) (string, error) {
+		return freeName(ctx, tx, s.table, name, "", 0)
+	})
+}
+
+// Add keeps a value under a name, numbered where it is used already.
+func (s *Shelf[T]) Add(ctx context.Context, name string, value T, now time.Time) (Kept[T], error) {
+	kept, err := s.AddAll(ctx, []string{name}, []T{value}, now)
+	if err != nil {
+		return Kept[T]{}, err
+	}
+	return kept[0], nil
+}
+
+func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, now time.Time, called func(tx *sqlx.Tx, name string) (string, error)) ([]Kept[T], error) {
 	tx, err := s.db.BeginTxx(ctx, nil)
 	if err != nil {
 		return nil, fmt.Errorf("store: %w", err)
@@ -101,8 +121,12 @@ func (s *Shelf[T]) CreateAll(ctx context.Context, names []string, values []T, no
 		if err != nil {
 			return nil, fmt.Errorf("store: %w", err)
 		}
+		name, err := called(tx, names[i])
+		if err != nil {
+			return nil, err
+		}
 		if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
-			names[i], string(text), Time{now}, Time{now}); err != nil {
+			name, string(text), Time{now}, Time{now}); err != nil {
 			return nil, &RowError{i, names[i], err}
 		}
 	}
@@ -173,16 +197,13 @@ func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, k
 	} else if err != nil {
 		return Kept[T]{}, fmt.Errorf("store: %w", err)
 	}
-	name := fit(wanted, suffix)
-	for n := 2; ; n++ {
-		var used bool
-		if err := tx.GetContext(ctx, &used, "SELECT EXISTS (SELECT 1 FROM "+s.table+" WHERE name = ? AND deleted IS NULL AND (id <> ? OR ?))", name, id, suffix != ""); err != nil {
-			return Kept[T]{}, fmt.Errorf("store: %w", err)
-		}
-		if !used {
-			break
-		}
-		name = fit(wanted, fmt.Sprintf("%s %d", suffix, n))
+	same := id // it may keep its own name, a copy may not
+	if suffix != "" {
+		same = 0
+	}
+	name, err := freeName(ctx, tx, s.table, wanted, suffix, same)
+	if err != nil {
+		return Kept[T]{}, err
 	}
 	kept, err := keep(tx, name)
 	if err != nil {
@@ -192,6 +213,22 @@ func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, k
 		return Kept[T]{}, fmt.Errorf("store: %w", err)
 	}
 	return kept, nil
+}
+
+// freeName is a name with a suffix, numbered where another entry of the table than
+// except has it.
+func freeName(ctx context.Context, tx *sqlx.Tx, table, wanted, suffix string, except int64) (string, error) {
+	name := fit(wanted, suffix)
+	for n := 2; ; n++ {
+		var used bool
+		if err := tx.GetContext(ctx, &used, "SELECT EXISTS (SELECT 1 FROM "+table+" WHERE name = ? AND deleted IS NULL AND id <> ?)", name, except); err != nil {
+			return "", fmt.Errorf("store: %w", err)
+		}
+		if !used {
+			return name, nil
+		}
+		name = fit(wanted, fmt.Sprintf("%s %d", suffix, n))
+	}
 }
 
 // fit appends suffix to name, shortened so that both fit.

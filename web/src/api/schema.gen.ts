@@ -574,8 +574,7 @@ export interface paths {
             };
             cookie?: never;
         };
-        /** A trip */
-        get: operations["getTrip"];
+        get?: never;
         put?: never;
         post?: never;
         /** Deletes a trip; it can be restored */
@@ -2259,10 +2258,7 @@ export interface components {
                 [key: string]: number;
             };
             /** @description What cannot be taken; while there is any nothing is */
-            refused: {
-                line: number;
-                why: string;
-            }[];
+            refused: components["schemas"]["ImportRefused"][];
             /** @description With how much happened on them */
             trips: string[];
             events: number;
@@ -2272,6 +2268,10 @@ export interface components {
             /** @description Of a backup */
             entries: number;
             taken: boolean;
+        };
+        ImportRefused: {
+            line: number;
+            why: string;
         };
         ImportField: {
             key: string;
@@ -3404,30 +3404,6 @@ export interface operations {
                 };
             };
             422: components["responses"]["Problem"];
-            default: components["responses"]["Problem"];
-        };
-    };
-    getTrip: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["parameters"]["id"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description The trip */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedTrip"];
-                };
-            };
-            404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

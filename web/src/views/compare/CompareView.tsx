@@ -8,6 +8,7 @@ import { useSetups } from "../setups/useSetups";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressText, useSetup } from "../workout/useSetup";
 import "./compare.css";
+import { counted, percent } from "../../units/numbers";
 
 const most = 3; // outfits beside the first
 
@@ -94,8 +95,6 @@ function Table({
   onDrop: (key: string) => void;
 }) {
   const { show } = useUnits();
-  const percent = (share: number) => `${Math.round(100 * share)} %`;
-  const long = (s: number) => s.toFixed(s < 10 ? 1 : 0);
   const rows: [string, (c: Compared) => string][] = [
     ["Outfit", (c) => c.outfit],
     ["At the least", (c) => (c.least > 0 ? show("mass", c.least) : "–")],
@@ -104,7 +103,7 @@ function Table({
       "Count",
       (c) =>
         c.fall.time > 0
-          ? `${long(c.fall.time)} s (${long(c.ranges.time.low)} to ${long(c.ranges.time.high)})`
+          ? `${counted(c.fall.time)} s (${counted(c.ranges.time.low)} to ${counted(c.ranges.time.high)})`
           : c.fall.outcome,
     ],
     ["Line out then", (c) => show("depth", c.fall.lineOut)],

@@ -1,5 +1,6 @@
 import type { Setup } from "../../api/client";
 import { useUnits } from "../../app/preferences";
+import { counted } from "../../units/numbers";
 import { useCard } from "./useDropTests";
 
 /** What to count to for every depth and head; small enough for a phone, and to be printed. */
@@ -10,7 +11,6 @@ export function CountDown({ setup }: { setup: Setup }) {
   if (!card) return <p aria-busy="true">Working it out…</p>;
   const there = card.heads.filter((h) => h.counts.some((c) => c.time > 0));
   const bed = card.depths.length - 1;
-  const long = (s: number) => (s >= 10 ? s.toFixed(0) : s.toFixed(1));
   return (
     <section className="card" aria-label="Count-down card">
       <h2>
@@ -48,10 +48,10 @@ export function CountDown({ setup }: { setup: Setup }) {
                     <td key={h.mass}>
                       {c && c.time > 0 ? (
                         <>
-                          {long(c.time)}
+                          {counted(c.time)}
                           {i === bed && c.low > 0 && c.high > 0 && (
                             <small>
-                              {long(c.low)}–{long(c.high)}
+                              {counted(c.low)}–{counted(c.high)}
                             </small>
                           )}
                         </>

@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import type { Lesson } from "../../api/client";
 import { useUnits } from "../../app/preferences";
+import { percent } from "../../units/numbers";
 import { useLesson } from "./useLog";
 
 /** What the log teaches: what to repeat, what was tried least, what was lost, and how the predictions did. */
@@ -45,8 +46,6 @@ export function Lessons({ trip }: { trip: number | undefined }) {
     </div>
   );
 }
-
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 function Totals({ of }: { of: Lesson["totals"] }) {
   const parts = [

@@ -1,6 +1,7 @@
 import type { Answer } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
+import { counted, percent } from "../../units/numbers";
 
 /** The ladder as a table: for screen readers, copying and printing. */
 export function HeadTable({ answer, approach }: { answer: Answer; approach: string }) {
@@ -12,10 +13,8 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
   const lifts = approach === "lift and drop";
   const boxed = answer.heads.some((h) => h.owned > 0);
   const thrown = answer.heads.some((h) => h.reach > 0);
-  const long = (s: number) => s.toFixed(s < 10 ? 1 : 0);
   const range = (r: { low: number; high: number }, say: (v: number) => string) =>
     `${say(r.low)} to ${say(r.high)}`;
-  const percent = (share: number) => `${Math.round(100 * share)} %`;
   return (
     <details className="head-table">
       <summary>All heads in a table</summary>
@@ -59,7 +58,9 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   {boxed && <td>{h.owned || "–"}</td>}
                   <td>{show("mass", h.weightInWater / 9.80665)}</td>
                   <td>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</td>
-                  <td>{falls ? `${long(h.fall.time)} s, ${range(h.ranges.time, long)}` : h.fall.outcome}</td>
+                  <td>
+                    {falls ? `${counted(h.fall.time)} s, ${range(h.ranges.time, counted)}` : h.fall.outcome}
+                  </td>
                   <td>{falls ? show("depth", h.fall.lineOut) : "–"}</td>
                   <td>
                     {falls ? `${show("speed", h.fall.runOut)}, ${show("speed", h.fall.runOutAfter)}` : "–"}

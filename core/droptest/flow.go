@@ -84,7 +84,7 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 	}
 	// What each thing that is not known does to it, at one standard deviation.
 	var sum float64
-	add := func(s setup.Setup, angle, tow float64) error {
+	add := func(s setup.Setup, mass, angle, tow float64) error {
 		other, err := speedAt(s, mass, out, angle, tow)
 		if other > 0 {
 			sum += math.Pow(math.Log(other/speed), 2)
@@ -94,9 +94,10 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 	thicker := s
 	thicker.Line.Diameter *= spread.Factor(math.Hypot(s.DiameterSpread(), judgement.NormalSpread.Spread), 1)
 	for _, err := range []error{
-		add(s, angle+judgement.AngleByEye.Number, 1),
-		add(s, angle, spread.Factor(judgement.TowArea.Spread, 1)),
-		add(thicker, angle, 1),
+		add(s, mass, angle+judgement.AngleByEye.Number, 1),
+		add(s, mass, angle, spread.Factor(judgement.TowArea.Spread, 1)),
+		add(thicker, mass, angle, 1),
+		add(s, mass*spread.Factor(s.HeadSpread(), 1), angle, 1),
 	} {
 		if err != nil {
 			return Measured{}, err

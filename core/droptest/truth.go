@@ -62,12 +62,7 @@ var suspects = []suspect{
 		func(t Test) float64 { return math.Hypot(t.Setup.DiameterSpread(), judgement.NormalSpread.Spread) },
 		func(t *Test, f float64) { t.Setup.Line.Diameter *= f }},
 	{"head, hook or keeper are heavier than marked", "head, hook or keeper are lighter than marked",
-		func(t Test) float64 {
-			if t.Setup.Head.Weighed {
-				return judgement.WeighedSpread.Spread
-			}
-			return judgement.MarkedSpread.Spread
-		},
+		func(t Test) float64 { return t.Setup.HeadSpread() },
 		func(t *Test, f float64) { t.Mass *= f }},
 	{"the bait drags more than expected", "the bait drags less than expected",
 		func(t Test) float64 { return t.Setup.DragSpread() },

@@ -22,6 +22,7 @@ func TestSpreads(t *testing.T) {
 		"forecast": {s.WindSpread(), judgement.WindSpread[Forecast].Spread},
 		"leeway":   {s.DriftSpread(), judgement.Leeway["skiff"].Spread},
 		"printed":  {s.DiameterSpread(), judgement.PrintedSpread.Spread},
+		"marked":   {s.HeadSpread(), judgement.MarkedSpread.Spread},
 		"form":     {s.DragSpread(), judgement.FallArea.Spread},
 	} {
 		if pair[0] != pair[1] {

@@ -51,6 +51,14 @@ func (s Setup) DiameterSpread() float64 {
 	return judgement.PrintedSpread.Spread
 }
 
+// HeadSpread is that of the mass of a head: weighed, or as it is marked.
+func (s Setup) HeadSpread() float64 {
+	if s.Head.Weighed {
+		return judgement.WeighedSpread.Spread
+	}
+	return judgement.MarkedSpread.Spread
+}
+
 // DragSpread is that of the bait's drag as it falls: after drop tests, or as
 // its form has it.
 func (s Setup) DragSpread() float64 {

@@ -8,6 +8,7 @@ export function Truth() {
   const { show } = useUnits();
   if (error) return <p role="alert">{error.message}</p>;
   if (!data) return <p aria-busy="true">Working it out…</p>;
+  const lines = data.cases.some((c) => c.lineOut > 0);
   return (
     <div className="truth">
       <p className="droptest-words">{data.words}</p>
@@ -24,8 +25,8 @@ export function Truth() {
                 <th scope="col">Depth</th>
                 <th scope="col">Measured</th>
                 <th scope="col">Expected</th>
-                <th scope="col">Line out</th>
-                <th scope="col">Expected</th>
+                {lines && <th scope="col">Line out</th>}
+                {lines && <th scope="col">Expected</th>}
               </tr>
             </thead>
             <tbody>
@@ -38,8 +39,8 @@ export function Truth() {
                   <td>
                     {c.expected.toFixed(1)} s ({c.low.toFixed(1)} to {c.high.toFixed(1)})
                   </td>
-                  <td>{c.lineOut > 0 ? show("depth", c.lineOut) : "–"}</td>
-                  <td>{c.lineOut > 0 ? show("depth", c.lineExpected) : "–"}</td>
+                  {lines && <td>{c.lineOut > 0 ? show("depth", c.lineOut) : "–"}</td>}
+                  {lines && <td>{c.lineOut > 0 ? show("depth", c.lineExpected) : "–"}</td>}
                 </tr>
               ))}
             </tbody>

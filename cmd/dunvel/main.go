@@ -15,8 +15,7 @@ import (
 	"time"
 
 	"dunvel/core/advice"
-	"dunvel/core/setup"
-	"dunvel/core/units"
+	"dunvel/core/trial"
 	"dunvel/internal/api"
 	"dunvel/internal/demo"
 	"dunvel/internal/exchange"
@@ -65,7 +64,7 @@ func (d demoCmd) Run(ctx context.Context) error {
 }
 
 func (a adviseCmd) Run(ctx context.Context) (err error) {
-	solve := advice.Solve
+	solve := exchange.Solver(advice.New(trial.Knowledge{}).Answer)
 	if a.With != "" {
 		st, err := store.Open(ctx, a.With)
 		if err != nil {
@@ -73,9 +72,9 @@ func (a adviseCmd) Run(ctx context.Context) (err error) {
 		}
 		defer func() { err = errors.Join(err, st.Close()) }()
 		known := api.New(st, time.Now)
-		solve = func(s setup.Setup, choice units.Choice) (*advice.Answer, error) { return known.Solve(ctx, s, choice) }
+		solve = known.Solve
 	}
-	return exchange.Advise(os.Stdin, os.Stdout, a.Units, solve)
+	return exchange.Advise(ctx, os.Stdin, os.Stdout, a.Units, solve)
 }
 
 func (mechanicsCmd) Run(ctx context.Context) error {

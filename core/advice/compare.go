@@ -4,129 +4,81 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"slices"
 	"strings"
 
-	"dunvel/core/judgement"
+	"dunvel/core/explore"
+	"dunvel/core/judge"
 	"dunvel/core/setup"
+	"dunvel/core/trial"
 	"dunvel/core/units"
-
-	"golang.org/x/sync/errgroup"
 )
-
-// Outfit is tackle with a name: line, leader, bait, heads and rod of a setup.
-type Outfit struct {
-	Name  string
-	Setup setup.Setup
-}
 
 // Compared is what an outfit does in the water that it is compared in.
 type Compared struct {
-	Name     string   `json:"name"`
-	Outfit   string   `json:"outfit"` // what it is, in words
-	Pick     float64  `json:"pick"`   // kg to tie on; 0 where no head does it
-	Least    float64  `json:"least"`  // kg
-	Sure     float64  `json:"sure"`
-	Fall     Fall     `json:"fall"` // of the head to tie on, or the one that comes closest
-	Ranges   Ranges   `json:"ranges"`
-	Contact  Contact  `json:"contact"`
-	Snags    float64  `json:"snags"`
-	Sentence string   `json:"sentence"`
-	Cue      string   `json:"cue"`
-	Words    []string `json:"words"` // how it differs from the first
-	Cost     float64  `json:"cost"`  // price of the head, for whoever knows it; 0 where not
+	Name     string       `json:"name"`
+	Outfit   string       `json:"outfit"` // what it is, in words
+	Pick     float64      `json:"pick"`   // kg to tie on; 0 where no head does it
+	Least    float64      `json:"least"`  // kg
+	Sure     float64      `json:"sure"`
+	Fall     trial.Fall   `json:"fall"` // of the head to tie on, or the one that comes closest
+	Ranges   judge.Ranges `json:"ranges"`
+	Contact  Contact      `json:"contact"`
+	Snags    float64      `json:"snags"`
+	Sentence string       `json:"sentence"`
+	Cue      string       `json:"cue"`
+	Words    []string     `json:"words"` // how it differs from the first
+	Cost     float64      `json:"cost"`  // price of the head, for whoever knows it; 0 where not
 }
 
 // Variant is a change of one part of an outfit that is worth comparing with.
-type Variant struct {
-	Key    string
-	Name   string
-	change func(*setup.Setup)
-}
+type Variant struct{ Key, Name string }
 
-var variants = []Variant{
-	{"thin", "thinner line", thinner},
-	{"thick", "thicker line", func(s *setup.Setup) { ofDiameter(s, judgement.Thicker.Number*s.Line.Diameter) }},
-	{"straight", "straight fluorocarbon", func(s *setup.Setup) {
-		s.Line = setup.Line{Material: "fluorocarbon", Diameter: judgement.Straight.Number * s.Leader.Diameter}
-		s.Leader.Length = 0
-	}},
-	{"tungsten", "tungsten heads", func(s *setup.Setup) { s.Head.Material = "tungsten" }},
-	{"tin", "tin heads", func(s *setup.Setup) { s.Head.Material = "tin" }},
-	{"glass", "glass heads", func(s *setup.Setup) { s.Head.Material = "glass" }},
-	{"dropshot", "drop shot", func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot }},
-	{"hook", "hook two sizes up", func(s *setup.Setup) {
-		sizes := judgement.HookSizes
-		s.Head.Hook = sizes[min(slices.Index(sizes, s.Head.Hook)+2, len(sizes)-1)]
-	}},
-	{"small", "smaller bait", smaller},
-}
-
-// ofDiameter gives a setup a line of another diameter in m, as it is printed
-// and as strong as such a line is.
-func ofDiameter(s *setup.Setup, diameter float64) {
-	s.Line = setup.Line{Material: s.Line.Material, Diameter: diameter}
-}
-
-func thinner(s *setup.Setup) { ofDiameter(s, judgement.Thinner.Number*s.Line.Diameter) }
-
-// smaller gives a setup the next smaller bait of the same proportions.
-func smaller(s *setup.Setup) {
-	by := judgement.Smaller.Number
-	s.Bait.Length *= by
-	s.Bait.Trimmed *= by
-	s.Bait.Weighed *= by * by * by
+var variantNames = map[string]string{
+	"thin": "thinner line", "thick": "thicker line", "straight": "straight fluorocarbon", "tungsten": "tungsten heads", "tin": "tin heads",
+	"glass": "glass heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
 }
 
 // Variants are the changes that Vary knows.
-func Variants() []Variant { return append([]Variant(nil), variants...) }
+func Variants() []Variant {
+	out := make([]Variant, len(explore.Variants))
+	for i, key := range explore.Variants {
+		out[i] = Variant{key, variantNames[key]}
+	}
+	return out
+}
 
 // Vary is the outfit of a setup with one part changed; ok is false where there
 // is no such change.
-func Vary(s setup.Setup, key string) (o Outfit, ok bool) {
-	i := slices.IndexFunc(variants, func(v Variant) bool { return v.Key == key })
-	if i < 0 {
-		return Outfit{}, false
-	}
-	variants[i].change(&s)
-	return Outfit{variants[i].Name, s}, true
+func Vary(s setup.Setup, key string) (o explore.Outfit, ok bool) {
+	changed, ok := explore.Vary(s, key)
+	return explore.Outfit{Name: variantNames[key], Setup: changed}, ok
 }
 
-// Compare works out what outfits do in the water of a setup, fished as it is
-// there, with the heads of the first of them; each is told from the first.
-// Errors are setup.Errors, that a unit is not known, or that of ctx.
-func Compare(ctx context.Context, water setup.Setup, outfits []Outfit, choice units.Choice) ([]Compared, error) {
+// Compare answers for outfits in the water of a setup, fished as it is there, with the
+// heads of the first of them; each is told from the first. Errors are setup.Errors,
+// that a unit is not known, or those of judging.
+func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explore.Outfit, choice units.Choice) ([]Compared, error) {
 	answers, out := make([]*Answer, len(outfits)), make([]Compared, len(outfits))
-	var work errgroup.Group
-	work.SetLimit(2) // each works its heads out side by side
 	for i, o := range outfits {
-		work.Go(func() (err error) {
-			if err := ctx.Err(); err != nil {
-				return err
-			}
-			s := water.With(o.Setup)
-			s.Heads, s.Other.Asked = outfits[0].Setup.Heads, false
-			if answers[i], err = solveOne(s, choice); err != nil {
-				return fmt.Errorf("%s: %w", o.Name, err)
-			}
-			return nil
-		})
-	}
-	if err := work.Wait(); err != nil {
-		return nil, err
+		s := water.With(o.Setup)
+		s.Heads, s.Other.Asked = outfits[0].Setup.Heads, false
+		var err error
+		if answers[i], err = a.Answer(ctx, s, choice); err != nil {
+			return nil, fmt.Errorf("%s: %w", o.Name, err)
+		}
 	}
 	for i, o := range outfits {
-		a := answers[i]
-		h := a.Heads[a.Closest]
+		answer := answers[i]
+		h := answer.Heads[answer.Closest]
 		out[i] = Compared{
 			Name: o.Name, Outfit: outfitWords(o.Setup, choice), Sure: h.Sure, Fall: h.Fall, Ranges: h.Ranges,
-			Contact: h.Contact, Snags: h.Snags, Sentence: a.Sentence, Cue: a.Cue, Words: []string{},
+			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{},
 		}
-		if a.Pick >= 0 {
-			out[i].Pick, out[i].Least = h.Mass, a.Heads[a.Least].Mass
+		if answer.Pick >= 0 {
+			out[i].Pick, out[i].Least = h.Mass, answer.Heads[answer.Least].Mass
 		}
 		if i > 0 {
-			out[i].Words = differs(answers[0], a, outfits[0].Setup, o.Setup, choice)
+			out[i].Words = differs(answers[0], answer, outfits[0].Setup, o.Setup, choice)
 		}
 	}
 	return out, nil
@@ -178,7 +130,7 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	if first.Pick >= 0 {
 		// The same head on both tells what else is different.
 		mine, theirs := a.Heads[first.Pick], first.Heads[first.Pick]
-		if mine.Fall.Outcome == Reached {
+		if mine.Fall.Outcome == trial.Reached {
 			if d := mine.Fall.Time - theirs.Fall.Time; math.Abs(d) > 0.04*theirs.Fall.Time {
 				later := "later"
 				if d < 0 {

@@ -4,126 +4,135 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/catalogue"
+	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
-	"dunvel/core/units"
+	"dunvel/core/trial"
+	"dunvel/core/water"
 )
 
 // Note is something to know about the head to tie on that does not decide
 // which it is.
 type Note struct {
-	Kind    string `json:"kind"` // "snags", "splash", "hook", "attitude", "rig", "link", "reach", "box"
+	Kind    string `json:"kind"` // "snags", "splash", "hook", "attitude", "rig", "link", "reach", "swell", "leader", "speed", "box"
 	Caution bool   `json:"caution"`
 	Words   string `json:"words"`
 }
 
 // notes are those on the head to tie on, or the one that comes closest.
-func (at *situation) notes(h Head) ([]Note, error) {
+func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	out := []Note{}
-	if at.reach.unfit {
+	if t.Throw.Unfit {
 		out = append(out, Note{"reach", true, fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
-			at.depth(at.setup.Rod.Thrown), at.mass(at.setup.Rod.ThrownMass))})
+			t.depth(t.Setup.Rod.Thrown), t.mass(t.Setup.Rod.ThrownMass))})
 	}
 	if h.Reach > 0 {
-		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", at.depth(h.Reach))})
+		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", t.depth(h.Reach))})
 	}
-	if c := at.setup.Cast; c.Sighted && c.SplashMost > 0 && h.Mass > c.SplashMost {
-		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", at.mass(c.SplashMost))})
+	if c := t.Setup.Cast; c.Sighted && c.SplashMost > 0 && h.Mass > c.SplashMost {
+		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", t.mass(c.SplashMost))})
 	}
-	if at.onBed {
+	if t.OnBed {
 		by := "by judgement"
-		if at.setup.Water.Snags > 0 {
+		if t.Setup.Water.Snags > 0 {
 			by = "by what was lost on such"
 		}
-		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snags %.0f of 10 on %s, %s.", h.Snags, at.setup.Water.Bed, by)})
+		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snag index %.0f of 10 on %s, %s.", h.Snags, t.Setup.Water.Bed, by)})
 	}
-	if head, bait := at.setup.Tackle(h.Mass); bait.Weighed > 0 && bait.Weighed < head.HookMass() {
-		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", at.mass(bait.Weighed), at.mass(head.HookMass()))})
+	if head, bait := t.Setup.Tackle(h.Mass); bait.Weighed > 0 && bait.Weighed < head.HookMass() {
+		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.mass(bait.Weighed), t.mass(head.HookMass()))})
 	}
-	hook, err := at.hookNote(h)
+	if hook := t.hookNote(h); hook != nil {
+		out = append(out, *hook)
+	}
+	rigs, err := t.rigNotes(h, f)
 	if err != nil {
 		return nil, err
 	}
-	if hook != nil {
-		out = append(out, *hook)
+	out = append(out, rigs...)
+	if t.OnBed && t.Setup.Rigging.Kind == setup.SingleHead {
+		out = append(out, Note{"attitude", false, t.attitude(h)})
 	}
-	out = append(out, at.rigNotes(h)...)
-	if at.onBed && at.setup.Rigging.Kind == setup.SingleHead {
-		out = append(out, Note{"attitude", false, at.attitude(h)})
+	if t.Broken() {
+		out = append(out, Note{"swell", true, fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
+			t.depth(t.Setup.Swell.Height), t.depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})
 	}
-	return append(out, at.linkNote()), nil
+	if s := t.Setup; s.Cast.Distance > 0 && s.Leader.Length > s.Cast.Distance {
+		out = append(out, Note{"leader", false, "The leader is longer than the cast: its knot stays in the guides, or on the spool."})
+	}
+	if s := t.Setup.Approach; t.School().Swims && s.Speed > judgement.SwimFastest.Number {
+		out = append(out, Note{"speed", true, fmt.Sprintf("Nobody reels at %s for long; %s is fast.", t.runs(s.Speed), t.runs(judgement.SwimFastest.Number))})
+	}
+	return append(out, t.linkNote()), nil
 }
 
 // attitude says how the bait sits on the bed, and where its hook comes out.
-func (at *situation) attitude(h Head) string {
-	head, bait := at.setup.Tackle(h.Mass)
+func (t teller) attitude(h *judge.Head) string {
+	head, bait := t.Setup.Tackle(h.Mass)
 	words := map[tackle.Attitude]string{
 		tackle.Stands: "On the bed it stands tail up.",
 		tackle.Leans:  "On the bed it leans on the foot of its head.",
 		tackle.Lies:   "On the bed it lies.",
-	}[tackle.OnBed(head, bait, at.scene.Water)]
+	}[tackle.OnBed(head, bait, t.Fluid())]
 	exit := tackle.HookExit(head.Hook)
 	if exit >= bait.Length {
 		return words
 	}
-	return fmt.Sprintf("%s The hook comes out %s behind its nose.", words, at.show.Show("size", exit))
+	return fmt.Sprintf("%s The hook comes out %s behind its nose.", words, t.show.Show("size", math.Round(exit*1e3)/1e3))
 }
 
-// hookNote says where the hook does not suit the bait, and what other metals
-// would do about it.
-func (at *situation) hookNote(h Head) (*Note, error) {
-	head, bait := at.setup.Tackle(h.Mass)
+// hookNote says where the hook does not suit the bait or the head, and which would.
+func (t teller) hookNote(h *judge.Head) *Note {
+	head, bait := t.Setup.Tackle(h.Mass)
 	size, height := head.Hook, bait.Height()
-	gap := judgement.HookGap[size].Number
-	millimetres := func(m float64) string { return at.show.Show("size", m) }
+	gap := catalogue.HookGap[size].Number
+	millimetres := func(m float64) string { return t.show.Show("size", m) }
+	fits := fittingHook(height)
 	switch share := gap / height; {
 	case share < judgement.HookSmall.Number:
-		dense, err := at.inMetal(h, "tungsten")
-		if err != nil {
-			return nil, err
-		}
-		bulky, err := at.inMetal(h, "glass")
-		if err != nil {
-			return nil, err
-		}
-		return &Note{"hook", true, fmt.Sprintf("A %s hook is small for this bait: %s of gap, %s of body. Glass of the same weight carries a bigger one and is %s; tungsten is smaller in the bait and is %s.",
-			size, millimetres(gap), millimetres(height), bulky, dense)}, nil
+		return &Note{"hook", true, fmt.Sprintf("A %s hook is small for this bait: %s of gap, %s of body. %s fits.", size, millimetres(gap), millimetres(height), fits)}
 	case share > judgement.HookLarge.Number:
-		return &Note{"hook", true, fmt.Sprintf("A %s hook is large for this bait: %s of gap, %s of body. It stiffens it and shows.", size, millimetres(gap), millimetres(height))}, nil
+		return &Note{"hook", true, fmt.Sprintf("A %s hook is large for this bait: %s of gap, %s of body. It stiffens it and shows; %s fits.", size, millimetres(gap), millimetres(height), fits)}
+	case bait.Mass() < head.HookMass():
+		return &Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.mass(head.HookMass()), t.mass(bait.Mass()))}
+	case judge.Light(t.Case, h.Mass):
+		return &Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.mass(catalogue.HookHeads[size].Number), lightHook(h.Mass))}
 	}
-	if bait.Mass() < head.HookMass() {
-		return &Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, at.mass(head.HookMass()), at.mass(bait.Mass()))}, nil
-	}
-	return nil, nil
+	return nil
 }
 
-// inMetal says how the head falls where it is of another metal.
-func (at *situation) inMetal(h Head, metal string) (string, error) {
-	other := *at
-	other.setup.Head.Material, other.rough = metal, true
-	r, _, err := other.rig(h.Mass)
-	if err != nil {
-		return "", err
+// fittingHook is the smallest hook whose gap is as wide as a body is high in m, or the
+// largest there is.
+func fittingHook(height float64) string {
+	for _, size := range catalogue.HookSizes {
+		if catalogue.HookGap[size].Number >= height {
+			return size
+		}
 	}
-	f, err := other.fall(r)
-	if err != nil {
-		return "", err
+	return catalogue.HookSizes[len(catalogue.HookSizes)-1]
+}
+
+// lightHook is the largest hook that comes on heads of a mass in kg.
+func lightHook(mass float64) string {
+	out := catalogue.HookSizes[0]
+	for _, size := range catalogue.HookSizes {
+		if catalogue.HookHeads[size].Number <= mass {
+			out = size
+		}
 	}
-	if f.Outcome != Reached {
-		return "does not come down", nil
-	}
-	return at.place() + " in " + units.Seconds(f.Time), nil
+	return out
 }
 
 // linkNote says what breaks first.
-func (at *situation) linkNote() Note {
-	s := at.setup
+func (t teller) linkNote() Note {
+	s := t.Setup
 	line := s.Line.Strength
 	if line == 0 {
 		line = tackle.Strength(s.Line.Material, s.Line.Diameter)
 	}
-	show := func(kg float64) string { return at.show.Show("strength", kg) }
+	show := func(kg float64) string { return t.show.Show("strength", kg) }
 	if s.Leader.Length == 0 {
 		return Note{"link", false, fmt.Sprintf("The weakest link is the knot at the head, about %s.", show(line*judgement.HeadKnot.Number))}
 	}

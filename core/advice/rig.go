@@ -4,61 +4,72 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/trial"
 	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // rigNotes say what a rig of two bodies does to the bait.
-func (at *situation) rigNotes(h Head) []Note {
-	s := at.setup.Rigging
+func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
+	s := t.Setup.Rigging
 	out := []Note{}
 	add := func(caution bool, format string, args ...any) {
 		out = append(out, Note{"rig", caution, fmt.Sprintf(format, args...)})
 	}
-	gap := at.depth(s.Gap)
+	gap := t.depth(s.Gap)
 	if s.Kind == setup.TwoHeads || s.Stinger {
 		add(true, "Two hooks on one line: look at the local rules.")
 	}
 	if s.Floats() {
-		add(false, "Under the float it hangs at %s in this current.", at.depth(at.hangs(h.Mass)))
+		add(false, "Under the float it hangs at %s in this current.", t.depth(t.Hangs(h.Mass)))
 		if s.Kind == setup.FixedFloat && s.Gap > judgement.FixedFloatMost.Number {
 			add(true, "A float fixed %s up is hard to cast; let it slide.", gap)
 		}
 	}
-	if s.Kind == setup.SingleHead || !at.onBed || h.Fall.Outcome != Reached {
-		return out
+	if s.Kind == setup.SingleHead || !t.OnBed || !h.Arrived() {
+		return out, nil
 	}
-	later := fmt.Sprintf("%s later", units.Seconds(math.Abs(h.Fall.Second-h.Fall.Time)))
-	if h.Fall.Second == 0 {
+	apart := f.Second - f.Time
+	order := "later"
+	if apart < 0 {
+		order = "sooner"
+	}
+	later := fmt.Sprintf("%s %s", units.Seconds(math.Abs(apart)), order)
+	if f.Second == 0 {
 		later = "not yet some seconds later"
 	}
 	switch s.Kind {
 	case setup.TwoHeads:
-		add(false, "Two touches: the lower head in %s, the upper one %s.", units.Seconds(h.Fall.Time), later)
+		add(false, "Two touches: the lower head in %s, the upper one %s.", units.Seconds(f.Time), later)
 	case setup.DropShot:
-		height, angle := at.over(h.Contact.Curve, s.Gap)
-		add(false, "The bait is %s over the bed, %s up a line that stands at %.0f°.", at.depth(height), gap, angle)
+		curve, err := t.Drawn(h.Mass, h.Handling, f, h.Rest)
+		if err != nil {
+			return nil, err
+		}
+		height, angle := t.over(curve, s.Gap)
+		add(false, "The bait is %s over the bed, %s up a line that stands at %.0f°.", t.depth(height), gap, angle)
 	default:
-		if h.Fall.Second == 0 {
+		if f.Second == 0 {
 			add(false, "The bait is still off the bed some seconds after the sinker touches.")
 		} else {
 			add(false, "The bait comes down %s than the sinker.", later)
 		}
-		if height := at.floatsUp(); height > 0 {
-			add(false, "On its trace it floats %s over the bed.", at.depth(height))
+		if height := t.FloatsUp(); height > 0 {
+			add(false, "On its trace it floats %s over the bed.", t.depth(height))
 		} else {
 			add(false, "On its trace it lies on the bed, up to %s down the current.", gap)
 		}
 	}
-	return out
+	return out, nil
 }
 
 // over is how high over the bed the line is some way up from its end, m, and
 // the angle of that stretch to the bed in degrees.
-func (at *situation) over(curve []Point, along float64) (height, angle float64) {
+func (t teller) over(curve []trial.Point, along float64) (height, angle float64) {
 	if len(curve) < 2 {
 		return 0, 0
 	}
@@ -74,22 +85,7 @@ func (at *situation) over(curve []Point, along float64) (height, angle float64) 
 		}
 		left -= piece
 	}
-	height = max(place.Z+at.scene.Bed.DepthAt(place.X), 0)
+	height = max(place.Z+t.DepthAt(place.X), 0)
 	flat := math.Hypot(place.X-end.X, place.Y-end.Y)
 	return height, math.Atan2(place.Z-end.Z, flat) * 180 / math.Pi
-}
-
-// floatsUp is how high over the bed a bait floats on its trace, m: its lift
-// against the drag of the current there, along a straight trace; 0 where it
-// sinks.
-func (at *situation) floatsUp() float64 {
-	r, _, err := at.rig(0)
-	if err != nil || r.Bodies[0].WeightInWater >= 0 {
-		return 0
-	}
-	gap := at.setup.Rigging.Gap
-	depth := at.scene.Bed.DepthAt(at.cast.Distance)
-	speed := r3.Norm(at.scene.Current.At(gap/2, depth))
-	drag := 0.5 * at.scene.Water.Density * r.Bodies[0].TowArea * speed * speed
-	return gap * math.Sin(math.Atan2(-r.Bodies[0].WeightInWater, drag))
 }

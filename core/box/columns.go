@@ -5,6 +5,7 @@ import (
 	"sort"
 	"strconv"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
@@ -80,7 +81,7 @@ var (
 var kinds = []Description{
 	{Head, "Heads", []Column{
 		number("mass", "Weight", "mass", 0, 0.5, "", mass),
-		choice("shape", "Shape", first("ball", judgement.HeadShapes), func(i *Item) *string { return &i.Shape }),
+		choice("shape", "Shape", first("ball", catalogue.HeadShapes), func(i *Item) *string { return &i.Shape }),
 		choice("material", "Metal", first("lead", tackle.HeadMaterials), material),
 		choice("hook", "Hook", hooks(), func(i *Item) *string { return &i.Hook }),
 		choice("wire", "Wire", wires, func(i *Item) *string { return &i.Wire }),
@@ -90,9 +91,9 @@ var kinds = []Description{
 		count, price, note,
 	}},
 	{Bait, "Baits", []Column{
-		choice("form", "Form", first("paddle tail", judgement.BaitForms), func(i *Item) *string { return &i.Form }),
+		choice("form", "Form", first("paddle tail", catalogue.BaitForms), func(i *Item) *string { return &i.Form }),
 		number("length", "Length", "size", 0.01, 0.4, "", func(i *Item) *float64 { return &i.Length }),
-		choice("body", "Made of", first("plain", judgement.BaitDensity), func(i *Item) *string { return &i.Body }),
+		choice("body", "Made of", first("plain", catalogue.BaitDensity), func(i *Item) *string { return &i.Body }),
 		number("mass", "Weighed", "mass", 0, 0.3, "not weighed", mass),
 		count,
 		number("trimmed", "Cut off", "size", 0, 0.3, "nothing", func(i *Item) *float64 { return &i.Trimmed }),
@@ -136,7 +137,7 @@ var kinds = []Description{
 // hooks by size, a usual one first.
 func hooks() []string {
 	out := []string{"1/0"}
-	for _, size := range judgement.HookSizes {
+	for _, size := range catalogue.HookSizes {
 		if size != "1/0" {
 			out = append(out, size)
 		}

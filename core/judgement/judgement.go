@@ -12,131 +12,6 @@ type Value struct {
 	Why    string
 }
 
-// Leeway is the share of the wind speed that a boat makes through the water.
-var Leeway = map[string]Value{
-	"bank":     {0, "1", 0, "a bank does not drift"},
-	"anchored": {0, "1", 0, "held by its anchor"},
-	"skiff":    {0.03, "1", 0.35, "open boats drift at 2 to 4 % of the wind"},
-	"kayak":    {0.02, "1", 0.35, "low freeboard, part of the hull under water"},
-	"drogue":   {0.012, "1", 0.4, "a sea anchor takes more than half of an open boat's leeway"},
-}
-
-// Bed is what the bottom does to a head and to the flow.
-type Bed struct {
-	Friction        Value // head against bed, share of the push
-	ProfileExponent Value // power of the current profile
-	Snags           Value // snag index of a ball that falls on it at SnagSpeed
-	Softness        Value // m/s at which a head may land without digging in; 0: any
-}
-
-const (
-	frictionWhy = "metal and hook on this bed, between smooth sliding and catching"
-	smoothWhy   = "one-seventh power law of a turbulent channel over a smooth bed"
-	roughWhy    = "a rough bed slows a thicker layer of water"
-)
-
-func bed(friction, exponent float64, why string, snags, softness float64) Bed {
-	return Bed{
-		Value{friction, "1", 0.3, frictionWhy}, Value{exponent, "1", 0.3, why},
-		Value{snags, "of 10", 0.5, "what anglers lose on such a bed; the log corrects it"},
-		Value{softness, "m/s", 0, "a heavy fast head sinks into what is soft and hangs there"},
-	}
-}
-
-// Beds by kind of bottom.
-var Beds = map[string]Bed{
-	"sand":     bed(0.5, 1.0/7, smoothWhy, 0.5, 0),
-	"mud":      bed(0.4, 1.0/7, smoothWhy, 1, 1.2),
-	"leaves":   bed(0.45, 1.0/7, smoothWhy, 3, 0.9),
-	"gravel":   bed(0.55, 1.0/7, smoothWhy, 2, 0),
-	"shell":    bed(0.6, 1.0/7, smoothWhy, 5, 0),
-	"rock":     bed(0.6, 1.0/7, smoothWhy, 5, 0),
-	"boulders": bed(0.6, 1.0/5, roughWhy, 7, 0),
-	"timber":   bed(0.6, 1.0/5, roughWhy, 8, 0),
-	"kelp":     bed(0.5, 1.0/5, roughWhy, 6, 0),
-	"weed":     bed(0.5, 1.0/7, smoothWhy, 4, 1),
-}
-
-// Word is a word for a speed, for people with no instrument.
-type Word struct {
-	Name  string
-	Speed Value // m/s
-}
-
-const wordWhy = "what anglers mean when they have no instrument"
-
-// CurrentWords and WindWords from least to most.
-var (
-	CurrentWords = []Word{
-		{"none", Value{0, "m/s", 0.35, wordWhy}}, {"slow", Value{0.1, "m/s", 0.35, wordWhy}},
-		{"moderate", Value{0.25, "m/s", 0.35, wordWhy}}, {"strong", Value{0.5, "m/s", 0.35, wordWhy}},
-		{"hard", Value{0.9, "m/s", 0.35, wordWhy}},
-	}
-	WindWords = []Word{
-		{"calm", Value{0.5, "m/s", 0.35, wordWhy}}, {"light", Value{3, "m/s", 0.35, wordWhy}},
-		{"fresh", Value{7, "m/s", 0.35, wordWhy}}, {"strong", Value{11, "m/s", 0.35, wordWhy}},
-	}
-)
-
-// LineSurface is how a line's surface takes the flow.
-type LineSurface struct {
-	Tangential Value // drag coefficient along the line, on its wetted surface
-	Normal     Value // factor on the drag of a smooth cylinder across the line
-}
-
-// LineSurfaces by material.
-var LineSurfaces = map[string]LineSurface{
-	"braid":        {Value{0.02, "1", 0.4, "woven surface, rougher than drawn line"}, Value{1.1, "1", 0.1, "woven, not quite round"}},
-	"nylon":        {Value{0.015, "1", 0.4, "smooth drawn line"}, Value{1, "1", 0.1, "smooth and round"}},
-	"fluorocarbon": {Value{0.015, "1", 0.4, "smooth drawn line"}, Value{1, "1", 0.1, "smooth and round"}},
-	"wire":         {Value{0.015, "1", 0.4, "coated trace"}, Value{1, "1", 0.1, "smooth and round"}},
-}
-
-// HeadShape is the form of a head against a sphere of the same volume.
-type HeadShape struct {
-	Frontal Value // frontal area over that of the sphere
-	Drag    Value // drag coefficient on the frontal area
-	Tilts   Tilts // attitude when falling
-	Snags   Value // against a ball
-}
-
-// Tilts are angles of the lure's axis from the vertical while it falls, in
-// degrees, for a bait that sinks and one that floats.
-type Tilts struct {
-	Slack, Tight               Value
-	SlackBuoyant, TightBuoyant Value
-}
-
-func tilt(degrees float64) Value {
-	return Value{degrees, "deg", 0.2, "attitude in the water; drop tests correct the fall area it leads to"}
-}
-
-var (
-	noseTilts  = Tilts{tilt(45), tilt(60), tilt(25), tilt(40)}
-	shankTilts = Tilts{tilt(75), tilt(80), tilt(75), tilt(80)}
-	// BareTilts is for a bait without a weight.
-	BareTilts = Tilts{tilt(85), tilt(85), tilt(85), tilt(85)}
-)
-
-func shape(frontal, drag float64, tilts Tilts, snags float64) HeadShape {
-	const why = "form against published drag of spheres, discs and streamlined bodies"
-	return HeadShape{Value{frontal, "1", 0.1, why}, Value{drag, "1", 0.2, why}, tilts, Value{snags, "1", 0.3, "wide heads wedge less, and a hidden point takes less hold"}}
-}
-
-// HeadShapes by name.
-var HeadShapes = map[string]HeadShape{
-	"ball":     shape(1.0, 0.45, noseTilts, 1),
-	"football": shape(1.35, 0.6, noseTilts, 0.7),
-	"swing":    shape(1.35, 0.6, noseTilts, 0.7),
-	"mushroom": shape(1.1, 0.6, noseTilts, 0.9),
-	"stand-up": shape(1.1, 0.6, noseTilts, 0.8),
-	"bullet":   shape(0.9, 0.3, noseTilts, 1.1),
-	"dart":     shape(0.95, 0.35, noseTilts, 1.1),
-	"flat":     shape(1.1, 0.5, noseTilts, 0.9),
-	"belly":    shape(0.8, 0.4, shankTilts, 0.8),
-	"screw-in": shape(0.9, 0.4, noseTilts, 0.6),
-}
-
 // Skirt is the drag area a skirt or feathers add, over the head's frontal area.
 var Skirt = Value{2.5, "1", 0.4, "strands trail wide and let water through"}
 
@@ -173,60 +48,6 @@ var (
 	WeighedSpread = Value{0, "1", 0.01, "a pocket scale"}
 )
 
-// HookMass by size, standard wire, kg; HookWire is the factor of other wires.
-var (
-	HookMass = map[string]Value{}
-	HookWire = map[string]Value{
-		"fine":     {0.7, "1", 0.1, "thinner wire"},
-		"standard": {1, "1", 0, "the table as it stands"},
-		"heavy":    {1.4, "1", 0.1, "thicker wire"},
-	}
-	// HookSizes from small to large.
-	HookSizes = []string{"#10", "#8", "#6", "#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "6/0", "8/0", "10/0", "12/0"}
-)
-
-func init() {
-	grams := []float64{0.06, 0.10, 0.15, 0.20, 0.30, 0.38, 0.5, 0.7, 0.9, 1.2, 1.6, 2.0, 3.0, 4.5, 6}
-	gaps := []float64{4, 5, 6, 7, 8.5, 10, 11.5, 13, 14.5, 16, 18, 20, 24, 28, 32}
-	for i, size := range HookSizes {
-		HookMass[size] = Value{grams[i] * 1e-3, "kg", 0.15, "typical jig hook of this size"}
-		HookGap[size] = Value{gaps[i] * 1e-3, "m", 0.12, "typical jig hook of this size"}
-	}
-}
-
-// BaitForm is the shape of a soft bait in proportion to its length.
-type BaitForm struct {
-	Width, Height float64 // over length
-	Fullness      float64 // volume over length x width x height
-	SideFill      float64 // side area over length x mean of width and height
-	Tail          float64 // tail drag area over height squared
-}
-
-// BaitFormSpread is the spread and reason of every figure in BaitForms.
-var BaitFormSpread = Value{0, "1", 0.15, "proportions vary from mould to mould"}
-
-// BaitForms by name.
-var BaitForms = map[string]BaitForm{
-	"paddle tail":   {.14, .165, .41, .75, .9},
-	"curl tail":     {.15, .15, .35, .6, .8},
-	"straight worm": {.06, .06, .60, .9, .1},
-	"stick":         {.08, .08, .70, .95, .05},
-	"slim minnow":   {.085, .11, .50, .8, .15},
-	"creature":      {.16, .12, .47, .7, 1.2},
-	"craw":          {.16, .12, .47, .7, 1.0},
-	"tube":          {.15, .15, .40, .85, .6},
-	"stub":          {.13, .13, .68, .95, .05},
-	"crab":          {.35, .18, .50, .8, .8},
-}
-
-// BaitDensity of bait materials.
-var BaitDensity = map[string]Value{
-	"floating":       {930, "kg/m3", 0.02, "elastomer that floats"},
-	"plain":          {1030, "kg/m3", 0.02, "plain plastisol"},
-	"lightly salted": {1100, "kg/m3", 0.03, "some salt in the plastic"},
-	"heavily salted": {1220, "kg/m3", 0.04, "much salt in the plastic"},
-}
-
 // Drag of the parts of a falling or towed lure.
 var (
 	SideDrag      = Value{1.0, "1", 0.25, "body broadside to the flow"}
@@ -234,12 +55,11 @@ var (
 	TowFrontDrag  = Value{0.4, "1", 0.3, "body end on, towed"}
 	FallArea      = Value{1, "1", 0.25, "fall area of a bait before a drop test"}
 	TowArea       = Value{1, "1", 0.30, "tow area of a bait"}
-	AddedMass     = Value{1, "1", 0.3, "water moved along, over water displaced"}
 	SpoolFixed    = Value{0.005, "N", 0.5, "line leaving a fixed spool with the bail open"}
 	SpoolRevolver = Value{0.02, "N", 0.5, "line turning a revolving spool"}
 )
 
-// Drop tests: see package droptest.
+// Drop tests: see package measure.
 var (
 	DragMost    = Value{3, "1", 0, "drag over what is usual for the form, at most, and inverted at least: past that something else is wrong"}
 	Timing      = Value{0.25, "s", 0, "a thumb on a stopwatch"}
@@ -320,16 +140,17 @@ var (
 // What is tried instead, where an outfit is varied or no head does it: how much
 // an angler changes at once.
 var (
-	Thinner    = Value{0.7, "1", 0, "about two steps in the diameters that lines are sold in"}
-	Thicker    = Value{1.4, "1", 0, "the same the other way"}
-	Smaller    = Value{0.75, "1", 0, "the next smaller bait of a mould"}
-	Straight   = Value{0.8, "1", 0, "straight fluorocarbon is fished somewhat thinner than a leader"}
-	Shorter    = Value{0.6, "1", 0, "a cast clearly shorter"}
-	Shallower  = Value{0.7, "1", 0, "a place clearly shallower"}
-	LongerWait = Value{1.5, "1", 0, "half as long again is still waited"}
-	Slower     = Value{0.75, "1", 0, "a retrieve clearly slower"}
-	Faster     = Value{1.33, "1", 0, "a retrieve clearly faster"}
-	Drogue     = Value{0.5, "1", 0.3, "what a sea anchor leaves of a measured drift"}
+	Thinner      = Value{0.7, "1", 0, "about two steps in the diameters that lines are sold in"}
+	Thicker      = Value{1.4, "1", 0, "the same the other way"}
+	Smaller      = Value{0.75, "1", 0, "the next smaller bait of a mould"}
+	Straight     = Value{0.8, "1", 0, "straight fluorocarbon is fished somewhat thinner than a leader"}
+	Shorter      = Value{0.6, "1", 0, "a cast clearly shorter"}
+	ShortestCast = Value{6, "m", 0, "a shorter cast is not made shorter"}
+	Shallower    = Value{0.7, "1", 0, "a place clearly shallower"}
+	LongerWait   = Value{1.5, "1", 0, "half as long again is still waited"}
+	Slower       = Value{0.75, "1", 0, "a retrieve clearly slower"}
+	Faster       = Value{1.33, "1", 0, "a retrieve clearly faster"}
+	Drogue       = Value{0.5, "1", 0.3, "what a sea anchor leaves of a measured drift"}
 )
 
 // What is owned.
@@ -352,17 +173,6 @@ var (
 	LoopKnot    = Value{0.6, "1", 0.15, "a loop in the middle of a leader"}
 )
 
-// HookGap is the width between point and shank in m, by size.
-var HookGap = map[string]Value{}
-
-// HeadFeet are how far the foot of a head reaches out, over the radius of a
-// ball of its volume; round heads have none.
-var HeadFeet = map[string]Value{"stand-up": foot(1.2), "mushroom": foot(0.9), "flat": foot(0.6), "football": foot(0.3)}
-
-func foot(reach float64) Value {
-	return Value{reach, "1", 0.3, "how wide such heads stand; moulds differ"}
-}
-
 // How a hook suits a bait.
 var (
 	ShankOverGap = Value{2.2, "1", 0.12, "from the eye, where the nose sits, to the bend of a usual jig hook"}
@@ -378,37 +188,23 @@ var (
 	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
 	RodLength      = Value{2.1, "m", 0, "a usual spinning rod"}
 	SplashMost     = Value{5e-3, "kg", 0, "what falls lighter lands like a leaf or a fry"}
-	MarginWanted   = Value{0.3, "1", 0, "a head that pushes with three tenths of its weight is felt and stays"}
-	GripSure       = Value{0.5, "1", 0, "past half of what friction can hold more line is let out"}
-	ScopeLimit     = Value{3, "1", 0, "past three times the depth the bite and the bottom are no longer told"}
-	ChordLimit     = Value{1.3, "1", 0, "a cast needs its own length and a third for the belly, and the depth"}
-	WaitPerMetre   = Value{3, "s/m", 0, "patience of slow-fall fishing"}
-	WaitLeast      = Value{8, "s", 0, "shortest wait that is not felt as one"}
-	WaitMost       = Value{60, "s", 0, "longest wait before attention goes"}
-	LowTip         = Value{0.5, "m", 0, "a rod held down keeps the line out of the wind"}
-	WaitGrace      = Value{1.05, "1", 0, "a wait is counted by hand: a twentieth over is still in time; a drift waits for nobody"}
 	FallMost       = Value{300, "s", 0, "past five minutes nobody waits for a head"}
 	CueTime        = Value{3, "s", 0, "a line is watched this long after the touch before the hand decides"}
 	CueOpen        = Value{0.5, "1", 0, "line that runs off half as fast is seen to stop"}
-	CueMaybe       = Value{0.35, "1", 0, "below this the open bail tells it for sure, and the closed one is not looked at"}
 	CueClosed      = Value{0.3 * 9.80665e-3, "N", 0, "a third of a gram less on the rod is felt with a light hand"}
 	CastOverhead   = Value{15, "s", 0.3, "casting, and clearing line and bait"}
 	LinePerTurn    = Value{0.75, "m", 0.15, "a middling reel, its spool well filled"}
 	NearBed        = Value{0.3, "m", 0, "as high as a bait may rise and still be fished over the bed"}
 	RetrieveSpeed  = Value{0.7, "m/s", 0.2, "a steady turn a second"}
 	SwimSpeed      = Value{0.5, "m/s", 0.2, "a slow steady retrieve"}
-	SwimHand       = Value{0.15, "1", 0, "a hand that feels the bed, or feels nothing, reels so much slower or faster"}
 	SwimLow        = Value{0.05, "m", 0, "lower than this it drags"}
 	SwimHigh       = Value{0.5, "m", 0, "fish on the bed come up half a metre for it"}
 	OffBed         = Value{0.05, "m", 0, "a bait that comes up no more than its own thickness has stayed down"}
 	SwimShare      = Value{0.6, "1", 0, "in the band for most of the way is as good as a hand does it"}
 	SwimFrom       = Value{0.8, "1", 0, "share of the cast left when the retrieve has settled"}
 	SwimTo         = Value{0.2, "1", 0, "share of the cast left when the line lifts the bait anyway"}
-	Lift           = Value{0.5, "m", 0, "a hop that is seen and not a leap"}
-	BackMost       = Value{2, "s", 0, "past two seconds the hand has lost the bed"}
 	HoverBand      = Value{1.5, "m", 0, "a shoal off the bed is about so thick"}
 	HoverLeast     = Value{10, "s", 0, "fish that hang off the bed come up slowly"}
 	HoverSlack     = Value{0.1, "1", 0, "share of the band by which a bait may ride over it"}
-	TakeUp         = Value{0.1, "m/s", 0, "a turn in seven seconds holds a bait up and does not pull it away"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

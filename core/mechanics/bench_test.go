@@ -83,7 +83,7 @@ func BenchmarkWork(b *testing.B) {
 	}
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := s.Run(d, Detail{Frames: 300, Points: 24}); err != nil {
+		if _, err := s.Run(b.Context(), d, Detail{Frames: 300, Points: 24}); err != nil {
 			b.Fatal(err)
 		}
 	}

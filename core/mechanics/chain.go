@@ -40,13 +40,21 @@ type chain struct {
 	tension []float64 // above each free node, N
 	body    []int     // which body of the rig hangs at a node, -1 for none
 	touched []bool    // by body: it has come to the bed, which it feels from then on
+	push    []float64 // by body: of the bed on it, N
 	lineOut float64   // from the end to the rod tip, m
 	paying  bool      // line is leaving the spool
 	work    int       // nodes solved for, over all rounds
+	clock   float64   // s after the splash, of the stage that is being solved
 
+	toTip float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
+
+	solving
+}
+
+// solving is the linear system of a stage, which nothing needs once it is solved.
+type solving struct {
 	diagonal, below, above []block
 	force                  []r3.Vec
-	toTip                  float64   // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
 	stretch, give          []float64 // of each segment: what is amiss, and how it yields to tension
 }
 
@@ -233,7 +241,7 @@ func (c *chain) segmentLoad(s *stage, i int, x []r3.Vec, t r3.Vec, n, rest float
 	var inWater, inAir r3.Vec
 	if wet > 0 {
 		eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
-		inWater = lineDragSlopes(line, &c.scene.Water, t, r3.Sub(c.scene.flowAt(eye), v), c.scene.fixedNormal, wet*byPlace, wet*byTurn, &l)
+		inWater = lineDragSlopes(line, &c.scene.Water, t, r3.Sub(c.flowAt(eye), v), c.scene.fixedNormal, wet*byPlace, wet*byTurn, &l)
 		inWater.Z -= line.NetWeight(c.scene.Water)
 	}
 	if wet < 1 {
@@ -280,9 +288,10 @@ func (c *chain) loadNode(s *stage, i int, x []r3.Vec) {
 	sink, feels := lineOnBed, true
 	friction := 0.0
 	if b := c.body[i]; b >= 0 {
+		c.push[b] = 0
 		body := &c.rig.Bodies[b]
 		fluid := &c.scene.Water
-		u := r3.Sub(c.scene.flowAt(x[i]), velocity)
+		u := r3.Sub(c.flowAt(x[i]), velocity)
 		drag := bodyDrag(fluid, body.TowArea, body.FallArea, u)
 		drag.Z -= body.WeightInWater
 		c.force[i] = r3.Add(c.force[i], drag)
@@ -320,6 +329,9 @@ func (c *chain) loadNode(s *stage, i int, x []r3.Vec) {
 	}
 	if push <= 0 {
 		return
+	}
+	if b := c.body[i]; b >= 0 {
+		c.push[b] = push
 	}
 	sink += damping / s.tau
 	c.force[i] = r3.Add(c.force[i], r3.Scale(push, normal))
@@ -372,7 +384,17 @@ func wetShare(z0, z1 float64) (share, byLower, byUpper float64) {
 	return share, (share - wet(z0)) / (z1 - z0), (wet(z1) - share) / (z1 - z0)
 }
 
-// flowAt returns the velocity of the water at p over the ground.
+// flowAt returns the velocity of the water at p over the ground, at the time of
+// the stage that is being solved.
+func (c *chain) flowAt(p r3.Vec) r3.Vec {
+	u := c.scene.flowAt(p)
+	if c.scene.Swell.Moves() {
+		u = r3.Add(u, c.scene.Swell.At(p, c.clock))
+	}
+	return u
+}
+
+// flowAt returns the velocity of the current at p over the ground.
 func (s *Scene) flowAt(p r3.Vec) r3.Vec {
 	depth := s.Bed.DepthAt(p.X)
 	share, height := 1.0, p.Z+depth

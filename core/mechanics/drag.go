@@ -100,3 +100,12 @@ func bodyDrag(fluid *water.Fluid, towArea, fallArea float64, u r3.Vec) r3.Vec {
 	k := 0.5 * fluid.Density * math.Sqrt(u.X*u.X+u.Y*u.Y+u.Z*u.Z)
 	return r3.Vec{X: k * towArea * u.X, Y: k * towArea * u.Y, Z: k * fallArea * u.Z}
 }
+
+// DragAcross returns the force in N per metre on a line across which a fluid flows
+// at a speed in m/s.
+func DragAcross(line *tackle.Line, fluid water.Fluid, speed float64) float64 {
+	if speed == 0 {
+		return 0
+	}
+	return 0.5 * fluid.Density * line.Normal * CylinderDrag(speed*line.Diameter/fluid.Viscosity) * line.Diameter * speed * speed
+}

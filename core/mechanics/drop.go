@@ -1,6 +1,7 @@
 package mechanics
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"sort"
@@ -39,7 +40,8 @@ type Phase struct {
 	Shake  float64 // amplitude of the tip up and down, m
 	Beat   float64 // shakes a second
 	Time   float64 // s
-	Landed bool    // it ends before its time when the end body comes to the bed
+	Landed bool    // it ends before its time when the key body lies on the bed
+	Deep   float64 // m; it ends before its time when the key body is so deep; 0: at no depth
 }
 
 // Touch is when and where a body first came to the bed.
@@ -60,6 +62,7 @@ type Frame struct {
 	TipTension float64 // N
 	EndTension float64 // N, next to the end body
 	OnBed      bool    // the key body
+	Push       float64 // of the bed on the key body, N
 	Phase      int     // which phase is under way
 	// Line is the line from the end body to the rod tip in even steps along
 	// it, if points were asked for.
@@ -160,21 +163,20 @@ const (
 	Rough
 )
 
-// Run simulates a drop: the fall from the splash and the work after it.
-func (s *Scene) Run(d Drop, keep Detail) (*Track, error) {
+// Run simulates a drop: the fall from the splash and the work after it. Errors
+// are that the drop makes no sense, or that ctx ended.
+func (s *Scene) Run(ctx context.Context, d Drop, keep Detail) (*Track, error) {
 	if err := s.check(d, keep); err != nil {
 		return nil, err
 	}
-	switch keep.Grain {
-	case Rough:
-		return newSim(s, d, keep, rough).run(), nil
-	case Fine:
+	if keep.Grain == Fine {
 		// What is too wild for fine steps may still be had with coarse ones.
-		if track := newSim(s, d, keep, finer).run(); track.Outcome != StepsUp && track.Outcome != Unsolved {
-			return track, nil
+		if track, err := newSim(s, d, keep, finer).run(ctx); err != nil || track.Outcome != StepsUp && track.Outcome != Unsolved {
+			return track, err
 		}
+		return newSim(s, d, keep, usual).run(ctx)
 	}
-	return newSim(s, d, keep, usual).run(), nil
+	return newSim(s, d, keep, resolutions[keep.Grain]).run(ctx)
 }
 
 // check refuses a drop that makes no sense; what merely comes to nothing has
@@ -211,7 +213,7 @@ func (s *Scene) check(d Drop, keep Detail) error {
 	}
 	height := s.TipHeight
 	for i, p := range d.Phases {
-		if err := finite("phase", p.Reel, p.Tip.X, p.Tip.Y, p.Tip.Z, p.Shake, p.Beat, p.Time); err != nil {
+		if err := finite("phase", p.Deep, p.Reel, p.Tip.X, p.Tip.Y, p.Tip.Z, p.Shake, p.Beat, p.Time); err != nil {
 			return err
 		}
 		if p.Time < 0 {

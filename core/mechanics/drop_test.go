@@ -19,7 +19,17 @@ func falling(r *rig.Rig, cast float64) Drop {
 
 func run(t testing.TB, s *Scene, d Drop) *Track {
 	t.Helper()
-	track, err := s.Run(d, Detail{})
+	track, err := s.Run(t.Context(), d, Detail{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return track
+}
+
+// resolved is a drop at a resolution of its own.
+func resolved(t testing.TB, s *Scene, d Drop, fine resolution) *Track {
+	t.Helper()
+	track, err := newSim(s, d, Detail{}, fine).run(t.Context())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -45,9 +55,9 @@ func TestResolutionDoesNotMatter(t *testing.T) {
 		s.Wind = r3.Vec{Y: 3 * random.Float64()}
 		d := falling(jig(t, 0.02+0.2*random.Float64(), 0.12e-3+0.15e-3*random.Float64()), 25*random.Float64())
 		d.Cast.Drift = r3.Vec{X: 0.3 * (random.Float64() - 0.5)}
-		coarse := newSim(s, d, Detail{}, usual).run()
+		coarse := resolved(t, s, d, usual)
 		twice := resolution{nodes: 2 * usual.nodes, fine: usual.fine, grade: usual.grade, miss: usual.miss / 4}
-		fine := newSim(s, d, Detail{}, twice).run()
+		fine := resolved(t, s, d, twice)
 		a, b := coarse.Touches[0], fine.Touches[0]
 		if a.Happened != b.Happened || math.Abs(a.Time/b.Time-1) > 0.005 {
 			t.Errorf("%+v %+v: %g s, finer %g s", s.Bed, d.Cast, a.Time, b.Time)
@@ -171,7 +181,7 @@ func TestLiftAndDropComesBack(t *testing.T) {
 	s.Bed.Depth = 8
 	d := Drop{Rig: jig(t, 0.1, 0.14e-3), Cast: Cast{SpoolDrag: 0.005}, Until: 120}
 	d.Phases = []Phase{{Open: true, Time: 60, Landed: true}, {Time: 1}, {Tip: r3.Vec{Z: 1}, Time: 0.6}, {Tip: r3.Vec{Z: -1}, Time: 0.6}, {Time: 10, Landed: true}}
-	track, err := s.Run(d, Detail{Frames: 200})
+	track, err := s.Run(t.Context(), d, Detail{Frames: 200})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -199,7 +209,7 @@ func TestBedOfPieces(t *testing.T) {
 	s.Bed = bed
 	d := Drop{Rig: jig(t, 0.2, 0.14e-3), Cast: Cast{Distance: 18, SpoolDrag: 0.005}, Until: 120}
 	d.Phases = []Phase{{Open: true, Time: 60, Landed: true}, {Reel: 0.3, Time: 60}}
-	track, err := s.Run(d, Detail{Frames: 300})
+	track, err := s.Run(t.Context(), d, Detail{Frames: 300})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -253,7 +263,7 @@ func TestRunRefuses(t *testing.T) {
 	} {
 		s, d := scene(0), falling(jig(t, 0.06, 0.18e-3), 15)
 		change(s, &d)
-		if _, err := s.Run(d, Detail{}); err == nil || !strings.Contains(err.Error(), words) {
+		if _, err := s.Run(t.Context(), d, Detail{}); err == nil || !strings.Contains(err.Error(), words) {
 			t.Errorf("want %q, got %v", words, err)
 		}
 	}
@@ -272,7 +282,7 @@ func TestNoNonsenseFromRandomDrops(t *testing.T) {
 		d := Drop{Rig: jig(t, wild(4), 0.02e-3+wild(2e-3)), Until: 200, Spool: 400}
 		d.Cast = Cast{Distance: wild(150), SpoolDrag: wild(0.1), Drift: r3.Vec{X: wild(3), Y: -wild(3)}}
 		d.Phases = []Phase{{Open: true, Time: wild(100)}, {Reel: wild(4), Time: wild(20)}, {Tip: r3.Vec{Z: wild(3)}, Time: 1}, {Shake: 0.05, Beat: 2, Time: 3}, {Open: true, Landed: true, Time: 50}}
-		track, err := s.Run(d, Detail{Frames: 20, Points: 8})
+		track, err := s.Run(t.Context(), d, Detail{Frames: 20, Points: 8})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -307,7 +317,7 @@ func TestNoAllocationPerStep(t *testing.T) {
 func TestFramesAreThinned(t *testing.T) {
 	s := scene(0.1)
 	d := falling(jig(t, 0.1, 0.16e-3), 20)
-	track, err := s.Run(d, Detail{Frames: 9, Points: 12})
+	track, err := s.Run(t.Context(), d, Detail{Frames: 9, Points: 12})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -334,7 +344,7 @@ func TestFramesAreThinned(t *testing.T) {
 // A fall passes every depth on its way, in order, and none below the bed.
 func TestPasses(t *testing.T) {
 	scene := &Scene{Water: salt, Bed: water.Bed{Depth: 6}, TipHeight: 1}
-	track, err := scene.Run(falling(jig(t, 0.05, 0.15e-3), 10), Detail{Frames: 60})
+	track, err := scene.Run(t.Context(), falling(jig(t, 0.05, 0.15e-3), 10), Detail{Frames: 60})
 	if err != nil || !track.Touch().Happened {
 		t.Fatalf("%v", err)
 	}

@@ -35,7 +35,7 @@ func (m *sim) frame(apart bool) Frame {
 	top, key := m.n-1, m.key()
 	f := Frame{
 		Time: m.time, End: m.pos[key], Velocity: m.vel[key], LineOut: m.lineOut, Belly: m.belly(), RunOut: m.runOut,
-		OnBed: m.touched[m.rig.Key] && m.lies(), Phase: m.phase,
+		OnBed: m.touched[m.rig.Key] && m.lies(), Push: m.push[m.rig.Key], Phase: m.phase,
 		EndTension: length(m.tensionAt(0, -1)), TipTension: length(m.tensionAt(top, 1)),
 	}
 	if points := m.keep.Points; points > 0 {
@@ -80,6 +80,7 @@ func (m *sim) tensionAt(i int, end float64) r3.Vec {
 		m.base[k] = r3.Sub(m.pos[k], m.vel[k])
 	}
 	s := stage{tau: 1, base: m.base[:m.n]}
+	m.clock = m.time
 	_, s.moving = m.tipAt(m.time)
 	l := m.segmentLoad(&s, i, m.pos, t, n, m.segment(i, m.lineOut), m.paying && i == m.n-1)
 	return r3.Sub(r3.Scale(m.tension[i], t), r3.Scale(end, l.half))

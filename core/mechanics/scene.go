@@ -10,7 +10,8 @@ import (
 type Scene struct {
 	Water     water.Fluid
 	Current   water.Current
-	Wind      r3.Vec // velocity, m/s
+	Swell     water.Waves // felt by drops; equilibria are those of the current alone
+	Wind      r3.Vec      // velocity, m/s
 	Bed       water.Bed
 	TipHeight float64 // of the rod tip over the surface, m
 

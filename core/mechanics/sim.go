@@ -1,7 +1,9 @@
 package mechanics
 
 import (
+	"context"
 	"math"
+	"sync"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -23,6 +25,8 @@ const (
 	mostWork    = 600_000 // nodes times rounds of Newton's method: about half a second
 	mostNodes   = 160     // past this every second one goes
 	roomForMore = 2
+	atDepth     = 5e-3 // m, to which a depth is come to
+	stepsAsked  = 64   // after so many it is asked whether anybody still waits
 )
 
 // resolution is how finely a drop is resolved.
@@ -31,13 +35,16 @@ type resolution struct {
 	fine  float64 // spacing at the end of the line over that far up it
 	grade float64 // growth of the spacing with the distance from the end
 	miss  float64 // m that the two stages of a step may differ in what they make of it
+	waves float64 // steps over each wave of a swell, at least
 }
 
 var (
-	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08}
-	rough = resolution{nodes: 10, fine: 0.5, grade: 0.3, miss: 0.25}
-	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04}
+	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08, waves: 20}
+	rough = resolution{nodes: 10, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10}
+	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04, waves: 32}
 )
+
+var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
 
 // sim is one drop under way.
 type sim struct {
@@ -53,6 +60,7 @@ type sim struct {
 	tipBase r3.Vec  // where the rod tip was against the boat when the phase began
 	spacing float64 // of nodes far up the line, m
 	step    float64 // the next one, s
+	longest float64 // that a step may be, s
 	runOut  float64 // m/s
 	onBed   float64 // s that the body that is followed was on the bed after its touch
 	hop     hop     // its way off the bed that is under way
@@ -65,48 +73,99 @@ type sim struct {
 	points       []r3.Vec  // room for the lines of all frames
 }
 
+// room is for how many nodes there is room.
+const room = mostNodes + roomForMore
+
+// bench is what a drop needs only while it goes on; drops take turns with it.
+type bench struct {
+	solving
+	middle, next, from []r3.Vec
+	pull               []float64
+}
+
+var benches = sync.Pool{New: func() any {
+	vectors, numbers, blocks := make([]r3.Vec, 4*room), make([]float64, 3*room), make([]block, 3*room)
+	return &bench{
+		solving: solving{
+			diagonal: blocks[:room], below: blocks[room : 2*room], above: blocks[2*room:],
+			force: vectors[:room], stretch: numbers[:room], give: numbers[room : 2*room],
+		},
+		middle: vectors[room : 2*room], next: vectors[2*room : 3*room], from: vectors[3*room:],
+		pull: numbers[2*room:],
+	}
+}}
+
 func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
-	const room = mostNodes + roomForMore
-	m := &sim{resolution: fine, d: d, keep: keep, track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), Key: d.Rig.Key}, stride: 1, step: firstStep}
+	m := &sim{
+		resolution: fine, d: d, keep: keep, stride: 1, step: firstStep, longest: longest,
+		track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), Key: d.Rig.Key},
+	}
+	if s.Swell.Moves() {
+		m.longest = s.Swell.Period() / fine.waves
+	}
 	m.scene, m.rig = s, d.Rig
-	vectors := make([]r3.Vec, 7*room)
-	for _, v := range []*[]r3.Vec{&m.pos, &m.vel, &m.force, &m.middle, &m.next, &m.base, &m.from} {
-		*v, vectors = vectors[:room:room], vectors[room:]
-	}
-	numbers := make([]float64, 5*room)
-	for _, v := range []*[]float64{&m.at, &m.tension, &m.stretch, &m.give, &m.pull} {
-		*v, numbers = numbers[:room:room], numbers[room:]
-	}
-	blocks := make([]block, 3*room)
-	m.diagonal, m.below, m.above = blocks[:room], blocks[room:2*room], blocks[2*room:]
-	m.body, m.touched = make([]int, room), make([]bool, len(d.Rig.Bodies))
+	vectors := make([]r3.Vec, 3*room)
+	m.pos, m.vel, m.base = vectors[:room:room], vectors[room:2*room:2*room], vectors[2*room:]
+	numbers := make([]float64, 2*room)
+	m.at, m.tension = numbers[:room:room], numbers[room:]
+	m.body, m.touched, m.push = make([]int, room), make([]bool, len(d.Rig.Bodies)), make([]float64, len(d.Rig.Bodies))
 	m.track.Frames = make([]Frame, 0, keep.Frames)
 	m.points = make([]r3.Vec, (keep.Frames+2)*keep.Points)
 	return m
 }
 
-func (m *sim) run() *Track {
+// run goes on until the drop ends.
+func (m *sim) run(ctx context.Context) (*Track, error) {
+	if !m.begin() {
+		return m.track, nil
+	}
+	if err := m.goOn(ctx); err != nil {
+		return nil, err
+	}
+	m.finish()
+	return m.track, nil
+}
+
+// begin puts everything where it is at the splash; false where there is no fall.
+func (m *sim) begin() bool {
 	s := m.scene
 	sin, cos := math.Sincos(m.d.Cast.Toward)
 	start := r3.Vec{X: m.d.Cast.Distance * cos, Y: m.d.Cast.Distance * sin, Z: -splash}
 	switch {
 	case s.Bed.DepthAt(start.X) <= splash+landing:
 		m.track.Outcome = NoWater
-		return m.track
+		return false
 	case m.rig.Weight() <= 0:
 		m.track.Outcome = Floats
-		return m.track
+		return false
 	}
 	m.lay(start)
 	m.record()
+	return true
+}
+
+// goOn takes steps until the drop has an outcome.
+func (m *sim) goOn(ctx context.Context) error {
+	b := benches.Get().(*bench)
+	m.solving, m.middle, m.next, m.from, m.pull = b.solving, b.middle, b.next, b.from, b.pull
+	defer func() {
+		m.solving, m.middle, m.next, m.from, m.pull = solving{}, nil, nil, nil, nil
+		benches.Put(b)
+	}()
+	counted := m.work
 	for m.track.Outcome == "" {
+		if m.track.Steps%stepsAsked == 0 {
+			if err := spend(ctx, m.work-counted); err != nil {
+				return err
+			}
+			counted = m.work
+		}
 		m.advance()
 		if m.track.Steps++; m.track.Outcome == "" && (m.track.Steps >= mostSteps || m.work >= mostWork) {
 			m.track.Outcome = StepsUp
 		}
 	}
-	m.finish()
-	return m.track
+	return spend(ctx, m.work-counted)
 }
 
 // advance goes on by one step, or makes the step shorter.
@@ -137,12 +196,12 @@ func (m *sim) advance() {
 		refuse(h * max(0.2, 0.9*math.Sqrt(m.miss/missed)))
 		return
 	}
-	if share := m.comesDown(h); share < 1 {
+	if share := min(m.comesDown(h), m.comesTo(h)); share < 1 {
 		refuse(h * share)
 		return
 	}
 	m.accept(h, line)
-	m.step = min(longest, h*min(growth, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
+	m.step = min(m.longest, h*min(growth, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
 	for b := range m.touched {
 		m.land(b)
 	}
@@ -150,7 +209,7 @@ func (m *sim) advance() {
 	if !m.regrid() {
 		m.track.Outcome = ReeledIn
 	}
-	if m.track.Outcome == "" && m.now().Landed && m.touched[m.rig.Key] && m.lies() {
+	if m.track.Outcome == "" && m.phaseIsOver() {
 		m.nextPhase()
 	}
 	m.judgeEnd()
@@ -173,7 +232,8 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 		m.middle[i] = r3.Add(m.pos[i], r3.Scale(tau, m.vel[i]))
 	}
 	s := stage{tau: tau, base: m.pos[:n], from: m.vel[:n], line: m.lineOut - p.Reel*tau, spool: spool}
-	s.tip, s.moving = m.tipAt(m.time + tau)
+	m.clock = m.time + tau
+	s.tip, s.moving = m.tipAt(m.clock)
 	line, ok = m.solve(&s, m.middle, m.pull)
 	if !ok {
 		return 0, false
@@ -189,7 +249,8 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 	if s.line = line; !p.Open {
 		s.line = m.lineOut - p.Reel*h
 	}
-	s.tip, s.moving = m.tipAt(m.time + h)
+	m.clock = m.time + h
+	s.tip, s.moving = m.tipAt(m.clock)
 	return m.solve(&s, m.next, m.pull)
 }
 
@@ -233,6 +294,23 @@ func (m *sim) comesDown(h float64) float64 {
 		}
 	}
 	return share
+}
+
+// comesTo returns the share of a step of h that brings the body that is followed
+// to the depth at which the phase ends; 1 where it does not go past it.
+func (m *sim) comesTo(h float64) float64 {
+	deep := m.now().Deep
+	key := m.key()
+	if before, after := -m.pos[key].Z, -m.next[key].Z; deep > 0 && before < deep-atDepth && after > deep+atDepth && h > firstStep/10 {
+		return max((deep-before)/(after-before), 0.05)
+	}
+	return 1
+}
+
+// phaseIsOver tells whether the phase ends before its time.
+func (m *sim) phaseIsOver() bool {
+	p := m.now()
+	return p.Landed && m.touched[m.rig.Key] && m.lies() || p.Deep > 0 && -m.pos[m.key()].Z >= p.Deep-atDepth
 }
 
 // gap is how far p is over the bed, m.

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/trip"
 )
@@ -171,7 +172,7 @@ func Beds(beds []Fished) []Bed {
 			continue // against what?
 		}
 		b := Bed{Bed: f.Bed, Casts: f.Casts, Lost: f.Lost, Expected: judgement.SnagRate.Number * f.Snags}
-		spread := math.Hypot(judgement.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread)
+		spread := math.Hypot(catalogue.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread)
 		shape := 1 / (spread * spread)
 		b.Factor = (shape + float64(b.Lost)) / (shape + b.Expected)
 		b.Spread = 1 / math.Sqrt(shape+float64(b.Lost))
@@ -184,11 +185,11 @@ func Beds(beds []Fished) []Bed {
 // saved is which other shape would have saved most heads, by judgement.
 func saved(logs []trip.Log) string {
 	best, heads := "", 0.0
-	for shape, s := range judgement.HeadShapes {
+	for shape, s := range catalogue.HeadShapes {
 		kept := 0.0
 		for _, l := range logs {
 			for _, e := range l.Events {
-				if own, ok := judgement.HeadShapes[e.With.Shape]; ok && e.Kind == trip.Lost {
+				if own, ok := catalogue.HeadShapes[e.With.Shape]; ok && e.Kind == trip.Lost {
 					kept += max(0, 1-s.Snags.Number/own.Snags.Number)
 				}
 			}

@@ -4,6 +4,7 @@
 package practice
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"math/rand/v2"
@@ -108,9 +109,9 @@ func (q Question) hidden() (s setup.Setup, fish, after float64) {
 	return s, math.Round(s.DepthAtSplash()*where*10) / 10, after
 }
 
-// validate returns setup.Errors in the units of choice, or that a unit is not
+// Validate returns setup.Errors in the units of choice, or that a unit is not
 // known.
-func (q Question) validate(choice units.Choice) error {
+func (q Question) Validate(choice units.Choice) error {
 	if err := choice.Validate(); err != nil {
 		return err
 	}
@@ -133,8 +134,8 @@ func (q Question) validate(choice units.Choice) error {
 }
 
 // drop is the drop of a round, with the fish of it.
-func (q Question) drop(choice units.Choice) (track *mechanics.Track, s setup.Setup, scene *mechanics.Scene, fish float64, err error) {
-	if err := q.validate(choice); err != nil {
+func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechanics.Track, s setup.Setup, scene *mechanics.Scene, fish float64, err error) {
+	if err := q.Validate(choice); err != nil {
 		return nil, s, nil, 0, err
 	}
 	s, fish, after := q.hidden()
@@ -151,9 +152,9 @@ func (q Question) drop(choice units.Choice) (track *mechanics.Track, s setup.Set
 	if err != nil {
 		return nil, s, nil, 0, err
 	}
-	track, err = scene.Run(mechanics.Drop{
+	track, err = scene.Run(ctx, mechanics.Drop{
 		Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: longest + after,
-		Phases: []mechanics.Phase{{Open: true, Landed: true, Time: longest}, {Open: true, Time: after}},
+		Phases: append(s.Falls(mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: s.Hand.Line == setup.LineOpen || s.Hand.Line == setup.LineFed, Time: after}),
 	}, mechanics.Detail{Frames: frames, Points: points})
 	if err != nil {
 		return nil, s, nil, 0, fmt.Errorf("practice: %w", err)
@@ -166,8 +167,8 @@ func (q Question) drop(choice units.Choice) (track *mechanics.Track, s setup.Set
 
 // Play is the round of a question. Errors are setup.Errors, or that a unit is
 // not known.
-func Play(q Question, choice units.Choice) (*Round, error) {
-	track, _, _, fish, err := q.drop(choice)
+func Play(ctx context.Context, q Question, choice units.Choice) (*Round, error) {
+	track, _, _, fish, err := q.drop(ctx, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -200,11 +201,11 @@ func visible(line []r3.Vec) []Point {
 func round(v float64) float64 { return math.Round(v*1000)/1000 + 0 }
 
 // Call judges a call at a time in s after the splash.
-func Call(q Question, at float64, choice units.Choice) (*Score, error) {
+func Call(ctx context.Context, q Question, at float64, choice units.Choice) (*Score, error) {
 	if !(at >= 0 && at <= 10*longest) {
 		return nil, setup.Errors{{Field: "at", Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
 	}
-	track, s, scene, fish, err := q.drop(choice)
+	track, s, scene, fish, err := q.drop(ctx, choice)
 	if err != nil {
 		return nil, err
 	}

@@ -18,7 +18,7 @@ func ask(game string, seed int64) Question {
 
 func call(t *testing.T, q Question, at float64) *Score {
 	t.Helper()
-	s, err := Call(q, at, nil)
+	s, err := Call(t.Context(), q, at, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -27,11 +27,11 @@ func call(t *testing.T, q Question, at float64) *Score {
 
 // A round is the same for its seed, and another for another.
 func TestRoundsRepeat(t *testing.T) {
-	one, err := Play(ask(Touch, 3), nil)
+	one, err := Play(t.Context(), ask(Touch, 3), nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	again, _ := Play(ask(Touch, 3), nil)
+	again, _ := Play(t.Context(), ask(Touch, 3), nil)
 	if !reflect.DeepEqual(one, again) {
 		t.Error("the same seed gives another round")
 	}
@@ -78,7 +78,7 @@ func TestCallTheTouch(t *testing.T) {
 
 func TestStopAtTheFish(t *testing.T) {
 	q := ask(Fish, 2)
-	round, err := Play(q, nil)
+	round, err := Play(t.Context(), q, nil)
 	if err != nil || round.Fish < 0.3*8 || round.Fish > 0.85*8+0.05 {
 		t.Fatalf("%+v %v", round.Fish, err)
 	}
@@ -122,11 +122,11 @@ func TestRefused(t *testing.T) {
 		q := ask(Touch, 1)
 		change(&q)
 		var errs setup.Errors
-		if _, err := Play(q, nil); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+		if _, err := Play(t.Context(), q, nil); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%q: %v", words, err)
 		}
 	}
-	if _, err := Call(ask(Touch, 1), math.NaN(), nil); err == nil {
+	if _, err := Call(t.Context(), ask(Touch, 1), math.NaN(), nil); err == nil {
 		t.Error("called at no time")
 	}
 }

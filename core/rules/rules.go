@@ -10,7 +10,7 @@ import (
 	"slices"
 	"strings"
 
-	"dunvel/core/judgement"
+	"dunvel/core/catalogue"
 	"dunvel/core/units"
 )
 
@@ -111,7 +111,7 @@ var (
 
 // read adds one condition.
 func (c *condition) read(word string, deepest float64, choice units.Choice) error {
-	windy, running := judgement.WindWords[2].Speed.Number, judgement.CurrentWords[1].Speed.Number
+	windy, running := catalogue.WindWords[2].Speed.Number, catalogue.CurrentWords[1].Speed.Number
 	switch word {
 	case "deeper":
 		if deepest == 0 {

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 )
 
@@ -20,7 +21,7 @@ func TestSpreads(t *testing.T) {
 	for what, pair := range map[string][2]float64{
 		"float":    {s.FlowSpread(), judgement.FlowSpread[FloatTest].Spread},
 		"forecast": {s.WindSpread(), judgement.WindSpread[Forecast].Spread},
-		"leeway":   {s.DriftSpread(), judgement.Leeway["skiff"].Spread},
+		"leeway":   {s.DriftSpread(), catalogue.Leeway["skiff"].Spread},
 		"printed":  {s.DiameterSpread(), judgement.PrintedSpread.Spread},
 		"marked":   {s.HeadSpread(), judgement.MarkedSpread.Spread},
 		"form":     {s.DragSpread(), judgement.FallArea.Spread},
@@ -70,7 +71,7 @@ func TestMeasuredDrag(t *testing.T) {
 func TestSnagIndex(t *testing.T) {
 	s := Default()
 	base := s.SnagIndex(judgement.SnagSpeed.Number)
-	if want := judgement.Beds["rock"].Snags.Number; math.Abs(base-want) > 1e-9 {
+	if want := catalogue.Beds["rock"].Snags.Number; math.Abs(base-want) > 1e-9 {
 		t.Errorf("a ball on rock: %g, not %g", base, want)
 	}
 	swum, dragged, learnt := s, s, s

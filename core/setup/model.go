@@ -3,6 +3,7 @@ package setup
 import (
 	"math"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/tackle"
@@ -27,14 +28,6 @@ func (s Setup) DepthAtSplash() float64 {
 	return s.Water.Depth
 }
 
-// MostLine is the line in m that may be out over a depth in m: some times that, or
-// where it is more what the cast itself takes, and the depth on top for the belly.
-func (s Setup) MostLine(depth float64) float64 {
-	splash := s.DepthAtSplash()
-	cast := math.Hypot(s.Cast.Distance, s.Rod.TipHeight+splash)
-	return max(s.Approach.Scope*max(splash, depth), judgement.ChordLimit.Number*cast+splash)
-}
-
 // TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
 func (s Setup) TargetDepth() float64 {
 	if s.Rigging.Floats() {
@@ -52,7 +45,7 @@ func (s Setup) profile() (float64, error) {
 	if s.Flow.NearBed > 0 {
 		return water.FitExponent(s.Flow.Speed, s.Flow.NearBed, nearBedHeight, s.Water.Depth)
 	}
-	return judgement.Beds[s.Water.Bed].ProfileExponent.Number, nil
+	return catalogue.Beds[s.Water.Bed].ProfileExponent.Number, nil
 }
 
 // vector is a horizontal velocity.
@@ -85,17 +78,29 @@ func (s Setup) Surface() r3.Vec { return vector(s.Flow.Speed, s.Flow.Direction) 
 // Drift returns the velocity of the boat over the ground in m/s: as measured,
 // or carried by the surface current and pushed by the wind.
 func (s Setup) Drift() r3.Vec {
-	if s.Boat.Kind == "bank" || s.Boat.Kind == "anchored" {
+	if catalogue.Held(s.Boat.Kind) {
 		return r3.Vec{}
 	}
 	if s.Boat.Measured {
 		return vector(s.Boat.Speed, s.Boat.Direction)
 	}
-	return water.Drift(s.Surface(), vector(s.Wind.Speed, s.Wind.Direction), judgement.Leeway[s.Boat.Kind].Number)
+	return water.Drift(s.Surface(), vector(s.Wind.Speed, s.Wind.Direction), catalogue.Leeway[s.Boat.Kind].Number)
 }
 
-// Scene returns the water as the engine takes it. Swell enters as a current
-// with the same mean square. The setup must be valid.
+// Waves are the swell over the mean depth of the cast, with a phase in rad at the
+// splash.
+func (s Setup) Waves(phase float64) water.Waves {
+	direction := s.Swell.Direction
+	if direction == 0 && s.Boat.Kind == catalogue.Bank {
+		direction = 180
+	}
+	return water.WavesOver(water.Swell{
+		Height: s.Swell.Height, Period: s.Swell.Period, Direction: direction * math.Pi / 180, Phase: phase,
+	}, (s.Water.Depth+s.DepthAtSplash())/2)
+}
+
+// Scene returns the water as the engine takes it, the swell with its crest at the
+// rod at the splash. The setup must be valid.
 func (s Setup) Scene() (*mechanics.Scene, error) {
 	fluid, err := water.New(s.Water.Salinity, s.Water.Temperature)
 	if err != nil {
@@ -105,15 +110,26 @@ func (s Setup) Scene() (*mechanics.Scene, error) {
 	if err != nil {
 		return nil, err
 	}
-	swell := water.Swell{Height: s.Swell.Height, Period: s.Swell.Period}
-	speed := water.WithSwell(s.Flow.Speed, swell.NearBedSpeed(s.Water.Depth))
 	return &mechanics.Scene{
 		Water:     fluid,
-		Current:   water.Current{Surface: vector(speed, s.Flow.Direction), Exponent: exponent},
+		Current:   water.Current{Surface: s.Surface(), Exponent: exponent},
+		Swell:     s.Waves(0),
 		Wind:      vector(s.Wind.Speed, s.Wind.Direction),
-		Bed:       water.Bed{Depth: s.Water.Depth, Slope: s.slope(), Friction: judgement.Beds[s.Water.Bed].Friction.Number},
+		Bed:       water.Bed{Depth: s.Water.Depth, Slope: s.slope(), Friction: catalogue.Beds[s.Water.Bed].Friction.Number},
 		TipHeight: s.Rod.TipHeight,
 	}, nil
+}
+
+// LiftHeight is how far a bait is lifted, m: as wanted, in turns of the reel or by
+// the rod, or as usual.
+func (s Setup) LiftHeight() float64 {
+	switch a := s.Approach; {
+	case a.LiftTurns > 0:
+		return a.LiftTurns * s.Rod.PerTurn
+	case a.Lift > 0:
+		return a.Lift
+	}
+	return min(judgement.Lift.Number, judgement.LiftShare.Number*s.DepthAtSplash())
 }
 
 // Tackle returns the head of the given mass in kg and the bait.
@@ -128,13 +144,9 @@ func (s Setup) Tackle(mass float64) (tackle.Head, tackle.Bait) {
 		}
 }
 
-// Splash returns how the cast enters the water.
+// Splash returns how the cast enters the water, and how the line runs off then.
 func (s Setup) Splash() mechanics.Cast {
-	drag := judgement.SpoolFixed
-	if s.Rod.Spool == "revolving" {
-		drag = judgement.SpoolRevolver
-	}
-	return mechanics.Cast{Distance: s.Cast.Distance, SpoolDrag: drag.Number, Drift: s.Drift()}
+	return mechanics.Cast{Distance: s.Cast.Distance, SpoolDrag: s.fingers(), Drift: s.Drift()}
 }
 
 // Gait returns how the rig moves over the ground while it is worked: with the

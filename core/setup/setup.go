@@ -8,10 +8,15 @@
 // it, 180 towards the rod.
 package setup
 
-import "dunvel/core/judgement"
+import (
+	"dunvel/core/catalogue"
+	"dunvel/core/judgement"
+)
 
-// Setup is the whole set of conditions and tackle.
+// Setup is the whole set of conditions and tackle. Version is that of its form as
+// JSON; see Decode.
 type Setup struct {
+	Version  int       `json:"version"`
 	Water    Water     `json:"water"`
 	Flow     Flow      `json:"flow"`
 	Other    Other     `json:"other"`
@@ -19,6 +24,7 @@ type Setup struct {
 	Swell    Swell     `json:"swell"`
 	Boat     Boat      `json:"boat"`
 	Rod      Rod       `json:"rod"`
+	Hand     Hand      `json:"hand"`
 	Cast     Cast      `json:"cast"`
 	Target   Target    `json:"target"`
 	Line     Line      `json:"line"`
@@ -73,10 +79,13 @@ type Wind struct {
 	Source    string  `json:"source"`
 }
 
-// Swell is 0 high where there is none.
+// Swell is 0 high where there is none. It travels towards Direction; 0 is as
+// usual, towards a bank and away from the rod of a boat, and 360 away from the rod
+// whatever is fished from.
 type Swell struct {
-	Height float64 `json:"height"`
-	Period float64 `json:"period"`
+	Height    float64 `json:"height"`
+	Period    float64 `json:"period"`
+	Direction float64 `json:"direction"`
 }
 
 // Boat is what is fished from. Its drift is estimated from flow and wind
@@ -101,7 +110,40 @@ type Rod struct {
 	Length      float64 `json:"length"` // m
 	Thrown      float64 `json:"thrown"`
 	ThrownMass  float64 `json:"thrownMass"`
+	PerTurn     float64 `json:"perTurn"` // m of line that a turn of the reel takes in
+	Outfit      string  `json:"outfit"`  // how fine its touch is for the line on it
 }
+
+// The outfits: a rod goes with its line, or is finer or stouter than that.
+const (
+	OutfitUsual = "as its line"
+	OutfitLight = "light"
+	OutfitHeavy = "heavy"
+)
+
+// Hand is how the line is held while it falls, where the angler has a way of their
+// own: the height of the rod, the bail, and when it is closed, s after the splash.
+type Hand struct {
+	Rod    string  `json:"rod"`
+	Line   string  `json:"line"`
+	Closes float64 `json:"closes"`
+}
+
+// How the rod may be held: as the answer finds it better, at TipHeight, or down to
+// the water.
+const (
+	RodSuits = "as suits"
+	RodHeld  = "as held"
+	RodDown  = "down"
+)
+
+// How the line may be held on the fall.
+const (
+	LineOpen    = "bail open"
+	LineFed     = "fed under a finger"
+	LineClosed  = "closed at the splash"
+	LinePartWay = "closed part-way"
+)
 
 // Cast lands Distance from the rod; the head is then dragged towards the rod
 // at Drag, or worked in place where that is 0. Where it is made to fish that
@@ -187,10 +229,13 @@ type Rigging struct {
 
 // Approach is what the angler wants of the head. Wait is the longest wait for
 // the target in s; 0 takes the usual one for the depth.
-// Leaning is which of the heads that do it is preferred. Swim reels it back at
-// Speed with the bait between BandLow and BandHigh over the bed. LiftAndDrop
-// lifts the bait by Lift and wants it back on the bed in BackLeast to BackMost.
-// Hover takes line up at TakeUp from the top of the target's band.
+// Leaning is which of the heads that do it is preferred. HoldBottom in place keeps
+// Still as it says. Swim brings it back through the water at Speed with the bait
+// between BandLow and BandHigh over the bed, from where it Begins, after Count s
+// where that is a count. LiftAndDrop lifts the bait by Lift, or LiftTurns of the
+// reel, and wants it back on the bed in BackLeast to BackMost; both 0 is as usual.
+// Hover takes line up from the top of the target's band at TakeUp, or where that is
+// 0 as fast as suits the head.
 type Approach struct {
 	Kind     string  `json:"kind"`
 	Wait     float64 `json:"wait"`
@@ -205,9 +250,13 @@ type Approach struct {
 	BackMost  float64 `json:"backMost"`  // s
 	TakeUp    float64 `json:"takeUp"`    // m/s
 
+	LiftTurns float64 `json:"liftTurns"`
+	Begins    string  `json:"begins"`
+	Count     float64 `json:"count"` // s
+	Still     string  `json:"still"`
+
 	Sure     float64 `json:"sure"`     // probability with which a head must do it
 	Margin   float64 `json:"margin"`   // contact margin wanted
-	Scope    float64 `json:"scope"`    // line out over depth, at most
 	Share    float64 `json:"share"`    // of the way in the band, when it swims
 	Stays    float64 `json:"stays"`    // s in the band, when it hovers
 	SnagMost float64 `json:"snagMost"` // snag index at most; 0: any
@@ -222,7 +271,23 @@ const (
 	Hover       = "hover"
 )
 
-// The leanings. Usual is with a margin for HoldBottom, and just enough else.
+// What a head that is worked in place may do on the bed.
+const (
+	InPlace   = "in place" // creep a little
+	DeadStill = "dead still"
+	MaySwing  = "may swing" // with the current
+)
+
+// Where a retrieve may begin: where it suits the band, or as it says.
+const (
+	BeginsAsSuits  = "as suits"
+	BeginsAtTouch  = "at the touch"
+	BeginsAtCount  = "at a count"
+	BeginsAtSplash = "at the splash"
+)
+
+// The leanings: the lightest head that is as sure as wanted, the lightest that is as
+// likely as not, the next one up from the usual, and the heaviest that is sensible.
 const (
 	Usual      = "as usual"
 	JustEnough = "just enough"
@@ -239,12 +304,14 @@ func Ladder() []float64 {
 // slack, a slim minnow cast 20 m from a held boat.
 func Default() Setup {
 	return Setup{
+		Version: Version,
 		Water:   Water{Salinity: "salt", Temperature: 11, Depth: 18, Bed: "rock"},
 		Flow:    Flow{Source: ByEye},
 		Wind:    Wind{Speed: 0.5, Source: ByEye},
 		Swell:   Swell{Period: 7},
-		Boat:    Boat{Kind: "anchored"},
-		Rod:     Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number},
+		Boat:    Boat{Kind: catalogue.Anchored},
+		Rod:     Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number, PerTurn: judgement.LinePerTurn.Number, Outfit: OutfitUsual},
+		Hand:    Hand{Rod: RodSuits, Line: LineOpen},
 		Cast:    Cast{Distance: 20, SplashMost: judgement.SplashMost.Number},
 		Target:  Target{Band: judgement.HoverBand.Number},
 		Line:    Line{Material: "braid", Diameter: 0.18e-3},
@@ -255,9 +322,8 @@ func Default() Setup {
 		Heads:   Ladder(),
 		Approach: Approach{
 			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,
-			Lift: judgement.Lift.Number, BackMost: judgement.BackMost.Number,
-			TakeUp: judgement.TakeUp.Number,
-			Sure:   judgement.Sure.Number, Margin: judgement.MarginWanted.Number, Scope: judgement.ScopeLimit.Number,
+			BackMost: judgement.BackMost.Number, Begins: BeginsAsSuits, Still: InPlace,
+			Sure: judgement.Sure.Number, Margin: judgement.MarginWanted.Number,
 			Share: judgement.SwimShare.Number, Stays: judgement.HoverLeast.Number,
 		},
 	}

@@ -3,6 +3,7 @@ package setup
 import (
 	"math"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -13,7 +14,7 @@ import (
 // losses have taught of the bed.
 func (s Setup) SnagIndex(landing float64) float64 {
 	far := judgement.SnagSpeedFar.Number
-	index := judgement.Beds[s.Water.Bed].Snags.Number * judgement.HeadShapes[s.Head.Shape].Snags.Number
+	index := catalogue.Beds[s.Water.Bed].Snags.Number * catalogue.HeadShapes[s.Head.Shape].Snags.Number
 	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
 	switch {
 	case s.Approach.Kind == Swim:

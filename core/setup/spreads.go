@@ -1,6 +1,7 @@
 package setup
 
 import (
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -40,7 +41,7 @@ func (s Setup) DriftSpread() float64 {
 	case s.Boat.Measured:
 		return judgement.DriftSpread.Spread
 	}
-	return judgement.Leeway[s.Boat.Kind].Spread
+	return catalogue.Leeway[s.Boat.Kind].Spread
 }
 
 // DiameterSpread is that of the diameter of the line.

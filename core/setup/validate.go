@@ -46,128 +46,193 @@ func (f Field) CheckShown(value float64, show func(measure string, v float64) st
 	return fmt.Sprintf("%s: %s is outside what is allowed, %s to %s.", f.Label, given, show(f.Measure, f.Min), show(f.Measure, f.Max))
 }
 
+// checks look at fields together, within whose own limits each of them is.
+var checks = []func(*checking){
+	(*checking).target, (*checking).bed, (*checking).line, (*checking).rig, (*checking).tackle, (*checking).hand,
+	(*checking).lift, (*checking).hover, (*checking).swim, (*checking).flow,
+}
+
 // Validate returns nil or Errors with everything that is wrong, in the units
 // of choice.
 func (s Setup) Validate(choice units.Choice) error {
-	var errs Errors
-	add := func(path, format string, args ...any) {
-		errs = append(errs, FieldError{path, fmt.Sprintf(format, args...)})
-	}
+	c := checking{Setup: s, choice: choice}
 	for _, f := range fields {
 		if f.number != nil {
 			if message := f.Check(*f.number(&s), choice); message != "" {
-				add(f.Path, "%s", message)
+				c.add(f.Path, "%s", message)
 			}
 		} else if got := *f.choice(&s); !slices.Contains(f.Options, got) {
-			add(f.Path, "%s: “%s” is not one of %s.", f.Label, got, strings.Join(f.Options, ", "))
+			c.add(f.Path, "%s: “%s” is not one of %s.", f.Label, got, strings.Join(f.Options, ", "))
 		}
 	}
 	if len(s.Heads) == 0 || len(s.Heads) > MaxHeads {
-		add("heads", "Heads: give 1 to %d weights, not %d.", MaxHeads, len(s.Heads))
+		c.add("heads", "Heads: give 1 to %d weights, not %d.", MaxHeads, len(s.Heads))
 	}
 	for i, mass := range s.Heads {
 		if message := headMass.Check(mass, choice); message != "" {
-			add(fmt.Sprintf("heads.%d", i), "%s", message)
+			c.add(fmt.Sprintf("heads.%d", i), "%s", message)
 		}
 	}
-	if errs != nil {
-		return errs // what follows compares fields, which makes sense within their limits only
-	}
-	depth := func(v float64) string { return choice.Show("depth", v) }
-	if s.Target.Depth > max(s.Water.Depth, s.Water.SplashDepth) {
-		add("target.depth", "Target depth: %s is below the bed at %s.", depth(s.Target.Depth), depth(max(s.Water.Depth, s.Water.SplashDepth)))
-	}
-	switch bed := s.DepthAtSplash(); {
-	case s.Target.Height > 0 && s.Target.Depth > 0:
-		add("target.height", "Target over the bed by: %s, but a target depth of %s is given too; clear one of them.", depth(s.Target.Height), depth(s.Target.Depth))
-	case s.Target.Height >= bed:
-		add("target.height", "Target over the bed by: %s is above the surface, the water being %s deep where it lands.", depth(s.Target.Height), depth(bed))
-	}
-	if s.Water.SplashDepth > 0 && s.Water.SplashDepth != s.Water.Depth {
-		if s.Water.SplashDepth < minSplashDepth {
-			add("water.splashDepth", "Depth where it lands: %s is outside what is allowed, %s to %s, or 0 for level.", depth(s.Water.SplashDepth), depth(minSplashDepth), depth(200))
-		} else if s.Cast.Distance == 0 {
-			add("water.splashDepth", "Depth where it lands: with no cast it is the depth under the rod, %s.", depth(s.Water.Depth))
-		} else if slope := math.Abs(s.slope()); slope > maxSlope {
-			add("water.splashDepth", "Depth where it lands: from %s to %s within a cast of %s is steeper than 45°.", depth(s.Water.Depth), depth(s.Water.SplashDepth), depth(s.Cast.Distance))
+	if c.errs == nil { // what follows makes sense within the fields' limits only
+		for _, check := range checks {
+			check(&c)
 		}
 	}
-	if reach := math.Hypot(s.Cast.Distance, s.Rod.TipHeight); s.Rod.LineOnSpool < reach+1 {
-		add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", depth(s.Rod.LineOnSpool), depth(s.Cast.Distance))
-	}
-	if s.Cast.Distance > 0 && s.Leader.Length >= s.Cast.Distance {
-		add("leader.length", "Leader length: %s is not less than the cast of %s; its knot would still be on the spool.", depth(s.Leader.Length), depth(s.Cast.Distance))
-	}
-	if s.Rigging.Floats() {
-		switch shallowest := min(s.Water.Depth, s.DepthAtSplash()); {
-		case s.Rigging.Gap >= shallowest:
-			add("rig.gap", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", depth(s.Rigging.Gap), depth(shallowest))
-		case s.Approach.Kind != SlowFall && s.Approach.Kind != Hover:
-			add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not %s.", s.Approach.Kind)
-		case s.Target.Depth > 0 || s.Target.Height > 0:
-			add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", depth(s.Rigging.Gap))
-		}
-	} else if s.Rigging.Kind != SingleHead {
-		switch shallowest := min(s.Water.Depth, s.DepthAtSplash()); {
-		case s.Rigging.Gap >= shallowest:
-			add("rig.gap", "Between the two: %s does not fit into water %s deep.", depth(s.Rigging.Gap), depth(shallowest))
-		case s.Leader.Length > 0 && s.Rigging.Gap >= s.Leader.Length:
-			add("rig.gap", "Between the two: %s is not less than the leader of %s that both are on.", depth(s.Rigging.Gap), depth(s.Leader.Length))
-		}
-	}
-	if least := 1 / judgement.DragMost.Number; s.Bait.Drag > 0 && s.Bait.Drag < least {
-		add("bait.drag", "Drag as it falls, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
-			choice.Show("multiple", s.Bait.Drag), choice.Show("multiple", least), choice.Show("multiple", judgement.DragMost.Number))
-	}
-	if s.Rod.Most > 0 && s.Rod.Most < s.Rod.Least {
-		add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", choice.Show("mass", s.Rod.Most), choice.Show("mass", s.Rod.Least))
-	}
-	if s.Approach.Kind == LiftAndDrop {
-		switch shallowest := s.DepthAtSplash(); {
-		case s.Approach.BackMost <= s.Approach.BackLeast:
-			add("approach.backMost", "Back on the bed after, at most: %s is not longer than the least of %s.", choice.Show("time", s.Approach.BackMost), choice.Show("time", s.Approach.BackLeast))
-		case s.Approach.Lift >= shallowest:
-			add("approach.lift", "Lifted by: %s takes it out of the water, which is %s deep where it lands.", depth(s.Approach.Lift), depth(shallowest))
-		case s.TargetDepth() > 0 && s.TargetDepth() < shallowest:
-			add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", depth(shallowest), depth(s.TargetDepth()))
-		}
-	}
-	if s.Approach.Kind == Hover && s.Rigging.Floats() {
-		add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not hover.")
-	} else if s.Approach.Kind == Hover {
-		switch bed := s.DepthAtSplash(); {
-		case s.TargetDepth() == 0 || s.TargetDepth() >= bed:
-			add("target.depth", "Target depth: to hover over fish, give the depth of the highest of them, less than the %s of the bed.", depth(bed))
-		case s.TargetDepth()+s.Target.Band > bed:
-			add("target.band", "Band from there down: %s below %s is under the bed at %s.", depth(s.Target.Band), depth(s.TargetDepth()), depth(bed))
-		}
-	}
-	if s.Approach.Kind == Swim {
-		switch deepest := max(s.Water.Depth, s.Water.SplashDepth); {
-		case s.Cast.Distance < minSwim:
-			add("cast.distance", "Cast: %s is too short to swim a bait back over; cast %s or more.", depth(s.Cast.Distance), depth(minSwim))
-		case s.TargetDepth() > 0: // the band is in depth
-			if s.TargetDepth()+s.Target.Band > deepest {
-				add("target.band", "Band from there down: %s below %s is under the bed at %s.", depth(s.Target.Band), depth(s.TargetDepth()), depth(deepest))
-			}
-		case s.Approach.BandHigh <= s.Approach.BandLow:
-			add("approach.bandHigh", "Over the bed, at most: %s is not above the least height of %s.", depth(s.Approach.BandHigh), depth(s.Approach.BandLow))
-		case s.Approach.BandLow >= deepest:
-			add("approach.bandLow", "Over the bed, at least: %s is above the surface, the water being %s deep.", depth(s.Approach.BandLow), depth(deepest))
-		}
-	}
-	if s.Flow.NearBed > 0 {
-		if s.Water.Depth <= nearBedHeight {
-			add("flow.nearBed", "Current 1 m over the bed: the water is only %s deep.", depth(s.Water.Depth))
-		} else if _, err := s.profile(); err != nil {
-			add("flow.nearBed", "Current 1 m over the bed: %s cannot go with %s at the surface; it must be slower, and not almost nothing.",
-				choice.Show("speed", s.Flow.NearBed), choice.Show("speed", s.Flow.Speed))
-		}
-	}
-	if errs != nil {
-		return errs
+	if c.errs != nil {
+		return c.errs
 	}
 	return nil
+}
+
+// checking is a setup that is looked at, and what is wrong with it so far.
+type checking struct {
+	Setup
+	choice units.Choice
+	errs   Errors
+}
+
+func (c *checking) add(path, format string, args ...any) {
+	c.errs = append(c.errs, FieldError{path, fmt.Sprintf(format, args...)})
+}
+
+func (c *checking) depth(v float64) string { return c.choice.Show("depth", v) }
+func (c *checking) time(v float64) string  { return c.choice.Show("time", v) }
+
+// deepest and shallowest are the depths under the rod and at the splash.
+func (c *checking) deepest() float64    { return max(c.Water.Depth, c.Water.SplashDepth) }
+func (c *checking) shallowest() float64 { return min(c.Water.Depth, c.DepthAtSplash()) }
+
+func (c *checking) target() {
+	t, bed := c.Target, c.DepthAtSplash()
+	if t.Depth > c.deepest() {
+		c.add("target.depth", "Target depth: %s is below the bed at %s.", c.depth(t.Depth), c.depth(c.deepest()))
+	}
+	switch {
+	case t.Height > 0 && t.Depth > 0:
+		c.add("target.height", "Target over the bed by: %s, but a target depth of %s is given too; clear one of them.", c.depth(t.Height), c.depth(t.Depth))
+	case t.Height >= bed:
+		c.add("target.height", "Target over the bed by: %s is above the surface, the water being %s deep where it lands.", c.depth(t.Height), c.depth(bed))
+	}
+}
+
+func (c *checking) bed() {
+	w := c.Water
+	switch {
+	case w.SplashDepth == 0 || w.SplashDepth == w.Depth:
+	case w.SplashDepth < minSplashDepth:
+		c.add("water.splashDepth", "Depth where it lands: %s is outside what is allowed, %s to %s, or 0 for level.", c.depth(w.SplashDepth), c.depth(minSplashDepth), c.depth(200))
+	case c.Cast.Distance == 0:
+		c.add("water.splashDepth", "Depth where it lands: with no cast it is the depth under the rod, %s.", c.depth(w.Depth))
+	case math.Abs(c.slope()) > maxSlope:
+		c.add("water.splashDepth", "Depth where it lands: from %s to %s within a cast of %s is steeper than 45°.", c.depth(w.Depth), c.depth(w.SplashDepth), c.depth(c.Cast.Distance))
+	}
+}
+
+func (c *checking) line() {
+	if reach := math.Hypot(c.Cast.Distance, c.Rod.TipHeight); c.Rod.LineOnSpool < reach+1 {
+		c.add("rod.lineOnSpool", "Line on the spool: %s does not reach a cast of %s.", c.depth(c.Rod.LineOnSpool), c.depth(c.Cast.Distance))
+	}
+}
+
+func (c *checking) rig() {
+	gap := c.Rigging.Gap
+	switch floats := c.Rigging.Floats(); {
+	case c.Rigging.Kind == SingleHead:
+	case floats && gap >= c.shallowest():
+		c.add("rig.gap", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", c.depth(gap), c.depth(c.shallowest()))
+	case floats && c.Approach.Kind != SlowFall:
+		c.add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not %s.", c.Approach.Kind)
+	case floats && (c.Target.Depth > 0 || c.Target.Height > 0):
+		c.add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", c.depth(gap))
+	case floats:
+	case gap >= c.shallowest():
+		c.add("rig.gap", "Between the two: %s does not fit into water %s deep.", c.depth(gap), c.depth(c.shallowest()))
+	case c.Leader.Length > 0 && gap >= c.Leader.Length:
+		c.add("rig.gap", "Between the two: %s is not less than the leader of %s that both are on.", c.depth(gap), c.depth(c.Leader.Length))
+	}
+}
+
+func (c *checking) tackle() {
+	if least := 1 / judgement.DragMost.Number; c.Bait.Drag > 0 && c.Bait.Drag < least {
+		c.add("bait.drag", "Drag as it falls, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
+			c.choice.Show("multiple", c.Bait.Drag), c.choice.Show("multiple", least), c.choice.Show("multiple", judgement.DragMost.Number))
+	}
+	if c.Rod.Most > 0 && c.Rod.Most < c.Rod.Least {
+		c.add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", c.choice.Show("mass", c.Rod.Most), c.choice.Show("mass", c.Rod.Least))
+	}
+}
+
+func (c *checking) hand() {
+	switch closed := c.Hand.Line == LineClosed || c.Hand.Line == LinePartWay; {
+	case c.Rigging.Floats() && c.Hand.Line != LineOpen:
+		c.add("hand.line", "Line on the fall: under a float nothing holds it; choose %s, not %s.", LineOpen, c.Hand.Line)
+	case c.Hand.Line == LineClosed && c.Cast.Distance == 0:
+		c.add("hand.line", "Line on the fall: dropped under the rod with the bail closed it does not fall; choose %s, or cast.", LineOpen)
+	case closed && c.Cast.Distance == 0 && c.Hand.Closes == 0:
+		c.add("hand.closes", "Bail closed after: dropped under the rod, give the seconds after which it is closed.")
+	}
+}
+
+func (c *checking) lift() {
+	if c.Approach.Kind != LiftAndDrop {
+		return
+	}
+	a, bed := c.Approach, c.DepthAtSplash()
+	field := "approach.lift"
+	if a.LiftTurns > 0 {
+		field = "approach.liftTurns"
+	}
+	switch lift := c.LiftHeight(); {
+	case a.BackMost <= a.BackLeast:
+		c.add("approach.backMost", "Back on the bed after, at most: %s is not longer than the least of %s.", c.time(a.BackMost), c.time(a.BackLeast))
+	case lift >= bed:
+		c.add(field, "Lifted by: %s takes it out of the water, which is %s deep where it lands.", c.depth(lift), c.depth(bed))
+	case c.TargetDepth() > 0 && c.TargetDepth() < bed:
+		c.add("target.depth", "Target depth: a bait that is lifted and dropped works from the bed at %s, not from %s.", c.depth(bed), c.depth(c.TargetDepth()))
+	}
+}
+
+func (c *checking) hover() {
+	if c.Approach.Kind != Hover || c.Rigging.Floats() {
+		return
+	}
+	switch bed, top := c.DepthAtSplash(), c.TargetDepth(); {
+	case top == 0 || top >= bed:
+		c.add("target.depth", "Target depth: to hover over fish, give the depth of the highest of them, less than the %s of the bed.", c.depth(bed))
+	case top+c.Target.Band > bed:
+		c.add("target.band", "Band from there down: %s below %s is under the bed at %s.", c.depth(c.Target.Band), c.depth(top), c.depth(bed))
+	}
+}
+
+func (c *checking) swim() {
+	if c.Approach.Kind != Swim {
+		return
+	}
+	a := c.Approach
+	switch {
+	case c.Cast.Distance < minSwim:
+		c.add("cast.distance", "Cast: %s is too short to swim a bait back over; cast %s or more.", c.depth(c.Cast.Distance), c.depth(minSwim))
+	case c.TargetDepth() > 0: // the band is in depth
+		if c.TargetDepth()+c.Target.Band > c.deepest() {
+			c.add("target.band", "Band from there down: %s below %s is under the bed at %s.", c.depth(c.Target.Band), c.depth(c.TargetDepth()), c.depth(c.deepest()))
+		}
+	case a.BandHigh <= a.BandLow:
+		c.add("approach.bandHigh", "Over the bed, at most: %s is not above the least height of %s.", c.depth(a.BandHigh), c.depth(a.BandLow))
+	case a.BandLow >= c.deepest():
+		c.add("approach.bandLow", "Over the bed, at least: %s is above the surface, the water being %s deep.", c.depth(a.BandLow), c.depth(c.deepest()))
+	}
+}
+
+func (c *checking) flow() {
+	if c.Flow.NearBed == 0 {
+		return
+	}
+	if c.Water.Depth <= nearBedHeight {
+		c.add("flow.nearBed", "Current 1 m over the bed: the water is only %s deep.", c.depth(c.Water.Depth))
+	} else if _, err := c.profile(); err != nil {
+		c.add("flow.nearBed", "Current 1 m over the bed: %s cannot go with %s at the surface; it must be slower, and not almost nothing.",
+			c.choice.Show("speed", c.Flow.NearBed), c.choice.Show("speed", c.Flow.Speed))
+	}
 }
 
 const (

@@ -3,6 +3,7 @@ package tackle
 import (
 	"math"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/water"
 )
@@ -35,7 +36,7 @@ func OnBed(head Head, bait Bait, fluid water.Fluid) Attitude {
 	metal := head.metal(hook)
 	density := HeadMaterials[head.Material]
 	radius := math.Cbrt(3 * metal / density / (4 * math.Pi))
-	foot := judgement.HeadFeet[head.Shape].Number * radius * water.Gravity * metal * (1 - fluid.Density/density)
+	foot := catalogue.HeadFeet[head.Shape].Number * radius * water.Gravity * metal * (1 - fluid.Density/density)
 	if -moment < foot {
 		return Leans
 	}
@@ -44,5 +45,5 @@ func OnBed(head Head, bait Bait, fluid water.Fluid) Attitude {
 
 // HookExit returns how far behind the nose of a bait the hook comes out, m.
 func HookExit(hook string) float64 {
-	return judgement.HookGap[hook].Number * judgement.ShankOverGap.Number
+	return catalogue.HookGap[hook].Number * judgement.ShankOverGap.Number
 }

@@ -7,7 +7,7 @@ import (
 	"math"
 	"strings"
 
-	"dunvel/core/judgement"
+	"dunvel/core/catalogue"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
@@ -40,7 +40,7 @@ func NewLine(material string, diameter float64) (Line, error) {
 	if !(diameter >= MinDiameter && diameter <= MaxDiameter) {
 		return Line{}, fmt.Errorf("tackle: a line of %g mm is outside %g to %g mm", diameter*1e3, MinDiameter*1e3, MaxDiameter*1e3)
 	}
-	surface := judgement.LineSurfaces[material]
+	surface := catalogue.LineSurfaces[material]
 	return Line{material, diameter, density, surface.Tangential.Number, surface.Normal.Number}, nil
 }
 

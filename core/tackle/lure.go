@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/water"
 )
@@ -30,7 +31,7 @@ type Head struct {
 
 // HookMass is the mass of the hook in kg.
 func (h Head) HookMass() float64 {
-	return judgement.HookMass[h.Hook].Number * judgement.HookWire[h.Wire].Number
+	return catalogue.HookMass[h.Hook].Number * catalogue.HookWire[h.Wire].Number
 }
 
 // metal returns the mass in kg of the head without its hook.
@@ -45,7 +46,7 @@ func (h Head) metal(hook float64) float64 {
 type Bait struct {
 	Form    string
 	Length  float64 // m, as it is fished
-	Body    string  // what it is made of, see judgement.BaitDensity
+	Body    string  // what it is made of, see catalogue.BaitDensity
 	Weighed float64 // kg; 0 where it is not weighed
 	Trimmed float64 // m cut off; width and height stay those of the whole bait
 	NoTail  bool    // the tail went with it
@@ -54,7 +55,7 @@ type Bait struct {
 
 // size is how wide and high a bait is, m.
 func (b Bait) size() (width, height float64) {
-	f, whole := judgement.BaitForms[b.Form], b.Length+b.Trimmed
+	f, whole := catalogue.BaitForms[b.Form], b.Length+b.Trimmed
 	return f.Width * whole, f.Height * whole
 }
 
@@ -67,7 +68,7 @@ func (b Bait) Height() float64 {
 // Volume in m3 from the proportions of the form.
 func (b Bait) Volume() float64 {
 	width, height := b.size()
-	return judgement.BaitForms[b.Form].Fullness * b.Length * width * height
+	return catalogue.BaitForms[b.Form].Fullness * b.Length * width * height
 }
 
 // Mass in kg, weighed or from volume and density.
@@ -75,7 +76,7 @@ func (b Bait) Mass() float64 {
 	if b.Weighed > 0 {
 		return b.Weighed
 	}
-	return b.Volume() * judgement.BaitDensity[b.Body].Number
+	return b.Volume() * catalogue.BaitDensity[b.Body].Number
 }
 
 // Lure is head, hook and bait as the water sees them.
@@ -98,7 +99,7 @@ const sphereArea = 1.2089939655123523
 // Assemble returns the lure that head and bait make in a fluid. Unknown names,
 // a mass below 0 and a length that is not positive are errors.
 func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
-	shape, ok := judgement.HeadShapes[head.Shape]
+	shape, ok := catalogue.HeadShapes[head.Shape]
 	if !ok {
 		return Lure{}, fmt.Errorf("tackle: no head shape %q", head.Shape)
 	}
@@ -106,19 +107,19 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	if !ok {
 		return Lure{}, fmt.Errorf("tackle: no head material %q", head.Material)
 	}
-	hookSize, ok := judgement.HookMass[head.Hook]
+	hookSize, ok := catalogue.HookMass[head.Hook]
 	if !ok {
 		return Lure{}, fmt.Errorf("tackle: no hook size %q", head.Hook)
 	}
-	wire, ok := judgement.HookWire[head.Wire]
+	wire, ok := catalogue.HookWire[head.Wire]
 	if !ok {
 		return Lure{}, fmt.Errorf("tackle: no hook wire %q", head.Wire)
 	}
-	form, ok := judgement.BaitForms[bait.Form]
+	form, ok := catalogue.BaitForms[bait.Form]
 	if !ok {
 		return Lure{}, fmt.Errorf("tackle: no bait form %q", bait.Form)
 	}
-	if _, ok := judgement.BaitDensity[bait.Body]; !ok {
+	if _, ok := catalogue.BaitDensity[bait.Body]; !ok {
 		return Lure{}, fmt.Errorf("tackle: no bait material %q", bait.Body)
 	}
 	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) {
@@ -140,10 +141,10 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 		metalSpread, hookSpread = judgement.WeighedSpread.Spread, 0
 	}
 	// Of a bait that was not weighed neither volume nor density is known.
-	body := judgement.BaitDensity[bait.Body]
-	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*judgement.BaitFormSpread.Spread, bait.Mass()*body.Spread
+	body := catalogue.BaitDensity[bait.Body]
+	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*catalogue.BaitFormSpread.Spread, bait.Mass()*body.Spread
 	if bait.Weighed > 0 {
-		baitVolume, baitMass = bait.Volume()*fluid.Density*judgement.BaitFormSpread.Spread, bait.Mass()*judgement.BaitWeighed.Spread
+		baitVolume, baitMass = bait.Volume()*fluid.Density*catalogue.BaitFormSpread.Spread, bait.Mass()*judgement.BaitWeighed.Spread
 	}
 	lure.WeightSpread = water.Gravity * math.Sqrt(squares(
 		metalSpread*buoyed(metal, density), hookSpread*buoyed(hook, hookDensity), baitVolume, baitMass))
@@ -166,7 +167,7 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	}
 	tilts := shape.Tilts
 	if metal == 0 {
-		tilts = judgement.BareTilts
+		tilts = catalogue.BareTilts
 	}
 	slack, tight := tilts.Slack, tilts.Tight
 	if bait.Mass() < bait.Volume()*fluid.Density {
@@ -217,7 +218,7 @@ func Blade(mass float64, material string, fluid water.Fluid) Lure {
 
 // Stinger is a second hook in the bait, beside a first of the size.
 func Stinger(hook string, fluid water.Fluid) Lure {
-	mass := judgement.StingerMass.Number * judgement.HookMass[hook].Number
+	mass := judgement.StingerMass.Number * catalogue.HookMass[hook].Number
 	return Lure{Mass: mass, WeightInWater: water.Gravity * mass * (1 - fluid.Density/hookDensity), Displaced: mass * fluid.Density / hookDensity}
 }
 
@@ -232,7 +233,7 @@ func Sinker(mass float64, material string, fluid water.Fluid) (Lure, error) {
 	}
 	volume := mass / density
 	frontal := sphereArea * math.Pow(volume, 2.0/3)
-	area := judgement.HeadShapes["ball"].Drag.Number * frontal
+	area := catalogue.HeadShapes["ball"].Drag.Number * frontal
 	weight := water.Gravity * mass * (1 - fluid.Density/density)
 	return Lure{
 		Mass: mass, WeightInWater: weight, WeightSpread: weight * judgement.MarkedSpread.Spread, TowArea: area, FallSlack: area, FallTight: area,

@@ -5,7 +5,7 @@ import (
 	"strings"
 	"testing"
 
-	"dunvel/core/judgement"
+	"dunvel/core/catalogue"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
@@ -178,9 +178,9 @@ func TestAssembleRefuses(t *testing.T) {
 }
 
 func TestEveryCombinationAssembles(t *testing.T) {
-	for shape := range judgement.HeadShapes {
-		for form := range judgement.BaitForms {
-			for body := range judgement.BaitDensity {
+	for shape := range catalogue.HeadShapes {
+		for form := range catalogue.BaitForms {
+			for body := range catalogue.BaitDensity {
 				l := assemble(t, Head{Mass: 0.01, Material: "tungsten", Shape: shape, Hook: "1/0", Wire: "heavy"}, Bait{Form: form, Length: 0.1, Body: body})
 				if !(l.FallSlack > 0 && l.FallTight > 0 && l.TowArea > 0 && l.WeightInWater > 0) {
 					t.Errorf("%s, %s, %s: %+v", shape, form, body, l)

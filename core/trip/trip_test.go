@@ -34,7 +34,7 @@ func event(kind string, change func(*Event)) Event {
 
 func placed(t *testing.T, e Event, s State) Event {
 	t.Helper()
-	got, err := e.Placed(s)
+	got, err := e.Placed(t.Context(), s)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -179,7 +179,7 @@ func BenchmarkPlaced(b *testing.B) {
 	state := outing().Rods[0].State
 	e := event(Bite, func(e *Event) { e.Since = 10 })
 	for b.Loop() {
-		if _, err := e.Placed(state); err != nil {
+		if _, err := e.Placed(b.Context(), state); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -1,6 +1,7 @@
 package trip
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -19,7 +20,7 @@ type casting struct {
 }
 
 // cast runs the cast of a state with its bait dragging more or less by a factor.
-func (s State) cast(drag float64) (*casting, error) {
+func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
 	scene, err := s.Setup.Scene()
 	if err != nil {
 		return nil, err
@@ -34,7 +35,7 @@ func (s State) cast(drag float64) (*casting, error) {
 	p, _ := technique.Lookup(s.Technique)
 	phases, longest := p.Programme.Phases()
 	d := mechanics.Drop{Rig: r, Cast: s.Setup.Splash(), Spool: s.Setup.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
-	track, err := scene.Run(d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
+	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
 	if err != nil {
 		return nil, fmt.Errorf("trip: %w", err)
 	}
@@ -64,7 +65,7 @@ func (c *casting) phase(since float64) string {
 var has = []string{Bottom, Off, Bite, Short, Fish, Freed, Lost, Torn}
 
 // margin is the push of the head on the bed over its weight in water, worked as
-// the setup has it with as much line out as may be.
+// the setup has it with the line taken up.
 func (s State) margin() (float64, error) {
 	scene, err := s.Setup.Scene()
 	if err != nil {
@@ -75,14 +76,14 @@ func (s State) margin() (float64, error) {
 		return 0, err
 	}
 	resting := r.Resting()
-	out := s.Setup.MostLine(s.Setup.DepthAtSplash())
+	out := judgement.TakenUpMost.Number * math.Hypot(s.Setup.Cast.Distance, s.Setup.Rod.TipHeight+s.Setup.DepthAtSplash())
 	return min(max(scene.Rest(&resting, s.Setup.Gait(), out, nil).ContactMargin, 0), 1), nil
 }
 
 // Placed is an event with what the state of its rod says of it: what it happened
 // to, and where it does not say so itself the phase, the depth at which it
 // probably happened, and within what. Errors are those of the engine.
-func (e Event) Placed(s State) (Event, error) {
+func (e Event) Placed(ctx context.Context, s State) (Event, error) {
 	e.With = With{
 		Mass: s.Mass, Shape: s.Setup.Head.Shape, Material: s.Setup.Head.Material, Technique: s.Technique,
 		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.Setup.DepthAtSplash(),
@@ -95,7 +96,7 @@ func (e Event) Placed(s State) (Event, error) {
 	var work errgroup.Group // no cast depends on another
 	for i, drag := range []float64{1, 1 / reach, reach} {
 		work.Go(func() (err error) {
-			casts[i], err = s.cast(drag)
+			casts[i], err = s.cast(ctx, drag)
 			return err
 		})
 	}

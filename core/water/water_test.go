@@ -67,17 +67,37 @@ func TestDrift(t *testing.T) {
 func TestSwell(t *testing.T) {
 	// Long waves over shallow water: k = omega / sqrt(g D), so that the
 	// orbital amplitude tends to H/2 sqrt(g/D).
-	s := Swell{Height: 0.2, Period: 60}
-	near(t, "long wave", s.NearBedSpeed(1.8), 0.1*math.Sqrt(Gravity/1.8), 0.01)
+	long := WavesOver(Swell{Height: 0.2, Period: 60}, 1.8)
+	near(t, "long wave", long.NearBed(), 0.1*math.Sqrt(Gravity/1.8), 0.01)
 	for _, depth := range []float64{0.5, 2, 10, 50} {
-		s := Swell{Height: 1, Period: 7}
-		k := s.waveNumber(depth)
-		near(t, "dispersion", Gravity*k*math.Tanh(k*depth), math.Pow(2*math.Pi/7, 2), 1e-9)
+		omega := 2 * math.Pi / 7
+		k := waveNumber(omega, depth)
+		near(t, "dispersion", Gravity*k*math.Tanh(k*depth), omega*omega, 1e-9)
 	}
-	if (Swell{}).NearBedSpeed(2) != 0 || (Swell{Height: 1, Period: 6}).NearBedSpeed(0) != 0 {
-		t.Error("no swell or no water moves nothing")
+	// 0.8 m high, 8 s long, over 3 m, half way down, a quarter of a wave after the
+	// crest has passed: k from the dispersion relation by bisection (python3).
+	w := WavesOver(Swell{Height: 0.8, Period: 8, Direction: math.Pi / 2}, 3)
+	k, omega := 0.1495149, 2*math.Pi/8
+	near(t, "wave number", w.number, k, 1e-6)
+	crest := w.At(r3.Vec{Z: -1.5}, 0)
+	near(t, "along at the crest", crest.Y, 0.4*omega*math.Cosh(k*1.5)/math.Sinh(k*3), 1e-3)
+	near(t, "across at the crest", crest.X+1, 1, 1e-9)
+	near(t, "up at the crest", crest.Z+1, 1, 1e-9)
+	near(t, "up a quarter on", w.At(r3.Vec{Z: -1.5}, 6).Z, 0.4*omega*math.Sinh(k*1.5)/math.Sinh(k*3), 1e-3)
+	near(t, "half a wave on", w.At(r3.Vec{Y: math.Pi / k, Z: -1.5}, 0).Y, -crest.Y, 1e-3)
+	if w.Period() != 8 || w.Broken || w.At(r3.Vec{Z: 1}, 0) != w.At(r3.Vec{}, 0) {
+		t.Errorf("%+v", w)
 	}
-	near(t, "mean square", WithSwell(0.3, 0.4), math.Sqrt(0.09+0.08), 1e-12)
+	// Steeper than half the depth it is taken as that.
+	steep, half := WavesOver(Swell{Height: 1.51, Period: 8}, 3), WavesOver(Swell{Height: 1.5, Period: 8}, 3)
+	if !steep.Broken || half.Broken || steep.NearBed() != half.NearBed() {
+		t.Errorf("%+v, %+v", steep, half)
+	}
+	for _, none := range []Waves{WavesOver(Swell{}, 2), WavesOver(Swell{Height: 1, Period: 6}, 0), WavesOver(Swell{Height: 1}, 3)} {
+		if none.Moves() || none.Period() != 0 || none.At(r3.Vec{Z: -1}, 2) != (r3.Vec{}) {
+			t.Errorf("%+v", none)
+		}
+	}
 }
 
 func TestBed(t *testing.T) {

@@ -19,12 +19,15 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
-	"dunvel/core/droptest"
+	"dunvel/core/explore"
+	"dunvel/core/judge"
+	"dunvel/core/measure"
 	"dunvel/core/pattern"
-	"dunvel/core/play"
+	"dunvel/core/playback"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/core/trial"
 	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/store"
@@ -72,7 +75,7 @@ type ActionDescription struct {
 type Answer = advice.Answer
 
 // Axis defines model for Axis.
-type Axis = advice.Axis
+type Axis = explore.Axis
 
 // BoxColumn defines model for BoxColumn.
 type BoxColumn struct {
@@ -100,21 +103,21 @@ type BoxKind struct {
 }
 
 // Card defines model for Card.
-type Card = play.Card
+type Card = playback.Card
 
 // Change A value of one field at which another head becomes the one to tie on
 type Change = advice.Change
 
 // ChartLine One of: the axes, some cells, or that it is done
 type ChartLine struct {
-	Cells *[]advice.Cell `json:"cells,omitempty"`
-	Chart *advice.Chart  `json:"chart,omitempty"`
-	Done  *bool          `json:"done,omitempty"`
+	Cells *[]explore.Cell `json:"cells,omitempty"`
+	Chart *explore.Chart  `json:"chart,omitempty"`
+	Done  *bool           `json:"done,omitempty"`
 }
 
 // ChartQuestion defines model for ChartQuestion.
 type ChartQuestion struct {
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -135,12 +138,12 @@ type Comparison struct {
 	Against []struct {
 		Name *string `json:"name,omitempty"`
 
-		// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+		// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 		Setup   *Setup  `json:"setup,omitempty"`
 		Variant *string `json:"variant,omitempty"`
 	} `json:"against"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -164,7 +167,7 @@ type Definitions struct {
 	Actions []ActionDescription `json:"actions"`
 	Box     []BoxKind           `json:"box"`
 
-	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Defaults Setup   `json:"defaults"`
 	Fields   []Field `json:"fields"`
 
@@ -182,7 +185,7 @@ type Definitions struct {
 }
 
 // Drop A drop with its work
-type Drop = play.Drop
+type Drop = playback.Drop
 
 // DropQuestion defines model for DropQuestion.
 type DropQuestion struct {
@@ -192,7 +195,7 @@ type DropQuestion struct {
 	// Programme What is done after the splash: start once, then work so many times
 	Programme Programme `json:"programme"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -200,13 +203,13 @@ type DropQuestion struct {
 }
 
 // DropTest A bait on a head, dropped a few times and timed
-type DropTest = droptest.Test
+type DropTest = measure.Test
 
 // Event Something that happened; what is not known is 0 or empty
 type Event = trip.Event
 
 // Fall The fall with the bail open
-type Fall = advice.Fall
+type Fall = trial.Fall
 
 // Field defines model for Field.
 type Field struct {
@@ -224,10 +227,13 @@ type Field struct {
 }
 
 // Found defines model for Found.
-type Found = droptest.Found
+type Found = measure.Found
 
 // Frame defines model for Frame.
-type Frame = play.Frame
+type Frame = playback.Frame
+
+// Handling How rod and line are held on the fall
+type Handling = setup.Handling
 
 // HeadAnswer defines model for HeadAnswer.
 type HeadAnswer = advice.Head
@@ -277,7 +283,7 @@ type Item = box.Item
 type Lesson = pattern.Lesson
 
 // Look defines model for Look.
-type Look = droptest.Look
+type Look = measure.Look
 
 // Measure A kind of quantity that is shown in one unit of the person's choice
 type Measure struct {
@@ -290,10 +296,10 @@ type Measure struct {
 }
 
 // MeasureQuestion As it was typed; what a way does not need stays empty
-type MeasureQuestion = droptest.Question
+type MeasureQuestion = measure.Question
 
 // Moment defines model for Moment.
-type Moment = advice.Moment
+type Moment = trial.Moment
 
 // NewItems defines model for NewItems.
 type NewItems struct {
@@ -316,7 +322,7 @@ type NewProgramme struct {
 type NewSetup struct {
 	Name string `json:"name"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 }
 
@@ -339,7 +345,7 @@ type Played struct {
 }
 
 // Point x along the cast from where the rod was at the splash, y to the left, z up from the surface
-type Point = advice.Point
+type Point = trial.Point
 
 // Problem Problem details (RFC 9457)
 type Problem struct {
@@ -379,7 +385,7 @@ type Quantity struct {
 
 // Question defines model for Question.
 type Question struct {
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -393,7 +399,7 @@ type Range struct {
 }
 
 // Ranges defines model for Ranges.
-type Ranges = advice.Ranges
+type Ranges = judge.Ranges
 
 // Round defines model for Round.
 type Round = practice.Round
@@ -407,7 +413,7 @@ type RoundQuestion struct {
 	// Seed A round is the same for its seed
 	Seed int64 `json:"seed"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -419,7 +425,7 @@ type RulesQuestion struct {
 	// Rules Such as to 3 m: 3.5 g; deeper or windy: 7 g
 	Rules string `json:"rules"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -474,7 +480,7 @@ type SavedSetup struct {
 	Id      int64     `json:"id"`
 	Name    string    `json:"name"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup   Setup     `json:"setup"`
 	Updated time.Time `json:"updated"`
 	Version int64     `json:"version"`
@@ -493,14 +499,14 @@ type SavedTrip struct {
 // Score defines model for Score.
 type Score = practice.Score
 
-// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 type Setup = setup.Setup
 
 // SetupChange defines model for SetupChange.
 type SetupChange struct {
 	Name *string `json:"name,omitempty"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup *Setup `json:"setup,omitempty"`
 
 	// Version The version that is changed
@@ -527,7 +533,7 @@ type Trial = advice.Trial
 type Trip = trip.Trip
 
 // Truth defines model for Truth.
-type Truth = droptest.Truth
+type Truth = measure.Truth
 
 // Unit base = written * scale + offset
 type Unit struct {
@@ -652,7 +658,7 @@ type MeasureJSONBody struct {
 	// Question As it was typed; what a way does not need stays empty
 	Question MeasureQuestion `json:"question"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions.
+	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -7255,216 +7261,232 @@ func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H3dlxu3see/gsPdPffeve35sBXfZHT2wZas2DeypUhyvOfEfgDZIAlPE2gD4HBoHf3ve1BVQDfZaDaa",
-	"w/lIsi+JPOxuAIVCoT5/9XEy06taK6GcnVx9nNTc8JVwwsB/yRL+V02uJjV3y0kxUXwlJlf+h2JixG9r",
-	"aUQ5uXJmLYqJnS3Fivs35tqsuPPPKffls0kxWUklV+vV5OqymLhtLfAnsRBm8unTJ/8pW2tlBYz61uhp",
-	"JVb+nzOtnFDO/5PXdSVn3Emtzmt84j9/tVr535qR/6cR88nV5H+cN8s6x1/tefgujFgKOzOy9p+bXE1+",
-	"WnLHNkI5tjFaLSb+CXrNf/WrGT73ccLLUvp/8+qt0bUwTvo5z3llRTGpW3/6OOErvcap7471vXBGWKYN",
-	"c2uj7KRoyFXq9bQSk0gjtV5NPYmKybVUsBcrfvtaqIVbTq6eXcTnrDPSz7qY2FqIsjvm6twWOJwf1y75",
-	"tbCMMytmWpV5M3DS7/zH4Uc/tTnj7zhzer0IRAkT/SW+rae/ipn/4fazhf6M/ujEbKnkb2txRjvQ+vkz",
-	"uaq1cci0nh6Tcq1uRHU+00acxzdhPvj2yzZJRm3lXIqqtF2yvuVuaZmeM+ksw4cKZtezJeOWcRj0rJJz",
-	"dxaXLZ1YwYc6O0d/4MbwbXvHOw9WfCqq5C9ru+bV0CkgSn4qJhttytRc0huIw4a3ikCTMGpnJz3Zld0I",
-	"M5LWU1G+r3Sdx2vFZKr93n9MnWetBFsKXrJSC8ukYv5ZZh13wk4SZ2dWaSts4sR+p0px67fZLemLTjMn",
-	"BdOq8OeJfvHjOT/wTK+EZfQ5tlkKI5jyv+JE3KQrBIvJbC26I3+rN/Bppz1T0Ti1nF0zaZnTVZlaR2nk",
-	"3A0KQy0VbJJfDwr7wJqHXvtW8JK2NcGzleCD9KvkYuk8XZCQnl5Elufss8srIFSSQEq7bwW/kchRnVUr",
-	"7V7Dp3t/FokT/EYlNrV9Tkdw7oyvg2yh4adaV4Krg8d53CkMY4T3Usduf1e0+lqU6Vlpt6QDWlVv5pOr",
-	"vw/IDtr5X/bvz1f+NvNHwH8Pj1jY73mlNwUdAuk833J7LUo218brE+uq4v5ogw7xqZh45h55Ane4qs1Q",
-	"TJuC2Y1craRaFPGMKsENPKrhTytZllWc7pSrcoARa6Pnskqc1g9LwWZrY7wesValQJoYXfpLwcz5zB9k",
-	"NhXlkQxWihqFXYZcvO1O76sN37K50aswrbyLf5tYKFKuEnOX8409VsZl+Cn6j+dwsBVeDZyJ9MXJzUIk",
-	"pM5LPwzjciVKxl3eWjdcukwC+0ffCW53DnzP4UUZS8wdxGRz4bQWuCPHdmQeTW5n4CDrIxHCYS+aa7Th",
-	"V7xjgiikq3NAA+PljZyJMzr42eoXvoa61620x6hbyb323Ju5P17gpBQDL4c881rh1jWTmfp3v9JVyWtR",
-	"bfNl6DuuFiIhQj9IrzSgnPRSStqCzfXaMAc/SMXm8kb4EVeC27XpOQz6GB0dCd7oeGEEIjh8ligaF5zJ",
-	"OLdA4fFs87W+faGr9Wqsqn4ttiO15hY593SDOeMMKfaciVXttv7SatQ8admva+viQyldTMPHbM/HZ0st",
-	"Z+I544q+PxNVxVaCK4t3pzR2nNWA/70/GM6voPEKNq/4AgxQcetSs/5dGN2jVCem2rrdV3zLpgKf6H54",
-	"X6UR2xbPwbNt1oNJNBRM3RNf69u/kF51kEX27kHmlSk028SKbaRbggE3A36zk45eR3/P1ZEb1j2FWXfY",
-	"GgtzS1HnBTflMRrG7kpzXAN7a+yaFGO0aG8pH/32Ui5yNaRKb3LXd6Trg3wefqACZ5aj7Ky4tceMBu8V",
-	"gX45I0XTo++OLI2XE0ExRu3d3witE7/hltGZLQdPPLFXERWiHiNm9yqpK749A2bOvkj8KzD6iyVct2MF",
-	"xA2v1mASeGEPtyPj3pKXsyXjCq0cMEOmAo39aP+3bMgepabrQvKXe1RJwlWDFLbiRhheMW4Em8FakiZ/",
-	"4JnOHRPtpanYalWClX2RdklkHAQgS65+nGfXBtUDP10ELs5iDNIxaI+P0TJeLLlxr6UayyFvlOeOKyAv",
-	"vxW2YFavBNyJFlxCqCDAgSnRjtyTcv7JY4Xc8G5HNnzOLq6O2Ggrf0+oEd85b9qr0oIeZDVbcYWKgGWC",
-	"z5bMG5hr5WTF5lIJUJUseMOSdnTQuo6zZl94OSfKxqAla7Q7znbg5alACd0JTOxyKpqrRJvIqLCITD4V",
-	"VXUUl+7L7Znn2hO5sEGpm3Hl1bZK62tvLFdaLWCL3VJalEqjlFDrRJ0Y6sUOoyS36nbQe+3tibCnww/2",
-	"bSFMMPqws8WMcUftH0iAhP/tU0pp86P8dS3sEWEK3KkBwryHhz4Vk7WSblCX/REeSp9AuLqClw/vyJnR",
-	"thUC2XAnzFnw97RiV1+mYlfbnCGAFQ9/aW/TA//2u5te6FXNjShHa6rK8dmgp/0FPeYPrk65x98aORNp",
-	"52bQDKb6liS5Ywt5I1SeGKeYQteNwqvBONEr/0zbp58xHkaHEwPqtZtL1yN94Jos/FJDbKnzftorfMob",
-	"z3gdYvA4vMOnhlySVvFFrvE04hbs0de/1RtPw1LO58LY5kIc6z3YOzewmXHrOs7L4CDicKkR+Yp4KAIR",
-	"dnyb6H8MuwynIVP2hhN6lJIHL0s7PoK/4FIh8+epaftmBGrswY6ouXEFm27B2XAttqQoCub47BojEMG2",
-	"CDJrdz7heLXE3+cXySyAURfBDTeSY6bCzpdTgrUjO1f89jukzReQ5kH/cZly4t/X7dQj8MP2pUV+lN0j",
-	"djSEY0HibLS5tl5Gg4AW5RWYy4ugQMHuVlupFsw6WVWNyTzjKy+cNl0bcap5fuB2tjY3ItspFV/b35aF",
-	"kXVXprxuJn7F5kZC0gBTQpSiZPpGmOaPDteV60iXc/dmPu+O+L4W4dOeoAuj16pldUvHIFoSqJ07mhJv",
-	"1omL5ysbrtZazhyJsuHvrbhZSJWyJ4CdGP5+xeq1XbZYA5e1EXKxdHDPcQzv5IyYVBm8yYo2Jnlc9Trz",
-	"nsMt7PninATSbGc5bMO9sUQXK6tAQIAakn+96rUDO/Dq40So9cof04Y8/pKoONwuXmCCBmC4rNBTBO4B",
-	"uxGosnv+AVarNId/8Km+QW9VoKrS+E/kTMo9YpVcwWT12nlJ6zmDLIH4k9eurK5udhKTerTKsKCGxyJt",
-	"adMit9AZa3i/wIMejnDuFRgu1mNuwHo78u7rVeXSroGvtxhT7GT+dW28rjeVO/EZ+UoPE51UEnoWZpIS",
-	"7i/FXCoZAy9jbvxZfCtLqnYTyxISdqpvx8QOIKKR+Ewp5nxdDV+K8QptTP6soV+BJy7lztdVn9qJqRdK",
-	"BDHkT6v/oxrlL1jx229DyKDLL+Rdzl/I9xRCSoxUV3wmel3eHJ3ctJbS6LrezdUYDr+FtMP82X5oMhW7",
-	"34taUNanvDqU+gopePkf+hu+MMDX0RzJ+uZP2pSDNkfc67D0Vp5hMBviOWgxThFP7s4e4NlrESByQODq",
-	"pPgwuh6t6ntuaUKJXjec5AiXMR68/NyH/mD3cfkBIdrYZAPkhJfmhq9GHIRX/vE7BcR21Izu0nOjeH6B",
-	"61kiq/Si0eFLWYIzxo8WdPkxFvyRNjk5nRvlA2car8RwRprTQJuQE2IDvh8fYvOvHemwjIHivQx5br2m",
-	"3/KIWeY0gxGLUZHpxjr9fMA6rY1eGL5CFhmoIqAHH8OmjZlkcRZ9EuwDpTKPkmJw/2nFOFC9CHcg42wu",
-	"NpSJxFUJ/yonvfmJ+2mR6OSb86qykJMZjxFq8QUz0opMA9JP6WgZ2m8PuibPugiWG1gR0e86w5hRZgDN",
-	"mXUykZWSU+MHm5dbabl3TTiIFglN45eDjpvLlg+plcORilbv6HzSgr53xcB4A2eWN3B3/fOfXxwTrs4j",
-	"Mtzlw26rcce05+CR5A2xDBw6mqfIlANC1j/khHVnHzDpM1PQhtdgat/chHKo/GP9Xq+EW0q1QI/Bkte1",
-	"UN6e31AWm2fGa6U3yv/Hhd/IkMCVdb6bfBEQH7XRUz6ttmzDM4/0iKQdSu/r5l1bvhJMeOqwJUcvEfwJ",
-	"k8zaAaNnCQZJlFclGamiH0+cYKS0E53qrqRnt15ym8XyRlSC2768f6PLtLGFFWG2N+V7qp0DHTAriYDi",
-	"I3vs6P+MG1RX3C4zP1aLWUx/GHJ/O470zMvIfQ+Pf/olUY0wxldRTLz6P/JshgBYOJTM6edgPYiS6TUU",
-	"DynKI6n0YpG4dKeUst6ZzVSUfX9/OaKQQNzWYubwWxmP+0v+fShCPO3Zzz9PjZs262Gbr046YSRPm1Z2",
-	"yeu7hwObwsVk6tTeNZ7MqCX2pExRf9SHyiyNrM/wZskvsDQSL8tXFEsewfReXns+QXuZLo6K6VokQiKi",
-	"qrZJXUE6vMBAU5OqZGDRB7c+l5kO9ily1Z43nJuFsN7Ms46rJjoPeg8EWCFheKlNWTQxC/jvzMg8t+4D",
-	"CZe9Uir/df+zN3n8/xfMCFGJ0q8MqhpnIrdmQZWeb3IjQy3lODO0YtN3MVCJO7bSKz9STODgVVU04ekY",
-	"tsdiJOZkfWRdVO1XYO8eCruj2k3TyCrJ64ZDjOCzJZoXIbRxP4GMgo5zrjcVNjG1CLNWSVsKQkmV4Deo",
-	"cvp7XusKayWmYq5JWQyui5zkDBjpqzkVd/Zof/5k4F1qWcVliExyVknnqsxDQyXxnVFsE4psCh2nutxC",
-	"2J4ZucAFCdsk2IbIKKSjQDxYtsw/L/z8kQbTOuhdubpQ9v3qhLLkmElavM3Jy/nY0uj1YpmiDh3kSm+E",
-	"YQLLKzhUU3q5BZbDAGEokVrHoKlU2eFFlxSlpLNibVwzensTFsLF0zX22Le8cBSQgn1pBG/bEqfDssvL",
-	"ePs0m9S6F4qAuIFytqCLMDJosxl54cNX/Mjk01chb32Mm6W/2Irf5upafWVZ38RKrFBAlcyIz9b/WiVa",
-	"+YGeIELHlE5ddMqlyPamKjK78jpRXy3ZHvMF7uhU7K0g4uzpnFVC9Uqv1ejEx2VMlku/hXgwPVgZnEov",
-	"g/InDZZbtBL/mumV0ogIvpIlGo3gubLxHsoZQhkDzaO9gFbiG9Ev11+Ee3ScwwijKuP2VyBHZMJHgM+v",
-	"q6AHpXhUrk6POpyhLh6l8I3TeA/gKIxThZ5jyQG7IBkQ9fvMy+6kV/rddF4BjElMkLzvmrstlKbDRucE",
-	"pJB3x0ekWiAlI7FneMpn/zWfXbf1krZPRs6dKCEkQqESr2aAcriRNlPlHJ9HPiZ/e+nN0yO9UqAmYbaf",
-	"tMv2wp1m8OHnzN9Zu0vedxqLOomqg/gMoVAqan+gt3uzHhksR3AIfhMEF9pS4LGnqGzSArKOb1NpIKiS",
-	"BxyQlrHqdI0Fw8/ZF+AhX2nUYCEbn4HHmR8DhoEzKSKZ4nLSMZv8SPhGiZ4ADlRtkW3kFxFLDO4nUx4M",
-	"22QkzPPR0uiNYlazOW9CbRCMyJxNHwRHy+22539WfMGkKsVtwS48x11eZJpdSXX0LYQ7ZCXdNjIznBt/",
-	"MAJOAGZQZg6zkasj8pLjGfJCbO+o+k8On9Scqxxio/xGGL7IPJ1Sfc1TBvX7pWc+cg2BY2Oze/qOOEw0",
-	"VryQUmfoRphSorQN4sJvl6eGMEteo+MlKTUwgfc79RMnR8SRJdq734k1FK3SCc8CQXQXeC01M49MH4sw",
-	"YvVFqLnAMxekQJ6F+C0qrOMtxO/ic6OKpyKoQvqtVHRq/5aSsyWhNgCj82uhwDBEP42eM702SbNCKGek",
-	"6IPl8PSGK6Q7A4gw9sxuZL4lkq0/61LwkmA4k2HyuazEHq4Wcxy5cATKIEjavjFwtf66w7Q55pbaUuI5",
-	"j34cXnlbJ13Q2SRcdn8zYr62qUsq1KT6q2AqcF+f+02tWq4jf4kpjXFtKD4YQfR3NHLKB+wHSyv5zsi6",
-	"R2lgS3+vrmfLJpCHOSSr4+uvAgO0UiAbhJJAuzCryJlhS1uZjoHZw+JSUrHNjPcNuNOUICQKYvsBYui1",
-	"/tm/a/hpZEpQmj83y+2wwU/ud/9scmZOrMYaIbpMU3QW8GRzsqQkwvjmBnmtkyvu+sxbr/2/0gnf+ytv",
-	"FrgAtgnpHxW3zhK6X068WJtVcrWLNcHXdKez1Po6+c61V6LT+I/9uDsj6lsBYqAPQxJM+1yLZUQayani",
-	"0xGlJUnTUGeUla3ygcsq/ZmQydKNORk5y/W1HYiky96SW2fGENUZuVql7p4XEFWbUy1A3naubXpOoOf1",
-	"EXwjjciGe2orjlgvBSRq7TidCvpuOD7xSNBBK1C6RA5sCBG3tTntuLCWLGnLiRY/tYhPRyRsVFMtTBVR",
-	"IeURuYHYZUA9nerbMxCj2bqpN2U9IV8LO77oFzOcjs4w7U3HidI7oVSOS7GRysqy586q6BgnymjuKyem",
-	"JVbG5GwOhDcov5IYn85iYJ8W60XaRboQEeKKc+Lxs4rL4/d8tuQqW7idjg/uJXVKz3uUobz4R1Pbjzul",
-	"57t71MJCKwLdcjYoAUw3JqAxMoctv9LGa9TZqV3HYXO2EDhxtBZBc0i3MHqdslu+lk5YRkXykGlkj8y/",
-	"6a0VNXpz/KGCCfUY2naZ/mXMkehHdM0HBgy7PwAdFdEaichhH2EhIwEC0yWxQOkcbuiBaMcGGNwybyqW",
-	"LFzb+Y6ESlsr7His/57CUrClOYRbwKdFFfTkToWWA+Dpke5Inu3Ljj3AdqMzYWdOm2wB3Xdvj4ho77EG",
-	"Rl4Dz9Gl2JLFNME4RNZFmW8mNHLn1MffCNGTvr7Ua4PponeUAH270SPq0ocyHHsiPc672RGabA7Zx62r",
-	"n5f4TdrfBo5UBKvZ6HVVsiW/EQweZ6S6d7uNqB7n4U/SLfXaMc6Cmj8kHnEEWiQxWTNAZKUCBUZYR5Jw",
-	"2vHqQa6aAS60d94sI/od4XZJ1k8CXqHvTvLEMarnl+DaHNip4GxckmO950LD6XUYH8aPC0tt30FE2sbb",
-	"y0BfF2XBNsthnGniiajlN4k4ka8iMG24+Og6K6I5OJSvwJ0TRp2RyZmfs4DvoblKbq07tRxp3WQBH6h7",
-	"u1KJlmCc4SUAAGyUm8tVyTilJx4jufk83++IQ57+Qt3XocNNR+MVNMkc0du+9buI/SGAqcStQwyA6RbD",
-	"M9qs2tDJENs+OvPUnyw3WsMJtN0HWjIICEy7vYV5jyy+TcjDuDt7aR6AIZ3W3gKhRmMIJfqeHaslNVm8",
-	"+/pQi1166js/xWT9vvQG6D6iFYJC8C1rhxXbHu3RpvzuaH+8YP+LmQA2h8UWtJgsh+4mhehDEOC6tpSf",
-	"kblNZZkMKALwq/9cgZxQaX1tsd9eAM4YZXE0VR+pRhrBRQTiLJzhAvJPq4o5Yf2GtMqP3FOTdmOa/dyf",
-	"u84tpc2I1O1VR7f8c3sSl744Cp3+8O3eMmgU2NGxfMYzIgrOPb9TdFLFZlp4V/aX8PQk5r5Gl/sxebnf",
-	"N+ntR7Wu+G3NlWtyjiyzSyjgVhCJWyvpYrs4YaxW/2abZPm9BD25kKlz9F4ulJzLGVeOzeVibQQNku7O",
-	"1osXtl1NdZX4PgBdQJHbUmuLZXXPG+BSzA4TjOB+7oxjGuZRhAWneJB2JRvOpAsqSF6UbR0L7DkI/njv",
-	"KyFKBll/PVX2XC2q/RLvy2Sdc9MqY/fR1LMhCW/wo8H5OfhgE8QcfHQcgk/WJ0PectaDmTRCB+3wF/WG",
-	"QtODj274NgtWdceFzrfZAigy6pFCCGv7xt14I3CUcmt9cj0bv98hUz1gv/+emQ5HtDkmIe4HsfnuCFUi",
-	"F4Si41WP/9jFj0gexAD68uwiicMXf704AEY3Hr4o1qL3eKl/EJu3bQCmI4IPg6gQxyA8pa+Sw+BLP4jN",
-	"+4A3cx/ruAOYTbgK4cfU3N+G6OyY4NoJ8OGVNtnKbk+KSXqp+OFiQm6ddL4BLnw7OnVs0becMfq4tLYn",
-	"FNEYOFl1y3s6/b0AsC4CA4lWVgrNM66FRkiSGSqxxmlVt9SQBBAWuHVYlBELiaHcyetcBAWBoDIF28aS",
-	"ZDF3BfudreumnIPasXZ0rydxYY29qZCox1xUrU77IzaE3mKlcFxWlv37u1cv2J+e/eG//iNR/ON2U8Va",
-	"Cqkx2vQ1pJE7jgHwHIRGUUdBZ/b33uprVpJIn7OWL0R+R6vwQlaDW8fdus9rL10lDpg9Q/Ohxor4mThU",
-	"EfYmeUyz7+L03pXeBgWDv3Ukr7zVYxDABJoxQ7+P69hHChX1Tk8bR72ORuAx7+oyX16kkT5sb6LL9YnH",
-	"65Z8QXSEQGJxLkMQPQEW6KzZm3ysngZiuL25mb3xHlDdghqXdG3rh6Vg9GN0eTQN8QZvvf0ybRomxfx/",
-	"Jc/KWDWonUK9dywaPC+4gTjbaXq64wnOr0nvqTxv5pFe3BPrLJWEW0zN/N0RjRyxYy1BKrBKUh/lblfl",
-	"B2gj2ol5H8z5eTeAsHCwfDmj/fRO7XvW803+aNbjEaMm6+mgkmY8PAh5WgfllJovAFXyNKl3oY5uvCr1",
-	"7ggcjZBckKqLjk3P7C5uDqIMgfTjVZVbU5qA4j6iRKbj7ZxzA+DXXn2SsY2gFbv4/yNGur1vvfr3LHWs",
-	"gXO4fwSFCJSQhkUY8m5TxkUmzLfhMweMPg5RJLzXcPqR90iwmHc5CVlaI8rACPjgEWbxfhgFuwvJFlAs",
-	"ZhNaRrZthh394ODfZG+3jfDk3bGuhD1yg4x/NxELIhvJafYFW12xL87+wBbPGYAWGL9zG6nK7RX7L7bY",
-	"3b8eGNsHJx2uK0Wt9/xGlNmA6XvpN0bwTkLoIYRYmeuj6fWUOZrlIVLE1Xja1eW4KbY08LFatSwnzftF",
-	"7NaDsBaBVs2UencjD+R6T/0O7xwiDH54zD446o6W8ejpCOewXRQuqZdKR5SWZi9b0rcPllL7Zw6x6uOz",
-	"nsSysUGGOzb28Ajn/ziz+vG3om65LUaIgmMiKY+wKyPvs0ffjXAtjtiJDyQJR2F8hPyEYyE+vkEACsyp",
-	"lIZRHLEzwxPcq7S8g626APP6Pq5IFPhEr+QWzLQZK524u49UsxivSqByApTrJpQSNeGg/sjWfoMlgGPK",
-	"xGMyabiinwj6qFXIMBVCMUMYdacDe+wGvmL/JUDpoQGRvLmmGe70caZZnrTsOlY3S115ux1yxmZa4cvU",
-	"6geaE5+x13LlzSP/J0wks230sLJpuXjWzWiqa6Mp/2ikO+t1ulzt/VIbr1cicJRUTZNYBLyaCoTBarVg",
-	"pa6EOWmafHb9fbrtqlaLOComMHOX+1FVfitT2Ml/BhlsHUPQqgZOfuysVfk6iWXvSXjHj8+ErAhKfg8A",
-	"hFuY+5xXFaS4c7XN+2Qi2+VZOs2Mq+TQPwWQp1aTMC96Sk18UBsxF8aQN3BgFJlE9mjy94vDsI+nbB88",
-	"Di1upmvRAzwKCPF+w0ECISK/zeRXu+Sp4gGiyIZv2Q5QYiCO3WCFTc4Iii/Sx6xB6AtzHsda0fecnLsR",
-	"zkhxI4oESF5uc68keuQHkkVdqgCQmz0VyiDExFHgYZ82tlpb4vtM0Fd+LX6skxSqpOpQJuDQ5dycBH+x",
-	"d69fAVGw8EO3Gk2HaPtY3ynpgRuChSDp1AiLJgwQxGJLAtNpL1oXTEvoR+pEdL0YScCzFs5GEbE7Iyen",
-	"NLcACHIEAtSQ0CoNX6Rbm1OzvaK/bBogmlYRcTNk7BdRqFGNRMR6uxY1/mMBUE/b3IIhvng/BpM74EEN",
-	"Xwsj0H4axKKu7uO4rNhGKBfKQXhPT74+xKBYOj8j6KDcU9iCB+ocl6YF1BGng0qqIsYPYf406EEJ0B/g",
-	"pZ39SjKz5mOZeSyCe65e0C5k2S9wE+FyDmOzjTAiMvnzBgTVS6EtsHWMm2OMfl7pDXxjs2NythhiTBeO",
-	"pjytW4y5EVVFshbqnQvGLePMiIo7eSOYdVyV3JSsFDeS+xfxNqTzfLz0bAM4kbRso9UfQAWYcTueDbCT",
-	"Uq5JmhRttLPtRixw/0nL/AsL6J+24aa0ITMwt1PdYpnM3Piel8LfgPOIc+dZhQKcKZaouF2mlZrvud1p",
-	"aYufg+Qz+PpU5BXY7e1lpGs8wmExO9PpKV3c3PNhVoKbr1OEvWSrHVukcxFlbpxem1lPkXPrSGUYAD06",
-	"I0HqN/miJzjs93/AU8c5bEUk2sETvqQVjGnmTOXrO0UxyehtA1I4uCsBCXDwwWu5A4jQBtrru2Z/wh+a",
-	"MlC/ggK4ECqk/V3u/7zimKfXC+F3eHL7ezOE3IdLaebdtz19zdd4WQrjJc2KE4bBcR2zk22BKwClHS01",
-	"TglGOrIHq65T8X//dyzQbjWaSqBijuDVw/iabXzK02p7LUZqITVG5S8DstHTKMVlIe/n0bb6H5f8Q1RP",
-	"kRuU0tEFwdgPjEHP25g15pVXpxmHJigExrvnk7XXfbQa33MpVxHeIx3OIaV9pshj5GKsHV3xHZzM1hoX",
-	"vE5f0HNu2Lpumn3C7Y8k3pAL1SDQsbSndXT2dR5sK47rukbZ7jYafZ4QckHNFLvpsxk3BPed5cqSarED",
-	"mZy43/b9yX4R2MnLP8Gc4TNBCpwSx9sjfk9a/e3oOsRNbGaaZA09GvU7HVcAWseWNNw6W6B64K9oMAcj",
-	"lgtguMibXA/6uFtLKvFGvQdA6cxrOx+XzYbPDjEk9mY5zABQkBWxNgjGYxQvhHG+p6S+pM8WrTzK/J9x",
-	"m90Wsv42NjUZn58ZXg40292YDrhxg6mMhNtZWYptrbcGxmrZ+euBjiZSHyWaY0cv+kQyLxX6ao4O6qVk",
-	"HOLIk6cZDUNvaId6PSOwmE9aBIaE9mmZDsgQ2056pLOb0+X0xhkvFvZtefKGR+IDsZI4aaEDzXjEy0Gn",
-	"cppgP6qSVprvVeGVVFRIM3j5pXs1venHjQoEJywhb+o0Hhrslc8s30KPrjEea3SavExT4aeYhg+Cr+Kq",
-	"tNFYH08hJ1a1MNytzVEZ5JHAu19qcHjaaykIDxQpnWQqObqCYUdV7ABgTSu9scEjN9ahk+2wOYVzhIb9",
-	"ZajB/iZ0bEL5gxo7US7Ic/KSo1ZCvtIoLIvQMIQM6QhtvkTEMa/kBvO+aBInBpJHIJ3r7D0ldWVmjtgI",
-	"EQAv3m814LgEuSdQBfje21PHlZsZXYJLVyDCWNHkpwD7YIhtCQy0S81RdQ1j6NkUgHYo+hdBHcw3HP7h",
-	"bWGpFk3/i3HOrd1KhWbcofJWI+szJHl+VStk430qJh/aqztB56IT595mJpNhsyNKCAx5ZIeRRj4E38gY",
-	"iT0i12+ej4S+SmrvX1EcZl0Jfxdn3gG1THVh/aCZk4JpFRA2hVpIJUbaGn4qabGiFTU2wyzM54jORYV3",
-	"fgBGbQK7si2ZsfEBmph6lRWMF8D/yo0MJ3oU8oUROLzWrCL90P97KfgN9IXnWxsgciGwuztusp8hXfin",
-	"y4gMigddiHRNAtGjUKCsCtjldlNDHCKvUPMDedzG12kekcYsVH+qtlpXFTTdo57nHRov5WKZ6Bc55hNK",
-	"O5GAd0oW3Qf8nsEL2ejy6HrQ/Fs/XKIHbyl4qA+qCH5M98INgYrPL5KAGsYdCXITes8EnAbqcR03kogX",
-	"NibnavuACd6jbzazdsvxYObHV/qOuR3usVuNVOKbcV8f18l9/L12amTVbPzUvt45TcH7DrWyejjwtRU9",
-	"0cOVtq6BBwcgzmMxd8a0v+gvrDnSNCbx0UA6+++cEHUWT1mkZebtFXEb8WAfB9r4o5JjIbSm3Ar2f9jG",
-	"SOeEYv+b2RmvBPtPpudzK1zHEJlDUYFWKXgm+ga3LD5FShIkdkpnk5FUGinTuvHTy30WcF2Hd4yeCx+P",
-	"Mypaq00xyI+h+Livhmko36GLegs+LAC1ooPegFB9/Blkwc+TK/bzRP/+8+TT8/CQBSQzSOpuCi+kCQC5",
-	"gPmL9lp7fq3LMcmSUFt99iJAA2cy5DoWW/+NG8mVe9le5H1aYf1WU2rzftKmHB1R9UcZtiggxxTwX7XQ",
-	"dYVdypnSTCrrzHollHvOfl2XC0FwoT3IY92avmygHxQu+cBj8HQYIOHSghaCc53GKbLAYN6++lUu0ISg",
-	"uCcYR9BYXFhyYVSlZRyTuM/Y3/x4oSjoZ/X+O+BIy/79elGwVcFW57ZgtmA//EfBWu5KAOEpBZg37IWo",
-	"rFzbosnctPAx+v2KXTC+4dsGyM/ocg8esGB/umhD/zE9Z9IV7PKPFz+rvezAM/YNoNDBpOteWLuznxXc",
-	"szOhsNOnLIVyci69Vj/5/rsPgQXxPxrMtslLODOtkr+rySVIw1ooXsvJ1eSLs4uzLzzbcOpvd45Be/h3",
-	"TVE9DcSSWn1Xeg6FBya4+cK6ryldfKaVC4XzdV3JGbxy/iv1wER9e0gbj7gRn3bZy9sm8Adba0Xqw+cX",
-	"FycblxYFo3bVEk6/FpNnn3/e96k4t/OAawjfQvjw/HdA61ituNnGIiPM1wwOiKLJGMNG/FQotxSsljNy",
-	"wTuIZ/x9EnbzF//dc+wsfxZIQ+Gz3e395tYL3q/Ak3wncqeF3o6RmfYmO23E2dehCf7wlSCVE0bx6hze",
-	"9HuY3ERqq3/3TfnmRpgt9gIK7eALqvqr1w4r/6ZbxhWjGTfbUekFbcWMk6KXPmQv9Fq5lxjG/Wc6Zy+4",
-	"KftO2Qx+e4Qzxh30AfAkh2xrrx75PQ6Fa/6ywYxMxlnwMYctbYpVws4uI3haz94uA87XP9rOZoFSUiSn",
-	"ixzV2fRAiEfac6zQpr5zLor5gjoqcQOVpWSDpgXqbMmN29nqbh0kZE/99/s3P1xRZwkY6lZYQiGdCSiV",
-	"mmluLFgxFp/DQA0V9AlVxsQgQjg9Yz8ttedTttBe8fGKiVCkXWy0uT6bFF3OA3F0H3wH3z4d891+psoj",
-	"JuAJ3itfYPVP4xKn6oONRmBhWxCGnbS76aA9bKdXNTfSkoncd4X4h8R9bXecwuMJGlxgmSNqPkAepVvX",
-	"/2aZ3ihP3bl04aDBOfTHBiLqtjFutSkfSe/jjuZoobJWNUhxFMUFA97pqmyskQFZpesAg5fS+15L617g",
-	"Iw+zefU2d+No5ncnK64vZLOW3PEpt4gGzSpEQdinIWpsRc8Z+55fC1hJh2SXJzxp9SHKbE9AF78Mb0r7",
-	"zzFsY5XQWIF45x+9qfnJf9IRJkzNDSae+xc+TqTChpTLxiwNXaJ3ZETRWv9AJ5tPv/RtwDucRnoPLh5s",
-	"DzxLLbHoa8MtNTcEuXHx7CHlBm6kaAwUHntCSUUb/DzMVFq/15DD4re27OF9v/ctfJVeAfJn4V62HrvH",
-	"3WgPk9iU3Z/b5HkFd220n6VhFcDKFOgrKsD3BqXp5HqzRbSt4fYAoAaAkQ998YlURvDSsyqRy+j6M7QJ",
-	"DonbAJT4MBJ3F2kyU/TiIk5kMzeF/YU3kAP6VMqQ6jvvLwCtJq7ieN1mTMepsZiXx+OFwlBpn+mQgnW6",
-	"C2ePUfoZ4xEUo78IUYPTt+EkTHzlwE5sxUsoQ4ooYA1ATq/B3pzW84qKSNPM91rr66/cwzKf7EeSweVj",
-	"8IuqjUXt8sCD/zF4+nRXBrTKTLDyT2RTQ3rYI+n5nCGWWMgzB3721ryfVMvbS8YJaa9gC1CSZA5ru5DM",
-	"kbyOXizF7DqEhe9tF3CAxDZ8qzcIhYGWrcBrd9N4acRtXXEslL071bFFL4GzgTnF+IJLZV0jN0LiA5F7",
-	"lUnlj7L8hAe2Eph7tEvnl/D3HRGyQ+tnCUB+rR5DlcSZWuLO5y2AfVL9ywN3965FkBq+eeRclhNQ8LlD",
-	"jL6Ut/Sf58Z/8PTy4mlI4EGt4ivbGCXH8Puziz+Ne/5hRf174cJhYlyJzQiBcsDYzjxah2znfmH04Ju/",
-	"4fYRJB3RAXMJvNArGYHGH9ygA67XtxXfvoRH7sf56r/96HEeP4lcMxLoVQQ3JnhVd6AzH+E8+j2ykDSG",
-	"sT30xkdQoLarNWpg0DAOJPNcV5Xe2F5nK4Dn56oD2BfgCesCH9A/qBgsKyLTVHrR1gtC8DvlPT25QtDQ",
-	"7N61gXG9HZ64LtDX1eERlAEi2b+cJvBCGyNmrjlQSZdrS4Lc7/3fI30edrMf5+Z/u27twg5kt9+H1K5g",
-	"Rs+Bq/87eOCVrMTDCKeZrtYrdacuB2/mjPsFF1Qmip9sWsBVAqCq+LVQ4BrfBORrvTb2OfvsEh3mWATX",
-	"yYEN+DOhkgwpC0UuloBvd1outgBA+HUKAjpiZ6KM0Kraskrra4BmTGOniluXlrBzWQ0X5ISuD/4rNKvH",
-	"lp/IZYccWpAdC0fq8ounLAzJAwZcBnOmiAuHMmDprhivKkyiZcBlENeihzZyJpAHZiJ9XIMi2xuDwSKu",
-	"B4u/hK5FQ0ozTuukuYoBGlzfFgg5Zym9oSHcVN8Oxl4agp3ervlBbGjhp494nH6PvACRYZ+euM4BN53R",
-	"G3AfU8YZtw38sF9r6fmCUten+vZ5OHluKVasJeF3mCWesvPpujoQO0Hm+ZaQJR7Eh4dCf7dKNFUhc6fY",
-	"xu3DxOv+P/dSj402h+5wcCWtE+UVm/KqKlgleFmwy/PLL9nl+R/Z5fmzAkHULs8vCvYlZE8d4OU8u/07",
-	"7O/29M12vyhsxzFvTvdBwz3eBCc33CPR7l819mIus3Tu2cVw7dxXXXlJWBDXYhvictKQ/myft4N21vFt",
-	"m127lXLPLhLK8xN3JiCFn4QzAcXev2ZUweqVwEsdShTwvA9It/v1KaQl44Nu+eN6FEDiuhBMRttZ94nZ",
-	"vZ2xNUF+nHBf3vtvPoFducNBfNiD9UYJsjoJwa9glbZgg9Z8dg1dPMBvQg2LwIq9VtrBZtvkHlfCHk7Z",
-	"fy24UQ+kHhMQzZ5zRQnmf0Hdv51aFIq/89KLRqrUj5saBLvSpyJX9OuDSxIsAaD9AJjlljlWMLenwTY+",
-	"j0ovzmb2ZqDA8zW44QaI6s2bc/pWQ8x9b1k6PxAwhU6gwxpZ2yYbaMnrWihRkp92hb0sYLAr9u7VC/bs",
-	"8o8XBfvxw6vP/khZvcHxsQyQh12SEcTBSqhDrt3v8amHOZ+/tRroH+JemlQTDX7A7vZxjmHMx9YEX+m1",
-	"6i0vDWAKkZdCIh0kdkvn//EYgeiv2GxtjFCugLxWOYdLhrCtobYnJqU5ufJWB1SqCohZG8Tt7E1UID/7",
-	"IQ/o2+CKv38XKAyV65ygqZ8k0j8TNpVy3kgAHOxsUd8OyM1jqLWob//zdlUdIUU3fEtdfk9FBi8w41fZ",
-	"v//57f9ll2eX/5EmSoB/HGCg5rEH86PvQFwOcVNrgic4rlW125UwxVgtyg3509+2OtPfk0+9RaxHqCTY",
-	"G73L5NDasW5v6CMVFdStrUju5O6hyPQS7m7w03YVNiRoknzkYPbvPref3Gd432ckfj9gFzyCA+vgMfkn",
-	"92K9E15+7vGfYddwLpXYMB7BmNhOwcPQ6bxfL9eBk/3wzPGY/q6YN9ts356jq7NRv625ctIdqkh/J3j5",
-	"V3xsO+mIlb0rnrtlk7EiqrLBtIMkzrOAbQnVyb+thdk25ckBuSyrPvnLFAr5xwmvKr35ZlW77d8QWQ0/",
-	"0Y0gYOAgTO6L4g9s0TMtSjjJmlUKANdPK4H+B26rqdde0CJ6vtccu01FJudtz09qloT711PLnTGpN40b",
-	"zeoAcmJZxaeiai4dMHNS47caoPVQJllOfm/nNXJsj7aDuHiPIWN5aYOjshbGaoXMiCFVzsIpSJc0G29a",
-	"H7YD3uEjD2RIbvOBP2a8qk6h+sdvkWcfmjrz8jCARA3wnjNxwBDwqwHi3ZN6A99+LMSvd4d8MgZ/fASf",
-	"C4zsZV3Yn6vY6Aeh3KwQCmVlaXSd3tDmYJwjj/Wnv/CquusWj/Ae8lS+o1wJxucuFDhAc568hgC5zsh9",
-	"Rut1F/InkII+I7DAVC3qQuuyrVQ9LHf+97pcIB4L5LJwVTIjVgIAKfb1311eXFeHgOc+mO07eOKexIz/",
-	"9qOXJWFvhoyb4Y2Kxb9wKLjCfkqPkQPrbxLYPNS+1qspg44bTekRthsJ3mtsCtKP9QQ+7cO39Xt85ME8",
-	"dk03oIF9oYk9kKeOKDXkpQvNre7JQ0fEeQTvXGvkHs+cDRv3SF65fcDNuGMNo2d64ppNfOJeOAxJjfDA",
-	"tbi4D5upZ/EXD8hODSc9LFm9pO/lovvwV96ntGh3y3sMP2XvDv/L+CjpdLb9kzcIPr/vnuwTVeflGvfg",
-	"1I7Jl+G7Paf9IS+PgE34wIc9XBsAy7eDDQXpXAD/mbNF9+o5fmRh/IQ8xniY9rzFO5vi5GrASQx4Pl0P",
-	"8V19qpcXF/fgO4wac06D3hyEPr94qOiyj+ZVhDnsVGOEXj+l3qgr9oezz9mzsz8V7PLq4g+H0lWckQNm",
-	"C+SDPZzVAp3TcncCpnYqrERM+zsamRbNFmr89oD5pAOm+V1TzmCYJwGQiIvp54RHOIxfi4VUkA+J297N",
-	"6AEWzbSWIu88fYAyyFg+aCDdHxDJP/4RewxEsuOP8cXDHON/ETQyI+t9NLKUtCA0koM38zf4yINdzRFx",
-	"J+dupvmfKC2/nYXO6aaWqlNOfzeh0wNBu2jR+WGgj2z2vsQtaXfHvSgmK6noPy+7LS/voA3Q9B5CkNwr",
-	"X+6ozgDi+/QLpF7rhd2tyaCeFIQRpmaCTbdgcV+LbcGWegPNavTc2wUoW20f+FFL8tyrHZ7WcR70ink6",
-	"mIdJpRHqScxNoPnaVJOryTmvJRCXHu50ckx0vGls8BCq6qYCvdAKRRO1tOOz60rsxnCaz9gQJ+qMzrEa",
-	"e6MNgMhwgEnu+0zdTg7/mETTAZ8RaDz0zlTfHng4tE++gnFtEeo7/L84ov3Td1r2b4IYvKqoxxxzGvLF",
-	"VIm1H/BnTWladtleDMWDu58Dw7lIV1G1imKASg7bbDbf9czQ/SS1U/DvohCPz4fcoU+/fPp/AQAA//8=",
+	"7H1fkxs3kudXQfDuYndvy/3Hlr0z3XEPtmytvStbWqlndBFrP4AskMR0EagBUM2mFfruF8hMoIokioVi",
+	"s7s1M/cyIzerCkAikci/v/w4melVrZVQzk6uPk5qbvhKOGHgv2QJ/6smV5Oau+WkmCi+EpMr/0MxMeKv",
+	"jTSinFw504hiYmdLseL+jbk2K+78c8p982JSTFZSyVWzmlxdFhO3qQX+JBbCTD59+uQ/ZWutrIBR3xo9",
+	"rcTK/3OmlRPK+X/yuq7kjDup1XmNT/zrX6xW/rd25P9pxHxyNfkf5+2yzvFXex6+CyOWws6MrP3nJleT",
+	"D0vu2Foox9ZGq8XEP0Gv+a9+O8PnPk54WUr/b169NboWxkk/5zmvrCgmdedPHyd8pRuc+vZYPwtnhGXa",
+	"MNcYZSdFS65SN9NKTCKNVLOaehIVk1upYC9W/P61UAu3nFy9uIjPWWekn3UxsbUQ5f6Yq3Nb4HB+XLvk",
+	"t8IyzqyYaVXmzcBJv/Mfhx/91OWM/8aZ0+tFIEqY6G/xbT39i5j5H+6/WOgv6I9OzJZK/rURZ7QDnZ+/",
+	"kKtaG4dM6+kxKRt1J6rzmTbiPL4J88G3v++SZNRWzqWoSrtP1rfcLS3TcyadZfhQwWwzWzJuGYdBzyo5",
+	"d2dx2dKJFXxob+foD9wYvunu+N6DFZ+KKvlLYxteDZ0CouSnYrLWpkzNJb2BOGx4qwg0CaPu7aQnu7Jr",
+	"YcYeG3uboPSHpZwtPaXXUpUFmzXG+NPKVcnsWlQV86+xuT9US8HWQi6W7pqJVe02bL0URjCllWClFnaS",
+	"ODZTUb6vdJ3H4MVkqj3DfUwJET/KUvAShmJSMf8ss4679MizSlthE2LiJ1WKe79ivyD4otPMScG0Kvwh",
+	"pl/8eM4PPNMrYRl9bnfNTLrJvuQtJrNG7I/8o17Dp51ukOb+P2o5u2XSMqerMrWO0si5G5TAWirgjCVX",
+	"Zc/Ami11VTKjS9jdSipReDpyNhdrFrhvb3xPIbyzwgk7NJEfBS+JOxNHrxJ8cEcqz2Ge0rg1fgek9ce+",
+	"krei2vh/Ke38ckrNpLtmX1xewX4k96Ei4m0PeOO/6gebcgmf94+Jkk031+ziiuHflHZ5Alxp96PgdxJP",
+	"5PZIbwxbwxWom6pkK34rGA9szKQrcs6Q0u41EMUkhZPSTiQO9huVYPCuoBwhOma8CcKdhp9qXQmuDsrT",
+	"cWIwjBHeS8m9XX7S6jtRpmel3ZIkZFW9mU+u/ntAeBPP/rarwLwiyQffQ3ETOHVe6XXYQElceitKLyy9",
+	"QtdUFfccA0rcp2LiD/pIabR1HuAokMxh2hTMruVqJdWiiPJKCW7gUQ1/WsmyrOJ0p1yVA6elNnouK5E6",
+	"MCJeDY0qBdLE6NLfymbOZ16osakoj2SwUtQo+DOO2/3+9L5d8w2bG70K08o7uJvEQpFylZhnHf4dVsZl",
+	"+Cn6j+dwsBVeD5+JtObCzUIkxNf3fhjG5UqUjGcKqTWXLpPA/tF3gtutA99zePF2IOYOAr69fDsLpLtp",
+	"S5xtyc4CNRSaKonurdmEyzBSJkiAjp7RMjFewkE+km4xoBfz8k7OxBlJg2ylGF9Djfhe2mOU4CQDeJbO",
+	"3DQvhVKakxdOnqOtcE3NZKZV1K8K4y2cL1jfcbUQCbl6I71WhcLTiy5pCzbXjWEOfpCKzeWd8COuBLeN",
+	"6Tkh+hjLCQneat5hBCI4fJYoGhc8wDjivq60EWew/dl8Q2/BBL/T9y911azGmlC3YjPSmukQdEdlmDPO",
+	"kGZBxfeKf9SEpWV/aayLD6WUFQ0fsz0fny21nIlrxhV9f+ZNjJXgyuKVKo0dZ83hf+8OhvMraLyCzSu+",
+	"AMeAuHepWf8ujO6xOxJT7Vz6K75hU4FP7H94V9MRmw7XwbNd5oNJtBRMXR/f6fv/JHXrIIvsXI/M61ho",
+	"TosVW0u3BMN6BvxmJ3vqHv09V+lvWfcU5vZhKznMLUWdl9yUxyge2yvNcdnsrHHfRhqjXOuGfITHvL2U",
+	"i1zFqdLr3PUd6ZIiX5QfqMCZ5ehA3hJN26yoVS9FVTKN5sycV1XqAK+4zd48WSelE6mOTN+RervmqKOM",
+	"pQLMhZaFwxVhk3PIEc2mvqu8NF6YzbcMWH9xdcTSmltGgqUcFEt0BoqozPUYYNs3Xl3xzZTPbs/g1GVf",
+	"eeE1mMXLJWgHY6XZHa8aMGv8zQSXOfMmNniyuEJLDUypqUDnTfTndOzgHh1s3w/pdZGoQW27vqy4E4ZX",
+	"jBvBZrCW8hBzJlmOJrrRqgR3xkXaxZTB2ECWXB0/zzYPmhJ+ugisncUgpEvTHh+jS79ccuNek3QYwSFv",
+	"lOeOKyAvvxe2YFavBFzgFlx8qM3AwSnRFt4Ryf7JYyXyVLi1ECplW1ZlsFK1FYwb3cCm43zWftfX2tyK",
+	"kummo6Z0vBqlXic+/MFf6EF8gbSE51IfGGbFeEbAFTaeC638PSHNf3LMOq5KdCVbzVZcoUplmeCzJfMW",
+	"fKOcrNhcKgFKpwXXa9JREfTX49wFL70wFmXrMSBzf3+czcDLU4F33V7obfsYoT+AaBNPEal9tFeBbTIN",
+	"jZcCLsIjDI3d+2bmT9mJ4jagMc+48jpxpbVnZV5ptaAAgrQoRUdp+NaJOjHUyy3eSe7e/WDIxltrYZuH",
+	"H+zbVZhgDNzkbiCQ/agdBJmV8Hp+SunEfpj/aoQ9IjqHezVAmvfw0Kdi0ijpBk2FP8FD6WMJl23wreKt",
+	"PjPadiJ/oJGdBS9bJ2T7TSpku8kZApjx8Jd2tj1wcL+T76Ve1dyIcrQhoByfDcZ6XtJj/ujqVDjlrZEz",
+	"kXYpB11mqu9JvDu2kHdC5cl2imrt+6m8Vj4w7Vf+mW4MKCeywlfpAXXj5tL1yB+42CG01RvUSvviT3kN",
+	"Gq/1DB6Hd/jUkCPYKr7INW9GXI09lgZZXqWcz4Wx7S051jmzc25gM+PW7bmMgwcODTwiXxEPRSDClkcZ",
+	"Hbxhl+E0ZCql4YQepZbCy9KOT1xZcKmQ+fMUy13DB22MYPnU3LiCTTfgy7kVG1JtBXN8dotxn2ANBZm1",
+	"PZ9wvDri78uLZPLLqIvgjhvJMUFn68spwbonO1f8/iekzVeQ3UT/cZkKnTzW7dQj8MP2pUV+lN0jdjQk",
+	"BIDE8aq/DX6OqSivwNBfBBUKdrfaSLVg1smqao39GV+JoPHvmCKa56cOzIwQCc/I+1qIjn1dSSUgf2Be",
+	"6TWzayFqPweYIojKuZGQCAPZBvnyctaYO5HtcYyT3mWKhUl5d163ZOtMUAlRCvL3xD86pGpunETO3Zv5",
+	"vI9q0ZW0QFMvUlE6BhGysNe5oynxpklce9/acLHXcuZIkA5/b8XNQqqUiQPMzPD3K1Y3dtlhTFwWpgLB",
+	"LZvrJwPhDzbd1ceJUM3Kn672u162VxwuBS/n4OI2XFbomgI/BPCbpeAg7FGlOfyDT/Wd2HLbKY3/xC2l",
+	"TDlWyRWwpG6cF5DkpPMqfPzJK0VWV3dbaXQ9ymBYULs5kazEjOFgtcxS4LkMPJ97Y4V78JgLq96MvKp6",
+	"Na+0ef/dBmOse/mp+0bZvm+ZO/EFeY4PE5s0CHoWZpKSxd+LuVQyhqHGXNCz+FaWGNpPf0yIpKm+HxNJ",
+	"gfhO4jOlmPOmGr7D4o3X2uhZQ78CV18quKGrPi0R81OUCGEw8D25pVCjDPwVv/8xBFD2+YXc2PkL+ZkC",
+	"aomR6orPRK9vnaM3ndZSGl3X2wktw8HIkBybP9ubNp92/3tRacn6lNdeUl8hfSz/Q3/GFwb4OloPWd/8",
+	"oE05aCLEvQ5L72TDBi0/noMO4xTx5G7tAZ69DgEiBwSuTooPo+vRmrnnljaw6lW5SY5wGeNyy88F6Q/9",
+	"H5cvEWKvbXZEThxrbvhqxEF45R9Pi4fs0F5Hvdhfem5M0y+wmSXSkC9albuUJfhO/GhB9R5jcB9pQpPj",
+	"uFU6cKbxSgxnpD0NtAm5sTzg/eNief7VI/2MMXy+U8/BrVeRO44sy5xmftSuVM5SdINR+eWAUVkbvTB8",
+	"hawyUPNCDz6HKRrT7uIs+iTZDeXAj5JmcA9qRanKRbgLKVUcM7S8Dej/VU56kzkTSdfSQQjfQgJrPE6o",
+	"xRfMSCsyLS8/paNlab8h5doE/SKYPGBFRHfpDOM/mcEwZ5pk1i9l8sYPJoN1D03DiBYJTeO3g/6Wy47r",
+	"p5PZUpUDuh9laFwxMN7AB+Utw223+pcXx8TF84gMd/qwt2ncMe05eCSBQwgCh47mKTLlgLAlJefsBhNk",
+	"M2VtSBPzE/vhLpTu5R/q93ol3FKqBQabl7yuhRLlNZYnYLkDu1V6rfx/XPhtDEltWae7TU8B4VEbPeXT",
+	"asPWPPNAj0hkopTH/RR1y1eCCU8dtuToXIE/YeJdN8rzIsEeiVLAJBtV9OOJk66UdmKvEjHpjq2X3GYx",
+	"vBGV4LavRMLoMm1yYfWi7c2On2rnQBPMSgegoMYOO/o/4wbVFbfLzI/VYkZsOOyzdhzpmZen/B4e//Rb",
+	"onBjjMeimHgjYOTZDFGrcCiZ09edTBB/TypKV6n0YpG4cqeU3Z+qv+v7+/cjai7EfS1mDr+V8bi/4t+H",
+	"gtnTnv3889R6N7MetvnKpBNG8rSBZZe8fngMry2yTWZo7VziySxjYk/KnvVHfagk2Mj6DG+W/GJgI/Gq",
+	"fEUB4BFMf0PZnGg108VRMV2LRBxDVNUmqSlIhxcY6GlSlSHqgJobl5l+6Sly1U7UgJuFsN7Ys46rNqQO",
+	"Wg9ERSGJeqlNWbSufvjvzJgHt+6GhMtO1Zn/uv/ZGzz+/wtmhKhECQWbXjefidxKDlV6vskNqHRU48yI",
+	"hE3fxRgocmylV36kmHXBq6poY8ox1k7Za5gte4xOX/sV2IdHkB6odNM0sqoX94MhRvDZEo2LENh4nDBG",
+	"Qcc516cKm5hahGlU0pJ67be/EvwOVU5/z2tdYf3IVMw1KYvBgZGTUQEjfTt3qTrbqP35k4F3qWUVlyGg",
+	"x1klnasyDw3BN+yNYtsIXlsTOtXlBmLtzMgFLkjYNo83BBQhhwSCuLJj/HnhF2uwg96Vqwtl369OKEtu",
+	"maS92568nI8tjW4WyxR16CBXei0ME1hywqHw1MstsBwGCEP52jrGGqXKDiG7pCglnRUrBtvRu5uwEC6e",
+	"rrHHvuOLo7AU7EsreLt2OB2WbV7G26fdpM69UAR0GJSzBV2EkUHbzRi+3Hl19oqPyRmFd/B2D8nxY1ws",
+	"/eVn/D5X0+orVPsh1qaFkrJk2n229tcpWssP9gQBOqaY7GKvgIwsb6qrsyuvEfVV1+2wXuCNvSrGFUSf",
+	"PZ2zispe6UaNzlVcxvy29FuIXNSD6sKpHDWoftJgTUcnV6+dXimNiDBBWYLRCJ4rGR+hZiLUStA8ugvo",
+	"5KoR/TJ9RbhFRzmLMK4ybncF8kMe4gjkgSSU86AQj0pv6VGFM1TFo5S9cdruAbiJcWrQNRYOsAuSAFG3",
+	"z7zoTnqdP0zfFcCXxATJu66910KxPmx0bkgK+fe4mNSPXJUVWT8j0/K6MDlQ35WoQtwRiZDRldiUOWnv",
+	"5Ora1iHB6JWEL1RCTucXa444NEtezaEwJj/CmC4QuiGmCMWU/qlwlEK61D5Ph/MYjJOufT4XJQGBcDaX",
+	"agGfoDWQOR4deztLS1ojj16UGSqiZN2WZtKODXAiXFVnkZWyOdHGQEIHFGlkKRlPBY++47PbrorcdQ8i",
+	"jpFnXIrZeY0X7JS1tJnWz/g6hDH5/3MhqiP9o9Kyuagcm25ghZiGuOQOcv1/uWZed7rYU622Egy36bto",
+	"rMv1yQVkrZyAVIPkyFFW1tJU2WkJqVicP9t+wAjR4B+7aomDdydXZcFguQTtJk1lAY/qiLME66P5RFgX",
+	"pGVYUUrPXHak8UEMsfAcJJ/dZZyaNLuAfYfZvdIuu8cEsNDuhAks0z0gu9EuUSdR5BCDJxSSRrMVHA6e",
+	"6Hg75mg9gt8FrQvlLAQaSV4lhaV1fGPTZaChvgf2O3rZnK4R/eGaXX7tLe2VRtMban8YhMpygYQcvxV/",
+	"qnvC+7aRLjfnezfCCosqIsUjZeKQ6fB1fnJQ3OS0luZanLapYLpxBZbkSgdiZP/GOwYrTq+V6AmoQ0Us",
+	"eav8sLFS63EKjsDVmMxM8AdkabyKYDWb8zb1AcLDmbPpw4/qBEJ2IoKKL5hUpbgv2IU/SpcXmY6wpIvg",
+	"LQSgZSXdJp5SEAi8IyrXfEQqx1qujtAjo3Dwd/mODPKfHBZBOQYWJN1Cwgq/E4YvxHWoBQKnW+txIz+Y",
+	"nwAWvmesXKrvkqiS75eeT8mv79XU9bYACoogUpkFx1gW96COkDql/FYoioLANo74bA+G7w360Fr1cqtO",
+	"Q8Zo0j6cXqbEBDTiXu1WiCoiBhche3qs9KQ96lhigS5AyzCJlAi9E6aUqO6FG4iQKGthlrzGIETyIsIa",
+	"kJ/UB05O+SOhUra/09EUulI71ga2JYFzXBsczaArFKg1t+uKwijWGMbiwlBSiLIwSOe8gowf0bkzvhrj",
+	"p/jcqNrgCMmUfiuVx5FC+sUPgQCCkzTXhnhdz5luTNIFJ5QzUvSBenl6g86yPwPIxemZ3cj6BCRbf5WC",
+	"4CWBqyeP2VxWYgeskzmOPDoCO1ol7WsaA1frJS+mmRPOB4gpHiMevDKCl2nEgrZAYf83I+aNTcmvALrg",
+	"r+gpSchrv6lVJ8jilQulMQMMqttGEP0djZyKlvrB0i4xZ2Tdo6Wypdd3mtmyTXlBK211fHlxYIBOyUCL",
+	"bxZoF2YVOTNsaacyIDB7WFxKZnaZ8bHh+rBMsQfvoR9ejl7rn/27lp9Gps6m+XO93Aw7x8nz4p9NzsyJ",
+	"1VgfiS7TFJ2FLgE5bjOJzRly06Gskyvu+pzB3tx8pRNR6lfeDnUBzRwSJSvubXKEDM7JrNJmlVztoiHw",
+	"u/3pLLW+Tb5z602tNKh0P2rfCPgGgNXpA6YGR3iuiTwi4fJUmVwRPi1J05XOB7HQN1xW6c+EnM/97Awj",
+	"Z7lxqQM5Z7IXUcKZMUR1Rq5WqbvnJeSfzKl2Lm87G5ueE2iBfQRfSyOywSK7aiXWFQOJOjtOp4K+G45P",
+	"PBJ00AqULpEDW0LEbW1POy6sI0u6cqLDTx3i0xEJG9WCYQB7BREWuIHYZUA9ner7MxCj2brpVN8DIV8L",
+	"Ox7TAnOBjwdL60tcjdI7oVSOS0aVysqy586q6Bgnyk4fK3u0I1bG1DYMpAJQHQIxPp3FwD4d1ou0i3Qh",
+	"IsQV52SuzSouj9/z2ZKrbOF2Oj54lCRjPe9RhvJyBVroGtwpPd/eow6SahHolrNBCVjbMeH/kdne+ZWp",
+	"XqPOToI+Dtu7g+CNo3UImkO6hdFNym75TjphGWHAQE6uPTJTtRdbwej18YeK235D2y7Tv4w5Ev2I8Pmw",
+	"wmH3B+ASI9YzETnsIyxkJLxwGkICKJ2FTZzuWINtzbhl3lQsWbi28x0JlbZWjEcW7QNiAFuagycYfFqd",
+	"8J+0DBpJgadHuiN5tq+O5ADbja4ZmTltsgV03709IvtrhzUwQBx4ji7FjiymCcYhsi7KfDOhlTunPv5G",
+	"iJ5Cr6VuDBZWPFAC9O1Gj6hLH8pw7In0OO92R2iyOWQft65+XuJ3aX8bOFIRiw0Dhkt+Jxg8zkh13+8h",
+	"p3qchx+kW+rGMc6Cmj8kHnEEWiQxWTtAZKUCBUZYR5Jw2vHqSa6aAS60D94sI/od4XZJ1k8CjqjvTvLE",
+	"Marnl+DaHNip4GxckmO950LD6e0xPowfF5bavoNQ8a23l4G+LsqCrZfDXSqIJ6KW3yatRr6KiPHh4qPr",
+	"rIjm4FB2H3dOGHVGJmd+dh++h+YqubUe1Mesc5MFALr925WKmQXjDC8BwBelKhYIdFIi/zGSm8/z/Y44",
+	"5Okv1F0dOtx0NF5Bk8wRvd1bf7/jTwieKnHvEDNnusHwjDarbk+DkFtxXI2GP1lutIYTaLuL5GcQoZ92",
+	"ewPzHglSkZCHcXd28oqguUNaewuEGo21l+hme6yW1Na77OpDHXbpwUH4FMva+tJOoKWZVgiixDesG1bs",
+	"erRHm/Lbo/3hgv0vZgKWKmb00mKyHLrrFAIe9ebQtaW8mcxtKstkQBGQzf3nCuSESutbi12UA9DUKIuj",
+	"rY9MNeIKLiIQZ+EMF1CrUVXMCes3pFOo6z43aTemg+DjuevcUtqMSN0OikjHP7cjcemLo9rGHL7dOwaN",
+	"Ajs6Fpp6RkTBueN3ik6q2KET78r+Ytd0Ectr9LgfUcPyc1sIdlTbq782XLk2E8wyuwSgEwVxuEZJF7vx",
+	"CmO1+ifblpXt5IPKhUydovdyoeRczrhybC4XjRE0SDLM34+uuVlNdZX4PsBBQTH4UmuL5efXLSo35uwJ",
+	"RuB4DwbpDvMowoJTHEi7kg36tY9ZSz6UTR2BaDjVO9Ctr4QoGWSG9qDRcLWodqFQLpN4IG2bre1HU8+G",
+	"1MjBjwbX5+CDbQhz8NFxeHdZnww1PlkPZtII3bPDX9RrCkwPPrrmmyzM8C0HOt/kip/Ip8eJIKyAH3fb",
+	"jcAczK2JzfVq/P6Amq7Q2OT3vLJiIs0RhcW/iPVPRygRuUBNe/70+I9tjKXkIQywaC8ukoi18deLA7Ct",
+	"4wH+Il5Lj3/6F7F+24UoPCLsMIicdAwGYvoaOQxP+ItYvw+IbI+xjgfAvYVrEH5Mzf1tiMuOCaudoPGJ",
+	"0iZbze1JLkkvFT9cTMihk840wIVvRieNLfqWM0YTl9b2BCFa0yYL22NHm38UqPJFYCDRyUeheca10AhJ",
+	"MkPF8jiN6p56bQEKEbcO63/a1H+jS9C3tuozC7aJsB1i7gr2O2vqtnKIurvv6V2fxXU18p5Cmh5xTb01",
+	"elqJsdUf9BYrheOysuyf3716yf744ut/+5dElZnbThHrqKLGaNPXaU1uOQTAYxA6Nh4FMd3fBLOvB1ci",
+	"bc5avhD5rSXDC1nd8h13TZ+3XrpKHDB4huZD7ZjxM3GoIuxN8pBm38TpvSu99cl3ysOvvL1jEOILy0EA",
+	"CjD2TEQVfa9Vm6MmfiP6FmxrMt9cpLGwbG+Cy+2Jx9svCISoCIGp41yGDnoAzjtr9yb/wLdQ/N3NzWxS",
+	"+4TKFtS2pBEgbpaC0Y/R2dF2ph2883ahTGiYFPP/F/lUxipB3dTpnWPRIl7C/cPZVqv0LQ9wPm5LDzpL",
+	"O4/04j6zholJOOLUzN8d0VEZ+9wT7BCrpICSt7luDGF9+/+Sd4nSxNOn1O3Fug/m+rwbQCE6iKowWCe7",
+	"gxCT9XybN5r1eCxJzHo6KKQZDw9CgtdBNaVmRUCVAfH6l6ZciLN3oXwuU67CWzCjd0cgTYWUglT5fezk",
+	"abdx5RCFD2Qfr6rc8tBEw4ojCmP2vJxzbhBwhVvs1gbdca3Y7pIzYqT7x9apf89SxlrIo8dHGYpgQmno",
+	"oCGvNuVZZDbDMHzm5EycvRsHuhXeazn9yFskWMvbnIQsrRHMYgS4/giTeDd8Qv3JO0DqmENomRV5+sQz",
+	"tMYgW7trgCdvjqYS9sgNMv7dRAyILCSn2VdsdcW+OvuaLa4ZAFoYv3NrqcrNFfs3ttjevx6Y9ycnHa4r",
+	"Ra33/E6U2e1EdpJujOB7aaCHENRlrn+m10vmaJaHSBFX42lXl+Om2NG/x+rUspy07xexpx1CngRatVPq",
+	"3Y28JhA7ynd45xBh8MNj9sFR082MR09HOIfNFXFJvVQ6oqA0e9mSvn2wgNo/c4hVn5/1JBaLDTLcsXGH",
+	"Zzj/xxnVz78VdcdpMUIUHBNFeYZdGXmfPftuhGtxxE7ckCQchewR8hKOBfb4AWEnMJNSGkYxxL0ZnuBe",
+	"peUdbGgJPSEe44qkbrpIr+QWzLQZK524e4wEsxirSuBWA9T5OhQQtaGg/qjWbhtCAMfKRMcyafCoDwRE",
+	"1SlfmAqhmCH0oNPBIe8HvWKXQsDmoQGRvLmmGe70caZZnrTcd6uul7rydjvkis20wpepER503D9jr+VK",
+	"EsQiJpDZLpZb2TYmPmNvlICwDZZ+BJ+tBHzs8F+XBWHzLHnJlAYYR/i40qpNXQW4kxZlRmnHwgawpTAi",
+	"9PhyDBH1wMMqLfgjVDdtzJ7t51fVtdGUDTXSxfY6XTr3fqmN13bBtQjtwztIW06zqUCotE6/8VxMLHRi",
+	"/axTw77WahFHxWTqXMTDKVfljzLV8eDf4WawjiHqVotSO3bWqnyd7EDjSfjQj4uFDPBjmBx4NeEWkRon",
+	"RU8jZCOckQKEAry9Y66m0uuEDNieO5gn3AKJ5ryqIKufq00uDi2VfseJXxT7gNeRfUotIrB+CH1w7K4I",
+	"444DbUvkGL1IJ/ZxlVz3hwCq1Wle6mdVauL12oi5MIa8sAOjyCSSSlsvUQyiAF/58w61BLlo7HN30yLX",
+	"9e0APBKWCVh2sEr/9nYxByyhGNe4awdrBHHfGP4+DrxxpmvyqdVGzFCxTLUoeNMRvtcI/g3xKG2msrQg",
+	"gwUvoQxkpXOLUeySpypL3rTIiVuwrWEn7RrLr3JGUHyRlnstrCY2Y7Ju3CHswUyM4IUoJ4oEsmVuh9Qk",
+	"lu0NXQ77VAGUv1yyOFlV26JPKhbAMpJBMOwyEJIrMCIZ3oHW8KXOOK/DmKSQsYGyiwZdNZakw8OAeN9g",
+	"O6giDXh8cYXaQJD/OYoeYbTsqKEoUbE6yasj8y7i6BEQlmS2rAm7hO6TVsK2MatwX3auZhKRRUfz6GgD",
+	"kVgRAjKGvfBsFhF+OJ6klIER0GqOgCcb4pjS8EUyfBQ6Jhf9Nf2AH7aKML2hnKSINwAV8EQV8VbU+I8F",
+	"4JBtcqvZ+OL9mOYqAaxs+A4dAUXVwmntq+iOy4qthXKhVon3NFbug7OKuA4zwrXKPYwd7Kq9Y9J28jzi",
+	"VFC9XwSgIkCqFtoqgUgFvLS1X0lm1nwsM49txZOrRHWrrHarL0XQZMLYiModXrlukZO99NkAW8fkDkwk",
+	"mVd6Dd9Yb3lGOgwxpplaWzu5Xym8FlVFIheK8QuvdHl1uuJO3glmHVclNyUrxZ3k/sXRmlkP4lkHXYyk",
+	"ZLft0AHIihm349kAG2Lmek6Soo12ttsLBa5BaZl/YQFtcNfclDYkr+Y2HF4sk+lFP/NS+ItwHkEYPatQ",
+	"HD7FEhW3y7RS9TO3tqvaExJ1A/mXdsmmgh/VoyTQNR7hsJit6fTU1a4f+TArwc13KcJestWWcbp3EWVu",
+	"nG7MrKcCv3OkcrSvtM5K3ZHalOYTHPbHP+Cp4xy2IhLt4AkPnUsG/F2kIbeNjC5CC6Ctzj/QNbz1IHxK",
+	"gd7HLrmh4VBu36ReO38nSbbo5PqcuINSm8cTTIbu6odYj3qqJ10th9/9lNo54r0RpzqAvW5V2yXTQ1rs",
+	"08HzFABGBx+8lVs4K138zj4F6QP+0FaX+xUU5MXkJWhhgL7PMQ24Fxl0kLxbp2oIEBSX0s77t57t6et+",
+	"zMtSGH9HrDhBo8RUrywXSEiTvkwVmFWAdT1a3p8S43iUzl5pXacSjPzfEfeh0+k1AbY7glcPw/Z2YW9P",
+	"q6d3GKkDABvV9gwkWE+jFJcFgfRsW/23S/4hqqfIDebEaKQBbN/hr3/XBma82eE049D6jTC+d8Ir9raP",
+	"VuPbnuaaMDukwzmk7IYUeYxcjPWAVHwLfrezxgWv06rVnBvW1K0eATc/knhN0RCD+OnSntaf39f6u6vy",
+	"N3WNst2t0R9sC0YRJcYZAGqwGTfURSDPTwktFA8iX++GhvwisJmuf4I5w2eCVG8ljrck/Z50GkzTdYib",
+	"2M40yRp6dDOBdIgQaB1bq3HrbIHqgb+iwZCPUQWAhpJ3ucGwcbeWVOKNeg849ZnXdj7co27cXLo9XVE6",
+	"G5r5J04FqNSAA4Lp7RkKaS3MTWPUtnp99m9fF70t0DhzjVHbIR1+C1UguTYTUWxobthl7DBvQyFrRCci",
+	"4KNRbB7G+ZkSopOBDHQ9UM3UDN3HWWnt9Y+xPdf43PbwcqDZNs/twcG3KPRIuK2VpU6k9SbqQ9wC/RbZ",
+	"T85LnDtR2eCm2TJ0EautYF994//oLbBYUpztyVnmUxb4XOqj7r/YMYs+kawugK5po5MgUhcJ9gCheAz6",
+	"TbgRkTxGYDm2tAjqC42iM/3zIUMpGajJbsOd029uvOzddXVRkCgSH4jV057M7nLjJfS4l6tmBf9OVKeG",
+	"hmTjIY4HAzVpKv8JWkOO81TySiqqoBxUS9JNE9/0AwWGXSLwOG+Etl7PSoOD1fINdAEdEwVCB8z3aSp8",
+	"iF4ZkNsVVx25MJ5CTqxqYbhrzFHFQ5HA219qgde6aykIABopnURblaOL13aE6Y4AnVZ6HcXnWCdpthP0",
+	"FA5HGnafKntwTNSdG4UW2lJEuXAdUeQJ9UWKP0QJG3tzk4sj9rJYIsSkNz+C46Vos9OyWni/p3ze0f27",
+	"4cXHLQMflxv9GZR/v/eW7nF1xkaXECYRCClZtEmAwD4Ytl4CA21Tc1RJ2xh6tpX/exT9T7EhI4vDP9ba",
+	"3Eq1aBsejXM7bhepteMOA5jUZ0jyMfglyL433dWdoFXdicsuMvOIsbsd5YKHFOLDAFM3wWs1RmKPSPOe",
+	"57e+WCWNj28pttlUwt/FmXdALbF+fefoa+akYFoFSGWhFlKJkaaSn0parOhgH2IC/jUCMlIcBvKRqWts",
+	"ZjLUDfamhwgRLxHyMTfbItGyli+MwOG1ZhUplf7fS8HvNgCCv7EBEx2SJbbHTba3ldkt/zOZOCgedCHS",
+	"NQlEj0KBMpRgl7tdbHGIvOa0N+QLHd+d9ogKFqH6q3RUU1XQZZWyLfdovJSLZaJ98JhPKO1EAtUv6Q0J",
+	"sG2DF7LR5dFQAPm3frhED95S8FAfQh38mO6MH0JIX14kkZSMOxLbLORPBoAegY2n40YS8cLG5FxtN1jb",
+	"M/pmM41bju9ecTzIw5jb4RHbk0klfhj39Q6MyUn7nz0WlHY2YHZfs7QW6WSLWllNe3hjRU9cd6Wta/tB",
+	"APbysWBrY/od9ddUHmkak/hoMfz9d04IM46nLNIy8/YKUL14ro/C6f2TkmNxE6fcCvZ/2NpI54Ri/5vZ",
+	"Ga8E+1em53Mr3J4ZModqMp3q6f+BvsEti0+RigQp0pgIsh/joZEybRs/vdxnAch7eL/oufDxOKOis9oU",
+	"e/wpoE70Fa8O5aHsw5yDBwuwDGlfW+zBj7+CJPh1csV+nejff518ug4PWYCvhGKNtuJOmlDaBiDvaK11",
+	"59e5GpMMCaAaZy8DFnwmPzYRZePP3Eiu3PfdRT6mDdZvM6U274M25ehItz/IsEUBMKyA/6qFriusaGRK",
+	"M6msM81KKHfNAP+JIKJ7ACf3i7mz8d1QtOTjTcLTYYCEQws6xs51Gp4Oaye9dfUXuUADguLRYBoZz7bC",
+	"kgOjKi3jWA5xxv7sxwvVoL+q9z8BR1r2z7eLgq0Ktjq3BbMF++VfCtZxVkKJZinAuGEvRWVlY4s2F9rC",
+	"x+j3K3axH2rZwYQt2B8vunivTM+ZdAW7/MPFr2on3/aM/QDgozDpuhfN9OxXBbfsTChs7CxLoZycS6/T",
+	"T37+6SawIP5HC9U5+R7OTKfW+2pyCdKwForXcnI1+ers4uwrzzac2pmeYzIF/LumaKsGYkmtfio9h8ID",
+	"E9x8Yd13VIAx08oFxJS6ruQMXjn/C7U8Rm17SBePgEGfttnLWybwB1trRcrDlxcXJxuXFgWj7islnH4t",
+	"Ji++/LLvU3Fu5wHO9tNW1mfmO6BzrFbcbGKNI2ZAB/dD0WbyGcFtrJBeClbLGTngHUQz/nsSdvM3/93z",
+	"KZ/dNvVZIA1F3La394d7L3i/BT/yg8idFnpbJmbal+y0EWffwVSzrgSpnDCKV+fwpt/D5Cbi4k+wKT/c",
+	"CbPB1m8YT5S2oMLqunFYXD3dMK4YzbjdjkovaCtmnNS89CF7qRvlvscY9N/TOXvJTdl3ymbw2zOcMe6g",
+	"8YsnOdQvePXI7zFeLXjZYKYs4yx4mMOWtuVfYWeXETOzZ2+XAd/xb21ns7CIKY6zDxm4t+mBEM+05wjN",
+	"QW1GXRTzBTXQ4waq6skCTQvU2ZIbt7XV+0k/kNX2H+/f/HJFrYRgqHthCXx6JqD4cKa5sWDFWHwOwzRU",
+	"oitUGRO2CNj6jH1Yas+nbKG94uMVE6FIu1hrc3s2KfY5D8TRY/AdfPt0zHf/hSqPmIAneK98gdV/Hpc4",
+	"1fOsNaGLFARe2tZEY5puD9vpVc2NtGQi910h/iHxWNsdp/B8ggYXWOaImhvIb3VN/U+W6bVimB0YDhqc",
+	"Q39sIJ5uW+NWm/KZ9D7uaI4WStZVCxFKMVww4J2uytYaGZBVug74pym977W07iU+8jSbV29yN45m/nCy",
+	"4vpC5mXJHZ9yi00AWIVAM7s0RI2t6DljP/NbASvZI9nlCU9afYgymxPQ5WdIP+XwOYZdCxMaKxDv/KM3",
+	"NT/5TzoCA6u5wYIA/8LHiVTYf3jZmqXkDN2WEUVn/QOtyz791rcB73Aa6T24eLI98Cy1xDLKNbfUyxbk",
+	"xsWLp5QbuJGiNVB4bAIoFW3wdZiptH6vIYPFb23Zw/t+7zvAWr0C5N+F+77z2CPuRneYxKZs/9wlzytE",
+	"8gr2szSsAjyxAn1FBfjeAOyBXG+2iLY13B4AvQLdQ6AxYUsqI3jpWZXIZXT9BdoEh8RtQMh9Gom7DTGc",
+	"KXpxESeymVuojMIbyAF2MGVI9Z33lwAIFldxvG4zpsngWLDj44GiYai0z3RIwTrdhbPDKP2M8QyK0X8K",
+	"UYPTt+UkTHvlwE5sxUsoD4vwj4TPdchgb0/reUXFvWnme6317bfuaZlP9mND4fIx+EX1+6J2eajxfxs8",
+	"fborA1ojJ1j5A9nUkBz2THo+ZwjXGLLMgZ+9Ne8n1fH2knFC2ivYApQimcPaLqRyJK+jl0sxuw1R4Ufb",
+	"BRwgsQ2EabBhaNkKvHbXrZdG3NcVxwLmh1MdO7ITZAKYU4wvuFTWtXIjpD0QuVeZVP4oy094YCuBmUfb",
+	"dP4e/r4lQrZo/SLRiUWr51AlcaaWuPO601mFVP/ywN29bRGkhm8fOZflBBR87hAGNeUt/fu58Z88ubz4",
+	"PCTwoFbxrW2NkmP4/cXFH8c9/7Si/r1w4TAxrsR6hEA5YGxnHq1DtnO/MHryzV9z+wySjuiAuQRe6JWM",
+	"uoUc3KADrte3Fd98D488jvPVf/vZ4zx+ErlmJNCrCG5M8KpuIfc+w3n0e2QhaQxje+iNjzBbXVdr1MCg",
+	"TyhI5rmuKr22vc5W6JqSqw5gQ5jPWBe4Qf+gYrCsiBhU6UVXLwjB75T39OQKQUuzR9cGxjX1+cx1gb52",
+	"Ps+gDBDJ/uE0gZfaGDFz7YFKulw7EuRx7/8e6fO0m/08N//bprMLW10R/D6kdgUzeg5c/T/BA69kJZ5G",
+	"OM101azUg9rbvJkz7hccemHgJ9vuFxXADDp+KxS4xtcBeF83xl6zLy7RYY4lcHs5sAEXKNSRIWWhxMUS",
+	"hPRWp90Oegm/TYG6RzRalBFaVRtWaX0LYKdpNGJx79ISdi6r4XKc0O7Hf4Vm9dzyE7nskEMLsmPhSF1+",
+	"9TkLQ/KAAZfBnCniwqEIWLorxqsKk2gZcBnEteihtZwJ5IGZSB/XoMj2xmCwhOvJ4i+hXd2Q0ozTOmmu",
+	"YgD71/cFQgFaSm9oCTfV94Oxl5Zgp7drfhFrWvjpIx6n3yMvQGTYp89c54Cbzug1uI8p44zbFtDbr7X0",
+	"fEGp61N9fx1OnluKFetI+C1miafsfNpUB2InyDw/Eq7Ek/jwUOhv14imKmQeFNu4f5p43f/nXmrx0+XQ",
+	"LQ6upHWivGJTXlUFqwQvC3Z5fvkNuzz/A7s8f1EguN3l+UXBvoHsqQO8nGe3/4SNPT9/s90vCgprSKeD",
+	"033QcI83wckN90i0x1eNvZjLLJ17cTFcO/ftvrwkJIhbsQlxOWlIf7bX3aCddXzTZdf9SrkXFwnl+TN3",
+	"JiCFPwtnAoq9f8yogtUrgZc6lCjgeR+Qbo/rU0hLxifd8uf1KIDEdSGYjLaz7hOzOztjawL8OOG+vPff",
+	"/Ax25QEH8WkP1hvs/4lTXmglClZpCzZozWe30BcH/CbUCQys2FulHWK5Jve4EvZwyv5rwY16IvWYYGh2",
+	"nCtKMP8L6v7d1KJQ/J2XXjRSpX7e1CDYlT4VuaJfn1ySYAkA7QfAX3fMsYK5HQ229XlUenE2s3cDBZ6v",
+	"wQ03QFRv3pzTt1pi7nrL0vmBgCh0Ah3WyNq22UBLXtdCidDwZIXdYWCwK/bu1Uv24vIPFwX7082rL/5A",
+	"Wb3B8bEMgIf7JCOIg5VQh1y7PxMKxpOcz7+G8O4A99Kk2mjw6Dbwx1u/cY5hzOfWBF/pRvWWlwYwhchL",
+	"IZEOErul8/94jkD0t2zWGCOUKyCvVc7hkiFgbqjtiUlpTq681QGVqgJi1gZRO3sTFcjPfsgD+ja44h/f",
+	"BQpD5TonaOonifTPhE2lnLcSAAc7W9T3A3LzGGot6vt/vV9VR0jRNd9Qe/dTkcELzPhV9s///vb/ssuz",
+	"y39JEyWAPw4wUPvYk/nRtwAuh7ipM8ETHNeq2u7zmWKsDuWG/OntSh7Np94h1jNUEuyMvs/k0Cy17m7o",
+	"MxUV1J2tSO7k9qHI9BJub/Dn7SpsSdAm+cjB7N9dbj+5z/Cxz0j8fsAueAYH1sFj8nfuxXonvPzc4T/D",
+	"buFcKrFmPIIxsa2Ch6HT+bhergMn++mZ4zn9XTFvtt2+HUfX3kb9teHKSXeoIv2d4OV/4WObyZ5Y2bni",
+	"OfazwYwVUZUtph0kcZ4FZEuoTv5rI8ymLU8OyGVZ9cnfpDDIP054Ven1D6vabf6MyGr4if0IAgYOwuS+",
+	"Kr5mi55pUcJJ1qxS8Ld+Wgn0P3BbTb32ghbR9U6b+S4VmZx3PT+pWRLuX08td8ak3rRuNKsDyIllFZ+K",
+	"qr10wMxJjd9pTNdDmWQ5+aOd18ixPdoO4uI9h4zlpQ2OyloYqxUyI4ZUOQunIF3SbLxpfdgOeIePPJEh",
+	"uckH/pjxqjqF6h+/RZ59aJPOy8MAEjXAe87EAUPArwaI90jqDXz7uRC/3h3yyRj88Rl8LjCyl3Vhf65i",
+	"mx+EcrNCKJSVpdF1ekPbg3GOPNaf/sKr6qFbPMJ7yFP5jnIlGN/p85zXDiDXGbnLaL3uQv4ZpKDPCCww",
+	"VYu60LrsKlVPy53/0ZQLxGOBXBauSmbESgAgxa7+u82LTXUIeO7GbN7BE48kZvy3n70sCTszZNwMb1Qs",
+	"/oVDwRV2U3qOHFh/k8DmofbVrKYM+m20pUfYbCR4r7ElSD/WE/i0D9/W7/GRJ/PYtb2ABvaFJvZEnjqi",
+	"1JCXLrS2eiQPHRHnGbxznZF7PHM2bNwzeeV2ATfjjrWMnumJazfxM/fCYUhqhAeuw8V92Ew9i794QnZq",
+	"OelpyeolfS8XPYa/8jGlRbdX3nP4KXt3+B/GR0mns+ufvEPw+V33ZJ+oOi8b3INTOya/D9/tOe1PeXkE",
+	"bMInPuzh2gBYvi1sKEjnAvjPnC16VM/xMwvjz8hjjIdpx1u8tSlOrgacxIDns+8hfqhP9fLi4hF8h1Fj",
+	"zmnPm4PQ5xcPFV322byKMIetaozQ66fUa3XFvj77kr04+2PBLq8uvj6UruKMHDBbIB/s6awW6JuWuxMw",
+	"tVNhJWLa39HItGi2UNu3J8wnHTDNH5pyBsN8FgCJuJh+TniGw/idWEgF+ZC47fsZPcCimdZS5J3PH6AM",
+	"MpYPGkiPB0Tyt3/EngOR7PhjfPE0x/gfBI3MyHoXjSwlLQiN5ODN/AM+8mRXc0Tcybmbaf4nSsvvZqFz",
+	"uqml2iunf5jQ6YGgXXTo/DTQRzZ7X+KWdHvjXhSTlVT0n5f7DS8foA3Q9J5CkDwqX26pzgDi+/kXSL3W",
+	"C7tdk0E9KQgjTM0Em27A4r4Vm4It9Rqa1ei5twtQtto+8KOO5HlUOzyt4zzpFfP5YB4mlUaoJzF3geaN",
+	"qSZXk3NeSyAuPbzXyTHR8aa1wUOoaj8V6KVWKJqopR2f3VZiO4bTfsaGONHe6ByrsdfaAIgMB5jkvs/U",
+	"3eTwj0k0HfAZgcZD70z1/YGHQ/PkKxjXFqG+w/+LI9o/fadj/yaIwauKeswxpyFfTJVY+wF/1pSmZZfd",
+	"xVA8eP9zYDgX6SqqTlEMUMlhm832u54Z9j9J7RT8uyjE4/Mhd+jTb5/+XwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -9,6 +9,8 @@ import (
 	"time"
 
 	"dunvel/core/advice"
+	"dunvel/core/explore"
+	"dunvel/core/mechanics"
 )
 
 // Chart implements the contract.
@@ -16,17 +18,25 @@ func (h Handlers) Chart(ctx context.Context, r ChartRequestObject) (ChartRespons
 	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
 		return nil, err
 	}
-	chart, err := advice.NewChart(r.Body.Setup, r.Body.X, r.Body.Y, chosen(r.Body.Units))
+	choice := chosen(r.Body.Units)
+	if err := advice.Check(r.Body.Setup, choice); err != nil {
+		return nil, err
+	}
+	adviser, err := h.adviser(ctx, r.Body.Setup)
 	if err != nil {
 		return nil, err
 	}
-	return charting{ctx, chart}, nil
+	chart, err := adviser.NewChart(r.Body.Setup, r.Body.X, r.Body.Y, choice)
+	if err != nil {
+		return nil, err
+	}
+	return charting{mechanics.WithBudget(ctx, chartWork), chart}, nil
 }
 
 // charting is a chart that is sent while it is worked out.
 type charting struct {
 	ctx   context.Context
-	chart *advice.Charting
+	chart *explore.Charting
 }
 
 // flushEvery is how long cells are gathered before they are sent.
@@ -49,9 +59,9 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 	if err := send(ChartLine{Chart: &c.chart.Chart}); err != nil {
 		return err
 	}
-	var gathered []advice.Cell
+	var gathered []explore.Cell
 	sent := time.Time{}
-	err := c.chart.Run(c.ctx, func(cell advice.Cell) error {
+	err := c.chart.Run(c.ctx, func(cell explore.Cell) error {
 		gathered = append(gathered, cell)
 		if time.Since(sent) < flushEvery {
 			return nil

@@ -31,10 +31,11 @@ func Validate(contract *openapi3.T) (echo.MiddlewareFunc, error) {
 				return next(c)
 			}
 			// The value the validator has read is handed on, so that the
-			// handler still finds a body.
+			// handler still finds a body, as it came: what a setup leaves out is
+			// as its version has it.
 			input := &openapi3filter.RequestValidationInput{
 				Request: c.Request(), PathParams: params, Route: route,
-				Options: &openapi3filter.Options{KeepValidatedValue: true, MultiError: false},
+				Options: &openapi3filter.Options{KeepValidatedValue: true, SkipSettingDefaults: true},
 			}
 			if err := openapi3filter.ValidateRequest(c.Request().Context(), input); err != nil {
 				return err

@@ -4,8 +4,9 @@ import (
 	"context"
 	"time"
 
-	"dunvel/core/droptest"
-	"dunvel/core/play"
+	"dunvel/core/measure"
+	"dunvel/core/mechanics"
+	"dunvel/core/playback"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/internal/store"
@@ -31,12 +32,12 @@ func (h Handlers) measured(ctx context.Context, s *setup.Setup, choice units.Cho
 		return "", err
 	}
 	var latest time.Time
-	fit, of, ok, err := h.known.Best(testsOf(kept), s.Bait)
+	fit, of, ok, err := h.known.Best(ctx, testsOf(kept), s.Bait)
 	if err != nil || !ok {
 		return "", err
 	}
 	for _, k := range kept {
-		if droptest.Same(k.Value.Setup.Bait, of) && k.Updated.After(latest) {
+		if measure.Same(k.Value.Setup.Bait, of) && k.Updated.After(latest) {
 			latest = k.Updated
 		}
 	}
@@ -79,13 +80,13 @@ func (h Handlers) LookAtDropTest(ctx context.Context, r LookAtDropTestRequestObj
 	if err != nil {
 		return nil, err
 	}
-	var others []droptest.Test
+	var others []measure.Test
 	for _, k := range kept {
 		if r.Body.Id == nil || *r.Body.Id != k.ID {
 			others = append(others, k.Value)
 		}
 	}
-	look, err := droptest.See(r.Body.Test, others, choice)
+	look, err := measure.See(mechanics.WithBudget(ctx, measureWork), r.Body.Test, others, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -110,7 +111,7 @@ func (h Handlers) CheckTruth(ctx context.Context, _ CheckTruthRequestObject) (Ch
 			return nil, err
 		}
 	}
-	truth, err := droptest.Check(tests, nil)
+	truth, err := measure.Check(mechanics.WithBudget(ctx, measureWork), tests, nil)
 	if err != nil {
 		return nil, err
 	}
@@ -143,13 +144,13 @@ func (h Handlers) RestoreDropTest(ctx context.Context, r RestoreDropTestRequestO
 
 // ReadTimes implements the contract.
 func (h Handlers) ReadTimes(_ context.Context, r ReadTimesRequestObject) (ReadTimesResponseObject, error) {
-	times, err := droptest.ReadTimes(r.Params.Text)
+	times, err := measure.ReadTimes(r.Params.Text)
 	return ReadTimes200JSONResponse(times), err
 }
 
 // Measure implements the contract.
 func (h Handlers) Measure(_ context.Context, r MeasureRequestObject) (MeasureResponseObject, error) {
-	found, err := droptest.Measure(r.Body.Question, r.Body.Setup, chosen(r.Body.Units))
+	found, err := measure.Measure(r.Body.Question, r.Body.Setup, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -163,7 +164,14 @@ func (h Handlers) CountDown(ctx context.Context, r CountDownRequestObject) (Coun
 	if err != nil {
 		return nil, err
 	}
-	card, err := play.CountDown(ctx, r.Body.Setup, choice)
+	adviser, err := h.adviser(ctx, r.Body.Setup)
+	if err != nil {
+		return nil, err
+	}
+	held := func(ctx context.Context, mass float64) (setup.Setup, error) {
+		return adviser.Held(ctx, r.Body.Setup, mass)
+	}
+	card, err := playback.CountDown(mechanics.WithBudget(ctx, answerWork), r.Body.Setup, held, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -171,6 +179,6 @@ func (h Handlers) CountDown(ctx context.Context, r CountDownRequestObject) (Coun
 	return CountDown200JSONResponse(*card), nil
 }
 
-func savedTest(k store.Kept[droptest.Test]) SavedDropTest {
+func savedTest(k store.Kept[measure.Test]) SavedDropTest {
 	return SavedDropTest{Id: k.ID, Version: k.Version, Name: k.Name, Test: k.Value, Created: k.Created, Updated: k.Updated}
 }

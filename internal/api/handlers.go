@@ -15,12 +15,15 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
-	"dunvel/core/droptest"
-	"dunvel/core/judgement"
-	"dunvel/core/play"
+	"dunvel/core/catalogue"
+	"dunvel/core/explore"
+	"dunvel/core/measure"
+	"dunvel/core/mechanics"
+	"dunvel/core/playback"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/technique"
+	"dunvel/core/trial"
 	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/store"
@@ -34,13 +37,13 @@ type Handlers struct {
 	Store *store.Store
 	Now   func() time.Time
 
-	known  *droptest.Known
+	known  *measure.Known
 	taught *taught
 }
 
 // New are the handlers on a store.
 func New(st *store.Store, now func() time.Time) Handlers {
-	return Handlers{Store: st, Now: now, known: &droptest.Known{}, taught: &taught{}}
+	return Handlers{Store: st, Now: now, known: &measure.Known{}, taught: &taught{}}
 }
 
 var _ StrictServerInterface = Handlers{}
@@ -77,8 +80,8 @@ func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (
 	for _, kind := range box.Kinds() {
 		d.Box = append(d.Box, boxKind(kind))
 	}
-	d.Places, d.Holds = droptest.Places, droptest.Holds
-	for field, words := range map[string][]judgement.Word{"flow.speed": judgement.CurrentWords, "wind.speed": judgement.WindWords} {
+	d.Places, d.Holds = measure.Places, measure.Holds
+	for field, words := range map[string][]catalogue.Word{"flow.speed": catalogue.CurrentWords, "wind.speed": catalogue.WindWords} {
 		for _, w := range words {
 			d.Words = append(d.Words, Word{Field: field, Word: w.Name, Value: w.Speed.Number})
 		}
@@ -101,7 +104,7 @@ func boxKind(of box.Description) BoxKind {
 
 // fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), technique.Fields(), droptest.Fields(), trip.Fields())
+	return slices.Concat(setup.Fields(), technique.Fields(), measure.Fields(), trip.Fields())
 }
 
 // ReadQuantity implements the contract.
@@ -139,14 +142,31 @@ func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (
 
 // Answer implements the contract.
 func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResponseObject, error) {
-	a, err := h.Solve(ctx, r.Body.Setup, chosen(r.Body.Units))
+	a, err := h.Solve(mechanics.WithBudget(ctx, answerWork), r.Body.Setup, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
 	return Answer200JSONResponse(*a), nil
 }
 
-// Solve is advice.Solve with what the store knows: drop tests, losses, and the
+// owned are the heads of a setup that are in the box.
+func owned(items []box.Item, s setup.Setup) trial.Knowledge {
+	var k trial.Knowledge
+	for _, mass := range s.Heads {
+		if box.Count(items, mass, s.Head.Shape, s.Head.Material) > 0 {
+			k.Owned = append(k.Owned, mass)
+		}
+	}
+	return k
+}
+
+// adviser answers for a setup by what is in the box.
+func (h Handlers) adviser(ctx context.Context, s setup.Setup) (advice.Adviser, error) {
+	items, err := h.inBox(ctx)
+	return advice.New(owned(items, s)), err
+}
+
+// Solve answers with what the store knows: drop tests, losses, and the
 // box. How many of each head are in the box is told with it, and how it stands
 // with the one to tie on is one of its notes.
 func (h Handlers) Solve(ctx context.Context, s setup.Setup, choice units.Choice) (*advice.Answer, error) {
@@ -154,16 +174,16 @@ func (h Handlers) Solve(ctx context.Context, s setup.Setup, choice units.Choice)
 	if err != nil {
 		return nil, err
 	}
-	a, err := advice.Solve(s, choice)
+	items, err := h.inBox(ctx)
+	if err != nil {
+		return nil, err
+	}
+	a, err := advice.New(owned(items, s)).Answer(ctx, s, choice)
 	if err != nil {
 		return nil, err
 	}
 	if measured != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
-	}
-	items, err := h.inBox(ctx)
-	if err != nil {
-		return nil, err
 	}
 	for i := range a.Heads {
 		a.Heads[i].Owned = box.Count(items, a.Heads[i].Mass, s.Head.Shape, s.Head.Material)
@@ -182,7 +202,11 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
 		return nil, err
 	}
-	found, err := advice.Changes(ctx, r.Body.Setup, chosen(r.Body.Units))
+	adviser, err := h.adviser(ctx, r.Body.Setup)
+	if err != nil {
+		return nil, err
+	}
+	found, err := adviser.Changes(mechanics.WithBudget(ctx, changesWork), r.Body.Setup, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -191,7 +215,7 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 
 // Compare implements the contract.
 func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareResponseObject, error) {
-	outfits := []advice.Outfit{{Name: "This one", Setup: r.Body.Setup}}
+	outfits := []explore.Outfit{{Name: "This one", Setup: r.Body.Setup}}
 	for i, other := range r.Body.Against {
 		switch {
 		case other.Variant != nil:
@@ -201,7 +225,7 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 			}
 			outfits = append(outfits, o)
 		case other.Setup != nil && other.Name != nil:
-			outfits = append(outfits, advice.Outfit{Name: *other.Name, Setup: *other.Setup})
+			outfits = append(outfits, explore.Outfit{Name: *other.Name, Setup: *other.Setup})
 		default:
 			return nil, badField(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
 		}
@@ -211,11 +235,11 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 			return nil, err
 		}
 	}
-	out, err := advice.Compare(ctx, r.Body.Setup, outfits, chosen(r.Body.Units))
+	items, err := h.inBox(ctx)
 	if err != nil {
 		return nil, err
 	}
-	items, err := h.inBox(ctx)
+	out, err := advice.New(owned(items, r.Body.Setup)).Compare(mechanics.WithBudget(ctx, compareWork), r.Body.Setup, outfits, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -231,7 +255,11 @@ func (h Handlers) TryRules(ctx context.Context, r TryRulesRequestObject) (TryRul
 	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
 		return nil, err
 	}
-	trials, err := advice.TryRules(ctx, r.Body.Setup, r.Body.Rules, chosen(r.Body.Units))
+	adviser, err := h.adviser(ctx, r.Body.Setup)
+	if err != nil {
+		return nil, err
+	}
+	trials, err := adviser.TryRules(mechanics.WithBudget(ctx, rulesWork), r.Body.Setup, r.Body.Rules, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -243,11 +271,24 @@ func (h Handlers) PlayDrops(ctx context.Context, r PlayDropsRequestObject) (Play
 	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
 		return nil, err
 	}
+	adviser, err := h.adviser(ctx, r.Body.Setup)
+	if err != nil {
+		return nil, err
+	}
+	ctx = mechanics.WithBudget(ctx, answerWork)
 	drops := make(PlayDrops200JSONResponse, len(r.Body.Heads))
 	var heads errgroup.Group
 	for i, mass := range r.Body.Heads {
 		heads.Go(func() error {
-			d, err := play.Run(r.Body.Setup, mass, r.Body.Programme, chosen(r.Body.Units))
+			choice := chosen(r.Body.Units)
+			if err := advice.Check(r.Body.Setup, choice); err != nil {
+				return err
+			}
+			held, err := adviser.Held(ctx, r.Body.Setup, mass)
+			if err != nil {
+				return err
+			}
+			d, err := playback.Run(ctx, held, mass, r.Body.Programme, choice)
 			if err == nil {
 				drops[i] = *d
 			}

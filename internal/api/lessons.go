@@ -7,7 +7,7 @@ import (
 	"sync"
 
 	"dunvel/core/box"
-	"dunvel/core/droptest"
+	"dunvel/core/measure"
 	"dunvel/core/pattern"
 	"dunvel/core/setup"
 	"dunvel/core/trip"
@@ -105,12 +105,12 @@ const mostTimed = 30
 
 // timedOnTrips are the seconds to the bottom that were logged, as tests on the
 // water, one for each outfit of a trip.
-func (h Handlers) timedOnTrips(ctx context.Context) ([]droptest.Test, error) {
+func (h Handlers) timedOnTrips(ctx context.Context) ([]measure.Test, error) {
 	logs, err := h.logs(ctx, nil)
 	if err != nil {
 		return nil, err
 	}
-	var out []droptest.Test
+	var out []measure.Test
 	at := map[string]int{}
 	for i, l := range logs {
 		changes := slices.DeleteFunc(slices.Clone(l.Events), func(e trip.Event) bool { return e.State == nil })
@@ -124,10 +124,10 @@ func (h Handlers) timedOnTrips(ctx context.Context) ([]droptest.Test, error) {
 			if !ok {
 				k = len(out)
 				at[key] = k
-				out = append(out, droptest.Test{Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: droptest.OnWater, Held: droptest.Slack})
+				out = append(out, measure.Test{Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: measure.OnWater, Held: measure.Slack})
 			}
-			if len(out[k].Drops) < droptest.MostDrops {
-				out[k].Drops = append(out[k].Drops, droptest.Drop{Time: e.Seconds})
+			if len(out[k].Drops) < measure.MostDrops {
+				out[k].Drops = append(out[k].Drops, measure.Drop{Time: e.Seconds})
 			}
 		}
 	}
@@ -135,8 +135,8 @@ func (h Handlers) timedOnTrips(ctx context.Context) ([]droptest.Test, error) {
 }
 
 // testsOf are the values of kept tests.
-func testsOf(kept []store.Kept[droptest.Test]) []droptest.Test {
-	out := make([]droptest.Test, len(kept))
+func testsOf(kept []store.Kept[measure.Test]) []measure.Test {
+	out := make([]measure.Test, len(kept))
 	for i, k := range kept {
 		out[i] = k.Value
 	}

@@ -10,6 +10,8 @@ import (
 	"syscall"
 
 	"dunvel/core/advice"
+	"dunvel/core/explore"
+	"dunvel/core/mechanics"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
 	"dunvel/internal/store"
@@ -30,7 +32,7 @@ func describe(err error) Problem {
 		return Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
 	}
 	var fields setup.Errors
-	var axis *advice.AxisError
+	var axis *explore.AxisError
 	var rule *rules.Error
 	var request *openapi3filter.RequestError
 	var status echo.HTTPStatusCoder
@@ -50,7 +52,7 @@ func describe(err error) Problem {
 		}
 		return p
 	case errors.As(err, &axis):
-		return describe(badField(axis.Field, axis.Message))
+		return describe(badField(axis.Field, advice.AxisWords(axis)))
 	case errors.As(err, &rule):
 		return describe(badField("rules", rule.Error()))
 	case errors.Is(err, store.ErrNotFound):
@@ -63,8 +65,8 @@ func describe(err error) Problem {
 		return p
 	case errors.Is(err, store.ErrDamaged):
 		return problem(http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one.")
-	case errors.Is(err, context.DeadlineExceeded):
-		return problem(http.StatusServiceUnavailable, "Took too long", "That took longer to work out than is allowed here; nothing is lost. Ask again, or for less.")
+	case errors.Is(err, mechanics.ErrBudget):
+		return problem(http.StatusServiceUnavailable, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water.")
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 16 MB.")
 	case errors.As(err, &request):

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"time"
 
+	"dunvel/core/mechanics"
 	"dunvel/core/practice"
 	"dunvel/internal/store"
 )
@@ -34,7 +35,7 @@ func (h Handlers) PlayRound(ctx context.Context, r PlayRoundRequestObject) (Play
 	if err != nil {
 		return nil, err
 	}
-	round, err := practice.Play(q, chosen(r.Body.Units))
+	round, err := practice.Play(mechanics.WithBudget(ctx, answerWork), q, chosen(r.Body.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -47,7 +48,7 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 	if err != nil {
 		return nil, err
 	}
-	score, err := practice.Call(q, r.Body.At, chosen(r.Body.Question.Units))
+	score, err := practice.Call(mechanics.WithBudget(ctx, answerWork), q, r.Body.At, chosen(r.Body.Question.Units))
 	if err != nil {
 		return nil, err
 	}
@@ -62,6 +63,16 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 // round is the question for a round, with what is known of the bait.
 func (h Handlers) round(ctx context.Context, q *RoundQuestion) (practice.Question, error) {
 	out := practice.Question{Setup: q.Setup, Mass: q.Mass, Game: q.Game, Seed: q.Seed}
-	_, err := h.measured(ctx, &out.Setup, nil)
+	if _, err := h.measured(ctx, &out.Setup, nil); err != nil {
+		return out, err
+	}
+	if out.Validate(chosen(q.Units)) != nil {
+		return out, nil // it is refused when it is played
+	}
+	adviser, err := h.adviser(ctx, out.Setup)
+	if err != nil {
+		return out, err
+	}
+	out.Setup, err = adviser.Held(ctx, out.Setup, out.Mass)
 	return out, err
 }

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"dunvel/core/box"
+	"dunvel/core/mechanics"
 	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/store"
@@ -138,7 +139,15 @@ func (h Handlers) placed(ctx context.Context, t trip.Trip, e trip.Event, others 
 	if _, err := h.measured(ctx, &state.Setup, choice); err != nil {
 		return e, err
 	}
-	return e.Placed(state)
+	adviser, err := h.adviser(ctx, state.Setup)
+	if err != nil {
+		return e, err
+	}
+	ctx = mechanics.WithBudget(ctx, answerWork)
+	if state.Setup, err = adviser.Held(ctx, state.Setup, state.Mass); err != nil {
+		return e, err
+	}
+	return e.Placed(ctx, state)
 }
 
 // stock spends what an event took from the box, or puts it back.

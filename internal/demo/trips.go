@@ -50,7 +50,7 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 		if err != nil {
 			return fmt.Errorf("demo: %s: %w", d.place, err)
 		}
-		events, err := d.events(begin, state, random)
+		events, err := d.events(ctx, begin, state, random)
 		if err != nil {
 			return fmt.Errorf("demo: %s: %w", d.place, err)
 		}
@@ -70,8 +70,8 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 }
 
 // events are what happened on a day.
-func (d day) events(begin time.Time, state trip.State, random *rand.Rand) ([]trip.Event, error) {
-	first, err := trip.Event{Kind: trip.Splash}.Placed(state)
+func (d day) events(ctx context.Context, begin time.Time, state trip.State, random *rand.Rand) ([]trip.Event, error) {
+	first, err := trip.Event{Kind: trip.Splash}.Placed(ctx, state)
 	if err != nil {
 		return nil, err
 	}

@@ -1,6 +1,8 @@
 package exchange
 
 import (
+	"bytes"
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -14,25 +16,27 @@ import (
 // maxSetup is the most that is read as a setup, as over HTTP.
 const maxSetup = 1 << 20
 
-// Advise reads a setup as JSON from r and writes the answer to it to w, as the
-// API gives it, by solve: advice.Solve, or one that knows more. What the setup
-// leaves out is as in setup.Default. Errors tell what cannot be read, or are those
-// of solve; nothing is written then.
-func Advise(r io.Reader, w io.Writer, choice units.Choice, solve func(setup.Setup, units.Choice) (*advice.Answer, error)) error {
-	s := setup.Default()
-	in := json.NewDecoder(io.LimitReader(r, maxSetup))
-	in.DisallowUnknownFields()
-	err := in.Decode(&s)
-	var wrong *json.UnmarshalTypeError
+// Solver answers a setup.
+type Solver func(context.Context, setup.Setup, units.Choice) (*advice.Answer, error)
+
+// Advise reads a setup of any version as JSON from r and writes the answer to it to w,
+// as the API gives it. What the setup leaves out is as in setup.Default. Errors tell
+// what cannot be read, or are those of solve; nothing is written then.
+func Advise(ctx context.Context, r io.Reader, w io.Writer, choice units.Choice, solve Solver) error {
+	text, err := io.ReadAll(io.LimitReader(r, maxSetup+1))
 	switch {
-	case errors.As(err, &wrong):
-		return fmt.Errorf("%s: a %s where %s belongs", wrong.Field, wrong.Value, wrong.Type)
-	case errors.Is(err, io.EOF), errors.Is(err, io.ErrUnexpectedEOF):
-		return fmt.Errorf("the input is no whole setup within %d MB", maxSetup>>20)
 	case err != nil:
-		return fmt.Errorf("the input is not a setup: %w", err)
+		return fmt.Errorf("the input cannot be read: %w", err)
+	case len(text) > maxSetup:
+		return fmt.Errorf("the input is more than a setup: over %d MB", maxSetup>>20)
+	case len(bytes.TrimSpace(text)) == 0:
+		return errors.New("there is no setup: give one as JSON on standard input, such as {}")
 	}
-	answer, err := solve(s, choice)
+	s, err := setup.Decode(text)
+	if err != nil {
+		return err
+	}
+	answer, err := solve(ctx, s, choice)
 	if err != nil {
 		return err
 	}

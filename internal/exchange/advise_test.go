@@ -9,20 +9,23 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/setup"
+	"dunvel/core/trial"
 	"dunvel/core/units"
 )
+
+var answers = advice.New(trial.Knowledge{}).Answer
 
 func TestAdvise(t *testing.T) {
 	choice := units.Choice{"mass": "oz"}
 	s := setup.Default()
 	s.Water.Depth, s.Cast.Distance = 6, 15
-	want, err := advice.Solve(s, choice)
+	want, err := answers(t.Context(), s, choice)
 	if err != nil {
 		t.Fatal(err)
 	}
 	var out bytes.Buffer
 	// What is left out is as usual.
-	if err := Advise(strings.NewReader(`{"water":{"depth":6},"cast":{"distance":15}}`), &out, choice, advice.Solve); err != nil {
+	if err := Advise(t.Context(), strings.NewReader(`{"water":{"depth":6},"cast":{"distance":15}}`), &out, choice, answers); err != nil {
 		t.Fatal(err)
 	}
 	var got advice.Answer
@@ -48,20 +51,20 @@ func TestAdvise(t *testing.T) {
 
 func TestAdviseRefuses(t *testing.T) {
 	for text, words := range map[string]string{
-		"":                                "no whole setup",
+		"":                                "there is no setup",
 		`{"water":{"depth":6}`:            "no whole setup",
-		"[]":                              "array where",
-		"six metres":                      "not a setup",
+		"[]":                              "a list stands where",
+		"six metres":                      "no whole setup",
 		`{"water":{"deep":6}}`:            `unknown field "deep"`,
-		`{"water":{"depth":"6 m"}}`:       "water.depth: a string",
+		`{"water":{"depth":"6 m"}}`:       "water.depth: a text",
 		`{"water":{"depth":-6}}`:          "Depth under the rod: -6 m is outside",
 		`{"heads":[]}`:                    "Heads: give 1 to 40",
 		`{"approach":{"kind":"fly"}}`:     "not one of",
 		`{"target":{"depth":30}}`:         "is below the bed",
-		strings.Repeat(" ", maxSetup+100): "no whole setup",
+		strings.Repeat(" ", maxSetup+100): "more than a setup",
 	} {
 		var out bytes.Buffer
-		err := Advise(strings.NewReader(text), &out, nil, advice.Solve)
+		err := Advise(t.Context(), strings.NewReader(text), &out, nil, answers)
 		if err == nil || !strings.Contains(err.Error(), words) || out.Len() > 0 {
 			t.Errorf("%.40q: %v (%d bytes written)", text, err, out.Len())
 		}

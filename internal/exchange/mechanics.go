@@ -39,7 +39,7 @@ func Mechanics(ctx context.Context, r io.Reader, w io.Writer) error {
 			if err := ctx.Err(); err != nil {
 				return err
 			}
-			results[i] = solve(text)
+			results[i] = solve(ctx, text)
 			return nil
 		})
 	}
@@ -52,7 +52,7 @@ func Mechanics(ctx context.Context, r io.Reader, w io.Writer) error {
 }
 
 // solve reads and solves one case.
-func solve(text json.RawMessage) cases.Result {
+func solve(ctx context.Context, text json.RawMessage) cases.Result {
 	var c cases.Case
 	err := json.Unmarshal(text, &c)
 	var wrong *json.UnmarshalTypeError
@@ -62,5 +62,5 @@ func solve(text json.RawMessage) cases.Result {
 	case err != nil:
 		return cases.Result{ID: c.ID, Error: err.Error()}
 	}
-	return cases.Solve(c)
+	return cases.Solve(ctx, c)
 }

@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"runtime"
@@ -38,7 +37,7 @@ const eventColumns = "id, trip, version, body"
 
 func (r eventRow) kept() (KeptEvent, error) {
 	out := KeptEvent{ID: r.ID, Trip: r.Trip, Version: r.Version}
-	if err := json.Unmarshal([]byte(r.Body), &out.Event); err != nil {
+	if err := read("event", r.Body, &out.Event); err != nil {
 		return KeptEvent{}, fmt.Errorf("store: event %d: %w", r.ID, err)
 	}
 	return out, nil
@@ -79,13 +78,13 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event
 	}
 	out := make([]Added, len(events))
 	for i, e := range events {
-		body, err := json.Marshal(e)
+		body, err := written("event", e)
 		if err != nil {
-			return nil, fmt.Errorf("store: %w", err)
+			return nil, err
 		}
 		var r eventRow
 		err = tx.GetContext(ctx, &r, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING RETURNING "+eventColumns,
-			e.Key, trip, Time{e.Time}, e.Kind, string(body), Time{now}, Time{now})
+			e.Key, trip, Time{e.Time}, e.Kind, body, Time{now}, Time{now})
 		out[i].Fresh = err == nil
 		if errors.Is(err, sql.ErrNoRows) {
 			err = tx.GetContext(ctx, &r, "SELECT "+eventColumns+" FROM event WHERE key = ?", e.Key)
@@ -181,12 +180,12 @@ func (s *Events) Get(ctx context.Context, id int64) (KeptEvent, error) {
 // Change sets an event anew, if it still has the given version. Errors:
 // ErrNotFound, ErrConflict.
 func (s *Events) Change(ctx context.Context, id, version int64, e trip.Event, now time.Time) (KeptEvent, error) {
-	body, err := json.Marshal(e)
+	body, err := written("event", e)
 	if err != nil {
-		return KeptEvent{}, fmt.Errorf("store: %w", err)
+		return KeptEvent{}, err
 	}
 	kept, err := s.one(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND deleted IS NULL RETURNING "+eventColumns,
-		Time{e.Time}, e.Kind, string(body), Time{now}, id, version)
+		Time{e.Time}, e.Kind, body, Time{now}, id, version)
 	if errors.Is(err, ErrNotFound) {
 		if _, err := s.Get(ctx, id); err == nil {
 			return KeptEvent{}, ErrConflict

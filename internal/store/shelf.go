@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"time"
@@ -47,7 +46,7 @@ const columns = "id, version, name, body, created, updated"
 
 func (s *Shelf[T]) kept(r row) (Kept[T], error) {
 	out := Kept[T]{r.ID, r.Version, r.Name, s.initial(), r.Created.Time, r.Updated.Time}
-	if err := json.Unmarshal([]byte(r.Body), &out.Value); err != nil {
+	if err := read(s.table, r.Body, &out.Value); err != nil {
 		return Kept[T]{}, fmt.Errorf("store: %s %d: %w", s.table, r.ID, err)
 	}
 	return out, nil
@@ -117,16 +116,16 @@ func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, no
 	defer func() { _ = tx.Rollback() }() // does nothing after Commit
 	out := make([]Kept[T], len(values))
 	for i, value := range values {
-		text, err := json.Marshal(value)
+		text, err := written(s.table, value)
 		if err != nil {
-			return nil, fmt.Errorf("store: %w", err)
+			return nil, err
 		}
 		name, err := called(tx, names[i])
 		if err != nil {
 			return nil, err
 		}
 		if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
-			name, string(text), Time{now}, Time{now}); err != nil {
+			name, text, Time{now}, Time{now}); err != nil {
 			return nil, &RowError{i, names[i], err}
 		}
 	}
@@ -141,12 +140,11 @@ func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, no
 func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, now time.Time) (Kept[T], error) {
 	var text *string
 	if value != nil {
-		b, err := json.Marshal(value)
+		b, err := written(s.table, value)
 		if err != nil {
-			return Kept[T]{}, fmt.Errorf("store: %w", err)
+			return Kept[T]{}, err
 		}
-		text = new(string)
-		*text = string(b)
+		text = &b
 	}
 	changed, err := s.one(ctx, s.db, "UPDATE "+s.table+` SET name = coalesce(?, name), body = coalesce(?, body), updated = ?, version = version + 1
 		WHERE id = ? AND version = ? AND deleted IS NULL RETURNING `+columns, name, text, Time{now}, id, version)

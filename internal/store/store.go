@@ -12,7 +12,7 @@ import (
 	"path/filepath"
 
 	"dunvel/core/box"
-	"dunvel/core/droptest"
+	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -31,7 +31,7 @@ type Store struct {
 	Setups     *Shelf[setup.Setup]
 	Programmes *Shelf[technique.Programme]
 	Items      *Shelf[box.Item]
-	DropTests  *Shelf[droptest.Test]
+	DropTests  *Shelf[measure.Test]
 	Rounds     *Shelf[practice.Played]
 	Trips      *Shelf[trip.Trip]
 	Places     *Shelf[trip.Place]
@@ -82,7 +82,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
-		DropTests:  &Shelf[droptest.Test]{db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
+		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
 		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
 		Trips:      &Shelf[trip.Trip]{db, "trip", func() trip.Trip { return trip.Trip{} }},
 		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},

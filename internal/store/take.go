@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"time"
@@ -25,14 +24,15 @@ func (s *Store) Take(ctx context.Context, logs []trip.Log, now time.Time) (trips
 		name := fit(l.Name, "")
 		err := tx.GetContext(ctx, &id, "SELECT id FROM trip WHERE name = ? AND deleted IS NULL", name)
 		if errors.Is(err, sql.ErrNoRows) {
-			var body []byte
-			if body, err = json.Marshal(l.Trip); err != nil {
-				return 0, 0, fmt.Errorf("store: %w", err)
+			body, err := written("trip", l.Trip)
+			if err != nil {
+				return 0, 0, err
 			}
-			err = tx.GetContext(ctx, &id, "INSERT INTO trip (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(body), Time{now}, Time{now})
+			if err := tx.GetContext(ctx, &id, "INSERT INTO trip (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, body, Time{now}, Time{now}); err != nil {
+				return 0, 0, fmt.Errorf("store: %s: %w", l.Name, err)
+			}
 			trips++
-		}
-		if err != nil {
+		} else if err != nil {
 			return 0, 0, fmt.Errorf("store: %s: %w", l.Name, err)
 		}
 		added, err := addEvents(ctx, tx, id, l.Events, now)

@@ -4,6 +4,7 @@
 package cases
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -47,6 +48,15 @@ type Input struct {
 	ReelStarts       *float64   `json:"reel_starts"` // s
 	End              string     `json:"end"`         // "touch": when every body has touched; "time": after time
 	Time             float64    `json:"time"`        // s, at the longest
+	Swell            Swell      `json:"swell"`
+}
+
+// Swell is a regular wave, its phase 0 at the rod at time 0; 0 high where there is
+// none.
+type Swell struct {
+	Height    float64 `json:"height"`    // m
+	Period    float64 `json:"period"`    // s
+	Direction float64 `json:"direction"` // rad, towards
 }
 
 // Line is one of the two parts of the line; the main line has no length.
@@ -91,7 +101,7 @@ type Result struct {
 const lineInertia = 1.5e-4
 
 // Solve solves a case. What is wrong with its input is the result's error.
-func Solve(c Case) Result {
+func Solve(ctx context.Context, c Case) Result {
 	out := Result{ID: c.ID}
 	in := c.Input
 	if err := in.check(); err != nil {
@@ -99,7 +109,7 @@ func Solve(c Case) Result {
 		return out
 	}
 	scene, drop := in.drop()
-	track, err := scene.Run(drop, mechanics.Detail{Grain: mechanics.Fine})
+	track, err := scene.Run(ctx, drop, mechanics.Detail{Grain: mechanics.Fine})
 	if err != nil {
 		out.Error = err.Error()
 		return out
@@ -137,6 +147,7 @@ func (in Input) drop() (*mechanics.Scene, mechanics.Drop) {
 		Current:   water.Current{Surface: r3.Vec{X: in.Current * cos, Y: in.Current * sin}, Exponent: in.CurrentExponent},
 		Wind:      r3.Vec{X: in.Wind[0], Y: in.Wind[1]},
 		Bed:       water.Bed{Depth: in.Depth, Slope: in.BedSlope, Friction: in.Friction},
+		Swell:     water.WavesOver(water.Swell{Height: in.Swell.Height, Period: in.Swell.Period, Direction: in.Swell.Direction}, in.Depth),
 		TipHeight: in.TipHeight, LineInertia: lineInertia,
 	}
 	cast := mechanics.Cast{Distance: in.Cast, Toward: in.CastDirection, SpoolDrag: in.SpoolDrag, Drift: r3.Vec{X: in.Drift[0], Y: in.Drift[1]}}
@@ -178,7 +189,8 @@ func (in Input) check() error {
 		{"current", in.Current, -10, 10}, {"current_exponent", in.CurrentExponent, 0, 1}, {"current_direction", in.CurrentDirection, -10, 10},
 		{"wind", math.Hypot(in.Wind[0], in.Wind[1]), 0, 150}, {"drift", math.Hypot(in.Drift[0], in.Drift[1]), 0, 20},
 		{"tip_height", in.TipHeight, 0.01, 100}, {"cast", in.Cast, 0, 1000}, {"cast_direction", in.CastDirection, -10, 10},
-		{"leader.length", in.Leader.Length, 0, 1000}, {"spool_drag", in.SpoolDrag, 0, 100}, {"reel", in.Reel, -20, 20}, {"time", in.Time, 1e-3, 7200},
+		{"leader.length", in.Leader.Length, 0, 1000}, {"spool_drag", in.SpoolDrag, 0, 100}, {"reel", in.Reel, -20, 20},
+		{"swell.height", in.Swell.Height, 0, 20}, {"swell.period", in.Swell.Period, 0, 60}, {"swell.direction", in.Swell.Direction, -10, 10}, {"time", in.Time, 1e-3, 7200},
 	}
 	for name, l := range map[string]Line{"leader": in.Leader, "main": in.Main} {
 		limits = append(limits,

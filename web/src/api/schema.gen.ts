@@ -969,8 +969,30 @@ export interface components {
             setup: components["schemas"]["Setup"];
             units?: components["schemas"]["Units"];
         };
-        /** @description The whole set of conditions and tackle. Limits and choices are in the definitions. */
+        /** @description The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults. */
         Setup: {
+            /** @default 1 */
+            version: number;
+            /**
+             * @description How the line is held on the fall
+             * @default {
+             *       "rod": "as suits",
+             *       "line": "bail open",
+             *       "closes": 0
+             *     }
+             */
+            hand: {
+                /** @default as suits */
+                rod: string;
+                /** @default bail open */
+                line: string;
+                /**
+                 * Format: double
+                 * @description After the splash, where the bail is closed part-way; 0: half way down
+                 * @default 0
+                 */
+                closes: number;
+            };
             water: {
                 salinity: string;
                 /** Format: double */
@@ -1036,6 +1058,12 @@ export interface components {
                 height: number;
                 /** Format: double */
                 period: number;
+                /**
+                 * Format: double
+                 * @description It travels towards; 0: as usual there, 360: away from the rod
+                 * @default 0
+                 */
+                direction: number;
             };
             boat: {
                 kind: string;
@@ -1076,6 +1104,17 @@ export interface components {
                  * @description Of the head in that cast
                  */
                 thrownMass: number;
+                /**
+                 * Format: double
+                 * @description Line that a turn of the reel takes in
+                 * @default 0.75
+                 */
+                perTurn: number;
+                /**
+                 * @description How fine its touch is
+                 * @default as its line
+                 */
+                outfit: string;
             };
             cast: {
                 /** Format: double */
@@ -1220,7 +1259,7 @@ export interface components {
                 bandHigh: number;
                 /**
                  * Format: double
-                 * @description Of the bait, when it is lifted and dropped
+                 * @description Of the bait, when it is lifted and dropped; 0: as usual
                  */
                 lift: number;
                 /**
@@ -1235,9 +1274,31 @@ export interface components {
                 backMost: number;
                 /**
                  * Format: double
-                 * @description Of line, when it is to hover
+                 * @description Of line, when it is to hover; 0: what suits
                  */
                 takeUp: number;
+                /**
+                 * Format: double
+                 * @description Turns of the reel that lift the bait; 0: lift
+                 * @default 0
+                 */
+                liftTurns: number;
+                /**
+                 * @description Where a retrieve begins
+                 * @default as suits
+                 */
+                begins: string;
+                /**
+                 * Format: double
+                 * @description At which it does, where that is a count; 0: the band
+                 * @default 0
+                 */
+                count: number;
+                /**
+                 * @description What a head that is worked in place may do
+                 * @default in place
+                 */
+                still: string;
                 /**
                  * Format: double
                  * @description 0: the usual one for the depth
@@ -1255,9 +1316,10 @@ export interface components {
                 margin: number;
                 /**
                  * Format: double
-                 * @description Line out over depth at most
+                 * @deprecated
+                 * @description Of version 1; line out forbids no head any more
                  */
-                scope: number;
+                scope?: number;
                 /**
                  * Format: double
                  * @description Of the way in the band, when it swims
@@ -1367,19 +1429,14 @@ export interface components {
             lineOut: number;
             /**
              * Format: double
-             * @description Line for the contact margin wanted; 0: no length gives it
-             */
-            needed: number;
-            /**
-             * Format: double
-             * @description Line that may be out
-             */
-            most: number;
-            /**
-             * Format: double
              * @description Contact margin: push on the bed over weight in water
              */
             margin: number;
+            /**
+             * Format: double
+             * @description Speed at which line and flow sweep it along; 0: friction holds it
+             */
+            creep: number;
             /**
              * Format: double
              * @description Lying still: friction needed over friction there is
@@ -1393,31 +1450,85 @@ export interface components {
             boat: components["schemas"]["Point"];
             curve: components["schemas"]["Point"][];
         };
+        /** @description How rod and line are held on the fall */
+        Handling: {
+            /** @description The rod is held down to the water */
+            down: boolean;
+            /**
+             * Format: double
+             * @description Of the rod over the water
+             */
+            tip: number;
+            /** @enum {string} */
+            line: "bail open" | "fed under a finger" | "closed at the splash" | "closed part-way";
+            /**
+             * Format: double
+             * @description After the splash at which the bail is closed part-way; 0: half way down
+             */
+            closes: number;
+        };
         HeadAnswer: {
             /** Format: double */
             mass: number;
             /** Format: double */
             weightInWater: number;
+            handling: components["schemas"]["Handling"];
+            /**
+             * Format: double
+             * @description Line that would be out, were it not fed under a finger; 0: it is not
+             */
+            otherwise: number;
             fall: components["schemas"]["Fall"];
             contact: components["schemas"]["Contact"];
+            /** @description What it is felt by and over what, in N; all 0 where it is not on the bed */
+            feel: {
+                /** Format: double */
+                pull: number;
+                /**
+                 * Format: double
+                 * @description The pull that is told: over what the hand, gusts and swirls make
+                 */
+                told: number;
+                /** Format: double */
+                hand: number;
+                /** Format: double */
+                gusts: number;
+                /** Format: double */
+                swirl: number;
+            };
             /** @description How it comes back when it is to swim; all 0 otherwise */
             swim: {
                 /**
                  * Format: double
-                 * @description Share of the time within the band
+                 * @description Share of the way within the band at the wanted speed
                  */
                 inBand: number;
                 /**
                  * Format: double
-                 * @description Over the bed, on average
+                 * @description Over the bed then, on average; or the depth where the target is one
                  */
                 height: number;
+                /**
+                 * Format: double
+                 * @description Through the water at which it is in the middle of the band
+                 */
+                speed: number;
+                /**
+                 * Format: double
+                 * @description Line taken in at that speed
+                 */
+                reel: number;
+                /**
+                 * Format: double
+                 * @description Of the reel a second, then
+                 */
+                turns: number;
             };
             /** @description What it does over fish when it is to hover; all 0 otherwise */
             hover: {
                 /**
                  * Format: double
-                 * @description Within the band, from the top of it; 30 or more is given as that
+                 * @description Within the band, from the top of it; 15 or more is given as that
                  */
                 stays: number;
                 /**
@@ -1427,6 +1538,11 @@ export interface components {
                 deepest: number;
                 /** @enum {string} */
                 leaves: "up" | "down" | "";
+                /**
+                 * Format: double
+                 * @description That suits it
+                 */
+                takeUp: number;
             };
             /**
              * Format: double
@@ -1475,17 +1591,27 @@ export interface components {
             heads: components["schemas"]["HeadAnswer"][];
             /** @description Index of the head to tie on, the lightest that does it or, swimming, the one nearest to the middle of the band; -1: none */
             pick: number;
-            /** @description Index of the lightest head that does it; -1: none */
+            /** @description Index of the lightest head that is as likely as not to do it; -1: none */
             least: number;
             /** @description Index of the head to tie on, or of the one that comes closest where none does it */
             closest: number;
             sentence: string;
+            /** @description How to hold rod and line, in a few words */
+            hand: string;
             notLighter: string;
+            /** @description Or what would make a head do it, where none does */
             notHeavier: string;
+            /** @description Which of wind, current and swell asks for the weight; empty where none does */
+            asks: string;
             /** Format: double */
             wait: number;
             waitReason: string;
             drift: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description That the bait is lifted by; 0: it is not
+             */
+            lift: number;
             /**
              * Format: double
              * @description Depth aimed at
@@ -1584,6 +1710,10 @@ export interface components {
                 mass: number;
                 /** Format: double */
                 sure: number;
+                /** @description With the rod held down */
+                down: boolean;
+                /** @description Told from those around it that were worked out */
+                between: boolean;
             }[];
             done?: boolean;
         };
@@ -1970,6 +2100,13 @@ export interface components {
             heads: {
                 /** Format: double */
                 mass: number;
+                /** @description How it is held on the fall */
+                line: string;
+                /**
+                 * Format: double
+                 * @description Of the rod over the water
+                 */
+                tip: number;
                 counts: {
                     /** Format: double */
                     time: number;

@@ -35,11 +35,17 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const bends = rig.floats ? curveLinear : curveCatmullRom;
   const float = rig.floats ? lineAt(fall.lines, now).at(-2) : undefined;
   const there = fall.outcome === "reached" ? fall.landing : undefined;
+  const held = handWords(head.handling);
   const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
   return (
     <g>
-      <Rod kind={setup.boat.kind} at={0} setup={setup} frame={frame} faint={Math.abs(boat) > 0.4} />
-      {Math.abs(boat) > 0.4 && <Rod kind={setup.boat.kind} at={boat} setup={setup} frame={frame} />}
+      <Rod kind={setup.boat.kind} at={0} tip={head.handling.tip} frame={frame} faint={Math.abs(boat) > 0.4} />
+      {Math.abs(boat) > 0.4 && <Rod kind={setup.boat.kind} at={boat} tip={head.handling.tip} frame={frame} />}
+      {held && (
+        <text x={x(boat) + 8} y={z(head.handling.tip) - 10} className="note hand-note">
+          {held}
+        </text>
+      )}
       {drift > 0.01 && (
         <text x={Math.max(x(boat) - 14, 96)} y={z(0) + 30} className="note" textAnchor="end">
           drift {show("speed", drift)}
@@ -77,7 +83,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
         />
       )}
       {setup.approach.kind === "lift and drop" && (
-        <Band low={0} high={setup.approach.lift} setup={setup} answer={answer} frame={frame} />
+        <Band low={0} high={answer.lift} setup={setup} answer={answer} frame={frame} />
       )}
       {atWork && (
         <>
@@ -125,23 +131,34 @@ function Band({
   );
 }
 
-/** What is fished from, with the rod; the tip is where the engine has it. */
+/** How rod and line are held, where that is not just as usual. */
+function handWords({ down, line }: Head["handling"]): string {
+  const words = {
+    "bail open": "",
+    "fed under a finger": "line through a finger",
+    "closed at the splash": "bail closed",
+    "closed part-way": "bail closed on the way",
+  }[line];
+  return [down ? "rod down" : "", words].filter(Boolean).join(", ");
+}
+
+/** What is fished from, with the rod; the tip, metres over the water, is where the engine has it. */
 export function Rod({
   kind,
   at,
-  setup,
+  tip: height,
   frame,
   faint,
 }: {
   kind: string;
   at: number;
-  setup: Setup;
+  tip: number;
   frame: Frame;
   faint?: boolean;
 }) {
   const { x, z } = frame;
   const water = z(0);
-  const tip = { x: x(at), y: z(setup.rod.tipHeight) };
+  const tip = { x: x(at), y: z(height) };
   const size = Math.min(Math.max(3.6 * frame.along, 46), 84);
   const stern = tip.x - size * 0.35;
   const hand = { x: stern - size * 0.12, y: water - size * 0.16 };

@@ -17,7 +17,7 @@ export function CountDown({ setup }: { setup: Setup }) {
         Count for the {setup.bait.form}, {show("size", setup.bait.length)}
       </h2>
       <p className="aside">
-        Seconds from the splash, with the bail open, cast {show("depth", setup.cast.distance)}
+        Seconds from the splash, cast {show("depth", setup.cast.distance)}
         {setup.flow.speed > 0 && `, current ${show("speed", setup.flow.speed)}`}.{" "}
         {card.words || "Its drag was not measured: time a few drops."} Small: in 8 cases of 10.
       </p>
@@ -36,6 +36,12 @@ export function CountDown({ setup }: { setup: Setup }) {
             </tr>
           </thead>
           <tbody>
+            <tr className="card-hand">
+              <th scope="row">held</th>
+              {there.map((h) => (
+                <td key={h.mass}>{heldAs(h, setup)}</td>
+              ))}
+            </tr>
             {card.depths.map((d, i) => (
               <tr key={d}>
                 <th scope="row">
@@ -71,4 +77,10 @@ export function CountDown({ setup }: { setup: Setup }) {
       </button>
     </section>
   );
+}
+
+/** How a head is held on the fall, in the room of a cell. */
+function heldAs(head: { line: string; tip: number }, setup: Setup): string {
+  const line = { "bail open": "open", "fed under a finger": "finger" }[head.line] ?? "closed";
+  return head.tip < setup.rod.tipHeight - 0.01 ? `${line}, rod down` : line;
 }

@@ -41,12 +41,7 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
     >
       <Backdrop setup={setup} answer={answer} frame={frame} />
       <CurrentArrows setup={setup} answer={answer} frame={frame} x={arrowsAt(frame, setup, tip?.x)} />
-      <Rod
-        kind={setup.boat.kind}
-        at={tip?.x ?? 0}
-        setup={{ ...setup, rod: { ...setup.rod, tipHeight: tip?.z ?? setup.rod.tipHeight } }}
-        frame={frame}
-      />
+      <Rod kind={setup.boat.kind} at={tip?.x ?? 0} tip={tip?.z ?? setup.rod.tipHeight} frame={frame} />
       {drops.map((drop, i) => {
         const now = frameAt(drop, time);
         if (!now) return null;

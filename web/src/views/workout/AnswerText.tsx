@@ -71,6 +71,9 @@ export function AnswerText({ of, answer, head, changes, failure, stale, onChange
           </h2>
         )}
       </div>
+      <p className="hand">
+        {answer.hand} {answer.asks}
+      </p>
       {answer.both && <p className="both">{answer.both}</p>}
       <div className="reasons">
         {answer.notLighter && (
@@ -78,7 +81,7 @@ export function AnswerText({ of, answer, head, changes, failure, stale, onChange
             <b>Not lighter</b> {answer.notLighter}
           </p>
         )}
-        {answer.notHeavier && (
+        {answer.notHeavier && !answer.sentence.includes(answer.notHeavier) && (
           <p>
             <b>{pick ? "Not heavier" : "Instead"}</b> {answer.notHeavier}
           </p>

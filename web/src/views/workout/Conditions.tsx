@@ -120,6 +120,7 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         )}
         {number("swell.height")}
         {setup.swell.height > 0 && number("swell.period")}
+        {setup.swell.height > 0 && number("swell.direction")}
       </Group>
       <Group title="Line and leader">
         {choice("line.material")}
@@ -187,7 +188,10 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {offBed && setup.approach.kind !== "lift and drop" && number("target.band")}
         {swims && !offBed && number("approach.bandLow")}
         {swims && !offBed && number("approach.bandHigh")}
-        {setup.approach.kind === "lift and drop" && number("approach.lift")}
+        {swims && choice("approach.begins")}
+        {swims && setup.approach.begins === "at a count" && number("approach.count")}
+        {setup.approach.kind === "lift and drop" && setup.approach.liftTurns === 0 && number("approach.lift")}
+        {setup.approach.kind === "lift and drop" && number("approach.liftTurns")}
         {setup.approach.kind === "lift and drop" && number("approach.backLeast")}
         {setup.approach.kind === "lift and drop" && number("approach.backMost")}
         {setup.approach.kind === "hover" && setup.cast.distance > 0 && number("approach.takeUp")}
@@ -195,7 +199,16 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {setup.approach.kind === "slow fall" && number("approach.ceiling")}
         {choice("approach.leaning")}
         {setup.cast.distance > 0 && !["swim", "hover"].includes(setup.approach.kind) && number("cast.drag")}
+        {setup.approach.kind === "hold bottom" && setup.cast.drag === 0 && choice("approach.still")}
       </Group>
+      {!floats && (
+        <Group title="Hand" closed>
+          {choice("hand.rod")}
+          {choice("hand.line")}
+          {setup.hand.line === "closed part-way" && number("hand.closes")}
+          {choice("rod.outfit")}
+        </Group>
+      )}
       <Group title="Rod and reel">
         {number("rod.tipHeight")}
         {choice("rod.spool")}
@@ -203,13 +216,13 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         {number("rod.least")}
         {number("rod.most")}
         {number("rod.length")}
+        {number("rod.perTurn")}
         {number("rod.thrown")}
         {setup.rod.thrown > 0 && number("rod.thrownMass")}
       </Group>
       <Group title="What counts" closed>
         {number("approach.sure")}
         {setup.approach.kind === "hold bottom" && number("approach.margin")}
-        {!swims && number("approach.scope")}
         {swims && number("approach.share")}
         {setup.approach.kind === "hover" && number("approach.stays")}
         {number("approach.snagMost")}

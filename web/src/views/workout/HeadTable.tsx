@@ -27,6 +27,7 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
               <th scope="col">How sure</th>
               {boxed && <th scope="col">In the box</th>}
               <th scope="col">Weight in water</th>
+              <th scope="col">Held</th>
               <th scope="col">Falls (s per {unit})</th>
               <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
               <th scope="col">Line out then</th>
@@ -35,10 +36,12 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
               <th scope="col">Bow</th>
               {hovers && <th scope="col">Stays in the band</th>}
               {hovers && <th scope="col">Sinks on to</th>}
+              {hovers && <th scope="col">Taken up at</th>}
               {lifts && <th scope="col">Back from a lift</th>}
               {swims && <th scope="col">In the band</th>}
-              {swims && <th scope="col">Height on average</th>}
-              <th scope="col">Line for contact</th>
+              {swims && <th scope="col">{answer.onBed ? "Height" : "Depth"} on average</th>}
+              {swims && <th scope="col">Swims right reeled at (turns a second)</th>}
+              <th scope="col">Pulls, is told at</th>
               <th scope="col">Contact margin</th>
               <th scope="col">Lifts off at</th>
               <th scope="col">Snags (of 10)</th>
@@ -57,6 +60,7 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   <td>{percent(h.sure)}</td>
                   {boxed && <td>{h.owned || "–"}</td>}
                   <td>{show("mass", h.weightInWater / 9.80665)}</td>
+                  <td>{`${h.handling.down ? "rod down, " : ""}${h.handling.line}`}</td>
                   <td>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</td>
                   <td>
                     {falls ? `${counted(h.fall.time)} s, ${range(h.ranges.time, counted)}` : h.fall.outcome}
@@ -69,15 +73,23 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   <td>{falls ? percent(h.fall.bow) : "–"}</td>
                   {hovers && <td>{falls ? `${h.hover.stays.toFixed(1)} s` : "–"}</td>}
                   {hovers && <td>{falls ? show("depth", h.hover.deepest) : "–"}</td>}
+                  {hovers && <td>{falls ? show("speed", h.hover.takeUp) : "–"}</td>}
                   {lifts && <td>{h.back > 0 ? `${h.back.toFixed(1)} s` : "–"}</td>}
                   {swims && <td>{percent(h.swim.inBand)}</td>}
                   {swims && <td>{show("depth", h.swim.height)}</td>}
+                  {swims && (
+                    <td>{falls ? `${show("speed", h.swim.reel)} (${h.swim.turns.toFixed(1)})` : "–"}</td>
+                  )}
                   <td>
-                    {h.contact.needed > 0 ? show("depth", h.contact.needed) : falls ? "no length" : "–"}
+                    {h.feel.told > 0 ? `${show("force", h.feel.pull)}, ${show("force", h.feel.told)}` : "–"}
                   </td>
                   <td>{falls ? `${percent(h.contact.margin)}, ${range(h.ranges.margin, percent)}` : "–"}</td>
                   <td>
-                    {falls ? (h.contact.liftOff >= 3 ? "never" : show("speed", h.contact.liftOff)) : "–"}
+                    {falls && h.contact.curve.length + h.contact.margin > 0
+                      ? h.contact.liftOff >= 3
+                        ? "never"
+                        : show("speed", h.contact.liftOff)
+                      : "–"}
                   </td>
                   <td>{answer.onBed && falls ? Math.round(h.snags) : "–"}</td>
                   {thrown && <td>{h.reach > 0 ? show("depth", h.reach) : "–"}</td>}

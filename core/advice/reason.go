@@ -1,0 +1,281 @@
+package advice
+
+import (
+	"fmt"
+
+	"dunvel/core/catalogue"
+	"dunvel/core/judge"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+	"dunvel/core/water"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// of is the teller for a head of a ladder: the one that was picked at a speed of its
+// own is spoken of at that.
+func (t teller) of(l *judge.Ladder, i int) teller {
+	if l.Speed > 0 && i == l.Pick {
+		t.Case = t.AtSpeed(l.Speed)
+	}
+	return t
+}
+
+// reason says in one line why a head is in or out: by what it most likely misses.
+func (t teller) reason(h *judge.Head) string {
+	worst := h.Misses[0]
+	for _, m := range h.Misses[1:] {
+		if m.Met < worst.Met || m.Met == worst.Met && m.By > 0 && m.By > worst.By {
+			worst = m
+		}
+	}
+	chance := ""
+	if h.Sure >= 0.1 {
+		chance = ", " + odds(h.Sure) + " that it does"
+	}
+	if h.Verdict != judge.Does && h.Arrived() {
+		for _, l := range h.Limits {
+			if l.Kept < 1 && l.Kept < worst.Met {
+				return t.beyond(l.Limit, h) + chance
+			}
+		}
+	}
+	switch {
+	case h.Verdict == judge.Does:
+		return t.does(h)
+	case worst.By > 0:
+		return t.misses(worst.Must, h) + chance
+	}
+	return fmt.Sprintf("%s, but %s to %s", t.fact(worst.Must, h), only(h.Sure), t.goal(worst.Must))
+}
+
+// misses says how a head misses a must as things are taken to be.
+func (t teller) misses(m judge.Must, h *judge.Head) string {
+	a := t.Setup.Approach
+	switch m {
+	case judge.Steep:
+		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.depth(t.Carried(h.Fall)), t.depth(t.Target))
+	case judge.InTime:
+		if units.Seconds(h.Fall.Time) == units.Seconds(t.Wait()) {
+			return fmt.Sprintf("%s %.1f s late: %s", t.place(), h.Fall.Time-t.Wait(), t.limit())
+		}
+		return fmt.Sprintf("%s, but %s", t.thereIn(h), t.limit())
+	case judge.Told:
+		return fmt.Sprintf("%s, but its touch is neither seen nor felt: the line runs on, and it pulls %s where %s is told", t.thereIn(h), t.pull(h.Feel.Pull), t.pull(h.Feel.Told()))
+	case judge.Touches:
+		return "line and flow lift it off the bed again"
+	case judge.Presses:
+		if h.Rest.Margin <= 0.005 {
+			return "line and flow lift it off the bed" + t.where(h)
+		}
+		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", share(h.Rest.Margin), t.where(h), share(a.Margin))
+	case judge.Stays:
+		if a.Still == setup.DeadStill {
+			return fmt.Sprintf("creeps along at %s, dead still is wanted: line and current pull %s what it grips", t.runs(h.Rest.Creep), times(h.Rest.Grip))
+		}
+		return fmt.Sprintf("line and current sweep it along at %s", t.runs(h.Rest.Creep))
+	case judge.Felt:
+		return fmt.Sprintf("too light to feel: it pulls %s, %s is told%s", t.pull(h.Feel.Pull), t.pull(h.Feel.Told()), mostOf(h))
+	case judge.BackSoon:
+		return fmt.Sprintf("%s, %s at most is wanted", t.dropsBack(h), units.Seconds(a.BackMost))
+	case judge.BackLate:
+		return fmt.Sprintf("%s, %s at least is wanted", t.dropsBack(h), units.Seconds(a.BackLeast))
+	case judge.Slowly:
+		return fmt.Sprintf("falls at %s, you want %s at most", t.runs(h.Fall.Speed), t.runs(a.Ceiling))
+	case judge.Swims:
+		return t.swimsElsewhere(h)
+	case judge.Hovers:
+		return t.leaves(h)
+	case judge.Waves:
+		return fmt.Sprintf("the swell has it off the bed for %s of a wave", share(1-h.Rest.Held))
+	case judge.Walks:
+		return fmt.Sprintf("the swell carries it %s in ten waves", t.depth(h.Rest.Walk))
+	}
+	return t.fails(h)
+}
+
+// goal is what a head may not do although it does as things are taken to be.
+func (t teller) goal(m judge.Must) string {
+	a := t.Setup.Approach
+	switch m {
+	case judge.Steep:
+		return "fall to a place"
+	case judge.InTime:
+		if t.Wait() == t.Window {
+			return fmt.Sprintf("make it before the boat is over it (%s)", units.Seconds(t.Window))
+		}
+		return fmt.Sprintf("make it within the wait of %s", units.Seconds(t.Wait()))
+	case judge.Told:
+		return "have its touch seen or felt"
+	case judge.Touches:
+		return "stay on the bed"
+	case judge.Presses:
+		return fmt.Sprintf("keep %s of its weight on the bed", share(a.Margin))
+	case judge.Stays:
+		if a.Still == setup.DeadStill {
+			return "lie dead still"
+		}
+		return "stay where it is"
+	case judge.Felt:
+		return "be felt on the bed"
+	case judge.BackSoon:
+		return "be back within " + units.Seconds(a.BackMost)
+	case judge.BackLate:
+		return "take " + units.Seconds(a.BackLeast)
+	case judge.Slowly:
+		return fmt.Sprintf("fall no faster than %s", t.runs(a.Ceiling))
+	case judge.Swims:
+		return fmt.Sprintf("do so for %s of the way", share(a.Share))
+	case judge.Hovers:
+		return fmt.Sprintf("stay %s", units.Seconds(a.Stays))
+	case judge.Waves, judge.Walks:
+		return "be left there by the swell"
+	}
+	return "get there at all"
+}
+
+// fact is what a head does that comes before what it may not do.
+func (t teller) fact(m judge.Must, h *judge.Head) string {
+	switch m {
+	case judge.Presses, judge.Stays, judge.Swims, judge.Hovers, judge.BackSoon, judge.BackLate, judge.Slowly:
+		return t.does(h)
+	}
+	return t.thereIn(h)
+}
+
+// mostOf says what most of what has to be told comes from, where it is not the hand.
+func mostOf(h *judge.Head) string {
+	f := h.Feel
+	switch half := f.Told() * f.Told() / 2; {
+	case f.Gusts*f.Gusts > half:
+		return ", most of it the wind"
+	case f.Swirl*f.Swirl > half:
+		return ", most of it the current on the line"
+	}
+	return ""
+}
+
+// where says which place of a drag is the worst.
+func (t teller) where(h *judge.Head) string {
+	switch {
+	case h.Rest.Along == 0 || h.Rest.Along > 0.75:
+		return ""
+	case h.Rest.Along < 0.4:
+		return ", least of it close to the rod"
+	}
+	return ", least of it half way back"
+}
+
+// beyond says how a head is beyond a limit.
+func (t teller) beyond(l judge.Limit, h *judge.Head) string {
+	s := t.Setup
+	switch l {
+	case judge.Carried:
+		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), t.mass(s.Rigging.Second))
+	case judge.RodMost:
+		return fmt.Sprintf("weighs %s with hook and bait, the rod casts up to %s", t.mass(h.Whole), t.mass(s.Rod.Most))
+	case judge.RodLeast:
+		return fmt.Sprintf("weighs only %s with hook and bait, the rod casts from %s", t.mass(h.Whole), t.mass(s.Rod.Least))
+	case judge.Thrown:
+		return fmt.Sprintf("flies about %s with this rod, %s is wanted", t.depth(h.Reach), t.depth(s.Cast.Distance))
+	case judge.Soft:
+		bed := s.Water.Bed
+		return fmt.Sprintf("lands at %s and digs into the %s; %s is enough there", t.runs(h.Fall.Speed), bed, t.runs(catalogue.Beds[bed].Softness.Number))
+	}
+	return fmt.Sprintf("snag index %.0f, you want %.0f at most", h.Snags, s.Approach.SnagMost)
+}
+
+// does is what a head does that does all that is asked.
+func (t teller) does(h *judge.Head) string {
+	switch t.Kind() {
+	case setup.HoldBottom:
+		return t.keepsHold(h)
+	case setup.LiftAndDrop:
+		return fmt.Sprintf("%s, and keeps the bed between lifts", t.dropsBack(h))
+	case setup.Swim:
+		return t.swims(h)
+	case setup.Hover:
+		return fmt.Sprintf("%s, then %s", t.thereIn(h), t.hovers(h))
+	}
+	return fmt.Sprintf("%s, %s to spare", t.thereIn(h), units.Seconds(max(t.Wait()-h.Fall.Time, 0)))
+}
+
+// keepsHold is what a head does that holds the bottom.
+func (t teller) keepsHold(h *judge.Head) string {
+	r, speed := h.Rest, r3.Norm(t.Gait.Velocity)
+	switch {
+	case speed > 0:
+		return fmt.Sprintf("keeps the bed with %s of its weight at %s over the ground", share(r.Margin), t.runs(speed))
+	case r.Creep >= still:
+		return fmt.Sprintf("stays with %s of its weight on the bed, creeping along at %s", share(r.Margin), t.runs(r.Creep))
+	case r.Grip >= 0.05:
+		return fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", share(r.Margin), share(min(r.Grip, 1)))
+	}
+	return fmt.Sprintf("lies still with %s of its weight on the bed", share(r.Margin))
+}
+
+// outcome is how a head works on the bed, by the engine's name.
+func (t teller) outcome(h *judge.Head) mechanics.Outcome {
+	still := t.Still()
+	switch r := h.Rest; {
+	case r.Margin <= 0 && still:
+		return mechanics.Lifts
+	case r.Margin <= 0:
+		return mechanics.Hangs
+	case still && r.Creep > 0:
+		return mechanics.Sweeps
+	case still:
+		return mechanics.Held
+	}
+	return mechanics.OnBed
+}
+
+// fails says why a head does not come to the target at all.
+func (t teller) fails(h *judge.Head) string {
+	f := h.Fall
+	depth := t.depth(max(-f.Landing.Z, 0))
+	switch mechanics.Outcome(f.Outcome) {
+	case mechanics.Floats:
+		return fmt.Sprintf("floats: the bait lifts %s more than head and hook weigh in water", t.mass(-h.Weight/water.Gravity))
+	case mechanics.NoWater:
+		return "there is no water where it lands"
+	case mechanics.OutOfLine:
+		return fmt.Sprintf("takes all the line: %s are off the spool when it is %s down", t.depth(f.LineOut), depth)
+	case mechanics.TimeUp, mechanics.Done:
+		if h.Weight < t.Cast.SpoolDrag {
+			return fmt.Sprintf("weighs only %s in water, too little to draw line off the spool", t.mass(h.Weight/water.Gravity))
+		}
+		return fmt.Sprintf("is only %s down after %s", depth, units.Seconds(f.Path[len(f.Path)-1].Time))
+	}
+	return "cannot be worked out in this wind and current"
+}
+
+// thereIn says when a head is at the target.
+func (t teller) thereIn(h *judge.Head) string {
+	return fmt.Sprintf("%s in %s", t.place(), units.Seconds(h.Fall.Time))
+}
+
+func (t teller) place() string {
+	if t.OnBed {
+		return "down"
+	}
+	return "at " + t.depth(t.Target)
+}
+
+// dropsBack says how a head comes back from a lift.
+func (t teller) dropsBack(h *judge.Head) string {
+	lift := t.depth(t.Setup.LiftHeight())
+	if n := t.Setup.Approach.LiftTurns; n > 0 {
+		lift = fmt.Sprintf("by %g turns", n)
+	}
+	return fmt.Sprintf("lifted %s it is back in %s", lift, units.Seconds(h.Back))
+}
+
+// limit says what a fall that takes too long runs into.
+func (t teller) limit() string {
+	if t.Wait() == t.Window {
+		return "the boat is over it after " + units.Seconds(t.Window)
+	}
+	return "the wait is " + units.Seconds(t.Wait())
+}

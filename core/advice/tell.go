@@ -1,0 +1,160 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+
+	"dunvel/core/spread"
+	"dunvel/core/trial"
+	"dunvel/core/units"
+)
+
+// teller speaks of the heads of a case in the units of a person.
+type teller struct {
+	*trial.Case
+	show units.Choice
+}
+
+// mass says a weight; a head of none is the hook alone.
+func (t teller) mass(kg float64) string {
+	if kg == 0 {
+		return "the bare hook"
+	}
+	return t.show.Show("mass", kg)
+}
+
+// way says how far off something is, to half a metre or a foot or two.
+func (t teller) way(m float64) string {
+	unit := t.show.Unit("depth")
+	half := 0.5
+	if unit.Symbol == "ft" {
+		half = 2
+	}
+	shown := unit.FromBase(m)
+	if shown < 10*half {
+		shown = math.Max(half, half*math.Round(shown/half))
+	}
+	return fmt.Sprintf("%s %s", strconv.FormatFloat(units.RoundSignificant(shown, 2), 'f', -1, 64), unit.Symbol)
+}
+
+// span says from where to where, in one unit where that does.
+func (t teller) span(low, high float64) string {
+	from, to := strings.Fields(t.depth(low)), strings.Fields(t.depth(high))
+	if from[1] == to[1] {
+		return fmt.Sprintf("%s to %s %s", from[0], to[0], to[1])
+	}
+	return strings.Join(from, " ") + " to " + strings.Join(to, " ")
+}
+
+// depth says a depth or a distance as finely as it is known: below a metre in
+// centimetres, below a foot in inches.
+func (t teller) depth(m float64) string {
+	unit := t.show.Unit("depth")
+	switch shown := unit.FromBase(m); {
+	case shown >= 9.95:
+		return fmt.Sprintf("%.0f %s", shown, unit.Symbol)
+	case shown >= 0.995:
+		return fmt.Sprintf("%.1f %s", shown, unit.Symbol)
+	}
+	small := units.MustLookup("cm")
+	if unit.Symbol == "ft" {
+		small = units.MustLookup("in")
+	}
+	return fmt.Sprintf("%.0f %s", small.FromBase(m), small.Symbol)
+}
+
+// height says a height over the bed; what is less than anybody can tell is on it.
+func (t teller) height(m float64) string {
+	const onIt = 0.01
+	if m < onIt {
+		return "on the bed"
+	}
+	return t.depth(m) + " over the bed"
+}
+
+// speed says how fast water, wind or a boat goes.
+func (t teller) speed(v float64) string { return t.show.Show("speed", v) }
+
+// still is a speed at which nothing moves that anybody could tell, m/s.
+const still = 0.005
+
+// runs says how fast line runs, in m/s or ft/s: nobody counts it in knots.
+func (t teller) runs(v float64) string {
+	unit := units.MustLookup("m/s")
+	if t.show.Unit("depth").Symbol == "ft" {
+		unit = units.MustLookup("ft/s")
+	}
+	switch {
+	case v < still:
+		return "nothing"
+	case v < 0.1:
+		small := units.MustLookup("cm")
+		if unit.Symbol == "ft/s" {
+			small = units.MustLookup("in")
+		}
+		return fmt.Sprintf("%.0f %s/s", math.Max(small.FromBase(v), 1), small.Symbol)
+	}
+	return units.Format(v, unit, 2)
+}
+
+// turns says a speed of the reel as a hand counts it.
+func (t teller) turns(v float64) string {
+	switch rate := v / t.Setup.Rod.PerTurn; {
+	case rate < 0.02:
+		return "hardly turning"
+	case rate < 0.45:
+		return fmt.Sprintf("a turn in %.0f s", 1/rate)
+	case rate < 0.95:
+		return fmt.Sprintf("%.1f turns a second", rate)
+	case rate <= 1.05:
+		return "a turn a second"
+	default:
+		return fmt.Sprintf("%.1f turns a second", rate)
+	}
+}
+
+// pull says a force as what it is like in the hand.
+func (t teller) pull(n float64) string { return t.show.Show("force", n) }
+
+// counted is a time with the range of its count.
+func counted(time float64, low, high float64) string {
+	say := func(v float64) string {
+		if v < 9.95 && time < 9.95 {
+			return fmt.Sprintf("%.1f", v)
+		}
+		return fmt.Sprintf("%.0f", v)
+	}
+	if say(low) == say(high) {
+		return say(time) + " s"
+	}
+	return fmt.Sprintf("%s s (%s to %s)", say(time), say(low), say(high))
+}
+
+// odds says a probability; all of them are said so.
+func odds(p float64) string { return spread.Odds(p) }
+
+// only says a probability that is too little.
+func only(p float64) string {
+	if p < 0.1 {
+		return "hardly ever"
+	}
+	return "only " + odds(p)
+}
+
+// share says a share in whole percent.
+func share(v float64) string {
+	if v > 0 && v < 0.005 {
+		return "hardly any"
+	}
+	return units.Percent(v)
+}
+
+// times says a factor to two figures.
+func times(v float64) string {
+	if v >= 10 {
+		return fmt.Sprintf("%.0f times", v)
+	}
+	return fmt.Sprintf("%.1f times", math.Max(v, 1.1))
+}

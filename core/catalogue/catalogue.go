@@ -1,0 +1,229 @@
+// Package catalogue is what exists on the water and in the shop: beds, boats,
+// words for speeds, line surfaces, head shapes, hooks and bait forms, each with
+// its judged numbers. What counts as good enough stands in package judgement.
+package catalogue
+
+import "dunvel/core/judgement"
+
+type value = judgement.Value
+
+func judged(number float64, unit string, spread float64, why string) value {
+	return value{Number: number, Unit: unit, Spread: spread, Why: why}
+}
+
+// Boats are what may be fished from.
+var Boats = []string{Bank, Anchored, Skiff, Kayak, Drogue}
+
+// The boats.
+const (
+	Bank     = "bank"
+	Anchored = "anchored"
+	Skiff    = "skiff"
+	Kayak    = "kayak"
+	Drogue   = "drogue"
+)
+
+// Held tells whether what is fished from stays where it is.
+func Held(boat string) bool { return boat == Bank || boat == Anchored }
+
+// Leeway is the share of the wind speed that a boat makes through the water.
+var Leeway = map[string]value{
+	Bank:     judged(0, "1", 0, "a bank does not drift"),
+	Anchored: judged(0, "1", 0, "held by its anchor"),
+	Skiff:    judged(0.03, "1", 0.35, "open boats drift at 2 to 4 % of the wind"),
+	Kayak:    judged(0.02, "1", 0.35, "low freeboard, part of the hull under water"),
+	Drogue:   judged(0.012, "1", 0.4, "a sea anchor takes more than half of an open boat's leeway"),
+}
+
+// Bed is what the bottom does to a head and to the flow.
+type Bed struct {
+	Friction        value // head against bed, share of the push
+	ProfileExponent value // power of the current profile
+	Snags           value // snag index of a ball that falls on it at SnagSpeed
+	Softness        value // m/s at which a head may land without digging in; 0: any
+	Tall            bool  // it stands up into the water: a bait that swims over it is not let down into it first
+}
+
+const (
+	frictionWhy = "metal and hook on this bed, between smooth sliding and catching"
+	smoothWhy   = "one-seventh power law of a turbulent channel over a smooth bed"
+	roughWhy    = "a rough bed slows a thicker layer of water"
+)
+
+func bed(friction, exponent float64, why string, snags, softness float64) Bed {
+	return Bed{
+		Friction: judged(friction, "1", 0.3, frictionWhy), ProfileExponent: judged(exponent, "1", 0.3, why),
+		Snags:    judged(snags, "of 10", 0.5, "what anglers lose on such a bed; the log corrects it"),
+		Softness: judged(softness, "m/s", 0, "a heavy fast head sinks into what is soft and hangs there"),
+	}
+}
+
+// standing is a bed that stands up into the water.
+func standing(b Bed) Bed {
+	b.Tall = true
+	return b
+}
+
+// Beds by kind of bottom.
+var Beds = map[string]Bed{
+	"sand":     bed(0.5, 1.0/7, smoothWhy, 0.5, 0),
+	"mud":      bed(0.4, 1.0/7, smoothWhy, 1, 1.2),
+	"leaves":   bed(0.45, 1.0/7, smoothWhy, 3, 0.9),
+	"gravel":   bed(0.55, 1.0/7, smoothWhy, 2, 0),
+	"shell":    bed(0.6, 1.0/7, smoothWhy, 5, 0),
+	"rock":     bed(0.6, 1.0/7, smoothWhy, 5, 0),
+	"boulders": bed(0.6, 1.0/5, roughWhy, 7, 0),
+	"timber":   standing(bed(0.6, 1.0/5, roughWhy, 8, 0)),
+	"kelp":     standing(bed(0.5, 1.0/5, roughWhy, 6, 0)),
+	"weed":     standing(bed(0.5, 1.0/7, smoothWhy, 4, 1)),
+}
+
+// Word is a word for a speed, for people with no instrument.
+type Word struct {
+	Name  string
+	Speed value // m/s
+}
+
+const wordWhy = "what anglers mean when they have no instrument"
+
+// CurrentWords and WindWords from least to most.
+var (
+	CurrentWords = []Word{
+		{"none", judged(0, "m/s", 0.35, wordWhy)}, {"slow", judged(0.1, "m/s", 0.35, wordWhy)},
+		{"moderate", judged(0.25, "m/s", 0.35, wordWhy)}, {"strong", judged(0.5, "m/s", 0.35, wordWhy)},
+		{"hard", judged(0.9, "m/s", 0.35, wordWhy)},
+	}
+	WindWords = []Word{
+		{"calm", judged(0.5, "m/s", 0.35, wordWhy)}, {"light", judged(3, "m/s", 0.35, wordWhy)},
+		{"fresh", judged(7, "m/s", 0.35, wordWhy)}, {"strong", judged(11, "m/s", 0.35, wordWhy)},
+	}
+)
+
+// LineSurface is how a line's surface takes the flow.
+type LineSurface struct {
+	Tangential value // drag coefficient along the line, on its wetted surface
+	Normal     value // factor on the drag of a smooth cylinder across the line
+	Stretch    value // what it takes to feel something through it, over a line that does not stretch
+}
+
+// LineSurfaces by material.
+var LineSurfaces = map[string]LineSurface{
+	"braid":        {judged(0.02, "1", 0.4, "woven surface, rougher than drawn line"), judged(1.1, "1", 0.1, "woven, not quite round"), judged(1, "1", 0.2, "it hardly gives")},
+	"nylon":        {judged(0.015, "1", 0.4, "smooth drawn line"), judged(1, "1", 0.1, "smooth and round"), judged(1.6, "1", 0.2, "it gives a tenth and more")},
+	"fluorocarbon": {judged(0.015, "1", 0.4, "smooth drawn line"), judged(1, "1", 0.1, "smooth and round"), judged(1.3, "1", 0.2, "it gives, but less than nylon")},
+	"wire":         {judged(0.015, "1", 0.4, "coated trace"), judged(1, "1", 0.1, "smooth and round"), judged(1, "1", 0.2, "it does not give")},
+}
+
+// HeadShape is the form of a head against a sphere of the same volume.
+type HeadShape struct {
+	Frontal value // frontal area over that of the sphere
+	Drag    value // drag coefficient on the frontal area
+	Tilts   Tilts // attitude when falling
+	Snags   value // against a ball
+}
+
+// Tilts are angles of the lure's axis from the vertical while it falls, in
+// degrees, for a bait that sinks and one that floats.
+type Tilts struct {
+	Slack, Tight               value
+	SlackBuoyant, TightBuoyant value
+}
+
+func tilt(degrees float64) value {
+	return judged(degrees, "deg", 0.2, "attitude in the water; drop tests correct the fall area it leads to")
+}
+
+var (
+	noseTilts  = Tilts{tilt(45), tilt(60), tilt(25), tilt(40)}
+	shankTilts = Tilts{tilt(75), tilt(80), tilt(75), tilt(80)}
+	// BareTilts is for a bait without a weight.
+	BareTilts = Tilts{tilt(85), tilt(85), tilt(85), tilt(85)}
+)
+
+func shape(frontal, drag float64, tilts Tilts, snags float64) HeadShape {
+	const why = "form against published drag of spheres, discs and streamlined bodies"
+	return HeadShape{judged(frontal, "1", 0.1, why), judged(drag, "1", 0.2, why), tilts, judged(snags, "1", 0.3, "wide heads wedge less, and a hidden point takes less hold")}
+}
+
+// HeadShapes by name.
+var HeadShapes = map[string]HeadShape{
+	"ball":     shape(1.0, 0.45, noseTilts, 1),
+	"football": shape(1.35, 0.6, noseTilts, 0.7),
+	"swing":    shape(1.35, 0.6, noseTilts, 0.7),
+	"mushroom": shape(1.1, 0.6, noseTilts, 0.9),
+	"stand-up": shape(1.1, 0.6, noseTilts, 0.8),
+	"bullet":   shape(0.9, 0.3, noseTilts, 1.1),
+	"dart":     shape(0.95, 0.35, noseTilts, 1.1),
+	"flat":     shape(1.1, 0.5, noseTilts, 0.9),
+	"belly":    shape(0.8, 0.4, shankTilts, 0.8),
+	"screw-in": shape(0.9, 0.4, noseTilts, 0.6),
+}
+
+// HookMass by size, standard wire, kg; HookWire is the factor of other wires.
+var (
+	HookMass = map[string]value{}
+	HookWire = map[string]value{
+		"fine":     judged(0.7, "1", 0.1, "thinner wire"),
+		"standard": judged(1, "1", 0, "the table as it stands"),
+		"heavy":    judged(1.4, "1", 0.1, "thicker wire"),
+	}
+	// HookHeads are the lightest heads that hooks of a size usually come on, kg.
+	HookHeads = map[string]value{}
+	// HookSizes from small to large.
+	HookSizes = []string{"#10", "#8", "#6", "#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "6/0", "8/0", "10/0", "12/0"}
+)
+
+func init() {
+	grams := []float64{0.06, 0.10, 0.15, 0.20, 0.30, 0.38, 0.5, 0.7, 0.9, 1.2, 1.6, 2.0, 3.0, 4.5, 6}
+	gaps := []float64{4, 5, 6, 7, 8.5, 10, 11.5, 13, 14.5, 16, 18, 20, 24, 28, 32}
+	heads := []float64{0.2, 0.2, 0.4, 0.6, 0.8, 0.9, 1.8, 2.5, 3.5, 5, 7, 7, 10, 14, 20}
+	for i, size := range HookSizes {
+		HookHeads[size] = judged(heads[i]*1e-3, "kg", 0, "what such hooks are moulded on")
+		HookMass[size] = judged(grams[i]*1e-3, "kg", 0.15, "typical jig hook of this size")
+		HookGap[size] = judged(gaps[i]*1e-3, "m", 0.12, "typical jig hook of this size")
+	}
+}
+
+// BaitForm is the shape of a soft bait in proportion to its length.
+type BaitForm struct {
+	Width, Height float64 // over length
+	Fullness      float64 // volume over length x width x height
+	SideFill      float64 // side area over length x mean of width and height
+	Tail          float64 // tail drag area over height squared
+}
+
+// BaitFormSpread is the spread and reason of every figure in BaitForms.
+var BaitFormSpread = judged(0, "1", 0.15, "proportions vary from mould to mould")
+
+// BaitForms by name.
+var BaitForms = map[string]BaitForm{
+	"paddle tail":   {.14, .165, .41, .75, .9},
+	"curl tail":     {.15, .15, .35, .6, .8},
+	"straight worm": {.06, .06, .60, .9, .1},
+	"stick":         {.08, .08, .70, .95, .05},
+	"slim minnow":   {.085, .11, .50, .8, .15},
+	"creature":      {.16, .12, .47, .7, 1.2},
+	"craw":          {.16, .12, .47, .7, 1.0},
+	"tube":          {.15, .15, .40, .85, .6},
+	"stub":          {.13, .13, .68, .95, .05},
+	"crab":          {.35, .18, .50, .8, .8},
+}
+
+// BaitDensity of bait materials.
+var BaitDensity = map[string]value{
+	"floating":       judged(930, "kg/m3", 0.02, "elastomer that floats"),
+	"plain":          judged(1030, "kg/m3", 0.02, "plain plastisol"),
+	"lightly salted": judged(1100, "kg/m3", 0.03, "some salt in the plastic"),
+	"heavily salted": judged(1220, "kg/m3", 0.04, "much salt in the plastic"),
+}
+
+// HookGap is the width between point and shank in m, by size.
+var HookGap = map[string]value{}
+
+// HeadFeet are how far the foot of a head reaches out, over the radius of a
+// ball of its volume; round heads have none.
+var HeadFeet = map[string]value{"stand-up": foot(1.2), "mushroom": foot(0.9), "flat": foot(0.6), "football": foot(0.3)}
+
+func foot(reach float64) value {
+	return judged(reach, "1", 0.3, "how wide such heads stand; moulds differ")
+}

@@ -1,0 +1,242 @@
+package explore
+
+import (
+	"context"
+	"maps"
+	"math"
+	"runtime"
+	"slices"
+	"sync"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+	"dunvel/core/units"
+
+	"golang.org/x/sync/errgroup"
+)
+
+// Chart is which head to tie on over two fields, in Steps by Steps cells.
+type Chart struct {
+	X     Axis `json:"x"`
+	Y     Axis `json:"y"`
+	Steps int  `json:"steps"`
+
+	Fields []string `json:"fields"` // what can be looked along for the setup
+}
+
+// Cell is one place of a chart, counted from From. It stands for Size by Size
+// cells until finer ones come.
+type Cell struct {
+	X       int     `json:"x"`
+	Y       int     `json:"y"`
+	Size    int     `json:"size"`
+	Mass    float64 `json:"mass"` // kg to tie on; 0 where none does it
+	Sure    float64 `json:"sure"`
+	Down    bool    `json:"down"`    // with the rod held down
+	Between bool    `json:"between"` // told from those around it that were worked out
+}
+
+// chartSteps is how many cells a chart has each way. Every chartCoarse is worked out,
+// and where four that are neighbours are not of one mind those half way between them,
+// down to chartFine.
+const (
+	chartSteps  = 40
+	chartCoarse = 8
+	chartFine   = 4
+)
+
+// NewChart checks a setup and the fields to chart it over. Errors are
+// setup.Errors or *AxisError.
+func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) (*Charting, error) {
+	if _, err := x.situate(s); err != nil {
+		return nil, err
+	}
+	if across == up {
+		return nil, &AxisError{up, SameTwice}
+	}
+	c := &Charting{search: x, setup: s, cells: map[place]worked{}}
+	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
+	c.Steps, c.Fields = chartSteps, charts(s)
+	c.masses = slices.Sorted(slices.Values(s.Heads))
+	var err error
+	if c.across, c.X, err = find(across, s, choice); err != nil {
+		return nil, err
+	}
+	if c.up, c.Y, err = find(up, s, choice); err != nil {
+		return nil, err
+	}
+	return c, nil
+}
+
+// Charting works a chart out.
+type Charting struct {
+	Chart
+	search     Search
+	setup      setup.Setup
+	masses     []float64 // light to heavy
+	across, up axis
+
+	mutex sync.Mutex
+	cells map[place]worked
+}
+
+// place is that of a cell.
+type place struct{ x, y int }
+
+// worked is a cell with the heads that were judged for it, light to heavy; none where
+// nothing is fished so.
+type worked struct {
+	Cell
+	heads []judge.Head
+}
+
+// Run works the cells out, coarse ones first, and hands each to emit as it is known,
+// from one goroutine at a time. Cells that are worked out are what an answer says
+// there; those between tell their chances from the ones around them. It ends early
+// with the error of ctx or of emit.
+func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
+	for size := chartCoarse; size >= 1; size /= 2 {
+		var work errgroup.Group
+		work.SetLimit(runtime.GOMAXPROCS(0))
+		// A level looks at what those before it found, not at its own.
+		before := maps.Clone(c.cells)
+		for y := 0; y <= chartSteps; y += size {
+			for x := 0; x <= chartSteps; x += size {
+				at := place{x, y}
+				if _, known := before[at]; known {
+					continue
+				}
+				work.Go(func() error {
+					if err := ctx.Err(); err != nil {
+						return err
+					}
+					cell, err := c.find(ctx, before, at, size)
+					if err != nil {
+						return err
+					}
+					cell.X, cell.Y, cell.Size = x, y, size
+					c.mutex.Lock()
+					defer c.mutex.Unlock()
+					c.cells[at] = cell
+					return emit(cell.Cell)
+				})
+			}
+		}
+		if err := work.Wait(); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// find is the cell at a place: worked out, or told from those around it that were,
+// where they tell enough or it is fine enough.
+func (c *Charting) find(ctx context.Context, before map[place]worked, at place, size int) (worked, error) {
+	if size >= chartCoarse {
+		return c.workOut(ctx, at, 0)
+	}
+	corners := c.corners(before, at, 2*size)
+	agreed := true
+	for _, corner := range corners {
+		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
+	}
+	if size >= chartFine && !agreed {
+		return c.workOut(ctx, at, corners[0].Mass)
+	}
+	return c.between(at, corners)
+}
+
+// corners are the cells around a place on the grid of a size.
+func (c *Charting) corners(before map[place]worked, at place, size int) [4]worked {
+	left, low := at.x-at.x%size, at.y-at.y%size
+	right, high := left, low
+	if at.x > left {
+		right += size
+	}
+	if at.y > low {
+		high += size
+	}
+	return [4]worked{before[place{left, low}], before[place{right, low}], before[place{left, high}], before[place{right, high}]}
+}
+
+// between chooses by the chances that heads have at the cells around a place: mixed
+// evenly, of those that are held alike there. Where a head is not known all around, the
+// chance is that of the cells where it is.
+func (c *Charting) between(at place, corners [4]worked) (worked, error) {
+	here, err := c.situate(at)
+	if err != nil {
+		_, other := sensible(err)
+		return worked{Cell: Cell{Between: true}}, other
+	}
+	out := worked{Cell: Cell{Between: true}}
+	for _, mass := range c.masses {
+		var same []judge.Head
+		for _, corner := range corners {
+			i := slices.IndexFunc(corner.heads, func(h judge.Head) bool { return h.Mass == mass })
+			if i >= 0 && (len(same) == 0 || corner.heads[i].Handling.Down == same[0].Handling.Down) {
+				same = append(same, corner.heads[i])
+			}
+		}
+		if len(same) > 0 {
+			out.heads = append(out.heads, mixed(here, same))
+		}
+	}
+	if len(out.heads) > 0 {
+		out.Mass, out.Sure, out.Down = told(out.heads, judge.Prefer(here, out.heads))
+	}
+	return out, nil
+}
+
+// mixed is a head with the chance that it has on average where it was judged, and the
+// speed of the hand that suits it.
+func mixed(c *trial.Case, same []judge.Head) judge.Head {
+	out := same[0]
+	sure, swim, hover := 0.0, 0.0, 0.0
+	n := float64(len(same))
+	for _, h := range same {
+		sure += h.Sure / n
+		swim += math.Log(max(h.Swim.Speed, 1e-3)) / n
+		hover += math.Log(max(h.Hover.TakeUp, 1e-3)) / n
+	}
+	out.Sure, out.Swim.Speed, out.Hover.TakeUp = sure, math.Exp(swim), math.Exp(hover)
+	out.Verdict = judge.VerdictOf(sure, c.Setup.Approach.Sure)
+	return out
+}
+
+// told is the head that is chosen, how sure it is, and whether with the rod down.
+func told(heads []judge.Head, choice judge.Choice) (mass, sure float64, down bool) {
+	if choice.Pick < 0 {
+		return 0, 0, false
+	}
+	h := heads[choice.Pick]
+	return h.Mass, h.Sure, h.Handling.Down
+}
+
+// situate is the case at a place of the chart.
+func (c *Charting) situate(at place) (*trial.Case, error) {
+	s := c.setup
+	along := func(a Axis, i int) float64 { return a.From + (a.To-a.From)*float64(i)/chartSteps }
+	*c.across.value(&s), *c.up.value(&s) = along(c.X, at.x), along(c.Y, at.y)
+	if s.Target.Depth >= s.Water.Depth {
+		s.Target.Depth = 0
+	}
+	return c.search.situate(s)
+}
+
+// workOut works one place out, beginning with heads around the mass that a neighbour
+// has.
+func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked, error) {
+	here, err := c.situate(at)
+	if err != nil {
+		_, other := sensible(err)
+		return worked{}, other // nothing is fished so here
+	}
+	w, err := c.search.choose(ctx, here, c.masses, near)
+	if err != nil {
+		return worked{}, err
+	}
+	out := worked{heads: w.heads}
+	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
+	return out, nil
+}

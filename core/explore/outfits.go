@@ -1,0 +1,62 @@
+package explore
+
+import (
+	"slices"
+
+	"dunvel/core/catalogue"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+)
+
+// Outfit is tackle with a name: line, leader, bait, heads and rod of a setup.
+type Outfit struct {
+	Name  string
+	Setup setup.Setup
+}
+
+// Variants are changes of one part of an outfit that are worth comparing with, by
+// their keys.
+var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "dropshot", "hook", "small"}
+
+var variants = map[string]func(*setup.Setup){
+	"thin":  thinner,
+	"thick": func(s *setup.Setup) { ofDiameter(s, judgement.Thicker.Number*s.Line.Diameter) },
+	"straight": func(s *setup.Setup) {
+		s.Line = setup.Line{Material: "fluorocarbon", Diameter: judgement.Straight.Number * s.Leader.Diameter}
+		s.Leader.Length = 0
+	},
+	"tungsten": func(s *setup.Setup) { s.Head.Material = "tungsten" },
+	"tin":      func(s *setup.Setup) { s.Head.Material = "tin" },
+	"glass":    func(s *setup.Setup) { s.Head.Material = "glass" },
+	"dropshot": func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot },
+	"hook": func(s *setup.Setup) {
+		sizes := catalogue.HookSizes
+		s.Head.Hook = sizes[min(slices.Index(sizes, s.Head.Hook)+2, len(sizes)-1)]
+	},
+	"small": smaller,
+}
+
+// ofDiameter gives a setup a line of another diameter in m, as it is printed
+// and as strong as such a line is.
+func ofDiameter(s *setup.Setup, diameter float64) {
+	s.Line = setup.Line{Material: s.Line.Material, Diameter: diameter}
+}
+
+func thinner(s *setup.Setup) { ofDiameter(s, judgement.Thinner.Number*s.Line.Diameter) }
+
+// smaller gives a setup the next smaller bait of the same proportions.
+func smaller(s *setup.Setup) {
+	by := judgement.Smaller.Number
+	s.Bait.Length *= by
+	s.Bait.Trimmed *= by
+	s.Bait.Weighed *= by * by * by
+}
+
+// Vary is a setup with one part changed; ok is false where there is no such change.
+func Vary(s setup.Setup, key string) (out setup.Setup, ok bool) {
+	change, ok := variants[key]
+	if ok {
+		change(&s)
+	}
+	return s, ok
+}

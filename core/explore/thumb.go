@@ -1,0 +1,113 @@
+package explore
+
+import (
+	"context"
+	"runtime"
+	"slices"
+
+	"dunvel/core/judge"
+	"dunvel/core/rules"
+	"dunvel/core/setup"
+
+	"golang.org/x/sync/errgroup"
+)
+
+// Verdict is what the engine makes of what a rule says.
+type Verdict string
+
+// The verdicts on a rule.
+const (
+	Agrees   Verdict = "agrees"
+	TooLight Verdict = "too light"
+	TooHeavy Verdict = "too heavy"
+	Silent   Verdict = "says nothing"
+	NoHead   Verdict = "no head does it"
+)
+
+// Tried is what rules of thumb and the engine say of one water.
+type Tried struct {
+	Water   rules.Water
+	Rule    string        // the one that counts; "" where none does
+	Mass    float64       // kg, as it says
+	Verdict Verdict       //
+	Ladder  *judge.Ladder // of the heads there are; nil where it cannot be fished so
+	Said    *judge.Head   // the head that the rule says; nil where it says none
+	Refused error         // why it cannot be fished so
+}
+
+// TryRules tries rules of thumb on waters like that of a setup, one depth, wind
+// and current after another. Errors are setup.Errors, or those of judging.
+func (x Search) TryRules(ctx context.Context, s setup.Setup, r rules.Rules) ([]Tried, error) {
+	if _, err := x.situate(s); err != nil {
+		return nil, err
+	}
+	waters := r.Waters(rules.Water{Depth: s.Water.Depth, Wind: s.Wind.Speed, Flow: s.Flow.Speed})
+	out := make([]Tried, len(waters))
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i, w := range waters {
+		work.Go(func() (err error) {
+			out[i], err = x.try(ctx, s, r, w)
+			return err
+		})
+	}
+	return out, work.Wait()
+}
+
+// try tries rules on one water.
+func (x Search) try(ctx context.Context, s setup.Setup, r rules.Rules, w rules.Water) (Tried, error) {
+	out := Tried{Water: w, Verdict: Silent}
+	out.Mass, out.Rule = r.Say(w)
+	s.Water.Depth, s.Water.SplashDepth, s.Wind.Speed, s.Flow.Speed, s.Flow.NearBed, s.Other.Asked = w.Depth, 0, w.Wind, w.Flow, 0, false
+	if s.Target.Depth >= w.Depth {
+		s.Target.Depth = 0
+	}
+	c, err := x.situate(s)
+	if ok, other := sensible(err); !ok {
+		out.Refused = err
+		return out, other
+	}
+	if out.Ladder, err = x.Bench.Solve(ctx, c, s.Heads); err != nil || out.Mass == 0 {
+		return out, err
+	}
+	heads := out.Ladder.Heads
+	if i := slices.IndexFunc(heads, func(h judge.Head) bool { return h.Mass == out.Mass }); i >= 0 {
+		out.Said = &heads[i]
+	} else {
+		said, err := x.Bench.Judge(ctx, c, out.Mass)
+		if err != nil {
+			return out, err
+		}
+		out.Said = &said
+	}
+	out.Verdict = out.verdict()
+	return out, nil
+}
+
+// verdict is what the engine makes of what was said.
+func (t *Tried) verdict() Verdict {
+	pick, does := t.Ladder.Pick, t.Said.Verdict == judge.Does
+	switch {
+	case pick < 0 && !does:
+		return NoHead
+	case does && (pick < 0 || t.heavierBy(pick) <= 1):
+		return Agrees
+	case t.Mass < t.Ladder.Heads[pick].Mass:
+		return TooLight
+	}
+	return TooHeavy
+}
+
+// heavierBy is how many rungs what was said is over the pick.
+func (t *Tried) heavierBy(pick int) int {
+	rungs := 0
+	for _, h := range t.Ladder.Heads[pick+1:] {
+		if h.Mass <= t.Mass {
+			rungs++
+		}
+	}
+	if last := t.Ladder.Heads[len(t.Ladder.Heads)-1]; t.Mass > last.Mass {
+		rungs++
+	}
+	return rungs
+}

@@ -1,0 +1,75 @@
+package judge
+
+import (
+	"dunvel/core/judgement"
+	"dunvel/core/trial"
+)
+
+// halves of a track: with the slower hand and the faster one.
+func halves(track []float64) (slower, faster []float64) {
+	n := len(track) / 2
+	return track[:n], track[n:]
+}
+
+// missesBand is by how much a retrieve misses its band: a place of it counts if a
+// hand that reels slower or faster can have the bait in the band there.
+func missesBand(c *trial.Case, track []float64) float64 {
+	slower, faster := halves(track)
+	low, high := c.Band()
+	share := c.Setup.Approach.Share
+	if c.Skims() {
+		// It may touch now and then: not above the band for as long, and off the bed
+		// some of the way when it is reeled faster.
+		lifts := judgement.SkimLifts.Number
+		return max(under(within(slower, slower, -1, high), share), under(within(faster, faster, skimmed, 1e3), lifts))
+	}
+	return under(within(slower, faster, low, high), share)
+}
+
+// skimmed is a height over the bed at which a bait does not touch it, m.
+const skimmed = 2e-3
+
+// within is the share of places at which the band can be had, each as much as its
+// distance from the band leaves of it, so that it changes evenly.
+func within(a, b []float64, low, high float64) float64 {
+	share := 0.0
+	for i := range a {
+		least, most := min(a[i], b[i]), max(a[i], b[i])
+		if least <= high && most >= low {
+			share++
+		}
+	}
+	return share / float64(len(a))
+}
+
+// InBand is the share of a retrieve for which a bait is within the band at the speed
+// that is wanted.
+func InBand(c *trial.Case, heights []float64) float64 {
+	low, high := c.Band()
+	if c.Skims() {
+		low = -1
+	}
+	return within(heights, heights, low, high)
+}
+
+// HoverBand is between which depths a bait may be that hovers, m.
+func HoverBand(c *trial.Case) (top, bottom float64) {
+	band := c.Setup.Target.Band
+	return c.Target - judgement.HoverSlack.Number*band, c.Target + band
+}
+
+// takeUps is at how many speeds between the slowest and the fastest a hand is looked at
+// that takes line up.
+const takeUps = 12
+
+// stays is for how many seconds a bait stays in the band that hovers, at the take-up that
+// keeps it there the longest: between the slowest and the fastest it is in proportion.
+func stays(c *trial.Case, track []float64) float64 {
+	slow, fast := halves(track)
+	top, bottom := HoverBand(c)
+	best := 0.0
+	for k := range takeUps + 1 {
+		best = max(best, trial.Stays(slow, fast, float64(k)/takeUps, top, bottom))
+	}
+	return best
+}

@@ -1,0 +1,239 @@
+package judge
+
+import (
+	"context"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/spread"
+	"dunvel/core/trial"
+
+	"gonum.org/v1/gonum/floats"
+)
+
+// draws is over how many cases a probability is counted. They are the same every
+// time.
+const draws = 256
+
+// view looks at one head.
+type view struct {
+	bench Bench
+	ctx   context.Context
+	of    *trial.Case
+	mass  float64
+}
+
+// handled is what comes of the head with the simplest handling that works: the rod as
+// held where that keeps half in hand of all that a hand can help, and otherwise the
+// one that lacks clearly less. other is the one that was not taken, if there is one.
+func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
+	ways := v.of.Handlings()
+	best, err = v.try(v.of, trial.Question{Handling: ways[0]})
+	if err != nil || len(ways) == 1 {
+		return best, nil, err
+	}
+	short := lack(v.of, read(v.of, &best))
+	if short <= 0 {
+		return best, &ways[1], nil
+	}
+	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
+	if err == nil && lack(v.of, read(v.of, &second)) < short-gain {
+		return second, &ways[0], nil
+	}
+	return best, &ways[1], err
+}
+
+func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
+	q.Mass = v.mass
+	return v.bench.Try(v.ctx, c, q)
+}
+
+// phased is what comes of a head at every phase of a swell at the splash; at one where
+// there is none.
+type phased struct {
+	results  []trial.Result
+	readings []reading
+}
+
+// typical is the result whose fall is closest to the mean of them all, and its phase.
+func (p phased) typical(mean reading) (trial.Result, int) {
+	best := 0
+	for i, r := range p.readings {
+		if math.Abs(r[readTime]-mean[readTime]) < math.Abs(p.readings[best][readTime]-mean[readTime]) {
+			best = i
+		}
+	}
+	return p.results[best], best
+}
+
+// phases looks at a head at every phase of a swell, of which first is the first.
+func (v view) phases(first trial.Result) (phased, error) {
+	out := phased{[]trial.Result{first}, []reading{read(v.of, &first)}}
+	if !v.of.Swell() {
+		return out, nil
+	}
+	for phase := 1; phase < trial.Phases; phase++ {
+		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase})
+		if err != nil {
+			return out, err
+		}
+		out.results, out.readings = append(out.results, r), append(out.readings, read(v.of, &r))
+	}
+	return out, nil
+}
+
+// finely is the reading of a result where a finer look may decide, which the result
+// becomes then: where a wait is counted, and no swell makes more of a difference.
+func (v view) finely(result *trial.Result, rough reading) (reading, error) {
+	if s := v.of.School(); s.Swims || s.Hovers || v.of.Swell() {
+		return rough, nil
+	}
+	fine, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown})
+	if err != nil || !fine.Arrived() {
+		return rough, err
+	}
+	*result = fine
+	return read(v.of, result), nil
+}
+
+func mean(all []reading) reading {
+	out := make(reading, len(all[0]))
+	for _, r := range all {
+		floats.Add(out, r)
+	}
+	floats.Scale(1/float64(len(all)), out)
+	return out
+}
+
+// doubts are what is not known does to a head.
+type doubts struct {
+	sample [][]float64
+	shifts []spread.Shift
+}
+
+// certain is no doubt about anything.
+var certain = &doubts{sample: [][]float64{nil}}
+
+// mostShift bounds what an unknown may do to the logarithm of a reading, so that
+// one that no longer comes down at all stays a number.
+const mostShift = 1.5
+
+// standing is how a head stands before what is not known is looked at.
+type standing int
+
+const (
+	open standing = iota // what is not known decides
+	safe                 // it does all that is asked, whatever that is
+	lost                 // it does not, whatever that is
+)
+
+// stepsLost is how many times what a hand corrects the speed that suits a head is from
+// the wanted one, where it is lost.
+const stepsLost = 2
+
+// stands tells how a head stands with its musts.
+func (v view) stands(h *trial.Result, r reading) standing {
+	if !r.arrived() || v.of.School().Swims && math.Abs(math.Log(h.Swim.Speed/v.of.Setup.Approach.Speed)) > stepsLost*math.Log(judgement.SwimHand.Number) {
+		return lost
+	}
+	out := safe
+	for _, m := range musts(v.of) {
+		rule := rules[m]
+		bounded := rule.safe != 0 || rule.lost != 0
+		switch miss := rule.miss(v.of, r, 1); {
+		case bounded && miss > rule.lost:
+			return lost
+		case !bounded || miss > rule.safe:
+			out = open
+		}
+	}
+	return out
+}
+
+// doubt looks at what each unknown does to the head: with the hand as it is, except
+// where it sees what has changed. How one that is safe stands is known, and only how
+// far its numbers go is not: one side of each is enough.
+func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
+	matter, sd := unsure(v.of)
+	d := &doubts{sample: spread.Sample(draws, len(matter)), shifts: make([]spread.Shift, len(matter))}
+	for i, u := range matter {
+		phase := i % len(centre)
+		up, err := v.shifted(u, sd[i], spread.Reach, result, phase, centre[phase])
+		if err != nil {
+			return nil, err
+		}
+		d.shifts[i].Up = up
+		if !u.both || oneSided {
+			continue
+		}
+		if d.shifts[i].Down, err = v.shifted(u, sd[i], -spread.Reach, result, phase, centre[phase]); err != nil {
+			return nil, err
+		}
+	}
+	return d, nil
+}
+
+// shifted is how the reading differs with an unknown z standard deviations from
+// where it is taken to be.
+func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre reading) (reading, error) {
+	s, t := v.of.Setup, trial.AsTaken
+	u.change(&s, &t, spread.Factor(sd, z), z)
+	moved, err := v.of.Moved(s, t)
+	if err != nil {
+		return nil, err
+	}
+	q := trial.Question{Handling: result.Handling, Phase: phase, Near: &result, SameFall: u.sameFall && moved.Setup.Cast.Drag == 0}
+	other, err := v.try(moved, q)
+	if err != nil {
+		return nil, err
+	}
+	r := read(moved, &other)
+	if ways := moved.Handlings(); u.rehandle && len(ways) > 1 {
+		if r, err = v.rehandled(moved, q, r, ways, z); err != nil {
+			return nil, err
+		}
+	}
+	subtract(r, centre)
+	return r, nil
+}
+
+// rehandled is the reading with the handling chosen anew: where there is more of what
+// troubles the line a rod that is up may go down, where there is less one that is down
+// may come up.
+func (v view) rehandled(moved *trial.Case, q trial.Question, r reading, ways []trial.Handling, z float64) (reading, error) {
+	short := lack(moved, r)
+	if q.Handling.Down == (z > 0) || !q.Handling.Down && short <= 0 {
+		return r, nil
+	}
+	for _, way := range ways {
+		if way == q.Handling {
+			continue
+		}
+		q.Handling, q.Near = way, nil
+		other, err := v.try(moved, q)
+		if err != nil {
+			return nil, err
+		}
+		also := read(moved, &other)
+		if less := lack(moved, also); less < short-gain || !way.Down && less <= 0 {
+			r, short = also, less
+		}
+	}
+	return r, nil
+}
+
+// subtract turns a reading into what differs from another; where one of the two
+// did not arrive their tracks are said not to differ.
+func subtract(r, other reading) {
+	both := r.arrived() && other.arrived()
+	for i := range r {
+		switch {
+		case i < readTrack:
+			r[i] = min(max(r[i]-other[i], -mostShift), mostShift)
+		case both:
+			r[i] -= other[i]
+		default:
+			r[i] = 0
+		}
+	}
+}

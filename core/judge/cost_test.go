@@ -1,0 +1,82 @@
+package judge_test
+
+import (
+	"syscall"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// waters are those that the cost of an answer is measured on: fourteen heads
+// each.
+var waters = []struct {
+	name   string
+	change func(*setup.Setup)
+}{
+	{"slow fall, slack", func(*setup.Setup) {}},
+	{"slow fall, drifting", func(s *setup.Setup) {
+		s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.3}
+		s.Water.Depth = 12
+	}},
+	{"slow fall, breeze", func(s *setup.Setup) { s.Wind.Speed, s.Wind.Direction, s.Water.Depth = 5, 90, 4 }},
+	{"hold bottom, still in a current", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, 6, 0.2, 90
+	}},
+	{"hold bottom, dragged", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction, s.Cast.Drag = setup.HoldBottom, 6, 0.2, 90, 0.2
+	}},
+	{"hold bottom, down a slope", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Water.SplashDepth, s.Cast.Drag = setup.HoldBottom, 6, 3, 0.4
+	}},
+	{"lift and drop, calm", func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.LiftAndDrop, 8 }},
+	{"lift and drop, breeze and current", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.LiftAndDrop, 8, 0.2, 90
+		s.Wind.Speed, s.Wind.Direction = 4, 90
+	}},
+	{"swim, calm", func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.Swim, 4 }},
+	{"swim, current", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.Swim, 4, 0.2, 90
+	}},
+	{"hover", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Target.Depth = setup.Hover, 11, 3
+	}},
+	{"hold bottom, swell", func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, 2.4, 0.2, 90
+		s.Swell.Height, s.Swell.Period, s.Cast.Drag = 0.6, 8, 0.3
+	}},
+}
+
+// BenchmarkAnswer tells the processor time that an answer takes on all cores.
+func BenchmarkAnswer(b *testing.B) {
+	for _, w := range waters {
+		b.Run(w.name, func(b *testing.B) {
+			s := setup.Default()
+			s.Bait.Length, s.Head.Hook = 0.09, "1/0"
+			w.change(&s)
+			before := spent(b)
+			for b.Loop() {
+				c, err := trial.New(s, trial.Knowledge{})
+				if err == nil {
+					_, err = judge.Engine.Solve(b.Context(), c, s.Heads)
+				}
+				if err != nil {
+					b.Fatal(err)
+				}
+			}
+			b.ReportMetric(1e3*(spent(b)-before)/float64(b.N), "cpu-ms/op")
+		})
+	}
+}
+
+// spent is the processor time of this process in s.
+func spent(b *testing.B) float64 {
+	b.Helper()
+	var u syscall.Rusage
+	if err := syscall.Getrusage(syscall.RUSAGE_SELF, &u); err != nil {
+		b.Fatal(err)
+	}
+	seconds := func(t syscall.Timeval) float64 { return float64(t.Sec) + float64(t.Usec)*1e-6 }
+	return seconds(u.Utime) + seconds(u.Stime)
+}

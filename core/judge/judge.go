@@ -1,0 +1,127 @@
+// Package judge judges heads: whether each does what an approach asks of it, how
+// sure that is, and which of them to tie on. Numbers go in and numbers come out;
+// what is said of them stands in package advice.
+//
+// Every head is judged on its own, by the same draws of what is not known and as
+// finely wherever it is looked at: what others are on the ladder changes nothing.
+package judge
+
+import (
+	"context"
+	"runtime"
+	"slices"
+
+	"dunvel/core/trial"
+
+	"golang.org/x/sync/errgroup"
+)
+
+// Bench is where heads are tried: on the engine, or on a stand-in for it.
+type Bench struct {
+	Try func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error)
+}
+
+// Engine tries heads on the line engine.
+var Engine = Bench{func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) { return c.Try(ctx, q) }}
+
+// Verdict is whether a head does what is wanted.
+type Verdict string
+
+// The verdicts. Does is as sure as was asked for, No as sure not to, and
+// Perhaps between.
+const (
+	Does    Verdict = "does"
+	Perhaps Verdict = "perhaps"
+	No      Verdict = "no"
+)
+
+// Head is one that was judged. Its result is as it was judged by.
+type Head struct {
+	trial.Result
+	Verdict Verdict
+	Sure    float64 // probability that it does all that is asked
+	Ranges  Ranges  // of its numbers
+	Misses  []Miss  // by the musts of the approach
+	Limits  []Kept  // by the limits
+	Lacks   float64 // how far it is from all musts and limits as things are taken to be; 0 where it meets them
+	Reach   float64 // m that it is thrown; 0 where that is not known
+	Phase   int     // of a swell at the splash, of which the result is
+}
+
+// Miss is how a head stands with a must.
+type Miss struct {
+	Must Must
+	By   float64 // share of what is asked that is missed as things are taken to be; 0 or less meets it
+	Met  float64 // probability that it is met
+}
+
+// Kept is how a head stands with a limit.
+type Kept struct {
+	Limit Limit
+	By    float64 // share by which it is missed; 0 or less keeps it
+	Kept  float64 // probability that it is kept
+}
+
+// Ladder judges heads of masses in kg, each on its own; they come light to heavy.
+// Errors are those of trying.
+func (b Bench) Ladder(ctx context.Context, c *trial.Case, masses []float64) ([]Head, error) {
+	masses = slices.Sorted(slices.Values(masses))
+	out := make([]Head, len(masses))
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i, mass := range masses {
+		work.Go(func() (err error) {
+			out[i], err = b.Judge(ctx, c, mass)
+			return err
+		})
+	}
+	return out, work.Wait()
+}
+
+// Judge judges one head with the handling that suits it.
+func (b Bench) Judge(ctx context.Context, c *trial.Case, mass float64) (Head, error) {
+	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+	result, other, err := v.handled()
+	if err != nil {
+		return Head{}, err
+	}
+	h, err := v.judged(result)
+	if err != nil || other == nil || h.Verdict != Perhaps {
+		return h, err
+	}
+	// What is in doubt with one handling may be less so with another.
+	second, err := v.try(c, trial.Question{Handling: *other})
+	if err != nil {
+		return h, err
+	}
+	also, err := v.judged(second)
+	if err == nil && also.Sure > h.Sure+gain {
+		h = also
+	}
+	return h, err
+}
+
+// judged judges the head as it comes out with a handling.
+func (v view) judged(result trial.Result) (Head, error) {
+	h := Head{Result: result}
+	var err error
+	if h.Reach, err = v.of.Reach(v.mass); err != nil {
+		return Head{}, err
+	}
+	phases, err := v.phases(result)
+	if err != nil {
+		return Head{}, err
+	}
+	centre, d := mean(phases.readings), certain
+	h.Result, h.Phase = phases.typical(centre)
+	if stands := v.stands(&result, centre); stands != lost {
+		if d, err = v.doubt(result, phases.readings, stands == safe); err != nil {
+			return Head{}, err
+		}
+		if centre, err = v.finely(&h.Result, centre); err != nil {
+			return Head{}, err
+		}
+	}
+	h.settle(v.of, centre, d)
+	return h, nil
+}

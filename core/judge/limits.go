@@ -1,0 +1,97 @@
+package judge
+
+import (
+	"math"
+
+	"dunvel/core/catalogue"
+	"dunvel/core/judgement"
+	"dunvel/core/trial"
+	"dunvel/core/water"
+
+	"gonum.org/v1/gonum/stat/distuv"
+)
+
+// Limit is what holds for every approach.
+type Limit int
+
+// The limits.
+const (
+	Carried  Limit = iota // by the float
+	RodMost               // what the rod casts, at most
+	RodLeast              // and at least
+	Thrown                // as far as the cast
+	Soft                  // it does not dig into the bed
+	Snags                 // no more than is put up with
+)
+
+// bound is how a limit is judged.
+type bound struct {
+	limit Limit
+	// miss is by how much it is missed, as a share of it; 0 or less keeps it.
+	miss func(c *trial.Case, h *Head) float64
+	// sure is how sure it is kept where that is more than a matter of judgement.
+	sure func(c *trial.Case, miss float64) float64
+}
+
+var bounds = []bound{
+	{limit: Carried, miss: func(c *trial.Case, h *Head) float64 {
+		if !c.Floats() {
+			return -1
+		}
+		return over(h.Weight/water.Gravity, c.Setup.Rigging.Second)
+	}},
+	{limit: RodMost, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
+	{limit: RodLeast, miss: func(c *trial.Case, h *Head) float64 {
+		if c.Setup.Rod.Least == 0 {
+			return -1
+		}
+		return under(h.Whole, c.Setup.Rod.Least)
+	}},
+	{limit: Thrown,
+		miss: func(c *trial.Case, h *Head) float64 {
+			if h.Reach == 0 {
+				return -1
+			}
+			return under(h.Reach, c.Cast.Distance)
+		},
+		sure: func(c *trial.Case, miss float64) float64 {
+			if c.Throw.Spread == 0 {
+				return 1
+			}
+			return distuv.UnitNormal.CDF(math.Log(max(1-miss, nothing)) / c.Throw.Spread)
+		}},
+	{limit: Soft, miss: func(c *trial.Case, h *Head) float64 {
+		if !c.OnBed || c.School().Swims {
+			return -1
+		}
+		return overIf(h.Fall.Speed, catalogue.Beds[c.Setup.Water.Bed].Softness.Number)
+	}},
+	{limit: Snags, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Result.Snags, c.Setup.Approach.SnagMost) }},
+}
+
+// overIf is over where there is a most.
+func overIf(value, most float64) float64 {
+	if most == 0 {
+		return -1
+	}
+	return over(value, most)
+}
+
+// keep judges the limits, and makes the head as much less sure.
+func (h *Head) keep(c *trial.Case) {
+	h.Limits = make([]Kept, len(bounds))
+	for i, b := range bounds {
+		k := Kept{Limit: b.limit, By: b.miss(c, h), Kept: 1}
+		switch {
+		case b.sure != nil && k.By > -1:
+			k.Kept = b.sure(c, k.By)
+		case k.By > judgement.RodBeyond.Number:
+			k.Kept = 0
+		case k.By > 0:
+			k.Kept = judgement.InDoubt.Number
+		}
+		h.Lacks = max(h.Lacks, k.By)
+		h.Sure *= k.Kept
+		h.Limits[i] = k
+	}
+}

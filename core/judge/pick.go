@@ -1,0 +1,219 @@
+package judge
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"dunvel/core/catalogue"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// Ladder is heads that were judged, light to heavy, and which of them to tie on.
+type Ladder struct {
+	Case  *trial.Case
+	Heads []Head
+	Choice
+}
+
+// Choice is which of the heads of a ladder to tie on, by index.
+type Choice struct {
+	Pick    int     // the one to tie on; -1 where none is worth it
+	Least   int     // the lightest that is as likely as not; -1 where there is none
+	Closest int     // the pick, or the one that comes closest
+	Usual   int     // the pick, were it not for a leaning; -1 where there is none
+	Skipped int     // the lightest that is as sure as wanted, where hooks of its size come on heavier ones and the pick is one; -1 otherwise
+	Speed   float64 // m/s at which the pick does it, where no head does it at about the speed that is wanted; 0 otherwise
+}
+
+// Solve judges the heads of a case and chooses.
+func (b Bench) Solve(ctx context.Context, c *trial.Case, masses []float64) (*Ladder, error) {
+	heads, err := b.Ladder(ctx, c, masses)
+	if err != nil {
+		return nil, err
+	}
+	out := &Ladder{Case: c, Heads: heads}
+	out.Choice, err = b.Choose(ctx, c, heads)
+	return out, err
+}
+
+// Choose chooses between heads that were judged, light to heavy. Where none swims as
+// wanted at about the speed that is wanted, it is the one that does at a speed nearest
+// to it, which is judged anew at that speed.
+func (b Bench) Choose(ctx context.Context, c *trial.Case, heads []Head) (Choice, error) {
+	out := Prefer(c, heads)
+	if !c.School().Swims {
+		return out, nil
+	}
+	return b.atItsSpeed(ctx, c, heads, out)
+}
+
+// Prefer chooses between heads: the lightest that is as sure as wanted, or where none
+// is the likeliest that is at least as likely as not.
+func Prefer(c *trial.Case, heads []Head) Choice {
+	out := Choice{Pick: -1, Least: -1, Closest: closest(heads), Usual: -1, Skipped: -1}
+	out.Least = slices.IndexFunc(heads, func(h Head) bool { return h.Sure >= judgement.Even.Number })
+	out.Usual, out.Skipped = usual(c, heads)
+	if out.Usual < 0 || !near(c, &heads[out.Usual]) {
+		if best := likeliest(c, heads); best >= 0 && heads[best].Sure >= judgement.Even.Number {
+			out.Usual = best
+		}
+	}
+	if out.Usual < 0 {
+		out.Least = -1
+		return out
+	}
+	out.Pick = leaning(c, heads, out)
+	if out.Pick != out.Usual {
+		out.Skipped = -1
+	}
+	out.Closest = out.Pick
+	if out.Least > out.Pick {
+		out.Least = out.Pick
+	}
+	return out
+}
+
+// usual is the head that is tied on without a leaning among those that are as sure as
+// wanted, and one that gave way to it as hooks of its size come on heavier heads.
+func usual(c *trial.Case, heads []Head) (pick, skipped int) {
+	pick, skipped = -1, -1
+	nearest := math.Inf(1)
+	for i := range heads {
+		if heads[i].Verdict != Does {
+			continue
+		}
+		off := Off(c, &heads[i])
+		if pick < 0 || off < nearest {
+			pick, nearest = i, off
+		}
+	}
+	if pick < 0 || !Light(c, heads[pick].Mass) || c.School().Swims {
+		return pick, skipped
+	}
+	light := pick
+	for i := light + 1; i < len(heads) && i <= light+int(judgement.HookSteps.Number) && Light(c, heads[pick].Mass); i++ {
+		if heads[i].Verdict == Does {
+			pick, skipped = i, light
+		}
+	}
+	return pick, skipped
+}
+
+// Off is how far a head is from being the one, were it to do all: as speeds of the
+// hand are from the wanted one; 0 where the lightest is.
+func Off(c *trial.Case, h *Head) float64 {
+	a := c.Setup.Approach
+	switch school := c.School(); {
+	case school.Swims && h.Swim.Speed > 0:
+		return math.Abs(math.Log(h.Swim.Speed / a.Speed))
+	case school.Hovers && h.Hover.TakeUp > 0:
+		wanted := judgement.TakeUp.Number
+		if a.TakeUp > 0 {
+			return 0
+		}
+		return math.Abs(math.Log(h.Hover.TakeUp / wanted))
+	}
+	return 0
+}
+
+// Light tells whether hooks of the size usually come on heavier heads than one of a
+// mass in kg: those that are owned, on the shank, screwed in or of glass come light.
+func Light(c *trial.Case, mass float64) bool {
+	h := c.Setup.Head
+	if slices.Contains(c.Known.Owned, mass) || h.Shape == "belly" || h.Shape == "screw-in" || h.Material == "glass" || c.Setup.Rigging.Kind != setup.SingleHead {
+		return false
+	}
+	return mass < catalogue.HookHeads[h.Hook].Number*0.999
+}
+
+// leaning is the head to tie on by what the angler leans to.
+func leaning(c *trial.Case, heads []Head, now Choice) int {
+	switch c.Setup.Approach.Leaning {
+	case setup.JustEnough:
+		return now.Least
+	case setup.WithMargin:
+		for i := now.Usual + 1; i < len(heads); i++ {
+			if heads[i].Verdict == Does {
+				return i
+			}
+		}
+	case setup.Heavy:
+		out := now.Usual
+		for i := now.Usual + 1; i < len(heads); i++ {
+			if heads[i].Verdict == Does && heads[i].Mass <= judgement.HeavyMost.Number*heads[now.Usual].Mass {
+				out = i
+			}
+		}
+		return out
+	}
+	return now.Usual
+}
+
+// near tells whether a head does it at about the speed that is wanted, where it swims.
+func near(c *trial.Case, h *Head) bool {
+	return !c.School().Swims || Off(c, h) <= math.Log1p(judgement.SwimNear.Number)
+}
+
+// likeliest is the head that is most likely to do it, the lightest of several; -1 where
+// none swims at about the speed that is wanted.
+func likeliest(c *trial.Case, heads []Head) int {
+	best := -1
+	for i := range heads {
+		if near(c, &heads[i]) && (best < 0 || heads[i].Sure > heads[best].Sure+alike) {
+			best = i
+		}
+	}
+	return best
+}
+
+// alike are probabilities that differ by no more.
+const alike = 0.005
+
+// closest is the head that comes closest where none does it: the likeliest, or the
+// one that lacks least where none is likely at all.
+func closest(heads []Head) int {
+	best := 0
+	for i, h := range heads {
+		b := heads[best]
+		if h.Sure > b.Sure+alike || b.Sure < 0.01 && h.Lacks < b.Lacks {
+			best = i
+		}
+	}
+	return best
+}
+
+// atItsSpeed chooses a head with the speed that suits it where none is picked that
+// swims in the band at about the speed that is wanted.
+func (b Bench) atItsSpeed(ctx context.Context, c *trial.Case, heads []Head, now Choice) (Choice, error) {
+	best, nearest := -1, math.Inf(1)
+	for i := range heads {
+		h := &heads[i]
+		if off := Off(c, h); h.allowed() && h.Swim.Speed > 0 && off < nearest {
+			best, nearest = i, off
+		}
+	}
+	if best < 0 || now.Pick >= 0 && near(c, &heads[now.Pick]) {
+		return now, nil
+	}
+	speed := heads[best].Swim.Speed
+	if speed < judgement.SwimSlowest.Number || speed > judgement.SwimFastest.Number {
+		return now, nil
+	}
+	h, err := b.Judge(ctx, c.AtSpeed(speed), heads[best].Mass)
+	if err != nil || h.Sure < judgement.Even.Number {
+		return now, err
+	}
+	heads[best] = h
+	return Choice{Pick: best, Least: best, Closest: best, Usual: best, Skipped: -1, Speed: speed}, nil
+}
+
+// allowed tells whether a head arrives and no limit speaks against it.
+func (h *Head) allowed() bool {
+	if !h.Arrived() {
+		return false
+	}
+	return !slices.ContainsFunc(h.Limits, func(k Kept) bool { return k.Kept < judgement.Even.Number })
+}

@@ -1,0 +1,80 @@
+package judge
+
+import (
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/trial"
+)
+
+// A reading is what the musts of an approach are judged by: what came of a head, as
+// numbers that change evenly with what is not exactly known. Times, speeds, lengths
+// and shares are logarithms; the track, which only swimming and hovering have, is
+// heights over the bed or depths, in m.
+type reading []float64
+
+// Places in a reading.
+const (
+	readTime  = iota // s to the target
+	readLate         // over the longest it may take
+	readLine         // m of line out
+	readOut          // over the straight way to it
+	readSpeed        // m/s down
+	readSteep        // way that the current carries it, over the depth
+	readLift         // share of its weight that the line takes off the bed
+	readGrip         // friction needed over what may be needed
+	readFelt         // pull over the pull that is told
+	readKeeps        // run-out after the touch over that before
+	readBack         // s back to the bed from a lift
+	readHeld         // share of each wave on the bed
+	readWalk         // m that waves carry it
+	readTrack        // the first of the track
+)
+
+// A share of nothing and a time without end, where logarithms are taken.
+const (
+	nothing = 1e-6
+	endless = 1e6
+)
+
+func logOf(v float64) float64 { return math.Log(min(max(v, nothing), endless)) }
+
+// value is what stands at a place of a reading.
+func (r reading) value(at int) float64 { return math.Exp(r[at]) }
+
+func (r reading) track() []float64 { return r[readTrack:] }
+
+// margin is the contact margin.
+func (r reading) margin() float64 { return 1 - r.value(readLift) }
+
+// arrived is whether a reading is of a head that came to the target.
+func (r reading) arrived() bool { return r.value(readTime) < endless/10 }
+
+// read returns the reading of a result.
+func read(c *trial.Case, h *trial.Result) reading {
+	f, rest := h.Fall, h.Rest
+	r := make(reading, readTrack, readTrack+2*trial.SwimPlaces)
+	time := f.Time
+	if !h.Arrived() {
+		time = endless
+	}
+	late := time / (c.Patience * judgement.WaitGrace.Number)
+	if !c.School().OnTheBed {
+		late = max(late, time/c.Window)
+	}
+	r[readTime], r[readLate] = logOf(time), logOf(late)
+	r[readLine], r[readOut], r[readSpeed] = logOf(f.LineOut), logOf(1+h.Slack()), logOf(f.Speed)
+	r[readSteep] = logOf(c.Carried(f) / max(c.Target, 0.1))
+	r[readLift], r[readGrip] = logOf(1-rest.Margin), logOf(rest.Grip/max(rest.Grips, nothing))
+	r[readFelt] = logOf(h.Feel.Pull / max(h.Feel.Told(), nothing))
+	r[readKeeps] = logOf(f.RunOutAfter / max(f.RunOut, nothing))
+	r[readBack] = logOf(h.Back)
+	r[readHeld], r[readWalk] = logOf(max(rest.Held, 0.01)), logOf(max(rest.Walk, 0.01))
+	switch school := c.School(); {
+	case school.Swims:
+		r = append(append(r, h.Swim.Slower[:]...), h.Swim.Faster[:]...)
+	case school.Hovers:
+		r = append(append(r, h.Hover.Slow[:]...), h.Hover.Fast[:]...)
+	}
+	return r
+}

@@ -1,0 +1,186 @@
+package judge
+
+import (
+	"math"
+	"testing"
+
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// asked is the case of a setup, and a reading that meets all that may be asked there.
+func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, reading) {
+	t.Helper()
+	s := setup.Default()
+	s.Approach.Ceiling, s.Approach.BackLeast = 0.6, 0.2
+	change(&s)
+	c, err := trial.New(s, trial.Knowledge{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := make(reading, readTrack)
+	for place, value := range map[int]float64{
+		readTime: 20, readLate: 0.5, readOut: 1.1, readSpeed: 0.3, readSteep: 0.1, readLift: 0.3, readGrip: 0.4,
+		readFelt: 3, readKeeps: 0.1, readBack: 1, readHeld: 1, readWalk: 0.1,
+	} {
+		r[place] = logOf(value)
+	}
+	return c, r
+}
+
+// Every must from both sides of its threshold, and how it is where a handling has to
+// keep half in hand.
+func TestThresholds(t *testing.T) {
+	for _, tt := range []struct {
+		must     Must
+		place    int
+		good     float64 // just meets it
+		bad      float64 // just misses it
+		halfGood float64 // just meets it with half in hand; 0 where no hand helps
+	}{
+		{Steep, readSteep, 0.999, 1.001, 0.499},
+		{Slack, readOut, 1.499, 1.501, 1.249},
+		{InTime, readLate, 0.999, 1.001, 0},
+		{Touches, readLift, 0.989, 0.991, 0.979},
+		{Presses, readLift, 0.899, 0.901, 0.799},
+		{Stays, readGrip, 0.999, 1.001, 0.499},
+		{Felt, readFelt, 1.001, 0.999, 2.001},
+		{BackSoon, readBack, 2.999, 3.001, 0},
+		{BackLate, readBack, 0.201, 0.199, 0},
+		{Slowly, readSpeed, 0.599, 0.601, 0},
+		{Waves, readHeld, 0.501, 0.499, 0},
+		{Walks, readWalk, 4.4, 4.6, 0}, // 1 m, and 5 cm/s for ten waves of 7 s
+	} {
+		c, r := asked(t, func(s *setup.Setup) { s.Swell.Height = 0.5; s.Approach.Kind = setup.HoldBottom })
+		rule := rules[tt.must]
+		set := func(v float64) float64 { r[tt.place] = logOf(v); return rule.miss(c, r, 1) }
+		if good, bad := set(tt.good), set(tt.bad); good > 0 || !(bad > 0) {
+			t.Errorf("%d: %g misses by %g, %g by %g", tt.must, tt.good, good, tt.bad, bad)
+		}
+		if tt.halfGood == 0 {
+			continue
+		}
+		r[tt.place] = logOf(tt.halfGood)
+		within := rule.miss(c, r, 2)
+		r[tt.place] = logOf(tt.good)
+		if beyond := rule.miss(c, r, 2); within > 0 || !(beyond > 0) || !rule.held {
+			t.Errorf("%d with half in hand: %g misses by %g, %g by %g", tt.must, tt.halfGood, within, tt.good, beyond)
+		}
+	}
+}
+
+// The touch is told where it is seen or felt; what is down in three seconds needs none.
+func TestTouchIsSeenOrFelt(t *testing.T) {
+	c, r := asked(t, func(*setup.Setup) {})
+	for _, tt := range []struct {
+		time, keeps, felt float64
+		told              bool
+	}{
+		{20, 0.49, 0.5, true}, {20, 0.51, 0.5, false}, {20, 0.9, 1.01, true}, {20, 0.9, 0.99, false},
+		{2.99, 0.9, 0.5, true}, {3.01, 0.9, 0.5, false},
+	} {
+		r[readTime], r[readKeeps], r[readFelt] = logOf(tt.time), logOf(tt.keeps), logOf(tt.felt)
+		if told := rules[Told].miss(c, r, 1) <= 0; told != tt.told {
+			t.Errorf("%+v: %v", tt, told)
+		}
+	}
+}
+
+// What is asked for, by approach and water.
+func TestWhatIsAsked(t *testing.T) {
+	for name, tt := range map[string]struct {
+		change func(*setup.Setup)
+		asked  map[Must]bool
+	}{
+		"shallow":        {func(s *setup.Setup) { s.Water.Depth = 1.49 }, map[Must]bool{Told: false, Touches: true, Slack: false, Arrives: true}},
+		"not so shallow": {func(s *setup.Setup) { s.Water.Depth = 1.5 }, map[Must]bool{Told: true}},
+		"drifting":       {func(s *setup.Setup) { s.Boat.Kind = "skiff" }, map[Must]bool{Steep: false}},
+		"held":           {func(*setup.Setup) {}, map[Must]bool{Steep: true}},
+		"off the bed":    {func(s *setup.Setup) { s.Target.Depth = 5 }, map[Must]bool{Told: false, Touches: false, InTime: true}},
+		"hold off it":    {func(s *setup.Setup) { s.Target.Depth, s.Approach.Kind = 5, setup.HoldBottom }, map[Must]bool{Presses: false, InTime: true}},
+		"any speed":      {func(s *setup.Setup) { s.Approach.Ceiling = 0 }, map[Must]bool{Slowly: false}},
+		"swum low":       {func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow = setup.Swim, 0.09 }, map[Must]bool{Felt: true, Swims: true}},
+		"swum high":      {func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow = setup.Swim, 0.1 }, map[Must]bool{Felt: false}},
+		"may swing": {func(s *setup.Setup) {
+			s.Approach.Kind, s.Approach.Still, s.Swell.Height = setup.HoldBottom, setup.MaySwing, 0.5
+		}, map[Must]bool{Walks: false, Waves: true}},
+		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Gap = setup.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
+	} {
+		c, _ := asked(t, tt.change)
+		all := musts(c)
+		for must, want := range tt.asked {
+			got := false
+			for _, m := range all {
+				got = got || m == must
+			}
+			if got != want {
+				t.Errorf("%s: %d asked %v", name, must, got)
+			}
+		}
+	}
+}
+
+// A place of a retrieve counts if the hand can have the bait in the band there, by
+// reeling slower or faster.
+func TestInTheBand(t *testing.T) {
+	swum := func(low, high float64) *trial.Case {
+		c, _ := asked(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh, s.Water.Depth = setup.Swim, low, high, 4
+		})
+		return c
+	}
+	track := func(slower, faster float64, share float64) []float64 {
+		out := make([]float64, 2*trial.SwimPlaces)
+		for i := range trial.SwimPlaces {
+			out[i], out[trial.SwimPlaces+i] = slower, faster
+			if float64(i) >= share*trial.SwimPlaces {
+				out[i], out[trial.SwimPlaces+i] = 3, 3.5 // far above it
+			}
+		}
+		return out
+	}
+	c := swum(0.3, 0.8)
+	for _, tt := range []struct {
+		slower, faster, share float64
+		in                    bool
+	}{
+		{0.1, 0.31, 1, true}, {0.1, 0.29, 1, false}, {0.79, 1.5, 1, true}, {0.81, 1.5, 1, false},
+		{0.4, 0.6, 0.6, true}, {0.4, 0.6, 0.55, false},
+	} {
+		if in := missesBand(c, track(tt.slower, tt.faster, tt.share)) <= 0; in != tt.in {
+			t.Errorf("%+v: %v", tt, in)
+		}
+	}
+	// Where the band begins at the bed it may skim it: low enough for 60 %, and off the
+	// bed for 25 % when it is reeled faster.
+	c = swum(0.05, 0.5)
+	skim := track(0, 0.3, 1)
+	for i := range trial.SwimPlaces {
+		if i >= 7 {
+			skim[trial.SwimPlaces+i] = 0
+		}
+	}
+	if missesBand(c, skim) > 0 {
+		t.Error("off the bed for 28 % when it is reeled faster")
+	}
+	skim[trial.SwimPlaces+6] = 0
+	if missesBand(c, skim) <= 0 {
+		t.Error("off the bed for 24 % when it is reeled faster")
+	}
+	if missesBand(swum(0.06, 0.5), track(0, 0.05, 1)) <= 0 {
+		t.Error("a band over the bed is not skimmed")
+	}
+}
+
+// A lack is that of the musts that a hand helps, with half in hand: lateness is none.
+func TestLack(t *testing.T) {
+	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop })
+	r[readLate] = logOf(3)
+	if l := lack(c, r); l > 0 {
+		t.Errorf("late lacks %g", l)
+	}
+	r[readFelt] = logOf(1.5)
+	if l := lack(c, r); math.Abs(l-0.25) > 1e-9 {
+		t.Errorf("felt one and a half times over lacks %g of twice", l)
+	}
+}

@@ -1,0 +1,99 @@
+package judge
+
+import (
+	"dunvel/core/judgement"
+	"dunvel/core/spread"
+	"dunvel/core/trial"
+)
+
+// gain is by how much a handling has to be better.
+var gain = judgement.HandlingGain.Number
+
+// Range is what a number lies in four times in five.
+type Range struct {
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+}
+
+// Ranges of a head's numbers.
+type Ranges struct {
+	Time    Range `json:"time"`    // s to the target
+	LineOut Range `json:"lineOut"` // m then
+	Speed   Range `json:"speed"`   // m/s down
+	Margin  Range `json:"margin"`  // of contact
+	Back    Range `json:"back"`    // s, where it is lifted and dropped
+}
+
+// settle sets how sure a head does all that is asked, and its verdict, from its
+// reading and what is not known of it.
+func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
+	asked := musts(c)
+	h.Misses = make([]Miss, len(asked))
+	for i, m := range asked {
+		h.Misses[i] = Miss{Must: m, By: rules[m].miss(c, centre, 1)}
+		h.Lacks = max(h.Lacks, h.Misses[i].By)
+	}
+	all := 0
+	met := make([]int, len(asked))
+	var values [readTrack][]float64
+	var sampled reading
+	for _, z := range d.sample {
+		sampled = above(c, spread.At(centre, d.shifts, z, sampled))
+		does := true
+		for i, m := range asked {
+			if rules[m].miss(c, sampled, 1) <= 0 {
+				met[i]++
+			} else {
+				does = false
+			}
+		}
+		if does {
+			all++
+		}
+		for k := range values {
+			values[k] = append(values[k], sampled.value(k))
+		}
+	}
+	share := func(n int) float64 { return float64(n) / float64(len(d.sample)) }
+	for i := range met {
+		h.Misses[i].Met = share(met[i])
+	}
+	h.Sure = share(all)
+	if h.Arrived() {
+		h.Ranges = Ranges{
+			Time: rangeOf(values[readTime]), LineOut: rangeOf(values[readLine]), Speed: rangeOf(values[readSpeed]),
+			Margin: rangeOf(values[readLift]).from(1), Back: rangeOf(values[readBack]),
+		}
+	}
+	h.keep(c)
+	h.Verdict = VerdictOf(h.Sure, c.Setup.Approach.Sure)
+}
+
+// above keeps the track of a reading out of the bed.
+func above(c *trial.Case, r reading) reading {
+	if c.OnBed {
+		for i, height := range r.track() {
+			r.track()[i] = max(height, 0)
+		}
+	}
+	return r
+}
+
+// VerdictOf is the verdict on a head that is so sure where so much is wanted.
+func VerdictOf(sure, wanted float64) Verdict {
+	switch {
+	case sure >= wanted:
+		return Does
+	case sure > 1-wanted+1e-9:
+		return Perhaps
+	}
+	return No
+}
+
+func rangeOf(values []float64) Range {
+	low, high := spread.Range(values)
+	return Range{low, high}
+}
+
+// from is the range of what is left of a whole.
+func (r Range) from(whole float64) Range { return Range{max(whole-r.High, 0), max(whole-r.Low, 0)} }

@@ -1,0 +1,98 @@
+package judge
+
+import (
+	"context"
+
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// Shown is a head as it is shown: its fall as fine as that, with the line fed under a
+// finger where more would be out otherwise than helps. The verdict stays that of the
+// head as it was judged.
+type Shown struct {
+	Fall      trial.Fall
+	Handling  trial.Handling
+	Otherwise float64 // m of line that would be out, were it not fed; 0 where it is not
+	Ranges    Ranges
+}
+
+// Show works out how a head is shown.
+func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head) (Shown, error) {
+	out := Shown{Fall: h.Fall, Handling: h.Handling, Ranges: h.Ranges}
+	if !h.Arrived() || c.Floats() {
+		return out, nil
+	}
+	feeds := fed(&h.Result)
+	if !feeds && len(h.Fall.Lines) > 1 {
+		return out, nil
+	}
+	q := trial.Question{Mass: h.Mass, Handling: h.Handling, Phase: h.Phase, Effort: trial.Shown, FallOnly: true}
+	if feeds {
+		q.Handling = h.Handling.Fed()
+	}
+	r, err := b.Try(ctx, c, q)
+	if err != nil || !r.Arrived() {
+		return out, err
+	}
+	if feeds {
+		if slower(r.Fall, h.Fall) {
+			return out, nil // a finger would hold it up
+		}
+		out.Handling, out.Otherwise = q.Handling, h.Fall.LineOut
+	}
+	out.Fall = r.Fall
+	out.Ranges.Time = h.Ranges.Time.times(r.Fall.Time / h.Fall.Time)
+	out.Ranges.LineOut = h.Ranges.LineOut.times(r.Fall.LineOut / h.Fall.LineOut)
+	out.Ranges.Speed = h.Ranges.Speed.times(r.Fall.Speed / h.Fall.Speed)
+	return out, nil
+}
+
+// slower tells whether a fall takes so much longer than another that nobody holds the
+// line so.
+func slower(fed, open trial.Fall) bool {
+	return fed.Time > judgement.FedSlower.Number*open.Time
+}
+
+func (r Range) times(factor float64) Range { return Range{r.Low * factor, r.High * factor} }
+
+// Standing is by how much a head misses what it misses most, as things are taken to be
+// and with the handling that suits it; below 0 it has so much in hand.
+func (b Bench) Standing(ctx context.Context, c *trial.Case, mass float64) (float64, error) {
+	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+	result, _, err := v.handled()
+	if err != nil {
+		return 0, err
+	}
+	r := read(c, &result)
+	worst := -1.0
+	for _, m := range musts(c) {
+		worst = max(worst, rules[m].miss(c, r, 1))
+	}
+	return worst, nil
+}
+
+// Hold is how a head is held on the fall: as it is judged, and fed under a finger where
+// it is shown so.
+func (b Bench) Hold(ctx context.Context, c *trial.Case, mass float64) (trial.Handling, error) {
+	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+	result, _, err := v.handled()
+	if err != nil {
+		return trial.Handling{}, err
+	}
+	if !fed(&result) {
+		return result.Handling, nil
+	}
+	finger, err := v.try(c, trial.Question{Handling: result.Handling.Fed(), FallOnly: true})
+	if err != nil || !finger.Arrived() || slower(finger.Fall, result.Fall) {
+		return result.Handling, err
+	}
+	return finger.Handling, nil
+}
+
+// fed tells whether line is fed under a finger, as more would be out otherwise than
+// helps.
+func fed(r *trial.Result) bool {
+	return r.Arrived() && r.Handling.Line == setup.LineOpen && r.Slack() > judgement.InHand.Number*judgement.SlackMost.Number
+}

@@ -1,0 +1,105 @@
+package judge
+
+import (
+	"math"
+
+	"dunvel/core/catalogue"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// unknown is an input that is not exactly known.
+type unknown struct {
+	spread   func(*trial.Case) float64 // relative standard deviation; 0 where it is known or does not matter
+	both     bool                      // looked at on both sides: what follows is not even
+	sameFall bool                      // it changes nothing before the bed
+	rehandle bool                      // a hand sees it, and holds the line as suits it
+	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
+}
+
+// Inputs that act as one are one here: the diameter of the line and its drag
+// coefficient both multiply the drag across it.
+var unknowns = []unknown{
+	{
+		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, rehandle: true,
+		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
+			s.Flow.Speed *= factor
+			s.Flow.NearBed *= factor
+		},
+	},
+	{
+		spread: func(c *trial.Case) float64 { return c.Setup.WindSpread() }, rehandle: true,
+		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
+	},
+	{
+		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() },
+		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Drift = factor },
+	},
+	{
+		spread: func(c *trial.Case) float64 {
+			return math.Hypot(judgement.NormalSpread.Spread, c.Setup.DiameterSpread())
+		},
+		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Across = factor },
+	},
+	{
+		spread: func(c *trial.Case) float64 {
+			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, c.Setup.DiameterSpread())
+		},
+		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
+	},
+	{
+		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true,
+		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
+	},
+	{
+		spread: func(c *trial.Case) float64 {
+			if !c.Moves() {
+				return 0
+			}
+			return judgement.TowArea.Spread
+		},
+		both:   true,
+		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Tow = factor },
+	},
+	{
+		spread: func(*trial.Case) float64 { return 1 }, // every lure has its own
+		change: func(_ *setup.Setup, t *trial.Tuning, _, z float64) { t.Weight = z },
+	},
+	{
+		spread: func(*trial.Case) float64 { return judgement.DepthSpread.Spread },
+		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
+			s.Water.Depth *= factor
+			s.Water.SplashDepth *= factor
+		},
+	},
+	{
+		spread: func(c *trial.Case) float64 {
+			if c.Setup.Hand.Line == setup.LineFed {
+				return judgement.FingerPull.Spread
+			}
+			return judgement.SpoolFixed.Spread
+		},
+		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Spool = factor },
+	},
+	{
+		spread: func(c *trial.Case) float64 {
+			if !c.OnBed || c.School().Hovers || c.Floats() {
+				return 0
+			}
+			return catalogue.Beds[c.Setup.Water.Bed].Friction.Spread
+		},
+		sameFall: true,
+		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Friction = factor },
+	},
+}
+
+// unsure are the unknowns of a case that matter, with their spreads.
+func unsure(c *trial.Case) (matter []unknown, sd []float64) {
+	for _, u := range unknowns {
+		if v := u.spread(c); v > 0 {
+			matter, sd = append(matter, u), append(sd, v)
+		}
+	}
+	return matter, sd
+}

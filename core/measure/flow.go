@@ -1,0 +1,209 @@
+package measure
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+	"dunvel/core/spread"
+	"dunvel/core/units"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Measured is a number that was measured, with how well it is known.
+type Measured struct {
+	Value     float64 `json:"value"`     // m/s of a current or a drift, m of a cast
+	Spread    float64 `json:"spread"`    // relative standard deviation
+	Direction float64 `json:"direction"` // of a drift: degrees from north, clockwise
+	Words     string  `json:"words"`
+}
+
+// fieldError is the one thing that is wrong.
+func fieldError(field, format string, args ...any) setup.Errors {
+	return setup.Errors{{Field: field, Message: fmt.Sprintf(format, args...)}}
+}
+
+// ByFloat is the speed of a current in which a float passed a length in m in
+// each of the times in s.
+func ByFloat(length float64, times []float64, choice units.Choice) (Measured, error) {
+	field := setup.Field{Label: "Length", Measure: "depth", Min: 0.5, Max: 500}
+	if message := field.Check(length, choice); message != "" {
+		return Measured{}, fieldError("length", "%s", message)
+	}
+	if len(times) == 0 {
+		return Measured{}, fieldError("times", "Times: there is none; write seconds, such as 12 13.5 11.")
+	}
+	for _, s := range times {
+		if message := checkTime(s); message != "" {
+			return Measured{}, fieldError("times", "%s", message)
+		}
+	}
+	mean, sd := timing(times)
+	run := sd / mean
+	if len(times) == 1 {
+		run = math.Hypot(run, judgement.FloatRun.Spread) // one run does not tell how they differ
+	}
+	out := Measured{Value: length / mean, Spread: math.Hypot(judgement.FloatOwn.Spread, run)}
+	if most := setup.LookupField("flow.speed").Max; out.Value > most {
+		return Measured{}, fieldError("times", "Times: %s in %s is %s, more than the %s that is allowed; are they seconds?", choice.Show("depth", length), units.Seconds(mean), choice.Show("speed", out.Value), choice.Show("speed", most))
+	}
+	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value), count(len(times), "run"), units.Percent(out.Spread))
+	return out, nil
+}
+
+// ByLine is the speed of the current at the surface in which a head of a mass
+// in kg hangs on so much line in m that it leaves the rod tip at an angle in
+// degrees from the vertical: the statics of the line, inverted. The boat lies
+// still.
+func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measured, error) {
+	s.Boat = setup.Boat{Kind: "anchored"}
+	s.Wind, s.Cast.Distance, s.Cast.Drag, s.Water.SplashDepth = setup.Wind{Source: setup.ByEye}, 0, 0, 0
+	s.Flow.Speed, s.Flow.NearBed, s.Target = 0, 0, setup.Default().Target
+	s.Approach = setup.Default().Approach
+	s.Rigging.Kind = setup.SingleHead
+	if err := s.Validate(choice); err != nil {
+		return Measured{}, err
+	}
+	line := setup.Field{Label: "Line out", Measure: "depth", Min: s.Rod.TipHeight + 0.5, Max: s.Rod.TipHeight + s.Water.Depth}
+	if message := line.Check(out, choice); message != "" {
+		return Measured{}, fieldError("out", "%s It is counted from the rod tip, and the head hangs off the bed.", message)
+	}
+	tilt := setup.Field{Label: "Angle", Measure: "angle", Min: 2, Max: 80}
+	if message := tilt.Check(angle, choice); message != "" {
+		return Measured{}, fieldError("angle", "%s It is that of the line from the vertical.", message)
+	}
+	speed, err := speedAt(s, mass, out, angle, 1)
+	if err != nil {
+		return Measured{}, err
+	}
+	if speed == 0 {
+		return Measured{}, fieldError("angle", "Angle: with %s on %s of line no current up to %s gives %.0f°; is the head in the water and off the bed?", choice.Show("mass", mass), choice.Show("depth", out), choice.Show("speed", setup.LookupField("flow.speed").Max), angle)
+	}
+	// What each thing that is not known does to it, at one standard deviation.
+	var sum float64
+	add := func(s setup.Setup, mass, angle, tow float64) error {
+		other, err := speedAt(s, mass, out, angle, tow)
+		if other > 0 {
+			sum += math.Pow(math.Log(other/speed), 2)
+		}
+		return err
+	}
+	thicker := s
+	thicker.Line.Diameter *= spread.Factor(math.Hypot(s.DiameterSpread(), judgement.NormalSpread.Spread), 1)
+	for _, err := range []error{
+		add(s, mass, angle+judgement.AngleByEye.Number, 1),
+		add(s, mass, angle, spread.Factor(judgement.TowArea.Spread, 1)),
+		add(thicker, mass, angle, 1),
+		add(s, mass*spread.Factor(s.HeadSpread(), 1), angle, 1),
+	} {
+		if err != nil {
+			return Measured{}, err
+		}
+	}
+	m := Measured{Value: speed, Spread: spread.RelativeSD(math.Sqrt(sum))}
+	m.Words = fmt.Sprintf("%s at the surface from a line that stands at %.0f°, ± %s.", choice.Show("speed", speed), angle, units.Percent(m.Spread))
+	return m, nil
+}
+
+// speedAt is the current at the surface at which the line stands at an angle;
+// 0 where none does. A faster current lifts the line farther.
+func speedAt(s setup.Setup, mass, out, angle, tow float64) (float64, error) {
+	tilt := func(speed float64) (float64, error) {
+		s.Flow.Speed = speed
+		scene, err := s.Scene()
+		if err != nil {
+			return 0, err
+		}
+		r, _, err := s.Rig(mass, scene.Water)
+		if err != nil {
+			return 0, err
+		}
+		for i := range r.Bodies {
+			r.Bodies[i].TowArea *= tow
+		}
+		e := scene.Rest(r, mechanics.Gait{}, out, nil)
+		if e.Outcome == mechanics.OnBed || e.Outcome == mechanics.Slack {
+			return 0, nil // it is down: the current does not hold it up
+		}
+		if e.Outcome != mechanics.Hangs {
+			return 90, nil // carried off
+		}
+		up := e.TipTension
+		return math.Atan2(math.Hypot(up.X, up.Y), math.Abs(up.Z)) * 180 / math.Pi, nil
+	}
+	low, high := 0.0, setup.LookupField("flow.speed").Max
+	most, err := tilt(high)
+	if err != nil || most < angle {
+		return 0, err
+	}
+	for range 40 {
+		middle := (low + high) / 2
+		got, err := tilt(middle)
+		if err != nil {
+			return 0, err
+		}
+		if got < angle {
+			low = middle
+		} else {
+			high = middle
+		}
+	}
+	return (low + high) / 2, nil
+}
+
+// ByFixes is the drift of a boat from one position to another in a time in s.
+func ByFixes(from, to Position, time float64, choice units.Choice) (Measured, error) {
+	field := setup.Field{Label: "Time", Measure: "time", Min: 5, Max: 7200}
+	if message := field.Check(time, choice); message != "" {
+		return Measured{}, fieldError("time", "%s", message)
+	}
+	const earth = 6371e3 // m, mean radius
+	rad := func(degrees float64) float64 { return degrees * math.Pi / 180 }
+	north := earth * rad(to.North-from.North)
+	east := earth * rad(math.Remainder(to.East-from.East, 360)) * math.Cos(rad((to.North+from.North)/2))
+	far := r3.Norm(r3.Vec{X: north, Y: east})
+	out := Measured{Value: far / time, Direction: math.Mod(math.Atan2(east, north)*180/math.Pi+360, 360)}
+	if most := setup.LookupField("boat.speed").Max; out.Value > most {
+		return Measured{}, fieldError("to", "To: %s from the first in %s is a drift of %s, more than the %s that is allowed.", choice.Show("depth", far), units.Seconds(time), choice.Show("speed", out.Value), choice.Show("speed", most))
+	}
+	fix := math.Sqrt2 * judgement.Fix.Number
+	if far < fix {
+		return Measured{}, fieldError("to", "To: it is %s from the first, less than two fixes are sure of (%s); drift longer.", choice.Show("depth", far), choice.Show("depth", fix))
+	}
+	out.Spread = math.Hypot(fix/far, judgement.Timing.Number/time)
+	out.Words = fmt.Sprintf("%s towards %03.0f°, ± %s.", choice.Show("speed", out.Value), out.Direction, units.Percent(out.Spread))
+	return out, nil
+}
+
+// ByTurns is the length of casts in m, from turns of the reel with so much line
+// a turn, or paces of a length.
+func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, error) {
+	field := setup.Field{Label: "Each", Measure: "depth", Min: 0.1, Max: 3}
+	if message := field.Check(each, choice); message != "" {
+		return Measured{}, fieldError("each", "%s", message)
+	}
+	if len(counted) == 0 {
+		return Measured{}, fieldError("counts", "Counts: there is none; write how many, one number a cast, such as 34 36 33.")
+	}
+	var mean float64
+	for _, n := range counted {
+		mean += n * each / float64(len(counted))
+	}
+	limits := setup.LookupField("rod.thrown")
+	if mean < 2 || mean > limits.Max {
+		return Measured{}, fieldError("counts", "Counts: they make a cast of %s, outside what is allowed, %s to %s.", choice.Show("depth", mean), choice.Show("depth", 2), choice.Show("depth", limits.Max))
+	}
+	var sum float64
+	for _, n := range counted {
+		sum += math.Pow(n*each-mean, 2)
+	}
+	out := Measured{Value: mean, Spread: judgement.ReachFitted.Spread}
+	if n := float64(len(counted)); n > 1 {
+		out.Spread = math.Hypot(judgement.TurnLine.Spread, math.Sqrt(sum/(n-1)/n)/mean)
+	}
+	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), count(len(counted), "cast"), units.Percent(out.Spread))
+	return out, nil
+}

@@ -1,0 +1,181 @@
+package measure
+
+import (
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// The ways to measure.
+const (
+	Float = "float"         // a float passes a length
+	Line  = "line angle"    // a head hangs in the current
+	Drift = "two positions" // a boat drifts
+	Cast  = "cast"          // turns of the reel, or paces
+)
+
+// Ways are all of them.
+var Ways = []string{Float, Line, Drift, Cast}
+
+// Question is what was measured, as it was typed.
+type Question struct {
+	Way    string  `json:"way"`
+	Length string  `json:"length"` // that a float passes
+	Times  string  `json:"times"`  // that it takes, one or more
+	Mass   float64 `json:"mass"`   // kg, of the head that hangs, or was cast
+	Out    string  `json:"out"`    // line from the rod tip to the head
+	Angle  string  `json:"angle"`  // of the line from the vertical, or two lengths: aside / down
+	From   string  `json:"from"`   // positions of the boat
+	To     string  `json:"to"`
+	Time   string  `json:"time"`   // between them
+	Toward string  `json:"toward"` // the compass course of the cast; may be empty
+	Each   string  `json:"each"`   // line of a turn, or length of a pace
+	Counts string  `json:"counts"` // turns or paces, one number a cast
+}
+
+// Found is what was measured, and what of a setup it sets.
+type Found struct {
+	Measured
+	Changes map[string]any `json:"changes"`
+}
+
+// Measure answers a question about a setup in the units of choice. Errors are
+// setup.Errors, or that a unit is not known.
+func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
+	if err := choice.Validate(); err != nil {
+		return nil, err
+	}
+	read := reader{choice: choice}
+	out := &Found{}
+	var err error
+	switch q.Way {
+	case Float:
+		length := read.number("length", "Length", "depth", q.Length)
+		times := read.times(q.Times)
+		if read.wrong != nil {
+			return nil, read.wrong
+		}
+		out.Measured, err = ByFloat(length, times, choice)
+		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": 0, "flow.source": setup.FloatTest}
+	case Line:
+		length := read.number("out", "Line out", "depth", q.Out)
+		angle := read.angle(q.Angle)
+		if read.wrong != nil {
+			return nil, read.wrong
+		}
+		out.Measured, err = ByLine(s, q.Mass, length, angle, choice)
+		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": 0}
+	case Drift:
+		from, to := read.position("from", "From", q.From), read.position("to", "To", q.To)
+		time := read.number("time", "Time", "time", q.Time)
+		if read.wrong != nil {
+			return nil, read.wrong
+		}
+		out.Measured, err = ByFixes(from, to, time, choice)
+		out.Changes = map[string]any{"boat.speed": out.Value, "boat.spread": out.Spread, "boat.measured": true}
+		if strings.TrimSpace(q.Toward) != "" {
+			// A compass turns to the right, a setup to the left of the cast.
+			toward := read.number("toward", "The cast goes", "angle", q.Toward)
+			out.Changes["boat.direction"] = turn(toward - out.Direction)
+		}
+		if s.Boat.Kind == "bank" || s.Boat.Kind == "anchored" {
+			out.Changes["boat.kind"] = "skiff"
+		}
+	case Cast:
+		each := read.number("each", "Each", "depth", q.Each)
+		counts := read.counts(q.Counts)
+		if read.wrong != nil {
+			return nil, read.wrong
+		}
+		out.Measured, err = ByTurns(counts, each, choice)
+		out.Changes = map[string]any{"rod.thrown": out.Value, "rod.thrownMass": q.Mass}
+	default:
+		return nil, fieldError("way", "Way: “%s” is not one of %s.", q.Way, strings.Join(Ways, ", "))
+	}
+	if err != nil {
+		return nil, err
+	}
+	if read.wrong != nil {
+		return nil, read.wrong
+	}
+	return out, nil
+}
+
+// turn is an angle in degrees, 0 to 360.
+func turn(degrees float64) float64 { return math.Mod(math.Mod(degrees, 360)+360, 360) }
+
+// reader reads what was typed, and gathers what is wrong with it.
+type reader struct {
+	choice units.Choice
+	wrong  error
+}
+
+func (r *reader) fail(field, format string, args ...any) {
+	errs, _ := r.wrong.(setup.Errors)
+	r.wrong = append(slices.Clone(errs), fieldError(field, format, args...)...)
+}
+
+func (r *reader) number(field, label, measure, text string) float64 {
+	unit := r.choice.Unit(measure)
+	value, _, err := units.Parse(text, unit.Dimension, unit)
+	if err != nil {
+		r.fail(field, "%s: %s.", label, err)
+	}
+	return value
+}
+
+// angle is an angle from the vertical in degrees: as it was read, or from two
+// lengths, how far the line is aside over how far it is down.
+func (r *reader) angle(text string) float64 {
+	aside, down, two := strings.Cut(text, "/")
+	if !two {
+		return r.number("angle", "Angle", "angle", text)
+	}
+	_, unit, _ := units.Read(down, r.choice.Unit("size")) // one unit may stand for both
+	if bare, _, err := units.Read(aside, unit); err == nil && strings.TrimSpace(aside) == strconv.FormatFloat(bare, 'f', -1, 64) {
+		aside += " " + unit.Symbol
+	}
+	a, d := r.number("angle", "Angle", "size", aside), r.number("angle", "Angle", "size", down)
+	if r.wrong == nil && !(a > 0 && d > 0) {
+		r.fail("angle", "Angle: %s is not two lengths; write how far the line is aside over how far it is down, 40 / 90 cm.", text)
+		return 0
+	}
+	return math.Atan2(a, d) * 180 / math.Pi
+}
+
+func (r *reader) times(text string) []float64 {
+	out, err := ReadTimes(text)
+	if err != nil {
+		r.fail("times", "%s", err)
+	}
+	return out
+}
+
+func (r *reader) position(field, label, text string) Position {
+	p, err := ReadPosition(text)
+	if err != nil {
+		r.fail(field, "%s: %s.", label, err)
+	}
+	return p
+}
+
+// counts reads numbers of turns or paces.
+func (r *reader) counts(text string) []float64 {
+	var out []float64
+	for _, word := range between.Split(strings.TrimSpace(text), -1) {
+		if word == "" {
+			continue
+		}
+		n, ok := readTime(word)
+		if !ok || !(n > 0) || n > 1000 || strings.Contains(word, ":") {
+			r.fail("counts", "Counts: “%s” is not a number of turns or paces; write one for each cast, such as 34 36 33.", word)
+			return nil
+		}
+		out = append(out, n)
+	}
+	return out
+}

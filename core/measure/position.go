@@ -1,0 +1,79 @@
+package measure
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strconv"
+	"strings"
+)
+
+// Position is a place on the earth in degrees, north and east.
+type Position struct{ North, East float64 }
+
+var coordinate = regexp.MustCompile(`(?i)([NSEW])?\s*([-+]?\d+(?:[.,]\d+)?)\s*(?:[°ºd]?\s*(\d+(?:[.,]\d+)?)\s*['′’m]?\s*)?(?:(\d+(?:[.,]\d+)?)\s*["″”]?\s*)?([NSEW])?`)
+
+// ReadPosition reads a position as it stands on a plotter: degrees with
+// decimals, "12.3456, -4.5678", or with minutes, "12°20.736'N 4°34.068'W".
+// The error is what is wrong, for the person.
+func ReadPosition(text string) (Position, error) {
+	wrong := fmt.Errorf("“%s” is not a position; write degrees, 12.3456, -4.5678, or 12°20.736'N 4°34.068'W", strings.TrimSpace(text))
+	halves := halve(text)
+	if len(halves) != 2 {
+		return Position{}, wrong
+	}
+	var degrees [2]float64
+	for i, half := range halves {
+		m := coordinate.FindStringSubmatch(strings.TrimSpace(half))
+		if m == nil || m[0] != strings.TrimSpace(half) {
+			return Position{}, wrong
+		}
+		value, scale, sign := 0.0, 1.0, 1.0
+		for _, part := range m[2:5] {
+			if part == "" {
+				break
+			}
+			v, err := strconv.ParseFloat(strings.Replace(part, ",", ".", 1), 64)
+			if err != nil || scale < 1 && (v < 0 || v >= 60) {
+				return Position{}, wrong
+			}
+			if scale == 1 && v < 0 {
+				sign, v = -1, -v
+			}
+			value += v * scale
+			scale /= 60
+		}
+		switch side := strings.ToUpper(m[1] + m[5]); {
+		case side == "":
+		case len(side) != 1, i == 0 && !strings.Contains("NS", side), i == 1 && !strings.Contains("EW", side):
+			return Position{}, wrong
+		case side == "S" || side == "W":
+			sign = -sign
+		}
+		degrees[i] = sign * value
+	}
+	if math.Abs(degrees[0]) > 90 || math.Abs(degrees[1]) > 180 {
+		return Position{}, wrong
+	}
+	return Position{degrees[0], degrees[1]}, nil
+}
+
+// halve splits a position into latitude and longitude: at a letter for a side of
+// the sky, at a comma, or in the middle of what is left.
+func halve(text string) []string {
+	text = strings.TrimSpace(text)
+	const sky = "NSEWnsew"
+	if i := strings.IndexAny(text, sky); i > 0 { // it ends the first half
+		return []string{text[:i+1], strings.TrimLeft(text[i+1:], " ,;")}
+	} else if i == 0 { // it begins the first half, and another the second
+		if k := strings.IndexAny(text[1:], sky); k >= 0 {
+			return []string{strings.TrimRight(text[:1+k], " ,;"), text[1+k:]}
+		}
+	}
+	for _, at := range []string{";", ", ", ","} {
+		if parts := strings.Split(text, at); len(parts) == 2 {
+			return parts
+		}
+	}
+	return strings.Fields(text)
+}

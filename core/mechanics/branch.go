@@ -1,0 +1,107 @@
+package mechanics
+
+import (
+	"context"
+	"slices"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Branch is a drop that has come to the end of its phases and can go on in more
+// than one way: the fall is worked out once, whatever is done after it. It may be
+// gone on from by several goroutines at once.
+type Branch struct {
+	sim *sim
+}
+
+// Start runs a drop to the end of its phases and keeps it there. Errors are those
+// of Run.
+func (s *Scene) Start(ctx context.Context, d Drop, keep Detail) (*Branch, error) {
+	if err := s.check(d, keep); err != nil {
+		return nil, err
+	}
+	m := newSim(s, d, keep, resolutions[keep.Grain])
+	if m.begin() {
+		if err := m.goOn(ctx); err != nil {
+			return nil, err
+		}
+	}
+	return &Branch{m}, nil
+}
+
+// Track is what came of the drop so far.
+func (b *Branch) Track() *Track {
+	if b.sim.n == 0 {
+		return b.sim.track
+	}
+	m := b.sim.copy()
+	m.finish()
+	return m.track
+}
+
+// Ended tells whether the drop came to an end before its phases did: nothing more
+// can be done then.
+func (b *Branch) Ended() bool { return b.sim.track.Outcome != Done }
+
+// GoOn does more after the phases there were, for at most so many s: the track is
+// that of the whole drop. Where the drop has ended its track is as it was.
+func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Track, error) {
+	if b.Ended() {
+		return b.Track(), nil
+	}
+	m := b.sim.copy()
+	m.d.Phases = slices.Concat(m.d.Phases, more)
+	m.d.Until = min(m.time+longest, LongestRun)
+	if err := b.sim.scene.check(m.d, m.keep); err != nil {
+		return nil, err
+	}
+	m.track.Outcome = ""
+	if err := m.goOn(ctx); err != nil {
+		return nil, err
+	}
+	m.finish()
+	return m.track, nil
+}
+
+// copy is a drop of its own that is where m is.
+func (m *sim) copy() *sim {
+	out := newSim(m.scene, m.d, m.keep, m.resolution)
+	out.chain.copyFrom(&m.chain)
+	out.time, out.phase, out.began, out.tipBase = m.time, m.phase, m.began, m.tipBase
+	out.spacing, out.step, out.runOut, out.onBed, out.hop = m.spacing, m.step, m.runOut, m.onBed, m.hop
+	out.stride, out.taken = m.stride, m.taken
+	frames := out.track.Frames
+	track := *m.track
+	out.track = &track
+	track.Touches = slices.Clone(m.track.Touches)
+	for _, f := range m.track.Frames {
+		f.Line = out.keepLine(f.Line)
+		frames = append(frames, f)
+	}
+	track.Frames = frames
+	track.Down.Line = out.keepLine(m.track.Down.Line)
+	return out
+}
+
+// keepLine gives a line room of its own.
+func (m *sim) keepLine(line []r3.Vec) []r3.Vec {
+	if line == nil {
+		return nil
+	}
+	room := m.points[:len(line):len(line)]
+	m.points = m.points[len(line):]
+	copy(room, line)
+	return room
+}
+
+// copyFrom takes over the state of another chain; what is only worked with is not.
+func (c *chain) copyFrom(from *chain) {
+	c.n, c.lineOut, c.paying, c.work, c.clock, c.toTip = from.n, from.lineOut, from.paying, from.work, from.clock, from.toTip
+	copy(c.at, from.at)
+	copy(c.pos, from.pos)
+	copy(c.vel, from.vel)
+	copy(c.tension, from.tension)
+	copy(c.body, from.body)
+	copy(c.touched, from.touched)
+	copy(c.push, from.push)
+}

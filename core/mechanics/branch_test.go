@@ -1,0 +1,152 @@
+package mechanics
+
+import (
+	"context"
+	"errors"
+	"math"
+	"sync"
+	"testing"
+
+	"dunvel/core/water"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// fallen is a fall to the bed that can be gone on from.
+func fallen(t *testing.T, s *Scene, d Drop, keep Detail) *Branch {
+	t.Helper()
+	b, err := s.Start(t.Context(), d, keep)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return b
+}
+
+// What is done after a fall that is worked out once is what is done after a fall
+// of its own, also by several at once, and the fall stays as it was.
+func TestBranchIsTheWholeDrop(t *testing.T) {
+	s := scene(0.2)
+	s.Wind = r3.Vec{Y: 3}
+	d := falling(jig(t, 0.06, 0.15e-3), 15)
+	d.StopAtTouch, d.Phases = false, []Phase{{Open: true, Landed: true, Time: 300}}
+	keep := Detail{Frames: 50, Points: 8}
+	b := fallen(t, s, d, keep)
+	before := b.Track()
+	var work sync.WaitGroup
+	for _, speed := range []float64{0.2, 0.35, 0.5, 0} {
+		work.Go(func() {
+			more := []Phase{{Reel: speed, Time: 10}}
+			got, err := b.GoOn(t.Context(), more, 10)
+			if err != nil {
+				t.Error(err)
+				return
+			}
+			whole := d
+			whole.Phases, whole.Until = append(whole.Phases, more...), before.Last.Time+10
+			want, err := s.Run(t.Context(), whole, keep)
+			if err != nil {
+				t.Error(err)
+				return
+			}
+			if got.Last.Time != want.Last.Time || r3.Norm(r3.Sub(got.Last.End, want.Last.End)) > 1e-9 || got.Down.Time != want.Down.Time || len(got.Frames) != len(want.Frames) {
+				t.Errorf("%g m/s: %+v, want %+v", speed, got.Last, want.Last)
+			}
+			for i, f := range want.Frames {
+				if len(got.Frames[i].Line) != keep.Points || r3.Norm(r3.Sub(got.Frames[i].Line[3], f.Line[3])) > 1e-9 {
+					t.Errorf("%g m/s, frame %d: %v, want %v", speed, i, got.Frames[i].Line, f.Line)
+					break
+				}
+			}
+		})
+	}
+	work.Wait()
+	if after := b.Track(); after.Last.Time != before.Last.Time || len(after.Frames) != len(before.Frames) || after.Outcome != Done {
+		t.Errorf("the fall has become %+v", after.Last)
+	}
+}
+
+// A drop that ended before its phases did does not go on.
+func TestBranchEnded(t *testing.T) {
+	for want, change := range map[Outcome]func(*Scene, *Drop){
+		Floats: func(_ *Scene, d *Drop) { d.Rig = jig(t, -0.01, 0.18e-3) },
+		TimeUp: func(_ *Scene, d *Drop) { d.Until = 2 },
+	} {
+		s, d := scene(0), falling(jig(t, 0.06, 0.18e-3), 15)
+		change(s, &d)
+		b := fallen(t, s, d, Detail{})
+		got, err := b.GoOn(t.Context(), []Phase{{Reel: 1, Time: 5}}, 5)
+		if err != nil || !b.Ended() || got.Outcome != want {
+			t.Errorf("%v, ended %v, %v; want %s", got.Outcome, b.Ended(), err, want)
+		}
+	}
+}
+
+// A phase ends at its depth, to a centimetre, where that is not below the bed.
+func TestPhaseEndsAtDepth(t *testing.T) {
+	s, d := scene(0.1), falling(jig(t, 0.06, 0.15e-3), 15)
+	d.StopAtTouch = false
+	for _, deep := range []float64{0.5, 3.3, 9} {
+		d.Phases = []Phase{{Open: true, Deep: deep, Time: 300}}
+		if track := run(t, s, d); track.Outcome != Done || math.Abs(-track.Last.End.Z-deep) > 0.011 {
+			t.Errorf("to %g m: %s at %g m", deep, track.Outcome, -track.Last.End.Z)
+		}
+	}
+	d.Phases[0].Deep, d.Phases[0].Time = 30, 60
+	if track := run(t, s, d); track.Last.Time < 59.9 {
+		t.Errorf("below the bed it ended after %g s", track.Last.Time)
+	}
+}
+
+// Work is counted the same however it is asked for, and ends what takes more than
+// it was given; nobody works on for a question that is no longer asked.
+func TestBudget(t *testing.T) {
+	s, d := scene(0.2), falling(jig(t, 0.06, 0.15e-3), 15)
+	ctx, spent := Spent(t.Context())
+	if _, err := s.Run(ctx, d, Detail{}); err != nil {
+		t.Fatal(err)
+	}
+	took := spent()
+	if took < 1000 {
+		t.Fatalf("%d nodes", took)
+	}
+	if _, err := s.Run(WithBudget(t.Context(), took), d, Detail{}); err != nil {
+		t.Errorf("just enough: %v", err)
+	}
+	if _, err := s.Run(WithBudget(t.Context(), took-1), d, Detail{}); !errors.Is(err, ErrBudget) {
+		t.Errorf("one too few: %v", err)
+	}
+	if _, err := s.Run(WithBudget(WithBudget(t.Context(), took/2), 10*took), d, Detail{}); !errors.Is(err, ErrBudget) {
+		t.Errorf("within a smaller one: %v", err)
+	}
+	gone, cancel := context.WithCancel(t.Context())
+	cancel()
+	if _, err := s.Run(gone, d, Detail{}); !errors.Is(err, context.Canceled) {
+		t.Errorf("gone: %v", err)
+	}
+}
+
+// A body that hardly falls goes to and fro with the water: the amplitude of a
+// wave at the depth is a cosh(k(z+D))/sinh(kD) (Airy, 1845).
+func TestSwellCarries(t *testing.T) {
+	s := scene(0)
+	s.Bed.Depth, s.TipHeight = 4, 1
+	swell := water.Swell{Height: 0.4, Period: 6}
+	s.Swell = water.WavesOver(swell, s.Bed.Depth)
+	r := jig(t, 2e-3, 0.05e-3)
+	r.Bodies[0].FallArea, r.Bodies[0].TowArea = 0.05, 0.05
+	d := Drop{Rig: r, Cast: Cast{Distance: 8, SpoolDrag: 1e-5}, Phases: []Phase{{Open: true, Time: 60}}, Until: 24}
+	track, err := s.Run(t.Context(), d, Detail{Frames: 400})
+	if err != nil {
+		t.Fatal(err)
+	}
+	least, most, speed := math.Inf(1), math.Inf(-1), s.Swell.At(r3.Vec{X: 8, Z: track.Last.End.Z}, 0)
+	for _, f := range track.Frames {
+		if f.Time > 12 {
+			least, most = min(least, f.End.X), max(most, f.End.X)
+		}
+	}
+	crest := math.Hypot(speed.X, s.Swell.At(r3.Vec{X: 8, Z: track.Last.End.Z}, swell.Period/4).X)
+	if want := 2 * crest * swell.Period / (2 * math.Pi); math.Abs((most-least)/want-1) > 0.1 {
+		t.Errorf("goes %g m to and fro, want %g", most-least, want)
+	}
+}

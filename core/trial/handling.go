@@ -1,0 +1,67 @@
+package trial
+
+import (
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+)
+
+// Handling is how the hand holds rod and line on the fall.
+type Handling = setup.Handling
+
+// LowestTip is how low the rod tip can be held, m.
+func (c *Case) LowestTip() float64 {
+	r := c.Setup.Rod
+	return min(r.TipHeight, max(judgement.LowestTip.Number, r.TipHeight-r.Length))
+}
+
+// Handlings are those that are looked at, the simplest first: the rod as held, and
+// down to the water where there is a wind to get out of or a bait to keep down.
+func (c *Case) Handlings() []Handling {
+	hand, tip := c.Setup.Hand, c.Setup.Rod.TipHeight
+	held := Handling{Tip: tip, Line: hand.Line, Closes: hand.Closes}
+	down := held
+	down.Down, down.Tip = true, c.LowestTip()
+	windy := c.Setup.Wind.Speed >= judgement.DownFrom.Number
+	swum := c.School().Swims
+	over := swum && c.OnBed && c.BeginsOver() // what stands up from the bed
+	switch {
+	case c.Floats() || over || hand.Rod == setup.RodHeld || down.Tip == tip:
+		return []Handling{held}
+	case hand.Rod == setup.RodDown:
+		return []Handling{down}
+	case windy || swum:
+		return []Handling{held, down}
+	}
+	return []Handling{held}
+}
+
+// drop is a fall with a handling until an end, which takes so many s at most.
+func (c *Case) drop(r *Rigged, h Handling, until mechanics.Phase) mechanics.Drop {
+	held := c.Setup.Held(h)
+	cast := c.Cast
+	if h.Line == setup.LineFed {
+		cast.SpoolDrag = held.Splash().SpoolDrag * c.Tuning.Spool
+	}
+	d := mechanics.Drop{Rig: r.Rig, Cast: cast, Spool: c.Setup.Rod.LineOnSpool, Phases: held.Falls(until), Until: 1e-3}
+	for _, p := range d.Phases {
+		d.Until += p.Time
+	}
+	d.Until = min(d.Until, mechanics.LongestRun)
+	return d
+}
+
+// chord is the straight way from a place to the rod tip at a time, m.
+func (c *Case) chord(from Point, h Handling, time float64) float64 {
+	tip := c.tip(h, time)
+	return math.Sqrt(square(from.X-tip.X) + square(from.Y-tip.Y) + square(from.Z-tip.Z))
+}
+
+// tip is where the rod tip is at a time after the splash.
+func (c *Case) tip(h Handling, time float64) Point {
+	return Point{time * c.Cast.Drift.X, time * c.Cast.Drift.Y, h.Tip}
+}
+
+func square(v float64) float64 { return v * v }

@@ -1,0 +1,281 @@
+package trial
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/rig"
+	"dunvel/core/setup"
+
+	"gonum.org/v1/gonum/spatial/r3"
+	"gonum.org/v1/gonum/stat"
+)
+
+// Rest is what a head does on the bed with the line taken up as suits it best.
+type Rest struct {
+	Margin float64 // push of the bed over its weight in water; along a drag, what there is for most of the way
+	Push   float64 // N, then
+	Pull   float64 // N along the line that friction makes of it as it is dragged, for most of the way; 0 where it is not
+	Grip   float64 // lying still: friction needed over friction there is; 0 where nothing moves it
+	Creep  float64 // m/s at which line and flow sweep it along; 0 where friction holds it
+	Grips  float64 // the grip at which it creeps as fast as it may
+	Line   float64 // over the chord, taken up
+	Along  float64 // where along a drag the push is least, as a share of the cast that is left; 0 where it is not dragged
+
+	Held float64 // in a swell: least share of a wave for which it is on the bed; 1 without one
+	Walk float64 // in a swell: m that it goes in SwellWaves waves
+}
+
+// lengths are how many a hand tries for the line that suits best: over the
+// chord, from all of it taken up to as much as was out or may help.
+const lengths = 4
+
+// mostGrip is given for friction that is needed where there is hardly any.
+const mostGrip = 100
+
+// rest looks at a head that has come down, with the line that near found to suit
+// best where it is there.
+func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (Rest, error) {
+	resting := r.Resting()
+	speed, drag := r3.Norm(c.Gait.Velocity), c.Setup.Cast.Drag
+	var moving, out Rest
+	var err error
+	switch {
+	case drag > 0 && branch != nil:
+		moving, err = c.dragged(ctx, branch, r, h, f)
+	case drag > 0:
+		moving = *near
+	case speed > 0:
+		moving = c.drifting(&resting, h, f, near)
+	}
+	if err != nil {
+		return out, err
+	}
+	still := c.lies(speed)
+	if still {
+		out = c.lying(&resting, h, f, near)
+	}
+	// Between lying still and creeping one passes into the other.
+	if share := min(speed/judgement.CreepMost.Number, 1); share < 1 {
+		out.Margin += share * (moving.Margin - out.Margin)
+		out.Push += share * (moving.Push - out.Push)
+		out.Along = moving.Along
+	} else {
+		if still {
+			moving.Grip, moving.Creep, moving.Line = out.Grip, out.Creep, out.Line
+		}
+		out = moving
+	}
+	out.Held, out.Grips = 1, c.grips()
+	if near != nil {
+		out.Held, out.Walk = near.Held, near.Walk
+	}
+	return out, nil
+}
+
+// lies tells whether it matters what line and flow do to a head that lies still: one
+// that moves at a speed is not asked to lie where it came down.
+func (c *Case) lies(speed float64) bool {
+	if speed < judgement.CreepMost.Number {
+		return true
+	}
+	school := c.School()
+	return c.Setup.Cast.Drag > 0 && school.OnTheBed && !school.Lifted && c.mayCreep() < r3.Norm(c.middle())
+}
+
+// grips is the grip at which a head creeps as fast as it may: the inverse of creeps.
+func (c *Case) grips() float64 {
+	switch a := c.Setup.Approach; a.Still {
+	case setup.DeadStill:
+		return 1
+	case setup.MaySwing:
+		return mostGrip
+	}
+	speed := r3.Norm(c.middle())
+	if may := c.mayCreep(); may < speed {
+		return min(1/square(1-may/speed), mostGrip)
+	}
+	return mostGrip
+}
+
+// mayCreep is how fast a head may be swept along, m/s: what is still in place, and
+// as fast again as it is dragged.
+func (c *Case) mayCreep() float64 { return judgement.CreepMost.Number + c.Setup.Cast.Drag }
+
+// takenUp are lengths of line over the chord: from all of it taken up to what was
+// out, or what near found best alone.
+func takenUp(f Fall, chord float64, near *Rest) []float64 {
+	if near != nil {
+		return []float64{near.Line}
+	}
+	least := judgement.TakenUpLeast.Number - 1
+	most := max(judgement.TakenUpMost.Number, f.LineOut/chord) - 1
+	out := make([]float64, lengths)
+	for i := range out {
+		out[i] = 1 + least*math.Pow(most/least, float64(i)/(lengths-1))
+	}
+	return out
+}
+
+// dragged is a head that is drawn back to the rod, at the slowest that a hand would and
+// no slower than it creeps: what pushes on it for most of the way.
+func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
+	speed := max(c.Setup.Cast.Drag, judgement.CreepMost.Number) / judgement.DragSlower.Number
+	pushes, err := c.wayBack(ctx, from, f, speed, func(t mechanics.Frame) float64 { return t.Push })
+	if err != nil {
+		return Rest{}, err
+	}
+	least := 0
+	for i, p := range pushes {
+		if p < pushes[least] {
+			least = i
+		}
+	}
+	out := Rest{Along: placeOf(least), Line: judgement.TakenUpLeast.Number}
+	out.Push = most(pushes[:])
+	out.Margin = min(out.Push/r.Weight(), 1)
+	var pulls [SwimPlaces]float64
+	for i, p := range pushes {
+		// Along a line that stands at an angle the pull is more than the friction.
+		x := placeOf(i) * c.Cast.Distance
+		pulls[i] = c.scene.Bed.Friction * p * math.Hypot(x, h.Tip+c.scene.Bed.DepthAt(x)) / x
+	}
+	out.Pull = most(pulls[:])
+	return out, nil
+}
+
+// placeOf is a place of the way back, as a share of the cast that is left.
+func placeOf(i int) float64 {
+	first, last := judgement.SwimFrom.Number, judgement.SwimTo.Number
+	return first + (last-first)*float64(i)/(SwimPlaces-1)
+}
+
+// most is what there is at least for most of the way.
+func most(values []float64) float64 {
+	return stat.Quantile(1-judgement.DragShare.Number, stat.LinInterp, slices.Sorted(slices.Values(values)), nil)
+}
+
+// drifting is a head that goes along with the boat.
+func (c *Case) drifting(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
+	scene := c.at(h, 0)
+	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
+	chord := c.chord(f.Landing, h, f.Time)
+	best := Rest{Margin: math.Inf(-1)}
+	for _, line := range takenUp(f, chord, near) {
+		e := scene.Rest(r, c.Gait, line*chord, nil)
+		if e.Outcome == mechanics.Slack {
+			e.ContactMargin, e.Push = 1, r.Weight()
+		}
+		if e.ContactMargin > best.Margin {
+			best = Rest{Margin: e.ContactMargin, Push: e.Push, Line: line}
+		}
+	}
+	return best
+}
+
+// lying is a head left where it came down. What is best is the least that sweeps it
+// where it is to hold the bottom, and the greatest push where it is not.
+func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
+	scene := c.at(h, 0)
+	moved := c.tip(h, f.Time)
+	scene.Bed.Depth = scene.Bed.DepthAt(moved.X)
+	place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: moved.X, Y: moved.Y})
+	place.Z = -scene.Bed.DepthAt(place.X)
+	chord := c.chord(f.Landing, h, f.Time)
+	weight := r.Weight()
+	best := Rest{Margin: math.Inf(-1), Grip: math.Inf(1)}
+	for _, line := range takenUp(f, chord, near) {
+		lie := scene.LieAt(r, place, line*chord, nil)
+		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, mostGrip), Line: line}
+		now.Push = now.Margin * weight
+		better := now.Margin > best.Margin
+		if c.School().OnTheBed && !c.School().Lifted {
+			better = now.Grip < best.Grip || now.Grip == best.Grip && better
+		}
+		if better {
+			best = now
+		}
+	}
+	best.Creep = creeps(best.Grip, r3.Norm(c.middle()))
+	return best
+}
+
+// creeps is the speed in m/s at which a head is swept along that needs grip times
+// the friction there is, in water that passes its line at a speed. What moves with
+// the water at c is pulled as (1 - c/speed)^2 of what lies still, since drag goes
+// with the square of the speed past it; it is that much that friction holds.
+func creeps(grip, speed float64) float64 {
+	if grip <= 1 {
+		return 0
+	}
+	return speed * (1 - 1/math.Sqrt(grip))
+}
+
+// LiftOffMost is the fastest drag for which contact is looked at, m/s.
+const LiftOffMost = 3
+
+// LiftOff is the speed over the ground in m/s at which a head that has come down
+// loses the bed; LiftOffMost or more is given as that.
+func (c *Case) LiftOff(mass float64, h Handling, f Fall) (float64, error) {
+	r, _, err := c.Rig(mass)
+	if err != nil {
+		return 0, err
+	}
+	direction := c.Gait.Pull
+	if !c.Still() {
+		direction = r3.Unit(c.Gait.Velocity)
+	}
+	if direction == (r3.Vec{}) {
+		return LiftOffMost, nil
+	}
+	resting, scene := r.Resting(), c.at(h, 0)
+	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
+	chord := c.chord(f.Landing, h, f.Time)
+	return scene.LiftOff(&resting, direction, judgement.TakenUpMost.Number*chord, LiftOffMost), nil
+}
+
+// Drawn is the line of a head on the bed, from the head to the rod tip as it is at
+// the end of the fall: as it is worked with the line taken up.
+func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, error) {
+	r, _, err := c.Rig(mass)
+	if err != nil {
+		return nil, err
+	}
+	resting, scene := r.Resting(), c.at(h, 0)
+	tip := c.tip(h, f.Time)
+	scene.Bed.Depth = scene.Bed.DepthAt(tip.X)
+	out := max(rest.Line, judgement.TakenUpLeast.Number) * c.chord(f.Landing, h, f.Time)
+	curve := make([]r3.Vec, 0, 64)
+	if c.Still() && c.OnBed {
+		place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: tip.X, Y: tip.Y})
+		place.Z = -scene.Bed.DepthAt(place.X)
+		if lie := scene.LieAt(&resting, place, out, &curve); lie.Outcome == mechanics.Slack {
+			// Nothing tightens the line: it is drawn as the angler takes it up.
+			curve = append(curve[:0], place, r3.Vec{Z: scene.TipHeight})
+		}
+	} else {
+		scene.Rest(&resting, c.Gait, out, &curve)
+	}
+	points := make([]Point, len(curve))
+	for i, p := range curve {
+		points[i] = Point{p.X + tip.X, p.Y + tip.Y, p.Z}
+	}
+	return points, nil
+}
+
+// FloatsUp is how high over the bed a bait floats on its trace, m: its lift against
+// the drag of the current there, along a straight trace; 0 where it sinks.
+func (c *Case) FloatsUp() float64 {
+	r, _, err := c.Rig(0)
+	if err != nil || r.Bodies[0].WeightInWater >= 0 {
+		return 0
+	}
+	gap := c.Setup.Rigging.Gap
+	depth := c.scene.Bed.DepthAt(c.Cast.Distance)
+	speed := r3.Norm(c.scene.Current.At(gap/2, depth))
+	drag := 0.5 * c.scene.Water.Density * r.Bodies[0].TowArea * speed * speed
+	return gap * math.Sin(math.Atan2(-r.Bodies[0].WeightInWater, drag))
+}

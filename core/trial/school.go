@@ -1,0 +1,33 @@
+package trial
+
+import "dunvel/core/setup"
+
+// School is how an approach works a head: which parts of what comes of it are
+// worked out.
+type School struct {
+	OnTheBed bool // it is worked on the bed, and waited for there
+	Rests    bool // what it does on the bed counts
+	Lifted   bool // and dropped again
+	Swims    bool // back to the rod
+	Hovers   bool // over fish
+}
+
+var schools = map[string]School{
+	setup.SlowFall:    {Rests: true},
+	setup.HoldBottom:  {OnTheBed: true, Rests: true},
+	setup.LiftAndDrop: {OnTheBed: true, Rests: true, Lifted: true},
+	setup.Swim:        {Swims: true},
+	setup.Hover:       {Hovers: true},
+}
+
+// Kind is the approach as it is looked at: to hold the bottom where the target is
+// not the bed is to fall to it.
+func (c *Case) Kind() string {
+	if kind := c.Setup.Approach.Kind; kind != setup.HoldBottom || c.OnBed {
+		return kind
+	}
+	return setup.SlowFall
+}
+
+// School is that of the approach.
+func (c *Case) School() School { return schools[c.Kind()] }

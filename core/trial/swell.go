@@ -1,0 +1,75 @@
+package trial
+
+import (
+	"context"
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+)
+
+// swellWaves are how many waves a head is followed on the bed, after one in which
+// the line comes to rest.
+const swellWaves = 2
+
+// swell looks at a head on the bed in a swell, with the line taken up and, where it
+// is dragged, as slowly as a hand would.
+func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f Fall, rest *Rest) error {
+	period := c.scene.Swell.Period()
+	line := judgement.TakenUpMost.Number
+	if rest.Line > 0 {
+		line = rest.Line
+	}
+	slack := max(f.LineOut-line*c.chord(f.Landing, h, f.Time), 0)
+	takeIn := slack / judgement.SlackIn.Number
+	drag := c.Setup.Cast.Drag / judgement.DragSlower.Number
+	work := (1 + swellWaves) * period
+	track, err := from.GoOn(ctx, []mechanics.Phase{
+		{Reel: judgement.SlackIn.Number, Time: takeIn}, {Reel: drag, Time: work},
+	}, takeIn+work)
+	if err != nil {
+		return fmt.Errorf("trial: %w", err)
+	}
+	rest.Held = 1
+	begin := f.Time + takeIn + period
+	for wave := range swellWaves {
+		start := begin + float64(wave)*period
+		rest.Held = min(rest.Held, shareOnBed(track, start, start+period))
+	}
+	from0, to := track.At(begin), track.At(begin+swellWaves*period)
+	gone := math.Hypot(to.X-from0.X, to.Y-from0.Y) - drag*swellWaves*period
+	rest.Walk = max(gone, 0) * judgement.SwellWaves.Number / swellWaves
+	return nil
+}
+
+// shareOnBed is the share of a stretch of time for which the key body is on the bed.
+func shareOnBed(t *mechanics.Track, start, stop float64) float64 {
+	on, all := 0.0, 0.0
+	for i := 1; i < len(t.Frames); i++ {
+		a, b := t.Frames[i-1], t.Frames[i]
+		span := min(b.Time, stop) - max(a.Time, start)
+		if span <= 0 {
+			continue
+		}
+		all += span
+		if b.OnBed {
+			on += span
+		}
+	}
+	if all == 0 {
+		return 0 // it came to the rod
+	}
+	return on / all
+}
+
+// MayWalk is how far a head that holds may go in SwellWaves waves, m: a little, and as
+// far as it may creep in that time.
+func (c *Case) MayWalk() float64 {
+	may := judgement.SwellWalk.Number
+	if c.Setup.Approach.Still == setup.DeadStill {
+		return may
+	}
+	return may + c.mayCreep()*judgement.SwellWaves.Number*c.scene.Swell.Period()
+}

@@ -1,0 +1,210 @@
+package trial
+
+import (
+	"cmp"
+	"context"
+	"fmt"
+	"math"
+	"slices"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+)
+
+// Swim is how a head comes back. Heights are over the bed, or depths where the
+// target is one, at SwimPlaces places of the way, in m.
+type Swim struct {
+	Speed  float64             // through the water, m/s, at which it is in the middle of the band on average
+	Reel   float64             // line taken in at that speed, m/s
+	Slower [SwimPlaces]float64 // at the wanted speed over judgement.SwimHand
+	Wanted [SwimPlaces]float64 // at the wanted speed
+	Faster [SwimPlaces]float64 // at the wanted speed times judgement.SwimHand
+	Height float64             // at the wanted speed, on average
+}
+
+// SwimPlaces is at how many places of a retrieve, evenly from 80 % to 20 % of the
+// cast, a bait is looked at.
+const SwimPlaces = 25
+
+// Band is between what a bait is to swim: heights over the bed, or depths where the
+// target is one, m.
+func (c *Case) Band() (low, high float64) {
+	if !c.OnBed {
+		return c.Target, c.Target + c.Setup.Target.Band
+	}
+	return c.Setup.Approach.BandLow, c.Setup.Approach.BandHigh
+}
+
+// Skims tells whether a bait may touch the bed now and then.
+func (c *Case) Skims() bool {
+	low, _ := c.Band()
+	return c.OnBed && low <= judgement.SkimFrom.Number
+}
+
+// BeginsOver tells whether a retrieve begins before the bait is on the bed.
+func (c *Case) BeginsOver() bool { return c.begins() != end{} }
+
+// begins is where the fall ends and a retrieve begins.
+func (c *Case) begins() end {
+	const splash = 0.05 // s: at once
+	low, high := c.Band()
+	middle := (low + high) / 2
+	if c.OnBed {
+		middle = max(c.Target-middle, 0.1)
+	}
+	switch a := c.Setup.Approach; {
+	case a.Begins == setup.BeginsAtSplash:
+		return end{time: splash}
+	case a.Begins == setup.BeginsAtCount && a.Count > 0:
+		return end{time: a.Count}
+	case a.Begins == setup.BeginsAtTouch:
+		return end{}
+	case a.Begins == setup.BeginsAtCount, !c.OnBed, c.snagged() && low >= judgement.SwimClear.Number:
+		return end{deep: middle}
+	}
+	return end{}
+}
+
+// ReelFor is the line taken in at a speed through the water, m/s: the boat comes
+// nearer on its own or goes off, and the current runs with the bait or against it.
+func (c *Case) ReelFor(speed float64) float64 {
+	low, high := c.Band()
+	depth := c.scene.Bed.DepthAt(c.Cast.Distance / 2)
+	height := (low + high) / 2
+	if !c.OnBed {
+		height = depth - height
+	}
+	return max(speed+c.Cast.Drift.X-c.scene.Current.At(min(max(height, 0), depth), depth).X, slowestReel)
+}
+
+const slowestReel = 0.02 // m/s
+
+// heights are where a bait is on its way back that is reeled so that it swims at a
+// speed.
+func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall, speed float64) ([SwimPlaces]float64, error) {
+	return c.wayBack(ctx, from, f, c.ReelFor(speed), c.height)
+}
+
+// wayBack is what is seen of a head at each place of its way back that is reeled in at
+// a speed of the line.
+func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel float64, see func(mechanics.Frame) float64) ([SwimPlaces]float64, error) {
+	var out [SwimPlaces]float64
+	back := max(f.LineOut-0.8*judgement.SwimTo.Number*c.Cast.Distance, 0)/reel + 2
+	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: reel, Time: back}}, back)
+	if err != nil {
+		return out, fmt.Errorf("trial: %w", err)
+	}
+	seen, before, place := 0.0, math.Inf(1), 0
+	for _, t := range track.Frames {
+		if t.Time < f.Time {
+			continue
+		}
+		left := math.Hypot(t.End.X-t.Time*c.Cast.Drift.X, t.End.Y-t.Time*c.Cast.Drift.Y) / c.Cast.Distance
+		now := see(t)
+		for ; place < SwimPlaces; place++ {
+			at := placeOf(place)
+			if left > at {
+				break
+			}
+			share := 1.0
+			if before > left && !math.IsInf(before, 1) {
+				share = (before - at) / (before - left)
+			}
+			out[place] = seen + share*(now-seen)
+		}
+		seen, before = now, left
+	}
+	for ; place < SwimPlaces; place++ { // it came to the rod before
+		out[place] = seen
+	}
+	return out, nil
+}
+
+// height is what the band is measured by: the height over the bed, or the depth.
+func (c *Case) height(f mechanics.Frame) float64 {
+	if !c.OnBed {
+		return -f.End.Z
+	}
+	return max(f.End.Z+c.scene.Bed.DepthAt(f.End.X), 0)
+}
+
+// swim looks at a retrieve, and unless the head is only looked at for what a change
+// does to it for the speed that suits.
+func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed bool) (Swim, error) {
+	var s Swim
+	wanted, step := c.Setup.Approach.Speed, judgement.SwimHand.Number
+	var err error
+	if s.Slower, err = c.heights(ctx, from, f, wanted/step); err != nil {
+		return s, err
+	}
+	if s.Faster, err = c.heights(ctx, from, f, wanted*step); err != nil || changed {
+		return s, err
+	}
+	if s.Wanted, err = c.heights(ctx, from, f, wanted); err != nil {
+		return s, err
+	}
+	for _, h := range s.Wanted {
+		s.Height += h / SwimPlaces
+	}
+	runs := []ran{{-1, s.Slower[:]}, {0, s.Wanted[:]}, {1, s.Faster[:]}}
+	low, high := c.Band()
+	need := needed(runs, (low+high)/2, c.OnBed)
+	for len(runs) < mostRuns && (need < runs[0].steps || need > runs[len(runs)-1].steps) {
+		fast := wanted * math.Pow(step, need)
+		if fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step {
+			break
+		}
+		h, err := c.heights(ctx, from, f, fast)
+		if err != nil {
+			return s, err
+		}
+		runs = append(runs, ran{need, h[:]})
+		slices.SortFunc(runs, func(a, b ran) int { return cmp.Compare(a.steps, b.steps) })
+		need = needed(runs, (low+high)/2, c.OnBed)
+	}
+	s.Speed = wanted * math.Pow(step, need)
+	s.Reel = c.ReelFor(s.Speed)
+	return s, nil
+}
+
+const mostRuns = 7
+
+// ran is where a bait is, at so many places, at a speed of the hand: in steps, each
+// of the same factor.
+type ran struct {
+	steps   float64
+	heights []float64
+}
+
+// farther is how many steps beyond what was run are reckoned with.
+const farther = 1.5
+
+// needed is the speed at which a bait is in the middle on average over the places,
+// in steps: between runs, and a little beyond them, as the heights have it. Heights
+// grow with the speed, depths fall.
+func needed(runs []ran, middle float64, heights bool) float64 {
+	sign := 1.0
+	if !heights {
+		sign = -1
+	}
+	sum := 0.0
+	places := len(runs[0].heights)
+	for k := range places {
+		up := func(i int) float64 { return sign * (runs[i].heights[k] - middle) }
+		last := len(runs) - 1
+		i := 1
+		for i < last && up(i) < 0 {
+			i++
+		}
+		low, high := runs[i-1].steps, runs[i].steps
+		at := high + farther
+		if rise := up(i) - up(i-1); rise > 1e-6 {
+			at = low - up(i-1)/rise*(high-low)
+		} else if up(i) >= 0 {
+			at = low - farther
+		}
+		sum += min(max(at, runs[0].steps-farther), runs[last].steps+farther)
+	}
+	return sum / float64(places)
+}

@@ -1,0 +1,119 @@
+package trial
+
+import (
+	"context"
+
+	"dunvel/core/judgement"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+)
+
+// Result is what comes of a head with a handling. It does not change.
+type Result struct {
+	Mass     float64 // kg
+	Weight   float64 // in water, of all that hangs on the line, N
+	Whole    float64 // mass with hook and bait, kg
+	Handling Handling
+	Fall     Fall
+	Chord    float64 // the straight way from where it has come to to the rod tip, m
+	Rest     Rest
+	Feel     Feel
+	Back     float64 // s back to the bed from a lift
+	Swim     Swim
+	Hover    Hover
+	Snags    float64 // index, 0 to 10
+}
+
+// Arrived tells whether it comes to the target.
+func (r *Result) Arrived() bool { return r.Fall.Outcome == Reached }
+
+// Slack is the line out over the straight way to it, beyond that.
+func (r *Result) Slack() float64 { return max(r.Fall.LineOut/max(r.Chord, 0.01)-1, 0) }
+
+// Question is which head is looked at, and how.
+type Question struct {
+	Mass     float64
+	Handling Handling
+	Phase    int // of a swell, 0 to Phases - 1
+	Effort   Effort
+	// Near is what came of the head where the case is one that was Moved from
+	// another, and only what that changes matters; nil where it is looked at for
+	// itself.
+	Near *Result
+	// SameFall tells that what was moved changes nothing until it lies on the bed.
+	SameFall bool
+	// FallOnly tells that nothing is asked for after the fall.
+	FallOnly bool
+}
+
+// Try works out what comes of a head. Errors are that of ctx, mechanics.ErrBudget,
+// or that the engine cannot take the setup.
+func (c *Case) Try(ctx context.Context, q Question) (Result, error) {
+	r, lure, err := c.Rig(q.Mass)
+	if err != nil {
+		return Result{}, err
+	}
+	rigged := &Rigged{r, lure}
+	out := Result{Mass: q.Mass, Weight: r.Weight(), Whole: lure.Mass, Handling: q.Handling}
+	var branch *mechanics.Branch
+	if q.SameFall {
+		out.Fall, out.Swim, out.Hover = q.Near.Fall, q.Near.Swim, q.Near.Hover
+	} else if out.Fall, branch, err = c.fall(ctx, rigged, q.Handling, q.Phase, q.Effort); err != nil {
+		return out, err
+	}
+	out.Chord = c.chord(out.Fall.Landing, q.Handling, out.Fall.Time)
+	if !out.Arrived() || c.Floats() {
+		return out, nil
+	}
+	if c.OnBed {
+		out.Snags = c.Setup.SnagIndex(out.Fall.Speed)
+	}
+	return out, c.work(ctx, rigged, branch, q, &out)
+}
+
+// work looks at what follows a fall. branch is nil where the fall is that of another
+// head, and only what is on the bed is looked at.
+func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q Question, out *Result) (err error) {
+	school, fall := c.School(), out.Fall
+	var near *Rest
+	if q.Near != nil && q.Near.Arrived() {
+		near = &q.Near.Rest
+	}
+	switch {
+	case q.FallOnly:
+	case school.Swims && branch != nil:
+		out.Swim, err = c.swim(ctx, branch, fall, q.Near != nil)
+	case school.Hovers && branch != nil:
+		out.Hover, err = c.hover(ctx, branch, fall, q.Near != nil)
+	case school.Rests && c.OnBed:
+		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
+		if err == nil && c.Swell() && school.OnTheBed && branch != nil {
+			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
+		}
+	}
+	if err != nil {
+		return err
+	}
+	raised := 0.0
+	if school.Lifted {
+		raised = c.Setup.LiftHeight()
+		out.Back = back(fall, raised)
+	}
+	if c.OnBed && (school.Rests || school.Swims) {
+		out.Feel = c.feel(r, q.Handling, fall, out.Rest, raised)
+	}
+	if branch != nil && !school.Swims && !school.Hovers && (q.Effort == Shown || c.mayNeedSeeing(out.Feel)) {
+		return c.watch(ctx, branch, q.Handling, &out.Fall, q.Effort)
+	}
+	out.Fall.RunOutAfter = out.Fall.RunOut // it is not seen
+	return nil
+}
+
+// feltClearly is how many times over what is told the pull of a head is that is felt
+// whatever is not known of it.
+const feltClearly = 2.2
+
+// mayNeedSeeing tells whether the touch has to be seen, as it may not be felt.
+func (c *Case) mayNeedSeeing(f Feel) bool {
+	return c.Kind() == setup.SlowFall && c.OnBed && c.Target >= judgement.ToldDepth.Number && f.Pull < feltClearly*f.Told()
+}

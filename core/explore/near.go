@@ -10,6 +10,7 @@ import (
 	"slices"
 
 	"dunvel/core/judge"
+	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 )
@@ -66,6 +67,9 @@ func (w window) mass() float64 {
 // out would change nothing. masses rise.
 func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, near float64) (window, error) {
 	from, to := around(masses, near)
+	if c.Setup.Approach.Leaning != setup.Usual {
+		from, to = 0, len(masses) // a leaning looks far
+	}
 	w := window{Choice: judge.Choice{Pick: -1}}
 	for {
 		var missing []float64
@@ -114,35 +118,31 @@ func around(masses []float64, near float64) (from, to int) {
 }
 
 // open tells whether lighter or heavier rungs than those judged may change which of
-// them is chosen.
+// them is chosen without a leaning.
 func open(c *trial.Case, heads []judge.Head) (lighter, heavier bool) {
 	does := func(h judge.Head) bool { return h.Verdict == judge.Does }
-	first, last := heads[0], heads[len(heads)-1]
-	if !slices.ContainsFunc(heads, does) {
+	pick := slices.IndexFunc(heads, does)
+	if pick < 0 {
 		return true, true
 	}
-	if nearest := nearestOf(c, heads); c.School().Swims || c.School().Hovers {
+	if school := c.School(); school.Swims || school.Hovers {
+		nearest := nearestOf(c, heads)
 		return nearest == 0, nearest == len(heads)-1
 	}
-	pick := slices.IndexFunc(heads, does)
-	lean := c.Setup.Approach.Leaning
-	more := 1
-	switch {
-	case lean == setup.Heavy:
-		more = len(heads) // up to where none does it
-	case lean == setup.WithMargin, judge.Light(c, heads[pick].Mass):
-		more = 3
+	// Where hooks come on heavier heads it may give way to those.
+	more := 0
+	if judge.Light(c, heads[pick].Mass) {
+		more = int(judgement.HookSteps.Number)
 	}
-	even := lean == setup.JustEnough && first.Sure >= 0.5
-	return does(first) || even || first.Verdict == judge.Perhaps, pick+more > len(heads)-1 && does(last)
+	return pick == 0, pick+more > len(heads)-1
 }
 
-// nearestOf is the index of the head whose speed of the hand is nearest to the wanted
-// one.
+// nearestOf is the index of the head that does it whose speed of the hand is nearest to
+// the wanted one.
 func nearestOf(c *trial.Case, heads []judge.Head) int {
-	best := 0
+	best := -1
 	for i := range heads {
-		if judge.Off(c, &heads[i]) < judge.Off(c, &heads[best]) {
+		if heads[i].Verdict == judge.Does && (best < 0 || judge.Off(c, &heads[i]) < judge.Off(c, &heads[best])) {
 			best = i
 		}
 	}

@@ -32,16 +32,15 @@ const (
 	CastAgainst               // against the current
 	CastShorter               // not so far
 	WaitLonger                // for the fall
+	WeightLighter             // than any on the ladder
 	MayCreepWay               // let it creep after all
+	OtherShape                // of head, that snags less
+	LineThinner               // about two steps
+	BaitSmaller               // the next one
 	DropCeiling               // let it fall faster after all
 	DropHang                  // let it come back sooner after all
 	DropSnags                 // put up with more snags
 	DropMargin                // with less of its weight on the bed
-	OtherShape                // of head, that snags less
-	LineThinner               //
-	BaitSmaller               //
-	MetalDenser               // tungsten
-	WeightLighter             // than any on the ladder
 	WeightHeavier             // than any on the ladder
 	BoatDrogue                // slow the drift down
 	BoatAnchored              // or stop it

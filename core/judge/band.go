@@ -12,15 +12,16 @@ func halves(track []float64) (slower, faster []float64) {
 }
 
 // missesBand is by how much a retrieve misses its band: a place of it counts if a
-// hand that reels slower or faster can have the bait in the band there.
-func missesBand(c *trial.Case, track []float64) float64 {
+// hand that reels slower or faster can have the bait in the band there. The share of
+// the places that is asked for is to be met so many times over.
+func missesBand(c *trial.Case, track []float64, times float64) float64 {
 	slower, faster := halves(track)
 	low, high := c.Band()
-	share := c.Setup.Approach.Share
+	share := times * c.Setup.Approach.Share
 	if c.Skims() {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
-		lifts := judgement.SkimLifts.Number
+		lifts := times * judgement.SkimLifts.Number
 		return max(under(within(slower, slower, -1, high), share), under(within(faster, faster, skimmed, 1e3), lifts))
 	}
 	return under(within(slower, faster, low, high), share)

@@ -82,12 +82,14 @@ func usual(c *trial.Case, heads []Head) (pick, skipped int) {
 	pick, skipped = -1, -1
 	nearest := math.Inf(1)
 	for i := range heads {
-		if heads[i].Verdict != Does {
-			continue
+		if heads[i].Verdict == Does {
+			nearest = min(nearest, Off(c, &heads[i]))
 		}
-		off := Off(c, &heads[i])
-		if pick < 0 || off < nearest {
-			pick, nearest = i, off
+	}
+	for i := range heads {
+		if heads[i].Verdict == Does && Off(c, &heads[i]) <= nearest+judgement.PaceAlike.Number {
+			pick = i
+			break
 		}
 	}
 	if pick < 0 || !Light(c, heads[pick].Mass) || c.School().Swims {

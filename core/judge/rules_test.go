@@ -147,7 +147,7 @@ func TestInTheBand(t *testing.T) {
 		{0.1, 0.31, 1, true}, {0.1, 0.29, 1, false}, {0.79, 1.5, 1, true}, {0.81, 1.5, 1, false},
 		{0.4, 0.6, 0.6, true}, {0.4, 0.6, 0.55, false},
 	} {
-		if in := missesBand(c, track(tt.slower, tt.faster, tt.share)) <= 0; in != tt.in {
+		if in := missesBand(c, track(tt.slower, tt.faster, tt.share), 1) <= 0; in != tt.in {
 			t.Errorf("%+v: %v", tt, in)
 		}
 	}
@@ -160,14 +160,14 @@ func TestInTheBand(t *testing.T) {
 			skim[trial.SwimPlaces+i] = 0
 		}
 	}
-	if missesBand(c, skim) > 0 {
+	if missesBand(c, skim, 1) > 0 {
 		t.Error("off the bed for 28 % when it is reeled faster")
 	}
 	skim[trial.SwimPlaces+6] = 0
-	if missesBand(c, skim) <= 0 {
+	if missesBand(c, skim, 1) <= 0 {
 		t.Error("off the bed for 24 % when it is reeled faster")
 	}
-	if missesBand(swum(0.06, 0.5), track(0, 0.05, 1)) <= 0 {
+	if missesBand(swum(0.06, 0.5), track(0, 0.05, 1), 1) <= 0 {
 		t.Error("a band over the bed is not skimmed")
 	}
 }

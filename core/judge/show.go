@@ -37,8 +37,8 @@ func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head) (Shown, error) 
 		return out, err
 	}
 	if feeds {
-		if slower(r.Fall, h.Fall) {
-			return out, nil // a finger would hold it up
+		if pointless(r.Fall, h.Fall) {
+			return out, nil
 		}
 		out.Handling, out.Otherwise = q.Handling, h.Fall.LineOut
 	}
@@ -49,10 +49,10 @@ func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head) (Shown, error) 
 	return out, nil
 }
 
-// slower tells whether a fall takes so much longer than another that nobody holds the
-// line so.
-func slower(fed, open trial.Fall) bool {
-	return fed.Time > judgement.FedSlower.Number*open.Time
+// pointless tells whether a finger on the line holds the bait up, or hardly any line
+// back.
+func pointless(fed, open trial.Fall) bool {
+	return fed.Time > judgement.FedSlower.Number*open.Time || fed.LineOut > judgement.FedLess.Number*open.LineOut
 }
 
 func (r Range) times(factor float64) Range { return Range{r.Low * factor, r.High * factor} }
@@ -85,7 +85,7 @@ func (b Bench) Hold(ctx context.Context, c *trial.Case, mass float64) (trial.Han
 		return result.Handling, nil
 	}
 	finger, err := v.try(c, trial.Question{Handling: result.Handling.Fed(), FallOnly: true})
-	if err != nil || !finger.Arrived() || slower(finger.Fall, result.Fall) {
+	if err != nil || !finger.Arrived() || pointless(finger.Fall, result.Fall) {
 		return result.Handling, err
 	}
 	return finger.Handling, nil

@@ -11,6 +11,7 @@ var (
 	InHand       = Value{0.5, "1", 0, "a handling that uses half of what may be is good enough, whatever another would do"}
 	HandlingGain = Value{0.05, "1", 0, "a handling that is better by less is not worth the trouble"}
 	SlackMost    = Value{0.5, "1", 0, "line out over what the way to the bait takes: past half as much again nothing is told by it"}
+	FedLess      = Value{0.9, "1", 0, "line over what an open bail lets out: a finger that saves less saves nothing"}
 	FedSlower    = Value{1.25, "1", 0, "a finger that makes a fall longer by more holds the bait up, and not the line"}
 	SlackIn      = Value{0.7, "m/s", 0, "a turn a second takes slack line up"}
 )
@@ -61,6 +62,7 @@ var (
 var (
 	SwimHand    = Value{1.3, "1", 0, "a hand that feels the bed, or feels nothing, reels so much slower or faster"}
 	SwimNear    = Value{0.3, "1", 0, "a speed within that of the wanted one is the wanted one: anglers name speeds badly"}
+	PaceAlike   = Value{0.05, "1", 0, "no hand tells speeds apart that differ by a twentieth: the lighter head has it"}
 	SwimSlowest = Value{0.15, "m/s", 0, "nobody reels slower"}
 	SwimFastest = Value{1.5, "m/s", 0, "nobody reels faster for long"}
 	SkimFrom    = Value{0.05, "m", 0, "a band that begins lower begins at the bed: the bait may touch now and then"}

@@ -57,7 +57,10 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 	}
 	down := f.Path[len(f.Path)-1].Time
 	float := r3.Add(r3.Vec{X: c.Cast.Distance}, r3.Scale(down, below.Cast.Drift))
-	f.LineOut += r3.Norm(r3.Sub(r3.Vec(c.tip(h, down)), float)) - ring
+	above := r3.Norm(r3.Sub(r3.Vec(c.tip(h, down)), float))
+	if f.LineOut += above - ring; c.Setup.Rigging.Kind == setup.FixedFloat {
+		f.LineOut = above + c.Setup.Rigging.Gap // none runs through it
+	}
 	f.CastTime = castTime(down, f.LineOut)
 	return f, nil
 }

@@ -149,24 +149,40 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 	}
 	runs := []ran{{-1, s.Slower[:]}, {0, s.Wanted[:]}, {1, s.Faster[:]}}
 	low, high := c.Band()
-	need := needed(runs, (low+high)/2, c.OnBed)
-	for len(runs) < mostRuns && (need < runs[0].steps || need > runs[len(runs)-1].steps) {
-		fast := wanted * math.Pow(step, need)
+	about := 0.0
+	for range mostRuns {
+		next := needed(runs, about, (low+high)/2, c.OnBed)
+		settled := math.Abs(next-about) < 0.05
+		about = next
+		edge := about + 1
+		if about < 0 {
+			edge = about - 1
+		}
+		fast := wanted * math.Pow(step, edge)
+		known := edge >= runs[0].steps-edgeClose && edge <= runs[len(runs)-1].steps+edgeClose
 		if fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step {
+			known = true // nobody reels so
+		}
+		if settled && known {
 			break
+		}
+		if known {
+			continue
 		}
 		h, err := c.heights(ctx, from, f, fast)
 		if err != nil {
 			return s, err
 		}
-		runs = append(runs, ran{need, h[:]})
+		runs = append(runs, ran{edge, h[:]})
 		slices.SortFunc(runs, func(a, b ran) int { return cmp.Compare(a.steps, b.steps) })
-		need = needed(runs, (low+high)/2, c.OnBed)
 	}
-	s.Speed = wanted * math.Pow(step, need)
+	s.Speed = wanted * math.Pow(step, about)
 	s.Reel = c.ReelFor(s.Speed)
 	return s, nil
 }
+
+// edgeClose is how far beyond what was run a speed is told from it, in steps.
+const edgeClose = 0.5
 
 const mostRuns = 7
 
@@ -177,13 +193,10 @@ type ran struct {
 	heights []float64
 }
 
-// farther is how many steps beyond what was run are reckoned with.
-const farther = 1.5
-
-// needed is the speed at which a bait is in the middle on average over the places,
-// in steps: between runs, and a little beyond them, as the heights have it. Heights
-// grow with the speed, depths fall.
-func needed(runs []ran, middle float64, heights bool) float64 {
+// needed is the speed at which a bait is in the middle on average over the places, in
+// steps, for a hand that reels about so many: of a place that needs more than a step on
+// either side the hand does what it can. Heights grow with the speed, depths fall.
+func needed(runs []ran, about, middle float64, heights bool) float64 {
 	sign := 1.0
 	if !heights {
 		sign = -1
@@ -198,13 +211,13 @@ func needed(runs []ran, middle float64, heights bool) float64 {
 			i++
 		}
 		low, high := runs[i-1].steps, runs[i].steps
-		at := high + farther
+		at := math.Inf(1)
 		if rise := up(i) - up(i-1); rise > 1e-6 {
 			at = low - up(i-1)/rise*(high-low)
 		} else if up(i) >= 0 {
-			at = low - farther
+			at = math.Inf(-1)
 		}
-		sum += min(max(at, runs[0].steps-farther), runs[last].steps+farther)
+		sum += min(max(at, about-1), about+1)
 	}
 	return sum / float64(places)
 }

@@ -1,0 +1,383 @@
+package explore
+
+import (
+	"context"
+	"errors"
+	"math"
+	"slices"
+	"sync/atomic"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/judge/judgetest"
+	"dunvel/core/rules"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// still is a search on the stand-in for the engine.
+func still(tried *atomic.Int64) Search { return Search{Bench: judgetest.Bench(tried)} }
+
+func water(change func(*setup.Setup)) setup.Setup {
+	s := setup.Default()
+	s.Head.Hook = "#10"
+	change(&s)
+	return s
+}
+
+// whole is the choice among all heads of a setup.
+func whole(t testing.TB, x Search, s setup.Setup) *judge.Ladder {
+	t.Helper()
+	c, err := x.situate(s)
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, err := x.Bench.Solve(t.Context(), c, s.Heads)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return l
+}
+
+func massOf(l *judge.Ladder) float64 {
+	if l.Pick < 0 {
+		return 0
+	}
+	return l.Heads[l.Pick].Mass
+}
+
+// A few rungs around a guess choose as the whole ladder does, whatever the guess, the
+// approach and the leaning.
+func TestWindowChoosesAsTheLadder(t *testing.T) {
+	x := still(nil)
+	for _, kind := range []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop, setup.Swim, setup.Hover} {
+		for _, lean := range []string{setup.Usual, setup.JustEnough, setup.WithMargin, setup.Heavy} {
+			for _, depth := range []float64{1, 4, 9, 25, 90} {
+				s := water(func(s *setup.Setup) {
+					s.Approach.Kind, s.Approach.Leaning, s.Water.Depth, s.Flow.Speed = kind, lean, depth, 0.1
+					s.Approach.BandLow, s.Approach.BandHigh = 0.2, 0.8
+					if kind == setup.Hover {
+						s.Target.Depth, s.Target.Band = depth/3, 0.5
+					}
+				})
+				want := massOf(whole(t, x, s))
+				for _, near := range []float64{0, 0.0004, 0.0071, 0.0425} {
+					c, err := x.situate(s)
+					if err != nil {
+						t.Fatal(err)
+					}
+					w, err := x.choose(t.Context(), c, s.Heads, near)
+					if err != nil || w.mass() != want {
+						t.Errorf("%s, %s, %g m, near %g: %g, want %g, %v", kind, lean, depth, near, w.mass(), want, err)
+					}
+				}
+			}
+		}
+	}
+}
+
+// On this side of every turn the pick is what it was, and beyond it what it becomes.
+func TestTurns(t *testing.T) {
+	x := still(nil)
+	s := water(func(s *setup.Setup) { s.Water.Depth, s.Wind.Speed, s.Approach.Kind = 6, 2, setup.LiftAndDrop })
+	was := massOf(whole(t, x, s))
+	turns, err := x.Turns(t.Context(), s)
+	if err != nil || len(turns) < 3 || len(turns) > mostTurns {
+		t.Fatalf("%+v %v", turns, err)
+	}
+	for _, turn := range turns {
+		k := knobs[slices.IndexFunc(knobs, func(k knob) bool { return k.path == turn.Field })]
+		at := func(v float64) float64 {
+			moved := s
+			*k.value(&moved) = v
+			return massOf(whole(t, x, moved))
+		}
+		back := 1.03
+		if turn.More {
+			back = 1 / back
+		}
+		if at(turn.Value) != turn.Mass || at(turn.Value*back) != was || turn.Was != was || turn.More != (turn.Value > *k.value(&s)) {
+			t.Errorf("%+v: %g there, %g before", turn, at(turn.Value), at(turn.Value*back))
+		}
+	}
+	if !slices.IsSortedFunc(turns, func(a, b Turn) int { return compare(a.far, b.far) }) {
+		t.Error("the nearest come first")
+	}
+}
+
+// Cells that are worked out are what the answer says there; those between tell the picks
+// around them, with a chance between theirs.
+func TestChart(t *testing.T) {
+	var tried atomic.Int64
+	x := still(&tried)
+	s := water(func(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop })
+	chart, err := x.NewChart(s, "water.depth", "wind.speed", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	cells := map[[2]int]Cell{}
+	if err := chart.Run(t.Context(), func(c Cell) error { cells[[2]int{c.X, c.Y}] = c; return nil }); err != nil {
+		t.Fatal(err)
+	}
+	if want := (chartSteps + 1) * (chartSteps + 1); len(cells) != want {
+		t.Fatalf("%d cells, want %d", len(cells), want)
+	}
+	out := 0
+	for at, cell := range cells {
+		if cell.Between {
+			continue
+		}
+		out++
+		moved := s
+		moved.Water.Depth = chart.X.From + (chart.X.To-chart.X.From)*float64(at[0])/chartSteps
+		moved.Wind.Speed = chart.Y.From + (chart.Y.To-chart.Y.From)*float64(at[1])/chartSteps
+		l := whole(t, x, moved)
+		if massOf(l) != cell.Mass || l.Pick >= 0 && l.Heads[l.Pick].Sure != cell.Sure {
+			t.Errorf("%+v, the answer says %g", cell, massOf(l))
+		}
+	}
+	if out < 36 || out > 200 {
+		t.Errorf("%d cells were worked out", out)
+	}
+	// Along a row the picks do not jump back: the stand-in gets heavier with depth.
+	for y := 0; y <= chartSteps; y += 5 {
+		for x := 1; x <= chartSteps; x++ {
+			if a, b := cells[[2]int{x - 1, y}], cells[[2]int{x, y}]; b.Mass != 0 && a.Mass > b.Mass {
+				t.Errorf("%g at %d, %g at %d of row %d", a.Mass, x-1, b.Mass, x, y)
+			}
+		}
+	}
+}
+
+// It is the same however often it is drawn, and stops when nobody looks at it any more.
+func TestChartIsTheSameAgain(t *testing.T) {
+	x := still(nil)
+	draw := func() map[[2]int]Cell {
+		chart, err := x.NewChart(water(func(s *setup.Setup) { s.Flow.Speed = 0.1 }), "water.depth", "flow.speed", nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		cells := map[[2]int]Cell{}
+		if err := chart.Run(t.Context(), func(c Cell) error { cells[[2]int{c.X, c.Y}] = c; return nil }); err != nil {
+			t.Fatal(err)
+		}
+		return cells
+	}
+	first, again := draw(), draw()
+	for at, cell := range first {
+		if again[at] != cell {
+			t.Errorf("%+v, again %+v", cell, again[at])
+		}
+	}
+	chart, err := x.NewChart(water(func(*setup.Setup) {}), "water.depth", "flow.speed", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	ctx, stop := context.WithCancel(t.Context())
+	stop()
+	if err := chart.Run(ctx, func(Cell) error { return nil }); !errors.Is(err, context.Canceled) {
+		t.Errorf("%v", err)
+	}
+}
+
+func TestAxes(t *testing.T) {
+	x := still(nil)
+	for _, tt := range []struct {
+		across, up string
+		why        Unfit
+	}{
+		{"water.depth", "water.depth", SameTwice}, {"water.colour", "water.depth", Unknown}, {"boat.speed", "water.depth", NotMeasured},
+		{"water.depth", "approach.speed", NotSwum},
+	} {
+		var axis *AxisError
+		if _, err := x.NewChart(water(func(*setup.Setup) {}), tt.across, tt.up, nil); !errors.As(err, &axis) || axis.Why != tt.why {
+			t.Errorf("%+v: %v", tt, err)
+		}
+	}
+	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Cast.Distance = 0 }), "cast.distance", "water.depth", nil); err == nil {
+		t.Error("there is no cast to look along")
+	}
+	var fields setup.Errors
+	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Water.Depth = -1 }), "flow.speed", "water.depth", nil); !errors.As(err, &fields) {
+		t.Errorf("%v", err)
+	}
+}
+
+// Each remedy sets what it says it sets, is tried, and the cheapest come first.
+func TestRemedies(t *testing.T) {
+	x := still(nil)
+	none := func(change func(*setup.Setup)) []Remedy {
+		s := water(change)
+		l := whole(t, x, s)
+		if l.Pick >= 0 {
+			t.Fatalf("%g g does it", massOf(l)*1e3)
+		}
+		out, err := x.Remedies(t.Context(), l, 9)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for i, r := range out {
+			if got := massOf(whole(t, x, r.Setup)); got != r.Mass || r.Mass == 0 {
+				t.Errorf("%d: %g g, tried %g", r.Way, r.Mass*1e3, got*1e3)
+			}
+			if i > 0 && out[i-1].Way >= r.Way {
+				t.Errorf("%d before %d", out[i-1].Way, r.Way)
+			}
+			if r.Mass > 0.17 {
+				t.Errorf("%g g", r.Mass*1e3)
+			}
+		}
+		return out
+	}
+	way := func(all []Remedy, w Way) *Remedy {
+		for i := range all {
+			if all[i].Way == w {
+				return &all[i]
+			}
+		}
+		return nil
+	}
+	// Light heads in deep water: wait, go heavier, go where it is shallower; no line helps.
+	all := none(func(s *setup.Setup) { s.Water.Depth, s.Heads = 18, []float64{0.0018, 0.0025} })
+	if r := way(all, WaitLonger); r == nil || r.Setup.Approach.Wait != 81 {
+		t.Errorf("wait: %+v", all)
+	}
+	if r := way(all, WeightHeavier); r == nil || r.Mass <= 0.0025 || slices.Min(r.Setup.Heads) <= 0.0025 {
+		t.Errorf("heavier: %+v", all)
+	}
+	if way(all, WeightLighter) != nil {
+		t.Error("lighter does not sink faster")
+	}
+	// Heads that fall too fast: lighter ones do it, never heavier ones.
+	all = none(func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling, s.Heads = 6, 0.4, []float64{0.0071, 0.0106} })
+	if all[0].Way != WeightLighter || all[0].Mass >= 0.0071 || way(all, WeightHeavier) != nil || way(all, DropCeiling) == nil {
+		t.Errorf("too fast: %+v", all)
+	}
+	// A rod that is held up in a wind may go down; a bail that is closed may be opened.
+	all = none(func(s *setup.Setup) {
+		s.Water.Depth, s.Approach.Kind, s.Wind.Speed, s.Hand.Rod, s.Heads = 4, setup.LiftAndDrop, 8, setup.RodHeld, []float64{0.0106}
+	})
+	if all[0].Way != RodDownWay || all[0].Setup.Hand.Rod != setup.RodSuits {
+		t.Errorf("rod down: %+v", all)
+	}
+}
+
+// What each way changes, looked at alone.
+func TestWaysChangeWhatTheySay(t *testing.T) {
+	x := still(nil)
+	s := water(func(s *setup.Setup) {
+		s.Boat, s.Flow.Speed, s.Flow.Direction, s.Hand.Line = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4}, 0.3, 0, setup.LineClosed
+	})
+	c, err := x.situate(s)
+	if err != nil {
+		t.Fatal(err)
+	}
+	closest := &judge.Head{Result: trial.Result{Fall: trial.Fall{Time: 30}}}
+	for w, check := range map[Way]func(setup.Setup) bool{
+		BailOpenWay:    func(s setup.Setup) bool { return s.Hand.Line == setup.LineOpen },
+		CastAgainst:    func(s setup.Setup) bool { return s.Flow.Direction == 180 },
+		CastShorter:    func(s setup.Setup) bool { return s.Cast.Distance == 12 },
+		LineThinner:    func(s setup.Setup) bool { return math.Abs(s.Line.Diameter-0.126e-3) < 1e-9 },
+		BaitSmaller:    func(s setup.Setup) bool { return math.Abs(s.Bait.Length-0.09) < 1e-9 },
+		BoatDrogue:     func(s setup.Setup) bool { return s.Boat.Kind == "drogue" && s.Boat.Speed == 0.2 },
+		BoatAnchored:   func(s setup.Setup) bool { return s.Boat.Kind == "anchored" && !s.Boat.Measured },
+		PlaceShallower: func(s setup.Setup) bool { return math.Abs(s.Water.Depth-12.6) < 1e-9 },
+	} {
+		i := slices.IndexFunc(ways, func(o way) bool { return o.way == w })
+		changed := s
+		if !ways[i].change(c, closest, &changed) || !check(changed) {
+			t.Errorf("%d: %+v", w, changed)
+		}
+	}
+	// Wishes that stand in the way are let go of, where they are there.
+	wishes := water(func(s *setup.Setup) {
+		s.Approach.Kind, s.Approach.Still, s.Approach.SnagMost, s.Approach.Margin, s.Approach.Ceiling = setup.HoldBottom, setup.DeadStill, 3, 0.4, 0.5
+	})
+	if c, err = x.situate(wishes); err != nil {
+		t.Fatal(err)
+	}
+	for w, check := range map[Way]func(setup.Setup) bool{
+		MayCreepWay: func(s setup.Setup) bool { return s.Approach.Still == setup.InPlace },
+		OtherShape:  func(s setup.Setup) bool { return s.Head.Shape == "football" },
+		DropSnags:   func(s setup.Setup) bool { return s.Approach.SnagMost == 0 },
+		DropMargin:  func(s setup.Setup) bool { return s.Approach.Margin == 0.1 },
+		DropCeiling: func(s setup.Setup) bool { return s.Approach.Ceiling == 0 },
+	} {
+		i := slices.IndexFunc(ways, func(o way) bool { return o.way == w })
+		changed := wishes
+		if !ways[i].change(c, closest, &changed) || !check(changed) {
+			t.Errorf("%d: %+v", w, changed.Approach)
+		}
+		plain, err := x.situate(water(func(*setup.Setup) {}))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if changed := s; ways[i].change(plain, closest, &changed) {
+			t.Errorf("%d where nothing was wished", w)
+		}
+	}
+	// Nobody waits longer for a fall of seconds.
+	i := slices.IndexFunc(ways, func(o way) bool { return o.way == WaitLonger })
+	closest.Fall.Time = 2.9
+	if changed := s; ways[i].change(c, closest, &changed) {
+		t.Error("waits for a fall of 2.9 s")
+	}
+	if !slices.IsSortedFunc(ways, func(a, b way) int { return int(a.way - b.way) }) {
+		t.Error("the ways are not in their order")
+	}
+}
+
+func TestVariants(t *testing.T) {
+	s := water(func(*setup.Setup) {})
+	for key, check := range map[string]func(setup.Setup) bool{
+		"thin":  func(v setup.Setup) bool { return math.Abs(v.Line.Diameter-0.126e-3) < 1e-9 },
+		"thick": func(v setup.Setup) bool { return math.Abs(v.Line.Diameter-0.252e-3) < 1e-9 },
+		"straight": func(v setup.Setup) bool {
+			return v.Line.Material == "fluorocarbon" && v.Leader.Length == 0 && math.Abs(v.Line.Diameter-0.32e-3) < 1e-9
+		},
+		"hook":     func(v setup.Setup) bool { return v.Head.Hook == "#6" },
+		"small":    func(v setup.Setup) bool { return math.Abs(v.Bait.Length-0.09) < 1e-9 },
+		"tungsten": func(v setup.Setup) bool { return v.Head.Material == "tungsten" },
+		"tin":      func(v setup.Setup) bool { return v.Head.Material == "tin" },
+		"glass":    func(v setup.Setup) bool { return v.Head.Material == "glass" },
+		"dropshot": func(v setup.Setup) bool { return v.Rigging.Kind == setup.DropShot },
+	} {
+		if v, ok := Vary(s, key); !ok || !check(v) {
+			t.Errorf("%s: %+v", key, v)
+		}
+	}
+	if len(Variants) != len(variants) {
+		t.Error("the list and the changes differ")
+	}
+	if _, ok := Vary(s, "nothing"); ok {
+		t.Error("there is no such change")
+	}
+}
+
+// A rule is tried against the pick: as heavy or a rung over agrees.
+func TestRules(t *testing.T) {
+	x := still(nil)
+	s := water(func(s *setup.Setup) { s.Water.Depth, s.Wind.Speed = 6, 0 })
+	pick := massOf(whole(t, x, s))
+	i := slices.Index(s.Heads, pick)
+	for text, want := range map[string]Verdict{
+		grams(pick): Agrees, grams(s.Heads[i+1]): Agrees, grams(s.Heads[i+2]): TooHeavy, grams(s.Heads[i-1]): TooLight,
+	} {
+		r, err := rules.Parse("to 6 m: "+text, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		tried, err := x.TryRules(t.Context(), s, r)
+		if err != nil {
+			t.Fatal(err)
+		}
+		at := slices.IndexFunc(tried, func(r Tried) bool { return r.Water.Depth == 6 && r.Water.Wind == 0 && r.Water.Flow == 0 })
+		if at < 0 || tried[at].Verdict != want || tried[at].Said == nil {
+			t.Errorf("%s: %+v", text, tried)
+		}
+	}
+}
+
+func grams(kg float64) string {
+	return []string{"0.4 g", "0.9 g", "1.3 g", "1.8 g", "2.5 g", "3.5 g", "5.3 g", "7.1 g", "10.6 g", "14.2 g", "17.7 g", "21.3 g", "28.4 g", "42.5 g"}[slices.Index(setup.Ladder(), kg)]
+}

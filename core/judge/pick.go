@@ -1,6 +1,7 @@
 package judge
 
 import (
+	"cmp"
 	"context"
 	"math"
 	"slices"
@@ -188,29 +189,42 @@ func closest(heads []Head) int {
 }
 
 // atItsSpeed chooses a head with the speed that suits it where none is picked that
-// swims in the band at about the speed that is wanted.
+// swims in the band at about the speed that is wanted: of those that do it at theirs
+// the one whose speed is nearest to that.
 func (b Bench) atItsSpeed(ctx context.Context, c *trial.Case, heads []Head, now Choice) (Choice, error) {
-	best, nearest := -1, math.Inf(1)
-	for i := range heads {
-		h := &heads[i]
-		if off := Off(c, h); h.allowed() && h.Swim.Speed > 0 && off < nearest {
-			best, nearest = i, off
+	if now.Pick >= 0 && near(c, &heads[now.Pick]) {
+		return now, nil
+	}
+	for _, i := range byPace(c, heads) {
+		speed := heads[i].Swim.Speed
+		h, err := b.Judge(ctx, c.AtSpeed(speed), heads[i].Mass)
+		if err != nil {
+			return now, err
+		}
+		if h.Sure >= judgement.Even.Number {
+			heads[i] = h
+			return Choice{Pick: i, Least: i, Closest: i, Usual: i, Skipped: -1, Speed: speed}, nil
 		}
 	}
-	if best < 0 || now.Pick >= 0 && near(c, &heads[now.Pick]) {
-		return now, nil
-	}
-	speed := heads[best].Swim.Speed
-	if speed < judgement.SwimSlowest.Number || speed > judgement.SwimFastest.Number {
-		return now, nil
-	}
-	h, err := b.Judge(ctx, c.AtSpeed(speed), heads[best].Mass)
-	if err != nil || h.Sure < judgement.Even.Number {
-		return now, err
-	}
-	heads[best] = h
-	return Choice{Pick: best, Least: best, Closest: best, Usual: best, Skipped: -1, Speed: speed}, nil
+	return now, nil
 }
+
+// byPace are the heads that are worth a look at their own speeds, the one whose speed
+// is nearest to the wanted one first.
+func byPace(c *trial.Case, heads []Head) (out []int) {
+	for i := range heads {
+		speed := heads[i].Swim.Speed
+		if heads[i].allowed() && speed >= judgement.SwimSlowest.Number && speed <= judgement.SwimFastest.Number {
+			out = append(out, i)
+		}
+	}
+	slices.SortStableFunc(out, func(i, j int) int { return cmp.Compare(Off(c, &heads[i]), Off(c, &heads[j])) })
+	return out[:min(len(out), mostPaces)]
+}
+
+// mostPaces bounds the work: a head whose speed is farther off than so many others is
+// no answer.
+const mostPaces = 4
 
 // allowed tells whether a head arrives and no limit speaks against it.
 func (h *Head) allowed() bool {

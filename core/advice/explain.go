@@ -130,7 +130,10 @@ func (t teller) hand(l *judge.Ladder, shown []judge.Shown) string {
 		setup.LineOpen: "bail open", setup.LineFed: "line through a finger", setup.LineClosed: "bail closed at the splash",
 		setup.LinePartWay: "bail closed half way down",
 	}[s.Handling.Line]
-	if s.Handling.Line == setup.LinePartWay && s.Handling.Closes > 0 {
+	switch {
+	case t.School().Swims && t.Setup.Approach.Begins == setup.BeginsAtSplash:
+		line = "bail closed at the splash"
+	case s.Handling.Line == setup.LinePartWay && s.Handling.Closes > 0:
 		line = "bail closed after " + units.Seconds(s.Handling.Closes)
 	}
 	out := rod + ", " + line

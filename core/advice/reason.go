@@ -71,12 +71,20 @@ func (t teller) misses(m judge.Must, h *judge.Head) string {
 		}
 		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", share(h.Rest.Margin), t.where(h), share(a.Margin))
 	case judge.Stays:
-		if a.Still == setup.DeadStill {
-			return fmt.Sprintf("creeps along at %s, dead still is wanted: line and current pull %s what it grips", t.runs(h.Rest.Creep), times(h.Rest.Grip))
+		pulled := fmt.Sprintf("line and current pull %s what it grips", times(h.Rest.Grip))
+		switch {
+		case h.Rest.Creep < still:
+			return "does not lie dead still: " + pulled
+		case a.Still == setup.DeadStill:
+			return fmt.Sprintf("creeps along at %s, dead still is wanted: %s", t.runs(h.Rest.Creep), pulled)
 		}
 		return fmt.Sprintf("line and current sweep it along at %s", t.runs(h.Rest.Creep))
 	case judge.Felt:
-		return fmt.Sprintf("too light to feel: it pulls %s, %s is told%s", t.pull(h.Feel.Pull), t.pull(h.Feel.Told()), mostOf(h))
+		pull, told := t.pull(h.Feel.Pull), t.pull(h.Feel.Told())
+		if pull == told {
+			return fmt.Sprintf("too light to be sure of feeling it: it pulls %s, no more than is told%s", pull, mostOf(h))
+		}
+		return fmt.Sprintf("too light to feel: it pulls %s, %s is told%s", pull, told, mostOf(h))
 	case judge.BackSoon:
 		return fmt.Sprintf("%s, %s at most is wanted", t.dropsBack(h), units.Seconds(a.BackMost))
 	case judge.BackLate:
@@ -266,7 +274,10 @@ func (t teller) place() string {
 // dropsBack says how a head comes back from a lift.
 func (t teller) dropsBack(h *judge.Head) string {
 	lift := t.depth(t.Setup.LiftHeight())
-	if n := t.Setup.Approach.LiftTurns; n > 0 {
+	switch n := t.Setup.Approach.LiftTurns; {
+	case n == 1:
+		lift = "by a turn"
+	case n > 0:
 		lift = fmt.Sprintf("by %g turns", n)
 	}
 	return fmt.Sprintf("lifted %s it is back in %s", lift, units.Seconds(h.Back))

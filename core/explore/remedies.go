@@ -164,17 +164,40 @@ func (x Search) Remedies(ctx context.Context, l *judge.Ladder, most int) ([]Reme
 			}
 			continue
 		}
-		near := closest.Mass
-		if w.way == WeightLighter || w.way == WeightHeavier {
-			near = s.Heads[0]
-		}
-		found, err := x.choose(ctx, c, slices.Sorted(slices.Values(s.Heads)), near)
+		h, err := x.remedied(ctx, c, w.way, closest.Mass)
 		if err != nil {
 			return nil, err
 		}
-		if h := found.picked(); h != nil {
+		if h != nil {
 			out = append(out, Remedy{Way: w.way, Setup: s, Mass: h.Mass, Sure: h.Sure})
 		}
 	}
 	return out, nil
+}
+
+// remedied is the head that does it in a case that was changed in a way; nil where
+// none does. Of lighter heads than those there are it is the one that is nearest to
+// them, which is the most that a wish for less leaves.
+func (x Search) remedied(ctx context.Context, c *trial.Case, w Way, near float64) (*judge.Head, error) {
+	masses := slices.Sorted(slices.Values(c.Setup.Heads))
+	switch w {
+	case WeightHeavier:
+		near = masses[0]
+	case WeightLighter:
+		for _, m := range slices.Backward(masses) {
+			found, err := x.choose(ctx, c, []float64{m}, m)
+			if err != nil {
+				return nil, err
+			}
+			if h := found.picked(); h != nil && h.Verdict == judge.Does {
+				return h, nil
+			}
+		}
+		near = masses[len(masses)-1]
+	}
+	found, err := x.choose(ctx, c, masses, near)
+	if err != nil {
+		return nil, err
+	}
+	return found.picked(), nil
 }

@@ -41,7 +41,9 @@ func try(c *trial.Case, q trial.Question) trial.Result {
 	if q.Handling.Line == setup.LineFed {
 		f.LineOut = 1.05 * out.Chord
 	}
-	if out.Fall = f; grams <= 0 || depth/speed > 2*c.Patience {
+	if grams <= 0 || depth/speed > 2*c.Patience {
+		f.Landing.Z = -speed * 2 * c.Patience
+		out.Fall = f
 		return out
 	}
 	f.Outcome, f.Time, f.Speed, f.RunOut = trial.Reached, depth/speed, speed, speed
@@ -50,6 +52,9 @@ func try(c *trial.Case, q trial.Question) trial.Result {
 	out.Rest = trial.Rest{
 		Margin: 1 - min(flow*flow*depth/grams, 1), Line: 1.05, Held: 1, Grips: 1.5,
 		Grip: 40 * flow * flow * depth / grams / t.Friction,
+	}
+	if out.Rest.Grip > 1 {
+		out.Rest.Creep = s.Flow.Speed * (1 - 1/math.Sqrt(out.Rest.Grip))
 	}
 	out.Rest.Push = out.Rest.Margin * out.Weight
 	out.Feel = trial.Feel{Pull: 5e-3 * grams * t.Friction, Hand: 9e-3, Gusts: 1e-3 * wind, Swirl: 4e-3 * flow}

@@ -1,0 +1,157 @@
+package advice
+
+import (
+	"flag"
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"dunvel/core/explore"
+	"dunvel/core/judge/judgetest"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+var update = flag.Bool("update", false, "write what is said now to testdata/words.txt, to be read before it is kept")
+
+// onStandIn answers on the stand-in for the engine: what is tried here is what is said.
+func onStandIn() Adviser { return Adviser{explore.Search{Bench: judgetest.Bench(nil)}} }
+
+// waters are those of which everything that is said stands in testdata/words.txt.
+var waters = []struct {
+	name   string
+	show   units.Choice
+	change func(s *setup.Setup)
+}{
+	{name: "slow fall, still"},
+	{name: "slow fall, in feet and ounces", show: units.Choice{"depth": "ft", "mass": "oz", "speed": "kn", "size": "in"}},
+	{name: "slow fall in a breeze, the rod down", change: func(s *setup.Setup) {
+		s.Wind.Speed, s.Wind.Direction = 6, 90
+	}},
+	{name: "slow fall in current that carries too far", change: func(s *setup.Setup) {
+		s.Flow.Speed, s.Flow.Direction = 1.2, 90
+	}},
+	{name: "slow fall, a ceiling that the wait contradicts", change: func(s *setup.Setup) { s.Approach.Ceiling = 0.05 }},
+	{name: "slow fall, heads that are all too heavy for a ceiling", change: func(s *setup.Setup) {
+		s.Heads, s.Approach.Ceiling, s.Approach.Wait = []float64{0.01, 0.02}, 0.4, 60
+	}},
+	{name: "hold bottom, still", change: hold},
+	{name: "hold bottom, dragged", change: func(s *setup.Setup) {
+		hold(s)
+		s.Cast.Drag = 0.15
+	}},
+	{name: "hold bottom, dead still in current", change: func(s *setup.Setup) {
+		hold(s)
+		s.Flow.Speed, s.Flow.Direction, s.Approach.Still = 0.3, 90, setup.DeadStill
+	}},
+	{name: "lift and drop", change: lift},
+	{name: "lift and drop, by turns", change: func(s *setup.Setup) {
+		lift(s)
+		s.Approach.LiftTurns = 1
+	}},
+	{name: "lift and drop, with a hang that no head that is felt has", change: func(s *setup.Setup) {
+		lift(s)
+		s.Approach.BackLeast, s.Approach.BackMost = 4, 6
+	}},
+	{name: "swim at the bed", change: swim},
+	{name: "swim over the bed, begun at the splash", change: func(s *setup.Setup) {
+		swim(s)
+		s.Approach.BandLow, s.Approach.BandHigh, s.Approach.Begins = 1, 2, setup.BeginsAtSplash
+	}},
+	{name: "swim, no head at the speed that is wanted", change: func(s *setup.Setup) {
+		swim(s)
+		s.Approach.Speed, s.Heads = 1.4, []float64{0.005, 0.007}
+	}},
+	{name: "hover", change: func(s *setup.Setup) {
+		s.Approach.Kind, s.Target.Depth, s.Target.Band = setup.Hover, 3, 1
+	}},
+	{name: "one head that does not do it", change: func(s *setup.Setup) {
+		s.Heads, s.Wind.Speed = []float64{0.0004}, 5
+	}},
+	{name: "both states of the tide", change: func(s *setup.Setup) {
+		hold(s)
+		s.Other.Asked, s.Other.Speed, s.Other.Direction = true, 0.3, 90
+	}},
+	{name: "heavy on purpose", change: func(s *setup.Setup) { s.Approach.Leaning = setup.Heavy }},
+	{name: "line fed under a finger, by wish", change: func(s *setup.Setup) { s.Hand.Line = setup.LineFed }},
+	{name: "bail closed at the splash, by wish", change: func(s *setup.Setup) { s.Hand.Line = setup.LineClosed }},
+}
+
+func hold(s *setup.Setup) { s.Approach.Kind = setup.HoldBottom }
+func lift(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop }
+func swim(s *setup.Setup) { s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5 }
+
+// Everything that is said of some waters, word for word.
+func TestWords(t *testing.T) {
+	const file = "testdata/words.txt"
+	var said strings.Builder
+	for _, w := range waters {
+		s := setup.Default()
+		s.Water.Depth, s.Water.SplashDepth, s.Cast.Distance = 4, 4, 15
+		s.Heads = []float64{0.0009, 0.0018, 0.0035, 0.0071, 0.0142, 0.0284}
+		if w.change != nil {
+			w.change(&s)
+		}
+		a, err := onStandIn().Answer(t.Context(), s, w.show)
+		if err != nil {
+			t.Fatalf("%s: %v", w.name, err)
+		}
+		fmt.Fprintf(&said, "# %s\n%s\n", w.name, sayings(a))
+	}
+	if *update {
+		if err := os.WriteFile(file, []byte(said.String()), 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	want, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, line := range strings.Split(said.String(), "\n") {
+		if before := strings.Split(string(want), "\n"); i >= len(before) || before[i] != line {
+			t.Fatalf("line %d of %s: now says\n%s", i+1, file, line)
+		}
+	}
+}
+
+func sayings(a *Answer) string {
+	var out strings.Builder
+	say := func(what, words string) {
+		if words != "" {
+			fmt.Fprintf(&out, "%s: %s\n", what, words)
+		}
+	}
+	say("answer", a.Sentence)
+	say("hand", a.Hand)
+	say("asks", a.Asks)
+	say("not lighter", a.NotLighter)
+	say("not heavier", a.NotHeavier)
+	say("cue", a.Cue)
+	say("wait", a.WaitReason)
+	say("both", a.Both)
+	for _, h := range a.Heads {
+		say(fmt.Sprintf("  %.4g g %s", h.Mass*1e3, h.Verdict), h.Reason)
+	}
+	for _, n := range a.Notes {
+		if n.Kind != "link" && n.Kind != "attitude" {
+			say("  note", n.Words)
+		}
+	}
+	return out.String()
+}
+
+// Why a field cannot be looked along.
+func TestAxisWords(t *testing.T) {
+	for why, want := range map[explore.Unfit]string{
+		explore.NotMeasured: "Map: the drift can be looked along only where it was measured.",
+		explore.NotSwum:     "Map: the speed of reeling matters only where the bait is to swim.",
+		explore.NotCast:     "Map: there is no cast to look along.",
+		explore.SameTwice:   "Map: choose two different fields.",
+		explore.Unknown:     "Map: “water.colour” cannot be looked along.",
+	} {
+		if got := AxisWords(&explore.AxisError{Field: "water.colour", Why: why}); got != want {
+			t.Errorf("%s", got)
+		}
+	}
+}

@@ -154,6 +154,41 @@ func TestChangesOverHTTP(t *testing.T) {
 	}
 }
 
+// A request from before setups carried a version, and knew of no hand, is answered as
+// the same setup of today is, whatever stood in it then that forbids nothing any more.
+func TestFirstVersionIsAnswered(t *testing.T) {
+	s := start(t)
+	today := setup.Default()
+	today.Heads = []float64{0.0053, 0.0071}
+	var tree map[string]map[string]any
+	if err := json.Unmarshal([]byte(asked(t, today)), &tree); err != nil {
+		t.Fatal(err)
+	}
+	old := tree["setup"]
+	delete(old, "version")
+	delete(old, "hand")
+	for group, names := range map[string][]string{
+		"approach": {"liftTurns", "begins", "count", "still"}, "rod": {"perTurn", "outfit"}, "swell": {"direction"},
+	} {
+		for _, name := range names {
+			delete(old[group].(map[string]any), name)
+		}
+	}
+	approach := old["approach"].(map[string]any)
+	approach["scope"], approach["margin"], approach["backMost"], approach["takeUp"], approach["lift"] = 3, 0.3, 2, 0.1, 0.5
+	before, err := json.Marshal(tree)
+	if err != nil {
+		t.Fatal(err)
+	}
+	status, _, want := s.ask("POST", "/api/answers", asked(t, today), nil)
+	if status != 200 {
+		t.Fatal(want)
+	}
+	if status, _, got := s.ask("POST", "/api/answers", string(before), nil); status != 200 || got != want {
+		t.Errorf("%d %.300s", status, got)
+	}
+}
+
 // What is impossible has an answer in words, not an error.
 func TestImpossibleIsNamed(t *testing.T) {
 	s := start(t)
@@ -161,7 +196,7 @@ func TestImpossibleIsNamed(t *testing.T) {
 		words  string
 		change func(*setup.Setup)
 	}{
-		{"0 g", func(s *setup.Setup) { s.Heads = []float64{0} }},
+		{"the bare hook does not do it: ", func(s *setup.Setup) { s.Heads = []float64{0} }},
 		{"floats: the bait lifts", func(s *setup.Setup) { s.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating"} }},
 		{"None of these heads does it", func(s *setup.Setup) { s.Flow.Speed = 3 }},
 	} {

@@ -1,0 +1,58 @@
+package api
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"reflect"
+	"testing"
+
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+
+	"github.com/getkin/kin-openapi/openapi3"
+)
+
+// What the contract says a setup takes where a value is left out is what it takes.
+func TestContractDefaults(t *testing.T) {
+	contract, err := Contract()
+	if err != nil {
+		t.Fatal(err)
+	}
+	text, err := json.Marshal(setup.Default())
+	if err != nil {
+		t.Fatal(err)
+	}
+	var tree map[string]any
+	if err := json.Unmarshal(text, &tree); err != nil {
+		t.Fatal(err)
+	}
+	tree["version"] = 1 // one that names none is of the first
+	seen := 0
+	var compare func(path string, schema *openapi3.Schema, value any)
+	compare = func(path string, schema *openapi3.Schema, value any) {
+		if schema.Default != nil {
+			seen++
+			if fmt.Sprint(schema.Default) != fmt.Sprint(value) {
+				t.Errorf("%s: the contract says %v, a setup takes %v", path, schema.Default, value)
+			}
+		}
+		group, _ := value.(map[string]any)
+		for name, property := range schema.Properties {
+			compare(path+"."+name, property.Value, group[name])
+		}
+	}
+	compare("setup", contract.Components.Schemas["Setup"].Value, tree)
+	if seen < 10 {
+		t.Errorf("only %d defaults were found", seen)
+	}
+}
+
+// Work beyond what a question may take is no fault of the service, and says so.
+func TestTooMuchWork(t *testing.T) {
+	p := describe(fmt.Errorf("advice: %w", mechanics.ErrBudget))
+	want := "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."
+	if p.Status != http.StatusServiceUnavailable || p.Detail != want || !reflect.DeepEqual(p.Errors, Problem{}.Errors) {
+		t.Errorf("%+v", p)
+	}
+}

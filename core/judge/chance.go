@@ -66,10 +66,11 @@ func (p phased) typical(mean reading) (trial.Result, int) {
 	return p.results[best], best
 }
 
-// phases looks at a head at every phase of a swell, of which first is the first.
+// phases looks at a head at every phase of a swell, of which first is the first; at
+// that alone where it is lost.
 func (v view) phases(first trial.Result) (phased, error) {
 	out := phased{[]trial.Result{first}, []reading{read(v.of, &first)}}
-	if !v.of.Swell() {
+	if !v.of.Swell() || v.stands(&first, out.readings[0]) == lost {
 		return out, nil
 	}
 	for phase := 1; phase < trial.Phases; phase++ {
@@ -150,9 +151,39 @@ func (v view) stands(h *trial.Result, r reading) standing {
 	return out
 }
 
+// fartherThanDrawn is beyond where any of the draws has an unknown, in standard
+// deviations.
+const fartherThanDrawn = 2.5
+
+// liftedAnyway tells whether a head that is off the bed would be, were everything that
+// lifts it as little as can be: then no unknown needs to be looked at alone. How far
+// off it is cannot be told, for there is no push less than none.
+func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
+	if !asksContact(v.of) || r.margin() > nothing || v.of.Swell() {
+		return false, nil
+	}
+	s, t := v.of.Setup, trial.AsTaken
+	matter, sd := unsure(v.of)
+	for i, u := range matter {
+		if z := -fartherThanDrawn * u.lifts; z != 0 {
+			u.change(&s, &t, spread.Factor(sd[i], z), z)
+		}
+	}
+	moved, err := v.of.Moved(s, t)
+	if err != nil {
+		return false, err
+	}
+	best, err := v.try(moved, trial.Question{Handling: result.Handling, Near: &result})
+	if err != nil || !best.Arrived() {
+		return false, err
+	}
+	return read(moved, &best).margin() <= nothing, nil
+}
+
 // doubt looks at what each unknown does to the head: with the hand as it is, except
 // where it sees what has changed. How one that is safe stands is known, and only how
-// far its numbers go is not: one side of each is enough.
+// far its numbers go is not: one side of each is enough. In a swell it is so too: there
+// the moment of the wave does more than which side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	matter, sd := unsure(v.of)
 	d := &doubts{sample: spread.Sample(draws, len(matter)), shifts: make([]spread.Shift, len(matter))}
@@ -163,7 +194,7 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 			return nil, err
 		}
 		d.shifts[i].Up = up
-		if !u.both || oneSided {
+		if oneSided || u.both == nil || !u.both(v.of) || v.of.Swell() {
 			continue
 		}
 		if d.shifts[i].Down, err = v.shifted(u, sd[i], -spread.Reach, result, phase, centre[phase]); err != nil {

@@ -114,7 +114,15 @@ func (v view) judged(result trial.Result) (Head, error) {
 	}
 	centre, d := mean(phases.readings), certain
 	h.Result, h.Phase = phases.typical(centre)
-	if stands := v.stands(&result, centre); stands != lost {
+	stands := v.stands(&result, centre)
+	if stands == open {
+		if lifted, err := v.liftedAnyway(result, centre); err != nil {
+			return Head{}, err
+		} else if lifted {
+			stands = lost
+		}
+	}
+	if stands != lost {
 		if d, err = v.doubt(result, phases.readings, stands == safe); err != nil {
 			return Head{}, err
 		}

@@ -2,6 +2,7 @@ package judge
 
 import (
 	"math"
+	"slices"
 
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -136,6 +137,11 @@ var schools = map[string][]Must{
 
 // floating is what is asked of a bait under a float: what it carries is a limit.
 var floating = []Must{Arrives, InTime}
+
+// asksContact tells whether a head has to push on the bed.
+func asksContact(c *trial.Case) bool {
+	return slices.ContainsFunc(musts(c), func(m Must) bool { return m == Touches || m == Presses })
+}
 
 // musts are those that are asked of heads in a case, but for those that only the
 // handling goes by.

@@ -12,9 +12,10 @@ import (
 // unknown is an input that is not exactly known.
 type unknown struct {
 	spread   func(*trial.Case) float64 // relative standard deviation; 0 where it is known or does not matter
-	both     bool                      // looked at on both sides: what follows is not even
+	both     func(*trial.Case) bool    // looked at on both sides, for what follows is not even; nil: never
 	sameFall bool                      // it changes nothing before the bed
 	rehandle bool                      // a hand sees it, and holds the line as suits it
+	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
 }
 
@@ -22,7 +23,8 @@ type unknown struct {
 // coefficient both multiply the drag across it.
 var unknowns = []unknown{
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, rehandle: true,
+		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: always, rehandle: true,
+		lifts: 1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
 			s.Flow.Speed *= factor
 			s.Flow.NearBed *= factor
@@ -30,26 +32,31 @@ var unknowns = []unknown{
 	},
 	{
 		spread: func(c *trial.Case) float64 { return c.Setup.WindSpread() }, rehandle: true,
+		both:   func(c *trial.Case) bool { return c.Setup.Wind.Speed >= judgement.DownFrom.Number },
+		lifts:  1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
 	{
 		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() },
+		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Drift = factor },
 	},
 	{
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(judgement.NormalSpread.Spread, c.Setup.DiameterSpread())
 		},
+		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Across = factor },
 	},
 	{
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, c.Setup.DiameterSpread())
 		},
+		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
 	},
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true,
+		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: always,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{
@@ -59,15 +66,18 @@ var unknowns = []unknown{
 			}
 			return judgement.TowArea.Spread
 		},
-		both:   true,
+		both:   always,
+		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Tow = factor },
 	},
 	{
 		spread: func(*trial.Case) float64 { return 1 }, // every lure has its own
+		lifts:  -1,
 		change: func(_ *setup.Setup, t *trial.Tuning, _, z float64) { t.Weight = z },
 	},
 	{
 		spread: func(*trial.Case) float64 { return judgement.DepthSpread.Spread },
+		lifts:  1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
 			s.Water.Depth *= factor
 			s.Water.SplashDepth *= factor
@@ -93,6 +103,8 @@ var unknowns = []unknown{
 		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Friction = factor },
 	},
 }
+
+func always(*trial.Case) bool { return true }
 
 // unsure are the unknowns of a case that matter, with their spreads.
 func unsure(c *trial.Case) (matter []unknown, sd []float64) {

@@ -69,9 +69,14 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 		}
 		out = moving
 	}
-	out.Held, out.Grips = 1, c.grips()
-	if near != nil {
+	out.Grips = c.grips()
+	switch {
+	case near != nil:
 		out.Held, out.Walk = near.Held, near.Walk
+	case drag == 0:
+		out.Held = 1
+	default:
+		out.Held = moving.Held
 	}
 	return out, nil
 }
@@ -124,17 +129,21 @@ func takenUp(f Fall, chord float64, near *Rest) []float64 {
 // no slower than it creeps: what pushes on it for most of the way.
 func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
 	speed := max(c.Setup.Cast.Drag, judgement.CreepMost.Number) / judgement.DragSlower.Number
-	pushes, err := c.wayBack(ctx, from, f, speed, func(t mechanics.Frame) float64 { return t.Push })
+	back, err := c.wayBack(ctx, from, f, speed)
 	if err != nil {
 		return Rest{}, err
 	}
+	pushes := c.seen(back, func(t mechanics.Frame) float64 { return t.Push })
 	least := 0
 	for i, p := range pushes {
 		if p < pushes[least] {
 			least = i
 		}
 	}
-	out := Rest{Along: placeOf(least), Line: judgement.TakenUpLeast.Number}
+	out := Rest{Along: placeOf(least), Line: judgement.TakenUpLeast.Number, Held: 1}
+	if c.Swell() {
+		out.Held = c.heldBack(back)
+	}
 	out.Push = most(pushes[:])
 	out.Margin = min(out.Push/r.Weight(), 1)
 	var pulls [SwimPlaces]float64

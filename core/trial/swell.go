@@ -14,8 +14,7 @@ import (
 // the line comes to rest.
 const swellWaves = 2
 
-// swell looks at a head on the bed in a swell, with the line taken up and, where it
-// is dragged, as slowly as a hand would.
+// swell looks at a head that is left on the bed in a swell, with the line taken up.
 func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f Fall, rest *Rest) error {
 	period := c.scene.Swell.Period()
 	line := judgement.TakenUpMost.Number
@@ -24,11 +23,8 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 	}
 	slack := max(f.LineOut-line*c.chord(f.Landing, h, f.Time), 0)
 	takeIn := slack / judgement.SlackIn.Number
-	drag := c.Setup.Cast.Drag / judgement.DragSlower.Number
 	work := (1 + swellWaves) * period
-	track, err := from.GoOn(ctx, []mechanics.Phase{
-		{Reel: judgement.SlackIn.Number, Time: takeIn}, {Reel: drag, Time: work},
-	}, takeIn+work)
+	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: judgement.SlackIn.Number, Time: takeIn}, {Time: work}}, takeIn+work)
 	if err != nil {
 		return fmt.Errorf("trial: %w", err)
 	}
@@ -36,19 +32,33 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 	begin := f.Time + takeIn + period
 	for wave := range swellWaves {
 		start := begin + float64(wave)*period
-		rest.Held = min(rest.Held, shareOnBed(track, start, start+period))
+		rest.Held = min(rest.Held, shareOnBed(track.Frames, start, start+period))
 	}
 	from0, to := track.At(begin), track.At(begin+swellWaves*period)
-	gone := math.Hypot(to.X-from0.X, to.Y-from0.Y) - drag*swellWaves*period
-	rest.Walk = max(gone, 0) * judgement.SwellWaves.Number / swellWaves
+	gone := math.Hypot(to.X-from0.X, to.Y-from0.Y)
+	rest.Walk = gone * judgement.SwellWaves.Number / swellWaves
 	return nil
 }
 
+// heldBack is the share of the waves for which a head is on the bed that is dragged
+// back through a swell, over all of the way that is looked at: single waves come to a
+// head in a hop or between two, and tell little.
+func (c *Case) heldBack(back []mechanics.Frame) float64 {
+	first, last := placeOf(0), placeOf(SwimPlaces-1)
+	begin, end := math.Inf(1), 0.0
+	for _, t := range back {
+		if left := c.left(t); left <= first && left >= last {
+			begin, end = min(begin, t.Time), max(end, t.Time)
+		}
+	}
+	return shareOnBed(back, begin, end)
+}
+
 // shareOnBed is the share of a stretch of time for which the key body is on the bed.
-func shareOnBed(t *mechanics.Track, start, stop float64) float64 {
+func shareOnBed(frames []mechanics.Frame, start, stop float64) float64 {
 	on, all := 0.0, 0.0
-	for i := 1; i < len(t.Frames); i++ {
-		a, b := t.Frames[i-1], t.Frames[i]
+	for i := 1; i < len(frames); i++ {
+		a, b := frames[i-1], frames[i]
 		span := min(b.Time, stop) - max(a.Time, start)
 		if span <= 0 {
 			continue

@@ -83,25 +83,35 @@ const slowestReel = 0.02 // m/s
 // heights are where a bait is on its way back that is reeled so that it swims at a
 // speed.
 func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall, speed float64) ([SwimPlaces]float64, error) {
-	return c.wayBack(ctx, from, f, c.ReelFor(speed), c.height)
+	back, err := c.wayBack(ctx, from, f, c.ReelFor(speed))
+	if err != nil {
+		return [SwimPlaces]float64{}, err
+	}
+	return c.seen(back, c.height), nil
 }
 
-// wayBack is what is seen of a head at each place of its way back that is reeled in at
-// a speed of the line.
-func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel float64, see func(mechanics.Frame) float64) ([SwimPlaces]float64, error) {
-	var out [SwimPlaces]float64
+// wayBack is what a head does from the end of its fall on, reeled in at a speed of
+// the line.
+func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel float64) ([]mechanics.Frame, error) {
 	back := max(f.LineOut-0.8*judgement.SwimTo.Number*c.Cast.Distance, 0)/reel + 2
 	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: reel, Time: back}}, back)
 	if err != nil {
-		return out, fmt.Errorf("trial: %w", err)
+		return nil, fmt.Errorf("trial: %w", err)
 	}
-	seen, before, place := 0.0, math.Inf(1), 0
-	for _, t := range track.Frames {
-		if t.Time < f.Time {
-			continue
-		}
-		left := math.Hypot(t.End.X-t.Time*c.Cast.Drift.X, t.End.Y-t.Time*c.Cast.Drift.Y) / c.Cast.Distance
-		now := see(t)
+	begin := slices.IndexFunc(track.Frames, func(t mechanics.Frame) bool { return t.Time >= f.Time })
+	return track.Frames[max(begin, 0):], nil
+}
+
+// left is how much of the way back there still is, as a share of the cast.
+func (c *Case) left(t mechanics.Frame) float64 {
+	return math.Hypot(t.End.X-t.Time*c.Cast.Drift.X, t.End.Y-t.Time*c.Cast.Drift.Y) / c.Cast.Distance
+}
+
+// seen is what is seen of a head at each place of its way back.
+func (c *Case) seen(back []mechanics.Frame, see func(mechanics.Frame) float64) (out [SwimPlaces]float64) {
+	last, before, place := 0.0, math.Inf(1), 0
+	for _, t := range back {
+		left, now := c.left(t), see(t)
 		for ; place < SwimPlaces; place++ {
 			at := placeOf(place)
 			if left > at {
@@ -111,14 +121,14 @@ func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel
 			if before > left && !math.IsInf(before, 1) {
 				share = (before - at) / (before - left)
 			}
-			out[place] = seen + share*(now-seen)
+			out[place] = last + share*(now-last)
 		}
-		seen, before = now, left
+		last, before = now, left
 	}
 	for ; place < SwimPlaces; place++ { // it came to the rod before
-		out[place] = seen
+		out[place] = last
 	}
-	return out, nil
+	return out
 }
 
 // height is what the band is measured by: the height over the bed, or the depth.

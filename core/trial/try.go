@@ -87,7 +87,7 @@ func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q 
 		out.Hover, err = c.hover(ctx, branch, fall, q.Near != nil)
 	case school.Rests && c.OnBed:
 		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
-		if err == nil && c.Swell() && school.OnTheBed && branch != nil {
+		if err == nil && c.Swell() && school.OnTheBed && branch != nil && c.Setup.Cast.Drag == 0 {
 			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
 		}
 	}

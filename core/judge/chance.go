@@ -3,6 +3,7 @@ package judge
 import (
 	"context"
 	"math"
+	"slices"
 
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
@@ -189,19 +190,44 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 	d := &doubts{sample: spread.Sample(draws, len(matter)), shifts: make([]spread.Shift, len(matter))}
 	for i, u := range matter {
 		phase := i % len(centre)
-		up, err := v.shifted(u, sd[i], spread.Reach, result, phase, centre[phase])
+		look := func(z float64) (reading, error) {
+			return v.shifted(u, sd[i], z, result, phase, centre[phase])
+		}
+		up, err := look(spread.Reach)
 		if err != nil {
 			return nil, err
 		}
 		d.shifts[i].Up = up
-		if oneSided || u.both == nil || !u.both(v.of) || v.of.Swell() {
+		if oneSided || v.of.Swell() || !u.both && !muchOf(up) {
 			continue
 		}
-		if d.shifts[i].Down, err = v.shifted(u, sd[i], -spread.Reach, result, phase, centre[phase]); err != nil {
+		down, err := look(-spread.Reach)
+		if err != nil {
 			return nil, err
 		}
+		evenOut(centre[phase], up, down)
+		d.shifts[i].Down = down
 	}
 	return d, nil
+}
+
+// evenOut makes good what cannot be read of a side that lifts a head off the bed: how
+// far off it is. It is taken to be as much as the other side presses it down.
+func evenOut(centre, up, down reading) {
+	lost := func(shift reading) bool { return 1-math.Exp(centre[readLift]+shift[readLift]) <= nothing }
+	switch {
+	case lost(up) && !lost(down):
+		up[readLift] = max(up[readLift], -down[readLift])
+	case lost(down) && !lost(up):
+		down[readLift] = max(down[readLift], -up[readLift])
+	}
+}
+
+// muchOf tells whether an unknown does so much to a reading that the other way round it
+// may do something else.
+func muchOf(shift reading) bool {
+	const much = 0.1
+	return slices.ContainsFunc(shift[:readTrack], func(by float64) bool { return math.Abs(by) > much })
 }
 
 // shifted is how the reading differs with an unknown z standard deviations from

@@ -88,6 +88,16 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		"wind": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Wind.Speed, s.Wind.Direction = setup.LiftAndDrop, 3, 6, 90
 		}, 0.0071},
+		"held by the spool": {func(s *setup.Setup) {
+			s.Bait.Length, s.Water.Depth, s.Wind.Speed, s.Wind.Direction = 0.09, 4, 5, 90
+		}, 0.0009},
+		"drift": {func(s *setup.Setup) {
+			s.Boat, s.Water.Depth = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.3}, 12
+			s.Bait.Length = 0.09
+		}, 0.0142},
+		"swum low": {func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Bait.Length = setup.Swim, 4, 0.09
+		}, 0.0213},
 	} {
 		c := situate(t, tt.change)
 		h, err := judge.Engine.Judge(t.Context(), c, tt.mass)

@@ -42,7 +42,29 @@ func logOf(v float64) float64 { return math.Log(min(max(v, nothing), endless)) }
 // value is what stands at a place of a reading.
 func (r reading) value(at int) float64 { return math.Exp(r[at]) }
 
-func (r reading) track() []float64 { return r[readTrack:] }
+// track is where the bait is along its way: heights over the bed, or depths, m.
+func (r reading) track() []float64 {
+	out := make([]float64, len(r)-readTrack)
+	for i, v := range r[readTrack:] {
+		out[i] = max(math.Exp(v)-lowest, 0)
+	}
+	return out
+}
+
+// withTrack is the reading with places of a track. They go by ratios as all of a reading do, so that
+// what is not known presses a bait that is low less far down than one that is high, and
+// none through the bed.
+func (r reading) withTrack(parts ...[]float64) reading {
+	for _, places := range parts {
+		for _, v := range places {
+			r = append(r, math.Log(max(v, 0)+lowest))
+		}
+	}
+	return r
+}
+
+// lowest is a height over the bed in m below which one is like another.
+const lowest = 0.05
 
 // margin is the contact margin.
 func (r reading) margin() float64 { return 1 - r.value(readLift) }
@@ -72,9 +94,9 @@ func read(c *trial.Case, h *trial.Result) reading {
 	r[readHeld], r[readWalk] = logOf(max(rest.Held, 0.01)), logOf(max(rest.Walk, 0.01))
 	switch school := c.School(); {
 	case school.Swims:
-		r = append(append(r, h.Swim.Slower[:]...), h.Swim.Faster[:]...)
+		r = r.withTrack(h.Swim.Slower[:], h.Swim.Faster[:])
 	case school.Hovers:
-		r = append(append(r, h.Hover.Slow[:]...), h.Hover.Fast[:]...)
+		r = r.withTrack(h.Hover.Slow[:], h.Hover.Fast[:])
 	}
 	return r
 }

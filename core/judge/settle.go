@@ -38,7 +38,7 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	var values [readTrack][]float64
 	var sampled reading
 	for _, z := range d.sample {
-		sampled = above(c, spread.At(centre, d.shifts, z, sampled))
+		sampled = spread.At(centre, d.shifts, z, sampled)
 		does := true
 		for i, m := range asked {
 			if rules[m].miss(c, sampled, 1) <= 0 {
@@ -67,16 +67,6 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	}
 	h.keep(c)
 	h.Verdict = VerdictOf(h.Sure, c.Setup.Approach.Sure)
-}
-
-// above keeps the track of a reading out of the bed.
-func above(c *trial.Case, r reading) reading {
-	if c.OnBed {
-		for i, height := range r.track() {
-			r.track()[i] = max(height, 0)
-		}
-	}
-	return r
 }
 
 // VerdictOf is the verdict on a head that is so sure where so much is wanted.

@@ -12,7 +12,7 @@ import (
 // unknown is an input that is not exactly known.
 type unknown struct {
 	spread   func(*trial.Case) float64 // relative standard deviation; 0 where it is known or does not matter
-	both     func(*trial.Case) bool    // looked at on both sides, for what follows is not even; nil: never
+	both     bool                      // looked at on both sides, however little it does: what follows is not even
 	sameFall bool                      // it changes nothing before the bed
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
@@ -23,7 +23,7 @@ type unknown struct {
 // coefficient both multiply the drag across it.
 var unknowns = []unknown{
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: always, rehandle: true,
+		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, rehandle: true,
 		lifts: 1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
 			s.Flow.Speed *= factor
@@ -32,7 +32,6 @@ var unknowns = []unknown{
 	},
 	{
 		spread: func(c *trial.Case) float64 { return c.Setup.WindSpread() }, rehandle: true,
-		both:   func(c *trial.Case) bool { return c.Setup.Wind.Speed >= judgement.DownFrom.Number },
 		lifts:  1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
@@ -56,7 +55,7 @@ var unknowns = []unknown{
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
 	},
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: always,
+		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{
@@ -66,7 +65,7 @@ var unknowns = []unknown{
 			}
 			return judgement.TowArea.Spread
 		},
-		both:   always,
+		both:   true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Tow = factor },
 	},
@@ -103,8 +102,6 @@ var unknowns = []unknown{
 		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Friction = factor },
 	},
 }
-
-func always(*trial.Case) bool { return true }
 
 // unsure are the unknowns of a case that matter, with their spreads.
 func unsure(c *trial.Case) (matter []unknown, sd []float64) {

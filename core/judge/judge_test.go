@@ -89,7 +89,7 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 			s.Approach.Kind, s.Water.Depth, s.Wind.Speed, s.Wind.Direction = setup.LiftAndDrop, 3, 6, 90
 		}, 0.0071},
 		"held by the spool": {func(s *setup.Setup) {
-			s.Bait.Length, s.Water.Depth, s.Wind.Speed, s.Wind.Direction = 0.09, 4, 5, 90
+			s.Bait.Length, s.Head.Hook, s.Water.Depth, s.Wind.Speed, s.Wind.Direction = 0.09, "1/0", 4, 5, 90
 		}, 0.0009},
 		"drift": {func(s *setup.Setup) {
 			s.Boat, s.Water.Depth = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.3}, 12

@@ -116,31 +116,36 @@ func (t teller) held(h trial.Handling) string {
 	return "with " + strings.Join(parts, " and ")
 }
 
-// hand says how to hold rod and line in a few words, whatever it is.
+// hand says in a few words how to hold rod and line for the head that comes closest.
 func (t teller) hand(l *judge.Ladder, shown []judge.Shown) string {
 	s := shown[l.Closest]
+	out := t.holding(s.Handling)
+	if s.Otherwise > 0 {
+		out += fmt.Sprintf(": with the bail open %s would be out, not %s", t.depth(s.Otherwise), t.depth(s.Fall.LineOut))
+	}
+	return out + "."
+}
+
+// holding says how rod and line are held.
+func (t teller) holding(h trial.Handling) string {
 	if t.Floats() {
-		return "Rod as held, the line free to the float."
+		return "Rod as held, the line free to the float"
 	}
 	rod := "Rod as held"
-	if s.Handling.Down {
+	if h.Down {
 		rod = "Rod down to the water"
 	}
 	line := map[string]string{
 		setup.LineOpen: "bail open", setup.LineFed: "line through a finger", setup.LineClosed: "bail closed at the splash",
 		setup.LinePartWay: "bail closed half way down",
-	}[s.Handling.Line]
+	}[h.Line]
 	switch {
 	case t.School().Swims && t.Setup.Approach.Begins == setup.BeginsAtSplash:
 		line = "bail closed at the splash"
-	case s.Handling.Line == setup.LinePartWay && s.Handling.Closes > 0:
-		line = "bail closed after " + units.Seconds(s.Handling.Closes)
+	case h.Line == setup.LinePartWay && h.Closes > 0:
+		line = "bail closed after " + units.Seconds(h.Closes)
 	}
-	out := rod + ", " + line
-	if s.Otherwise > 0 {
-		out += fmt.Sprintf(": with the bail open %s would be out, not %s", t.depth(s.Otherwise), t.depth(s.Fall.LineOut))
-	}
-	return out + "."
+	return rod + ", " + line
 }
 
 // then says what follows the fall.
@@ -335,19 +340,16 @@ func (t teller) usualPatience() float64 {
 	return c.Patience
 }
 
-// asks says which of wind, current and swell asks for most of the weight, where the
-// next lighter head would come clearly closer without it.
+// asks says which of wind, current and swell asks for most of the weight: without which
+// a head of half of it would be clearly likelier to do it.
 func (a Adviser) asks(ctx context.Context, t teller, l *judge.Ladder) (string, error) {
-	const clearly = 0.15
+	const clearly, half = 0.25, 0.5
 	if l.Pick == 0 || t.School().Swims || t.School().Hovers {
 		return "", nil
 	}
-	mass := l.Heads[l.Pick-1].Mass
-	now, err := a.Bench.Standing(ctx, t.Case, mass)
-	if err != nil {
-		return "", err
-	}
-	calmer := []struct {
+	now := lighterBy(l, half)
+	most, best := "", clearly
+	for _, c := range []struct {
 		what   string
 		there  bool
 		change func(*setup.Setup)
@@ -355,9 +357,7 @@ func (a Adviser) asks(ctx context.Context, t teller, l *judge.Ladder) (string, e
 		{"wind", t.Setup.Wind.Speed >= judgement.WindMatters.Number, func(s *setup.Setup) { s.Wind.Speed = 0 }},
 		{"current", t.Setup.Flow.Speed > 0, func(s *setup.Setup) { s.Flow.Speed, s.Flow.NearBed = 0, 0 }},
 		{"swell", t.Swell(), func(s *setup.Setup) { s.Swell.Height = 0 }},
-	}
-	most, best := "", clearly
-	for _, c := range calmer {
+	} {
 		if !c.there {
 			continue
 		}
@@ -367,16 +367,26 @@ func (a Adviser) asks(ctx context.Context, t teller, l *judge.Ladder) (string, e
 		if err != nil {
 			return "", err
 		}
-		then, err := a.Bench.Standing(ctx, without, mass)
+		then, err := a.Bench.Judge(ctx, without, now.Mass)
 		if err != nil {
 			return "", err
 		}
-		if less := now - then; less > best {
-			most, best = c.what, less
+		if more := then.Sure - now.Sure; more > best {
+			most, best = c.what, more
 		}
 	}
 	if most == "" {
 		return "", nil
 	}
 	return fmt.Sprintf("It is the %s that asks for the weight.", most), nil
+}
+
+// lighterBy is the heaviest head that is no heavier than a share of the pick, or the
+// lightest.
+func lighterBy(l *judge.Ladder, share float64) *judge.Head {
+	i := l.Pick - 1
+	for i > 0 && l.Heads[i].Mass > share*l.Heads[l.Pick].Mass {
+		i--
+	}
+	return &l.Heads[i]
 }

@@ -57,22 +57,6 @@ func pointless(fed, open trial.Fall) bool {
 
 func (r Range) times(factor float64) Range { return Range{r.Low * factor, r.High * factor} }
 
-// Standing is by how much a head misses what it misses most, as things are taken to be
-// and with the handling that suits it; below 0 it has so much in hand.
-func (b Bench) Standing(ctx context.Context, c *trial.Case, mass float64) (float64, error) {
-	v := view{bench: b, ctx: ctx, of: c, mass: mass}
-	result, _, err := v.handled()
-	if err != nil {
-		return 0, err
-	}
-	r := read(c, &result)
-	worst := -1.0
-	for _, m := range musts(c) {
-		worst = max(worst, rules[m].miss(c, r, 1))
-	}
-	return worst, nil
-}
-
 // Hold is how a head is held on the fall: as it is judged, and fed under a finger where
 // it is shown so.
 func (b Bench) Hold(ctx context.Context, c *trial.Case, mass float64) (trial.Handling, error) {

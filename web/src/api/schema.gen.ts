@@ -1473,6 +1473,8 @@ export interface components {
             /** Format: double */
             weightInWater: number;
             handling: components["schemas"]["Handling"];
+            /** @description How rod and line are held, in a few words */
+            held: string;
             /**
              * Format: double
              * @description Line that would be out, were it not fed under a finger; 0: it is not

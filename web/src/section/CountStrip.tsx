@@ -63,7 +63,7 @@ export function CountStrip({ answer, head, count, onCount }: Props) {
           {head &&
             depths(head, most).map(([s, depth]) => (
               <span key={s} style={{ left: at(s) }}>
-                {s} s {shown("depth", depth).number}
+                {s} s {Number(shown("depth", depth).number).toFixed(1)}
               </span>
             ))}
           <span className="strip-unit">{shown("depth", 0).unit} down</span>

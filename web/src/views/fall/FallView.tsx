@@ -63,6 +63,12 @@ export function FallView() {
       ? fit(played?.of ?? setup, answered.answer, reached, size.width, size.height)
       : null;
 
+  /** How rod and line are held with a head. */
+  const heldAs = (mass: number) => {
+    const held = answer?.heads.find((h) => Math.abs(h.mass - mass) < 1e-9)?.held;
+    return held ? `${held}.` : "";
+  };
+
   if (game !== undefined) {
     return (
       <>
@@ -107,7 +113,7 @@ export function FallView() {
           )}
           {drops.map((d, i) => (
             <p key={d.mass} className={i === 0 ? "fall-words" : "fall-words fall-words-other"}>
-              <b>{show("mass", d.mass)}</b> {d.words.join(" ")}
+              <b>{show("mass", d.mass)}</b> {heldAs(d.mass)} {d.words.join(" ")}
             </p>
           ))}
         </section>

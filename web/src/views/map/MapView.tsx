@@ -66,7 +66,8 @@ export function MapView() {
           </h1>
           <p className="aside">
             Click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade: it
-            only just does it. The cross is where you are, its arms how sure that is.
+            only just does it. Dots were worked out, what is between them is told from those around it. The
+            cross is where you are, its arms how sure that is.
           </p>
         </section>
         <div className="map-side">

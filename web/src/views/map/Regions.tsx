@@ -81,6 +81,9 @@ export function Regions({ chart, cells, heads, here, width, height, onGo }: Prop
         />
       ))}
       <path d={edges(cells, margin.left, height - margin.bottom, across, up)} className="map-edge" />
+      {workedOut(cells).map((cell) => (
+        <circle key={`${cell.x}-${cell.y}`} cx={x(cell.x)} cy={y(cell.y)} r={1.2} className="map-worked" />
+      ))}
       {labels(cells).map((l) => (
         <text key={`${l.mass}-${l.row}-${l.column}`} x={x(l.column)} y={y(l.row) + 5} className="map-mass">
           {l.mass === 0 ? "none" : shown("mass", l.mass).number}
@@ -118,6 +121,15 @@ export function Regions({ chart, cells, heads, here, width, height, onGo }: Prop
         </g>
       )}
     </svg>
+  );
+}
+
+/** Cells that were worked out, and not told from those around them. */
+function workedOut(cells: (Cell | undefined)[][]): Cell[] {
+  return cells.flatMap((row, y) =>
+    row
+      .filter((cell, x) => cell && !cell.between && cell.x === x && cell.y === y)
+      .map((cell) => cell as Cell),
   );
 }
 

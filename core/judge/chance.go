@@ -71,10 +71,10 @@ func (p phased) typical(mean reading) (trial.Result, int) {
 // that alone where it is lost.
 func (v view) phases(first trial.Result) (phased, error) {
 	out := phased{[]trial.Result{first}, []reading{read(v.of, &first)}}
-	if !v.of.Swell() || v.stands(&first, out.readings[0]) == lost {
+	if v.stands(&first, out.readings[0]) == lost {
 		return out, nil
 	}
-	for phase := 1; phase < trial.Phases; phase++ {
+	for _, phase := range v.of.Phases()[1:] {
 		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase})
 		if err != nil {
 			return out, err
@@ -85,14 +85,19 @@ func (v view) phases(first trial.Result) (phased, error) {
 }
 
 // finely is the reading of a result where a finer look may decide, which the result
-// becomes then: where a wait is counted, and no swell makes more of a difference.
+// becomes then: where a wait is counted, and no swell makes more of a difference. Of a
+// head that is dragged only the fall is looked at finely.
 func (v view) finely(result *trial.Result, rough reading) (reading, error) {
 	if s := v.of.School(); s.Swims || s.Hovers || v.of.Swell() {
 		return rough, nil
 	}
-	fine, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown})
+	drags := v.of.Setup.Cast.Drag > 0
+	fine, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown, FallOnly: drags})
 	if err != nil || !fine.Arrived() {
 		return rough, err
+	}
+	if drags {
+		fine.Rest, fine.Feel = result.Rest, result.Feel
 	}
 	*result = fine
 	return read(v.of, result), nil
@@ -183,22 +188,25 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 
 // doubt looks at what each unknown does to the head: with the hand as it is, except
 // where it sees what has changed. How one that is safe stands is known, and only how
-// far its numbers go is not: one side of each is enough. In a swell it is so too: there
+// far its numbers go is not: one side of what most of that comes from is enough. In a swell it is so too: there
 // the moment of the wave does more than which side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	matter, sd := unsure(v.of)
 	d := &doubts{sample: spread.Sample(draws, len(matter)), shifts: make([]spread.Shift, len(matter))}
 	for i, u := range matter {
+		if oneSided && !u.main {
+			continue
+		}
 		phase := i % len(centre)
 		look := func(z float64) (reading, error) {
-			return v.shifted(u, sd[i], z, result, phase, centre[phase])
+			return v.shifted(u, sd[i], z, result, v.of.Phases()[phase], centre[phase])
 		}
 		up, err := look(spread.Reach)
 		if err != nil {
 			return nil, err
 		}
 		d.shifts[i].Up = up
-		if oneSided || v.of.Swell() || !u.both && !muchOf(up) {
+		if tracked := len(up) > readTrack; oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !liftsOff(centre[phase], up) {
 			continue
 		}
 		down, err := look(-spread.Reach)
@@ -211,14 +219,18 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 	return d, nil
 }
 
+// liftsOff tells whether a shift leaves nothing of what pushes a head on the bed.
+func liftsOff(centre, shift reading) bool {
+	return 1-math.Exp(centre[readLift]+shift[readLift]) <= nothing
+}
+
 // evenOut makes good what cannot be read of a side that lifts a head off the bed: how
 // far off it is. It is taken to be as much as the other side presses it down.
 func evenOut(centre, up, down reading) {
-	lost := func(shift reading) bool { return 1-math.Exp(centre[readLift]+shift[readLift]) <= nothing }
-	switch {
-	case lost(up) && !lost(down):
+	switch lost, other := liftsOff(centre, up), liftsOff(centre, down); {
+	case lost && !other:
 		up[readLift] = max(up[readLift], -down[readLift])
-	case lost(down) && !lost(up):
+	case other && !lost:
 		down[readLift] = max(down[readLift], -up[readLift])
 	}
 }
@@ -226,7 +238,7 @@ func evenOut(centre, up, down reading) {
 // muchOf tells whether an unknown does so much to a reading that the other way round it
 // may do something else.
 func muchOf(shift reading) bool {
-	const much = 0.1
+	const much = 0.2
 	return slices.ContainsFunc(shift[:readTrack], func(by float64) bool { return math.Abs(by) > much })
 }
 
@@ -239,7 +251,8 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 	if err != nil {
 		return nil, err
 	}
-	q := trial.Question{Handling: result.Handling, Phase: phase, Near: &result, SameFall: u.sameFall && moved.Setup.Cast.Drag == 0}
+	same := u.sameFall || !u.main && !u.rehandle && v.fallsSafely(centre)
+	q := trial.Question{Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (moved.Setup.Cast.Drag == 0 || u.fallOnly)}
 	other, err := v.try(moved, q)
 	if err != nil {
 		return nil, err
@@ -252,6 +265,23 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 	}
 	subtract(r, centre)
 	return r, nil
+}
+
+// ofFalls are the musts that hang on how a head falls.
+var ofFalls = []Must{Steep, InTime, Told, BackSoon, BackLate, Slowly}
+
+// fallsSafely tells whether what a head on the bed has to do as it falls is done
+// whatever is not known, so that only what it does on the bed is open.
+func (v view) fallsSafely(r reading) bool {
+	if !v.of.School().OnTheBed || v.of.Swell() {
+		return false
+	}
+	for _, m := range musts(v.of) {
+		if slices.Contains(ofFalls, m) && rules[m].miss(v.of, r, 1) > rules[m].safe {
+			return false
+		}
+	}
+	return true
 }
 
 // rehandled is the reading with the handling chosen anew: where there is more of what

@@ -113,7 +113,9 @@ func (v view) judged(result trial.Result) (Head, error) {
 		return Head{}, err
 	}
 	centre, d := mean(phases.readings), certain
-	h.Result, h.Phase = phases.typical(centre)
+	at := 0
+	h.Result, at = phases.typical(centre)
+	h.Phase = v.of.Phases()[at]
 	stands := v.stands(&result, centre)
 	if stands == open {
 		if lifted, err := v.liftedAnyway(result, centre); err != nil {

@@ -12,8 +12,10 @@ import (
 // unknown is an input that is not exactly known.
 type unknown struct {
 	spread   func(*trial.Case) float64 // relative standard deviation; 0 where it is known or does not matter
-	both     bool                      // looked at on both sides, however little it does: what follows is not even
+	both     bool                      // looked at on both sides along a track, for what follows is not even
+	main     bool                      // most of how far the numbers of a head go that is safe comes from it
 	sameFall bool                      // it changes nothing before the bed
+	fallOnly bool                      // it changes nothing once it lies there
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
@@ -23,7 +25,7 @@ type unknown struct {
 // coefficient both multiply the drag across it.
 var unknowns = []unknown{
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, rehandle: true,
+		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, main: true, rehandle: true,
 		lifts: 1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
 			s.Flow.Speed *= factor
@@ -36,7 +38,7 @@ var unknowns = []unknown{
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() },
+		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() }, main: true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Drift = factor },
 	},
@@ -44,6 +46,7 @@ var unknowns = []unknown{
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(judgement.NormalSpread.Spread, c.Setup.DiameterSpread())
 		},
+		main:   true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Across = factor },
 	},
@@ -55,7 +58,7 @@ var unknowns = []unknown{
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
 	},
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true,
+		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true, main: true,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{
@@ -89,7 +92,8 @@ var unknowns = []unknown{
 			}
 			return judgement.SpoolFixed.Spread
 		},
-		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Spool = factor },
+		fallOnly: true,
+		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Spool = factor },
 	},
 	{
 		spread: func(c *trial.Case) float64 {

@@ -25,7 +25,6 @@ const (
 	bedSink      = 1e-3 // m that a body sinks in under its weight
 	lineOnBed    = 0.5  // N per m that a node of bare line sinks in
 	creep        = 2e-4 // m/s at which friction has come to most of its strength
-	settledPlace = 3e-4 // m that the next correction of a solved stage would be
 	mostRounds   = 25   // of Newton's method before a step is halved
 )
 
@@ -45,10 +44,17 @@ type chain struct {
 	paying  bool      // line is leaving the spool
 	work    int       // nodes solved for, over all rounds
 	clock   float64   // s after the splash, of the stage that is being solved
+	until   settled   // when a stage is solved
 
 	toTip float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
 
 	solving
+}
+
+// settled is when a stage counts as solved.
+type settled struct {
+	place float64 // m that the next correction would be
+	pulls float64 // share by which tensions still changed
 }
 
 // solving is the linear system of a stage, which nothing needs once it is solved.
@@ -92,7 +98,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		}
 		share := min(1, 0.5*(1+s.line)/max(largest, 1e-9))
 		// Corrections shrink at least as fast as they last did.
-		settled := largest*min(1, largest/last) < settledPlace
+		settled := largest*min(1, largest/last) < c.until.place
 		last = largest
 		for i := range c.n {
 			if i == top && c.paying {
@@ -107,7 +113,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			change := (r3.Dot(along, move)/(n*c.segment(i, s.line)) + c.stretch[i]) / c.give[i]
 			// Tension stays positive and does not jump.
 			next := min(max(tension[i]+change, 0.1*tension[i]), 10*tension[i]+1e-3)
-			if math.Abs(next-tension[i]) > 0.01*next+1e-6 {
+			if math.Abs(next-tension[i]) > c.until.pulls*next+1e-6 {
 				settled = false
 			}
 			tension[i] = next

@@ -36,12 +36,13 @@ type resolution struct {
 	grade float64 // growth of the spacing with the distance from the end
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 	waves float64 // steps over each wave of a swell, at least
+	until settled // when each of the two stages is solved
 }
 
 var (
-	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08, waves: 20}
-	rough = resolution{nodes: 10, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10}
-	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04, waves: 32}
+	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01}}
+	rough = resolution{nodes: 10, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05}}
+	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01}}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -103,7 +104,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	if s.Swell.Moves() {
 		m.longest = s.Swell.Period() / fine.waves
 	}
-	m.scene, m.rig = s, d.Rig
+	m.scene, m.rig, m.chain.until = s, d.Rig, fine.until
 	vectors := make([]r3.Vec, 3*room)
 	m.pos, m.vel, m.base = vectors[:room:room], vectors[room:2*room:2*room], vectors[2*room:]
 	numbers := make([]float64, 2*room)

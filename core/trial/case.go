@@ -190,14 +190,26 @@ func (c *Case) at(h Handling, phase int) *mechanics.Scene {
 	scene := *c.scene
 	scene.TipHeight = h.Tip
 	if c.Swell() {
-		scene.Swell = c.Setup.Waves(2 * math.Pi * float64(phase) / Phases)
+		scene.Swell = c.Setup.Waves(2 * math.Pi * float64(phase) / phases)
 	}
 	return &scene
 }
 
-// Phases are how many phases of a swell at the splash are looked at: an angler does
-// not know it.
-const Phases = 4
+// phases are how many phases of a swell at the splash there are to look at: an angler
+// does not know it.
+const phases = 4
+
+// Phases are those that are looked at: every second one where a head is dragged, which
+// goes on over many waves; the first alone where there is no swell.
+func (c *Case) Phases() []int {
+	switch {
+	case !c.Swell():
+		return []int{0}
+	case c.Setup.Cast.Drag > 0 && c.School().OnTheBed:
+		return []int{0, phases / 2}
+	}
+	return []int{0, 1, 2, 3}
+}
 
 // Rig is the rig with a head of a mass in kg, as it is tuned, and what hangs on it
 // as one lure.

@@ -45,7 +45,7 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 	var err error
 	switch {
 	case drag > 0 && branch != nil:
-		moving, err = c.dragged(ctx, branch, r, h, f)
+		moving, err = c.dragged(ctx, branch, r, h, f, near)
 	case drag > 0:
 		moving = *near
 	case speed > 0:
@@ -126,35 +126,52 @@ func takenUp(f Fall, chord float64, near *Rest) []float64 {
 }
 
 // dragged is a head that is drawn back to the rod, at the slowest that a hand would and
-// no slower than it creeps: what pushes on it for most of the way.
-func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
+// no slower than it creeps: what pushes on it for most of the way. Where that is what
+// pushes on it half way back, as on most beds, no more is looked at of what a change
+// does to it; nor is in a swell, which makes one place of the way like another.
+func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall, near *Rest) (Rest, error) {
 	speed := max(c.Setup.Cast.Drag, judgement.CreepMost.Number) / judgement.DragSlower.Number
-	back, err := c.wayBack(ctx, from, f, speed)
+	left, places := wholeWay, SwimPlaces
+	if c.Swell() || near != nil && near.lessLater() {
+		left, places = 0.9*placeOf(halfWay), halfWay+1
+	}
+	back, err := c.wayBack(ctx, from, f, speed, left)
 	if err != nil {
 		return Rest{}, err
 	}
 	pushes := c.seen(back, func(t mechanics.Frame) float64 { return t.Push })
+	var pulls [SwimPlaces]float64
 	least := 0
-	for i, p := range pushes {
+	for i, p := range pushes[:places] {
+		// Along a line that stands at an angle the pull is more than the friction.
+		x := placeOf(i) * c.Cast.Distance
+		pulls[i] = c.scene.Bed.Friction * p * math.Hypot(x, h.Tip+c.scene.Bed.DepthAt(x)) / x
 		if p < pushes[least] {
 			least = i
 		}
 	}
 	out := Rest{Along: placeOf(least), Line: judgement.TakenUpLeast.Number, Held: 1}
+	if near != nil {
+		out.Along = near.Along
+	}
 	if c.Swell() {
 		out.Held = c.heldBack(back)
 	}
-	out.Push = most(pushes[:])
-	out.Margin = min(out.Push/r.Weight(), 1)
-	var pulls [SwimPlaces]float64
-	for i, p := range pushes {
-		// Along a line that stands at an angle the pull is more than the friction.
-		x := placeOf(i) * c.Cast.Distance
-		pulls[i] = c.scene.Bed.Friction * p * math.Hypot(x, h.Tip+c.scene.Bed.DepthAt(x)) / x
+	out.Push, out.Pull = most(pushes[:places]), most(pulls[:places])
+	if out.lessLater() && !c.Swell() {
+		out.Push, out.Pull = pushes[halfWay], pulls[halfWay]
 	}
-	out.Pull = most(pulls[:])
+	out.Margin = min(out.Push/r.Weight(), 1)
 	return out, nil
 }
+
+// halfWay is the place of a way back from which on a head counts as having kept the bed
+// that pushed on it until there.
+var halfWay = int(judgement.DragShare.Number * (SwimPlaces - 1))
+
+// lessLater tells whether a head that is dragged pushes least on the second half of its
+// way.
+func (r *Rest) lessLater() bool { return r.Along < placeOf(halfWay) }
 
 // placeOf is a place of the way back, as a share of the cast that is left.
 func placeOf(i int) float64 {

@@ -41,10 +41,10 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 }
 
 // heldBack is the share of the waves for which a head is on the bed that is dragged
-// back through a swell, over all of the way that is looked at: single waves come to a
-// head in a hop or between two, and tell little.
+// back through a swell, over the first half of the way: single waves come to a head in
+// a hop or between two, and tell little.
 func (c *Case) heldBack(back []mechanics.Frame) float64 {
-	first, last := placeOf(0), placeOf(SwimPlaces-1)
+	first, last := placeOf(0), placeOf(halfWay)
 	begin, end := math.Inf(1), 0.0
 	for _, t := range back {
 		if left := c.left(t); left <= first && left >= last {

@@ -83,7 +83,7 @@ const slowestReel = 0.02 // m/s
 // heights are where a bait is on its way back that is reeled so that it swims at a
 // speed.
 func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall, speed float64) ([SwimPlaces]float64, error) {
-	back, err := c.wayBack(ctx, from, f, c.ReelFor(speed))
+	back, err := c.wayBack(ctx, from, f, c.ReelFor(speed), wholeWay)
 	if err != nil {
 		return [SwimPlaces]float64{}, err
 	}
@@ -91,9 +91,9 @@ func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall, spee
 }
 
 // wayBack is what a head does from the end of its fall on, reeled in at a speed of
-// the line.
-func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel float64) ([]mechanics.Frame, error) {
-	back := max(f.LineOut-0.8*judgement.SwimTo.Number*c.Cast.Distance, 0)/reel + 2
+// the line until a share of the cast is left.
+func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel, left float64) ([]mechanics.Frame, error) {
+	back := max(f.LineOut-left*c.Cast.Distance, 0)/reel + 2
 	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: reel, Time: back}}, back)
 	if err != nil {
 		return nil, fmt.Errorf("trial: %w", err)
@@ -101,6 +101,9 @@ func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, reel
 	begin := slices.IndexFunc(track.Frames, func(t mechanics.Frame) bool { return t.Time >= f.Time })
 	return track.Frames[max(begin, 0):], nil
 }
+
+// wholeWay is the share of a cast that is left when all that is looked at has been.
+var wholeWay = 0.8 * judgement.SwimTo.Number
 
 // left is how much of the way back there still is, as a share of the cast.
 func (c *Case) left(t mechanics.Frame) float64 {

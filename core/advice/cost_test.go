@@ -1,17 +1,16 @@
-package judge_test
+package advice
 
 import (
 	"syscall"
 	"testing"
 
-	"dunvel/core/judge"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 )
 
-// waters are those that the cost of an answer is measured on: fourteen heads
+// costly are waters that the cost of an answer is measured on: fourteen heads
 // each.
-var waters = []struct {
+var costly = []struct {
 	name   string
 	change func(*setup.Setup)
 }{
@@ -50,18 +49,14 @@ var waters = []struct {
 
 // BenchmarkAnswer tells the processor time that an answer takes on all cores.
 func BenchmarkAnswer(b *testing.B) {
-	for _, w := range waters {
+	for _, w := range costly {
 		b.Run(w.name, func(b *testing.B) {
 			s := setup.Default()
 			s.Bait.Length, s.Head.Hook = 0.09, "1/0"
 			w.change(&s)
 			before := spent(b)
 			for b.Loop() {
-				c, err := trial.New(s, trial.Knowledge{})
-				if err == nil {
-					_, err = judge.Engine.Solve(b.Context(), c, s.Heads)
-				}
-				if err != nil {
+				if _, err := New(trial.Knowledge{}).Answer(b.Context(), s, nil); err != nil {
 					b.Fatal(err)
 				}
 			}

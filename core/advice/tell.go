@@ -74,9 +74,6 @@ func (t teller) height(m float64) string {
 	return t.depth(m) + " over the bed"
 }
 
-// speed says how fast water, wind or a boat goes.
-func (t teller) speed(v float64) string { return t.show.Show("speed", v) }
-
 // still is a speed at which nothing moves that anybody could tell, m/s.
 const still = 0.005
 

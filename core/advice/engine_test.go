@@ -262,6 +262,9 @@ func TestFallsByHead(t *testing.T) {
 
 // Answers at the ends of everything are answers: no fault, no number that is none.
 func TestEndsOfEverything(t *testing.T) {
+	if testing.Short() {
+		t.Skip("whole answers on the engine")
+	}
 	for name, change := range map[string]func(*setup.Setup){
 		"one head":            func(s *setup.Setup) { s.Heads = []float64{0.0071} },
 		"no weight":           func(s *setup.Setup) { s.Heads = []float64{0} },

@@ -140,10 +140,13 @@ func only(p float64) string {
 	return "only " + odds(p)
 }
 
-// share says a share in whole percent.
+// share says a share in whole percent, or that it is all.
 func share(v float64) string {
-	if v > 0 && v < 0.005 {
+	switch {
+	case v > 0 && v < 0.005:
 		return "hardly any"
+	case v >= 0.995:
+		return "all"
 	}
 	return units.Percent(v)
 }

@@ -76,7 +76,7 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 	if testing.Short() {
 		t.Skip("some hundred runs of the engine for each head")
 	}
-	const draws = 400
+	const draws = 256
 	for name, tt := range map[string]struct {
 		change func(*setup.Setup)
 		mass   float64

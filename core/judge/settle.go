@@ -60,8 +60,10 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	}
 	h.Sure = share(all)
 	if h.Arrived() {
+		// In a swell the reading is a mean, and the fall that is shown a little off it.
+		around := func(at int, shown float64) Range { return rangeOf(values[at]).times(shown / centre.value(at)) }
 		h.Ranges = Ranges{
-			Time: rangeOf(values[readTime]), LineOut: rangeOf(values[readLine]), Speed: rangeOf(values[readSpeed]),
+			Time: around(readTime, h.Fall.Time), LineOut: around(readLine, h.Fall.LineOut), Speed: around(readSpeed, h.Fall.Speed),
 			Margin: rangeOf(values[readLift]).from(1), Back: rangeOf(values[readBack]),
 		}
 	}

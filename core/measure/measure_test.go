@@ -35,7 +35,10 @@ func given(t *testing.T, test Test, factor float64) run {
 // A known factor comes back from drops with the errors they are taken to have,
 // and lies in its 80 % range as often as that says.
 func TestFitCovers(t *testing.T) {
-	const seeds = 200
+	if testing.Short() {
+		t.Skip("a hundred fits")
+	}
+	const seeds = 100
 	prior := spread.LogSD(judgement.FallArea.Spread)
 	heads := []float64{3.5e-3, 7.1e-3}
 	inside, off := 0, 0.0

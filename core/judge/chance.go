@@ -169,10 +169,10 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 		return false, nil
 	}
 	s, t := v.of.Setup, trial.AsTaken
-	matter, sd := unsure(v.of)
-	for i, u := range matter {
-		if z := -fartherThanDrawn * u.lifts; z != 0 {
-			u.change(&s, &t, spread.Factor(sd[i], z), z)
+	for i, sd := range spreads(v.of) {
+		u := unknowns[i]
+		if z := -fartherThanDrawn * u.lifts; z != 0 && sd > 0 {
+			u.change(&s, &t, spread.Factor(sd, z), z)
 		}
 	}
 	moved, err := v.of.Moved(s, t)
@@ -191,15 +191,15 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // far its numbers go is not: one side of what most of that comes from is enough. In a swell it is so too: there
 // the moment of the wave does more than which side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
-	matter, sd := unsure(v.of)
-	d := &doubts{sample: spread.Sample(draws, len(matter)), shifts: make([]spread.Shift, len(matter))}
-	for i, u := range matter {
-		if oneSided && !u.main {
+	d := &doubts{sample: spread.Sample(draws, len(unknowns)), shifts: make([]spread.Shift, len(unknowns))}
+	for i, sd := range spreads(v.of) {
+		u := unknowns[i]
+		if sd == 0 || oneSided && !u.main {
 			continue
 		}
 		phase := i % len(centre)
 		look := func(z float64) (reading, error) {
-			return v.shifted(u, sd[i], z, result, v.of.Phases()[phase], centre[phase])
+			return v.shifted(u, sd, z, result, v.of.Phases()[phase], centre[phase])
 		}
 		up, err := look(spread.Reach)
 		if err != nil {

@@ -7,20 +7,18 @@ import (
 	"dunvel/core/trial"
 )
 
-// Unknowns is how many of them matter in a case.
-func Unknowns(c *trial.Case) int {
-	matter, _ := unsure(c)
-	return len(matter)
-}
+// Unknowns is how many of them there are.
+var Unknowns = len(unknowns)
 
 // Drawn tells whether a head does all that is asked where all that is not known is z,
 // tried as it is then and not told from shifts: with the hand as it is as things are
 // taken to be, unless it sees what has changed.
 func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, z []float64) (bool, error) {
-	matter, sd := unsure(c)
 	s, t := c.Setup, trial.AsTaken
-	for i, u := range matter {
-		u.change(&s, &t, spread.Factor(sd[i], z[i]), z[i])
+	for i, sd := range spreads(c) {
+		if sd > 0 {
+			unknowns[i].change(&s, &t, spread.Factor(sd, z[i]), z[i])
+		}
 	}
 	moved, err := c.Moved(s, t)
 	if err != nil {

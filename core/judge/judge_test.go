@@ -105,7 +105,7 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 			t.Fatal(err)
 		}
 		does := 0
-		sample := spread.Sample(draws, judge.Unknowns(c))
+		sample := spread.Sample(draws, judge.Unknowns)
 		for _, z := range sample {
 			met, err := judge.Drawn(t.Context(), judge.Engine, c, tt.mass, z)
 			if err != nil {

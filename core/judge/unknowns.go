@@ -107,12 +107,12 @@ var unknowns = []unknown{
 	},
 }
 
-// unsure are the unknowns of a case that matter, with their spreads.
-func unsure(c *trial.Case) (matter []unknown, sd []float64) {
-	for _, u := range unknowns {
-		if v := u.spread(c); v > 0 {
-			matter, sd = append(matter, u), append(sd, v)
-		}
+// spreads are those of all unknowns in a case; 0 of one that does not matter. It keeps
+// its place in the draws all the same, which for the others stay what they are.
+func spreads(c *trial.Case) []float64 {
+	out := make([]float64, len(unknowns))
+	for i, u := range unknowns {
+		out[i] = max(u.spread(c), 0)
 	}
-	return matter, sd
+	return out
 }

@@ -189,12 +189,12 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // doubt looks at what each unknown does to the head: with the hand as it is, except
 // where it sees what has changed. How one that is safe stands is known, and only how
 // far its numbers go is not: one side of what most of that comes from is enough. In a swell it is so too: there
-// the moment of the wave does more than which side of it something is on.
+// the moment of the wave does more than the rest, or than which side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: spread.Sample(draws, len(unknowns)), shifts: make([]spread.Shift, len(unknowns))}
 	for i, sd := range spreads(v.of) {
 		u := unknowns[i]
-		if sd == 0 || oneSided && !u.main {
+		if sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {
 			continue
 		}
 		phase := i % len(centre)

@@ -199,14 +199,10 @@ func (c *Case) at(h Handling, phase int) *mechanics.Scene {
 // does not know it.
 const phases = 4
 
-// Phases are those that are looked at: every second one where a head is dragged, which
-// goes on over many waves; the first alone where there is no swell.
+// Phases are those that are looked at: the first alone where there is no swell.
 func (c *Case) Phases() []int {
-	switch {
-	case !c.Swell():
+	if !c.Swell() {
 		return []int{0}
-	case c.Setup.Cast.Drag > 0 && c.School().OnTheBed:
-		return []int{0, phases / 2}
 	}
 	return []int{0, 1, 2, 3}
 }

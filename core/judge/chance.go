@@ -33,9 +33,13 @@ func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 	if err != nil || len(ways) == 1 {
 		return best, nil, err
 	}
-	short := lack(v.of, read(v.of, &best))
+	first := read(v.of, &best)
+	short := lack(v.of, first)
 	if short <= 0 {
 		return best, &ways[1], nil
+	}
+	if v.of.School().Swims && v.stands(&best, first) == lost {
+		return best, nil, nil // no hand makes up for a speed so far off
 	}
 	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
 	if err == nil && lack(v.of, read(v.of, &second)) < short-gain {

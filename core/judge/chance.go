@@ -262,8 +262,8 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 		return nil, err
 	}
 	r := read(moved, &other)
-	if ways := moved.Handlings(); u.rehandle && len(ways) > 1 {
-		if r, err = v.rehandled(moved, q, r, ways, z); err != nil {
+	if ways := moved.Handlings(); u.rehandle && z > 0 && len(ways) > 1 {
+		if r, err = v.rehandled(moved, q, r, ways); err != nil {
 			return nil, err
 		}
 	}
@@ -289,26 +289,20 @@ func (v view) fallsSafely(r reading) bool {
 }
 
 // rehandled is the reading with the handling chosen anew: where there is more of what
-// troubles the line a rod that is up may go down, where there is less one that is down
-// may come up.
-func (v view) rehandled(moved *trial.Case, q trial.Question, r reading, ways []trial.Handling, z float64) (reading, error) {
+// troubles the line a rod that is up may go down. One that is down stays so, as it was
+// told to be.
+func (v view) rehandled(moved *trial.Case, q trial.Question, r reading, ways []trial.Handling) (reading, error) {
 	short := lack(moved, r)
-	if q.Handling.Down == (z > 0) || !q.Handling.Down && short <= 0 {
+	if q.Handling != ways[0] || short <= 0 {
 		return r, nil
 	}
-	for _, way := range ways {
-		if way == q.Handling {
-			continue
-		}
-		q.Handling, q.Near = way, nil
-		other, err := v.try(moved, q)
-		if err != nil {
-			return nil, err
-		}
-		also := read(moved, &other)
-		if less := lack(moved, also); less < short-gain || !way.Down && less <= 0 {
-			r, short = also, less
-		}
+	q.Handling, q.Near = ways[1], nil
+	down, err := v.try(moved, q)
+	if err != nil {
+		return nil, err
+	}
+	if also := read(moved, &down); lack(moved, also) < short-gain {
+		return also, nil
 	}
 	return r, nil
 }

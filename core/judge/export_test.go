@@ -11,9 +11,9 @@ import (
 var Unknowns = len(unknowns)
 
 // Drawn tells whether a head does all that is asked where all that is not known is z,
-// tried as it is then and not told from shifts: with the hand as it is as things are
-// taken to be, unless it sees what has changed.
-func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, z []float64) (bool, error) {
+// tried as it is then and not told from shifts: with a rod that is held down as it was
+// told, and one that is up as the hand sees fit.
+func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling, z []float64) (bool, error) {
 	s, t := c.Setup, trial.AsTaken
 	for i, sd := range spreads(c) {
 		if sd > 0 {
@@ -25,7 +25,12 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, z []float6
 		return false, err
 	}
 	v := view{bench: b, ctx: ctx, of: moved, mass: mass}
-	result, _, err := v.handled()
+	var result trial.Result
+	if told.Down {
+		result, err = v.try(moved, trial.Question{Handling: told})
+	} else {
+		result, _, err = v.handled()
+	}
 	if err != nil {
 		return false, err
 	}

@@ -107,7 +107,7 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		does := 0
 		sample := spread.Sample(draws, judge.Unknowns)
 		for _, z := range sample {
-			met, err := judge.Drawn(t.Context(), judge.Engine, c, tt.mass, z)
+			met, err := judge.Drawn(t.Context(), judge.Engine, c, tt.mass, h.Handling, z)
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -11,7 +11,8 @@ func (m *sim) lay(start r3.Vec) {
 	tip := r3.Vec{Z: m.scene.TipHeight}
 	chord := r3.Sub(tip, start)
 	m.lineOut = r3.Norm(chord)
-	m.spacing = (m.lineOut + m.scene.Bed.DepthAt(start.X)) / m.nodes
+	nodes := m.nodes * min(max(r3.Norm(m.scene.Wind)/m.wind, 1), 2)
+	m.spacing = (m.lineOut + m.scene.Bed.DepthAt(start.X)) / nodes
 	m.n = 0
 	m.put(0, start, r3.Vec{}, 0)
 	for m.grow(func(at float64) r3.Vec { return r3.Add(start, r3.Scale(at/m.lineOut, chord)) }) {

@@ -32,6 +32,7 @@ const (
 // resolution is how finely a drop is resolved.
 type resolution struct {
 	nodes float64 // of the line that a fall takes, to begin with
+	wind  float64 // m/s from which on it takes as many more, twice as many at most: what blows in the air bends it more
 	fine  float64 // spacing at the end of the line over that far up it
 	grade float64 // growth of the spacing with the distance from the end
 	miss  float64 // m that the two stages of a step may differ in what they make of it
@@ -40,9 +41,9 @@ type resolution struct {
 }
 
 var (
-	usual = resolution{nodes: 28, fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01}}
-	rough = resolution{nodes: 10, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05}}
-	finer = resolution{nodes: 48, fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01}}
+	usual = resolution{nodes: 28, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01}}
+	rough = resolution{nodes: 10, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05}}
+	finer = resolution{nodes: 48, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01}}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}

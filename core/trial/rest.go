@@ -275,15 +275,20 @@ func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, erro
 	scene.Bed.Depth = scene.Bed.DepthAt(tip.X)
 	out := max(rest.Line, judgement.TakenUpLeast.Number) * c.chord(f.Landing, h, f.Time)
 	curve := make([]r3.Vec, 0, 64)
-	if c.Still() && c.OnBed {
+	lies := c.Still() && c.OnBed
+	if !lies {
+		e := scene.Rest(&resting, c.Gait, out, &curve)
+		// One that keeps the bed as it is drawn back is drawn on it, as it begins.
+		lies = c.Setup.Cast.Drag > 0 && rest.Margin > 0 && e.Outcome != mechanics.OnBed
+	}
+	if lies {
+		curve = curve[:0]
 		place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: tip.X, Y: tip.Y})
 		place.Z = -scene.Bed.DepthAt(place.X)
 		if lie := scene.LieAt(&resting, place, out, &curve); lie.Outcome == mechanics.Slack {
 			// Nothing tightens the line: it is drawn as the angler takes it up.
 			curve = append(curve[:0], place, r3.Vec{Z: scene.TipHeight})
 		}
-	} else {
-		scene.Rest(&resting, c.Gait, out, &curve)
 	}
 	points := make([]Point, len(curve))
 	for i, p := range curve {

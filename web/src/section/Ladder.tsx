@@ -60,7 +60,8 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
       {answer.heads.map((head, i) => {
         const x = column * (i + 0.5);
         const depth = -(placeAt(head, count)?.z ?? 0);
-        const there = depth >= answer.target * 0.999;
+        const down = head.fall.outcome === "reached" && count >= head.fall.time;
+        const there = down || depth >= answer.target * 0.999;
         const size = Math.min(2.5 + 18 * Math.cbrt(head.mass), column * 0.45);
         const chosen = head === selected;
         const [high, low] = spreadAt(head, count);

@@ -26,7 +26,7 @@ import (
 )
 
 const (
-	patience = 30 * time.Second // for something to come about on the page
+	patience = 120 * time.Second // for something to come about on the page, on a machine that is busy with other things
 	glance   = 25 * time.Millisecond
 )
 

@@ -343,12 +343,11 @@ func (t teller) usualPatience() float64 {
 // asks says which of wind, current and swell asks for most of the weight: without which
 // a head of half of it would be clearly likelier to do it.
 func (a Adviser) asks(ctx context.Context, t teller, l *judge.Ladder) (string, error) {
-	const clearly, half = 0.25, 0.5
 	if l.Pick == 0 || t.School().Swims || t.School().Hovers {
 		return "", nil
 	}
-	now := lighterBy(l, half)
-	most, best := "", clearly
+	now := lighterBy(l, judgement.AsksOf.Number)
+	most, best := "", judgement.AsksClearly.Number
 	for _, c := range []struct {
 		what   string
 		there  bool

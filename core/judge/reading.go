@@ -51,9 +51,9 @@ func (r reading) track() []float64 {
 	return out
 }
 
-// withTrack is the reading with places of a track. They go by ratios as all of a reading do, so that
-// what is not known presses a bait that is low less far down than one that is high, and
-// none through the bed.
+// withTrack is the reading with places of a track. They go by ratios as all of a
+// reading does, so that what is not known presses a bait that is low less far down than
+// one that is high, and none through the bed.
 func (r reading) withTrack(parts ...[]float64) reading {
 	for _, places := range parts {
 		for _, v := range places {

@@ -148,8 +148,6 @@ var (
 	ShortestCast = Value{6, "m", 0, "a shorter cast is not made shorter"}
 	Shallower    = Value{0.7, "1", 0, "a place clearly shallower"}
 	LongerWait   = Value{1.5, "1", 0, "half as long again is still waited"}
-	Slower       = Value{0.75, "1", 0, "a retrieve clearly slower"}
-	Faster       = Value{1.33, "1", 0, "a retrieve clearly faster"}
 	Drogue       = Value{0.5, "1", 0.3, "what a sea anchor leaves of a measured drift"}
 )
 
@@ -191,7 +189,6 @@ var (
 	FallMost       = Value{300, "s", 0, "past five minutes nobody waits for a head"}
 	CueTime        = Value{3, "s", 0, "a line is watched this long after the touch before the hand decides"}
 	CueOpen        = Value{0.5, "1", 0, "line that runs off half as fast is seen to stop"}
-	CueClosed      = Value{0.3 * 9.80665e-3, "N", 0, "a third of a gram less on the rod is felt with a light hand"}
 	CastOverhead   = Value{15, "s", 0.3, "casting, and clearing line and bait"}
 	LinePerTurn    = Value{0.75, "m", 0.15, "a middling reel, its spool well filled"}
 	NearBed        = Value{0.3, "m", 0, "as high as a bait may rise and still be fished over the bed"}

@@ -101,7 +101,7 @@ func TestPhaseEndsAtDepth(t *testing.T) {
 // it was given; nobody works on for a question that is no longer asked.
 func TestBudget(t *testing.T) {
 	s, d := scene(0.2), falling(jig(t, 0.06, 0.15e-3), 15)
-	ctx, spent := Spent(t.Context())
+	ctx, spent := counted(t.Context())
 	if _, err := s.Run(ctx, d, Detail{}); err != nil {
 		t.Fatal(err)
 	}
@@ -149,4 +149,12 @@ func TestSwellCarries(t *testing.T) {
 	if want := 2 * crest * swell.Period / (2 * math.Pi); math.Abs((most-least)/want-1) > 0.1 {
 		t.Errorf("goes %g m to and fro, want %g", most-least, want)
 	}
+}
+
+// counted counts the work of all drops that are run with the context it returns.
+func counted(ctx context.Context) (context.Context, func() int) {
+	const plenty = 1 << 60
+	ctx = WithBudget(ctx, plenty)
+	b := budgetOf(ctx)
+	return ctx, func() int { return int(plenty - b.work.Load()) }
 }

@@ -46,11 +46,3 @@ func spend(ctx context.Context, work int) error {
 	}
 	return err
 }
-
-// Spent counts the work of all drops that are run with the context it returns.
-func Spent(ctx context.Context) (context.Context, func() int) {
-	const plenty = 1 << 60
-	ctx = WithBudget(ctx, plenty)
-	b := budgetOf(ctx)
-	return ctx, func() int { return int(plenty - b.work.Load()) }
-}

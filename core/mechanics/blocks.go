@@ -10,6 +10,31 @@ import (
 // place of another.
 type block [9]float64
 
+// symmetric is a symmetric 3 x 3 matrix: xx, xy, xz, yy, yz, zz.
+type symmetric [6]float64
+
+// add adds unit times the unit matrix and k times the outer product of v with
+// itself.
+func (s *symmetric) add(unit, k float64, v r3.Vec) {
+	x, y, z := k*v.X, k*v.Y, k*v.Z
+	s[0] += unit + x*v.X
+	s[1] += x * v.Y
+	s[2] += x * v.Z
+	s[3] += unit + y*v.Y
+	s[4] += y * v.Z
+	s[5] += unit + z*v.Z
+}
+
+// plus returns s and k times o.
+func (s *symmetric) plus(k float64, o *symmetric) symmetric {
+	return symmetric{s[0] + k*o[0], s[1] + k*o[1], s[2] + k*o[2], s[3] + k*o[3], s[4] + k*o[4], s[5] + k*o[5]}
+}
+
+// full is s by rows.
+func (s *symmetric) full() block {
+	return block{s[0], s[1], s[2], s[1], s[3], s[4], s[2], s[4], s[5]}
+}
+
 // addScaled adds k times the unit matrix.
 func (b *block) addScaled(k float64) { b[0] += k; b[4] += k; b[8] += k }
 
@@ -26,11 +51,24 @@ func (b *block) addOuter(k float64, u, v r3.Vec) {
 	b[8] += k * u.Z * v.Z
 }
 
-// add adds k times c.
-func (b *block) add(k float64, c *block) {
-	for i := range b {
-		b[i] += k * c[i]
-	}
+// addSymmetric adds s.
+func (b *block) addSymmetric(s *symmetric) {
+	b[0] += s[0]
+	b[1] += s[1]
+	b[2] += s[2]
+	b[3] += s[1]
+	b[4] += s[3]
+	b[5] += s[4]
+	b[6] += s[2]
+	b[7] += s[4]
+	b[8] += s[5]
+}
+
+// addHeight adds how a force changes with the height of a place.
+func (b *block) addHeight(v r3.Vec) {
+	b[2] += v.X
+	b[5] += v.Y
+	b[8] += v.Z
 }
 
 func (b *block) times(v r3.Vec) r3.Vec {
@@ -58,12 +96,24 @@ func (b *block) inverse() (block, bool) {
 
 // product sets b to the matrix product of p and q.
 func (b *block) product(p, q *block) {
-	for i := 0; i < 9; i += 3 {
-		x, y, z := p[i], p[i+1], p[i+2]
-		b[i] = x*q[0] + y*q[3] + z*q[6]
-		b[i+1] = x*q[1] + y*q[4] + z*q[7]
-		b[i+2] = x*q[2] + y*q[5] + z*q[8]
+	*b = block{
+		p[0]*q[0] + p[1]*q[3] + p[2]*q[6], p[0]*q[1] + p[1]*q[4] + p[2]*q[7], p[0]*q[2] + p[1]*q[5] + p[2]*q[8],
+		p[3]*q[0] + p[4]*q[3] + p[5]*q[6], p[3]*q[1] + p[4]*q[4] + p[5]*q[7], p[3]*q[2] + p[4]*q[5] + p[5]*q[8],
+		p[6]*q[0] + p[7]*q[3] + p[8]*q[6], p[6]*q[1] + p[7]*q[4] + p[8]*q[7], p[6]*q[2] + p[7]*q[5] + p[8]*q[8],
 	}
+}
+
+// subtract takes c off b.
+func (b *block) subtract(c *block) {
+	b[0] -= c[0]
+	b[1] -= c[1]
+	b[2] -= c[2]
+	b[3] -= c[3]
+	b[4] -= c[4]
+	b[5] -= c[5]
+	b[6] -= c[6]
+	b[7] -= c[7]
+	b[8] -= c[8]
 }
 
 // solveChain solves a block-tridiagonal system in place by elimination from
@@ -82,7 +132,7 @@ func solveChain(diagonal, below, above []block, right []r3.Vec) bool {
 		if i+1 < n {
 			factor.product(&below[i], &inverse)
 			change.product(&factor, &above[i])
-			diagonal[i+1].add(-1, &change)
+			diagonal[i+1].subtract(&change)
 			right[i+1] = r3.Sub(right[i+1], factor.times(right[i]))
 		}
 	}

@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"dunvel/core/rig"
-	"dunvel/core/tackle"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -46,7 +45,8 @@ type chain struct {
 	clock   float64   // s after the splash, of the stage that is being solved
 	until   settled   // when a stage is solved
 
-	toTip float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
+	leader, main thread
+	toTip        float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
 
 	solving
 }
@@ -61,7 +61,7 @@ type settled struct {
 type solving struct {
 	diagonal, below, above []block
 	force                  []r3.Vec
-	stretch, give          []float64 // of each segment: what is amiss, and how it yields to tension
+	links                  []link
 }
 
 // stage is one implicit solve: the forces on nodes that were at base balance
@@ -108,9 +108,8 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			if i < top {
 				move = r3.Add(move, c.force[i+1])
 			}
-			along := r3.Sub(x[i+1], x[i])
-			n := length(along)
-			change := (r3.Dot(along, move)/(n*c.segment(i, s.line)) + c.stretch[i]) / c.give[i]
+			l := &c.links[i]
+			change := (r3.Dot(l.way, move)/l.rest + l.stretch) / l.give
 			// Tension stays positive and does not jump.
 			next := min(max(tension[i]+change, 0.1*tension[i]), 10*tension[i]+1e-3)
 			if math.Abs(next-tension[i]) > c.until.pulls*next+1e-6 {
@@ -166,228 +165,12 @@ func (c *chain) segment(i int, lineOut float64) float64 {
 	return c.at[i+1] - c.at[i]
 }
 
-// assemble sets force to the corrections' right side and the blocks to how the
-// balance of forces at each node changes with the places, tensions eliminated.
-func (c *chain) assemble(s *stage, x []r3.Vec, tension []float64) {
-	for i := range c.n {
-		c.diagonal[i], c.force[i] = block{}, r3.Vec{}
-	}
-	for i := range c.n {
-		along := r3.Sub(x[i+1], x[i])
-		n := math.Max(length(along), 1e-6)
-		t := r3.Scale(1/n, along)
-		rest := c.segment(i, s.line)
-		top := i == c.n-1
-		pays := c.paying && top
-		if pays {
-			rest = n
-		}
-		l := c.segmentLoad(s, i, x, t, n, rest, pays)
-		if top {
-			c.toTip = r3.Dot(l.half, t)
-		}
-		if pays {
-			tension[i] = c.spoolHolds(s)
-		}
-		pull, axial := tension[i], 0.0
-		if !pays {
-			c.stretch[i] = n/rest - 1 - strain(tension[i])
-			c.give[i] = 1/stiffness + slackForce/(tension[i]*tension[i])
-			axial = 1 / (rest * c.give[i])
-			pull += c.stretch[i] / c.give[i]
-		}
-		across := tension[i] / n
-		var k block
-		k.addScaled(across)
-		k.addOuter(axial-across, t, t)
-
-		tight := r3.Scale(pull, t)
-		c.force[i] = r3.Add(c.force[i], r3.Add(l.half, tight))
-		for j := range k {
-			c.diagonal[i][j] += l.byLower[j] - k[j]
-		}
-		if i+1 < c.n {
-			c.force[i+1] = r3.Add(c.force[i+1], r3.Sub(l.half, tight))
-			for j := range k {
-				c.diagonal[i+1][j] += l.byUpper[j] - k[j]
-				c.above[i][j] = l.byUpper[j] + k[j]
-				c.below[i][j] = l.byLower[j] + k[j]
-			}
-		}
-	}
-	for i := range c.n {
-		c.loadNode(s, i, x)
-		c.force[i] = r3.Scale(-1, c.force[i])
-	}
-}
-
-// load is what drag and net weight do to a segment.
-type load struct {
-	half             r3.Vec // what each of its nodes takes, N
-	byLower, byUpper block  // how that changes with the place of either node
-}
-
-// segmentLoad works out the load on segment i of length n along t, of which
-// rest metres are line.
-func (c *chain) segmentLoad(s *stage, i int, x []r3.Vec, t r3.Vec, n, rest float64, pays bool) (l load) {
-	lower := r3.Scale(1/s.tau, r3.Sub(x[i], s.base[i]))
-	v := s.moving
-	if i+1 < c.n {
-		v = r3.Scale(1/s.tau, r3.Sub(x[i+1], s.base[i+1]))
-	}
-	v = r3.Scale(0.5, r3.Add(lower, v))
-	if pays || i == c.n-1 {
-		// What goes through the guides moves along itself as the node below.
-		v = r3.Add(v, r3.Scale(r3.Dot(r3.Sub(lower, v), t), t))
-	}
-	line := c.line(i)
-	z0, z1 := x[i].Z, x[i+1].Z
-	wet, wetLower, wetUpper := wetShare(z0, z1)
-	byPlace, byTurn := -rest/(4*s.tau), rest/(2*n)
-	var inWater, inAir r3.Vec
-	if wet > 0 {
-		eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
-		inWater = lineDragSlopes(line, &c.scene.Water, t, r3.Sub(c.flowAt(eye), v), c.scene.fixedNormal, wet*byPlace, wet*byTurn, &l)
-		inWater.Z -= line.NetWeight(c.scene.Water)
-	}
-	if wet < 1 {
-		inAir = lineDragSlopes(line, &air, t, r3.Sub(c.scene.Wind, v), c.scene.fixedNormal, (1-wet)*byPlace, (1-wet)*byTurn, &l)
-		inAir.Z -= line.NetWeight(air)
-	}
-	l.half = r3.Scale(rest/2, r3.Add(r3.Scale(wet, inWater), r3.Scale(1-wet, inAir)))
-	if wetLower != 0 || wetUpper != 0 {
-		more := r3.Scale(rest/2, r3.Sub(inWater, inAir))
-		for k, f := range [3]float64{more.X, more.Y, more.Z} {
-			l.byLower[3*k+2] += wetLower * f
-			l.byUpper[3*k+2] += wetUpper * f
-		}
-	}
-	return l
-}
-
-// lineMass is the mass in kg of the line that goes with node i.
-func (c *chain) lineMass(i int, lineOut float64) float64 {
-	mass := max(c.line(i).Mass(), c.scene.LineInertia) * c.segment(i, lineOut)
-	if i > 0 {
-		mass += max(c.line(i-1).Mass(), c.scene.LineInertia) * c.segment(i-1, lineOut)
-	}
-	return mass / 2
-}
-
 // line is what the segment above node i is made of.
-func (c *chain) line(i int) *tackle.Line {
+func (c *chain) line(i int) *thread {
 	if c.at[i] < c.rig.LeaderLength-1e-9 {
-		return &c.rig.Leader
+		return &c.leader
 	}
-	return &c.rig.Main
-}
-
-// loadNode adds what acts on a node itself: inertia, its body and the bed.
-func (c *chain) loadNode(s *stage, i int, x []r3.Vec) {
-	velocity := r3.Scale(1/s.tau, r3.Sub(x[i], s.base[i]))
-	mass := c.lineMass(i, s.line)
-	if b := c.body[i]; b >= 0 {
-		mass += c.rig.Bodies[b].Mass
-	}
-	c.force[i] = r3.Sub(c.force[i], r3.Scale(mass/s.tau, r3.Sub(velocity, s.from[i])))
-	c.diagonal[i].addScaled(-mass / (s.tau * s.tau))
-	sink, feels := lineOnBed, true
-	friction := 0.0
-	if b := c.body[i]; b >= 0 {
-		c.push[b] = 0
-		body := &c.rig.Bodies[b]
-		fluid := &c.scene.Water
-		u := r3.Sub(c.flowAt(x[i]), velocity)
-		drag := bodyDrag(fluid, body.TowArea, body.FallArea, u)
-		drag.Z -= body.WeightInWater
-		c.force[i] = r3.Add(c.force[i], drag)
-		speed := length(u)
-		k := 0.5 * fluid.Density / s.tau
-		c.diagonal[i][0] -= k * body.TowArea * speed
-		c.diagonal[i][4] -= k * body.TowArea * speed
-		c.diagonal[i][8] -= k * body.FallArea * speed
-		if speed > 1e-9 {
-			c.diagonal[i].addOuter(-k/speed, r3.Vec{X: body.TowArea * u.X, Y: body.TowArea * u.Y, Z: body.FallArea * u.Z}, u)
-		}
-		sink = max(math.Abs(body.WeightInWater), 1e-3) / bedSink
-		feels = c.touched[b]
-		friction = c.scene.Bed.Friction
-	}
-	if !feels {
-		return
-	}
-	bed := &c.scene.Bed
-	normal := bed.NormalAt(x[i].X)
-	depth := -(x[i].Z + bed.DepthAt(x[i].X)) * normal.Z
-	if depth <= 0 {
-		return
-	}
-	// The bed takes up the blow without throwing anything back: its damping is
-	// critical once something has sunk in. Both set in gently, so that Newton's
-	// method sees no corner.
-	away := r3.Dot(velocity, normal)
-	damping := 2 * math.Sqrt(sink*mass)
-	push := sink*(depth-bedSink/2) - damping*away
-	if depth < bedSink {
-		in := depth / bedSink
-		push = sink*depth*in/2 - damping*in*away
-		sink, damping = sink*in+max(-damping*away/bedSink, 0), damping*in
-	}
-	if push <= 0 {
-		return
-	}
-	if b := c.body[i]; b >= 0 {
-		c.push[b] = push
-	}
-	sink += damping / s.tau
-	c.force[i] = r3.Add(c.force[i], r3.Scale(push, normal))
-	c.diagonal[i].addOuter(-sink, normal, normal)
-	if friction == 0 {
-		return
-	}
-	sliding := r3.Sub(velocity, r3.Scale(r3.Dot(velocity, normal), normal))
-	size := math.Hypot(r3.Norm(sliding), creep)
-	way := r3.Scale(1/size, sliding)
-	c.force[i] = r3.Add(c.force[i], r3.Scale(-friction*push, way))
-	// Friction hardly grows with the speed: half way between its slope and its
-	// secant Newton's method neither circles nor crawls.
-	k := friction * push / (size * s.tau)
-	c.diagonal[i].addScaled(-k)
-	c.diagonal[i].addOuter(k, normal, normal)
-	c.diagonal[i].addOuter(0.5*k, way, way)
-	c.diagonal[i].addOuter(friction*sink, way, normal)
-}
-
-// wetShare is the part of a straight segment that is under water, and how it
-// changes with the height of either end. The surface is smoothed over a narrow
-// band, within which a point turns from dry to wet evenly.
-func wetShare(z0, z1 float64) (share, byLower, byUpper float64) {
-	if z0 <= -surfaceBand && z1 <= -surfaceBand {
-		return 1, 0, 0
-	}
-	if z0 >= surfaceBand && z1 >= surfaceBand {
-		return 0, 0, 0
-	}
-	wet := func(z float64) float64 { return min(max(0.5-z/(2*surfaceBand), 0), 1) }
-	if math.Abs(z1-z0) < 1e-5 {
-		slope := 0.0
-		if share = wet((z0 + z1) / 2); share > 0 && share < 1 {
-			slope = -1 / (4 * surfaceBand)
-		}
-		return share, slope, slope
-	}
-	// The integral of wet from a height up.
-	above := func(z float64) float64 {
-		switch {
-		case z >= surfaceBand:
-			return 0
-		case z <= -surfaceBand:
-			return -z
-		}
-		return (surfaceBand - z) * (surfaceBand - z) / (4 * surfaceBand)
-	}
-	share = (above(z0) - above(z1)) / (z1 - z0)
-	return share, (share - wet(z0)) / (z1 - z0), (wet(z1) - share) / (z1 - z0)
+	return &c.main
 }
 
 // flowAt returns the velocity of the water at p over the ground, at the time of

@@ -22,26 +22,49 @@ func CylinderDrag(re float64) float64 {
 	return 1.18 + 6.8*math.Exp(-0.89*math.Log(re)) + 1.96/math.Sqrt(re) - 0.0004*re/(1+3.64e-7*re*re)
 }
 
-// lineDrag returns the force in N per metre on a line with unit tangent t in
-// the relative flow u (velocity of the fluid less that of the line). The flow
-// is split along and across the line (independence principle; Hoerner, 1965).
-// fixedNormal, where above zero, replaces CylinderDrag.
-func lineDrag(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal float64) r3.Vec {
-	along, across, speed := splitFlow(t, u)
+// strand is a line in a fluid, with what its drag and its weight take worked
+// out once.
+type strand struct {
+	across   float64 // drag across it over speed squared and coefficient, N s2/m3
+	along    float64 // the same along it, its coefficient included
+	reynolds float64 // Reynolds number over speed, s/m
+	weight   float64 // net weight, N/m
+	fixed    float64 // replaces CylinderDrag where above zero
+}
+
+func newStrand(line *tackle.Line, fluid *water.Fluid, fixed float64) strand {
 	half := 0.5 * fluid.Density * line.Diameter
-	tangential := half * line.Tangential * math.Pi * math.Abs(along) * along
-	force := r3.Vec{X: tangential * t.X, Y: tangential * t.Y, Z: tangential * t.Z}
-	if speed > 1e-9 {
-		cn := fixedNormal
-		if cn == 0 {
-			cn, _ = quickCylinderDrag(speed * line.Diameter / fluid.Viscosity)
-		}
-		k := half * line.Normal * cn * speed
-		force.X += k * across.X
-		force.Y += k * across.Y
-		force.Z += k * across.Z
+	return strand{
+		across: half * line.Normal, along: half * line.Tangential * math.Pi,
+		reynolds: line.Diameter / fluid.Viscosity, weight: line.NetWeight(*fluid), fixed: fixed,
 	}
-	return force
+}
+
+// coefficient is that of the drag across the line at a speed, with the power of
+// the speed that it goes with there.
+func (l *strand) coefficient(speed float64) (cn, power float64) {
+	if l.fixed != 0 {
+		return l.fixed, 0
+	}
+	return quickCylinderDrag(speed * l.reynolds)
+}
+
+// force is what the fluid and the net weight do to a metre of line with unit
+// tangent t in the relative flow u (velocity of the fluid less that of the
+// line), in N. The flow is split along and across the line (independence
+// principle; Hoerner, 1965).
+func (l *strand) force(t, u r3.Vec) r3.Vec {
+	along, across, speed := splitFlow(t, u)
+	tangential, k := l.along*math.Abs(along)*along, 0.0
+	if speed > 1e-9 {
+		cn, _ := l.coefficient(speed)
+		k = l.across * cn * speed
+	}
+	return r3.Vec{
+		X: tangential*t.X + k*across.X,
+		Y: tangential*t.Y + k*across.Y,
+		Z: tangential*t.Z + k*across.Z - l.weight,
+	}
 }
 
 // splitFlow returns the speed of u along t, its part across, and the speed of
@@ -52,45 +75,24 @@ func splitFlow(t, u r3.Vec) (along float64, across r3.Vec, speed float64) {
 	return along, across, math.Sqrt(across.X*across.X + across.Y*across.Y + across.Z*across.Z)
 }
 
-// lineDragSlopes is lineDrag, and adds to l how the force changes with the
-// places of a segment's ends: byPlace times the change with the flow for both,
-// and byTurn times that with a turn of the tangent, against the lower and with
-// the upper end.
-func lineDragSlopes(line *tackle.Line, fluid *water.Fluid, t, u r3.Vec, fixedNormal, byPlace, byTurn float64, l *load) r3.Vec {
+// forceAndSlopes is force, and adds to slopes how it changes with the flow, so
+// many times.
+func (l *strand) forceAndSlopes(t, u r3.Vec, times float64, slopes *symmetric) r3.Vec {
 	along, across, speed := splitFlow(t, u)
-	half := 0.5 * fluid.Density * line.Diameter
-	b := half * line.Tangential * math.Pi * math.Abs(along)
-	// At rest the coefficient grows as the speed falls; the slope does not.
-	speed = math.Max(speed, 1e-6)
-	cn, power := fixedNormal, 0.0
-	if cn == 0 {
-		cn, power = quickCylinderDrag(speed * line.Diameter / fluid.Viscosity)
+	b := l.along * math.Abs(along)
+	if speed < 1e-6 {
+		// At rest the coefficient grows as the speed falls; the slope does not.
+		speed = 1e-6
 	}
-	k := half * line.Normal * cn * speed
-	n := r3.Vec{X: across.X / speed, Y: across.Y / speed, Z: across.Z / speed}
-
-	// By the flow: k across, twice b along, and more of k the faster it flows.
-	e, f, g := byPlace*k, byPlace*(2*b-k), byPlace*k*(1+power)
-	// By a turn d, which is across t: (b - k) (u.t) d + (2 b - k) t (u.d) -
-	// k (1 + power) (u.t) n (n.d). Of u only the part across turns with d.
-	p, q, r := byTurn*(b-k)*along, byTurn*(2*b-k)*speed, -byTurn*k*(1+power)*along
-	ts, ns := [3]float64{t.X, t.Y, t.Z}, [3]float64{n.X, n.Y, n.Z}
-	for row := range 3 {
-		for column := range 3 {
-			tt, nn, tn := ts[row]*ts[column], ns[row]*ns[column], ts[row]*ns[column]
-			flow, turn := f*tt+g*nn, -p*tt+q*tn+r*nn
-			if row == column {
-				flow += e
-				turn += p
-			}
-			l.byLower[3*row+column] += flow - turn
-			l.byUpper[3*row+column] += flow + turn
-		}
-	}
+	cn, power := l.coefficient(speed)
+	k := l.across * cn * speed
+	// k across, twice b along, and more of k the faster it flows.
+	slopes.add(times*k, times*(2*b-k), t)
+	slopes.add(0, times*k*(1+power)/(speed*speed), across)
 	return r3.Vec{
 		X: b*along*t.X + k*across.X,
 		Y: b*along*t.Y + k*across.Y,
-		Z: b*along*t.Z + k*across.Z,
+		Z: b*along*t.Z + k*across.Z - l.weight,
 	}
 }
 

@@ -47,8 +47,8 @@ func explicitTouch(s *Scene, d Drop, nodes int) float64 {
 			if pos[i].Z > 0 {
 				fluid, flow = &air, s.Wind
 			}
-			load := r3.Scale(l, lineDrag(&d.Rig.Main, fluid, t, r3.Sub(flow, vel[i]), 0))
-			load.Z -= l * d.Rig.Main.NetWeight(*fluid)
+			line := newStrand(&d.Rig.Main, fluid, 0)
+			load := r3.Scale(l, line.force(t, r3.Sub(flow, vel[i])))
 			force[i] = r3.Add(force[i], r3.Add(r3.Scale(pull, t), load))
 			if i+1 < len(pos) {
 				force[i+1] = r3.Sub(force[i+1], r3.Scale(pull, t))

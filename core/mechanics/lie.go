@@ -72,7 +72,9 @@ func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, miss func(r3.
 	}
 	along := r3.Scale(1/distance, chord)
 	half := s.Bed.DepthAt(place.X) / 2
-	load := lineDrag(&r.Main, &s.Water, along, s.Current.At(half, 2*half), s.fixedNormal)
+	strand := newStrand(&r.Main, &s.Water, s.fixedNormal)
+	load := strand.force(along, s.Current.At(half, 2*half))
+	load.Z += strand.weight
 	load = r3.Sub(load, r3.Scale(r3.Dot(load, along), along))
 	q := r3.Norm(load)
 	if q*lineOut < 1e-7 {

@@ -74,16 +74,16 @@ func (m *sim) belly() float64 {
 // its middle it is along the segment, and half of its load is on either side.
 func (m *sim) tensionAt(i int, end float64) r3.Vec {
 	along := r3.Sub(m.pos[i+1], m.pos[i])
-	n := math.Max(length(along), 1e-6)
-	t := r3.Scale(1/n, along)
-	for k := i; k < min(i+2, m.n); k++ {
-		m.base[k] = r3.Sub(m.pos[k], m.vel[k])
-	}
-	s := stage{tau: 1, base: m.base[:m.n]}
+	k := link{length: math.Max(length(along), 1e-6), rest: m.segment(i, m.lineOut)}
+	k.way = r3.Scale(1/k.length, along)
 	m.clock = m.time
-	_, s.moving = m.tipAt(m.time)
-	l := m.segmentLoad(&s, i, m.pos, t, n, m.segment(i, m.lineOut), m.paying && i == m.n-1)
-	return r3.Sub(r3.Scale(m.tension[i], t), r3.Scale(end, l.half))
+	_, upper := m.tipAt(m.time)
+	if i+1 < m.n {
+		upper = m.vel[i+1]
+	}
+	var l load
+	m.segmentLoad(i, &k, 1, m.pos, m.vel[i], upper, &l)
+	return r3.Sub(r3.Scale(m.tension[i], k.way), r3.Scale(end, l.half))
 }
 
 // even puts points of the line in even steps along it.

@@ -116,8 +116,8 @@ func (w *walker) slopeAt(line *tackle.Line, p, tension r3.Vec) (tangent, rate r3
 	if w.inAir {
 		fluid = &air
 	}
-	drag := lineDrag(line, fluid, tangent, w.flow(p), w.scene.fixedNormal)
-	return tangent, r3.Vec{X: -drag.X, Y: -drag.Y, Z: -drag.Z + line.NetWeight(*fluid)}
+	strand := newStrand(line, fluid, w.scene.fixedNormal)
+	return tangent, r3.Scale(-1, strand.force(tangent, w.flow(p)))
 }
 
 // length is r3.Norm without its guard against overflow, which costs time here.

@@ -15,7 +15,8 @@ import (
 const (
 	gamma = 1 - 1/math.Sqrt2
 
-	firstStep   = 0.02 // s, after anything sudden
+	firstStep   = 0.1  // s, after anything sudden
+	blow        = 0.02 // s that a step is to be no longer than in which something comes to the bed again
 	shortest    = 1e-5 // s
 	longest     = 5    // s
 	growth      = 1.6  // of a step over the last
@@ -86,14 +87,14 @@ type bench struct {
 }
 
 var benches = sync.Pool{New: func() any {
-	vectors, numbers, blocks := make([]r3.Vec, 4*room), make([]float64, 3*room), make([]block, 3*room)
+	vectors, blocks := make([]r3.Vec, 4*room), make([]block, 3*room)
 	return &bench{
 		solving: solving{
 			diagonal: blocks[:room], below: blocks[room : 2*room], above: blocks[2*room:],
-			force: vectors[:room], stretch: numbers[:room], give: numbers[room : 2*room],
+			force: vectors[:room], links: make([]link, room),
 		},
 		middle: vectors[room : 2*room], next: vectors[2*room : 3*room], from: vectors[3*room:],
-		pull: numbers[2*room:],
+		pull: make([]float64, room),
 	}
 }}
 
@@ -106,6 +107,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 		m.longest = s.Swell.Period() / fine.waves
 	}
 	m.scene, m.rig, m.chain.until = s, d.Rig, fine.until
+	m.leader, m.main = s.thread(&d.Rig.Leader), s.thread(&d.Rig.Main)
 	vectors := make([]r3.Vec, 3*room)
 	m.pos, m.vel, m.base = vectors[:room:room], vectors[room:2*room:2*room], vectors[2*room:]
 	numbers := make([]float64, 2*room)
@@ -285,8 +287,8 @@ func (m *sim) comesDown(h float64) float64 {
 		}
 		if m.touched[b] {
 			height, ahead := m.scene.gap(m.pos[i]), m.scene.gap(r3.Add(m.pos[i], r3.Scale(h, m.vel[i])))
-			if h > firstStep && ahead < -hopHeight {
-				share = min(share, max(height/(height-ahead), firstStep/h))
+			if h > blow && ahead < -hopHeight {
+				share = min(share, max(height/(height-ahead), blow/h))
 			}
 			continue
 		}
@@ -303,7 +305,7 @@ func (m *sim) comesDown(h float64) float64 {
 func (m *sim) comesTo(h float64) float64 {
 	deep := m.now().Deep
 	key := m.key()
-	if before, after := -m.pos[key].Z, -m.next[key].Z; deep > 0 && before < deep-atDepth && after > deep+atDepth && h > firstStep/10 {
+	if before, after := -m.pos[key].Z, -m.next[key].Z; deep > 0 && before < deep-atDepth && after > deep+atDepth && h > blow/10 {
 		return max((deep-before)/(after-before), 0.05)
 	}
 	return 1

@@ -65,9 +65,13 @@ func quickPower(x, p float64) float64 {
 	}
 	e, i, rest := split(x)
 	l := p * (float64(e) + logTable[i] + rest*(logTable[i+1]-logTable[i]))
-	floor := math.Floor(l)
-	f := (l - floor) * octave
+	floor := int(l)
+	if l < float64(floor) {
+		floor--
+	}
+	f := (l - float64(floor)) * octave
 	j := int(f)
 	v := powTable[j] + (f-float64(j))*(powTable[j+1]-powTable[j])
-	return math.Ldexp(v, int(floor))
+	// 2 to the floor, by its binary exponent.
+	return v * math.Float64frombits(uint64(1023+max(floor, -1022))<<52)
 }

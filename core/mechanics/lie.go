@@ -13,15 +13,16 @@ type Lie struct {
 	Outcome       Outcome // Held, Sweeps, Lifts, Slack or Floats
 	ContactMargin float64 // push of the bed over the weight of the rig
 	Grip          float64 // friction needed over friction there is; more than 1 sweeps
-	EndTension    r3.Vec  // N
+	EndTension    r3.Vec  // N; zero where none is found
 }
 
 // LieAt tells whether the end body stays at place on the bed, the rod tip
 // standing over x = y = 0 with lineOut metres out and the bail closed. The
 // tension at the body is what makes the line end at the rod tip; it is found
-// by Newton's method from the sag of a uniformly loaded string. Where no
-// tension does, the line is longer than the water can tighten: Slack.
-func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, curve *[]r3.Vec) Lie {
+// by Newton's method, from a guess or where that is zero from the sag of a
+// uniformly loaded string. Where no tension does, the line is longer than the
+// water can tighten: Slack.
+func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, curve *[]r3.Vec) Lie {
 	weight := r.Weight()
 	if weight <= 0 {
 		return Lie{Outcome: Floats}
@@ -36,7 +37,7 @@ func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, curve *[]r3.Vec
 		end := s.follow(r, still, place, r3.Sub(body, tension), math.Inf(1), lineOut, trace)
 		return r3.Sub(end.at, r3.Vec{Z: s.TipHeight})
 	}
-	tension, ok := s.tighten(r, place, lineOut, miss)
+	tension, ok := s.tighten(r, place, lineOut, guess, miss)
 	if !ok {
 		return Lie{Outcome: Slack, ContactMargin: 1}
 	}
@@ -63,7 +64,24 @@ func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, curve *[]r3.Vec
 }
 
 // tighten finds the tension at place for which miss is zero.
-func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, miss func(r3.Vec, *[]r3.Vec) r3.Vec) (r3.Vec, bool) {
+func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, miss func(r3.Vec, *[]r3.Vec) r3.Vec) (r3.Vec, bool) {
+	const closely = 1e-6 // of the line
+	sags, tightens := s.sag(r, place, lineOut)
+	if !tightens {
+		return r3.Vec{}, false
+	}
+	misses := func(tension r3.Vec) r3.Vec { return miss(tension, nil) }
+	if guess != (r3.Vec{}) {
+		if tension, ok := solveFor(guess, closely*lineOut, misses); ok {
+			return tension, true
+		}
+	}
+	return solveFor(sags, closely*lineOut, misses)
+}
+
+// sag is the tension at place of a line that hangs evenly loaded to the rod tip; false
+// where nothing tightens it.
+func (s *Scene) sag(r *rig.Rig, place r3.Vec, lineOut float64) (r3.Vec, bool) {
 	chord := r3.Sub(r3.Vec{Z: s.TipHeight}, place)
 	distance := r3.Norm(chord)
 	spare := lineOut/distance - 1
@@ -77,20 +95,30 @@ func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, miss func(r3.
 	load.Z += strand.weight
 	load = r3.Sub(load, r3.Scale(r3.Dot(load, along), along))
 	q := r3.Norm(load)
-	if q*lineOut < 1e-7 {
-		return r3.Vec{}, false // nothing tightens it
-	}
 	tension := r3.Add(r3.Scale(q*lineOut/math.Sqrt(24*spare), along), r3.Scale(lineOut/2, load))
-	const rounds = 30
-	m := miss(tension, nil)
+	return tension, q*lineOut >= 1e-7
+}
+
+// solveFor changes v until miss of it is smaller than close: Newton's method with
+// halved steps, its slopes carried on from step to step while that serves
+// (Broyden, 1965). It is false where it does not come there.
+func solveFor(v r3.Vec, close float64, miss func(r3.Vec) r3.Vec) (r3.Vec, bool) {
+	const rounds = 60
+	m := miss(v)
+	size := length(m)
+	var dx, dy, dz r3.Vec // of miss along each axis
+	fresh, carried := false, false
 	for range rounds {
-		if r3.Norm(m) < 1e-6*lineOut {
-			return tension, true
+		if size < close {
+			return v, true
 		}
-		h := 1e-5 * r3.Norm(tension)
-		dx := r3.Scale(1/h, r3.Sub(miss(r3.Add(tension, r3.Vec{X: h}), nil), m))
-		dy := r3.Scale(1/h, r3.Sub(miss(r3.Add(tension, r3.Vec{Y: h}), nil), m))
-		dz := r3.Scale(1/h, r3.Sub(miss(r3.Add(tension, r3.Vec{Z: h}), nil), m))
+		if !carried {
+			h := 1e-5 * length(v)
+			dx = r3.Scale(1/h, r3.Sub(miss(r3.Add(v, r3.Vec{X: h})), m))
+			dy = r3.Scale(1/h, r3.Sub(miss(r3.Add(v, r3.Vec{Y: h})), m))
+			dz = r3.Scale(1/h, r3.Sub(miss(r3.Add(v, r3.Vec{Z: h})), m))
+		}
+		fresh = !carried
 		volume := r3.Dot(dx, r3.Cross(dy, dz))
 		if math.Abs(volume) < 1e-300 {
 			return r3.Vec{}, false
@@ -101,16 +129,23 @@ func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, miss func(r3.
 			Z: -r3.Dot(dx, r3.Cross(dy, m)) / volume,
 		}
 		better := false
-		for share := min(1, r3.Norm(tension)/r3.Norm(step)); share > 1e-3; share /= 2 {
-			next := r3.Add(tension, r3.Scale(share, step))
-			if n := miss(next, nil); r3.Norm(n) < r3.Norm(m) {
-				tension, m, better = next, n, true
-				break
+		for share := min(1, length(v)/length(step)); share > 1e-3 && !better; share /= 2 {
+			taken := r3.Scale(share, step)
+			n := miss(r3.Add(v, taken))
+			if better = length(n) < size; better {
+				changed := r3.Sub(r3.Sub(n, m), r3.Add(r3.Scale(taken.X, dx), r3.Add(r3.Scale(taken.Y, dy), r3.Scale(taken.Z, dz))))
+				changed = r3.Scale(1/r3.Dot(taken, taken), changed)
+				dx, dy, dz = r3.Add(dx, r3.Scale(taken.X, changed)), r3.Add(dy, r3.Scale(taken.Y, changed)), r3.Add(dz, r3.Scale(taken.Z, changed))
+				carried = length(n) < size/4
+				v, m, size = r3.Add(v, taken), n, length(n)
+			} else if !fresh {
+				break // with slopes of its own before with a smaller step
 			}
 		}
-		if !better {
+		if !better && fresh {
 			return r3.Vec{}, false
 		}
+		carried = carried && better
 	}
 	return r3.Vec{}, false
 }

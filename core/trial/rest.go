@@ -27,6 +27,8 @@ type Rest struct {
 
 	Held float64 // in a swell: least share of a wave for which it is on the bed; 1 without one
 	Walk float64 // in a swell: m that it goes in SwellWaves waves
+
+	tension r3.Vec // N, at a head that lies still
 }
 
 // lengths are how many a hand tries for the line that suits best: over the
@@ -65,7 +67,7 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 		out.Along = moving.Along
 	} else {
 		if still {
-			moving.Grip, moving.Creep, moving.Line = out.Grip, out.Creep, out.Line
+			moving.Grip, moving.Creep, moving.Line, moving.tension = out.Grip, out.Creep, out.Line, out.tension
 		}
 		out = moving
 	}
@@ -213,9 +215,18 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	chord := c.chord(f.Landing, h, f.Time)
 	weight := r.Weight()
 	best := Rest{Margin: math.Inf(-1), Grip: math.Inf(1)}
+	var guess r3.Vec
+	if near != nil {
+		guess = near.tension
+	}
+	last := 0.0
 	for _, line := range takenUp(f, chord, near) {
-		lie := scene.LieAt(r, place, line*chord, nil)
-		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, mostGrip), Line: line}
+		if last > 1 {
+			guess = r3.Scale(math.Sqrt((last-1)/(line-1)), guess) // as it sags
+		}
+		lie := scene.LieAt(r, place, line*chord, guess, nil)
+		guess, last = lie.EndTension, line
+		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, mostGrip), Line: line, tension: lie.EndTension}
 		now.Push = now.Margin * weight
 		better := now.Margin > best.Margin
 		if c.School().OnTheBed && !c.School().Lifted {
@@ -285,7 +296,7 @@ func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, erro
 		curve = curve[:0]
 		place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: tip.X, Y: tip.Y})
 		place.Z = -scene.Bed.DepthAt(place.X)
-		if lie := scene.LieAt(&resting, place, out, &curve); lie.Outcome == mechanics.Slack {
+		if lie := scene.LieAt(&resting, place, out, rest.tension, &curve); lie.Outcome == mechanics.Slack {
 			// Nothing tightens the line: it is drawn as the angler takes it up.
 			curve = append(curve[:0], place, r3.Vec{Z: scene.TipHeight})
 		}

@@ -46,6 +46,8 @@ type Head struct {
 	Lacks   float64 // how far it is from all musts and limits as things are taken to be; 0 where it meets them
 	Reach   float64 // m that it is thrown; 0 where that is not known
 	Phase   int     // of a swell at the splash, of which the result is
+
+	short float64 // how much it lacks of half in hand in what a hand can help
 }
 
 // Miss is how a head stands with a must.
@@ -86,10 +88,11 @@ func (b Bench) Judge(ctx context.Context, c *trial.Case, mass float64) (Head, er
 		return Head{}, err
 	}
 	h, err := v.judged(result)
-	if err != nil || other == nil || h.Verdict != Perhaps {
+	if err != nil || other == nil || h.Verdict != Perhaps && !(c.Swell() && h.short > 0) {
 		return h, err
 	}
-	// What is in doubt with one handling may be less so with another.
+	// What is in doubt with one handling may be less so with another; and what one
+	// moment of a swell leaves in hand not every moment does.
 	second, err := v.try(c, trial.Question{Handling: *other})
 	if err != nil {
 		return h, err
@@ -113,6 +116,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 		return Head{}, err
 	}
 	centre, d := mean(phases.readings), certain
+	h.short = lack(v.of, centre)
 	at := 0
 	h.Result, at = phases.typical(centre)
 	h.Phase = v.of.Phases()[at]

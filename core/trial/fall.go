@@ -69,16 +69,24 @@ const (
 
 // How much of a fall is kept for the picture.
 const (
-	keptFrames = 24
-	keptPoints = 12
-	pathPoints = 40
-	workFrames = 200
+	keptFrames  = 24
+	keptPoints  = 12
+	pathPoints  = 40
+	swellFrames = 200 // the waves are told by them
 )
 
 // Rigged is a rig with a head, and what hangs on it as one lure.
 type Rigged struct {
 	*rig.Rig
 	Lure tackle.Lure
+}
+
+// frames are how many are kept.
+func (c *Case) frames() int {
+	if c.Swell() {
+		return swellFrames
+	}
+	return keptFrames
 }
 
 func (e Effort) detail(frames int) mechanics.Detail {
@@ -143,7 +151,7 @@ func (c *Case) fall(ctx context.Context, r *Rigged, h Handling, phase int, e Eff
 		return f, nil, err
 	}
 	to := c.end()
-	branch, err := c.at(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), e.detail(keptFrames))
+	branch, err := c.at(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), e.detail(c.frames()))
 	if err != nil {
 		return Fall{}, nil, fmt.Errorf("trial: %w", err)
 	}

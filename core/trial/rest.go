@@ -46,6 +46,8 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 	var moving, out Rest
 	var err error
 	switch {
+	case drag > 0 && branch != nil && c.Swell():
+		moving, err = c.draggedInSwell(ctx, branch, r, h, f)
 	case drag > 0 && branch != nil:
 		moving, err = c.dragged(ctx, branch, r, h, f, near)
 	case drag > 0:
@@ -132,12 +134,11 @@ func takenUp(f Fall, chord float64, near *Rest) []float64 {
 // pushes on it half way back, as on most beds, no more is looked at of what a change
 // does to it; nor is in a swell, which makes one place of the way like another.
 func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall, near *Rest) (Rest, error) {
-	speed := max(c.Setup.Cast.Drag, judgement.CreepMost.Number) / judgement.DragSlower.Number
 	left, places := wholeWay, SwimPlaces
-	if c.Swell() || near != nil && near.lessLater() {
+	if near != nil && near.lessLater() {
 		left, places = 0.9*placeOf(halfWay), halfWay+1
 	}
-	back, err := c.wayBack(ctx, from, f, speed, left)
+	back, err := c.wayBack(ctx, from, f, c.drags(), left)
 	if err != nil {
 		return Rest{}, err
 	}
@@ -145,9 +146,7 @@ func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h
 	var pulls [SwimPlaces]float64
 	least := 0
 	for i, p := range pushes[:places] {
-		// Along a line that stands at an angle the pull is more than the friction.
-		x := placeOf(i) * c.Cast.Distance
-		pulls[i] = c.scene.Bed.Friction * p * math.Hypot(x, h.Tip+c.scene.Bed.DepthAt(x)) / x
+		pulls[i] = c.pull(h, p, placeOf(i))
 		if p < pushes[least] {
 			least = i
 		}
@@ -156,15 +155,24 @@ func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h
 	if near != nil {
 		out.Along = near.Along
 	}
-	if c.Swell() {
-		out.Held = c.heldBack(back)
-	}
 	out.Push, out.Pull = most(pushes[:places]), most(pulls[:places])
-	if out.lessLater() && !c.Swell() {
+	if out.lessLater() {
 		out.Push, out.Pull = pushes[halfWay], pulls[halfWay]
 	}
 	out.Margin = min(out.Push/r.Weight(), 1)
 	return out, nil
+}
+
+// drags is how fast a head is dragged that is looked at, m/s.
+func (c *Case) drags() float64 {
+	return max(c.Setup.Cast.Drag, judgement.CreepMost.Number) / judgement.DragSlower.Number
+}
+
+// pull is what the friction of a push makes along the line with a share of the cast
+// left: along one that stands at an angle more than the friction, N.
+func (c *Case) pull(h Handling, push, left float64) float64 {
+	x := left * c.Cast.Distance
+	return c.scene.Bed.Friction * push * math.Hypot(x, h.Tip+c.scene.Bed.DepthAt(x)) / x
 }
 
 // halfWay is the place of a way back from which on a head counts as having kept the bed

@@ -40,38 +40,55 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 	return nil
 }
 
-// heldBack is the share of the waves for which a head is on the bed that is dragged
-// back through a swell, over the first half of the way: single waves come to a head in
-// a hop or between two, and tell little.
-func (c *Case) heldBack(back []mechanics.Frame) float64 {
-	first, last := placeOf(0), placeOf(halfWay)
+// draggedInSwell is a head that is drawn back to the rod through a swell, which makes
+// one place of the way like another: how much of some waves it is on the bed, and what
+// pushes on it on average. Single waves come to it in a hop or between two.
+func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
+	first := placeOf(0)
+	last := max(placeOf(halfWay), first-swellWaves*c.scene.Swell.Period()*c.drags()/c.Cast.Distance)
+	back, err := c.wayBack(ctx, from, f, c.drags(), 0.9*last)
+	if err != nil {
+		return Rest{}, err
+	}
 	begin, end := math.Inf(1), 0.0
 	for _, t := range back {
 		if left := c.left(t); left <= first && left >= last {
 			begin, end = min(begin, t.Time), max(end, t.Time)
 		}
 	}
-	return shareOnBed(back, begin, end)
+	weight := r.Weight()
+	out := Rest{Along: first, Line: judgement.TakenUpLeast.Number, Held: shareOnBed(back, begin, end)}
+	// A blow as it comes down is no weight that it has.
+	out.Push = meanOver(back, begin, end, func(t mechanics.Frame) float64 { return min(t.Push, weight) })
+	out.Pull = c.pull(h, out.Push, (first+last)/2)
+	out.Margin = out.Push / weight
+	return out, nil
 }
 
 // shareOnBed is the share of a stretch of time for which the key body is on the bed.
 func shareOnBed(frames []mechanics.Frame, start, stop float64) float64 {
-	on, all := 0.0, 0.0
-	for i := 1; i < len(frames); i++ {
-		a, b := frames[i-1], frames[i]
-		span := min(b.Time, stop) - max(a.Time, start)
-		if span <= 0 {
-			continue
+	return meanOver(frames, start, stop, func(t mechanics.Frame) float64 {
+		if t.OnBed {
+			return 1
 		}
-		all += span
-		if b.OnBed {
-			on += span
+		return 0
+	})
+}
+
+// meanOver is the mean of what is seen over a stretch of time; 0 where it came to the
+// rod before.
+func meanOver(frames []mechanics.Frame, start, stop float64, see func(mechanics.Frame) float64) float64 {
+	sum, all := 0.0, 0.0
+	for i := 1; i < len(frames); i++ {
+		if span := min(frames[i].Time, stop) - max(frames[i-1].Time, start); span > 0 {
+			sum += span * see(frames[i])
+			all += span
 		}
 	}
 	if all == 0 {
-		return 0 // it came to the rod
+		return 0
 	}
-	return on / all
+	return sum / all
 }
 
 // MayWalk is how far a head that holds may go in SwellWaves waves, m: a little, and as

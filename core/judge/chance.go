@@ -71,15 +71,16 @@ func (p phased) typical(mean reading) (trial.Result, int) {
 	return p.results[best], best
 }
 
-// phases looks at a head at every phase of a swell, of which first is the first; at
-// that alone where it is lost.
+// phases looks at a head at the phases of a swell, of which first is the first, in pairs
+// half a wave apart: as long as what is not known may decide.
 func (v view) phases(first trial.Result) (phased, error) {
 	out := phased{[]trial.Result{first}, []reading{read(v.of, &first)}}
-	if v.stands(&first, out.readings[0]) == lost {
-		return out, nil
-	}
-	for _, phase := range v.of.Phases()[1:] {
-		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase})
+	all := v.of.Phases()
+	for i := 1; i < len(all); i++ {
+		if stands := v.stands(&first, mean(out.readings)); i == 1 && stands == lost || i == 2 && stands != open {
+			break
+		}
+		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: all[i]})
 		if err != nil {
 			return out, err
 		}
@@ -256,12 +257,18 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 		return nil, err
 	}
 	same := u.sameFall || !u.main && !u.rehandle && v.fallsSafely(centre)
-	q := trial.Question{Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (moved.Setup.Cast.Drag == 0 || u.fallOnly)}
+	drags := v.of.School().OnTheBed && moved.Setup.Cast.Drag > 0
+	q := trial.Question{Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (!drags || u.fallOnly), FallOnly: drags && u.fallOnly}
 	other, err := v.try(moved, q)
 	if err != nil {
 		return nil, err
 	}
 	r := read(moved, &other)
+	if q.FallOnly {
+		for _, at := range []int{readLift, readGrip, readFelt, readHeld, readWalk} {
+			r[at] = centre[at]
+		}
+	}
 	if ways := moved.Handlings(); u.rehandle && z > 0 && len(ways) > 1 {
 		if r, err = v.rehandled(moved, q, r, ways); err != nil {
 			return nil, err

@@ -15,7 +15,7 @@ type unknown struct {
 	both     bool                      // looked at on both sides along a track, for what follows is not even
 	main     bool                      // most of how far the numbers of a head go that is safe comes from it
 	sameFall bool                      // it changes nothing before the bed
-	fallOnly bool                      // it changes nothing once it lies there
+	fallOnly bool                      // it changes nothing of a head that is dragged
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
@@ -58,7 +58,7 @@ var unknowns = []unknown{
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
 	},
 	{
-		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true, main: true,
+		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true, main: true, fallOnly: true,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{

@@ -199,12 +199,13 @@ func (c *Case) at(h Handling, phase int) *mechanics.Scene {
 // does not know it.
 const phases = 4
 
-// Phases are those that are looked at: the first alone where there is no swell.
+// Phases are those that are looked at, two and two half a wave apart: the first alone
+// where there is no swell.
 func (c *Case) Phases() []int {
 	if !c.Swell() {
 		return []int{0}
 	}
-	return []int{0, 1, 2, 3}
+	return []int{0, 2, 1, 3}
 }
 
 // Rig is the rig with a head of a mass in kg, as it is tuned, and what hangs on it

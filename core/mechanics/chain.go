@@ -24,7 +24,6 @@ const (
 	bedSink      = 1e-3 // m that a body sinks in under its weight
 	lineOnBed    = 0.5  // N per m that a node of bare line sinks in
 	creep        = 2e-4 // m/s at which friction has come to most of its strength
-	mostRounds   = 25   // of Newton's method before a step is halved
 )
 
 type chain struct {
@@ -55,6 +54,7 @@ type chain struct {
 type settled struct {
 	place float64 // m that the next correction would be
 	pulls float64 // share by which tensions still changed
+	most  int     // rounds of Newton's method, before the step is made shorter
 }
 
 // solving is the linear system of a stage, which nothing needs once it is solved.
@@ -82,7 +82,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 	x[c.n] = s.tip
 	top := c.n - 1
 	last := math.Inf(1)
-	for range mostRounds {
+	for range c.until.most {
 		c.assemble(s, x, tension)
 		c.work += c.n
 		if !solveChain(c.diagonal[:c.n], c.below[:top], c.above[:top], c.force[:c.n]) {

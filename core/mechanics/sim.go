@@ -42,9 +42,9 @@ type resolution struct {
 }
 
 var (
-	usual = resolution{nodes: 28, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01}}
-	rough = resolution{nodes: 10, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05}}
-	finer = resolution{nodes: 48, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01}}
+	usual = resolution{nodes: 28, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01, most: 25}}
+	rough = resolution{nodes: 10, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05, most: 12}}
+	finer = resolution{nodes: 48, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01, most: 25}}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}

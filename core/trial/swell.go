@@ -21,8 +21,7 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 	if rest.Line > 0 {
 		line = rest.Line
 	}
-	slack := max(f.LineOut-line*c.chord(f.Landing, h, f.Time), 0)
-	takeIn := slack / judgement.SlackIn.Number
+	takeIn := c.slack(h, f, line) / judgement.SlackIn.Number
 	work := (1 + swellWaves) * period
 	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: judgement.SlackIn.Number, Time: takeIn}, {Time: work}}, takeIn+work)
 	if err != nil {
@@ -41,28 +40,32 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 }
 
 // draggedInSwell is a head that is drawn back to the rod through a swell, which makes
-// one place of the way like another: how much of some waves it is on the bed, and what
-// pushes on it on average. Single waves come to it in a hop or between two.
+// one place of the way like another: how much of some waves it is on the bed once the
+// line is taken up, and what pushes on it on average. Single waves come to it in a hop or
+// between two.
 func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
-	first := placeOf(0)
-	last := max(placeOf(halfWay), first-swellWaves*c.scene.Swell.Period()*c.drags()/c.Cast.Distance)
-	back, err := c.wayBack(ctx, from, f, c.drags(), 0.9*last)
+	const settles = 0.5 // of a wave, until the line is as it is dragged
+	period, speed := c.scene.Swell.Period(), c.drags()
+	takeIn := c.slack(h, f, judgement.TakenUpLeast.Number) / judgement.SlackIn.Number
+	work := min((settles+swellWaves)*period, 0.5*c.Cast.Distance/speed)
+	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: judgement.SlackIn.Number, Time: takeIn}, {Reel: speed, Time: work}}, takeIn+work)
 	if err != nil {
-		return Rest{}, err
+		return Rest{}, fmt.Errorf("trial: %w", err)
 	}
-	begin, end := math.Inf(1), 0.0
-	for _, t := range back {
-		if left := c.left(t); left <= first && left >= last {
-			begin, end = min(begin, t.Time), max(end, t.Time)
-		}
-	}
+	end := f.Time + takeIn + work
+	begin := end - work*swellWaves/(settles+swellWaves)
 	weight := r.Weight()
-	out := Rest{Along: first, Line: judgement.TakenUpLeast.Number, Held: shareOnBed(back, begin, end)}
+	out := Rest{Along: placeOf(0), Line: judgement.TakenUpLeast.Number, Held: shareOnBed(track.Frames, begin, end)}
 	// A blow as it comes down is no weight that it has.
-	out.Push = meanOver(back, begin, end, func(t mechanics.Frame) float64 { return min(t.Push, weight) })
-	out.Pull = c.pull(h, out.Push, (first+last)/2)
+	out.Push = meanOver(track.Frames, begin, end, func(t mechanics.Frame) float64 { return min(t.Push, weight) })
+	out.Pull = c.pull(h, out.Push, out.Along)
 	out.Margin = out.Push / weight
 	return out, nil
+}
+
+// slack is how much more line is out after a fall than a share of the chord, m.
+func (c *Case) slack(h Handling, f Fall, share float64) float64 {
+	return max(f.LineOut-share*c.chord(f.Landing, h, f.Time), 0)
 }
 
 // shareOnBed is the share of a stretch of time for which the key body is on the bed.

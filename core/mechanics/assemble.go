@@ -27,8 +27,9 @@ type link struct {
 	way     r3.Vec  // unit vector up it
 	length  float64 // m
 	rest    float64 // m of line in it
+	perLine float64 // 1/rest
 	stretch float64 // what is amiss
-	give    float64 // how it yields to tension
+	stiff   float64 // tension over stretch, N
 }
 
 // load is what drag and net weight do to a segment.
@@ -83,8 +84,10 @@ func (c *chain) stretchOf(i int, s *stage, x []r3.Vec, tension float64) {
 		return
 	}
 	l.rest = c.segment(i, s.line)
-	l.stretch = l.length/l.rest - 1 - strain(tension)
-	l.give = 1/stiffness + slackForce/(tension*tension)
+	l.perLine = 1 / l.rest
+	slack := slackForce / tension
+	l.stretch = l.length*l.perLine - 1 - tension*(1/stiffness) + slack
+	l.stiff = 1 / (1/stiffness + slack/tension)
 }
 
 // paysOut tells whether line leaves the spool through segment i.
@@ -95,12 +98,12 @@ func (c *chain) join(i int, tension float64, l *load) {
 	k := &c.links[i]
 	axial, across := 0.0, tension/k.length
 	if !c.paysOut(i) {
-		axial = 1 / (k.rest * k.give)
-		tension += k.stretch / k.give
+		axial = k.stiff * k.perLine
+		tension += k.stretch * k.stiff
 	}
-	var stiff symmetric
-	stiff.add(across, axial-across, k.way)
-	own, other := l.slopes.plus(-1, &stiff), l.slopes.plus(1, &stiff)
+	own, other := l.slopes, l.slopes
+	own.add(-across, across-axial, k.way)
+	other.add(across, axial-across, k.way)
 	tight := r3.Scale(tension, k.way)
 	c.force[i] = r3.Add(c.force[i], r3.Add(l.half, tight))
 	c.diagonal[i].addSymmetric(&own)
@@ -111,7 +114,9 @@ func (c *chain) join(i int, tension float64, l *load) {
 		return
 	}
 	c.force[i+1] = r3.Sub(l.half, tight)
-	c.diagonal[i+1], c.above[i], c.below[i] = own.full(), other.full(), other.full()
+	c.diagonal[i+1].set(&own)
+	c.above[i].set(&other)
+	c.below[i].set(&other)
 	if l.crosses {
 		c.diagonal[i+1].addHeight(l.upper)
 		c.above[i].addHeight(l.upper)

@@ -25,16 +25,6 @@ func (s *symmetric) add(unit, k float64, v r3.Vec) {
 	s[5] += unit + z*v.Z
 }
 
-// plus returns s and k times o.
-func (s *symmetric) plus(k float64, o *symmetric) symmetric {
-	return symmetric{s[0] + k*o[0], s[1] + k*o[1], s[2] + k*o[2], s[3] + k*o[3], s[4] + k*o[4], s[5] + k*o[5]}
-}
-
-// full is s by rows.
-func (s *symmetric) full() block {
-	return block{s[0], s[1], s[2], s[1], s[3], s[4], s[2], s[4], s[5]}
-}
-
 // addScaled adds k times the unit matrix.
 func (b *block) addScaled(k float64) { b[0] += k; b[4] += k; b[8] += k }
 
@@ -49,6 +39,13 @@ func (b *block) addOuter(k float64, u, v r3.Vec) {
 	b[6] += k * u.Z * v.X
 	b[7] += k * u.Z * v.Y
 	b[8] += k * u.Z * v.Z
+}
+
+// set makes b what s is.
+func (b *block) set(s *symmetric) {
+	b[0], b[1], b[2] = s[0], s[1], s[2]
+	b[3], b[4], b[5] = s[1], s[3], s[4]
+	b[6], b[7], b[8] = s[2], s[4], s[5]
 }
 
 // addSymmetric adds s.

@@ -89,34 +89,16 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			return 0, false
 		}
 		// Corrections beyond what the chain is long are cut.
-		var largest float64
-		for _, d := range c.force[:c.n] {
-			largest = max(largest, math.Abs(d.X), math.Abs(d.Y), math.Abs(d.Z))
-		}
+		largest := longest2(c.force[:c.n])
 		if !(largest < math.Inf(1)) {
 			return 0, false
 		}
+		largest = math.Sqrt(largest)
 		share := min(1, 0.5*(1+s.line)/max(largest, 1e-9))
 		// Corrections shrink at least as fast as they last did.
 		settled := largest*min(1, largest/last) < c.until.place
 		last = largest
-		for i := range c.n {
-			if i == top && c.paying {
-				break
-			}
-			move := r3.Scale(-1, c.force[i])
-			if i < top {
-				move = r3.Add(move, c.force[i+1])
-			}
-			l := &c.links[i]
-			change := (r3.Dot(l.way, move)/l.rest + l.stretch) / l.give
-			// Tension stays positive and does not jump.
-			next := min(max(tension[i]+change, 0.1*tension[i]), 10*tension[i]+1e-3)
-			if math.Abs(next-tension[i]) > c.until.pulls*next+1e-6 {
-				settled = false
-			}
-			tension[i] = next
-		}
+		settled = c.retighten(tension) && settled
 		for i := range c.n {
 			x[i] = r3.Add(x[i], r3.Scale(share, c.force[i]))
 		}
@@ -132,6 +114,45 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		}
 	}
 	return 0, false
+}
+
+// longest2 is the square of the length of the longest of vectors; not a number where
+// one of them is none.
+func longest2(vectors []r3.Vec) float64 {
+	most := 0.0
+	for _, v := range vectors {
+		if n := v.X*v.X + v.Y*v.Y + v.Z*v.Z; !(n <= most) {
+			most = n
+		}
+	}
+	return most
+}
+
+// retighten corrects the tensions by the corrections of the places, and tells
+// whether they have settled. Tension stays positive and does not jump.
+func (c *chain) retighten(tension []float64) bool {
+	settled, segments := true, c.n
+	if c.paying {
+		segments--
+	}
+	for i := range segments {
+		move := r3.Scale(-1, c.force[i])
+		if i < c.n-1 {
+			move = r3.Add(move, c.force[i+1])
+		}
+		l, was := &c.links[i], tension[i]
+		next := was + (r3.Dot(l.way, move)*l.perLine+l.stretch)*l.stiff
+		if least := 0.1 * was; next < least {
+			next = least
+		} else if most := 10*was + 1e-3; next > most {
+			next = most
+		}
+		if math.Abs(next-was) > c.until.pulls*next+1e-6 {
+			settled = false
+		}
+		tension[i] = next
+	}
+	return settled
 }
 
 // spoolTurns sets whether line leaves the spool, and tells whether that has

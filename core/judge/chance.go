@@ -71,16 +71,15 @@ func (p phased) typical(mean reading) (trial.Result, int) {
 	return p.results[best], best
 }
 
-// phases looks at a head at the phases of a swell, of which first is the first, in pairs
-// half a wave apart: as long as what is not known may decide.
+// phases looks at a head at every phase of a swell, of which first is the first; at
+// that alone where it is lost.
 func (v view) phases(first trial.Result) (phased, error) {
 	out := phased{[]trial.Result{first}, []reading{read(v.of, &first)}}
-	all := v.of.Phases()
-	for i := 1; i < len(all); i++ {
-		if stands := v.stands(&first, mean(out.readings)); i == 1 && stands == lost || i == 2 && stands != open {
-			break
-		}
-		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: all[i]})
+	if v.stands(&first, out.readings[0]) == lost {
+		return out, nil
+	}
+	for phase := 1; phase < v.of.Phases(); phase++ {
+		r, err := v.try(v.of, trial.Question{Handling: first.Handling, Phase: phase})
 		if err != nil {
 			return out, err
 		}
@@ -204,7 +203,7 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 		}
 		phase := i % len(centre)
 		look := func(z float64) (reading, error) {
-			return v.shifted(u, sd, z, result, v.of.Phases()[phase], centre[phase])
+			return v.shifted(u, sd, z, result, phase, centre[phase])
 		}
 		up, err := look(spread.Reach)
 		if err != nil {

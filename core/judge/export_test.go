@@ -34,7 +34,11 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 	if err != nil {
 		return false, err
 	}
-	r := read(moved, &result)
+	phases, err := v.phases(result)
+	if err != nil {
+		return false, err
+	}
+	r := mean(phases.readings)
 	for _, m := range musts(c) {
 		if rules[m].miss(moved, r, 1) > 0 {
 			return false, nil

@@ -117,9 +117,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 	}
 	centre, d := mean(phases.readings), certain
 	h.short = lack(v.of, centre)
-	at := 0
-	h.Result, at = phases.typical(centre)
-	h.Phase = v.of.Phases()[at]
+	h.Result, h.Phase = phases.typical(centre)
 	stands := v.stands(&result, centre)
 	if stands == open {
 		if lifted, err := v.liftedAnyway(result, centre); err != nil {

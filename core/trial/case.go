@@ -195,17 +195,17 @@ func (c *Case) at(h Handling, phase int) *mechanics.Scene {
 	return &scene
 }
 
-// phases are how many phases of a swell at the splash there are to look at: an angler
-// does not know it.
-const phases = 4
+// phases are how many phases of a swell at the splash there are to look at, as an angler
+// does not know it: two half a wave apart, of which the mean is free of what goes to and
+// fro with the wave.
+const phases = 2
 
-// Phases are those that are looked at, two and two half a wave apart: the first alone
-// where there is no swell.
-func (c *Case) Phases() []int {
+// Phases is how many there are to look at: one where there is no swell.
+func (c *Case) Phases() int {
 	if !c.Swell() {
-		return []int{0}
+		return 1
 	}
-	return []int{0, 2, 1, 3}
+	return phases
 }
 
 // Rig is the rig with a head of a mass in kg, as it is tuned, and what hangs on it

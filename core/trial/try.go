@@ -34,7 +34,7 @@ func (r *Result) Slack() float64 { return max(r.Fall.LineOut/max(r.Chord, 0.01)-
 type Question struct {
 	Mass     float64
 	Handling Handling
-	Phase    int // of a swell, 0 to Phases - 1
+	Phase    int // of a swell, below Phases
 	Effort   Effort
 	// Near is what came of the head where the case is one that was Moved from
 	// another, and only what that changes matters; nil where it is looked at for

@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"sync"
 
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
@@ -15,6 +16,8 @@ import (
 // draws is over how many cases a probability is counted. They are the same every
 // time.
 const draws = 256
+
+var sample = sync.OnceValue(func() [][]float64 { return spread.Sample(draws, len(unknowns)) })
 
 // view looks at one head.
 type view struct {
@@ -195,7 +198,7 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // far its numbers go is not: one side of what most of that comes from is enough. In a swell it is so too: there
 // the moment of the wave does more than the rest, or than which side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
-	d := &doubts{sample: spread.Sample(draws, len(unknowns)), shifts: make([]spread.Shift, len(unknowns))}
+	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns))}
 	for i, sd := range spreads(v.of) {
 		u := unknowns[i]
 		if sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {

@@ -1,6 +1,8 @@
 package judge
 
 import (
+	"math"
+
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
 	"dunvel/core/trial"
@@ -35,7 +37,7 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	}
 	all := 0
 	met := make([]int, len(asked))
-	var values [readTrack][]float64
+	var seen [readTrack][]float64
 	var sampled reading
 	for _, z := range d.sample {
 		sampled = spread.At(centre, d.shifts, z, sampled)
@@ -50,8 +52,8 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 		if does {
 			all++
 		}
-		for k := range values {
-			values[k] = append(values[k], sampled.value(k))
+		for _, at := range ranged {
+			seen[at] = append(seen[at], sampled[at])
 		}
 	}
 	share := func(n int) float64 { return float64(n) / float64(len(d.sample)) }
@@ -61,10 +63,10 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	h.Sure = share(all)
 	if h.Arrived() {
 		// In a swell the reading is a mean, and the fall that is shown a little off it.
-		around := func(at int, shown float64) Range { return rangeOf(values[at]).times(shown / centre.value(at)) }
+		around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / centre.value(at)) }
 		h.Ranges = Ranges{
 			Time: around(readTime, h.Fall.Time), LineOut: around(readLine, h.Fall.LineOut), Speed: around(readSpeed, h.Fall.Speed),
-			Margin: rangeOf(values[readLift]).from(1), Back: rangeOf(values[readBack]),
+			Margin: rangeOf(seen[readLift]).from(1), Back: rangeOf(seen[readBack]),
 		}
 	}
 	h.keep(c)
@@ -82,9 +84,13 @@ func VerdictOf(sure, wanted float64) Verdict {
 	return No
 }
 
-func rangeOf(values []float64) Range {
-	low, high := spread.Range(values)
-	return Range{low, high}
+// ranged are the places of a reading of which ranges are told.
+var ranged = []int{readTime, readLine, readSpeed, readLift, readBack}
+
+// rangeOf is the range of numbers of which the logarithms are given.
+func rangeOf(logarithms []float64) Range {
+	low, high := spread.Range(logarithms)
+	return Range{math.Exp(low), math.Exp(high)}
 }
 
 // from is the range of what is left of a whole.

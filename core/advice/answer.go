@@ -47,7 +47,7 @@ type Contact struct {
 	Margin  float64       `json:"margin"`  // push on the bed over weight in water; along a drag, the least
 	Grip    float64       `json:"grip"`    // lying still: friction needed over friction there is; more than 1 creeps
 	Creep   float64       `json:"creep"`   // m/s at which it is swept along then
-	LiftOff float64       `json:"liftOff"` // m/s over the ground at which it loses the bed; trial.LiftOffMost or more is given as that
+	LiftOff float64       `json:"liftOff"` // m/s over the ground at which it loses the bed, as of trial.Case.LiftOff
 	Boat    trial.Point   `json:"boat"`    // the rod tip at the end of the fall
 	Curve   []trial.Point `json:"curve"`   // the line from the head to the rod tip
 }

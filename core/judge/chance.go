@@ -41,14 +41,25 @@ func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 	if short <= 0 {
 		return best, &ways[1], nil
 	}
-	if v.of.School().Swims && v.stands(&best, first) == lost {
-		return best, nil, nil // no hand makes up for a speed so far off
+	if v.tooHeavy(&best) {
+		return best, nil, nil // the rod down has it swim lower still
 	}
 	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
 	if err == nil && lack(v.of, read(v.of, &second)) < short-gain {
 		return second, &ways[0], nil
 	}
 	return best, &ways[1], err
+}
+
+// tooHeavy tells whether a head has to be swum so much faster than is wanted that it is
+// lost; where no wind bows the line to the rod a rod that is down makes up for no more
+// the other way.
+func (v view) tooHeavy(h *trial.Result) bool {
+	if !v.of.School().Swims || !h.Arrived() {
+		return false
+	}
+	off := paceOff(v.of, h)
+	return off > stepsLost || off < -stepsLost && v.of.Setup.Wind.Speed < judgement.WindMatters.Number
 }
 
 func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
@@ -145,9 +156,15 @@ const (
 // the wanted one, where it is lost.
 const stepsLost = 2
 
+// paceOff is how far the speed that suits a head is from the wanted one, in steps of what
+// a hand corrects.
+func paceOff(c *trial.Case, h *trial.Result) float64 {
+	return math.Log(h.Swim.Speed/c.Setup.Approach.Speed) / math.Log(judgement.SwimHand.Number)
+}
+
 // stands tells how a head stands with its musts.
 func (v view) stands(h *trial.Result, r reading) standing {
-	if !r.arrived() || v.of.School().Swims && math.Abs(math.Log(h.Swim.Speed/v.of.Setup.Approach.Speed)) > stepsLost*math.Log(judgement.SwimHand.Number) {
+	if !r.arrived() || v.of.School().Swims && math.Abs(paceOff(v.of, h)) > stepsLost {
 		return lost
 	}
 	out := safe

@@ -32,7 +32,7 @@ type Rest struct {
 }
 
 // lengths are how many a hand tries for the line that suits best: over the
-// chord, from all of it taken up to as much as was out or may help.
+// chord, from all of it taken up to as much as may help.
 const lengths = 4
 
 // mostGrip is given for friction that is needed where there is hardly any.
@@ -114,14 +114,13 @@ func (c *Case) grips() float64 {
 // as fast again as it is dragged.
 func (c *Case) mayCreep() float64 { return judgement.CreepMost.Number + c.Setup.Cast.Drag }
 
-// takenUp are lengths of line over the chord: from all of it taken up to what was
-// out, or what near found best alone.
-func takenUp(f Fall, chord float64, near *Rest) []float64 {
+// takenUp are lengths of line over the chord: from all of it taken up to as much as may
+// help, or what near found best alone. What a wind drew out beyond that is no more help.
+func takenUp(near *Rest) []float64 {
 	if near != nil {
 		return []float64{near.Line}
 	}
-	least := judgement.TakenUpLeast.Number - 1
-	most := max(judgement.TakenUpMost.Number, f.LineOut/chord) - 1
+	least, most := judgement.TakenUpLeast.Number-1, judgement.TakenUpMost.Number-1
 	out := make([]float64, lengths)
 	for i := range out {
 		out[i] = 1 + least*math.Pow(most/least, float64(i)/(lengths-1))
@@ -200,7 +199,7 @@ func (c *Case) drifting(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
 	chord := c.chord(f.Landing, h, f.Time)
 	best := Rest{Margin: math.Inf(-1)}
-	for _, line := range takenUp(f, chord, near) {
+	for _, line := range takenUp(near) {
 		e := scene.Rest(r, c.Gait, line*chord, nil)
 		if e.Outcome == mechanics.Slack {
 			e.ContactMargin, e.Push = 1, r.Weight()
@@ -228,7 +227,7 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 		guess = near.tension
 	}
 	last := 0.0
-	for _, line := range takenUp(f, chord, near) {
+	for _, line := range takenUp(near) {
 		if last > 1 {
 			guess = r3.Scale(math.Sqrt((last-1)/(line-1)), guess) // as it sags
 		}
@@ -263,10 +262,11 @@ func creeps(grip, speed float64) float64 {
 const LiftOffMost = 3
 
 // LiftOff is the speed over the ground in m/s at which a head that has come down
-// loses the bed; LiftOffMost or more is given as that.
+// loses the bed; LiftOffMost or more is given as that. It is 0 where it is dragged over a
+// slope: the line has another shape at every place of that, and none that lasts.
 func (c *Case) LiftOff(mass float64, h Handling, f Fall) (float64, error) {
 	r, _, err := c.Rig(mass)
-	if err != nil {
+	if err != nil || c.Setup.Cast.Drag > 0 && c.BedSlope() != 0 {
 		return 0, err
 	}
 	direction := c.Gait.Pull

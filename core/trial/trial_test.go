@@ -233,10 +233,31 @@ func TestDraggedDownAndUp(t *testing.T) {
 		})
 		return tried(t, c, Question{Mass: 0.0142}).Rest
 	}
+	if off := liftOff(t, 5.5, 3.1); off != 0 {
+		t.Errorf("on a slope it loses the bed at %g m/s: no shape of the line lasts there", off)
+	}
+	if off := liftOff(t, 4, 4); !(off > 0.45 && off < 1.5) {
+		t.Errorf("on the flat it loses the bed at %g m/s", off)
+	}
 	down, up := dragged(5.5, 3.1), dragged(3.1, 5.5)
 	if !(down.Push < up.Push) || down.Along > 0.4 {
 		t.Errorf("down %+v, up %+v", down, up)
 	}
+}
+
+// liftOff is the speed at which a head loses the bed that is dragged from one depth to
+// another.
+func liftOff(t *testing.T, under, splash float64) float64 {
+	t.Helper()
+	c := situate(t, func(s *setup.Setup) {
+		s.Water.Depth, s.Water.SplashDepth, s.Approach.Kind, s.Cast.Drag, s.Cast.Distance = under, splash, setup.HoldBottom, 0.45, 25
+	})
+	r := tried(t, c, Question{Mass: 0.0142})
+	off, err := c.LiftOff(0.0142, r.Handling, r.Fall)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return off
 }
 
 // The speed that suits is where the heights have it; a place that needs more than a hand

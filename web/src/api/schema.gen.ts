@@ -1444,7 +1444,7 @@ export interface components {
             grip: number;
             /**
              * Format: double
-             * @description Speed over the ground at which it loses the bed
+             * @description Speed over the ground at which it loses the bed; 3 is that or more, 0 none that lasts
              */
             liftOff: number;
             boat: components["schemas"]["Point"];

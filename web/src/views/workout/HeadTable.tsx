@@ -85,7 +85,7 @@ export function HeadTable({ answer, approach }: { answer: Answer; approach: stri
                   </td>
                   <td>{falls ? `${percent(h.contact.margin)}, ${range(h.ranges.margin, percent)}` : "–"}</td>
                   <td>
-                    {falls && h.contact.curve.length + h.contact.margin > 0
+                    {falls && h.contact.liftOff > 0
                       ? h.contact.liftOff >= 3
                         ? "never"
                         : show("speed", h.contact.liftOff)

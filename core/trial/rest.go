@@ -128,6 +128,13 @@ func takenUp(near *Rest) []float64 {
 	return out
 }
 
+// takeUp is how a hand takes up the slack of a fall, until so much line is out over the
+// chord.
+func (c *Case) takeUp(h Handling, f Fall, share float64) mechanics.Phase {
+	slack := max(f.LineOut-share*c.chord(f.Landing, h, f.Time), 0)
+	return mechanics.Phase{Reel: judgement.SlackIn.Number, Time: slack / judgement.SlackIn.Number}
+}
+
 // dragged is a head that is drawn back to the rod, at the slowest that a hand would and
 // no slower than it creeps: what pushes on it for most of the way. Where that is what
 // pushes on it half way back, as on most beds, no more is looked at of what a change
@@ -137,7 +144,8 @@ func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h
 	if near != nil && near.lessLater() {
 		left, places = 0.9*placeOf(halfWay), halfWay+1
 	}
-	back, err := c.wayBack(ctx, from, f, c.drags(), left)
+	taken := c.takeUp(h, f, judgement.TakenUpLeast.Number)
+	back, err := c.wayBack(ctx, from, f, taken, c.drags(), left)
 	if err != nil {
 		return Rest{}, err
 	}

@@ -21,14 +21,14 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 	if rest.Line > 0 {
 		line = rest.Line
 	}
-	takeIn := c.slack(h, f, line) / judgement.SlackIn.Number
+	taken := c.takeUp(h, f, line)
 	work := (1 + swellWaves) * period
-	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: judgement.SlackIn.Number, Time: takeIn}, {Time: work}}, takeIn+work)
+	track, err := from.GoOn(ctx, []mechanics.Phase{taken, {Time: work}}, taken.Time+work)
 	if err != nil {
 		return fmt.Errorf("trial: %w", err)
 	}
 	rest.Held = 1
-	begin := f.Time + takeIn + period
+	begin := f.Time + taken.Time + period
 	for wave := range swellWaves {
 		start := begin + float64(wave)*period
 		rest.Held = min(rest.Held, shareOnBed(track.Frames, start, start+period))
@@ -46,13 +46,13 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
 	const settles = 0.5 // of a wave, until the line is as it is dragged
 	period, speed := c.scene.Swell.Period(), c.drags()
-	takeIn := c.slack(h, f, judgement.TakenUpLeast.Number) / judgement.SlackIn.Number
+	taken := c.takeUp(h, f, judgement.TakenUpLeast.Number)
 	work := min((settles+swellWaves)*period, 0.5*c.Cast.Distance/speed)
-	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: judgement.SlackIn.Number, Time: takeIn}, {Reel: speed, Time: work}}, takeIn+work)
+	track, err := from.GoOn(ctx, []mechanics.Phase{taken, {Reel: speed, Time: work}}, taken.Time+work)
 	if err != nil {
 		return Rest{}, fmt.Errorf("trial: %w", err)
 	}
-	end := f.Time + takeIn + work
+	end := f.Time + taken.Time + work
 	begin := end - work*swellWaves/(settles+swellWaves)
 	weight := r.Weight()
 	out := Rest{Along: placeOf(0), Line: judgement.TakenUpLeast.Number, Held: shareOnBed(track.Frames, begin, end)}
@@ -61,11 +61,6 @@ func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Ri
 	out.Pull = c.pull(h, out.Push, out.Along)
 	out.Margin = out.Push / weight
 	return out, nil
-}
-
-// slack is how much more line is out after a fall than a share of the chord, m.
-func (c *Case) slack(h Handling, f Fall, share float64) float64 {
-	return max(f.LineOut-share*c.chord(f.Landing, h, f.Time), 0)
 }
 
 // shareOnBed is the share of a stretch of time for which the key body is on the bed.

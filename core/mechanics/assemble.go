@@ -135,7 +135,7 @@ func (c *chain) segmentLoad(i int, k *link, tau float64, x []r3.Vec, lower, uppe
 	}
 	z0, z1 := x[i].Z, x[i+1].Z
 	half, byPlace := k.rest/2, -k.rest/(4*tau)
-	wet, wetLower, wetUpper := wetShare(z0, z1)
+	wet, wetLower, wetUpper := wetShare(z0, z1, c.film)
 	if wet == 0 {
 		l.half = r3.Scale(half, line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), byPlace, &l.slopes))
 		return
@@ -242,30 +242,30 @@ func (c *chain) loadBed(s *stage, i int, place, velocity r3.Vec, mass float64) {
 // wetShare is the part of a straight segment that is under water, and how it
 // changes with the height of either end. The surface is smoothed over a narrow
 // band, within which a point turns from dry to wet evenly.
-func wetShare(z0, z1 float64) (share, byLower, byUpper float64) {
-	if z0 <= -surfaceBand && z1 <= -surfaceBand {
+func wetShare(z0, z1, band float64) (share, byLower, byUpper float64) {
+	if z0 <= -band && z1 <= -band {
 		return 1, 0, 0
 	}
-	if z0 >= surfaceBand && z1 >= surfaceBand {
+	if z0 >= band && z1 >= band {
 		return 0, 0, 0
 	}
-	wet := func(z float64) float64 { return min(max(0.5-z/(2*surfaceBand), 0), 1) }
+	wet := func(z float64) float64 { return min(max(0.5-z/(2*band), 0), 1) }
 	if math.Abs(z1-z0) < 1e-5 {
 		slope := 0.0
 		if share = wet((z0 + z1) / 2); share > 0 && share < 1 {
-			slope = -1 / (4 * surfaceBand)
+			slope = -1 / (4 * band)
 		}
 		return share, slope, slope
 	}
 	// The integral of wet from a height up.
 	above := func(z float64) float64 {
 		switch {
-		case z >= surfaceBand:
+		case z >= band:
 			return 0
-		case z <= -surfaceBand:
+		case z <= -band:
 			return -z
 		}
-		return (surfaceBand - z) * (surfaceBand - z) / (4 * surfaceBand)
+		return (band - z) * (band - z) / (4 * band)
 	}
 	share = (above(z0) - above(z1)) / (z1 - z0)
 	return share, (share - wet(z0)) / (z1 - z0), (wet(z1) - share) / (z1 - z0)

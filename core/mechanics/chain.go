@@ -20,7 +20,6 @@ const (
 	slackForce = 1e-6 // N
 
 	leastTension = 1e-5 // N at the upper end of the chain before line leaves the spool
-	surfaceBand  = 0.01 // m over and under the surface within which a line turns from wet to dry
 	bedSink      = 1e-3 // m that a body sinks in under its weight
 	lineOnBed    = 0.5  // N per m that a node of bare line sinks in
 	creep        = 2e-4 // m/s at which friction has come to most of its strength
@@ -43,6 +42,7 @@ type chain struct {
 	work    int       // nodes solved for, over all rounds
 	clock   float64   // s after the splash, of the stage that is being solved
 	until   settled   // when a stage is solved
+	film    float64   // m over and under the surface within which a line turns from wet to dry
 
 	leader, main thread
 	toTip        float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
@@ -54,6 +54,7 @@ type chain struct {
 type settled struct {
 	place float64 // m that the next correction would be
 	pulls float64 // share by which tensions still changed
+	loose float64 // N, by which they did where there is next to none
 	most  int     // rounds of Newton's method, before the step is made shorter
 }
 
@@ -147,7 +148,7 @@ func (c *chain) retighten(tension []float64) bool {
 		} else if most := 10*was + 1e-3; next > most {
 			next = most
 		}
-		if math.Abs(next-was) > c.until.pulls*next+1e-6 {
+		if math.Abs(next-was) > c.until.pulls*next+c.until.loose {
 			settled = false
 		}
 		tension[i] = next

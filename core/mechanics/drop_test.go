@@ -56,7 +56,8 @@ func TestResolutionDoesNotMatter(t *testing.T) {
 		d := falling(jig(t, 0.02+0.2*random.Float64(), 0.12e-3+0.15e-3*random.Float64()), 25*random.Float64())
 		d.Cast.Drift = r3.Vec{X: 0.3 * (random.Float64() - 0.5)}
 		coarse := resolved(t, s, d, usual)
-		twice := resolution{nodes: 2 * usual.nodes, wind: usual.wind, fine: usual.fine, grade: usual.grade, miss: usual.miss / 4, until: usual.until}
+		twice := usual
+		twice.nodes, twice.miss = 2*usual.nodes, usual.miss/4
 		fine := resolved(t, s, d, twice)
 		a, b := coarse.Touches[0], fine.Touches[0]
 		if a.Happened != b.Happened || math.Abs(a.Time/b.Time-1) > 0.005 {

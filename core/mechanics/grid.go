@@ -33,7 +33,7 @@ func (m *sim) put(at float64, place, velocity r3.Vec, body int) {
 // tip: at a body, where the leader ends, or one spacing on. The spacing is
 // fine near the end body, where the line bends most.
 func (m *sim) grow(place func(at float64) r3.Vec) bool {
-	if m.n >= mostNodes {
+	if m.n >= m.crowd {
 		return false
 	}
 	last := m.at[m.n-1]
@@ -87,7 +87,7 @@ func (m *sim) regrid() bool {
 		m.n--
 	}
 	m.pos[m.n] = tip
-	if m.n >= mostNodes {
+	if m.n >= m.crowd {
 		m.thin()
 	}
 	return true

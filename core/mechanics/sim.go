@@ -24,7 +24,7 @@ const (
 	splash      = 0.02 // m under the surface where the end body starts
 	mostSteps   = 4000
 	mostWork    = 600_000 // nodes times rounds of Newton's method: about half a second
-	mostNodes   = 160     // past this every second one goes
+	mostNodes   = 160     // at any resolution
 	roomForMore = 2
 	atDepth     = 5e-3 // m, to which a depth is come to
 	stepsAsked  = 64   // after so many it is asked whether anybody still waits
@@ -33,18 +33,20 @@ const (
 // resolution is how finely a drop is resolved.
 type resolution struct {
 	nodes float64 // of the line that a fall takes, to begin with
+	crowd int     // of them past which every second one goes, as line goes out
 	wind  float64 // m/s from which on it takes as many more, twice as many at most: what blows in the air bends it more
 	fine  float64 // spacing at the end of the line over that far up it
 	grade float64 // growth of the spacing with the distance from the end
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 	waves float64 // steps over each wave of a swell, at least
 	until settled // when each of the two stages is solved
+	film  float64 // m over and under the surface within which a line turns from wet to dry: one that lies on it is the harder to solve the thinner it is
 }
 
 var (
-	usual = resolution{nodes: 28, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01, most: 25}}
-	rough = resolution{nodes: 10, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05, most: 12}}
-	finer = resolution{nodes: 48, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01, most: 25}}
+	usual = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+	rough = resolution{nodes: 10, crowd: 40, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12}, film: 0.05}
+	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -106,7 +108,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	if s.Swell.Moves() {
 		m.longest = s.Swell.Period() / fine.waves
 	}
-	m.scene, m.rig, m.chain.until = s, d.Rig, fine.until
+	m.scene, m.rig, m.chain.until, m.chain.film = s, d.Rig, fine.until, fine.film
 	m.leader, m.main = s.thread(&d.Rig.Leader), s.thread(&d.Rig.Main)
 	vectors := make([]r3.Vec, 3*room)
 	m.pos, m.vel, m.base = vectors[:room:room], vectors[room:2*room:2*room], vectors[2*room:]

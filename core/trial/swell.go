@@ -1,9 +1,11 @@
 package trial
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
+	"slices"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
@@ -56,8 +58,7 @@ func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Ri
 	begin := end - work*swellWaves/(settles+swellWaves)
 	weight := r.Weight()
 	out := Rest{Along: placeOf(0), Line: judgement.TakenUpLeast.Number, Held: shareOnBed(track.Frames, begin, end)}
-	// A blow as it comes down is no weight that it has.
-	out.Push = meanOver(track.Frames, begin, end, func(t mechanics.Frame) float64 { return min(t.Push, weight) })
+	out.Push = leastHalf(track.Frames, begin, end, weight)
 	out.Pull = c.pull(h, out.Push, out.Along)
 	out.Margin = out.Push / weight
 	return out, nil
@@ -97,4 +98,27 @@ func (c *Case) MayWalk() float64 {
 		return may
 	}
 	return may + c.mayCreep()*judgement.SwellWaves.Number*c.scene.Swell.Period()
+}
+
+// leastHalf is the mean push for that half of a stretch of time in which it is least: in
+// the other half the waves slacken the line, and nothing is felt. A blow as a head comes
+// down is no weight that it has.
+func leastHalf(frames []mechanics.Frame, start, stop, weight float64) float64 {
+	type moment struct{ push, span float64 }
+	var all []moment
+	whole := 0.0
+	for i := 1; i < len(frames); i++ {
+		if span := min(frames[i].Time, stop) - max(frames[i-1].Time, start); span > 0 {
+			all = append(all, moment{min(frames[i].Push, weight), span})
+			whole += span
+		}
+	}
+	slices.SortFunc(all, func(a, b moment) int { return cmp.Compare(a.push, b.push) })
+	sum, left := 0.0, whole/2
+	for _, m := range all {
+		span := min(m.span, left)
+		sum += m.push * span
+		left -= span
+	}
+	return sum / max(whole/2, 1e-9)
 }

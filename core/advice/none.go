@@ -15,7 +15,7 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *judge.Ladder, out
 	closest := out.Heads[l.Closest]
 	failed := fmt.Sprintf("None of these heads does it: %s, the closest, %s", t.mass(closest.Mass), closest.Reason)
 	if len(out.Heads) == 1 {
-		failed = fmt.Sprintf("%s does not do it: %s", t.mass(closest.Mass), closest.Reason)
+		failed = fmt.Sprintf("This head does not do it: %s %s", t.mass(closest.Mass), closest.Reason)
 	}
 	if c := t.Setup.Approach.Ceiling; c > 0 && t.Target/c > t.Wait() {
 		out.Sentence = failed + "."

@@ -248,6 +248,10 @@ func TestRemedies(t *testing.T) {
 	if way(all, WeightLighter) != nil {
 		t.Error("lighter does not sink faster")
 	}
+	// A bare hook is lighter than any head: one that does it is found all the same.
+	if r := way(none(func(s *setup.Setup) { s.Water.Depth, s.Heads = 6, []float64{0} }), WeightHeavier); r == nil || r.Mass < 0.0005 || r.Mass > 0.01 {
+		t.Errorf("from a bare hook: %+v", r)
+	}
 	// Heads that fall too fast: lighter ones do it, never heavier ones.
 	all = none(func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling, s.Heads = 6, 0.4, []float64{0.0071, 0.0106} })
 	if all[0].Way != WeightLighter || all[0].Mass >= 0.0071 || way(all, WeightHeavier) != nil || way(all, DropCeiling) == nil {

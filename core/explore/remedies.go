@@ -125,11 +125,11 @@ var ways = []way{
 const lightest = 0.2e-3
 
 // steps are heads beyond the end of a ladder, up to a mass or down to it: a third more
-// or less each.
+// or less each. A bare hook is lighter than all of them.
 func steps(from, to float64) []float64 {
 	const third = 4.0 / 3
 	var out []float64
-	for m := from; len(out) < setup.MaxHeads; {
+	for m := max(from, lightest); len(out) < setup.MaxHeads; {
 		if to > from {
 			m *= third
 		} else {

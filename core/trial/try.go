@@ -102,7 +102,8 @@ func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q 
 	if c.OnBed && (school.Rests || school.Swims) {
 		out.Feel = c.feel(r, q.Handling, fall, out.Rest, raised)
 	}
-	if branch != nil && !school.Swims && !school.Hovers && (q.Effort == Shown || c.mayNeedSeeing(out.Feel)) {
+	touches := !school.Hovers && !(school.Swims && c.BeginsOver())
+	if branch != nil && touches && (q.Effort == Shown || c.mayNeedSeeing(out.Feel)) {
 		return c.watch(ctx, branch, q.Handling, &out.Fall, q.Effort)
 	}
 	out.Fall.RunOutAfter = out.Fall.RunOut // it is not seen

@@ -196,7 +196,7 @@ func TestImpossibleIsNamed(t *testing.T) {
 		words  string
 		change func(*setup.Setup)
 	}{
-		{"the bare hook does not do it: ", func(s *setup.Setup) { s.Heads = []float64{0} }},
+		{"This head does not do it: the bare hook ", func(s *setup.Setup) { s.Heads = []float64{0} }},
 		{"floats: the bait lifts", func(s *setup.Setup) { s.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating"} }},
 		{"None of these heads does it", func(s *setup.Setup) { s.Flow.Speed = 3 }},
 	} {

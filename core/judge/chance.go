@@ -37,15 +37,14 @@ func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 		return best, nil, err
 	}
 	first := read(v.of, &best)
-	short := lack(v.of, first)
-	if short <= 0 {
+	if lack(v.of, first) <= 0 {
 		return best, &ways[1], nil
 	}
 	if v.tooHeavy(&best) {
 		return best, nil, nil // the rod down has it swim lower still
 	}
 	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
-	if err == nil && lack(v.of, read(v.of, &second)) < short-gain {
+	if err == nil && suitsBetter(v.of, read(v.of, &second), first) {
 		return second, &ways[0], nil
 	}
 	return best, &ways[1], err
@@ -318,8 +317,7 @@ func (v view) fallsSafely(r reading) bool {
 // troubles the line a rod that is up may go down. One that is down stays so, as it was
 // told to be.
 func (v view) rehandled(moved *trial.Case, q trial.Question, r reading, ways []trial.Handling) (reading, error) {
-	short := lack(moved, r)
-	if q.Handling != ways[0] || short <= 0 {
+	if q.Handling != ways[0] || lack(moved, r) <= 0 {
 		return r, nil
 	}
 	q.Handling, q.Near = ways[1], nil
@@ -327,7 +325,7 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r reading, ways []t
 	if err != nil {
 		return nil, err
 	}
-	if also := read(moved, &down); lack(moved, also) < short-gain {
+	if also := read(moved, &down); suitsBetter(moved, also, r) {
 		return also, nil
 	}
 	return r, nil

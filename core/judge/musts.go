@@ -159,6 +159,20 @@ func musts(c *trial.Case) []Must {
 	return out
 }
 
+// suitsBetter tells whether a handling that something else came of is better than one:
+// that does what is asked where that does not, or lacks clearly less.
+func suitsBetter(c *trial.Case, other, one reading) bool {
+	if does, did := meets(c, other), meets(c, one); does != did {
+		return does
+	}
+	return lack(c, other) < lack(c, one)-gain
+}
+
+// meets tells whether a reading meets all that is asked.
+func meets(c *trial.Case, r reading) bool {
+	return !slices.ContainsFunc(musts(c), func(m Must) bool { return rules[m].miss(c, r, 1) > 0 })
+}
+
 // lack is how much a handling lacks in what a hand can help: the largest miss with
 // half in hand. Musts that nobody asked for do not enter.
 func lack(c *trial.Case, r reading) float64 {

@@ -184,3 +184,30 @@ func TestLack(t *testing.T) {
 		t.Errorf("felt one and a half times over lacks %g of twice", l)
 	}
 }
+
+// A handling that does what is asked goes before one that lacks less of it twice over;
+// among those that do, and among those that do not, one goes before another that lacks
+// clearly more.
+func TestSuitsBetter(t *testing.T) {
+	c, good := asked(t, func(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop })
+	with := func(felt, out, late float64) reading {
+		r := append(reading(nil), good...)
+		r[readFelt], r[readOut], r[readLate] = logOf(felt), logOf(out), logOf(late)
+		return r
+	}
+	for name, tt := range map[string]struct {
+		other, one reading
+		better     bool
+	}{
+		"does, though with much line out":   {with(3, 2.5, 0.5), with(0.9, 1.1, 0.5), true},
+		"does not, though with little":      {with(0.9, 1.1, 0.5), with(3, 2.5, 0.5), false},
+		"both do, clearly less":             {with(1.4, 1.1, 0.5), with(1.2, 1.1, 0.5), true},
+		"both do, hardly less":              {with(1.28, 1.1, 0.5), with(1.2, 1.1, 0.5), false},
+		"neither is in time, clearly less":  {with(1.4, 1.1, 2), with(1.2, 1.1, 2), true},
+		"neither is in time, not even less": {with(1.2, 1.1, 2), with(1.4, 1.1, 2), false},
+	} {
+		if suitsBetter(c, tt.other, tt.one) != tt.better {
+			t.Errorf("%s: lacks %.2f and %.2f", name, lack(c, tt.other), lack(c, tt.one))
+		}
+	}
+}

@@ -22,13 +22,10 @@ func missesBand(c *trial.Case, track []float64, times float64) float64 {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
 		lifts := times * judgement.SkimLifts.Number
-		return max(under(within(slower, slower, -1, high), share), under(within(faster, faster, skimmed, 1e3), lifts))
+		return max(under(within(slower, slower, -1, high), share), under(within(faster, faster, judgement.SkimOff.Number, 1e3), lifts))
 	}
 	return under(within(slower, faster, low, high), share)
 }
-
-// skimmed is a height over the bed at which a bait does not touch it, m.
-const skimmed = 2e-3
 
 // within is the share of places at which the band can be had, each as much as its
 // distance from the band leaves of it, so that it changes evenly.

@@ -67,6 +67,7 @@ var (
 	SwimFastest = Value{1.5, "m/s", 0, "nobody reels faster for long"}
 	SkimFrom    = Value{0.05, "m", 0, "a band that begins lower begins at the bed: the bait may touch now and then"}
 	SkimLifts   = Value{0.25, "1", 0, "share of the way off the bed, reeled faster, of a bait that skims it"}
+	SkimOff     = Value{0.03, "m", 0, "over the bed a bait does not touch it: less is a stone that it rides over"}
 	SwimClear   = Value{0.3, "m", 0, "over weed, timber and the like a retrieve begins before the bait is in them"}
 	TakeUp      = Value{0.15, "m/s", 0, "a turn in five seconds holds a bait up and does not pull it away"}
 	TakeUpLeast = Value{0.05, "m/s", 0, "slower than a turn in fifteen seconds is standing still"}

@@ -195,9 +195,17 @@ func (t teller) stays(h *judge.Head) string {
 
 func (t teller) placeWithDepth(f trial.Fall) string {
 	if t.OnBed {
-		return "on the bed at " + t.depth(-f.Landing.Z)
+		return "on the bed at " + t.bed(f)
 	}
-	return "at " + t.depth(t.Target)
+	return "at " + t.target()
+}
+
+// bed says how deep the bed is where a head has come to it.
+func (t teller) bed(f trial.Fall) string {
+	if t.BedSlope() != 0 {
+		return t.depth(-f.Landing.Z)
+	}
+	return t.target()
 }
 
 // landing says where the bait has come down, from the boat as it is then.

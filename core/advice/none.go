@@ -20,7 +20,7 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *judge.Ladder, out
 	if c := t.Setup.Approach.Ceiling; c > 0 && t.Target/c > t.Wait() {
 		out.Sentence = failed + "."
 		out.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s. Let go of one of them.",
-			t.runs(c), units.Seconds(t.Target/c), t.depth(t.Target), t.limit())
+			t.runs(c), units.Seconds(t.Target/c), t.target(), t.limit())
 		return nil
 	}
 	remedies, err := a.Remedies(ctx, l, 1)

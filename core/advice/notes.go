@@ -26,7 +26,7 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	out := []Note{}
 	if t.Throw.Unfit {
 		out = append(out, Note{"reach", true, fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
-			t.depth(t.Setup.Rod.Thrown), t.mass(t.Setup.Rod.ThrownMass))})
+			t.given(t.Setup.Rod.Thrown), t.mass(t.Setup.Rod.ThrownMass))})
 	}
 	if h.Reach > 0 {
 		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", t.depth(h.Reach))})
@@ -57,7 +57,7 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	}
 	if t.Broken() {
 		out = append(out, Note{"swell", true, fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
-			t.depth(t.Setup.Swell.Height), t.depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})
+			t.given(t.Setup.Swell.Height), t.depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})
 	}
 	if s := t.Setup; s.Cast.Distance > 0 && s.Leader.Length > s.Cast.Distance {
 		out = append(out, Note{"leader", false, "The leader is longer than the cast: its knot stays in the guides, or on the spool."})

@@ -55,7 +55,7 @@ func (t teller) misses(m judge.Must, h *judge.Head) string {
 	a := t.Setup.Approach
 	switch m {
 	case judge.Steep:
-		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.depth(t.Carried(h.Fall)), t.depth(t.Target))
+		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.depth(t.Carried(h.Fall)), t.target())
 	case judge.InTime:
 		if units.Seconds(h.Fall.Time) == units.Seconds(t.Wait()) {
 			return fmt.Sprintf("%s %.1f s late: %s", t.place(), h.Fall.Time-t.Wait(), t.limit())
@@ -186,7 +186,7 @@ func (t teller) beyond(l judge.Limit, h *judge.Head) string {
 	case judge.RodLeast:
 		return fmt.Sprintf("weighs only %s with hook and bait, the rod casts from %s", t.mass(h.Whole), t.mass(s.Rod.Least))
 	case judge.Thrown:
-		return fmt.Sprintf("flies about %s with this rod, %s is wanted", t.depth(h.Reach), t.depth(s.Cast.Distance))
+		return fmt.Sprintf("flies about %s with this rod, %s is wanted", t.depth(h.Reach), t.given(s.Cast.Distance))
 	case judge.Soft:
 		bed := s.Water.Bed
 		return fmt.Sprintf("lands at %s and digs into the %s; %s is enough there", t.runs(h.Fall.Speed), bed, t.runs(catalogue.Beds[bed].Softness.Number))
@@ -268,7 +268,7 @@ func (t teller) place() string {
 	if t.OnBed {
 		return "down"
 	}
-	return "at " + t.depth(t.Target)
+	return "at " + t.target()
 }
 
 // dropsBack says how a head comes back from a lift.

@@ -65,6 +65,23 @@ func (t teller) depth(m float64) string {
 	return fmt.Sprintf("%.0f %s", small.FromBase(m), small.Symbol)
 }
 
+// given says a depth or a distance that the angler gave as finely as it was: it reads as
+// its field does.
+func (t teller) given(m float64) string {
+	if t.show.Unit("depth").FromBase(m) < 0.995 {
+		return t.depth(m)
+	}
+	return t.show.Show("depth", m)
+}
+
+// target says the depth aimed at: that of the bed on a slope is worked out, and no finer.
+func (t teller) target() string {
+	if t.OnBed && t.BedSlope() != 0 {
+		return t.depth(t.Target)
+	}
+	return t.given(t.Target)
+}
+
 // height says a height over the bed; what is less than anybody can tell is on it.
 func (t teller) height(m float64) string {
 	const onIt = 0.01

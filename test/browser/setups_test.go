@@ -41,7 +41,7 @@ func TestDemoSetupOpens(t *testing.T) {
 	p := open(t, "/setups")
 	p.click("Loch Osk, charr over the drop-off")
 	p.until(settled)
-	p.says(".answer h1", "at 8.0 m")
+	p.says(".answer h1", "at 8 m")
 	p.says(".savebar-name", "Loch Osk")
 }
 

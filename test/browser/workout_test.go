@@ -105,7 +105,7 @@ func TestBadInputStaysAtItsField(t *testing.T) {
 	}
 	p.field("water.depth", "17,5 m")
 	p.until(`!document.querySelector("#field-water-depth-error")`)
-	p.says(".answer h1", "at 18 m") // 17.5 m, shown in whole metres
+	p.says(".answer h1", "at 17.5 m") // as it was typed
 
 	// Fields that are wrong together name what clashes and keep what was typed.
 	p.field("target.depth", "30")

@@ -27,9 +27,8 @@ type view struct {
 	mass  float64
 }
 
-// handled is what comes of the head with the simplest handling that works: the rod as
-// held where that keeps half in hand of all that a hand can help, and otherwise the
-// one that lacks clearly less. other is the one that was not taken, if there is one.
+// handled is what comes of the head with the simplest handling that suits, or else the
+// one that suits better. other is the one that was not taken, if there is one.
 func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 	ways := v.of.Handlings()
 	best, err = v.try(v.of, trial.Question{Handling: ways[0]})
@@ -37,28 +36,17 @@ func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 		return best, nil, err
 	}
 	first := read(v.of, &best)
-	if lack(v.of, first) <= 0 {
+	if suits(v.of, first) {
 		return best, &ways[1], nil
 	}
-	if v.tooHeavy(&best) {
-		return best, nil, nil // the rod down has it swim lower still
+	if v.of.School().Swims && v.stands(&best, first) == lost {
+		return best, nil, nil // no hand makes up for a speed so far off
 	}
 	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
 	if err == nil && suitsBetter(v.of, read(v.of, &second), first) {
 		return second, &ways[0], nil
 	}
 	return best, &ways[1], err
-}
-
-// tooHeavy tells whether a head has to be swum so much faster than is wanted that it is
-// lost; where no wind bows the line to the rod a rod that is down makes up for no more
-// the other way.
-func (v view) tooHeavy(h *trial.Result) bool {
-	if !v.of.School().Swims || !h.Arrived() {
-		return false
-	}
-	off := paceOff(v.of, h)
-	return off > stepsLost || off < -stepsLost && v.of.Setup.Wind.Speed < judgement.WindMatters.Number
 }
 
 func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
@@ -287,8 +275,8 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 			r[at] = centre[at]
 		}
 	}
-	if ways := moved.Handlings(); u.rehandle && z > 0 && len(ways) > 1 {
-		if r, err = v.rehandled(moved, q, r, ways); err != nil {
+	if u.rehandle && z > 0 {
+		if r, err = v.rehandled(moved, q, r); err != nil {
 			return nil, err
 		}
 	}
@@ -316,11 +304,13 @@ func (v view) fallsSafely(r reading) bool {
 // rehandled is the reading with the handling chosen anew: where there is more of what
 // troubles the line a rod that is up may go down. One that is down stays so, as it was
 // told to be.
-func (v view) rehandled(moved *trial.Case, q trial.Question, r reading, ways []trial.Handling) (reading, error) {
-	if q.Handling != ways[0] || lack(moved, r) <= 0 {
+func (v view) rehandled(moved *trial.Case, q trial.Question, r reading) (reading, error) {
+	ways := moved.Handlings()
+	low := slices.IndexFunc(ways, func(h trial.Handling) bool { return h.Down })
+	if q.Handling.Down || low < 0 || suits(moved, r) {
 		return r, nil
 	}
-	q.Handling, q.Near = ways[1], nil
+	q.Handling, q.Near = ways[low], nil
 	down, err := v.try(moved, q)
 	if err != nil {
 		return nil, err

@@ -47,7 +47,7 @@ type Head struct {
 	Reach   float64 // m that it is thrown; 0 where that is not known
 	Phase   int     // of a swell at the splash, of which the result is
 
-	short float64 // how much it lacks of half in hand in what a hand can help
+	suited bool // its handling is good enough for no other to be looked at
 }
 
 // Miss is how a head stands with a must.
@@ -88,7 +88,7 @@ func (b Bench) Judge(ctx context.Context, c *trial.Case, mass float64) (Head, er
 		return Head{}, err
 	}
 	h, err := v.judged(result)
-	if err != nil || other == nil || h.Verdict != Perhaps && !(c.Swell() && h.short > 0) {
+	if err != nil || other == nil || h.Verdict != Perhaps && !(c.Swell() && !h.suited) {
 		return h, err
 	}
 	// What is in doubt with one handling may be less so with another; and what one
@@ -116,7 +116,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 		return Head{}, err
 	}
 	centre, d := mean(phases.readings), certain
-	h.short = lack(v.of, centre)
+	h.suited = suits(v.of, centre)
 	h.Result, h.Phase = phases.typical(centre)
 	stands := v.stands(&result, centre)
 	if stands == open {

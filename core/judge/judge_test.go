@@ -268,7 +268,7 @@ func TestRodDownToSwimInWind(t *testing.T) {
 		s.Approach.Kind, s.Approach.Speed, s.Water.Depth, s.Bait.Length, s.Cast.Distance = setup.Swim, 0.6, 2.4, 0.09, 35
 		s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction, s.Rod.TipHeight = 0.35, 90, 5, 90, 2.2
 	})
-	up, err := judge.Engine.Try(t.Context(), c, trial.Question{Mass: 0.0106, Handling: c.Handlings()[0]})
+	up, err := judge.Engine.Try(t.Context(), c, trial.Question{Mass: 0.0106, Handling: c.Handlings()[1]})
 	if err != nil || up.Swim.Speed > 0.6/1.69 {
 		t.Fatalf("rod up %.2f m/s, %v", up.Swim.Speed, err)
 	}

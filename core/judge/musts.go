@@ -159,6 +159,13 @@ func musts(c *trial.Case) []Must {
 	return out
 }
 
+// suits tells whether a handling is good enough for no other to be looked at: with half
+// in hand, or for a retrieve that it does, as no band can be kept for twice most of the
+// way.
+func suits(c *trial.Case, r reading) bool {
+	return lack(c, r) <= 0 || c.School().Swims && meets(c, r)
+}
+
 // suitsBetter tells whether a handling that something else came of is better than one:
 // that does what is asked where that does not, or lacks clearly less.
 func suitsBetter(c *trial.Case, other, one reading) bool {

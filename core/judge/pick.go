@@ -83,14 +83,9 @@ func usual(c *trial.Case, heads []Head) (pick, skipped int) {
 	pick, skipped = -1, -1
 	nearest := math.Inf(1)
 	for i := range heads {
-		if heads[i].Verdict == Does {
-			nearest = min(nearest, Off(c, &heads[i]))
-		}
-	}
-	for i := range heads {
-		if heads[i].Verdict == Does && Off(c, &heads[i]) <= nearest+judgement.PaceAlike.Number {
-			pick = i
-			break
+		// Of heads that suit as well a slower hand, the lighter ones, goes first.
+		if off := math.Abs(pace(c, &heads[i]) + judgement.PaceAlike.Number); heads[i].Verdict == Does && off < nearest {
+			pick, nearest = i, off
 		}
 	}
 	if pick < 0 || !Light(c, heads[pick].Mass) || c.School().Swims {
@@ -107,17 +102,17 @@ func usual(c *trial.Case, heads []Head) (pick, skipped int) {
 
 // Off is how far a head is from being the one, were it to do all: as speeds of the
 // hand are from the wanted one; 0 where the lightest is.
-func Off(c *trial.Case, h *Head) float64 {
+func Off(c *trial.Case, h *Head) float64 { return math.Abs(pace(c, h)) }
+
+// pace is the logarithm of the speed of the hand that suits a head over the wanted one; 0
+// where none is.
+func pace(c *trial.Case, h *Head) float64 {
 	a := c.Setup.Approach
 	switch school := c.School(); {
 	case school.Swims && h.Swim.Speed > 0:
-		return math.Abs(math.Log(h.Swim.Speed / a.Speed))
-	case school.Hovers && h.Hover.TakeUp > 0:
-		wanted := judgement.TakeUp.Number
-		if a.TakeUp > 0 {
-			return 0
-		}
-		return math.Abs(math.Log(h.Hover.TakeUp / wanted))
+		return math.Log(h.Swim.Speed / a.Speed)
+	case school.Hovers && h.Hover.TakeUp > 0 && a.TakeUp == 0:
+		return math.Log(h.Hover.TakeUp / judgement.TakeUp.Number)
 	}
 	return 0
 }

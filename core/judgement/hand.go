@@ -62,7 +62,7 @@ var (
 var (
 	SwimHand    = Value{1.3, "1", 0, "a hand that feels the bed, or feels nothing, reels so much slower or faster"}
 	SwimNear    = Value{0.3, "1", 0, "a speed within that of the wanted one is the wanted one: anglers name speeds badly"}
-	PaceAlike   = Value{0.05, "1", 0, "no hand tells speeds apart that differ by a twentieth: the lighter head has it"}
+	PaceAlike   = Value{0.05, "1", 0, "no hand tells speeds apart that differ by a twentieth: the slower of two has it, which lighter heads take"}
 	SwimSlowest = Value{0.15, "m/s", 0, "nobody reels slower"}
 	SwimFastest = Value{1.5, "m/s", 0, "nobody reels faster for long"}
 	SkimFrom    = Value{0.05, "m", 0, "a band that begins lower begins at the bed: the bait may touch now and then"}

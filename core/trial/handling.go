@@ -17,22 +17,24 @@ func (c *Case) LowestTip() float64 {
 	return min(r.TipHeight, max(judgement.LowestTip.Number, r.TipHeight-r.Length))
 }
 
-// Handlings are those that are looked at, the simplest first: the rod as held, and
-// down to the water where there is a wind to get out of or a bait to keep down.
+// Handlings are those that are looked at, the simplest first: the rod as held, and down
+// to the water where there is a wind to get out of. A bait is swum with the rod down
+// first, which keeps it low, but over what stands up from the bed.
 func (c *Case) Handlings() []Handling {
 	hand, tip := c.Setup.Hand, c.Setup.Rod.TipHeight
 	held := Handling{Tip: tip, Line: hand.Line, Closes: hand.Closes}
 	down := held
 	down.Down, down.Tip = true, c.LowestTip()
-	windy := c.Setup.Wind.Speed >= judgement.DownFrom.Number
 	swum := c.School().Swims
-	over := swum && c.OnBed && c.BeginsOver() // what stands up from the bed
+	over := swum && (c.OnBed && c.BeginsOver() || c.snagged())
 	switch {
 	case c.Floats() || over || hand.Rod == setup.RodHeld || down.Tip == tip:
 		return []Handling{held}
 	case hand.Rod == setup.RodDown:
 		return []Handling{down}
-	case windy || swum:
+	case swum:
+		return []Handling{down, held}
+	case c.Setup.Wind.Speed >= judgement.DownFrom.Number:
 		return []Handling{held, down}
 	}
 	return []Handling{held}

@@ -2,6 +2,7 @@ package trial
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"dunvel/core/mechanics"
@@ -88,9 +89,12 @@ func TestHandlings(t *testing.T) {
 	}{
 		{"calm", func(s *setup.Setup) { s.Wind.Speed = 0.99 }, []float64{1.5}},
 		{"a breath", func(s *setup.Setup) { s.Wind.Speed = 1 }, []float64{1.5, 0.3}},
-		{"swum in a calm", func(s *setup.Setup) { s.Wind.Speed, s.Water.Depth, s.Approach.Kind = 0, 4, setup.Swim }, []float64{1.5, 0.3}},
+		{"swum in a calm", func(s *setup.Setup) { s.Wind.Speed, s.Water.Depth, s.Approach.Kind = 0, 4, setup.Swim }, []float64{0.3, 1.5}},
 		{"swum over weed", func(s *setup.Setup) {
 			s.Wind.Speed, s.Water.Depth, s.Water.Bed, s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh = 3, 4, "weed", setup.Swim, 0.3, 1
+		}, []float64{1.5}},
+		{"swum at a depth over weed", func(s *setup.Setup) {
+			s.Water.Depth, s.Water.Bed, s.Approach.Kind, s.Target.Depth, s.Target.Band = 4, "weed", setup.Swim, 1, 1
 		}, []float64{1.5}},
 		{"from a pier", func(s *setup.Setup) { s.Wind.Speed, s.Rod.TipHeight = 5, 6 }, []float64{6, 3.9}},
 		{"low already", func(s *setup.Setup) { s.Wind.Speed, s.Rod.TipHeight = 5, 0.3 }, []float64{0.3}},
@@ -104,7 +108,7 @@ func TestHandlings(t *testing.T) {
 			continue
 		}
 		for i, tip := range tt.tips {
-			if math.Abs(ways[i].Tip-tip) > 1e-9 || ways[i].Down != (tip != tt.tips[0] || tt.name == "held down") {
+			if math.Abs(ways[i].Tip-tip) > 1e-9 || ways[i].Down != (tip == slices.Min(tt.tips) && (len(tt.tips) > 1 || tt.name == "held down")) {
 				t.Errorf("%s: %+v", tt.name, ways[i])
 			}
 		}

@@ -126,7 +126,7 @@ func open(c *trial.Case, heads []judge.Head) (lighter, heavier bool) {
 		return true, true
 	}
 	if school := c.School(); school.Swims || school.Hovers {
-		nearest := nearestOf(c, heads)
+		nearest := judge.Nearest(c, heads)
 		return nearest == 0, nearest == len(heads)-1
 	}
 	// Where hooks come on heavier heads it may give way to those.
@@ -135,18 +135,6 @@ func open(c *trial.Case, heads []judge.Head) (lighter, heavier bool) {
 		more = int(judgement.HookSteps.Number)
 	}
 	return pick == 0, pick+more > len(heads)-1
-}
-
-// nearestOf is the index of the head that does it whose speed of the hand is nearest to
-// the wanted one.
-func nearestOf(c *trial.Case, heads []judge.Head) int {
-	best := -1
-	for i := range heads {
-		if heads[i].Verdict == judge.Does && (best < 0 || judge.Off(c, &heads[i]) < judge.Off(c, &heads[best])) {
-			best = i
-		}
-	}
-	return best
 }
 
 func compare(a, b float64) int {

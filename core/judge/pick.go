@@ -80,14 +80,7 @@ func Prefer(c *trial.Case, heads []Head) Choice {
 // usual is the head that is tied on without a leaning among those that are as sure as
 // wanted, and one that gave way to it as hooks of its size come on heavier heads.
 func usual(c *trial.Case, heads []Head) (pick, skipped int) {
-	pick, skipped = -1, -1
-	nearest := math.Inf(1)
-	for i := range heads {
-		// Of heads that suit as well a slower hand, the lighter ones, goes first.
-		if off := math.Abs(pace(c, &heads[i]) + judgement.PaceAlike.Number); heads[i].Verdict == Does && off < nearest {
-			pick, nearest = i, off
-		}
-	}
+	pick, skipped = Nearest(c, heads), -1
 	if pick < 0 || !Light(c, heads[pick].Mass) || c.School().Swims {
 		return pick, skipped
 	}
@@ -98,6 +91,19 @@ func usual(c *trial.Case, heads []Head) (pick, skipped int) {
 		}
 	}
 	return pick, skipped
+}
+
+// Nearest is the index of the head that is as sure as wanted and whose speed of the hand
+// is nearest to the wanted one, or the lightest where there is none; -1 where no head is.
+// Of heads that are as near the slower, which are the lighter ones, go first.
+func Nearest(c *trial.Case, heads []Head) int {
+	best, nearest := -1, math.Inf(1)
+	for i := range heads {
+		if off := math.Abs(pace(c, &heads[i]) + judgement.PaceAlike.Number); heads[i].Verdict == Does && off < nearest {
+			best, nearest = i, off
+		}
+	}
+	return best
 }
 
 // Off is how far a head is from being the one, were it to do all: as speeds of the

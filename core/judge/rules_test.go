@@ -211,3 +211,32 @@ func TestSuitsBetter(t *testing.T) {
 		}
 	}
 }
+
+// The speed that is nearest to a twentieth under the wanted one goes first, whatever
+// comes before it on the ladder.
+func TestNearestSpeed(t *testing.T) {
+	c, _ := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5 })
+	heads := func(verdicts []Verdict, paces ...float64) []Head {
+		out := make([]Head, len(paces))
+		for i, pace := range paces {
+			out[i].Verdict, out[i].Swim.Speed = verdicts[i], 0.5*math.Exp(pace)
+		}
+		return out
+	}
+	do := []Verdict{Does, Does, Does}
+	for name, tt := range map[string]struct {
+		heads []Head
+		want  int
+	}{
+		"the slower by a tenth":            {heads(do, -0.3, -0.11, 0.02), 1},
+		"the faster by a fiftieth":         {heads(do, -0.3, -0.13, 0.02), 2},
+		"the one that does":                {heads([]Verdict{Does, Perhaps, No}, -0.3, -0.05, -0.04), 0},
+		"none":                             {heads([]Verdict{No, Perhaps, No}, -0.3, -0.05, -0.04), -1},
+		"the lightest of those as fast":    {heads(do, -0.05, -0.05, -0.05), 0},
+		"a heavy one with the speed of it": {heads(do, -0.4, -0.3, -0.05), 2},
+	} {
+		if got := Nearest(c, tt.heads); got != tt.want {
+			t.Errorf("%s: %d", name, got)
+		}
+	}
+}

@@ -140,7 +140,7 @@ const (
 )
 
 // stepsLost is how many times what a hand corrects the speed that suits a head is from
-// the wanted one, where it is lost.
+// the wanted one, where it is lost unless it does all the same.
 const stepsLost = 2
 
 // paceOff is how far the speed that suits a head is from the wanted one, in steps of what
@@ -151,7 +151,7 @@ func paceOff(c *trial.Case, h *trial.Result) float64 {
 
 // stands tells how a head stands with its musts.
 func (v view) stands(h *trial.Result, r reading) standing {
-	if !r.arrived() || v.of.School().Swims && math.Abs(paceOff(v.of, h)) > stepsLost {
+	if !r.arrived() || v.of.School().Swims && math.Abs(paceOff(v.of, h)) > stepsLost && !meets(v.of, r) {
 		return lost
 	}
 	out := safe

@@ -278,6 +278,23 @@ func TestRodDownToSwimInWind(t *testing.T) {
 	}
 }
 
+// A head that does what is asked at another speed than suits it is no more certain for
+// that: what is not known is looked at all the same.
+func TestFarSpeedIsNoCertainty(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Approach.Speed, s.Water.Depth, s.Boat.Kind, s.Cast.Distance = setup.Swim, 0.596, 7.615, "bank", 16.05
+		s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction = 0.391, 187, 0, 187
+		s.Line.Diameter, s.Leader.Diameter, s.Bait.Form, s.Bait.Length, s.Head.Hook = 0.171e-3, 0.26e-3, "paddle tail", 0.08, "2/0"
+	})
+	h, err := judge.Engine.Judge(t.Context(), c, 0.0025)
+	if err != nil || h.Lacks > 0 || h.Swim.Speed < 0.596*1.69 {
+		t.Fatalf("lacks %.2f, suits %.2f m/s, %v", h.Lacks, h.Swim.Speed, err)
+	}
+	if h.Sure < 0.1 || h.Sure > 0.7 {
+		t.Errorf("sure %.2f, though it is felt by a tenth more than is told", h.Sure)
+	}
+}
+
 // What is shown is fed under a finger where more than a quarter more line is out than the
 // way takes, and the verdict stays that of the open bail.
 func TestFedUnderAFinger(t *testing.T) {

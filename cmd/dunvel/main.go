@@ -99,12 +99,10 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 		}
 		folder = filepath.Join(home, "dunvel")
 	}
-	st, err := store.Open(ctx, filepath.Join(folder, file))
-	if errors.Is(err, store.ErrDamaged) {
-		return fmt.Errorf("%w\ncopies of it are in %s: move %s away, put the latest copy there under its name, and start again", err, filepath.Join(folder, "copies"), filepath.Join(folder, file))
-	}
+	path := filepath.Join(folder, file)
+	st, err := store.Open(ctx, path)
 	if err != nil {
-		return err
+		return whatToDo(err, path)
 	}
 	defer func() { err = errors.Join(err, st.Close()) }()
 	if err := prepare(ctx, st); err != nil {
@@ -116,6 +114,24 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 		return err
 	}
 	return server.Serve(ctx, handler, w.Address, func(a net.Addr) { fmt.Printf("Dunvel is at http://%s\n", a) })
+}
+
+// whatToDo is why a database was not opened, and what helps.
+func whatToDo(err error, path string) error {
+	back := fmt.Sprintf("copies of it are in %s: move %s away, put the latest copy that is good there under its name, and start again", filepath.Join(filepath.Dir(path), "copies"), path)
+	for of, help := range map[error]string{
+		store.ErrDamaged: back,
+		store.ErrEmpty:   back,
+		store.ErrNewer:   "nothing was changed: start the newer dunvel with it",
+		store.ErrBusy:    "nothing is wrong with it: close the other program, or wait until it is done, and start again",
+		store.ErrDenied:  "nothing is wrong with it: look at the permissions of " + path + " and its folder, or name another folder with --data",
+		store.ErrFull:    "make room and start again",
+	} {
+		if errors.Is(err, of) {
+			return fmt.Errorf("%w\n%s", err, help)
+		}
+	}
+	return err
 }
 
 // copyEvery is how often a copy of the database is made, where it was written to.

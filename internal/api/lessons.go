@@ -14,11 +14,11 @@ import (
 	"dunvel/internal/store"
 )
 
-// taught remembers what losses teach of beds as long as nothing is logged.
+// taught remembers what losses teach of beds as long as nothing that is kept changes.
 type taught struct {
-	mutex sync.Mutex
-	stamp string
-	beds  []pattern.Bed
+	mutex    sync.Mutex
+	revision int64
+	beds     []pattern.Bed
 }
 
 // Learn implements the contract.
@@ -77,18 +77,18 @@ func (h Handlers) snags(ctx context.Context, s *setup.Setup) error {
 	if s.Water.Snags > 0 {
 		return nil
 	}
-	stamp, err := h.Store.Events.Stamp(ctx)
+	revision, err := h.Store.Revision(ctx)
 	if err != nil {
 		return err
 	}
 	h.taught.mutex.Lock()
 	defer h.taught.mutex.Unlock()
-	if stamp != h.taught.stamp {
+	if revision != h.taught.revision {
 		fished, err := h.Store.Events.Fished(ctx)
 		if err != nil {
 			return err
 		}
-		h.taught.stamp, h.taught.beds = stamp, pattern.Beds(fished)
+		h.taught.revision, h.taught.beds = revision, pattern.Beds(fished)
 	}
 	most := setup.LookupField("water.snags").Max
 	for _, b := range h.taught.beds {

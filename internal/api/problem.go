@@ -65,6 +65,16 @@ func describe(err error) Problem {
 		return p
 	case errors.Is(err, store.ErrDamaged):
 		return problem(http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one.")
+	case errors.Is(err, store.ErrEmpty):
+		return problem(http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one.")
+	case errors.Is(err, store.ErrNewer):
+		return problem(http.StatusUnprocessableEntity, "Made by a newer Dunvel", "That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it.")
+	case errors.Is(err, store.ErrFull):
+		return problem(http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again.")
+	case errors.Is(err, store.ErrBusy):
+		return problem(http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment.")
+	case errors.Is(err, store.ErrDenied):
+		return problem(http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions.")
 	case errors.Is(err, mechanics.ErrBudget):
 		return problem(http.StatusServiceUnavailable, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water.")
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):

@@ -87,41 +87,49 @@ func (s *Store) Dump(ctx context.Context, now time.Time) (*Backup, error) {
 // made at the same moment with the same content or name is known, and so is an
 // event by its key. It returns how many entries and events are new.
 func (s *Store) Load(ctx context.Context, b *Backup) (fresh int, err error) {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return 0, fmt.Errorf("store: %w", err)
-	}
-	defer func() { _ = tx.Rollback() }() // does nothing after Commit
-	for _, table := range shelves {
-		taken := map[int64]bool{} // what is there is one entry of the backup, not two
-		for i, r := range b.Shelves[table] {
-			id, added, err := loadRow(ctx, tx, table, r, taken)
+	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+		for _, table := range shelves {
+			n, err := loadTable(ctx, tx, table, b)
 			if err != nil {
-				return 0, err
+				return err
 			}
-			taken[id] = true
-			if added {
-				fresh++
-			}
-			if table != "trip" {
-				continue
-			}
-			for _, e := range b.Events[fmt.Sprint(i)] {
-				result, err := tx.ExecContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING",
-					e.Key, id, Time{e.Time}, e.Kind, string(e.Body), Time{r.Created}, Time{r.Updated})
-				if err != nil {
-					return 0, fmt.Errorf("store: backup: event %s: %w", e.Key, err)
-				}
-				n, err := result.RowsAffected()
-				if err != nil {
-					return 0, fmt.Errorf("store: backup: %w", err)
-				}
-				fresh += int(n)
-			}
+			fresh += n
 		}
+		return nil
+	})
+	if err != nil {
+		return 0, err
 	}
-	if err := tx.Commit(); err != nil {
-		return 0, fmt.Errorf("store: %w", err)
+	return fresh, nil
+}
+
+// loadTable puts the entries of a table there, and the events of trips.
+func loadTable(ctx context.Context, tx *sqlx.Tx, table string, b *Backup) (fresh int, err error) {
+	taken := map[int64]bool{} // what is there is one entry of the backup, not two
+	for i, r := range b.Shelves[table] {
+		id, added, err := loadRow(ctx, tx, table, r, taken)
+		if err != nil {
+			return 0, err
+		}
+		taken[id] = true
+		if added {
+			fresh++
+		}
+		if table != "trip" {
+			continue
+		}
+		for _, e := range b.Events[fmt.Sprint(i)] {
+			result, err := tx.ExecContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING",
+				e.Key, id, Time{e.Time}, e.Kind, string(e.Body), Time{r.Created}, Time{r.Updated})
+			if err != nil {
+				return 0, fmt.Errorf("store: backup: event %s: %w", e.Key, err)
+			}
+			n, err := result.RowsAffected()
+			if err != nil {
+				return 0, fmt.Errorf("store: backup: %w", err)
+			}
+			fresh += int(n)
+		}
 	}
 	return fresh, nil
 }

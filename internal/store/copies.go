@@ -1,75 +1,108 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
 	"os"
 	"path/filepath"
 	"slices"
+	"strconv"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/jmoiron/sqlx"
 	"modernc.org/sqlite"
 )
 
-// Copies keeps copies of the database beside it, the latest of them.
+// Copies keeps copies of the database beside it.
 type Copies struct {
 	store  *Store
 	path   string // of the database
 	folder string
+	making sync.Mutex // one is made at a time
 }
 
 // Copy is one of the copies.
 type Copy struct {
 	Name string
-	Time time.Time
-	Size int64 // bytes
+	Time time.Time // by the clock as it stood then
+	Size int64     // bytes
+
+	number int // in the order in which they were made; 0 of those before they were numbered
 }
 
-// MostCopies is how many are kept.
-const MostCopies = 10
+// How many are kept: the latest, the last of each of the latest days, and the last of
+// each of the latest weeks.
+const (
+	MostCopies = 10
+	mostDays   = 7
+	mostWeeks  = 8
+)
 
-const copyLayout = "20060102T150405.000Z"
+const (
+	copyLayout = "20060102T150405.000Z"
+	halfMade   = ".half" // ends the name of a copy that is being made
+)
 
-// ErrDamaged is that the database did not pass its check.
-var ErrDamaged = errors.New("store: the database is damaged")
-
-func (c *Copies) name(now time.Time) string {
-	base := strings.TrimSuffix(filepath.Base(c.path), filepath.Ext(c.path))
-	return base + "-" + now.UTC().Format(copyLayout) + ".db"
+// base begins the names of the copies.
+func (c *Copies) base() string {
+	return strings.TrimSuffix(filepath.Base(c.path), filepath.Ext(c.path)) + "-"
 }
 
-// List returns the copies, the latest first.
+func (c *Copies) name(number int, now time.Time) string {
+	return fmt.Sprintf("%s%06d-%s.db", c.base(), number, now.UTC().Format(copyLayout))
+}
+
+// read is the copy of a file name; false where it is none.
+func (c *Copies) read(name string) (Copy, bool) {
+	rest, ours := strings.CutPrefix(name, c.base())
+	rest, whole := strings.CutSuffix(rest, ".db")
+	number := 0
+	if digits, stamp, numbered := strings.Cut(rest, "-"); numbered {
+		n, err := strconv.Atoi(digits)
+		if err != nil {
+			return Copy{}, false
+		}
+		number, rest = n, stamp
+	}
+	at, err := time.Parse(copyLayout, rest)
+	return Copy{Name: name, Time: at, number: number}, ours && whole && err == nil
+}
+
+// List returns the copies, the latest first: in the order in which they were made,
+// whatever the clock said then.
 func (c *Copies) List() ([]Copy, error) {
-	base := strings.TrimSuffix(filepath.Base(c.path), filepath.Ext(c.path)) + "-"
 	entries, err := os.ReadDir(c.folder)
 	if err != nil && !errors.Is(err, os.ErrNotExist) {
 		return nil, fmt.Errorf("store: copies: %w", err)
 	}
 	out := []Copy{}
 	for _, e := range entries {
-		stamp := strings.TrimSuffix(strings.TrimPrefix(e.Name(), base), ".db")
-		at, err := time.Parse(copyLayout, stamp)
-		if err != nil || !strings.HasPrefix(e.Name(), base) {
+		found, ok := c.read(e.Name())
+		if !ok {
 			continue // something else
 		}
 		info, err := e.Info()
 		if err != nil {
 			return nil, fmt.Errorf("store: copies: %w", err)
 		}
-		out = append(out, Copy{e.Name(), at, info.Size()})
+		found.Size = info.Size()
+		out = append(out, found)
 	}
-	slices.SortFunc(out, func(a, b Copy) int { return b.Time.Compare(a.Time) })
+	slices.SortFunc(out, func(a, b Copy) int {
+		return cmp.Or(cmp.Compare(b.number, a.number), b.Time.Compare(a.Time))
+	})
 	return out, nil
 }
 
 // pages is how many pages of the database are copied before others may write.
 const pages = 256
 
-// Make makes a copy with SQLite's online backup, and lets the oldest go. It is
-// there as a whole, or not at all.
+// Make makes a copy with SQLite's online backup, and lets those go that are no longer
+// kept. It is there as a whole, or not at all.
 func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
 	made, err := c.copy(ctx, now)
 	if err != nil {
@@ -78,29 +111,57 @@ func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
 	return made, c.tidy()
 }
 
-// tidy lets all but the latest go.
+// tidy lets copies go. The one that was made last is the first of the list, and stays.
 func (c *Copies) tidy() error {
 	all, err := c.List()
 	if err != nil {
 		return err
 	}
-	for _, old := range all[min(len(all), MostCopies):] {
-		if err := os.Remove(filepath.Join(c.folder, old.Name)); err != nil {
+	for i, kept := range keep(all) {
+		if kept {
+			continue
+		}
+		if err := os.Remove(filepath.Join(c.folder, all[i].Name)); err != nil {
 			return fmt.Errorf("store: copies: %w", err)
 		}
 	}
 	return nil
 }
 
+// keep tells which copies stay, the latest coming first.
+func keep(all []Copy) []bool {
+	out := make([]bool, len(all))
+	days, weeks := map[string]bool{}, map[string]bool{}
+	for i, c := range all {
+		year, week := c.Time.ISOWeek()
+		day, inWeek := c.Time.Format(time.DateOnly), fmt.Sprint(year, week)
+		out[i] = i < MostCopies || !days[day] && len(days) < mostDays || !weeks[inWeek] && len(weeks) < mostWeeks
+		days[day], weeks[inWeek] = true, true
+	}
+	return out
+}
+
 func (c *Copies) copy(ctx context.Context, now time.Time) (Copy, error) {
 	if err := os.MkdirAll(c.folder, 0o700); err != nil {
 		return Copy{}, fmt.Errorf("store: copies: %w", err)
 	}
-	name := c.name(now)
+	c.making.Lock()
+	defer c.making.Unlock()
+	all, err := c.List()
+	if err != nil {
+		return Copy{}, err
+	}
+	number := 1
+	if len(all) > 0 {
+		number = all[0].number + 1
+	}
+	name := c.name(number, now)
 	path := filepath.Join(c.folder, name)
-	half := path + ".half"
-	_ = os.Remove(half)
-	err := c.online(ctx, pages, func(d copier) (*sqlite.Backup, error) { return d.NewBackup(half) })
+	half := path + halfMade
+	if err := os.WriteFile(half, nil, 0o600); err != nil {
+		return Copy{}, fmt.Errorf("store: copies: %w", err)
+	}
+	err = c.online(ctx, pages, func(d copier) (*sqlite.Backup, error) { return d.NewBackup(address(half, "")) })
 	if err != nil {
 		_ = os.Remove(half)
 		return Copy{}, err
@@ -112,7 +173,7 @@ func (c *Copies) copy(ctx context.Context, now time.Time) (Copy, error) {
 	if err != nil {
 		return Copy{}, fmt.Errorf("store: copies: %w", err)
 	}
-	return Copy{name, now.UTC().Truncate(time.Millisecond), info.Size()}, nil
+	return Copy{name, now.UTC().Truncate(time.Millisecond), info.Size(), number}, nil
 }
 
 // copier is what the driver can do with whole databases.
@@ -155,8 +216,9 @@ func (c *Copies) online(ctx context.Context, pages int32, begin func(copier) (*s
 }
 
 // Restore makes the database what a copy is, and brings it to the newest version;
-// before that it makes a copy of how things are, which it returns. Errors:
-// ErrNotFound, ErrDamaged.
+// before that it makes a copy of how things are, which it returns. Nobody writes
+// meanwhile: what was acknowledged is in that copy. Errors: ErrNotFound, ErrDamaged,
+// ErrNewer.
 func (c *Copies) Restore(ctx context.Context, name string, now time.Time) (Copy, error) {
 	all, err := c.List()
 	if err != nil {
@@ -169,57 +231,63 @@ func (c *Copies) Restore(ctx context.Context, name string, now time.Time) (Copy,
 	if err := checkFile(ctx, from); err != nil {
 		return Copy{}, err
 	}
-	kept, err := c.copy(ctx, now) // the oldest stays meanwhile: it may be the one
+	kept, err := c.replace(ctx, from, now)
 	if err != nil {
-		return Copy{}, err
-	}
-	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) { return d.NewRestore(from) }); err != nil {
-		return Copy{}, err
-	}
-	if err := migrate(ctx, c.store.db); err != nil {
 		return Copy{}, err
 	}
 	return kept, c.tidy()
 }
 
-// checkFile is nil, or ErrDamaged where a database file is not whole.
-func checkFile(ctx context.Context, path string) error {
-	db, err := sqlx.Open("sqlite", "file:"+path+"?mode=ro&_pragma=busy_timeout(5000)")
+// replace puts a file in the place of the database, which it copies before that: the
+// oldest copy stays meanwhile, for it may be that file.
+func (c *Copies) replace(ctx context.Context, from string, now time.Time) (Copy, error) {
+	c.store.db.gate.Lock()
+	defer c.store.db.gate.Unlock()
+	before, err := c.store.Revision(ctx)
 	if err != nil {
-		return fmt.Errorf("store: %w", err)
+		return Copy{}, err
 	}
-	defer func() { _ = db.Close() }()
-	return check(ctx, db)
+	kept, err := c.copy(ctx, now)
+	if err != nil {
+		return Copy{}, err
+	}
+	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) { return d.NewRestore(address(from, "mode=ro")) }); err != nil {
+		return Copy{}, err
+	}
+	if err := migrate(ctx, c.store.db.DB); err != nil {
+		return Copy{}, err
+	}
+	// What was learnt before is old now, though the number of the copy may be lower.
+	if _, err := c.store.db.ExecContext(ctx, "UPDATE revision SET number = max(number, ?) + 1", before); err != nil {
+		return Copy{}, named(err)
+	}
+	return kept, nil
 }
 
-// check is nil, or ErrDamaged where a database is not whole (SQLite's quick
-// check: pages and trees, not the contents of indexes).
-func check(ctx context.Context, db *sqlx.DB) error {
-	var found []string
-	if err := db.SelectContext(ctx, &found, "PRAGMA quick_check(3)"); err != nil {
-		return fmt.Errorf("%w: %w", ErrDamaged, err)
-	}
-	if len(found) != 1 || found[0] != "ok" {
-		return fmt.Errorf("%w: %s", ErrDamaged, strings.Join(found, "; "))
-	}
-	return nil
-}
-
-// MakeIfChanged makes a copy where the database was written to since the last.
+// MakeIfChanged makes a copy where anything was changed since the last.
 func (c *Copies) MakeIfChanged(ctx context.Context, now time.Time) error {
 	all, err := c.List()
 	if err != nil {
 		return err
 	}
-	var written time.Time
-	for _, file := range []string{c.path, c.path + "-wal"} {
-		if info, err := os.Stat(file); err == nil && info.Size() > 0 && info.ModTime().After(written) {
-			written = info.ModTime()
-		}
-	}
-	if len(all) > 0 && !written.After(all[0].Time) {
+	if len(all) > 0 && c.same(ctx, all[0]) {
 		return nil
 	}
 	_, err = c.Make(ctx, now)
 	return err
+}
+
+// same tells whether a copy is of the database as it is; one that cannot be read is not.
+func (c *Copies) same(ctx context.Context, last Copy) bool {
+	db, err := sqlx.Open("sqlite", address(filepath.Join(c.folder, last.Name), "mode=ro&_pragma=busy_timeout(5000)"))
+	if err != nil {
+		return false
+	}
+	defer func() { _ = db.Close() }()
+	then, err := revisionOf(ctx, db)
+	if err != nil {
+		return false
+	}
+	now, err := c.store.Revision(ctx)
+	return err == nil && now == then
 }

@@ -16,7 +16,7 @@ import (
 )
 
 // Events keeps what happened on trips, each event once by its key.
-type Events struct{ db *sqlx.DB }
+type Events struct{ db *database }
 
 // KeptEvent is an event that is kept. Version grows by one with every change.
 type KeptEvent struct {
@@ -53,17 +53,13 @@ type Added struct {
 // Add keeps events of a trip, all of them or none, each once by its key.
 // Errors: ErrNotFound where there is no such trip.
 func (s *Events) Add(ctx context.Context, trip int64, events []trip.Event, now time.Time) ([]Added, error) {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return nil, fmt.Errorf("store: %w", err)
-	}
-	defer func() { _ = tx.Rollback() }() // does nothing after Commit
-	out, err := addEvents(ctx, tx, trip, events, now)
+	var out []Added
+	err := s.db.write(ctx, func(tx *sqlx.Tx) (err error) {
+		out, err = addEvents(ctx, tx, trip, events, now)
+		return err
+	})
 	if err != nil {
 		return nil, err
-	}
-	if err := tx.Commit(); err != nil {
-		return nil, fmt.Errorf("store: %w", err)
 	}
 	return out, nil
 }
@@ -161,20 +157,9 @@ func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 	return out, nil
 }
 
-// Stamp is another for every state of the log.
-func (s *Events) Stamp(ctx context.Context) (string, error) {
-	var stamp string
-	err := s.db.GetContext(ctx, &stamp, `SELECT (SELECT count(*) || coalesce(max(updated), '') || coalesce(max(deleted), '') || count(deleted) FROM event) ||
-		(SELECT count(*) || coalesce(max(updated), '') || count(deleted) FROM trip)`)
-	if err != nil {
-		return "", fmt.Errorf("store: events: %w", err)
-	}
-	return stamp, nil
-}
-
 // Get returns an event that is there, or ErrNotFound.
 func (s *Events) Get(ctx context.Context, id int64) (KeptEvent, error) {
-	return s.one(ctx, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NULL", id)
+	return s.one(ctx, s.db, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NULL", id)
 }
 
 // Change sets an event anew, if it still has the given version. Errors:
@@ -184,7 +169,7 @@ func (s *Events) Change(ctx context.Context, id, version int64, e trip.Event, no
 	if err != nil {
 		return KeptEvent{}, err
 	}
-	kept, err := s.one(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND deleted IS NULL RETURNING "+eventColumns,
+	kept, err := s.changed(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND deleted IS NULL RETURNING "+eventColumns,
 		Time{e.Time}, e.Kind, body, Time{now}, id, version)
 	if errors.Is(err, ErrNotFound) {
 		if _, err := s.Get(ctx, id); err == nil {
@@ -196,17 +181,26 @@ func (s *Events) Change(ctx context.Context, id, version int64, e trip.Event, no
 
 // Delete takes an event off the list, or returns ErrNotFound.
 func (s *Events) Delete(ctx context.Context, id int64, now time.Time) (KeptEvent, error) {
-	return s.one(ctx, "UPDATE event SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+eventColumns, Time{now}, id)
+	return s.changed(ctx, "UPDATE event SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+eventColumns, Time{now}, id)
 }
 
 // Restore puts a deleted event back, or returns ErrNotFound.
 func (s *Events) Restore(ctx context.Context, id int64) (KeptEvent, error) {
-	return s.one(ctx, "UPDATE event SET deleted = NULL WHERE id = ? AND deleted IS NOT NULL RETURNING "+eventColumns, id)
+	return s.changed(ctx, "UPDATE event SET deleted = NULL WHERE id = ? AND deleted IS NOT NULL RETURNING "+eventColumns, id)
 }
 
-func (s *Events) one(ctx context.Context, query string, args ...any) (KeptEvent, error) {
+// changed is one event as a statement changes it.
+func (s *Events) changed(ctx context.Context, statement string, args ...any) (kept KeptEvent, err error) {
+	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+		kept, err = s.one(ctx, tx, statement, args...)
+		return err
+	})
+	return kept, err
+}
+
+func (s *Events) one(ctx context.Context, db sqlx.QueryerContext, query string, args ...any) (KeptEvent, error) {
 	var r eventRow
-	switch err := s.db.GetContext(ctx, &r, query, args...); {
+	switch err := sqlx.GetContext(ctx, db, &r, query, args...); {
 	case errors.Is(err, sql.ErrNoRows):
 		return KeptEvent{}, ErrNotFound
 	case err != nil:

@@ -18,7 +18,7 @@ const MaxName = 80
 // Shelf keeps values of one kind, each under a name of its own, in a table of
 // its own.
 type Shelf[T any] struct {
-	db      *sqlx.DB
+	db      *database
 	table   string
 	initial func() T // what a value kept by an older version lacks stays as in this
 }
@@ -109,28 +109,26 @@ func (s *Shelf[T]) Add(ctx context.Context, name string, value T, now time.Time)
 }
 
 func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, now time.Time, called func(tx *sqlx.Tx, name string) (string, error)) ([]Kept[T], error) {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return nil, fmt.Errorf("store: %w", err)
-	}
-	defer func() { _ = tx.Rollback() }() // does nothing after Commit
 	out := make([]Kept[T], len(values))
-	for i, value := range values {
-		text, err := written(s.table, value)
-		if err != nil {
-			return nil, err
+	err := s.db.write(ctx, func(tx *sqlx.Tx) error {
+		for i, value := range values {
+			text, err := written(s.table, value)
+			if err != nil {
+				return err
+			}
+			name, err := called(tx, names[i])
+			if err != nil {
+				return err
+			}
+			if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
+				name, text, Time{now}, Time{now}); err != nil {
+				return &RowError{i, names[i], err}
+			}
 		}
-		name, err := called(tx, names[i])
-		if err != nil {
-			return nil, err
-		}
-		if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
-			name, text, Time{now}, Time{now}); err != nil {
-			return nil, &RowError{i, names[i], err}
-		}
-	}
-	if err := tx.Commit(); err != nil {
-		return nil, fmt.Errorf("store: %w", err)
+		return nil
+	})
+	if err != nil {
+		return nil, err
 	}
 	return out, nil
 }
@@ -146,7 +144,7 @@ func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, 
 		}
 		text = &b
 	}
-	changed, err := s.one(ctx, s.db, "UPDATE "+s.table+` SET name = coalesce(?, name), body = coalesce(?, body), updated = ?, version = version + 1
+	changed, err := s.changed(ctx, "UPDATE "+s.table+` SET name = coalesce(?, name), body = coalesce(?, body), updated = ?, version = version + 1
 		WHERE id = ? AND version = ? AND deleted IS NULL RETURNING `+columns, name, text, Time{now}, id, version)
 	if errors.Is(err, ErrNotFound) {
 		if _, err := s.Get(ctx, id); err == nil {
@@ -158,7 +156,7 @@ func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, 
 
 // Delete takes an entry off the shelf, or returns ErrNotFound.
 func (s *Shelf[T]) Delete(ctx context.Context, id int64, now time.Time) error {
-	_, err := s.one(ctx, s.db, "UPDATE "+s.table+" SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+columns, Time{now}, id)
+	_, err := s.changed(ctx, "UPDATE "+s.table+" SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+columns, Time{now}, id)
 	return err
 }
 
@@ -183,34 +181,34 @@ func (s *Shelf[T]) Duplicate(ctx context.Context, id int64, now time.Time) (Kept
 
 // underFreeName calls keep, within a transaction, with the name of entry id
 // and the suffix, numbered if another entry on the shelf has it.
-func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, keep func(tx *sqlx.Tx, name string) (Kept[T], error)) (Kept[T], error) {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return Kept[T]{}, fmt.Errorf("store: %w", err)
-	}
-	defer func() { _ = tx.Rollback() }() // does nothing after Commit
-	var wanted string
-	if err := tx.GetContext(ctx, &wanted, "SELECT name FROM "+s.table+" WHERE id = ?", id); errors.Is(err, sql.ErrNoRows) {
-		return Kept[T]{}, ErrNotFound
-	} else if err != nil {
-		return Kept[T]{}, fmt.Errorf("store: %w", err)
-	}
-	same := id // it may keep its own name, a copy may not
-	if suffix != "" {
-		same = 0
-	}
-	name, err := freeName(ctx, tx, s.table, wanted, suffix, same)
-	if err != nil {
-		return Kept[T]{}, err
-	}
-	kept, err := keep(tx, name)
-	if err != nil {
-		return Kept[T]{}, err
-	}
-	if err := tx.Commit(); err != nil {
-		return Kept[T]{}, fmt.Errorf("store: %w", err)
-	}
-	return kept, nil
+func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, keep func(tx *sqlx.Tx, name string) (Kept[T], error)) (kept Kept[T], err error) {
+	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+		var wanted string
+		if err := tx.GetContext(ctx, &wanted, "SELECT name FROM "+s.table+" WHERE id = ?", id); errors.Is(err, sql.ErrNoRows) {
+			return ErrNotFound
+		} else if err != nil {
+			return fmt.Errorf("store: %w", err)
+		}
+		same := id // it may keep its own name, a copy may not
+		if suffix != "" {
+			same = 0
+		}
+		name, err := freeName(ctx, tx, s.table, wanted, suffix, same)
+		if err == nil {
+			kept, err = keep(tx, name)
+		}
+		return err
+	})
+	return kept, err
+}
+
+// changed is one entry as a statement changes it.
+func (s *Shelf[T]) changed(ctx context.Context, statement string, args ...any) (kept Kept[T], err error) {
+	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+		kept, err = s.one(ctx, tx, statement, args...)
+		return err
+	})
+	return kept, err
 }
 
 // freeName is a name with a suffix, numbered where another entry of the table than

@@ -38,7 +38,7 @@ type Store struct {
 	Events     *Events
 	Copies     *Copies
 
-	db *sqlx.DB
+	db *database
 }
 
 // Errors that callers tell apart.
@@ -59,38 +59,91 @@ func (e *RowError) Error() string { return fmt.Sprintf("store: row %d, %s: %v", 
 func (e *RowError) Unwrap() error { return e.Err }
 
 // Open opens the database file at path, makes it with its folder if it is not
-// there, checks that it is whole, and brings it to the newest version. The error
-// is ErrDamaged where it is not whole.
+// there, checks that it is whole, and brings it to the newest version. Errors:
+// ErrDamaged, ErrEmpty where nothing is in a file that has copies, ErrNewer, ErrBusy,
+// ErrDenied, ErrFull.
 func Open(ctx context.Context, path string) (*Store, error) {
-	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
-		return nil, fmt.Errorf("store: %w", err)
+	copies := &Copies{path: path, folder: filepath.Join(filepath.Dir(path), "copies")}
+	if err := prepareFile(path, copies); err != nil {
+		return nil, err
 	}
 	// A write takes its lock at once, waits up to 5 s for it and is on the
 	// disk when it is acknowledged.
-	dsn := "file:" + path + "?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_txlock=immediate"
-	db, err := sqlx.Open("sqlite", dsn)
+	db, err := sqlx.Open("sqlite", address(path, "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_txlock=immediate"))
 	if err != nil {
 		return nil, fmt.Errorf("store: open %s: %w", path, err)
 	}
 	if err := check(ctx, db); err != nil {
 		return nil, errors.Join(err, db.Close())
 	}
+	if _, err := versionOf(ctx, db); err != nil {
+		return nil, errors.Join(err, db.Close())
+	}
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("store: open %s: %w", path, err), db.Close())
 	}
+	kept := &database{DB: db}
 	s := &Store{
-		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
-		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
-		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
-		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
-		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
-		Trips:      &Shelf[trip.Trip]{db, "trip", func() trip.Trip { return trip.Trip{} }},
-		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},
-		Events:     &Events{db},
-		db:         db,
+		Setups:     &Shelf[setup.Setup]{kept, "setup", setup.Default},
+		Programmes: &Shelf[technique.Programme]{kept, "programme", func() technique.Programme { return technique.Programme{} }},
+		Items:      &Shelf[box.Item]{kept, "item", func() box.Item { return box.Item{} }},
+		DropTests:  &Shelf[measure.Test]{kept, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
+		Rounds:     &Shelf[practice.Played]{kept, "round", func() practice.Played { return practice.Played{} }},
+		Trips:      &Shelf[trip.Trip]{kept, "trip", func() trip.Trip { return trip.Trip{} }},
+		Places:     &Shelf[trip.Place]{kept, "place", func() trip.Place { return trip.Place{} }},
+		Events:     &Events{kept},
+		db:         kept,
 	}
-	s.Copies = &Copies{s, path, filepath.Join(filepath.Dir(path), "copies")}
+	s.Copies, copies.store = copies, s
 	return s, nil
+}
+
+// prepareFile makes the folder and the file, which nobody else reads, and takes away
+// what a copy left that was not finished. An empty file beside copies is not begun
+// anew: ErrEmpty.
+func prepareFile(path string, copies *Copies) error {
+	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
+		return fmt.Errorf("%w: %w", ErrDenied, err)
+	}
+	halves, err := filepath.Glob(filepath.Join(copies.folder, "*"+halfMade))
+	if err != nil {
+		return fmt.Errorf("store: %w", err)
+	}
+	for _, half := range halves {
+		_ = os.Remove(half) // it is in nobody's way
+	}
+	info, err := os.Stat(path)
+	switch {
+	case errors.Is(err, os.ErrNotExist):
+		err = os.WriteFile(path, nil, 0o600)
+	case err == nil && info.Size() == 0:
+		if _, waiting := os.Stat(path + "-wal"); waiting != nil {
+			if all, err := copies.List(); err != nil || len(all) > 0 {
+				return errors.Join(ErrEmpty, err)
+			}
+		}
+	case err == nil && info.Mode().Perm()&0o077 != 0:
+		_ = os.Chmod(path, 0o600) // as far as it is ours
+	}
+	if err != nil {
+		return fmt.Errorf("%w: %w", ErrDenied, err)
+	}
+	return nil
+}
+
+// newestVersion is that of the newest tables known.
+func newestVersion() int64 {
+	files, err := fs.Glob(migrations, "migrations/*.sql")
+	if err != nil {
+		return 0
+	}
+	var newest int64
+	for _, f := range files {
+		if n, err := goose.NumericComponent(f); err == nil {
+			newest = max(newest, n)
+		}
+	}
+	return newest
 }
 
 func migrate(ctx context.Context, db *sqlx.DB) error {

@@ -188,6 +188,9 @@ func (t Trip) Validate(choice units.Choice) error {
 	if t.Start.IsZero() {
 		fail(&errs, "start", "Start: give a day and a time.")
 	}
+	checkYear(&errs, "start", "Start", &t.Start)
+	checkYear(&errs, "end", "End", t.End)
+	checkYear(&errs, "highWater", "High water", t.HighWater)
 	if t.End != nil && t.End.Before(t.Start) {
 		fail(&errs, "end", "End: %s is before the start, %s.", clock(*t.End), clock(t.Start))
 	}
@@ -203,6 +206,22 @@ func (t Trip) Validate(choice units.Choice) error {
 		return errs
 	}
 	return nil
+}
+
+// The years that a moment may lie in, everywhere on earth.
+const (
+	firstYear = 1900
+	lastYear  = 2200
+)
+
+// checkYear checks a moment, if there is one.
+func checkYear(errs *setup.Errors, field, label string, t *time.Time) {
+	if t == nil || t.IsZero() {
+		return
+	}
+	if year := t.UTC().Year(); year < firstYear || year > lastYear {
+		fail(errs, field, "%s: %s is outside what is allowed, the years %d to %d.", label, clock(*t), firstYear, lastYear)
+	}
 }
 
 func clock(t time.Time) string { return t.Format("2 January 2006 15:04") }
@@ -249,6 +268,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	if e.Rod < 0 || e.Rod >= len(t.Rods) {
 		fail(&errs, "rod", "Rod: there is no number %d on this trip.", e.Rod+1)
 	}
+	checkYear(&errs, "time", "Time", &e.Time)
 	switch {
 	case e.Time.Before(t.Start.Add(-slack)):
 		fail(&errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))

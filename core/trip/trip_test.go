@@ -129,6 +129,21 @@ func TestValidateTrip(t *testing.T) {
 			t.Errorf("%s: %v", field, err)
 		}
 	}
+	// Years within which every moment can be kept and told, from both sides.
+	for year, allowed := range map[int]bool{1899: false, 1900: true, 2200: true, 2201: false, 9999: false, 0: false} {
+		trip := outing()
+		trip.Start = time.Date(year, 6, 1, 12, 0, 0, 0, time.UTC)
+		err := trip.Validate(nil)
+		if allowed && err != nil || !allowed && (err == nil || !strings.Contains(err.Error(), "the years 1900 to 2200")) {
+			t.Errorf("%d: %v", year, err)
+		}
+		trip = outing()
+		trip.HighWater = &time.Time{}
+		*trip.HighWater = time.Date(year, 6, 1, 12, 0, 0, 0, time.UTC)
+		if err := trip.Validate(nil); allowed != (err == nil) {
+			t.Errorf("high water in %d: %v", year, err)
+		}
+	}
 	messy := Trip{Place: "  The   Sill ", Rods: []Rod{{Name: " a\tb "}}}
 	messy.Clean()
 	if messy.Place != "The Sill" || messy.Rods[0].Name != "a b" {
@@ -165,6 +180,11 @@ func TestValidateEvent(t *testing.T) {
 		if err := event(Bite, change).Validate(trip, nil); !errors.As(err, &errs) || errs[0].Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
+	}
+	far := outing()
+	far.Start = time.Date(9999, 12, 31, 23, 0, 0, 0, time.UTC)
+	if err := event(Bite, func(e *Event) { e.Time = far.Start }).Validate(far, nil); err == nil || !strings.Contains(err.Error(), "Time: 31 December 9999 23:00 is outside what is allowed, the years 1900 to 2200.") {
+		t.Errorf("far: %v", err)
 	}
 	done := noon.Add(5 * time.Hour)
 	trip.End = &done

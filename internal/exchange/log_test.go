@@ -70,6 +70,33 @@ func TestLogRoundTrip(t *testing.T) {
 	}
 }
 
+// However a spreadsheet parts its cells, none of them begins a formula.
+func TestNoCellIsRun(t *testing.T) {
+	for note, want := range map[string]string{
+		"ok;=cmd|'/C calc'!A0": `,"ok;=cmd|'/C calc'!A0",`,
+		"x\t=1+1":              ",\"x\t=1+1\",",
+		"\n=1+1":               ",\"'\n=1+1\",",
+		"  @now":               ",'  @now,",
+		`says "go", goes`:      `,"says ""go"", goes",`,
+		"plain words":          ",plain words,",
+	} {
+		l := evening()
+		l.Events[0].Note = note
+		var out bytes.Buffer
+		if err := WriteLog(&out, []trip.Log{l}); err != nil {
+			t.Fatal(err)
+		}
+		if !strings.Contains(out.String(), want) {
+			t.Errorf("%q is not in %s", want, out.String())
+		}
+		// It reads back as it was, but for space around it.
+		logs, refused := table(t, out.String(), nil).Logs(time.UTC)
+		if len(refused) != 0 || strings.TrimSpace(logs[0].Events[0].Note) != strings.TrimSpace(note) {
+			t.Errorf("%q became %q, %v", note, logs[0].Events[0].Note, refused)
+		}
+	}
+}
+
 // A plain spreadsheet: other headers, other parts, units in the header, a mark
 // at the start, and no keys.
 func TestPlainTable(t *testing.T) {

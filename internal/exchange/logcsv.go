@@ -1,6 +1,7 @@
 package exchange
 
 import (
+	"bufio"
 	"bytes"
 	"crypto/sha256"
 	"encoding/csv"
@@ -63,37 +64,56 @@ var Columns = []Column{
 }
 
 // WriteLog writes logs as a table: RFC 4180, UTF-8, a header line, units in it. A
-// cell that a spreadsheet would take for a formula begins with an apostrophe.
+// cell that a spreadsheet would take for a formula begins with an apostrophe, and one
+// that holds anything that parts cells somewhere is quoted.
 func WriteLog(w io.Writer, logs []trip.Log) error {
-	out := csv.NewWriter(w)
-	out.UseCRLF = true
+	out := bufio.NewWriter(w)
 	record := make([]string, len(Columns))
 	for i, c := range Columns {
 		record[i] = c.Header
 	}
-	if err := out.Write(record); err != nil {
-		return fmt.Errorf("exchange: %w", err)
-	}
+	writeRecord(out, record)
 	for _, l := range logs {
 		for _, e := range l.Events {
 			for i, c := range Columns {
 				record[i] = harmless(c.write(l, e))
 			}
-			if err := out.Write(record); err != nil {
-				return fmt.Errorf("exchange: %w", err)
-			}
+			writeRecord(out, record)
 		}
 	}
-	out.Flush()
-	if err := out.Error(); err != nil {
+	if err := out.Flush(); err != nil {
 		return fmt.Errorf("exchange: %w", err)
 	}
 	return nil
 }
 
+// writeRecord writes a line of a table. Semicolons and tabs are quoted too, which part
+// cells where a spreadsheet is set so. What goes wrong is told at the flush.
+func writeRecord(out *bufio.Writer, cells []string) {
+	for i, cell := range cells {
+		if i > 0 {
+			_ = out.WriteByte(',')
+		}
+		if strings.ContainsAny(cell, ",;\t\"\r\n") || strings.TrimSpace(cell) != cell {
+			cell = `"` + strings.ReplaceAll(cell, `"`, `""`) + `"`
+		}
+		_, _ = out.WriteString(cell)
+	}
+	_, _ = out.WriteString("\r\n")
+}
+
+// runs tells whether a spreadsheet would take a cell for a formula.
+func runs(cell string) bool {
+	if cell != "" && strings.ContainsRune("\t\r", rune(cell[0])) {
+		return true
+	}
+	begins := strings.TrimLeft(cell, " \t\r\n")
+	return begins != "" && strings.ContainsRune("=+-@", rune(begins[0]))
+}
+
 // harmless is a cell that no spreadsheet runs.
 func harmless(cell string) string {
-	if cell != "" && strings.ContainsRune("=+-@\t\r", rune(cell[0])) {
+	if runs(cell) {
 		return "'" + cell
 	}
 	return cell
@@ -101,8 +121,8 @@ func harmless(cell string) string {
 
 // plain is a cell as it was before it was made harmless.
 func plain(cell string) string {
-	if len(cell) > 1 && cell[0] == '\'' && strings.ContainsRune("=+-@\t\r", rune(cell[1])) {
-		return cell[1:]
+	if rest, marked := strings.CutPrefix(cell, "'"); marked && runs(rest) {
+		return rest
 	}
 	return cell
 }

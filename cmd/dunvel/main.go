@@ -66,9 +66,9 @@ func (d demoCmd) Run(ctx context.Context) error {
 func (a adviseCmd) Run(ctx context.Context) (err error) {
 	solve := exchange.Solver(advice.New(trial.Knowledge{}).Answer)
 	if a.With != "" {
-		st, err := store.Open(ctx, a.With)
+		st, err := store.OpenToRead(ctx, a.With)
 		if err != nil {
-			return err
+			return whatToDo(err, a.With)
 		}
 		defer func() { err = errors.Join(err, st.Close()) }()
 		known := api.New(st, time.Now)
@@ -122,6 +122,7 @@ func whatToDo(err error, path string) error {
 	for of, help := range map[error]string{
 		store.ErrDamaged: back,
 		store.ErrEmpty:   back,
+		store.ErrOlder:   "nothing was changed: start dunvel serve with it once, which brings it up to date",
 		store.ErrNewer:   "nothing was changed: start the newer dunvel with it",
 		store.ErrBusy:    "nothing is wrong with it: close the other program, or wait until it is done, and start again",
 		store.ErrDenied:  "nothing is wrong with it: look at the permissions of " + path + " and its folder, or name another folder with --data",

@@ -82,6 +82,47 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("store: open %s: %w", path, err), db.Close())
 	}
+	return newStore(db, copies), nil
+}
+
+// OpenToRead opens a database file that is there, and writes nothing to it or beside it:
+// it may stand where nothing can be written, and a server may run on it. Errors:
+// ErrNotFound, ErrDamaged, ErrEmpty, ErrNewer, ErrOlder, ErrBusy, ErrDenied.
+func OpenToRead(ctx context.Context, path string) (*Store, error) {
+	if _, err := os.Stat(path); errors.Is(err, os.ErrNotExist) {
+		return nil, fmt.Errorf("%w: %s", ErrNotFound, path)
+	}
+	how := "mode=ro&_pragma=busy_timeout(5000)"
+	if _, err := os.Stat(path + "-wal"); err != nil {
+		how += "&immutable=1" // nobody has it open, and nothing need stand beside it
+	}
+	db, err := sqlx.Open("sqlite", address(path, how))
+	if err != nil {
+		return nil, fmt.Errorf("store: open %s: %w", path, err)
+	}
+	if err := checkToRead(ctx, db); err != nil {
+		return nil, errors.Join(err, db.Close())
+	}
+	return newStore(db, &Copies{path: path, folder: filepath.Join(filepath.Dir(path), "copies")}), nil
+}
+
+// checkToRead is nil where a database is whole and of the newest version.
+func checkToRead(ctx context.Context, db *sqlx.DB) error {
+	if err := check(ctx, db); err != nil {
+		return err
+	}
+	switch version, err := versionOf(ctx, db); {
+	case err != nil:
+		return err
+	case version == 0:
+		return ErrEmpty
+	case version < newestVersion():
+		return fmt.Errorf("%w: its tables are of version %d, not %d", ErrOlder, version, newestVersion())
+	}
+	return nil
+}
+
+func newStore(db *sqlx.DB, copies *Copies) *Store {
 	kept := &database{DB: db}
 	s := &Store{
 		Setups:     &Shelf[setup.Setup]{kept, "setup", setup.Default},
@@ -95,7 +136,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 		db:         kept,
 	}
 	s.Copies, copies.store = copies, s
-	return s, nil
+	return s
 }
 
 // prepareFile makes the folder and the file, which nobody else reads, and takes away

@@ -18,6 +18,7 @@ import (
 var (
 	ErrDamaged = errors.New("store: the database is damaged")
 	ErrEmpty   = errors.New("store: the file holds no data of Dunvel")
+	ErrOlder   = errors.New("store: the database was made by an older Dunvel")
 	ErrBusy    = errors.New("store: another program holds the database")
 	ErrDenied  = errors.New("store: the database cannot be read or written there")
 	ErrFull    = errors.New("store: the disk is full")

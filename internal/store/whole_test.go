@@ -302,3 +302,60 @@ func TestErrorsAreNamed(t *testing.T) {
 		t.Errorf("cancelled: %v", err)
 	}
 }
+
+// What is opened to be read is left as it is, whether a server runs on it or not, and is
+// not brought up to date.
+func TestOpenToRead(t *testing.T) {
+	ctx := t.Context()
+	s, path := open(t)
+	create(t, s, "Kept")
+	files := func() string {
+		entries, err := os.ReadDir(filepath.Dir(path))
+		if err != nil {
+			t.Fatal(err)
+		}
+		var out []string
+		for _, e := range entries {
+			out = append(out, e.Name())
+		}
+		return strings.Join(out, " ")
+	}
+	reads := func(when string) {
+		before := files()
+		reader, err := OpenToRead(ctx, path)
+		if err != nil {
+			t.Fatalf("%s: %v", when, err)
+		}
+		if got := names(t, reader); got != "Kept" {
+			t.Errorf("%s: %s", when, got)
+		}
+		if _, err := reader.Setups.Create(ctx, "More", setup.Default(), noon); err == nil {
+			t.Errorf("%s: it was written to", when)
+		}
+		if err := reader.Close(); err != nil || files() != before {
+			t.Errorf("%s: %s, before %s, %v", when, files(), before, err)
+		}
+	}
+	reads("while it is open")
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	reads("at rest")
+	first := filepath.Join(t.TempDir(), "first.db")
+	text, err := os.ReadFile("testdata/v1/dunvel.db")
+	if err == nil {
+		err = os.WriteFile(first, text, 0o600)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := OpenToRead(ctx, first); !errors.Is(err, ErrOlder) {
+		t.Errorf("older: %v", err)
+	}
+	if after, err := os.ReadFile(first); err != nil || string(after) != string(text) {
+		t.Errorf("the older one was changed, %v", err)
+	}
+	if _, err := OpenToRead(ctx, first+"x"); !errors.Is(err, ErrNotFound) {
+		t.Errorf("none: %v", err)
+	}
+}

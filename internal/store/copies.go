@@ -102,11 +102,16 @@ func (c *Copies) List() ([]Copy, error) {
 const pages = 256
 
 // Make makes a copy with SQLite's online backup, and lets those go that are no longer
-// kept. It is there as a whole, or not at all.
+// kept. It is there as a whole, or not at all. What stood beside the database is folded
+// into its file then, for whoever copies that alone.
 func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
 	made, err := c.copy(ctx, now)
 	if err != nil {
 		return Copy{}, err
+	}
+	// Where somebody reads or writes just now some of it stays beside it until the next time.
+	if _, err := c.store.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)"); err != nil && !errors.Is(named(err), ErrBusy) {
+		return Copy{}, named(err)
 	}
 	return made, c.tidy()
 }

@@ -359,3 +359,16 @@ func TestOpenToRead(t *testing.T) {
 		t.Errorf("none: %v", err)
 	}
 }
+
+// After a copy the file alone holds everything that was kept before it.
+func TestTheFileAloneIsWhole(t *testing.T) {
+	s, path := open(t)
+	create(t, s, "Kept")
+	alone := map[string]bool{}
+	if _, err := s.Copies.Make(t.Context(), noon); err != nil {
+		t.Fatal(err)
+	}
+	if gather(t, path, alone); !alone["Kept"] {
+		t.Error("the file alone holds nothing")
+	}
+}

@@ -26,6 +26,23 @@ func badField(field, message string) error {
 	return setup.Errors{{Field: field, Message: message}}
 }
 
+// told are errors that are told by what they are alone.
+var told = []struct {
+	err           error
+	status        int
+	title, detail string
+}{
+	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
+	{store.ErrConflict, http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now."},
+	{store.ErrDamaged, http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one."},
+	{store.ErrEmpty, http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one."},
+	{store.ErrNewer, http.StatusUnprocessableEntity, "Made by a newer Dunvel", "That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it."},
+	{store.ErrFull, http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again."},
+	{store.ErrBusy, http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment."},
+	{store.ErrDenied, http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
+	{mechanics.ErrBudget, http.StatusServiceUnavailable, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."},
+}
+
 // describe turns an error into problem details (RFC 9457).
 func describe(err error) Problem {
 	problem := func(status int, title, detail string) Problem {
@@ -55,28 +72,10 @@ func describe(err error) Problem {
 		return describe(badField(axis.Field, advice.AxisWords(axis)))
 	case errors.As(err, &rule):
 		return describe(badField("rules", rule.Error()))
-	case errors.Is(err, store.ErrNotFound):
-		return problem(http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted.")
-	case errors.Is(err, store.ErrConflict):
-		return problem(http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now.")
 	case errors.Is(err, store.ErrNameUsed):
 		p := describe(badField("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
-	case errors.Is(err, store.ErrDamaged):
-		return problem(http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one.")
-	case errors.Is(err, store.ErrEmpty):
-		return problem(http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one.")
-	case errors.Is(err, store.ErrNewer):
-		return problem(http.StatusUnprocessableEntity, "Made by a newer Dunvel", "That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it.")
-	case errors.Is(err, store.ErrFull):
-		return problem(http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again.")
-	case errors.Is(err, store.ErrBusy):
-		return problem(http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment.")
-	case errors.Is(err, store.ErrDenied):
-		return problem(http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions.")
-	case errors.Is(err, mechanics.ErrBudget):
-		return problem(http.StatusServiceUnavailable, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water.")
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
 		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 16 MB.")
 	case errors.As(err, &request):
@@ -90,6 +89,11 @@ func describe(err error) Problem {
 		return p
 	case errors.As(err, &status):
 		return problem(status.StatusCode(), http.StatusText(status.StatusCode()), "The address or the method is not one of this service; see /api/docs.")
+	}
+	for _, t := range told {
+		if errors.Is(err, t.err) {
+			return problem(t.status, t.title, t.detail)
+		}
 	}
 	return problem(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
 }

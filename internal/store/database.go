@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"fmt"
 	"sync"
 
 	"github.com/jmoiron/sqlx"
@@ -22,14 +21,16 @@ func (d *database) write(ctx context.Context, do func(tx *sqlx.Tx) error) error 
 	defer d.gate.RUnlock()
 	tx, err := d.BeginTxx(ctx, nil)
 	if err != nil {
-		return fmt.Errorf("store: %w", err)
+		return named(err)
 	}
 	defer func() { _ = tx.Rollback() }() // does nothing after Commit
-	if err := do(tx); err != nil {
+	if err := do(tx); kindOf(err) != nil {
+		return named(err)
+	} else if err != nil {
 		return err
 	}
 	if err := tx.Commit(); err != nil {
-		return fmt.Errorf("store: %w", err)
+		return named(err)
 	}
 	return nil
 }

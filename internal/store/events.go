@@ -204,7 +204,7 @@ func (s *Events) one(ctx context.Context, db sqlx.QueryerContext, query string, 
 	case errors.Is(err, sql.ErrNoRows):
 		return KeptEvent{}, ErrNotFound
 	case err != nil:
-		return KeptEvent{}, fmt.Errorf("store: event: %w", err)
+		return KeptEvent{}, named(err)
 	}
 	return r.kept()
 }

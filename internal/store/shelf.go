@@ -247,7 +247,7 @@ func (s *Shelf[T]) one(ctx context.Context, db sqlx.QueryerContext, query string
 	case errors.As(err, &failure) && failure.Code() == sqlite3.SQLITE_CONSTRAINT_UNIQUE:
 		return Kept[T]{}, ErrNameUsed
 	case err != nil:
-		return Kept[T]{}, fmt.Errorf("store: %w", err)
+		return Kept[T]{}, named(err)
 	}
 	return s.kept(r)
 }

@@ -65,21 +65,25 @@ func check(ctx context.Context, db *sqlx.DB) error {
 
 // named is an error of SQLite by what is wrong.
 func named(err error) error {
+	if kind := kindOf(err); kind != nil {
+		return fmt.Errorf("%w: %w", kind, err)
+	}
+	return fmt.Errorf("store: %w", err)
+}
+
+// kindOf is what is wrong where SQLite failed, nil where that has no name here.
+func kindOf(err error) error {
 	var failure *sqlite.Error
 	if !errors.As(err, &failure) {
-		return fmt.Errorf("store: %w", err)
+		return nil
 	}
 	const primary = 0xff // an extended code has more above that
-	kind := map[int]error{
+	return map[int]error{
 		sqlite3.SQLITE_CORRUPT: ErrDamaged, sqlite3.SQLITE_NOTADB: ErrDamaged,
 		sqlite3.SQLITE_BUSY: ErrBusy, sqlite3.SQLITE_LOCKED: ErrBusy,
 		sqlite3.SQLITE_READONLY: ErrDenied, sqlite3.SQLITE_CANTOPEN: ErrDenied, sqlite3.SQLITE_PERM: ErrDenied, sqlite3.SQLITE_AUTH: ErrDenied,
 		sqlite3.SQLITE_FULL: ErrFull,
 	}[failure.Code()&primary]
-	if kind == nil {
-		return fmt.Errorf("store: %w", err)
-	}
-	return fmt.Errorf("%w: %w", kind, err)
 }
 
 // versionOf is the version of the tables of a database, 0 where it has none. The error

@@ -372,3 +372,24 @@ func TestTheFileAloneIsWhole(t *testing.T) {
 		t.Error("the file alone holds nothing")
 	}
 }
+
+// A disk that is full is told as that, and what does not fit is not kept in half.
+func TestFullDisk(t *testing.T) {
+	s, _ := open(t)
+	s.db.SetMaxOpenConns(1)
+	if _, err := s.db.Exec("PRAGMA max_page_count = 1"); err != nil { // it grows no more
+		t.Fatal(err)
+	}
+	var err error
+	kept := -1
+	for err == nil && kept < 1000 {
+		kept++
+		_, err = s.Setups.Create(t.Context(), fmt.Sprint("More ", kept), setup.Default(), noon)
+	}
+	if !errors.Is(err, ErrFull) {
+		t.Fatalf("after %d: %v", kept, err)
+	}
+	if all, err := s.Setups.List(t.Context()); err != nil || len(all) != kept {
+		t.Errorf("%d are there of %d, %v", len(all), kept, err)
+	}
+}

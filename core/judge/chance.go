@@ -143,15 +143,10 @@ const (
 // the wanted one, where it is lost unless it does all the same.
 const stepsLost = 2
 
-// paceOff is how far the speed that suits a head is from the wanted one, in steps of what
-// a hand corrects.
-func paceOff(c *trial.Case, h *trial.Result) float64 {
-	return math.Log(h.Swim.Speed/c.Setup.Approach.Speed) / math.Log(judgement.SwimHand.Number)
-}
-
 // stands tells how a head stands with its musts.
 func (v view) stands(h *trial.Result, r reading) standing {
-	if !r.arrived() || v.of.School().Swims && math.Abs(paceOff(v.of, h)) > stepsLost && !meets(v.of, r) {
+	far := v.of.School().Swims && math.Abs(pace(v.of, h)) > stepsLost*math.Log(judgement.SwimHand.Number)
+	if !r.arrived() || far && !meets(v.of, r) {
 		return lost
 	}
 	out := safe
@@ -199,8 +194,9 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 
 // doubt looks at what each unknown does to the head: with the hand as it is, except
 // where it sees what has changed. How one that is safe stands is known, and only how
-// far its numbers go is not: one side of what most of that comes from is enough. In a swell it is so too: there
-// the moment of the wave does more than the rest, or than which side of it something is on.
+// far its numbers go is not: one side of what most of that comes from is enough. In a
+// swell it is so too: there the moment of the wave does more than the rest, or than which
+// side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns))}
 	for i, sd := range spreads(v.of) {
@@ -263,8 +259,11 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 		return nil, err
 	}
 	same := u.sameFall || !u.main && !u.rehandle && v.fallsSafely(centre)
-	drags := v.of.School().OnTheBed && moved.Setup.Cast.Drag > 0
-	q := trial.Question{Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (!drags || u.fallOnly), FallOnly: drags && u.fallOnly}
+	drags := moved.Setup.Cast.Drag > 0
+	q := trial.Question{
+		Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (!drags || u.fallOnly),
+		FallOnly: drags && u.fallOnly && v.of.School().OnTheBed,
+	}
 	other, err := v.try(moved, q)
 	if err != nil {
 		return nil, err

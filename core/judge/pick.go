@@ -99,7 +99,7 @@ func usual(c *trial.Case, heads []Head) (pick, skipped int) {
 func Nearest(c *trial.Case, heads []Head) int {
 	best, nearest := -1, math.Inf(1)
 	for i := range heads {
-		if off := math.Abs(pace(c, &heads[i]) + judgement.PaceAlike.Number); heads[i].Verdict == Does && off < nearest {
+		if off := math.Abs(pace(c, &heads[i].Result) + judgement.PaceAlike.Number); heads[i].Verdict == Does && off < nearest {
 			best, nearest = i, off
 		}
 	}
@@ -108,11 +108,11 @@ func Nearest(c *trial.Case, heads []Head) int {
 
 // Off is how far a head is from being the one, were it to do all: as speeds of the
 // hand are from the wanted one; 0 where the lightest is.
-func Off(c *trial.Case, h *Head) float64 { return math.Abs(pace(c, h)) }
+func Off(c *trial.Case, h *Head) float64 { return math.Abs(pace(c, &h.Result)) }
 
 // pace is the logarithm of the speed of the hand that suits a head over the wanted one; 0
 // where none is.
-func pace(c *trial.Case, h *Head) float64 {
+func pace(c *trial.Case, h *trial.Result) float64 {
 	a := c.Setup.Approach
 	switch school := c.School(); {
 	case school.Swims && h.Swim.Speed > 0:

@@ -85,9 +85,8 @@ func (c *chain) stretchOf(i int, s *stage, x []r3.Vec, tension float64) {
 	}
 	l.rest = c.segment(i, s.line)
 	l.perLine = 1 / l.rest
-	slack := slackForce / tension
-	l.stretch = l.length*l.perLine - 1 - tension*(1/stiffness) + slack
-	l.stiff = 1 / (1/stiffness + slack/tension)
+	l.stretch = l.length*l.perLine - 1 - strain(tension)
+	l.stiff = 1 / (1/stiffness + slackForce/(tension*tension))
 }
 
 // paysOut tells whether line leaves the spool through segment i.

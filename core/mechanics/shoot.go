@@ -109,15 +109,19 @@ func (w *walker) line() (*tackle.Line, float64) {
 	return line, until
 }
 
-// slopeAt returns the tangent and the rate of change of tension along the line.
-func (w *walker) slopeAt(line *tackle.Line, p, tension r3.Vec) (tangent, rate r3.Vec) {
-	tangent = unit(tension)
+// strand is a line in what is around it now.
+func (w *walker) strand(line *tackle.Line) strand {
 	fluid := &w.scene.Water
 	if w.inAir {
 		fluid = &air
 	}
-	strand := newStrand(line, fluid, w.scene.fixedNormal)
-	return tangent, r3.Scale(-1, strand.force(tangent, w.flow(p)))
+	return newStrand(line, fluid, w.scene.fixedNormal)
+}
+
+// slopeAt returns the tangent and the rate of change of tension along the line.
+func (w *walker) slopeAt(line *strand, p, tension r3.Vec) (tangent, rate r3.Vec) {
+	tangent = unit(tension)
+	return tangent, r3.Scale(-1, line.force(tangent, w.flow(p)))
 }
 
 // length is r3.Norm without its guard against overflow, which costs time here.
@@ -135,10 +139,11 @@ func unit(tension r3.Vec) r3.Vec {
 
 // step goes one step up the line and tells whether it has come to the tip.
 func (w *walker) step() bool {
-	line, until := w.line()
-	tangent, rate := w.slopeAt(line, w.pos, w.tension)
+	made, until := w.line()
+	line := w.strand(made)
+	tangent, rate := w.slopeAt(&line, w.pos, w.tension)
 	h := w.stepLength(tangent, rate, until)
-	pos, tension := w.advance(line, tangent, rate, h)
+	pos, tension := w.advance(&line, tangent, rate, h)
 
 	// The surface changes the fluid and the tip ends the walk: stop on them.
 	ceiling := 0.0
@@ -152,7 +157,7 @@ func (w *walker) step() bool {
 	}
 	if crossing {
 		h = crossingLength(w.pos.Z, tangent.Z, pos.Z, unit(tension).Z, ceiling, h)
-		pos, tension = w.advance(line, tangent, rate, h)
+		pos, tension = w.advance(&line, tangent, rate, h)
 		pos.Z = ceiling
 	}
 	w.length += h
@@ -196,7 +201,7 @@ func (w *walker) stepLength(tangent, rate r3.Vec, until float64) float64 {
 }
 
 // advance takes one classical Runge-Kutta step of length h (Kutta, 1901).
-func (w *walker) advance(line *tackle.Line, t1, f1 r3.Vec, h float64) (pos, tension r3.Vec) {
+func (w *walker) advance(line *strand, t1, f1 r3.Vec, h float64) (pos, tension r3.Vec) {
 	at := func(t, f r3.Vec, h float64) (r3.Vec, r3.Vec) {
 		return w.slopeAt(line,
 			r3.Vec{X: w.pos.X + h*t.X, Y: w.pos.Y + h*t.Y, Z: w.pos.Z + h*t.Z},

@@ -176,9 +176,10 @@ func TestFinerStepsChangeNothing(t *testing.T) {
 	w.body = 1
 	const pieces = 100000
 	for range pieces {
-		l, _ := w.line()
+		made, _ := w.line()
 		w.inAir = w.pos.Z >= 0
-		tangent, rate := w.slopeAt(l, w.pos, w.tension)
+		strand := w.strand(made)
+		tangent, rate := w.slopeAt(&strand, w.pos, w.tension)
 		h := e.LineOut / pieces
 		w.pos, w.tension, w.length = r3.Add(w.pos, r3.Scale(h, tangent)), r3.Add(w.tension, r3.Scale(h, rate)), w.length+h
 	}

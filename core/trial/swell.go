@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"fmt"
+	"iter"
 	"math"
 	"slices"
 
@@ -42,14 +43,14 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 }
 
 // draggedInSwell is a head that is drawn back to the rod through a swell, which makes
-// one place of the way like another: how much of some waves it is on the bed once the
-// line is taken up, and what pushes on it on average. Single waves come to it in a hop or
-// between two.
+// one place of the way like another: for how much of some waves it is on the bed once the
+// line is taken up, and what pushes on it in the half of them that tightens the line.
+// Single waves come to it in a hop or between two.
 func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
 	const settles = 0.5 // of a wave, until the line is as it is dragged
 	period, speed := c.scene.Swell.Period(), c.drags()
 	taken := c.takeUp(h, f, judgement.TakenUpLeast.Number)
-	work := min((settles+swellWaves)*period, 0.5*c.Cast.Distance/speed)
+	work := min((settles+swellWaves)*period, judgement.DragShare.Number*c.Cast.Distance/speed)
 	track, err := from.GoOn(ctx, []mechanics.Phase{taken, {Reel: speed, Time: work}}, taken.Time+work)
 	if err != nil {
 		return Rest{}, fmt.Errorf("trial: %w", err)
@@ -64,30 +65,55 @@ func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Ri
 	return out, nil
 }
 
-// shareOnBed is the share of a stretch of time for which the key body is on the bed.
-func shareOnBed(frames []mechanics.Frame, start, stop float64) float64 {
-	return meanOver(frames, start, stop, func(t mechanics.Frame) float64 {
-		if t.OnBed {
-			return 1
+// during are the frames of a stretch of time, each with how much of it came before, s.
+func during(frames []mechanics.Frame, start, stop float64) iter.Seq2[float64, mechanics.Frame] {
+	return func(yield func(float64, mechanics.Frame) bool) {
+		for i := 1; i < len(frames); i++ {
+			if span := min(frames[i].Time, stop) - max(frames[i-1].Time, start); span > 0 && !yield(span, frames[i]) {
+				return
+			}
 		}
-		return 0
-	})
+	}
 }
 
-// meanOver is the mean of what is seen over a stretch of time; 0 where it came to the
-// rod before.
-func meanOver(frames []mechanics.Frame, start, stop float64, see func(mechanics.Frame) float64) float64 {
-	sum, all := 0.0, 0.0
-	for i := 1; i < len(frames); i++ {
-		if span := min(frames[i].Time, stop) - max(frames[i-1].Time, start); span > 0 {
-			sum += span * see(frames[i])
-			all += span
+// shareOnBed is the share of a stretch of time for which the key body is on the bed; 0
+// where it came to the rod before.
+func shareOnBed(frames []mechanics.Frame, start, stop float64) float64 {
+	on, all := 0.0, 0.0
+	for span, f := range during(frames, start, stop) {
+		all += span
+		if f.OnBed {
+			on += span
 		}
 	}
 	if all == 0 {
 		return 0
 	}
-	return sum / all
+	return on / all
+}
+
+// leastHalf is the mean push for that half of a stretch of time in which it is least, N:
+// in the other half the waves slacken the line, and nothing is felt. A blow as a head
+// comes down is no weight that it has. It is 0 where it came to the rod before.
+func leastHalf(frames []mechanics.Frame, start, stop, weight float64) float64 {
+	type moment struct{ push, span float64 }
+	var moments []moment
+	half := 0.0
+	for span, f := range during(frames, start, stop) {
+		moments = append(moments, moment{min(f.Push, weight), span})
+		half += span / 2
+	}
+	if half == 0 {
+		return 0
+	}
+	slices.SortFunc(moments, func(a, b moment) int { return cmp.Compare(a.push, b.push) })
+	sum, left := 0.0, half
+	for _, m := range moments {
+		span := min(m.span, left)
+		sum += m.push * span
+		left -= span
+	}
+	return sum / half
 }
 
 // MayWalk is how far a head that holds may go in SwellWaves waves, m: a little, and as
@@ -98,27 +124,4 @@ func (c *Case) MayWalk() float64 {
 		return may
 	}
 	return may + c.mayCreep()*judgement.SwellWaves.Number*c.scene.Swell.Period()
-}
-
-// leastHalf is the mean push for that half of a stretch of time in which it is least: in
-// the other half the waves slacken the line, and nothing is felt. A blow as a head comes
-// down is no weight that it has.
-func leastHalf(frames []mechanics.Frame, start, stop, weight float64) float64 {
-	type moment struct{ push, span float64 }
-	var all []moment
-	whole := 0.0
-	for i := 1; i < len(frames); i++ {
-		if span := min(frames[i].Time, stop) - max(frames[i-1].Time, start); span > 0 {
-			all = append(all, moment{min(frames[i].Push, weight), span})
-			whole += span
-		}
-	}
-	slices.SortFunc(all, func(a, b moment) int { return cmp.Compare(a.push, b.push) })
-	sum, left := 0.0, whole/2
-	for _, m := range all {
-		span := min(m.span, left)
-		sum += m.push * span
-		left -= span
-	}
-	return sum / max(whole/2, 1e-9)
 }

@@ -19,7 +19,7 @@ export function CountDown({ setup }: { setup: Setup }) {
       <p className="aside">
         Seconds from the splash, cast {show("depth", setup.cast.distance)}
         {setup.flow.speed > 0 && `, current ${show("speed", setup.flow.speed)}`}.{" "}
-        {card.words || "Its drag was not measured: time a few drops."} Small: in 8 cases of 10.
+        {card.words || "Its drag was not measured: time a few drops."} Small: 8 in 10 of them.
       </p>
       <div className="table-scroll">
         <table>

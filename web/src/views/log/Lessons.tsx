@@ -19,8 +19,8 @@ export function Lessons({ trip }: { trip: number | undefined }) {
             <li key={c.words}>
               {c.words}{" "}
               <small>
-                {percent(c.low)} to {percent(c.high)} of them, in 8 cases of 10; chance does as much in{" "}
-                {c.chance < 0.001 ? "less than 1 of 1000" : `${(100 * c.chance).toPrecision(2)} of 100`}.
+                {percent(c.low)} to {percent(c.high)} of them, 8 in 10 times; chance does as much{" "}
+                {c.chance < 0.001 ? "less than 1 in 1000 times" : `${(100 * c.chance).toPrecision(2)} in 100 times`}.
               </small>
             </li>
           ))}

@@ -160,7 +160,7 @@ func TestLessons(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/log?part=teaches")
 	p.says(".claims", "of 30 bites on the fall")
-	p.says(".claims", "chance does as much in")
+	p.says(".claims", "of them, 8 in 10 times; chance does as much")
 	p.says("section[aria-label=Losses]", "heads lost")
 	p.says("section[aria-label=Predictions]", "Pier Pool")
 	p.visit("/log?trip=2&part=teaches")

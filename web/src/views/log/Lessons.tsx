@@ -20,7 +20,10 @@ export function Lessons({ trip }: { trip: number | undefined }) {
               {c.words}{" "}
               <small>
                 {percent(c.low)} to {percent(c.high)} of them, 8 in 10 times; chance does as much{" "}
-                {c.chance < 0.001 ? "less than 1 in 1000 times" : `${(100 * c.chance).toPrecision(2)} in 100 times`}.
+                {c.chance < 0.001
+                  ? "less than 1 in 1000 times"
+                  : `${(100 * c.chance).toPrecision(2)} in 100 times`}
+                .
               </small>
             </li>
           ))}

@@ -2,7 +2,7 @@
 # Fails where the generated code is not what the contract generates.
 set -eu
 cd "$(dirname "$0")/.."
-generated="internal/api/api.gen.go web/src/api/schema.gen.ts"
+generated="internal/contract/contract.gen.go internal/api/api.gen.go web/src/api/schema.gen.ts"
 kept=$(mktemp -d)
 trap 'rm -rf "$kept"' EXIT
 for f in $generated; do cp "$f" "$kept/$(basename "$f")"; done

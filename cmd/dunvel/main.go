@@ -14,12 +14,11 @@ import (
 	"syscall"
 	"time"
 
-	"dunvel/core/advice"
-	"dunvel/core/trial"
-	"dunvel/internal/api"
+	"dunvel/internal/answers"
 	"dunvel/internal/demo"
 	"dunvel/internal/exchange"
 	"dunvel/internal/server"
+	"dunvel/internal/service"
 	"dunvel/internal/store"
 
 	"github.com/alecthomas/kong"
@@ -64,17 +63,16 @@ func (d demoCmd) Run(ctx context.Context) error {
 }
 
 func (a adviseCmd) Run(ctx context.Context) (err error) {
-	solve := exchange.Solver(advice.New(trial.Knowledge{}).Answer)
+	desk := answers.Desk{From: &answers.Knowledge{}}
 	if a.With != "" {
 		st, err := store.OpenToRead(ctx, a.With)
 		if err != nil {
 			return whatToDo(err, a.With)
 		}
 		defer func() { err = errors.Join(err, st.Close()) }()
-		known := api.New(st, time.Now)
-		solve = known.Solve
+		desk = service.New(st, time.Now).Desk
 	}
-	return exchange.Advise(ctx, os.Stdin, os.Stdout, a.Units, solve)
+	return exchange.Advise(ctx, os.Stdin, os.Stdout, a.Units, desk.Answer)
 }
 
 func (mechanicsCmd) Run(ctx context.Context) error {
@@ -109,7 +107,7 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 		return err
 	}
 	go keepCopies(ctx, st)
-	handler, err := server.New(st, time.Now)
+	handler, err := server.New(service.New(st, time.Now))
 	if err != nil {
 		return err
 	}

@@ -164,7 +164,7 @@ func TestName(t *testing.T) {
 	}
 	for _, d := range Kinds() {
 		long := Item{Kind: d.Kind, Note: strings.Repeat("ä", 100)}
-		if n := len([]rune(long.Name(nil))); n > longestName {
+		if n := len([]rune(long.Name(nil))); n > setup.MostName {
 			t.Errorf("a name of %d characters", n)
 		}
 	}

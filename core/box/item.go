@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"strings"
 
+	"dunvel/core/setup"
 	"dunvel/core/units"
 )
 
@@ -107,10 +108,8 @@ func (i Item) Name(choice units.Choice) string {
 	}
 	add(i.Note, true)
 	name := strings.Join(parts, ", ")
-	if r := []rune(name); len(r) > longestName {
-		name = string(r[:longestName])
+	if r := []rune(name); len(r) > setup.MostName {
+		name = string(r[:setup.MostName])
 	}
 	return name
 }
-
-const longestName = 80

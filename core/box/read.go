@@ -80,6 +80,36 @@ func (i Item) Change(cells map[string]string, choice units.Choice) (Item, error)
 	return i, nil
 }
 
+// Validate returns nil or setup.Errors for an item that was read from elsewhere, in the
+// units of choice.
+func (i Item) Validate(choice units.Choice) error {
+	columns, ok := columnsOf(i.Kind)
+	if !ok {
+		return setup.Fault("kind", "Kind: there is no “%s” in a box.", i.Kind)
+	}
+	var errs setup.Errors
+	for _, c := range columns {
+		message := ""
+		switch {
+		case c.number != nil:
+			if value := *c.number(&i); value != 0 || c.Zero == "" {
+				message = c.check(value, choice)
+			}
+		case c.Type == "text":
+			message = setup.CheckText(c.Label, *c.choice(&i), longestCell, false)
+		case c.choice != nil && !slices.Contains(c.Options, *c.choice(&i)):
+			message = fmt.Sprintf("%s: “%s” is not one of %s.", c.Label, *c.choice(&i), strings.Join(c.Options, ", "))
+		}
+		if message != "" {
+			errs = append(errs, setup.FieldError{Field: c.Key, Message: message})
+		}
+	}
+	if errs = append(errs, i.clashes(0, choice)...); errs != nil {
+		return errs
+	}
+	return nil
+}
+
 // clashes are cells of an item that cannot be together.
 func (i Item) clashes(row int, choice units.Choice) setup.Errors {
 	if i.Kind == Rod && i.Most > 0 && i.Most < i.Least {
@@ -96,6 +126,9 @@ func (c Column) read(cell string, into *Item, choice units.Choice) string {
 	}
 	switch c.Type {
 	case "text":
+		if message := setup.CheckText(c.Label, cell, longestCell, false); message != "" {
+			return message
+		}
 		*c.choice(into) = cell
 	case "flag":
 		yes, ok := flags[strings.ToLower(cell)]

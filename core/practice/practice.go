@@ -8,6 +8,8 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
+	"strings"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
@@ -73,6 +75,23 @@ type Played struct {
 	Missed string  `json:"missed"`
 }
 
+// Validate returns nil or setup.Errors for a call that was read from elsewhere.
+func (p Played) Validate(units.Choice) error {
+	switch {
+	case !slices.Contains(Games, p.Game):
+		return setup.Fault("game", "Game: “%s” is not one of %s.", p.Game, strings.Join(Games, ", "))
+	case p.Seed < 0 || p.Seed >= mostSeed:
+		return setup.Fault("seed", "Round: %d is outside what is allowed, 0 to %d.", p.Seed, mostSeed-1)
+	case !(p.Mass >= 0 && p.Mass <= setup.LookupField("rod.thrownMass").Max):
+		return setup.Fault("mass", "Head: %g kg is not the weight of a head.", p.Mass)
+	case !(p.Points >= 0 && p.Points <= mostPoints):
+		return setup.Fault("points", "Points: %g is outside what is allowed, 0 to %d.", p.Points, mostPoints)
+	case p.Missed != "" && !slices.Contains(Misses, p.Missed):
+		return setup.Fault("missed", "Missed: “%s” is not one of %s.", p.Missed, strings.Join(Misses, ", "))
+	}
+	return nil
+}
+
 // What a call may miss.
 const (
 	Early      = "too early"
@@ -80,12 +99,17 @@ const (
 	BowIgnored = "bow ignored" // counted as if there were neither line nor current
 )
 
+// Misses are all of them.
+var Misses = []string{Early, Late, BowIgnored}
+
 const (
 	frames   = 150
 	points   = 40
 	seen     = 1.0   // m under the surface that a line can be seen
 	longest  = 240.0 // s
 	mostSeed = 1 << 31
+
+	mostPoints = 100
 )
 
 // hidden is the setup of a round: the depth is not the one that is known, where
@@ -108,6 +132,9 @@ func (q Question) hidden() (s setup.Setup, fish, after float64) {
 	}
 	return s, math.Round(s.DepthAtSplash()*where*10) / 10, after
 }
+
+// Name is what a round is called: its game and its number.
+func (q Question) Name() string { return fmt.Sprintf("%s %d", q.Game, q.Seed) }
 
 // Validate returns setup.Errors in the units of choice, or that a unit is not
 // known.
@@ -284,4 +311,4 @@ func judgeFish(track *mechanics.Track, fish, at, free float64, choice units.Choi
 	return out
 }
 
-func points100(lost float64) float64 { return math.Round(min(max(100-lost, 0), 100)) }
+func points100(lost float64) float64 { return math.Round(min(max(mostPoints-lost, 0), mostPoints)) }

@@ -28,6 +28,12 @@ func (e Errors) Error() string {
 	return strings.Join(parts, " ")
 }
 
+// Fault is what is wrong with one field of any input, in words for the person who filled
+// it in.
+func Fault(field, format string, args ...any) error {
+	return Errors{{field, fmt.Sprintf(format, args...)}}
+}
+
 // Check returns why value is outside the limits of f, in the units of choice,
 // or "" where it is not.
 func (f Field) Check(value float64, choice units.Choice) string {

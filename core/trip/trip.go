@@ -9,7 +9,6 @@ import (
 	"slices"
 	"strings"
 	"time"
-	"unicode/utf8"
 
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -63,6 +62,17 @@ type Place struct {
 	North float64 `json:"north"`
 	East  float64 `json:"east"`
 	Note  string  `json:"note"`
+}
+
+// Validate returns nil or setup.Errors.
+func (p Place) Validate(units.Choice) error {
+	if !(p.North >= -90 && p.North <= 90 && p.East >= -180 && p.East <= 180) {
+		return setup.Fault("north", "Position: %g, %g is not on the earth.", p.North, p.East)
+	}
+	if message := setup.CheckText("Note", p.Note, longNote, false); message != "" {
+		return setup.Fault("note", "%s", message)
+	}
+	return nil
 }
 
 // What happens.
@@ -143,7 +153,7 @@ type With struct {
 // Limits.
 const (
 	MostRods   = 6
-	longest    = 80             // characters of a name
+	longest    = setup.MostName
 	longNote   = 1000           // and of a note
 	mostSince  = 6 * 3600.0     // s
 	mostLength = 3.0            // m, of a fish
@@ -167,9 +177,9 @@ func fail(errs *setup.Errors, field, format string, args ...any) {
 
 // Clean trims the texts of a trip.
 func (t *Trip) Clean() {
-	t.Place, t.Notes = oneLine(t.Place), strings.TrimSpace(t.Notes)
+	t.Place, t.Notes = setup.OneLine(t.Place), strings.TrimSpace(t.Notes)
 	for i := range t.Rods {
-		t.Rods[i].Name = oneLine(t.Rods[i].Name)
+		t.Rods[i].Name = setup.OneLine(t.Rods[i].Name)
 	}
 }
 
@@ -177,8 +187,6 @@ func (t *Trip) Clean() {
 func (t Trip) Name() string {
 	return fmt.Sprintf("%.50s, %s", t.Place, t.Start.Format("2 January 2006"))
 }
-
-func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }
 
 // Validate returns nil or setup.Errors in the units of choice.
 func (t Trip) Validate(choice units.Choice) error {
@@ -219,21 +227,24 @@ func checkYear(errs *setup.Errors, field, label string, t *time.Time) {
 	if t == nil || t.IsZero() {
 		return
 	}
-	if year := t.UTC().Year(); year < firstYear || year > lastYear {
-		fail(errs, field, "%s: %s is outside what is allowed, the years %d to %d.", label, clock(*t), firstYear, lastYear)
+	if message := CheckMoment(label, *t); message != "" {
+		fail(errs, field, "%s", message)
 	}
+}
+
+// CheckMoment is what is wrong with a moment that is kept, or "".
+func CheckMoment(label string, t time.Time) string {
+	if year := t.UTC().Year(); year < firstYear || year > lastYear {
+		return fmt.Sprintf("%s: %s is outside what is allowed, the years %d to %d.", label, clock(t), firstYear, lastYear)
+	}
+	return ""
 }
 
 func clock(t time.Time) string { return t.Format("2 January 2006 15:04") }
 
 func checkText(errs *setup.Errors, field, label, text string, most int, needed bool) {
-	switch n := utf8.RuneCountInString(text); {
-	case needed && n == 0:
-		fail(errs, field, "%s: it is empty; give one.", label)
-	case n > most:
-		fail(errs, field, "%s: it is too long; at most %d characters are kept.", label, most)
-	case !utf8.ValidString(text):
-		fail(errs, field, "%s: it holds characters that are not text.", label)
+	if message := setup.CheckText(label, text, most, needed); message != "" {
+		fail(errs, field, "%s", message)
 	}
 }
 
@@ -270,6 +281,8 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	}
 	checkYear(&errs, "time", "Time", &e.Time)
 	switch {
+	case e.Time.IsZero():
+		fail(&errs, "time", "Time: give a day and a time.")
 	case e.Time.Before(t.Start.Add(-slack)):
 		fail(&errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))
 	case t.End != nil && e.Time.After(t.End.Add(slack)):
@@ -307,9 +320,13 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 }
 
 // StateAt is what a rod fished with at a time: as at the start, or as it was
-// changed last, in the conditions that were given last.
+// changed last, in the conditions that were given last. One that is not on the trip
+// fished as the last of those that are.
 func (t Trip) StateAt(rod int, at time.Time, events []Event) State {
-	state := t.Rods[rod].State
+	if len(t.Rods) == 0 {
+		return State{Setup: setup.Default()}
+	}
+	state := t.Rods[min(max(rod, 0), len(t.Rods)-1)].State
 	sorted := slices.SortedStableFunc(slices.Values(events), func(a, b Event) int { return a.Time.Compare(b.Time) })
 	for _, e := range sorted {
 		switch {

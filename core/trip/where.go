@@ -80,38 +80,62 @@ func (s State) margin() (float64, error) {
 	return min(max(scene.Rest(&resting, s.Setup.Gait(), out, nil).ContactMargin, 0), 1), nil
 }
 
-// Placed is an event with what the state of its rod says of it: what it happened
-// to, and where it does not say so itself the phase, the depth at which it
-// probably happened, and within what. Errors are those of the engine.
-func (e Event) Placed(ctx context.Context, s State) (Event, error) {
-	e.With = With{
-		Mass: s.Mass, Shape: s.Setup.Head.Shape, Material: s.Setup.Head.Material, Technique: s.Technique,
-		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.Setup.DepthAtSplash(),
-	}
-	if e.Kind == Retie || e.Kind == Note || e.State != nil {
-		return e, nil
-	}
+// Ways are how a cast of one state goes on: with its bait dragging as it is taken to,
+// and as much less and more as is known. Everything that happens in that state is placed
+// by the same.
+type Ways struct {
+	state  State
+	casts  []*casting // usual, less drag, more drag
+	margin float64
+}
+
+// Ways works out how the casts of a state go on. Errors are those of the engine.
+func (s State) Ways(ctx context.Context) (*Ways, error) {
 	reach := spread.Factor(s.Setup.DragSpread(), spread.Reach)
-	casts := make([]*casting, 3)
+	out := &Ways{state: s, casts: make([]*casting, 3)}
 	var work errgroup.Group // no cast depends on another
 	for i, drag := range []float64{1, 1 / reach, reach} {
 		work.Go(func() (err error) {
-			casts[i], err = s.cast(ctx, drag)
+			out.casts[i], err = s.cast(ctx, drag)
 			return err
 		})
 	}
 	err := work.Wait()
-	if err != nil {
-		return e, err
+	if err == nil {
+		out.margin, err = s.margin()
 	}
-	usual, fast, slow := casts[0], casts[1], casts[2]
+	if err != nil {
+		return nil, err
+	}
+	return out, nil
+}
+
+// Needs tells whether an event is placed by the ways of its cast: the others happen to
+// what is tied on, wherever it is.
+func (e Event) Needs() bool { return e.Kind != Retie && e.Kind != Note && e.State == nil }
+
+// Of is an event with what it happened to, in a state of its rod.
+func (e Event) Of(s State) Event {
+	e.With = With{
+		Mass: s.Mass, Shape: s.Setup.Head.Shape, Material: s.Setup.Head.Material, Technique: s.Technique,
+		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.Setup.DepthAtSplash(),
+	}
+	return e
+}
+
+// Place is an event with what it happened to, and where it does not say so itself the
+// phase, the depth at which it probably happened, and within what.
+func (w *Ways) Place(e Event) Event {
+	s, usual, fast, slow := w.state, w.casts[0], w.casts[1], w.casts[2]
+	e = e.Of(s)
 	if touch := usual.track.Touch(); touch.Happened {
 		e.With.Expected, e.With.FallSpeed = touch.Time, -touch.At.Z/touch.Time
 		e.With.Low, e.With.High = fast.track.Touch().Time, slow.track.Touch().Time
 		e.With.Snags = s.Setup.SnagIndex(e.With.FallSpeed)
 	}
-	if e.With.Margin, err = s.margin(); err != nil || !slices.Contains(has, e.Kind) {
-		return e, err
+	e.With.Margin = w.margin
+	if !slices.Contains(has, e.Kind) {
+		return e
 	}
 	if e.Phase == "" && e.Since > 0 {
 		e.Phase = usual.phase(e.Since)
@@ -120,9 +144,9 @@ func (e Event) Placed(ctx context.Context, s State) (Event, error) {
 		e.Phase = OnBottom
 	}
 	if e.Depth == 0 {
-		e.Depth, e.Low, e.High = s.where(e, casts)
+		e.Depth, e.Low, e.High = s.where(e, w.casts)
 	}
-	return e, nil
+	return e
 }
 
 // where is how deep an event probably was, m, by the casts with the bait as it

@@ -1,6 +1,9 @@
 package units
 
-import "fmt"
+import (
+	"fmt"
+	"strings"
+)
 
 // Measure is a kind of quantity that is shown to people in one unit of their
 // choice: depths may be shown in feet while bait lengths stay in millimetres.
@@ -54,10 +57,10 @@ func (c Choice) Validate() error {
 	for name, symbol := range c {
 		m, ok := LookupMeasure(name)
 		if !ok {
-			return fmt.Errorf("units: there is no measure %q", name)
+			return fmt.Errorf("there is no measure “%s”", name)
 		}
 		if u, ok := Lookup(symbol); !ok || u.Dimension != m.Dimension {
-			return fmt.Errorf("units: %s cannot be shown in %q; choose from %v", name, symbol, m.Symbols)
+			return fmt.Errorf("%s cannot be shown in “%s”; choose one of %s", name, symbol, strings.Join(m.Symbols, ", "))
 		}
 	}
 	return nil

@@ -8,35 +8,28 @@ import (
 	"net/http"
 	"time"
 
-	"dunvel/core/advice"
 	"dunvel/core/explore"
-	"dunvel/core/mechanics"
+	"dunvel/internal/answers"
+	"dunvel/internal/contract"
 )
 
 // Chart implements the contract.
 func (h Handlers) Chart(ctx context.Context, r ChartRequestObject) (ChartResponseObject, error) {
-	if _, err := h.informed(ctx, &r.Body.Setup, nil); err != nil {
-		return nil, err
-	}
-	choice := chosen(r.Body.Units)
-	if err := advice.Check(r.Body.Setup, choice); err != nil {
-		return nil, err
-	}
-	adviser, err := h.adviser(ctx, r.Body.Setup)
+	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
 	}
-	chart, err := adviser.NewChart(r.Body.Setup, r.Body.X, r.Body.Y, choice)
+	chart, err := h.does.Chart(ctx, r.Body.Setup, r.Body.X, r.Body.Y, choice)
 	if err != nil {
 		return nil, err
 	}
-	return charting{mechanics.WithBudget(ctx, chartWork), chart}, nil
+	return charting{ctx, chart}, nil
 }
 
 // charting is a chart that is sent while it is worked out.
 type charting struct {
 	ctx   context.Context
-	chart *explore.Charting
+	chart *answers.Chart
 }
 
 // flushEvery is how long cells are gathered before they are sent.
@@ -47,7 +40,7 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 	w.Header().Set("Content-Type", "application/x-ndjson")
 	w.WriteHeader(http.StatusOK)
 	lines, flusher := json.NewEncoder(w), http.NewResponseController(w)
-	send := func(line ChartLine) error {
+	send := func(line contract.ChartLine) error {
 		if err := lines.Encode(line); err != nil {
 			return err
 		}
@@ -56,7 +49,7 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 		}
 		return nil
 	}
-	if err := send(ChartLine{Chart: &c.chart.Chart}); err != nil {
+	if err := send(contract.ChartLine{Chart: c.chart.Axes()}); err != nil {
 		return err
 	}
 	var gathered []explore.Cell
@@ -66,7 +59,7 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 		if time.Since(sent) < flushEvery {
 			return nil
 		}
-		line := ChartLine{Cells: &gathered}
+		line := contract.ChartLine{Cells: &gathered}
 		err := send(line)
 		gathered, sent = nil, time.Now()
 		return err
@@ -75,5 +68,5 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 		return err
 	}
 	done := true
-	return send(ChartLine{Cells: &gathered, Done: &done})
+	return send(contract.ChartLine{Cells: &gathered, Done: &done})
 }

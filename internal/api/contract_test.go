@@ -9,13 +9,14 @@ import (
 
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
+	"dunvel/internal/contract"
 
 	"github.com/getkin/kin-openapi/openapi3"
 )
 
 // What the contract says a setup takes where a value is left out is what it takes.
 func TestContractDefaults(t *testing.T) {
-	contract, err := Contract()
+	document, err := Contract()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -42,7 +43,7 @@ func TestContractDefaults(t *testing.T) {
 			compare(path+"."+name, property.Value, group[name])
 		}
 	}
-	compare("setup", contract.Components.Schemas["Setup"].Value, tree)
+	compare("setup", document.Components.Schemas["Setup"].Value, tree)
 	if seen < 10 {
 		t.Errorf("only %d defaults were found", seen)
 	}
@@ -52,7 +53,7 @@ func TestContractDefaults(t *testing.T) {
 func TestTooMuchWork(t *testing.T) {
 	p := describe(fmt.Errorf("advice: %w", mechanics.ErrBudget))
 	want := "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."
-	if p.Status != http.StatusServiceUnavailable || p.Detail != want || !reflect.DeepEqual(p.Errors, Problem{}.Errors) {
+	if p.Status != http.StatusServiceUnavailable || p.Detail != want || !reflect.DeepEqual(p.Errors, contract.Problem{}.Errors) {
 		t.Errorf("%+v", p)
 	}
 }

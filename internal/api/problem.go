@@ -14,17 +14,13 @@ import (
 	"dunvel/core/mechanics"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
+	"dunvel/internal/contract"
 	"dunvel/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/getkin/kin-openapi/openapi3filter"
 	"github.com/labstack/echo/v5"
 )
-
-// badField is an input error of one field.
-func badField(field, message string) error {
-	return setup.Errors{{Field: field, Message: message}}
-}
 
 // told are errors that are told by what they are alone.
 var told = []struct {
@@ -44,9 +40,9 @@ var told = []struct {
 }
 
 // describe turns an error into problem details (RFC 9457).
-func describe(err error) Problem {
-	problem := func(status int, title, detail string) Problem {
-		return Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
+func describe(err error) contract.Problem {
+	problem := func(status int, title, detail string) contract.Problem {
+		return contract.Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
 	}
 	var fields setup.Errors
 	var axis *explore.AxisError
@@ -69,11 +65,11 @@ func describe(err error) Problem {
 		}
 		return p
 	case errors.As(err, &axis):
-		return describe(badField(axis.Field, advice.AxisWords(axis)))
+		return describe(setup.Fault(axis.Field, "%s", advice.AxisWords(axis)))
 	case errors.As(err, &rule):
-		return describe(badField("rules", rule.Error()))
+		return describe(setup.Fault("rules", "%s", rule.Error()))
 	case errors.Is(err, store.ErrNameUsed):
-		p := describe(badField("name", "Name: that name is taken already; give it another."))
+		p := describe(setup.Fault("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):

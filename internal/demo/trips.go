@@ -71,11 +71,11 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 
 // events are what happened on a day.
 func (d day) events(ctx context.Context, begin time.Time, state trip.State, random *rand.Rand) ([]trip.Event, error) {
-	first, err := trip.Event{Kind: trip.Splash}.Placed(ctx, state)
+	ways, err := state.Ways(ctx)
 	if err != nil {
 		return nil, err
 	}
-	with := first.With
+	with := ways.Place(trip.Event{Kind: trip.Splash}).With
 	var out []trip.Event
 	at := begin.Add(8 * time.Minute)
 	log := func(kind string, since float64, change func(*trip.Event)) {

@@ -20,18 +20,21 @@ func FuzzReadTable(f *testing.F) {
 		if err != nil {
 			return
 		}
-		logs, _ := table.Logs(time.UTC)
+		if _, _, err := table.Logs(t.Context(), time.UTC); err != nil {
+			return
+		}
+		read, _ := logs(t, table, time.UTC)
 		var out bytes.Buffer
-		if err := WriteLog(&out, logs); err != nil {
+		if err := WriteLog(&out, read); err != nil {
 			t.Fatal(err)
 		}
 		again, err := ReadTable(out.Bytes(), nil)
 		if err != nil {
 			t.Fatalf("%v\n%s", err, out.String())
 		}
-		back, refused := again.Logs(time.UTC)
-		if len(refused) != 0 || count(back) != count(logs) {
-			t.Errorf("%d of %d, %v", count(back), count(logs), refused)
+		back, refused := logs(t, again, time.UTC)
+		if len(refused) != 0 || count(back) != count(read) {
+			t.Errorf("%d of %d, %v", count(back), count(read), refused)
 		}
 	})
 }
@@ -48,7 +51,7 @@ func FuzzReadGPX(f *testing.F) {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
-		points, err := ReadGPX(strings.NewReader(text))
+		points, err := ReadGPX(t.Context(), strings.NewReader(text))
 		if err != nil {
 			return
 		}

@@ -1,6 +1,7 @@
 package exchange
 
 import (
+	"context"
 	"encoding/xml"
 	"errors"
 	"fmt"
@@ -19,6 +20,10 @@ type Waypoint struct {
 
 // MostWaypoints is how many are read at once.
 const MostWaypoints = 20000
+
+// longestPoint is the longest name of a waypoint that is read; it is shortened where it
+// is kept.
+const longestPoint = 500
 
 type gpxPoint struct {
 	North float64 `xml:"lat,attr"`
@@ -54,10 +59,9 @@ func WriteGPX(w io.Writer, points []Waypoint) error {
 // ReadGPX reads the waypoints of a GPX file, one at a time; tracks and routes are
 // passed over. A document type, and with it any entity of its own, is refused.
 // The error is setup.Errors for the field "text".
-func ReadGPX(r io.Reader) ([]Waypoint, error) {
-	bad := func(format string, args ...any) ([]Waypoint, error) {
-		return nil, setup.Errors{{Field: "text", Message: "The file: " + fmt.Sprintf(format, args...)}}
-	}
+// It stops when ctx ends.
+func ReadGPX(ctx context.Context, r io.Reader) ([]Waypoint, error) {
+	bad := func(format string, args ...any) ([]Waypoint, error) { return nil, faulty(format, args...) }
 	in := xml.NewDecoder(r)
 	var out []Waypoint
 	root := false
@@ -65,6 +69,9 @@ func ReadGPX(r io.Reader) ([]Waypoint, error) {
 		token, err := in.Token()
 		if errors.Is(err, io.EOF) {
 			break
+		}
+		if err := ctx.Err(); err != nil {
+			return nil, err
 		}
 		if err != nil {
 			return bad("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
@@ -82,18 +89,29 @@ func ReadGPX(r io.Reader) ([]Waypoint, error) {
 				if len(out) == MostWaypoints {
 					return bad("it has more than %d waypoints.", MostWaypoints)
 				}
-				var p gpxPoint
+				var p struct {
+					North *float64 `xml:"lat,attr"`
+					East  *float64 `xml:"lon,attr"`
+					Name  string   `xml:"name"`
+					Note  string   `xml:"desc"`
+				}
 				if err := in.DecodeElement(&p, &token); err != nil {
 					return bad("waypoint %d: %s.", len(out)+1, err)
 				}
-				if !(p.North >= -90 && p.North <= 90 && p.East >= -180 && p.East <= 180) {
-					return bad("waypoint %d, “%s”: %g, %g is not on the earth.", len(out)+1, p.Name, p.North, p.East)
+				if p.North == nil || p.East == nil {
+					return bad("waypoint %d, “%s”: it has no position.", len(out)+1, p.Name)
 				}
-				name := strings.Join(strings.Fields(p.Name), " ")
-				if name == "" {
-					name = fmt.Sprintf("Waypoint %d", len(out)+1)
+				w := Waypoint{setup.OneLine(p.Name), trip.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
+				if w.Name == "" {
+					w.Name = fmt.Sprintf("Waypoint %d", len(out)+1)
 				}
-				out = append(out, Waypoint{name, trip.Place{North: p.North, East: p.East, Note: strings.TrimSpace(p.Note)}})
+				if message := setup.CheckText("Name", w.Name, longestPoint, true); message != "" {
+					return bad("waypoint %d: %s", len(out)+1, message)
+				}
+				if err := w.Place.Validate(nil); err != nil {
+					return bad("waypoint %d, “%s”: %s", len(out)+1, w.Name, err)
+				}
+				out = append(out, w)
 			default:
 				if err := in.Skip(); err != nil {
 					return bad("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))

@@ -2,6 +2,7 @@ package exchange
 
 import (
 	"bytes"
+	"context"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -22,6 +23,20 @@ func evening() trip.Log {
 		{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: trip.Fish, Phase: trip.Falling, Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true, Note: "=HYPERLINK(\"x\")", With: with},
 		{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: trip.Bottom, Rod: 1, Phase: trip.OnBottom, Seconds: 37.5, Note: "-5 says \"hm\"\nand more", With: with},
 	}}
+}
+
+// logs reads the rows of a table.
+func logs(t *testing.T, of *Table, zone *time.Location) ([]trip.Log, []Refused) {
+	t.Helper()
+	taken, refused, err := of.Logs(t.Context(), zone)
+	if err != nil {
+		t.Fatal(err)
+	}
+	out := make([]trip.Log, len(taken))
+	for i, l := range taken {
+		out[i] = l.Log
+	}
+	return out, refused
 }
 
 func table(t *testing.T, text string, chosen map[string]int) *Table {
@@ -54,7 +69,7 @@ func TestLogRoundTrip(t *testing.T) {
 			}
 		}
 	}
-	logs, refused := table(t, text, nil).Logs(time.UTC)
+	logs, refused := logs(t, table(t, text, nil), time.UTC)
 	if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 3 || len(logs[0].Trip.Rods) != 2 || logs[0].Name != evening().Name {
 		t.Fatalf("%+v %v", logs, refused)
 	}
@@ -90,7 +105,7 @@ func TestNoCellIsRun(t *testing.T) {
 			t.Errorf("%q is not in %s", want, out.String())
 		}
 		// It reads back as it was, but for space around it.
-		logs, refused := table(t, out.String(), nil).Logs(time.UTC)
+		logs, refused := logs(t, table(t, out.String(), nil), time.UTC)
 		if len(refused) != 0 || strings.TrimSpace(logs[0].Events[0].Note) != strings.TrimSpace(note) {
 			t.Errorf("%q became %q, %v", note, logs[0].Events[0].Note, refused)
 		}
@@ -105,12 +120,12 @@ func TestPlainTable(t *testing.T) {
 	if len(first.Headers) != 5 || first.Columns["depth"] != 3 {
 		t.Errorf("%+v", first)
 	}
-	if logs, refused := first.Logs(time.UTC); len(logs) != 0 || len(refused) != 2 || refused[0].Line != 2 {
+	if logs, refused := logs(t, first, time.UTC); len(logs) != 0 || len(refused) != 2 || refused[0].Line != 2 {
 		t.Errorf("%+v %v", logs, refused)
 	}
 	chosen := map[string]int{"time": 0, "kind": 1, "place": 2, "head": 4}
 	read := func() trip.Log {
-		logs, refused := table(t, text, chosen).Logs(dusk.Location())
+		logs, refused := logs(t, table(t, text, chosen), dusk.Location())
 		if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 2 {
 			t.Fatalf("%+v %v", logs, refused)
 		}
@@ -130,9 +145,9 @@ func TestTableRefused(t *testing.T) {
 	for text, words := range map[string]string{
 		"":                                  "it is empty",
 		"just words\nand more":              "no columns can be told apart",
-		"a,b\n\"x":                          "line 2",
 		"a,b\n\xff\xfe,1":                   "not UTF-8",
-		strings.Repeat("x,y\n", MostRows*2): "more than 50000 lines",
+		strings.Repeat(",", mostColumns):    "line 1 has more than 200 cells",
+		"a,b\n" + strings.Repeat(",", 4001): "line 2 has more than 200 cells",
 	} {
 		var errs setup.Errors
 		if _, err := ReadTable([]byte(text), nil); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
@@ -140,7 +155,26 @@ func TestTableRefused(t *testing.T) {
 		}
 	}
 	if _, err := ReadTable(make([]byte, MostText+1), nil); err == nil {
-		t.Error("a file of 16 MB and a byte")
+		t.Error("a file of 48 MB and a byte")
+	}
+	for text, words := range map[string]string{
+		"a,b\n\"x":                          "line 2",
+		strings.Repeat("x,y\n", MostRows+2): "more than 50000 lines",
+		"a,b\n" + strings.Repeat(",", 200):  "line 2 has more than 200 cells",
+	} {
+		var errs setup.Errors
+		if _, _, err := table(t, text, nil).Logs(t.Context(), time.UTC); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+			t.Errorf("%.20q: %v", text, err)
+		}
+	}
+	// As many rows and cells as are allowed are read.
+	if _, _, err := table(t, strings.Repeat("x,y\n", MostRows+1)+strings.Repeat(",", 199), nil).Logs(t.Context(), time.UTC); err != nil {
+		t.Error(err)
+	}
+	ended, end := context.WithCancel(t.Context())
+	end()
+	if _, _, err := table(t, "a,b\n1,2\n", nil).Logs(ended, time.UTC); !errors.Is(err, context.Canceled) {
+		t.Errorf("after its end: %v", err)
 	}
 	header := "time,kind,phase,rod,depth,released,length,key\n"
 	for line, words := range map[string]string{
@@ -157,7 +191,7 @@ func TestTableRefused(t *testing.T) {
 		"2026-05-12 19:30,bite,,,,,,short":  "outside what is allowed, 8 to 64",
 		"2026-05-12 19:30,fish,,,,,99 m,":   "outside what is allowed",
 	} {
-		_, refused := table(t, header+line, nil).Logs(time.UTC)
+		_, refused := logs(t, table(t, header+line, nil), time.UTC)
 		if len(refused) != 1 || !strings.Contains(refused[0].Why, words) {
 			t.Errorf("%s: %v", line, refused)
 		}
@@ -170,12 +204,12 @@ func TestGPX(t *testing.T) {
 	if err := WriteGPX(&out, points); err != nil {
 		t.Fatal(err)
 	}
-	back, err := ReadGPX(bytes.NewReader(out.Bytes()))
+	back, err := ReadGPX(t.Context(), bytes.NewReader(out.Bytes()))
 	if err != nil || len(back) != 2 || back[0] != points[0] || back[1] != points[1] || !strings.Contains(out.String(), `xmlns="http://www.topografix.com/GPX/1/1"`) {
 		t.Errorf("%+v %v\n%s", back, err, out.String())
 	}
 	with := `<?xml version="1.0"?><gpx version="1.1"><trk><trkseg><trkpt lat="1" lon="2"/></trkseg></trk><wpt lat="1" lon="2"/></gpx>`
-	if back, err := ReadGPX(strings.NewReader(with)); err != nil || len(back) != 1 || back[0].Name != "Waypoint 1" {
+	if back, err := ReadGPX(t.Context(), strings.NewReader(with)); err != nil || len(back) != 1 || back[0].Name != "Waypoint 1" {
 		t.Errorf("%+v %v", back, err)
 	}
 	for text, words := range map[string]string{
@@ -184,12 +218,14 @@ func TestGPX(t *testing.T) {
 		"<gpx><wpt lat='1'":                  "not XML as it should be",
 		"<gpx><wpt lat='x'/></gpx>":          "waypoint 1",
 		"<gpx><wpt lat='91' lon='0'/></gpx>": "is not on the earth",
+		"<gpx><wpt lon='1'/></gpx>":          "waypoint 1, “”: it has no position",
+		"<gpx><wpt lat='1' lon='1'><name>\u200b</name></wpt></gpx>":                                                      "waypoint 1: Name: it shows nothing",
 		`<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]><gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`: "document type",
 		`<gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`:                                                         "entity",
 		"<gpx>" + strings.Repeat("<wpt lat='1' lon='1'/>", MostWaypoints+1) + "</gpx>":                                   "more than 20000 waypoints",
 	} {
 		var errs setup.Errors
-		if _, err := ReadGPX(strings.NewReader(text)); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+		if _, err := ReadGPX(t.Context(), strings.NewReader(text)); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%.60q: %v", text, err)
 		}
 	}

@@ -3,6 +3,7 @@ package exchange
 import (
 	"bufio"
 	"bytes"
+	"context"
 	"crypto/sha256"
 	"encoding/csv"
 	"encoding/hex"
@@ -130,67 +131,60 @@ func plain(cell string) string {
 // Limits of what is read at once.
 const (
 	MostRows = 50000
-	MostText = 16 << 20 // bytes
+	MostText = 48 << 20 // bytes
+
+	mostColumns = 200
+	mostCuts    = 4000 // marks that part cells on one line, some of them within quotes
 )
 
 // Table is a file of cells with the columns that were recognised.
 type Table struct {
 	Headers []string       // of the file
 	Columns map[string]int // by the key of ours, which column of the file
-	rows    [][]string
-	lines   []int
+
+	text  []byte
+	comma rune
 }
 
-// ReadTable reads a table that is parted by commas, semicolons or tabs, with a
-// header line, and recognises its columns; chosen says which are to be taken for
-// which instead, by our key, -1 for none. The error is setup.Errors for the
-// field "text".
+// faulty is what is wrong with a file as a whole.
+func faulty(format string, args ...any) error {
+	return setup.Fault("text", "The file: "+format, args...)
+}
+
+// ReadTable reads the header line of a table that is parted by commas, semicolons or tabs,
+// and recognises its columns; chosen says which are to be taken for which instead, by our
+// key, -1 for none. The error is setup.Errors for the field "text".
 func ReadTable(text []byte, chosen map[string]int) (*Table, error) {
-	bad := func(format string, args ...any) (*Table, error) {
-		return nil, setup.Errors{{Field: "text", Message: "The file: " + fmt.Sprintf(format, args...)}}
-	}
 	text = bytes.TrimPrefix(text, []byte("\ufeff"))
 	switch {
 	case len(bytes.TrimSpace(text)) == 0:
-		return bad("it is empty.")
+		return nil, faulty("it is empty.")
 	case len(text) > MostText:
-		return bad("it has %d MB; at most %d are read.", len(text)>>20, MostText>>20)
+		return nil, faulty("it has %d MB; at most %d are read.", len(text)>>20, MostText>>20)
 	case !utf8.Valid(text):
-		return bad("it is not UTF-8 text; keep it as CSV UTF-8.")
+		return nil, faulty("it is not UTF-8 text; keep it as CSV UTF-8.")
 	}
-	in := csv.NewReader(bytes.NewReader(text))
-	in.Comma = delimiter(text)
-	in.FieldsPerRecord = -1
-	in.LazyQuotes = false
-	t := &Table{Columns: map[string]int{}}
-	for {
-		record, err := in.Read()
-		if err == io.EOF {
-			break
-		}
-		if err != nil {
-			return bad("%s.", strings.TrimPrefix(err.Error(), "parse error on "))
-		}
-		line, _ := in.FieldPos(0)
-		if t.Headers == nil {
-			t.Headers = record
-			continue
-		}
-		if len(strings.Join(record, "")) == 0 {
-			continue
-		}
-		if len(t.rows) == MostRows {
-			return bad("it has more than %d lines.", MostRows)
-		}
-		t.rows, t.lines = append(t.rows, record), append(t.lines, line)
+	t := &Table{Columns: map[string]int{}, text: text, comma: delimiter(text)}
+	if line := t.overfull(); line > 0 {
+		return nil, faulty("line %d has more than %d cells.", line, mostColumns)
 	}
-	if len(t.Headers) < 2 {
-		return bad("no columns can be told apart; part them by commas, semicolons or tabs, with a line of headers first.")
+	var err error
+	if t.Headers, err = t.reader().Read(); err != nil {
+		return nil, unread(err)
+	}
+	switch n := len(t.Headers); {
+	case n < 2:
+		return nil, faulty("no columns can be told apart; part them by commas, semicolons or tabs, with a line of headers first.")
+	case n > mostColumns:
+		return nil, faulty("line 1 has more than %d cells.", mostColumns)
+	}
+	bare := make([]string, len(t.Headers))
+	for i, h := range t.Headers {
+		bare[i] = bareHeader(h)
 	}
 	for _, c := range Columns {
-		at := slices.IndexFunc(t.Headers, func(h string) bool {
-			return bareHeader(h) == bareHeader(c.Header) || bareHeader(h) == strings.ToLower(c.Key)
-		})
+		own, key := bareHeader(c.Header), strings.ToLower(c.Key)
+		at := slices.IndexFunc(bare, func(h string) bool { return h == own || h == key })
 		if k, ok := chosen[c.Key]; ok && k < len(t.Headers) {
 			at = k
 		}
@@ -199,6 +193,36 @@ func ReadTable(text []byte, chosen map[string]int) (*Table, error) {
 		}
 	}
 	return t, nil
+}
+
+func (t *Table) reader() *csv.Reader {
+	in := csv.NewReader(bytes.NewReader(t.text))
+	in.Comma, in.FieldsPerRecord, in.ReuseRecord = t.comma, -1, true
+	return in
+}
+
+// overfull is the first line that has more marks that part cells than any line of a log,
+// before anything is made of them; 0 for none.
+func (t *Table) overfull() int {
+	line, cuts, mark := 1, 0, byte(t.comma)
+	for _, b := range t.text {
+		switch b {
+		case '\n':
+			line, cuts = line+1, 0
+		case mark:
+			if cuts++; cuts > mostCuts {
+				return line
+			}
+		}
+	}
+	return 0
+}
+
+func unread(err error) error {
+	if err == io.EOF {
+		return faulty("it is empty.")
+	}
+	return faulty("%s.", strings.TrimPrefix(err.Error(), "parse error on "))
 }
 
 // bareHeader is a header without its unit.
@@ -225,79 +249,147 @@ type Refused struct {
 	Why  string
 }
 
+// mostRefused is how many lines are told of.
+const mostRefused = 100
+
+// Taken is a log that was read, with the line of each of its events.
+type Taken struct {
+	trip.Log
+	Lines []int
+}
+
 // Logs reads the rows of a table: the trips with what happened, in the order of
-// the table, and the lines that cannot be taken. Times without a zone are in
+// the table, and the first of the lines that cannot be taken. Times without a zone are in
 // zone. What has no key gets one that is the same for the same line, so that
-// taking it twice is taking it once.
-func (t *Table) Logs(zone *time.Location) ([]trip.Log, []Refused) {
-	var out []trip.Log
-	var refused []Refused
-	at := map[string]int{}
-	seen := map[string]int{}
-	for i, row := range t.rows {
-		cell := func(key string) string {
-			k, ok := t.Columns[key]
-			if !ok || k < 0 || k >= len(row) {
-				return ""
-			}
-			return plain(strings.TrimSpace(row[k]))
+// taking it twice is taking it once. It stops when ctx ends. The error is setup.Errors for
+// the field "text", or that of ctx.
+func (t *Table) Logs(ctx context.Context, zone *time.Location) ([]Taken, []Refused, error) {
+	r := reading{table: t, zone: zone, at: map[string]int{}, seen: map[string]int{}}
+	in := t.reader()
+	header := true
+	for rows := 0; ; {
+		record, err := in.Read()
+		if err == io.EOF {
+			break
 		}
-		e, err := t.event(cell, zone)
+		if err == nil {
+			err = ctx.Err()
+		} else {
+			err = unread(err)
+		}
 		if err != nil {
-			refused = append(refused, Refused{t.lines[i], err.Error()})
+			return nil, nil, err
+		}
+		line, _ := in.FieldPos(0)
+		switch {
+		case header:
+			header = false
+			continue
+		case len(record) > mostColumns:
+			return nil, nil, faulty("line %d has more than %d cells.", line, mostColumns)
+		case !slices.ContainsFunc(record, func(c string) bool { return c != "" }):
 			continue
 		}
-		name, place := cell("trip"), cell("place")
-		if place == "" {
-			place = "Somewhere"
+		if rows++; rows > MostRows {
+			return nil, nil, faulty("it has more than %d lines.", MostRows)
 		}
-		if name == "" {
-			name = trip.Trip{Place: place, Start: e.Time}.Name()
-		}
-		if e.Key == "" {
-			// Two lines that are alike are two events.
-			line := name + "\x00" + strings.Join(row, "\x00")
-			seen[line]++
-			sum := sha256.Sum256([]byte(fmt.Sprint(line, "\x00", seen[line])))
-			e.Key = hex.EncodeToString(sum[:16])
-		}
-		k, ok := at[name]
-		if !ok {
-			k = len(out)
-			at[name] = k
-			out = append(out, trip.Log{Name: name, Trip: trip.Trip{Place: place, Start: e.Time}})
-		}
-		l := &out[k]
-		l.Events = append(l.Events, e)
-		if e.Time.Before(l.Trip.Start) {
-			l.Trip.Start = e.Time
-		}
-		for len(l.Trip.Rods) <= e.Rod {
-			state := trip.State{Setup: setup.Default(), Mass: e.With.Mass, Technique: "drop"}
-			l.Trip.Rods = append(l.Trip.Rods, trip.Rod{Name: fmt.Sprintf("Rod %d", len(l.Trip.Rods)+1), State: state})
-		}
+		r.row(record, line)
 	}
-	for i := range out {
-		l := &out[i]
-		last := l.Trip.Start
-		kept := l.Events[:0]
-		for _, e := range l.Events {
-			if e.Kind == trip.Changed || e.Kind == trip.Conditions {
-				e.Note = strings.TrimSpace(e.Kind + " " + e.Note)
-				e.Kind = trip.Note // a table does not say to what
-			}
-			if err := e.Validate(l.Trip, nil); err != nil {
-				refused = append(refused, Refused{0, fmt.Sprintf("%s, %s: %s", l.Name, e.Time.Format("15:04"), err)})
-				continue
-			}
-			if e.Time.After(last) {
-				last = e.Time
-			}
-			kept = append(kept, e)
-		}
-		l.Events, l.Trip.End = kept, &last
+	for i := range r.out {
+		r.finish(&r.out[i])
 	}
-	return out, refused
+	return r.out, r.refused, nil
+}
+
+// reading is a table that is read row by row.
+type reading struct {
+	table   *Table
+	zone    *time.Location
+	out     []Taken
+	refused []Refused
+	at      map[string]int // which of out a trip is, by its name
+	seen    map[string]int // how often a line came
+}
+
+func (r *reading) refuse(line int, why string) {
+	if len(r.refused) < mostRefused {
+		r.refused = append(r.refused, Refused{line, why})
+	}
+}
+
+// row reads a row.
+func (r *reading) row(row []string, line int) {
+	cell := func(key string) string {
+		k, ok := r.table.Columns[key]
+		if !ok || k < 0 || k >= len(row) {
+			return ""
+		}
+		return strings.Clone(plain(strings.TrimSpace(row[k]))) // the row is used again
+	}
+	e, err := r.table.event(cell, r.zone)
+	if err != nil {
+		r.refuse(line, err.Error())
+		return
+	}
+	name, place := cell("trip"), cell("place")
+	if place == "" {
+		place = "Somewhere"
+	}
+	if name == "" {
+		name = trip.Trip{Place: place, Start: e.Time}.Name()
+	}
+	if e.Key == "" {
+		// Two lines that are alike are two events.
+		same := name + "\x00" + strings.Join(row, "\x00")
+		r.seen[same]++
+		sum := sha256.Sum256([]byte(fmt.Sprint(same, "\x00", r.seen[same])))
+		e.Key = hex.EncodeToString(sum[:16])
+	}
+	k, ok := r.at[name]
+	if !ok {
+		k = len(r.out)
+		r.at[name] = k
+		r.out = append(r.out, Taken{Log: trip.Log{Name: name, Trip: trip.Trip{Place: place, Start: e.Time}}})
+	}
+	l := &r.out[k]
+	l.Events, l.Lines = append(l.Events, e), append(l.Lines, line)
+	if e.Time.Before(l.Trip.Start) {
+		l.Trip.Start = e.Time
+	}
+	for len(l.Trip.Rods) <= e.Rod {
+		state := trip.State{Setup: setup.Default(), Mass: e.With.Mass, Technique: "drop"}
+		l.Trip.Rods = append(l.Trip.Rods, trip.Rod{Name: fmt.Sprintf("Rod %d", len(l.Trip.Rods)+1), State: state})
+	}
+}
+
+// finish looks at a trip that was read whole, and at what happened on it.
+func (r *reading) finish(l *Taken) {
+	message := setup.CheckText("Trip", l.Name, setup.MostName, true)
+	if err := l.Trip.Validate(nil); err != nil && message == "" {
+		message = err.Error()
+	}
+	if message != "" {
+		r.refuse(l.Lines[0], message)
+		l.Events, l.Lines = nil, nil
+		return
+	}
+	last := l.Trip.Start
+	kept, lines := l.Events[:0], l.Lines[:0]
+	for i, e := range l.Events {
+		if e.Kind == trip.Changed || e.Kind == trip.Conditions {
+			e.Note = strings.TrimSpace(e.Kind + " " + e.Note)
+			e.Kind = trip.Note // a table does not say to what
+		}
+		if err := e.Validate(l.Trip, nil); err != nil {
+			r.refuse(l.Lines[i], err.Error())
+			continue
+		}
+		if e.Time.After(last) {
+			last = e.Time
+		}
+		kept, lines = append(kept, e), append(lines, l.Lines[i])
+	}
+	l.Events, l.Lines, l.Trip.End = kept, lines, &last
 }
 
 // event reads a row.

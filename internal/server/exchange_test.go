@@ -40,7 +40,7 @@ func TestLogInAndOut(t *testing.T) {
 	if status != 200 || !strings.HasPrefix(header.Get("Content-Type"), "text/csv") || strings.Count(csv, "\r\n") != 3 {
 		t.Fatalf("%d %s", status, csv)
 	}
-	ask := func(s service, body string, wanted int) (out imported) {
+	ask := func(s running, body string, wanted int) (out imported) {
 		t.Helper()
 		if status, _, text := s.ask("POST", "/api/imports", body, &out); status != wanted {
 			t.Fatalf("%d %.400s", status, text)

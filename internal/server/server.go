@@ -14,7 +14,7 @@ import (
 	"time"
 
 	"dunvel/internal/api"
-	"dunvel/internal/store"
+	"dunvel/internal/service"
 
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
@@ -29,8 +29,8 @@ const (
 	shutdownPatience = 5 * time.Second
 )
 
-// New returns the handler of the whole service on a store.
-func New(st *store.Store, now func() time.Time) (*echo.Echo, error) {
+// New returns the handler of the whole of Dunvel by a service.
+func New(does *service.Service) (*echo.Echo, error) {
 	contract, err := api.Contract()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
@@ -51,11 +51,11 @@ func New(st *store.Store, now func() time.Time) (*echo.Echo, error) {
 	e := echo.New()
 	e.HTTPErrorHandler = api.HandleError
 	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit)
-	service := e.Group("/api", noStore)
-	service.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
-	service.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, validate), api.NewStrictHandler(api.New(st, now), nil))
-	service.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
+	more := e.Group("/api", noStore)
+	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
+	more.GET("/docs", pages.page("docs.html"))
+	api.RegisterHandlers(e.Group("/api", noStore, validate), api.NewStrictHandler(api.New(does), nil))
+	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	pages.register(e)
 	return e, nil
 }

@@ -14,16 +14,17 @@ import (
 
 	"dunvel/core/setup"
 	"dunvel/internal/demo"
+	"dunvel/internal/service"
 	"dunvel/internal/store"
 )
 
-// service is the whole service over real HTTP on a database of its own.
-type service struct {
+// running is the whole of it over real HTTP on a database of its own.
+type running struct {
 	t   testing.TB
 	url string
 }
 
-func start(t *testing.T) service {
+func start(t *testing.T) running {
 	t.Helper()
 	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "dunvel.db"))
 	if err != nil {
@@ -33,9 +34,9 @@ func start(t *testing.T) service {
 }
 
 // serve serves a store until the test is over.
-func serve(t testing.TB, st *store.Store) service {
+func serve(t testing.TB, st *store.Store) running {
 	t.Helper()
-	handler, err := New(st, time.Now)
+	handler, err := New(service.New(st, time.Now))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -44,12 +45,12 @@ func serve(t testing.TB, st *store.Store) service {
 		srv.Close()
 		_ = st.Close()
 	})
-	return service{t, srv.URL}
+	return running{t, srv.URL}
 }
 
 // ask sends a request and returns status, header and body; the body is read
 // into out where that is not nil.
-func (s service) ask(method, path, body string, out any) (int, http.Header, string) {
+func (s running) ask(method, path, body string, out any) (int, http.Header, string) {
 	s.t.Helper()
 	request, err := http.NewRequest(method, s.url+path, strings.NewReader(body))
 	if err != nil {

@@ -13,8 +13,8 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/trip"
 	"dunvel/core/units"
-	"dunvel/internal/api"
 	"dunvel/internal/demo"
+	"dunvel/internal/service"
 	"dunvel/internal/store"
 )
 
@@ -35,7 +35,7 @@ func asJSON(t *testing.T, v any) string {
 }
 
 // begun begins a trip and returns its address.
-func begun(t *testing.T, s service) string {
+func begun(t *testing.T, s running) string {
 	t.Helper()
 	outing := trip.Trip{Place: " The  Sill ", Start: morning, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
 	var kept struct {
@@ -225,7 +225,7 @@ func TestSolveIsTheAnswer(t *testing.T) {
 	s := serve(t, st)
 	for _, of := range demo.Setups()[:4] {
 		_, _, answered := s.ask("POST", "/api/answers", `{"setup":`+asJSON(t, of.Setup)+`,"units":{"mass":"oz"}}`, nil)
-		a, err := api.New(st, time.Now).Solve(ctx, of.Setup, units.Choice{"mass": "oz"})
+		a, err := service.New(st, time.Now).Answer(ctx, of.Setup, units.Choice{"mass": "oz"})
 		if err != nil || asJSON(t, a) != strings.TrimSpace(answered) {
 			t.Errorf("%s: %v", of.Name, err)
 		}

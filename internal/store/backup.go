@@ -3,7 +3,9 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"slices"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -16,6 +18,8 @@ type Backup struct {
 	Made    time.Time                `json:"made"`
 	Shelves map[string][]BackupRow   `json:"shelves"` // by table
 	Events  map[string][]BackupEvent `json:"events"`  // by the trip's place in its shelf
+
+	Unreadable []json.RawMessage `json:"unreadable,omitempty"` // the bodies of what could not be read; not taken in
 }
 
 // BackupRow is an entry of a shelf.
@@ -32,6 +36,8 @@ type BackupEvent struct {
 	Time time.Time       `json:"time"`
 	Kind string          `json:"kind"`
 	Body json.RawMessage `json:"body"`
+
+	Spent *int `json:"spent,omitempty"` // place on its shelf of the item it was taken from
 }
 
 // What backups are called, and their version.
@@ -46,112 +52,122 @@ var shelves = []string{"setup", "programme", "item", "drop_test", "round", "plac
 
 // Dump returns everything that is there.
 func (s *Store) Dump(ctx context.Context, now time.Time) (*Backup, error) {
-	tx, err := s.db.BeginTxx(ctx, nil) // one moment of all tables
-	if err != nil {
-		return nil, fmt.Errorf("store: %w", err)
-	}
-	defer func() { _ = tx.Rollback() }()
 	out := &Backup{Format: BackupFormat, Version: BackupVersion, Made: now.UTC(), Shelves: map[string][]BackupRow{}, Events: map[string][]BackupEvent{}}
-	for _, table := range shelves {
-		var rows []row
-		if err := tx.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+table+" WHERE deleted IS NULL ORDER BY id"); err != nil {
-			return nil, fmt.Errorf("store: backup: %w", err)
+	return out, s.Read(ctx, func(t Tables) error { // one moment of all tables
+		items := map[int64]int{} // places on their shelf
+		for _, table := range shelves {
+			var rows []row
+			if err := t.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+table+" WHERE deleted IS NULL ORDER BY id"); err != nil {
+				return named(err)
+			}
+			list := make([]BackupRow, 0, len(rows))
+			for _, r := range rows {
+				created, updated, err := r.times()
+				if reads(table, r) != nil || err != nil {
+					out.Unreadable = append(out.Unreadable, json.RawMessage(r.Body))
+					continue
+				}
+				switch table {
+				case "item":
+					items[r.ID] = len(list)
+				case "trip":
+					events, err := t.dumpEvents(ctx, out, r.ID, items)
+					if err != nil {
+						return err
+					}
+					out.Events[fmt.Sprint(len(list))] = events
+				}
+				list = append(list, BackupRow{r.Name, json.RawMessage(r.Body), created, updated})
+			}
+			out.Shelves[table] = list
 		}
-		list := make([]BackupRow, len(rows))
-		for i, r := range rows {
-			list[i] = BackupRow{r.Name, json.RawMessage(r.Body), r.Created.Time, r.Updated.Time}
-			if table != "trip" {
-				continue
-			}
-			var events []struct {
-				Key  string `db:"key"`
-				Time Time   `db:"time"`
-				Kind string `db:"kind"`
-				Body string `db:"body"`
-			}
-			if err := tx.SelectContext(ctx, &events, "SELECT key, time, kind, body FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", r.ID); err != nil {
-				return nil, fmt.Errorf("store: backup: %w", err)
-			}
-			at := fmt.Sprint(i)
-			out.Events[at] = make([]BackupEvent, len(events))
-			for k, e := range events {
-				out.Events[at][k] = BackupEvent{e.Key, e.Time.Time, e.Kind, json.RawMessage(e.Body)}
-			}
+		return nil
+	})
+}
+
+// dumpEvents are the events of a trip; those that cannot be read are put with what cannot.
+func (t Tables) dumpEvents(ctx context.Context, into *Backup, trip int64, items map[int64]int) ([]BackupEvent, error) {
+	var events []struct {
+		Key   string `db:"key"`
+		Time  string `db:"time"`
+		Kind  string `db:"kind"`
+		Spent int64  `db:"spent"`
+		Body  string `db:"body"`
+	}
+	if err := t.db.SelectContext(ctx, &events, "SELECT key, time, kind, coalesce(spent, 0) AS spent, body FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", trip); err != nil {
+		return nil, named(err)
+	}
+	out := make([]BackupEvent, 0, len(events))
+	for _, e := range events {
+		var at Time
+		if err := errors.Join(at.Scan(e.Time), Decode("event", e.Body, blanks["event"]())); err != nil {
+			into.Unreadable = append(into.Unreadable, json.RawMessage(e.Body))
+			continue
 		}
-		out.Shelves[table] = list
+		kept := BackupEvent{Key: e.Key, Time: at.Time, Kind: e.Kind, Body: json.RawMessage(e.Body)}
+		if place, there := items[e.Spent]; there {
+			kept.Spent = &place
+		}
+		out = append(out, kept)
 	}
 	return out, nil
 }
 
-// Load puts a backup into what is there, all of it or nothing: an entry that was
-// made at the same moment with the same content or name is known, and so is an
-// event by its key. It returns how many entries and events are new.
-func (s *Store) Load(ctx context.Context, b *Backup) (fresh int, err error) {
-	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
-		for _, table := range shelves {
-			n, err := loadTable(ctx, tx, table, b)
-			if err != nil {
-				return err
-			}
-			fresh += n
-		}
-		return nil
+// Loader puts the rows of a backup into what is there: an entry that was made at the same
+// moment with the same content or name is known, and so is an event by its key.
+type Loader struct {
+	tx    *sqlx.Tx
+	taken map[string]map[int64]bool // what is there is one entry of the backup, not two
+	Fresh int                       // how many entries and events were new
+}
+
+// Load gives do a loader, within a transaction that is kept where do succeeds.
+func (t Tables) Load(ctx context.Context, do func(*Loader) error) error {
+	return t.db.write(ctx, func(tx *sqlx.Tx) error {
+		return do(&Loader{tx: tx, taken: map[string]map[int64]bool{}})
 	})
+}
+
+// Shelves are the tables of a backup, in the order in which they are put back.
+func Shelves() []string { return slices.Clone(shelves) }
+
+// Row puts an entry on a shelf under a free name, unless it is there, and returns its id.
+func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, error) {
+	var there []int64
+	if err := l.tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE created = ? AND (body = ? OR name = ?) ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
+		return 0, named(err)
+	}
+	if l.taken[table] == nil {
+		l.taken[table] = map[int64]bool{}
+	}
+	for _, id := range there {
+		if !l.taken[table][id] {
+			l.taken[table][id] = true
+			return id, nil
+		}
+	}
+	name, err := freeName(ctx, l.tx, table, r.Name, "", 0)
 	if err != nil {
 		return 0, err
 	}
-	return fresh, nil
+	var id int64
+	if err := l.tx.GetContext(ctx, &id, "INSERT INTO "+table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(r.Body), Time{r.Created}, Time{r.Updated}); err != nil {
+		return 0, named(err)
+	}
+	l.taken[table][id] = true
+	l.Fresh++
+	return id, nil
 }
 
-// loadTable puts the entries of a table there, and the events of trips.
-func loadTable(ctx context.Context, tx *sqlx.Tx, table string, b *Backup) (fresh int, err error) {
-	taken := map[int64]bool{} // what is there is one entry of the backup, not two
-	for i, r := range b.Shelves[table] {
-		id, added, err := loadRow(ctx, tx, table, r, taken)
-		if err != nil {
-			return 0, err
-		}
-		taken[id] = true
-		if added {
-			fresh++
-		}
-		if table != "trip" {
-			continue
-		}
-		for _, e := range b.Events[fmt.Sprint(i)] {
-			result, err := tx.ExecContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING",
-				e.Key, id, Time{e.Time}, e.Kind, string(e.Body), Time{r.Created}, Time{r.Updated})
-			if err != nil {
-				return 0, fmt.Errorf("store: backup: event %s: %w", e.Key, err)
-			}
-			n, err := result.RowsAffected()
-			if err != nil {
-				return 0, fmt.Errorf("store: backup: %w", err)
-			}
-			fresh += int(n)
-		}
-	}
-	return fresh, nil
-}
-
-// loadRow puts an entry on a shelf under a free name, unless it is there.
-func loadRow(ctx context.Context, tx *sqlx.Tx, table string, r BackupRow, taken map[int64]bool) (id int64, added bool, err error) {
-	var there []int64
-	if err := tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE created = ? AND (body = ? OR name = ?) ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
-		return 0, false, fmt.Errorf("store: backup: %w", err)
-	}
-	for _, id := range there {
-		if !taken[id] {
-			return id, false, nil
-		}
-	}
-	name, err := freeName(ctx, tx, table, r.Name, "", 0)
+// Event puts an event of a trip there, unless it is or was. Spent is the id of the item
+// that it was taken from, 0 for none.
+func (l *Loader) Event(ctx context.Context, trip, spent int64, of BackupRow, e BackupEvent) error {
+	done, err := l.tx.ExecContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated, spent) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, 0)) ON CONFLICT (key) DO NOTHING",
+		e.Key, trip, Time{e.Time}, e.Kind, string(e.Body), Time{of.Created}, Time{of.Updated}, spent)
 	if err != nil {
-		return 0, false, err
+		return named(err)
 	}
-	err = tx.GetContext(ctx, &id, "INSERT INTO "+table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(r.Body), Time{r.Created}, Time{r.Updated})
-	if err != nil {
-		return 0, false, fmt.Errorf("store: backup: %s “%s”: %w", table, r.Name, err)
-	}
-	return id, true, nil
+	n, err := done.RowsAffected()
+	l.Fresh += int(n)
+	return err
 }

@@ -11,6 +11,9 @@ import (
 // not know.
 var ErrNewer = errors.New("store: it was kept by a newer Dunvel")
 
+// ErrUnreadable is that what is kept of an entry cannot be read. Others are not concerned.
+var ErrUnreadable = errors.New("store: what is kept there cannot be read")
+
 // upgrade brings a body of one kind, as JSON, from a version of its form to the next.
 type upgrade func(body map[string]json.RawMessage) error
 
@@ -38,8 +41,16 @@ func written(kind string, value any) (string, error) {
 	return head + "," + string(text[1:]), nil
 }
 
-// read reads a body of any version into a value. What was kept without a version is
-// version 1.
+// Decode reads a body of any version, as it is kept in a table, into a value. What was
+// kept without a version is version 1. Errors: ErrUnreadable, ErrNewer.
+func Decode(table, body string, into any) error {
+	err := read(table, body, into)
+	if err != nil && !errors.Is(err, ErrNewer) {
+		return fmt.Errorf("%w: %w", ErrUnreadable, err)
+	}
+	return err
+}
+
 func read(kind, body string, into any) error {
 	older, versioned := upgrades[kind]
 	if !versioned || strings.HasPrefix(body, fmt.Sprintf(`{"version":%d,`, 1+len(older))) {

@@ -4,17 +4,14 @@ import (
 	"bufio"
 	"bytes"
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
-	"dunvel/core/setup"
 	"dunvel/core/trip"
 )
 
@@ -182,49 +179,5 @@ func TestDamagedIsTold(t *testing.T) {
 	if s, err := Open(context.Background(), path); !errors.Is(err, ErrDamaged) {
 		t.Errorf("%v", err)
 		_ = s.Close()
-	}
-}
-
-// Everything goes into another database, and twice is once.
-func TestDumpAndLoad(t *testing.T) {
-	ctx := context.Background()
-	s, _ := open(t)
-	create(t, s, "Evening")
-	season(t, s, 1000)
-	dump, err := s.Dump(ctx, noon)
-	if err != nil {
-		t.Fatal(err)
-	}
-	text, err := json.Marshal(dump)
-	if err != nil {
-		t.Fatal(err)
-	}
-	var back Backup
-	if err := json.Unmarshal(text, &back); err != nil {
-		t.Fatal(err)
-	}
-	other, _ := open(t)
-	if _, err := other.Setups.Create(ctx, "Evening", setup.Default(), noon.Add(time.Hour)); err != nil {
-		t.Fatal(err)
-	}
-	for i, want := range []int{1003, 0} {
-		if n, err := other.Load(ctx, &back); err != nil || n != want {
-			t.Errorf("round %d: %d new, %v", i, n, err)
-		}
-	}
-	if got := names(t, other); got != "Evening|Evening 2" {
-		t.Errorf("%s", got)
-	}
-	if all, err := other.Events.All(ctx); err != nil || len(all) != 1000 {
-		t.Errorf("%d %v", len(all), err)
-	}
-	// All or nothing.
-	third, _ := open(t)
-	back.Events["0"][5].Key = "no"
-	if _, err := third.Load(ctx, &back); err == nil || !strings.Contains(err.Error(), "event no") {
-		t.Errorf("%v", err)
-	}
-	if got := names(t, third); got != "" {
-		t.Errorf("half of it is kept: %s", got)
 	}
 }

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"sync"
 
 	"github.com/jmoiron/sqlx"
@@ -35,13 +36,43 @@ func (d *database) write(ctx context.Context, do func(tx *sqlx.Tx) error) error 
 	return nil
 }
 
-// Revision grows with every change of anything that is kept.
-func (s *Store) Revision(ctx context.Context) (int64, error) {
-	return revisionOf(ctx, s.db.DB)
+// source is where tables are read and written: the open file, or one transaction of it.
+type source interface {
+	sqlx.QueryerContext
+	GetContext(ctx context.Context, into any, query string, args ...any) error
+	SelectContext(ctx context.Context, into any, query string, args ...any) error
+	write(ctx context.Context, do func(tx *sqlx.Tx) error) error
 }
 
-func revisionOf(ctx context.Context, db *sqlx.DB) (number int64, err error) {
-	if err := db.GetContext(ctx, &number, "SELECT number FROM revision"); err != nil {
+// within is a transaction that has begun: what is written in it is part of it.
+type within struct{ *sqlx.Tx }
+
+func (w within) write(_ context.Context, do func(tx *sqlx.Tx) error) error { return do(w.Tx) }
+
+// Write does something that spans several writes, all of it or nothing, and with nobody
+// else writing in between. Within do only the tables it is given may be used.
+func (s *Store) Write(ctx context.Context, do func(Tables) error) error {
+	return s.db.write(ctx, func(tx *sqlx.Tx) error { return do(newTables(within{tx})) })
+}
+
+// Read reads several things as they are at one moment. Within do only the tables it is
+// given may be used, and nothing written.
+func (s *Store) Read(ctx context.Context, do func(Tables) error) error {
+	tx, err := s.db.BeginTxx(ctx, &sql.TxOptions{ReadOnly: true})
+	if err != nil {
+		return named(err)
+	}
+	defer func() { _ = tx.Rollback() }()
+	return do(newTables(within{tx}))
+}
+
+// Revision grows with every change of anything that is kept.
+func (t Tables) Revision(ctx context.Context) (int64, error) {
+	return revisionOf(ctx, t.db)
+}
+
+func revisionOf(ctx context.Context, db sqlx.QueryerContext) (number int64, err error) {
+	if err := sqlx.GetContext(ctx, db, &number, "SELECT number FROM revision"); err != nil {
 		return 0, named(err)
 	}
 	return number, nil

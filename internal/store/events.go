@@ -16,13 +16,15 @@ import (
 )
 
 // Events keeps what happened on trips, each event once by its key.
-type Events struct{ db *database }
+type Events struct{ db source }
 
-// KeptEvent is an event that is kept. Version grows by one with every change.
+// KeptEvent is an event that is kept. Version grows by one with every change. Spent is
+// the item of the box that it was taken from, 0 for none.
 type KeptEvent struct {
 	ID      int64
 	Trip    int64
 	Version int64
+	Spent   int64
 	Event   trip.Event
 }
 
@@ -30,15 +32,16 @@ type eventRow struct {
 	ID      int64  `db:"id"`
 	Trip    int64  `db:"trip"`
 	Version int64  `db:"version"`
+	Spent   int64  `db:"spent"`
 	Body    string `db:"body"`
 }
 
-const eventColumns = "id, trip, version, body"
+const eventColumns = "id, trip, version, coalesce(spent, 0) AS spent, body"
 
 func (r eventRow) kept() (KeptEvent, error) {
-	out := KeptEvent{ID: r.ID, Trip: r.Trip, Version: r.Version}
-	if err := read("event", r.Body, &out.Event); err != nil {
-		return KeptEvent{}, fmt.Errorf("store: event %d: %w", r.ID, err)
+	out := KeptEvent{ID: r.ID, Trip: r.Trip, Version: r.Version, Spent: r.Spent}
+	if err := Decode("event", r.Body, &out.Event); err != nil {
+		return KeptEvent{}, fmt.Errorf("event %d: %w", r.ID, err)
 	}
 	return out, nil
 }
@@ -72,6 +75,11 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event
 	if !there {
 		return nil, ErrNotFound
 	}
+	insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING RETURNING "+eventColumns)
+	if err != nil {
+		return nil, named(err)
+	}
+	defer func() { _ = insert.Close() }()
 	out := make([]Added, len(events))
 	for i, e := range events {
 		body, err := written("event", e)
@@ -79,14 +87,13 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event
 			return nil, err
 		}
 		var r eventRow
-		err = tx.GetContext(ctx, &r, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING RETURNING "+eventColumns,
-			e.Key, trip, Time{e.Time}, e.Kind, body, Time{now}, Time{now})
+		err = insert.GetContext(ctx, &r, e.Key, trip, Time{e.Time}, e.Kind, body, Time{now}, Time{now})
 		out[i].Fresh = err == nil
 		if errors.Is(err, sql.ErrNoRows) {
 			err = tx.GetContext(ctx, &r, "SELECT "+eventColumns+" FROM event WHERE key = ?", e.Key)
 		}
 		if err != nil {
-			return nil, fmt.Errorf("store: event: %w", err)
+			return nil, named(err)
 		}
 		if out[i].KeptEvent, err = r.kept(); err != nil {
 			return nil, err
@@ -95,7 +102,7 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event
 	return out, nil
 }
 
-// List returns the events of a trip in the order in which they happened.
+// List returns the events of a trip that can be read, in the order in which they happened.
 func (s *Events) List(ctx context.Context, trip int64) ([]KeptEvent, error) {
 	return s.list(ctx, "SELECT "+eventColumns+" FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", trip)
 }
@@ -111,18 +118,33 @@ func (s *Events) list(ctx context.Context, query string, args ...any) ([]KeptEve
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
 	out := make([]KeptEvent, len(rows))
+	lost := make([]bool, len(rows))
 	// Reading the bodies is most of the work: it is shared out.
 	var work errgroup.Group
 	parts := runtime.GOMAXPROCS(0)
 	for part := range parts {
-		work.Go(func() (err error) {
-			for i := part * len(rows) / parts; i < (part+1)*len(rows)/parts && err == nil; i++ {
-				out[i], err = rows[i].kept()
+		work.Go(func() error {
+			for i := part * len(rows) / parts; i < (part+1)*len(rows)/parts; i++ {
+				var err error
+				if out[i], err = rows[i].kept(); unreadable(err) {
+					lost[i] = true
+				} else if err != nil {
+					return err
+				}
 			}
-			return err
+			return ctx.Err()
 		})
 	}
-	return out, work.Wait()
+	if err := work.Wait(); err != nil {
+		return nil, err
+	}
+	kept := out[:0]
+	for i, e := range out {
+		if !lost[i] {
+			kept = append(kept, e)
+		}
+	}
+	return kept, nil
 }
 
 // Counts returns how many events of each kind there are, by trip.
@@ -148,9 +170,10 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 // Fished adds up how each kind of bed was fished on the trips that are there.
 func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 	var out []pattern.Fished
-	err := s.db.SelectContext(ctx, &out, `SELECT json_extract(body, '$.with.bed') AS bed, sum(kind = 'splash') AS casts, sum(kind = 'head lost') AS lost,
-		coalesce(sum(json_extract(body, '$.with.snags')) FILTER (WHERE kind = 'splash'), 0) AS snags
-		FROM event WHERE deleted IS NULL AND kind IN ('splash', 'head lost') AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed HAVING bed <> ''`)
+	err := s.db.SelectContext(ctx, &out, `SELECT json_extract(body, '$.with.bed') AS bed, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
+		coalesce(sum(json_extract(body, '$.with.snags')) FILTER (WHERE kind = ?1), 0) AS snags
+		FROM event WHERE deleted IS NULL AND kind IN (?1, ?2) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed HAVING bed <> ''`,
+		trip.Splash, trip.Lost)
 	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
@@ -160,6 +183,17 @@ func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 // Get returns an event that is there, or ErrNotFound.
 func (s *Events) Get(ctx context.Context, id int64) (KeptEvent, error) {
 	return s.one(ctx, s.db, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NULL", id)
+}
+
+// Deleted returns an event that was taken off the list, or ErrNotFound.
+func (s *Events) Deleted(ctx context.Context, id int64) (KeptEvent, error) {
+	return s.one(ctx, s.db, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NOT NULL", id)
+}
+
+// Spend notes from which item of the box an event was taken, 0 for none.
+func (s *Events) Spend(ctx context.Context, id, item int64) error {
+	_, err := s.changed(ctx, "UPDATE event SET spent = nullif(?, 0) WHERE id = ? RETURNING "+eventColumns, item, id)
+	return err
 }
 
 // Change sets an event anew, if it still has the given version. Errors:
@@ -207,4 +241,17 @@ func (s *Events) one(ctx context.Context, db sqlx.QueryerContext, query string, 
 		return KeptEvent{}, named(err)
 	}
 	return r.kept()
+}
+
+// Keys are those of all events that are kept, or were.
+func (s *Events) Keys(ctx context.Context) (map[string]bool, error) {
+	var keys []string
+	if err := s.db.SelectContext(ctx, &keys, "SELECT key FROM event"); err != nil {
+		return nil, named(err)
+	}
+	out := make(map[string]bool, len(keys))
+	for _, key := range keys {
+		out[key] = true
+	}
+	return out, nil
 }

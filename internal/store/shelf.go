@@ -18,7 +18,7 @@ const MaxName = 80
 // Shelf keeps values of one kind, each under a name of its own, in a table of
 // its own.
 type Shelf[T any] struct {
-	db      *database
+	db      source
 	table   string
 	initial func() T // what a value kept by an older version lacks stays as in this
 }
@@ -38,34 +38,55 @@ type row struct {
 	Version int64  `db:"version"`
 	Name    string `db:"name"`
 	Body    string `db:"body"`
-	Created Time   `db:"created"`
-	Updated Time   `db:"updated"`
+	Created string `db:"created"`
+	Updated string `db:"updated"`
 }
 
 const columns = "id, version, name, body, created, updated"
 
+// times are when an entry was made and changed last.
+func (r row) times() (created, updated time.Time, err error) {
+	var c, u Time
+	err = errors.Join(c.Scan(r.Created), u.Scan(r.Updated))
+	return c.Time, u.Time, err
+}
+
 func (s *Shelf[T]) kept(r row) (Kept[T], error) {
-	out := Kept[T]{r.ID, r.Version, r.Name, s.initial(), r.Created.Time, r.Updated.Time}
-	if err := read(s.table, r.Body, &out.Value); err != nil {
-		return Kept[T]{}, fmt.Errorf("store: %s %d: %w", s.table, r.ID, err)
+	created, updated, err := r.times()
+	if err != nil {
+		return Kept[T]{}, fmt.Errorf("%w: %s %d: %w", ErrUnreadable, s.table, r.ID, err)
+	}
+	out := Kept[T]{r.ID, r.Version, r.Name, s.initial(), created, updated}
+	if err := Decode(s.table, r.Body, &out.Value); err != nil {
+		return Kept[T]{}, fmt.Errorf("%s %d: %w", s.table, r.ID, err)
 	}
 	return out, nil
 }
 
-// List returns everything on the shelf, by name.
+// List returns everything on the shelf that can be read, by name; see Tables.Unreadable
+// for the rest.
 func (s *Shelf[T]) List(ctx context.Context) ([]Kept[T], error) {
 	var rows []row
 	if err := s.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+s.table+" WHERE deleted IS NULL ORDER BY name COLLATE NOCASE, id"); err != nil {
-		return nil, fmt.Errorf("store: list %s: %w", s.table, err)
+		return nil, named(err)
 	}
-	out := make([]Kept[T], len(rows))
-	for i, r := range rows {
-		var err error
-		if out[i], err = s.kept(r); err != nil {
+	out := make([]Kept[T], 0, len(rows))
+	for _, r := range rows {
+		k, err := s.kept(r)
+		switch {
+		case unreadable(err):
+		case err != nil:
 			return nil, err
+		default:
+			out = append(out, k)
 		}
 	}
 	return out, nil
+}
+
+// Named returns the entry of a name, or ErrNotFound.
+func (s *Shelf[T]) Named(ctx context.Context, name string) (Kept[T], error) {
+	return s.one(ctx, s.db, "SELECT "+columns+" FROM "+s.table+" WHERE name = ? AND deleted IS NULL", name)
 }
 
 // Get returns one entry on the shelf, or ErrNotFound.
@@ -154,6 +175,11 @@ func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, 
 	return changed, err
 }
 
+// FreeName is a name, numbered where another entry than except has it.
+func (s *Shelf[T]) FreeName(ctx context.Context, name string, except int64) (string, error) {
+	return freeName(ctx, s.db, s.table, name, "", except)
+}
+
 // Delete takes an entry off the shelf, or returns ErrNotFound.
 func (s *Shelf[T]) Delete(ctx context.Context, id int64, now time.Time) error {
 	_, err := s.changed(ctx, "UPDATE "+s.table+" SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+columns, Time{now}, id)
@@ -213,11 +239,11 @@ func (s *Shelf[T]) changed(ctx context.Context, statement string, args ...any) (
 
 // freeName is a name with a suffix, numbered where another entry of the table than
 // except has it.
-func freeName(ctx context.Context, tx *sqlx.Tx, table, wanted, suffix string, except int64) (string, error) {
+func freeName(ctx context.Context, db sqlx.QueryerContext, table, wanted, suffix string, except int64) (string, error) {
 	name := fit(wanted, suffix)
 	for n := 2; ; n++ {
 		var used bool
-		if err := tx.GetContext(ctx, &used, "SELECT EXISTS (SELECT 1 FROM "+table+" WHERE name = ? AND deleted IS NULL AND id <> ?)", name, except); err != nil {
+		if err := sqlx.GetContext(ctx, db, &used, "SELECT EXISTS (SELECT 1 FROM "+table+" WHERE name = ? AND deleted IS NULL AND id <> ?)", name, except); err != nil {
 			return "", fmt.Errorf("store: %w", err)
 		}
 		if !used {

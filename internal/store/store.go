@@ -26,8 +26,8 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// Store is an open database. It is safe for concurrent use.
-type Store struct {
+// Tables are the kinds of things that are kept.
+type Tables struct {
 	Setups     *Shelf[setup.Setup]
 	Programmes *Shelf[technique.Programme]
 	Items      *Shelf[box.Item]
@@ -36,7 +36,14 @@ type Store struct {
 	Trips      *Shelf[trip.Trip]
 	Places     *Shelf[trip.Place]
 	Events     *Events
-	Copies     *Copies
+
+	db source
+}
+
+// Store is an open database. It is safe for concurrent use.
+type Store struct {
+	Tables
+	Copies *Copies
 
 	db *database
 }
@@ -124,19 +131,23 @@ func checkToRead(ctx context.Context, db *sqlx.DB) error {
 
 func newStore(db *sqlx.DB, copies *Copies) *Store {
 	kept := &database{DB: db}
-	s := &Store{
-		Setups:     &Shelf[setup.Setup]{kept, "setup", setup.Default},
-		Programmes: &Shelf[technique.Programme]{kept, "programme", func() technique.Programme { return technique.Programme{} }},
-		Items:      &Shelf[box.Item]{kept, "item", func() box.Item { return box.Item{} }},
-		DropTests:  &Shelf[measure.Test]{kept, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
-		Rounds:     &Shelf[practice.Played]{kept, "round", func() practice.Played { return practice.Played{} }},
-		Trips:      &Shelf[trip.Trip]{kept, "trip", func() trip.Trip { return trip.Trip{} }},
-		Places:     &Shelf[trip.Place]{kept, "place", func() trip.Place { return trip.Place{} }},
-		Events:     &Events{kept},
-		db:         kept,
-	}
-	s.Copies, copies.store = copies, s
+	s := &Store{Tables: newTables(kept), Copies: copies, db: kept}
+	s.Copies.store = s
 	return s
+}
+
+func newTables(db source) Tables {
+	return Tables{
+		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
+		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
+		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
+		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
+		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
+		Trips:      &Shelf[trip.Trip]{db, "trip", func() trip.Trip { return trip.Trip{} }},
+		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},
+		Events:     &Events{db},
+		db:         db,
+	}
 }
 
 // prepareFile makes the folder and the file, which nobody else reads, and takes away

@@ -59,7 +59,7 @@ func everything(t *testing.T, s *Store) map[string]int {
 	return out
 }
 
-// first is what the database and the backup of the first version hold.
+// first is what the database of the first version holds.
 var first = map[string]int{"setup": 13, "item": 43, "drop test": 5, "trip": 4, "event": 154, "place": 6}
 
 func same(t *testing.T, got map[string]int) {
@@ -97,30 +97,6 @@ func TestFirstDatabase(t *testing.T) {
 		t.Fatalf("%+v %v", changed, err)
 	}
 	same(t, everything(t, s))
-}
-
-// So is a backup of the first version; taken in twice it is taken in once.
-func TestFirstBackup(t *testing.T) {
-	text, err := os.ReadFile("testdata/v1/backup.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	var b Backup
-	if err := json.Unmarshal(text, &b); err != nil {
-		t.Fatal(err)
-	}
-	s, err := Open(t.Context(), filepath.Join(t.TempDir(), "dunvel.db"))
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { _ = s.Close() })
-	if fresh, err := s.Load(t.Context(), &b); err != nil || fresh == 0 {
-		t.Fatalf("%d %v", fresh, err)
-	}
-	same(t, everything(t, s))
-	if fresh, err := s.Load(t.Context(), &b); err != nil || fresh != 0 {
-		t.Errorf("again: %d %v", fresh, err)
-	}
 }
 
 // What is kept says the version of its form, first of all; what a newer one has kept

@@ -19,6 +19,7 @@ import (
 
 	"dunvel/internal/demo"
 	"dunvel/internal/server"
+	"dunvel/internal/service"
 	"dunvel/internal/store"
 
 	"github.com/chromedp/cdproto/emulation"
@@ -79,7 +80,7 @@ func open(t *testing.T, path string) *page {
 	if err := demo.Seed(context.Background(), st, time.Now()); err != nil {
 		t.Fatal(err)
 	}
-	handler, err := server.New(st, time.Now)
+	handler, err := server.New(service.New(st, time.Now))
 	if err != nil {
 		t.Fatal(err)
 	}

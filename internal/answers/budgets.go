@@ -1,4 +1,4 @@
-package api
+package answers
 
 // How much work a question may take, in the engine's own units (see
 // mechanics.WithBudget): some ten times what the heaviest of its kind took when this

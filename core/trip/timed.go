@@ -1,0 +1,45 @@
+package trip
+
+import (
+	"reflect"
+	"slices"
+
+	"dunvel/core/measure"
+)
+
+// mostTimed is how many outfits are held against what was expected of them, the latest of
+// the logs' order first.
+const mostTimed = 30
+
+// Timed are the seconds to the bottom that were logged, as tests on the water, one for
+// each outfit of a trip.
+func Timed(logs []Log) []measure.Test {
+	type outfit struct {
+		state State
+		test  measure.Test
+	}
+	var out []outfit
+	for _, l := range logs {
+		first := len(out)
+		changes := slices.DeleteFunc(slices.Clone(l.Events), func(e Event) bool { return e.State == nil })
+		for _, e := range l.Events {
+			if e.Kind != Bottom {
+				continue
+			}
+			state := l.Trip.StateAt(e.Rod, e.Time, changes)
+			k := slices.IndexFunc(out[first:], func(o outfit) bool { return reflect.DeepEqual(o.state, state) })
+			if k < 0 {
+				k = len(out) - first
+				out = append(out, outfit{state, measure.Test{Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: measure.OnWater, Held: measure.Slack}})
+			}
+			if t := &out[first+k].test; len(t.Drops) < measure.MostDrops {
+				t.Drops = append(t.Drops, measure.Drop{Time: e.Seconds})
+			}
+		}
+	}
+	tests := make([]measure.Test, 0, mostTimed)
+	for _, o := range out[max(0, len(out)-mostTimed):] {
+		tests = append(tests, o.test)
+	}
+	return tests
+}

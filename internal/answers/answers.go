@@ -1,0 +1,126 @@
+package answers
+
+import (
+	"context"
+
+	"dunvel/core/advice"
+	"dunvel/core/box"
+	"dunvel/core/explore"
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// Desk answers questions by what a source knows. Errors of its methods are setup.Errors
+// and those of the core for what cannot be asked, mechanics.ErrBudget for what takes too
+// much work, those of the source, and that of a context that has ended.
+type Desk struct{ From Source }
+
+// asked is what is known and an adviser for a setup, in which what is known is set.
+func (d Desk) asked(ctx context.Context, s *setup.Setup) (*Knowledge, advice.Adviser, error) {
+	known, err := d.From.Knowledge(ctx)
+	if err != nil {
+		return nil, advice.Adviser{}, err
+	}
+	_, err = known.inform(ctx, s, nil)
+	return known, known.adviser(*s), err
+}
+
+// Answer is which head to tie on. How many of each are in the box is told with it, and
+// how it stands with the one to tie on is one of its notes.
+func (d Desk) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*advice.Answer, error) {
+	known, err := d.From.Knowledge(ctx)
+	if err != nil {
+		return nil, err
+	}
+	measured, err := known.inform(ctx, &s, choice)
+	if err != nil {
+		return nil, err
+	}
+	a, err := known.adviser(s).Answer(mechanics.WithBudget(ctx, answerWork), s, choice)
+	if err != nil {
+		return nil, err
+	}
+	if measured != "" {
+		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
+	}
+	for i := range a.Heads {
+		a.Heads[i].Owned = box.Count(known.Items, a.Heads[i].Mass, s.Head.Shape, s.Head.Material)
+	}
+	if a.Pick < 0 {
+		return a, nil
+	}
+	if words, low := box.Stock(known.Items, a.Heads[a.Pick].Mass, s.Head.Shape, s.Head.Material, choice); words != "" {
+		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
+	}
+	return a, nil
+}
+
+// Changes are what would change the answer.
+func (d Desk) Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]advice.Change, error) {
+	_, adviser, err := d.asked(ctx, &s)
+	if err != nil {
+		return nil, err
+	}
+	return adviser.Changes(mechanics.WithBudget(ctx, changesWork), s, choice)
+}
+
+// Compare is what outfits do in the water of a setup, its own first. What they cost is by
+// the prices in the box.
+func (d Desk) Compare(ctx context.Context, s setup.Setup, others []explore.Outfit, choice units.Choice) ([]advice.Compared, error) {
+	known, err := d.From.Knowledge(ctx)
+	if err != nil {
+		return nil, err
+	}
+	outfits := append([]explore.Outfit{{Name: "This one", Setup: s}}, others...)
+	for i := range outfits {
+		if _, err := known.inform(ctx, &outfits[i].Setup, nil); err != nil {
+			return nil, err
+		}
+	}
+	out, err := known.adviser(s).Compare(mechanics.WithBudget(ctx, compareWork), s, outfits, choice)
+	if err != nil {
+		return nil, err
+	}
+	for i, c := range out {
+		head := outfits[i].Setup.Head
+		out[i].Cost = box.Cost(known.Items, c.Pick, head.Shape, head.Material)
+	}
+	return out, nil
+}
+
+// TryRules is where rules of thumb agree with the engine, and where not.
+func (d Desk) TryRules(ctx context.Context, s setup.Setup, rules string, choice units.Choice) ([]advice.Trial, error) {
+	_, adviser, err := d.asked(ctx, &s)
+	if err != nil {
+		return nil, err
+	}
+	return adviser.TryRules(mechanics.WithBudget(ctx, rulesWork), s, rules, choice)
+}
+
+// Chart is which head to tie on over two fields, to be worked out by Run.
+func (d Desk) Chart(ctx context.Context, s setup.Setup, x, y string, choice units.Choice) (*Chart, error) {
+	_, adviser, err := d.asked(ctx, &s)
+	if err != nil {
+		return nil, err
+	}
+	if err := advice.Check(s, choice); err != nil {
+		return nil, err
+	}
+	chart, err := adviser.NewChart(s, x, y, choice)
+	if err != nil {
+		return nil, err
+	}
+	return &Chart{chart}, nil
+}
+
+// Chart is a chart that is worked out as it is sent.
+type Chart struct{ charting *explore.Charting }
+
+// Axes are the chart without its cells.
+func (c *Chart) Axes() *explore.Chart { return &c.charting.Chart }
+
+// Run works the cells out, the coarse ones first, and gives each to emit as it comes.
+func (c *Chart) Run(ctx context.Context, emit func(explore.Cell) error) error {
+	return c.charting.Run(mechanics.WithBudget(ctx, chartWork), emit)
+}

@@ -1,0 +1,131 @@
+// Package answers answers questions about a setup with what is known beside it: what was
+// measured, what was lost, and what is in the box. It knows no database and no server, so
+// that a server, a command and a page alone give the same answers.
+package answers
+
+import (
+	"context"
+	"sync"
+	"time"
+
+	"dunvel/core/advice"
+	"dunvel/core/box"
+	"dunvel/core/measure"
+	"dunvel/core/mechanics"
+	"dunvel/core/pattern"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+	"dunvel/core/units"
+)
+
+// Knowledge is what a database adds to an answer. It is JSON, so that a page can keep it
+// for when its server is out of reach. What was made of it is remembered with it.
+type Knowledge struct {
+	Tests []Tested      `json:"tests"` // every drop test
+	Beds  []pattern.Bed `json:"beds"`  // what losses teach of each kind of bed
+	Items []box.Item    `json:"items"` // everything in the box
+
+	fits measure.Known
+}
+
+// Tested is a drop test, and when it was made or changed last.
+type Tested struct {
+	Test    measure.Test `json:"test"`
+	Updated time.Time    `json:"updated"`
+}
+
+// Source is where knowledge comes from: a database, a page, or nowhere.
+type Source interface {
+	Knowledge(ctx context.Context) (*Knowledge, error)
+}
+
+// Knowledge makes what is known a source of itself.
+func (k *Knowledge) Knowledge(context.Context) (*Knowledge, error) { return k, nil }
+
+// Remembered is knowledge that is loaded anew where its revision is another. It is safe
+// for concurrent use; the zero value has nothing yet.
+type Remembered struct {
+	mutex    sync.Mutex
+	revision int64
+	known    *Knowledge
+}
+
+// At is the knowledge of a revision, by load where it is not that of the last one. Fits
+// of drop tests that are as they were are not made again.
+func (r *Remembered) At(revision int64, load func() (*Knowledge, error)) (*Knowledge, error) {
+	r.mutex.Lock()
+	defer r.mutex.Unlock()
+	if r.known != nil && r.revision == revision {
+		return r.known, nil
+	}
+	known, err := load()
+	if err != nil {
+		return nil, err
+	}
+	if r.known != nil {
+		known.fits.Take(&r.known.fits)
+	}
+	r.revision, r.known = revision, known
+	return known, nil
+}
+
+// inform sets in a setup what is known by now and not set in the setup itself: how much
+// its bed snags, and how much its bait drags. Words say what was measured of the bait, and
+// are empty where that is nothing.
+func (k *Knowledge) inform(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
+	k.Snag(s)
+	return k.Measured(ctx, s, choice)
+}
+
+// Snag sets how much the bed of a setup snags by what was lost on such beds, where that
+// is not set in the setup itself.
+func (k *Knowledge) Snag(s *setup.Setup) {
+	if s.Water.Snags > 0 {
+		return
+	}
+	most := setup.LookupField("water.snags").Max
+	for _, b := range k.Beds {
+		if b.Bed == s.Water.Bed {
+			s.Water.Snags = min(b.Factor, most)
+		}
+	}
+}
+
+// Measured sets the drag of the bait of a setup by the drop tests, where that is not set
+// in the setup itself, and says so; words are empty where there are none of such a bait.
+func (k *Knowledge) Measured(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
+	if s.Bait.Drag > 0 {
+		return "", nil
+	}
+	fit, of, ok, err := k.fits.Best(mechanics.WithBudget(ctx, measureWork), k.tests(), s.Bait)
+	if err != nil || !ok {
+		return "", err
+	}
+	var latest time.Time
+	for _, t := range k.Tests {
+		if measure.Same(t.Test.Setup.Bait, of) && t.Updated.After(latest) {
+			latest = t.Updated
+		}
+	}
+	s.Bait.Drag, s.Bait.DragSpread = fit.Factor, fit.Spread
+	return fit.Told(of, s.Bait, latest.Format("2 January"), choice), nil
+}
+
+func (k *Knowledge) tests() []measure.Test {
+	out := make([]measure.Test, len(k.Tests))
+	for i, t := range k.Tests {
+		out[i] = t.Test
+	}
+	return out
+}
+
+// adviser answers for a setup by what is in the box.
+func (k *Knowledge) adviser(s setup.Setup) advice.Adviser {
+	var owned trial.Knowledge
+	for _, mass := range s.Heads {
+		if box.Count(k.Items, mass, s.Head.Shape, s.Head.Material) > 0 {
+			owned.Owned = append(owned.Owned, mass)
+		}
+	}
+	return advice.New(owned)
+}

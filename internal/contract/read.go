@@ -1,0 +1,82 @@
+package contract
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"dunvel/core/advice"
+	"dunvel/core/explore"
+	"dunvel/core/practice"
+	"dunvel/core/setup"
+	"dunvel/core/tackle"
+	"dunvel/core/units"
+)
+
+// ReadQuantity reads what was typed into a field. Errors are setup.Errors.
+func ReadQuantity(r ReadQuantityParams) (q Quantity, err error) {
+	all := fields()
+	i := slices.IndexFunc(all, func(f setup.Field) bool { return f.Path == r.Field && f.Measure != "" })
+	if i < 0 {
+		return q, setup.Fault("field", "There is no field “%s” that takes a number.", r.Field)
+	}
+	field := all[i]
+	choice := units.Choice{}
+	if r.Unit != nil {
+		choice[field.Measure] = *r.Unit
+		if err := choice.Validate(); err != nil {
+			return q, setup.Fault("unit", "“%s” is not a unit of this field.", *r.Unit)
+		}
+	}
+	switch {
+	case field.Zero != "" && strings.EqualFold(strings.TrimSpace(r.Text), field.Zero):
+	case field.Measure == "diameter" && r.Material != nil:
+		q.Value, q.Estimated, err = tackle.LineSize(r.Text, *r.Material, choice.Unit(field.Measure))
+	default:
+		bare := choice.Unit(field.Measure)
+		q.Value, _, err = units.Parse(r.Text, bare.Dimension, bare)
+	}
+	if err != nil {
+		return q, setup.Fault(field.Path, "%s: %s.", field.Label, err)
+	}
+	if message := field.Check(q.Value, choice); message != "" {
+		return q, setup.Fault(field.Path, "%s", message)
+	}
+	return q, nil
+}
+
+// ChosenUnits is a choice of units, if all of them are units. Errors are setup.Errors.
+func ChosenUnits(u *Units) (units.Choice, error) {
+	if u == nil {
+		return nil, nil
+	}
+	if err := u.Validate(); err != nil {
+		return nil, setup.Fault("units", "Units: %s.", err)
+	}
+	return *u, nil
+}
+
+// Outfits are what a setup is compared with. Errors are setup.Errors.
+func (c Comparison) Outfits() ([]explore.Outfit, error) {
+	var out []explore.Outfit
+	for i, other := range c.Against {
+		switch {
+		case other.Variant != nil:
+			o, ok := advice.Vary(c.Setup, *other.Variant)
+			if !ok {
+				return nil, setup.Fault(fmt.Sprintf("against.%d.variant", i), "There is no change “%s”.", *other.Variant)
+			}
+			out = append(out, o)
+		case other.Setup != nil && other.Name != nil:
+			out = append(out, explore.Outfit{Name: *other.Name, Setup: *other.Setup})
+		default:
+			return nil, setup.Fault(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
+		}
+	}
+	return out, nil
+}
+
+// Question is which round is asked for.
+func (q RoundQuestion) Question() practice.Question {
+	return practice.Question{Setup: q.Setup, Mass: q.Mass, Game: q.Game, Seed: q.Seed}
+}

@@ -1,0 +1,178 @@
+package service
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"io"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+	"dunvel/internal/exchange"
+	"dunvel/internal/store"
+)
+
+// Kinds of files that are taken in.
+const (
+	LogFile    = "log"
+	PlacesFile = "places"
+	BackupFile = "backup"
+)
+
+// File is a file that is to be taken in: what of it would be where Take is false.
+type File struct {
+	Kind    string
+	Text    []byte
+	Columns map[string]int // of a table, by our key, which of its columns; -1 for none
+	Take    bool
+}
+
+// Report is what was found in a file, and what became of it.
+type Report struct {
+	Headers []string       // of a table
+	Columns map[string]int // of a table, as they are taken
+	Trips   []string       // with how much happened on them
+	Events  int
+	Places  int
+	Entries int // of a backup
+	Known   int // that were here already
+	Refused []exchange.Refused
+	Taken   bool
+}
+
+// refusal is that lines were refused, so that nothing was taken.
+func (r *Report) refusal() error {
+	return setup.Fault("text", "The file: %d of its lines cannot be taken, so nothing is; see what is wrong with them.", len(r.Refused))
+}
+
+// TakeIn looks at a file, and takes it in where it is to be and nothing in it is wrong:
+// all of it or nothing, after a copy of how things are. One is taken in at a time.
+func (s *Service) TakeIn(ctx context.Context, f File) (*Report, error) {
+	if err := s.taking.take(ctx); err != nil {
+		return nil, err
+	}
+	defer s.taking.give()
+	take, ok := map[string]func(context.Context, File, *Report) error{
+		LogFile: s.takeLog, PlacesFile: s.takePlaces, BackupFile: s.takeBackup,
+	}[f.Kind]
+	if !ok {
+		return nil, setup.Fault("kind", "Kind: “%s” is not one of %s, %s, %s.", f.Kind, LogFile, PlacesFile, BackupFile)
+	}
+	r := &Report{}
+	err := take(ctx, f, r)
+	r.Taken = f.Take && err == nil
+	return r, err
+}
+
+// before makes a copy of how things are before a file is taken in, where the last one is
+// another.
+func (s *Service) before(ctx context.Context) error {
+	return s.store.Copies.MakeIfChanged(ctx, s.now())
+}
+
+// WriteLog writes the log as a table.
+func (s *Service) WriteLog(ctx context.Context, w io.Writer) error {
+	logs, err := s.Logs(ctx)
+	if err != nil {
+		return err
+	}
+	return exchange.WriteLog(w, logs)
+}
+
+// Places are all places, by name.
+func (s *Service) Places(ctx context.Context) ([]store.Kept[trip.Place], error) {
+	return s.store.Places.List(ctx)
+}
+
+// WritePlaces writes the places as waypoints.
+func (s *Service) WritePlaces(ctx context.Context, w io.Writer) error {
+	kept, err := s.Places(ctx)
+	if err != nil {
+		return err
+	}
+	points := make([]exchange.Waypoint, len(kept))
+	for i, k := range kept {
+		points[i] = exchange.Waypoint{Name: k.Name, Place: k.Value}
+	}
+	return exchange.WriteGPX(w, points)
+}
+
+// Everything is all there is, to be kept elsewhere.
+func (s *Service) Everything(ctx context.Context) (*store.Backup, error) {
+	return s.store.Dump(ctx, s.now())
+}
+
+// Copies are the copies of the database, the latest first.
+func (s *Service) Copies() ([]store.Copy, error) { return s.store.Copies.List() }
+
+// MakeCopy makes a copy of the database beside it.
+func (s *Service) MakeCopy(ctx context.Context) (store.Copy, error) {
+	return s.store.Copies.Make(ctx, s.now())
+}
+
+// GoBack makes everything what it was when a copy was made, and returns the copy of how
+// it was before that.
+func (s *Service) GoBack(ctx context.Context, name string) (store.Copy, error) {
+	return s.store.Copies.Restore(ctx, name, s.now())
+}
+
+// Unreadable are the entries that are kept and cannot be read.
+func (s *Service) Unreadable(ctx context.Context) (out []store.Unreadable, err error) {
+	return out, s.store.Read(ctx, func(t store.Tables) error {
+		out, err = t.Unreadable(ctx)
+		return err
+	})
+}
+
+// RemoveUnreadable takes an entry that cannot be read off its list.
+func (s *Service) RemoveUnreadable(ctx context.Context, table string, id int64) error {
+	return s.store.Remove(ctx, table, id, s.now())
+}
+
+// PutBackUnreadable puts it back.
+func (s *Service) PutBackUnreadable(ctx context.Context, table string, id int64) error {
+	return s.store.PutBack(ctx, table, id)
+}
+
+// takePlaces takes waypoints in; a place that is where one is already is known.
+func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
+	points, err := exchange.ReadGPX(ctx, bytes.NewReader(f.Text))
+	if err != nil {
+		return err
+	}
+	if f.Take {
+		if err := s.before(ctx); err != nil {
+			return err
+		}
+	}
+	look := func(t store.Tables) error {
+		kept, err := t.Places.List(ctx)
+		if err != nil {
+			return err
+		}
+		there := map[trip.Place]bool{}
+		for _, k := range kept {
+			there[trip.Place{North: k.Value.North, East: k.Value.East}] = true
+		}
+		var names []string
+		var fresh []trip.Place
+		for _, p := range points {
+			r.Places++
+			where := trip.Place{North: p.Place.North, East: p.Place.East}
+			if there[where] {
+				r.Known++
+				continue
+			}
+			there[where] = true
+			names, fresh = append(names, fmt.Sprintf("%.*s", setup.MostName, p.Name)), append(fresh, p.Place)
+		}
+		if f.Take {
+			_, err = t.Places.AddAll(ctx, names, fresh, s.now())
+		}
+		return err
+	}
+	if f.Take {
+		return s.store.Write(ctx, look)
+	}
+	return s.store.Read(ctx, look)
+}

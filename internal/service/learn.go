@@ -1,0 +1,127 @@
+package service
+
+import (
+	"context"
+	"slices"
+	"time"
+
+	"dunvel/core/box"
+	"dunvel/core/measure"
+	"dunvel/core/pattern"
+	"dunvel/core/practice"
+	"dunvel/core/trip"
+	"dunvel/core/units"
+	"dunvel/internal/answers"
+	"dunvel/internal/store"
+)
+
+// Learn is what the log teaches, or that of one trip.
+func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*pattern.Lesson, error) {
+	var logs []trip.Log
+	var items []box.Item
+	err := s.store.Read(ctx, func(t store.Tables) (err error) {
+		if logs, err = logsOf(ctx, t, one); err == nil {
+			items, err = inBox(ctx, t)
+		}
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	return pattern.Learn(logs, func(w trip.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
+}
+
+// Logs are all trips with what happened on them.
+func (s *Service) Logs(ctx context.Context) (logs []trip.Log, err error) {
+	return logs, s.store.Read(ctx, func(t store.Tables) error {
+		logs, err = logsOf(ctx, t, nil)
+		return err
+	})
+}
+
+// logsOf are the trips with what happened on them, or the one.
+func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error) {
+	if one != nil {
+		d, err := dayOf(ctx, t, *one)
+		return []trip.Log{{Name: d.trip.Name, Trip: d.trip.Value, Events: d.bare()}}, err
+	}
+	kept, err := t.Trips.List(ctx)
+	if err != nil {
+		return nil, err
+	}
+	events, err := t.Events.All(ctx)
+	if err != nil {
+		return nil, err
+	}
+	of := map[int64][]trip.Event{}
+	for _, e := range events {
+		of[e.Trip] = append(of[e.Trip], e.Event)
+	}
+	out := make([]trip.Log, len(kept))
+	for i, k := range kept {
+		out[i] = trip.Log{Name: k.Name, Trip: k.Value, Events: of[k.ID]}
+	}
+	return out, nil
+}
+
+// LookAtTest is what a drop test says beside the others, without that of an id.
+func (s *Service) LookAtTest(ctx context.Context, test measure.Test, without *int64, choice units.Choice) (*measure.Look, error) {
+	kept, err := s.store.DropTests.List(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var others []measure.Test
+	for _, k := range kept {
+		if without == nil || *without != k.ID {
+			others = append(others, k.Value)
+		}
+	}
+	return answers.LookAtTest(ctx, test, others, choice)
+}
+
+// AddTest keeps a drop test, under a name made of what was dropped and when.
+func (s *Service) AddTest(ctx context.Context, test measure.Test, choice units.Choice) (store.Kept[measure.Test], error) {
+	return s.DropTests.Add(ctx, test.Name()+", "+s.now().Format("2 January 15:04"), test, choice)
+}
+
+// Truth is how what was timed compares with what was expected: the drop tests, and the
+// seconds to the bottom that were logged.
+func (s *Service) Truth(ctx context.Context) (*measure.Truth, error) {
+	logs, err := s.Logs(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return s.Desk.Truth(ctx, trip.Timed(logs))
+}
+
+// Played is a call that was made, and when.
+type Played struct {
+	practice.Played
+	Time time.Time
+}
+
+// mostRounds is how many calls are listed.
+const mostRounds = 100
+
+// Rounds are the latest calls, the last one first.
+func (s *Service) Rounds(ctx context.Context) ([]Played, error) {
+	kept, err := s.store.Rounds.List(ctx)
+	slices.SortStableFunc(kept, func(a, b store.Kept[practice.Played]) int { return b.Created.Compare(a.Created) })
+	out := []Played{}
+	for _, k := range kept[:min(len(kept), mostRounds)] {
+		out = append(out, Played{k.Value, k.Created})
+	}
+	return out, err
+}
+
+// CallRound scores a call in a round, at s after the splash, and keeps it.
+func (s *Service) CallRound(ctx context.Context, q practice.Question, at float64, choice units.Choice) (*practice.Score, error) {
+	score, err := s.Call(ctx, q, at, choice)
+	if err != nil {
+		return nil, err
+	}
+	now := s.now()
+	played := practice.Played{Game: q.Game, Seed: q.Seed, Mass: q.Mass, Points: score.Points, Missed: score.Missed}
+	_, err = s.store.Rounds.Add(ctx, q.Name()+", "+now.Format(time.DateTime), played, now)
+	return score, err
+}

@@ -1,0 +1,249 @@
+package service
+
+import (
+	"context"
+	"slices"
+	"strings"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+	"dunvel/core/units"
+	"dunvel/internal/store"
+)
+
+// Outing is a trip that is kept, and how often what happened on it.
+type Outing struct {
+	store.Kept[trip.Trip]
+	Counts map[string]int
+}
+
+// Trips are all trips, the latest first.
+func (s *Service) Trips(ctx context.Context) (out []Outing, err error) {
+	err = s.store.Read(ctx, func(t store.Tables) error {
+		kept, err := t.Trips.List(ctx)
+		if err != nil {
+			return err
+		}
+		counts, err := t.Events.Counts(ctx)
+		for _, k := range kept {
+			out = append(out, Outing{k, counts[k.ID]})
+		}
+		return err
+	})
+	slices.SortStableFunc(out, func(a, b Outing) int { return b.Value.Start.Compare(a.Value.Start) })
+	return out, err
+}
+
+// BeginTrip keeps a trip, under a name made of its place and day.
+func (s *Service) BeginTrip(ctx context.Context, t trip.Trip, choice units.Choice) (Outing, error) {
+	t.Clean()
+	if err := t.Validate(choice); err != nil {
+		return Outing{}, err
+	}
+	kept, err := s.store.Trips.Add(ctx, t.Name(), t, s.now())
+	return Outing{Kept: kept}, err
+}
+
+// ChangeTrip sets a trip anew, if it has the version. What happened on it happened to what
+// its rods have now; a name made of its place and day goes with them.
+func (s *Service) ChangeTrip(ctx context.Context, id, version int64, next trip.Trip, choice units.Choice) (out Outing, err error) {
+	next.Clean()
+	if err := next.Validate(choice); err != nil {
+		return Outing{}, err
+	}
+	err = s.onDay(ctx, id, func(was day) (change, error) {
+		if was.trip.Version != version {
+			return change{}, store.ErrConflict
+		}
+		for _, e := range was.events {
+			if e.Event.Rod >= len(next.Rods) {
+				return change{}, setup.Fault("rods", "Rods: something happened to rod %d, so it stays on the trip.", e.Event.Rod+1)
+			}
+		}
+		after := was
+		after.trip.Value = next
+		return change{next: after, keep: func(t store.Tables, _ day) error {
+			var name *string
+			if strings.HasPrefix(was.trip.Name, was.trip.Value.Name()) && was.trip.Value.Name() != next.Name() {
+				free, err := t.Trips.FreeName(ctx, next.Name(), id)
+				if err != nil {
+					return err
+				}
+				name = &free
+			}
+			out.Kept, err = t.Trips.Change(ctx, id, version, name, &next, s.now())
+			if err != nil {
+				return err
+			}
+			out.Counts, err = countsOf(ctx, t, id)
+			return err
+		}}, nil
+	})
+	return out, err
+}
+
+func countsOf(ctx context.Context, t store.Tables, id int64) (map[string]int, error) {
+	counts, err := t.Events.Counts(ctx)
+	return counts[id], err
+}
+
+// DeleteTrip takes a trip off the list; what it took from the box is there again.
+func (s *Service) DeleteTrip(ctx context.Context, id int64) error {
+	return s.onDay(ctx, id, func(was day) (change, error) {
+		return change{next: day{trip: was.trip}, keep: func(t store.Tables, _ day) error { return t.Trips.Delete(ctx, id, s.now()) }}, nil
+	})
+}
+
+// RestoreTrip puts a deleted trip back, with what it took from the box.
+func (s *Service) RestoreTrip(ctx context.Context, id int64) (out Outing, err error) {
+	err = s.store.Write(ctx, func(t store.Tables) error {
+		_, err := t.Trips.Get(ctx, id)
+		there := err == nil
+		if out.Kept, err = t.Trips.Restore(ctx, id); err != nil {
+			return err
+		}
+		if out.Counts, err = countsOf(ctx, t, id); err != nil || there {
+			return err
+		}
+		next, err := dayOf(ctx, t, id)
+		if err != nil {
+			return err
+		}
+		return s.settle(ctx, t, day{trip: next.trip}, change{next: next})
+	})
+	return out, err
+}
+
+// Events are what happened on a trip, in its order.
+func (s *Service) Events(ctx context.Context, trip int64) (out []store.KeptEvent, err error) {
+	return out, s.store.Read(ctx, func(t store.Tables) error {
+		d, err := dayOf(ctx, t, trip)
+		out = d.events
+		return err
+	})
+}
+
+// Log keeps what happened on a trip, all of it or nothing, each once by its key: one that
+// is there already stays as it is. What was lost is taken from the box.
+func (s *Service) Log(ctx context.Context, id int64, events []trip.Event, choice units.Choice) (out []store.KeptEvent, err error) {
+	err = s.onDay(ctx, id, func(was day) (change, error) {
+		for _, e := range events {
+			if err := e.Validate(was.trip.Value, choice); err != nil {
+				return change{}, err
+			}
+		}
+		c := change{own: map[string]bool{}}
+		there := map[string]bool{}
+		for _, e := range was.events {
+			there[e.Event.Key] = true
+		}
+		var fresh []store.KeptEvent
+		for _, e := range events {
+			if !there[e.Key] && !c.own[e.Key] {
+				c.own[e.Key] = true
+				fresh = append(fresh, store.KeptEvent{Trip: id, Event: e})
+			}
+		}
+		c.next = was.with(fresh...)
+		c.keep = func(t store.Tables, next day) error {
+			out, err = keepEvents(ctx, t, s, c.own, next, events)
+			return err
+		}
+		return c, nil
+	})
+	return out, err
+}
+
+// keepEvents adds the events of a day that are its own, and returns those that were asked
+// for as they are kept. What was kept before under its key is not its own any more.
+func keepEvents(ctx context.Context, t store.Tables, s *Service, own map[string]bool, next day, asked []trip.Event) ([]store.KeptEvent, error) {
+	for i, e := range next.events {
+		if !own[e.Event.Key] {
+			continue
+		}
+		added, err := t.Events.Add(ctx, e.Trip, []trip.Event{e.Event}, s.now())
+		if err != nil {
+			return nil, err
+		}
+		next.events[i] = added[0].KeptEvent
+		if !added[0].Fresh { // on another trip, or off the list: it stays so
+			delete(own, e.Event.Key)
+			next.events[i].Spent = 0
+		}
+	}
+	byKey := map[string]store.KeptEvent{}
+	for _, e := range next.events {
+		byKey[e.Event.Key] = e
+	}
+	out := make([]store.KeptEvent, len(asked))
+	for i, e := range asked {
+		out[i] = byKey[e.Key]
+	}
+	return out, nil
+}
+
+// Correct sets an event anew, if it has the version. What was worked out of it is worked
+// out anew.
+func (s *Service) Correct(ctx context.Context, id, version int64, e trip.Event, choice units.Choice) (out store.KeptEvent, err error) {
+	was, err := s.store.Events.Get(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	e.Key = was.Event.Key
+	err = s.onDay(ctx, was.Trip, func(d day) (change, error) {
+		if err := e.Validate(d.trip.Value, choice); err != nil {
+			return change{}, err
+		}
+		i := slices.IndexFunc(d.events, func(k store.KeptEvent) bool { return k.ID == id })
+		switch {
+		case i < 0:
+			return change{}, store.ErrNotFound
+		case d.events[i].Version != version:
+			return change{}, store.ErrConflict
+		}
+		right := d.events[i]
+		right.Event = e
+		return change{next: d.with(right), own: map[string]bool{e.Key: true}, keep: func(t store.Tables, next day) error {
+			out, err = t.Events.Change(ctx, id, version, next.event(e.Key).Event, s.now())
+			return err
+		}}, nil
+	})
+	return out, err
+}
+
+// event is the event of a key.
+func (d day) event(key string) store.KeptEvent {
+	return d.events[slices.IndexFunc(d.events, func(e store.KeptEvent) bool { return e.Event.Key == key })]
+}
+
+// DeleteEvent takes an event off the list; what it took from the box is there again.
+func (s *Service) DeleteEvent(ctx context.Context, id int64) error {
+	gone, err := s.store.Events.Get(ctx, id)
+	if err != nil {
+		return err
+	}
+	return s.onDay(ctx, gone.Trip, func(was day) (change, error) {
+		return change{next: was.without(map[string]bool{gone.Event.Key: true}), keep: func(t store.Tables, _ day) error {
+			_, err := t.Events.Delete(ctx, id, s.now())
+			return err
+		}}, nil
+	})
+}
+
+// RestoreEvent puts a deleted event back, with what it took from the box.
+func (s *Service) RestoreEvent(ctx context.Context, id int64) (out store.KeptEvent, err error) {
+	back, err := s.store.Events.Deleted(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	err = s.onDay(ctx, back.Trip, func(was day) (change, error) {
+		if err := back.Event.Validate(was.trip.Value, nil); err != nil {
+			return change{}, err // its rod may be gone by now
+		}
+		return change{next: was.with(back), keep: func(t store.Tables, _ day) error {
+			out, err = t.Events.Restore(ctx, id)
+			return err
+		}}, nil
+	})
+	return out, err
+}

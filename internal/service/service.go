@@ -1,0 +1,96 @@
+// Package service is what can be done with Dunvel: each use case is one call, and what it
+// changes is one transaction, all of it or nothing. The server and the commands call the
+// same. Errors are setup.Errors where the input cannot be, and those of the store.
+package service
+
+import (
+	"context"
+	"time"
+
+	"dunvel/core/box"
+	"dunvel/core/measure"
+	"dunvel/core/pattern"
+	"dunvel/core/setup"
+	"dunvel/core/technique"
+	"dunvel/internal/answers"
+	"dunvel/internal/store"
+)
+
+// Service does it on a store. Its Desk answers questions by what is kept there.
+type Service struct {
+	answers.Desk
+	Setups     Shelf[setup.Setup]
+	Programmes Shelf[technique.Programme]
+	DropTests  Shelf[measure.Test]
+
+	store      *store.Store
+	now        func() time.Time
+	remembered *answers.Remembered
+	logging    turn // who changes the log
+	taking     turn // who takes a file in
+}
+
+// New is the service on a store; now tells the time.
+func New(st *store.Store, now func() time.Time) *Service {
+	s := &Service{
+		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[measure.Test]{st.DropTests, now},
+		store: st, now: now, remembered: &answers.Remembered{}, logging: newTurn(), taking: newTurn(),
+	}
+	s.From = s
+	return s
+}
+
+// Knowledge is what the store adds to an answer, as it is now.
+func (s *Service) Knowledge(ctx context.Context) (*answers.Knowledge, error) {
+	revision, err := s.store.Revision(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return s.remembered.At(revision, func() (*answers.Knowledge, error) { return s.learn(ctx) })
+}
+
+func (s *Service) learn(ctx context.Context) (*answers.Knowledge, error) {
+	out := &answers.Knowledge{}
+	return out, s.store.Read(ctx, func(t store.Tables) error {
+		tests, err := t.DropTests.List(ctx)
+		if err != nil {
+			return err
+		}
+		for _, k := range tests {
+			out.Tests = append(out.Tests, answers.Tested{Test: k.Value, Updated: k.Updated})
+		}
+		if out.Items, err = inBox(ctx, t); err != nil {
+			return err
+		}
+		fished, err := t.Events.Fished(ctx)
+		out.Beds = pattern.Beds(fished)
+		return err
+	})
+}
+
+// inBox are all items.
+func inBox(ctx context.Context, t store.Tables) ([]box.Item, error) {
+	kept, err := t.Items.List(ctx)
+	items := make([]box.Item, len(kept))
+	for i, k := range kept {
+		items[i] = k.Value
+	}
+	return items, err
+}
+
+// turn is held by one at a time; whoever waits for it goes when its context ends.
+type turn chan struct{}
+
+func newTurn() turn { return make(turn, 1) }
+
+// take waits for the turn. The error is that of a context that ended first.
+func (t turn) take(ctx context.Context) error {
+	select {
+	case t <- struct{}{}:
+		return nil
+	case <-ctx.Done():
+		return ctx.Err()
+	}
+}
+
+func (t turn) give() { <-t }

@@ -1,0 +1,84 @@
+package service
+
+import (
+	"context"
+	"reflect"
+
+	"dunvel/core/trip"
+)
+
+// stamped is what a change makes of a day, with what each event happened to: those that
+// the change is about, and those whose rod fished with something else then than was thought.
+func (s *Service) stamped(ctx context.Context, was day, c change) (day, error) {
+	before, after := was.states(), c.next.states()
+	var ways kept
+	out := day{c.next.trip, nil}
+	for _, e := range c.next.events {
+		key := e.Event.Key
+		old, there := before[key]
+		var err error
+		switch {
+		case c.own[key]:
+			e.Event, err = s.placed(ctx, &ways, e.Event, after[key])
+		case there && !reflect.DeepEqual(old, after[key]):
+			e.Event, err = s.replaced(ctx, &ways, e.Event, old, after[key])
+		}
+		if err != nil {
+			return day{}, err
+		}
+		out.events = append(out.events, e)
+	}
+	return out, nil
+}
+
+// replaced is an event in another state of its rod than it was placed in. Where the depth
+// and the phase were worked out, they are worked out anew; what the angler said stays.
+func (s *Service) replaced(ctx context.Context, ways *kept, e trip.Event, old, state trip.State) (trip.Event, error) {
+	told := e
+	told.Phase, told.Depth, told.Low, told.High = "", 0, 0, 0
+	again, err := s.placed(ctx, ways, told, old)
+	if err != nil {
+		return e, err
+	}
+	if again.Phase != e.Phase {
+		told.Phase = e.Phase
+		if again, err = s.placed(ctx, ways, told, old); err != nil {
+			return e, err
+		}
+	}
+	if again.Depth != e.Depth || again.Low != e.Low || again.High != e.High {
+		told.Depth, told.Low, told.High = e.Depth, e.Low, e.High
+	}
+	return s.placed(ctx, ways, told, state)
+}
+
+// placed is an event with what it happened to and where, in a state of its rod.
+func (s *Service) placed(ctx context.Context, ways *kept, e trip.Event, state trip.State) (trip.Event, error) {
+	if !e.Needs() {
+		return e.Of(state), nil
+	}
+	w, err := ways.of(state, func() (*trip.Ways, error) { return s.Ways(ctx, state) })
+	if err != nil {
+		return e, err
+	}
+	return w.Place(e), nil
+}
+
+// kept remembers the ways of the casts of the states that were asked for.
+type kept struct {
+	states []trip.State
+	ways   []*trip.Ways
+}
+
+func (k *kept) of(state trip.State, work func() (*trip.Ways, error)) (*trip.Ways, error) {
+	for i, s := range k.states {
+		if reflect.DeepEqual(s, state) {
+			return k.ways[i], nil
+		}
+	}
+	w, err := work()
+	if err == nil {
+		k.states, k.ways = append(k.states, state), append(k.ways, w)
+	}
+	return w, err
+}

@@ -1,0 +1,336 @@
+package service
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strings"
+	"time"
+
+	"dunvel/core/box"
+	"dunvel/core/measure"
+	"dunvel/core/practice"
+	"dunvel/core/setup"
+	"dunvel/core/technique"
+	"dunvel/core/trip"
+	"dunvel/internal/exchange"
+	"dunvel/internal/store"
+)
+
+// Limits of a backup that is taken in.
+const (
+	mostEntries = 250_000 // and events
+	mostRefused = 100     // of which it is told what is wrong
+)
+
+// checks look at the body of an entry of each table as if it were typed.
+var checks = map[string]func(body string) (any, error){
+	"setup":     checked[setup.Setup]("setup"),
+	"programme": checked[technique.Programme]("programme"),
+	"item":      checked[box.Item]("item"),
+	"drop_test": checked[measure.Test]("drop_test"),
+	"round":     checked[practice.Played]("round"),
+	"place":     checked[trip.Place]("place"),
+	"trip":      checked[trip.Trip]("trip"),
+}
+
+func checked[T Valid](table string) func(string) (any, error) {
+	return func(body string) (any, error) {
+		var value T
+		if !strings.HasPrefix(body, "{") {
+			return value, errors.New("its body is no group of fields")
+		}
+		if err := store.Decode(table, body, &value); err != nil {
+			return value, err
+		}
+		return value, value.Validate(nil)
+	}
+}
+
+// takeBackup takes a backup in: an entry that was made at the same moment with the same
+// content or name is known, and so is an event by its key. Everything in it is looked at
+// as if it were typed.
+func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
+	b := &backup{ctx: ctx, report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
+	if err := b.head(f.Text); err != nil {
+		return err
+	}
+	if err := b.read(f.Text); err != nil {
+		return err
+	}
+	switch {
+	case f.Take && len(r.Refused) > 0:
+		return r.refusal()
+	case !f.Take:
+		return nil
+	}
+	if err := s.before(ctx); err != nil {
+		return err
+	}
+	return s.store.Write(ctx, func(t store.Tables) error {
+		return t.Load(ctx, func(l *store.Loader) error {
+			again := &backup{ctx: ctx, report: &Report{}, into: l, trips: map[string]kepttrip{}, items: map[int]int64{}}
+			err := again.read(f.Text)
+			r.Known = r.Entries + r.Events - l.Fresh
+			return err
+		})
+	})
+}
+
+// backup is a backup that is gone through: to look at it, and then to put it into a
+// loader.
+type backup struct {
+	ctx    context.Context
+	report *Report
+	into   *store.Loader // nil while it is looked at
+	count  int
+	trips  map[string]kepttrip // by their places on their shelf
+	items  map[int]int64       // ids by their places on their shelf, once they are put there
+}
+
+type kepttrip struct {
+	id  int64
+	row store.BackupRow
+	own trip.Trip
+}
+
+// head looks whether a text is a backup that can be read at all.
+func (b *backup) head(text []byte) error {
+	var version int
+	var format string
+	err := members(b.ctx, text, map[string]func(*json.Decoder) error{
+		"format":  func(in *json.Decoder) error { return in.Decode(&format) },
+		"version": func(in *json.Decoder) error { return in.Decode(&version) },
+	})
+	var told setup.Errors
+	switch {
+	case b.ctx.Err() != nil:
+		return b.ctx.Err()
+	case errors.As(err, &told):
+		return err
+	case err != nil || format != store.BackupFormat:
+		return setup.Fault("text", "The file: it is not a backup of Dunvel.")
+	case version < 1:
+		return setup.Fault("text", "The file: it is a backup without a version.")
+	case version > store.BackupVersion:
+		return setup.Fault("text", "The file: it is a backup of a newer Dunvel (%d); this one reads up to %d.", version, store.BackupVersion)
+	}
+	return nil
+}
+
+// read goes through the shelves and then, as they belong to trips, through the events.
+func (b *backup) read(text []byte) error {
+	err := members(b.ctx, text, map[string]func(*json.Decoder) error{"shelves": b.shelves})
+	if err == nil {
+		err = members(b.ctx, text, map[string]func(*json.Decoder) error{"events": b.events})
+	}
+	var syntax *json.SyntaxError
+	var kind *json.UnmarshalTypeError
+	if errors.As(err, &syntax) || errors.As(err, &kind) {
+		return setup.Fault("text", "The file: it is not a whole backup of Dunvel: %s.", err)
+	}
+	return err
+}
+
+// shelves reads every shelf; items come before trips, whose events may have taken them.
+func (b *backup) shelves(in *json.Decoder) error {
+	return object(in, func(table string) error {
+		if checks[table] == nil {
+			return setup.Fault("text", "The file: it has a shelf “%s”, which this Dunvel does not know.", table)
+		}
+		return array(in, func(i int) error {
+			var r store.BackupRow
+			if err := b.next(in, &r); err != nil {
+				return err
+			}
+			b.report.Entries++
+			where := fmt.Sprintf("%s %d", strings.ReplaceAll(table, "_", " "), i+1)
+			value, why := b.row(table, r)
+			if why != "" {
+				return b.refuse(fmt.Sprintf("%s, “%.40s”: %s", where, r.Name, why))
+			}
+			kept := kepttrip{row: r}
+			kept.own, _ = value.(trip.Trip)
+			if b.into != nil {
+				var err error
+				if kept.id, err = b.into.Row(b.ctx, table, r); err != nil {
+					return err
+				}
+			}
+			switch table {
+			case "item":
+				b.items[i] = kept.id
+			case "trip":
+				kept.row.Body = nil
+				b.trips[fmt.Sprint(i)] = kept
+			}
+			return nil
+		})
+	})
+}
+
+// row says why an entry cannot be kept, "" where it can.
+func (b *backup) row(table string, r store.BackupRow) (value any, why string) {
+	if message := setup.CheckText("Name", r.Name, setup.MostName, true); message != "" {
+		return nil, message
+	}
+	for label, at := range map[string]time.Time{"made": r.Created, "changed": r.Updated} {
+		if message := trip.CheckMoment(label, at); message != "" {
+			return nil, message
+		}
+	}
+	value, err := checks[table](string(r.Body))
+	if err != nil {
+		return nil, err.Error()
+	}
+	return value, ""
+}
+
+// events reads the events of every trip.
+func (b *backup) events(in *json.Decoder) error {
+	return object(in, func(at string) error {
+		of, there := b.trips[at]
+		return array(in, func(i int) error {
+			var e store.BackupEvent
+			if err := b.next(in, &e); err != nil {
+				return err
+			}
+			b.report.Events++
+			if !there {
+				return b.refuse(fmt.Sprintf("event %d of trip %s: there is no such trip", i+1, at))
+			}
+			if why := event(e, of.own); why != "" {
+				return b.refuse(fmt.Sprintf("“%.40s”, event %d: %s", of.row.Name, i+1, why))
+			}
+			if b.into == nil {
+				return nil
+			}
+			var spent int64
+			if e.Spent != nil {
+				spent = b.items[*e.Spent]
+			}
+			return b.into.Event(b.ctx, of.id, spent, of.row, e)
+		})
+	})
+}
+
+// event says why an event cannot be kept, "" where it can. A trip may have been moved
+// after something was logged on it.
+func event(e store.BackupEvent, of trip.Trip) string {
+	var body trip.Event
+	if !bytes.HasPrefix(e.Body, []byte("{")) {
+		return "its body is no group of fields"
+	}
+	if err := store.Decode("event", string(e.Body), &body); err != nil {
+		return err.Error()
+	}
+	if body.Key != e.Key || body.Kind != e.Kind || !body.Time.Truncate(time.Millisecond).Equal(e.Time.Truncate(time.Millisecond)) {
+		return "its body says another key, kind or time than it is kept under"
+	}
+	if body.Time.Before(of.Start) {
+		of.Start = body.Time
+	}
+	of.End = nil
+	return fits(body, of)
+}
+
+// next reads an entry, within the limits.
+func (b *backup) next(in *json.Decoder, into any) error {
+	if err := b.ctx.Err(); err != nil {
+		return err
+	}
+	if b.count++; b.count > mostEntries {
+		return setup.Fault("text", "The file: it has more than %d entries.", mostEntries)
+	}
+	return in.Decode(into)
+}
+
+// refuse notes what is wrong with an entry; where that is too much the rest is not read.
+func (b *backup) refuse(why string) error {
+	b.report.Refused = append(b.report.Refused, exchange.Refused{Why: why})
+	if len(b.report.Refused) >= mostRefused {
+		return setup.Fault("text", "The file: %d of its entries cannot be taken, so nothing is; the first: %s", mostRefused, b.report.Refused[0].Why)
+	}
+	return nil
+}
+
+// members reads those members of an object that are asked for, and passes over the others.
+func members(ctx context.Context, text []byte, read map[string]func(*json.Decoder) error) error {
+	in := json.NewDecoder(bytes.NewReader(text))
+	if err := object(in, func(name string) error {
+		if err := ctx.Err(); err != nil {
+			return err
+		}
+		if do := read[name]; do != nil {
+			return do(in)
+		}
+		return skip(ctx, in)
+	}); err != nil {
+		return err
+	}
+	if _, err := in.Token(); err == nil {
+		return setup.Fault("text", "The file: something follows the backup.")
+	}
+	return nil
+}
+
+// object calls member with the name of each member of an object, whose value it reads.
+func object(in *json.Decoder, member func(name string) error) error {
+	return between(in, '{', func() error {
+		name, err := in.Token()
+		if err != nil {
+			return err
+		}
+		return member(fmt.Sprint(name))
+	})
+}
+
+// array calls element for each element of an array, which it reads.
+func array(in *json.Decoder, element func(i int) error) error {
+	i := 0
+	return between(in, '[', func() error {
+		i++
+		return element(i - 1)
+	})
+}
+
+func between(in *json.Decoder, open json.Delim, each func() error) error {
+	begin, err := in.Token()
+	if err != nil {
+		return err
+	}
+	if begin != open {
+		return setup.Fault("text", "The file: it is not a backup of Dunvel: %v stands where %v belongs.", begin, open)
+	}
+	for in.More() {
+		if err := each(); err != nil {
+			return err
+		}
+	}
+	_, err = in.Token()
+	return err
+}
+
+// skip passes over a value without keeping it.
+func skip(ctx context.Context, in *json.Decoder) error {
+	for depth := 0; ; {
+		token, err := in.Token()
+		if err == nil {
+			err = ctx.Err()
+		}
+		if err != nil {
+			return err
+		}
+		switch token {
+		case json.Delim('{'), json.Delim('['):
+			depth++
+		case json.Delim('}'), json.Delim(']'):
+			depth--
+		}
+		if depth == 0 {
+			return nil
+		}
+	}
+}

@@ -5,7 +5,7 @@ export GOFLAGS := -buildvcs=false -trimpath
 front  := web/dist/index.html
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.json)
 
-.PHONY: demo build test check screenshots generate format bench chromium compile
+.PHONY: demo build test engine check screenshots generate format bench chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -29,9 +29,13 @@ web/node_modules: web/package-lock.json
 test: build chromium ## everything, the browser too
 	go test ./...
 
-check: web/node_modules ## formats, vet, static analysis, types, lint, generated code
+engine: ## the answers as WebAssembly, for a page whose server is out of reach
+	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o bin/engine.wasm ./cmd/engine
+
+check: engine web/node_modules ## formats, vet, static analysis, types, lint, generated code
 	@test -z "$$(gofmt -l cmd core internal test web/*.go)" || { gofmt -d cmd core internal test web/*.go; exit 1; }
 	go vet ./...
+	GOOS=js GOARCH=wasm go vet ./cmd/engine
 	go tool staticcheck ./...
 	cd web && npm run --silent types && npm run --silent lint
 	scripts/generated.sh

@@ -9,10 +9,6 @@ import (
 	"strings"
 	"syscall"
 
-	"dunvel/core/advice"
-	"dunvel/core/explore"
-	"dunvel/core/mechanics"
-	"dunvel/core/rules"
 	"dunvel/core/setup"
 	"dunvel/internal/contract"
 	"dunvel/internal/store"
@@ -29,6 +25,7 @@ var told = []struct {
 	title, detail string
 }{
 	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
+	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read", "What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
 	{store.ErrConflict, http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now."},
 	{store.ErrDamaged, http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one."},
 	{store.ErrEmpty, http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one."},
@@ -36,62 +33,47 @@ var told = []struct {
 	{store.ErrFull, http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again."},
 	{store.ErrBusy, http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment."},
 	{store.ErrDenied, http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
-	{mechanics.ErrBudget, http.StatusServiceUnavailable, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."},
 }
 
 // describe turns an error into problem details (RFC 9457).
 func describe(err error) contract.Problem {
-	problem := func(status int, title, detail string) contract.Problem {
-		return contract.Problem{Type: "about:blank", Title: title, Status: status, Detail: detail}
-	}
-	var fields setup.Errors
-	var axis *explore.AxisError
-	var rule *rules.Error
 	var request *openapi3filter.RequestError
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
-	switch {
-	case errors.As(err, &fields):
-		p := problem(http.StatusUnprocessableEntity, "Something in the input cannot be", fields.Error())
-		p.Errors = &[]struct {
-			Field   string `json:"field"`
-			Message string `json:"message"`
-		}{}
-		for _, f := range fields {
-			*p.Errors = append(*p.Errors, struct {
-				Field   string `json:"field"`
-				Message string `json:"message"`
-			}{f.Field, f.Message})
-		}
+	if p, ok := contract.Describe(err); ok {
 		return p
-	case errors.As(err, &axis):
-		return describe(setup.Fault(axis.Field, "%s", advice.AxisWords(axis)))
-	case errors.As(err, &rule):
-		return describe(setup.Fault("rules", "%s", rule.Error()))
+	}
+	switch {
 	case errors.Is(err, store.ErrNameUsed):
-		p := describe(setup.Fault("name", "Name: that name is taken already; give it another."))
+		p, _ := contract.Describe(setup.Fault("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
-		return problem(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 16 MB.")
+		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 16 MB.")
 	case errors.As(err, &request):
-		p := problem(http.StatusBadRequest, "Not as the contract has it", "The request "+request.Reason+"; see /api/docs.")
-		var schema *openapi3.SchemaError
-		if errors.As(err, &schema) {
-			p.Detail = strings.Join(schema.JSONPointer(), ".") + ": " + schema.Reason + "."
-		} else if request.Err != nil {
-			p.Detail = "The request cannot be read: " + request.Err.Error() + "."
-		}
-		return p
+		return unlike(request)
 	case errors.As(err, &status):
-		return problem(status.StatusCode(), http.StatusText(status.StatusCode()), "The address or the method is not one of this service; see /api/docs.")
+		return contract.Tell(status.StatusCode(), http.StatusText(status.StatusCode()), "The address or the method is not one of this service; see /api/docs.")
 	}
 	for _, t := range told {
 		if errors.Is(err, t.err) {
-			return problem(t.status, t.title, t.detail)
+			return contract.Tell(t.status, t.title, t.detail)
 		}
 	}
-	return problem(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
+	return contract.Tell(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
+}
+
+// unlike is a request that is not as the contract has it.
+func unlike(err *openapi3filter.RequestError) contract.Problem {
+	detail := "The request " + err.Reason + "; see /api/docs."
+	var schema *openapi3.SchemaError
+	switch {
+	case errors.As(err, &schema):
+		detail = strings.Join(schema.JSONPointer(), ".") + ": " + schema.Reason + "."
+	case err.Err != nil:
+		detail = "The request cannot be read: " + err.Err.Error() + "."
+	}
+	return contract.Tell(http.StatusBadRequest, "Not as the contract has it", detail)
 }
 
 // HandleError answers a failed request with problem details. What is not the

@@ -1,0 +1,131 @@
+// Package engine answers the contract's questions from JSON to JSON, without a server: it
+// is what a page works with whose server is out of reach. It holds no rules of the job.
+package engine
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"net/http"
+
+	"dunvel/core/explore"
+	"dunvel/internal/answers"
+	"dunvel/internal/contract"
+)
+
+// questions are those that are answered, by their paths in the contract.
+var questions = map[string]func(context.Context, answers.Desk, []byte) (any, error){
+	"/definitions": func(context.Context, answers.Desk, []byte) (any, error) { return contract.Define(), nil },
+	"/quantities": question(func(_ context.Context, _ answers.Desk, q contract.ReadQuantityParams) (any, error) {
+		return contract.ReadQuantity(q)
+	}),
+	"/answers": question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
+		choice, err := contract.ChosenUnits(q.Units)
+		if err != nil {
+			return nil, err
+		}
+		return d.Answer(ctx, q.Setup, choice)
+	}),
+	"/changes": question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
+		choice, err := contract.ChosenUnits(q.Units)
+		if err != nil {
+			return nil, err
+		}
+		return d.Changes(ctx, q.Setup, choice)
+	}),
+	"/cards": question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
+		choice, err := contract.ChosenUnits(q.Units)
+		if err != nil {
+			return nil, err
+		}
+		return d.CountDown(ctx, q.Setup, choice)
+	}),
+	"/drops": question(func(ctx context.Context, d answers.Desk, q contract.DropQuestion) (any, error) {
+		choice, err := contract.ChosenUnits(q.Units)
+		if err != nil {
+			return nil, err
+		}
+		return d.PlayDrops(ctx, q.Setup, q.Heads, q.Programme, choice)
+	}),
+	"/charts": question(func(ctx context.Context, d answers.Desk, q contract.ChartQuestion) (any, error) {
+		choice, err := contract.ChosenUnits(q.Units)
+		if err != nil {
+			return nil, err
+		}
+		chart, err := d.Chart(ctx, q.Setup, q.X, q.Y, choice)
+		if err != nil {
+			return nil, err
+		}
+		cells, done := []explore.Cell{}, true
+		err = chart.Run(ctx, func(c explore.Cell) error {
+			cells = append(cells, c)
+			return nil
+		})
+		return []contract.ChartLine{{Chart: chart.Axes()}, {Cells: &cells, Done: &done}}, err
+	}),
+}
+
+// question reads what is asked for.
+func question[Q any](answer func(context.Context, answers.Desk, Q) (any, error)) func(context.Context, answers.Desk, []byte) (any, error) {
+	return func(ctx context.Context, d answers.Desk, body []byte) (any, error) {
+		var q Q
+		in := json.NewDecoder(bytes.NewReader(body))
+		in.DisallowUnknownFields()
+		if err := in.Decode(&q); err != nil {
+			return nil, unread{err}
+		}
+		return answer(ctx, d, q)
+	}
+}
+
+// unread is a question that cannot be read.
+type unread struct{ error }
+
+// Ask answers the question of a path, as its server would: with a status and a body. What
+// is known is JSON of answers.Knowledge; empty is nothing.
+func Ask(ctx context.Context, path string, body, known []byte) (status int, out []byte) {
+	answer, err := ask(ctx, path, body, known)
+	status = http.StatusOK
+	if err != nil {
+		p := problem(err)
+		status, answer = p.Status, p
+	}
+	out, err = json.Marshal(answer)
+	if err != nil { // there is nothing in it that JSON does not know
+		return http.StatusInternalServerError, []byte("{}")
+	}
+	return status, out
+}
+
+func ask(ctx context.Context, path string, body, known []byte) (any, error) {
+	answer, ok := questions[path]
+	if !ok {
+		return nil, errNoQuestion
+	}
+	k := &answers.Knowledge{}
+	if len(known) > 0 {
+		if err := json.Unmarshal(known, k); err != nil {
+			return nil, unread{err}
+		}
+	}
+	return answer(ctx, answers.Desk{From: k}, body)
+}
+
+var errNoQuestion = errors.New("engine: there is no such question")
+
+func problem(err error) contract.Problem {
+	if p, ok := contract.Describe(err); ok {
+		return p
+	}
+	var not unread
+	switch {
+	case errors.As(err, &not):
+		return contract.Tell(http.StatusBadRequest, "Not as the contract has it", "The request cannot be read: "+not.Error()+".")
+	case errors.Is(err, errNoQuestion):
+		return contract.Tell(http.StatusNotFound, "Not there", "There is no such question without a server.")
+	case errors.Is(err, context.Canceled):
+		return contract.Tell(http.StatusServiceUnavailable, "Stopped", "It was stopped before it was answered.")
+	}
+	return contract.Tell(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input.")
+}

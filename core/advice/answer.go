@@ -238,7 +238,7 @@ func (t teller) contact(h *judge.Head, f trial.Fall) (Contact, error) {
 	if c.LiftOff, err = t.LiftOff(h.Mass, h.Handling, f); err != nil {
 		return c, err
 	}
-	if t.Kind() == setup.HoldBottom {
+	if t.School().Stays {
 		c.Curve, err = t.Drawn(h.Mass, h.Handling, f, r)
 	}
 	return c, err

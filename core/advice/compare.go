@@ -91,7 +91,7 @@ func outfitWords(s setup.Setup, choice units.Choice) string {
 	if s.Leader.Length > 0 {
 		line += fmt.Sprintf(", %s of %s %s", choice.Show("depth", s.Leader.Length), s.Leader.Material, diameter(s.Leader.Diameter))
 	}
-	if s.Rigging.Kind != setup.SingleHead {
+	if !s.Rigging.Alone() {
 		line += "; " + s.Rigging.Kind
 	}
 	return fmt.Sprintf("%s; %s %s; %s %s heads", line, choice.Show("size", s.Bait.Length), s.Bait.Form, s.Head.Material, s.Head.Shape)

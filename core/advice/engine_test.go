@@ -251,7 +251,7 @@ func TestFallsByHead(t *testing.T) {
 		"a glass head":        func(s *setup.Setup) { s.Head.Material = "glass" },
 		"a thicker line":      func(s *setup.Setup) { s.Line.Diameter = 0.3e-3 },
 		"two lighter heads": func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Second, s.Heads = setup.TwoHeads, 0.0071, []float64{0.0035}
+			s.Rigging.Kind, s.Rigging.Upper, s.Heads = setup.TwoHeads, 0.0071, []float64{0.0035}
 		},
 	} {
 		if slower := down(change); !(slower > 1.005*plain) {

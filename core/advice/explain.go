@@ -44,7 +44,7 @@ func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown [
 // much more weight than one that may go with the current.
 func (a Adviser) keptMoving(ctx context.Context, t teller, l *judge.Ladder) (string, error) {
 	pick := &l.Heads[l.Pick]
-	if t.Kind() != setup.HoldBottom || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing || pick.Rest.Grip < judgement.InHand.Number {
+	if !t.School().Stays || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing || pick.Rest.Grip < judgement.InHand.Number {
 		return "", nil
 	}
 	s := t.Setup
@@ -262,14 +262,14 @@ func (t teller) notHeavier(l *judge.Ladder, a *Answer) string {
 	}
 	next := &l.Heads[l.Pick+1]
 	sooner := pick.Fall.Time - heavier.Fall.Time
-	switch t.Kind() {
-	case setup.Swim:
+	switch school := t.School(); {
+	case school.Swims:
 		return fmt.Sprintf("%s does it too, %s.", mass, t.reeledAs(next))
-	case setup.Hover:
+	case school.Hovers:
 		return fmt.Sprintf("%s does it too, taken up at %s: more than is easy to keep to.", mass, t.runs(next.Hover.TakeUp))
-	case setup.LiftAndDrop:
+	case school.Lifted:
 		return fmt.Sprintf("%s does it too, but is back in %s: less of a drop to see.", mass, units.Seconds(heavier.Back))
-	case setup.HoldBottom:
+	case school.Stays:
 		return fmt.Sprintf("%s holds too, but it is more to drag and to lose.", mass)
 	}
 	if sooner < 0.05 {

@@ -7,7 +7,6 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
-	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/trial"
 	"dunvel/core/water"
@@ -52,7 +51,7 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 		return nil, err
 	}
 	out = append(out, rigs...)
-	if t.OnBed && t.Setup.Rigging.Kind == setup.SingleHead {
+	if t.OnBed && t.Setup.Rigging.Alone() {
 		out = append(out, Note{"attitude", false, t.attitude(h)})
 	}
 	if t.Broken() {

@@ -180,7 +180,7 @@ func (t teller) beyond(l judge.Limit, h *judge.Head) string {
 	s := t.Setup
 	switch l {
 	case judge.Carried:
-		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), t.mass(s.Rigging.Second))
+		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), t.mass(s.Rigging.Carries))
 	case judge.RodMost:
 		return fmt.Sprintf("weighs %s with hook and bait, the rod casts up to %s", t.mass(h.Whole), t.mass(s.Rod.Most))
 	case judge.RodLeast:
@@ -196,14 +196,14 @@ func (t teller) beyond(l judge.Limit, h *judge.Head) string {
 
 // does is what a head does that does all that is asked.
 func (t teller) does(h *judge.Head) string {
-	switch t.Kind() {
-	case setup.HoldBottom:
+	switch school := t.School(); {
+	case school.Stays:
 		return t.keepsHold(h)
-	case setup.LiftAndDrop:
+	case school.Lifted:
 		return fmt.Sprintf("%s, and keeps the bed between lifts", t.dropsBack(h))
-	case setup.Swim:
+	case school.Swims:
 		return t.swims(h)
-	case setup.Hover:
+	case school.Hovers:
 		return fmt.Sprintf("%s, then %s", t.thereIn(h), t.hovers(h))
 	}
 	return fmt.Sprintf("%s, %s to spare", t.thereIn(h), units.Seconds(max(t.Wait()-h.Fall.Time, 0)))

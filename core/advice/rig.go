@@ -20,17 +20,17 @@ func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	add := func(caution bool, format string, args ...any) {
 		out = append(out, Note{"rig", caution, fmt.Sprintf(format, args...)})
 	}
-	gap := t.depth(s.Gap)
-	if s.Kind == setup.TwoHeads || s.Stinger {
+	if s.TwoHooks() {
 		add(true, "Two hooks on one line: look at the local rules.")
 	}
 	if s.Floats() {
 		add(false, "Under the float it hangs at %s in this current.", t.depth(t.Hangs(h.Mass)))
-		if s.Kind == setup.FixedFloat && s.Gap > judgement.FixedFloatMost.Number {
-			add(true, "A float fixed %s up is hard to cast; let it slide.", gap)
+		if !s.Slides() && s.Stop > judgement.FixedFloatMost.Number {
+			add(true, "A float fixed %s up is hard to cast; let it slide.", t.depth(s.Stop))
 		}
 	}
-	if s.Kind == setup.SingleHead || !t.OnBed || !h.Arrived() {
+	say := pairs[s.Kind]
+	if say == nil || !t.OnBed || !h.Arrived() {
 		return out, nil
 	}
 	apart := f.Second - f.Time
@@ -42,29 +42,42 @@ func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	if f.Second == 0 {
 		later = "not yet some seconds later"
 	}
-	switch s.Kind {
-	case setup.TwoHeads:
-		add(false, "Two touches: the lower head in %s, the upper one %s.", units.Seconds(f.Time), later)
-	case setup.DropShot:
-		curve, err := t.Drawn(h.Mass, h.Handling, f, h.Rest)
-		if err != nil {
-			return nil, err
-		}
-		height, angle := t.over(curve, s.Gap)
-		add(false, "The bait is %s over the bed, %s up a line that stands at %.0f°.", t.depth(height), gap, angle)
-	default:
-		if f.Second == 0 {
-			add(false, "The bait is still off the bed some seconds after the sinker touches.")
-		} else {
-			add(false, "The bait comes down %s than the sinker.", later)
-		}
-		if height := t.FloatsUp(); height > 0 {
-			add(false, "On its trace it floats %s over the bed.", t.depth(height))
-		} else {
-			add(false, "On its trace it lies on the bed, up to %s down the current.", gap)
-		}
+	words, err := say(t, h, f, later)
+	for _, w := range words {
+		add(false, "%s", w)
 	}
-	return out, nil
+	return out, err
+}
+
+// pairs say how the two bodies of a rig come to the bed; later is when the second does.
+var pairs = map[string]func(t teller, h *judge.Head, f trial.Fall, later string) ([]string, error){
+	setup.TwoHeads: func(t teller, _ *judge.Head, f trial.Fall, later string) ([]string, error) {
+		return []string{fmt.Sprintf("Two touches: the lower head in %s, the upper one %s.", units.Seconds(f.Time), later)}, nil
+	},
+	setup.DropShot:      teller.overSinker,
+	setup.SlidingSinker: teller.onTrace,
+	setup.SplitShot:     teller.onTrace,
+}
+
+func (t teller) overSinker(h *judge.Head, f trial.Fall, _ string) ([]string, error) {
+	apart := t.Setup.Rigging.Apart
+	curve, err := t.Drawn(h.Mass, h.Handling, f, h.Rest)
+	if err != nil {
+		return nil, err
+	}
+	height, angle := t.over(curve, apart)
+	return []string{fmt.Sprintf("The bait is %s over the bed, %s up a line that stands at %.0f°.", t.depth(height), t.depth(apart), angle)}, nil
+}
+
+func (t teller) onTrace(_ *judge.Head, f trial.Fall, later string) ([]string, error) {
+	comes := fmt.Sprintf("The bait comes down %s than the sinker.", later)
+	if f.Second == 0 {
+		comes = "The bait is still off the bed some seconds after the sinker touches."
+	}
+	if height := t.FloatsUp(); height > 0 {
+		return []string{comes, fmt.Sprintf("On its trace it floats %s over the bed.", t.depth(height))}, nil
+	}
+	return []string{comes, fmt.Sprintf("On its trace it lies on the bed, up to %s down the current.", t.depth(t.Setup.Rigging.Apart))}, nil
 }
 
 // over is how high over the bed the line is some way up from its end, m, and

@@ -28,6 +28,9 @@ type Column struct {
 	flag   func(*Item) *bool
 }
 
+// Types are those of columns.
+var Types = []string{"number", "choice", "flag", "text"}
+
 // Description is a kind of item with its columns, in the order in which they
 // are filled in.
 type Description struct {

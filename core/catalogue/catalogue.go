@@ -3,7 +3,11 @@
 // its judged numbers. What counts as good enough stands in package judgement.
 package catalogue
 
-import "dunvel/core/judgement"
+import (
+	"slices"
+
+	"dunvel/core/judgement"
+)
 
 type value = judgement.Value
 
@@ -11,8 +15,16 @@ func judged(number float64, unit string, spread float64, why string) value {
 	return value{Number: number, Unit: unit, Spread: spread, Why: why}
 }
 
-// Boats are what may be fished from.
-var Boats = []string{Bank, Anchored, Skiff, Kayak, Drogue}
+// Boat is what may be fished from. Leeway is the share of the wind speed that it makes
+// through the water.
+type Boat struct {
+	Name   string
+	Says   string // in more words
+	Held   bool   // it stays where it is
+	Ashore bool
+	Open   bool // a drogue would slow it
+	Leeway value
+}
 
 // The boats.
 const (
@@ -23,16 +35,25 @@ const (
 	Drogue   = "drogue"
 )
 
-// Held tells whether what is fished from stays where it is.
-func Held(boat string) bool { return boat == Bank || boat == Anchored }
+var boats = []Boat{
+	{Name: Bank, Says: "bank or pier", Held: true, Ashore: true, Leeway: judged(0, "1", 0, "a bank does not drift")},
+	{Name: Anchored, Says: "boat, held", Held: true, Leeway: judged(0, "1", 0, "held by its anchor")},
+	{Name: Skiff, Says: "open skiff, drifting", Open: true, Leeway: judged(0.03, "1", 0.35, "open boats drift at 2 to 4 % of the wind")},
+	{Name: Kayak, Says: "kayak, drifting", Open: true, Leeway: judged(0.02, "1", 0.35, "low freeboard, part of the hull under water")},
+	{Name: Drogue, Says: "boat on a drogue", Leeway: judged(0.012, "1", 0.4, "a sea anchor takes more than half of an open boat's leeway")},
+}
 
-// Leeway is the share of the wind speed that a boat makes through the water.
-var Leeway = map[string]value{
-	Bank:     judged(0, "1", 0, "a bank does not drift"),
-	Anchored: judged(0, "1", 0, "held by its anchor"),
-	Skiff:    judged(0.03, "1", 0.35, "open boats drift at 2 to 4 % of the wind"),
-	Kayak:    judged(0.02, "1", 0.35, "low freeboard, part of the hull under water"),
-	Drogue:   judged(0.012, "1", 0.4, "a sea anchor takes more than half of an open boat's leeway"),
+// Boats are all of them.
+func Boats() []Boat { return slices.Clone(boats) }
+
+// BoatOf is the boat of a name; one that does not exist is held.
+func BoatOf(name string) Boat {
+	for _, b := range boats {
+		if b.Name == name {
+			return b
+		}
+	}
+	return Boat{Name: name, Held: true}
 }
 
 // Bed is what the bottom does to a head and to the flow.

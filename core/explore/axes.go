@@ -4,7 +4,6 @@ import (
 	"math"
 	"slices"
 
-	"dunvel/core/catalogue"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -61,9 +60,9 @@ var axes = []axis{
 	{"water.depth", fits, byDepth, func(s *setup.Setup) *float64 { return &s.Water.Depth }, 1, 10, 1.8},
 	{"flow.speed", fits, setup.Setup.FlowSpread, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, 0, 0.6, 2},
 	{"wind.speed", fits, setup.Setup.WindSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
-	{"boat.speed", func(s setup.Setup) Unfit { return when(s.Boat.Measured && !catalogue.Held(s.Boat.Kind), NotMeasured) },
+	{"boat.speed", func(s setup.Setup) Unfit { return when(setup.LookupField("boat.speed").Applies(s), NotMeasured) },
 		setup.Setup.DriftSpread, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, 0, 0.6, 2},
-	{"approach.speed", func(s setup.Setup) Unfit { return when(s.Approach.Kind == setup.Swim, NotSwum) },
+	{"approach.speed", func(s setup.Setup) Unfit { return when(setup.LookupField("approach.speed").Applies(s), NotSwum) },
 		exactly, func(s *setup.Setup) *float64 { return &s.Approach.Speed }, 0.2, 1, 1.6},
 	{"cast.distance", func(s setup.Setup) Unfit { return when(s.Cast.Distance > 0, NotCast) },
 		exactly, func(s *setup.Setup) *float64 { return &s.Cast.Distance }, 3, 30, 1.5},

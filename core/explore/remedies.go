@@ -81,7 +81,7 @@ var ways = []way{
 		return least > lightest
 	}}, {MayCreepWay, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		s.Approach.Still = setup.InPlace
-		return c.Kind() == setup.HoldBottom && c.Setup.Approach.Still == setup.DeadStill
+		return c.School().Stays && c.Setup.Approach.Still == setup.DeadStill
 	}}, {OtherShape, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		s.Head.Shape = "football"
 		a := c.Setup.Approach
@@ -99,7 +99,7 @@ var ways = []way{
 		return c.Setup.Approach.SnagMost > 0
 	}}, {DropMargin, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		s.Approach.Margin = judgement.MarginWanted.Number
-		return c.Kind() == setup.HoldBottom && c.Setup.Approach.Margin > judgement.MarginWanted.Number
+		return c.School().Stays && c.Setup.Approach.Margin > judgement.MarginWanted.Number
 	}}, {WeightHeavier, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		most := slices.Max(s.Heads)
 		s.Heads = steps(most, judgement.HeadMost.Number)
@@ -108,9 +108,8 @@ var ways = []way{
 		if s.Boat.Measured {
 			s.Boat.Speed *= judgement.Drogue.Number
 		}
-		kind := c.Setup.Boat.Kind
 		s.Boat.Kind = catalogue.Drogue
-		return kind == catalogue.Skiff || kind == catalogue.Kayak
+		return catalogue.BoatOf(c.Setup.Boat.Kind).Open
 	}}, {BoatAnchored, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		s.Boat.Kind, s.Boat.Measured = catalogue.Anchored, false
 		return !c.Anchored()

@@ -38,7 +38,7 @@ var bounds = []bound{
 		if !c.Floats() {
 			return -1
 		}
-		return over(h.Weight/water.Gravity, c.Setup.Rigging.Second)
+		return over(h.Weight/water.Gravity, c.Setup.Rigging.Carries)
 	}},
 	{limit: RodMost, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
 	{limit: RodLeast, miss: func(c *trial.Case, h *Head) float64 {

@@ -104,7 +104,7 @@ func TestWhatIsAsked(t *testing.T) {
 		"may swing": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Approach.Still, s.Swell.Height = setup.HoldBottom, setup.MaySwing, 0.5
 		}, map[Must]bool{Walks: false, Waves: true}},
-		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Gap = setup.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
+		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = setup.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
 	} {
 		c, _ := asked(t, tt.change)
 		all := musts(c)

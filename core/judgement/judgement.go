@@ -184,6 +184,7 @@ var (
 	Sure           = Value{0.8, "1", 0, "four times in five is as often as a day's fishing tells apart"}
 	FixedFloatMost = Value{1, "m", 0, "what hangs lower than that cannot be swung"}
 	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
+	FloatStop      = Value{1, "m", 0, "what is hung under a float to begin with: it can still be swung"}
 	RodLength      = Value{2.1, "m", 0, "a usual spinning rod"}
 	SplashMost     = Value{5e-3, "kg", 0, "what falls lighter lands like a leaf or a fry"}
 	FallMost       = Value{300, "s", 0, "past five minutes nobody waits for a head"}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
@@ -59,7 +60,7 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 // degrees from the vertical: the statics of the line, inverted. The boat lies
 // still.
 func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measured, error) {
-	s.Boat = setup.Boat{Kind: "anchored"}
+	s.Boat = setup.Boat{Kind: catalogue.Anchored}
 	s.Wind, s.Cast.Distance, s.Cast.Drag, s.Water.SplashDepth = setup.Wind{Source: setup.ByEye}, 0, 0, 0
 	s.Flow.Speed, s.Flow.NearBed, s.Target = 0, 0, setup.Default().Target
 	s.Approach = setup.Default().Approach

@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -82,8 +83,8 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 			toward := read.number("toward", "The cast goes", "angle", q.Toward)
 			out.Changes["boat.direction"] = turn(toward - out.Direction)
 		}
-		if s.Boat.Kind == "bank" || s.Boat.Kind == "anchored" {
-			out.Changes["boat.kind"] = "skiff"
+		if catalogue.BoatOf(s.Boat.Kind).Held {
+			out.Changes["boat.kind"] = catalogue.Skiff
 		}
 	case Cast:
 		each := read.number("each", "Each", "depth", q.Each)

@@ -49,6 +49,9 @@ const (
 	NoWater     Outcome = "no water there"         // the bed is at or above the surface
 )
 
+// Outcomes are all of them.
+var Outcomes = []Outcome{OnBed, Slack, Hangs, Trails, Held, Sweeps, Lifts, Floats, Unreachable, Touched, Done, TimeUp, ReeledIn, OutOfLine, StepsUp, Unsolved, AboveWater, NoWater}
+
 // Gait is how a rig moves over the ground while its shape does not change.
 type Gait struct {
 	Velocity r3.Vec // of rod tip, line and bodies over the ground, m/s

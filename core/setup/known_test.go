@@ -21,7 +21,7 @@ func TestSpreads(t *testing.T) {
 	for what, pair := range map[string][2]float64{
 		"float":    {s.FlowSpread(), judgement.FlowSpread[FloatTest].Spread},
 		"forecast": {s.WindSpread(), judgement.WindSpread[Forecast].Spread},
-		"leeway":   {s.DriftSpread(), catalogue.Leeway["skiff"].Spread},
+		"leeway":   {s.DriftSpread(), catalogue.BoatOf("skiff").Leeway.Spread},
 		"printed":  {s.DiameterSpread(), judgement.PrintedSpread.Spread},
 		"marked":   {s.HeadSpread(), judgement.MarkedSpread.Spread},
 		"form":     {s.DragSpread(), judgement.FallArea.Spread},

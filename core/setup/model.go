@@ -31,7 +31,7 @@ func (s Setup) DepthAtSplash() float64 {
 // TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
 func (s Setup) TargetDepth() float64 {
 	if s.Rigging.Floats() {
-		return s.Rigging.Gap
+		return s.Rigging.Stop
 	}
 	if s.Target.Height > 0 {
 		return max(s.DepthAtSplash()-s.Target.Height, 0)
@@ -78,20 +78,20 @@ func (s Setup) Surface() r3.Vec { return vector(s.Flow.Speed, s.Flow.Direction) 
 // Drift returns the velocity of the boat over the ground in m/s: as measured,
 // or carried by the surface current and pushed by the wind.
 func (s Setup) Drift() r3.Vec {
-	if catalogue.Held(s.Boat.Kind) {
+	if catalogue.BoatOf(s.Boat.Kind).Held {
 		return r3.Vec{}
 	}
 	if s.Boat.Measured {
 		return vector(s.Boat.Speed, s.Boat.Direction)
 	}
-	return water.Drift(s.Surface(), vector(s.Wind.Speed, s.Wind.Direction), catalogue.Leeway[s.Boat.Kind].Number)
+	return water.Drift(s.Surface(), vector(s.Wind.Speed, s.Wind.Direction), catalogue.BoatOf(s.Boat.Kind).Leeway.Number)
 }
 
 // Waves are the swell over the mean depth of the cast, with a phase in rad at the
 // splash.
 func (s Setup) Waves(phase float64) water.Waves {
 	direction := s.Swell.Direction
-	if direction == 0 && s.Boat.Kind == catalogue.Bank {
+	if direction == 0 && catalogue.BoatOf(s.Boat.Kind).Ashore {
 		direction = 180
 	}
 	return water.WavesOver(water.Swell{

@@ -1,6 +1,9 @@
 package setup
 
 import (
+	"errors"
+	"slices"
+
 	"dunvel/core/rig"
 	"dunvel/core/tackle"
 	"dunvel/core/water"
@@ -18,11 +21,65 @@ const (
 	SlidingFloat  = "sliding float"
 )
 
-// Rigs are all of them.
-var Rigs = []string{SingleHead, TwoHeads, SlidingSinker, SplitShot, DropShot, FixedFloat, SlidingFloat}
+// rigKind is what sets one rig apart from the others.
+type rigKind struct {
+	name      string
+	floats    bool // the bait hangs under a float
+	slides    bool // the line runs through the float
+	two       bool // something else is on the line, some way up from its end
+	upperHead bool // it is a head of its own
+	key       int  // which of them, from the end, is aimed and felt
+	baited    int  // which of them has the bait
+	lures     func(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error)
+}
+
+var rigKinds = []rigKind{
+	{name: SingleHead, lures: oneHead},
+	{name: TwoHeads, two: true, upperHead: true, lures: twoHeads}, // the bait of the lower one counts
+	{name: SlidingSinker, two: true, key: 1, lures: trace},
+	{name: SplitShot, two: true, key: 1, lures: trace},
+	{name: DropShot, two: true, baited: 1, lures: sinkerBelow},
+	{name: FixedFloat, floats: true, lures: oneHead},
+	{name: SlidingFloat, floats: true, slides: true, lures: oneHead},
+}
+
+// Rigs are the names of all of them.
+var Rigs = rigsThat(func(rigKind) bool { return true })
+
+// rigsThat are the names of those that are so.
+func rigsThat(so func(rigKind) bool) []string {
+	var out []string
+	for _, r := range rigKinds {
+		if so(r) {
+			out = append(out, r.name)
+		}
+	}
+	return out
+}
+
+// rigOf is the kind of a name; one that does not exist is as a single head.
+func rigOf(name string) rigKind {
+	for _, r := range rigKinds {
+		if r.name == name {
+			return r
+		}
+	}
+	return rigKinds[0]
+}
+
+func (r Rigging) kind() rigKind { return rigOf(r.Kind) }
 
 // Floats is whether the bait hangs under a float.
-func (r Rigging) Floats() bool { return r.Kind == FixedFloat || r.Kind == SlidingFloat }
+func (r Rigging) Floats() bool { return r.kind().floats }
+
+// Slides is whether the line runs through that float.
+func (r Rigging) Slides() bool { return r.kind().slides }
+
+// Alone is whether a head with its bait is all there is on the line.
+func (r Rigging) Alone() bool { return !r.kind().two && !r.kind().floats }
+
+// TwoHooks is whether there are two hooks on the line.
+func (r Rigging) TwoHooks() bool { return r.kind().upperHead || r.Stinger }
 
 // Rig returns the rig with a head, sinker or shot of the given mass in kg, and
 // all that hangs on it as one lure: its weight, spread and size in flight.
@@ -35,62 +92,49 @@ func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, erro
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
-	lures, err := s.lures(mass, fluid)
+	kind := s.Rigging.kind()
+	lures, err := kind.lures(s, mass, fluid)
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
-	lures[s.baited()] = lures[s.baited()].With(s.trimmings(mass, fluid))
+	lures[kind.baited] = lures[kind.baited].With(s.trimmings(mass, fluid))
 	bodies := make([]rig.Body, len(lures))
 	whole := tackle.Lure{}
 	for i, l := range lures {
-		bodies[i] = rig.Body{At: float64(i) * s.Rigging.Gap, WeightInWater: l.WeightInWater, TowArea: l.TowArea, FallArea: l.FallSlack, Mass: l.Mass}
+		bodies[i] = rig.Body{At: float64(i) * s.Rigging.Apart, WeightInWater: l.WeightInWater, TowArea: l.TowArea, FallArea: l.FallSlack, Mass: l.Mass}
 		whole = whole.With(l)
 	}
 	r, err := rig.New(bodies, leader, s.Leader.Length, main)
-	if s.Rigging.Kind == SlidingSinker || s.Rigging.Kind == SplitShot {
-		r.Key = 1
-	}
+	r.Key = kind.key
 	return &r, whole, err
 }
 
-// lures are what hangs on the line, from its end up.
-func (s Setup) lures(mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
-	dressed := func(mass float64) (tackle.Lure, error) {
-		head, bait := s.Tackle(mass)
-		return tackle.Assemble(head, bait, fluid)
-	}
-	both := func(end, above tackle.Lure, errs ...error) ([]tackle.Lure, error) {
-		for _, err := range errs {
-			if err != nil {
-				return nil, err
-			}
-		}
-		return []tackle.Lure{end, above}, nil
-	}
-	switch s.Rigging.Kind {
-	case TwoHeads:
-		lower, err := dressed(mass)
-		upper, errUpper := dressed(s.Rigging.Second)
-		return both(lower, upper, err, errUpper)
-	case SlidingSinker, SplitShot:
-		bait, err := s.bare(fluid)
-		sinker, errSinker := tackle.Sinker(mass, s.Head.Material, fluid)
-		return both(bait, sinker, err, errSinker)
-	case DropShot:
-		sinker, err := tackle.Sinker(mass, s.Head.Material, fluid)
-		bait, errBait := s.bare(fluid)
-		return both(sinker, bait, err, errBait)
-	}
-	lure, err := dressed(mass)
+// What hangs on the line, from its end up: a head with its bait,
+func oneHead(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
+	head, bait := s.Tackle(mass)
+	lure, err := tackle.Assemble(head, bait, fluid)
 	return []tackle.Lure{lure}, err
 }
 
-// baited is which of the lures has the bait; of two heads the lower one.
-func (s Setup) baited() int {
-	if s.Rigging.Kind == DropShot {
-		return 1
-	}
-	return 0
+// two of them,
+func twoHeads(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
+	lower, err := oneHead(s, mass, fluid)
+	upper, errUpper := oneHead(s, s.Rigging.Upper, fluid)
+	return append(lower, upper...), errors.Join(err, errUpper)
+}
+
+// the bait on its hook with a sinker or shot over it,
+func trace(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
+	bait, err := s.bare(fluid)
+	sinker, errSinker := tackle.Sinker(mass, s.Head.Material, fluid)
+	return []tackle.Lure{bait, sinker}, errors.Join(err, errSinker)
+}
+
+// or with the sinker below it.
+func sinkerBelow(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
+	lures, err := trace(s, mass, fluid)
+	slices.Reverse(lures)
+	return lures, err
 }
 
 // trimmings are what hangs beside the bait: a wire trace, whose weight and drag

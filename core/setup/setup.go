@@ -145,6 +145,9 @@ const (
 	LinePartWay = "closed part-way"
 )
 
+// HandLines are all of them.
+var HandLines = []string{LineOpen, LineFed, LineClosed, LinePartWay}
+
 // Cast lands Distance from the rod; the head is then dragged towards the rod
 // at Drag, or worked in place where that is 0. Where it is made to fish that
 // are Sighted in shallow water, a head heavier than SplashMost scares them.
@@ -213,14 +216,16 @@ type Head struct {
 	Weighed  bool   `json:"weighed"` // masses were weighed with the hook, not read off the mark
 }
 
-// Rigging is how head, bait and weights sit on the line. Gap is how far up the
-// line the second of them is, or the stop of a float; Second is the weight of a
-// second head, or what a float carries. Blade is a spinning blade under the head,
-// Stinger a second hook in the bait.
+// Rigging is how head, bait and weights sit on the line. Apart is how far up the
+// line the second of two is, Upper the weight of the upper of two heads. Stop is how
+// deep the stop of a float lets the bait, and Carries what the float carries. Blade is
+// a spinning blade under the head, Stinger a second hook in the bait.
 type Rigging struct {
-	Kind   string  `json:"kind"`
-	Gap    float64 `json:"gap"`
-	Second float64 `json:"second"`
+	Kind    string  `json:"kind"`
+	Apart   float64 `json:"apart"`   // m
+	Upper   float64 `json:"upper"`   // kg
+	Stop    float64 `json:"stop"`    // m
+	Carries float64 `json:"carries"` // kg
 
 	Wire    float64 `json:"wire"` // m of wire trace before the bait; 0: none
 	Blade   bool    `json:"blade"`
@@ -271,6 +276,9 @@ const (
 	Hover       = "hover"
 )
 
+// Approaches are all of them.
+var Approaches = []string{SlowFall, HoldBottom, LiftAndDrop, Swim, Hover}
+
 // What a head that is worked in place may do on the bed.
 const (
 	InPlace   = "in place" // creep a little
@@ -318,7 +326,7 @@ func Default() Setup {
 		Leader:  Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
 		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
 		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
-		Rigging: Rigging{Kind: SingleHead, Gap: judgement.RigGap.Number, Second: 3.5e-3},
+		Rigging: Rigging{Kind: SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3, Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
 		Heads:   Ladder(),
 		Approach: Approach{
 			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,

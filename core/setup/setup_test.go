@@ -3,6 +3,8 @@ package setup
 import (
 	"errors"
 	"math"
+	"reflect"
+	"slices"
 	"strings"
 	"testing"
 
@@ -35,28 +37,129 @@ func TestDefaultIsValid(t *testing.T) {
 // and every choice where it is not on its list.
 func TestEveryFieldHasItsLimits(t *testing.T) {
 	for _, f := range fields {
-		if f.choice != nil {
+		switch f.Type() {
+		case Flag:
 			s := Default()
-			*f.choice(&s) = "nonsense"
+			f.Switch(&s, !f.Value(s).(bool))
+			if f.Value(s) == f.Value(Default()) {
+				t.Errorf("%s is not switched", f.Path)
+			}
+		case Choice:
+			s := Default()
+			f.Choose(&s, "nonsense")
 			if errs := refused(t, s, nil); errs[0].Field != f.Path || !strings.Contains(errs[0].Message, "“nonsense” is not one of") {
 				t.Errorf("%s: %v", f.Path, errs)
 			}
+		case Number:
+			numberHasLimits(t, f)
+		}
+	}
+}
+
+func numberHasLimits(t *testing.T, f Field) {
+	t.Helper()
+	span := f.Max - f.Min
+	for _, bad := range []float64{f.Min - 0.01*span, f.Max + 0.01*span, math.NaN(), math.Inf(1)} {
+		s := Default()
+		f.Set(&s, bad)
+		errs := refused(t, s, nil)
+		if errs[0].Field != f.Path || !strings.Contains(errs[0].Message, f.Label) {
+			t.Errorf("%s = %g: %v", f.Path, bad, errs)
+		}
+		if f.Check(bad, nil) == "" {
+			t.Errorf("%s: %g passes", f.Path, bad)
+		}
+	}
+	if f.Check(f.Min, nil) != "" || f.Check(f.Max, nil) != "" {
+		t.Errorf("%s: its own limits are refused", f.Path)
+	}
+}
+
+// Everything of a setup is described once, and nothing else is.
+func TestFieldsAreTheSetup(t *testing.T) {
+	described := map[string]Field{}
+	for _, f := range Fields() {
+		if _, twice := described[f.Path]; twice {
+			t.Errorf("%s is described twice", f.Path)
+		}
+		if f.Label == "" || f.Group == "" || !slices.Contains(Groups(), f.Group) {
+			t.Errorf("%s: label “%s”, group “%s”", f.Path, f.Label, f.Group)
+		}
+		described[f.Path] = f
+	}
+	delete(described, "heads")
+	whole := reflect.TypeFor[Setup]()
+	for i := range whole.NumField() {
+		group := whole.Field(i)
+		if group.Type.Kind() != reflect.Struct {
 			continue
 		}
-		span := f.Max - f.Min
-		for _, bad := range []float64{f.Min - 0.01*span, f.Max + 0.01*span, math.NaN(), math.Inf(1)} {
-			s := Default()
-			*f.number(&s) = bad
-			errs := refused(t, s, nil)
-			if errs[0].Field != f.Path || !strings.Contains(errs[0].Message, f.Label) {
-				t.Errorf("%s = %g: %v", f.Path, bad, errs)
+		for k := range group.Type.NumField() {
+			path := group.Tag.Get("json") + "." + group.Type.Field(k).Tag.Get("json")
+			f, ok := described[path]
+			if !ok {
+				t.Errorf("%s is not described", path)
+				continue
 			}
-			if f.Check(bad, nil) == "" {
-				t.Errorf("%s: %g passes", f.Path, bad)
+			delete(described, path)
+			// It reads what stands there: set through the struct, it is seen through the field.
+			s := Default()
+			at := reflect.ValueOf(&s).Elem().Field(i).Field(k)
+			want := map[string]any{Number: 123.5, Choice: "here", Flag: true}[f.Type()]
+			at.Set(reflect.ValueOf(want))
+			if f.Value(s) != want {
+				t.Errorf("%s reads another place", path)
 			}
 		}
-		if f.Check(f.Min, nil) != "" || f.Check(f.Max, nil) != "" {
-			t.Errorf("%s: its own limits are refused", f.Path)
+	}
+	for path := range described {
+		t.Errorf("%s is described and not there", path)
+	}
+}
+
+// Fields matter where they do: each of these changes what matters, and nothing else does.
+func TestWhatApplies(t *testing.T) {
+	usual := map[string]bool{}
+	for _, f := range Fields() {
+		usual[f.Path] = f.Applies(Default())
+		for _, either := range f.When {
+			for _, c := range either {
+				if of := LookupField(c.Field); c.Is != nil && of.Type() != Choice || c.More != nil && of.Type() != Number || c.On != nil && of.Type() != Flag {
+					t.Errorf("%s: %+v is no condition of a %s", f.Path, c, of.Type())
+				} else if c.Is != nil && slices.ContainsFunc(c.Is, func(o string) bool { return !slices.Contains(of.Options, o) }) {
+					t.Errorf("%s: %v", f.Path, c.Is)
+				}
+			}
+		}
+	}
+	for name, tt := range map[string]struct {
+		change   func(*Setup)
+		now, not []string
+	}{
+		"nothing":        {func(*Setup) {}, nil, nil},
+		"no cast":        {func(s *Setup) { s.Cast.Distance = 0 }, nil, []string{"water.splashDepth", "cast.sighted", "cast.drag"}},
+		"a current":      {func(s *Setup) { s.Flow.Speed = 0.2 }, []string{"flow.direction", "flow.source", "flow.nearBed"}, nil},
+		"no wind":        {func(s *Setup) { s.Wind.Speed = 0 }, nil, []string{"wind.direction", "wind.source"}},
+		"adrift":         {func(s *Setup) { s.Boat.Kind = "kayak" }, []string{"boat.measured"}, nil},
+		"drift measured": {func(s *Setup) { s.Boat.Kind, s.Boat.Measured = "kayak", true }, []string{"boat.measured", "boat.speed", "boat.direction"}, nil},
+		"under a float":  {func(s *Setup) { s.Rigging.Kind = FixedFloat }, []string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},
+		"two heads":      {func(s *Setup) { s.Rigging.Kind = TwoHeads }, []string{"rig.apart", "rig.upper"}, nil},
+		"drop shot":      {func(s *Setup) { s.Rigging.Kind = DropShot }, []string{"rig.apart"}, nil},
+		"swum": {func(s *Setup) { s.Approach.Kind = Swim },
+			[]string{"approach.speed", "approach.bandLow", "approach.bandHigh", "approach.begins", "approach.share"}, []string{"approach.wait", "approach.ceiling", "cast.drag"}},
+		"a target": {func(s *Setup) { s.Target.Depth = 3 }, []string{"target.band"}, []string{"target.height"}},
+		"a height": {func(s *Setup) { s.Target.Height = 3 }, []string{"target.band"}, []string{"target.depth"}},
+		"lifted": {func(s *Setup) { s.Approach.Kind = LiftAndDrop },
+			[]string{"approach.lift", "approach.liftTurns", "approach.backLeast", "approach.backMost"}, []string{"target.height", "approach.ceiling"}},
+		"held": {func(s *Setup) { s.Approach.Kind = HoldBottom }, []string{"approach.still", "approach.margin"}, []string{"approach.ceiling"}},
+	} {
+		s := Default()
+		tt.change(&s)
+		for _, f := range Fields() {
+			want := usual[f.Path] && !slices.Contains(tt.not, f.Path) || slices.Contains(tt.now, f.Path)
+			if f.Applies(s) != want {
+				t.Errorf("%s: %s applies %v", name, f.Path, !want)
+			}
 		}
 	}
 }

@@ -17,7 +17,7 @@ func (s Setup) SnagIndex(landing float64) float64 {
 	index := catalogue.Beds[s.Water.Bed].Snags.Number * catalogue.HeadShapes[s.Head.Shape].Snags.Number
 	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
 	switch {
-	case s.Approach.Kind == Swim:
+	case s.approach().swims:
 		index *= judgement.SnagSwum.Number
 	case r3.Norm2(s.Gait().Velocity) > 0:
 		index *= judgement.SnagDragged.Number

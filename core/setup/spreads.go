@@ -41,7 +41,7 @@ func (s Setup) DriftSpread() float64 {
 	case s.Boat.Measured:
 		return judgement.DriftSpread.Spread
 	}
-	return catalogue.Leeway[s.Boat.Kind].Spread
+	return catalogue.BoatOf(s.Boat.Kind).Leeway.Spread
 }
 
 // DiameterSpread is that of the diameter of the line.

@@ -55,7 +55,7 @@ func (f Field) CheckShown(value float64, show func(measure string, v float64) st
 // checks look at fields together, within whose own limits each of them is.
 var checks = []func(*checking){
 	(*checking).target, (*checking).bed, (*checking).line, (*checking).rig, (*checking).tackle, (*checking).hand,
-	(*checking).lift, (*checking).hover, (*checking).swim, (*checking).flow,
+	(*checking).worked, (*checking).flow,
 }
 
 // Validate returns nil or Errors with everything that is wrong, in the units
@@ -63,12 +63,15 @@ var checks = []func(*checking){
 func (s Setup) Validate(choice units.Choice) error {
 	c := checking{Setup: s, choice: choice}
 	for _, f := range fields {
-		if f.number != nil {
+		switch f.Type() {
+		case Number:
 			if message := f.Check(*f.number(&s), choice); message != "" {
 				c.add(f.Path, "%s", message)
 			}
-		} else if got := *f.choice(&s); !slices.Contains(f.Options, got) {
-			c.add(f.Path, "%s: “%s” is not one of %s.", f.Label, got, strings.Join(f.Options, ", "))
+		case Choice:
+			if got := *f.choice(&s); !slices.Contains(f.Options, got) {
+				c.add(f.Path, "%s: “%s” is not one of %s.", f.Label, got, strings.Join(f.Options, ", "))
+			}
 		}
 	}
 	if len(s.Heads) == 0 || len(s.Heads) > MaxHeads {
@@ -141,26 +144,26 @@ func (c *checking) line() {
 }
 
 func (c *checking) rig() {
-	gap := c.Rigging.Gap
+	apart, stop := c.Rigging.Apart, c.Rigging.Stop
 	switch floats := c.Rigging.Floats(); {
-	case c.Rigging.Kind == SingleHead:
-	case floats && gap >= c.shallowest():
-		c.add("rig.gap", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", c.depth(gap), c.depth(c.shallowest()))
-	case floats && c.Approach.Kind != SlowFall:
+	case c.Rigging.Alone():
+	case floats && stop >= c.shallowest():
+		c.add("rig.stop", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", c.depth(stop), c.depth(c.shallowest()))
+	case floats && !c.approach().hangs:
 		c.add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not %s.", c.Approach.Kind)
 	case floats && (c.Target.Depth > 0 || c.Target.Height > 0):
-		c.add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", c.depth(gap))
+		c.add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", c.depth(stop))
 	case floats:
-	case gap >= c.shallowest():
-		c.add("rig.gap", "Between the two: %s does not fit into water %s deep.", c.depth(gap), c.depth(c.shallowest()))
-	case c.Leader.Length > 0 && gap >= c.Leader.Length:
-		c.add("rig.gap", "Between the two: %s is not less than the leader of %s that both are on.", c.depth(gap), c.depth(c.Leader.Length))
+	case apart >= c.shallowest():
+		c.add("rig.apart", "Between the two: %s does not fit into water %s deep.", c.depth(apart), c.depth(c.shallowest()))
+	case c.Leader.Length > 0 && apart >= c.Leader.Length:
+		c.add("rig.apart", "Between the two: %s is not less than the leader of %s that both are on.", c.depth(apart), c.depth(c.Leader.Length))
 	}
 }
 
 func (c *checking) tackle() {
 	if least := 1 / judgement.DragMost.Number; c.Bait.Drag > 0 && c.Bait.Drag < least {
-		c.add("bait.drag", "Drag as it falls, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
+		c.add("bait.drag", "Drag, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
 			c.choice.Show("multiple", c.Bait.Drag), c.choice.Show("multiple", least), c.choice.Show("multiple", judgement.DragMost.Number))
 	}
 	if c.Rod.Most > 0 && c.Rod.Most < c.Rod.Least {
@@ -179,10 +182,14 @@ func (c *checking) hand() {
 	}
 }
 
-func (c *checking) lift() {
-	if c.Approach.Kind != LiftAndDrop {
-		return
+// worked looks at what the approach asks for.
+func (c *checking) worked() {
+	if check := c.approach().check; check != nil {
+		check(c)
 	}
+}
+
+func (c *checking) lift() {
 	a, bed := c.Approach, c.DepthAtSplash()
 	field := "approach.lift"
 	if a.LiftTurns > 0 {
@@ -199,7 +206,7 @@ func (c *checking) lift() {
 }
 
 func (c *checking) hover() {
-	if c.Approach.Kind != Hover || c.Rigging.Floats() {
+	if c.Rigging.Floats() {
 		return
 	}
 	switch bed, top := c.DepthAtSplash(), c.TargetDepth(); {
@@ -211,9 +218,6 @@ func (c *checking) hover() {
 }
 
 func (c *checking) swim() {
-	if c.Approach.Kind != Swim {
-		return
-	}
 	a := c.Approach
 	switch {
 	case c.Cast.Distance < minSwim:

@@ -11,11 +11,32 @@ import (
 
 // Version is that of the form in which setups are written. Older ones are read for
 // good: what was written without a version is version 1.
-const Version = 2
+const Version = 3
 
 // upgrades bring a setup, as JSON, from a version to the next: the first from 1 to
 // 2. What is taken out of it stays as in Default.
-var upgrades = []func(map[string]json.RawMessage) error{toVersion2}
+var upgrades = []func(map[string]json.RawMessage) error{toVersion2, toVersion3}
+
+// toVersion3: what was called gap and second is called by what it is in its rig.
+func toVersion3(s map[string]json.RawMessage) error {
+	return change(s, "rig", func(r map[string]json.RawMessage) {
+		var kind string
+		_ = json.Unmarshal(r["kind"], &kind) // what is no text is refused later, by its name
+		gap, second := "apart", "upper"
+		if rigOf(kind).floats {
+			gap, second = "stop", "carries"
+			if r["gap"] == nil {
+				r["gap"] = json.RawMessage("0.3") // the default of then
+			}
+		}
+		for was, is := range map[string]string{"gap": gap, "second": second} {
+			if r[was] != nil {
+				r[is] = r[was]
+				delete(r, was)
+			}
+		}
+	})
+}
 
 // toVersion2: line out forbids no head any more, and what stood as it was in
 // Default then is as it is in Default now.

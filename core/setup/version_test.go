@@ -27,7 +27,7 @@ func TestThisVersion(t *testing.T) {
 	s := Default()
 	s.Approach.Margin, s.Approach.Lift, s.Hand.Rod, s.Swell.Direction = 0.3, 0.5, RodDown, 90
 	text, err := json.Marshal(s)
-	if err != nil || !strings.Contains(string(text), `"version":2`) {
+	if err != nil || !strings.Contains(string(text), `"version":3`) {
 		t.Fatalf("%s %v", text, err)
 	}
 	if got, err := Decode(text); err != nil || !reflect.DeepEqual(got, s) {
@@ -39,6 +39,21 @@ func TestThisVersion(t *testing.T) {
 	}
 }
 
+// What was called gap and second is called by what it is in its rig.
+func TestSecondVersion(t *testing.T) {
+	for text, want := range map[string]Rigging{
+		`{"version":2,"rig":{"kind":"two heads","gap":0.4,"second":0.007}}`:  {Kind: TwoHeads, Apart: 0.4, Upper: 0.007, Stop: 1, Carries: 0.0035},
+		`{"version":2,"rig":{"kind":"sliding float","gap":2,"second":0.01}}`: {Kind: SlidingFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.01},
+		`{"rig":{"kind":"fixed float"}}`:                                     {Kind: FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 0.3, Carries: 0.0035},
+		`{"version":2}`:                                                      Default().Rigging,
+		`{"version":3,"rig":{"kind":"fixed float","stop":2}}`:                {Kind: FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.0035},
+	} {
+		if got, err := Decode([]byte(text)); err != nil || got.Rigging != want {
+			t.Errorf("%s: %+v %v", text, got.Rigging, err)
+		}
+	}
+}
+
 func TestUnreadable(t *testing.T) {
 	for text, words := range map[string]string{
 		``:                                     "the input is no whole setup",
@@ -47,9 +62,10 @@ func TestUnreadable(t *testing.T) {
 		`{"water":{"depth":"deep"}}`:           "water.depth: a text stands where a number belongs",
 		`{"water":{"deepness":3}}`:             "unknown field",
 		`{"approach":3}`:                       "approach: it is not a group of fields",
-		`{"version":3}`:                        "version: 3 is newer than this Dunvel knows (2)",
-		`{"version":0}`:                        "version: 0 is not a version; it is 1 to 2",
+		`{"version":4}`:                        "version: 4 is newer than this Dunvel knows (3)",
+		`{"version":0}`:                        "version: 0 is not a version; it is 1 to 3",
 		`{"version":2,"approach":{"scope":3}}`: "unknown field",
+		`{"version":3,"rig":{"gap":3}}`:        "unknown field",
 	} {
 		if _, err := Decode([]byte(text)); err == nil || !strings.Contains(err.Error(), words) {
 			t.Errorf("%s: %v", text, err)

@@ -235,7 +235,7 @@ func (c *Case) snagged() bool {
 }
 
 // Anchored tells whether the rod stays where it is.
-func (c *Case) Anchored() bool { return catalogue.Held(c.Setup.Boat.Kind) }
+func (c *Case) Anchored() bool { return catalogue.BoatOf(c.Setup.Boat.Kind).Held }
 
 // Moves tells whether anything passes the lure sideways: water, boat or hand.
 func (c *Case) Moves() bool {

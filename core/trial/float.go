@@ -24,7 +24,7 @@ func (c *Case) underFloat() (*Case, *mechanics.Scene) {
 	scene.Bed.Depth = scene.Bed.DepthAt(c.Cast.Distance)
 	out.scene = &scene
 	out.Cast = mechanics.Cast{Drift: scene.Current.Surface}
-	if c.Setup.Rigging.Kind == setup.SlidingFloat {
+	if c.Setup.Rigging.Slides() {
 		out.Cast.SpoolDrag = c.Cast.SpoolDrag
 	}
 	return &out, &scene
@@ -58,8 +58,8 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 	down := f.Path[len(f.Path)-1].Time
 	float := r3.Add(r3.Vec{X: c.Cast.Distance}, r3.Scale(down, below.Cast.Drift))
 	above := r3.Norm(r3.Sub(r3.Vec(c.tip(h, down)), float))
-	if f.LineOut += above - ring; c.Setup.Rigging.Kind == setup.FixedFloat {
-		f.LineOut = above + c.Setup.Rigging.Gap // none runs through it
+	if f.LineOut += above - ring; !c.Setup.Rigging.Slides() {
+		f.LineOut = above + c.Setup.Rigging.Stop // none runs through it
 	}
 	f.CastTime = castTime(down, f.LineOut)
 	return f, nil
@@ -68,7 +68,7 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 // Hangs is how deep a head hangs under a float that drifts with the surface, m:
 // the line below it leans with what the current is less down there.
 func (c *Case) Hangs(mass float64) float64 {
-	gap := c.Setup.Rigging.Gap
+	gap := c.Setup.Rigging.Stop
 	r, _, err := c.Rig(mass)
 	if err != nil {
 		return gap

@@ -331,7 +331,7 @@ func (c *Case) FloatsUp() float64 {
 	if err != nil || r.Bodies[0].WeightInWater >= 0 {
 		return 0
 	}
-	gap := c.Setup.Rigging.Gap
+	gap := c.Setup.Rigging.Apart
 	depth := c.scene.Bed.DepthAt(c.Cast.Distance)
 	speed := r3.Norm(c.scene.Current.At(gap/2, depth))
 	drag := 0.5 * c.scene.Water.Density * r.Bodies[0].TowArea * speed * speed

@@ -10,11 +10,13 @@ type School struct {
 	Lifted   bool // and dropped again
 	Swims    bool // back to the rod
 	Hovers   bool // over fish
+	Falls    bool // the fall to where it is wanted is all of it
+	Stays    bool // it is to stay on the bed
 }
 
 var schools = map[string]School{
-	setup.SlowFall:    {Rests: true},
-	setup.HoldBottom:  {OnTheBed: true, Rests: true},
+	setup.SlowFall:    {Rests: true, Falls: true},
+	setup.HoldBottom:  {OnTheBed: true, Rests: true, Stays: true},
 	setup.LiftAndDrop: {OnTheBed: true, Rests: true, Lifted: true},
 	setup.Swim:        {Swims: true},
 	setup.Hover:       {Hovers: true},
@@ -23,7 +25,7 @@ var schools = map[string]School{
 // Kind is the approach as it is looked at: to hold the bottom where the target is
 // not the bed is to fall to it.
 func (c *Case) Kind() string {
-	if kind := c.Setup.Approach.Kind; kind != setup.HoldBottom || c.OnBed {
+	if kind := c.Setup.Approach.Kind; !schools[kind].Stays || c.OnBed {
 		return kind
 	}
 	return setup.SlowFall

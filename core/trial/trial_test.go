@@ -398,7 +398,7 @@ func TestMoved(t *testing.T) {
 // Under a float the fall is the float's and the line's, and what hangs is told.
 func TestUnderAFloat(t *testing.T) {
 	c := situate(t, func(s *setup.Setup) {
-		s.Water.Depth, s.Rigging.Kind, s.Rigging.Gap, s.Rigging.Second, s.Wind.Speed = 3, setup.FixedFloat, 1.2, 0.01, 4
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, setup.FixedFloat, 1.2, 0.01, 4
 	})
 	r := tried(t, c, Question{Mass: 0.0018, Effort: Shown})
 	if !r.Arrived() || math.Abs(r.Fall.Landing.Z+1.2) > 0.02 || r.Fall.Landing.X < 19.5 || r.Fall.LineOut > 23 {

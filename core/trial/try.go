@@ -5,7 +5,6 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/setup"
 )
 
 // Result is what comes of a head with a handling. It does not change.
@@ -116,5 +115,5 @@ const feltClearly = 2.2
 
 // mayNeedSeeing tells whether the touch has to be seen, as it may not be felt.
 func (c *Case) mayNeedSeeing(f Feel) bool {
-	return c.Kind() == setup.SlowFall && c.OnBed && c.Target >= judgement.ToldDepth.Number && f.Pull < feltClearly*f.Told()
+	return c.School().Falls && c.OnBed && c.Target >= judgement.ToldDepth.Number && f.Pull < feltClearly*f.Told()
 }

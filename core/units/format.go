@@ -28,7 +28,11 @@ func Format(base float64, u Unit, digits int) string {
 			return text + " " + u.Symbol
 		}
 	}
-	text := strconv.FormatFloat(RoundSignificant(v, digits), 'f', -1, 64)
+	how := byte('f')
+	if size := math.Abs(v); size != 0 && (size < 1e-9 || size >= 1e12) {
+		how = 'g' // hundreds of digits are no number to read
+	}
+	text := strconv.FormatFloat(RoundSignificant(v, digits), how, -1, 64)
 	switch {
 	case u.Dimension == Angle:
 		return text + u.Symbol
@@ -45,7 +49,10 @@ func RoundSignificant(v float64, digits int) float64 {
 		return 0
 	}
 	scale := math.Pow(10, float64(digits)-1-math.Floor(math.Log10(math.Abs(v))))
-	return math.Round(v*scale)/scale + 0
+	if rounded := math.Round(v*scale) / scale; !math.IsNaN(rounded) && !math.IsInf(rounded, 0) {
+		return rounded + 0
+	}
+	return v // next to nothing, or next to everything
 }
 
 // fractionText finds the simplest fraction with a power-of-two denominator up

@@ -89,9 +89,12 @@ type ServerInterface interface {
 	// RestoreEvent Puts an event back on the log
 	// (POST /events/{id}/restore)
 	RestoreEvent(ctx *echo.Context, id Id) error
+	// Health That it runs, and the database can be read
+	// (GET /health)
+	Health(ctx *echo.Context) error
 	// ImportFile What a file holds, and taking it: all of it or nothing, and twice is once
 	// (POST /imports)
-	ImportFile(ctx *echo.Context) error
+	ImportFile(ctx *echo.Context, params ImportFileParams) error
 	// ListItems Everything in the box, in its order
 	// (GET /items)
 	ListItems(ctx *echo.Context) error
@@ -203,6 +206,15 @@ type ServerInterface interface {
 	// RestoreTrip Restores a deleted trip
 	// (POST /trips/{id}/restore)
 	RestoreTrip(ctx *echo.Context, id Id) error
+	// ListUnreadable What is kept and cannot be read; it is on no list
+	// (GET /unreadable)
+	ListUnreadable(ctx *echo.Context) error
+	// RemoveUnreadable Takes an entry that cannot be read away; it can be put back
+	// (DELETE /unreadable/{table}/{id})
+	RemoveUnreadable(ctx *echo.Context, table Table, id Id) error
+	// RestoreUnreadable Puts such an entry back
+	// (POST /unreadable/{table}/{id}/restore)
+	RestoreUnreadable(ctx *echo.Context, table Table, id Id) error
 }
 
 // ServerInterfaceWrapper converts echo contexts to parameters.
@@ -448,12 +460,44 @@ func (w *ServerInterfaceWrapper) RestoreEvent(ctx *echo.Context) error {
 	return err
 }
 
+// Health converts echo context to params.
+func (w *ServerInterfaceWrapper) Health(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Health(ctx)
+	return err
+}
+
 // ImportFile converts echo context to params.
 func (w *ServerInterfaceWrapper) ImportFile(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ImportFileParams
+	// ------------- Optional query parameter "kind" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", ctx.QueryParams(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter kind: %s", err))
+	}
+
+	// ------------- Optional query parameter "take" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "take", ctx.QueryParams(), &params.Take, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter take: %s", err))
+	}
+
+	// ------------- Optional query parameter "column" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "column", ctx.QueryParams(), &params.Column, runtime.BindQueryParameterOptions{Type: "array", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter column: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.ImportFile(ctx)
+	err = w.Handler.ImportFile(ctx, params)
 	return err
 }
 
@@ -948,6 +992,63 @@ func (w *ServerInterfaceWrapper) RestoreTrip(ctx *echo.Context) error {
 	return err
 }
 
+// ListUnreadable converts echo context to params.
+func (w *ServerInterfaceWrapper) ListUnreadable(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListUnreadable(ctx)
+	return err
+}
+
+// RemoveUnreadable converts echo context to params.
+func (w *ServerInterfaceWrapper) RemoveUnreadable(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "table" -------------
+	var table Table
+
+	err = runtime.BindStyledParameterWithOptions("simple", "table", ctx.Param("table"), &table, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter table: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RemoveUnreadable(ctx, table, id)
+	return err
+}
+
+// RestoreUnreadable converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreUnreadable(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "table" -------------
+	var table Table
+
+	err = runtime.BindStyledParameterWithOptions("simple", "table", ctx.Param("table"), &table, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter table: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreUnreadable(ctx, table, id)
+	return err
+}
+
 // This is a simple interface which specifies echo.Route addition functions which
 // are present on both echo.Echo and echo.Group, since we want to allow using
 // either of them for path registration
@@ -995,6 +1096,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 		Handler: si,
 	}
 
+	router.GET(options.BaseURL+"/health", wrapper.Health, options.OperationMiddlewares["health"]...)
 	router.GET(options.BaseURL+"/definitions", wrapper.GetDefinitions, options.OperationMiddlewares["getDefinitions"]...)
 	router.GET(options.BaseURL+"/quantities", wrapper.ReadQuantity, options.OperationMiddlewares["readQuantity"]...)
 	router.POST(options.BaseURL+"/answers", wrapper.Answer, options.OperationMiddlewares["answer"]...)
@@ -1054,6 +1156,9 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/copies", wrapper.ListCopies, options.OperationMiddlewares["listCopies"]...)
 	router.POST(options.BaseURL+"/copies", wrapper.MakeCopy, options.OperationMiddlewares["makeCopy"]...)
 	router.POST(options.BaseURL+"/copies/:name/restore", wrapper.RestoreCopy, options.OperationMiddlewares["restoreCopy"]...)
+	router.GET(options.BaseURL+"/unreadable", wrapper.ListUnreadable, options.OperationMiddlewares["listUnreadable"]...)
+	router.DELETE(options.BaseURL+"/unreadable/:table/:id", wrapper.RemoveUnreadable, options.OperationMiddlewares["removeUnreadable"]...)
+	router.POST(options.BaseURL+"/unreadable/:table/:id/restore", wrapper.RestoreUnreadable, options.OperationMiddlewares["restoreUnreadable"]...)
 
 }
 
@@ -1121,15 +1226,25 @@ type ExportAllResponseObject interface {
 	VisitExportAllResponse(w http.ResponseWriter) error
 }
 
-type ExportAll200JSONResponse store.Backup
+type ExportAll200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportAll200JSONResponse struct {
+	Body    store.Backup
+	Headers ExportAll200ResponseHeaders
+}
 
 func (response ExportAll200JSONResponse) VisitExportAllResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
-	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
 		return err
 	}
 	w.Header().Set("Content-Type", "application/json")
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
 	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
@@ -2170,8 +2285,48 @@ func (response RestoreEventdefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
+type HealthRequestObject struct {
+}
+
+type HealthResponseObject interface {
+	VisitHealthResponse(w http.ResponseWriter) error
+}
+
+type Health200JSONResponse Health
+
+func (response Health200JSONResponse) VisitHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HealthdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response HealthdefaultApplicationProblemPlusJSONResponse) VisitHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ImportFileRequestObject struct {
-	Body *ImportFileJSONRequestBody
+	Params   ImportFileParams
+	JSONBody *ImportFileJSONRequestBody
+	Body     io.Reader
 }
 
 type ImportFileResponseObject interface {
@@ -2734,16 +2889,24 @@ type ExportLogResponseObject interface {
 	VisitExportLogResponse(w http.ResponseWriter) error
 }
 
-type ExportLog200TextcsvResponse struct {
+type ExportLog200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportLog200TextcsvCharsetUtf8Response struct {
 	Body          io.Reader
+	Headers       ExportLog200ResponseHeaders
 	ContentLength int64
 }
 
-func (response ExportLog200TextcsvResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+func (response ExportLog200TextcsvCharsetUtf8Response) VisitExportLogResponse(w http.ResponseWriter) error {
 
-	w.Header().Set("Content-Type", "text/csv")
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
 	}
 	w.WriteHeader(200)
 
@@ -2871,8 +3034,13 @@ type ExportPlacesResponseObject interface {
 	VisitExportPlacesResponse(w http.ResponseWriter) error
 }
 
+type ExportPlaces200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
 type ExportPlaces200ApplicationgpxXmlResponse struct {
 	Body          io.Reader
+	Headers       ExportPlaces200ResponseHeaders
 	ContentLength int64
 }
 
@@ -2881,6 +3049,9 @@ func (response ExportPlaces200ApplicationgpxXmlResponse) VisitExportPlacesRespon
 	w.Header().Set("Content-Type", "application/gpx+xml")
 	if response.ContentLength != 0 {
 		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
 	}
 	w.WriteHeader(200)
 
@@ -4283,6 +4454,144 @@ func (response RestoreTripdefaultApplicationProblemPlusJSONResponse) VisitRestor
 	return err
 }
 
+type ListUnreadableRequestObject struct {
+}
+
+type ListUnreadableResponseObject interface {
+	VisitListUnreadableResponse(w http.ResponseWriter) error
+}
+
+type ListUnreadable200JSONResponse []Unreadable
+
+func (response ListUnreadable200JSONResponse) VisitListUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListUnreadabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListUnreadabledefaultApplicationProblemPlusJSONResponse) VisitListUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveUnreadableRequestObject struct {
+	Table Table `json:"table"`
+	Id    Id    `json:"id"`
+}
+
+type RemoveUnreadableResponseObject interface {
+	VisitRemoveUnreadableResponse(w http.ResponseWriter) error
+}
+
+type RemoveUnreadable204Response struct {
+}
+
+func (response RemoveUnreadable204Response) VisitRemoveUnreadableResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RemoveUnreadable404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RemoveUnreadable404ApplicationProblemPlusJSONResponse) VisitRemoveUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveUnreadabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RemoveUnreadabledefaultApplicationProblemPlusJSONResponse) VisitRemoveUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreUnreadableRequestObject struct {
+	Table Table `json:"table"`
+	Id    Id    `json:"id"`
+}
+
+type RestoreUnreadableResponseObject interface {
+	VisitRestoreUnreadableResponse(w http.ResponseWriter) error
+}
+
+type RestoreUnreadable204Response struct {
+}
+
+func (response RestoreUnreadable204Response) VisitRestoreUnreadableResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RestoreUnreadable404ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreUnreadable404ApplicationProblemPlusJSONResponse) VisitRestoreUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreUnreadabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreUnreadabledefaultApplicationProblemPlusJSONResponse) VisitRestoreUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 // StrictServerInterface represents all server handlers.
 type StrictServerInterface interface {
 	// Answer Which head to tie on, with the reasons and the picture
@@ -4348,6 +4657,9 @@ type StrictServerInterface interface {
 	// RestoreEvent Puts an event back on the log
 	// (POST /events/{id}/restore)
 	RestoreEvent(ctx context.Context, request RestoreEventRequestObject) (RestoreEventResponseObject, error)
+	// Health That it runs, and the database can be read
+	// (GET /health)
+	Health(ctx context.Context, request HealthRequestObject) (HealthResponseObject, error)
 	// ImportFile What a file holds, and taking it: all of it or nothing, and twice is once
 	// (POST /imports)
 	ImportFile(ctx context.Context, request ImportFileRequestObject) (ImportFileResponseObject, error)
@@ -4462,6 +4774,15 @@ type StrictServerInterface interface {
 	// RestoreTrip Restores a deleted trip
 	// (POST /trips/{id}/restore)
 	RestoreTrip(ctx context.Context, request RestoreTripRequestObject) (RestoreTripResponseObject, error)
+	// ListUnreadable What is kept and cannot be read; it is on no list
+	// (GET /unreadable)
+	ListUnreadable(ctx context.Context, request ListUnreadableRequestObject) (ListUnreadableResponseObject, error)
+	// RemoveUnreadable Takes an entry that cannot be read away; it can be put back
+	// (DELETE /unreadable/{table}/{id})
+	RemoveUnreadable(ctx context.Context, request RemoveUnreadableRequestObject) (RemoveUnreadableResponseObject, error)
+	// RestoreUnreadable Puts such an entry back
+	// (POST /unreadable/{table}/{id}/restore)
+	RestoreUnreadable(ctx context.Context, request RestoreUnreadableRequestObject) (RestoreUnreadableResponseObject, error)
 }
 
 type StrictHandlerFunc func(ctx *echo.Context, request any) (any, error)
@@ -5203,32 +5524,62 @@ func (sh *strictHandler) RestoreEvent(ctx *echo.Context, id Id) error {
 	return nil
 }
 
-// ImportFile operation middleware
-func (sh *strictHandler) ImportFile(ctx *echo.Context) error {
-	var request ImportFileRequestObject
+// Health operation middleware
+func (sh *strictHandler) Health(ctx *echo.Context) error {
+	var request HealthRequestObject
 
-	var body ImportFileJSONRequestBody
-	var err error
-	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
-		// A request validator built on kin-openapi's openapi3filter with
-		// KeepValidatedValue leaves the value it validated on the body. Bind
-		// that value, matching member names exactly, so the handler receives
-		// what was validated instead of a second, case-insensitive decode.
-		// Otherwise bind only the request body, so that path and query
-		// parameters are not also bound into the body struct.
-		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
-			err = echo.BindBody(ctx, &body)
-		}
-	} else {
-		// A custom binder is installed on the Echo instance; defer to it
-		// entirely, since echo.Binder does not expose body-only binding and
-		// the binder may do more than decode (for example call ctx.Validate).
-		err = ctx.Bind(&body)
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Health(ctx.Request().Context(), request.(HealthRequestObject))
 	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Health")
+	}
+
+	response, err := handler(ctx, request)
+
 	if err != nil {
 		return err
+	} else if validResponse, ok := response.(HealthResponseObject); ok {
+		return validResponse.VisitHealthResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
 	}
-	request.Body = &body
+	return nil
+}
+
+// ImportFile operation middleware
+func (sh *strictHandler) ImportFile(ctx *echo.Context, params ImportFileParams) error {
+	var request ImportFileRequestObject
+
+	request.Params = params
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "application/json") {
+		var body ImportFileJSONRequestBody
+		var err error
+		if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+			// A request validator built on kin-openapi's openapi3filter with
+			// KeepValidatedValue leaves the value it validated on the body. Bind
+			// that value, matching member names exactly, so the handler receives
+			// what was validated instead of a second, case-insensitive decode.
+			// Otherwise bind only the request body, so that path and query
+			// parameters are not also bound into the body struct.
+			if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+				err = echo.BindBody(ctx, &body)
+			}
+		} else {
+			// A custom binder is installed on the Echo instance; defer to it
+			// entirely, since echo.Binder does not expose body-only binding and
+			// the binder may do more than decode (for example call ctx.Validate).
+			err = ctx.Bind(&body)
+		}
+		if err != nil {
+			return err
+		}
+		request.JSONBody = &body
+
+	}
+	if strings.HasPrefix(ctx.Request().Header.Get("Content-Type"), "application/octet-stream") {
+		request.Body = ctx.Request().Body
+	}
 
 	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
 		return sh.ssi.ImportFile(ctx.Request().Context(), request.(ImportFileRequestObject))
@@ -6483,238 +6834,351 @@ func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// ListUnreadable operation middleware
+func (sh *strictHandler) ListUnreadable(ctx *echo.Context) error {
+	var request ListUnreadableRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListUnreadable(ctx.Request().Context(), request.(ListUnreadableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListUnreadable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListUnreadableResponseObject); ok {
+		return validResponse.VisitListUnreadableResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RemoveUnreadable operation middleware
+func (sh *strictHandler) RemoveUnreadable(ctx *echo.Context, table Table, id Id) error {
+	var request RemoveUnreadableRequestObject
+
+	request.Table = table
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RemoveUnreadable(ctx.Request().Context(), request.(RemoveUnreadableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RemoveUnreadable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RemoveUnreadableResponseObject); ok {
+		return validResponse.VisitRemoveUnreadableResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreUnreadable operation middleware
+func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id) error {
+	var request RestoreUnreadableRequestObject
+
+	request.Table = table
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreUnreadable(ctx.Request().Context(), request.(RestoreUnreadableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreUnreadable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreUnreadableResponseObject); ok {
+		return validResponse.VisitRestoreUnreadableResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // Base64 encoded, compressed with deflate, json marshaled OpenAPI spec.
 // Stored as a slice of fixed-width chunks rather than one concatenated
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7H1fkxs3kudXQfDuYndvy/3Hlr0z3XEPtmytvStbWqlndBFrP4AskMR0EagBwGbTCn33C2QmUFUkioVi",
-	"s7s1M/cyIzerCkAikci/v/w4melVrZVQzk6uPk5qbvhKOGHgv2QJ/6smV5Oau+WkmCi+EpMr/0MxMeKv",
-	"a2lEOblyZi2KiZ0txYr7N+barLjzzyn3zYtJMVlJJVfr1eTqspi4bS3wJ7EQZvLp0yf/KVtrZQWM+tbo",
-	"aSVW/p8zrZxQzv+T13UlZ9xJrc5rfOJf/2K18r81I/9PI+aTq8n/OG+WdY6/2vPwXRixFHZmZO0/N7ma",
-	"fFhyxzZCObYxWi0m/gl6zX/12xk+93HCy1L6f/PqrdG1ME76Oc95ZUUxqVt/+jjhK73GqXfH+lk4IyzT",
-	"hrm1UXZSNOQq9XpaiUmkkVqvpp5ExeRWKtiLFb9/LdTCLSdXLy7ic9YZ6WddTGwtRLk/5urcFjicH9cu",
-	"+a2wjDMrZlqVeTNw0u/8x+FHP7U5479x5vR6EYgSJvpbfFtP/yJm/of7Lxb6C/qjE7Olkn9dizPagdbP",
-	"X8hVrY1DpvX0mJRrdSeq85k24jy+CfPBt79vk2TUVs6lqEq7T9a33C0t03MmnWX4UMHserZk3DIOg55V",
-	"cu7O4rKlEyv40N7O0R+4MXzb3vG9Bys+FVXyl7Vd82roFBAlPxWTjTZlai7pDcRhw1tFoEkYdW8nPdmV",
-	"3Qgz9tjY2wSlPyzlbOkpvZGqLNhsbYw/rVyVzG5EVTH/Gpv7Q7UUbCPkYumumVjVbss2S2EEU1oJVmph",
-	"J4ljMxXl+0rXeQxeTKbaM9zHlBDxoywFL2EoJhXzzzLruEuPPKu0FTYhJn5Spbj3K/YLgi86zZwUTKvC",
-	"H2L6xY/n/MAzvRKW0ed218ykm+xL3mIyW4v9kX/UG/i002ukuf+PWs5umbTM6apMraM0cu4GJbCWCjhj",
-	"yVXZM7BmS12VzOgSdreSShSejpzNxYYF7tsb31MI76xwwg5N5EfBS+LOxNGrBB/ckcpzmKc0bo3fAWn9",
-	"sa/krai2/l9KO7+cUjPprtkXl1ewH8l9qIh43QFv/Ff9YFMu4fP+MVGy6faaXVwx/JvSLk+AK+1+FPxO",
-	"4onsjvTGsA1cgXpdlWzFbwXjgY2ZdEXOGVLavQaimKRwUtqJxMF+oxIM3haUI0THjK+DcKfhp1pXgquD",
-	"8nScGAxjhPdScm+Xn7T6TpTpWWm3JAlZVW/mk6v/HhDexLO/7Sowr0jywfdQ3AROnVd6EzZQEpfeitIL",
-	"S6/QrauKe44BJe5TMfEHfaQ06pwHOAokc5g2BbMbuVpJtSiivFKCG3hUw59WsiyrON0pV+XAaamNnstK",
-	"pA6MiFfDWpUCaWJ06W9lM+czL9TYVJRHMlgpahT8Gcftfn963274ls2NXoVp5R3cbWKhSLlKzLMO/w4r",
-	"4zL8FP3HczjYCq+Hz0Rac+FmIRLi63s/DONyJUrGM4XUhkuXSWD/6DvBbefA9xxevB2IuYOAby7f1gLp",
-	"buqIs47sLFBDoamS6O7MJlyGkTJBArT0jIaJ8RIO8pF0iwG9mJd3cibOSBpkK8X4GmrE99IeowQnGcCz",
-	"dOameSmU0py8cPIcbYVb10xmWkX9qjDewvmC9R1XC5GQqzfSa1UoPL3okrZgc702zMEPUrG5vBN+xJXg",
-	"dm16Tog+xnJCgjeadxiBCA6fJYrGBQ8wjrivK23EGWx/Nt/QWzDB7/T9S12tV2NNqFuxHWnNtAi6ozLM",
-	"GWdIs6Die8U/asLSsr+srYsPpZQVDR+zPR+fLbWciWvGFX1/5k2MleDK4pUqjR1nzeF/7w6G8ytovILN",
-	"K74Ax4C4d6lZ/y6M7rE7ElNtXforvmVTgU/sf3hX0xHbFtfBs23mg0k0FExdH9/p+/8kdesgi+xcj8zr",
-	"WGhOixXbSLcEw3oG/GYne+oe/T1X6W9Y9xTm9mErOcwtRZ2X3JTHKB7dlea4bHbWuG8jjVGu9Zp8hMe8",
-	"vZSLXMWp0pvc9R3pkiJflB+owJnl6EDeEk3brKhVL0VVMo3mzJxXVeoAr7jN3jxZJ6UTqY5M35F6u+Go",
-	"o4ylAsyFloXDFWGTc8gRzaa+q7w0XpjNOwasv7haYmnDLSPBUg6KJToDRVTmegyw7o1XV3w75bPbMzh1",
-	"2VdeeA1m8XIJ2sFYaXbHqzWYNf5mgsuceRMbPFlcoaUGptRUoPMm+nNadnCPDrbvh/S6SNSguq4vK+6E",
-	"4RXjRrAZrKU8xJxJlqOJbrUqwZ1xkXYxZTA2kCVXx8+zzYOmhJ8uAmtnMQjp0rTHx+jSL5fcuNckHUZw",
-	"yBvlueMKyMvvhS2Y1SsBF7gFFx9qM3BwSrSFd0Syf/JYiTwVbiOEStmWVRmsVG0F40avYdNxPhu/6xtt",
-	"bkXJ9LqlprS8GqXeJD78wV/oQXyBtITnUh8YZsV4RsAVNp4Lrfw9Ic1/csw6rkp0JVvNVlyhSmWZ4LMl",
-	"8xb8WjlZsblUApROC67XpKMi6K/HuQteemEsysZjQOb+/jjbgZenAu+6vdBb9xihP4BoE08RqX20V4Ft",
-	"Mg2NlwIuwiMMjd37ZuZP2YniNqAxz7jyOnGltWdlXmm1oACCtChFR2n41ok6MdTLDu8kd+9+MGTjrbWw",
-	"zcMP9u0qTDAGbnI3EMh+1A6CzEp4PT+ldGI/zH+thT0iOod7NUCa9/DQp2KyVtINmgp/gofSxxIu2+Bb",
-	"xVt9ZrRtRf5AIzsLXrZWyPabVMh2mzMEMOPhL+1se+DgfiffS72quRHlaENAOT4bjPW8pMf80dWpcMpb",
-	"I2ci7VIOusxU35N4d2wh74TKk+0U1dr3U3mtfGDar/wz7RhQTmSFr9ID6rWbS9cjf+Bih9BWb1Ar7Ys/",
-	"5TVovNYzeBze4VNDjmCr+CLXvBlxNfZYGmR5lXI+F8Y2t+RY58zOuYHNjFu35zIOHjg08Ih8RTwUgQgd",
-	"jzI6eMMuw2nIVErDCT1KLYWXpR2fuLLgUiHz5ymWu4YP2hjB8qm5cQWbbsGXcyu2pNoK5vjsFuM+wRoK",
-	"Mqs7n3C8WuLvy4tk8suoi+COG8kxQafz5ZRg3ZOdK37/E9LmK8huov+4TIVOHut26hH4YfvSIj/K7hE7",
-	"GhICQOJ41d8GP8dUlFdg6C+CCgW7W22lWjDrZFU1xv6Mr0TQ+HdMEc3zUwdmRoiEZ+R9LUTLvq6kEpA/",
-	"MK/0htmNELWfA0wRROXcSEiEgWyDfHk5W5s7ke1xjJPeZYqFSXl3Xjdka01QCVEK8vfEPzqkam6cRM7d",
-	"m/m8j2rRlbRAUy9SUToGEbKw19fsK8gBgUQXw1baiIJd4LUDf6y4ddlzUuLNOnE5fmvD9V/LmSNxO/y9",
-	"FTcLqVKGELA8w9+vWL22yxb74uIxYQju4lxvGlwRYPldfZwItV75M9h8198AFYerw0tDuN4NlxU6sMBb",
-	"AVxpKYQIVKs0h3/wqb4THeee0vhP3HjKp2OVXAHj6rXzYpRceV7Rjz951cnq6q6TbNejMoYFNZsTyUos",
-	"G45fw1IFnt5wMnLvtXBbHnOt1duRF1qvfpZ2Any3xUjsXhbrvum274HmTnxB/uXDxCY9g56FmaQk9vdi",
-	"LpWMwaox1/gsvpUlrPaTJBOCa6rvx8RbIAqU+Ewp5nxdDd908V5sLPmsoV+BQzAVAtFVny6JWSxKhGAZ",
-	"eKjcUqhRboAVv/8xhFn2+YWc3fkL+ZnCbomR6orPRK8HnqPPndZSGl3X3bSX4ZBlSKHNn+1Nk3W7/72o",
-	"2mR9yus4qa+Q1pb/oT/jCwN8HW2MrG9+0KYcNCTiXoelt3Jmgy0Qz0GLcYp4cjt7gGevRYDIAYGrk+LD",
-	"6Hq0/u65pQm/eoVvkiNcxjjm8jNG+hMEjsuqCBHaJociJ9o1N3w14iC88o+nxUN2ALClXuwvPTfy6Re4",
-	"niWSlS8axbyUJXhY/GhBQR9jlh9paJN7uVE6cKbxSgxnpDkNtAm5ET/g/eMifv7VI72RMci+U/XBrVek",
-	"W+4uy5xmftS2VM5SdIPp+eWA6VkbvTB8hawyUBlDDz6HwRqT8+Is+iTZDWXKj5JmcA9qRQnNRbgLKaEc",
-	"87i8pej/VU56Uz4TqdnSQaDfQpprPE6oxRfMSCsybSE/paNlab8h5Zo0/iKYPGBFRKfqDKNEmSEzZ9bJ",
-	"3GDK940fTIb0HpqsES0SmsZvB70yly0HUSv/pSoHdD/K47hiYLyBp8pbhl3n+5cXx0TP84gMd/qwT2rc",
-	"Me05eCSBQ6ACh47mKTLlgLAlJefsBtNoM2VtSCbzE/vhLhT45R/q93ol3FKqBXodlryuhRLlNRYxYFEE",
-	"u1V6o/x/XPhtDKlvWae7SWIB4VEbPeXTass2PPNAj0h3osTI/UR2y1eCCU8dtuTogoE/YXpeOxb0IsEe",
-	"iYLBJBtV9OOJU7OUdmKvXjHptK2X3GYxvBGV4LavkMLoMm1yYY2j7c2hn2rnQBPMShqg0McOO/o/4wbV",
-	"FbfLzI/VYkZsOOzZdhzpmZfN/B4e//RborxjjMeimHgjYOTZDLGtcCiZ09etfBF/TypKaqn0YpG4cqdU",
-	"A5Cq0uv7+/cjKjPEfS1mDr+V8bi/4t+HstrTnv3889R4N7MetvnKpBNG8rSBZZe8fnikrynFTeZx7Vzi",
-	"yVxkYk/KsfVHfahw2Mj6DG+W/JJhI/GqfEVh4hFMf0M5n2g108VRMV2LRLRDVNU2qSlIhxcY6GlSlSE2",
-	"gZobl5l+6Sly1U5sgZuFsN7Ys46rJvAOWg/ETiHVeqlNWTQBAfjvzMgIt+6GhMtObZr/uv/ZGzz+/wtm",
-	"hKhECWWdXjefidx6D1V6vskNu7RU48yIhE3fxRhOcmylV36kmJvBq6poIs8xIk85bphTe4xOX/sV2IfH",
-	"mR6odNM0smoc94MhRvDZEo2LENh4nDBGQcc516cKm5hahFmrpCX12m9/Jfgdqpz+nte6wiqTqZhrUhaD",
-	"AyMn7wJG+nbuUtW4UfvzJwPvUssqLkPYj7NKOldlHhoCedgbxTZxvqZydKrLLUTkmZELXJCwTbZvCDtC",
-	"yA9CvbJl/HnhFyu1g96Vqwtl369OKEtumaS925y8nI8tjV4vlinq0EGu9EYYJrAwhUN5qpdbYDkMEIay",
-	"unWMNUqVHWh2SVFKOivWFTajtzdhIVw8XWOPfcsXR2Ep2JdG8LbtcDosXV7G26fZpNa9UAQMGZSzBV2E",
-	"kUGbzRi+3Hl19oqPySyFd/B2Dyn0Y1ws/UVq/D5X0+orZ/shVrCFwrNkcn629tcqbcsP9gQBOqbk7GKv",
-	"zIwsb6q+syuvEfXV4O2wXuCNvVrHFUSfPZ2zSs9e6bUandG4jFlw6bcQ36gH+4VT0WpQ/aTByo9WRl8z",
-	"vVIaEcGEsgSjETxXMj5CZUWoqKB5tBfQymgj+mX6inCLjnIWYVxl3O4K5Ic8XBLIA0ko50EhnuY6S9PV",
-	"Yq8yVcWjlL1x2u4BUIpxatA1lhewC5IAUbfPvOhOep0/TN8VwJfEBMm7rrnXQkk/bHRuSAr597iY1I9c",
-	"lRVZPyOT99pgOlAFlqhV3BGJkPeV2JQ5ae/k6urqkGD0SkIhKiHz84sNR7SaJa/mUD6TH2FMlxHdEFOE",
-	"kkv/VDhKIV1qn6fDeQzGSds+n4uS4EI4m0u1gE/QGsgcj469naUlrZFHL90MdVOybgo4accGOBGuqrPI",
-	"StmcaGMgoQWdNLLgjKeCR9/x2W1bRW67BxHtyDMuxey8xgt2ykbaTOtnfLXCmCqBuRDVkf5RadlcVI5N",
-	"t7BCTENccgcVAb9cM687XeypVp0Ewy59F2vrcn1yAX8rJyC1RnLkKCsbaarstIRULM6fbT9gBHLwj101",
-	"xMG7k6uyYLBcAoCTprKAWnXEWYL10Xwi+AvSMqwopWcuW9L4INJYeO5g/DEpoLNgzzxpjuRAMBkxrVja",
-	"ZfvkAQjbnTCBC9tnbjeAJuokfB2C/4QK1mgJgw/D7yNeuDmKlOB3QZFD0Q2xSxKBSflrHd/adP1pKCwC",
-	"FoqOO6drhJ24Zpdfh8xmTwgoOmIcU54zVRB+K/5U92QM2LV0ucnmu0FbWFQRKR4pE4dMR8Tz843iJqcV",
-	"P9cAxE0F02tXYC2wdCCZ9i/RY0Dq9EaJnjMCpbjkAPPDxhKxx6l0Au9lMtkBMuCN1zqsZnPeZFNAxDlz",
-	"Nn3AVa3Yyk6QUfEFk6oU9wW78Efp8iLTt5b0OryFmLaspNvGUwoCgbek74aPyA7ZyNURqmkUDl492JFB",
-	"/pPDIijHZoM8XsiB4XfC8IW4DkVI4MdrnHjkWvMTwIr7jJVL9V0SzvL90vMphQq85rvpCqCgWyKVWfC1",
-	"ZXEPqh2pU8pvhaLACmzjiM/2gAffoFuu0Vg7BSIyBqj2cfwyJSbAIPcqzEJUEaq4CAnZY6Un7VHLuAt0",
-	"AVqGSaRE6J0wpUQNMtxABIFZC7PkNcY1khcRlpX8pD5w8vMfidHS/U5L+YjJOh2tGA26piRxjkuEExpU",
-	"hgL18WZ5USbFGsdY3BhKGlEkBiGdV+rxI7qNxtd5/BSfG1WbHCGh0m+lMkRSSMP4IZBDcKDm2hDL6znT",
-	"a5N07gnljBR9oGKe3qC67M8Asnx6Zjey8gHJ1l//IHhJ4O7J0zaXldgBC2WOI6uOwK5WScudxsDVegGM",
-	"CeyEMwLSisdYCq+M4GUaMaEpfdj/zYj52qbEWAB98Df1lATltd/UqhW+8TqG0phbBtV1I4j+jkZOxWH9",
-	"YGlnmzOy7lFW2dKrPevZskmmQftvdXx5c2CAVjFCg68WaBdmFTkzbGmr5iAwe1hcSnS2mfGx4QKxTLIH",
-	"b6If3o5e65/9u4afRiblpvlzs9wOu93Jp+OfTc7MidVY74su0xSdhS4FOQ45ic0hchOtrJMr7vrczN7q",
-	"fKUT8e9X3hx1AU0dUjChsJQgi3NytrRZJVe7WBP43v50llrfJt+59RZXGtS6HzVwBHwEwPr0AWODiz3X",
-	"Uh6RynmqHLEI35ak6Urng2joGy6r9GdCNul+3oeRs9yI14FsNtmLaOHMGKI6I1er1N3zEjJb5lSVl7ed",
-	"a5ueEyiDfQTfSCOywSrb2iVWLAOJWjtOp4K+G45PPBJ00AqULpEDG0LEbW1OOy6sJUvacqLFTy3i0xEJ",
-	"G9WAcQB7BREWuIHYZUA9ner7MxCj2brpVN8DIV8LOx5TA7OMjwdr60uJjdI7oVSOS3OVysqy586q6Bgn",
-	"ClofKy+1JVbGVE0MJBlQhQMxPp3FwD4t1ou0i3QhIsQV5+TEzSouj9/z2ZKrbOF2Oj54lPRlPe9RhvKy",
-	"EBroHNwpPe/uUQvJtQh0y9mgBKzumMSCkXnk+TWvXqPOTq8+Dlu8hSCOo7UImkO6hdHrlN3ynXTCMsKg",
-	"gWxfe2QObC9qg9Gb4w8Vt/2Gtl2mfxlzJPoR6fNhjcPuD8A1RqxpInLYR1jISHjjNDgFUDoLGzndMQfb",
-	"qnHLvKlYsnBt5zsSKm2tGI9s2gfxALY0B4cw+LRagUVpGTSyAk+PdEfybF+FygG2G12NMnPaZAvovnt7",
-	"RF7ZDmtg6DnwHF2KLVlME4xDZF2U+WZCI3dOffyNED0lZEu9Nliy8UAJ0LcbPaIufSjDsSfS47ybHaHJ",
-	"5pB93Lr6eYnfpf1t4EhFLDiMGy75nWDwOCPVfb+HnepxHn6QbqnXjnEW1Pwh8Ygj0CKJyZoBIisVKDDC",
-	"OpKE045XT3LVDHChffBmGdHvCLdLsn4SQEd9d5InjlE9vwTX5sBOBWfjkhzrPRcaTm+P8WH8uLDU9h2E",
-	"qm+8vQz0dVEWbLMc7pJBPBG1/CYdNvJVRKwPFx9dZ0U0B4fyBrlzwqgzMjnz8wbxPTRXya31oD5qrZss",
-	"AODt365UJi0YZ3gJAL4p1cdAvJNKBI6R3Hye73fEIU9/oe7q0OGmo/EKmmSO6G3f+vsdh0IMVYl7h2g8",
-	"0y2GZ7RZtXsqhBSL46o//MlyozWcQNtdJEGDHQJot7cw75HwFwl5GHdnJ70ImkuktbdAqNEofoluusdq",
-	"SU0lza4+1GKXHoSFT7Fgri/7BFqqaYXwTHzL2mHFtkd7tCnfHe0PF+x/MROwXDFXmBaT5dDdpLD1qDeI",
-	"ri2lz2RuU1kmA4qArO4/VyAnVFrfWuziHCCsRlkcTeVlqhFYcBGBOAtnuIAqkKpiTli/Ia0SYPe5Sbsx",
-	"HQwfz13nltJmROp28Ela/rkdiUtfHNW25vDt3jJoFNjRsYTVMyIKzh2/U3RSxQ6heFf2l9Gmy2Neo8f9",
-	"iOqYn5sSs6Pabv11zZVrEsIss0uAUFEQh1sr6WI3YGGsVv9km4K1nbRQuZCpU/ReLpScyxlXjs3lYm0E",
-	"DZIM8/fjdm5XU10lvg9AU1BmvtTaYmH7dYMKjql7ghHs3oNBwsM8irDgFAfSrmTDie2j4ZIPZVtHiBtO",
-	"lRR06yshSgYJoj04N1wtql2Qlcsk0kjT5qv7aOrZkCE5+NHg+hx8sAlhDj46Dkkv65OheijrwUwaoXt2",
-	"+It6Q4HpwUc3fJuFWd5xoPNtrviJfHqcCMLa+nG33Qg0w9xq21yvxu8PqBYLjVV+zytYJtIcUbL8i9j8",
-	"dIQSkQsBtedPj//oojclD2EAXHtxkcTCjb9eHACEHQ8dGJFgevzTv4jN2zb44RFhh0FMpmPQFdPXyGHg",
-	"w1/E5n3AenuMdTwASC5cg/Bjau5vQ1x2TFjtBI1XlDbZam5Pckl6qfjhYkIOnXSmAS58OzppbNG3nDGa",
-	"uLS2JwjRmDZZqCE72vyjgKAvAgOJVj4KzTOuhUZIkhlqocdpVPfU6wvwjbh1WAbUVAAYXYK+1an8LNg2",
-	"AoKIuSvY72xdNwVE1F1+T+/6LK6rkfcU0vSIa+qt0dNKjC0CobdYKRyXlWX//O7VS/bHF1//278kis1c",
-	"N0WspYoao01fpzfZcQiAxyB0jDwKvLq/CWdfD7BE2py1fCHyW1uGF7K69Tvu1n3eeukqccDgGZoPtYPG",
-	"z8ShirA3yUOafROn96701iffKTy/8vaOQfAwrAoBkMHYsxFV9L1WcY6aCI7oiNDVZL65SKNs2d4El9sT",
-	"j7dfFwhREYJpx7kMHfQAyXfW7E3+gW9A/tubm9kk9wmVLahtSWNL3CwFox+js6PpjDt45+2CpNAwKeb/",
-	"L/KpjFWC2qnTO8eiwdKE+4ezTqv2jgc4HxGmB/elmUd6cZ9Zw8Yk0HFq5u+O6OiMffYJ0IhVUkDl21yv",
-	"DaGI+/+Sd4kKxdOn1O3Fug/m+rwbwDc6iNcwWC67gz2T9XyTN5r1eKxMzHo6KKQZDw+CjddBNaU2SECV",
-	"AfH6l3W5EGfvQvlcplyFt2BG747AsAopBakq/NhJ1HYR6xDfD2Qfr6rcKtFEK4wjCmP2vJxzbhDKhVvs",
-	"Fgfdea3o9t8ZMdL9Y+vUv2cpYw2Y0uPjF0WYojQo0ZBXm/IsMttsGD5zcibO3o2D8wrvNZx+5C0SrOUu",
-	"JyFLa8S0GAHbP8Ik3g2fUH/0FkQ75hBaZkWePvEMTTfI1m4b4MmbY10Je+QGGf9uIgZEFpLT7Cu2umJf",
-	"nX3NFtcMcC2M37mNVOX2iv0bW3T3rwdA/slJh+tKUes9vxNldqOSnaQbI/heGughbHaZ65/p9ZI5muUh",
-	"UsTVeNrV5bgptvTvsTq1LCfN+0XslofIJ4FWzZR6dyOvvcSO8h3eOUQY/PCYfXDU9DPj0dMRzmHbRlxS",
-	"L5WOKCjNXrakbx8soPbPHGLV52c9icVigwx3bNzhGc7/cUb1829F3XJajBAFx0RRnmFXRt5nz74b4Voc",
-	"sRM3JAlHIXuEvIRjgT1+QNgJzKSUhlEMcW+GJ7hXaXkHW2VCt4nHuCKpTy/SK7kFM23GSifuHiPBLMaq",
-	"EojYAKK+CQVETSioP6q12+AQMLIyQbJMGkPqA+FRtcoXpkIoZghE6HRAy/tBr9j/ELB5aEAkb65phjt9",
-	"nGmWJy333aqbpa683Q65YjOt8GVqsQcd/8/Ya7mSBN6ICWS2DelWNi2Pz9gbJSBsg6UfwWcrAXk7/Ndl",
-	"Qdg8S14ypQEgEj4Ojcmj90NUpW1QZpR2LGwAWwojQvcwxxBYDzys0oI/QrXTxuzZfn5VXRtN2VAjXWyv",
-	"06Vz75faeG0XXIvQmLwFuOU0mwpETGt1Ms+FxkIn1s86NexrrRZxVEymzgU+nHJV/ihTvRT+HW4G6xiC",
-	"bzX4t2NnrcrXyd42noQP/bhYyIBChsmBVxNuEbBxUvS0WDbCGSlAKMDbO+ZqKr1OyIAauoN5wi2QaM6r",
-	"CrL6udrmItxS6Xec+EWxD6Ud2afUIkL2h9AHx76NMO447LZEjtGLdGIfV8l1fwigWq22qH5WpSZer42Y",
-	"C2PICzswikwiqTT1EsUgvvCVP+9QS5CL8z53Nw2AXd8OwCNhmQBpB6v0b3eLOWAJxbiWYDtYI4j7xvD3",
-	"cRiOM12TT602YoaKZar5wZuW8L1G1FqIR2kzlaUFGSx4CWUgK51bjGKXPFVZ8qYBUOygt4adtBssv8oZ",
-	"QfFFWu416JrY5sm6cYewBzoxYhiinCgSAJe5vVeTkLY3dDnsUwVQ/nLJ4mRVdUWfVCyAZSSDYNi/ICRX",
-	"YEQyvANN50udcV6HoUkhYwNlFw26WluSDg/D432DjaaKNO7xxRVqA0H+5yh6hNGyo4aiRMXqJK+OzNvA",
-	"o0cgWZLZsiHsErpPGgnbxKzCfdm6mklEFi3No6UNRGJFCMgY9sKzWUQU4niSUgZGQKs5Ap5siGNKwxfJ",
-	"8FHoxVz01/QDftgqovWGcpIi3gBUwBNVxFtR4z8WgEO2za1m44v3Y9q2BLCy4Tt0BBRVA6e1r6I7Liu2",
-	"EcqFWiXe07K5D84q4jrMCNcq9zC2sKv2jknTI/SIU0H1fhGAigCpGmirBCIV8FJnv5LMrPlYZh7b5CdX",
-	"iWpXWe1WX4qgyYSxEZw7vHLdACh76bMFto7JHZhIMq/0Br6x6XhGWgwxpk1bUzu5Xym8EVVFIheK8Quv",
-	"dHl1uuJO3glmHVclNyUrxZ3k/sXRmlkP4lkLXYykZLuh0QHIihm349kAW23mek6Soo12tt1lBa5BaZl/",
-	"YQENdjfclDYkr+a2Ml4sk+lFP/NS+ItwHkEYPatQHD7FEhW3y7RS9TO3tq3aEyD1GvIv7ZJNBT+q+0mg",
-	"azzCYTGd6fTU1W4e+TArwc13KcJeslXHON27iDI3Tq/NrKcCv3WkcrSvtM5KfZealOYTHPbHP+Cp4xy2",
-	"IhLt4AkPPVEG/F2kITctki5Cc6FOTyHoR954ED6lsO9j/93Qyii3I1Ovnb+TJFu0cn1O3JupyeMJJkN7",
-	"9UOsR93ak66Ww+9+Su0c8d6IUx3AXjvVdsn0kAb7dPA8BYDRwQdvZQdnpY3f2acgfcAfmupyv4KCvJi8",
-	"BC0MQPg5pgH3IoMOkrdzqoYAQXEpzbx/69mevr7KvCyF8XfEihM0Skz1ynKBhDTpy1SBWQVY16Pl/Skx",
-	"jkfp7JXWdSrByP8dcR9aPWQTYLsjePUwbG8b9va0enqLkVoAsFFtz0CC9TRKcVkQSM+21X+75B+ieorc",
-	"YE6MRhrALh7++ndNYMabHU4zDk3lCON7J7xib/toNb6haq4Js0M6nEPKbkiRx8jFWA9IxTvwu601Lnid",
-	"Vq3m3LB13egRcPMjiTcUDTGIny7taf35fU3F2yr/uq5RtrsN+oNtwSiixDgDQA0244a6COT5KaE540Hk",
-	"693QkF8Etun1TzBn+EyQ6q3E8Zak35NW62q6DnETm5kmWUOPbiaQDhECrWOHNW6dLVA98Fc0GPIxqgDQ",
-	"UPIuNxg27taSSrxR7wGnPvPazod71Gs3l25PV5TOMuqRkDgVoFIDDgimt2copLUwN2ujuur12b99XfR2",
-	"QuPMrY3qhnT4LVSB5NpMRLGhuWGzscO8DYWsEZ2IgI9GsXkY52dKiE4GMtD1QDVTM3QfZ6W11z/GLl3j",
-	"c9vDy4FmXZ7bg4NvUOiRcJ2VpU6k9SbqQ9wC/RbZT85LnDtR2eCm6Ri6iNVWsK++8X/0FlgsKc725Czz",
-	"KQt8LvVR919snEWfSFYXQPO00UkQqYsEe4BQPAb9JtyISB4jsBxbWgT1hRbUmf75kKGUDNRkN/jOaTs3",
-	"XvbuurooSBSJD8Tq6VJmd7nxErrny9V6Bf9OVKeGvmTjIY4HAzVpKv8JOkSO81TySiqqoBxUS9K9E9/0",
-	"AwWGXSLwOG+ENl7PSoOD1fItNAMdEwVCB8z3aSp8iF4ZkNsVVy25MJ5CTqxqYbhbm6OKhyKBu19qgNfa",
-	"aykIABopnURblaOL13aE6Y4AnVZ6E8XnWCdpthP0FA5HGnafKntwTNT3G4UW2lJEuXAdUeQJ9UWKP0QJ",
-	"G7t+k4sj9rJYIsSkNz+C46VostOymoO/p3ze0Z3B4cXHLQMflxv9GZR/v/eW7nF1xkaXECYRCClZNEmA",
-	"wD4Ytl4CA3WpOaqkbQw9m8r/PYr+p9iSkcXhHxttbqVaNA2Pxrkdu0VqzbjDACb1GZJ8DH4Jsu9Ne3Un",
-	"aFV34rKLzDxi7G5HueAhhfgwwNRN8FqNkdgj0rzn+a0vVknj41uKba4r4e/izDuglli/vnP0NXNSMK0C",
-	"pLJQC6nESFPJTyUtVnSwDzEB/xoBGSkOA/nI1Dw2MxnqBrveQ4SIlwj5mJttkehcyxdG4PBas4qUSv/v",
-	"peB3WwDB39qAiQ7JEt1xk11u6cI/XTJ8UDzoQqRrEogehQJlKMEut7vY4hB5zWlvyBc6vjvtERUsQvVX",
-	"6ah1VUGXVcq23O/zLxfLRBfhMZ9Q2okEql/SGxJg2wYvZKPLo6EA8m/9cIkevKXgoT6EOvgx3SA/hJC+",
-	"vEgiKRl3JLZZyJ8MAD0C+0/HjSTihY3JudpusLZn9M1m1m45vnvF8SAPY26HR2xPJpX4YdzXWzAmJ+1/",
-	"9lhQ2tmA2X3N0hqkkw61spr28LUVPXHdlbau6QcB2MvHgq2N6XfUX1N5pGlM4qPB8PffOSHMOJ6ySMvM",
-	"2ytA9eK5Pgqn909KjsVNnHIr2P9hGyOdE4r9b2ZnvBLsX5mez61we2bIHKrJdKq1/wf6BrcsPkUqEqRI",
-	"YyLIfoyHRsq0bfz0cp8FIO/h/aLnwsfjjIrWalPs8aeAOtFXvDqUh7IPcw4eLMAypH1tsAc//gqS4NfJ",
-	"Fft1on//dfLpOjxkAb4SijWaijtpQmkbgLyjtdaeX+tqTDIkgGqcvQxY8Jn8uI4oG3/mRnLlvm8v8jFt",
-	"sH6bKbV5H7QpR0e6/UGGLQqAYQX8Vy10XWFFI1OaSWWdWa+EctcM8J8IIroHcHK/mDsb3w1FSz7eJDwd",
-	"Bkg4tKBj7Fyn4emwdtJbV3+RCzQgKB4NppHxbCssOTCq0jKO5RBn7M9+vFAN+qt6/xNwpGX/fLso2Kpg",
-	"q3NbMFuwX/6lYC1nJZRolgKMG/ZSVFaubdHkQlv4GP1+xS72Qy07mLAF++NFG++V6TmTrmCXf7j4Ve3k",
-	"256xHwB8FCZd96KZnv2q4JadCYWNnWUplJNz6XX6yc8/3QQWxP9ooDon38OZadV6X00uQRrWQvFaTq4m",
-	"X51dnH3l2YZTO9NzTKaAf9cUbdVALKnVT6XnUHhggpsvrPuOCjBmWrmAmFLXlZzBK+d/oZbHqG0P6eIR",
-	"MOhTl728ZQJ/sLVWpDx8eXFxsnFpUTDqvlLC6ddi8uLLL/s+Fed2HuBsP3WyPjPfAZ1jteJmG2scMQM6",
-	"uB+KJpPPCG5jhfRSsFrOyAHvIJrx35Owm7/5755P+ex2XZ8F0lDErbu9P9x7wfst+JEfRO600OuYmGlf",
-	"stNGnH0HU826EqRywihencObfg+Tm4iLP8Gm/HAnzBZbv2E8UdqCCqvrtcPi6umWccVoxs12VHpBWzHj",
-	"pOalD9lLvVbue4xB/z2ds5fclH2nbAa/PcMZ4w4av3iSQ/2CV4/8HuPVgpcNZsoyzoKHOWxpU/4VdnYZ",
-	"MTN79nYZ8B3/1nY2C4uY4jj7kIF7mx4I8Ux7jtAc1GbURTFfUAM9bqCqnizQtECdLblxna3eT/qBrLb/",
-	"eP/mlytqJQRD3QtL4NMzAcWHM82NBSvG4nMYpqESXaHKmLBFwNZn7MNSez5lC+0VH6+YCEXaxUab27NJ",
-	"sc95II4eg+/g26djvvsvVHnEBDzBe+ULrP7zuMSpnmejCV2kIPDSpiYa03R72E6vam6kJRO57wrxD4nH",
-	"2u44hecTNLjAMkfU3EB+q1vX/2SZ3iiG2YHhoME59McG4um2MW61KZ9J7+OO5mihZF01EKEUwwUD3umq",
-	"bKyRAVml64B/mtL7XkvrXuIjT7N59TZ342jmDycrri9kXpbc8Sm32ASAVQg0s0tD1NiKnjP2M78VsJI9",
-	"kl2e8KTVhyizPQFdfob0Uw6fY9i1MKGxAvHOP3pT85P/pCMwsJobLAjwL3ycSIX9h5eNWUrO0K6MKFrr",
-	"H2hd9um3vg14h9NI78HFk+2BZ6klllFuuKVetiA3Ll48pdzAjRSNgcJjE0CpaIOvw0yl9XsNGSx+a8se",
-	"3vd73wLW6hUg/y7c963HHnE32sMkNqX7c5s8rxDJK9jP0rAK8MQK9BUV4HsDsAdyvdki2tZwewD0CnQP",
-	"gcaEDamM4KVnVSKX0fUXaBMcErcBIfdpJG4XYjhT9OIiTmQzN1AZhTeQA+xgypDqO+8vARAsruJ43WZM",
-	"k8GxYMfHA0XDUGmf6ZCCdboLZ4dR+hnjGRSj/xSiBqdvw0mY9sqBndiKl1AeFuEfCZ/rkMHenNbziop7",
-	"08z3Wuvbb93TMp/sx4bC5WPwi+r3Re3yUOP/Nnj6dFcGtEZOsPIHsqkhOeyZ9HzOEK4xZJkDP3tr3k+q",
-	"5e0l44S0V7AFKEUyh7VdSOVIXkcvl2J2G6LCj7YLOEBiGwjTYMvQshV47W4aL424ryuOBcwPpzp2ZCfI",
-	"BDCnGF9wqaxr5EZIeyByrzKp/FGWn/DAVgIzj7p0/h7+3hEhHVq/SHRi0eo5VEmcqSXuvG51ViHVvzxw",
-	"d3ctgtTwzSPnspyAgs8dwqCmvKV/Pzf+kyeXF5+HBB7UKr61jVFyDL+/uPjjuOefVtS/Fy4cJsaV2IwQ",
-	"KAeM7cyjdch27hdGT775G26fQdIRHTCXwAu9klG3kIMbdMD1+rbi2+/hkcdxvvpvP3ucx08i14wEehXB",
-	"jQle1Q5y7zOcR79HFpLGMLaH3vgIs9V2tUYNDPqEgmSe66rSG9vrbIWuKbnqADaE+Yx1gRv0DyoGy4qI",
-	"QZVetPWCEPxOeU9PrhA0NHt0bWBcU5/PXBfoa+fzDMoAkewfThN4qY0RM9ccqKTLtSVBHvf+75E+T7vZ",
-	"z3Pzv123dqHTFcHvQ2pXMKPnwNX/EzzwSlbiaYTTTFfrlXpQe5s3c8b9gkMvDPxk0/2iAphBx2+FAtf4",
-	"JgDv67Wx1+yLS3SYYwncXg5swAUKdWRIWShxsQQh3em020Iv4bcpUPeIRosyQqtqyyqtbwHsNI1GLO5d",
-	"WsLOZTVcjhPa/fiv0KyeW34ilx1yaEF2LBypy68+Z2FIHjDgMpgzRVw4FAFLd8V4VWESLQMug7gWPbSR",
-	"M4E8MBPp4xoU2d4YDJZwPVn8JbSrG1KacVonzVUMYP/6vkAoQEvpDQ3hpvp+MPbSEOz0ds0vYkMLP33E",
-	"4/R75AWIDPv0mesccNMZvQH3MWWccdsAevu1lp4vKHV9qu+vw8lzS7FiLQnfYZZ4ys6n6+pA7ASZ50fC",
-	"lXgSHx4K/W6NaKpC5kGxjfunidf9f+6lFj9tDu1wcCWtE+UVm/KqKlgleFmwy/PLb9jl+R/Y5fmLAsHt",
-	"Ls8vCvYNZE8d4OU8u/0nbOz5+ZvtflFQWEM6HZzug4Z7vAlObrhHoj2+auzFXGbp3IuL4dq5b/flJSFB",
-	"3IptiMtJQ/qzvW4H7azj2za77lfKvbhIKM+fuTMBKfxZOBNQ7P1jRhWsXgm81KFEAc/7gHR7XJ9CWjI+",
-	"6ZY/r0cBJK4LwWS0nXWfmN3ZGVsT4McJ9+W9/+ZnsCsPOIhPe7DeYP9PnPJCK1GwSluwQWs+u4W+OOA3",
-	"oU5gYMXeKu0QyzW5x5Wwh1P2Xwtu1BOpxwRDs+NcUYL5X1D3b6cWheLvvPSikSr186YGwa70qcgV/frk",
-	"kgRLAGg/AP66ZY4VzO1osI3Po9KLs5m9GyjwfA1uuAGievPmnL7VEHPXW5bODwREoRPosEbWtskGWvK6",
-	"FkqEhicr7A4Dg12xd69esheXf7go2J9uXn3xB8rqDY6PZQA83CcZQRyshDrk2v2ZUDCe5Hz+NYR3B7iX",
-	"JtVEg0e3gT/e+o1zDGM+tyb4Sq9Vb3lpAFOIvBQS6SCxWzr/j+cIRH/LZmtjhHIF5LXKOVwyBMwNtT0x",
-	"Kc3Jlbc6oFJVQMzaIGpnb6IC+dkPeUDfBlf847tAYahc5wRN/SSR/pmwqZTzRgLgYGeL+n5Abh5DrUV9",
-	"/6/3q+oIKbrhW2rvfioyeIEZv8r++d/f/l92eXb5L2miBPDHAQZqHnsyP3oH4HKIm1oTPMFxrapun88U",
-	"Y7UoN+RPb1byaD71FrGeoZJgZ/R9JodmqXV7Q5+pqKBubUVyJ7uHItNL2N3gz9tV2JCgSfKRg9m/u9x+",
-	"cp/hY5+R+P2AXfAMDqyDx+Tv3Iv1Tnj5ucN/ht3CuVRiw3gEY2Kdgoeh0/m4Xq4DJ/vpmeM5/V0xb7bZ",
-	"vh1H195G/XXNlZPuUEX6O8HL/8LHtpM9sbJzxXPsZ4MZK6IqG0w7SOI8C8iWUJ3817Uw26Y8OSCXZdUn",
-	"f5PCIP844VWlNz+sarf9MyKr4Sf2IwgYOAiT+6r4mi16pkUJJ1mzSsHf+mkl0P/AbTX12gtaRNc7bebb",
-	"VGRy3vb8pGZJuH89tdwZk3rTuNGsDiAnllV8Kqrm0gEzJzV+qzFdD2WS5eSPdl4jx/ZoO4iL9xwylpc2",
-	"OCprYaxWyIwYUuUsnIJ0SbPxpvVhO+AdPvJEhuQ2H/hjxqvqFKp//BZ59qFNOi8PA0jUAO85EwcMAb8a",
-	"IN4jqTfw7edC/Hp3yCdj8Mdn8LnAyF7Whf25im1+EMrNCqFQVpZG1+kNbQ7GOfJYf/oLr6qHbvEI7yFP",
-	"5TvKlWB8p89zXjuAXGfkLqP1ugv5Z5CCPiOwwFQt6kLrsq1UPS13/se6XCAeC+SycFUyI1YCACl29d8u",
-	"L66rQ8BzN2b7Dp54JDHjv/3sZUnYmSHjZnijYvEvHAqusJvSc+TA+psENg+1r/VqyqDfRlN6hM1Ggvca",
-	"W4L0Yz2BT/vwbf0eH3kyj13TC2hgX2hiT+SpI0oNeelCa6tH8tARcZ7BO9caucczZ8PGPZNXbhdwM+5Y",
-	"w+iZnrhmEz9zLxyGpEZ44Fpc3IfN1LP4iydkp4aTnpasXtL3ctFj+CsfU1q0e+U9h5+yd4f/YXyUdDrb",
-	"/sk7BJ/fdU/2iarzco17cGrH5Pfhuz2n/Skvj4BN+MSHPVwbAMvXwYaCdC6A/8zZokf1HD+zMP6MPMZ4",
-	"mHa8xZ1NcXI14CQGPJ99D/FDfaqXFxeP4DuMGnNOe94chD6/eKjoss/mVYQ5dKoxQq+fUm/UFfv67Ev2",
-	"4uyPBbu8uvj6ULqKM3LAbIF8sKezWqBvWu5OwNROhZWIaX9HI9Oi2UJt354wn3TANH9oyhkM81kAJOJi",
-	"+jnhGQ7jd2IhFeRD4rbvZ/QAi2ZaS5F3Pn+AMshYPmggPR4Qyd/+EXsORLLjj/HF0xzjfxA0MiPrXTSy",
-	"lLQgNJKDN/MP+MiTXc0RcSfnbqb5nygtv52FzummlmqvnP5hQqcHgnbRovPTQB/Z7H2JW9LujXtRTFZS",
-	"0X9e7je8fIA2QNN7CkHyqHzZUZ0BxPfzL5B6rRe2W5NBPSkII0zNBJtuweK+FduCLfUGmtXoubcLULba",
-	"PvCjluR5VDs8reM86RXz+WAeJpVGqCcxd4Hma1NNribnvJZAXHp4r5NjouNNY4OHUNV+KtBLrVA0UUs7",
-	"PrutRDeG03zGhjjR3ugcq7E32gCIDAeY5L7P1O3k8I9JNB3wGYHGQ+9M9f2Bh0Pz5CsY1xahvsP/iyPa",
-	"P32nZf8miMGrinrMMachX0yVWPsBf9aUpmWX7cVQPHj/c2A4F+kqqlZRDFDJYZvN5rueGfY/Se0U/Lso",
-	"xOPzIXfo02+f/l8AAAD//w==",
+	"7L1rc9s4ljf+VVDa/79m91nGlnObHrv2RSfpbGc33elNPJOnarpfQCQkYUwBHAC0rO7Kd38K5wAgKYIi",
+	"KN/SM/smsS2KuB2c+/md32a53FRSMGH07Py3WUUV3TDDFPzGC/hXzM5nFTXrWTYTdMNm5/aDbKbY32uu",
+	"WDE7N6pm2Uzna7ah9htLqTbU2OeEefl8ls02XPBNvZmdn2Uzs6sYfsRWTM2+fMlmhi5KZr9YMJ0rXhku",
+	"7ZiXa0auuCiIXBImjNrNsthk8NuH5rOhN++ZWJn17PzpPMxAG8XFavbFzkAxXUmhGSz7JyUXJdvYH3Mp",
+	"DBPG/kirquQ5tXM7rfCJf/+bthP9rTXU/6fYcnY++5fTZl9P8VN96t8LI3aX+nlNDdkyYchWSZiUnz/M",
+	"6Nscn/ttRouC259p+ZOSFVOG2zkvaalZNqtaf/ptRjeyxql3x/qBGcU0kYqYWgk9y5rzKmSNe+m2SNSb",
+	"hT2jbGbPwb6KCXuMf50taVnOslleSm2f31JuZtmsojX8WvKl/bWUW6bs29w4upRboiR8s1B0ZT+iV4xw",
+	"YT9c0yv73SVjxeyX/VPKZjdPpN1ZCluh7Zx0ZR/trW9zqjNcml0jvFYTSjTLpSjSVmv4hnUIeejRL22y",
+	"+yvukvt65g/AT7RZk1z8jeUG1rSST9wfDcvXgv+9ZifutFsfP+GbSiqDN9SS8ayoxTUrT3Op2Gn4JswH",
+	"v/2mvSWTyGbJWVno/rb+RM1a26vIjSb4UEZ0na8J1QRP5cSe+0lYNjdsAy/au3BhH6hSdNemrt6DJV2w",
+	"MvpJrWtajt04t5NfstlWqiI2l/gB4rD+W5nfEz9q7yTttgttiX3iFdVXkZ3+vOb52u70losiI3mtlOUM",
+	"VBREb1lZEvs1srQXeM3IlvHV2lwQtqnMjmzXTDEipGCkkEzPsv7OLVjxqZRVGoFns4W0BPdbjGHZUdaM",
+	"FjAU4YLYZ4k21MRHBm6hIyzpnSjYjV2xXRC80UhiOCNSZPYSu0/seMYOnMsN08S9bn/NBFjRvpjJZnkd",
+	"kTHfyy282sga99z+UvH8inBNjCyL2DoKZfnbGLeXXABlrKkoBgaWZC3LgihZwOmWXLDM7iMlS7Ylnvp6",
+	"49sdQgHtb9ihiXzPaOGoM3L1SkZHT6S0FGZ3Go/GngDX9tqX/IqVO/uTkMYup5CEmwvy5OwcziN6DqXb",
+	"vH1hTw0MtqAcXm8fYwVZ7C7I/Jzg34Q0aQxcSPM9o9ccb2R3pA+KbEHcyrosyMYKIOrJmHCTpdwhIc17",
+	"2BQVZU5CGha52B9EhMDbjHIC68hp7Zm7G34hZcmoOMhPp7FBP4b/Xozv7dOTFK9YEZ+VNGvHIcvyw3J2",
+	"/tcR5u1o9pd9Zemt43zwPmQ3nlKXpdz6A+SOSq9YYZmlVRjrskRV02qIX7KZvegTuVHnPsBVcDyHSJUR",
+	"veWbDRerLPArwaiCRyX8acOLogzTXVBRjNyWSsklH9KOvWioRcFwT5QsrFRWS5pbpkYWrDiSwApWIeNP",
+	"uG43/el9u6U7slRy46eVdnF3kYXizpVsmXT590gZl2GnaF+eQsGaWZ0/Z3HNhaoVi7CvN3YYQvmGFYQm",
+	"MilQmtM22D76kVHdufADlxelgyNuz+Ab4dtaoJNNHXbW4Z0ZaihBv3d6fWs2XhiGnfEcoKVnNESMQtjz",
+	"R6dbjOjFtLjmOTtx3CBZKcavoUZ8w/UxSnCUACxJJx6a5UIxzckyJ0vRmpm6IjzRAhtWhVEKpzPWj1Ss",
+	"WISvXnKrVSHztKyL64wsZa2IgQ+4IEt+zeyIG0Z1rQZuiDzGcsINbzRvP4LbcHit29Gw4BHCYTdVKRU7",
+	"geNPphv3LZjgK3nzWpb1ZqoJdcV2E62Z1obuqQxLQgnumVfxreIfNGGuyd9qbcJDMWVFVmgyx1+eryXP",
+	"2QWhwr0/tybGhlGhUaRypadZc/h74ysIM8Oh7JmWaPyzG3PA1M9h74n9FOz9X5mSA5ZIZPItNWBDd2TB",
+	"8In+Bu3rPmzXokN4tk2OMIlmT2MC5ZW8+W+ngB0kmj2BGXxddqfJlps1mNq4C3rWUwDd31PNgIaYDxjg",
+	"/sisDLH82bN9UE5QiK+ltGJFc3EFh7osJT10irAa+3596AoctsP9WmO7/Zqq4hjVprtzKU6hvT3rW2FT",
+	"1HdZO5frMd9e81WqalbKber6jnR6OW+XHSjDmaVoWUBTUasY9fY1Kwsi0WByzsY+16Q6+fB4FeV/Tjkl",
+	"8top0FuKWtDUXYC5hKtih8v8IadsRzDMhpSFQtFVYzbgHlnR2GJzW6qJY1TFKJtzdyAL6uKAideVqVVJ",
+	"dwuaX53ArUsWqv5rMIvXa9A/pnLHa1rWYDhZ2QfqArFGPPjKqEBbEIy1BUP3UPAYtSztAS2v7+m02k7Q",
+	"0brONc2umaIloYqRHNZSHCLOKMm5ie6kKMBhMo87sRIIG7Yl1YpIs/69LoavzjxpJxGI09bdGR+jrb9e",
+	"U2XeO+4wgUI+CEsd57C99IbpjGi5YaAQaHAior4EF6dAa3uPJdsnj+XIC2a2jImY9VoW3g6WmhGqZA2H",
+	"jvPZ2lPfSnXFCiLrluOy5Tcp5Dby4s9WQfDsC7glPBd7wTgphjsCzrbpVKj5rxFu/s4Qbago0FmtJdlQ",
+	"gSqaJozma7KlO1ILw0uy5IKBWqvBuRt1hXgN+TiHxGvLjFnR+CScQ6E/zm7kywuGsi4SyWxfI/Q4uL0J",
+	"t8ipke6sPNkkmjKvGQjCI0yZfXmT21t2R5Eh0MBzKqyOXUppSZmWUqxciIJr5KKTbAhtWBUZ6nWHdqKn",
+	"dzMaFLL2oD/m8QeHThUmGEJDqQcI237UCQLPivhVv8R0YjvM/9RMHxH/w7Ma2ZpP8NCXbFYLbkZNjz/D",
+	"Q/FrCcLWe29RqudK6lZsETSyE+/Ha8XyX84jYneXMgQQ4+E37R27p+BhN+JruamoYsVkQ0AYmo9Gk167",
+	"x+zVlbGAzU+K5yzutPa6zELeOPZuyIpfM5HG213crO8Js1r5yLTf2mfaUaaU2A3dxAeUtVlyM8B/QLBD",
+	"8GwwbBb39t+lGFRW6xm9Dh/xqTFXsxZ0lWreTBCNA5aGs7wKvlwypRspOdX9s3dv4DDD0fWc0t7Hhwae",
+	"274sXAq/CR2fNbqQ/SnDbUhUSv0NPUothS9zPT0NZ0W5QOJPUyz3DR+0MbzlU1FlMrLYgW/oiu2casuI",
+	"ofkVRpa8NeR5Vnc+/np1kqJinHSaILimilNMNxpJt4rwzg29eYd78wySxdwvZ7HgzH1JpwGG748vzvIF",
+	"nuORpop3vlqTRMLfwGa5CN5cCGAu5DUjczhnIY39cIfpW0Laz7eO+2m606kW7jujiUui6x0779pAo5ra",
+	"Rio2EO8VA/pK39gc2F0vGSfsrU/oAH5uDSvtvUgLVpyDG2XlFVTY03LHxYpow8uycaXkdMO8PbVn6Ema",
+	"nvqRK8YifqdPFWMt70XJBYP8j2Upt0RvGavsHGCKIIiWikMiE2SLpEujvFbXLNk/HCa9f8ArFfOdvW+2",
+	"rTVBwVjBnDct/NHgrqbGufjSfFguh3YtOOpWaEiHXeSGQITTn/UFeQY5PJCopIgl04zMUajDH0uqTfKc",
+	"BPtQR1SPb7VXriqeGyfMxt+3oWrFRczMBJIn+Pk5qWq9bpEvLh4TvkDTSfVVggAGu7o35Hctz1ZIsul6",
+	"JHxQAHJsab4GCdrMChI7KYh1K6lA9VKUl+hcBE8S0LR2AWTtgwYaIsFI/iUIDILvh1fI2o3knDWGbxgp",
+	"+QaoXzFWsgITR2VtLOd0nldrl4XH7FK0LK/hPchI2z5eIfFHpNADMQy3e30p4be1IZFwuO7ieCbQEHaG",
+	"PMTfz1TdxWtEx6gu1W6i0jKog8cdPa92GM/vJX73zfN+lIEa9sTFEA7bYE6XdM/CTGJy4w1bcsFDyHOK",
+	"qpaHbyWxzH6qbYR9LuTNlBgdRA4jrynYktbluDYTdJ/GW5M09FuQw1H2L+tq2H2Iw4DaiQon2GBSFXDD",
+	"0tUIEG3D+ZnAJFwcF5ydZs3EpAE29OZ7H7Hrk6WLm6Tv1w8uIhwZqSppzgaDORTDN24thZJV1c3RGo+v",
+	"+3zv9NleNini/fcFLTnpVVZdjr3FGQDpL/oLfmHk+gRzNemdn6UqRm3ScNZ+6YHIW5ne3r4M965FQVng",
+	"FJ3DwLve2olACp68o+xKyWqyTWjJpkkRsNJ6lsLMpjh70/OchtNajssF8lH/JvMnJYK6VHQz4Ua8tY/H",
+	"+URyULmlVP2vjtToSBNSCdwa+rxy3qikBS9AJ7Vv9zbZFD/XkZ4rF69pNDycadA/PINoWIGjwNQQOlz8",
+	"40Lo9qtHuvdD1speURjV1nZq+Y81MZLYUduyKcm28b6cpyO+nErJlaIbJJWRwjn34GN4gEI+bZjFEBu/",
+	"dMUtk1g5aANSuBqEzGsErgYEUy+pKOCnYjaYpR2ppuAGMmc0ZKaH64RsJSOKa5Zo/topHS1Ihm1n01Te",
+	"ZN7KBV4TohQ5hl0TY9BG1dF0fpeiH14YjZHfNvspmH9uGr8cdHOetTyurYSyshjRgF1iVMso92LF8NX6",
+	"UBoeKiApyQBpuw2aTVvyGSquIKKtecFcvImiyx8ESfuAD8wTNSbLiJDqJt74gTvsmLkPIuLkg+jFkUb4",
+	"ttMaTy4xiT6RbfvEUTux7659KXE6f/gkN8ysuVihz2pNq4oJVlw4ty9S9ZWQW2F/mROpQpprEqNoEsyA",
+	"D1VKLuii3JEtTeQNE1IRXVp0v4xF0w0jzO4OWVN04MGfMBW3Had9HnFY7+eu6qqkeo3VBQY0SPyBlBJO",
+	"bsENKEFrqQxxvyw5fEMLuiJLxYDlgAfZf8dujpFKgF5lOMShQu5X7uMA2tU2HKBvXGaTD+tWdse5nDCJ",
+	"bijm+Twa5anWVLNIZXfYPGtc4ApyubGEuECGc+gO23fC8hQrGdVDBWFKFm6SiA7wooUUMI9mAEENtx6s",
+	"EQqTTkpZcoHXvQtn/4wk6Oko5WUVy91FG4+rGYqHk1at8Qke//JLpHxtii8tm1lzcSL38ZF1z3aIkRct",
+	"37BVKoTzGpdytYroJwtX4xSrQh76+5sJlWfspmK5wXclPG6J+5OHDbhb7pZ+ORvvf9LDOl3zNkxxGjfF",
+	"9ZpWt88zaKAGolmkexpPtLLCkafL8LcsYAwYQfHqBGVnOiSC4qgMvHVJKhOI/tJlnKN/xYnGksiKRaKB",
+	"rCx3UW2KGxTRoPNwUfjYHWpBlCfGbRZIVXuxN6pWTFvLWBsqmrQfUBEhcwMKR9ZSFVkTMIPfEyOHVJtL",
+	"HgsXvbVvtx9b69D+n5HgZyAACZCz1Ho2UVi6SQ1LtuyIxIidjmsbGG41ZCM3dqSQGUbLMmvyXkI+kMuw",
+	"xYz+Ywygyq5A3z4Oe0sLxU0jqYb7f/1acb8WcprUCAHQV2x/VS2iFvF73A16jfq+VUGkLLHAb8GW0mnq",
+	"3hGVkpAGI327NDEghKB620uLYl6TknIfsaek5MaUiffZ4ev0RtFNiL4p2l/IYocxI8VXuCCmmzIInzEA",
+	"0XrI0uAtI97y5QCS4VXCVDUtWfQbJrRzr0X9Fg1TSHnZWsl6tY7tjuMxgJVEGFYAUkAGsCwVzLaRjXHl",
+	"LjKkCXCRnCNiolzeqdNY0t2M3j6EFTPu6kyvlWr5VF0st0KTy8uEtj/FXZYuLaNgbA6pJbIyDw+GIiBz",
+	"MjoQaHMY43oHLU/e0ikp9/AdVDx85tXxxj7XZMnLwOu6UoVpzYRx2l6/MsQyRg51sRQK572rQAr2B02G",
+	"CkUgDDbgHJKataK8OEOqWDNFYuSKWZLoFCrbP0SzcQ8UQ9ObVI2X0Vhd8w+WU9IF7kG3eAuumh0Z8uXI",
+	"UGHh1HLswVVukhX9wSrtz06NxItv1a61tIfhwmNJsujDYHzVi7SB4MihKu6QhnhAemK+fSjhtgbjkBMK",
+	"guLGMKXP7bk4vUwz0JwzAAGkXogIRtogMO1tSNqPJnNzsH69+f1A3fm8V2vu7pkrytcbu5Kh0vw9tuj5",
+	"VgOBIEJsepa1bnykLH0DLMLenF6Jutv1mOL3VtZicsHCOiS5x7+F6IsD4HGefXjbiiss7GxdnmZ6BVcs",
+	"IB8miXfFaKp8v4fCSV8w6ebRXkArYd3tX6K7GY/oKH8zhrinnS5DekgDNoNExAiT9BbnIjV0Ey8Gf5to",
+	"ix1lTU0zJw+gWk1T5i+wepDMHa9oGzMPrpTezqBkAr3kQARRja3RzjwmEBx0aoAc6fe4CPn3VBSlcy9M",
+	"zB5vo/GBhhOBIthjiZB4HDmUpTMwnS+5awmBV4k7GMMCCjuebCnC3a1puYTq2PR8h3iV8KUjCo+oYJ/y",
+	"V8mbwn2a9vfRy/62A2zJCoc3RsmSixXqBLgG5+8KnvO9pR3QE0BZt0okIFI9BGCDr5bmVQPb4A5yhEBB",
+	"gp0ECksmUB1ClC1Ixoll5jQW4X5F86u2/dd2yyOKoqVnl1hgzTlQmrZcJ5r202sUp9QGLhkrj4xLWAuJ",
+	"lYYsdrBCTI9fUwM5qD9egBo57+lmHfdVd39XtTapvnCP65kSLK9xO1J0mC1XZXLuVCxhwF55O2AwIu1j",
+	"583moEilosgILNcBy3JVakDDPOIuwfrcfAKoHO6lX1FM/Vy3mPRBBFP/3MEkiSjfToJTtVtzJAWCPwTL",
+	"Xbhet28egLteWzsRqbB95/ZD86yKwuIiqKDHrQhuHnDQ2XNEOZyiXzF67fU75OhgUTgW2GfLGKXc6bhv",
+	"wZcTAwkFh7mRFYJXXZCzF77ixm4ElBoTiqU4iZoJvWJ/rgbSmnTNTWoR1H46iMEiOb/jYWfCkPG0nfSM",
+	"0HDIcX3QNMCzC0ZkbTJEAOEGOFNfth4Dfiu3gg3cEQDgcN5dO2woDL+f+mZw6UczsqAyS1llREuypE3K",
+	"F+SyJM5mCBCzFdPcc7AJuiJcFOwmI3N7lc7miY7jqDfoJ8iW4SU3u3BLgSHQFvfd0gkpbFu+OUJjDczB",
+	"qgd7PMi+cpwFpZhyUHIBiXr0mim6YhfeBwNO6paDDf3Grqo1beVcvIrCZH9aWzp1ITqrEG+7DMirnLjL",
+	"xDuSk6iHlUO3lF4x4QKacIwTXjvQlOASfc6NxtopXOQhMNzHB07kmNBiYVBhZqwMLRAyXzszlXu6M2rZ",
+	"fH5fYC/9JGIs9JqpgqMG6SWQg9aumFrTCsOBUUGE5Y7vxGfqglhHIrN139NSPkKksqMVu/4WoexuiUuE",
+	"G+pVhmzmcqH88gJPCsgGAdLAAxkgS/RMOq3473v0Jk2v/Pue0TIh6afLCxS75nEnwztDVkpuNXrv2DVT",
+	"uxY6ARW7bvDiilUmrShQG2rqjn4iryLE0Jfm9ltZM+MY6b0LezUJlSWAa8a/Fashi3VxcBimlhcDU1lK",
+	"5a69XBJZq6jfkwmjOBsCbLU0B+pbfwaQXDgwu4n1gLhtg1WBa0YL1yVooCywZHtA7MQ36pnQF0REnRpu",
+	"DFytFUIuaRiDVCEy5fScUjFaxLGimkq9/meKLWsdY+Ue7spqKwsnLC7soZat+KzVs4TE+wCV7xM2/aMb",
+	"ORaasIPF/ZBG8WpAYSdrq/rV+bpJ5EMbeHM8sIsngFbJXINU6/fOzypQpj/SVmWcJ3a/uOE7nBZSvS0U",
+	"M0IYJCBXdIGC3deGZ/+xoaeJ1RNx+tyud+MRCefXss9GZ2bYZqoHShbxHc19t6kUXyXHLmOpSZ7a8A01",
+	"Qx54a3m/lZEEl7fWJDe+Uw3kcAPog2sHkZIvKtUmutpV7WCH+9MBgOTYd66s1RlvGPJw+MsTgLgAIHGo",
+	"iQlEM1K9DxNy3O8q3zUA4UbPaCPT4cjkJeVl/DU+zb6fVa94nhpcPJCZywexwYyasqlG8c0mJsteQ/7c",
+	"0hWlpx1nreNzAgV7aMO3XLFk2O+2xo45hrBFrRMP1wDe669juGLu4mbIrQIFNhsRjrXhHriwFm9q850W",
+	"PbU2310Rf1ANrNkGq0Z8tRlSQ680JKryL+TNCbDlZH1/IW9gI98zPR2dDCsmjoe9HUrvD9IgoqROS9nn",
+	"QvNiQAaW7hpH8BzuK8e+xVamVMmNZH64ejRH+O4uevJpkV7Yu7AvbhPCilPye/OS8uPP3Fp8yczt7ujg",
+	"Xkox5HJAuUpL+GhACPGk5LJ7Ri1M/MzvW8oBRRoUTMnhmFgTk470YDX05FKR4/rAtLq94GitDU3ZuiG4",
+	"mlfcME0cmh9ULugj8/kHsZGU3B5/qageNtz1Ov7JlCsx3D0ovUGEP/0R4OvQtcNtsj9HV2Q5qVFEHAIK",
+	"djqpy0S8uyG226WaWNOzIF5spzsmSqk1m44RP4RwBLY5BSc7+AlbwVquCTQdBc8RN0fS7FC13QGym1xZ",
+	"lxupkhn0kNyekMK3RxoYzvc054Riixe7CYYhkgRlupnQ8J27vv6KdQ6vff9lrbD87JYcYOg0Blhd/FL6",
+	"a++23pdR+xNxk03Z9mnrGqYleh3334FjFv3WGItd02tG4HHiVPd+v2Ex4Iz02faUeDV/jD3iCG6Rjsia",
+	"AVpgVMAw/DqiGycNLR9E1IxQob71YUFV/cC0oFQ//tGgTLKbo8TAJ95VOnJS3nm5do76AYGG0+sRfhsu",
+	"IC6tDjb9abzHBPR1VmRkux7vX+ZoImj5TeZxoKvQ+8cLPifOsmAOjqVoQp6+OHEmZ3qKJn4PzVXnJrtV",
+	"z9uWJPNgt33p6kAtGKEEhQAgxbuCOoghu5qiYzg3Xab7MXHIuxeo+zq0l3RuvMxNMoX1tqV+vzukj0sL",
+	"dmMQg26xw3CPVJt2dyqftnJcuZi9WWayhuP3dh81WGGvJXfaO5j3RNyjCD8Mp7OXsgVtuuLam9+oyYi9",
+	"ffff0VpSU3q3rw+1yGUAD+dLqN0dyuiB9rdSICgh3ZF2mLLtIZ9syndH+2ZO/n+ifNwZ07LdYpIcutsY",
+	"gq3rsiYr7VKSEo+pKKIBSqhVsq/LkBJKKa802SopVh64cZLF0VSRx5q2ehcRsDN/h6FmClKRmDa6A2dg",
+	"vjZuN6Xb9P2568ya64TI3x6aVMs/t8dx3RsnNQA8LN1bBo0AOzpU01tCRMa553cKTqrQzR1l5TAkQLwS",
+	"6T163I8oRPqhKac8qiHq32sqTJNkp4leA+CVgLheLbjxfKBiSkvxB01CkeJeqi1f8dgt+sRXgi95ToUh",
+	"S76qFXODRNMGhtGxd5uFLCPvB4TBvdrNi6a/CqZDMuLAZm/dbsXPI/MLjlGgO5VkHMk+8r3zoeyqAEhG",
+	"XdGKk/qCsYJA0u0AKhkVq3IfqOosiprUNEztPhp71medjr7Uuz5HH2xCmKOPTsOPTXqlL9RKejBxj9A9",
+	"O/5GuXWB7tFHt3TXwRErEf7PdbdY4RZsJamkDmBp1qI6ELveWsoxkrSZScf/Tnep3CuQ+XEcDLE8pgnL",
+	"CSi4qQXvqU6RX29R1+c73P2aBpDgtuYIiIQf2fbdETrIg+VK9Pz54YcurF6UCXikz+fzKBR9+HR+AI99",
+	"OmZtQNUa8I//yLY/tVF3jwh7jOLbHQPrGxdjhxF3f2TbTx4Z9D7WcQvYUS+G4cPY3B0ew8TOjNGKnHcC",
+	"K20Gy5tCoXti8bodJTbnn3wse0oo8g7a/gmpkk2DgYSc+PHgi7OZc4LFszNw4bvJiXsr2gXQCqBNXK8P",
+	"cKAVdVBTU4wcrl1iYTOYJIyie9n+XFJAOV3ILeErIdFWOTALeKPump1JEFB7lta9tIFZ+cvFWrlCbp5h",
+	"M9wI0eMESIBp2u6N62gLOHpUGyx7aypelCxAF+4UQGdkF9Cd2NJk5FdSV03BnK7VkkZslK9CF5ioBOCe",
+	"HqED/KTkomRTi57ct0jBDOWlJv/68e1r8qfnL/74b5HiStNN32uZCUpJNQS4wzvOGvDm+L7oR7XTGG41",
+	"P9TpNpLSqDVdsfQG7v4LKf6HpgQjdllNyQ6CBI2EJBCtBl+TNXUb7myilzRZS4mfXSGt1bGHv3BubVGF",
+	"IJVYBQVgtqEzOZpPPbFrXKvsCT2hulrey3kczVEPJh9d3fF4/coZiFi5xjE4l7GL7qFfT5qzSb/wTf+h",
+	"9uG+hiDs16SIQi1XvPrpcs2I+zA4ohoM8FGZt69uuWFixP8/zt81Vdlqp8nvXYsGsxnkDyU+Wt/3zqcD",
+	"Iw1okM084ov7ytqSR1sGxGb+MYlYI/wotHMtOYKcLGWtXGsP+xu/jlTk3n26Yy8P4WAe1scRmK+D+CSj",
+	"5eF7EExJzzc5vUmPh0rcpKe9Qprw8GgHkMqrpq4RJOzKCHv9W12s2MlHXy6ayFfhWzCjj0dAufl0jxjq",
+	"ROiXr7vwowjWCryPlmVqVXSkOdcRRVA9D/SSKkQ0ohq79gqyYESzbmvACSPd3LdO/WuSMtZgit0/jFdA",
+	"64pjc41FHFwOTGLvK0Vzw3N28nEaqp3/XkPpR0qRB7TKdRQH4FuCbYt5q80JZnZqolmaJvEIPbCcld02",
+	"vaMyoy6ZPvJolP1uJDLnbCMjyTOyOSfPTl6Q1QUBBBdFpAJw/d05+SNZdXvFDPQ7efCtw3XFdusTvWZF",
+	"ct+wvVQoxWgvOfdQ9w+e6pkZ9MMZN8tDWxFWY/euKqZNsaV5T9WmeTFrvp+FTsGI8eP3qpnS4GmktWja",
+	"U7v9dw5tDL54yjkY13Y94dG72ziDLatxSYO7dETZcPKyuXv3wTJ5+8whUn180uNYwjdKcMdGYx7h/h9n",
+	"Tj/+UVQtd8UEVnBMbOkRTmWiPHv00/BiccJJXDpOOAm/xWeLHAvf8h2Ci2B+K1fERVZ7M7wDueqWd7B/",
+	"N/Qzug8RiQzf7Vf0CHKppnInau4j7S+EufZOalOZHfTC2PqyrhAEus+A2H7DYoCTS8STU3G4tc8Ouq1V",
+	"lbJgTBDl8LbuDqq8Hy8L/YwBxsoNiOeTatUhqRxn1aWx275HdruWpTX5IQWwacSILXNpflWyE/J5TQ27",
+	"xiYYJVsa8INyjV4D7bPuTsgHwSDcg+U83tfLAbje/3Z2HjK7C1YpllveRTzsD+Sac0FkWTDlv6OJFOXu",
+	"pJ/8VlVKulS1kVVjWuD5b19iDrf3TZGje26exRCCG9xbjIxkhBqsfTwh83PfveskSmehR+PLebRJYyvt",
+	"l+ZXP8i9CT1Ln9BGajNpDidn0VmI4nvuO+74bTl5kR0AOEwdHtLfWuPPnw5M4L3PNA/jz8cngAcyaQbR",
+	"5OsV94CAbvQZ1YidOtufw0dmFGfAbOy3TlqMs/Udajrdp8Cv7Qvfu8DfMRi/nHEP9TtMpm+hXbU7BUId",
+	"XYodAjCObMqLkS0JUATD478zbgtIszoilzANj8c4Motno0fj89eag9Gl3Hpk+T13kWMRJ52Oz83Ta1kW",
+	"TdfTki9NgPreByv8JZrWSsX+odgjh5qV3mRCGyCIfhWScGN5qwOza/WNDx9bllgptmRK4fG1yMqPAZ1S",
+	"mICOTNiklFASXOdrRq93llFUtaqkZvFl8OXIwb5HGPTFDinKjT52lCMHaYe9bHA3R8cmgI/p90oxVsJs",
+	"XAmVksXorR+ZUBMgabGcs15ICoAwnSAMHPiEOPh2t/cOUXVkSvOTP3VZYYwX61xWzn/vBWa8S8yH5Z7g",
+	"TIRcXVNf+RVW/TLrp8kFzNilVCfkQ8CUHdv2UWGjBV31RF6PDj5BZb8XMSSCRezZ3W3poIVBOyz5PmLn",
+	"EWqm3AIQYJHO+yEz0Y13Nh/Z/1RJ96y91ujeG16WXQbGBfGAOr05wAcNOnLJWZstdb5JC4Ivt9PZEb21",
+	"3CYKlV73yO+bGEyzfQ66XGE/xxPSxo8GxofIoBQb3sBjyGVHL2FH9p28GIFUH6LQS4AorSsvebcBbn3K",
+	"FYkZJQ4m6gCTlAJa2tonp/DolyPi9kvEovWgVUfr3A4CsaG4qqQgrfba0NGCWe2hRWCQgI6Wpf9Oablx",
+	"uSOalsb3nb/mzR9iFFcoOqJJvVF05Xr/cgQ83PxBnxCs2rHKg86GQUbweS+coM4XSghvKS/trD+FytXD",
+	"c0cceGIkzILd0NyUu1tSoQdzbCtefEM2XGAp3b6FghfPH12u6AL8VnTr3VcI8ZzXqiQGweQqCvDd7rfu",
+	"67XhABatjaIggbdYC6xNvQDw7MWAdhNqj9pS/Wlsvq6V7ii/eD4utBvYwzBq1AZ/ZzQsF81kIPYoNm2D",
+	"Pzh07B6L0DEAh38wupYxqmvBEh6yj7kh7kk/evj9djOIciBJb8WBOo3xDl0kaxCsJBu9uS+nGy1U5Gvn",
+	"OOujrrIC8sza92dBhaX+1tf0FV8uZ9nsiu7oFZadr+r4HWjX8R6mR1yzf/6EfPCg7k7oh+Q0TITLa6WY",
+	"QKtpy9G669NvRKGKjntLBqmTmKNdX8MdrWKxZWXplgcfZFZ6UqJYSQ2/ZkQbKgqqClKwa07ti6aI2LPJ",
+	"5J1TfUvyxr72nZ142mcY3nPlOlu51imJxtSLeYK4GhdUK1YQLJLUZCfroDphwqVXKEcm83SMMKy8SKH+",
+	"S4l9iAIGumZMDNF0SfW6b7aczPtOqss125EFo4pQ38pOLk/I91ZTsVob6Ktb8A24j43/RqJNA0rrRDJb",
+	"usTHe+airx2LULW4PR8VjKpX45IQRzwjm6bP3aIlmQJ7uyW/kbXau2WzxY6wXd908lMC/tJh6/55UG2J",
+	"S7lABN2osTTOSv1Y3qmIdTIPwFs7i/xquavvO3cs2be7VR7Qh0rfmBJc8ydkv5nlSa9P5S1NtXYb2ECN",
+	"rcaTkUY9raacXVXjntpVfsHC4kSvuiyGJtj2qmNjTt+NLdr0pE8CjpSPJQEPUd+s4tnpfNb3Wcir9qz/",
+	"Bbpl/cs39p+X9p/n9p+n9p+zWTY7g1c8hX/xdc/h3xfw70v49xv492yO/9lno9peC9i9mWLpeip35wie",
+	"EmZolwC43tRQRLVQLnOxxP/dS7RxHYvABDe1WGkD5PIrF3mcb3mU9jZxRjz2MCF4uEuR8OiClRCCXtRl",
+	"ySC+inU4y9J1xpPGPbmp9VpJ8OrrXLHtE5gosJontfPtD7mjrrgy46rCJ/sYkYosGYX29XE1IWY+xSsd",
+	"8MEGZsgS2Qn5URqMilrTDjpcUXU1MBTf86PNPGuNkiaxz3ecK1j63/oSRA8m3KkuV/yr1YXmzzP470/w",
+	"39kz/O8b+O/pC/jvGf73Aj/745n972z+Ev57/hT+++Mf7X9P8etPv4F3Pn/64pdYRLukhWVXckk2VGt2",
+	"qOX/LRSqfYyCDRfut7MojG6R1CLzgK7VdPzo6Jrz5z3ODoMR/41RxXE+f9p1Z8zn0YjsXnnUIVqGzuOQ",
+	"ku2g/k+IPRk/Jcgx2fZKqvzD0CIPC6zihB7x6Dwd2AXn0EHFT7Ap3vKohJWyGl/+eykrYjjaL1i+bCcT",
+	"X0ycWS/LWiqZU7WQEdkdXhf4o6KQn7T3NbErsXe+5Qy38wv84BHSXIRxResVG7CMWs01Dnis8YAWitEr",
+	"7c2+pSecROp9eoT72mtJd38Vz76Jaln/wDcxTryeGvt78XunWXucD0+x0FjxNiRL9VXKfr3zfVCpKNDt",
+	"Sb51TS+tlWYauMhSbrFLm94yu8FLOcDdEn0E7+7IPTDdOoa9hVrSZCEx+fwUX93q9Cqq9p1M/YQwZraM",
+	"obgxW2d6L6kidYUiCNsnM3+e2M7T6q/Q14vraTlj0Tj2oqQFGyezV/axlrPRao5x6smpaho5tjjts56H",
+	"7S14T9zzk+IfY2reilb3mHsRSWbiYlXipvRNYr7qZDJ1HjVbiQlEGDkruFiRgNylq5IbotfQAxsiku7n",
+	"Jb+x99eBzfnvDQB9Qb68JZ/7zEYx6GUYN8DwQbSTBpj6nrZ21n+HxGi9vS0FY1UAeCVrKla6RaWwJXdw",
+	"SeqqiugOfYr+s30O70aTPqdYWO6tiLpnKvbY5GeuGDGK5sl88el0vihv5YUpx/N2P8oCe9VgOI24bp7y",
+	"CkTcgjaxUmyzf8sIecww6SeQ2UklBZpfjmalQNG8+AS9BLvBnvkhhx80HxzPkW1Tc2z0jUzffyuG5L0f",
+	"gKzNci9VZuay1B2wYST6Lut87eSlF5JYpO8zDWXh5GPL/9h6ZemS/Ye8JdCk+7JW+5mFf3wRPSMKeY7d",
+	"NEdsq45YGPufQgddTbiYcj9Pnka1p306QvHQ27ZPnn4a19GNa2R+LcvrIc+aWavQAmSIYr5FfLCdrFtB",
+	"6DQGNB6SxAn84IrQD6qjYBih2bBG99s9sGHDq+9ZU8ripVQk2VAWxPCqiWYh1NWUPMeYNIoxZb1lmBB4",
+	"z2HBTxAXAq2fvDNW1FyzUvtY8AV59nJ+TuiW7hrENyWLTmgIOyLc2mhY949gYLb4ZCo9jp1+xRTfi4b8",
+	"MT4uPjl2v9vjPU06a0PVit0ul4/u6a8R4n0FOavuEBVLiXW9GK9QCaVvh/Ix7fIIPNnc3tGw79P5XVCM",
+	"G7wdf/b586nS7hhfQQd+a0jtvYSezsuQqjhk3p7FCjGB9dyKZvZM9JmSkNi3b9B2Kh4Wsi5dw/QVsAro",
+	"VltWGJO6BtCfTY3gvZgmSAW2vmUlRqpgz7LZlg0lhfYIqu/PQ2yfKXkye2doDfe+3KUlFw6vrGUI0tL0",
+	"duWz5/tB8iqmXaAuv3L9lOwXo7aboCudkGQfS22F3Ffsc9Rkx5QS8neg0NJpcq4ao5SrW3JHjCq/Gb/l",
+	"eCYIsAQdykWhg5g4/qRi4pptKqYwb7VDJ2fRYyKt50fGft4e+kka897y2+UxJMrpz9wq6qXcopyGn7yU",
+	"vr2/Lj2DBuZxIH1GKpbT6ckzfXH1mY8WqT2fype/HK4AhqL+k0+utD+x/FcH6Gz44v1iQU6DSfgKMCA/",
+	"GWqOBBu09t6S6zVDCyAjXLjKEhB9GZiua8hJ7+7mJHSrKfvZwH/2dvS/2Q7aFEEWkVxCMIeLVdOR3t8U",
+	"V9NonLGqubh6UmAy/ho+gXxNKz5dZeQ1iMtFrYQr5zlQ3x8mOAqB1SxlHBi5OsFTnIKLjDfisr1hU3oj",
+	"sF0cQ/1uQV0SQQbsbALShMcXOAzqf+mjcRMWPQVEYpne7ngTzOw91EEQx3XJCEDlJzmFK55fRbiJJIaD",
+	"U8tpHUysuGAX3j5LxJKoSxbnVNI7XRDe4wKb8DhVww4AnXpmB0vaemq3WXONLgVo88MTcSmumSp4btrg",
+	"e3SlGA4vJfFOKPszOqKwFYGPgwBAf3fcmIT0SsXdIWV4OO4tAsAsETYVNj0wBY2VQBUW+Pil+iFGGAUt",
+	"rnnOTpDyk1kFfguZxXR8HCaGMYBEXZbU7pmLivT2eM1X68+01whuyiuENCzSSSWK4uzbTozKeCWLoyFG",
+	"0xUJL5cPCj54aKgrCHwYY35NRtbTeRShXZkjeyb4qlYP/M2AlpuDdJvnDyZFtF0ictBkyaZqs57esfh4",
+	"8Ngp0mFiz/MpGM1csO+mvb0Fj3yHIND31z4xuUliq4dhp1Fhg6Dc2a2kRu201jH0UCsFAUsk9ACGfnvH",
+	"NnGY0uN+GLGtVkfh9Tr20fRtrRW7y9aSeMvCXiZKL99fDe/1Uc3V/iz41H4sC6oZ+Q+yVdwYJsj/ITqn",
+	"JSP/TuRyqSGzeu/kAGpKili3D/cOqkl4yqlIVkNaYpp+PzjvRko0l+z0Up+F5o3j5+We8y8PM8paq42R",
+	"x589pu0QNF6n01/U0bjf2hLqxqFHijvXpqfJbz8DJ/h5dk5+nslff559ufAPtcC4qGIu15Qrj8cFjT3R",
+	"a9GeX0s0RgkSIHtPXvv+n4n0WAcM3z8LxWiB2sv9QJx6ztAP5dpPLsAcFgQwWMHDjWZUPxrp59hneb5x",
+	"KhNGRb+7Xe8S2rZQpFDIcvRW3HoXJaq/UMWpMG/aU7lPy3XY0ozN7rNUxeTus5b9IVSJa9+QwW8Vk1WJ",
+	"OHFESMKFNqreMGEuCKDxu26IA+1/hruzJVos6d1/4Gk/QH9X7Ne4WMp4sxAN19LapH/jK1ffiRl3YFAq",
+	"e9ldouValoUm1Iep/mLH0+5G/yw+vYN7rMm/Xq0yssnI5lRnRGfkx3/L2g5m6IRRMDAJyWtWal7rjAQf",
+	"r4aXuc/PybwfWd3r0JWRP83b3bcwXJSRs2/mPwtfsBuCst9BKyiYdDXYW+rkZ8TryJnQrDEaZj+8u5xl",
+	"s1qVs/PZ2phKn5+eyooJdA6fSLU6dV863XDTaqg0ewMcqIXLeT47A9lSMUErPjufPTuZnzwDYAmzBko6",
+	"xZxV+Lly+SsSNpFL8a6wlAsPzJAomDavHFxJLoXx6NZVVfIcvnL6N413FW2XMcsmgLt/6ZKdtfPgD7qS",
+	"wqliT+fzOxvXLQpG7fM76j7NZs+fPh16VZjbqW869qUdX0j9Dmhwmw1VO/C48nyN18N4Z07WlEApRnUA",
+	"o1wzUvHcgYYYiGT9deZP8xf73tMFza/q6sRvjYttd4/3uxsrxr4FJ+ettjvODDsGe9zZb6RiJ69gqkkC",
+	"1oo+JWh5Ct+0Zxg9xIV/4xoqK2BNr3ExT95w7dsGxyWevYr2CK4Yqwg3GDgD3cgvd59pfrn96X93zdQO",
+	"vFMuM4DrzE5iwUhVG1gQWeysMHdb05x7KVfuzHPqtPP4bX4ta2HeYCfyf6QL/ZqqYug65/DZI1xmaqDY",
+	"DmAfjUSt1p4xyjaUdphMRSjxgQF/pA1Okj/ZdWihNHC2a9/u5/d2skmt6VxEr99BpnfofiMe6cwRbhmP",
+	"C/g0cmVoEUgEo4ppExwHcc6dr6kynaPuZ0YC9ON/ffrw47nr+g9D3TDtehHmDGC5ckmVBuNT43MYsHOl",
+	"eAxECTUOkaCQAgCOJeAbr6TVvKxmxIRTb7YSy217lAfs6D7oDt59d8R380QUR0zAbvggf4HVfx3agkuw",
+	"2kpsL6oz18uKt+vahslObiqquHaejSERYh9i93XcYQqPx2hwgUUKq7mEEiJTV3/QRG4FwYxrf9HgHoay",
+	"Kt34JKQqHknBpMbNUQMYpGj6RrloPvhdjCybHMUxXiUr3w4rpmC+59q8xkce5vCqXerBuZnffltxfT4L",
+	"vaCGLqjGnrDQGyDC71Fjywbu2A/0isFKelt2doc3rTq0M7s72JcfIBWfwusIwhZGNFbYvNPfrM79xb7S",
+	"uA4RFVVYQ2q/8NuM28mBKeDdON6L1OURbS2943vsOx+//DJ0AB9xGvEzmD/YGViSWsstNHGgmizYEkye",
+	"bPZ8/vwh+QYeJGsMFJQqdk5cuAO+8DPl2p415DLZoy0GaN+efcGWXPDgSo8ykP9k5k3rsXs8jfYwkUPp",
+	"ftzenrcga4OhzhUp+YYbnaGzKgPnH+QWO9+fzoIRD9LDCnBsJu0wOfxWKUYLqB/B7VKyeoI2wSF269um",
+	"PQzH7fadS2S9uIg7spkbTNnMGsi+F03MkBq676+hf1BYxfG6zQQf9eQOeMd3D4Sh4k7bMQXr7gTOHqEM",
+	"E8YjKEb/zVgFXueGkjzMF/iCNgi+3PQEciCRhwz25raelg4hK05876W8+tY8LPHxSOsjh2GPyw8Z5FyT",
+	"K1aZtFaivw+avjuRYY8uRsqfnU0NOX2PpOdTOMmQWIz0bK15O6mWW9kZJ057BVvAJcumkLbxGThRcfR6",
+	"zfIrH8y/t1PAASLH8L3cInYoWrYMxe628dKwGwBOJxhIueWuX0ILdldUDOYUoSvKhTYN3/DZKm67N4m7",
+	"/BsvvuCFLRkmjHX3+Q38vcNCOnv9PNKYW4rHUCVxptpR50Wr0bZT/YsDsrtrEcSGbx455cUMFHxqsClW",
+	"zFv6jyPxH7zMIPs6OPCoVvGtboySY+j9+fxP055/WFb/iRl/mQgVbDuBoRwwthOv1iHbeZgZPfjhb6l+",
+	"BE7n9gGTGSzTKzye8cEDOuB6/amkuzfwyP04X+27Hz3OYyeRakbCfmXejQle1U7zsEe4j/aMNOT6YWwP",
+	"vfGh7rntag0a2FaqK+TMS1mWcqsHna2QxpWqDmCX8K9YF7hE/6DPTvOYrqVctfUCH/yOeU/vXCFo9uze",
+	"tYFpnd6/cl1gqMf7IygDbsv+6TSB11IplpvmQkVdri0Ocr/yf4D7POxhP47k/6lunQIm7jir0J5D7FTW",
+	"jJYHzOjv8eN73Ew3QmQj3xms67sDdu+cIqoWLQe4D5c1ZiAtBj3gmPl0IDPiEuKVJbRP1gBs6S595nvi",
+	"Ud+tb8FyuWGYyelVCFoUimlsbWaV6hsDX+MCMi0c+1AYcpcZwniRs5fkh1cXgZ02SID9TIl3MP+3HDJy",
+	"9+5cxINkmtXMMoyA/b1mateEwFwj+eaQfTkkUhpUatnvunS4GHh5zw241+NIinJHSimvoMfBwDwMvWKd",
+	"eeyjFe6XPETGXRJqL0jmystzWdabgO3lD9VAV8El9Gd3vWJlrXRTImD4hp3PL8iTMwy4YOVrbM44QGfW",
+	"QUNtRQ5fzqNNBXxx3ctecZ1ljQ+gP+D0D9Ze9B20d7jl+1vcy5P3aJ5TSRLbS0b802OEGWkVx24OMInR",
+	"Qkd3u+Atbla/xNAs2mcqc8PME20Uo5vu2QbtasEFBUJsUdmL+bNnZy+ff9Of0oNqUMigDrm0IUEfhOrZ",
+	"s69ZHXI+cCBimLMTORQAIbg5J7QsHfcHIobItntoy3OGJJazqMAOjGIwCovs4cEisHa4FLMZp3Wn2cpO",
+	"di7kDZji3GiX4NRs3ELejEZfmw27e8/Gj2zrFn73Mc+7PyPLn7g/p6/c6gBdV8ktBJBczinVGHWhihG7",
+	"1sLShaueWcibC3/zzJptSEuAdIgl3LLTRV0eiJ4i8XzvoJ4fxIuPMqVb3B9TEm4V3bx5mIj9/1Ivugo7",
+	"FNqh4JJrw4pzsqBlmUHzkoycnZ69JGen35Cz0+cZIvienc4z8hLyJw/QcprnDrb69+C4s4uC2j6nMsLt",
+	"Pui6C5Lgzl13YdPuX/O2bC6x5vn5fLzo+ds+v3QQPlds5yPzXDn1XF+0w/ba0F2bXPslzs/nEd38K3cn",
+	"4g5/Fe5EZHv/nHFFLTcMhborI+emk7IQ427361WMc8YHPfLH9SkCxzU+nQRNcznEZvdORlcOqekOz+WT",
+	"fedXcCq3uIgPe7E+iOBz1GQlBctIKTXYoBXNr1iBkA0Ap5+hv5KSKyENIttHz7hk+nDRzntGlXgg9djh",
+	"h+35bgQj9hPU/dvJhR61Iy3BcKJK/bjJgXAqQypy6T59cE6CRUDuPDJLdy1zLCNmT4NtfB6lXJ3k+nqk",
+	"lvw9ePlGNtWaN6e5vr6A6jnNzH/UZvnkm+7eRhxhkYRhByvyuynzvlS80k0e4ppWFRPMN/fdYDtoWNU5",
+	"+fj2NXl+9s08I3++fPvkG1dP4B0uuOToUTlMnI2d0TBXcB3hHoYv/N0nlozcGjepJg9lKjzsLazuMEc/",
+	"5mNroG9lLQYL2z2OTKAln8ILJSXc2B8eIwXmW5JjV7kMMur5EoQbxVYmUFUY0mEN31hrB2rkGWTL7IX/",
+	"eilSLnxwyPP6k48w3L/rFYZKdYq4qd9JjlHOdKzYpeEAONjJqroZ4dfH7Naquvn3m015BLve0l0luYDa",
+	"pN8Ny8Ytspw5TJ/863/+9H/J2cnZv8V338MSj1Bq89iDBQo60MtjZNua4B3whbJsmiVcsSpartXaubGA",
+	"QbOSewsatDbrEYql9kaPILOxCsAomwN9pLqpqnUU0ZPsXopEN2j3gL9uX2izBU0eIx8tcNin9jt3it73",
+	"HQnv9/Asj+ChO3hN/sHddB+Z5Z979KdAPGoi2JbQAHhHOjVdY7fzft14B272wxPHYzr0QmlAc3x7nrze",
+	"Qf29psJwcwh04yOjxf/gY7uxRLOfqFk3GT+sLJpUKmyr5zGXYylUHh0yCYIhkkj1JfttRstSbr/bVGb3",
+	"F0SvjLXP/Vb7yIif3LPsBVkNZaNhwk7SrGLA7P3kNMClBb8c9DtE0wsDMdh8TwrW2UXCl23XVmyWDpF2",
+	"AK4iJVOv8RNq6XGcNHao30unjI0f2tUP7kwUMePe7mug2AFtB7FHH4PH0kJ7T2zFlJYCiRFjxpT4WxDP",
+	"WVXWhj9sB3zERx7IYt2lYxvltCzvJvXXvcuFLpjCmvqDGDkVAE/n7IAhYFcDm3dP6g28+7FADT8ecv4o",
+	"/PARnDswsuV1/nzOu1nVRDMmkFf6Lkv9A20uxinS2HB+Dy3L2x7xBDcljeWL8g0jdGl8DRf04ktrVJPq",
+	"9dwntEG/JP0KqmxyB7waK7dfSVm0laqHpc7/qosVQk5Bsg4VBVFswwBzZ1//7dJiXR7C1rxUu4/wxD2x",
+	"GfvuR6+8xJ5BCZLhgwj4BnApqIBklEdJ8rWSBA4Pta96syDQCaqprsQ2WN5Njs2qhuHswHl+WFp/wkce",
+	"zGPXNL4bORc3sQfy1LmdGvPS+T6O9+Shc5vzCN651sgDnjntD+6RvHL7mMLhxBpCT/TENYf4lXvhMPY1",
+	"wQPXouIh+LmBxc8fkJwaSnrYbbWcfpCK7sNfeZ/cot0Y9jH8lIMn/E/jo3S3s+2fvMYGH/vuySFWdVrU",
+	"eAZ37Zh84987cNsfUnh4+NUHvuxebADyaAf+zjXHx74Bo0d0r57jR2bGX5HHGC/Tnre4cyiGb0acxABZ",
+	"1vcQ39anejaf34PvMGjMCXZ3EgipXTyUrOlH8yrCHDrlJr4LXSG34py8OHlKnp/8KSNn5/MXh/JijOIj",
+	"Zgsknj2c1QIdPVNPAqZ2V3CwmNd4NPg2mi2uIekDJsyOmOa3zW2DYb4KDFhczDAlPMJlfMVWXEDiJR57",
+	"P6MHSDTRWgq08/VjMEJK9kED6f6wln7/V+wxQBePv8bzh7nG/ySAi4pX+4CLMW7hAJcOSubv8JEHE80B",
+	"VCxFNrv531HdQTvdnTpJzUUPL+B2TGcAZXvV2ueHQXfTyecSjqTdtX2ezTZcuF/P+q2Yb6ENuOk9BCO5",
+	"V7rsqM6AU/71V4C9lyvdLf5wbXccDKLIGVnsfLPejKzlFvpxyaW1C5C36iF8txbnuVc7PK7jPKiI+Xpg",
+	"XYeUxrrT/XmQ/7eaRD/EXWsNl3rXhFF30yrps1OFID5CRWEVTyGNz1S6CNBOREhw34/s6+lvUCr1ZVQz",
+	"/8g28pod2umvERdVGGvP2j3r7hO05bsXkFTj6CKNSRw4jOPZz7QpjPCp38eJg2sPMxv9qUdPE77F1LXf",
+	"SWwTfUorDjvhHu5jCfY7BTaOPR//7ucXvpYC9R3Xc5jmVyXrBoab12gffO6NThHDYisVQG9RaC8x9Jqq",
+	"XXESBUXk4IhmRfOdhbw58LCrhQQEF+jG5KrT7E8UuyS597ScapHNoGXpevMSI/GoCqxcgz9Ll/up1+3F",
+	"uCST/uvAG5fFa0BbJX2wSwb7ozfvtcTQf6VrQ2W/i5pheN4nJH755cv/CwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -32,7 +32,7 @@ func TestContractDefaults(t *testing.T) {
 	seen := 0
 	var compare func(path string, schema *openapi3.Schema, value any)
 	compare = func(path string, schema *openapi3.Schema, value any) {
-		if schema.Default != nil {
+		if schema.Default != nil && schema.Properties == nil {
 			seen++
 			if fmt.Sprint(schema.Default) != fmt.Sprint(value) {
 				t.Errorf("%s: the contract says %v, a setup takes %v", path, schema.Default, value)
@@ -44,7 +44,7 @@ func TestContractDefaults(t *testing.T) {
 		}
 	}
 	compare("setup", document.Components.Schemas["Setup"].Value, tree)
-	if seen < 10 {
+	if seen < 80 {
 		t.Errorf("only %d defaults were found", seen)
 	}
 }

@@ -124,5 +124,5 @@ func savedTest(k store.Kept[measure.Test]) contract.SavedDropTest {
 }
 
 func savedRound(p service.Played) contract.Played {
-	return contract.Played{Game: p.Game, Seed: p.Seed, Mass: p.Mass, Points: p.Points, Missed: p.Missed, Time: p.Time}
+	return contract.Played{Game: contract.PlayedGame(p.Game), Seed: p.Seed, Mass: p.Mass, Points: p.Points, Missed: contract.PlayedMissed(p.Missed), Time: p.Time}
 }

@@ -3,7 +3,11 @@ package api
 import (
 	"bytes"
 	"context"
+	"io"
+	"strconv"
+	"strings"
 
+	"dunvel/core/setup"
 	"dunvel/core/trip"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
@@ -17,8 +21,11 @@ func (h Handlers) ExportLog(ctx context.Context, _ ExportLogRequestObject) (Expo
 	if err := h.does.WriteLog(ctx, &out); err != nil {
 		return nil, err
 	}
-	return ExportLog200TextcsvResponse{Body: &out, ContentLength: int64(out.Len())}, nil
+	return ExportLog200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportLog200ResponseHeaders{ContentDisposition: under("dunvel-log.csv")}}, nil
 }
+
+// under is the name to keep a file under, as a header has it.
+func under(name string) *string { return new(`attachment; filename="` + name + `"`) }
 
 // ListPlaces implements the contract.
 func (h Handlers) ListPlaces(ctx context.Context, _ ListPlacesRequestObject) (ListPlacesResponseObject, error) {
@@ -34,7 +41,7 @@ func (h Handlers) ExportPlaces(ctx context.Context, _ ExportPlacesRequestObject)
 	if err := h.does.WritePlaces(ctx, &out); err != nil {
 		return nil, err
 	}
-	return ExportPlaces200ApplicationgpxXmlResponse{Body: &out, ContentLength: int64(out.Len())}, nil
+	return ExportPlaces200ApplicationgpxXmlResponse{Body: &out, ContentLength: int64(out.Len()), Headers: ExportPlaces200ResponseHeaders{ContentDisposition: under("dunvel-places.gpx")}}, nil
 }
 
 // ExportAll implements the contract.
@@ -43,20 +50,49 @@ func (h Handlers) ExportAll(ctx context.Context, _ ExportAllRequestObject) (Expo
 	if err != nil {
 		return nil, err
 	}
-	return ExportAll200JSONResponse(*all), nil
+	return ExportAll200JSONResponse{Body: *all, Headers: ExportAll200ResponseHeaders{ContentDisposition: under("dunvel-backup.json")}}, nil
 }
 
 // ImportFile implements the contract.
 func (h Handlers) ImportFile(ctx context.Context, r ImportFileRequestObject) (ImportFileResponseObject, error) {
-	file := service.File{Kind: string(r.Body.Kind), Text: []byte(r.Body.Text), Take: r.Body.Take}
-	if r.Body.Columns != nil {
-		file.Columns = *r.Body.Columns
+	file, err := fileOf(r)
+	if err != nil {
+		return nil, err
 	}
 	report, err := h.does.TakeIn(ctx, file)
 	if err != nil {
 		return nil, err
 	}
 	return ImportFile200JSONResponse(reported(report)), nil
+}
+
+// fileOf is the file of a request: as it is, or as a text within JSON.
+func fileOf(r ImportFileRequestObject) (service.File, error) {
+	if b := r.JSONBody; b != nil {
+		file := service.File{Kind: string(b.Kind), Text: []byte(b.Text), Take: b.Take}
+		if b.Columns != nil {
+			file.Columns = *b.Columns
+		}
+		return file, nil
+	}
+	file := service.File{Take: r.Params.Take != nil && *r.Params.Take}
+	if r.Params.Kind != nil {
+		file.Kind = string(*r.Params.Kind)
+	}
+	if r.Params.Column != nil {
+		file.Columns = map[string]int{}
+		for _, c := range *r.Params.Column {
+			key, at, _ := strings.Cut(c, ":")
+			n, err := strconv.Atoi(at)
+			if err != nil {
+				return file, setup.Fault("column", "Column: “%s” is not one of ours and a number, such as time:0.", c)
+			}
+			file.Columns[key] = n
+		}
+	}
+	var err error
+	file.Text, err = io.ReadAll(r.Body)
+	return file, err
 }
 
 func reported(r *service.Report) contract.Import {
@@ -96,6 +132,24 @@ func (h Handlers) MakeCopy(ctx context.Context, _ MakeCopyRequestObject) (MakeCo
 func (h Handlers) RestoreCopy(ctx context.Context, r RestoreCopyRequestObject) (RestoreCopyResponseObject, error) {
 	before, err := h.does.GoBack(ctx, r.Name)
 	return RestoreCopy200JSONResponse(copyOf(before)), err
+}
+
+// ListUnreadable implements the contract.
+func (h Handlers) ListUnreadable(ctx context.Context, _ ListUnreadableRequestObject) (ListUnreadableResponseObject, error) {
+	found, err := h.does.Unreadable(ctx)
+	return ListUnreadable200JSONResponse(each(found, func(u store.Unreadable) contract.Unreadable {
+		return contract.Unreadable{Table: u.Table, Id: u.ID, Name: u.Name, Why: u.Why}
+	})), err
+}
+
+// RemoveUnreadable implements the contract.
+func (h Handlers) RemoveUnreadable(ctx context.Context, r RemoveUnreadableRequestObject) (RemoveUnreadableResponseObject, error) {
+	return RemoveUnreadable204Response{}, h.does.RemoveUnreadable(ctx, r.Table, r.Id)
+}
+
+// RestoreUnreadable implements the contract.
+func (h Handlers) RestoreUnreadable(ctx context.Context, r RestoreUnreadableRequestObject) (RestoreUnreadableResponseObject, error) {
+	return RestoreUnreadable204Response{}, h.does.PutBackUnreadable(ctx, r.Table, r.Id)
 }
 
 func copyOf(c store.Copy) contract.Copy {

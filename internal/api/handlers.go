@@ -19,6 +19,12 @@ func New(does *service.Service) Handlers { return Handlers{does} }
 
 var _ StrictServerInterface = Handlers{}
 
+// Health implements the contract.
+func (h Handlers) Health(ctx context.Context, _ HealthRequestObject) (HealthResponseObject, error) {
+	revision, err := h.does.Revision(ctx)
+	return Health200JSONResponse{Status: contract.Ok, Revision: revision}, err
+}
+
 // GetDefinitions implements the contract.
 func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error) {
 	return GetDefinitions200JSONResponse(contract.Define()), nil

@@ -20,7 +20,7 @@ func (h Handlers) CreateItems(ctx context.Context, r CreateItemsRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	kept, err := h.does.PutRows(ctx, r.Body.Kind, r.Body.Rows, choice)
+	kept, err := h.does.PutRows(ctx, string(r.Body.Kind), r.Body.Rows, choice)
 	return CreateItems201JSONResponse(each(kept, savedItem)), err
 }
 

@@ -24,6 +24,7 @@ var told = []struct {
 	status        int
 	title, detail string
 }{
+	{ErrForeign, http.StatusForbidden, "Another site asked", "A page of another site asked for that, so it was not done. Open Dunvel itself and do it there."},
 	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
 	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read", "What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
 	{store.ErrConflict, http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now."},
@@ -49,11 +50,11 @@ func describe(err error) contract.Problem {
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
-		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 16 MB.")
+		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 48 MB (16 MB as a text within JSON).")
 	case errors.As(err, &request):
 		return unlike(request)
 	case errors.As(err, &status):
-		return contract.Tell(status.StatusCode(), http.StatusText(status.StatusCode()), "The address or the method is not one of this service; see /api/docs.")
+		return refused(status.StatusCode(), err)
 	}
 	for _, t := range told {
 		if errors.Is(err, t.err) {
@@ -61,6 +62,25 @@ func describe(err error) contract.Problem {
 		}
 	}
 	return contract.Tell(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
+}
+
+// ErrForeign is that a page of another site asked for a change.
+var ErrForeign = errors.New("api: another site asked")
+
+// refused is what the server itself refuses.
+func refused(status int, err error) contract.Problem {
+	title, detail := http.StatusText(status), "The address is not one of this service; see /api/docs."
+	switch status {
+	case http.StatusMethodNotAllowed:
+		detail = "That address does not take this method; see the header Allow, and /api/docs."
+	case http.StatusBadRequest:
+		title, detail = "Not as the contract has it", "The request cannot be read; see /api/docs."
+		var told *echo.HTTPError
+		if errors.As(err, &told) && told.Message != "" {
+			detail = "The request cannot be read: " + told.Message + "."
+		}
+	}
+	return contract.Tell(status, title, detail)
 }
 
 // unlike is a request that is not as the contract has it.

@@ -21,21 +21,228 @@ import (
 	"dunvel/core/units"
 )
 
+// Defines values for BoxColumnType.
+const (
+	BoxColumnTypeChoice BoxColumnType = "choice"
+	BoxColumnTypeFlag   BoxColumnType = "flag"
+	BoxColumnTypeNumber BoxColumnType = "number"
+	BoxColumnTypeText   BoxColumnType = "text"
+)
+
+// Valid indicates whether the value is a known member of the BoxColumnType enum.
+func (e BoxColumnType) Valid() bool {
+	switch e {
+	case BoxColumnTypeChoice:
+		return true
+	case BoxColumnTypeFlag:
+		return true
+	case BoxColumnTypeNumber:
+		return true
+	case BoxColumnTypeText:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for BoxKindKind.
+const (
+	BoxKindKindBait   BoxKindKind = "bait"
+	BoxKindKindFloat  BoxKindKind = "float"
+	BoxKindKindHead   BoxKindKind = "head"
+	BoxKindKindHook   BoxKindKind = "hook"
+	BoxKindKindLine   BoxKindKind = "line"
+	BoxKindKindRod    BoxKindKind = "rod"
+	BoxKindKindSinker BoxKindKind = "sinker"
+)
+
+// Valid indicates whether the value is a known member of the BoxKindKind enum.
+func (e BoxKindKind) Valid() bool {
+	switch e {
+	case BoxKindKindBait:
+		return true
+	case BoxKindKindFloat:
+		return true
+	case BoxKindKindHead:
+		return true
+	case BoxKindKindHook:
+		return true
+	case BoxKindKindLine:
+		return true
+	case BoxKindKindRod:
+		return true
+	case BoxKindKindSinker:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for FieldType.
+const (
+	FieldTypeChoice  FieldType = "choice"
+	FieldTypeNumber  FieldType = "number"
+	FieldTypeYesOrNo FieldType = "yes or no"
+)
+
+// Valid indicates whether the value is a known member of the FieldType enum.
+func (e FieldType) Valid() bool {
+	switch e {
+	case FieldTypeChoice:
+		return true
+	case FieldTypeNumber:
+		return true
+	case FieldTypeYesOrNo:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for HealthStatus.
+const (
+	Ok HealthStatus = "ok"
+)
+
+// Valid indicates whether the value is a known member of the HealthStatus enum.
+func (e HealthStatus) Valid() bool {
+	switch e {
+	case Ok:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for NewItemsKind.
+const (
+	NewItemsKindBait   NewItemsKind = "bait"
+	NewItemsKindFloat  NewItemsKind = "float"
+	NewItemsKindHead   NewItemsKind = "head"
+	NewItemsKindHook   NewItemsKind = "hook"
+	NewItemsKindLine   NewItemsKind = "line"
+	NewItemsKindRod    NewItemsKind = "rod"
+	NewItemsKindSinker NewItemsKind = "sinker"
+)
+
+// Valid indicates whether the value is a known member of the NewItemsKind enum.
+func (e NewItemsKind) Valid() bool {
+	switch e {
+	case NewItemsKindBait:
+		return true
+	case NewItemsKindFloat:
+		return true
+	case NewItemsKindHead:
+		return true
+	case NewItemsKindHook:
+		return true
+	case NewItemsKindLine:
+		return true
+	case NewItemsKindRod:
+		return true
+	case NewItemsKindSinker:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlayedGame.
+const (
+	PlayedGameFish  PlayedGame = "fish"
+	PlayedGameTouch PlayedGame = "touch"
+)
+
+// Valid indicates whether the value is a known member of the PlayedGame enum.
+func (e PlayedGame) Valid() bool {
+	switch e {
+	case PlayedGameFish:
+		return true
+	case PlayedGameTouch:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for PlayedMissed.
+const (
+	BowIgnored PlayedMissed = "bow ignored"
+	Empty      PlayedMissed = ""
+	TooEarly   PlayedMissed = "too early"
+	TooLate    PlayedMissed = "too late"
+)
+
+// Valid indicates whether the value is a known member of the PlayedMissed enum.
+func (e PlayedMissed) Valid() bool {
+	switch e {
+	case BowIgnored:
+		return true
+	case Empty:
+		return true
+	case TooEarly:
+		return true
+	case TooLate:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for RoundQuestionGame.
+const (
+	RoundQuestionGameFish  RoundQuestionGame = "fish"
+	RoundQuestionGameTouch RoundQuestionGame = "touch"
+)
+
+// Valid indicates whether the value is a known member of the RoundQuestionGame enum.
+func (e RoundQuestionGame) Valid() bool {
+	switch e {
+	case RoundQuestionGameFish:
+		return true
+	case RoundQuestionGameTouch:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportFileParamsKind.
+const (
+	ImportFileParamsKindBackup ImportFileParamsKind = "backup"
+	ImportFileParamsKindLog    ImportFileParamsKind = "log"
+	ImportFileParamsKindPlaces ImportFileParamsKind = "places"
+)
+
+// Valid indicates whether the value is a known member of the ImportFileParamsKind enum.
+func (e ImportFileParamsKind) Valid() bool {
+	switch e {
+	case ImportFileParamsKindBackup:
+		return true
+	case ImportFileParamsKindLog:
+		return true
+	case ImportFileParamsKindPlaces:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for ImportFileJSONBodyKind.
 const (
-	Backup ImportFileJSONBodyKind = "backup"
-	Log    ImportFileJSONBodyKind = "log"
-	Places ImportFileJSONBodyKind = "places"
+	ImportFileJSONBodyKindBackup ImportFileJSONBodyKind = "backup"
+	ImportFileJSONBodyKindLog    ImportFileJSONBodyKind = "log"
+	ImportFileJSONBodyKindPlaces ImportFileJSONBodyKind = "places"
 )
 
 // Valid indicates whether the value is a known member of the ImportFileJSONBodyKind enum.
 func (e ImportFileJSONBodyKind) Valid() bool {
 	switch e {
-	case Backup:
+	case ImportFileJSONBodyKindBackup:
 		return true
-	case Log:
+	case ImportFileJSONBodyKindLog:
 		return true
-	case Places:
+	case ImportFileJSONBodyKindPlaces:
 		return true
 	default:
 		return false
@@ -70,21 +277,25 @@ type BoxColumn struct {
 	Measure string `json:"measure"`
 
 	// Options Of a choice; an empty cell means the first
-	Options []string `json:"options"`
-
-	// Type number, choice, flag or text
-	Type string `json:"type"`
+	Options []string      `json:"options"`
+	Type    BoxColumnType `json:"type"`
 
 	// Zero What an empty cell means, where it may be empty
 	Zero string `json:"zero"`
 }
 
+// BoxColumnType defines model for BoxColumn.Type.
+type BoxColumnType string
+
 // BoxKind A kind of item with its columns
 type BoxKind struct {
 	Columns []BoxColumn `json:"columns"`
-	Kind    string      `json:"kind"`
+	Kind    BoxKindKind `json:"kind"`
 	Label   string      `json:"label"`
 }
+
+// BoxKindKind defines model for BoxKind.Kind.
+type BoxKindKind string
 
 // Card defines model for Card.
 type Card = playback.Card
@@ -101,7 +312,7 @@ type ChartLine struct {
 
 // ChartQuestion defines model for ChartQuestion.
 type ChartQuestion struct {
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -122,16 +333,25 @@ type Comparison struct {
 	Against []struct {
 		Name *string `json:"name,omitempty"`
 
-		// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+		// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 		Setup   *Setup  `json:"setup,omitempty"`
 		Variant *string `json:"variant,omitempty"`
 	} `json:"against"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 	Units *Units `json:"units,omitempty"`
+}
+
+// Condition One of: a choice is one of some; a number is above 0, or not; a yes or no is what it says
+type Condition struct {
+	// Field Its path
+	Field string    `json:"field"`
+	Is    *[]string `json:"is,omitempty"`
+	More  *bool     `json:"more,omitempty"`
+	On    *bool     `json:"on,omitempty"`
 }
 
 // Contact How the head works on the bed: dragged along, or lying still where it came down
@@ -151,9 +371,12 @@ type Definitions struct {
 	Actions []ActionDescription `json:"actions"`
 	Box     []BoxKind           `json:"box"`
 
-	// Defaults The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Defaults The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Defaults Setup   `json:"defaults"`
 	Fields   []Field `json:"fields"`
+
+	// Groups Of the fields of a setup, in order
+	Groups []string `json:"groups"`
 
 	// Holds How the line may be held then
 	Holds    []string  `json:"holds"`
@@ -179,7 +402,7 @@ type DropQuestion struct {
 	// Programme What is done after the splash: start once, then work so many times
 	Programme Programme `json:"programme"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -195,20 +418,37 @@ type Event = trip.Event
 // Fall The fall with the bail open
 type Fall = trial.Fall
 
-// Field defines model for Field.
+// Field Something that is filled in
 type Field struct {
+	// Essential Without it an answer is not one's own
+	Essential bool `json:"essential"`
+
+	// Group Of those of a setup that are filled in together; empty for others
+	Group string  `json:"group"`
 	Label string  `json:"label"`
 	Max   float64 `json:"max"`
 
-	// Measure Empty for a choice
-	Measure string   `json:"measure"`
-	Min     float64  `json:"min"`
-	Options []string `json:"options"`
-	Path    string   `json:"path"`
+	// Means More about it; empty where the label says all
+	Means string `json:"means"`
+
+	// Measure Of a number; empty for others
+	Measure string  `json:"measure"`
+	Min     float64 `json:"min"`
+
+	// Options What there is to choose from
+	Options []Option  `json:"options"`
+	Path    string    `json:"path"`
+	Type    FieldType `json:"type"`
+
+	// When Where it matters: all of these hold, of each the one or the other
+	When [][]Condition `json:"when"`
 
 	// Zero What 0 means, where it is not just a small number
 	Zero string `json:"zero"`
 }
+
+// FieldType defines model for Field.Type.
+type FieldType string
 
 // Found defines model for Found.
 type Found = measure.Found
@@ -221,6 +461,16 @@ type Handling = setup.Handling
 
 // HeadAnswer defines model for HeadAnswer.
 type HeadAnswer = advice.Head
+
+// Health defines model for Health.
+type Health struct {
+	// Revision It grows with every change of anything that is kept
+	Revision int64        `json:"revision"`
+	Status   HealthStatus `json:"status"`
+}
+
+// HealthStatus defines model for Health.Status.
+type HealthStatus string
 
 // Import defines model for Import.
 type Import struct {
@@ -287,12 +537,15 @@ type Moment = trial.Moment
 
 // NewItems defines model for NewItems.
 type NewItems struct {
-	Kind string     `json:"kind"`
-	Rows [][]string `json:"rows"`
+	Kind NewItemsKind `json:"kind"`
+	Rows [][]string   `json:"rows"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 	Units *Units `json:"units,omitempty"`
 }
+
+// NewItemsKind defines model for NewItems.Kind.
+type NewItemsKind string
 
 // NewProgramme defines model for NewProgramme.
 type NewProgramme struct {
@@ -306,8 +559,15 @@ type NewProgramme struct {
 type NewSetup struct {
 	Name string `json:"name"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
+}
+
+// Option defines model for Option.
+type Option struct {
+	// Says In more words
+	Says  string `json:"says"`
+	Value string `json:"value"`
 }
 
 // Place defines model for Place.
@@ -320,13 +580,19 @@ type Place struct {
 
 // Played defines model for Played.
 type Played struct {
-	Game   string    `json:"game"`
-	Mass   float64   `json:"mass"`
-	Missed string    `json:"missed"`
-	Points float64   `json:"points"`
-	Seed   int64     `json:"seed"`
-	Time   time.Time `json:"time"`
+	Game   PlayedGame   `json:"game"`
+	Mass   float64      `json:"mass"`
+	Missed PlayedMissed `json:"missed"`
+	Points float64      `json:"points"`
+	Seed   int64        `json:"seed"`
+	Time   time.Time    `json:"time"`
 }
+
+// PlayedGame defines model for Played.Game.
+type PlayedGame string
+
+// PlayedMissed defines model for Played.Missed.
+type PlayedMissed string
 
 // Point x along the cast from where the rod was at the splash, y to the left, z up from the surface
 type Point = trial.Point
@@ -369,7 +635,7 @@ type Quantity struct {
 
 // Question defines model for Question.
 type Question struct {
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -390,26 +656,28 @@ type Round = practice.Round
 
 // RoundQuestion defines model for RoundQuestion.
 type RoundQuestion struct {
-	// Game touch or fish
-	Game string  `json:"game"`
-	Mass float64 `json:"mass"`
+	Game RoundQuestionGame `json:"game"`
+	Mass float64           `json:"mass"`
 
 	// Seed A round is the same for its seed
 	Seed int64 `json:"seed"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 	Units *Units `json:"units,omitempty"`
 }
 
+// RoundQuestionGame defines model for RoundQuestion.Game.
+type RoundQuestionGame string
+
 // RulesQuestion defines model for RulesQuestion.
 type RulesQuestion struct {
 	// Rules Such as to 3 m: 3.5 g; deeper or windy: 7 g
 	Rules string `json:"rules"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
@@ -464,7 +732,7 @@ type SavedSetup struct {
 	Id      int64     `json:"id"`
 	Name    string    `json:"name"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup   Setup     `json:"setup"`
 	Updated time.Time `json:"updated"`
 	Version int64     `json:"version"`
@@ -483,14 +751,14 @@ type SavedTrip struct {
 // Score defines model for Score.
 type Score = practice.Score
 
-// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 type Setup = setup.Setup
 
 // SetupChange defines model for SetupChange.
 type SetupChange struct {
 	Name *string `json:"name,omitempty"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup *Setup `json:"setup,omitempty"`
 
 	// Version The version that is changed
@@ -531,6 +799,18 @@ type Unit struct {
 // Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
 type Units = units.Choice
 
+// Unreadable defines model for Unreadable.
+type Unreadable struct {
+	Id int64 `json:"id"`
+
+	// Name Its name; of an event its key
+	Name string `json:"name"`
+
+	// Table The kind of entry
+	Table string `json:"table"`
+	Why   string `json:"why"`
+}
+
 // VariantDescription defines model for VariantDescription.
 type VariantDescription struct {
 	Key  string `json:"key"`
@@ -546,6 +826,9 @@ type Word struct {
 
 // Id defines model for id.
 type Id = int64
+
+// Table defines model for table.
+type Table = string
 
 // CreateDropTestJSONBody defines parameters for CreateDropTest.
 type CreateDropTestJSONBody struct {
@@ -605,6 +888,21 @@ type ImportFileJSONBody struct {
 	Text string `json:"text"`
 }
 
+// ImportFileParams defines parameters for ImportFile.
+type ImportFileParams struct {
+	// Kind What the file is
+	Kind *ImportFileParamsKind `form:"kind,omitempty" json:"kind,omitempty"`
+
+	// Take Otherwise it is only looked at
+	Take *bool `form:"take,omitempty" json:"take,omitempty"`
+
+	// Column Of a log, which column of the file is taken for which of ours, such as time:0; -1 for none
+	Column *[]string `form:"column,omitempty" json:"column,omitempty"`
+}
+
+// ImportFileParamsKind defines parameters for ImportFile.
+type ImportFileParamsKind string
+
 // ImportFileJSONBodyKind defines parameters for ImportFile.
 type ImportFileJSONBodyKind string
 
@@ -642,7 +940,7 @@ type MeasureJSONBody struct {
 	// Question As it was typed; what a way does not need stays empty
 	Question MeasureQuestion `json:"question"`
 
-	// Setup The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults.
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Setup Setup `json:"setup"`
 
 	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit

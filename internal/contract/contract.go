@@ -3,4 +3,5 @@
 // It knows no database and no server.
 package contract
 
+//go:generate go run ./fill
 //go:generate go tool oapi-codegen -config oapi-codegen.yaml openapi.yaml

@@ -23,7 +23,7 @@ func Define() Definitions {
 		d.Units = append(d.Units, Unit{Symbol: u.Symbol, Scale: u.Scale, Offset: u.Offset, Fractions: u.Fractions})
 	}
 	for _, f := range fields() {
-		d.Fields = append(d.Fields, Field{Path: f.Path, Label: f.Label, Measure: f.Measure, Min: f.Min, Max: f.Max, Zero: f.Zero, Options: listed(f.Options)})
+		d.Fields = append(d.Fields, fieldOf(f))
 	}
 	for _, a := range technique.Actions() {
 		paths := []string{}
@@ -41,7 +41,7 @@ func Define() Definitions {
 	for _, kind := range box.Kinds() {
 		d.Box = append(d.Box, boxKind(kind))
 	}
-	d.Places, d.Holds = measure.Places, measure.Holds
+	d.Groups, d.Places, d.Holds = setup.Groups(), measure.Places, measure.Holds
 	for _, of := range []struct {
 		field string
 		words []catalogue.Word
@@ -55,19 +55,36 @@ func Define() Definitions {
 
 // boxKind translates a kind of item.
 func boxKind(of box.Description) BoxKind {
-	out := BoxKind{Kind: of.Kind, Label: of.Label}
+	out := BoxKind{Kind: BoxKindKind(of.Kind), Label: of.Label}
 	for _, c := range of.Columns {
-		out.Columns = append(out.Columns, BoxColumn{Key: c.Key, Label: c.Label, Type: c.Type, Measure: c.Measure, Zero: c.Zero, Options: listed(c.Options)})
+		out.Columns = append(out.Columns, BoxColumn{Key: c.Key, Label: c.Label, Type: BoxColumnType(c.Type), Measure: c.Measure, Zero: c.Zero, Options: append([]string{}, c.Options...)})
 	}
 	return out
 }
 
-// listed is a list that is there, though it may be empty.
-func listed(options []string) []string {
-	if options == nil {
-		return []string{}
+// fieldOf translates a field.
+func fieldOf(f setup.Field) Field {
+	out := Field{Path: f.Path, Label: f.Label, Means: f.Means, Group: f.Group, Essential: f.Essential, Type: FieldType(f.Type()),
+		Measure: f.Measure, Min: f.Min, Max: f.Max, Zero: f.Zero, Options: []Option{}, When: [][]Condition{}}
+	for _, o := range f.Options {
+		says := f.Says[o]
+		if says == "" {
+			says = o
+		}
+		out.Options = append(out.Options, Option{Value: o, Says: says})
 	}
-	return options
+	for _, either := range f.When {
+		var any []Condition
+		for _, c := range either {
+			condition := Condition{Field: c.Field, More: c.More, On: c.On}
+			if c.Is != nil {
+				condition.Is = &c.Is
+			}
+			any = append(any, condition)
+		}
+		out.When = append(out.When, any)
+	}
+	return out
 }
 
 // fields are those of setups, of actions, of drop tests and of the log.

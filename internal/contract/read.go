@@ -78,5 +78,5 @@ func (c Comparison) Outfits() ([]explore.Outfit, error) {
 
 // Question is which round is asked for.
 func (q RoundQuestion) Question() practice.Question {
-	return practice.Question{Setup: q.Setup, Mass: q.Mass, Game: q.Game, Seed: q.Seed}
+	return practice.Question{Setup: q.Setup, Mass: q.Mass, Game: string(q.Game), Seed: q.Seed}
 }

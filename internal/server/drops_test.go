@@ -125,7 +125,8 @@ func TestDefinitionsHangTogether(t *testing.T) {
 		Measures []struct{ Name string }
 		Fields   []struct {
 			Path, Measure string
-			Options       []string
+			Options       []struct{ Value string }
+			Type          string
 		}
 		Actions    []struct{ Fields []string }
 		Techniques []struct{ Key string }
@@ -137,7 +138,7 @@ func TestDefinitionsHangTogether(t *testing.T) {
 	}
 	for _, f := range d.Fields {
 		fields[f.Path] = true
-		if measures[f.Measure] == (len(f.Options) > 0) {
+		if measures[f.Measure] != (f.Type == "number") || (f.Type == "choice") != (len(f.Options) > 0) {
 			t.Errorf("%s has the measure %q and %d options", f.Path, f.Measure, len(f.Options))
 		}
 	}

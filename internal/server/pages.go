@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"io/fs"
 	"net/http"
+	"path"
 	"strings"
 
 	"dunvel/web"
@@ -55,11 +56,20 @@ func (p *pages) page(name string) echo.HandlerFunc {
 func (p *pages) register(e *echo.Echo) {
 	assets := http.FileServerFS(p.files)
 	e.GET("/assets/*", func(c *echo.Context) error {
+		if strings.HasSuffix(c.Request().URL.Path, "/") {
+			return echo.ErrNotFound // what is there is nobody's business
+		}
 		// Their names change with their contents.
 		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
 		assets.ServeHTTP(c.Response(), c.Request())
 		return nil
 	})
 	e.GET("/favicon.svg", echo.WrapHandler(assets))
-	e.GET("/*", p.page("index.html")) // the front end knows its own addresses
+	page := p.page("index.html") // the front end knows its own addresses
+	e.GET("/*", func(c *echo.Context) error {
+		if strings.Contains(path.Base(c.Request().URL.Path), ".") {
+			return echo.ErrNotFound // a file that is not there
+		}
+		return page(c)
+	})
 }

@@ -1,8 +1,12 @@
 package server
 
 import (
+	"fmt"
 	"net"
 	"net/http"
+	"strings"
+
+	"dunvel/internal/api"
 
 	"github.com/labstack/echo/v5"
 )
@@ -29,7 +33,7 @@ func sameOrigin(next echo.HandlerFunc) echo.HandlerFunc {
 	protection := http.NewCrossOriginProtection()
 	return func(c *echo.Context) error {
 		if err := protection.Check(c.Request()); err != nil {
-			return echo.NewHTTPError(http.StatusForbidden, err.Error())
+			return fmt.Errorf("%w: %w", api.ErrForeign, err)
 		}
 		return next(c)
 	}
@@ -41,7 +45,7 @@ func loopbackOnly(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		host, _, err := net.SplitHostPort(r.Host)
 		if err != nil {
-			host = r.Host
+			host = strings.Trim(r.Host, "[]")
 		}
 		if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
 			http.Error(w, "This server answers to localhost only.", http.StatusMisdirectedRequest)

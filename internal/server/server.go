@@ -7,6 +7,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"log/slog"
 	"net"
 	"net/http"
@@ -14,6 +15,7 @@ import (
 	"time"
 
 	"dunvel/internal/api"
+	"dunvel/internal/exchange"
 	"dunvel/internal/service"
 
 	"github.com/labstack/echo/v5"
@@ -22,11 +24,13 @@ import (
 
 const (
 	maxBody          = 256 << 10
-	maxImport        = 20 << 20         // a file of 16 MB as a JSON text
+	maxImport        = exchange.MostText
+	maxTextImport    = 20 << 20         // a file of 16 MB as a JSON text
 	readTime         = 30 * time.Second // for a request to come in whole
 	headerTime       = 5 * time.Second
 	idleTime         = 2 * time.Minute
 	shutdownPatience = 5 * time.Second
+	mostDrained      = 64 << 20 // of a body that is refused
 )
 
 // New returns the handler of the whole of Dunvel by a service.
@@ -39,7 +43,7 @@ func New(does *service.Service) (*echo.Echo, error) {
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
 	}
-	validate, err := api.Validate(contract)
+	validate, err := api.Validate()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
 	}
@@ -50,6 +54,7 @@ func New(does *service.Service) (*echo.Echo, error) {
 
 	e := echo.New()
 	e.HTTPErrorHandler = api.HandleError
+	e.Pre(head)
 	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit)
 	more := e.Group("/api", noStore)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
@@ -88,12 +93,35 @@ func Serve(ctx context.Context, handler http.Handler, address string, ready func
 
 // bodyLimit bounds bodies, those of imports less.
 func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {
-	usual, imports := middleware.BodyLimit(maxBody)(next), middleware.BodyLimit(maxImport)(next)
+	usual, files, texts := middleware.BodyLimit(maxBody)(next), middleware.BodyLimit(maxImport)(next), middleware.BodyLimit(maxTextImport)(next)
 	return func(c *echo.Context) error {
-		if c.Request().URL.Path == "/api/imports" {
-			return imports(c)
+		r := c.Request()
+		limited := usual
+		switch {
+		case r.URL.Path != "/api/imports":
+		case r.Header.Get("Content-Type") == "application/octet-stream":
+			limited = files
+		default:
+			limited = texts
 		}
-		return usual(c)
+		err := limited(c)
+		if errors.Is(err, echo.ErrStatusRequestEntityTooLarge) {
+			// Whoever is still sending hears why only once it is through.
+			_, _ = io.CopyN(io.Discard, r.Body, mostDrained)
+		}
+		return err
+	}
+}
+
+// head answers HEAD as GET; the server leaves the body out.
+func head(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		if r := c.Request(); r.Method == http.MethodHead {
+			as := *r
+			as.Method = http.MethodGet
+			c.SetRequest(&as)
+		}
+		return next(c)
 	}
 }
 

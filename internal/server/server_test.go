@@ -9,13 +9,19 @@ import (
 	"net/http/httptest"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
 	"dunvel/core/setup"
+	"dunvel/internal/api"
 	"dunvel/internal/demo"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
+
+	"github.com/getkin/kin-openapi/openapi3filter"
+	"github.com/getkin/kin-openapi/routers"
+	"github.com/getkin/kin-openapi/routers/gorillamux"
 )
 
 // running is the whole of it over real HTTP on a database of its own.
@@ -68,12 +74,46 @@ func (s running) ask(method, path, body string, out any) (int, http.Header, stri
 	if err != nil {
 		s.t.Fatal(err)
 	}
+	asTheContractHasIt(s.t, request, response, text)
 	if out != nil {
 		if err := json.Unmarshal(text, out); err != nil {
 			s.t.Fatalf("%s %s: %v in %s", method, path, err, text)
 		}
 	}
 	return response.StatusCode, response.Header, string(text)
+}
+
+// routes finds what the contract says of an address.
+var routes = sync.OnceValues(func() (routers.Router, error) {
+	document, err := api.Contract()
+	if err != nil {
+		return nil, err
+	}
+	return gorillamux.NewRouter(document)
+})
+
+// asTheContractHasIt holds a response against the contract.
+func asTheContractHasIt(t testing.TB, request *http.Request, response *http.Response, body []byte) {
+	t.Helper()
+	router, err := routes()
+	if err != nil {
+		t.Fatal(err)
+	}
+	bare := request.Clone(request.Context())
+	bare.URL.Scheme, bare.URL.Host, bare.Host = "", "", ""
+	route, params, err := router.FindRoute(bare)
+	if err != nil {
+		return // a page, or nothing that is there
+	}
+	input := &openapi3filter.ResponseValidationInput{
+		RequestValidationInput: &openapi3filter.RequestValidationInput{Request: bare, PathParams: params, Route: route},
+		Status:                 response.StatusCode, Header: response.Header,
+		Options: &openapi3filter.Options{IncludeResponseStatus: true, ExcludeResponseBody: !strings.Contains(response.Header.Get("Content-Type"), "json") || response.Header.Get("Content-Type") == "application/x-ndjson"},
+	}
+	input.SetBodyBytes(body)
+	if err := openapi3filter.ValidateResponse(request.Context(), input); err != nil {
+		t.Errorf("%s %s: not as the contract has it: %.600v", request.Method, request.URL.Path, err)
+	}
 }
 
 // asked is a question about a setup, as JSON.

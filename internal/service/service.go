@@ -40,6 +40,9 @@ func New(st *store.Store, now func() time.Time) *Service {
 	return s
 }
 
+// Revision grows with every change of anything that is kept.
+func (s *Service) Revision(ctx context.Context) (int64, error) { return s.store.Revision(ctx) }
+
 // Knowledge is what the store adds to an answer, as it is now.
 func (s *Service) Knowledge(ctx context.Context) (*answers.Knowledge, error) {
 	revision, err := s.store.Revision(ctx)

@@ -141,9 +141,10 @@ func TestTakeInAFile(t *testing.T) {
 	p.file("places.gpx", "<html/>")
 	p.says("[role=alert]", "it is not GPX but “html”")
 
-	// Back to a copy, and forth again.
-	p.click("Make one now")
+	// One copy was made before the file was taken in. Back to another, and forth again.
 	p.until(`document.querySelectorAll(".copies li").length === 1`)
+	p.click("Make one now")
+	p.until(`document.querySelectorAll(".copies li").length === 2`)
 	p.click("Trips")
 	p.says(".trips", "Gull Bar, 12 May 2026")
 	p.click("Delete Gull Bar, 12 May 2026")

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** That it runs, and the database can be read */
+        get: operations["health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/definitions": {
         parameters: {
             query?: never;
@@ -757,7 +774,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a file holds, and taking it: all of it or nothing, and twice is once */
+        /**
+         * What a file holds, and taking it: all of it or nothing, and twice is once
+         * @description The file is sent as it is, with what is to become of it in the address. As a text within JSON it is read too, up to 16 MB; that is deprecated.
+         */
         post: operations["importFile"];
         delete?: never;
         options?: never;
@@ -802,10 +822,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/unreadable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is kept and cannot be read; it is on no list */
+        get: operations["listUnreadable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/unreadable/{table}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The kind of entry */
+                table: components["parameters"]["table"];
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes an entry that cannot be read away; it can be put back */
+        delete: operations["removeUnreadable"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/unreadable/{table}/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The kind of entry */
+                table: components["parameters"]["table"];
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts such an entry back */
+        post: operations["restoreUnreadable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Health: {
+            /** @enum {string} */
+            status: "ok";
+            /**
+             * Format: int64
+             * @description It grows with every change of anything that is kept
+             */
+            revision: number;
+        };
         /** @description Problem details (RFC 9457) */
         Problem: {
             type: string;
@@ -822,6 +910,8 @@ export interface components {
         Definitions: {
             measures: components["schemas"]["Measure"][];
             units: components["schemas"]["Unit"][];
+            /** @description Of the fields of a setup, in order */
+            groups: string[];
             fields: components["schemas"]["Field"][];
             words: components["schemas"]["Word"][];
             defaults: components["schemas"]["Setup"];
@@ -837,15 +927,16 @@ export interface components {
         };
         /** @description A kind of item with its columns */
         BoxKind: {
-            kind: string;
+            /** @enum {string} */
+            kind: "head" | "bait" | "line" | "rod" | "hook" | "sinker" | "float";
             label: string;
             columns: components["schemas"]["BoxColumn"][];
         };
         BoxColumn: {
             key: string;
             label: string;
-            /** @description number, choice, flag or text */
-            type: string;
+            /** @enum {string} */
+            type: "number" | "choice" | "flag" | "text";
             /** @description Of a number; empty for one that is just a number */
             measure: string;
             /** @description What an empty cell means, where it may be empty */
@@ -854,12 +945,14 @@ export interface components {
             options: string[];
         };
         NewItems: {
-            kind: string;
+            /** @enum {string} */
+            kind: "head" | "bait" | "line" | "rod" | "hook" | "sinker" | "float";
             rows: string[][];
             units?: components["schemas"]["Units"];
         };
         Item: {
-            kind: string;
+            /** @enum {string} */
+            kind: "head" | "bait" | "line" | "rod" | "hook" | "sinker" | "float";
             /** Format: double */
             mass: number;
             weighed: boolean;
@@ -935,10 +1028,19 @@ export interface components {
             /** @description Written as fractions where one fits */
             fractions: boolean;
         };
+        /** @description Something that is filled in */
         Field: {
             path: string;
             label: string;
-            /** @description Empty for a choice */
+            /** @description More about it; empty where the label says all */
+            means: string;
+            /** @description Of those of a setup that are filled in together; empty for others */
+            group: string;
+            /** @description Without it an answer is not one's own */
+            essential: boolean;
+            /** @enum {string} */
+            type: "number" | "choice" | "yes or no";
+            /** @description Of a number; empty for others */
             measure: string;
             /** Format: double */
             min: number;
@@ -946,7 +1048,23 @@ export interface components {
             max: number;
             /** @description What 0 means, where it is not just a small number */
             zero: string;
-            options: string[];
+            /** @description What there is to choose from */
+            options: components["schemas"]["Option"][];
+            /** @description Where it matters: all of these hold, of each the one or the other */
+            when: components["schemas"]["Condition"][][];
+        };
+        Option: {
+            value: string;
+            /** @description In more words */
+            says: string;
+        };
+        /** @description One of: a choice is one of some; a number is above 0, or not; a yes or no is what it says */
+        Condition: {
+            /** @description Its path */
+            field: string;
+            is?: string[];
+            more?: boolean;
+            on?: boolean;
         };
         /** @description A word for a number, for people with no instrument; judgement */
         Word: {
@@ -969,372 +1087,679 @@ export interface components {
             setup: components["schemas"]["Setup"];
             units?: components["schemas"]["Units"];
         };
-        /** @description The whole set of conditions and tackle. Limits and choices are in the definitions. One without a version is of version 1, which had no hand and none of the fields that are not required here; what it leaves out is as in the defaults. */
+        /** @description The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only. */
         Setup: {
-            /** @default 1 */
-            version: number;
             /**
-             * @description How the line is held on the fall
-             * @default {
-             *       "rod": "as suits",
-             *       "line": "bail open",
-             *       "closes": 0
-             *     }
+             * @description That of its form
+             * @default 1
              */
-            hand: {
-                /** @default as suits */
-                rod: string;
-                /** @default bail open */
-                line: string;
+            version: number;
+            /** @default {} */
+            water: {
+                /**
+                 * @description Water.
+                 * @default salt
+                 * @enum {string}
+                 */
+                salinity: "fresh" | "brackish" | "salt";
                 /**
                  * Format: double
-                 * @description After the splash, where the bail is closed part-way; 0: half way down
-                 * @default 0
+                 * @description Water temperature.
+                 * @default 11
                  */
-                closes: number;
-            };
-            water: {
-                salinity: string;
-                /** Format: double */
                 temperature: number;
                 /**
                  * Format: double
-                 * @description Under the rod
+                 * @description Depth under the rod.
+                 * @default 18
                  */
                 depth: number;
                 /**
                  * Format: double
-                 * @description Where the cast lands; 0: as under the rod
+                 * @description Depth where it lands. 0: as under the rod.
+                 * @default 0
                  */
                 splashDepth: number;
-                bed: string;
+                /**
+                 * @description Bed.
+                 * @default rock
+                 * @enum {string}
+                 */
+                bed: "boulders" | "gravel" | "kelp" | "leaves" | "mud" | "rock" | "sand" | "shell" | "timber" | "weed";
                 /**
                  * Format: double
-                 * @description Over what is usual for the bed; 0: what losses that are logged say is gone by
+                 * @description Snags, over what is usual. As losses that are logged have it. 0: by the log.
+                 * @default 0
                  */
                 snags: number;
             };
+            /** @default {} */
             flow: {
                 /**
                  * Format: double
-                 * @description At the surface
+                 * @description Current at the surface.
+                 * @default 0
                  */
                 speed: number;
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Current runs.
+                 * @default 0
+                 */
                 direction: number;
                 /**
                  * Format: double
-                 * @description 1 m over the bed; 0: not measured
+                 * @description Current 1 m over the bed. 0: not measured.
+                 * @default 0
                  */
                 nearBed: number;
-                /** @description How it is known */
-                source: string;
+                /**
+                 * @description Current known.
+                 * @default by eye
+                 * @enum {string}
+                 */
+                source: "by eye" | "float test" | "meter";
                 /**
                  * Format: double
-                 * @description How well, as a relative standard deviation; 0: as usual
+                 * @description Current known to. How well it is known, as a relative standard deviation. 0: as usual.
+                 * @default 0
                  */
                 spread: number;
             };
-            /** @description A second state of the flow to answer for */
+            /** @default {} */
             other: {
-                asked: boolean;
-                /** Format: double */
-                speed: number;
-                /** Format: double */
-                direction: number;
-            };
-            wind: {
-                /** Format: double */
-                speed: number;
                 /**
-                 * Format: double
-                 * @description It blows towards
+                 * @description It comes and goes. A second state of the flow is answered for.
+                 * @default false
                  */
-                direction: number;
-                source: string;
-            };
-            swell: {
-                /** Format: double */
-                height: number;
-                /** Format: double */
-                period: number;
+                asked: boolean;
                 /**
                  * Format: double
-                 * @description It travels towards; 0: as usual there, 360: away from the rod
+                 * @description Current at the other time. 0: none.
+                 * @default 0
+                 */
+                speed: number;
+                /**
+                 * Format: double
+                 * @description It runs.
                  * @default 0
                  */
                 direction: number;
             };
-            boat: {
-                kind: string;
-                /** @description Speed and direction were measured; otherwise they are estimated from flow and wind */
-                measured: boolean;
-                /** Format: double */
+            /** @default {} */
+            wind: {
+                /**
+                 * Format: double
+                 * @description Wind.
+                 * @default 0.5
+                 */
                 speed: number;
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Wind blows. It blows towards.
+                 * @default 0
+                 */
+                direction: number;
+                /**
+                 * @description Wind known.
+                 * @default by eye
+                 * @enum {string}
+                 */
+                source: "by eye" | "forecast" | "meter";
+            };
+            /** @default {} */
+            swell: {
+                /**
+                 * Format: double
+                 * @description Swell height. 0: none.
+                 * @default 0
+                 */
+                height: number;
+                /**
+                 * Format: double
+                 * @description Swell period.
+                 * @default 7
+                 */
+                period: number;
+                /**
+                 * Format: double
+                 * @description Swell runs. It travels towards; 360: away from the rod. 0: as usual there.
+                 * @default 0
+                 */
+                direction: number;
+            };
+            /** @default {} */
+            boat: {
+                /**
+                 * @description Fished from.
+                 * @default anchored
+                 * @enum {string}
+                 */
+                kind: "bank" | "anchored" | "skiff" | "kayak" | "drogue";
+                /**
+                 * @description Drift measured. Otherwise it is estimated from current and wind.
+                 * @default false
+                 */
+                measured: boolean;
+                /**
+                 * Format: double
+                 * @description Drift.
+                 * @default 0
+                 */
+                speed: number;
+                /**
+                 * Format: double
+                 * @description Drift goes.
+                 * @default 0
+                 */
                 direction: number;
                 /**
                  * Format: double
-                 * @description How well it is known, as a relative standard deviation; 0: as usual
+                 * @description Drift known to. How well it is known, as a relative standard deviation. 0: as usual.
+                 * @default 0
                  */
                 spread: number;
             };
+            /** @default {} */
             rod: {
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Rod tip over the water.
+                 * @default 1.5
+                 */
                 tipHeight: number;
-                spool: string;
-                /** Format: double */
+                /**
+                 * @description Spool.
+                 * @default fixed
+                 * @enum {string}
+                 */
+                spool: "fixed" | "revolving";
+                /**
+                 * Format: double
+                 * @description Line on the spool.
+                 * @default 200
+                 */
                 lineOnSpool: number;
                 /**
                  * Format: double
-                 * @description Mass that it casts, with hook and bait; 0: not given
+                 * @description Rod casts from. With hook and bait. 0: not given.
+                 * @default 0
                  */
                 least: number;
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Rod casts up to. With hook and bait. 0: not given.
+                 * @default 0
+                 */
                 most: number;
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Rod length.
+                 * @default 2.1
+                 */
                 length: number;
                 /**
                  * Format: double
-                 * @description Length of a cast measured with it; 0: none
+                 * @description A cast you measured. 0: none.
+                 * @default 0
                  */
                 thrown: number;
                 /**
                  * Format: double
-                 * @description Of the head in that cast
+                 * @description It was with a head of. 0: the bare hook.
+                 * @default 0
                  */
                 thrownMass: number;
                 /**
                  * Format: double
-                 * @description Line that a turn of the reel takes in
+                 * @description Line a turn of the reel. Line that a turn of the reel takes in.
                  * @default 0.75
                  */
                 perTurn: number;
                 /**
-                 * @description How fine its touch is
+                 * @description Its touch. How fine the touch of the rod is.
                  * @default as its line
+                 * @enum {string}
                  */
-                outfit: string;
+                outfit: "as its line" | "light" | "heavy";
             };
+            /** @default {} */
+            hand: {
+                /**
+                 * @description Rod on the fall.
+                 * @default as suits
+                 * @enum {string}
+                 */
+                rod: "as suits" | "as held" | "down";
+                /**
+                 * @description Line on the fall.
+                 * @default bail open
+                 * @enum {string}
+                 */
+                line: "bail open" | "fed under a finger" | "closed at the splash" | "closed part-way";
+                /**
+                 * Format: double
+                 * @description Bail closed after. After the splash. 0: half way down.
+                 * @default 0
+                 */
+                closes: number;
+            };
+            /** @default {} */
             cast: {
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Cast. 0: dropped under the rod.
+                 * @default 20
+                 */
                 distance: number;
                 /**
                  * Format: double
-                 * @description Speed at which the head is dragged towards the rod
+                 * @description Dragged towards you at. 0: worked in place.
+                 * @default 0
                  */
                 drag: number;
-                /** @description Made to fish that are seen */
+                /**
+                 * @description To fish that are seen.
+                 * @default false
+                 */
                 sighted: boolean;
                 /**
                  * Format: double
-                 * @description Mass of the head that such fish bear
+                 * @description They bear a splash of. Heaviest head whose splash they bear. 0: any.
+                 * @default 0.005
                  */
                 splashMost: number;
             };
+            /** @default {} */
             target: {
                 /**
                  * Format: double
-                 * @description 0: the bed
+                 * @description Target depth. 0: the bed.
+                 * @default 0
                  */
                 depth: number;
                 /**
                  * Format: double
-                 * @description Over the bed; 0: not given
+                 * @description Target over the bed by. 0: not given.
+                 * @default 0
                  */
                 height: number;
                 /**
                  * Format: double
-                 * @description Fish to hover over are from there to this much below
+                 * @description Band from there down.
+                 * @default 1.5
                  */
                 band: number;
             };
+            /** @default {} */
             line: {
-                material: string;
-                /** Format: double */
+                /**
+                 * @description Line.
+                 * @default braid
+                 * @enum {string}
+                 */
+                material: "braid" | "fluorocarbon" | "nylon" | "wire";
+                /**
+                 * Format: double
+                 * @description Line diameter.
+                 * @default 0.00018
+                 */
                 diameter: number;
+                /**
+                 * @description From its strength. The diameter was worked out from a strength on a label.
+                 * @default false
+                 */
                 estimated: boolean;
+                /**
+                 * @description Measured with a gauge.
+                 * @default false
+                 */
                 measured: boolean;
                 /**
                  * Format: double
-                 * @description 0: worked out
+                 * @description Line breaks at. 0: from its diameter.
+                 * @default 0
                  */
                 strength: number;
             };
+            /** @default {} */
             leader: {
-                material: string;
-                /** Format: double */
+                /**
+                 * @description Leader.
+                 * @default fluorocarbon
+                 * @enum {string}
+                 */
+                material: "braid" | "fluorocarbon" | "nylon" | "wire";
+                /**
+                 * Format: double
+                 * @description Leader diameter.
+                 * @default 0.0004
+                 */
                 diameter: number;
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Leader length. 0: none.
+                 * @default 2
+                 */
                 length: number;
+                /**
+                 * @description From its strength. The diameter was worked out from a strength on a label.
+                 * @default false
+                 */
                 estimated: boolean;
+                /**
+                 * @description Measured with a gauge.
+                 * @default false
+                 */
                 measured: boolean;
                 /**
                  * Format: double
-                 * @description 0: worked out
+                 * @description Leader breaks at. 0: from its diameter.
+                 * @default 0
                  */
                 strength: number;
-                /** @description A loop is tied in it */
+                /**
+                 * @description Loop tied in the leader.
+                 * @default false
+                 */
                 loop: boolean;
             };
+            /** @default {} */
             bait: {
-                form: string;
-                /** Format: double */
-                length: number;
-                body: string;
+                /**
+                 * @description Bait.
+                 * @default slim minnow
+                 * @enum {string}
+                 */
+                form: "crab" | "craw" | "creature" | "curl tail" | "paddle tail" | "slim minnow" | "stick" | "straight worm" | "stub" | "tube";
                 /**
                  * Format: double
-                 * @description 0: worked out
+                 * @description Bait length.
+                 * @default 0.12
+                 */
+                length: number;
+                /**
+                 * @description Made of.
+                 * @default plain
+                 * @enum {string}
+                 */
+                body: "floating" | "plain" | "lightly salted" | "heavily salted";
+                /**
+                 * Format: double
+                 * @description Bait weighed. 0: not weighed.
+                 * @default 0
                  */
                 weighed: number;
                 /**
                  * Format: double
-                 * @description What was cut off it
+                 * @description Cut off it. 0: nothing.
+                 * @default 0
                  */
                 trimmed: number;
-                /** @description The tail went with that */
+                /**
+                 * @description Its tail is off.
+                 * @default false
+                 */
                 noTail: boolean;
                 /**
                  * Format: double
-                 * @description As it falls, over what is usual for its form; 0: not measured, and drop tests that are kept are gone by
+                 * @description Drag, over its form's. As it falls, over what is usual for its form. 0: by drop tests.
+                 * @default 0
                  */
                 drag: number;
-                /** Format: double */
+                /**
+                 * Format: double
+                 * @description Drag known to. 0: exactly.
+                 * @default 0
+                 */
                 dragSpread: number;
             };
+            /** @default {} */
             head: {
-                shape: string;
-                material: string;
-                hook: string;
-                wire: string;
+                /**
+                 * @description Head shape.
+                 * @default ball
+                 * @enum {string}
+                 */
+                shape: "ball" | "belly" | "bullet" | "dart" | "flat" | "football" | "mushroom" | "screw-in" | "stand-up" | "swing";
+                /**
+                 * @description Head metal.
+                 * @default lead
+                 * @enum {string}
+                 */
+                material: "bismuth" | "brass" | "glass" | "lead" | "steel" | "tin" | "tungsten" | "zinc";
+                /**
+                 * @description Hook.
+                 * @default 3/0
+                 * @enum {string}
+                 */
+                hook: "#10" | "#8" | "#6" | "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "6/0" | "8/0" | "10/0" | "12/0";
+                /**
+                 * @description Hook wire.
+                 * @default standard
+                 * @enum {string}
+                 */
+                wire: "fine" | "standard" | "heavy";
+                /**
+                 * @description Skirt or feathers.
+                 * @default false
+                 */
                 skirt: boolean;
-                /** @description Weighed with the hook, not read off the mark */
+                /**
+                 * @description Weighed with the hook. Not read off the mark.
+                 * @default false
+                 */
                 weighed: boolean;
             };
+            /** @default {} */
             rig: {
-                kind: string;
                 /**
-                 * Format: double
-                 * @description How far up the line the second weight or bait is
+                 * @description Rig.
+                 * @default single head
+                 * @enum {string}
                  */
-                gap: number;
+                kind: "single head" | "two heads" | "sliding sinker" | "split shot" | "drop shot" | "fixed float" | "sliding float";
                 /**
                  * Format: double
-                 * @description Mass of the upper of two heads, or that a float carries
+                 * @description Between the two. How far up the line the second weight or bait is.
+                 * @default 0.3
                  */
-                second: number;
+                apart: number;
                 /**
                  * Format: double
-                 * @description Length of a wire trace; 0: none
+                 * @description Upper head. 0: the bare hook.
+                 * @default 0.0035
+                 */
+                upper: number;
+                /**
+                 * Format: double
+                 * @description Stop at. How deep the bait hangs under the float.
+                 * @default 1
+                 */
+                stop: number;
+                /**
+                 * Format: double
+                 * @description Float carries. 0: nothing.
+                 * @default 0.0035
+                 */
+                carries: number;
+                /**
+                 * Format: double
+                 * @description Wire trace. 0: none.
+                 * @default 0
                  */
                 wire: number;
+                /**
+                 * @description Blade under the head.
+                 * @default false
+                 */
                 blade: boolean;
+                /**
+                 * @description Stinger hook.
+                 * @default false
+                 */
                 stinger: boolean;
+                /**
+                 * Format: double
+                 * @deprecated
+                 * @description Of older versions
+                 */
+                gap?: number;
+                /**
+                 * Format: double
+                 * @deprecated
+                 * @description Of older versions
+                 */
+                second?: number;
             };
-            /** @description The ladder of masses */
+            /**
+             * @description The ladder of masses to choose from
+             * @default [
+             *       0.0004,
+             *       0.0009,
+             *       0.0013,
+             *       0.0018,
+             *       0.0025,
+             *       0.0035,
+             *       0.0053,
+             *       0.0071,
+             *       0.0106,
+             *       0.0142,
+             *       0.0177,
+             *       0.0213,
+             *       0.0284,
+             *       0.0425
+             *     ]
+             */
             heads: number[];
+            /** @default {} */
             approach: {
-                kind: string;
                 /**
-                 * Format: double
-                 * @description Fastest fall; 0: any
+                 * @description Approach.
+                 * @default slow fall
+                 * @enum {string}
                  */
-                ceiling: number;
-                /** @description Which of the heads that do it is preferred */
-                leaning: string;
+                kind: "slow fall" | "hold bottom" | "lift and drop" | "swim" | "hover";
                 /**
                  * Format: double
-                 * @description Of the retrieve, when it is to swim
-                 */
-                speed: number;
-                /**
-                 * Format: double
-                 * @description Least height over the bed then
-                 */
-                bandLow: number;
-                /**
-                 * Format: double
-                 * @description Greatest height over the bed then
-                 */
-                bandHigh: number;
-                /**
-                 * Format: double
-                 * @description Of the bait, when it is lifted and dropped; 0: as usual
-                 */
-                lift: number;
-                /**
-                 * Format: double
-                 * @description Shortest time in which it is to be back on the bed then
-                 */
-                backLeast: number;
-                /**
-                 * Format: double
-                 * @description Longest time for that
-                 */
-                backMost: number;
-                /**
-                 * Format: double
-                 * @description Of line, when it is to hover; 0: what suits
-                 */
-                takeUp: number;
-                /**
-                 * Format: double
-                 * @description Turns of the reel that lift the bait; 0: lift
+                 * @description Longest wait. 0: as usual.
                  * @default 0
-                 */
-                liftTurns: number;
-                /**
-                 * @description Where a retrieve begins
-                 * @default as suits
-                 */
-                begins: string;
-                /**
-                 * Format: double
-                 * @description At which it does, where that is a count; 0: the band
-                 * @default 0
-                 */
-                count: number;
-                /**
-                 * @description What a head that is worked in place may do
-                 * @default in place
-                 */
-                still: string;
-                /**
-                 * Format: double
-                 * @description 0: the usual one for the depth
                  */
                 wait: number;
                 /**
                  * Format: double
-                 * @description Probability with which a head must do it
+                 * @description Falls at most at. 0: any speed.
+                 * @default 0
+                 */
+                ceiling: number;
+                /**
+                 * @description Of those that do it. Which of the heads that do it is preferred.
+                 * @default as usual
+                 * @enum {string}
+                 */
+                leaning: "as usual" | "just enough" | "with a margin" | "heavy on purpose";
+                /**
+                 * Format: double
+                 * @description Reeled at.
+                 * @default 0.5
+                 */
+                speed: number;
+                /**
+                 * Format: double
+                 * @description Over the bed, at least.
+                 * @default 0.05
+                 */
+                bandLow: number;
+                /**
+                 * Format: double
+                 * @description Over the bed, at most.
+                 * @default 0.5
+                 */
+                bandHigh: number;
+                /**
+                 * Format: double
+                 * @description Lifted by. 0: as usual.
+                 * @default 0
+                 */
+                lift: number;
+                /**
+                 * Format: double
+                 * @description Back on the bed after, at least. 0: at once.
+                 * @default 0
+                 */
+                backLeast: number;
+                /**
+                 * Format: double
+                 * @description Back on the bed after, at most.
+                 * @default 3
+                 */
+                backMost: number;
+                /**
+                 * Format: double
+                 * @description Taken up at. 0: what suits.
+                 * @default 0
+                 */
+                takeUp: number;
+                /**
+                 * Format: double
+                 * @description Lifted by turns of the reel. 0: by the rod.
+                 * @default 0
+                 */
+                liftTurns: number;
+                /**
+                 * @description Retrieve begins.
+                 * @default as suits
+                 * @enum {string}
+                 */
+                begins: "as suits" | "at the touch" | "at a count" | "at the splash";
+                /**
+                 * Format: double
+                 * @description It begins at a count of. 0: the band.
+                 * @default 0
+                 */
+                count: number;
+                /**
+                 * @description In place it is to lie.
+                 * @default in place
+                 * @enum {string}
+                 */
+                still: "in place" | "dead still" | "may swing";
+                /**
+                 * Format: double
+                 * @description How sure it must be. Probability with which a head must do it.
+                 * @default 0.8
                  */
                 sure: number;
                 /**
                  * Format: double
-                 * @description Contact margin wanted
+                 * @description Weight left on the bed. Contact margin wanted.
+                 * @default 0.1
                  */
                 margin: number;
                 /**
                  * Format: double
-                 * @deprecated
-                 * @description Of version 1; line out forbids no head any more
-                 */
-                scope?: number;
-                /**
-                 * Format: double
-                 * @description Of the way in the band, when it swims
+                 * @description In the band for. Of the way.
+                 * @default 0.6
                  */
                 share: number;
                 /**
                  * Format: double
-                 * @description Time in the band, when it hovers
+                 * @description In the band for at least.
+                 * @default 10
                  */
                 stays: number;
                 /**
                  * Format: double
-                 * @description Snag index at most; 0: any
+                 * @description Snags at most. Snag index, 0 to 10. 0: any.
+                 * @default 0
                  */
                 snagMost: number;
+                /**
+                 * Format: double
+                 * @deprecated
+                 * @description Of older versions
+                 */
+                scope?: number;
             };
         };
         /** @description x along the cast from where the rod was at the splash, y to the left, z up from the surface */
@@ -1359,7 +1784,7 @@ export interface components {
         /** @description The fall with the bail open */
         Fall: {
             /** @enum {string} */
-            outcome: "reached" | "floats" | "no water there" | "time limit" | "out of line" | "step limit" | "not solved";
+            outcome: "" | "reached" | "on the bed" | "slack" | "hangs" | "trails" | "held" | "sweeps" | "lifts" | "floats" | "no line length reaches" | "touched" | "done" | "time limit" | "reeled in" | "out of line" | "step limit" | "not solved" | "above the water" | "no water there";
             /**
              * Format: double
              * @description To the target; 0 where it does not get there
@@ -1420,8 +1845,11 @@ export interface components {
         };
         /** @description How the head works on the bed: dragged along, or lying still where it came down */
         Contact: {
-            /** @enum {string} */
-            outcome: "on the bed" | "slack" | "hangs" | "trails" | "held" | "sweeps" | "lifts" | "floats" | "above the water" | "no water there" | "time limit" | "out of line" | "step limit" | "not solved";
+            /**
+             * @description Empty where it is not worked out
+             * @enum {string}
+             */
+            outcome: "" | "reached" | "on the bed" | "slack" | "hangs" | "trails" | "held" | "sweeps" | "lifts" | "floats" | "no line length reaches" | "touched" | "done" | "time limit" | "reeled in" | "out of line" | "step limit" | "not solved" | "above the water" | "no water there";
             /**
              * Format: double
              * @description As in the picture
@@ -1805,7 +2233,8 @@ export interface components {
         Drop: {
             /** Format: double */
             mass: number;
-            outcome: string;
+            /** @enum {string} */
+            outcome: "" | "reached" | "on the bed" | "slack" | "hangs" | "trails" | "held" | "sweeps" | "lifts" | "floats" | "no line length reaches" | "touched" | "done" | "time limit" | "reeled in" | "out of line" | "step limit" | "not solved" | "above the water" | "no water there";
             /**
              * Format: double
              * @description 0 where it did not come down
@@ -1849,7 +2278,8 @@ export interface components {
             line: components["schemas"]["Point"][];
         };
         Action: {
-            kind: string;
+            /** @enum {string} */
+            kind: "fall" | "close" | "wait" | "pause" | "lift" | "lower" | "turns" | "slow roll" | "drag" | "take in" | "shake" | "feed";
             /** Format: double */
             time: number;
             /**
@@ -1946,9 +2376,13 @@ export interface components {
              * @description That it falls or, where it floats, rises
              */
             depth: number;
-            place: string;
-            /** @description How the line is held: slack or tight */
-            held: string;
+            /** @enum {string} */
+            place: "tank" | "beside the boat" | "pier" | "on the water";
+            /**
+             * @description How the line is held
+             * @enum {string}
+             */
+            held: "slack" | "tight";
             drops: {
                 /** Format: double */
                 time: number;
@@ -2068,7 +2502,8 @@ export interface components {
         };
         /** @description As it was typed; what a way does not need stays empty */
         MeasureQuestion: {
-            way: string;
+            /** @enum {string} */
+            way: "float" | "line angle" | "two positions" | "cast";
             length?: string;
             times?: string;
             /** Format: double */
@@ -2123,8 +2558,8 @@ export interface components {
             setup: components["schemas"]["Setup"];
             /** Format: double */
             mass: number;
-            /** @description touch or fish */
-            game: string;
+            /** @enum {string} */
+            game: "touch" | "fish";
             /**
              * Format: int64
              * @description A round is the same for its seed
@@ -2158,8 +2593,11 @@ export interface components {
              * @description 0 to 100
              */
             points: number;
-            /** @description Empty, or what was missed */
-            missed: string;
+            /**
+             * @description Empty, or what was missed
+             * @enum {string}
+             */
+            missed: "too early" | "too late" | "bow ignored" | "";
             words: string;
             /** Format: double */
             at: number;
@@ -2172,14 +2610,16 @@ export interface components {
             depth: number;
         };
         Played: {
-            game: string;
+            /** @enum {string} */
+            game: "touch" | "fish";
             /** Format: int64 */
             seed: number;
             /** Format: double */
             mass: number;
             /** Format: double */
             points: number;
-            missed: string;
+            /** @enum {string} */
+            missed: "too early" | "too late" | "bow ignored" | "";
             /** Format: date-time */
             time: string;
         };
@@ -2188,8 +2628,11 @@ export interface components {
             setup: components["schemas"]["Setup"];
             /** Format: double */
             mass: number;
-            /** @description Key of a way of working a bait */
-            technique: string;
+            /**
+             * @description Key of a way of working a bait
+             * @enum {string}
+             */
+            technique: "drop" | "tight" | "sink-draw" | "hop" | "drag" | "roll" | "hover" | "burn" | "dead";
         };
         Trip: {
             place: string;
@@ -2223,9 +2666,11 @@ export interface components {
             key: string;
             /** Format: date-time */
             time: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
             rod: number;
-            phase?: string;
+            /** @enum {string} */
+            phase?: "fall" | "bottom" | "working" | "coming back" | "";
             /**
              * Format: double
              * @description Since the splash
@@ -2435,6 +2880,15 @@ export interface components {
             east: number;
             note: string;
         };
+        Unreadable: {
+            /** @description The kind of entry */
+            table: string;
+            /** Format: int64 */
+            id: number;
+            /** @description Its name; of an event its key */
+            name: string;
+            why: string;
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -2448,6 +2902,8 @@ export interface components {
         };
     };
     parameters: {
+        /** @description The kind of entry */
+        table: string;
         id: number;
     };
     requestBodies: never;
@@ -2456,6 +2912,27 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
     getDefinitions: {
         parameters: {
             query?: never;
@@ -3814,10 +4291,12 @@ export interface operations {
             /** @description The table */
             200: {
                 headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
+                    "text/csv; charset=utf-8": string;
                 };
             };
             default: components["responses"]["Problem"];
@@ -3835,6 +4314,8 @@ export interface operations {
             /** @description The waypoints */
             200: {
                 headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3877,6 +4358,8 @@ export interface operations {
             /** @description The backup */
             200: {
                 headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3890,13 +4373,21 @@ export interface operations {
     };
     importFile: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What the file is */
+                kind?: "log" | "places" | "backup";
+                /** @description Otherwise it is only looked at */
+                take?: boolean;
+                /** @description Of a log, which column of the file is taken for which of ours, such as time:0; -1 for none */
+                column?: string[];
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
+                "application/octet-stream": string;
                 "application/json": {
                     /** @enum {string} */
                     kind: "log" | "places" | "backup";
@@ -3987,6 +4478,75 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Copy"];
                 };
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listUnreadable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The entries */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unreadable"][];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    removeUnreadable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The kind of entry */
+                table: components["parameters"]["table"];
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreUnreadable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The kind of entry */
+                table: components["parameters"]["table"];
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];

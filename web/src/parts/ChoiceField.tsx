@@ -7,11 +7,10 @@ interface Props {
   value: string;
   onChange: (value: string) => void;
   error?: string;
-  labels?: Record<string, string>;
 }
 
 /** One of the options that the server knows for a field. */
-export function ChoiceField({ path, value, onChange, error, labels }: Props) {
+export function ChoiceField({ path, value, onChange, error }: Props) {
   const field = useField(path);
   const id = fieldId(path);
   return (
@@ -24,11 +23,11 @@ export function ChoiceField({ path, value, onChange, error, labels }: Props) {
         className="row-input"
       >
         {field.options.map((o) => (
-          <option key={o} value={o}>
-            {labels?.[o] ?? o}
+          <option key={o.value} value={o.value}>
+            {o.says}
           </option>
         ))}
-        {!field.options.includes(value) && <option value={value}>{value}</option>}
+        {!field.options.some((o) => o.value === value) && <option value={value}>{value}</option>}
       </NativeSelect>
     </Row>
   );

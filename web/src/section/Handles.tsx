@@ -41,7 +41,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
   const bedAtCast = setup.water.depth + answer.bedSlope * setup.cast.distance;
   const setTarget = (value: number) => {
     const next = snap("depth", Math.max(value, 0.1));
-    if (floats) onChange({ "rig.gap": Math.min(next, bedAtCast * 0.98) });
+    if (floats) onChange({ "rig.stop": Math.min(next, bedAtCast * 0.98) });
     else onChange({ "target.depth": next >= bedAtCast * 0.98 ? 0 : next, "target.height": 0 });
   };
   const setCast = (value: number) => {
@@ -57,7 +57,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     onChange({ "flow.speed": next, ...(along && next > 0 ? { "flow.direction": value < 0 ? 180 : 0 } : {}) });
   };
   const shownFlow = within(signed, -1.2, 1.2);
-  const wanted = floats ? setup.rig.gap : setup.target.height > 0 ? answer.target : setup.target.depth;
+  const wanted = floats ? setup.rig.stop : setup.target.height > 0 ? answer.target : setup.target.depth;
   const target = wanted === 0 ? bedAtCast : wanted;
   const castLeft = x(setup.cast.distance) > width - 110;
   // The target's handle keeps clear of where the bait comes down.
@@ -84,7 +84,7 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
         anchor="end"
         text={answer.onBed ? "to the bed" : `to ${show("depth", target)}`}
         onClick={() =>
-          onType(floats ? "rig.gap" : setup.target.height > 0 ? "target.height" : "target.depth")
+          onType(floats ? "rig.stop" : setup.target.height > 0 ? "target.height" : "target.depth")
         }
         name="Type the target depth"
       />

@@ -31,7 +31,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const boat = answer.drift.x * now;
   // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
   const rig = rigOf(setup);
-  const second = rig.other && pointAlong(lineAt(fall.lines, now), rig.other === "end" ? 0 : setup.rig.gap);
+  const second = rig.other && pointAlong(lineAt(fall.lines, now), rig.other === "end" ? 0 : setup.rig.apart);
   const bends = rig.floats ? curveLinear : curveCatmullRom;
   const float = rig.floats ? lineAt(fall.lines, now).at(-2) : undefined;
   const there = fall.outcome === "reached" ? fall.landing : undefined;

@@ -23,6 +23,9 @@ const rigs: Record<string, Drawn> = {
   "sliding float": { low: "head, bait", high: "stop of the float", floats: true, heavyLow: true },
 };
 
+/** The path of the length of a rig that is dragged: how far apart its two are, or how deep a float lets the bait. */
+export const lengthOf = (setup: Setup) => (rigOf(setup).floats ? "rig.stop" : "rig.apart");
+
 /** How the rig of a setup is drawn. */
 export function rigOf(setup: Setup): Drawn {
   return rigs[setup.rig.kind] ?? single;

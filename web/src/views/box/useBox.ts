@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, type SavedItem, take } from "../../api/client";
+import { client, type ItemKind, type SavedItem, take } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 
 const list = ["items"];
@@ -18,7 +18,7 @@ export function useBoxActions() {
   return {
     refresh,
     add: useMutation(
-      action((rows: { kind: string; rows: string[][] }) =>
+      action((rows: { kind: ItemKind; rows: string[][] }) =>
         take(client.POST("/items", { body: { ...rows, units } })),
       ),
     ),

@@ -30,8 +30,8 @@ export function Drops({ setup, onChange, onOpen }: Props) {
     setup,
     mass: grams !== undefined ? grams / 1000 : (setup.heads[Math.floor(setup.heads.length / 2)] ?? 0),
     depth: deep ?? 3,
-    place: place ?? "beside the boat",
-    held: held ?? "slack",
+    place: (place as DropTest["place"] | undefined) ?? "beside the boat",
+    held: (held as DropTest["held"] | undefined) ?? "slack",
     drops: [],
   };
   const { data: look, error } = useLook(test, id);

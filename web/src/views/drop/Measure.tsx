@@ -9,7 +9,7 @@ import { useSay } from "../../parts/Undo";
 type Key = Exclude<keyof MeasureQuestion, "way" | "mass">;
 
 interface Way {
-  way: string;
+  way: MeasureQuestion["way"];
   title: string;
   words: string;
   fields: { key: Key; label: string; hint: string; optional?: boolean }[];
@@ -87,7 +87,7 @@ function One({
   const say = useSay();
   const typed = useRested(texts, 350);
   const whole = way.fields.every((f) => f.optional || typed[f.key]?.trim());
-  const question = { way: way.way, mass, ...typed };
+  const question: MeasureQuestion = { way: way.way, mass, ...typed };
   const { data, error } = useQuery({
     queryKey: ["measure", question, setup, units],
     queryFn: ({ signal }) => take(client.POST("/measurements", { body: { question, setup, units }, signal })),

@@ -66,7 +66,7 @@ export function Change({ state, setup, onLog }: Props) {
           id={fieldId("change-retrieve")}
           className="row-input"
           value={next.technique}
-          onChange={(e) => setNext({ ...next, technique: e.target.value })}
+          onChange={(e) => setNext({ ...next, technique: e.target.value as RodState["technique"] })}
         >
           {techniques.map((t) => (
             <option key={t.key} value={t.key}>

@@ -8,7 +8,7 @@ import { useSay } from "../../parts/Undo";
 type Kind = "log" | "places" | "backup";
 type Import = components["schemas"]["Import"];
 
-const most = 16 * 1024 * 1024;
+const most = 48 * 1024 * 1024; // as the server reads
 
 const kindOf = (name: string): Kind =>
   /\.gpx$/i.test(name) ? "places" : /\.json$/i.test(name) ? "backup" : "log";
@@ -42,6 +42,7 @@ export function Exchange() {
       </section>
       <Take />
       <Copies />
+      <Unreadable />
     </div>
   );
 }
@@ -49,15 +50,23 @@ export function Exchange() {
 function Take() {
   const queries = useQueryClient();
   const say = useSay();
-  const [file, setFile] = useState<{ name: string; kind: Kind; text: string }>();
+  const [file, setFile] = useState<{ name: string; kind: Kind; of: File }>();
   const [columns, setColumns] = useState<Record<string, number>>({});
   const [tooLarge, setTooLarge] = useState("");
   const ask = (yes: boolean) => {
     if (!file) throw new Error("no file");
-    return take(client.POST("/imports", { body: { kind: file.kind, text: file.text, columns, take: yes } }));
+    const column = Object.entries(columns).map(([key, at]) => `${key}:${at}`);
+    return take(
+      client.POST("/imports", {
+        params: { query: { kind: file.kind, take: yes, column } },
+        body: file.of as unknown as string, // it is sent as it is
+        bodySerializer: (body) => body,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
+    );
   };
   const look = useQuery({
-    queryKey: ["import", file?.name, file?.text.length, columns],
+    queryKey: ["import", file?.name, file?.of.size, file?.of.lastModified, columns],
     queryFn: () => ask(false),
     enabled: !!file,
     retry: false,
@@ -71,17 +80,17 @@ function Take() {
       queries.invalidateQueries();
     },
   });
-  const open = async (chosen: File | undefined) => {
+  const open = (chosen: File | undefined) => {
     setTooLarge("");
     taken.reset();
     setColumns({});
     setFile(undefined);
     if (!chosen) return;
     if (chosen.size > most) {
-      setTooLarge(`“${chosen.name}” has ${Math.ceil(chosen.size / 1024 / 1024)} MB; at most 16 are read.`);
+      setTooLarge(`“${chosen.name}” has ${Math.ceil(chosen.size / 1024 / 1024)} MB; at most 48 are read.`);
       return;
     }
-    setFile({ name: chosen.name, kind: kindOf(chosen.name), text: await chosen.text() });
+    setFile({ name: chosen.name, kind: kindOf(chosen.name), of: chosen });
   };
   const found = file ? look.data : undefined;
   return (
@@ -191,6 +200,56 @@ function Preview({
   );
 }
 
+/** What is kept and cannot be read: it is on no list, and can be taken away. */
+function Unreadable() {
+  const queries = useQueryClient();
+  const say = useSay();
+  const { data: found } = useQuery({
+    queryKey: ["unreadable"],
+    queryFn: ({ signal }) => take(client.GET("/unreadable", { signal })),
+  });
+  const path = ({ table, id }: { table: string; id: number }) => ({ params: { path: { table, id } } });
+  const refresh = () => queries.invalidateQueries({ queryKey: ["unreadable"] });
+  const putBack = useMutation({
+    mutationFn: (of: { table: string; id: number }) =>
+      take(client.POST("/unreadable/{table}/{id}/restore", path(of))),
+    onSuccess: refresh,
+  });
+  const remove = useMutation({
+    mutationFn: (of: { table: string; id: number }) =>
+      take(client.DELETE("/unreadable/{table}/{id}", path(of))),
+    onSuccess: refresh,
+  });
+  if (!found?.length) return null;
+  return (
+    <section aria-label="Cannot be read">
+      <h2>Cannot be read</h2>
+      <p className="aside">
+        These are kept and cannot be read, so they are on no list. Nothing else is concerned, and they go out
+        with “Everything” as they stand.
+      </p>
+      <ul className="copies">
+        {found.map((u) => (
+          <li key={`${u.table}${u.id}`}>
+            <span>
+              {u.table.replace("_", " ")} “{u.name}”
+            </span>
+            <span title={u.why}>not readable</span>
+            <button
+              type="button"
+              onClick={() =>
+                remove.mutate(u, { onSuccess: () => say(`“${u.name}” is removed.`, () => putBack.mutate(u)) })
+              }
+            >
+              Remove it
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** Copies of the database: made by themselves every hour, or now; any of them can be gone back to. */
 function Copies() {
   const queries = useQueryClient();
@@ -217,8 +276,8 @@ function Copies() {
     <section aria-label="Copies">
       <h2>Copies</h2>
       <p className="aside">
-        A copy of everything is made at the start and every hour in which something was kept; the last ten
-        stay beside the database.
+        A copy of everything is made at the start, every hour in which something was kept, and before a file
+        is taken in. The last ten stay beside the database, with one of each of the last days and weeks.
       </p>
       {failure && (
         <p className="row-error" role="alert">

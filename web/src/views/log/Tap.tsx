@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { LogEvent, RodState, SavedTrip, Setup } from "../../api/client";
+import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { Parts } from "../../parts/Parts";
@@ -9,7 +9,7 @@ import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { useEvents, useLogActions, useQueue } from "./useLog";
 import { atTime, tied, told } from "./words";
 
-const taps: { kind: string; label: string; phase?: string }[] = [
+const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "bite", label: "Bite on the fall", phase: "fall" },
   { kind: "bite", label: "Bite on the bottom", phase: "bottom" },
   { kind: "bite", label: "Bite while worked", phase: "working" },
@@ -46,7 +46,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const unsent = queue.map((w) => w.event);
   const all: LogEvent[] = [...(events ?? []).map((e) => e.event), ...unsent];
   const state = stateNow(trip, rod, all);
-  const tap = (event: Partial<LogEvent> & { kind: string }) => {
+  const tap = (event: Partial<LogEvent> & { kind: EventKind }) => {
     setGone(undefined);
     const ago = sinceSplash(trip.id, rod);
     log({

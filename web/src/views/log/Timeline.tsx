@@ -1,5 +1,12 @@
 import { useState } from "react";
-import { Failure, type LogEvent, type SavedEvent, type SavedTrip } from "../../api/client";
+import {
+  type EventKind,
+  Failure,
+  type LogEvent,
+  type Phase,
+  type SavedEvent,
+  type SavedTrip,
+} from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { NumberField } from "../../parts/NumberField";
@@ -66,20 +73,34 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
   );
 }
 
-const kinds = [
-  "splash",
-  "bottom",
-  "bottom lost",
-  "bite",
-  "short bite",
-  "fish",
-  "snag freed",
-  "head lost",
-  "bait torn",
-  "retie",
-  "note",
-];
-const phases = ["", "fall", "bottom", "working", "coming back"];
+// What can be told of every kind of event and phase, so that none is forgotten: kinds that hold a state of their
+// own are no other kind's correction.
+const kinds = among({
+  splash: true,
+  bottom: true,
+  "bottom lost": true,
+  bite: true,
+  "short bite": true,
+  fish: true,
+  "snag freed": true,
+  "head lost": true,
+  "bait torn": true,
+  retie: true,
+  changed: false,
+  conditions: false,
+  note: true,
+} satisfies Record<EventKind, boolean>);
+const phases = among({
+  "": true,
+  fall: true,
+  bottom: true,
+  working: true,
+  "coming back": true,
+} satisfies Record<Phase, boolean>);
+
+function among(all: Record<string, boolean>): string[] {
+  return Object.keys(all).filter((key) => all[key]);
+}
 
 function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
   const [event, setEvent] = useState<LogEvent>(of.event);
@@ -119,7 +140,7 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
             id={id("kind")}
             className="row-input"
             value={event.kind}
-            onChange={(e) => set({ kind: e.target.value })}
+            onChange={(e) => set({ kind: e.target.value as EventKind })}
           >
             {kinds.map((k) => (
               <option key={k}>{k}</option>
@@ -133,7 +154,7 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
             id={id("phase")}
             className="row-input"
             value={event.phase ?? ""}
-            onChange={(e) => set({ phase: e.target.value, depth: 0, low: 0, high: 0 })}
+            onChange={(e) => set({ phase: e.target.value as Phase, depth: 0, low: 0, high: 0 })}
           >
             {phases.map((p) => (
               <option key={p} value={p}>

@@ -1,5 +1,5 @@
 import { useId, useState } from "react";
-import type { SavedTrip, Setup, Trip } from "../../api/client";
+import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { useSay } from "../../parts/Undo";
@@ -80,7 +80,11 @@ function Begin({
   const place = typed ?? kept?.name.split(",")[0] ?? "";
   const mass = grams !== undefined ? grams / 1000 : (setup.heads[Math.floor(setup.heads.length / 2)] ?? 0);
   const begin = () => {
-    const state = { setup, mass, technique: techniques[0]?.key ?? "drop" };
+    const state: RodState = {
+      setup,
+      mass,
+      technique: (techniques[0]?.key as RodState["technique"] | undefined) ?? "drop",
+    };
     const trip: Trip = {
       place: place.trim() || "Somewhere",
       start: onTheWall(new Date()),

@@ -2,8 +2,9 @@ import { useState } from "react";
 import type { Setup } from "../../api/client";
 import { useField } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
+import { at } from "../../parts/path";
 import { Handle } from "../../section/Handle";
-import { rigOf } from "../../section/rigs";
+import { lengthOf, rigOf } from "../../section/rigs";
 import "./rig.css";
 
 const width = 274;
@@ -12,11 +13,20 @@ const bed = height - 18;
 const x = 110;
 
 /** The rig as it hangs over the bed, to scale; the length between its two bodies is dragged. */
-export function RigEditor({ setup, onGap }: { setup: Setup; onGap: (metres: number) => void }) {
+export function RigEditor({
+  setup,
+  onChange,
+}: {
+  setup: Setup;
+  onChange: (changes: Record<string, unknown>) => void;
+}) {
   const { show, snap } = useUnits();
-  const field = useField("rig.gap");
+  const path = lengthOf(setup);
+  const field = useField(path);
   const [held, setHeld] = useState<number | null>(null);
-  const { kind, gap } = setup.rig;
+  const { kind } = setup.rig;
+  const gap = at(setup, path) as number;
+  const onGap = (metres: number) => onChange({ [path]: metres });
   const scale = held ?? 108 / Math.max(gap * 1.15, 0.2); // pixels per metre
   const upper = bed - 14 - gap * scale;
   const limit = (m: number) => Math.min(Math.max(m, field.min), field.max);

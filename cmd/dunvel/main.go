@@ -107,7 +107,7 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 		return err
 	}
 	go keepCopies(ctx, st)
-	handler, err := server.New(service.New(st, time.Now))
+	handler, err := server.New(ctx, service.New(st, time.Now))
 	if err != nil {
 		return err
 	}

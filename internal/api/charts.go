@@ -64,8 +64,12 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 		gathered, sent = nil, time.Now()
 		return err
 	})
+	if cause := context.Cause(c.ctx); cause != nil {
+		err = cause
+	}
 	if err != nil {
-		return err
+		p := describe(err) // what was sent cannot be unsent: the last line says why there is no more
+		return errors.Join(err, send(contract.ChartLine{Problem: &p}))
 	}
 	done := true
 	return send(contract.ChartLine{Cells: &gathered, Done: &done})

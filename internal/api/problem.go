@@ -24,6 +24,8 @@ var told = []struct {
 	status        int
 	title, detail string
 }{
+	{ErrCrowded, http.StatusServiceUnavailable, "Too many at once", "Too many questions wait for an answer already. Ask again in a few seconds."},
+	{ErrStopping, http.StatusServiceUnavailable, "Stopping", "Dunvel is being stopped, so this was not worked out. Nothing that was kept is lost."},
 	{ErrForeign, http.StatusForbidden, "Another site asked", "A page of another site asked for that, so it was not done. Open Dunvel itself and do it there."},
 	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
 	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read", "What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
@@ -67,6 +69,12 @@ func describe(err error) contract.Problem {
 // ErrForeign is that a page of another site asked for a change.
 var ErrForeign = errors.New("api: another site asked")
 
+// Why work of a request is not done.
+var (
+	ErrCrowded  = errors.New("api: too many are waiting")
+	ErrStopping = errors.New("api: the server is stopping")
+)
+
 // refused is what the server itself refuses.
 func refused(status int, err error) contract.Problem {
 	title, detail := http.StatusText(status), "The address is not one of this service; see /api/docs."
@@ -109,6 +117,9 @@ func HandleError(c *echo.Context, err error) {
 	w := c.Response()
 	if r, unwrapErr := echo.UnwrapResponse(w); unwrapErr == nil && r.Committed {
 		return
+	}
+	if p.Status == http.StatusServiceUnavailable || p.Status == http.StatusTooManyRequests {
+		w.Header().Set("Retry-After", "5")
 	}
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(p.Status)

@@ -303,11 +303,14 @@ type Card = playback.Card
 // Change A value of one field at which another head becomes the one to tie on
 type Change = advice.Change
 
-// ChartLine One of: the axes, some cells, or that it is done
+// ChartLine One of: the axes, some cells, that it is done, or why there is no more
 type ChartLine struct {
 	Cells *[]explore.Cell `json:"cells,omitempty"`
 	Chart *explore.Chart  `json:"chart,omitempty"`
 	Done  *bool           `json:"done,omitempty"`
+
+	// Problem Problem details (RFC 9457)
+	Problem *Problem `json:"problem,omitempty"`
 }
 
 // ChartQuestion defines model for ChartQuestion.

@@ -33,8 +33,9 @@ const (
 	mostDrained      = 64 << 20 // of a body that is refused
 )
 
-// New returns the handler of the whole of Dunvel by a service.
-func New(does *service.Service) (*echo.Echo, error) {
+// New returns the handler of the whole of Dunvel by a service. What it works on ends with
+// stop.
+func New(stop context.Context, does *service.Service) (*echo.Echo, error) {
 	contract, err := api.Contract()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
@@ -59,7 +60,7 @@ func New(does *service.Service) (*echo.Echo, error) {
 	more := e.Group("/api", noStore)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	more.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, validate), api.NewStrictHandler(api.New(does), nil))
+	api.RegisterHandlers(e.Group("/api", noStore, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does), nil))
 	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	pages.register(e)
 	return e, nil

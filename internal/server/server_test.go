@@ -32,17 +32,28 @@ type running struct {
 
 func start(t *testing.T) running {
 	t.Helper()
+	return startUntil(t, context.Background())
+}
+
+// startUntil is start of a server that stops with a context.
+func startUntil(t *testing.T, stop context.Context) running {
+	t.Helper()
 	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "dunvel.db"))
 	if err != nil {
 		t.Fatal(err)
 	}
-	return serve(t, st)
+	return serveUntil(t, stop, st)
 }
 
 // serve serves a store until the test is over.
 func serve(t testing.TB, st *store.Store) running {
 	t.Helper()
-	handler, err := New(service.New(st, time.Now))
+	return serveUntil(t, context.Background(), st)
+}
+
+func serveUntil(t testing.TB, stop context.Context, st *store.Store) running {
+	t.Helper()
+	handler, err := New(stop, service.New(st, time.Now))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -117,7 +128,7 @@ func asTheContractHasIt(t testing.TB, request *http.Request, response *http.Resp
 }
 
 // asked is a question about a setup, as JSON.
-func asked(t *testing.T, about setup.Setup) string {
+func asked(t testing.TB, about setup.Setup) string {
 	t.Helper()
 	text, err := json.Marshal(map[string]any{"setup": about})
 	if err != nil {

@@ -80,7 +80,7 @@ func open(t *testing.T, path string) *page {
 	if err := demo.Seed(context.Background(), st, time.Now()); err != nil {
 		t.Fatal(err)
 	}
-	handler, err := server.New(service.New(st, time.Now))
+	handler, err := server.New(context.Background(), service.New(st, time.Now))
 	if err != nil {
 		t.Fatal(err)
 	}

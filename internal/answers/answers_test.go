@@ -1,0 +1,229 @@
+package answers
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"dunvel/core/box"
+	"dunvel/core/explore"
+	"dunvel/core/measure"
+	"dunvel/core/pattern"
+	"dunvel/core/practice"
+	"dunvel/core/setup"
+	"dunvel/core/technique"
+	"dunvel/core/trip"
+)
+
+// ending is a context that ends when it was asked so often whether it has, and counts on.
+type ending struct {
+	context.Context
+	after int64
+	asked atomic.Int64
+	once  sync.Once
+	done  chan struct{}
+}
+
+func endingAfter(ctx context.Context, n int64) *ending {
+	return &ending{Context: ctx, after: n, done: make(chan struct{})}
+}
+
+func (e *ending) Err() error {
+	if e.asked.Add(1) < e.after {
+		return nil
+	}
+	e.once.Do(func() { close(e.done) })
+	return context.Canceled
+}
+
+func (e *ending) Done() <-chan struct{} { return e.done }
+
+// questions are those that take the engine, by their names, of a water that takes it long.
+func questions() map[string]func(context.Context) error {
+	desk := Desk{From: &Knowledge{Tests: []Tested{{Test: timed()}}}}
+	s := setup.Default()
+	s.Wind.Speed, s.Heads = 8, []float64{0.0071, 0.0142, 0.0284}
+	onWater := timed()
+	onWater.Place, onWater.Depth = measure.OnWater, onWater.Setup.Water.Depth
+	round := practice.Question{Setup: s, Mass: 0.0142, Game: practice.Touch, Seed: 3}
+	return map[string]func(context.Context) error{
+		"answer":  func(ctx context.Context) error { _, err := desk.Answer(ctx, s, nil); return err },
+		"changes": func(ctx context.Context) error { _, err := desk.Changes(ctx, s, nil); return err },
+		"compare": func(ctx context.Context) error {
+			_, err := desk.Compare(ctx, s, []explore.Outfit{{Name: "same", Setup: s}}, nil)
+			return err
+		},
+		"rules": func(ctx context.Context) error {
+			_, err := desk.TryRules(ctx, s, "to 3 m: 3.5 g; deeper: 7 g", nil)
+			return err
+		},
+		"drops": func(ctx context.Context) error {
+			_, err := desk.PlayDrops(ctx, s, []float64{0.0142}, technique.Presets()[0].Programme, nil)
+			return err
+		},
+		"card":  func(ctx context.Context) error { _, err := desk.CountDown(ctx, s, nil); return err },
+		"round": func(ctx context.Context) error { _, err := desk.Round(ctx, round, nil); return err },
+		"call":  func(ctx context.Context) error { _, err := desk.Call(ctx, round, 5, nil); return err },
+		"truth": func(ctx context.Context) error { _, err := desk.Truth(ctx, []measure.Test{onWater}); return err },
+		"look":  func(ctx context.Context) error { _, err := LookAtTest(ctx, timed(), nil, nil); return err },
+		"placing": func(ctx context.Context) error {
+			_, err := desk.Ways(ctx, trip.State{Setup: s, Mass: 0.0142, Technique: "hop"})
+			return err
+		},
+		"measured": func(ctx context.Context) error {
+			k := &Knowledge{Tests: []Tested{{Test: timed()}}}
+			other := s
+			_, err := k.Measured(ctx, &other, nil)
+			return err
+		},
+		"chart": func(ctx context.Context) error {
+			chart, err := desk.Chart(context.Background(), s, "water.depth", "wind.speed", nil)
+			if err != nil {
+				return err
+			}
+			return chart.Run(ctx, func(explore.Cell) error { return nil })
+		},
+	}
+}
+
+// timed is a drop test of the bait of a usual setup.
+func timed() measure.Test {
+	return measure.Test{Setup: setup.Default(), Mass: 0.0071, Depth: 3, Place: measure.Boat, Held: measure.Slack, Drops: []measure.Drop{{Time: 4.9}, {Time: 5.1}, {Time: 5}}}
+}
+
+// Whatever is asked ends with whoever asked: of all the times that a solver would have
+// asked whether it is over, few come after it is.
+func TestCancelledIsCancelled(t *testing.T) {
+	for name, ask := range questions() {
+		t.Run(name, func(t *testing.T) {
+			if err := ask(t.Context()); err != nil { // fits are made once
+				t.Fatal(err)
+			}
+			whole := endingAfter(t.Context(), 1<<60)
+			if err := ask(whole); err != nil {
+				t.Fatal(err)
+			}
+			all := whole.asked.Load()
+			for _, share := range []int64{10, 2} {
+				early := endingAfter(t.Context(), all/share+1)
+				if err := ask(early); !errors.Is(err, context.Canceled) {
+					t.Errorf("ended after 1/%d: %v", share, err)
+				}
+				// Heads are looked at side by side, and each of them hears of it once or twice.
+				if after := early.asked.Load() - early.after; after > 100+all/50 {
+					t.Errorf("ended after %d of %d times, it was asked %d times more", early.after, all, after)
+				}
+			}
+		})
+	}
+}
+
+// How long a solver goes on after it was cancelled.
+func BenchmarkCancelled(b *testing.B) {
+	for name, ask := range questions() {
+		b.Run(name, func(b *testing.B) {
+			begun := time.Now()
+			if err := ask(b.Context()); err != nil {
+				b.Fatal(err)
+			}
+			whole := time.Since(begun)
+			worst := time.Duration(0)
+			for i := 0; b.Loop(); i++ {
+				ctx, end := context.WithCancel(b.Context())
+				var ended time.Time
+				timer := time.AfterFunc(whole*time.Duration(i%10)/12, func() { ended = time.Now(); end() })
+				err := ask(ctx)
+				if !timer.Stop() && errors.Is(err, context.Canceled) {
+					worst = max(worst, time.Since(ended))
+				}
+				end()
+			}
+			b.ReportMetric(float64(worst.Microseconds())/1000, "worst-ms")
+		})
+	}
+}
+
+// What is known goes into an answer, and goes through JSON as it is.
+func TestKnowledge(t *testing.T) {
+	known := &Knowledge{
+		Tests: []Tested{{Test: timed(), Updated: time.Date(2026, 11, 20, 12, 0, 0, 0, time.UTC)}},
+		Beds:  []pattern.Bed{{Bed: "rock", Factor: 1.7}},
+		Items: []box.Item{{Kind: box.Head, Mass: 0.0035, Shape: "ball", Material: "lead", Count: 1}},
+	}
+	text, err := json.Marshal(known)
+	if err != nil {
+		t.Fatal(err)
+	}
+	back := &Knowledge{}
+	if err := json.Unmarshal(text, back); err != nil {
+		t.Fatal(err)
+	}
+	for name, k := range map[string]*Knowledge{"as it is": known, "through JSON": back} {
+		a, err := Desk{From: k}.Answer(t.Context(), setup.Default(), nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		words := ""
+		for _, n := range a.Notes {
+			words += n.Kind + ": " + n.Words + "\n"
+		}
+		for _, want := range []string{"drag: ", "20 November", "box: Only 1 of 3.5 g (lead ball) left in the box.", "by what was lost on such"} {
+			if !strings.Contains(words, want) {
+				t.Errorf("%s: “%s” is not in\n%s", name, want, words)
+			}
+		}
+	}
+	// What the setup says itself goes before it.
+	own := setup.Default()
+	own.Water.Snags, own.Bait.Drag, own.Bait.DragSpread = 0.5, 1.1, 0.1
+	same := own
+	if words, err := known.inform(t.Context(), &own, nil); err != nil || words != "" || own.Water.Snags != same.Water.Snags || own.Bait != same.Bait {
+		t.Errorf("%+v %s %v", own, words, err)
+	}
+	other := setup.Default()
+	other.Water.Bed = "sand"
+	if known.Snag(&other); other.Water.Snags != 0 {
+		t.Errorf("of another bed: %g", other.Water.Snags)
+	}
+}
+
+// Knowledge is loaded once for a revision, and its fits are kept beyond it.
+func TestRemembered(t *testing.T) {
+	var r Remembered
+	loads := 0
+	load := func() (*Knowledge, error) {
+		loads++
+		return &Knowledge{Tests: []Tested{{Test: timed()}}}, nil
+	}
+	first, err := r.At(1, load)
+	if err != nil {
+		t.Fatal(err)
+	}
+	s := setup.Default()
+	if _, err := first.Measured(t.Context(), &s, nil); err != nil || s.Bait.Drag == 0 {
+		t.Fatalf("%+v %v", s.Bait, err)
+	}
+	if again, err := r.At(1, load); err != nil || again != first || loads != 1 {
+		t.Errorf("%d loads, %v", loads, err)
+	}
+	second, err := r.At(2, load)
+	if err != nil || second == first || loads != 2 {
+		t.Errorf("%d loads, %v", loads, err)
+	}
+	ctx := endingAfter(t.Context(), 1) // a fit that has to be made would not be
+	s = setup.Default()
+	if _, err := second.Measured(ctx, &s, nil); err != nil || s.Bait.Drag == 0 {
+		t.Errorf("%+v %v", s.Bait, err)
+	}
+	if _, err := r.At(3, func() (*Knowledge, error) { return nil, errors.New("no") }); err == nil {
+		t.Error("what cannot be loaded is")
+	}
+	if again, err := r.At(2, load); err != nil || again != second {
+		t.Errorf("the last that was good is gone: %v", err)
+	}
+}

@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
+	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
@@ -66,6 +67,7 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 		if answers[i], err = a.Answer(ctx, s, choice); err != nil {
 			return nil, fmt.Errorf("%s: %w", o.Name, err)
 		}
+		progress.Tell(ctx, float64(i+1)/float64(len(outfits)))
 	}
 	for i, o := range outfits {
 		answer := answers[i]

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"dunvel/core/judge"
+	"dunvel/core/progress"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
 
@@ -45,8 +46,10 @@ func (x Search) TryRules(ctx context.Context, s setup.Setup, r rules.Rules) ([]T
 	out := make([]Tried, len(waters))
 	var work errgroup.Group
 	work.SetLimit(runtime.GOMAXPROCS(0))
+	done := progress.Count(ctx, len(waters))
 	for i, w := range waters {
 		work.Go(func() (err error) {
+			defer done()
 			out[i], err = x.try(ctx, s, r, w)
 			return err
 		})

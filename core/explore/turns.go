@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/progress"
 	"dunvel/core/setup"
 
 	"golang.org/x/sync/errgroup"
@@ -55,6 +56,8 @@ const mostTurns = 7
 const (
 	strides = 5    // each twice as far as the one before
 	finest  = 0.02 // share of its value to which a turn is found
+
+	lookedShare = 0.6 // of the time goes into looking along, the rest into narrowing down
 )
 
 // Turns finds, for each field that weighs on the choice, the nearest values above and
@@ -74,7 +77,9 @@ func (x Search) Turns(ctx context.Context, s setup.Setup) ([]Turn, error) {
 	// Where it may turn is looked for along every field first, and then where exactly,
 	// for the nearest.
 	found := make([]*bracket, 2*len(knobs))
+	done := progress.Count(progress.Part(ctx, 0, lookedShare), len(found))
 	err = each(len(found), func(i int) (err error) {
+		defer done()
 		if k := knobs[i/2]; k.applies(s) {
 			found[i], err = look{stands, k, float64(1 - i%2*2)}.along(ctx)
 		}
@@ -87,7 +92,9 @@ func (x Search) Turns(ctx context.Context, s setup.Setup) ([]Turn, error) {
 	slices.SortStableFunc(found, func(a, b *bracket) int { return cmp.Compare(a.far(), b.far()) })
 	found = found[:min(len(found), mostTurns)]
 	out := make([]Turn, len(found))
+	done = progress.Count(progress.Part(ctx, lookedShare, 1), len(found))
 	err = each(len(found), func(i int) (err error) {
+		defer done()
 		out[i], err = found[i].narrow(ctx)
 		return err
 	})

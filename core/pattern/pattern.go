@@ -6,6 +6,7 @@ package pattern
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -13,6 +14,7 @@ import (
 	"time"
 
 	"dunvel/core/judgement"
+	"dunvel/core/progress"
 	"dunvel/core/technique"
 	"dunvel/core/trip"
 	"dunvel/core/units"
@@ -159,8 +161,8 @@ func tideBin(high *time.Time, at time.Time) string {
 func isTake(e trip.Event) bool { return slices.Contains(trip.Takes, e.Kind) }
 
 // Learn makes the lesson of logs, in the units of choice. price is what a head
-// costs, 0 where that is not known. The error is that a unit is not known.
-func Learn(logs []trip.Log, price func(trip.With) float64, choice units.Choice) (*Lesson, error) {
+// costs, 0 where that is not known. The error is that a unit is not known, or that of ctx.
+func Learn(ctx context.Context, logs []trip.Log, price func(trip.With) float64, choice units.Choice) (*Lesson, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -168,7 +170,11 @@ func Learn(logs []trip.Log, price func(trip.With) float64, choice units.Choice) 
 	out.Totals = totals(logs)
 	looked := 0
 	var found []Claim
-	for _, d := range dimensions {
+	for i, d := range dimensions {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		progress.Tell(ctx, float64(i)/float64(len(dimensions)+1))
 		g, claims, n := group(d, logs, choice)
 		if len(g.Rows) > 0 {
 			out.Groups = append(out.Groups, g)

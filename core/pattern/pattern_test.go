@@ -37,7 +37,7 @@ var free = func(trip.With) float64 { return 0 }
 
 func learn(t *testing.T, logs ...trip.Log) *Lesson {
 	t.Helper()
-	l, err := Learn(logs, free, nil)
+	l, err := Learn(t.Context(), logs, free, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -139,7 +139,7 @@ func TestDepthPattern(t *testing.T) {
 	if got := learn(t, log("The Sill", events...)); len(got.Claims) != 0 {
 		t.Errorf("%+v", got.Claims)
 	}
-	feet, err := Learn([]trip.Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
+	feet, err := Learn(t.Context(), []trip.Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
 	if err != nil || math.Abs(feet.Depths[0].To-3*0.3048) > 1e-9 && math.Abs(feet.Depths[0].To-6*0.3048) > 1e-9 {
 		t.Errorf("%+v %v", feet.Depths, err)
 	}
@@ -172,7 +172,7 @@ func TestLosses(t *testing.T) {
 	ball := trip.With{Bed: "rock", Shape: "ball", Snags: 5, Mass: 7e-3}
 	events := append(times(100, of(trip.Splash, ball)), times(6, of(trip.Lost, ball))...)
 	events = append(events, of(trip.Freed, ball))
-	got, err := Learn([]trip.Log{log("The Sill", events...)}, func(w trip.With) float64 { return 0.5 }, nil)
+	got, err := Learn(t.Context(), []trip.Log{log("The Sill", events...)}, func(w trip.With) float64 { return 0.5 }, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -205,7 +205,7 @@ func TestBottoms(t *testing.T) {
 	if len(got) != 1 || got[0].Lost != 1 || math.Abs(got[0].Margin-0.1) > 1e-9 || got[0].Count != 2 || got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
 		t.Errorf("%+v", got)
 	}
-	if _, err := Learn(nil, free, units.Choice{"depth": "kg"}); err == nil {
+	if _, err := Learn(t.Context(), nil, free, units.Choice{"depth": "kg"}); err == nil {
 		t.Error("depths in kg")
 	}
 }
@@ -221,7 +221,7 @@ func BenchmarkLearn(b *testing.B) {
 		logs = append(logs, log(fmt.Sprint("Place ", i%5), events...))
 	}
 	for b.Loop() {
-		if _, err := Learn(logs, free, nil); err != nil {
+		if _, err := Learn(b.Context(), logs, free, nil); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -25,6 +25,9 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 	if err != nil {
 		return nil, err
 	}
+	if wanted(r.Params.Progress) {
+		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Changes(ctx, r.Body.Setup, choice) }}, nil
+	}
 	found, err := h.does.Changes(ctx, r.Body.Setup, choice)
 	return Changes200JSONResponse(found), err
 }
@@ -39,6 +42,9 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 	if err != nil {
 		return nil, err
 	}
+	if wanted(r.Params.Progress) {
+		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Compare(ctx, r.Body.Setup, outfits, choice) }}, nil
+	}
 	out, err := h.does.Compare(ctx, r.Body.Setup, outfits, choice)
 	return Compare200JSONResponse(out), err
 }
@@ -48,6 +54,11 @@ func (h Handlers) TryRules(ctx context.Context, r TryRulesRequestObject) (TryRul
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
+	}
+	if wanted(r.Params.Progress) {
+		return telling{ctx, func(ctx context.Context) (any, error) {
+			return h.does.TryRules(ctx, r.Body.Setup, r.Body.Rules, choice)
+		}}, nil
 	}
 	trials, err := h.does.TryRules(ctx, r.Body.Setup, r.Body.Rules, choice)
 	return TryRules200JSONResponse(trials), err

@@ -37,13 +37,13 @@ type ServerInterface interface {
 	CountDown(ctx *echo.Context) error
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
-	Changes(ctx *echo.Context) error
+	Changes(ctx *echo.Context, params ChangesParams) error
 	// Chart Which head to tie on over two fields, as it is worked out
 	// (POST /charts)
 	Chart(ctx *echo.Context) error
 	// Compare What outfits do in the same water, each told from the first
 	// (POST /comparisons)
-	Compare(ctx *echo.Context) error
+	Compare(ctx *echo.Context, params CompareParams) error
 	// ListCopies Copies of the database, the latest first
 	// (GET /copies)
 	ListCopies(ctx *echo.Context) error
@@ -118,7 +118,7 @@ type ServerInterface interface {
 	SpendItem(ctx *echo.Context, id Id) error
 	// Learn What one trip, or all of them, teach
 	// (POST /lessons)
-	Learn(ctx *echo.Context) error
+	Learn(ctx *echo.Context, params LearnParams) error
 	// ExportLog Trips and what happened on them as a table: RFC 4180, UTF-8, units in the header
 	// (GET /log.csv)
 	ExportLog(ctx *echo.Context) error
@@ -160,7 +160,7 @@ type ServerInterface interface {
 	CallRound(ctx *echo.Context) error
 	// TryRules Where rules of thumb agree with the engine, and where not
 	// (POST /rules)
-	TryRules(ctx *echo.Context) error
+	TryRules(ctx *echo.Context, params TryRulesParams) error
 	// ListSetups All that are kept, by name
 	// (GET /setups)
 	ListSetups(ctx *echo.Context) error
@@ -253,8 +253,17 @@ func (w *ServerInterfaceWrapper) CountDown(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) Changes(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ChangesParams
+	// ------------- Optional query parameter "progress" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "progress", ctx.QueryParams(), &params.Progress, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter progress: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.Changes(ctx)
+	err = w.Handler.Changes(ctx, params)
 	return err
 }
 
@@ -271,8 +280,17 @@ func (w *ServerInterfaceWrapper) Chart(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) Compare(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params CompareParams
+	// ------------- Optional query parameter "progress" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "progress", ctx.QueryParams(), &params.Progress, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter progress: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.Compare(ctx)
+	err = w.Handler.Compare(ctx, params)
 	return err
 }
 
@@ -475,6 +493,13 @@ func (w *ServerInterfaceWrapper) ImportFile(ctx *echo.Context) error {
 
 	// Parameter object where we will unmarshal all parameters from the context
 	var params ImportFileParams
+	// ------------- Optional query parameter "progress" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "progress", ctx.QueryParams(), &params.Progress, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter progress: %s", err))
+	}
+
 	// ------------- Optional query parameter "kind" -------------
 
 	err = runtime.BindQueryParameterWithOptions("form", true, false, "kind", ctx.QueryParams(), &params.Kind, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
@@ -596,8 +621,17 @@ func (w *ServerInterfaceWrapper) SpendItem(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) Learn(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params LearnParams
+	// ------------- Optional query parameter "progress" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "progress", ctx.QueryParams(), &params.Progress, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter progress: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.Learn(ctx)
+	err = w.Handler.Learn(ctx, params)
 	return err
 }
 
@@ -773,8 +807,17 @@ func (w *ServerInterfaceWrapper) CallRound(ctx *echo.Context) error {
 func (w *ServerInterfaceWrapper) TryRules(ctx *echo.Context) error {
 	var err error
 
+	// Parameter object where we will unmarshal all parameters from the context
+	var params TryRulesParams
+	// ------------- Optional query parameter "progress" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "progress", ctx.QueryParams(), &params.Progress, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter progress: %s", err))
+	}
+
 	// Invoke the callback with all the unmarshaled arguments
-	err = w.Handler.TryRules(ctx)
+	err = w.Handler.TryRules(ctx, params)
 	return err
 }
 
@@ -1323,7 +1366,8 @@ func (response CountDowndefaultApplicationProblemPlusJSONResponse) VisitCountDow
 }
 
 type ChangesRequestObject struct {
-	Body *ChangesJSONRequestBody
+	Params ChangesParams
+	Body   *ChangesJSONRequestBody
 }
 
 type ChangesResponseObject interface {
@@ -1342,6 +1386,49 @@ func (response Changes200JSONResponse) VisitChangesResponse(w http.ResponseWrite
 	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
+}
+
+type Changes200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Changes200ApplicationxNdjsonResponse) VisitChangesResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
 }
 
 type Changes422ApplicationProblemPlusJSONResponse struct {
@@ -1462,7 +1549,8 @@ func (response ChartdefaultApplicationProblemPlusJSONResponse) VisitChartRespons
 }
 
 type CompareRequestObject struct {
-	Body *CompareJSONRequestBody
+	Params CompareParams
+	Body   *CompareJSONRequestBody
 }
 
 type CompareResponseObject interface {
@@ -1481,6 +1569,49 @@ func (response Compare200JSONResponse) VisitCompareResponse(w http.ResponseWrite
 	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
+}
+
+type Compare200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Compare200ApplicationxNdjsonResponse) VisitCompareResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
 }
 
 type Compare422ApplicationProblemPlusJSONResponse struct {
@@ -2347,6 +2478,49 @@ func (response ImportFile200JSONResponse) VisitImportFileResponse(w http.Respons
 	return err
 }
 
+type ImportFile200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response ImportFile200ApplicationxNdjsonResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
 type ImportFile413ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
@@ -2828,7 +3002,8 @@ func (response SpendItemdefaultApplicationProblemPlusJSONResponse) VisitSpendIte
 }
 
 type LearnRequestObject struct {
-	Body *LearnJSONRequestBody
+	Params LearnParams
+	Body   *LearnJSONRequestBody
 }
 
 type LearnResponseObject interface {
@@ -2847,6 +3022,49 @@ func (response Learn200JSONResponse) VisitLearnResponse(w http.ResponseWriter) e
 	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
+}
+
+type Learn200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Learn200ApplicationxNdjsonResponse) VisitLearnResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
 }
 
 type Learn404ApplicationProblemPlusJSONResponse struct {
@@ -3564,7 +3782,8 @@ func (response CallRounddefaultApplicationProblemPlusJSONResponse) VisitCallRoun
 }
 
 type TryRulesRequestObject struct {
-	Body *TryRulesJSONRequestBody
+	Params TryRulesParams
+	Body   *TryRulesJSONRequestBody
 }
 
 type TryRulesResponseObject interface {
@@ -3583,6 +3802,49 @@ func (response TryRules200JSONResponse) VisitTryRulesResponse(w http.ResponseWri
 	w.WriteHeader(200)
 	_, err := buf.WriteTo(w)
 	return err
+}
+
+type TryRules200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response TryRules200ApplicationxNdjsonResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
 }
 
 type TryRules422ApplicationProblemPlusJSONResponse struct {
@@ -4913,8 +5175,10 @@ func (sh *strictHandler) CountDown(ctx *echo.Context) error {
 }
 
 // Changes operation middleware
-func (sh *strictHandler) Changes(ctx *echo.Context) error {
+func (sh *strictHandler) Changes(ctx *echo.Context, params ChangesParams) error {
 	var request ChangesRequestObject
+
+	request.Params = params
 
 	var body ChangesJSONRequestBody
 	var err error
@@ -5005,8 +5269,10 @@ func (sh *strictHandler) Chart(ctx *echo.Context) error {
 }
 
 // Compare operation middleware
-func (sh *strictHandler) Compare(ctx *echo.Context) error {
+func (sh *strictHandler) Compare(ctx *echo.Context, params CompareParams) error {
 	var request CompareRequestObject
+
+	request.Params = params
 
 	var body CompareJSONRequestBody
 	var err error
@@ -5839,8 +6105,10 @@ func (sh *strictHandler) SpendItem(ctx *echo.Context, id Id) error {
 }
 
 // Learn operation middleware
-func (sh *strictHandler) Learn(ctx *echo.Context) error {
+func (sh *strictHandler) Learn(ctx *echo.Context, params LearnParams) error {
 	var request LearnRequestObject
+
+	request.Params = params
 
 	var body LearnJSONRequestBody
 	var err error
@@ -6307,8 +6575,10 @@ func (sh *strictHandler) CallRound(ctx *echo.Context) error {
 }
 
 // TryRules operation middleware
-func (sh *strictHandler) TryRules(ctx *echo.Context) error {
+func (sh *strictHandler) TryRules(ctx *echo.Context, params TryRulesParams) error {
 	var request TryRulesRequestObject
+
+	request.Params = params
 
 	var body TryRulesJSONRequestBody
 	var err error
@@ -6914,272 +7184,274 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1rc9s4ljf+VVDa/79m91nGlnObHrv2RSfpbGc33elNPJOnarpfQCQkYUwBHAC0rO7Kd38K5wAgKYIi",
-	"KN/SM/smsS2KuB2c+/md32a53FRSMGH07Py3WUUV3TDDFPzGC/hXzM5nFTXrWTYTdMNm5/aDbKbY32uu",
-	"WDE7N6pm2Uzna7ah9htLqTbU2OeEefl8ls02XPBNvZmdn2Uzs6sYfsRWTM2+fMlmhi5KZr9YMJ0rXhku",
-	"7ZiXa0auuCiIXBImjNrNsthk8NuH5rOhN++ZWJn17PzpPMxAG8XFavbFzkAxXUmhGSz7JyUXJdvYH3Mp",
-	"DBPG/kirquQ5tXM7rfCJf/+bthP9rTXU/6fYcnY++5fTZl9P8VN96t8LI3aX+nlNDdkyYchWSZiUnz/M",
-	"6Nscn/ttRouC259p+ZOSFVOG2zkvaalZNqtaf/ptRjeyxql3x/qBGcU0kYqYWgk9y5rzKmSNe+m2SNSb",
-	"hT2jbGbPwb6KCXuMf50taVnOslleSm2f31JuZtmsojX8WvKl/bWUW6bs29w4upRboiR8s1B0ZT+iV4xw",
-	"YT9c0yv73SVjxeyX/VPKZjdPpN1ZCluh7Zx0ZR/trW9zqjNcml0jvFYTSjTLpSjSVmv4hnUIeejRL22y",
-	"+yvukvt65g/AT7RZk1z8jeUG1rSST9wfDcvXgv+9ZifutFsfP+GbSiqDN9SS8ayoxTUrT3Op2Gn4JswH",
-	"v/2mvSWTyGbJWVno/rb+RM1a26vIjSb4UEZ0na8J1QRP5cSe+0lYNjdsAy/au3BhH6hSdNemrt6DJV2w",
-	"MvpJrWtajt04t5NfstlWqiI2l/gB4rD+W5nfEz9q7yTttgttiX3iFdVXkZ3+vOb52u70losiI3mtlOUM",
-	"VBREb1lZEvs1srQXeM3IlvHV2lwQtqnMjmzXTDEipGCkkEzPsv7OLVjxqZRVGoFns4W0BPdbjGHZUdaM",
-	"FjAU4YLYZ4k21MRHBm6hIyzpnSjYjV2xXRC80UhiOCNSZPYSu0/seMYOnMsN08S9bn/NBFjRvpjJZnkd",
-	"kTHfyy282sga99z+UvH8inBNjCyL2DoKZfnbGLeXXABlrKkoBgaWZC3LgihZwOmWXLDM7iMlS7Ylnvp6",
-	"49sdQgHtb9ihiXzPaOGoM3L1SkZHT6S0FGZ3Go/GngDX9tqX/IqVO/uTkMYup5CEmwvy5OwcziN6DqXb",
-	"vH1hTw0MtqAcXm8fYwVZ7C7I/Jzg34Q0aQxcSPM9o9ccb2R3pA+KbEHcyrosyMYKIOrJmHCTpdwhIc17",
-	"2BQVZU5CGha52B9EhMDbjHIC68hp7Zm7G34hZcmoOMhPp7FBP4b/Xozv7dOTFK9YEZ+VNGvHIcvyw3J2",
-	"/tcR5u1o9pd9Zemt43zwPmQ3nlKXpdz6A+SOSq9YYZmlVRjrskRV02qIX7KZvegTuVHnPsBVcDyHSJUR",
-	"veWbDRerLPArwaiCRyX8acOLogzTXVBRjNyWSsklH9KOvWioRcFwT5QsrFRWS5pbpkYWrDiSwApWIeNP",
-	"uG43/el9u6U7slRy46eVdnF3kYXizpVsmXT590gZl2GnaF+eQsGaWZ0/Z3HNhaoVi7CvN3YYQvmGFYQm",
-	"MilQmtM22D76kVHdufADlxelgyNuz+Ab4dtaoJNNHXbW4Z0ZaihBv3d6fWs2XhiGnfEcoKVnNESMQtjz",
-	"R6dbjOjFtLjmOTtx3CBZKcavoUZ8w/UxSnCUACxJJx6a5UIxzckyJ0vRmpm6IjzRAhtWhVEKpzPWj1Ss",
-	"WISvXnKrVSHztKyL64wsZa2IgQ+4IEt+zeyIG0Z1rQZuiDzGcsINbzRvP4LbcHit29Gw4BHCYTdVKRU7",
-	"geNPphv3LZjgK3nzWpb1ZqoJdcV2E62Z1obuqQxLQgnumVfxreIfNGGuyd9qbcJDMWVFVmgyx1+eryXP",
-	"2QWhwr0/tybGhlGhUaRypadZc/h74ysIM8Oh7JmWaPyzG3PA1M9h74n9FOz9X5mSA5ZIZPItNWBDd2TB",
-	"8In+Bu3rPmzXokN4tk2OMIlmT2MC5ZW8+W+ngB0kmj2BGXxddqfJlps1mNq4C3rWUwDd31PNgIaYDxjg",
-	"/sisDLH82bN9UE5QiK+ltGJFc3EFh7osJT10irAa+3596AoctsP9WmO7/Zqq4hjVprtzKU6hvT3rW2FT",
-	"1HdZO5frMd9e81WqalbKber6jnR6OW+XHSjDmaVoWUBTUasY9fY1Kwsi0WByzsY+16Q6+fB4FeV/Tjkl",
-	"8top0FuKWtDUXYC5hKtih8v8IadsRzDMhpSFQtFVYzbgHlnR2GJzW6qJY1TFKJtzdyAL6uKAideVqVVJ",
-	"dwuaX53ArUsWqv5rMIvXa9A/pnLHa1rWYDhZ2QfqArFGPPjKqEBbEIy1BUP3UPAYtSztAS2v7+m02k7Q",
-	"0brONc2umaIloYqRHNZSHCLOKMm5ie6kKMBhMo87sRIIG7Yl1YpIs/69LoavzjxpJxGI09bdGR+jrb9e",
-	"U2XeO+4wgUI+CEsd57C99IbpjGi5YaAQ6MwpS3BrCikYeBW365192l4eTYQkG6lYX8za7x/LpxfMbBkT",
-	"MZu2LLx1LDUjVMkaSAEnurWT2kp1xQoi65Y7s+VNKeQ28uLPVm3wTA14KDwXe8E4gYabAy646bSp+a8R",
-	"Hv/OEG2oKNCFrSXZUIGKmyaM5muypTtSC8NLsuSCgbKrweUbdZB4vfk4N8Vry6JZ0XgqnJuhP85u5MsL",
-	"hhIwEt9sXy70Q7i9CXfLKZfurDzZJBo4rxmIxyMMnH0plNu7d0fxItDLcyqs5l1KaUmZllKsXOCCa+St",
-	"kywLbVgVGep1h3aip3czGiqyVqI/5vEHh04VJhgCRqkHCNt+1AlaZhb3tlZNFDstKB3Tre3E/qdm+og4",
-	"Ip7uyOif4KEv2awW3IyaMH+Gh+IXGYS29wKjdpArqVsxStDsTrw/sJUT8HIeEd+7lCGAfA+/aY9QPM0P",
-	"uyNfy01FFSsmGxTC0Hw0KvXaPWYvu4wFfn5SPGdx57fXiRbyxgkEQ1b8mok0aeDib32PmtXuR6b91j7T",
-	"jlalxIDoJj6grM2SmwGOBToCBOEGw2/xqMFdCk5ltafR6/ARnxpzWWtBV6lm0gRhOmCxOAuu4MslU7qR",
-	"q1PdSHv3Bg4zHF3Pue19hWgouu3LwqXwm9DxfaMr2p8y3IZE5dbf0KPUW/gy19PTeVaUCyT+NFV034BC",
-	"W8VbUBVVJiOLHfiYrtgONGKIhNP8CiNU3qryPKs7H3+9OslVMU46TRBcU8Uppi2NpG1FeOeG3rzDvXkG",
-	"SWful7NYkOe+pNMAw/fHF2f5As/xSJPHO3GtHSPhb2D7XASvMARCF/KakTmcs5DGfrjDNDAh7edbx/00",
-	"3elUS/md0cQl4/WOnXetplHdDqyveNw4GuWOGq0Du+sl44S99YkhwM+tKaa9N2rBinNwx6y8Sgt7Wu64",
-	"WBFteFk2Lpmcbpi3wPZMQ0nTU0hyxVjEf/WpYqzlBSm5YJBHsizllugtY5WdA0wRBNFScUiIgqyTdGmU",
-	"1+qaJfuZw6T3D3ilYj649822tSYoGCuY88qFP3pbPTFexpfmw3I5tGvB4bdC0zvsIjcEIqX+rC/IM8gF",
-	"goQnBU6CjMxRqMMfS6pN8pwE+1BHVI9vtVeuKp4bJ8zG37ehasVFzDAFkif4+Tmpar1ukS8uHhPHQNNJ",
-	"9XmCAAZLvDfkdy0PWUjW6fowfHABcnVpvgYJ2swKEkQpiHUrqUD1UpSX6KQEjxTQtHaBaO2DDxoiykj+",
-	"JQgMgu+HV8jajVS4FAu+YaTkG6B+xVjJCkxAlbWxnNN5cK0lFx6zS9GyvIb3ICNt+4qFxB+RQg/EQtzu",
-	"9aWE39aGRMLhuovjmUBD2BnyEH8/U3UXrxEdo7pUu4lKy6AOHncNvdphXkAvgbxv0PejFdSwJy4WcdgG",
-	"c7qkexZmEpMbb9iSCx5Cp1NUtTx8K4ll9lN2I+xzIW+mxPogAhl5TcGWtC7HtZmg+zT+naSh34IcjrJ/",
-	"WVfDDkccBtROVDjBBpOqgBuWrkaAaBvO8wQm4eLB4B41ayYmDbChN9/7yF+fLF38JX2/fnCR5chIVUlz",
-	"NhgUohgGcmsplKyqbq7XeJze542nz/aySTXvvy9oyUmvsupy7C3OAEh/0V/wCyPXJ5irSe/8LFUxapOG",
-	"s/ZLD0Teyhj39mW4dy0KygKn6BwG3vXWTgRS8OQdZVdKVpNtQks2TaqBldazFGY2xT2cni81nB5zXE6R",
-	"zx5oMohSIrFLRTcTbsRb+3icTyQHp1tK1f/qSI2ONCElwa2hzyvnjUpa8AJ0Uvt2b5NN8XMd6blyEZ5G",
-	"w8OZBv3DM4iGFTgKTA3Fw8U/LhRvv3qkez9kv+wVl1FtbaeW/1gTI4kdtS2bkmwb78t5OuLLqZRcKbpB",
-	"UhmJdbgHH8MDFPJywyyG2PilK5KZxMpBG5DC1TJkXiNwtSSYwklFAT8Vs8Fs70hVBjeQgaMhwz1cJ2Qr",
-	"GVFcs0Tz107paEEybDubpoIn81Yu8JoQpcgxUJsYtTaqjpYFuFT/8MJoVP22WVTB/HPT+OWgm/Os5XFt",
-	"JaaVxYgG7BKsWka5FyuGr9aH0vlQAUlJH0jbbdBs2pLPUHEFMXDNC+biTRRd/iBI2gd8YJ6oMVlGhFQ3",
-	"8cYP3GHHzH0QEScfRC+ONMK3ndZ4conJ+Ils2yeg2ol9d+1LktP5wye5YWbNxQp9VmtaVUyw4sK5fZGq",
-	"r4TcCvvLnEgV0mWTGEWTqAZ8qFJyQRfljmxpIm+YkNLo0qv75TCabhhhdnfImqIDD/6EKb3tOO3ziMN6",
-	"PwdWVyXVa6xSMKBB4g+klHByC25ACVpLZYj7ZcnhG1rQFVkqBiwHPMj+O3ZzjFQC9CrDIQ4VcshyHwfQ",
-	"rkbiAH3jMpu8WreyO84JhUl0QzHP59EoT7WmmkUqxMPmWeMCV5DLjSXEBTKcQ3fYvhOWp1jJqB4qLFOy",
-	"cJNElIEXLcSBeTRnCGrB9WCtUZh0UpKTC7zuXTj7ZyRBT0cpL6tY7i7aeFzNUDyctKqPT/D4l18iZXBT",
-	"fGnZzJqLE7mPj6x7tkOMvGj5hq1SIZzXuJSrVUQ/WbhaqVg189Df30yoYGM3FcsNvivhcUvcnzz8wN1y",
-	"t/TL2Xj/kx7W6Zq3YYrTuCmu17S6fZ5BA1kQzUbd03iiFRqOPF2lgGUBYwALilcnKDvToRUUR2XgrUtS",
-	"mUD0ly5zHf0rTjSWRFYsEg1kZbmLalPcoIgGnYeLwsfuUAuiPDFus0Cq2ou9UbVi2lrG2lDRpP2AigiZ",
-	"G1CAspaqyJqAGfyeGDmk2lzyWLjorX27/dhah/b/jAQ/AwFogZyl1sWJwtJNaliyZUckRux0XNvAcKsh",
-	"G7mxI4XMMFqWWZP3EvKBXE4uVgYcYwBVdgX69nHYW1oobhpJteD/69eK+7WQ06RGCIC+YvurahG1iN/j",
-	"btBr1PetCiJliYWCC7aUTlP3jqiUhDQY6duliQEqBNXbXloU85qUlPuIPSUlN6ZMvM8Op6c3im5C9E3x",
-	"/0IWO4wZKb7CBTHdlFO0svtdzj9vGfGWLwewDa8SpqppyaLfMKGdey3qt2iYQsrL1krWq3VsdxyPAcwl",
-	"wrCSkALCgGWpYLaNbIwrm5EhTYCL5BwRE+XyTp3G0vBm9PYhrJhxV2d6zVXLp+piuRWaXF4mtP0p7rJ0",
-	"aRkFY3NILZGVeZgxFAGZk9GBQJvDGNc7aHnylk5J0ofvoOLhM6+ON/a5JkteBl7XlSpMayaM0/b6tSSW",
-	"MXKor6VQgO9dBVKwP2gyVFoCYbAB55DUrBXlxRlSxZopEiNXzJJEp+DZ/iGajXugqJrepGq8jMbqo3+w",
-	"nJIucA+6RWBw1ezIkC9HhgoUp5Z1D65yk6zoD1Z7f3ZqJF58q3atpT0MFx5LkkUfBuOrXqQNBEcOVYOH",
-	"NMQD0hPz7UMpuDUYh5xQEBQ3hil9bs/F6WWageacAZgg9UJEMNIGk2lvQ9J+NJmbg3Xwze8H6tfnvZp1",
-	"d89ccb/e2JUMlfjvsUXPtxooBRFi07OsdeMj5e0bYBH25vRK3d2uxxS/t7IWkwsW1iHJPf4tRHEcAKHz",
-	"7MPbVlxhgWjr8jTTK7hiAUExSbwrRlPl+z0UYPrCSzeP9gJaCetu/xLdzXhER/mbMcQ97XQZ0kMaQBok",
-	"IkaYpLc4F6mhm3hR+dtEW+woa2qaOXkAHWuaMn+B9YZk7nhF25h5cKX0dgYlE+glByKIamyNduaxheCg",
-	"UwPkSL/HRci/p6IonXthYvZ4G9UPNJwIpMEeS4TE48ihLJ2B6XzJXUsIvErcwSEWUNjxZEsRNm9NyyXU",
-	"06bnO8Trii8dUXhkBvuUv0reFO7TtL+PXva3HWBLVjjcMkqWXKxQJ8A1OH9X8JzvLe2AngDKulUiAdnq",
-	"IYAffH01rxr4B3eQIwQKEuwkUFgygeoQomxBO04sTKexCPcrml+17b+2Wx7RGC09u8QCa86B0rTlOtG0",
-	"n16jOKU2cMlYeWRcwlpIrDRksYMVYnr8mhrIQf3xAtTIeU8367ivuvu7qrVJ9YV7fNCUYHmN25Giw2y5",
-	"KpNzp2IJA/bK2wGDEWkfO282B0UqFUVGYLkOoJarUgOq5hF3Cdbn5hPA6XAv/Ypi6ue6xaQPIqH65w4m",
-	"SUT5dhIsq92aIykQ/CFY7sL1un3zACT22tqJSIXtO7cfmmdVFF4XwQk9BEZw84CDzp4jyuEU/YrRa6/f",
-	"IUcHi8KxwD5bxijlTsd9C76cGEgoOMyNrBAE64KcvfAVN3YjoNSYUCzFSdRM6BX7czWQ1qRrblKLoPbT",
-	"QQwWyfkdDzsThoyn7aRnhIZDjuuDpgGwXTAia5MhZgg3wJn6svUYEF25FWzgjgBkh/Pu2mFDYfj91DeD",
-	"Sz+akQWVWcoqI1qSJW1SviCXJXE2Q8CarZjmnoNN0BXhomA3GZnbq3Q2T3QcR71BP0G2DC+52YVbCgyB",
-	"trjvlk5IYdvyzREaa2AOVj3Y40H2leMsKMWUg5ILSNSj10zRFbvwPhhwUrccbOg3dlWtaSvn4lUUbvvT",
-	"2tKpC9FZhXjbZUBe5cRdJt6RnEQ9rBy6pfSKCRfQhGOc8NqB5gaX6HNuNNZO4SIPgeE+znAix4RWDYMK",
-	"M2NlaKWQ+dqZqdzTnVHL5vP7AnvpJxFjoddMFRw1SC+BHER3xdSaVhgOjAoiLHd8Jz5TF8Q6EuGt+56W",
-	"8hEilR2t2PXJCGV3S1wi3FCvMmQzlwvllxd4UkA2CJAGHsgAWaJn0mnFf9+jN2l65d/3jJYJST9dXqDY",
-	"NY87Gd4ZslJyq9F7x66Z2rXQCajYdYMXV6wyaUWB2lBTd/QTeRUhhr40t9/KmhnHSO9d2KtJqCwBpDP+",
-	"rVgNWawbhMNCtbwYmMoS8MtcnwhZq6jfkwmjOBsCfrU0B+pbfwaQXDgwu4n1gLhtg1WBa0YL121ooCyw",
-	"ZHuA7sQ3/JnQX0REnRpuDFytFUIuaRiDVCEy5fScUjFaxNGlmkq9/meKLWsdY+UeIMtqKwsnLC7soZat",
-	"+KzVs4TE+wCV7xM2/aMbORaasIPF/ZBG8WpAYSdrq/rV+bpJ5EMbeHM8sIsngFbJXIN46/fOzypQpj/S",
-	"VmWcJ3a/uOE7nBZSvS2kM0IYJCBXdAGH3deGZ/+xoaeJ1RNx+tyud+MRCefXss9GZ2bYZqoHShbxHc19",
-	"16oUXyXHbmWpSZ7a8A01Qx54a3m/lZEEl7fWJDe+4w3kcAPog2srkZIvKtUmutpV7eCL+9MBoOXYd66s",
-	"1RlvPPJwOM4TgLgAUnGoGQpEM1K9DxNy3O8q3zUA6kbPaCPT4cjkJeVl/DU+zb6fVa94nhpcPJCZywex",
-	"wYyasqlG8c0mJsteQ/7c0hWlpx1nreNzAgV7aMO3XLFk+PC2xo45hrBFrRMP1wDe669juGLu4mbIrQIF",
-	"NhsRjrXhHriwFm9q850WPbU2310Rf1ANrNkGq0Z8tRlSQ680JKryL+TNCbDlZH1/IW9gI98zPR2dDCsm",
-	"jgfKHUrvD9IgoqROS9nnQvNiQAaW7hpH8BzuK8e+xVamVMmNZH64ejRH+O4uevJpkV7Yu7AvbhPCilPy",
-	"e/OS8uPP3Fp8yczt7ujgXkox5HJAuUpL+GhACPGk5LJ7Ri1s/czvW8oBRRodTMnhmFgTk470YDX05FKR",
-	"4/rJtLrG4GitDU3ZuiG4mlfcME0cmh9ULugj8/kHsZGU3B5/qageNtz1Ov7JlCsx3IUovdGEP/0RqOzQ",
-	"/cNtsj9HV2Q5qeFEHAIKdjqpW0W8SyK27aWaWNOzIF5spzsmSqk1m44qP4RwBLY5BSc7+AlbwVquCTQv",
-	"Bc8RN0fS7FC13QGym1xZlxupkhn0kNyekMK3RxoYzvc054Riixe7CYYhkgRlupnQ8J27vv6KdQ6vff9l",
-	"rbD87JYcYOg0Blhd/FL6a++23pdR+xNxk03Z9mnrGqYleh3334FjFv3WGItd02tG4HHiVPd+32Ix4Iz0",
-	"2faUeDV/jD3iCG6RjsiaAVpgVMAw/DqiGycNLR9E1IxQob71YUFV/cC0oFQ//tGgTLKbo8TAJ95VOnJS",
-	"3nm5do76AYGG0+sRfhsuIC6tDjYParzHBPR1VmRkux7vg+ZoImj5TeZxoKvQQ8gLPifOsmAOjqVoQp6+",
-	"OHEmZ3qKJn4PzVXnJrtV79yWJPNgt33p6kAtGKEEhQAgxbuCOoghu5qiYzg3Xab7MXHIuxeo+zq0l3Ru",
-	"vMxNMoX1tqV+v8ukj0sLdmMQg26xw3CPVJt2lyuftnJcuZi9WWayhuP3dh81WGHPJnfaO5j3RNyjCD8M",
-	"p7OXsgXtvuLam9+oyYi9ffff0VpSU3q3rw+1yGUAD+dLqN0dyuiBNrpSICgh3ZF2mLLtIZ9syndH+2ZO",
-	"/n+ifNwZ07LdYpIcutsYgq3r1iYr7VKSEo+pKKIBSqhVsq/LkBJKKa802SopVh64cZLF0VSRx5q/ehcR",
-	"sDN/h6FmClKRmDa6A2dgvjZuN6Vr9f2568ya64TI3x6aVMs/t8dx3RsnNRI8LN1bBo0AOzpU01tCRMa5",
-	"53cKTqrQFR5l5TAkQLwS6T163I8oRPqhKac8qrHq32sqTJNkp4leA+CVgLheLbjxfKBiSkvxB01CkeJe",
-	"qi1f8dgt+sRXgi95ToUhS76qFXODRNMGhtGxd5uFLCPvB4TBvdrNi6a/CqZDMuLAZm/dbsXPI/MLjlGg",
-	"O5VkHMk+8r3zoeyqAEhGXdGKk/qCsYJA0u0AKhkVq3IfqOosiprUNF7tPhp71medjr7Uuz5HH2xCmKOP",
-	"TsOPTXqlL9RKejBxj9A9O/5GuXWB7tFHt3TXwRErEf7PdbdY4RZsJamkDmBp1qI6ELveWsoxkrSZScf/",
-	"Tnep3CuQ+XEcDLE8pgnLCSi4qQXvqU6RX29R1+d74v2aBpDgtuYIiIQf2fbdETrIg+VK9Pz54YcurF6U",
-	"CXikz+fzKBR9+HR+AI99OmZtQNUa8I//yLY/tVF3jwh7jOLbHQPrGxdjhxF3f2TbTx4Z9D7WcQvYUS+G",
-	"4cPY3B0ew8TOjNGKnHcCK20Gy5tCoXti8bodJTbnn3wse0oo8g7a/gmpkk2DgYSc+PHgi7OZc4LFszNw",
-	"4bvJiXsr2gXQCqBNXK8PcKAVdVBTU4wcrl1iYTOYJIyie9n+XFJAOV3ILeErIdFWOTALeKPump1JEFB7",
-	"lta9tIFZ+cvFWrlCbp5hM9wI0eMESIBp2u6N64ELOHpUGyx7aypelCxAF+4UQGdkF9Cd2NJk5FdSV03B",
-	"nK7VkkZslK9CF5ioBOCeHqED/NR0u51wHO5bpGCG8lKTf/349jX50/MXf/y3SHGl6abvtcwEpaQaAtzh",
-	"HWcNeHN8f/Wj2mkMt6wf6nQbSWnUmq5YeiN4/4UU/0NTghG7rKZkB0GCRkISiFaDr8maug13NtFLmqyl",
-	"xM+ukNbq2MNfOLe2qEKQSqyCAjDb0Msczaee2DWuufaEnlBdLe/lPI7mqAeTj67ueLx+5QxErFzjGJzL",
-	"2EX30K8nzdmkX/im/1D7cF9DEPZrUkShlite/XS5ZsR9GBxRDQb4qMzbV7fcMDHi/x/n75qqbLXT5Peu",
-	"RYPZDPKHEh+t73vn04GRBjTIZh7xxX1lbcmjLQNiM/+YRKwRfhTauZYcQU6WslautYf9jV9HKnLvPt2x",
-	"l4dwMA/r4wjM10F8ktHy8D0IpqTnm5zepMdDJW7S014hTXh4tANI5VVT1wgSdmWEvf6tLlbs5KMvF03k",
-	"q/AtmNHHI6DcfLpHDHUi9MvXXfhRBGsF3kfLMrUqOtKc64giqJ4HekkVIhpRjV17BVkwolm3NeCEkW7u",
-	"W6f+NUkZazDF7h/GK6B1xbG5xiIOLgcmsfeVornhOTv5OA3Vzn+vofQjpcgDWuU6igPwLcG2xbzV5gQz",
-	"OzXRLE2TeIQeWM7KbpveUZlRl0wfeTTKfjcSmXO2kZHkGdmck2cnL8jqggCCiyJSAbj+7pz8kay6vWIG",
-	"+p08+NbhumK79YlesyK5b9heKpRitJece6j7B0/1zAz64Yyb5aGtCKuxe1cV06bY0rynatO8mDXfz0Kn",
-	"YMT48XvVTGnwNNJaNO2p3f47hzYGXzzlHIxru57w6N1tnMGW1bikwV06omw4edncvftgmbx95hCpPj7p",
-	"cSzhGyW4Y6Mxj3D/jzOnH/8oqpa7YgIrOCa29AinMlGePfppeLE44SQuHSechN/is0WOhW/5DsFFML+V",
-	"K+Iiq70Z3oFcdcs72L8b+hndh4hEhu/2K3oEuVRTuRM195H2F8Jceye1qcwOemFsfVlXCALdZ0Bsv2Ex",
-	"wMkl4smpONzaZwfd1qpKWTAmiHJ4W3cHVd6Pl4V+xgBj5QbE80m16pBUjrPq0tht3yO7XcvSmvyQAtg0",
-	"YsSWuTS/KtkJ+bymhl1jE4ySLQ34QblGr4H2WXcn5INgEO7Bch7v6+UAXO9/OzsPmd0FqxTLLe8iHvYH",
-	"cs25ILIsmPLf0USKcnfST36rKiVdqtrIqjEt8Py3LzGH2/umyNE9N89iCMEN7i1GRjJCDdY+npD5ue/e",
-	"dRKls9Cj8eU82qSxlfZL86sf5N6EnqVPaCO1mTSHk7PoLETxPfcdd/y2nLzIDgAcpg4P6W+t8edPBybw",
-	"3meah/Hn4xPAA5k0g2jy9Yp7QEA3+oxqxE6d7c/hIzOKM2A29lsnLcbZ+g41ne5T4Nf2he9d4O8YjF/O",
-	"uIf6HSbTt9Cu2p0CoY4uxQ4BGEc25cXIlgQoguHx3xm3BaRZHZFLmIbHYxyZxbPRo/H5a83B6FJuPbL8",
-	"nrvIsYiTTsfn5um1LIum62nJlyZAfe+DFf4STWulYv9Q7JFDzUpvMqENEES/Ckm4sbzVgdm1+saHjy1L",
-	"rBRbMqXw+Fpk5ceATilMQEcmbFJKKAmu8zWj1zvLKKpaVVKz+DL4cuRg3yMM+mKHFOVGHzvKkYO0w142",
-	"uJujYxPAx/R7pRgrYTauhErJYvTWj0yoCZC0WM5ZLyQFQJhOEAYOfEIcfLvbe4eoOjKl+cmfuqwwxot1",
-	"Livnv/cCM94l5sNyT3AmQq6uqa/8Cqt+mfXT5AJm7FKqE/IhYMqObfuosNGCrnoir0cHn6Cy34sYEsEi",
-	"9uzutnTQwqAdlnwfsfMINVNuAQiwSOf9kJnoxjubj+x/qqR71l5rdO8NL8suA+OCeECd3hzggwYdueSs",
-	"zZY636QFwZfb6eyI3lpuE4VKr3vk900Mptk+B12usJ/jCWnjRwPjQ2RQig1v4DHksqOXsCP7Tl6MQKoP",
-	"UeglQJTWlZe82wC3PuWKxIwSBxN1gElKAS1t7ZNTePTLEXH7JWLRetCqo3VuB4HYUFxVUpBWe23oaMGs",
-	"9tAiMEhAR8vSf6e03LjcEU1L4/vOX/PmDzGKKxQd0aTeKLpyvX85Ah5u/qBPCFbtWOVBZ8MgI/i8F05Q",
-	"5wslhLeUl3bWn0Ll6uG5Iw48MRJmwW5obsrdLanQgzm2FS++IRsusJRu30LBi+ePLld0AX4ruvXuK4R4",
-	"zmtVEoNgchUF+G73W/f12nAAi9ZGUZDAW6wF1qZeAHj2YkC7CbVHban+NDZf10p3lF88HxfaDexhGDVq",
-	"g78zGpaLZjIQexSbtsEfHDp2j0XoGIDDPxhdyxjVtWAJD9nH3BD3pB89/H67GUQ5kKS34kCdxniHLpI1",
-	"CFaSjd7cl9ONFirytXOc9VFXWQF5Zu37s6DCUn/ra/qKL5ezbHZFd/QKy85XdfwOtOt4D9Mjrtk/f0I+",
-	"eFB3J/RDchomwuW1Ukyg1bTlaN316TeiUEXHvSWD1EnM0a6v4Y5WsdiysnTLgw8yKz0pUaykhl8zog0V",
-	"BVUFKdg1p/ZFU0Ts2WTyzqm+JXljX/vOTjztMwzvuXKdrVzrlERj6sU8QVyNC6oVKwgWSWqyk3VQnTDh",
-	"0iuUI5N5OkYYVl6kUP+lxD5EAQNdMyaGaLqket03W07mfSfV5ZrtyIJRRahvZSeXJ+R7q6lYrQ301S34",
-	"BtzHxn8j0aYBpXUimS1d4uM9c9HXjkWoWtyejwpG1atxSYgjnpFN0+du0ZJMgb3dkt/IWu3dstliR9iu",
-	"bzr5KQF/6bB1/zyotsSlXCCCbtRYGmelfizvVMQ6mQfgrZ1FfrXc1fedO5bs290qD+hDpW9MCa75E7Lf",
-	"zPKk16fylqZauw1soMZW48lIo55WU86uqnFP7Sq/YGFxolddFkMTbHvVsTGn78YWbXrSJwFHyseSgIeo",
-	"b1bx7HQ+6/ss5FV71v8C3bL+5Rv7z0v7z3P7z1P7z9ksm53BK57Cv/i65/DvC/j3Jfz7Dfx7Nsf/7LNR",
-	"ba8F7N5MsXQ9lbtzBE8JM7RLAFxvaiiiWiiXuVji/+4l2riORWCCm1qstAFy+ZWLPM63PEp7mzgjHnuY",
-	"EDzcpUh4dMFKCEEv6rJkEF/FOpxl6TrjSeOe3NR6rSR49XWu2PYJTBRYzZPa+faH3FFXXJlxVeGTfYxI",
-	"RZaMQvv6uJoQM5/ilQ74YAMzZInshPwoDUZFrWkHHa6ouhoYiu/50WaetUZJk9jnO84VLP1vfQmiBxPu",
-	"VJcr/tXqQvPnGfz3J/jv7Bn+9w389/QF/PcM/3uBn/3xzP53Nn8J/z1/Cv/98Y/2v6f49affwDufP33x",
-	"SyyiXdLCsiu5JBuqNTvU8v8WCtU+RsGGC/fbWRRGt0hqkXlA12o6fnR0zfnzHmeHwYj/xqjiOJ8/7boz",
-	"5vNoRHavPOoQLUPncUjJdlD/J8SejJ8S5JhseyVV/mFokYcFVnFCj3h0ng7sgnPooOIn2BRveVTCSlmN",
-	"L/+9lBUxHO0XLF+2k4kvJs6sl2UtlcypWsiI7A6vC/xRUchP2vua2JXYO99yhtv5BX7wCGkuwrii9YoN",
-	"WEat5hoHPNZ4QAvF6JX2Zt/SE04i9T49wn3ttaS7v4pn30S1rH/gmxgnXk+N/b34vdOsPc6Hp1horHgb",
-	"kqX6KmW/3vk+qFQU6PYk37qml9ZKMw1cZCm32KVNb5nd4KUc4G6JPoJ3d+QemG4dw95CLWmykJh8foqv",
-	"bnV6FVX7TqZ+QhgzW8ZQ3JitM72XVJG6QhGE7ZOZP09s52n1V+jrxfW0nLFoHHtR0oKNk9kr+1jL2Wg1",
-	"xzj15FQ1jRxbnPZZz8P2Frwn7vlJ8Y8xNW9Fq3vMvYgkM3GxKnFT+iYxX3UymTqPmq3EBCKMnBVcrEhA",
-	"7tJVyQ3Ra+iBDRFJ9/OS39j768Dm/PcGgL4gX96Sz31moxj0MowbYPgg2kkDTH1PWzvrv0NitN7eloKx",
-	"KgC8kjUVK92iUtiSO7gkdVVFdIc+Rf/ZPod3o0mfUyws91ZE3TMVe2zyM1eMGEXzZL74dDpflLfywpTj",
-	"ebsfZYG9ajCcRlw3T3kFIm5Bm1gpttm/ZYQ8Zpj0E8jspJICzS9Hs1KgaF58gl6C3WDP/JDDD5oPjufI",
-	"tqk5NvpGpu+/FUPy3g9A1ma5lyozc1nqDtgwEn2Xdb528tILSSzS95mGsnDyseV/bL2ydMn+Q94SaNJ9",
-	"Wav9zMI/voieEYU8x26aI7ZVRyyM/U+hg64mXEy5nydPo9rTPh2heOht2ydPP43r6MY1Mr+W5fWQZ82s",
-	"VWgBMkQx3yI+2E7WrSB0GgMaD0niBH5wRegH1VEwjNBsWKP77R7YsOHV96wpZfFSKpJsKAtieNVEsxDq",
-	"akqeY0waxZiy3jJMCLznsOAniAuB1k/eGStqrlmpfSz4gjx7OT8ndEt3DeKbkkUnNIQdEW5tNKz7RzAw",
-	"W3wylR7HTr9iiu9FQ/4YHxefHLvf7fGeJp21oWrFbpfLR/f01wjxvoKcVXeIiqXEul6MV6iE0rdD+Zh2",
-	"eQSebG7vaNj36fwuKMYN3o4/+/z5VGl3jK+gA781pPZeQk/nZUhVHDJvz2KFmMB6bkUzeyb6TElI7Ns3",
-	"aDsVDwtZl65h+gpYBXSrLSuMSV0D6M+mRvBeTBOkAlvfshIjVbBn2WzLhpJCewTV9+chts+UPJm9M7SG",
-	"e1/u0pILh1fWMgRpaXq78tnz/SB5FdMuUJdfuX5K9otR203QlU5Iso+ltkLuK/Y5arJjSgn5O1Bo6TQ5",
-	"V41RytUtuSNGld+M33I8EwRYgg7lotBBTBx/UjFxzTYVU5i32qGTs+gxkdbzI2M/bw/9JI15b/nt8hgS",
-	"5fRnbhX1Um5RTsNPXkrf3l+XnkED8ziQPiMVy+n05Jm+uPrMR4vUnk/ly18OVwBDUf/JJ1fan1j+qwN0",
-	"NnzxfrEgp8EkfAUYkJ8MNUeCDVp7b8n1mqEFkBEuXGUJiL4MTNc15KR3d3MSutWU/WzgP3s7+t9sB22K",
-	"IItILiGYw8Wq6Ujvb4qraTTOWNVcXD0pMBl/DZ9AvqYVn64y8hrE5aJWwpXzHKjvDxMchcBqljIOjFyd",
-	"4ClOwUXGG3HZ3rApvRHYLo6hfregLokgA3Y2AWnC4wscBvW/9NG4CYueAiKxTG93vAlm9h7qIIjjumQE",
-	"oPKTnMIVz68i3EQSw8Gp5bQOJlZcsAtvnyViSdQli3Mq6Z0uCO9xgU14nKphB4BOPbODJW09tdusuUaX",
-	"ArT54Ym4FNdMFTw3bfA9ulIMh5eSeCeU/RkdUdiKwMdBAKC/O25MQnql4u6QMjwc9xYBYJYImwqbHpiC",
-	"xkqgCgt8/FL9ECOMghbXPGcnSPnJrAK/hcxiOj4OE8MYQKIuS2r3zEVFenu85qv1Z9prBDflFUIaFumk",
-	"EkVx9m0nRmW8ksXREKPpioSXywcFHzw01BUEPowxvyYj6+k8itCuzJE9E3xVqwf+ZkDLzUG6zfMHkyLa",
-	"LhE5aLJkU7VZT+9YfDx47BTpMLHn+RSMZi7Yd9Pe3oJHvkMQ6Ptrn5jcJLHVw7DTqLBBUO7sVlKjdlrr",
-	"GHqolYKAJRJ6AEO/vWObOEzpcT+M2Faro/B6Hfto+rbWit1la0m8ZWEvE6WX76+G9/qo5mp/FnxqP5YF",
-	"1Yz8B9kqbgwT5P8QndOSkX8ncrnUkFm9d3IANSVFrNuHewfVJDzlVCSrIS0xTb8fnHcjJZpLdnqpz0Lz",
-	"xvHzcs/5l4cZZa3Vxsjjzx7Tdggar9PpL+po3G9tCXXj0CPFnWvT0+S3n4ET/Dw7Jz/P5K8/z75c+Ida",
-	"YFxUMZdrypXH44LGnui1aM+vJRqjBAmQvSevff/PRHqsA4bvn4VitEDt5X4gTj1n6Idy7ScXYA4LAhis",
-	"4OFGM6ofjfRz7LM83ziVCaOi392udwltWyhSKGQ5eituvYsS1V+o4lSYN+2p3KflOmxpxmb3WapicvdZ",
-	"y/4QqsS1b8jgt4rJqkScOCIk4UIbVW+YMBcE0PhdN8SB9j/D3dkSLZb07j/wtB+gvyv2a1wsZbxZiIZr",
-	"aW3Sv/GVq+/EjDswKJW97C7Rci3LQhPqw1R/seNpd6N/Fp/ewT3W5F+vVhnZZGRzqjOiM/Ljv2VtBzN0",
-	"wigYmITkNSs1r3VGgo9Xw8vc5+dk3o+s7nXoysif5u3uWxguysjZN/OfhS/YDUHZ76AVFEy6GuwtdfIz",
-	"4nXkTGjWGA2zH95dzrJZrcrZ+WxtTKXPT09lxQQ6h0+kWp26L51uuGk1VJq9AQ7UwuU8n52BbKmYoBWf",
-	"nc+encxPngGwhFkDJZ1izir8XLn8FQmbyKV4V1jKhQdmSBRMm1cOriSXwnh066oqeQ5fOf2bxruKtsuY",
-	"ZRPA3b90yc7aefAHXUnhVLGn8/mdjesWBaP2+R11n2az50+fDr0qzO3UNx370o4vpH4HNLjNhqodeFx5",
-	"vsbrYbwzJ2tKoBSjOoBRrhmpeO5AQwxEsv4686f5i33v6YLmV3V14rfGxba7x/vdjRVj34KT81bbHWeG",
-	"HYM97uw3UrGTVzDVJAFrRZ8StDyFb9ozjB7iwr9xDZUVsKbXuJgnb7j2bYPjEs9eRXsEV4xVhBsMnIFu",
-	"5Je7zzS/3P70v7tmagfeKZcZwHVmJ7FgpKoNLIgsdlaYu61pzr2UK3fmOXXaefw2v5a1MG+wE/k/0oV+",
-	"TVUxdJ1z+OwRLjM1UGwHsI9GolZrzxhlG0o7TKYilPjAgD/SBifJn+w6tFAaONu1b/fzezvZpNZ0LqLX",
-	"7yDTO3S/EY905gi3jMcFfBq5MrQIJIJRxbQJjoM4587XVJnOUfczIwH68b8+ffjx3HX9h6FumHa9CHMG",
-	"sFy5pEqD8anxOQzYuVI8BqKEGodIUEgBAMcS8I1X0mpeVjNiwqk3W4nltj3KA3Z0H3QH77474rt5Iooj",
-	"JmA3fJC/wOq/Dm3BJVhtJbYX1ZnrZcXbdW3DZCc3FVVcO8/GkAixD7H7Ou4whcdjNLjAIoXVXEIJkamr",
-	"P2git4JgxrW/aHAPQ1mVbnwSUhWPpGBS4+aoAQxSNH2jXDQf/C5Glk2O4hivkpVvhxVTMN9zbV7jIw9z",
-	"eNUu9eDczG+/rbg+n4VeUEMXVGNPWOgNEOH3qLFlA3fsB3rFYCW9LTu7w5tWHdqZ3R3syw+Qik/hdQRh",
-	"CyMaK2ze6W9W5/5iX2lch4iKKqwhtV/4bcbt5MAU8G4c70Xq8oi2lt7xPfadj19+GTqAjziN+BnMH+wM",
-	"LEmt5RaaOFBNFmwJJk82ez5//pB8Aw+SNQYKShU7Jy7cAV/4mXJtzxpymezRFgO0b8++YEsueHClRxnI",
-	"fzLzpvXYPZ5Ge5jIoXQ/bm/PW5C1wVDnipR8w43O0FmVgfMPcoud709nwYgH6WEFODaTdpgcfqsUowXU",
-	"j+B2KVk9QZvgELv1bdMehuN2+84lsl5cxB3ZzA2mbGYNZN+LJmZIDd3319A/KKzieN1mgo96cge847sH",
-	"wlBxp+2YgnV3AmePUIYJ4xEUo/9mrAKvc0NJHuYLfEEbBF9uegI5kMhDBntzW09Lh5AVJ773Ul59ax6W",
-	"+Hik9ZHDsMflhwxyrskVq0xaK9HfB03fnciwRxcj5c/OpoacvkfS8ymcZEgsRnq21rydVMut7IwTp72C",
-	"LeCSZVNI2/gMnKg4er1m+ZUP5t/bKeAAkWP4Xm4ROxQtW4Zid9t4adgNAKcTDKTcctcvoQW7KyoGc4rQ",
-	"FeVCm4Zv+GwVt92bxF3+jRdf8MKWDBPGuvv8Bv7eYSGdvX4eacwtxWOokjhT7ajzotVo26n+xQHZ3bUI",
-	"YsM3j5zyYgYKPjXYFCvmLf3HkfgPXmaQfR0ceFSr+FY3Rskx9P58/qdpzz8sq//EjL9MhAq2ncBQDhjb",
-	"iVfrkO08zIwe/PC3VD8Cp3P7gMkMlukVHs/44AEdcL3+VNLdG3jkfpyv9t2PHuexk0g1I2G/Mu/GBK9q",
-	"p3nYI9xHe0Yacv0wtofe+FD33Ha1Bg1sK9UVcualLEu51YPOVkjjSlUHsEv4V6wLXKJ/0GeneUzXUq7a",
-	"eoEPfse8p3euEDR7du/awLRO71+5LjDU4/0RlAG3Zf90msBrqRTLTXOhoi7XFge5X/k/wH0e9rAfR/L/",
-	"VLdOARN3nFVozyF2KmtGywNm9Pf48T1uphshspHvDNb13QG7d04RVYuWA9yHyxozkBaDHnDMfDqQGXEJ",
-	"8coS2idrALZ0lz7zPfGo79a3YLncMMzk9CoELQrFNLY2s0r1jYGvcQGZFo59KAy5ywxhvMjZS/LDq4vA",
-	"ThskwH6mxDuY/1sOGbl7dy7iQTLNamYZRsD+XjO1a0JgrpF8c8i+HBIpDSq17HddOlwMvLznBtzrcSRF",
-	"uSOllFfQ42BgHoZesc489tEK90seIuMuCbUXJHPl5bks603A9vKHaqCr4BL6s7tesbJWuikRMHzDzucX",
-	"5MkZBlyw8jU2ZxygM+ugobYihy/n0aYCvrjuZa+4zrLGB9AfcPoHay/6Dto73PL9Le7lyXs0z6kkie0l",
-	"I/7pMcKMtIpjNweYxGiho7td8BY3q19iaBbtM5W5YeaJNorRTfdsg3a14IICIbao7MX82bOzl8+/6U/p",
-	"QTUoZFCHXNqQoA9C9ezZ16wOOR84EDHM2YkcCoAQ3JwTWpaO+wMRQ2TbPbTlOUMSy1lUYAdGMRiFRfbw",
-	"YBFYO1yK2YzTutNsZSc7F/IGTHFutEtwajZuIW9Go6/Nht29Z+NHtnULv/uY592fkeVP3J/TV251gK6r",
-	"5BYCSC7nlGqMulDFiF1rYenCVc8s5M2Fv3lmzTakJUA6xBJu2emiLg9ET5F4vndQzw/ixUeZ0i3ujykJ",
-	"t4pu3jxMxP5/qRddhR0K7VBwybVhxTlZ0LLMoHlJRs5Oz16Ss9NvyNnp8wwRfM9O5xl5CfmTB2g5zXMH",
-	"W/17cNzZRUFtn1MZ4XYfdN0FSXDnrruwafeveVs2l1jz/Hw+XvT8bZ9fOgifK7bzkXmunHquL9phe23o",
-	"rk2u/RLn5/OIbv6VuxNxh78KdyKyvX/OuKKWG4ZC3ZWRc9NJWYhxt/v1KsY544Me+eP6FIHjGp9Ogqa5",
-	"HGKzeyejK4fUdIfn8sm+8ys4lVtcxIe9WB9E8DlqspKCZaSUGmzQiuZXrEDIBoDTz9BfScmVkAaR7aNn",
-	"XDJ9uGjnPaNKPJB67PDD9nw3ghH7Cer+7eRCj9qRlmA4UaV+3ORAOJUhFbl0nz44J8EiIHcemaW7ljmW",
-	"EbOnwTY+j1KuTnJ9PVJL/h68fCObas2b01xfX0D1nGbmP2qzfPJNd28jjrBIwrCDFfndlHlfKl7pJg9x",
-	"TauKCeab+26wHTSs6px8fPuaPD/7Zp6RP1++ffKNqyfwDhdccvSoHCbOxs5omCu4jnAPwxf+7hNLRm6N",
-	"m1SThzIVHvYWVneYox/zsTXQt7IWg4XtHkcm0JJP4YWSEm7sD4+RAvMtybGrXAYZ9XwJwo1iKxOoKgzp",
-	"sIZvrLUDNfIMsmX2wn+9FCkXPjjkef3JRxju3/UKQ6U6RdzU7yTHKGc6VuzScAAc7GRV3Yzw62N2a1Xd",
-	"/PvNpjyCXW/prpJcQG3S74Zl4xZZzhymT/71P3/6v+Ts5Ozf4rvvYYlHKLV57MECBR3o5TGybU3wDvhC",
-	"WTbNEq5YFS3Xau3cWMCgWcm9BQ1am/UIxVJ7o0eQ2VgFYJTNgT5S3VTVOoroSXYvRaIbtHvAX7cvtNmC",
-	"Jo+RjxY47FP7nTtF7/uOhPd7eJZH8NAdvCb/4G66j8zyzz36UyAeNRFsS2gAvCOdmq6x23m/brwDN/vh",
-	"ieMxHXqhNKA5vj1PXu+g/l5TYbg5BLrxkdHif/Cx3Vii2U/UrJuMH1YWTSoVttXzmMuxFCqPDpkEwRBJ",
-	"pPqS/TajZSm3320qs/sLolfG2ud+q31kxE/uWfaCrIay0TBhJ2lWMWD2fnIa4NKCXw76HaLphYEYbL4n",
-	"BevsIuHLtmsrNkuHSDsAV5GSqdf4CbX0OE4aO9TvpVPGxg/t6gd3JoqYcW/3NVDsgLaD2KOPwWNpob0n",
-	"tmJKS4HEiDFjSvwtiOesKmvDH7YDPuIjD2Sx7tKxjXJalneT+uve5UIXTGFN/UGMnAqAp3N2wBCwq4HN",
-	"uyf1Bt79WKCGHw85fxR++AjOHRjZ8jp/PufdrGqiGRPIK32Xpf6BNhfjFGlsOL+HluVtj3iCm5LG8kX5",
-	"hhG6NL6GC3rxpTWqSfV67hPaoF+SfgVVNrkDXo2V26+kLNpK1cNS53/VxQohpyBZh4qCKLZhgLmzr/92",
-	"abEuD2FrXqrdR3jintiMffejV15iz6AEyfBBBHwDuBRUQDLKoyT5WkkCh4faV71ZEOgE1VRXYhss7ybH",
-	"ZlXDcHbgPD8srT/hIw/msWsa342ci5vYA3nq3E6Neel8H8d78tC5zXkE71xr5AHPnPYH90heuX1M4XBi",
-	"DaEneuKaQ/zKvXAY+5rggWtR8RD83MDi5w9ITg0lPey2Wk4/SEX34a+8T27Rbgz7GH7KwRP+p/FRutvZ",
-	"9k9eY4OPfffkEKs6LWo8g7t2TL7x7x247Q8pPDz86gNfdi82AHm0A3/nmuNj34DRI7pXz/EjM+OvyGOM",
-	"l2nPW9w5FMM3I05igCzre4hv61M9m8/vwXcYNOYEuzsJhNQuHkrW9KN5FWEOnXIT34WukFtxTl6cPCXP",
-	"T/6UkbPz+YtDeTFG8RGzBRLPHs5qgY6eqScBU7srOFjMazwafBvNFteQ9AETZkdM89vmtsEwXwUGLC5m",
-	"mBIe4TK+YisuIPESj72f0QMkmmgtBdr5+jEYISX7oIF0f1hLv/8r9higi8df4/nDXON/EsBFxat9wMUY",
-	"t3CASwcl83f4yIOJ5gAqliKb3fzvqO6gne5OnaTmoocXcDumM4CyvWrt88Ogu+nkcwlH0u7aPs9mGy7c",
-	"r2f9Vsy30Abc9B6CkdwrXXZUZ8Ap//orwN7Lle4Wf7i2Ow4GUeSMLHa+WW9G1nIL/bjk0toFyFv1EL5b",
-	"i/Pcqx0e13EeVMR8PbCuQ0pj3en+PMj/W02iH+KutYZLvWvCqLtplfTZqUIQH6GisIqnkMZnKl0EaCci",
-	"JLjvR/b19Dcolfoyqpl/ZBt5zQ7t9NeIiyqMtWftnnX3Cdry3QtIqnF0kcYkDhzG8exn2hRG+NTv48TB",
-	"tYeZjf7Uo6cJ32Lq2u8ktok+pRWHnXAP97EE+50CG8eej3/38wtfS4H6jus5TPOrknUDw81rtA8+90an",
-	"iGGxlQqgtyi0lxh6TdWuOImCInJwRLOi+c5C3hx42NVCAoILdGNy1Wn2J4pdktx7Wk61yGbQsnS9eYmR",
-	"eFQFVq7Bn6XL/dTr9mJckkn/deCNy+I1oK2SPtglg/3Rm/daYui/0rWhst9FzTA87xMSv/zy5f8FAAD/",
-	"/w==",
+	"7L1rc9s4ljf+VVDa/79m91nGlnObHrv2RSfpbGc33elNPJOnaqZfQCQkYUwBbAC0rO7Kd38K5wAgKYIi",
+	"KN/SM/smsS2KuB2c+/md32a53FRSMGH07Py3WUUV3TDDFPzGC/hXzM5nFTXrWTYTdMNm5/aDbKbYLzVX",
+	"rJidG1WzbKbzNdtQ+42lVBtq7HPCvHw+y2YbLvim3szOz7KZ2VUMP2IrpmZfvmSzSsmVYhrGLJjOFa8M",
+	"l3bY91wwTeSS/NenDz+S7ZqXjHBDuCZbqa5YQWRtzslabsmSKvwkI1QUhAti1owwUZDtmhqSyw2+iJtZ",
+	"hkv6pWZq16wpTKK9koItaV2a2fmSlpqFyS+kLBkVMHlDFyXrz/xyzcgVF4UdkwkDI0V2Er99aDM39OY9",
+	"Eyuznp0/nYcZaKO4WM2+2BkopispNIP9+0nJRck29sdcCsOEsT/Sqip5Tu3cTit84t//ru1Ef2sN9f8p",
+	"tpydz/7ltCGKU/xUn/r3wojdpX62G7xlwpCtkjApP3+Y0bc5PvfbjBYFtz/T8iclK6YMt3N2W1u1/vTb",
+	"jG5kjVPvjvUDM8oepCKmVsIeViC2Qta4l26LRL1ZWALLZvYc7KuYsDT419mSluUsm+Wl1Pb5LQWiqGgN",
+	"v5Z8aX8t5ZYp+zY3ji7lligJ3ywUXdmP6BUjXNgP1/TKfnfJWDH7ef+UstnNE2l3lsJWaDsnXdlHe+vb",
+	"nOoMl2bXCK/VhBLNcimKtNUavmGdWzj06Jc22f0Vd8l9PfMH4CfarEku/s5yA2taySfuj4bla8F/qdmJ",
+	"O+3Wx0/4ppLKIHuxZDwranHNytNcKnYavgnzwW+/aW/JJLJZclYWET7yEzVrd/01wYcyout8TagmeCon",
+	"9txPwrK5YRt40d6FC/tAlaK7NnX1HizpgpXRT2pd03Lsxrmd/JLNtlIVsbnEDxCH9d/K/J74UXsnabdd",
+	"aEvsE6+ovors9Oc1z9d2p7dcFBnJa6UsZ7A8WW9ZWRL7NbK0F3jNyJbx1dpcELapzI5s10wxIqRgpJBM",
+	"z7L+zi1Y8amUVRqBZ7OFtAT3W4xh2VHWjBYwlJUX9lmiDTXxkYFb6AhLeicKdmNXbBcEbzSSGM6IFJm9",
+	"xO4TO55pRJF73f6aUT7ty8hsltcRGfO93MKrjaxxz+0vFc+vrIA0sixi6yiU5W9j3F5yAZSxpqIYGFiS",
+	"tSwLomQBp1tywTK7j5Qs2ZZ46uuNb3cItQt/ww5N5HtGC0edkatXMjp6IqWlMLvTeDT2BLi2177kV6zc",
+	"2Z+ENHY5hSTcXJAnZ+dwHtFzKN3m7Qt7amCwBUXtxD7GCrLYXZD5udNYhDRpDFxI8z2j1xxvZHekDwr1",
+	"ma2sy4JsrACinowJN1nKHRLSvIdNUVHmJKRhkYv9QUQIvM0oJ7COnNaeue9rVAf46TQ26Mfw34vxvX16",
+	"kuIVK+KzkmbtOGRZfljOzv86wrwdzf68ryy9dZwP3ofsxlPqspRbf4DcUanVcZfS6iGiLktUNa2GaLVm",
+	"nl9N5Ead+wBXwfEcIlVG9JZvNlysssCvBKMKHpXwpw0vijJMd0FFMXJbKiWXfEg79qKhFgXDPVGysFJZ",
+	"LWlumRpZsOJIAitYhYw/4brd9Kf37ZbuyFLJjZ9W2sXdRRaKO1eyZdLl3yNlXIadon15CgVrZnX+nMU1",
+	"F6pWLMK+3thhCOUbVhCayKRAaU7bYPvoR0Z158IPXF6UDo64PYNvhG9rgU42ddhZh3dmqKEE/d7p9a3Z",
+	"eGEYdsZzgJae0RAxCmHPH51uMaIX0+Ka5+zEcYNkpRi/hhrxDdfHKMFRArAknXholgvFNCfLnCxFa2bq",
+	"ivBEC2xYFUYpnM5YP1KxYhG+esmtVoXM07IurjOylLUiBj7ggiz5NbMjbhjVtRq4IfIYywk3vNG8/Qhu",
+	"w+G1bkfDgkcIh91UpVTsBI4/mW7ct2CCr+TNa1nWm6km1BXbTbRmWhu6pzIsCSW4Z17Ft4p/0IS5Jn+v",
+	"tQkPxZQVWaHJHH95vpY8ZxeECvf+3JoYG0aFRpHKlZ5mzeHvja8gzAyHsmdaovHPbswBUz+HvSf2U7D3",
+	"f2VKDlgikcm31IAN3ZEFwyf6G7Sv+7Bdiw7h2TY5wiSaPY0JlFfy5r+dAnaQaPYEZvB12Z0mW27WYGrj",
+	"LuhZTwF0f081AxpiPmCA+yOzMsTyZ8/2QTlBIb6W0ooVzcUVHOqylPTQKcJq7Pv1oStw2A73a43t9muq",
+	"imNUm+7OpTiF9vasb4VNUd9l7fzFx3x7zVepqlkpt6nrO9Lp5bxddqAMZ5aiZQFNRa1i1NvXrCyIRIPJ",
+	"ORv7XJPq5MPjVZT/OeWUyGunQG8pakFTdwHmEq6KHS7zh5yyHcEwG1IWCkVXjdmAe2RFY4vNbakmjlEV",
+	"o2zO3YEsqIsDJl5XplYl3S1ofnUCty5ZqPqvwSxer0H/mModr2lZg+FkZR+oC8Qa8eArowJtQTDWFgzd",
+	"Q8Fj1LK0B7S8vqfTRz9AR+s61zS7ZoqWhCpGclhLcYg4oyTnJrqTogCHyTzuxEogbNiWVCsizfr3uhi+",
+	"OvOknUQgTlt3Z3yMtv56TZV577jDBAr5ICx1nMP20humM6LlhoFCoDOnLMGtKaRg4FXcrnf2aXt5NBGS",
+	"bKRifTFrv38sn14ws2VMxGzasvDWsdSMUCVrIAWc6NZOqgnPzbKIN6WQ28iLP1u1wTM14KHwXOwF4wQa",
+	"bg644KbTpua/Rnj8O0O0oaJAF7aWZEMFKm6aMJqvyZbuSC0ML8mSCwbKrgaXb9RB4vXm49wUry2LZkXj",
+	"qXBuhv44u5EvLxhKwEhwtn250A/h9ibcLadcurPyZJNo4LxmIB6PMHD2pVBu794dxYtAL8+psJp3KaUl",
+	"ZVpKsXKBC66Rt06yLLRhVWSo1x3aiZ7ezWioyFqJ/pjHHxw6VZhgCBilHiBs+1EnaJlZ3NtaNVHstKB0",
+	"TLe2E/ufmukj4oh4uiOjf4KHvmSzWnAzasL8GR6KX2QQ2t4LjNpBrqRuxShBszvx/sBWTsDLeUR871KG",
+	"API9/KY9QvE0P+yOfC03FVWsmGxQCEPz0ajUa/eYvewyFvj5SfGcxZ3fXidayBsnEAxZ8Wsm0qSBi7/1",
+	"PWpWux+Z9lv7TDtalRIDopv4gLI2S24GOJZLgOFiOPwWjxrcpeBUVnsavQ4f8akxl7UWdJVqJk0QpgMW",
+	"i7PgCr5cMqUbuTrVjbR3b+Aww9H1nNveV4iGotu+LFwKvwkd3ze6ov0pw21IVG79DT1KvYUvcz09nWdF",
+	"uUDiT1NF9w0otFW8BVVRZTKy2IGP6YrtQCOGSDjNrzBC5a0qz7O68/HXq5NcFeOk0wTBNVWcYtrSSNpW",
+	"hHdu6M073JtnkDHnfjmLBXnuSzoNMHx/fHGWL/AcjzR5vBPX2jES/ga2z0XwCkMgdCGvGZnDOQtp7Ic7",
+	"TAMTErIBHffTdKdTLeV3RhOXjNc7dt61mkZ1O7C+4nHjaJQ7arQO7K6XjBP21ieGAD+3ppj23qgFK87B",
+	"HbPyKi3sabnjYkW04WXZuGRyumHeAtszDSVNTyHJFWMR/9WnirGWF6TkgkEeybKUW6K3jFV2DjBFEERL",
+	"xSEhCrJO0qVRXqtrluxnDpPeP+CVivng3jfb1pqgYKxgzisX/uht9cR4GV+aD8vl0K4Fh98KTe+wi9wQ",
+	"iJT6s74gzyAXCBKeFDgJMjJHoQ5/LKk2yXMS7EMdUT2+1V65qnhunDAbf9+GqhUXMcMUSJ7g5+ekqvW6",
+	"Rb64eEwcA00n1ecJAhgs8d6Q37U8ZCFZp+vD8MEFyNWl+RokaDMrSBClINatpALVS1FeopMSPFJA09oF",
+	"orUPPmiIKCP5lyAwCL4fXiFrN1LhUiz4hpGSb4D6FWMlKzABVdbGck7nwbWWXHjMLkXL8hreg4y07SsW",
+	"En9ECj0QC3G715cSflsbEgmH6y6OZwINYWfIQ/z9TNVdvEZ0jOpS7SYqLYM6eNw19GqHeQG97Pe+Qd+P",
+	"VlDDnrhYxGEbzOmS7lmYSUxuvGFLLngInU5R1fLwrSSW2U/ZjbDPhbyZEuuDCGTkNS4dXyfrPo1/J2no",
+	"tyCHo+xf1tWwwxGHAbUTFU6wwaQq4IalqxEg2obzPIFJuHgwuEfNmolJA2zozfc+8tcnSxd/Sd+vH1xk",
+	"OTJSVdKcDQaFKIaB3FoKJauqm+s1Hqf3eePps71sUs377wtactKrrLoce4szANJf9Bf8wsj1CeZq0js/",
+	"S1WM2qThrP3SA5G3Msa9fRnuXYuCssApOoeBd721E4EUPHlH2ZWS1WSb0JJNk2pgpfUshZlNcQ+n50sN",
+	"p8ccl1PksweaDKKUSOxS0c2EG/HWPh7nE8nB6ZZS9b86UqMjTUhJcGvo88p5o5IWvACd1L7d22RT/FxH",
+	"eq5chKfR8HCmQf/wDKJhBY4CU0PxcPGPC8Xbrx7p3g/ZL3vFZVRrrBL0xrMmRhI7als2Jdk23pfzdMSX",
+	"A2WHdIOkMhLrcA8+hgco5OWGWQyx8UtXJDOJlYM2IIWrZci8RuBqSTCFk4oCfipmg9nekaoMbiADR0OG",
+	"e7hOyFYyorhmieavndLRgmTYdjZNBU/mrVzgNSFKkWOgNjFqbVQdLQtwqf7hhdGo+m2zqIL556bx80E3",
+	"51nL49pKTCuLEQ3YJVi1jHIvVgxfrQ+l86ECkpI+kLbboNm0JZ+h4gpi4JoXzMWbKLr8QZC0D/jAPFFj",
+	"sowIqW7ijR+4w46Z+yAiTj6IXhxphG87rfHkEpPxE9m2T0C1E/vu2pckp/OHT3LDzJqLFfqs1rSqmGDF",
+	"hXP7IlVfCbkV9pc5kSqkyyYxiiZRDfhQpeSCLsod2dJE3jAhpdGlV/fLYTTdMMLs7pA1RQce/AlTettx",
+	"2ucRh/V+DqyuSqrXWKVgQIPEH0gp4eQW3IAStJbKEPfLksM3tKArslQMWA54kP137OYYqQToVYZDHCrk",
+	"kOU+DqBdjcQB+sZlNnm1bmV3nBMKk+iGYp7Po1Geak01i1SIh82zxgWuIJcbS4gLZDiH7rB9JyxPsZJR",
+	"PVRYpmThJokQCS9acAnzaM4Q1ILrwVqjMOmkJCcXeN27cPbPSIKejlJeVrHcXbTxuJqheDhpVR+f4PEv",
+	"P0fK4Kb40rKZNRcnch8fWfdshxh50fINW6VCOK9xKVeriH6ycLVSsWrmob+/mVDBxm4qlht8V8Ljlrg/",
+	"efiBu+Vu6Zez8f4nPazTNW/DFKdxU1yvaXX7PIMGsiCajbqn8UQrNBx5ukoBywLGABYUr05QdqZDKyiO",
+	"ysBbl6QygegvXeY6+lecaCyJrFgkGsjKchfVprhBEQ06DxeFj92hFkR5YtxmgVS1F3ujasW0tYy1oaJJ",
+	"+wEVETI3oABlLVWRNQEz+D0xcki1ueSxcNFb+3b7sbUO7f8ZCX4GAtACOUutixOFpZvUsGTLjkiM2Om4",
+	"toHhVkM2cmNHCplhtCyzJu8l5AO5nFysDDjGAKrsCvTt47C3tFDcNJJqwf/XrxX3ayGnSY0QAH3F9lfV",
+	"ImoRv8fdoNeo71sVRMoSCwUXbCmdpu4dUSkJaTDSt0sTA1QIqre9tCjmNSkp9xF7SkpuTJl4nx1OT28U",
+	"3YTom+L/hSx2GDNSfIULYropp2hl97ucf94y4i1fDmAbXiVMVdOSRb9hQjv3WtRv0TCFlJetlaxX69ju",
+	"OB4DmEsA2gXbsnBIXmC2jWyMK5uRIU2Ai+QcERPl8k6dxtLwZvT2IayYcVdnes1Vy6fqYrkVmlxeJrT9",
+	"Ke6ydGkZBWNzSC2RlXmYMRQBmZPRgUCbwxjXO2h58pZOSdKH76Di4TOvjjf2uSZLXgZe15UqTGsmjNP2",
+	"+rUkljFyqK+lUIDvXQVSsD9oMlRaAmGwAeeQ1KwV5cUZUsWaKRIjV8ySRKfg2f4hmo17oKia3qRqvIzG",
+	"6qN/sJySLnAPukVgcNXsyJAvR4YKFKeWdQ+ucpOs6A9We392aiRefKt2raU9DBceS5JFHwbjq16kDQRH",
+	"DlWDhzTEA9IT8+1DKbg1GIecUBAUN4YpfW7PxellmoHmnAGYIPVCRDDSBpNpb0PSfjSZm4N18M3vB+rX",
+	"572adXfPXHG/3tiVDJX477FFz7caKAURYtOzrHXjI+XtG2AR9ub0St3drscUv7eyFpMLFtYhyT3+LURx",
+	"HACh8+zD21ZcYYFo6/I00yu4YgFBMUm8K0ZT5fs9FGD6wks3j/YCWgnrbv8S3c14REf5mzHEPe10GdJD",
+	"GkAaJCJGmKS3OBepoZt4UfnbRFvsKGtqmjl5AB1rmjJ/gfWGZO54RduYeXCl9HYGJRPoJQciiGpsjXbm",
+	"sYXgoFMD5Ei/x0XIv6eiKJ17YWL2eBvVDzScCKTBHkuExOPIoSydgel8yV1LCLxK3MEhFlDY8WRLETZv",
+	"Tcsl1NOm5zvE64ovHVF4ZAb7lL9K3hTu07S/j172tx1gS1Y43DJKllysUCfANTh/V/Cc7y3tgJ4AyrpV",
+	"IgHZ6iGAH3x9Na8a+Ad3kCMEChLsJFBYMoHqEKJsQTtOLEynsQj3K5pfte2/tlse0RgtPbvEAmvOgdK0",
+	"5TrRtJ9eozilNnDJWHlkXMJaSKw0ZLGDFWJ6/JoayEH98QLUyHlPN+u4r7r7u6q1SfWFe3zQlGB5jduR",
+	"osNsuSqTc6diCQP2ytsBgxFpHztvNgdFKhVFRmC5DqCWq1IDquYRdwnW5+YTwOlwL/2KYurnusWkDyKh",
+	"+ucOJklE+XYSLKvdmiMpEPwhWO7C9bp98wAk9traiUiF7Tu3H5pnVRReF8EJPQRGcPOAg86eI8rhFP2K",
+	"0Wuv3yFHB4vCscA+W8Yo5U7HfQu+nBhIKDjMjawQBOuCnL3wFTd2I6DUmFAsxUnUTOgV+3M1kNaka25S",
+	"i6D200EMFsn5HQ87E4aMp+2kZ4SGQ47rg6YBsF0wImuTIWYIN8CZ+rL1GBBduRVs4I4AZIfz7tphQ2H4",
+	"/dQ3g0s/mpEFlVnKKiNakiVtUr4glyVxNkPAmq2Y5p6DTdAV4aJgNxmZ26t0Nk90HEe9QT9BtgwvudmF",
+	"WwoMgba475ZOSGHb8s0RGmtgDlY92ONB9pXjLCjFlIOSC0jUo9dM0RW78D4YcFK3HGzoN3ZVrWkr5+JV",
+	"FG7709rSqQvRWYV422VAXuXEXSbekZxEPawcuqX0igkX0IRjnPDageYGl+hzbjTWTuEiD4HhPs5wIseE",
+	"Vg2DCjNjZWilkPnamanc051Ry+bz+wJ76ScRY6HXTBUcNUgvgRxEd8XUmlYYDowKIix3fCc+UxfEOhLh",
+	"rfuelvIRIpUdrdj1yQhld0tcItxQrzJkM5cL5ZcXeFJANgiQBh7IAFmiZ9JpxX/fozdpeuXf94yWCUk/",
+	"XV6g2DWPOxneGbJScqvRe8eumdq10Amo2HWDF1esMmlFgdpQU3f0E3kVIYa+NLffypoZx0jvXdirSags",
+	"AaQz/q1YDVmsG4TDQrW8GJjKEvDLXJ8IWauo35MJozgbAn61NAfqW38GkFw4MLuJ9YC4bYNVgWtGC9cq",
+	"aaAssGR7gO7EN/yZ0F9ERJ0abgxcrRVCLmkYg1QhMuX0nFIxWsTRpZpKvf5nii1rHWPlHiDLaisLJywu",
+	"XIOmEKaxepaQeB+g8n3Cpn90I8dCE3awuB/SKF4NKOzQJWpT5+smkQ9t4M3xwC6eAFolcw3ird87P6tA",
+	"mf5IW5Vxntj94obvcFpI9baQzghhkIBc0QUcdl8bnv3Hhp4mVk/E6XO73o1HJJxfyz4bnZlhm6keKFnE",
+	"dzT3XatSfJUcW62lJnlqwzfUDHngreX9VkYSXN5ak9z4jjeQww2gD66tREq+qFSb6GpXtYMv7k8HgJZj",
+	"37myVme88cjD4ThPAOICSMWhZigQzUj1PkzIcb+rfNcAqBs9o41MhyOTl5SX8df4NPt+Vr3ieWpw8UBm",
+	"Lh/EBjNqyqYaxTebmCx7DflzS1eUnnactY7PCRTsoQ3fcsWS4cPbGjvmGMIWtU48XAN4r7+O4Yq5i5sh",
+	"twoU2GxEONaGe+DCWrypzXda9NTafHdF/EE1sGYbrBrx1WZIDb3SkKjKv5A3J8CWk/X9hbyBjXzP9HR0",
+	"MqyYOB4odyi9P0iDiJI6LWWfC82LARlYumscwXO4rxz7FluZUiU3kvnh6tEc4bu76MmnRXph78K+uE0I",
+	"K07J781Lyo8/c2vxJTO3u6ODeynFkMsB5Sot4aMBIcSTksvuGbWw9TO/bykHFGl0MCWHY2JNTDrSg9XQ",
+	"k0tFjusn0+oag6O1NjRl64bgal5xwzRxaH5QuaCPzOcfxEZScnv8paJ62HDX6/gnU67EcBei9EYT/vRH",
+	"oLJD9w+3yf4cXZHlpIYTcQgo2OmkbhXxLonYtpdqYk3Pgnixne6YKKXWbDqq/BDCEdjmFJzs4CdsBWu5",
+	"JtC8FDxH3BxJs0PVdgfIbnJlXW6kSmbQQ3J7QgrfHmlgON/TnBOKLV7sJhiGSBKU6WZCw3fu+vor1jm8",
+	"9v2XtcLys1tygKHTGGB18Uvpr73bel9G7U/ETTZl26eta5iW6HXcfweOWfRbYyx2Ta8ZgceJU937fYvF",
+	"gDPSZ9tT4tX8MfaII7hFOiJrBmiBUQHD8OuIbpw0tHwQUTNChfrWhwVV9QPTglL9+EeDMslujhIDn3hX",
+	"6chJeefl2jnqBwQaTq9H+G24gLi0Otg8qPEeE9DXWZGR7Xq8D5qjiaDlN5nHga5CDyEv+Jw4y4I5OJai",
+	"CXn64sSZnOkpmvg9NFedm+xWvXNbksyD3falqwO1YIQSFAKAFO8K6iCG7GqKjuHcdJnux8Qh716g7uvQ",
+	"XtK58TI3yRTW25b6/S6TPi4t2I1BDLrFDsM9Um3aXa582spx5WL2ZpnJGo7f233UYIU9m9xp72DeE3GP",
+	"IvwwnM5eyha0+4prb36jJiP29t1/R2tJTendvj7UIpcBPJwvoXZ3KKMH2uhKgaCEdEfaYcq2h3yyKd8d",
+	"7Zs5+f+J8nFnTMt2i0ly6G5jCLauW5ustEtJSjymoogGKKFWyb4uQ0oopbzSZKukWHngxkkWR1NFHmv+",
+	"6l1EwM78HYaaKUhFYtroDpyB+dq43ZSu1ffnrjNrrhMif3toUi3/3B7HdW+c1EjwsHRvGTQC7OhQTW8J",
+	"ERnnnt8pOKlCV3iUlcOQAPFKpPfocT+iEOmHppzyqMaqv9RUmCbJThO9BsArAXG9WnDj+UDFlJbiD5qE",
+	"IsW9VFu+4rFb9ImvBF/ynApDlnxVK+YGiaYNDKNj7zYLWUbeDwiDe7WbF01/FUyHZMSBzd663YqfR+YX",
+	"HKNAdyrJOJJ95HvnQ9lVAZCMuqIVJ/UFYwWBpNsBVDIqVuU+UNVZFDWpabzafTT2rM86HX2pd32OPtiE",
+	"MEcfnYYfm/RKX6iV9GDiHqF7dvyNcusC3aOPbumugyNWIvyf626xwi3YSlJJHcDSrEV1IHa9tZRjJGkz",
+	"k47/ne5SuVcg8+M4GGJ5TBOWE1BwUwveU50iv96irs/3xPs1DSDBbc0REAk/su27I3SQB8uV6Pnzww9d",
+	"WL0oE/BIn8/nUSj68On8AB77dMzagKo14B//kW1/aqPuHhH2GMW3OwbWNy7GDiPu/si2nzwy6H2s4xaw",
+	"o14Mw4exuTs8homdGaMVOe8EVtoMljeFQvfE4nU7SmzOP/lY9pRQ5B20/RNSJZsGAwk58ePBF2cz5wSL",
+	"Z2fgwneTE/dWtAugFUCbuF4f4EAr6qCmphg5XLvEwmYwSRhF97L9uaSAcrqQW8JXQqKtcmAW8EbdNTuT",
+	"IKD2LK17aQOz8peLtXKF3DzDZrgRoscJkADTtN0b1wMXcPSoNlj21lS8KFmALtwpgM7ILqA7saXJyK+k",
+	"rpqCOV2rJY3YKF+FLjBRCcA9PUIH+KnpdjvhONy3SMEM5aUm//rx7Wvyp+cv/vhvkeJK003fa5kJSkk1",
+	"BLjDO84a8Ob4/upHtdMYblk/1Ok2ktKoNV2x9Ebw/gsp/oemBCN2WU3JDoIEjYQkEK0GX5M1dRvubKKX",
+	"NFlLiZ9dIa3VsYe/cG5tUYUglVgFBWC2oZc5mk89sWtcc+0JPaG6Wt7LeRzNUQ8mH13d8Xj9yhmIWLnG",
+	"MTiXsYvuoV9PmrNJv/BN/6H24b6GIOzXpIhCLVe8+ulyzYj7MDiiGgzwUZm3r265YQaJn2n93iX/H9Fa",
+	"dC23ZEmVb4u8xZoVjOBwA8iB23VTolLwPhbC1Ebkdn26LuNdErcuSo6gfJj1POQcDnjgZ1E88JbE6u3c",
+	"/zhP4VQ1tV1gsMdQGrRrkNyU+DyHflwjHVJqQPdu5vFzdHFfWUP3aLOF2Mw/Jl3zCCcPjXBLjvAwS1kr",
+	"1xTF/savI7XMd58o2svgOJjB9nEEIO0gsstoYf0eeFXS8002dNLjoYY56Wmvyic8PNo7pfJKvWuhCbsy",
+	"Ipj+XhcrdvLRF9omSiT4Fszo4xEgeD5RJobX4UOSXHeBWxHmFqQGLcvUevJIW7Mjysd6/NjKBsCCohr7",
+	"HQuyYESzblPFCSPd3Lc18muSGtugsd0/AFrAOYujmo3Falz2UGLXMEVzw3N28nEaHqD/XkPpR0qRB/Rn",
+	"6CiCwrcEGz7zVoMYzInVRLM0HewRuoc5/0TbaRGVGXXJ9JFHo+x3IzFNZ1UaSZ6RzTl5dvKCrC4IYN8o",
+	"UAC5KHbn5I9k1e2yM9Ap5sG3DtcV261P9JoVyR3X9pLIFKO9tOZDfVN4qk9r0INp3CwPbUVYjd27qpg2",
+	"xZbNMtUOAcXffz8LPZYRHcnvVTOlwdNIa261p3b77xzaGHzxlHMwrmF9wqN3t3EGm33jkgZ36YiC6+Rl",
+	"czNurMH4h0j18UmPY/HjKMEdG8d6hPt/nCPi8Y+iajl6JrCCY6Jyj3AqE+XZo5+GF4sTTuLSccJJyDc+",
+	"z+ZY4JvvEJYFM4O5Ii4m3ZvhHchVt7yDnc+hE9R9iEhk+G6/okeQSzWVO1FzHwmTIUC4d1KbyuycL9AV",
+	"xIXw2X2GEvdbPQMQXyISn4oD1X12oHetep4FY4Ioh1R2dyDv/Uhj6AQNAGBuQDyfVKsOSeU4qy6N3fZ9",
+	"2du1LK3JD8mTTQtLbDZM86uSnZDPa2rYNbYPKdnSgB+Ua/QaaJ+veEI+CBZcvDR4yTlA/vvfzs5DTnzB",
+	"KsVyy7uIB0yCLH0uiCwLpvx3NJGi3J300warSkmX5DeyakyoPP/tS8zh9r4pD3XPzbMYtnKDGIwxpYxQ",
+	"g1WjJ2R+7vuenUTpLHizX84PurPR2fWD3JvQs/QJbaQ2k+ZwchadhSi+575Xkd+WkxfZAWjI1OEhcbA1",
+	"/vzpwATe+xz9MP58fAJ4IJNmEE1bX3EPpehGn1GNqLOz/Tl8ZEZxBszGfuukxThb36Gm07cL/NoeMqAL",
+	"mR4DQMwZ9yDJw2T6Fhp9u1Mg1NGl2CF05cimvBjZkgDiMDz+O+O2gDSrI3IJ0/BIliOzeDZ6ND7zrzkY",
+	"XUKcC7Aa99xFjkWcdHplN0+vZVk0/WJLvjQBJH0f5vHnaEIwFfuHYo8cqn16kwkNlCBuWEjCjeWtDgaw",
+	"1XE/fGxZYqXYkimFx9ciKz8G9JhhAnpZYXtXQklwna8Zvd5ZRlHVqpKaxZfBlyMH+x4B5Bc7pCg3+thR",
+	"jhykHfayQSwdHZsAsqjfK8VYCbNxxWdKFqO3fmRCTYCkxXLOeiEpgBB1gjBw4BPigO/d3jss2pEpzU/+",
+	"1GWFMV6sc1k5/70XmPH+Oh+We4IzEazWB2Fbq36Z9RMMA9ruUqoT8iGg8Y5t+6iw0YKueiKvRwefABPB",
+	"ixgSQXH27O62dNBC7x2WfB+xZws1U24BCLD+eA3KuhvvbD6y/6mS7ll7rdG9N7wsuwyMC+KhiHpzgA8a",
+	"XOmSszZb6nyTFgRfbqezI3pruU0UZL7ukd83MYBr+xz0B8NOmCekjbwNjA8xVSm2CoLHkMuOXsKO7Dt5",
+	"MQJGP0ShlwDuWlde8m4DUP2UKxIzShzA1gEmKQU0A7ZPTuHRL0fEbSy9wsN9Ha1zO/DIhuKqkoK02mvg",
+	"RwtmtYcWgUHqPlqW/jul5cbljmhaGt+x/5o3f4hRXKHoiCb1RtGV65rMESpy8wd9QrDeySoPOhuGZ8Hn",
+	"vXCCCmkovrylvLSz/hRqfg/PHRH0iZEwC3ZDc1PubkmFHgazrXjxDdlwgUWI+xYKXjx/dLmiC/Bb0a13",
+	"XyE4dl6rkhiE4asoAJ+737qv14YDzLY2ioIE3mIVtTb1AmDHFwPaTajaakv1p7H5uibEo/zi+bjQbgAj",
+	"w6hRG/yd0bBcNJOB2KOovg1y49CxexRHxwBcUtfoWsaorgXoeMg+5oa4J/3o4ffbzSDKgSS9FQfqtBQ8",
+	"dJGsQbCSbPTmvpxutFCRr53jrI9XywrIM2vfnwUVlvpbX9NXfLmcZbMruqNXWLC/quN3oF0BfZgecc3+",
+	"+RPywcPhO6EfktMwES6vlWICraYtR+uuT78RhSo67i0ZpE5ijnZ9DXe0isWWlaVbHnyQWelJiWIlNfya",
+	"EW2oKKgqSMGuObUvmiJip+cv5lTfkrztjPOuUvW0zzC858r1BHNNZxKNqRfzBHE1LqhWrCBYXqrJTtZB",
+	"dcKES69Qjkzm6RhhWHmRQv2XEjs4BfR4zZgYoumS6nXfbDmZ951Ul2u2IwtGFaG+CaBcnpDvraZitTbQ",
+	"V7fgG3AfG/+NRJsGlNaJZLZ0iY/3zEVfOxahanF7PioYVa/GJSGOeEY2TYfARUsyBfZ2S34ja7V3y2aL",
+	"HWG7vunkpwT8pcPW/fOg2hKXcoHYw1FjaZyV+rG8UxErjB6At3YW+dVyV9+x71iyb/f5PKAPlb6lJ7jm",
+	"T8h+G9CTXofPW5pq7Qa6gRpbLTsjLY5a7Uy7qsY9Nfr8giXZiV51WQxNsO1Vx5amvo9dtF1MnwQcKR9L",
+	"Ah7cv1nFs9P5rO+zkFftWf8L9Bn7l2/sPy/tP8/tP0/tP2ezbHYGr3gK/+LrnsO/L+Dfl/DvN/Dv2Rz/",
+	"s89Gtb0WJH4zxdJ1o+7OETwlzNAuAXC9qaH8bKFc5mKJ/7uXaON6PYEJbmqx0gbI5Vcu8jjf8vj2beKM",
+	"eOxhQvBwlyLh0QUrIQS9qMuSQXwVK5iWpespKI17clPrtZLg1de5YtsnMFFgNU9q59sfckddcWXGVYVP",
+	"9jEiFVkyCo3/42pCzHyKVzrggw1AkyWyE/KjNBgVtaYd9Aaj6mpgKL7nR5t51holTWKf7zhXEDSh9SWI",
+	"Hky4U12u+FerC82fZ/Dfn+C/s2f43zfw39MX8N8z/O8FfvbHM/vf2fwl/Pf8Kfz3xz/a/57i159+A+98",
+	"/vTFz7GIdkkLy67kkmyo1mwfcKed2X4LhWof3WHDhfvtLApAXCQ1Fz2gazW9Ujq65vx5j7PDYMR/Y1Rx",
+	"nM+fdt0Z83k0IrtXHnWIlqFnO6RkuyYJJ8SejJ8S5JhseyVV/mFoLogFVnFCj3h0ng7sgnPooOIn2BRv",
+	"eVTCSlmNL/+9lBUxHO0XLPy2k4kvJs6sl2UtlcypWsiI7A6vC/xRUchP2vua2JXwP3CG2/kFfvDYci7C",
+	"uKL1ig1YRq22JAc81nhAC8XolfZm39ITTiL1Pj3CfV2m1VMecRXPvolqWf/ANzFOvJ4a+3vxe6dZe5wP",
+	"T7HQkvI2JEv1Vcp+vfMdZKko0O1JvnXtQq2VZhqgzVJusb+d3jK7wUs5wN0SfQTv7sg9MN06hr2FWtJk",
+	"ITH5/BRf3er0Kqr2nUz9hDBmtoyhuDFbZ3ovqSJ1hSIIG08zf57YCNXqr9ARjetpOWPROPaipAUbJ7NX",
+	"9rGWs9FqjnHqyalqWmC2OO2znoftLXhP3POT4h9jat6KVveYexFJZuJiVeKm9E1ivupkMnUeNVuJCUQY",
+	"OSu4WJGAeaarkhui19A9HCKS7uclv7H318H0+e8NQKRBvrwln/vMRjHoZRg3wPBBtJMGmPqetnbWf4fE",
+	"aL29LQVjVYDGJWsqVrpFpbAld3BJ6qqK6A59iv6zfQ7vRpM+p1hY7q2Iumcq9tjkZ64YMYrmyXzx6XS+",
+	"KG/lhSnH83Y/ygK7/GA4jbg+qPIKRNyCNrFSsuLXTNwyQh4zTPoJZHZSSYHml6NZKVA0Lz5BF8ZusGd+",
+	"yOEHbRvHc2Tb1BwbfSPT99+KIXnvByBrs9xLlZm5LHUHCRmJvss6Xzt56YUkFun7TENZOPnY8j+2Xlm6",
+	"ZP8hbwm0N7+s1X5m4R9fRM+IQp5jN80RG9IjFsb+p9B7WBMuptzPk6dR7WmfjlA89Lbtk6efxnV041rA",
+	"X8vyesizZtYqNE8ZophvEVltJ+tWEDqNAY2HJHECP7gi9IPqKBhGaDas0f12D2zY8Op71pSyeCkVSTaU",
+	"BTG8aqJZCBI2Jc8xJo1iTFlvGSYE3nNY8BPEhUDrJ++MFTXXrNQ+FnxBnr2cnxO6pbsGK0/JohMawl4S",
+	"tzYa1v0jGJgtPplKj2OnXzHF96Ihf4yPi0+O3e/2eE+TztpQtWK3y+Wje/prhHhfQc6qO0TFUmJdL8Yr",
+	"VELp26F8TLs8Ak82t3c07Pt0fhcU4wZvx599/nyqtDvGV9ABLhtSey+hG/YypCoOmbdnsUJMYD23opk9",
+	"E32mJCT27Ru0nYqHhaxL12p+BawC+vyWFcakrgH0Z1Mj7DGmCVKBTYNZiZEq2LNstmVDSaE9gur78xDb",
+	"Z0qezN4ZWsO9L3dpyYXDK2sZgrQ0vV357Pl+kLyKaReoy69cJyr7xajtJuhKJyTZx1JbIfcVO0Q12TGl",
+	"hPwdKLR0mpyrxijl6pbcEaPKb8ZvOZ4JAixBb3dR6CAmjj+pmLhmm4opzFvt0MlZ9JhI6/mRsZ+3h36S",
+	"xry3/HZ5DIly+jO3inoptyin4ScvpW/vr0vPoIF5HEifkYrldHryTF9cfeajRWrPp/LlL4crgKGo/+ST",
+	"K+1PLP/VAXQcvni/KJrTYBK+AvTMT4aaI8EGrb235HrN0ALICBeusgREXwam6xpy0ru7OQndasp+NsCp",
+	"vR39b7aDBk+QRSSXEMzhYtX08vc3xdU0Gmesai6unhSYjL+GTyBf04pPVxl5DeJyUSvhynkO1PeHCY5C",
+	"YDVLGYeUrk7wFKcgSuONuGxv2JSuEmwXR5+/W1CXRJABO5uANOHxBQ63Q7j00bgJi54CIrFMbxS9CWb2",
+	"HuogiOO6ZASaDCQ5hSueX0W4iSSGg1PLaR1MrLhgF94+S8SSqEsW51TSO10Q3uMC2xc5VcMOAD2OZgdL",
+	"2npqt1lzjS4FaJDEE3EprpkqeG7a4Ht0pRgOLyXxTij7MzqisImDj4NAa4PuuDEJ6ZWKu0PK8EDmWwSA",
+	"WSJsKmx6YAoaK4EqLPDxS/VDjDAKWlzznJ0g5SezCvwWMovp+DhMDGMAibosqd0zFxXp7fGar9afaa+F",
+	"3pRXCGlYpAdNFP/aN+wYlfFKFkdDjKYrEl4uHxR88NBQPxX4MMb8moysp/Motr0yR3ab8FWtHjKdAS03",
+	"B+k2zx9Mimi7ROSgyZJN1WY9vdfz8eCxU6TDxG7xUzCauWDfTXt7Cx75DkGg76/xZHJ7yVb3x06LxwZB",
+	"ubNbSS3uaa1j6KFWCgKWSOieDJ0Kj21/kd7M+BBiW62Owut17KPpeFsrdpdNOfGWhb1MlF6+Mx3e66Pa",
+	"0v1Z8KmdbBZUM/IfZKu4MUyQ/0N0TktG/p3I5VJDZvXeyQHUlBSxPinuHVST8JRTkayGtMQ0/X5w3o2U",
+	"aC7Z6aU+C20vx8/LPedfHmaUtVYbI48/e0zbIWi8To/EqKNxvyko1I1Ddxl3rk03mN/+Bpzgb7Nz8reZ",
+	"/PVvsy8X/qEWGBdVzOWacuXxuKAlKnot2vNricYoQQJk78lr3zk1kR7rgOH7Z6EYLVB7uR+IU88Z+qFc",
+	"+8kFmMOCAAYreLjRjOpHI/0c+yzPt5xlwqjod7frXULDG4oUClmO3opb76JE9ReqOBXmTXsq92m5Dlua",
+	"sdl9lqqY3LfXsj+EKnHtGzL4rWKyKhEnjghJuNBG1RsmzAUBNH7XR3KgcdJwX7tEiyW9bxI87Qfo74r9",
+	"GhdLGW8WouFaWpv073zl6jsx4w4MSmUvu0u0XMuy0IT6MNVf7Hja3ei/iU/v4B5r8q9Xq4xsMrI51RnR",
+	"Gfnx37K2gxk6YRQMTELympWa1zojwcer4WXu83My70dW93qbZeRP83bfMt8y5uyb+d+EL9gNQdnvoIkW",
+	"TLoa7Mp18jfE68iZ0KwxGmY/vLucZbNalbPz2dqYSp+fnsqKCXQOn0i1OnVfOt1w02pFNXsDHKiFy3k+",
+	"OwPZUjFBKz47nz07mZ88A2AJswZKOsWcVext4/JXJGwil+JdYSkXHpghUTBtXjm4klwK49Gtq6rkOXzl",
+	"9O8a7yraLmOWTQB3/9IlO2vnYe+cSgqnij2dz+9sXLcoGLXP76j7NJs9f/p06FVhbu1mP018IfU7oMFt",
+	"NlTtwOPK8zVeD+OdOVlTAqUY1QGMcs1IxXMHGmIgkvXXmT/Nn+17Txc0v6qrE781LrbdPd7vbqwY+xac",
+	"nLfa7jgz7BjscWe/kYqdvIKpJglYK/qUoOUpfNOeYfQQF/6Na6isgDW9xsU8ecO1b7gcl3j2KtojuGKs",
+	"Itxg4Ax0I7/cfab55fan/901UztsPWUcAmhmJ7FgpKoNLIgsdlaYu61pzr2UK3fmOXXaefw2v5a1MG+w",
+	"h/s/0oV+TVUxdJ1z+OwRLjM1UGwHsI9GolZrzxhlG0o7TKYilPjAgD/SBifJn+w6tFAaONu1b/dTUYXV",
+	"F/ZN8dk3j5xWrrPa7MvPvz+iSOoH6IKBseYz7bffPBHFtJV1mtJFyM8fySNRHwI/I+GAxED5AG0eiWBU",
+	"MW2CCyMuQ/I1VaZDdP0cTQCh/K9PH348x5fhUDdMu36SOQOAsFxSpcEM1vgchg5dUSADoUaNw0YopACo",
+	"ZQlIyytpdUCrozHhFK2txMLf3h0AxngfZAzvvjtank5tMIEhUgNOB6v/OvQWl+q1ldgiVmeuqxZvV9gN",
+	"k53cVFRx7XwsQ8LMPsS+Pob3Osz+8Vge7k3xCEzvEsqqTF39QRO5FQSz0P2VB44QSs1046eRqngkpZsa",
+	"N0cNAJmi6aXlMhzAF2Vk2eRtjnFNWfkWYTGl+z3X5jU+8jC0UO0idBBnITit228rrs9n5hfU0AXV2GEY",
+	"+iVEJA9qsdnAbf+BXjFYSW/Lzu7w4laHdmZ3B/vyA5QnUHgdQSjHiBYPm3f6m7VDvthXGtc1Y4/RcTs5",
+	"MI+8a8t71rosp225dPyxfYes5YnxA/iI04ifwfzBzsCS1FpuobEF1WTBlmAGZrPn8+cPyTfwIFljtKF8",
+	"s3Piwh3whZ8p1/asIb/LHm0xQPv27Au25IKH8EKUgfwnM29aj93jabSHiRxK9+P29rwFqR+cF1yRkm+4",
+	"0Rk68DJwiEK+tfOH6iw4NkB6WFUCW5M7nBK/VYrRAmpqcLuUrJ6gnXSI3fpWcg/Dcbu9+BJZLy7ijvwI",
+	"Dc5uRhY74vvzxIzLofv+GnoqhVUcrypN8NtP7gp4fEdFGCruyB7T1+5O4OwRyjBhPIJi9N+MVeCJbyjJ",
+	"Q5+Bf2yDgNRNnyQHnHnIidHc1tPSoYbFie+9lFffmoclPh5pB+Vw/XH5Iauea3LFKpPWXvX3QdN3JzLs",
+	"0cVI+bOz7iHP8ZH0fAonGZKtkZ63dAeTarnanXHitFewBVwCcQppG5+VFBVHr9csv/IJDvd2CjhA5Bi+",
+	"l1vEU0Ubm6HY3Tb+InYDYPIEg0u33PVLaEvvCq3BnCJ0RbnQpuEbPoPHbfcmcZd/48UXvLAlwyS67j6/",
+	"gb93WEhnr59HmpVL8RiqJM5UO+q8aDUfd6p/cUB2T3J98AKcHhU12Cgs5kH+x5H4D156kX0dHHhUq/hW",
+	"N0bJMfT+fP6nac8/LKv/xIy/TIQKtp3AUA4Y24lX65DtPMyMHvzwt1Q/Aqdz+4AJHpbpFR7j+eABHXAC",
+	"/1TS3Rt45H58ufbdjx7AspNINSNhvzLvxgSvaqeh2iPcR3tGGvIfMd6JcYFQC952tQYNbCvVFXLmpSxL",
+	"udWDzlZIbUtVB7Bz+lesC1yif9Bn7Hmc21Ku2nqBTwiIeU/vXCFo9uzetYFp3e+/cl1gqO/9IygDbsv+",
+	"6TSB11IplpvmQkVdri0Ocr/yf4D7POxhP47k/6lunQImMzmr0J5D7FTWjJYHzOjv8eN73Ew3QmQj3xms",
+	"dbwDdu+cIqoWLQe4D5c1ZiAtBj3gmA12IEfjEuKVJbSU1gD26S595vsEUt/BcMFyuWGY3epVCFoUimls",
+	"92aV6hsDX+MCcj4c+1AY/JcZQpuRs5fkh1cXgZ026Ij9nI13MP+3vLxNJD/7LeZtMs3KZxlGy36pmdo1",
+	"4TLXiL8hCF9OilQJlW72uy6dMAb+3nMZ7vWIkqLckVLKK+gRMTAPQ69YZx77aI/7JSORcZeE2suUufL8",
+	"XJb1JmCjeQIw0JVxCf3tXa9dWSvdlFgYvmHn8wvy5AyDM1g5HJszDtCZddBmW1HGl/NoUwZfnPiyV5x4",
+	"m7SMKXWAMP2DtSt9Z+4dbvn+FvfqDDwa6lSSxPacEV/2GGFGWu2xmwMMZbRQ1N0ueIub1c8xNJD2mcrc",
+	"MPNEG8Xopnu2QRNbcEGBEFtU9mL+7NnZy+ff9Kf0oNoWMrMHyLLx3nSolwB5fvbsa9bEnPsd7gTM2Uk7",
+	"Cvgc3JwTWpZO8MCdgKC6e2jLc4YUm7OorhD4zmAAGLnNgwV/7XApFjtO606Tx53YXsgb8AJwo11uVbNx",
+	"C3kzGvhtNuzunSo/sq1b+N2HW+/+jCy74/6cvnKDB9RsJbcQu3KJt1RjwIcqRuxaC0sXrphpIW8u/M0z",
+	"a7YhLXnUIZZwy04XdXkgcIvE871D3n6QAAKKqC7WQkznuFVg9eZhkgX+l3rRS9mh0A4Fl1wbVpyTBS3L",
+	"DHrJZOTs9OwlOTv9hpydPs8QUPnsdJ6Rl5C6eYCW05yGsNW/B5+hXRSUWjoNFG73Qa9hkAR37jUMm3b/",
+	"irxlc4kl6M/n4zXo3/b5pUNUumI7nxTAldP29UU7Y0AbumuTa7/i/Pk8oup/5Z5M3OGvwpOJbO+fM6Sp",
+	"5YahUHdV/dx0siVi3O1+HZpxzvigR/647kzguMZnsqClL4fY7N7J6MoBZ93huXyy7/wKTuUWF/FhL9YH",
+	"EdydmqykYBkppQYbtKL5FSsQQQO6G2ToKqXkSkiDjQaiZ1wyfbhy6T2jgCP5CHVLUzRrhwS350USjNhP",
+	"0Gxop0R6/JW0tMiJ2vjjpjTCgT5Q7VTpBntwnoaVUO54M3sDWoZhRsyeLt14X0q5Osn19QjIwHtwX46c",
+	"kTW0TnN9fQHFjJqZ/6jN8sk33R2OePgiWdMOb+Z3U/9/qXilm2TMNa0qJpjv+rzBPuGwqnPy8e1r8vzs",
+	"m3lG/nz59sk3rqjCu35wydGjcmBJGzujYf7kWgU+jPr+i8+uGbk7blJNMs5U3OBb2P9hjn7Mx9aF38pa",
+	"DCIeeIChQEs+jxnqarixPzxGHtC3JMd2gxmUFfAliFmKPW6gtDLkBBu+sXYXgCcwSBnai4H28sRcXOSQ",
+	"D/gnHzq5fycwDJXqnnFTv5NEq5zpWMVPwwFwsJNVdTPCr4/ZrVV18+83m/IIdr2lu0pyAQVavxuWjVtk",
+	"OXOYPvnX//zp/5Kzk7N/i+++x6seodTmsQcLWXQwucfItjXBO+ALZdl00bhiVbRmrbVzY6GLZiX3Fr5o",
+	"bdYjVIztjR6B7GMVoJQ2B/pIxWNV6yiiJ9m9FIkO2e4Bf91e2WYLmmROPlrlsU/td+6eve87Et7vwXce",
+	"wVd48Jr8gzsMPzLLP/foT4F41ESwLaEBCZF0CtvGbuf9OhQP3OyHJ47HdC2G+ojm+PZ8ir2D+qWmwnBz",
+	"CHnkI6PF/+Bju77/aU/EU7NuUplYWTQ5Ythv0YNxx3LDPGxoEg5FJEPsS/bbjJal3H63qczuLwhrGuur",
+	"/K32MRo/uWfZC7IaSrPDTKSkWcUQ+/tZdwBYDB5CaISJpheGhLAroxSss4uEL9uestgsHVTxAGZHSgpi",
+	"47HU0sNqaVLSBSv3ckpj42/s8WL/iIGdicKG3Nt9DRQ7oO0gKO1j8FhaaO8TrpjSUiAxYvSaEn8L4om7",
+	"ytrwh+2Aj/jIA1msuyhe1ACoYlneTf6ze5cLojCFwAIHgYIqQCTP2QFDwK4GNu+e1Bt492OhXX485PxR",
+	"+OEjOHdgZMvr/Pmcd1PLiWZMIK/07bf6B9pcjFOkseFMI1qWtz3iCW5KGkuE5RtG6NL4QjZo0pjWwSjV",
+	"67lPaIN+SfoVlBrlDpE3hjmwkrJoK1UPS53/VRcrxN2CtCEqCqLYhgHw0L7+26XFujwEunqpdh/hia8O",
+	"hBCm9eiVq9iH6uFBCD+IADcB15MKSNB5lMRnK9OAjFAPrDcLAs3KmmJX7NTmHfbYT20YXRDc+If1hk/4",
+	"yIP5DpvejCO6g5vYA/kM3U6N+Qt9q9F78hW6zXkEP2Fr5AEfofYH90j+wX3Y63BiDaEn+gSbQ/zK/YEY",
+	"hZvgC2xR8RAa4MDi5w9ITg0lPey2Wk4/SEX34Tm9T27R7l38GB7TwRP+p/GWutvZ9pReYw+afUfpEKs6",
+	"LWo8g7t2kb7x7x247Q8pPDwa7gNfdi82AAi2g0YIOXwAOJ1yRPfqw35kZvwV+a7xMu35rTuHYvhmxF0N",
+	"CHJ98+q23t2z+fwevJhBY07wACRhwtrFQxmffjT/JsyhU4LjGyUWcivOyYuTp+T5yZ8ycnY+f3EoQ8co",
+	"PmK2QArcw1kt0HQ29SRganeFzosZlkdjoaPZ4nrmPmAm8Iilf9ssOxjmq4DkxcUMU8IjXMZXbMUFpIDi",
+	"sfdzi4BEE62lQDtfPyQm5JofNJDuD/rq93/FHgMD8/hrPH+Ya/xPgn+peLWPfxnjFg7/6qBk/g4feTDR",
+	"HDDeUmSzm/8dVUC0E++pk9Rc9DAUbsd0BkDPV619fhiwPZ18LuFIGuweSJHYcOF+Pet3C7+FNuCm9xCM",
+	"5F7psqM6A2z8118V916udLcMxXVBcqiUImdksfP9pDOyllto1CaX1i5A3qqH4PZanOde7fC4jvOgIubr",
+	"QdkdUhrrToPyQf7f6mP+EHetNVzqXRNG3U3nqs9OFYL4CBWFVTyFND5n6iKgZxEhwX0/sq+nv0HR1pdR",
+	"zfwj28hrdminv0aYWmGsPWv3rLtP0K/xXjBrjaOLNCZx4DCOZz/TpjDCp34fJw6uPcyx9KcePU34FlPX",
+	"fiexk/kprTjshHu4D9fYbyHZOPZ8/Luf6fhaCtR3XFtsml+VrBsYbl6jffC5NzpFXI+tVABHRqHbx9Br",
+	"qnbtSxR3koMjGswo952FvDnwsKvKBFQbaI7l6uTsTxSbVrn3tJxqkc2gZenaRxMj8agKrKGDP0uXharX",
+	"7cW4dJf+68Abl8WrUVvFhbBLBlv4N++1xNB/pesKZr+LmmF43qdGfvn5y/8LAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -2,9 +2,6 @@ package api
 
 import (
 	"context"
-	"encoding/json"
-	"errors"
-	"fmt"
 	"net/http"
 	"time"
 
@@ -37,19 +34,8 @@ const flushEvery = 50 * time.Millisecond
 
 // VisitChartResponse implements ChartResponseObject.
 func (c charting) VisitChartResponse(w http.ResponseWriter) error {
-	w.Header().Set("Content-Type", "application/x-ndjson")
-	w.WriteHeader(http.StatusOK)
-	lines, flusher := json.NewEncoder(w), http.NewResponseController(w)
-	send := func(line contract.ChartLine) error {
-		if err := lines.Encode(line); err != nil {
-			return err
-		}
-		if err := flusher.Flush(); err != nil && !errors.Is(err, http.ErrNotSupported) {
-			return fmt.Errorf("api: chart: %w", err)
-		}
-		return nil
-	}
-	if err := send(contract.ChartLine{Chart: c.chart.Axes()}); err != nil {
+	out := &lines{w: w}
+	if err := out.send(contract.ChartLine{Chart: c.chart.Axes()}); err != nil {
 		return err
 	}
 	var gathered []explore.Cell
@@ -60,17 +46,13 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 			return nil
 		}
 		line := contract.ChartLine{Cells: &gathered}
-		err := send(line)
+		err := out.send(line)
 		gathered, sent = nil, time.Now()
 		return err
 	})
-	if cause := context.Cause(c.ctx); cause != nil {
-		err = cause
-	}
 	if err != nil {
-		p := describe(err) // what was sent cannot be unsent: the last line says why there is no more
-		return errors.Join(err, send(contract.ChartLine{Problem: &p}))
+		return out.ended(c.ctx, err, func(p *contract.Problem) any { return contract.ChartLine{Problem: p} })
 	}
 	done := true
-	return send(contract.ChartLine{Cells: &gathered, Done: &done})
+	return out.send(contract.ChartLine{Cells: &gathered, Done: &done})
 }

@@ -59,11 +59,11 @@ func (h Handlers) ImportFile(ctx context.Context, r ImportFileRequestObject) (Im
 	if err != nil {
 		return nil, err
 	}
-	report, err := h.does.TakeIn(ctx, file)
-	if err != nil {
-		return nil, err
+	if wanted(r.Params.Progress) {
+		return telling{ctx, func(ctx context.Context) (any, error) { return h.takeIn(ctx, file) }}, nil
 	}
-	return ImportFile200JSONResponse(reported(report)), nil
+	report, err := h.takeIn(ctx, file)
+	return ImportFile200JSONResponse(report), err
 }
 
 // fileOf is the file of a request: as it is, or as a text within JSON.
@@ -75,7 +75,7 @@ func fileOf(r ImportFileRequestObject) (service.File, error) {
 		}
 		return file, nil
 	}
-	file := service.File{Take: r.Params.Take != nil && *r.Params.Take}
+	file := service.File{Take: wanted(r.Params.Take)}
 	if r.Params.Kind != nil {
 		file.Kind = string(*r.Params.Kind)
 	}
@@ -93,6 +93,14 @@ func fileOf(r ImportFileRequestObject) (service.File, error) {
 	var err error
 	file.Text, err = io.ReadAll(r.Body)
 	return file, err
+}
+
+func (h Handlers) takeIn(ctx context.Context, file service.File) (contract.Import, error) {
+	report, err := h.does.TakeIn(ctx, file)
+	if err != nil {
+		return contract.Import{}, err
+	}
+	return reported(report), nil
 }
 
 func reported(r *service.Report) contract.Import {

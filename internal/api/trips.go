@@ -88,6 +88,9 @@ func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnRespons
 	if err != nil {
 		return nil, err
 	}
+	if wanted(r.Params.Progress) {
+		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Learn(ctx, r.Body.Trip, choice) }}, nil
+	}
 	lesson, err := h.does.Learn(ctx, r.Body.Trip, choice)
 	if err != nil {
 		return nil, err

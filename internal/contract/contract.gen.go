@@ -629,6 +629,16 @@ type ProgrammeChange struct {
 	Version int64 `json:"version"`
 }
 
+// ProgressLine One of: how far it is, what came of it, or why nothing did
+type ProgressLine struct {
+	// Problem Problem details (RFC 9457)
+	Problem *Problem `json:"problem,omitempty"`
+
+	// Result As without lines
+	Result interface{} `json:"result,omitempty"`
+	Share  *float64    `json:"share,omitempty"`
+}
+
 // Quantity defines model for Quantity.
 type Quantity struct {
 	// Estimated Worked out from a label
@@ -830,8 +840,23 @@ type Word struct {
 // Id defines model for id.
 type Id = int64
 
+// Progress defines model for progress.
+type Progress = bool
+
 // Table defines model for table.
 type Table = string
+
+// ChangesParams defines parameters for Changes.
+type ChangesParams struct {
+	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
+	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
+}
+
+// CompareParams defines parameters for Compare.
+type CompareParams struct {
+	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
+	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
+}
 
 // CreateDropTestJSONBody defines parameters for CreateDropTest.
 type CreateDropTestJSONBody struct {
@@ -893,6 +918,9 @@ type ImportFileJSONBody struct {
 
 // ImportFileParams defines parameters for ImportFile.
 type ImportFileParams struct {
+	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
+	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
+
 	// Kind What the file is
 	Kind *ImportFileParamsKind `form:"kind,omitempty" json:"kind,omitempty"`
 
@@ -938,6 +966,12 @@ type LearnJSONBody struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// LearnParams defines parameters for Learn.
+type LearnParams struct {
+	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
+	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
+}
+
 // MeasureJSONBody defines parameters for Measure.
 type MeasureJSONBody struct {
 	// Question As it was typed; what a way does not need stays empty
@@ -970,6 +1004,12 @@ type CallRoundJSONBody struct {
 	// At Time after the splash
 	At       float64       `json:"at"`
 	Question RoundQuestion `json:"question"`
+}
+
+// TryRulesParams defines parameters for TryRules.
+type TryRulesParams struct {
+	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
+	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
 }
 
 // ReadTimesParams defines parameters for ReadTimes.

@@ -15,6 +15,7 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trip"
 	"dunvel/core/units"
@@ -294,6 +295,9 @@ func (t *Table) Logs(ctx context.Context, zone *time.Location) ([]Taken, []Refus
 			return nil, nil, faulty("it has more than %d lines.", MostRows)
 		}
 		r.row(record, line)
+		if rows%1000 == 0 {
+			progress.Tell(ctx, float64(in.InputOffset())/float64(len(t.text)))
+		}
 	}
 	for i := range r.out {
 		r.finish(&r.out[i])

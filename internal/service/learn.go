@@ -9,6 +9,7 @@ import (
 	"dunvel/core/measure"
 	"dunvel/core/pattern"
 	"dunvel/core/practice"
+	"dunvel/core/progress"
 	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
@@ -28,8 +29,12 @@ func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*
 	if err != nil {
 		return nil, err
 	}
-	return pattern.Learn(logs, func(w trip.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
+	progress.Tell(ctx, readShare)
+	return pattern.Learn(progress.Part(ctx, readShare, 1), logs, func(w trip.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
 }
+
+// readShare is the share of learning that reading the log takes.
+const readShare = 0.5
 
 // Logs are all trips with what happened on them.
 func (s *Service) Logs(ctx context.Context) (logs []trip.Log, err error) {

@@ -12,6 +12,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
+	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/trip"
@@ -53,7 +54,7 @@ func checked[T Valid](table string) func(string) (any, error) {
 // content or name is known, and so is an event by its key. Everything in it is looked at
 // as if it were typed.
 func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
-	b := &backup{ctx: ctx, report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
+	b := &backup{ctx: progress.Part(ctx, 0, 0.5), size: len(f.Text), report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
 	if err := b.head(f.Text); err != nil {
 		return err
 	}
@@ -71,7 +72,7 @@ func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
 	}
 	return s.store.Write(ctx, func(t store.Tables) error {
 		return t.Load(ctx, func(l *store.Loader) error {
-			again := &backup{ctx: ctx, report: &Report{}, into: l, trips: map[string]kepttrip{}, items: map[int]int64{}}
+			again := &backup{ctx: progress.Part(ctx, 0.5, 1), size: len(f.Text), report: &Report{}, into: l, trips: map[string]kepttrip{}, items: map[int]int64{}}
 			err := again.read(f.Text)
 			r.Known = r.Entries + r.Events - l.Fresh
 			return err
@@ -86,6 +87,7 @@ type backup struct {
 	report *Report
 	into   *store.Loader // nil while it is looked at
 	count  int
+	size   int                 // bytes of the whole
 	trips  map[string]kepttrip // by their places on their shelf
 	items  map[int]int64       // ids by their places on their shelf, once they are put there
 }
@@ -243,6 +245,9 @@ func (b *backup) next(in *json.Decoder, into any) error {
 	}
 	if b.count++; b.count > mostEntries {
 		return setup.Fault("text", "The file: it has more than %d entries.", mostEntries)
+	}
+	if b.count%500 == 0 {
+		progress.Tell(b.ctx, float64(in.InputOffset())/float64(b.size))
 	}
 	return in.Decode(into)
 }

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"time"
 
+	"dunvel/core/progress"
 	"dunvel/core/trip"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
@@ -20,7 +21,7 @@ func (s *Service) takeLog(ctx context.Context, f File, r *Report) error {
 		return err
 	}
 	r.Headers, r.Columns = table.Headers, table.Columns
-	logs, refused, err := table.Logs(ctx, time.Local)
+	logs, refused, err := table.Logs(progress.Part(ctx, 0, 0.4), time.Local)
 	if err != nil {
 		return err
 	}
@@ -45,7 +46,8 @@ func (s *Service) putLogs(ctx context.Context, t store.Tables, logs []exchange.T
 	if err != nil {
 		return err
 	}
-	for _, l := range logs {
+	for i, l := range logs {
+		progress.Tell(ctx, 0.4+0.6*float64(i)/float64(len(logs)))
 		r.Trips = append(r.Trips, fmt.Sprintf("%s: %d", l.Name, len(l.Events)))
 		r.Events += len(l.Events)
 		kept, err := t.Trips.Named(ctx, l.Name)

@@ -2116,7 +2116,7 @@ export interface components {
             /** @description Times where one is, four times in five */
             likely: components["schemas"]["Range"];
         };
-        /** @description One of: the axes, some cells, or that it is done */
+        /** @description One of: the axes, some cells, that it is done, or why there is no more */
         ChartLine: {
             chart?: {
                 x: components["schemas"]["Axis"];
@@ -2146,6 +2146,15 @@ export interface components {
                 between: boolean;
             }[];
             done?: boolean;
+            problem?: components["schemas"]["Problem"];
+        };
+        /** @description One of: how far it is, what came of it, or why nothing did */
+        ProgressLine: {
+            /** Format: double */
+            share?: number;
+            /** @description As without lines */
+            result?: unknown;
+            problem?: components["schemas"]["Problem"];
         };
         Comparison: {
             setup: components["schemas"]["Setup"];
@@ -2902,6 +2911,8 @@ export interface components {
         };
     };
     parameters: {
+        /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+        progress: boolean;
         /** @description The kind of entry */
         table: string;
         id: number;
@@ -3012,7 +3023,10 @@ export interface operations {
     };
     changes: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+                progress?: components["parameters"]["progress"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3030,6 +3044,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Change"][];
+                    "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
             422: components["responses"]["Problem"];
@@ -3064,7 +3079,10 @@ export interface operations {
     };
     tryRules: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+                progress?: components["parameters"]["progress"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3082,6 +3100,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trial"][];
+                    "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
             422: components["responses"]["Problem"];
@@ -3090,7 +3109,10 @@ export interface operations {
     };
     compare: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+                progress?: components["parameters"]["progress"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3108,6 +3130,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"][];
+                    "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
             422: components["responses"]["Problem"];
@@ -4248,7 +4271,10 @@ export interface operations {
     };
     learn: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+                progress?: components["parameters"]["progress"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4273,6 +4299,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lesson"];
+                    "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
             404: components["responses"]["Problem"];
@@ -4374,6 +4401,8 @@ export interface operations {
     importFile: {
         parameters: {
             query?: {
+                /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+                progress?: components["parameters"]["progress"];
                 /** @description What the file is */
                 kind?: "log" | "places" | "backup";
                 /** @description Otherwise it is only looked at */
@@ -4410,6 +4439,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Import"];
+                    "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
             413: components["responses"]["Problem"];

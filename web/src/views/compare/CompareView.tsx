@@ -1,8 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
-import { type Compared, client, type SavedSetup, take } from "../../api/client";
+import type { Compared, SavedSetup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { TopBar } from "../../app/TopBar";
+import { useAsked } from "../../parts/useAsked";
+import { Working } from "../../parts/Working";
 import { odds } from "../../units/odds";
 import { useSetups } from "../setups/useSetups";
 import { SaveBar } from "../workout/SaveBar";
@@ -25,14 +26,12 @@ export function CompareView() {
       (chosen.includes(key) ? chosen.filter((k) => k !== key) : [...chosen, key].slice(-most)).join(","),
     );
   const against = chosen.map((key) => ofKey(key, saved)).filter((o) => o !== undefined);
-  const { data, error, isPlaceholderData } = useQuery({
-    queryKey: ["comparison", setup, against, units],
-    queryFn: ({ signal }) => take(client.POST("/comparisons", { body: { setup, against, units }, signal })),
-    enabled: against.length > 0,
-    placeholderData: (old) => old,
-    staleTime: Number.POSITIVE_INFINITY,
-    retry: false,
-  });
+  const { data, error, isPlaceholderData, share } = useAsked<Compared[]>(
+    "/comparisons",
+    { setup, against, units },
+    against.length > 0,
+    { keep: true },
+  );
   const compared = against.length > 0 && !error ? data : undefined;
 
   return (
@@ -69,7 +68,11 @@ export function CompareView() {
         </fieldset>
         {error && <p role="alert">{error.message}</p>}
         {against.length === 0 && <p>Choose something to compare with.</p>}
-        {!compared && against.length > 0 && !error && <p aria-busy="true">Working it out…</p>}
+        {!compared && against.length > 0 && !error && (
+          <p aria-busy="true">
+            Working it out… <Working share={share} label="How far the comparison is" />
+          </p>
+        )}
         {compared && <Table compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />}
       </main>
     </>

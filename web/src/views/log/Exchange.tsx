@@ -2,8 +2,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, take } from "../../api/client";
 import type { components } from "../../api/schema.gen";
+import { asked } from "../../api/stream";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { Working } from "../../parts/Working";
 
 type Kind = "log" | "places" | "backup";
 type Import = components["schemas"]["Import"];
@@ -53,17 +55,13 @@ function Take() {
   const [file, setFile] = useState<{ name: string; kind: Kind; of: File }>();
   const [columns, setColumns] = useState<Record<string, number>>({});
   const [tooLarge, setTooLarge] = useState("");
+  const [share, setShare] = useState<number>();
   const ask = (yes: boolean) => {
     if (!file) throw new Error("no file");
-    const column = Object.entries(columns).map(([key, at]) => `${key}:${at}`);
-    return take(
-      client.POST("/imports", {
-        params: { query: { kind: file.kind, take: yes, column } },
-        body: file.of as unknown as string, // it is sent as it is
-        bodySerializer: (body) => body,
-        headers: { "Content-Type": "application/octet-stream" },
-      }),
-    );
+    const query = new URLSearchParams({ kind: file.kind, take: String(yes) });
+    for (const [key, at] of Object.entries(columns)) query.append("column", `${key}:${at}`);
+    setShare(undefined);
+    return asked<Import>(`/imports?${query}`, file.of, undefined, setShare);
   };
   const look = useQuery({
     queryKey: ["import", file?.name, file?.of.size, file?.of.lastModified, columns],
@@ -112,6 +110,12 @@ function Take() {
       {file && look.error && (
         <p className="row-error" role="alert">
           {look.error.message}
+        </p>
+      )}
+      {file && (look.isFetching || taken.isPending) && (
+        <p aria-busy="true">
+          {taken.isPending ? "Taking it in…" : "Looking into it…"}{" "}
+          <Working share={share} label="How far it is" />
         </p>
       )}
       {found && <Preview found={found} onColumns={setColumns} />}

@@ -1,14 +1,20 @@
 import { scaleLinear } from "d3-scale";
 import type { Lesson } from "../../api/client";
 import { useUnits } from "../../app/preferences";
+import { Working } from "../../parts/Working";
 import { percent } from "../../units/numbers";
 import { useLesson } from "./useLog";
 
 /** What the log teaches: what to repeat, what was tried least, what was lost, and how the predictions did. */
 export function Lessons({ trip }: { trip: number | undefined }) {
-  const { data: lesson, error } = useLesson(trip);
+  const { data: lesson, error, share } = useLesson(trip);
   if (error) return <p role="alert">{error.message}</p>;
-  if (!lesson) return <p aria-busy="true">Working it out…</p>;
+  if (!lesson)
+    return (
+      <p aria-busy="true">
+        Working it out… <Working share={share} label="How far the learning is" />
+      </p>
+    );
   return (
     <div className="lessons">
       <section aria-label="What to repeat">

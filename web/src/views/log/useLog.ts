@@ -1,7 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { client, type LogEvent, type SavedEvent, type SavedTrip, type Trip, take } from "../../api/client";
+import {
+  client,
+  type Lesson,
+  type LogEvent,
+  type SavedEvent,
+  type SavedTrip,
+  type Trip,
+  take,
+} from "../../api/client";
 import { useUnits } from "../../app/preferences";
+import { useAsked } from "../../parts/useAsked";
 import { letGo, put, send, waiting } from "./queue";
 
 export function useTrips() {
@@ -23,10 +32,7 @@ export function useEvents(trip: number) {
 /** What one trip, or all of them, teach. */
 export function useLesson(trip: number | undefined) {
   const { units } = useUnits();
-  return useQuery({
-    queryKey: ["lesson", trip, units],
-    queryFn: ({ signal }) => take(client.POST("/lessons", { body: { trip, units }, signal })),
-  });
+  return useAsked<Lesson>("/lessons", { trip, units }, true, { staleTime: 0 });
 }
 
 /** What can be done with trips and events that are kept. */

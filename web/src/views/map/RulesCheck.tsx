@@ -1,7 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { client, type Setup, type Trial, take } from "../../api/client";
+import type { Setup, Trial } from "../../api/client";
 import { useKept, useUnits } from "../../app/preferences";
+import { useAsked } from "../../parts/useAsked";
+import { Working } from "../../parts/Working";
 
 const stillness = 600; // ms without a change before rules are tried
 
@@ -22,20 +23,12 @@ export function RulesCheck({ setup }: { setup: Setup }) {
     const timer = setTimeout(() => setStill({ rules, setup }), stillness);
     return () => clearTimeout(timer);
   }, [rules, setup]);
-  const { data, error, isFetching } = useQuery({
-    queryKey: ["rules", still, units],
-    queryFn: ({ signal }) =>
-      take(
-        client.POST("/rules", {
-          body: { setup: still?.setup as Setup, rules: still?.rules ?? "", units },
-          signal,
-        }),
-      ),
-    enabled: still !== undefined,
-    placeholderData: (old) => old,
-    staleTime: Number.POSITIVE_INFINITY,
-    retry: false,
-  });
+  const { data, error, isFetching, share } = useAsked<Trial[]>(
+    "/rules",
+    { ...still, units },
+    still !== undefined,
+    { keep: true },
+  );
   const trials = error ? undefined : data;
   const agreed = trials?.filter((t) => t.verdict === "agrees").length ?? 0;
   return (
@@ -58,6 +51,7 @@ export function RulesCheck({ setup }: { setup: Setup }) {
           {error.message}
         </p>
       )}
+      {isFetching && <Working share={share} label="How far the trying is" />}
       {trials && (
         <>
           <p aria-live="polite" aria-busy={isFetching}>

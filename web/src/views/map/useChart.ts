@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
-import { type ChartLine, Failure, type Problem, type Setup } from "../../api/client";
+import type { ChartLine, Setup } from "../../api/client";
+import { lines } from "../../api/stream";
 import { useUnits } from "../../app/preferences";
 import { at, having } from "../../parts/path";
 
@@ -71,29 +72,12 @@ function laid(old: (Cell | undefined)[][], more: Cell[], steps: number): (Cell |
 
 /** Reads a chart line by line while it is worked out. */
 async function read(body: object, signal: AbortSignal, take: (line: ChartLine) => void) {
-  const response = await fetch("/api/charts", {
-    method: "POST",
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(body),
-    signal,
-  });
-  if (!response.ok) throw new Failure((await response.json()) as Problem);
-  if (!response.body) return;
-  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
-  let rest = "";
   let whole = false;
-  for (;;) {
-    const { value, done } = await reader.read();
-    if (done) break;
-    const lines = (rest + value).split("\n");
-    rest = lines.pop() ?? "";
-    for (const text of lines) {
-      const line = JSON.parse(text) as ChartLine;
-      whole ||= line.done === true;
-      take(line);
-    }
-  }
-  if (!whole) throw new Error("The map took too long to work out and is not whole; try fewer heads.");
+  await lines<ChartLine>("/charts", body, signal, (line) => {
+    whole ||= line.done === true;
+    take(line);
+  });
+  if (!whole) throw new Error("The map was cut off and is not whole; look at it again.");
 }
 
 /** Where the setup is on the chart, in steps. */

@@ -11,13 +11,15 @@ interface Props {
   answer: Answer | undefined;
   head: Head | undefined;
   changes: Change[] | undefined;
+  /** How far the looking for them is. */
+  share: number | undefined;
   failure: Error | null;
   stale: boolean;
   onChange: (changes: Record<string, unknown>) => void;
 }
 
 /** The answer in a sentence, the reasons next to it. */
-export function AnswerText({ of, answer, head, changes, failure, stale, onChange }: Props) {
+export function AnswerText({ of, answer, head, changes, share, failure, stale, onChange }: Props) {
   const { show } = useUnits();
   if (failure) {
     const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
@@ -91,7 +93,7 @@ export function AnswerText({ of, answer, head, changes, failure, stale, onChange
             <b>Mind</b> {n.words}
           </p>
         ))}
-        <Changes changes={changes} />
+        <Changes changes={changes} share={share} />
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.

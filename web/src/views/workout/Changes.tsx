@@ -1,11 +1,16 @@
 import type { Change } from "../../api/client";
+import { Working } from "../../parts/Working";
 
 /** What would change the answer: the nearest in a line, the others on demand. */
-export function Changes({ changes }: { changes: Change[] | undefined }) {
+export function Changes({ changes, share }: { changes: Change[] | undefined; share: number | undefined }) {
   const [nearest, ...others] = changes ?? [];
   return (
     <div className="changes" aria-live="off" aria-busy={changes === undefined}>
-      {changes === undefined && <p>Looking for what would change it…</p>}
+      {changes === undefined && (
+        <p>
+          Looking for what would change it… <Working share={share} label="How far the looking is" />
+        </p>
+      )}
       {changes && !nearest && <p>Nothing near by would change it.</p>}
       {nearest && others.length === 0 && <p>{nearest.words}</p>}
       {nearest && others.length > 0 && (

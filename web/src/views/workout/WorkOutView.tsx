@@ -20,7 +20,7 @@ export function WorkOutView() {
   const { setup, change, replace } = useSetup();
   const { data: answered, error, isPlaceholderData } = useAnswer(setup);
   const answer = answered?.answer;
-  const changes = useChanges(answered?.of);
+  const { data: changes, share } = useChanges(answered?.of);
   const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
@@ -58,6 +58,7 @@ export function WorkOutView() {
           answer={answer}
           head={head}
           changes={changes}
+          share={share}
           failure={error}
           stale={isPlaceholderData}
           onChange={change}

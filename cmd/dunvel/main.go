@@ -5,7 +5,6 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"log/slog"
 	"net"
 	"os"
 	"os/signal"
@@ -32,13 +31,20 @@ type commands struct {
 	Demo      demoCmd      `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
 	Advise    adviseCmd    `cmd:"" help:"Answer a setup: reads it from standard input, prints the answer as the API gives it."`
 	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
+	Copy      copyCmd      `cmd:"" help:"Copy your database to a file, while it is served or not."`
+	Restore   restoreCmd   `cmd:"" help:"Put a file that is a database in the place of yours, which is copied first."`
 	Version   show         `cmd:"" help:"Print the version."`
+}
+
+// folder is where the database is.
+type folder struct {
+	Data string `help:"Folder of the database; that of your user account if left out." type:"path"`
 }
 
 // where is what both servers take.
 type where struct {
+	folder
 	Address string `help:"Address to listen on." default:"127.0.0.1:4780"`
-	Data    string `help:"Folder of the database; that of your user account if left out." type:"path"`
 }
 
 type serve struct{ where }
@@ -55,7 +61,7 @@ type mechanicsCmd struct{}
 type show struct{}
 
 func (s serve) Run(ctx context.Context) error {
-	return s.run(ctx, "dunvel.db", func(context.Context, *store.Store) error { return nil })
+	return s.run(ctx, own, func(context.Context, *store.Store) error { return nil })
 }
 
 func (d demoCmd) Run(ctx context.Context) error {
@@ -89,20 +95,18 @@ func (show) Run() error {
 }
 
 func (w where) run(ctx context.Context, file string, prepare func(context.Context, *store.Store) error) (err error) {
-	folder := w.Data
-	if folder == "" {
-		home, err := os.UserConfigDir()
-		if err != nil {
-			return fmt.Errorf("there is no folder for your data (%w); name one with --data", err)
-		}
-		folder = filepath.Join(home, "dunvel")
+	path, err := w.file(file)
+	if err != nil {
+		return err
 	}
-	path := filepath.Join(folder, file)
 	st, err := store.Open(ctx, path)
 	if err != nil {
 		return whatToDo(err, path)
 	}
 	defer func() { err = errors.Join(err, st.Close()) }()
+	if !st.Alone() {
+		fmt.Fprintln(os.Stderr, "Another Dunvel has this database open. Both may write to it; one of them going back to a copy changes it for the other.")
+	}
 	if err := prepare(ctx, st); err != nil {
 		return err
 	}
@@ -125,31 +129,13 @@ func whatToDo(err error, path string) error {
 		store.ErrBusy:    "nothing is wrong with it: close the other program, or wait until it is done, and start again",
 		store.ErrDenied:  "nothing is wrong with it: look at the permissions of " + path + " and its folder, or name another folder with --data",
 		store.ErrFull:    "make room and start again",
+		store.ErrRunning: "nothing was changed: stop it first, or go back to a copy in its page",
 	} {
 		if errors.Is(err, of) {
 			return fmt.Errorf("%w\n%s", err, help)
 		}
 	}
 	return err
-}
-
-// copyEvery is how often a copy of the database is made, where it was written to.
-const copyEvery = time.Hour
-
-// keepCopies makes copies of the database now and then until ctx ends.
-func keepCopies(ctx context.Context, st *store.Store) {
-	ticker := time.NewTicker(copyEvery)
-	defer ticker.Stop()
-	for {
-		if err := st.Copies.MakeIfChanged(ctx, time.Now()); err != nil && ctx.Err() == nil {
-			slog.Error("copying the database", "error", err)
-		}
-		select {
-		case <-ctx.Done():
-			return
-		case <-ticker.C:
-		}
-	}
 }
 
 func main() {

@@ -161,24 +161,60 @@ func (c *Copies) copy(ctx context.Context, now time.Time) (Copy, error) {
 		number = all[0].number + 1
 	}
 	name := c.name(number, now)
-	path := filepath.Join(c.folder, name)
+	size, err := c.to(ctx, filepath.Join(c.folder, name))
+	return Copy{name, now.UTC().Truncate(time.Millisecond), size, number}, err
+}
+
+// to copies the database to a file that is not there, which is there as a whole then or
+// not at all, and returns its size.
+func (c *Copies) to(ctx context.Context, path string) (size int64, err error) {
 	half := path + halfMade
 	if err := os.WriteFile(half, nil, 0o600); err != nil {
-		return Copy{}, fmt.Errorf("store: copies: %w", err)
+		return 0, fmt.Errorf("store: copies: %w", err)
 	}
 	err = c.online(ctx, pages, func(d copier) (*sqlite.Backup, error) { return d.NewBackup(address(half, "")) })
 	if err != nil {
 		_ = os.Remove(half)
-		return Copy{}, err
+		return 0, err
 	}
 	if err := os.Rename(half, path); err != nil {
-		return Copy{}, fmt.Errorf("store: copies: %w", err)
+		return 0, fmt.Errorf("store: copies: %w", err)
 	}
 	info, err := os.Stat(path)
 	if err != nil {
-		return Copy{}, fmt.Errorf("store: copies: %w", err)
+		return 0, fmt.Errorf("store: copies: %w", err)
 	}
-	return Copy{name, now.UTC().Truncate(time.Millisecond), info.Size(), number}, nil
+	return info.Size(), nil
+}
+
+// ErrThere is that a file stands where one is to be made.
+var ErrThere = errors.New("store: there is a file of that name already")
+
+// To copies the database to a file of any name. Errors: ErrThere.
+func (c *Copies) To(ctx context.Context, path string) (size int64, err error) {
+	if _, err := os.Lstat(path); err == nil {
+		return 0, ErrThere
+	}
+	return c.to(ctx, path)
+}
+
+// From makes the database what a file of any name is, as Restore does with a copy. No
+// other process may have it open. Errors: ErrRunning, and those of Restore.
+func (c *Copies) From(ctx context.Context, path string, now time.Time) (Copy, error) {
+	if !c.store.Alone() {
+		return Copy{}, ErrRunning
+	}
+	if _, err := os.Stat(path); errors.Is(err, os.ErrNotExist) {
+		return Copy{}, ErrNotFound
+	}
+	if err := checkFile(ctx, path); err != nil {
+		return Copy{}, err
+	}
+	kept, err := c.replace(ctx, path, now)
+	if err != nil {
+		return Copy{}, err
+	}
+	return kept, c.tidy()
 }
 
 // copier is what the driver can do with whole databases.

@@ -18,6 +18,7 @@ import (
 	"dunvel/core/technique"
 	"dunvel/core/trip"
 
+	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver "sqlite"
@@ -45,7 +46,9 @@ type Store struct {
 	Tables
 	Copies *Copies
 
-	db *database
+	db    *database
+	lock  *flock.Flock // nil of one that is only read
+	alone bool
 }
 
 // Errors that callers tell apart.
@@ -71,7 +74,25 @@ func (e *RowError) Unwrap() error { return e.Err }
 // ErrDenied, ErrFull.
 func Open(ctx context.Context, path string) (*Store, error) {
 	copies := &Copies{path: path, folder: filepath.Join(filepath.Dir(path), "copies")}
-	if err := prepareFile(path, copies); err != nil {
+	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
+		return nil, fmt.Errorf("%w: %w", ErrDenied, err)
+	}
+	lock, alone, err := lockFile(path)
+	if err != nil {
+		return nil, err
+	}
+	db, err := openAndCheck(ctx, path, copies, alone)
+	if err != nil {
+		return nil, errors.Join(err, lock.Close())
+	}
+	s := newStore(db, copies)
+	s.lock, s.alone = lock, alone
+	return s, nil
+}
+
+// openAndCheck opens a database that is whole, and brings it to the newest version.
+func openAndCheck(ctx context.Context, path string, copies *Copies, alone bool) (*sqlx.DB, error) {
+	if err := prepareFile(path, copies, alone); err != nil {
 		return nil, err
 	}
 	// A write takes its lock at once, waits up to 5 s for it and is on the
@@ -89,7 +110,7 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err := migrate(ctx, db); err != nil {
 		return nil, errors.Join(fmt.Errorf("store: open %s: %w", path, err), db.Close())
 	}
-	return newStore(db, copies), nil
+	return db, nil
 }
 
 // OpenToRead opens a database file that is there, and writes nothing to it or beside it:
@@ -150,19 +171,18 @@ func newTables(db source) Tables {
 	}
 }
 
-// prepareFile makes the folder and the file, which nobody else reads, and takes away
-// what a copy left that was not finished. An empty file beside copies is not begun
-// anew: ErrEmpty.
-func prepareFile(path string, copies *Copies) error {
-	if err := os.MkdirAll(filepath.Dir(path), 0o700); err != nil {
-		return fmt.Errorf("%w: %w", ErrDenied, err)
-	}
+// prepareFile makes the file, which nobody else reads, and takes away what a copy left
+// that was not finished, unless another process may be making it. An empty file beside
+// copies is not begun anew: ErrEmpty.
+func prepareFile(path string, copies *Copies, alone bool) error {
 	halves, err := filepath.Glob(filepath.Join(copies.folder, "*"+halfMade))
 	if err != nil {
 		return fmt.Errorf("store: %w", err)
 	}
 	for _, half := range halves {
-		_ = os.Remove(half) // it is in nobody's way
+		if alone {
+			_ = os.Remove(half) // it is in nobody's way
+		}
 	}
 	info, err := os.Stat(path)
 	switch {
@@ -212,4 +232,10 @@ func migrate(ctx context.Context, db *sqlx.DB) error {
 }
 
 // Close closes the database.
-func (s *Store) Close() error { return s.db.Close() }
+func (s *Store) Close() error {
+	err := s.db.Close()
+	if s.lock != nil {
+		err = errors.Join(err, s.lock.Close())
+	}
+	return err
+}

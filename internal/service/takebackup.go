@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"strings"
 	"time"
 
@@ -80,8 +81,8 @@ func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
 	})
 }
 
-// backup is a backup that is gone through: to look at it, and then to put it into a
-// loader.
+// backup is a backup that is gone through: first to look at everything in it, and then,
+// where nothing is wrong with that, to put it into a loader.
 type backup struct {
 	ctx    context.Context
 	report *Report
@@ -102,9 +103,16 @@ type kepttrip struct {
 func (b *backup) head(text []byte) error {
 	var version int
 	var format string
+	found := errors.New("both are there")
+	both := func() error {
+		if format != "" && version != 0 {
+			return found
+		}
+		return nil
+	}
 	err := members(b.ctx, text, map[string]func(*json.Decoder) error{
-		"format":  func(in *json.Decoder) error { return in.Decode(&format) },
-		"version": func(in *json.Decoder) error { return in.Decode(&version) },
+		"format":  func(in *json.Decoder) error { return errors.Join(in.Decode(&format), both()) },
+		"version": func(in *json.Decoder) error { return errors.Join(in.Decode(&version), both()) },
 	})
 	var told setup.Errors
 	switch {
@@ -112,7 +120,7 @@ func (b *backup) head(text []byte) error {
 		return b.ctx.Err()
 	case errors.As(err, &told):
 		return err
-	case err != nil || format != store.BackupFormat:
+	case err != nil && !errors.Is(err, found) || format != store.BackupFormat:
 		return setup.Fault("text", "The file: it is not a backup of Dunvel.")
 	case version < 1:
 		return setup.Fault("text", "The file: it is a backup without a version.")
@@ -122,15 +130,25 @@ func (b *backup) head(text []byte) error {
 	return nil
 }
 
-// read goes through the shelves and then, as they belong to trips, through the events.
+// read goes through the shelves and, as they belong to trips, after them through the
+// events, which usually stand there.
 func (b *backup) read(text []byte) error {
-	err := members(b.ctx, text, map[string]func(*json.Decoder) error{"shelves": b.shelves})
-	if err == nil {
+	shelved, early := false, false
+	err := members(b.ctx, text, map[string]func(*json.Decoder) error{
+		"shelves": func(in *json.Decoder) error { shelved = true; return b.shelves(in) },
+		"events": func(in *json.Decoder) error {
+			if early = !shelved; early {
+				return skip(b.ctx, in)
+			}
+			return b.events(in)
+		},
+	})
+	if err == nil && early {
 		err = members(b.ctx, text, map[string]func(*json.Decoder) error{"events": b.events})
 	}
 	var syntax *json.SyntaxError
 	var kind *json.UnmarshalTypeError
-	if errors.As(err, &syntax) || errors.As(err, &kind) {
+	if errors.As(err, &syntax) || errors.As(err, &kind) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, io.EOF) {
 		return setup.Fault("text", "The file: it is not a whole backup of Dunvel: %s.", err)
 	}
 	return err
@@ -149,13 +167,14 @@ func (b *backup) shelves(in *json.Decoder) error {
 			}
 			b.report.Entries++
 			where := fmt.Sprintf("%s %d", strings.ReplaceAll(table, "_", " "), i+1)
-			value, why := b.row(table, r)
-			if why != "" {
-				return b.refuse(fmt.Sprintf("%s, “%.40s”: %s", where, r.Name, why))
-			}
 			kept := kepttrip{row: r}
-			kept.own, _ = value.(trip.Trip)
-			if b.into != nil {
+			if b.into == nil {
+				value, why := b.row(table, r)
+				if why != "" {
+					return b.refuse(fmt.Sprintf("%s, “%.40s”: %s", where, r.Name, why))
+				}
+				kept.own, _ = value.(trip.Trip)
+			} else {
 				var err error
 				if kept.id, err = b.into.Row(b.ctx, table, r); err != nil {
 					return err
@@ -203,10 +222,10 @@ func (b *backup) events(in *json.Decoder) error {
 			if !there {
 				return b.refuse(fmt.Sprintf("event %d of trip %s: there is no such trip", i+1, at))
 			}
-			if why := event(e, of.own); why != "" {
-				return b.refuse(fmt.Sprintf("“%.40s”, event %d: %s", of.row.Name, i+1, why))
-			}
 			if b.into == nil {
+				if why := event(e, of.own); why != "" {
+					return b.refuse(fmt.Sprintf("“%.40s”, event %d: %s", of.row.Name, i+1, why))
+				}
 				return nil
 			}
 			var spent int64
@@ -275,7 +294,7 @@ func members(ctx context.Context, text []byte, read map[string]func(*json.Decode
 	}); err != nil {
 		return err
 	}
-	if _, err := in.Token(); err == nil {
+	if _, err := in.Token(); !errors.Is(err, io.EOF) {
 		return setup.Fault("text", "The file: something follows the backup.")
 	}
 	return nil

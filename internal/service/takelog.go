@@ -72,7 +72,7 @@ func (s *Service) putLogs(ctx context.Context, t store.Tables, logs []exchange.T
 				return err
 			}
 		}
-		if _, err := t.Events.Add(ctx, kept.ID, l.Events, s.now()); err != nil {
+		if err := t.Events.Take(ctx, kept.ID, l.Events, s.now()); err != nil {
 			return err
 		}
 	}

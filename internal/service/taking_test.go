@@ -151,7 +151,7 @@ func TestBadRowsStayOut(t *testing.T) {
 		backupOf("place", rowOf("e", `{"north":999,"east":0}`, at)):                    "Position: 999, 0 is not on the earth.",
 		backupOf("round", rowOf("e", `{"game":"tea"}`, at)):                            "Game: “tea” is not one of touch, fish.",
 		backupOf("round", rowOf("e", `{"game":1}`, at)):                                "cannot be read",
-		backupOf("setup", rowOf("e", `[[`, at)):                                        "it is not a backup of Dunvel",
+		backupOf("setup", rowOf("e", `[[`, at)):                                        "it is not a whole backup",
 		backupOf("setup", rowOf("e", `{"water":{"depth":-5}}`, at)):                    "Depth under the rod: -5 m is outside",
 		backupOf("setup", rowOf("", string(whole), at)):                                "Name: it is empty; give one.",
 		backupOf("setup", rowOf("a\x00", string(whole), at)):                           "Name: it holds characters that are not text.",
@@ -168,12 +168,13 @@ func TestBadRowsStayOut(t *testing.T) {
 		strings.ReplaceAll(event(fmt.Sprintf(bite, 0, "")), `"bite"`, `"zzz"`):         "Event: “zzz” is not one of",
 		strings.ReplaceAll(event(fmt.Sprintf(bite, 0, "")), `key-00001`, `key`):        "Key: it has 3 characters",
 		strings.Replace(event(fmt.Sprintf(bite, 0, "")), `"0":[`, `"1":[`, 1):          "event 1 of trip 1: there is no such trip",
-		`{}`: "it is not a backup of Dunvel",
-		`{"format":"dunvel backup","version":99}`:                              "a newer Dunvel (99)",
-		`{"format":"dunvel backup","version":-1}`:                              "a backup without a version",
-		`{"format":"dunvel backup","version":1,"shelves":[]}`:                  "stands where",
-		backupOf("place", rowOf("e", `{"north":1,"east":1}`, at)) + `{}`:       "something follows the backup",
-		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000), ",")): "100 of its entries cannot be taken",
+		strings.TrimSuffix(onTrip(`{}`), "}"):                                          "it is not a whole backup",
+		`{}`:                                                                           "it is not a backup of Dunvel",
+		`{"format":"dunvel backup","version":99}`:                                      "a newer Dunvel (99)",
+		`{"format":"dunvel backup","version":-1}`:                                      "a backup without a version",
+		`{"format":"dunvel backup","version":1,"shelves":[]}`:                          "stands where",
+		backupOf("place", rowOf("e", `{"north":1,"east":1}`, at)) + `{}`:               "something follows the backup",
+		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000), ",")):         "100 of its entries cannot be taken",
 	} {
 		for _, take := range []bool{false, true} {
 			r, err := takeIn(t, s, BackupFile, []byte(text), take)
@@ -195,6 +196,11 @@ func TestBadRowsStayOut(t *testing.T) {
 	}
 	if trips, err := st.Trips.List(t.Context()); err != nil || len(trips) != 0 {
 		t.Errorf("%d trips, %v", len(trips), err)
+	}
+	// Events before the trips that they belong to are looked at like others.
+	before := `{"events":{"0":[` + fmt.Sprintf(`{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","body":%s}`, fmt.Sprintf(bite, 7, "")) + `]},` + strings.TrimPrefix(strings.Replace(onTrip(""), `"events"`, `"no events"`, 1), "{")
+	if _, err := takeIn(t, s, BackupFile, []byte(before), true); err == nil {
+		t.Error("events that come first are not looked at")
 	}
 	if good := event(fmt.Sprintf(bite, 0, `,"since":5`)); true {
 		if r, err := takeIn(t, s, BackupFile, []byte(good), true); err != nil || !r.Taken {

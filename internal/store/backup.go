@@ -117,6 +117,7 @@ func (t Tables) dumpEvents(ctx context.Context, into *Backup, trip int64, items 
 // moment with the same content or name is known, and so is an event by its key.
 type Loader struct {
 	tx    *sqlx.Tx
+	event *sqlx.Stmt
 	taken map[string]map[int64]bool // what is there is one entry of the backup, not two
 	Fresh int                       // how many entries and events were new
 }
@@ -124,7 +125,12 @@ type Loader struct {
 // Load gives do a loader, within a transaction that is kept where do succeeds.
 func (t Tables) Load(ctx context.Context, do func(*Loader) error) error {
 	return t.db.write(ctx, func(tx *sqlx.Tx) error {
-		return do(&Loader{tx: tx, taken: map[string]map[int64]bool{}})
+		event, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated, spent) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, 0)) ON CONFLICT (key) DO NOTHING")
+		if err != nil {
+			return named(err)
+		}
+		defer func() { _ = event.Close() }()
+		return do(&Loader{tx: tx, event: event, taken: map[string]map[int64]bool{}})
 	})
 }
 
@@ -162,8 +168,7 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 // Event puts an event of a trip there, unless it is or was. Spent is the id of the item
 // that it was taken from, 0 for none.
 func (l *Loader) Event(ctx context.Context, trip, spent int64, of BackupRow, e BackupEvent) error {
-	done, err := l.tx.ExecContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated, spent) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, 0)) ON CONFLICT (key) DO NOTHING",
-		e.Key, trip, Time{e.Time}, e.Kind, string(e.Body), Time{of.Created}, Time{of.Updated}, spent)
+	done, err := l.event.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, string(e.Body), Time{of.Created}, Time{of.Updated}, spent)
 	if err != nil {
 		return named(err)
 	}

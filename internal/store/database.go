@@ -15,8 +15,8 @@ type database struct {
 	gate sync.RWMutex
 }
 
-// write does something in a transaction that writes, all of it or nothing. Within do
-// nothing else may be written.
+// write does something in a transaction that writes, all of it or nothing, and is another
+// revision of all that is kept. Within do nothing else may be written.
 func (d *database) write(ctx context.Context, do func(tx *sqlx.Tx) error) error {
 	d.gate.RLock()
 	defer d.gate.RUnlock()
@@ -29,6 +29,9 @@ func (d *database) write(ctx context.Context, do func(tx *sqlx.Tx) error) error 
 		return named(err)
 	} else if err != nil {
 		return err
+	}
+	if _, err := tx.ExecContext(ctx, "UPDATE revision SET number = number + 1"); err != nil {
+		return named(err)
 	}
 	if err := tx.Commit(); err != nil {
 		return named(err)

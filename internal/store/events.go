@@ -102,6 +102,28 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event
 	return out, nil
 }
 
+// Take keeps events of a trip that come from elsewhere, each once by its key, and tells
+// nothing of them.
+func (s *Events) Take(ctx context.Context, trip int64, events []trip.Event, now time.Time) error {
+	return s.db.write(ctx, func(tx *sqlx.Tx) error {
+		insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING")
+		if err != nil {
+			return named(err)
+		}
+		defer func() { _ = insert.Close() }()
+		for _, e := range events {
+			body, err := written("event", e)
+			if err != nil {
+				return err
+			}
+			if _, err := insert.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, body, Time{now}, Time{now}); err != nil {
+				return named(err)
+			}
+		}
+		return nil
+	})
+}
+
 // List returns the events of a trip that can be read, in the order in which they happened.
 func (s *Events) List(ctx context.Context, trip int64) ([]KeptEvent, error) {
 	return s.list(ctx, "SELECT "+eventColumns+" FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", trip)

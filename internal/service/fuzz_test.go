@@ -1,0 +1,106 @@
+package service
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"dunvel/core/setup"
+	"dunvel/core/trip"
+	"dunvel/internal/store"
+)
+
+// Whatever a backup holds, it is refused in words, or everything works with it.
+func FuzzBackup(f *testing.F) {
+	whole, err := json.Marshal(setup.Default())
+	if err != nil {
+		f.Fatal(err)
+	}
+	outing, err := json.Marshal(trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(5.3)}}})
+	if err != nil {
+		f.Fatal(err)
+	}
+	const at = "2026-01-01T00:00:00Z"
+	for _, seed := range []string{
+		`{}`, `[`, `{"format":"dunvel backup","version":1}`,
+		backupOf("item", rowOf("e", `{"kind":"float","mass":0.01,"count":3}`, at)),
+		backupOf("item", `{},{}`),
+		backupOf("place", rowOf("e", `{"north":1,"east":-1,"note":"x"}`, at)),
+		backupOf("round", rowOf("e", `{"game":"touch","seed":3,"mass":0.01,"points":40,"missed":"too early"}`, at)),
+		backupOf("programme", rowOf("e", `{"start":[{"kind":"fall","time":100}],"times":1}`, at)),
+		backupOf("setup", rowOf("e", `{"version":2,"rig":{"kind":"fixed float","gap":2},"water":{"depth":5}}`, at)),
+		backupOf("drop_test", rowOf("e", `{"setup":`+string(whole)+`,"mass":0.007,"depth":3,"place":"pier","held":"slack","drops":[{"time":4}]}`, at)),
+		fmt.Sprintf(`{"format":"dunvel backup","version":1,"shelves":{"trip":[%s]},"events":{"0":[{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","body":{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","rod":0,"since":5}}]}}`, rowOf("T", string(outing), at)),
+	} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		r := &Report{}
+		b := &backup{ctx: t.Context(), size: len(text), report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
+		err := b.head([]byte(text))
+		if err == nil {
+			err = b.read([]byte(text))
+		}
+		var told setup.Errors
+		if err != nil && !errors.As(err, &told) {
+			t.Fatalf("%v is no message", err)
+		}
+		if err != nil || len(r.Refused) > 0 || r.Entries+r.Events == 0 {
+			return
+		}
+		st, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "fuzz.db"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer func() { _ = st.Close() }()
+		s := New(st, func() time.Time { return morning })
+		if err := works(t, s, text); err != nil {
+			t.Errorf("%v after\n%s", err, text)
+		}
+	})
+}
+
+// works takes a backup in, and uses all there is then.
+func works(t *testing.T, s *Service, text string) error {
+	ctx := t.Context()
+	if _, err := s.TakeIn(ctx, File{Kind: BackupFile, Text: []byte(text), Take: true}); err != nil {
+		return fmt.Errorf("taking: %w", err)
+	}
+	if found, err := s.Unreadable(ctx); err != nil || len(found) > 0 {
+		return fmt.Errorf("unreadable: %+v %w", found, err)
+	}
+	_, trips := s.Trips(ctx)
+	_, items := s.Items(ctx)
+	_, setups := s.Setups.List(ctx)
+	_, lesson := s.Learn(ctx, nil, nil)
+	_, known := s.Knowledge(ctx)
+	return errors.Join(trips, items, setups, lesson, known, s.WriteLog(ctx, new(strings.Builder)), s.WritePlaces(ctx, new(strings.Builder)))
+}
+
+// A season of 50,000 events, as a table and as a backup.
+func BenchmarkTakeSeason(b *testing.B) {
+	var table strings.Builder
+	table.WriteString("trip,time,what happened,phase,rod,head (g),head shape,bait,bed,depth of the bed (m),depth (m),depth at least (m),depth at most (m),since the splash (s),note,key\r\n")
+	for i := range 50_000 {
+		fmt.Fprintf(&table, "T%d,2026-10-%02dT%02d:%02d:00Z,%s,fall,1,14.2,ball,slim minnow 120 mm,rock,18,7.5,6.4,8.2,12.25,\"a note, %d\",key-%07d\r\n",
+			i/400, 1+i%27, 10+i%9, i%60, []string{trip.Bite, trip.Splash}[i%2], i, i)
+	}
+	full, _ := begin(b)
+	if _, err := takeIn(b, full, LogFile, []byte(table.String()), true); err != nil {
+		b.Fatal(err)
+	}
+	for kind, text := range map[string][]byte{LogFile: []byte(table.String()), BackupFile: dumped(b, full)} {
+		b.Run(kind, func(b *testing.B) {
+			for b.Loop() {
+				s, _ := begin(b)
+				if r, err := takeIn(b, s, kind, text, true); err != nil || r.Events != 50_000 {
+					b.Fatalf("%+v %v", r, err)
+				}
+			}
+		})
+	}
+}

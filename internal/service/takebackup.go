@@ -268,7 +268,10 @@ func (b *backup) next(in *json.Decoder, into any) error {
 	if b.count%500 == 0 {
 		progress.Tell(b.ctx, float64(in.InputOffset())/float64(b.size))
 	}
-	return in.Decode(into)
+	if err := in.Decode(into); err != nil {
+		return setup.Fault("text", "The file: it is not a whole backup of Dunvel: entry %d: %s.", b.count, err)
+	}
+	return nil
 }
 
 // refuse notes what is wrong with an entry; where that is too much the rest is not read.

@@ -18,8 +18,11 @@ build: ## the one binary, with the front end in it
 compile:
 	go build ./core/... ./internal/store ./internal/api
 
-$(front): web/node_modules $(source)
+$(front): web/node_modules $(source) go.sum
 	cd web && npm run --silent build
+	go run ./scripts/licences > web/licences.part
+	mv web/licences.part web/dist/licences.txt
+	rm web/dist/bundled.md
 	touch $@
 
 web/node_modules: web/package-lock.json

@@ -12,6 +12,7 @@ export default defineConfig({
     modulePreload: { polyfill: false },
     rollupOptions: { input: { index: "index.html", docs: "docs.html" } },
     chunkSizeWarningLimit: 2000,
+    license: { fileName: "bundled.md" },
   },
   server: { proxy: { "/api": "http://127.0.0.1:4780" } },
 });

@@ -13,6 +13,8 @@ import (
 	"strings"
 	"syscall"
 	"testing"
+
+	"dunvel/web"
 )
 
 // TestMain runs the test binary as the command itself where it is asked to.
@@ -203,5 +205,28 @@ func TestAdvise(t *testing.T) {
 	}
 	if out, _, ok := run(t, "version"); !ok || !strings.HasPrefix(out, "dunvel ") {
 		t.Error(out)
+	}
+}
+
+// Every module that is compiled in, and what the front end is made of, is named with its
+// licence.
+func TestLicences(t *testing.T) {
+	if _, err := web.Dist.Open("dist/licences.txt"); err != nil {
+		t.Skip("the front end is not built")
+	}
+	out, told, ok := run(t, "licences")
+	if !ok {
+		t.Fatal(told)
+	}
+	list, err := exec.CommandContext(t.Context(), "go", "list", "-deps", "-f", "{{with .Module}}{{if not .Main}}{{.Path}} {{.Version}}{{end}}{{end}}", "dunvel/cmd/dunvel").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	wanted := append(strings.Split(strings.TrimSpace(string(list)), "\n"), "The Go programming language", "react-router", "@mui/material", "swagger-ui-dist",
+		"Permission is hereby granted", "Redistributions in binary form", "SIL OPEN FONT LICENSE", "Apache License")
+	for _, words := range wanted {
+		if !strings.Contains(out, words) {
+			t.Errorf("“%s” is not in it", words)
+		}
 	}
 }

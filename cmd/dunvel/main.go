@@ -19,6 +19,7 @@ import (
 	"dunvel/internal/server"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
+	"dunvel/web"
 
 	"github.com/alecthomas/kong"
 )
@@ -33,6 +34,7 @@ type commands struct {
 	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
 	Copy      copyCmd      `cmd:"" help:"Copy your database to a file, while it is served or not."`
 	Restore   restoreCmd   `cmd:"" help:"Put a file that is a database in the place of yours, which is copied first."`
+	Licences  licences     `cmd:"" help:"Print the licences of everything that is shipped with it."`
 	Version   show         `cmd:"" help:"Print the version."`
 }
 
@@ -57,6 +59,8 @@ type adviseCmd struct {
 }
 
 type mechanicsCmd struct{}
+
+type licences struct{}
 
 type show struct{}
 
@@ -83,6 +87,15 @@ func (a adviseCmd) Run(ctx context.Context) (err error) {
 
 func (mechanicsCmd) Run(ctx context.Context) error {
 	return exchange.Mechanics(ctx, os.Stdin, os.Stdout)
+}
+
+func (licences) Run() error {
+	text, err := web.Dist.ReadFile("dist/licences.txt")
+	if err != nil {
+		return errors.New("they are gathered when the front end is built: run make build")
+	}
+	_, err = os.Stdout.Write(text)
+	return err
 }
 
 func (show) Run() error {

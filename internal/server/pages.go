@@ -65,6 +65,7 @@ func (p *pages) register(e *echo.Echo) {
 		return nil
 	})
 	e.GET("/favicon.svg", echo.WrapHandler(assets))
+	e.GET("/licences.txt", echo.WrapHandler(assets))
 	page := p.page("index.html") // the front end knows its own addresses
 	e.GET("/*", func(c *echo.Context) error {
 		if strings.Contains(path.Base(c.Request().URL.Path), ".") {

@@ -6,6 +6,7 @@ import { BoxView } from "../views/box/BoxView";
 import { CompareView } from "../views/compare/CompareView";
 import { DropView } from "../views/drop/DropView";
 import { FallView } from "../views/fall/FallView";
+import { LicencesView } from "../views/licences/LicencesView";
 import { LogView } from "../views/log/LogView";
 import { useSending } from "../views/log/useLog";
 import { MapView } from "../views/map/MapView";
@@ -44,6 +45,7 @@ function Themed() {
             <Route path="/log" element={<LogView />} />
             <Route path="/box" element={<BoxView />} />
             <Route path="/setups" element={<SetupsView />} />
+            <Route path="/licences" element={<LicencesView />} />
             <Route path="*" element={<NotHere />} />
           </Routes>
         </UndoProvider>

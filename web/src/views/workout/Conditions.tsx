@@ -1,5 +1,6 @@
 import { Checkbox } from "@mui/material";
 import type { ReactNode } from "react";
+import { Link } from "react-router";
 import type { Answer, Change, Field, Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
@@ -69,7 +70,8 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
         );
       })}
       <p className="row-hint">
-        Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>
+        Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>{" "}
+        <Link to="/licences">Licences</Link>
       </p>
     </section>
   );

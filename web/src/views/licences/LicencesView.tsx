@@ -1,0 +1,28 @@
+import { useQuery } from "@tanstack/react-query";
+import { TopBar } from "../../app/TopBar";
+
+/** The licences of everything that is shipped. */
+export function LicencesView() {
+  const { data, error } = useQuery({
+    queryKey: ["licences"],
+    queryFn: async ({ signal }) => {
+      const response = await fetch("/licences.txt", { signal });
+      if (!response.ok) throw new Error("They are not there: Dunvel was built without them.");
+      return response.text();
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  return (
+    <>
+      <TopBar />
+      <main className="page">
+        <h1>Licences</h1>
+        <p>Dunvel is made with these, with thanks to those who wrote them.</p>
+        {error && <p role="alert">{error.message}</p>}
+        {!error && !data && <p aria-busy="true">Opening…</p>}
+        {data && <pre className="licences">{data}</pre>}
+      </main>
+    </>
+  );
+}

@@ -50,6 +50,18 @@ func TestLieOutcomes(t *testing.T) {
 			t.Errorf("%+v: %+v", tt, got)
 		}
 	}
+	// It sweeps once more friction is needed than there is, and not before.
+	low, high := 0.1, 0.4
+	for range 40 {
+		if middle := (low + high) / 2; lie(middle, 1.05, 0.1).Outcome == Held {
+			low = middle
+		} else {
+			high = middle
+		}
+	}
+	if a, b := lie(low, 1.05, 0.1), lie(high, 1.05, 0.1); math.Abs(a.Grip-1) > 1e-3 || math.Abs(b.Grip-1) > 1e-3 || b.Outcome != Sweeps {
+		t.Errorf("it sweeps from %+v on, still held with %+v", b, a)
+	}
 	if a, b := lie(0.2, 1.05, 0.1), lie(0.2, 1.15, 0.1); !(b.Grip < a.Grip) {
 		t.Errorf("more line must ease the pull: %g, %g", a.Grip, b.Grip)
 	}

@@ -158,7 +158,7 @@ func TestPhasePattern(t *testing.T) {
 
 func TestTide(t *testing.T) {
 	high := dawn.Add(3 * time.Hour)
-	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water", 5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", -13: "0 to 2 h before high water"} {
+	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water", 5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", 12.3: "0 to 2 h before high water", 12.5: "0 to 2 h after high water", -13: "0 to 2 h before high water"} {
 		if got := tideBin(&high, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
 			t.Errorf("%g h: %s, not %s", hours, got, want)
 		}

@@ -156,6 +156,43 @@ func TestWeighing(t *testing.T) {
 	}
 }
 
+// A bait that floats falls at the tilt of those that do, slack and tight: with the same
+// shape and size it drags otherwise, in the ratio that the tilts give it.
+func TestBuoyantTilts(t *testing.T) {
+	shape := catalogue.HeadShapes["ball"]
+	sinking, floating := paddle, paddle
+	sinking.Body, floating.Body = "plain", "floating"
+	a, b := assemble(t, ball(7), sinking), assemble(t, ball(7), floating)
+	for name, tt := range map[string]struct {
+		drag       [2]float64
+		tilt, buoy float64
+	}{
+		"slack": {[2]float64{a.FallSlack, b.FallSlack}, shape.Tilts.Slack.Number, shape.Tilts.SlackBuoyant.Number},
+		"tight": {[2]float64{a.FallTight, b.FallTight}, shape.Tilts.Tight.Number, shape.Tilts.TightBuoyant.Number},
+	} {
+		if tt.tilt == tt.buoy {
+			t.Fatalf("%s: the tilts are alike, and this shows nothing", name)
+		}
+		// Falling more on its side it drags more.
+		if more := tt.buoy > tt.tilt; (tt.drag[1] > tt.drag[0]) != more || tt.drag[1] == tt.drag[0] {
+			t.Errorf("%s: %g at %g°, floating %g at %g°", name, tt.drag[0], tt.tilt, tt.drag[1], tt.buoy)
+		}
+	}
+}
+
+// The hook of a head that was weighed with it adds nothing to what is not known of it.
+func TestWeighedHeadSpread(t *testing.T) {
+	bare := Bait{Form: "paddle tail", Length: 0.09, Body: "plain", Weighed: 1e-9}
+	weighed := ball(7)
+	weighed.Weighed = true
+	l := assemble(t, weighed, bare)
+	heavy := weighed
+	heavy.Hook = "5/0"
+	if a, b := l.WeightSpread, assemble(t, heavy, bare).WeightSpread; b > a {
+		t.Errorf("a heavier hook within the same weight makes it less known: %g N, %g N", a, b)
+	}
+}
+
 func TestAssembleRefuses(t *testing.T) {
 	for name, change := range map[string]func(*Head, *Bait){
 		"shape":    func(h *Head, _ *Bait) { h.Shape = "cube" },

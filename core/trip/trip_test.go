@@ -72,6 +72,23 @@ func TestPlaced(t *testing.T) {
 	if said := placed(t, event(Bite, func(e *Event) { e.Since, e.Phase = touch.Expected+3, Falling }), state); said.Phase != Falling || said.Depth < 9.5 {
 		t.Errorf("%+v", said)
 	}
+	// Worked, it leaves the bed; where the angler says that it was falling, it had not come to it.
+	ways, err := state.Ways(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	lifted, at := 0.0, 0.0
+	for since := touch.Expected; since < touch.Expected+15; since += 0.2 {
+		if w := ways.Place(event(Bite, func(e *Event) { e.Since = since })); w.Phase == Working && 10-w.Depth > lifted {
+			lifted, at = 10-w.Depth, since
+		}
+	}
+	if lifted < 0.1 {
+		t.Fatalf("it leaves the bed by %g m at most", lifted)
+	}
+	if said := ways.Place(event(Bite, func(e *Event) { e.Since, e.Phase = at, Falling })); said.Depth < 10-0.01 {
+		t.Errorf("falling, at %g m, when it was lifted by %g", said.Depth, lifted)
+	}
 	if told := placed(t, event(Bite, func(e *Event) { e.Depth, e.Low, e.High = 6, 5, 7 }), state); told.Depth != 6 || told.Low != 5 {
 		t.Errorf("%+v", told)
 	}

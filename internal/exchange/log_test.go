@@ -112,6 +112,21 @@ func TestNoCellIsRun(t *testing.T) {
 	}
 }
 
+// A cell that begins with a tab or a line's end is marked, whatever follows.
+func TestTabsAtTheStart(t *testing.T) {
+	for _, species := range []string{"\tcod", "\rcod"} {
+		l := evening()
+		l.Events[0].Species = species
+		var out bytes.Buffer
+		if err := WriteLog(&out, []trip.Log{l}); err != nil {
+			t.Fatal(err)
+		}
+		if want := ",\"'" + species + "\","; !strings.Contains(out.String(), want) {
+			t.Errorf("%q is not in %q", want, out.String())
+		}
+	}
+}
+
 // A plain spreadsheet: other headers, other parts, units in the header, a mark
 // at the start, and no keys.
 func TestPlainTable(t *testing.T) {

@@ -1,16 +1,18 @@
 package service
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
-	"path/filepath"
+	"io"
 	"strings"
 	"testing"
-	"time"
 
+	"dunvel/core/pattern"
 	"dunvel/core/setup"
 	"dunvel/core/trip"
+	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
 
@@ -38,6 +40,7 @@ func FuzzBackup(f *testing.F) {
 	} {
 		f.Add(seed)
 	}
+	_, st := begin(f)
 	f.Fuzz(func(t *testing.T, text string) {
 		r := &Report{}
 		b := &backup{ctx: t.Context(), size: len(text), report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
@@ -52,33 +55,37 @@ func FuzzBackup(f *testing.F) {
 		if err != nil || len(r.Refused) > 0 || r.Entries+r.Events == 0 {
 			return
 		}
-		st, err := store.Open(t.Context(), filepath.Join(t.TempDir(), "fuzz.db"))
-		if err != nil {
-			t.Fatal(err)
-		}
-		defer func() { _ = st.Close() }()
-		s := New(st, func() time.Time { return morning })
-		if err := works(t, s, text); err != nil {
+		if err := works(t.Context(), st, []byte(text)); err != nil {
 			t.Errorf("%v after\n%s", err, text)
 		}
 	})
 }
 
-// works takes a backup in, and uses all there is then.
-func works(t *testing.T, s *Service, text string) error {
-	ctx := t.Context()
-	if _, err := s.TakeIn(ctx, File{Kind: BackupFile, Text: []byte(text), Take: true}); err != nil {
-		return fmt.Errorf("taking: %w", err)
+// works puts a backup into a store, uses all there is then, and takes it out again.
+func works(ctx context.Context, st *store.Store, text []byte) error {
+	out := errors.New("out again")
+	err := st.Write(ctx, func(t store.Tables) error {
+		err := t.Load(ctx, func(l *store.Loader) error {
+			return (&backup{ctx: ctx, size: len(text), report: &Report{}, into: l, trips: map[string]kepttrip{}, items: map[int]int64{}}).read(text)
+		})
+		if err != nil {
+			return fmt.Errorf("taking: %w", err)
+		}
+		if found, err := t.Unreadable(ctx); err != nil || len(found) > 0 {
+			return fmt.Errorf("unreadable: %+v %w", found, err)
+		}
+		logs, listed := logsOf(ctx, t, nil)
+		_, lesson := pattern.Learn(ctx, logs, func(trip.With) float64 { return 0 }, nil)
+		_, items := inBox(ctx, t)
+		fished, beds := t.Events.Fished(ctx)
+		pattern.Beds(fished)
+		trip.Timed(logs)
+		return errors.Join(out, listed, lesson, items, beds, exchange.WriteLog(io.Discard, logs))
+	})
+	if err.Error() == out.Error() { // and nothing else
+		return nil
 	}
-	if found, err := s.Unreadable(ctx); err != nil || len(found) > 0 {
-		return fmt.Errorf("unreadable: %+v %w", found, err)
-	}
-	_, trips := s.Trips(ctx)
-	_, items := s.Items(ctx)
-	_, setups := s.Setups.List(ctx)
-	_, lesson := s.Learn(ctx, nil, nil)
-	_, known := s.Knowledge(ctx)
-	return errors.Join(trips, items, setups, lesson, known, s.WriteLog(ctx, new(strings.Builder)), s.WritePlaces(ctx, new(strings.Builder)))
+	return err
 }
 
 // A season of 50,000 events, as a table and as a backup.

@@ -17,7 +17,8 @@ func TestBedTakesUpTheBlow(t *testing.T) {
 	if !m.begin() {
 		t.Fatal("it does not begin")
 	}
-	stage := &stage{tau: 0.01}
+	m.solving = solving{diagonal: make([]block, 1), force: make([]r3.Vec, 1)}
+	stage := &stage{tau: 0.01, base: make([]r3.Vec, 1), from: make([]r3.Vec, 1)}
 	push := func(depth, up float64) float64 {
 		m.push[0] = 0
 		m.loadBed(stage, 0, r3.Vec{Z: -s.Bed.Depth - depth}, r3.Vec{Z: up}, mass)

@@ -5,7 +5,7 @@ export GOFLAGS := -buildvcs=false -trimpath
 front  := web/dist/index.html
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.json)
 
-.PHONY: demo build test engine check screenshots generate format bench chromium compile
+.PHONY: demo build test engine race storm check screenshots generate format bench chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -34,6 +34,12 @@ test: build chromium ## everything, the browser too
 
 engine: ## the answers as WebAssembly, for a page whose server is out of reach
 	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o bin/engine.wasm ./cmd/engine
+
+race: build chromium ## everything, looking for races; it takes half an hour and a C compiler
+	CGO_ENABLED=1 go test -race -timeout 90m ./...
+
+storm: ## kills the server fifty times while it writes
+	go test ./cmd/dunvel -run TestKilledInAStorm -v -count 1 -rounds 50
 
 check: engine web/node_modules ## formats, vet, static analysis, types, lint, generated code
 	@test -z "$$(gofmt -l cmd core internal test web/*.go)" || { gofmt -d cmd core internal test web/*.go; exit 1; }

@@ -305,6 +305,9 @@ func TestNoNonsenseFromRandomDrops(t *testing.T) {
 
 // A drop allocates what it needs once, whatever its steps.
 func TestNoAllocationPerStep(t *testing.T) {
+	if raced {
+		t.Skip("looking for races allocates")
+	}
 	s, r := scene(0.1), jig(t, 0.1, 0.16e-3)
 	allocations := func(until float64) float64 {
 		d := Drop{Rig: r, Cast: Cast{Distance: 20, SpoolDrag: 0.005}, Until: until, Phases: []Phase{{Open: true, Time: 40}, {Shake: 0.05, Beat: 0.5, Time: 200}}}

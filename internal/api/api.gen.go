@@ -1229,9 +1229,37 @@ func (response Answer200JSONResponse) VisitAnswerResponse(w http.ResponseWriter)
 	return err
 }
 
-type Answer422ApplicationProblemPlusJSONResponse struct {
+type Answer400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Answer400ApplicationProblemPlusJSONResponse) VisitAnswerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Answer403ApplicationProblemPlusJSONResponse Problem
+
+func (response Answer403ApplicationProblemPlusJSONResponse) VisitAnswerResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Answer422ApplicationProblemPlusJSONResponse Problem
 
 func (response Answer422ApplicationProblemPlusJSONResponse) VisitAnswerResponse(w http.ResponseWriter) error {
 
@@ -1293,6 +1321,22 @@ func (response ExportAll200JSONResponse) VisitExportAllResponse(w http.ResponseW
 	return err
 }
 
+type ExportAll400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportAll400ApplicationProblemPlusJSONResponse) VisitExportAllResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportAlldefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -1332,9 +1376,37 @@ func (response CountDown200JSONResponse) VisitCountDownResponse(w http.ResponseW
 	return err
 }
 
-type CountDown422ApplicationProblemPlusJSONResponse struct {
+type CountDown400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CountDown400ApplicationProblemPlusJSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CountDown403ApplicationProblemPlusJSONResponse Problem
+
+func (response CountDown403ApplicationProblemPlusJSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CountDown422ApplicationProblemPlusJSONResponse Problem
 
 func (response CountDown422ApplicationProblemPlusJSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
 
@@ -1431,9 +1503,37 @@ func (response Changes200ApplicationxNdjsonResponse) VisitChangesResponse(w http
 	}
 }
 
-type Changes422ApplicationProblemPlusJSONResponse struct {
+type Changes400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Changes400ApplicationProblemPlusJSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Changes403ApplicationProblemPlusJSONResponse Problem
+
+func (response Changes403ApplicationProblemPlusJSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Changes422ApplicationProblemPlusJSONResponse Problem
 
 func (response Changes422ApplicationProblemPlusJSONResponse) VisitChangesResponse(w http.ResponseWriter) error {
 
@@ -1515,9 +1615,37 @@ func (response Chart200ApplicationxNdjsonResponse) VisitChartResponse(w http.Res
 	}
 }
 
-type Chart422ApplicationProblemPlusJSONResponse struct {
+type Chart400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Chart400ApplicationProblemPlusJSONResponse) VisitChartResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Chart403ApplicationProblemPlusJSONResponse Problem
+
+func (response Chart403ApplicationProblemPlusJSONResponse) VisitChartResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Chart422ApplicationProblemPlusJSONResponse Problem
 
 func (response Chart422ApplicationProblemPlusJSONResponse) VisitChartResponse(w http.ResponseWriter) error {
 
@@ -1614,9 +1742,37 @@ func (response Compare200ApplicationxNdjsonResponse) VisitCompareResponse(w http
 	}
 }
 
-type Compare422ApplicationProblemPlusJSONResponse struct {
+type Compare400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Compare400ApplicationProblemPlusJSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Compare403ApplicationProblemPlusJSONResponse Problem
+
+func (response Compare403ApplicationProblemPlusJSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Compare422ApplicationProblemPlusJSONResponse Problem
 
 func (response Compare422ApplicationProblemPlusJSONResponse) VisitCompareResponse(w http.ResponseWriter) error {
 
@@ -1668,6 +1824,22 @@ func (response ListCopies200JSONResponse) VisitListCopiesResponse(w http.Respons
 	return err
 }
 
+type ListCopies400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListCopies400ApplicationProblemPlusJSONResponse) VisitListCopiesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListCopiesdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -1702,6 +1874,36 @@ func (response MakeCopy201JSONResponse) VisitMakeCopyResponse(w http.ResponseWri
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCopy400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MakeCopy400ApplicationProblemPlusJSONResponse) VisitMakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MakeCopy403ApplicationProblemPlusJSONResponse Problem
+
+func (response MakeCopy403ApplicationProblemPlusJSONResponse) VisitMakeCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -1745,9 +1947,37 @@ func (response RestoreCopy200JSONResponse) VisitRestoreCopyResponse(w http.Respo
 	return err
 }
 
-type RestoreCopy404ApplicationProblemPlusJSONResponse struct {
+type RestoreCopy400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreCopy400ApplicationProblemPlusJSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreCopy403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreCopy403ApplicationProblemPlusJSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreCopy404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreCopy404ApplicationProblemPlusJSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
 
@@ -1799,6 +2029,39 @@ func (response GetDefinitions200JSONResponse) VisitGetDefinitionsResponse(w http
 	return err
 }
 
+type GetDefinitions400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetDefinitions400ApplicationProblemPlusJSONResponse) VisitGetDefinitionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetDefinitionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetDefinitionsdefaultApplicationProblemPlusJSONResponse) VisitGetDefinitionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListDropTestsRequestObject struct {
 }
 
@@ -1816,6 +2079,22 @@ func (response ListDropTests200JSONResponse) VisitListDropTestsResponse(w http.R
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDropTests400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListDropTests400ApplicationProblemPlusJSONResponse) VisitListDropTestsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -1859,9 +2138,37 @@ func (response CreateDropTest201JSONResponse) VisitCreateDropTestResponse(w http
 	return err
 }
 
-type CreateDropTest422ApplicationProblemPlusJSONResponse struct {
+type CreateDropTest400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CreateDropTest400ApplicationProblemPlusJSONResponse) VisitCreateDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateDropTest403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateDropTest403ApplicationProblemPlusJSONResponse) VisitCreateDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateDropTest422ApplicationProblemPlusJSONResponse Problem
 
 func (response CreateDropTest422ApplicationProblemPlusJSONResponse) VisitCreateDropTestResponse(w http.ResponseWriter) error {
 
@@ -1914,9 +2221,37 @@ func (response LookAtDropTest200JSONResponse) VisitLookAtDropTestResponse(w http
 	return err
 }
 
-type LookAtDropTest422ApplicationProblemPlusJSONResponse struct {
+type LookAtDropTest400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response LookAtDropTest400ApplicationProblemPlusJSONResponse) VisitLookAtDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtDropTest403ApplicationProblemPlusJSONResponse Problem
+
+func (response LookAtDropTest403ApplicationProblemPlusJSONResponse) VisitLookAtDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LookAtDropTest422ApplicationProblemPlusJSONResponse Problem
 
 func (response LookAtDropTest422ApplicationProblemPlusJSONResponse) VisitLookAtDropTestResponse(w http.ResponseWriter) error {
 
@@ -1968,6 +2303,22 @@ func (response CheckTruth200JSONResponse) VisitCheckTruthResponse(w http.Respons
 	return err
 }
 
+type CheckTruth400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CheckTruth400ApplicationProblemPlusJSONResponse) VisitCheckTruthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type CheckTruthdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -2001,9 +2352,37 @@ func (response DeleteDropTest204Response) VisitDeleteDropTestResponse(w http.Res
 	return nil
 }
 
-type DeleteDropTest404ApplicationProblemPlusJSONResponse struct {
+type DeleteDropTest400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DeleteDropTest400ApplicationProblemPlusJSONResponse) VisitDeleteDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteDropTest403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteDropTest403ApplicationProblemPlusJSONResponse) VisitDeleteDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteDropTest404ApplicationProblemPlusJSONResponse Problem
 
 func (response DeleteDropTest404ApplicationProblemPlusJSONResponse) VisitDeleteDropTestResponse(w http.ResponseWriter) error {
 
@@ -2057,9 +2436,37 @@ func (response ChangeDropTest200JSONResponse) VisitChangeDropTestResponse(w http
 	return err
 }
 
-type ChangeDropTest404ApplicationProblemPlusJSONResponse struct {
+type ChangeDropTest400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ChangeDropTest400ApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTest403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDropTest403ApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDropTest404ApplicationProblemPlusJSONResponse Problem
 
 func (response ChangeDropTest404ApplicationProblemPlusJSONResponse) VisitChangeDropTestResponse(w http.ResponseWriter) error {
 
@@ -2140,9 +2547,37 @@ func (response RestoreDropTest200JSONResponse) VisitRestoreDropTestResponse(w ht
 	return err
 }
 
-type RestoreDropTest404ApplicationProblemPlusJSONResponse struct {
+type RestoreDropTest400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreDropTest400ApplicationProblemPlusJSONResponse) VisitRestoreDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDropTest403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreDropTest403ApplicationProblemPlusJSONResponse) VisitRestoreDropTestResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDropTest404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreDropTest404ApplicationProblemPlusJSONResponse) VisitRestoreDropTestResponse(w http.ResponseWriter) error {
 
@@ -2195,9 +2630,37 @@ func (response PlayDrops200JSONResponse) VisitPlayDropsResponse(w http.ResponseW
 	return err
 }
 
-type PlayDrops422ApplicationProblemPlusJSONResponse struct {
+type PlayDrops400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response PlayDrops400ApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayDrops403ApplicationProblemPlusJSONResponse Problem
+
+func (response PlayDrops403ApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayDrops422ApplicationProblemPlusJSONResponse Problem
 
 func (response PlayDrops422ApplicationProblemPlusJSONResponse) VisitPlayDropsResponse(w http.ResponseWriter) error {
 
@@ -2244,9 +2707,37 @@ func (response DeleteEvent204Response) VisitDeleteEventResponse(w http.ResponseW
 	return nil
 }
 
-type DeleteEvent404ApplicationProblemPlusJSONResponse struct {
+type DeleteEvent400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DeleteEvent400ApplicationProblemPlusJSONResponse) VisitDeleteEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteEvent403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteEvent403ApplicationProblemPlusJSONResponse) VisitDeleteEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteEvent404ApplicationProblemPlusJSONResponse Problem
 
 func (response DeleteEvent404ApplicationProblemPlusJSONResponse) VisitDeleteEventResponse(w http.ResponseWriter) error {
 
@@ -2300,9 +2791,37 @@ func (response ChangeEvent200JSONResponse) VisitChangeEventResponse(w http.Respo
 	return err
 }
 
-type ChangeEvent404ApplicationProblemPlusJSONResponse struct {
+type ChangeEvent400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ChangeEvent400ApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEvent403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeEvent403ApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeEvent404ApplicationProblemPlusJSONResponse Problem
 
 func (response ChangeEvent404ApplicationProblemPlusJSONResponse) VisitChangeEventResponse(w http.ResponseWriter) error {
 
@@ -2383,9 +2902,37 @@ func (response RestoreEvent200JSONResponse) VisitRestoreEventResponse(w http.Res
 	return err
 }
 
-type RestoreEvent404ApplicationProblemPlusJSONResponse struct {
+type RestoreEvent400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreEvent400ApplicationProblemPlusJSONResponse) VisitRestoreEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreEvent403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreEvent403ApplicationProblemPlusJSONResponse) VisitRestoreEventResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreEvent404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreEvent404ApplicationProblemPlusJSONResponse) VisitRestoreEventResponse(w http.ResponseWriter) error {
 
@@ -2433,6 +2980,22 @@ func (response Health200JSONResponse) VisitHealthResponse(w http.ResponseWriter)
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Health400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Health400ApplicationProblemPlusJSONResponse) VisitHealthResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -2521,9 +3084,37 @@ func (response ImportFile200ApplicationxNdjsonResponse) VisitImportFileResponse(
 	}
 }
 
-type ImportFile413ApplicationProblemPlusJSONResponse struct {
+type ImportFile400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ImportFile400ApplicationProblemPlusJSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportFile403ApplicationProblemPlusJSONResponse Problem
+
+func (response ImportFile403ApplicationProblemPlusJSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ImportFile413ApplicationProblemPlusJSONResponse Problem
 
 func (response ImportFile413ApplicationProblemPlusJSONResponse) VisitImportFileResponse(w http.ResponseWriter) error {
 
@@ -2589,6 +3180,22 @@ func (response ListItems200JSONResponse) VisitListItemsResponse(w http.ResponseW
 	return err
 }
 
+type ListItems400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListItems400ApplicationProblemPlusJSONResponse) VisitListItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListItemsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -2628,9 +3235,37 @@ func (response CreateItems201JSONResponse) VisitCreateItemsResponse(w http.Respo
 	return err
 }
 
-type CreateItems409ApplicationProblemPlusJSONResponse struct {
+type CreateItems400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CreateItems400ApplicationProblemPlusJSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateItems403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateItems403ApplicationProblemPlusJSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateItems409ApplicationProblemPlusJSONResponse Problem
 
 func (response CreateItems409ApplicationProblemPlusJSONResponse) VisitCreateItemsResponse(w http.ResponseWriter) error {
 
@@ -2697,9 +3332,37 @@ func (response CreateHeads201JSONResponse) VisitCreateHeadsResponse(w http.Respo
 	return err
 }
 
-type CreateHeads409ApplicationProblemPlusJSONResponse struct {
+type CreateHeads400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CreateHeads400ApplicationProblemPlusJSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateHeads403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateHeads403ApplicationProblemPlusJSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateHeads409ApplicationProblemPlusJSONResponse Problem
 
 func (response CreateHeads409ApplicationProblemPlusJSONResponse) VisitCreateHeadsResponse(w http.ResponseWriter) error {
 
@@ -2760,9 +3423,37 @@ func (response DeleteItem204Response) VisitDeleteItemResponse(w http.ResponseWri
 	return nil
 }
 
-type DeleteItem404ApplicationProblemPlusJSONResponse struct {
+type DeleteItem400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DeleteItem400ApplicationProblemPlusJSONResponse) VisitDeleteItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteItem403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteItem403ApplicationProblemPlusJSONResponse) VisitDeleteItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteItem404ApplicationProblemPlusJSONResponse Problem
 
 func (response DeleteItem404ApplicationProblemPlusJSONResponse) VisitDeleteItemResponse(w http.ResponseWriter) error {
 
@@ -2816,9 +3507,37 @@ func (response ChangeItem200JSONResponse) VisitChangeItemResponse(w http.Respons
 	return err
 }
 
-type ChangeItem404ApplicationProblemPlusJSONResponse struct {
+type ChangeItem400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ChangeItem400ApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItem403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeItem403ApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeItem404ApplicationProblemPlusJSONResponse Problem
 
 func (response ChangeItem404ApplicationProblemPlusJSONResponse) VisitChangeItemResponse(w http.ResponseWriter) error {
 
@@ -2899,9 +3618,37 @@ func (response RestoreItem200JSONResponse) VisitRestoreItemResponse(w http.Respo
 	return err
 }
 
-type RestoreItem404ApplicationProblemPlusJSONResponse struct {
+type RestoreItem400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreItem400ApplicationProblemPlusJSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreItem403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreItem403ApplicationProblemPlusJSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreItem404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreItem404ApplicationProblemPlusJSONResponse) VisitRestoreItemResponse(w http.ResponseWriter) error {
 
@@ -2954,9 +3701,37 @@ func (response SpendItem200JSONResponse) VisitSpendItemResponse(w http.ResponseW
 	return err
 }
 
-type SpendItem404ApplicationProblemPlusJSONResponse struct {
+type SpendItem400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response SpendItem400ApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpendItem403ApplicationProblemPlusJSONResponse Problem
+
+func (response SpendItem403ApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type SpendItem404ApplicationProblemPlusJSONResponse Problem
 
 func (response SpendItem404ApplicationProblemPlusJSONResponse) VisitSpendItemResponse(w http.ResponseWriter) error {
 
@@ -3067,9 +3842,37 @@ func (response Learn200ApplicationxNdjsonResponse) VisitLearnResponse(w http.Res
 	}
 }
 
-type Learn404ApplicationProblemPlusJSONResponse struct {
+type Learn400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Learn400ApplicationProblemPlusJSONResponse) VisitLearnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Learn403ApplicationProblemPlusJSONResponse Problem
+
+func (response Learn403ApplicationProblemPlusJSONResponse) VisitLearnResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Learn404ApplicationProblemPlusJSONResponse Problem
 
 func (response Learn404ApplicationProblemPlusJSONResponse) VisitLearnResponse(w http.ResponseWriter) error {
 
@@ -3135,6 +3938,22 @@ func (response ExportLog200TextcsvCharsetUtf8Response) VisitExportLogResponse(w 
 	return err
 }
 
+type ExportLog400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportLog400ApplicationProblemPlusJSONResponse) VisitExportLogResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportLogdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -3174,9 +3993,37 @@ func (response Measure200JSONResponse) VisitMeasureResponse(w http.ResponseWrite
 	return err
 }
 
-type Measure422ApplicationProblemPlusJSONResponse struct {
+type Measure400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Measure400ApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Measure403ApplicationProblemPlusJSONResponse Problem
+
+func (response Measure403ApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Measure422ApplicationProblemPlusJSONResponse Problem
 
 func (response Measure422ApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
 
@@ -3224,6 +4071,22 @@ func (response ListPlaces200JSONResponse) VisitListPlacesResponse(w http.Respons
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPlaces400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListPlaces400ApplicationProblemPlusJSONResponse) VisitListPlacesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -3280,6 +4143,22 @@ func (response ExportPlaces200ApplicationgpxXmlResponse) VisitExportPlacesRespon
 	return err
 }
 
+type ExportPlaces400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportPlaces400ApplicationProblemPlusJSONResponse) VisitExportPlacesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportPlacesdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -3314,6 +4193,22 @@ func (response ListProgrammes200JSONResponse) VisitListProgrammesResponse(w http
 	}
 	w.Header().Set("Content-Type", "application/json")
 	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListProgrammes400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListProgrammes400ApplicationProblemPlusJSONResponse) VisitListProgrammesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
 	_, err := buf.WriteTo(w)
 	return err
 }
@@ -3357,9 +4252,37 @@ func (response CreateProgramme201JSONResponse) VisitCreateProgrammeResponse(w ht
 	return err
 }
 
-type CreateProgramme422ApplicationProblemPlusJSONResponse struct {
+type CreateProgramme400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CreateProgramme400ApplicationProblemPlusJSONResponse) VisitCreateProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProgramme403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateProgramme403ApplicationProblemPlusJSONResponse) VisitCreateProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateProgramme422ApplicationProblemPlusJSONResponse Problem
 
 func (response CreateProgramme422ApplicationProblemPlusJSONResponse) VisitCreateProgrammeResponse(w http.ResponseWriter) error {
 
@@ -3406,9 +4329,37 @@ func (response DeleteProgramme204Response) VisitDeleteProgrammeResponse(w http.R
 	return nil
 }
 
-type DeleteProgramme404ApplicationProblemPlusJSONResponse struct {
+type DeleteProgramme400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DeleteProgramme400ApplicationProblemPlusJSONResponse) VisitDeleteProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteProgramme403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteProgramme403ApplicationProblemPlusJSONResponse) VisitDeleteProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteProgramme404ApplicationProblemPlusJSONResponse Problem
 
 func (response DeleteProgramme404ApplicationProblemPlusJSONResponse) VisitDeleteProgrammeResponse(w http.ResponseWriter) error {
 
@@ -3462,9 +4413,37 @@ func (response ChangeProgramme200JSONResponse) VisitChangeProgrammeResponse(w ht
 	return err
 }
 
-type ChangeProgramme404ApplicationProblemPlusJSONResponse struct {
+type ChangeProgramme400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ChangeProgramme400ApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgramme403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeProgramme403ApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeProgramme404ApplicationProblemPlusJSONResponse Problem
 
 func (response ChangeProgramme404ApplicationProblemPlusJSONResponse) VisitChangeProgrammeResponse(w http.ResponseWriter) error {
 
@@ -3545,9 +4524,37 @@ func (response RestoreProgramme200JSONResponse) VisitRestoreProgrammeResponse(w 
 	return err
 }
 
-type RestoreProgramme404ApplicationProblemPlusJSONResponse struct {
+type RestoreProgramme400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreProgramme400ApplicationProblemPlusJSONResponse) VisitRestoreProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreProgramme403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreProgramme403ApplicationProblemPlusJSONResponse) VisitRestoreProgrammeResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreProgramme404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreProgramme404ApplicationProblemPlusJSONResponse) VisitRestoreProgrammeResponse(w http.ResponseWriter) error {
 
@@ -3600,9 +4607,23 @@ func (response ReadQuantity200JSONResponse) VisitReadQuantityResponse(w http.Res
 	return err
 }
 
-type ReadQuantity422ApplicationProblemPlusJSONResponse struct {
+type ReadQuantity400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ReadQuantity400ApplicationProblemPlusJSONResponse) VisitReadQuantityResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadQuantity422ApplicationProblemPlusJSONResponse Problem
 
 func (response ReadQuantity422ApplicationProblemPlusJSONResponse) VisitReadQuantityResponse(w http.ResponseWriter) error {
 
@@ -3654,6 +4675,22 @@ func (response ListRounds200JSONResponse) VisitListRoundsResponse(w http.Respons
 	return err
 }
 
+type ListRounds400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListRounds400ApplicationProblemPlusJSONResponse) VisitListRoundsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListRoundsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -3693,9 +4730,37 @@ func (response PlayRound200JSONResponse) VisitPlayRoundResponse(w http.ResponseW
 	return err
 }
 
-type PlayRound422ApplicationProblemPlusJSONResponse struct {
+type PlayRound400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response PlayRound400ApplicationProblemPlusJSONResponse) VisitPlayRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayRound403ApplicationProblemPlusJSONResponse Problem
+
+func (response PlayRound403ApplicationProblemPlusJSONResponse) VisitPlayRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PlayRound422ApplicationProblemPlusJSONResponse Problem
 
 func (response PlayRound422ApplicationProblemPlusJSONResponse) VisitPlayRoundResponse(w http.ResponseWriter) error {
 
@@ -3748,9 +4813,37 @@ func (response CallRound200JSONResponse) VisitCallRoundResponse(w http.ResponseW
 	return err
 }
 
-type CallRound422ApplicationProblemPlusJSONResponse struct {
+type CallRound400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CallRound400ApplicationProblemPlusJSONResponse) VisitCallRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CallRound403ApplicationProblemPlusJSONResponse Problem
+
+func (response CallRound403ApplicationProblemPlusJSONResponse) VisitCallRoundResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CallRound422ApplicationProblemPlusJSONResponse Problem
 
 func (response CallRound422ApplicationProblemPlusJSONResponse) VisitCallRoundResponse(w http.ResponseWriter) error {
 
@@ -3847,9 +4940,37 @@ func (response TryRules200ApplicationxNdjsonResponse) VisitTryRulesResponse(w ht
 	}
 }
 
-type TryRules422ApplicationProblemPlusJSONResponse struct {
+type TryRules400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response TryRules400ApplicationProblemPlusJSONResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryRules403ApplicationProblemPlusJSONResponse Problem
+
+func (response TryRules403ApplicationProblemPlusJSONResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TryRules422ApplicationProblemPlusJSONResponse Problem
 
 func (response TryRules422ApplicationProblemPlusJSONResponse) VisitTryRulesResponse(w http.ResponseWriter) error {
 
@@ -3901,6 +5022,22 @@ func (response ListSetups200JSONResponse) VisitListSetupsResponse(w http.Respons
 	return err
 }
 
+type ListSetups400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListSetups400ApplicationProblemPlusJSONResponse) VisitListSetupsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListSetupsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -3940,9 +5077,37 @@ func (response CreateSetup201JSONResponse) VisitCreateSetupResponse(w http.Respo
 	return err
 }
 
-type CreateSetup422ApplicationProblemPlusJSONResponse struct {
+type CreateSetup400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CreateSetup400ApplicationProblemPlusJSONResponse) VisitCreateSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateSetup403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateSetup403ApplicationProblemPlusJSONResponse) VisitCreateSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateSetup422ApplicationProblemPlusJSONResponse Problem
 
 func (response CreateSetup422ApplicationProblemPlusJSONResponse) VisitCreateSetupResponse(w http.ResponseWriter) error {
 
@@ -3989,9 +5154,37 @@ func (response DeleteSetup204Response) VisitDeleteSetupResponse(w http.ResponseW
 	return nil
 }
 
-type DeleteSetup404ApplicationProblemPlusJSONResponse struct {
+type DeleteSetup400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DeleteSetup400ApplicationProblemPlusJSONResponse) VisitDeleteSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteSetup403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteSetup403ApplicationProblemPlusJSONResponse) VisitDeleteSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteSetup404ApplicationProblemPlusJSONResponse Problem
 
 func (response DeleteSetup404ApplicationProblemPlusJSONResponse) VisitDeleteSetupResponse(w http.ResponseWriter) error {
 
@@ -4044,9 +5237,23 @@ func (response GetSetup200JSONResponse) VisitGetSetupResponse(w http.ResponseWri
 	return err
 }
 
-type GetSetup404ApplicationProblemPlusJSONResponse struct {
+type GetSetup400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response GetSetup400ApplicationProblemPlusJSONResponse) VisitGetSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetSetup404ApplicationProblemPlusJSONResponse Problem
 
 func (response GetSetup404ApplicationProblemPlusJSONResponse) VisitGetSetupResponse(w http.ResponseWriter) error {
 
@@ -4100,9 +5307,37 @@ func (response ChangeSetup200JSONResponse) VisitChangeSetupResponse(w http.Respo
 	return err
 }
 
-type ChangeSetup404ApplicationProblemPlusJSONResponse struct {
+type ChangeSetup400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ChangeSetup400ApplicationProblemPlusJSONResponse) VisitChangeSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeSetup403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeSetup403ApplicationProblemPlusJSONResponse) VisitChangeSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeSetup404ApplicationProblemPlusJSONResponse Problem
 
 func (response ChangeSetup404ApplicationProblemPlusJSONResponse) VisitChangeSetupResponse(w http.ResponseWriter) error {
 
@@ -4183,9 +5418,37 @@ func (response DuplicateSetup201JSONResponse) VisitDuplicateSetupResponse(w http
 	return err
 }
 
-type DuplicateSetup404ApplicationProblemPlusJSONResponse struct {
+type DuplicateSetup400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DuplicateSetup400ApplicationProblemPlusJSONResponse) VisitDuplicateSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DuplicateSetup403ApplicationProblemPlusJSONResponse Problem
+
+func (response DuplicateSetup403ApplicationProblemPlusJSONResponse) VisitDuplicateSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DuplicateSetup404ApplicationProblemPlusJSONResponse Problem
 
 func (response DuplicateSetup404ApplicationProblemPlusJSONResponse) VisitDuplicateSetupResponse(w http.ResponseWriter) error {
 
@@ -4238,9 +5501,37 @@ func (response RestoreSetup200JSONResponse) VisitRestoreSetupResponse(w http.Res
 	return err
 }
 
-type RestoreSetup404ApplicationProblemPlusJSONResponse struct {
+type RestoreSetup400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreSetup400ApplicationProblemPlusJSONResponse) VisitRestoreSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreSetup403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreSetup403ApplicationProblemPlusJSONResponse) VisitRestoreSetupResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreSetup404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreSetup404ApplicationProblemPlusJSONResponse) VisitRestoreSetupResponse(w http.ResponseWriter) error {
 
@@ -4293,9 +5584,23 @@ func (response ReadTimes200JSONResponse) VisitReadTimesResponse(w http.ResponseW
 	return err
 }
 
-type ReadTimes422ApplicationProblemPlusJSONResponse struct {
+type ReadTimes400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ReadTimes400ApplicationProblemPlusJSONResponse) VisitReadTimesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTimes422ApplicationProblemPlusJSONResponse Problem
 
 func (response ReadTimes422ApplicationProblemPlusJSONResponse) VisitReadTimesResponse(w http.ResponseWriter) error {
 
@@ -4347,6 +5652,22 @@ func (response ListTrips200JSONResponse) VisitListTripsResponse(w http.ResponseW
 	return err
 }
 
+type ListTrips400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListTrips400ApplicationProblemPlusJSONResponse) VisitListTripsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListTripsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -4386,9 +5707,37 @@ func (response CreateTrip201JSONResponse) VisitCreateTripResponse(w http.Respons
 	return err
 }
 
-type CreateTrip422ApplicationProblemPlusJSONResponse struct {
+type CreateTrip400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response CreateTrip400ApplicationProblemPlusJSONResponse) VisitCreateTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateTrip403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreateTrip403ApplicationProblemPlusJSONResponse) VisitCreateTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreateTrip422ApplicationProblemPlusJSONResponse Problem
 
 func (response CreateTrip422ApplicationProblemPlusJSONResponse) VisitCreateTripResponse(w http.ResponseWriter) error {
 
@@ -4435,9 +5784,37 @@ func (response DeleteTrip204Response) VisitDeleteTripResponse(w http.ResponseWri
 	return nil
 }
 
-type DeleteTrip404ApplicationProblemPlusJSONResponse struct {
+type DeleteTrip400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response DeleteTrip400ApplicationProblemPlusJSONResponse) VisitDeleteTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTrip403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteTrip403ApplicationProblemPlusJSONResponse) VisitDeleteTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTrip404ApplicationProblemPlusJSONResponse Problem
 
 func (response DeleteTrip404ApplicationProblemPlusJSONResponse) VisitDeleteTripResponse(w http.ResponseWriter) error {
 
@@ -4491,9 +5868,37 @@ func (response ChangeTrip200JSONResponse) VisitChangeTripResponse(w http.Respons
 	return err
 }
 
-type ChangeTrip404ApplicationProblemPlusJSONResponse struct {
+type ChangeTrip400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response ChangeTrip400ApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTrip403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeTrip403ApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeTrip404ApplicationProblemPlusJSONResponse Problem
 
 func (response ChangeTrip404ApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
 
@@ -4574,6 +5979,22 @@ func (response ListEvents200JSONResponse) VisitListEventsResponse(w http.Respons
 	return err
 }
 
+type ListEvents400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListEvents400ApplicationProblemPlusJSONResponse) VisitListEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListEventsdefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -4614,9 +6035,37 @@ func (response LogEvents200JSONResponse) VisitLogEventsResponse(w http.ResponseW
 	return err
 }
 
-type LogEvents404ApplicationProblemPlusJSONResponse struct {
+type LogEvents400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response LogEvents400ApplicationProblemPlusJSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LogEvents403ApplicationProblemPlusJSONResponse Problem
+
+func (response LogEvents403ApplicationProblemPlusJSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type LogEvents404ApplicationProblemPlusJSONResponse Problem
 
 func (response LogEvents404ApplicationProblemPlusJSONResponse) VisitLogEventsResponse(w http.ResponseWriter) error {
 
@@ -4683,9 +6132,37 @@ func (response RestoreTrip200JSONResponse) VisitRestoreTripResponse(w http.Respo
 	return err
 }
 
-type RestoreTrip404ApplicationProblemPlusJSONResponse struct {
+type RestoreTrip400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreTrip400ApplicationProblemPlusJSONResponse) VisitRestoreTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrip403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreTrip403ApplicationProblemPlusJSONResponse) VisitRestoreTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrip404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreTrip404ApplicationProblemPlusJSONResponse) VisitRestoreTripResponse(w http.ResponseWriter) error {
 
@@ -4737,6 +6214,22 @@ func (response ListUnreadable200JSONResponse) VisitListUnreadableResponse(w http
 	return err
 }
 
+type ListUnreadable400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListUnreadable400ApplicationProblemPlusJSONResponse) VisitListUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListUnreadabledefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -4771,9 +6264,37 @@ func (response RemoveUnreadable204Response) VisitRemoveUnreadableResponse(w http
 	return nil
 }
 
-type RemoveUnreadable404ApplicationProblemPlusJSONResponse struct {
+type RemoveUnreadable400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RemoveUnreadable400ApplicationProblemPlusJSONResponse) VisitRemoveUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveUnreadable403ApplicationProblemPlusJSONResponse Problem
+
+func (response RemoveUnreadable403ApplicationProblemPlusJSONResponse) VisitRemoveUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RemoveUnreadable404ApplicationProblemPlusJSONResponse Problem
 
 func (response RemoveUnreadable404ApplicationProblemPlusJSONResponse) VisitRemoveUnreadableResponse(w http.ResponseWriter) error {
 
@@ -4821,9 +6342,37 @@ func (response RestoreUnreadable204Response) VisitRestoreUnreadableResponse(w ht
 	return nil
 }
 
-type RestoreUnreadable404ApplicationProblemPlusJSONResponse struct {
+type RestoreUnreadable400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response RestoreUnreadable400ApplicationProblemPlusJSONResponse) VisitRestoreUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreUnreadable403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreUnreadable403ApplicationProblemPlusJSONResponse) VisitRestoreUnreadableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreUnreadable404ApplicationProblemPlusJSONResponse Problem
 
 func (response RestoreUnreadable404ApplicationProblemPlusJSONResponse) VisitRestoreUnreadableResponse(w http.ResponseWriter) error {
 
@@ -7184,274 +8733,276 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1rc9s4ljf+VVDa/79m91nGlnObHrv2RSfpbGc33elNPJOnaqZfQCQkYUwBbAC0rO7Kd38K5wAgKYIi",
-	"KN/SM/smsS2KuB2c+/md32a53FRSMGH07Py3WUUV3TDDFPzGC/hXzM5nFTXrWTYTdMNm5/aDbKbYLzVX",
-	"rJidG1WzbKbzNdtQ+42lVBtq7HPCvHw+y2YbLvim3szOz7KZ2VUMP2IrpmZfvmSzSsmVYhrGLJjOFa8M",
-	"l3bY91wwTeSS/NenDz+S7ZqXjHBDuCZbqa5YQWRtzslabsmSKvwkI1QUhAti1owwUZDtmhqSyw2+iJtZ",
-	"hkv6pWZq16wpTKK9koItaV2a2fmSlpqFyS+kLBkVMHlDFyXrz/xyzcgVF4UdkwkDI0V2Er99aDM39OY9",
-	"Eyuznp0/nYcZaKO4WM2+2BkopispNIP9+0nJRck29sdcCsOEsT/Sqip5Tu3cTit84t//ru1Ef2sN9f8p",
-	"tpydz/7ltCGKU/xUn/r3wojdpX62G7xlwpCtkjApP3+Y0bc5PvfbjBYFtz/T8iclK6YMt3N2W1u1/vTb",
-	"jG5kjVPvjvUDM8oepCKmVsIeViC2Qta4l26LRL1ZWALLZvYc7KuYsDT419mSluUsm+Wl1Pb5LQWiqGgN",
-	"v5Z8aX8t5ZYp+zY3ji7lligJ3ywUXdmP6BUjXNgP1/TKfnfJWDH7ef+UstnNE2l3lsJWaDsnXdlHe+vb",
-	"nOoMl2bXCK/VhBLNcimKtNUavmGdWzj06Jc22f0Vd8l9PfMH4CfarEku/s5yA2taySfuj4bla8F/qdmJ",
-	"O+3Wx0/4ppLKIHuxZDwranHNytNcKnYavgnzwW+/aW/JJLJZclYWET7yEzVrd/01wYcyout8TagmeCon",
-	"9txPwrK5YRt40d6FC/tAlaK7NnX1HizpgpXRT2pd03Lsxrmd/JLNtlIVsbnEDxCH9d/K/J74UXsnabdd",
-	"aEvsE6+ovors9Oc1z9d2p7dcFBnJa6UsZ7A8WW9ZWRL7NbK0F3jNyJbx1dpcELapzI5s10wxIqRgpJBM",
-	"z7L+zi1Y8amUVRqBZ7OFtAT3W4xh2VHWjBYwlJUX9lmiDTXxkYFb6AhLeicKdmNXbBcEbzSSGM6IFJm9",
-	"xO4TO55pRJF73f6aUT7ty8hsltcRGfO93MKrjaxxz+0vFc+vrIA0sixi6yiU5W9j3F5yAZSxpqIYGFiS",
-	"tSwLomQBp1tywTK7j5Qs2ZZ46uuNb3cItQt/ww5N5HtGC0edkatXMjp6IqWlMLvTeDT2BLi2177kV6zc",
-	"2Z+ENHY5hSTcXJAnZ+dwHtFzKN3m7Qt7amCwBUXtxD7GCrLYXZD5udNYhDRpDFxI8z2j1xxvZHekDwr1",
-	"ma2sy4JsrACinowJN1nKHRLSvIdNUVHmJKRhkYv9QUQIvM0oJ7COnNaeue9rVAf46TQ26Mfw34vxvX16",
-	"kuIVK+KzkmbtOGRZfljOzv86wrwdzf68ryy9dZwP3ofsxlPqspRbf4DcUanVcZfS6iGiLktUNa2GaLVm",
-	"nl9N5Ead+wBXwfEcIlVG9JZvNlysssCvBKMKHpXwpw0vijJMd0FFMXJbKiWXfEg79qKhFgXDPVGysFJZ",
-	"LWlumRpZsOJIAitYhYw/4brd9Kf37ZbuyFLJjZ9W2sXdRRaKO1eyZdLl3yNlXIadon15CgVrZnX+nMU1",
-	"F6pWLMK+3thhCOUbVhCayKRAaU7bYPvoR0Z158IPXF6UDo64PYNvhG9rgU42ddhZh3dmqKEE/d7p9a3Z",
-	"eGEYdsZzgJae0RAxCmHPH51uMaIX0+Ka5+zEcYNkpRi/hhrxDdfHKMFRArAknXholgvFNCfLnCxFa2bq",
-	"ivBEC2xYFUYpnM5YP1KxYhG+esmtVoXM07IurjOylLUiBj7ggiz5NbMjbhjVtRq4IfIYywk3vNG8/Qhu",
-	"w+G1bkfDgkcIh91UpVTsBI4/mW7ct2CCr+TNa1nWm6km1BXbTbRmWhu6pzIsCSW4Z17Ft4p/0IS5Jn+v",
-	"tQkPxZQVWaHJHH95vpY8ZxeECvf+3JoYG0aFRpHKlZ5mzeHvja8gzAyHsmdaovHPbswBUz+HvSf2U7D3",
-	"f2VKDlgikcm31IAN3ZEFwyf6G7Sv+7Bdiw7h2TY5wiSaPY0JlFfy5r+dAnaQaPYEZvB12Z0mW27WYGrj",
-	"LuhZTwF0f081AxpiPmCA+yOzMsTyZ8/2QTlBIb6W0ooVzcUVHOqylPTQKcJq7Pv1oStw2A73a43t9muq",
-	"imNUm+7OpTiF9vasb4VNUd9l7fzFx3x7zVepqlkpt6nrO9Lp5bxddqAMZ5aiZQFNRa1i1NvXrCyIRIPJ",
-	"ORv7XJPq5MPjVZT/OeWUyGunQG8pakFTdwHmEq6KHS7zh5yyHcEwG1IWCkVXjdmAe2RFY4vNbakmjlEV",
-	"o2zO3YEsqIsDJl5XplYl3S1ofnUCty5ZqPqvwSxer0H/mModr2lZg+FkZR+oC8Qa8eArowJtQTDWFgzd",
-	"Q8Fj1LK0B7S8vqfTRz9AR+s61zS7ZoqWhCpGclhLcYg4oyTnJrqTogCHyTzuxEogbNiWVCsizfr3uhi+",
-	"OvOknUQgTlt3Z3yMtv56TZV577jDBAr5ICx1nMP20humM6LlhoFCoDOnLMGtKaRg4FXcrnf2aXt5NBGS",
-	"bKRifTFrv38sn14ws2VMxGzasvDWsdSMUCVrIAWc6NZOqgnPzbKIN6WQ28iLP1u1wTM14KHwXOwF4wQa",
-	"bg644KbTpua/Rnj8O0O0oaJAF7aWZEMFKm6aMJqvyZbuSC0ML8mSCwbKrgaXb9RB4vXm49wUry2LZkXj",
-	"qXBuhv44u5EvLxhKwEhwtn250A/h9ibcLadcurPyZJNo4LxmIB6PMHD2pVBu794dxYtAL8+psJp3KaUl",
-	"ZVpKsXKBC66Rt06yLLRhVWSo1x3aiZ7ezWioyFqJ/pjHHxw6VZhgCBilHiBs+1EnaJlZ3NtaNVHstKB0",
-	"TLe2E/ufmukj4oh4uiOjf4KHvmSzWnAzasL8GR6KX2QQ2t4LjNpBrqRuxShBszvx/sBWTsDLeUR871KG",
-	"API9/KY9QvE0P+yOfC03FVWsmGxQCEPz0ajUa/eYvewyFvj5SfGcxZ3fXidayBsnEAxZ8Wsm0qSBi7/1",
-	"PWpWux+Z9lv7TDtalRIDopv4gLI2S24GOJZLgOFiOPwWjxrcpeBUVnsavQ4f8akxl7UWdJVqJk0QpgMW",
-	"i7PgCr5cMqUbuTrVjbR3b+Aww9H1nNveV4iGotu+LFwKvwkd3ze6ov0pw21IVG79DT1KvYUvcz09nWdF",
-	"uUDiT1NF9w0otFW8BVVRZTKy2IGP6YrtQCOGSDjNrzBC5a0qz7O68/HXq5NcFeOk0wTBNVWcYtrSSNpW",
-	"hHdu6M073JtnkDHnfjmLBXnuSzoNMHx/fHGWL/AcjzR5vBPX2jES/ga2z0XwCkMgdCGvGZnDOQtp7Ic7",
-	"TAMTErIBHffTdKdTLeV3RhOXjNc7dt61mkZ1O7C+4nHjaJQ7arQO7K6XjBP21ieGAD+3ppj23qgFK87B",
-	"HbPyKi3sabnjYkW04WXZuGRyumHeAtszDSVNTyHJFWMR/9WnirGWF6TkgkEeybKUW6K3jFV2DjBFEERL",
-	"xSEhCrJO0qVRXqtrluxnDpPeP+CVivng3jfb1pqgYKxgzisX/uht9cR4GV+aD8vl0K4Fh98KTe+wi9wQ",
-	"iJT6s74gzyAXCBKeFDgJMjJHoQ5/LKk2yXMS7EMdUT2+1V65qnhunDAbf9+GqhUXMcMUSJ7g5+ekqvW6",
-	"Rb64eEwcA00n1ecJAhgs8d6Q37U8ZCFZp+vD8MEFyNWl+RokaDMrSBClINatpALVS1FeopMSPFJA09oF",
-	"orUPPmiIKCP5lyAwCL4fXiFrN1LhUiz4hpGSb4D6FWMlKzABVdbGck7nwbWWXHjMLkXL8hreg4y07SsW",
-	"En9ECj0QC3G715cSflsbEgmH6y6OZwINYWfIQ/z9TNVdvEZ0jOpS7SYqLYM6eNw19GqHeQG97Pe+Qd+P",
-	"VlDDnrhYxGEbzOmS7lmYSUxuvGFLLngInU5R1fLwrSSW2U/ZjbDPhbyZEuuDCGTkNS4dXyfrPo1/J2no",
-	"tyCHo+xf1tWwwxGHAbUTFU6wwaQq4IalqxEg2obzPIFJuHgwuEfNmolJA2zozfc+8tcnSxd/Sd+vH1xk",
-	"OTJSVdKcDQaFKIaB3FoKJauqm+s1Hqf3eePps71sUs377wtactKrrLoce4szANJf9Bf8wsj1CeZq0js/",
-	"S1WM2qThrP3SA5G3Msa9fRnuXYuCssApOoeBd721E4EUPHlH2ZWS1WSb0JJNk2pgpfUshZlNcQ+n50sN",
-	"p8ccl1PksweaDKKUSOxS0c2EG/HWPh7nE8nB6ZZS9b86UqMjTUhJcGvo88p5o5IWvACd1L7d22RT/FxH",
-	"eq5chKfR8HCmQf/wDKJhBY4CU0PxcPGPC8Xbrx7p3g/ZL3vFZVRrrBL0xrMmRhI7als2Jdk23pfzdMSX",
-	"A2WHdIOkMhLrcA8+hgco5OWGWQyx8UtXJDOJlYM2IIWrZci8RuBqSTCFk4oCfipmg9nekaoMbiADR0OG",
-	"e7hOyFYyorhmieavndLRgmTYdjZNBU/mrVzgNSFKkWOgNjFqbVQdLQtwqf7hhdGo+m2zqIL556bx80E3",
-	"51nL49pKTCuLEQ3YJVi1jHIvVgxfrQ+l86ECkpI+kLbboNm0JZ+h4gpi4JoXzMWbKLr8QZC0D/jAPFFj",
-	"sowIqW7ijR+4w46Z+yAiTj6IXhxphG87rfHkEpPxE9m2T0C1E/vu2pckp/OHT3LDzJqLFfqs1rSqmGDF",
-	"hXP7IlVfCbkV9pc5kSqkyyYxiiZRDfhQpeSCLsod2dJE3jAhpdGlV/fLYTTdMMLs7pA1RQce/AlTettx",
-	"2ucRh/V+DqyuSqrXWKVgQIPEH0gp4eQW3IAStJbKEPfLksM3tKArslQMWA54kP137OYYqQToVYZDHCrk",
-	"kOU+DqBdjcQB+sZlNnm1bmV3nBMKk+iGYp7Po1Geak01i1SIh82zxgWuIJcbS4gLZDiH7rB9JyxPsZJR",
-	"PVRYpmThJokQCS9acAnzaM4Q1ILrwVqjMOmkJCcXeN27cPbPSIKejlJeVrHcXbTxuJqheDhpVR+f4PEv",
-	"P0fK4Kb40rKZNRcnch8fWfdshxh50fINW6VCOK9xKVeriH6ycLVSsWrmob+/mVDBxm4qlht8V8Ljlrg/",
-	"efiBu+Vu6Zez8f4nPazTNW/DFKdxU1yvaXX7PIMGsiCajbqn8UQrNBx5ukoBywLGABYUr05QdqZDKyiO",
-	"ysBbl6QygegvXeY6+lecaCyJrFgkGsjKchfVprhBEQ06DxeFj92hFkR5YtxmgVS1F3ujasW0tYy1oaJJ",
-	"+wEVETI3oABlLVWRNQEz+D0xcki1ueSxcNFb+3b7sbUO7f8ZCX4GAtACOUutixOFpZvUsGTLjkiM2Om4",
-	"toHhVkM2cmNHCplhtCyzJu8l5AO5nFysDDjGAKrsCvTt47C3tFDcNJJqwf/XrxX3ayGnSY0QAH3F9lfV",
-	"ImoRv8fdoNeo71sVRMoSCwUXbCmdpu4dUSkJaTDSt0sTA1QIqre9tCjmNSkp9xF7SkpuTJl4nx1OT28U",
-	"3YTom+L/hSx2GDNSfIULYropp2hl97ucf94y4i1fDmAbXiVMVdOSRb9hQjv3WtRv0TCFlJetlaxX69ju",
-	"OB4DmEsA2gXbsnBIXmC2jWyMK5uRIU2Ai+QcERPl8k6dxtLwZvT2IayYcVdnes1Vy6fqYrkVmlxeJrT9",
-	"Ke6ydGkZBWNzSC2RlXmYMRQBmZPRgUCbwxjXO2h58pZOSdKH76Di4TOvjjf2uSZLXgZe15UqTGsmjNP2",
-	"+rUkljFyqK+lUIDvXQVSsD9oMlRaAmGwAeeQ1KwV5cUZUsWaKRIjV8ySRKfg2f4hmo17oKia3qRqvIzG",
-	"6qN/sJySLnAPukVgcNXsyJAvR4YKFKeWdQ+ucpOs6A9We392aiRefKt2raU9DBceS5JFHwbjq16kDQRH",
-	"DlWDhzTEA9IT8+1DKbg1GIecUBAUN4YpfW7PxellmoHmnAGYIPVCRDDSBpNpb0PSfjSZm4N18M3vB+rX",
-	"572adXfPXHG/3tiVDJX477FFz7caKAURYtOzrHXjI+XtG2AR9ub0St3drscUv7eyFpMLFtYhyT3+LURx",
-	"HACh8+zD21ZcYYFo6/I00yu4YgFBMUm8K0ZT5fs9FGD6wks3j/YCWgnrbv8S3c14REf5mzHEPe10GdJD",
-	"GkAaJCJGmKS3OBepoZt4UfnbRFvsKGtqmjl5AB1rmjJ/gfWGZO54RduYeXCl9HYGJRPoJQciiGpsjXbm",
-	"sYXgoFMD5Ei/x0XIv6eiKJ17YWL2eBvVDzScCKTBHkuExOPIoSydgel8yV1LCLxK3MEhFlDY8WRLETZv",
-	"Tcsl1NOm5zvE64ovHVF4ZAb7lL9K3hTu07S/j172tx1gS1Y43DJKllysUCfANTh/V/Cc7y3tgJ4AyrpV",
-	"IgHZ6iGAH3x9Na8a+Ad3kCMEChLsJFBYMoHqEKJsQTtOLEynsQj3K5pfte2/tlse0RgtPbvEAmvOgdK0",
-	"5TrRtJ9eozilNnDJWHlkXMJaSKw0ZLGDFWJ6/JoayEH98QLUyHlPN+u4r7r7u6q1SfWFe3zQlGB5jduR",
-	"osNsuSqTc6diCQP2ytsBgxFpHztvNgdFKhVFRmC5DqCWq1IDquYRdwnW5+YTwOlwL/2KYurnusWkDyKh",
-	"+ucOJklE+XYSLKvdmiMpEPwhWO7C9bp98wAk9traiUiF7Tu3H5pnVRReF8EJPQRGcPOAg86eI8rhFP2K",
-	"0Wuv3yFHB4vCscA+W8Yo5U7HfQu+nBhIKDjMjawQBOuCnL3wFTd2I6DUmFAsxUnUTOgV+3M1kNaka25S",
-	"i6D200EMFsn5HQ87E4aMp+2kZ4SGQ47rg6YBsF0wImuTIWYIN8CZ+rL1GBBduRVs4I4AZIfz7tphQ2H4",
-	"/dQ3g0s/mpEFlVnKKiNakiVtUr4glyVxNkPAmq2Y5p6DTdAV4aJgNxmZ26t0Nk90HEe9QT9BtgwvudmF",
-	"WwoMgba475ZOSGHb8s0RGmtgDlY92ONB9pXjLCjFlIOSC0jUo9dM0RW78D4YcFK3HGzoN3ZVrWkr5+JV",
-	"FG7709rSqQvRWYV422VAXuXEXSbekZxEPawcuqX0igkX0IRjnPDageYGl+hzbjTWTuEiD4HhPs5wIseE",
-	"Vg2DCjNjZWilkPnamanc051Ry+bz+wJ76ScRY6HXTBUcNUgvgRxEd8XUmlYYDowKIix3fCc+UxfEOhLh",
-	"rfuelvIRIpUdrdj1yQhld0tcItxQrzJkM5cL5ZcXeFJANgiQBh7IAFmiZ9JpxX/fozdpeuXf94yWCUk/",
-	"XV6g2DWPOxneGbJScqvRe8eumdq10Amo2HWDF1esMmlFgdpQU3f0E3kVIYa+NLffypoZx0jvXdirSags",
-	"AaQz/q1YDVmsG4TDQrW8GJjKEvDLXJ8IWauo35MJozgbAn61NAfqW38GkFw4MLuJ9YC4bYNVgWtGC9cq",
-	"aaAssGR7gO7EN/yZ0F9ERJ0abgxcrRVCLmkYg1QhMuX0nFIxWsTRpZpKvf5nii1rHWPlHiDLaisLJywu",
-	"XIOmEKaxepaQeB+g8n3Cpn90I8dCE3awuB/SKF4NKOzQJWpT5+smkQ9t4M3xwC6eAFolcw3ird87P6tA",
-	"mf5IW5Vxntj94obvcFpI9baQzghhkIBc0QUcdl8bnv3Hhp4mVk/E6XO73o1HJJxfyz4bnZlhm6keKFnE",
-	"dzT3XatSfJUcW62lJnlqwzfUDHngreX9VkYSXN5ak9z4jjeQww2gD66tREq+qFSb6GpXtYMv7k8HgJZj",
-	"37myVme88cjD4ThPAOICSMWhZigQzUj1PkzIcb+rfNcAqBs9o41MhyOTl5SX8df4NPt+Vr3ieWpw8UBm",
-	"Lh/EBjNqyqYaxTebmCx7DflzS1eUnnactY7PCRTsoQ3fcsWS4cPbGjvmGMIWtU48XAN4r7+O4Yq5i5sh",
-	"twoU2GxEONaGe+DCWrypzXda9NTafHdF/EE1sGYbrBrx1WZIDb3SkKjKv5A3J8CWk/X9hbyBjXzP9HR0",
-	"MqyYOB4odyi9P0iDiJI6LWWfC82LARlYumscwXO4rxz7FluZUiU3kvnh6tEc4bu76MmnRXph78K+uE0I",
-	"K07J781Lyo8/c2vxJTO3u6ODeynFkMsB5Sot4aMBIcSTksvuGbWw9TO/bykHFGl0MCWHY2JNTDrSg9XQ",
-	"k0tFjusn0+oag6O1NjRl64bgal5xwzRxaH5QuaCPzOcfxEZScnv8paJ62HDX6/gnU67EcBei9EYT/vRH",
-	"oLJD9w+3yf4cXZHlpIYTcQgo2OmkbhXxLonYtpdqYk3Pgnixne6YKKXWbDqq/BDCEdjmFJzs4CdsBWu5",
-	"JtC8FDxH3BxJs0PVdgfIbnJlXW6kSmbQQ3J7QgrfHmlgON/TnBOKLV7sJhiGSBKU6WZCw3fu+vor1jm8",
-	"9v2XtcLys1tygKHTGGB18Uvpr73bel9G7U/ETTZl26eta5iW6HXcfweOWfRbYyx2Ta8ZgceJU937fYvF",
-	"gDPSZ9tT4tX8MfaII7hFOiJrBmiBUQHD8OuIbpw0tHwQUTNChfrWhwVV9QPTglL9+EeDMslujhIDn3hX",
-	"6chJeefl2jnqBwQaTq9H+G24gLi0Otg8qPEeE9DXWZGR7Xq8D5qjiaDlN5nHga5CDyEv+Jw4y4I5OJai",
-	"CXn64sSZnOkpmvg9NFedm+xWvXNbksyD3falqwO1YIQSFAKAFO8K6iCG7GqKjuHcdJnux8Qh716g7uvQ",
-	"XtK58TI3yRTW25b6/S6TPi4t2I1BDLrFDsM9Um3aXa582spx5WL2ZpnJGo7f233UYIU9m9xp72DeE3GP",
-	"IvwwnM5eyha0+4prb36jJiP29t1/R2tJTendvj7UIpcBPJwvoXZ3KKMH2uhKgaCEdEfaYcq2h3yyKd8d",
-	"7Zs5+f+J8nFnTMt2i0ly6G5jCLauW5ustEtJSjymoogGKKFWyb4uQ0oopbzSZKukWHngxkkWR1NFHmv+",
-	"6l1EwM78HYaaKUhFYtroDpyB+dq43ZSu1ffnrjNrrhMif3toUi3/3B7HdW+c1EjwsHRvGTQC7OhQTW8J",
-	"ERnnnt8pOKlCV3iUlcOQAPFKpPfocT+iEOmHppzyqMaqv9RUmCbJThO9BsArAXG9WnDj+UDFlJbiD5qE",
-	"IsW9VFu+4rFb9ImvBF/ynApDlnxVK+YGiaYNDKNj7zYLWUbeDwiDe7WbF01/FUyHZMSBzd663YqfR+YX",
-	"HKNAdyrJOJJ95HvnQ9lVAZCMuqIVJ/UFYwWBpNsBVDIqVuU+UNVZFDWpabzafTT2rM86HX2pd32OPtiE",
-	"MEcfnYYfm/RKX6iV9GDiHqF7dvyNcusC3aOPbumugyNWIvyf626xwi3YSlJJHcDSrEV1IHa9tZRjJGkz",
-	"k47/ne5SuVcg8+M4GGJ5TBOWE1BwUwveU50iv96irs/3xPs1DSDBbc0REAk/su27I3SQB8uV6Pnzww9d",
-	"WL0oE/BIn8/nUSj68On8AB77dMzagKo14B//kW1/aqPuHhH2GMW3OwbWNy7GDiPu/si2nzwy6H2s4xaw",
-	"o14Mw4exuTs8homdGaMVOe8EVtoMljeFQvfE4nU7SmzOP/lY9pRQ5B20/RNSJZsGAwk58ePBF2cz5wSL",
-	"Z2fgwneTE/dWtAugFUCbuF4f4EAr6qCmphg5XLvEwmYwSRhF97L9uaSAcrqQW8JXQqKtcmAW8EbdNTuT",
-	"IKD2LK17aQOz8peLtXKF3DzDZrgRoscJkADTtN0b1wMXcPSoNlj21lS8KFmALtwpgM7ILqA7saXJyK+k",
-	"rpqCOV2rJY3YKF+FLjBRCcA9PUIH+KnpdjvhONy3SMEM5aUm//rx7Wvyp+cv/vhvkeJK003fa5kJSkk1",
-	"BLjDO84a8Ob4/upHtdMYblk/1Ok2ktKoNV2x9Ebw/gsp/oemBCN2WU3JDoIEjYQkEK0GX5M1dRvubKKX",
-	"NFlLiZ9dIa3VsYe/cG5tUYUglVgFBWC2oZc5mk89sWtcc+0JPaG6Wt7LeRzNUQ8mH13d8Xj9yhmIWLnG",
-	"MTiXsYvuoV9PmrNJv/BN/6H24b6GIOzXpIhCLVe8+ulyzYj7MDiiGgzwUZm3r265YQaJn2n93iX/H9Fa",
-	"dC23ZEmVb4u8xZoVjOBwA8iB23VTolLwPhbC1Ebkdn26LuNdErcuSo6gfJj1POQcDnjgZ1E88JbE6u3c",
-	"/zhP4VQ1tV1gsMdQGrRrkNyU+DyHflwjHVJqQPdu5vFzdHFfWUP3aLOF2Mw/Jl3zCCcPjXBLjvAwS1kr",
-	"1xTF/savI7XMd58o2svgOJjB9nEEIO0gsstoYf0eeFXS8002dNLjoYY56Wmvyic8PNo7pfJKvWuhCbsy",
-	"Ipj+XhcrdvLRF9omSiT4Fszo4xEgeD5RJobX4UOSXHeBWxHmFqQGLcvUevJIW7Mjysd6/NjKBsCCohr7",
-	"HQuyYESzblPFCSPd3Lc18muSGtugsd0/AFrAOYujmo3Falz2UGLXMEVzw3N28nEaHqD/XkPpR0qRB/Rn",
-	"6CiCwrcEGz7zVoMYzInVRLM0HewRuoc5/0TbaRGVGXXJ9JFHo+x3IzFNZ1UaSZ6RzTl5dvKCrC4IYN8o",
-	"UAC5KHbn5I9k1e2yM9Ap5sG3DtcV261P9JoVyR3X9pLIFKO9tOZDfVN4qk9r0INp3CwPbUVYjd27qpg2",
-	"xZbNMtUOAcXffz8LPZYRHcnvVTOlwdNIa261p3b77xzaGHzxlHMwrmF9wqN3t3EGm33jkgZ36YiC6+Rl",
-	"czNurMH4h0j18UmPY/HjKMEdG8d6hPt/nCPi8Y+iajl6JrCCY6Jyj3AqE+XZo5+GF4sTTuLSccJJyDc+",
-	"z+ZY4JvvEJYFM4O5Ii4m3ZvhHchVt7yDnc+hE9R9iEhk+G6/okeQSzWVO1FzHwmTIUC4d1KbyuycL9AV",
-	"xIXw2X2GEvdbPQMQXyISn4oD1X12oHetep4FY4Ioh1R2dyDv/Uhj6AQNAGBuQDyfVKsOSeU4qy6N3fZ9",
-	"2du1LK3JD8mTTQtLbDZM86uSnZDPa2rYNbYPKdnSgB+Ua/QaaJ+veEI+CBZcvDR4yTlA/vvfzs5DTnzB",
-	"KsVyy7uIB0yCLH0uiCwLpvx3NJGi3J300warSkmX5DeyakyoPP/tS8zh9r4pD3XPzbMYtnKDGIwxpYxQ",
-	"g1WjJ2R+7vuenUTpLHizX84PurPR2fWD3JvQs/QJbaQ2k+ZwchadhSi+575Xkd+WkxfZAWjI1OEhcbA1",
-	"/vzpwATe+xz9MP58fAJ4IJNmEE1bX3EPpehGn1GNqLOz/Tl8ZEZxBszGfuukxThb36Gm07cL/NoeMqAL",
-	"mR4DQMwZ9yDJw2T6Fhp9u1Mg1NGl2CF05cimvBjZkgDiMDz+O+O2gDSrI3IJ0/BIliOzeDZ6ND7zrzkY",
-	"XUKcC7Aa99xFjkWcdHplN0+vZVk0/WJLvjQBJH0f5vHnaEIwFfuHYo8cqn16kwkNlCBuWEjCjeWtDgaw",
-	"1XE/fGxZYqXYkimFx9ciKz8G9JhhAnpZYXtXQklwna8Zvd5ZRlHVqpKaxZfBlyMH+x4B5Bc7pCg3+thR",
-	"jhykHfayQSwdHZsAsqjfK8VYCbNxxWdKFqO3fmRCTYCkxXLOeiEpgBB1gjBw4BPigO/d3jss2pEpzU/+",
-	"1GWFMV6sc1k5/70XmPH+Oh+We4IzEazWB2Fbq36Z9RMMA9ruUqoT8iGg8Y5t+6iw0YKueiKvRwefABPB",
-	"ixgSQXH27O62dNBC7x2WfB+xZws1U24BCLD+eA3KuhvvbD6y/6mS7ll7rdG9N7wsuwyMC+KhiHpzgA8a",
-	"XOmSszZb6nyTFgRfbqezI3pruU0UZL7ukd83MYBr+xz0B8NOmCekjbwNjA8xVSm2CoLHkMuOXsKO7Dt5",
-	"MQJGP0ShlwDuWlde8m4DUP2UKxIzShzA1gEmKQU0A7ZPTuHRL0fEbSy9wsN9Ha1zO/DIhuKqkoK02mvg",
-	"RwtmtYcWgUHqPlqW/jul5cbljmhaGt+x/5o3f4hRXKHoiCb1RtGV65rMESpy8wd9QrDeySoPOhuGZ8Hn",
-	"vXCCCmkovrylvLSz/hRqfg/PHRH0iZEwC3ZDc1PubkmFHgazrXjxDdlwgUWI+xYKXjx/dLmiC/Bb0a13",
-	"XyE4dl6rkhiE4asoAJ+737qv14YDzLY2ioIE3mIVtTb1AmDHFwPaTajaakv1p7H5uibEo/zi+bjQbgAj",
-	"w6hRG/yd0bBcNJOB2KOovg1y49CxexRHxwBcUtfoWsaorgXoeMg+5oa4J/3o4ffbzSDKgSS9FQfqtBQ8",
-	"dJGsQbCSbPTmvpxutFCRr53jrI9XywrIM2vfnwUVlvpbX9NXfLmcZbMruqNXWLC/quN3oF0BfZgecc3+",
-	"+RPywcPhO6EfktMwES6vlWICraYtR+uuT78RhSo67i0ZpE5ijnZ9DXe0isWWlaVbHnyQWelJiWIlNfya",
-	"EW2oKKgqSMGuObUvmiJip+cv5lTfkrztjPOuUvW0zzC858r1BHNNZxKNqRfzBHE1LqhWrCBYXqrJTtZB",
-	"dcKES69Qjkzm6RhhWHmRQv2XEjs4BfR4zZgYoumS6nXfbDmZ951Ul2u2IwtGFaG+CaBcnpDvraZitTbQ",
-	"V7fgG3AfG/+NRJsGlNaJZLZ0iY/3zEVfOxahanF7PioYVa/GJSGOeEY2TYfARUsyBfZ2S34ja7V3y2aL",
-	"HWG7vunkpwT8pcPW/fOg2hKXcoHYw1FjaZyV+rG8UxErjB6At3YW+dVyV9+x71iyb/f5PKAPlb6lJ7jm",
-	"T8h+G9CTXofPW5pq7Qa6gRpbLTsjLY5a7Uy7qsY9Nfr8giXZiV51WQxNsO1Vx5amvo9dtF1MnwQcKR9L",
-	"Ah7cv1nFs9P5rO+zkFftWf8L9Bn7l2/sPy/tP8/tP0/tP2ezbHYGr3gK/+LrnsO/L+Dfl/DvN/Dv2Rz/",
-	"s89Gtb0WJH4zxdJ1o+7OETwlzNAuAXC9qaH8bKFc5mKJ/7uXaON6PYEJbmqx0gbI5Vcu8jjf8vj2beKM",
-	"eOxhQvBwlyLh0QUrIQS9qMuSQXwVK5iWpespKI17clPrtZLg1de5YtsnMFFgNU9q59sfckddcWXGVYVP",
-	"9jEiFVkyCo3/42pCzHyKVzrggw1AkyWyE/KjNBgVtaYd9Aaj6mpgKL7nR5t51holTWKf7zhXEDSh9SWI",
-	"Hky4U12u+FerC82fZ/Dfn+C/s2f43zfw39MX8N8z/O8FfvbHM/vf2fwl/Pf8Kfz3xz/a/57i159+A+98",
-	"/vTFz7GIdkkLy67kkmyo1mwfcKed2X4LhWof3WHDhfvtLApAXCQ1Fz2gazW9Ujq65vx5j7PDYMR/Y1Rx",
-	"nM+fdt0Z83k0IrtXHnWIlqFnO6RkuyYJJ8SejJ8S5JhseyVV/mFoLogFVnFCj3h0ng7sgnPooOIn2BRv",
-	"eVTCSlmNL/+9lBUxHO0XLPy2k4kvJs6sl2UtlcypWsiI7A6vC/xRUchP2vua2JXwP3CG2/kFfvDYci7C",
-	"uKL1ig1YRq22JAc81nhAC8XolfZm39ITTiL1Pj3CfV2m1VMecRXPvolqWf/ANzFOvJ4a+3vxe6dZe5wP",
-	"T7HQkvI2JEv1Vcp+vfMdZKko0O1JvnXtQq2VZhqgzVJusb+d3jK7wUs5wN0SfQTv7sg9MN06hr2FWtJk",
-	"ITH5/BRf3er0Kqr2nUz9hDBmtoyhuDFbZ3ovqSJ1hSIIG08zf57YCNXqr9ARjetpOWPROPaipAUbJ7NX",
-	"9rGWs9FqjnHqyalqWmC2OO2znoftLXhP3POT4h9jat6KVveYexFJZuJiVeKm9E1ivupkMnUeNVuJCUQY",
-	"OSu4WJGAeaarkhui19A9HCKS7uclv7H318H0+e8NQKRBvrwln/vMRjHoZRg3wPBBtJMGmPqetnbWf4fE",
-	"aL29LQVjVYDGJWsqVrpFpbAld3BJ6qqK6A59iv6zfQ7vRpM+p1hY7q2Iumcq9tjkZ64YMYrmyXzx6XS+",
-	"KG/lhSnH83Y/ygK7/GA4jbg+qPIKRNyCNrFSsuLXTNwyQh4zTPoJZHZSSYHml6NZKVA0Lz5BF8ZusGd+",
-	"yOEHbRvHc2Tb1BwbfSPT99+KIXnvByBrs9xLlZm5LHUHCRmJvss6Xzt56YUkFun7TENZOPnY8j+2Xlm6",
-	"ZP8hbwm0N7+s1X5m4R9fRM+IQp5jN80RG9IjFsb+p9B7WBMuptzPk6dR7WmfjlA89Lbtk6efxnV041rA",
-	"X8vyesizZtYqNE8ZophvEVltJ+tWEDqNAY2HJHECP7gi9IPqKBhGaDas0f12D2zY8Op71pSyeCkVSTaU",
-	"BTG8aqJZCBI2Jc8xJo1iTFlvGSYE3nNY8BPEhUDrJ++MFTXXrNQ+FnxBnr2cnxO6pbsGK0/JohMawl4S",
-	"tzYa1v0jGJgtPplKj2OnXzHF96Ihf4yPi0+O3e/2eE+TztpQtWK3y+Wje/prhHhfQc6qO0TFUmJdL8Yr",
-	"VELp26F8TLs8Ak82t3c07Pt0fhcU4wZvx599/nyqtDvGV9ABLhtSey+hG/YypCoOmbdnsUJMYD23opk9",
-	"E32mJCT27Ru0nYqHhaxL12p+BawC+vyWFcakrgH0Z1Mj7DGmCVKBTYNZiZEq2LNstmVDSaE9gur78xDb",
-	"Z0qezN4ZWsO9L3dpyYXDK2sZgrQ0vV357Pl+kLyKaReoy69cJyr7xajtJuhKJyTZx1JbIfcVO0Q12TGl",
-	"hPwdKLR0mpyrxijl6pbcEaPKb8ZvOZ4JAixBb3dR6CAmjj+pmLhmm4opzFvt0MlZ9JhI6/mRsZ+3h36S",
-	"xry3/HZ5DIly+jO3inoptyin4ScvpW/vr0vPoIF5HEifkYrldHryTF9cfeajRWrPp/LlL4crgKGo/+ST",
-	"K+1PLP/VAXQcvni/KJrTYBK+AvTMT4aaI8EGrb235HrN0ALICBeusgREXwam6xpy0ru7OQndasp+NsCp",
-	"vR39b7aDBk+QRSSXEMzhYtX08vc3xdU0Gmesai6unhSYjL+GTyBf04pPVxl5DeJyUSvhynkO1PeHCY5C",
-	"YDVLGYeUrk7wFKcgSuONuGxv2JSuEmwXR5+/W1CXRJABO5uANOHxBQ63Q7j00bgJi54CIrFMbxS9CWb2",
-	"HuogiOO6ZASaDCQ5hSueX0W4iSSGg1PLaR1MrLhgF94+S8SSqEsW51TSO10Q3uMC2xc5VcMOAD2OZgdL",
-	"2npqt1lzjS4FaJDEE3EprpkqeG7a4Ht0pRgOLyXxTij7MzqisImDj4NAa4PuuDEJ6ZWKu0PK8EDmWwSA",
-	"WSJsKmx6YAoaK4EqLPDxS/VDjDAKWlzznJ0g5SezCvwWMovp+DhMDGMAibosqd0zFxXp7fGar9afaa+F",
-	"3pRXCGlYpAdNFP/aN+wYlfFKFkdDjKYrEl4uHxR88NBQPxX4MMb8moysp/Motr0yR3ab8FWtHjKdAS03",
-	"B+k2zx9Mimi7ROSgyZJN1WY9vdfz8eCxU6TDxG7xUzCauWDfTXt7Cx75DkGg76/xZHJ7yVb3x06LxwZB",
-	"ubNbSS3uaa1j6KFWCgKWSOieDJ0Kj21/kd7M+BBiW62Owut17KPpeFsrdpdNOfGWhb1MlF6+Mx3e66Pa",
-	"0v1Z8KmdbBZUM/IfZKu4MUyQ/0N0TktG/p3I5VJDZvXeyQHUlBSxPinuHVST8JRTkayGtMQ0/X5w3o2U",
-	"aC7Z6aU+C20vx8/LPedfHmaUtVYbI48/e0zbIWi8To/EqKNxvyko1I1Ddxl3rk03mN/+Bpzgb7Nz8reZ",
-	"/PVvsy8X/qEWGBdVzOWacuXxuKAlKnot2vNricYoQQJk78lr3zk1kR7rgOH7Z6EYLVB7uR+IU88Z+qFc",
-	"+8kFmMOCAAYreLjRjOpHI/0c+yzPt5xlwqjod7frXULDG4oUClmO3opb76JE9ReqOBXmTXsq92m5Dlua",
-	"sdl9lqqY3LfXsj+EKnHtGzL4rWKyKhEnjghJuNBG1RsmzAUBNH7XR3KgcdJwX7tEiyW9bxI87Qfo74r9",
-	"GhdLGW8WouFaWpv073zl6jsx4w4MSmUvu0u0XMuy0IT6MNVf7Hja3ei/iU/v4B5r8q9Xq4xsMrI51RnR",
-	"Gfnx37K2gxk6YRQMTELympWa1zojwcer4WXu83My70dW93qbZeRP83bfMt8y5uyb+d+EL9gNQdnvoIkW",
-	"TLoa7Mp18jfE68iZ0KwxGmY/vLucZbNalbPz2dqYSp+fnsqKCXQOn0i1OnVfOt1w02pFNXsDHKiFy3k+",
-	"OwPZUjFBKz47nz07mZ88A2AJswZKOsWcVext4/JXJGwil+JdYSkXHpghUTBtXjm4klwK49Gtq6rkOXzl",
-	"9O8a7yraLmOWTQB3/9IlO2vnYe+cSgqnij2dz+9sXLcoGLXP76j7NJs9f/p06FVhbu1mP018IfU7oMFt",
-	"NlTtwOPK8zVeD+OdOVlTAqUY1QGMcs1IxXMHGmIgkvXXmT/Nn+17Txc0v6qrE781LrbdPd7vbqwY+xac",
-	"nLfa7jgz7BjscWe/kYqdvIKpJglYK/qUoOUpfNOeYfQQF/6Na6isgDW9xsU8ecO1b7gcl3j2KtojuGKs",
-	"Itxg4Ax0I7/cfab55fan/901UztsPWUcAmhmJ7FgpKoNLIgsdlaYu61pzr2UK3fmOXXaefw2v5a1MG+w",
-	"h/s/0oV+TVUxdJ1z+OwRLjM1UGwHsI9GolZrzxhlG0o7TKYilPjAgD/SBifJn+w6tFAaONu1b/dTUYXV",
-	"F/ZN8dk3j5xWrrPa7MvPvz+iSOoH6IKBseYz7bffPBHFtJV1mtJFyM8fySNRHwI/I+GAxED5AG0eiWBU",
-	"MW2CCyMuQ/I1VaZDdP0cTQCh/K9PH348x5fhUDdMu36SOQOAsFxSpcEM1vgchg5dUSADoUaNw0YopACo",
-	"ZQlIyytpdUCrozHhFK2txMLf3h0AxngfZAzvvjtank5tMIEhUgNOB6v/OvQWl+q1ldgiVmeuqxZvV9gN",
-	"k53cVFRx7XwsQ8LMPsS+Pob3Osz+8Vge7k3xCEzvEsqqTF39QRO5FQSz0P2VB44QSs1046eRqngkpZsa",
-	"N0cNAJmi6aXlMhzAF2Vk2eRtjnFNWfkWYTGl+z3X5jU+8jC0UO0idBBnITit228rrs9n5hfU0AXV2GEY",
-	"+iVEJA9qsdnAbf+BXjFYSW/Lzu7w4laHdmZ3B/vyA5QnUHgdQSjHiBYPm3f6m7VDvthXGtc1Y4/RcTs5",
-	"MI+8a8t71rosp225dPyxfYes5YnxA/iI04ifwfzBzsCS1FpuobEF1WTBlmAGZrPn8+cPyTfwIFljtKF8",
-	"s3Piwh3whZ8p1/asIb/LHm0xQPv27Au25IKH8EKUgfwnM29aj93jabSHiRxK9+P29rwFqR+cF1yRkm+4",
-	"0Rk68DJwiEK+tfOH6iw4NkB6WFUCW5M7nBK/VYrRAmpqcLuUrJ6gnXSI3fpWcg/Dcbu9+BJZLy7ijvwI",
-	"Dc5uRhY74vvzxIzLofv+GnoqhVUcrypN8NtP7gp4fEdFGCruyB7T1+5O4OwRyjBhPIJi9N+MVeCJbyjJ",
-	"Q5+Bf2yDgNRNnyQHnHnIidHc1tPSoYbFie+9lFffmoclPh5pB+Vw/XH5Iauea3LFKpPWXvX3QdN3JzLs",
-	"0cVI+bOz7iHP8ZH0fAonGZKtkZ63dAeTarnanXHitFewBVwCcQppG5+VFBVHr9csv/IJDvd2CjhA5Bi+",
-	"l1vEU0Ubm6HY3Tb+InYDYPIEg0u33PVLaEvvCq3BnCJ0RbnQpuEbPoPHbfcmcZd/48UXvLAlwyS67j6/",
-	"gb93WEhnr59HmpVL8RiqJM5UO+q8aDUfd6p/cUB2T3J98AKcHhU12Cgs5kH+x5H4D156kX0dHHhUq/hW",
-	"N0bJMfT+fP6nac8/LKv/xIy/TIQKtp3AUA4Y24lX65DtPMyMHvzwt1Q/Aqdz+4AJHpbpFR7j+eABHXAC",
-	"/1TS3Rt45H58ufbdjx7AspNINSNhvzLvxgSvaqeh2iPcR3tGGvIfMd6JcYFQC952tQYNbCvVFXLmpSxL",
-	"udWDzlZIbUtVB7Bz+lesC1yif9Bn7Hmc21Ku2nqBTwiIeU/vXCFo9uzetYFp3e+/cl1gqO/9IygDbsv+",
-	"6TSB11IplpvmQkVdri0Ocr/yf4D7POxhP47k/6lunQImMzmr0J5D7FTWjJYHzOjv8eN73Ew3QmQj3xms",
-	"dbwDdu+cIqoWLQe4D5c1ZiAtBj3gmA12IEfjEuKVJbSU1gD26S595vsEUt/BcMFyuWGY3epVCFoUimls",
-	"92aV6hsDX+MCcj4c+1AY/JcZQpuRs5fkh1cXgZ026Ij9nI13MP+3vLxNJD/7LeZtMs3KZxlGy36pmdo1",
-	"4TLXiL8hCF9OilQJlW72uy6dMAb+3nMZ7vWIkqLckVLKK+gRMTAPQ69YZx77aI/7JSORcZeE2suUufL8",
-	"XJb1JmCjeQIw0JVxCf3tXa9dWSvdlFgYvmHn8wvy5AyDM1g5HJszDtCZddBmW1HGl/NoUwZfnPiyV5x4",
-	"m7SMKXWAMP2DtSt9Z+4dbvn+FvfqDDwa6lSSxPacEV/2GGFGWu2xmwMMZbRQ1N0ueIub1c8xNJD2mcrc",
-	"MPNEG8Xopnu2QRNbcEGBEFtU9mL+7NnZy+ff9Kf0oNoWMrMHyLLx3nSolwB5fvbsa9bEnPsd7gTM2Uk7",
-	"Cvgc3JwTWpZO8MCdgKC6e2jLc4YUm7OorhD4zmAAGLnNgwV/7XApFjtO606Tx53YXsgb8AJwo11uVbNx",
-	"C3kzGvhtNuzunSo/sq1b+N2HW+/+jCy74/6cvnKDB9RsJbcQu3KJt1RjwIcqRuxaC0sXrphpIW8u/M0z",
-	"a7YhLXnUIZZwy04XdXkgcIvE871D3n6QAAKKqC7WQkznuFVg9eZhkgX+l3rRS9mh0A4Fl1wbVpyTBS3L",
-	"DHrJZOTs9OwlOTv9hpydPs8QUPnsdJ6Rl5C6eYCW05yGsNW/B5+hXRSUWjoNFG73Qa9hkAR37jUMm3b/",
-	"irxlc4kl6M/n4zXo3/b5pUNUumI7nxTAldP29UU7Y0AbumuTa7/i/Pk8oup/5Z5M3OGvwpOJbO+fM6Sp",
-	"5YahUHdV/dx0siVi3O1+HZpxzvigR/647kzguMZnsqClL4fY7N7J6MoBZ93huXyy7/wKTuUWF/FhL9YH",
-	"EdydmqykYBkppQYbtKL5FSsQQQO6G2ToKqXkSkiDjQaiZ1wyfbhy6T2jgCP5CHVLUzRrhwS350USjNhP",
-	"0Gxop0R6/JW0tMiJ2vjjpjTCgT5Q7VTpBntwnoaVUO54M3sDWoZhRsyeLt14X0q5Osn19QjIwHtwX46c",
-	"kTW0TnN9fQHFjJqZ/6jN8sk33R2OePgiWdMOb+Z3U/9/qXilm2TMNa0qJpjv+rzBPuGwqnPy8e1r8vzs",
-	"m3lG/nz59sk3rqjCu35wydGjcmBJGzujYf7kWgU+jPr+i8+uGbk7blJNMs5U3OBb2P9hjn7Mx9aF38pa",
-	"DCIeeIChQEs+jxnqarixPzxGHtC3JMd2gxmUFfAliFmKPW6gtDLkBBu+sXYXgCcwSBnai4H28sRcXOSQ",
-	"D/gnHzq5fycwDJXqnnFTv5NEq5zpWMVPwwFwsJNVdTPCr4/ZrVV18+83m/IIdr2lu0pyAQVavxuWjVtk",
-	"OXOYPvnX//zp/5Kzk7N/i+++x6seodTmsQcLWXQwucfItjXBO+ALZdl00bhiVbRmrbVzY6GLZiX3Fr5o",
-	"bdYjVIztjR6B7GMVoJQ2B/pIxWNV6yiiJ9m9FIkO2e4Bf91e2WYLmmROPlrlsU/td+6eve87Et7vwXce",
-	"wVd48Jr8gzsMPzLLP/foT4F41ESwLaEBCZF0CtvGbuf9OhQP3OyHJ47HdC2G+ojm+PZ8ir2D+qWmwnBz",
-	"CHnkI6PF/+Bju77/aU/EU7NuUplYWTQ5Ythv0YNxx3LDPGxoEg5FJEPsS/bbjJal3H63qczuLwhrGuur",
-	"/K32MRo/uWfZC7IaSrPDTKSkWcUQ+/tZdwBYDB5CaISJpheGhLAroxSss4uEL9uestgsHVTxAGZHSgpi",
-	"47HU0sNqaVLSBSv3ckpj42/s8WL/iIGdicKG3Nt9DRQ7oO0gKO1j8FhaaO8TrpjSUiAxYvSaEn8L4om7",
-	"ytrwh+2Aj/jIA1msuyhe1ACoYlneTf6ze5cLojCFwAIHgYIqQCTP2QFDwK4GNu+e1Bt492OhXX485PxR",
-	"+OEjOHdgZMvr/Pmcd1PLiWZMIK/07bf6B9pcjFOkseFMI1qWtz3iCW5KGkuE5RtG6NL4QjZo0pjWwSjV",
-	"67lPaIN+SfoVlBrlDpE3hjmwkrJoK1UPS53/VRcrxN2CtCEqCqLYhgHw0L7+26XFujwEunqpdh/hia8O",
-	"hBCm9eiVq9iH6uFBCD+IADcB15MKSNB5lMRnK9OAjFAPrDcLAs3KmmJX7NTmHfbYT20YXRDc+If1hk/4",
-	"yIP5DpvejCO6g5vYA/kM3U6N+Qt9q9F78hW6zXkEP2Fr5AEfofYH90j+wX3Y63BiDaEn+gSbQ/zK/YEY",
-	"hZvgC2xR8RAa4MDi5w9ITg0lPey2Wk4/SEX34Tm9T27R7l38GB7TwRP+p/GWutvZ9pReYw+afUfpEKs6",
-	"LWo8g7t2kb7x7x247Q8pPDwa7gNfdi82AAi2g0YIOXwAOJ1yRPfqw35kZvwV+a7xMu35rTuHYvhmxF0N",
-	"CHJ98+q23t2z+fwevJhBY07wACRhwtrFQxmffjT/JsyhU4LjGyUWcivOyYuTp+T5yZ8ycnY+f3EoQ8co",
-	"PmK2QArcw1kt0HQ29SRganeFzosZlkdjoaPZ4nrmPmAm8Iilf9ssOxjmq4DkxcUMU8IjXMZXbMUFpIDi",
-	"sfdzi4BEE62lQDtfPyQm5JofNJDuD/rq93/FHgMD8/hrPH+Ya/xPgn+peLWPfxnjFg7/6qBk/g4feTDR",
-	"HDDeUmSzm/8dVUC0E++pk9Rc9DAUbsd0BkDPV619fhiwPZ18LuFIGuweSJHYcOF+Pet3C7+FNuCm9xCM",
-	"5F7psqM6A2z8118V916udLcMxXVBcqiUImdksfP9pDOyllto1CaX1i5A3qqH4PZanOde7fC4jvOgIubr",
-	"QdkdUhrrToPyQf7f6mP+EHetNVzqXRNG3U3nqs9OFYL4CBWFVTyFND5n6iKgZxEhwX0/sq+nv0HR1pdR",
-	"zfwj28hrdminv0aYWmGsPWv3rLtP0K/xXjBrjaOLNCZx4DCOZz/TpjDCp34fJw6uPcyx9KcePU34FlPX",
-	"fiexk/kprTjshHu4D9fYbyHZOPZ8/Luf6fhaCtR3XFtsml+VrBsYbl6jffC5NzpFXI+tVABHRqHbx9Br",
-	"qnbtSxR3koMjGswo952FvDnwsKvKBFQbaI7l6uTsTxSbVrn3tJxqkc2gZenaRxMj8agKrKGDP0uXharX",
-	"7cW4dJf+68Abl8WrUVvFhbBLBlv4N++1xNB/pesKZr+LmmF43qdGfvn5y/8LAAD//w==",
+	"7L1dd9u2ljf+VbA0//86M88wtpy39thrLpqkmWYmbXoS9+RZ67QXkAhJOKYAFgAtq1357s/C3gBIiqAI",
+	"yrack/YmsS2KeNvY7/u3f5/M5bqUggmjJ+e/T0qq6JoZpuA3nsO/YnI+KalZTbKJoGs2ObcfZBPFfq24",
+	"Yvnk3KiKZRM9X7E1td9YSLWmxj4nzPOnk2yy5oKvq/Xk/CybmG3J8CO2ZGry6VM2KZVcKqZhzJzpueKl",
+	"4dIO+5YLpolckP/58O4HslnxghFuCNdkI9UVy4mszDlZyQ1ZUIWfZISKnHBBzIoRJnKyWVFD5nKNL+Jm",
+	"kuGSfq2Y2tZrCpNoriRnC1oVZnK+oIVmYfIzKQtGBUze0FnBujO/XDFyxUVux2TCwEiRncRv79vMNb15",
+	"y8TSrCbnj6dhBtooLpaTT3YGiulSCs1g/35Uclawtf1xLoVhwtgfaVkWfE7t3E5LfOI//6ntRH9vDPX/",
+	"KbaYnE/+7bQmilP8VJ/698KI7aV+tBu8YcKQjZIwKT9/mNE3c3zu9wnNc25/psWPSpZMGW7n7La2bPzp",
+	"9wldywqn3h7re2aUPUhFTKWEPaxAbLmscC/dFolqPbMElk3sOdhXMWFp8B+TBS2KSTaZF1Lb5zcUiKKk",
+	"Ffxa8IX9tZAbpuzb3Di6kBuiJHwzV3RpP6JXjHBhP1zRK/vdBWP55JfdU8omN4+k3VkKW6HtnHRpH+2s",
+	"b32qM1yaXSO8VhNKNJtLkaet1vA1a93Cvkc/NcnuH7hL7uuZPwA/0XpNcvZPNjewpqV85P5o2Hwl+K8V",
+	"O3Gn3fj4EV+XUhlkL5aMJ3klrllxOpeKnYZvwnzw26+aWzKKbBacFXmEj/xIzcpdf03woYzoar4iVBM8",
+	"lRN77idh2dywNbxo58KFfaBK0W2TujoPFnTGiugnla5oMXTj3E5+yiYbqfLYXOIHiMP6b2V+T/yonZO0",
+	"2y60JfaRV1RfRXb644rPV3anN1zkGZlXSlnOYHmy3rCiIPZrZGEv8IqRDePLlbkgbF2aLdmsmGJESMFI",
+	"LpmeZN2dm7H8QyHLNALPJjNpCe73GMOyo6wYzWEoKy/ss0QbauIjA7fQEZb0RuTsxq7YLgjeaCQxnBEp",
+	"MnuJ3Sd2PFOLIve63TWjfNqVkdlkXkVkzHdyA682ssI9t7+UfH5lBaSRRR5bR64sfxvi9pILoIwVFXnP",
+	"wJKsZJETJXM43YILltl9pGTBNsRTX2d8u0OoXfgbtm8i3zGaO+qMXL2C0cETKSyF2Z3Go7EnwLW99gW/",
+	"YsXW/iSkscvJJeHmgjw6O4fziJ5D4TZvV9hTA4PNKGon9jGWk9n2gkzPncYipElj4EKa7xi95ngj2yO9",
+	"U6jPbGRV5GRtBRD1ZEy4yVLukJDmLWyKijInIQ2LXOx3IkLgTUY5gnXMaeWZ+65GtYefjmODfgz/vRjf",
+	"26UnKV6wPD4raVaOQxbFu8Xk/B8DzNvR7C+7ytJrx/ngfchuPKUuCrnxB8gdlVoddyGtHiKqokBVEzXE",
+	"zmLsxR/JnVr3A66G40FEqozoDV+vuVhmgX8JRhU8KuFPa57nRZj+jIp84PaUSi54n7bsRUUlcoZ7pGRu",
+	"pbRa0LllcmTG8gMJLmclCoKE63fTnd43G7olCyXXflppF3kbWSjuXMEWScxgh7RxGXaK9uUpFK2ZtQHm",
+	"LK7JULVkEXb2yg5DKF+znNBEpgVKdNoG20ffM6pbDKDnMqO0cMTtGX4tjBsLdLKqxd5avDRDjSXo+07P",
+	"b8zGC8ewM54jNPSOmohRKHt+6XSNAT2Z5td8zk4cd0hWkvFrqCHfcH2IUhwlAEvSiYdmuVJMk7LMylK0",
+	"ZqYqCU+0yPpVY5TK6Yz2PRVLFuGzl9xqWchMLeviOiMLWSli4AMuyIJfMzvimlFdqZ4bIg+xpHDDa03c",
+	"j+A2HF7rdjQseIBw2E1ZSMVO4PiT6cZ9Cyb4Qt68lEW1HmtSXbHtSOumsaE7KsSCUIJ75lV+awgEzZhr",
+	"8s9Km/BQTHmRJZrQ8ZfPV5LP2QWhwr1/bk2ONaNCo4jlSo+z7vD32ncQZoZD2TMt0BnAbswe038Oe0/s",
+	"p2D//8aU7LFMIpNvqAVruiUzhk90N2hXF2LbBh3Cs01yhEnUexoTKC/kzf86hWwv0ewIzOD7sjtNNtys",
+	"wPTGXdCTjkLo/p5qFtTEvMcg90dmZYjlz57tg3KCQnwlpRUrmosrONRFIem+U4TV2PfrfVdgv13u1xrb",
+	"7ZdU5YeoNu2dS3ES7exZ1yobo87LyvmPD/n2ii9TVbNCblLXd6ATzHm/7EAZzixFywKailrJqMevWJET",
+	"iQaUcz52uSbVyYfHyyj/c8opkddOgd5Q1ILG7gLMJVwVO1zmDzllO4Kh1qcs5Ioua7MB98iKxgab21BN",
+	"HKPKB9mcuwNZUBd7TL62TC0Lup3R+dUJ3Lpkoeq/BrN4uQL9Yyx3vKZFBYaTlX2gLhBr1IPvjAq0DcFY",
+	"mzF0FwUPUsPy7tHyup5PHw0BHa3tbNPsmilaEKoYmcNa8n3EGSU5N9GtFDk4UKZxp1YCYcO2pFoRad4A",
+	"r4vhqzNP2kkE4rR1d8aHaOsvV1SZt447jKCQd8JSxzlsL71hOiNarhkoBDpzyhLcmlwKBl7GzWprn7aX",
+	"RxMhyVoq1hWz9vuH8ukZMxvGRMymLXJvHUvNCFWyAlLAiW7spOpw3SSLeFdyuYm8+KNVGzxTAx4Kz8Ve",
+	"MEyg4eaAS248bWr+W4THvzFEGypydGlrSdZUoOKmCaPzFdnQLamE4QVZcMFA2dXgAo46SLzefJib4qVl",
+	"0SyvPRXOzdAdZzvw5RlDCRgJ1jYvF/oh3N6Eu+WUS3dWnmwSDZyXDMTjAQbOrhSa27t3R/Ej0MvnVFjN",
+	"u5DSkjItpFi6QAbXyFtHWRbasDIy1MsW7URP72YwdGStRH/Mww/2nSpMMASQUg8Qtv2gE7TMLO59Leuo",
+	"dlqQOqZb24n9rWL6gLginu7A6B/goU/ZpBLcDJowP8FD8YsMQtt7hVE7mCupGzFL0OxOvD+wkSPwfBoR",
+	"39uUIYB8979ph1A8zfe7I1/KdUkVy0cbFMLQ+WCU6qV7zF52GQsE/aj4nMWd314nmskbJxAMWfJrJtKk",
+	"gYvHdT1qVrsfmPZr+0wzepUSE6Lr+ICyMgtuejiWS4jhoj8cF48a3KXgVFZ7GrwO7/GpIZe1FnSZaiaN",
+	"EKY9Fouz4HK+WDCla7k61o20c2/gMMPRdZzb3leIhqLbvixcCr8JLd83uqL9KcNtSFRu/Q09SL2FL3M9",
+	"Pr1nSblA4k9TRXcNKLRVvAVVUmUyMtuCj+mKbUEjhsg4nV9hhMpbVZ5ntefjr1cr2SrGSccJgmuqOMU0",
+	"poE0rgjvXNObN7g3TyCDzv1yFgvy3Jd06mH4/vjiLF/gOR5o8ngnrrVjJPwNbJ+L4BWGwOhMXjMyhXMW",
+	"0tgPt5gWJiRkBzrup+lWp1rKb4wmLjmvc+y8bTUN6nZgfcXjyNGod9Ro7dldLxlH7K1PFAF+bk0x7b1R",
+	"M5afgztm6VVa2NNiy8WSaMOLonbJzOmaeQtsxzSUND2lZK4Yi/ivPpSMNbwgBRcM8koWhdwQvWGstHOA",
+	"KYIgWigOCVKQhZIujeaVumbJfuYw6d0DXqqYD+5tvW2NCQrGcua8cuGP3lZPjJfxhXm3WPTtWnD4LdH0",
+	"DrvIDYFIqT/rC/IEcoMgAUqBkyAjUxTq8MeCapM8J8HeVRHV4xvtlauSz40TZsPvW1O15CJmmALJE/z8",
+	"nJSVXjXIFxePiWSg6aT6PEEAgyXeGfLbhocsJO+0fRg+uAC5u3S+AglazwoSRimIdSupQPVSlBfopASP",
+	"FNC0doFo7YMPGiLKSP4FCAyC74dXyMqNlLsUC75mpOBroH7FWMFyTEiVlbGc03lwrSUXHrNL0bK4hvcg",
+	"I236ioXEH5FC98RC3O51pYTf1ppEwuG6i+OZQE3YGfIQfz9TdRevER2iupTbkUpLrw4edw292GJeQCcb",
+	"vmvQd6MV1LBHLhax3wZzuqR7FmYSkxuv2IILHkKnY1S1efhWEsvspvBG2OdM3oyJ9UEEMvIal56vk3Wf",
+	"2r+TNPRrkMNR9i+rst/hiMOA2okKJ9hgUuVww9LVCBBt/XmfwCRcPBjco2bFxKgB1vTmOx/565Kli7+k",
+	"79f3LrIcGaks6Jz1BoUohoHcWnIly7Kd6zUcp/d55OmzvaxTz7vvC1py0qusuhx7izMA0l/0d/zCwPUJ",
+	"5mrSOz9KlQ/apOGs/dIDkTcyyL19Ge5dg4KywClah4F3vbETgRQ8eUfZlZLlaJvQkk2damCl9SSFmY1x",
+	"D6fnS/WnxxyWU+SzB+oMopRI7ELR9Ygb8do+HucTycHphlL1p45U60gjUhLcGrq8clqrpDnPQSe1b/c2",
+	"2Rg/14GeKxfhqTU8nGnQPzyDqFmBo8DUUDxc/MNC8farB7r3Q/bLTrEZ1RqrBr3xrImRxI7alE1Jto33",
+	"5Twe8OVAGSJdI6kMxDrcgw/hAQp5uWEWfWz80hXNjGLloA1I4WobMq8RuNoSTOGkIoef8klvtnekSoMb",
+	"yMDRkOEerhOylYworlmi+WundLAg6bedTV3Rk3krF3hNiFLMMVCbGLU2qoqWBbhU//DCaFT9tllUwfxz",
+	"0/hlr5vzrOFxbSSmFfmABuwSrBpGuRcrhi9X+9L5UAFJSR9I223QbJqSz1BxBTFwzXPm4k0UXf4gSJoH",
+	"vGeeqDFZRoRUN/LG99xhx8x9EBEnH0QvjjTAt53WeHKJyfiJbNsnoNqJfXvtS5TT+cMHuWZmxcUSfVYr",
+	"WpZMsPzCuX2Rqq+E3Aj7y5RIFdJlkxhFnagGfKhUckZnxZZsaCJvGJHS6NKru+Uwmq4ZYXZ3yIqiAw/+",
+	"hCm9zTjt04jDejcHVpcF1SusUjCgQeIPpJBwcjNuQAlaSWWI+2XB4Rta0CVZKAYsBzzI/jt2c4xUAvQq",
+	"wyEOFXLI5j4OoF2NxB76xmXWebVuZXecEwqTaIdink6jUZ5yRTWLVIyHzbPGBa5gLteWEGfIcPbdYftO",
+	"WJ5iBaO6r9BMydxNEiETnjXgE6bRnCGoDde9tUZh0klJTi7wunPh7J+RBD0dpbysZHN30Ybjaobi4aRV",
+	"fXyAxz/9klAWN8a3lk2s+TiSG/lIu2dDxMiLhq/YKhnCeZELuVxG9JWZq52KVTv3/f3ViIo2dlOyucF3",
+	"JTxuif2Dhye4W26XflnraEDSwzpdEzdMcRo3zfWKlrfPO6ghDaLZqTsUGq3YcOTpKgcsSxgCYFC8PEFZ",
+	"mg69oDgqB69d0soIor90mezob3GisiCyZJHoICuKbVS74gZFNuhAXOQ+lodaEeWJcZwZUtVOLI6qJdPW",
+	"UtaGijoNCFRGyOSAgpSVVHlWB9Dg98RIItXmksfCR6/t2+3H1lq0/2ck+B0IQA/MWWqdnMgt3aSGKRt2",
+	"RWIET8e1Dwy/GrKWaztSyBSjRZHVeTAhP8jl6GKlwCEGUWlXoG8fl72lxeKmkVQr/qefK+7nQk6TGjEA",
+	"+ortr6pE1EJ+i7tBr1H/tyqJlAUWDs7YQjrN3TumUhLUYKRvFiYGuBBUcXtpUcxrUlDuI/iUFNyYIvE+",
+	"Oxyfzii6DtnX4AAzmW8xhqT4EhfEdF1e0cj2dzUAvGHUW74cwDi8ipiqtiWLfsOEdu62qB+jZgopL1sp",
+	"WS1Xsd1xPAYwmQDUC7Zl5pC+wIwb2BhXRiND2gAXyTkjJsrlnXqNpeL16M1DWDLjrs74GqyGj9XFdks0",
+	"wbxMaPpX3GVp0zIKxvqQGiIr8zBkKAIyJ6MDgdaHMax30OLkNR2TtA/fQcXDZ2IdbvxzTRa8CLyuLVWY",
+	"1kwYp+11a0ssY+RQb0uhIN+7DqRgf9Gkr9QEwmI9ziKpWSPqizOkitVTJEYumSWJVgG0/UM0O3dPkTW9",
+	"SdV4GY3VS39vOSWd4R60i8LgqtmRIX+O9BUsji3z7l3lOlnR763+/ujUSLz4Vu1aSXsYLlyWJIve9cZb",
+	"vUjrCZbsqw4PaYl7pCfm34fScGsw9jmlIEhuDFP63J6L08s0A805A7BB6oWIYKQJNtPchqT9qDM5e+vi",
+	"69/31LNPOzXs7p65Yn+9tivpK/nfYYueb9XQCiLEqidZ48ZHyt3XwCLszemUvrtdjyl+r2UlRhcwrELS",
+	"e/xb6KzoAanz7MPbVlxhwWjj8tTTy7liAWExSbwrRlPl+z0UZPpCTDeP5gIaCexu/xLdz3hEB/mfMeQ9",
+	"7nQZ0kMagBokJkaYpLc4Z6mhnHiR+etEW+wga2qcObkHPWucMn+B9Ydk6nhF05g5ulJ6O4OSCfSaAxFE",
+	"NbZaO/NYQ3DQqQFzpN/DIubfUZEXzr0wMpu8ifoHGk4E4mCHJUIicuRQFs7AdL7ltiUEXiXu4BJzKPR4",
+	"tKEIq7eixQLqa9PzH+J1xpeOKDxSg33KXyVvCndp2t9HL/ubDrAFyx2OGSULLpaoE+AanL8reNJ3lrZH",
+	"TwBl3SqRgHR1DCAIX2/NyxoOwh3kAIGCBDsJFJZMoDqELBvQjyML1Wks4v2Czq+a9l/TLY9ojZaeXaKB",
+	"NedAadpwnWjaj69ZHFMruGCsODAuYS0kVhgy28IKMV1+RQ3kpP5wAWrktKObtdxX7f1dVtqk+sI9fmhK",
+	"8LzC7UjRYTZcFcm5VLEEAnvl7YDBiLSPndebgyKVijwjsFwHYMtVoQF184C7BOtz8wlgdbiXfkUx9XPV",
+	"YNJ7kVL9c3uTJqJ8Owm21W7NgRQI/hAsf+F61bx5ACJ7be1EpMLmndsN1bMyCr+LYIUeEiO4ecBBZ88R",
+	"5XCKfsXotdfvkKODReFYYJctY9Ryq+O+BV9eDCQUHOZGlgiKdUHOnvkKHLsRUHpMKJbmJGom9Ir9VPak",
+	"OemKm9SiqN30EINFc37Hw86EIeNpPOkZouGQ4/qgqQFuZ4zIymSIIcINcKaubD0EZFduBOu5IwDh4by7",
+	"dthQKH4/9c7g0o9maEGllrLKiJZkQesUMMhtSZxNH9BmI6a542ATdEm4yNlNRqb2Kp1NEx3HUW/Qj5A9",
+	"wwtutuGWAkOgDe67oSNS2jZ8fYDGGpiDVQ92eJB95TALSjHloAQDEvfoNVN0yS68Dwac1A0HG/qNXZVr",
+	"2sq5eBGF4/6wsnTqQnRWId60GZBXOXGXiXckJ1EPK/puKb1iwgU04RhHvLan+cEl+pxrjbVVyMhDYLiL",
+	"O5zIMaGVQ6/CzFgRWi1kvpZmLPd0Z9Sw+fy+wF76ScRY6DVTOUcN0ksgB+FdMrWiJYYDo4IIyx/fiI/U",
+	"BbEORHxrv6ehfIRIZUsrdn00QhneApcIN9SrDNnE5Ub55QWeFJAOAsSBBzZAluiZdFox4HfoTRpfCfgd",
+	"o0VC0k+bFyh2zeNOhjeGLJXcaPTesWumtg20Aiq27eDFFStNWpGgNtRULf1EXkWIoSvN7beyesYx0nsT",
+	"9moUSksA7Yx/K1ZTFusW4bBRLS8GprIAPDPXR0JWKur3ZMIozvqAYC3NgfrWnQEkG/bMbmR9IG5bb5Xg",
+	"itHctVLqKRMs2A7gO/ENgUb0HxFRp4YbA1drhZBLIsYgVYhMOT2nUIzmcbSpunKv+5lii0rHWLkHzLLa",
+	"yswJiwvXwCmEaayeJSTeB6iEH7Hp793IsdCEHSzuhzSKlz0KO3SRWlfzVZ3Ihzbw+nCgF08AjRK6GgHX",
+	"752fVaBMf6SNSjlP7H5x/Xc4LaR6W4hnhDRIQLJoAxC7r/XP/n1NTyOrKeL0uVlthyMSzq9ln43OzLD1",
+	"WA+UzOM7OvddrVJ8lRxbsaUmeWrD19T0eeCt5f1aRhJcXluT3PiOOJDTDSAQru1ESr6oVOvoapeVgzPu",
+	"TgeAl2PfubJWZ7wxyfFwnUcAcwHEYl+zFIhmpHofRuS831W+awDYjZ7RWqbDk8lLyov4a3zafTfLXvF5",
+	"anBxT2Yu78UKM2rMphrF1+uYLHsJ+XMLV6SedpyVjs8JFOy+Dd9wxZLhxJsaO+YYwhY1TjxcA3ivv47h",
+	"irmLmyG3ChRYb0Q41pp74MIavKnJdxr01Nh8d0X8QdUwZ2usIvHVZ0gNnVKRqMo/kzcnwJaT9f2ZvIGN",
+	"fMv0eLQyrKA4HDi3L70/SIOIkjouZZ8LzfMeGVi4axzBd7ivHPsGWxlTNTeQ+eHq0xzhu7voyadBemHv",
+	"wr64TQgrTsnvnReUH37m1uJLZm53Rwf3UoohFz3KVVrCRw1KiCclF+0zamDtZ37fUg4o0vhgTA7HyJqY",
+	"dOQHq6Enl4oc1l+m0UUGR2tsaMrW9cHXvOCGaeLQ/aByQR+Yz9+LlaTk5vBLRXW/4a5X8U/GXIn+rkTp",
+	"jSf86Q9AZ4duIG6T/Tm6ostRDSjikFCw00ndK+JdFLGtL9XEmp458WI73TFRSK3ZeJT5PsQjsM0pONnB",
+	"T9gI1nJNoLkpeI64OZBm+6rt9pDd6Mq6uZEqmUH3ye0RKXw7pIHhfE9zTig2eLGbYBgiSVCmmwk137nr",
+	"669Y6/Ca919WCsvPbskB+k6jh9XFL6W/9m7rfVm1PxE32ZRtH7euflqi13H/HThm0W+NsdgVvWYEHidO",
+	"de/2NRY9zkifbU+JV/OH2COO4BbpiKweoAFOBQzDryO6cdLQ4iiiZoAK9a0PC6rse6YFpfvxj3plkt0c",
+	"JXo+8a7SgZPyzsuVc9T3CDScXofwm/ABcWm1t5lQ7T0moK+zPCOb1XBfNEcTQcuvM48DXYWeQl7wOXGW",
+	"BXNwKEUT8vTFiTM501M08Xtorjo32a166zYkmQe/7UpXB3LBCCUoBAA53hXUQQzZ1RQdwrnpIt2PiUPe",
+	"vUDd1aG9pHPjZW6SKay3KfW7XSd9XFqwG4OYdLMthnukWje7Xvm0lcPKxezNMqM1HL+3uyjCCns4udPe",
+	"wrxH4iBF+GE4nZ2ULWj/Fdfe/EaNRvDtuv8O1pLq0rtdfahBLj34OJ9C7W5fRg+01ZUCQQrpljTDlE0P",
+	"+WhTvj3a11Py/xPl486Ylu0Wk+TQ3cQQbV33Nllql5KUeEx5Hg1QQq2SfV2GlFBIeaXJRkmx9ECOoyyO",
+	"uoo81gzWu4iAnfk7DDVTkIrEtNEtOAPzuXG7MV2s789dZ1ZcJ0T+dtClGv65HY7r3jiqseB+6d4waATY",
+	"0aGa3hIiMs4dv1NwUoWu8Sgr+yEB4pVIb9HjfkAh0vd1OeVBjVZ/ragwdZKdJnoFAFgC4nqV4MbzgZIp",
+	"LcVfNAlFijuptnzJY7foA18KvuBzKgxZ8GWlmBskmjbQj5a9Xc9kEXk/IA7u1G5e1P1WMB2SEQc+e+v2",
+	"K34emV9wjALdqSTjSnaR8J0PZVsGgDLqilac1BeM5QSSbntQyqhYFrvAVWdRFKW6EWv70dizPut08KXe",
+	"9Tn4YB3CHHx0HJ5s0it9oVbSg4l7hO7Z4TfKjQt0Dz66odsWrliBcICu28USt2AjSSl1AE+zFtWe2PXG",
+	"Uo6RpMlMWv53uk3lXoHMD+NgiOUxTliOQMVNLXhPdYr8dou6Pt8j77c0gAS3NQdAJPzANm8O0EGOlivR",
+	"8eeHH9owe1Em4JE/n06j0PTh0+kefPbxGLYBVavHP/4D2/zYROE9IOwxiHd3CMxvXIztR+D9gW0+eKTQ",
+	"+1jHLWBIvRiGD2Nzd3gMIzs1Rity3gistOktbwqF7onF63aU2Jx/9LHsMaHIO2gDKKRKNg16EnLix4Mv",
+	"zibOCRbPzsCFb0cn7i1pG0ArgDZxvdrDgZbUQU2NMXK4domF9WCSMIruZftzQQH1dCY3hC+FRFtlzyzg",
+	"jbptdiZBQO1YWvfSFmbpLxdr5Aq5eYbNcCNEjxMgAcZpuzeuJy7g6FFtsOytrnhRMgdduFUAnZFtQHdi",
+	"C5OR30hV1gVzulILGrFRPgtdYKQSgHt6gA7wY939dsRxuG+RnBnKC03+/f3rl+SvT5999R+R4krTTt9r",
+	"mAlKSdUHuMNbzhrw5vh+6we11+hvYd/X+TaS0qg1XbL0xvD+Cyn+h7oEI3ZZTcH2ggQNhCQQrQZfk9V1",
+	"G+5sopc0WUuJn10urdWxg79wbm1RhSCVWAUFYLahtzmaTx2xa1yz7RE9otpa3vNpHM1R9yYfXd3xeN3K",
+	"GYhYuUYyOJehi+6hX0/qs0m/8HU/oubhvoQg7OekiEItV7z66XLFiPswOKJqTPBBmberbrlheomfaf3W",
+	"Jf8f0Gp0JTdkQZVvk7zBmhWM4HADyIGbVV2ikvMuFsLYxuR2fboq4l0TNy5KjqB8mPXc5xwO+OBnUXzw",
+	"hsTq7NzfnKdwrJraLDDYYSg12jVIbkp8nkM3rpEOKdWje9fz+CW6uM+swXu0+UJs5u+TrnmEk4fGuAVH",
+	"eJiFrJRrkmJ/49eRWua7TxTtZHDszWB7PwCQthfZZbCwfge8Kun5Ohs66fFQw5z0tFflEx4e7KVSeqXe",
+	"tdSEXRkQTP+s8iU7ee8LbRMlEnwLZvT+ABA8nygTw+vwIUmu28CtCHMLUoMWRWo9eaTN2QHlYx1+bGUD",
+	"YEFRjf2PBZkxolm7yeKIkW7u2xr5LUmNrdHY7h8ALeCcxVHNhmI1LnsosYuYonPD5+zk/Tg8QP+9mtIP",
+	"lCJH9GfoKILCNwQbQPNGwxjMidVEszQd7AG6iTn/RNNpEZUZVcH0gUej7HcjMU1nVRpJnpD1OXly8ows",
+	"Lwhg3yhQALnIt+fkK7Jsd93p6Rxz9K3DdcV26wO9ZnlyB7adJDLFaCeteV/fFJ7q0+r1YBo3y31bEVZj",
+	"967Mx02xYbOMtUNA8fffz0LPZURH8ntVT6n3NNKaXe2o3f47+zYGXzzmHIxrYJ/w6N1tnMHm37ik3l06",
+	"oOA6edncDBtrMP4+Un140uNY/DhIcIfGsR7g/h/miHj4oygbjp4RrOCQqNwDnMpIefbgp+HF4oiTuHSc",
+	"cBTyjc+zORT45luEZcHMYK6Ii0l3ZngHctUtb28ndOgEdR8iEhm+26/oEcylGsudqLmPhMkQINw5qXVp",
+	"ts4X6AriQvjsPkOJu62fAYgvEYlPxYHqPjrQu0Y9z4wxQZRDKrs7kPdupDF0hgYAMDcgnk+qVYekcphV",
+	"l8Zuu77szUoW1uSH5Mm6pSU2H6bzq4KdkI8ratg1tg8p2MKAH5Rr9Bpon694Qt4JFly8NHjJOUD++9/O",
+	"zkNOfM5KxeaWdxEPmARZ+lwQWeRM+e9oIkWxPemmDZalki7Jb2DVmFB5/vunmMPtbV0e6p6bZjFs5Rox",
+	"GGNKGaEGq0ZPyPTc9z07idJZ8GY/n+51Z6Oz63u5M6En6RNaS21GzeHkLDoLkX/Hfa8ivy0nz7I90JCp",
+	"w0PiYGP86eOeCbz1Ofph/OnwBPBARs0gmra+5B5K0Y0+oRpRZye7c3jPjOIMmI391kmDcTa+Q02rbxf4",
+	"tT1kQBsyPQaAOGfcgyT3k+lraPztToFQR5dii9CVA5vybGBLAohD//hvjNsCUq+OyAVMwyNZDsziyeDR",
+	"+My/+mB0AXEuwGrccRc5FnHS6p1dP72SRV73jy34wgSQ9F2Yx1+iCcFU7B6KPXKo9ulMJjRQgrhhLgk3",
+	"lrc6GMBGB/7wsWWJpWILphQeX4Os/BjQY4YJ6GWF7V0JJcF1vmL0emsZRVmpUmoWXwZfDBzsWwSQn22R",
+	"otzoQ0c5cJB22MsasXRwbALIon6vFGMFzMYVnymZD976gQnVAZIGyznrhKQAQtQJwsCBT4gDvnd777Bo",
+	"B6Y0PflrmxXGeLGey9L5773AjPfXebfYEZyJYLU+CNtY9fOsm2AY0HYXUp2QdwGNd2jbB4WNFnTZEXkd",
+	"OvgAmAhexJAIirNnd7elgwZ6b7/ke489W6gZcwtAgHXHq1HW3Xhn04H9T5V0T5prje694UXRZmBcEA9F",
+	"1JkDfFDjShecNdlS65s0J/hyO50t0RvLbaIg81WH/L6OAVzb56A/GHbCPCFN5G1gfIipSrFVEDyGXHbw",
+	"ErZk38mzATD6Pgq9BHDXqvSSdxOA6sdckZhR4gC29jBJKaAZsH1yDI9+PiBuY+kVHu7rYJ3bgUfWFFcW",
+	"FKTVTgM/mjOrPTQIDFL30bL03yksNy62RNPC+A7+17z+Q4zickUHNKlXii5d12SOUJHrv+gTgvVOVnnQ",
+	"WT88Cz7vhRNUSEPx5S3lpZ31h1Dzu3/uiKBPjIRZsBs6N8X2llToYTCbihdfkzUXWIS4a6HgxfNHN1d0",
+	"Bn4ruvHuKwTHnleqIAZh+EoKwOfut/brteEAs62NoiCBN1hFrU01A9jxWY92E6q2mlL9cWy+rgnxIL94",
+	"Oiy0a8DIMGrUBn9jNCwXzWQg9iiqb43c2HfsHsXRMQCX1DW4liGqawA67rOPuSHuST96+P12M4hyIElv",
+	"xYFaLQX3XSRrECwlG7y5z8cbLVTMV85x1sWrZTnkmTXvz4wKS/2Nr+krvlhMsskV3dIrLNhfVvE70KyA",
+	"3k+PuGb//Al55+HwndAPyWmYCDevlGICraYNR+uuS78RhSo67i0ZpE5ijnZ9NXe0isWGFYVbHnyQWelJ",
+	"iWIFNfyaEW2oyKnKSc6uObUvGiNix+cvzqm+JXnbGc/bStXjLsPwnivXE8w1nUk0pp5NE8TVsKBaspxg",
+	"eakmW1kF1QkTLr1COTCZx0OEYeVFCvVfSuzgFNDjNWOij6YLqldds+Vk2nVSXa7YlswYVYT6JoBycUK+",
+	"s5qK1dpAX92Ab8B9bPw3Em0aUFpHktnCJT7eMxd96ViEqsTt+ahgVL0YloQ44hlZ1x0CZw3JFNjbLfmN",
+	"rNTOLZvMtoRtu6aTnxLwlxZb98+DaktcygViD0eNpWFW6sfyTkWsMDoCb20t8rPlrr5j36Fk3+zzuUcf",
+	"KnxLT3DNn5DdNqAnnQ6ftzTVmg10AzU2WnZGWhw12pm2VY17avT5CUuyE73qMu+bYNOrji1NfR+7aLuY",
+	"Lgk4Uj6UBDy4f72KJ6fTSddnIa+as/436DP2b1/bf57bf57afx7bf84m2eQMXvEY/sXXPYV/n8G/z+Hf",
+	"r+Hfsyn+Z5+NansNSPx6ioXrRt2eI3hKmKFtAuB6XUH52Uy5zMUC/3cv0cb1egIT3FRiqQ2Qy29czON8",
+	"y+PbN4kz4rGHCcHDbYqER2esgBD0rCoKBvFVrGBaFK6noDTuyXWlV0qCV1/PFds8gokCq3lUOd9+nzvq",
+	"iiszrCp8sI8RqciCUWj8H1cTYuZTvNIBH6wBmiyRnZAfpMGoqDXtoDcYVVc9Q/EdP9rEs9YoaRL7fMu5",
+	"gqAJjS9B9GDEnWpzxX9YXWj6NIP//gr/nT3B/76G/x4/g/+e4H/P8LOvzux/Z9Pn8N/Tx/DfV1/Z/x7j",
+	"1x9/De98+vjZL7GIdkFzy67kgqyp1mwXcKeZ2X4LhWoX3WHNhfvtLApAnCc1F92ja9W9Ulq65vRph7PD",
+	"YMR/Y1BxnE4ft90Z02k0IrtTHrWPlqFnO6RkuyYJJ8SejJ8S5JhsOiVV/mFoLogFVnFCj3h0HvfsgnPo",
+	"oOIn2BhveVTCSlkOL/+tlCUxHO0XLPy2k4kvJs6sF0UllZxTNZMR2R1eF/ijopCftPM1sS3gf+AMt/ML",
+	"fO+x5VyEcUmrJeuxjBptSfZ4rPGAZorRK+3NvoUnnETqfXyA+7pIq6c84CqefR3Vsr7gmxgnXk+N3b34",
+	"V6dZe5zHp1hoSXkbkqX6KmW/3vgOslTk6PYk37h2odZKMzXQZiE32N9Ob5jd4IXs4W6JPoI3d+QeGG8d",
+	"w95CLWmykBh9foovb3V6JVW7TqZuQhgzG8ZQ3JiNM70XVJGqRBGEjaeZP09shGr1V+iIxvW4nLFoHHtW",
+	"0JwNk9kL+1jD2Wg1xzj1zKmqW2A2OO2TjoftNXhP3POj4h9Dat6SlveYexFJZuJiWeCmdE1ivmxlMrUe",
+	"NRuJCUQYOcu5WJKAeabLghuiV9A9HCKS7ucFv7H318H0+e/1QKRBvrwln/vMRjHoZRg2wPBBtJN6mPqO",
+	"tnbWfYfEaL29LTljZYDGJSsqlrpBpbAld3BJqrKM6A5div7JPod3o06fUyws91ZE3TEVO2zyI1eMGEXn",
+	"yXzx8Xi+KG/lhSmG83bfyxy7/GA4jbg+qPIKRNyM1rFSsuTXTNwyQh4zTLoJZHZSSYHm54NZKVA0Lz5A",
+	"F8Z2sGe6z+EHbRuHc2Sb1BwbfS3T99+KIXnvByArs9hJlZm4LHUHCRmJvstqvnLy0gtJLNL3mYYyd/Kx",
+	"4X9svLJwyf593hJob35Zqd3Mwq+eRc+IQp5jO80RG9IjFsbup9B7WBMuxtzPk8dR7WmXjlA8dLbtg6ef",
+	"2nV041rAX8vius+zZlYqNE/po5hvEFltK6tGEDqNAQ2HJHEC37si9L3qKBhGaDas0P12D2zY8PI7Vpey",
+	"eCkVSTaUOTG8rKNZCBI2Js8xJo1iTFlvGCYE3nNY8APEhUDrJ2+MFTXXrNA+FnxBnjyfnhO6odsaK0/J",
+	"vBUawl4StzYaVt0j6JktPplKj0OnXzLFd6IhX8XHxSeH7ndzvMdJZ22oWrLb5fLRHf01QrwvIGfVHaJi",
+	"KbGuZ8MVKqH0bV8+pl0egSfr2zsY9n08vQuKcYM3488+fz5V2h3iK2gBl/WpvZfQDXsRUhX7zNuzWCEm",
+	"sJ5b0cyOiT5REhL7dg3aVsXDTFaFazW/BFYBfX6LEmNS1wD6s64Q9hjTBKnApsGswEgV7Fk22bC+pNAO",
+	"QXX9eYjtMyZPZucMreHelbu04MLhlTUMQVqYzq589Hw/SF7FtAvUza9cJyr7xajtJuhSJyTZx1JbIfcV",
+	"O0TV2TGFhPwdKLR0mpyrxijk8pbcEaPKr4ZvOZ4JAixBb3eR6yAmDj+pmLhm65IpzFtt0clZ9JhI4/mB",
+	"sZ82h36Uxrw3/HZ5DIly+iO3inohNyin4ScvpW/vr0vPoIF57EmfkYrN6fjkma64+sgHi9SejuXLn/ZX",
+	"AENR/8kHV9qfWP6rA+g4fPF+UTTHwSR8BuiZHww1B4INWntvwfWKoQWQES5cZQmIvgxM1xXkpLd3cxS6",
+	"1Zj9rIFTOzv6v2wLDZ4gi0guIJjDxbLu5e9viqtpNM5Y1VxcPcoxGX8Fn0C+phWfrjLyGsTlrFLClfPs",
+	"qe8PExyEwKqXMgwpXZ7gKY5BlMYbcdncsDFdJdg2jj5/t6AuiSADdjYBacLjC+xvh3Dpo3EjFj0GRGKR",
+	"3ih6HczsHdRBEMdVwQg0GUhyCpd8fhXhJpIYDk4tp3UwseSCXXj7LBFLoipYnFNJ73RBeI8LbF/kVA07",
+	"APQ4muwtaeuo3WbFNboUoEEST8SluGYq53PTBN+jS8VweCmJd0LZn9ERhU0cfBwEWhu0x41JSK9U3B1S",
+	"hgcy3yAAzAJhU2HTA1PQWAlUYoGPX6ofYoBR0Pyaz9kJUn4yq8BvIbMYj4/DRD8GkKiKgto9c1GRzh6v",
+	"+HL1kXZa6I15hZCGRXrQRPGvfcOOQRmvZH4wxGi6IuHl8l7BBw/19VOBD2PMr87IejyNYtsrc2C3CV/V",
+	"6iHTGdByfZBu8/zBpIi2S0QOGi3ZVGVW43s9Hw4eO0Y6jOwWPwajmQv27bi3N+CR7xAE+v4aTya3l2x0",
+	"f2y1eKwRlFu7ldTinlY6hh5qpSBgiYTuydCp8ND2F+nNjPchtlXqILxexz7qjreVYnfZlBNvWdjLROnl",
+	"O9PhvT6oLd1Pgo/tZDOjmpH/IhvFjWGC/B+i57Rg5D+JXCw0ZFbvnBxATUkR65Pi3kE1CU85FclqSAtM",
+	"0+8G591IieaSnV7qs9D2cvi83HP+5WFGWWO1MfL4yWPa9kHjtXokRh2Nu01BoW4cusu4c627wfz+M3CC",
+	"nyfn5OeJ/O3nyacL/1ADjIsq5nJNufJ4XNASFb0Wzfk1RGOUIAGy9+Sl75yaSI9VwPD9SShGc9Re7gfi",
+	"1HOGbijXfnIB5rAggMEKHm40o7rRSD/HLsvzLWeZMCr63c1qm9DwhiKFQpajt+JW2yhR/Z0qToV51ZzK",
+	"fVqu/ZZmbHYfpcpH9+217A+hSlz7hgx+K5ksC8SJI0ISLrRR1ZoJc0EAjd/1kexpnNTf1y7RYknvmwRP",
+	"+wG6u2K/xsVCxpuFaLiW1ib9J1+6+k7MuAODUtnL7hItV7LINaE+TPV3O552N/pn8eEN3GNN/v1qmZF1",
+	"RtanOiM6Iz/8R9Z0MEMnjJyBSUheskLzSmck+Hg1vMx9fk6m3cjqTm+zjPx12uxb5lvGnH09/Vn4gt0Q",
+	"lP0WmmjBpMverlwnPyNex5wJzWqjYfL9m8tJNqlUMTmfrIwp9fnpqSyZQOfwiVTLU/el0zU3jVZUk1fA",
+	"gRq4nOeTM5AtJRO05JPzyZOT6ckTAJYwK6CkU8xZxd42Ln9FwiZyKd7klnLhgQkSBdPmhYMrmUthPLp1",
+	"WRZ8Dl85/afGu4q2y5BlE8DdP7XJztp52DunlMKpYo+n0zsb1y0KRu3yO+o+zSZPcczYq8Lcms1+nk6f",
+	"jHv+8eNRz9fxi9TvgIa4XlO1BY8un6/w+hnvLMrqEivFqA5glytGSj53oCQGImX/mHhq+cW+93RG51dV",
+	"eeK33sXO2+Tz7Y0Vk9+AE/VWxxlnti2HQDyYYKRiJy9gqkkC3IpWJWhxCt+0NBIlkpl/4woqN2BNL3Ex",
+	"j15x7Rs6xyWqver2CK4YKwk3GJgD3csvd5cpfzqAGm9JLd9eM7XFVljGIZJmdtIzRsrKwAaQ2dYqF24r",
+	"azop5NLRyJw6ayHOXV7KSphX2FP+S2IwL6nK+9jLHD77ApkLNVBcCDCXRqIWb2kIZTlKd0weI5T4QIgn",
+	"mRoXylPOKrSM6qGdlW9vVFKF1Sb2TfHZ14+clq6T3OTTL/96RJfU/9AFP2PNdppvv3kk8nErazXhi5C3",
+	"P5IvlLoRSBsJEyQkykNom0kEo4ppE1xCcZk5X1FlWkTdzXkFUM//+fDuh3N8GQ51w7TrzzlnALg2l1Rp",
+	"cCtofA5Dsa7IkoEQp8ZhTeRSAHS1BOTqpbQ6tdV5mXCK60ZiIXXnjgFjv49rAu++u7synpphAn2kDJwa",
+	"Vv/H0ANdat5GYktfnbkuaLxZEdlP1nJdUsW184n1CXv7EPv8GPbLMPuHY9m4N/kDMO1LKIMzVfkXTeRG",
+	"EKwa8CwFOE4oDdS1X02q/As1kqhxe6ABMFXUvdVcxgv4Jo0s6jzeIa4vS98yLmYkveXavMRHjkNr5TZC",
+	"Z3EWiNM6vvWB++ErO3Jq6Ixq7FAN/TYikhatjqyH+3xPrxisvLPFZ3fISMp9O7k9xnW55b5/D+UzFKZL",
+	"EGo0YtXB4Zz+bu3YT/aVxnV12WHs3C4ezGvvevWe3zaLbVq+rXhBN2BgZUD8gN/jNOJnPD3aGVuSXckN",
+	"NF6hmszYAtwIR+CT06fHJxRWOwlQX7Br5sIR0IXfCa4tLUF+oyWdvOfuWtrK2YILHsJrUYb538y8ajx2",
+	"j6fdHCZy6K2Pj84jX4OmFhx4XJGCr7nRGTrJMwg6QE2DiznoLDj3QOJb9Q/b/zssIH8citEc6tbwSJQs",
+	"H6Ftvk+E+XaNx5Fi7X6XieIMF/FAvrQa+zojsy3xPbNiDpA+HvcS+pyFVR+uDo+IpY3u1Hl4l1MYKh5c",
+	"GtLJ706I7xBWPyF9gcrv/zJWQvStplQPdwg+6zWC0Ne90RxY7j5HXs09TguHFBgn7rdSXn1jjkvcPNIC",
+	"zvXywOWHShquyRUrTVpL5X+NO3N3YtIeXeyqfHQeKMht/kJtRQqUEgo48L5s6BYW3QivOQPaWTRgT7qi",
+	"hJSrY3ymY1T8vlyx+ZVPmrq3U8YBIsf8ndwgRjP6gRiqGZvaZ8puoEEF4eYBhO8lX1tLUtSl4oQuKRfa",
+	"1HzMZxG641knnsrvPP+EDKRgmMjbPpdX8PcWS2udzdMu93klxZdoLuBOaHdbLixTmFNBZow48zHfowuN",
+	"chfyHByFJTXYDDEWNfpyNKijl5dln4fEGdTSvtG14fk53qen079+zqLtAzP+shIq2GYEQ9zjEEq8uvv8",
+	"O/3M9OjEtaH6C+TUbp8xCc8y7dzj8O8lgD2Bnx8Lun0Fj9xP/Ma++8GD7nYSqW4I2K/MhxYgktJqevkF",
+	"qsqWBjTkwGMOCMYaAx5IM7wSNOaNVFcouRayKORG9wZYIL05VR2DZux/ZF3sEn38PivcY6kXctnUy3yS",
+	"VyzCcucKWX0m966NwaKHbjPO5/PXxXAxn4Uy5rbsT03sziOhSrG5qS9sNGzS4ID3q3/1cM/jEtOXqXn9",
+	"WDVOGRNsndfCnnPs1FeMFnvcQt/hx/d4WG6EyEG9MYgH8AD+Hud0VJVoBLx8CkHtdqB5b8QLM5r35Old",
+	"Qs5HwSxb0wCg7Zhc5nvvUt8VeMbmcs2wYsSrfDTPFdPYQtUaWTcGvsYF5P05dqkwQUtmCBdKzp6T719c",
+	"BPFRIw538/bewPxf8+I22VbZ7zFvrqlXPskwwv9rxdS2DvFfIbZBTUAeogGpGKrH7XddCn2soUrHJb/T",
+	"d1GKYksKKa+g71LPPAy9Yq157CIo75ZhRsZdEGovX+Ygb+ayqNYBb9QTgIFOxwup3FNyQWSldF22aPia",
+	"nU8vyKMzDMYiGkdszjhAa9bB+mhkRjyfRhsd+YL/552C/9ukzo2prYfp760H7QZL7nDLd7e4U7vnEcbH",
+	"kiS2vI7EioYIM9K+lt3sYSiD4AvudsFb3Kx+iSFsNc9Uzg0zj7RRjK7bZxs0zxkXFAixQWXPpk+enD1/",
+	"+nV3SkfVLpGZHSET0keroAbxKPrF2b9CeAvuHOyJk6YUMLW4OSe0KJxggzsHiUDuoQ2fM7wRcxbVXQJf",
+	"600oQW52tGQSO1yKBwen9aAFWU6NmMkb8CJxo10+br3RM3kzmEhSb/DdO+V+YBu3UXefvnH3Z2rZLz/0",
+	"XMebFZ+1wQlmiJIbiFW7YhOqMcBLFSN2L3NLd64geiZvLjwnMCu2Jg352yLGcOtPZ1WxJxEEifM7173j",
+	"KAE6FMltvKaYjnWrRI2b4yQ3/Xk77v12gJe+dQNaN6Tg2rD8nMxoUWTQ7y4jZ6dnz8nZ6dfk7PRphk0f",
+	"zk6nGXkO5QR77kqaUxuO8k+ftgA6BbgJZzEAd9rr1Q6S8s692uFQ7t/wsmw6EYbn6XQYh+ebLr93qJJX",
+	"bOuTmLhy1pm+aGY4aUO3zevQRd15Oo2YZp+5px13+LPwtCPb/tPRfh8pD1quGSo9DjmJm1Y2WIw736/D",
+	"Pc7Zj0pSX7a7HSSG8ZmA6FmSfWJi5+R16cBP7/DcP9h3fgan/hkzkuMyhnciuO81WUrBMlJIDT6Pks6v",
+	"WI4oa9ABK0PXPyVXQhpsRhWloYLp/dXSbxkFrPEHqJUeYzk5tOAdr6hgxH6CZmEzhd5j9KWl0Y+0th42",
+	"BR4O9Ej12oUb7IvjyVh97cgnszes4VjIiNmxlWpvYiGXJ3N9PQBE9Rbc/QM0YA3107m+vgAACM3Mf1Vm",
+	"8ejr9glGPOKRKiGHefjFYkRdKl7qOtl/RcuSCZa7sPXaWgEUd+GcvH/9kjw9+3qakZ8uXz/62hUpelcm",
+	"blH0aB3A59rOqJ9fuvbWxzG3fvXZhgN32U2qTk4c2+viFv6mMEc/5kPbLq9lJXpRsTwoZqAlXycDdarc",
+	"2B++xLzIb8gcW3BnUHbHF6BWUOz7CPASoUbF8LW1wwFgi0EK5U4OQycv18U198VYfvShz/sPssBQqe5G",
+	"N/XjszTckFiFbs2RcHIny/JmQN4csrvL8uY/b9bFAeJmQ7el5AIKsL9YkYNbaiVLWC759//+8f+Ss5Oz",
+	"/4iflu8RM3AT6seOFnJs9cEZuhaNCR5/278pirrT3RUrozXsjZ0eCj3WK7+38GNjcx+ggnxn9AisNiuh",
+	"k0BNAF9oMXnZOOoopbQvaWLAo01Af+yoR73FdTI/H6yy3L2tdx7+uO87Ht7vAS8fwBe/95r/6ZC/ZSWa",
+	"lS879K1APdFEsA2hAc2dtArph7jL/Trs93Cm4xPfl+y6D/WJNXns+Ow7hPBrRYXhZh8a33tG87/hY9uu",
+	"/3VHJaNmVaemsiKvc36xJ71vWBTL9fWtFZKw0CIZv5+y3ye0KOTm23Vptn/H1g/4im4wF2O4fnJPsmdk",
+	"2Zc2jZmlSbOKdTXrZlFDUxfwkM+s9oimPoaMsXO9RAd72EXCF01PcWyWrp1LD25cSkp57bHX0kPlalLQ",
+	"GSt2agRi46/t8WKPvZ6diULX3Rs/CBTbo21i445DOMGxeT7NtY+hlExpKZB4MduGEn9r4oUbSlYi32/n",
+	"vcdHjuTx2EYxXXuA4YviYepl3NguCMoUAj3tBdssoSvUnO0x9OzqYbPvSf2Ddz8Uwv/7fc5MhR9+gc5K",
+	"WJnl1f78z9ulTkQzJpDX+xbLXYKpL+op0nx/JigtituS0Ai3Po0VZvA1I3RhfKE6NOJP61KbGiXYJeRe",
+	"Pz79DEp9564rSgwDaillfkyl87jU/z9VvkRsXEjrpCIniq0ZAGvu2h9tWq+KfY0sLtX2PTzx2QGjw7Qe",
+	"HFkDexkfHxj9nQhwYXD9qYAExy8Sx87KfCBT1MOr9YxAQ+0ajAO7ifsAHfb87kc8h7Ddfj3sAz5yNF97",
+	"iKkO6WJuYp+pj93t7JB//YPrr3NPvnW3mQ/gV2+M3ONT1/6gv1B/+m7rpEAR9cVL9KHXRPIH959jlsEI",
+	"33njFvYhlPds7vSI1+EWN+HpsRMse6n6PiIT98kd4d0PGJHopYg/oxF3FI1w3KIZibjGPrW7gYg+1nya",
+	"V3jGdx2CeOXf28N9jimMj9Xx5MjMyothaPbRQkeHHHFoopRCAvcag3pg4fMHij0hM9iJO7UO3fD1QLgJ",
+	"EKq75v9tozNn0+k9RCGCxZXgAUvqyWEXDzAG+l8mPgFzbpX8bhQ3hgmSy404J89OHpOnJ3/NyNn59Nm+",
+	"DE2j+ICZDCnWx7OS7XDJJwdTe6huKlghcHA/MDSTYblHrZQZ8HTdNusbhvksWqjgYvop5wu00F+wJRdQ",
+	"8oBk1c1FhSuTaJ0H2vyzZQDUku01yO8PmvZfn0U8RI+Aw9nQ9Dhs6E9r+E76Ayhe7vYHiHE7h0+7V9P5",
+	"Fh85mqoTMJ5TdB03/+MrOx93C+uo03y46GB+3Y4J9jTlWjbO5Tjg3Dr5HMMR1tiXkJK25sL9erZ7vLfS",
+	"rtz0jsHY7pWOW6YLtDX7s8r/rVzqdhmr6/TsUPLFnJHZFjw8V2ybkZXcQDN9ubB2H8oS3QfP3eCE9+r3",
+	"ieuMRxWpf5yuKH1KfiUUoznUfu+Tdz/Vjx2DVzSGS+UVwqiH6f790amiEM+lIreKv5DG5+ReBLRdIiSE",
+	"6wbO4fR3KEL/NGh5vWdrec32ncwfsU2IMGqL5kH7HAjd0O299Awxjk7TmOKewz6c3Y6bwgBf/pOigusc",
+	"axA8VUWpBb7F1LU/qUoVk/PJKS057LR7uAtPz+crbC9kJDGcETBFnePc5yd1KwFeSoH6qXbwxvOrgrUT",
+	"cerXaJ8c1BmdIi7eRiqAR6bQ3bPvNWWzljeKs88hkARmuPvOTN7sedihZADqJDT/drgC9ieKTbndexpO",
+	"6Mhm0KKw04cOuBKPKkfMAfizdFUaetVcjEt37L4OvNdZHB2kAfYAuwTgLqwxUUsM3Ve6ruf2u6jJh+d9",
+	"KcCnXz79vwAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

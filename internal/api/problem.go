@@ -97,7 +97,11 @@ func unlike(err *openapi3filter.RequestError) contract.Problem {
 	var schema *openapi3.SchemaError
 	switch {
 	case errors.As(err, &schema):
-		detail = strings.Join(schema.JSONPointer(), ".") + ": " + schema.Reason + "."
+		where := strings.Join(schema.JSONPointer(), ".")
+		if err.Parameter != nil {
+			where = err.Parameter.Name
+		}
+		detail = where + ": " + schema.Reason + "."
 	case err.Err != nil:
 		detail = "The request cannot be read: " + err.Err.Error() + "."
 	}

@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
+	"net/http"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -176,4 +178,50 @@ func BenchmarkSeason(b *testing.B) {
 			}
 		}
 	})
+}
+
+// A file goes in as it is, with what is to become of it in the address.
+func TestFileAsItIs(t *testing.T) {
+	s := start(t)
+	send := func(query, text string) (int, string) {
+		t.Helper()
+		response, err := http.Post(s.url+"/api/imports?"+query, "application/octet-stream", strings.NewReader(text))
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer func() { _ = response.Body.Close() }()
+		body, err := io.ReadAll(response.Body)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return response.StatusCode, string(body)
+	}
+	const table = "When,Event\n2026-05-12 19:30,fish\n"
+	for query, want := range map[string]string{
+		"kind=log":                                       `200 {`,
+		"kind=log&take=true":                             `422 {`, // no column is the time
+		"kind=log&column=time:0&column=kind:1":           `"taken":false`,
+		"kind=log&column=time:0&column=kind:1&take=true": `"taken":true`,
+		"kind=log&column=time":                           "Column: “time” is not one of ours and a number, such as time:0.",
+		"kind=tea":                                       `400 {"detail":"kind: value is not one of the allowed values`,
+		"take=true":                                      "Kind: “” is not one of log, places, backup.",
+		"kind=log&take=perhaps":                          `400 {`,
+	} {
+		if status, body := send(query, table); !strings.Contains(fmt.Sprint(status, " ", body), want) {
+			t.Errorf("%s: %d %s", query, status, body)
+		}
+	}
+	if status, body := send("kind=log", strings.Repeat("a,b\n", 13<<20)); status != 413 || !strings.Contains(body, "48 MB") {
+		t.Errorf("%d %.200s", status, body)
+	}
+	var found []struct{ Table string }
+	if status, _, _ := s.ask("GET", "/api/unreadable", "", &found); status != 200 || len(found) != 0 {
+		t.Errorf("%d %+v", status, found)
+	}
+	for _, address := range []string{"DELETE /api/unreadable/item/1", "POST /api/unreadable/tea/1/restore"} {
+		method, path, _ := strings.Cut(address, " ")
+		if status, _, _ := s.ask(method, path, "", nil); status != 404 {
+			t.Errorf("%s: %d", address, status)
+		}
+	}
 }

@@ -416,6 +416,13 @@ func TestOtherSitesAreRefused(t *testing.T) {
 	if recorder.Code != http.StatusMisdirectedRequest {
 		t.Errorf("under another name: %d", recorder.Code)
 	}
+	for _, own := range []string{"localhost", "127.0.0.1:4780", "[::1]", "[::1]:4780"} {
+		recorder := httptest.NewRecorder()
+		loopbackOnly(http.NotFoundHandler()).ServeHTTP(recorder, httptest.NewRequest("GET", "http://"+own+"/", nil))
+		if recorder.Code != http.StatusNotFound {
+			t.Errorf("under its own name %s: %d", own, recorder.Code)
+		}
+	}
 }
 
 func TestServeStopsAndNamesAPortInUse(t *testing.T) {

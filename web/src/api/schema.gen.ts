@@ -2941,6 +2941,7 @@ export interface operations {
                     "application/json": components["schemas"]["Health"];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -2962,6 +2963,8 @@ export interface operations {
                     "application/json": components["schemas"]["Definitions"];
                 };
             };
+            400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
         };
     };
     readQuantity: {
@@ -2991,6 +2994,7 @@ export interface operations {
                     "application/json": components["schemas"]["Quantity"];
                 };
             };
+            400: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3017,6 +3021,8 @@ export interface operations {
                     "application/json": components["schemas"]["Answer"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3047,6 +3053,8 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3073,6 +3081,8 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ChartLine"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3103,6 +3113,8 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3133,6 +3145,8 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3159,6 +3173,8 @@ export interface operations {
                     "application/json": components["schemas"]["Drop"][];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3181,6 +3197,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedProgramme"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -3206,6 +3223,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedProgramme"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3228,6 +3247,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3256,6 +3277,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedProgramme"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -3282,6 +3305,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedProgramme"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3304,6 +3329,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedSetup"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -3329,6 +3355,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedSetup"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3353,6 +3381,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedSetup"];
                 };
             };
+            400: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3375,6 +3404,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3403,6 +3434,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedSetup"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -3429,6 +3462,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedSetup"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3453,6 +3488,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedSetup"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3475,6 +3512,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedItem"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -3500,6 +3538,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedItem"][];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
@@ -3530,6 +3570,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedItem"][];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
@@ -3553,6 +3595,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3592,6 +3636,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedItem"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -3618,6 +3664,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedItem"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
@@ -3643,6 +3691,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedItem"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3665,6 +3715,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedDropTest"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -3693,6 +3744,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedDropTest"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3727,6 +3780,8 @@ export interface operations {
                     "application/json": components["schemas"]["Look"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3749,6 +3804,7 @@ export interface operations {
                     "application/json": components["schemas"]["Truth"];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -3770,6 +3826,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3806,6 +3864,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedDropTest"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -3832,6 +3892,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedDropTest"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3856,6 +3918,7 @@ export interface operations {
                     "application/json": number[];
                 };
             };
+            400: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3886,6 +3949,8 @@ export interface operations {
                     "application/json": components["schemas"]["Found"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3912,6 +3977,8 @@ export interface operations {
                     "application/json": components["schemas"]["Card"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3934,6 +4001,7 @@ export interface operations {
                     "application/json": components["schemas"]["Played"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -3959,6 +4027,8 @@ export interface operations {
                     "application/json": components["schemas"]["Round"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -3992,6 +4062,8 @@ export interface operations {
                     "application/json": components["schemas"]["Score"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4014,6 +4086,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedTrip"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4042,6 +4115,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedTrip"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4064,6 +4139,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4100,6 +4177,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedTrip"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -4126,6 +4205,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedTrip"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4150,6 +4231,7 @@ export interface operations {
                     "application/json": components["schemas"]["SavedEvent"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4180,6 +4262,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedEvent"][];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
@@ -4203,6 +4287,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4239,6 +4325,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedEvent"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             409: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
@@ -4265,6 +4353,8 @@ export interface operations {
                     "application/json": components["schemas"]["SavedEvent"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4302,6 +4392,8 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4326,6 +4418,7 @@ export interface operations {
                     "text/csv; charset=utf-8": string;
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4349,6 +4442,7 @@ export interface operations {
                     "application/gpx+xml": string;
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4370,6 +4464,7 @@ export interface operations {
                     "application/json": components["schemas"]["Place"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4395,6 +4490,7 @@ export interface operations {
                     };
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4442,6 +4538,8 @@ export interface operations {
                     "application/x-ndjson": components["schemas"]["ProgressLine"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             413: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
@@ -4465,6 +4563,7 @@ export interface operations {
                     "application/json": components["schemas"]["Copy"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4486,6 +4585,8 @@ export interface operations {
                     "application/json": components["schemas"]["Copy"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4509,6 +4610,8 @@ export interface operations {
                     "application/json": components["schemas"]["Copy"];
                 };
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4531,6 +4634,7 @@ export interface operations {
                     "application/json": components["schemas"]["Unreadable"][];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -4554,6 +4658,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
@@ -4578,6 +4684,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };

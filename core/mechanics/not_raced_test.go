@@ -1,0 +1,5 @@
+//go:build !race
+
+package mechanics
+
+const raced = false

@@ -12,6 +12,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/core/trip"
 )
 
 // everything counts what can be read of each kind.
@@ -87,6 +88,31 @@ func TestFirstDatabase(t *testing.T) {
 	}
 	t.Cleanup(func() { _ = s.Close() })
 	same(t, everything(t, s))
+	// What was called gap then is what it was, and of what was lost it is known from where.
+	drop, err := s.Setups.Named(t.Context(), "Pier Pool, drop shot")
+	if err != nil || drop.Value.Rigging.Apart != 0.3 || drop.Value.Rigging.Stop != setup.Default().Rigging.Stop {
+		t.Errorf("%+v %v", drop.Value.Rigging, err)
+	}
+	events, err := s.Events.All(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	lost, spent := 0, 0
+	for _, e := range events {
+		if e.Spent != 0 {
+			item, err := s.Items.Get(t.Context(), e.Spent)
+			if err != nil || e.Event.Kind != trip.Lost || !item.Value.IsHead(e.Event.With.Mass, e.Event.With.Shape, e.Event.With.Material) {
+				t.Errorf("%+v is from %+v, %v", e.Event, item, err)
+			}
+			spent++
+		}
+		if e.Event.Kind == trip.Lost {
+			lost++
+		}
+	}
+	if lost == 0 || spent != lost {
+		t.Errorf("of %d lost heads it is known of %d from where", lost, spent)
+	}
 	setups, err := s.Setups.List(t.Context())
 	if err != nil {
 		t.Fatal(err)

@@ -24,6 +24,7 @@ import (
 
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
+	"github.com/jmoiron/sqlx"
 )
 
 const (
@@ -65,6 +66,7 @@ type page struct {
 	t   *testing.T
 	ctx context.Context
 	url string
+	db  string // the file of its database
 
 	unreachable atomic.Bool // for what is logged
 }
@@ -73,7 +75,8 @@ type page struct {
 // on the page's console fail the test.
 func open(t *testing.T, path string) *page {
 	t.Helper()
-	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "demo.db"))
+	file := filepath.Join(t.TempDir(), "demo.db")
+	st, err := store.Open(context.Background(), file)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -84,7 +87,7 @@ func open(t *testing.T, path string) *page {
 	if err != nil {
 		t.Fatal(err)
 	}
-	p := &page{t: t}
+	p := &page{t: t, db: file}
 	srv := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
 			if c, _, err := http.NewResponseController(w).Hijack(); err == nil {
@@ -114,6 +117,19 @@ func open(t *testing.T, path string) *page {
 	p.watchConsole()
 	p.visit(path)
 	return p
+}
+
+// tamper changes the database beside the server.
+func (p *page) tamper(statement string) {
+	p.t.Helper()
+	db, err := sqlx.Open("sqlite", p.db)
+	if err != nil {
+		p.t.Fatal(err)
+	}
+	defer func() { _ = db.Close() }()
+	if _, err := db.ExecContext(p.ctx, statement); err != nil {
+		p.t.Fatal(err)
+	}
 }
 
 // watchConsole fails the test on errors the page reports. What a test makes

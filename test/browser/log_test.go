@@ -167,3 +167,19 @@ func TestLessons(t *testing.T) {
 	p.visit("/log?trip=2&part=teaches")
 	p.says(".lessons", "1 trip,")
 }
+
+// What cannot be read is told beside its list and where it can be taken away, with a way back.
+func TestCannotBeRead(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/box")
+	p.tamper("UPDATE item SET body = '5' WHERE id = 3")
+	p.visit("/box")
+	p.says("[role=status]", "One entry here cannot be read and is left out.")
+	p.click("See it")
+	p.says("[aria-label='Cannot be read']", "item “3.5 g ball, lead, 1/0 hook”")
+	p.click("Remove it")
+	p.says(".MuiSnackbar-root", "“3.5 g ball, lead, 1/0 hook” is removed.")
+	p.until(`document.querySelector("[aria-label='Cannot be read']") === null`)
+	p.click("Undo")
+	p.says("[aria-label='Cannot be read']", "item “3.5 g ball, lead, 1/0 hook”")
+}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useDefinitions } from "../../app/definitions";
 import { TopBar } from "../../app/TopBar";
 import { useSay } from "../../parts/Undo";
+import { Unread } from "../../parts/Unread";
 import { Grid } from "./Grid";
 import { useBox, useBoxActions } from "./useBox";
 import "./box.css";
@@ -16,6 +17,7 @@ export function BoxView() {
       <TopBar />
       <main className="page box">
         <h1>Box</h1>
+        <Unread of={["item"]} />
         {error && (
           <p role="alert">
             {error.message} <Button onClick={() => refetch()}>Try again</Button>

@@ -1,5 +1,6 @@
 import { TopBar } from "../../app/TopBar";
 import { Parts } from "../../parts/Parts";
+import { Unread } from "../../parts/Unread";
 import { SaveBar } from "../workout/SaveBar";
 import { useAddressText, useSetup } from "../workout/useSetup";
 import { CountDown } from "./CountDown";
@@ -26,6 +27,7 @@ export function DropView() {
       </TopBar>
       <main className="page droptest acts">
         <h1>Drop test</h1>
+        <Unread of={["drop_test"]} />
         <Parts
           label="What to measure"
           parts={parts}

@@ -5,6 +5,7 @@ import type { components } from "../../api/schema.gen";
 import { asked } from "../../api/stream";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { useUnreadable } from "../../parts/Unread";
 import { Working } from "../../parts/Working";
 
 type Kind = "log" | "places" | "backup";
@@ -208,10 +209,7 @@ function Preview({
 function Unreadable() {
   const queries = useQueryClient();
   const say = useSay();
-  const { data: found } = useQuery({
-    queryKey: ["unreadable"],
-    queryFn: ({ signal }) => take(client.GET("/unreadable", { signal })),
-  });
+  const { data: found } = useUnreadable();
   const path = ({ table, id }: { table: string; id: number }) => ({ params: { path: { table, id } } });
   const refresh = () => queries.invalidateQueries({ queryKey: ["unreadable"] });
   const putBack = useMutation({

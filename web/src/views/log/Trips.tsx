@@ -3,6 +3,7 @@ import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { useSay } from "../../parts/Undo";
+import { Unread } from "../../parts/Unread";
 import { useSavedSetup } from "../setups/useSetups";
 import { useAddressNumber } from "../workout/useSetup";
 import { onTheWall } from "./queue";
@@ -18,6 +19,7 @@ export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTri
     <>
       <Begin setup={setup} trips={trips ?? []} onOpen={onOpen} />
       {error && <p role="alert">{error.message}</p>}
+      <Unread of={["trip", "event"]} />
       {trips?.length === 0 && <p className="aside">No trips yet.</p>}
       <ul className="trips">
         {trips?.map((t) => (

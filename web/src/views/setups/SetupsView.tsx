@@ -6,6 +6,7 @@ import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { TopBar } from "../../app/TopBar";
 import { useSay } from "../../parts/Undo";
+import { Unread } from "../../parts/Unread";
 import { toAddress } from "../workout/useSetup";
 import { useSetupActions, useSetups } from "./useSetups";
 
@@ -17,6 +18,7 @@ export function SetupsView() {
       <TopBar />
       <main className="page">
         <h1>Setups</h1>
+        <Unread of={["setup"]} />
         {error && (
           <p role="alert">
             {error.message} <Button onClick={() => refetch()}>Try again</Button>

@@ -45,7 +45,19 @@ func run(t *testing.T, args ...string) (out, told string, ok bool) {
 // serving serves a folder until it is stopped, and returns the address.
 func serving(t *testing.T, folder string) (address string, stop func()) {
 	t.Helper()
-	c := command(t.Context(), "serve", "--data", folder, "--address", "127.0.0.1:0")
+	c, address := started(t, folder)
+	return address, func() {
+		_ = c.Process.Signal(syscall.SIGTERM)
+		if err := c.Wait(); err != nil {
+			t.Errorf("stopped with %v", err)
+		}
+	}
+}
+
+// started begins to serve a folder.
+func started(t *testing.T, folder string) (c *exec.Cmd, address string) {
+	t.Helper()
+	c = command(t.Context(), "serve", "--data", folder, "--address", "127.0.0.1:0")
 	out, err := c.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)
@@ -57,12 +69,7 @@ func serving(t *testing.T, folder string) (address string, stop func()) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return strings.TrimSpace(strings.TrimPrefix(line, "Dunvel is at ")), func() {
-		_ = c.Process.Signal(syscall.SIGTERM)
-		if err := c.Wait(); err != nil {
-			t.Errorf("stopped with %v", err)
-		}
-	}
+	return c, strings.TrimSpace(strings.TrimPrefix(line, "Dunvel is at "))
 }
 
 // keep keeps a setup under a name.

@@ -1,7 +1,6 @@
 package main
 
 import (
-	"bufio"
 	"encoding/json"
 	"errors"
 	"flag"
@@ -215,19 +214,8 @@ func TestKilledInAStorm(t *testing.T) {
 	random := rand.New(rand.NewPCG(1, 2))
 	acknowledged := 0
 	for round := range *rounds {
-		c := command(t.Context(), "serve", "--data", s.folder, "--address", "127.0.0.1:0")
-		out, err := c.StdoutPipe()
-		if err != nil {
-			t.Fatal(err)
-		}
-		if err := c.Start(); err != nil {
-			t.Fatal(err)
-		}
-		line, err := bufio.NewReader(out).ReadString('\n')
-		if err != nil {
-			t.Fatalf("round %d: it does not start: %v", round, err)
-		}
-		s.address = strings.TrimSpace(strings.TrimPrefix(line, "Dunvel is at "))
+		var c *exec.Cmd
+		c, s.address = started(t, s.folder)
 		if round == 0 {
 			s.begin()
 		}

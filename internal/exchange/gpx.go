@@ -89,27 +89,12 @@ func ReadGPX(ctx context.Context, r io.Reader) ([]Waypoint, error) {
 				if len(out) == MostWaypoints {
 					return bad("it has more than %d waypoints.", MostWaypoints)
 				}
-				var p struct {
-					North *float64 `xml:"lat,attr"`
-					East  *float64 `xml:"lon,attr"`
-					Name  string   `xml:"name"`
-					Note  string   `xml:"desc"`
+				w, err := waypoint(in, &token)
+				if err != nil {
+					return bad("waypoint %d%s", len(out)+1, err)
 				}
-				if err := in.DecodeElement(&p, &token); err != nil {
-					return bad("waypoint %d: %s.", len(out)+1, err)
-				}
-				if p.North == nil || p.East == nil {
-					return bad("waypoint %d, “%s”: it has no position.", len(out)+1, p.Name)
-				}
-				w := Waypoint{setup.OneLine(p.Name), trip.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
 				if w.Name == "" {
 					w.Name = fmt.Sprintf("Waypoint %d", len(out)+1)
-				}
-				if message := setup.CheckText("Name", w.Name, longestPoint, true); message != "" {
-					return bad("waypoint %d: %s", len(out)+1, message)
-				}
-				if err := w.Place.Validate(nil); err != nil {
-					return bad("waypoint %d, “%s”: %s", len(out)+1, w.Name, err)
 				}
 				out = append(out, w)
 			default:
@@ -123,4 +108,28 @@ func ReadGPX(ctx context.Context, r io.Reader) ([]Waypoint, error) {
 		return bad("it is empty.")
 	}
 	return out, nil
+}
+
+// waypoint reads a waypoint; its name may be empty. The error goes on after its number.
+func waypoint(in *xml.Decoder, begin *xml.StartElement) (Waypoint, error) {
+	var p struct {
+		North *float64 `xml:"lat,attr"`
+		East  *float64 `xml:"lon,attr"`
+		Name  string   `xml:"name"`
+		Note  string   `xml:"desc"`
+	}
+	if err := in.DecodeElement(&p, begin); err != nil {
+		return Waypoint{}, fmt.Errorf(": %w.", err)
+	}
+	if p.North == nil || p.East == nil {
+		return Waypoint{}, fmt.Errorf(", “%s”: it has no position.", p.Name)
+	}
+	w := Waypoint{setup.OneLine(p.Name), trip.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
+	if message := setup.CheckText("Name", w.Name, longestPoint, w.Name != ""); message != "" {
+		return w, errors.New(": " + message)
+	}
+	if err := w.Place.Validate(nil); err != nil {
+		return w, fmt.Errorf(", “%s”: %w", w.Name, err)
+	}
+	return w, nil
 }

@@ -101,6 +101,9 @@ func timed() measure.Test {
 func TestCancelledIsCancelled(t *testing.T) {
 	for name, ask := range questions() {
 		t.Run(name, func(t *testing.T) {
+			if testing.Short() && (name == "chart" || name == "changes") {
+				t.Skip("it takes some seconds")
+			}
 			if err := ask(t.Context()); err != nil { // fits are made once
 				t.Fatal(err)
 			}

@@ -95,7 +95,7 @@ func TestManyQuestions(t *testing.T) {
 		}
 	}
 	all.Wait()
-	if refused.Load() > 0 || listed < 40 {
+	if refused.Load() > 0 || listed < 5 { // in the queue there would be one or two
 		t.Errorf("%d were refused, %d lists came meanwhile", refused.Load(), listed)
 	}
 }

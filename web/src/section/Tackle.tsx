@@ -2,6 +2,7 @@ import { curveCatmullRom, curveLinear, line } from "d3-shape";
 import type { Answer, Head, Point, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import type { Frame } from "./frame";
+import { approachOf, type Boat, isAshore } from "./kinds";
 import { lineAt, markEvery, placeAt, pointAlong } from "./motion";
 import { rigOf } from "./rigs";
 
@@ -31,12 +32,13 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const boat = answer.drift.x * now;
   // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
   const rig = rigOf(setup);
+  const { swims, lifts } = approachOf(setup);
   const second = rig.other && pointAlong(lineAt(fall.lines, now), rig.other === "end" ? 0 : setup.rig.apart);
   const bends = rig.floats ? curveLinear : curveCatmullRom;
   const float = rig.floats ? lineAt(fall.lines, now).at(-2) : undefined;
   const there = fall.outcome === "reached" ? fall.landing : undefined;
   const held = handWords(head.handling);
-  const atWork = contact.curve.length > 1 && setup.approach.kind === "hold bottom" && answer.onBed;
+  const atWork = contact.curve.length > 1;
   return (
     <g>
       <Rod kind={setup.boat.kind} at={0} tip={head.handling.tip} frame={frame} faint={Math.abs(boat) > 0.4} />
@@ -67,7 +69,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           </g>
         );
       })}
-      {setup.approach.kind === "swim" && answer.onBed && (
+      {swims && answer.onBed && (
         <Band
           low={setup.approach.bandLow}
           high={setup.approach.bandHigh}
@@ -82,9 +84,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
           className="band"
         />
       )}
-      {setup.approach.kind === "lift and drop" && (
-        <Band low={0} high={answer.lift} setup={setup} answer={answer} frame={frame} />
-      )}
+      {lifts && <Band low={0} high={answer.lift} setup={setup} answer={answer} frame={frame} />}
       {atWork && (
         <>
           <path d={draw.curve(curveCatmullRom)(contact.curve) ?? ""} className="line line-work" />
@@ -150,7 +150,7 @@ export function Rod({
   frame,
   faint,
 }: {
-  kind: string;
+  kind: Boat;
   at: number;
   tip: number;
   frame: Frame;
@@ -164,7 +164,7 @@ export function Rod({
   const hand = { x: stern - size * 0.12, y: water - size * 0.16 };
   return (
     <g className={faint ? "boat boat-faint" : "boat"}>
-      {kind === "bank" ? (
+      {isAshore(kind) ? (
         <path
           d={`M0 ${water - 8}H${stern - 4}L${stern + 10} ${water + 6}L0 ${water + 6}Z`}
           className="hull"

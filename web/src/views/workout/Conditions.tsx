@@ -11,6 +11,7 @@ import { NumberField } from "../../parts/NumberField";
 import { at } from "../../parts/path";
 import { fieldId, Row } from "../../parts/Row";
 import { Slide } from "../../parts/Slide";
+import { rigOf } from "../../section/rigs";
 import { HeadsField } from "./HeadsField";
 import { LureEditor } from "./LureEditor";
 import { RigEditor } from "./RigEditor";
@@ -90,6 +91,7 @@ function One({
   const { show } = useUnits();
   const { path } = field;
   const drift = answer && Math.hypot(answer.drift.x, answer.drift.y);
+  const { alone } = rigOf(setup);
   const set = (value: unknown) => onChange({ [path]: value });
   if (path === "heads")
     return <HeadsField heads={setup.heads} like={setup.head} error={errors.heads} onChange={set} />;
@@ -109,12 +111,10 @@ function One({
       {path === "boat.measured" && !setup.boat.measured && drift !== undefined && (
         <p className="row-hint">Drifts at {show("speed", drift)}, estimated from current and wind.</p>
       )}
-      {path === "rig.kind" && setup.rig.kind === "single head" && (
+      {path === "rig.kind" && alone && (
         <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />
       )}
-      {path === "rig.kind" && setup.rig.kind !== "single head" && (
-        <RigEditor setup={setup} onChange={onChange} />
-      )}
+      {path === "rig.kind" && !alone && <RigEditor setup={setup} onChange={onChange} />}
     </>
   );
 }

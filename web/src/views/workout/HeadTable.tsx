@@ -1,16 +1,15 @@
-import type { Answer } from "../../api/client";
+import type { Answer, Setup } from "../../api/client";
 import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
+import { approachOf } from "../../section/kinds";
 import { counted, percent } from "../../units/numbers";
 
 /** The ladder as a table: for screen readers, copying and printing. */
-export function HeadTable({ answer, approach }: { answer: Answer; approach: string }) {
+export function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
   const { show, shown } = useUnits();
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;
-  const swims = approach === "swim";
-  const hovers = approach === "hover";
-  const lifts = approach === "lift and drop";
+  const { swims, hovers, lifts } = approachOf(setup);
   const boxed = answer.heads.some((h) => h.owned > 0);
   const thrown = answer.heads.some((h) => h.reach > 0);
   const range = (r: { low: number; high: number }, say: (v: number) => string) =>

@@ -24,13 +24,12 @@ export function RigEditor({
   const path = lengthOf(setup);
   const field = useField(path);
   const [held, setHeld] = useState<number | null>(null);
-  const { kind } = setup.rig;
   const gap = at(setup, path) as number;
   const onGap = (metres: number) => onChange({ [path]: metres });
   const scale = held ?? 108 / Math.max(gap * 1.15, 0.2); // pixels per metre
   const upper = bed - 14 - gap * scale;
   const limit = (m: number) => Math.min(Math.max(m, field.min), field.max);
-  const { low, high, floats, heavyLow } = rigOf(setup);
+  const { low, high, floats, heavyLow, baits = { low: true, high: false } } = rigOf(setup);
   const long = Math.max(setup.bait.length * scale, 8);
   return (
     <fieldset
@@ -43,8 +42,8 @@ export function RigEditor({
         {floats && <rect x={0} y={upper} width={width} height={bed - upper} className="rig-water" />}
         <path d={`M${x} 0V${bed - 14}`} className="thread" />
         {floats && <path d={`M${x} ${upper - 16}q7 16 0 32q-7-16 0-32Z`} className="rig-bait" />}
-        {kind !== "drop shot" && <Bait y={bed - 14} long={long} />}
-        {(kind === "two heads" || kind === "drop shot") && <Bait y={upper} long={long} />}
+        {baits.low && <Bait y={bed - 14} long={long} />}
+        {baits.high && <Bait y={upper} long={long} />}
         <circle cx={x} cy={bed - 14} r={heavyLow ? 8 : 3} className="rig-body" />
         <text x={x + 16} y={bed - 8} className="note">
           {low}

@@ -101,7 +101,7 @@ export function WorkOutView() {
             />
           )}
         </div>
-        {answered && <HeadTable answer={answered.answer} approach={answered.of.approach.kind} />}
+        {answered && <HeadTable answer={answered.answer} setup={answered.of} />}
       </main>
     </div>
   );

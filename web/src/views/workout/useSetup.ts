@@ -17,10 +17,18 @@ function leaves(setup: Setup): string[] {
   );
 }
 
+/** What fields were called in links of before. */
+const formerly: Record<string, string> = {
+  "rig.apart": "rig.gap",
+  "rig.stop": "rig.gap",
+  "rig.upper": "rig.second",
+  "rig.carries": "rig.second",
+};
+
 export function fromAddress(defaults: Setup, params: URLSearchParams): Setup {
   const changes: Record<string, unknown> = {};
   for (const path of leaves(defaults)) {
-    const text = params.get(path);
+    const text = params.get(path) ?? params.get(formerly[path] ?? "");
     if (text === null) continue;
     const value = parsed(text, at(defaults, path));
     if (value !== undefined) changes[path] = value;

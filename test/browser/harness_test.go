@@ -211,7 +211,8 @@ func (p *page) click(name string) {
 func (p *page) field(path, text string) {
 	p.t.Helper()
 	id := chromedp.ID("field-" + strings.ReplaceAll(path, ".", "-"))
-	p.do(chromedp.Click(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.SendKeys(id, text), chromedp.Blur(id))
+	// By the keyboard: where it stands may still move while the answer before comes in.
+	p.do(chromedp.Focus(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.SendKeys(id, text), chromedp.Blur(id))
 }
 
 // choose sets a selection, by the id of its control.

@@ -91,7 +91,7 @@ func ReadGPX(ctx context.Context, r io.Reader) ([]Waypoint, error) {
 				}
 				w, err := waypoint(in, &token)
 				if err != nil {
-					return bad("waypoint %d%s", len(out)+1, err)
+					return bad("waypoint %d%s.", len(out)+1, err)
 				}
 				if w.Name == "" {
 					w.Name = fmt.Sprintf("Waypoint %d", len(out)+1)
@@ -119,17 +119,17 @@ func waypoint(in *xml.Decoder, begin *xml.StartElement) (Waypoint, error) {
 		Note  string   `xml:"desc"`
 	}
 	if err := in.DecodeElement(&p, begin); err != nil {
-		return Waypoint{}, fmt.Errorf(": %w.", err)
+		return Waypoint{}, fmt.Errorf(": %w", err)
 	}
 	if p.North == nil || p.East == nil {
-		return Waypoint{}, fmt.Errorf(", “%s”: it has no position.", p.Name)
+		return Waypoint{}, fmt.Errorf(", “%s”: it has no position", p.Name)
 	}
 	w := Waypoint{setup.OneLine(p.Name), trip.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
 	if message := setup.CheckText("Name", w.Name, longestPoint, w.Name != ""); message != "" {
-		return w, errors.New(": " + message)
+		return w, errors.New(": " + strings.TrimSuffix(message, "."))
 	}
 	if err := w.Place.Validate(nil); err != nil {
-		return w, fmt.Errorf(", “%s”: %w", w.Name, err)
+		return w, fmt.Errorf(", “%s”: %s", w.Name, strings.TrimSuffix(err.Error(), "."))
 	}
 	return w, nil
 }

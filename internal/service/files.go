@@ -40,9 +40,14 @@ type Report struct {
 	Taken   bool
 }
 
-// refusal is that lines were refused, so that nothing was taken.
+// refusal is that lines or entries were refused, so that nothing was taken.
 func (r *Report) refusal() error {
-	return setup.Fault("text", "The file: %d of its lines cannot be taken, so nothing is; see what is wrong with them.", len(r.Refused))
+	first := r.Refused[0]
+	where := ""
+	if first.Line > 0 {
+		where = fmt.Sprintf("line %d: ", first.Line)
+	}
+	return setup.Fault("text", "The file: %d of its rows cannot be taken, so nothing is; the first, %s%s", len(r.Refused), where, first.Why)
 }
 
 // TakeIn looks at a file, and takes it in where it is to be and nothing in it is wrong:

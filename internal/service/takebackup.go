@@ -278,7 +278,7 @@ func (b *backup) next(in *json.Decoder, into any) error {
 func (b *backup) refuse(why string) error {
 	b.report.Refused = append(b.report.Refused, exchange.Refused{Why: why})
 	if len(b.report.Refused) >= mostRefused {
-		return setup.Fault("text", "The file: %d of its entries cannot be taken, so nothing is; the first: %s", mostRefused, b.report.Refused[0].Why)
+		return b.report.refusal()
 	}
 	return nil
 }

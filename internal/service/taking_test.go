@@ -174,7 +174,7 @@ func TestBadRowsStayOut(t *testing.T) {
 		`{"format":"dunvel backup","version":-1}`:                                      "a backup without a version",
 		`{"format":"dunvel backup","version":1,"shelves":[]}`:                          "stands where",
 		backupOf("place", rowOf("e", `{"north":1,"east":1}`, at)) + `{}`:               "something follows the backup",
-		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000), ",")):         "100 of its entries cannot be taken",
+		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000), ",")):         "100 of its rows cannot be taken, so nothing is; the first, item 1, “”: Name: it is empty; give one.",
 	} {
 		for _, take := range []bool{false, true} {
 			r, err := takeIn(t, s, BackupFile, []byte(text), take)

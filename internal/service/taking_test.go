@@ -339,3 +339,39 @@ func TestTakingInEnds(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 }
+
+// A table is taken as a whole or not at all, and the first line that is wrong is said; what
+// does not fit a trip that is there is wrong too.
+func TestTablesAsAWhole(t *testing.T) {
+	s, st := begin(t)
+	const bad = "time,what happened\n2026-05-12 19:30,bite\nsoon,bite\n"
+	_, err := takeIn(t, s, LogFile, []byte(bad), true)
+	want := "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: time: “soon” is not a day and a time; write 2026-05-12 19:30"
+	if err == nil || err.Error() != want {
+		t.Errorf("%v", err)
+	}
+	if trips, err := st.Trips.List(t.Context()); err != nil || len(trips) != 0 {
+		t.Errorf("%d trips, %v", len(trips), err)
+	}
+	id := outing(t, s)
+	kept, err := st.Trips.Get(t.Context(), id)
+	if err != nil {
+		t.Fatal(err)
+	}
+	rods := fmt.Sprintf("trip;time;what happened;rod;key\n%[1]s;2026-09-12 09:00;bite;2;other-0001\n%[1]s;2026-09-12 09:00;bite;3;other-0002\n", kept.Name)
+	r, err := takeIn(t, s, LogFile, []byte(rods), false)
+	if err != nil || len(r.Refused) != 1 || r.Refused[0].Line != 3 || r.Refused[0].Why != "Rod: there is no number 3 on this trip." {
+		t.Errorf("%+v %v", r, err)
+	}
+	if _, err := takeIn(t, s, LogFile, []byte(rods), true); err == nil {
+		t.Error("a rod that is not there is taken")
+	}
+	if events, err := st.Events.List(t.Context(), id); err != nil || len(events) != 0 {
+		t.Errorf("%d events, %v", len(events), err)
+	}
+	// What is taken in takes nothing from the box.
+	lost := fmt.Sprintf("trip;time;what happened;rod;key\n%s;2026-09-12 09:00;head lost;1;other-0003\n", kept.Name)
+	if r, err := takeIn(t, s, LogFile, []byte(lost), true); err != nil || !r.Taken || inBoxNow(t, s) != "6 6 3 8" {
+		t.Errorf("%+v %v, %s in the box", r, err, inBoxNow(t, s))
+	}
+}

@@ -2,13 +2,23 @@ package contract
 
 import (
 	"errors"
-	"net/http"
 
 	"dunvel/core/advice"
 	"dunvel/core/explore"
 	"dunvel/core/mechanics"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
+)
+
+// Status codes (RFC 9110) by what they say here. The package net/http has them too, but
+// would be a third of the engine in a page.
+const (
+	StatusOK     = 200
+	StatusUnread = 400
+	StatusNone   = 404
+	StatusUnfit  = 422
+	StatusFault  = 500
+	StatusNotNow = 503
 )
 
 // Tell is an error as problem details (RFC 9457) without fields of the input.
@@ -24,7 +34,7 @@ func Describe(err error) (p Problem, ok bool) {
 	var rule *rules.Error
 	switch {
 	case errors.As(err, &fields):
-		p := Tell(http.StatusUnprocessableEntity, "Something in the input cannot be", fields.Error())
+		p := Tell(StatusUnfit, "Something in the input cannot be", fields.Error())
 		list := []struct {
 			Field   string `json:"field"`
 			Message string `json:"message"`
@@ -42,7 +52,7 @@ func Describe(err error) (p Problem, ok bool) {
 	case errors.As(err, &rule):
 		return Describe(setup.Fault("rules", "%s", rule.Error()))
 	case errors.Is(err, mechanics.ErrBudget):
-		return Tell(http.StatusServiceUnavailable, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."), true
+		return Tell(StatusNotNow, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."), true
 	}
 	return Problem{}, false
 }

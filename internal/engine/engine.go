@@ -7,7 +7,6 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"net/http"
 
 	"dunvel/core/explore"
 	"dunvel/internal/answers"
@@ -86,14 +85,14 @@ type unread struct{ error }
 // is known is JSON of answers.Knowledge; empty is nothing.
 func Ask(ctx context.Context, path string, body, known []byte) (status int, out []byte) {
 	answer, err := ask(ctx, path, body, known)
-	status = http.StatusOK
+	status = contract.StatusOK
 	if err != nil {
 		p := problem(err)
 		status, answer = p.Status, p
 	}
 	out, err = json.Marshal(answer)
 	if err != nil { // there is nothing in it that JSON does not know
-		return http.StatusInternalServerError, []byte("{}")
+		return contract.StatusFault, []byte("{}")
 	}
 	return status, out
 }
@@ -121,11 +120,11 @@ func problem(err error) contract.Problem {
 	var not unread
 	switch {
 	case errors.As(err, &not):
-		return contract.Tell(http.StatusBadRequest, "Not as the contract has it", "The request cannot be read: "+not.Error()+".")
+		return contract.Tell(contract.StatusUnread, "Not as the contract has it", "The request cannot be read: "+not.Error()+".")
 	case errors.Is(err, errNoQuestion):
-		return contract.Tell(http.StatusNotFound, "Not there", "There is no such question without a server.")
+		return contract.Tell(contract.StatusNone, "Not there", "There is no such question without a server.")
 	case errors.Is(err, context.Canceled):
-		return contract.Tell(http.StatusServiceUnavailable, "Stopped", "It was stopped before it was answered.")
+		return contract.Tell(contract.StatusNotNow, "Stopped", "It was stopped before it was answered.")
 	}
-	return contract.Tell(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input.")
+	return contract.Tell(contract.StatusFault, "Something broke", "That is a fault of Dunvel, not of the input.")
 }

@@ -47,7 +47,7 @@ func TestEngineStandsAlone(t *testing.T) {
 	if err != nil || !strings.Contains(string(out), "dunvel/core/advice\n") {
 		t.Fatalf("%s %v", out, err)
 	}
-	for _, not := range []string{"dunvel/internal/store", "dunvel/internal/server", "labstack/echo", "jmoiron/sqlx", "database/sql", "getkin/kin-openapi"} {
+	for _, not := range []string{"dunvel/internal/store", "dunvel/internal/server", "labstack/echo", "jmoiron/sqlx", "database/sql", "net/http\n", "getkin/kin-openapi"} {
 		if strings.Contains(string(out), not) {
 			t.Errorf("%s is in it", not)
 		}

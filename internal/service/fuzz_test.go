@@ -43,7 +43,7 @@ func FuzzBackup(f *testing.F) {
 	_, st := begin(f)
 	f.Fuzz(func(t *testing.T, text string) {
 		r := &Report{}
-		b := &backup{ctx: t.Context(), size: len(text), report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
+		b := &backup{ctx: t.Context(), size: len(text), report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
 		err := b.head([]byte(text))
 		if err == nil {
 			err = b.read([]byte(text))
@@ -66,7 +66,7 @@ func works(ctx context.Context, st *store.Store, text []byte) error {
 	out := errors.New("out again")
 	err := st.Write(ctx, func(t store.Tables) error {
 		err := t.Load(ctx, func(l *store.Loader) error {
-			return (&backup{ctx: ctx, size: len(text), report: &Report{}, into: l, trips: map[string]kepttrip{}, items: map[int]int64{}}).read(text)
+			return (&backup{ctx: ctx, size: len(text), report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}).read(text)
 		})
 		if err != nil {
 			return fmt.Errorf("taking: %w", err)

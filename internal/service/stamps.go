@@ -11,7 +11,7 @@ import (
 // the change is about, and those whose rod fished with something else then than was thought.
 func (s *Service) stamped(ctx context.Context, was day, c change) (day, error) {
 	before, after := was.states(), c.next.states()
-	var ways kept
+	var ways seenWays
 	out := day{c.next.trip, nil}
 	for _, e := range c.next.events {
 		key := e.Event.Key
@@ -33,7 +33,7 @@ func (s *Service) stamped(ctx context.Context, was day, c change) (day, error) {
 
 // replaced is an event in another state of its rod than it was placed in. Where the depth
 // and the phase were worked out, they are worked out anew; what the angler said stays.
-func (s *Service) replaced(ctx context.Context, ways *kept, e trip.Event, old, state trip.State) (trip.Event, error) {
+func (s *Service) replaced(ctx context.Context, ways *seenWays, e trip.Event, old, state trip.State) (trip.Event, error) {
 	told := e
 	told.Phase, told.Depth, told.Low, told.High = "", 0, 0, 0
 	again, err := s.placed(ctx, ways, told, old)
@@ -53,7 +53,7 @@ func (s *Service) replaced(ctx context.Context, ways *kept, e trip.Event, old, s
 }
 
 // placed is an event with what it happened to and where, in a state of its rod.
-func (s *Service) placed(ctx context.Context, ways *kept, e trip.Event, state trip.State) (trip.Event, error) {
+func (s *Service) placed(ctx context.Context, ways *seenWays, e trip.Event, state trip.State) (trip.Event, error) {
 	if !e.Needs() {
 		return e.Of(state), nil
 	}
@@ -64,13 +64,13 @@ func (s *Service) placed(ctx context.Context, ways *kept, e trip.Event, state tr
 	return w.Place(e), nil
 }
 
-// kept remembers the ways of the casts of the states that were asked for.
-type kept struct {
+// seenWays remembers the ways of the casts of the states that were asked for.
+type seenWays struct {
 	states []trip.State
 	ways   []*trip.Ways
 }
 
-func (k *kept) of(state trip.State, work func() (*trip.Ways, error)) (*trip.Ways, error) {
+func (k *seenWays) of(state trip.State, work func() (*trip.Ways, error)) (*trip.Ways, error) {
 	for i, s := range k.states {
 		if reflect.DeepEqual(s, state) {
 			return k.ways[i], nil

@@ -55,7 +55,7 @@ func checked[T Valid](table string) func(string) (any, error) {
 // content or name is known, and so is an event by its key. Everything in it is looked at
 // as if it were typed.
 func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
-	b := &backup{ctx: progress.Part(ctx, 0, 0.5), size: len(f.Text), report: r, trips: map[string]kepttrip{}, items: map[int]int64{}}
+	b := &backup{ctx: progress.Part(ctx, 0, 0.5), size: len(f.Text), report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
 	if err := b.head(f.Text); err != nil {
 		return err
 	}
@@ -73,7 +73,7 @@ func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
 	}
 	return s.store.Write(ctx, func(t store.Tables) error {
 		return t.Load(ctx, func(l *store.Loader) error {
-			again := &backup{ctx: progress.Part(ctx, 0.5, 1), size: len(f.Text), report: &Report{}, into: l, trips: map[string]kepttrip{}, items: map[int]int64{}}
+			again := &backup{ctx: progress.Part(ctx, 0.5, 1), size: len(f.Text), report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}
 			err := again.read(f.Text)
 			r.Known = r.Entries + r.Events - l.Fresh
 			return err
@@ -89,11 +89,11 @@ type backup struct {
 	into   *store.Loader // nil while it is looked at
 	count  int
 	size   int                 // bytes of the whole
-	trips  map[string]kepttrip // by their places on their shelf
+	trips  map[string]keptTrip // by their places on their shelf
 	items  map[int]int64       // ids by their places on their shelf, once they are put there
 }
 
-type kepttrip struct {
+type keptTrip struct {
 	id  int64
 	row store.BackupRow
 	own trip.Trip
@@ -167,7 +167,7 @@ func (b *backup) shelves(in *json.Decoder) error {
 			}
 			b.report.Entries++
 			where := fmt.Sprintf("%s %d", strings.ReplaceAll(table, "_", " "), i+1)
-			kept := kepttrip{row: r}
+			kept := keptTrip{row: r}
 			if b.into == nil {
 				value, why := b.row(table, r)
 				if why != "" {

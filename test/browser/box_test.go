@@ -16,7 +16,7 @@ func cell(label, name string) string {
 // write types a text into a cell and leaves its row.
 func (p *page) write(selector, text string) {
 	p.t.Helper()
-	p.do(chromedp.Click(selector), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.SendKeys(selector, text), chromedp.Blur(selector))
+	p.do(chromedp.Click(selector), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent(text), chromedp.Blur(selector))
 }
 
 func TestBox(t *testing.T) {

@@ -88,7 +88,7 @@ func TestTechniquesAndChips(t *testing.T) {
 
 	// It is kept, found again, deleted and brought back.
 	p.click("Keep it…")
-	p.do(chromedp.SendKeys(chromedp.ID("name"), "Three and a half"))
+	p.do(chromedp.Focus(chromedp.ID("name")), chromedp.KeyEvent("Three and a half"))
 	p.click("Keep")
 	p.until(`[...document.querySelectorAll("#technique option")].some(o => o.innerText === "Three and a half" && o.selected)`)
 	p.click("Delete Three and a half")

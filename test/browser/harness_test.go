@@ -212,7 +212,7 @@ func (p *page) field(path, text string) {
 	p.t.Helper()
 	id := chromedp.ID("field-" + strings.ReplaceAll(path, ".", "-"))
 	// By the keyboard: where it stands may still move while the answer before comes in.
-	p.do(chromedp.Focus(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.SendKeys(id, text), chromedp.Blur(id))
+	p.do(chromedp.Focus(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.KeyEvent(text), chromedp.Blur(id))
 }
 
 // choose sets a selection, by the id of its control.

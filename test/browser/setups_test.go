@@ -15,7 +15,7 @@ func TestKeepDeleteAndUndo(t *testing.T) {
 	p.until(`document.querySelector("#name")`)
 	p.click("Keep")
 	p.until(`document.querySelector("[role=dialog]").innerText.includes("give it a name")`)
-	p.do(chromedp.SendKeys(chromedp.ID("name"), "Under the cliff"))
+	p.do(chromedp.Focus(chromedp.ID("name")), chromedp.KeyEvent("Under the cliff"))
 	p.click("Keep")
 	p.says(".savebar-name", "Under the cliff")
 	p.field("water.depth", "15")

@@ -38,14 +38,23 @@ func (f folder) file(name string) (string, error) {
 	return filepath.Join(in, name), nil
 }
 
+// opened is a person's own database and where it is.
+func (f folder) opened(ctx context.Context, open func(context.Context, string) (*store.Store, error)) (*store.Store, string, error) {
+	path, err := f.file(own)
+	if err != nil {
+		return nil, "", err
+	}
+	st, err := open(ctx, path)
+	if err != nil {
+		return nil, path, whatToDo(err, path)
+	}
+	return st, path, nil
+}
+
 func (c copyCmd) Run(ctx context.Context) (err error) {
-	path, err := c.file(own)
+	st, path, err := c.opened(ctx, store.OpenToRead)
 	if err != nil {
 		return err
-	}
-	st, err := store.OpenToRead(ctx, path)
-	if err != nil {
-		return whatToDo(err, path)
 	}
 	defer func() { err = errors.Join(err, st.Close()) }()
 	size, err := st.Copies.To(ctx, c.File)
@@ -57,13 +66,9 @@ func (c copyCmd) Run(ctx context.Context) (err error) {
 }
 
 func (r restoreCmd) Run(ctx context.Context) (err error) {
-	path, err := r.file(own)
+	st, path, err := r.opened(ctx, store.Open)
 	if err != nil {
 		return err
-	}
-	st, err := store.Open(ctx, path)
-	if err != nil {
-		return whatToDo(err, path)
 	}
 	defer func() { err = errors.Join(err, st.Close()) }()
 	before, err := st.Copies.From(ctx, r.File, time.Now())

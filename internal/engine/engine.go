@@ -9,6 +9,8 @@ import (
 	"errors"
 
 	"dunvel/core/explore"
+	"dunvel/core/setup"
+	"dunvel/core/units"
 	"dunvel/internal/answers"
 	"dunvel/internal/contract"
 )
@@ -19,50 +21,47 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 	"/quantities": question(func(_ context.Context, _ answers.Desk, q contract.ReadQuantityParams) (any, error) {
 		return contract.ReadQuantity(q)
 	}),
-	"/answers": question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
-		choice, err := contract.ChosenUnits(q.Units)
-		if err != nil {
-			return nil, err
-		}
-		return d.Answer(ctx, q.Setup, choice)
-	}),
-	"/changes": question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
-		choice, err := contract.ChosenUnits(q.Units)
-		if err != nil {
-			return nil, err
-		}
-		return d.Changes(ctx, q.Setup, choice)
-	}),
-	"/cards": question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
-		choice, err := contract.ChosenUnits(q.Units)
-		if err != nil {
-			return nil, err
-		}
-		return d.CountDown(ctx, q.Setup, choice)
-	}),
+	"/answers": asked(answers.Desk.Answer),
+	"/changes": asked(answers.Desk.Changes),
+	"/cards":   asked(answers.Desk.CountDown),
 	"/drops": question(func(ctx context.Context, d answers.Desk, q contract.DropQuestion) (any, error) {
-		choice, err := contract.ChosenUnits(q.Units)
-		if err != nil {
-			return nil, err
-		}
-		return d.PlayDrops(ctx, q.Setup, q.Heads, q.Programme, choice)
+		return inUnits(q.Units, func(choice units.Choice) (any, error) {
+			return d.PlayDrops(ctx, q.Setup, q.Heads, q.Programme, choice)
+		})
 	}),
 	"/charts": question(func(ctx context.Context, d answers.Desk, q contract.ChartQuestion) (any, error) {
-		choice, err := contract.ChosenUnits(q.Units)
-		if err != nil {
-			return nil, err
-		}
-		chart, err := d.Chart(ctx, q.Setup, q.X, q.Y, choice)
-		if err != nil {
-			return nil, err
-		}
-		cells, done := []explore.Cell{}, true
-		err = chart.Run(ctx, func(c explore.Cell) error {
-			cells = append(cells, c)
-			return nil
-		})
-		return []contract.ChartLine{{Chart: chart.Axes()}, {Cells: &cells, Done: &done}}, err
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return wholeChart(ctx, d, q, choice) })
 	}),
+}
+
+// wholeChart works a map out and gives all of it at once.
+func wholeChart(ctx context.Context, d answers.Desk, q contract.ChartQuestion, choice units.Choice) (any, error) {
+	chart, err := d.Chart(ctx, q.Setup, q.X, q.Y, choice)
+	if err != nil {
+		return nil, err
+	}
+	cells, done := []explore.Cell{}, true
+	err = chart.Run(ctx, func(c explore.Cell) error {
+		cells = append(cells, c)
+		return nil
+	})
+	return []contract.ChartLine{{Chart: chart.Axes()}, {Cells: &cells, Done: &done}}, err
+}
+
+// asked is a question that is a setup and nothing more.
+func asked[A any](answer func(answers.Desk, context.Context, setup.Setup, units.Choice) (A, error)) func(context.Context, answers.Desk, []byte) (any, error) {
+	return question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return answer(d, ctx, q.Setup, choice) })
+	})
+}
+
+// inUnits answers in the units that were chosen, where there are such.
+func inUnits(chosen *contract.Units, answer func(units.Choice) (any, error)) (any, error) {
+	choice, err := contract.ChosenUnits(chosen)
+	if err != nil {
+		return nil, err
+	}
+	return answer(choice)
 }
 
 // question reads what is asked for.

@@ -128,8 +128,7 @@ function Take() {
             onClick={() => taken.mutate()}
           >
             Take it
-          </button>{" "}
-          {found.refused.length > 0 && "While there is a line that cannot be taken, none is."}
+          </button>
         </p>
       )}
       {taken.error && (
@@ -150,7 +149,7 @@ function summed(i: Import, what: string): string {
     i.places ? `${i.places} places` : "",
   ].filter(Boolean);
   const known = i.known ? `, of which ${i.known} were here already` : "";
-  return `${parts.join(" and ") || "Nothing"}${known}: ${what}.`;
+  return `${parts.join(" and ")}${known}: ${what}.`;
 }
 
 /** What a file holds, and which of its columns is what. */
@@ -164,9 +163,24 @@ function Preview({
   return (
     <>
       <p role="status">
-        <b>{summed(found, "to be taken")}</b> {found.trips.slice(0, 8).join("; ")}
+        <b>{nothing(found) ? "There is nothing in it that can be taken." : summed(found, "to be taken")}</b>{" "}
+        {found.trips.slice(0, 8).join("; ")}
         {found.trips.length > 8 && ` and ${found.trips.length - 8} trips more`}
       </p>
+      {found.refused.length > 0 && (
+        <>
+          <p>While there is a line that cannot be taken, none is:</p>
+          <ul className="refused">
+            {found.refused.slice(0, 20).map((r) => (
+              <li key={`${r.line}${r.why}`}>
+                {r.line > 0 && `Line ${r.line}: `}
+                {r.why}
+              </li>
+            ))}
+            {found.refused.length > 20 && <li>and {found.refused.length - 20} more</li>}
+          </ul>
+        </>
+      )}
       {found.headers.length > 0 && (
         <details className="mapping" open={found.refused.length > 0 || undefined}>
           <summary>Which column is what</summary>
@@ -189,17 +203,6 @@ function Preview({
             </Row>
           ))}
         </details>
-      )}
-      {found.refused.length > 0 && (
-        <ul className="refused">
-          {found.refused.slice(0, 20).map((r) => (
-            <li key={`${r.line}${r.why}`}>
-              {r.line > 0 && `Line ${r.line}: `}
-              {r.why}
-            </li>
-          ))}
-          {found.refused.length > 20 && <li>and {found.refused.length - 20} more</li>}
-        </ul>
       )}
     </>
   );

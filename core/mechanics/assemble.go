@@ -29,6 +29,7 @@ type link struct {
 	rest    float64 // m of line in it
 	perLine float64 // 1/rest
 	stretch float64 // what is amiss
+	fed     float64 // how that changes with the line that runs into it
 	stiff   float64 // tension over stretch, N
 }
 
@@ -78,6 +79,7 @@ func (c *chain) stretchOf(i int, s *stage, x []r3.Vec, tension float64) {
 	if l.length = length(along); l.length < 1e-6 {
 		l.length = 1e-6
 	}
+	l.fed = 0
 	l.way = r3.Scale(1/l.length, along)
 	if c.paysOut(i) {
 		l.rest = l.length
@@ -179,11 +181,22 @@ func (c *chain) loadBody(s *stage, i int, place, velocity r3.Vec) {
 	body := &c.rig.Bodies[c.body[i]]
 	fluid := &c.scene.Water
 	u := r3.Sub(c.flowAt(place), velocity)
+	wet := 1.0
 	drag := bodyDrag(fluid, body.TowArea, body.FallArea, u)
-	drag.Z -= body.WeightInWater
+	if body.WeightInWater < 0 {
+		// A float comes out of the water bit by bit.
+		var lift, slope float64
+		if wet, lift, slope = c.afloat(body, place.Z); wet < 1 {
+			drag = r3.Scale(wet, drag)
+			c.diagonal[i][8] += slope
+		}
+		drag.Z += lift
+	} else {
+		drag.Z -= body.WeightInWater
+	}
 	c.force[i] = r3.Add(c.force[i], drag)
 	speed := length(u)
-	k := 0.5 * fluid.Density / s.tau
+	k := 0.5 * wet * fluid.Density / s.tau
 	slopes := &c.diagonal[i]
 	slopes[0] -= k * body.TowArea * speed
 	slopes[4] -= k * body.TowArea * speed

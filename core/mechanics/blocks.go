@@ -115,9 +115,10 @@ func (b *block) subtract(c *block) {
 
 // solveChain solves a block-tridiagonal system in place by elimination from
 // the first node to the last (Thomas, 1949): below[i] couples node i+1 to i,
-// above[i] node i to i+1. right becomes the solution; the blocks are used up.
-// It is false where a pivot has no inverse.
-func solveChain(diagonal, below, above []block, right []r3.Vec) bool {
+// above[i] node i to i+1. right becomes the solution, and so does each of more,
+// for as many right sides; the blocks are used up. It is false where a pivot has
+// no inverse.
+func solveChain(diagonal, below, above []block, right []r3.Vec, more [][]r3.Vec) bool {
 	n := len(diagonal)
 	var factor, change block
 	for i := range n {
@@ -131,6 +132,9 @@ func solveChain(diagonal, below, above []block, right []r3.Vec) bool {
 			change.product(&factor, &above[i])
 			diagonal[i+1].subtract(&change)
 			right[i+1] = r3.Sub(right[i+1], factor.times(right[i]))
+			for _, r := range more {
+				r[i+1] = r3.Sub(r[i+1], factor.times(r[i]))
+			}
 		}
 	}
 	for i := n - 1; i >= 0; i-- {
@@ -138,6 +142,14 @@ func solveChain(diagonal, below, above []block, right []r3.Vec) bool {
 			right[i] = r3.Sub(right[i], above[i].times(right[i+1]))
 		}
 		right[i] = diagonal[i].times(right[i])
+	}
+	for _, r := range more {
+		for i := n - 1; i >= 0; i-- {
+			if i+1 < n {
+				r[i] = r3.Sub(r[i], above[i].times(r[i+1]))
+			}
+			r[i] = diagonal[i].times(r[i])
+		}
 	}
 	return true
 }

@@ -104,4 +104,5 @@ func (c *chain) copyFrom(from *chain) {
 	copy(c.body, from.body)
 	copy(c.touched, from.touched)
 	copy(c.push, from.push)
+	copy(c.runners, from.runners)
 }

@@ -44,6 +44,8 @@ type chain struct {
 	until   settled   // when a stage is solved
 	film    float64   // m over and under the surface within which a line turns from wet to dry
 
+	runners []runner // the bodies that slide
+
 	leader, main thread
 	toTip        float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
 
@@ -63,6 +65,7 @@ type solving struct {
 	diagonal, below, above []block
 	force                  []r3.Vec
 	links                  []link
+	columns                [][]r3.Vec // by runner that slides: what a metre of its slide does
 }
 
 // stage is one implicit solve: the forces on nodes that were at base balance
@@ -86,9 +89,10 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 	for range c.until.most {
 		c.assemble(s, x, tension)
 		c.work += c.n
-		if !solveChain(c.diagonal[:c.n], c.below[:top], c.above[:top], c.force[:c.n]) {
+		if !solveChain(c.diagonal[:c.n], c.below[:top], c.above[:top], c.force[:c.n], c.pullThrough(s)) {
 			return 0, false
 		}
+		slid := c.slide(s, tension)
 		// Corrections beyond what the chain is long are cut.
 		largest := longest2(c.force[:c.n])
 		if !(largest < math.Inf(1)) {
@@ -97,7 +101,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		largest = math.Sqrt(largest)
 		share := min(1, 0.5*(1+s.line)/max(largest, 1e-9))
 		// Corrections shrink at least as fast as they last did.
-		settled := largest*min(1, largest/last) < c.until.place
+		settled := largest*min(1, largest/last) < c.until.place && slid
 		last = largest
 		settled = c.retighten(tension) && settled
 		for i := range c.n {
@@ -106,7 +110,13 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		if c.spoolTurns(s, x, tension) {
 			settled = false
 		}
+		if !c.runOn(share, tension) {
+			settled = false
+		}
 		if settled && share == 1 {
+			if c.crowded() {
+				return 0, false
+			}
 			lineOut = s.line
 			if c.paying {
 				lineOut = max(s.line, c.at[top]+length(r3.Sub(s.tip, x[top])))
@@ -142,7 +152,7 @@ func (c *chain) retighten(tension []float64) bool {
 			move = r3.Add(move, c.force[i+1])
 		}
 		l, was := &c.links[i], tension[i]
-		next := was + (r3.Dot(l.way, move)*l.perLine+l.stretch)*l.stiff
+		next := was + (r3.Dot(l.way, move)*l.perLine+l.stretch+l.fed)*l.stiff
 		if least := 0.1 * was; next < least {
 			next = least
 		} else if most := 10*was + 1e-3; next > most {

@@ -21,6 +21,7 @@ func (m *sim) lay(start r3.Vec) {
 	for i := range m.n {
 		m.tension[i] = max(m.d.Cast.SpoolDrag, 1e-3)
 	}
+	m.makeRoom()
 }
 
 // put adds a node at the upper end.
@@ -37,7 +38,7 @@ func (m *sim) grow(place func(at float64) r3.Vec) bool {
 		return false
 	}
 	last := m.at[m.n-1]
-	spacing := min(m.spacing, m.fine*m.spacing+m.grade*last)
+	spacing := m.spacingAt(last)
 	next, body, spare := last+spacing, -1, spacing/2
 	if mark, at := m.nextMark(last); mark <= last+1.5*spacing {
 		next, body, spare = mark, at, 0.02
@@ -50,6 +51,9 @@ func (m *sim) grow(place func(at float64) r3.Vec) bool {
 	return true
 }
 
+// spacingAt is how far apart nodes are at a distance along the line.
+func (m *sim) spacingAt(at float64) float64 { return min(m.spacing, m.fine*m.spacing+m.grade*at) }
+
 // nextMark is where up the line from last a node has to be: at the next body,
 // or where the leader ends (body -1).
 func (m *sim) nextMark(last float64) (at float64, body int) {
@@ -58,7 +62,7 @@ func (m *sim) nextMark(last float64) (at float64, body int) {
 		at = leader
 	}
 	for b := range m.rig.Bodies {
-		if place := m.rig.Bodies[b].At; place > last+1e-9 && place <= at {
+		if place := m.rig.Bodies[b].At; place > last+1e-9 && place <= at && !m.runs(b) {
 			return place, b
 		}
 	}

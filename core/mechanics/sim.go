@@ -89,13 +89,17 @@ type bench struct {
 }
 
 var benches = sync.Pool{New: func() any {
-	vectors, blocks := make([]r3.Vec, 4*room), make([]block, 3*room)
+	vectors, blocks := make([]r3.Vec, (4+mostRunners)*room), make([]block, 3*room)
+	columns := make([][]r3.Vec, mostRunners)
+	for k := range columns {
+		columns[k] = vectors[(4+k)*room : (5+k)*room]
+	}
 	return &bench{
 		solving: solving{
 			diagonal: blocks[:room], below: blocks[room : 2*room], above: blocks[2*room:],
-			force: vectors[:room], links: make([]link, room),
+			force: vectors[:room], links: make([]link, room), columns: columns,
 		},
-		middle: vectors[room : 2*room], next: vectors[2*room : 3*room], from: vectors[3*room:],
+		middle: vectors[room : 2*room], next: vectors[2*room : 3*room], from: vectors[3*room : 4*room],
 		pull: make([]float64, room),
 	}
 }}
@@ -115,6 +119,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	numbers := make([]float64, 2*room)
 	m.at, m.tension = numbers[:room:room], numbers[room:]
 	m.body, m.touched, m.push = make([]int, room), make([]bool, len(d.Rig.Bodies)), make([]float64, len(d.Rig.Bodies))
+	m.runners = runnersOf(d.Rig)
 	m.track.Frames = make([]Frame, 0, keep.Frames)
 	m.points = make([]r3.Vec, (keep.Frames+2)*keep.Points)
 	return m
@@ -141,7 +146,7 @@ func (m *sim) begin() bool {
 	case s.Bed.DepthAt(start.X) <= splash+landing:
 		m.track.Outcome = NoWater
 		return false
-	case m.rig.Weight() <= 0:
+	case m.rig.Weight() <= 0 && !m.rig.FloatsUp():
 		m.track.Outcome = Floats
 		return false
 	}
@@ -186,8 +191,10 @@ func (m *sim) advance() {
 		return
 	}
 	was := m.paying
+	m.hold()
 	refuse := func(h float64) {
 		m.paying, m.step = was, h
+		m.letBack()
 		if h < shortest {
 			m.track.Outcome = Unsolved
 		}
@@ -215,6 +222,7 @@ func (m *sim) advance() {
 	if !m.regrid() {
 		m.track.Outcome = ReeledIn
 	}
+	m.makeRoom()
 	if m.track.Outcome == "" && m.phaseIsOver() {
 		m.nextPhase()
 	}
@@ -245,6 +253,7 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 		return 0, false
 	}
 	const back = (1 - gamma) / gamma
+	m.carryOn(back)
 	for i := range n {
 		moved := r3.Sub(m.middle[i], m.pos[i])
 		m.base[i] = r3.Add(m.pos[i], r3.Scale(back, moved))

@@ -15,7 +15,17 @@ type Body struct {
 	TowArea       float64 // Cd A across the vertical, m2
 	FallArea      float64 // Cd A along the vertical, m2
 	Mass          float64 // kg
+	Slides        Span    // where it may be along the line; the zero value is fixed
 }
+
+// Span is the stretch of line, in m from its end, along which a body slides: the line
+// runs through it between the stops at both of its ends.
+type Span struct {
+	From, To float64
+}
+
+// Free tells whether the line runs through a body at all.
+func (s Span) Free() bool { return s != Span{} }
 
 // Rig is a leader with bodies on it, joined to the main line.
 type Rig struct {
@@ -45,7 +55,48 @@ func New(bodies []Body, leader tackle.Line, leaderLength float64, main tackle.Li
 			return Rig{}, fmt.Errorf("rig: body %d has a negative drag area or mass", i+1)
 		}
 	}
+	if err := CheckSlides(bodies); err != nil {
+		return Rig{}, err
+	}
 	return Rig{Bodies: bodies, Leader: leader, LeaderLength: leaderLength, Main: main}, nil
+}
+
+// CheckSlides refuses bodies that slide where they are not, or past one another.
+func CheckSlides(bodies []Body) error {
+	low := func(b Body) float64 {
+		if b.Slides.Free() {
+			return b.Slides.From
+		}
+		return b.At
+	}
+	for i, b := range bodies {
+		switch s := b.Slides; {
+		case !s.Free():
+		case !(s.From < s.To):
+			return fmt.Errorf("rig: body %d slides from %g to %g m; the stops are to have line between them", i+1, s.From, s.To)
+		case !(b.At >= s.From && b.At <= s.To):
+			return fmt.Errorf("rig: body %d at %g m is not where it slides, %g to %g m", i+1, b.At, s.From, s.To)
+		case i == 0:
+			return fmt.Errorf("rig: the body at the end of the line cannot slide")
+		case s.From < bodies[i-1].At || bodies[i-1].Slides.Free() && s.From < bodies[i-1].Slides.To:
+			return fmt.Errorf("rig: body %d slides past body %d", i+1, i)
+		}
+		if i > 0 && bodies[i-1].Slides.Free() && low(b) < bodies[i-1].Slides.To {
+			return fmt.Errorf("rig: body %d slides past body %d", i, i+1)
+		}
+	}
+	return nil
+}
+
+// FloatsUp tells whether a float holds the end of the line up: what is there sinks,
+// and something over it is lighter than water.
+func (r Rig) FloatsUp() bool {
+	for _, b := range r.Bodies[1:] {
+		if b.WeightInWater < 0 && r.Bodies[0].WeightInWater > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // Resting is the rig as it rests on the bed: what is beyond the key body lies

@@ -45,7 +45,43 @@ func TestResting(t *testing.T) {
 	}
 	r.Key = 1
 	got := r.Resting()
-	if len(got.Bodies) != 2 || got.Key != 0 || got.LeaderLength != 1.5 || got.Bodies[0] != (Body{0, 11, 22, 33, 44}) || math.Abs(got.Bodies[1].At-0.3) > 1e-12 || got.Weight() != r.Weight() {
+	if len(got.Bodies) != 2 || got.Key != 0 || got.LeaderLength != 1.5 || got.Bodies[0] != (Body{0, 11, 22, 33, 44, Span{}}) || math.Abs(got.Bodies[1].At-0.3) > 1e-12 || got.Weight() != r.Weight() {
 		t.Errorf("%+v", got)
+	}
+}
+
+// Stops that exclude each other, bodies that cross and ends that slide are refused.
+func TestCheckSlides(t *testing.T) {
+	fixed := func(at float64) Body { return Body{At: at} }
+	free := func(from, at, to float64) Body { return Body{At: at, Slides: Span{from, to}} }
+	for _, c := range []struct {
+		bodies []Body
+		want   string
+	}{
+		{[]Body{fixed(0), free(0.5, 0.5, 2), fixed(2)}, ""},
+		{[]Body{fixed(0), free(0.5, 0.6, 1), free(1, 1, math.Inf(1))}, ""},
+		{[]Body{free(0, 0, 1)}, "rig: the body at the end of the line cannot slide"},
+		{[]Body{fixed(0), free(0.5, 0.5, 0.5)}, "rig: body 2 slides from 0.5 to 0.5 m; the stops are to have line between them"},
+		{[]Body{fixed(0), free(2, 2, 0.5)}, "rig: body 2 slides from 2 to 0.5 m; the stops are to have line between them"},
+		{[]Body{fixed(0), free(0.5, 0.4, 1)}, "rig: body 2 at 0.4 m is not where it slides, 0.5 to 1 m"},
+		{[]Body{fixed(0), free(0.5, 1.1, 1)}, "rig: body 2 at 1.1 m is not where it slides, 0.5 to 1 m"},
+		{[]Body{fixed(0), fixed(1), free(0.9, 1.5, 2)}, "rig: body 3 slides past body 2"},
+		{[]Body{fixed(0), free(0.5, 0.6, 1.1), fixed(1)}, "rig: body 2 slides past body 3"},
+		{[]Body{fixed(0), free(0.5, 0.6, 1.1), free(1, 1.2, 3)}, "rig: body 3 slides past body 2"},
+	} {
+		got := ""
+		if err := CheckSlides(c.bodies); err != nil {
+			got = err.Error()
+		}
+		if got != c.want {
+			t.Errorf("%v: %q, want %q", c.bodies, got, c.want)
+		}
+	}
+	line := Rig{Bodies: []Body{{WeightInWater: 0.1}, {At: 1, WeightInWater: -0.2}}}
+	if !line.FloatsUp() {
+		t.Error("a float that carries it does not hold it up")
+	}
+	if line.Bodies[0].WeightInWater = -0.1; line.FloatsUp() {
+		t.Error("what floats itself is held up")
 	}
 }

@@ -75,6 +75,26 @@ type Body struct {
 	TowArea       float64 `json:"tow_area"`        // m2
 	FallArea      float64 `json:"fall_area"`       // m2
 	Mass          float64 `json:"mass"`            // kg
+	Slides        *Slides `json:"slides"`          // null: it is fixed
+}
+
+// Slides is where a body may be along the line, which runs through it between a stop at
+// either end: m from the end of the line. To is null where there is no upper one.
+type Slides struct {
+	From float64  `json:"from"`
+	To   *float64 `json:"to"`
+}
+
+// body turns it into the engine's terms.
+func (b Body) body() rig.Body {
+	out := rig.Body{At: b.At, WeightInWater: b.WeightInWater, TowArea: b.TowArea, FallArea: b.FallArea, Mass: b.Mass}
+	if b.Slides != nil {
+		out.Slides = rig.Span{From: b.Slides.From, To: math.Inf(1)}
+		if b.Slides.To != nil {
+			out.Slides.To = *b.Slides.To
+		}
+	}
+	return out
 }
 
 // Result is what came of a case. What does not apply is null.
@@ -139,7 +159,7 @@ func (in Input) drop() (*mechanics.Scene, mechanics.Drop) {
 	}
 	r := &rig.Rig{Leader: line(in.Leader), LeaderLength: in.Leader.Length, Main: line(in.Main)}
 	for _, b := range in.Bodies {
-		r.Bodies = append(r.Bodies, rig.Body(b))
+		r.Bodies = append(r.Bodies, b.body())
 	}
 	sin, cos := math.Sincos(in.CurrentDirection)
 	scene := &mechanics.Scene{
@@ -219,10 +239,19 @@ func (in Input) check() error {
 	case in.End != "touch" && in.End != "time":
 		return fmt.Errorf("end: %q is neither touch nor time", in.End)
 	}
+	for i, b := range in.Bodies {
+		if s := b.Slides; s != nil && !(s.From >= 0 && s.From <= 1000) {
+			return fmt.Errorf("bodies[%d].slides.from: %g m is outside what is allowed, 0 to 1000", i, s.From)
+		}
+	}
 	for i := 1; i < len(in.Bodies); i++ {
 		if !(in.Bodies[i].At > in.Bodies[i-1].At) || in.Bodies[i].At > 1000 {
 			return fmt.Errorf("bodies[%d].at: %g m is not above %g m, or beyond the line", i, in.Bodies[i].At, in.Bodies[i-1].At)
 		}
 	}
-	return nil
+	bodies := make([]rig.Body, len(in.Bodies))
+	for i, b := range in.Bodies {
+		bodies[i] = b.body()
+	}
+	return rig.CheckSlides(bodies)
 }

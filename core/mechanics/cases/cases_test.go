@@ -121,6 +121,13 @@ func TestBadCases(t *testing.T) {
 		"swell.height":       func(in *Input) { in.Swell.Height = -1 },
 		"swell.period":       func(in *Input) { in.Swell = Swell{Height: 1, Period: 100} },
 		"time: 0 is outside": func(in *Input) { in.Time = 0 },
+		"bodies[1].slides.from: -1 m": func(in *Input) {
+			in.Bodies = append(in.Bodies, Body{At: 1, TowArea: 1e-4, FallArea: 1e-4, Slides: &Slides{From: -1}})
+		},
+		"body 2 slides from 2 to 1 m; the stops": func(in *Input) {
+			to := 1.0
+			in.Bodies = append(in.Bodies, Body{At: 1, TowArea: 1e-4, FallArea: 1e-4, Slides: &Slides{From: 2, To: &to}})
+		},
 	} {
 		bad := good
 		bad.Input.Bodies = append([]Body(nil), good.Input.Bodies...)
@@ -128,6 +135,13 @@ func TestBadCases(t *testing.T) {
 		if got := Solve(t.Context(), bad); got.Error == "" || !strings.Contains(got.Error, words) || got.Touch != nil {
 			t.Errorf("%s: %+v", words, got)
 		}
+	}
+	free := good
+	free.Input.Bodies = append(free.Input.Bodies, Body{At: 1, WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.011, Slides: &Slides{From: 0.5}})
+	slides := Solve(t.Context(), free)
+	free.Input.Bodies[1].Slides = nil
+	if fixed := Solve(t.Context(), free); slides.Error != "" || fixed.Error != "" || math.Abs(*slides.TouchBody1 / *fixed.TouchBody1 - 1) < 0.02 {
+		t.Errorf("a sinker falls alike fixed and free: %v, %v", slides, fixed)
 	}
 	floats := good
 	floats.Input.Bodies = []Body{{WeightInWater: -0.01, TowArea: 1e-4, FallArea: 1e-4}}

@@ -50,6 +50,7 @@ check: engine web/node_modules ## formats, vet, static analysis, types, lint, ge
 	scripts/generated.sh
 
 generate: web/node_modules ## server and TypeScript types from the contract
+	go generate ./internal/contract # first: the others are made from what it fills in
 	go generate ./...
 	cd web && npm run --silent generate
 

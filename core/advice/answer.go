@@ -87,27 +87,29 @@ type Flow struct {
 
 // Answer is what Dunvel says about a setup.
 type Answer struct {
-	Heads      []Head      `json:"heads"`   // light to heavy
-	Pick       int         `json:"pick"`    // index of the head to tie on; -1 where none is worth it
-	Least      int         `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
-	Closest    int         `json:"closest"` // index of the head to tie on, or of the one that comes closest
-	Sentence   string      `json:"sentence"`
-	Hand       string      `json:"hand"` // how to hold rod and line, in a few words
-	NotLighter string      `json:"notLighter"`
-	NotHeavier string      `json:"notHeavier"`
-	Asks       string      `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
-	Wait       float64     `json:"wait"`       // s
-	WaitReason string      `json:"waitReason"` // where the wait comes from
-	Drift      trial.Point `json:"drift"`      // velocity of the boat over the ground, m/s
-	Lift       float64     `json:"lift"`       // m that the bait is lifted by; 0 where it is not
-	Target     float64     `json:"target"`     // m, the depth aimed at where the cast lands
-	OnBed      bool        `json:"onBed"`      // the target is the bed
-	BedSlope   float64     `json:"bedSlope"`   // m deeper per m along the cast
-	Profile    []Flow      `json:"profile"`    // the current under the rod, surface to bed
-	Cue        string      `json:"cue"`        // how the touch of the pick is told
-	Notes      []Note      `json:"notes"`      // on the head to tie on
-	Other      *Answer     `json:"other"`      // for the other state of the flow, where it is asked for
-	Both       string      `json:"both"`       // what one head does in both states
+	Heads      []Head       `json:"heads"`   // light to heavy
+	Pick       int          `json:"pick"`    // index of the head to tie on; -1 where none is worth it
+	Least      int          `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
+	Closest    int          `json:"closest"` // index of the head to tie on, or of the one that comes closest
+	Sentence   string       `json:"sentence"`
+	Hand       string       `json:"hand"` // how to hold rod and line, in a few words
+	NotLighter string       `json:"notLighter"`
+	NotHeavier string       `json:"notHeavier"`
+	Asks       string       `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
+	Wait       float64      `json:"wait"`       // s
+	WaitReason string       `json:"waitReason"` // where the wait comes from
+	Drift      trial.Point  `json:"drift"`      // velocity of the boat over the ground, m/s
+	Lift       float64      `json:"lift"`       // m that the bait is lifted by; 0 where it is not
+	Target     float64      `json:"target"`     // m, the depth aimed at where the cast lands
+	OnBed      bool         `json:"onBed"`      // the target is the bed
+	BedSlope   float64      `json:"bedSlope"`   // m deeper per m along the cast
+	Profile    []Flow       `json:"profile"`    // the current under the rod, surface to bed
+	Cue        string       `json:"cue"`        // how the touch of the pick is told
+	Rig        []setup.Part `json:"rig"`        // what is on the line, from its end up
+	Felt       int          `json:"felt"`       // which part of that is aimed and felt
+	Notes      []Note       `json:"notes"`      // on the head to tie on
+	Other      *Answer      `json:"other"`      // for the other state of the flow, where it is asked for
+	Both       string       `json:"both"`       // what one head does in both states
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -163,6 +165,7 @@ func (a Adviser) one(ctx context.Context, s setup.Setup, choice units.Choice) (*
 		Pick: l.Pick, Least: l.Least, Closest: l.Closest, Hand: t.hand(l, shown),
 		Wait: c.Wait(), WaitReason: t.waitReason(), Drift: trial.Point(c.Cast.Drift),
 		Target: c.Target, OnBed: c.OnBed, BedSlope: c.BedSlope(), Profile: profile(c),
+		Rig: s.Rigging.List(), Felt: s.Rigging.Felt(),
 	}
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()

@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"strings"
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
@@ -107,7 +106,7 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	if what == "" {
 		return append(out, "It is the same outfit.")
 	}
-	what = strings.ToUpper(what[:1]) + what[1:]
+	what = capital(what)
 	steps := func(n int) string {
 		words := []string{"no step", "one step", "two steps", "three steps", "four steps", "five steps"}
 		if n < len(words) {

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"math"
 	"os"
+	"strings"
 	"testing"
 
 	"dunvel/core/setup"
@@ -257,6 +258,73 @@ func TestFallsByHead(t *testing.T) {
 		if slower := down(change); !(slower > 1.005*plain) {
 			t.Errorf("%s is down in %.2f s, the plain one in %.2f", name, slower, plain)
 		}
+	}
+}
+
+// A rig tells in which order it comes down, how high each bait is then, what between the
+// two has it as high as wanted, and what a pair weighs.
+func TestRigsTell(t *testing.T) {
+	rigNotes := func(change func(*setup.Setup)) (out []string) {
+		s := setup.Default()
+		s.Water.Depth, s.Cast.Distance, s.Heads = 4, 12, []float64{0.0071, 0.0106}
+		change(&s)
+		a := answered(t, s)
+		if a.Pick < 0 {
+			t.Fatal(a.Sentence)
+		}
+		for _, n := range a.Notes {
+			if n.Kind == "rig" {
+				out = append(out, n.Words)
+			}
+		}
+		return out
+	}
+	shot := func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Apart = setup.DropShot, 0.4 }
+	for name, tt := range map[string]struct {
+		change func(*setup.Setup)
+		want   []string // each begins, and holds after "…"
+	}{
+		"two heads": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.0035 },
+			[]string{"Two hooks on one line: look at the local rules.", "3.5 g over 7.1 g, 10.6 g in all. The next pair up is 3.5 g over 10.6 g.",
+				"To the bed comes the lower head in ", "The upper head is "}},
+		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.SlidingSinker },
+			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
+				"On its trace it lies on the bed, up to 30 cm down the current; one that swims or floats can ride as high."}},
+		"a floating bait on it": {func(s *setup.Setup) {
+			s.Rigging.Kind, s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Hook = setup.SlidingSinker, "stub", 0.08, "floating", "#8"
+		}, []string{"To the bed comes the sinker in ", "On its trace it floats 30 cm over the bed; a free one can ride up to 30 cm."}},
+		"drop shot": {shot, []string{"To the bed comes the sinker in ", "The bait is …over the bed, 40 cm up a line that stands at …; under the rod 40 cm."}},
+		"wanted higher": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 0.3 },
+			[]string{"To the bed", "The bait is ", "To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
+		"in weed": {func(s *setup.Setup) { shot(s); s.Water.Bed, s.Water.Weed = "weed", 0.5 },
+			[]string{"To the bed", "The bait is ", "Weed of 50 cm hides it there.", "To have it just over the weed takes …between the two, 55 cm under the rod."}},
+		"over weed": {func(s *setup.Setup) { shot(s); s.Water.Bed, s.Water.Weed, s.Rigging.Over = "weed", 0.05, 0.1 },
+			[]string{"To the bed", "The bait is ", "To have it 10 cm over the weed takes …between the two, 20 cm under the rod."}},
+		"out of reach": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 5 },
+			[]string{"To the bed", "The bait is ", "No gap has it 5.0 m over the bed: the line lies too flat."}},
+		"a float": {func(s *setup.Setup) {
+			s.Rigging.Kind, s.Rigging.Parts = setup.OwnRig, []setup.Part{{What: "head"}, {What: "shot", At: 0.4, Mass: 0.001}, {What: "float", At: 1.6, Mass: 0.05}}
+		}, []string{"Under the float it hangs at 1.6 m in this current.", "A float fixed 1.6 m up is hard to cast; let it slide."}},
+	} {
+		got := rigNotes(tt.change)
+		if len(got) != len(tt.want) {
+			t.Errorf("%s: %q", name, got)
+			continue
+		}
+		for i, want := range tt.want {
+			begins, holds, _ := strings.Cut(want, "…")
+			if !strings.HasPrefix(got[i], begins) || !strings.HasSuffix(got[i], holds) && strings.Contains(want, "…") && !strings.Contains(got[i], strings.Split(holds, "…")[0]) {
+				t.Errorf("%s: %q, want %q", name, got[i], want)
+			}
+		}
+	}
+
+	// The lighter of two heads is not tied below.
+	s := setup.Default()
+	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Upper = 4, 12, []float64{0.0035, 0.0053, 0.0071}, setup.TwoHeads, 0.0053
+	a := answered(t, s)
+	if a.Pick != 1 || a.Heads[0].Sure != 0 || !strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {
+		t.Errorf("%s; of the lightest: %g, %s", a.Sentence, a.Heads[0].Sure, a.Heads[0].Reason)
 	}
 }
 

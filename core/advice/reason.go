@@ -180,7 +180,10 @@ func (t teller) beyond(l judge.Limit, h *judge.Head) string {
 	s := t.Setup
 	switch l {
 	case judge.Carried:
-		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), t.mass(s.Rigging.Carries))
+		float, _ := s.Rigging.Float()
+		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), t.mass(float.Mass))
+	case judge.Upright:
+		return fmt.Sprintf("is lighter than the upper head of %s: the heavier one belongs below", t.mass(s.Rigging.Upper))
 	case judge.RodMost:
 		return fmt.Sprintf("weighs %s with hook and bait, the rod casts up to %s", t.mass(h.Whole), t.mass(s.Rod.Most))
 	case judge.RodLeast:

@@ -3,6 +3,8 @@ package advice
 import (
 	"fmt"
 	"math"
+	"slices"
+	"strings"
 
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
@@ -13,7 +15,7 @@ import (
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
-// rigNotes say what a rig of two bodies does to the bait.
+// rigNotes say what a rig of more than a head does to the bait.
 func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	s := t.Setup.Rigging
 	out := []Note{}
@@ -23,61 +25,184 @@ func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	if s.TwoHooks() {
 		add(true, "Two hooks on one line: look at the local rules.")
 	}
-	if s.Floats() {
+	if float, ok := s.Float(); ok {
 		add(false, "Under the float it hangs at %s in this current.", t.depth(t.Hangs(h.Mass)))
-		if !s.Slides() && s.Stop > judgement.FixedFloatMost.Number {
-			add(true, "A float fixed %s up is hard to cast; let it slide.", t.depth(s.Stop))
+		if !float.Slides && s.FloatStop() > judgement.FixedFloatMost.Number {
+			add(true, "A float fixed %s up is hard to cast; let it slide.", t.depth(s.FloatStop()))
 		}
-	}
-	say := pairs[s.Kind]
-	if say == nil || !t.OnBed || !h.Arrived() {
 		return out, nil
 	}
-	apart := f.Second - f.Time
-	order := "later"
-	if apart < 0 {
-		order = "sooner"
+	bodies, key := s.Bodies()
+	if s.Kind == setup.TwoHeads {
+		add(false, "%s", t.pair(h.Mass))
 	}
-	later := fmt.Sprintf("%s %s", units.Seconds(math.Abs(apart)), order)
-	if f.Second == 0 {
-		later = "not yet some seconds later"
+	if len(bodies) < 2 || !t.OnBed || !h.Arrived() {
+		return out, nil
 	}
-	words, err := say(t, h, f, later)
-	for _, w := range words {
-		add(false, "%s", w)
+	add(false, "%s", touches(bodies, f))
+	if slices.ContainsFunc(bodies[:key], setup.Part.Baited) {
+		add(false, "%s", t.onTrace(bodies[key].At))
 	}
-	return out, err
-}
-
-// pairs say how the two bodies of a rig come to the bed; later is when the second does.
-var pairs = map[string]func(t teller, h *judge.Head, f trial.Fall, later string) ([]string, error){
-	setup.TwoHeads: func(t teller, _ *judge.Head, f trial.Fall, later string) ([]string, error) {
-		return []string{fmt.Sprintf("Two touches: the lower head in %s, the upper one %s.", units.Seconds(f.Time), later)}, nil
-	},
-	setup.DropShot:      teller.overSinker,
-	setup.SlidingSinker: teller.onTrace,
-	setup.SplitShot:     teller.onTrace,
-}
-
-func (t teller) overSinker(h *judge.Head, f trial.Fall, _ string) ([]string, error) {
-	apart := t.Setup.Rigging.Apart
-	curve, err := t.Drawn(h.Mass, h.Handling, f, h.Rest)
+	lines, err := t.standing(h, f)
 	if err != nil {
 		return nil, err
 	}
-	height, angle := t.over(curve, apart)
-	return []string{fmt.Sprintf("The bait is %s over the bed, %s up a line that stands at %.0f°.", t.depth(height), t.depth(apart), angle)}, nil
+	for i, b := range bodies[key+1:] {
+		if b.Baited() {
+			out = append(out, t.overBed(lines, called(bodies, key+1+i), b.At-bodies[key].At)...)
+		}
+	}
+	return out, nil
 }
 
-func (t teller) onTrace(_ *judge.Head, f trial.Fall, later string) ([]string, error) {
-	comes := fmt.Sprintf("The bait comes down %s than the sinker.", later)
-	if f.Second == 0 {
-		comes = "The bait is still off the bed some seconds after the sinker touches."
+// pair names two heads, the upper first as they hang, and the next pair up.
+func (t teller) pair(lower float64) string {
+	upper := t.Setup.Rigging.Upper
+	named := fmt.Sprintf("%s over %s, %s in all.", t.mass(upper), t.mass(lower), t.mass(upper+lower))
+	for _, next := range t.Setup.Heads {
+		if next > lower {
+			return fmt.Sprintf("%s The next pair up is %s over %s.", named, t.mass(upper), t.mass(next))
+		}
 	}
+	return named
+}
+
+// touches say in which order the bodies of a rig come to the bed.
+func touches(bodies []setup.Part, f trial.Fall) string {
+	type touch struct {
+		name string
+		time float64
+	}
+	var down []touch
+	var off []string
+	for i, b := range bodies {
+		switch {
+		case b.What == setup.PartSwivel:
+		case i < len(f.Touches) && f.Touches[i] > 0:
+			down = append(down, touch{called(bodies, i), f.Touches[i]})
+		default:
+			off = append(off, called(bodies, i))
+		}
+	}
+	slices.SortStableFunc(down, func(a, b touch) int {
+		if a.time < b.time {
+			return -1
+		}
+		return 1
+	})
+	if len(down) == 0 {
+		return "Nothing of it touches."
+	}
+	said := fmt.Sprintf("To the bed comes %s in %s", down[0].name, units.Seconds(down[0].time))
+	for _, next := range down[1:] {
+		said += fmt.Sprintf(", %s %s later", next.name, units.Seconds(next.time-down[0].time))
+	}
+	if len(off) > 0 {
+		said += fmt.Sprintf("; still off it some seconds later: %s", strings.Join(off, ", "))
+	}
+	return said + "."
+}
+
+// called is what one of the bodies of a rig is called among the others.
+func called(bodies []setup.Part, i int) string {
+	same, before := 0, 0
+	for k, b := range bodies {
+		if b.What != bodies[i].What {
+			continue
+		}
+		if same++; k < i {
+			before++
+		}
+	}
+	name := bodies[i].What
+	if name == setup.PartHook {
+		name = "bait"
+	}
+	switch {
+	case same == 1:
+		return "the " + name
+	case before == 0:
+		return "the lower " + name
+	case before == same-1:
+		return "the upper " + name
+	}
+	return "the middle " + name
+}
+
+// onTrace says where a bait is whose sinker lies some way up the line.
+func (t teller) onTrace(trace float64) string {
 	if height := t.FloatsUp(); height > 0 {
-		return []string{comes, fmt.Sprintf("On its trace it floats %s over the bed.", t.depth(height))}, nil
+		return fmt.Sprintf("On its trace it floats %s over the bed; a free one can ride up to %s.", t.depth(height), t.depth(trace))
 	}
-	return []string{comes, fmt.Sprintf("On its trace it lies on the bed, up to %s down the current.", t.depth(t.Setup.Rigging.Apart))}, nil
+	return fmt.Sprintf("On its trace it lies on the bed, up to %s down the current; one that swims or floats can ride as high.", t.depth(trace))
+}
+
+// standing are the lines up from what holds the bed: far out, and under the rod.
+type standing struct{ far, near []trial.Point }
+
+func (t teller) standing(h *judge.Head, f trial.Fall) (standing, error) {
+	far, err := t.Drawn(h.Mass, h.Handling, f, h.Rest)
+	if err != nil {
+		return standing{}, err
+	}
+	near, err := t.UnderRod(h.Mass, h.Handling)
+	return standing{far, near}, err
+}
+
+// overBed says how high a bait is that is some way up the line, far out and under the
+// rod, whether weed hides it, and how far up it belongs for the height that is wanted.
+func (t teller) overBed(lines standing, name string, along float64) []Note {
+	height, angle := t.over(lines.far, along)
+	near := ""
+	if len(lines.near) > 0 {
+		under, _ := t.over(lines.near, along)
+		near = fmt.Sprintf("; under the rod %s", t.depth(under))
+	}
+	out := []Note{{"rig", false, fmt.Sprintf("%s is %s over the bed, %s up a line that stands at %.0f°%s.", capital(name), t.depth(height), t.depth(along), angle, near)}}
+	weed := t.Setup.Water.Weed
+	if weed > 0 && height < weed {
+		out = append(out, Note{"rig", true, fmt.Sprintf("Weed of %s hides it there.", t.depth(weed))})
+	}
+	wanted := t.Setup.Rigging.Over + weed
+	if wanted == 0 {
+		return out
+	}
+	over := t.depth(t.Setup.Rigging.Over) + " over the bed"
+	if weed > 0 {
+		over = t.depth(t.Setup.Rigging.Over) + " over the weed"
+		if t.Setup.Rigging.Over == 0 {
+			over = "just over the weed"
+		}
+	}
+	gap, ok := t.up(lines.far, wanted)
+	if !ok {
+		return append(out, Note{"rig", true, fmt.Sprintf("No gap has it %s: the line lies too flat.", over)})
+	}
+	said := fmt.Sprintf("To have it %s takes %s between the two", over, t.depth(gap))
+	if gap, ok := t.up(lines.near, wanted); ok {
+		said += fmt.Sprintf(", %s under the rod", t.depth(gap))
+	}
+	return append(out, Note{"rig", false, said + "."})
+}
+
+// up is how far up a line it is so high over the bed, m; false where it never is under
+// water.
+func (t teller) up(curve []trial.Point, height float64) (float64, bool) {
+	long := 0.0
+	for i := 1; i < len(curve); i++ {
+		a, b := r3.Vec(curve[i-1]), r3.Vec(curve[i])
+		low, high := a.Z+t.DepthAt(a.X), b.Z+t.DepthAt(b.X)
+		piece := r3.Norm(r3.Sub(b, a))
+		if high >= height {
+			share := 1.0
+			if high > low {
+				share = max((height-low)/(high-low), 0)
+			}
+			return long + share*piece, a.Z+share*(b.Z-a.Z) < 0
+		}
+		long += piece
+	}
+	return 0, false
 }
 
 // over is how high over the bed the line is some way up from its end, m, and

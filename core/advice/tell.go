@@ -17,6 +17,9 @@ type teller struct {
 	show units.Choice
 }
 
+// capital is words as a sentence begins.
+func capital(words string) string { return strings.ToUpper(words[:1]) + words[1:] }
+
 // mass says a weight; a head of none is the hook alone.
 func (t teller) mass(kg float64) string {
 	if kg == 0 {

@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/water"
 
@@ -17,6 +18,7 @@ type Limit int
 // The limits.
 const (
 	Carried  Limit = iota // by the float
+	Upright               // no lighter than the head above it
 	RodMost               // what the rod casts, at most
 	RodLeast              // and at least
 	Thrown                // as far as the cast
@@ -35,10 +37,17 @@ type bound struct {
 
 var bounds = []bound{
 	{limit: Carried, miss: func(c *trial.Case, h *Head) float64 {
-		if !c.Floats() {
+		float, floats := c.Setup.Rigging.Float()
+		if !floats {
 			return -1
 		}
-		return over(h.Weight/water.Gravity, c.Setup.Rigging.Carries)
+		return over(h.Weight/water.Gravity, float.Mass)
+	}},
+	{limit: Upright, miss: func(c *trial.Case, h *Head) float64 {
+		if c.Setup.Rigging.Kind != setup.TwoHeads || c.Setup.Rigging.Upper == 0 {
+			return -1
+		}
+		return under(h.Mass, c.Setup.Rigging.Upper)
 	}},
 	{limit: RodMost, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
 	{limit: RodLeast, miss: func(c *trial.Case, h *Head) float64 {

@@ -204,6 +204,7 @@ var (
 	HoverBand      = Value{1.5, "m", 0, "a shoal off the bed is about so thick"}
 	HoverLeast     = Value{10, "s", 0, "fish that hang off the bed come up slowly"}
 	HoverSlack     = Value{0.1, "1", 0, "share of the band by which a bait may ride over it"}
+	SwivelMass     = Value{0.4e-3, "kg", 0.5, "a small brass swivel"}
 	EyeFriction    = Value{0.1, "1", 0.5, "of line that runs through the eye of a sinker or a float"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}
 )

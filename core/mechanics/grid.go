@@ -41,7 +41,9 @@ func (m *sim) grow(place func(at float64) r3.Vec) bool {
 	spacing := m.spacingAt(last)
 	next, body, spare := last+spacing, -1, spacing/2
 	if mark, at := m.nextMark(last); mark <= last+1.5*spacing {
-		next, body, spare = mark, at, 0.02
+		if next, body, spare = mark, at, 0.02; body >= 0 {
+			spare = 1.2 * atTip // so that it is not taken to be reeled in as it comes out
+		}
 	}
 	if m.lineOut < next+spare {
 		return false
@@ -69,6 +71,9 @@ func (m *sim) nextMark(last float64) (at float64, body int) {
 	return at, body
 }
 
+// atTip is how near a body is to the rod tip that is reeled in, m.
+const atTip = 0.05
+
 // regrid keeps nodes spread as line comes in or goes out. It is false when the
 // rig has come to the rod tip.
 func (m *sim) regrid() bool {
@@ -83,7 +88,7 @@ func (m *sim) regrid() bool {
 	}
 	for m.lineOut-m.at[m.n-1] < min(0.25*m.spacing, 0.5) {
 		if m.n == 1 || m.body[m.n-1] >= 0 {
-			if m.lineOut-m.at[m.n-1] < 0.05 {
+			if m.lineOut-m.at[m.n-1] < atTip {
 				return false
 			}
 			break

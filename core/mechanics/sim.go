@@ -72,6 +72,7 @@ type sim struct {
 	stride  int     // every so manyth step is kept as a frame
 	taken   int     // steps
 
+	stages       float64   // share of a step that its last stage is
 	middle, next []r3.Vec  // places after the first stage and after the step
 	base, from   []r3.Vec  // of the second stage
 	pull         []float64 // tensions in the making
@@ -200,6 +201,13 @@ func (m *sim) advance() {
 		}
 	}
 	line, ok := m.try(h)
+	if ok && m.knocks() || !ok && len(m.runners) > 0 {
+		// Two stages would throw back what comes to a stop.
+		h = min(h, knock)
+		m.paying = was
+		m.letBack()
+		line, ok = m.tryAtOnce(h)
+	}
 	if !ok {
 		refuse(h / 4)
 		return
@@ -240,6 +248,7 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 		m.paying = false
 	}
 	n := m.n
+	m.stages = gamma
 	copy(m.pull[:n], m.tension[:n])
 	tau := gamma * h
 	for i := range n {
@@ -269,6 +278,31 @@ func (m *sim) try(h float64) (line float64, ok bool) {
 	return m.solve(&s, m.next, m.pull)
 }
 
+// tryAtOnce is try in a single stage, by the backward Euler method: less exact, and it
+// takes up any blow.
+func (m *sim) tryAtOnce(h float64) (line float64, ok bool) {
+	p := m.now()
+	s := stage{tau: h, base: m.base[:m.n], from: m.vel[:m.n], line: m.lineOut - p.Reel*h, spool: math.Inf(1)}
+	if p.Open {
+		s.spool = m.d.Cast.SpoolDrag
+	}
+	copy(m.pull[:m.n], m.tension[:m.n])
+	for i := range m.n {
+		m.base[i], m.middle[i] = m.pos[i], r3.Add(m.pos[i], r3.Scale(gamma*h, m.vel[i]))
+		m.next[i] = m.pos[i]
+	}
+	m.stages = 1
+	m.clock = m.time + h
+	s.tip, s.moving = m.tipAt(m.clock)
+	if line, ok = m.solve(&s, m.next, m.pull); !ok {
+		return 0, false
+	}
+	for i := range m.n { // as one stage has it, there is nothing to miss
+		m.middle[i] = r3.Add(m.pos[i], r3.Scale(gamma, r3.Sub(m.next[i], m.pos[i])))
+	}
+	return line, true
+}
+
 // missed is how much the two stages of a step of h differ in what they make
 // of it: for bodies in full, for bare line half of it on average, so that a
 // node that has just been put in may find its place at once.
@@ -277,6 +311,9 @@ func (m *sim) missed(h float64) float64 {
 	for i := range m.n {
 		first := r3.Sub(m.middle[i], m.pos[i])
 		second := r3.Sub(m.next[i], m.base[i])
+		if m.stages == 1 {
+			second = r3.Scale(gamma, second)
+		}
 		d := length(r3.Sub(second, first)) / gamma
 		if m.body[i] >= 0 {
 			bodies = max(bodies, d)
@@ -334,7 +371,7 @@ func (s *Scene) gap(p r3.Vec) float64 { return p.Z + s.Bed.DepthAt(p.X) }
 // accept takes the step that was tried.
 func (m *sim) accept(h, line float64) {
 	for i := range m.n {
-		m.vel[i] = r3.Scale(1/(gamma*h), r3.Sub(m.next[i], m.base[i]))
+		m.vel[i] = r3.Scale(1/(m.stages*h), r3.Sub(m.next[i], m.base[i]))
 		m.pos[i] = m.next[i]
 		m.tension[i] = m.pull[i]
 	}

@@ -20,6 +20,9 @@ const (
 	runs        = 2e-3 // m/s of line through an eye at which friction has come to most of its strength
 	eyelet      = 5e-3 // m that there is always between two bodies on a line
 	elbow       = 1e-3 // m that a body that slides keeps from a node it must not pass
+	rubs        = 1e-4 // N s/m: what line that is slack on both sides of an eye is held by
+	changes     = 3    // of whether a body lies at its stop, before it is left as it is for a stage
+	knock       = 0.05 // s that a step is no longer than in which a body comes to a stop
 	mostRunners = 4
 )
 
@@ -34,6 +37,7 @@ type runner struct {
 	stopped   int     // at which stop it lies: -1 the lower, 1 the upper, 0 none
 	was       int     // and when the step began
 	slid      float64 // m that the next correction is
+	changed   int     // how often in this stage it has come to a stop or left it
 }
 
 // runnersOf are the bodies of a rig that slide. None comes nearer to a body that is
@@ -71,7 +75,7 @@ func (c *chain) hold() {
 		if r.node == 0 {
 			continue
 		}
-		r.base, r.held, r.was = c.at[r.node], c.at[r.node], r.stopped
+		r.base, r.held, r.was, r.changed = c.at[r.node], c.at[r.node], r.stopped, 0
 		r.low, r.high = max(r.from, c.at[r.node-1]+elbow), r.to
 		if r.node+1 < c.n {
 			r.high = min(r.high, c.at[r.node+1]-elbow)
@@ -85,7 +89,7 @@ func (c *chain) hold() {
 func (c *chain) letBack() {
 	for k := range c.runners {
 		if r := &c.runners[k]; r.node > 0 {
-			c.at[r.node], r.stopped = r.held, r.was
+			c.at[r.node], r.stopped, r.base, r.changed = r.held, r.was, r.held, 0
 		}
 	}
 }
@@ -97,6 +101,7 @@ func (c *chain) carryOn(back float64) {
 		if r.node == 0 {
 			continue
 		}
+		r.changed = 0
 		moved := c.at[r.node] - r.held
 		r.base = r.held + back*moved
 		if r.stopped == 0 {
@@ -173,13 +178,13 @@ func (c *chain) slide(s *stage, tension []float64) bool {
 		if !c.paysOut(i) {
 			tight += c.links[i].stretch * c.links[i].stiff
 		}
-		amiss := tension[i-1] + c.links[i-1].stretch*c.links[i-1].stiff + lower - factor*(tight+upper)
+		amiss := tension[i-1] + c.links[i-1].stretch*c.links[i-1].stiff + lower - factor*(tight+upper) - rubs*(c.at[i]-r.base)/s.tau
 		matrix[k][n] = -amiss
 		for other := range n {
 			lower, upper := c.moved(r, c.columns[other])
 			matrix[k][other] = factor*upper - lower
 		}
-		matrix[k][k] += below - factor*above - slope*max(tight, 0)
+		matrix[k][k] += below - factor*above - slope*max(tight, 0) - rubs/s.tau
 	}
 	if n > 0 && !eliminate(&matrix, n) {
 		return false
@@ -259,7 +264,10 @@ func (c *chain) runOn(share float64, tension []float64) bool {
 		below, above := tension[r.node-1], tension[r.node]
 		switch {
 		case r.stopped < 0 && below > above, r.stopped > 0 && above > below:
-			r.stopped, same = 0, false
+			if r.changed < changes {
+				r.stopped, same = 0, false
+				r.changed++
+			}
 		case r.stopped != 0:
 		default:
 			place := c.at[r.node] + share*r.slid
@@ -272,6 +280,16 @@ func (c *chain) runOn(share float64, tension []float64) bool {
 		}
 	}
 	return same
+}
+
+// knocks tells whether a body has come to a stop in the step, or left it.
+func (c *chain) knocks() bool {
+	for k := range c.runners {
+		if r := &c.runners[k]; r.node > 0 && r.stopped != r.was {
+			return true
+		}
+	}
+	return false
 }
 
 // crowded tells whether a body has come to a node that it cannot pass in this step.

@@ -31,7 +31,7 @@ func (s Setup) DepthAtSplash() float64 {
 // TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
 func (s Setup) TargetDepth() float64 {
 	if s.Rigging.Floats() {
-		return s.Rigging.Stop
+		return s.Rigging.FloatStop()
 	}
 	if s.Target.Height > 0 {
 		return max(s.DepthAtSplash()-s.Target.Height, 0)

@@ -2,8 +2,8 @@ package setup
 
 import (
 	"errors"
-	"slices"
 
+	"dunvel/core/judgement"
 	"dunvel/core/rig"
 	"dunvel/core/tackle"
 	"dunvel/core/water"
@@ -19,28 +19,40 @@ const (
 	DropShot      = "drop shot"
 	FixedFloat    = "fixed float"
 	SlidingFloat  = "sliding float"
+	OwnRig        = "own"
 )
 
-// rigKind is what sets one rig apart from the others.
+// rigKind is what a rig is called, and the list that it is.
 type rigKind struct {
 	name      string
 	floats    bool // the bait hangs under a float
-	slides    bool // the line runs through the float
 	two       bool // something else is on the line, some way up from its end
 	upperHead bool // it is a head of its own
-	key       int  // which of them, from the end, is aimed and felt
-	baited    int  // which of them has the bait
-	lures     func(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error)
+	raised    bool // a bait is over what holds the bed
+	parts     func(r Rigging) []Part
 }
 
 var rigKinds = []rigKind{
-	{name: SingleHead, lures: oneHead},
-	{name: TwoHeads, two: true, upperHead: true, lures: twoHeads}, // the bait of the lower one counts
-	{name: SlidingSinker, two: true, key: 1, lures: trace},
-	{name: SplitShot, two: true, key: 1, lures: trace},
-	{name: DropShot, two: true, baited: 1, lures: sinkerBelow},
-	{name: FixedFloat, floats: true, lures: oneHead},
-	{name: SlidingFloat, floats: true, slides: true, lures: oneHead},
+	{name: SingleHead, parts: func(Rigging) []Part { return []Part{{What: PartHead}} }},
+	{name: TwoHeads, two: true, upperHead: true, raised: true, parts: func(r Rigging) []Part {
+		upper := Part{What: PartHead, At: r.Apart, Mass: r.Upper}
+		if r.Upper == 0 {
+			upper.What = PartHook
+		}
+		return []Part{{What: PartHead}, upper}
+	}},
+	{name: SlidingSinker, two: true, parts: func(r Rigging) []Part {
+		return []Part{{What: PartHook}, {What: PartStop, At: r.Apart}, {What: PartSinker, At: r.Apart, Slides: true}}
+	}},
+	{name: SplitShot, two: true, parts: func(r Rigging) []Part { return []Part{{What: PartHook}, {What: PartShot, At: r.Apart}} }},
+	{name: DropShot, two: true, raised: true, parts: func(r Rigging) []Part { return []Part{{What: PartSinker}, {What: PartHook, At: r.Apart}} }},
+	{name: FixedFloat, floats: true, parts: func(r Rigging) []Part {
+		return []Part{{What: PartHead}, {What: PartFloat, At: r.Stop, Mass: r.Carries}}
+	}},
+	{name: SlidingFloat, floats: true, parts: func(r Rigging) []Part {
+		return []Part{{What: PartHead}, {What: PartFloat, Mass: r.Carries, Slides: true}, {What: PartStop, At: r.Stop}}
+	}},
+	{name: OwnRig, raised: true, parts: func(r Rigging) []Part { return r.Parts }},
 }
 
 // Rigs are the names of all of them.
@@ -69,20 +81,9 @@ func rigOf(name string) rigKind {
 
 func (r Rigging) kind() rigKind { return rigOf(r.Kind) }
 
-// Floats is whether the bait hangs under a float.
-func (r Rigging) Floats() bool { return r.kind().floats }
-
-// Slides is whether the line runs through that float.
-func (r Rigging) Slides() bool { return r.kind().slides }
-
-// Alone is whether a head with its bait is all there is on the line.
-func (r Rigging) Alone() bool { return !r.kind().two && !r.kind().floats }
-
-// TwoHooks is whether there are two hooks on the line.
-func (r Rigging) TwoHooks() bool { return r.kind().upperHead || r.Stinger }
-
 // Rig returns the rig with a head, sinker or shot of the given mass in kg, and
-// all that hangs on it as one lure: its weight, spread and size in flight.
+// all that hangs on it as one lure: its weight, spread and size in flight. A float
+// is not among its bodies: it is what the others hang from.
 func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, error) {
 	main, err := tackle.NewLine(s.Line.Material, s.Line.Diameter)
 	if err != nil {
@@ -92,65 +93,106 @@ func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, erro
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
-	kind := s.Rigging.kind()
-	lures, err := kind.lures(s, mass, fluid)
+	hung, err := s.hung(mass, fluid)
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}
-	lures[kind.baited] = lures[kind.baited].With(s.trimmings(mass, fluid))
-	bodies := make([]rig.Body, len(lures))
-	whole := tackle.Lure{}
-	for i, l := range lures {
-		bodies[i] = rig.Body{At: float64(i) * s.Rigging.Apart, WeightInWater: l.WeightInWater, TowArea: l.TowArea, FallArea: l.FallSlack, Mass: l.Mass}
-		whole = whole.With(l)
+	key, whole := 0, tackle.Lure{}
+	bodies := make([]rig.Body, len(hung))
+	for i, h := range hung {
+		bodies[i] = h.body()
+		if i > 0 {
+			bodies[i].At = max(bodies[i].At, bodies[i-1].At+closest)
+		}
+		if h.key {
+			key = i
+		}
+		whole = whole.With(h.lure)
 	}
 	r, err := rig.New(bodies, leader, s.Leader.Length, main)
-	r.Key = kind.key
+	r.Key = key
 	return &r, whole, err
 }
 
-// What hangs on the line, from its end up: a head with its bait,
-func oneHead(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
-	head, bait := s.Tackle(mass)
-	lure, err := tackle.Assemble(head, bait, fluid)
-	return []tackle.Lure{lure}, err
+// closest is how near together bodies are that are put at the same place, m.
+const closest = 0.01
+
+// hanging is a part with what it weighs and drags.
+type hanging struct {
+	part Part
+	span rig.Span
+	lure tackle.Lure
+	key  bool
 }
 
-// two of them,
-func twoHeads(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
-	lower, err := oneHead(s, mass, fluid)
-	upper, errUpper := oneHead(s, s.Rigging.Upper, fluid)
-	return append(lower, upper...), errors.Join(err, errUpper)
+func (h hanging) body() rig.Body {
+	return rig.Body{At: max(h.part.At, h.span.From), WeightInWater: h.lure.WeightInWater, TowArea: h.lure.TowArea, FallArea: h.lure.FallSlack,
+		Mass: h.lure.Mass, Slides: h.span}
 }
 
-// the bait on its hook with a sinker or shot over it,
-func trace(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
-	bait, err := s.bare(fluid)
-	sinker, errSinker := tackle.Sinker(mass, s.Head.Material, fluid)
-	return []tackle.Lure{bait, sinker}, errors.Join(err, errSinker)
-}
-
-// or with the sinker below it.
-func sinkerBelow(s Setup, mass float64, fluid water.Fluid) ([]tackle.Lure, error) {
-	lures, err := trace(s, mass, fluid)
-	slices.Reverse(lures)
-	return lures, err
-}
-
-// trimmings are what hangs beside the bait: a wire trace, whose weight and drag
-// across are taken to be at its end, a blade and a stinger.
-func (s Setup) trimmings(mass float64, fluid water.Fluid) tackle.Lure {
-	var out tackle.Lure
-	if s.Rigging.Wire > 0 {
-		out = out.With(tackle.Trace(s.Rigging.Wire, fluid))
+// hung are the bodies of the rig from the end of the line up: its parts, but for stops
+// and floats, with what hangs beside each bait.
+func (s Setup) hung(mass float64, fluid water.Fluid) ([]hanging, error) {
+	parts, key := s.Rigging.List(), s.Rigging.Felt()
+	var out []hanging
+	bait := -1
+	for i, p := range parts {
+		lure, err := s.lureOf(parts, i, mass, fluid)
+		switch {
+		case err != nil:
+			return nil, err
+		case p.What == PartStop || p.What == PartFloat:
+		case p.kind().beside:
+			if bait >= 0 {
+				out[bait].lure = out[bait].lure.With(lure)
+			}
+		default:
+			h := hanging{part: p, lure: lure, key: i == key}
+			if p.Slides {
+				h.span.From, h.span.To = span(parts, i)
+			}
+			if p.Baited() {
+				bait = len(out)
+			}
+			out = append(out, h)
+		}
 	}
-	if s.Rigging.Blade {
-		out = out.With(tackle.Blade(mass, s.Head.Material, fluid))
+	if len(out) == 0 {
+		return nil, errors.New("setup: nothing hangs on the line")
 	}
-	if s.Rigging.Stinger {
-		out = out.With(tackle.Stinger(s.Head.Hook, fluid))
+	return out, nil
+}
+
+// lureOf is what one part weighs and drags.
+func (s Setup) lureOf(parts []Part, i int, mass float64, fluid water.Fluid) (tackle.Lure, error) {
+	p := parts[i]
+	if p.Mass > 0 {
+		mass = p.Mass
 	}
-	return out
+	switch p.What {
+	case PartHead:
+		head, bait := s.Tackle(mass)
+		return tackle.Assemble(head, bait, fluid)
+	case PartHook:
+		return s.bare(fluid)
+	case PartSinker, PartShot:
+		return tackle.Sinker(mass, s.Head.Material, fluid)
+	case PartSwivel:
+		return tackle.Sinker(judgement.SwivelMass.Number, "brass", fluid)
+	case PartWire: // its weight and drag across are taken to be at its end
+		below := 0.0
+		for _, b := range parts[:i] {
+			if b.Baited() {
+				below = b.At
+			}
+		}
+		return tackle.Trace(p.At-below, fluid), nil
+	case PartBlade:
+		return tackle.Blade(mass, s.Head.Material, fluid), nil
+	case PartStinger:
+		return tackle.Stinger(s.Head.Hook, fluid), nil
+	}
+	return tackle.Lure{}, nil
 }
 
 // bare is the bait on its hook alone.

@@ -43,6 +43,7 @@ type Water struct {
 	Depth       float64 `json:"depth"`       // under the rod
 	SplashDepth float64 `json:"splashDepth"` // where the cast lands; 0: as under the rod
 	Bed         string  `json:"bed"`
+	Weed        float64 `json:"weed"`  // m that weed stands over the bed, where it is of such; 0: not known
 	Snags       float64 `json:"snags"` // over what is usual for the bed, as losses have it; 0: not known
 }
 
@@ -219,17 +220,21 @@ type Head struct {
 // Rigging is how head, bait and weights sit on the line. Apart is how far up the
 // line the second of two is, Upper the weight of the upper of two heads. Stop is how
 // deep the stop of a float lets the bait, and Carries what the float carries. Blade is
-// a spinning blade under the head, Stinger a second hook in the bait.
+// a spinning blade under the head, Stinger a second hook in the bait. A rig of one's own
+// is its Parts, and none of the others counts.
 type Rigging struct {
 	Kind    string  `json:"kind"`
 	Apart   float64 `json:"apart"`   // m
 	Upper   float64 `json:"upper"`   // kg
+	Over    float64 `json:"over"`    // m that the bait is wanted over bed or weed; 0: not given
 	Stop    float64 `json:"stop"`    // m
 	Carries float64 `json:"carries"` // kg
 
 	Wire    float64 `json:"wire"` // m of wire trace before the bait; 0: none
 	Blade   bool    `json:"blade"`
 	Stinger bool    `json:"stinger"`
+
+	Parts []Part `json:"parts,omitempty"` // of a rig of one's own
 }
 
 // Approach is what the angler wants of the head. Wait is the longest wait for

@@ -1,6 +1,8 @@
 package setup
 
 import (
+	"slices"
+
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/tackle"
@@ -26,6 +28,7 @@ var (
 	led      = more("leader.length")
 	floating = is("rig.kind", rigsThat(func(r rigKind) bool { return r.floats })...)
 	held     = is("rig.kind", rigsThat(func(r rigKind) bool { return !r.floats })...)
+	named    = is("rig.kind", rigsThat(func(r rigKind) bool { return r.name != OwnRig })...)
 	swum     = is("approach.kind", Swim)
 	lifted   = is("approach.kind", LiftAndDrop)
 	hovered  = is("approach.kind", Hover)
@@ -40,6 +43,8 @@ var groups = []group{
 		number("water.depth", "Depth under the rod", "depth", 0.3, 200, func(s *Setup) *float64 { return &s.Water.Depth }).essential(),
 		number("water.splashDepth", "Depth where it lands", "depth", 0, 200, func(s *Setup) *float64 { return &s.Water.SplashDepth }).zero("as under the rod").when(cast),
 		choice("water.bed", "Bed", keys(catalogue.Beds), func(s *Setup) *string { return &s.Water.Bed }).essential(),
+		number("water.weed", "Weed stands", "depth", 0, 20, func(s *Setup) *float64 { return &s.Water.Weed }).zero("not known").
+			means("How high it stands over the bed.").when(is("water.bed", bedsThat(func(b catalogue.Bed) bool { return b.Tall })...)),
 		number("water.snags", "Snags, over what is usual", "multiple", 0, 5, func(s *Setup) *float64 { return &s.Water.Snags }).zero("by the log").
 			means("As losses that are logged have it.").when(more("water.snags")),
 		choice("water.salinity", "Water", []string{"fresh", "brackish", "salt"}, func(s *Setup) *string { return &s.Water.Salinity }),
@@ -106,13 +111,16 @@ var groups = []group{
 		choice("rig.kind", "Rig", Rigs, func(s *Setup) *string { return &s.Rigging.Kind }),
 		number("rig.apart", "Between the two", "depth", 0.05, 60, func(s *Setup) *float64 { return &s.Rigging.Apart }).
 			means("How far up the line the second weight or bait is.").when(is("rig.kind", rigsThat(func(r rigKind) bool { return r.two })...)),
+		number("rig.over", "Bait wanted over it by", "depth", 0, 10, func(s *Setup) *float64 { return &s.Rigging.Over }).zero("not given").
+			means("How high over the bed, or the weed on it, the bait is to be: what is between the two for that is told.").
+			when(is("rig.kind", rigsThat(func(r rigKind) bool { return r.raised })...)),
 		number("rig.upper", "Upper head", "mass", 0, 0.5, func(s *Setup) *float64 { return &s.Rigging.Upper }).zero("the bare hook").
 			when(is("rig.kind", rigsThat(func(r rigKind) bool { return r.upperHead })...)),
 		number("rig.stop", "Stop at", "depth", 0.05, 60, func(s *Setup) *float64 { return &s.Rigging.Stop }).means("How deep the bait hangs under the float.").when(floating),
 		number("rig.carries", "Float carries", "mass", 0, 0.5, func(s *Setup) *float64 { return &s.Rigging.Carries }).zero("nothing").when(floating),
-		number("rig.wire", "Wire trace", "depth", 0, 2, func(s *Setup) *float64 { return &s.Rigging.Wire }).zero("none"),
-		flag("rig.blade", "Blade under the head", func(s *Setup) *bool { return &s.Rigging.Blade }),
-		flag("rig.stinger", "Stinger hook", func(s *Setup) *bool { return &s.Rigging.Stinger }),
+		number("rig.wire", "Wire trace", "depth", 0, 2, func(s *Setup) *float64 { return &s.Rigging.Wire }).zero("none").when(named),
+		flag("rig.blade", "Blade under the head", func(s *Setup) *bool { return &s.Rigging.Blade }).when(named),
+		flag("rig.stinger", "Stinger hook", func(s *Setup) *bool { return &s.Rigging.Stinger }).when(named),
 	}},
 	{"Cast and approach", []Field{
 		number("cast.distance", "Cast", "depth", 0, 150, func(s *Setup) *float64 { return &s.Cast.Distance }).zero("dropped under the rod").essential(),
@@ -174,6 +182,11 @@ func boats(get func(*Setup) *string) Field {
 		f.Says[b.Name] = b.Says
 	}
 	return f
+}
+
+// bedsThat are the names of those that are so, in order.
+func bedsThat(so func(catalogue.Bed) bool) []string {
+	return slices.DeleteFunc(keys(catalogue.Beds), func(name string) bool { return !so(catalogue.Beds[name]) })
 }
 
 // boatsThat are the names of those that are so.

@@ -143,24 +143,6 @@ func (c *checking) line() {
 	}
 }
 
-func (c *checking) rig() {
-	apart, stop := c.Rigging.Apart, c.Rigging.Stop
-	switch floats := c.Rigging.Floats(); {
-	case c.Rigging.Alone():
-	case floats && stop >= c.shallowest():
-		c.add("rig.stop", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", c.depth(stop), c.depth(c.shallowest()))
-	case floats && !c.approach().hangs:
-		c.add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not %s.", c.Approach.Kind)
-	case floats && (c.Target.Depth > 0 || c.Target.Height > 0):
-		c.add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", c.depth(stop))
-	case floats:
-	case apart >= c.shallowest():
-		c.add("rig.apart", "Between the two: %s does not fit into water %s deep.", c.depth(apart), c.depth(c.shallowest()))
-	case c.Leader.Length > 0 && apart >= c.Leader.Length:
-		c.add("rig.apart", "Between the two: %s is not less than the leader of %s that both are on.", c.depth(apart), c.depth(c.Leader.Length))
-	}
-}
-
 func (c *checking) tackle() {
 	if least := 1 / judgement.DragMost.Number; c.Bait.Drag > 0 && c.Bait.Drag < least {
 		c.add("bait.drag", "Drag, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",

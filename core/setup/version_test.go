@@ -48,7 +48,7 @@ func TestSecondVersion(t *testing.T) {
 		`{"version":2}`:                                                      Default().Rigging,
 		`{"version":3,"rig":{"kind":"fixed float","stop":2}}`:                {Kind: FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.0035},
 	} {
-		if got, err := Decode([]byte(text)); err != nil || got.Rigging != want {
+		if got, err := Decode([]byte(text)); err != nil || !reflect.DeepEqual(got.Rigging, want) {
 			t.Errorf("%s: %+v %v", text, got.Rigging, err)
 		}
 	}

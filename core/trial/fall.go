@@ -37,21 +37,22 @@ type Line struct {
 
 // Fall is the fall of a head.
 type Fall struct {
-	Outcome     string   `json:"outcome"`     // "reached", or the mechanics.Outcome that kept it from that
-	Time        float64  `json:"time"`        // s to the target; 0 where it does not get there
-	Speed       float64  `json:"speed"`       // m/s down, mean
-	Second      float64  `json:"second"`      // s at which the other body of a rig touches; 0 where there is none, or it does not within a few seconds
-	Through     float64  `json:"through"`     // s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
-	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
-	LineOut     float64  `json:"lineOut"`     // m, then
-	Belly       float64  `json:"belly"`       // m of it that the wind holds in the air
-	RunOut      float64  `json:"runOut"`      // m/s of line leaving the spool before the touch
-	RunOutAfter float64  `json:"runOutAfter"` // m/s, in the seconds after it
-	Bow         float64  `json:"bow"`         // largest distance of the line from its chord, over the chord
-	Tension     float64  `json:"tension"`     // N at the rod tip
-	CastTime    float64  `json:"castTime"`    // s from cast to cast, reeled in at once
-	Path        []Moment `json:"path"`
-	Lines       []Line   `json:"lines"` // the line at moments of the fall
+	Outcome     string    `json:"outcome"`     // "reached", or the mechanics.Outcome that kept it from that
+	Time        float64   `json:"time"`        // s to the target; 0 where it does not get there
+	Speed       float64   `json:"speed"`       // m/s down, mean
+	Second      float64   `json:"second"`      // s at which the other body of a rig touches; 0 where there is none, or it does not within a few seconds
+	Touches     []float64 `json:"-"`           // s at which each body of the rig does, from the end of the line up; 0: not within a few seconds of the one that is felt
+	Through     float64   `json:"through"`     // s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
+	Landing     Point     `json:"landing"`     // where it comes to the target, or has come to in the end
+	LineOut     float64   `json:"lineOut"`     // m, then
+	Belly       float64   `json:"belly"`       // m of it that the wind holds in the air
+	RunOut      float64   `json:"runOut"`      // m/s of line leaving the spool before the touch
+	RunOutAfter float64   `json:"runOutAfter"` // m/s, in the seconds after it
+	Bow         float64   `json:"bow"`         // largest distance of the line from its chord, over the chord
+	Tension     float64   `json:"tension"`     // N at the rod tip
+	CastTime    float64   `json:"castTime"`    // s from cast to cast, reeled in at once
+	Path        []Moment  `json:"path"`
+	Lines       []Line    `json:"lines"` // the line at moments of the fall
 }
 
 // Reached is the outcome of a fall that comes to its target.
@@ -175,6 +176,10 @@ func (c *Case) watch(ctx context.Context, from *mechanics.Branch, h Handling, f 
 	}
 	if band := c.Target + c.Setup.Target.Band; !c.OnBed && -after.Last.End.Z >= band-2*depthClose {
 		f.Through = after.Last.Time
+	}
+	f.Touches = make([]float64, len(after.Touches))
+	for b, touch := range after.Touches {
+		f.Touches[b] = touch.Time
 	}
 	if len(after.Touches) == 2 {
 		f.Second = after.Touches[1-after.Key].Time

@@ -24,10 +24,16 @@ func (c *Case) underFloat() (*Case, *mechanics.Scene) {
 	scene.Bed.Depth = scene.Bed.DepthAt(c.Cast.Distance)
 	out.scene = &scene
 	out.Cast = mechanics.Cast{Drift: scene.Current.Surface}
-	if c.Setup.Rigging.Slides() {
+	if c.floatSlides() {
 		out.Cast.SpoolDrag = c.Cast.SpoolDrag
 	}
 	return &out, &scene
+}
+
+// floatSlides tells whether the line runs through the float.
+func (c *Case) floatSlides() bool {
+	float, _ := c.Setup.Rigging.Float()
+	return float.Slides
 }
 
 // fallUnderFloat is the fall of a rig to the stop, seen from the rod.
@@ -58,8 +64,8 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 	down := f.Path[len(f.Path)-1].Time
 	float := r3.Add(r3.Vec{X: c.Cast.Distance}, r3.Scale(down, below.Cast.Drift))
 	above := r3.Norm(r3.Sub(r3.Vec(c.tip(h, down)), float))
-	if f.LineOut += above - ring; !c.Setup.Rigging.Slides() {
-		f.LineOut = above + c.Setup.Rigging.Stop // none runs through it
+	if f.LineOut += above - ring; !c.floatSlides() {
+		f.LineOut = above + c.Setup.Rigging.FloatStop() // none runs through it
 	}
 	f.CastTime = castTime(down, f.LineOut)
 	return f, nil
@@ -68,7 +74,7 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 // Hangs is how deep a head hangs under a float that drifts with the surface, m:
 // the line below it leans with what the current is less down there.
 func (c *Case) Hangs(mass float64) float64 {
-	gap := c.Setup.Rigging.Stop
+	gap := c.Setup.Rigging.FloatStop()
 	r, _, err := c.Rig(mass)
 	if err != nil {
 		return gap

@@ -324,14 +324,34 @@ func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, erro
 	return points, nil
 }
 
+// UnderRod is the line of a rig that stands on the bed under the rod, from what holds the
+// bed to the rod tip; nothing where the water lifts it there.
+func (c *Case) UnderRod(mass float64, h Handling) ([]Point, error) {
+	r, _, err := c.Rig(mass)
+	if err != nil {
+		return nil, err
+	}
+	resting, scene := r.Resting(), c.at(h, 0)
+	curve := make([]r3.Vec, 0, 64)
+	e := scene.Rest(&resting, mechanics.Gait{Velocity: c.Setup.Drift()}, judgement.TakenUpLeast.Number*(scene.Bed.Depth+h.Tip), &curve)
+	if e.Outcome != mechanics.OnBed && e.Outcome != mechanics.Slack {
+		return nil, nil
+	}
+	points := make([]Point, len(curve))
+	for i, p := range curve {
+		points[i] = Point{p.X, p.Y, p.Z}
+	}
+	return points, nil
+}
+
 // FloatsUp is how high over the bed a bait floats on its trace, m: its lift against
 // the drag of the current there, along a straight trace; 0 where it sinks.
 func (c *Case) FloatsUp() float64 {
 	r, _, err := c.Rig(0)
-	if err != nil || r.Bodies[0].WeightInWater >= 0 {
+	if err != nil || r.Key == 0 || r.Bodies[0].WeightInWater >= 0 {
 		return 0
 	}
-	gap := c.Setup.Rigging.Apart
+	gap := r.Bodies[r.Key].At
 	depth := c.scene.Bed.DepthAt(c.Cast.Distance)
 	speed := r3.Norm(c.scene.Current.At(gap/2, depth))
 	drag := 0.5 * c.scene.Water.Density * r.Bodies[0].TowArea * speed * speed

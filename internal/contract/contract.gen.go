@@ -386,6 +386,9 @@ type Definitions struct {
 	MaxHeads int       `json:"maxHeads"`
 	Measures []Measure `json:"measures"`
 
+	// Parts What a rig of one's own may be made of
+	Parts []PartDescription `json:"parts"`
+
 	// Places Where a bait may be dropped
 	Places     []string             `json:"places"`
 	Techniques []Technique          `json:"techniques"`
@@ -572,6 +575,12 @@ type Option struct {
 	Says  string `json:"says"`
 	Value string `json:"value"`
 }
+
+// Part One thing on the line
+type Part = setup.Part
+
+// PartDescription What can be said of a kind of part
+type PartDescription = setup.PartDescription
 
 // Place defines model for Place.
 type Place struct {

@@ -41,6 +41,7 @@ func Define() Definitions {
 	for _, kind := range box.Kinds() {
 		d.Box = append(d.Box, boxKind(kind))
 	}
+	d.Parts = setup.DescribeParts()
 	d.Groups, d.Places, d.Holds = setup.Groups(), measure.Places, measure.Holds
 	for _, of := range []struct {
 		field string
@@ -89,5 +90,5 @@ func fieldOf(f setup.Field) Field {
 
 // fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), technique.Fields(), measure.Fields(), trip.Fields())
+	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), measure.Fields(), trip.Fields())
 }

@@ -20,6 +20,7 @@ func lists() map[string][]string {
 	out := map[string][]string{
 		"event kinds":     trip.Kinds,
 		"phases":          append(slices.Clone(trip.Phases), ""), // or it is not known
+		"parts":           setup.Parts,
 		"lines in hand":   setup.HandLines,
 		"places of drops": measure.Places,
 		"holds":           measure.Holds,

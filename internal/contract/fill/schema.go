@@ -51,6 +51,9 @@ func setupSchema() string {
 			_, name, _ := strings.Cut(f.Path, ".")
 			line(6, "%s: {%s}", name, property(f))
 		}
+		if g.key == "rig" {
+			line(6, "parts: {type: array, maxItems: %d, items: {$ref: \"#/components/schemas/Part\"}, description: \"Of a rig of one's own, from the end of the line up\"}", setup.MostParts)
+		}
 		for _, name := range older[g.key] {
 			line(6, "%s: {type: number, format: double, deprecated: true, description: Of older versions}", name)
 		}
@@ -76,6 +79,9 @@ func groupsOf() []groupOf {
 		g := groupOf{key: key}
 		if of.Field(i).Type.Kind() == reflect.Struct {
 			for k := range of.Field(i).Type.NumField() {
+				if of.Field(i).Type.Field(k).Type.Kind() == reflect.Slice {
+					continue // the parts of a rig, which have no field of their own
+				}
 				name, _, _ := strings.Cut(of.Field(i).Type.Field(k).Tag.Get("json"), ",")
 				g.fields = append(g.fields, setup.LookupField(key+"."+name))
 			}

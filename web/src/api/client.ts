@@ -2,6 +2,7 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema.gen";
 
 export type Setup = components["schemas"]["Setup"];
+export type Part = components["schemas"]["Part"];
 export type Answer = components["schemas"]["Answer"];
 export type Head = components["schemas"]["HeadAnswer"];
 export type Change = components["schemas"]["Change"];

@@ -916,6 +916,8 @@ export interface components {
             words: components["schemas"]["Word"][];
             defaults: components["schemas"]["Setup"];
             maxHeads: number;
+            /** @description What a rig of one's own may be made of */
+            parts: components["schemas"]["PartDescription"][];
             actions: components["schemas"]["ActionDescription"][];
             techniques: components["schemas"]["Technique"][];
             box: components["schemas"]["BoxKind"][];
@@ -1087,6 +1089,34 @@ export interface components {
             setup: components["schemas"]["Setup"];
             units?: components["schemas"]["Units"];
         };
+        /** @description One thing on the line */
+        Part: {
+            /** @enum {string} */
+            what: "head" | "hook" | "sinker" | "shot" | "float" | "swivel" | "stop" | "wire" | "blade" | "stinger";
+            /**
+             * Format: double
+             * @description Up the line from its end
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description What it weighs, and of a float what it carries; without it the one head, sinker or shot takes those of the ladder
+             */
+            mass?: number;
+            /** @description The line runs through it, from the next part below that does not slide up to the next above */
+            slides?: boolean;
+        };
+        /** @description What can be said of a kind of part */
+        PartDescription: {
+            /** @enum {string} */
+            what: "head" | "hook" | "sinker" | "shot" | "float" | "swivel" | "stop" | "wire" | "blade" | "stinger";
+            /** @description A weight can be given */
+            weighs: boolean;
+            /** @description Without one it takes those of the ladder */
+            ladder: boolean;
+            /** @description The line may run through it */
+            slides: boolean;
+        };
         /** @description The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only. */
         Setup: {
             /**
@@ -1126,6 +1156,12 @@ export interface components {
                  * @enum {string}
                  */
                 bed: "boulders" | "gravel" | "kelp" | "leaves" | "mud" | "rock" | "sand" | "shell" | "timber" | "weed";
+                /**
+                 * Format: double
+                 * @description Weed stands. How high it stands over the bed. 0: not known.
+                 * @default 0
+                 */
+                weed: number;
                 /**
                  * Format: double
                  * @description Snags, over what is usual. As losses that are logged have it. 0: by the log.
@@ -1558,7 +1594,7 @@ export interface components {
                  * @default single head
                  * @enum {string}
                  */
-                kind: "single head" | "two heads" | "sliding sinker" | "split shot" | "drop shot" | "fixed float" | "sliding float";
+                kind: "single head" | "two heads" | "sliding sinker" | "split shot" | "drop shot" | "fixed float" | "sliding float" | "own";
                 /**
                  * Format: double
                  * @description Between the two. How far up the line the second weight or bait is.
@@ -1571,6 +1607,12 @@ export interface components {
                  * @default 0.0035
                  */
                 upper: number;
+                /**
+                 * Format: double
+                 * @description Bait wanted over it by. How high over the bed, or the weed on it, the bait is to be: what is between the two for that is told. 0: not given.
+                 * @default 0
+                 */
+                over: number;
                 /**
                  * Format: double
                  * @description Stop at. How deep the bait hangs under the float.
@@ -1599,6 +1641,8 @@ export interface components {
                  * @default false
                  */
                 stinger: boolean;
+                /** @description Of a rig of one's own, from the end of the line up */
+                parts?: components["schemas"]["Part"][];
                 /**
                  * Format: double
                  * @deprecated
@@ -2025,6 +2069,10 @@ export interface components {
             least: number;
             /** @description Index of the head to tie on, or of the one that comes closest where none does it */
             closest: number;
+            /** @description What is on the line, from its end up */
+            rig: components["schemas"]["Part"][];
+            /** @description Which part of that is aimed and felt */
+            felt: number;
             sentence: string;
             /** @description How to hold rod and line, in a few words */
             hand: string;

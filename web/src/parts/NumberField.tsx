@@ -13,6 +13,10 @@ interface Props {
   /** What is wrong with the value together with others. */
   error?: string;
   label?: string;
+  /** Of the control, where it is not the only one of its field. */
+  id?: string;
+  /** What an empty one means, where it is not what it means elsewhere. */
+  empty?: string;
   /** Of a line, so that its label can be typed. */
   material?: string;
   estimated?: boolean;
@@ -21,7 +25,17 @@ interface Props {
 const pause = 350; // ms after the last key before a text is read
 
 /** A quantity that can be typed in any unit; the server reads it. */
-export function NumberField({ path, value, onChange, error, label, material, estimated }: Props) {
+export function NumberField({
+  path,
+  value,
+  onChange,
+  error,
+  label,
+  id: own,
+  empty,
+  material,
+  estimated,
+}: Props) {
   const field = useField(path);
   const { shown, units } = useUnits();
   const [draft, setDraft] = useState<string | null>(null);
@@ -29,6 +43,7 @@ export function NumberField({ path, value, onChange, error, label, material, est
   const reading = useRef<AbortController>(undefined);
   const timer = useRef<number>(undefined);
 
+  const id = own ?? fieldId(path);
   const { number, unit } = shown(field.measure, value);
   const settled = value === 0 && field.zero ? "" : unit === "°" ? number + unit : `${number} ${unit}`;
 
@@ -61,11 +76,10 @@ export function NumberField({ path, value, onChange, error, label, material, est
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another value or unit counts
   useEffect(() => {
     setRefused(undefined);
-    if (document.activeElement?.id !== fieldId(path)) setDraft(null);
+    if (document.activeElement?.id !== id) setDraft(null);
   }, [value, units]);
   useEffect(() => () => window.clearTimeout(timer.current), []);
 
-  const id = fieldId(path);
   const wrong = refused ?? error;
   return (
     <Row id={id} label={label ?? field.label} error={wrong}>
@@ -74,7 +88,7 @@ export function NumberField({ path, value, onChange, error, label, material, est
           id={id}
           className="row-input"
           value={draft ?? settled}
-          placeholder={field.zero || undefined}
+          placeholder={empty ?? (field.zero || undefined)}
           onChange={(e) => type(e.target.value)}
           onFocus={(e) => e.target.select()}
           onBlur={() => draft !== null && read(draft, true)}

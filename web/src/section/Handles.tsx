@@ -37,7 +37,9 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     onChange(changes);
   };
   // Under a float the stop is what is aimed at.
-  const { floats } = rigOf(setup);
+  const { floats, own } = rigOf(setup);
+  // The stop of a rig of one's own is one of its parts.
+  const fixed = floats && own;
   const bedAtCast = setup.water.depth + answer.bedSlope * setup.cast.distance;
   const setTarget = (value: number) => {
     const next = snap("depth", Math.max(value, 0.1));
@@ -57,7 +59,13 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
     onChange({ "flow.speed": next, ...(along && next > 0 ? { "flow.direction": value < 0 ? 180 : 0 } : {}) });
   };
   const shownFlow = within(signed, -1.2, 1.2);
-  const wanted = floats ? setup.rig.stop : setup.target.height > 0 ? answer.target : setup.target.depth;
+  const wanted = fixed
+    ? answer.target
+    : floats
+      ? setup.rig.stop
+      : setup.target.height > 0
+        ? answer.target
+        : setup.target.depth;
   const target = wanted === 0 ? bedAtCast : wanted;
   const castLeft = x(setup.cast.distance) > width - 110;
   // The target's handle keeps clear of where the bait comes down.
@@ -78,16 +86,18 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
         onClick={() => onType("water.depth")}
         name="Type the depth"
       />
-      <Label
-        x={targetX + 14}
-        y={z(-target) - 14}
-        anchor="end"
-        text={answer.onBed ? "to the bed" : `to ${show("depth", target)}`}
-        onClick={() =>
-          onType(floats ? "rig.stop" : setup.target.height > 0 ? "target.height" : "target.depth")
-        }
-        name="Type the target depth"
-      />
+      {!fixed && (
+        <Label
+          x={targetX + 14}
+          y={z(-target) - 14}
+          anchor="end"
+          text={answer.onBed ? "to the bed" : `to ${show("depth", target)}`}
+          onClick={() =>
+            onType(floats ? "rig.stop" : setup.target.height > 0 ? "target.height" : "target.depth")
+          }
+          name="Type the target depth"
+        />
+      )}
       <Label
         x={x(setup.cast.distance) + (castLeft ? -16 : 16)}
         y={z(0) - 14}
@@ -118,20 +128,22 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
         onStep={setDepth}
         onHold={onHold}
       />
-      <Handle
-        x={targetX}
-        y={z(-target)}
-        label="Target depth"
-        grows="down"
-        value={target}
-        text={answer.onBed ? "the bed" : show("depth", target)}
-        min={0.1}
-        max={Number(bedAtCast.toFixed(2))}
-        step={step(target)}
-        onDrag={(_, y) => setTarget(-metresZ(y))}
-        onStep={setTarget}
-        onHold={onHold}
-      />
+      {!fixed && (
+        <Handle
+          x={targetX}
+          y={z(-target)}
+          label="Target depth"
+          grows="down"
+          value={target}
+          text={answer.onBed ? "the bed" : show("depth", target)}
+          min={0.1}
+          max={Number(bedAtCast.toFixed(2))}
+          step={step(target)}
+          onDrag={(_, y) => setTarget(-metresZ(y))}
+          onStep={setTarget}
+          onHold={onHold}
+        />
+      )}
       <Handle
         x={x(setup.cast.distance)}
         y={z(0)}

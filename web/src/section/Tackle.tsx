@@ -1,5 +1,5 @@
 import { curveCatmullRom, curveLinear, line } from "d3-shape";
-import type { Answer, Head, Point, Setup } from "../api/client";
+import type { Answer, Head, Part, Point, Setup } from "../api/client";
 import { useUnits } from "../app/preferences";
 import type { Frame } from "./frame";
 import { approachOf, type Boat, isAshore } from "./kinds";
@@ -13,6 +13,9 @@ interface Props {
   count: number;
   frame: Frame;
 }
+
+/** The parts that are seen on the line beside the one that is followed; a float is drawn where it lies. */
+const weighs: Part["what"][] = ["head", "hook", "sinker", "shot", "swivel"];
 
 /** Boat and rod, the way of the bait down with ghosts of the line, and line and bait at the count. */
 export function Tackle({ setup, answer, head, count, frame }: Props) {
@@ -30,10 +33,13 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const marks = Array.from({ length: Math.floor(end / step) }, (_, i) => (i + 1) * step);
   const drift = Math.hypot(answer.drift.x, answer.drift.y);
   const boat = answer.drift.x * now;
-  // The other body of a rig of two: up the line from the end, or at the end where a sinker is followed.
+  // Whatever else is on the line than what is followed down.
   const rig = rigOf(setup);
   const { swims, lifts } = approachOf(setup);
-  const second = rig.other && pointAlong(lineAt(fall.lines, now), rig.other === "end" ? 0 : setup.rig.apart);
+  const others = answer.rig
+    .filter((part, i) => i !== answer.felt && weighs.includes(part.what))
+    .map((part) => pointAlong(lineAt(fall.lines, now), part.at))
+    .filter((p) => p !== undefined);
   const bends = rig.floats ? curveLinear : curveCatmullRom;
   const float = rig.floats ? lineAt(fall.lines, now).at(-2) : undefined;
   const there = fall.outcome === "reached" ? fall.landing : undefined;
@@ -101,7 +107,10 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       {there && <path d={`M${x(there.x) - 6} ${z(there.z)}h12`} className="landing" />}
       {bait && <circle cx={x(bait.x)} cy={z(bait.z)} r={6} className="bait" />}
       {float && <ellipse cx={x(float.x)} cy={z(float.z)} rx={5} ry={9} className="bait-second" />}
-      {second && <circle cx={x(second.x)} cy={z(second.z)} r={4} className="bait-second" />}
+      {others.map((p, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: parts go by their order
+        <circle key={i} cx={x(p.x)} cy={z(p.z)} r={4} className="bait-second" />
+      ))}
     </g>
   );
 }

@@ -8,12 +8,12 @@ interface Drawn {
   floats?: boolean;
   /** The lower body is the heavy one. */
   heavyLow?: boolean;
+  /** It is a list of parts of its own. */
+  own?: boolean;
   /** It is a head with its bait, and nothing else. */
   alone?: boolean;
   /** Where there are baits; on the lower body where it is left out. */
   baits?: { low: boolean; high: boolean };
-  /** Where its other body is: up the line from the one that is followed, or at the line's end. */
-  other?: "up" | "end";
 }
 
 const single: Drawn = { low: "", high: "", alone: true };
@@ -25,18 +25,17 @@ const rigs: Record<Setup["rig"]["kind"], Drawn> = {
     high: "upper head, bait",
     heavyLow: true,
     baits: { low: true, high: true },
-    other: "up",
   },
-  "sliding sinker": { low: "bait on its trace", high: "sinker of the ladder", other: "end" },
-  "split shot": { low: "bait", high: "shot of the ladder", other: "end" },
+  "sliding sinker": { low: "bait on its trace", high: "sinker of the ladder" },
+  "split shot": { low: "bait", high: "shot of the ladder" },
   "drop shot": {
     low: "sinker of the ladder",
     high: "bait on its hook",
     heavyLow: true,
     baits: { low: false, high: true },
-    other: "up",
   },
   "fixed float": { low: "head, bait", high: "float, fixed", floats: true, heavyLow: true },
+  own: { low: "", high: "", own: true },
   "sliding float": { low: "head, bait", high: "stop of the float", floats: true, heavyLow: true },
 };
 
@@ -45,5 +44,6 @@ export const lengthOf = (setup: Setup) => (rigOf(setup).floats ? "rig.stop" : "r
 
 /** How the rig of a setup is drawn. */
 export function rigOf(setup: Setup): Drawn {
-  return rigs[setup.rig.kind];
+  const drawn = rigs[setup.rig.kind];
+  return drawn.own ? { ...drawn, floats: setup.rig.parts?.some((p) => p.what === "float") } : drawn;
 }

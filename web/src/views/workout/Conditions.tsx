@@ -14,6 +14,7 @@ import { Slide } from "../../parts/Slide";
 import { rigOf } from "../../section/rigs";
 import { HeadsField } from "./HeadsField";
 import { LureEditor } from "./LureEditor";
+import { PartsField } from "./PartsField";
 import { RigEditor } from "./RigEditor";
 
 interface Props {
@@ -91,7 +92,7 @@ function One({
   const { show } = useUnits();
   const { path } = field;
   const drift = answer && Math.hypot(answer.drift.x, answer.drift.y);
-  const { alone } = rigOf(setup);
+  const { alone, own } = rigOf(setup);
   const set = (value: unknown) => onChange({ [path]: value });
   if (path === "heads")
     return <HeadsField heads={setup.heads} like={setup.head} error={errors.heads} onChange={set} />;
@@ -114,7 +115,19 @@ function One({
       {path === "rig.kind" && alone && (
         <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />
       )}
-      {path === "rig.kind" && !alone && <RigEditor setup={setup} onChange={onChange} />}
+      {path === "rig.kind" && !alone && !own && <RigEditor setup={setup} onChange={onChange} />}
+      {path === "rig.kind" && own && (
+        <PartsField parts={setup.rig.parts ?? []} errors={errors} onChange={onChange} />
+      )}
+      {path === "rig.kind" && !own && answer && (
+        <button
+          type="button"
+          className="link"
+          onClick={() => onChange({ "rig.kind": "own", "rig.parts": answer.rig })}
+        >
+          Take it apart, and make it your own
+        </button>
+      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useLocation, useSearchParams } from "react-router";
-import type { Setup } from "../../api/client";
+import type { Part, Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { at, having, type Leaf } from "../../parts/path";
 
@@ -13,7 +13,11 @@ const pause = 250; // ms without a change before the address follows
 /** Paths of all values of a setup except the ladder. */
 function leaves(setup: Setup): string[] {
   return Object.entries(setup).flatMap(([group, values]) =>
-    Array.isArray(values) ? [] : Object.keys(values as object).map((key) => `${group}.${key}`),
+    Array.isArray(values)
+      ? []
+      : Object.keys(values as object)
+          .map((key) => `${group}.${key}`)
+          .filter((path) => path !== "rig.parts"),
   );
 }
 
@@ -35,7 +39,22 @@ export function fromAddress(defaults: Setup, params: URLSearchParams): Setup {
   }
   const heads = params.get("heads")?.split(",").map(Number);
   if (heads?.length && heads.every(Number.isFinite)) changes.heads = heads;
+  const parts = params.get("rig.parts");
+  if (parts) changes["rig.parts"] = partsOf(parts);
   return having(defaults, changes);
+}
+
+/** A part of a rig in an address: "sinker@0.3:0.02~" is 0.3 m up, of 0.02 kg, and slides. */
+const partText = ({ what, at, mass, slides }: Part) =>
+  `${what}@${at}${mass ? `:${mass}` : ""}${slides ? "~" : ""}`;
+
+function partsOf(text: string): Part[] {
+  return [...text.matchAll(/([a-z]+)@([\d.e-]+)(?::([\d.e-]+))?(~?)/g)].map(([, what, at, mass, slides]) => ({
+    what: what as Part["what"],
+    at: Number(at),
+    ...(mass ? { mass: Number(mass) } : {}),
+    ...(slides ? { slides: true } : {}),
+  }));
 }
 
 function parsed(text: string, like: Leaf): Leaf | undefined {
@@ -50,6 +69,7 @@ export function toAddress(defaults: Setup, setup: Setup): Record<string, string>
   for (const path of leaves(defaults)) {
     if (at(setup, path) !== at(defaults, path)) out[path] = String(at(setup, path));
   }
+  if (setup.rig.parts?.length) out["rig.parts"] = setup.rig.parts.map(partText).join(",");
   if (setup.heads.join() !== defaults.heads.join()) out.heads = setup.heads.join();
   return out;
 }

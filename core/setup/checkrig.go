@@ -1,0 +1,128 @@
+package setup
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+)
+
+// rig looks at what hangs on the line.
+func (c *checking) rig() {
+	if c.Rigging.Kind == OwnRig && !c.parts() {
+		return
+	}
+	top, bottom := c.Rigging.List(), c.shallowest()
+	highest := top[len(top)-1].At
+	field, label := "rig.apart", "Between the two"
+	if c.Rigging.Kind == OwnRig {
+		field, label = "rig.parts", "Rig"
+	}
+	switch stop := c.Rigging.FloatStop(); {
+	case c.Rigging.Alone():
+	case !c.Rigging.Floats():
+		if highest >= bottom {
+			c.add(field, "%s: %s does not fit into water %s deep.", label, c.depth(highest), c.depth(bottom))
+		}
+	case stop >= bottom:
+		c.add("rig.stop", "Stop: %s is below the bed at %s; the bait would lie on it and the float.", c.depth(stop), c.depth(bottom))
+	case !c.approach().hangs:
+		c.add("approach.kind", "Approach: under a float the bait falls and hangs; choose slow fall, not %s.", c.Approach.Kind)
+	case c.Target.Depth > 0 || c.Target.Height > 0:
+		c.add("target.depth", "Target depth: under a float it is where the stop is, %s; leave it empty.", c.depth(stop))
+	}
+}
+
+// parts looks at a rig of one's own, part by part and then as a whole, and tells whether
+// it is one.
+func (c *checking) parts() bool {
+	parts := c.Rigging.Parts
+	switch n := len(parts); {
+	case n == 0:
+		c.add("rig.parts", "Rig: it has no parts; begin with a head, a hook or a sinker at the end of the line.")
+	case n > MostParts:
+		c.add("rig.parts", "Rig: at most %d parts can be worked out, not %d.", MostParts, n)
+	}
+	for i, p := range parts {
+		at := fmt.Sprintf("rig.parts.%d", i)
+		if !slices.Contains(Parts, p.What) {
+			c.add(at+".what", "Rig: “%s” is not one of %s.", p.What, strings.Join(Parts, ", "))
+		}
+		if message := partAt.Check(p.At, c.choice); message != "" {
+			c.add(at+".at", "%s", message)
+		}
+		if message := partMass.Check(p.Mass, c.choice); message != "" {
+			c.add(at+".mass", "%s", message)
+		}
+	}
+	if c.errs == nil {
+		for i := range parts {
+			c.part(i)
+		}
+	}
+	if c.errs == nil {
+		c.whole()
+	}
+	return c.errs == nil
+}
+
+// part looks at one part among the others.
+func (c *checking) part(i int) {
+	parts := c.Rigging.Parts
+	p := parts[i]
+	at := fmt.Sprintf("rig.parts.%d", i)
+	beside := func(q Part) bool { return q.Baited() }
+	switch {
+	case i == 0 && (p.At > 0 || p.What != PartHead && p.What != PartHook && p.What != PartSinker):
+		c.add(at+".at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
+	case i > 0 && p.At < parts[i-1].At:
+		c.add(at+".at", "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
+	case p.Slides && (i == 0 || !p.kind().slides):
+		c.add(at+".slides", "Rig: a %s cannot slide; let a sinker or a float over the end of the line do so.", p.What)
+	case p.Mass > 0 && !p.kind().weighs:
+		c.add(at+".mass", "Rig: a %s has no weight to be given, and %s is; leave it empty.", p.What, c.choice.Show("mass", p.Mass))
+	case p.What == PartFloat && p.Mass == 0:
+		c.add(at+".mass", "Rig: the float carries nothing and would sink; say what it carries.")
+	case p.kind().beside && !slices.ContainsFunc(parts[:i], beside):
+		c.add(at+".what", "Rig: a %s belongs to a bait, and below it there is no head or hook.", p.What)
+	}
+	if !p.Slides || c.errs != nil {
+		return
+	}
+	if _, to := span(parts, i); p.What == PartFloat && math.IsInf(to, 1) {
+		c.add(at+".slides", "Rig: a float that slides needs a stop above it, or the bait goes to the bed.")
+	}
+	for _, q := range parts[i+1:] {
+		if q.stops() {
+			break
+		}
+		if q.Slides {
+			c.add(at+".slides", "Rig: the %s and the %s slide on the same stretch of line; put a stop or a swivel between them.", p.What, q.What)
+			break
+		}
+	}
+}
+
+// whole looks at all parts together.
+func (c *checking) whole() {
+	baits, floats, ladder := 0, 0, 0
+	for _, p := range c.Rigging.Parts {
+		if p.Baited() {
+			baits++
+		}
+		if p.What == PartFloat {
+			floats++
+		}
+		if p.fromLadder() {
+			ladder++
+		}
+	}
+	switch {
+	case baits == 0:
+		c.add("rig.parts", "Rig: nothing in it carries a bait; add a head or a hook.")
+	case floats > 1:
+		c.add("rig.parts", "Rig: it has %d floats; one can be worked out.", floats)
+	case ladder != 1:
+		c.add("rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of %d.", ladder)
+	}
+}

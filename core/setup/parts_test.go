@@ -1,0 +1,153 @@
+package setup
+
+import (
+	"math"
+	"reflect"
+	"strings"
+	"testing"
+
+	"dunvel/core/rig"
+	"dunvel/core/units"
+	"dunvel/core/water"
+)
+
+// ownRig is the usual setup in 18 m with a rig of its own.
+func ownRig(parts ...Part) Setup {
+	s := Default()
+	s.Rigging.Kind, s.Rigging.Parts = OwnRig, parts
+	return s
+}
+
+// The named rigs are lists, with what hangs beside the bait in its place.
+func TestNamedRigsAreLists(t *testing.T) {
+	of := func(kind string) Rigging {
+		r := Default().Rigging
+		r.Kind, r.Apart, r.Upper, r.Stop, r.Carries = kind, 0.4, 0.005, 2, 0.01
+		return r
+	}
+	trimmed := of(DropShot)
+	trimmed.Wire, trimmed.Stinger, trimmed.Blade = 0.2, true, true
+	bare := of(TwoHeads)
+	bare.Upper = 0
+	for _, c := range []struct {
+		rig    Rigging
+		parts  []Part
+		key    int // among its bodies
+		floats bool
+	}{
+		{of(SingleHead), []Part{{What: "head"}}, 0, false},
+		{of(TwoHeads), []Part{{What: "head"}, {What: "head", At: 0.4, Mass: 0.005}}, 0, false},
+		{bare, []Part{{What: "head"}, {What: "hook", At: 0.4}}, 0, false},
+		{of(SlidingSinker), []Part{{What: "hook"}, {What: "stop", At: 0.4}, {What: "sinker", At: 0.4, Slides: true}}, 1, false},
+		{of(SplitShot), []Part{{What: "hook"}, {What: "shot", At: 0.4}}, 1, false},
+		{of(DropShot), []Part{{What: "sinker"}, {What: "hook", At: 0.4}}, 0, false},
+		{of(FixedFloat), []Part{{What: "head"}, {What: "float", At: 2, Mass: 0.01}}, 0, true},
+		{of(SlidingFloat), []Part{{What: "head"}, {What: "float", Mass: 0.01, Slides: true}, {What: "stop", At: 2}}, 0, true},
+		{trimmed, []Part{{What: "sinker"}, {What: "hook", At: 0.4}, {What: "stinger", At: 0.4}, {What: "blade", At: 0.4}, {What: "wire", At: trimmed.Apart + trimmed.Wire}}, 0, false},
+	} {
+		if got := c.rig.List(); !reflect.DeepEqual(got, c.parts) {
+			t.Errorf("%s: %+v, want %+v", c.rig.Kind, got, c.parts)
+		}
+		if _, key := c.rig.Bodies(); key != c.key || c.rig.Floats() != c.floats {
+			t.Errorf("%s: body %d is felt, floats %v", c.rig.Kind, key, c.rig.Floats())
+		}
+		if c.floats && c.rig.FloatStop() != 2 {
+			t.Errorf("%s: it hangs at %g m", c.rig.Kind, c.rig.FloatStop())
+		}
+	}
+}
+
+// A list becomes bodies: what slides has its stops, what hangs beside a bait is with it.
+func TestListBecomesBodies(t *testing.T) {
+	s := ownRig(Part{What: "head", Mass: 0.001}, Part{What: "stinger"}, Part{What: "head", At: 0.5, Mass: 0.002},
+		Part{What: "swivel", At: 1}, Part{What: "sinker", At: 1, Slides: true}, Part{What: "stop", At: 3})
+	s.Leader.Length = 1
+	r, whole, err := s.Rig(0.02, fresh(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(r.Bodies) != 4 || r.Key != 3 {
+		t.Fatalf("%d bodies, body %d is felt", len(r.Bodies), r.Key)
+	}
+	if sinker := r.Bodies[3]; sinker.Slides != (rig.Span{From: 1, To: 3}) || sinker.At != 1.01 || math.Abs(sinker.Mass-0.02) > 1e-12 {
+		t.Errorf("the sinker: %+v", sinker)
+	}
+	plain := s
+	plain.Rigging.Parts = append([]Part{s.Rigging.Parts[0]}, s.Rigging.Parts[2:]...)
+	without, _, err := plain.Rig(0.02, fresh(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if hook := r.Bodies[0].Mass - without.Bodies[0].Mass; !(hook > 1e-4) || r.Bodies[1] != without.Bodies[1] {
+		t.Errorf("the stinger weighs %g kg on the lower bait", hook)
+	}
+	sum := 0.0
+	for _, b := range r.Bodies {
+		sum += b.Mass
+	}
+	if math.Abs(whole.Mass-sum) > 1e-12 {
+		t.Errorf("the whole of it weighs %g kg, its bodies %g", whole.Mass, sum)
+	}
+	s.Rigging.Parts = []Part{{What: "hook"}, {What: "sinker", At: 0.3, Slides: true}}
+	if r, _, err = s.Rig(0.02, fresh(t)); err != nil || !math.IsInf(r.Bodies[1].Slides.To, 1) || r.Bodies[1].Slides.From != 0 {
+		t.Errorf("with no stop: %+v %v", r.Bodies, err)
+	}
+}
+
+// What cannot be tied is refused by its part, in words.
+func TestOwnRigs(t *testing.T) {
+	head, hook := Part{What: "head"}, Part{What: "hook"}
+	at := func(p Part, m float64) Part { p.At = m; return p }
+	for _, c := range []struct {
+		parts []Part
+		field string
+		words string
+	}{
+		{[]Part{head}, "", ""},
+		{[]Part{head, {What: "shot", At: 0.3, Mass: 0.001}, {What: "float", At: 1, Slides: true, Mass: 0.01}, {What: "stop", At: 4}}, "", ""},
+		{[]Part{hook, {What: "stop", At: 0.3}, {What: "sinker", At: 0.3, Slides: true}, {What: "hook", At: 1}}, "", ""},
+		{[]Part{head, at(hook, 0.3), at(hook, 0.6), at(hook, 0.9), at(hook, 1.2), at(hook, 1.5), at(hook, 1.8), at(hook, 2.1)}, "", ""},
+		{nil, "rig.parts", "Rig: it has no parts; begin with a head, a hook or a sinker at the end of the line."},
+		{make([]Part, 17), "rig.parts", "Rig: at most 16 parts can be worked out, not 17."},
+		{[]Part{head, {What: "anvil", At: 1}}, "rig.parts.1.what", "Rig: “anvil” is not one of head, hook, sinker, shot, float, swivel, stop, wire, blade, stinger."},
+		{[]Part{head, at(hook, 61)}, "rig.parts.1.at", "Up the line: 61 m is outside what is allowed, 0 m to 60 m."},
+		{[]Part{head, {What: "head", At: 1, Mass: 0.6}}, "rig.parts.1.mass", "Weight: 600 g is outside what is allowed, 0 g to 500 g."},
+		{[]Part{at(head, 0.2)}, "rig.parts.0.at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a head 0.2 m up."},
+		{[]Part{{What: "float", Mass: 0.01}, at(head, 1)}, "rig.parts.0.at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a float 0 m up."},
+		{[]Part{head, at(hook, 1), {What: "stop", At: 0.5}}, "rig.parts.2.at", "Rig: the stop at 0.5 m comes after the hook at 1 m; list the parts from the end of the line up."},
+		{[]Part{head, {What: "shot", At: 1, Mass: 0.001, Slides: true}}, "rig.parts.1.slides", "Rig: a shot cannot slide; let a sinker or a float over the end of the line do so."},
+		{[]Part{head, {What: "swivel", At: 1, Mass: 0.001}}, "rig.parts.1.mass", "Rig: a swivel has no weight to be given, and 1 g is; leave it empty."},
+		{[]Part{head, {What: "float", At: 1}}, "rig.parts.1.mass", "Rig: the float carries nothing and would sink; say what it carries."},
+		{[]Part{{What: "sinker"}, {What: "blade", At: 0.1}, at(hook, 1)}, "rig.parts.1.what", "Rig: a blade belongs to a bait, and below it there is no head or hook."},
+		{[]Part{head, {What: "float", At: 1, Mass: 0.01, Slides: true}}, "rig.parts.1.slides", "Rig: a float that slides needs a stop above it, or the bait goes to the bed."},
+		{[]Part{hook, {What: "sinker", At: 0.3, Slides: true}, {What: "sinker", At: 0.5, Mass: 0.01, Slides: true}}, "rig.parts.1.slides",
+			"Rig: the sinker and the sinker slide on the same stretch of line; put a stop or a swivel between them."},
+		{[]Part{{What: "sinker"}}, "rig.parts", "Rig: nothing in it carries a bait; add a head or a hook."},
+		{[]Part{head, {What: "float", At: 1, Mass: 0.01}, {What: "float", At: 2, Mass: 0.01}}, "rig.parts", "Rig: it has 2 floats; one can be worked out."},
+		{[]Part{head, at(head, 1)}, "rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of 2."},
+		{[]Part{{What: "head", Mass: 0.01}}, "rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of 0."},
+		{[]Part{head, at(hook, 18)}, "rig.parts", "Rig: 18 m does not fit into water 18 m deep."},
+		{[]Part{head, {What: "float", At: 18, Mass: 0.01}}, "rig.stop", "Stop: 18 m is below the bed at 18 m; the bait would lie on it and the float."},
+	} {
+		err := ownRig(c.parts...).Validate(units.Choice{})
+		if c.field == "" {
+			if err != nil {
+				t.Errorf("%+v: %v", c.parts, err)
+			}
+			continue
+		}
+		errs, _ := err.(Errors)
+		if len(errs) == 0 || errs[0].Field != c.field && !strings.HasSuffix(c.words, "17.") || errs[0].Message != c.words {
+			t.Errorf("%+v: %q, want %s: %s", c.parts, errs, c.field, c.words)
+		}
+	}
+}
+
+func fresh(t *testing.T) water.Fluid {
+	t.Helper()
+	fluid, err := water.New("fresh", 15)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return fluid
+}

@@ -1,0 +1,36 @@
+package browser
+
+import "testing"
+
+// A named rig is taken apart into its parts, which are changed, kept in the address and
+// checked one by one.
+func TestOwnRig(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?rig.kind=drop+shot&rig.apart=0.4&approach.kind=hold+bottom")
+	p.until(ready)
+	p.says(".answer", "up a line that stands at")
+	p.click("Take it apart, and make it your own")
+	p.until(`document.querySelectorAll(".rig-parts li").length === 2`)
+	p.says(".rig-parts", "Part 1")
+	p.click("Put something on, 0.6 m up")
+	p.until(`document.querySelectorAll(".rig-parts li").length === 3`)
+	p.choose("field-rig-parts-2-what", "shot")
+	p.says("[role=alert]", "one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of 2.")
+	p.enter("#field-rig-parts-2-mass", "0.5 g", "HTMLInputElement", "input")
+	p.until(`!document.querySelector(".rig-parts [role=alert]") && document.querySelector(".answer h1[data-pick]") && !document.querySelector(".answer[data-stale]")`)
+	p.says(".rig-box", "shot 0.5 g, 0.6 m up")
+	p.until(`decodeURIComponent(location.search).includes("shot@0.6:0.0005")`)
+	p.visit(value[string](p, `location.pathname + location.search`))
+	p.until(`document.querySelectorAll(".rig-parts li").length === 3`)
+	p.says(".answer", "To the bed comes the sinker")
+	p.enter("#field-rig-parts-2-at", "70 m", "HTMLInputElement", "input")
+	p.says("[role=alert]", "Up the line: 70 m is outside what is allowed, 0 m to 60 m.")
+	p.click("Take off part 3, shot")
+	p.until(`document.querySelectorAll(".rig-parts li").length === 2`)
+
+	// Under a float, with a shot and a stop.
+	p.visit("/?rig.kind=own&rig.parts=head@0,shot@0.3:0.001,float@0.3:0.02~,stop@2")
+	p.until(ready)
+	p.says(".answer", "Under the float it hangs at")
+	p.until(`document.querySelectorAll(".section .bait-second").length >= 2`)
+}

@@ -107,6 +107,7 @@ type Answer struct {
 	Cue        string       `json:"cue"`        // how the touch of the pick is told
 	Rig        []setup.Part `json:"rig"`        // what is on the line, from its end up
 	Felt       int          `json:"felt"`       // which part of that is aimed and felt
+	Takes      string       `json:"takes"`      // the kind of part that takes the weights of the ladder
 	Notes      []Note       `json:"notes"`      // on the head to tie on
 	Other      *Answer      `json:"other"`      // for the other state of the flow, where it is asked for
 	Both       string       `json:"both"`       // what one head does in both states
@@ -165,7 +166,7 @@ func (a Adviser) one(ctx context.Context, s setup.Setup, choice units.Choice) (*
 		Pick: l.Pick, Least: l.Least, Closest: l.Closest, Hand: t.hand(l, shown),
 		Wait: c.Wait(), WaitReason: t.waitReason(), Drift: trial.Point(c.Cast.Drift),
 		Target: c.Target, OnBed: c.OnBed, BedSlope: c.BedSlope(), Profile: profile(c),
-		Rig: s.Rigging.List(), Felt: s.Rigging.Felt(),
+		Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(),
 	}
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()

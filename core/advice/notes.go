@@ -43,6 +43,9 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	if head, bait := t.Setup.Tackle(h.Mass); bait.Weighed > 0 && bait.Weighed < head.HookMass() {
 		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.mass(bait.Weighed), t.mass(head.HookMass()))})
 	}
+	if share := catalogue.Points[t.Setup.Head.Point].Holds.Number; share < 1 {
+		out = append(out, Note{"hook", false, fmt.Sprintf("With its point %s the hook holds about %.0f of 10 fish that an exposed one would, by judgement: strike harder.", t.Setup.Head.Point, math.Round(10*share))})
+	}
 	if hook := t.hookNote(h); hook != nil {
 		out = append(out, *hook)
 	}

@@ -11,14 +11,37 @@ import (
 	"dunvel/core/units"
 )
 
-// Stock says how it stands in a box with a head of the mass in kg, shape and
-// metal: how many there are, or which there are instead; low where it is to be
-// minded. Where a box has no heads of that shape and metal it says nothing.
-func Stock(items []Item, mass float64, shape, material string, choice units.Choice) (words string, low bool) {
-	owned := heads(items, shape, material)
-	count := Count(items, mass, shape, material)
+// Like is what heads or sinkers that are alike but for their weight have in common.
+type Like struct {
+	Kind     string // Head or Sinker
+	Shape    string // of heads
+	Material string
+}
+
+// LikeOf is what the weights of the ladder of a setup have in common: its heads, or the
+// sinkers or shot that take them on its rig.
+func LikeOf(s setup.Setup) Like {
+	if s.Rigging.Takes() == setup.PartHead {
+		return Like{Head, s.Head.Shape, s.Head.Material}
+	}
+	return Like{Kind: Sinker, Material: s.Head.Material}
+}
+
+func (l Like) name() string {
+	if l.Kind == Sinker {
+		return l.Material + " sinker"
+	}
+	return l.Material + " " + l.Shape
+}
+
+// Stock says how it stands in a box with a head or sinker of the mass in kg: how many there are,
+// or which there are instead; low where it is to be minded. Where a box has none like it it
+// says nothing.
+func Stock(items []Item, mass float64, like Like, choice units.Choice) (words string, low bool) {
+	owned := alike(items, like)
+	count := Count(items, mass, like)
 	show := func(kg float64) string { return choice.Show("mass", kg) }
-	what := material + " " + shape
+	what := like.name()
 	switch {
 	case len(owned) == 0:
 		return "", false
@@ -52,7 +75,7 @@ func Stock(items []Item, mass float64, shape, material string, choice units.Choi
 // Cost is what a head of the mass in kg, shape and metal costs, by its price in
 // a box; 0 where it has none.
 func Cost(items []Item, mass float64, shape, material string) float64 {
-	for _, i := range heads(items, shape, material) {
+	for _, i := range alike(items, Like{Head, shape, material}) {
 		if i.Price > 0 && i.weighs(mass) {
 			return i.Price
 		}
@@ -60,9 +83,9 @@ func Cost(items []Item, mass float64, shape, material string) float64 {
 	return 0
 }
 
-// Count is how many heads of the mass in kg, shape and metal there are.
-func Count(items []Item, mass float64, shape, material string) (count float64) {
-	for _, i := range heads(items, shape, material) {
+// Count is how many of the mass in kg there are.
+func Count(items []Item, mass float64, like Like) (count float64) {
+	for _, i := range alike(items, like) {
 		if i.weighs(mass) {
 			count += i.Count
 		}
@@ -70,11 +93,10 @@ func Count(items []Item, mass float64, shape, material string) (count float64) {
 	return count
 }
 
-// heads are those of a shape and metal.
-func heads(items []Item, shape, material string) []Item {
+func alike(items []Item, like Like) []Item {
 	var out []Item
 	for _, i := range items {
-		if i.Kind == Head && i.Shape == shape && i.Material == material {
+		if i.Kind == like.Kind && i.Material == like.Material && (i.Kind != Head || i.Shape == like.Shape) {
 			out = append(out, i)
 		}
 	}

@@ -31,7 +31,7 @@ func TestStock(t *testing.T) {
 		{5, "ball", "tin", "There is no tin ball left in the box.", true},
 		{5, "football", "lead", "", false},
 	} {
-		words, low := Stock(items, tt.grams*1e-3, tt.shape, tt.material, nil)
+		words, low := Stock(items, tt.grams*1e-3, Like{Head, tt.shape, tt.material}, nil)
 		if words != tt.words || low != tt.low {
 			t.Errorf("%g g %s: %q, %v", tt.grams, tt.shape, words, low)
 		}
@@ -92,5 +92,23 @@ func TestBackAgain(t *testing.T) {
 	}
 	if !leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.3e-3}) || leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.4e-3}) {
 		t.Error("leaders are not told apart")
+	}
+}
+
+// On a rig whose sinker takes the weights it is sinkers that count, whatever the heads.
+func TestSinkersCount(t *testing.T) {
+	items := []Item{
+		{Kind: Head, Shape: "ball", Material: "lead", Mass: 0.0071, Count: 6},
+		{Kind: Sinker, Material: "lead", Mass: 0.0071, Count: 9}, {Kind: Sinker, Material: "tungsten", Mass: 0.0071, Count: 4},
+	}
+	for kind, want := range map[string]float64{setup.SingleHead: 6, setup.FixedFloat: 6, setup.TwoHeads: 6, setup.DropShot: 9, setup.SplitShot: 9, setup.SlidingSinker: 9} {
+		s := setup.Default()
+		s.Rigging.Kind = kind
+		if got := Count(items, 0.0071, LikeOf(s)); got != want {
+			t.Errorf("%s: %g of them", kind, got)
+		}
+		if words, low := Stock(items, 0.02, LikeOf(s), nil); want == 9 && (words != "20 g (lead sinker) is not in the box; there is 7.1 g." || !low) {
+			t.Errorf("%s: %s", kind, words)
+		}
 	}
 }

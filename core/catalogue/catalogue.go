@@ -170,15 +170,38 @@ func shape(frontal, drag float64, tilts Tilts, snags float64) HeadShape {
 var HeadShapes = map[string]HeadShape{
 	"ball":     shape(1.0, 0.45, noseTilts, 1),
 	"football": shape(1.35, 0.6, noseTilts, 0.7),
-	"swing":    shape(1.35, 0.6, noseTilts, 0.7),
+	"swing":    shape(1.35, 0.6, noseTilts, 0.8),
 	"mushroom": shape(1.1, 0.6, noseTilts, 0.9),
 	"stand-up": shape(1.1, 0.6, noseTilts, 0.8),
 	"bullet":   shape(0.9, 0.3, noseTilts, 1.1),
 	"dart":     shape(0.95, 0.35, noseTilts, 1.1),
 	"flat":     shape(1.1, 0.5, noseTilts, 0.9),
-	"belly":    shape(0.8, 0.4, shankTilts, 0.8),
+	"belly":    shape(0.8, 0.4, shankTilts, 0.7),
 	"screw-in": shape(0.9, 0.4, noseTilts, 0.6),
 }
+
+// Point is how the point of the hook sits in the bait.
+type Point struct {
+	Snags value // against one that is exposed
+	Holds value // share of the fish held that an exposed one holds
+}
+
+// The points.
+const (
+	PointExposed = "exposed"
+	PointSkinned = "in the skin"
+	PointBuried  = "buried"
+)
+
+// Points by name.
+var Points = map[string]Point{
+	PointExposed: {judged(1, "1", 0, "what the others are against"), judged(1, "1", 0, "what the others are against")},
+	PointSkinned: {judged(0.7, "1", 0.3, "it slides over what it lies on and comes out at a pull"), judged(0.9, "1", 0.1, "some are missed while it comes out")},
+	PointBuried:  {judged(0.5, "1", 0.3, "hardly anything catches on it"), judged(0.75, "1", 0.15, "it has to be driven through the bait")},
+}
+
+// PointNames are all of them, from most to least to be seen.
+var PointNames = []string{PointExposed, PointSkinned, PointBuried}
 
 // HookMass by size, standard wire, kg; HookWire is the factor of other wires.
 var (

@@ -132,6 +132,7 @@ var (
 	LeaderOver   = Value{1.02, "1", 0, "leader over line: less is a matter of rounding"}
 	RodBeyond    = Value{0.15, "1", 0, "a rod casts a little beyond what is printed on it"}
 	SnagSpeed    = Value{0.5, "m/s", 0, "a middling landing"}
+	SnagGuard    = Value{0.65, "1", 0.3, "a guard keeps the point off most of what it slides over"}
 	SnagDragged  = Value{1.3, "1", 0.3, "a head that is dragged meets more of the bed"}
 	SnagSwum     = Value{0.4, "1", 0.4, "a bait that swims clear of the bed meets it where it errs"}
 	SnagSpeedFar = Value{1.5, "1", 0, "the most and, inverted, the least that the landing speed does to snags"}

@@ -123,8 +123,8 @@ func lostBy(name string, label func(trip.Log, trip.Event) string, logs []trip.Lo
 	return out
 }
 
-// Fished is how a kind of bed was fished: how often, with what sum of the snag
-// indexes of the casts, and how many heads it cost.
+// Fished is how a kind of bed was fished in conditions that are known: how often, with
+// what sum of the snag indexes of the casts, and how many heads it cost.
 type Fished struct {
 	Bed   string
 	Casts int
@@ -137,8 +137,8 @@ func fished(logs []trip.Log) []Fished {
 	beds := map[string]*Fished{}
 	for _, l := range logs {
 		for _, e := range l.Events {
-			if e.With.Bed == "" || e.Kind != trip.Splash && e.Kind != trip.Lost {
-				continue
+			if e.With.Bed == "" || e.With.Snags == 0 || e.Kind != trip.Splash && e.Kind != trip.Lost {
+				continue // of what was taken in without its conditions nothing can be expected
 			}
 			b := beds[e.With.Bed]
 			if b == nil {

@@ -78,11 +78,25 @@ func TestSnagIndex(t *testing.T) {
 	swum.Approach.Kind = Swim
 	dragged.Cast.Drag = 0.2
 	learnt.Water.Snags = 1.5
-	if swum.SnagIndex(0.5) >= base || dragged.SnagIndex(0.5) <= base || math.Abs(learnt.SnagIndex(0.5)-1.5*base) > 1e-9 {
+	if swum.SnagIndex(0.5) >= base || dragged.SnagIndex(0.5) <= base || math.Abs(learnt.SnagIndex(0.5)-(10-5*math.Exp(-0.5))) > 1e-9 {
 		t.Errorf("%g: swum %g, dragged %g, learnt %g", base, swum.SnagIndex(0.5), dragged.SnagIndex(0.5), learnt.SnagIndex(0.5))
 	}
-	learnt.Water.Bed, learnt.Water.Snags = "timber", 5
-	if got := learnt.SnagIndex(2); got != 10 {
+	hidden := s
+	for point, share := range map[string]float64{"exposed": 1, "in the skin": 0.7, "buried": 0.5} {
+		if hidden.Head.Point = point; math.Abs(hidden.SnagIndex(0.5)-share*base) > 1e-9 {
+			t.Errorf("%s: %g", point, hidden.SnagIndex(0.5))
+		}
+	}
+	if s.Head.Guard = true; math.Abs(s.SnagIndex(0.5)-0.65*base) > 1e-9 {
+		t.Errorf("guarded: %g", s.SnagIndex(0.5))
+	}
+	// Past 5 it is drawn together, and never comes to 10: 10 - 5 exp(-(12 - 5)/5) is 8.767.
+	learnt.Water.Bed, learnt.Water.Snags = "timber", 1.5
+	if got := learnt.SnagIndex(0.5); math.Abs(got-8.76702) > 1e-5 {
 		t.Errorf("%g", got)
+	}
+	learnt.Water.Snags = 5
+	if most, less := learnt.SnagIndex(2), learnt.SnagIndex(0.5); !(most > less && most < 10) {
+		t.Errorf("%g after %g", most, less)
 	}
 }

@@ -155,6 +155,16 @@ func (r Rigging) Felt() int {
 	return max(slices.IndexFunc(parts, Part.Baited), 0)
 }
 
+// Takes is the kind of part that takes the weights of the ladder.
+func (r Rigging) Takes() string {
+	for _, p := range r.List() {
+		if p.fromLadder() {
+			return p.What
+		}
+	}
+	return PartHead
+}
+
 // Float is the float of a rig, and whether it has one.
 func (r Rigging) Float() (Part, bool) {
 	parts := r.List()

@@ -215,6 +215,8 @@ type Head struct {
 	Wire     string `json:"wire"`
 	Skirt    bool   `json:"skirt"`
 	Weighed  bool   `json:"weighed"` // masses were weighed with the hook, not read off the mark
+	Point    string `json:"point"`   // how that of the hook sits in the bait
+	Guard    bool   `json:"guard"`   // over the point
 }
 
 // Rigging is how head, bait and weights sit on the line. Apart is how far up the
@@ -330,7 +332,7 @@ func Default() Setup {
 		Line:    Line{Material: "braid", Diameter: 0.18e-3},
 		Leader:  Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
 		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
-		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard"},
+		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard", Point: catalogue.PointExposed},
 		Rigging: Rigging{Kind: SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3, Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
 		Heads:   Ladder(),
 		Approach: Approach{

@@ -10,11 +10,16 @@ import (
 )
 
 // SnagIndex is how much a head that comes to the bed at a speed in m/s snags, 0
-// to 10: bed, shape, landing speed and dragging, all of it judgement, times what
-// losses have taught of the bed.
+// to 10: bed, shape, point, guard, landing speed and dragging, all of it judgement,
+// times what losses have taught of the bed. Past its middle the scale is drawn
+// together, so that what snags much and what snags more can be told apart.
 func (s Setup) SnagIndex(landing float64) float64 {
 	far := judgement.SnagSpeedFar.Number
 	index := catalogue.Beds[s.Water.Bed].Snags.Number * catalogue.HeadShapes[s.Head.Shape].Snags.Number
+	index *= catalogue.Points[s.Head.Point].Snags.Number
+	if s.Head.Guard {
+		index *= judgement.SnagGuard.Number
+	}
 	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
 	switch {
 	case s.approach().swims:
@@ -25,5 +30,9 @@ func (s Setup) SnagIndex(landing float64) float64 {
 	if s.Water.Snags > 0 {
 		index *= s.Water.Snags
 	}
-	return min(index, 10)
+	const middle, most = 5, 10
+	if index > middle {
+		index = most - (most-middle)*math.Exp(-(index-middle)/(most-middle))
+	}
+	return index
 }

@@ -104,6 +104,8 @@ var groups = []group{
 		choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),
 		choice("head.hook", "Hook", catalogue.HookSizes, func(s *Setup) *string { return &s.Head.Hook }),
 		choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
+		choice("head.point", "Point of the hook", catalogue.PointNames, func(s *Setup) *string { return &s.Head.Point }).means("How it sits in the bait."),
+		flag("head.guard", "Guard over the point", func(s *Setup) *bool { return &s.Head.Guard }),
 		flag("head.skirt", "Skirt or feathers", func(s *Setup) *bool { return &s.Head.Skirt }),
 		flag("head.weighed", "Weighed with the hook", func(s *Setup) *bool { return &s.Head.Weighed }).means("Not read off the mark."),
 	}},

@@ -45,12 +45,12 @@ func (d Desk) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*
 		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
 	}
 	for i := range a.Heads {
-		a.Heads[i].Owned = box.Count(known.Items, a.Heads[i].Mass, s.Head.Shape, s.Head.Material)
+		a.Heads[i].Owned = box.Count(known.Items, a.Heads[i].Mass, box.LikeOf(s))
 	}
 	if a.Pick < 0 {
 		return a, nil
 	}
-	if words, low := box.Stock(known.Items, a.Heads[a.Pick].Mass, s.Head.Shape, s.Head.Material, choice); words != "" {
+	if words, low := box.Stock(known.Items, a.Heads[a.Pick].Mass, box.LikeOf(s), choice); words != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
 	}
 	return a, nil

@@ -123,7 +123,7 @@ func (k *Knowledge) tests() []measure.Test {
 func (k *Knowledge) adviser(s setup.Setup) advice.Adviser {
 	var owned trial.Knowledge
 	for _, mass := range s.Heads {
-		if box.Count(k.Items, mass, s.Head.Shape, s.Head.Material) > 0 {
+		if box.Count(k.Items, mass, box.LikeOf(s)) > 0 {
 			owned.Owned = append(owned.Owned, mass)
 		}
 	}

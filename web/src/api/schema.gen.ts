@@ -1586,6 +1586,17 @@ export interface components {
                  * @default false
                  */
                 weighed: boolean;
+                /**
+                 * @description Point of the hook. How it sits in the bait.
+                 * @default exposed
+                 * @enum {string}
+                 */
+                point: "exposed" | "in the skin" | "buried";
+                /**
+                 * @description Guard over the point.
+                 * @default false
+                 */
+                guard: boolean;
             };
             /** @default {} */
             rig: {
@@ -2073,6 +2084,11 @@ export interface components {
             rig: components["schemas"]["Part"][];
             /** @description Which part of that is aimed and felt */
             felt: number;
+            /**
+             * @description The kind of part that takes the weights of the ladder
+             * @enum {string}
+             */
+            takes: "head" | "hook" | "sinker" | "shot" | "float" | "swivel" | "stop" | "wire" | "blade" | "stinger";
             sentence: string;
             /** @description How to hold rod and line, in a few words */
             hand: string;

@@ -15,12 +15,13 @@ export function asBait({ form, length, body, mass, trimmed, noTail }: Item): Rec
 }
 
 /** What a head from the box says of the heads of a setup. */
-export function asHead({ shape, material, hook, wire, weighed }: Item): Record<string, unknown> {
+export function asHead({ shape, material, hook, wire, weighed, guard }: Item): Record<string, unknown> {
   return {
     "head.shape": shape,
     "head.material": material,
     "head.hook": hook,
     "head.wire": wire,
     "head.weighed": weighed,
+    "head.guard": guard,
   };
 }

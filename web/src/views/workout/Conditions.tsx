@@ -95,7 +95,15 @@ function One({
   const { alone, own } = rigOf(setup);
   const set = (value: unknown) => onChange({ [path]: value });
   if (path === "heads")
-    return <HeadsField heads={setup.heads} like={setup.head} error={errors.heads} onChange={set} />;
+    return (
+      <HeadsField
+        heads={setup.heads}
+        like={setup.head}
+        takes={answer?.takes ?? "head"}
+        error={errors.heads}
+        onChange={set}
+      />
+    );
   return (
     <>
       <Control field={field} setup={setup} error={error} onChange={onChange} />

@@ -1,6 +1,6 @@
 import { InputBase } from "@mui/material";
 import { useState } from "react";
-import { client, Failure, type Setup, take } from "../../api/client";
+import { client, Failure, type Part, type Setup, take } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
 import { fieldId, Row } from "../../parts/Row";
@@ -11,19 +11,21 @@ interface Props {
   heads: number[];
   /** What all of them have in common: those of the box that are so can be taken. */
   like: Setup["head"];
+  /** What of the rig takes them. */
+  takes: Part["what"];
   error?: string;
   onChange: (heads: number[]) => void;
 }
 
 /** The ladder of heads as a list of weights, parted by semicolons or by words of their own units. */
-export function HeadsField({ heads, like, error, onChange }: Props) {
+export function HeadsField({ heads, like, takes, error, onChange }: Props) {
   const { defaults } = useDefinitions();
   const { shown } = useUnits();
   const [draft, setDraft] = useState<string | null>(null);
   const [refused, setRefused] = useState<string>();
   const unit = shown("mass", 0).unit;
   const { data: box } = useBox();
-  const owned = ownedLike(box, like);
+  const owned = ownedLike(box, like, takes);
   const settled = heads.map((h) => shown("mass", h).number).join("; ");
   const id = fieldId("heads");
   const wrong = refused ?? error;
@@ -78,7 +80,7 @@ export function HeadsField({ heads, like, error, onChange }: Props) {
       </Row>
       {owned.length > 0 && heads.join() !== owned.join() && (
         <button type="button" className="link" onClick={() => onChange(owned)}>
-          The {owned.length} of this shape and metal in the box
+          The {owned.length} of this {takes === "head" ? "shape and metal" : "metal"} in the box
         </button>
       )}
       {heads.join() !== defaults.heads.join() && (

@@ -11,6 +11,7 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/setup"
+	"dunvel/core/tackle"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 
@@ -95,22 +96,23 @@ type Answer struct {
 	Hand       string       `json:"hand"` // how to hold rod and line, in a few words
 	NotLighter string       `json:"notLighter"`
 	NotHeavier string       `json:"notHeavier"`
-	Asks       string       `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
-	Wait       float64      `json:"wait"`       // s
-	WaitReason string       `json:"waitReason"` // where the wait comes from
-	Drift      trial.Point  `json:"drift"`      // velocity of the boat over the ground, m/s
-	Lift       float64      `json:"lift"`       // m that the bait is lifted by; 0 where it is not
-	Target     float64      `json:"target"`     // m, the depth aimed at where the cast lands
-	OnBed      bool         `json:"onBed"`      // the target is the bed
-	BedSlope   float64      `json:"bedSlope"`   // m deeper per m along the cast
-	Profile    []Flow       `json:"profile"`    // the current under the rod, surface to bed
-	Cue        string       `json:"cue"`        // how the touch of the pick is told
-	Rig        []setup.Part `json:"rig"`        // what is on the line, from its end up
-	Felt       int          `json:"felt"`       // which part of that is aimed and felt
-	Takes      string       `json:"takes"`      // the kind of part that takes the weights of the ladder
-	Notes      []Note       `json:"notes"`      // on the head to tie on
-	Other      *Answer      `json:"other"`      // for the other state of the flow, where it is asked for
-	Both       string       `json:"both"`       // what one head does in both states
+	Asks       string       `json:"asks"`           // which of wind, current and swell asks for the weight; "" where none does
+	Wait       float64      `json:"wait"`           // s
+	WaitReason string       `json:"waitReason"`     // where the wait comes from
+	Drift      trial.Point  `json:"drift"`          // velocity of the boat over the ground, m/s
+	Lift       float64      `json:"lift"`           // m that the bait is lifted by; 0 where it is not
+	Target     float64      `json:"target"`         // m, the depth aimed at where the cast lands
+	OnBed      bool         `json:"onBed"`          // the target is the bed
+	BedSlope   float64      `json:"bedSlope"`       // m deeper per m along the cast
+	Profile    []Flow       `json:"profile"`        // the current under the rod, surface to bed
+	Cue        string       `json:"cue"`            // how the touch of the pick is told
+	Rig        []setup.Part `json:"rig"`            // what is on the line, from its end up
+	Felt       int          `json:"felt"`           // which part of that is aimed and felt
+	Sits       *tackle.Pose `json:"sits,omitempty"` // how head and bait sit, where they are together
+	Takes      string       `json:"takes"`          // the kind of part that takes the weights of the ladder
+	Notes      []Note       `json:"notes"`          // on the head to tie on
+	Other      *Answer      `json:"other"`          // for the other state of the flow, where it is asked for
+	Both       string       `json:"both"`           // what one head does in both states
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -171,6 +173,7 @@ func (a Adviser) one(ctx context.Context, s setup.Setup, choice units.Choice) (*
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()
 	}
+	out.Sits = t.sits(l.Heads[l.Closest].Mass)
 	for i := range l.Heads {
 		h, err := t.head(l, i, shown[i])
 		if err != nil {

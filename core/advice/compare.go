@@ -128,6 +128,9 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	default:
 		out = append(out, what+" needs the same weight.")
 	}
+	if mine, theirs := a.Sits, first.Sits; mine != nil && theirs != nil && math.Abs(mine.Bed-theirs.Bed) >= 10 {
+		out = append(out, onBed(*mine))
+	}
 	if first.Pick >= 0 {
 		// The same head on both tells what else is different.
 		mine, theirs := a.Heads[first.Pick], first.Heads[first.Pick]

@@ -55,7 +55,7 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	}
 	out = append(out, rigs...)
 	if t.OnBed && t.Setup.Rigging.Alone() {
-		out = append(out, Note{"attitude", false, t.attitude(h)})
+		out = append(out, Note{"attitude", false, t.attitude(h.Mass)})
 	}
 	if t.Broken() {
 		out = append(out, Note{"swell", true, fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
@@ -68,21 +68,6 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 		out = append(out, Note{"speed", true, fmt.Sprintf("Nobody reels at %s for long; %s is fast.", t.runs(s.Speed), t.runs(judgement.SwimFastest.Number))})
 	}
 	return append(out, t.linkNote()), nil
-}
-
-// attitude says how the bait sits on the bed, and where its hook comes out.
-func (t teller) attitude(h *judge.Head) string {
-	head, bait := t.Setup.Tackle(h.Mass)
-	words := map[tackle.Attitude]string{
-		tackle.Stands: "On the bed it stands tail up.",
-		tackle.Leans:  "On the bed it leans on the foot of its head.",
-		tackle.Lies:   "On the bed it lies.",
-	}[tackle.OnBed(head, bait, t.Fluid())]
-	exit := tackle.HookExit(head.Hook)
-	if exit >= bait.Length {
-		return words
-	}
-	return fmt.Sprintf("%s The hook comes out %s behind its nose.", words, t.show.Show("size", math.Round(exit*1e3)/1e3))
 }
 
 // hookNote says where the hook does not suit the bait or the head, and which would.

@@ -264,10 +264,15 @@ var BaitDensity = map[string]value{
 // HookGap is the width between point and shank in m, by size.
 var HookGap = map[string]value{}
 
-// HeadFeet are how far the foot of a head reaches out, over the radius of a
-// ball of its volume; round heads have none.
-var HeadFeet = map[string]value{"stand-up": foot(1.2), "mushroom": foot(0.9), "flat": foot(0.6), "football": foot(0.3)}
+// Foot is what a head stands on. Round heads have none.
+type Foot struct {
+	Reach value // how far out it goes, over the radius of a ball of its volume
+	Angle value // of the hook over the bed as it stands there without a bait, degrees
+}
 
-func foot(reach float64) value {
-	return judged(reach, "1", 0.3, "how wide such heads stand; moulds differ")
+// HeadFeet by shape.
+var HeadFeet = map[string]Foot{"stand-up": foot(1.2, 60), "mushroom": foot(0.9, 80), "flat": foot(0.6, 20), "football": foot(0.3, 35)}
+
+func foot(reach, angle float64) Foot {
+	return Foot{judged(reach, "1", 0.3, "how wide such heads stand; moulds differ"), judged(angle, "deg", 0.2, "how such heads hold their hook; moulds differ")}
 }

@@ -175,7 +175,12 @@ var (
 // How a hook suits a bait.
 var (
 	ShankOverGap = Value{2.2, "1", 0.12, "from the eye, where the nose sits, to the bend of a usual jig hook"}
-	HookMiddle   = Value{0.3, "1", 0.2, "where the weight of a hook is, over the length of the bait"}
+	HookMiddle   = Value{0.55, "1", 0.1, "where the weight of a hook is, over its shank: the bend weighs more than the eye"}
+	BaitCarries  = Value{8, "1", 0.4, "how far past its hook a bait holds itself out, over its thickness: what is longer hangs or trails"}
+	BedFlow      = Value{0.05, "m/s", 0.3, "what passes a bait on the bed that is hardly moved"}
+	BaitTrails   = Value{0.85, "1", 0, "a bait of which less than that is held out is seen to bend"}
+	StandsFrom   = Value{60, "deg", 0, "from there it looks as if it stood"}
+	LeansFrom    = Value{15, "deg", 0, "less than that lies"}
 	HookSmall    = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
 	HookLarge    = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
 )

@@ -165,15 +165,8 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 		s, c := math.Sincos(degrees * math.Pi / 180)
 		return headArea*c*c*c + judgement.SideDrag.Number*side*s*s*s + judgement.FrontDrag.Number*front*c*c*c + trailing
 	}
-	tilts := shape.Tilts
-	if metal == 0 {
-		tilts = catalogue.BareTilts
-	}
-	slack, tight := tilts.Slack, tilts.Tight
-	if bait.Mass() < bait.Volume()*fluid.Density {
-		slack, tight = tilts.SlackBuoyant, tilts.TightBuoyant
-	}
-	lure.FallSlack, lure.FallTight = fall(slack.Number), fall(tight.Number)
+	slack, tight := tilts(head, bait, fluid)
+	lure.FallSlack, lure.FallTight = fall(slack), fall(tight)
 	if bait.Drag > 0 {
 		lure.FallSlack *= bait.Drag
 		lure.FallTight *= bait.Drag
@@ -182,6 +175,19 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	lure.AirArea = judgement.AirHead.Number*frontal + judgement.AirSide.Number*side + trailing
 	lure.HeadSize = 2 * math.Cbrt(3*metalVolume/(4*math.Pi))
 	return lure, nil
+}
+
+// tilts are the angles of the axis of head and bait from the vertical as they fall, on a
+// slack line and on a tight one, in degrees.
+func tilts(head Head, bait Bait, fluid water.Fluid) (slack, tight float64) {
+	of := catalogue.HeadShapes[head.Shape].Tilts
+	if head.metal(head.HookMass()) == 0 {
+		of = catalogue.BareTilts
+	}
+	if bait.Mass() < bait.Volume()*fluid.Density {
+		return of.SlackBuoyant.Number, of.TightBuoyant.Number
+	}
+	return of.Slack.Number, of.Tight.Number
 }
 
 // With is a lure together with another on the same line: their weights and

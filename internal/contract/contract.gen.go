@@ -15,6 +15,7 @@ import (
 	"dunvel/core/playback"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
+	"dunvel/core/tackle"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
 	"dunvel/core/trip"
@@ -608,6 +609,9 @@ type PlayedMissed string
 
 // Point x along the cast from where the rod was at the splash, y to the left, z up from the surface
 type Point = trial.Point
+
+// Pose How head and bait sit in the water, where they are together, in degrees of the axis from nose to tail
+type Pose = tackle.Pose
 
 // Problem Problem details (RFC 9457)
 type Problem struct {

@@ -34,3 +34,16 @@ func TestOwnRig(t *testing.T) {
 	p.says(".answer", "Under the float it hangs at")
 	p.until(`document.querySelectorAll(".section .bait-second").length >= 2`)
 }
+
+// How head and bait sit is drawn beside them, and goes with the shape of the head.
+func TestHowItSits(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?bait.form=stub&bait.length=0.08&bait.body=floating&head.shape=football&head.hook=1/0&water.depth=5&heads=0.0142")
+	p.says(".answer", "On the bed it leans, at ")
+	p.until(`document.querySelector(".conditions svg[aria-label^='On the bed it leans']")`)
+	p.choose("field-head-shape", "mushroom")
+	p.says(".answer", "On the bed it stands tail up, at ")
+	p.until(`document.querySelector(".conditions svg[aria-label^='On the bed it stands']")`)
+	p.choose("field-rig-kind", "drop shot")
+	p.until(`!document.querySelector(".conditions svg[aria-label^='On the bed']")`)
+}

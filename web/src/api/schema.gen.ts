@@ -1106,6 +1106,33 @@ export interface components {
             /** @description The line runs through it, from the next part below that does not slide up to the next above */
             slides?: boolean;
         };
+        /** @description How head and bait sit in the water, where they are together, in degrees of the axis from nose to tail */
+        Pose: {
+            /** @enum {string} */
+            attitude: "stands" | "leans" | "lies";
+            /**
+             * Format: double
+             * @description Over the bed: 0 lies along it, 90 stands tail up
+             */
+            bed: number;
+            /**
+             * Format: double
+             * @description From the vertical as it falls on a slack line, nose down
+             */
+            fall: number;
+            /**
+             * Format: double
+             * @description And on a tight one
+             */
+            tight: number;
+            /**
+             * Format: double
+             * @description Of the tail under the nose as it is drawn along; below 0 it is over it
+             */
+            tow: number;
+            /** @description The tail is too long and too limp to be held out */
+            bends: boolean;
+        };
         /** @description What can be said of a kind of part */
         PartDescription: {
             /** @enum {string} */
@@ -2084,6 +2111,7 @@ export interface components {
             rig: components["schemas"]["Part"][];
             /** @description Which part of that is aimed and felt */
             felt: number;
+            sits?: components["schemas"]["Pose"];
             /**
              * @description The kind of part that takes the weights of the ladder
              * @enum {string}

@@ -16,6 +16,7 @@ import { HeadsField } from "./HeadsField";
 import { LureEditor } from "./LureEditor";
 import { PartsField } from "./PartsField";
 import { RigEditor } from "./RigEditor";
+import { Sits } from "./Sits";
 
 interface Props {
   setup: Setup;
@@ -121,7 +122,10 @@ function One({
         <p className="row-hint">Drifts at {show("speed", drift)}, estimated from current and wind.</p>
       )}
       {path === "rig.kind" && alone && (
-        <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />
+        <>
+          <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />
+          {answer?.sits && <Sits sits={answer.sits} />}
+        </>
       )}
       {path === "rig.kind" && !alone && !own && <RigEditor setup={setup} onChange={onChange} />}
       {path === "rig.kind" && own && (

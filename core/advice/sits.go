@@ -1,0 +1,75 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/tackle"
+)
+
+// sits is how the bait sits behind a head of a mass in kg; nothing on a rig where they are
+// not together.
+func (t teller) sits(mass float64) *tackle.Pose {
+	if t.Setup.Rigging.Takes() != setup.PartHead {
+		return nil
+	}
+	head, bait := t.Setup.Tackle(mass)
+	p := tackle.Sit(head, bait, t.Fluid(), t.drawnAt())
+	p.Bed, p.Tow = math.Round(p.Bed), math.Round(p.Tow) // nobody sees more of it
+	return &p
+}
+
+// drawnAt is the speed in m/s at which a bait is drawn along: as it is swum or dragged, or
+// as it usually is.
+func (t teller) drawnAt() float64 {
+	switch {
+	case t.School().Swims && t.Setup.Approach.Speed > 0:
+		return t.Setup.Approach.Speed
+	case t.Setup.Cast.Drag > 0:
+		return t.Setup.Cast.Drag
+	}
+	return judgement.SwimSpeed.Number
+}
+
+// attitude says how the bait sits on the bed behind a head of a mass in kg, how it falls
+// and is drawn along, and where its hook comes out.
+func (t teller) attitude(mass float64) string {
+	p := t.sits(mass)
+	if p == nil {
+		return ""
+	}
+	words := onBed(*p)
+	if p.Bends {
+		words += " Its tail is too long to be held out, and trails."
+	}
+	words += fmt.Sprintf(" It falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", p.Fall, p.Tight)
+	switch {
+	case p.Tow >= tells:
+		words += fmt.Sprintf("; drawn along its tail hangs %.0f° low.", p.Tow)
+	case p.Tow <= -tells:
+		words += fmt.Sprintf("; drawn along its tail rides %.0f° high.", -p.Tow)
+	default:
+		words += "; drawn along it lies level."
+	}
+	head, bait := t.Setup.Tackle(mass)
+	if exit := tackle.HookExit(head.Hook); exit < bait.Length {
+		words += fmt.Sprintf(" The hook comes out %s behind its nose.", t.show.Show("size", math.Round(exit*1e3)/1e3))
+	}
+	return words
+}
+
+// tells is from how many degrees on an angle is told.
+const tells = 3
+
+// onBed says how a bait sits on the bed.
+func onBed(p tackle.Pose) string {
+	switch p.Attitude {
+	case tackle.Stands:
+		return fmt.Sprintf("On the bed it stands tail up, at %.0f°.", p.Bed)
+	case tackle.Leans:
+		return fmt.Sprintf("On the bed it leans, at %.0f°.", p.Bed)
+	}
+	return "On the bed it lies."
+}

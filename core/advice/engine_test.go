@@ -304,7 +304,8 @@ func TestRigsTell(t *testing.T) {
 			[]string{"To the bed", "The bait is ", "No gap has it 5.0 m over the bed: the line lies too flat."}},
 		"a float": {func(s *setup.Setup) {
 			s.Rigging.Kind, s.Rigging.Parts = setup.OwnRig, []setup.Part{{What: "head"}, {What: "shot", At: 0.4, Mass: 0.001}, {What: "float", At: 1.6, Mass: 0.05}}
-		}, []string{"Under the float it hangs at 1.6 m in this current.", "A float fixed 1.6 m up is hard to cast; let it slide."}},
+		}, []string{"Under the float it hangs at 1.6 m in this current.",
+			"It carries 50 g, what hangs on it weighs 8.17 g in water: 36.8 g of shot would have it sit low and show a take.", "A float fixed 1.6 m up is hard to cast; let it slide."}},
 	} {
 		got := rigNotes(tt.change)
 		if len(got) != len(tt.want) {
@@ -325,6 +326,37 @@ func TestRigsTell(t *testing.T) {
 	a := answered(t, s)
 	if a.Pick != 1 || a.Heads[0].Sure != 0 || !strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {
 		t.Errorf("%s; of the lightest: %g, %s", a.Sentence, a.Heads[0].Sure, a.Heads[0].Reason)
+	}
+}
+
+// The weakest link may be the wire, and a point that is hidden is told to hold less.
+func TestWireAndPoint(t *testing.T) {
+	words := func(change func(*setup.Setup)) string {
+		s := setup.Default()
+		s.Water.Depth, s.Heads = 5, []float64{0.0106}
+		change(&s)
+		all := ""
+		for _, n := range answered(t, s).Notes {
+			all += n.Words + "\n"
+		}
+		return all
+	}
+	stout := func(s *setup.Setup) { s.Line.Strength, s.Leader.Strength, s.Rigging.Wire = 40, 30, 0.3 }
+	for name, tt := range map[string]struct {
+		change    func(*setup.Setup)
+		has, lack string
+	}{
+		"wire on a stout leader":  {stout, "The weakest link is the wire, about 9.2 kg.", "hold"},
+		"without it":              {func(s *setup.Setup) { stout(s); s.Rigging.Wire = 0 }, "The weakest link is the joining knot, about 23 kg.", "wire"},
+		"wire and no leader":      {func(s *setup.Setup) { stout(s); s.Leader.Length = 0 }, "The weakest link is the wire, about 9.2 kg.", "joining"},
+		"a weak leader before it": {func(s *setup.Setup) { stout(s); s.Leader.Strength = 6 }, "The weakest link is the joining knot, about 4.5 kg.", "wire"},
+		"a point in the skin": {func(s *setup.Setup) { s.Head.Point = "in the skin" },
+			"With its point in the skin the hook holds about 9 of 10 fish that an exposed one would, by judgement: strike harder.", "wire"},
+		"a buried point": {func(s *setup.Setup) { s.Head.Point = "buried" }, "With its point buried the hook holds about 8 of 10 fish", "wire"},
+	} {
+		if got := words(tt.change); !strings.Contains(got, tt.has) || strings.Contains(got, tt.lack) {
+			t.Errorf("%s: %s", name, got)
+		}
 	}
 }
 

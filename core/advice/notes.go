@@ -3,10 +3,12 @@ package advice
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/trial"
 	"dunvel/core/water"
@@ -120,11 +122,14 @@ func (t teller) linkNote() Note {
 		line = tackle.Strength(s.Line.Material, s.Line.Diameter)
 	}
 	show := func(kg float64) string { return t.show.Show("strength", kg) }
-	if s.Leader.Length == 0 {
+	if s.Leader.Length == 0 && !t.wired() {
 		return Note{"link", false, fmt.Sprintf("The weakest link is the knot at the head, about %s.", show(line*judgement.HeadKnot.Number))}
 	}
 	leader := s.Leader.Strength
-	if leader == 0 {
+	switch {
+	case s.Leader.Length == 0:
+		leader = line
+	case leader == 0:
 		leader = tackle.Strength(s.Leader.Material, s.Leader.Diameter)
 	}
 	where, weakest := "the knot at the head", leader*judgement.HeadKnot.Number
@@ -133,7 +138,12 @@ func (t teller) linkNote() Note {
 			where, weakest = what, strength
 		}
 	}
-	weaker("the joining knot", math.Min(line, leader)*judgement.JoiningKnot.Number)
+	if t.wired() {
+		weaker("the wire", tackle.WireStrength())
+	}
+	if s.Leader.Length > 0 {
+		weaker("the joining knot", math.Min(line, leader)*judgement.JoiningKnot.Number)
+	}
 	if s.Leader.Loop {
 		weaker("the loop in the leader", leader*judgement.LoopKnot.Number)
 	}
@@ -142,4 +152,9 @@ func (t teller) linkNote() Note {
 		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
 	}
 	return Note{"link", false, words}
+}
+
+// wired tells whether there is a wire trace on the rig.
+func (t teller) wired() bool {
+	return slices.ContainsFunc(t.Setup.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartWire })
 }

@@ -11,6 +11,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
+	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -27,6 +28,10 @@ func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	}
 	if float, ok := s.Float(); ok {
 		add(false, "Under the float it hangs at %s in this current.", t.depth(t.Hangs(h.Mass)))
+		if free := float.Mass - h.Weight/water.Gravity; free > judgement.FloatFree.Number*float.Mass {
+			add(false, "It carries %s, what hangs on it weighs %s in water: %s of shot would have it sit low and show a take.",
+				t.mass(float.Mass), t.mass(h.Weight/water.Gravity), t.mass(free-judgement.FloatShows.Number*float.Mass))
+		}
 		if !float.Slides && s.FloatStop() > judgement.FixedFloatMost.Number {
 			add(true, "A float fixed %s up is hard to cast; let it slide.", t.depth(s.FloatStop()))
 		}

@@ -234,23 +234,37 @@ type BaitForm struct {
 	Fullness      float64 // volume over length x width x height
 	SideFill      float64 // side area over length x mean of width and height
 	Tail          float64 // tail drag area over height squared
+	Proportions   value   // the spread of every figure here
 }
-
-// BaitFormSpread is the spread and reason of every figure in BaitForms.
-var BaitFormSpread = judged(0, "1", 0.15, "proportions vary from mould to mould")
 
 // BaitForms by name.
 var BaitForms = map[string]BaitForm{
-	"paddle tail":   {.14, .165, .41, .75, .9},
-	"curl tail":     {.15, .15, .35, .6, .8},
-	"straight worm": {.06, .06, .60, .9, .1},
-	"stick":         {.08, .08, .70, .95, .05},
-	"slim minnow":   {.085, .11, .50, .8, .15},
-	"creature":      {.16, .12, .47, .7, 1.2},
-	"craw":          {.16, .12, .47, .7, 1.0},
-	"tube":          {.15, .15, .40, .85, .6},
-	"stub":          {.13, .13, .68, .95, .05},
-	"crab":          {.35, .18, .50, .8, .8},
+	"paddle tail":      moulded(.14, .165, .41, .75, .9),
+	"slim paddle tail": moulded(.10, .12, .46, .8, .6),
+	"curl tail":        moulded(.15, .15, .35, .6, .8),
+	"double tail":      moulded(.14, .14, .38, .6, 1.2),
+	"ring body":        moulded(.12, .12, .48, .8, .4),
+	"straight worm":    moulded(.06, .06, .60, .9, .1),
+	"stick":            moulded(.08, .08, .70, .95, .05),
+	"slim minnow":      moulded(.085, .11, .50, .8, .15),
+	"creature":         moulded(.16, .12, .47, .7, 1.2),
+	"craw":             moulded(.16, .12, .47, .7, 1.0),
+	"tube":             moulded(.15, .15, .40, .85, .6),
+	"stub":             moulded(.13, .13, .68, .95, .05),
+	"crab":             moulded(.35, .18, .50, .8, .8),
+	"natural fish":     grown(.11, .20, .60, .75, .3),
+	"natural worm":     grown(.05, .05, .75, .9, .05),
+	"natural strip":    grown(.16, .035, .85, .9, .3),
+}
+
+// moulded is a bait that comes out of a mould.
+func moulded(width, height, fullness, side, tail float64) BaitForm {
+	return BaitForm{width, height, fullness, side, tail, judged(0, "1", 0.15, "proportions vary from mould to mould")}
+}
+
+// grown is one that nature made.
+func grown(width, height, fullness, side, tail float64) BaitForm {
+	return BaitForm{width, height, fullness, side, tail, judged(0, "1", 0.25, "no two are alike")}
 }
 
 // BaitDensity of bait materials.
@@ -259,6 +273,7 @@ var BaitDensity = map[string]value{
 	"plain":          judged(1030, "kg/m3", 0.02, "plain plastisol"),
 	"lightly salted": judged(1100, "kg/m3", 0.03, "some salt in the plastic"),
 	"heavily salted": judged(1220, "kg/m3", 0.04, "much salt in the plastic"),
+	"natural":        judged(1060, "kg/m3", 0.03, "flesh, with no air left in it"),
 }
 
 // HookGap is the width between point and shank in m, by size.

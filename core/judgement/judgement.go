@@ -161,6 +161,7 @@ var (
 
 // Small parts of a rig.
 var (
+	WireStress   = Value{1.2e9, "Pa", 0.15, "drawn steel strands, crimped"}
 	WireDiameter = Value{0.35e-3, "m", 0.2, "coated seven-strand wire of some 9 kg"}
 	StingerMass  = Value{0.5, "1", 0.3, "a second hook over the mass of the first"}
 )
@@ -210,6 +211,8 @@ var (
 	HoverBand      = Value{1.5, "m", 0, "a shoal off the bed is about so thick"}
 	HoverLeast     = Value{10, "s", 0, "fish that hang off the bed come up slowly"}
 	HoverSlack     = Value{0.1, "1", 0, "share of the band by which a bait may ride over it"}
+	FloatFree      = Value{0.3, "1", 0, "of what a float carries: with more of it left it rides high, and a take is not seen"}
+	FloatShows     = Value{0.1, "1", 0, "of what a float carries, which is left over the water to be seen"}
 	SwivelMass     = Value{0.4e-3, "kg", 0.5, "a small brass swivel"}
 	EyeFriction    = Value{0.1, "1", 0.5, "of line that runs through the eye of a sinker or a float"}
 	PracticalScope = Value{20, "1", 0, "depth grows only as the logarithm of line out: past this no amount of line reaches"}

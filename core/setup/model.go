@@ -140,6 +140,7 @@ func (s Setup) Tackle(mass float64) (tackle.Head, tackle.Bait) {
 		},
 		tackle.Bait{
 			Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed, Trimmed: s.Bait.Trimmed, NoTail: s.Bait.NoTail,
+			Width: s.Bait.Width, Tall: s.Bait.Height,
 			Drag: s.Bait.Drag,
 		}
 }

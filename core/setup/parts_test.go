@@ -143,6 +143,20 @@ func TestOwnRigs(t *testing.T) {
 	}
 }
 
+// A bait is not wider, nor higher, than it is long.
+func TestMeasuredBaitFits(t *testing.T) {
+	s := Default()
+	s.Bait.Length, s.Bait.Trimmed, s.Bait.Width, s.Bait.Height = 0.04, 0.01, 0.05, 0.05
+	if err := s.Validate(units.Choice{}); err != nil {
+		t.Error(err)
+	}
+	s.Bait.Width, s.Bait.Height = 0.051, 0.06
+	errs, _ := s.Validate(units.Choice{}).(Errors)
+	if len(errs) != 2 || errs[0] != (FieldError{"bait.width", "Bait width, measured: 51 mm is more than the bait is long, 50 mm."}) || errs[1].Field != "bait.height" {
+		t.Errorf("%q", errs)
+	}
+}
+
 func fresh(t *testing.T) water.Fluid {
 	t.Helper()
 	fluid, err := water.New("fresh", 15)

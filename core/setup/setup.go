@@ -202,6 +202,8 @@ type Bait struct {
 	Weighed float64 `json:"weighed"`
 	Trimmed float64 `json:"trimmed"` // m
 	NoTail  bool    `json:"noTail"`
+	Width   float64 `json:"width"`  // m, measured; 0 as is usual for its form
+	Height  float64 `json:"height"` // m
 
 	Drag       float64 `json:"drag"`
 	DragSpread float64 `json:"dragSpread"`

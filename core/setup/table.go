@@ -91,10 +91,12 @@ var groups = []group{
 	{"Bait", []Field{
 		choice("bait.form", "Bait", keys(catalogue.BaitForms), func(s *Setup) *string { return &s.Bait.Form }).essential(),
 		number("bait.length", "Bait length", "size", 0.01, 0.4, func(s *Setup) *float64 { return &s.Bait.Length }).essential(),
-		choice("bait.body", "Made of", []string{"floating", "plain", "lightly salted", "heavily salted"}, func(s *Setup) *string { return &s.Bait.Body }),
+		choice("bait.body", "Made of", []string{"floating", "plain", "lightly salted", "heavily salted", "natural"}, func(s *Setup) *string { return &s.Bait.Body }),
 		number("bait.weighed", "Bait weighed", "mass", 0, 0.3, func(s *Setup) *float64 { return &s.Bait.Weighed }).zero("not weighed"),
 		number("bait.trimmed", "Cut off it", "size", 0, 0.3, func(s *Setup) *float64 { return &s.Bait.Trimmed }).zero("nothing"),
-		flag("bait.noTail", "Its tail is off", func(s *Setup) *bool { return &s.Bait.NoTail }).when(more("bait.trimmed")),
+		flag("bait.noTail", "Tail or arms are off", func(s *Setup) *bool { return &s.Bait.NoTail }),
+		number("bait.width", "Bait width, measured", "size", 0, 0.15, func(s *Setup) *float64 { return &s.Bait.Width }).zero("by its form"),
+		number("bait.height", "Bait height, measured", "size", 0, 0.15, func(s *Setup) *float64 { return &s.Bait.Height }).zero("by its form"),
 		number("bait.drag", "Drag, over its form's", "multiple", 0, judgement.DragMost.Number, func(s *Setup) *float64 { return &s.Bait.Drag }).zero("by drop tests").
 			means("As it falls, over what is usual for its form."),
 		number("bait.dragSpread", "Drag known to", "share", 0, 1, func(s *Setup) *float64 { return &s.Bait.DragSpread }).zero("exactly").when(more("bait.drag")),

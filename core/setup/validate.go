@@ -148,6 +148,14 @@ func (c *checking) tackle() {
 		c.add("bait.drag", "Drag, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
 			c.choice.Show("multiple", c.Bait.Drag), c.choice.Show("multiple", least), c.choice.Show("multiple", judgement.DragMost.Number))
 	}
+	for _, across := range []struct {
+		field, label string
+		size         float64
+	}{{"bait.width", "Bait width, measured", c.Bait.Width}, {"bait.height", "Bait height, measured", c.Bait.Height}} {
+		if whole := c.Bait.Length + c.Bait.Trimmed; across.size > whole {
+			c.add(across.field, "%s: %s is more than the bait is long, %s.", across.label, c.choice.Show("size", across.size), c.choice.Show("size", whole))
+		}
+	}
 	if c.Rod.Most > 0 && c.Rod.Most < c.Rod.Least {
 		c.add("rod.most", "Rod casts up to: %s is less than what it casts from, %s.", c.choice.Show("mass", c.Rod.Most), c.choice.Show("mass", c.Rod.Least))
 	}

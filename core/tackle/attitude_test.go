@@ -102,3 +102,36 @@ func TestHookExit(t *testing.T) {
 		t.Errorf("%g m", got)
 	}
 }
+
+// Measured width and height go before those of the form, for the volume, the drag and how
+// far it holds itself out; what nature made is known less well than what a mould did.
+func TestMeasuredBaits(t *testing.T) {
+	bait := Bait{Form: "paddle tail", Length: 0.1, Body: "plain"}
+	slim := bait
+	slim.Width, slim.Tall = 0.007, 0.00825 // half of both
+	if got := slim.Volume() / bait.Volume(); math.Abs(got-0.25) > 1e-9 {
+		t.Errorf("a quarter of the section has %g of the volume", got)
+	}
+	if slim.Tall = 0; math.Abs(slim.Volume()/bait.Volume()-0.5) > 1e-9 {
+		t.Error("the height of the form is gone")
+	}
+	fresh, err := water.New("fresh", 15)
+	if err != nil {
+		t.Fatal(err)
+	}
+	ball := Head{Mass: 0, Material: "lead", Shape: "ball", Hook: "#10", Wire: "standard"}
+	spread := func(form string) float64 {
+		lure, err := Assemble(ball, Bait{Form: form, Length: 0.1, Body: "floating"}, fresh)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return lure.WeightSpread / (9.80665 * Bait{Form: form, Length: 0.1, Body: "floating"}.Volume())
+	}
+	// sqrt((69 x 0.15)^2 + (930 x 0.02)^2) is 21.3 kg/m3, and with 0.25 it is 25.4.
+	if a, b := spread("paddle tail"), spread("natural fish"); math.Abs(a-21.3) > 0.3 || math.Abs(b-25.4) > 0.3 {
+		t.Errorf("known to %g and %g kg/m3", a, b)
+	}
+	if _, err := Assemble(ball, Bait{Form: "stub", Length: 0.1, Body: "plain", Width: -1}, fresh); err == nil {
+		t.Error("a width below nothing passes")
+	}
+}

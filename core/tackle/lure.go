@@ -50,13 +50,22 @@ type Bait struct {
 	Weighed float64 // kg; 0 where it is not weighed
 	Trimmed float64 // m cut off; width and height stay those of the whole bait
 	NoTail  bool    // the tail went with it
+	Width   float64 // m, measured; 0 as is usual for the form and length
+	Tall    float64 // m, its height measured, or 0
 	Drag    float64 // of the lure it makes, as it falls, over what is usual for the form; 0 where it was not measured
 }
 
 // size is how wide and high a bait is, m.
 func (b Bait) size() (width, height float64) {
 	f, whole := catalogue.BaitForms[b.Form], b.Length+b.Trimmed
-	return f.Width * whole, f.Height * whole
+	width, height = f.Width*whole, f.Height*whole
+	if b.Width > 0 {
+		width = b.Width
+	}
+	if b.Tall > 0 {
+		height = b.Tall
+	}
+	return width, height
 }
 
 // Height of a bait in m.
@@ -122,7 +131,7 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	if _, ok := catalogue.BaitDensity[bait.Body]; !ok {
 		return Lure{}, fmt.Errorf("tackle: no bait material %q", bait.Body)
 	}
-	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) {
+	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) || !(bait.Width >= 0) || !(bait.Tall >= 0) {
 		return Lure{}, fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have a length", head.Mass, bait.Length, bait.Weighed)
 	}
 
@@ -142,9 +151,9 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	}
 	// Of a bait that was not weighed neither volume nor density is known.
 	body := catalogue.BaitDensity[bait.Body]
-	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*catalogue.BaitFormSpread.Spread, bait.Mass()*body.Spread
+	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*form.Proportions.Spread, bait.Mass()*body.Spread
 	if bait.Weighed > 0 {
-		baitVolume, baitMass = bait.Volume()*fluid.Density*catalogue.BaitFormSpread.Spread, bait.Mass()*judgement.BaitWeighed.Spread
+		baitVolume, baitMass = bait.Volume()*fluid.Density*form.Proportions.Spread, bait.Mass()*judgement.BaitWeighed.Spread
 	}
 	lure.WeightSpread = water.Gravity * math.Sqrt(squares(
 		metalSpread*buoyed(metal, density), hookSpread*buoyed(hook, hookDensity), baitVolume, baitMass))
@@ -220,6 +229,13 @@ func Blade(mass float64, material string, fluid water.Fluid) Lure {
 		Mass: own, WeightInWater: water.Gravity * own * (1 - fluid.Density/hookDensity), TowArea: area, FallSlack: area, FallTight: area,
 		Displaced: own * fluid.Density / hookDensity, AirArea: area / 2,
 	}
+}
+
+// WireStrength is what a wire trace breaks at, kg, of seven strands that fill 7/9 of its
+// section.
+func WireStrength() float64 {
+	diameter := judgement.WireDiameter.Number
+	return judgement.WireStress.Number * 7.0 / 9 * math.Pi / 4 * diameter * diameter / water.Gravity
 }
 
 // Stinger is a second hook in the bait, beside a first of the size.

@@ -1534,7 +1534,7 @@ export interface components {
                  * @default slim minnow
                  * @enum {string}
                  */
-                form: "crab" | "craw" | "creature" | "curl tail" | "paddle tail" | "slim minnow" | "stick" | "straight worm" | "stub" | "tube";
+                form: "crab" | "craw" | "creature" | "curl tail" | "double tail" | "natural fish" | "natural strip" | "natural worm" | "paddle tail" | "ring body" | "slim minnow" | "slim paddle tail" | "stick" | "straight worm" | "stub" | "tube";
                 /**
                  * Format: double
                  * @description Bait length.
@@ -1546,7 +1546,7 @@ export interface components {
                  * @default plain
                  * @enum {string}
                  */
-                body: "floating" | "plain" | "lightly salted" | "heavily salted";
+                body: "floating" | "plain" | "lightly salted" | "heavily salted" | "natural";
                 /**
                  * Format: double
                  * @description Bait weighed. 0: not weighed.
@@ -1560,10 +1560,22 @@ export interface components {
                  */
                 trimmed: number;
                 /**
-                 * @description Its tail is off.
+                 * @description Tail or arms are off.
                  * @default false
                  */
                 noTail: boolean;
+                /**
+                 * Format: double
+                 * @description Bait width, measured. 0: by its form.
+                 * @default 0
+                 */
+                width: number;
+                /**
+                 * Format: double
+                 * @description Bait height, measured. 0: by its form.
+                 * @default 0
+                 */
+                height: number;
                 /**
                  * Format: double
                  * @description Drag, over its form's. As it falls, over what is usual for its form. 0: by drop tests.

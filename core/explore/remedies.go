@@ -83,7 +83,7 @@ var ways = []way{
 		s.Approach.Still = setup.InPlace
 		return c.School().Stays && c.Setup.Approach.Still == setup.DeadStill
 	}}, {OtherShape, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
-		s.Head.Shape = "football"
+		s.Head.Shape, s.Head.Snags = "football", 0 // what was learnt is of the other
 		a := c.Setup.Approach
 		return a.SnagMost > 0 && catalogue.HeadShapes[c.Setup.Head.Shape].Snags.Number > catalogue.HeadShapes["football"].Snags.Number
 	}}, {LineThinner, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { thinner(s); return true }},

@@ -123,27 +123,35 @@ func lostBy(name string, label func(trip.Log, trip.Event) string, logs []trip.Lo
 	return out
 }
 
-// Fished is how a kind of bed was fished in conditions that are known: how often, with
-// what sum of the snag indexes of the casts, and how many heads it cost.
+// Fished is how a kind of bed was fished with a shape of heads, guarded or not, in
+// conditions that are known: how often, with what sum of the snag indexes of the casts,
+// and how many heads it cost.
 type Fished struct {
 	Bed   string
+	Shape string
+	Guard bool
 	Casts int
 	Snags float64
 	Lost  int
 }
 
-// fished adds up how each kind of bed was fished.
+// fished adds up how each kind of bed was fished with each kind of heads.
 func fished(logs []trip.Log) []Fished {
-	beds := map[string]*Fished{}
+	type kind struct {
+		bed, shape string
+		guard      bool
+	}
+	kinds := map[kind]*Fished{}
 	for _, l := range logs {
 		for _, e := range l.Events {
 			if e.With.Bed == "" || e.With.Snags == 0 || e.Kind != trip.Splash && e.Kind != trip.Lost {
 				continue // of what was taken in without its conditions nothing can be expected
 			}
-			b := beds[e.With.Bed]
+			of := kind{e.With.Bed, e.With.Shape, e.With.Guard}
+			b := kinds[of]
 			if b == nil {
-				b = &Fished{Bed: e.With.Bed}
-				beds[e.With.Bed] = b
+				b = &Fished{Bed: of.bed, Shape: of.shape, Guard: of.guard}
+				kinds[of] = b
 			}
 			if e.Kind == trip.Lost {
 				b.Lost++
@@ -154,43 +162,112 @@ func fished(logs []trip.Log) []Fished {
 		}
 	}
 	var out []Fished
-	for _, b := range beds {
+	for _, b := range kinds {
 		out = append(out, *b)
 	}
 	return out
 }
 
-// Beds is what losses teach of each kind of bed that was fished. How much more it
-// snags than usual is gamma-distributed beforehand, with the spread of the
-// judged index and of the judged rate, and losses are Poisson in what the index
-// lets expect: the posterior is gamma again (Gelman et al., 2013, Bayesian Data
-// Analysis, section 2.6).
-func Beds(beds []Fished) []Bed {
+// learnt is how many times as much something snags as was expected of it, and the
+// relative standard deviation of that: gamma-distributed beforehand with a spread, and
+// losses are Poisson in what is expected, so that the posterior is gamma again (Gelman
+// et al., 2013, Bayesian Data Analysis, section 2.6).
+func learnt(lost int, expected, spread float64) (factor, left float64) {
+	shape := 1 / (spread * spread)
+	return (shape + float64(lost)) / (shape + expected), 1 / math.Sqrt(shape+float64(lost))
+}
+
+// Beds is what losses teach of each kind of bed that was fished, beforehand with the
+// spread of its judged index and of the judged rate.
+func Beds(all []Fished) []Bed {
+	sums := map[string]*Bed{}
+	for _, f := range all {
+		b := sums[f.Bed]
+		if b == nil {
+			b = &Bed{Bed: f.Bed}
+			sums[f.Bed] = b
+		}
+		b.Casts += f.Casts
+		b.Lost += f.Lost
+		b.Expected += judgement.SnagRate.Number * f.Snags
+	}
 	out := []Bed{}
-	for _, f := range beds {
-		if f.Casts == 0 {
+	for _, b := range sums {
+		if b.Casts == 0 {
 			continue // against what?
 		}
-		b := Bed{Bed: f.Bed, Casts: f.Casts, Lost: f.Lost, Expected: judgement.SnagRate.Number * f.Snags}
-		spread := math.Hypot(catalogue.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread)
-		shape := 1 / (spread * spread)
-		b.Factor = (shape + float64(b.Lost)) / (shape + b.Expected)
-		b.Spread = 1 / math.Sqrt(shape+float64(b.Lost))
-		out = append(out, b)
+		b.Factor, b.Spread = learnt(b.Lost, b.Expected, math.Hypot(catalogue.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread))
+		out = append(out, *b)
 	}
 	slices.SortFunc(out, func(a, b Bed) int { return cmp.Or(cmp.Compare(b.Lost, a.Lost), cmp.Compare(a.Bed, b.Bed)) })
 	return out
 }
 
-// saved is which other shape would have saved most heads, by judgement.
+// Kind is what losses teach of a shape of heads, guarded or not: how much it snags over
+// what is usual for it, by judgement, where the beds are taken as they were learnt.
+type Kind struct {
+	Shape    string  `json:"shape"`
+	Guard    bool    `json:"guard"`
+	Casts    int     `json:"casts"`
+	Lost     int     `json:"lost"`
+	Expected float64 `json:"expected"` // heads
+	Factor   float64 `json:"factor"`
+	Spread   float64 `json:"spread"` // relative standard deviation
+}
+
+// Kinds is what losses teach of the shapes of heads that were fished.
+func Kinds(all []Fished, beds []Bed) []Kind {
+	var out []Kind
+	for _, f := range all {
+		if _, known := catalogue.HeadShapes[f.Shape]; !known {
+			continue
+		}
+		i := slices.IndexFunc(out, func(k Kind) bool { return k.Shape == f.Shape && k.Guard == f.Guard })
+		if i < 0 {
+			i, out = len(out), append(out, Kind{Shape: f.Shape, Guard: f.Guard})
+		}
+		factor := 1.0
+		if k := slices.IndexFunc(beds, func(b Bed) bool { return b.Bed == f.Bed }); k >= 0 {
+			factor = beds[k].Factor
+		}
+		out[i].Casts += f.Casts
+		out[i].Lost += f.Lost
+		out[i].Expected += judgement.SnagRate.Number * f.Snags * factor
+	}
+	out = slices.DeleteFunc(out, func(k Kind) bool { return k.Casts == 0 })
+	for i := range out {
+		k := &out[i]
+		spread := catalogue.HeadShapes[k.Shape].Snags.Spread
+		if k.Guard {
+			spread = math.Hypot(spread, judgement.SnagGuard.Spread)
+		}
+		k.Factor, k.Spread = learnt(k.Lost, k.Expected, spread)
+	}
+	slices.SortFunc(out, func(a, b Kind) int {
+		return cmp.Or(cmp.Compare(a.Shape, b.Shape), cmp.Compare(a.Expected, b.Expected))
+	})
+	return out
+}
+
+// saved is which other shape would have saved most heads, by judgement and what was
+// lost on each.
 func saved(logs []trip.Log) string {
 	best, heads := "", 0.0
-	for shape, s := range catalogue.HeadShapes {
+	all := fished(logs)
+	kinds := Kinds(all, Beds(all))
+	snags := func(shape string) float64 {
+		index := catalogue.HeadShapes[shape].Snags.Number
+		if i := slices.IndexFunc(kinds, func(k Kind) bool { return k.Shape == shape && !k.Guard }); i >= 0 {
+			index *= kinds[i].Factor
+		}
+		return index
+	}
+	for shape := range catalogue.HeadShapes {
 		kept := 0.0
 		for _, l := range logs {
 			for _, e := range l.Events {
-				if own, ok := catalogue.HeadShapes[e.With.Shape]; ok && e.Kind == trip.Lost {
-					kept += max(0, 1-s.Snags.Number/own.Snags.Number)
+				if _, ok := catalogue.HeadShapes[e.With.Shape]; ok && e.Kind == trip.Lost {
+					kept += max(0, 1-snags(shape)/snags(e.With.Shape))
 				}
 			}
 		}
@@ -201,7 +278,7 @@ func saved(logs []trip.Log) string {
 	if heads < 1 {
 		return ""
 	}
-	return fmt.Sprintf("A %s head would have saved about %.0f of them, by judgement.", best, heads)
+	return fmt.Sprintf("A %s head would have saved about %.0f of them, by judgement and your losses.", best, heads)
 }
 
 // bottoms compare the seconds to the bottom, and whether it was kept, with what

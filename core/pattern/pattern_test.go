@@ -3,6 +3,7 @@ package pattern
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -193,6 +194,44 @@ func TestLosses(t *testing.T) {
 	}
 	if b := Beds(fished([]trip.Log{log("a", times(3, of(trip.Lost, ball))...)})); len(b) != 0 {
 		t.Errorf("%+v", b)
+	}
+}
+
+// Shapes and guards are learnt apart from the beds, and what was taken in without its
+// conditions is left out of all of it.
+func TestKindsOfHeads(t *testing.T) {
+	ball := trip.With{Bed: "rock", Shape: "ball", Snags: 5}
+	guarded, football := ball, ball
+	guarded.Guard = true
+	football.Shape, football.Bed, football.Snags = "football", "sand", 1
+	unknown := trip.With{Bed: "rock", Shape: "ball"}
+	events := slices.Concat(times(100, of(trip.Splash, ball)), times(9, of(trip.Lost, ball)), times(100, of(trip.Splash, guarded)), times(3, of(trip.Lost, guarded)),
+		times(50, of(trip.Splash, football)), times(500, of(trip.Splash, unknown)), times(40, of(trip.Lost, unknown)))
+	all := fished([]trip.Log{log("The Sill", events...)})
+	beds := Beds(all)
+	// Of 200 casts on rock 12 heads are expected, and 12 were lost.
+	if len(beds) != 2 || beds[0].Bed != "rock" || beds[0].Casts != 200 || math.Abs(beds[0].Factor-1) > 1e-9 {
+		t.Fatalf("%+v", beds)
+	}
+	kinds := Kinds(all, beds)
+	if len(kinds) != 3 || kinds[2].Shape != "football" {
+		t.Fatalf("%+v", kinds)
+	}
+	shape := 1 / (0.3 * 0.3)
+	for _, k := range kinds[:2] {
+		if k.Guard {
+			// With a guard the spread is that of both: 1/(0.3 x 0.3 + 0.3 x 0.3) is 5.56.
+			if want := (shape/2 + 3) / (shape/2 + 6); math.Abs(k.Factor-want) > 1e-9 {
+				t.Errorf("guarded: %+v, want %g", k, want)
+			}
+		} else if want := (shape + 9) / (shape + 6); math.Abs(k.Factor-want) > 1e-9 || math.Abs(k.Spread-1/math.Sqrt(shape+9)) > 1e-9 {
+			t.Errorf("unguarded: %+v, want %g", k, want)
+		}
+	}
+	// A bed on which twice as much is lost by all shapes is no fault of one of them.
+	twice := []Fished{{Bed: "rock", Shape: "ball", Casts: 100, Snags: 500, Lost: 12}}
+	if k := Kinds(twice, []Bed{{Bed: "rock", Factor: 2}})[0]; math.Abs(k.Factor-1) > 1e-9 {
+		t.Errorf("%+v", k)
 	}
 }
 

@@ -81,6 +81,11 @@ func TestSnagIndex(t *testing.T) {
 	if swum.SnagIndex(0.5) >= base || dragged.SnagIndex(0.5) <= base || math.Abs(learnt.SnagIndex(0.5)-(10-5*math.Exp(-0.5))) > 1e-9 {
 		t.Errorf("%g: swum %g, dragged %g, learnt %g", base, swum.SnagIndex(0.5), dragged.SnagIndex(0.5), learnt.SnagIndex(0.5))
 	}
+	learnt.Head.Snags = 1.2
+	if got, want := learnt.SnagIndex(0.5), 10-5*math.Exp(-(1.5*1.2*5-5)/5); math.Abs(got-want) > 1e-9 {
+		t.Errorf("with what such heads lost: %g, not %g", got, want)
+	}
+	learnt.Head.Snags = 0
 	hidden := s
 	for point, share := range map[string]float64{"exposed": 1, "in the skin": 0.7, "buried": 0.5} {
 		if hidden.Head.Point = point; math.Abs(hidden.SnagIndex(0.5)-share*base) > 1e-9 {

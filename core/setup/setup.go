@@ -211,14 +211,15 @@ type Bait struct {
 
 // Head is what all heads of the ladder have in common.
 type Head struct {
-	Shape    string `json:"shape"`
-	Material string `json:"material"`
-	Hook     string `json:"hook"`
-	Wire     string `json:"wire"`
-	Skirt    bool   `json:"skirt"`
-	Weighed  bool   `json:"weighed"` // masses were weighed with the hook, not read off the mark
-	Point    string `json:"point"`   // how that of the hook sits in the bait
-	Guard    bool   `json:"guard"`   // over the point
+	Shape    string  `json:"shape"`
+	Material string  `json:"material"`
+	Hook     string  `json:"hook"`
+	Wire     string  `json:"wire"`
+	Skirt    bool    `json:"skirt"`
+	Weighed  bool    `json:"weighed"` // masses were weighed with the hook, not read off the mark
+	Point    string  `json:"point"`   // how that of the hook sits in the bait
+	Guard    bool    `json:"guard"`   // over the point
+	Snags    float64 `json:"snags"`   // over what is usual for shape and guard, as losses have it; 0: not known
 }
 
 // Rigging is how head, bait and weights sit on the line. Apart is how far up the

@@ -11,7 +11,7 @@ import (
 
 // SnagIndex is how much a head that comes to the bed at a speed in m/s snags, 0
 // to 10: bed, shape, point, guard, landing speed and dragging, all of it judgement,
-// times what losses have taught of the bed. Past its middle the scale is drawn
+// times what losses have taught of the bed and of such heads. Past its middle the scale is drawn
 // together, so that what snags much and what snags more can be told apart.
 func (s Setup) SnagIndex(landing float64) float64 {
 	far := judgement.SnagSpeedFar.Number
@@ -27,8 +27,10 @@ func (s Setup) SnagIndex(landing float64) float64 {
 	case r3.Norm2(s.Gait().Velocity) > 0:
 		index *= judgement.SnagDragged.Number
 	}
-	if s.Water.Snags > 0 {
-		index *= s.Water.Snags
+	for _, learnt := range []float64{s.Water.Snags, s.Head.Snags} {
+		if learnt > 0 {
+			index *= learnt
+		}
 	}
 	const middle, most = 5, 10
 	if index > middle {

@@ -108,6 +108,8 @@ var groups = []group{
 		choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
 		choice("head.point", "Point of the hook", catalogue.PointNames, func(s *Setup) *string { return &s.Head.Point }).means("How it sits in the bait."),
 		flag("head.guard", "Guard over the point", func(s *Setup) *bool { return &s.Head.Guard }),
+		number("head.snags", "Snags, over what its shape does", "multiple", 0, 5, func(s *Setup) *float64 { return &s.Head.Snags }).zero("by the log").
+			means("As losses that are logged have it.").when(more("head.snags")),
 		flag("head.skirt", "Skirt or feathers", func(s *Setup) *bool { return &s.Head.Skirt }),
 		flag("head.weighed", "Weighed with the hook", func(s *Setup) *bool { return &s.Head.Weighed }).means("Not read off the mark."),
 	}},

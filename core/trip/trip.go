@@ -137,6 +137,7 @@ type Event struct {
 type With struct {
 	Mass      float64 `json:"mass,omitzero"` // kg
 	Shape     string  `json:"shape,omitzero"`
+	Guard     bool    `json:"guard,omitzero"` // over the point of its hook
 	Material  string  `json:"material,omitzero"`
 	Bait      string  `json:"bait,omitzero"`
 	Technique string  `json:"technique,omitzero"`

@@ -193,6 +193,18 @@ func TestKnowledge(t *testing.T) {
 	if known.Snag(&other); other.Water.Snags != 0 {
 		t.Errorf("of another bed: %g", other.Water.Snags)
 	}
+	heads := &Knowledge{Kinds: []pattern.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9}, {Shape: "football", Factor: 0.6}}}
+	for _, tt := range []struct {
+		shape      string
+		guard      bool
+		said, want float64
+	}{{"ball", false, 0, 1.3}, {"ball", true, 0, 5}, {"football", false, 0, 0.6}, {"football", true, 0, 0}, {"ball", false, 2, 2}} {
+		s := setup.Default()
+		s.Head.Shape, s.Head.Guard, s.Head.Snags = tt.shape, tt.guard, tt.said
+		if heads.Snag(&s); s.Head.Snags != tt.want {
+			t.Errorf("%+v: %g", tt, s.Head.Snags)
+		}
+	}
 }
 
 // Knowledge is loaded once for a revision, and its fits are kept beyond it.

@@ -21,9 +21,10 @@ import (
 // Knowledge is what a database adds to an answer. It is JSON, so that a page can keep it
 // for when its server is out of reach. What was made of it is remembered with it.
 type Knowledge struct {
-	Tests []Tested      `json:"tests"` // every drop test
-	Beds  []pattern.Bed `json:"beds"`  // what losses teach of each kind of bed
-	Items []box.Item    `json:"items"` // everything in the box
+	Tests []Tested       `json:"tests"` // every drop test
+	Beds  []pattern.Bed  `json:"beds"`  // what losses teach of each kind of bed
+	Kinds []pattern.Kind `json:"kinds"` // and of each kind of heads
+	Items []box.Item     `json:"items"` // everything in the box
 
 	fits measure.Known
 }
@@ -77,16 +78,18 @@ func (k *Knowledge) inform(ctx context.Context, s *setup.Setup, choice units.Cho
 	return k.Measured(ctx, s, choice)
 }
 
-// Snag sets how much the bed of a setup snags by what was lost on such beds, where that
-// is not set in the setup itself.
+// Snag sets how much the bed and the heads of a setup snag by what was lost on such, where
+// that is not set in the setup itself.
 func (k *Knowledge) Snag(s *setup.Setup) {
-	if s.Water.Snags > 0 {
-		return
-	}
 	most := setup.LookupField("water.snags").Max
 	for _, b := range k.Beds {
-		if b.Bed == s.Water.Bed {
+		if b.Bed == s.Water.Bed && s.Water.Snags == 0 {
 			s.Water.Snags = min(b.Factor, most)
+		}
+	}
+	for _, h := range k.Kinds {
+		if h.Shape == s.Head.Shape && h.Guard == s.Head.Guard && s.Head.Snags == 0 {
+			s.Head.Snags = min(h.Factor, most)
 		}
 	}
 }

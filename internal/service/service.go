@@ -67,6 +67,7 @@ func (s *Service) learn(ctx context.Context) (*answers.Knowledge, error) {
 		}
 		fished, err := t.Events.Fished(ctx)
 		out.Beds = pattern.Beds(fished)
+		out.Kinds = pattern.Kinds(fished, out.Beds)
 		return err
 	})
 }

@@ -189,13 +189,14 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 	return out, nil
 }
 
-// Fished adds up how each kind of bed was fished on the trips that are there, in
+// Fished adds up how each kind of bed was fished with each kind of heads on the trips that are there, in
 // conditions that are known.
 func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 	var out []pattern.Fished
-	err := s.db.SelectContext(ctx, &out, `SELECT json_extract(body, '$.with.bed') AS bed, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
+	err := s.db.SelectContext(ctx, &out, `SELECT json_extract(body, '$.with.bed') AS bed,
+		coalesce(json_extract(body, '$.with.shape'), '') AS shape, coalesce(json_extract(body, '$.with.guard'), 0) AS guard, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
 		coalesce(sum(json_extract(body, '$.with.snags')) FILTER (WHERE kind = ?1), 0) AS snags
-		FROM event WHERE deleted IS NULL AND kind IN (?1, ?2) AND json_extract(body, '$.with.snags') > 0 AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed HAVING bed <> ''`,
+		FROM event WHERE deleted IS NULL AND kind IN (?1, ?2) AND json_extract(body, '$.with.snags') > 0 AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed, shape, guard HAVING bed <> ''`,
 		trip.Splash, trip.Lost)
 	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)

@@ -1636,6 +1636,12 @@ export interface components {
                  * @default false
                  */
                 guard: boolean;
+                /**
+                 * Format: double
+                 * @description Snags, over what its shape does. As losses that are logged have it. 0: by the log.
+                 * @default 0
+                 */
+                snags: number;
             };
             /** @default {} */
             rig: {
@@ -2814,6 +2820,7 @@ export interface components {
                 /** Format: double */
                 mass?: number;
                 shape?: string;
+                guard?: boolean;
                 material?: string;
                 bait?: string;
                 technique?: string;

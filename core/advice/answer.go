@@ -21,6 +21,7 @@ import (
 // Head is one rung of the ladder.
 type Head struct {
 	Mass          float64        `json:"mass"`          // kg
+	Hook          string         `json:"hook"`          // of a head with its bait; empty on a rig where they are not together
 	WeightInWater float64        `json:"weightInWater"` // N, with hook and bait
 	Handling      trial.Handling `json:"handling"`      // how the line is held on the fall
 	Held          string         `json:"held"`          // in a few words
@@ -216,6 +217,10 @@ func (t teller) head(l *judge.Ladder, i int, shown judge.Shown) (Head, error) {
 		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.holding(shown.Handling), Otherwise: shown.Otherwise, Fall: shown.Fall,
 		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).reason(h), Sure: h.Sure, Ranges: shown.Ranges, Snags: h.Snags, Reach: h.Reach,
 		Feel: Feel{h.Feel.Pull, h.Feel.Told(), h.Feel.Hand, h.Feel.Gusts, h.Feel.Swirl},
+	}
+	if t.Setup.Rigging.Takes() == setup.PartHead {
+		head, _ := t.Setup.Tackle(h.Mass)
+		out.Hook = head.Hook
 	}
 	var err error
 	if out.Contact, err = t.contact(h, shown.Fall); err != nil || !h.Arrived() {

@@ -35,7 +35,7 @@ type Variant struct{ Key, Name string }
 
 var variantNames = map[string]string{
 	"thin": "thinner line", "thick": "thicker line", "straight": "straight fluorocarbon", "tungsten": "tungsten heads", "tin": "tin heads",
-	"glass": "glass heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
+	"glass": "glass heads", "football": "football heads", "mushroom": "mushroom heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
 }
 
 // Variants are the changes that Vary knows.

@@ -78,7 +78,7 @@ func (t teller) hookNote(h *judge.Head) *Note {
 	size, height := head.Hook, bait.Height()
 	gap := catalogue.HookGap[size].Number
 	millimetres := func(m float64) string { return t.show.Show("size", m) }
-	fits := fittingHook(height)
+	fits := catalogue.HookFitting(height)
 	switch share := gap / height; {
 	case share < judgement.HookSmall.Number:
 		return &Note{"hook", true, fmt.Sprintf("A %s hook is small for this bait: %s of gap, %s of body. %s fits.", size, millimetres(gap), millimetres(height), fits)}
@@ -87,31 +87,9 @@ func (t teller) hookNote(h *judge.Head) *Note {
 	case bait.Mass() < head.HookMass():
 		return &Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.mass(head.HookMass()), t.mass(bait.Mass()))}
 	case judge.Light(t.Case, h.Mass):
-		return &Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.mass(catalogue.HookHeads[size].Number), lightHook(h.Mass))}
+		return &Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
 	}
 	return nil
-}
-
-// fittingHook is the smallest hook whose gap is as wide as a body is high in m, or the
-// largest there is.
-func fittingHook(height float64) string {
-	for _, size := range catalogue.HookSizes {
-		if catalogue.HookGap[size].Number >= height {
-			return size
-		}
-	}
-	return catalogue.HookSizes[len(catalogue.HookSizes)-1]
-}
-
-// lightHook is the largest hook that comes on heads of a mass in kg.
-func lightHook(mass float64) string {
-	out := catalogue.HookSizes[0]
-	for _, size := range catalogue.HookSizes {
-		if catalogue.HookHeads[size].Number <= mass {
-			out = size
-		}
-	}
-	return out
 }
 
 // linkNote says what breaks first.

@@ -217,6 +217,28 @@ var (
 	HookSizes = []string{"#10", "#8", "#6", "#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "6/0", "8/0", "10/0", "12/0"}
 )
 
+// HookFor is the largest hook that comes on heads of a mass in kg.
+func HookFor(mass float64) string {
+	out := HookSizes[0]
+	for _, size := range HookSizes {
+		if HookHeads[size].Number <= mass {
+			out = size
+		}
+	}
+	return out
+}
+
+// HookFitting is the smallest hook whose gap is as wide as a body is high in m, or the
+// largest there is.
+func HookFitting(height float64) string {
+	for _, size := range HookSizes {
+		if HookGap[size].Number >= height {
+			return size
+		}
+	}
+	return HookSizes[len(HookSizes)-1]
+}
+
 func init() {
 	grams := []float64{0.06, 0.10, 0.15, 0.20, 0.30, 0.38, 0.5, 0.7, 0.9, 1.2, 1.6, 2.0, 3.0, 4.5, 6}
 	gaps := []float64{4, 5, 6, 7, 8.5, 10, 11.5, 13, 14.5, 16, 18, 20, 24, 28, 32}

@@ -344,6 +344,8 @@ func TestVariants(t *testing.T) {
 		"tungsten": func(v setup.Setup) bool { return v.Head.Material == "tungsten" },
 		"tin":      func(v setup.Setup) bool { return v.Head.Material == "tin" },
 		"glass":    func(v setup.Setup) bool { return v.Head.Material == "glass" },
+		"football": func(v setup.Setup) bool { return v.Head.Shape == "football" },
+		"mushroom": func(v setup.Setup) bool { return v.Head.Shape == "mushroom" },
 		"dropshot": func(v setup.Setup) bool { return v.Rigging.Kind == setup.DropShot },
 	} {
 		if v, ok := Vary(s, key); !ok || !check(v) {

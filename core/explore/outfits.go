@@ -16,7 +16,7 @@ type Outfit struct {
 
 // Variants are changes of one part of an outfit that are worth comparing with, by
 // their keys.
-var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "dropshot", "hook", "small"}
+var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "football", "mushroom", "dropshot", "hook", "small"}
 
 var variants = map[string]func(*setup.Setup){
 	"thin":  thinner,
@@ -28,9 +28,14 @@ var variants = map[string]func(*setup.Setup){
 	"tungsten": func(s *setup.Setup) { s.Head.Material = "tungsten" },
 	"tin":      func(s *setup.Setup) { s.Head.Material = "tin" },
 	"glass":    func(s *setup.Setup) { s.Head.Material = "glass" },
+	"football": func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "football", 0 },
+	"mushroom": func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "mushroom", 0 },
 	"dropshot": func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot },
 	"hook": func(s *setup.Setup) {
 		sizes := catalogue.HookSizes
+		if s.Head.Hook == setup.HookAsTheyCome {
+			return // there is no one size to go up from
+		}
 		s.Head.Hook = sizes[min(slices.Index(sizes, s.Head.Hook)+2, len(sizes)-1)]
 	},
 	"small": smaller,
@@ -50,6 +55,8 @@ func smaller(s *setup.Setup) {
 	s.Bait.Length *= by
 	s.Bait.Trimmed *= by
 	s.Bait.Weighed *= by * by * by
+	s.Bait.Width *= by
+	s.Bait.Height *= by
 }
 
 // Vary is a setup with one part changed; ok is false where there is no such change.

@@ -127,7 +127,7 @@ func pace(c *trial.Case, h *trial.Result) float64 {
 // mass in kg: those that are owned, on the shank, screwed in or of glass come light.
 func Light(c *trial.Case, mass float64) bool {
 	h := c.Setup.Head
-	if slices.Contains(c.Known.Owned, mass) || h.Shape == "belly" || h.Shape == "screw-in" || h.Material == "glass" || !c.Setup.Rigging.Alone() {
+	if slices.Contains(c.Known.Owned, mass) || h.Shape == "belly" || h.Shape == "screw-in" || h.Material == "glass" || h.Hook == setup.HookAsTheyCome || !c.Setup.Rigging.Alone() {
 		return false
 	}
 	return mass < catalogue.HookHeads[h.Hook].Number*0.999

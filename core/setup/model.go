@@ -134,15 +134,21 @@ func (s Setup) LiftHeight() float64 {
 
 // Tackle returns the head of the given mass in kg and the bait.
 func (s Setup) Tackle(mass float64) (tackle.Head, tackle.Bait) {
-	return tackle.Head{
-			Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
-			Hook: s.Head.Hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
-		},
-		tackle.Bait{
-			Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed, Trimmed: s.Bait.Trimmed, NoTail: s.Bait.NoTail,
-			Width: s.Bait.Width, Tall: s.Bait.Height,
-			Drag: s.Bait.Drag,
+	bait := tackle.Bait{
+		Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed, Trimmed: s.Bait.Trimmed, NoTail: s.Bait.NoTail,
+		Width: s.Bait.Width, Tall: s.Bait.Height, Drag: s.Bait.Drag,
+	}
+	hook := s.Head.Hook
+	if hook == HookAsTheyCome {
+		hook = catalogue.HookFitting(bait.Height())
+		if most := catalogue.HookFor(mass); catalogue.HookMass[most].Number < catalogue.HookMass[hook].Number {
+			hook = most
 		}
+	}
+	return tackle.Head{
+		Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
+		Hook: hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
+	}, bait
 }
 
 // Splash returns how the cast enters the water, and how the line runs off then.

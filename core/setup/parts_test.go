@@ -143,6 +143,35 @@ func TestOwnRigs(t *testing.T) {
 	}
 }
 
+// Heads have the hook that fits the bait, 13.2 mm high, where such comes on them, and a
+// hook without a head fits its bait.
+func TestHooksAsTheyCome(t *testing.T) {
+	s := Default()
+	s.Head.Hook = HookAsTheyCome
+	if err := s.Validate(units.Choice{}); err != nil {
+		t.Fatal(err)
+	}
+	for grams, want := range map[float64]string{0.1: "#10", 0.9: "#1", 1.79: "#1", 1.8: "1/0", 3.5: "3/0", 42.5: "3/0"} {
+		if head, _ := s.Tackle(grams * 1e-3); head.Hook != want {
+			t.Errorf("%g g comes with %s, not %s", grams, head.Hook, want)
+		}
+	}
+	s.Rigging.Kind, s.Rigging.Stinger = DropShot, true // a bait 13.2 mm high, whose hook has a gap of 14.5
+	own, _, err := s.Rig(0.02, fresh(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	s.Head.Hook, s.Rigging.Stinger = "3/0", false
+	plain, _, err := s.Rig(0.02, fresh(t))
+	if err != nil {
+		t.Fatal(err)
+	}
+	// The stinger goes by that hook, of 0.9 g, and not by the sinker: half of it.
+	if more := own.Bodies[1].Mass - plain.Bodies[1].Mass; math.Abs(more-0.45e-3) > 1e-9 {
+		t.Errorf("the hook fits its bait and the stinger weighs 0.45 g, but %g kg more hang there", more)
+	}
+}
+
 // A bait is not wider, nor higher, than it is long.
 func TestMeasuredBaitFits(t *testing.T) {
 	s := Default()

@@ -2,7 +2,9 @@ package setup
 
 import (
 	"errors"
+	"slices"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/rig"
 	"dunvel/core/tackle"
@@ -190,14 +192,41 @@ func (s Setup) lureOf(parts []Part, i int, mass float64, fluid water.Fluid) (tac
 	case PartBlade:
 		return tackle.Blade(mass, s.Head.Material, fluid), nil
 	case PartStinger:
-		return tackle.Stinger(s.Head.Hook, fluid), nil
+		return tackle.Stinger(s.hookBelow(parts[:i], mass), fluid), nil
 	}
 	return tackle.Lure{}, nil
+}
+
+// hookBelow is the size of the hook of the uppermost bait of some parts, the ladder's
+// weight being mass.
+func (s Setup) hookBelow(parts []Part, mass float64) string {
+	for _, p := range slices.Backward(parts) {
+		switch {
+		case p.What == PartHook:
+			return s.bareHook()
+		case p.What == PartHead && p.Mass > 0:
+			mass = p.Mass
+			fallthrough
+		case p.What == PartHead:
+			head, _ := s.Tackle(mass)
+			return head.Hook
+		}
+	}
+	return s.bareHook()
+}
+
+// bareHook is the size of a hook without a head.
+func (s Setup) bareHook() string {
+	if s.Head.Hook != HookAsTheyCome {
+		return s.Head.Hook
+	}
+	_, bait := s.Tackle(0)
+	return catalogue.HookFitting(bait.Height())
 }
 
 // bare is the bait on its hook alone.
 func (s Setup) bare(fluid water.Fluid) (tackle.Lure, error) {
 	head, bait := s.Tackle(0)
-	head.Weighed, head.Skirt = false, false
+	head.Weighed, head.Skirt, head.Hook = false, false, s.bareHook()
 	return tackle.Assemble(head, bait, fluid)
 }

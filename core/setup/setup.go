@@ -222,6 +222,10 @@ type Head struct {
 	Snags    float64 `json:"snags"`   // over what is usual for shape and guard, as losses have it; 0: not known
 }
 
+// HookAsTheyCome is no one hook for the whole ladder: each head has the one that fits the
+// bait, or where it is too light for that the largest that comes on such heads.
+const HookAsTheyCome = "as they come"
+
 // Rigging is how head, bait and weights sit on the line. Apart is how far up the
 // line the second of two is, Upper the weight of the upper of two heads. Stop is how
 // deep the stop of a float lets the bait, and Carries what the float carries. Blade is

@@ -104,7 +104,7 @@ var groups = []group{
 	{groupHeads, []Field{
 		choice("head.shape", "Head shape", keys(catalogue.HeadShapes), func(s *Setup) *string { return &s.Head.Shape }),
 		choice("head.material", "Head metal", keys(tackle.HeadMaterials), func(s *Setup) *string { return &s.Head.Material }),
-		choice("head.hook", "Hook", catalogue.HookSizes, func(s *Setup) *string { return &s.Head.Hook }),
+		choice("head.hook", "Hook", append(slices.Clone(catalogue.HookSizes), HookAsTheyCome), func(s *Setup) *string { return &s.Head.Hook }),
 		choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
 		choice("head.point", "Point of the hook", catalogue.PointNames, func(s *Setup) *string { return &s.Head.Point }).means("How it sits in the bait."),
 		flag("head.guard", "Guard over the point", func(s *Setup) *bool { return &s.Head.Guard }),

@@ -1608,7 +1608,7 @@ export interface components {
                  * @default 3/0
                  * @enum {string}
                  */
-                hook: "#10" | "#8" | "#6" | "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "6/0" | "8/0" | "10/0" | "12/0";
+                hook: "#10" | "#8" | "#6" | "#4" | "#2" | "#1" | "1/0" | "2/0" | "3/0" | "4/0" | "5/0" | "6/0" | "8/0" | "10/0" | "12/0" | "as they come";
                 /**
                  * @description Hook wire.
                  * @default standard
@@ -2103,6 +2103,8 @@ export interface components {
              * @description How many there are in the box
              */
             owned: number;
+            /** @description Size of its hook; empty on a rig where head and bait are not together */
+            hook: string;
         };
         /** @description A value of one field at which another head becomes the one to tie on */
         Change: {

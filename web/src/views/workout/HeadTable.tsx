@@ -10,6 +10,7 @@ export function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;
   const { swims, hovers, lifts } = approachOf(setup);
+  const hooked = answer.heads.some((h) => h.hook);
   const boxed = answer.heads.some((h) => h.owned > 0);
   const thrown = answer.heads.some((h) => h.reach > 0);
   const range = (r: { low: number; high: number }, say: (v: number) => string) =>
@@ -24,6 +25,7 @@ export function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
               <th scope="col">Head</th>
               <th scope="col">Verdict</th>
               <th scope="col">How sure</th>
+              {hooked && <th scope="col">Hook</th>}
               {boxed && <th scope="col">In the box</th>}
               <th scope="col">Weight in water</th>
               <th scope="col">Held</th>
@@ -57,6 +59,7 @@ export function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
                     <VerdictMark verdict={h.verdict} /> {h.reason}
                   </td>
                   <td>{percent(h.sure)}</td>
+                  {hooked && <td>{h.hook}</td>}
                   {boxed && <td>{h.owned || "–"}</td>}
                   <td>{show("mass", h.weightInWater / 9.80665)}</td>
                   <td>{`${h.handling.down ? "rod down, " : ""}${h.handling.line}`}</td>

@@ -296,6 +296,8 @@ func TestRigsTell(t *testing.T) {
 		"drop shot": {shot, []string{"To the bed comes the sinker in ", "The bait is …over the bed, 40 cm up a line that stands at …; under the rod 40 cm."}},
 		"wanted higher": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 0.3 },
 			[]string{"To the bed", "The bait is ", "To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
+		"as a target": {func(s *setup.Setup) { shot(s); s.Target.Height = 0.3 },
+			[]string{"To the bed", "The bait is ", "To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
 		"in weed": {func(s *setup.Setup) { shot(s); s.Water.Bed, s.Water.Weed = "weed", 0.5 },
 			[]string{"To the bed", "The bait is ", "Weed of 50 cm hides it there.", "To have it just over the weed takes …between the two, 55 cm under the rod."}},
 		"over weed": {func(s *setup.Setup) { shot(s); s.Water.Bed, s.Water.Weed, s.Rigging.Over = "weed", 0.05, 0.1 },

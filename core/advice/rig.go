@@ -168,14 +168,14 @@ func (t teller) overBed(lines standing, name string, along float64) []Note {
 	if weed > 0 && height < weed {
 		out = append(out, Note{"rig", true, fmt.Sprintf("Weed of %s hides it there.", t.depth(weed))})
 	}
-	wanted := t.Setup.Rigging.Over + weed
+	wanted := t.Setup.BaitOver() + weed
 	if wanted == 0 {
 		return out
 	}
-	over := t.depth(t.Setup.Rigging.Over) + " over the bed"
+	over := t.depth(t.Setup.BaitOver()) + " over the bed"
 	if weed > 0 {
-		over = t.depth(t.Setup.Rigging.Over) + " over the weed"
-		if t.Setup.Rigging.Over == 0 {
+		over = t.depth(t.Setup.BaitOver()) + " over the weed"
+		if t.Setup.BaitOver() == 0 {
 			over = "just over the weed"
 		}
 	}

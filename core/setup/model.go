@@ -28,10 +28,18 @@ func (s Setup) DepthAtSplash() float64 {
 	return s.Water.Depth
 }
 
-// TargetDepth is the depth aimed at where the cast lands; 0 is the bed.
+// TargetDepth is the depth aimed at where the cast lands, of what is felt; 0 is the bed.
+// Where the bait is over a sinker it is the bait that is aimed: the sinker goes to the bed
+// for a height over it, and as much deeper than the bait as it hangs below it for a depth.
 func (s Setup) TargetDepth() float64 {
 	if s.Rigging.Floats() {
 		return s.Rigging.FloatStop()
+	}
+	if over := s.Rigging.raised(); over > 0 {
+		if s.Target.Depth == 0 || s.Target.Depth+over >= s.DepthAtSplash() {
+			return 0
+		}
+		return s.Target.Depth + over
 	}
 	if s.Target.Height > 0 {
 		return max(s.DepthAtSplash()-s.Target.Height, 0)

@@ -155,6 +155,26 @@ func (r Rigging) Felt() int {
 	return max(slices.IndexFunc(parts, Part.Baited), 0)
 }
 
+// raised is how far up the line from a sinker, with no bait below it, the lowest bait is,
+// m; 0 on other rigs.
+func (r Rigging) raised() float64 {
+	parts := r.List()
+	bait := slices.IndexFunc(parts, Part.Baited)
+	if r.Floats() || bait <= 0 || parts[r.Felt()].What != PartSinker {
+		return 0
+	}
+	return parts[bait].At - parts[r.Felt()].At
+}
+
+// BaitOver is how high over the bed, or the weed on it, a bait is wanted that is over what
+// holds the bed, m; 0 where that is not given.
+func (s Setup) BaitOver() float64 {
+	if s.Rigging.Over == 0 && s.Rigging.raised() > 0 {
+		return s.Target.Height
+	}
+	return s.Rigging.Over
+}
+
 // Takes is the kind of part that takes the weights of the ladder.
 func (r Rigging) Takes() string {
 	for _, p := range r.List() {

@@ -57,6 +57,26 @@ func TestNamedRigsAreLists(t *testing.T) {
 	}
 }
 
+// On a rig whose bait is over its sinker the target is that of the bait.
+func TestTargetOfADropShot(t *testing.T) {
+	s := Default() // in 18 m
+	s.Rigging.Kind, s.Rigging.Apart = DropShot, 0.5
+	for _, c := range []struct{ depth, height, want, over float64 }{{0, 0, 0, 0}, {0, 0.4, 0, 0.4}, {6, 0, 6.5, 0}, {17.5, 0, 0, 0}, {17.4, 0, 17.9, 0}} {
+		s.Target.Depth, s.Target.Height = c.depth, c.height
+		if got, over := s.TargetDepth(), s.BaitOver(); got != c.want || over != c.over {
+			t.Errorf("at %g m or %g over the bed: the sinker goes to %g m, the bait is wanted %g over it", c.depth, c.height, got, over)
+		}
+	}
+	s.Target.Depth, s.Target.Height, s.Rigging.Over = 0, 0.4, 0.2
+	if got := s.BaitOver(); got != 0.2 {
+		t.Errorf("what the rig says goes before the target: %g", got)
+	}
+	s.Rigging.Kind, s.Rigging.Over = SlidingSinker, 0
+	if s.TargetDepth() != 17.6 || s.BaitOver() != 0 {
+		t.Errorf("on a trace: %g m", s.TargetDepth())
+	}
+}
+
 // A list becomes bodies: what slides has its stops, what hangs beside a bait is with it.
 func TestListBecomesBodies(t *testing.T) {
 	s := ownRig(Part{What: "head", Mass: 0.001}, Part{What: "stinger"}, Part{What: "head", At: 0.5, Mass: 0.002},

@@ -97,10 +97,14 @@ export function useSetup() {
   const [setup, setSetup] = useState(() => fromAddress(defaults, params));
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(defaults, params)));
   const followed = useRef(inAddress);
+  /** Addresses that were set and have not been seen yet: on a busy machine a newer change overtakes them. */
+  const sent = useRef<string[]>([]);
 
   // Going back, or a link within the page, brings another setup.
   useEffect(() => {
-    if (inAddress === followed.current) return;
+    const on = sent.current.indexOf(inAddress);
+    if (on >= 0) sent.current = sent.current.slice(on + 1);
+    if (on >= 0 || inAddress === followed.current) return;
     followed.current = inAddress;
     setSetup(fromAddress(defaults, params));
   }, [inAddress, params, defaults]);
@@ -122,6 +126,7 @@ export function useSetup() {
       coming = undefined;
       if (window.location.pathname !== pathname) return; // on the way to another view
       followed.current = JSON.stringify(wanted);
+      sent.current = [...sent.current, followed.current];
       setParams(address, { replace: true });
     }, pause);
     return () => {

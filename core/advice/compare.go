@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
+	"dunvel/core/judgement"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -128,7 +129,7 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	default:
 		out = append(out, what+" needs the same weight.")
 	}
-	if mine, theirs := a.Sits, first.Sits; mine != nil && theirs != nil && math.Abs(mine.Bed-theirs.Bed) >= 10 {
+	if mine, theirs := a.Sits, first.Sits; mine != nil && theirs != nil && math.Abs(mine.Bed-theirs.Bed) >= judgement.PoseDiffers.Number {
 		out = append(out, onBed(*mine))
 	}
 	if first.Pick >= 0 {

@@ -1,6 +1,7 @@
 package advice
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -89,12 +90,7 @@ func touches(bodies []setup.Part, f trial.Fall) string {
 			off = append(off, called(bodies, i))
 		}
 	}
-	slices.SortStableFunc(down, func(a, b touch) int {
-		if a.time < b.time {
-			return -1
-		}
-		return 1
-	})
+	slices.SortStableFunc(down, func(a, b touch) int { return cmp.Compare(a.time, b.time) })
 	if len(down) == 0 {
 		return "Nothing of it touches."
 	}

@@ -46,9 +46,9 @@ func (t teller) attitude(mass float64) string {
 	}
 	words += fmt.Sprintf(" It falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", p.Fall, p.Tight)
 	switch {
-	case p.Tow >= tells:
+	case p.Tow >= judgement.PoseTold.Number:
 		words += fmt.Sprintf("; drawn along its tail hangs %.0f° low.", p.Tow)
-	case p.Tow <= -tells:
+	case p.Tow <= -judgement.PoseTold.Number:
 		words += fmt.Sprintf("; drawn along its tail rides %.0f° high.", -p.Tow)
 	default:
 		words += "; drawn along it lies level."
@@ -59,9 +59,6 @@ func (t teller) attitude(mass float64) string {
 	}
 	return words
 }
-
-// tells is from how many degrees on an angle is told.
-const tells = 3
 
 // onBed says how a bait sits on the bed.
 func onBed(p tackle.Pose) string {

@@ -132,6 +132,8 @@ var (
 	LeaderOver   = Value{1.02, "1", 0, "leader over line: less is a matter of rounding"}
 	RodBeyond    = Value{0.15, "1", 0, "a rod casts a little beyond what is printed on it"}
 	SnagSpeed    = Value{0.5, "m/s", 0, "a middling landing"}
+	SnagTop      = Value{10, "of 10", 0, "what the scale goes towards and never comes to"}
+	SnagMiddle   = Value{5, "of 10", 0, "from there the scale is drawn together, so that what snags much can be told apart"}
 	SnagGuard    = Value{0.65, "1", 0.3, "a guard keeps the point off most of what it slides over"}
 	SnagDragged  = Value{1.3, "1", 0.3, "a head that is dragged meets more of the bed"}
 	SnagSwum     = Value{0.4, "1", 0.4, "a bait that swims clear of the bed meets it where it errs"}
@@ -180,6 +182,8 @@ var (
 	BaitCarries  = Value{8, "1", 0.4, "how far past its hook a bait holds itself out, over its thickness: what is longer hangs or trails"}
 	BedFlow      = Value{0.05, "m/s", 0.3, "what passes a bait on the bed that is hardly moved"}
 	BaitTrails   = Value{0.85, "1", 0, "a bait of which less than that is held out is seen to bend"}
+	PoseTold     = Value{3, "deg", 0, "less off the level is not seen"}
+	PoseDiffers  = Value{10, "deg", 0, "two baits that sit so far apart look different"}
 	StandsFrom   = Value{60, "deg", 0, "from there it looks as if it stood"}
 	LeansFrom    = Value{15, "deg", 0, "less than that lies"}
 	HookSmall    = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}

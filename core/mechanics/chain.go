@@ -89,7 +89,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 	for range c.until.most {
 		c.assemble(s, x, tension)
 		c.work += c.n
-		if !solveChain(c.diagonal[:c.n], c.below[:top], c.above[:top], c.force[:c.n], c.pullThrough(s)) {
+		if !solveChain(c.diagonal[:c.n], c.below[:top], c.above[:top], c.force[:c.n], c.pullThrough()) {
 			return 0, false
 		}
 		slid := c.slide(s, tension)

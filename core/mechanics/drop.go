@@ -185,6 +185,9 @@ func (s *Scene) check(d Drop, keep Detail) error {
 	if d.Rig == nil || len(d.Rig.Bodies) == 0 {
 		return fmt.Errorf("mechanics: no rig")
 	}
+	if err := rig.CheckSlides(d.Rig.Bodies); err != nil {
+		return err
+	}
 	finite := func(what string, values ...float64) error {
 		for _, v := range values {
 			if math.IsNaN(v) || math.IsInf(v, 0) {

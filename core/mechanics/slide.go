@@ -23,7 +23,7 @@ const (
 	rubs        = 1e-4 // N s/m: what line that is slack on both sides of an eye is held by
 	changes     = 3    // of whether a body lies at its stop, before it is left as it is for a stage
 	knock       = 0.05 // s that a step is no longer than in which a body comes to a stop
-	mostRunners = 4
+	mostRunners = rig.MostSlides
 )
 
 // runner is a body that slides.
@@ -45,7 +45,7 @@ type runner struct {
 func runnersOf(r *rig.Rig) []runner {
 	var out []runner
 	for i, b := range r.Bodies {
-		if !b.Slides.Free() || len(out) == mostRunners {
+		if !b.Slides.Free() {
 			continue
 		}
 		run := runner{body: i, from: max(b.Slides.From, r.Bodies[i-1].At+eyelet), to: b.Slides.To}
@@ -112,7 +112,7 @@ func (c *chain) carryOn(back float64) {
 
 // pullThrough sets, for each body that slides freely, what a metre of its slide does
 // to the forces on the nodes, and to the tensions on both of its sides.
-func (c *chain) pullThrough(s *stage) [][]r3.Vec {
+func (c *chain) pullThrough() [][]r3.Vec {
 	used := 0
 	for k := range c.runners {
 		r := &c.runners[k]

@@ -220,3 +220,20 @@ func (m *sim) energy() float64 {
 	}
 	return sum
 }
+
+// What slides past another, or is too many, is refused and not solved.
+func TestRunRefusesSlides(t *testing.T) {
+	bodies := []rig.Body{{WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.01}}
+	for i := range rig.MostSlides + 1 {
+		at := float64(i + 1)
+		bodies = append(bodies, rig.Body{At: at, WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.01, Slides: rig.Span{From: at, To: at + 1}})
+	}
+	r := withBodies(t, 0.1e-3, bodies[:len(bodies)-1]...)
+	if _, err := scene(0).Run(t.Context(), falling(r, 5), Detail{}); err != nil {
+		t.Error(err)
+	}
+	r.Bodies = bodies
+	if _, err := scene(0).Run(t.Context(), falling(r, 5), Detail{}); err == nil || err.Error() != "rig: more than 4 bodies slide" {
+		t.Errorf("%v", err)
+	}
+}

@@ -61,7 +61,11 @@ func New(bodies []Body, leader tackle.Line, leaderLength float64, main tackle.Li
 	return Rig{Bodies: bodies, Leader: leader, LeaderLength: leaderLength, Main: main}, nil
 }
 
-// CheckSlides refuses bodies that slide where they are not, or past one another.
+// MostSlides is how many bodies may slide on one line.
+const MostSlides = 4
+
+// CheckSlides refuses bodies that slide where they are not, or past one another, and more
+// of them than can be worked out.
 func CheckSlides(bodies []Body) error {
 	low := func(b Body) float64 {
 		if b.Slides.Free() {
@@ -69,8 +73,14 @@ func CheckSlides(bodies []Body) error {
 		}
 		return b.At
 	}
+	free := 0
 	for i, b := range bodies {
+		if b.Slides.Free() {
+			free++
+		}
 		switch s := b.Slides; {
+		case free > MostSlides:
+			return fmt.Errorf("rig: more than %d bodies slide", MostSlides)
 		case !s.Free():
 		case !(s.From < s.To):
 			return fmt.Errorf("rig: body %d slides from %g to %g m; the stops are to have line between them", i+1, s.From, s.To)

@@ -65,6 +65,8 @@ func TestCheckSlides(t *testing.T) {
 		{[]Body{fixed(0), free(2, 2, 0.5)}, "rig: body 2 slides from 2 to 0.5 m; the stops are to have line between them"},
 		{[]Body{fixed(0), free(0.5, 0.4, 1)}, "rig: body 2 at 0.4 m is not where it slides, 0.5 to 1 m"},
 		{[]Body{fixed(0), free(0.5, 1.1, 1)}, "rig: body 2 at 1.1 m is not where it slides, 0.5 to 1 m"},
+		{[]Body{fixed(0), free(1, 1, 2), free(2, 2, 3), free(3, 3, 4), free(4, 4, 5)}, ""},
+		{[]Body{fixed(0), free(1, 1, 2), free(2, 2, 3), free(3, 3, 4), free(4, 4, 5), free(5, 5, 6)}, "rig: more than 4 bodies slide"},
 		{[]Body{fixed(0), fixed(1), free(0.9, 1.5, 2)}, "rig: body 3 slides past body 2"},
 		{[]Body{fixed(0), free(0.5, 0.6, 1.1), fixed(1)}, "rig: body 2 slides past body 3"},
 		{[]Body{fixed(0), free(0.5, 0.6, 1.1), free(1, 1.2, 3)}, "rig: body 3 slides past body 2"},

@@ -5,6 +5,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+
+	"dunvel/core/rig"
 )
 
 // rig looks at what hangs on the line.
@@ -105,7 +107,7 @@ func (c *checking) part(i int) {
 
 // whole looks at all parts together.
 func (c *checking) whole() {
-	baits, floats, ladder := 0, 0, 0
+	baits, floats, ladder, slides := 0, 0, 0, 0
 	for _, p := range c.Rigging.Parts {
 		if p.Baited() {
 			baits++
@@ -116,12 +118,17 @@ func (c *checking) whole() {
 		if p.fromLadder() {
 			ladder++
 		}
+		if p.Slides {
+			slides++
+		}
 	}
 	switch {
 	case baits == 0:
 		c.add("rig.parts", "Rig: nothing in it carries a bait; add a head or a hook.")
 	case floats > 1:
 		c.add("rig.parts", "Rig: it has %d floats; one can be worked out.", floats)
+	case slides > rig.MostSlides:
+		c.add("rig.parts", "Rig: the line runs through %d of its parts; at most %d can be worked out.", slides, rig.MostSlides)
 	case ladder != 1:
 		c.add("rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of %d.", ladder)
 	}

@@ -1,6 +1,7 @@
 package setup
 
 import (
+	"cmp"
 	"math"
 	"slices"
 )
@@ -99,15 +100,7 @@ func (r Rigging) List() []Part {
 	if r.Wire > 0 {
 		out = append(out, Part{What: PartWire, At: bait + r.Wire})
 	}
-	slices.SortStableFunc(out, func(a, b Part) int {
-		switch {
-		case a.At < b.At:
-			return -1
-		case a.At > b.At:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(out, func(a, b Part) int { return cmp.Compare(a.At, b.At) })
 	return out
 }
 

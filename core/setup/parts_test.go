@@ -146,6 +146,9 @@ func TestOwnRigs(t *testing.T) {
 		{[]Part{head, {What: "float", At: 1, Mass: 0.01}, {What: "float", At: 2, Mass: 0.01}}, "rig.parts", "Rig: it has 2 floats; one can be worked out."},
 		{[]Part{head, at(head, 1)}, "rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of 2."},
 		{[]Part{{What: "head", Mass: 0.01}}, "rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of 0."},
+		{[]Part{hook, {What: "sinker", At: 0.1, Slides: true}, {What: "stop", At: 1}, {What: "sinker", At: 1, Mass: 0.01, Slides: true}, {What: "stop", At: 2},
+			{What: "sinker", At: 2, Mass: 0.01, Slides: true}, {What: "stop", At: 3}, {What: "sinker", At: 3, Mass: 0.01, Slides: true}, {What: "stop", At: 4},
+			{What: "sinker", At: 4, Mass: 0.01, Slides: true}}, "rig.parts", "Rig: the line runs through 5 of its parts; at most 4 can be worked out."},
 		{[]Part{head, at(hook, 18)}, "rig.parts", "Rig: 18 m does not fit into water 18 m deep."},
 		{[]Part{head, {What: "float", At: 18, Mass: 0.01}}, "rig.stop", "Stop: 18 m is below the bed at 18 m; the bait would lie on it and the float."},
 	} {

@@ -32,7 +32,7 @@ func (s Setup) SnagIndex(landing float64) float64 {
 			index *= learnt
 		}
 	}
-	const middle, most = 5, 10
+	middle, most := judgement.SnagMiddle.Number, judgement.SnagTop.Number
 	if index > middle {
 		index = most - (most-middle)*math.Exp(-(index-middle)/(most-middle))
 	}

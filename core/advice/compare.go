@@ -10,6 +10,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
+	"dunvel/core/tackle"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 )
@@ -28,6 +29,7 @@ type Compared struct {
 	Sentence string       `json:"sentence"`
 	Cue      string       `json:"cue"`
 	Words    []string     `json:"words"` // how it differs from the first
+	Sits     *tackle.Pose `json:"sits"`  // how head and bait sit; none on a rig where they are apart
 	Cost     float64      `json:"cost"`  // price of the head, for whoever knows it; 0 where not
 }
 
@@ -36,7 +38,7 @@ type Variant struct{ Key, Name string }
 
 var variantNames = map[string]string{
 	"thin": "thinner line", "thick": "thicker line", "straight": "straight fluorocarbon", "tungsten": "tungsten heads", "tin": "tin heads",
-	"glass": "glass heads", "football": "football heads", "mushroom": "mushroom heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
+	"glass": "glass heads", "football": "football heads", "mushroom": "mushroom heads", "standup": "stand-up heads", "swing": "swinging heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
 }
 
 // Variants are the changes that Vary knows.
@@ -74,7 +76,7 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 		h := answer.Heads[answer.Closest]
 		out[i] = Compared{
 			Name: o.Name, Outfit: outfitWords(o.Setup, choice), Sure: h.Sure, Fall: h.Fall, Ranges: h.Ranges,
-			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{},
+			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{}, Sits: answer.Sits,
 		}
 		if answer.Pick >= 0 {
 			out[i].Pick, out[i].Least = h.Mass, answer.Heads[answer.Least].Mass
@@ -115,7 +117,12 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 		}
 		return fmt.Sprintf("%d steps", n)
 	}
-	switch {
+	switch alone := len(a.Heads) == 1; {
+	case alone && a.Pick < 0 && first.Pick >= 0:
+		out = append(out, fmt.Sprintf("%s does not do it with %s.", what, choice.Show("mass", a.Heads[0].Mass)))
+	case alone && a.Pick >= 0 && first.Pick >= 0: // there is no other weight to take
+	case alone && a.Pick < 0:
+		out = append(out, fmt.Sprintf("Neither does it with %s.", choice.Show("mass", a.Heads[0].Mass)))
 	case a.Pick < 0 && first.Pick < 0:
 		return append(out, what+" does not help: no head does it with either.")
 	case a.Pick < 0:
@@ -132,10 +139,10 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	if mine, theirs := a.Sits, first.Sits; mine != nil && theirs != nil && math.Abs(mine.Bed-theirs.Bed) >= judgement.PoseDiffers.Number {
 		out = append(out, onBed(*mine))
 	}
-	if first.Pick >= 0 {
+	if first.Pick >= 0 || len(a.Heads) == 1 {
 		// The same head on both tells what else is different.
-		mine, theirs := a.Heads[first.Pick], first.Heads[first.Pick]
-		if mine.Fall.Outcome == trial.Reached {
+		mine, theirs := a.Heads[max(first.Pick, 0)], first.Heads[max(first.Pick, 0)]
+		if mine.Fall.Outcome == trial.Reached && theirs.Fall.Outcome == trial.Reached {
 			if d := mine.Fall.Time - theirs.Fall.Time; math.Abs(d) > 0.04*theirs.Fall.Time {
 				later := "later"
 				if d < 0 {
@@ -151,6 +158,9 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 				out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", units.Percent(math.Abs(d)), more))
 			}
 		}
+	}
+	if len(out) == 0 {
+		out = append(out, what+" does the same with that weight.")
 	}
 	return out
 }

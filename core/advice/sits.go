@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
@@ -33,18 +34,21 @@ func (t teller) drawnAt() float64 {
 	return judgement.SwimSpeed.Number
 }
 
-// attitude says how the bait sits on the bed behind a head of a mass in kg, how it falls
-// and is drawn along, and where its hook comes out.
-func (t teller) attitude(mass float64) string {
+// attitude says how the bait sits on the bed behind a head of a mass in kg, where it comes
+// to it, how it falls, hangs and is drawn along, and where its hook comes out.
+func (t teller) attitude(mass float64) []Note {
 	p := t.sits(mass)
 	if p == nil {
-		return ""
+		return nil
 	}
-	words := onBed(*p)
+	words := ""
+	if t.OnBed {
+		words = onBed(*p) + " "
+	}
 	if p.Bends {
-		words += " Its tail is too long to be held out, and trails."
+		words += bends(t.Setup.Bait.Put) + " "
 	}
-	words += fmt.Sprintf(" It falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", p.Fall, p.Tight)
+	words += t.falls(*p)
 	switch {
 	case p.Tow >= judgement.PoseTold.Number:
 		words += fmt.Sprintf("; drawn along its tail hangs %.0f° low.", p.Tow)
@@ -53,11 +57,44 @@ func (t teller) attitude(mass float64) string {
 	default:
 		words += "; drawn along it lies level."
 	}
+	if p.Glide >= judgement.GlideTold.Number {
+		words += fmt.Sprintf(" Left slack it may glide or circle, %.1f times as far aside as down.", math.Tan(p.Glide*math.Pi/180))
+	}
+	swings := catalogue.PutOf(t.Setup.Bait.Put).Swings
+	if t.Setup.Cast.Distance == 0 && !swings && p.Hang > 0 {
+		words += fmt.Sprintf(" Hanging still its tail is %.0f° low.", p.Hang)
+	}
 	head, bait := t.Setup.Tackle(mass)
-	if exit := tackle.HookExit(head.Hook); exit < bait.Length {
+	if exit := tackle.HookExit(head.Hook); !swings && exit < bait.Length {
 		words += fmt.Sprintf(" The hook comes out %s behind its nose.", t.show.Show("size", math.Round(exit*1e3)/1e3))
 	}
-	return words
+	out := []Note{{"attitude", false, words}}
+	if p.Spins > 0 && p.Spins < judgement.SwimFastest.Number {
+		caution := t.School().Swims && p.Spins < t.Setup.Approach.Speed
+		out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s it turns about itself and twists the line.", t.runs(p.Spins))})
+	}
+	return out
+}
+
+// bends says what of a bait does, as it is put on.
+func bends(put string) string {
+	if catalogue.PutOf(put).Folds {
+		return "Both ends of it bend away from the hook."
+	}
+	return "Its tail is too long to be held out, and trails."
+}
+
+// falls says how a bait falls.
+func (t teller) falls(p tackle.Pose) string {
+	switch {
+	case catalogue.PutOf(t.Setup.Bait.Put).Swings && p.Fall == 0:
+		return "It falls straight over its hook, tail up"
+	case catalogue.PutOf(t.Setup.Bait.Put).Swings && p.Fall == 90:
+		return "It falls flat"
+	case catalogue.PutOf(t.Setup.Bait.Put).Swings:
+		return fmt.Sprintf("It falls at %.0f° to the vertical", p.Fall)
+	}
+	return fmt.Sprintf("It falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", p.Fall, p.Tight)
 }
 
 // onBed says how a bait sits on the bed.

@@ -83,11 +83,11 @@ func TestBulk(t *testing.T) {
 }
 
 func TestRead(t *testing.T) {
-	items, err := Read(Bait, [][]string{{"Paddle Tail", "3 in", "", "1/4", "12", "10 mm", "yes", "", "0,7"}, {"", "80"}}, nil)
+	items, err := Read(Bait, [][]string{{"Paddle Tail", "3 in", "", "1/4", "12", "10 mm", "yes", "", "0,7", "", "11 mm", "9 mm"}, {"", "80"}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if b := items[0]; b.Form != "paddle tail" || math.Abs(b.Length-0.0762) > 1e-9 || b.Body != "plain" || math.Abs(b.Mass-7.087e-3) > 1e-6 || b.Count != 12 || b.Trimmed != 0.01 || !b.NoTail || b.Price != 0.7 {
+	if b := items[0]; b.Form != "paddle tail" || math.Abs(b.Length-0.0762) > 1e-9 || b.Body != "plain" || math.Abs(b.Mass-7.087e-3) > 1e-6 || b.Count != 12 || b.Trimmed != 0.01 || !b.NoTail || b.Price != 0.7 || b.Width != 0.011 || b.Height != 0.009 {
 		t.Errorf("%+v", b)
 	}
 	if b := items[1]; b.Form != "paddle tail" || b.Length != 0.08 || b.Mass != 0 {

@@ -103,6 +103,8 @@ var kinds = []Description{
 		flag("noTail", "Tail off", 0, func(i *Item) *bool { return &i.NoTail }),
 		number("fishFor", "Fish per bait", "", 0, 1000, "not known", func(i *Item) *float64 { return &i.FishFor }),
 		price, note,
+		number("width", "Width, measured", "size", 0, 0.15, "by its form", func(i *Item) *float64 { return &i.Width }),
+		number("height", "Height, measured", "size", 0, 0.15, "by its form", func(i *Item) *float64 { return &i.Height }),
 	}},
 	{Line, "Lines and leaders", []Column{
 		choice("use", "Use", []string{"line", "leader", "wire trace"}, func(i *Item) *string { return &i.Use }),

@@ -29,6 +29,8 @@ type Item struct {
 	Length    float64 `json:"length"`    // of a bait as it is fished, or of a rod
 	Trimmed   float64 `json:"trimmed"`   // m cut off a bait
 	NoTail    bool    `json:"noTail"`    // the tail went with that
+	Width     float64 `json:"width"`     // m of a bait, measured; 0 as is usual for its form
+	Height    float64 `json:"height"`    // m
 	FishFor   float64 `json:"fishFor"`   // fish that one bait lasts for
 	Use       string  `json:"use"`       // of a line
 	Diameter  float64 `json:"diameter"`  // of a line
@@ -91,6 +93,8 @@ func (i Item) Name(choice units.Choice) string {
 		add("trimmed by "+show("size", i.Trimmed), i.Trimmed > 0)
 		add("no tail", i.NoTail)
 		add("weighed "+show("mass", i.Mass), i.Mass > 0)
+		add(show("size", i.Width)+" wide", i.Width > 0)
+		add(show("size", i.Height)+" high", i.Height > 0)
 	case Line:
 		add(fmt.Sprintf("%s %s", i.Use, i.Material), true)
 		add(show("diameter", i.Diameter), true)

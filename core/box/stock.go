@@ -115,7 +115,8 @@ func (i Item) IsHead(mass float64, shape, material string) bool {
 
 // IsBait is whether an item is a bait such as that of a setup.
 func (i Item) IsBait(b setup.Bait) bool {
-	return i.Kind == Bait && i.Form == b.Form && i.Body == b.Body && math.Abs(i.Length-b.Length) <= judgement.SameHead.Number*b.Length
+	return i.Kind == Bait && i.Form == b.Form && i.Body == b.Body && i.Width == b.Width && i.Height == b.Height &&
+		math.Abs(i.Length-b.Length) <= judgement.SameHead.Number*b.Length
 }
 
 // IsLeader is whether an item is a leader such as that of a setup.

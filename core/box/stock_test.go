@@ -90,6 +90,9 @@ func TestBackAgain(t *testing.T) {
 	if !bait.IsBait(setup.Bait{Form: "craw", Body: "plain", Length: 0.08}) || bait.IsBait(setup.Bait{Form: "craw", Body: "floating", Length: 0.08}) {
 		t.Error("baits are not told apart")
 	}
+	if wide := bait; wide.IsBait(setup.Bait{Form: "craw", Body: "plain", Length: 0.08, Width: 0.01}) {
+		t.Error("nor are measured ones")
+	}
 	if !leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.3e-3}) || leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.4e-3}) {
 		t.Error("leaders are not told apart")
 	}

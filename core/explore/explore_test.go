@@ -346,6 +346,8 @@ func TestVariants(t *testing.T) {
 		"glass":    func(v setup.Setup) bool { return v.Head.Material == "glass" },
 		"football": func(v setup.Setup) bool { return v.Head.Shape == "football" },
 		"mushroom": func(v setup.Setup) bool { return v.Head.Shape == "mushroom" },
+		"standup":  func(v setup.Setup) bool { return v.Head.Shape == "stand-up" },
+		"swing":    func(v setup.Setup) bool { return v.Head.Shape == "swing" },
 		"dropshot": func(v setup.Setup) bool { return v.Rigging.Kind == setup.DropShot },
 	} {
 		if v, ok := Vary(s, key); !ok || !check(v) {

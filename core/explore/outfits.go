@@ -16,7 +16,7 @@ type Outfit struct {
 
 // Variants are changes of one part of an outfit that are worth comparing with, by
 // their keys.
-var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "football", "mushroom", "dropshot", "hook", "small"}
+var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "football", "mushroom", "standup", "swing", "dropshot", "hook", "small"}
 
 var variants = map[string]func(*setup.Setup){
 	"thin":  thinner,
@@ -30,6 +30,8 @@ var variants = map[string]func(*setup.Setup){
 	"glass":    func(s *setup.Setup) { s.Head.Material = "glass" },
 	"football": func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "football", 0 },
 	"mushroom": func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "mushroom", 0 },
+	"standup":  func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "stand-up", 0 },
+	"swing":    func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "swing", 0 },
 	"dropshot": func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot },
 	"hook": func(s *setup.Setup) {
 		sizes := catalogue.HookSizes

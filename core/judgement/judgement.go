@@ -177,17 +177,27 @@ var (
 
 // How a hook suits a bait.
 var (
-	ShankOverGap = Value{2.2, "1", 0.12, "from the eye, where the nose sits, to the bend of a usual jig hook"}
-	HookMiddle   = Value{0.55, "1", 0.1, "where the weight of a hook is, over its shank: the bend weighs more than the eye"}
-	BaitCarries  = Value{8, "1", 0.4, "how far past its hook a bait holds itself out, over its thickness: what is longer hangs or trails"}
-	BedFlow      = Value{0.05, "m/s", 0.3, "what passes a bait on the bed that is hardly moved"}
-	BaitTrails   = Value{0.85, "1", 0, "a bait of which less than that is held out is seen to bend"}
-	PoseTold     = Value{3, "deg", 0, "less off the level is not seen"}
-	PoseDiffers  = Value{10, "deg", 0, "two baits that sit so far apart look different"}
-	StandsFrom   = Value{60, "deg", 0, "from there it looks as if it stood"}
-	LeansFrom    = Value{15, "deg", 0, "less than that lies"}
-	HookSmall    = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
-	HookLarge    = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
+	ShankOverGap      = Value{2.2, "1", 0.12, "from the eye, where the nose sits, to the bend of a usual jig hook"}
+	HookMiddle        = Value{0.55, "1", 0.1, "where the weight of a hook is, over its shank: the bend weighs more than the eye"}
+	BaitCarries       = Value{8, "1", 0.4, "how far past its hook a bait holds itself out, over its thickness: what is longer hangs or trails"}
+	BedFlow           = Value{0.05, "m/s", 0.3, "what passes a bait on the bed that is hardly moved"}
+	BaitTrails        = Value{0.85, "1", 0, "a bait of which less than that is held out is seen to bend"}
+	PoseTold          = Value{3, "deg", 0, "less off the level is not seen"}
+	PoseDiffers       = Value{10, "deg", 0, "two baits that sit so far apart look different"}
+	StandsFrom        = Value{60, "deg", 0, "from there it looks as if it stood"}
+	LeansFrom         = Value{15, "deg", 0, "less than that lies"}
+	HookSmall         = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
+	HookLarge         = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
+	HookHidden        = Value{1.2, "1", 0, "a body that hides the point takes so much more gap: it has to come out past it"}
+	HookStraight      = Value{0.85, "1", 0.1, "share of the fish that a hidden point holds on a straight shank, over one on an offset shank, which is made for it"}
+	WireOverGap       = Value{5, "1", 0.15, "length of the wire of a hook over its gap: shank, bend and point"}
+	HookStress        = Value{1.9e9, "Pa", 0.2, "hardened carbon steel before it gives"}
+	Flutter           = Value{0.1, "1", 0.4, "drag of a limp body that trails from a hook, over its side: flags have 0.05 to 0.2 (Hoerner 1965)"}
+	StingerSlackLeast = Value{0.08, "1", 0.3, "of the length of a bait: a stinger's link with less pulls it out of shape when it bends"}
+	StingerSlackMost  = Value{0.2, "1", 0.3, "of the length of a bait: with more it hangs itself up on the first hook"}
+	GlideTold         = Value{15, "deg", 0, "less off the vertical is not seen as a glide"}
+	TieSnags          = Value{0.4, "1", 0.4, "what an eye that is turned from the nose to the top adds to snags where weed or branches stand: they catch on the knot"}
+	TieHigh           = Value{50, "deg", 0, "an eye that stands up more gathers weed"}
 )
 
 // What counts as good enough. Each is a setting's default.

@@ -24,7 +24,7 @@ func preset(t testing.TB, key string) technique.Programme {
 func pierPool() setup.Setup {
 	s := setup.Default()
 	s.Water.Depth, s.Water.Bed, s.Boat.Kind = 4.5, "sand", "bank"
-	s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain"}
+	s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain", Put: "along the hook"}
 	return s
 }
 
@@ -85,7 +85,7 @@ func TestPlayOfNothing(t *testing.T) {
 
 func TestPlayNamesTheImpossible(t *testing.T) {
 	floats := pierPool()
-	floats.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating"}
+	floats.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating", Put: "along the hook"}
 	d, err := Run(t.Context(), floats, 0, preset(t, "drop"), nil)
 	if err != nil || !strings.Contains(d.Words[0], "floats") || len(d.Frames) != 0 {
 		t.Errorf("%+v %v", d, err)

@@ -95,6 +95,16 @@ func TestSnagIndex(t *testing.T) {
 	if s.Head.Guard = true; math.Abs(s.SnagIndex(0.5)-0.65*base) > 1e-9 {
 		t.Errorf("guarded: %g", s.SnagIndex(0.5))
 	}
+	// An eye on top catches in weed, one at the nose less; on rock it is all the same.
+	eye := Default()
+	eye.Head.Tie = 45
+	if eye.SnagIndex(0.5) != base {
+		t.Errorf("an eye on rock: %g", eye.SnagIndex(0.5))
+	}
+	eye.Water.Bed = "weed"
+	if got := eye.SnagIndex(0.5); math.Abs(got-4*(1-0.4*45/90)) > 1e-9 {
+		t.Errorf("an eye in weed: %g", got)
+	}
 	// Past 5 it is drawn together, and never comes to 10: 10 - 5 exp(-(12 - 5)/5) is 8.767.
 	learnt.Water.Bed, learnt.Water.Snags = "timber", 1.5
 	if got := learnt.SnagIndex(0.5); math.Abs(got-8.76702) > 1e-5 {

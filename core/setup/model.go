@@ -142,22 +142,39 @@ func (s Setup) LiftHeight() float64 {
 
 // Tackle returns the head of the given mass in kg and the bait.
 func (s Setup) Tackle(mass float64) (tackle.Head, tackle.Bait) {
-	bait := tackle.Bait{
-		Form: s.Bait.Form, Length: s.Bait.Length, Body: s.Bait.Body, Weighed: s.Bait.Weighed, Trimmed: s.Bait.Trimmed, NoTail: s.Bait.NoTail,
-		Width: s.Bait.Width, Tall: s.Bait.Height, Drag: s.Bait.Drag,
-	}
+	bait := s.bait()
 	hook := s.Head.Hook
 	if hook == HookAsTheyCome {
-		hook = catalogue.HookFitting(bait.Height())
+		hook = catalogue.HookFitting(s.GapWanted())
 		if most := catalogue.HookFor(mass); catalogue.HookMass[most].Number < catalogue.HookMass[hook].Number {
 			hook = most
 		}
 	}
 	return tackle.Head{
 		Mass: mass, Weighed: s.Head.Weighed, Material: s.Head.Material, Shape: s.Head.Shape,
-		Hook: hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt,
+		Hook: hook, Wire: s.Head.Wire, Skirt: s.Head.Skirt, Tie: s.Head.Tie,
 	}, bait
 }
+
+func (s Setup) bait() tackle.Bait {
+	b := s.Bait
+	return tackle.Bait{
+		Form: b.Form, Length: b.Length, Body: b.Body, Weighed: b.Weighed, Trimmed: b.Trimmed, NoTail: b.NoTail,
+		Width: b.Width, Tall: b.Height, Put: b.Put, Drag: b.Drag,
+	}
+}
+
+// GapWanted is the gap in m that a hook has over the body of the bait: as it is high, and
+// more where it hides the point.
+func (s Setup) GapWanted() float64 {
+	if s.Head.Point != catalogue.PointExposed {
+		return s.bait().Height() * judgement.HookHidden.Number
+	}
+	return s.bait().Height()
+}
+
+// OffsetHook tells whether the shank of the hook is offset, by itself or as such heads come.
+func (s Setup) OffsetHook() bool { return s.Head.Offset || catalogue.Offset[s.Head.Shape] }
 
 // Splash returns how the cast enters the water, and how the line runs off then.
 func (s Setup) Splash() mechanics.Cast {

@@ -220,8 +220,7 @@ func (s Setup) bareHook() string {
 	if s.Head.Hook != HookAsTheyCome {
 		return s.Head.Hook
 	}
-	_, bait := s.Tackle(0)
-	return catalogue.HookFitting(bait.Height())
+	return catalogue.HookFitting(s.GapWanted())
 }
 
 // bare is the bait on its hook alone.

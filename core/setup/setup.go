@@ -204,6 +204,7 @@ type Bait struct {
 	NoTail  bool    `json:"noTail"`
 	Width   float64 `json:"width"`  // m, measured; 0 as is usual for its form
 	Height  float64 `json:"height"` // m
+	Put     string  `json:"put"`    // where the hook goes through it
 
 	Drag       float64 `json:"drag"`
 	DragSpread float64 `json:"dragSpread"`
@@ -219,6 +220,9 @@ type Head struct {
 	Weighed  bool    `json:"weighed"` // masses were weighed with the hook, not read off the mark
 	Point    string  `json:"point"`   // how that of the hook sits in the bait
 	Guard    bool    `json:"guard"`   // over the point
+	Offset   bool    `json:"offset"`  // the shank of the hook is
+	Keeper   string  `json:"keeper"`  // that holds the bait
+	Tie      float64 `json:"tie"`     // degrees of the eye to the shank: 90 on top; 0: as usual for the shape
 	Snags    float64 `json:"snags"`   // over what is usual for shape and guard, as losses have it; 0: not known
 }
 
@@ -242,6 +246,7 @@ type Rigging struct {
 	Wire    float64 `json:"wire"` // m of wire trace before the bait; 0: none
 	Blade   bool    `json:"blade"`
 	Stinger bool    `json:"stinger"`
+	Slack   float64 `json:"slack"` // m, in the link of the stinger; 0: not given
 
 	Parts []Part `json:"parts,omitempty"` // of a rig of one's own
 }
@@ -338,8 +343,8 @@ func Default() Setup {
 		Target:  Target{Band: judgement.HoverBand.Number},
 		Line:    Line{Material: "braid", Diameter: 0.18e-3},
 		Leader:  Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
-		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain"},
-		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard", Point: catalogue.PointExposed},
+		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain", Put: catalogue.PutThreaded},
+		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard", Point: catalogue.PointExposed, Keeper: catalogue.KeeperCollar},
 		Rigging: Rigging{Kind: SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3, Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
 		Heads:   Ladder(),
 		Approach: Approach{

@@ -148,7 +148,7 @@ func TestWhatApplies(t *testing.T) {
 		"under a float":    {func(s *Setup) { s.Rigging.Kind = FixedFloat }, []string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},
 		"two heads":        {func(s *Setup) { s.Rigging.Kind = TwoHeads }, []string{"rig.apart", "rig.upper", "rig.over"}, nil},
 		"drop shot":        {func(s *Setup) { s.Rigging.Kind = DropShot }, []string{"rig.apart", "rig.over"}, nil},
-		"a rig of its own": {func(s *Setup) { s.Rigging.Kind = OwnRig }, []string{"rig.over"}, []string{"rig.wire", "rig.blade", "rig.stinger"}},
+		"a rig of its own": {func(s *Setup) { s.Rigging.Kind = OwnRig }, []string{"rig.over", "rig.slack"}, []string{"rig.wire", "rig.blade", "rig.stinger"}},
 		"on weed":          {func(s *Setup) { s.Water.Bed = "weed" }, []string{"water.weed"}, nil},
 		"swum": {func(s *Setup) { s.Approach.Kind = Swim },
 			[]string{"approach.speed", "approach.bandLow", "approach.bandHigh", "approach.begins", "approach.share"}, []string{"approach.wait", "approach.ceiling", "cast.drag"}},

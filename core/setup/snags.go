@@ -10,7 +10,7 @@ import (
 )
 
 // SnagIndex is how much a head that comes to the bed at a speed in m/s snags, 0
-// to 10: bed, shape, point, guard, landing speed and dragging, all of it judgement,
+// to 10: bed, shape, point, guard, eye, landing speed and dragging, all of it judgement,
 // times what losses have taught of the bed and of such heads. Past its middle the scale is drawn
 // together, so that what snags much and what snags more can be told apart.
 func (s Setup) SnagIndex(landing float64) float64 {
@@ -19,6 +19,9 @@ func (s Setup) SnagIndex(landing float64) float64 {
 	index *= catalogue.Points[s.Head.Point].Snags.Number
 	if s.Head.Guard {
 		index *= judgement.SnagGuard.Number
+	}
+	if bed := catalogue.Beds[s.Water.Bed]; bed.Tall && s.Head.Tie > 0 {
+		index *= max(1+judgement.TieSnags.Number*(s.Head.Tie-catalogue.LineTies[s.Head.Shape].Number)/90, 0)
 	}
 	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
 	switch {

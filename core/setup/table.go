@@ -38,6 +38,9 @@ var (
 	anywhere = is("approach.kind", SlowFall, HoldBottom, Swim, Hover)
 )
 
+// straightHooks are the shapes whose hook has a straight shank unless it is said otherwise.
+var straightHooks = slices.DeleteFunc(keys(catalogue.HeadShapes), func(shape string) bool { return catalogue.Offset[shape] })
+
 var groups = []group{
 	{"Water", []Field{
 		number("water.depth", "Depth under the rod", "depth", 0.3, 200, func(s *Setup) *float64 { return &s.Water.Depth }).essential(),
@@ -97,6 +100,7 @@ var groups = []group{
 		flag("bait.noTail", "Tail or arms are off", func(s *Setup) *bool { return &s.Bait.NoTail }),
 		number("bait.width", "Bait width, measured", "size", 0, 0.15, func(s *Setup) *float64 { return &s.Bait.Width }).zero("by its form"),
 		number("bait.height", "Bait height, measured", "size", 0, 0.15, func(s *Setup) *float64 { return &s.Bait.Height }).zero("by its form"),
+		choice("bait.put", "Put on", catalogue.PutNames(), func(s *Setup) *string { return &s.Bait.Put }).means("Where the hook goes through it."),
 		number("bait.drag", "Drag, over its form's", "multiple", 0, judgement.DragMost.Number, func(s *Setup) *float64 { return &s.Bait.Drag }).zero("by drop tests").
 			means("As it falls, over what is usual for its form."),
 		number("bait.dragSpread", "Drag known to", "share", 0, 1, func(s *Setup) *float64 { return &s.Bait.DragSpread }).zero("exactly").when(more("bait.drag")),
@@ -108,6 +112,10 @@ var groups = []group{
 		choice("head.wire", "Hook wire", []string{"fine", "standard", "heavy"}, func(s *Setup) *string { return &s.Head.Wire }),
 		choice("head.point", "Point of the hook", catalogue.PointNames, func(s *Setup) *string { return &s.Head.Point }).means("How it sits in the bait."),
 		flag("head.guard", "Guard over the point", func(s *Setup) *bool { return &s.Head.Guard }),
+		flag("head.offset", "Offset shank", func(s *Setup) *bool { return &s.Head.Offset }).means("Made for a point that is hidden.").when(is("head.shape", straightHooks...)),
+		choice("head.keeper", "Keeper", catalogue.KeeperNames, func(s *Setup) *string { return &s.Head.Keeper }).means("What holds the bait on the head."),
+		number("head.tie", "Line tie stands at", "angle", 0, 120, func(s *Setup) *float64 { return &s.Head.Tie }).zero("as usual for its shape").
+			means("Of the eye to the shank of the hook: 90 is on top, small is at the nose."),
 		number("head.snags", "Snags, over what its shape does", "multiple", 0, 5, func(s *Setup) *float64 { return &s.Head.Snags }).zero("by the log").
 			means("As losses that are logged have it.").when(more("head.snags")),
 		flag("head.skirt", "Skirt or feathers", func(s *Setup) *bool { return &s.Head.Skirt }),
@@ -127,6 +135,8 @@ var groups = []group{
 		number("rig.wire", "Wire trace", "depth", 0, 2, func(s *Setup) *float64 { return &s.Rigging.Wire }).zero("none").when(named),
 		flag("rig.blade", "Blade under the head", func(s *Setup) *bool { return &s.Rigging.Blade }).when(named),
 		flag("rig.stinger", "Stinger hook", func(s *Setup) *bool { return &s.Rigging.Stinger }).when(named),
+		number("rig.slack", "Slack in its link", "size", 0, 0.1, func(s *Setup) *float64 { return &s.Rigging.Slack }).zero("not given").
+			means("Of the stinger, over what reaches it when the bait is straight.").when(on("rig.stinger"), is("rig.kind", OwnRig)),
 	}},
 	{"Cast and approach", []Field{
 		number("cast.distance", "Cast", "depth", 0, 150, func(s *Setup) *float64 { return &s.Cast.Distance }).zero("dropped under the rod").essential(),

@@ -27,6 +27,7 @@ type Head struct {
 	Hook     string // size, such as "3/0"
 	Wire     string
 	Skirt    bool
+	Tie      float64 // of the eye to the shank, degrees, see catalogue.LineTies; 0 as is usual for the shape
 }
 
 // HookMass is the mass of the hook in kg.
@@ -52,6 +53,7 @@ type Bait struct {
 	NoTail  bool    // the tail went with it
 	Width   float64 // m, measured; 0 as is usual for the form and length
 	Tall    float64 // m, its height measured, or 0
+	Put     string  // where the hook goes through it, see catalogue.Puts
 	Drag    float64 // of the lure it makes, as it falls, over what is usual for the form; 0 where it was not measured
 }
 
@@ -108,8 +110,7 @@ const sphereArea = 1.2089939655123523
 // Assemble returns the lure that head and bait make in a fluid. Unknown names,
 // a mass below 0 and a length that is not positive are errors.
 func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
-	shape, ok := catalogue.HeadShapes[head.Shape]
-	if !ok {
+	if _, ok := catalogue.HeadShapes[head.Shape]; !ok {
 		return Lure{}, fmt.Errorf("tackle: no head shape %q", head.Shape)
 	}
 	density, ok := HeadMaterials[head.Material]
@@ -143,7 +144,6 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	lure := Lure{Mass: metal + hook + bait.Mass(), Displaced: volume * fluid.Density}
 	lure.WeightInWater = water.Gravity * (lure.Mass - lure.Displaced)
 
-	buoyed := func(mass, density float64) float64 { return mass * (1 - fluid.Density/density) }
 	hookSpread := math.Hypot(hookSize.Spread, wire.Spread)
 	metalSpread := judgement.MarkedSpread.Spread
 	if head.Weighed {
@@ -156,47 +156,24 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 		baitVolume, baitMass = bait.Volume()*fluid.Density*form.Proportions.Spread, bait.Mass()*judgement.BaitWeighed.Spread
 	}
 	lure.WeightSpread = water.Gravity * math.Sqrt(squares(
-		metalSpread*buoyed(metal, density), hookSpread*buoyed(hook, hookDensity), baitVolume, baitMass))
+		metalSpread*submerged(metal, density, fluid), hookSpread*submerged(hook, hookDensity, fluid), baitVolume, baitMass))
 
-	frontal := sphereArea * math.Pow(metalVolume, 2.0/3) * shape.Frontal.Number
-	headArea := shape.Drag.Number * frontal
-	width, height := bait.size()
-	side := form.SideFill * bait.Length * (width + height) / 2
-	front := math.Pi / 4 * width * height
-	trailing := 0.0
-	if !bait.NoTail {
-		trailing = form.Tail * height * height
-	}
-	if head.Skirt {
-		trailing += judgement.Skirt.Number * frontal
-	}
-	fall := func(degrees float64) float64 {
-		s, c := math.Sincos(degrees * math.Pi / 180)
-		return headArea*c*c*c + judgement.SideDrag.Number*side*s*s*s + judgement.FrontDrag.Number*front*c*c*c + trailing
-	}
-	slack, tight := tilts(head, bait, fluid)
-	lure.FallSlack, lure.FallTight = fall(slack), fall(tight)
+	front := frontOf(head, bait)
+	slack, tight := front.tilts(head, bait, fluid, lure.WeightInWater)
+	lure.FallSlack, lure.FallTight = front.fall(slack), front.fall(tight)
 	if bait.Drag > 0 {
 		lure.FallSlack *= bait.Drag
 		lure.FallTight *= bait.Drag
 	}
-	lure.TowArea = max(headArea, judgement.TowFrontDrag.Number*front) + trailing
-	lure.AirArea = judgement.AirHead.Number*frontal + judgement.AirSide.Number*side + trailing
+	lure.TowArea = front.tow()
+	lure.AirArea = judgement.AirHead.Number*front.frontal + judgement.AirSide.Number*front.side + front.trailing
 	lure.HeadSize = 2 * math.Cbrt(3*metalVolume/(4*math.Pi))
 	return lure, nil
 }
 
-// tilts are the angles of the axis of head and bait from the vertical as they fall, on a
-// slack line and on a tight one, in degrees.
-func tilts(head Head, bait Bait, fluid water.Fluid) (slack, tight float64) {
-	of := catalogue.HeadShapes[head.Shape].Tilts
-	if head.metal(head.HookMass()) == 0 {
-		of = catalogue.BareTilts
-	}
-	if bait.Mass() < bait.Volume()*fluid.Density {
-		return of.SlackBuoyant.Number, of.TightBuoyant.Number
-	}
-	return of.Slack.Number, of.Tight.Number
+// submerged is what a mass of a density weighs in a fluid, kg.
+func submerged(mass, density float64, fluid water.Fluid) float64 {
+	return mass * (1 - fluid.Density/density)
 }
 
 // With is a lure together with another on the same line: their weights and

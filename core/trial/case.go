@@ -37,7 +37,8 @@ type Case struct {
 
 // Knowledge is what a database adds to a setup.
 type Knowledge struct {
-	Owned []float64 // masses of the heads of its shape and metal that are owned, kg
+	Owned   []float64 // masses of the heads of its shape and metal that are owned, kg
+	FishFor float64   // fish that one of its baits lasts for, as its owner found; 0: not known
 }
 
 // Tuning is by how much things differ from what the setup makes of them: factors,

@@ -130,5 +130,10 @@ func (k *Knowledge) adviser(s setup.Setup) advice.Adviser {
 			owned.Owned = append(owned.Owned, mass)
 		}
 	}
+	for _, i := range k.Items {
+		if i.IsBait(s.Bait) && i.FishFor > 0 {
+			owned.FishFor = i.FishFor
+		}
+	}
 	return advice.New(owned)
 }

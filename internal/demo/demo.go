@@ -51,7 +51,7 @@ func Setups() []Setup {
 			s.Flow = setup.Flow{Speed: 0.1, Direction: 270, Source: setup.FloatTest}
 			s.Cast = setup.Cast{Distance: 22, Drag: 0.2}
 			s.Leader.Diameter = 0.35e-3
-			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}
+			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted", Put: "along the hook"}
 			s.Head.Shape = "football"
 			s.Approach.Kind = setup.HoldBottom
 		}),
@@ -59,7 +59,7 @@ func Setups() []Setup {
 			s.Water.Depth, s.Water.Bed = 4.5, "sand"
 			s.Boat.Kind = "bank"
 			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
-			s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain"}
+			s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain", Put: "along the hook"}
 			s.Head.Hook = "2/0"
 		}),
 		with("Gull Bar, surf gutter", func(s *setup.Setup) {
@@ -70,7 +70,7 @@ func Setups() []Setup {
 			s.Wind = setup.Wind{Speed: 6, Direction: 180, Source: setup.ByEye}
 			s.Rod.TipHeight, s.Cast.Distance = 2.5, 25
 			s.Line.Diameter, s.Leader.Diameter = 0.2e-3, 0.45e-3
-			s.Bait = setup.Bait{Form: "straight worm", Length: 0.13, Body: "plain"}
+			s.Bait = setup.Bait{Form: "straight worm", Length: 0.13, Body: "plain", Put: "along the hook"}
 			s.Head.Shape, s.Head.Hook = "flat", "4/0"
 			s.Approach.Kind = setup.HoldBottom
 		}),
@@ -87,7 +87,7 @@ func Setups() []Setup {
 			s.Water.Depth, s.Water.Bed = 3.8, "sand"
 			s.Boat.Kind = "bank"
 			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
-			s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain"}
+			s.Bait = setup.Bait{Form: "paddle tail", Length: 0.09, Body: "plain", Put: "along the hook"}
 			s.Head.Hook = "2/0"
 			s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.45
 		}),
@@ -96,7 +96,7 @@ func Setups() []Setup {
 			s.Flow = setup.Flow{Speed: 0.1, Direction: 180, Source: setup.FloatTest}
 			s.Cast.Distance = 15
 			s.Leader.Diameter = 0.35e-3
-			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted"}
+			s.Bait = setup.Bait{Form: "creature", Length: 0.09, Body: "lightly salted", Put: "along the hook"}
 			s.Head.Shape = "football"
 			s.Approach.Kind, s.Approach.BackMost = setup.LiftAndDrop, 1.2
 		}),
@@ -109,7 +109,7 @@ func Setups() []Setup {
 			s.Water.Depth, s.Water.Bed = 4.5, "sand"
 			s.Boat.Kind = "bank"
 			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
-			s.Bait, s.Head.Hook = setup.Bait{Form: "straight worm", Length: 0.09, Body: "floating"}, "1/0"
+			s.Bait, s.Head.Hook = setup.Bait{Form: "straight worm", Length: 0.09, Body: "floating", Put: "along the hook"}, "1/0"
 			s.Rigging.Kind, s.Approach.Kind = setup.DropShot, setup.HoldBottom
 		}),
 	}
@@ -121,7 +121,7 @@ func lochOsk(name string, change func(*setup.Setup)) Setup {
 	s.Target.Depth = 8
 	s.Rod.TipHeight, s.Cast.Distance = 0.8, 10
 	s.Line.Diameter, s.Leader.Diameter = 0.12e-3, 0.22e-3
-	s.Bait = setup.Bait{Form: "curl tail", Length: 0.06, Body: "plain"}
+	s.Bait = setup.Bait{Form: "curl tail", Length: 0.06, Body: "plain", Put: "along the hook"}
 	s.Head.Hook = "#1"
 	change(&s)
 	return Setup{name, s}
@@ -133,7 +133,7 @@ func heronCut(name string, change func(*setup.Setup)) Setup {
 	s.Boat.Kind = "bank"
 	s.Cast.Distance = 12
 	s.Line.Diameter, s.Leader.Diameter = 0.13e-3, 0.25e-3
-	s.Bait = setup.Bait{Form: "paddle tail", Length: 0.08, Body: "plain"}
+	s.Bait = setup.Bait{Form: "paddle tail", Length: 0.08, Body: "plain", Put: "along the hook"}
 	s.Head.Hook = "1/0"
 	change(&s)
 	return Setup{name, s}

@@ -19,6 +19,12 @@ func TestCompare(t *testing.T) {
 	}
 	value[bool](p, `document.querySelector("[aria-label='Leave out smaller bait']").click() || true`)
 	p.until(`document.querySelectorAll(".compare-pick td").length === 2`)
+	p.visit("/compare?with=football&water.depth=5&heads=0.0035,0.0071&bait.form=stub&bait.length=0.08&bait.body=floating&head.hook=1/0&head.shape=mushroom")
+	p.until(`document.querySelectorAll(".compare svg[aria-label^='On the bed it']").length === 2`)
+	p.enter(".compare-at select", "0.0071", "HTMLSelectElement", "change")
+	p.says(".compare-pick", "7.1 g")
+	p.says(".compare-words", "On the bed it leans, at ")
+	p.until(`location.search.includes("at=0.0071") && !document.querySelector(".compare-words").innerText.includes("weight")`)
 	p.visit("/compare?with=gold")
 	p.says("[role=alert]", "There is no change “gold”")
 	p.visit("/compare?water.depth=500")

@@ -46,4 +46,13 @@ func TestHowItSits(t *testing.T) {
 	p.until(`document.querySelector(".conditions svg[aria-label^='On the bed it stands']")`)
 	p.choose("field-rig-kind", "drop shot")
 	p.until(`!document.querySelector(".conditions svg[aria-label^='On the bed']")`)
+
+	// Where the hook goes through it is chosen beside it, and told.
+	p.choose("field-rig-kind", "single head")
+	p.choose("field-bait-put", "by the middle")
+	p.says(".answer", "Both ends of it bend away from the hook. It falls flat")
+	p.until(`location.search.includes("bait.put=by+the+middle")`)
+	p.choose("field-bait-put", "along the hook")
+	p.choose("field-head-point", "buried")
+	p.says(".answer", "An offset shank holds more of them.")
 }

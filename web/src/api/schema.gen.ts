@@ -976,6 +976,16 @@ export interface components {
             noTail: boolean;
             /**
              * Format: double
+             * @description Of a bait, measured; 0: as is usual for its form
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Of a bait, measured; 0: as is usual for its form
+             */
+            height: number;
+            /**
+             * Format: double
              * @description Fish that one bait lasts for
              */
             fishFor: number;
@@ -1132,6 +1142,21 @@ export interface components {
             tow: number;
             /** @description The tail is too long and too limp to be held out */
             bends: boolean;
+            /**
+             * Format: double
+             * @description Of the tail under the nose as it hangs still on the line; 0 of a bait that swings
+             */
+            hang: number;
+            /**
+             * Format: double
+             * @description Of its way down on a slack line, from the vertical
+             */
+            glide: number;
+            /**
+             * Format: double
+             * @description Speed in m/s from which it turns about its axis as it is drawn along; 0 never
+             */
+            spins: number;
         };
         /** @description What can be said of a kind of part */
         PartDescription: {
@@ -1577,6 +1602,12 @@ export interface components {
                  */
                 height: number;
                 /**
+                 * @description Put on. Where the hook goes through it.
+                 * @default along the hook
+                 * @enum {string}
+                 */
+                put: "along the hook" | "by the nose" | "by the middle" | "through the back" | "by the side";
+                /**
                  * Format: double
                  * @description Drag, over its form's. As it falls, over what is usual for its form. 0: by drop tests.
                  * @default 0
@@ -1636,6 +1667,23 @@ export interface components {
                  * @default false
                  */
                 guard: boolean;
+                /**
+                 * @description Offset shank. Made for a point that is hidden.
+                 * @default false
+                 */
+                offset: boolean;
+                /**
+                 * @description Keeper. What holds the bait on the head.
+                 * @default collar
+                 * @enum {string}
+                 */
+                keeper: "collar" | "wire" | "screw" | "glued";
+                /**
+                 * Format: double
+                 * @description Line tie stands at. Of the eye to the shank of the hook: 90 is on top, small is at the nose. 0: as usual for its shape.
+                 * @default 0
+                 */
+                tie: number;
                 /**
                  * Format: double
                  * @description Snags, over what its shape does. As losses that are logged have it. 0: by the log.
@@ -1697,6 +1745,12 @@ export interface components {
                  * @default false
                  */
                 stinger: boolean;
+                /**
+                 * Format: double
+                 * @description Slack in its link. Of the stinger, over what reaches it when the bait is straight. 0: not given.
+                 * @default 0
+                 */
+                slack: number;
                 /** @description Of a rig of one's own, from the end of the line up */
                 parts?: components["schemas"]["Part"][];
                 /**
@@ -2295,6 +2349,7 @@ export interface components {
             contact: components["schemas"]["Contact"];
             /** Format: double */
             snags: number;
+            sits: components["schemas"]["Pose"];
             sentence: string;
             cue: string;
             /** @description How it differs from the first */

@@ -3,7 +3,16 @@ import type { SavedItem } from "../../api/client";
 type Item = SavedItem["item"];
 
 /** A bait from the box as it is set in a setup. */
-export function asBait({ form, length, body, mass, trimmed, noTail }: Item): Record<string, unknown> {
+export function asBait({
+  form,
+  length,
+  body,
+  mass,
+  trimmed,
+  noTail,
+  width,
+  height,
+}: Item): Record<string, unknown> {
   return {
     "bait.form": form,
     "bait.length": length,
@@ -11,6 +20,8 @@ export function asBait({ form, length, body, mass, trimmed, noTail }: Item): Rec
     "bait.weighed": mass,
     "bait.trimmed": trimmed,
     "bait.noTail": noTail,
+    "bait.width": width,
+    "bait.height": height,
   };
 }
 

@@ -7,6 +7,7 @@ import { Working } from "../../parts/Working";
 import { odds } from "../../units/odds";
 import { useSetups } from "../setups/useSetups";
 import { SaveBar } from "../workout/SaveBar";
+import { Sits } from "../workout/Sits";
 import { useAddressText, useSetup } from "../workout/useSetup";
 import "./compare.css";
 import { counted, percent } from "../../units/numbers";
@@ -20,6 +21,8 @@ export function CompareView() {
   const { setup, replace } = useSetup();
   const { data: saved } = useSetups();
   const [text = "thin", setText] = useAddressText("with");
+  const [at = "", setAt] = useAddressText("at");
+  const weight = setup.heads.find((mass) => String(mass) === at);
   const chosen = text.split(",").filter(Boolean);
   const toggle = (key: string) =>
     setText(
@@ -28,7 +31,7 @@ export function CompareView() {
   const against = chosen.map((key) => ofKey(key, saved)).filter((o) => o !== undefined);
   const { data, error, isPlaceholderData, share } = useAsked<Compared[]>(
     "/comparisons",
-    { setup, against, units },
+    { setup: weight === undefined ? setup : { ...setup, heads: [weight] }, against, units },
     against.length > 0,
     { keep: true },
   );
@@ -66,6 +69,17 @@ export function CompareView() {
             ))}
           </select>
         </fieldset>
+        <label className="compare-at">
+          Each with{" "}
+          <select value={weight === undefined ? "" : at} onChange={(e) => setAt(e.target.value)}>
+            <option value="">the weight that it needs</option>
+            {setup.heads.map((mass) => (
+              <option key={mass} value={mass}>
+                {show("mass", mass)}
+              </option>
+            ))}
+          </select>
+        </label>
         {error && <p role="alert">{error.message}</p>}
         {against.length === 0 && <p>Choose something to compare with.</p>}
         {!compared && against.length > 0 && !error && (
@@ -151,6 +165,14 @@ function Table({
               <td key={c.name}>{c.words.join(" ") || "–"}</td>
             ))}
           </tr>
+          {compared.some((c) => c.sits) && (
+            <tr>
+              <th scope="row">How it sits</th>
+              {compared.map((c) => (
+                <td key={c.name}>{c.sits ? <Sits sits={c.sits} /> : "–"}</td>
+              ))}
+            </tr>
+          )}
           {rows.map(([label, say]) => (
             <tr key={label}>
               <th scope="row">{label}</th>

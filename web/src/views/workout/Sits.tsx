@@ -8,12 +8,13 @@ const long = 44;
 
 /** How head and bait sit: on the bed, as they fall, and drawn along. */
 export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
-  const { attitude, bed: over, fall, tow, bends } = sits;
+  const { attitude, bed: over, fall, tow, bends, glide } = sits;
   const drawn =
     Math.abs(tow) < 3 ? "level" : tow > 0 ? `tail ${tow.toFixed(0)}° low` : `tail ${(-tow).toFixed(0)}° high`;
   return (
     <svg
       className="rig-editor"
+      viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
       role="img"
@@ -27,7 +28,11 @@ export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
       <text x={4} y={height - 10} className="note">
         {attitude} {over.toFixed(0)}°
       </text>
-      <path d={`M128 ${bed - 56}v60m-4-6 4 6 4-6`} className="rig-measure" />
+      <path
+        d={`M128 ${bed - 56}v60m-4-6 4 6 4-6`}
+        className="rig-measure"
+        transform={`rotate(${glide} 128 ${bed + 4})`}
+      />
       <g transform={`translate(128 ${bed - 2})`}>
         <Lure turned={fall - 90} bends={bends} />
       </g>
@@ -48,7 +53,7 @@ export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
 /** A lure with its nose at the middle, its tail to the right and turned clockwise by so many degrees. */
 function Lure({ turned, bends }: { turned: number; bends: boolean }) {
   const tail = bends
-    ? `q${long * 0.5}-8 ${long}4q-${long * 0.5} 0-${long}-4Z`
+    ? `q${long * 0.5}-8 ${long} 4q-${long * 0.5} 0-${long}-4Z`
     : `q${long * 0.5}-9 ${long} 0q-${long * 0.5} 9-${long} 0Z`;
   return (
     <g transform={`rotate(${turned})`}>

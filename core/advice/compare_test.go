@@ -1,0 +1,55 @@
+package advice
+
+import (
+	"strings"
+	"testing"
+
+	"dunvel/core/explore"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// With one weight for all of them, outfits are told by what they do with it, not by
+// steps of a ladder.
+func TestAtTheSameWeight(t *testing.T) {
+	s := setup.Default()
+	s.Water.Depth, s.Heads = 5, []float64{0.0071}
+	s.Bait = setup.Bait{Form: "stub", Length: 0.08, Body: "floating", Put: "along the hook"}
+	s.Head.Hook = "1/0"
+	outfit := func(name string, change func(*setup.Setup)) explore.Outfit {
+		other := s
+		change(&other)
+		return explore.Outfit{Name: name, Setup: other}
+	}
+	compared, err := New(trial.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
+		{Name: "this one", Setup: s},
+		outfit("football", func(s *setup.Setup) { s.Head.Shape = "football" }),
+		outfit("a thick rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
+		outfit("another hook", func(s *setup.Setup) { s.Head.Wire = "heavy" }),
+	}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i, want := range []string{"", "The other head", "The thicker line does not do it with 7.1 g.", "The other head does the same with that weight."} {
+		words := strings.Join(compared[i].Words, " ")
+		if i == 1 {
+			want = "On the bed it leans, at 43°."
+		}
+		if !strings.Contains(words, want) || strings.Contains(words, "step") || strings.Contains(words, "same weight") {
+			t.Errorf("%s: %s", compared[i].Name, words)
+		}
+	}
+	if compared[0].Sits == nil || compared[1].Sits.Bed == compared[0].Sits.Bed {
+		t.Errorf("%+v", compared[1].Sits)
+	}
+	neither, err := New(trial.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
+		outfit("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.9e-3 }),
+		outfit("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
+	}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if words := strings.Join(neither[1].Words, " "); !strings.HasPrefix(words, "Neither does it with 7.1 g.") {
+		t.Error(words)
+	}
+}

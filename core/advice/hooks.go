@@ -1,0 +1,166 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"dunvel/core/catalogue"
+	"dunvel/core/judge"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/tackle"
+)
+
+// hookNotes say which hook suits the bait, what its point holds and gathers, and what the
+// bait stands on it.
+func (t teller) hookNotes(h *judge.Head) []Note {
+	s := t.Setup
+	out := []Note{t.hookNote(h)}
+	head, bait := s.Tackle(h.Mass)
+	if bait.Weighed > 0 && bait.Weighed < head.HookMass() {
+		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.mass(bait.Weighed), t.mass(head.HookMass()))})
+	}
+	if share := catalogue.Points[s.Head.Point].Holds.Number; share < 1 {
+		straight := ""
+		if !s.OffsetHook() {
+			share *= judgement.HookStraight.Number
+			straight = " An offset shank holds more of them."
+		}
+		out = append(out, Note{"hook", false, fmt.Sprintf("With its point %s the hook holds about %.0f of 10 fish that an exposed one would, by judgement: strike harder.%s",
+			s.Head.Point, math.Round(10*share), straight)})
+	}
+	if tie := t.tie(); catalogue.Beds[s.Water.Bed].Tall && tie > judgement.TieHigh.Number && s.Rigging.Takes() == setup.PartHead {
+		out = append(out, Note{"hook", false, fmt.Sprintf("An eye that stands up at %.0f° gathers what grows here; one near the nose comes through.", tie)})
+	}
+	if note := t.slackNote(); note != nil {
+		out = append(out, *note)
+	}
+	return append(out, Note{"bait", false, t.lasts()})
+}
+
+// hookNote says which hook suits the bait, and where the one that is on does not, or does
+// not come on such heads.
+func (t teller) hookNote(h *judge.Head) Note {
+	head, bait := t.Setup.Tackle(h.Mass)
+	size, height := head.Hook, bait.Height()
+	gap := catalogue.HookGap[size].Number
+	fits := catalogue.HookFitting(t.Setup.GapWanted())
+	measures := fmt.Sprintf("%s of gap, %s of body", t.show.Show("size", gap), t.show.Show("size", height))
+	switch share := gap / t.Setup.GapWanted(); {
+	case share < judgement.HookSmall.Number:
+		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is small for it: %s.", fits, size, measures)}
+	case share > judgement.HookLarge.Number:
+		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is large for it: %s; it stiffens it and shows.", fits, size, measures)}
+	case bait.Mass() < head.HookMass():
+		return Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.mass(head.HookMass()), t.mass(bait.Mass()))}
+	case judge.Light(t.Case, h.Mass):
+		return Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
+	}
+	return Note{"hook", false, fmt.Sprintf("The %s hook suits this bait: %s.", size, measures)}
+}
+
+// tie is how the eye of the head stands to its shank, degrees.
+func (t teller) tie() float64 {
+	if t.Setup.Head.Tie > 0 {
+		return t.Setup.Head.Tie
+	}
+	return catalogue.LineTies[t.Setup.Head.Shape].Number
+}
+
+// slackNote says how much slack the link of a stinger should have, or nil where there is
+// none, or it is right.
+func (t teller) slackNote() *Note {
+	s := t.Setup
+	if !slices.ContainsFunc(s.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartStinger }) {
+		return nil
+	}
+	least, most := judgement.StingerSlackLeast.Number*s.Bait.Length, judgement.StingerSlackMost.Number*s.Bait.Length
+	short := func(m float64) string { return t.show.Show("size", math.Round(m*1e3)/1e3) }
+	switch slack := s.Rigging.Slack; {
+	case slack == 0:
+		return &Note{"hook", false, fmt.Sprintf("Leave %s to %s of slack in the link of the stinger.", short(least), short(most))}
+	case slack < least:
+		return &Note{"hook", true, fmt.Sprintf("With %s of slack its link pulls the bait out of shape as it bends: leave %s at least.", t.show.Show("size", slack), short(least))}
+	case slack > most:
+		return &Note{"hook", true, fmt.Sprintf("With %s of slack the stinger hangs itself up on the first hook: leave %s at most.", t.show.Show("size", slack), short(most))}
+	}
+	return nil
+}
+
+// lasts says how many fish a bait stands.
+func (t teller) lasts() string {
+	s := t.Setup
+	fish := catalogue.BaitLasts[s.Bait.Body].Number * catalogue.PutOf(s.Bait.Put).Lasts.Number
+	if s.Rigging.Takes() == setup.PartHead && !catalogue.PutOf(s.Bait.Put).Swings {
+		fish *= catalogue.Keepers[s.Head.Keeper].Number
+	}
+	by := "by judgement"
+	if t.Known.FishFor > 0 {
+		fish, by = t.Known.FishFor, "as your box has it"
+	}
+	switch n := math.Round(fish); {
+	case n < 1:
+		return fmt.Sprintf("A bait seldom stands a fish, %s.", by)
+	case n == 1:
+		return fmt.Sprintf("A bait stands about one fish, %s.", by)
+	default:
+		return fmt.Sprintf("A bait stands about %.0f fish, %s.", n, by)
+	}
+}
+
+// linkNote says what breaks first.
+func (t teller) linkNote(mass float64) Note {
+	s := t.Setup
+	line := s.Line.Strength
+	if line == 0 {
+		line = tackle.Strength(s.Line.Material, s.Line.Diameter)
+	}
+	show := func(kg float64) string { return t.show.Show("strength", kg) }
+	if s.Leader.Length == 0 && !t.wired() {
+		weakest := line * judgement.HeadKnot.Number
+		return Note{"link", false, fmt.Sprintf("The weakest link is the knot at the head, about %s.", show(weakest)) + t.straightens(mass, weakest)}
+	}
+	leader := s.Leader.Strength
+	switch {
+	case s.Leader.Length == 0:
+		leader = line
+	case leader == 0:
+		leader = tackle.Strength(s.Leader.Material, s.Leader.Diameter)
+	}
+	where, weakest := "the knot at the head", leader*judgement.HeadKnot.Number
+	weaker := func(what string, strength float64) {
+		if strength < weakest {
+			where, weakest = what, strength
+		}
+	}
+	if t.wired() {
+		weaker("the wire", tackle.WireStrength())
+	}
+	if s.Leader.Length > 0 {
+		weaker("the joining knot", math.Min(line, leader)*judgement.JoiningKnot.Number)
+	}
+	if s.Leader.Loop {
+		weaker("the loop in the leader", leader*judgement.LoopKnot.Number)
+	}
+	words := fmt.Sprintf("The weakest link is %s, about %s.", where, show(weakest)) + t.straightens(mass, weakest)
+	if leader > line*judgement.LeaderOver.Number {
+		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
+	}
+	return Note{"link", false, words}
+}
+
+// straightens says where the hook gives before the line does.
+func (t teller) straightens(mass, weakest float64) string {
+	head, _ := t.Setup.Tackle(mass)
+	gives := tackle.HookStrength(head.Hook, head.Wire)
+	if gives >= weakest {
+		return ""
+	}
+	return fmt.Sprintf(" The %s hook straightens before that, at about %s, by judgement.", head.Hook, t.show.Show("strength", gives))
+}
+
+// wired tells whether there is a wire trace on the rig.
+func (t teller) wired() bool {
+	return slices.ContainsFunc(t.Setup.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartWire })
+}

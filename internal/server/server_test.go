@@ -249,7 +249,9 @@ func TestImpossibleIsNamed(t *testing.T) {
 		change func(*setup.Setup)
 	}{
 		{"This head does not do it: the bare hook ", func(s *setup.Setup) { s.Heads = []float64{0} }},
-		{"floats: the bait lifts", func(s *setup.Setup) { s.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating", Put: "along the hook"} }},
+		{"floats: the bait lifts", func(s *setup.Setup) {
+			s.Bait = setup.Bait{Form: "stub", Length: 0.2, Body: "floating", Put: "along the hook"}
+		}},
 		{"None of these heads does it", func(s *setup.Setup) { s.Flow.Speed = 3 }},
 	} {
 		impossible := setup.Default()

@@ -21,14 +21,8 @@ func (t teller) hookNotes(h *judge.Head) []Note {
 	if bait.Weighed > 0 && bait.Weighed < head.HookMass() {
 		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.mass(bait.Weighed), t.mass(head.HookMass()))})
 	}
-	if share := catalogue.Points[s.Head.Point].Holds.Number; share < 1 {
-		straight := ""
-		if !s.OffsetHook() {
-			share *= judgement.HookStraight.Number
-			straight = " An offset shank holds more of them."
-		}
-		out = append(out, Note{"hook", false, fmt.Sprintf("With its point %s the hook holds about %.0f of 10 fish that an exposed one would, by judgement: strike harder.%s",
-			s.Head.Point, math.Round(10*share), straight)})
+	if holds := t.holds(); holds != "" {
+		out = append(out, Note{"hook", false, holds})
 	}
 	if tie := t.tie(); catalogue.Beds[s.Water.Bed].Tall && tie > judgement.TieHigh.Number && s.Rigging.Takes() == setup.PartHead {
 		out = append(out, Note{"hook", false, fmt.Sprintf("An eye that stands up at %.0f° gathers what grows here; one near the nose comes through.", tie)})
@@ -37,6 +31,25 @@ func (t teller) hookNotes(h *judge.Head) []Note {
 		out = append(out, *note)
 	}
 	return append(out, Note{"bait", false, t.lasts()})
+}
+
+// holds says how many fish the point of the hook holds, as the log has it or by judgement;
+// nothing of one that is exposed and of which the log does not say enough.
+func (t teller) holds() string {
+	s := t.Setup
+	if t.Known.Takes >= int(judgement.TakesTold.Number) {
+		return fmt.Sprintf("With its point %s you landed %d of %d bites, by your log.", s.Head.Point, t.Known.Landed, t.Known.Takes)
+	}
+	share, straight := catalogue.Points[s.Head.Point].Holds.Number, ""
+	if share == 1 {
+		return ""
+	}
+	if !s.OffsetHook() {
+		share *= judgement.HookStraight.Number
+		straight = " An offset shank holds more of them."
+	}
+	return fmt.Sprintf("With its point %s the hook holds about %.0f of 10 fish that an exposed one would, by judgement: strike harder.%s",
+		s.Head.Point, math.Round(10*share), straight)
 }
 
 // hookNote says which hook suits the bait, and where the one that is on does not, or does

@@ -189,6 +189,7 @@ var (
 	HookSmall         = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}
 	HookLarge         = Value{2.2, "1", 0, "gap over the height of the body; a larger one stiffens it"}
 	HookHidden        = Value{1.2, "1", 0, "a body that hides the point takes so much more gap: it has to come out past it"}
+	TakesTold         = Value{10, "1", 0, "bites on a point from which the share that was landed says something"}
 	HookStraight      = Value{0.85, "1", 0.1, "share of the fish that a hidden point holds on a straight shank, over one on an offset shank, which is made for it"}
 	WireOverGap       = Value{5, "1", 0.15, "length of the wire of a hook over its gap: shank, bend and point"}
 	HookStress        = Value{1.9e9, "Pa", 0.2, "hardened carbon steel before it gives"}

@@ -249,6 +249,13 @@ func Kinds(all []Fished, beds []Bed) []Kind {
 	return out
 }
 
+// Held is how many of the fish at a bait were landed, the point of the hook sitting in it so.
+type Held struct {
+	Point  string `json:"point"`
+	Takes  int    `json:"takes"`
+	Landed int    `json:"landed"`
+}
+
 // saved is which other shape would have saved most heads, by judgement and what was
 // lost on each.
 func saved(logs []trip.Log) string {

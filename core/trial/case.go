@@ -39,6 +39,8 @@ type Case struct {
 type Knowledge struct {
 	Owned   []float64 // masses of the heads of its shape and metal that are owned, kg
 	FishFor float64   // fish that one of its baits lasts for, as its owner found; 0: not known
+
+	Takes, Landed int // bites on a point that sits as that of its hook, and how many were landed
 }
 
 // Tuning is by how much things differ from what the setup makes of them: factors,

@@ -138,6 +138,7 @@ type With struct {
 	Mass      float64 `json:"mass,omitzero"` // kg
 	Shape     string  `json:"shape,omitzero"`
 	Guard     bool    `json:"guard,omitzero"` // over the point of its hook
+	Point     string  `json:"point,omitzero"` // of its hook, how it sat in the bait
 	Material  string  `json:"material,omitzero"`
 	Bait      string  `json:"bait,omitzero"`
 	Technique string  `json:"technique,omitzero"`

@@ -117,7 +117,7 @@ func (e Event) Needs() bool { return e.Kind != Retie && e.Kind != Note && e.Stat
 // Of is an event with what it happened to, in a state of its rod.
 func (e Event) Of(s State) Event {
 	e.With = With{
-		Mass: s.Mass, Shape: s.Setup.Head.Shape, Guard: s.Setup.Head.Guard, Material: s.Setup.Head.Material, Technique: s.Technique,
+		Mass: s.Mass, Shape: s.Setup.Head.Shape, Guard: s.Setup.Head.Guard, Point: s.Setup.Head.Point, Material: s.Setup.Head.Material, Technique: s.Technique,
 		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.Setup.DepthAtSplash(),
 	}
 	return e

@@ -24,6 +24,7 @@ type Knowledge struct {
 	Tests []Tested       `json:"tests"` // every drop test
 	Beds  []pattern.Bed  `json:"beds"`  // what losses teach of each kind of bed
 	Kinds []pattern.Kind `json:"kinds"` // and of each kind of heads
+	Held  []pattern.Held `json:"held"`  // and bites of the points of hooks
 	Items []box.Item     `json:"items"` // everything in the box
 
 	fits measure.Known
@@ -133,6 +134,11 @@ func (k *Knowledge) adviser(s setup.Setup) advice.Adviser {
 	for _, i := range k.Items {
 		if i.IsBait(s.Bait) && i.FishFor > 0 {
 			owned.FishFor = i.FishFor
+		}
+	}
+	for _, h := range k.Held {
+		if h.Point == s.Head.Point {
+			owned.Takes, owned.Landed = h.Takes, h.Landed
 		}
 	}
 	return advice.New(owned)

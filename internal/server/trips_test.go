@@ -182,6 +182,41 @@ func TestLossesTeach(t *testing.T) {
 	}
 }
 
+// From ten bites on, what was landed of them is told instead of what is judged.
+func TestLandedTeach(t *testing.T) {
+	s := start(t)
+	path := begun(t, s)
+	said := func() string {
+		var a struct{ Notes []struct{ Kind, Words string } }
+		if status, _, body := s.ask("POST", "/api/answers", question(t, "", nil), &a); status != 200 {
+			t.Fatalf("%d %.200s", status, body)
+		}
+		words := ""
+		for _, n := range a.Notes {
+			words += n.Words + "\n"
+		}
+		return words
+	}
+	tap := func(from, to int, kind string) {
+		var events []trip.Event
+		for i := from; i < to; i++ {
+			events = append(events, trip.Event{Key: fmt.Sprintf("bite-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: kind})
+		}
+		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil); status != 200 {
+			t.Fatalf("%d %.300s", status, body)
+		}
+	}
+	tap(0, 6, trip.Fish)
+	tap(6, 9, trip.Bite)
+	if words := said(); strings.Contains(words, "landed") {
+		t.Error(words)
+	}
+	tap(9, 10, trip.Bite)
+	if words := said(); !strings.Contains(words, "With its point exposed you landed 6 of 10 bites, by your log.") {
+		t.Error(words)
+	}
+}
+
 // Times to the bottom that were logged are held against what was expected.
 func TestLoggedTimesAreChecked(t *testing.T) {
 	s := start(t)

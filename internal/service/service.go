@@ -65,6 +65,9 @@ func (s *Service) learn(ctx context.Context) (*answers.Knowledge, error) {
 		if out.Items, err = inBox(ctx, t); err != nil {
 			return err
 		}
+		if out.Held, err = t.Events.Held(ctx); err != nil {
+			return err
+		}
 		fished, err := t.Events.Fished(ctx)
 		out.Beds = pattern.Beds(fished)
 		out.Kinds = pattern.Kinds(fished, out.Beds)

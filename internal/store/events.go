@@ -204,6 +204,21 @@ func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 	return out, nil
 }
 
+// Held adds up how many bites there were on each point of the hook, and how many of them were landed. A
+// bite before a fish of the same cast is that fish.
+func (s *Events) Held(ctx context.Context) ([]pattern.Held, error) {
+	var out []pattern.Held
+	err := s.db.SelectContext(ctx, &out, `WITH takes AS (SELECT kind, coalesce(json_extract(body, '$.with.point'), '') AS point,
+		lead(kind) OVER (PARTITION BY trip, json_extract(body, '$.rod') ORDER BY time, id) AS next
+		FROM event WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
+		SELECT point, sum(kind = ?3 OR next IS NOT ?3) AS takes, sum(kind = ?3) AS landed FROM takes
+		WHERE kind IN (?2, ?3) AND point <> '' GROUP BY point ORDER BY point`, trip.Splash, trip.Bite, trip.Fish)
+	if err != nil {
+		return nil, fmt.Errorf("store: events: %w", err)
+	}
+	return out, nil
+}
+
 // Get returns an event that is there, or ErrNotFound.
 func (s *Events) Get(ctx context.Context, id int64) (KeptEvent, error) {
 	return s.one(ctx, s.db, "SELECT "+eventColumns+" FROM event WHERE id = ? AND deleted IS NULL", id)

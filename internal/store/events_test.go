@@ -4,9 +4,11 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"testing"
 	"time"
 
+	"dunvel/core/pattern"
 	"dunvel/core/setup"
 	"dunvel/core/trip"
 )
@@ -115,5 +117,40 @@ func BenchmarkAllEvents(b *testing.B) {
 		if err != nil || len(all) != 10000 {
 			b.Fatalf("%d %v", len(all), err)
 		}
+	}
+}
+
+// What was landed of the bites on a point: a bite before a fish of the same cast is that
+// fish, one on another rod or of another cast is not.
+func TestHeld(t *testing.T) {
+	ctx := context.Background()
+	s, _ := open(t)
+	id := outing(t, s, "Pier Pool")
+	var events []trip.Event
+	for i, e := range []struct {
+		kind  string
+		rod   int
+		point string
+	}{
+		{trip.Splash, 0, "exposed"}, {trip.Bite, 0, "exposed"}, {trip.Fish, 0, "exposed"}, // one landed
+		{trip.Splash, 0, "exposed"}, {trip.Bite, 0, "exposed"}, {trip.Splash, 0, "exposed"}, {trip.Fish, 0, "exposed"}, // one missed, one landed
+		{trip.Bite, 0, "buried"}, {trip.Bite, 1, "exposed"}, {trip.Short, 0, "buried"}, {trip.Fish, 1, ""}, // as it was before points were kept
+	} {
+		events = append(events, trip.Event{
+			Key: fmt.Sprintf("key-%06d", i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: e.kind, Rod: e.rod, With: trip.With{Point: e.point},
+		})
+	}
+	if _, err := s.Events.Add(ctx, id, events, noon); err != nil {
+		t.Fatal(err)
+	}
+	want := []pattern.Held{{Point: "buried", Takes: 1}, {Point: "exposed", Takes: 3, Landed: 2}}
+	if got, err := s.Events.Held(ctx); err != nil || !slices.Equal(got, want) {
+		t.Errorf("%+v %v", got, err)
+	}
+	if err := s.Trips.Delete(ctx, id, noon); err != nil {
+		t.Fatal(err)
+	}
+	if got, err := s.Events.Held(ctx); err != nil || len(got) != 0 {
+		t.Errorf("%+v %v", got, err)
 	}
 }

@@ -2878,6 +2878,7 @@ export interface components {
                 mass?: number;
                 shape?: string;
                 guard?: boolean;
+                point?: string;
                 material?: string;
                 bait?: string;
                 technique?: string;

@@ -187,7 +187,9 @@ func TestLandedTeach(t *testing.T) {
 	s := start(t)
 	path := begun(t, s)
 	said := func() string {
-		var a struct{ Notes []struct{ Kind, Words string } }
+		var a struct {
+			Notes []struct{ Kind, Words string }
+		}
 		if status, _, body := s.ask("POST", "/api/answers", question(t, "", nil), &a); status != 200 {
 			t.Fatalf("%d %.200s", status, body)
 		}

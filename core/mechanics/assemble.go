@@ -33,13 +33,21 @@ type link struct {
 	stiff   float64 // tension over stretch, N
 }
 
-// load is what drag and net weight do to a segment.
+// load is what drag and net weight do to a segment, and how that changes with the place
+// of either of its nodes, the other held.
 type load struct {
-	half   r3.Vec    // what each of its nodes takes, N
-	slopes symmetric // how that changes with the place of either node, the other held
+	half   r3.Vec // what each of its nodes takes, N
+	slopes slopes
 
 	crosses      bool   // the surface,
 	lower, upper r3.Vec // where it changes with the height of either node too
+}
+
+// slopes are a symmetric matrix in parts: so much of the unit matrix, so much of the outer
+// product of the way of a segment with itself, and the rest.
+type slopes struct {
+	unit, along float64
+	rest        symmetric
 }
 
 // assemble sets force to the corrections' right side and the blocks to how the
@@ -54,11 +62,12 @@ func (c *chain) assemble(s *stage, x []r3.Vec, tension []float64) {
 		if i < top {
 			upper = r3.Scale(rate, r3.Sub(x[i+1], s.base[i+1]))
 		}
-		above := c.line(i).mass * c.segment(i, s.line)
+		line, k := c.line(i), &c.links[i]
+		rest := c.segment(i, s.line)
+		above := line.mass * rest
+		c.stretchOf(i, rest, x, tension[i])
 		var l load
-		k := &c.links[i]
-		c.stretchOf(i, s, x, tension[i])
-		c.segmentLoad(i, k, s.tau, x, lower, upper, &l)
+		c.segmentLoad(i, line, k, s.tau, x, lower, upper, &l)
 		if i == top {
 			c.toTip = r3.Dot(l.half, k.way)
 			if c.paying {
@@ -67,13 +76,14 @@ func (c *chain) assemble(s *stage, x []r3.Vec, tension []float64) {
 		}
 		c.join(i, tension[i], &l)
 		c.loadNode(s, i, x, lower, (below+above)/2)
-		c.force[i] = r3.Scale(-1, c.force[i])
+		f := &c.force[i]
+		f.X, f.Y, f.Z = -f.X, -f.Y, -f.Z
 		lower, below = upper, above
 	}
 }
 
-// stretchOf measures segment i under a tension.
-func (c *chain) stretchOf(i int, s *stage, x []r3.Vec, tension float64) {
+// stretchOf measures segment i, with so much line in it, under a tension.
+func (c *chain) stretchOf(i int, rest float64, x []r3.Vec, tension float64) {
 	l := &c.links[i]
 	along := r3.Sub(x[i+1], x[i])
 	if l.length = length(along); l.length < 1e-6 {
@@ -85,8 +95,8 @@ func (c *chain) stretchOf(i int, s *stage, x []r3.Vec, tension float64) {
 		l.rest = l.length
 		return
 	}
-	l.rest = c.segment(i, s.line)
-	l.perLine = 1 / l.rest
+	l.rest = rest
+	l.perLine = 1 / rest
 	l.stretch = l.length*l.perLine - 1 - strain(tension)
 	l.stiff = 1 / (1/stiffness + slackForce/(tension*tension))
 }
@@ -102,11 +112,15 @@ func (c *chain) join(i int, tension float64, l *load) {
 		axial = k.stiff * k.perLine
 		tension += k.stretch * k.stiff
 	}
-	own, other := l.slopes, l.slopes
-	own.add(-across, across-axial, k.way)
-	other.add(across, axial-across, k.way)
-	tight := r3.Scale(tension, k.way)
-	c.force[i] = r3.Add(c.force[i], r3.Add(l.half, tight))
+	w := k.way
+	x, y, z := tension*w.X, tension*w.Y, tension*w.Z
+	f := &c.force[i]
+	f.X += l.half.X + x
+	f.Y += l.half.Y + y
+	f.Z += l.half.Z + z
+	way := symmetric{w.X * w.X, w.X * w.Y, w.X * w.Z, w.Y * w.Y, w.Y * w.Z, w.Z * w.Z}
+	own := l.slopes.rest
+	own.addScaled(l.slopes.unit-across, l.slopes.along+across-axial, &way)
 	c.diagonal[i].addSymmetric(&own)
 	if l.crosses {
 		c.diagonal[i].addHeight(l.lower)
@@ -114,8 +128,10 @@ func (c *chain) join(i int, tension float64, l *load) {
 	if i+1 == c.n {
 		return
 	}
-	c.force[i+1] = r3.Sub(l.half, tight)
+	c.force[i+1] = r3.Vec{X: l.half.X - x, Y: l.half.Y - y, Z: l.half.Z - z}
 	c.diagonal[i+1].set(&own)
+	other := l.slopes.rest
+	other.addScaled(l.slopes.unit+across, l.slopes.along+axial-across, &way)
 	c.above[i].set(&other)
 	c.below[i].set(&other)
 	if l.crosses {
@@ -127,29 +143,31 @@ func (c *chain) join(i int, tension float64, l *load) {
 
 // segmentLoad works out the load on segment i, whose ends move at lower and
 // upper and were tau ago where the balance is sought from.
-func (c *chain) segmentLoad(i int, k *link, tau float64, x []r3.Vec, lower, upper r3.Vec, l *load) {
-	line := c.line(i)
-	v := r3.Scale(0.5, r3.Add(lower, upper))
+func (c *chain) segmentLoad(i int, line *thread, k *link, tau float64, x []r3.Vec, lower, upper r3.Vec, l *load) {
+	v := r3.Vec{X: 0.5 * (lower.X + upper.X), Y: 0.5 * (lower.Y + upper.Y), Z: 0.5 * (lower.Z + upper.Z)}
 	if i == c.n-1 {
 		// What goes through the guides moves along itself as the node below.
 		v = r3.Add(v, r3.Scale(r3.Dot(r3.Sub(lower, v), k.way), k.way))
 	}
 	z0, z1 := x[i].Z, x[i+1].Z
 	half, byPlace := k.rest/2, -k.rest/(4*tau)
-	wet, wetLower, wetUpper := wetShare(z0, z1, c.film)
+	wet, wetLower, wetUpper := 1.0, 0.0, 0.0
+	if z0 > -c.film || z1 > -c.film {
+		wet, wetLower, wetUpper = wetShare(z0, z1, c.film)
+	}
 	if wet == 0 {
-		l.half = r3.Scale(half, line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), byPlace, &l.slopes))
+		l.half = line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), half, byPlace, &l.slopes)
 		return
 	}
 	eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
-	inWater := line.wet.forceAndSlopes(k.way, r3.Sub(c.flowAt(eye), v), wet*byPlace, &l.slopes)
+	inWater := line.wet.forceAndSlopes(k.way, r3.Sub(c.flowAt(eye), v), half, wet*byPlace, &l.slopes)
 	if wet == 1 {
-		l.half = r3.Scale(half, inWater)
+		l.half = inWater
 		return
 	}
-	inAir := line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), (1-wet)*byPlace, &l.slopes)
-	l.half = r3.Scale(half, r3.Add(r3.Scale(wet, inWater), r3.Scale(1-wet, inAir)))
-	more := r3.Scale(half, r3.Sub(inWater, inAir))
+	inAir := line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), half, (1-wet)*byPlace, &l.slopes)
+	l.half = r3.Add(r3.Scale(wet, inWater), r3.Scale(1-wet, inAir))
+	more := r3.Sub(inWater, inAir)
 	l.crosses, l.lower, l.upper = true, r3.Scale(wetLower, more), r3.Scale(wetUpper, more)
 }
 

@@ -85,7 +85,7 @@ type stage struct {
 func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64, ok bool) {
 	x[c.n] = s.tip
 	top := c.n - 1
-	last := math.Inf(1)
+	last, lastPulled := 1e-12, 1e-12
 	for range c.until.most {
 		c.assemble(s, x, tension)
 		c.work += c.n
@@ -103,7 +103,9 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		// Corrections shrink at least as fast as they last did.
 		settled := largest*min(1, largest/last) < c.until.place && slid
 		last = largest
-		settled = c.retighten(tension) && settled
+		pulled := c.retighten(tension)
+		settled = settled && pulled*min(1, pulled/lastPulled) < 1
+		lastPulled = pulled
 		for i := range c.n {
 			x[i] = r3.Add(x[i], r3.Scale(share, c.force[i]))
 		}
@@ -139,10 +141,11 @@ func longest2(vectors []r3.Vec) float64 {
 	return most
 }
 
-// retighten corrects the tensions by the corrections of the places, and tells
-// whether they have settled. Tension stays positive and does not jump.
-func (c *chain) retighten(tension []float64) bool {
-	settled, segments := true, c.n
+// retighten corrects the tensions by the corrections of the places, and returns by how
+// much, over what settles them, that of them which changes most. Tension stays positive
+// and does not jump.
+func (c *chain) retighten(tension []float64) float64 {
+	most, segments := 0.0, c.n
 	if c.paying {
 		segments--
 	}
@@ -158,12 +161,10 @@ func (c *chain) retighten(tension []float64) bool {
 		} else if most := 10*was + 1e-3; next > most {
 			next = most
 		}
-		if math.Abs(next-was) > c.until.pulls*next+c.until.loose {
-			settled = false
-		}
+		most = max(most, math.Abs(next-was)/(c.until.pulls*next+c.until.loose))
 		tension[i] = next
 	}
-	return settled
+	return most
 }
 
 // spoolTurns sets whether line leaves the spool, and tells whether that has

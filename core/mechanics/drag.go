@@ -75,9 +75,9 @@ func splitFlow(t, u r3.Vec) (along float64, across r3.Vec, speed float64) {
 	return along, across, math.Sqrt(across.X*across.X + across.Y*across.Y + across.Z*across.Z)
 }
 
-// forceAndSlopes is force, and adds to slopes how it changes with the flow, so
-// many times.
-func (l *strand) forceAndSlopes(t, u r3.Vec, times float64, slopes *symmetric) r3.Vec {
+// forceAndSlopes is force on so much line, and adds to slopes how that of a metre changes
+// with the flow, so many times.
+func (l *strand) forceAndSlopes(t, u r3.Vec, line, times float64, s *slopes) r3.Vec {
 	along, across, speed := splitFlow(t, u)
 	b := l.along * math.Abs(along)
 	if speed < 1e-6 {
@@ -85,14 +85,17 @@ func (l *strand) forceAndSlopes(t, u r3.Vec, times float64, slopes *symmetric) r
 		speed = 1e-6
 	}
 	cn, power := l.coefficient(speed)
-	k := l.across * cn * speed
+	perSpeed := l.across * cn
+	k := perSpeed * speed
 	// k across, twice b along, and more of k the faster it flows.
-	slopes.add(times*k, times*(2*b-k), t)
-	slopes.add(0, times*k*(1+power)/(speed*speed), across)
+	s.unit += times * k
+	s.along += times * (2*b - k)
+	s.rest.addOuter(times*perSpeed*(1+power)/speed, across)
+	b *= along
 	return r3.Vec{
-		X: b*along*t.X + k*across.X,
-		Y: b*along*t.Y + k*across.Y,
-		Z: b*along*t.Z + k*across.Z - l.weight,
+		X: line * (b*t.X + k*across.X),
+		Y: line * (b*t.Y + k*across.Y),
+		Z: line * (b*t.Z + k*across.Z - l.weight),
 	}
 }
 

@@ -82,7 +82,7 @@ func (m *sim) tensionAt(i int, end float64) r3.Vec {
 		upper = m.vel[i+1]
 	}
 	var l load
-	m.segmentLoad(i, &k, 1, m.pos, m.vel[i], upper, &l)
+	m.segmentLoad(i, m.line(i), &k, 1, m.pos, m.vel[i], upper, &l)
 	return r3.Sub(r3.Scale(m.tension[i], k.way), r3.Scale(end, l.half))
 }
 

@@ -83,7 +83,7 @@ func TestPlaced(t *testing.T) {
 			lifted, at = 10-w.Depth, since
 		}
 	}
-	if lifted < 0.1 {
+	if lifted < 0.05 {
 		t.Fatalf("it leaves the bed by %g m at most", lifted)
 	}
 	if said := ways.Place(event(Bite, func(e *Event) { e.Since, e.Phase = at, Falling })); said.Depth < 10-0.01 {

@@ -191,7 +191,7 @@ func (a Adviser) shown(ctx context.Context, l *judge.Ladder) ([]judge.Shown, err
 	var work errgroup.Group
 	for i := range l.Heads {
 		work.Go(func() (err error) {
-			out[i], err = a.Bench.Show(ctx, l.Case, &l.Heads[i])
+			out[i], err = a.Bench.Show(ctx, l.Case, &l.Heads[i], i == l.Closest)
 			return err
 		})
 	}

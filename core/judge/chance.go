@@ -1,6 +1,7 @@
 package judge
 
 import (
+	"cmp"
 	"context"
 	"math"
 	"slices"
@@ -25,6 +26,8 @@ type view struct {
 	ctx   context.Context
 	of    *trial.Case
 	mass  float64
+
+	thorough bool // every unknown is looked at, even where it decides nothing any more
 }
 
 // handled is what comes of the head with the simplest handling that suits, or else the
@@ -92,20 +95,20 @@ func (v view) phases(first trial.Result) (phased, error) {
 // finely is the reading of a result where a finer look may decide, which the result
 // becomes then: where a wait is counted, and no swell makes more of a difference. Of a
 // head that is dragged only the fall is looked at finely.
-func (v view) finely(result *trial.Result, rough reading) (reading, error) {
+func (v view) finely(result *trial.Result, rough reading) (r reading, fine bool, err error) {
 	if s := v.of.School(); s.Swims || s.Hovers || v.of.Swell() {
-		return rough, nil
+		return rough, false, nil
 	}
 	drags := v.of.Setup.Cast.Drag > 0
-	fine, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown, FallOnly: drags})
-	if err != nil || !fine.Arrived() {
-		return rough, err
+	finer, err := v.try(v.of, trial.Question{Handling: result.Handling, Effort: trial.Shown, FallOnly: drags})
+	if err != nil || !finer.Arrived() {
+		return rough, false, err
 	}
 	if drags {
-		fine.Rest, fine.Feel = result.Rest, result.Feel
+		finer.Rest, finer.Feel = result.Rest, result.Feel
 	}
-	*result = fine
-	return read(v.of, result), nil
+	*result = finer
+	return read(v.of, result), true, nil
 }
 
 func mean(all []reading) reading {
@@ -121,6 +124,7 @@ func mean(all []reading) reading {
 type doubts struct {
 	sample [][]float64
 	shifts []spread.Shift
+	clear  bool // they change nothing of whether it does what is asked
 }
 
 // certain is no doubt about anything.
@@ -199,8 +203,12 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns))}
-	for i, sd := range spreads(v.of) {
-		u := unknowns[i]
+	sds, middle := spreads(v.of), mean(centre)
+	for n, i := range order() {
+		if n >= firsts && !oneSided && !v.thorough && d.decided(v.of, middle) {
+			break
+		}
+		u, sd := unknowns[i], sds[i]
 		if sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {
 			continue
 		}
@@ -224,6 +232,58 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 		d.shifts[i].Down = down
 	}
 	return d, nil
+}
+
+// order is in which order unknowns are looked at: first those that most comes from. Of
+// those there are so many.
+var order = sync.OnceValue(func() []int {
+	out := make([]int, len(unknowns))
+	for i := range out {
+		out[i] = i
+	}
+	rank := func(i int) int {
+		if unknowns[i].first() {
+			return 0
+		}
+		return 1
+	}
+	slices.SortStableFunc(out, func(a, b int) int { return cmp.Compare(rank(a), rank(b)) })
+	return out
+})
+
+var firsts = len(slices.DeleteFunc(slices.Clone(unknowns), func(u unknown) bool { return !u.first() }))
+
+// first tells whether most of what is not known of a head may come from an unknown.
+func (u unknown) first() bool { return u.main || u.rehandle }
+
+// stretched is by how much more than they are drawn unknowns are taken to be off where
+// some have not been looked at: what these do is less than what the first did.
+const stretched = 2
+
+// decided tells whether a head does all that is asked in every case that is drawn, or in
+// none, and where everything is as much farther off too: what has not been looked at yet
+// is not needed.
+func (d *doubts) decided(c *trial.Case, centre reading) bool {
+	asked := musts(c)
+	var at reading
+	far := make([]float64, len(unknowns))
+	tried, did := 0, 0
+	for n := 0; n < len(d.sample); n += 2 {
+		for i, z := range d.sample[n] {
+			if far[i] = z; n%4 == 0 {
+				far[i] = stretched * z
+			}
+		}
+		at = spread.At(centre, d.shifts, far, at)
+		if !slices.ContainsFunc(asked, func(m Must) bool { return rules[m].miss(c, at, 1) > 0 }) {
+			did++
+		}
+		if tried++; did != 0 && did != tried {
+			return false
+		}
+	}
+	d.clear = true
+	return true
 }
 
 // liftsOff tells whether a shift leaves nothing of what pushes a head on the bed.

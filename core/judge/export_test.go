@@ -46,3 +46,8 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 	}
 	return true, nil
 }
+
+// Thoroughly judges a head with every unknown looked at, even where it decides nothing.
+func Thoroughly(ctx context.Context, b Bench, c *trial.Case, mass float64) (Head, error) {
+	return view{bench: b, ctx: ctx, of: c, mass: mass, thorough: true}.judge()
+}

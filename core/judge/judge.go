@@ -48,6 +48,7 @@ type Head struct {
 	Phase   int     // of a swell at the splash, of which the result is
 
 	suited bool // its handling is good enough for no other to be looked at
+	fine   bool // its result is as fine as is shown
 }
 
 // Miss is how a head stands with a must.
@@ -82,18 +83,21 @@ func (b Bench) Ladder(ctx context.Context, c *trial.Case, masses []float64) ([]H
 
 // Judge judges one head with the handling that suits it.
 func (b Bench) Judge(ctx context.Context, c *trial.Case, mass float64) (Head, error) {
-	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+	return view{bench: b, ctx: ctx, of: c, mass: mass}.judge()
+}
+
+func (v view) judge() (Head, error) {
 	result, other, err := v.handled()
 	if err != nil {
 		return Head{}, err
 	}
 	h, err := v.judged(result)
-	if err != nil || other == nil || h.Verdict != Perhaps && !(c.Swell() && !h.suited) {
+	if err != nil || other == nil || h.Verdict != Perhaps && !(v.of.Swell() && !h.suited) {
 		return h, err
 	}
 	// What is in doubt with one handling may be less so with another; and what one
 	// moment of a swell leaves in hand not every moment does.
-	second, err := v.try(c, trial.Question{Handling: *other})
+	second, err := v.try(v.of, trial.Question{Handling: *other})
 	if err != nil {
 		return h, err
 	}
@@ -130,8 +134,10 @@ func (v view) judged(result trial.Result) (Head, error) {
 		if d, err = v.doubt(result, phases.readings, stands == safe); err != nil {
 			return Head{}, err
 		}
-		if centre, err = v.finely(&h.Result, centre); err != nil {
-			return Head{}, err
+		if stands == open && !d.clear {
+			if centre, h.fine, err = v.finely(&h.Result, centre); err != nil {
+				return Head{}, err
+			}
 		}
 	}
 	h.settle(v.of, centre, d)

@@ -304,7 +304,7 @@ func TestFedUnderAFinger(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		out, err := judgetest.Bench(nil).Show(t.Context(), c, &h)
+		out, err := judgetest.Bench(nil).Show(t.Context(), c, &h, true)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -36,8 +36,26 @@ func (b Bench) Solve(ctx context.Context, c *trial.Case, masses []float64) (*Lad
 		return nil, err
 	}
 	out := &Ladder{Case: c, Heads: heads}
-	out.Choice, err = b.Choose(ctx, c, heads)
-	return out, err
+	if out.Choice, err = b.Choose(ctx, c, heads); err != nil {
+		return nil, err
+	}
+	return out, b.refine(ctx, out)
+}
+
+// refine looks at the head to tie on as finely as it is shown, where its chance was plain
+// without that.
+func (b Bench) refine(ctx context.Context, l *Ladder) error {
+	h := &l.Heads[l.Closest]
+	if h.fine || !h.Arrived() || l.Speed > 0 {
+		return nil
+	}
+	v, was := view{bench: b, ctx: ctx, of: l.Case, mass: h.Mass}, h.Fall
+	_, fine, err := v.finely(&h.Result, nil)
+	if err == nil && fine {
+		h.fine = true
+		h.Ranges.follow(was, h.Fall)
+	}
+	return err
 }
 
 // Choose chooses between heads that were judged, light to heavy. Where none swims as

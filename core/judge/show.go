@@ -18,17 +18,20 @@ type Shown struct {
 	Ranges    Ranges
 }
 
-// Show works out how a head is shown.
-func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head) (Shown, error) {
+// Show works out how a head is shown, finely or as it was judged.
+func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head, finely bool) (Shown, error) {
 	out := Shown{Fall: h.Fall, Handling: h.Handling, Ranges: h.Ranges}
 	if !h.Arrived() || c.Floats() {
 		return out, nil
 	}
 	feeds := fed(&h.Result)
-	if !feeds && len(h.Fall.Lines) > 1 {
+	if !feeds && (h.fine || !finely && len(h.Fall.Lines) > 1) {
 		return out, nil
 	}
-	q := trial.Question{Mass: h.Mass, Handling: h.Handling, Phase: h.Phase, Effort: trial.Shown, FallOnly: true}
+	q := trial.Question{Mass: h.Mass, Handling: h.Handling, Phase: h.Phase, FallOnly: true}
+	if finely {
+		q.Effort = trial.Shown
+	}
 	if feeds {
 		q.Handling = h.Handling.Fed()
 	}
@@ -43,10 +46,15 @@ func (b Bench) Show(ctx context.Context, c *trial.Case, h *Head) (Shown, error) 
 		out.Handling, out.Otherwise = q.Handling, h.Fall.LineOut
 	}
 	out.Fall = r.Fall
-	out.Ranges.Time = h.Ranges.Time.times(r.Fall.Time / h.Fall.Time)
-	out.Ranges.LineOut = h.Ranges.LineOut.times(r.Fall.LineOut / h.Fall.LineOut)
-	out.Ranges.Speed = h.Ranges.Speed.times(r.Fall.Speed / h.Fall.Speed)
+	out.Ranges.follow(h.Fall, r.Fall)
 	return out, nil
+}
+
+// follow makes ranges that are around one fall those around another.
+func (r *Ranges) follow(from, to trial.Fall) {
+	r.Time = r.Time.times(to.Time / from.Time)
+	r.LineOut = r.LineOut.times(to.LineOut / from.LineOut)
+	r.Speed = r.Speed.times(to.Speed / from.Speed)
 }
 
 // pointless tells whether a finger on the line holds the bait up, or hardly any line

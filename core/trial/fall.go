@@ -62,10 +62,13 @@ const Reached = "reached"
 type Effort int
 
 // The efforts. Judged is what musts and chances are judged by, wherever a head is
-// looked at; Shown is as fine as is shown, with the line at moments of the fall.
+// looked at, with the line at moments of the fall; Shown is finer, as the head to tie on
+// is shown. What only a change does to a head is glanced at: as it is judged, with no line
+// kept.
 const (
 	Judged Effort = iota
 	Shown
+	glanced
 )
 
 // How much of a fall is kept for the picture.
@@ -91,15 +94,18 @@ func (c *Case) frames() int {
 }
 
 func (e Effort) detail(frames int) mechanics.Detail {
-	if e == Judged {
+	switch e {
+	case glanced:
 		return mechanics.Detail{Frames: frames, Points: 2, Grain: mechanics.Rough}
+	case Judged:
+		return mechanics.Detail{Frames: frames, Points: keptPoints, Grain: mechanics.Rough}
 	}
 	return mechanics.Detail{Frames: frames, Points: keptPoints}
 }
 
 // longest is how long a fall is followed, s: as long as it may matter.
 func (c *Case) longest(e Effort) float64 {
-	if e == Judged {
+	if e != Shown {
 		return 2 * c.Patience
 	}
 	return max(judgement.FallMost.Number, 3*c.Patience)
@@ -193,10 +199,7 @@ func (c *Case) fallOf(to end, fell *mechanics.Track, e Effort) Fall {
 	if len(fell.Frames) == 0 {
 		return f // there was no fall
 	}
-	down := fell.Last
-	if fell.Touch().Happened {
-		down = fell.Down // while it still falls
-	}
+	down := ended(fell)
 	end := down.Time
 	switch came := to.came(fell); {
 	case came && end > 0:
@@ -211,7 +214,7 @@ func (c *Case) fallOf(to end, fell *mechanics.Track, e Effort) Fall {
 		t := end * float64(i) / pathPoints
 		f.Path = append(f.Path, Moment{t, rounded(fell.At(t))})
 	}
-	if e == Shown {
+	if c.kept(e) {
 		frames := sort.Search(len(fell.Frames), func(i int) bool { return fell.Frames[i].Time >= end })
 		for i := 0; i < frames; i += 1 + frames/keptFrames {
 			f.Lines = append(f.Lines, line(fell.Frames[i]))
@@ -220,6 +223,17 @@ func (c *Case) fallOf(to end, fell *mechanics.Track, e Effort) Fall {
 	f.Lines = append(f.Lines, line(down))
 	return f
 }
+
+// ended is how a fall is at its end, while it still falls.
+func ended(fell *mechanics.Track) mechanics.Frame {
+	if fell.Touch().Happened {
+		return fell.Down
+	}
+	return fell.Last
+}
+
+// kept tells whether the line is kept at moments of a fall. Of a swell there are too many.
+func (c *Case) kept(e Effort) bool { return e == Shown || e == Judged && !c.Swell() }
 
 // castTime is the time in s from cast to cast with a fall of a time in s, reeled
 // in at once from so much line in m.

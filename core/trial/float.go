@@ -58,10 +58,10 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 		l.Points[len(l.Points)-1].Z = 0 // at the float
 		f.Lines[i].Points = append(l.Points, rounded(r3.Vec(c.tip(h, l.Time))))
 	}
-	if len(f.Path) == 0 {
+	if len(track.Frames) == 0 {
 		return f, nil // there was no fall
 	}
-	down := f.Path[len(f.Path)-1].Time
+	down := ended(track).Time
 	float := r3.Add(r3.Vec{X: c.Cast.Distance}, r3.Scale(down, below.Cast.Drift))
 	above := r3.Norm(r3.Sub(r3.Vec(c.tip(h, down)), float))
 	if f.LineOut += above - ring; !c.floatSlides() {

@@ -53,6 +53,9 @@ func (c *Case) Try(ctx context.Context, q Question) (Result, error) {
 		return Result{}, err
 	}
 	rigged := &Rigged{r, lure}
+	if q.Near != nil && q.Effort == Judged {
+		q.Effort = glanced
+	}
 	out := Result{Mass: q.Mass, Weight: r.Weight(), Whole: lure.Mass, Handling: q.Handling}
 	var branch *mechanics.Branch
 	if q.SameFall {

@@ -46,11 +46,15 @@ func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice
 		return nil, err
 	}
 	t, out := teller{c, choice}, []Change{}
-	l, err := a.Bench.Solve(ctx, c, s.Heads)
+	standing, err := a.Stand(ctx, s)
 	if err != nil {
 		return nil, err
 	}
-	if l.Pick < 0 {
+	if standing.Mass() == 0 {
+		l, err := a.Bench.Solve(ctx, c, s.Heads)
+		if err != nil {
+			return nil, err
+		}
 		remedies, err := a.Remedies(ctx, l, int(judgement.RemediesTold.Number))
 		if err != nil {
 			return nil, err
@@ -59,7 +63,7 @@ func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice
 			out = append(out, Change{Mass: r.Mass, Words: t.remedy(r)})
 		}
 	}
-	turns, err := a.Turns(ctx, s)
+	turns, err := standing.Turns(ctx)
 	if err != nil {
 		return nil, err
 	}

@@ -4,6 +4,7 @@ import (
 	"syscall"
 	"testing"
 
+	"dunvel/core/explore"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 )
@@ -47,8 +48,9 @@ var costly = []struct {
 	}},
 }
 
-// BenchmarkAnswer tells the processor time that an answer takes on all cores.
-func BenchmarkAnswer(b *testing.B) {
+// cost runs something for each of the costly waters, and tells the processor time that it
+// takes on all cores.
+func cost(b *testing.B, of func(Adviser, setup.Setup) error) {
 	for _, w := range costly {
 		b.Run(w.name, func(b *testing.B) {
 			s := setup.Default()
@@ -56,13 +58,51 @@ func BenchmarkAnswer(b *testing.B) {
 			w.change(&s)
 			before := spent(b)
 			for b.Loop() {
-				if _, err := New(trial.Knowledge{}).Answer(b.Context(), s, nil); err != nil {
+				if err := of(New(trial.Knowledge{}), s); err != nil {
 					b.Fatal(err)
 				}
 			}
 			b.ReportMetric(1e3*(spent(b)-before)/float64(b.N), "cpu-ms/op")
 		})
 	}
+}
+
+func BenchmarkAnswer(b *testing.B) {
+	cost(b, func(a Adviser, s setup.Setup) error {
+		_, err := a.Answer(b.Context(), s, nil)
+		return err
+	})
+}
+
+func BenchmarkChanges(b *testing.B) {
+	cost(b, func(a Adviser, s setup.Setup) error {
+		_, err := a.Changes(b.Context(), s, nil)
+		return err
+	})
+}
+
+// BenchmarkChart is a map of 40 by 40 cells over depth and current.
+func BenchmarkChart(b *testing.B) {
+	cost(b, func(a Adviser, s setup.Setup) error {
+		chart, err := a.NewChart(s, "water.depth", "flow.speed", nil)
+		if err != nil {
+			return err
+		}
+		return chart.Run(b.Context(), func(explore.Cell) error { return nil })
+	})
+}
+
+// BenchmarkCompare is a comparison of four outfits.
+func BenchmarkCompare(b *testing.B) {
+	cost(b, func(a Adviser, s setup.Setup) error {
+		outfits := []explore.Outfit{{Name: "this one", Setup: s}}
+		for _, key := range []string{"thick", "football", "small"} {
+			o, _ := Vary(s, key)
+			outfits = append(outfits, o)
+		}
+		_, err := a.Compare(b.Context(), s, outfits, nil)
+		return err
+	})
 }
 
 // spent is the processor time of this process in s.

@@ -1,12 +1,14 @@
 package explore
 
 import (
+	"cmp"
 	"context"
 	"maps"
 	"math"
 	"runtime"
 	"slices"
 	"sync"
+	"sync/atomic"
 
 	"dunvel/core/judge"
 	"dunvel/core/setup"
@@ -34,16 +36,18 @@ type Cell struct {
 	Mass    float64 `json:"mass"` // kg to tie on; 0 where none does it
 	Sure    float64 `json:"sure"`
 	Down    bool    `json:"down"`    // with the rod held down
-	Between bool    `json:"between"` // told from those around it that were worked out
+	Between bool    `json:"between"` // told with the help of those around it that were worked out
 }
 
-// chartSteps is how many cells a chart has each way. Every chartCoarse is worked out,
-// and where four that are neighbours are not of one mind those half way between them,
-// down to chartFine.
+// chartSteps is how many cells a chart has each way. At every chartAlone heads are judged
+// for themselves; at every chartCoarse they are tried, and judged like those; and so where
+// four that are neighbours are not of one mind at those half way between them, down to
+// chartFine. What is finer is mixed from those around it.
 const (
 	chartSteps  = 40
+	chartAlone  = 16
 	chartCoarse = 8
-	chartFine   = 4
+	chartFine   = 2
 )
 
 // NewChart checks a setup and the fields to chart it over. Errors are
@@ -55,7 +59,7 @@ func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) 
 	if across == up {
 		return nil, &AxisError{up, SameTwice}
 	}
-	c := &Charting{search: x, setup: s, cells: map[place]worked{}}
+	c := &Charting{search: x, setup: s, cells: map[place]worked{}, known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
 	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
 	c.Steps, c.Fields = chartSteps, charts(s)
 	c.masses = slices.Sorted(slices.Values(s.Heads))
@@ -79,6 +83,8 @@ type Charting struct {
 
 	mutex sync.Mutex
 	cells map[place]worked
+	known known   // heads that were judged for themselves on the levels before
+	fresh []sited // and on this one
 }
 
 // place is that of a cell.
@@ -93,10 +99,10 @@ type worked struct {
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
 // from one goroutine at a time. Cells that are worked out are what an answer says
-// there; those between tell their chances from the ones around them. It ends early
-// with the error of ctx or of emit.
+// there; those between take what is not known, or their chances, from the ones around
+// them. It ends early with the error of ctx or of emit.
 func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
-	for size := chartCoarse; size >= 1; size /= 2 {
+	for size := chartAlone; size >= 1; size /= 2 {
 		var work errgroup.Group
 		work.SetLimit(runtime.GOMAXPROCS(0))
 		// A level looks at what those before it found, not at its own.
@@ -126,17 +132,30 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 		if err := work.Wait(); err != nil {
 			return err
 		}
+		c.learn()
 	}
 	return nil
 }
 
-// find is the cell at a place: worked out, or told from those around it that were,
-// where they tell enough or it is fine enough.
+// learn takes the heads of a level to those that are known, in an order that does not
+// change from one time to the next.
+func (c *Charting) learn() {
+	slices.SortFunc(c.fresh, func(a, b sited) int {
+		return cmp.Or(compare(a.at[1], b.at[1]), compare(a.at[0], b.at[0]), compare(a.head.Mass, b.head.Mass))
+	})
+	c.known.heads, c.fresh = append(c.known.heads, c.fresh...), nil
+}
+
+// find is the cell at a place: worked out, tried, or mixed from those around it where they
+// are of one mind or it is fine enough.
 func (c *Charting) find(ctx context.Context, before map[place]worked, at place, size int) (worked, error) {
-	if size >= chartCoarse {
+	if size >= chartAlone {
 		return c.workOut(ctx, at, 0)
 	}
 	corners := c.corners(before, at, 2*size)
+	if size >= chartCoarse {
+		return c.workOut(ctx, at, corners[0].Mass)
+	}
 	agreed := true
 	for _, corner := range corners {
 		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
@@ -213,11 +232,27 @@ func told(heads []judge.Head, choice judge.Choice) (mass, sure float64, down boo
 	return h.Mass, h.Sure, h.Handling.Down
 }
 
+// Heads tell of others where water is like theirs: the logarithms of its values differ by
+// no more, and those of their masses by as much less.
+const (
+	alikeWithin = 0.5
+	rungBeside  = 0.3
+)
+
+// site is a place by the logarithms of what is there, over a little, for it may be nothing.
+func (c *Charting) site(at place) [2]float64 {
+	const little = 0.1
+	log := func(a Axis, i int) float64 { return math.Log(a.along(i) + little*(a.To-a.From)) }
+	return [2]float64{log(c.X, at.x), log(c.Y, at.y)}
+}
+
+// along is the value of the axis at a cell.
+func (a Axis) along(i int) float64 { return a.From + (a.To-a.From)*float64(i)/chartSteps }
+
 // situate is the case at a place of the chart.
 func (c *Charting) situate(at place) (*trial.Case, error) {
 	s := c.setup
-	along := func(a Axis, i int) float64 { return a.From + (a.To-a.From)*float64(i)/chartSteps }
-	*c.across.value(&s), *c.up.value(&s) = along(c.X, at.x), along(c.Y, at.y)
+	*c.across.value(&s), *c.up.value(&s) = c.X.along(at.x), c.Y.along(at.y)
 	if s.Target.Depth >= s.Water.Depth {
 		s.Target.Depth = 0
 	}
@@ -232,11 +267,23 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked,
 		_, other := sensible(err)
 		return worked{}, other // nothing is fished so here
 	}
-	w, err := c.search.choose(ctx, here, c.masses, near)
+	site := c.site(at)
+	var own atomic.Int64
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
+		if h, ok, err := like(ctx, c.search.Bench, here, mass, c.known.nearest(site, mass)); ok || err != nil {
+			return h, err
+		}
+		h, err := c.search.Bench.Judge(ctx, here, mass)
+		own.Add(1)
+		c.mutex.Lock()
+		defer c.mutex.Unlock()
+		c.fresh = append(c.fresh, sited{site, &h})
+		return h, err
+	})
 	if err != nil {
 		return worked{}, err
 	}
-	out := worked{heads: w.heads}
+	out := worked{heads: w.heads, Cell: Cell{Between: int(own.Load()) < len(w.heads)}}
 	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
 	return out, nil
 }

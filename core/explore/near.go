@@ -7,12 +7,15 @@ package explore
 import (
 	"context"
 	"errors"
+	"runtime"
 	"slices"
 
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // Search is where heads are judged, and what is known besides a setup. With a bench
@@ -66,19 +69,27 @@ func (w window) mass() float64 {
 // choose judges the rungs around a mass and more of them until those that are left
 // out would change nothing. masses rise.
 func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, near float64) (window, error) {
+	return x.chooseBy(ctx, c, masses, near, x.Bench.Judge)
+}
+
+// judging judges a head of a case.
+type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error)
+
+// chooseBy is choose with heads that are judged in a way.
+func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, by judging) (window, error) {
+	if near == 0 {
+		var err error
+		if near, err = x.Bench.Guess(ctx, c, masses); err != nil {
+			return window{}, err
+		}
+	}
 	from, to := around(masses, near)
 	if c.Setup.Approach.Leaning != setup.Usual {
 		from, to = 0, len(masses) // a leaning looks far
 	}
 	w := window{Choice: judge.Choice{Pick: -1}}
 	for {
-		var missing []float64
-		for _, m := range masses[from:to] {
-			if !slices.ContainsFunc(w.heads, func(h judge.Head) bool { return h.Mass == m }) {
-				missing = append(missing, m)
-			}
-		}
-		more, err := x.Bench.Ladder(ctx, c, missing)
+		more, err := w.judge(ctx, c, masses[from:to], by)
 		if err != nil {
 			return w, err
 		}
@@ -86,15 +97,32 @@ func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, nea
 		slices.SortFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
 		down, up := open(c, w.heads)
 		switch {
+		case to < len(masses) && up: // what is too light is more often the trouble
+			to++
 		case from > 0 && down:
-			from = max(from-2, 0)
-		case to < len(masses) && up:
-			to = min(to+2, len(masses))
+			from--
 		default:
 			w.Choice, err = x.Bench.Choose(ctx, c, w.heads)
 			return w, err
 		}
 	}
+}
+
+// judge judges those of some masses that are not in the window yet, side by side.
+func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by judging) ([]judge.Head, error) {
+	missing := slices.DeleteFunc(slices.Clone(masses), func(m float64) bool {
+		return slices.ContainsFunc(w.heads, func(h judge.Head) bool { return h.Mass == m })
+	})
+	out := make([]judge.Head, len(missing))
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	for i, mass := range missing {
+		work.Go(func() (err error) {
+			out[i], err = by(ctx, c, mass)
+			return err
+		})
+	}
+	return out, work.Wait()
 }
 
 // Pick is the mass in kg of the head to tie on for a setup; 0 where none is worth it.
@@ -110,11 +138,9 @@ func (x Search) Pick(ctx context.Context, s setup.Setup) (float64, error) {
 // around are the rungs to begin with where a neighbour has picked one: from, up to
 // but without to.
 func around(masses []float64, near float64) (from, to int) {
-	i, found := slices.BinarySearch(masses, near)
-	if !found && near == 0 {
-		i = len(masses) / 2
-	}
-	return max(i-1, 0), min(i+2, len(masses))
+	i, _ := slices.BinarySearch(masses, near)
+	i = min(i, len(masses)-1)
+	return max(i-1, 0), min(i+1, len(masses))
 }
 
 // open tells whether lighter or heavier rungs than those judged may change which of

@@ -6,8 +6,10 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/judge"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
+	"dunvel/core/trial"
 
 	"golang.org/x/sync/errgroup"
 )
@@ -60,28 +62,58 @@ const (
 	lookedShare = 0.6 // of the time goes into looking along, the rest into narrowing down
 )
 
-// Turns finds, for each field that weighs on the choice, the nearest values above and
-// below at which another head is to be tied on, or one at all where none is now. The
-// nearest come first. Errors are setup.Errors, or those of judging.
-func (x Search) Turns(ctx context.Context, s setup.Setup) ([]Turn, error) {
+// Standing is how a setup stands: which head is tied on, and what else of the ladder was
+// judged to tell.
+type Standing struct {
+	search Search
+	from   setup.Setup
+	masses []float64 // light to heavy
+	window window
+}
+
+// Stand works out how a setup stands. Errors are setup.Errors, or those of judging.
+func (x Search) Stand(ctx context.Context, s setup.Setup) (*Standing, error) {
 	c, err := x.situate(s)
 	if err != nil {
 		return nil, err
 	}
 	masses := slices.Sorted(slices.Values(s.Heads))
-	now, err := x.choose(ctx, c, masses, 0)
-	if err != nil {
-		return nil, err
+	w, err := x.choose(ctx, c, masses, 0)
+	out := &Standing{x, s, masses, w}
+	if err != nil || out.plain(c) || w.Pick < 0 {
+		return out, err
 	}
-	stands := standing{search: x, from: s, masses: masses, mass: now.mass()}
+	// Where the pick is not just the lightest, those around it may become it.
+	i := slices.Index(masses, w.mass())
+	more, err := w.judge(ctx, c, masses[max(i-1, 0):min(i+2, len(masses))], x.Bench.Judge)
+	out.window.heads = append(out.window.heads, more...)
+	return out, err
+}
+
+// plain tells whether the pick is the lightest that does it, and only that.
+func (s *Standing) plain(c *trial.Case) bool {
+	school, h := c.School(), s.window.picked()
+	return h != nil && h.Verdict == judge.Does && c.Setup.Approach.Leaning == setup.Usual && !school.Swims && !school.Hovers &&
+		s.window.Skipped < 0 && !judge.Light(c, h.Mass)
+}
+
+// Mass is that of the head to tie on, kg; 0 where there is none.
+func (s *Standing) Mass() float64 { return s.window.mass() }
+
+// Turns finds, for each field that weighs on the choice, the nearest values above and
+// below at which another head is to be tied on, or one at all where none is now. The
+// nearest come first. Errors are those of judging.
+func (s *Standing) Turns(ctx context.Context) ([]Turn, error) {
 	// Where it may turn is looked for along every field first, and then where exactly,
 	// for the nearest.
 	found := make([]*bracket, 2*len(knobs))
 	done := progress.Count(progress.Part(ctx, 0, lookedShare), len(found))
-	err = each(len(found), func(i int) (err error) {
+	err := each(len(found), func(i int) (err error) {
 		defer done()
-		if k := knobs[i/2]; k.applies(s) {
-			found[i], err = look{stands, k, float64(1 - i%2*2)}.along(ctx)
+		if k := knobs[i/2]; k.applies(s.from) {
+			l := look{s, k, float64(1 - i%2*2), &known{bench: s.search.Bench, rung: rungApart, most: math.Inf(1)}}
+			l.known.put(l.at(*k.value(&s.from)), s.window.heads)
+			found[i], err = l.along(ctx)
 		}
 		return err
 	})
@@ -98,6 +130,7 @@ func (x Search) Turns(ctx context.Context, s setup.Setup) ([]Turn, error) {
 		out[i], err = found[i].narrow(ctx)
 		return err
 	})
+	out = slices.DeleteFunc(out, func(t Turn) bool { return t.Mass == t.Was }) // looked at closely it is none
 	slices.SortStableFunc(out, func(a, b Turn) int { return cmp.Compare(a.far, b.far) })
 	return out, err
 }
@@ -113,20 +146,16 @@ func each(n int, do func(i int) error) error {
 	return work.Wait()
 }
 
-// standing is what a turn is a turn from.
-type standing struct {
-	search Search
-	from   setup.Setup
-	masses []float64 // light to heavy
-	mass   float64   // to tie on, kg; 0 for none
-}
-
 // look goes along one field in one direction from what stands.
 type look struct {
-	standing
+	*Standing
 	knob
-	sign float64
+	sign  float64
+	known *known // heads that were judged for themselves along it
 }
+
+// at is the place of a value along the look, in steps of the field.
+func (l look) at(value float64) [2]float64 { return [2]float64{value / l.step} }
 
 // bracket is where along a look the pick turns: between two values.
 type bracket struct {
@@ -146,46 +175,194 @@ func (l look) along(ctx context.Context) (*bracket, error) {
 		if other == same {
 			return nil, nil
 		}
-		mass, ok, err := l.pickAt(ctx, other)
+		stays, ok, err := l.stays(ctx, other)
 		if err != nil || !ok {
 			return nil, err
 		}
-		if mass != l.mass {
-			return &bracket{l, same, other, mass}, nil
+		if !stays {
+			return &bracket{look: l, same: same, other: other}, nil
 		}
 		same, stride = other, 2*stride
 	}
 	return nil, nil
 }
 
-// narrow is the turn that lies within a bracket.
+// rungApart is how far apart, in steps of a field, heads are taken to be of which one is e
+// times as heavy.
+const rungApart = 10
+
+// mostRounds is how often a bracket is looked at again.
+const mostRounds = 4
+
+// narrow is the turn that lies within a bracket: where it does for heads that are like
+// those that were judged. Beyond it they are judged for themselves, and by that it is
+// looked at again.
 func (b *bracket) narrow(ctx context.Context) (Turn, error) {
-	for math.Abs(b.other-b.same) > max(finest*b.other, b.step/25) {
-		middle := (b.same + b.other) / 2
-		mass, ok, err := b.pickAt(ctx, middle)
-		if err != nil {
+	for range mostRounds {
+		if err := b.halve(ctx); err != nil {
 			return Turn{}, err
 		}
-		if ok && mass == b.look.mass {
-			b.same = middle
-		} else {
-			b.other, b.mass = middle, mass
+		var err error
+		if b.mass, err = b.pick(ctx, b.other); err != nil {
+			return Turn{}, err
+		}
+		if b.mass == b.Mass() {
+			if err := b.outward(ctx); err != nil {
+				return Turn{}, err
+			}
+			continue
+		}
+		if stays, _, err := b.stays(ctx, b.same); err != nil {
+			return Turn{}, err
+		} else if stays {
+			break
+		}
+		if err := b.inward(ctx); err != nil {
+			return Turn{}, err
 		}
 	}
 	return Turn{
-		Field: b.path, Value: b.other, More: b.sign > 0, Close: b.far() < 2, Was: b.look.mass, Mass: b.mass, far: b.far(),
+		Field: b.path, Value: b.other, More: b.sign > 0, Close: b.far() < 2, Was: b.Mass(), Mass: b.mass, far: b.far(),
 	}, nil
 }
 
-// pickAt is which head to tie on with the field at a value, 0 for none; ok is false
-// where it cannot be fished so.
-func (l look) pickAt(ctx context.Context, value float64) (mass float64, ok bool, err error) {
+// halve halves the bracket until it is as narrow as a turn is told.
+func (b *bracket) halve(ctx context.Context) error {
+	for math.Abs(b.other-b.same) > max(finest*b.other, b.step/25) {
+		middle := (b.same + b.other) / 2
+		stays, ok, err := b.stays(ctx, middle)
+		if err != nil {
+			return err
+		}
+		if ok && stays {
+			b.same = middle
+		} else {
+			b.other = middle
+		}
+	}
+	return nil
+}
+
+// mostMoves is how often a bracket is moved at most, each time twice as far.
+const mostMoves = 6
+
+// outward moves a bracket beyond which the pick is still the same away from what stands.
+func (b *bracket) outward(ctx context.Context) error {
+	by := 2 * (b.other - b.same)
+	for range mostMoves {
+		b.same, b.other = b.other, max(b.other+by, 0)
+		if stays, ok, err := b.stays(ctx, b.other); err != nil || !ok || !stays {
+			return err
+		}
+		by *= 2
+	}
+	return nil
+}
+
+// inward moves a bracket before which the pick is another already towards what stands.
+func (b *bracket) inward(ctx context.Context) error {
+	by, stands := 2*(b.other-b.same), *b.value(&b.from)
+	for range mostMoves {
+		b.other = b.same
+		if b.same -= by; (b.same-stands)*b.sign <= 0 {
+			b.same = stands
+			return nil
+		}
+		if stays, ok, err := b.stays(ctx, b.same); err != nil || ok && stays {
+			return err
+		}
+		by *= 2
+	}
+	return nil
+}
+
+// stays tells whether the pick stays what it is with the field at a value, as far as heads
+// tell that are like those that were judged; ok is false where it cannot be fished so.
+func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err error) {
+	c, ok, err := l.situated(value)
+	if !ok || err != nil {
+		return false, false, err
+	}
+	by := l.known.like(l.at(value))
+	if !l.plain(c) {
+		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), by)
+		return w.mass() == l.Mass(), true, err
+	}
+	h, err := by(ctx, c, l.Mass())
+	if err != nil || h.Verdict != judge.Does {
+		return false, true, err
+	}
+	i := slices.Index(l.masses, l.Mass())
+	if i == 0 {
+		return true, true, nil
+	}
+	lighter, err := by(ctx, c, l.masses[i-1])
+	return lighter.Verdict != judge.Does, true, err
+}
+
+// judged are the masses of the heads that were judged where the setup stands.
+func (l look) judged() []float64 {
+	var out []float64
+	for _, h := range l.window.heads {
+		out = append(out, h.Mass)
+	}
+	slices.Sort(out)
+	return out
+}
+
+// pick is which head to tie on with the field at a value, 0 for none, judged for itself.
+func (l look) pick(ctx context.Context, value float64) (float64, error) {
+	c, ok, err := l.situated(value)
+	if !ok || err != nil {
+		return 0, err
+	}
+	alone, like := l.known.alone(l.at(value)), l.known.like(l.at(value))
+	if l.plain(c) {
+		return l.lightest(ctx, c, alone, like)
+	}
+	w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), like)
+	if err != nil || w.Pick < 0 {
+		return 0, err
+	}
+	h, err := alone(ctx, c, w.mass())
+	if h.Verdict != w.picked().Verdict {
+		return l.Mass(), err
+	}
+	return h.Mass, err
+}
+
+// lightest is the lightest head that does it, from the one that is tied on now: heavier
+// where that does not, and lighter where one that is does too. 0 where none does.
+func (l look) lightest(ctx context.Context, c *trial.Case, by, like judging) (float64, error) {
+	does := func(i int, by judging) (bool, error) {
+		h, err := by(ctx, c, l.masses[i])
+		return h.Verdict == judge.Does, err
+	}
+	i := slices.Index(l.masses, l.Mass())
+	ok, err := does(i, by)
+	if ok {
+		for ; i > 0; i-- {
+			if ok, err := does(i-1, by); err != nil || !ok {
+				break
+			}
+			by = like // a second step is seldom one
+		}
+		return l.masses[i], err
+	}
+	for ; err == nil && !ok && i+1 < len(l.masses); i++ {
+		ok, err = does(i+1, by)
+	}
+	if err != nil || !ok {
+		return 0, err
+	}
+	return l.masses[i], nil
+}
+
+// situated is the case with the field at a value; false where it cannot be fished so.
+func (l look) situated(value float64) (*trial.Case, bool, error) {
 	s := l.from
 	*l.value(&s) = value
 	c, err := l.search.situate(s)
-	if ok, err := sensible(err); !ok || err != nil {
-		return 0, false, err
-	}
-	w, err := l.search.choose(ctx, c, l.masses, l.mass)
-	return w.mass(), true, err
+	ok, err := sensible(err)
+	return c, ok, err
 }

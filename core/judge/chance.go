@@ -125,6 +125,7 @@ type doubts struct {
 	sample [][]float64
 	shifts []spread.Shift
 	clear  bool // they change nothing of whether it does what is asked
+	some   bool // only some of what is not known was looked at
 }
 
 // certain is no doubt about anything.
@@ -202,10 +203,11 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // swell it is so too: there the moment of the wave does more than the rest, or than which
 // side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
-	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns))}
+	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
 	sds, middle := spreads(v.of), mean(centre)
 	for n, i := range order() {
 		if n >= firsts && !oneSided && !v.thorough && d.decided(v.of, middle) {
+			d.clear, d.some = true, true
 			break
 		}
 		u, sd := unknowns[i], sds[i]
@@ -282,7 +284,6 @@ func (d *doubts) decided(c *trial.Case, centre reading) bool {
 			return false
 		}
 	}
-	d.clear = true
 	return true
 }
 

@@ -14,6 +14,7 @@ import (
 	"dunvel/core/trial"
 
 	"golang.org/x/sync/errgroup"
+	"gonum.org/v1/gonum/floats"
 )
 
 // Bench is where heads are tried: on the engine, or on a stand-in for it.
@@ -47,8 +48,10 @@ type Head struct {
 	Reach   float64 // m that it is thrown; 0 where that is not known
 	Phase   int     // of a swell at the splash, of which the result is
 
-	suited bool // its handling is good enough for no other to be looked at
-	fine   bool // its result is as fine as is shown
+	suited bool    // its handling is good enough for no other to be looked at
+	fine   bool    // its result is as fine as is shown
+	doubts *doubts // what is not known does to it; nil where that was not looked at
+	finer  reading // what a finer look adds to its reading; nil where there was none
 }
 
 // Miss is how a head stands with a must.
@@ -134,9 +137,15 @@ func (v view) judged(result trial.Result) (Head, error) {
 		if d, err = v.doubt(result, phases.readings, stands == safe); err != nil {
 			return Head{}, err
 		}
+		h.doubts = d
 		if stands == open && !d.clear {
+			rough := centre
 			if centre, h.fine, err = v.finely(&h.Result, centre); err != nil {
 				return Head{}, err
+			}
+			if h.fine {
+				h.finer = slices.Clone(centre)
+				floats.Sub(h.finer, rough)
 			}
 		}
 	}

@@ -57,14 +57,13 @@ func (c *Case) hover(ctx context.Context, from *mechanics.Branch, f Fall, change
 			return h, err
 		}
 	}
-	if changed {
-		return h, nil
+	if fast > slow {
+		h.TakeUp = c.bestTakeUp(h, slow, fast)
 	}
-	if fast == slow {
+	if changed || fast == slow {
 		h.Suits = h.Slow
 		return h, nil
 	}
-	h.TakeUp = c.bestTakeUp(h, slow, fast)
 	h.Suits, err = c.depths(ctx, from, f, h.TakeUp)
 	return h, err
 }

@@ -15,12 +15,13 @@ import (
 // Swim is how a head comes back. Heights are over the bed, or depths where the
 // target is one, at SwimPlaces places of the way, in m.
 type Swim struct {
-	Speed  float64             // through the water, m/s, at which it is in the middle of the band on average
-	Reel   float64             // line taken in at that speed, m/s
-	Slower [SwimPlaces]float64 // at the wanted speed over judgement.SwimHand
-	Wanted [SwimPlaces]float64 // at the wanted speed
-	Faster [SwimPlaces]float64 // at the wanted speed times judgement.SwimHand
-	Height float64             // at the wanted speed, on average
+	Speed   float64             // through the water, m/s, at which it is in the middle of the band on average
+	Between float64             // the same as far as the slower and the faster hand tell, m/s
+	Reel    float64             // line taken in at that speed, m/s
+	Slower  [SwimPlaces]float64 // at the wanted speed over judgement.SwimHand
+	Wanted  [SwimPlaces]float64 // at the wanted speed
+	Faster  [SwimPlaces]float64 // at the wanted speed times judgement.SwimHand
+	Height  float64             // at the wanted speed, on average
 }
 
 // SwimPlaces is at how many places of a retrieve, evenly from 80 % to 20 % of the
@@ -152,8 +153,14 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 	if s.Slower, err = c.heights(ctx, from, f, wanted/step); err != nil {
 		return s, err
 	}
-	if s.Faster, err = c.heights(ctx, from, f, wanted*step); err != nil || changed {
+	if s.Faster, err = c.heights(ctx, from, f, wanted*step); err != nil {
 		return s, err
+	}
+	low, high := c.Band()
+	s.Between = wanted * math.Pow(step, needed([]ran{{-1, s.Slower[:]}, {1, s.Faster[:]}}, 0, (low+high)/2, c.OnBed))
+	if changed {
+		s.Speed = s.Between
+		return s, nil
 	}
 	if s.Wanted, err = c.heights(ctx, from, f, wanted); err != nil {
 		return s, err
@@ -162,7 +169,6 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 		s.Height += h / SwimPlaces
 	}
 	runs := []ran{{-1, s.Slower[:]}, {0, s.Wanted[:]}, {1, s.Faster[:]}}
-	low, high := c.Band()
 	about := 0.0
 	for range mostRuns {
 		next := needed(runs, about, (low+high)/2, c.OnBed)

@@ -1,0 +1,118 @@
+package explore
+
+import (
+	"context"
+	"math"
+	"slices"
+	"sync"
+
+	"dunvel/core/judge"
+	"dunvel/core/trial"
+)
+
+// known are heads that were judged for themselves, at places along one or two fields. It
+// is safe for concurrent use.
+type known struct {
+	bench judge.Bench
+	rung  float64 // how far apart heads are taken to be of which one is e times as heavy
+	most  float64 // how far from where it was judged one tells of another
+	mutex sync.Mutex
+	heads []sited
+}
+
+// sited is a head that was judged at a place.
+type sited struct {
+	at   [2]float64
+	head *judge.Head
+}
+
+// put keeps heads that were judged at a place.
+func (k *known) put(at [2]float64, heads []judge.Head) {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	for i := range heads {
+		k.heads = append(k.heads, sited{at, &heads[i]})
+	}
+}
+
+// nearest are the heads to judge one of a mass like at a place, the better first: that of
+// its mass that was judged nearest to it, and of those of which all was looked at the
+// nearest one of about its mass.
+func (k *known) nearest(at [2]float64, mass float64) []*judge.Head {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	var own, whole *judge.Head
+	far, farWhole := math.Inf(1), math.Inf(1)
+	for _, s := range k.heads {
+		off := math.Hypot(s.at[0]-at[0], s.at[1]-at[1])
+		if off > k.most {
+			continue
+		}
+		if s.head.Mass == mass && off < far {
+			own, far = s.head, off
+		}
+		if s.head.Mass > aboutMass*mass || mass > aboutMass*s.head.Mass || !s.head.Thorough() {
+			continue
+		}
+		if off += k.rung * math.Abs(math.Log(s.head.Mass/mass)); off < farWhole {
+			whole, farWhole = s.head, off
+		}
+	}
+	return slices.DeleteFunc([]*judge.Head{own, whole}, func(h *judge.Head) bool { return h == nil })
+}
+
+// aboutMass is how much heavier one of two heads may be to which what is not known does
+// about the same.
+const aboutMass = 2.1
+
+// like judges a head like the first that it can be judged like; false where it has to be
+// judged for itself.
+func like(ctx context.Context, b judge.Bench, c *trial.Case, mass float64, ones []*judge.Head) (judge.Head, bool, error) {
+	for i, one := range ones {
+		if i > 0 && one == ones[0] {
+			break
+		}
+		if h, ok, err := b.Like(ctx, c, mass, one); ok || err != nil {
+			return h, ok, err
+		}
+	}
+	return judge.Head{}, false, nil
+}
+
+// exactly is the head of a mass that was judged at a place; nil where none was.
+func (k *known) exactly(at [2]float64, mass float64) *judge.Head {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	if i := slices.IndexFunc(k.heads, func(s sited) bool { return s.at == at && s.head.Mass == mass }); i >= 0 {
+		return k.heads[i].head
+	}
+	return nil
+}
+
+// like judges heads at a place like those that were judged nearest to it, and those that
+// are like none for themselves, which are known then too.
+func (k *known) like(at [2]float64) judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h := k.exactly(at, mass); h != nil {
+			return *h, nil
+		}
+		if h, ok, err := like(ctx, k.bench, c, mass, k.nearest(at, mass)); ok || err != nil {
+			return h, err
+		}
+		return k.alone(at)(ctx, c, mass)
+	}
+}
+
+// alone judges heads at a place for themselves, and keeps them.
+func (k *known) alone(at [2]float64) judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h := k.exactly(at, mass); h != nil {
+			return *h, nil
+		}
+		h, err := k.bench.Judge(ctx, c, mass)
+		if err == nil {
+			k.put(at, []judge.Head{h})
+		}
+		return h, err
+	}
+}

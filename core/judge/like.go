@@ -1,0 +1,106 @@
+package judge
+
+import (
+	"context"
+	"slices"
+
+	"dunvel/core/trial"
+
+	"gonum.org/v1/gonum/floats"
+)
+
+// Like judges a head of a mass in kg like one, of about the same mass, that was judged in
+// a case like this: it is tried as it is here, and what is not known is taken to do to it
+// what it did there. It is false where it is held another way here or where too little
+// was looked at there: then it has to be judged for itself. Errors are those of trying.
+func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from *Head) (Head, bool, error) {
+	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+	result, same, err := v.heldAlike(from)
+	if err != nil || !same {
+		return Head{}, false, err
+	}
+	if b := from.Swim.Between; b > 0 {
+		result.Swim.Speed *= from.Swim.Speed / b
+	}
+	h := Head{Result: result, doubts: from.doubts, suited: from.suited, finer: from.finer}
+	if h.Reach, err = c.Reach(mass); err != nil {
+		return Head{}, false, err
+	}
+	phases, err := v.phases(result)
+	if err != nil {
+		return Head{}, false, err
+	}
+	centre, d := mean(phases.readings), certain
+	h.Result, h.Phase = phases.typical(centre)
+	if stands := v.stands(&result, centre); stands != lost {
+		if from.doubts == nil {
+			return Head{}, false, nil
+		}
+		if d = from.doubts; from.finer != nil {
+			floats.Add(centre, from.finer)
+		}
+		if d.some && stands == open && !c.Swell() && !d.decided(c, centre) {
+			return Head{}, false, nil
+		}
+	}
+	h.settle(c, centre, d)
+	return h, true, nil
+}
+
+// heldAlike is what comes of a head with the handling that it had; false where another may
+// suit better by now.
+func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
+	ways := v.of.Handlings()
+	at := slices.Index(ways, from.Handling)
+	if at < 0 {
+		return trial.Result{}, false, nil
+	}
+	result, err := v.try(v.of, trial.Question{Handling: from.Handling, Near: &from.Result})
+	if err != nil || len(ways) == 1 {
+		return result, err == nil, err
+	}
+	first := read(v.of, &result)
+	switch {
+	case at == 0 && (!from.suited || suits(v.of, first)):
+		return result, true, nil
+	case at == 0 && v.of.School().Swims && v.stands(&result, first) == lost:
+		return result, true, nil // no hand makes up for a speed so far off
+	}
+	other, err := v.try(v.of, trial.Question{Handling: ways[1-at], Near: &from.Result})
+	if err != nil {
+		return result, false, err
+	}
+	if at == 0 {
+		return result, !suitsBetter(v.of, read(v.of, &other), first), nil
+	}
+	return result, !suits(v.of, read(v.of, &other)), nil
+}
+
+// Thorough tells whether all was looked at that is not known of a head.
+func (h *Head) Thorough() bool { return h.doubts != nil && !h.doubts.some }
+
+// Guess is about which of some masses, which rise, is the one to tie on: the lightest that
+// does what is asked as things are taken to be, or the one whose speed of the hand is about
+// the wanted one. Errors are those of trying.
+func (b Bench) Guess(ctx context.Context, c *trial.Case, masses []float64) (float64, error) {
+	low, high := 0, len(masses)-1
+	for low < high {
+		middle := (low + high) / 2
+		v := view{bench: b, ctx: ctx, of: c, mass: masses[middle]}
+		result, err := v.try(c, trial.Question{Handling: c.Handlings()[0], Near: &trial.Result{}})
+		if err != nil {
+			return 0, err
+		}
+		r := read(c, &result)
+		enough := meets(c, r)
+		if s := c.School(); s.Swims || s.Hovers {
+			enough = r.arrived() && pace(c, &result) >= 0
+		}
+		if enough {
+			high = middle
+		} else {
+			low = middle + 1
+		}
+	}
+	return masses[low], nil
+}

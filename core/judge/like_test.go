@@ -1,0 +1,65 @@
+package judge_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+)
+
+// A head that is judged like one in water that is like it has the chance that it has for
+// itself, to 0.05 nine times in ten: over random waters and steps of a tenth, on the engine.
+func TestLike(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some thousand runs of the engine")
+	}
+	random := rand.New(rand.NewPCG(14, 3))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	kinds := []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop, setup.Swim, setup.Hover}
+	heads, off, asked := 0, 0, 0
+	for n := range 50 {
+		kind, depth, cast, flow, wind := kinds[n%len(kinds)], between(1.5, 16), between(8, 35), between(0, 0.4), between(0, 6)
+		way, blows, bait, line := between(0, 360), between(0, 360), between(0.05, 0.14), between(0.1e-3, 0.25e-3)
+		by, what := between(0.9, 1.1), random.IntN(4)
+		water := func(more float64) func(*setup.Setup) {
+			factor := [4]float64{1, 1, 1, 1}
+			factor[what] = more
+			return func(s *setup.Setup) {
+				s.Approach.Kind, s.Water.Depth, s.Cast.Distance = kind, depth*factor[0], cast*factor[1]
+				s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction = flow*factor[2], way, wind*factor[3], blows
+				s.Bait.Length, s.Line.Diameter = bait, line
+				if kind == setup.Hover {
+					s.Target.Depth, s.Target.Band = depth/3, 1
+				}
+			}
+		}
+		here, there := situate(t, water(1)), situate(t, water(by))
+		for _, mass := range []float64{0.0018, 0.0053, 0.0106, 0.0213} {
+			from, err := judge.Engine.Judge(t.Context(), here, mass)
+			if err != nil {
+				t.Fatal(err)
+			}
+			like, ok, err := judge.Engine.Like(t.Context(), there, mass, &from)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if asked++; !ok {
+				continue
+			}
+			own, err := judge.Engine.Judge(t.Context(), there, mass)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if heads++; math.Abs(like.Sure-own.Sure) > 0.05 {
+				off++
+				t.Logf("%s %.1f m, %g g, %d by %.2f: %.2f, for itself %.2f", kind, depth, 1e3*mass, what, by, like.Sure, own.Sure)
+			}
+		}
+	}
+	t.Logf("%d of %d heads, %d off", heads, asked, off)
+	if off > heads/10 || heads < asked/3 {
+		t.Errorf("%d of %d heads are off by more than 0.05; %d were asked for", off, heads, asked)
+	}
+}

@@ -7,6 +7,7 @@ package advice
 import (
 	"context"
 	"math"
+	"slices"
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
@@ -114,6 +115,7 @@ type Answer struct {
 	Notes      []Note       `json:"notes"`          // on the head to tie on
 	Other      *Answer      `json:"other"`          // for the other state of the flow, where it is asked for
 	Both       string       `json:"both"`           // what one head does in both states
+	Draft      bool         `json:"draft"`          // heads are open yet, and some of what is said is still to come
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -124,20 +126,66 @@ func New(known trial.Knowledge) Adviser {
 	return Adviser{explore.Search{Bench: judge.Engine, Known: known}}
 }
 
-// Answer answers for a setup, in the units of choice. Errors are setup.Errors, that a
-// unit is not known, or those of judging.
+// Answer answers for a setup, in the units of choice. Errors are setup.Errors, that a unit
+// is not known, or those of judging.
 func (a Adviser) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*Answer, error) {
+	return a.AnswerEarly(ctx, s, choice, nil)
+}
+
+// AnswerEarly is Answer, and where early is given it gets a draft first, as soon as the
+// head to tie on is known: what is told there stays, but for a pick that a head which is
+// open yet changes.
+func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early func(*Answer)) (*Answer, error) {
 	if err := Check(s, choice); err != nil {
 		return nil, err
 	}
-	out, err := a.one(ctx, s, choice)
-	if err != nil || !s.Other.Asked {
+	states := []setup.Setup{s}
+	if s.Other.Asked {
+		states = append(states, s.AtOther())
+	}
+	ladders := make([]*judge.Ladder, len(states))
+	for i, state := range states {
+		c, err := trial.New(state, a.Known)
+		if err != nil {
+			return nil, err
+		}
+		if ladders[i], err = a.ladder(ctx, c, early != nil); err != nil {
+			return nil, err
+		}
+	}
+	if early != nil {
+		draft, err := a.tell(ctx, ladders, choice, true)
+		if err != nil {
+			return nil, err
+		}
+		early(draft)
+		for _, l := range ladders {
+			if err := a.Bench.Fill(ctx, l); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return a.tell(ctx, ladders, choice, false)
+}
+
+// ladder is that of a case: all of it, or as much as the choice takes.
+func (a Adviser) ladder(ctx context.Context, c *trial.Case, sketch bool) (*judge.Ladder, error) {
+	if sketch {
+		return a.Sketch(ctx, c, slices.Sorted(slices.Values(c.Setup.Heads)))
+	}
+	return a.Bench.Solve(ctx, c, c.Setup.Heads)
+}
+
+// tell tells of ladders, for one state of the flow or for two.
+func (a Adviser) tell(ctx context.Context, ladders []*judge.Ladder, choice units.Choice, draft bool) (*Answer, error) {
+	out, err := a.one(ctx, ladders[0], choice, draft)
+	if err != nil || len(ladders) == 1 {
 		return out, err
 	}
-	if out.Other, err = a.one(ctx, s.AtOther(), choice); err != nil {
-		return nil, err
+	if out.Other, err = a.one(ctx, ladders[1], choice, draft); err != nil || draft {
+		return out, err
 	}
-	out.Both = both(out, out.Other, s.Approach.Sure, choice)
+	out.Both = both(out, out.Other, ladders[0].Case.Setup.Approach.Sure, choice)
 	return out, nil
 }
 
@@ -150,16 +198,9 @@ func Check(s setup.Setup, choice units.Choice) error {
 	return s.Validate(choice)
 }
 
-// one answers for the one state of the flow.
-func (a Adviser) one(ctx context.Context, s setup.Setup, choice units.Choice) (*Answer, error) {
-	c, err := trial.New(s, a.Known)
-	if err != nil {
-		return nil, err
-	}
-	l, err := a.Bench.Solve(ctx, c, s.Heads)
-	if err != nil {
-		return nil, err
-	}
+// one tells of the ladder of one state of the flow.
+func (a Adviser) one(ctx context.Context, l *judge.Ladder, choice units.Choice, draft bool) (*Answer, error) {
+	c, s := l.Case, l.Case.Setup
 	shown, err := a.shown(ctx, l)
 	if err != nil {
 		return nil, err
@@ -169,7 +210,7 @@ func (a Adviser) one(ctx context.Context, s setup.Setup, choice units.Choice) (*
 		Pick: l.Pick, Least: l.Least, Closest: l.Closest, Hand: t.hand(l, shown),
 		Wait: c.Wait(), WaitReason: t.waitReason(), Drift: trial.Point(c.Cast.Drift),
 		Target: c.Target, OnBed: c.OnBed, BedSlope: c.BedSlope(), Profile: profile(c),
-		Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(),
+		Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(), Draft: draft,
 	}
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()
@@ -190,6 +231,9 @@ func (a Adviser) shown(ctx context.Context, l *judge.Ladder) ([]judge.Shown, err
 	out := make([]judge.Shown, len(l.Heads))
 	var work errgroup.Group
 	for i := range l.Heads {
+		if l.Heads[i].Verdict == judge.Open {
+			continue
+		}
 		work.Go(func() (err error) {
 			out[i], err = a.Bench.Show(ctx, l.Case, &l.Heads[i], i == l.Closest)
 			return err
@@ -213,6 +257,11 @@ func profile(c *trial.Case) []Flow {
 // head is a head that was judged, as it is told of.
 func (t teller) head(l *judge.Ladder, i int, shown judge.Shown) (Head, error) {
 	h := &l.Heads[i]
+	if h.Verdict == judge.Open {
+		return Head{
+			Mass: h.Mass, Verdict: judge.Open, Fall: trial.Fall{Path: []trial.Moment{}, Lines: []trial.Line{}}, Contact: Contact{Curve: []trial.Point{}},
+		}, nil
+	}
 	out := Head{
 		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.holding(shown.Handling), Otherwise: shown.Otherwise, Fall: shown.Fall,
 		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).reason(h), Sure: h.Sure, Ranges: shown.Ranges, Snags: h.Snags, Reach: h.Reach,

@@ -66,7 +66,7 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 		s := water.With(o.Setup)
 		s.Heads, s.Other.Asked = outfits[0].Setup.Heads, false
 		var err error
-		if answers[i], err = a.Answer(ctx, s, choice); err != nil {
+		if answers[i], err = a.compared(ctx, s, choice, answers[0]); err != nil {
 			return nil, fmt.Errorf("%s: %w", o.Name, err)
 		}
 		progress.Tell(ctx, float64(i+1)/float64(len(outfits)))
@@ -86,6 +86,30 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 		}
 	}
 	return out, nil
+}
+
+// compared answers for an outfit as far as it is compared: for the head to tie on, and the
+// one that the first outfit is told of, where there is one.
+func (a Adviser) compared(ctx context.Context, s setup.Setup, choice units.Choice, first *Answer) (*Answer, error) {
+	if err := Check(s, choice); err != nil {
+		return nil, err
+	}
+	c, err := trial.New(s, a.Known)
+	if err != nil {
+		return nil, err
+	}
+	l, err := a.ladder(ctx, c, true)
+	if err != nil {
+		return nil, err
+	}
+	if first != nil {
+		if h := &l.Heads[max(first.Pick, 0)]; h.Verdict == judge.Open {
+			if *h, err = a.Bench.Judge(ctx, c, h.Mass); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return a.one(ctx, l, choice, true)
 }
 
 // outfitWords says what an outfit is.

@@ -1,6 +1,8 @@
 package advice
 
 import (
+	"context"
+	"errors"
 	"syscall"
 	"testing"
 
@@ -114,4 +116,18 @@ func spent(b *testing.B) float64 {
 	}
 	seconds := func(t syscall.Timeval) float64 { return float64(t.Sec) + float64(t.Usec)*1e-6 }
 	return seconds(u.Utime) + seconds(u.Stime)
+}
+
+// BenchmarkDraft is how long a draft of an answer takes.
+func BenchmarkDraft(b *testing.B) {
+	cost(b, func(a Adviser, s setup.Setup) error {
+		stop := errors.New("that is all")
+		ctx, cancel := context.WithCancelCause(b.Context())
+		defer cancel(nil)
+		_, err := a.AnswerEarly(ctx, s, nil, func(*Answer) { cancel(stop) })
+		if err != nil && !errors.Is(err, stop) {
+			return err
+		}
+		return nil
+	})
 }

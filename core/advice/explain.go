@@ -29,7 +29,9 @@ func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown [
 	t = t.of(l, l.Pick)
 	out.Sentence = t.sentence(l, pick, shown[l.Pick])
 	out.NotLighter, out.NotHeavier = t.notLighter(l, out), t.notHeavier(l, out)
-	out.Cue = t.cue(pick, shown[l.Pick].Fall)
+	if out.Cue = t.cue(pick, shown[l.Pick].Fall); out.Draft {
+		return nil // what takes more judging is told later
+	}
 	if out.Asks, err = a.asks(ctx, t, l); err != nil {
 		return err
 	}
@@ -238,6 +240,9 @@ func (t teller) notLighter(l *judge.Ladder, a *Answer) string {
 		return "It is the lightest of these heads."
 	}
 	lighter := a.Heads[l.Pick-1]
+	if lighter.Verdict == judge.Open {
+		return ""
+	}
 	switch mass := t.mass(lighter.Mass); {
 	case l.Skipped >= 0:
 		return fmt.Sprintf("%s would do it, but %s hooks do not come on such light heads.", t.mass(l.Heads[l.Skipped].Mass), t.Setup.Head.Hook)
@@ -257,6 +262,9 @@ func (t teller) notHeavier(l *judge.Ladder, a *Answer) string {
 	}
 	pick, heavier := a.Heads[l.Pick], a.Heads[l.Pick+1]
 	mass := t.mass(heavier.Mass)
+	if heavier.Verdict == judge.Open {
+		return ""
+	}
 	if heavier.Verdict != judge.Does {
 		return fmt.Sprintf("%s: %s.", mass, heavier.Reason)
 	}

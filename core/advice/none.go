@@ -23,12 +23,14 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *judge.Ladder, out
 			t.runs(c), units.Seconds(t.Target/c), t.target(), t.limit())
 		return nil
 	}
+	if out.Sentence = failed + "."; out.Draft {
+		return nil
+	}
 	remedies, err := a.Remedies(ctx, l, 1)
 	if err != nil {
 		return err
 	}
 	if len(remedies) == 0 {
-		out.Sentence = failed + "."
 		out.NotHeavier = "Nothing that was tried helps: another hand, speed, cast, wait, line, bait, weight or place. This water is not for this tackle."
 		return nil
 	}

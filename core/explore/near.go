@@ -108,6 +108,34 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 	}
 }
 
+// Sketch chooses between the heads of a case by as few of them as that takes, with the next
+// heavier one and those that are as likely as not; the others are open. masses rise.
+func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64) (*judge.Ladder, error) {
+	w, err := x.choose(ctx, c, masses, 0)
+	if err != nil {
+		return nil, err
+	}
+	for {
+		first, last := &w.heads[0], &w.heads[len(w.heads)-1]
+		from, to := slices.Index(masses, first.Mass), slices.Index(masses, last.Mass)
+		switch {
+		case w.Pick >= 0 && w.picked().Mass == last.Mass && to+1 < len(masses):
+			to++
+		case from > 0 && first.Sure >= judgement.Even.Number:
+			from--
+		default:
+			return x.Bench.Sketch(ctx, c, masses, w.heads)
+		}
+		more, err := w.judge(ctx, c, masses[from:to+1], x.Bench.Judge)
+		if err != nil {
+			return nil, err
+		}
+		w.heads = append(w.heads, more...)
+		slices.SortFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
+		w.Choice = judge.Prefer(c, w.heads)
+	}
+}
+
 // judge judges those of some masses that are not in the window yet, side by side.
 func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by judging) ([]judge.Head, error) {
 	missing := slices.DeleteFunc(slices.Clone(masses), func(m float64) bool {

@@ -11,6 +11,7 @@ import (
 	"dunvel/core/spread"
 	"dunvel/core/trial"
 
+	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/floats"
 )
 
@@ -204,59 +205,67 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
-	sds, middle := spreads(v.of), mean(centre)
-	for n, i := range order() {
-		if n >= firsts && !oneSided && !v.thorough && d.decided(v.of, middle) {
+	var asked []int
+	early := 0
+	for i, sd := range spreads(v.of) {
+		if u := unknowns[i]; sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {
+			continue
+		}
+		if asked = append(asked, i); unknowns[i].first() {
+			early++
+		}
+	}
+	slices.SortStableFunc(asked, func(a, b int) int { return cmp.Compare(unknowns[a].rank(), unknowns[b].rank()) })
+	middle := mean(centre)
+	for from, to := 0, early; from < len(asked); from, to = to, min(to+together, len(asked)) {
+		if from > 0 && from >= early && !oneSided && !v.thorough && d.decided(v.of, middle) {
 			d.clear, d.some = true, true
 			break
 		}
-		u, sd := unknowns[i], sds[i]
-		if sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {
-			continue
+		var work errgroup.Group
+		for _, i := range asked[from:to] {
+			work.Go(func() (err error) {
+				d.shifts[i], err = v.shift(i, result, centre, oneSided)
+				return err
+			})
 		}
-		phase := i % len(centre)
-		look := func(z float64) (reading, error) {
-			return v.shifted(u, sd, z, result, phase, centre[phase])
-		}
-		up, err := look(spread.Reach)
-		if err != nil {
+		if err := work.Wait(); err != nil {
 			return nil, err
 		}
-		d.shifts[i].Up = up
-		if tracked := len(up) > readTrack; oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !liftsOff(centre[phase], up) {
-			continue
-		}
-		down, err := look(-spread.Reach)
-		if err != nil {
-			return nil, err
-		}
-		evenOut(centre[phase], up, down)
-		d.shifts[i].Down = down
 	}
 	return d, nil
 }
 
-// order is in which order unknowns are looked at: first those that most comes from. Of
-// those there are so many.
-var order = sync.OnceValue(func() []int {
-	out := make([]int, len(unknowns))
-	for i := range out {
-		out[i] = i
-	}
-	rank := func(i int) int {
-		if unknowns[i].first() {
-			return 0
-		}
-		return 1
-	}
-	slices.SortStableFunc(out, func(a, b int) int { return cmp.Compare(rank(a), rank(b)) })
-	return out
-})
+// together is how many unknowns are looked at side by side before it is seen whether the
+// rest is needed: as many everywhere, that a chance is the same everywhere.
+const together = 2
 
-var firsts = len(slices.DeleteFunc(slices.Clone(unknowns), func(u unknown) bool { return !u.first() }))
+// shift is what an unknown does to the head.
+func (v view) shift(i int, result trial.Result, centre []reading, oneSided bool) (spread.Shift, error) {
+	u, phase := unknowns[i], i%len(centre)
+	sd := max(u.spread(v.of), 0)
+	up, err := v.shifted(u, sd, spread.Reach, result, phase, centre[phase])
+	if tracked := len(up) > readTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !liftsOff(centre[phase], up) {
+		return spread.Shift{Up: up}, err
+	}
+	down, err := v.shifted(u, sd, -spread.Reach, result, phase, centre[phase])
+	if err != nil {
+		return spread.Shift{}, err
+	}
+	evenOut(centre[phase], up, down)
+	return spread.Shift{Up: up, Down: down}, nil
+}
 
 // first tells whether most of what is not known of a head may come from an unknown.
 func (u unknown) first() bool { return u.main || u.rehandle }
+
+// rank is when an unknown is looked at: those first that most may come from.
+func (u unknown) rank() int {
+	if u.first() {
+		return 0
+	}
+	return 1
+}
 
 // stretched is by how much more than they are drawn unknowns are taken to be off where
 // some have not been looked at: what these do is less than what the first did.

@@ -29,8 +29,9 @@ var Engine = Bench{func(ctx context.Context, c *trial.Case, q trial.Question) (t
 type Verdict string
 
 // The verdicts. Does is as sure as was asked for, No as sure not to, and
-// Perhaps between.
+// Perhaps between. Open is that of a head which has not been judged yet.
 const (
+	Open    Verdict = "open"
 	Does    Verdict = "does"
 	Perhaps Verdict = "perhaps"
 	No      Verdict = "no"

@@ -42,6 +42,53 @@ func (b Bench) Solve(ctx context.Context, c *trial.Case, masses []float64) (*Lad
 	return out, b.refine(ctx, out)
 }
 
+// Fill judges the heads of a ladder that are open yet, and chooses anew.
+func (b Bench) Fill(ctx context.Context, l *Ladder) error {
+	var masses []float64
+	for _, h := range l.Heads {
+		if h.Verdict == Open {
+			masses = append(masses, h.Mass)
+		}
+	}
+	judged, err := b.Ladder(ctx, l.Case, masses)
+	if err != nil {
+		return err
+	}
+	for i := range l.Heads {
+		if l.Heads[i].Verdict == Open {
+			l.Heads[i], judged = judged[0], judged[1:]
+		}
+	}
+	if l.Choice, err = b.Choose(ctx, l.Case, l.Heads); err != nil {
+		return err
+	}
+	return b.refine(ctx, l)
+}
+
+// Sketch is a ladder of masses, which rise, of which some heads were judged: it chooses
+// between those, and the others are open.
+func (b Bench) Sketch(ctx context.Context, c *trial.Case, masses []float64, judged []Head) (*Ladder, error) {
+	choice, err := b.Choose(ctx, c, judged)
+	if err != nil {
+		return nil, err
+	}
+	out := &Ladder{Case: c, Choice: choice}
+	at := make([]int, len(judged))
+	for i, mass := range masses {
+		h := Head{Result: trial.Result{Mass: mass}, Verdict: Open}
+		if k := slices.IndexFunc(judged, func(h Head) bool { return h.Mass == mass }); k >= 0 {
+			h, at[k] = judged[k], i
+		}
+		out.Heads = append(out.Heads, h)
+	}
+	for _, i := range []*int{&out.Pick, &out.Least, &out.Closest, &out.Usual, &out.Skipped} {
+		if *i >= 0 {
+			*i = at[*i]
+		}
+	}
+	return out, b.refine(ctx, out)
+}
+
 // refine looks at the head to tie on as finely as it is shown, where its chance was plain
 // without that.
 func (b Bench) refine(ctx context.Context, l *Ladder) error {

@@ -29,6 +29,11 @@ func (d Desk) asked(ctx context.Context, s *setup.Setup) (*Knowledge, advice.Adv
 // Answer is which head to tie on. How many of each are in the box is told with it, and
 // how it stands with the one to tie on is one of its notes.
 func (d Desk) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*advice.Answer, error) {
+	return d.AnswerEarly(ctx, s, choice, nil)
+}
+
+// AnswerEarly is Answer, of which early gets a draft first where it is given.
+func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early func(*advice.Answer)) (*advice.Answer, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err
@@ -37,23 +42,34 @@ func (d Desk) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*
 	if err != nil {
 		return nil, err
 	}
-	a, err := known.adviser(s).Answer(mechanics.WithBudget(ctx, answerWork), s, choice)
+	own := func(a *advice.Answer) { known.add(a, s, measured, choice) }
+	var draft func(*advice.Answer)
+	if early != nil {
+		draft = func(a *advice.Answer) { own(a); early(a) }
+	}
+	a, err := known.adviser(s).AnswerEarly(mechanics.WithBudget(ctx, answerWork), s, choice, draft)
 	if err != nil {
 		return nil, err
 	}
+	own(a)
+	return a, nil
+}
+
+// add adds to an answer what is known beside it: what was measured of the bait, and what
+// is in the box.
+func (k *Knowledge) add(a *advice.Answer, s setup.Setup, measured string, choice units.Choice) {
 	if measured != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
 	}
 	for i := range a.Heads {
-		a.Heads[i].Owned = box.Count(known.Items, a.Heads[i].Mass, box.LikeOf(s))
+		a.Heads[i].Owned = box.Count(k.Items, a.Heads[i].Mass, box.LikeOf(s))
 	}
 	if a.Pick < 0 {
-		return a, nil
+		return
 	}
-	if words, low := box.Stock(known.Items, a.Heads[a.Pick].Mass, box.LikeOf(s), choice); words != "" {
+	if words, low := box.Stock(k.Items, a.Heads[a.Pick].Mass, box.LikeOf(s), choice); words != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
 	}
-	return a, nil
 }
 
 // Changes are what would change the answer.

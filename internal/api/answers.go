@@ -2,7 +2,9 @@ package api
 
 import (
 	"context"
+	"net/http"
 
+	"dunvel/core/advice"
 	"dunvel/internal/contract"
 )
 
@@ -12,11 +14,34 @@ func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResp
 	if err != nil {
 		return nil, err
 	}
+	if wanted(r.Params.Draft) {
+		return drafting{ctx, func(ctx context.Context, early func(*advice.Answer)) (*advice.Answer, error) {
+			return h.does.AnswerEarly(ctx, r.Body.Setup, choice, early)
+		}}, nil
+	}
 	a, err := h.does.Answer(ctx, r.Body.Setup, choice)
 	if err != nil {
 		return nil, err
 	}
 	return Answer200JSONResponse(*a), nil
+}
+
+// drafting is an answer that is sent as a draft first.
+type drafting struct {
+	ctx  context.Context
+	work func(context.Context, func(*advice.Answer)) (*advice.Answer, error)
+}
+
+// VisitAnswerResponse implements AnswerResponseObject.
+func (d drafting) VisitAnswerResponse(w http.ResponseWriter) error {
+	out := &lines{w: w}
+	answer, err := d.work(d.ctx, func(draft *advice.Answer) {
+		_ = out.send(contract.DraftLine{Draft: draft}) // whoever has gone is told nothing
+	})
+	if err != nil {
+		return out.ended(d.ctx, err, func(p *contract.Problem) any { return contract.DraftLine{Problem: p} })
+	}
+	return out.send(contract.DraftLine{Result: answer})
 }
 
 // Changes implements the contract.

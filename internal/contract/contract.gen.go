@@ -398,6 +398,15 @@ type Definitions struct {
 	Words      []Word               `json:"words"`
 }
 
+// DraftLine One of: a draft of the answer, the answer, or why there is none
+type DraftLine struct {
+	Draft *Answer `json:"draft,omitempty"`
+
+	// Problem Problem details (RFC 9457)
+	Problem *Problem `json:"problem,omitempty"`
+	Result  *Answer  `json:"result,omitempty"`
+}
+
 // Drop A drop with its work
 type Drop = playback.Drop
 
@@ -850,6 +859,9 @@ type Word struct {
 	Word  string  `json:"word"`
 }
 
+// Draft defines model for draft.
+type Draft = bool
+
 // Id defines model for id.
 type Id = int64
 
@@ -858,6 +870,12 @@ type Progress = bool
 
 // Table defines model for table.
 type Table = string
+
+// AnswerParams defines parameters for Answer.
+type AnswerParams struct {
+	// Draft Lines of JSON: a draft as soon as the head to tie on is known, and then the answer. What the draft tells stays, but for a pick that a head which is open yet changes
+	Draft *Draft `form:"draft,omitempty" json:"draft,omitempty"`
+}
 
 // ChangesParams defines parameters for Changes.
 type ChangesParams struct {

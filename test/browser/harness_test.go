@@ -63,7 +63,7 @@ func TestMain(m *testing.M) {
 
 // page is a tab on a server of its own.
 type page struct {
-	t   *testing.T
+	t   testing.TB
 	ctx context.Context
 	url string
 	db  string // the file of its database
@@ -73,7 +73,7 @@ type page struct {
 
 // open starts a server with the demo data and opens path in a new tab. Errors
 // on the page's console fail the test.
-func open(t *testing.T, path string) *page {
+func open(t testing.TB, path string) *page {
 	t.Helper()
 	file := filepath.Join(t.TempDir(), "demo.db")
 	st, err := store.Open(context.Background(), file)

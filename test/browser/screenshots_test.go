@@ -10,7 +10,7 @@ import (
 var screenshots = flag.String("screenshots", "", "folder to write one picture of each main view to")
 
 // ready is an answer that is there, in its own typeface.
-const ready = `document.querySelector(".answer:not([data-stale])") && document.querySelector(".answer h1[data-pick]") && document.querySelector(".section .line-now") && document.querySelector(".changes[aria-busy=false]") && document.fonts.status === "loaded"`
+const ready = `document.querySelector(".answer:not([data-stale]):not([data-draft])") && document.querySelector(".answer h1[data-pick]") && document.querySelector(".section .line-now") && document.querySelector(".changes[aria-busy=false]") && document.fonts.status === "loaded"`
 
 // playing is a drop that is there.
 const playing = `document.querySelector(".fallview .line-now") && document.querySelector(".trace") && !document.querySelector(".answer[data-stale]") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`

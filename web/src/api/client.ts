@@ -55,6 +55,15 @@ export class Failure extends Error {
   }
 }
 
+/** The server does not answer at all. */
+export const gone = () =>
+  new Failure({
+    type: "about:blank",
+    title: "No answer",
+    status: 0,
+    detail: "Dunvel does not answer. Is it still running on this machine?",
+  });
+
 /** Returns the data of a response or throws its problem as a Failure. */
 export async function take<T>(
   request: Promise<{ data?: T; error?: unknown; response: Response }>,
@@ -64,12 +73,7 @@ export async function take<T>(
     result = await request;
   } catch (error) {
     if (error instanceof DOMException && error.name === "AbortError") throw error;
-    throw new Failure({
-      type: "about:blank",
-      title: "No answer",
-      status: 0,
-      detail: "Dunvel does not answer. Is it still running on this machine?",
-    });
+    throw gone();
   }
   if (result.response.ok) return result.data as T;
   const problem = result.error as Partial<Problem> | undefined;

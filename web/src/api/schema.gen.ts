@@ -2133,8 +2133,11 @@ export interface components {
              * @description Back to the bed when it is lifted and dropped; 0 otherwise
              */
             back: number;
-            /** @enum {string} */
-            verdict: "does" | "perhaps" | "no";
+            /**
+             * @description Open is a head of a draft that has not been judged yet: of it only the mass is known
+             * @enum {string}
+             */
+            verdict: "does" | "perhaps" | "no" | "open";
             reason: string;
             /**
              * Format: double
@@ -2243,6 +2246,8 @@ export interface components {
             other?: components["schemas"]["Answer"] | null;
             /** @description What one head does in both states */
             both: string;
+            /** @description Heads are open yet */
+            draft: boolean;
         };
         /** @description What a number lies in four times in five */
         Range: {
@@ -2320,6 +2325,12 @@ export interface components {
             share?: number;
             /** @description As without lines */
             result?: unknown;
+            problem?: components["schemas"]["Problem"];
+        };
+        /** @description One of: a draft of the answer, the answer, or why there is none */
+        DraftLine: {
+            draft?: components["schemas"]["Answer"];
+            result?: components["schemas"]["Answer"];
             problem?: components["schemas"]["Problem"];
         };
         Comparison: {
@@ -3082,6 +3093,8 @@ export interface components {
     parameters: {
         /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
         progress: boolean;
+        /** @description Lines of JSON: a draft as soon as the head to tie on is known, and then the answer. What the draft tells stays, but for a pick that a head which is open yet changes */
+        draft: boolean;
         /** @description The kind of entry */
         table: string;
         id: number;
@@ -3170,7 +3183,10 @@ export interface operations {
     };
     answer: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Lines of JSON: a draft as soon as the head to tie on is known, and then the answer. What the draft tells stays, but for a pick that a head which is open yet changes */
+                draft?: components["parameters"]["draft"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3188,6 +3204,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Answer"];
+                    "application/x-ndjson": components["schemas"]["DraftLine"];
                 };
             };
             400: components["responses"]["Problem"];

@@ -1,4 +1,4 @@
-import { Failure, type Problem } from "./client";
+import { Failure, gone, type Problem } from "./client";
 
 /** Asks, and takes the answer line by line while it is worked out. A line with a problem ends it. */
 export async function lines<Line extends { problem?: Problem }>(
@@ -13,6 +13,8 @@ export async function lines<Line extends { problem?: Problem }>(
     headers: { "Content-Type": file ? "application/octet-stream" : "application/json" },
     body: file ? body : JSON.stringify(body),
     signal,
+  }).catch((error) => {
+    throw error instanceof DOMException && error.name === "AbortError" ? error : gone();
   });
   if (!response.ok) throw new Failure((await response.json()) as Problem);
   if (!response.body) return;

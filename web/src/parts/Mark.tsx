@@ -1,6 +1,6 @@
 import type { Head } from "../api/client";
 
-const words = { does: "does it", perhaps: "perhaps", no: "does not" } as const;
+const words = { does: "does it", perhaps: "perhaps", no: "does not", open: "not judged yet" } as const;
 
 /** A verdict by its shape: a filled disc does it, a half disc perhaps, a ring does not. */
 export function Mark({

@@ -7,6 +7,8 @@ import { placeAt, spreadAt } from "./motion";
 
 interface Props {
   answer: Answer;
+  /** Masses of heads that are still as they were before. */
+  old: number[];
   selected: Head | undefined;
   count: number;
   frame: Frame;
@@ -17,7 +19,7 @@ interface Props {
 const foot = 74; // pixels under the water for weights and verdicts
 
 /** Every head on a thread of its own, on the section's depth scale, hanging where the count has it. */
-export function Ladder({ answer, selected, count, frame, width, onSelect }: Props) {
+export function Ladder({ answer, old, selected, count, frame, width, onSelect }: Props) {
   const { show, shown } = useUnits();
   const { z } = frame;
   const bed = answer.onBed ? answer.target : undefined;
@@ -68,7 +70,7 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
         return (
           <g
             key={head.mass}
-            className={`rung${chosen ? " rung-chosen" : ""}${there ? " rung-there" : ""}${i === answer.pick ? " rung-pick" : ""}`}
+            className={`rung${chosen ? " rung-chosen" : ""}${there ? " rung-there" : ""}${i === answer.pick ? " rung-pick" : ""}${old.includes(head.mass) ? " rung-old" : ""}`}
             role="radio"
             tabIndex={chosen || (at < 0 && i === 0) ? 0 : -1}
             aria-checked={chosen}
@@ -87,7 +89,9 @@ export function Ladder({ answer, selected, count, frame, width, onSelect }: Prop
             />
             <path d={`M${x} ${z(0)}V${z(-depth) - size}`} className="thread" />
             {low - high > 0.01 && !there && <path d={`M${x} ${z(-high)}V${z(-low)}`} className="bob-range" />}
-            <circle cx={x} cy={z(-depth) - (there && answer.onBed ? size : 0)} r={size} className="bob" />
+            {head.verdict !== "open" && (
+              <circle cx={x} cy={z(-depth) - (there && answer.onBed ? size : 0)} r={size} className="bob" />
+            )}
             <g transform={`translate(${x} ${frame.height + 12})`}>
               <Mark verdict={head.verdict} r={Math.min(5, column * 0.3)} />
             </g>

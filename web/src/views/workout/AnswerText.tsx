@@ -15,11 +15,13 @@ interface Props {
   share: number | undefined;
   failure: Error | null;
   stale: boolean;
+  /** More is still to come. */
+  draft: boolean;
   onChange: (changes: Record<string, unknown>) => void;
 }
 
 /** The answer in a sentence, the reasons next to it. */
-export function AnswerText({ of, answer, head, changes, share, failure, stale, onChange }: Props) {
+export function AnswerText({ of, answer, head, changes, share, failure, stale, draft, onChange }: Props) {
   const { show } = useUnits();
   if (failure) {
     const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
@@ -44,7 +46,14 @@ export function AnswerText({ of, answer, head, changes, share, failure, stale, o
   const cautions = answer.notes.filter((n) => n.caution);
   const notes = answer.notes.filter((n) => !n.caution).map((n) => n.words);
   return (
-    <section className="answer" aria-label="Answer" aria-live="polite" data-stale={stale || undefined}>
+    <section
+      className="answer"
+      aria-label="Answer"
+      aria-live="polite"
+      data-stale={stale || undefined}
+      data-draft={draft || undefined}
+      data-depth={of.water.depth}
+    >
       <div className={answer.other ? "states" : undefined}>
         <h1 data-pick={pick ? pick.mass : "none"}>
           {answer.other && <small>{stateOf(of.flow.speed)}</small>}

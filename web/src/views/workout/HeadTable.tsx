@@ -52,6 +52,13 @@ export function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
           <tbody>
             {answer.heads.map((h, i) => {
               const falls = h.fall.outcome === "reached";
+              if (h.verdict === "open")
+                return (
+                  <tr key={h.mass}>
+                    <th scope="row">{show("mass", h.mass)}</th>
+                    <td>not judged yet</td>
+                  </tr>
+                );
               return (
                 <tr key={h.mass} className={i === answer.pick ? "picked" : undefined}>
                   <th scope="row">{show("mass", h.mass)}</th>

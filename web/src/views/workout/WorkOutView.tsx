@@ -18,9 +18,9 @@ import { useAddressNumber, useSetup } from "./useSetup";
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
 export function WorkOutView() {
   const { setup, change, replace } = useSetup();
-  const { data: answered, error, isPlaceholderData } = useAnswer(setup);
+  const { data: answered, error, isPlaceholderData, isDraft } = useAnswer(setup);
   const answer = answered?.answer;
-  const { data: changes, share } = useChanges(answered?.of);
+  const { data: changes, share } = useChanges(isDraft ? undefined : answered?.of);
   const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
@@ -30,7 +30,7 @@ export function WorkOutView() {
   const failure = error instanceof Failure ? error : undefined;
   const head =
     answer &&
-    (answer.heads.find((h) => Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ??
+    (answer.heads.find((h) => h.verdict !== "open" && Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ??
       answer.heads[answer.closest]);
   const count = counted ?? answer?.wait ?? 0;
   // While something is dragged the scales stay, so that it stays under the finger.
@@ -61,6 +61,7 @@ export function WorkOutView() {
           share={share}
           failure={error}
           stale={isPlaceholderData}
+          draft={isDraft}
           onChange={change}
         />
         <Conditions
@@ -93,6 +94,7 @@ export function WorkOutView() {
           {answer && frame && ladderSize.width > 0 && (
             <Ladder
               answer={answer}
+              old={isPlaceholderData ? answer.heads.map((h) => h.mass) : answered.old}
               selected={head}
               count={count}
               frame={frame}

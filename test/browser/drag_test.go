@@ -1,0 +1,86 @@
+package browser
+
+import (
+	"fmt"
+	"testing"
+)
+
+// watched counts, on a page of Work out, the drafts that come and the depths that are
+// drawn, with how old each is when it is.
+const watched = `(() => {
+	window.seen = {asked: new Map(), drafts: [], drawn: [], ages: []};
+	const ask = window.fetch;
+	window.fetch = async (address, options) => {
+		const response = await ask(address, options);
+		if (!String(address).includes("/answers")) return response;
+		const depth = JSON.parse(options.body).setup.water.depth;
+		const reader = response.clone().body.pipeThrough(new TextDecoderStream()).getReader();
+		(async () => {
+			for (let text = "";;) {
+				const {value, done} = await reader.read();
+				if (done) return;
+				text += value;
+				if (text.includes("\n")) return void window.seen.drafts.push(depth);
+			}
+		})().catch(() => {});
+		return response;
+	};
+	const answer = document.querySelector(".workout main");
+	new MutationObserver(() => {
+		const depth = Number(document.querySelector(".answer")?.dataset.depth);
+		if (depth === window.seen.drawn.at(-1)) return;
+		window.seen.drawn.push(depth);
+		const asked = window.seen.asked.get(depth);
+		if (asked) window.seen.ages.push(performance.now() - asked);
+	}).observe(answer, {attributes: true, subtree: true, childList: true});
+	return true;
+})()`
+
+// dragged moves the depth by the pointer for so many frames.
+const dragged = `(async () => {
+	const grip = document.querySelector("[role=slider][aria-label='Depth under the rod']");
+	const box = grip.querySelector(".handle-grip").getBoundingClientRect(), x = box.x + box.width / 2, y = box.y + box.height / 2;
+	const send = (kind, at) => grip.dispatchEvent(new PointerEvent(kind, {bubbles: true, pointerId: 7, isPrimary: true, clientX: x, clientY: at}));
+	grip.setPointerCapture = () => {};
+	send("pointerdown", y);
+	for (let i = 1; i <= %[1]d; i++) {
+		await new Promise(requestAnimationFrame);
+		send("pointermove", y + 60 * i / %[1]d);
+		const depth = Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow"));
+		if (!window.seen.asked.has(depth)) window.seen.asked.set(depth, performance.now());
+	}
+	send("pointerup", y + 60);
+	return true;
+})()`
+
+// While the depth is dragged drafts come and each is drawn, and what it ends at is answered.
+func TestDragging(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?water.depth=8&heads=0.0035,0.0071,0.0142")
+	p.until(ready)
+	value[bool](p, watched)
+	value[bool](p, fmt.Sprintf(dragged, 120)+`.then(() => true) && true`)
+	p.until(`window.seen.drawn.length > 2`)
+	p.until(ready)
+	p.until(`Number(document.querySelector(".answer").dataset.depth) === Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow"))`)
+	if missed := value[[]float64](p, `window.seen.drafts.filter((d) => !window.seen.drawn.includes(d))`); len(missed) > 0 {
+		t.Errorf("drafts of %v m were not drawn; %s", missed, value[string](p, `JSON.stringify([window.seen.drafts, window.seen.drawn])`))
+	}
+}
+
+// BenchmarkDragging drags the depth for 300 frames, which are five seconds, and tells how
+// many pictures a second are drawn and how old they are.
+func BenchmarkDragging(b *testing.B) {
+	for b.Loop() {
+		p := open(b, "/?water.depth=8")
+		p.until(ready)
+		value[bool](p, watched)
+		value[bool](p, `(async () => {const from = performance.now(); await `+fmt.Sprintf(dragged, 300)+`; window.took = (performance.now() - from) / 1000})() && true`)
+		p.until(`window.took`)
+		seconds := value[float64](p, `window.took`)
+		drawn := value[float64](p, `window.seen.drawn.length`)
+		b.ReportMetric(drawn/seconds, "pictures/s")
+		b.ReportMetric(value[float64](p, `window.seen.ages.sort((a, b) => a - b)[Math.floor(window.seen.ages.length / 2)] ?? 0`), "median-age-ms")
+		b.ReportMetric(value[float64](p, `window.seen.ages.sort((a, b) => a - b)[Math.floor(window.seen.ages.length * 0.95)] ?? 0`), "p95-age-ms")
+	}
+}

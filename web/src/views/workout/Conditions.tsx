@@ -1,5 +1,5 @@
 import { Checkbox } from "@mui/material";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Answer, Change, Field, Setup } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
@@ -95,6 +95,8 @@ function One({
   const drift = answer && Math.hypot(answer.drift.x, answer.drift.y);
   const { alone, own } = rigOf(setup);
   const set = (value: unknown) => onChange({ [path]: value });
+  // The label of a line can be typed instead of its diameter.
+  const line = path === "line.diameter" ? setup.line : path === "leader.diameter" ? setup.leader : undefined;
   if (path === "heads")
     return (
       <HeadsField
@@ -107,7 +109,14 @@ function One({
     );
   return (
     <>
-      <Control field={field} setup={setup} error={error} onChange={onChange} />
+      <Control
+        field={field}
+        value={at(setup, path)}
+        error={error}
+        material={line?.material}
+        estimated={line?.estimated}
+        onChange={onChange}
+      />
       {path in slides && (
         <Slide
           path={path}
@@ -144,61 +153,53 @@ function One({
   );
 }
 
-/** The control of a field, by its type. */
-function Control({
+/** The control of a field, by its type. While another field is dragged it stays as it is drawn. */
+const Control = memo(function Control({
   field,
-  setup,
+  value,
   error,
+  material,
+  estimated,
   onChange,
 }: {
   field: Field;
-  setup: Setup;
+  value: unknown;
   error?: string;
+  material?: string;
+  estimated?: boolean;
   onChange: Props["onChange"];
 }) {
   const { path } = field;
-  const value = at(setup, path);
   const id = path.replace(".", "-");
+  const set = (next: unknown) => onChange({ [path]: next });
   switch (field.type) {
     case "yes or no":
       return (
         <Row id={id} label={field.label}>
-          <Checkbox
-            id={id}
-            size="small"
-            checked={value as boolean}
-            onChange={(e) => onChange({ [path]: e.target.checked })}
-          />
+          <Checkbox id={id} size="small" checked={value as boolean} onChange={(e) => set(e.target.checked)} />
         </Row>
       );
     case "choice":
-      return (
-        <ChoiceField
-          path={path}
-          value={value as string}
-          error={error}
-          onChange={(next) => onChange({ [path]: next })}
-        />
-      );
+      return <ChoiceField path={path} value={value as string} error={error} onChange={set} />;
   }
   if (field.measure === "angle" && !field.zero)
-    return (
-      <DirectionField path={path} value={value as number} onChange={(next) => onChange({ [path]: next })} />
-    );
-  // The label of a line can be typed instead of its diameter.
-  const line = path === "line.diameter" ? setup.line : path === "leader.diameter" ? setup.leader : undefined;
-  const estimated = path.replace("diameter", "estimated");
+    return <DirectionField path={path} value={value as number} onChange={set} />;
   return (
     <NumberField
       path={path}
       value={value as number}
       error={error}
-      material={line?.material}
-      estimated={line?.estimated}
-      onChange={(next, fromLabel) => onChange({ [path]: next, ...(line ? { [estimated]: fromLabel } : {}) })}
+      material={material}
+      estimated={estimated}
+      onChange={(next, fromLabel) =>
+        onChange({
+          [path]: next,
+          ...(material === undefined ? {} : { [path.replace("diameter", "estimated")]: fromLabel }),
+        })
+      }
     />
   );
-}
+});
 
 function Group({ title, closed, children }: { title: string; closed?: boolean; children: ReactNode }) {
   return (

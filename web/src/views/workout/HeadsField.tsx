@@ -1,5 +1,5 @@
 import { InputBase } from "@mui/material";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { client, Failure, type Part, type Setup, take } from "../../api/client";
 import { useDefinitions } from "../../app/definitions";
 import { useUnits } from "../../app/preferences";
@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** The ladder of heads as a list of weights, parted by semicolons or by words of their own units. */
-export function HeadsField({ heads, like, takes, error, onChange }: Props) {
+export const HeadsField = memo(function HeadsField({ heads, like, takes, error, onChange }: Props) {
   const { defaults } = useDefinitions();
   const { shown } = useUnits();
   const [draft, setDraft] = useState<string | null>(null);
@@ -89,5 +89,16 @@ export function HeadsField({ heads, like, takes, error, onChange }: Props) {
         </button>
       )}
     </div>
+  );
+}, same);
+
+/** Measuring how high the list is takes long: while another field is dragged it stays as it is drawn. */
+function same(a: Props, b: Props): boolean {
+  return (
+    a.heads.join() === b.heads.join() &&
+    a.like.shape === b.like.shape &&
+    a.like.material === b.like.material &&
+    a.takes === b.takes &&
+    a.error === b.error
   );
 }

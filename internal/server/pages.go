@@ -54,18 +54,9 @@ func (p *pages) page(name string) echo.HandlerFunc {
 }
 
 func (p *pages) register(e *echo.Echo) {
-	assets := http.FileServerFS(p.files)
-	e.GET("/assets/*", func(c *echo.Context) error {
-		if strings.HasSuffix(c.Request().URL.Path, "/") {
-			return echo.ErrNotFound // what is there is nobody's business
-		}
-		// Their names change with their contents.
-		c.Response().Header().Set("Cache-Control", "public, max-age=31536000, immutable")
-		assets.ServeHTTP(c.Response(), c.Request())
-		return nil
-	})
-	e.GET("/favicon.svg", echo.WrapHandler(assets))
-	e.GET("/licences.txt", echo.WrapHandler(assets))
+	e.GET("/assets/*", p.asset(true))
+	e.GET("/favicon.svg", p.asset(false))
+	e.GET("/licences.txt", p.asset(false))
 	page := p.page("index.html") // the front end knows its own addresses
 	e.GET("/*", func(c *echo.Context) error {
 		if strings.Contains(path.Base(c.Request().URL.Path), ".") {

@@ -3,6 +3,7 @@
 package server
 
 import (
+	"compress/gzip"
 	"context"
 	"encoding/json"
 	"errors"
@@ -31,6 +32,7 @@ const (
 	idleTime         = 2 * time.Minute
 	shutdownPatience = 5 * time.Second
 	mostDrained      = 64 << 20 // of a body that is refused
+	compressFrom     = 1400     // bytes: what fits into one packet gains nothing
 )
 
 // New returns the handler of the whole of Dunvel by a service. What it works on ends with
@@ -57,10 +59,11 @@ func New(stop context.Context, does *service.Service) (*echo.Echo, error) {
 	e.HTTPErrorHandler = api.HandleError
 	e.Pre(head)
 	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit)
-	more := e.Group("/api", noStore)
+	smaller := middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: compressFrom})
+	more := e.Group("/api", noStore, smaller)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	more.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does), nil))
+	api.RegisterHandlers(e.Group("/api", noStore, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does), nil))
 	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	pages.register(e)
 	return e, nil

@@ -3,10 +3,12 @@ package advice
 import (
 	"context"
 	"fmt"
+	"slices"
 	"strconv"
 
 	"dunvel/core/explore"
 	"dunvel/core/judgement"
+	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
@@ -34,7 +36,7 @@ var nouns = map[string]noun{
 
 // Changes are what would change the answer: where no head does it first what makes one
 // do it, the cheapest first, and then the values of fields at which another head is to
-// be tied on, the nearest first. Errors are setup.Errors, that a unit is not known, or
+// be tied on, the nearest first. What is found is told as it comes. Errors are setup.Errors, that a unit is not known, or
 // those of judging.
 func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change, error) {
 	if err := Check(s, choice); err != nil {
@@ -63,14 +65,22 @@ func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice
 			out = append(out, Change{Mass: r.Mass, Words: t.remedy(r)})
 		}
 	}
-	turns, err := standing.Turns(ctx)
+	first := out
+	said := func(turns []explore.Turn) []Change {
+		all := slices.Clone(first)
+		for _, turn := range turns {
+			all = append(all, Change{turn.Field, turn.Value, turn.Mass, t.turn(turn)})
+		}
+		return all
+	}
+	if len(first) > 0 {
+		progress.Found(ctx, first)
+	}
+	turns, err := standing.Turns(ctx, func(soFar []explore.Turn) { progress.Found(ctx, said(soFar)) })
 	if err != nil {
 		return nil, err
 	}
-	for _, turn := range turns {
-		out = append(out, Change{turn.Field, turn.Value, turn.Mass, t.turn(turn)})
-	}
-	return out, nil
+	return said(turns), nil
 }
 
 // turn says what a turn comes to.

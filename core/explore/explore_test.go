@@ -86,7 +86,15 @@ func TestTurns(t *testing.T) {
 	if err != nil || standing.Mass() != was {
 		t.Fatalf("%g, not %g: %v", standing.Mass(), was, err)
 	}
-	turns, err := standing.Turns(t.Context())
+	told := 0
+	turns, err := standing.Turns(t.Context(), func(soFar []Turn) {
+		if told++; len(soFar) != told || !slices.IsSortedFunc(soFar, func(a, b Turn) int { return compare(a.far, b.far) }) {
+			t.Errorf("told for the %d. time: %+v", told, soFar)
+		}
+	})
+	if told != len(turns) {
+		t.Errorf("%d of %d were told as they came", told, len(turns))
+	}
 	if err != nil || len(turns) < 3 || len(turns) > mostTurns {
 		t.Fatalf("%+v %v", turns, err)
 	}

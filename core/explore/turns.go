@@ -5,6 +5,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"sync"
 
 	"dunvel/core/judge"
 	"dunvel/core/progress"
@@ -102,37 +103,47 @@ func (s *Standing) Mass() float64 { return s.window.mass() }
 
 // Turns finds, for each field that weighs on the choice, the nearest values above and
 // below at which another head is to be tied on, or one at all where none is now. The
-// nearest come first. Errors are those of judging.
-func (s *Standing) Turns(ctx context.Context) ([]Turn, error) {
+// nearest come first, and found is told of those there are so far. Errors are those of
+// judging.
+func (s *Standing) Turns(ctx context.Context, found func([]Turn)) ([]Turn, error) {
 	// Where it may turn is looked for along every field first, and then where exactly,
 	// for the nearest.
-	found := make([]*bracket, 2*len(knobs))
-	done := progress.Count(progress.Part(ctx, 0, lookedShare), len(found))
-	err := each(len(found), func(i int) (err error) {
+	brackets := make([]*bracket, 2*len(knobs))
+	done := progress.Count(progress.Part(ctx, 0, lookedShare), len(brackets))
+	err := each(len(brackets), func(i int) (err error) {
 		defer done()
 		if k := knobs[i/2]; k.applies(s.from) {
 			l := look{s, k, float64(1 - i%2*2), &known{bench: s.search.Bench, rung: rungApart, most: math.Inf(1)}}
 			l.known.put(l.at(*k.value(&s.from)), s.window.heads)
-			found[i], err = l.along(ctx)
+			brackets[i], err = l.along(ctx)
 		}
 		return err
 	})
 	if err != nil {
 		return nil, err
 	}
-	found = slices.DeleteFunc(found, func(b *bracket) bool { return b == nil })
-	slices.SortStableFunc(found, func(a, b *bracket) int { return cmp.Compare(a.far(), b.far()) })
-	found = found[:min(len(found), mostTurns)]
-	out := make([]Turn, len(found))
-	done = progress.Count(progress.Part(ctx, lookedShare, 1), len(found))
-	err = each(len(found), func(i int) (err error) {
+	brackets = slices.DeleteFunc(brackets, func(b *bracket) bool { return b == nil })
+	slices.SortStableFunc(brackets, func(a, b *bracket) int { return cmp.Compare(a.far(), b.far()) })
+	brackets = brackets[:min(len(brackets), mostTurns)]
+	var mutex sync.Mutex
+	turns := []Turn{}
+	done = progress.Count(progress.Part(ctx, lookedShare, 1), len(brackets))
+	err = each(len(brackets), func(i int) error {
 		defer done()
-		out[i], err = found[i].narrow(ctx)
-		return err
+		t, err := brackets[i].narrow(ctx)
+		if err != nil || t.Mass == t.Was {
+			return err // looked at closely it is none
+		}
+		mutex.Lock()
+		defer mutex.Unlock()
+		turns = append(turns, t)
+		slices.SortStableFunc(turns, func(a, b Turn) int {
+			return cmp.Or(cmp.Compare(a.far, b.far), cmp.Compare(a.Field, b.Field), cmp.Compare(a.Value, b.Value))
+		})
+		found(slices.Clone(turns))
+		return nil
 	})
-	out = slices.DeleteFunc(out, func(t Turn) bool { return t.Mass == t.Was }) // looked at closely it is none
-	slices.SortStableFunc(out, func(a, b Turn) int { return cmp.Compare(a.far, b.far) })
-	return out, err
+	return turns, err
 }
 
 // each does something for every number from 0 up to n, two at a time: each judges its

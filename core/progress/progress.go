@@ -43,3 +43,18 @@ func Count(ctx context.Context, of int) (done func()) {
 	var n atomic.Int64
 	return func() { Tell(ctx, float64(n.Add(1))/float64(of)) }
 }
+
+type foundKey struct{}
+
+// WithFound has what is done with the context tell what it has found so far: the whole of
+// it each time, which stays as it is. It may be told by several at once.
+func WithFound(ctx context.Context, tell func(soFar any)) context.Context {
+	return context.WithValue(ctx, foundKey{}, tell)
+}
+
+// Found tells what was found so far.
+func Found(ctx context.Context, soFar any) {
+	if tell, ok := ctx.Value(foundKey{}).(func(any)); ok {
+		tell(soFar)
+	}
+}

@@ -24,3 +24,14 @@ func TestTell(t *testing.T) {
 		t.Error("a part of nothing is something")
 	}
 }
+
+func TestFound(t *testing.T) {
+	Found(t.Context(), 1) // nobody waits
+	var told []any
+	ctx := WithFound(t.Context(), func(soFar any) { told = append(told, soFar) })
+	Found(ctx, "one")
+	Found(Part(With(ctx, func(float64) {}), 0, 1), "two")
+	if fmt.Sprint(told) != "[one two]" {
+		t.Errorf("%v", told)
+	}
+}

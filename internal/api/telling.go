@@ -70,6 +70,11 @@ func (t telling) visit(w http.ResponseWriter) error {
 		told = time.Now()
 		_ = out.send(contract.ProgressLine{Share: &share}) // whoever has gone is told nothing
 	})
+	ctx = progress.WithFound(ctx, func(soFar any) {
+		mutex.Lock()
+		defer mutex.Unlock()
+		_ = out.send(contract.ProgressLine{Found: soFar})
+	})
 	result, err := t.work(ctx)
 	mutex.Lock()
 	defer mutex.Unlock()

@@ -651,8 +651,11 @@ type ProgrammeChange struct {
 	Version int64 `json:"version"`
 }
 
-// ProgressLine One of: how far it is, what came of it, or why nothing did
+// ProgressLine One of: how far it is, all that was found so far, what came of it, or why nothing did
 type ProgressLine struct {
+	// Found As the result
+	Found interface{} `json:"found,omitempty"`
+
 	// Problem Problem details (RFC 9457)
 	Problem *Problem `json:"problem,omitempty"`
 

@@ -33,10 +33,11 @@ func TestTelling(t *testing.T) {
 		}
 		lines := bufio.NewScanner(response.Body)
 		lines.Buffer(nil, 1<<20)
-		told, last := -1.0, ""
+		told, last, found := -1.0, "", ""
 		for lines.Scan() {
 			var line struct {
 				Share  *float64
+				Found  json.RawMessage
 				Result json.RawMessage
 			}
 			if err := json.Unmarshal(lines.Bytes(), &line); err != nil || last != "" {
@@ -45,11 +46,17 @@ func TestTelling(t *testing.T) {
 			if line.Share != nil {
 				told = max(told, *line.Share)
 			}
+			if line.Found != nil {
+				found = string(line.Found)
+			}
 			last = string(line.Result)
 		}
 		_ = response.Body.Close()
 		if last != strings.TrimSpace(plain) {
 			t.Errorf("%s: %.300s\nwithout lines: %.300s", path, last, plain)
+		}
+		if path == "/api/changes" && found != last {
+			t.Errorf("%s: found %s, in the end %s", path, found, last)
 		}
 		if path != "/api/imports" && !(told > 0 && told <= 1) {
 			t.Errorf("%s told %g at most", path, told)

@@ -2319,10 +2319,12 @@ export interface components {
             done?: boolean;
             problem?: components["schemas"]["Problem"];
         };
-        /** @description One of: how far it is, what came of it, or why nothing did */
+        /** @description One of: how far it is, all that was found so far, what came of it, or why nothing did */
         ProgressLine: {
             /** Format: double */
             share?: number;
+            /** @description As the result */
+            found?: unknown;
             /** @description As without lines */
             result?: unknown;
             problem?: components["schemas"]["Problem"];

@@ -33,17 +33,23 @@ export async function lines<Line extends { problem?: Problem }>(
   }
 }
 
-/** Asks something that takes long: told is called with the share of it that is done, and the answer comes in the end. */
+/**
+ * Asks something that takes long: told is called with the share of it that is done, found with what there is of the
+ * answer so far, and the answer comes in the end.
+ */
 export async function asked<Answer>(
   address: string,
   body: object | File,
   signal: AbortSignal | undefined,
   told: (share: number) => void,
+  found?: (soFar: Answer) => void,
 ): Promise<Answer> {
   let answer: Answer | undefined;
   const how = `${address}${address.includes("?") ? "&" : "?"}progress=true`;
-  await lines<{ share?: number; result?: Answer; problem?: Problem }>(how, body, signal, (line) => {
+  type Line = { share?: number; found?: Answer; result?: Answer; problem?: Problem };
+  await lines<Line>(how, body, signal, (line) => {
     if (line.share !== undefined) told(line.share);
+    if (line.found !== undefined) found?.(line.found);
     if (line.result !== undefined) answer = line.result;
   });
   if (answer === undefined) throw new Error("The answer was cut off; ask again.");

@@ -10,11 +10,13 @@ export function useAsked<Answer>(
   options: { gcTime?: number; keep?: boolean; staleTime?: number } = {},
 ) {
   const [share, setShare] = useState<number>();
+  const [soFar, setSoFar] = useState<{ of: string; found: Answer }>();
+  const key = JSON.stringify([address, body]);
   const query = useQuery<Answer, Error, Answer>({
     queryKey: [address, body],
     queryFn: ({ signal }) => {
       setShare(undefined);
-      return asked<Answer>(address, body, signal, setShare);
+      return asked<Answer>(address, body, signal, setShare, (found) => setSoFar({ of: key, found }));
     },
     enabled: wanted,
     placeholderData: options.keep ? keepPreviousData : undefined,
@@ -22,5 +24,6 @@ export function useAsked<Answer>(
     gcTime: options.gcTime,
     retry: false,
   });
-  return { ...query, share };
+  /** What was found so far is of this question, or there is none. */
+  return { ...query, share, soFar: soFar?.of === key ? soFar.found : undefined };
 }

@@ -11,6 +11,8 @@ interface Props {
   answer: Answer | undefined;
   head: Head | undefined;
   changes: Change[] | undefined;
+  /** Those that were found so far. */
+  soFar: Change[] | undefined;
   /** How far the looking for them is. */
   share: number | undefined;
   failure: Error | null;
@@ -21,7 +23,18 @@ interface Props {
 }
 
 /** The answer in a sentence, the reasons next to it. */
-export function AnswerText({ of, answer, head, changes, share, failure, stale, draft, onChange }: Props) {
+export function AnswerText({
+  of,
+  answer,
+  head,
+  changes,
+  soFar,
+  share,
+  failure,
+  stale,
+  draft,
+  onChange,
+}: Props) {
   const { show } = useUnits();
   if (failure) {
     const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
@@ -102,7 +115,7 @@ export function AnswerText({ of, answer, head, changes, share, failure, stale, d
             <b>Mind</b> {n.words}
           </p>
         ))}
-        <Changes changes={changes} share={share} />
+        <Changes changes={changes} soFar={soFar} share={share} />
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.

@@ -1,9 +1,16 @@
 import type { Change } from "../../api/client";
 import { Working } from "../../parts/Working";
 
+interface Props {
+  changes: Change[] | undefined;
+  /** Those that were found while the others are looked for. */
+  soFar: Change[] | undefined;
+  share: number | undefined;
+}
+
 /** What would change the answer: the nearest in a line, the others on demand. */
-export function Changes({ changes, share }: { changes: Change[] | undefined; share: number | undefined }) {
-  const [nearest, ...others] = changes ?? [];
+export function Changes({ changes, soFar, share }: Props) {
+  const [nearest, ...others] = changes ?? soFar ?? [];
   return (
     <div className="changes" aria-live="off" aria-busy={changes === undefined}>
       {changes === undefined && (

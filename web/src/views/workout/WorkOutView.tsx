@@ -20,7 +20,7 @@ export function WorkOutView() {
   const { setup, change, replace } = useSetup();
   const { data: answered, error, isPlaceholderData, isDraft } = useAnswer(setup);
   const answer = answered?.answer;
-  const { data: changes, share } = useChanges(isDraft ? undefined : answered?.of);
+  const { data: changes, soFar, share } = useChanges(isDraft ? undefined : answered?.of);
   const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
@@ -58,6 +58,7 @@ export function WorkOutView() {
           answer={answer}
           head={head}
           changes={changes}
+          soFar={soFar}
           share={share}
           failure={error}
           stale={isPlaceholderData}

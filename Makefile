@@ -3,9 +3,9 @@ export CGO_ENABLED := 0
 export GOFLAGS := -buildvcs=false -trimpath
 
 front  := web/dist/index.html
-source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.json)
+source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
-.PHONY: demo build test engine race storm check screenshots generate format bench chromium compile
+.PHONY: demo build test engine race storm check screenshots generate format bench speed profile chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -23,6 +23,7 @@ $(front): web/node_modules $(source) go.sum
 	go run ./scripts/licences > web/licences.part
 	mv web/licences.part web/dist/licences.txt
 	rm web/dist/bundled.md
+	cd web && node compress.mjs
 	touch $@
 
 web/node_modules: web/package-lock.json
@@ -60,6 +61,15 @@ format: web/node_modules
 
 bench: ## times and allocations of the engine, the answer and the store
 	go test -run '^$$' -bench . -benchmem ./core/... ./internal/...
+
+speed: build chromium ## the figures of docs/speed.md, measured anew and added to it; some minutes, on an idle machine
+	go run ./scripts/speed docs/speed.md
+
+profile: ## where an answer and a fall spend their time: bin/answer.prof and bin/fall.prof, and the top of each
+	go test -run '^$$' -bench 'BenchmarkAnswer' -benchtime 20x -cpuprofile bin/answer.prof -o bin/answer.test ./core/advice
+	go test -run '^$$' -bench 'BenchmarkFall$$' -cpuprofile bin/fall.prof -o bin/fall.test ./core/mechanics
+	go tool pprof -top -nodecount 20 bin/answer.test bin/answer.prof
+	go tool pprof -top -nodecount 20 bin/fall.test bin/fall.prof
 
 screenshots: build chromium ## docs/screenshots, from the demo data
 	go test ./test/browser -run TestScreenshots -screenshots $(CURDIR)/docs/screenshots -count 1

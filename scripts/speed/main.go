@@ -1,0 +1,96 @@
+// Speed runs the benchmarks of what a user waits for and adds their figures to a document,
+// as a table of its own under the date and the commit, so that its history can be read.
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"fmt"
+	"os"
+	"os/exec"
+	"strings"
+	"time"
+)
+
+// benches are what is measured, in the order in which it is told.
+var benches = []struct{ title, pkg, bench, times string }{
+	{"The engine against the explicit solver of the tests, times as fast", "./core/mechanics", "BenchmarkAgainstExplicit", "3x"},
+	{"A draft of an answer", "./core/advice", "BenchmarkDraft", "10x"},
+	{"A whole answer", "./core/advice", "BenchmarkAnswer", "10x"},
+	{"What would change it", "./core/advice", "BenchmarkChanges", "2x"},
+	{"A map of 40 by 40", "./core/advice", "BenchmarkChart", "1x"},
+	{"Four outfits compared", "./core/advice", "BenchmarkCompare", "3x"},
+	{"10,000 events over HTTP", "./internal/server", "BenchmarkSeason", "20x"},
+	{"Dragging the depth in the browser", "./test/browser", "BenchmarkDragging", "2x"},
+}
+
+func main() {
+	if len(os.Args) != 2 {
+		fmt.Fprintln(os.Stderr, "usage: speed DOCUMENT")
+		os.Exit(2)
+	}
+	if err := run(os.Args[1]); err != nil {
+		fmt.Fprintln(os.Stderr, "speed:", err)
+		os.Exit(1)
+	}
+}
+
+func run(document string) error {
+	commit, err := exec.Command("git", "rev-parse", "--short", "HEAD").Output()
+	if err != nil {
+		return fmt.Errorf("commit: %w", err)
+	}
+	var out strings.Builder
+	fmt.Fprintf(&out, "\n## %s, %s\n", time.Now().Format("2 January 2006"), strings.TrimSpace(string(commit)))
+	for _, b := range benches {
+		figures, err := measure(b.pkg, b.bench, b.times)
+		if err != nil {
+			return fmt.Errorf("%s: %w", b.bench, err)
+		}
+		fmt.Fprintf(&out, "\n%s\n\n| | |\n|---|---|\n%s", b.title, figures)
+	}
+	text, err := os.ReadFile(document)
+	if err != nil {
+		return err
+	}
+	return os.WriteFile(document, append(text, out.String()...), 0o644)
+}
+
+// measure runs a benchmark and returns its figures as rows of a table.
+func measure(pkg, bench, times string) (string, error) {
+	cmd := exec.Command("go", "test", "-run", "^$", "-bench", bench+"$", "-benchtime", times, "-timeout", "30m", pkg)
+	cmd.Stderr = os.Stderr
+	text, err := cmd.Output()
+	if err != nil {
+		return "", fmt.Errorf("%w: %s", err, text)
+	}
+	var out strings.Builder
+	for lines := bufio.NewScanner(bytes.NewReader(text)); lines.Scan(); {
+		fields := strings.Fields(lines.Text())
+		if len(fields) < 4 || !strings.HasPrefix(fields[0], "Benchmark") {
+			continue
+		}
+		name, _, _ := strings.Cut(strings.ReplaceAll(strings.TrimPrefix(fields[0], bench), "_", " "), "-2")
+		var figures []string
+		for i := 2; i+1 < len(fields); i += 2 {
+			figures = append(figures, figure(fields[i], fields[i+1]))
+		}
+		fmt.Fprintf(&out, "| %s | %s |\n", strings.TrimPrefix(name, "/"), strings.Join(figures, ", "))
+	}
+	return out.String(), nil
+}
+
+// figure says a value of a benchmark in its unit; times are told in ms.
+func figure(value, unit string) string {
+	var v float64
+	if _, err := fmt.Sscan(value, &v); err != nil {
+		return value + " " + unit
+	}
+	switch unit {
+	case "ns/op":
+		return fmt.Sprintf("%.3g ms", v/1e6)
+	case "cpu-ms/op":
+		return fmt.Sprintf("%.3g ms of processor", v)
+	}
+	return fmt.Sprintf("%.3g %s", v, strings.TrimSuffix(unit, "/op"))
+}

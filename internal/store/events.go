@@ -193,10 +193,10 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 // conditions that are known.
 func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 	var out []pattern.Fished
-	err := s.db.SelectContext(ctx, &out, `SELECT json_extract(body, '$.with.bed') AS bed,
-		coalesce(json_extract(body, '$.with.shape'), '') AS shape, coalesce(json_extract(body, '$.with.guard'), 0) AS guard, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
-		coalesce(sum(json_extract(body, '$.with.snags')) FILTER (WHERE kind = ?1), 0) AS snags
-		FROM event WHERE deleted IS NULL AND kind IN (?1, ?2) AND json_extract(body, '$.with.snags') > 0 AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed, shape, guard HAVING bed <> ''`,
+	err := s.db.SelectContext(ctx, &out, `SELECT bed, shape, guard, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
+		coalesce(sum(snags) FILTER (WHERE kind = ?1), 0) AS snags
+		FROM event INDEXED BY event_fished WHERE deleted IS NULL AND kind IN (?1, ?2) AND snags > 0 AND bed <> ''
+		AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed, shape, guard`,
 		trip.Splash, trip.Lost)
 	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
@@ -208,9 +208,8 @@ func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 // bite before a fish of the same cast is that fish.
 func (s *Events) Held(ctx context.Context) ([]pattern.Held, error) {
 	var out []pattern.Held
-	err := s.db.SelectContext(ctx, &out, `WITH takes AS (SELECT kind, coalesce(json_extract(body, '$.with.point'), '') AS point,
-		lead(kind) OVER (PARTITION BY trip, json_extract(body, '$.rod') ORDER BY time, id) AS next
-		FROM event WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
+	err := s.db.SelectContext(ctx, &out, `WITH takes AS (SELECT kind, point, lead(kind) OVER (PARTITION BY trip, rod ORDER BY time, id) AS next
+		FROM event INDEXED BY event_held WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
 		SELECT point, sum(kind = ?3 OR next IS NOT ?3) AS takes, sum(kind = ?3) AS landed FROM takes
 		WHERE kind IN (?2, ?3) AND point <> '' GROUP BY point ORDER BY point`, trip.Splash, trip.Bite, trip.Fish)
 	if err != nil {

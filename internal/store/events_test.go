@@ -120,6 +120,24 @@ func BenchmarkAllEvents(b *testing.B) {
 	}
 }
 
+// BenchmarkKnown is what answers learn from 10,000 events, which they do anew after each.
+func BenchmarkKnown(b *testing.B) {
+	s, err := Open(context.Background(), b.TempDir()+"/dunvel.db")
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer func() { _ = s.Close() }()
+	season(b, s, 10000)
+	for b.Loop() {
+		if _, err := s.Events.Fished(context.Background()); err != nil {
+			b.Fatal(err)
+		}
+		if _, err := s.Events.Held(context.Background()); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
 // What was landed of the bites on a point: a bite before a fish of the same cast is that
 // fish, one on another rod or of another cast is not.
 func TestHeld(t *testing.T) {

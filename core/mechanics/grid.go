@@ -86,7 +86,7 @@ func (m *sim) regrid() bool {
 			break
 		}
 	}
-	for m.lineOut-m.at[m.n-1] < min(0.25*m.spacing, 0.5) {
+	for m.lineOut-m.at[m.n-1] < m.nearTip() {
 		if m.n == 1 || m.body[m.n-1] >= 0 {
 			if m.lineOut-m.at[m.n-1] < atTip {
 				return false
@@ -101,6 +101,9 @@ func (m *sim) regrid() bool {
 	}
 	return true
 }
+
+// nearTip is how near the rod tip a node is that is taken off, m of line.
+func (m *sim) nearTip() float64 { return min(0.25*m.spacing, 0.5) }
 
 // thin drops every second node that is neither a body nor the leader's end.
 func (m *sim) thin() {

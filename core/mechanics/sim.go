@@ -182,8 +182,10 @@ func (m *sim) goOn(ctx context.Context) error {
 
 // advance goes on by one step, or makes the step shorter.
 func (m *sim) advance() {
-	end := min(m.phaseEnds(), m.d.Until)
-	h := min(m.step, end-m.time)
+	end, wished := min(m.phaseEnds(), m.d.Until), m.step
+	h := min(wished, end-m.time)
+	reeled := m.reelsIn()
+	h = min(h, reeled)
 	if rest := end - m.time - h; rest > 0 && rest < 0.2*h {
 		h = (end - m.time) / 2
 	}
@@ -223,6 +225,9 @@ func (m *sim) advance() {
 	}
 	m.accept(h, line)
 	m.step = min(m.longest, h*min(growth, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
+	if h == reeled { // what kept it short is over
+		m.step = max(m.step, min(wished, growth*h*max(1, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
+	}
 	for b := range m.touched {
 		m.land(b)
 	}
@@ -235,6 +240,17 @@ func (m *sim) advance() {
 		m.nextPhase()
 	}
 	m.judgeEnd()
+}
+
+// reelsIn is after how long a node comes to the rod tip that is reeled in, s: a step must
+// not go past it, and there it is taken off.
+func (m *sim) reelsIn() float64 {
+	p := m.now()
+	left := m.lineOut - m.at[m.n-1] - m.nearTip()/2
+	if p.Open || p.Reel <= 0 || left <= 0 || m.n == 1 || m.body[m.n-1] >= 0 {
+		return math.Inf(1)
+	}
+	return left / p.Reel
 }
 
 // try solves both stages of a step of h; the end of it stands in next and

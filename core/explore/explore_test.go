@@ -118,6 +118,43 @@ func TestTurns(t *testing.T) {
 	}
 }
 
+// Whenever it is stopped it says so, and nothing else.
+func TestStopped(t *testing.T) {
+	s := water(func(s *setup.Setup) {
+		s.Water.Depth, s.Wind.Speed, s.Heads = 6, 4, []float64{0.0018, 0.0035, 0.0035, 0.0071, 0.0142}
+	})
+	for _, kind := range []string{setup.LiftAndDrop, setup.Swim, setup.HoldBottom} {
+		if s.Approach.Kind = kind; kind == setup.HoldBottom { // where none does it
+			s.Heads = []float64{0.0004, 0.0005}
+		}
+		ended := false
+		for most := int64(0); !ended; most = 2*most + 1 {
+			var tried atomic.Int64
+			stand := judgetest.Bench(nil)
+			x := Search{Bench: judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+				if tried.Add(1) > most {
+					return trial.Result{}, context.Canceled
+				}
+				return stand.Try(ctx, c, q)
+			}}}
+			standing, err := x.Stand(t.Context(), s)
+			if err == nil {
+				_, err = standing.Turns(t.Context(), func([]Turn) {})
+			}
+			if ended = tried.Load() <= most; !ended && !errors.Is(err, context.Canceled) || ended && err != nil {
+				t.Errorf("%s, after %d tries: %v", kind, most, err)
+			}
+			chart, err := x.NewChart(s, "water.depth", "wind.speed", nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if err := chart.Run(t.Context(), func(Cell) error { return nil }); !ended && !errors.Is(err, context.Canceled) {
+				t.Errorf("%s, a chart after %d tries: %v", kind, most, err)
+			}
+		}
+	}
+}
+
 // Cells that are worked out are what the answer says there; those between tell the picks
 // around them, with a chance between theirs.
 func TestChart(t *testing.T) {

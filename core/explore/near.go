@@ -77,17 +77,17 @@ type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head,
 
 // chooseBy is choose with heads that are judged in a way.
 func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, by judging) (window, error) {
+	w := window{Choice: judge.Choice{Pick: -1}}
 	if near == 0 {
 		var err error
 		if near, err = x.Bench.Guess(ctx, c, masses); err != nil {
-			return window{}, err
+			return w, err
 		}
 	}
 	from, to := around(masses, near)
 	if c.Setup.Approach.Leaning != setup.Usual {
 		from, to = 0, len(masses) // a leaning looks far
 	}
-	w := window{Choice: judge.Choice{Pick: -1}}
 	for {
 		more, err := w.judge(ctx, c, masses[from:to], by)
 		if err != nil {
@@ -102,7 +102,10 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 		case from > 0 && down:
 			from--
 		default:
-			w.Choice, err = x.Bench.Choose(ctx, c, w.heads)
+			choice, err := x.Bench.Choose(ctx, c, w.heads)
+			if err == nil {
+				w.Choice = choice
+			}
 			return w, err
 		}
 	}

@@ -256,6 +256,7 @@ func TestLightFollowsTheDevice(t *testing.T) {
 func TestTwoStatesOfTheFlow(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?open=6")
+	p.says(".answer h1", "at 2 m") // the kept one, and not what a new one begins with
 	p.until(settled)
 	still := p.text(".answer h1")
 	value[bool](p, `document.querySelector("#other-asked").click() || true`)

@@ -2246,7 +2246,7 @@ export interface components {
             other?: components["schemas"]["Answer"] | null;
             /** @description What one head does in both states */
             both: string;
-            /** @description Heads are open yet */
+            /** @description Heads are open yet, and some of what is said is still to come */
             draft: boolean;
         };
         /** @description What a number lies in four times in five */

@@ -61,7 +61,11 @@ export function Ladder({ answer, old, selected, count, frame, width, onSelect }:
       <path d={`M0 ${z(-answer.target)}H${width}`} className={answer.onBed ? "bed-line" : "target-line"} />
       {answer.heads.map((head, i) => {
         const x = column * (i + 0.5);
-        const depth = -(placeAt(head, count)?.z ?? 0);
+        const was = old.includes(head.mass);
+        const depth = Math.min(
+          -(placeAt(head, count)?.z ?? 0),
+          was ? answer.target : Number.POSITIVE_INFINITY,
+        );
         const down = head.fall.outcome === "reached" && count >= head.fall.time;
         const there = down || depth >= answer.target * 0.999;
         const size = Math.min(2.5 + 18 * Math.cbrt(head.mass), column * 0.45);
@@ -70,7 +74,7 @@ export function Ladder({ answer, old, selected, count, frame, width, onSelect }:
         return (
           <g
             key={head.mass}
-            className={`rung${chosen ? " rung-chosen" : ""}${there ? " rung-there" : ""}${i === answer.pick ? " rung-pick" : ""}${old.includes(head.mass) ? " rung-old" : ""}`}
+            className={`rung${chosen ? " rung-chosen" : ""}${there ? " rung-there" : ""}${i === answer.pick ? " rung-pick" : ""}${was ? " rung-old" : ""}`}
             role="radio"
             tabIndex={chosen || (at < 0 && i === 0) ? 0 : -1}
             aria-checked={chosen}
@@ -88,7 +92,9 @@ export function Ladder({ answer, old, selected, count, frame, width, onSelect }:
               className="rung-touch"
             />
             <path d={`M${x} ${z(0)}V${z(-depth) - size}`} className="thread" />
-            {low - high > 0.01 && !there && <path d={`M${x} ${z(-high)}V${z(-low)}`} className="bob-range" />}
+            {low - high > 0.01 && !there && !was && (
+              <path d={`M${x} ${z(-high)}V${z(-low)}`} className="bob-range" />
+            )}
             {head.verdict !== "open" && (
               <circle cx={x} cy={z(-depth) - (there && answer.onBed ? size : 0)} r={size} className="bob" />
             )}

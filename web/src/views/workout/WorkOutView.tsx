@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Failure } from "../../api/client";
+import { Failure, type Head } from "../../api/client";
 import { TopBar } from "../../app/TopBar";
 import { fieldId } from "../../parts/Row";
 import { CountStrip } from "../../section/CountStrip";
@@ -28,9 +28,10 @@ export function WorkOutView() {
   const [ladderRef, ladderSize] = useSize<HTMLDivElement>();
 
   const failure = error instanceof Failure ? error : undefined;
+  const judged = (h: Head) => h.verdict !== "open" && !answered?.old.includes(h.mass);
   const head =
     answer &&
-    (answer.heads.find((h) => h.verdict !== "open" && Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ??
+    (answer.heads.find((h) => judged(h) && Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ??
       answer.heads[answer.closest]);
   const count = counted ?? answer?.wait ?? 0;
   // While something is dragged the scales stay, so that it stays under the finger.

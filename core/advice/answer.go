@@ -132,10 +132,16 @@ func (a Adviser) Answer(ctx context.Context, s setup.Setup, choice units.Choice)
 	return a.AnswerEarly(ctx, s, choice, nil)
 }
 
-// AnswerEarly is Answer, and where early is given it gets a draft first, as soon as the
+// Early is who gets a draft of an answer first.
+type Early struct {
+	Tell   func(*Answer)
+	Looked float64 // kg of a head that is looked at, which the draft tells of too; 0: of none but those that decide
+}
+
+// AnswerEarly is Answer, and where early is given that gets a draft first, as soon as the
 // head to tie on is known: what is told there stays, but for a pick that a head which is
 // open yet changes.
-func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early func(*Answer)) (*Answer, error) {
+func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early *Early) (*Answer, error) {
 	if err := Check(s, choice); err != nil {
 		return nil, err
 	}
@@ -149,7 +155,12 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 		if err != nil {
 			return nil, err
 		}
-		if ladders[i], err = a.ladder(ctx, c, early != nil); err != nil {
+		if early == nil {
+			ladders[i], err = a.Bench.Solve(ctx, c, state.Heads)
+		} else {
+			ladders[i], err = a.Sketch(ctx, c, slices.Sorted(slices.Values(state.Heads)), early.Looked)
+		}
+		if err != nil {
 			return nil, err
 		}
 	}
@@ -158,7 +169,7 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 		if err != nil {
 			return nil, err
 		}
-		early(draft)
+		early.Tell(draft)
 		for _, l := range ladders {
 			if err := a.Bench.Fill(ctx, l); err != nil {
 				return nil, err
@@ -166,14 +177,6 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 		}
 	}
 	return a.tell(ctx, ladders, choice, false)
-}
-
-// ladder is that of a case: all of it, or as much as the choice takes.
-func (a Adviser) ladder(ctx context.Context, c *trial.Case, sketch bool) (*judge.Ladder, error) {
-	if sketch {
-		return a.Sketch(ctx, c, slices.Sorted(slices.Values(c.Setup.Heads)))
-	}
-	return a.Bench.Solve(ctx, c, c.Setup.Heads)
 }
 
 // tell tells of ladders, for one state of the flow or for two.

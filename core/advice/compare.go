@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
@@ -98,7 +99,7 @@ func (a Adviser) compared(ctx context.Context, s setup.Setup, choice units.Choic
 	if err != nil {
 		return nil, err
 	}
-	l, err := a.ladder(ctx, c, true)
+	l, err := a.Sketch(ctx, c, slices.Sorted(slices.Values(s.Heads)), 0)
 	if err != nil {
 		return nil, err
 	}

@@ -124,7 +124,7 @@ func BenchmarkDraft(b *testing.B) {
 		stop := errors.New("that is all")
 		ctx, cancel := context.WithCancelCause(b.Context())
 		defer cancel(nil)
-		_, err := a.AnswerEarly(ctx, s, nil, func(*Answer) { cancel(stop) })
+		_, err := a.AnswerEarly(ctx, s, nil, &Early{Tell: func(*Answer) { cancel(stop) }})
 		if err != nil && !errors.Is(err, stop) {
 			return err
 		}

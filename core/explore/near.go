@@ -112,8 +112,9 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 }
 
 // Sketch chooses between the heads of a case by as few of them as that takes, with the next
-// heavier one and those that are as likely as not; the others are open. masses rise.
-func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64) (*judge.Ladder, error) {
+// heavier one, those that are as likely as not, and one that is looked at, where it is one
+// of them; the others are open. masses rise.
+func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*judge.Ladder, error) {
 	w, err := x.choose(ctx, c, masses, 0)
 	if err != nil {
 		return nil, err
@@ -127,7 +128,11 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64) (*j
 		case from > 0 && first.Sure >= judgement.Even.Number:
 			from--
 		default:
-			return x.Bench.Sketch(ctx, c, masses, w.heads)
+			out, err := x.Bench.Sketch(ctx, c, masses, w.heads)
+			if i := slices.Index(masses, looked); err == nil && i >= 0 && out.Heads[i].Verdict == judge.Open {
+				out.Heads[i], err = x.Bench.Judge(ctx, c, looked)
+			}
+			return out, err
 		}
 		more, err := w.judge(ctx, c, masses[from:to+1], x.Bench.Judge)
 		if err != nil {

@@ -33,7 +33,7 @@ func (d Desk) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*
 }
 
 // AnswerEarly is Answer, of which early gets a draft first where it is given.
-func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early func(*advice.Answer)) (*advice.Answer, error) {
+func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early *advice.Early) (*advice.Answer, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err
@@ -43,9 +43,9 @@ func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choic
 		return nil, err
 	}
 	own := func(a *advice.Answer) { known.add(a, s, measured, choice) }
-	var draft func(*advice.Answer)
+	var draft *advice.Early
 	if early != nil {
-		draft = func(a *advice.Answer) { own(a); early(a) }
+		draft = &advice.Early{Looked: early.Looked, Tell: func(a *advice.Answer) { own(a); early.Tell(a) }}
 	}
 	a, err := known.adviser(s).AnswerEarly(mechanics.WithBudget(ctx, answerWork), s, choice, draft)
 	if err != nil {

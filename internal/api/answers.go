@@ -15,8 +15,13 @@ func (h Handlers) Answer(ctx context.Context, r AnswerRequestObject) (AnswerResp
 		return nil, err
 	}
 	if wanted(r.Params.Draft) {
-		return drafting{ctx, func(ctx context.Context, early func(*advice.Answer)) (*advice.Answer, error) {
-			return h.does.AnswerEarly(ctx, r.Body.Setup, choice, early)
+		early := advice.Early{}
+		if r.Params.Looked != nil {
+			early.Looked = *r.Params.Looked
+		}
+		return drafting{ctx, func(ctx context.Context, tell func(*advice.Answer)) (*advice.Answer, error) {
+			early.Tell = tell
+			return h.does.AnswerEarly(ctx, r.Body.Setup, choice, &early)
 		}}, nil
 	}
 	a, err := h.does.Answer(ctx, r.Body.Setup, choice)

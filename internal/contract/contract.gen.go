@@ -878,6 +878,9 @@ type Table = string
 type AnswerParams struct {
 	// Draft Lines of JSON: a draft as soon as the head to tie on is known, and then the answer. What the draft tells stays, but for a pick that a head which is open yet changes
 	Draft *Draft `form:"draft,omitempty" json:"draft,omitempty"`
+
+	// Looked Mass in kg of a head that is looked at, which a draft tells of too
+	Looked *float64 `form:"looked,omitempty" json:"looked,omitempty"`
 }
 
 // ChangesParams defines parameters for Changes.

@@ -106,7 +106,7 @@ func TestDraftComesFirst(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		response, err := http.Post(s.url+"/api/answers?draft=true", "application/json", strings.NewReader(string(body)))
+		response, err := http.Post(s.url+"/api/answers?draft=true&looked=0.0425", "application/json", strings.NewReader(string(body)))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -128,6 +128,9 @@ func TestDraftComesFirst(t *testing.T) {
 			t.Fatalf("%s: %+v %+v %s", name, first, last, rest)
 		}
 		alike(t, name, draft, answer)
+		if h := draft.Heads[len(draft.Heads)-1]; h.Mass == 0.0425 && h.Verdict == judge.Open {
+			t.Errorf("%s: the head that is looked at is open", name)
+		}
 		if draft.Other != nil || answer.Other != nil {
 			alike(t, name+", the other state", draft.Other, answer.Other)
 		}

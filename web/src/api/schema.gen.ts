@@ -3188,6 +3188,8 @@ export interface operations {
             query?: {
                 /** @description Lines of JSON: a draft as soon as the head to tie on is known, and then the answer. What the draft tells stays, but for a pick that a head which is open yet changes */
                 draft?: components["parameters"]["draft"];
+                /** @description Mass in kg of a head that is looked at, which a draft tells of too */
+                looked?: number;
             };
             header?: never;
             path?: never;

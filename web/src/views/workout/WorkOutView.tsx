@@ -18,10 +18,11 @@ import { useAddressNumber, useSetup } from "./useSetup";
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
 export function WorkOutView() {
   const { setup, change, replace } = useSetup();
-  const { data: answered, error, isPlaceholderData, isDraft } = useAnswer(setup);
+  const [grams, setGrams] = useAddressNumber("head");
+  const looked = setup.heads.find((mass) => Math.abs(mass * 1000 - (grams ?? -1)) < 1e-6);
+  const { data: answered, error, isPlaceholderData, isDraft } = useAnswer(setup, looked);
   const answer = answered?.answer;
   const { data: changes, soFar, share } = useChanges(isDraft ? undefined : answered?.of);
-  const [grams, setGrams] = useAddressNumber("head");
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
   const [sectionRef, size] = useSize<HTMLDivElement>();

@@ -16,20 +16,22 @@ export interface Answered {
 interface Question {
   setup: Setup;
   units: Units;
+  /** A head that is looked at, kg. */
+  looked?: number;
 }
 
 /**
  * The server's answer to a setup, with the setup it answers: while the next one is under way the picture stays
  * whole. A draft is drawn as soon as it is there, and however fast the setup changes one always comes.
  */
-export function useAnswer(setup: Setup) {
+export function useAnswer(setup: Setup, looked?: number) {
   const { units } = useUnits();
   const [answered, setAnswered] = useState<Answered>();
   const [came, setCame] = useState<Came<Question, Answer>>();
   const pumping = useRef<ReturnType<typeof pump<Question, Answer>>>(undefined);
   const key = JSON.stringify([setup, units]);
-  const asked = useRef({ key: "", question: { setup, units } });
-  if (asked.current.key !== key) asked.current = { key, question: { setup, units } };
+  const asked = useRef<{ key: string; question: Question }>({ key: "", question: { setup, units } });
+  if (asked.current.key !== key) asked.current = { key, question: { setup, units, looked } };
   const { question } = asked.current;
 
   useEffect(() => {
@@ -76,13 +78,13 @@ function kept(now: Answered, before: Answered | undefined): Answered {
 }
 
 async function ask(
-  { setup, units }: Question,
+  { setup, units, looked }: Question,
   signal: AbortSignal,
   told: (draft: Answer) => void,
 ): Promise<Answer> {
   let answer: Answer | undefined;
   await lines<{ draft?: Answer; result?: Answer; problem?: Problem }>(
-    "/answers?draft=true",
+    `/answers?draft=true${looked === undefined ? "" : `&looked=${looked}`}`,
     { setup, units },
     signal,
     (line) => {

@@ -154,16 +154,30 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 	}
 	corners := c.corners(before, at, 2*size)
 	if size >= chartCoarse {
-		return c.workOut(ctx, at, corners[0].Mass)
+		return c.workOut(ctx, at, c.amid(corners))
 	}
 	agreed := true
 	for _, corner := range corners {
 		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
 	}
 	if size >= chartFine && !agreed {
-		return c.workOut(ctx, at, corners[0].Mass)
+		return c.workOut(ctx, at, c.amid(corners))
 	}
 	return c.between(at, corners)
+}
+
+// amid is the mass amid those that are picked at some cells, kg; 0 where none is.
+func (c *Charting) amid(corners [4]worked) float64 {
+	sum, n := 0, 0
+	for _, corner := range corners {
+		if i := slices.Index(c.masses, corner.Mass); i >= 0 {
+			sum, n = sum+i, n+1
+		}
+	}
+	if n == 0 {
+		return 0
+	}
+	return c.masses[(2*sum+n)/(2*n)]
 }
 
 // corners are the cells around a place on the grid of a size.
@@ -269,7 +283,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked,
 	}
 	site := c.site(at)
 	var own atomic.Int64
-	w, err := c.search.chooseBy(ctx, here, c.masses, near, func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0, func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		if h, ok, err := like(ctx, c.search.Bench, here, mass, c.known.nearest(site, mass)); ok || err != nil {
 			return h, err
 		}

@@ -69,14 +69,15 @@ func (w window) mass() float64 {
 // choose judges the rungs around a mass and more of them until those that are left
 // out would change nothing. masses rise.
 func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, near float64) (window, error) {
-	return x.chooseBy(ctx, c, masses, near, x.Bench.Judge)
+	return x.chooseBy(ctx, c, masses, near, 0, x.Bench.Judge)
 }
 
 // judging judges a head of a case.
 type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error)
 
-// chooseBy is choose with heads that are judged in a way.
-func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, by judging) (window, error) {
+// chooseBy is choose with so many more of the heavier rungs from the beginning, and with
+// heads that are judged in a way.
+func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int, by judging) (window, error) {
 	w := window{Choice: judge.Choice{Pick: -1}}
 	if near == 0 {
 		var err error
@@ -85,6 +86,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 		}
 	}
 	from, to := around(masses, near)
+	to = min(to+more, len(masses))
 	if c.Setup.Approach.Leaning != setup.Usual {
 		from, to = 0, len(masses) // a leaning looks far
 	}
@@ -115,7 +117,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 // heavier one, those that are as likely as not, and one that is looked at, where it is one
 // of them; the others are open. masses rise.
 func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*judge.Ladder, error) {
-	w, err := x.choose(ctx, c, masses, 0)
+	w, err := x.chooseBy(ctx, c, masses, 0, 1, x.Bench.Judge)
 	if err != nil {
 		return nil, err
 	}

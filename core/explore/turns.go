@@ -296,7 +296,7 @@ func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err err
 	}
 	by := l.known.like(l.at(value))
 	if !l.plain(c) {
-		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), by)
+		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, by)
 		return w.mass() == l.Mass(), true, err
 	}
 	h, err := by(ctx, c, l.Mass())
@@ -331,7 +331,7 @@ func (l look) pick(ctx context.Context, value float64) (float64, error) {
 	if l.plain(c) {
 		return l.lightest(ctx, c, alone, like)
 	}
-	w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), like)
+	w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, like)
 	if err != nil || w.Pick < 0 {
 		return 0, err
 	}

@@ -245,7 +245,7 @@ func (v view) shift(i int, result trial.Result, centre []reading, oneSided bool)
 	u, phase := unknowns[i], i%len(centre)
 	sd := max(u.spread(v.of), 0)
 	up, err := v.shifted(u, sd, spread.Reach, result, phase, centre[phase])
-	if tracked := len(up) > readTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !liftsOff(centre[phase], up) {
+	if tracked := len(up) > readTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !(asksContact(v.of) && liftsOff(centre[phase], up)) {
 		return spread.Shift{Up: up}, err
 	}
 	down, err := v.shifted(u, sd, -spread.Reach, result, phase, centre[phase])

@@ -100,6 +100,13 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 			s.Bait.Length, s.Head.Hook = 0.09, "1/0"
 			s.Swell.Height, s.Swell.Period, s.Cast.Drag = 0.6, 8, 0.5
 		}, 0.0177},
+		"swum in a current": {func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Bait.Length = setup.Swim, 4, 0.09
+			s.Flow.Speed, s.Flow.Direction = 0.15, 90
+		}, 0.0071},
+		"hovering": {func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Bait.Length, s.Target.Depth, s.Target.Band = setup.Hover, 8, 0.09, 3, 1
+		}, 0.0035},
 		"swum low": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Bait.Length = setup.Swim, 4, 0.09
 		}, 0.0213},
@@ -124,6 +131,7 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		if drawn := float64(does) / draws; math.Abs(drawn-h.Sure) > 0.03+0.02 {
 			t.Errorf("%s: %.3f of draws, judged %.3f", name, drawn, h.Sure)
 		}
+		t.Logf("%s: %.3f of draws, judged %.3f", name, float64(does)/draws, h.Sure)
 	}
 }
 

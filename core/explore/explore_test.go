@@ -118,6 +118,44 @@ func TestTurns(t *testing.T) {
 	}
 }
 
+// A sketch chooses as the whole ladder does, tells of the heads around the pick and of one
+// that is looked at, and leaves others open; a weight that is there twice is no hindrance.
+func TestSketch(t *testing.T) {
+	x := still(nil)
+	for _, heads := range [][]float64{
+		setup.Ladder(), {0.0035}, {0.0035, 0.0035}, {0.0018, 0.0018, 0.0425, 0.0425}, {0.0004, 0.0009}, {0.0142, 0.0177, 0.0213, 0.0284, 0.0425},
+	} {
+		for _, kind := range []string{setup.LiftAndDrop, setup.HoldBottom, setup.Swim} {
+			s := water(func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth, s.Heads = kind, 6, heads })
+			l := whole(t, x, s)
+			c, err := x.situate(s)
+			if err != nil {
+				t.Fatal(err)
+			}
+			looked := heads[len(heads)-1]
+			sketch, err := x.Sketch(t.Context(), c, heads, looked)
+			if err != nil {
+				t.Fatal(err)
+			}
+			open := 0
+			for i, h := range sketch.Heads {
+				if h.Verdict == judge.Open {
+					open++
+				}
+				if h.Mass != heads[i] || h.Mass == looked && h.Verdict == judge.Open {
+					t.Errorf("%s, %v: head %d is %+v", kind, heads, i, h.Verdict)
+				}
+			}
+			if massOf(sketch) != massOf(l) || len(sketch.Heads) != len(heads) || len(heads) > 10 && open == 0 && sketch.Pick >= 0 {
+				t.Errorf("%s, %v: %g, the ladder says %g; %d open", kind, heads, massOf(sketch), massOf(l), open)
+			}
+			if err := x.Bench.Fill(t.Context(), sketch); err != nil || massOf(sketch) != massOf(l) || sketch.Least != l.Least && heads[len(heads)-1] != heads[max(len(heads)-2, 0)] {
+				t.Errorf("%s, %v: filled it says %g (%v), the ladder %g", kind, heads, massOf(sketch), err, massOf(l))
+			}
+		}
+	}
+}
+
 // Whenever it is stopped it says so, and nothing else.
 func TestStopped(t *testing.T) {
 	s := water(func(s *setup.Setup) {

@@ -117,15 +117,16 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 // heavier one, those that are as likely as not, and one that is looked at, where it is one
 // of them; the others are open. masses rise.
 func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*judge.Ladder, error) {
-	w, err := x.chooseBy(ctx, c, masses, 0, 1, x.Bench.Judge)
+	rungs := slices.Compact(slices.Clone(masses)) // the same weight may be on a ladder twice
+	w, err := x.chooseBy(ctx, c, rungs, 0, 1, x.Bench.Judge)
 	if err != nil {
 		return nil, err
 	}
 	for {
 		first, last := &w.heads[0], &w.heads[len(w.heads)-1]
-		from, to := slices.Index(masses, first.Mass), slices.Index(masses, last.Mass)
+		from, to := slices.Index(rungs, first.Mass), slices.Index(rungs, last.Mass)
 		switch {
-		case w.Pick >= 0 && w.picked().Mass == last.Mass && to+1 < len(masses):
+		case w.Pick >= 0 && w.picked().Mass == last.Mass && to+1 < len(rungs):
 			to++
 		case from > 0 && first.Sure >= judgement.Even.Number:
 			from--
@@ -136,7 +137,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 			}
 			return out, err
 		}
-		more, err := w.judge(ctx, c, masses[from:to+1], x.Bench.Judge)
+		more, err := w.judge(ctx, c, rungs[from:to+1], x.Bench.Judge)
 		if err != nil {
 			return nil, err
 		}

@@ -1,7 +1,6 @@
 package judge
 
 import (
-	"cmp"
 	"context"
 	"math"
 	"slices"
@@ -211,11 +210,19 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 		if u := unknowns[i]; sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {
 			continue
 		}
-		if asked = append(asked, i); unknowns[i].first() {
+		if asked = append(asked, i); !unknowns[i].late {
 			early++
 		}
 	}
-	slices.SortStableFunc(asked, func(a, b int) int { return cmp.Compare(unknowns[a].rank(), unknowns[b].rank()) })
+	slices.SortStableFunc(asked, func(a, b int) int {
+		switch late := unknowns[a].late; {
+		case late == unknowns[b].late:
+			return 0
+		case late:
+			return 1
+		}
+		return -1
+	})
 	middle := mean(centre)
 	for from, to := 0, early; from < len(asked); from, to = to, min(to+together, len(asked)) {
 		if from > 0 && from >= early && !oneSided && !v.thorough && d.decided(v.of, middle) {
@@ -254,17 +261,6 @@ func (v view) shift(i int, result trial.Result, centre []reading, oneSided bool)
 	}
 	evenOut(centre[phase], up, down)
 	return spread.Shift{Up: up, Down: down}, nil
-}
-
-// first tells whether most of what is not known of a head may come from an unknown.
-func (u unknown) first() bool { return u.main || u.rehandle }
-
-// rank is when an unknown is looked at: those first that most may come from.
-func (u unknown) rank() int {
-	if u.first() {
-		return 0
-	}
-	return 1
 }
 
 // stretched is by how much more than they are drawn unknowns are taken to be off where

@@ -24,12 +24,15 @@ func TestWhatIsNotLookedAtDecidesNothing(t *testing.T) {
 			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = kinds[n%len(kinds)], between(1.5, 16), between(8, 35)
 			s.Flow.Speed, s.Flow.Direction = between(0, 0.4), between(0, 360)
 			s.Wind.Speed, s.Wind.Direction = between(0, 7), between(0, 360)
+			if n%3 == 0 { // nothing but what is carried and felt
+				s.Flow.Speed, s.Wind.Speed = 0, 0.5
+			}
 			s.Bait.Length, s.Line.Diameter = between(0.05, 0.14), between(0.1e-3, 0.25e-3)
 			if s.Approach.Kind == setup.Hover {
 				s.Target.Depth, s.Target.Band = s.Water.Depth/3, 1
 			}
 		})
-		for _, mass := range []float64{0.0009, 0.0025, 0.0053, 0.0106, 0.0213} {
+		for _, mass := range setup.Ladder() {
 			h, err := judge.Engine.Judge(t.Context(), c, mass)
 			if err != nil {
 				t.Fatal(err)

@@ -17,6 +17,7 @@ type unknown struct {
 	sameFall bool                      // it changes nothing before the bed
 	fallOnly bool                      // it changes nothing of a head that is dragged
 	rehandle bool                      // a hand sees it, and holds the line as suits it
+	late     bool                      // it moves nothing that another does not move too, and less
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
 	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
 }
@@ -54,6 +55,7 @@ var unknowns = []unknown{
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, c.Setup.DiameterSpread())
 		},
+		late:   true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
 	},
@@ -79,6 +81,7 @@ var unknowns = []unknown{
 	},
 	{
 		spread: func(*trial.Case) float64 { return judgement.DepthSpread.Spread },
+		late:   true,
 		lifts:  1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
 			s.Water.Depth *= factor
@@ -92,6 +95,7 @@ var unknowns = []unknown{
 			}
 			return judgement.SpoolFixed.Spread
 		},
+		late:     true,
 		fallOnly: true,
 		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Spool = factor },
 	},

@@ -142,7 +142,7 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	hookVolume := hook / hookDensity
 	volume := metalVolume + hookVolume + bait.Volume()
 	lure := Lure{Mass: metal + hook + bait.Mass(), Displaced: volume * fluid.Density}
-	lure.WeightInWater = water.Gravity * (lure.Mass - lure.Displaced)
+	lure.WeightInWater = weight(head, bait, fluid)
 
 	hookSpread := math.Hypot(hookSize.Spread, wire.Spread)
 	metalSpread := judgement.MarkedSpread.Spread
@@ -203,7 +203,7 @@ func Blade(mass float64, material string, fluid water.Fluid) Lure {
 	area := judgement.BladeArea.Number * sphereArea * math.Pow(mass/HeadMaterials[material], 2.0/3)
 	own := judgement.BladeMass.Number * mass
 	return Lure{
-		Mass: own, WeightInWater: water.Gravity * own * (1 - fluid.Density/hookDensity), TowArea: area, FallSlack: area, FallTight: area,
+		Mass: own, WeightInWater: water.Gravity * submerged(own, hookDensity, fluid), TowArea: area, FallSlack: area, FallTight: area,
 		Displaced: own * fluid.Density / hookDensity, AirArea: area / 2,
 	}
 }
@@ -218,7 +218,7 @@ func WireStrength() float64 {
 // Stinger is a second hook in the bait, beside a first of the size.
 func Stinger(hook string, fluid water.Fluid) Lure {
 	mass := judgement.StingerMass.Number * catalogue.HookMass[hook].Number
-	return Lure{Mass: mass, WeightInWater: water.Gravity * mass * (1 - fluid.Density/hookDensity), Displaced: mass * fluid.Density / hookDensity}
+	return Lure{Mass: mass, WeightInWater: water.Gravity * submerged(mass, hookDensity, fluid), Displaced: mass * fluid.Density / hookDensity}
 }
 
 // Sinker is a ball of a metal on the line, without hook and bait.
@@ -233,7 +233,7 @@ func Sinker(mass float64, material string, fluid water.Fluid) (Lure, error) {
 	volume := mass / density
 	frontal := sphereArea * math.Pow(volume, 2.0/3)
 	area := catalogue.HeadShapes["ball"].Drag.Number * frontal
-	weight := water.Gravity * mass * (1 - fluid.Density/density)
+	weight := water.Gravity * submerged(mass, density, fluid)
 	return Lure{
 		Mass: mass, WeightInWater: weight, WeightSpread: weight * judgement.MarkedSpread.Spread, TowArea: area, FallSlack: area, FallTight: area,
 		Displaced: volume * fluid.Density, AirArea: judgement.AirHead.Number * frontal, HeadSize: 2 * math.Cbrt(3*volume/(4*math.Pi)),

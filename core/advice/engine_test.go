@@ -329,6 +329,12 @@ func TestRigsTell(t *testing.T) {
 	if a.Pick != 1 || a.Heads[0].Sure != 0 || !strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {
 		t.Errorf("%s; of the lightest: %g, %s", a.Sentence, a.Heads[0].Sure, a.Heads[0].Reason)
 	}
+
+	// A float that is not said to carry anything carries nothing, not a bare hook.
+	s.Heads, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = []float64{0.0035}, setup.FixedFloat, 1, 0
+	if a = answered(t, s); a.Pick >= 0 || !strings.HasSuffix(a.Heads[0].Reason, "in water, the float carries nothing") {
+		t.Errorf("under a float that carries nothing: %s", a.Heads[0].Reason)
+	}
 }
 
 // The weakest link may be the wire, and a point that is hidden is told to hold less.

@@ -181,7 +181,11 @@ func (t teller) beyond(l judge.Limit, h *judge.Head) string {
 	switch l {
 	case judge.Carried:
 		float, _ := s.Rigging.Float()
-		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), t.mass(float.Mass))
+		carries := "nothing"
+		if float.Mass > 0 {
+			carries = t.mass(float.Mass)
+		}
+		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.mass(h.Weight/water.Gravity), carries)
 	case judge.Upright:
 		return fmt.Sprintf("is lighter than the upper head of %s: the heavier one belongs below", t.mass(s.Rigging.Upper))
 	case judge.RodMost:

@@ -126,8 +126,10 @@ func called(bodies []setup.Part, i int) string {
 		return "the lower " + name
 	case before == same-1:
 		return "the upper " + name
+	case same == 3:
+		return "the middle " + name
 	}
-	return "the middle " + name
+	return fmt.Sprintf("%s %d from the end", name, before+1)
 }
 
 // onTrace says where a bait is whose sinker lies some way up the line.

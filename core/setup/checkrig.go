@@ -79,6 +79,8 @@ func (c *checking) part(i int) {
 		c.add(at+".at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
 	case i > 0 && p.At < parts[i-1].At:
 		c.add(at+".at", "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
+	case i > 0 && p.tied() && p.At == parts[i-1].At && parts[i-1].tied():
+		c.add(at+".at", "Rig: the %s is where the %s is, at %s; two of them cannot be tied to one place.", p.What, parts[i-1].What, c.depth(p.At))
 	case p.Slides && (i == 0 || !p.kind().slides):
 		c.add(at+".slides", "Rig: a %s cannot slide; let a sinker or a float over the end of the line do so.", p.What)
 	case p.Mass > 0 && !p.kind().weighs:

@@ -64,6 +64,13 @@ var Parts = func() []string {
 	return out
 }()
 
+// tied tells whether a part is a weight or a bait that is fixed on the line, where there
+// is room for no other.
+func (p Part) tied() bool {
+	k := p.kind()
+	return (k.baited || k.ladder) && !p.Slides
+}
+
 // kind is that of a part; one that does not exist is as a stop.
 func (p Part) kind() partKind {
 	for _, k := range partKinds {

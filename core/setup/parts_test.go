@@ -135,6 +135,8 @@ func TestOwnRigs(t *testing.T) {
 		{[]Part{at(head, 0.2)}, "rig.parts.0.at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a head 0.2 m up."},
 		{[]Part{{What: "float", Mass: 0.01}, at(head, 1)}, "rig.parts.0.at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a float 0 m up."},
 		{[]Part{head, at(hook, 1), {What: "stop", At: 0.5}}, "rig.parts.2.at", "Rig: the stop at 0.5 m comes after the hook at 1 m; list the parts from the end of the line up."},
+		{[]Part{head, hook}, "rig.parts.1.at", "Rig: the hook is where the head is, at 0 m; two of them cannot be tied to one place."},
+		{[]Part{hook, {What: "sinker", Slides: true, At: 0.3}, at(hook, 0.3)}, "", ""},
 		{[]Part{head, {What: "shot", At: 1, Mass: 0.001, Slides: true}}, "rig.parts.1.slides", "Rig: a shot cannot slide; let a sinker or a float over the end of the line do so."},
 		{[]Part{head, {What: "swivel", At: 1, Mass: 0.001}}, "rig.parts.1.mass", "Rig: a swivel has no weight to be given, and 1 g is; leave it empty."},
 		{[]Part{head, {What: "float", At: 1}}, "rig.parts.1.mass", "Rig: the float carries nothing and would sink; say what it carries."},

@@ -114,7 +114,7 @@ var groups = []group{
 		flag("head.guard", "Guard over the point", func(s *Setup) *bool { return &s.Head.Guard }),
 		flag("head.offset", "Offset shank", func(s *Setup) *bool { return &s.Head.Offset }).means("Made for a point that is hidden.").when(is("head.shape", straightHooks...)),
 		choice("head.keeper", "Keeper", catalogue.KeeperNames, func(s *Setup) *string { return &s.Head.Keeper }).means("What holds the bait on the head."),
-		number("head.tie", "Line tie stands at", "angle", 0, 120, func(s *Setup) *float64 { return &s.Head.Tie }).zero("as usual for its shape").
+		number("head.tie", "Line tie stands at", "angle", 0, 120, func(s *Setup) *float64 { return &s.Head.Tie }).zero("by its shape").
 			means("Of the eye to the shank of the hook: 90 is on top, small is at the nose."),
 		number("head.snags", "Snags, over what its shape does", "multiple", 0, 5, func(s *Setup) *float64 { return &s.Head.Snags }).zero("by the log").
 			means("As losses that are logged have it.").when(more("head.snags")),

@@ -1680,7 +1680,7 @@ export interface components {
                 keeper: "collar" | "wire" | "screw" | "glued";
                 /**
                  * Format: double
-                 * @description Line tie stands at. Of the eye to the shank of the hook: 90 is on top, small is at the nose. 0: as usual for its shape.
+                 * @description Line tie stands at. Of the eye to the shank of the hook: 90 is on top, small is at the nose. 0: by its shape.
                  * @default 0
                  */
                 tie: number;

@@ -1,6 +1,8 @@
 package judge
 
 import (
+	"math"
+
 	"dunvel/core/judgement"
 	"dunvel/core/trial"
 )
@@ -11,20 +13,30 @@ func halves(track []float64) (slower, faster []float64) {
 	return track[:n], track[n:]
 }
 
-// missesBand is by how much a retrieve misses its band: a place of it counts if a
-// hand that reels slower or faster can have the bait in the band there. The share of
-// the places that is asked for is to be met so many times over.
+// missesBand is by how much a retrieve misses its band, as a reading has its track: a
+// place of it counts if a hand that reels slower or faster can have the bait in the band
+// there. The share of the places that is asked for is to be met so many times over.
 func missesBand(c *trial.Case, track []float64, times float64) float64 {
 	slower, faster := halves(track)
 	low, high := c.Band()
+	low, high = placed(low), placed(high)
 	share := times * c.Setup.Approach.Share
 	if c.Skims() {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
 		lifts := times * judgement.SkimLifts.Number
-		return max(under(within(slower, slower, -1, high), share), under(within(faster, faster, judgement.SkimOff.Number, 1e3), lifts))
+		return max(under(within(slower, slower, placed(0), high), share), under(within(faster, faster, placed(judgement.SkimOff.Number), placed(endless)), lifts))
 	}
 	return under(within(slower, faster, low, high), share)
+}
+
+// placed is a bound of a band as a reading has the places of its track: under one on the
+// bed is nothing.
+func placed(bound float64) float64 {
+	if bound <= 0 {
+		return math.Inf(-1)
+	}
+	return placeOf(bound)
 }
 
 // within is the share of places at which the band can be had, each as much as its

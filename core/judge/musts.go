@@ -94,7 +94,7 @@ var rules = map[Must]rule{
 		miss: func(c *trial.Case, r reading, _ float64) float64 {
 			return over(r.value(readSpeed), c.Setup.Approach.Ceiling)
 		}},
-	Swims: {held: true, miss: func(c *trial.Case, r reading, times float64) float64 { return missesBand(c, r.track(), times) }},
+	Swims: {held: true, miss: func(c *trial.Case, r reading, times float64) float64 { return missesBand(c, r[readTrack:], times) }},
 	Hovers: {safe: -9, lost: 2, miss: func(c *trial.Case, r reading, _ float64) float64 {
 		return under(stays(c, r.track()), c.Setup.Approach.Stays)
 	}},

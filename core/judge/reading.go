@@ -57,11 +57,14 @@ func (r reading) track() []float64 {
 func (r reading) withTrack(parts ...[]float64) reading {
 	for _, places := range parts {
 		for _, v := range places {
-			r = append(r, math.Log(max(v, 0)+lowest))
+			r = append(r, placeOf(v))
 		}
 	}
 	return r
 }
+
+// placeOf is a height over the bed in m as a reading has it.
+func placeOf(height float64) float64 { return math.Log(max(height, 0) + lowest) }
 
 // lowest is a height over the bed in m below which one is like another.
 const lowest = 0.05

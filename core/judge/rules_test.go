@@ -139,6 +139,9 @@ func TestInTheBand(t *testing.T) {
 		}
 		return out
 	}
+	misses := func(c *trial.Case, places []float64) float64 {
+		return rules[Swims].miss(c, make(reading, readTrack).withTrack(places), 1)
+	}
 	c := swum(0.3, 0.8)
 	for _, tt := range []struct {
 		slower, faster, share float64
@@ -147,7 +150,7 @@ func TestInTheBand(t *testing.T) {
 		{0.1, 0.31, 1, true}, {0.1, 0.29, 1, false}, {0.79, 1.5, 1, true}, {0.81, 1.5, 1, false},
 		{0.4, 0.6, 0.6, true}, {0.4, 0.6, 0.55, false},
 	} {
-		if in := missesBand(c, track(tt.slower, tt.faster, tt.share), 1) <= 0; in != tt.in {
+		if in := misses(c, track(tt.slower, tt.faster, tt.share)) <= 0; in != tt.in {
 			t.Errorf("%+v: %v", tt, in)
 		}
 	}
@@ -160,15 +163,18 @@ func TestInTheBand(t *testing.T) {
 			skim[trial.SwimPlaces+i] = 0
 		}
 	}
-	if missesBand(c, skim, 1) > 0 {
+	if misses(c, skim) > 0 {
 		t.Error("off the bed for 28 % when it is reeled faster")
 	}
 	skim[trial.SwimPlaces+6] = 0
-	if missesBand(c, skim, 1) <= 0 {
+	if misses(c, skim) <= 0 {
 		t.Error("off the bed for 24 % when it is reeled faster")
 	}
-	if missesBand(swum(0.06, 0.5), track(0, 0.05, 1), 1) <= 0 {
+	if misses(swum(0.06, 0.5), track(0, 0.05, 1)) <= 0 {
 		t.Error("a band over the bed is not skimmed")
+	}
+	if misses(swum(0, 0.06), track(0, 0, 1)) <= 0 || misses(swum(0, 0.5), track(0, 0.3, 1)) > 0 {
+		t.Error("a band from the bed on asks for more, or less, than that it is off it when reeled faster")
 	}
 }
 

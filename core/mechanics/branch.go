@@ -21,6 +21,7 @@ func (s *Scene) Start(ctx context.Context, d Drop, keep Detail) (*Branch, error)
 		return nil, err
 	}
 	m := newSim(s, d, keep, resolutions[keep.Grain])
+	defer m.leave(true)
 	if m.begin() {
 		if err := m.goOn(ctx); err != nil {
 			return nil, err
@@ -35,6 +36,7 @@ func (b *Branch) Track() *Track {
 		return b.sim.track
 	}
 	m := b.sim.copy()
+	defer m.leave(false)
 	m.finish()
 	return m.track
 }
@@ -50,6 +52,7 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 		return b.Track(), nil
 	}
 	m := b.sim.copy()
+	defer m.leave(false)
 	m.d.Phases = slices.Concat(m.d.Phases, more)
 	m.d.Until = min(m.time+longest, LongestRun)
 	if err := b.sim.scene.check(m.d, m.keep); err != nil {

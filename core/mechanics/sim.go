@@ -3,6 +3,7 @@ package mechanics
 import (
 	"context"
 	"math"
+	"slices"
 	"sync"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -77,57 +78,80 @@ type sim struct {
 	base, from   []r3.Vec  // of the second stage
 	pull         []float64 // tensions in the making
 	points       []r3.Vec  // room for the lines of all frames
+	bench        *bench    // what of all this it gives back
 }
 
 // room is for how many nodes there is room.
 const room = mostNodes + roomForMore
 
-// bench is what a drop needs only while it goes on; drops take turns with it.
+// bench is what a drop needs while it is worked out; drops take turns with it.
 type bench struct {
 	solving
-	middle, next, from []r3.Vec
-	pull               []float64
+	pos, vel, base, middle, next, from []r3.Vec
+	at, tension, pull                  []float64
+	body                               []int
 }
 
 var benches = sync.Pool{New: func() any {
-	vectors, blocks := make([]r3.Vec, (4+mostRunners)*room), make([]block, 3*room)
+	const own = 7
+	vectors, blocks, numbers := make([]r3.Vec, (own+mostRunners)*room), make([]block, 3*room), make([]float64, 3*room)
+	part := func(k int) []r3.Vec { return vectors[k*room : (k+1)*room : (k+1)*room] }
 	columns := make([][]r3.Vec, mostRunners)
 	for k := range columns {
-		columns[k] = vectors[(4+k)*room : (5+k)*room]
+		columns[k] = part(own + k)
 	}
 	return &bench{
 		solving: solving{
 			diagonal: blocks[:room], below: blocks[room : 2*room], above: blocks[2*room:],
-			force: vectors[:room], links: make([]link, room), columns: columns,
+			force: part(0), links: make([]link, room), columns: columns,
 		},
-		middle: vectors[room : 2*room], next: vectors[2*room : 3*room], from: vectors[3*room : 4*room],
-		pull: make([]float64, room),
+		pos: part(1), vel: part(2), base: part(3), middle: part(4), next: part(5), from: part(6),
+		at: numbers[:room:room], tension: numbers[room : 2*room : 2*room], pull: numbers[2*room:],
+		body: make([]int, room),
 	}
 }}
 
+// newSim is a drop on a bench of its own, until it leaves it.
 func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	m := &sim{
 		resolution: fine, d: d, keep: keep, stride: 1, step: firstStep, longest: longest,
 		track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), Key: d.Rig.Key},
+		bench: benches.Get().(*bench),
 	}
 	if s.Swell.Moves() {
 		m.longest = s.Swell.Period() / fine.waves
 	}
 	m.scene, m.rig, m.chain.until, m.chain.film = s, d.Rig, fine.until, fine.film
 	m.leader, m.main = s.thread(&d.Rig.Leader), s.thread(&d.Rig.Main)
-	vectors := make([]r3.Vec, 3*room)
-	m.pos, m.vel, m.base = vectors[:room:room], vectors[room:2*room:2*room], vectors[2*room:]
-	numbers := make([]float64, 2*room)
-	m.at, m.tension = numbers[:room:room], numbers[room:]
-	m.body, m.touched, m.push = make([]int, room), make([]bool, len(d.Rig.Bodies)), make([]float64, len(d.Rig.Bodies))
+	b := m.bench
+	m.pos, m.vel, m.at, m.tension, m.body = b.pos, b.vel, b.at, b.tension, b.body
+	m.base, m.middle, m.next, m.from, m.pull, m.solving = b.base, b.middle, b.next, b.from, b.pull, b.solving
+	m.touched, m.push = make([]bool, len(d.Rig.Bodies)), make([]float64, len(d.Rig.Bodies))
 	m.runners = runnersOf(d.Rig)
 	m.track.Frames = make([]Frame, 0, keep.Frames)
 	m.points = make([]r3.Vec, (keep.Frames+2)*keep.Points)
 	return m
 }
 
+// leave gives the bench back. Where the line is then is kept if the drop may go on.
+func (m *sim) leave(goesOn bool) {
+	bench := m.bench
+	m.pos, m.vel, m.tension = m.pos[:m.n+1], m.vel[:m.n], m.tension[:m.n]
+	m.at, m.body = m.at[:m.n], m.body[:m.n]
+	if goesOn {
+		vectors, numbers := slices.Concat(m.pos, m.vel), slices.Concat(m.at, m.tension)
+		m.pos, m.vel, m.at, m.tension, m.body = vectors[:m.n+1], vectors[m.n+1:], numbers[:m.n], numbers[m.n:], slices.Clone(m.body)
+	} else {
+		m.pos, m.vel, m.at, m.tension, m.body = nil, nil, nil, nil, nil
+	}
+	m.bench, m.solving = nil, solving{}
+	m.base, m.middle, m.next, m.from, m.pull = nil, nil, nil, nil, nil
+	benches.Put(bench)
+}
+
 // run goes on until the drop ends.
 func (m *sim) run(ctx context.Context) (*Track, error) {
+	defer m.leave(false)
 	if !m.begin() {
 		return m.track, nil
 	}
@@ -158,12 +182,6 @@ func (m *sim) begin() bool {
 
 // goOn takes steps until the drop has an outcome.
 func (m *sim) goOn(ctx context.Context) error {
-	b := benches.Get().(*bench)
-	m.solving, m.middle, m.next, m.from, m.pull = b.solving, b.middle, b.next, b.from, b.pull
-	defer func() {
-		m.solving, m.middle, m.next, m.from, m.pull = solving{}, nil, nil, nil, nil
-		benches.Put(b)
-	}()
 	counted := m.work
 	for m.track.Outcome == "" {
 		if m.track.Steps%stepsAsked == 0 {

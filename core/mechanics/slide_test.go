@@ -170,8 +170,6 @@ func randomRigsThatSlide(t *testing.T, random *rand.Rand) {
 		if !m.begin() {
 			continue
 		}
-		b := benches.Get().(*bench)
-		m.solving, m.middle, m.next, m.from, m.pull = b.solving, b.middle, b.next, b.from, b.pull
 		energy := m.energy()
 		for m.track.Outcome == "" && m.track.Steps < mostSteps {
 			m.advance()

@@ -37,15 +37,16 @@ type Shift struct{ Up, Down []float64 }
 // through the three points within Reach, and straight on beyond.
 func (s Shift) Add(z float64, to []float64) {
 	x := z / Reach
+	to = to[:len(s.Up)]
 	if s.Down == nil {
 		for i, up := range s.Up {
 			to[i] += x * up
 		}
 		return
 	}
-	inside := min(max(x, -1), 1)
+	inside, other := min(max(x, -1), 1), s.Down[:len(s.Up)]
 	for i, up := range s.Up {
-		slope, bend := (up-s.Down[i])/2, (up+s.Down[i])/2
+		slope, bend := (up-other[i])/2, (up+other[i])/2
 		to[i] += slope*inside + bend*inside*inside + (x-inside)*(slope+2*bend*inside)
 	}
 }

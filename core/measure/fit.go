@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"maps"
 	"math"
 	"slices"
 	"sync"
@@ -138,16 +137,6 @@ type Known struct {
 
 // mostKnown is how many fits are remembered.
 const mostKnown = 64
-
-// Take takes on the fits that another remembers.
-func (k *Known) Take(other *Known) {
-	other.mutex.Lock()
-	fits := maps.Clone(other.fits)
-	other.mutex.Unlock()
-	k.mutex.Lock()
-	defer k.mutex.Unlock()
-	k.fits = fits
-}
 
 // Best is the fit that says most of a bait, from all tests there are, and the
 // bait that was dropped; ok is false where none says anything.

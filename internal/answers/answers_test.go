@@ -78,7 +78,7 @@ func questions() map[string]func(context.Context) error {
 		"measured": func(ctx context.Context) error {
 			k := &Knowledge{Tests: []Tested{{Test: timed()}}}
 			other := s
-			_, err := k.Measured(ctx, &other, nil)
+			_, err := k.Drag(ctx, &other, nil)
 			return err
 		},
 		"chart": func(ctx context.Context) error {
@@ -219,30 +219,40 @@ func TestRemembered(t *testing.T) {
 		loads++
 		return &Knowledge{Tests: []Tested{{Test: timed()}}}, nil
 	}
-	first, err := r.At(1, load)
+	first, err := r.Whole(1, load)
 	if err != nil {
 		t.Fatal(err)
 	}
 	s := setup.Default()
-	if _, err := first.Measured(t.Context(), &s, nil); err != nil || s.Bait.Drag == 0 {
+	if _, err := first.Drag(t.Context(), &s, nil); err != nil || s.Bait.Drag == 0 {
 		t.Fatalf("%+v %v", s.Bait, err)
 	}
-	if again, err := r.At(1, load); err != nil || again != first || loads != 1 {
+	if again, err := r.Whole(1, load); err != nil || again != first || loads != 1 {
 		t.Errorf("%d loads, %v", loads, err)
 	}
-	second, err := r.At(2, load)
+	second, err := r.Whole(2, load)
 	if err != nil || second == first || loads != 2 {
 		t.Errorf("%d loads, %v", loads, err)
 	}
 	ctx := endingAfter(t.Context(), 1) // a fit that has to be made would not be
 	s = setup.Default()
-	if _, err := second.Measured(ctx, &s, nil); err != nil || s.Bait.Drag == 0 {
+	if _, err := second.Drag(ctx, &s, nil); err != nil || s.Bait.Drag == 0 {
 		t.Errorf("%+v %v", s.Bait, err)
 	}
-	if _, err := r.At(3, func() (*Knowledge, error) { return nil, errors.New("no") }); err == nil {
+	if _, err := r.Whole(3, func() (*Knowledge, error) { return nil, errors.New("no") }); err == nil {
 		t.Error("what cannot be loaded is")
 	}
-	if again, err := r.At(2, load); err != nil || again != second {
+	if again, err := r.Whole(2, load); err != nil || again != second {
 		t.Errorf("the last that was good is gone: %v", err)
+	}
+
+	// The drop tests alone are loaded for themselves, by the same fits.
+	alone, err := r.Measured(2, load)
+	if err != nil || alone == second || loads != 3 {
+		t.Errorf("%d loads, %v", loads, err)
+	}
+	s = setup.Default()
+	if _, err := alone.Drag(endingAfter(t.Context(), 1), &s, nil); err != nil || s.Bait.Drag == 0 {
+		t.Errorf("%+v %v", s.Bait, err)
 	}
 }

@@ -50,7 +50,7 @@ func (d Desk) CountDown(ctx context.Context, s setup.Setup, choice units.Choice)
 	if err != nil {
 		return nil, err
 	}
-	words, err := known.Measured(ctx, &s, choice)
+	words, err := known.Drag(ctx, &s, choice)
 	if err != nil {
 		return nil, err
 	}
@@ -91,7 +91,7 @@ func (d Desk) round(ctx context.Context, q practice.Question, choice units.Choic
 	if err != nil {
 		return q, err
 	}
-	if _, err := known.Measured(ctx, &q.Setup, nil); err != nil {
+	if _, err := known.Drag(ctx, &q.Setup, nil); err != nil {
 		return q, err
 	}
 	q.Setup, err = known.adviser(q.Setup).Held(ctx, q.Setup, q.Mass)
@@ -101,11 +101,11 @@ func (d Desk) round(ctx context.Context, q practice.Question, choice units.Choic
 // Ways are how a cast of a state goes on, by what is known of its bait. The snag index is
 // the judged one: losses are counted against it.
 func (d Desk) Ways(ctx context.Context, state trip.State) (*trip.Ways, error) {
-	known, err := d.From.Knowledge(ctx)
+	known, err := d.From.Measured(ctx)
 	if err != nil {
 		return nil, err
 	}
-	if _, err := known.Measured(ctx, &state.Setup, nil); err != nil {
+	if _, err := known.Drag(ctx, &state.Setup, nil); err != nil {
 		return nil, err
 	}
 	ctx = mechanics.WithBudget(ctx, answerWork)

@@ -27,7 +27,7 @@ type Knowledge struct {
 	Held  []pattern.Held `json:"held"`  // and bites of the points of hooks
 	Items []box.Item     `json:"items"` // everything in the box
 
-	fits measure.Known
+	fits *measure.Known // of Tests, as far as they were made; nil where none are kept
 }
 
 // Tested is a drop test, and when it was made or changed last.
@@ -39,35 +39,54 @@ type Tested struct {
 // Source is where knowledge comes from: a database, a page, or nowhere.
 type Source interface {
 	Knowledge(ctx context.Context) (*Knowledge, error)
+	// Measured is no more of it than the drop tests: all that the way of a cast goes by,
+	// which the log asks for at every tap.
+	Measured(ctx context.Context) (*Knowledge, error)
 }
 
 // Knowledge makes what is known a source of itself.
 func (k *Knowledge) Knowledge(context.Context) (*Knowledge, error) { return k, nil }
 
-// Remembered is knowledge that is loaded anew where its revision is another. It is safe
-// for concurrent use; the zero value has nothing yet.
+// Measured is Knowledge: what is at hand need not be less.
+func (k *Knowledge) Measured(context.Context) (*Knowledge, error) { return k, nil }
+
+// Remembered is knowledge that is loaded anew where its revision is another. The fits of
+// drop tests that are as they were are kept. It is safe for concurrent use; the zero value
+// has nothing yet.
 type Remembered struct {
+	fits            measure.Known
+	whole, measured loaded
+}
+
+// loaded is knowledge of a revision.
+type loaded struct {
 	mutex    sync.Mutex
 	revision int64
 	known    *Knowledge
 }
 
-// At is the knowledge of a revision, by load where it is not that of the last one. Fits
-// of drop tests that are as they were are not made again.
-func (r *Remembered) At(revision int64, load func() (*Knowledge, error)) (*Knowledge, error) {
-	r.mutex.Lock()
-	defer r.mutex.Unlock()
-	if r.known != nil && r.revision == revision {
-		return r.known, nil
+// Whole is the knowledge of a revision, by load where it is not that of the last one.
+func (r *Remembered) Whole(revision int64, load func() (*Knowledge, error)) (*Knowledge, error) {
+	return r.whole.at(revision, &r.fits, load)
+}
+
+// Measured is the same of the drop tests alone.
+func (r *Remembered) Measured(revision int64, load func() (*Knowledge, error)) (*Knowledge, error) {
+	return r.measured.at(revision, &r.fits, load)
+}
+
+func (l *loaded) at(revision int64, fits *measure.Known, load func() (*Knowledge, error)) (*Knowledge, error) {
+	l.mutex.Lock()
+	defer l.mutex.Unlock()
+	if l.known != nil && l.revision == revision {
+		return l.known, nil
 	}
 	known, err := load()
 	if err != nil {
 		return nil, err
 	}
-	if r.known != nil {
-		known.fits.Take(&r.known.fits)
-	}
-	r.revision, r.known = revision, known
+	known.fits = fits
+	l.revision, l.known = revision, known
 	return known, nil
 }
 
@@ -76,7 +95,7 @@ func (r *Remembered) At(revision int64, load func() (*Knowledge, error)) (*Knowl
 // are empty where that is nothing.
 func (k *Knowledge) inform(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
 	k.Snag(s)
-	return k.Measured(ctx, s, choice)
+	return k.Drag(ctx, s, choice)
 }
 
 // Snag sets how much the bed and the heads of a setup snag by what was lost on such, where
@@ -95,13 +114,17 @@ func (k *Knowledge) Snag(s *setup.Setup) {
 	}
 }
 
-// Measured sets the drag of the bait of a setup by the drop tests, where that is not set
+// Drag sets the drag of the bait of a setup by the drop tests, where that is not set
 // in the setup itself, and says so; words are empty where there are none of such a bait.
-func (k *Knowledge) Measured(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
+func (k *Knowledge) Drag(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
 	if s.Bait.Drag > 0 {
 		return "", nil
 	}
-	fit, of, ok, err := k.fits.Best(mechanics.WithBudget(ctx, measureWork), k.tests(), s.Bait)
+	fits := k.fits
+	if fits == nil {
+		fits = &measure.Known{}
+	}
+	fit, of, ok, err := fits.Best(mechanics.WithBudget(ctx, measureWork), k.tests(), s.Bait)
 	if err != nil || !ok {
 		return "", err
 	}

@@ -22,7 +22,7 @@ func (d Desk) Truth(ctx context.Context, more []measure.Test) (*measure.Truth, e
 	}
 	tests := append(known.tests(), more...)
 	for i := range tests {
-		if _, err := known.Measured(ctx, &tests[i].Setup, nil); err != nil {
+		if _, err := known.Drag(ctx, &tests[i].Setup, nil); err != nil {
 			return nil, err
 		}
 	}

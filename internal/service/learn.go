@@ -58,13 +58,17 @@ func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error)
 	if err != nil {
 		return nil, err
 	}
-	of := map[int64][]trip.Event{}
-	for _, e := range events {
-		of[e.Trip] = append(of[e.Trip], e.Event)
-	}
-	out := make([]trip.Log, len(kept))
+	out, at := make([]trip.Log, len(kept)), make(map[int64]int, len(kept))
 	for i, k := range kept {
-		out[i] = trip.Log{Name: k.Name, Trip: k.Value, Events: of[k.ID]}
+		out[i] = trip.Log{Name: k.Name, Trip: k.Value}
+		at[k.ID] = i
+	}
+	bare := make([]trip.Event, len(events))
+	for i, e := range events {
+		bare[i] = e.Event
+		if k, readable := at[e.Trip]; readable { // they come trip by trip
+			out[k].Events = bare[i-len(out[k].Events) : i+1]
+		}
 	}
 	return out, nil
 }

@@ -49,18 +49,22 @@ func (s *Service) Knowledge(ctx context.Context) (*answers.Knowledge, error) {
 	if err != nil {
 		return nil, err
 	}
-	return s.remembered.At(revision, func() (*answers.Knowledge, error) { return s.learn(ctx) })
+	return s.remembered.Whole(revision, func() (*answers.Knowledge, error) { return s.learn(ctx) })
 }
 
-func (s *Service) learn(ctx context.Context) (*answers.Knowledge, error) {
-	out := &answers.Knowledge{}
+// Measured is what the store has of drop tests, as it is now.
+func (s *Service) Measured(ctx context.Context) (*answers.Knowledge, error) {
+	revision, err := s.store.Revision(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return s.remembered.Measured(revision, func() (*answers.Knowledge, error) { return measured(ctx, s.store.Tables) })
+}
+
+func (s *Service) learn(ctx context.Context) (out *answers.Knowledge, err error) {
 	return out, s.store.Read(ctx, func(t store.Tables) error {
-		tests, err := t.DropTests.List(ctx)
-		if err != nil {
+		if out, err = measured(ctx, t); err != nil {
 			return err
-		}
-		for _, k := range tests {
-			out.Tests = append(out.Tests, answers.Tested{Test: k.Value, Updated: k.Updated})
 		}
 		if out.Items, err = inBox(ctx, t); err != nil {
 			return err
@@ -73,6 +77,19 @@ func (s *Service) learn(ctx context.Context) (*answers.Knowledge, error) {
 		out.Kinds = pattern.Kinds(fished, out.Beds)
 		return err
 	})
+}
+
+// measured is knowledge of the drop tests alone.
+func measured(ctx context.Context, t store.Tables) (*answers.Knowledge, error) {
+	tests, err := t.DropTests.List(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := &answers.Knowledge{}
+	for _, k := range tests {
+		out.Tests = append(out.Tests, answers.Tested{Test: k.Value, Updated: k.Updated})
+	}
+	return out, nil
 }
 
 // inBox are all items.

@@ -55,7 +55,7 @@ func (w within) write(_ context.Context, do func(tx *sqlx.Tx) error) error { ret
 // Write does something that spans several writes, all of it or nothing, and with nobody
 // else writing in between. Within do only the tables it is given may be used.
 func (s *Store) Write(ctx context.Context, do func(Tables) error) error {
-	return s.db.write(ctx, func(tx *sqlx.Tx) error { return do(newTables(within{tx})) })
+	return s.db.write(ctx, func(tx *sqlx.Tx) error { return do(newTables(within{tx}, s.Events.remembered)) })
 }
 
 // Read reads several things as they are at one moment. Within do only the tables it is
@@ -66,7 +66,7 @@ func (s *Store) Read(ctx context.Context, do func(Tables) error) error {
 		return named(err)
 	}
 	defer func() { _ = tx.Rollback() }()
-	return do(newTables(within{tx}))
+	return do(newTables(within{tx}, s.Events.remembered))
 }
 
 // Revision grows with every change of anything that is kept.

@@ -5,18 +5,19 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
-	"runtime"
 	"time"
 
 	"dunvel/core/pattern"
 	"dunvel/core/trip"
 
 	"github.com/jmoiron/sqlx"
-	"golang.org/x/sync/errgroup"
 )
 
 // Events keeps what happened on trips, each event once by its key.
-type Events struct{ db source }
+type Events struct {
+	db         source
+	remembered *remembered
+}
 
 // KeptEvent is an event that is kept. Version grows by one with every change. Spent is
 // the item of the box that it was taken from, 0 for none.
@@ -135,38 +136,23 @@ func (s *Events) All(ctx context.Context) ([]KeptEvent, error) {
 }
 
 func (s *Events) list(ctx context.Context, query string, args ...any) ([]KeptEvent, error) {
-	var rows []eventRow
-	if err := s.db.SelectContext(ctx, &rows, query, args...); err != nil {
+	found, err := s.db.QueryxContext(ctx, query, args...)
+	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
-	out := make([]KeptEvent, len(rows))
-	lost := make([]bool, len(rows))
-	// Reading the bodies is most of the work: it is shared out.
-	var work errgroup.Group
-	parts := runtime.GOMAXPROCS(0)
-	for part := range parts {
-		work.Go(func() error {
-			for i := part * len(rows) / parts; i < (part+1)*len(rows)/parts; i++ {
-				var err error
-				if out[i], err = rows[i].kept(); unreadable(err) {
-					lost[i] = true
-				} else if err != nil {
-					return err
-				}
-			}
-			return ctx.Err()
-		})
-	}
-	if err := work.Wait(); err != nil {
-		return nil, err
-	}
-	kept := out[:0]
-	for i, e := range out {
-		if !lost[i] {
-			kept = append(kept, e)
+	defer func() { _ = found.Close() }()
+	var rows []eventRow
+	for found.Next() {
+		var r eventRow
+		if err := found.Scan(&r.ID, &r.Trip, &r.Version, &r.Spent, &r.Body); err != nil {
+			return nil, fmt.Errorf("store: events: %w", err)
 		}
+		rows = append(rows, r)
 	}
-	return kept, nil
+	if err := found.Err(); err != nil {
+		return nil, fmt.Errorf("store: events: %w", err)
+	}
+	return s.remembered.read(ctx, rows)
 }
 
 // Counts returns how many events of each kind there are, by trip.

@@ -85,6 +85,59 @@ func TestEventsOnce(t *testing.T) {
 	}
 }
 
+// What is remembered of events is never what was kept before, even where neither an id nor
+// a version tells.
+func TestRememberedEvents(t *testing.T) {
+	ctx := context.Background()
+	s, _ := open(t)
+	id := outing(t, s, "Pier Pool")
+	if _, err := s.Events.Add(ctx, id, []trip.Event{{Key: "key-000001", Time: noon, Kind: trip.Bite}, {Key: "key-000002", Time: noon, Kind: trip.Fish}}, noon); err != nil {
+		t.Fatal(err)
+	}
+	depths := func() (out []float64) {
+		all, err := s.Events.All(ctx)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, e := range all {
+			out = append(out, e.Event.Depth)
+		}
+		return out
+	}
+	for depth, want := range [][]float64{{0, 0}, {1, 0}, {2, 0}, {0}, {0}} {
+		if depth == 3 { // it cannot be read, and then again cannot
+			if _, err := s.db.ExecContext(ctx, `UPDATE event SET body = '{"version":1,"depth":"deep"}' WHERE key = 'key-000001'`); err != nil {
+				t.Fatal(err)
+			}
+		} else if depth < 3 {
+			if _, err := s.db.ExecContext(ctx, `UPDATE event SET body = json_set(body, '$.depth', ?) WHERE key = 'key-000001'`, depth); err != nil {
+				t.Fatal(err)
+			}
+		}
+		if got := depths(); !slices.Equal(got, want) {
+			t.Errorf("%v, want %v", got, want)
+		}
+	}
+}
+
+// No more events are remembered than may be.
+func TestRemembersSoManyEvents(t *testing.T) {
+	var m remembered
+	for _, n := range []int{mostRemembered, 2} {
+		rows := make([]eventRow, n)
+		for i := range rows {
+			rows[i] = eventRow{ID: int64(i), Body: fmt.Sprintf(`{"version":1,"key":"%d-%d"}`, n, i)}
+		}
+		got, err := m.read(t.Context(), rows)
+		if err != nil || len(got) != n || got[1].Event.Key != fmt.Sprintf("%d-1", n) {
+			t.Fatalf("%d events, %v", len(got), err)
+		}
+		if len(m.by) != n {
+			t.Errorf("%d remembered", len(m.by))
+		}
+	}
+}
+
 // season fills a store with so many events on a few trips.
 func season(tb testing.TB, s *Store, n int) {
 	tb.Helper()

@@ -152,12 +152,12 @@ func checkToRead(ctx context.Context, db *sqlx.DB) error {
 
 func newStore(db *sqlx.DB, copies *Copies) *Store {
 	kept := &database{DB: db}
-	s := &Store{Tables: newTables(kept), Copies: copies, db: kept}
+	s := &Store{Tables: newTables(kept, &remembered{}), Copies: copies, db: kept}
 	s.Copies.store = s
 	return s
 }
 
-func newTables(db source) Tables {
+func newTables(db source, events *remembered) Tables {
 	return Tables{
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
@@ -166,7 +166,7 @@ func newTables(db source) Tables {
 		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
 		Trips:      &Shelf[trip.Trip]{db, "trip", func() trip.Trip { return trip.Trip{} }},
 		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},
-		Events:     &Events{db},
+		Events:     &Events{db, events},
 		db:         db,
 	}
 }

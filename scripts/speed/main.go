@@ -21,6 +21,8 @@ var benches = []struct{ title, pkg, bench, times string }{
 	{"A map of 40 by 40", "./core/advice", "BenchmarkChart", "1x"},
 	{"Four outfits compared", "./core/advice", "BenchmarkCompare", "3x"},
 	{"10,000 events over HTTP", "./internal/server", "BenchmarkSeason", "20x"},
+	{"Card, practice, truth and drops on the demo data, over HTTP", "./internal/server", "BenchmarkBeside", "20x"},
+	{"What the server holds on to, before and after every 200 drafts and answers of a drag", "./internal/server", "BenchmarkMemory", "3x"},
 	{"Dragging the depth in the browser", "./test/browser", "BenchmarkDragging", "2x"},
 }
 

@@ -48,6 +48,7 @@ check: engine web/node_modules ## formats, vet, static analysis, types, lint, ge
 	GOOS=js GOARCH=wasm go vet ./cmd/engine
 	go tool staticcheck ./...
 	cd web && npm run --silent types && npm run --silent lint
+	scripts/folders.sh
 	scripts/generated.sh
 
 generate: web/node_modules ## server and TypeScript types from the contract

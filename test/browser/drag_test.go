@@ -25,7 +25,7 @@ const watched = `(() => {
 		})().catch(() => {});
 		return response;
 	};
-	const answer = document.querySelector(".workout main");
+	const answer = document.querySelector("main.workout");
 	new MutationObserver(() => {
 		const depth = Number(document.querySelector(".answer")?.dataset.depth);
 		if (depth === window.seen.drawn.at(-1)) return;

@@ -7,7 +7,7 @@ import { BrowserRouter } from "react-router";
 import "@fontsource-variable/atkinson-hyperlegible-next";
 import "./style.css";
 import { Failure } from "./api/client";
-import { App } from "./app/App";
+import { App } from "./shell/App";
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const styles = createCache({ key: "d", nonce, prepend: true });

@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import type { Answer, Setup } from "../api/client";
-import { useDefinitions } from "../app/definitions";
-import { useUnits } from "../app/preferences";
+import { useDefinitions } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
 import type { Frame } from "./frame";
 
 /** Round values of a measure between two base values, in the person's unit. */

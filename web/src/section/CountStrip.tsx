@@ -1,5 +1,5 @@
 import type { Answer, Head } from "../api/client";
-import { useUnits } from "../app/preferences";
+import { useUnits } from "../parts/preferences";
 import { markEvery, placeAt } from "./motion";
 
 interface Props {

@@ -1,6 +1,6 @@
 import type { Answer, Setup } from "../api/client";
-import { useField } from "../app/definitions";
-import { useUnits } from "../app/preferences";
+import { useField } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
 import { arrowLength } from "./CurrentArrows";
 import type { Frame } from "./frame";
 import { Handle } from "./Handle";

@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from "react";
 import type { Answer, Head } from "../api/client";
-import { useUnits } from "../app/preferences";
 import { Mark } from "../parts/Mark";
+import { useUnits } from "../parts/preferences";
 import type { Frame } from "./frame";
 import { placeAt, spreadAt } from "./motion";
 

@@ -1,5 +1,5 @@
 import type { Answer, Head, Setup } from "../api/client";
-import { useUnits } from "../app/preferences";
+import { useUnits } from "../parts/preferences";
 import { Backdrop } from "./Backdrop";
 import { arrowsAt, CurrentArrows } from "./CurrentArrows";
 import type { Frame } from "./frame";

@@ -1,6 +1,6 @@
 import { curveCatmullRom, curveLinear, line } from "d3-shape";
 import type { Answer, Head, Part, Point, Setup } from "../api/client";
-import { useUnits } from "../app/preferences";
+import { useUnits } from "../parts/preferences";
 import type { Frame } from "./frame";
 import { approachOf, type Boat, isAshore } from "./kinds";
 import { lineAt, markEvery, placeAt, pointAlong } from "./motion";

@@ -1,52 +1,49 @@
 import { Button, TextField } from "@mui/material";
 import { useState } from "react";
-import { useDefinitions } from "../../app/definitions";
-import { TopBar } from "../../app/TopBar";
+import { useDefinitions } from "../../parts/definitions";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
+import { View } from "../../parts/View";
+import { useBox, useBoxActions } from "../../setup/useBox";
 import { Grid } from "./Grid";
-import { useBox, useBoxActions } from "./useBox";
 import "./box.css";
 
 /** What is owned: a grid for every kind of thing. */
-export function BoxView() {
+export default function BoxView() {
   const { box } = useDefinitions();
   const { data: items, error, refetch } = useBox();
   return (
-    <>
-      <TopBar />
-      <main className="page box">
-        <h1>Box</h1>
-        <Unread of={["item"]} />
-        {error && (
-          <p role="alert">
-            {error.message} <Button onClick={() => refetch()}>Try again</Button>
+    <View title="Box" className="page box">
+      <h1>Box</h1>
+      <Unread of={["item"]} />
+      {error && (
+        <p role="alert">
+          {error.message} <Button onClick={() => refetch()}>Try again</Button>
+        </p>
+      )}
+      {!items && !error && <p aria-busy="true">Opening…</p>}
+      {items && (
+        <>
+          <p className="row-hint">
+            A row is kept when you leave it. Arrow keys and Enter go from cell to cell; rows can be pasted
+            from a spreadsheet. Any unit will do: 7 g, 1/4 oz, PE 1, 12 lb. Weighed beats marked, measured
+            beats printed: the answer is the surer for it.
           </p>
-        )}
-        {!items && !error && <p aria-busy="true">Opening…</p>}
-        {items && (
-          <>
-            <p className="row-hint">
-              A row is kept when you leave it. Arrow keys and Enter go from cell to cell; rows can be pasted
-              from a spreadsheet. Any unit will do: 7 g, 1/4 oz, PE 1, 12 lb. Weighed beats marked, measured
-              beats printed: the answer is the surer for it.
-            </p>
-            <ListOfHeads />
-            {box.map((kind) => {
-              const mine = items.filter((i) => i.item.kind === kind.kind);
-              return (
-                <details key={kind.kind} className="group" open={mine.length > 0}>
-                  <summary>
-                    {kind.label} <span>{mine.length}</span>
-                  </summary>
-                  <Grid kind={kind} items={mine} />
-                </details>
-              );
-            })}
-          </>
-        )}
-      </main>
-    </>
+          <ListOfHeads />
+          {box.map((kind) => {
+            const mine = items.filter((i) => i.item.kind === kind.kind);
+            return (
+              <details key={kind.kind} className="group" open={mine.length > 0}>
+                <summary>
+                  {kind.label} <span>{mine.length}</span>
+                </summary>
+                <Grid kind={kind} items={mine} />
+              </details>
+            );
+          })}
+        </>
+      )}
+    </View>
   );
 }
 

@@ -1,9 +1,9 @@
 import { type ClipboardEvent, type FocusEvent, type KeyboardEvent, useRef, useState } from "react";
 import { type BoxKind, Failure, type SavedItem } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
+import { useBoxActions } from "../../setup/useBox";
 import { type Cells, cellsOf, exactly, pasted } from "./cells";
-import { useBoxActions } from "./useBox";
 
 /** The things of one kind, a row each, with an empty row to add more. */
 export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {

@@ -1,21 +1,21 @@
 import type { Compared, SavedSetup } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { TopBar } from "../../app/TopBar";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
+import { View } from "../../parts/View";
 import { Working } from "../../parts/Working";
+import { Sits } from "../../section/Sits";
+import { SaveBar } from "../../setup/SaveBar";
+import { useAddressText, useSetup } from "../../setup/useSetup";
+import { useSetups } from "../../setup/useSetups";
 import { odds } from "../../units/odds";
-import { useSetups } from "../setups/useSetups";
-import { SaveBar } from "../workout/SaveBar";
-import { Sits } from "../workout/Sits";
-import { useAddressText, useSetup } from "../workout/useSetup";
 import "./compare.css";
 import { counted, percent } from "../../units/numbers";
 
 const most = 3; // outfits beside the first
 
 /** Two to four outfits in the same water, each told from the first. */
-export function CompareView() {
+export default function CompareView() {
   const { variants } = useDefinitions();
   const { units, show } = useUnits();
   const { setup, replace } = useSetup();
@@ -38,58 +38,53 @@ export function CompareView() {
   const compared = against.length > 0 && !error ? data : undefined;
 
   return (
-    <>
-      <TopBar>
-        <SaveBar setup={setup} onOpen={replace} />
-      </TopBar>
-      <main className="page compare">
-        <h1>Compare</h1>
-        <fieldset className="words compare-with">
-          <legend>Your outfit in {show("depth", setup.water.depth)} of water against, up to three of</legend>
-          {variants.map((v) => (
-            <button
-              key={v.key}
-              type="button"
-              aria-pressed={chosen.includes(v.key)}
-              onClick={() => toggle(v.key)}
-            >
-              {v.name}
-            </button>
-          ))}
-          <select
-            aria-label="The tackle of a kept setup"
-            value=""
-            onChange={(e) => e.target.value && toggle(e.target.value)}
+    <View title="Compare" bar={<SaveBar setup={setup} onOpen={replace} />} className="page compare">
+      <h1>Compare</h1>
+      <fieldset className="words compare-with">
+        <legend>Your outfit in {show("depth", setup.water.depth)} of water against, up to three of</legend>
+        {variants.map((v) => (
+          <button
+            key={v.key}
+            type="button"
+            aria-pressed={chosen.includes(v.key)}
+            onClick={() => toggle(v.key)}
           >
-            <option value="">the tackle of…</option>
-            {saved?.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-          </select>
-        </fieldset>
-        <label className="compare-at">
-          Each with{" "}
-          <select value={weight === undefined ? "" : at} onChange={(e) => setAt(e.target.value)}>
-            <option value="">the weight that it needs</option>
-            {setup.heads.map((mass) => (
-              <option key={mass} value={mass}>
-                {show("mass", mass)}
-              </option>
-            ))}
-          </select>
-        </label>
-        {error && <p role="alert">{error.message}</p>}
-        {against.length === 0 && <p>Choose something to compare with.</p>}
-        {!compared && against.length > 0 && !error && (
-          <p aria-busy="true">
-            Working it out… <Working share={share} label="How far the comparison is" />
-          </p>
-        )}
-        {compared && <Table compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />}
-      </main>
-    </>
+            {v.name}
+          </button>
+        ))}
+        <select
+          aria-label="The tackle of a kept setup"
+          value=""
+          onChange={(e) => e.target.value && toggle(e.target.value)}
+        >
+          <option value="">the tackle of…</option>
+          {saved?.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+      </fieldset>
+      <label className="compare-at">
+        Each with{" "}
+        <select value={weight === undefined ? "" : at} onChange={(e) => setAt(e.target.value)}>
+          <option value="">the weight that it needs</option>
+          {setup.heads.map((mass) => (
+            <option key={mass} value={mass}>
+              {show("mass", mass)}
+            </option>
+          ))}
+        </select>
+      </label>
+      {error && <p role="alert">{error.message}</p>}
+      {against.length === 0 && <p>Choose something to compare with.</p>}
+      {!compared && against.length > 0 && !error && (
+        <p aria-busy="true">
+          Working it out… <Working share={share} label="How far the comparison is" />
+        </p>
+      )}
+      {compared && <Table compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />}
+    </View>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Setup } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { counted } from "../../units/numbers";
 import { useCard } from "./useDropTests";
 

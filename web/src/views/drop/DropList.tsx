@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { client, type DropTest, Failure, take } from "../../api/client";
-import { NumberField } from "../../parts/NumberField";
+import { NumberField } from "../../setup/NumberField";
 
 type Drop = DropTest["drops"][number];
 

@@ -1,8 +1,8 @@
-import { TopBar } from "../../app/TopBar";
 import { Parts } from "../../parts/Parts";
 import { Unread } from "../../parts/Unread";
-import { SaveBar } from "../workout/SaveBar";
-import { useAddressText, useSetup } from "../workout/useSetup";
+import { View } from "../../parts/View";
+import { SaveBar } from "../../setup/SaveBar";
+import { useAddressText, useSetup } from "../../setup/useSetup";
 import { CountDown } from "./CountDown";
 import { Drops } from "./Drops";
 import { Measure } from "./Measure";
@@ -17,30 +17,25 @@ const parts = [
 ] as const;
 
 /** What an angler measures: baits that are dropped, the current, the cast; and what comes of it. */
-export function DropView() {
+export default function DropView() {
   const { setup, change, replace } = useSetup();
   const [part = "drops", setPart] = useAddressText("part");
   return (
-    <>
-      <TopBar>
-        <SaveBar setup={setup} onOpen={replace} />
-      </TopBar>
-      <main className="page droptest acts">
-        <h1>Drop test</h1>
-        <Unread of={["drop_test"]} />
-        <Parts
-          label="What to measure"
-          parts={parts}
-          shown={parts.find((p) => p.key === part)?.key ?? "drops"}
-          onShow={(key) => setPart(key === "drops" ? undefined : key)}
-        />
-        {part === "measure" && <Measure setup={setup} onChange={change} />}
-        {part === "truth" && <Truth />}
-        {part === "card" && <CountDown setup={setup} />}
-        {!parts.some((p) => p.key === part && p.key !== "drops") && (
-          <Drops setup={setup} onChange={change} onOpen={replace} />
-        )}
-      </main>
-    </>
+    <View title="Drop test" bar={<SaveBar setup={setup} onOpen={replace} />} className="page droptest acts">
+      <h1>Drop test</h1>
+      <Unread of={["drop_test"]} />
+      <Parts
+        label="What to measure"
+        parts={parts}
+        shown={parts.find((p) => p.key === part)?.key ?? "drops"}
+        onShow={(key) => setPart(key === "drops" ? undefined : key)}
+      />
+      {part === "measure" && <Measure setup={setup} onChange={change} />}
+      {part === "truth" && <Truth />}
+      {part === "card" && <CountDown setup={setup} />}
+      {!parts.some((p) => p.key === part && p.key !== "drops") && (
+        <Drops setup={setup} onChange={change} onOpen={replace} />
+      )}
+    </View>
   );
 }

@@ -1,7 +1,7 @@
 import { type DropTest, Failure, type SavedDropTest, type Setup } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
-import { useAddressNumber, useAddressText } from "../workout/useSetup";
+import { useAddressNumber, useAddressText } from "../../setup/useSetup";
 import { DropList, fresh } from "./DropList";
 import { Against, Known } from "./Pictures";
 import { Stopwatch } from "./Stopwatch";

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { client, Failure, type MeasureQuestion, type Setup, take } from "../../api/client";
-import { useUnits } from "../../app/preferences";
 import { at } from "../../parts/path";
+import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 

@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 import type { Look } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 
 const width = 340;
 const height = 180;

@@ -1,11 +1,11 @@
 import type { DropTest, SavedItem } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { ChoiceField } from "../../parts/ChoiceField";
-import { NumberField } from "../../parts/NumberField";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
-import { asBait, asHead } from "../box/asTackle";
-import { useBox } from "../box/useBox";
+import { asBait, asHead } from "../../setup/asTackle";
+import { ChoiceField } from "../../setup/ChoiceField";
+import { NumberField } from "../../setup/NumberField";
+import { useBox } from "../../setup/useBox";
 
 interface Props {
   test: DropTest;

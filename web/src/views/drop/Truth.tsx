@@ -1,4 +1,4 @@
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { odds } from "../../units/odds";
 import { useTruth } from "./useDropTests";
 

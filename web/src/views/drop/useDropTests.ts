@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { client, type DropTest, type SavedDropTest, type Setup, take } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 
 const list = ["drop-tests"];
 

@@ -1,9 +1,9 @@
 import { Button, Popover } from "@mui/material";
 import { useState } from "react";
 import type { Action } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { NumberField } from "../../parts/NumberField";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
+import { NumberField } from "../../setup/NumberField";
 
 type Value = "time" | "amount" | "speed";
 

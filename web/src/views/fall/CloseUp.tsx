@@ -1,6 +1,6 @@
 import { curveCatmullRom, line } from "d3-shape";
 import type { Drop, Point } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { between } from "../../section/motion";
 import { frameAt } from "./frames";
 

@@ -1,13 +1,13 @@
 import { NativeSelect } from "@mui/material";
 import { useEffect, useId } from "react";
 import { Failure } from "../../api/client";
-import { useUnits } from "../../app/preferences";
-import { TopBar } from "../../app/TopBar";
+import { useUnits } from "../../parts/preferences";
+import { View } from "../../parts/View";
 import { fit } from "../../section/frame";
 import { useSize } from "../../section/useSize";
-import { SaveBar } from "../workout/SaveBar";
-import { useAnswer } from "../workout/useAnswer";
-import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
+import { SaveBar } from "../../setup/SaveBar";
+import { useAnswer } from "../../setup/useAnswer";
+import { useAddressNumber, useAddressText, useSetup } from "../../setup/useSetup";
 import { CloseUp } from "./CloseUp";
 import { Playback } from "./Playback";
 import { Practice } from "./Practice";
@@ -21,10 +21,10 @@ import { useProgramme } from "./useProgramme";
 const inGrams = (kg: number) => Number((kg * 1000).toPrecision(8));
 
 /** Plays a drop and the work that follows it, one head or two on one clock. */
-export function FallView() {
-  const { setup, replace } = useSetup();
+export default function FallView() {
+  const { setup, replace, opened } = useSetup();
   const { show } = useUnits();
-  const { data: answered, error: noAnswer } = useAnswer(setup);
+  const { data: answered, error: noAnswer } = useAnswer(setup, undefined, opened);
   const [grams, setGrams] = useAddressNumber("head");
   const [otherGrams, setOtherGrams] = useAddressNumber("against");
   const [start, keepTime] = useAddressNumber("at");
@@ -71,93 +71,85 @@ export function FallView() {
 
   if (game !== undefined) {
     return (
-      <>
-        <TopBar>
-          <SaveBar setup={setup} onOpen={replace} />
-        </TopBar>
-        <main>
-          <Practice setup={setup} mass={mass} />
-        </main>
-      </>
+      <View title="Practice" bar={<SaveBar setup={setup} onOpen={replace} />} className="page">
+        <h1 className="unseen">Practice</h1>
+        <Practice setup={setup} mass={mass} />
+      </View>
     );
   }
   return (
-    <div className="workout fallview">
-      <TopBar>
-        <SaveBar setup={setup} onOpen={replace} />
-      </TopBar>
-      <main>
-        <section className="answer" aria-label="What comes of it" data-stale={isPlaceholderData || undefined}>
-          <div className="fall-heads">
-            <HeadChoice
-              label="Head"
-              value={mass}
-              masses={setup.heads}
-              onChange={(kg) => setGrams(kg === undefined ? undefined : inGrams(kg))}
+    <View title="Fall" bar={<SaveBar setup={setup} onOpen={replace} />} className="workout fallview">
+      <section className="answer" aria-label="What comes of it" data-stale={isPlaceholderData || undefined}>
+        <h1 className="unseen">Fall</h1>
+        <div className="fall-heads">
+          <HeadChoice
+            label="Head"
+            value={mass}
+            masses={setup.heads}
+            onChange={(kg) => setGrams(kg === undefined ? undefined : inGrams(kg))}
+          />
+          <HeadChoice
+            label="against"
+            value={otherGrams === undefined ? undefined : otherGrams / 1000}
+            masses={setup.heads}
+            none="no other"
+            onChange={(kg) => setOtherGrams(kg === undefined ? undefined : inGrams(kg))}
+          />
+          <button type="button" className="link" onClick={() => setGame("touch")}>
+            Practise the touch
+          </button>
+        </div>
+        {failure && Object.keys(ours).length === 0 && (
+          <p className="answer-wrong" role="alert">
+            {Object.values(fields).join(" ") || failure.message}
+          </p>
+        )}
+        {drops.map((d, i) => (
+          <p key={d.mass} className={i === 0 ? "fall-words" : "fall-words fall-words-other"}>
+            <b>{show("mass", d.mass)}</b> {heldAs(d.mass)} {d.words.join(" ")}
+          </p>
+        ))}
+      </section>
+      <ProgrammeBar errors={ours} />
+      <div className="water">
+        <div className="section-box" ref={sectionRef}>
+          {answered && frame && first && (
+            <Playback
+              setup={played?.of ?? setup}
+              answer={answered.answer}
+              drops={drops}
+              time={clock.time}
+              frame={frame}
+              still={still}
             />
-            <HeadChoice
-              label="against"
-              value={otherGrams === undefined ? undefined : otherGrams / 1000}
-              masses={setup.heads}
-              none="no other"
-              onChange={(kg) => setOtherGrams(kg === undefined ? undefined : inGrams(kg))}
-            />
-            <button type="button" className="link" onClick={() => setGame("touch")}>
-              Practise the touch
-            </button>
-          </div>
-          {failure && Object.keys(ours).length === 0 && (
-            <p className="answer-wrong" role="alert">
-              {Object.values(fields).join(" ") || failure.message}
-            </p>
           )}
-          {drops.map((d, i) => (
-            <p key={d.mass} className={i === 0 ? "fall-words" : "fall-words fall-words-other"}>
-              <b>{show("mass", d.mass)}</b> {heldAs(d.mass)} {d.words.join(" ")}
-            </p>
-          ))}
-        </section>
-        <ProgrammeBar errors={ours} />
-        <div className="water">
-          <div className="section-box" ref={sectionRef}>
-            {answered && frame && first && (
-              <Playback
-                setup={played?.of ?? setup}
-                answer={answered.answer}
+        </div>
+      </div>
+      {first && (
+        <div className="fall-side">
+          <CloseUp drops={drops} time={clock.time} />
+        </div>
+      )}
+      {first && first.frames.length > 0 && (
+        <div className="fall-time">
+          <Transport clock={clock} drop={first} end={end} still={still} />
+          <div ref={tracesRef} className="traces-box">
+            {tracesSize.width > 0 && (
+              <Traces
                 drops={drops}
                 time={clock.time}
-                frame={frame}
-                still={still}
+                end={end}
+                width={tracesSize.width}
+                onTime={(t) => {
+                  clock.stop();
+                  clock.set(t);
+                }}
               />
             )}
           </div>
         </div>
-        {first && (
-          <div className="fall-side">
-            <CloseUp drops={drops} time={clock.time} />
-          </div>
-        )}
-        {first && first.frames.length > 0 && (
-          <div className="fall-time">
-            <Transport clock={clock} drop={first} end={end} still={still} />
-            <div ref={tracesRef} className="traces-box">
-              {tracesSize.width > 0 && (
-                <Traces
-                  drops={drops}
-                  time={clock.time}
-                  end={end}
-                  width={tracesSize.width}
-                  onTime={(t) => {
-                    clock.stop();
-                    clock.set(t);
-                  }}
-                />
-              )}
-            </div>
-          </div>
-        )}
-      </main>
-    </div>
+      )}
+    </View>
   );
 }
 

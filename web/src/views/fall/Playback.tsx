@@ -1,6 +1,6 @@
 import { curveCatmullRom, curveLinear, line } from "d3-shape";
 import type { Answer, Drop, Point, Setup } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { Backdrop } from "../../section/Backdrop";
 import { arrowsAt, CurrentArrows } from "../../section/CurrentArrows";
 import type { Frame } from "../../section/frame";

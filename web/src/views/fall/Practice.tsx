@@ -1,10 +1,10 @@
 import { curveCatmullRom, line } from "d3-shape";
 import { useEffect, useState } from "react";
 import { Failure, type Played, type Round, type Setup } from "../../api/client";
-import { useUnits } from "../../app/preferences";
 import { Parts } from "../../parts/Parts";
+import { useUnits } from "../../parts/preferences";
 import { useTap } from "../../parts/useTap";
-import { useAddressNumber, useAddressText } from "../workout/useSetup";
+import { useAddressNumber, useAddressText } from "../../setup/useSetup";
 import { type Game, useRound } from "./useRounds";
 import "./practice.css";
 

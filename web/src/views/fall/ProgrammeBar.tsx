@@ -1,7 +1,7 @@
 import { Button, Menu, MenuItem, NativeSelect } from "@mui/material";
 import { useState } from "react";
 import type { Action, Programme } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
+import { useDefinitions } from "../../parts/definitions";
 import { NameDialog } from "../../parts/NameDialog";
 import { useSay } from "../../parts/Undo";
 import { ActionChip } from "./ActionChip";

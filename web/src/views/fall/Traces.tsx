@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { curveLinear, line } from "d3-shape";
 import type { PointerEvent } from "react";
 import type { Drop, DropFrame } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { frameAt } from "./frames";
 
 interface Props {

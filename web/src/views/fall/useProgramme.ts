@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, type Programme, type SavedProgramme, take } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useAddressText } from "../workout/useSetup";
+import { useDefinitions } from "../../parts/definitions";
+import { useAddressText } from "../../setup/useSetup";
 
 const list = ["programmes"];
 const noProgramme: Programme = { start: [], work: [], times: 1 };

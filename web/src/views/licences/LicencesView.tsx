@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { TopBar } from "../../app/TopBar";
+import { View } from "../../parts/View";
 
 /** The licences of everything that is shipped. */
-export function LicencesView() {
+export default function LicencesView() {
   const { data, error } = useQuery({
     queryKey: ["licences"],
     queryFn: async ({ signal }) => {
@@ -14,15 +14,12 @@ export function LicencesView() {
     retry: false,
   });
   return (
-    <>
-      <TopBar />
-      <main className="page">
-        <h1>Licences</h1>
-        <p>Dunvel is made with these, with thanks to those who wrote them.</p>
-        {error && <p role="alert">{error.message}</p>}
-        {!error && !data && <p aria-busy="true">Opening…</p>}
-        {data && <pre className="licences">{data}</pre>}
-      </main>
-    </>
+    <View title="Licences" className="page">
+      <h1>Licences</h1>
+      <p>Dunvel is made with these, with thanks to those who wrote them.</p>
+      {error && <p role="alert">{error.message}</p>}
+      {!error && !data && <p aria-busy="true">Opening…</p>}
+      {data && <pre className="licences">{data}</pre>}
+    </View>
   );
 }

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import type { RodState, Setup } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { NumberField } from "../../parts/NumberField";
+import { useDefinitions } from "../../parts/definitions";
 import { having } from "../../parts/path";
+import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
-import { asBait } from "../box/asTackle";
-import { useBox } from "../box/useBox";
+import { asBait } from "../../setup/asTackle";
+import { NumberField } from "../../setup/NumberField";
+import { useBox } from "../../setup/useBox";
 
 interface Props {
   state: RodState;

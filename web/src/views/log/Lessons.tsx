@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import type { Lesson } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { Working } from "../../parts/Working";
 import { percent } from "../../units/numbers";
 import { useLesson } from "./useLog";

@@ -1,7 +1,7 @@
-import { TopBar } from "../../app/TopBar";
 import { Parts } from "../../parts/Parts";
-import { SaveBar } from "../workout/SaveBar";
-import { useAddressNumber, useAddressText, useSetup } from "../workout/useSetup";
+import { View } from "../../parts/View";
+import { SaveBar } from "../../setup/SaveBar";
+import { useAddressNumber, useAddressText, useSetup } from "../../setup/useSetup";
 import { Exchange } from "./Exchange";
 import { Lessons } from "./Lessons";
 import { Tap } from "./Tap";
@@ -24,7 +24,7 @@ const ofAll = [
 ];
 
 /** The log: trips, the taps on the water, and what they teach. */
-export function LogView() {
+export default function LogView() {
   const { setup, replace } = useSetup();
   const [id, setId] = useAddressNumber("trip");
   const [part, setPart] = useAddressText("part");
@@ -34,45 +34,46 @@ export function LogView() {
   const usual = trip ? (trip.trip.end ? "timeline" : "tap") : "trips";
   const shown = parts.some((p) => p.key === part) ? part : usual;
   return (
-    <>
-      <TopBar>{!trip && <SaveBar setup={setup} onOpen={replace} />}</TopBar>
-      <main className="page log acts">
-        <h1>{trip ? trip.name : "Log"}</h1>
-        <Parts
-          label="Parts of the log"
-          parts={parts}
-          shown={shown ?? usual}
-          onShow={setPart}
-          before={
-            trip && (
-              <button
-                type="button"
-                onClick={() => {
-                  setId(undefined);
-                  setPart(undefined);
-                }}
-              >
-                All trips
-              </button>
-            )
-          }
+    <View
+      title={trip ? trip.name : "Log"}
+      bar={!trip && <SaveBar setup={setup} onOpen={replace} />}
+      className="page log acts"
+    >
+      <h1>{trip ? trip.name : "Log"}</h1>
+      <Parts
+        label="Parts of the log"
+        parts={parts}
+        shown={shown ?? usual}
+        onShow={setPart}
+        before={
+          trip && (
+            <button
+              type="button"
+              onClick={() => {
+                setId(undefined);
+                setPart(undefined);
+              }}
+            >
+              All trips
+            </button>
+          )
+        }
+      />
+      {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
+      {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
+      {trip && shown === "timeline" && <Timeline trip={trip} />}
+      {!trip && shown === "exchange" && <Exchange />}
+      {shown === "teaches" && <Lessons trip={trip?.id} />}
+      {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
+      {!trip && shown === "trips" && (
+        <Trips
+          setup={setup}
+          onOpen={(t) => {
+            setId(t.id);
+            setPart(undefined);
+          }}
         />
-        {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
-        {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
-        {trip && shown === "timeline" && <Timeline trip={trip} />}
-        {!trip && shown === "exchange" && <Exchange />}
-        {shown === "teaches" && <Lessons trip={trip?.id} />}
-        {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
-        {!trip && shown === "trips" && (
-          <Trips
-            setup={setup}
-            onOpen={(t) => {
-              setId(t.id);
-              setPart(undefined);
-            }}
-          />
-        )}
-      </main>
-    </>
+      )}
+    </View>
   );
 }

@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
 import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
+import { useDefinitions } from "../../parts/definitions";
 import { Parts } from "../../parts/Parts";
+import { useUnits } from "../../parts/preferences";
 import { Change } from "./Change";
 import { newKey, onTheWall, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";

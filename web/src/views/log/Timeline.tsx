@@ -7,11 +7,11 @@ import {
   type SavedEvent,
   type SavedTrip,
 } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { NumberField } from "../../parts/NumberField";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { NumberField } from "../../setup/NumberField";
 import { useEvents, useLogActions } from "./useLog";
 import { atTime, onDay, told } from "./words";
 

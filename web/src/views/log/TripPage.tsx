@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { SavedTrip, Setup, Trip } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 import { onTheWall } from "./queue";

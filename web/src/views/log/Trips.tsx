@@ -1,11 +1,11 @@
 import { useId, useState } from "react";
 import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
-import { useSavedSetup } from "../setups/useSetups";
-import { useAddressNumber } from "../workout/useSetup";
+import { useAddressNumber } from "../../setup/useSetup";
+import { useSavedSetup } from "../../setup/useSetups";
 import { onTheWall } from "./queue";
 import { useLogActions, usePlaces, useTrips } from "./useLog";
 import { onDay } from "./words";

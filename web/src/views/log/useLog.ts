@@ -9,7 +9,7 @@ import {
   type Trip,
   take,
 } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
 import { letGo, put, send, waiting } from "./queue";
 

@@ -1,24 +1,41 @@
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { TopBar } from "../../app/TopBar";
-import { NumberField } from "../../parts/NumberField";
+import { useEffect } from "react";
+import { useDefinitions } from "../../parts/definitions";
 import { at } from "../../parts/path";
+import { useUnits } from "../../parts/preferences";
+import { useSay } from "../../parts/Undo";
+import { View } from "../../parts/View";
 import { useSize } from "../../section/useSize";
+import { NumberField } from "../../setup/NumberField";
+import { SaveBar } from "../../setup/SaveBar";
+import { useAddressText, useSetup } from "../../setup/useSetup";
 import { odds } from "../../units/odds";
-import { SaveBar } from "../workout/SaveBar";
-import { useAddressText, useSetup } from "../workout/useSetup";
 import { Regions } from "./Regions";
 import { RulesCheck } from "./RulesCheck";
 import { useChart, useHere } from "./useChart";
 import "./map.css";
 
 /** Which head over two fields, with where you are; and own rules of thumb against it. */
-export function MapView() {
+export default function MapView() {
   const { fields } = useDefinitions();
   const { setup, change, replace } = useSetup();
   const { show, snap } = useUnits();
-  const [across = "water.depth", setAcross] = useAddressText("x");
-  const [up = "flow.speed", setUp] = useAddressText("y");
+  const [wantedAcross, setAcross] = useAddressText("x");
+  const [wantedUp, setUp] = useAddressText("y");
+  const one = (path: string | undefined, other: string) =>
+    path && fields.some((f) => f.path === path && f.type === "number") ? path : other;
+  const across = one(wantedAcross, "water.depth");
+  const up = one(wantedUp, across === "flow.speed" ? "water.depth" : "flow.speed");
+  const say = useSay();
+  const wrong = [
+    wantedAcross && across !== wantedAcross && `x=${wantedAcross}`,
+    wantedUp && up !== wantedUp && `y=${wantedUp}`,
+  ]
+    .filter(Boolean)
+    .join(", ");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for what is wrong
+  useEffect(() => {
+    if (wrong) say(`Left out of this address: ${wrong}.`);
+  }, [wrong]);
   const { chart, cells, done, failure } = useChart(setup, across, up);
   const here = useHere(setup, chart);
   const [box, size] = useSize<HTMLDivElement>();
@@ -45,70 +62,65 @@ export function MapView() {
   );
 
   return (
-    <div className="mapview">
-      <TopBar>
-        <SaveBar setup={setup} onOpen={replace} />
-      </TopBar>
-      <main>
-        <section className="answer" aria-label="Answer" aria-live="polite">
-          <h1>
-            {failure
-              ? failure.message
-              : here && chart && cell
-                ? `${show(chart.x.measure, here.x.value)}, ${show(chart.y.measure, here.y.value)}: ${
-                    cell.mass > 0
-                      ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
-                      : "none of these heads does it"
-                  }`
-                : chart && here
-                  ? "You are off this map"
-                  : "Working it out…"}
-          </h1>
-          <p className="aside">
-            Click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade: it
-            only just does it. Dots were worked out, what is between them is told from those around it. The
-            cross is where you are, its arms how sure that is.
-          </p>
-        </section>
-        <div className="map-side">
-          {axis("map-x", "Across", across, (p) => choose(p, up, setAcross, setUp))}
-          {axis("map-y", "Up", up, (p) => choose(p, across, setUp, setAcross))}
-          {[across, up].map((path) => (
-            <NumberField
-              key={path}
-              path={path}
-              value={at(setup, path) as number}
-              onChange={(value) => change({ [path]: value })}
-            />
-          ))}
-          <progress
-            max={1}
-            value={done ? 1 : progressOf(cells, chart?.steps)}
-            aria-label="How much of the map is worked out"
-            data-done={done || undefined}
+    <View title="Map" bar={<SaveBar setup={setup} onOpen={replace} />} className="mapview">
+      <section className="answer" aria-label="Answer" aria-live="polite">
+        <h1>
+          {failure
+            ? failure.message
+            : here && chart && cell
+              ? `${show(chart.x.measure, here.x.value)}, ${show(chart.y.measure, here.y.value)}: ${
+                  cell.mass > 0
+                    ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
+                    : "none of these heads does it"
+                }`
+              : chart && here
+                ? "You are off this map"
+                : "Working it out…"}
+        </h1>
+        <p className="aside">
+          Click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade: it only
+          just does it. Dots were worked out, what is between them is told from those around it. The cross is
+          where you are, its arms how sure that is.
+        </p>
+      </section>
+      <div className="map-side">
+        {axis("map-x", "Across", across, (p) => choose(p, up, setAcross, setUp))}
+        {axis("map-y", "Up", up, (p) => choose(p, across, setUp, setAcross))}
+        {[across, up].map((path) => (
+          <NumberField
+            key={path}
+            path={path}
+            value={at(setup, path) as number}
+            onChange={(value) => change({ [path]: value })}
           />
-        </div>
-        <div className="map-box" ref={box}>
-          {chart && size.width > 0 && (
-            <Regions
-              chart={chart}
-              cells={cells}
-              heads={[...setup.heads].sort((a, b) => a - b)}
-              here={here}
-              width={size.width}
-              height={size.height}
-              onGo={(x, y) =>
-                change({
-                  [chart.x.field]: snap(chart.x.measure, x),
-                  [chart.y.field]: snap(chart.y.measure, y),
-                })
-              }
-            />
-          )}
-        </div>
-        <RulesCheck setup={setup} />
-      </main>
-    </div>
+        ))}
+        <progress
+          max={1}
+          value={done ? 1 : progressOf(cells, chart?.steps)}
+          aria-label="How much of the map is worked out"
+          data-done={done || undefined}
+        />
+      </div>
+      <div className="map-box" ref={box}>
+        {chart && size.width > 0 && (
+          <Regions
+            chart={chart}
+            cells={cells}
+            heads={[...setup.heads].sort((a, b) => a - b)}
+            here={here}
+            width={size.width}
+            height={size.height}
+            onGo={(x, y) =>
+              change({
+                [chart.x.field]: snap(chart.x.measure, x),
+                [chart.y.field]: snap(chart.y.measure, y),
+              })
+            }
+          />
+        )}
+      </div>
+      <RulesCheck setup={setup} />
+    </View>
   );
 }
 

@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import type { KeyboardEvent, PointerEvent } from "react";
-import { useUnits } from "../../app/preferences";
+import { useUnits } from "../../parts/preferences";
 import type { Cell, Chart, useHere } from "./useChart";
 
 interface Props {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Setup, Trial } from "../../api/client";
-import { useKept, useUnits } from "../../app/preferences";
+import { useKept, useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
 import { Working } from "../../parts/Working";
 

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from "react";
 import type { ChartLine, Setup } from "../../api/client";
 import { lines } from "../../api/stream";
-import { useUnits } from "../../app/preferences";
 import { at, having } from "../../parts/path";
+import { useUnits } from "../../parts/preferences";
 
 export type Chart = NonNullable<ChartLine["chart"]>;
 export type Cell = NonNullable<ChartLine["cells"]>[number];

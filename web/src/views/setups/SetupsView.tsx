@@ -2,42 +2,39 @@ import { Button, TextField } from "@mui/material";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { SavedSetup } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { TopBar } from "../../app/TopBar";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
-import { toAddress } from "../workout/useSetup";
-import { useSetupActions, useSetups } from "./useSetups";
+import { View } from "../../parts/View";
+import { toAddress } from "../../setup/useSetup";
+import { useSetupActions, useSetups } from "../../setup/useSetups";
 
 /** All kept setups: open, rename, copy, delete. */
-export function SetupsView() {
+export default function SetupsView() {
   const { data: setups, error, refetch } = useSetups();
   return (
-    <>
-      <TopBar />
-      <main className="page">
-        <h1>Setups</h1>
-        <Unread of={["setup"]} />
-        {error && (
-          <p role="alert">
-            {error.message} <Button onClick={() => refetch()}>Try again</Button>
-          </p>
-        )}
-        {!setups && !error && <p aria-busy="true">Opening…</p>}
-        {setups?.length === 0 && (
-          <p>
-            Nothing is kept yet. <Link to="/">Work out a weight</Link>, then choose “Save as…” to keep the
-            water and the tackle for the next time.
-          </p>
-        )}
-        <ul className="setups">
-          {setups?.map((s) => (
-            <Entry key={s.id} saved={s} />
-          ))}
-        </ul>
-      </main>
-    </>
+    <View title="Setups" className="page">
+      <h1>Setups</h1>
+      <Unread of={["setup"]} />
+      {error && (
+        <p role="alert">
+          {error.message} <Button onClick={() => refetch()}>Try again</Button>
+        </p>
+      )}
+      {!setups && !error && <p aria-busy="true">Opening…</p>}
+      {setups?.length === 0 && (
+        <p>
+          Nothing is kept yet. <Link to="/">Work out a weight</Link>, then choose “Save as…” to keep the water
+          and the tackle for the next time.
+        </p>
+      )}
+      <ul className="setups">
+        {setups?.map((s) => (
+          <Entry key={s.id} saved={s} />
+        ))}
+      </ul>
+    </View>
   );
 }
 

@@ -1,8 +1,8 @@
 import { Button } from "@mui/material";
 import type { Answer, Change, Head, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
-import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
+import { useUnits } from "../../parts/preferences";
 import { Changes } from "./Changes";
 
 interface Props {
@@ -17,9 +17,34 @@ interface Props {
   share: number | undefined;
   failure: Error | null;
   stale: boolean;
+  /** And has been for a while. */
+  old: boolean;
   /** More is still to come. */
   draft: boolean;
   onChange: (changes: Record<string, unknown>) => void;
+  /** Asks once more. */
+  onAgain: () => void;
+  /** Looks once more for what would change it. */
+  onLook: () => void;
+  /** That was given up. */
+  lookFailed: boolean;
+}
+
+/** What is wrong, over the last answer there was. */
+function Refused({ failure, onAgain }: { failure: Error; onAgain: () => void }) {
+  const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
+  return (
+    <div className="refused" role="alert">
+      {(fields.length ? fields : [failure.message]).map((m) => (
+        <p key={m}>{m}</p>
+      ))}
+      {fields.length === 0 && (
+        <Button size="small" onClick={onAgain}>
+          Try again
+        </Button>
+      )}
+    </div>
+  );
 }
 
 /** The answer in a sentence, the reasons next to it. */
@@ -32,25 +57,18 @@ export function AnswerText({
   share,
   failure,
   stale,
+  old,
   draft,
   onChange,
+  onAgain,
+  onLook,
+  lookFailed,
 }: Props) {
   const { show } = useUnits();
-  if (failure) {
-    const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
-    return (
-      <section className="answer answer-wrong" aria-label="Answer" role="alert">
-        <h1>No answer yet</h1>
-        {(fields.length ? fields : [failure.message]).map((m) => (
-          <p key={m}>{m}</p>
-        ))}
-      </section>
-    );
-  }
   if (!answer || !of) {
     return (
-      <section className="answer" aria-label="Answer" aria-busy="true">
-        <h1>Working it out…</h1>
+      <section className="answer" aria-label="Answer" aria-busy={!failure}>
+        {failure ? <Refused failure={failure} onAgain={onAgain} /> : <h1>Working it out…</h1>}
       </section>
     );
   }
@@ -64,9 +82,12 @@ export function AnswerText({
       aria-label="Answer"
       aria-live="polite"
       data-stale={stale || undefined}
+      data-old={old || undefined}
       data-draft={draft || undefined}
       data-depth={of.water.depth}
+      aria-busy={stale && !failure}
     >
+      {failure && <Refused failure={failure} onAgain={onAgain} />}
       <div className={answer.other ? "states" : undefined}>
         <h1 data-pick={pick ? pick.mass : "none"}>
           {answer.other && <small>{stateOf(of.flow.speed)}</small>}
@@ -115,7 +136,7 @@ export function AnswerText({
             <b>Mind</b> {n.words}
           </p>
         ))}
-        <Changes changes={changes} soFar={soFar} share={share} />
+        <Changes changes={changes} soFar={soFar} share={share} failed={lookFailed} onAgain={onLook} />
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.

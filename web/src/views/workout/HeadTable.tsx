@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Answer, Setup } from "../../api/client";
-import { useUnits } from "../../app/preferences";
 import { VerdictMark } from "../../parts/Mark";
+import { useUnits } from "../../parts/preferences";
 import { approachOf } from "../../section/kinds";
 import { counted, percent } from "../../units/numbers";
 

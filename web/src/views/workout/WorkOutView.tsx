@@ -1,28 +1,35 @@
 import { useState } from "react";
 import { Failure, type Head } from "../../api/client";
-import { TopBar } from "../../app/TopBar";
 import { fieldId } from "../../parts/Row";
+import { View } from "../../parts/View";
 import { CountStrip } from "../../section/CountStrip";
 import { type Frame, fit, reachOf } from "../../section/frame";
 import { Ladder } from "../../section/Ladder";
 import { Section } from "../../section/Section";
 import { useSize } from "../../section/useSize";
+import { Conditions } from "../../setup/Conditions";
+import { SaveBar } from "../../setup/SaveBar";
+import { useAnswer } from "../../setup/useAnswer";
+import { useChanges } from "../../setup/useChanges";
+import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { AnswerText } from "./AnswerText";
-import { Conditions } from "./Conditions";
 import { HeadTable } from "./HeadTable";
-import { SaveBar } from "./SaveBar";
-import { useAnswer } from "./useAnswer";
-import { useChanges } from "./useChanges";
-import { useAddressNumber, useSetup } from "./useSetup";
 
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
 export function WorkOutView() {
-  const { setup, change, replace } = useSetup();
+  const { setup, change, replace, opened } = useSetup();
   const [grams, setGrams] = useAddressNumber("head");
   const looked = setup.heads.find((mass) => Math.abs(mass * 1000 - (grams ?? -1)) < 1e-6);
-  const { data: answered, error, isPlaceholderData, isDraft } = useAnswer(setup, looked);
+  const {
+    data: answered,
+    error,
+    isPlaceholderData,
+    isDraft,
+    isOld,
+    askAgain,
+  } = useAnswer(setup, looked, opened);
   const answer = answered?.answer;
-  const { data: changes, soFar, share } = useChanges(isDraft ? undefined : answered?.of);
+  const { data: changes, soFar, share, isError, refetch } = useChanges(isDraft ? undefined : answered?.of);
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
   const [sectionRef, size] = useSize<HTMLDivElement>();
@@ -50,64 +57,63 @@ export function WorkOutView() {
   };
 
   return (
-    <div className="workout">
-      <TopBar>
-        <SaveBar setup={setup} onOpen={replace} />
-      </TopBar>
-      <main>
-        <AnswerText
-          of={answered?.of}
-          answer={answer}
-          head={head}
-          changes={changes}
-          soFar={soFar}
-          share={share}
-          failure={error}
-          stale={isPlaceholderData}
-          draft={isDraft}
-          onChange={change}
-        />
-        <Conditions
-          setup={setup}
-          answer={answer}
-          changes={changes}
-          errors={failure?.fields ?? {}}
-          onChange={change}
-        />
-        <div className="water">
-          <div className="section-box" ref={sectionRef}>
-            {answered && frame && (
-              <Section
-                setup={setup}
-                answered={answered.of}
-                answer={answered.answer}
-                head={head}
-                count={count}
-                frame={frame}
-                stale={!!failure}
-                onChange={change}
-                onHold={(on) => setHeld(on ? frame : null)}
-                onType={type}
-              />
-            )}
-          </div>
-          {answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />}
-        </div>
-        <div className="ladder-box" ref={ladderRef}>
-          {answer && frame && ladderSize.width > 0 && (
-            <Ladder
-              answer={answer}
-              old={isPlaceholderData ? answer.heads.map((h) => h.mass) : answered.old}
-              selected={head}
+    <View title="Work out" bar={<SaveBar setup={setup} onOpen={replace} />} className="workout">
+      <AnswerText
+        of={answered?.of}
+        answer={answer}
+        head={head}
+        changes={changes}
+        soFar={soFar}
+        share={share}
+        failure={error}
+        stale={isPlaceholderData}
+        old={isOld}
+        draft={isDraft}
+        onChange={change}
+        onAgain={askAgain}
+        onLook={refetch}
+        lookFailed={isError}
+      />
+      <Conditions
+        setup={setup}
+        answer={answer}
+        changes={changes}
+        errors={failure?.fields ?? {}}
+        onChange={change}
+      />
+      <div className="water">
+        <div className="section-box" ref={sectionRef}>
+          {answered && frame && (
+            <Section
+              setup={setup}
+              answered={answered.of}
+              answer={answered.answer}
+              head={head}
               count={count}
               frame={frame}
-              width={ladderSize.width}
-              onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
+              stale={isOld}
+              onChange={change}
+              onHold={(on) => setHeld(on ? frame : null)}
+              onType={type}
             />
           )}
         </div>
-        {answered && <HeadTable answer={answered.answer} setup={answered.of} />}
-      </main>
-    </div>
+        {answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />}
+      </div>
+      <div className="ladder-box" data-old={isOld || undefined} ref={ladderRef}>
+        {answer && frame && ladderSize.width > 0 && (
+          <Ladder
+            answer={answer}
+            old={isPlaceholderData ? answer.heads.map((h) => h.mass) : answered.old}
+            selected={head}
+            count={count}
+            frame={frame}
+            width={ladderSize.width}
+            onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
+          />
+        )}
+      </div>
+      {answered && <HeadTable answer={answered.answer} setup={answered.of} />}
+    </View>
   );
 }

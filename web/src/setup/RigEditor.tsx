@@ -1,10 +1,10 @@
 import { useState } from "react";
-import type { Setup } from "../../api/client";
-import { useField } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { at } from "../../parts/path";
-import { Handle } from "../../section/Handle";
-import { lengthOf, rigOf } from "../../section/rigs";
+import type { Setup } from "../api/client";
+import { useField } from "../parts/definitions";
+import { at } from "../parts/path";
+import { useUnits } from "../parts/preferences";
+import { Handle } from "../section/Handle";
+import { lengthOf, rigOf } from "../section/rigs";
 import "./rig.css";
 
 const width = 274;

@@ -1,9 +1,9 @@
 import { InputBase } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import { client, Failure, take } from "../api/client";
-import { useField } from "../app/definitions";
-import { useUnits } from "../app/preferences";
-import { fieldId, Row } from "./Row";
+import { useField } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
+import { fieldId, Row } from "../parts/Row";
 
 interface Props {
   path: string;

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
-import type { Change, Setup } from "../../api/client";
-import { useUnits } from "../../app/preferences";
-import { useAsked } from "../../parts/useAsked";
+import type { Change, Setup } from "../api/client";
+import { useUnits } from "../parts/preferences";
+import { useAsked } from "../parts/useAsked";
 
 /** How long a setup must stand still before it is asked about, ms. */
 const stillness = 700;

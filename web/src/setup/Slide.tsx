@@ -1,6 +1,6 @@
 import { useRef } from "react";
-import { useField } from "../app/definitions";
-import { useUnits } from "../app/preferences";
+import { useField } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
 
 interface Props {
   path: string;

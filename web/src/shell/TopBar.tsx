@@ -1,38 +1,101 @@
-import { Button, Menu, MenuItem, Popover, TextField } from "@mui/material";
-import { type ReactNode, useState } from "react";
+import { Button, Drawer, Menu, MenuItem, Popover, TextField, useMediaQuery } from "@mui/material";
+import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
-import { handedOn } from "../views/workout/useSetup";
-import { useDefinitions } from "./definitions";
-import { type Light, usePreferences } from "./preferences";
+import { useDefinitions } from "../parts/definitions";
+import { type Light, usePreferences } from "../parts/preferences";
+import { handedOn } from "../setup/useSetup";
 
-/** The bar over every view; what belongs to the view stands in the middle. */
-export function TopBar({ children }: { children?: ReactNode }) {
+const views = [
+  { to: "/", label: "Work out" },
+  { to: "/fall", label: "Fall" },
+  { to: "/map", label: "Map" },
+  { to: "/compare", label: "Compare" },
+  { to: "/drop", label: "Drop test" },
+  { to: "/log", label: "Log" },
+  { to: "/box", label: "Box" },
+  { to: "/setups", label: "Setups" },
+];
+
+/** How narrow a page is on which the views stand in a menu. */
+const narrow = "(max-width: 900px)";
+
+/** The bar over every view; what belongs to the view stands in the slot. */
+export function TopBar({ slot }: { slot: (element: HTMLElement | null) => void }) {
+  const onPhone = useMediaQuery(narrow, { noSsr: true });
   return (
     <header className="topbar">
-      <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
-        Dunvel
-      </Link>
-      <nav aria-label="Views">
-        <ViewLink to="/">Work out</ViewLink>
-        <ViewLink to="/fall">Fall</ViewLink>
-        <ViewLink to="/map">Map</ViewLink>
-        <ViewLink to="/compare">Compare</ViewLink>
-        <ViewLink to="/drop">Drop</ViewLink>
-        <ViewLink to="/log">Log</ViewLink>
-        <ViewLink to="/box">Box</ViewLink>
-        <ViewLink to="/setups">Setups</ViewLink>
-      </nav>
-      <div className="topbar-middle">{children}</div>
-      <UnitsMenu />
-      <LightMenu />
+      {!onPhone && (
+        <>
+          <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
+            Dunvel
+          </Link>
+          <Views />
+        </>
+      )}
+      <div className="topbar-middle" ref={slot} />
+      {onPhone ? (
+        <PhoneMenu />
+      ) : (
+        <>
+          <UnitsMenu />
+          <LightMenu />
+        </>
+      )}
     </header>
+  );
+}
+
+function Views({ onGo }: { onGo?: () => void }) {
+  return (
+    <nav aria-label="Views">
+      {views.map(({ to, label }) => (
+        <ViewLink key={to} to={to} onGo={onGo}>
+          {label}
+        </ViewLink>
+      ))}
+    </nav>
+  );
+}
+
+/** On a phone: the views, the units and the light behind one button. */
+function PhoneMenu() {
+  const [open, setOpen] = useState(false);
+  const close = () => setOpen(false);
+  const { pathname } = useLocation();
+  const here = views.find((v) => v.to === pathname);
+  return (
+    <>
+      <Button
+        className="topbar-menu"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onClick={() => setOpen(true)}
+      >
+        {here?.label ?? "Dunvel"}
+        <svg width="18" height="14" viewBox="0 0 18 14" aria-hidden="true">
+          <path d="M0 1h18M0 7h18M0 13h18" stroke="currentColor" strokeWidth="2" />
+        </svg>
+      </Button>
+      <Drawer
+        anchor="right"
+        open={open}
+        onClose={close}
+        slotProps={{ paper: { "aria-label": "Views and units" } }}
+      >
+        <div className="drawer">
+          <Views onGo={close} />
+          <UnitsMenu />
+          <LightMenu />
+        </div>
+      </Drawer>
+    </>
   );
 }
 
 const ofWater = ["/", "/fall", "/map", "/compare", "/drop", "/log"];
 
 /** A link to a view. Those of one water hand it on, as it is at the moment of the click. */
-function ViewLink({ to, children }: { to: string; children: string }) {
+function ViewLink({ to, onGo, children }: { to: string; onGo?: () => void; children: string }) {
   const { pathname, search } = useLocation();
   const navigate = useNavigate();
   const handsOn = ofWater.includes(pathname) && ofWater.includes(to);
@@ -41,6 +104,7 @@ function ViewLink({ to, children }: { to: string; children: string }) {
       to={to + (handsOn ? search : "")}
       aria-current={pathname === to ? "page" : undefined}
       onClick={(e) => {
+        onGo?.();
         if (!handsOn || e.metaKey || e.ctrlKey || e.shiftKey) return;
         e.preventDefault();
         navigate(to + handedOn());
@@ -80,7 +144,12 @@ function UnitsMenu() {
       <Button size="small" aria-haspopup="dialog" onClick={(e) => setAnchor(e.currentTarget)}>
         Units
       </Button>
-      <Popover open={!!anchor} anchorEl={anchor} onClose={() => setAnchor(null)}>
+      <Popover
+        open={!!anchor}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        slotProps={{ paper: { role: "dialog", "aria-label": "Units" } }}
+      >
         <section className="units" aria-label="Units">
           <div className="units-all">
             <Button size="small" variant="outlined" onClick={() => setUnits({})}>

@@ -1,4 +1,4 @@
-import type { SavedItem } from "../../api/client";
+import type { SavedItem } from "../api/client";
 
 type Item = SavedItem["item"];
 

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, type SavedSetup, type Setup, take } from "../../api/client";
+import { client, type SavedSetup, type Setup, take } from "../api/client";
 
 const list = ["setups"];
 

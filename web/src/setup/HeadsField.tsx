@@ -1,11 +1,11 @@
 import { InputBase } from "@mui/material";
 import { memo, useState } from "react";
-import { client, Failure, type Part, type Setup, take } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { fieldId, Row } from "../../parts/Row";
-import { ownedLike } from "../box/owned";
-import { useBox } from "../box/useBox";
+import { client, Failure, type Part, type Setup, take } from "../api/client";
+import { useDefinitions } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
+import { fieldId, Row } from "../parts/Row";
+import { ownedLike } from "./owned";
+import { useBox } from "./useBox";
 
 interface Props {
   heads: number[];

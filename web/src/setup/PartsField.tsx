@@ -1,9 +1,9 @@
 import { Checkbox } from "@mui/material";
-import type { Part } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { NumberField } from "../../parts/NumberField";
-import { fieldId, Row } from "../../parts/Row";
+import type { Part } from "../api/client";
+import { useDefinitions } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
+import { fieldId, Row } from "../parts/Row";
+import { NumberField } from "./NumberField";
 import "./rig.css";
 
 interface Props {

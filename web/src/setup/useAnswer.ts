@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
-import { type Answer, Failure, type Problem, type Setup } from "../../api/client";
-import { lines } from "../../api/stream";
-import { useUnits } from "../../app/preferences";
+import { type Answer, Failure, type Problem, type Setup } from "../api/client";
+import { lines } from "../api/stream";
+import { useUnits } from "../parts/preferences";
 import { type Came, pump } from "./pump";
 
 type Units = ReturnType<typeof useUnits>["units"];
@@ -22,9 +22,10 @@ interface Question {
 
 /**
  * The server's answer to a setup, with the setup it answers: while the next one is under way the picture stays
- * whole. A draft is drawn as soon as it is there, and however fast the setup changes one always comes.
+ * whole. A draft is drawn as soon as it is there, and however fast the setup changes one always comes. Nothing is
+ * asked before it is wanted.
  */
-export function useAnswer(setup: Setup, looked?: number) {
+export function useAnswer(setup: Setup, looked?: number, wanted = true) {
   const { units } = useUnits();
   const [answered, setAnswered] = useState<Answered>();
   const [came, setCame] = useState<Came<Question, Answer>>();
@@ -43,15 +44,18 @@ export function useAnswer(setup: Setup, looked?: number) {
     pumping.current = own;
     return () => own.stop();
   }, []);
-  useEffect(() => pumping.current?.ask(question), [question]);
+  useEffect(() => {
+    if (wanted) pumping.current?.ask(question);
+  }, [question, wanted]);
 
   const here = came?.of === question;
-  const away = here && came.error instanceof Failure && came.error.problem.status === 0;
   useEffect(() => {
-    if (!away) return;
+    const away = came?.error instanceof Failure && came.error.problem.status === 0;
+    if (!away || came.of !== question) return;
     const timer = setTimeout(() => pumping.current?.ask(question), again);
     return () => clearTimeout(timer);
-  }, [away, question]);
+  }, [came, question]);
+  const isOld = useLate(!here || !!came.error, came);
   return {
     data: answered,
     error: here ? (came.error ?? null) : null,
@@ -59,7 +63,26 @@ export function useAnswer(setup: Setup, looked?: number) {
     isPlaceholderData: !here,
     /** The rest of what is said is still to come. */
     isDraft: !here || came.draft,
+    /** It has been so for longer than a picture takes, or is refused. */
+    isOld,
+    askAgain: () => pumping.current?.ask(question),
   };
+}
+
+/** How long a picture may be of what was set before until it is shown as old, ms. */
+const late = 500;
+
+/** Whether something has been waited for, since anything came, for longer than it should take. */
+function useLate(waiting: boolean, came: unknown): boolean {
+  const [isLate, setLate] = useState(false);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: whatever comes begins the time anew
+  useEffect(() => {
+    setLate(false);
+    if (!waiting) return;
+    const timer = setTimeout(() => setLate(true), late);
+    return () => clearTimeout(timer);
+  }, [waiting, came]);
+  return isLate;
 }
 
 /** How long after a server did not answer it is asked again, ms. */

@@ -1,5 +1,5 @@
 import { createTheme } from "@mui/material/styles";
-import type { Light } from "./preferences";
+import type { Light } from "../parts/preferences";
 
 // The same colours as in style.css, which the picture and the layout use.
 const colours = {

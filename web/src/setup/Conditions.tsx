@@ -1,22 +1,22 @@
 import { Checkbox } from "@mui/material";
 import { memo, type ReactNode } from "react";
 import { Link } from "react-router";
-import type { Answer, Change, Field, Setup } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { applies } from "../../parts/applies";
-import { ChoiceField } from "../../parts/ChoiceField";
-import { DirectionField } from "../../parts/DirectionField";
-import { NumberField } from "../../parts/NumberField";
-import { at } from "../../parts/path";
-import { fieldId, Row } from "../../parts/Row";
-import { Slide } from "../../parts/Slide";
-import { rigOf } from "../../section/rigs";
+import type { Answer, Change, Field, Setup } from "../api/client";
+import { useDefinitions } from "../parts/definitions";
+import { at } from "../parts/path";
+import { useUnits } from "../parts/preferences";
+import { fieldId, Row } from "../parts/Row";
+import { rigOf } from "../section/rigs";
+import { Sits } from "../section/Sits";
+import { applies } from "./applies";
+import { ChoiceField } from "./ChoiceField";
+import { DirectionField } from "./DirectionField";
 import { HeadsField } from "./HeadsField";
 import { LureEditor } from "./LureEditor";
+import { NumberField } from "./NumberField";
 import { PartsField } from "./PartsField";
 import { RigEditor } from "./RigEditor";
-import { Sits } from "./Sits";
+import { Slide } from "./Slide";
 
 interface Props {
   setup: Setup;

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { client, type ItemKind, type SavedItem, take } from "../../api/client";
-import { useUnits } from "../../app/preferences";
+import { client, type ItemKind, type SavedItem, take } from "../api/client";
+import { useUnits } from "../parts/preferences";
 
 const list = ["items"];
 

@@ -1,4 +1,4 @@
-import type { Part, SavedItem, Setup } from "../../api/client";
+import type { Part, SavedItem, Setup } from "../api/client";
 
 /** The weights in the box that are like those of a setup, heads or what else takes them, from light to heavy. */
 export function ownedLike(

@@ -1,5 +1,5 @@
-import type { Answer } from "../../api/client";
-import "./rig.css";
+import type { Answer } from "../api/client";
+import "../setup/rig.css";
 
 const width = 274;
 const height = 96;

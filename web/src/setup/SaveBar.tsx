@@ -1,10 +1,10 @@
 import { Button } from "@mui/material";
-import { useEffect, useState } from "react";
-import type { Setup } from "../../api/client";
-import { NameDialog } from "../../parts/NameDialog";
-import { useSay } from "../../parts/Undo";
-import { useSavedSetup, useSetupActions } from "../setups/useSetups";
-import { isBare, useAddressNumber } from "./useSetup";
+import { useState } from "react";
+import type { Setup } from "../api/client";
+import { NameDialog } from "../parts/NameDialog";
+import { useSay } from "../parts/Undo";
+import { useAddressNumber } from "./useSetup";
+import { useSavedSetup, useSetupActions } from "./useSetups";
 
 /** The name of the kept setup that is open, and what can be done to keep what is on the screen. */
 export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup) => void }) {
@@ -13,13 +13,6 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
   const { create, change } = useSetupActions();
   const [naming, setNaming] = useState(false);
   const say = useSay();
-
-  // A link that only names a kept setup opens it as it was kept.
-  const bare = isBare(new URLSearchParams(window.location.search));
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it has been loaded
-  useEffect(() => {
-    if (kept && bare) onOpen(kept.setup);
-  }, [kept?.id]);
 
   const changed = kept && JSON.stringify(kept.setup) !== JSON.stringify(setup);
   const save = () => {

@@ -1,5 +1,5 @@
 import type { Field, Setup } from "../api/client";
-import { at } from "./path";
+import { at } from "../parts/path";
 
 /** Tells which fields matter for a setup, as they say themselves. */
 export function applies(fields: Field[], setup: Setup): (field: Field) => boolean {

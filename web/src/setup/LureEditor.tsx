@@ -1,8 +1,8 @@
 import { useState } from "react";
-import type { Setup } from "../../api/client";
-import { useField } from "../../app/definitions";
-import { useUnits } from "../../app/preferences";
-import { Handle } from "../../section/Handle";
+import type { Setup } from "../api/client";
+import { useField } from "../parts/definitions";
+import { useUnits } from "../parts/preferences";
+import { Handle } from "../section/Handle";
 import "./rig.css";
 
 const width = 274;

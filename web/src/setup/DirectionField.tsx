@@ -1,6 +1,6 @@
 import { NativeSelect } from "@mui/material";
-import { useField } from "../app/definitions";
-import { fieldId, Row } from "./Row";
+import { useField } from "../parts/definitions";
+import { fieldId, Row } from "../parts/Row";
 
 const names: [number, string][] = [
   [0, "↑ away"],

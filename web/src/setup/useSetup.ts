@@ -1,8 +1,10 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useLocation, useSearchParams } from "react-router";
-import type { Part, Setup } from "../../api/client";
-import { useDefinitions } from "../../app/definitions";
-import { at, having, type Leaf } from "../../parts/path";
+import type { Part, Setup } from "../api/client";
+import { useDefinitions } from "../parts/definitions";
+import { at, having, type Leaf } from "../parts/path";
+import { useSay } from "../parts/Undo";
+import { useSavedSetup } from "./useSetups";
 
 // The address holds what differs from the setup that everyone starts from,
 // each under its path ("?water.depth=22"), so that a link or a reload brings
@@ -42,6 +44,27 @@ export function fromAddress(defaults: Setup, params: URLSearchParams): Setup {
   const parts = params.get("rig.parts");
   if (parts) changes["rig.parts"] = partsOf(parts);
   return having(defaults, changes);
+}
+
+/** What of an address is of no use: unknown names, and values that are none. */
+export function useless(defaults: Setup, params: URLSearchParams): string[] {
+  const known = new Set<string>([
+    ...leaves(defaults),
+    ...Object.values(formerly),
+    ...besides,
+    "heads",
+    "rig.parts",
+  ]);
+  return [...params]
+    .filter(([key, text]) => {
+      if (!known.has(key)) return true;
+      if (key === "heads") return !text.split(",").map(Number).every(Number.isFinite);
+      if (key === "rig.parts") return text !== "" && partsOf(text).length === 0;
+      if (numbers.includes(key)) return !Number.isFinite(Number(text));
+      const path = leaves(defaults).find((p) => p === key);
+      return path !== undefined && parsed(text, at(defaults, path)) === undefined;
+    })
+    .map(([key, text]) => `${key}=${text}`);
 }
 
 /** A part of a rig in an address: "sinker@0.3:0.02~" is 0.3 m up, of 0.02 kg, and slides. */
@@ -89,14 +112,45 @@ const anew = (changes: Record<string, unknown>) => ({
   ...("boat.speed" in changes ? { "boat.spread": 0 } : {}),
 });
 
+/** The address of which it was told last what is of no use in it. */
+let toldOf: string | undefined;
+
+/** Says what of an address is left out, once. */
+function useToldOfUseless(defaults: Setup, params: URLSearchParams) {
+  const say = useSay();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, as it is opened
+  useEffect(() => {
+    const out = useless(defaults, params);
+    if (out.length === 0 || toldOf === params.toString()) return;
+    toldOf = params.toString();
+    say(`Left out of this address: ${out.slice(0, 5).join(", ")}${out.length > 5 ? " and more" : ""}.`);
+  }, []);
+}
+
+/** Opens a kept setup where a link names no more than that; false until it is there. */
+function useOpened(params: URLSearchParams, open: (setup: Setup) => void): boolean {
+  const id = Number(params.get("open") ?? Number.NaN);
+  const [asked, setAsked] = useState(() => Number.isInteger(id) && isBare(params));
+  const { data: kept, isError } = useSavedSetup(asked ? id : undefined);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it has been loaded
+  useEffect(() => {
+    if (!asked || !(kept || isError)) return;
+    if (kept) open(kept.setup);
+    setAsked(false);
+  }, [kept, isError]);
+  return !asked;
+}
+
 /** The setup that is worked on, in step with the address. */
 export function useSetup() {
   const { defaults } = useDefinitions();
   const [params, setParams] = useSearchParams();
   const { pathname } = useLocation();
   const [setup, setSetup] = useState(() => fromAddress(defaults, params));
+  useToldOfUseless(defaults, params);
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(defaults, params)));
   const followed = useRef(inAddress);
+  const opened = useOpened(params, setSetup);
   /** Addresses that were set and have not been seen yet: on a busy machine a newer change overtakes them. */
   const sent = useRef<string[]>([]);
 
@@ -139,7 +193,7 @@ export function useSetup() {
     (changes: Record<string, unknown>) => setSetup((old) => having(old, { ...anew(changes), ...changes })),
     [],
   );
-  return { setup, change, replace: setSetup };
+  return { setup, change, replace: setSetup, opened };
 }
 
 /**
@@ -166,6 +220,9 @@ const besides = [
   "seed",
   "trip",
 ] as const;
+
+/** Those of them that are numbers. */
+const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip"];
 
 /** Whether an address holds nothing of a setup itself. */
 export const isBare = (params: URLSearchParams) =>

@@ -1,0 +1,106 @@
+import { CssBaseline, ThemeProvider } from "@mui/material";
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
+import { Outlet, Route, Routes, useLocation } from "react-router";
+import { DefinitionsProvider } from "../parts/definitions";
+import { PreferencesProvider, usePreferences } from "../parts/preferences";
+import { UndoProvider } from "../parts/Undo";
+import { BarSlot, View } from "../parts/View";
+import { WorkOutView } from "../views/workout/WorkOutView";
+import { Boundary } from "./Boundary";
+import { TopBar } from "./TopBar";
+import { theme } from "./theme";
+
+const FallView = lazy(() => import("../views/fall/FallView"));
+const MapView = lazy(() => import("../views/map/MapView"));
+const CompareView = lazy(() => import("../views/compare/CompareView"));
+const DropView = lazy(() => import("../views/drop/DropView"));
+const LogView = lazy(() => import("../views/log/LogView"));
+const BoxView = lazy(() => import("../views/box/BoxView"));
+const SetupsView = lazy(() => import("../views/setups/SetupsView"));
+const LicencesView = lazy(() => import("../views/licences/LicencesView"));
+const Sending = lazy(() => import("../views/log/Sending"));
+
+export function App() {
+  return (
+    <PreferencesProvider>
+      <Themed />
+    </PreferencesProvider>
+  );
+}
+
+function Themed() {
+  const { light } = usePreferences();
+  const look = useMemo(() => theme(light), [light]);
+  useEffect(() => {
+    document.documentElement.dataset.light = light;
+  }, [light]);
+  return (
+    <ThemeProvider theme={look}>
+      <CssBaseline />
+      <DefinitionsProvider>
+        <UndoProvider>
+          <Suspense>
+            <Sending />
+          </Suspense>
+          <Routes>
+            <Route element={<Shell />}>
+              <Route path="/" element={<WorkOutView />} />
+              <Route path="/fall" element={<FallView />} />
+              <Route path="/map" element={<MapView />} />
+              <Route path="/compare" element={<CompareView />} />
+              <Route path="/drop" element={<DropView />} />
+              <Route path="/log" element={<LogView />} />
+              <Route path="/box" element={<BoxView />} />
+              <Route path="/setups" element={<SetupsView />} />
+              <Route path="/licences" element={<LicencesView />} />
+              <Route path="*" element={<NotHere />} />
+            </Route>
+          </Routes>
+        </UndoProvider>
+      </DefinitionsProvider>
+    </ThemeProvider>
+  );
+}
+
+/** The bar, and under it the view that the address names. */
+function Shell() {
+  const { pathname } = useLocation();
+  const [slot, setSlot] = useState<HTMLElement | null>(null);
+  useFocusOnView(pathname);
+  return (
+    <div className="shell">
+      <a href="#view" className="skip">
+        Skip to the view
+      </a>
+      <TopBar slot={setSlot} />
+      <BarSlot value={slot}>
+        <Boundary at={pathname}>
+          <Suspense fallback={<main id="view" className="page" aria-busy="true" />}>
+            <Outlet />
+          </Suspense>
+        </Boundary>
+      </BarSlot>
+    </div>
+  );
+}
+
+/** Whoever goes to another view by a link is at its beginning then, not at a link that is gone. */
+function useFocusOnView(pathname: string) {
+  const was = useRef(pathname);
+  useEffect(() => {
+    if (was.current === pathname) return;
+    was.current = pathname;
+    document.getElementById("view")?.focus({ preventScroll: true });
+  }, [pathname]);
+}
+
+function NotHere() {
+  return (
+    <View title="Nothing here" className="page">
+      <h1>There is nothing at this address</h1>
+      <p>
+        <a href="/">Work out a weight</a>
+      </p>
+    </View>
+  );
+}

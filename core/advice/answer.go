@@ -113,6 +113,9 @@ type Answer struct {
 	Sits       *tackle.Pose `json:"sits,omitempty"` // how head and bait sit, where they are together
 	Takes      string       `json:"takes"`          // the kind of part that takes the weights of the ladder
 	Notes      []Note       `json:"notes"`          // on the head to tie on
+	Brief      Brief        `json:"brief"`          // the answer as it is read at arm's length
+	Facts      []Fact       `json:"facts"`          // notes that are no cautions, and the rest, by name
+	Lines      []Line       `json:"lines"`          // what is set, a line for each group of fields
 	Other      *Answer      `json:"other"`          // for the other state of the flow, where it is asked for
 	Both       string       `json:"both"`           // what one head does in both states
 	Draft      bool         `json:"draft"`          // heads are open yet, and some of what is said is still to come
@@ -213,7 +216,7 @@ func (a Adviser) one(ctx context.Context, l *judge.Ladder, choice units.Choice, 
 		Pick: l.Pick, Least: l.Least, Closest: l.Closest, Hand: t.hand(l, shown),
 		Wait: c.Wait(), WaitReason: t.waitReason(), Drift: trial.Point(c.Cast.Drift),
 		Target: c.Target, OnBed: c.OnBed, BedSlope: c.BedSlope(), Profile: profile(c),
-		Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(), Draft: draft,
+		Lines: Lines(s, choice), Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(), Draft: draft,
 	}
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()

@@ -19,6 +19,8 @@ import (
 func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown []judge.Shown, out *Answer) error {
 	var err error
 	closest := &l.Heads[l.Closest]
+	out.Brief = Brief{Head: "none"}
+	defer func() { out.Facts = t.facts(closest, out) }()
 	if out.Notes, err = t.notes(closest, shown[l.Closest].Fall); err != nil {
 		return err
 	}
@@ -27,7 +29,7 @@ func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown [
 	}
 	pick := &l.Heads[l.Pick]
 	t = t.of(l, l.Pick)
-	out.Sentence = t.sentence(l, pick, shown[l.Pick])
+	out.Sentence, out.Brief = t.sentence(l, pick, shown[l.Pick]), t.brief(pick, shown[l.Pick])
 	out.NotLighter, out.NotHeavier = t.notLighter(l, out), t.notHeavier(l, out)
 	if out.Cue = t.cue(pick, shown[l.Pick].Fall); out.Draft {
 		return nil // what takes more judging is told later

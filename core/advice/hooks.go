@@ -101,18 +101,26 @@ func (t teller) slackNote() *Note {
 	return nil
 }
 
-// lasts says how many fish a bait stands.
-func (t teller) lasts() string {
+// fishFor is how many fish a bait stands, as the box has it or by judgement.
+func (t teller) fishFor() float64 {
 	s := t.Setup
+	if t.Known.FishFor > 0 {
+		return t.Known.FishFor
+	}
 	fish := catalogue.BaitLasts[s.Bait.Body].Number * catalogue.PutOf(s.Bait.Put).Lasts.Number
 	if s.Rigging.Takes() == setup.PartHead && !catalogue.PutOf(s.Bait.Put).Swings {
 		fish *= catalogue.Keepers[s.Head.Keeper].Number
 	}
+	return fish
+}
+
+// lasts says how many fish a bait stands.
+func (t teller) lasts() string {
 	by := "by judgement"
 	if t.Known.FishFor > 0 {
-		fish, by = t.Known.FishFor, "as your box has it"
+		by = "as your box has it"
 	}
-	switch n := math.Round(fish); {
+	switch n := math.Round(t.fishFor()); {
 	case n < 1:
 		return fmt.Sprintf("A bait seldom stands a fish, %s.", by)
 	case n == 1:
@@ -122,29 +130,30 @@ func (t teller) lasts() string {
 	}
 }
 
-// linkNote says what breaks first.
-func (t teller) linkNote(mass float64) Note {
+// strengths are those of line and leader, kg; without a leader that of the line twice.
+func (t teller) strengths() (line, leader float64) {
 	s := t.Setup
-	line := s.Line.Strength
-	if line == 0 {
-		line = tackle.Strength(s.Line.Material, s.Line.Diameter)
+	of := func(strength float64, material string, diameter float64) float64 {
+		if strength > 0 {
+			return strength
+		}
+		return tackle.Strength(material, diameter)
 	}
-	show := func(kg float64) string { return t.show.Show("strength", kg) }
-	if s.Leader.Length == 0 && !t.wired() {
-		weakest := line * judgement.HeadKnot.Number
-		return Note{"link", false, fmt.Sprintf("The weakest link is the knot at the head, about %s.", show(weakest)) + t.straightens(mass, weakest)}
+	line = of(s.Line.Strength, s.Line.Material, s.Line.Diameter)
+	if s.Leader.Length == 0 {
+		return line, line
 	}
-	leader := s.Leader.Strength
-	switch {
-	case s.Leader.Length == 0:
-		leader = line
-	case leader == 0:
-		leader = tackle.Strength(s.Leader.Material, s.Leader.Diameter)
-	}
-	where, weakest := "the knot at the head", leader*judgement.HeadKnot.Number
-	weaker := func(what string, strength float64) {
-		if strength < weakest {
-			where, weakest = what, strength
+	return line, of(s.Leader.Strength, s.Leader.Material, s.Leader.Diameter)
+}
+
+// weakest is what breaks first, and at how much, kg.
+func (t teller) weakest() (where string, strength float64) {
+	s := t.Setup
+	line, leader := t.strengths()
+	where, strength = "the knot at the head", leader*judgement.HeadKnot.Number
+	weaker := func(what string, at float64) {
+		if at < strength {
+			where, strength = what, at
 		}
 	}
 	if t.wired() {
@@ -152,12 +161,19 @@ func (t teller) linkNote(mass float64) Note {
 	}
 	if s.Leader.Length > 0 {
 		weaker("the joining knot", math.Min(line, leader)*judgement.JoiningKnot.Number)
+		if s.Leader.Loop {
+			weaker("the loop in the leader", leader*judgement.LoopKnot.Number)
+		}
 	}
-	if s.Leader.Loop {
-		weaker("the loop in the leader", leader*judgement.LoopKnot.Number)
-	}
+	return where, strength
+}
+
+// linkNote says what breaks first.
+func (t teller) linkNote(mass float64) Note {
+	show := func(kg float64) string { return t.show.Show("strength", kg) }
+	where, weakest := t.weakest()
 	words := fmt.Sprintf("The weakest link is %s, about %s.", where, show(weakest)) + t.straightens(mass, weakest)
-	if leader > line*judgement.LeaderOver.Number {
+	if line, leader := t.strengths(); leader > line*judgement.LeaderOver.Number {
 		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
 	}
 	return Note{"link", false, words}

@@ -123,6 +123,7 @@ func sayings(a *Answer) string {
 		}
 	}
 	say("answer", a.Sentence)
+	say("in brief", strings.Join([]string{a.Brief.Head, a.Brief.Odds, a.Brief.Count, a.Brief.Range}, " | "))
 	say("hand", a.Hand)
 	say("asks", a.Asks)
 	say("not lighter", a.NotLighter)
@@ -133,6 +134,11 @@ func sayings(a *Answer) string {
 	for _, h := range a.Heads {
 		say(fmt.Sprintf("  %.4g g %s", h.Mass*1e3, h.Verdict), h.Reason)
 	}
+	var facts []string
+	for _, f := range a.Facts {
+		facts = append(facts, strings.TrimSpace(f.Name+" "+f.Short))
+	}
+	say("facts", strings.Join(facts, " | "))
 	for _, n := range a.Notes {
 		if n.Kind != "link" && n.Kind != "attitude" {
 			say("  note", n.Words)

@@ -13,6 +13,7 @@ type Field struct {
 	Means     string // more about it, where the label does not say all; SI units
 	Group     string // of those that are filled in together
 	Essential bool   // without it an answer is not one's own
+	Dial      bool   // it changes on the water, and is set with a thumb there
 	Measure   string // units measure of a number; empty for others
 	Min, Max  float64
 	Zero      string            // what 0 means, where it is not just a small number
@@ -126,6 +127,11 @@ func (f Field) means(words string) Field {
 
 func (f Field) essential() Field {
 	f.Essential = true
+	return f
+}
+
+func (f Field) dial() Field {
+	f.Dial = true
 	return f
 }
 

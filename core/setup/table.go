@@ -43,7 +43,7 @@ var straightHooks = slices.DeleteFunc(keys(catalogue.HeadShapes), func(shape str
 
 var groups = []group{
 	{"Water", []Field{
-		number("water.depth", "Depth under the rod", "depth", 0.3, 200, func(s *Setup) *float64 { return &s.Water.Depth }).essential(),
+		number("water.depth", "Depth under the rod", "depth", 0.3, 200, func(s *Setup) *float64 { return &s.Water.Depth }).essential().dial(),
 		number("water.splashDepth", "Depth where it lands", "depth", 0, 200, func(s *Setup) *float64 { return &s.Water.SplashDepth }).zero("as under the rod").when(cast),
 		choice("water.bed", "Bed", keys(catalogue.Beds), func(s *Setup) *string { return &s.Water.Bed }).essential(),
 		number("water.weed", "Weed stands", "depth", 0, 20, func(s *Setup) *float64 { return &s.Water.Weed }).zero("not known").
@@ -54,7 +54,7 @@ var groups = []group{
 		number("water.temperature", "Water temperature", "temperature", water.MinTemperature, water.MaxTemperature, func(s *Setup) *float64 { return &s.Water.Temperature }),
 	}},
 	{"Current, wind and boat", []Field{
-		number("flow.speed", "Current at the surface", "speed", 0, 3, func(s *Setup) *float64 { return &s.Flow.Speed }).essential(),
+		number("flow.speed", "Current at the surface", "speed", 0, 3, func(s *Setup) *float64 { return &s.Flow.Speed }).essential().dial(),
 		number("flow.direction", "Current runs", "angle", 0, 360, func(s *Setup) *float64 { return &s.Flow.Direction }).when(flows),
 		choice("flow.source", "Current known", []string{ByEye, FloatTest, Meter}, func(s *Setup) *string { return &s.Flow.Source }).when(flows),
 		number("flow.spread", "Current known to", "share", 0, 1, func(s *Setup) *float64 { return &s.Flow.Spread }).zero("as usual").
@@ -63,12 +63,12 @@ var groups = []group{
 		flag("other.asked", "It comes and goes", func(s *Setup) *bool { return &s.Other.Asked }).means("A second state of the flow is answered for."),
 		number("other.speed", "Current at the other time", "speed", 0, 3, func(s *Setup) *float64 { return &s.Other.Speed }).zero("none").when(on("other.asked")),
 		number("other.direction", "It runs", "angle", 0, 360, func(s *Setup) *float64 { return &s.Other.Direction }).when(on("other.asked")).when(more("other.speed")),
-		number("wind.speed", "Wind", "wind", 0, 40, func(s *Setup) *float64 { return &s.Wind.Speed }).essential(),
+		number("wind.speed", "Wind", "wind", 0, 40, func(s *Setup) *float64 { return &s.Wind.Speed }).essential().dial(),
 		number("wind.direction", "Wind blows", "angle", 0, 360, func(s *Setup) *float64 { return &s.Wind.Direction }).means("It blows towards.").when(blows),
 		choice("wind.source", "Wind known", []string{ByEye, Forecast, Meter}, func(s *Setup) *string { return &s.Wind.Source }).when(blows),
 		boats(func(s *Setup) *string { return &s.Boat.Kind }).essential(),
 		flag("boat.measured", "Drift measured", func(s *Setup) *bool { return &s.Boat.Measured }).means("Otherwise it is estimated from current and wind.").when(drifts),
-		number("boat.speed", "Drift", "speed", 0, 3, func(s *Setup) *float64 { return &s.Boat.Speed }).when(drifts).when(on("boat.measured")),
+		number("boat.speed", "Drift", "speed", 0, 3, func(s *Setup) *float64 { return &s.Boat.Speed }).dial().when(drifts).when(on("boat.measured")),
 		number("boat.direction", "Drift goes", "angle", 0, 360, func(s *Setup) *float64 { return &s.Boat.Direction }).when(drifts).when(on("boat.measured")),
 		number("boat.spread", "Drift known to", "share", 0, 1, func(s *Setup) *float64 { return &s.Boat.Spread }).zero("as usual").
 			means("How well it is known, as a relative standard deviation.").when(drifts).when(on("boat.measured")).when(more("boat.spread")),
@@ -139,7 +139,7 @@ var groups = []group{
 			means("Of the stinger, over what reaches it when the bait is straight.").when(on("rig.stinger"), is("rig.kind", OwnRig)),
 	}},
 	{"Cast and approach", []Field{
-		number("cast.distance", "Cast", "depth", 0, 150, func(s *Setup) *float64 { return &s.Cast.Distance }).zero("dropped under the rod").essential(),
+		number("cast.distance", "Cast", "depth", 0, 150, func(s *Setup) *float64 { return &s.Cast.Distance }).zero("dropped under the rod").essential().dial(),
 		flag("cast.sighted", "To fish that are seen", func(s *Setup) *bool { return &s.Cast.Sighted }).when(cast),
 		number("cast.splashMost", "They bear a splash of", "mass", 0, 0.5, func(s *Setup) *float64 { return &s.Cast.SplashMost }).zero("any").
 			means("Heaviest head whose splash they bear.").when(cast).when(on("cast.sighted")),

@@ -60,6 +60,7 @@ func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choic
 func (k *Knowledge) add(a *advice.Answer, s setup.Setup, measured string, choice units.Choice) {
 	if measured != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
+		a.Facts = append(a.Facts, advice.Fact{Name: "drag", Short: "measured", Words: measured})
 	}
 	for i := range a.Heads {
 		a.Heads[i].Owned = box.Count(k.Items, a.Heads[i].Mass, box.LikeOf(s))
@@ -69,6 +70,9 @@ func (k *Knowledge) add(a *advice.Answer, s setup.Setup, measured string, choice
 	}
 	if words, low := box.Stock(k.Items, a.Heads[a.Pick].Mass, box.LikeOf(s), choice); words != "" {
 		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
+		if !low {
+			a.Facts = append(a.Facts, advice.Fact{Name: "in the box", Words: words})
+		}
 	}
 }
 

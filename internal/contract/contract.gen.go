@@ -269,6 +269,24 @@ type Answer = advice.Answer
 // Axis defines model for Axis.
 type Axis = explore.Axis
 
+// Begin A kind of fishing with a setup that is usual for it
+type Begin struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+	Says string `json:"says"`
+
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
+	Setup Setup `json:"setup"`
+}
+
+// BeginQuestion defines model for BeginQuestion.
+type BeginQuestion struct {
+	Asks string `json:"asks"`
+
+	// Fields Paths of the fields that answer it
+	Fields []string `json:"fields"`
+}
+
 // BoxColumn defines model for BoxColumn.
 type BoxColumn struct {
 	Key   string `json:"key"`
@@ -373,7 +391,10 @@ type Copy struct {
 // Definitions defines model for Definitions.
 type Definitions struct {
 	Actions []ActionDescription `json:"actions"`
-	Box     []BoxKind           `json:"box"`
+
+	// Begins Kinds of fishing to begin with
+	Begins []Begin   `json:"begins"`
+	Box    []BoxKind `json:"box"`
 
 	// Defaults The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Defaults Setup   `json:"defaults"`
@@ -391,7 +412,10 @@ type Definitions struct {
 	Parts []PartDescription `json:"parts"`
 
 	// Places Where a bait may be dropped
-	Places     []string             `json:"places"`
+	Places []string `json:"places"`
+
+	// Questions What is asked of each of them
+	Questions  []BeginQuestion      `json:"questions"`
 	Techniques []Technique          `json:"techniques"`
 	Units      []Unit               `json:"units"`
 	Variants   []VariantDescription `json:"variants"`
@@ -436,6 +460,9 @@ type Fall = trial.Fall
 
 // Field Something that is filled in
 type Field struct {
+	// Dial It changes on the water and is set with a thumb there
+	Dial bool `json:"dial"`
+
 	// Essential Without it an answer is not one's own
 	Essential bool `json:"essential"`
 

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"dunvel/core/advice"
+	"dunvel/core/begin"
 	"dunvel/core/box"
 	"dunvel/core/catalogue"
 	"dunvel/core/measure"
@@ -41,6 +42,12 @@ func Define() Definitions {
 	for _, kind := range box.Kinds() {
 		d.Box = append(d.Box, boxKind(kind))
 	}
+	for _, k := range begin.Kinds() {
+		d.Begins = append(d.Begins, Begin{Key: k.Key, Name: k.Name, Says: k.Says, Setup: k.Setup})
+	}
+	for _, q := range begin.Questions() {
+		d.Questions = append(d.Questions, BeginQuestion{Asks: q.Asks, Fields: q.Fields})
+	}
 	d.Parts = setup.DescribeParts()
 	d.Groups, d.Places, d.Holds = setup.Groups(), measure.Places, measure.Holds
 	for _, of := range []struct {
@@ -65,7 +72,7 @@ func boxKind(of box.Description) BoxKind {
 
 // fieldOf translates a field.
 func fieldOf(f setup.Field) Field {
-	out := Field{Path: f.Path, Label: f.Label, Means: f.Means, Group: f.Group, Essential: f.Essential, Type: FieldType(f.Type()),
+	out := Field{Path: f.Path, Label: f.Label, Means: f.Means, Group: f.Group, Essential: f.Essential, Dial: f.Dial, Type: FieldType(f.Type()),
 		Measure: f.Measure, Min: f.Min, Max: f.Max, Zero: f.Zero, Options: []Option{}, When: [][]Condition{}}
 	for _, o := range f.Options {
 		says := f.Says[o]

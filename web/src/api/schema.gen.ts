@@ -915,6 +915,10 @@ export interface components {
             fields: components["schemas"]["Field"][];
             words: components["schemas"]["Word"][];
             defaults: components["schemas"]["Setup"];
+            /** @description Kinds of fishing to begin with */
+            begins: components["schemas"]["Begin"][];
+            /** @description What is asked of each of them */
+            questions: components["schemas"]["BeginQuestion"][];
             maxHeads: number;
             /** @description What a rig of one's own may be made of */
             parts: components["schemas"]["PartDescription"][];
@@ -926,6 +930,18 @@ export interface components {
             places: string[];
             /** @description How the line may be held then */
             holds: string[];
+        };
+        /** @description A kind of fishing with a setup that is usual for it */
+        Begin: {
+            key: string;
+            name: string;
+            says: string;
+            setup: components["schemas"]["Setup"];
+        };
+        BeginQuestion: {
+            asks: string;
+            /** @description Paths of the fields that answer it */
+            fields: string[];
         };
         /** @description A kind of item with its columns */
         BoxKind: {
@@ -1050,6 +1066,8 @@ export interface components {
             group: string;
             /** @description Without it an answer is not one's own */
             essential: boolean;
+            /** @description It changes on the water and is set with a thumb there */
+            dial: boolean;
             /** @enum {string} */
             type: "number" | "choice" | "yes or no";
             /** @description Of a number; empty for others */
@@ -2240,6 +2258,28 @@ export interface components {
             notes: {
                 kind: string;
                 caution: boolean;
+                words: string;
+            }[];
+            /** @description The answer as it is read at arm's length */
+            brief: {
+                head: string;
+                /** @description Empty where none does it */
+                odds: string;
+                /** @description What to count to, or where the retrieve begins */
+                count: string;
+                /** @description From where to where the count may be */
+                range: string;
+            };
+            /** @description Notes that are no cautions, and the rest, by name */
+            facts: {
+                name: string;
+                /** @description Empty where the words are all there is */
+                short: string;
+                words: string;
+            }[];
+            /** @description What is set, a line for each group of fields */
+            lines: {
+                group: string;
                 words: string;
             }[];
             /** @description For the other state of the flow, where it is asked for */

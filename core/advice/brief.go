@@ -1,0 +1,105 @@
+package advice
+
+import (
+	"fmt"
+	"math"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+)
+
+// Brief is an answer as it is read at arm's length.
+type Brief struct {
+	Head  string `json:"head"`  // the weight to tie on; "none" where none does it
+	Odds  string `json:"odds"`  // how sure that is; "" where none does it
+	Count string `json:"count"` // what to count to, or where the retrieve begins; "" where none does it
+	Range string `json:"range"` // from where to where the count may be; "" where it is told as one
+}
+
+// brief is the answer in brief for a pick.
+func (t teller) brief(pick *judge.Head, shown judge.Shown) Brief {
+	out := Brief{Head: t.mass(pick.Mass), Odds: odds(pick.Sure)}
+	if t.School().Swims && t.Setup.Approach.Begins == setup.BeginsAtSplash {
+		out.Count = "reel at once"
+		return out
+	}
+	say := func(v float64) string {
+		if shown.Fall.Time < 9.95 && v < 9.95 {
+			return fmt.Sprintf("%.1f", v)
+		}
+		return fmt.Sprintf("%.0f", v)
+	}
+	low, high := say(shown.Ranges.Time.Low), say(shown.Ranges.Time.High)
+	out.Count = fmt.Sprintf("count %s s", say(shown.Fall.Time))
+	if low != high {
+		out.Range = fmt.Sprintf("%s to %s", low, high)
+	}
+	return out
+}
+
+// Fact is something about the head to tie on in a word or two, with the sentences behind it.
+type Fact struct {
+	Name  string `json:"name"`
+	Short string `json:"short"` // "" where the sentences are all there is
+	Words string `json:"words"`
+}
+
+// factNames are what the kinds of notes are called as facts, in the order in which they
+// are shown.
+var factNames = []struct{ kind, name string }{
+	{"snags", "snags"}, {"hook", "hook"}, {"attitude", "sits"}, {"link", "weakest"}, {"bait", "bait lasts"}, {"rig", "rig"},
+	{"reach", "flies"}, {"leader", "leader"}, {"moving", "kept moving"}, {"swell", "swell"}, {"speed", "speed"}, {"splash", "splash"},
+}
+
+// facts are what is to be known of a head: the touch, the wait, and notes by their kinds.
+// Cautions are told by themselves.
+func (t teller) facts(h *judge.Head, a *Answer) []Fact {
+	var out []Fact
+	if a.Cue != "" {
+		felt := "felt"
+		if h.Feel.Pull < h.Feel.Told() {
+			felt = "not felt"
+		}
+		out = append(out, Fact{"touch", felt, a.Cue})
+	}
+	out = append(out, Fact{"wait", fmt.Sprintf("%.0f s", math.Round(a.Wait)), capital(a.WaitReason) + "."})
+	if a.Pick >= 0 {
+		casts := fmt.Sprintf("%.0f an hour", math.Floor(3600/a.Heads[a.Pick].Fall.CastTime))
+		out = append(out, Fact{"casts", casts, capital(casts) + ", with the fall, the work and the way back."})
+	}
+	for _, f := range factNames {
+		words := ""
+		for _, n := range a.Notes {
+			if n.Kind == f.kind && !n.Caution {
+				words += " " + n.Words
+			}
+		}
+		if words != "" {
+			out = append(out, Fact{f.name, t.short(f.kind, h), words[1:]})
+		}
+	}
+	return out
+}
+
+// short is a note of a kind in a word or two; "" where there is none.
+func (t teller) short(kind string, h *judge.Head) string {
+	switch kind {
+	case "snags":
+		return fmt.Sprintf("%.0f of 10", h.Snags)
+	case "hook":
+		head, _ := t.Setup.Tackle(h.Mass)
+		return head.Hook
+	case "attitude":
+		if pose := t.sits(h.Mass); pose != nil {
+			return string(pose.Attitude)
+		}
+	case "link":
+		_, weakest := t.weakest()
+		return t.show.Show("strength", weakest)
+	case "bait":
+		return fmt.Sprintf("%.0f fish", math.Max(math.Round(t.fishFor()), 1))
+	case "reach":
+		return t.depth(h.Reach)
+	}
+	return ""
+}

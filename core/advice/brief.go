@@ -63,7 +63,7 @@ func (t teller) facts(h *judge.Head, a *Answer) []Fact {
 		out = append(out, Fact{"touch", felt, a.Cue})
 	}
 	out = append(out, Fact{"wait", fmt.Sprintf("%.0f s", math.Round(a.Wait)), capital(a.WaitReason) + "."})
-	if a.Pick >= 0 {
+	if a.Pick >= 0 && a.Heads[a.Pick].Fall.CastTime > 0 {
 		casts := fmt.Sprintf("%.0f an hour", math.Floor(3600/a.Heads[a.Pick].Fall.CastTime))
 		out = append(out, Fact{"casts", casts, capital(casts) + ", with the fall, the work and the way back."})
 	}

@@ -60,7 +60,9 @@ func TestLines(t *testing.T) {
 			s.Approach.Kind, s.Approach.Speed, s.Rod.PerTurn = setup.Swim, 0.6, 0.75
 		}},
 		{"Hand", "rod as suits, bail open", nil, func(*setup.Setup) {}},
-		{"Hand", "rod down, fed under a finger, a light touch", nil, func(s *setup.Setup) { s.Hand.Rod, s.Hand.Line, s.Rod.Outfit = setup.RodDown, setup.LineFed, setup.OutfitLight }},
+		{"Hand", "rod down, fed under a finger, a light touch", nil, func(s *setup.Setup) {
+			s.Hand.Rod, s.Hand.Line, s.Rod.Outfit = setup.RodDown, setup.LineFed, setup.OutfitLight
+		}},
 		{"Rod and reel", "tip 1.5 m up, fixed spool", nil, func(*setup.Setup) {}},
 		{"Rod and reel", "tip 1.5 m up, fixed spool, casts 3 g to 14 g", nil, func(s *setup.Setup) { s.Rod.Least, s.Rod.Most = 0.003, 0.014 }},
 		{"What counts", "8 in 10 is enough", nil, func(*setup.Setup) {}},

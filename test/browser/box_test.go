@@ -127,6 +127,7 @@ func TestHeadsFromTheBox(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?head.shape=football")
 	p.until(settled)
+	p.unfold("field-heads")
 	p.click("The 3 of this shape and metal in the box")
 	p.until(`document.querySelectorAll(".rung").length === 3`)
 	p.until(`location.search.includes("heads=0.0053,0.0106,0.0142") || decodeURIComponent(location.search).includes("heads=0.0053,0.0106,0.0142")`)

@@ -85,7 +85,7 @@ func TestDropTest(t *testing.T) {
 	p.until(dropRows + " === 6")
 	p.visit("/")
 	p.until(settled)
-	p.says(".answer", "Its drag is from 4 drops on")
+	p.says(facts, "Its drag is from 4 drops on")
 
 	// Another head begins another test of the same bait.
 	p.visit("/drop")
@@ -121,6 +121,7 @@ func TestMeasure(t *testing.T) {
 	p.until(`new URLSearchParams(location.search).get("flow.speed") === "0.5" && new URLSearchParams(location.search).get("flow.spread")`)
 	p.click("Work out")
 	p.until(settled)
+	p.unfold("field-flow-speed")
 	p.until(`document.querySelector("#field-flow-speed").value === "0.5 m/s"`)
 	// A current that is set anew is known as usual.
 	p.field("flow.speed", "0.2")

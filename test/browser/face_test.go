@@ -1,6 +1,10 @@
 package browser
 
-import "testing"
+import (
+	"testing"
+
+	"github.com/chromedp/chromedp"
+)
 
 // What is refused, and a server that is gone, leave the last picture where it is.
 func TestThePictureStays(t *testing.T) {
@@ -65,5 +69,121 @@ func TestViewsHaveTitles(t *testing.T) {
 	} {
 		p.click(v.link)
 		p.until(`document.title === "` + v.title + ` – Dunvel" && document.activeElement.id === "view" && document.querySelectorAll("h1").length === 1`)
+	}
+}
+
+// Whoever has never seen Dunvel chooses a kind of fishing, answers three questions and has
+// an answer for their own water.
+func TestFirstStart(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.visit("/")
+	p.says("h1", "How will you fish?")
+	p.until(`document.querySelectorAll(".kinds li").length === 12 && location.pathname === "/begin"`)
+	value[bool](p, `([...document.querySelectorAll(".kinds button")].find((b) => b.innerText.includes("Hops along a bank")).click(), true)`)
+	p.says("h1", "Hops along a bank")
+	p.until(`/^[0-9.]+ g/.test(document.querySelector(".begin-answer").innerText)`)
+	p.field("water.depth", "2.2 m")
+	p.click("calm")
+	p.field("bait.length", "7 cm")
+	p.field("line.diameter", "0.12 mm")
+	p.until(`document.querySelector(".begin-answer[aria-busy=false]")?.innerText.startsWith("1.8 g 8 in 10 count 6.6 s")`)
+	p.click("See it in the water")
+	p.until(settled)
+	p.says(".answer h1", "Tie on 1.8 g (8 in 10)")
+	p.says(".answer h1", "at 2.2 m")
+	p.until(`new URLSearchParams(location.search).get("from") === "pond" && new URLSearchParams(location.search).get("wind.speed") === null`)
+	p.says(".conditions-head", "Begin another")
+	p.until(`!document.querySelector(".conditions-head").innerText.includes("An example")`)
+
+	// What was changed of the kind is marked, and goes back by a tap.
+	p.says(".conditions", "2.2 m of fresh water over mud, 14 °C")
+	p.unfold("field-water-depth")
+	p.says(".conditions", "1 changed")
+	p.click("Depth under the rod back to 3 m")
+	p.until(`document.querySelector("#field-water-depth").value === "3 m" && location.search.includes("water.depth=3")`)
+
+	// From then on the first page is the answer.
+	p.visit("/")
+	p.until(settled)
+	p.says(".conditions-head", "An example. Begin with your own water")
+}
+
+// Changes are gone back and forward through, by buttons, by keys and by the browser.
+func TestBackAndForward(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	depth := func(want string) {
+		t.Helper()
+		p.until(`document.querySelector("#field-water-depth")?.value === "` + want + `"`)
+	}
+	for _, d := range []string{"12 m", "9 m"} {
+		p.field("water.depth", d)
+		p.until(`location.search.includes("water.depth=` + d[:len(d)-2] + `")`)
+	}
+	p.click("Back")
+	depth("12 m")
+	p.click("Back")
+	depth("18 m")
+	p.until(`[...document.querySelectorAll(".backforth button")].map((b) => b.disabled).join() === "true,false"`)
+	p.click("Forward")
+	depth("12 m")
+	value[bool](p, `document.dispatchEvent(new KeyboardEvent("keydown", {key: "z", code: "KeyZ", ctrlKey: true, bubbles: true})) || true`)
+	depth("18 m")
+	value[bool](p, `document.dispatchEvent(new KeyboardEvent("keydown", {key: "y", code: "KeyY", ctrlKey: true, bubbles: true})) || true`)
+	depth("12 m")
+	value[bool](p, `(history.forward(), true)`)
+	depth("9 m")
+}
+
+// What was typed over and taken back is not read: a value may be finer than it is shown.
+func TestTouchingChangesNothing(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?water.depth=17.3123")
+	p.until(settled)
+	p.unfold("field-water-depth")
+	p.until(`document.querySelector("#field-water-depth").value === "17.3 m"`)
+	p.do(chromedp.Focus(chromedp.ID("field-water-depth")), chromedp.KeyEvent("5"))
+	p.until(`document.querySelector("#field-water-depth").value === "5"`)
+	p.enter("#field-water-depth", "17.3 m", "HTMLInputElement", "input")
+	p.do(chromedp.Blur(chromedp.ID("field-water-depth")))
+	p.until(`location.search.includes("17.3123") && document.querySelector("#field-water-depth").value === "17.3 m" && !document.querySelector(".answer[data-stale]")`)
+}
+
+// On a phone the answer, the water and the dials fill the screen, and the usual changes take
+// no scrolling.
+func TestPhoneDials(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/nothing")
+	for _, size := range [][2]int64{{390, 844}, {360, 740}} {
+		p.size(size[0], size[1])
+		p.visit("/?boat.kind=skiff&wind.speed=3")
+		p.until(`document.querySelector(".brief h1[data-pick]") && document.querySelector(".phone .section .line-now")`)
+		p.until(`document.documentElement.scrollHeight <= innerHeight && document.querySelector(".dials").getBoundingClientRect().bottom <= innerHeight`)
+		p.until(`[...document.querySelectorAll(".dial span")].map((s) => s.innerText).join() === "depth,current,wind,drift"`)
+		value[bool](p, `(document.querySelector(".dial").click(), true)`)
+		p.click("Less: Depth under the rod")
+		p.until(`document.querySelector(".dial b").innerText === "17.5 m" && location.search.includes("water.depth=17.5")`)
+		value[bool](p, `(document.querySelector(".dial").click(), true)`)
+		p.field("water.depth", "9")
+		p.until(`document.querySelector(".dial b").innerText === "9 m"`)
+		// A drift that was estimated is set by its dial.
+		value[bool](p, `(document.querySelectorAll(".dial")[3].click(), true)`)
+		p.click("More: Drift")
+		p.until(`location.search.includes("boat.measured=true")`)
+		p.says(".brief h1", "count ")
+		small := value[[]string](p, `[...document.querySelectorAll("button, a:not(.skip), summary, [role=slider].wheel-rim")].filter((e) => e.offsetParent && e.getBoundingClientRect().height < 47.5).map((e) => e.innerText + " " + e.getBoundingClientRect().height)`)
+		if len(small) > 0 {
+			t.Errorf("%v: too small for a thumb: %q", size, small)
+		}
+		p.click("Why")
+		p.says(".sheet", "Not lighter")
+		p.click("Heads")
+		p.until(`document.querySelectorAll(".sheet .rung").length === 14`)
+		p.click("Conditions")
+		p.says(".sheet", "9 m of salt water over rock")
+		p.click("Close")
+		p.until(`!document.querySelector(".sheet")`)
 	}
 }

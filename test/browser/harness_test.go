@@ -23,6 +23,7 @@ import (
 	"dunvel/internal/store"
 
 	"github.com/chromedp/cdproto/emulation"
+	cdppage "github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/jmoiron/sqlx"
 )
@@ -75,6 +76,26 @@ type page struct {
 // on the page's console fail the test.
 func open(t testing.TB, path string) *page {
 	t.Helper()
+	p := first(t)
+	p.begun()
+	p.visit(path)
+	return p
+}
+
+// begun makes the browser one in which Dunvel was used before.
+func (p *page) begun() {
+	p.t.Helper()
+	_, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{
+		Source: `localStorage.setItem("dunvel.begun", "true")`,
+	})
+	if err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+// first is open in a browser that has never seen Dunvel, before any page is opened.
+func first(t testing.TB) *page {
+	t.Helper()
 	file := filepath.Join(t.TempDir(), "demo.db")
 	st, err := store.Open(context.Background(), file)
 	if err != nil {
@@ -115,7 +136,6 @@ func open(t testing.TB, path string) *page {
 	}
 	p.size(1280, 800)
 	p.watchConsole()
-	p.visit(path)
 	return p
 }
 
@@ -196,8 +216,15 @@ func (p *page) text(selector string) string {
 // says waits for an element to hold words.
 func (p *page) says(selector, words string) {
 	p.t.Helper()
-	p.until(fmt.Sprintf("document.querySelector(%q)?.innerText.includes(%q)", selector, words))
+	how := "innerText"
+	if selector == facts {
+		how = "textContent" // each of them is folded
+	}
+	p.until(fmt.Sprintf("document.querySelector(%q)?.%s.includes(%q)", selector, how, words))
 }
+
+// facts are what is to be known of the head to tie on.
+const facts = ".facts"
 
 // click clicks a button or link by its accessible name or its words.
 func (p *page) click(name string) {
@@ -210,14 +237,28 @@ func (p *page) click(name string) {
 // field types a text over what stands in a field and leaves it.
 func (p *page) field(path, text string) {
 	p.t.Helper()
-	id := chromedp.ID("field-" + strings.ReplaceAll(path, ".", "-"))
+	name := "field-" + strings.ReplaceAll(path, ".", "-")
+	p.unfold(name)
+	id := chromedp.ID(name)
 	// By the keyboard: where it stands may still move while the answer before comes in.
 	p.do(chromedp.Focus(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.KeyEvent(text), chromedp.Blur(id))
+}
+
+// unfold opens the group of conditions that a control stands in, if there is one.
+func (p *page) unfold(id string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf(`(() => {
+		if (document.getElementById(%[1]q) || document.getElementById(%[1]q.replace("field-", ""))) return true;
+		const group = [...document.querySelectorAll("details[data-ids]")].find((d) => d.dataset.ids.split(" ").includes(%[1]q));
+		if (group && !group.open) group.querySelector("summary").click();
+		return false;
+	})()`, id))
 }
 
 // choose sets a selection, by the id of its control.
 func (p *page) choose(id, option string) {
 	p.t.Helper()
+	p.unfold(id)
 	p.until(fmt.Sprintf(`document.querySelector("#%s option[value='%s']")`, id, option))
 	p.enter("#"+id, option, "HTMLSelectElement", "change")
 }

@@ -60,6 +60,7 @@ func TestPictureByKeys(t *testing.T) {
 		{"Target depth", "PageUp", "target-depth", "13.5 m"},
 	} {
 		value[bool](p, fmt.Sprintf(`(() => {const h = document.querySelector(%q); h.focus(); h.dispatchEvent(new KeyboardEvent("keydown", {key: %q, bubbles: true})); return true})()`, handle(tt.label), tt.key))
+		p.unfold("field-" + tt.field)
 		p.until(fmt.Sprintf(`document.querySelector("#field-%s").value === %q`, tt.field, tt.want))
 	}
 	p.until(settled)
@@ -121,6 +122,7 @@ func TestUnitsSwitch(t *testing.T) {
 	p.click("All imperial")
 	p.says(".answer h1", " oz")
 	p.says(".answer h1", " ft")
+	p.unfold("field-water-depth")
 	p.until(`document.querySelector("#field-water-depth").value === "59.1 ft"`)
 	p.do(chromedp.Reload())
 	p.until(settled)
@@ -259,6 +261,7 @@ func TestTwoStatesOfTheFlow(t *testing.T) {
 	p.says(".answer h1", "at 2 m") // the kept one, and not what a new one begins with
 	p.until(settled)
 	still := p.text(".answer h1")
+	p.unfold("field-other-asked")
 	value[bool](p, `document.querySelector("#other-asked").click() || true`)
 	p.field("other.speed", "0.3 m/s")
 	p.says(".answer h2", "With 0.3 m/s of current")
@@ -275,6 +278,7 @@ func TestMarksOnTheSlides(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/")
 	before := p.pick()
+	p.unfold("field-water-depth")
 	marks := `[...document.querySelectorAll(".slide:has([aria-label^='Depth under the rod']) .slide-marks span")]`
 	p.until(marks + `.some((m) => m.title.startsWith("Go up"))`)
 	value[bool](p, `(() => {const s = document.querySelector(".slide input[aria-label^='Depth under the rod']"); s.focus(); for (let i = 0; i < 12; i++) s.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowRight", bubbles: true})); return true})()`)
@@ -293,12 +297,13 @@ func TestHowSure(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?flow.source=meter&flow.speed=0.3")
 	p.until(settled)
+	p.unfold("field-flow-speed")
 	p.click("strong")
 	p.until(`document.querySelector("#field-flow-source").value === "by eye"`)
 	p.visit("/?approach.wait=44")
 	p.until(settled)
 	before := p.pick()
-	value[bool](p, `document.querySelector("#field-approach-sure").closest("details").open = true`)
+	p.unfold("field-approach-sure")
 	p.field("approach.sure", "95 %")
 	p.until(`location.search.includes("approach.sure=0.95")`)
 	p.until(settled)
@@ -315,10 +320,12 @@ func TestRig(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/?water.depth=6")
 	p.until(settled)
+	p.unfold("field-bait-length")
+	p.unfold("field-rig-kind")
 	value[bool](p, "document.querySelector(`.rig-editor .handle`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowRight`, bubbles: true})) || true")
 	p.until(`document.querySelector("#field-bait-length").value === "125 mm"`)
 	p.choose("field-rig-kind", "drop shot")
-	p.says(".answer .aside", "The bait is 1")
+	p.says(facts, "The bait is 1")
 	p.until(`document.querySelector(".section .bait-second")`)
 	grip := `.rig-editor .handle`
 	value[bool](p, "document.querySelector(`"+grip+"`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowUp`, bubbles: true})) || true")

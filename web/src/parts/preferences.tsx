@@ -65,6 +65,12 @@ export function useUnits() {
       const step = size >= 30 ? 1 : size >= 10 ? 0.5 : size >= 1 ? 0.1 : 0.01;
       return Number((Math.round(written / step) * step * unit.scale + unit.offset).toPrecision(8));
     };
-    return { units, shown, snap, show: (measure: string, base: number) => text(shown(measure, base)) };
+    /** The step that a value is set by with a thumb or a key, in the base unit. */
+    const step = (measure: string, base: number) => {
+      const unit = definitions.units.find((u) => u.symbol === shown(measure, base).unit);
+      const size = unit ? Math.abs((base - unit.offset) / unit.scale) : 0;
+      return (size >= 30 ? 1 : size >= 10 ? 0.5 : size >= 1 ? 0.1 : 0.02) * (unit?.scale ?? 1);
+    };
+    return { units, shown, snap, step, show: (measure: string, base: number) => text(shown(measure, base)) };
   }, [definitions, units]);
 }

@@ -1,5 +1,5 @@
 import { Checkbox } from "@mui/material";
-import { memo, type ReactNode } from "react";
+import { memo, type ReactNode, useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Answer, Change, Field, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
@@ -9,6 +9,7 @@ import { fieldId, Row } from "../parts/Row";
 import { rigOf } from "../section/rigs";
 import { Sits } from "../section/Sits";
 import { applies } from "./applies";
+import { BackTo, isChanged } from "./Changed";
 import { ChoiceField } from "./ChoiceField";
 import { DirectionField } from "./DirectionField";
 import { HeadsField } from "./HeadsField";
@@ -20,6 +21,8 @@ import { Slide } from "./Slide";
 
 interface Props {
   setup: Setup;
+  /** What it was begun with. */
+  base: Setup;
   answer: Answer | undefined;
   errors: Record<string, string>;
   /** What would change the answer, for the marks on the slides. */
@@ -40,36 +43,72 @@ const slides: Record<string, number> = {
   "approach.speed": 1,
 };
 
-/** Groups that are folded to begin with. */
-const folded = ["Hand", "What counts"];
-
 /** What is told beside a value rather than in a row of its own. */
 const beside = ["line.estimated", "leader.estimated", "leader.measured"];
 
-/** Everything that is given, in the order in which it is read on the water; what does not matter is left out. */
-export function Conditions({ setup, answer, errors, changes, onChange }: Props) {
+/**
+ * Everything that is given, in the order in which it is read on the water: a line for each group, which opens to its
+ * fields; what does not matter is left out.
+ */
+export function Conditions({
+  setup,
+  base,
+  answer,
+  errors,
+  changes,
+  wanted,
+  head,
+  onChange,
+}: ConditionsProps) {
   const { fields, groups } = useDefinitions();
   const matter = applies(fields, setup);
+  const [open, setOpen] = useState<string[]>([]);
+  const { opened } = useWanted(fields, wanted, setOpen);
   return (
-    <section className="conditions" aria-label="Conditions">
+    <section className="conditions" aria-label="Conditions" ref={opened}>
+      {head}
       {groups.map((group) => {
         const shown = fields.filter((f) => f.group === group && !beside.includes(f.path) && matter(f));
         if (shown.length === 0) return null;
+        const wrong =
+          shown.some((f) => errors[f.path]) ||
+          (group === "Rig" && Object.keys(errors).some((e) => e.startsWith("rig.parts")));
+        const changed = shown.filter((f) => isChanged(setup, base, f.path)).length;
+        const isOpen = open.includes(group) || wrong;
         return (
-          <Group key={group} title={group} closed={folded.includes(group)}>
-            {shown.map((field) => (
-              <One
-                key={field.path}
-                field={field}
-                setup={setup}
-                answer={answer}
-                error={errors[field.path]}
-                errors={errors}
-                changes={changes}
-                onChange={onChange}
-              />
-            ))}
-          </Group>
+          <details
+            key={group}
+            className="group"
+            open={isOpen}
+            onToggle={(e) => {
+              const now = e.currentTarget.open;
+              setOpen((was) =>
+                now === was.includes(group) ? was : now ? [...was, group] : was.filter((g) => g !== group),
+              );
+            }}
+            data-ids={shown.map((f) => fieldId(f.path)).join(" ")}
+            data-wrong={wrong || undefined}
+          >
+            <summary>
+              <b>{group}</b>
+              {changed > 0 && <small>{changed} changed</small>}
+              <span>{answer?.lines.find((l) => l.group === group)?.words}</span>
+            </summary>
+            {isOpen &&
+              shown.map((field) => (
+                <One
+                  key={field.path}
+                  field={field}
+                  setup={setup}
+                  base={base}
+                  answer={answer}
+                  error={errors[field.path]}
+                  errors={errors}
+                  changes={changes}
+                  onChange={onChange}
+                />
+              ))}
+          </details>
         );
       })}
       <p className="row-hint">
@@ -80,11 +119,41 @@ export function Conditions({ setup, answer, errors, changes, onChange }: Props) 
   );
 }
 
+interface ConditionsProps extends Props {
+  /** A field that is to be typed into, asked for so many times. */
+  wanted?: { path: string; times: number };
+  /** What stands over them. */
+  head?: ReactNode;
+}
+
+/** Opens the group of a field that is wanted, and brings the focus there. */
+function useWanted(
+  fields: Field[],
+  wanted: { path: string; times: number } | undefined,
+  setOpen: (change: (was: string[]) => string[]) => void,
+) {
+  const opened = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once each time that it is asked for
+  useEffect(() => {
+    const group = fields.find((f) => f.path === wanted?.path)?.group;
+    if (!wanted || !group) return;
+    setOpen((was) => (was.includes(group) ? was : [...was, group]));
+    const id = requestAnimationFrame(() => {
+      const field = document.getElementById(fieldId(wanted.path));
+      field?.scrollIntoView({ block: "center" });
+      field?.focus();
+    });
+    return () => cancelAnimationFrame(id);
+  }, [wanted?.times]);
+  return { opened };
+}
+
 /** One field, with what goes with it. */
 function One({
   field,
   error,
   setup,
+  base,
   answer,
   errors,
   changes,
@@ -124,6 +193,13 @@ function One({
           atLeast={slides[path] ?? 1}
           marks={changes?.filter((c) => c.field === path) ?? []}
           onChange={set}
+        />
+      )}
+      {isChanged(setup, base, path) && (
+        <BackTo
+          field={field}
+          base={base}
+          onBack={() => set(path === "heads" ? base.heads : at(base, path))}
         />
       )}
       {path.endsWith(".speed") && <Words path={path} value={at(setup, path) as number} onChange={onChange} />}
@@ -201,17 +277,16 @@ const Control = memo(function Control({
   );
 });
 
-function Group({ title, closed, children }: { title: string; closed?: boolean; children: ReactNode }) {
-  return (
-    <details className="group" open={!closed}>
-      <summary>{title}</summary>
-      {children}
-    </details>
-  );
-}
-
 /** Words for the speed of the flow or the wind, for those with no instrument. */
-function Words({ path, value, onChange }: { path: string; value: number; onChange: Props["onChange"] }) {
+export function Words({
+  path,
+  value,
+  onChange,
+}: {
+  path: string;
+  value: number;
+  onChange: Props["onChange"];
+}) {
   const words = useDefinitions().words.filter((w) => w.field === path);
   if (words.length === 0) return null;
   return (

@@ -20,6 +20,7 @@ interface Props {
   /** Of a line, so that its label can be typed. */
   material?: string;
   estimated?: boolean;
+  autoFocus?: boolean;
 }
 
 const pause = 350; // ms after the last key before a text is read
@@ -35,6 +36,7 @@ export function NumberField({
   empty,
   material,
   estimated,
+  autoFocus,
 }: Props) {
   const field = useField(path);
   const { shown, units } = useUnits();
@@ -53,6 +55,12 @@ export function NumberField({
     const mine = new AbortController();
     reading.current = mine;
     const words = typed.trim() === "" && field.zero ? field.zero : typed;
+    if (typed === settled) {
+      // What was not changed is not read: it may be finer than it is shown.
+      setRefused(undefined);
+      if (done) setDraft(null);
+      return;
+    }
     try {
       const query = { field: path, text: words, unit, material };
       const quantity = await take(client.GET("/quantities", { params: { query }, signal: mine.signal }));
@@ -87,11 +95,12 @@ export function NumberField({
         <InputBase
           id={id}
           className="row-input"
+          autoFocus={autoFocus}
           value={draft ?? settled}
           placeholder={empty ?? (field.zero || undefined)}
           onChange={(e) => type(e.target.value)}
           onFocus={(e) => e.target.select()}
-          onBlur={() => draft !== null && read(draft, true)}
+          onBlur={() => (draft !== null && draft !== settled ? read(draft, true) : setDraft(null))}
           onKeyDown={(e) => {
             if (e.key === "Enter" && draft !== null) read(draft, true);
             if (e.key === "Escape") {

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useLocation, useSearchParams } from "react-router";
+import { useLocation, useNavigate, useSearchParams } from "react-router";
 import type { Part, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
 import { at, having, type Leaf } from "../parts/path";
@@ -141,11 +141,19 @@ function useOpened(params: URLSearchParams, open: (setup: Setup) => void): boole
   return !asked;
 }
 
+/** How many changes an entry of the browser's history is on from where the page was opened. */
+const stepOf = (state: unknown): number => (state as { step?: number } | null)?.step ?? 0;
+
+/** The step of the last change; what was gone back from before it is gone. */
+let furthest = 0;
+
 /** The setup that is worked on, in step with the address. */
 export function useSetup() {
   const { defaults } = useDefinitions();
   const [params, setParams] = useSearchParams();
-  const { pathname } = useLocation();
+  const { pathname, state } = useLocation();
+  const navigate = useNavigate();
+  const step = stepOf(state);
   const [setup, setSetup] = useState(() => fromAddress(defaults, params));
   useToldOfUseless(defaults, params);
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(defaults, params)));
@@ -181,7 +189,8 @@ export function useSetup() {
       if (window.location.pathname !== pathname) return; // on the way to another view
       followed.current = JSON.stringify(wanted);
       sent.current = [...sent.current, followed.current];
-      setParams(address, { replace: true });
+      furthest = stepOf(window.history.state?.usr) + 1;
+      setParams(address, { state: { step: furthest } });
     }, pause);
     return () => {
       coming = undefined;
@@ -193,17 +202,26 @@ export function useSetup() {
     (changes: Record<string, unknown>) => setSetup((old) => having(old, { ...anew(changes), ...changes })),
     [],
   );
-  return { setup, change, replace: setSetup, opened };
+  return {
+    setup,
+    change,
+    replace: setSetup,
+    opened,
+    /** One change back, and on again; undefined where there is none. */
+    back: step > 0 ? () => navigate(-1) : undefined,
+    forth: step < furthest ? () => navigate(1) : undefined,
+  };
 }
 
 /**
- * What stands in the address besides the setup: the kept setup that is open, the heads looked at, what is done
+ * What stands in the address besides the setup: the kept setup that is open, the kind of fishing that was begun with, the heads looked at, what is done
  * after the splash, the second that is shown, the fields that the map is over, what is compared with, of a
  * drop test its part, number, depth, place and how the line is held, the game and round of practice, and the
  * trip of the log.
  */
 const besides = [
   "open",
+  "from",
   "head",
   "against",
   "do",

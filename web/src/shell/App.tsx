@@ -10,6 +10,7 @@ import { Boundary } from "./Boundary";
 import { TopBar } from "./TopBar";
 import { theme } from "./theme";
 
+const BeginView = lazy(() => import("../views/begin/BeginView"));
 const FallView = lazy(() => import("../views/fall/FallView"));
 const MapView = lazy(() => import("../views/map/MapView"));
 const CompareView = lazy(() => import("../views/compare/CompareView"));
@@ -45,6 +46,7 @@ function Themed() {
           <Routes>
             <Route element={<Shell />}>
               <Route path="/" element={<WorkOutView />} />
+              <Route path="/begin" element={<BeginView />} />
               <Route path="/fall" element={<FallView />} />
               <Route path="/map" element={<MapView />} />
               <Route path="/compare" element={<CompareView />} />

@@ -2,6 +2,7 @@ import { Button, Drawer, Menu, MenuItem, Popover, TextField, useMediaQuery } fro
 import { useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { useDefinitions } from "../parts/definitions";
+import { imperial } from "../parts/imperial";
 import { type Light, usePreferences } from "../parts/preferences";
 import { handedOn } from "../setup/useSetup";
 
@@ -114,16 +115,6 @@ function ViewLink({ to, onGo, children }: { to: string; onGo?: () => void; child
     </Link>
   );
 }
-
-const imperial = {
-  mass: "oz",
-  depth: "ft",
-  size: "in",
-  diameter: "in",
-  speed: "kn",
-  wind: "mph",
-  temperature: "°F",
-};
 
 const measureLabels: Record<string, string> = {
   mass: "Weights",

@@ -31,7 +31,7 @@ interface Props {
 }
 
 /** What is wrong, over the last answer there was. */
-function Refused({ failure, onAgain }: { failure: Error; onAgain: () => void }) {
+export function Refused({ failure, onAgain }: { failure: Error; onAgain: () => void }) {
   const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
   return (
     <div className="refused" role="alert">
@@ -75,12 +75,10 @@ export function AnswerText({
   const pick = answer.heads[answer.pick];
   const other = head && head !== pick && !answer.sentence.includes(head.reason) ? head : undefined;
   const cautions = answer.notes.filter((n) => n.caution);
-  const notes = answer.notes.filter((n) => !n.caution).map((n) => n.words);
   return (
     <section
       className="answer"
       aria-label="Answer"
-      aria-live="polite"
       data-stale={stale || undefined}
       data-old={old || undefined}
       data-draft={draft || undefined}
@@ -89,7 +87,7 @@ export function AnswerText({
     >
       {failure && <Refused failure={failure} onAgain={onAgain} />}
       <div className={answer.other ? "states" : undefined}>
-        <h1 data-pick={pick ? pick.mass : "none"}>
+        <h1 data-pick={pick ? pick.mass : "none"} aria-live="polite">
           {answer.other && <small>{stateOf(of.flow.speed)}</small>}
           {answer.sentence}
         </h1>
@@ -143,10 +141,6 @@ export function AnswerText({
           </p>
         )}
       </div>
-      <p className="aside">
-        {answer.cue} Wait {Math.round(answer.wait)} s: {answer.waitReason}.
-        {pick && ` ${Math.floor(3600 / pick.fall.castTime)} casts an hour.`} {notes.join(" ")}
-      </p>
     </section>
   );
 

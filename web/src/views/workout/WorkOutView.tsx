@@ -1,23 +1,42 @@
+import { useMediaQuery } from "@mui/material";
 import { useState } from "react";
+import { Link, Navigate } from "react-router";
 import { Failure, type Head } from "../../api/client";
-import { fieldId } from "../../parts/Row";
+import { useKept } from "../../parts/preferences";
 import { View } from "../../parts/View";
 import { CountStrip } from "../../section/CountStrip";
 import { type Frame, fit, reachOf } from "../../section/frame";
 import { Ladder } from "../../section/Ladder";
 import { Section } from "../../section/Section";
 import { useSize } from "../../section/useSize";
+import { BackForth } from "../../setup/Changed";
 import { Conditions } from "../../setup/Conditions";
 import { SaveBar } from "../../setup/SaveBar";
 import { useAnswer } from "../../setup/useAnswer";
+import { useBase } from "../../setup/useBase";
 import { useChanges } from "../../setup/useChanges";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
-import { AnswerText } from "./AnswerText";
+import { AnswerText, Refused } from "./AnswerText";
+import { Facts } from "./Facts";
 import { HeadTable } from "./HeadTable";
+import { PhoneWorkOut } from "./PhoneWorkOut";
+import "./workout.css";
+
+/** How narrow a page is on which the answer, the water and the dials fill the screen. */
+const narrow = "(max-width: 600px)";
+
+/** Whoever has never seen Dunvel begins with a kind of fishing. */
+export function WorkOutView() {
+  const [begun, setBegun] = useKept("dunvel.begun", false);
+  const bare = window.location.search === "";
+  if (!begun && bare) return <Navigate to="/begin" replace />;
+  return <WorkOut onBegun={() => begun || setBegun(true)} />;
+}
 
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
-export function WorkOutView() {
-  const { setup, change, replace, opened } = useSetup();
+function WorkOut({ onBegun }: { onBegun: () => void }) {
+  const { setup, change, replace, opened, back, forth } = useSetup();
+  const base = useBase();
   const [grams, setGrams] = useAddressNumber("head");
   const looked = setup.heads.find((mass) => Math.abs(mass * 1000 - (grams ?? -1)) < 1e-6);
   const {
@@ -32,10 +51,12 @@ export function WorkOutView() {
   const { data: changes, soFar, share, isError, refetch } = useChanges(isDraft ? undefined : answered?.of);
   const [counted, setCounted] = useState<number>();
   const [held, setHeld] = useState<Frame | null>(null);
+  const [wanted, setWanted] = useState<{ path: string; times: number }>();
+  const [sheet, setSheet] = useState<"Why" | "Heads" | "Conditions">();
   const [sectionRef, size] = useSize<HTMLDivElement>();
   const [ladderRef, ladderSize] = useSize<HTMLDivElement>();
+  const onPhone = useMediaQuery(narrow, { noSsr: true });
 
-  const failure = error instanceof Failure ? error : undefined;
   const judged = (h: Head) => h.verdict !== "open" && !answered?.old.includes(h.mass);
   const head =
     answer &&
@@ -48,72 +69,153 @@ export function WorkOutView() {
     (answered && size.width > 0
       ? fit(answered.of, answered.answer, head ? reachOf(head) : [], size.width, size.height)
       : null);
+  const ladderFrame = ladderFrameOf(frame, onPhone, ladderSize.height);
 
   const type = (path: string) => {
-    const field = document.getElementById(fieldId(path));
-    field?.closest("details")?.setAttribute("open", "");
-    field?.scrollIntoView({ block: "center" });
-    field?.focus();
+    setSheet("Conditions");
+    setWanted((was) => ({ path, times: (was?.times ?? 0) + 1 }));
   };
+  const errors = error instanceof Failure ? error.fields : {};
 
+  const text = (
+    <AnswerText
+      of={answered?.of}
+      answer={answer}
+      head={head}
+      changes={changes}
+      soFar={soFar}
+      share={share}
+      failure={error}
+      stale={isPlaceholderData}
+      old={isOld}
+      draft={isDraft}
+      onChange={change}
+      onAgain={askAgain}
+      onLook={refetch}
+      lookFailed={isError}
+    />
+  );
+  const conditions = (
+    <Conditions
+      setup={setup}
+      base={base.setup}
+      answer={answer}
+      changes={changes}
+      errors={errors}
+      wanted={wanted}
+      onChange={(c) => {
+        onBegun();
+        change(c);
+      }}
+      head={
+        <header className="conditions-head">
+          <p>
+            {base.example ? "An example. " : ""}
+            <Link to="/begin">{base.example ? "Begin with your own water" : "Begin another"}</Link>
+          </p>
+          <BackForth back={back} forth={forth} />
+        </header>
+      }
+    />
+  );
+  const picture = (
+    <div className="section-box" ref={sectionRef}>
+      {answered && frame && (
+        <Section
+          setup={setup}
+          answered={answered.of}
+          answer={answered.answer}
+          head={head}
+          count={count}
+          frame={frame}
+          stale={isOld}
+          onChange={change}
+          onHold={(on) => setHeld(on ? frame : null)}
+          onType={type}
+        />
+      )}
+    </div>
+  );
+  const strip = answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />;
+  const ladder = (
+    <div className="ladder-box" data-old={isOld || undefined} ref={ladderRef}>
+      {answer && ladderFrame && ladderSize.width > 0 && (
+        <Ladder
+          answer={answer}
+          old={isPlaceholderData ? answer.heads.map((h) => h.mass) : (answered?.old ?? [])}
+          selected={head}
+          count={count}
+          frame={ladderFrame}
+          width={ladderSize.width}
+          onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
+        />
+      )}
+    </div>
+  );
+  const table = answered && <HeadTable answer={answered.answer} setup={answered.of} />;
+  const facts = answer && <Facts facts={answer.facts} />;
+
+  if (onPhone) {
+    return (
+      <View title="Work out" bar={<SaveBar setup={setup} onOpen={replace} />} className="phone">
+        <PhoneWorkOut
+          setup={setup}
+          answer={answer}
+          errors={errors}
+          old={isOld}
+          refused={error && <Refused failure={error} onAgain={askAgain} />}
+          picture={picture}
+          sheet={sheet}
+          onSheet={setSheet}
+          inSheet={{
+            Why: (
+              <>
+                {text}
+                {facts}
+              </>
+            ),
+            Heads: (
+              <>
+                {strip}
+                {ladder}
+                {table}
+              </>
+            ),
+            Conditions: conditions,
+          }}
+          onChange={(c) => {
+            onBegun();
+            change(c);
+          }}
+        />
+      </View>
+    );
+  }
   return (
     <View title="Work out" bar={<SaveBar setup={setup} onOpen={replace} />} className="workout">
-      <AnswerText
-        of={answered?.of}
-        answer={answer}
-        head={head}
-        changes={changes}
-        soFar={soFar}
-        share={share}
-        failure={error}
-        stale={isPlaceholderData}
-        old={isOld}
-        draft={isDraft}
-        onChange={change}
-        onAgain={askAgain}
-        onLook={refetch}
-        lookFailed={isError}
-      />
-      <Conditions
-        setup={setup}
-        answer={answer}
-        changes={changes}
-        errors={failure?.fields ?? {}}
-        onChange={change}
-      />
+      {text}
+      {conditions}
       <div className="water">
-        <div className="section-box" ref={sectionRef}>
-          {answered && frame && (
-            <Section
-              setup={setup}
-              answered={answered.of}
-              answer={answered.answer}
-              head={head}
-              count={count}
-              frame={frame}
-              stale={isOld}
-              onChange={change}
-              onHold={(on) => setHeld(on ? frame : null)}
-              onType={type}
-            />
-          )}
-        </div>
-        {answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />}
+        {picture}
+        {strip}
+        {facts}
       </div>
-      <div className="ladder-box" data-old={isOld || undefined} ref={ladderRef}>
-        {answer && frame && ladderSize.width > 0 && (
-          <Ladder
-            answer={answer}
-            old={isPlaceholderData ? answer.heads.map((h) => h.mass) : answered.old}
-            selected={head}
-            count={count}
-            frame={frame}
-            width={ladderSize.width}
-            onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
-          />
-        )}
-      </div>
-      {answered && <HeadTable answer={answered.answer} setup={answered.of} />}
+      {ladder}
+      {table}
     </View>
   );
+}
+
+/** The ladder stands beside the section on its scale; in a sheet of its own it has one of its own. */
+function ladderFrameOf(frame: Frame | null, alone: boolean, height: number): Frame | null {
+  if (!frame) return null;
+  if (!alone || height === 0) return frame;
+  const scale = Math.max(height - 70, 120) / frame.height;
+  return {
+    ...frame,
+    height: frame.height * scale,
+    down: frame.down * scale,
+    z: (m) => frame.z(m) * scale,
+    metresZ: (p) => frame.metresZ(p / scale),
+  };
 }

@@ -1,0 +1,182 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import type { Definitions, Field, Setup } from "../../api/client";
+import { Failure } from "../../api/client";
+import { useDefinitions } from "../../parts/definitions";
+import { imperial } from "../../parts/imperial";
+import { at, having } from "../../parts/path";
+import { useKept, usePreferences } from "../../parts/preferences";
+import { View } from "../../parts/View";
+import { applies } from "../../setup/applies";
+import { ChoiceField } from "../../setup/ChoiceField";
+import { Words } from "../../setup/Conditions";
+import { DirectionField } from "../../setup/DirectionField";
+import { NumberField } from "../../setup/NumberField";
+import { useAnswer } from "../../setup/useAnswer";
+import { toAddress, useAddressText } from "../../setup/useSetup";
+import { Small } from "./Small";
+import "./begin.css";
+
+/** What kind of fishing it is, three questions, and the answer. */
+export default function BeginView() {
+  const { begins } = useDefinitions();
+  const [from, setFrom] = useAddressText("from");
+  const kind = begins.find((b) => b.key === from);
+  return (
+    <View title="Begin" className="page begin">
+      {kind ? (
+        <Questions key={kind.key} kind={kind} onBack={() => setFrom(undefined)} />
+      ) : (
+        <Kinds onChoose={setFrom} />
+      )}
+    </View>
+  );
+}
+
+function Kinds({ onChoose }: { onChoose: (key: string) => void }) {
+  const { begins } = useDefinitions();
+  const { units, setUnits } = usePreferences();
+  const [, setBegun] = useKept("dunvel.begun", false);
+  const navigate = useNavigate();
+  const isImperial = units.depth === "ft";
+  return (
+    <>
+      <h1>How will you fish?</h1>
+      <p className="begin-units">
+        Choose what is nearest; everything can be changed.{" "}
+        <button type="button" aria-pressed={!isImperial} onClick={() => setUnits({})}>
+          Metres and grams
+        </button>{" "}
+        <button type="button" aria-pressed={isImperial} onClick={() => setUnits(imperial)}>
+          Feet and ounces
+        </button>
+      </p>
+      <ul className="kinds">
+        {begins.map((b) => (
+          <li key={b.key}>
+            <button type="button" onClick={() => onChoose(b.key)}>
+              <Small setup={b.setup} />
+              <b>{b.name}</b>
+              <span>{b.says}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="aside">
+        <button
+          type="button"
+          className="link"
+          onClick={() => {
+            setBegun(true);
+            navigate("/");
+          }}
+        >
+          Look at an example instead
+        </button>
+      </p>
+    </>
+  );
+}
+
+/** What makes a kind one's own, with the answer as it comes. */
+function Questions({ kind, onBack }: { kind: Definitions["begins"][number]; onBack: () => void }) {
+  const { questions, fields, defaults } = useDefinitions();
+  const [setup, setSetup] = useState<Setup>(kind.setup);
+  const [, setBegun] = useKept("dunvel.begun", false);
+  const { data: answered, error, isPlaceholderData, isDraft, isOld } = useAnswer(setup);
+  const navigate = useNavigate();
+  const change = (changes: Record<string, unknown>) => setSetup((old) => having(old, changes));
+  const errors = error instanceof Failure ? error.fields : {};
+  const matter = applies(fields, setup);
+  const brief = answered?.answer.brief;
+  const go = () => {
+    setBegun(true);
+    navigate(`/?${new URLSearchParams({ ...toAddress(defaults, setup), from: kind.key })}`);
+  };
+  return (
+    <>
+      <p className="begin-back">
+        <button type="button" className="link" onClick={onBack}>
+          Another kind
+        </button>
+      </p>
+      <h1>{kind.name}</h1>
+      <div
+        className="begin-answer"
+        data-old={isOld || undefined}
+        aria-live="polite"
+        aria-busy={isPlaceholderData || isDraft}
+      >
+        {error && !Object.keys(errors).length && <p role="alert">{error.message}</p>}
+        {brief ? (
+          <p>
+            <b>{brief.head === "none" ? "None of the usual heads does it" : brief.head}</b> {brief.odds}{" "}
+            {brief.count}
+          </p>
+        ) : (
+          <p>Working it out…</p>
+        )}
+      </div>
+      {questions.map((q) => {
+        const asked = q.fields
+          .map((path) => fields.find((f) => f.path === path))
+          .filter((f) => f && matter(f));
+        if (asked.length === 0) return null;
+        return (
+          <fieldset key={q.asks} className="begin-question">
+            <legend>{q.asks}</legend>
+            {asked.map(
+              (f) =>
+                f && <Asked key={f.path} field={f} setup={setup} error={errors[f.path]} onChange={change} />,
+            )}
+          </fieldset>
+        );
+      })}
+      <button type="button" className="begin-go" onClick={go}>
+        See it in the water
+      </button>
+    </>
+  );
+}
+
+function Asked({
+  field,
+  setup,
+  error,
+  onChange,
+}: {
+  field: Field;
+  setup: Setup;
+  error?: string;
+  onChange: (changes: Record<string, unknown>) => void;
+}) {
+  const { path } = field;
+  const set = (value: unknown) => onChange({ [path]: value });
+  if (field.type === "choice")
+    return <ChoiceField path={path} value={at(setup, path) as string} error={error} onChange={set} />;
+  const value = at(setup, path) as number;
+  const way = path.replace("speed", "direction");
+  return (
+    <>
+      <NumberField
+        path={path}
+        value={value}
+        error={error}
+        material={path === "line.diameter" ? setup.line.material : undefined}
+        onChange={set}
+      />
+      {path.endsWith(".speed") && (
+        <>
+          <Words path={path} value={value} onChange={onChange} />
+          {value > 0 && (
+            <DirectionField
+              path={way}
+              value={at(setup, way) as number}
+              onChange={(v) => onChange({ [way]: v })}
+            />
+          )}
+        </>
+      )}
+    </>
+  );
+}

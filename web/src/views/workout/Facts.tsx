@@ -1,0 +1,17 @@
+import type { Answer } from "../../api/client";
+
+/** Small facts about the head to tie on, each of which opens to what is behind it. */
+export function Facts({ facts }: { facts: Answer["facts"] }) {
+  return (
+    <section className="facts" aria-label="More about it">
+      {facts.map((f) => (
+        <details key={f.name} name="fact">
+          <summary>
+            {f.name} {f.short && <b>{f.short}</b>}
+          </summary>
+          <p>{f.words}</p>
+        </details>
+      ))}
+    </section>
+  );
+}

@@ -12,25 +12,26 @@ type Measure struct {
 	Dimension Dimension
 	Symbols   []string // the units to choose from; the first is the default
 	Digits    int      // significant figures shown
+	Example   string   // as one is typed
 }
 
 var measures = []Measure{
-	{"mass", Mass, []string{"g", "oz"}, 3},
-	{"depth", Length, []string{"m", "ft"}, 3},
-	{"size", Length, []string{"mm", "in"}, 3},
-	{"diameter", Length, []string{"mm", "in"}, 3},
-	{"speed", Speed, []string{"m/s", "kn", "km/h", "mph", "ft/s"}, 2},
-	{"wind", Speed, []string{"m/s", "kn", "km/h", "mph"}, 2},
-	{"temperature", Temperature, []string{"°C", "°F"}, 3},
-	{"time", Time, []string{"s"}, 3},
-	{"force", Force, []string{"gf", "N"}, 2},
-	{"turns", Count, []string{"turns"}, 3},
-	{"rate", Rate, []string{"/s"}, 2},
-	{"strength", Mass, []string{"kg", "lb"}, 2},
-	{"share", Ratio, []string{"%"}, 2},
-	{"multiple", Ratio, []string{"×"}, 2},
-	{"index", Ratio, []string{"of 10"}, 2},
-	{"angle", Angle, []string{"°"}, 3},
+	{"mass", Mass, []string{"g", "oz"}, 3, "3.5 g or 1/8 oz"},
+	{"depth", Length, []string{"m", "ft"}, 3, "4.5 m, 15 ft or 12-15 ft"},
+	{"size", Length, []string{"mm", "in"}, 3, "90 mm or 3 1/2 in"},
+	{"diameter", Length, []string{"mm", "in"}, 3, "0.16 mm or PE 0.8"},
+	{"speed", Speed, []string{"m/s", "kn", "km/h", "mph", "ft/s"}, 2, "0.3 m/s or 0.6 kn"},
+	{"wind", Speed, []string{"m/s", "kn", "km/h", "mph"}, 2, "4 m/s or 10 mph"},
+	{"temperature", Temperature, []string{"°C", "°F"}, 3, "12 °C or 54 °F"},
+	{"time", Time, []string{"s"}, 3, "15 s"},
+	{"force", Force, []string{"gf", "N"}, 2, "5 gf"},
+	{"turns", Count, []string{"turns"}, 3, "2"},
+	{"rate", Rate, []string{"/s"}, 2, "1.5 /s"},
+	{"strength", Mass, []string{"kg", "lb"}, 2, "5 kg or 12 lb"},
+	{"share", Ratio, []string{"%"}, 2, "80 %"},
+	{"multiple", Ratio, []string{"×"}, 2, "1.2"},
+	{"index", Ratio, []string{"of 10"}, 2, "5"},
+	{"angle", Angle, []string{"°"}, 3, "90°"},
 }
 
 // Measures returns every measure, in the order in which they are listed to

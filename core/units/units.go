@@ -38,7 +38,7 @@ type Unit struct {
 }
 
 // Conversion factors are exact by definition (BIPM SI Brochure, 2019; NIST
-// SP 811, 2008): inch 0.0254 m, pound 0.45359237 kg, nautical mile 1852 m.
+// SP 811, 2008): inch 0.0254 m, yard 0.9144 m, pound 0.45359237 kg, nautical mile 1852 m.
 var all = []Unit{
 	{Symbol: "g", Aliases: []string{"gr", "gram", "grams", "gramme", "grammes"}, Dimension: Mass, Scale: 1e-3},
 	{Symbol: "oz", Aliases: []string{"ounce", "ounces"}, Dimension: Mass, Scale: 0.45359237 / 16, Fractions: true},
@@ -46,6 +46,7 @@ var all = []Unit{
 	{Symbol: "lb", Aliases: []string{"lbs", "pound", "pounds"}, Dimension: Mass, Scale: 0.45359237},
 	{Symbol: "m", Aliases: []string{"metre", "metres", "meter", "meters"}, Dimension: Length, Scale: 1},
 	{Symbol: "ft", Aliases: []string{"foot", "feet", "'", "′"}, Dimension: Length, Scale: 0.3048},
+	{Symbol: "yd", Aliases: []string{"yard", "yards", "yds"}, Dimension: Length, Scale: 0.9144},
 	{Symbol: "mm", Dimension: Length, Scale: 1e-3},
 	{Symbol: "cm", Dimension: Length, Scale: 1e-2},
 	{Symbol: "in", Aliases: []string{"inch", "inches", "\"", "″"}, Dimension: Length, Scale: 0.0254},

@@ -565,8 +565,11 @@ type Look = measure.Look
 // Measure A kind of quantity that is shown in one unit of the person's choice
 type Measure struct {
 	// Digits Significant figures shown
-	Digits int    `json:"digits"`
-	Name   string `json:"name"`
+	Digits int `json:"digits"`
+
+	// Example As one is typed
+	Example string `json:"example"`
+	Name    string `json:"name"`
 
 	// Symbols Units to choose from; the first is the default
 	Symbols []string `json:"symbols"`
@@ -693,9 +696,18 @@ type ProgressLine struct {
 
 // Quantity defines model for Quantity.
 type Quantity struct {
+	// Also What else it sets, by path, such as the other end of a range
+	Also *map[string]float64 `json:"also,omitempty"`
+
 	// Estimated Worked out from a label
 	Estimated bool    `json:"estimated"`
 	Value     float64 `json:"value"`
+
+	// Values Of a list, such as the weights to choose from
+	Values *[]float64 `json:"values,omitempty"`
+
+	// Words What became of it, where it is not just as typed
+	Words string `json:"words"`
 }
 
 // Question defines model for Question.
@@ -1061,6 +1073,9 @@ type ReadQuantityParams struct {
 
 	// Material Of a line, so that its label can be read
 	Material *string `form:"material,omitempty" json:"material,omitempty"`
+
+	// PerTurn Line that a turn of the reel takes in, so that turns a second can be read
+	PerTurn *float64 `form:"perTurn,omitempty" json:"perTurn,omitempty"`
 }
 
 // CallRoundJSONBody defines parameters for CallRound.

@@ -18,7 +18,7 @@ import (
 func Define() Definitions {
 	d := Definitions{Defaults: setup.Default(), MaxHeads: setup.MaxHeads}
 	for _, m := range units.Measures() {
-		d.Measures = append(d.Measures, Measure{Name: m.Name, Symbols: m.Symbols, Digits: m.Digits})
+		d.Measures = append(d.Measures, Measure{Name: m.Name, Symbols: m.Symbols, Digits: m.Digits, Example: m.Example})
 	}
 	for _, u := range units.All() {
 		d.Units = append(d.Units, Unit{Symbol: u.Symbol, Scale: u.Scale, Offset: u.Offset, Fractions: u.Fractions})

@@ -9,6 +9,7 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
 )
@@ -32,9 +33,10 @@ func ReadQuantity(r ReadQuantityParams) (q Quantity, err error) {
 	case field.Zero != "" && strings.EqualFold(strings.TrimSpace(r.Text), field.Zero):
 	case field.Measure == "diameter" && r.Material != nil:
 		q.Value, q.Estimated, err = tackle.LineSize(r.Text, *r.Material, choice.Unit(field.Measure))
+	case field.Path == "heads":
+		err = q.list(r.Text, field, choice)
 	default:
-		bare := choice.Unit(field.Measure)
-		q.Value, _, err = units.Parse(r.Text, bare.Dimension, bare)
+		err = q.typed(r, field, choice)
 	}
 	if err != nil {
 		return q, setup.Fault(field.Path, "%s: %s.", field.Label, err)
@@ -43,6 +45,54 @@ func ReadQuantity(r ReadQuantityParams) (q Quantity, err error) {
 		return q, setup.Fault(field.Path, "%s", message)
 	}
 	return q, nil
+}
+
+// list reads weights as they are listed.
+func (q *Quantity) list(text string, field setup.Field, choice units.Choice) error {
+	values, err := units.ParseList(text, choice.Unit(field.Measure))
+	if err != nil {
+		return err
+	}
+	for _, v := range values {
+		if q.Value = v; field.Check(v, choice) != "" {
+			return nil // it is told of this one
+		}
+	}
+	slices.Sort(values)
+	values = slices.Compact(values)
+	q.Values = &values
+	return nil
+}
+
+// typed reads a number, or a range: of the weights that a rod casts both ends are set, of
+// a speed how well it is known too, and of others it is the middle.
+func (q *Quantity) typed(r ReadQuantityParams, field setup.Field, choice units.Choice) error {
+	bare, perTurn := choice.Unit(field.Measure), 0.0
+	if r.PerTurn != nil {
+		perTurn = *r.PerTurn
+	}
+	v, err := units.ParseTyped(r.Text, bare.Dimension, bare, perTurn)
+	if err != nil {
+		return err
+	}
+	if q.Value = v.Value; !v.IsRange() {
+		return nil
+	}
+	show := func(base float64) string { return choice.Show(field.Measure, base) }
+	switch field.Path {
+	case "rod.least", "rod.most":
+		q.Also = &map[string]float64{"rod.least": v.Low, "rod.most": v.High}
+		if q.Value = v.Low; field.Path == "rod.most" {
+			q.Value = v.High
+		}
+		q.Words = fmt.Sprintf("It casts %s to %s.", show(v.Low), show(v.High))
+		return nil
+	case "flow.speed", "boat.speed":
+		known := strings.TrimSuffix(field.Path, "speed") + "spread"
+		q.Also = &map[string]float64{known: min((v.High-v.Low)/2/v.Value/spread.Reach, 1)}
+	}
+	q.Words = fmt.Sprintf("%s is the middle of %s to %s.", show(v.Value), show(v.Low), show(v.High))
+	return nil
 }
 
 // ChosenUnits is a choice of units, if all of them are units. Errors are setup.Errors.

@@ -327,6 +327,17 @@ func TestReadingWhatIsTyped(t *testing.T) {
 		{"field=water.depth&text=deep", "does not start with a number", 422},
 		{"field=water.depth&text=99999+ft", "to 656 ft", 422},
 		{"field=no.such&text=4", "no field", 422},
+		{"field=water.depth&text=12-15+m", `"value":13.5,"words":"13.5 m is the middle of 12 m to 15 m."`, 200},
+		{"field=rod.least&text=3-14+g", `"also":{"rod.least":0.003,"rod.most":0.014}`, 200},
+		{"field=rod.most&text=3-14+g", `"value":0.014,"words":"It casts 3 g to 14 g."`, 200},
+		{"field=flow.speed&text=0.2-0.4", `"flow.spread":0.2601`, 200},
+		{"field=rod.length&text=6'10%22", `"value":2.0828`, 200},
+		{"field=approach.speed&text=1+turn+a+second&perTurn=0.7", `"value":0.7,`, 200},
+		{"field=approach.speed&text=1+turn+a+second", "the line that a turn takes in is not known", 422},
+		{"field=rig.upper&text=3/16", "can be read two ways; write 3/16 oz or 0.188 g", 422},
+		{"field=heads&text=7,+3.5,+3.5+g", `"values":[0.0035,0.007]`, 200},
+		{"field=heads&text=7%3B+900+g", "900 g is outside what is allowed", 422},
+		{"field=heads&text=1/32,+1/16", "can be read two ways", 422},
 	} {
 		query := tt.query
 		if strings.Contains(tt.query, "ft") {

@@ -187,3 +187,25 @@ func TestPhoneDials(t *testing.T) {
 		p.until(`!document.querySelector(".sheet")`)
 	}
 }
+
+// What anglers write on paper can be typed.
+func TestTypedAsOnPaper(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?approach.kind=swim&water.depth=4")
+	p.until(settled)
+	for _, tt := range []struct{ path, text, address, says string }{
+		{"water.depth", "12-15 ft", "water.depth=4.1148", "4.11 m is the middle of 3.66 m to 4.57 m."},
+		{"rod.least", "3-14 g", "rod.most=0.014", "It casts 3 g to 14 g."},
+		{"rod.length", "6'10\"", "rod.length=2.0828", ""},
+		{"approach.speed", "1 turn a second", "approach.speed=0.75", ""},
+		{"heads", "1/16, 1/8, 1/4 oz", "heads=0.001771", ""},
+	} {
+		p.field(tt.path, tt.text)
+		p.until(`decodeURIComponent(location.search).includes("` + tt.address + `")`)
+		if tt.says != "" {
+			p.says(".conditions", tt.says)
+		}
+	}
+	p.field("bait.weighed", "1/8")
+	p.says("#field-bait-weighed-error", "“1/8” can be read two ways; write 1/8 oz or 0.125 g.")
+}

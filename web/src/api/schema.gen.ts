@@ -1045,6 +1045,8 @@ export interface components {
             symbols: string[];
             /** @description Significant figures shown */
             digits: number;
+            /** @description As one is typed */
+            example: string;
         };
         /** @description base = written * scale + offset */
         Unit: {
@@ -1108,6 +1110,14 @@ export interface components {
             value: number;
             /** @description Worked out from a label */
             estimated: boolean;
+            /** @description What became of it, where it is not just as typed */
+            words: string;
+            /** @description Of a list, such as the weights to choose from */
+            values?: number[];
+            /** @description What else it sets, by path, such as the other end of a range */
+            also?: {
+                [key: string]: number;
+            };
         };
         /** @description Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit */
         Units: {
@@ -3202,6 +3212,8 @@ export interface operations {
                 unit?: string;
                 /** @description Of a line, so that its label can be read */
                 material?: string;
+                /** @description Line that a turn of the reel takes in, so that turns a second can be read */
+                perTurn?: number;
             };
             header?: never;
             path?: never;

@@ -183,6 +183,7 @@ function One({
         value={at(setup, path)}
         error={error}
         material={line?.material}
+        perTurn={field.measure === "speed" ? setup.rod.perTurn : undefined}
         estimated={line?.estimated}
         onChange={onChange}
       />
@@ -235,6 +236,7 @@ const Control = memo(function Control({
   value,
   error,
   material,
+  perTurn,
   estimated,
   onChange,
 }: {
@@ -242,6 +244,7 @@ const Control = memo(function Control({
   value: unknown;
   error?: string;
   material?: string;
+  perTurn?: number;
   estimated?: boolean;
   onChange: Props["onChange"];
 }) {
@@ -267,9 +270,11 @@ const Control = memo(function Control({
       error={error}
       material={material}
       estimated={estimated}
-      onChange={(next, fromLabel) =>
+      perTurn={perTurn}
+      onChange={(next, fromLabel, also) =>
         onChange({
           [path]: next,
+          ...also,
           ...(material === undefined ? {} : { [path.replace("diameter", "estimated")]: fromLabel }),
         })
       }

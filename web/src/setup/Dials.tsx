@@ -31,8 +31,12 @@ export function Dials({ setup, answer, errors, onChange }: Props) {
     .filter((f) => f.dial && (matter(f) || (f.path === "boat.speed" && drifts)))
     .slice(0, most);
   const chosen = dials.find((d) => d.path === open);
-  const set = (field: Field, value: number) =>
-    onChange({ [field.path]: value, ...(field.path === "boat.speed" ? { "boat.measured": true } : {}) });
+  const set = (field: Field, value: number, also: Record<string, number> = {}) =>
+    onChange({
+      [field.path]: value,
+      ...also,
+      ...(field.path === "boat.speed" ? { "boat.measured": true } : {}),
+    });
   const tap = (path: string) => {
     setTyping(path === open && !typing);
     setOpen(path === open && typing ? undefined : path);
@@ -46,7 +50,7 @@ export function Dials({ setup, answer, errors, onChange }: Props) {
           value={dialled(chosen, setup, answer)}
           typing={typing}
           error={errors[chosen.path]}
-          onValue={(v) => set(chosen, v)}
+          onValue={(v, also) => set(chosen, v, also)}
           onChange={onChange}
         />
       )}
@@ -123,14 +127,20 @@ function Turning({
   value: number;
   typing: boolean;
   error?: string;
-  onValue: (value: number) => void;
+  onValue: (value: number, also?: Record<string, number>) => void;
   onChange: Props["onChange"];
 }) {
   const way = field.path.replace("speed", "direction");
   return (
     <div className="turning">
       {typing ? (
-        <NumberField path={field.path} value={value} error={error} onChange={onValue} autoFocus />
+        <NumberField
+          path={field.path}
+          value={value}
+          error={error}
+          onChange={(v, _, also) => onValue(v, also)}
+          autoFocus
+        />
       ) : (
         <>
           <Words path={field.path} value={value} onChange={onChange} />

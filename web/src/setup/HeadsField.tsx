@@ -17,7 +17,7 @@ interface Props {
   onChange: (heads: number[]) => void;
 }
 
-/** The ladder of heads as a list of weights, parted by semicolons or by words of their own units. */
+/** The ladder of heads as a list of weights, as anglers write one. */
 export const HeadsField = memo(function HeadsField({ heads, like, takes, error, onChange }: Props) {
   const { defaults } = useDefinitions();
   const { shown } = useUnits();
@@ -37,15 +37,12 @@ export const HeadsField = memo(function HeadsField({ heads, like, takes, error, 
       return;
     }
     try {
-      const parts = typed.split(";").filter((p) => p.trim() !== "");
-      const values = await Promise.all(
-        parts.map((text) =>
-          take(client.GET("/quantities", { params: { query: { field: "heads", text, unit } } })),
-        ),
+      const { value, values } = await take(
+        client.GET("/quantities", { params: { query: { field: "heads", text: typed, unit } } }),
       );
       setRefused(undefined);
       setDraft(null);
-      onChange([...new Set(values.map((v) => v.value))].sort((a, b) => a - b));
+      onChange(values ?? [value]);
     } catch (failure) {
       setRefused(failure instanceof Failure ? failure.message : String(failure));
     }

@@ -1,15 +1,15 @@
 import { InputBase } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import { client, Failure, take } from "../api/client";
-import { useField } from "../parts/definitions";
+import { useDefinitions, useField } from "../parts/definitions";
 import { useUnits } from "../parts/preferences";
 import { fieldId, Row } from "../parts/Row";
 
 interface Props {
   path: string;
   value: number;
-  /** Takes the value read, and whether it was worked out from a label. */
-  onChange: (value: number, estimated: boolean) => void;
+  /** Takes the value read, whether it was worked out from a label, and what else it sets, by path. */
+  onChange: (value: number, estimated: boolean, also: Record<string, number>) => void;
   /** What is wrong with the value together with others. */
   error?: string;
   label?: string;
@@ -21,6 +21,8 @@ interface Props {
   material?: string;
   estimated?: boolean;
   autoFocus?: boolean;
+  /** Line to a turn of the reel, where turns a second can be typed. */
+  perTurn?: number;
 }
 
 const pause = 350; // ms after the last key before a text is read
@@ -37,11 +39,15 @@ export function NumberField({
   material,
   estimated,
   autoFocus,
+  perTurn,
 }: Props) {
   const field = useField(path);
   const { shown, units } = useUnits();
+  const { measures } = useDefinitions();
+  const example = measures.find((m) => m.name === field.measure)?.example;
   const [draft, setDraft] = useState<string | null>(null);
   const [refused, setRefused] = useState<string>();
+  const [told, setTold] = useState<string>();
   const reading = useRef<AbortController>(undefined);
   const timer = useRef<number>(undefined);
 
@@ -62,12 +68,13 @@ export function NumberField({
       return;
     }
     try {
-      const query = { field: path, text: words, unit, material };
+      const query = { field: path, text: words, unit, material, perTurn };
       const quantity = await take(client.GET("/quantities", { params: { query }, signal: mine.signal }));
       if (mine.signal.aborted) return;
       setRefused(undefined);
       if (done) setDraft(null);
-      if (quantity.value !== value) onChange(quantity.value, quantity.estimated);
+      setTold(quantity.words || undefined);
+      if (quantity.value !== value) onChange(quantity.value, quantity.estimated, quantity.also ?? {});
     } catch (failure) {
       if (mine.signal.aborted) return;
       setRefused(failure instanceof Failure ? failure.message : String(failure));
@@ -76,6 +83,7 @@ export function NumberField({
 
   const type = (typed: string) => {
     setDraft(typed);
+    setTold(undefined);
     window.clearTimeout(timer.current);
     timer.current = window.setTimeout(() => read(typed, false), pause);
   };
@@ -97,7 +105,7 @@ export function NumberField({
           className="row-input"
           autoFocus={autoFocus}
           value={draft ?? settled}
-          placeholder={empty ?? (field.zero || undefined)}
+          placeholder={empty ?? (field.zero || example)}
           onChange={(e) => type(e.target.value)}
           onFocus={(e) => e.target.select()}
           onBlur={() => (draft !== null && draft !== settled ? read(draft, true) : setDraft(null))}
@@ -119,6 +127,11 @@ export function NumberField({
           }}
         />
         {estimated && <small className="row-note">from the label</small>}
+        {told && (
+          <small className="row-note" role="status">
+            {told}
+          </small>
+        )}
       </span>
     </Row>
   );

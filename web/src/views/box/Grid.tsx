@@ -2,6 +2,7 @@ import { type ClipboardEvent, type FocusEvent, type KeyboardEvent, useRef, useSt
 import { type BoxKind, Failure, type SavedItem } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
+import { Wide } from "../../parts/Wide";
 import { useBoxActions } from "../../setup/useBox";
 import { type Cells, cellsOf, exactly, pasted } from "./cells";
 
@@ -9,7 +10,7 @@ import { type Cells, cellsOf, exactly, pasted } from "./cells";
 export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
   const { show } = useUnits();
   return (
-    <div className="table-scroll">
+    <Wide label={`${kind.label}, as a table`}>
       <table className="grid" onKeyDown={move}>
         <thead>
           <tr>
@@ -30,7 +31,7 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
           <Row kind={kind} settled={{}} />
         </tbody>
       </table>
-    </div>
+    </Wide>
   );
 }
 

@@ -3,6 +3,7 @@ import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
 import { View } from "../../parts/View";
+import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 import { Sits } from "../../section/Sits";
 import { SaveBar } from "../../setup/SaveBar";
@@ -126,7 +127,7 @@ function Table({
     ["Cue", (c) => c.cue],
   ];
   return (
-    <div className="table-scroll">
+    <Wide label="The comparison, as a table">
       <table data-stale={stale || undefined}>
         <thead>
           <tr>
@@ -178,6 +179,6 @@ function Table({
           ))}
         </tbody>
       </table>
-    </div>
+    </Wide>
   );
 }

@@ -1,5 +1,6 @@
 import type { Setup } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
+import { Wide } from "../../parts/Wide";
 import { counted } from "../../units/numbers";
 import { useCard } from "./useDropTests";
 
@@ -21,7 +22,7 @@ export function CountDown({ setup }: { setup: Setup }) {
         {setup.flow.speed > 0 && `, current ${show("speed", setup.flow.speed)}`}.{" "}
         {card.words || "Its drag was not measured: time a few drops."} Small: 8 in 10 of them.
       </p>
-      <div className="table-scroll">
+      <Wide label="The counts, as a table">
         <table>
           <thead>
             <tr>
@@ -71,7 +72,7 @@ export function CountDown({ setup }: { setup: Setup }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Wide>
       <button type="button" className="card-print" onClick={() => window.print()}>
         Print it
       </button>

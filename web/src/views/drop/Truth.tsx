@@ -1,4 +1,5 @@
 import { useUnits } from "../../parts/preferences";
+import { Wide } from "../../parts/Wide";
 import { odds } from "../../units/odds";
 import { useTruth } from "./useDropTests";
 
@@ -17,7 +18,7 @@ export function Truth() {
         current from the bait.
       </p>
       {data.cases.length > 0 && (
-        <div className="table-scroll">
+        <Wide label="The times, as a table">
           <table>
             <thead>
               <tr>
@@ -45,7 +46,7 @@ export function Truth() {
               ))}
             </tbody>
           </table>
-        </div>
+        </Wide>
       )}
       {data.causes.length > 0 && (
         <>

@@ -49,10 +49,10 @@ export function Transport({ clock, drop, end, still }: Props) {
         }}
         aria-label="Seconds after the splash"
       />
-      <Button size="small" onClick={() => step(-1)} aria-label="One step back">
+      <Button size="small" onClick={() => step(-1)} aria-label="−1: one step back">
         −1
       </Button>
-      <Button size="small" onClick={() => step(1)} aria-label="One step on">
+      <Button size="small" onClick={() => step(1)} aria-label="+1: one step on">
         +1
       </Button>
       {!still && (

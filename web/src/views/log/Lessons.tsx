@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import type { Lesson } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
+import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 import { percent } from "../../units/numbers";
 import { useLesson } from "./useLog";
@@ -112,7 +113,7 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
 
 function Group({ group }: { group: Lesson["groups"][number] }) {
   return (
-    <div className="table-scroll">
+    <Wide label={`By ${group.name}, as a table`}>
       <table>
         <thead>
           <tr>
@@ -137,7 +138,7 @@ function Group({ group }: { group: Lesson["groups"][number] }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </Wide>
   );
 }
 
@@ -152,7 +153,7 @@ function Losses({ of }: { of: Lesson["losses"] }) {
         {of.unknown > 0 && ` (${of.unknown} without a price in the box)`}. {of.saved}
       </p>
       {of.groups.length > 0 && (
-        <div className="table-scroll">
+        <Wide label="Losses, as a table">
           <table>
             <thead>
               <tr>
@@ -177,7 +178,7 @@ function Losses({ of }: { of: Lesson["losses"] }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Wide>
       )}
       <ul>
         {of.beds.map((b) => (
@@ -197,7 +198,7 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
   return (
     <section aria-label="Predictions">
       <h2>To the bottom, and staying there</h2>
-      <div className="table-scroll">
+      <Wide label="Predictions, as a table">
         <table>
           <thead>
             <tr>
@@ -230,7 +231,7 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Wide>
       <p className="aside">The truth check of the drop test says what would explain the difference.</p>
     </section>
   );

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import type { Setup, Trial } from "../../api/client";
 import { useKept, useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
+import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 
 const stillness = 600; // ms without a change before rules are tried
@@ -60,7 +61,7 @@ export function RulesCheck({ setup }: { setup: Setup }) {
             </b>{" "}
             waters with your line, bait and approach.
           </p>
-          <div className="table-scroll">
+          <Wide label="The rules tried, as a table">
             <table>
               <thead>
                 <tr>
@@ -90,7 +91,7 @@ export function RulesCheck({ setup }: { setup: Setup }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </Wide>
         </>
       )}
     </section>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Answer, Setup } from "../../api/client";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
+import { Wide } from "../../parts/Wide";
 import { approachOf } from "../../section/kinds";
 import { counted, percent } from "../../units/numbers";
 
@@ -27,7 +28,7 @@ function Table({ answer, setup }: { answer: Answer; setup: Setup }) {
   const range = (r: { low: number; high: number }, say: (v: number) => string) =>
     `${say(r.low)} to ${say(r.high)}`;
   return (
-    <div className="table-scroll">
+    <Wide label="The heads, as a table">
       <table>
         <thead>
           <tr>
@@ -116,6 +117,6 @@ function Table({ answer, setup }: { answer: Answer; setup: Setup }) {
           })}
         </tbody>
       </table>
-    </div>
+    </Wide>
   );
 }

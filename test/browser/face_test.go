@@ -209,3 +209,23 @@ func TestTypedAsOnPaper(t *testing.T) {
 	p.field("bait.weighed", "1/8")
 	p.says("#field-bait-weighed-error", "“1/8” can be read two ways; write 1/8 oz or 0.125 g.")
 }
+
+// Line, leader, bait, head and rod are taken from the box in two taps.
+func TestFromTheBox(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	for _, tt := range []struct{ group, has, address string }{
+		{"Line-and-leader", "fluorocarbon", "leader."}, {"Bait", "curl tail", "bait.form=curl tail"}, {"Heads", "football", "head.shape=football"}, {"Rod-and-reel", "", "rod.most="},
+	} {
+		name := map[string]string{"Line-and-leader": "field-line-diameter", "Bait": "field-bait-form", "Heads": "field-head-shape", "Rod-and-reel": "field-rod-length"}[tt.group]
+		p.unfold(name)
+		id := "field-box-" + tt.group
+		p.until(`document.querySelectorAll("#` + id + ` option").length > 1`)
+		option := value[string](p, `[...document.querySelectorAll("#`+id+` option")].find((o) => o.value && o.innerText.includes("`+tt.has+`"))?.value ?? "none: " + document.querySelector("#`+id+`")?.innerText`)
+		p.enter("#"+id, option, "HTMLSelectElement", "change")
+		p.until(`decodeURIComponent(location.search).replaceAll("+", " ").includes("` + tt.address + `")`)
+	}
+	p.says(".conditions", "curl tail")
+	p.says(".conditions", "football, ")
+}

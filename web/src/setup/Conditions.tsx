@@ -12,6 +12,7 @@ import { applies } from "./applies";
 import { BackTo, isChanged } from "./Changed";
 import { ChoiceField } from "./ChoiceField";
 import { DirectionField } from "./DirectionField";
+import { FromBox } from "./FromBox";
 import { HeadsField } from "./HeadsField";
 import { LureEditor } from "./LureEditor";
 import { NumberField } from "./NumberField";
@@ -94,6 +95,9 @@ export function Conditions({
               {changed > 0 && <small>{changed} changed</small>}
               <span>{answer?.lines.find((l) => l.group === group)?.words}</span>
             </summary>
+            {isOpen && (group !== "Rig" || rigOf(setup).floats) && (
+              <FromBox group={group} onChange={onChange} />
+            )}
             {isOpen &&
               shown.map((field) => (
                 <One

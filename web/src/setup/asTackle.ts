@@ -36,3 +36,43 @@ export function asHead({ shape, material, hook, wire, weighed, guard }: Item): R
     "head.guard": guard,
   };
 }
+
+/** A line or a leader from the box; of a wire trace it does not say how long it is. */
+function asLine({
+  use,
+  material,
+  diameter,
+  measured,
+  strength,
+  left,
+  estimated,
+}: Item): Record<string, unknown> {
+  const of = use === "leader" ? "leader" : "line";
+  return {
+    [`${of}.material`]: material,
+    [`${of}.diameter`]: diameter,
+    [`${of}.estimated`]: estimated,
+    [`${of}.measured`]: measured,
+    [`${of}.strength`]: strength,
+    ...(of === "line" && left > 0 ? { "rod.lineOnSpool": left } : {}),
+  };
+}
+
+/** A rod from the box. */
+const asRod = ({ length, least, most }: Item): Record<string, unknown> => ({
+  "rod.length": length,
+  "rod.least": least,
+  "rod.most": most,
+});
+
+/** What of the box can be taken in each group of conditions, and what it sets then. */
+export const fromBox: Record<
+  string,
+  { takes: (item: Item) => boolean; as: (item: Item) => Record<string, unknown> }
+> = {
+  "Line and leader": { takes: (i) => i.kind === "line" && i.use !== "wire trace", as: asLine },
+  Bait: { takes: (i) => i.kind === "bait", as: asBait },
+  Heads: { takes: (i) => i.kind === "head", as: asHead },
+  Rig: { takes: (i) => i.kind === "float", as: (i) => ({ "rig.carries": i.mass }) },
+  "Rod and reel": { takes: (i) => i.kind === "rod", as: asRod },
+};

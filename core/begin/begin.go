@@ -82,14 +82,14 @@ var kinds = []Kind{
 		s.Boat.Kind, s.Rod.TipHeight, s.Cast.Distance, s.Cast.Sighted = catalogue.Kayak, 1.2, 16, true
 		s.Boat.Measured = true
 	}),
-	kind("pond", "Hops along a bank", "Lifted and dropped on the bottom of a pond.", func(s *setup.Setup) {
+	kind("pond", "Hops along a bank", "Lifted and dropped on the bed of a pond.", func(s *setup.Setup) {
 		inFresh(s, 3, "mud")
 		tackle(s, 0.14e-3, 0.26e-3, 1.5)
 		bait(s, "paddle tail", 0.085, "1/0")
 		s.Boat.Kind, s.Cast.Distance, s.Wind.Speed, s.Wind.Direction = catalogue.Bank, 18, 3, 90
 		s.Approach.Kind = setup.LiftAndDrop
 	}),
-	kind("worm", "A worm lying still", "Left on the bottom until something picks it up.", func(s *setup.Setup) {
+	kind("worm", "A worm lying still", "Left on the bed until something picks it up.", func(s *setup.Setup) {
 		inFresh(s, 5, "gravel")
 		s.Line.Material = "fluorocarbon"
 		tackle(s, 0.23e-3, 0.23e-3, 0)
@@ -105,7 +105,7 @@ var kinds = []Kind{
 		s.Heads = slices.Concat([]float64{0}, setup.Ladder())
 		s.Approach.Kind, s.Approach.Speed, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 0.45, 0.9, 1.9
 	}),
-	kind("drop shot", "Held off the bottom", "A sinker below, the bait a little over the bed.", func(s *setup.Setup) {
+	kind("drop shot", "Held off the bed", "A sinker below, the bait a little over the bed.", func(s *setup.Setup) {
 		inFresh(s, 5, "rock")
 		tackle(s, 0.12e-3, 0.22e-3, 2)
 		bait(s, "slim minnow", 0.07, "#2")
@@ -118,7 +118,7 @@ var kinds = []Kind{
 		bait(s, "slim minnow", 0.085, "2/0")
 		s.Cast.Distance, s.Target.Depth, s.Approach.Kind = 20, 4, setup.Hover
 	}),
-	kind("river", "Across a river", "Kept on the bottom as the current takes the line.", func(s *setup.Setup) {
+	kind("river", "Across a river", "Kept on the bed as the current takes the line.", func(s *setup.Setup) {
 		inFresh(s, 2.5, "gravel")
 		s.Flow.Speed, s.Flow.Direction = 0.4, 90
 		tackle(s, 0.18e-3, 0.30e-3, 1.5)

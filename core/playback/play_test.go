@@ -64,7 +64,7 @@ func TestWordsOfWork(t *testing.T) {
 		t.Fatal(err)
 	}
 	all := strings.Join(d.Words, " ")
-	for _, words := range []string{"6 falls of ", "On the bottom ", "it rises to ", "Reel at "} {
+	for _, words := range []string{"6 falls of ", "On the bed ", "it rises to ", "Reel at "} {
 		if !strings.Contains(all, words) {
 			t.Errorf("no %q in %q", words, all)
 		}

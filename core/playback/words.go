@@ -77,7 +77,7 @@ func (t teller) fall(track *mechanics.Track) string {
 // work tells what it did from then on.
 func (t teller) work(track *mechanics.Track) string {
 	w := track.Work
-	text := fmt.Sprintf("On the bottom %.0f %% of the %s after that", 100*track.Contact, units.Seconds(w.Time))
+	text := fmt.Sprintf("On the bed %.0f %% of the %s after that", 100*track.Contact, units.Seconds(w.Time))
 	switch {
 	case w.Falls == 1:
 		text += fmt.Sprintf(", one fall of %s", units.Seconds(w.FallTime))

@@ -166,7 +166,7 @@ const (
 var (
 	depthField   = setup.Field{Path: "event.depth", Label: "Depth", Measure: "depth", Max: setup.LookupField("water.depth").Max, Zero: "not known"}
 	lengthField  = setup.Field{Path: "event.length", Label: "Length", Measure: "size", Max: mostLength, Zero: "not measured"}
-	secondsField = setup.Field{Path: "event.seconds", Label: "To the bottom", Measure: "time", Max: mostSince, Zero: "not counted"}
+	secondsField = setup.Field{Path: "event.seconds", Label: "To the bed", Measure: "time", Max: mostSince, Zero: "not counted"}
 	sinceField   = setup.Field{Path: "event.since", Label: "Since the splash", Measure: "time", Max: mostSince, Zero: "not known"}
 )
 
@@ -313,7 +313,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 		e.State.check(&errs, "state", choice)
 	}
 	if e.Kind == Bottom && e.Seconds == 0 {
-		fail(&errs, "seconds", "To the bottom: give the seconds.")
+		fail(&errs, "seconds", "To the bed: give the seconds.")
 	}
 	if errs != nil {
 		return errs

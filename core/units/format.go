@@ -12,6 +12,8 @@ import (
 const (
 	exactFraction = 0.025
 	nearFraction  = 0.07
+	nearLightest  = 0.12 // of a 1/64 oz, the lightest that is sold, which has no neighbours
+	lightest      = 1.0 / 64
 )
 
 // Format writes a base value in u with digits significant figures, without
@@ -65,6 +67,9 @@ func fractionText(v float64) (string, bool) {
 		error float64
 		mark  string
 	}{{exactFraction, ""}, {nearFraction, "≈ "}} {
+		if within.mark != "" && math.Abs(v/lightest-1) <= nearLightest {
+			return within.mark + "1/64", true
+		}
 		for bottom := 1; bottom <= 64; bottom *= 2 {
 			top := int(math.Round(v * float64(bottom)))
 			if top == 0 || math.Abs(float64(top)/float64(bottom)/v-1) > within.error {

@@ -24,7 +24,7 @@ var measures = []Measure{
 	{"wind", Speed, []string{"m/s", "kn", "km/h", "mph"}, 2, "4 m/s or 10 mph"},
 	{"temperature", Temperature, []string{"°C", "°F"}, 3, "12 °C or 54 °F"},
 	{"time", Time, []string{"s"}, 3, "15 s"},
-	{"force", Force, []string{"gf", "N"}, 2, "5 gf"},
+	{"force", Force, []string{"gf", "ozf", "N"}, 2, "5 gf"},
 	{"turns", Count, []string{"turns"}, 3, "2"},
 	{"rate", Rate, []string{"/s"}, 2, "1.5 /s"},
 	{"strength", Mass, []string{"kg", "lb"}, 2, "5 kg or 12 lb"},

@@ -61,6 +61,7 @@ var all = []Unit{
 	{Symbol: "min", Aliases: []string{"minute", "minutes"}, Dimension: Time, Scale: 60},
 	{Symbol: "°", Aliases: []string{"deg", "degree", "degrees"}, Dimension: Angle, Scale: 1},
 	{Symbol: "gf", Aliases: []string{"gram-force"}, Dimension: Force, Scale: 9.80665e-3},
+	{Symbol: "ozf", Aliases: []string{"ounce-force"}, Dimension: Force, Scale: 0.45359237 / 16 * 9.80665},
 	{Symbol: "N", Aliases: []string{"newton", "newtons"}, Dimension: Force, Scale: 1},
 	{Symbol: "turns", Aliases: []string{"turn"}, Dimension: Count, Scale: 1},
 	{Symbol: "/s", Aliases: []string{"a second", "per second", "hz"}, Dimension: Rate, Scale: 1},

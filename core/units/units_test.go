@@ -94,7 +94,7 @@ func TestFormat(t *testing.T) {
 		want   string
 	}{
 		{0.0106, "g", 3, "10.6 g"}, {0.007, "g", 3, "7 g"}, {0.0425, "oz", 3, "1 1/2 oz"},
-		{0.0106, "oz", 3, "3/8 oz"}, {0.0025, "oz", 3, "≈ 3/32 oz"}, {0.0004, "oz", 3, "0.0141 oz"}, {0, "oz", 3, "0 oz"},
+		{0.0106, "oz", 3, "3/8 oz"}, {0.0025, "oz", 3, "≈ 3/32 oz"}, {0.0004, "oz", 3, "≈ 1/64 oz"}, {0.00039 * 0.99, "oz", 3, "0.0136 oz"}, {0.000495, "oz", 3, "≈ 1/64 oz"}, {0.0005, "oz", 3, "0.0176 oz"}, {0, "oz", 3, "0 oz"},
 		{18.288, "ft", 3, "60 ft"}, {0.000165, "mm", 3, "0.165 mm"}, {0.5, "kn", 2, "0.97 kn"},
 		{11, "°F", 3, "51.8 °F"}, {-0.0001, "m", 2, "-0.0001 m"}, {1, "PE", 2, "PE 1"}, {90, "°", 3, "90°"},
 		{math.NaN(), "m", 3, "–"}, {math.Inf(1), "m", 3, "–"}, {123.456, "m", 3, "123 m"},
@@ -113,7 +113,7 @@ func TestFormatParseRoundTrip(t *testing.T) {
 			got, _, err := Parse(Format(base, u, 6), u.Dimension, u)
 			if err != nil {
 				t.Errorf("%g %s: %v", written, u.Symbol, err)
-			} else if d := math.Abs(u.FromBase(got) - written); d > 0.07*written {
+			} else if d := math.Abs(u.FromBase(got) - written); d > 0.07*written && !(u.Fractions && written < 0.02 && d <= 0.12*written) {
 				t.Errorf("%g %s comes back as %g", written, u.Symbol, u.FromBase(got))
 			}
 		}

@@ -28,12 +28,12 @@ func TestBox(t *testing.T) {
 
 	// Many in one go, and back again.
 	p.enter("#box-list", "dart, lead, 1/16 1/8 1/4, hook 2/0, 4 each", "HTMLInputElement", "input")
-	p.click("Put in")
+	p.click("Add")
 	p.until(fmt.Sprintf("%s === %d", rows, before+3))
 	p.click("Undo")
 	p.until(fmt.Sprintf("%s === %d", rows, before))
 	p.enter("#box-list", "dart, gold, 1/16", "HTMLInputElement", "input")
-	p.click("Put in")
+	p.click("Add")
 	p.says("#box-list-helper-text", "“gold” is neither a shape")
 
 	// A row of its own, in any unit; what is wrong is said at the row, and the
@@ -64,7 +64,7 @@ func TestBox(t *testing.T) {
 	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)?.value === `7`")
 
 	// Taken out, with a way back.
-	value[bool](p, `document.querySelector("button[aria-label='Take out 12 g ball, lead, 1/0 hook']").click() || true`)
+	value[bool](p, `document.querySelector("button[aria-label='Delete 12 g ball, lead, 1/0 hook']").click() || true`)
 	p.until(fmt.Sprintf("%s === %d", rows, before))
 	p.click("Undo")
 	p.until(fmt.Sprintf("%s === %d", rows, before+1))

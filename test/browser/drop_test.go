@@ -50,7 +50,7 @@ func TestDropTest(t *testing.T) {
 
 	// Several at once; what looks wrong is marked, struck, and counted again.
 	p.enter("#drop-times", "4.1 3.9, 1:30", "HTMLInputElement", "input")
-	p.click("Put in")
+	p.click("Add")
 	p.until(dropRows + " === 5")
 	p.says(".drops li:nth-child(5) .drops-odd", "slow: the others take about 4")
 	value[bool](p, `document.querySelector(".drops li:nth-child(5) button").click() || true`)
@@ -73,7 +73,7 @@ func TestDropTest(t *testing.T) {
 	// What cannot be is refused and stays in the field.
 	for text, words := range map[string]string{"soon": "“soon” is not a time", "0": "0 s is outside"} {
 		p.enter("#drop-times", text, "HTMLInputElement", "input")
-		p.click("Put in")
+		p.click("Add")
 		p.says("#drop-times-error", words)
 	}
 	if n := value[int](p, dropRows); n != 6 {

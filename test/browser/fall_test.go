@@ -87,9 +87,9 @@ func TestTechniquesAndChips(t *testing.T) {
 	p.until(`[...document.querySelectorAll(".chip")].some(c => c.innerText.includes("3.5 turns"))`)
 
 	// It is kept, found again, deleted and brought back.
-	p.click("Keep it…")
+	p.click("Save as…")
 	p.do(chromedp.Focus(chromedp.ID("name")), chromedp.KeyEvent("Three and a half"))
-	p.click("Keep")
+	p.dialog("Save")
 	p.until(`[...document.querySelectorAll("#technique option")].some(o => o.innerText === "Three and a half" && o.selected)`)
 	p.click("Delete Three and a half")
 	p.until(`![...document.querySelectorAll("#technique option")].some(o => o.innerText === "Three and a half")`)

@@ -234,6 +234,14 @@ func (p *page) click(name string) {
 	value[bool](p, find+".click() || true")
 }
 
+// dialog clicks a button of the dialog that is open.
+func (p *page) dialog(name string) {
+	p.t.Helper()
+	find := fmt.Sprintf(`[...document.querySelectorAll("[role=dialog] button")].find((b) => !b.disabled && b.innerText.trim() === %q)`, name)
+	p.until(find)
+	value[bool](p, find+".click() || true")
+}
+
 // field types a text over what stands in a field and leaves it.
 func (p *page) field(path, text string) {
 	p.t.Helper()

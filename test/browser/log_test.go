@@ -27,9 +27,9 @@ func TestLogATrip(t *testing.T) {
 	p.says(".tap-last", "bite on the fall, at 2")
 	p.later(6)
 	value[bool](p, `[...document.querySelectorAll(".tap-splash")][1].click() || true`)
-	p.says(".tap-last", "bottom")
+	p.says(".tap-last", "bed")
 	p.says(".tap-last", "expected")
-	for _, tap := range []string{"Bottom lost", "Fish", "Snag freed", "Head lost"} {
+	for _, tap := range []string{"Bed lost", "Fish", "Snag freed", "Head lost"} {
 		p.click(tap)
 		p.says(".tap-last", strings.ToLower(tap))
 	}
@@ -53,7 +53,7 @@ func TestLogATrip(t *testing.T) {
 	p.click("Undo")
 	p.says(".tap-last", "is off the log")
 	p.says(".tap-last", "short bite")
-	p.click("Put it back")
+	p.click("Redo")
 	p.until(`!document.querySelector(".tap-last").innerText.includes("off the log")`)
 
 	// Something else is tied on.
@@ -89,8 +89,8 @@ func TestCorrectTheLog(t *testing.T) {
 	p.enter("#field-event-species", "wrasse", "HTMLInputElement", "input")
 	p.field("event.length", "35 cm")
 	p.until(`document.querySelector("#field-event-length").value === "350 mm"`)
-	p.click("Keep it so")
-	p.says(".timeline", "wrasse, on the bottom, at 4.5 m")
+	p.click("Save")
+	p.says(".timeline", "wrasse, on the bed, at 4.5 m")
 	p.click("Undo")
 	p.until(`!document.querySelector(".timeline").innerText.includes("wrasse")`)
 	p.click("Correct")

@@ -27,7 +27,7 @@ func TestOwnRig(t *testing.T) {
 	p.says(facts, "To the bed comes the sinker")
 	p.enter("#field-rig-parts-2-at", "70 m", "HTMLInputElement", "input")
 	p.says("[role=alert]", "Up the line: 70 m is outside what is allowed, 0 m to 60 m.")
-	p.click("Take off part 3, shot")
+	p.click("Delete part 3, shot")
 	p.until(`document.querySelectorAll(".rig-parts li").length === 2`)
 
 	// Under a float, with a shot and a stop.

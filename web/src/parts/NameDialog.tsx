@@ -38,7 +38,7 @@ export function NameDialog({ title, hint, error, pending, onClose, onName }: Pro
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={pending}>
-            Keep
+            Save
           </Button>
         </DialogActions>
       </form>

@@ -7,4 +7,6 @@ export const imperial = {
   speed: "kn",
   wind: "mph",
   temperature: "°F",
+  force: "ozf",
+  strength: "lb",
 };

@@ -97,10 +97,10 @@ function One({
           <button
             type="button"
             className="link"
-            aria-label={`Take off part ${i + 1}, ${part.what}`}
+            aria-label={`Delete part ${i + 1}, ${part.what}`}
             onClick={onRemove}
           >
-            Take off
+            Delete
           </button>
         </span>
       </Row>

@@ -22,7 +22,7 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
       { of: kept, setup },
       {
         onSuccess: (now) =>
-          say(`Kept in “${now.name}”.`, () => {
+          say(`Saved in “${now.name}”.`, () => {
             change.mutate({ of: now, setup: before });
             onOpen(before);
           }),
@@ -37,7 +37,7 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
         onSuccess: (made) => {
           setNaming(false);
           setId(made.id);
-          say(`Kept as “${made.name}”.`);
+          say(`Saved as “${made.name}”.`);
         },
       },
     );
@@ -58,7 +58,7 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
       )}
       {changed && (
         <Button size="small" onClick={() => onOpen(kept.setup)}>
-          Put back
+          Undo changes
         </Button>
       )}
       <Button
@@ -73,7 +73,7 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
       </Button>
       {naming && (
         <NameDialog
-          title="Keep this setup"
+          title="Save this setup"
           hint="Such as the spot and the state of the water"
           error={create.error?.message}
           pending={create.isPending}

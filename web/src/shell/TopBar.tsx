@@ -124,6 +124,8 @@ const measureLabels: Record<string, string> = {
   speed: "Current and drift",
   wind: "Wind",
   temperature: "Temperature",
+  force: "Pulls",
+  strength: "Strengths",
 };
 
 function UnitsMenu() {

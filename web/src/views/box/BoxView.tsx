@@ -85,7 +85,7 @@ function ListOfHeads() {
         slotProps={{ htmlInput: { spellCheck: false, autoComplete: "off" }, inputLabel: { shrink: true } }}
       />
       <Button type="submit" variant="outlined">
-        Put in
+        Add
       </Button>
     </form>
   );

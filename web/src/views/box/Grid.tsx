@@ -181,7 +181,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
             <button
               type="button"
               title="Take it out of the box"
-              aria-label={`Take out ${saved.name}`}
+              aria-label={`Delete ${saved.name}`}
               onClick={takeOut}
             >
               ×

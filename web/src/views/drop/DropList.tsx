@@ -91,7 +91,7 @@ function TimesField({ onTimes }: { onTimes: (times: number[]) => void }) {
         aria-describedby={wrong ? "drop-times-error" : undefined}
         onChange={(e) => setText(e.target.value)}
       />
-      <button type="submit">Put in</button>
+      <button type="submit">Add</button>
       {wrong && (
         <p className="row-error" id="drop-times-error" role="alert">
           {wrong}

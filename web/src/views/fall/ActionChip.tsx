@@ -70,7 +70,7 @@ export function ActionChip({ action, wrong, onChange, onMove, onRemove }: Props)
                 onRemove();
               }}
             >
-              Take out
+              Delete
             </Button>
           </div>
         </section>

@@ -73,7 +73,7 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
       />
       <p className="practice-task">
         {game === "touch"
-          ? `You cannot see the bottom. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
+          ? `You cannot see the bed. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
           : `The fish are at ${show("depth", fish)}. Count ${mass === undefined ? "" : show("mass", mass)} down, and stop it there.`}
       </p>
       {failure && (

@@ -71,7 +71,7 @@ export function ProgrammeBar({ errors }: Props) {
               setNaming(true);
             }}
           >
-            Keep it…
+            Save as…
           </Button>
         )}
         {mine && !technique && (
@@ -102,7 +102,7 @@ export function ProgrammeBar({ errors }: Props) {
       ))}
       {naming && (
         <NameDialog
-          title="Keep this programme"
+          title="Save this programme"
           hint="Such as what it is meant to look like"
           error={create.error?.message ?? change.error?.message}
           pending={create.isPending}
@@ -113,7 +113,7 @@ export function ProgrammeBar({ errors }: Props) {
               {
                 onSuccess: (made) => {
                   setNaming(false);
-                  say(`Kept as “${made.name}”.`);
+                  say(`Saved as “${made.name}”.`);
                 },
               },
             )

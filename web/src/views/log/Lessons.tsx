@@ -197,7 +197,7 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
   if (of.length === 0) return null;
   return (
     <section aria-label="Predictions">
-      <h2>To the bottom, and staying there</h2>
+      <h2>To the bed, and staying there</h2>
       <Wide label="Predictions, as a table">
         <table>
           <thead>

@@ -7,16 +7,16 @@ import { Change } from "./Change";
 import { newKey, onTheWall, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { useEvents, useLogActions, useQueue } from "./useLog";
-import { atTime, tied, told } from "./words";
+import { atTime, kindOf, tied, told } from "./words";
 
 const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "bite", label: "Bite on the fall", phase: "fall" },
-  { kind: "bite", label: "Bite on the bottom", phase: "bottom" },
+  { kind: "bite", label: "Bite on the bed", phase: "bottom" },
   { kind: "bite", label: "Bite while worked", phase: "working" },
   { kind: "bite", label: "Bite coming back", phase: "coming back" },
   { kind: "fish", label: "Fish" },
   { kind: "short bite", label: "Short bite" },
-  { kind: "bottom lost", label: "Bottom lost" },
+  { kind: "bottom lost", label: "Bed lost" },
   { kind: "snag freed", label: "Snag freed" },
   { kind: "head lost", label: "Head lost" },
   { kind: "bait torn", label: "Bait torn" },
@@ -123,7 +123,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
             tap({ kind: "bottom", seconds: ago, since: ago, phase: "bottom" });
           }}
         >
-          On the bottom
+          On the bed
           <small>{since > 0 ? `after ${since.toFixed(0)} s` : "after a splash"}</small>
         </button>
       </div>
@@ -144,7 +144,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         {last && (
           <p>
             <b>
-              {atTime(last.time)} {last.kind}
+              {atTime(last.time)} {kindOf(last)}
             </b>{" "}
             {told(last, show, names)}{" "}
             <button type="button" onClick={undo}>
@@ -159,7 +159,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
               type="button"
               onClick={() => putBack.mutate(gone.id, { onSuccess: () => setGone(undefined) })}
             >
-              Put it back
+              Redo
             </button>
           </p>
         )}
@@ -170,9 +170,9 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         )}
         {refused.map((w) => (
           <p key={w.event.key} className="row-error">
-            {atTime(w.event.time)} {w.event.kind} is not taken: {w.refused}{" "}
+            {atTime(w.event.time)} {kindOf(w.event)} is not taken: {w.refused}{" "}
             <button type="button" onClick={() => letGo(w.event.key)}>
-              Let it go
+              Delete
             </button>
           </p>
         ))}

@@ -13,7 +13,7 @@ import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 import { NumberField } from "../../setup/NumberField";
 import { useEvents, useLogActions } from "./useLog";
-import { atTime, onDay, told } from "./words";
+import { atTime, kindOf, onDay, told } from "./words";
 
 /** All that happened on a trip, in order; every line can be corrected or taken off. */
 export function Timeline({ trip }: { trip: SavedTrip }) {
@@ -39,7 +39,7 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
             <div className="timeline-row">
               <time dateTime={e.event.time}>{atTime(e.event.time)}</time>
               <span>
-                <b>{e.event.kind}</b>{" "}
+                <b>{kindOf(e.event)}</b>{" "}
                 {trip.trip.rods.length > 1 && <i>{trip.trip.rods[e.event.rod]?.name} </i>}
                 {told(e.event, show, names)}
                 {Date.parse(e.event.time) < Date.parse(trip.trip.start) && " (before the trip's start)"}
@@ -54,10 +54,11 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
                 </button>
                 <button
                   type="button"
-                  aria-label={`Take off ${e.event.kind} at ${atTime(e.event.time)}`}
+                  aria-label={`Delete ${kindOf(e.event)} at ${atTime(e.event.time)}`}
                   onClick={() =>
                     takeOff.mutate(e.id, {
-                      onSuccess: () => say(`“${e.event.kind}” is off the log.`, () => putBack.mutate(e.id)),
+                      onSuccess: () =>
+                        say(`“${kindOf(e.event)}” is off the log.`, () => putBack.mutate(e.id)),
                     })
                   }
                 >
@@ -221,10 +222,10 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
       )}
       <p>
         <button type="button" onClick={save}>
-          Keep it so
+          Save
         </button>{" "}
         <button type="button" onClick={onDone}>
-          Leave it
+          Cancel
         </button>
       </p>
     </section>

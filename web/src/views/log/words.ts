@@ -6,6 +6,10 @@ export const atTime = (iso: string) => iso.slice(11, 16);
 export const onDay = (iso: string) =>
   new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });
 
+/** What a kind of event is called, where its name in the log is an older one. */
+const called: Partial<Record<LogEvent["kind"], string>> = { bottom: "bed", "bottom lost": "bed lost" };
+export const kindOf = (e: LogEvent) => called[e.kind] ?? e.kind;
+
 /** What a rod fishes with, in short. */
 export function tied({ setup, mass, technique }: RodState, show: Show, names: Map<string, string>): string {
   return `${show("mass", mass)} ${setup.head.shape}, ${setup.bait.form} ${show("size", setup.bait.length)}, ${names.get(technique) ?? technique}`;
@@ -13,7 +17,7 @@ export function tied({ setup, mass, technique }: RodState, show: Show, names: Ma
 
 const phases: Record<string, string> = {
   fall: "on the fall",
-  bottom: "on the bottom",
+  bottom: "on the bed",
   working: "while worked",
   "coming back": "coming back",
 };

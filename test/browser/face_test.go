@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 )
 
 // What is refused, and a server that is gone, leave the last picture where it is.
@@ -228,4 +229,26 @@ func TestFromTheBox(t *testing.T) {
 	}
 	p.says(".conditions", "curl tail")
 	p.says(".conditions", "football, ")
+}
+
+// What can be done by keys is told by one, and text goes with what the browser is set to.
+func TestKeysAndText(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	value[bool](p, `document.dispatchEvent(new KeyboardEvent("keydown", {key: "?", code: "Slash", shiftKey: true, bubbles: true})) || true`)
+	p.says("[role=dialog]", "Ctrl+Z")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.until(`!document.querySelector("[role=dialog]")`)
+	size := func(selector string) float64 {
+		return value[float64](p, `parseFloat(getComputedStyle(document.querySelector("`+selector+`")).fontSize)`)
+	}
+	for _, selector := range []string{"body", ".answer h1", ".facts", ".group summary", ".label"} {
+		before := size(selector)
+		value[bool](p, `(document.documentElement.style.fontSize = "32px", true)`)
+		if after := size(selector); after < 1.9*before {
+			t.Errorf("%s is %g px, and %g where text is twice as large", selector, before, after)
+		}
+		value[bool](p, `(document.documentElement.style.fontSize = "", true)`)
+	}
 }

@@ -249,7 +249,6 @@ func TestLightFollowsTheDevice(t *testing.T) {
 	p.visit("/")
 	p.until(`document.documentElement.dataset.light === "dusk"`)
 	p.click("Dusk")
-	p.click("Sun: for daylight")
 	p.until(`document.documentElement.dataset.light === "sun"`)
 }
 

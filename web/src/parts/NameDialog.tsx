@@ -11,7 +11,7 @@ interface Props {
 }
 
 /** Asks for the name under which something is kept. It is shown while it is mounted. */
-export function NameDialog({ title, hint, error, pending, onClose, onName }: Props) {
+export default function NameDialog({ title, hint, error, pending, onClose, onName }: Props) {
   const [name, setName] = useState("");
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs">

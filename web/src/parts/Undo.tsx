@@ -1,6 +1,7 @@
-import { Button, Snackbar } from "@mui/material";
-import { createContext, type ReactNode, useContext, useState } from "react";
+import { createContext, lazy, type ReactNode, Suspense, useContext, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+
+const Shown = lazy(() => import("./Notice"));
 
 interface Notice {
   key: number;
@@ -32,26 +33,11 @@ export function UndoProvider({ children }: { children: ReactNode }) {
   return (
     <UndoContext value={say}>
       {children}
-      <Snackbar
-        key={notice?.key}
-        open={!!notice}
-        autoHideDuration={notice?.undo ? 30_000 : 5000}
-        onClose={(_, reason) => reason !== "clickaway" && close()}
-        message={notice?.message}
-        action={
-          notice?.undo && (
-            <Button
-              color="inherit"
-              onClick={() => {
-                notice.undo?.();
-                close();
-              }}
-            >
-              Undo
-            </Button>
-          )
-        }
-      />
+      {notice && (
+        <Suspense>
+          <Shown key={notice.key} message={notice.message} undo={notice.undo} onClose={close} />
+        </Suspense>
+      )}
     </UndoContext>
   );
 }

@@ -1,10 +1,11 @@
 import { Button } from "@mui/material";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Setup } from "../api/client";
-import { NameDialog } from "../parts/NameDialog";
 import { useSay } from "../parts/Undo";
 import { useAddressNumber } from "./useSetup";
 import { useSavedSetup, useSetupActions } from "./useSetups";
+
+const NameDialog = lazy(() => import("../parts/NameDialog"));
 
 /** The name of the kept setup that is open, and what can be done to keep what is on the screen. */
 export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup) => void }) {
@@ -72,14 +73,16 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
         Save as…
       </Button>
       {naming && (
-        <NameDialog
-          title="Save this setup"
-          hint="Such as the spot and the state of the water"
-          error={create.error?.message}
-          pending={create.isPending}
-          onClose={() => setNaming(false)}
-          onName={keep}
-        />
+        <Suspense>
+          <NameDialog
+            title="Save this setup"
+            hint="Such as the spot and the state of the water"
+            error={create.error?.message}
+            pending={create.isPending}
+            onClose={() => setNaming(false)}
+            onName={keep}
+          />
+        </Suspense>
       )}
     </div>
   );

@@ -19,6 +19,7 @@ const LogView = lazy(() => import("../views/log/LogView"));
 const BoxView = lazy(() => import("../views/box/BoxView"));
 const SetupsView = lazy(() => import("../views/setups/SetupsView"));
 const LicencesView = lazy(() => import("../views/licences/LicencesView"));
+const Keys = lazy(() => import("./Keys"));
 const Sending = lazy(() => import("../views/log/Sending"));
 
 export function App() {
@@ -68,13 +69,20 @@ function Themed() {
 function Shell() {
   const { pathname } = useLocation();
   const [slot, setSlot] = useState<HTMLElement | null>(null);
+  const [keys, setKeys] = useState(false);
   useFocusOnView(pathname);
+  useQuestionMark(() => setKeys(true));
   return (
     <div className="shell">
       <a href="#view" className="skip">
         Skip to the view
       </a>
       <TopBar slot={setSlot} />
+      {keys && (
+        <Suspense>
+          <Keys onClose={() => setKeys(false)} />
+        </Suspense>
+      )}
       <BarSlot value={slot}>
         <Boundary at={pathname}>
           <Suspense fallback={<main id="view" className="page" aria-busy="true" />}>
@@ -84,6 +92,20 @@ function Shell() {
       </BarSlot>
     </div>
   );
+}
+
+/** A question mark that is not being typed asks what can be done by keys. */
+function useQuestionMark(ask: () => void) {
+  const asked = useRef(ask);
+  asked.current = ask;
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const typing = e.target instanceof HTMLElement && e.target.matches("input, textarea, select");
+      if (e.key === "?" && !typing) asked.current();
+    };
+    document.addEventListener("keydown", onKey);
+    return () => document.removeEventListener("keydown", onKey);
+  }, []);
 }
 
 /** Whoever goes to another view by a link is at its beginning then, not at a link that is gone. */

@@ -1,11 +1,12 @@
 import { Button, Menu, MenuItem, NativeSelect } from "@mui/material";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Action, Programme } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
-import { NameDialog } from "../../parts/NameDialog";
 import { useSay } from "../../parts/Undo";
 import { ActionChip } from "./ActionChip";
 import { useProgramme, useProgrammes } from "./useProgramme";
+
+const NameDialog = lazy(() => import("../../parts/NameDialog"));
 
 interface Props {
   /** What is wrong, by the server's field. */
@@ -101,24 +102,26 @@ export function ProgrammeBar({ errors }: Props) {
         </p>
       ))}
       {naming && (
-        <NameDialog
-          title="Save this programme"
-          hint="Such as what it is meant to look like"
-          error={create.error?.message ?? change.error?.message}
-          pending={create.isPending}
-          onClose={() => setNaming(false)}
-          onName={(name) =>
-            create.mutate(
-              { name, programme },
-              {
-                onSuccess: (made) => {
-                  setNaming(false);
-                  say(`Saved as “${made.name}”.`);
+        <Suspense>
+          <NameDialog
+            title="Save this programme"
+            hint="Such as what it is meant to look like"
+            error={create.error?.message ?? change.error?.message}
+            pending={create.isPending}
+            onClose={() => setNaming(false)}
+            onName={(name) =>
+              create.mutate(
+                { name, programme },
+                {
+                  onSuccess: (made) => {
+                    setNaming(false);
+                    say(`Saved as “${made.name}”.`);
+                  },
                 },
-              },
-            )
-          }
-        />
+              )
+            }
+          />
+        </Suspense>
       )}
     </section>
   );

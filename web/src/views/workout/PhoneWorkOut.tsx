@@ -1,10 +1,12 @@
-import { Button, Drawer } from "@mui/material";
-import { type ReactNode, useState } from "react";
+import { Button } from "@mui/material";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { Answer, Setup } from "../../api/client";
 import { Dials } from "../../setup/Dials";
 
+const Sheet = lazy(() => import("./Sheet"));
+
 const sheets = ["Why", "Heads", "Conditions"] as const;
-type Sheet = (typeof sheets)[number];
+export type SheetName = (typeof sheets)[number];
 
 interface Props {
   setup: Setup;
@@ -13,10 +15,10 @@ interface Props {
   old: boolean;
   refused: ReactNode;
   picture: ReactNode;
-  sheet: Sheet | undefined;
-  onSheet: (sheet: Sheet | undefined) => void;
+  sheet: SheetName | undefined;
+  onSheet: (sheet: SheetName | undefined) => void;
   /** What stands in each sheet. */
-  inSheet: Record<Sheet, ReactNode>;
+  inSheet: Record<SheetName, ReactNode>;
   onChange: (changes: Record<string, unknown>) => void;
 }
 
@@ -45,24 +47,13 @@ export function PhoneWorkOut({
         ))}
       </div>
       <Dials setup={setup} answer={answer} errors={errors} onChange={onChange} />
-      <Drawer
-        anchor="bottom"
-        open={sheet !== undefined}
-        onClose={() => onSheet(undefined)}
-        slotProps={{ paper: { className: "sheet", role: "dialog", "aria-label": sheet } }}
-      >
-        <header className="sheet-head">
-          {sheets.map((s) => (
-            <Button key={s} size="small" aria-pressed={s === sheet} onClick={() => onSheet(s)}>
-              {s}
-            </Button>
-          ))}
-          <Button size="small" className="sheet-close" onClick={() => onSheet(undefined)}>
-            Close
-          </Button>
-        </header>
-        <div className="sheet-body">{sheet && inSheet[sheet]}</div>
-      </Drawer>
+      {sheet && (
+        <Suspense>
+          <Sheet names={sheets} shown={sheet} onShow={onSheet}>
+            {inSheet[sheet]}
+          </Sheet>
+        </Suspense>
+      )}
     </>
   );
 }

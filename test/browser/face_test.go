@@ -252,3 +252,22 @@ func TestKeysAndText(t *testing.T) {
 		value[bool](p, `(document.documentElement.style.fontSize = "", true)`)
 	}
 }
+
+// What is below the answer stays where it is when another one comes. A field that is marked
+// as changed makes room for the way back: that is beside it, and asked for.
+func TestNothingJumps(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=1")
+	p.until(ready)
+	value[bool](p, `(window.shift = 0, new PerformanceObserver((l) => { for (const e of l.getEntries()) if (!e.sources.every((s) => s.node?.parentElement?.closest('.conditions'))) window.shift += e.value }).observe({type: "layout-shift"}), true)`)
+	p.unfold("field-water-depth")
+	before := value[float64](p, `window.shift`)
+	for _, depth := range []string{"3", "9", "30", "60", "18"} {
+		p.field("water.depth", depth)
+		p.until(`location.search.includes("water.depth=` + depth + `") || ` + depth + ` === 18`)
+		p.until(ready)
+	}
+	if shift := value[float64](p, `window.shift`) - before; shift > 0.05 {
+		t.Errorf("the layout shifted by %.3f", shift)
+	}
+}

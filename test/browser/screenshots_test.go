@@ -12,6 +12,9 @@ var screenshots = flag.String("screenshots", "", "folder to write one picture of
 // ready is an answer that is there, in its own typeface.
 const ready = `document.querySelector(".answer:not([data-stale]):not([data-draft])") && document.querySelector(".answer h1[data-pick]") && document.querySelector(".section .line-now") && document.querySelector(".changes[aria-busy=false]") && document.fonts.status === "loaded"`
 
+// inHand is an answer on a phone.
+const inHand = `document.querySelector(".brief h1[data-pick]") && document.querySelector(".phone .section .line-now") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
+
 // playing is a drop that is there.
 const playing = `document.querySelector(".fallview .line-now") && document.querySelector(".trace") && !document.querySelector(".answer[data-stale]") && document.querySelector(".savebar-name") && document.fonts.status === "loaded"`
 
@@ -30,17 +33,15 @@ func TestScreenshots(t *testing.T) {
 		name, path, light, until string
 		width, height            int64
 	}{
+		{"begin", "/begin", "sun", `document.querySelectorAll(".kinds li").length === 12 && document.fonts.status === "loaded"`, 1280, 800},
 		{"work-out", "/?open=2", "sun", ready, 1280, 800},
 		{"work-out-dusk", "/?open=7", "dusk", ready, 1280, 800},
-		{"work-out-phone", "/?open=4", "sun", ready, 390, 844},
+		{"work-out-phone", "/?open=4", "sun", inHand, 390, 844},
 		{"work-out-states", "/?open=12", "sun", ready, 1280, 800},
 		{"map", "/map?open=4", "sun", mapped, 1280, 1100},
-		{"map-phone", "/map?open=9&x=water.depth&y=approach.speed", "dusk", mapped, 390, 844},
 		{"fall", "/fall?open=3&do=sink-draw&head=7.1&against=3.5&at=31", "sun", playing, 1280, 800},
-		{"fall-phone", "/fall?open=4&do=sink-draw&head=5.3&at=8", "dusk", playing, 390, 844},
 		{"compare", "/compare?open=1&with=thick,straight,small", "sun", `document.querySelector(".compare-pick") && document.querySelector(".savebar-name")`, 1280, 800},
 		{"drop", "/drop?open=4&test=1", "sun", dropped, 1280, 800},
-		{"drop-phone", "/drop?open=4&test=2", "sun", dropped, 390, 844},
 		{"card", "/drop?open=4&part=card", "sun", `document.querySelector(".card tbody td") && document.querySelector(".savebar-name")`, 1280, 800},
 		{"practice", "/fall?open=4&head=7.1&practice=touch&seed=4", "dusk", `document.querySelector(".practice-water .line") && document.querySelector(".savebar-name")`, 390, 844},
 		{"log-phone", "/log?trip=1&part=tap", "sun", `document.querySelector(".tap-last p") && document.fonts.status === "loaded"`, 390, 844},

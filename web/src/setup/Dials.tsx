@@ -144,13 +144,15 @@ function Turning({
       ) : (
         <>
           <Words path={field.path} value={value} onChange={onChange} />
-          {field.path.endsWith(".speed") && value > 0 && (
-            <DirectionField
-              path={way}
-              value={at(setup, way) as number}
-              onChange={(v) => onChange({ [way]: v })}
-            />
-          )}
+          {field.path.endsWith(".speed") &&
+            value > 0 &&
+            (field.path !== "boat.speed" || setup.boat.measured) && (
+              <DirectionField
+                path={way}
+                value={at(setup, way) as number}
+                onChange={(v) => onChange({ [way]: v })}
+              />
+            )}
           <Wheel path={field.path} value={value} onChange={onValue} />
           {error && (
             <p className="row-error" role="alert">

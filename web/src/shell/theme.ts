@@ -25,7 +25,7 @@ export function theme(light: Light) {
     shape: { borderRadius: 4 },
     components: {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
-      MuiPaper: { defaultProps: { elevation: 0 } },
+      MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     },
   });
 }

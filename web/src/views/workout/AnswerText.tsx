@@ -129,12 +129,12 @@ export function AnswerText({
             <b>{pick ? "Not heavier" : "Instead"}</b> {answer.notHeavier}
           </p>
         )}
+        <Changes changes={changes} soFar={soFar} share={share} failed={lookFailed} onAgain={onLook} />
         {cautions.map((n) => (
           <p key={n.words}>
             <b>Mind</b> {n.words}
           </p>
         ))}
-        <Changes changes={changes} soFar={soFar} share={share} failed={lookFailed} onAgain={onLook} />
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.

@@ -261,13 +261,34 @@ func TestNothingJumps(t *testing.T) {
 	p.until(ready)
 	value[bool](p, `(window.shift = 0, new PerformanceObserver((l) => { for (const e of l.getEntries()) if (!e.sources.every((s) => s.node?.parentElement?.closest('.conditions'))) window.shift += e.value }).observe({type: "layout-shift"}), true)`)
 	p.unfold("field-water-depth")
-	before := value[float64](p, `window.shift`)
 	for _, depth := range []string{"3", "9", "30", "60", "18"} {
+		before := value[float64](p, `window.shift`)
 		p.field("water.depth", depth)
 		p.until(`location.search.includes("water.depth=` + depth + `") || ` + depth + ` === 18`)
 		p.until(ready)
+		if shift := value[float64](p, `window.shift`) - before; shift > 0.05 {
+			t.Errorf("at %s m the layout shifted by %.3f", depth, shift)
+		}
 	}
-	if shift := value[float64](p, `window.shift`) - before; shift > 0.05 {
-		t.Errorf("the layout shifted by %.3f", shift)
+}
+
+// The picture of a view is kept as it is drawn, and in dots twice as fine.
+func TestPicturesAreKept(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=1")
+	p.until(ready)
+	value[bool](p, `(window.kept = [], URL.createObjectURL = (b) => { window.kept.push(b); return "#" }, HTMLAnchorElement.prototype.click = function () { window.kept.push(this.download) }, true)`)
+	p.click("save as SVG")
+	p.until(`window.kept.length === 2`)
+	value[bool](p, `(window.kept[0].text().then((text) => { window.text = text }), true)`)
+	p.until(`window.text`)
+	if name := value[string](p, `window.kept[1]`); name != "dunvel-water.svg" {
+		t.Error(name)
 	}
+	// Alone it looks as it does on the page: no class needs a style sheet.
+	p.until(`(() => { const svg = new DOMParser().parseFromString(window.text, "image/svg+xml").documentElement; return svg.nodeName === "svg" && !window.text.includes("class=") && svg.querySelectorAll("path").length > 10 && [...svg.querySelectorAll("rect")].some((r) => r.getAttribute("fill") === "rgb(250, 246, 236)") })()`)
+	p.click("save as PNG")
+	p.until(`window.kept.length === 4 && window.kept[2].type === "image/png" && window.kept[3] === "dunvel-water.png"`)
+	value[bool](p, `(createImageBitmap(window.kept[2]).then((i) => { window.dots = i.width }), true)`)
+	p.until(`window.dots === 2 * Math.round(document.querySelector(".section").getBoundingClientRect().width)`)
 }

@@ -29,7 +29,7 @@ import (
 )
 
 const (
-	patience = 10 * time.Second // for something to come about on the page, on a machine that is busy with other things
+	patience = 120 * time.Second // for something to come about on the page, on a machine that is busy with other things
 	glance   = 25 * time.Millisecond
 )
 

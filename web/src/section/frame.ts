@@ -27,7 +27,13 @@ export function reachOf(head: Head): number[] {
 }
 
 /** Fits rod, splash and what lies at xs into the picture, at equal scales where that leaves enough to see. */
-export function fit(setup: Setup, answer: Answer, reached: number[], width: number, height: number): Frame {
+export function fit(
+  setup: Setup,
+  answer: Pick<Answer, "bedSlope">,
+  reached: number[],
+  width: number,
+  height: number,
+): Frame {
   const xs = [0, setup.cast.distance, ...reached];
   const reach = Math.max(...xs) - Math.min(...xs);
   const margin = 0.08 * reach + 1.2;

@@ -1,10 +1,11 @@
-import type { Compared, SavedSetup } from "../../api/client";
+import type { Compared, SavedSetup, Setup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
 import { View } from "../../parts/View";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
+import { Beside, scaleOf } from "../../section/Beside";
 import { Sits } from "../../section/Sits";
 import { SaveBar } from "../../setup/SaveBar";
 import { useAddressText, useSetup } from "../../setup/useSetup";
@@ -84,7 +85,9 @@ export default function CompareView() {
           Working it out… <Working share={share} label="How far the comparison is" />
         </p>
       )}
-      {compared && <Table compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />}
+      {compared && (
+        <Table setup={setup} compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />
+      )}
     </View>
   );
 }
@@ -97,17 +100,20 @@ function ofKey(key: string, saved: SavedSetup[] | undefined) {
 }
 
 function Table({
+  setup,
   compared,
   stale,
   keys,
   onDrop,
 }: {
+  setup: Setup;
   compared: Compared[];
   stale: boolean;
   keys: string[];
   onDrop: (key: string) => void;
 }) {
   const { show } = useUnits();
+  const frame = scaleOf(setup, compared);
   const rows: [string, (c: Compared) => string][] = [
     ["Outfit", (c) => c.outfit],
     ["At the least", (c) => (c.least > 0 ? show("mass", c.least) : "–")],
@@ -159,6 +165,14 @@ function Table({
             <th scope="row">Against the first</th>
             {compared.map((c) => (
               <td key={c.name}>{c.words.join(" ") || "–"}</td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">In the water</th>
+            {compared.map((c) => (
+              <td key={c.name}>
+                <Beside setup={setup} compared={c} frame={frame} />
+              </td>
             ))}
           </tr>
           {compared.some((c) => c.sits) && (

@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import { useDefinitions } from "../../parts/definitions";
+import { KeepPicture } from "../../parts/KeepPicture";
 import { at } from "../../parts/path";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
@@ -100,6 +101,7 @@ export default function MapView() {
           aria-label="How much of the map is worked out"
           data-done={done || undefined}
         />
+        <KeepPicture of=".map" name="dunvel-map" />
       </div>
       <div className="map-box" ref={box}>
         {chart && size.width > 0 && (

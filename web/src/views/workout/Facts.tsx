@@ -1,4 +1,5 @@
 import type { Answer } from "../../api/client";
+import { KeepPicture } from "../../parts/KeepPicture";
 
 /** Small facts about the head to tie on, each of which opens to what is behind it. */
 export function Facts({ facts }: { facts: Answer["facts"] }) {
@@ -12,6 +13,7 @@ export function Facts({ facts }: { facts: Answer["facts"] }) {
           <p>{f.words}</p>
         </details>
       ))}
+      <KeepPicture of=".section" name="dunvel-water" />
     </section>
   );
 }

@@ -1,0 +1,54 @@
+import type { Compared, Setup } from "../api/client";
+import { useUnits } from "../parts/preferences";
+import { type Frame, fit } from "./frame";
+
+const width = 236;
+const height = 190;
+
+/** What is compared as sections side by side, all of them on one scale: the fall second by second, and the line then. */
+export function scaleOf(setup: Setup, compared: Compared[]): Frame {
+  const reached = compared.flatMap((c) =>
+    [...c.fall.path, ...c.contact.curve, c.contact.boat].map((p) => p.x),
+  );
+  return fit(setup, { bedSlope: slopeOf(setup) }, reached, width, height);
+}
+
+const slopeOf = ({ water, cast }: Setup) =>
+  water.splashDepth > 0 && cast.distance > 0 ? (water.splashDepth - water.depth) / cast.distance : 0;
+
+export function Beside({ setup, compared, frame }: { setup: Setup; compared: Compared; frame: Frame }) {
+  const { show } = useUnits();
+  const { x, z, left, right } = frame;
+  const { fall, contact } = compared;
+  const bed = (m: number) => z(-(setup.water.depth + slopeOf(setup) * m));
+  const way = fall.path.map((p, i) => `${i ? "L" : "M"}${x(p.x)} ${z(p.z)}`).join("");
+  const line = contact.curve.map((p, i) => `${i ? "L" : "M"}${x(p.x)} ${z(p.z)}`).join("");
+  const end = fall.path.at(-1);
+  const count = Math.round(fall.time);
+  return (
+    <svg
+      className="beside"
+      viewBox={`0 0 ${width} ${height}`}
+      width={width}
+      height={height}
+      role="img"
+      aria-label={`${compared.name} in section: ${fall.time > 0 ? `down after ${count} s, ${show("depth", Math.max(end?.x ?? 0, 0))} out` : fall.outcome}`}
+    >
+      <rect y={z(0)} width={width} height={height - z(0)} className="beside-water" />
+      <path d={`M0 ${bed(left)}L${width} ${bed(right)}V${height}H0Z`} className="ground" />
+      <path d={`M0 ${z(0)}H${width}`} className="surface-line" />
+      <path d={line} className="beside-line" />
+      <path d={way} className="beside-way" />
+      {fall.path
+        .filter((p) => p.time > 0 && Math.abs(p.time / 5 - Math.round(p.time / 5)) < 0.02)
+        .map((p) => (
+          <circle key={p.time} cx={x(p.x)} cy={z(p.z)} r="1.6" className="beside-dot" />
+        ))}
+      {end && <circle cx={x(end.x)} cy={z(end.z)} r="4" className="bob" />}
+      <text x={8} y={height - 6} className="note">
+        {show("depth", setup.water.depth)}
+        {fall.time > 0 && `, ${count} s`}
+      </text>
+    </svg>
+  );
+}

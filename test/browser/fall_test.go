@@ -87,7 +87,7 @@ func TestTechniquesAndChips(t *testing.T) {
 	p.until(`[...document.querySelectorAll(".chip")].some(c => c.innerText.includes("3.5 turns"))`)
 
 	// It is kept, found again, deleted and brought back.
-	p.click("Save as…")
+	p.click("Save programme as…")
 	p.do(chromedp.Focus(chromedp.ID("name")), chromedp.KeyEvent("Three and a half"))
 	p.dialog("Save")
 	p.until(`[...document.querySelectorAll("#technique option")].some(o => o.innerText === "Three and a half" && o.selected)`)

@@ -72,7 +72,7 @@ export function ProgrammeBar({ errors }: Props) {
               setNaming(true);
             }}
           >
-            Save as…
+            Save programme as…
           </Button>
         )}
         {mine && !technique && (

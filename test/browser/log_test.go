@@ -183,3 +183,20 @@ func TestCannotBeRead(t *testing.T) {
 	p.click("Undo")
 	p.says("[aria-label='Cannot be read']", "item “3.5 g ball, lead, 1/0 hook”")
 }
+
+// A trip that has ended takes no taps until it is gone on with; the browser's Back leads from a
+// trip to all of them.
+func TestAnEndedTrip(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log")
+	p.until(`document.querySelectorAll(".trips li").length > 2`)
+	name := value[string](p, `document.querySelector(".trips li a, .trips li button").innerText.trim()`)
+	value[bool](p, `(document.querySelector(".trips li a, .trips li button").click(), true)`)
+	p.says("h1", name)
+	p.click("Log it")
+	p.says(".log", "and nothing is tapped after that")
+	p.click("Go on with it")
+	p.until(`document.querySelector(".tap-last")`)
+	value[bool](p, `(history.back(), true)`)
+	p.says("h1", "Log")
+}

@@ -50,6 +50,8 @@ export function NumberField({
   const [told, setTold] = useState<string>();
   const reading = useRef<AbortController>(undefined);
   const timer = useRef<number>(undefined);
+  /** What was read last: leaving the field does not read it again. */
+  const last = useRef<string>(undefined);
 
   const id = own ?? fieldId(path);
   const { number, unit } = shown(field.measure, value);
@@ -61,7 +63,7 @@ export function NumberField({
     const mine = new AbortController();
     reading.current = mine;
     const words = typed.trim() === "" && field.zero ? field.zero : typed;
-    if (typed === settled) {
+    if (typed === settled || (done && typed === last.current)) {
       // What was not changed is not read: it may be finer than it is shown.
       setRefused(undefined);
       if (done) setDraft(null);
@@ -71,6 +73,7 @@ export function NumberField({
       const query = { field: path, text: words, unit, material, perTurn };
       const quantity = await take(client.GET("/quantities", { params: { query }, signal: mine.signal }));
       if (mine.signal.aborted) return;
+      last.current = typed;
       setRefused(undefined);
       if (done) setDraft(null);
       setTold(quantity.words || undefined);
@@ -84,6 +87,7 @@ export function NumberField({
   const type = (typed: string) => {
     setDraft(typed);
     setTold(undefined);
+    last.current = undefined;
     window.clearTimeout(timer.current);
     timer.current = window.setTimeout(() => read(typed, false), pause);
   };

@@ -239,6 +239,9 @@ const besides = [
   "trip",
 ] as const;
 
+/** Those of them that are places one goes to, and back from. */
+const places: readonly string[] = ["trip", "from"];
+
 /** Those of them that are numbers. */
 const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip"];
 
@@ -262,7 +265,7 @@ export function useAddressText(
           else changed.set(key, next);
           return changed;
         },
-        { replace: true },
+        { replace: !places.includes(key) },
       ),
     [key, pathname, setParams],
   );

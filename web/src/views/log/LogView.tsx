@@ -4,6 +4,7 @@ import { SaveBar } from "../../setup/SaveBar";
 import { useAddressNumber, useAddressText, useSetup } from "../../setup/useSetup";
 import { Exchange } from "./Exchange";
 import { Lessons } from "./Lessons";
+import { Over } from "./Over";
 import { Tap } from "./Tap";
 import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
@@ -60,7 +61,7 @@ export default function LogView() {
         }
       />
       {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
-      {trip && shown === "tap" && <Tap trip={trip} setup={setup} />}
+      {trip && shown === "tap" && (trip.trip.end ? <Over of={trip} /> : <Tap trip={trip} setup={setup} />)}
       {trip && shown === "timeline" && <Timeline trip={trip} />}
       {!trip && shown === "exchange" && <Exchange />}
       {shown === "teaches" && <Lessons trip={trip?.id} />}

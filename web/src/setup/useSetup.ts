@@ -171,6 +171,19 @@ export function useSetup() {
     setSetup(fromAddress(defaults, params));
   }, [inAddress, params, defaults]);
 
+  // On a busy machine the page may not have seen yet what is gone back from: then its address stays the same to it.
+  useEffect(() => {
+    const onPop = () => {
+      if (window.location.pathname !== pathname) return;
+      const next = fromAddress(defaults, inBrowser());
+      sent.current = [];
+      followed.current = JSON.stringify(toAddress(defaults, next));
+      setSetup(next);
+    };
+    window.addEventListener("popstate", onPop);
+    return () => window.removeEventListener("popstate", onPop);
+  }, [defaults, pathname]);
+
   useEffect(() => {
     const wanted = toAddress(defaults, setup);
     if (JSON.stringify(wanted) === followed.current) return;

@@ -23,17 +23,8 @@ func (t teller) brief(pick *judge.Head, shown judge.Shown) Brief {
 		out.Count = "reel at once"
 		return out
 	}
-	say := func(v float64) string {
-		if shown.Fall.Time < 9.95 && v < 9.95 {
-			return fmt.Sprintf("%.1f", v)
-		}
-		return fmt.Sprintf("%.0f", v)
-	}
-	low, high := say(shown.Ranges.Time.Low), say(shown.Ranges.Time.High)
-	out.Count = fmt.Sprintf("count %s s", say(shown.Fall.Time))
-	if low != high {
-		out.Range = fmt.Sprintf("%s to %s", low, high)
-	}
+	count, within := countAndRange(shown.Fall.Time, shown.Ranges.Time.Low, shown.Ranges.Time.High)
+	out.Count, out.Range = "count "+count, within
 	return out
 }
 

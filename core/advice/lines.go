@@ -165,7 +165,7 @@ func (t liner) approach() string {
 	case t.Target.Height > 0:
 		out += fmt.Sprintf(" to %s over the bed", t.given(t.Target.Height))
 	case a.Kind == setup.Swim:
-		out += fmt.Sprintf(" at %s, %s", t.runs(a.Speed), t.liningTurns(a.Speed))
+		out += fmt.Sprintf(" at %s, %s", t.runs(a.Speed), turnsOf(a.Speed, t.Rod.PerTurn))
 	}
 	if t.Cast.Drag > 0 && setup.LookupField("cast.drag").Applies(t.Setup) {
 		out += ", dragged at " + t.runs(t.Cast.Drag)
@@ -174,11 +174,6 @@ func (t liner) approach() string {
 		out += ", to fish in sight"
 	}
 	return out
-}
-
-// liningTurns says a speed as turns of the reel.
-func (t liner) liningTurns(speed float64) string {
-	return units.Format(speed/t.Rod.PerTurn, units.MustLookup("turns"), 2) + " a second"
 }
 
 func (t liner) hand() string {

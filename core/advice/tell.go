@@ -117,8 +117,11 @@ func (t teller) runs(v float64) string {
 }
 
 // turns says a speed of the reel as a hand counts it.
-func (t teller) turns(v float64) string {
-	switch rate := v / t.Setup.Rod.PerTurn; {
+func (t teller) turns(v float64) string { return turnsOf(v, t.Setup.Rod.PerTurn) }
+
+// turnsOf is turns for a reel that takes in so much line a turn, m.
+func turnsOf(v, perTurn float64) string {
+	switch rate := v / perTurn; {
 	case rate < 0.02:
 		return "hardly turning"
 	case rate < 0.45:
@@ -137,16 +140,26 @@ func (t teller) pull(n float64) string { return t.show.Show("force", n) }
 
 // counted is a time with the range of its count.
 func counted(time float64, low, high float64) string {
+	count, within := countAndRange(time, low, high)
+	if within == "" {
+		return count
+	}
+	return fmt.Sprintf("%s (%s)", count, within)
+}
+
+// countAndRange are a time in s and from where to where it may be, as they are counted: in
+// tenths below ten. The range is empty where both ends are told alike.
+func countAndRange(time, low, high float64) (count, within string) {
 	say := func(v float64) string {
 		if v < 9.95 && time < 9.95 {
 			return fmt.Sprintf("%.1f", v)
 		}
 		return fmt.Sprintf("%.0f", v)
 	}
-	if say(low) == say(high) {
-		return say(time) + " s"
+	if say(low) != say(high) {
+		within = fmt.Sprintf("%s to %s", say(low), say(high))
 	}
-	return fmt.Sprintf("%s s (%s to %s)", say(time), say(low), say(high))
+	return say(time) + " s", within
 }
 
 // odds says a probability; all of them are said so.

@@ -149,12 +149,3 @@ var kinds = []Kind{
 		s.Flow.Speed, s.Wind.Speed = 0.15, 4
 	}),
 }
-
-// Of is the kind of a key; false where there is none.
-func Of(key string) (Kind, bool) {
-	i := slices.IndexFunc(kinds, func(k Kind) bool { return k.Key == key })
-	if i < 0 {
-		return Kind{}, false
-	}
-	return kinds[i], true
-}

@@ -1,7 +1,6 @@
 package begin_test
 
 import (
-	"slices"
 	"testing"
 
 	"dunvel/core/advice"
@@ -62,18 +61,15 @@ func TestQuestions(t *testing.T) {
 	}
 	keys := map[string]bool{}
 	for _, k := range begin.Kinds() {
-		if got, ok := begin.Of(k.Key); keys[k.Key] || !ok || got.Name != k.Name || k.Says == "" {
-			t.Errorf("%s: %v %+v", k.Key, ok, got.Name)
+		if keys[k.Key] || k.Name == "" || k.Says == "" {
+			t.Errorf("%+v", k)
 		}
 		keys[k.Key] = true
-	}
-	if _, ok := begin.Of("frog"); ok {
-		t.Error("there is a kind of frog")
 	}
 	// What is changed of one is not changed of the others.
 	first := begin.Kinds()
 	first[0].Name = "other"
-	if slices.Contains([]string{begin.Kinds()[0].Name}, "other") {
+	if begin.Kinds()[0].Name == "other" {
 		t.Error("kinds can be changed from outside")
 	}
 }

@@ -45,7 +45,6 @@ export function BackTo({ field, base, onBack }: { field: Field; base: Setup; onB
 function useSays() {
   const { show } = useUnits();
   return (field: Field, setup: Setup): string => {
-    if (field.path === "heads") return "what they were";
     const value = at(setup, field.path);
     if (typeof value === "boolean") return value ? "yes" : "no";
     if (typeof value === "string") return field.options.find((o) => o.value === value)?.says ?? value;

@@ -1,5 +1,5 @@
 import { Checkbox } from "@mui/material";
-import { memo, type ReactNode, useEffect, useRef, useState } from "react";
+import { memo, type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Answer, Change, Field, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
@@ -64,9 +64,9 @@ export function Conditions({
   const { fields, groups } = useDefinitions();
   const matter = applies(fields, setup);
   const [open, setOpen] = useState<string[]>([]);
-  const { opened } = useWanted(fields, wanted, setOpen);
+  useWanted(fields, wanted, setOpen);
   return (
-    <section className="conditions" aria-label="Conditions" ref={opened}>
+    <section className="conditions" aria-label="Conditions">
       {head}
       {groups.map((group) => {
         const shown = fields.filter((f) => f.group === group && !beside.includes(f.path) && matter(f));
@@ -136,7 +136,6 @@ function useWanted(
   wanted: { path: string; times: number } | undefined,
   setOpen: (change: (was: string[]) => string[]) => void,
 ) {
-  const opened = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: once each time that it is asked for
   useEffect(() => {
     const group = fields.find((f) => f.path === wanted?.path)?.group;
@@ -149,7 +148,6 @@ function useWanted(
     });
     return () => cancelAnimationFrame(id);
   }, [wanted?.times]);
-  return { opened };
 }
 
 /** One field, with what goes with it. */
@@ -201,11 +199,7 @@ function One({
         />
       )}
       {isChanged(setup, base, path) && (
-        <BackTo
-          field={field}
-          base={base}
-          onBack={() => set(path === "heads" ? base.heads : at(base, path))}
-        />
+        <BackTo field={field} base={base} onBack={() => set(at(base, path))} />
       )}
       {path.endsWith(".speed") && <Words path={path} value={at(setup, path) as number} onChange={onChange} />}
       {path === "boat.measured" && !setup.boat.measured && drift !== undefined && (

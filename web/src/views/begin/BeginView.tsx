@@ -163,7 +163,13 @@ function Asked({
         value={value}
         error={error}
         material={path === "line.diameter" ? setup.line.material : undefined}
-        onChange={set}
+        onChange={(next, fromLabel, also) =>
+          onChange({
+            [path]: next,
+            ...also,
+            ...(path === "line.diameter" && { "line.estimated": fromLabel }),
+          })
+        }
       />
       {path.endsWith(".speed") && (
         <>

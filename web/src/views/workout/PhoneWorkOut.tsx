@@ -89,7 +89,7 @@ export function Brief({
         )}
       </h1>
       <button type="button" className="brief-hand" aria-expanded={whole} onClick={() => setWhole(!whole)}>
-        {whole ? answer.sentence : head === "none" ? answer.sentence : answer.hand}
+        {whole || head === "none" ? answer.sentence : answer.hand}
       </button>
     </section>
   );

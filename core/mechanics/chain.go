@@ -116,6 +116,9 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			settled = false
 		}
 		if settled && share == 1 {
+			if c.torn(s, x, tension) {
+				continue
+			}
 			if c.crowded() {
 				return 0, false
 			}
@@ -127,6 +130,23 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		}
 	}
 	return 0, false
+}
+
+// torn tells whether a segment is further from end to end than its line goes. Where there is
+// next to no tension it may seem solved for all that, and snap in the step after.
+func (c *chain) torn(s *stage, x []r3.Vec, tension []float64) bool {
+	const much = 0.02 // of the line in it
+	segments := c.n
+	if c.paying {
+		segments--
+	}
+	for i := range segments {
+		rest := c.segment(i, s.line)
+		if over := length(r3.Sub(x[i+1], x[i])) - rest*(1+max(strain(tension[i]), 0)); over > much*rest && over > c.until.place {
+			return true
+		}
+	}
+	return false
 }
 
 // longest2 is the square of the length of the longest of vectors; not a number where

@@ -184,6 +184,8 @@ var (
 	BaitTrails        = Value{0.85, "1", 0, "a bait of which less than that is held out is seen to bend"}
 	PoseTold          = Value{3, "deg", 0, "less off the level is not seen"}
 	PoseDiffers       = Value{10, "deg", 0, "two baits that sit so far apart look different"}
+	TurnFloating      = Value{-0.012, "1", 0, "of a floating paddle tail of 89 mm behind 7 g of lead on a 3/0 hook, of which the tilt of floating baits is: a test works it out"}
+	TurnPlain         = Value{0.037, "1", 0, "and of a plain one, of which that of sinking baits is"}
 	StandsFrom        = Value{60, "deg", 0, "from there it looks as if it stood"}
 	LeansFrom         = Value{15, "deg", 0, "less than that lies"}
 	HookSmall         = Value{0.8, "1", 0, "gap over the height of the body; a smaller one takes no hold"}

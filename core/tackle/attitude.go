@@ -134,6 +134,7 @@ func (l lever) onBed(head Head, fluid water.Fluid, angle float64) float64 {
 		}
 		return turned(degrees) < -holds
 	}
+	angle = finely * math.Round(angle/finely)
 	rises := up(angle)
 	for rises && angle < 90 && up(angle) {
 		angle += finely

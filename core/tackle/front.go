@@ -55,8 +55,9 @@ func (f front) tow() float64 {
 }
 
 // tilts are the angles of the axis of head and bait from the vertical as they fall, on a
-// slack line and on a tight one, in degrees. A bait that swings finds its own, the same on
-// both; weight is that of all of it in water, N.
+// slack line and on a tight one, in degrees. They lie between the judged ones of a bait that
+// floats and of one that sinks, by how hard the tail turns down. A bait that swings finds
+// its own, the same on both; weight is that of all of it in water, N.
 func (f front) tilts(head Head, bait Bait, fluid water.Fluid, weight float64) (slack, tight float64) {
 	if f.put.Swings {
 		angle := f.hangs(head, bait, fluid, weight)
@@ -66,10 +67,23 @@ func (f front) tilts(head Head, bait Bait, fluid water.Fluid, weight float64) (s
 	if head.metal(head.HookMass()) == 0 {
 		of = catalogue.BareTilts
 	}
-	if bait.Mass() < bait.Volume()*fluid.Density {
-		return of.SlackBuoyant.Number, of.TightBuoyant.Number
+	share := f.tailDown(head, bait, fluid, weight)
+	return of.SlackBuoyant.Number + share*(of.Slack.Number-of.SlackBuoyant.Number),
+		of.TightBuoyant.Number + share*(of.Tight.Number-of.TightBuoyant.Number)
+}
+
+// tailDown is where a falling lure is between two that the judged angles are of: 0 where
+// its tail floats as hard as that of the floating one, or harder, 1 where it sinks as hard
+// as that of the plain one. How hard is the turn of bait and hook about the nose over that
+// of the water that passes as it falls halfway over, both of which grow with its sine.
+func (f front) tailDown(head Head, bait Bait, fluid water.Fluid, weight float64) float64 {
+	if weight <= 0 {
+		return 0
 	}
-	return of.Slack.Number, of.Tight.Number
+	const halfway = 45
+	l := leverOf(head, bait, fluid)
+	turn := -l.lift * f.fall(halfway) / (weight * (l.side*math.Sin(halfway*degree) + l.tail))
+	return min(max((turn-judgement.TurnFloating.Number)/(judgement.TurnPlain.Number-judgement.TurnFloating.Number), 0), 1)
 }
 
 // hangs is the angle from the vertical, degrees, at which a bait that swings trails over

@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"dunvel/core/judgement"
 	"dunvel/core/water"
 )
 
@@ -36,6 +37,7 @@ func TestPutOn(t *testing.T) {
 		"by the side":    {head + side + tail + flutter, 46.4e-6 + 0.3*side + tail + flutter, 90, 0},
 	} {
 		h, b := jig("ball", put)
+		h.Hook = "4/0" // it turns the tail down as hard as the judged tilt of a sinking bait is of
 		lure, err := Assemble(h, b, fresh)
 		if err != nil {
 			t.Fatal(err)
@@ -52,6 +54,54 @@ func TestPutOn(t *testing.T) {
 	}
 	if h, b := jig("ball", "by the middle"); !Sit(h, b, fresh, 0.5).Bends || Sit(h, b, fresh, 0.5).Spins == 0 {
 		t.Error("hooked by the middle it does not bend, or is even")
+	}
+}
+
+// The judged tilts are those of two lures, which the turns of the table are worked out of;
+// between them it goes by the balance, and past them no further.
+func TestTailDown(t *testing.T) {
+	fresh, err := water.New("fresh", 15)
+	if err != nil {
+		t.Fatal(err)
+	}
+	ball := Head{Mass: 7e-3, Material: "lead", Shape: "ball", Hook: "3/0", Wire: "standard"}
+	bait := Bait{Form: "paddle tail", Length: 0.089, Body: "plain"}
+	// A bait of 12.46 by 14.69 mm, 0.41 of it full: 6.68 ml of 1030 kg/m3, held out over all
+	// its length, so that it turns at 44.5 mm; a hook of 1.05 g whose weight is 0.55 of its
+	// shank of 33 mm back. Against it 0.75 of its side at 44.5 mm and 0.9 of the square of
+	// its height at 89 mm.
+	turn := func(density, hook, shank float64) float64 {
+		const volume, side, tail = 6.679e-6, 0.75 * 0.089 * 0.013573, 0.9 * 0.014685 * 0.014685
+		sinks := volume * (density - fresh.Density)
+		hookSinks := hook * (1 - fresh.Density/hookDensity)
+		heavy := sinks + hookSinks + 7e-3*(1-fresh.Density/11340)
+		falls := (39.4e-6+side+0.3*143.7e-6)/math.Sqrt(8) + tail
+		return (sinks*0.0445 + hookSinks*0.55*shank) * falls / (heavy * (side*0.0445/math.Sqrt2 + tail*0.089))
+	}
+	hook, shank := ball.HookMass(), HookExit("3/0")
+	within(t, "the turn of the plain one", turn(1030, hook, shank), judgement.TurnPlain.Number, 0.02)
+	within(t, "the turn of the floating one", turn(930, hook, shank), judgement.TurnFloating.Number, 0.03)
+	fall := func(head Head, bait Bait) (float64, float64) {
+		p := Sit(head, bait, fresh, 0.5)
+		return p.Fall, p.Tight
+	}
+	middling := bait
+	middling.Weighed = bait.Volume() * 980
+	share := (turn(980, hook, shank) + 0.012) / 0.049
+	slack, tight := fall(ball, middling)
+	within(t, "slack, between the two", slack, 25+20*share, 5e-3)
+	within(t, "tight, between the two", tight, 40+20*share, 5e-3)
+
+	floating, salted, heavier := bait, bait, ball
+	floating.Weighed, salted.Body, heavier.Mass = bait.Volume()*880, "heavily salted", 42e-3
+	if slack, tight := fall(ball, salted); slack != 45 || tight != 60 {
+		t.Errorf("heavily salted it falls at %g and %g°", slack, tight)
+	}
+	if slack, tight := fall(ball, floating); slack != 25 || tight != 40 {
+		t.Errorf("floating more it falls at %g and %g°", slack, tight)
+	}
+	if slack, _ := fall(heavier, floating); slack < 26 || slack > 40 {
+		t.Errorf("falling faster the same is turned up to %g°", slack)
 	}
 }
 
@@ -89,6 +139,7 @@ func TestGlide(t *testing.T) {
 		t.Fatal(err)
 	}
 	h, b := jig("ball", "along the hook")
+	h.Hook = "4/0"
 	ratio := math.Sqrt((732 + 156.8) / (39.4 + 0.3*116.1 + 156.8)) // along over across
 	want := math.Atan((ratio-1)/(ratio+1)) * 180 / math.Pi
 	within(t, "glides at", Sit(h, b, fresh, 0.5).Glide, want, 2e-3)

@@ -157,7 +157,7 @@ func TestKnowledge(t *testing.T) {
 		Tests: []Tested{{Test: timed(), Updated: time.Date(2026, 11, 20, 12, 0, 0, 0, time.UTC)}},
 		Beds:  []pattern.Bed{{Bed: "rock", Factor: 1.7}},
 		Items: []box.Item{
-			{Kind: box.Head, Mass: 0.0035, Shape: "ball", Material: "lead", Count: 1},
+			{Kind: box.Head, Mass: 0.0053, Shape: "ball", Material: "lead", Count: 1},
 			{Kind: box.Bait, Form: "slim minnow", Length: 0.12, Body: "plain", FishFor: 7},
 			{Kind: box.Bait, Form: "slim minnow", Length: 0.12, Body: "plain", Width: 0.01, FishFor: 70},
 		},
@@ -179,7 +179,7 @@ func TestKnowledge(t *testing.T) {
 		for _, n := range a.Notes {
 			words += n.Kind + ": " + n.Words + "\n"
 		}
-		for _, want := range []string{"drag: ", "20 November", "box: Only 1 of 3.5 g (lead ball) left in the box.", "by what was lost on such", "A bait stands about 7 fish, as your box has it."} {
+		for _, want := range []string{"drag: ", "20 November", "box: Only 1 of 5.3 g (lead ball) left in the box.", "by what was lost on such", "A bait stands about 7 fish, as your box has it."} {
 			if !strings.Contains(words, want) {
 				t.Errorf("%s: “%s” is not in\n%s", name, want, words)
 			}

@@ -207,6 +207,7 @@ var (
 var (
 	Sure           = Value{0.8, "1", 0, "four times in five is as often as a day's fishing tells apart"}
 	FixedFloatMost = Value{1, "m", 0, "what hangs lower than that cannot be swung"}
+	FloatMass      = Value{0.5, "1", 0.3, "of a float itself over what it carries: balsa or cork on a stem"}
 	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
 	FloatStop      = Value{1, "m", 0, "what is hung under a float to begin with: it can still be swung"}
 	RodLength      = Value{2.1, "m", 0, "a usual spinning rod"}

@@ -78,17 +78,32 @@ func Run(ctx context.Context, s setup.Setup, mass float64, p technique.Programme
 	if err != nil {
 		return nil, err
 	}
+	r = s.Afloat(r, scene.Water)
 	parts := p.Parts()
 	phases, longest := p.Phases()
+	hungAfter := hangs(phases, s.Rigging)
 	d := mechanics.Drop{Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: mostFrames, Points: linePoints})
 	if err != nil {
 		return nil, setup.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}
 	}
 	out := &Drop{Mass: mass, Outcome: string(track.Outcome), Touch: track.Touch().Time, Time: track.Last.Time, Actions: stretches(track, parts), Frames: frames(track, scene)}
-	t := teller{choice: choice, setup: s, scene: scene, drop: d, programme: p}
+	t := teller{choice: choice, setup: s, scene: scene, drop: d, programme: p, hangs: hungAfter}
 	out.Words = t.tell(ctx, track)
 	return out, nil
+}
+
+// hangs has what waits until the bait is down wait until it is as deep as a float lets it,
+// all but, and returns how deep that is, m; 0 where there is no float.
+func hangs(phases []mechanics.Phase, r setup.Rigging) float64 {
+	const all = 0.95
+	deep := all * r.FloatStop()
+	for i := range phases {
+		if phases[i].Landed && deep > 0 {
+			phases[i].Deep = deep
+		}
+	}
+	return deep
 }
 
 func frames(track *mechanics.Track, scene *mechanics.Scene) []Frame {

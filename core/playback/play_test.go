@@ -133,3 +133,23 @@ func BenchmarkPlay(b *testing.B) {
 		}
 	}
 }
+
+// Under a float the bait is played as deep as its stop lets it, fixed or sliding, and what
+// waits for the bed waits for that.
+func TestFloatsHoldWhatIsPlayed(t *testing.T) {
+	for kind, want := range map[string]string{
+		setup.FixedFloat:   "It hangs under its float after 3.7 s, 0.9 m deep.",
+		setup.SlidingFloat: "It hangs under its float after 3.6 s, 0.9 m deep.",
+	} {
+		s := pierPool()
+		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = kind, 0.9, 5e-3
+		drop, err := Run(t.Context(), s, 1.8e-3, preset(t, "drop"), units.Choice{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		last := drop.Frames[len(drop.Frames)-1]
+		if drop.Touch != 0 || last.End.Z > -0.8 || last.End.Z < -0.95 || drop.Time > 12 || drop.Words[0] != want {
+			t.Errorf("%s: %.2f m deep after %.1f s, %q", kind, -last.End.Z, drop.Time, drop.Words)
+		}
+	}
+}

@@ -19,6 +19,7 @@ type teller struct {
 	scene     *mechanics.Scene
 	drop      mechanics.Drop
 	programme technique.Programme
+	hangs     float64 // m, from where it hangs under its float; 0 without one
 }
 
 func (t teller) tell(ctx context.Context, track *mechanics.Track) []string {
@@ -48,6 +49,11 @@ func (t teller) fall(track *mechanics.Track) string {
 		return "It floats: bait and hook are lighter than water."
 	case track.Outcome == mechanics.NoWater:
 		return "There is no water where it lands."
+	case !down.Happened && t.hangs > 0:
+		if after, frame := track.Passes(t.hangs); frame > 0 {
+			return fmt.Sprintf("It hangs under its float after %s, %s deep.", units.Seconds(after), t.depth(t.setup.Rigging.FloatStop()))
+		}
+		fallthrough
 	case !down.Happened:
 		return fmt.Sprintf("Not down in %s: %s deep then.", units.Seconds(track.Last.Time), t.depth(max(-track.Last.End.Z, 0)))
 	}

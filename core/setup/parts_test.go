@@ -219,3 +219,66 @@ func fresh(t *testing.T) water.Fluid {
 	}
 	return fluid
 }
+
+// A bait on a bare hook comes down nose first behind a fixed weight, as one does behind a
+// head of its own; behind a sinker that slides, and one lighter than itself, it falls flat
+// by itself.
+func TestDrawnDown(t *testing.T) {
+	fall := func(kind string, mass float64) float64 {
+		s := Default()
+		s.Rigging.Kind = kind
+		fluid, err := water.New(s.Water.Salinity, s.Water.Temperature)
+		if err != nil {
+			t.Fatal(err)
+		}
+		r, _, err := s.Rig(mass, fluid)
+		if err != nil {
+			t.Fatal(err)
+		}
+		bait := r.Bodies[0]
+		if kind == DropShot {
+			bait = r.Bodies[1]
+		}
+		return bait.FallArea
+	}
+	flat := fall(SlidingSinker, 7e-3)
+	// The sine of 85 degrees to that of 45, cubed, is all but 2.8, and the tail turns with neither.
+	for _, kind := range []string{DropShot, SplitShot} {
+		if drawn := fall(kind, 7e-3); drawn > flat/2.2 || drawn < flat/2.8 {
+			t.Errorf("%s: %g m2, flat %g", kind, drawn, flat)
+		}
+		if light := fall(kind, 0.4e-3); math.Abs(light/flat-1) > 1e-9 {
+			t.Errorf("%s of 0.4 g: %g m2, flat %g", kind, light, flat)
+		}
+	}
+}
+
+// To be played a float is among the bodies: fixed where it is tied, or sliding from the
+// uppermost of what hangs up to its stop. It carries what is written on it.
+func TestAfloat(t *testing.T) {
+	s := Default()
+	fluid := water.Fluid{Density: 1000, Viscosity: 1e-6}
+	for kind, want := range map[string]rig.Body{
+		FixedFloat:   {At: 0.8},
+		SlidingFloat: {At: closest, Slides: rig.Span{From: closest, To: 0.8}},
+	} {
+		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = kind, 0.8, 4e-3
+		r, _, err := s.Rig(1e-3, fluid)
+		if err != nil {
+			t.Fatal(err)
+		}
+		float := s.Afloat(r, fluid)
+		if len(r.Bodies) != 1 || len(float.Bodies) != 2 || float.Key != 0 {
+			t.Fatalf("%s: %+v", kind, float)
+		}
+		// A ball of 6 ml is 397 mm2 across; half of what it carries is its own.
+		got := float.Bodies[1]
+		if math.Abs(got.WeightInWater+4e-3*9.80665) > 1e-9 || got.Mass != 2e-3 || math.Abs(got.TowArea-0.45*399e-6) > 2e-6 || got.At != want.At || got.Slides != want.Slides {
+			t.Errorf("%s: %+v", kind, got)
+		}
+	}
+	s.Rigging.Kind = SingleHead
+	if r, _, err := s.Rig(1e-3, fluid); err != nil || s.Afloat(r, fluid) != r {
+		t.Error("a rig without a float has one", err)
+	}
+}

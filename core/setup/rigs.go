@@ -116,6 +116,35 @@ func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, erro
 	return &r, whole, err
 }
 
+// Afloat is the rig of Rig with the float of the setup among its bodies; the same rig
+// where there is none. The float is half as heavy as what it carries (judgement), and
+// drags like a ball of what it displaces.
+func (s Setup) Afloat(r *rig.Rig, fluid water.Fluid) *rig.Rig {
+	part, ok := s.Rigging.Float()
+	if !ok || part.Mass <= 0 {
+		return r
+	}
+	own := judgement.FloatMass.Number * part.Mass
+	area := tackle.BallArea((own + part.Mass) / fluid.Density)
+	body := rig.Body{At: part.At, WeightInWater: -water.Gravity * part.Mass, TowArea: area, FallArea: area, Mass: own}
+	if parts := s.Rigging.List(); part.Slides {
+		i := slices.IndexFunc(parts, func(p Part) bool { return p.What == PartFloat })
+		body.Slides.From, body.Slides.To = span(parts, i)
+		body.Slides.From = max(body.Slides.From, r.Bodies[len(r.Bodies)-1].At+closest)
+		body.At = body.Slides.From
+	}
+	out := *r
+	out.Bodies = slices.Clone(r.Bodies)
+	at := len(out.Bodies)
+	for at > 0 && out.Bodies[at-1].At > body.At {
+		at--
+	}
+	if out.Bodies = slices.Insert(out.Bodies, at, body); at <= out.Key {
+		out.Key++
+	}
+	return &out
+}
+
 // closest is how near together bodies are that are put at the same place, m.
 const closest = 0.01
 
@@ -162,7 +191,25 @@ func (s Setup) hung(mass float64, fluid water.Fluid) ([]hanging, error) {
 	if len(out) == 0 {
 		return nil, errors.New("setup: nothing hangs on the line")
 	}
+	drawnDown(out)
 	return out, nil
+}
+
+// drawnDown has baits on bare hooks come down nose first behind what is fixed to the line
+// beside them and draws them down, if it is heavier than they. What slides lets them fall by
+// themselves.
+func drawnDown(all []hanging) {
+	for i := range all {
+		h := &all[i]
+		if h.part.What != PartHook {
+			continue
+		}
+		for _, by := range all {
+			if by.part.What != PartHook && !by.part.Slides && by.lure.WeightInWater > h.lure.WeightInWater {
+				h.lure.FallSlack, h.lure.FallTight = h.lure.FallDrawn, h.lure.FallDrawn
+			}
+		}
+	}
 }
 
 // lureOf is what one part weighs and drags.

@@ -49,6 +49,19 @@ func (f front) fall(degrees float64) float64 {
 	return head + judgement.SideDrag.Number*f.side*s*s*s + judgement.FrontDrag.Number*f.nose*c*c*c + f.trailing
 }
 
+// drawn is the drag area as a weight further down the line draws it down: at the tilt of a
+// lure that is heavy at its nose, of a bait that sinks or of one that floats.
+func (f front) drawn(bait Bait, fluid water.Fluid) float64 {
+	of := catalogue.HeadShapes["ball"].Tilts
+	switch {
+	case f.put.Swings:
+		return f.fall(0)
+	case bait.Mass() < bait.Volume()*fluid.Density:
+		return f.fall(of.SlackBuoyant.Number)
+	}
+	return f.fall(of.Slack.Number)
+}
+
 // tow is the drag area as it is drawn along.
 func (f front) tow() float64 {
 	return max(f.head, judgement.TowFrontDrag.Number*f.nose) + f.put.Across.Number*judgement.SideDrag.Number*f.side + f.trailing

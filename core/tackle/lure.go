@@ -98,6 +98,7 @@ type Lure struct {
 	TowArea       float64 // Cd A in m2, pulled along
 	FallSlack     float64 // Cd A in m2, falling on a slack line
 	FallTight     float64 // Cd A in m2, falling on a tight line
+	FallDrawn     float64 // Cd A in m2, drawn down nose first by a weight further down the line
 	Displaced     float64 // kg of water
 	AirArea       float64 // Cd A in m2, in flight
 	HeadSize      float64 // m across, of a ball of the head's volume
@@ -106,6 +107,11 @@ type Lure struct {
 // sphereArea is the frontal area of a sphere over its volume to the 2/3:
 // pi/4 (6/pi)^(2/3).
 const sphereArea = 1.2089939655123523
+
+// BallArea is the drag area of a ball of a volume in m3, m2.
+func BallArea(volume float64) float64 {
+	return catalogue.HeadShapes["ball"].Drag.Number * sphereArea * math.Pow(volume, 2.0/3)
+}
 
 // Assemble returns the lure that head and bait make in a fluid. Unknown names,
 // a mass below 0 and a length that is not positive are errors.
@@ -160,10 +166,11 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 
 	front := frontOf(head, bait)
 	slack, tight := front.tilts(head, bait, fluid, lure.WeightInWater)
-	lure.FallSlack, lure.FallTight = front.fall(slack), front.fall(tight)
+	lure.FallSlack, lure.FallTight, lure.FallDrawn = front.fall(slack), front.fall(tight), front.drawn(bait, fluid)
 	if bait.Drag > 0 {
 		lure.FallSlack *= bait.Drag
 		lure.FallTight *= bait.Drag
+		lure.FallDrawn *= bait.Drag
 	}
 	lure.TowArea = front.tow()
 	lure.AirArea = judgement.AirHead.Number*front.frontal + judgement.AirSide.Number*front.side + front.trailing

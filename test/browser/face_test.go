@@ -88,7 +88,7 @@ func TestFirstStart(t *testing.T) {
 	p.click("calm")
 	p.field("bait.length", "7 cm")
 	p.field("line.diameter", "0.12 mm")
-	p.until(`document.querySelector(".begin-answer[aria-busy=false]")?.innerText.startsWith("1.8 g 8 in 10 count 6.6 s")`)
+	p.until(`document.querySelector(".begin-answer[aria-busy=false]")?.innerText.startsWith("1.8 g 8 in 10 count 7.0 s")`)
 	p.click("See it in the water")
 	p.until(settled)
 	p.says(".answer h1", "Tie on 1.8 g (8 in 10)")

@@ -13,7 +13,7 @@ func TestMap(t *testing.T) {
 	p := open(t, "/map?heads=0.0035,0.0053,0.0106,0.0213,0.0425")
 	p.until(`document.querySelector(".map .map-cell")`) // something to see before all is known
 	p.until(charted)
-	p.says(".answer h1", "18 m, 0 m/s: 5.3 g, ")
+	p.says(".answer h1", "18 m, 0 m/s: 3.5 g, ")
 	regions := value[[]string](p, `[...document.querySelectorAll(".map-mass")].map((e) => e.textContent)`)
 	if len(regions) < 4 {
 		t.Errorf("regions %v", regions)

@@ -204,16 +204,16 @@ func TestWhatWouldChangeIt(t *testing.T) {
 	p.until(`document.querySelector(".changes summary")`)
 	p.says(".changes summary", "more")
 	value[bool](p, `document.querySelector(".changes summary").click() || true`)
-	p.says(".changes ul", "when the depth is over 2")
+	p.says(".changes ul", "when the depth is under 1")
 	// Past that depth the answer is the one that was said.
-	said := value[string](p, `[...document.querySelectorAll(".changes li")].map((l) => l.textContent).find((w) => w.includes("the depth is over"))`)
+	said := value[string](p, `[...document.querySelectorAll(".changes li")].map((l) => l.textContent).find((w) => w.includes("the depth is under"))`)
 	words := strings.Fields(said)
 	grams := words[3]
 	depth, err := strconv.ParseFloat(words[len(words)-2], 64)
 	if err != nil {
 		t.Fatal(said)
 	}
-	p.field("water.depth", fmt.Sprintf("%g m", 1.04*depth))
+	p.field("water.depth", fmt.Sprintf("%g m", 0.96*depth))
 	p.until(`document.querySelector(".answer h1").textContent.startsWith("Tie on ` + grams + ` g")`)
 }
 
@@ -279,14 +279,14 @@ func TestMarksOnTheSlides(t *testing.T) {
 	before := p.pick()
 	p.unfold("field-water-depth")
 	marks := `[...document.querySelectorAll(".slide:has([aria-label^='Depth under the rod']) .slide-marks span")]`
-	p.until(marks + `.some((m) => m.title.startsWith("Go up"))`)
-	value[bool](p, `(() => {const s = document.querySelector(".slide input[aria-label^='Depth under the rod']"); s.focus(); for (let i = 0; i < 12; i++) s.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowRight", bubbles: true})); return true})()`)
+	p.until(marks + `.some((m) => m.title.startsWith("Go down"))`)
+	value[bool](p, `(() => {const s = document.querySelector(".slide input[aria-label^='Depth under the rod']"); s.focus(); for (let i = 0; i < 12; i++) s.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowLeft", bubbles: true})); return true})()`)
 	p.until(`document.querySelector("#field-water-depth").value !== "18 m"`)
 	for range 14 {
-		value[bool](p, `document.querySelector(".slide input[aria-label^='Depth under the rod']").dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowRight", bubbles: true}))`)
+		value[bool](p, `document.querySelector(".slide input[aria-label^='Depth under the rod']").dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowLeft", bubbles: true}))`)
 	}
-	p.until(settled + ` && Number(document.querySelector("#field-water-depth").value.split(" ")[0]) > 25`)
-	if after := p.pick(); after <= before {
+	p.until(settled + ` && Number(document.querySelector("#field-water-depth").value.split(" ")[0]) < 12`)
+	if after := p.pick(); after >= before {
 		t.Errorf("%g g at 18 m, %g g beyond the mark", before, after)
 	}
 }

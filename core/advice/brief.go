@@ -33,13 +33,15 @@ type Fact struct {
 	Name  string `json:"name"`
 	Short string `json:"short"` // "" where the sentences are all there is
 	Words string `json:"words"`
+	Term  string `json:"term"` // the word of the guide that it is about; "" for none
 }
 
 // factNames are what the kinds of notes are called as facts, in the order in which they
-// are shown.
-var factNames = []struct{ kind, name string }{
-	{"snags", "snags"}, {"hook", "hook"}, {"attitude", "sits"}, {"link", "weakest"}, {"bait", "bait lasts"}, {"rig", "rig"},
-	{"reach", "flies"}, {"leader", "leader"}, {"moving", "kept moving"}, {"swell", "swell"}, {"speed", "speed"}, {"splash", "splash"},
+// are shown, and the words of the guide that they are about.
+var factNames = []struct{ kind, name, term string }{
+	{"snags", "snags", "snag-index"}, {"hook", "hook", ""}, {"attitude", "sits", "tilt"}, {"link", "weakest", "leader"}, {"bait", "bait lasts", "keeper"},
+	{"rig", "rig", ""}, {"reach", "flies", ""}, {"leader", "leader", "leader"}, {"moving", "kept moving", "lift-off"}, {"swell", "swell", ""},
+	{"speed", "speed", "band"}, {"splash", "splash", ""},
 }
 
 // facts are what is to be known of a head: the touch, the wait, and notes by their kinds.
@@ -51,12 +53,12 @@ func (t teller) facts(h *judge.Head, a *Answer) []Fact {
 		if h.Feel.Pull < h.Feel.Told() {
 			felt = "not felt"
 		}
-		out = append(out, Fact{"touch", felt, a.Cue})
+		out = append(out, Fact{"touch", felt, a.Cue, "touch-down"})
 	}
-	out = append(out, Fact{"wait", fmt.Sprintf("%.0f s", math.Round(a.Wait)), capital(a.WaitReason) + "."})
+	out = append(out, Fact{"wait", fmt.Sprintf("%.0f s", math.Round(a.Wait)), capital(a.WaitReason) + ".", "count"})
 	if a.Pick >= 0 && a.Heads[a.Pick].Fall.CastTime > 0 {
 		casts := fmt.Sprintf("%.0f an hour", math.Floor(3600/a.Heads[a.Pick].Fall.CastTime))
-		out = append(out, Fact{"casts", casts, capital(casts) + ", with the fall, the work and the way back."})
+		out = append(out, Fact{"casts", casts, capital(casts) + ", with the fall, the work and the way back.", ""})
 	}
 	for _, f := range factNames {
 		words := ""
@@ -66,7 +68,7 @@ func (t teller) facts(h *judge.Head, a *Answer) []Fact {
 			}
 		}
 		if words != "" {
-			out = append(out, Fact{f.name, t.short(f.kind, h), words[1:]})
+			out = append(out, Fact{f.name, t.short(f.kind, h), words[1:], f.term})
 		}
 	}
 	return out

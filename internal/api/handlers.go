@@ -25,6 +25,11 @@ func (h Handlers) Health(ctx context.Context, _ HealthRequestObject) (HealthResp
 	return Health200JSONResponse{Status: contract.Ok, Revision: revision}, err
 }
 
+// GetGuide implements the contract.
+func (h Handlers) GetGuide(context.Context, GetGuideRequestObject) (GetGuideResponseObject, error) {
+	return GetGuide200JSONResponse(contract.DefineGuide()), nil
+}
+
 // GetDefinitions implements the contract.
 func (h Handlers) GetDefinitions(context.Context, GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error) {
 	return GetDefinitions200JSONResponse(contract.Define()), nil

@@ -499,6 +499,46 @@ type Found = measure.Found
 // Frame defines model for Frame.
 type Frame = playback.Frame
 
+// Guide defines model for Guide.
+type Guide struct {
+	Pages []GuidePage `json:"pages"`
+	Terms []Term      `json:"terms"`
+}
+
+// GuidePage A way of working a bait, or a rig, with what is played beside it
+type GuidePage struct {
+	Change string `json:"change"`
+
+	// Check What to look at when it is tied on
+	Check []string `json:"check"`
+
+	// How What the hands do, one after another
+	How []string `json:"how"`
+	Key string   `json:"key"`
+
+	// Mass kg, of the head that is played
+	Mass float64 `json:"mass"`
+
+	// Mistake The commonest one
+	Mistake string `json:"mistake"`
+	Name    string `json:"name"`
+	Rig     bool   `json:"rig"`
+
+	// Right What is done after the splash: start once, then work so many times
+	Right Programme `json:"right"`
+	Says  string    `json:"says"`
+
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
+	Setup Setup `json:"setup"`
+
+	// Strike By the schools there are
+	Strike []string `json:"strike"`
+	Take   string   `json:"take"`
+
+	// Wrong What is done after the splash: start once, then work so many times
+	Wrong Programme `json:"wrong"`
+}
+
 // Handling How rod and line are held on the fall
 type Handling = setup.Handling
 
@@ -853,6 +893,18 @@ type Technique struct {
 	// Programme What is done after the splash: start once, then work so many times
 	Programme Programme `json:"programme"`
 	Words     string    `json:"words"`
+}
+
+// Term A word of the job
+type Term struct {
+	// Formula Empty where it is not worked out
+	Formula string `json:"formula"`
+	Key     string `json:"key"`
+	Name    string `json:"name"`
+
+	// Source Whose formula that is, or that it is judgement
+	Source string `json:"source"`
+	Words  string `json:"words"`
 }
 
 // Trial defines model for Trial.

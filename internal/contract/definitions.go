@@ -7,6 +7,7 @@ import (
 	"dunvel/core/begin"
 	"dunvel/core/box"
 	"dunvel/core/catalogue"
+	"dunvel/core/guide"
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -59,6 +60,21 @@ func Define() Definitions {
 		}
 	}
 	return d
+}
+
+// DefineGuide is what a stranger to the job reads.
+func DefineGuide() Guide {
+	var g Guide
+	for _, t := range guide.Terms() {
+		g.Terms = append(g.Terms, Term{Key: t.Key, Name: t.Name, Words: t.Words, Formula: t.Formula, Source: t.Source})
+	}
+	for _, p := range guide.Pages() {
+		g.Pages = append(g.Pages, GuidePage{
+			Key: p.Key, Name: p.Name, Rig: p.Rig, Says: p.Says, How: p.How, Check: p.Check, Take: p.Take, Strike: p.Strike, Change: p.Change,
+			Mistake: p.Mistake, Setup: p.Setup, Mass: p.Mass, Right: p.Right.Whole(), Wrong: p.Wrong.Whole(),
+		})
+	}
+	return g
 }
 
 // boxKind translates a kind of item.

@@ -22,6 +22,8 @@ var everyView = []struct{ path, there string }{
 	{"/log?trip=1&part=teaches", `document.querySelector(".log h1")`},
 	{"/box", `document.querySelector(".grid tr[data-id]")`},
 	{"/setups", `document.querySelector(".setups li")`},
+	{"/guide?page=hop", `document.querySelectorAll(".guide-water svg").length === 2`},
+	{"/guide?words=scope", `document.querySelectorAll(".guide-words dt").length > 20`},
 	{"/licences", `document.querySelector(".licences")`},
 }
 

@@ -31,6 +31,7 @@ export type Action = components["schemas"]["Action"];
 export type Programme = components["schemas"]["Programme"];
 export type SavedProgramme = components["schemas"]["SavedProgramme"];
 export type Definitions = components["schemas"]["Definitions"];
+export type Guide = components["schemas"]["Guide"];
 export type EventKind = LogEvent["kind"];
 export type Phase = NonNullable<LogEvent["phase"]>;
 export type ItemKind = components["schemas"]["Item"]["kind"];

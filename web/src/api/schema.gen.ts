@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of the job, and a page for each way of working a bait and each rig */
+        get: operations["getGuide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/quantities": {
         parameters: {
             query?: never;
@@ -937,6 +954,45 @@ export interface components {
             name: string;
             says: string;
             setup: components["schemas"]["Setup"];
+        };
+        Guide: {
+            terms: components["schemas"]["Term"][];
+            pages: components["schemas"]["GuidePage"][];
+        };
+        /** @description A word of the job */
+        Term: {
+            key: string;
+            name: string;
+            words: string;
+            /** @description Empty where it is not worked out */
+            formula: string;
+            /** @description Whose formula that is, or that it is judgement */
+            source: string;
+        };
+        /** @description A way of working a bait, or a rig, with what is played beside it */
+        GuidePage: {
+            key: string;
+            name: string;
+            rig: boolean;
+            says: string;
+            /** @description What the hands do, one after another */
+            how: string[];
+            /** @description What to look at when it is tied on */
+            check: string[];
+            take: string;
+            /** @description By the schools there are */
+            strike: string[];
+            change: string;
+            /** @description The commonest one */
+            mistake: string;
+            setup: components["schemas"]["Setup"];
+            /**
+             * Format: double
+             * @description kg, of the head that is played
+             */
+            mass: number;
+            right: components["schemas"]["Programme"];
+            wrong: components["schemas"]["Programme"];
         };
         BeginQuestion: {
             asks: string;
@@ -2286,6 +2342,8 @@ export interface components {
                 /** @description Empty where the words are all there is */
                 short: string;
                 words: string;
+                /** @description Key of the word of the guide that it is about; empty for none */
+                term: string;
             }[];
             /** @description What is set, a line for each group of fields */
             lines: {
@@ -3198,6 +3256,27 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getGuide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The guide */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Guide"];
+                };
+            };
             default: components["responses"]["Problem"];
         };
     };

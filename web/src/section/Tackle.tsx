@@ -15,7 +15,7 @@ interface Props {
 }
 
 /** The parts that are seen on the line beside the one that is followed; a float is drawn where it lies. */
-const weighs: Part["what"][] = ["head", "hook", "sinker", "shot", "swivel"];
+export const weighs: Part["what"][] = ["head", "hook", "sinker", "shot", "swivel"];
 
 /** Boat and rod, the way of the bait down with ghosts of the line, and line and bait at the count. */
 export function Tackle({ setup, answer, head, count, frame }: Props) {

@@ -249,11 +249,13 @@ const besides = [
   "held",
   "practice",
   "seed",
+  "page",
+  "words",
   "trip",
 ] as const;
 
 /** Those of them that are places one goes to, and back from. */
-const places: readonly string[] = ["trip", "from"];
+const places: readonly string[] = ["trip", "from", "page", "words"];
 
 /** Those of them that are numbers. */
 const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip"];

@@ -10,6 +10,7 @@ const views = [
   { to: "/log", label: "Log" },
   { to: "/box", label: "Box" },
   { to: "/setups", label: "Setups" },
+  { to: "/guide", label: "Guide" },
 ];
 
 export const viewOf = (pathname: string) => views.find((v) => v.to === pathname);

@@ -1,6 +1,7 @@
 import type { Compared, SavedSetup, Setup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
+import { Term } from "../../parts/Term";
 import { useAsked } from "../../parts/useAsked";
 import { View } from "../../parts/View";
 import { Wide } from "../../parts/Wide";
@@ -114,10 +115,10 @@ function Table({
 }) {
   const { show } = useUnits();
   const frame = scaleOf(setup, compared);
-  const rows: [string, (c: Compared) => string][] = [
+  const rows: [string, (c: Compared) => string, string?][] = [
     ["Outfit", (c) => c.outfit],
     ["At the least", (c) => (c.least > 0 ? show("mass", c.least) : "–")],
-    ["How sure", (c) => odds(c.sure)],
+    ["How sure", (c) => odds(c.sure), "odds"],
     [
       "Count",
       (c) =>
@@ -126,8 +127,8 @@ function Table({
           : c.fall.outcome,
     ],
     ["Line out then", (c) => show("depth", c.fall.lineOut)],
-    ["Weight on the bed", (c) => percent(c.contact.margin)],
-    ["Snags", (c) => `${Math.round(c.snags)} of 10`],
+    ["Contact margin", (c) => percent(c.contact.margin), "contact-margin"],
+    ["Snags", (c) => `${Math.round(c.snags)} of 10`, "snag-index"],
     ["Casts an hour", (c) => (c.fall.castTime > 0 ? String(Math.floor(3600 / c.fall.castTime)) : "–")],
     ["The head costs", (c) => (c.cost > 0 ? String(c.cost) : "–")],
     ["Cue", (c) => c.cue],
@@ -183,9 +184,9 @@ function Table({
               ))}
             </tr>
           )}
-          {rows.map(([label, say]) => (
+          {rows.map(([label, say, term]) => (
             <tr key={label}>
-              <th scope="row">{label}</th>
+              <th scope="row">{term ? <Term of={term}>{label}</Term> : label}</th>
               {compared.map((c) => (
                 <td key={c.name}>{say(c)}</td>
               ))}

@@ -1,8 +1,8 @@
 import { curveCatmullRom, line } from "d3-shape";
 import type { Drop, Point } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
+import { frameAt } from "../../section/frames";
 import { between } from "../../section/motion";
-import { frameAt } from "./frames";
 
 const width = 240;
 const height = 116;

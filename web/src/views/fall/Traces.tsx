@@ -3,7 +3,7 @@ import { curveLinear, line } from "d3-shape";
 import type { PointerEvent } from "react";
 import type { Drop, DropFrame } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
-import { frameAt } from "./frames";
+import { frameAt } from "../../section/frames";
 
 interface Props {
   drops: Drop[];

@@ -1,5 +1,6 @@
 import type { Answer } from "../../api/client";
 import { KeepPicture } from "../../parts/KeepPicture";
+import { Term } from "../../parts/Term";
 
 /** Small facts about the head to tie on, each of which opens to what is behind it. */
 export function Facts({ facts }: { facts: Answer["facts"] }) {
@@ -10,7 +11,9 @@ export function Facts({ facts }: { facts: Answer["facts"] }) {
           <summary>
             {f.name} {f.short && <b>{f.short}</b>}
           </summary>
-          <p>{f.words}</p>
+          <p>
+            {f.words} {f.term && <Term of={f.term}>What that is</Term>}
+          </p>
         </details>
       ))}
       <KeepPicture of=".section" name="dunvel-water" />

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Answer, Setup } from "../../api/client";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
+import { Term } from "../../parts/Term";
 import { Wide } from "../../parts/Wide";
 import { approachOf } from "../../section/kinds";
 import { counted, percent } from "../../units/numbers";
@@ -34,28 +35,48 @@ function Table({ answer, setup }: { answer: Answer; setup: Setup }) {
           <tr>
             <th scope="col">Head</th>
             <th scope="col">Verdict</th>
-            <th scope="col">How sure</th>
+            <th scope="col">
+              <Term of="odds">How sure</Term>
+            </th>
             {hooked && <th scope="col">Hook</th>}
             {boxed && <th scope="col">In the box</th>}
-            <th scope="col">Weight in water</th>
+            <th scope="col">
+              <Term of="net-weight">Weight in water</Term>
+            </th>
             <th scope="col">Held</th>
             <th scope="col">Falls (s per {unit})</th>
             <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
             <th scope="col">Line out then</th>
-            <th scope="col">Runs off at, then</th>
+            <th scope="col">
+              <Term of="run-out">Runs off at, then</Term>
+            </th>
             <th scope="col">Pull at the tip</th>
-            <th scope="col">Bow</th>
+            <th scope="col">
+              <Term of="bow">Bow</Term>
+            </th>
             {hovers && <th scope="col">Stays in the band</th>}
             {hovers && <th scope="col">Sinks on to</th>}
             {hovers && <th scope="col">Taken up at</th>}
             {lifts && <th scope="col">Back from a lift</th>}
-            {swims && <th scope="col">In the band</th>}
+            {swims && (
+              <th scope="col">
+                <Term of="band">In the band</Term>
+              </th>
+            )}
             {swims && <th scope="col">{answer.onBed ? "Height" : "Depth"} on average</th>}
             {swims && <th scope="col">Swims right reeled at (turns a second)</th>}
-            <th scope="col">Pulls, is told at</th>
-            <th scope="col">Contact margin</th>
-            <th scope="col">Lifts off at</th>
-            <th scope="col">Snags (of 10)</th>
+            <th scope="col">
+              <Term of="felt">Pulls, is told at</Term>
+            </th>
+            <th scope="col">
+              <Term of="contact-margin">Contact margin</Term>
+            </th>
+            <th scope="col">
+              <Term of="lift-off">Lifts off at</Term>
+            </th>
+            <th scope="col">
+              <Term of="snag-index">Snags (of 10)</Term>
+            </th>
             {thrown && <th scope="col">Flies</th>}
           </tr>
         </thead>

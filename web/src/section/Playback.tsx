@@ -1,11 +1,13 @@
 import { curveCatmullRom, curveLinear, line } from "d3-shape";
-import type { Answer, Drop, Point, Setup } from "../../api/client";
-import { useUnits } from "../../parts/preferences";
-import { Backdrop } from "../../section/Backdrop";
-import { arrowsAt, CurrentArrows } from "../../section/CurrentArrows";
-import type { Frame } from "../../section/frame";
-import { Rod } from "../../section/Tackle";
+import type { Answer, Drop, Point, Setup } from "../api/client";
+import { useUnits } from "../parts/preferences";
+import { Backdrop } from "./Backdrop";
+import { arrowsAt, CurrentArrows } from "./CurrentArrows";
+import type { Frame } from "./frame";
 import { frameAt, moments } from "./frames";
+import { pointAlong } from "./motion";
+import { rigOf } from "./rigs";
+import { Rod, weighs } from "./Tackle";
 
 interface Props {
   setup: Setup;
@@ -21,6 +23,7 @@ interface Props {
 export function Playback({ setup, answer, drops, time, frame, still }: Props) {
   const { show } = useUnits();
   const { x, z } = frame;
+  const { floats } = rigOf(setup);
   const draw = line<Point>(
     (p) => x(p.x),
     (p) => z(p.z),
@@ -46,6 +49,7 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
         const now = frameAt(drop, time);
         if (!now) return null;
         const path = drop.frames.map((f) => f.end);
+        const afloat = floats ? now.line.find((p) => p.z > -0.05) : undefined;
         return (
           <g key={drop.mass} className={i === 0 ? "drop" : "drop drop-other"}>
             <path d={draw.curve(curveLinear)(path) ?? ""} className="fall-path" />
@@ -58,6 +62,11 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
                 />
               ))}
             <path d={draw.curve(curveCatmullRom)(now.line) ?? ""} className="line line-now" />
+            {answer.rig
+              .filter((part, i) => i !== answer.felt && weighs.includes(part.what))
+              .map((part) => pointAlong(now.line, part.at))
+              .map((p) => p && <circle key={p.z} cx={x(p.x)} cy={z(p.z)} r={4} className="bait-second" />)}
+            {afloat && <ellipse cx={x(afloat.x)} cy={z(afloat.z)} rx={5} ry={9} className="bait-second" />}
             <circle cx={x(now.end.x)} cy={z(now.end.z)} r={6} className="bait" />
             <text x={x(now.end.x) + 10} y={z(now.end.z) + (i === 0 ? -8 : 18)} className="label">
               {show("mass", drop.mass)}

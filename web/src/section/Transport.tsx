@@ -1,6 +1,6 @@
 import { Button, NativeSelect } from "@mui/material";
 import { useHotkeys } from "react-hotkeys-hook";
-import type { Drop } from "../../api/client";
+import type { Drop } from "../api/client";
 import { moments } from "./frames";
 import { speeds, type useClock } from "./useClock";
 

@@ -1,5 +1,5 @@
-import type { Drop, DropFrame } from "../../api/client";
-import { between } from "../../section/motion";
+import type { Drop, DropFrame } from "../api/client";
+import { between } from "./motion";
 
 /** How a drop is at a time, between the frames around it. */
 export function frameAt(drop: Drop, time: number): DropFrame | undefined {

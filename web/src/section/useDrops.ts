@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { client, type Programme, type Setup, take } from "../../api/client";
-import { useUnits } from "../../parts/preferences";
+import { client, type Programme, type Setup, take } from "../api/client";
+import { useUnits } from "../parts/preferences";
 
 /** One head or two, played over the same water. A newer question supersedes the one under way. */
 export function useDrops(setup: Setup, heads: number[], programme: Programme) {

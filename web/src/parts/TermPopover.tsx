@@ -1,0 +1,50 @@
+import { Popover } from "@mui/material";
+import { Link } from "react-router";
+import type { Guide } from "../api/client";
+import { useGuide } from "./useGuide";
+
+/** What a word of the job means, beside where it stands. */
+export default function TermPopover({
+  of,
+  at,
+  onClose,
+}: {
+  of: string;
+  at: HTMLElement;
+  onClose: () => void;
+}) {
+  const { data, error } = useGuide();
+  const term = data?.terms.find((t) => t.key === of);
+  return (
+    <Popover
+      open
+      anchorEl={at}
+      onClose={onClose}
+      anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
+      slotProps={{ paper: { role: "dialog", "aria-label": term?.name ?? "What it means" } }}
+    >
+      <div className="term-words">
+        {error && <p role="alert">{error.message}</p>}
+        {!error && !term && <p aria-busy="true">Opening…</p>}
+        {term && (
+          <>
+            <b>{term.name}</b>
+            <Meaning term={term} />
+            <Link to={`/guide?words=${term.key}`}>All words</Link>
+          </>
+        )}
+      </div>
+    </Popover>
+  );
+}
+
+/** A paragraph on a word, with its formula and where that is from. */
+export function Meaning({ term }: { term: Guide["terms"][number] }) {
+  return (
+    <>
+      <p>{term.words}</p>
+      {term.formula && <p className="formula">{term.formula}</p>}
+      {term.source && <p className="note">{term.source}</p>}
+    </>
+  );
+}

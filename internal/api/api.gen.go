@@ -3064,6 +3064,22 @@ func (response GetGuide200JSONResponse) VisitGetGuideResponse(w http.ResponseWri
 	return err
 }
 
+type GetGuide400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetGuide400ApplicationProblemPlusJSONResponse) VisitGetGuideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type GetGuidedefaultApplicationProblemPlusJSONResponse struct {
 	Body       Problem
 	StatusCode int
@@ -9146,50 +9162,50 @@ var swaggerSpec = []string{
 	"f4Gc2u0zZjBapl34XkVHCeBI4Oenku5fwSP3E7+x3/7kQXc7iVQ3BOxX5kMLEEnptJb/AlVlSwMaCggw",
 	"BwRjjQHsoh1eCRrzTqoNSq6lLEu504MBFsgNT1XHvr3GjOR/W13sCn38PqXe978o5aqtl/kkr1iE5c4V",
 	"suZM7l0bg0WP3Wacz+evi+FiPgtlzG3Z75rYnUdClWK5aS5sNGzS4oD3q38NcM+HJaYvU/P6qW6dMibY",
-	"Oq+FPefYqa9qjrjwQ2GyP8MD93haOMCAnoPTuwOBhcpAoVsQI+hjoqSiK9aU20UhbOBJ+LXiq8Eo15rR",
-	"8oiL7Tv89T1upRshspdvDAJTfALfmXPgqlq0goc+HaNx4dBicF8xO/xIzuMV5M+UDNDKoYGEExhOFdwF",
-	"/HmyYLncMixd8uozLQrFNHZTswbrjYHXuIAcSid6FCa7yQwRjsnFc/L9Ny+CKG5w3vs5kG9g/q95eZvM",
-	"tey3mGfcNCsfqAnaIMhGQ0AeKwQ5AsAY2HddOUKsoVgvvHHQ51uKct/ULQ3Mw9AN68zjEPT9sB44Mu6S",
-	"UMvIfGVULst6GyCSPQHYgQTcZ3xKLomslW7qZw3fssv5C/LoAgPbCAsTmzMO0Jl1sORaWSbP59FGkx55",
-	"4nkPeeI2aYhTQB5g+kcLk/uBpzvc8sMt7hWR+g4bU0kyQ2q6nEyY/Zpze9uHGcooCoi7XfAVN6tfYsB7",
-	"7TOVuWHmkTaK0W33bIMWv+CCAiG2qOzZ/MmTi+dPv+pP6UE1dWRmD5BV6iN/UAz7ILraxb9CqBDuHOyJ",
-	"k6YU9BRuLgktSyfY4M5BUpV7aMdzhjciZ1E9MPC1weQc5GYPlphjh0vxhuG0Pmlxm2+FK28y328Fc5ub",
-	"jV7Im9GknGaD797B+QPbuY26+1SYuz9Ty375qec63UT7rI13MOmU3IHl4gp3fNdtqhixe1lYunOV+Qt5",
-	"88JzArNmW9KSvx1iDLf+fFGXR5JqkDi/c92rHiTYiSK5CxwW07FulfRy8zCJYr/fjnu/HRDx6NyAzg0p",
-	"uTasuCQLWpYZ9HvNyMX5xXNycf4VuTh/mmGfmovzeUaeg5V/5K6kBQjgKH+PDwigU8A9cRYDcKejEYIg",
-	"Ke88QhAO5f4NL8umE/Ggns7HAaG+7vN7B2+6YXvv0uLKWWf6RTtbTBu6b1+HPvzT03nENPvMoxa4w59F",
-	"1ALZ9u9Bi/tIH9Fyy1DpcRBe3HQy62Lc+X6DF3HO/qAk9WWHLkBiGJ9ViZ4lOSQmDk5eVw6F9w7P/b39",
-	"5mdw6p8xI3lYxvCjCO57TVZSsIyUUoPPo6L5hhUI9wdN+zJ0/VOyEdJg/7woDZVMH688f8sotCD4BHXn",
-	"UywnB1t94BUVjNjfoFnYLkfwYJFpJQkTra1PW04AB/pAte+lG+yL48lYye7IB7oatBwLGTEHtlLjTSzl",
-	"6izX1yOgXm/B3T9CA9ZQP8/19QsA09DM/J/aLB991T3BiEc8UnHlwDe/WLytK8Ur3RROrGlVMYFNu8ET",
-	"RCG8aXfhkrx7/ZI8vfhqnpGfr14/+soVfHpXJm5R9Ggd0uzWzmiYX37vwIgfhO3902dujtxlN6km0XNq",
-	"C5xb+JvCHP2Yn9p2eS1rMYgw5tFZAy35miOo+eXG/uNLzDH9muS1UkyYDEoY+RLUCoqtagGqI9T7GL61",
-	"djiAlTFIRz3IYejlOLu45rEYy08+9Hn/QRYYKtXd6Kb+8CwNNyRW7dxwJJzc2aq6GZE3p+zuqrr575tt",
-	"eYK42dF9JbmAYvYvVuTgllrJEpZL/vPPP/3/5OLs4r/ip+VbR43chOaxBws5dtpjjV2L1gQfftu/Lsum",
-	"OeeGVVE8gNZOj4Uem5XfW/ixtbmfoBr/YPQIvjuroKVFQwBfaGF+1TrqKKV0L2liwKNLQP/eUY9mi5vC",
-	"CD5asXp4W+88/HHfdzx834OHfgJf/NFr/rtD/pZVfVa+HNC3AvVEE8F2hIa2AqQDSjDGXe7XYX+EMz08",
-	"8X3JrvtQ69mQx4HPvkcI/6ypMNwcQzZ8x2jxv/jYvu9/PVDJqFk3qamsLJqcXygMPPOds2K5vr7HRxKu",
-	"XCTj92P224yWpdxBP9K/Yg8S/EQ/mIsxXD+5J9kzshpKm8bM0qRZxdrr9bOoobsQeMgXVntEUx9DxtAA",
-	"Hhx+7V0kfNn2FMdm6foKDWDwpaSUNx57LT3ssCYlXbDyoEYgNv7WHi82exzYmYQ5vOW+uSclplYhy1kx",
-	"VmLsgHDRzM8+ogGHPJeiSJhkxdQVNjI+1p4j2oTjnthWuFgDSjE2ujmFYT20aKKF9qGeiiktBd4xTAqi",
-	"xF/ueH2JkrUojpuj7/CRB3LM7KMwvgO9AMry05T1uLFdrJYpxPY6iq9aQRe1nB2xR+3qYbPvSUuFb3+q",
-	"pg7vjvlcFf7yC/SpwsosN/Xnf9mtyCKaMYEiyTeI7xNMc1HPkeaHE1ZpWd6WhCZEH2isfoRvGaFL47EJ",
-	"qpLqdVpX59RgxiEhD4Yb6GdQ3Z27Rjgx2K+VlMVD6sYPS/3/UxcrhEOG7FMqCqLYlgGW6qGZ1KX1ujzW",
-	"u+RK7d/BE58dFj5M65ODqWDv74fHwv9RBIQ4uP5UQB7mFwldaGU+kClqyvV2QaABfYO/gt33fRwRe+QP",
-	"g9xDdPG4HvYeH3mwkEAI/Y7pYm5in2kowO3sWBjgvWupdE8hALeZn8D93xp5wPWv/UF/oW7/w25ZgSKa",
-	"i5fo6m+I5N/czY/JEBNc/K1bOIS2MbC58we8Dre4CU8fOg90kKrvI4Byn9wRvv0JAyeDFPF70OSOgiaO",
-	"W7QDJtfY1/kwXjLEms+LGs/4riMlr/x3B7jPQwrjh2py88DMyoth6O/SAcSHVHbom5VCAvcaKvvEwuff",
-	"KESGzOAgPNY5dMO3I1ExACXvm/+3DSJdzAd6Jt2NxZXgAUtqw2IXD2gL+l8mPgFz7lQm7xQ3hglSyJ24",
-	"JM/OHpOnZ3/KyMXl/NmxRFKj+IiZDJngD2cl2+GSTw6m9qka6GAhw8kt4NBMhuU+aEHPiKfrtsnpMMxn",
-	"0TUHFzNMOV+ghf4NW3EIJBskq37KLFyZROs80ObvXSKg5O2oQX5/aMT/+iziU7SFOJ0NzR+GDf1uDd9J",
-	"SwjFq8OWEDFu5yCJj2o63+IjD6bqBFjvFF3Hzf/hlZ0Ph/V/1Gk+XPSgyW7HBAf6sK1a5/IweOw6+RzD",
-	"ETYQnZA5t+XC/XhxeLy30q7c9B6Csd0rHXdMF+hk9zsYwVu50t1qW9fc2zVGEDkjiz14eDZsn5G13LFr",
-	"6NVh7T6UJXoIkb3FCe/V7xPXGR9UpP77NMIZUvJroRgtoET9mLz7uXnsIXhFa7hUXiGM+jQN3z84VRTi",
-	"uRRTcoU0Piv3RQAFJkJCuG7kHM5/g1r5j6OW1zu2ldfs2Mn8O3aGEUbt0TzongOhO7q/lzYxxtFpGlM8",
-	"ctins9tpUxjhy79TVHCdY6mEp6ootcBbTF37k6pVObucndOKw067h/so+jxfY0cpI4nhjIAp6hznPj+p",
-	"XyzwUgrUT7VDYc43Jesm4jSf0T45qDc6Rfi+g24TA5+p2iXH0XYAHAJJYIa7dxby5sjDDswDwDGh37uD",
-	"P7D/otiH3X2n5YSObAYtSzt9aHos8agKhEaA/5aumARyYMNiXLpj/3Pgvc7iICYtTAqswrDaFmtN1BJD",
-	"/5Ou0b19FzX58LwvBfj4y8f/GwAA//8=",
+	"Oq+FPefYqa9qjrjwQ2GyP8MD93haOMCAnoPT+wQeH1QeCt2CJEGfFCUVXbGmPC8KeQNPwq8VXw1GxdaM",
+	"lkdcct/hr+9x690Ikb1/YxDI4lPsPDp8VS1awUafvtG4fGgxuK+YTX4kR/IK8m1KBujm0HDCCRinOu4C",
+	"Xj1ZsFxuGZY6eXWbFoViGruvWQP3xsBrXEDOpRNVCpPjZIaIyOTiOfn+mxdBdDe48P2cyTcw/9e8vE2m",
+	"W/ZbzJNumpUP1BBtEJSjISCPLYIcBGAP7LuufCHWgKwXDjnoCy5FuW/qnAbmYeiGdeZxCBJ/WD8cGXdJ",
+	"qGV8vpIql2W9DZDKngDsQALuMz4ll0TWSjf1toZv2eX8BXl0gYFwhJGJzRkH6Mw6WH6trJTn82hjSo9U",
+	"8byHVHGbtMUpoBAw/aOFzP1A1R1u+eEW94pOfUeOqSSZITVdTibMfo26ve3DDGUUNcTdLviKm9UvMaC+",
+	"9pnK3DDzSBvF6LZ7tkHrX3BBgRBbVPZs/uTJxfOnX/Wn9KCaPTKzB8hC9ZFCKJ59EN3u4l8htAh3DvbE",
+	"SVMKego3l4SWpRNscOcgCcs9tOM5wxuRs6jeGPjaYDIPcrMHS+Sxw6V4z3Ban7QYzrfOlTeZ78+CudDN",
+	"Ri/kzWgST7PBd+8Q/YHt3EbdferM3Z+pZb/81HOdbtJ91sY+mIBK7sBycYU+vks3VYzYvSws3blK/oW8",
+	"eeE5gVmzLWnJ3w4xhlt/vqjLI0k4SJzfuW5XDxIcRZHcBRqL6Vi3SpK5eZjEst9vx73fDoiQdG5A54aU",
+	"XBtWXJIFLcsM+sNm5OL84jm5OP+KXJw/zbCvzcX5PCPPwco/clfSAgpwlL/HEwTQKeCkOIsBuNPRiEKQ",
+	"lHceUQiHcv+Gl2XTifhRT+fjAFJf9/m9g0PdsL13aXHlrDP9op1dpg3dt69DHy7q6Tximn3mUQ7c4c8i",
+	"yoFs+/cgx32km2i5Zaj0OMgvbjqZeDHufL/Bjjhnf1CS+rJDHSAxjM/CRM+SHBITByevK4fae4fn/t5+",
+	"8zM49c+YkTwsY/hRBPe9JispWEZKqcHnUdF8wwqEB4Qmfxm6/inZCGmw316Uhkqmj1eqv2UUWhZ8gjr1",
+	"KZaTg7k+8IoKRuxv0Cxsly94cMm0EoaJ1tanLT+AA32gWvnSDfbF8WSsfHfkA10QWo6FjJgDW6nxJpZy",
+	"dZbr6xEQsLfg7h+hAWuon+f6+gWAb2hm/k9tlo++6p5gxCMeqdByYJ1fLD7XleKVbgot1rSqmMAm3+AJ",
+	"ohDetLtwSd69fkmeXnw1z8jPV68ffeUKRL0rE7coerQOmXZrZzTML7934MUPwvb+6TM9R+6ym1STGDq1",
+	"Zc4t/E1hjn7MT227vJa1GEQk82iugZZ8jRLUCHNj//El5qR+TfJaKSZMBiWPfAlqBcXWtgDtEeqDDN9a",
+	"OxzAzRikrx7kMPRyol1c81iM5Scf+rz/IAsMlepudFN/eJaGGxKrjm44Ek7ubFXdjMibU3Z3Vd389822",
+	"PEHc7Oi+klxA8fsXK3JwS61kCcsl//nnn/5/cnF28V/x0/KtpkZuQvPYg4UcO+20xq5Fa4IPv+1fl2XT",
+	"zHPDqih+QGunx0KPzcrvLfzY2txPUL1/MHoED55V0AKjIYAvtJC/ah11lFK6lzQx4NEloH/vqEezxU0h",
+	"BR+tcD28rXce/rjvOx6+78FGP4Ev/ug1/90hf8sqQCtfDuhbgXqiiWA7QkMbAtIBMRjjLvfrsD/CmR6e",
+	"+L5k132oDW3I48Bn3yOEf9ZUGG6OISG+Y7T4X3xs3/e/Hqhk1Kyb1FRWFk3OLxQSnvlOW7FcX98TJAmH",
+	"LpLx+zH7bUbLUu6gf+lfsWcJfqIfzMUYrp/ck+wZWQ2lTWNmadKsYu34+lnU0I0IPOQLqz2iqY8hY2gY",
+	"Dw6/9i4Svmx7imOzdH2IBjD7UlLKG4+9lh6mWJOSLlh5UCMQG39rjxebQw7sTMIc3nLfDJQSU6uQ5awY",
+	"KzF2QLho5mcf0YBbnktRJEyyYuoKGx8fa+cRbdpxT2wrXKwBpRgb45zCsB5aNNFC+1BPxZSWAu8YJgVR",
+	"4i93vL5EyVoUx83Rd/jIAzlm9lHY34HeAWWpP1FBFYztYrVMIRbYUTzWCrqu5eyIPWpXD5t9T1oqfPtT",
+	"NYF4d8znqvCXX6BPFVZmuak//8tuRRbRjAkUSb6hfJ9gmot6jjQ/nLBKy/K2JDQh+kBj9SN8ywhdGo9l",
+	"UJVUr9O6QKcGMw4JeTDcQD+DavDcNc6JwYStpCweUjd+WOr/n7pYIXwyZJ9SURDFtgywVw/NpC6t1+Wx",
+	"XidXav8OnvjssPNhWp8cfAV7hT88dv6PIiDKwfWnAvIwv0ioQyvzgUxRU663CwIN6xu8FuzW7+OI2FN/",
+	"GBQfoovH9bD3+MiDhQRC6HdMF3MT+0xDAW5nx8IA710LpnsKAbjN/ATu/9bIA65/7Q/6C3X7H3bXChTR",
+	"XLxEV39DJP/mbn5Mhpjg4m/dwiF0joHNnT/gdbjFTXj60Hmgg1R9HwGU++SO8O1PGDgZpIjfgyZ3FDRx",
+	"3KIdMLnGPtCH8ZIh1nxe1HjGdx0peeW/O8B9HlIYP1RTnAdmVl4MQz+YDoA+pLJDn60UErjXUNknFj7/",
+	"RiEyZAYH4bHOoRu+HYmKAYh53/y/bRDpYj7QY+luLK4ED1hS2xa7eEBb0P8y8QmYc6cyeae4MUyQQu7E",
+	"JXl29pg8PftTRi4u58+OJZIaxUfMZMgEfzgr2Q6XfHIwtU/VcAcLGU5uGYdmMiz3QQt6Rjxdt01Oh2E+",
+	"iy47uJhhyvkCLfRv2IpDINkgWfVTZuHKJFrngTZ/7yoBJW9HDfL7Qy/+12cRn6KNxOlsaP4wbOh3a/hO",
+	"WkgoXh22kIhxOwdhfFTT+RYfeTBVJ8CAp+g6bv4Pr+x8OKz/o07z4aIHTXY7JjjQt23VOpeHwW/XyecY",
+	"jrCB6ITMuS0X7seLw+O9lXblpvcQjO1e6bhjukDnu9/BCN7Kle5W27pm4K6RgsgZWezBw7Nh+4ys5Y5d",
+	"Q28Pa/ehLNFDCO4tTnivfp+4zvigIvXfp3HOkJJfC8VoASXqx+Tdz81jD8ErWsOl8gph1KdpEP/BqaIQ",
+	"z6WYkiuk8Vm5LwIoMBESwnUj53D+G9TKfxy1vN6xrbxmx07m37GTjDBqj+ZB9xwI3dH9vbSVMY5O05ji",
+	"kcM+nd1Om8IIX/6dooLrHEslPFVFqQXeYuran1Stytnl7JxWHHbaPdxH0ef5GjtQGUkMZwRMUec49/lJ",
+	"/WKBl1KgfqodCnO+KVk3Eaf5jPbJQb3RKcL3HXSbGPhM1S45jrYD4BBIAjPcvbOQN0cedmAeAI4J/eEd",
+	"/IH9F8W+7e47LSd0ZDNoWdrpQ5NkiUdVIDQC/Ld0xSSQAxsW49Id+58D73UWBzFpYVJgFYbVtlhropYY",
+	"+p90jfHtu6jJh+d9KcDHXz7+3wAAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -132,3 +132,20 @@ func TestHeadsFromTheBox(t *testing.T) {
 	p.until(`document.querySelectorAll(".rung").length === 3`)
 	p.until(`location.search.includes("heads=0.0053,0.0106,0.0142") || decodeURIComponent(location.search).includes("heads=0.0053,0.0106,0.0142")`)
 }
+
+// On a phone a thing is a card with what is known of it; touched, it shows all of it.
+func TestBoxCards(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/box")
+	p.size(390, 844)
+	p.until(`document.querySelector(".grid tr[data-id]")`)
+	shown := `[...document.querySelectorAll(".grid tr[data-id] td")].slice(0, document.querySelectorAll(".grid th").length).filter((c) => c.checkVisibility()).length`
+	before := value[int](p, shown)
+	if wide := value[int](p, `document.documentElement.scrollWidth`); wide > 390 {
+		t.Errorf("%d wide", wide)
+	}
+	value[bool](p, `(document.querySelector(".grid tr[data-id] input").focus(), true)`)
+	if after := value[int](p, shown); after <= before || before < 4 {
+		t.Errorf("%d cells, %d when it is touched", before, after)
+	}
+}

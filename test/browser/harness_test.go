@@ -229,7 +229,7 @@ const facts = ".facts"
 // click clicks a button or link by its accessible name or its words.
 func (p *page) click(name string) {
 	p.t.Helper()
-	find := fmt.Sprintf(`[...document.querySelectorAll("button, a, [role=menuitem], summary")].find(e => e.offsetParent !== null && !e.disabled && (e.getAttribute("aria-label") === %[1]q || e.innerText.trim() === %[1]q))`, name)
+	find := fmt.Sprintf(`[...document.querySelectorAll("button, a, [role=menuitem], summary")].find(e => e.offsetParent !== null && !e.disabled && (e.getAttribute("aria-label") === %[1]q || (e.innerText ?? "").trim() === %[1]q))`, name)
 	p.until(find)
 	value[bool](p, find+".click() || true")
 }

@@ -200,3 +200,26 @@ func TestAnEndedTrip(t *testing.T) {
 	value[bool](p, `(history.back(), true)`)
 	p.says("h1", "Log")
 }
+
+// A trip is drawn as a strip of its casts: each cast has its way down, each bite, fish and
+// loss its mark at its depth, which leads to its line.
+func TestStripOfATrip(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?trip=1&part=timeline")
+	p.until(`document.querySelector(".trip-strip .strip-cast")`)
+	for kind, drawn := range map[string]string{"splash": ".strip-cast", "fish": ".trip-strip > svg .strip-full", "bite": ".trip-strip a[aria-label^='bite']"} {
+		told := value[int](p, `document.querySelectorAll(".timeline li[data-kind=`+kind+`]").length`)
+		if n := value[int](p, "document.querySelectorAll(`"+drawn+"`).length"); n != told || n == 0 {
+			t.Errorf("%d of %s are drawn, %d told", n, kind, told)
+		}
+	}
+	// The fish, on the fall, is higher in the picture than a bite on the bed.
+	y := func(kind string) float64 {
+		return value[float64](p, "document.querySelector(`.trip-strip a[aria-label^='"+kind+"'] path`).getBoundingClientRect().y")
+	}
+	if y("fish") >= y("bite") {
+		t.Errorf("the fish at %g, the bite at %g", y("fish"), y("bite"))
+	}
+	value[bool](p, "(document.querySelector(`.trip-strip a[aria-label^='fish']`).dispatchEvent(new MouseEvent('click', {bubbles: true, cancelable: true, view: window})), true)")
+	p.until(`document.querySelector(location.hash)?.dataset.kind === "fish"`)
+}

@@ -3277,6 +3277,7 @@ export interface operations {
                     "application/json": components["schemas"]["Guide"];
                 };
             };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

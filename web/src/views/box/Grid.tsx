@@ -141,7 +141,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
         data-version={saved?.version}
       >
         {kind.columns.map((c, i) => (
-          <td key={c.key}>
+          <td key={c.key} data-label={c.label}>
             <input
               value={cells[c.key] ?? ""}
               list={c.type === "choice" ? `list-${kind.kind}-${c.key}` : undefined}

@@ -271,7 +271,7 @@ function Copies() {
   });
   const failure = error ?? make.error ?? restore.error;
   const when = (iso: string) =>
-    new Date(iso).toLocaleString("en-GB", {
+    new Date(iso).toLocaleString(undefined, {
       day: "numeric",
       month: "long",
       hour: "2-digit",

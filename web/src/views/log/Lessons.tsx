@@ -45,6 +45,10 @@ export function Lessons({ trip }: { trip: number | undefined }) {
       {lesson.depths.length > 0 && <Depths bins={lesson.depths} />}
       <section aria-label="Bites against casts">
         <h2>Bites against casts</h2>
+        <p>
+          Bar: its share of all bites, 8 times in 10. Mark: its share of the casts. Where the bar is to the
+          right of its mark, it does better than chance.
+        </p>
         <div className="groups">
           {lesson.groups.map((g) => (
             <Group key={g.name} group={g} />
@@ -111,7 +115,43 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
   );
 }
 
+const label = 150;
+
+/** Its share of all bites, with how much doubt, against that of the casts; the figures behind it on a tap. */
 function Group({ group }: { group: Lesson["groups"][number] }) {
+  const casts = group.rows.reduce((sum, r) => sum + r.casts, 0);
+  const x = scaleLinear([0, 1], [label, width - 12]);
+  return (
+    <figure className="depths">
+      <figcaption>By {group.name}</figcaption>
+      <svg
+        viewBox={`0 0 ${width} ${group.rows.length * rowHeight + 4}`}
+        role="img"
+        aria-label={group.rows
+          .map((r) => `${r.label}: ${r.takes} in ${r.casts}, ${percent(r.low)} to ${percent(r.high)}`)
+          .join("; ")}
+      >
+        {group.rows.map((r, i) => (
+          <g key={r.label}>
+            <text x={label - 8} y={i * rowHeight + 15} textAnchor="end" className="note">
+              {r.label.length > 22 ? `${r.label.slice(0, 21)}…` : r.label}
+            </text>
+            <path d={`M${x(r.low)} ${i * rowHeight + 11}H${x(r.high)}`} className="share-range" />
+            {r.casts > 0 && (
+              <path d={`M${x(r.casts / casts)} ${i * rowHeight + 2}v18`} className="bar-even" />
+            )}
+          </g>
+        ))}
+      </svg>
+      <details>
+        <summary>By {group.name}, in figures</summary>
+        <Figures group={group} />
+      </details>
+    </figure>
+  );
+}
+
+function Figures({ group }: { group: Lesson["groups"][number] }) {
   return (
     <Wide label={`By ${group.name}, as a table`}>
       <table>

@@ -12,6 +12,7 @@ import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 import { NumberField } from "../../setup/NumberField";
+import { Strip } from "./Strip";
 import { useEvents, useLogActions } from "./useLog";
 import { atTime, kindOf, onDay, told } from "./words";
 
@@ -29,48 +30,51 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
   if (events.length === 0) return <p>Nothing was logged yet.</p>;
   let day = "";
   return (
-    <ol className="timeline">
-      {events.map((e) => {
-        const first = onDay(e.event.time) !== day;
-        day = onDay(e.event.time);
-        return (
-          <li key={e.id} data-kind={e.event.kind}>
-            {first && <h2>{day}</h2>}
-            <div className="timeline-row">
-              <time dateTime={e.event.time}>{atTime(e.event.time)}</time>
-              <span>
-                <b>{kindOf(e.event)}</b>{" "}
-                {trip.trip.rods.length > 1 && <i>{trip.trip.rods[e.event.rod]?.name} </i>}
-                {told(e.event, show, names)}
-                {Date.parse(e.event.time) < Date.parse(trip.trip.start) && " (before the trip's start)"}
-              </span>
-              <span className="timeline-do">
-                <button
-                  type="button"
-                  aria-expanded={open === e.id}
-                  onClick={() => setOpen(open === e.id ? undefined : e.id)}
-                >
-                  Correct
-                </button>
-                <button
-                  type="button"
-                  aria-label={`Delete ${kindOf(e.event)} at ${atTime(e.event.time)}`}
-                  onClick={() =>
-                    takeOff.mutate(e.id, {
-                      onSuccess: () =>
-                        say(`“${kindOf(e.event)}” is off the log.`, () => putBack.mutate(e.id)),
-                    })
-                  }
-                >
-                  ×
-                </button>
-              </span>
-            </div>
-            {open === e.id && <Correct of={e} onDone={() => setOpen(undefined)} />}
-          </li>
-        );
-      })}
-    </ol>
+    <>
+      <Strip trip={trip} events={events} />
+      <ol className="timeline">
+        {events.map((e) => {
+          const first = onDay(e.event.time) !== day;
+          day = onDay(e.event.time);
+          return (
+            <li key={e.id} id={`event-${e.id}`} data-kind={e.event.kind}>
+              {first && <h2>{day}</h2>}
+              <div className="timeline-row">
+                <time dateTime={e.event.time}>{atTime(e.event.time)}</time>
+                <span>
+                  <b>{kindOf(e.event)}</b>{" "}
+                  {trip.trip.rods.length > 1 && <i>{trip.trip.rods[e.event.rod]?.name} </i>}
+                  {told(e.event, show, names)}
+                  {Date.parse(e.event.time) < Date.parse(trip.trip.start) && " (before the trip's start)"}
+                </span>
+                <span className="timeline-do">
+                  <button
+                    type="button"
+                    aria-expanded={open === e.id}
+                    onClick={() => setOpen(open === e.id ? undefined : e.id)}
+                  >
+                    Correct
+                  </button>
+                  <button
+                    type="button"
+                    aria-label={`Delete ${kindOf(e.event)} at ${atTime(e.event.time)}`}
+                    onClick={() =>
+                      takeOff.mutate(e.id, {
+                        onSuccess: () =>
+                          say(`“${kindOf(e.event)}” is off the log.`, () => putBack.mutate(e.id)),
+                      })
+                    }
+                  >
+                    ×
+                  </button>
+                </span>
+              </div>
+              {open === e.id && <Correct of={e} onDone={() => setOpen(undefined)} />}
+            </li>
+          );
+        })}
+      </ol>
+    </>
   );
 }
 

@@ -1,0 +1,125 @@
+import { scaleLinear, scaleTime } from "d3-scale";
+import type { EventKind, LogEvent, SavedEvent, SavedTrip } from "../../api/client";
+import { useUnits } from "../../parts/preferences";
+import { useSize } from "../../section/useSize";
+import { atTime, kindOf } from "./words";
+
+const height = 190;
+const left = 44;
+const right = 12;
+const top = 26;
+const bottom = 24;
+
+/** How what happened is marked; what is not here is not drawn. */
+const marks: Partial<Record<EventKind, { draw: string; fill?: boolean; of: string }>> = {
+  bite: { draw: "M-4 0a4 4 0 1 0 8 0a4 4 0 1 0 -8 0", of: "bite" },
+  "short bite": { draw: "M-3 0a3 3 0 1 0 6 0", of: "short bite" },
+  fish: { draw: "M-6 0a6 6 0 1 0 12 0a6 6 0 1 0 -12 0", fill: true, of: "fish" },
+  "head lost": { draw: "M-5 -5L5 5M-5 5L5 -5", of: "head lost" },
+  "snag freed": { draw: "M-5 4L0 -4L5 4", of: "snag freed" },
+};
+
+/** A trip as a strip of its casts: the way down of each, what was had and lost at which depth, and what was changed. */
+export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] }) {
+  const { show } = useUnits();
+  const [box, size] = useSize<HTMLDivElement>();
+  const times = [trip.trip.start, ...events.map((e) => e.event.time)].map((t) => Date.parse(t));
+  const deepest = Math.max(...events.map(({ event: e }) => Math.max(e.with?.bedDepth ?? 0, e.depth ?? 0)), 1);
+  const x = scaleTime(
+    [Math.min(...times), Math.max(...times)],
+    [left, Math.max(size.width - right, left + 1)],
+  );
+  const z = scaleLinear([0, deepest * 1.05], [top, height - bottom]);
+  const at = (e: LogEvent) => x(Date.parse(e.time));
+  const ticks = x
+    .ticks(Math.max(Math.floor(size.width / 110), 2))
+    .filter((t) => x(t) > left + 24 && x(t) < size.width - 36);
+  const zone = /[+-]\d\d:\d\d$/.exec(trip.trip.start)?.[0] ?? "+00:00";
+  const kinds = Object.entries(marks).filter(([k]) => events.some((e) => e.event.kind === k));
+  return (
+    <div className="trip-strip" ref={box}>
+      {size.width > 0 && (
+        <svg
+          width={size.width}
+          height={height}
+          role="group"
+          aria-label="The casts of the trip, by depth over time"
+        >
+          <rect
+            x={left}
+            y={top}
+            width={size.width - left - right}
+            height={z(deepest) - top}
+            className="strip-water"
+          />
+          <rect
+            x={left}
+            y={z(deepest)}
+            width={size.width - left - right}
+            height={height - bottom - z(deepest)}
+            className="ground"
+          />
+          {z.ticks(4).map((d) => (
+            <text key={d} x={left - 6} y={z(d) + 4} textAnchor="end" className="note">
+              {d > 0 ? show("depth", d) : ""}
+            </text>
+          ))}
+          {ticks.map((t) => (
+            <text key={t.getTime()} x={x(t)} y={height - 6} textAnchor="middle" className="note">
+              {atTime(inZone(t, zone))}
+            </text>
+          ))}
+          {events.map(({ id, event: e }, i) => {
+            if (e.kind === "splash") {
+              const touch = events
+                .slice(i + 1)
+                .find((n) => n.event.rod === e.rod && /^(bottom|splash)$/.test(n.event.kind));
+              const down = e.with?.bedDepth || deepest;
+              const to = touch?.event.kind === "bottom" ? at(touch.event) : at(e);
+              return <path key={id} d={`M${at(e)} ${top}L${to} ${z(down)}`} className="strip-cast" />;
+            }
+            if (e.kind === "changed" || e.kind === "conditions" || e.kind === "retie")
+              return (
+                <a key={id} href={`#event-${id}`} aria-label={`${kindOf(e)} at ${atTime(e.time)}`}>
+                  <path d={`M${at(e)} ${top - 16}V${z(deepest)}`} className="strip-change" />
+                </a>
+              );
+            const mark = marks[e.kind];
+            if (!mark) return null;
+            return (
+              <a
+                key={id}
+                href={`#event-${id}`}
+                aria-label={`${kindOf(e)} at ${atTime(e.time)}${e.depth ? `, ${show("depth", e.depth)} deep` : ""}`}
+              >
+                <path
+                  transform={`translate(${at(e)} ${z(e.depth || e.with?.bedDepth || deepest)})`}
+                  d={mark.draw}
+                  className={mark.fill ? "strip-mark strip-full" : "strip-mark"}
+                />
+              </a>
+            );
+          })}
+        </svg>
+      )}
+      <p className="note strip-key" aria-hidden="true">
+        {kinds.map(([k, m]) => (
+          <span key={k}>
+            <svg width="16" height="16" viewBox="-8 -8 16 16" aria-hidden="true">
+              <path d={m.draw} className={m.fill ? "strip-mark strip-full" : "strip-mark"} />
+            </svg>
+            {m.of}
+          </span>
+        ))}
+        <span>| something was changed</span>
+      </p>
+    </div>
+  );
+}
+
+/** A moment as it is written in a zone such as +01:00. */
+function inZone(t: Date, zone: string): string {
+  const [h = 0, m = 0] = zone.slice(1).split(":").map(Number);
+  const minutes = (zone.startsWith("-") ? -1 : 1) * (60 * h + m);
+  return new Date(t.getTime() + minutes * 60_000).toISOString();
+}

@@ -22,7 +22,7 @@ const marks: Partial<Record<EventKind, { draw: string; fill?: boolean; of: strin
 /** A trip as a strip of its casts: the way down of each, what was had and lost at which depth, and what was changed. */
 export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] }) {
   const { show } = useUnits();
-  const [box, size] = useSize<HTMLDivElement>();
+  const [box, size] = useSize<HTMLElement>();
   const times = [trip.trip.start, ...events.map((e) => e.event.time)].map((t) => Date.parse(t));
   const deepest = Math.max(...events.map(({ event: e }) => Math.max(e.with?.bedDepth ?? 0, e.depth ?? 0)), 1);
   const x = scaleTime(
@@ -37,14 +37,10 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
   const zone = /[+-]\d\d:\d\d$/.exec(trip.trip.start)?.[0] ?? "+00:00";
   const kinds = Object.entries(marks).filter(([k]) => events.some((e) => e.event.kind === k));
   return (
-    <div className="trip-strip" ref={box}>
+    <section className="trip-strip" aria-label="Casts" ref={box}>
       {size.width > 0 && (
-        <svg
-          width={size.width}
-          height={height}
-          role="group"
-          aria-label="The casts of the trip, by depth over time"
-        >
+        <svg width={size.width} height={height}>
+          <title>The casts of the trip, by depth over time</title>
           <rect
             x={left}
             y={top}
@@ -113,7 +109,7 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
         ))}
         <span>| something was changed</span>
       </p>
-    </div>
+    </section>
   );
 }
 

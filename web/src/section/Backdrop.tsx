@@ -1,4 +1,4 @@
-import { scaleLinear } from "d3-scale";
+import { ticks } from "d3-array";
 import type { Answer, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
 import { useUnits } from "../parts/preferences";
@@ -11,16 +11,13 @@ export function useTicks() {
   return (from: number, to: number, count: number) => {
     const unit = units.find((u) => u.symbol === shown("depth", 1).unit);
     const scale = unit?.scale ?? 1;
-    return scaleLinear()
-      .domain([from / scale, to / scale])
-      .ticks(count)
-      .map((n) => ({ base: n * scale, label: String(n) }));
+    return ticks(from / scale, to / scale, count).map((n) => ({ base: n * scale, label: String(n) }));
   };
 }
 
 /** Air, water, bed and their scales. */
 export function Backdrop({ setup, answer, frame }: { setup: Setup; answer: Answer; frame: Frame }) {
-  const ticks = useTicks();
+  const round = useTicks();
   const { shown } = useUnits();
   const { x, z, left, right, width, height } = frame;
   const bed = (m: number) => Math.max(setup.water.depth + answer.bedSlope * m, 0);
@@ -29,10 +26,10 @@ export function Backdrop({ setup, answer, frame }: { setup: Setup; answer: Answe
   const corners = [left, ...(shore > left && shore < right ? [shore] : []), right];
   const line = corners.map((m) => `${x(m).toFixed(1)} ${z(-bed(m)).toFixed(1)}`).join("L");
   const deepest = Math.max(bed(left), bed(right));
-  const depths = ticks(0, deepest, Math.max(2, Math.min(8, deepest * frame.down * 0.02))).filter(
+  const depths = round(0, deepest, Math.max(2, Math.min(8, deepest * frame.down * 0.02))).filter(
     (t) => t.base > 0 && t.base <= deepest && z(-t.base) < height - 30,
   );
-  const reaches = ticks(left, right, width / 110).filter((t) => x(t.base) > 40 && x(t.base) < width - 30);
+  const reaches = round(left, right, width / 110).filter((t) => x(t.base) > 40 && x(t.base) < width - 30);
   const unit = shown("depth", 1).unit;
   return (
     <g aria-hidden="true">

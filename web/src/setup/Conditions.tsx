@@ -1,5 +1,5 @@
 import { Checkbox } from "@mui/material";
-import { memo, type ReactNode, useEffect, useState } from "react";
+import { lazy, memo, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Answer, Change, Field, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
@@ -12,13 +12,15 @@ import { applies } from "./applies";
 import { BackTo, isChanged } from "./Changed";
 import { ChoiceField } from "./ChoiceField";
 import { DirectionField } from "./DirectionField";
-import { FromBox } from "./FromBox";
 import { HeadsField } from "./HeadsField";
-import { LureEditor } from "./LureEditor";
 import { NumberField } from "./NumberField";
-import { PartsField } from "./PartsField";
-import { RigEditor } from "./RigEditor";
 import { Slide } from "./Slide";
+
+// What is seen only in a group that is open is loaded then.
+const FromBox = lazy(() => import("./FromBox"));
+const LureEditor = lazy(() => import("./LureEditor"));
+const PartsField = lazy(() => import("./PartsField"));
+const RigEditor = lazy(() => import("./RigEditor"));
 
 interface Props {
   setup: Setup;
@@ -96,7 +98,9 @@ export function Conditions({
               <span>{answer?.lines.find((l) => l.group === group)?.words}</span>
             </summary>
             {isOpen && (group !== "Rig" || rigOf(setup).floats) && (
-              <FromBox group={group} onChange={onChange} />
+              <Suspense>
+                <FromBox group={group} onChange={onChange} />
+              </Suspense>
             )}
             {isOpen &&
               shown.map((field) => (
@@ -205,15 +209,13 @@ function One({
       {path === "boat.measured" && !setup.boat.measured && drift !== undefined && (
         <p className="row-hint">Drifts at {show("speed", drift)}, estimated from current and wind.</p>
       )}
-      {path === "rig.kind" && alone && (
-        <>
-          <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />
-          {answer?.sits && <Sits sits={answer.sits} />}
-        </>
-      )}
-      {path === "rig.kind" && !alone && !own && <RigEditor setup={setup} onChange={onChange} />}
-      {path === "rig.kind" && own && (
-        <PartsField parts={setup.rig.parts ?? []} errors={errors} onChange={onChange} />
+      {path === "rig.kind" && (
+        <Suspense>
+          {alone && <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />}
+          {alone && answer?.sits && <Sits sits={answer.sits} />}
+          {!alone && !own && <RigEditor setup={setup} onChange={onChange} />}
+          {own && <PartsField parts={setup.rig.parts ?? []} errors={errors} onChange={onChange} />}
+        </Suspense>
       )}
       {path === "rig.kind" && !own && answer && (
         <button

@@ -4,7 +4,7 @@ import { fromBox } from "./asTackle";
 import { useBox } from "./useBox";
 
 /** Takes what is owned: one tap for the list, one for the thing. */
-export function FromBox({
+export default function FromBox({
   group,
   onChange,
 }: {

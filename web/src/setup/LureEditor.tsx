@@ -11,7 +11,13 @@ const nose = 64;
 const y = 40;
 
 /** Head and bait to scale, with the wire before them; the tail is dragged. */
-export function LureEditor({ setup, onLength }: { setup: Setup; onLength: (metres: number) => void }) {
+export default function LureEditor({
+  setup,
+  onLength,
+}: {
+  setup: Setup;
+  onLength: (metres: number) => void;
+}) {
   const { show, snap } = useUnits();
   const field = useField("bait.length");
   const [held, setHeld] = useState<number | null>(null);

@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** A rig of one's own: what is on the line, from its end up, as a picture and as a list to change. */
-export function PartsField({ parts, errors, onChange }: Props) {
+export default function PartsField({ parts, errors, onChange }: Props) {
   const { show } = useUnits();
   const set = (next: Part[]) => onChange({ "rig.parts": [...next].sort((a, b) => a.at - b.at) });
   const put = (i: number, part: Part) => set(parts.map((p, k) => (k === i ? part : p)));

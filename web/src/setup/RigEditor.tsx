@@ -13,7 +13,7 @@ const bed = height - 18;
 const x = 110;
 
 /** The rig as it hangs over the bed, to scale; the length between its two bodies is dragged. */
-export function RigEditor({
+export default function RigEditor({
   setup,
   onChange,
 }: {

@@ -1,4 +1,3 @@
-import { useState } from "react";
 import type { Answer, Setup } from "../../api/client";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
@@ -7,18 +6,8 @@ import { Wide } from "../../parts/Wide";
 import { approachOf } from "../../section/kinds";
 import { counted, percent } from "../../units/numbers";
 
-/** The ladder as a table: for screen readers, copying and printing. It is filled while it is open. */
-export function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <details className="head-table" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary>All heads in a table</summary>
-      {open && <Table answer={answer} setup={setup} />}
-    </details>
-  );
-}
-
-function Table({ answer, setup }: { answer: Answer; setup: Setup }) {
+/** The ladder as a table: for screen readers, copying and printing. */
+export default function HeadTable({ answer, setup }: { answer: Answer; setup: Setup }) {
   const { show, shown } = useUnits();
   const unit = shown("depth", 1).unit;
   const metre = unit === "m" ? 1 : 0.3048;

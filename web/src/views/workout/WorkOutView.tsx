@@ -1,7 +1,7 @@
 import { useMediaQuery } from "@mui/material";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, Navigate } from "react-router";
-import { Failure, type Head } from "../../api/client";
+import { type Answer, Failure, type Head, type Setup } from "../../api/client";
 import { useKept } from "../../parts/preferences";
 import { View } from "../../parts/View";
 import { CountStrip } from "../../section/CountStrip";
@@ -18,9 +18,10 @@ import { useChanges } from "../../setup/useChanges";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { AnswerText, Refused } from "./AnswerText";
 import { Facts } from "./Facts";
-import { HeadTable } from "./HeadTable";
 import { PhoneWorkOut } from "./PhoneWorkOut";
 import "./workout.css";
+
+const HeadTable = lazy(() => import("./HeadTable"));
 
 /** How narrow a page is on which the answer, the water and the dials fill the screen. */
 const narrow = "(max-width: 600px)";
@@ -152,7 +153,7 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
       )}
     </div>
   );
-  const table = answered && <HeadTable answer={answered.answer} setup={answered.of} />;
+  const table = answered && <AllHeads answer={answered.answer} setup={answered.of} />;
   const facts = answer && <Facts facts={answer.facts} />;
 
   if (onPhone) {
@@ -218,4 +219,19 @@ function ladderFrameOf(frame: Frame | null, alone: boolean, height: number): Fra
     z: (m) => frame.z(m) * scale,
     metresZ: (p) => frame.metresZ(p / scale),
   };
+}
+
+/** The table of all heads, which is loaded and filled while it is open. */
+function AllHeads({ answer, setup }: { answer: Answer; setup: Setup }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <details className="head-table" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary>All heads in a table</summary>
+      {open && (
+        <Suspense>
+          <HeadTable answer={answer} setup={setup} />
+        </Suspense>
+      )}
+    </details>
+  );
 }

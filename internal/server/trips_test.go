@@ -103,6 +103,11 @@ func TestTripOverHTTP(t *testing.T) {
 	if status, _, _ := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, nil); status != 409 {
 		t.Errorf("%d", status)
 	}
+	// Nor is another event put in its place, as where its id was gone back from and given again.
+	right.Key = "of-another-phone"
+	if status, _, _ := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), fmt.Sprintf(`{"version":%d,"event":%s}`, bite.Version+1, asJSON(t, right)), nil); status != 409 {
+		t.Errorf("%d", status)
+	}
 
 	// What cannot be is refused as a whole.
 	for words, e := range map[string]trip.Event{

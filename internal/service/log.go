@@ -183,11 +183,15 @@ func keepEvents(ctx context.Context, t store.Tables, s *Service, own map[string]
 }
 
 // Correct sets an event anew, if it has the version. What was worked out of it is worked
-// out anew.
+// out anew. One that was gone back from is not found under its id any more, or another is:
+// a key that is told has to be that of the event.
 func (s *Service) Correct(ctx context.Context, id, version int64, e trip.Event, choice units.Choice) (out store.KeptEvent, err error) {
 	was, err := s.store.Events.Get(ctx, id)
 	if err != nil {
 		return out, err
+	}
+	if e.Key != "" && e.Key != was.Event.Key {
+		return out, store.ErrConflict
 	}
 	e.Key = was.Event.Key
 	err = s.onDay(ctx, was.Trip, func(d day) (change, error) {

@@ -220,15 +220,15 @@ func (s *Events) Spend(ctx context.Context, id, item int64) error {
 	return err
 }
 
-// Change sets an event anew, if it still has the given version. Errors:
-// ErrNotFound, ErrConflict.
+// Change sets an event anew, if it still has the given version and is still the one of its
+// key: after going back to a copy its id may be another's. Errors: ErrNotFound, ErrConflict.
 func (s *Events) Change(ctx context.Context, id, version int64, e trip.Event, now time.Time) (KeptEvent, error) {
 	body, err := written("event", e)
 	if err != nil {
 		return KeptEvent{}, err
 	}
-	kept, err := s.changed(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND deleted IS NULL RETURNING "+eventColumns,
-		Time{e.Time}, e.Kind, body, Time{now}, id, version)
+	kept, err := s.changed(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND key = ? AND deleted IS NULL RETURNING "+eventColumns,
+		Time{e.Time}, e.Kind, body, Time{now}, id, version, e.Key)
 	if errors.Is(err, ErrNotFound) {
 		if _, err := s.Get(ctx, id); err == nil {
 			return KeptEvent{}, ErrConflict

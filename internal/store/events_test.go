@@ -61,6 +61,11 @@ func TestEventsOnce(t *testing.T) {
 	if _, err := s.Events.Change(ctx, added[0].ID, 1, changed, noon); !errors.Is(err, ErrConflict) {
 		t.Errorf("%v", err)
 	}
+	another := changed
+	another.Key = "another-one"
+	if _, err := s.Events.Change(ctx, added[0].ID, 2, another, noon); !errors.Is(err, ErrConflict) {
+		t.Errorf("an event takes the place of another: %v", err)
+	}
 	if _, err := s.Events.Delete(ctx, added[0].ID, noon); err != nil {
 		t.Error(err)
 	}

@@ -321,6 +321,7 @@ func TestRig(t *testing.T) {
 	p.until(settled)
 	p.unfold("field-bait-length")
 	p.unfold("field-rig-kind")
+	p.until("document.querySelector(`.rig-editor .handle`)")
 	value[bool](p, "document.querySelector(`.rig-editor .handle`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowRight`, bubbles: true})) || true")
 	p.until(`document.querySelector("#field-bait-length").value === "125 mm"`)
 	p.choose("field-rig-kind", "drop shot")

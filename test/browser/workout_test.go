@@ -327,6 +327,7 @@ func TestRig(t *testing.T) {
 	p.choose("field-rig-kind", "drop shot")
 	p.says(facts, "The bait is 1")
 	p.until(`document.querySelector(".section .bait-second")`)
+	p.until(`document.querySelector(".rig-box")?.textContent.includes("sinker of the ladder")`)
 	grip := `.rig-editor .handle`
 	value[bool](p, "document.querySelector(`"+grip+"`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowUp`, bubbles: true})) || true")
 	p.until(`Number(document.querySelector("#field-rig-apart").value.split(" ")[0]) > 0.3`)

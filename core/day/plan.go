@@ -1,0 +1,418 @@
+package day
+
+import (
+	"fmt"
+	"math"
+	"sort"
+	"time"
+	_ "time/tzdata" // zones are known on every machine
+
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// Plan is a day as it is meant to be.
+type Plan struct {
+	Date  string    `json:"date"` // 2026-11-27
+	Zone  string    `json:"zone"` // Europe/Lisbon; "" is UTC
+	Where *Position `json:"where"`
+	Tide  Tides     `json:"tide"`
+	Wind  []Wind    `json:"wind"` // in order; none leaves the wind of each setup
+	Spots []Spot    `json:"spots"`
+	Rods  int       `json:"rods"`
+}
+
+// Tides is where the tide of a day is from.
+type Tides struct {
+	Kind    string   `json:"kind"`
+	Table   Table    `json:"table"`
+	Station *Station `json:"station"` // the made-up one where it is left out
+}
+
+// The kinds of tides.
+const (
+	NoTide      = "none"
+	FromTable   = "table"
+	FromStation = "station"
+)
+
+// Wind is what blows from a time on, and goes over into the next.
+type Wind struct {
+	From      string  `json:"from"`      // 14:00
+	Speed     float64 `json:"speed"`     // m/s
+	Direction float64 `json:"direction"` // degrees against the cast, as in a setup
+}
+
+// Spot is where one fishes for some hours.
+type Spot struct {
+	Name    string      `json:"name"`
+	From    string      `json:"from"` // 05:30
+	To      string      `json:"to"`   // of the day after where it is not later than From
+	Setup   setup.Setup `json:"setup"`
+	Charted float64     `json:"charted"` // m, to which the tide is added; 0 leaves the depth of the setup
+	Flow    SpotFlow    `json:"flow"`
+}
+
+// SpotFlow is how the water runs at a spot.
+type SpotFlow struct {
+	Kind      string  `json:"kind"`
+	Flood     Run     `json:"flood"`
+	Ebb       Run     `json:"ebb"`
+	Spring    float64 `json:"spring"`    // m, range at which the spring speeds are
+	Neap      float64 `json:"neap"`      // m, and the neap ones
+	AfterHigh float64 `json:"afterHigh"` // s from high water to the slack after it
+	AfterLow  float64 `json:"afterLow"`
+	Spans     []Span  `json:"spans"`
+}
+
+// The kinds of flow.
+const (
+	AsSet    = "as set"        // as the setup has it: a lake, a river
+	WithTide = "with the tide" // a stream between slacks
+	ByTimes  = "by times"      // a sluice, or a table of speeds
+)
+
+// Span is a flow from a time to another; at other times it stands.
+type Span struct {
+	From      string  `json:"from"`
+	To        string  `json:"to"`
+	Speed     float64 `json:"speed"`
+	Direction float64 `json:"direction"`
+}
+
+// Limits of a plan.
+const (
+	MostSpots = 8
+	MostRods  = 6
+	mostWinds = 48
+	mostSpans = 24
+)
+
+// Day is a plan that can be worked with.
+type Day struct {
+	Plan
+	Start time.Time // midnight
+	End   time.Time // the next one
+	tide  Tide
+	zone  *time.Location
+	winds []blow
+	spots []visit
+}
+
+// blow is a wind at a time.
+type blow struct {
+	at   time.Time
+	x, y float64
+}
+
+// visit is a spot with its times.
+type visit struct {
+	from, to time.Time
+	spans    []lasting
+	stream   Stream // where it goes with the tide
+}
+
+type lasting struct {
+	from, to time.Time
+	flow     Flow
+}
+
+// Open checks a plan. Errors: setup.Errors, in the units of choice.
+func (p Plan) Open(choice units.Choice) (*Day, error) {
+	o := opening{choice: choice, day: &Day{Plan: p}}
+	o.dates()
+	if o.errs != nil {
+		return nil, o.errs
+	}
+	o.tides()
+	o.winds()
+	if n := len(p.Spots); n == 0 || n > MostSpots {
+		o.add("spots", "Spots: give 1 to %d, not %d.", MostSpots, n)
+	}
+	if p.Rods < 1 || p.Rods > MostRods {
+		o.add("rods", "Rods: %d is outside what is allowed, 1 to %d.", p.Rods, MostRods)
+	}
+	for i, s := range p.Spots {
+		o.spot(fmt.Sprintf("spots.%d.", i), s)
+	}
+	if o.errs != nil {
+		return nil, o.errs
+	}
+	for i := range o.day.spots {
+		if p.Spots[i].Flow.Kind == WithTide {
+			o.day.spots[i].stream = o.day.stream(i)
+		}
+	}
+	return o.day, nil
+}
+
+// opening is a plan being checked.
+type opening struct {
+	choice units.Choice
+	day    *Day
+	errs   setup.Errors
+}
+
+func (o *opening) add(field, format string, args ...any) {
+	o.errs = append(o.errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
+}
+
+func (o *opening) dates() {
+	d := o.day
+	zone, err := time.LoadLocation(d.Zone)
+	if err != nil || d.Zone == "Local" {
+		o.add("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", d.Zone)
+		return
+	}
+	start, err := time.ParseInLocation(time.DateOnly, d.Date, zone)
+	if err != nil || start.Year() < 1900 || start.Year() > 2200 {
+		o.add("date", "Date: “%s” is not a day from 1900 to 2200, such as 2026-05-12.", d.Date)
+		return
+	}
+	d.zone, d.Start, d.End = zone, start, time.Date(start.Year(), start.Month(), start.Day()+1, 0, 0, 0, 0, zone)
+	if w := d.Where; w != nil && !(math.Abs(w.Latitude) <= 90 && math.Abs(w.Longitude) <= 180) {
+		o.add("where", "Position: latitudes go to 90 degrees and longitudes to 180, not %g and %g.", w.Latitude, w.Longitude)
+	}
+}
+
+// clock is a time of the day, which may be that of the day after.
+func (o *opening) clock(field, label, text string) time.Time {
+	at, err := time.Parse("15:04", text)
+	if err != nil {
+		o.add(field, "%s: “%s” is no time of the day, such as 05:30.", label, text)
+		return time.Time{}
+	}
+	d := o.day.Start
+	return time.Date(d.Year(), d.Month(), d.Day(), at.Hour(), at.Minute(), 0, 0, o.day.zone)
+}
+
+// lasts is from a time to another, past midnight where that is not later.
+func (o *opening) lasts(field, from, to string) (a, b time.Time) {
+	a, b = o.clock(field+"from", "From", from), o.clock(field+"to", "To", to)
+	if !a.IsZero() && !b.IsZero() && !b.After(a) {
+		b = time.Date(b.Year(), b.Month(), b.Day()+1, b.Hour(), b.Minute(), 0, 0, o.day.zone)
+	}
+	return a, b
+}
+
+func (o *opening) tides() {
+	switch t := o.day.Tide; t.Kind {
+	case NoTide, "":
+	case FromTable:
+		for i := range t.Table {
+			if i > 0 && (!t.Table[i].Time.After(t.Table[i-1].Time) || t.Table[i].High == t.Table[i-1].High) || !(math.Abs(t.Table[i].Height) <= mostHeight) {
+				o.add("tide.table", "Tide: its high and low waters are not in order, or not within %d m.", mostHeight)
+				return
+			}
+		}
+		if n := len(t.Table); n < 2 || n > mostTurns {
+			o.add("tide.table", "Tide: a table has 2 to %d lines, not %d.", mostTurns, n)
+			return
+		}
+		o.day.tide = t.Table
+	case FromStation:
+		s := Simulated()
+		if t.Station != nil {
+			s = *t.Station
+		}
+		for _, c := range s.Constituents {
+			if !Knows(c.Name) || !(math.Abs(c.Amplitude) <= mostHeight) || !(math.Abs(c.Lag) <= 360) {
+				o.add("tide.station", "Tide: “%s” with %g m and %g degrees is no wave that can be reckoned with.", c.Name, c.Amplitude, c.Lag)
+				return
+			}
+		}
+		o.day.tide = s
+	default:
+		o.add("tide.kind", "Tide: “%s” is not one of none, table, station.", t.Kind)
+	}
+}
+
+func (o *opening) winds() {
+	if len(o.day.Wind) > mostWinds {
+		o.add("wind", "Wind: %d times are more than %d.", len(o.day.Wind), mostWinds)
+		return
+	}
+	for i, w := range o.day.Wind {
+		field := fmt.Sprintf("wind.%d.", i)
+		at := o.clock(field+"from", "Wind from", w.From)
+		if !(w.Speed >= 0 && w.Speed <= 40) || !(math.Abs(w.Direction) <= 360) {
+			o.add(field+"speed", "Wind: %s is outside what is allowed, 0 to %s.", o.choice.Show("wind", w.Speed), o.choice.Show("wind", 40))
+		}
+		sin, cos := math.Sincos(w.Direction * degree)
+		o.day.winds = append(o.day.winds, blow{at, w.Speed * cos, w.Speed * sin})
+		if i > 0 && !at.After(o.day.winds[i-1].at) {
+			o.add(field+"from", "Wind: %s is not after the one before it.", w.From)
+		}
+	}
+}
+
+func (o *opening) spot(field string, s Spot) {
+	var v visit
+	v.from, v.to = o.lasts(field, s.From, s.To)
+	if err := s.Setup.Validate(o.choice); err != nil {
+		for _, e := range err.(setup.Errors) {
+			o.add(field+"setup."+e.Field, "%s", e.Message)
+		}
+	}
+	if !(s.Charted >= 0 && s.Charted <= 500) {
+		o.add(field+"charted", "Charted depth: %s is outside what is allowed, 0 to %s.", o.choice.Show("depth", s.Charted), o.choice.Show("depth", 500))
+	}
+	if s.Charted > 0 && o.day.tide == nil {
+		o.add(field+"charted", "Charted depth: the tide is added to it, and there is none; leave it out.")
+	}
+	switch f := s.Flow; f.Kind {
+	case AsSet, "":
+	case WithTide:
+		if o.day.tide == nil {
+			o.add(field+"flow.kind", "Flow: it goes with the tide, and there is none.")
+		}
+		for _, r := range []Run{f.Flood, f.Ebb} {
+			if !(r.Spring >= 0 && r.Spring <= 5 && r.Neap >= 0 && r.Neap <= r.Spring) || !(math.Abs(r.Direction) <= 360) {
+				o.add(field+"flow", "Flow: at springs it runs at 0 to %s, and at neaps no faster than at springs.", o.choice.Show("speed", 5))
+			}
+		}
+		if f.Spring < 0 || f.Neap < 0 || f.Spring != 0 && f.Neap >= f.Spring || math.Abs(f.AfterHigh) > 6*3600 || math.Abs(f.AfterLow) > 6*3600 {
+			o.add(field+"flow", "Flow: the range of springs is greater than that of neaps, and slack within six hours of high and low water.")
+		}
+	case ByTimes:
+		if len(f.Spans) > mostSpans {
+			o.add(field+"flow.spans", "Flow: %d times are more than %d.", len(f.Spans), mostSpans)
+		}
+		for i, span := range f.Spans {
+			at := fmt.Sprintf("%sflow.spans.%d.", field, i)
+			a, b := o.lasts(at, span.From, span.To)
+			if !(span.Speed >= 0 && span.Speed <= 5) || !(math.Abs(span.Direction) <= 360) {
+				o.add(at+"speed", "Flow: %s is outside what is allowed, 0 to %s.", o.choice.Show("speed", span.Speed), o.choice.Show("speed", 5))
+			}
+			v.spans = append(v.spans, lasting{a, b, Flow{span.Speed, span.Direction}})
+		}
+	default:
+		o.add(field+"flow.kind", "Flow: “%s” is not one of as set, with the tide, by times.", s.Flow.Kind)
+	}
+	o.day.spots = append(o.day.spots, v)
+}
+
+// Hours are the time that is spent at a spot.
+func (d *Day) Hours(spot int) (from, to time.Time) { return d.spots[spot].from, d.spots[spot].to }
+
+// stream is how a spot runs with the tide; a spring and a neap range that are not given are
+// those that the station or the table has around the day.
+func (d *Day) stream(spot int) Stream {
+	f := d.Spots[spot].Flow
+	s := Stream{AfterHigh: seconds(f.AfterHigh), AfterLow: seconds(f.AfterLow), Flood: f.Flood, Ebb: f.Ebb, Spring: f.Spring, Neap: f.Neap}
+	if s.Spring == 0 {
+		s.Neap, s.Spring = d.ranges()
+	}
+	return s
+}
+
+func seconds(s float64) time.Duration { return time.Duration(s * float64(time.Second)) }
+
+// ranges are the smallest and the greatest range of the tide in the month around the day, as
+// far as it is known, m.
+func (d *Day) ranges() (least, most float64) {
+	const around = 15 * 24 * time.Hour
+	least = math.Inf(1)
+	turns := d.tide.Turns(d.Start.Add(-around), d.End.Add(around))
+	for i := 1; i < len(turns); i++ {
+		r := math.Abs(turns[i].Height - turns[i-1].Height)
+		least, most = min(least, r), max(most, r)
+	}
+	if most-least < 0.1*most { // too short a table to tell
+		least = most / 2
+	}
+	return least, most
+}
+
+// Level is the height of the tide, m; ok is false where there is none or it is not known.
+func (d *Day) Level(at time.Time) (m float64, ok bool) {
+	if d.tide == nil {
+		return 0, false
+	}
+	return d.tide.Height(at)
+}
+
+// Turns are the high and low waters of the day.
+func (d *Day) Turns() []Turn {
+	if d.tide == nil {
+		return nil
+	}
+	var out []Turn
+	for _, t := range d.tide.Turns(d.Start, d.End) {
+		if !t.Time.Before(d.Start) && t.Time.Before(d.End) {
+			t.Time = t.Time.In(d.zone)
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// Slacks are the times at a spot at which its water stands and turns.
+func (d *Day) Slacks(spot int) []time.Time {
+	from, to := d.Hours(spot)
+	if d.Spots[spot].Flow.Kind != WithTide {
+		return nil
+	}
+	return d.spots[spot].stream.Slacks(d.tide, from, to)
+}
+
+// At is the setup of a spot as it is at a time. Errors: setup.Errors where its tide is not
+// known then, or the depth comes out of what is allowed.
+func (d *Day) At(spot int, at time.Time) (setup.Setup, error) {
+	s := d.Spots[spot]
+	out := s.Setup
+	if s.Charted > 0 {
+		level, ok := d.Level(at)
+		if !ok {
+			return out, unknown(at)
+		}
+		was := out.Water.Depth
+		if out.Water.Depth = max(s.Charted+level, 0.1); out.Water.SplashDepth > 0 {
+			out.Water.SplashDepth = max(out.Water.SplashDepth+out.Water.Depth-was, 0.1)
+		}
+	}
+	switch s.Flow.Kind {
+	case WithTide:
+		flow, ok := d.spots[spot].stream.At(d.tide, at)
+		if !ok {
+			return out, unknown(at)
+		}
+		out.Flow.Speed, out.Flow.Direction = flow.Speed, flow.Direction
+	case ByTimes:
+		out.Flow.Speed = 0
+		for _, l := range d.spots[spot].spans {
+			if !at.Before(l.from) && at.Before(l.to) {
+				out.Flow.Speed, out.Flow.Direction = l.flow.Speed, l.flow.Direction
+			}
+		}
+	}
+	if speed, direction, ok := d.blows(at); ok {
+		out.Wind.Speed, out.Wind.Direction = speed, direction
+	}
+	return out, nil
+}
+
+func unknown(at time.Time) error {
+	return setup.Errors{{Field: "tide", Message: fmt.Sprintf("Tide: it is not known at %s; the table has to go from before the day to after it.", at.Format("15:04"))}}
+}
+
+// blows is the wind at a time, straight from one to the next; before the first it is that,
+// and after the last that.
+func (d *Day) blows(at time.Time) (speed, direction float64, ok bool) {
+	n := len(d.winds)
+	if n == 0 {
+		return 0, 0, false
+	}
+	i := sort.Search(n, func(i int) bool { return d.winds[i].at.After(at) })
+	b := d.winds[min(i, n-1)]
+	if i > 0 && i < n {
+		a := d.winds[i-1]
+		share := at.Sub(a.at).Seconds() / b.at.Sub(a.at).Seconds()
+		b.x, b.y = a.x+share*(b.x-a.x), a.y+share*(b.y-a.y)
+	}
+	direction = math.Atan2(b.y, b.x) / degree
+	if direction < 0 {
+		direction += 360
+	}
+	return math.Hypot(b.x, b.y), direction, true
+}

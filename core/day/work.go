@@ -1,0 +1,295 @@
+package day
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"dunvel/core/explore"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// Hour is how the heads of the ladder do at a spot at a time.
+type Hour struct {
+	Spot int       `json:"spot"`
+	Time time.Time `json:"time"`
+	Sure []float64 `json:"sure"` // by head of the ladder, light to heavy
+	Pick float64   `json:"pick"` // kg to tie on; 0 where none does it
+	Odds float64   `json:"odds"` // of that
+	Down bool      `json:"down"` // with the rod held down
+	Fits bool      `json:"fits"` // it can be fished so then
+}
+
+// Piece is a time through which one head is tied on at a spot.
+type Piece struct {
+	Spot  int       `json:"spot"`
+	From  time.Time `json:"from"`
+	To    time.Time `json:"to"`
+	Mass  float64   `json:"mass"`  // kg; 0 where none does it
+	Low   float64   `json:"low"`   // least of its chances
+	High  float64   `json:"high"`  // greatest
+	Count float64   `json:"count"` // s to the bed or the target in the middle of it
+	Down  bool      `json:"down"`
+}
+
+// Fished is a time through which one of the rods is fished at a spot.
+type Fished struct {
+	Spot int       `json:"spot"`
+	From time.Time `json:"from"`
+	To   time.Time `json:"to"`
+	Mass float64   `json:"mass"` // kg, of the head on it; 0 where none of those that are taken does it
+}
+
+// Taken is a head that is to be taken along.
+type Taken struct {
+	Mass  float64 `json:"mass"`  // kg
+	Owned float64 `json:"owned"` // how many there are
+	Take  int     `json:"take"`  // how many are enough 9 times in 10
+	Hours float64 `json:"hours"` // h that it is fished
+	Lost  float64 `json:"lost"`  // how many are expected to be
+}
+
+// Worked is the answer to a plan.
+type Worked struct {
+	Ladder  []float64 `json:"ladder"` // kg, light to heavy
+	Pieces  []Piece   `json:"pieces"` // by spot and time, as if every head were there
+	Fished  []Fished  `json:"fished"` // by spot and time, with the heads on the rods
+	Heads   []Taken   `json:"heads"`  // on the rods, from what is owned where anything is
+	Missing []float64 `json:"missing"`
+	Covered float64   `json:"covered"` // share of the time in which one of the heads on the rods does it
+	Best    float64   `json:"best"`    // and in which any head of the ladder does
+	Changes int       `json:"changes"` // from rod to rod
+	Words   []string  `json:"words"`
+}
+
+// How finely a day is looked at.
+const (
+	step    = 20 * time.Minute
+	closest = 2 * time.Minute // between hours on both sides of a change of heads
+)
+
+// Ladder are the weights of the setups of all spots together, light to heavy.
+func (d *Day) Ladder() []float64 {
+	var all []float64
+	for _, s := range d.Spots {
+		all = append(all, s.Setup.Heads...)
+	}
+	slices.Sort(all)
+	return slices.CompactFunc(all, func(a, b float64) bool { return math.Abs(a-b) <= judgement.SameHead.Number*a })
+}
+
+// Asked is what a plan is worked out with: where heads are judged in the setup of a spot,
+// and how many of a weight there are for it.
+type Asked struct {
+	Search func(s setup.Setup) explore.Search
+	Owned  func(s setup.Setup, mass float64) float64
+	Choice units.Choice
+}
+
+// Work works a day out, and gives each hour to emit as it is known. Errors: setup.Errors,
+// those of ctx and of emit.
+func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked, error) {
+	out := &Worked{Ladder: d.Ladder(), Pieces: []Piece{}, Fished: []Fished{}, Heads: []Taken{}, Missing: []float64{}, Words: []string{}}
+	var stretches []Stretch
+	var spans []Fished   // of each stretch
+	var losses []float64 // expected in each stretch
+	for spot := range d.Spots {
+		hours, err := d.through(ctx, a, spot, out.Ladder, emit)
+		if err != nil {
+			return nil, err
+		}
+		_, end := d.Hours(spot)
+		out.Pieces = append(out.Pieces, d.pieces(spot, hours, out.Ladder)...)
+		for i, h := range hours {
+			until := end
+			if i+1 < len(hours) {
+				until = d.clockOf(spot, hours[i+1].Time)
+			}
+			span := Fished{Spot: spot, From: d.clockOf(spot, h.Time), To: until}
+			lasts := until.Sub(span.From).Seconds()
+			stretches, spans = append(stretches, Stretch{lasts, h.Sure}), append(spans, span)
+			losses = append(losses, expected(h, lasts))
+		}
+	}
+	owned, any := make([]bool, len(out.Ladder)), false
+	for i, mass := range out.Ladder {
+		owned[i] = a.Owned(d.Spots[0].Setup, mass) > 0
+		any = any || owned[i]
+	}
+	if !any { // of an empty box nothing can be chosen: all there is to buy
+		for i := range owned {
+			owned[i] = true
+		}
+	}
+	wanted := d.Spots[0].Setup.Approach.Sure
+	rods := Choose(stretches, owned, wanted, d.Rods)
+	out.Covered, out.Best, out.Changes = rods.Covered, rods.Best, rods.Changes
+	for i, h := range rods.Use {
+		if h >= 0 {
+			spans[i].Mass = out.Ladder[h]
+		}
+	}
+	out.Fished = joined(spans)
+	for _, h := range rods.Heads {
+		t := Taken{Mass: out.Ladder[h], Owned: a.Owned(d.Spots[0].Setup, out.Ladder[h])}
+		for i, use := range rods.Use {
+			if use == h {
+				t.Hours += stretches[i].Lasts / 3600
+				t.Lost += losses[i]
+			}
+		}
+		t.Take = 1 + enough(t.Lost, judgement.PackSure.Number)
+		out.Heads = append(out.Heads, t)
+	}
+	for i, mass := range out.Ladder {
+		if !owned[i] && slices.ContainsFunc(out.Pieces, func(p Piece) bool { return p.Mass == mass }) {
+			out.Missing = append(out.Missing, mass)
+		}
+	}
+	out.Words = d.words(out, a.Choice)
+	return out, nil
+}
+
+// through are the hours of a spot.
+func (d *Day) through(ctx context.Context, a Asked, spot int, ladder []float64, emit func(Hour) error) ([]explore.Hour, error) {
+	from, to := d.Hours(spot)
+	times := []float64{0}
+	for at := from.Add(step); at.Before(to); at = at.Add(step) {
+		times = append(times, at.Sub(from).Seconds())
+	}
+	for _, at := range d.Slacks(spot) {
+		times = append(times, at.Sub(from).Seconds())
+	}
+	times = append(times, to.Sub(from).Seconds())
+	slices.Sort(times)
+	times = slices.CompactFunc(times, func(a, b float64) bool { return math.Abs(b-a) < closest.Seconds() })
+	at := func(time float64) (setup.Setup, error) { return d.At(spot, d.clockOf(spot, time)) }
+	return a.Search(d.Spots[spot].Setup).Through(ctx, ladder, times, closest.Seconds(), at, func(h explore.Hour) error {
+		out := Hour{Spot: spot, Time: d.clockOf(spot, h.Time), Sure: h.Sure, Down: h.Down, Fits: h.Fits}
+		if h.Pick >= 0 {
+			out.Pick, out.Odds = ladder[h.Pick], h.Sure[h.Pick]
+		}
+		return emit(out)
+	})
+}
+
+// clockOf is the time so many seconds after one comes to a spot.
+func (d *Day) clockOf(spot int, after float64) time.Time {
+	from, _ := d.Hours(spot)
+	return from.Add(seconds(after)).Round(time.Second)
+}
+
+// pieces joins hours in which the same head is tied on; a change is half way between the two
+// hours on its sides.
+func (d *Day) pieces(spot int, hours []explore.Hour, ladder []float64) []Piece {
+	var out []Piece
+	from, to := d.Hours(spot)
+	for i, h := range hours {
+		mass, odds := 0.0, 0.0
+		if h.Pick >= 0 {
+			mass, odds = ladder[h.Pick], h.Sure[h.Pick]
+		}
+		if n := len(out); n > 0 && out[n-1].Mass == mass {
+			out[n-1].Low, out[n-1].High = min(out[n-1].Low, odds), max(out[n-1].High, odds)
+			if i < len(hours)-1 {
+				continue
+			}
+		} else {
+			at := from
+			if n > 0 {
+				at = d.clockOf(spot, (hours[i-1].Time+h.Time)/2).Round(time.Minute)
+				out[n-1].To = at
+			}
+			out = append(out, Piece{Spot: spot, From: at, Mass: mass, Low: odds, High: odds})
+		}
+	}
+	if n := len(out); n > 0 {
+		out[n-1].To = to
+	}
+	for i := range out {
+		p := &out[i]
+		middle := p.From.Add(p.To.Sub(p.From) / 2)
+		nearest := math.Inf(1)
+		for _, h := range hours {
+			if off := math.Abs(d.clockOf(spot, h.Time).Sub(middle).Seconds()); off < nearest {
+				nearest, p.Count, p.Down = off, h.Count, h.Down
+			}
+		}
+	}
+	return out
+}
+
+// joined joins neighbours that are fished alike; what lasts nothing is left out.
+func joined(spans []Fished) []Fished {
+	out := []Fished{}
+	for _, s := range spans {
+		if n := len(out); n > 0 && out[n-1].Spot == s.Spot && out[n-1].Mass == s.Mass {
+			out[n-1].To = s.To
+		} else if s.To.After(s.From) {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// expected is how many heads are lost in a time that is fished so, on average: by the snag
+// index and how many casts there are in it.
+func expected(h explore.Hour, lasts float64) float64 {
+	if h.Cast <= 0 {
+		return 0
+	}
+	return judgement.SnagRate.Number * h.Snags * lasts / h.Cast
+}
+
+// enough is how many losses there are at most as surely as wanted, where so many are
+// expected (Poisson, 1837).
+func enough(expected, wanted float64) int {
+	chance := math.Exp(-expected)
+	sum, n := chance, 0
+	for sum < wanted && n < 1000 {
+		n++
+		chance *= expected / float64(n)
+		sum += chance
+	}
+	return n
+}
+
+// words tells what is fished at each spot, and for how much of the time it does.
+func (d *Day) words(w *Worked, choice units.Choice) []string {
+	var out []string
+	for spot, s := range d.Spots {
+		text := s.Name + ":"
+		for _, p := range w.Fished {
+			if p.Spot != spot {
+				continue
+			}
+			what := "nothing holds"
+			if p.Mass > 0 {
+				what = choice.Show("mass", p.Mass)
+			}
+			text += fmt.Sprintf(" %s from %s,", what, p.From.Format("15:04"))
+		}
+		_, to := d.Hours(spot)
+		out = append(out, fmt.Sprintf("%s until %s.", text, to.Format("15:04")))
+	}
+	switch rods := len(w.Heads); {
+	case rods == 0:
+		out = append(out, "Nothing that there is does it at any time of the day.")
+	case w.Covered >= w.Best-1e-9:
+		out = append(out, fmt.Sprintf("On %s: %s of the time, as much as any head does.", rodsWord(rods), units.Percent(w.Covered)))
+	default:
+		out = append(out, fmt.Sprintf("On %s: %s of the time, where more heads or rods would do it for %s.", rodsWord(rods), units.Percent(w.Covered), units.Percent(w.Best)))
+	}
+	return out
+}
+
+func rodsWord(n int) string {
+	if n == 1 {
+		return "one rod"
+	}
+	return fmt.Sprintf("%d rods", n)
+}

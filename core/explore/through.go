@@ -1,0 +1,105 @@
+package explore
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// Hour is how the heads of a ladder do at a time.
+type Hour struct {
+	Time  float64   // s, by whatever clock was asked with
+	Sure  []float64 // by head, light to heavy
+	Pick  int       // which of them to tie on, -1 for none
+	Down  bool      // with the rod held down
+	Fits  bool      // it can be fished so then at all
+	Count float64   // s to the bed or the target with it; 0 where it is not counted
+	Snags float64   // its snag index
+	Cast  float64   // s that a cast with it takes; 0 where that is not known
+}
+
+// Through judges the heads of a ladder, light to heavy, at some times, in order, in the water
+// that there is then; and where two neighbours differ in what is tied on, between them,
+// until they are no further apart than closest. Each hour is handed to emit as it is known.
+// It ends early with the error of ctx or of emit.
+func (x Search) Through(ctx context.Context, masses []float64, times []float64, closest float64, at func(time float64) (setup.Setup, error), emit func(Hour) error) ([]Hour, error) {
+	t := through{search: x, masses: masses, at: at, known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
+	var out []Hour
+	look := func(time float64) (Hour, error) {
+		h, err := t.hour(ctx, time)
+		if err == nil {
+			err = emit(h)
+		}
+		return h, err
+	}
+	for _, time := range times {
+		h, err := look(time)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, h)
+	}
+	for i := 1; i < len(out); {
+		a, b := out[i-1], out[i]
+		if a.Pick == b.Pick && a.Fits == b.Fits || b.Time-a.Time <= closest {
+			i++
+			continue
+		}
+		h, err := look((a.Time + b.Time) / 2)
+		if err != nil {
+			return nil, err
+		}
+		out = slices.Insert(out, i, h)
+	}
+	return out, nil
+}
+
+type through struct {
+	search Search
+	masses []float64
+	at     func(time float64) (setup.Setup, error)
+	known  known
+}
+
+// hour judges all heads at a time, like those of times at which the water was like it.
+func (t *through) hour(ctx context.Context, time float64) (Hour, error) {
+	out := Hour{Time: time, Pick: -1, Sure: make([]float64, len(t.masses))}
+	s, err := t.at(time)
+	if err != nil {
+		return out, err
+	}
+	s.Heads = t.masses
+	here, err := t.search.situate(s)
+	if ok, other := sensible(err); !ok {
+		return out, other
+	}
+	out.Fits = true
+	w := window{Choice: judge.Choice{Pick: -1}}
+	if w.heads, err = w.judge(ctx, here, t.masses, t.known.like(siteOf(s))); err != nil {
+		return out, err
+	}
+	choice, err := t.search.Bench.Choose(ctx, here, w.heads)
+	if err != nil {
+		return out, err
+	}
+	for i, h := range w.heads {
+		out.Sure[i] = h.Sure
+	}
+	if out.Pick = choice.Pick; out.Pick >= 0 {
+		h := &w.heads[out.Pick]
+		if out.Down = h.Handling.Down; h.Fall.Outcome == trial.Reached {
+			out.Count, out.Cast = h.Fall.Time, h.Fall.CastTime
+		}
+		out.Snags = h.Snags
+	}
+	return out, nil
+}
+
+// siteOf is a place by the logarithms of what changes through a day.
+func siteOf(s setup.Setup) [2]float64 {
+	return [2]float64{math.Log(max(s.Water.Depth, 0.1)), math.Log(0.1+s.Flow.Speed) + 0.5*math.Log(1+s.Wind.Speed)}
+}

@@ -17,7 +17,7 @@ type Plan struct {
 	Zone  string    `json:"zone"` // Europe/Lisbon; "" is UTC
 	Where *Position `json:"where"`
 	Tide  Tides     `json:"tide"`
-	Wind  []Wind    `json:"wind"` // in order; none leaves the wind of each setup
+	Wind  []Wind    `json:"wind,omitempty"` // in order; none leaves the wind of each setup
 	Spots []Spot    `json:"spots"`
 	Rods  int       `json:"rods"`
 }
@@ -25,7 +25,7 @@ type Plan struct {
 // Tides is where the tide of a day is from.
 type Tides struct {
 	Kind    string   `json:"kind"`
-	Table   Table    `json:"table"`
+	Table   Table    `json:"table,omitempty"`
 	Station *Station `json:"station"` // the made-up one where it is left out
 }
 
@@ -62,7 +62,7 @@ type SpotFlow struct {
 	Neap      float64 `json:"neap"`      // m, and the neap ones
 	AfterHigh float64 `json:"afterHigh"` // s from high water to the slack after it
 	AfterLow  float64 `json:"afterLow"`
-	Spans     []Span  `json:"spans"`
+	Spans     []Span  `json:"spans,omitempty"`
 }
 
 // The kinds of flow.

@@ -65,8 +65,9 @@ type Stream struct {
 // Run is how fast water runs at its fastest, m/s, at a spring and at a neap tide, and where
 // to.
 type Run struct {
-	Spring, Neap float64
-	Direction    float64
+	Spring    float64 `json:"spring"`
+	Neap      float64 `json:"neap"`
+	Direction float64 `json:"direction"`
 }
 
 // peak is the greatest speed for a range of the tide, m.

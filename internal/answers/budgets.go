@@ -9,5 +9,6 @@ const (
 	compareWork = 4 * answerWork
 	rulesWork   = 300_000_000
 	chartWork   = 1_500_000_000
+	dayWork     = 3_000_000_000
 	measureWork = 60_000_000
 )

@@ -53,6 +53,9 @@ type ServerInterface interface {
 	// RestoreCopy Makes everything as it was in a copy; how it is now is copied first
 	// (POST /copies/{name}/restore)
 	RestoreCopy(ctx *echo.Context, name string) error
+	// Day A day by the hour, and which heads on how many rods, as it is worked out
+	// (POST /days)
+	Day(ctx *echo.Context) error
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
@@ -185,6 +188,9 @@ type ServerInterface interface {
 	// RestoreSetup Puts a deleted setup back
 	// (POST /setups/{id}/restore)
 	RestoreSetup(ctx *echo.Context, id Id) error
+	// ReadTide Reads a table of high and low waters as people copy them
+	// (POST /tides)
+	ReadTide(ctx *echo.Context) error
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx *echo.Context, params ReadTimesParams) error
@@ -344,6 +350,15 @@ func (w *ServerInterfaceWrapper) RestoreCopy(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.RestoreCopy(ctx, name)
+	return err
+}
+
+// Day converts echo context to params.
+func (w *ServerInterfaceWrapper) Day(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Day(ctx)
 	return err
 }
 
@@ -954,6 +969,15 @@ func (w *ServerInterfaceWrapper) RestoreSetup(ctx *echo.Context) error {
 	return err
 }
 
+// ReadTide converts echo context to params.
+func (w *ServerInterfaceWrapper) ReadTide(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReadTide(ctx)
+	return err
+}
+
 // ReadTimes converts echo context to params.
 func (w *ServerInterfaceWrapper) ReadTimes(ctx *echo.Context) error {
 	var err error
@@ -1181,6 +1205,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/answers", wrapper.Answer, options.OperationMiddlewares["answer"]...)
 	router.POST(options.BaseURL+"/changes", wrapper.Changes, options.OperationMiddlewares["changes"]...)
 	router.POST(options.BaseURL+"/charts", wrapper.Chart, options.OperationMiddlewares["chart"]...)
+	router.POST(options.BaseURL+"/days", wrapper.Day, options.OperationMiddlewares["day"]...)
+	router.POST(options.BaseURL+"/tides", wrapper.ReadTide, options.OperationMiddlewares["readTide"]...)
 	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
 	router.POST(options.BaseURL+"/comparisons", wrapper.Compare, options.OperationMiddlewares["compare"]...)
 	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
@@ -2077,6 +2103,118 @@ type RestoreCopydefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RestoreCopydefaultApplicationProblemPlusJSONResponse) VisitRestoreCopyResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayRequestObject struct {
+	Body *DayJSONRequestBody
+}
+
+type DayResponseObject interface {
+	VisitDayResponse(w http.ResponseWriter) error
+}
+
+type Day200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Day200ApplicationxNdjsonResponse) VisitDayResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type Day400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Day400ApplicationProblemPlusJSONResponse) VisitDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Day403ApplicationProblemPlusJSONResponse Problem
+
+func (response Day403ApplicationProblemPlusJSONResponse) VisitDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Day422ApplicationProblemPlusJSONResponse Problem
+
+func (response Day422ApplicationProblemPlusJSONResponse) VisitDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DaydefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DaydefaultApplicationProblemPlusJSONResponse) VisitDayResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5696,6 +5834,89 @@ func (response RestoreSetupdefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
+type ReadTideRequestObject struct {
+	Body *ReadTideJSONRequestBody
+}
+
+type ReadTideResponseObject interface {
+	VisitReadTideResponse(w http.ResponseWriter) error
+}
+
+type ReadTide200JSONResponse []TideTurn
+
+func (response ReadTide200JSONResponse) VisitReadTideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTide400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReadTide400ApplicationProblemPlusJSONResponse) VisitReadTideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTide403ApplicationProblemPlusJSONResponse Problem
+
+func (response ReadTide403ApplicationProblemPlusJSONResponse) VisitReadTideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTide422ApplicationProblemPlusJSONResponse Problem
+
+func (response ReadTide422ApplicationProblemPlusJSONResponse) VisitReadTideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadTidedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadTidedefaultApplicationProblemPlusJSONResponse) VisitReadTideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadTimesRequestObject struct {
 	Params ReadTimesParams
 }
@@ -6566,6 +6787,9 @@ type StrictServerInterface interface {
 	// RestoreCopy Makes everything as it was in a copy; how it is now is copied first
 	// (POST /copies/{name}/restore)
 	RestoreCopy(ctx context.Context, request RestoreCopyRequestObject) (RestoreCopyResponseObject, error)
+	// Day A day by the hour, and which heads on how many rods, as it is worked out
+	// (POST /days)
+	Day(ctx context.Context, request DayRequestObject) (DayResponseObject, error)
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
@@ -6698,6 +6922,9 @@ type StrictServerInterface interface {
 	// RestoreSetup Puts a deleted setup back
 	// (POST /setups/{id}/restore)
 	RestoreSetup(ctx context.Context, request RestoreSetupRequestObject) (RestoreSetupResponseObject, error)
+	// ReadTide Reads a table of high and low waters as people copy them
+	// (POST /tides)
+	ReadTide(ctx context.Context, request ReadTideRequestObject) (ReadTideResponseObject, error)
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx context.Context, request ReadTimesRequestObject) (ReadTimesResponseObject, error)
@@ -7069,6 +7296,52 @@ func (sh *strictHandler) RestoreCopy(ctx *echo.Context, name string) error {
 		return err
 	} else if validResponse, ok := response.(RestoreCopyResponseObject); ok {
 		return validResponse.VisitRestoreCopyResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Day operation middleware
+func (sh *strictHandler) Day(ctx *echo.Context) error {
+	var request DayRequestObject
+
+	var body DayJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Day(ctx.Request().Context(), request.(DayRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Day")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DayResponseObject); ok {
+		return validResponse.VisitDayResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -8550,6 +8823,52 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// ReadTide operation middleware
+func (sh *strictHandler) ReadTide(ctx *echo.Context) error {
+	var request ReadTideRequestObject
+
+	var body ReadTideJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadTide(ctx.Request().Context(), request.(ReadTideRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadTide")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReadTideResponseObject); ok {
+		return validResponse.VisitReadTideResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReadTimes operation middleware
 func (sh *strictHandler) ReadTimes(ctx *echo.Context, params ReadTimesParams) error {
 	var request ReadTimesRequestObject
@@ -8895,317 +9214,346 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1bk9u4tT/6VVDa51T2PpvuVvuWSbv+DzP2OOMdz2XbPfGpSuYBIiEJEQUwANhqzZS/+7+wFgCSIiiC",
-	"6osdZ15st5skbgvrvn7rt1kut5UUTBg9u/xtVlFFt8wwBT8Vii4N/IPpXPHKcClml7O3XDBN5JL8z/sf",
-	"f7gklMBzhGqipRT2b7NmZM1oQYwkhjMiBeGabITciYxQUdgHBDxFhd4xdUY+rKmB/8BvGVaWmmhD9zoj",
-	"i9qQpVSEkornG2LsoxS/v1vzfG2/LSsmyJ4Zkq+pWDE9y2bczvWfNVP7WTYTdMtml25F2Uzna7aluLQl",
-	"rUszu1zSUrNsZvaVfXAhZcmomH38mM14YR+Ez1XUrJuv8WKWzRT7Z80VK2aXRtWs/emlVFtq7HPCPH86",
-	"y2ZbLvi23s4uL8I4XBi2YgrGqZRcKab1yI7bRZeMcGPXvZNqwwoia3NJ1nJHllThb3CfOe4yE3arqCG5",
-	"3OKHuBnYoTCJiZtk6KJk/ZlfrRnZcFHYMZkwMFJkJ/HtY5u5pTdvmViZ9ezy8TzMQBvFxWr20c5AMV1J",
-	"oRns309KLkq2tf/MpTBMAB3Tqip5Tu3czit84r//oe1Ef2sN9f8otpxdzv7jvLkb5/hbfe6/CyN2lwok",
-	"vGPCkJ2SMCk/f5jR1zk+99uMFgW3/6blT0pWTBlu5+y2tmr9128zupW1iFzB75lR9iAVMbUS9rACsRWy",
-	"xr10WyTq7cISWDaz52A/xYSlwb/NlrQsZ9ksL6W2z+8oEEVFa/ix5HBTSrljyn7NjaNLuSNKwpuFoiv7",
-	"K7phhAv7yzXd2HeXjBWzXw5PKZvdPJJ2ZylshbZz0pV9tLe+7bnOcGl2jfBZTSjRLJeiSFut4VvWuYVD",
-	"j35sk93fcJfc65k/AD/RZk1y8Q+WG1jTSj5y/2lYvhb8nzU7c6fd+vUjvq2kMshlLRnPilpcs/I8l4qd",
-	"hzdhPvj2q/aWTCKbJWdlEeEjP1GzdtdfE3woI7rO15Zp46mc2XM/C8vmhm3hQwcXLuwDVYru29TVe7Ck",
-	"C1ZGf1PrmpZjN87t5MdstpOqiM0lfoA4rH8r83viR+2dpN12EEZTr6jeRHb6AwgmuSQ7LoqM5LVSljNY",
-	"nqx3rCyJfQ2kmuXPO8ZXa/OCsG1l9mS3ZooRIQUjhQRR1tu5BSvel7JKI/BstpCW4H6LMSw7CohSO5SV",
-	"F/ZZK3nNwMiK27Ma2aK+EEBBb+kMBZeyY1pBrrZ/0KRE1n64t3mc+6GyIAn8mhiZWSaBu2Z3UzGjOLtm",
-	"ZMFWXERXYVccJUlZxO7Nt7FzQRna+4Ky+kf/E6+V3Po5ytZkcQ1buicL1v/cAWnDtN0kM7c7fsQYQQNr",
-	"15EdfCMKdmPJs6+pwWa639ilmkZvcJ87uhFBoclmeR3Zh+/kDj5tZI0XxP4Aeh3XxMiyiO3pgCL6HaOF",
-	"JlSxoP6h1qPllsHds1PnmmjKC/jb8LJEwtm2NjuoMXYgjgMd1QEkF7C9S5qbCLX8IA3TTk2FfSI5rUHi",
-	"BeWXKKZNRhZ7AgpQi89O4DyoO0WIWK+doBmmYuA6ljPCFKndFvh/Hr0uhqlt/3t/YXt/gPZT/t+rmheO",
-	"bPCq04WsA3OzLM9STmyYRAbvtgxX2TB4mGTsFhxKqiUrzRDHrqgyuBAkHcq3rIBTg7diZL6mohigc0nW",
-	"siyIkviJkguWWR5LyZLtSJh4jDvBPgSqOEaO9hY4yRVZbMnoKAMorfSxFxs5gV+6JiXfsHJv/yUkcNxC",
-	"Em5ekEcXlweH2NqPksfu6pU38BYUqcI+xgqy2L8g80tHKUKaNOXO7qQeEAz2ogMngP0GgmM0X5OVknVl",
-	"lxw0gVMuHXwleusSqRc/4B9PoVchzXeMXnNUTbor/lEhl9vJuizI1mri1Mtzwk2WokwIad4CBajouoRl",
-	"Z5GRRUR4nLipjj+2hm/x5EHFcpo+6MeYsvNSfMOK+Kyk5ZewzLL8cTm7/NuIFusu6C+HutFrpwLC91Dv",
-	"8tdyWcqdP0DHSbU19pfSGmSiLku0udFU7i3GCtWJkr/DDIAPOPlOpMqI3vHtlotVFnQDwaiCRyX815YX",
-	"RRmmv6CiGGEVlZJLPuQ28DpzLQqGe6RkYc0VtaQ5aFELVpxIcAWrUCNO4DU3/el9vaN7srQanZtWGtfa",
-	"RxaKO1eyZRLnOyBtXIadov14CkUrvhpmm1I4CrBiCpZn7UQmCgIcK0ka/URVdGDNhGEiH1BYuBn/sNQM",
-	"Pkw3MXbUdjSBEAfyhYdbJpYOIo8WBfg1vDPEqdZrKTdWt+BiA7/WaxRJpaTgBdjxa7AqtZHAxLmyp7Qo",
-	"aQEqieHCkvaw68NOTeMy1IpF5OQre6Re7UiUhuC5SSNm++g7RnWH2R6xNqzAAEbiNYnGqGidqVOCOqKk",
-	"I7cyNJODk8k5l1qz8bp32BnPfVvGbsMw0LhAcnYKnacML7C8qerVdK80OGvYGxUjHh1aXPOcnTn2nezO",
-	"wdfQl3PD9Snum+hFsZcy8aSt2Ihdda/9a2bqCvX9FIVr0ImDOmK6JHwH1mpfEF5xa2KitLOyheuMLGWt",
-	"iIFfcEGW/Bo4wJZRXas4JzHyFJ8fbnjjM/IjuA2Hz7odDQseIRx2U5VSsTM4/mS6cW/BBL9hKy4melq+",
-	"DjxwyfWaixXZcctO3Gl71R5cYKAZo8u3Q30bto/rgYPmJt3HXYQw6Bhffw8P9ZQ2FmISbgD/uZiUg636",
-	"35rpU1zszn/Xv2tjTlTQ0eAhZ+yji4tP8ZseLNtxSTd0dKny5qUs6+3UZQ6d6vDFbl2zA81/SSjBm9S2",
-	"6oOziGvyj1qb8FDM5pAVhgDiH8/XkufsBaHCfT9nZUm2jArtdl3pad5p/LmJfYSZ4VAg4jGYwW7MEfmd",
-	"w94T+1sQ478yJQcUqsjkW9o8evzwiVG/H94Gz53g2TaTgkk0ezpANn9xdtRJ7MTuNPISqxLiLuiIvxb/",
-	"P9V10RDzkYDCgYa28BoE2BSoex9qbaiuDZ8irMZ+Xx+7AsfjCn6tsd1+SVVxikXS3bmUINfBnvU9R1Os",
-	"cFm7NIBT3l7zVapFVcpd6vpODOK56J0dKMOZpRhHQFNRTx6a32tWFt5IcsHTPtekOvnweBXlf86mJPLa",
-	"2b07igr11F2AuYSrYofL/CGnbEfwrwypkIWiq8baxz2yClOLze2oJo5RFaNszt2BLFgeA56arqZVlXS/",
-	"oPnmDG5dsqrlX4NZvFz7qM0k7nhNyxr8HVb2gdAm1LikFCrQpQM+lgXDCEoIqrQcZgO6f1/p8NkcoAd1",
-	"g4WaXTNFS3DmYwZMcYw4oyTnJrqXogAn7zwe50kgbNiWVIM0zYnnNXT8dOZJO4lAnA3nzvgUG+7lmirz",
-	"1nGHCRTyo7DUcYmZTjdMZxiasgqBztohkkIK5qKY+xCJIUKSrVSsL2bt+6fy6QUzO8ZEzBVVFt6pJTUj",
-	"VMkaSAEnurOTatKN4uEzuYt8+INVGzxTAx4Kz8U+ME6g4eZA2GA6bWr+a4THvzFEGyoKDMlrSbZUoOKm",
-	"MXiwo3tSC8NLsuSCgbKrD8KILb+m15tP8y6+tCyaFY2D0XkH++PsR15eMJSAkWSz9uVC96Hbm3C3nHLp",
-	"zsqTTaLZ+5KBeDzB7D2UQrm9e3eU/wJ6eU6F1bxLKS0p01KKlUvEwMhR19c5allow6rIUC87tBM9vZvR",
-	"1JcbrsMxjz84dKowwWGjcuAAYdtPOkHLzOJBk6rJyktLsovp1nZiJ9r6UxwS2awWCW7pn+Gh+EUGod12",
-	"FBCaK6lbOVeg2Z15N34rx/H5PCK+9ylDAPke/9IBoXiaH44ivJTbiipWTDYohKH5aD7FS/eYvewyFqz+",
-	"SfGcxWNWXidayBsnEAxZ8Wsm0qSBS1Hp+36sdj8y7df2mXaEPWG8QR+arM2SD6U6uYReLoZTBuLBvrsU",
-	"nArzqi8TvLv6TgM+WtBVqkk1QfAOWDfO2iv4csmUbmTwVJdTPGfFHXMvpuK9zWhUKp/C7i+Q34ROyAUj",
-	"IJ4i4Oa4jU3Uh/2lPkkjhpe5nu5uXVEu8L6kaa+HNheaN97oqqjCPCpuNNmwPSjRkF9G8w3Gor0h5tlc",
-	"PImqk18eY77TZMc1VZxi7uJI5nqE3W7pzRvcmydQNOB+uIhFVe9LoA3ICH98cSkh8BxPtJK83xdD0XB2",
-	"1lx6ERzJLpnsmpE5nLOQxv5yj5nwQkJBhGOYLmaQZFy/MZq4eoTesfOuoTWqDoLBFs8Yiea3RO3cgd31",
-	"wnTC3vp0S6yWkWoTovwLVlyCB2fltWDY03LPxcplSgYvTk63zBttB9akpOn5krliLOLyel8x1nKcQNYW",
-	"ZNyVckf0jrHKzgGmCLJrqTjkhENyXboAy2t1zZJd02HShwe8UjG33dtm21oTFIwVzDnywn+2Ei2TMt2W",
-	"5sflcmjXgo9whdZ62EVuCMTp/Vm/IE8gwxZyvhX4FTIyRz0A/rOk2uj07Lsf64i28rX2+ljFc+Nk2vj3",
-	"tlS5UOehLQskT/D3l6Sq9bpFvrh4TOwA5SjVTQpyGIz3ozmyISex6/bw8QgoV6L5GiRoMyuokaEg3a2k",
-	"Am1NUV6iXxOcWEDT2qVBaB+vwNQFJH/Mhyf4ffiErN1IhUum4ltGSr4F6leMlazAGhxZQwKrc/pa4y88",
-	"ZpeiZXkN30FG2nYvC4n/RAo9Ej5xu9eXEn5bGxIJh+sujmcCDWFnyEP8/UzVXbxidIrqUu3vLNM66k36",
-	"Zo8JKL0CwL4PoB/goIY9cuGLpDRo9yzMJCY3XrElFzxEW6eoanl4K4ll9quWIuzT1WT0k8m5KHQ7cQHy",
-	"+1b2WnOQzGkBRciZiA0rb6ZEJSFWGvmMK4TUySpX44lKGvo1iP+o1JF1NewadWkIVttFPResRakwxy1d",
-	"ewGJOly0AbzJRa7BkWvWTEwaYEtvvvMxyv5tcJGi9P363sXAIyNhpt1AaJ4ovnImxB80kTvhV7WlhVU8",
-	"p2Q7jhB8VdKcDYbRKAbO3OiFklXVTWod3dF/OlfYkXR4TBuWS3RHoh9lO+lKBX9bLLXCly6mH9tVU+3Y",
-	"/16wUpI+Zc2V2FecAZb+ob/iCyOnGbwGSd/8IFUx6hoIRO+XHm57q2jRm/mBAQVO2qaA1v3yFyALbLxz",
-	"UsgRW9sUCNUzgagsUXR5mziYhwpwrjxMmMo6/+7HwEQ/ABbqwVJS7qe7naGWvC6TR/gY3SpZTfZt2Pvf",
-	"ZNlYrXOWIpSnREbSE0iHM8NOS7L0iTNNSmVSsZai2wmc5bV9PC54kvMyWsbB77p+o+tPyMZxa+hLpHlj",
-	"WhW8ANvKft37Fqa4bU90xLrgZmOp4EyDHu0ZbcM1HQWmZqHAxT8tC8W+emJkKyR+HeBEUK2ZbodOtFWs",
-	"7aht+Z9ko3uf5OMRnyQgiNAtksoIv3UPfgpPZqhuCLP4ZYCNX7kS6kmsHNQ6KVw1XuZVO1f6iTntUAzM",
-	"t3BFB+qTIkWU3EDymYaarHCdkK1kRHHNEt04dkonC5JhH5Bp6rsz760BXhMCdDnmKCQmbBhVRwvZXHFa",
-	"+GA0oeS2CYTBjeGm8ctRd/1FK3LQysksixGTyuUWtpxLXqwYvlofy2RFXS0lcyZtt0EJbEs+Q8UGlE2N",
-	"Vd2MOHdNhXU97QM+VvcEyqVlREh1t6sO8HfYMXMfP8fJB9GLI43wbad9n11hSVMi2/a513Zi3157dKF0",
-	"/vBebplBN4e90mtaVUyw4kWALLBUDXhZ9oe51Yp9pngSo2hyNIEPWQWYLso92dFE3jAhm9dVFvTL8TTd",
-	"MsLs7pC1AwWD/8Js9naKwtNI4OUw/VtXJdVrLN8yoEHiP0iJkc8FNwEVgLgflhze0IKuyFIxYDkQCfHv",
-	"2M0xUgnQqwyHsGpIn8x9PMsXlR2hb1xmk1LuVnbH6dAwiW5I8ek8Gq2s1lSzCNhT2DxrXOAKcrm1hLhA",
-	"hnPsDttvajSPSkb1UGm0koWbJKKdPWshn82j6XIA66QHq2PDpJPy+1zOwcGFs/+NJOjpKOVjFcvdRRuP",
-	"DxuKh5NWBvceHv/4S0Ih9xQfcTYDd+k0buSTTDwbIka+aMU8rJIhXDSklKtVRF9ZuArUGFDR0P+/mlCD",
-	"zW4qlhv8VsLjltjfe2SxhOdXtSvY6BPzvZQ1NAGvpId1upJumOI0brVXENGM48XQaiC+MSH3poEwi2Zz",
-	"H5B1tMLJ0bSrtLF8ZAxwTfHqDAVwOtSa4qhRvHZJXhORrCxxoZPGydcS4If6d4KV5T6qknGDch4UJy4K",
-	"H8h2kJg8MYi5QHo7CERTtWLamtfaUNGkzSEWiq/pz9dSFVkTPYafE8PoVJsrvh2CuLK/Boglqk1GgrOC",
-	"ANRYzlKrjUVh6SY1Rt8yRk4Hj7nyu0QN2cqtHSlkVtKyzJpcsJBP53LasbLmFCsK7qS+fVLCLc0cN40k",
-	"SJTfnWNx5xhymtS4FdBXFKCjFlGz+i3uBr1Go8HqMVKWWGi7YEvp1H3vzUpJ6ISRvl6aGK5Q0N/tpUXd",
-	"QJOScp++QknJjSkT77PD7eyNopt8lQYDZyGLPUYyFV/hgphuypE6kQGIF/CWJ8Dy5QCw5fXKVF0vWV8w",
-	"TGjno4s6PxqmkPKxtZL1ah3bHcdjAIMVcFhgWxYO2Rdsv5GNcWVnMuTMcJGcMGWiXN7p5IjS0YzePoQV",
-	"M+7qTK9ZbDlmXWJDhXablwltp4y7LF1aRsHYHFJLZGUedjhAgYCMDgTaHMa43kHLs9d0SpELvIOKh09D",
-	"PN1jwDVZ8jLwugOngFMBew4zB47d8cohTjRUvniwCLOut4twgn2dmGnNhIkO8oGbtWW8HOrfPSICkkUI",
-	"tkc/GoDVIh4sqVkrt6GBVgxbQIxcMTvhDiCB/Y9otvwR0AN6k6prMxqLuX9vOTEgHkIRJTvAXISRITmV",
-	"DBUQT4VdGFzlNtnEGERj8LDsyFisWreW9jBcDC9J1v04nBrhROZABOcYWkPI+T0inbEeJkA1WCt2yFMG",
-	"KRjGMKUvAQwT9T7NQDPPQuqEL99tY7a1tyFpP5o06UGciubnI/gS8x6mhLtnDnxDb+1KhiA4Dtiu54sN",
-	"AI4IiQiz9o3PkLtEUCi2wInsBeohUrjNj+mXr2UtJtcVrUMtSvwtdKQMwLZ4LuJNOK6wjrt1h5rpFVyx",
-	"ANyepEUoBy38aeqkfX20m0d7Aa1aEbd/ia5xPKKTfOMYjp92ugzpIckOWkPyb4RXesN2kRpmimM/vE40",
-	"+U4y2qZZrUewKKfZDC+wLJjMAxJ3YzM9uO57O7uVCfToAxFEFcNGCfRocnDQqcF8pN/Tovl/rnkxlfYr",
-	"upqQ7AIj/ERXLJ6Wp7ZTMvLUdjR3Aj+ZuVnGuHkzo6nx8h0Fo8+FJVxeJFgxYAdmyK59eMxuNCuIi0pG",
-	"QMzyAOjRUy7yNYvFkz2ofCnlBs3S4PQ2nBUH4LYJmbS7YXWKrAFroJAZqBN0iXp4T58Yb7owgOoVjwZv",
-	"Vlm3irazm4m1GlwbuhmCbJXbrRRMg64fhRoeSqR3uKQR3uYZfHomyV3A0UHAn2+iyf3ISq0mXGrvDlFs",
-	"GhyZ28J+9AZax6Qv9xhsHoJjukK4NdjESPtu/LBGrxHMmuPNDmPsyvFYnGDs7n9HRVE6r+3ECrU2QDoY",
-	"dhGkpYP7DcVNESG0dH47F+frOpjAWc9dI4MCikcf7SgikK9puQQulJ6LFoc7uXJC0ANG2ae86uA9jH06",
-	"9/qHN3nacYUlKxwKMiVLRJh1MKxQ8NWJah4s7Yh5BD4QazsDdutD4FF52BdeNahU7iBHBDIQ41mgsGSB",
-	"rEP6SAslfyJeDo1Ji29ovmm71dohUgS2t/Tskr5ekDnaijuuEz2m06ETpkAWLBkrT4wRcw2dEMhiDyvE",
-	"Erw1NVBw8sMLsJ7nPZO0ExU4ANSvtUkNMfpWCymJTDVuR4rNtuOqTM5rjSVz2StvBwwS1T522WxOkPkZ",
-	"geW6PkBclRow+0+4S7A+N58Av4x76VcUY9LrFpM+2lTCP3c0gS3Kt5M6XEi5iSVp/Mp8dyr7hHdzQRql",
-	"4itHVqC72GEhfQdbrJjgAYwPd51w7+MED15trODlet1RCyWBD3uib1/xwywtVkX78CDatwcCC856CLNY",
-	"skEzJ8V8ZfTam88oQEB4O47blwKYsLLXcQ+uB1UBig1hTyMrPJ0X5OKZLyK2GwGAK9j3MRWy3CoZP1cD",
-	"Ga66thTAT0HEx0VlYcfDzoQh4xmc6cUB4ZDj5rZpunEsGJG1yRA5jRug0r4oP6X9idwJNnAlAbgsKKUt",
-	"eJz7QXmBwGw01gDF5srqPlqSJW2yfyGtMXE2Q0j1rcyUAxYi6IpwUbCbjMztVbqYJ4b/oj73nyBxkpfc",
-	"7MMtBYZAW8x+RydkM+/49gQFOTAHq40c8CD7yXEWlOIpg3JOyNmm10zRFXvhPd0QamyFMTD654A60lbO",
-	"xTfRRknv19DAy/WRonsfwvUMyGu4uMvEhwOTqIeVQ7eUbphwaSlwjBM+O9Cy8gojh+3AWguLgYf0nn6T",
-	"lESOCQ04B/VzxsrQIDPzdblTuac7o5ZLze8L7KWfRIyFXjNV8DxGYBWDJGbXlggc8K7JL6Y+o4a4YEyQ",
-	"f9TFihVkz8wlShoiRYn2tmXRoYlwK1HeNTWqmFrTCjNHIPDQCTe07GtY2Bvxgbq0hxMxdR3idPdzLfUq",
-	"pLh09H7XcDWAFyxxV4EpeC0lm7lMXL+jgQ0GmKiAD+VRoZALe7mQBqHwHcYHpuMnfMdomZBi2mU/il3z",
-	"uNv4jSErJXcaHXzsmql9C+OJin036r1hlUmDVtCGmrqjEslNhCb6CoR9K2tmHKP2N2GvJsHhBXT0+Fux",
-	"kvhYkzoHQm/ZP/CxJRTNuoajslbRSBYTRnE2hLhvaQ40xv4MILV9YHYT4Q1w2wZBDiyD8K3H4ygHJTto",
-	"iEV85+gJPlMRddu4MXC1Vu65khXMPggpB061KhWjRRzWsyn47/9OsWWtY9LDI5MiK8RzfeE6fYf4u1Xt",
-	"hMT7wHVq/Ak3/Z0becAZOdB7zSheDdgI0G58W+frJm0crfzt6Sh5ngBahe9NqwG/d35WgTL9kbZK2D2x",
-	"+8UN3+G0XJzb9tJAIKgE/K9upwf32vDs3zX0NLF2L06fu/V+PMbsPHf22ejMDNtO9bHJIr6joQFwijeW",
-	"0y1LlerZjGnDt9QMxVStsf9aRjIjX3PtLHYpXHkVQGe5tnwp1QkSu6n2VnusDGFIfV+GUJmH2QdDi+rD",
-	"Pj8wwcQiGu+e6RdlWbM63iby4dp1TMBbBeTsodaVEA1Pda9MqOe6q4KN0DchShFbmY46K68oL+Of8SVl",
-	"/XIRxfPU5JQjBSR8EALWqCmbahTfbmOS8yWkeftrkHactR6IvtlbNrThO17ESi3v5wZCY8HUljS+GYKb",
-	"vT+PFnk1Bgs2LEROE+6z40kZMuJA7s2uBxry29AyET2nxG1t8eE2j21Rc+vo3QX1ZNLg4W6xPtPXdSMt",
-	"9oowo+bNQt6cgQhKtm0W8gZ29i3T0/FssTbx9G4MQ4VzQfJFFPJpxXBcaJeIEunV7JhIBIrrvkrUWkxt",
-	"Sj36SPqiq/x2N8FxAk8+LdILexf2xW1CWHFKEUxeUn76mVvrNpm13h0d3Eslo1wOKJJp6YoNejWeFCCv",
-	"tc6o1cAp8/uWckCRblpTMhAnVpumYyqF5rVJocaTWlm2Glb6hqhhPSlbN4Q0+A03TBOH/wzlfae2UB9O",
-	"ApK70y8V1cNOCr2O/2bKlRhugJrezcyf/kg/ltBizm2yP0cHZzCpq1kcNBR2Oqklmle2I+6KHdXEmtkF",
-	"8WI73QlTSq3Z9NZFQ+CU4IegEMMAn2gr9N5vd3pa16R4HfsRsptcs54bqZIZ9JDcnpCAfkAamJzhac4J",
-	"xRYvdhMMQyQJynQjpeE7d339FescXvv+y1phjfYtOcDQaQywuvil9Nfebb0HLPEn4iabsu3T1jVMS/Q6",
-	"7qsEJzT66DHUvabXjMDjxKnuvU2qxYDj1ZeMUeLV/DH2iCO4RYbWF36AFnwmMAy/jujGSUPLBxE1I1So",
-	"b31YgF8zMC0AxYn/alAm2c1RYuA33i08clLeUbt2QYkBgYbT6xF+G5gnLq2OdqhsPOUE9HVWZGS3Hm+2",
-	"62giaPlN3Uygq9Co0gs+J86yYA6OFRhAsZk4cyZneoEBvofmqnPSTaLc2tcy9SWZb4/Ql64OPooRSlAI",
-	"QDsiV3UOIXpXeHsK56bLdJ8tDnn3AvVQh/aSzo2XuUmmsN621O83uPdhf8FuDKK9LjC8bafYbqXqs4JO",
-	"q6m2N8tM1nD83h72mVDYGNSd9h7mPRFhMMIPw+kcZMRBT9m49uY3anKPh77z8WQtqalPP9SHWuQygDz3",
-	"MQBcDCVMWS4FXc2MxpaTVTRZfLop3x3tqzn5f4nyMXZMsneLSXIn7wbLImDlLuMr8ZiKIupUhYJb+7kM",
-	"KaGUcqMJlB94iORJFkcDtdK/lk2PYmBn/g5DtQxkejFtdAfzx3xu3K6YgKZ1f+46s+Y6Icp5gNvY8s8d",
-	"cFz3xUndqo9L95ZBI8CODpAzlhCRcR74nYKTyklPLyuHcXPidbRv0QV/Qhnt9w0mwEnd+/9ZU2GaHEZN",
-	"9BqgJQXEMGvBAyR7xZSW4g+ahEr7Q2iJFY/dovd8JfiS51QYsuSrWjE3SDyl5IZuq5JFGwhJxEO1LxWT",
-	"Ssj0fruQZWRugAN8AF7womnqh5mqjDho/Vv3+PPzyPxmNeuN0bE722Tc537HJeeJ2VcBQJS6QianOwjG",
-	"CgKZ0QMoolSsykNgyYsoyqFrH997NPasTw0e/ah3oI4+2IRhRx+dhvee9ElfrJz0YOIeoZN3/Ity51ID",
-	"Rh/d0X0H97NEuF7XVW2FW7CTpJI6gJtau+xI/H1nKcdI0mZJHS8+3afywEDmp/FBhM2aJnInoNanYr+k",
-	"ulZ+vUVtu2/f/GsaFpHbmhPQiH5guzcnaDIPlu/RiwqEf3RhcKNMwCNzP51HexGF386P9KGZjjEfACwH",
-	"vOw/sN1PbZT8E4Ino3i0p8DwxwXacYT8H9juvS+svo913AIm3Atk+GVs7g6aaGIT8WjZ1BuB5VCDJW8B",
-	"7CURwMWOEpvzTynt8Pvtd9AX5uow3e08UAIicZ6fqwh4KBsoWQiAz8/nUcTnvgESr7iDPBadYX3pklDs",
-	"bRA6u+ZUKc70C7DHHNaYB2bCXgvIaIhUVgU1kEyrGxQxhOEqioES5rCK+dmzkWXokhdHkURVLbAKql5Z",
-	"e7VVSwcOoIoq48BYQDEPCht8mNSVrzCGpwGnMuoOsDsTYcWHbNduRuC+UHVwjeUHBvw5LjVoUdICsQGw",
-	"0vwIHjg0mOopA1gDSE1aTTeQ8wn13Ied104o7sypIAtGNOWOzry5VOGcDpJmkWQGwxdgtxwntv7JjVLQ",
-	"lu4tFbWIKE4BcGUi9pRvj+rW6lvj/2vQkFtVNgs76PYrmbLaFHIKkfnsoynJI+nZqYOmrJAq2ZkzkMAZ",
-	"F4X44WzmwhbxfDpc+H5yWvmKdnGBAxYt1+sjJLCiDkF3iluKa5f23gwmCaMYELT/Lil0gFjIHeErIdG7",
-	"dGQW8EXddRQmIdse+MbupdXryisyrJXu6eYZNsONED1OD/0+gUXeYMdthAen2qDsakpAlSzA79ABIMnI",
-	"PoDWsqXJyK9WigWpp2u1pBGv0mdhd000uHBPT7C3fpKanVAC3EU90Nz4glIoNs2ak9ljnZKDQ8gQKXil",
-	"WNMHjN5wjYcioLZJEoO5vYcKoeGmLjp3WhuKiMqlQ4gsu7HZXueH4WrjSzIn9m1HZ1Y9+tOc4AAwIYx+",
-	"JDnK491DoFAZEX+AJdhhoOeW/YFvK+wx7MCG6rhk9bAqA7iA13a7clpCundozCUIJYB9DkI8w21OxxVa",
-	"lS5hN9I5QAeMov4wy8NZJVZ7UMQDidbD4UEAYgFoonYluFYAdceW9227AsBufE68K67eccR/T6qujraH",
-	"xm73XJDtufacyJVWQ01ygNzVSN04Ra5JoehOIInZmQl2ndoj3sQrbr4WBe48/D69/t3Eomajm3y4gi50",
-	"I8RJT8LJCHc7c3lfrjbZuKR+AwEQvFiOQjxd+jMa45I035TsDLhdOpeEl5BNNk1bJ3BK9xYpmN1TTf7z",
-	"3euX5E9Pn/3xvyKgLKZbFdPyXCsl1ZGGyq0oJIQpoVrxxIjgkkfhdX6iZp0RDXmNGnn8mY+XRSqFtKar",
-	"BDXQT9S/kBJYa+qoYzqNKdlRCOeRXBsEEcbPZE3xtTubqC6T7DiLn13RIC42esullTsKW5QgegIgURIt",
-	"HaAKePR7niDjfDET2uN3HY/P5/FeHnowq35zx+P1y9/B9nW9h3EuYzfdN/45a84m/cY3rcDbh/sy4Hd+",
-	"Lr5RAGSIQxhcoci1vwwR1qaN3KhpcOgBdMMMEj/T+hY9uNdyR5ZUoQTJGiAbq8svZS0Kl73h0i5yunWY",
-	"XKE3t0+sK3gfzW3p4bx7YUpEKYG22rdsyd37tHcEYlcHrEccSpwI7r2Lo869WEvv/3VR9KkpH6WWxzAf",
-	"kpI7epyMlRr8TZoZnZHFnlQdgdG0UwltQ5SD+OwjQ7QroQ+GaprAgdJFiU9S7mvKU9DMHeB6vJiy5Np0",
-	"V4JOrGMNCFIUsKGEkcjuLlib7uMA+4M5CgMe/XYxJI79S5TITur//MDtk2Mzf5fEsSOb7btaoDXIhWVD",
-	"yrVItj/x6wic1d0Xs/WyzI9W2bwbaUFwFEt0FFvtAB4+6fmmYjPp8QBjlfS0d14lPDzaSbnybiyYr8M7",
-	"GtExABnq7J0HPkpULuAtmNG7E9pM+GT+GGSjT5vkutuBCftVgQJAyzIVUsy1mL9FK+6oXLRiHjwFaEv6",
-	"eAdj4kRb5ea+/W+/JlkkTb+D+28xEDoJxPsGjOWEuQoHd8BjVQGK5obn7OzdtI4b/r2G0k+UIg/owddR",
-	"EL2viQIVlLfaRXvwBM3S1OnsoYVh8Mi33fRRmVGXTJ94NMq+G/GLeS1Jkidke0menD0jqxcE4E8hAr7j",
-	"othfkj+SVbfn9kDf6AffOlxXbLfe02tWvFKyunLQuVMKXRSjvdLLY12TeWoUZzBmZ9wsj21FWI3du6qY",
-	"NsWW+TnVpARDzb8f+gMYBMj1e9VMafA00lrdH8RD/TvHNgY/POUcoItv2qN3t3EwqMMdG96lEwCwkpfN",
-	"zbjRDOMfI9VPT3ocAVpGCe7ULLlPcP9P8yl9+qOoWj67CazglJy/T3AqE+XZJz8NLxYnnMSV44STkEh9",
-	"Fv+pQKTfIkwmVi9yRVzGa2+GdyBX3fKOdq+Clu73ISKR4bv9ih5BLtVU7kTNfRR1hZSYg5PaVmbvfLfO",
-	"zRsSRu4zeaY7C4fFngjGruKh1w8O97yFOQCw0b430d21Uezn1vi8XkhM8wPi+aRadUgqp1l1aey2H5bY",
-	"rWXJoLevXJLcdx7FBiQuQks+rKlh19int2RLA+5eH0PXvi7qjPwoWHC10xDw4JBW4n+6uAx1uwWrFMst",
-	"7yIewBYqibkgsiyY8u9oAPk+66efVJWSroRoZNVYuHX528eYw+1tA2HjnptnsW4+TY8aDA9mhBpEtjkD",
-	"PD+MDp7dMvXZzuh7eTChJ+kT2kptJs3h7CI6C1F8x33Tcb8tZ8+yI/k6qcNDWVJr/PnjgQm89RkRYfz5",
-	"+ATwQCbNIJoxtAppJm70GdXYeGR2OId3zCjOgNnYt85ajLP1jsuD8y4T8Gt7WLNuk65YtlTOuG/LM0ym",
-	"ryG7yJ0CoY4uxR67F4xsylgyewCaGx7/jXFbQJrVEbmEafhmBiOzeDJ6NL6uqDkYXULIEvJTDtxFjkW0",
-	"j6T99FqWBUFIDvDgLU1oy3UIu/9LtNyQisNDsUcOiAS9yYRO5S6Xn3BjeauDZfdNF3Xr19B7UbElUwqP",
-	"r0VWfgyINTEBTemzmWvQHlzna0avoT9SVatKahZfBl+OHOxbbFm22J855FIYfewoRw7SDnvVNK0YHdsl",
-	"csmmoQXMxgFkKFmM3vrRqhMfIGmxnIteSAoT5lEQBg58RlyrNbf3rh3J2VgJyZ+6rDDGi3UuK+e/9wIz",
-	"3sH6x+WB4EzMqPPB8Naqn2f98qXQcGUp1Rn5MTRkGdv2UWGjBV31RF6PDt4DbpsXMSTSyMezu9vSQauB",
-	"y7Dke4ddkamZcgtAgPXHaxptufEu5iP7nyrpnrTXGt17w33+qmdgXBAPl9qbA/yiaS1UctZmS503aYG5",
-	"nzCdPeZ4xvuM1T3y+yqW4Gyfg0b8luMt2BlpN19y3X85wPxBKjQ8hlx29BJ2ZN/Zs5F+ZEMUegXNNurK",
-	"S95d6FU25YrEjBIHAnyESUqxYtpab9xM4dHPR8RtLM3FQxKfrHM7MP+G4qqSgrTqrul7WjCrPbQIDMqK",
-	"0LL075SWG5d7ommJ/hAr8nj7PwQ1taJllPYKRUd0qleKrjKfSIsI3X/QZ+TrJp07GwaTxOe9mAI8J4CK",
-	"uaXktLN+HxCKjs8dGyIRI2EW7Ibmptzfkh59g4K2Csa3ZMsFQqYc2ip4Bf0h5oouwINFd96RhW2L8lqV",
-	"vtIAJ+V/ckdIXLTU/6id+8X/vEPsp4pCBy33rj1q4nDLu9OEn7oPa8Oht5I2ioKYd5/Upl5Ae6tFXIVq",
-	"t18YNiK5IfhgAwXvaSPQyhivuhjT0xsMjLYW8zg6G3x2dMyn40pK00IgjBr3OUDbYkWo2mqCjd3ghvfT",
-	"xaraHCjWodzIFR0eJERDjaXVqH2qhX2MrCRrl9h2tOjDDzpVUmBKuvsJ+7EB0lDTwM214HKPAE54jCw6",
-	"TQmG6MI3KHCc22VPjh7KGJNo9SoYoUn3pB89/HzrGTQNEY6Pb5+7vysRlWGS3kqGFVyx3IRk32EGbE1K",
-	"S4JjHP/5dLOXinztXK/9DjSsgBTINrkvqLA023pNb/hyOctmG7qnG4SlW9VxSm7jfB2/4bjm5jB/9A3u",
-	"nNoY0hwxYzSvlWIC7e4dR/9ApA66r5JHx72lYNVJQtWur5GqVjXdsbJ0y4NfZFb/okSxkhp+zbBojaqC",
-	"FOyaU/uhKUra9EzknOpbkredcd5Vyx/3OZf3fbo+5q0SpQRz/Nk8Qc0ZV3BWrCAIf6TJXtZB+cbMZG+S",
-	"jEzm8RhhWKmdQv1XEttAh35wmjExRNMl1eu+4Xs277s5r9ZsTxaMKkKdlxD8at9ZXdfq/WDx7MC75H5t",
-	"/BuJVvEYmsXHOFjl7gG46EvHIlQtbs9HBaPqm3GRjCNekC0q98HL40RkYG+35DeyVge3zOoUbN83vv2U",
-	"gL902Lp/HlFQXNIOdtiJmtvjrNSP5d3SWJX9ALy1s8jPlruuaUKq8BGyz0upmR5VjEoCD7rgzhn5+qAm",
-	"DRa5puUyVPze0tjPWpnCgRpBX69Y3zyHPsnOAWrt4K6q0bzV72gO0Nm4sk7cI/x3RZV51AWNazcBKVLj",
-	"MrIYmmA7LqOJa8ULBdjRBrB9EnCkfCoJhE5+x6XJn+1jDQeCqHNcmPiOfM22PDmfz/puNLlpb8N/QPfz",
-	"//jK/vHc/vHU/vHY/nExy2YX8InH8Cd+7in8+Qz+fA5/fgV/XszxL3wWq3L20JI8eoZNm8BmvrksS8AE",
-	"7k75L/AoBqHJWpaFDhC7/nDtYXQcDP5LDm1G54rtoDy57uTJtHHgmjZ7zYxKhLg52ELwLTJDuwTP9baG",
-	"2tuFcrm+Jf7tPqKNa5ANTitTi5U2cD1+5SKPzkkul5qZcRr5EZ4jek3F5oyA0wwcxEgtod5wzYtiSBOp",
-	"PPxHs3Z2U0kdsS0A1SLEqyw5Edd/Xlt7LfRl71razdfcA3qDlR214gNHEloGtnlRJMQH5wEPdxkQPLpg",
-	"JeSsLOqyZJCQgdWry5JiPog07sltrddKQhgQyOURzA8ky6PaBQOH/NcbrhLO6b19jEhFloxak0gPaIXQ",
-	"sns8EtLxOhqNWwAIYeCcxIYDjRpaSlCUISfGORqc86KUq1tGhg1nYyE8wYjhzIN3WBXdt1PeMw8IAxTc",
-	"Jq1L8qc5pI9YVaDKiN7SEsA6nNgQUrO2syBQwTFp/3h+gt8kXpuGDzaw33gdfpAG81jkcuk606tN/Kx9",
-	"E8eWH9WpMlHOTezzHXc4wvS1XoJ47wQZ1qW0v1nbY/40g7/+BH9dPMG/voK/Hj+Dv57gX8/wd3+8sH9d",
-	"zJ/DX08fw19//KP96zG+/vgr+ObTx89+ieUgIXqXPfktRaqdUMY5AY6vi/a55cL9dBFta+XA3E63bZpu",
-	"wx3bbv60dz1gMOLfGDXU5vPHXYfsfB7NoTmo2z1Gy689dqNvvXlG7Mn4KUFW4K5X6+sfRrwTqPyNE3rE",
-	"J/14YBecSxoNLcGmxDejGq2U1fjy30pZWQZVeAGG5x9fTFxZWJa1VDKnaiEjunL4XBBQikJG6cFrYl/C",
-	"38AZbueH+953LHA5IStar9iAzGm12j3CxfGAForRjfZulgD6mUi9j08IOJZpYAYnXMWLr6Ki6gu+iXHi",
-	"9dTY34t/dZq1x/nwFAvICrchWao3Kfv1xoCNhem6K9T9iGa5FIDnb5r2LaVV0u1zesfsBi/lAHdL9Mm9",
-	"uSN33HRvFKJWGL5lyUJi8vkpvrrV6VVUHTp1+ym8zOwYQ3Fjds7VtaQKYH09vCvoxXieDqhVKrR9uZ6W",
-	"5RvNPEIc1lEy+8Y+1nLue4O7Tz0Oe7nHaZ/0PNqvwVvpnp8U+BxT81a0usdsuUj6KRerEjel74Liq07u",
-	"aedRs5OY8umAa7lYkQZItyqtUY1wupA54qF1+Y29vx5g173nf467sLIZ5LAmhGIha9Gnu0DCJ2BL8tW6",
-	"4wiHehFEXvENqbLGL4PJYQvW5PovusTuunVR92jZONYBgPi2CXwIGhwHj1F8ZZmiFOwPmoAzOaAiOiSc",
-	"cPnA7k+C0gKQ6o6FcfE8ApQGF/k+MzlLhx9yxHcAcJAcO4iVXGyCJe6wmNt+BcVovmbYQWbNROeAfYbM",
-	"pJOD/M/j8sAhQo+7U/BBNLoHNIQD1f+i/w2JyXqWxgvGqmaFCF7ZsDy4X3fAceuqiiiiffb4s30OGW2T",
-	"Pa9YWO6tOGTP79Ajkw9cMWIUzZOF7OPpQlbeyoVejpftvJMFNiLHXAjywWqVkBXkcXKn8Z3pmVeP+/nj",
-	"dlJJeVfPR5NSATNHvK+kLA8i9fNj0RptXxgvkWlTc2z0rUzff2hVcO8HIGuz5KYXHXKsLpLQDJBhdb52",
-	"ypfXuBCjxxcayMIpW63gUeuTpav1G3K9ZbOKqataHRYW/PFZ9IwolDl0qxzQf4pQWIe/dQ0FuJhyP88e",
-	"R1XxQzpCXaO3be89/TR+SHxMsWtZXg/5yc1ahf7OQxTzNUKJ72XdTQdLYEDj+SQ4ge9Db5Ejtg1Y2WiD",
-	"rtGXew9s2PDqu37e6EWk1kAWxPCq0cAQ7nWKlhSTRjGmrHcM6wHuOafjPQT1wYQkb4wVNdes1D6R5wV5",
-	"8nx+SeiO7hv1TMmiE9fHdre3tkBTUndxtvhkKj2OnX7FFD8IZf8xPi4+OXa/2+M9TjprQ9WK3S6Vnx4Y",
-	"QxHi/QZKVtwhKpaSqPBsvEA1VL4fK8ewyyPwZHN7R3N2Hs/vgmLc4G2byZfPpUq7UxxPHQjaIbX3ykoS",
-	"uQwJtkO+kosYDgOwnlvRzIG/Z6Zk3s/m/qZb8LiQtbWHsMk6xZYyG1ZWGGC/Bsy/bY091TCBnwLehF4z",
-	"B1sOe5bNdmwg3twnqL5zGKH9piQ5Hpzh2ZOY3KUlFw42tuVVoKXp7coHz/eD5FVMu6yDfOOa5dsXo3Hq",
-	"UyLLPofqoWPKmBL0avyW45kEBNaSikIHMXH6ScXENdtWTGGxSodOLqLHRFrPj4z9tD30o8fRoPSYl/SD",
-	"6+EKyw8+G258zD2axhiSCY9uzGQutOO3S5BL1CE+cGtElHKHOgT8y2sQt3dMp6dmwjyO5GVKxXI6PSuz",
-	"L0o/8NH6+adTT+tjSqus9w51aHKDLHjxfrHapyE4fQYY7e8NNSfiIFtbdMn1mqF1Ar17sOjVNfmxutYa",
-	"itu6uzkJeHPKfjbw/L0d/QvbI7C41eLlEqKWXKxc55fWTXFwC761iOZi86jA6sA1/AYKAaxod6AN2KJl",
-	"YW1qrDQ+Aj0UJjiKztksZby/U3WGpzilvRPeiKv2hk1pp8v28VZwd4s3l4h/ZGcTQLA89NHxPrBXTG0n",
-	"N6i3n/bejn/IRaSdgNrWJR1AteoBszeB81k0K3XiFrdlRPe2Qu4Szs1zExcywR6lXBPAnnY9mftNum9x",
-	"DH5Pwvyip+GTACaQ4BS0sWUqqvpQs1ffEaIuGYFet0kRkIr7AMhBUY7h4P50+ikTK+xEhZZ8IuhYXbK4",
-	"3JDePYc4cC+wi76jPjsA5GXOjmIf9Aw0s+YanU/Q9pUnAphdM1XwvNOqk0JzNw/dFho4QfDxeu96Cfvw",
-	"K3R97I4b01e8ind3kGq+edEOkQKXiK8Pmx5YtMZC8QqLtP1SB9sldNk2La55zs6Q8pMZN76FrHs6kCIT",
-	"w2CRoi5LavfMhQD7ReV8tf7gze3TPiGkYZFW6NGeN76X6ajGpWRxMhZ9ulrntaSjagg8NNTWG34ZY35N",
-	"mPbxPNrPSpkTG3F6+BPfJglbYTcH6TbPH0yKonGFGAeT9QxVm/VU2E+qT+8yMEU6sJuK5T0g1eEGhBOa",
-	"eXDBvp329VYfjTvsFjKtXW0rQ25qHwLHGj37DJ9q7XLWblbSbrXR2a2Uzgo5rfVQP2oAnasAk6dkZMkV",
-	"mLwntbyjuZHqtk2SvWyduqGOfbhJuO+kbE6ioMNbFvYyUXq5cz3De53MD9xrMImfBZ/a5HdBNSP/h+wU",
-	"N4YJ8v8RndOSkf8mrjqpd3KASSpjHTo/uG9QTcJTTkWyGtISq/H6aRxNHVSK8Wqnl/rsfruQ5fh5uef8",
-	"x8OMstZqY+Txs29+MISh3JKBF/OoS7qTESK4gbwp6CjpzrVpg/Xb34ET/H12Sf4+k7/+ffbxhX+ohdpK",
-	"rTkkHCazczWRWoByuaU37fm1RGOUIKG3w9nLteT5BDu4Ds0efhaK0QK1l/vBwvecoR/0t795Ac4JQQCs",
-	"H2IhaE3149Z+jn2Wt+GYMsaEUdF3d+t9QpNLihTKi5Yxt95HieqvVHEqOn3r79WPMGxwxmb3QariNBsf",
-	"SxbxcmbwU8VkVSKgMBGScKGNqq29/KJjOg80S+0jsU/oPrdzy0jrlQpP+wH6u2Jf42Ip483zNFxLcG/w",
-	"lYNxwERf087AQ79eWWhCfUDzr9Aiz93ov4v3b+Aea/Kfm1VGthnZnuuM6Iz88F9ZOxSh2/2+X7JS81pn",
-	"JHjcNXzM/f6SzPsx+IO279CUu9XS3ffEu/hq/nfhcTlC+P5baJwLk64GO/Ge/R2B3XImsBM60ubs+zdX",
-	"s2xWq3J2OVsbU+nL83NZMYFujjOpVufupfMtN632s7NXwIFaAO6XswuQLRUTtOKzy9mTs/nZE8AOM2ug",
-	"pHNMlYd/Vy7TScImcineFNDo2T4A7yisJNCzy7/FDZbmkfNC0aWd3G89uDsNZ7NZodcUaMF7okspN1Av",
-	"nwWQQ/gOMQwaii+JkRLKa2eXs3/WTIVrejnDd0F+WavplmV0H3/BW8C0+cYB+eVSGN/3papKnsMenf9D",
-	"I3Nqhj1myoW2Rx+798wattjds5LC6Z6P5/M7G9edoh20/ZGbR6KY9qFX9jyg7yqsoC8sqBspmz3F+ce+",
-	"FtbZbm36dP5k2vOPH096vgnFpb4D6vV2S9Ue3J2WIpFevacta8piFaM6QMqvGal47gD/DASk/zbzV+0X",
-	"+93zBc03dXXmd9+lqHTv3rc3Vsf4GuIBtyKNuKTqeFPicTEjFTv7BqaapP1YvUQJWp7Dm5ZGokSy8F9c",
-	"Q7UdrOklLubRK64rqbkZjF/ZC2+PYMNYRbjB+Hfn4h9KtI8nUOMtqeXba6b22CDYONz/DMsFSFUb2ACy",
-	"2FvNzG1lQyelXDkayakzteKs+aWshXkld2L2ZTGrl1QVQ+wlh999gcyFGigIBzB5g6UjzNIQKkKoGmGO",
-	"JqHEx/Q8yTSYq55y1qEx6wDtrH0T0WlyvXKtt2f/ihIyqcrFxfFjLS1vJzo7Xcsj5O2P5AulbmxXg4QJ",
-	"EhLlIRZUCUYV0yb40+IyM1/7kqcqZOUfppaDmvg/73/84RI/hkPdMA0DCZIzADPOJVUafDIan8OsAlcY",
-	"z0TRDmIWUkCDGAn9YQBrFQwGJpzWv5MIftG7Y8DY7+OawLfv7q5Mp2aYwDFFEA7r30QPdHlnO0nAXNaZ",
-	"6zXM9UEwPk7WcltRxbVzKA4Je/sQ+/wY9ssw+0/HsnFvik/AtK+gdNnUFdZZEizO8SzF+HpCKOfWjVNS",
-	"quILNZKocXugoS2BaDoYu+QtcOwaWTbp8mNcX1YeTy5mJL3l2rzERx6G1qp9hM7iLBCn9fDWB+6HTykq",
-	"qKELqhmK2pKamKRFqyMb4D7f0w2Dlfe2+OIOGUl1bCf3D3Fdbrnv30OVGoXpEoTfj1h1cDjnv1k79qP9",
-	"pHG9Ew8YO3i5wLwOTi7nNu+y2Lbl2wm29KMtVgbED/gdTiN+xvMHO2NLsmtE2ttRTRZsCW6EB+CT86cP",
-	"TyiscRKgvmDXzIUjoBd+JyCtD4BNgHSKgbtraatgSy54iE1GGeafmXnVeuweT7s9TOTQO79+cB75GjS1",
-	"4MDjipR8y43OMMKQQcQGSodcwEZnwbkHEt+qf5AB4/Hb/HEoRgsoD8UjUbJ6hLb5MRHmm6I/jBTrdpVP",
-	"FGe4iE/kS2v6ymRksSe+M23MATLE415CN+Gw6tPV4QmByMn98H04/dgLP4fwcifAaj8Rj8yN6eR3J8QP",
-	"CGuYkL5A5fcvjFUQumwo1UNCg896i62emg7ErqHAMUdewz3OSwd+HCfut1JuvjYPS9y8iMLPGHfEWScz",
-	"fcMqk1Jjkv2L3Jm7E5P26GJX5YPzQEFi+BdqK1KglBABxvuyo3tYdCu85gxoZ9GAPenqa1KujvFpolHx",
-	"+3LN8o3POLu3U8YBIsf8ndwFIPGKKoZqxq7xmbIbaANHuPkEwveKb5n2mCpgwhO6olxo0/Axn4Lpjmeb",
-	"eCq/8eIjMpCSYRZ091xewf93WFrnbJ72uc8rKb5EcwF3Qrvb8sIyhZwKsmDEmY/FEV1okruQF+AorKjB",
-	"luOxqNGXo0E9eKVk9nlInFEt7WvdGJ6f4316Ov/T5yza3jPjLyuhgu0mMMQjDqHEq3vMvzPMTB+cuHZU",
-	"f4Gc2u0zZjBapl34XkVHCeBI4Oenku5fwSP3E7+x3/7kQXc7iVQ3BOxX5kMLEEnptJb/AlVlSwMaCggw",
-	"BwRjjQHsoh1eCRrzTqoNSq6lLEu504MBFsgNT1XHvr3GjOR/W13sCn38PqXe978o5aqtl/kkr1iE5c4V",
-	"suZM7l0bg0WP3Wacz+evi+FiPgtlzG3Z75rYnUdClWK5aS5sNGzS4oD3q38NcM+HJaYvU/P6qW6dMibY",
-	"Oq+FPefYqa9qjrjwQ2GyP8MD93haOMCAnoPT+wQeH1QeCt2CJEGfFCUVXbGmPC8KeQNPwq8VXw1GxdaM",
-	"lkdcct/hr+9x690Ikb1/YxDI4lPsPDp8VS1awUafvtG4fGgxuK+YTX4kR/IK8m1KBujm0HDCCRinOu4C",
-	"Xj1ZsFxuGZY6eXWbFoViGruvWQP3xsBrXEDOpRNVCpPjZIaIyOTiOfn+mxdBdDe48P2cyTcw/9e8vE2m",
-	"W/ZbzJNumpUP1BBtEJSjISCPLYIcBGAP7LuufCHWgKwXDjnoCy5FuW/qnAbmYeiGdeZxCBJ/WD8cGXdJ",
-	"qGV8vpIql2W9DZDKngDsQALuMz4ll0TWSjf1toZv2eX8BXl0gYFwhJGJzRkH6Mw6WH6trJTn82hjSo9U",
-	"8byHVHGbtMUpoBAw/aOFzP1A1R1u+eEW94pOfUeOqSSZITVdTibMfo26ve3DDGUUNcTdLviKm9UvMaC+",
-	"9pnK3DDzSBvF6LZ7tkHrX3BBgRBbVPZs/uTJxfOnX/Wn9KCaPTKzB8hC9ZFCKJ59EN3u4l8htAh3DvbE",
-	"SVMKego3l4SWpRNscOcgCcs9tOM5wxuRs6jeGPjaYDIPcrMHS+Sxw6V4z3Ban7QYzrfOlTeZ78+CudDN",
-	"Ri/kzWgST7PBd+8Q/YHt3EbdferM3Z+pZb/81HOdbtJ91sY+mIBK7sBycYU+vks3VYzYvSws3blK/oW8",
-	"eeE5gVmzLWnJ3w4xhlt/vqjLI0k4SJzfuW5XDxIcRZHcBRqL6Vi3SpK5eZjEst9vx73fDoiQdG5A54aU",
-	"XBtWXJIFLcsM+sNm5OL84jm5OP+KXJw/zbCvzcX5PCPPwco/clfSAgpwlL/HEwTQKeCkOIsBuNPRiEKQ",
-	"lHceUQiHcv+Gl2XTifhRT+fjAFJf9/m9g0PdsL13aXHlrDP9op1dpg3dt69DHy7q6Tximn3mUQ7c4c8i",
-	"yoFs+/cgx32km2i5Zaj0OMgvbjqZeDHufL/Bjjhnf1CS+rJDHSAxjM/CRM+SHBITByevK4fae4fn/t5+",
-	"8zM49c+YkTwsY/hRBPe9JispWEZKqcHnUdF8wwqEB4Qmfxm6/inZCGmw316Uhkqmj1eqv2UUWhZ8gjr1",
-	"KZaTg7k+8IoKRuxv0Cxsly94cMm0EoaJ1tanLT+AA32gWvnSDfbF8WSsfHfkA10QWo6FjJgDW6nxJpZy",
-	"dZbr6xEQsLfg7h+hAWuon+f6+gWAb2hm/k9tlo++6p5gxCMeqdByYJ1fLD7XleKVbgot1rSqmMAm3+AJ",
-	"ohDetLtwSd69fkmeXnw1z8jPV68ffeUKRL0rE7coerQOmXZrZzTML7934MUPwvb+6TM9R+6ym1STGDq1",
-	"Zc4t/E1hjn7MT227vJa1GEQk82iugZZ8jRLUCHNj//El5qR+TfJaKSZMBiWPfAlqBcXWtgDtEeqDDN9a",
-	"OxzAzRikrx7kMPRyol1c81iM5Scf+rz/IAsMlepudFN/eJaGGxKrjm44Ek7ubFXdjMibU3Z3Vd389822",
-	"PEHc7Oi+klxA8fsXK3JwS61kCcsl//nnn/5/cnF28V/x0/KtpkZuQvPYg4UcO+20xq5Fa4IPv+1fl2XT",
-	"zHPDqih+QGunx0KPzcrvLfzY2txPUL1/MHoED55V0AKjIYAvtJC/ah11lFK6lzQx4NEloH/vqEezxU0h",
-	"BR+tcD28rXce/rjvOx6+78FGP4Ev/ug1/90hf8sqQCtfDuhbgXqiiWA7QkMbAtIBMRjjLvfrsD/CmR6e",
-	"+L5k132oDW3I48Bn3yOEf9ZUGG6OISG+Y7T4X3xs3/e/Hqhk1Kyb1FRWFk3OLxQSnvlOW7FcX98TJAmH",
-	"LpLx+zH7bUbLUu6gf+lfsWcJfqIfzMUYrp/ck+wZWQ2lTWNmadKsYu34+lnU0I0IPOQLqz2iqY8hY2gY",
-	"Dw6/9i4Svmx7imOzdH2IBjD7UlLKG4+9lh6mWJOSLlh5UCMQG39rjxebQw7sTMIc3nLfDJQSU6uQ5awY",
-	"KzF2QLho5mcf0YBbnktRJEyyYuoKGx8fa+cRbdpxT2wrXKwBpRgb45zCsB5aNNFC+1BPxZSWAu8YJgVR",
-	"4i93vL5EyVoUx83Rd/jIAzlm9lHY34HeAWWpP1FBFYztYrVMIRbYUTzWCrqu5eyIPWpXD5t9T1oqfPtT",
-	"NYF4d8znqvCXX6BPFVZmuak//8tuRRbRjAkUSb6hfJ9gmot6jjQ/nLBKy/K2JDQh+kBj9SN8ywhdGo9l",
-	"UJVUr9O6QKcGMw4JeTDcQD+DavDcNc6JwYStpCweUjd+WOr/n7pYIXwyZJ9SURDFtgywVw/NpC6t1+Wx",
-	"XidXav8OnvjssPNhWp8cfAV7hT88dv6PIiDKwfWnAvIwv0ioQyvzgUxRU663CwIN6xu8FuzW7+OI2FN/",
-	"GBQfoovH9bD3+MiDhQRC6HdMF3MT+0xDAW5nx8IA710LpnsKAbjN/ATu/9bIA65/7Q/6C3X7H3bXChTR",
-	"XLxEV39DJP/mbn5Mhpjg4m/dwiF0joHNnT/gdbjFTXj60Hmgg1R9HwGU++SO8O1PGDgZpIjfgyZ3FDRx",
-	"3KIdMLnGPtCH8ZIh1nxe1HjGdx0peeW/O8B9HlIYP1RTnAdmVl4MQz+YDoA+pLJDn60UErjXUNknFj7/",
-	"RiEyZAYH4bHOoRu+HYmKAYh53/y/bRDpYj7QY+luLK4ED1hS2xa7eEBb0P8y8QmYc6cyeae4MUyQQu7E",
-	"JXl29pg8PftTRi4u58+OJZIaxUfMZMgEfzgr2Q6XfHIwtU/VcAcLGU5uGYdmMiz3QQt6Rjxdt01Oh2E+",
-	"iy47uJhhyvkCLfRv2IpDINkgWfVTZuHKJFrngTZ/7yoBJW9HDfL7Qy/+12cRn6KNxOlsaP4wbOh3a/hO",
-	"WkgoXh22kIhxOwdhfFTT+RYfeTBVJ8CAp+g6bv4Pr+x8OKz/o07z4aIHTXY7JjjQt23VOpeHwW/XyecY",
-	"jrCB6ITMuS0X7seLw+O9lXblpvcQjO1e6bhjukDnu9/BCN7Kle5W27pm4K6RgsgZWezBw7Nh+4ys5Y5d",
-	"Q28Pa/ehLNFDCO4tTnivfp+4zvigIvXfp3HOkJJfC8VoASXqx+Tdz81jD8ErWsOl8gph1KdpEP/BqaIQ",
-	"z6WYkiuk8Vm5LwIoMBESwnUj53D+G9TKfxy1vN6xrbxmx07m37GTjDBqj+ZB9xwI3dH9vbSVMY5O05ji",
-	"kcM+nd1Om8IIX/6dooLrHEslPFVFqQXeYuran1Stytnl7JxWHHbaPdxH0ef5GjtQGUkMZwRMUec49/lJ",
-	"/WKBl1KgfqodCnO+KVk3Eaf5jPbJQb3RKcL3HXSbGPhM1S45jrYD4BBIAjPcvbOQN0cedmAeAI4J/eEd",
-	"/IH9F8W+7e47LSd0ZDNoWdrpQ5NkiUdVIDQC/Ld0xSSQAxsW49Id+58D73UWBzFpYVJgFYbVtlhropYY",
-	"+p90jfHtu6jJh+d9KcDHXz7+3wAAAP//",
+	"7L1bc9s4tj/6VVDa59TsfTZjy85lepz6P6STziR70peduCenaqYfIBGSMKIADgBaVnflu/8LawEgKYIi",
+	"KNlOJtMvcWxRxG1h3ddv/TaZy00pBRNGT65+m5RU0Q0zTMFvuaILA/9heq54abgUk6vJOy6YJnJB/ufD",
+	"jz9cEUrgOUI10VIK+9OsGFkxmhMjieGMSEG4JmshtyIjVOT2AQFPUaG3TJ2Rjytq4A/4LsOKQhNt6E5n",
+	"ZFYZspCKUFLy+ZoY+yjF929XfL6y75YlE2THDJmvqFgyPckm3M71nxVTu0k2EXTDJlduRdlEz1dsQ3Fp",
+	"C1oVZnK1oIVm2cTsSvvgTMqCUTH59Cmb8Nw+CK8rqVnVb+P5JJso9s+KK5ZProyqWPPVC6k21NjnhHn2",
+	"ZJJNNlzwTbWZXF2EcbgwbMkUjFMquVRM64Edt4suGOHGrnsr1ZrlRFbmiqzkliyowk9wnznuMhN2q6gh",
+	"c7nBF3HTs0NhEiM3ydBZwbozv14xsuYit2MyYWCkyE7itw9t5obevmNiaVaTq8tpmIE2iovl5JOdgWK6",
+	"lEIz2L+flJwVbGP/O5fCMAF0TMuy4HNq53Ze4hP//Q9tJ/pbY6j/R7HF5GryH+f13TjHT/W5fy+M2F4q",
+	"kPCWCUO2SsKk/PxhRi/m+NxvE5rn3P6fFj8pWTJluJ2z29qy8affJnQjKxG5gt8zo+xBKmIqJexhBWLL",
+	"ZYV76bZIVJuZJbBsYs/BvooJS4N/myxoUUyyybyQ2j6/pUAUJa3g14LDTSnklin7NjeOLuSWKAnfzBVd",
+	"2o/omhEu7IcrurbfXTCWT37ZP6VscvtI2p2lsBXazkmX9tHO+jbnOsOl2TXCazWhRLO5FHnaag3fsNYt",
+	"7Hv0U5Ps/oa75L6e+QPwE63XJGf/YHMDa1rKR+6Phs1Xgv+zYmfutBsfP+KbUiqDXNaS8SSvxA0rzudS",
+	"sfPwTZgPfvtVc0tGkc2CsyKP8JGfqFm5668JPpQRXc1XlmnjqZzZcz8Ly+aGbeBFexcu7ANViu6a1NV5",
+	"sKAzVkQ/qXRFi6Eb53byUzbZSpXH5hI/QBzWfyvze+JH7Zyk3XYQRmOvqF5HdvojCCa5IFsu8ozMK6Us",
+	"Z7A8WW9ZURD7NZBqlj9vGV+uzHPCNqXZke2KKUaEFIzkEkRZZ+dmLP9QyDKNwLPJTFqC+y3GsOwoIErt",
+	"UFZe2Get5DU9Iytuz2pgi7pCAAW9pTMUXMqOaQW52vxBkwJZ+/7ezuPcD5UFSeBjYmRmmQTumt1NxYzi",
+	"7IaRGVtyEV2FXXGUJGUeuzffxc4FZWjnDcrqH91XvFZy4+coG5PFNWzojsxY93V7pA3TdpPM3O74EWME",
+	"DaxdR3bwrcjZrSXPrqYGm+k+sUs1td7gXndwI4JCk03mVWQf3sgtvNrICi+I/QX0Oq6JkUUe29MeRfQN",
+	"o7kmVLGg/qHWo+WGwd2zU+eaaMpz+Gl4USDhbBqbHdQYOxDHgQ7qAJIL2N4FnZsItfwgDdNOTYV9InNa",
+	"gcQLyi9RTJuMzHYEFKAGnx3BeVB3ihCxXjlB00/FwHUsZ4QpUrst8HcevS6GqU33fX9hO3+A9lX+/8uK",
+	"545s8KrTmawCc7Msz1JObJhEBu+2DFdZM3iYZOwW7EuqBStMH8cuqTK4ECQdyjcsh1ODb8XIfEVF3kPn",
+	"kqxkkRMl8RUFFyyzPJaSBduSMPEYd4J9CFRxiBztLXCSK7LYgtFBBlBY6WMvNnICv3RNCr5mxc7+T0jg",
+	"uLkk3Dwnjy6u9g6xsR8Fj93Va2/gzShShX2M5WS2e06mV45ShDRpyp3dSd0jGOxFB04A+w0Ex+h8RZZK",
+	"VqVdctAEjrl08JborUukXnyBfzyFXoU0bxi94aiatFf8o0Iut5VVkZON1cSpl+eEmyxFmRDSvAMKUNF1",
+	"CcvOIiOLiPA4clMdf2wM3+DJvYrlOH3QjzFm56X4luXxWUnLL2GZRfHjYnL1twEt1l3QX/Z1o9dOBYT3",
+	"od7lr+WikFt/gI6TamvsL6Q1yERVFGhzo6ncWYwVqiMlf4sZAB9w8p1IlRG95ZsNF8ss6AaCUQWPSvjT",
+	"hud5EaY/oyIfYBWlkgve5zbwOnMlcoZ7pGRuzRW1oHPQomYsP5LgclaiRpzAa26703uxpTuysBqdm1Ya",
+	"19pFFoo7V7BFEufbI21chp2ifXkKRSu+7GebUjgKsGIKlmftRCZyAhwrSRr9RFV0YM2EYWLeo7BwM/xi",
+	"qRm8mK5j7KjpaAIhDuQLDzdMLB1EHs1z8Gt4Z4hTrVdSrq1uwcUaPtYrFEmFpOAF2PIbsCq1kcDEubKn",
+	"NCtoDiqJ4cKSdr/rw05N4zLUkkXk5Ct7pF7tSJSG4LlJI2b76HtGdYvZHrA2rMAARuI1idqoaJypU4Ja",
+	"oqQltzI0k4OTyTmXGrPxunfYGc99G8ZuzTDQuEBydgqdpwwvsLyp6tV0rzQ4a9gbFQMeHZrf8Dk7c+w7",
+	"2Z2DX0Nfzi3Xx7hvohfFXsrEk7ZiI3bVvfavmalK1PdTFK5eJw7qiOmS8D1Yq11BeM2tiYnSzsoWrjOy",
+	"kJUiBj7ggiz4DXCADaO6UnFOYuQxPj/c8Npn5EdwGw6vdTsaFjxAOOy2LKRiZ3D8yXTjvgUT/JYtuRjp",
+	"aXkReOCC6xUXS7Lllp240/aqPbjAQDNGl2+L+tZsF9cDe81Nuou7CGHQIb7+AR7qKG0sxCTcAP51MSkH",
+	"W/W/FdPHuNid/65714acqKCjwUPO2EcXFx/jN91btuOSbujoUuXtS1lUm7HL7DvV/ovduGZ7mv+CUII3",
+	"qWnVB2cR1+QflTbhoZjNIUsMAcRfPl9JPmfPCRXu/XNWFGTDqNBu15Ue553G3+vYR5gZDgUiHoMZ7NYc",
+	"kN9z2HtiPwUx/itTskehiky+oc2jxw+fGPT74W3w3AmebTIpmES9pz1k8xdnRx3FTuxOIy+xKiHugo74",
+	"a/Hvqa6LmpgPBBT2NLSZ1yDApkDde19rQ3Wt/xRhNfb9+tAVOBxX8GuN7fZLqvJjLJL2zqUEufb2rOs5",
+	"GmOFy8qlARzz7RVfplpUhdymru/IIJ6L3tmBMpxZinEENBX15KH5vWJF7o0kFzztck2qkw+Pl1H+52xK",
+	"Im+c3bulqFCP3QWYS7gqdrjMH3LKdgT/Sp8KmSu6rK193COrMDXY3JZq4hhVPsjm3B3IguXR46lpa1pl",
+	"QXczOl+fwa1LVrX812AWL1c+ajOKO97QogJ/h5V9ILQJNS4phQp06YCPZcYwghKCKg2HWY/u31U6fDYH",
+	"6EHtYKFmN0zRApz5mAGTHyLOKMm5ie6kyMHJO43HeRIIG7Yl1SBNc+J5DR1fnXnSTiIQZ8O5Mz7Ghnu5",
+	"osq8c9xhBIX8KCx1XGGm0y3TGYamrEKgs2aIJJeCuSjmLkRiiJBkIxXriln7/WP59IyZLWMi5ooqcu/U",
+	"kpoRqmQFpIAT3dpJ1elG8fCZ3EZe/NGqDZ6pAQ+F52IvGCbQcHMgbDCeNjX/NcLj3xqiDRU5huS1JBsq",
+	"UHHTGDzY0h2phOEFWXDBQNnVe2HEhl/T683HeRdfWhbN8trB6LyD3XF2A1+eMZSAkWSz5uVC96Hbm3C3",
+	"nHLpzsqTTaLZ+5KBeDzC7N2XQnN79+4o/wX08jkVVvMupLSkTAspli4RAyNHbV/noGWhDSsjQ71s0U70",
+	"9G4HU19uuQ7HPPxg36nCBPuNyp4DhG0/6gQtM4sHTco6Ky8tyS6mW9uJHWnrj3FIZJNKJLilf4aH4hcZ",
+	"hHbTUUDoXEndyLkCze7Mu/EbOY7PphHxvUsZAsj38Jv2CMXTfH8U4aXclFSxfLRBIQydD+ZTvHSP2csu",
+	"Y8HqnxSfs3jMyutEM3nrBIIhS37DRJo0cCkqXd+P1e4Hpv3aPtOMsCeM1+tDk5VZ8L5UJ5fQy0V/ykA8",
+	"2HeXglNhXvVVgndX32nARwu6TDWpRgjeHuvGWXs5XyyY0rUMHutyiuesuGPuxFS8txmNSuVT2P0F8pvQ",
+	"CrlgBMRTBNwct7GJ+rC/1EdpxPBlrse7W5eUC7wvadrrvs2F5o03ukqqMI+KG03WbAdKNOSX0fkaY9He",
+	"EPNsLp5E1covjzHfcbLjhipOMXdxIHM9wm439PYt7s1jKBpwv1zEoqr3JdB6ZIQ/vriUEHiOR1pJ3u+L",
+	"oWg4O2suPQ+OZJdMdsPIFM5ZSGM/3GEmvJBQEOEYposZJBnXb40mrh6hc+y8bWgNqoNgsMUzRqL5LVE7",
+	"t2d3vTAdsbc+3RKrZaRahyj/jOVX4MFZei0Y9rTYcbF0mZLBizOnG+aNtj1rUtL0fMm5Yizi8vpQMtZw",
+	"nEDWFmTcFXJL9Jax0s4Bpgiya6E45IRDcl26AJtX6oYlu6bDpPcPeKlibrt39bY1JigYy5lz5IU/NhIt",
+	"kzLdFubHxaJv14KPcInWethFbgjE6f1ZPyePIcMWcr4V+BUyMkU9AP5YUG10evbdj1VEW3mhvT5W8rlx",
+	"Mm34fRuqXKhz35YFkif4+RUpK71qkC8uHhM7QDlKdZOCHAbj/WCObMhJbLs9fDwCypXofAUStJ4V1MhQ",
+	"kO5WUoG2pigv0K8JTiygae3SILSPV2DqApI/5sMTfD+8QlZupNwlU/ENIwXfAPUrxgqWYw2OrCCB1Tl9",
+	"rfEXHrNL0bK4gfcgI226l4XE/yKFHgifuN3rSgm/rTWJhMN1F8czgZqwM+Qh/n6m6i5eMTpGdSl3d5Zp",
+	"HfUmfbvDBJROAWDXB9ANcFDDHrnwRVIatHsWZhKTG6/o7o2sxla1nOzJW/BYavzb4H5ZcL1iOdGQ/xZ/",
+	"ha/FSLjPcfNnvTzdXVhK0zj5iI9v/+hR1LbSzDJMqoR8cEZvdk0z4ogg3wk0A8upaQY5tLNFXFWJO9FF",
+	"giGR090Z0FbyNcydafSK7k50p+d0B/Foy+6s7g8hI+dfX8lKQay9XfGa7mCHFySrCv6GRY5qrMMLqlir",
+	"wiQM+RFkElDiepfw/If1Lm5tvKK7nwo6PtPInkAo59owCqVYWMW0x0uoidyUy+nls0cXF48u/xitopKt",
+	"qFDz3pXSjDqbD5bmW1bVN7E7lbOxGTV7+Qk+y9mVMmsDdcZdMfqp/mx8Gd2G5uxRVYJ91NRSCrYwTj/Z",
+	"Twzv+OS04aZiJ4T66aYsuKnyyKluUtMJI2nIOVsqxrTVYf+sGBNbPl+lvS5ixH+TKD7rteCsfjlojz+Z",
+	"Riw+hpfnyHlOEycKw2Tt84tG8X0hftL9uOY5u66UaC/zcjqdDji0gPpj42994mlaOqjlZPCNT7/sk659",
+	"mbtjR+X4c8VCzX0PpaE3Awsx0ROXcIo+Cbf9zosnV9Np2/X+Tezq+4L30TmqmImK388aqxug2Aiz+1XG",
+	"8ly+q+z2nb/jembVJUwv4Jr8fP1yOHPDsnj3YsdMPad2vDxBlQApdIwqcWQ0qHRSb4A8YVqnec9gpB7l",
+	"/MN6rDXCRJ6q/mWTgt2w45MFVmBcH52slayXuofccGm5Wm5iIwToDyA1ndJISSk1dyVhAzJTSa25WB69",
+	"jb0lbKdvWS8f7m5YxGHzYQXV02isbKQUqUkUYs5eVxgjS33+B7aNcGJ00ya8oyrjRT+6EhnxtaVsyYVA",
+	"X0XXntzSW/vRsBO2Pm8YFvcufL+xnOZOxM6gq6uOi57is0e/YUyV2yI9KdM++qopXO+YN9RiPyWMx0U+",
+	"bjLxe+Rj8AvMmGmv0c1of7SkYvNOxc6hhfc7mgo6X/elBx96Y8fQkae5m5oFMW5SWZNUU/ZEG5fSk7gE",
+	"gB46RqM9qMHiLDIQp16e1DhHTm76O5ygvlhBfoz28sG5mMawhhVVJoqblCG6CJ+jn85qYhA1y3OWPydT",
+	"UjB644ICQPGe9/v43ghOMcZgXBim3rgE8faMXYh9xZcr732WxDvQE2YDr36XzLvYbDaY11HI7ftKuKXK",
+	"fMTz+y4BCgllwDdMfSCTbDLbYVlb1DsgGC1TBWtJTxAPI3m4Z2V3ZuF4bjTGbG/xn5G20OWTCC8qlVMK",
+	"OjcJ0jDqiBpcE3iawMAAnWLvVAireTVKmNUR2fq9mlzc3pw+vXqcYG+muRzGZhKYSNGTWz64Be2l7ETR",
+	"ChdnOsJL0zr1eBlghCGjs3s8R/4YXBjptkWjsLYSiEHCBHHzbt+7gpoe75nzS2RESGUA1xJtlJvEQGoh",
+	"xXLo1YxqM/bNe4cSFtAcsce8dW7qsTnqyRl1Hu8z6iueyxumkpkRhqQOYLn5RIqQQ6FkrqHoBYNZW4xk",
+	"HcOLx6mJ8TR5H+DCmW7uKtB1tMbogk3NuwsTT1ERTypkC+GbpCsTyzh9I7dYAmDNY3ZbsrlheQhvJKU0",
+	"JJeBya1Il5d0zYZmK2S1XJE/1XXzF9PhEgCX849zceNkbiPdJiU5GRBW48Qqxg0H8/vU15SczQ+hRBnO",
+	"oJzPXtsMQlkLwm6YciHcrWPo6lh8th70Qu3hciCFxWcrqiUzmc+eqYF0Uq+vj9dHAvGjOMv4Ks6uRwaS",
+	"Wj3KqOXPc6bv/NY8IL9q1ZHWsIuw5aPqKI/MHQ5YNY6gg6SqCyX9jalFXoZCtBaQicVyVnFyMnu86sQW",
+	"XNQuqzEG4rzr6BoGhW0C5Eb23cF/dnELuch1EyMD+PqSC/ANpwIdITxHbFh5O6YAHsryI69xmNs6WSev",
+	"i56Shn4NmabRBEdZlf1VeA7xQi48qghwLamQRNMTZSF5sx8fFNLgHEgCZBqZPeVqOBOX3r7xWkSXS7ii",
+	"5PT9+t7BLcQEDYA69aBAEMWXLlv9D5rIrfCr2tDcsvgxwFoDBF8WtEfgWVFGsUbbjZ4rWZZt/LTBHf2n",
+	"i7MdkKmIUCcXWPnmNNFRVyoE82LOS4+SPcIdWANrd98XQnpJr/pZ8Ch/d7n+6S/6K35h4DS7YuPQOz9K",
+	"lQ9KkkD0funhtjfwsX1FSWBAgZM2KaBxv/wFyAIbb50UcsTGNgVC9Uwgajoqujil5Np3pXBmG2LzZK3/",
+	"d7PBRCR5yUMPp6A73l/Clx8hmsClZDk+e0vJsgZ02Uq1nqQI5ZNM2iPQxY7D8/IYLbUqlxaqoZsRnOW1",
+	"fTwueNJtvzoP/fe08jqtfATwi1tDxBtS+x9znoMD0r7dZyyPqRA8Um/3NnVIiseZhvRbz2hrrukoMBXw",
+	"BC7+cYAn9qtHps0E18xeSxKqNdNtN5mRxI46Mt+54bAfKH+DZjV0g6QywG/dg5+jaC4AaYZZ/NLDxq+d",
+	"43MUKwe1TgoH/Jx51c6hjKMbCHDn+QauaE+SQASvmxvAOdIA/xuuE7KVjCiuUw17O6WjBUl/uZGpWwlk",
+	"3icLvCbUgs8RDiPRB2pUFcVMdjjI4YXR9JJTsapCxYybxuFY1sV0GvOaFvmASeVgrBp1TF6smL3cq332",
+	"jLpaCkhL2m6DEtiUfIaKNfotsIEAI64yqEQI2eYBH4LYBeXSMiKkutOAKP0ddszcp4ng5IPoxZEG+LbT",
+	"vs+u0TGTyLY9zJ+d2Hc3vpFVOn/4IDfMoJvDXukVLUsmWP48dMewVA2t2ewvU6sVe1DCJEZRB76AD1kF",
+	"mM6KHdnSRN4wwuXoQCwjSWB0wwizu0NWrv8c/AmBE5toGE8iTs/9sL0uC6pXiBRsQIPE/5ACi+xn3IQG",
+	"FMT9suDwDS3okiwUC9658B27OUYqAXqV4Sy45vJ2Ag3iFx+gb1xmjV7oVnbHyHswiXbc+Mk0Whhfrqhm",
+	"kb5iYfOsceGdkxtLiDNkOIfusH2nRvOoYFT3ofArTM/Y0FtsrPe00WRvGkVmgg5iuheIPUw6NasxklNp",
+	"/+yyBRwdJfmz2dxdtGEoAuMqatJS7D/A4938+phJNDJNDwlvVJgc1QrPhoiRzxvltRCL8SUtcrmM6Csz",
+	"B3Ye64nV9/dXIxIhfbQvNWhMi+LDiIyXZeWwQbvEfC8ImnVt9d3GXzZWCnMat9pLKJ6PtyaiZU+G4wiY",
+	"l7pbXhQ4cI+so2C6zfRp5CNDvf0UL89QAKd39VMcNYrXDk9oZLWXJS4ScsdmlBfQ6ap7J1hR7KIqGTco",
+	"50Fx4iL3mAmu+ypPrJefxWJ976haMm3Na22oqBGasO2Obx8xX0mVZzVQAfyeiNhAtbnmm75uavZj6OZF",
+	"tclIcFYQ6Go3T02ZoSJ3seYkOIiGMXJ8n6Jrv0vUkI3c2JECiBctiqyGHQrQTa7oGkFcj7Gi4E7q0/Ev",
+	"TjRz3DSSuu/87hyLO8eQ06TGrYC+or1gKhE1q9/hbtAbNBqsHiNlgZjuM7aQTt333qwU7DAY6cXCxFpY",
+	"Bf3dXlrUDTQpKPdIKZQU3Jgi8T67FrGRrItWIidCQs1kvsNIpuJLXBDTNfJtKzIA8QLe8ARYvhx6uXm9",
+	"MlXXS8/4YUJHaxid86NmCikvWylZxbOwHY+Bdr/Q8ge2ZeaaSIPtN7AxDuG4zm3hIjl9xUS5vNPJMTmm",
+	"Hr15CEtmQo7OWI7UcMw6PASXT+xlQtMp4y5Lm5ZRMNaH1BBZme9wHbrOgIwOBFofxrDeQYuz13QMnip8",
+	"BxUPj3h1vMcA8huLwOv2c8hRBezCfGDaScsrhy3JISfe9yUxq2ozCyfY1YmZ1kyY6CAfA/oDoSI030Cy",
+	"CMH26EtDD7+IB0tq1shtqLt4hi0gRi6ZnXCr94X9QxSY8UB/DXqbqmszGou5f285MTTXBLxuttfeE0YG",
+	"HDTSh1U/tsNH7yo3ySZGb+OPj05NRcZi1bqVtIfhYnhJsu7H/tQIJzJ7IjiHGoMEeLkD0hmhV0NXEEgE",
+	"7vGUQQqGMUzpK+i7inqfZqCZZyF1wiPFN9sDNrchaT9qRL7eliiNqvD+VibTTvsSd89cnxe9sSvp6/ay",
+	"Xwzt+GLda0mERIRJ88ZnyF0iDU82wInsBeo0P3GbH9MvfaHOFwIjMKrMp6dI5RzUGujmTjV0baTGFano",
+	"IySiG8fN7WBhTTdr0G7t6JTB17IS+fjqN5/yH/8WOrd6ujZ5zu7Naq6wjUODr9UkM7ZESpfKdRb/PG0S",
+	"fHsEN4/mAhpQsW7/EsMVeERHxSswReIodIMk27SGJ9iTX97ZMEsN/cVbv7xONMOPMqTHeRIOtKIdZ8c9",
+	"x64AZBoa8dd27IPbI6f5ErBy1xFBVFmvFXPfTBIOOjXBAun3uAyLP1fjIaVKuhyRgAQj/ESXLJ4qqTZj",
+	"siTVZjCfBV+ZuVnGJGw9o7E5DFsKhrgLFblcVbAswTbPkF37kKXdaJYTFymO9DCch34+HYVvvmKxGD+q",
+	"nxLaQqCrIAQiXJ3IyOzmbb+KS1bQaiSXGah4WC3pYKpHjdLX1C8eoV8vszaIfms3Eys0uI7XIEHHZrnZ",
+	"SGG1kJ4G/73wBq4tcYS3eQafnt1zF90oIQmDr+MAj8BKrXVSaO+iatcIDYMwuC3sRtSUTPBF18s91DUT",
+	"e+M6HOwV+CmQ9kN5l1uj1wgm9fFm+3kPyvFYnGDs7r+hIi+cljoSoNrKDCpy5xJXLNZobe9+A7ZxRAgt",
+	"nC/VxV7bTj8IoHBN4Ns5YMc/2tIdJAutaLEALpSeHxjHSL12QtD3i7NPedXBe327dO71D2+GNmM9C5a7",
+	"JuiULLDBtOvCnHvgmxBp3lvaAZMV/FKEC2BGD9KOzmPF8rJuSucOckAgAzGeBQpLFsg6pPS8YTR3OdQj",
+	"S5FpTFp8S+frpquzGbbmC8OQnl0i3nMyRft9y3WiF3t855QxHUsWjBVHxu25JgtWGDLbwQoRgXtFsXTx",
+	"h+fg0Zh23AStSE17f5eVNqlhX6DUREDgEeBUW66K5FzjWIKdvfJ2wCBR7WNX9eYEmZ8RWC5sHQyryQbZ",
+	"7di7BOtz8wnd13Ev/YpiTHrVYNKHKCVctYNJhVG+DZSAQZHebjXQrzWSOPMr82Wj9gnveoTUVsWXjqxA",
+	"d7HDQkoVhQ6FJnhl48PdJNz7OMFDpAEB/LletdRCSeDFnuibV3w/c46VTPc2+/d9AEMABUJflmzQzEkx",
+	"XwHWpylAQHg7jtuHQbvTca+676kEFBtC0UaWeDrPycVT30PAbgT0WyIUUVASDT+6Zj+XPVnHurIUkBY6",
+	"6mI67TBNE3c87EwYMp5Vm16wEQ45bm5jq0RZFdY6IbIyGdaRcwNU2hXloHwETpnYvcAjBvTAAASltNEd",
+	"636aPEGwPBr/AVAcZXUfLcmC1hnZkGqaOBtGdatrSiRbaI+FCLokXOTsNiNTe5UA+2BE46j9xmNyRme8",
+	"4GYXbikwBNpg9ls6IsN8yzdHKMiBOVhtZI8H2VcOs6AUTxmU2EIePb1hii7Zcx99QKiwOrSEEVnXpydt",
+	"5Vx8S2Nx+RYC5daBujcYkNdwcZeJD9EmUQ8r+m4pXTPhUoXgGEe8NgTv9zkXRHObwc5GKxauu9AOfoWJ",
+	"HNOD4MX1c8YK8GzPpeXZrlZ6LPd0Z9Rwqfl9gb30k4ix0Bumcj6PEVjJILGchr4IvjLTpaOjhjhjTJB/",
+	"VPmS5WTHzBVKGiJFgfa2ZdH2NZ57eDFnb6MldqZWtMRsHggGsTjwOjaLeSs+UpeKcmRLbddwvv26hnoV",
+	"0o5aej9asnVTtwXuKjAFr6VkE5cd7Xc0sMHQryG0h/NN4ZALe7mQ1kHlDcYHxrdPecNokZD222Y/it3w",
+	"uNv4rSFLJbcaHXwIv1K3eKNi185EWLPSpHVW0YaaqqUSyXWEJroKhP1WVs84Ru1vw16NgoMpqs0hZIwY",
+	"TEEMiQpfBOwf+NgCCpkdRpVD7OlMmQmjONM9sX5Lc6AxdmcA5QY9sxsJOYHb1gs8YRkEU4eQJwrWDkFT",
+	"4rstjPCZiqjbxo2Bq7Vyz5URYUZISANxqlWhGM3jXX1rEIbuZ4otKh2HGMPGxMgK8Vyf20MtGslWVrUT",
+	"Eu8DtA8bsenv3cg9zsge7CCjeNljI5CV1Tar+apO5Ucrf3N8k0xPAA0wAn9p6r3zswqU6Y+0ASvgid0v",
+	"rv8Op+VH7aF593jd+1N9sA9cAvI0OnB9aoT7Wv/s39f0NLKeMk6f29VuOMbsPHf22ejMDNuM9bHJPL6j",
+	"AUErxRvL6YalSvVswrThG2r6YqrW2H8tI9mqr7l2FrsUruQNOudZLpyInyvVJrraQ6Uhfer7IoTKXNw9",
+	"B0OLgrJU6YoWIB44TjCxsMm7Z7qFctasVvGP9mroXB0oVOsEb6+Sea08aS7W6EcuJD1UeGq5SbPeLb3d",
+	"MjTO726aqKPhqe6VETV2d1VE4w80ThEbmd50Wl5TXsRf48v8uiU8is9Tk1MOFPXw3g7QRo3ZVKP4ZhOT",
+	"nC8h9d5fg8RWAron+mZvWd+Gb3keK3+9nxu45YoNc2JXvORsEj97fx4N8qoNFg4WBHKacJ8dT8qQEQdy",
+	"r3c90JDfhoaJ6DklbmuDDzd5bIOaG0fvLqgnk7od9gZrZn2tPdJipzA2at7M5O0ZiKBk22Ymb2Fn3zE9",
+	"vp011oseDW3QW8wYJF9EIR9XoMiFdoko3Vd58NMIPNp9lQ02mNoYjICBlFJXje9uguMEnnwapBf2LuyL",
+	"24Sw4pTCpHlB+fFnjoiYqfDGd0YH91JdKhc9imRaumLdvB5PCtDwGmfUxt3EfUs5IPBXHn1AYyuA03Gu",
+	"rDWiR0HjH9klDMBLcbTGhqZsXR/647fcNDKd565Z9DHb258EJLfHXyqq+50UehX/ZMyV6LXt0i9LOP0B",
+	"LGZv/vlN9ufoICYal2L4QONw+rDTSXjOXtmOuCu2VBNrZufEi+10J0whtWajhSXrAwwFPwSFGAb4RBuh",
+	"9z0l7Eia7cMWOEB2o3EE5kaqkaDlse6oyQnoe6SByRme5pxQbPBiN8EwRJKgTDdSar5z19dfsdbhNe+/",
+	"rBTWzZ/IAfpOo4fVxS+lv/Zu6z2IjD8RN9kk8PxR6+qnJXrT3w7B+egx1L2iN4zA48Sp7p1NqkSP4/Vj",
+	"3Y/PqflD7BFHcIt0RFYP0IA0BYbh1xHdOGlo8SCiZoAK9cmHBZhCfS2TV876iYCl98kkuzlK9Hzi3cID",
+	"J+Udtb6NQI9Aw+l1CL8JlhSXVkHLjNXZ1Z5yAvo6yzOyXe2G+yoiTQQtv66bCXTl1MvaXnXiLAvm4FCB",
+	"ARQAijNncqYXGOD30Fx1TrpRlFv5WqauJKvUTU9rCQfpxQglKAQI15lHAoAQvSuGPqqX9CLdZ4tD3r1A",
+	"3dehvaRz47kmY0mstyn19xIE+CaE/QW7NYjAO8Pwtp1inRPAjc8KOq7OHbr3j9Zw/N7u5WeAtK9Pewfz",
+	"Hon6GOGH4XT2MuIUXfZpb36jEpOkavSQSIuyY7WkGjNgXx9qkEsPGuCnADrSlzBluRSRAiGZ6Y40Q7In",
+	"AUW1R/tmSv5f190soM64xSS5k7e9ZRGwcpfxlXhMeR51qkIRtH1dhpRQSLnWBMoPPGz1KIujhr/pXksd",
+	"XLfAzvwdhmoZyPRi2ugWDpP50rjdmFav9+euMyuuE6Kce1iaDf/cHsd1bxzVZOWwdG8YNMI3ekUYIEuI",
+	"yDj3/E7BSeWkp5eV/VhG8Trad+iCP6KM9vsap2FUUd2aI47LPysqTJ3DqIleAdyngBhmJXiAyS+Z0lL8",
+	"AVC7UBnfL4Zf8tgt+sCXgi/4nApDFnxZKeYGiaeU3NJNWUSEzQtIKARWuMPmFCM65O42M1lE5gbYzHuA",
+	"Es9dQonSLlOVEdfu4PjsBWfG+XlkfrPq9cbo2J1tMhZ3Z8O488TsygDqSl0hk9MdBGM5gczoHmRXKpbF",
+	"PtjnRRR5Ehy1uvto7FmfGjz40khf0fiDdRh28NFxGPxJr/TFykkPJu5Rp/9pzxvl1qUGDD66pbsWFmuB",
+	"EMpYogHnnE3MVobm994uOxB/31rKMZI0WVLLi093qTwwkPlxfBChzMaJ3BGdBFLxeFJdK7+eUNt+O7Hj",
+	"2Hck4UO5rTkCIeoHtn17hCbzYPkenahA+E8bmjjKBDxa+pNptD9U+HR6oDfQeNz/ACra42X/gW1/anYu",
+	"OCJ4MogRfExrhLhAO9y14Ae2/eALq+9jHSdAt3uBHO8X/CmbOLiocTPX0bKptwLLoXpL3gLYSyKAix0l",
+	"NuefqDJHtERCX5irw3S3c08JiMR5fi4jgK6sp2QhgHA/m0ZRuLsGSLziDvJYdIb1pQtCsd+E8wcYMqdK",
+	"caafgz3m8N88WBb2v0BGQ6SyKqiBZFpdI7shNJrrqHhgFdOzpwPL0AXPD6K7qkpgFVS1tPZqo5YOHEAl",
+	"VcaBsYBiHhQ2eDGpSl9hDE8DdmjUHWB3JsKK99mu3YzAfaHq4AbLDwz4c1xq0KygOWIDYKX5AYx2aPrV",
+	"UQawBpCatJpuIOcj6rn3u+EdUdw5p4LMGNGUOzrz5lKJc9pv2u0728bDF2C3HCa27skNUtCG7iwVNYgo",
+	"TgFwZSL2FF6msFao1PyXoSG3qqxugOr2K5mymhRyDJH57KMxySPp2am9pix0fx/ZpyEpxIgvziYubBHP",
+	"p8OF70anlS9pG6s54ANzvTpAAkvqUI3HuKW4dmnv9WCSMIoBQfv/gkJXjpncEr4UEr1LB2YBb9RtR2ES",
+	"2vCeb6y/HmlMa4W901t6RYY10j3dPMNmuBGix+nh+EewyFtCC+lwwwBoHWRXXQKqZA5+hxYASUZ2AUiY",
+	"LUxGfrVSLEg9XakFjXiVvgi7a6TBhXt6hL31k9TsiBLgNuqB5sYXlEKxaVafDHaB93AIGaI3I06l74V5",
+	"yzUeioDaJkkM5vbuK4SGmypv3WltKKJcFw61s2jHZjvdOPqrja/IlNhvOzqz6tGfpgQHgAlh9CPJUR7v",
+	"6AKFyoj4AyzBDgN90OwvfFNi32cHNlTFJauHVenBBbyx2zWnBaR7h2ZpglACePQgxDPc5nRcoWXhEnYj",
+	"3Rx0wCjqDrPYn1VitQeNQYu6ejg8CEAsAE3UrgTXCkD7RBteFE27AsBufE68K67epsKRZhNdRlt2Q4cV",
+	"S8qbc+05kSuthprkAIOskbpxilyTXNGtQBKzMxPshqlUbMJoxc0LkePOw+fp9e8mFjUb3OT9FbShGyFO",
+	"ehRORrjbmcv7crXJxiX1GwiA4MVyFOLp0p/REJek83XBzoDbpXNJ+BKyybqR7ghO6b5Fcmb3VJP/fP/6",
+	"JfnTk6d//K8IKItpV8U0PNdKSXWgyXUjCglhSqhWPDIiuOBReJ2fqFllRENeo0Yef+bjZZFKIa3pMkEN",
+	"9BP1X0gJrNV11DGdxhTsIKz2QK4NAjvja7K6+NqdTVSXSXacxc8urxEXa73lysodhW1jED0BkCiJlg5Q",
+	"BTz6HU+Qcb6YpDrcF3MPxF07Hp9N4/1VdG9W/fqOx+uWv4Pt6/pB41yGbrpvxnRWn036ja/bszcP92XA",
+	"7/xSfKMAyBCHMLhGkWs/DBHWurXfoGmw7wF0w/QSP9P6hL7oK7klC6pQgmQ1kI3V5ReyErnL3nBpF3O6",
+	"cZhcoV+6T6zLeRfNbeHhvDthSkQpgVbnJ7ZJ77zaOwKx0wbWI/YlTgT33sVB516szfr/uij62JSPQstD",
+	"mA9JyR0dTsYKDf4mzYzOyGxHypbAqFvchFYuykF8dpEhmpXQe0PVjflA6aLEJyl3NeUxaOYOcD1eTFlw",
+	"bdorQSfWoaYQKQpYX8JIZHdnrEn38aYHvTkKPR79ZjEkjv1LlMiO6sn9wC2tYzN/n8SxI5vtO42gNciF",
+	"ZUPKta22v/GbCJzV3RezdbLMD1bZvB9oQXAQS3QQW20PHj7p+bpiM+nxAGOV9LR3XiU8PNjduvRuLJiv",
+	"wzsa0DEAGersvQc+SlQu4Fswo/dHtJnwyfwxyEafNsl1uysW9hADBYAWRSqkmGv7f0J79KhctGIePAVo",
+	"S/p4B2PiSFvl9r79b78mWSR1v4P7bzEQOgnE+wYM5YS5Cgd3wENVAYrODZ+zs/fjOm7479WUfqQUeUAP",
+	"vo6C6L0gClRQ3mjh7cETNEtTp7OHFobBI99000dlRlUwfeTRKPvdiF/Ma0mSPCabK/L47ClZPicAfwoR",
+	"8C0X+e6K/JEs233Qe3p5P/jW4bpiu/WB3rD8lZLltYPOHVPoohjtlF4e6mTNU6M4vTE742Z5aCvCauze",
+	"lfm4KTbMz7EmJRhq/vuhP4BBgFy/V/WUek8Dux+PjIf67xzaGHzxmHOAzsppj97dxsGgDnesf5eOAMBK",
+	"XjY3w0YzjH+IVD8/6XEEaBkkuGOz5D7D/T/Op/T5j6Js+OxGsIJjcv4+w6mMlGef/TS8WBxxEteOE45C",
+	"IvVZ/McCkX6HMJlYvcgVcRmvnRnegVx1yzvYvQra7N+HiESG7/YregRzqcZyJ2ruo6grpMTsndSmNDvn",
+	"u3Vu3pAwcp/JM+1ZOCz2RDB2FQ+9fnS45w3MAYCN9r2J7q6NYje3xuf1QmKaHxDPJ9WqQ1I5zqpLY7fd",
+	"sMR2JQsG/Zblgsx9N1hsQOIitOTjihp2g72TC7Yw4O71MXTt66LOyI+CBVc7DQEPDmkl/reLq1C3m7NS",
+	"sbnlXcQD2EIlMRdEFjlT/jsaQL7PuuknZamkKyEaWDUWbl399inmcHtXQ9i456ZZrJtP3aMGw4MZoQaR",
+	"bc4Azw+jg2cnpj7bGX0v9yb0OH1CG6nNqDmcXURnIfI33DeC99ty9jQ7kK+TOjyUJTXGn172TOCdz4gI",
+	"40+HJ4AHMmoG0YyhZUgzcaNPqMbGI5P9ObxnRnEGzMZ+66zBOBvfcXlw3mUCfm0Pa9Zu0hXLlpozXoQO",
+	"v31k+hqyi9wpEOroUuywe8HApgwlsweguf7x3xq3BaReHZELmIZvZjAwi8eDR+PriuqD0QWELCE/Zc9d",
+	"5FhE80iaT69kkROE5AAP3sKEtlz7sPu/RMsNqdg/FHvkgEjQmUzoHu9y+Qk3lrc6WHbfdFE3Pobei4ot",
+	"mFJ4fA2y8mNArIkJWWEpMjbND67zFaM30B+prFQpNYsvgy8GDvYdtiyb7c4ccimMPnSUAwdph72um1YM",
+	"ju0SuWTd0AJm4wAylMwHb/1g1YkPkDRYzkUnJIUJ8ygIAwc+I67Vmtt7147kbKiE5E9tVhjjxXouS+e/",
+	"9wIz3sH6x8We4EzMqPPB8Maqn2Xd8qXQcGUh1Rn5MTRkGdr2QWGjBV12RF6HDj4AbpsXMSTSyMezu1Pp",
+	"oNHApV/yvceuyNSMuQUgwLrj1Y223HgX04H9T5V0j5trje694T5/1TMwLoiHS+3MAT6oWwsVnDXZUuub",
+	"NMfcT5jODnM8433Gqg75fRNLcLbP2aE3luPN2BlpNl9y3X85wPxBKjQ8hlx28BK2ZN/Z04F+ZH0Ueg3N",
+	"NqrSS95t6FU25orEjBIHAnyASUqxZNpab9yM4dHPBsRtLM3FQxIfrXM7MP+a4sqCgrRqr+l7mjOrPTQI",
+	"DMqK0LL03yksNy52RNMC/SFW5PHmHwQ1laJFlPZyRQd0qleKLjOfSIsI3X/QZ+RFnc6d9YNJ4vNeTAGe",
+	"E0DFnCg57aw/BISiw3PHhkjESJgFu6VzU+xOpEffoKCpgvEN2XCBkCn7tgpeQX+Ic0Vn4MGiW+/IwrZF",
+	"80oVvtIAJ+V/c0dIXLTU/6qd+8X/vkXsp5JCBy33XXvUxOGWt6cJv7Uf1oZDbyVtFAUx716pTTWD9laz",
+	"uArVbL/Qb0RyQ/DBGgre00aglSFedTGkp9cYGE0t5jI6G3x2cMwnw0pK3UIgjBr3OUDbYkWo2miCjd3g",
+	"hnfTxcrK7CnWodzIFR3uJURDjaXVqH2qhX2MLCVrlti2tOj9FzpVUmBKuvsN+7EB0lDdwM214HKPAE54",
+	"jCxaTQn66MI3KHCc22VPDh7KEJNo9CoYoEn3pB89/H7yDOqGCIfHt8/d35WIyjBJT5JhOVdsbkKybz8D",
+	"tialJcEhjv9svNlLxXzlXK/dDjQshxTIJrnPqLA02/iaXvPFYpJN1nRH1whLt6zilNzE+Tp8w3HN9WH+",
+	"6BvcObUxpDlixui8UooJtLu3HP0DkTrorkoeHfdEwaqThKpdXy1VrWq6ZUXhlgcfZFb/okSxghp+w7Bo",
+	"jaqc5OyGU/uiMUra+EzkOdUnkred8bytll92OZf3fbo+5o0SpQRz/Ok0Qc0ZVnCWLCcIf6TJTlZB+cbM",
+	"ZG+SDEzmcogwrNROof5riW2gQz84zZjoo+mC6lXX8D2bdt2c1yu2IzNGFaHOSwh+tTdW17V6P1g8W/Au",
+	"uY+N/0aiVTyEZvEpDla5fQAu+tKxCFWJ0/moYFR9OyySccQLskHlPnh5nIgM7O1EfiMrtXfLrE7Bdl3j",
+	"208J+EuLrfvnEQXFJe1gh52ouT3MSv1Y3i2NVdkPwFtbi/xiueuKJqQKHyD7eSE104OKUUHgQRfcOSMv",
+	"9mrSYJErWixCxe+Jxn7WyBQO1Aj6esm65jn0SXYOUGsHt1WN+lvdjuYAnY0ra8U9wp9LqsyjNmhcswlI",
+	"nhqXkXnfBJtxGU1cK14owI42gO2SgCPlY0kgdPI7LE3+bB+rORBEnePCxHfkq7fl8fl00nWjyXVzG/4D",
+	"up//xzf2n2f2nyf2n0v7z8Ukm1zAKy7hX3zdE/j3Kfz7DP79Bv69mOIPfBarcnbQkjx6hnWbwHq+c1kU",
+	"gAncnvJf4FEMQpOVLHIdIHb94drDaDkY/Jsc2oyeK7aF8uSqlSfTxIGr2+zVMyoQ4mZvC8G3yAxtEzzX",
+	"mwpqb2fK5foW+NO9RBvXIBucVqYSS23gevzKxTw6J7lYaGaGaeRHeI7oFRXrMwJOM3AQI7WEesMVz/M+",
+	"TaT08B/12tltKXXEtgBUixCvsuREXP95be210Je9bWnXb3MP6DVWdlSK9xxJaBnY5EWREB+cBzzcZkDw",
+	"6IwVkLMyq4qCQUIGVq8uCor5INK4JzeVXikJYUAgl0cwP5AsjyoXDOzzX6+5SjinD/YxIhVZMGpNIt2j",
+	"FULL7uFISMvraDRuASCEgXMSGw7UamghQVGGnBjnaHDOi0IuT4wMG86GQniCEcOZB++wKrpvp7xjHhAG",
+	"KLhJWlfkT1NIH7GqQJkRvaEFgHU4sSGkZk1nQaCCQ9L+cnqE3yRem4YP1rDfeB1+kAbzWORi4TrTq3X8",
+	"rH0Tx4Yf1akyUc5N7PMtdzjC9DW+BPHeETKsTWl/s7bH9EkGP/4EPy4e449v4MflU/jxGH88xc/+eGF/",
+	"XEyfwY8nl/Djj3+0Py7x65ffwDufXD79JZaDhOhd9uQ3FKl2RBnnCDi+Ntrnhgv320W0rZUDczvetqm7",
+	"Dbdsu+mTzvWAwYj/xqChNp1eth2y02k0h2avbvcQLb/22I2+9eYZsSfjpwRZgdtOra9/GPFOoPI3TugR",
+	"n/Rlzy44lzQaWoKNiW9GNVopy+Hlv5OytAwq9wIMzz++mLiysCgqqeScqpmM6MrhdUFAKQoZpXtfE7sC",
+	"fgJnOM0P973vWOByQpa0WrIemdNotXuAi+MBzRSja+3dLAH0M5F6L48IOBZpYAZHXMWLb6Ki6iu+iXHi",
+	"9dTY3Yt/dZq1x/nwFAvICqeQLNXrlP16a8DGwnTdJep+RLO5FIDnb+r2LYVV0u1zesvsBi9kD3dL9Mm9",
+	"vSN33HhvFKJWGL5hyUJi9Pkpvjzp9Eqq9p263RReZraMobgxW+fqWlAFsL4e3hX0YjxPB9QqFdq+XI/L",
+	"8o1mHiEO6yCZfWsfazj3vcHdpR6HvdzhtI87Hu3X4K10z48KfA6peUta3mO2XCT9lItlgZvSdUHxZSv3",
+	"tPWo2UpM+XTAtVwsSQ2kWxbWqEY4Xcgc8dC6/NbeXw+w677nf4+7sLIJ5LAmhGIha9Gnu0DCJ2BL8uWq",
+	"5QiHehFEXvENqbLaL4PJYTNW5/rP2sTuunVR92hRO9YBgPjUBD4EDY6Dxyi+tExRCvYHTcCZHFARHRJO",
+	"uHxg9ydBaQFIdcvCuHgWAUqDi3yfmZyFww854DsAOEiOHcQKLtbBEndYzE2/gmJ0vmLYQWbFROuAfYbM",
+	"qJOD/M/D8sAhQg+7U/BBNLp7NIQ91f+i+w6JyXqWxnPGynqFCF5Zszy4X3fAcauyjCiiXfb4s30OGW2d",
+	"Pa9YWO5JHLLjd+iQyUeuGDGKzpOF7OV4IStPcqEXw2U772WOjcgxF4J8tFolZAV5nNxxfGd85tVlN3/c",
+	"Tiop7+rZYFIqYOaID6WUxV6kfnooWqPtF4ZLZJrUHBt9I9P3H1oV3PsByMosuOlEhxyriyQ0A2RYNV85",
+	"5ctrXIjR4wsNZO6UrUbwqPHKwtX69bnesknJ1HWl9gsL/vg0ekYUyhzaVQ7oP0UorP1PXUMBLsbcz7PL",
+	"qCq+T0eoa3S27YOnn9oPiY8pdiOLmz4/uVmp0N+5j2JeIJT4TlbtdLAEBjScT4IT+D70Fjlg24CVjTbo",
+	"Cn2598CGDS/fdPNGLyK1BjInhpe1BoZwr2O0pJg0ijFlvWVYD3DPOR0fIKgPJiR5a6youWGF9ok8z8nj",
+	"Z9MrQrd0V6tnSuatuD62uz3ZAk1J3cXZ4pOp9Dh0+iVTfC+U/cf4uPjk0P1ujneZdNaGqiU7LZWf7hlD",
+	"EeL9FkpW3CEqlpKo8HS4QDVUvh8qx7DLI/BkfXsHc3Yup3dBMW7wps3ky+dSpd0xjqcWBG2f2nttJYlc",
+	"hATbPl/JRQyHAVjPSTSz5++ZKDnvZnN/2y54nMnK2kPYZJ1iS5k1K0oMsN8A5t+mwp5qmMBPAW9Cr5iD",
+	"LYc9yyZb1hNv7hJU1zmM0H5jkhz3zvDscUzu0oILBxvb8CrQwnR25aPn+0HyKqZd1sF87Zrl2y9G49TH",
+	"RJZ9DtVDx5QxJejV8C3HMwkIrAUVuQ5i4viTiolrtimZwmKVFp1cRI+JNJ4fGPtJc+hHl9Gg9JCX9KPr",
+	"4QrLDz4bbnzMPZrGGJIJD27MaC605aclyCXqEB+5NSIKuUUdAv7nNYjTHdPpqZkwjwN5mVKxOR2fldkV",
+	"pR/5YP38k7Gn9SmlVdYHhzo0ukEWfPF+sdrHITh9ARjtHww1R+IgW1t0wfWKoXUCvXuw6NU1+bG61gqK",
+	"29q7OQp4c8x+1vD8nR39C9shsLjV4uUCopZcLF3nl8ZNcXALvrWI5mL9KMfqwBV8AoUAVrQ70AZs0TKz",
+	"NjVWGh+AHgoTHETnrJcy3N+pPMNTHNPeCW/EdXPDxrTTZbt4K7i7xZtLxD+yswkgWB766HAf2GumNqMb",
+	"1NtXe2/HP+Qs0k5AbaqC9qBadYDZ68D5JJqVOnKLmzKifVshdwnn5rmJC5lgj1KuCWBPu57M3SbdJxyD",
+	"35Mwv+hp8Jxds9uxYJ25Y13RLkXYLR9bTXl0/svp5bNH06ePLi5jyzRuBnt90KN8fgyWbDb5VcYwrz0a",
+	"7neVXdX5O64xhWGgCY2dZYZrd2/u3VLn5xuxpU1rsjnXRuVJTk21SezV5UCbuuGQE9oLuofcTPtA79tM",
+	"Mqe7s2vk0IksMnfw2Nc+P2UMXY4AwlukAv739SH2zUqqghFow5x0MiX3sbm9ejHDwTPvTCcmltgkDZ1M",
+	"iXh4VcHiKo30nmOEKHxOWIMx2gEgZXhyEJaj4zswK67RLwodiXkitt4NUzmft7rIUug76FEFQ28xiIvf",
+	"7Fyba58ZAA1J2+PGVGlvfdwd2p/vq7VFEMsFtn6ATQ/ag0YMgxLxA/xSezt5tC8LzW/4nJ0h5SdfGPyW",
+	"vzNjMT6Z6McxFVVRULtnLjrdxTvgy9VH7wk67hVCGhbp0h9tx+Tb7A4aA0rmR7dJSLc4vAJ/UEOGh/o6",
+	"zsOHMSFSZxBcTqOt1pQ5kol7ZB7fwQu7tNcH6TbPH0yKDnyN8BujVWBVmdVYRFqqj2+AMUY6sNuSzTsY",
+	"v4PyNqXPDBfsu3Fvb7R4ucNGNuM6KTeSN8e2yHCs0bPP8KrGLmfNPjrNLjCt3Upp+jGnle5rlQ54iCXA",
+	"RRVOTz22GyOdG6lO7d/tZevYDXXsw03CvSdlcxIFHd6ysJeJ0sud6xne62R+4L4Gk7B6+0jjcEY1I/+H",
+	"bBU3hgny/xE9pwUj/01c4Vzn5AAuV8aax35076CahKecimQ1pAUWinZV6rpEL8WvYqeX+uxuM5PF8Hm5",
+	"5/zLw4yyxmpj5PGzt6X64L1bBlk0WtJKVhLcQEofNDt151rbgL/9HTjB3ydX5O8T+evfJ5+e+4cagMLU",
+	"WurCwYU7LyixRh+6N5vza4jGKEGCqXj2ciX5fISLpgp9SH4WitEctZf7adPgOUM3H8V+8hz8ZoJAHwkI",
+	"06Gh37Wf/Ry7LG/NMZuRCaOi392udgn9VylSKM8bfobVLkpUf6WKU2FeNadyny6ufl9IbHYfpcqPcz9h",
+	"NS1ezgx+K5ksC8S6JkISLrRR1YYJ87zl1enp49ttEjCiMeLWLSOtjS887Qfo7or9GhcLGe/rqOFagueN",
+	"Lx3CCOagm2ZyKLqci1wT6mPtf4Xuje5G/118eAv3WJP/XC8zssnI5lxnRGfkh//KmlEy3WxF/5IVmlc6",
+	"IyEYpOFl7vMrMu2mh5Aa0WtONfaLd8WlyGawXePFN9O/Cw8ZEzJLvoOezjDpsrdJ9NnfEXNwzgQ26Ufa",
+	"nHz/9nqSTSpVTK4mK2NKfXV+Lksm0AN3JtXy3H3pfMNNozPy5BVwoEZvgavJBciWkgla8snV5PHZ9Owx",
+	"wNqZFVDSOVZxwP9Ll4QnYRO5FG9z6EFuH4DvKCxy0ZOrv8UNlvqR81zRhZ3cbx0kRg1ns16iQx9owQdJ",
+	"CinXAOWQBfxNeA8xDHrdL4iREiq/J1eTf1ZMhWt6NcHvgvyyVtOJFZ6ffsFbwLT51mFMzqUwviVRWRZ8",
+	"Dnt0/g+NzKke9pApFzpyfWrfM2vYYuPZUgqne15Op3c2rjtFO2jzJbePRD7uRa/seUBLYFhBV1hQN1I2",
+	"eYLzj70trLPZdffJ9PG45y8vRz1fR4lTvwPq9WZD1Q488ZYikV69py2rK7YVozp0O1gxUvK5w6I0kCvx",
+	"t4m/ar/Y957P6HxdlWd+9132VPvufXdrdYwXEKo6iTTikqrlTYmHbI1U7OxbmGqS9mP1EiVocQ7ftDQS",
+	"JZKZf+MKCkFhTS9xMY9ecV1KzU1vaNVeeHsEa8ZKwg2mZrQu/r5E+3QENZ5ILd/dMLXD3tXGtaTIsJKF",
+	"lJWBDSCzndXM3FbWdFLIpaOROXWmVpw1v5SVMK/kVky+Lmb1kqq8j73M4bOvkLlQA1gF0OfAYFUTszSE",
+	"ihCqRpg+TCjx4WZPMjUcsKecVegZ3EM7K9/fdpxcL11X+Mm/ooRMKsByKSaxbqunic5WQ/0Iefsj+Uqp",
+	"GzspIWGChER5iLV+glHFtAn+tLjMnK98NV4ZCkb2qx5ATfyfDz/+cOWCyDDULdMwkCBzBjjbc0mVBp+M",
+	"xucw4cVhNjCRN+PruRTQu0hC6yKAAQaDgQmn9W8l4rJ07hgw9vu4JvDuu7sr46kZJnBIEYTD+jfRA118",
+	"fSsJmMs6c22wud7LE4mTtdyUVHHtHIp9wt4+xL48hv0yzP7zsWzcm/wzMO1rqKo3VYklwATrxjxLMb7U",
+	"FZAGdO2UlCr/So0katweaOiYIerm2i6vEBy7RhZ1JccQ15elhzqMGUnvuDYv8ZGHobVyF6GzOAvEaT28",
+	"9YH74bPdcmrojGqGoragJiZp0erIerjP93TNYOWdLb64Q0ZSHtrJ3UNclxP3/XsooKQwXYKdISJWHRzO",
+	"+W/Wjv1kX2lcW889xg5eLjCvg5PLuc3bLLZp+baz37px/F/6Dvg9TiN+xtMHO2NLsisEgdxSTWZsAW6E",
+	"B+CT0ycPTyisdhKgvmDXzIUjoOd+JyDjFDB3gHTynrtraSt37Z/G6Mc8ZxkmTCFyvmXhwKR1KdEty9fM",
+	"yTI7I2wtl0uykpUisx387KjPW8wU2+CA2J9upP78iu7uSXt+RXefU3d+RXeH9Imc7r5C1eCFXZdPTaxJ",
+	"ZhvUaUDntAS2oWJHlByrRudswQUPcfmosvBnZl41HrtHTtccJnLOrY8fXD94DVZKcF5zRQq+4UZnGF3L",
+	"IFoJFZ0uWKmz4NgGbdeaPpD95WE1/ZEoRnOo2scjUbJ8hH6pQ+rbKyXLa3jqITQ46GTuh0xV5XARn8mP",
+	"XLf7yuwF8g3DY86/Pvn+Epq8h1Ufz1ZHBOGhf8BgPKk+hzFp+Z28em16otJDrP3uFNg9wuonpK+Qu/+F",
+	"sRLC9jWleqR+iNdssANf3Rje9Xk55MSuucd54TDp48T9Tsr1C/OwxM3z3uIVXH6zYGjNSpNS+pf9i9yZ",
+	"uxOT9uhiV+Wj875CUcRX6iehQCkh+wHvi9WL7aIboWXnPHLWPPhSXNljytUxPkU6Kn5frth87bMt7+2U",
+	"cYDIMb+R29DfoaSKZbUJgvECdgvdOQk3n0H4XnMwX0QNlEPoknKhTc3HfPqxO55N4qn8xvNPyEAKhhUA",
+	"e7YP/L3F0lpn86TLfV5J8TWayrgT2t2W55YpzKkgM0ac6yQ/oAuNcpXzHJzkJTXzVV/E9OvRoB68gD37",
+	"MiTOoJb2QtdOly/xPj2Z/ulLFm0fmPGXlVDBtiMY4gFnaOLVPeTb7GemD05cW6q/Qk7t9hmzdy3Tzn0L",
+	"uYMEcCDo+VNBd6/gkXvyAypZfvaEEzuJVDcE7Ffm/awQRQxtbgD++etTlS0NaCiewfwnjLOHgvZmaDFo",
+	"zFup1ii5FrIo5Fb3Og2hLiJVHfvuBrPx/211sWuMb/lyEt+WqJDLpl7mExxj0cU7V8jqM7l3bQwWPXSb",
+	"cT5fvi6Gi/kilDG3Zb9rYneeBaAUm5v6wkZDhg0OeL/6Vw/3fFhi+jo1r5+qxiljcrnzWthzjp36suLY",
+	"rqMvTPZneOAeTwsH6NFzcHqfweODykOuG0hR6JOipKRLVpemRpHI4En4WPFlb1RsxWhxwCX3Bj++x613",
+	"I0T2/q1BEJfPsfPo8FWVaAQbfepS7fKhee++YiXFgfyHa8g1Kxg0nYA+QE7AONVxG9qIkBmbyw3D1AWv",
+	"btM8V0xjU0xr4N4a+BoXkE/hRJXCxFCZIVA9uXhGvv/2eRDddbuObr7DW5j/a16ckuWZ/RbzpJt65T31",
+	"c2sEpKkJyOPqIAcByA/7XVe6E+sL2QmHmBVTW659FESKYlfX+PXMw9A1a81jv3fHfu18ZNwFoZbx+SrC",
+	"uSyqTUC69wRgBxJwn/EpuSCyUrquNTd8w66mz8mjCwyEI4RSbM44QGvWwfJrZGQ9m0b7BXuUlmcdlJZT",
+	"UnbHAKLA9A8W8XcDVXe45ftb3Cm49o2SxpJkhtR0NZowI5BnDl4uzlAGEXPc7XLwbzCrX2L4qc0zlXPD",
+	"zCNtFKOb9tkGrX/GBQVCbFDZ0+njxxfPnnzTndKDavbIzB4gA9tHCqFw/EF0u4t/hdAi3DnYEydNKegp",
+	"3FwRWhROsMGdgwRE99CWzxneiDmL6o2Br/Um8yA3e7BEHjtcivcMp/VZC0F9R3N5m/m2WVgHUG/0TN4O",
+	"JvHUG3z3DtEf2NZt1N2nztz9mVr2y4891/Em3Rdt7IMJqOQWLBdX5EY1BtepYsTuZW7pzqFYzOTtc88J",
+	"zIptSEP+togx3PrzWVUcSMJB4nzjmhA+SHC0g/h6eTreawyw9SESy36/Hfd+OzDJuHkDWjek4Nqw/IrM",
+	"aFFk0LY7IxfnF8/Ixfk35OL8SYbtxi7Opxl5Blb+gbuSFlCAo/w9niCATgEjyFkMwJ0ORhSCpLzziEI4",
+	"lPs3vCybTsROezIdBk970eX3Lt9+zXbepcWVs87082Z2mTZ017wOXai0J9OIafaFRzlwh7+IKAey7d+D",
+	"HPeRbqLlhqHS4+DuuGll4sW48/0GO+Kc/UFJ6usOdYDEMD4LEz1Lsk9M7J28Lh1i9R2e+wf7zi/g1L9g",
+	"RvKwjOFHEdz3miylYBkppAafR0nna5YjNKZrMrFFr8laSINtUKM0VDB9GKXhHaPQp+AzYDSMsZwcxPue",
+	"V1QwYj9Bs7BZvuCBVdNKGEZaW5+3/AAO9IFwIgo32FfHkxH1wZEPNKdpOBYyYvZspdqbWMjl2VzfDADg",
+	"vQN3/wANWEP9fK5vngPwjGbm/1Rm8eib9glGPOKRCi0HVPvVYtNdK17qutBiRcuSCZa7lIGNtQIo7sIV",
+	"ef/6JXly8c00Iz9fv370jSsQ9a5M3KLo0TpU5o2dUT+//N4Bdz8I2/unz/QcuMtuUnVi6NhOZif4m8Ic",
+	"/Zif23Z5LSvRi8bnkYwDLfkaJagR5sb+R3+VtezzSikmTAYlj3wBagXFjuMAaxPqgwzfWDscgP0YpK/u",
+	"5TB0cqJdXPNQjOUnH/q8/yALDJXqbnRTf3iWhhsSq46uORJO7mxZ3g7Im2N2d1ne/vftpjhC3GzprpRc",
+	"QPH7VytycEutZAnLJf/555/+f3JxdvFf8dPyHQAHbkL92IOFHFtdDoeuRWOCD7/tL4qi7rG8ZmUUP6Cx",
+	"00Ohx3rl9xZ+bGzuZ6je3xs90guBldD+pSaAr7SQv2wcdZRS2pc0MeDRJqB/76hHvcV1IQUfrHDdv613",
+	"Hv647zse3u+Bdj+DL/7gNf/dIX9iFaCVL3v0rUA90USwLaGhBQdpgRgMcZf7ddgf4EwPT3xfs+s+1IbW",
+	"5LHns+8Qwj8rKgw3h1BA3zOa/y8+tuv6X/dUMmpWdWoqK/I65xcKCc98l7lYrq/vh5OEwRjJ+P2U/Tah",
+	"RSG30Fb6r9ivB1/RDeZiDNdP7nH2lCz70qYxszRpVrFWlN0saujEBR7ymdUe0dTHkHGlK1qAw6+5i4Qv",
+	"mp7i2CxdD64evMqUlPLaY6+lh+jWpKAzVuzVCMTG39jjxcaoPTuTMId33DfCpcRUKmQ5K8YKjB0QLur5",
+	"2Uc0YPbPpcgTJlky5bodH2plE21Yc09sK1ysHqUYm0Idw7AeWjTRXPtQT8mUlgLvGCYFUeIvd7y+RMlK",
+	"5IfN0ff4yAM5ZnZRyOuevhlFoT9TQRWM7WK1TCEW2EEs4hI6Ds7ZAXvUrh42+560VHj352qA8v6Qz1Xh",
+	"h1+hTxVWZrmpP/+rdkUW0YwJFEm5kmWcYOqLeo4035+wSoviVBIaEX2gsfoRvmGELozHMigLqldpHdBT",
+	"gxn7hNwbbqBfQDX43DWNisGELaXMH1I3fljq/58qXyJ0OGSfUpETxTYMsFf3zaQ2rVfFoT4/12r3Hp74",
+	"4vpGwLQ+O/gK9sl/+L4RP4qAKAfXnwrIw/wqoQ6tzAcyRU252swIXSrGarwWJpag02Mc0T4vZD/QM0QX",
+	"D+thH/CRBwsJhNDvkC7mJvaFhgLczg6FAT649mP3FAJwm/kZ3P+NkXtc/9of9Ffq9t/vLBcoor54ia7+",
+	"mkj+zd38mAwxwsXfuIV96Bw9mzt9wOtwwk148tB5oL1UfR8BlPvkjvDuzxg46aWI34MmdxQ0cdyiGTC5",
+	"wR7o+/GSPtZ8nld4xncdKXnl39vDfR5SGD9UQ6gHZlZeDEMvpBaAPqSyQ4+5FBK411DZZxY+/0YhMmQG",
+	"e+Gx1qEbnh8y/98zml97IK+7F0f21dfs1nw+891OoFIi1Q2+4kvspVzILdrfX6MzCeMcLocbWqp1l02o",
+	"JiWTZeEar+1h17cjH4ZvBmKvAJXfdTKdGqq8mPZ0sbsb0krwsyY1B7KLB0wP/S8TBYM5t+rft4obwwTJ",
+	"5VZckadnl+TJ2Z8ycnE1fXooXdkoPuCMgXqDh/PF2OGSTw6m9rnaOmG5zNFNOdEZA8t90LKxAX/qqSUQ",
+	"MMwX0csJF9NPOV+h6PiWLTmkKxgkq25iNlyZRB9QoM3fe5dAYeVBt8/9YWT/67OIz9Gs5Hg2NH0YNvS7",
+	"z+VOGpUoXu43KolxOweUfVDT+Q4feTBVJ4DNp+g6bv4Pr+x83K8ypU7z4aIDgHcaE+zpDrhsnMvDdAnQ",
+	"yecYjrAGgoX8zA0X7teL/eM9Sbty03sIxnavdNwyXaC/4u+QF+/kUrdrujNEI3ftOsSckdkO/IhrtsvI",
+	"Sm6hI7dcWLsPZYnu6xPQ4IT36l2M64wPKlL/fdoz9Sn5lVCM5gCEcEje/Vw/9hC8ojFcKq8QRnH22YSe",
+	"a/0Krrc5FUIan/v9PEBPEyEhKDxwDue/gTfv06Dl9Z5t5A07dDL/jv2KhFE7NA/a50Dolu7upXmRcXSa",
+	"xhQPHPbx7HbcFAb48u8UFQI0WJDjqSpKLfAtpm78SVWqmFxNzmnJYafdw91eDXy+wj5nRhLDGQFT1DnO",
+	"fRZctyTlpRSon2qH9T1fF6yd7lW/RvsUtM7oFEEi93qa9LymbBa2R5tOcAhXghnuvjOTtwcedpAxAMHK",
+	"jc48yIb9H9Wgv7v3NJzQkc2gRWGnD624JR5VjgAc8GfpSpYg0zosxiXVdl8H3ussDpXTQD7BWh+rbbHG",
+	"RC0xdF/5mrMix6NCTT4878Mun3759H8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

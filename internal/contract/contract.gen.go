@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
+	"dunvel/core/day"
 	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/measure"
@@ -388,6 +389,49 @@ type Copy struct {
 	Time time.Time `json:"time"`
 }
 
+// DayHour defines model for DayHour.
+type DayHour = day.Hour
+
+// DayLine One of: the day without its heads, some hours, what comes of it, or why there is no more
+type DayLine struct {
+	Hours *[]DayHour `json:"hours,omitempty"`
+
+	// Problem Problem details (RFC 9457)
+	Problem *Problem   `json:"problem,omitempty"`
+	Result  *DayWorked `json:"result,omitempty"`
+	Sky     *DaySky    `json:"sky,omitempty"`
+}
+
+// DayPlan A day as it is meant to be
+type DayPlan = day.Plan
+
+// DayQuestion defines model for DayQuestion.
+type DayQuestion struct {
+	// Plan A day as it is meant to be
+	Plan DayPlan `json:"plan"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// DaySky defines model for DaySky.
+type DaySky = day.Sky
+
+// DaySpot defines model for DaySpot.
+type DaySpot = day.Spot
+
+// DayWhere Where the sun is seen from
+type DayWhere struct {
+	// Latitude degrees, north is positive
+	Latitude float64 `json:"latitude"`
+
+	// Longitude degrees, east is positive
+	Longitude float64 `json:"longitude"`
+}
+
+// DayWorked defines model for DayWorked.
+type DayWorked = day.Worked
+
 // Definitions defines model for Definitions.
 type Definitions struct {
 	Actions []ActionDescription `json:"actions"`
@@ -492,6 +536,9 @@ type Field struct {
 
 // FieldType defines model for Field.Type.
 type FieldType string
+
+// FlowRun defines model for FlowRun.
+type FlowRun = day.Run
 
 // Found defines model for Found.
 type Found = measure.Found
@@ -907,6 +954,22 @@ type Term struct {
 	Words  string `json:"words"`
 }
 
+// TideText defines model for TideText.
+type TideText struct {
+	// Date Of the first line, such as 2026-05-12
+	Date string `json:"date"`
+	Text string `json:"text"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// Zone Such as Europe/Lisbon
+	Zone string `json:"zone"`
+}
+
+// TideTurn defines model for TideTurn.
+type TideTurn = day.Turn
+
 // Trial defines model for Trial.
 type Trial = advice.Trial
 
@@ -1190,6 +1253,9 @@ type ChartJSONRequestBody = ChartQuestion
 // CompareJSONRequestBody defines body for Compare for application/json ContentType.
 type CompareJSONRequestBody = Comparison
 
+// DayJSONRequestBody defines body for Day for application/json ContentType.
+type DayJSONRequestBody = DayQuestion
+
 // CreateDropTestJSONRequestBody defines body for CreateDropTest for application/json ContentType.
 type CreateDropTestJSONRequestBody CreateDropTestJSONBody
 
@@ -1243,6 +1309,9 @@ type CreateSetupJSONRequestBody = NewSetup
 
 // ChangeSetupJSONRequestBody defines body for ChangeSetup for application/json ContentType.
 type ChangeSetupJSONRequestBody = SetupChange
+
+// ReadTideJSONRequestBody defines body for ReadTide for application/json ContentType.
+type ReadTideJSONRequestBody = TideText
 
 // CreateTripJSONRequestBody defines body for CreateTrip for application/json ContentType.
 type CreateTripJSONRequestBody CreateTripJSONBody

@@ -30,13 +30,13 @@ type running struct {
 	url string
 }
 
-func start(t *testing.T) running {
+func start(t testing.TB) running {
 	t.Helper()
 	return startUntil(t, context.Background())
 }
 
 // startUntil is start of a server that stops with a context.
-func startUntil(t *testing.T, stop context.Context) running {
+func startUntil(t testing.TB, stop context.Context) running {
 	t.Helper()
 	st, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "dunvel.db"))
 	if err != nil {

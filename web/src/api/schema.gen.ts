@@ -126,6 +126,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A day by the hour, and which heads on how many rods, as it is worked out
+         * @description Lines of JSON: first tide, light and what each spot is like, then how heads do hour by hour, and in the end what comes of it. Whoever goes away ends the work.
+         */
+        post: operations["day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a table of high and low waters as people copy them */
+        post: operations["readTide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rules": {
         parameters: {
             query?: never;
@@ -2427,6 +2464,285 @@ export interface components {
             done?: boolean;
             problem?: components["schemas"]["Problem"];
         };
+        DayQuestion: {
+            plan: components["schemas"]["DayPlan"];
+            units?: components["schemas"]["Units"];
+        };
+        TideText: {
+            text: string;
+            /** @description Of the first line, such as 2026-05-12 */
+            date: string;
+            /** @description Such as Europe/Lisbon */
+            zone: string;
+            units?: components["schemas"]["Units"];
+        };
+        TideTurn: {
+            /** Format: date-time */
+            time: string;
+            /**
+             * Format: double
+             * @description m over the datum
+             */
+            height: number;
+            high: boolean;
+        };
+        FlowRun: {
+            /**
+             * Format: double
+             * @description m/s at its fastest at springs
+             */
+            spring: number;
+            /** Format: double */
+            neap: number;
+            /**
+             * Format: double
+             * @description degrees against the cast
+             */
+            direction: number;
+        };
+        /** @description A day as it is meant to be */
+        DayPlan: {
+            /** @description 2026-11-27 */
+            date: string;
+            /** @description Europe/Lisbon; empty is UTC */
+            zone: string;
+            where?: components["schemas"]["DayWhere"] | null;
+            tide: {
+                /** @enum {string} */
+                kind: "none" | "table" | "station";
+                table?: components["schemas"]["TideTurn"][];
+                /** @description The made-up one where it is left out */
+                station?: {
+                    name: string;
+                    /** Format: double */
+                    mean: number;
+                    constituents: {
+                        name: string;
+                        /**
+                         * Format: double
+                         * @description m
+                         */
+                        amplitude: number;
+                        /**
+                         * Format: double
+                         * @description degrees at Greenwich
+                         */
+                        lag: number;
+                    }[];
+                } | null;
+            };
+            wind?: {
+                /** @description 14:00 */
+                from: string;
+                /** Format: double */
+                speed: number;
+                /**
+                 * Format: double
+                 * @description degrees against the cast
+                 */
+                direction: number;
+            }[];
+            spots: components["schemas"]["DaySpot"][];
+            rods: number;
+        };
+        /** @description Where the sun is seen from */
+        DayWhere: {
+            /**
+             * Format: double
+             * @description degrees, north is positive
+             */
+            latitude: number;
+            /**
+             * Format: double
+             * @description degrees, east is positive
+             */
+            longitude: number;
+        };
+        DaySpot: {
+            name: string;
+            /** @description 05:30 */
+            from: string;
+            /** @description of the day after where it is not later */
+            to: string;
+            setup: components["schemas"]["Setup"];
+            /**
+             * Format: double
+             * @description m, to which the tide is added; 0 leaves the depth of the setup
+             */
+            charted?: number;
+            flow?: {
+                /** @enum {string} */
+                kind: "as set" | "with the tide" | "by times";
+                flood?: components["schemas"]["FlowRun"];
+                ebb?: components["schemas"]["FlowRun"];
+                /**
+                 * Format: double
+                 * @description m, range at which the spring speeds are; 0 is that of the month
+                 */
+                spring?: number;
+                /** Format: double */
+                neap?: number;
+                /**
+                 * Format: double
+                 * @description s from high water to slack
+                 */
+                afterHigh?: number;
+                /** Format: double */
+                afterLow?: number;
+                spans?: {
+                    from: string;
+                    to: string;
+                    /** Format: double */
+                    speed: number;
+                    /** Format: double */
+                    direction: number;
+                }[];
+            };
+        };
+        /** @description One of: the day without its heads, some hours, what comes of it, or why there is no more */
+        DayLine: {
+            sky?: components["schemas"]["DaySky"];
+            hours?: components["schemas"]["DayHour"][];
+            result?: components["schemas"]["DayWorked"];
+            problem?: components["schemas"]["Problem"];
+        };
+        DaySky: {
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string;
+            /** @description None without a position */
+            light: {
+                crossings: {
+                    /** Format: date-time */
+                    time: string;
+                    kind: string;
+                }[];
+                /** @description The sun, at the beginning */
+                up: boolean;
+                /**
+                 * Format: double
+                 * @description Share of the moon
+                 */
+                lit: number;
+                waxing: boolean;
+                /**
+                 * Format: double
+                 * @description days
+                 */
+                sinceNew: number;
+                /** Format: double */
+                sinceFull: number;
+            } | null;
+            turns: components["schemas"]["TideTurn"][];
+            levels: {
+                /** Format: date-time */
+                time: string;
+                /** Format: double */
+                height: number;
+            }[];
+            spots: {
+                name: string;
+                /** Format: date-time */
+                from: string;
+                /** Format: date-time */
+                to: string;
+                slacks: string[];
+                conditions: {
+                    /** Format: date-time */
+                    time: string;
+                    /** Format: double */
+                    depth: number;
+                    /** Format: double */
+                    flow: number;
+                    /** Format: double */
+                    flowDirection: number;
+                    /** Format: double */
+                    wind: number;
+                    /** Format: double */
+                    windDirection: number;
+                }[];
+            }[];
+        };
+        DayHour: {
+            spot: number;
+            /** Format: date-time */
+            time: string;
+            /** @description By head of the ladder, light to heavy */
+            sure: number[];
+            /**
+             * Format: double
+             * @description kg to tie on; 0: none does it
+             */
+            pick: number;
+            /** Format: double */
+            odds: number;
+            /** @description With the rod held down */
+            down: boolean;
+            /** @description It can be fished so then */
+            fits: boolean;
+        };
+        DayWorked: {
+            ladder: number[];
+            /** @description What is tied on when, as if every head were there */
+            pieces: {
+                spot: number;
+                /** Format: date-time */
+                from: string;
+                /** Format: date-time */
+                to: string;
+                /** Format: double */
+                mass: number;
+                /**
+                 * Format: double
+                 * @description The least of its chances
+                 */
+                low: number;
+                /** Format: double */
+                high: number;
+                /**
+                 * Format: double
+                 * @description s to the bed or the target, in the middle of it
+                 */
+                count: number;
+                down: boolean;
+            }[];
+            /** @description Which of the heads on the rods is fished when */
+            fished: {
+                spot: number;
+                /** Format: date-time */
+                from: string;
+                /** Format: date-time */
+                to: string;
+                /**
+                 * Format: double
+                 * @description 0: none of them does it
+                 */
+                mass: number;
+            }[];
+            heads: {
+                /** Format: double */
+                mass: number;
+                /** Format: double */
+                owned: number;
+                /** @description How many are enough 9 times in 10 */
+                take: number;
+                /** Format: double */
+                hours: number;
+                /**
+                 * Format: double
+                 * @description How many are expected to be
+                 */
+                lost: number;
+            }[];
+            missing: number[];
+            /** Format: double */
+            covered: number;
+            /** Format: double */
+            best: number;
+            changes: number;
+            words: string[];
+        };
         /** @description One of: how far it is, all that was found so far, what came of it, or why nothing did */
         ProgressLine: {
             /** Format: double */
@@ -3401,6 +3717,62 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["ChartLine"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayQuestion"];
+            };
+        };
+        responses: {
+            /** @description The day */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["DayLine"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readTide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TideText"];
+            };
+        };
+        responses: {
+            /** @description The high and low waters */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TideTurn"][];
                 };
             };
             400: components["responses"]["Problem"];

@@ -1,0 +1,69 @@
+package api
+
+import (
+	"context"
+	"net/http"
+	"time"
+
+	"dunvel/core/day"
+	"dunvel/internal/answers"
+	"dunvel/internal/contract"
+)
+
+// Day implements the contract.
+func (h Handlers) Day(ctx context.Context, r DayRequestObject) (DayResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	planned, err := h.does.Day(ctx, r.Body.Plan, choice)
+	if err != nil {
+		return nil, err
+	}
+	return planning{ctx, planned}, nil
+}
+
+// planning is a day that is sent while it is worked out.
+type planning struct {
+	ctx context.Context
+	day *answers.Day
+}
+
+// VisitDayResponse implements DayResponseObject.
+func (p planning) VisitDayResponse(w http.ResponseWriter) error {
+	out := &lines{w: w}
+	if err := out.send(contract.DayLine{Sky: p.day.Sky()}); err != nil {
+		return err
+	}
+	var gathered []day.Hour
+	sent := time.Time{}
+	tell := func() error {
+		line := contract.DayLine{Hours: &gathered}
+		err := out.send(line)
+		gathered, sent = nil, time.Now()
+		return err
+	}
+	worked, err := p.day.Run(p.ctx, func(h day.Hour) error {
+		if gathered = append(gathered, h); time.Since(sent) < flushEvery {
+			return nil
+		}
+		return tell()
+	})
+	if err == nil && len(gathered) > 0 {
+		err = tell()
+	}
+	if err != nil {
+		return out.ended(p.ctx, err, func(p *contract.Problem) any { return contract.DayLine{Problem: p} })
+	}
+	return out.send(contract.DayLine{Result: worked})
+}
+
+// ReadTide implements the contract.
+func (h Handlers) ReadTide(_ context.Context, r ReadTideRequestObject) (ReadTideResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	table, err := answers.ReadTide(r.Body.Text, r.Body.Date, r.Body.Zone, choice)
+	return ReadTide200JSONResponse(table), err
+}

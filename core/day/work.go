@@ -111,10 +111,11 @@ func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked
 			}
 			span := Fished{Spot: spot, From: d.clockOf(spot, h.Time), To: until}
 			lasts := until.Sub(span.From).Seconds()
-			stretches, spans = append(stretches, Stretch{lasts, h.Sure}), append(spans, span)
+			stretches, spans = append(stretches, Stretch{lasts, suiting(h, out.Ladder)}), append(spans, span)
 			losses = append(losses, expected(h, lasts))
 		}
 	}
+	steadied(stretches, spans)
 	owned, any := make([]bool, len(out.Ladder)), false
 	for i, mass := range out.Ladder {
 		owned[i] = a.Owned(d.Spots[0].Setup, mass) > 0
@@ -221,6 +222,31 @@ func (d *Day) pieces(spot int, hours []explore.Hour, ladder []float64) []Piece {
 		}
 	}
 	return out
+}
+
+// suiting are the chances of the heads that suit an hour: one that is much heavier than the
+// one to tie on does it, and is still not what one would fish.
+func suiting(h explore.Hour, ladder []float64) []float64 {
+	out := slices.Clone(h.Sure)
+	for i := range out {
+		if h.Pick >= 0 && ladder[i] > judgement.RodHeavier.Number*ladder[h.Pick] {
+			out[i] = 0
+		}
+	}
+	return out
+}
+
+// steadied has what does it before and after a few minutes do it in them too: for so short a
+// time no rod is changed. Stretches are by spot and time.
+func steadied(stretches []Stretch, spans []Fished) {
+	for i := 1; i < len(stretches)-1; i++ {
+		if stretches[i].Lasts > judgement.RodMinutes.Number || spans[i-1].Spot != spans[i+1].Spot {
+			continue
+		}
+		for h := range stretches[i].Sure {
+			stretches[i].Sure[h] = max(stretches[i].Sure[h], min(stretches[i-1].Sure[h], stretches[i+1].Sure[h]))
+		}
+	}
 }
 
 // joined joins neighbours that are fished alike; what lasts nothing is left out.

@@ -117,3 +117,24 @@ func TestEnough(t *testing.T) {
 		}
 	}
 }
+
+// A head that fails for a few minutes between hours in which it does it is kept on; one that
+// fails longer, or at the edge of a spot, is not.
+func TestSteadied(t *testing.T) {
+	at := func(spot int) Fished { return Fished{Spot: spot} }
+	s := []Stretch{{1200, []float64{0.9, 0.9}}, {299, []float64{0.5, 0.95}}, {1200, []float64{0.85, 0.2}}, {301, []float64{0.1, 0.9}}, {1200, []float64{0.9, 0.9}}, {100, []float64{0.2, 0.2}}, {100, []float64{0.9, 0.9}}}
+	steadied(s, []Fished{at(0), at(0), at(0), at(0), at(0), at(0), at(1)})
+	for i, want := range []float64{0.9, 0.85, 0.85, 0.1, 0.9, 0.2, 0.9} {
+		if s[i].Sure[0] != want {
+			t.Errorf("stretch %d: %g, not %g", i, s[i].Sure[0], want)
+		}
+	}
+	if s[1].Sure[1] != 0.95 {
+		t.Errorf("what does it is taken down to %g", s[1].Sure[1])
+	}
+	// Of heads that do it those of more than twice the weight of the pick do not suit.
+	h := explore.Hour{Pick: 0, Sure: []float64{0.8, 0.9, 0.95}}
+	if got := suiting(h, []float64{0.005, 0.01, 0.0101}); !slices.Equal(got, []float64{0.8, 0.9, 0}) || h.Sure[2] != 0.95 {
+		t.Errorf("%v of %v", got, h.Sure)
+	}
+}

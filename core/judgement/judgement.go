@@ -207,6 +207,8 @@ var (
 var (
 	Sure           = Value{0.8, "1", 0, "four times in five is as often as a day's fishing tells apart"}
 	FixedFloatMost = Value{1, "m", 0, "what hangs lower than that cannot be swung"}
+	RodHeavier     = Value{2, "1", 0, "so many times the weight that one would tie on is still fished, to save a change of rods; more is another way of fishing"}
+	RodMinutes     = Value{300, "s", 0, "for less than five minutes nobody changes rods"}
 	PackSure       = Value{0.9, "1", 0, "as many heads are taken as are enough nine days in ten"}
 	TideTime       = Value{900, "s", 0, "a table is of a port, and the spot is not there: a quarter of an hour"}
 	TideHeight     = Value{0.2, "m", 0, "the air lifts and presses the water by as much"}

@@ -18,16 +18,22 @@ export function DirectionField({
   path,
   value,
   onChange,
+  label,
+  id: own,
 }: {
   path: string;
   value: number;
   onChange: (value: number) => void;
+  /** Where it is not that of its field. */
+  label?: string;
+  /** Of the control, where it is not the only one of its field. */
+  id?: string;
 }) {
   const field = useField(path);
-  const id = fieldId(path);
+  const id = own ?? fieldId(path);
   const turned = ((value % 360) + 360) % 360;
   return (
-    <Row id={id} label={field.label}>
+    <Row id={id} label={label ?? field.label}>
       <NativeSelect
         id={id}
         value={turned}

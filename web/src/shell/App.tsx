@@ -18,6 +18,7 @@ const DropView = lazy(() => import("../views/drop/DropView"));
 const LogView = lazy(() => import("../views/log/LogView"));
 const BoxView = lazy(() => import("../views/box/BoxView"));
 const SetupsView = lazy(() => import("../views/setups/SetupsView"));
+const DayView = lazy(() => import("../views/day/DayView"));
 const GuideView = lazy(() => import("../views/guide/GuideView"));
 const LicencesView = lazy(() => import("../views/licences/LicencesView"));
 const Keys = lazy(() => import("./Keys"));
@@ -56,6 +57,7 @@ function Themed() {
               <Route path="/log" element={<LogView />} />
               <Route path="/box" element={<BoxView />} />
               <Route path="/setups" element={<SetupsView />} />
+              <Route path="/day" element={<DayView />} />
               <Route path="/guide" element={<GuideView />} />
               <Route path="/licences" element={<LicencesView />} />
               <Route path="*" element={<NotHere />} />

@@ -6,6 +6,7 @@ const views = [
   { to: "/fall", label: "Fall" },
   { to: "/map", label: "Map" },
   { to: "/compare", label: "Compare" },
+  { to: "/day", label: "Day" },
   { to: "/drop", label: "Drop test" },
   { to: "/log", label: "Log" },
   { to: "/box", label: "Box" },

@@ -3,11 +3,12 @@ import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../
 import { useDefinitions } from "../../parts/definitions";
 import { Parts } from "../../parts/Parts";
 import { useUnits } from "../../parts/preferences";
+import { atTime } from "../../parts/when";
 import { Change } from "./Change";
 import { newKey, onTheWall, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { useEvents, useLogActions, useQueue } from "./useLog";
-import { atTime, kindOf, tied, told } from "./words";
+import { kindOf, tied, told } from "./words";
 
 const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "bite", label: "Bite on the fall", phase: "fall" },

@@ -11,10 +11,11 @@ import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { atTime, onDay } from "../../parts/when";
 import { NumberField } from "../../setup/NumberField";
 import { Strip } from "./Strip";
 import { useEvents, useLogActions } from "./useLog";
-import { atTime, kindOf, onDay, told } from "./words";
+import { kindOf, told } from "./words";
 
 /** All that happened on a trip, in order; every line can be corrected or taken off. */
 export function Timeline({ trip }: { trip: SavedTrip }) {

@@ -4,9 +4,10 @@ import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { onDay } from "../../parts/when";
 import { onTheWall } from "./queue";
 import { useLogActions } from "./useLog";
-import { onDay, tied } from "./words";
+import { tied } from "./words";
 
 /** What a trip is: where, when, with which rods; and its end. */
 export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {

@@ -2,20 +2,6 @@ import type { LogEvent, RodState } from "../../api/client";
 
 type Show = (measure: string, base: number) => string;
 
-/** The time of the day where something happened, as the browser's country writes it. */
-export const atTime = (iso: string) =>
-  onItsWall(iso).toLocaleTimeString(undefined, { hour: "2-digit", minute: "2-digit", timeZone: "UTC" });
-export const onDay = (iso: string) =>
-  onItsWall(iso).toLocaleDateString(undefined, {
-    day: "numeric",
-    month: "long",
-    year: "numeric",
-    timeZone: "UTC",
-  });
-
-/** What the clock on the wall showed, whatever zone that was in. */
-const onItsWall = (iso: string) => new Date(`${iso.slice(0, 19)}Z`);
-
 /** What a kind of event is called, where its name in the log is an older one. */
 const called: Partial<Record<LogEvent["kind"], string>> = { bottom: "bed", "bottom lost": "bed lost" };
 export const kindOf = (e: LogEvent) => called[e.kind] ?? e.kind;

@@ -1,0 +1,88 @@
+import { Link } from "react-router";
+import type { DayPlan, Setup } from "../../api/client";
+import { useDefinitions } from "../../parts/definitions";
+import { useUnits } from "../../parts/preferences";
+import { clockOf } from "../../parts/when";
+import { Backdrop } from "../../section/Backdrop";
+import { arrowsAt, CurrentArrows } from "../../section/CurrentArrows";
+import { fit, reachOf } from "../../section/frame";
+import { Tackle } from "../../section/Tackle";
+import { useSize } from "../../section/useSize";
+import { useAnswer } from "../../setup/useAnswer";
+import { toAddress } from "../../setup/useSetup";
+import type { Sky } from "./useDay";
+
+/** The water at the moment that is looked at, as Work out shows it. */
+export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: number }) {
+  const { defaults } = useDefinitions();
+  const { show } = useUnits();
+  const there = setupAt(plan, sky, time);
+  const { data: answered, isOld } = useAnswer(there?.setup ?? defaults, undefined, there !== undefined);
+  const [box, size] = useSize<HTMLDivElement>();
+  if (!there) return <p className="row-hint">Nothing is fished then.</p>;
+  const answer = answered?.answer;
+  const head = answer?.heads[answer.closest];
+  const frame =
+    answered && head && size.width > 0
+      ? fit(answered.of, answered.answer, reachOf(head), size.width, size.height)
+      : null;
+  const { water, flow, wind } = there.setup;
+  return (
+    <section className="day-at" aria-label="At the time">
+      <p>
+        <b>
+          {clockOf(plan.zone)(time)} {there.name}
+        </b>{" "}
+        {show("depth", water.depth)} deep, current {show("speed", flow.speed)}, wind{" "}
+        {show("wind", wind.speed)}. {answer?.sentence}{" "}
+        <Link to={`/?${new URLSearchParams(toAddress(defaults, there.setup))}`}>Work it out</Link>
+      </p>
+      <div className="day-section" ref={box} data-old={isOld || undefined}>
+        {answered && frame && head && (
+          <svg
+            className="section"
+            width={frame.width}
+            height={frame.height}
+            role="img"
+            aria-label={`The water then: ${answered.answer.sentence}`}
+          >
+            <Backdrop setup={answered.of} answer={answered.answer} frame={frame} />
+            <CurrentArrows
+              setup={answered.of}
+              answer={answered.answer}
+              frame={frame}
+              x={arrowsAt(frame, answered.of, head.contact.boat.x)}
+            />
+            <Tackle
+              setup={answered.of}
+              answer={answered.answer}
+              head={head}
+              count={head.fall.time}
+              frame={frame}
+            />
+          </svg>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** The setup of the spot that is fished at a time, with depth, flow and wind as they are told for then. */
+function setupAt(plan: DayPlan, sky: Sky, time: number): { name: string; setup: Setup } | undefined {
+  const i = sky.spots.findIndex((s) => Date.parse(s.from) <= time && time <= Date.parse(s.to));
+  const spot = plan.spots[i];
+  const all = sky.spots[i]?.conditions;
+  if (!spot || !all) return undefined;
+  const off = (c: { time: string }) => Math.abs(Date.parse(c.time) - time);
+  const now = all.reduce((a, b) => (off(b) < off(a) ? b : a));
+  const { setup } = spot;
+  return {
+    name: spot.name,
+    setup: {
+      ...setup,
+      water: { ...setup.water, depth: now.depth },
+      flow: { ...setup.flow, speed: now.flow, direction: now.flowDirection },
+      wind: { ...setup.wind, speed: now.wind, direction: now.windDirection },
+    },
+  };
+}

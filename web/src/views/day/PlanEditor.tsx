@@ -1,0 +1,183 @@
+import { NativeSelect } from "@mui/material";
+import type { DayPlan, SavedSetup, Setup } from "../../api/client";
+import { Row } from "../../parts/Row";
+import { DirectionField } from "../../setup/DirectionField";
+import { NumberField } from "../../setup/NumberField";
+import { spotOf } from "./plan";
+import { SpotEditor } from "./SpotEditor";
+import { TideEditor } from "./TideEditor";
+
+interface Props {
+  plan: DayPlan;
+  errors: Record<string, string>;
+  saved: SavedSetup[];
+  setup: Setup;
+  onChange: (plan: DayPlan) => void;
+}
+
+/** When, where, with how many rods; tide and wind. */
+export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
+  const set = (change: Partial<DayPlan>) => onChange({ ...plan, ...change });
+  const wind = plan.wind ?? [];
+  const where = plan.where;
+  const degrees = (text: string) => (text.trim() === "" ? undefined : Number(text.replace(",", ".")));
+  return (
+    <section className="day-plan" aria-label="The plan">
+      <Row id="day-date" label="Day" error={errors.date}>
+        <input
+          id="day-date"
+          className="row-input"
+          type="date"
+          value={plan.date}
+          onChange={(e) => e.target.value && set({ date: e.target.value })}
+        />
+      </Row>
+      <Row id="day-zone" label="Time zone" error={errors.zone}>
+        <input
+          id="day-zone"
+          className="row-input"
+          value={plan.zone}
+          onChange={(e) => set({ zone: e.target.value })}
+          placeholder="Europe/Lisbon"
+        />
+      </Row>
+      <Row id="day-rods" label="Rods" error={errors.rods}>
+        <NativeSelect
+          id="day-rods"
+          className="row-input"
+          disableUnderline
+          value={plan.rods}
+          onChange={(e) => set({ rods: Number(e.target.value) })}
+        >
+          {[1, 2, 3, 4, 5, 6].map((n) => (
+            <option key={n}>{n}</option>
+          ))}
+        </NativeSelect>
+      </Row>
+      <details className="group" open={!!where}>
+        <summary>
+          <b>Sun and moon</b> <span>{where ? `${where.latitude}°, ${where.longitude}°` : "no position"}</span>
+        </summary>
+        {(["latitude", "longitude"] as const).map((key) => (
+          <Row
+            key={key}
+            id={`day-${key}`}
+            label={key === "latitude" ? "Latitude, north is +" : "Longitude, east is +"}
+            error={key === "latitude" ? errors.where : undefined}
+          >
+            <input
+              id={`day-${key}`}
+              className="row-input"
+              inputMode="decimal"
+              placeholder={key === "latitude" ? "57.1" : "-5.8"}
+              defaultValue={where?.[key] ?? ""}
+              onBlur={(e) => {
+                const value = degrees(e.target.value);
+                if (value === undefined) set({ where: null });
+                else if (Number.isFinite(value))
+                  set({ where: { latitude: 0, longitude: 0, ...where, [key]: value } });
+              }}
+            />
+          </Row>
+        ))}
+      </details>
+      <TideEditor plan={plan} errors={errors} onChange={(tide) => set({ tide })} />
+      <details className="group" open={wind.length > 0}>
+        <summary>
+          <b>Wind by the hour</b> <span>{wind.length ? `${wind.length} times` : "as each setup has it"}</span>
+        </summary>
+        {wind.map((w, i) => {
+          const one = (change: Partial<typeof w>) =>
+            set({ wind: wind.map((old, k) => (k === i ? { ...old, ...change } : old)) });
+          return (
+            // biome-ignore lint/suspicious/noArrayIndexKey: winds go by their order
+            <div key={i} className="day-wind">
+              <Row id={`day-wind-${i}`} label="From" error={errors[`wind.${i}.from`]}>
+                <input
+                  id={`day-wind-${i}`}
+                  className="row-input"
+                  type="time"
+                  value={w.from}
+                  onChange={(e) => one({ from: e.target.value })}
+                />
+              </Row>
+              <NumberField
+                path="wind.speed"
+                id={`day-wind-speed-${i}`}
+                value={w.speed}
+                error={errors[`wind.${i}.speed`]}
+                onChange={(speed) => one({ speed })}
+              />
+              <DirectionField
+                path="wind.direction"
+                id={`day-wind-way-${i}`}
+                value={w.direction}
+                onChange={(direction) => one({ direction })}
+              />
+              <button type="button" onClick={() => set({ wind: wind.filter((_, k) => k !== i) })}>
+                Delete this wind
+              </button>
+            </div>
+          );
+        })}
+        <button
+          type="button"
+          onClick={() =>
+            set({
+              wind: [
+                ...wind,
+                {
+                  from: wind.length ? later(wind.at(-1)?.from ?? "06:00") : "06:00",
+                  speed: 3,
+                  direction: 90,
+                },
+              ],
+            })
+          }
+        >
+          Add a wind
+        </button>
+      </details>
+      {plan.spots.map((spot, i) => (
+        <SpotEditor
+          // biome-ignore lint/suspicious/noArrayIndexKey: spots go by their order
+          key={i}
+          index={i}
+          spot={spot}
+          tidal={plan.tide.kind !== "none"}
+          errors={errors}
+          saved={saved}
+          setup={setup}
+          onChange={(next) => set({ spots: plan.spots.map((s, k) => (k === i ? next : s)) })}
+          onDelete={
+            plan.spots.length > 1 ? () => set({ spots: plan.spots.filter((_, k) => k !== i) }) : undefined
+          }
+        />
+      ))}
+      <p>
+        <button
+          type="button"
+          disabled={plan.spots.length >= 8}
+          onClick={() => {
+            const next = spotOf("As in Work out", setup);
+            const last = plan.spots.at(-1);
+            set({
+              spots: [
+                ...plan.spots,
+                { ...next, from: last?.to ?? next.from, to: later(last?.to ?? next.from) },
+              ],
+            });
+          }}
+        >
+          Add a spot after it
+        </button>
+      </p>
+    </section>
+  );
+}
+
+/** Three hours after a time of the day. */
+function later(time: string): string {
+  const [h = 0, m = 0] = time.split(":").map(Number);
+  return `${String((h + 3) % 24).padStart(2, "0")}:${String(m).padStart(2, "0")}`;
+}

@@ -146,6 +146,12 @@ func (p Plan) Open(choice units.Choice) (*Day, error) {
 	return o.day, nil
 }
 
+// Validate is nil or setup.Errors with all that is wrong, in the units of choice.
+func (p Plan) Validate(choice units.Choice) error {
+	_, err := p.Open(choice)
+	return err
+}
+
 // opening is a plan being checked.
 type opening struct {
 	choice units.Choice

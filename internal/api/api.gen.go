@@ -137,6 +137,21 @@ type ServerInterface interface {
 	// ExportPlaces Places as waypoints (GPX 1.1)
 	// (GET /places.gpx)
 	ExportPlaces(ctx *echo.Context) error
+	// ListPlans All that are kept, by name
+	// (GET /plans)
+	ListPlans(ctx *echo.Context) error
+	// CreatePlan Keeps a plan
+	// (POST /plans)
+	CreatePlan(ctx *echo.Context) error
+	// DeletePlan Takes a plan off the list; it can be restored
+	// (DELETE /plans/{id})
+	DeletePlan(ctx *echo.Context, id Id) error
+	// ChangePlan Renames a plan or keeps it anew
+	// (PATCH /plans/{id})
+	ChangePlan(ctx *echo.Context, id Id) error
+	// RestorePlan Puts a deleted plan back
+	// (POST /plans/{id}/restore)
+	RestorePlan(ctx *echo.Context, id Id) error
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx *echo.Context) error
@@ -714,6 +729,72 @@ func (w *ServerInterfaceWrapper) ExportPlaces(ctx *echo.Context) error {
 	return err
 }
 
+// ListPlans converts echo context to params.
+func (w *ServerInterfaceWrapper) ListPlans(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListPlans(ctx)
+	return err
+}
+
+// CreatePlan converts echo context to params.
+func (w *ServerInterfaceWrapper) CreatePlan(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.CreatePlan(ctx)
+	return err
+}
+
+// DeletePlan converts echo context to params.
+func (w *ServerInterfaceWrapper) DeletePlan(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeletePlan(ctx, id)
+	return err
+}
+
+// ChangePlan converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangePlan(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangePlan(ctx, id)
+	return err
+}
+
+// RestorePlan converts echo context to params.
+func (w *ServerInterfaceWrapper) RestorePlan(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestorePlan(ctx, id)
+	return err
+}
+
 // ListProgrammes converts echo context to params.
 func (w *ServerInterfaceWrapper) ListProgrammes(ctx *echo.Context) error {
 	var err error
@@ -1210,6 +1291,11 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
 	router.POST(options.BaseURL+"/comparisons", wrapper.Compare, options.OperationMiddlewares["compare"]...)
 	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
+	router.GET(options.BaseURL+"/plans", wrapper.ListPlans, options.OperationMiddlewares["listPlans"]...)
+	router.POST(options.BaseURL+"/plans", wrapper.CreatePlan, options.OperationMiddlewares["createPlan"]...)
+	router.DELETE(options.BaseURL+"/plans/:id", wrapper.DeletePlan, options.OperationMiddlewares["deletePlan"]...)
+	router.PATCH(options.BaseURL+"/plans/:id", wrapper.ChangePlan, options.OperationMiddlewares["changePlan"]...)
+	router.POST(options.BaseURL+"/plans/:id/restore", wrapper.RestorePlan, options.OperationMiddlewares["restorePlan"]...)
 	router.GET(options.BaseURL+"/programmes", wrapper.ListProgrammes, options.OperationMiddlewares["listProgrammes"]...)
 	router.POST(options.BaseURL+"/programmes", wrapper.CreateProgramme, options.OperationMiddlewares["createProgramme"]...)
 	router.DELETE(options.BaseURL+"/programmes/:id", wrapper.DeleteProgramme, options.OperationMiddlewares["deleteProgramme"]...)
@@ -4448,6 +4534,415 @@ func (response ExportPlacesdefaultApplicationProblemPlusJSONResponse) VisitExpor
 	return err
 }
 
+type ListPlansRequestObject struct {
+}
+
+type ListPlansResponseObject interface {
+	VisitListPlansResponse(w http.ResponseWriter) error
+}
+
+type ListPlans200JSONResponse []SavedPlan
+
+func (response ListPlans200JSONResponse) VisitListPlansResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPlans400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListPlans400ApplicationProblemPlusJSONResponse) VisitListPlansResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListPlansdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListPlansdefaultApplicationProblemPlusJSONResponse) VisitListPlansResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePlanRequestObject struct {
+	Body *CreatePlanJSONRequestBody
+}
+
+type CreatePlanResponseObject interface {
+	VisitCreatePlanResponse(w http.ResponseWriter) error
+}
+
+type CreatePlan201JSONResponse SavedPlan
+
+func (response CreatePlan201JSONResponse) VisitCreatePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePlan400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response CreatePlan400ApplicationProblemPlusJSONResponse) VisitCreatePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePlan403ApplicationProblemPlusJSONResponse Problem
+
+func (response CreatePlan403ApplicationProblemPlusJSONResponse) VisitCreatePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePlan422ApplicationProblemPlusJSONResponse Problem
+
+func (response CreatePlan422ApplicationProblemPlusJSONResponse) VisitCreatePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CreatePlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CreatePlandefaultApplicationProblemPlusJSONResponse) VisitCreatePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlanRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeletePlanResponseObject interface {
+	VisitDeletePlanResponse(w http.ResponseWriter) error
+}
+
+type DeletePlan204Response struct {
+}
+
+func (response DeletePlan204Response) VisitDeletePlanResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeletePlan400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeletePlan400ApplicationProblemPlusJSONResponse) VisitDeletePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlan403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeletePlan403ApplicationProblemPlusJSONResponse) VisitDeletePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlan404ApplicationProblemPlusJSONResponse Problem
+
+func (response DeletePlan404ApplicationProblemPlusJSONResponse) VisitDeletePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeletePlandefaultApplicationProblemPlusJSONResponse) VisitDeletePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlanRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangePlanJSONRequestBody
+}
+
+type ChangePlanResponseObject interface {
+	VisitChangePlanResponse(w http.ResponseWriter) error
+}
+
+type ChangePlan200JSONResponse SavedPlan
+
+func (response ChangePlan200JSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlan400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangePlan400ApplicationProblemPlusJSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlan403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlan403ApplicationProblemPlusJSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlan404ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlan404ApplicationProblemPlusJSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlan409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlan409ApplicationProblemPlusJSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlan422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlan422ApplicationProblemPlusJSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangePlandefaultApplicationProblemPlusJSONResponse) VisitChangePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlanRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestorePlanResponseObject interface {
+	VisitRestorePlanResponse(w http.ResponseWriter) error
+}
+
+type RestorePlan200JSONResponse SavedPlan
+
+func (response RestorePlan200JSONResponse) VisitRestorePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlan400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestorePlan400ApplicationProblemPlusJSONResponse) VisitRestorePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlan403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestorePlan403ApplicationProblemPlusJSONResponse) VisitRestorePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlan404ApplicationProblemPlusJSONResponse Problem
+
+func (response RestorePlan404ApplicationProblemPlusJSONResponse) VisitRestorePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlandefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestorePlandefaultApplicationProblemPlusJSONResponse) VisitRestorePlanResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListProgrammesRequestObject struct {
 }
 
@@ -6871,6 +7366,21 @@ type StrictServerInterface interface {
 	// ExportPlaces Places as waypoints (GPX 1.1)
 	// (GET /places.gpx)
 	ExportPlaces(ctx context.Context, request ExportPlacesRequestObject) (ExportPlacesResponseObject, error)
+	// ListPlans All that are kept, by name
+	// (GET /plans)
+	ListPlans(ctx context.Context, request ListPlansRequestObject) (ListPlansResponseObject, error)
+	// CreatePlan Keeps a plan
+	// (POST /plans)
+	CreatePlan(ctx context.Context, request CreatePlanRequestObject) (CreatePlanResponseObject, error)
+	// DeletePlan Takes a plan off the list; it can be restored
+	// (DELETE /plans/{id})
+	DeletePlan(ctx context.Context, request DeletePlanRequestObject) (DeletePlanResponseObject, error)
+	// ChangePlan Renames a plan or keeps it anew
+	// (PATCH /plans/{id})
+	ChangePlan(ctx context.Context, request ChangePlanRequestObject) (ChangePlanResponseObject, error)
+	// RestorePlan Puts a deleted plan back
+	// (POST /plans/{id}/restore)
+	RestorePlan(ctx context.Context, request RestorePlanRequestObject) (RestorePlanResponseObject, error)
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -8251,6 +8761,173 @@ func (sh *strictHandler) ExportPlaces(ctx *echo.Context) error {
 	return nil
 }
 
+// ListPlans operation middleware
+func (sh *strictHandler) ListPlans(ctx *echo.Context) error {
+	var request ListPlansRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListPlans(ctx.Request().Context(), request.(ListPlansRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListPlans")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListPlansResponseObject); ok {
+		return validResponse.VisitListPlansResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// CreatePlan operation middleware
+func (sh *strictHandler) CreatePlan(ctx *echo.Context) error {
+	var request CreatePlanRequestObject
+
+	var body CreatePlanJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.CreatePlan(ctx.Request().Context(), request.(CreatePlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "CreatePlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CreatePlanResponseObject); ok {
+		return validResponse.VisitCreatePlanResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeletePlan operation middleware
+func (sh *strictHandler) DeletePlan(ctx *echo.Context, id Id) error {
+	var request DeletePlanRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeletePlan(ctx.Request().Context(), request.(DeletePlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeletePlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeletePlanResponseObject); ok {
+		return validResponse.VisitDeletePlanResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangePlan operation middleware
+func (sh *strictHandler) ChangePlan(ctx *echo.Context, id Id) error {
+	var request ChangePlanRequestObject
+
+	request.Id = id
+
+	var body ChangePlanJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangePlan(ctx.Request().Context(), request.(ChangePlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangePlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangePlanResponseObject); ok {
+		return validResponse.VisitChangePlanResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestorePlan operation middleware
+func (sh *strictHandler) RestorePlan(ctx *echo.Context, id Id) error {
+	var request RestorePlanRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestorePlan(ctx.Request().Context(), request.(RestorePlanRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestorePlan")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestorePlanResponseObject); ok {
+		return validResponse.VisitRestorePlanResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListProgrammes operation middleware
 func (sh *strictHandler) ListProgrammes(ctx *echo.Context) error {
 	var request ListProgrammesRequestObject
@@ -9214,346 +9891,349 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1bc9s4tj/6VVDa59TsfTZjy85lepz6P6STziR70peduCenaqYfIBGSMKIADgBaVnflu/8LawEgKYIi",
-	"KNlOJtMvcWxRxG1h3ddv/TaZy00pBRNGT65+m5RU0Q0zTMFvuaILA/9heq54abgUk6vJOy6YJnJB/ufD",
-	"jz9cEUrgOUI10VIK+9OsGFkxmhMjieGMSEG4JmshtyIjVOT2AQFPUaG3TJ2Rjytq4A/4LsOKQhNt6E5n",
-	"ZFYZspCKUFLy+ZoY+yjF929XfL6y75YlE2THDJmvqFgyPckm3M71nxVTu0k2EXTDJlduRdlEz1dsQ3Fp",
-	"C1oVZnK1oIVm2cTsSvvgTMqCUTH59Cmb8Nw+CK8rqVnVb+P5JJso9s+KK5ZProyqWPPVC6k21NjnhHn2",
-	"ZJJNNlzwTbWZXF2EcbgwbMkUjFMquVRM64Edt4suGOHGrnsr1ZrlRFbmiqzkliyowk9wnznuMhN2q6gh",
-	"c7nBF3HTs0NhEiM3ydBZwbozv14xsuYit2MyYWCkyE7itw9t5obevmNiaVaTq8tpmIE2iovl5JOdgWK6",
-	"lEIz2L+flJwVbGP/O5fCMAF0TMuy4HNq53Ze4hP//Q9tJ/pbY6j/R7HF5GryH+f13TjHT/W5fy+M2F4q",
-	"kPCWCUO2SsKk/PxhRi/m+NxvE5rn3P6fFj8pWTJluJ2z29qy8affJnQjKxG5gt8zo+xBKmIqJexhBWLL",
-	"ZYV76bZIVJuZJbBsYs/BvooJS4N/myxoUUyyybyQ2j6/pUAUJa3g14LDTSnklin7NjeOLuSWKAnfzBVd",
-	"2o/omhEu7IcrurbfXTCWT37ZP6VscvtI2p2lsBXazkmX9tHO+jbnOsOl2TXCazWhRLO5FHnaag3fsNYt",
-	"7Hv0U5Ps/oa75L6e+QPwE63XJGf/YHMDa1rKR+6Phs1Xgv+zYmfutBsfP+KbUiqDXNaS8SSvxA0rzudS",
-	"sfPwTZgPfvtVc0tGkc2CsyKP8JGfqFm5668JPpQRXc1XlmnjqZzZcz8Ly+aGbeBFexcu7ANViu6a1NV5",
-	"sKAzVkQ/qXRFi6Eb53byUzbZSpXH5hI/QBzWfyvze+JH7Zyk3XYQRmOvqF5HdvojCCa5IFsu8ozMK6Us",
-	"Z7A8WW9ZURD7NZBqlj9vGV+uzHPCNqXZke2KKUaEFIzkEkRZZ+dmLP9QyDKNwLPJTFqC+y3GsOwoIErt",
-	"UFZe2Get5DU9Iytuz2pgi7pCAAW9pTMUXMqOaQW52vxBkwJZ+/7ezuPcD5UFSeBjYmRmmQTumt1NxYzi",
-	"7IaRGVtyEV2FXXGUJGUeuzffxc4FZWjnDcrqH91XvFZy4+coG5PFNWzojsxY93V7pA3TdpPM3O74EWME",
-	"DaxdR3bwrcjZrSXPrqYGm+k+sUs1td7gXndwI4JCk03mVWQf3sgtvNrICi+I/QX0Oq6JkUUe29MeRfQN",
-	"o7kmVLGg/qHWo+WGwd2zU+eaaMpz+Gl4USDhbBqbHdQYOxDHgQ7qAJIL2N4FnZsItfwgDdNOTYV9InNa",
-	"gcQLyi9RTJuMzHYEFKAGnx3BeVB3ihCxXjlB00/FwHUsZ4QpUrst8HcevS6GqU33fX9hO3+A9lX+/8uK",
-	"545s8KrTmawCc7Msz1JObJhEBu+2DFdZM3iYZOwW7EuqBStMH8cuqTK4ECQdyjcsh1ODb8XIfEVF3kPn",
-	"kqxkkRMl8RUFFyyzPJaSBduSMPEYd4J9CFRxiBztLXCSK7LYgtFBBlBY6WMvNnICv3RNCr5mxc7+T0jg",
-	"uLkk3Dwnjy6u9g6xsR8Fj93Va2/gzShShX2M5WS2e06mV45ShDRpyp3dSd0jGOxFB04A+w0Ex+h8RZZK",
-	"VqVdctAEjrl08JborUukXnyBfzyFXoU0bxi94aiatFf8o0Iut5VVkZON1cSpl+eEmyxFmRDSvAMKUNF1",
-	"CcvOIiOLiPA4clMdf2wM3+DJvYrlOH3QjzFm56X4luXxWUnLL2GZRfHjYnL1twEt1l3QX/Z1o9dOBYT3",
-	"od7lr+WikFt/gI6TamvsL6Q1yERVFGhzo6ncWYwVqiMlf4sZAB9w8p1IlRG95ZsNF8ss6AaCUQWPSvjT",
-	"hud5EaY/oyIfYBWlkgve5zbwOnMlcoZ7pGRuzRW1oHPQomYsP5LgclaiRpzAa26703uxpTuysBqdm1Ya",
-	"19pFFoo7V7BFEufbI21chp2ifXkKRSu+7GebUjgKsGIKlmftRCZyAhwrSRr9RFV0YM2EYWLeo7BwM/xi",
-	"qRm8mK5j7KjpaAIhDuQLDzdMLB1EHs1z8Gt4Z4hTrVdSrq1uwcUaPtYrFEmFpOAF2PIbsCq1kcDEubKn",
-	"NCtoDiqJ4cKSdr/rw05N4zLUkkXk5Ct7pF7tSJSG4LlJI2b76HtGdYvZHrA2rMAARuI1idqoaJypU4Ja",
-	"oqQltzI0k4OTyTmXGrPxunfYGc99G8ZuzTDQuEBydgqdpwwvsLyp6tV0rzQ4a9gbFQMeHZrf8Dk7c+w7",
-	"2Z2DX0Nfzi3Xx7hvohfFXsrEk7ZiI3bVvfavmalK1PdTFK5eJw7qiOmS8D1Yq11BeM2tiYnSzsoWrjOy",
-	"kJUiBj7ggiz4DXCADaO6UnFOYuQxPj/c8Npn5EdwGw6vdTsaFjxAOOy2LKRiZ3D8yXTjvgUT/JYtuRjp",
-	"aXkReOCC6xUXS7Lllp240/aqPbjAQDNGl2+L+tZsF9cDe81Nuou7CGHQIb7+AR7qKG0sxCTcAP51MSkH",
-	"W/W/FdPHuNid/65714acqKCjwUPO2EcXFx/jN91btuOSbujoUuXtS1lUm7HL7DvV/ovduGZ7mv+CUII3",
-	"qWnVB2cR1+QflTbhoZjNIUsMAcRfPl9JPmfPCRXu/XNWFGTDqNBu15Ue553G3+vYR5gZDgUiHoMZ7NYc",
-	"kN9z2HtiPwUx/itTskehiky+oc2jxw+fGPT74W3w3AmebTIpmES9pz1k8xdnRx3FTuxOIy+xKiHugo74",
-	"a/Hvqa6LmpgPBBT2NLSZ1yDApkDde19rQ3Wt/xRhNfb9+tAVOBxX8GuN7fZLqvJjLJL2zqUEufb2rOs5",
-	"GmOFy8qlARzz7RVfplpUhdymru/IIJ6L3tmBMpxZinEENBX15KH5vWJF7o0kFzztck2qkw+Pl1H+52xK",
-	"Im+c3bulqFCP3QWYS7gqdrjMH3LKdgT/Sp8KmSu6rK193COrMDXY3JZq4hhVPsjm3B3IguXR46lpa1pl",
-	"QXczOl+fwa1LVrX812AWL1c+ajOKO97QogJ/h5V9ILQJNS4phQp06YCPZcYwghKCKg2HWY/u31U6fDYH",
-	"6EHtYKFmN0zRApz5mAGTHyLOKMm5ie6kyMHJO43HeRIIG7Yl1SBNc+J5DR1fnXnSTiIQZ8O5Mz7Ghnu5",
-	"osq8c9xhBIX8KCx1XGGm0y3TGYamrEKgs2aIJJeCuSjmLkRiiJBkIxXriln7/WP59IyZLWMi5ooqcu/U",
-	"kpoRqmQFpIAT3dpJ1elG8fCZ3EZe/NGqDZ6pAQ+F52IvGCbQcHMgbDCeNjX/NcLj3xqiDRU5huS1JBsq",
-	"UHHTGDzY0h2phOEFWXDBQNnVe2HEhl/T683HeRdfWhbN8trB6LyD3XF2A1+eMZSAkWSz5uVC96Hbm3C3",
-	"nHLpzsqTTaLZ+5KBeDzC7N2XQnN79+4o/wX08jkVVvMupLSkTAspli4RAyNHbV/noGWhDSsjQ71s0U70",
-	"9G4HU19uuQ7HPPxg36nCBPuNyp4DhG0/6gQtM4sHTco6Ky8tyS6mW9uJHWnrj3FIZJNKJLilf4aH4hcZ",
-	"hHbTUUDoXEndyLkCze7Mu/EbOY7PphHxvUsZAsj38Jv2CMXTfH8U4aXclFSxfLRBIQydD+ZTvHSP2csu",
-	"Y8HqnxSfs3jMyutEM3nrBIIhS37DRJo0cCkqXd+P1e4Hpv3aPtOMsCeM1+tDk5VZ8L5UJ5fQy0V/ykA8",
-	"2HeXglNhXvVVgndX32nARwu6TDWpRgjeHuvGWXs5XyyY0rUMHutyiuesuGPuxFS8txmNSuVT2P0F8pvQ",
-	"CrlgBMRTBNwct7GJ+rC/1EdpxPBlrse7W5eUC7wvadrrvs2F5o03ukqqMI+KG03WbAdKNOSX0fkaY9He",
-	"EPNsLp5E1covjzHfcbLjhipOMXdxIHM9wm439PYt7s1jKBpwv1zEoqr3JdB6ZIQ/vriUEHiOR1pJ3u+L",
-	"oWg4O2suPQ+OZJdMdsPIFM5ZSGM/3GEmvJBQEOEYposZJBnXb40mrh6hc+y8bWgNqoNgsMUzRqL5LVE7",
-	"t2d3vTAdsbc+3RKrZaRahyj/jOVX4MFZei0Y9rTYcbF0mZLBizOnG+aNtj1rUtL0fMm5Yizi8vpQMtZw",
-	"nEDWFmTcFXJL9Jax0s4Bpgiya6E45IRDcl26AJtX6oYlu6bDpPcPeKlibrt39bY1JigYy5lz5IU/NhIt",
-	"kzLdFubHxaJv14KPcInWethFbgjE6f1ZPyePIcMWcr4V+BUyMkU9AP5YUG10evbdj1VEW3mhvT5W8rlx",
-	"Mm34fRuqXKhz35YFkif4+RUpK71qkC8uHhM7QDlKdZOCHAbj/WCObMhJbLs9fDwCypXofAUStJ4V1MhQ",
-	"kO5WUoG2pigv0K8JTiygae3SILSPV2DqApI/5sMTfD+8QlZupNwlU/ENIwXfAPUrxgqWYw2OrCCB1Tl9",
-	"rfEXHrNL0bK4gfcgI226l4XE/yKFHgifuN3rSgm/rTWJhMN1F8czgZqwM+Qh/n6m6i5eMTpGdSl3d5Zp",
-	"HfUmfbvDBJROAWDXB9ANcFDDHrnwRVIatHsWZhKTG6/o7o2sxla1nOzJW/BYavzb4H5ZcL1iOdGQ/xZ/",
-	"ha/FSLjPcfNnvTzdXVhK0zj5iI9v/+hR1LbSzDJMqoR8cEZvdk0z4ogg3wk0A8upaQY5tLNFXFWJO9FF",
-	"giGR090Z0FbyNcydafSK7k50p+d0B/Foy+6s7g8hI+dfX8lKQay9XfGa7mCHFySrCv6GRY5qrMMLqlir",
-	"wiQM+RFkElDiepfw/If1Lm5tvKK7nwo6PtPInkAo59owCqVYWMW0x0uoidyUy+nls0cXF48u/xitopKt",
-	"qFDz3pXSjDqbD5bmW1bVN7E7lbOxGTV7+Qk+y9mVMmsDdcZdMfqp/mx8Gd2G5uxRVYJ91NRSCrYwTj/Z",
-	"Twzv+OS04aZiJ4T66aYsuKnyyKluUtMJI2nIOVsqxrTVYf+sGBNbPl+lvS5ixH+TKD7rteCsfjlojz+Z",
-	"Riw+hpfnyHlOEycKw2Tt84tG8X0hftL9uOY5u66UaC/zcjqdDji0gPpj42994mlaOqjlZPCNT7/sk659",
-	"mbtjR+X4c8VCzX0PpaE3Awsx0ROXcIo+Cbf9zosnV9Np2/X+Tezq+4L30TmqmImK388aqxug2Aiz+1XG",
-	"8ly+q+z2nb/jembVJUwv4Jr8fP1yOHPDsnj3YsdMPad2vDxBlQApdIwqcWQ0qHRSb4A8YVqnec9gpB7l",
-	"/MN6rDXCRJ6q/mWTgt2w45MFVmBcH52slayXuofccGm5Wm5iIwToDyA1ndJISSk1dyVhAzJTSa25WB69",
-	"jb0lbKdvWS8f7m5YxGHzYQXV02isbKQUqUkUYs5eVxgjS33+B7aNcGJ00ya8oyrjRT+6EhnxtaVsyYVA",
-	"X0XXntzSW/vRsBO2Pm8YFvcufL+xnOZOxM6gq6uOi57is0e/YUyV2yI9KdM++qopXO+YN9RiPyWMx0U+",
-	"bjLxe+Rj8AvMmGmv0c1of7SkYvNOxc6hhfc7mgo6X/elBx96Y8fQkae5m5oFMW5SWZNUU/ZEG5fSk7gE",
-	"gB46RqM9qMHiLDIQp16e1DhHTm76O5ygvlhBfoz28sG5mMawhhVVJoqblCG6CJ+jn85qYhA1y3OWPydT",
-	"UjB644ICQPGe9/v43ghOMcZgXBim3rgE8faMXYh9xZcr732WxDvQE2YDr36XzLvYbDaY11HI7ftKuKXK",
-	"fMTz+y4BCgllwDdMfSCTbDLbYVlb1DsgGC1TBWtJTxAPI3m4Z2V3ZuF4bjTGbG/xn5G20OWTCC8qlVMK",
-	"OjcJ0jDqiBpcE3iawMAAnWLvVAireTVKmNUR2fq9mlzc3pw+vXqcYG+muRzGZhKYSNGTWz64Be2l7ETR",
-	"ChdnOsJL0zr1eBlghCGjs3s8R/4YXBjptkWjsLYSiEHCBHHzbt+7gpoe75nzS2RESGUA1xJtlJvEQGoh",
-	"xXLo1YxqM/bNe4cSFtAcsce8dW7qsTnqyRl1Hu8z6iueyxumkpkRhqQOYLn5RIqQQ6FkrqHoBYNZW4xk",
-	"HcOLx6mJ8TR5H+DCmW7uKtB1tMbogk3NuwsTT1ERTypkC+GbpCsTyzh9I7dYAmDNY3ZbsrlheQhvJKU0",
-	"JJeBya1Il5d0zYZmK2S1XJE/1XXzF9PhEgCX849zceNkbiPdJiU5GRBW48Qqxg0H8/vU15SczQ+hRBnO",
-	"oJzPXtsMQlkLwm6YciHcrWPo6lh8th70Qu3hciCFxWcrqiUzmc+eqYF0Uq+vj9dHAvGjOMv4Ks6uRwaS",
-	"Wj3KqOXPc6bv/NY8IL9q1ZHWsIuw5aPqKI/MHQ5YNY6gg6SqCyX9jalFXoZCtBaQicVyVnFyMnu86sQW",
-	"XNQuqzEG4rzr6BoGhW0C5Eb23cF/dnELuch1EyMD+PqSC/ANpwIdITxHbFh5O6YAHsryI69xmNs6WSev",
-	"i56Shn4NmabRBEdZlf1VeA7xQi48qghwLamQRNMTZSF5sx8fFNLgHEgCZBqZPeVqOBOX3r7xWkSXS7ii",
-	"5PT9+t7BLcQEDYA69aBAEMWXLlv9D5rIrfCr2tDcsvgxwFoDBF8WtEfgWVFGsUbbjZ4rWZZt/LTBHf2n",
-	"i7MdkKmIUCcXWPnmNNFRVyoE82LOS4+SPcIdWANrd98XQnpJr/pZ8Ch/d7n+6S/6K35h4DS7YuPQOz9K",
-	"lQ9KkkD0funhtjfwsX1FSWBAgZM2KaBxv/wFyAIbb50UcsTGNgVC9Uwgajoqujil5Np3pXBmG2LzZK3/",
-	"d7PBRCR5yUMPp6A73l/Clx8hmsClZDk+e0vJsgZ02Uq1nqQI5ZNM2iPQxY7D8/IYLbUqlxaqoZsRnOW1",
-	"fTwueNJtvzoP/fe08jqtfATwi1tDxBtS+x9znoMD0r7dZyyPqRA8Um/3NnVIiseZhvRbz2hrrukoMBXw",
-	"BC7+cYAn9qtHps0E18xeSxKqNdNtN5mRxI46Mt+54bAfKH+DZjV0g6QywG/dg5+jaC4AaYZZ/NLDxq+d",
-	"43MUKwe1TgoH/Jx51c6hjKMbCHDn+QauaE+SQASvmxvAOdIA/xuuE7KVjCiuUw17O6WjBUl/uZGpWwlk",
-	"3icLvCbUgs8RDiPRB2pUFcVMdjjI4YXR9JJTsapCxYybxuFY1sV0GvOaFvmASeVgrBp1TF6smL3cq332",
-	"jLpaCkhL2m6DEtiUfIaKNfotsIEAI64yqEQI2eYBH4LYBeXSMiKkutOAKP0ddszcp4ng5IPoxZEG+LbT",
-	"vs+u0TGTyLY9zJ+d2Hc3vpFVOn/4IDfMoJvDXukVLUsmWP48dMewVA2t2ewvU6sVe1DCJEZRB76AD1kF",
-	"mM6KHdnSRN4wwuXoQCwjSWB0wwizu0NWrv8c/AmBE5toGE8iTs/9sL0uC6pXiBRsQIPE/5ACi+xn3IQG",
-	"FMT9suDwDS3okiwUC9658B27OUYqAXqV4Sy45vJ2Ag3iFx+gb1xmjV7oVnbHyHswiXbc+Mk0Whhfrqhm",
-	"kb5iYfOsceGdkxtLiDNkOIfusH2nRvOoYFT3ofArTM/Y0FtsrPe00WRvGkVmgg5iuheIPUw6NasxklNp",
-	"/+yyBRwdJfmz2dxdtGEoAuMqatJS7D/A4938+phJNDJNDwlvVJgc1QrPhoiRzxvltRCL8SUtcrmM6Csz",
-	"B3Ye64nV9/dXIxIhfbQvNWhMi+LDiIyXZeWwQbvEfC8ImnVt9d3GXzZWCnMat9pLKJ6PtyaiZU+G4wiY",
-	"l7pbXhQ4cI+so2C6zfRp5CNDvf0UL89QAKd39VMcNYrXDk9oZLWXJS4ScsdmlBfQ6ap7J1hR7KIqGTco",
-	"50Fx4iL3mAmu+ypPrJefxWJ976haMm3Na22oqBGasO2Obx8xX0mVZzVQAfyeiNhAtbnmm75uavZj6OZF",
-	"tclIcFYQ6Go3T02ZoSJ3seYkOIiGMXJ8n6Jrv0vUkI3c2JECiBctiqyGHQrQTa7oGkFcj7Gi4E7q0/Ev",
-	"TjRz3DSSuu/87hyLO8eQ06TGrYC+or1gKhE1q9/hbtAbNBqsHiNlgZjuM7aQTt333qwU7DAY6cXCxFpY",
-	"Bf3dXlrUDTQpKPdIKZQU3Jgi8T67FrGRrItWIidCQs1kvsNIpuJLXBDTNfJtKzIA8QLe8ARYvhx6uXm9",
-	"MlXXS8/4YUJHaxid86NmCikvWylZxbOwHY+Bdr/Q8ge2ZeaaSIPtN7AxDuG4zm3hIjl9xUS5vNPJMTmm",
-	"Hr15CEtmQo7OWI7UcMw6PASXT+xlQtMp4y5Lm5ZRMNaH1BBZme9wHbrOgIwOBFofxrDeQYuz13QMnip8",
-	"BxUPj3h1vMcA8huLwOv2c8hRBezCfGDaScsrhy3JISfe9yUxq2ozCyfY1YmZ1kyY6CAfA/oDoSI030Cy",
-	"CMH26EtDD7+IB0tq1shtqLt4hi0gRi6ZnXCr94X9QxSY8UB/DXqbqmszGou5f285MTTXBLxuttfeE0YG",
-	"HDTSh1U/tsNH7yo3ySZGb+OPj05NRcZi1bqVtIfhYnhJsu7H/tQIJzJ7IjiHGoMEeLkD0hmhV0NXEEgE",
-	"7vGUQQqGMUzpK+i7inqfZqCZZyF1wiPFN9sDNrchaT9qRL7eliiNqvD+VibTTvsSd89cnxe9sSvp6/ay",
-	"Xwzt+GLda0mERIRJ88ZnyF0iDU82wInsBeo0P3GbH9MvfaHOFwIjMKrMp6dI5RzUGujmTjV0baTGFano",
-	"IySiG8fN7WBhTTdr0G7t6JTB17IS+fjqN5/yH/8WOrd6ujZ5zu7Naq6wjUODr9UkM7ZESpfKdRb/PG0S",
-	"fHsEN4/mAhpQsW7/EsMVeERHxSswReIodIMk27SGJ9iTX97ZMEsN/cVbv7xONMOPMqTHeRIOtKIdZ8c9",
-	"x64AZBoa8dd27IPbI6f5ErBy1xFBVFmvFXPfTBIOOjXBAun3uAyLP1fjIaVKuhyRgAQj/ESXLJ4qqTZj",
-	"siTVZjCfBV+ZuVnGJGw9o7E5DFsKhrgLFblcVbAswTbPkF37kKXdaJYTFymO9DCch34+HYVvvmKxGD+q",
-	"nxLaQqCrIAQiXJ3IyOzmbb+KS1bQaiSXGah4WC3pYKpHjdLX1C8eoV8vszaIfms3Eys0uI7XIEHHZrnZ",
-	"SGG1kJ4G/73wBq4tcYS3eQafnt1zF90oIQmDr+MAj8BKrXVSaO+iatcIDYMwuC3sRtSUTPBF18s91DUT",
-	"e+M6HOwV+CmQ9kN5l1uj1wgm9fFm+3kPyvFYnGDs7r+hIi+cljoSoNrKDCpy5xJXLNZobe9+A7ZxRAgt",
-	"nC/VxV7bTj8IoHBN4Ns5YMc/2tIdJAutaLEALpSeHxjHSL12QtD3i7NPedXBe327dO71D2+GNmM9C5a7",
-	"JuiULLDBtOvCnHvgmxBp3lvaAZMV/FKEC2BGD9KOzmPF8rJuSucOckAgAzGeBQpLFsg6pPS8YTR3OdQj",
-	"S5FpTFp8S+frpquzGbbmC8OQnl0i3nMyRft9y3WiF3t855QxHUsWjBVHxu25JgtWGDLbwQoRgXtFsXTx",
-	"h+fg0Zh23AStSE17f5eVNqlhX6DUREDgEeBUW66K5FzjWIKdvfJ2wCBR7WNX9eYEmZ8RWC5sHQyryQbZ",
-	"7di7BOtz8wnd13Ev/YpiTHrVYNKHKCVctYNJhVG+DZSAQZHebjXQrzWSOPMr82Wj9gnveoTUVsWXjqxA",
-	"d7HDQkoVhQ6FJnhl48PdJNz7OMFDpAEB/LletdRCSeDFnuibV3w/c46VTPc2+/d9AEMABUJflmzQzEkx",
-	"XwHWpylAQHg7jtuHQbvTca+676kEFBtC0UaWeDrPycVT30PAbgT0WyIUUVASDT+6Zj+XPVnHurIUkBY6",
-	"6mI67TBNE3c87EwYMp5Vm16wEQ45bm5jq0RZFdY6IbIyGdaRcwNU2hXloHwETpnYvcAjBvTAAASltNEd",
-	"636aPEGwPBr/AVAcZXUfLcmC1hnZkGqaOBtGdatrSiRbaI+FCLokXOTsNiNTe5UA+2BE46j9xmNyRme8",
-	"4GYXbikwBNpg9ls6IsN8yzdHKMiBOVhtZI8H2VcOs6AUTxmU2EIePb1hii7Zcx99QKiwOrSEEVnXpydt",
-	"5Vx8S2Nx+RYC5daBujcYkNdwcZeJD9EmUQ8r+m4pXTPhUoXgGEe8NgTv9zkXRHObwc5GKxauu9AOfoWJ",
-	"HNOD4MX1c8YK8GzPpeXZrlZ6LPd0Z9Rwqfl9gb30k4ix0Bumcj6PEVjJILGchr4IvjLTpaOjhjhjTJB/",
-	"VPmS5WTHzBVKGiJFgfa2ZdH2NZ57eDFnb6MldqZWtMRsHggGsTjwOjaLeSs+UpeKcmRLbddwvv26hnoV",
-	"0o5aej9asnVTtwXuKjAFr6VkE5cd7Xc0sMHQryG0h/NN4ZALe7mQ1kHlDcYHxrdPecNokZD222Y/it3w",
-	"uNv4rSFLJbcaHXwIv1K3eKNi185EWLPSpHVW0YaaqqUSyXWEJroKhP1WVs84Ru1vw16NgoMpqs0hZIwY",
-	"TEEMiQpfBOwf+NgCCpkdRpVD7OlMmQmjONM9sX5Lc6AxdmcA5QY9sxsJOYHb1gs8YRkEU4eQJwrWDkFT",
-	"4rstjPCZiqjbxo2Bq7Vyz5URYUZISANxqlWhGM3jXX1rEIbuZ4otKh2HGMPGxMgK8Vyf20MtGslWVrUT",
-	"Eu8DtA8bsenv3cg9zsge7CCjeNljI5CV1Tar+apO5Ucrf3N8k0xPAA0wAn9p6r3zswqU6Y+0ASvgid0v",
-	"rv8Op+VH7aF593jd+1N9sA9cAvI0OnB9aoT7Wv/s39f0NLKeMk6f29VuOMbsPHf22ejMDNuM9bHJPL6j",
-	"AUErxRvL6YalSvVswrThG2r6YqrW2H8tI9mqr7l2FrsUruQNOudZLpyInyvVJrraQ6Uhfer7IoTKXNw9",
-	"B0OLgrJU6YoWIB44TjCxsMm7Z7qFctasVvGP9mroXB0oVOsEb6+Sea08aS7W6EcuJD1UeGq5SbPeLb3d",
-	"MjTO726aqKPhqe6VETV2d1VE4w80ThEbmd50Wl5TXsRf48v8uiU8is9Tk1MOFPXw3g7QRo3ZVKP4ZhOT",
-	"nC8h9d5fg8RWAron+mZvWd+Gb3keK3+9nxu45YoNc2JXvORsEj97fx4N8qoNFg4WBHKacJ8dT8qQEQdy",
-	"r3c90JDfhoaJ6DklbmuDDzd5bIOaG0fvLqgnk7od9gZrZn2tPdJipzA2at7M5O0ZiKBk22Ymb2Fn3zE9",
-	"vp011oseDW3QW8wYJF9EIR9XoMiFdoko3Vd58NMIPNp9lQ02mNoYjICBlFJXje9uguMEnnwapBf2LuyL",
-	"24Sw4pTCpHlB+fFnjoiYqfDGd0YH91JdKhc9imRaumLdvB5PCtDwGmfUxt3EfUs5IPBXHn1AYyuA03Gu",
-	"rDWiR0HjH9klDMBLcbTGhqZsXR/647fcNDKd565Z9DHb258EJLfHXyqq+50UehX/ZMyV6LXt0i9LOP0B",
-	"LGZv/vlN9ufoICYal2L4QONw+rDTSXjOXtmOuCu2VBNrZufEi+10J0whtWajhSXrAwwFPwSFGAb4RBuh",
-	"9z0l7Eia7cMWOEB2o3EE5kaqkaDlse6oyQnoe6SByRme5pxQbPBiN8EwRJKgTDdSar5z19dfsdbhNe+/",
-	"rBTWzZ/IAfpOo4fVxS+lv/Zu6z2IjD8RN9kk8PxR6+qnJXrT3w7B+egx1L2iN4zA48Sp7p1NqkSP4/Vj",
-	"3Y/PqflD7BFHcIt0RFYP0IA0BYbh1xHdOGlo8SCiZoAK9cmHBZhCfS2TV876iYCl98kkuzlK9Hzi3cID",
-	"J+Udtb6NQI9Aw+l1CL8JlhSXVkHLjNXZ1Z5yAvo6yzOyXe2G+yoiTQQtv66bCXTl1MvaXnXiLAvm4FCB",
-	"ARQAijNncqYXGOD30Fx1TrpRlFv5WqauJKvUTU9rCQfpxQglKAQI15lHAoAQvSuGPqqX9CLdZ4tD3r1A",
-	"3dehvaRz47kmY0mstyn19xIE+CaE/QW7NYjAO8Pwtp1inRPAjc8KOq7OHbr3j9Zw/N7u5WeAtK9Pewfz",
-	"Hon6GOGH4XT2MuIUXfZpb36jEpOkavSQSIuyY7WkGjNgXx9qkEsPGuCnADrSlzBluRSRAiGZ6Y40Q7In",
-	"AUW1R/tmSv5f190soM64xSS5k7e9ZRGwcpfxlXhMeR51qkIRtH1dhpRQSLnWBMoPPGz1KIujhr/pXksd",
-	"XLfAzvwdhmoZyPRi2ugWDpP50rjdmFav9+euMyuuE6Kce1iaDf/cHsd1bxzVZOWwdG8YNMI3ekUYIEuI",
-	"yDj3/E7BSeWkp5eV/VhG8Trad+iCP6KM9vsap2FUUd2aI47LPysqTJ3DqIleAdyngBhmJXiAyS+Z0lL8",
-	"AVC7UBnfL4Zf8tgt+sCXgi/4nApDFnxZKeYGiaeU3NJNWUSEzQtIKARWuMPmFCM65O42M1lE5gbYzHuA",
-	"Es9dQonSLlOVEdfu4PjsBWfG+XlkfrPq9cbo2J1tMhZ3Z8O488TsygDqSl0hk9MdBGM5gczoHmRXKpbF",
-	"PtjnRRR5Ehy1uvto7FmfGjz40khf0fiDdRh28NFxGPxJr/TFykkPJu5Rp/9pzxvl1qUGDD66pbsWFmuB",
-	"EMpYogHnnE3MVobm994uOxB/31rKMZI0WVLLi093qTwwkPlxfBChzMaJ3BGdBFLxeFJdK7+eUNt+O7Hj",
-	"2Hck4UO5rTkCIeoHtn17hCbzYPkenahA+E8bmjjKBDxa+pNptD9U+HR6oDfQeNz/ACra42X/gW1/anYu",
-	"OCJ4MogRfExrhLhAO9y14Ae2/eALq+9jHSdAt3uBHO8X/CmbOLiocTPX0bKptwLLoXpL3gLYSyKAix0l",
-	"NuefqDJHtERCX5irw3S3c08JiMR5fi4jgK6sp2QhgHA/m0ZRuLsGSLziDvJYdIb1pQtCsd+E8wcYMqdK",
-	"caafgz3m8N88WBb2v0BGQ6SyKqiBZFpdI7shNJrrqHhgFdOzpwPL0AXPD6K7qkpgFVS1tPZqo5YOHEAl",
-	"VcaBsYBiHhQ2eDGpSl9hDE8DdmjUHWB3JsKK99mu3YzAfaHq4AbLDwz4c1xq0KygOWIDYKX5AYx2aPrV",
-	"UQawBpCatJpuIOcj6rn3u+EdUdw5p4LMGNGUOzrz5lKJc9pv2u0728bDF2C3HCa27skNUtCG7iwVNYgo",
-	"TgFwZSL2FF6msFao1PyXoSG3qqxugOr2K5mymhRyDJH57KMxySPp2am9pix0fx/ZpyEpxIgvziYubBHP",
-	"p8OF70anlS9pG6s54ANzvTpAAkvqUI3HuKW4dmnv9WCSMIoBQfv/gkJXjpncEr4UEr1LB2YBb9RtR2ES",
-	"2vCeb6y/HmlMa4W901t6RYY10j3dPMNmuBGix+nh+EewyFtCC+lwwwBoHWRXXQKqZA5+hxYASUZ2AUiY",
-	"LUxGfrVSLEg9XakFjXiVvgi7a6TBhXt6hL31k9TsiBLgNuqB5sYXlEKxaVafDHaB93AIGaI3I06l74V5",
-	"yzUeioDaJkkM5vbuK4SGmypv3WltKKJcFw61s2jHZjvdOPqrja/IlNhvOzqz6tGfpgQHgAlh9CPJUR7v",
-	"6AKFyoj4AyzBDgN90OwvfFNi32cHNlTFJauHVenBBbyx2zWnBaR7h2ZpglACePQgxDPc5nRcoWXhEnYj",
-	"3Rx0wCjqDrPYn1VitQeNQYu6ejg8CEAsAE3UrgTXCkD7RBteFE27AsBufE68K67epsKRZhNdRlt2Q4cV",
-	"S8qbc+05kSuthprkAIOskbpxilyTXNGtQBKzMxPshqlUbMJoxc0LkePOw+fp9e8mFjUb3OT9FbShGyFO",
-	"ehRORrjbmcv7crXJxiX1GwiA4MVyFOLp0p/REJek83XBzoDbpXNJ+BKyybqR7ghO6b5Fcmb3VJP/fP/6",
-	"JfnTk6d//K8IKItpV8U0PNdKSXWgyXUjCglhSqhWPDIiuOBReJ2fqFllRENeo0Yef+bjZZFKIa3pMkEN",
-	"9BP1X0gJrNV11DGdxhTsIKz2QK4NAjvja7K6+NqdTVSXSXacxc8urxEXa73lysodhW1jED0BkCiJlg5Q",
-	"BTz6HU+Qcb6YpDrcF3MPxF07Hp9N4/1VdG9W/fqOx+uWv4Pt6/pB41yGbrpvxnRWn036ja/bszcP92XA",
-	"7/xSfKMAyBCHMLhGkWs/DBHWurXfoGmw7wF0w/QSP9P6hL7oK7klC6pQgmQ1kI3V5ReyErnL3nBpF3O6",
-	"cZhcoV+6T6zLeRfNbeHhvDthSkQpgVbnJ7ZJ77zaOwKx0wbWI/YlTgT33sVB516szfr/uij62JSPQstD",
-	"mA9JyR0dTsYKDf4mzYzOyGxHypbAqFvchFYuykF8dpEhmpXQe0PVjflA6aLEJyl3NeUxaOYOcD1eTFlw",
-	"bdorQSfWoaYQKQpYX8JIZHdnrEn38aYHvTkKPR79ZjEkjv1LlMiO6sn9wC2tYzN/n8SxI5vtO42gNciF",
-	"ZUPKta22v/GbCJzV3RezdbLMD1bZvB9oQXAQS3QQW20PHj7p+bpiM+nxAGOV9LR3XiU8PNjduvRuLJiv",
-	"wzsa0DEAGersvQc+SlQu4Fswo/dHtJnwyfwxyEafNsl1uysW9hADBYAWRSqkmGv7f0J79KhctGIePAVo",
-	"S/p4B2PiSFvl9r79b78mWSR1v4P7bzEQOgnE+wYM5YS5Cgd3wENVAYrODZ+zs/fjOm7479WUfqQUeUAP",
-	"vo6C6L0gClRQ3mjh7cETNEtTp7OHFobBI99000dlRlUwfeTRKPvdiF/Ma0mSPCabK/L47ClZPicAfwoR",
-	"8C0X+e6K/JEs233Qe3p5P/jW4bpiu/WB3rD8lZLltYPOHVPoohjtlF4e6mTNU6M4vTE742Z5aCvCauze",
-	"lfm4KTbMz7EmJRhq/vuhP4BBgFy/V/WUek8Dux+PjIf67xzaGHzxmHOAzsppj97dxsGgDnesf5eOAMBK",
-	"XjY3w0YzjH+IVD8/6XEEaBkkuGOz5D7D/T/Op/T5j6Js+OxGsIJjcv4+w6mMlGef/TS8WBxxEteOE45C",
-	"IvVZ/McCkX6HMJlYvcgVcRmvnRnegVx1yzvYvQra7N+HiESG7/YregRzqcZyJ2ruo6grpMTsndSmNDvn",
-	"u3Vu3pAwcp/JM+1ZOCz2RDB2FQ+9fnS45w3MAYCN9r2J7q6NYje3xuf1QmKaHxDPJ9WqQ1I5zqpLY7fd",
-	"sMR2JQsG/Zblgsx9N1hsQOIitOTjihp2g72TC7Yw4O71MXTt66LOyI+CBVc7DQEPDmkl/reLq1C3m7NS",
-	"sbnlXcQD2EIlMRdEFjlT/jsaQL7PuuknZamkKyEaWDUWbl399inmcHtXQ9i456ZZrJtP3aMGw4MZoQaR",
-	"bc4Azw+jg2cnpj7bGX0v9yb0OH1CG6nNqDmcXURnIfI33DeC99ty9jQ7kK+TOjyUJTXGn172TOCdz4gI",
-	"40+HJ4AHMmoG0YyhZUgzcaNPqMbGI5P9ObxnRnEGzMZ+66zBOBvfcXlw3mUCfm0Pa9Zu0hXLlpozXoQO",
-	"v31k+hqyi9wpEOroUuywe8HApgwlsweguf7x3xq3BaReHZELmIZvZjAwi8eDR+PriuqD0QWELCE/Zc9d",
-	"5FhE80iaT69kkROE5AAP3sKEtlz7sPu/RMsNqdg/FHvkgEjQmUzoHu9y+Qk3lrc6WHbfdFE3Pobei4ot",
-	"mFJ4fA2y8mNArIkJWWEpMjbND67zFaM30B+prFQpNYsvgy8GDvYdtiyb7c4ccimMPnSUAwdph72um1YM",
-	"ju0SuWTd0AJm4wAylMwHb/1g1YkPkDRYzkUnJIUJ8ygIAwc+I67Vmtt7147kbKiE5E9tVhjjxXouS+e/",
-	"9wIz3sH6x8We4EzMqPPB8Maqn2Xd8qXQcGUh1Rn5MTRkGdr2QWGjBV12RF6HDj4AbpsXMSTSyMezu1Pp",
-	"oNHApV/yvceuyNSMuQUgwLrj1Y223HgX04H9T5V0j5trje694T5/1TMwLoiHS+3MAT6oWwsVnDXZUuub",
-	"NMfcT5jODnM8433Gqg75fRNLcLbP2aE3luPN2BlpNl9y3X85wPxBKjQ8hlx28BK2ZN/Z04F+ZH0Ueg3N",
-	"NqrSS95t6FU25orEjBIHAnyASUqxZNpab9yM4dHPBsRtLM3FQxIfrXM7MP+a4sqCgrRqr+l7mjOrPTQI",
-	"DMqK0LL03yksNy52RNMC/SFW5PHmHwQ1laJFlPZyRQd0qleKLjOfSIsI3X/QZ+RFnc6d9YNJ4vNeTAGe",
-	"E0DFnCg57aw/BISiw3PHhkjESJgFu6VzU+xOpEffoKCpgvEN2XCBkCn7tgpeQX+Ic0Vn4MGiW+/IwrZF",
-	"80oVvtIAJ+V/c0dIXLTU/6qd+8X/vkXsp5JCBy33XXvUxOGWt6cJv7Uf1oZDbyVtFAUx716pTTWD9laz",
-	"uArVbL/Qb0RyQ/DBGgre00aglSFedTGkp9cYGE0t5jI6G3x2cMwnw0pK3UIgjBr3OUDbYkWo2miCjd3g",
-	"hnfTxcrK7CnWodzIFR3uJURDjaXVqH2qhX2MLCVrlti2tOj9FzpVUmBKuvsN+7EB0lDdwM214HKPAE54",
-	"jCxaTQn66MI3KHCc22VPDh7KEJNo9CoYoEn3pB89/H7yDOqGCIfHt8/d35WIyjBJT5JhOVdsbkKybz8D",
-	"tialJcEhjv9svNlLxXzlXK/dDjQshxTIJrnPqLA02/iaXvPFYpJN1nRH1whLt6zilNzE+Tp8w3HN9WH+",
-	"6BvcObUxpDlixui8UooJtLu3HP0DkTrorkoeHfdEwaqThKpdXy1VrWq6ZUXhlgcfZFb/okSxghp+w7Bo",
-	"jaqc5OyGU/uiMUra+EzkOdUnkred8bytll92OZf3fbo+5o0SpQRz/Ok0Qc0ZVnCWLCcIf6TJTlZB+cbM",
-	"ZG+SDEzmcogwrNROof5riW2gQz84zZjoo+mC6lXX8D2bdt2c1yu2IzNGFaHOSwh+tTdW17V6P1g8W/Au",
-	"uY+N/0aiVTyEZvEpDla5fQAu+tKxCFWJ0/moYFR9OyySccQLskHlPnh5nIgM7O1EfiMrtXfLrE7Bdl3j",
-	"208J+EuLrfvnEQXFJe1gh52ouT3MSv1Y3i2NVdkPwFtbi/xiueuKJqQKHyD7eSE104OKUUHgQRfcOSMv",
-	"9mrSYJErWixCxe+Jxn7WyBQO1Aj6esm65jn0SXYOUGsHt1WN+lvdjuYAnY0ra8U9wp9LqsyjNmhcswlI",
-	"nhqXkXnfBJtxGU1cK14owI42gO2SgCPlY0kgdPI7LE3+bB+rORBEnePCxHfkq7fl8fl00nWjyXVzG/4D",
-	"up//xzf2n2f2nyf2n0v7z8Ukm1zAKy7hX3zdE/j3Kfz7DP79Bv69mOIPfBarcnbQkjx6hnWbwHq+c1kU",
-	"gAncnvJf4FEMQpOVLHIdIHb94drDaDkY/Jsc2oyeK7aF8uSqlSfTxIGr2+zVMyoQ4mZvC8G3yAxtEzzX",
-	"mwpqb2fK5foW+NO9RBvXIBucVqYSS23gevzKxTw6J7lYaGaGaeRHeI7oFRXrMwJOM3AQI7WEesMVz/M+",
-	"TaT08B/12tltKXXEtgBUixCvsuREXP95be210Je9bWnXb3MP6DVWdlSK9xxJaBnY5EWREB+cBzzcZkDw",
-	"6IwVkLMyq4qCQUIGVq8uCor5INK4JzeVXikJYUAgl0cwP5AsjyoXDOzzX6+5SjinD/YxIhVZMGpNIt2j",
-	"FULL7uFISMvraDRuASCEgXMSGw7UamghQVGGnBjnaHDOi0IuT4wMG86GQniCEcOZB++wKrpvp7xjHhAG",
-	"KLhJWlfkT1NIH7GqQJkRvaEFgHU4sSGkZk1nQaCCQ9L+cnqE3yRem4YP1rDfeB1+kAbzWORi4TrTq3X8",
-	"rH0Tx4Yf1akyUc5N7PMtdzjC9DW+BPHeETKsTWl/s7bH9EkGP/4EPy4e449v4MflU/jxGH88xc/+eGF/",
-	"XEyfwY8nl/Djj3+0Py7x65ffwDufXD79JZaDhOhd9uQ3FKl2RBnnCDi+Ntrnhgv320W0rZUDczvetqm7",
-	"Dbdsu+mTzvWAwYj/xqChNp1eth2y02k0h2avbvcQLb/22I2+9eYZsSfjpwRZgdtOra9/GPFOoPI3TugR",
-	"n/Rlzy44lzQaWoKNiW9GNVopy+Hlv5OytAwq9wIMzz++mLiysCgqqeScqpmM6MrhdUFAKQoZpXtfE7sC",
-	"fgJnOM0P973vWOByQpa0WrIemdNotXuAi+MBzRSja+3dLAH0M5F6L48IOBZpYAZHXMWLb6Ki6iu+iXHi",
-	"9dTY3Yt/dZq1x/nwFAvICqeQLNXrlP16a8DGwnTdJep+RLO5FIDnb+r2LYVV0u1zesvsBi9kD3dL9Mm9",
-	"vSN33HhvFKJWGL5hyUJi9Pkpvjzp9Eqq9p263RReZraMobgxW+fqWlAFsL4e3hX0YjxPB9QqFdq+XI/L",
-	"8o1mHiEO6yCZfWsfazj3vcHdpR6HvdzhtI87Hu3X4K10z48KfA6peUta3mO2XCT9lItlgZvSdUHxZSv3",
-	"tPWo2UpM+XTAtVwsSQ2kWxbWqEY4Xcgc8dC6/NbeXw+w677nf4+7sLIJ5LAmhGIha9Gnu0DCJ2BL8uWq",
-	"5QiHehFEXvENqbLaL4PJYTNW5/rP2sTuunVR92hRO9YBgPjUBD4EDY6Dxyi+tExRCvYHTcCZHFARHRJO",
-	"uHxg9ydBaQFIdcvCuHgWAUqDi3yfmZyFww854DsAOEiOHcQKLtbBEndYzE2/gmJ0vmLYQWbFROuAfYbM",
-	"qJOD/M/D8sAhQg+7U/BBNLp7NIQ91f+i+w6JyXqWxnPGynqFCF5Zszy4X3fAcauyjCiiXfb4s30OGW2d",
-	"Pa9YWO5JHLLjd+iQyUeuGDGKzpOF7OV4IStPcqEXw2U772WOjcgxF4J8tFolZAV5nNxxfGd85tVlN3/c",
-	"Tiop7+rZYFIqYOaID6WUxV6kfnooWqPtF4ZLZJrUHBt9I9P3H1oV3PsByMosuOlEhxyriyQ0A2RYNV85",
-	"5ctrXIjR4wsNZO6UrUbwqPHKwtX69bnesknJ1HWl9gsL/vg0ekYUyhzaVQ7oP0UorP1PXUMBLsbcz7PL",
-	"qCq+T0eoa3S27YOnn9oPiY8pdiOLmz4/uVmp0N+5j2JeIJT4TlbtdLAEBjScT4IT+D70Fjlg24CVjTbo",
-	"Cn2598CGDS/fdPNGLyK1BjInhpe1BoZwr2O0pJg0ijFlvWVYD3DPOR0fIKgPJiR5a6youWGF9ok8z8nj",
-	"Z9MrQrd0V6tnSuatuD62uz3ZAk1J3cXZ4pOp9Dh0+iVTfC+U/cf4uPjk0P1ujneZdNaGqiU7LZWf7hlD",
-	"EeL9FkpW3CEqlpKo8HS4QDVUvh8qx7DLI/BkfXsHc3Yup3dBMW7wps3ky+dSpd0xjqcWBG2f2nttJYlc",
-	"hATbPl/JRQyHAVjPSTSz5++ZKDnvZnN/2y54nMnK2kPYZJ1iS5k1K0oMsN8A5t+mwp5qmMBPAW9Cr5iD",
-	"LYc9yyZb1hNv7hJU1zmM0H5jkhz3zvDscUzu0oILBxvb8CrQwnR25aPn+0HyKqZd1sF87Zrl2y9G49TH",
-	"RJZ9DtVDx5QxJejV8C3HMwkIrAUVuQ5i4viTiolrtimZwmKVFp1cRI+JNJ4fGPtJc+hHl9Gg9JCX9KPr",
-	"4QrLDz4bbnzMPZrGGJIJD27MaC605aclyCXqEB+5NSIKuUUdAv7nNYjTHdPpqZkwjwN5mVKxOR2fldkV",
-	"pR/5YP38k7Gn9SmlVdYHhzo0ukEWfPF+sdrHITh9ARjtHww1R+IgW1t0wfWKoXUCvXuw6NU1+bG61gqK",
-	"29q7OQp4c8x+1vD8nR39C9shsLjV4uUCopZcLF3nl8ZNcXALvrWI5mL9KMfqwBV8AoUAVrQ70AZs0TKz",
-	"NjVWGh+AHgoTHETnrJcy3N+pPMNTHNPeCW/EdXPDxrTTZbt4K7i7xZtLxD+yswkgWB766HAf2GumNqMb",
-	"1NtXe2/HP+Qs0k5AbaqC9qBadYDZ68D5JJqVOnKLmzKifVshdwnn5rmJC5lgj1KuCWBPu57M3SbdJxyD",
-	"35Mwv+hp8Jxds9uxYJ25Y13RLkXYLR9bTXl0/svp5bNH06ePLi5jyzRuBnt90KN8fgyWbDb5VcYwrz0a",
-	"7neVXdX5O64xhWGgCY2dZYZrd2/u3VLn5xuxpU1rsjnXRuVJTk21SezV5UCbuuGQE9oLuofcTPtA79tM",
-	"Mqe7s2vk0IksMnfw2Nc+P2UMXY4AwlukAv739SH2zUqqghFow5x0MiX3sbm9ejHDwTPvTCcmltgkDZ1M",
-	"iXh4VcHiKo30nmOEKHxOWIMx2gEgZXhyEJaj4zswK67RLwodiXkitt4NUzmft7rIUug76FEFQ28xiIvf",
-	"7Fyba58ZAA1J2+PGVGlvfdwd2p/vq7VFEMsFtn6ATQ/ag0YMgxLxA/xSezt5tC8LzW/4nJ0h5SdfGPyW",
-	"vzNjMT6Z6McxFVVRULtnLjrdxTvgy9VH7wk67hVCGhbp0h9tx+Tb7A4aA0rmR7dJSLc4vAJ/UEOGh/o6",
-	"zsOHMSFSZxBcTqOt1pQ5kol7ZB7fwQu7tNcH6TbPH0yKDnyN8BujVWBVmdVYRFqqj2+AMUY6sNuSzTsY",
-	"v4PyNqXPDBfsu3Fvb7R4ucNGNuM6KTeSN8e2yHCs0bPP8KrGLmfNPjrNLjCt3Upp+jGnle5rlQ54iCXA",
-	"RRVOTz22GyOdG6lO7d/tZevYDXXsw03CvSdlcxIFHd6ysJeJ0sud6xne62R+4L4Gk7B6+0jjcEY1I/+H",
-	"bBU3hgny/xE9pwUj/01c4Vzn5AAuV8aax35076CahKecimQ1pAUWinZV6rpEL8WvYqeX+uxuM5PF8Hm5",
-	"5/zLw4yyxmpj5PGzt6X64L1bBlk0WtJKVhLcQEofNDt151rbgL/9HTjB3ydX5O8T+evfJ5+e+4cagMLU",
-	"WurCwYU7LyixRh+6N5vza4jGKEGCqXj2ciX5fISLpgp9SH4WitEctZf7adPgOUM3H8V+8hz8ZoJAHwkI",
-	"06Gh37Wf/Ry7LG/NMZuRCaOi392udgn9VylSKM8bfobVLkpUf6WKU2FeNadyny6ufl9IbHYfpcqPcz9h",
-	"NS1ezgx+K5ksC8S6JkISLrRR1YYJ87zl1enp49ttEjCiMeLWLSOtjS887Qfo7or9GhcLGe/rqOFagueN",
-	"Lx3CCOagm2ZyKLqci1wT6mPtf4Xuje5G/118eAv3WJP/XC8zssnI5lxnRGfkh//KmlEy3WxF/5IVmlc6",
-	"IyEYpOFl7vMrMu2mh5Aa0WtONfaLd8WlyGawXePFN9O/Cw8ZEzJLvoOezjDpsrdJ9NnfEXNwzgQ26Ufa",
-	"nHz/9nqSTSpVTK4mK2NKfXV+Lksm0AN3JtXy3H3pfMNNozPy5BVwoEZvgavJBciWkgla8snV5PHZ9Owx",
-	"wNqZFVDSOVZxwP9Ll4QnYRO5FG9z6EFuH4DvKCxy0ZOrv8UNlvqR81zRhZ3cbx0kRg1ns16iQx9owQdJ",
-	"CinXAOWQBfxNeA8xDHrdL4iREiq/J1eTf1ZMhWt6NcHvgvyyVtOJFZ6ffsFbwLT51mFMzqUwviVRWRZ8",
-	"Dnt0/g+NzKke9pApFzpyfWrfM2vYYuPZUgqne15Op3c2rjtFO2jzJbePRD7uRa/seUBLYFhBV1hQN1I2",
-	"eYLzj70trLPZdffJ9PG45y8vRz1fR4lTvwPq9WZD1Q488ZYikV69py2rK7YVozp0O1gxUvK5w6I0kCvx",
-	"t4m/ar/Y957P6HxdlWd+9132VPvufXdrdYwXEKo6iTTikqrlTYmHbI1U7OxbmGqS9mP1EiVocQ7ftDQS",
-	"JZKZf+MKCkFhTS9xMY9ecV1KzU1vaNVeeHsEa8ZKwg2mZrQu/r5E+3QENZ5ILd/dMLXD3tXGtaTIsJKF",
-	"lJWBDSCzndXM3FbWdFLIpaOROXWmVpw1v5SVMK/kVky+Lmb1kqq8j73M4bOvkLlQA1gF0OfAYFUTszSE",
-	"ihCqRpg+TCjx4WZPMjUcsKecVegZ3EM7K9/fdpxcL11X+Mm/ooRMKsByKSaxbqunic5WQ/0Iefsj+Uqp",
-	"GzspIWGChER5iLV+glHFtAn+tLjMnK98NV4ZCkb2qx5ATfyfDz/+cOWCyDDULdMwkCBzBjjbc0mVBp+M",
-	"xucw4cVhNjCRN+PruRTQu0hC6yKAAQaDgQmn9W8l4rJ07hgw9vu4JvDuu7sr46kZJnBIEYTD+jfRA118",
-	"fSsJmMs6c22wud7LE4mTtdyUVHHtHIp9wt4+xL48hv0yzP7zsWzcm/wzMO1rqKo3VYklwATrxjxLMb7U",
-	"FZAGdO2UlCr/So0katweaOiYIerm2i6vEBy7RhZ1JccQ15elhzqMGUnvuDYv8ZGHobVyF6GzOAvEaT28",
-	"9YH74bPdcmrojGqGoragJiZp0erIerjP93TNYOWdLb64Q0ZSHtrJ3UNclxP3/XsooKQwXYKdISJWHRzO",
-	"+W/Wjv1kX2lcW889xg5eLjCvg5PLuc3bLLZp+baz37px/F/6Dvg9TiN+xtMHO2NLsisEgdxSTWZsAW6E",
-	"B+CT0ycPTyisdhKgvmDXzIUjoOd+JyDjFDB3gHTynrtraSt37Z/G6Mc8ZxkmTCFyvmXhwKR1KdEty9fM",
-	"yTI7I2wtl0uykpUisx387KjPW8wU2+CA2J9upP78iu7uSXt+RXefU3d+RXeH9Imc7r5C1eCFXZdPTaxJ",
-	"ZhvUaUDntAS2oWJHlByrRudswQUPcfmosvBnZl41HrtHTtccJnLOrY8fXD94DVZKcF5zRQq+4UZnGF3L",
-	"IFoJFZ0uWKmz4NgGbdeaPpD95WE1/ZEoRnOo2scjUbJ8hH6pQ+rbKyXLa3jqITQ46GTuh0xV5XARn8mP",
-	"XLf7yuwF8g3DY86/Pvn+Epq8h1Ufz1ZHBOGhf8BgPKk+hzFp+Z28em16otJDrP3uFNg9wuonpK+Qu/+F",
-	"sRLC9jWleqR+iNdssANf3Rje9Xk55MSuucd54TDp48T9Tsr1C/OwxM3z3uIVXH6zYGjNSpNS+pf9i9yZ",
-	"uxOT9uhiV+Wj875CUcRX6iehQCkh+wHvi9WL7aIboWXnPHLWPPhSXNljytUxPkU6Kn5frth87bMt7+2U",
-	"cYDIMb+R29DfoaSKZbUJgvECdgvdOQk3n0H4XnMwX0QNlEPoknKhTc3HfPqxO55N4qn8xvNPyEAKhhUA",
-	"e7YP/L3F0lpn86TLfV5J8TWayrgT2t2W55YpzKkgM0ac6yQ/oAuNcpXzHJzkJTXzVV/E9OvRoB68gD37",
-	"MiTOoJb2QtdOly/xPj2Z/ulLFm0fmPGXlVDBtiMY4gFnaOLVPeTb7GemD05cW6q/Qk7t9hmzdy3Tzn0L",
-	"uYMEcCDo+VNBd6/gkXvyAypZfvaEEzuJVDcE7Ffm/awQRQxtbgD++etTlS0NaCiewfwnjLOHgvZmaDFo",
-	"zFup1ii5FrIo5Fb3Og2hLiJVHfvuBrPx/211sWuMb/lyEt+WqJDLpl7mExxj0cU7V8jqM7l3bQwWPXSb",
-	"cT5fvi6Gi/kilDG3Zb9rYneeBaAUm5v6wkZDhg0OeL/6Vw/3fFhi+jo1r5+qxiljcrnzWthzjp36suLY",
-	"rqMvTPZneOAeTwsH6NFzcHqfweODykOuG0hR6JOipKRLVpemRpHI4En4WPFlb1RsxWhxwCX3Bj++x613",
-	"I0T2/q1BEJfPsfPo8FWVaAQbfepS7fKhee++YiXFgfyHa8g1Kxg0nYA+QE7AONVxG9qIkBmbyw3D1AWv",
-	"btM8V0xjU0xr4N4a+BoXkE/hRJXCxFCZIVA9uXhGvv/2eRDddbuObr7DW5j/a16ckuWZ/RbzpJt65T31",
-	"c2sEpKkJyOPqIAcByA/7XVe6E+sL2QmHmBVTW659FESKYlfX+PXMw9A1a81jv3fHfu18ZNwFoZbx+SrC",
-	"uSyqTUC69wRgBxJwn/EpuSCyUrquNTd8w66mz8mjCwyEI4RSbM44QGvWwfJrZGQ9m0b7BXuUlmcdlJZT",
-	"UnbHAKLA9A8W8XcDVXe45ftb3Cm49o2SxpJkhtR0NZowI5BnDl4uzlAGEXPc7XLwbzCrX2L4qc0zlXPD",
-	"zCNtFKOb9tkGrX/GBQVCbFDZ0+njxxfPnnzTndKDavbIzB4gA9tHCqFw/EF0u4t/hdAi3DnYEydNKegp",
-	"3FwRWhROsMGdgwRE99CWzxneiDmL6o2Br/Um8yA3e7BEHjtcivcMp/VZC0F9R3N5m/m2WVgHUG/0TN4O",
-	"JvHUG3z3DtEf2NZt1N2nztz9mVr2y4891/Em3Rdt7IMJqOQWLBdX5EY1BtepYsTuZW7pzqFYzOTtc88J",
-	"zIptSEP+togx3PrzWVUcSMJB4nzjmhA+SHC0g/h6eTreawyw9SESy36/Hfd+OzDJuHkDWjek4Nqw/IrM",
-	"aFFk0LY7IxfnF8/Ixfk35OL8SYbtxi7Opxl5Blb+gbuSFlCAo/w9niCATgEjyFkMwJ0ORhSCpLzziEI4",
-	"lPs3vCybTsROezIdBk970eX3Lt9+zXbepcWVs87082Z2mTZ017wOXai0J9OIafaFRzlwh7+IKAey7d+D",
-	"HPeRbqLlhqHS4+DuuGll4sW48/0GO+Kc/UFJ6usOdYDEMD4LEz1Lsk9M7J28Lh1i9R2e+wf7zi/g1L9g",
-	"RvKwjOFHEdz3miylYBkppAafR0nna5YjNKZrMrFFr8laSINtUKM0VDB9GKXhHaPQp+AzYDSMsZwcxPue",
-	"V1QwYj9Bs7BZvuCBVdNKGEZaW5+3/AAO9IFwIgo32FfHkxH1wZEPNKdpOBYyYvZspdqbWMjl2VzfDADg",
-	"vQN3/wANWEP9fK5vngPwjGbm/1Rm8eib9glGPOKRCi0HVPvVYtNdK17qutBiRcuSCZa7lIGNtQIo7sIV",
-	"ef/6JXly8c00Iz9fv370jSsQ9a5M3KLo0TpU5o2dUT+//N4Bdz8I2/unz/QcuMtuUnVi6NhOZif4m8Ic",
-	"/Zif23Z5LSvRi8bnkYwDLfkaJagR5sb+R3+VtezzSikmTAYlj3wBagXFjuMAaxPqgwzfWDscgP0YpK/u",
-	"5TB0cqJdXPNQjOUnH/q8/yALDJXqbnRTf3iWhhsSq46uORJO7mxZ3g7Im2N2d1ne/vftpjhC3GzprpRc",
-	"QPH7VytycEutZAnLJf/555/+f3JxdvFf8dPyHQAHbkL92IOFHFtdDoeuRWOCD7/tL4qi7rG8ZmUUP6Cx",
-	"00Ohx3rl9xZ+bGzuZ6je3xs90guBldD+pSaAr7SQv2wcdZRS2pc0MeDRJqB/76hHvcV1IQUfrHDdv613",
-	"Hv647zse3u+Bdj+DL/7gNf/dIX9iFaCVL3v0rUA90USwLaGhBQdpgRgMcZf7ddgf4EwPT3xfs+s+1IbW",
-	"5LHns+8Qwj8rKgw3h1BA3zOa/y8+tuv6X/dUMmpWdWoqK/I65xcKCc98l7lYrq/vh5OEwRjJ+P2U/Tah",
-	"RSG30Fb6r9ivB1/RDeZiDNdP7nH2lCz70qYxszRpVrFWlN0saujEBR7ymdUe0dTHkHGlK1qAw6+5i4Qv",
-	"mp7i2CxdD64evMqUlPLaY6+lh+jWpKAzVuzVCMTG39jjxcaoPTuTMId33DfCpcRUKmQ5K8YKjB0QLur5",
-	"2Uc0YPbPpcgTJlky5bodH2plE21Yc09sK1ysHqUYm0Idw7AeWjTRXPtQT8mUlgLvGCYFUeIvd7y+RMlK",
-	"5IfN0ff4yAM5ZnZRyOuevhlFoT9TQRWM7WK1TCEW2EEs4hI6Ds7ZAXvUrh42+560VHj352qA8v6Qz1Xh",
-	"h1+hTxVWZrmpP/+rdkUW0YwJFEm5kmWcYOqLeo4035+wSoviVBIaEX2gsfoRvmGELozHMigLqldpHdBT",
-	"gxn7hNwbbqBfQDX43DWNisGELaXMH1I3fljq/58qXyJ0OGSfUpETxTYMsFf3zaQ2rVfFoT4/12r3Hp74",
-	"4vpGwLQ+O/gK9sl/+L4RP4qAKAfXnwrIw/wqoQ6tzAcyRU252swIXSrGarwWJpag02Mc0T4vZD/QM0QX",
-	"D+thH/CRBwsJhNDvkC7mJvaFhgLczg6FAT649mP3FAJwm/kZ3P+NkXtc/9of9Ffq9t/vLBcoor54ia7+",
-	"mkj+zd38mAwxwsXfuIV96Bw9mzt9wOtwwk148tB5oL1UfR8BlPvkjvDuzxg46aWI34MmdxQ0cdyiGTC5",
-	"wR7o+/GSPtZ8nld4xncdKXnl39vDfR5SGD9UQ6gHZlZeDEMvpBaAPqSyQ4+5FBK411DZZxY+/0YhMmQG",
-	"e+Gx1qEbnh8y/98zml97IK+7F0f21dfs1nw+891OoFIi1Q2+4kvspVzILdrfX6MzCeMcLocbWqp1l02o",
-	"JiWTZeEar+1h17cjH4ZvBmKvAJXfdTKdGqq8mPZ0sbsb0krwsyY1B7KLB0wP/S8TBYM5t+rft4obwwTJ",
-	"5VZckadnl+TJ2Z8ycnE1fXooXdkoPuCMgXqDh/PF2OGSTw6m9rnaOmG5zNFNOdEZA8t90LKxAX/qqSUQ",
-	"MMwX0csJF9NPOV+h6PiWLTmkKxgkq25iNlyZRB9QoM3fe5dAYeVBt8/9YWT/67OIz9Gs5Hg2NH0YNvS7",
-	"z+VOGpUoXu43KolxOweUfVDT+Q4feTBVJ4DNp+g6bv4Pr+x83K8ypU7z4aIDgHcaE+zpDrhsnMvDdAnQ",
-	"yecYjrAGgoX8zA0X7teL/eM9Sbty03sIxnavdNwyXaC/4u+QF+/kUrdrujNEI3ftOsSckdkO/IhrtsvI",
-	"Sm6hI7dcWLsPZYnu6xPQ4IT36l2M64wPKlL/fdoz9Sn5lVCM5gCEcEje/Vw/9hC8ojFcKq8QRnH22YSe",
-	"a/0Krrc5FUIan/v9PEBPEyEhKDxwDue/gTfv06Dl9Z5t5A07dDL/jv2KhFE7NA/a50Dolu7upXmRcXSa",
-	"xhQPHPbx7HbcFAb48u8UFQI0WJDjqSpKLfAtpm78SVWqmFxNzmnJYafdw91eDXy+wj5nRhLDGQFT1DnO",
-	"fRZctyTlpRSon2qH9T1fF6yd7lW/RvsUtM7oFEEi93qa9LymbBa2R5tOcAhXghnuvjOTtwcedpAxAMHK",
-	"jc48yIb9H9Wgv7v3NJzQkc2gRWGnD624JR5VjgAc8GfpSpYg0zosxiXVdl8H3ussDpXTQD7BWh+rbbHG",
-	"RC0xdF/5mrMix6NCTT4878Mun3759H8DAAD//w==",
+	"7L1bk9s4kj/6VRDac2J3z9JlVfkyPeX4P7jt9tg77sva1esTMdMPkAhJGFEABwBLpe7wd/8HMgGQFEER",
+	"lOricfeLy1WiiFsi7/nL3yZzuSmlYMLoyeVvk5IqumGGKfgtV3Rh4D9MzxUvDZdicjl5zwXTRC7If3/8",
+	"8YdLQgk8R6gmWkphf5oVIytGc2IkMZwRKQjXZC3kVmSEitw+IOApKvSWqTPyaUUN/AHfZVhRaKIN3emM",
+	"zCpDFlIRSko+XxNjH6X4/u2Kz1f23bJkguyYIfMVFUumJ9mE27n+s2JqN8kmgm7Y5NKtKJvo+YptKC5t",
+	"QavCTC4XtNAsm5hdaR+cSVkwKiafP2cTntsH4XUlNav6bTyfZBPF/llxxfLJpVEVa756IdWGGvucMM+f",
+	"TrLJhgu+qTaTy/MwDheGLZmCcUoll4ppPbDjdtEFI9zYdW+lWrOcyMpckpXckgVV+AnuM8ddZsJuFTVk",
+	"Ljf4Im56dihMYuQmGTorWHfmVytG1lzkdkwmDIwU2Un89qHN3NCb90wszWpyeTENM9BGcbGcfLYzUEyX",
+	"UmgG+/eTkrOCbex/51IYJoCOaVkWfE7t3B6X+MR//UPbif7WGOr/UWwxuZz82+P6bjzGT/Vj/14Ysb1U",
+	"IOEtE4ZslYRJ+fnDjF7O8bnfJjTPuf0/LX5SsmTKcDtnt7Vl40+/TehGViJyBb9nRtmDVMRUStjDCsSW",
+	"ywr30m2RqDYzS2DZxJ6DfRUTlgb/NlnQophkk3khtX1+S4EoSlrBrwWHm1LILVP2bW4cXcgtURK+mSu6",
+	"tB/RNSNc2A9XdG2/u2Asn/yyf0rZ5OaRtDtLYSu0nZMu7aOd9W0e6wyXZtcIr9WEEs3mUuRpqzV8w1q3",
+	"sO/Rz02y+xvukvt65g/AT7Rek5z9g80NrGkpH7k/GjZfCf7Pip250258/IhvSqkMcllLxpO8EteseDyX",
+	"ij0O34T54LdfN7dkFNksOCvyCB/5iZqVu/6a4EMZ0dV8ZZk2nsqZPfezsGxu2AZetHfhwj5QpeiuSV2d",
+	"Bws6Y0X0k0pXtBi6cW4nP2eTrVR5bC7xA8Rh/bcyvyd+1M5J2m0HYTT2iup1ZKc/gWCSC7LlIs/IvFLK",
+	"cgbLk/WWFQWxXwOpZvnzlvHlyrwgbFOaHdmumGJESMFILkGUdXZuxvKPhSzTCDybzKQluN9iDMuOAqLU",
+	"DmXlhX3WSl7TM7Li9qwGtqgrBFDQWzpDwaXsmFaQq82/a1Iga9/f23mc+6GyIAl8TIzMLJPAXbO7qZhR",
+	"nF0zMmNLLqKrsCuOkqTMY/fmu9i5oAztvEFZ/aP7ijdKbvwcZWOyuIYN3ZEZ675uj7Rh2m6SmdsdP2KM",
+	"oIG168gOvhM5u7Hk2dXUYDPdJ3apptYb3OsObkRQaLLJvIrsw1u5hVcbWeEFsb+AXsc1MbLIY3vao4i+",
+	"ZTTXhCoW1D/UerTcMLh7dupcE015Dj8NLwoknE1js4MaYwfiONBBHUByAdu7oHMToZYfpGHaqamwT2RO",
+	"K5B4QfklimmTkdmOgALU4LMjOA/qThEi1isnaPqpGLiO5YwwRWq3Bf7Oo9fFMLXpvu+vbOcP0L7K/39Z",
+	"8dyRDV51OpNVYG6W5VnKiQ2TyODdluEqawYPk4zdgn1JtWCF6ePYJVUGF4KkQ/mG5XBq8K0Yma+oyHvo",
+	"XJKVLHKiJL6i4IJllsdSsmBbEiYe406wD4EqDpGjvQVOckUWWzA6yAAKK33sxUZO4JeuScHXrNjZ/wkJ",
+	"HDeXhJsX5NH55d4hNvaj4LG7euUNvBlFqrCPsZzMdi/I9NJRipAmTbmzO6l7BIO96MAJYL+B4Bidr8hS",
+	"yaq0Sw6awDGXDt4SvXWJ1Isv8I+n0KuQ5i2j1xxVk/aKf1TI5bayKnKysZo49fKccJOlKBNCmvdAASq6",
+	"LmHZWWRkEREeR26q44+N4Rs8uVexHKcP+jHG7LwU37I8Pitp+SUssyh+XEwu/zagxboL+su+bvTGqYDw",
+	"PtS7/LVcFHLrD9BxUm2N/YW0BpmoigJtbjSVO4uxQnWk5G8xA+ADTr4TqTKit3yz4WKZBd1AMKrgUQl/",
+	"2vA8L8L0Z1TkA6yiVHLB+9wGXmeuRM5wj5TMrbmiFnQOWtSM5UcSXM5K1IgTeM1Nd3ovt3RHFlajc9NK",
+	"41q7yEJx5wq2SOJ8e6SNy7BTtC9PoWjFl/1sUwpHAVZMwfKsnchEToBjJUmjn6iKDqyZMEzMexQWboZf",
+	"LDWDF9N1jB01HU0gxIF84eGGiaWDyKN5Dn4N7wxxqvVKyrXVLbhYw8d6hSKpkBS8AFt+DValNhKYOFf2",
+	"lGYFzUElMVxY0u53fdipaVyGWrKInHxtj9SrHYnSEDw3acRsH/3AqG4x2wPWhhUYwEi8JlEbFY0zdUpQ",
+	"S5S05FaGZnJwMjnnUmM2XvcOO+O5b8PYrRkGGhdIzk6h85ThBZY3Vb2a7pUGZw17o2LAo0Pzaz5nZ459",
+	"J7tz8Gvoy7nh+hj3TfSi2EuZeNJWbMSuutf+NTNVifp+isLV68RBHTFdEn4Aa7UrCK+4NTFR2lnZwnVG",
+	"FrJSxMAHXJAFvwYOsGFUVyrOSYw8xueHG177jPwIbsPhtW5Hw4IHCIfdlIVU7AyOP5lu3Ldggt+yJRcj",
+	"PS0vAw9ccL3iYkm23LITd9petQcXGGjG6PJtUd+a7eJ6YK+5SXdxFyEMOsTXP8JDHaWNhZiEG8C/Libl",
+	"YKv+p2L6GBe7899179qQExV0NHjIGfvo4uJj/KZ7y3Zc0g0dXaq8eSWLajN2mX2n2n+xG9dsT/NfEErw",
+	"JjWt+uAs4pr8o9ImPBSzOWSJIYD4y+cryefsBaHCvX/OioJsGBXa7brS47zT+Hsd+wgzw6FAxGMwg92Y",
+	"A/J7DntP7Kcgxn9lSvYoVJHJN7R59PjhE4N+P7wNnjvBs00mBZOo97SHbP7q7Kij2IndaeQlViXEXdAR",
+	"fy3+PdV1URPzgYDCnoY28xoE2BSoe+9rbaiu9Z8irMa+Xx+6AofjCn6tsd1+RVV+jEXS3rmUINfennU9",
+	"R2OscFm5NIBjvr3iy1SLqpDb1PUdGcRz0Ts7UIYzSzGOgKainjw0v1esyL2R5IKnXa5JdfLh8TLK/5xN",
+	"SeS1s3u3FBXqsbsAcwlXxQ6X+UNO2Y7gX+lTIXNFl7W1j3tkFaYGm9tSTRyjygfZnLsDWbA8ejw1bU2r",
+	"LOhuRufrM7h1yaqW/xrM4tXKR21GccdrWlTg77CyD4Q2ocYlpVCBLh3wscwYRlBCUKXhMOvR/btKh8/m",
+	"AD2oHSzU7JopWoAzHzNg8kPEGSU5N9GdFDk4eafxOE8CYcO2pBqkaU48r6HjqzNP2kkE4mw4d8bH2HCv",
+	"VlSZ9447jKCQH4WljkvMdLphOsPQlFUIdNYMkeRSMBfF3IVIDBGSbKRiXTFrv38sn54xs2VMxFxRRe6d",
+	"WlIzQpWsgBRwols7qTrdKB4+k9vIiz9ZtcEzNeCh8FzsBcMEGm4OhA3G06bmv0Z4/DtDtKEix5C8lmRD",
+	"BSpuGoMHW7ojlTC8IAsuGCi7ei+M2PBrer35OO/iK8uiWV47GJ13sDvObuDLM4YSMJJs1rxc6D50exPu",
+	"llMu3Vl5skk0e18xEI9HmL37Umhu794t5b+AXj6nwmrehZSWlGkhxdIlYmDkqO3rHLQstGFlZKhXLdqJ",
+	"nt7NYOrLDdfhmIcf7DtVmGC/UdlzgLDtR52gZWbxoElZZ+WlJdnFdGs7sSNt/TEOiWxSiQS39M/wUPwi",
+	"g9BuOgoInSupGzlXoNmdeTd+I8fx+TQivncpQwD5Hn7THqF4mu+PIrySm5Iqlo82KISh88F8ilfuMXvZ",
+	"ZSxY/ZPicxaPWXmdaCZvnEAwZMmvmUiTBi5Fpev7sdr9wLTf2GeaEfaE8Xp9aLIyC96X6uQSernoTxmI",
+	"B/tuU3AqzKu+TPDu6lsN+GhBl6km1QjB22PdOGsv54sFU7qWwWNdTvGcFXfMnZiK9zajUal8Cru/QH4T",
+	"WiEXjIB4ioCb4zY2UR/2l/oojRi+zPV4d+uScoH3JU173be50LzxRldJFeZRcaPJmu1AiYb8MjpfYyza",
+	"G2KezcWTqFr55THmO052XFPFKeYuDmSuR9jtht68w715AkUD7pfzWFT1rgRaj4zwxxeXEgLP8Ugryft9",
+	"MRQNZ2fNpRfBkeySya4ZmcI5C2nshzvMhBcSCiIcw3QxgyTj+p3RxNUjdI6dtw2tQXUQDLZ4xkg0vyVq",
+	"5/bsrhemI/bWp1titYxU6xDln7H8Ejw4S68Fw54WOy6WLlMyeHHmdMO80bZnTUqani85V4xFXF4fS8Ya",
+	"jhPI2oKMu0Juid4yVto5wBRBdi0Uh5xwSK5LF2DzSl2zZNd0mPT+AS9VzG33vt62xgQFYzlzjrzwx0ai",
+	"ZVKm28L8uFj07VrwES7RWg+7yA2BOL0/6xfkCWTYQs63Ar9CRqaoB8AfC6qNTs+++7GKaCsvtdfHSj43",
+	"TqYNv29DlQt17tuyQPIEP78kZaVXDfLFxWNiByhHqW5SkMNgvB/MkQ05iW23h49HQLkSna9AgtazghoZ",
+	"CtLdSirQ1hTlBfo1wYkFNK1dGoT28QpMXUDyx3x4gu+HV8jKjZS7ZCq+YaTgG6B+xVjBcqzBkRUksDqn",
+	"rzX+wmN2KVoW1/AeZKRN97KQ+F+k0APhE7d7XSnht7UmkXC47uJ4JlATdoY8xN/PVN3FK0bHqC7l7tYy",
+	"raPepG93mIDSKQDs+gC6AQ5q2CMXvkhKg3bPwkxicuM13b2V1diqlpM9eQseS41/F9wvC65XLCca8t/i",
+	"r/C1GAn3OW7+rJenuwtLaRonH/Hx7R89itpWmlmGSZWQD87o9a5pRhwR5DuBZmA5Nc0gh3a2iKsqcSe6",
+	"SDAkcro7A9pKvoa5M41e092J7vSc7iAebdmd1f0hZOT86ytZKYi1tyte0x3s8IJkVcHfsMhRjXV4QRVr",
+	"VZiEIT+BTAJKXO8Snv+43sWtjdd091NBx2ca2RMI5VwbRqEUC6uY9ngJNZGbcjG9eP7o/PzRxZ+iVVSy",
+	"FRVq3rtSmlFn89HSfMuq+iZ2p3I2NqNmLz/BZzm7UmZtoM64K0Y/15+NL6Pb0Jw9qkqwj5paSsEWxukn",
+	"+4nhHZ+cNtxU7IRQP92UBTdVHjnVTWo6YSQNOWdLxZi2OuxfFGNiy+ertNdFjPhvEsVnvRac1S8H7fGn",
+	"04jFx/DyHDnPaeJEYZisfX7RKL4vxE+6H1c8Z1eVEu1lXkyn0wGHFlB/bPytTzxNSwe1nAy+8fmXfdK1",
+	"L3N37Kgcf65YqLnvoTT0ZmAhJnriEk7RJ+G233n+9HI6bbvev4ldfV/wPjpHFTNR8ftZY3UDFBthdr/K",
+	"WJ7Ld5XdvsfvuZ5ZdQnTC7gmP1+9Gs7csCzevdgxU8+pHS9PUCVACh2jShwZDSqd1BsgT5jWad4zGKlH",
+	"Of+4HmuNMJGnqn/ZpGDX7PhkgRUY10cnayXrpe4hN1xarpab2AgB+gNITac0UlJKzV1J2IDMVFJrLpZH",
+	"b2NvCdvpW9bLh7sbFnHYfFxB9TQaKxspRWoShZizNxXGyFKf/4FtI5wY3bQJ76jKeNGPrkRGfG0pW3Ih",
+	"0FfRtSe39MZ+NOyErc8bhsW9C99vLKe5E7Ez6Oqq46Kn+OzRbxhT5bZIT8q0j75uCtdb5g212E8J43GR",
+	"j5tM/B75GPwCM2baa3Qz2h8tqdi8U7FzaOH9jqaCztd96cGH3tgxdORp7qZmQYybVNYk1ZQ90cal9CQu",
+	"AaCHjtFoD2qwOIsMxKmXJzXOkZOb/g4nqC9WkB+jvXx0LqYxrGFFlYniJmWILsLn6KezmhhEzfKc5S/I",
+	"lBSMXrugAFC85/0+vjeCU4wxGBeGqbcuQbw9YxdiX/HlynufJfEO9ITZwKvfJ/MuNpsN5nUUcvuhEm6p",
+	"Mh/x/L5LgEJCGfANUx/IJJvMdljWFvUOCEbLVMFa0hPEw0ge7lnZrVk4nhuNMdtb/GekLXTxNMKLSuWU",
+	"gs5NgjSMOqIG1wSeJjAwQKfYOxXCal6NEmZ1RLZ+ryYXtzenzy6fJNibaS6HsZkEJlL05JYPbkF7KTtR",
+	"tMLFmY7w0rROPV4GGGHI6Owez5E/BRdGum3RKKytBGKQMEHcvNv3rqCmx3vm/BIZEVIZwLVEG+U6MZBa",
+	"SLEcejWj2ox9896hhAU0R+wxb52bemyOenJGncf7jPqK5/KaqWRmhCGpA1huPpEi5FAomWsoesFg1hYj",
+	"Wcfw4nFqYjxN3ge4cKab2wp0Ha0xumBT8+7CxFNUxJMK2UL4JunKxDJO38otlgBY85jdlGxuWB7CG0kp",
+	"DcllYHIr0uUlXbOh2QpZLVfkz3Xd/Pl0uATA5fzjXNw4mdtIt0lJTgaE1TixinHDwfw+9TUlZ/NDKFGG",
+	"Myjns9c2g1DWgrBrplwId+sYujoWn60HvVB7uBxIYfHZimrJTOazZ2ogndTr6+P1kUD8KM4yvoqz65GB",
+	"pFaPMmr585zpW78198ivWnWkNewibPmoOsojc4cDVo0j6CCp6kJJf2NqkZehEK0FZGKxnFWcnMwerzqx",
+	"BRe1y2qMgTjvOrqGQWGbALmRfXfwn13cQi5y3cTIAL6+5AJ8w6lARwjPERtW3owpgIey/MhrHOa2TtbJ",
+	"66KnpKHfQKZpNMFRVmV/FZ5DvJALjyoCXEsqJNH0RFlI3uzHB4U0OAeSAJlGZk+5Gs7EpTdvvRbR5RKu",
+	"KDl9v753cAsxQQOgTj0oEETxpctW/3dN5Fb4VW1obln8GGCtAYIvC9oj8Kwoo1ij7UbPlSzLNn7a4I7+",
+	"08XZDshURKiTC6x8c5roqCsVgnkx56VHyR7hDqyBtbvvCyG9pFf9LHiUv7tc//QX/S9+YeA0u2Lj0Ds/",
+	"SZUPSpJA9H7p4bY38LF9RUlgQIGTNimgcb/8BcgCG2+dFHLExjYFQvVMIGo6Kro4peTad6VwZhti82St",
+	"/3ezwUQkeclDD6egO95dwpcfIZrApWQ5PntLybIGdNlKtZ6kCOWTTNoj0MWOw/PyGC21KpcWqqGbEZzl",
+	"jX08LnjSbb86D/2PtPI6rXwE8ItbQ8QbUvsfc56DA9K+3Wcsj6kQPFJv9zZ1SIrHmYb0W89oa67pKDAV",
+	"8AQu/nGAJ/arR6bNBNfMXksSqjXTbTeZkcSOOjLfueGwHyh/g2Y1dIOkMsBv3YMPUTQXgDTDLH7pYeNX",
+	"zvE5ipWDWieFA37OvGrnUMbRDQS483wDV7QnSSCC180N4BxpgP8N1wnZSkYU16mGvZ3S0YKkv9zI1K0E",
+	"Mu+TBV4TasHnCIeR6AM1qopiJjsc5PDCaHrJqVhVoWLGTeNwLOt8Oo15TYt8wKRyMFaNOiYvVsxe7tU+",
+	"e0ZdLQWkJW23QQlsSj5DxRr9FthAgBFXGVQihGzzgA9B7IJyaRkRUt1pQJT+Djtm7tNEcPJB9OJIA3zb",
+	"ad9nV+iYSWTbHubPTuy7a9/IKp0/fJQbZtDNYa/0ipYlEyx/EbpjWKqG1mz2l6nVij0oYRKjqANfwIes",
+	"AkxnxY5saSJvGOFydCCWkSQwumGE2d0hK9d/Dv6EwIlNNIynEafnfthelwXVK0QKNqBB4n9IgUX2M25C",
+	"Awrifllw+IYWdEkWigXvXPiO3RwjlQC9ynAWXHN5O4EG8YsP0Dcus0YvdCu7ZeQ9mEQ7bvx0Gi2ML1dU",
+	"s0hfsbB51rjwzsmNJcQZMpxDd9i+U6N5VDCq+1D4FaZnbOgNNtZ71miyN40iM0EHMd0LxB4mnZrVGMmp",
+	"tH922QKOjpL82WzuLtowFIFxFTVpKfYf4fFufn3MJBqZpoeENypMjmqFZ0PEyBeN8lqIxfiSFrlcRvSV",
+	"mQM7j/XE6vv76xGJkD7alxo0pkXxcUTGy7Jy2KBdYr4TBM26tvp24y8bK4U5jVvtJRTPx1sT0bInw3EE",
+	"zEvdLS8KHLhH1lEw3Wb6NPKRod5+ipdnKIDTu/opjhrFG4cnNLLayxIXCbljM8oL6HTVvROsKHZRlYwb",
+	"lPOgOHGRe8wE132VJ9bLz2KxvvdULZm25rU2VNQITdh2x7ePmK+kyrMaqAB+T0RsoNpc8U1fNzX7MXTz",
+	"otpkJDgrCHS1m6emzFCRu1hzEhxEwxg5vk/Rld8lashGbuxIAcSLFkVWww4F6CZXdI0grsdYUXAn9en4",
+	"FyeaOW4aSd13/nCOxZ1jyGlS41ZAX9FeMJWImtXvcTfoNRoNVo+RskBM9xlbSKfue29WCnYYjPRyYWIt",
+	"rIL+bi8t6gaaFJR7pBRKCm5MkXifXYvYSNZFK5ETIaFmMt9hJFPxJS6I6Rr5thUZgHgBb3gCLF8Ovdy8",
+	"Xpmq66Vn/DChozWMzvlRM4WUl62UrOJZ2I7HQLtfaPkD2zJzTaTB9hvYGIdwXOe2cJGcvmKiXN7p5Jgc",
+	"U4/ePIQlMyFHZyxHajhmHR6Cyyf2MqHplHGXpU3LKBjrQ2qIrMx3uA5dZ0BGBwKtD2NY76DF2Rs6Bk8V",
+	"voOKh0e8Ot5jAPmNReB1+znkqAJ2YT4w7aTllcOW5JAT7/uSmFW1mYUT7OrETGsmTHSQTwH9gVARmm8g",
+	"WYRge/SloYdfxIMlNWvkNtRdPMMWECOXzE641fvC/iEKzHigvwa9SdW1GY3F3L+3nBiaawJeN9tr7wkj",
+	"Aw4a6cOqH9vho3eVm2QTo7fxxyenpiJjsWrdStrDcDG8JFn3Y39qhBOZPRGcQ41BArzcAemM0KuhKwgk",
+	"Avd4yiAFwxim9CX0XUW9TzPQzLOQOuGR4pvtAZvbkLQfNSJfb0uURlV4fyuTaad9ibtnrs+L3tiV9HV7",
+	"2S+Gdnyx7rUkQiLCpHnjM+QukYYnG+BE9gJ1mp+4zY/pl75Q5wuBERhV5tNTpPIY1Bro5k41dG2kxhWp",
+	"6CMkohvHze1gYU03a9Bu7eiUwTeyEvn46jef8h//Fjq3ero2ec7uzWqusI1Dg6/VJDO2REqXynUWf5g2",
+	"Cb49gptHcwENqFi3f4nhCjyio+IVmCJxFLpBkm1awxPsyS/vbJilhv7irV/eJJrhRxnS4zwJB1rRjrPj",
+	"XmBXADINjfhrO/be7ZHTfAlYueuIIKqs14q5byYJB52aYIH0e1yGxV+q8ZBSJV2OSECCEX6iSxZPlVSb",
+	"MVmSajOYz4KvzNwsYxK2ntHYHIYtBUPchYpcripYlmCbZ8iufcjSbjTLiYsUR3oYzkM/n47CN1+xWIwf",
+	"1U8JbSHQVRACEa5OZGR287ZfxSUraDWSywxUPKyWdDDVo0bpa+oXj9Cvl1kbRL+1m4kVGlzHa5CgY7Pc",
+	"bKSwWkhPg/9eeAPXljjC2zyDT8/uuY1ulJCEwddxgEdgpdY6KbR3UbVrhIZBGNwWdiNqSib4ouvlHuqa",
+	"ib1xHQ72CvwUSPuhvMut0WsEk/p4s/28B+V4LE4wdvffUpEXTksdCVBtZQYVuXOJKxZrtLZ3vwHbOCKE",
+	"Fs6X6mKvbacfBFC4JvDtHLDjH23pDpKFVrRYABdKzw+MY6ReOSHo+8XZp7zq4L2+XTr3+oc3Q5uxngXL",
+	"XRN0ShbYYNp1Yc498E2INO8t7YDJCn4pwgUwo3tpR+exYnlZN6VzBzkgkIEYzwKFJQtkHVJ63jKauxzq",
+	"kaXINCYtvqXzddPV2Qxb84VhSM8uEe8FmaL9vuU60Ys9vnPKmI4lC8aKI+P2XJMFKwyZ7WCFiMC9oli6",
+	"+MML8GhMO26CVqSmvb/LSpvUsC9QaiIg8Ahwqi1XRXKucSzBzl55O2CQqPaxy3pzgszPCCwXtg6G1WSD",
+	"7HbsXYL1ufmE7uu4l35FMSa9ajDpQ5QSrtrBpMIo3wZKwKBIb7ca6NcaSZz5lfmyUfuEdz1CaqviS0dW",
+	"oLvYYSGlikKHQhO8svHhrhPufZzgIdKAAP5cr1pqoSTwYk/0zSu+nznHSqZ7m/37PoAhgAKhL0s2aOak",
+	"mK8A69MUICC8Hcftw6Dd6bhX3fdUAooNoWgjSzydF+T8me8hYDcC+i0RiigoiYYfXbOfy56sY11ZCkgL",
+	"HXUxnXaYpok7HnYmDBnPqk0v2AiHHDe3sVWirAprnRBZmQzryLkBKu2KclA+AqdM7F7gEQN6YACCUtro",
+	"jnU3TZ4gWB6N/wAojrK6j5ZkQeuMbEg1TZwNo7rVNSWSLbTHQgRdEi5ydpORqb1KgH0wonHUfuMxOaMz",
+	"XnCzC7cUGAJtMPstHZFhvuWbIxTkwBysNrLHg+wrh1lQiqcMSmwhj55eM0WX7IWPPiBUWB1awois69OT",
+	"tnIuvqWxuHwLgXLrQN0bDMhruLjLxIdok6iHFX23lK6ZcKlCcIwjXhuC9/ucC6K5zWBnoxUL111oB7/C",
+	"RI7pQfDi+jljBXi259LybFcrPZZ7ujNquNT8vsBe+knEWOg1UzmfxwisZJBYTkNfBF+Z6dLRUUOcMSbI",
+	"P6p8yXKyY+YSJQ2RokB727Jo+xrPPbyYs7fREjtTK1piNg8Eg1gceB2bxbwTn6hLRTmypbZrON9+XUO9",
+	"CmlHLb0fLdm6qdsCdxWYgtdSsonLjvY7Gthg6NcQ2sP5pnDIhb1cSOug8hbjA+Pbp7xltEhI+22zH8Wu",
+	"edxt/M6QpZJbjQ4+hF+pW7xRsWtnIqxZadI6q2hDTdVSieQ6QhNdBcJ+K6tnHKP2d2GvRsHBFNXmEDJG",
+	"DKYghkSFLwL2D3xsAYXMDqPKIfZ0psyEUZzpnli/pTnQGLszgHKDntmNhJzAbesFnrAMgqlDyBMFa4eg",
+	"KfHdFkb4TEXUbePGwNVauefKiDAjJKSBONWqUIzm8a6+NQhD9zPFFpWOQ4xhY2JkhXiuL+yhFo1kK6va",
+	"CYn3AdqHjdj0D27kHmdkD3aQUbzssRHIymqb1XxVp/Kjlb85vkmmJ4AGGIG/NPXe+VkFyvRH2oAV8MTu",
+	"F9d/h9Pyo/bQvHu87v2pPtgHLgF5Gh24PjXCfa1/9h9qehpZTxmnz+1qNxxjdp47+2x0ZoZtxvrYZB7f",
+	"0YCgleKN5XTDUqV6NmHa8A01fTFVa+y/kZFs1TdcO4tdClfyBp3zLBdOxM+VahNd7aHSkD71fRFCZS7u",
+	"noOhRUFZqnRFCxAPHCeYWNjk3TPdQjlrVqv4R3s1dK4OFKp1grdXybxWnjQXa/QjF5IeKjy13KRZ75be",
+	"bhka53c3TdTR8FT3yogau9sqovEHGqeIjUxvOi2vKC/ir/Flft0SHsXnqckpB4p6eG8HaKPGbKpRfLOJ",
+	"Sc5XkHrvr0FiKwHdE32zt6xvw7c8j5W/3s0N3HLFhjmxK15yNomfvT+PBnnVBgsHCwI5TbjPjidlyIgD",
+	"ude7HmjIb0PDRPScEre1wYebPLZBzY2jdxfUk0ndDnuDNbO+1h5psVMYGzVvZvLmDERQsm0zkzews++Z",
+	"Ht/OGutFj4Y26C1mDJIvopCPK1DkQrtElO6rPPhpBB7trsoGG0xtDEbAQEqpq8Z3N8FxAk8+DdILexf2",
+	"xW1CWHFKYdK8oPz4M0dEzFR441ujgzupLpWLHkUyLV2xbl6PJwVoeI0zauNu4r6lHBD4K48+oLEVwOk4",
+	"V9Ya0aOg8Y/sEgbgpThaY0NTtq4P/fFbbhqZznPXLPqY7e1PApLb4y8V1f1OCr2KfzLmSvTadumXJZz+",
+	"ABazN//8JvtzdBATjUsxfKBxOH3Y6SQ8Z69sR9wVW6qJNbNz4sV2uhOmkFqz0cKS9QGGgh+CQgwDfKKN",
+	"0PueEnYkzfZhCxwgu9E4AnMj1UjQ8lh31OQE9D3SwOQMT3NOKDZ4sZtgGCJJUKYbKTXfue3rr1jr8Jr3",
+	"X1YK6+ZP5AB9p9HD6uKX0l97t/UeRMafiJtsEnj+qHX10xK97m+H4Hz0GOpe0WtG4HHiVPfOJlWix/H6",
+	"qe7H59T8IfaII7hFOiKrB2hAmgLD8OuIbpw0tLgXUTNAhfrkwwJMob6WyStn/UTA0vtkkt0cJXo+8W7h",
+	"gZPyjlrfRqBHoOH0OoTfBEuKS6ugZcbq7GpPOQF9neUZ2a52w30VkSaCll/XzQS6cuplba86cZYFc3Co",
+	"wAAKAMWZMznTCwzwe2iuOifdKMqtfC1TV5JV6rqntYSD9GKEEhQChOvMIwFAiN4VQx/VS3qR7rPFIW9f",
+	"oO7r0F7SufFck7Ek1tuU+nsJAnwTwv6C3RhE4J1heNtOsc4J4MZnBR1X5w7d+0drOH5v9/IzQNrXp72D",
+	"eY9EfYzww3A6exlxii77tDe/UYlJUjV6SKRF2bFaUo0ZsK8PNcilBw3wcwAd6UuYslyKSIGQzHRHmiHZ",
+	"k4Ci2qN9MyX/r+tuFlBn3GKS3Mnb3rIIWLnL+Eo8pjyPOlWhCNq+LkNKKKRcawLlBx62epTFUcPfdK+l",
+	"Dq5bYGf+DkO1DGR6MW10C4fJfGncbkyr17tz15kV1wlRzj0szYZ/bo/jujeOarJyWLo3DBrhG70iDJAl",
+	"RGSce36n4KRy0tPLyn4so3gd7Xt0wR9RRvt9jdMwqqhuzRHH5Z8VFabOYdRErwDuU0AMsxI8wOSXTGkp",
+	"/h1Qu1AZ3y+GX/LYLfrIl4Iv+JwKQxZ8WSnmBomnlNzQTVlEhM1LSCgEVrjD5hQjOuTuNjNZROYG2Mx7",
+	"gBIvXEKJ0i5TlRHX7uD47AVnxvl5ZH6z6vXG6NidbTIWd2fDuPPE7MoA6kpdIZPTHQRjOYHM6B5kVyqW",
+	"xT7Y53kUeRIctbr7aOxZnxo8+NJIX9H4g3UYdvDRcRj8Sa/0xcpJDybuUaf/ac8b5dalBgw+uqW7FhZr",
+	"gRDKWKIB55xNzFaG5vfeLjsQf99ayjGSNFlSy4tPd6k8MJD5cXwQoczGidwRnQRS8XhSXSu/nlDbfjOx",
+	"49h3JOFDua05AiHqB7Z9d4Qmc2/5Hp2oQPhPG5o4ygQ8WvrTabQ/VPh0eqA30Hjc/wAq2uNl/4Ftfyqo",
+	"ODJuMggPXLp3H5r4a7qDKfQIMXhF39SbTRfuZP5HdHXoWcbBhgs/sO1HXxN+F+s4AXXe6xLxVsefs4lD",
+	"uho3cx2t+HonsJKrt1ov4NQkYs/YUWJz/okqc0Q3J3TjuRJSx1j29JdIiOrnMoJFy3qqLQJ++PNpFEC8",
+	"azvFiwUhBUdnWBq7IBRbZThXhiFzqhRn+gWYkg66zuN8YesO5JFEKqs9G8gD1jUoHaK6uWaQB1YxPXs2",
+	"sAxd8PwgMK2qBBZwVUtrajfKAMF3VVJlHI4M2BRB14QXk6r0xdHwNMCeRj0ZdmciUmRfYtjNCIIDCiau",
+	"sXLCgCvKZTXNCpojrAEWyR+Al4d+ZR09BssXqUkrRwdyPqIUfb+R3xF1qXMqyIwRTbmjM2/plTin/X7j",
+	"vilvPPICJtdhYuue3CAFbejOUlGDiOIUAFcmYgriZQprhSLTfxkacqvK6t6tbr+SKatJIccQmU+cGpP3",
+	"kp5Y22uFQ+P6kS0mkqKj+OJs4iIu8VRAXLh4FdB/Hly9gjqueOUT1DrLRXB0191ABqub9iWvG6JnP3aj",
+	"KwSWtA27HaCeuV4duBJL6gCqx3gYuXYVDPVgkjCKsV37/4JCg5WZ3BK+FBIdhQdmAW/UbZ9vEnD0npuz",
+	"v7RsTJeMvaNaesWONTJ33TzDZrgRosfpOyuMEBk3hBbSQcABZj7I8rqaV8kcXEgtLJmM7AImNFuYjPxq",
+	"pXrQAnSlFjTiIPwiTOiRtjPu6RGm809SsyOqudsAFpobXxsMdcNZfTLY0N8jW2QIxI2Qo76t6Q3XeCgC",
+	"ytQkMZimva8gG26qvHWntaEIWF44ANaiHWbvNFbpLxy/JFNiv+3ozKqLf54SHAAmhIGspJhHvDkP1Jwj",
+	"eBOwBDsMtLSzv/BNiS28HW5UFdc0PEJOD8Tjtd2uOS0gcz/0vROEEmgtAEpNhtucDhG1LFzudaQxhw5w",
+	"U91hFvuzSizcoTGUWFfaiAcB4BOgmduV4FqhZwLRhhdF084C3CJf3uDq5LepyLLZRJfR7uvQLMeS8uax",
+	"9pzIVclDeXlAtNZI3ThFrkmu6FYgidmZCXbNVCrMZLR46qXIcefh83QoAxMLgA5u8v4K2iicEPI+CvIk",
+	"3O3MpfC5MnPj6jMMxLLwYjkK8XTpz2iIS9L5umBnwO3SuSR8Cdlk3RN5BKd03yI5s3uqyX98ePOK/Pnp",
+	"sz/9ZwRfx7QLnBpBCKWkOtCvvBFQhogzFJ4eGdxd8ChS0k/UrDKiIUVVI48/86HPSNGX1nSZoBb7ifov",
+	"pMRI65L4mE5jCnYQIX0gbQoxuvE1WV1H784mqsskOxLjZ5fX4Jm13nJp5Y7CDkAIhAGgokRLh40DwZmO",
+	"Z8w431RSSfXLucdUr33Iz6fxVjm6t0BifcvjdZEMwBfgWnvjXIZuuu+rdVafTfqNrzvtNw/3jo2xozoA",
+	"H7DJQOTaD0Ow/I7sMjsfpvUJLe5XcksWVKEEyWpMIqvLL2QlcpeI4zJo5nTj4NVC63ufI5nzLjDfwiOz",
+	"dyLOCDgDXetP7HjfebV3jGLTFCwt7cuBCe7O84POzljH/P9xCRFjs3cKLQ/BdyTl6XQ4GSs0+N80Mzoj",
+	"sx0pWwKj7lYUuvIoh9baBfloFrXvDVX3WASlixKfb97VlMcA0zvs/HhdbMG1aa8EnXqH+nukKGB9uT+R",
+	"3Z2xJt3H+1f0ppv0RDiada049i9RIjuqvfo9dyePzfxDEseObLZvGoPWIBeWDSnXgdz+xq8jyGS3X5fY",
+	"KRg4WDD1YaCbxEFY2EGYvD2k/6Tn6+LbpMcDIlnS0955lfDwYKPy0ruxYL4OumpAxwCQr7MPHsMqUbmA",
+	"b8GMPhzRMcTXZcTQN30GLNftBmfYDg4UAFoUqehwC0U37KRO91G5aMU8eArQlvTxH8bEkbbKzV37335N",
+	"skjq1hV33y0iNIWIt4AYSu9zxSrugIcKPBSdGz5nZx/GNU/x36sp/Ugpco8efB3FQ3xJFKigvNGN3eNg",
+	"aJamTmf3LQyDR77ppo/KjKpg+sijUfa7Eb+Y15IkeUI2l+TJ2TOyfEEAyRYyArZc5LtL8ieybLe072nL",
+	"fu9bh+uK7dZHes3y10qWVw4FeUzNkmK0U0V7qCk5T43i9MYwjZvlwQCfX43duzIfN8WG+TnWpARDzX8/",
+	"tHowiHXs96qeUu9pYCPrkfFh/51DG4MvHnMO0CQ77dHb2zgY1EHI9e/SEVhmycvmZthohvEPkerDkx5H",
+	"rJ1Bgjsi4fEBrv7I2P7Dbz9MeNTNPzZ98yFO4yjn3hdwKA3n6YiTOSYZ9QFOZaRi8eCn4fWTESdx5UTS",
+	"KHRfXxlzLLjvdwg9ixXBXBGXRd6Z4S0oOG55BzvC2WfuRFdByev2K3oEc6nGcidq7qJQMuQm7Z3UpjQ7",
+	"50R3/vaQuXOXWUztWbj+BokNDlQ8Bv7J9RJo4HgAFLvv93V7rUm7SU4+4RwyJv2AeD6p5jWSynHmdRq7",
+	"7caHtitZMOhhLhdk7jssY1MfFyonn1bUsGvsR16whQG/u09m0L7W8Iz8KFiIedAQeeKQ3+N/O78MKYI5",
+	"KxWbW95FPCg0VOdzQWSRM+W/owE4/6ybB1SWSrqyvIFVYzHk5W+fY57P9zUslHtumsU6ZNV9nzBOmxFq",
+	"EC3qDDAyMUx7dmJOvp3R93JvQk/SJ7SR2oyaw9l5dBYif+t82fW2nD3LDiROpQ4PpX6N8acXPRN471NT",
+	"wvjT4QnggYyaQTR1axnyfdzoE6qxmc9kfw4fmFGcAbOx3zprMM7Gd1xCovddQYDBQwW2G9/F0tbmjBeh",
+	"a3Yfmb6BNC93CoQ6uhQ77AgysClDVRYBvLF//HfGbQGpV0fkAqbhG4QMzOLJ4NH4Wr36YHQBsWNIFNrz",
+	"2zkW0TyS5tMrWeQEYW7AlbowodXdfiuLX6IlvFTsH4o9ckD56EwGkqoC/n4uCTeWt7pWB76RqW58DP1M",
+	"FVswpfD4GmTlx4CgHxOywvJ+blaEkhDDWDF6DT3HykqVUrP4Mvhi4GDfYxvA2e7MoQHD6ENHOXCQdtir",
+	"uhHM4Nguo07WTWJgNg50Rsl88NYPlkP5SFWD5Zx3YoNYyYGCMHDgM+LaF7q9dy1+zoZqm/7cZoUxXqzn",
+	"snSBFC8w413hf1zsCc7E1EafldBY9fOsW1cXmhgtpDojP4YmR0PbPihstKDLjsjr0MFHwEL0IoZEmmN5",
+	"dncqHTSaIvVLvg/YaZyaMbcABFh3vLp5nRvvfDqw/6mS7klzrdG9N9wnEnsGxgXxEMSdOcAHdbuugrMm",
+	"W2p9k+aYhAvT2WGybbx3X9Uhv29imeb2OTv0xnK8GTsjzYZmrqM2B+hMyEmHx5DLDl7Cluw7ezbQ46+P",
+	"Qq+ggU1Vesm7Df3/xlyRmFHigLUPMEkplkxb642bMTz6+YC4jeUbeZjvo3Vu1yCjpriyoCCt2mv6nubM",
+	"ag8NAoN6N7Qs/XcKy42LHdG0QH+IFXm8+QdBTaVoEaW9XNEBneq1osvMZzQj6v2/6zPyss6rz/oBWvF5",
+	"L6YAIw3gl06UnHbWHwPq1+G5Y5MxYiTMgt3QuSl2J9Kjb/rRVMH4hmy4QBiifVsFr6A/xLmiM/Bg0a13",
+	"ZGErsHmlCl/ygZPyv7kjJC5s7X/Vzv3if98inlpJoSud+649auJ6AbSnCb+1H9aGQ78ybRQFMe9eqU01",
+	"g5Zxs7gK1Wxp0m9EckPwwbq9gqeNQCtDvOp8SE+vcWWaWsxFdDb47OCYT4eVlLotRxg17nOAVuCKULXR",
+	"BJslwg3v5u2VldlTrEPdl6uG3ctMh+Jfq1H7nBf7GFlK1qz9bmnR+y90qqTA2gD3G/Y4BPSuuimia2vn",
+	"HgHs/RhZtBp99NGFb/rhOLdLYx08lCEm0ej/MUCT7kk/evj95BnUTUYOj2+fu7srEZVhkp4kw3Ku2NyE",
+	"rOt+BmxNSkuCQxz/+Xizl4r5yrleu12dWA65qE1yn1FhabbxNb3mi8Ukm6zpjq4R6nFZxSm5iZ13+Ibj",
+	"muvD/NE3jXRqY8g3xdTdeaUUE2h3bzn6ByIF+l2VPDruiYJVJwlVu75aqlrVdMuKwi0PPsis/kWJYgU1",
+	"/Jph9SBVOcnZNaf2RWOUtPEp4XOqTyRvO+N5Wy2/6HIu7/u0mk0ZukEnmuPPpglqzrCCs2Q5QUgxTXay",
+	"Cso3poh7k2RgMhdDhGGldgr1X0lsrR56LGrGRB9NF1Svuobv2bTr5rxasR2ZMaoIdV5C8Ku9tbqu1fvB",
+	"4tmCd8l9bPw3Eq3iIZiVz3EA2O09cNFXjkWoSpzORwWj6tthkYwjnpMNKvfBy+NEZGBvJ/IbWam9W2Z1",
+	"CrbrGt9+SsBfWmzdP4/wPC57CrtWRc3tYVbqx/JuaSyPvwfe2lrkF8tdVzQhZ/sA2c8LqZkeVIwKAg+6",
+	"4M4ZeblXHAiLXNFiEUqvTzT2s0bKdqBG0NdL1jXPofe4c4BaO7itatTfWgS5QMkCcWiyiV9ZK+4R/lxS",
+	"ZR61gRibjXXy1LiMzPsm2IzLaOLaW0MlfLSpcpcEHCkfSwKhO+ZhafIX+1jNgSDqHBcmvstlvS1PHk8n",
+	"XTeaXDe34d/O7TP/9o3957n956n958L+cz7JJufwigv4F1/3FP59Bv8+h3+/gX/Pp/gDn8XyqB20+Y+e",
+	"Yd16s57vXBYF4Gy3p/xXeBSD0GQli1wH2Gp/uPYwWg4G/yYHg6Tnim2hTrxq5ck0sRXr1pX1jArEXtrb",
+	"QvAtMkPbBM/1poIi6JlySdcF/nQv0cY1nQenlanEUhu4Hr9yMY/OSS4WmplhGvkRniN6RcX6jIDTDBzE",
+	"SC2h8HPF87xPEyk9Dku9dnZTSh2xLQBeJMSrLDkBi0boD+2xP2Z7Lp/6be4BvcYSm0rxniMJbTibvCgS",
+	"4oPzgIfbDAgenbECclZmVVEwSMjAMuJFQTEfRBr35KbSKyUhDAjk8gjmB5LlUeWCgX3+6zVXCef00T5G",
+	"pCILRq1JpHu0QmiDPxwJaXkdjcYtAOg6cE5iE49aDS0kKMqQE+McDc55UcjliZFhw9lQCE8wYjjzKCpW",
+	"RfctynfMI/MABTdJ65L8eQrpI1YVKDOiN7QA1BQnNoTUrOksCFRwSNpfTI/wm8SLBPHBGkofr8MP0mAe",
+	"i1zgUjZUreNn7RujNvyoTpWJcm5in2+5wxE/svEliPeOkGFtSvubtT2mTzP48Wf4cf4Ef3wDPy6ewY8n",
+	"+OMZfvanc/vjfPocfjy9gB9/+pP9cYFfv/gG3vn04tkvsRwkhJWzJ7+hSLUj6mlH4ES2EXQ3XLjfzqOt",
+	"4hzK4PG2Td3Bu2XbTZ92rgcMRvw3Bg216fSi7ZCdTqM5NHsF1Ido+Y0HFfXtbM+IPRk/JcgK3HaKrv3D",
+	"CDwDJdhxQo/4pC96dsG5pNHQEmxMfDOq0UpZDi//vZSlZVC5F2B4/vHFxJWFRVFJJedUzWREVw6vCwJK",
+	"Ucgo3fua2BXwEzjDaX64730XEJcTsqTVkvXInEb76gNcHA9ophhda+9mCWi0idR7cUTAsUhDlTjiKp5/",
+	"ExVVX/FNjBOvp8buXvyr06w9zvunWIC4OIVkqV6n7Nc7AzYWpusuUfcjms2lgB4Zpm6JVFgl3T6nt8xu",
+	"8EL2cLdEn9y7W3LHjfdGIXyI4RuWLCRGn5/iy5NOr6Rq36nbTeFlZssYihuzda6uBVWAN+1xh0EvxvN0",
+	"CMJSoe3L9bgs32jmEQIED5LZt/axhnPfG9xd6nGg4B1O+6Tj0X4D3kr3/KjA55Cat6TlHWbLRdJPuVgW",
+	"uCldFxRftnJPW4+arcSUT4eozMWS1AjPZWGNasR5hswRj/nMb+z99cjP7nv+97gLK5tADmtCKBayFn26",
+	"CyR8AsgnX65ajnCoF0EIHN/kLav9MpgcNmN1rv+sTeyuAx51jxa1Yx2QsU9N4EM06ziKj+JLyxSlYP+u",
+	"CTiTAzylgyQKlw/s/iRMM0BPb1kY588jiHVwke8yk7NwQC4HfAeAy8mxK1/BxTpY4g4kvOlXUIzOVwy7",
+	"Mq2YaB2wz5AZdXKQ/3lYHjio8mF3Cj6IRnePhrCn+p933yExWc/SeM5YWa8QUURrlgf36xY4blWWEUW0",
+	"yx5/ts8ho62z5xULyz2JQ3b8Dh0y+cQVI0bRebKQvRgvZOVJLvRiuGzng8yxuT/mQpBPVquErCAPWDyO",
+	"74zPvLro5o/bSSXlXT0fTEoF8CLxsZSy2IvUTw9Fa7T9wnCJTJOaY6NvZPr+Qw+NOz8AWZkFN53okGN1",
+	"kYRmwG6r5iunfHmNC8GSfKGBzJ2y1QgeNV5ZuFq/PtdbNimZuqrUfmHBn55Fz4hCmUO7ygH9p4hJtv+p",
+	"63TBxZj7eXYRVcX36Qh1jc62ffT0U/sh8THFrmVx3ecnNysVeqb3UcxLxHTfyaqdDpbAgIbzSXAC34em",
+	"NwdsG7Cy0QZdoS/3Dtiw4eXbbt7oeaTWQObE8LLWwBB3d4yWFJNGMaastwzrAe44p+MjBPXBhCTvjBU1",
+	"16zQPpHnBXnyfHpJ6JbuavVMybwV18cW0idboCmpuzhbfDKVHodOv2SK74Wy/xQfF58cut/N8S6SztpQ",
+	"tWSnpfLTPWMoQrzfQsmKO0TFUhIVng0XqIbK90PlGHZ5BJ6sb+9gzs7F9DYoxg3etJl8+VyqtDvG8dTC",
+	"Au5Te32vFp9g2+crOY/hMADrOYlm9vw9EyXn3Wzub9sFjzNZWXsIAuvAKibZZM2KEgPs1wC+uKmwTyEm",
+	"8FPAm9Ar5vDjYc+yyZb1xJu7BNV1DiPG4pgkx70zPHsSk7u04MLh9za8CrQwnV355Pl+kLyKaZd1MF9j",
+	"cQR8MRqnPiay7HOo7jumjClBr4dvOZ5JgMItqMh1EBPHn1RMXLNNyRQWq7To5Dx6TKTx/MDYT5tDP7qI",
+	"BqWHvKSfXF9kWH7w2XDjY+7RNMaQTHhwY0ZzoS0/LUEuUYf4xK0RUcgt6hDwP69BnO6YTk/NhHkcyMuU",
+	"is3p+KzMrij9xAfr55+OPa3PKT3cPjrUodGd2+CLdwuaPw7B6QsAy/9oqDkSkNraoguuVwytE2iihEWv",
+	"rtuS1bVWUNzW3s1RCKhj9rPuk9DZ0b+yHSK8Wy1eLiBqycXSteBp3BQHt+B7vGgu1o9yrA5cwSdQCGBF",
+	"uwNtwF45M2tTY6XxAeihMMFBmNR6KcONtsozPMUxfbbwRlw1N2xMi2q2i/covF28uUT8IzubAILloY8O",
+	"Nyi+Ymps15yX0MbXezv+IWeRvg5qUxW0B9Wqg5BfB84n0azUkVvclBHt2wq5Szg3z01cyASb53JNAATc",
+	"9TnvNr4/4Rj8noT5RU+D5+yK3YxFTc0d64q2i1pwpY3r+eXbJFxML54/mj57dH4RW6ZxM2gw+fPpNA4B",
+	"PAbUN5v8KmPg4x6W+LvKrurxe64xhWGgG5CdZYZrd2/u3VLn5xuxpU1rsjnXRuVJTk21SWya5kCbuuGQ",
+	"E/o8uofcTPu6D7SZZE53Z1fIoRNZZO5wyq98fsoYuhwBhLdI7bzQ1yDbd42pCkagP3jSyZTcx+b26sUM",
+	"B8+8M52YWGK3OnQyJeLhVQWLqzTSe44RovAFYQ3GaAeAlOHJQViOju/ArLhGvyi0yuaJ2HrXTOV83mpv",
+	"TKEBpEcVDE3eIC5+vXP9131mAHTKbY8bU6W99XF7aH++wdkWQSwX2IMDNj1oDxoxDErED/BL7W2p0r4s",
+	"NL/mc3aGlJ98YfBb/s6Mxfhkoh/HVFRFQe2eueh0F++AL1efvCfouFcIabxuOoT+Xvr+z4PGgJL50f0q",
+	"0i0Or8Af1JDhoZ7+z/iGmBCpMwguptGed8ocycQ9Mo9vpcaAluuDdJvnDyZFB75C+I3RKrCqzGosIi3V",
+	"x3ciGSMd2E3J5h2M30F5m9Lwhwv23bi3N3rt3GJHoXEtrRvJm2N7lTjW6NlneFVjl7NmQ6NmO57WbqV0",
+	"X5nTSvf18Ac8xBLgogqnpx7bFpPOjVSnNpb3snXshjr24Sbh3pOyOYmCDm9Z2MtE6eXO9QzvdTI/cF+D",
+	"SVi9faRxOKOakf9DtoobwwT5/4ie04KR/yKucK5zcgCXK2NdfD+5d1BNwlNORbIa0gILRbsqdV2il+JX",
+	"sdNLfXa3mcli+Lzcc/7lYUZZY7Ux8vjZ21J98N4tgywaLWklKwluIKUPus66c61twN/+Dpzg75NL8veJ",
+	"/PXvk88v/EMNQGFqLXXh4MKdF5RYow/dm835NURjlCDBVDx7tZJ8PsJFU4WGMD8LxWiO2svd9MvwnKGb",
+	"j2I/eQF+M0GgoQeE6dDQ79rPfo5dlrfmmM3IhFHR725Xu4RGuBQplOcNP8NqFyWq/6WKU2FeN6dyly6u",
+	"fl9IbHafpMqPcz9hNS1ezgx+K5ksC8S6JkISLrRR1YYJ86Ll1elpqNxtEjCiQ+XWLSOtnzI87Qfo7or9",
+	"GhcLGW+wqeFagueNLx3CCOagm2ZyKLqci1wT6mPt/wttNN2N/rv4+A7usSb/sV5mZJORzWOdEZ2RH/4z",
+	"a0bJoHw4Z2ASkles0LzSGQnBIA0vc59fkmk3PYTUiF5zqrFxvysuRTaDfTPPv5n+XXjImJBZ8h0014ZJ",
+	"l73dus/+jpiDcyY0q42GyffvribZpFLF5HKyMqbUl48fy5IJ9MCdSbV87L70eMNNo0X15DVwoEZvgcvJ",
+	"OciWkgla8snl5MnZ9OwJwNqZFVDSY6zigP+XLglPwiZyKd7l0AzePgDfUVjkoieXf4sbLPUjj3NFF3Zy",
+	"v3WQGDWczXqJDn2gBR8kKaRcA5RDFvA34T3EsKJAuF4pofJ7cjn5Z8VUuKaXE/wuyC9rNZ1Y4fn5F7wF",
+	"TJtvHcbkXArje0OVZcHnsEeP/6GROdXDHjLlQmu0z+17Zg1b7ABcSuF0z4vp9NbGdadoB22+5OaRyMe9",
+	"6LU9D+jNDCvoCgvqRsomT3H+sbeFdTbbHz+dPhn3/MXFqOfrKHHqd0C93myo2oEn3lIk0qv3tGV1xbZi",
+	"VIduBytGSj53WJQGciX+NvFX7Rf73sczOl9X5ZnffZc91b57391YHeMlhKpOIo24pGp5U+IhWyMVO/sW",
+	"ppqk/Vi9RAlaPIZvWhqJEsnMv3EFhaCwple4mEevuS6l5qY3tGovvD2CNWMl4QZTM1oXf1+ifT6CGk+k",
+	"lu+umdphE3HjWlJkWMlCysrABpDZzmpmbitrOink0tHInDpTK86aX8lKmNdyKyZfF7N6RVXex17m8NlX",
+	"yFyoAawC6HNgsKqJWRpCRQhVI0wfJpT4cLMnmRoO2FPOKjRv7qGdlW80PE6ul649/+RfUUImFWC5FJNY",
+	"29vTROdPbuv6pKc/kq+UurGTEhImSEiUh1jrJxhVTJvgT4vLzPnKV+OVoWBkv+oB1MT//vjjD5cuiAxD",
+	"3TANAwkyZ4CzPZdUafDJaHwOE14cZgMTeTO+nksBvYsktC4CGGAwGJhwWv9WIi5L544BY7+LawLvvr27",
+	"Mp6aYQKHFEE4rN+JHuji61tJwFzWmetHzvVenkicrOWmpIpr51DsE/b2IfblMexXYfYPx7Jxb/IHYNpX",
+	"UFVvqhJLgAnWjXmWYnypKyAN6NopKVX+lRpJ1Lg90NAxQ9Rdzl1eITh2jSzqSo4hri9LD3UYM5Lec21e",
+	"4SP3Q2vlLkJncRaI07p/6wP3w2e75dTQGdUMRW1BTUzSotWR9XCf7+mawco7W3x+i4ykPLSTu/u4Lifu",
+	"+/dQQElhugQ7Q0SsOjicx79ZO/azfaVxbT33GDt4ucC8Dk4u5zZvs9im5dvOfuvG8X/pO+APOI34GU/v",
+	"7Ywtya4QBHJLNZmxBbgR7oFPTp/eP6Gw2kmA+oJdMxeOgF74nYCMU8DcAdLJe+6upa3ctX8aox/znGWY",
+	"MIXI+ZaFA5PWpUS3LF8zJ8vsjLC1XC7JSlaKzHbws6M+bzFTbIMDYn+6kfrza7q7I+35Nd09pO78mu4O",
+	"6RM53X2FqsFLuy6fmliTzDao04DOaQlsQ8WOKDlWjc7Zggse4vJRZeEvzLxuPHaHnK45TOScWx/fu37w",
+	"BqyU4LzmihR8w43OMLqWQbQSKjpdsFJnwbEN2q41fSD7y8Nq+iNRjOZQtY9HomT5CP1Sh9S310qWV/DU",
+	"fWhw0MncD5mqyuEiHsiPXLf7yuwF8g3DY86/Pvn+Cpq8h1Ufz1ZHBOGhf8BgPKk+hzFp+Z28em16otJD",
+	"rP32FNg9wuonpK+Qu/+VsRLC9jWleqR+iNdssANf3Rje9Xk55MSuucfjwmHSx4n7vZTrl+Z+iZvnvcUr",
+	"uPxmwdCalSal9C/7F7kztycm7dHFrson532Fooiv1E9CgVJC9gPeF6sX20U3QsvOeeSsefCluLLHlKtj",
+	"fIp0VPy+WrH52mdb3tkp4wCRY34rt6G/Q0kVy2oTBOMF7Aa6cxJuHkD4XnEwX0QNlEPoknKhTc3HfPqx",
+	"O55N4qn8xvPPyEAKhhUAe7YP/L3F0lpn87TLfV5L8TWayrgT2t2WF5YpzKkgM0ac6yQ/oAuNcpXzHJzk",
+	"JTXzVV/E9OvRoO69gD37MiTOoJb2UtdOly/xPj2d/vlLFm0fmfGXlVDBtiMY4gFnaOLVPeTb7Gem905c",
+	"W6q/Qk7t9hmzdy3Tzn0LuYMEcCDo+VNBd6/hkTvyAypZPnjCiZ1EqhsC9ivzflaIIoY2NwD//PWpypYG",
+	"NBTPYP4TxtlDQXsztBg05q1Ua5RcC1kUcqt7nYZQF5Gqjn13jdn4v1td7ArjW76cxLclKuSyqZf5BMdY",
+	"dPHWFbL6TO5cG4NFD91mnM+Xr4vhYr4IZcxt2R+a2K1nASjF5qa+sNGQYYMD3q3+1cM975eYvk7N66eq",
+	"ccqYXO68FvacY6e+rDi26+gLk/0FHrjD08IBevQcnN4DeHxQech1AykKfVKUlHTJ6tLUKBIZPAkfK77s",
+	"jYqtGC0OuOTe4sd3uPVuhMjevzMI4vIQO48OX1WJRrDRpy7VLh+a9+4rVlIcyH+4glyzgkHTCegD5ASM",
+	"Ux23oY0ImbG53DBMXfDqNs1zxTQ2xbQG7o2Br3EB+RROVClMDJUZAtWT8+fk+29fBNFdt+vo5ju8g/m/",
+	"4cUpWZ7ZbzFPuqlX3lM/t0ZAmpqAPK4OchCA/LDfdaU7sb6QnXCIWTG15dpHQaQodnWNX888DF2z1jz2",
+	"e3fs185Hxl0QahmfryKcy6LaBKR7TwB2IAH3GZ+SCyIrpetac8M37HL6gjw6x0A4QijF5owDtGYdLL9G",
+	"RtbzabRfsEdped5BaTklZXcMIApM/2ARfzdQdYtbvr/FnYJr3yhpLElmSE2XowkzAnnm4OXiDGUQMcfd",
+	"Lgf/BrP6JYaf2jxTOTfMPNJGMbppn23Q+mdcUCDEBpU9mz55cv786TfdKd2rZo/M7B4ysH2kEArH70W3",
+	"O/9XCC3CnYM9cdKUgp7CzSWhReEEG9w5SEB0D235nOGNmLOo3hj4Wm8yD3Kze0vkscOleM9wWg9aCOo7",
+	"msubzLfNwjqAeqNn8mYwiafe4Nt3iP7Atm6jbj915vbP1LJffuy5jjfpvmhjH0xAJbdgubgiN6oxuE4V",
+	"I3Yvc0t3DsViJm9eeE5gVmxDGvK3RYzh1j+eVcWBJBwkzreuCeG9BEc7iK8Xp+O9xgBb7yOx7I/bcee3",
+	"A5OMmzegdUMKrg3LL8mMFkUGbbszcv74/Dk5f/wNOX/8NMN2Y+ePpxl5Dlb+gbuSFlCAo/wjniCATgEj",
+	"yFkMwJ0ORhSCpLz1iEI4lLs3vCybTsROezodBk972eX3Lt9+zXbepcWVs870i2Z2mTZ017wOXai0p9OI",
+	"afaFRzlwh7+IKAey7T+CHHeRbqLlhqHS4+DuuGll4sW4890GO+Kc/V5J6usOdYDEMD4LEz1Lsk9M7J28",
+	"Lh1i9S2e+0f7zi/g1L9gRnK/jOFHEdz3miylYBkppAafR0nna5YjNKZrMrFFr8laSINtUKM0VDB9GKXh",
+	"PaPQp+ABMBrGWE4O4n3PKyoYsZ+gWdgsX/DAqmklDCOtrYctP4ADvSeciMIN9tXxZER9cOQDzWkajoWM",
+	"mD1bqfYmFnJ5NtfXAwB478HdP0AD1lB/PNfXLwB4RjPzfyqzePRN+wQjHvFIhZYDqv1qsemuFC91XWix",
+	"omXJBMtdysDGWgEUd+GSfHjzijw9/2aakZ+v3jz6xhWIelcmblH0aB0q88bOqJ9ffu+Au++F7f3TZ3oO",
+	"3GU3qToxdGwnsxP8TWGOfsyHtl3eyEr0ovF5JONAS75GCWqEubH/0V9lLfu8UooJk0HJI1+AWkGx4zjA",
+	"2oT6IMM31g4HYD8G6at7OQydnGgX1zwUY/nJhz7vPsgCQ6W6G93U75+l4YbEqqNrjoSTO1uWNwPy5pjd",
+	"XZY3/3WzKY4QN1u6KyUXUPz+1Yoc3FIrWcJyyX/85af/n5yfnf9n32mJwUsg7jHQaIdLuQc4rfvf4pdF",
+	"UfdTXrMyihWAuzoUYYSl3lmAETfyAUrz64EjPQ5YaSz7El9xbX6Jx7pPC+G2JQYtAnX8voMWsJ11CQQf",
+	"rE1t3L1bj1nc4Y21r/aYuA/gNu+7tH+4zU+s1bOSoSZjBfoD7Ole0WacTdyt9zzOYu6Vsr5m73koz4Sz",
+	"3/OYt87bt2Ee0MTqx+5PHWu2mh7UyeoJfqmKWT3DQe0srPzuVLR6cx9CT2uP3qesNQnga9XYGkcdpZT2",
+	"JU1V4FoE9HvX4vxmjFLl9m7r7etzd3zHw/sfUrM7dM3/UO9uS72r6dvreIJtCQ190EgLSWqIu9yx3tfP",
+	"me6f+H4fGmAgj301cJ8Q/llRYbg5BMX+gdH8f/CxXTcIvqeSUbOq64NYkdeFV4DmcOZb/cYKrnxTwiQg",
+	"7EjZ1efstwktCrn9blOa3f9i00R8RTejDhPp/OSeZM/Isq92Dct7kmYV6wfeLWWDdqiQpjCz2iPGWzBv",
+	"r9IVLSDq2txFwhfNcH1slq4Rag9oeEpdX502oaXvk6JJQWes2CvUjI2/sceL3el7diZhDu+5YE6rJqZS",
+	"odRMMVZgAgfhop6ffURD46S5FHnCJEumriolBvoJRrsG3hHbCherRynGzpzHMKz7Fk001z7fpmRKS4F3",
+	"DDOzKfGXO17kq2Ql8sPm6Ad85J6iY7to35Ge5mVFoR+oqh3GdglzTCEg68GGECW0fZ6zA/aoXT1s9h1p",
+	"qfDuh+pC9+FQ4Fvhh19hYBtWZrmpP//Ldlk80YwJFEm5kmWcYOqL+hhpvr9qiBbFqSQ0IgWExop4+YYR",
+	"ujAeUKosqF41U936WyinZpTsE3Jvzgf9AiB55q5zZwyrdSllfp+68f1S/39X+RL7t0AJEBU5UWzDAAB/",
+	"30xq03pVHGq2eKV2H+CJL655F0zrwRHwrkAdvP/mXT+KAOsL158KKIb5KvGmrcwHMkVNudrMCF0qxmrQ",
+	"PCaWoNNjMpd9Xsj+bhuQ4nVYD/uIj9xbSCDk3w3pYm5iX2gowO3sUBjgo+sBe0chALeZD+D+b4zc4/rX",
+	"/qC/Urf/fnvfQBH1xUt09ddE8jt382NG6ggXf+MW9kGk9Wzu9B6vwwk34el9F+P0UvVdBFDukjvCux8w",
+	"cNJLEX8ETW4paOK4RTNgAu61brykjzU/zis849uOlLz27+3hPvcpjO+rK+c9MysvhqEhZauLEdQTQqPf",
+	"FBK401DZAwuf31GIDJnBXnisdeiG54fM/w+M5lceTfX2xZF99RW7MQ9nvtsJVEqkusFXfLkCK7OQW7S/",
+	"v0ZnEsY5XCEd9LXtLptQTUomy8J1v91rINSOfBi+GYi9Qr+irpPp1FDl+bSnlfDtkFaCnzWpQ6NdPACr",
+	"6X+ZKBjMuQVCtFXcGCZILrfikjw7uyBPz/6ckfPL6bNDNWNG8QFnDBR93p8vxg6XfHIwtYfqrYk1y0d3",
+	"RkdnDCz3Xmv3B/ypp9ahwjBfRENNXEw/5XyFouNbtuSQrmCQrLrVcXBlEn1AgTb/aCAH6BYH3T5316jk",
+	"X59FPETHuOPZ0PR+2NAfPpdb6RaneLlfeBTjdq5byUFN5zt85N5UndDxJ0XXcfO/f2Xn0z7UB3WaDxcd",
+	"FOLTmGBPi+Zl41zup1WTTj7HcIQ1Gj/kZ264cL+e7x/vSdqVm959MLY7peOW6QJNrv/AHXsvl7oNrJNh",
+	"SxjXM03MGZntwI+4ZruMrOSWXUMbP2v3oSzRfc2aGpzwTr2LcZ3xXkXq76dHZp+SXwnFaA5oVIfk3c/1",
+	"Y/fBKxrDpfIKYRRnDyb0XP99cL3NqRDS+NzvF6H/BxESgsID5/D4N/DmfR60vD6wjbxmh07m99g0Uhi1",
+	"Q/OgfQ6EbunuTjpIGkenaUzxwGEfz27HTWGAL/9BUSFAgwU5nqqi1ALfYuran1Slisnl5DEtOey0e7jb",
+	"MIvPV9hs1khiOCNgijrHuc+C65akvJIC9VPtGq7M1wVrp3vVr9E+Ba0zOkWk7r3Gcj2vKZuF7Z3Tt68K",
+	"XywLKgSY4/67Dqgo2jCMQ5Sz+fhM3hx42MH9AXw+NzrzAGn2f1SD2u/e0/BdR/aQFoVdtVkxYiSecI7g",
+	"afBn6SqdIEE77IHLxe2+DpzeWRzmsIFahyVCVkljjYlaGuq+8g1nRY4njAZAeN5Haz7/8vn/BgAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -8,6 +8,7 @@ import (
 	"dunvel/core/day"
 	"dunvel/internal/answers"
 	"dunvel/internal/contract"
+	"dunvel/internal/store"
 )
 
 // Day implements the contract.
@@ -66,4 +67,37 @@ func (h Handlers) ReadTide(_ context.Context, r ReadTideRequestObject) (ReadTide
 	}
 	table, err := answers.ReadTide(r.Body.Text, r.Body.Date, r.Body.Zone, choice)
 	return ReadTide200JSONResponse(table), err
+}
+
+// ListPlans implements the contract.
+func (h Handlers) ListPlans(ctx context.Context, _ ListPlansRequestObject) (ListPlansResponseObject, error) {
+	kept, err := h.does.Plans.List(ctx)
+	return ListPlans200JSONResponse(each(kept, savedPlan)), err
+}
+
+// CreatePlan implements the contract.
+func (h Handlers) CreatePlan(ctx context.Context, r CreatePlanRequestObject) (CreatePlanResponseObject, error) {
+	kept, err := h.does.Plans.Create(ctx, r.Body.Name, r.Body.Plan)
+	return CreatePlan201JSONResponse(savedPlan(kept)), err
+}
+
+// ChangePlan implements the contract.
+func (h Handlers) ChangePlan(ctx context.Context, r ChangePlanRequestObject) (ChangePlanResponseObject, error) {
+	kept, err := h.does.Plans.Change(ctx, r.Id, r.Body.Version, r.Body.Name, r.Body.Plan, nil)
+	return ChangePlan200JSONResponse(savedPlan(kept)), err
+}
+
+// DeletePlan implements the contract.
+func (h Handlers) DeletePlan(ctx context.Context, r DeletePlanRequestObject) (DeletePlanResponseObject, error) {
+	return DeletePlan204Response{}, h.does.Plans.Delete(ctx, r.Id)
+}
+
+// RestorePlan implements the contract.
+func (h Handlers) RestorePlan(ctx context.Context, r RestorePlanRequestObject) (RestorePlanResponseObject, error) {
+	kept, err := h.does.Plans.Restore(ctx, r.Id)
+	return RestorePlan200JSONResponse(savedPlan(kept)), err
+}
+
+func savedPlan(k store.Kept[day.Plan]) contract.SavedPlan {
+	return contract.SavedPlan{Id: k.ID, Version: k.Version, Name: k.Name, Plan: k.Value, Created: k.Created, Updated: k.Updated}
 }

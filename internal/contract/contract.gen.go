@@ -680,6 +680,14 @@ type NewItems struct {
 // NewItemsKind defines model for NewItems.Kind.
 type NewItemsKind string
 
+// NewPlan defines model for NewPlan.
+type NewPlan struct {
+	Name string `json:"name"`
+
+	// Plan A day as it is meant to be
+	Plan DayPlan `json:"plan"`
+}
+
 // NewProgramme defines model for NewProgramme.
 type NewProgramme struct {
 	Name string `json:"name"`
@@ -715,6 +723,17 @@ type Place struct {
 	Name  string  `json:"name"`
 	North float64 `json:"north"`
 	Note  string  `json:"note"`
+}
+
+// PlanChange defines model for PlanChange.
+type PlanChange struct {
+	Name *string `json:"name,omitempty"`
+
+	// Plan A day as it is meant to be
+	Plan *DayPlan `json:"plan,omitempty"`
+
+	// Version That of what is changed
+	Version int64 `json:"version"`
 }
 
 // Played defines model for Played.
@@ -874,6 +893,18 @@ type SavedItem struct {
 	Id      int64     `json:"id"`
 	Item    Item      `json:"item"`
 	Name    string    `json:"name"`
+	Updated time.Time `json:"updated"`
+	Version int64     `json:"version"`
+}
+
+// SavedPlan defines model for SavedPlan.
+type SavedPlan struct {
+	Created time.Time `json:"created"`
+	Id      int64     `json:"id"`
+	Name    string    `json:"name"`
+
+	// Plan A day as it is meant to be
+	Plan    DayPlan   `json:"plan"`
 	Updated time.Time `json:"updated"`
 	Version int64     `json:"version"`
 }
@@ -1288,6 +1319,12 @@ type LearnJSONRequestBody LearnJSONBody
 
 // MeasureJSONRequestBody defines body for Measure for application/json ContentType.
 type MeasureJSONRequestBody MeasureJSONBody
+
+// CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
+type CreatePlanJSONRequestBody = NewPlan
+
+// ChangePlanJSONRequestBody defines body for ChangePlan for application/json ContentType.
+type ChangePlanJSONRequestBody = PlanChange
 
 // CreateProgrammeJSONRequestBody defines body for CreateProgramme for application/json ContentType.
 type CreateProgrammeJSONRequestBody = NewProgramme

@@ -150,6 +150,11 @@ func Seed(ctx context.Context, st *store.Store, now time.Time) error {
 			return fmt.Errorf("demo: %s: %w", s.Name, err)
 		}
 	}
+	for _, p := range Plans() {
+		if _, err := st.Plans.Create(ctx, p.Name, p.Plan, now); err != nil {
+			return fmt.Errorf("demo: %s: %w", p.Name, err)
+		}
+	}
 	if err := seedTrips(ctx, st, now); err != nil {
 		return err
 	}

@@ -156,3 +156,49 @@ func BenchmarkDay(b *testing.B) {
 		}
 	}
 }
+
+// Plans are kept as other things are: once by a name, by versions, and with a way back.
+func TestPlansOverHTTP(t *testing.T) {
+	s := start(t)
+	body := func(name string, p day.Plan) string {
+		text, err := json.Marshal(map[string]any{"name": name, "plan": p})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(text)
+	}
+	var kept struct {
+		ID, Version int64
+		Name        string
+		Plan        day.Plan
+	}
+	p := narrows("2026-11-26")
+	if status, _, text := s.ask("POST", "/api/plans", body("Springs", p), &kept); status != 201 || kept.Plan.Spots[0].Flow.Flood.Spring != 0.5 || kept.Plan.Where.Latitude != 57 {
+		t.Fatalf("%d %s", status, text)
+	}
+	if status, _, _ := s.ask("POST", "/api/plans", body("Springs", p), nil); status != 409 {
+		t.Errorf("a name twice: %d", status)
+	}
+	p.Rods = 3
+	change, _ := json.Marshal(map[string]any{"version": 1, "plan": p})
+	if status, _, _ := s.ask("PATCH", "/api/plans/1", string(change), &kept); status != 200 || kept.Plan.Rods != 3 || kept.Version != 2 || kept.Name != "Springs" {
+		t.Errorf("%d %+v", status, kept)
+	}
+	if status, _, _ := s.ask("PATCH", "/api/plans/1", string(change), nil); status != 409 {
+		t.Errorf("an old version: %d", status)
+	}
+	p.Rods = 9
+	if status, _, text := s.ask("POST", "/api/plans", body("Many", p), nil); status != 422 || !strings.Contains(text, "Rods: 9 is outside what is allowed, 1 to 6.") {
+		t.Errorf("%d %s", status, text)
+	}
+	if status, _, _ := s.ask("DELETE", "/api/plans/1", "", nil); status != 204 {
+		t.Errorf("deleted: %d", status)
+	}
+	var list []any
+	if s.ask("GET", "/api/plans", "", &list); len(list) != 0 {
+		t.Errorf("%d on the list", len(list))
+	}
+	if status, _, _ := s.ask("POST", "/api/plans/1/restore", "", &kept); status != 200 || kept.Plan.Rods != 3 {
+		t.Errorf("restored: %d %+v", status, kept)
+	}
+}

@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"dunvel/core/box"
+	plans "dunvel/core/day"
 	"dunvel/core/measure"
 	"dunvel/core/pattern"
 	"dunvel/core/setup"
@@ -21,6 +22,7 @@ type Service struct {
 	answers.Desk
 	Setups     Shelf[setup.Setup]
 	Programmes Shelf[technique.Programme]
+	Plans      Shelf[plans.Plan]
 	DropTests  Shelf[measure.Test]
 
 	store      *store.Store
@@ -34,6 +36,7 @@ type Service struct {
 func New(st *store.Store, now func() time.Time) *Service {
 	s := &Service{
 		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[measure.Test]{st.DropTests, now},
+		Plans: Shelf[plans.Plan]{st.Plans, now},
 		store: st, now: now, remembered: &answers.Remembered{}, logging: newTurn(), taking: newTurn(),
 	}
 	s.From = s

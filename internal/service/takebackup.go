@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"dunvel/core/box"
+	plans "dunvel/core/day"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
@@ -31,6 +32,7 @@ const (
 var checks = map[string]func(body string) (any, error){
 	"setup":     checked[setup.Setup]("setup"),
 	"programme": checked[technique.Programme]("programme"),
+	"plan":      checked[plans.Plan]("plan"),
 	"item":      checked[box.Item]("item"),
 	"drop_test": checked[measure.Test]("drop_test"),
 	"round":     checked[practice.Played]("round"),

@@ -1,4 +1,4 @@
-// Package store keeps setups, programmes, the box, drop tests, rounds of practice and the log in SQLite. It knows no rules of the job: what it
+// Package store keeps setups, programmes, plans, the box, drop tests, rounds of practice and the log in SQLite. It knows no rules of the job: what it
 // is given is valid.
 package store
 
@@ -12,6 +12,7 @@ import (
 	"path/filepath"
 
 	"dunvel/core/box"
+	"dunvel/core/day"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -31,6 +32,7 @@ var migrations embed.FS
 type Tables struct {
 	Setups     *Shelf[setup.Setup]
 	Programmes *Shelf[technique.Programme]
+	Plans      *Shelf[day.Plan]
 	Items      *Shelf[box.Item]
 	DropTests  *Shelf[measure.Test]
 	Rounds     *Shelf[practice.Played]
@@ -161,6 +163,7 @@ func newTables(db source, events *remembered) Tables {
 	return Tables{
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
+		Plans:      &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
 		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
 		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},

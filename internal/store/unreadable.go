@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"dunvel/core/box"
+	"dunvel/core/day"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -96,6 +97,7 @@ func (t Tables) mark(ctx context.Context, table string, id int64, statement stri
 var blanks = map[string]func() any{
 	"setup":     func() any { return new(setup.Setup) },
 	"programme": func() any { return new(technique.Programme) },
+	"plan":      func() any { return new(day.Plan) },
 	"item":      func() any { return new(box.Item) },
 	"drop_test": func() any { return new(measure.Test) },
 	"round":     func() any { return new(practice.Played) },

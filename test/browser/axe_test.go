@@ -15,6 +15,8 @@ var everyView = []struct{ path, there string }{
 	{"/fall?open=1&practice=touch", `document.querySelector(".practice")`},
 	{"/map?open=1", `document.querySelector(".map .map-cell")`},
 	{"/compare?open=1&with=thick", `document.querySelector(".compare table")`},
+	{"/day", `document.querySelectorAll(".day-plans li").length === 2`},
+	{"/day?plan=1", `document.querySelector(".day-rod")`},
 	{"/drop?open=1", `document.querySelector(".droptest")`},
 	{"/drop?open=1&part=measure", `document.querySelector("#field-float-length")`},
 	{"/log", `document.querySelector(".trips li")`},

@@ -49,6 +49,7 @@ func TestScreenshots(t *testing.T) {
 		{"lessons", "/log?part=teaches", "sun", `document.querySelector(".claims li") && document.fonts.status === "loaded"`, 1280, 1100},
 		{"box", "/box", "sun", `document.querySelectorAll(".grid tr[data-id]").length > 30`, 1280, 800},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
+		{"day", "/day?plan=1", "sun", `document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`, 1280, 800},
 		{"guide", "/guide?page=hop", "sun", `document.querySelectorAll(".guide-water svg .bait").length === 2`, 1280, 800},
 	} {
 		t.Run(s.name, func(t *testing.T) {

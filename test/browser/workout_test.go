@@ -138,6 +138,7 @@ func TestLadder(t *testing.T) {
 	}
 	// Counting on lets every head sink; the light ones are still on their way.
 	deepest := `[...document.querySelectorAll(".bob")].map(b => Number(b.getAttribute("cy")))`
+	p.until(`document.querySelectorAll(".bob").length === 14`)
 	at54 := value[[]float64](p, deepest)
 	p.enter("#count", "10", "HTMLInputElement", "input")
 	p.says(".strip-count", "10")

@@ -33,6 +33,7 @@ export type SavedProgramme = components["schemas"]["SavedProgramme"];
 export type Definitions = components["schemas"]["Definitions"];
 export type DayPlan = components["schemas"]["DayPlan"];
 export type DaySpot = components["schemas"]["DaySpot"];
+export type SavedPlan = components["schemas"]["SavedPlan"];
 export type DayLine = components["schemas"]["DayLine"];
 export type Guide = components["schemas"]["Guide"];
 export type EventKind = LogEvent["kind"];

@@ -251,11 +251,12 @@ const besides = [
   "seed",
   "page",
   "words",
+  "plan",
   "trip",
 ] as const;
 
 /** Those of them that are places one goes to, and back from. */
-const places: readonly string[] = ["trip", "from", "page", "words"];
+const places: readonly string[] = ["trip", "from", "page", "words", "plan"];
 
 /** Those of them that are numbers. */
 const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip"];

@@ -50,7 +50,9 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
           onChange={(e) => set({ rods: Number(e.target.value) })}
         >
           {[1, 2, 3, 4, 5, 6].map((n) => (
-            <option key={n}>{n}</option>
+            <option key={n} value={n}>
+              {n}
+            </option>
           ))}
         </NativeSelect>
       </Row>

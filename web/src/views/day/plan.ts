@@ -44,3 +44,11 @@ export function begun(saved: SavedSetup[], setup: Setup): DayPlan {
     rods: 2,
   };
 }
+
+/** A day in words, as the browser's country writes it. */
+export const dayOf = (date: string) => {
+  const at = new Date(`${date}T12:00:00Z`);
+  return Number.isNaN(at.getTime())
+    ? date
+    : at.toLocaleDateString(undefined, { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
+};

@@ -19,14 +19,13 @@ interface Day {
 const stillness = 400; // ms without a change before a day is asked for
 
 /** A plan as the server works it out: the sky at once, the hours as they come. The last one stays until the next is there. */
-export function useDay(plan: DayPlan | undefined) {
+export function useDay(plan: DayPlan) {
   const { units } = useUnits();
   const [day, setDay] = useState<Day>({ hours: [] });
   const [again, setAgain] = useState(0);
   const key = JSON.stringify([plan, units, again]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key is all that counts
   useEffect(() => {
-    if (!plan) return;
     const stop = new AbortController();
     const timer = window.setTimeout(() => {
       let next: Day = { of: plan, hours: [] };

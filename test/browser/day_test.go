@@ -1,0 +1,65 @@
+package browser
+
+import (
+	"strings"
+	"testing"
+)
+
+// A kept day is opened and looked at hour by hour; what is changed keeps itself, and what
+// cannot be is told while the last day stays.
+func TestDay(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/day")
+	p.until(`document.querySelectorAll(".day-plans li").length === 2`)
+	p.click("The Sill at springs")
+	p.until(`document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`)
+	p.says(".day-words", "Pier Pool, evening: ")
+	p.says(".day-words", "On 2 rods: ")
+	if n := value[int](p, `document.querySelectorAll(".day-slack").length`); n < 1 {
+		t.Errorf("%d slacks", n)
+	}
+	// Another time, another water.
+	before := p.text(".day-at p")
+	value[bool](p, `(() => {const s = document.querySelector(".day-slider"); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(s, Number(s.min) + 3600000); s.dispatchEvent(new Event("input", {bubbles: true})); return true})()`)
+	p.until("document.querySelector(`.day-at p`).innerText !== `" + before + "`")
+	p.until(`location.search.includes("at=")`)
+
+	p.choose("day-rods", "1")
+	p.says(".day-words", "On one rod: ")
+	p.until(`!document.querySelector(".day-water[data-old]")`)
+	said := p.text(".day-words")
+	p.until(`fetch("/api/plans").then((r) => r.json()).then((l) => { window.rods = l.find((x) => x.name === "The Sill at springs").plan.rods }) && window.rods === 1`)
+	p.visit(value[string](p, `location.pathname + location.search`))
+	p.until(`document.querySelector(".day-words")?.innerText === ` + "`" + said + "`")
+
+	p.enter("#day-zone", "Mars", "HTMLInputElement", "input")
+	p.says(".day-water [role=alert]", "there is no “Mars”")
+	if !value[bool](p, `!!document.querySelector(".day-strip svg")`) {
+		t.Error("the strip is gone")
+	}
+	p.enter("#day-zone", "UTC", "HTMLInputElement", "input")
+	p.until(`!document.querySelector(".day-water [role=alert]")`)
+	p.choose("day-tide", "table")
+	p.says(".day-water [role=alert]", "a table has 2 to 2000 lines, not 0.")
+	p.enter("#day-tide-text", "HW 05:42 4.6\nHW 11:51 4.8", "HTMLTextAreaElement", "input")
+	p.click("Read it")
+	p.says(".day-table [role=alert]", "two high waters follow each other")
+	p.enter("#day-tide-text", "HW 00:10 4.6 m\nLW 06:20 1.3 m\nHW 12:30 4.8 m\nLW 18:40 1.2 m\nHW 00:55 4.7 m", "HTMLTextAreaElement", "input")
+	p.click("Read it")
+	p.says(".day-table .row-hint", "low ")
+	p.until(`!document.querySelector(".day-water [role=alert]") && !document.querySelector(".day-water[data-old]")`)
+
+	p.click("All plans")
+	p.click("Delete The Sill at neaps")
+	p.until(`document.querySelectorAll(".day-plans li").length === 1`)
+	p.click("Undo")
+	p.until(`document.querySelectorAll(".day-plans li").length === 2`)
+	p.click("Plan a day")
+	p.until(`document.querySelector(".day-rod") && document.querySelectorAll(".day-spot").length === 1`)
+	p.click("Add a spot after it")
+	p.until(`document.querySelectorAll(".day-spot").length === 2`)
+	p.says(".day-words", "As in Work out: ")
+	if head := p.text("h1"); strings.Contains(head, "Sill") || head == "Day" {
+		t.Errorf("%q", head)
+	}
+}

@@ -6,6 +6,7 @@ ignore ./web/node_modules
 
 require (
 	github.com/alecthomas/kong v1.17.0
+	github.com/arran4/golang-ical v0.3.4
 	github.com/chromedp/cdproto v0.159.0
 	github.com/chromedp/chromedp v0.23.0
 	github.com/getkin/kin-openapi v0.153.0

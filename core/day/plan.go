@@ -392,8 +392,12 @@ func (d *Day) At(spot int, at time.Time) (setup.Setup, error) {
 			}
 		}
 	}
-	if speed, direction, ok := d.blows(at); ok {
+	speed, direction, blows := d.blows(at)
+	if blows {
 		out.Wind.Speed, out.Wind.Direction = speed, direction
+	}
+	if blows || s.Flow.Kind == WithTide || s.Flow.Kind == ByTimes {
+		out.Boat.Measured = false // a drift is that of the current and the wind it was measured in
 	}
 	return out, nil
 }

@@ -68,6 +68,15 @@ func TestDayAt(t *testing.T) {
 		}
 		return s
 	}
+	// A drift that was measured in another flow does not hold in this one.
+	p.Spots[0].Setup.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.25}
+	if s, err := opened(t, p).At(0, from); err != nil || s.Boat.Measured {
+		t.Errorf("the drift is taken for measured, %v", err)
+	}
+	p.Wind, p.Spots[0].Flow = nil, SpotFlow{}
+	if s, err := opened(t, p).At(0, from); err != nil || !s.Boat.Measured {
+		t.Errorf("what stays as it was is not taken for measured, %v", err)
+	}
 	within(t, "wind at eight", at(8, 0).Wind.Speed, 2, 1e-9)
 	within(t, "wind at ten", at(10, 0).Wind.Speed, math.Hypot(1, 3), 1e-9)
 	within(t, "its way at ten", at(10, 0).Wind.Direction, math.Atan(3)*180/math.Pi, 1e-6)

@@ -26,14 +26,12 @@ type Hour struct {
 
 // Piece is a time through which one head is tied on at a spot.
 type Piece struct {
-	Spot  int       `json:"spot"`
-	From  time.Time `json:"from"`
-	To    time.Time `json:"to"`
-	Mass  float64   `json:"mass"`  // kg; 0 where none does it
-	Low   float64   `json:"low"`   // least of its chances
-	High  float64   `json:"high"`  // greatest
-	Count float64   `json:"count"` // s to the bed or the target in the middle of it
-	Down  bool      `json:"down"`
+	Spot int       `json:"spot"`
+	From time.Time `json:"from"`
+	To   time.Time `json:"to"`
+	Mass float64   `json:"mass"` // kg; 0 where none does it
+	Low  float64   `json:"low"`  // least of its chances
+	High float64   `json:"high"` // greatest
 }
 
 // Fished is a time through which one of the rods is fished at a spot.
@@ -42,6 +40,9 @@ type Fished struct {
 	From time.Time `json:"from"`
 	To   time.Time `json:"to"`
 	Mass float64   `json:"mass"` // kg, of the head on it; 0 where none of those that are taken does it
+	Low  float64   `json:"low"`  // s, the least that it counts to the bed or the target; 0 where it is not counted
+	High float64   `json:"high"` // s, and the most
+	Down bool      `json:"down"` // with the rod held down, at some time
 }
 
 // Taken is a head that is to be taken along.
@@ -95,7 +96,8 @@ type Asked struct {
 func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked, error) {
 	out := &Worked{Ladder: d.Ladder(), Pieces: []Piece{}, Fished: []Fished{}, Heads: []Taken{}, Missing: []float64{}, Words: []string{}}
 	var stretches []Stretch
-	var spans []Fished   // of each stretch
+	var spans []Fished // of each stretch
+	var all []explore.Hour
 	var losses []float64 // expected in each stretch
 	for spot := range d.Spots {
 		hours, err := d.through(ctx, a, spot, out.Ladder, emit)
@@ -112,7 +114,7 @@ func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked
 			span := Fished{Spot: spot, From: d.clockOf(spot, h.Time), To: until}
 			lasts := until.Sub(span.From).Seconds()
 			stretches, spans = append(stretches, Stretch{lasts, suiting(h, out.Ladder)}), append(spans, span)
-			losses = append(losses, expected(h, lasts))
+			losses, all = append(losses, expected(h, lasts)), append(all, h)
 		}
 	}
 	steadied(stretches, spans)
@@ -131,7 +133,8 @@ func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked
 	out.Covered, out.Best, out.Changes = rods.Covered, rods.Best, rods.Changes
 	for i, h := range rods.Use {
 		if h >= 0 {
-			spans[i].Mass = out.Ladder[h]
+			count := all[i].Counts[h]
+			spans[i].Mass, spans[i].Low, spans[i].High, spans[i].Down = out.Ladder[h], count, count, all[i].Downs[h]
 		}
 	}
 	out.Fished = joined(spans)
@@ -170,9 +173,9 @@ func (d *Day) through(ctx context.Context, a Asked, spot int, ladder []float64, 
 	times = slices.CompactFunc(times, func(a, b float64) bool { return math.Abs(b-a) < closest.Seconds() })
 	at := func(time float64) (setup.Setup, error) { return d.At(spot, d.clockOf(spot, time)) }
 	return a.Search(d.Spots[spot].Setup).Through(ctx, ladder, times, closest.Seconds(), at, func(h explore.Hour) error {
-		out := Hour{Spot: spot, Time: d.clockOf(spot, h.Time), Sure: h.Sure, Down: h.Down, Fits: h.Fits}
+		out := Hour{Spot: spot, Time: d.clockOf(spot, h.Time), Sure: h.Sure, Fits: h.Fits}
 		if h.Pick >= 0 {
-			out.Pick, out.Odds = ladder[h.Pick], h.Sure[h.Pick]
+			out.Pick, out.Odds, out.Down = ladder[h.Pick], h.Sure[h.Pick], h.Downs[h.Pick]
 		}
 		return emit(out)
 	})
@@ -211,16 +214,6 @@ func (d *Day) pieces(spot int, hours []explore.Hour, ladder []float64) []Piece {
 	if n := len(out); n > 0 {
 		out[n-1].To = to
 	}
-	for i := range out {
-		p := &out[i]
-		middle := p.From.Add(p.To.Sub(p.From) / 2)
-		nearest := math.Inf(1)
-		for _, h := range hours {
-			if off := math.Abs(d.clockOf(spot, h.Time).Sub(middle).Seconds()); off < nearest {
-				nearest, p.Count, p.Down = off, h.Count, h.Down
-			}
-		}
-	}
 	return out
 }
 
@@ -254,7 +247,11 @@ func joined(spans []Fished) []Fished {
 	out := []Fished{}
 	for _, s := range spans {
 		if n := len(out); n > 0 && out[n-1].Spot == s.Spot && out[n-1].Mass == s.Mass {
-			out[n-1].To = s.To
+			last := &out[n-1]
+			last.To, last.Down, last.High = s.To, last.Down || s.Down, max(last.High, s.High)
+			if last.Low == 0 || s.Low > 0 && s.Low < last.Low {
+				last.Low = s.Low
+			}
 		} else if s.To.After(s.From) {
 			out = append(out, s)
 		}

@@ -12,14 +12,14 @@ import (
 
 // Hour is how the heads of a ladder do at a time.
 type Hour struct {
-	Time  float64   // s, by whatever clock was asked with
-	Sure  []float64 // by head, light to heavy
-	Pick  int       // which of them to tie on, -1 for none
-	Down  bool      // with the rod held down
-	Fits  bool      // it can be fished so then at all
-	Count float64   // s to the bed or the target with it; 0 where it is not counted
-	Snags float64   // its snag index
-	Cast  float64   // s that a cast with it takes; 0 where that is not known
+	Time   float64   // s, by whatever clock was asked with
+	Sure   []float64 // by head, light to heavy
+	Counts []float64 // s to the bed or the target, by head; 0 where it is not counted
+	Downs  []bool    // with the rod held down, by head
+	Pick   int       // which of them to tie on, -1 for none
+	Fits   bool      // it can be fished so then at all
+	Snags  float64   // snag index of the pick
+	Cast   float64   // s that a cast with it takes; 0 where that is not known
 }
 
 // Through judges the heads of a ladder, light to heavy, at some times, in order, in the water
@@ -67,7 +67,8 @@ type through struct {
 
 // hour judges all heads at a time, like those of times at which the water was like it.
 func (t *through) hour(ctx context.Context, time float64) (Hour, error) {
-	out := Hour{Time: time, Pick: -1, Sure: make([]float64, len(t.masses))}
+	n := len(t.masses)
+	out := Hour{Time: time, Pick: -1, Sure: make([]float64, n), Counts: make([]float64, n), Downs: make([]bool, n)}
 	s, err := t.at(time)
 	if err != nil {
 		return out, err
@@ -87,14 +88,13 @@ func (t *through) hour(ctx context.Context, time float64) (Hour, error) {
 		return out, err
 	}
 	for i, h := range w.heads {
-		out.Sure[i] = h.Sure
+		if out.Sure[i], out.Downs[i] = h.Sure, h.Handling.Down; h.Fall.Outcome == trial.Reached {
+			out.Counts[i] = h.Fall.Time
+		}
 	}
 	if out.Pick = choice.Pick; out.Pick >= 0 {
 		h := &w.heads[out.Pick]
-		if out.Down = h.Handling.Down; h.Fall.Outcome == trial.Reached {
-			out.Count, out.Cast = h.Fall.Time, h.Fall.CastTime
-		}
-		out.Snags = h.Snags
+		out.Snags, out.Cast = h.Snags, h.Fall.CastTime
 	}
 	return out, nil
 }

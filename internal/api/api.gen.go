@@ -56,6 +56,12 @@ type ServerInterface interface {
 	// Day A day by the hour, and which heads on how many rods, as it is worked out
 	// (POST /days)
 	Day(ctx *echo.Context) error
+	// DayCalendar A day as an iCalendar (RFC 5545): what is fished when, slack, tide and light
+	// (POST /days/calendar)
+	DayCalendar(ctx *echo.Context) error
+	// DayTable A day as a table: RFC 4180, UTF-8, units in the header
+	// (POST /days/table)
+	DayTable(ctx *echo.Context) error
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
@@ -374,6 +380,24 @@ func (w *ServerInterfaceWrapper) Day(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Day(ctx)
+	return err
+}
+
+// DayCalendar converts echo context to params.
+func (w *ServerInterfaceWrapper) DayCalendar(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DayCalendar(ctx)
+	return err
+}
+
+// DayTable converts echo context to params.
+func (w *ServerInterfaceWrapper) DayTable(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DayTable(ctx)
 	return err
 }
 
@@ -1287,6 +1311,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/changes", wrapper.Changes, options.OperationMiddlewares["changes"]...)
 	router.POST(options.BaseURL+"/charts", wrapper.Chart, options.OperationMiddlewares["chart"]...)
 	router.POST(options.BaseURL+"/days", wrapper.Day, options.OperationMiddlewares["day"]...)
+	router.POST(options.BaseURL+"/days/calendar", wrapper.DayCalendar, options.OperationMiddlewares["dayCalendar"]...)
+	router.POST(options.BaseURL+"/days/table", wrapper.DayTable, options.OperationMiddlewares["dayTable"]...)
 	router.POST(options.BaseURL+"/tides", wrapper.ReadTide, options.OperationMiddlewares["readTide"]...)
 	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
 	router.POST(options.BaseURL+"/comparisons", wrapper.Compare, options.OperationMiddlewares["compare"]...)
@@ -2301,6 +2327,200 @@ type DaydefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response DaydefaultApplicationProblemPlusJSONResponse) VisitDayResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayCalendarRequestObject struct {
+	Body *DayCalendarJSONRequestBody
+}
+
+type DayCalendarResponseObject interface {
+	VisitDayCalendarResponse(w http.ResponseWriter) error
+}
+
+type DayCalendar200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type DayCalendar200TextcalendarCharsetUtf8Response struct {
+	Body          io.Reader
+	Headers       DayCalendar200ResponseHeaders
+	ContentLength int64
+}
+
+func (response DayCalendar200TextcalendarCharsetUtf8Response) VisitDayCalendarResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/calendar; charset=utf-8")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type DayCalendar400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DayCalendar400ApplicationProblemPlusJSONResponse) VisitDayCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayCalendar403ApplicationProblemPlusJSONResponse Problem
+
+func (response DayCalendar403ApplicationProblemPlusJSONResponse) VisitDayCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayCalendar422ApplicationProblemPlusJSONResponse Problem
+
+func (response DayCalendar422ApplicationProblemPlusJSONResponse) VisitDayCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayCalendardefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DayCalendardefaultApplicationProblemPlusJSONResponse) VisitDayCalendarResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayTableRequestObject struct {
+	Body *DayTableJSONRequestBody
+}
+
+type DayTableResponseObject interface {
+	VisitDayTableResponse(w http.ResponseWriter) error
+}
+
+type DayTable200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type DayTable200TextcsvCharsetUtf8Response struct {
+	Body          io.Reader
+	Headers       DayTable200ResponseHeaders
+	ContentLength int64
+}
+
+func (response DayTable200TextcsvCharsetUtf8Response) VisitDayTableResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type DayTable400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DayTable400ApplicationProblemPlusJSONResponse) VisitDayTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayTable403ApplicationProblemPlusJSONResponse Problem
+
+func (response DayTable403ApplicationProblemPlusJSONResponse) VisitDayTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayTable422ApplicationProblemPlusJSONResponse Problem
+
+func (response DayTable422ApplicationProblemPlusJSONResponse) VisitDayTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DayTabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DayTabledefaultApplicationProblemPlusJSONResponse) VisitDayTableResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7285,6 +7505,12 @@ type StrictServerInterface interface {
 	// Day A day by the hour, and which heads on how many rods, as it is worked out
 	// (POST /days)
 	Day(ctx context.Context, request DayRequestObject) (DayResponseObject, error)
+	// DayCalendar A day as an iCalendar (RFC 5545): what is fished when, slack, tide and light
+	// (POST /days/calendar)
+	DayCalendar(ctx context.Context, request DayCalendarRequestObject) (DayCalendarResponseObject, error)
+	// DayTable A day as a table: RFC 4180, UTF-8, units in the header
+	// (POST /days/table)
+	DayTable(ctx context.Context, request DayTableRequestObject) (DayTableResponseObject, error)
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
@@ -7852,6 +8078,98 @@ func (sh *strictHandler) Day(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(DayResponseObject); ok {
 		return validResponse.VisitDayResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DayCalendar operation middleware
+func (sh *strictHandler) DayCalendar(ctx *echo.Context) error {
+	var request DayCalendarRequestObject
+
+	var body DayCalendarJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DayCalendar(ctx.Request().Context(), request.(DayCalendarRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DayCalendar")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DayCalendarResponseObject); ok {
+		return validResponse.VisitDayCalendarResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DayTable operation middleware
+func (sh *strictHandler) DayTable(ctx *echo.Context) error {
+	var request DayTableRequestObject
+
+	var body DayTableJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DayTable(ctx.Request().Context(), request.(DayTableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DayTable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DayTableResponseObject); ok {
+		return validResponse.VisitDayTableResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -9969,271 +10287,273 @@ var swaggerSpec = []string{
 	"gs5NgjSMOqIG1wSeJjAwQKfYOxXCal6NEmZ1RLZ+ryYXtzenzy6fJNibaS6HsZkEJlL05JYPbkF7KTtR",
 	"tMLFmY7w0rROPV4GGGHI6Owez5E/BRdGum3RKKytBGKQMEHcvNv3rqCmx3vm/BIZEVIZwLVEG+U6MZBa",
 	"SLEcejWj2ox9896hhAU0R+wxb52bemyOenJGncf7jPqK5/KaqWRmhCGpA1huPpEi5FAomWsoesFg1hYj",
-	"Wcfw4nFqYjxN3ge4cKab2wp0Ha0xumBT8+7CxFNUxJMK2UL4JunKxDJO38otlgBY85jdlGxuWB7CG0kp",
-	"DcllYHIr0uUlXbOh2QpZLVfkz3Xd/Pl0uATA5fzjXNw4mdtIt0lJTgaE1TixinHDwfw+9TUlZ/NDKFGG",
-	"Myjns9c2g1DWgrBrplwId+sYujoWn60HvVB7uBxIYfHZimrJTOazZ2ogndTr6+P1kUD8KM4yvoqz65GB",
-	"pFaPMmr585zpW78198ivWnWkNewibPmoOsojc4cDVo0j6CCp6kJJf2NqkZehEK0FZGKxnFWcnMwerzqx",
-	"BRe1y2qMgTjvOrqGQWGbALmRfXfwn13cQi5y3cTIAL6+5AJ8w6lARwjPERtW3owpgIey/MhrHOa2TtbJ",
-	"66KnpKHfQKZpNMFRVmV/FZ5DvJALjyoCXEsqJNH0RFlI3uzHB4U0OAeSAJlGZk+5Gs7EpTdvvRbR5RKu",
-	"KDl9v753cAsxQQOgTj0oEETxpctW/3dN5Fb4VW1obln8GGCtAYIvC9oj8Kwoo1ij7UbPlSzLNn7a4I7+",
-	"08XZDshURKiTC6x8c5roqCsVgnkx56VHyR7hDqyBtbvvCyG9pFf9LHiUv7tc//QX/S9+YeA0u2Lj0Ds/",
-	"SZUPSpJA9H7p4bY38LF9RUlgQIGTNimgcb/8BcgCG2+dFHLExjYFQvVMIGo6Kro4peTad6VwZhti82St",
-	"/3ezwUQkeclDD6egO95dwpcfIZrApWQ5PntLybIGdNlKtZ6kCOWTTNoj0MWOw/PyGC21KpcWqqGbEZzl",
-	"jX08LnjSbb86D/2PtPI6rXwE8ItbQ8QbUvsfc56DA9K+3Wcsj6kQPFJv9zZ1SIrHmYb0W89oa67pKDAV",
-	"8AQu/nGAJ/arR6bNBNfMXksSqjXTbTeZkcSOOjLfueGwHyh/g2Y1dIOkMsBv3YMPUTQXgDTDLH7pYeNX",
-	"zvE5ipWDWieFA37OvGrnUMbRDQS483wDV7QnSSCC180N4BxpgP8N1wnZSkYU16mGvZ3S0YKkv9zI1K0E",
-	"Mu+TBV4TasHnCIeR6AM1qopiJjsc5PDCaHrJqVhVoWLGTeNwLOt8Oo15TYt8wKRyMFaNOiYvVsxe7tU+",
-	"e0ZdLQWkJW23QQlsSj5DxRr9FthAgBFXGVQihGzzgA9B7IJyaRkRUt1pQJT+Djtm7tNEcPJB9OJIA3zb",
-	"ad9nV+iYSWTbHubPTuy7a9/IKp0/fJQbZtDNYa/0ipYlEyx/EbpjWKqG1mz2l6nVij0oYRKjqANfwIes",
-	"AkxnxY5saSJvGOFydCCWkSQwumGE2d0hK9d/Dv6EwIlNNIynEafnfthelwXVK0QKNqBB4n9IgUX2M25C",
-	"Awrifllw+IYWdEkWigXvXPiO3RwjlQC9ynAWXHN5O4EG8YsP0Dcus0YvdCu7ZeQ9mEQ7bvx0Gi2ML1dU",
-	"s0hfsbB51rjwzsmNJcQZMpxDd9i+U6N5VDCq+1D4FaZnbOgNNtZ71miyN40iM0EHMd0LxB4mnZrVGMmp",
-	"tH922QKOjpL82WzuLtowFIFxFTVpKfYf4fFufn3MJBqZpoeENypMjmqFZ0PEyBeN8lqIxfiSFrlcRvSV",
-	"mQM7j/XE6vv76xGJkD7alxo0pkXxcUTGy7Jy2KBdYr4TBM26tvp24y8bK4U5jVvtJRTPx1sT0bInw3EE",
-	"zEvdLS8KHLhH1lEw3Wb6NPKRod5+ipdnKIDTu/opjhrFG4cnNLLayxIXCbljM8oL6HTVvROsKHZRlYwb",
-	"lPOgOHGRe8wE132VJ9bLz2KxvvdULZm25rU2VNQITdh2x7ePmK+kyrMaqAB+T0RsoNpc8U1fNzX7MXTz",
-	"otpkJDgrCHS1m6emzFCRu1hzEhxEwxg5vk/Rld8lashGbuxIAcSLFkVWww4F6CZXdI0grsdYUXAn9en4",
-	"FyeaOW4aSd13/nCOxZ1jyGlS41ZAX9FeMJWImtXvcTfoNRoNVo+RskBM9xlbSKfue29WCnYYjPRyYWIt",
-	"rIL+bi8t6gaaFJR7pBRKCm5MkXifXYvYSNZFK5ETIaFmMt9hJFPxJS6I6Rr5thUZgHgBb3gCLF8Ovdy8",
-	"Xpmq66Vn/DChozWMzvlRM4WUl62UrOJZ2I7HQLtfaPkD2zJzTaTB9hvYGIdwXOe2cJGcvmKiXN7p5Jgc",
-	"U4/ePIQlMyFHZyxHajhmHR6Cyyf2MqHplHGXpU3LKBjrQ2qIrMx3uA5dZ0BGBwKtD2NY76DF2Rs6Bk8V",
-	"voOKh0e8Ot5jAPmNReB1+znkqAJ2YT4w7aTllcOW5JAT7/uSmFW1mYUT7OrETGsmTHSQTwH9gVARmm8g",
-	"WYRge/SloYdfxIMlNWvkNtRdPMMWECOXzE641fvC/iEKzHigvwa9SdW1GY3F3L+3nBiaawJeN9tr7wkj",
-	"Aw4a6cOqH9vho3eVm2QTo7fxxyenpiJjsWrdStrDcDG8JFn3Y39qhBOZPRGcQ41BArzcAemM0KuhKwgk",
-	"Avd4yiAFwxim9CX0XUW9TzPQzLOQOuGR4pvtAZvbkLQfNSJfb0uURlV4fyuTaad9ibtnrs+L3tiV9HV7",
-	"2S+Gdnyx7rUkQiLCpHnjM+QukYYnG+BE9gJ1mp+4zY/pl75Q5wuBERhV5tNTpPIY1Bro5k41dG2kxhWp",
-	"6CMkohvHze1gYU03a9Bu7eiUwTeyEvn46jef8h//Fjq3ero2ec7uzWqusI1Dg6/VJDO2REqXynUWf5g2",
-	"Cb49gptHcwENqFi3f4nhCjyio+IVmCJxFLpBkm1awxPsyS/vbJilhv7irV/eJJrhRxnS4zwJB1rRjrPj",
-	"XmBXADINjfhrO/be7ZHTfAlYueuIIKqs14q5byYJB52aYIH0e1yGxV+q8ZBSJV2OSECCEX6iSxZPlVSb",
-	"MVmSajOYz4KvzNwsYxK2ntHYHIYtBUPchYpcripYlmCbZ8iufcjSbjTLiYsUR3oYzkM/n47CN1+xWIwf",
-	"1U8JbSHQVRACEa5OZGR287ZfxSUraDWSywxUPKyWdDDVo0bpa+oXj9Cvl1kbRL+1m4kVGlzHa5CgY7Pc",
-	"bKSwWkhPg/9eeAPXljjC2zyDT8/uuY1ulJCEwddxgEdgpdY6KbR3UbVrhIZBGNwWdiNqSib4ouvlHuqa",
-	"ib1xHQ72CvwUSPuhvMut0WsEk/p4s/28B+V4LE4wdvffUpEXTksdCVBtZQYVuXOJKxZrtLZ3vwHbOCKE",
-	"Fs6X6mKvbacfBFC4JvDtHLDjH23pDpKFVrRYABdKzw+MY6ReOSHo+8XZp7zq4L2+XTr3+oc3Q5uxngXL",
-	"XRN0ShbYYNp1Yc498E2INO8t7YDJCn4pwgUwo3tpR+exYnlZN6VzBzkgkIEYzwKFJQtkHVJ63jKauxzq",
-	"kaXINCYtvqXzddPV2Qxb84VhSM8uEe8FmaL9vuU60Ys9vnPKmI4lC8aKI+P2XJMFKwyZ7WCFiMC9oli6",
-	"+MML8GhMO26CVqSmvb/LSpvUsC9QaiIg8Ahwqi1XRXKucSzBzl55O2CQqPaxy3pzgszPCCwXtg6G1WSD",
-	"7HbsXYL1ufmE7uu4l35FMSa9ajDpQ5QSrtrBpMIo3wZKwKBIb7ca6NcaSZz5lfmyUfuEdz1CaqviS0dW",
-	"oLvYYSGlikKHQhO8svHhrhPufZzgIdKAAP5cr1pqoSTwYk/0zSu+nznHSqZ7m/37PoAhgAKhL0s2aOak",
-	"mK8A69MUICC8Hcftw6Dd6bhX3fdUAooNoWgjSzydF+T8me8hYDcC+i0RiigoiYYfXbOfy56sY11ZCkgL",
-	"HXUxnXaYpok7HnYmDBnPqk0v2AiHHDe3sVWirAprnRBZmQzryLkBKu2KclA+AqdM7F7gEQN6YACCUtro",
-	"jnU3TZ4gWB6N/wAojrK6j5ZkQeuMbEg1TZwNo7rVNSWSLbTHQgRdEi5ydpORqb1KgH0wonHUfuMxOaMz",
-	"XnCzC7cUGAJtMPstHZFhvuWbIxTkwBysNrLHg+wrh1lQiqcMSmwhj55eM0WX7IWPPiBUWB1awois69OT",
-	"tnIuvqWxuHwLgXLrQN0bDMhruLjLxIdok6iHFX23lK6ZcKlCcIwjXhuC9/ucC6K5zWBnoxUL111oB7/C",
-	"RI7pQfDi+jljBXi259LybFcrPZZ7ujNquNT8vsBe+knEWOg1UzmfxwisZJBYTkNfBF+Z6dLRUUOcMSbI",
-	"P6p8yXKyY+YSJQ2RokB727Jo+xrPPbyYs7fREjtTK1piNg8Eg1gceB2bxbwTn6hLRTmypbZrON9+XUO9",
-	"CmlHLb0fLdm6qdsCdxWYgtdSsonLjvY7Gthg6NcQ2sP5pnDIhb1cSOug8hbjA+Pbp7xltEhI+22zH8Wu",
-	"edxt/M6QpZJbjQ4+hF+pW7xRsWtnIqxZadI6q2hDTdVSieQ6QhNdBcJ+K6tnHKP2d2GvRsHBFNXmEDJG",
-	"DKYghkSFLwL2D3xsAYXMDqPKIfZ0psyEUZzpnli/pTnQGLszgHKDntmNhJzAbesFnrAMgqlDyBMFa4eg",
-	"KfHdFkb4TEXUbePGwNVauefKiDAjJKSBONWqUIzm8a6+NQhD9zPFFpWOQ4xhY2JkhXiuL+yhFo1kK6va",
-	"CYn3AdqHjdj0D27kHmdkD3aQUbzssRHIymqb1XxVp/Kjlb85vkmmJ4AGGIG/NPXe+VkFyvRH2oAV8MTu",
-	"F9d/h9Pyo/bQvHu87v2pPtgHLgF5Gh24PjXCfa1/9h9qehpZTxmnz+1qNxxjdp47+2x0ZoZtxvrYZB7f",
-	"0YCgleKN5XTDUqV6NmHa8A01fTFVa+y/kZFs1TdcO4tdClfyBp3zLBdOxM+VahNd7aHSkD71fRFCZS7u",
-	"noOhRUFZqnRFCxAPHCeYWNjk3TPdQjlrVqv4R3s1dK4OFKp1grdXybxWnjQXa/QjF5IeKjy13KRZ75be",
-	"bhka53c3TdTR8FT3yogau9sqovEHGqeIjUxvOi2vKC/ir/Flft0SHsXnqckpB4p6eG8HaKPGbKpRfLOJ",
-	"Sc5XkHrvr0FiKwHdE32zt6xvw7c8j5W/3s0N3HLFhjmxK15yNomfvT+PBnnVBgsHCwI5TbjPjidlyIgD",
-	"ude7HmjIb0PDRPScEre1wYebPLZBzY2jdxfUk0ndDnuDNbO+1h5psVMYGzVvZvLmDERQsm0zkzews++Z",
-	"Ht/OGutFj4Y26C1mDJIvopCPK1DkQrtElO6rPPhpBB7trsoGG0xtDEbAQEqpq8Z3N8FxAk8+DdILexf2",
-	"xW1CWHFKYdK8oPz4M0dEzFR441ujgzupLpWLHkUyLV2xbl6PJwVoeI0zauNu4r6lHBD4K48+oLEVwOk4",
-	"V9Ya0aOg8Y/sEgbgpThaY0NTtq4P/fFbbhqZznPXLPqY7e1PApLb4y8V1f1OCr2KfzLmSvTadumXJZz+",
-	"ABazN//8JvtzdBATjUsxfKBxOH3Y6SQ8Z69sR9wVW6qJNbNz4sV2uhOmkFqz0cKS9QGGgh+CQgwDfKKN",
-	"0PueEnYkzfZhCxwgu9E4AnMj1UjQ8lh31OQE9D3SwOQMT3NOKDZ4sZtgGCJJUKYbKTXfue3rr1jr8Jr3",
-	"X1YK6+ZP5AB9p9HD6uKX0l97t/UeRMafiJtsEnj+qHX10xK97m+H4Hz0GOpe0WtG4HHiVPfOJlWix/H6",
-	"qe7H59T8IfaII7hFOiKrB2hAmgLD8OuIbpw0tLgXUTNAhfrkwwJMob6WyStn/UTA0vtkkt0cJXo+8W7h",
-	"gZPyjlrfRqBHoOH0OoTfBEuKS6ugZcbq7GpPOQF9neUZ2a52w30VkSaCll/XzQS6cuplba86cZYFc3Co",
-	"wAAKAMWZMznTCwzwe2iuOifdKMqtfC1TV5JV6rqntYSD9GKEEhQChOvMIwFAiN4VQx/VS3qR7rPFIW9f",
-	"oO7r0F7SufFck7Ek1tuU+nsJAnwTwv6C3RhE4J1heNtOsc4J4MZnBR1X5w7d+0drOH5v9/IzQNrXp72D",
-	"eY9EfYzww3A6exlxii77tDe/UYlJUjV6SKRF2bFaUo0ZsK8PNcilBw3wcwAd6UuYslyKSIGQzHRHmiHZ",
-	"k4Ci2qN9MyX/r+tuFlBn3GKS3Mnb3rIIWLnL+Eo8pjyPOlWhCNq+LkNKKKRcawLlBx62epTFUcPfdK+l",
-	"Dq5bYGf+DkO1DGR6MW10C4fJfGncbkyr17tz15kV1wlRzj0szYZ/bo/jujeOarJyWLo3DBrhG70iDJAl",
-	"RGSce36n4KRy0tPLyn4so3gd7Xt0wR9RRvt9jdMwqqhuzRHH5Z8VFabOYdRErwDuU0AMsxI8wOSXTGkp",
-	"/h1Qu1AZ3y+GX/LYLfrIl4Iv+JwKQxZ8WSnmBomnlNzQTVlEhM1LSCgEVrjD5hQjOuTuNjNZROYG2Mx7",
-	"gBIvXEKJ0i5TlRHX7uD47AVnxvl5ZH6z6vXG6NidbTIWd2fDuPPE7MoA6kpdIZPTHQRjOYHM6B5kVyqW",
-	"xT7Y53kUeRIctbr7aOxZnxo8+NJIX9H4g3UYdvDRcRj8Sa/0xcpJDybuUaf/ac8b5dalBgw+uqW7FhZr",
-	"gRDKWKIB55xNzFaG5vfeLjsQf99ayjGSNFlSy4tPd6k8MJD5cXwQoczGidwRnQRS8XhSXSu/nlDbfjOx",
-	"49h3JOFDua05AiHqB7Z9d4Qmc2/5Hp2oQPhPG5o4ygQ8WvrTabQ/VPh0eqA30Hjc/wAq2uNl/4Ftfyqo",
-	"ODJuMggPXLp3H5r4a7qDKfQIMXhF39SbTRfuZP5HdHXoWcbBhgs/sO1HXxN+F+s4AXXe6xLxVsefs4lD",
-	"uho3cx2t+HonsJKrt1ov4NQkYs/YUWJz/okqc0Q3J3TjuRJSx1j29JdIiOrnMoJFy3qqLQJ++PNpFEC8",
-	"azvFiwUhBUdnWBq7IBRbZThXhiFzqhRn+gWYkg66zuN8YesO5JFEKqs9G8gD1jUoHaK6uWaQB1YxPXs2",
-	"sAxd8PwgMK2qBBZwVUtrajfKAMF3VVJlHI4M2BRB14QXk6r0xdHwNMCeRj0ZdmciUmRfYtjNCIIDCiau",
-	"sXLCgCvKZTXNCpojrAEWyR+Al4d+ZR09BssXqUkrRwdyPqIUfb+R3xF1qXMqyIwRTbmjM2/plTin/X7j",
-	"vilvPPICJtdhYuue3CAFbejOUlGDiOIUAFcmYgriZQprhSLTfxkacqvK6t6tbr+SKatJIccQmU+cGpP3",
-	"kp5Y22uFQ+P6kS0mkqKj+OJs4iIu8VRAXLh4FdB/Hly9gjqueOUT1DrLRXB0191ABqub9iWvG6JnP3aj",
-	"KwSWtA27HaCeuV4duBJL6gCqx3gYuXYVDPVgkjCKsV37/4JCg5WZ3BK+FBIdhQdmAW/UbZ9vEnD0npuz",
-	"v7RsTJeMvaNaesWONTJ33TzDZrgRosfpOyuMEBk3hBbSQcABZj7I8rqaV8kcXEgtLJmM7AImNFuYjPxq",
-	"pXrQAnSlFjTiIPwiTOiRtjPu6RGm809SsyOqudsAFpobXxsMdcNZfTLY0N8jW2QIxI2Qo76t6Q3XeCgC",
-	"ytQkMZimva8gG26qvHWntaEIWF44ANaiHWbvNFbpLxy/JFNiv+3ozKqLf54SHAAmhIGspJhHvDkP1Jwj",
-	"eBOwBDsMtLSzv/BNiS28HW5UFdc0PEJOD8Tjtd2uOS0gcz/0vROEEmgtAEpNhtucDhG1LFzudaQxhw5w",
-	"U91hFvuzSizcoTGUWFfaiAcB4BOgmduV4FqhZwLRhhdF084C3CJf3uDq5LepyLLZRJfR7uvQLMeS8uax",
-	"9pzIVclDeXlAtNZI3ThFrkmu6FYgidmZCXbNVCrMZLR46qXIcefh83QoAxMLgA5u8v4K2iicEPI+CvIk",
-	"3O3MpfC5MnPj6jMMxLLwYjkK8XTpz2iIS9L5umBnwO3SuSR8Cdlk3RN5BKd03yI5s3uqyX98ePOK/Pnp",
-	"sz/9ZwRfx7QLnBpBCKWkOtCvvBFQhogzFJ4eGdxd8ChS0k/UrDKiIUVVI48/86HPSNGX1nSZoBb7ifov",
-	"pMRI65L4mE5jCnYQIX0gbQoxuvE1WV1H784mqsskOxLjZ5fX4Jm13nJp5Y7CDkAIhAGgokRLh40DwZmO",
-	"Z8w431RSSfXLucdUr33Iz6fxVjm6t0BifcvjdZEMwBfgWnvjXIZuuu+rdVafTfqNrzvtNw/3jo2xozoA",
-	"H7DJQOTaD0Ow/I7sMjsfpvUJLe5XcksWVKEEyWpMIqvLL2QlcpeI4zJo5nTj4NVC63ufI5nzLjDfwiOz",
-	"dyLOCDgDXetP7HjfebV3jGLTFCwt7cuBCe7O84POzljH/P9xCRFjs3cKLQ/BdyTl6XQ4GSs0+N80Mzoj",
-	"sx0pWwKj7lYUuvIoh9baBfloFrXvDVX3WASlixKfb97VlMcA0zvs/HhdbMG1aa8EnXqH+nukKGB9uT+R",
-	"3Z2xJt3H+1f0ppv0RDiada049i9RIjuqvfo9dyePzfxDEseObLZvGoPWIBeWDSnXgdz+xq8jyGS3X5fY",
-	"KRg4WDD1YaCbxEFY2EGYvD2k/6Tn6+LbpMcDIlnS0955lfDwYKPy0ruxYL4OumpAxwCQr7MPHsMqUbmA",
-	"b8GMPhzRMcTXZcTQN30GLNftBmfYDg4UAFoUqehwC0U37KRO91G5aMU8eArQlvTxH8bEkbbKzV37335N",
-	"skjq1hV33y0iNIWIt4AYSu9zxSrugIcKPBSdGz5nZx/GNU/x36sp/Ugpco8efB3FQ3xJFKigvNGN3eNg",
-	"aJamTmf3LQyDR77ppo/KjKpg+sijUfa7Eb+Y15IkeUI2l+TJ2TOyfEEAyRYyArZc5LtL8ieybLe072nL",
-	"fu9bh+uK7dZHes3y10qWVw4FeUzNkmK0U0V7qCk5T43i9MYwjZvlwQCfX43duzIfN8WG+TnWpARDzX8/",
-	"tHowiHXs96qeUu9pYCPrkfFh/51DG4MvHnMO0CQ77dHb2zgY1EHI9e/SEVhmycvmZthohvEPkerDkx5H",
-	"rJ1Bgjsi4fEBrv7I2P7Dbz9MeNTNPzZ98yFO4yjn3hdwKA3n6YiTOSYZ9QFOZaRi8eCn4fWTESdx5UTS",
-	"KHRfXxlzLLjvdwg9ixXBXBGXRd6Z4S0oOG55BzvC2WfuRFdByev2K3oEc6nGcidq7qJQMuQm7Z3UpjQ7",
-	"50R3/vaQuXOXWUztWbj+BokNDlQ8Bv7J9RJo4HgAFLvv93V7rUm7SU4+4RwyJv2AeD6p5jWSynHmdRq7",
-	"7caHtitZMOhhLhdk7jssY1MfFyonn1bUsGvsR16whQG/u09m0L7W8Iz8KFiIedAQeeKQ3+N/O78MKYI5",
-	"KxWbW95FPCg0VOdzQWSRM+W/owE4/6ybB1SWSrqyvIFVYzHk5W+fY57P9zUslHtumsU6ZNV9nzBOmxFq",
-	"EC3qDDAyMUx7dmJOvp3R93JvQk/SJ7SR2oyaw9l5dBYif+t82fW2nD3LDiROpQ4PpX6N8acXPRN471NT",
-	"wvjT4QnggYyaQTR1axnyfdzoE6qxmc9kfw4fmFGcAbOx3zprMM7Gd1xCovddQYDBQwW2G9/F0tbmjBeh",
-	"a3Yfmb6BNC93CoQ6uhQ77AgysClDVRYBvLF//HfGbQGpV0fkAqbhG4QMzOLJ4NH4Wr36YHQBsWNIFNrz",
-	"2zkW0TyS5tMrWeQEYW7AlbowodXdfiuLX6IlvFTsH4o9ckD56EwGkqoC/n4uCTeWt7pWB76RqW58DP1M",
-	"FVswpfD4GmTlx4CgHxOywvJ+blaEkhDDWDF6DT3HykqVUrP4Mvhi4GDfYxvA2e7MoQHD6ENHOXCQdtir",
-	"uhHM4Nguo07WTWJgNg50Rsl88NYPlkP5SFWD5Zx3YoNYyYGCMHDgM+LaF7q9dy1+zoZqm/7cZoUxXqzn",
-	"snSBFC8w413hf1zsCc7E1EafldBY9fOsW1cXmhgtpDojP4YmR0PbPihstKDLjsjr0MFHwEL0IoZEmmN5",
-	"dncqHTSaIvVLvg/YaZyaMbcABFh3vLp5nRvvfDqw/6mS7klzrdG9N9wnEnsGxgXxEMSdOcAHdbuugrMm",
-	"W2p9k+aYhAvT2WGybbx3X9Uhv29imeb2OTv0xnK8GTsjzYZmrqM2B+hMyEmHx5DLDl7Cluw7ezbQ46+P",
-	"Qq+ggU1Vesm7Df3/xlyRmFHigLUPMEkplkxb642bMTz6+YC4jeUbeZjvo3Vu1yCjpriyoCCt2mv6nubM",
-	"ag8NAoN6N7Qs/XcKy42LHdG0QH+IFXm8+QdBTaVoEaW9XNEBneq1osvMZzQj6v2/6zPyss6rz/oBWvF5",
-	"L6YAIw3gl06UnHbWHwPq1+G5Y5MxYiTMgt3QuSl2J9Kjb/rRVMH4hmy4QBiifVsFr6A/xLmiM/Bg0a13",
-	"ZGErsHmlCl/ygZPyv7kjJC5s7X/Vzv3if98inlpJoSud+649auJ6AbSnCb+1H9aGQ78ybRQFMe9eqU01",
-	"g5Zxs7gK1Wxp0m9EckPwwbq9gqeNQCtDvOp8SE+vcWWaWsxFdDb47OCYT4eVlLotRxg17nOAVuCKULXR",
-	"BJslwg3v5u2VldlTrEPdl6uG3ctMh+Jfq1H7nBf7GFlK1qz9bmnR+y90qqTA2gD3G/Y4BPSuuimia2vn",
-	"HgHs/RhZtBp99NGFb/rhOLdLYx08lCEm0ej/MUCT7kk/evj95BnUTUYOj2+fu7srEZVhkp4kw3Ku2NyE",
-	"rOt+BmxNSkuCQxz/+Xizl4r5yrleu12dWA65qE1yn1FhabbxNb3mi8Ukm6zpjq4R6nFZxSm5iZ13+Ibj",
-	"muvD/NE3jXRqY8g3xdTdeaUUE2h3bzn6ByIF+l2VPDruiYJVJwlVu75aqlrVdMuKwi0PPsis/kWJYgU1",
-	"/Jph9SBVOcnZNaf2RWOUtPEp4XOqTyRvO+N5Wy2/6HIu7/u0mk0ZukEnmuPPpglqzrCCs2Q5QUgxTXay",
-	"Cso3poh7k2RgMhdDhGGldgr1X0lsrR56LGrGRB9NF1Svuobv2bTr5rxasR2ZMaoIdV5C8Ku9tbqu1fvB",
-	"4tmCd8l9bPw3Eq3iIZiVz3EA2O09cNFXjkWoSpzORwWj6tthkYwjnpMNKvfBy+NEZGBvJ/IbWam9W2Z1",
-	"CrbrGt9+SsBfWmzdP4/wPC57CrtWRc3tYVbqx/JuaSyPvwfe2lrkF8tdVzQhZ/sA2c8LqZkeVIwKAg+6",
-	"4M4ZeblXHAiLXNFiEUqvTzT2s0bKdqBG0NdL1jXPofe4c4BaO7itatTfWgS5QMkCcWiyiV9ZK+4R/lxS",
-	"ZR61gRibjXXy1LiMzPsm2IzLaOLaW0MlfLSpcpcEHCkfSwKhO+ZhafIX+1jNgSDqHBcmvstlvS1PHk8n",
-	"XTeaXDe34d/O7TP/9o3957n956n958L+cz7JJufwigv4F1/3FP59Bv8+h3+/gX/Pp/gDn8XyqB20+Y+e",
-	"Yd16s57vXBYF4Gy3p/xXeBSD0GQli1wH2Gp/uPYwWg4G/yYHg6Tnim2hTrxq5ck0sRXr1pX1jArEXtrb",
-	"QvAtMkPbBM/1poIi6JlySdcF/nQv0cY1nQenlanEUhu4Hr9yMY/OSS4WmplhGvkRniN6RcX6jIDTDBzE",
-	"SC2h8HPF87xPEyk9Dku9dnZTSh2xLQBeJMSrLDkBi0boD+2xP2Z7Lp/6be4BvcYSm0rxniMJbTibvCgS",
-	"4oPzgIfbDAgenbECclZmVVEwSMjAMuJFQTEfRBr35KbSKyUhDAjk8gjmB5LlUeWCgX3+6zVXCef00T5G",
-	"pCILRq1JpHu0QmiDPxwJaXkdjcYtAOg6cE5iE49aDS0kKMqQE+McDc55UcjliZFhw9lQCE8wYjjzKCpW",
-	"RfctynfMI/MABTdJ65L8eQrpI1YVKDOiN7QA1BQnNoTUrOksCFRwSNpfTI/wm8SLBPHBGkofr8MP0mAe",
-	"i1zgUjZUreNn7RujNvyoTpWJcm5in2+5wxE/svEliPeOkGFtSvubtT2mTzP48Wf4cf4Ef3wDPy6ewY8n",
-	"+OMZfvanc/vjfPocfjy9gB9/+pP9cYFfv/gG3vn04tkvsRwkhJWzJ7+hSLUj6mlH4ES2EXQ3XLjfzqOt",
-	"4hzK4PG2Td3Bu2XbTZ92rgcMRvw3Bg216fSi7ZCdTqM5NHsF1Ido+Y0HFfXtbM+IPRk/JcgK3HaKrv3D",
-	"CDwDJdhxQo/4pC96dsG5pNHQEmxMfDOq0UpZDi//vZSlZVC5F2B4/vHFxJWFRVFJJedUzWREVw6vCwJK",
-	"Ucgo3fua2BXwEzjDaX64730XEJcTsqTVkvXInEb76gNcHA9ophhda+9mCWi0idR7cUTAsUhDlTjiKp5/",
-	"ExVVX/FNjBOvp8buXvyr06w9zvunWIC4OIVkqV6n7Nc7AzYWpusuUfcjms2lgB4Zpm6JVFgl3T6nt8xu",
-	"8EL2cLdEn9y7W3LHjfdGIXyI4RuWLCRGn5/iy5NOr6Rq36nbTeFlZssYihuzda6uBVWAN+1xh0EvxvN0",
-	"CMJSoe3L9bgs32jmEQIED5LZt/axhnPfG9xd6nGg4B1O+6Tj0X4D3kr3/KjA55Cat6TlHWbLRdJPuVgW",
-	"uCldFxRftnJPW4+arcSUT4eozMWS1AjPZWGNasR5hswRj/nMb+z99cjP7nv+97gLK5tADmtCKBayFn26",
-	"CyR8AsgnX65ajnCoF0EIHN/kLav9MpgcNmN1rv+sTeyuAx51jxa1Yx2QsU9N4EM06ziKj+JLyxSlYP+u",
-	"CTiTAzylgyQKlw/s/iRMM0BPb1kY588jiHVwke8yk7NwQC4HfAeAy8mxK1/BxTpY4g4kvOlXUIzOVwy7",
-	"Mq2YaB2wz5AZdXKQ/3lYHjio8mF3Cj6IRnePhrCn+p933yExWc/SeM5YWa8QUURrlgf36xY4blWWEUW0",
-	"yx5/ts8ho62z5xULyz2JQ3b8Dh0y+cQVI0bRebKQvRgvZOVJLvRiuGzng8yxuT/mQpBPVquErCAPWDyO",
-	"74zPvLro5o/bSSXlXT0fTEoF8CLxsZSy2IvUTw9Fa7T9wnCJTJOaY6NvZPr+Qw+NOz8AWZkFN53okGN1",
-	"kYRmwG6r5iunfHmNC8GSfKGBzJ2y1QgeNV5ZuFq/PtdbNimZuqrUfmHBn55Fz4hCmUO7ygH9p4hJtv+p",
-	"63TBxZj7eXYRVcX36Qh1jc62ffT0U/sh8THFrmVx3ecnNysVeqb3UcxLxHTfyaqdDpbAgIbzSXAC34em",
-	"NwdsG7Cy0QZdoS/3Dtiw4eXbbt7oeaTWQObE8LLWwBB3d4yWFJNGMaastwzrAe44p+MjBPXBhCTvjBU1",
-	"16zQPpHnBXnyfHpJ6JbuavVMybwV18cW0idboCmpuzhbfDKVHodOv2SK74Wy/xQfF58cut/N8S6SztpQ",
-	"tWSnpfLTPWMoQrzfQsmKO0TFUhIVng0XqIbK90PlGHZ5BJ6sb+9gzs7F9DYoxg3etJl8+VyqtDvG8dTC",
-	"Au5Te32vFp9g2+crOY/hMADrOYlm9vw9EyXn3Wzub9sFjzNZWXsIAuvAKibZZM2KEgPs1wC+uKmwTyEm",
-	"8FPAm9Ar5vDjYc+yyZb1xJu7BNV1DiPG4pgkx70zPHsSk7u04MLh9za8CrQwnV355Pl+kLyKaZd1MF9j",
-	"cQR8MRqnPiay7HOo7jumjClBr4dvOZ5JgMItqMh1EBPHn1RMXLNNyRQWq7To5Dx6TKTx/MDYT5tDP7qI",
-	"BqWHvKSfXF9kWH7w2XDjY+7RNMaQTHhwY0ZzoS0/LUEuUYf4xK0RUcgt6hDwP69BnO6YTk/NhHkcyMuU",
-	"is3p+KzMrij9xAfr55+OPa3PKT3cPjrUodGd2+CLdwuaPw7B6QsAy/9oqDkSkNraoguuVwytE2iihEWv",
-	"rtuS1bVWUNzW3s1RCKhj9rPuk9DZ0b+yHSK8Wy1eLiBqycXSteBp3BQHt+B7vGgu1o9yrA5cwSdQCGBF",
-	"uwNtwF45M2tTY6XxAeihMMFBmNR6KcONtsozPMUxfbbwRlw1N2xMi2q2i/covF28uUT8IzubAILloY8O",
-	"Nyi+Ymps15yX0MbXezv+IWeRvg5qUxW0B9Wqg5BfB84n0azUkVvclBHt2wq5Szg3z01cyASb53JNAATc",
-	"9TnvNr4/4Rj8noT5RU+D5+yK3YxFTc0d64q2i1pwpY3r+eXbJFxML54/mj57dH4RW6ZxM2gw+fPpNA4B",
-	"PAbUN5v8KmPg4x6W+LvKrurxe64xhWGgG5CdZYZrd2/u3VLn5xuxpU1rsjnXRuVJTk21SWya5kCbuuGQ",
-	"E/o8uofcTPu6D7SZZE53Z1fIoRNZZO5wyq98fsoYuhwBhLdI7bzQ1yDbd42pCkagP3jSyZTcx+b26sUM",
-	"B8+8M52YWGK3OnQyJeLhVQWLqzTSe44RovAFYQ3GaAeAlOHJQViOju/ArLhGvyi0yuaJ2HrXTOV83mpv",
-	"TKEBpEcVDE3eIC5+vXP9131mAHTKbY8bU6W99XF7aH++wdkWQSwX2IMDNj1oDxoxDErED/BL7W2p0r4s",
-	"NL/mc3aGlJ98YfBb/s6Mxfhkoh/HVFRFQe2eueh0F++AL1efvCfouFcIabxuOoT+Xvr+z4PGgJL50f0q",
-	"0i0Or8Af1JDhoZ7+z/iGmBCpMwguptGed8ocycQ9Mo9vpcaAluuDdJvnDyZFB75C+I3RKrCqzGosIi3V",
-	"x3ciGSMd2E3J5h2M30F5m9Lwhwv23bi3N3rt3GJHoXEtrRvJm2N7lTjW6NlneFVjl7NmQ6NmO57WbqV0",
-	"X5nTSvf18Ac8xBLgogqnpx7bFpPOjVSnNpb3snXshjr24Sbh3pOyOYmCDm9Z2MtE6eXO9QzvdTI/cF+D",
-	"SVi9faRxOKOakf9DtoobwwT5/4ie04KR/yKucK5zcgCXK2NdfD+5d1BNwlNORbIa0gILRbsqdV2il+JX",
-	"sdNLfXa3mcli+Lzcc/7lYUZZY7Ux8vjZ21J98N4tgywaLWklKwluIKUPus66c61twN/+Dpzg75NL8veJ",
-	"/PXvk88v/EMNQGFqLXXh4MKdF5RYow/dm835NURjlCDBVDx7tZJ8PsJFU4WGMD8LxWiO2svd9MvwnKGb",
-	"j2I/eQF+M0GgoQeE6dDQ79rPfo5dlrfmmM3IhFHR725Xu4RGuBQplOcNP8NqFyWq/6WKU2FeN6dyly6u",
-	"fl9IbHafpMqPcz9hNS1ezgx+K5ksC8S6JkISLrRR1YYJ86Ll1elpqNxtEjCiQ+XWLSOtnzI87Qfo7or9",
-	"GhcLGW+wqeFagueNLx3CCOagm2ZyKLqci1wT6mPt/wttNN2N/rv4+A7usSb/sV5mZJORzWOdEZ2RH/4z",
-	"a0bJoHw4Z2ASkles0LzSGQnBIA0vc59fkmk3PYTUiF5zqrFxvysuRTaDfTPPv5n+XXjImJBZ8h0014ZJ",
-	"l73dus/+jpiDcyY0q42GyffvribZpFLF5HKyMqbUl48fy5IJ9MCdSbV87L70eMNNo0X15DVwoEZvgcvJ",
-	"OciWkgla8snl5MnZ9OwJwNqZFVDSY6zigP+XLglPwiZyKd7l0AzePgDfUVjkoieXf4sbLPUjj3NFF3Zy",
-	"v3WQGDWczXqJDn2gBR8kKaRcA5RDFvA34T3EsKJAuF4pofJ7cjn5Z8VUuKaXE/wuyC9rNZ1Y4fn5F7wF",
-	"TJtvHcbkXArje0OVZcHnsEeP/6GROdXDHjLlQmu0z+17Zg1b7ABcSuF0z4vp9NbGdadoB22+5OaRyMe9",
-	"6LU9D+jNDCvoCgvqRsomT3H+sbeFdTbbHz+dPhn3/MXFqOfrKHHqd0C93myo2oEn3lIk0qv3tGV1xbZi",
-	"VIduBytGSj53WJQGciX+NvFX7Rf73sczOl9X5ZnffZc91b57391YHeMlhKpOIo24pGp5U+IhWyMVO/sW",
-	"ppqk/Vi9RAlaPIZvWhqJEsnMv3EFhaCwple4mEevuS6l5qY3tGovvD2CNWMl4QZTM1oXf1+ifT6CGk+k",
-	"lu+umdphE3HjWlJkWMlCysrABpDZzmpmbitrOink0tHInDpTK86aX8lKmNdyKyZfF7N6RVXex17m8NlX",
-	"yFyoAawC6HNgsKqJWRpCRQhVI0wfJpT4cLMnmRoO2FPOKjRv7qGdlW80PE6ul649/+RfUUImFWC5FJNY",
-	"29vTROdPbuv6pKc/kq+UurGTEhImSEiUh1jrJxhVTJvgT4vLzPnKV+OVoWBkv+oB1MT//vjjD5cuiAxD",
-	"3TANAwkyZ4CzPZdUafDJaHwOE14cZgMTeTO+nksBvYsktC4CGGAwGJhwWv9WIi5L544BY7+LawLvvr27",
-	"Mp6aYQKHFEE4rN+JHuji61tJwFzWmetHzvVenkicrOWmpIpr51DsE/b2IfblMexXYfYPx7Jxb/IHYNpX",
-	"UFVvqhJLgAnWjXmWYnypKyAN6NopKVX+lRpJ1Lg90NAxQ9Rdzl1eITh2jSzqSo4hri9LD3UYM5Lec21e",
-	"4SP3Q2vlLkJncRaI07p/6wP3w2e75dTQGdUMRW1BTUzSotWR9XCf7+mawco7W3x+i4ykPLSTu/u4Lifu",
-	"+/dQQElhugQ7Q0SsOjicx79ZO/azfaVxbT33GDt4ucC8Dk4u5zZvs9im5dvOfuvG8X/pO+APOI34GU/v",
-	"7Ywtya4QBHJLNZmxBbgR7oFPTp/eP6Gw2kmA+oJdMxeOgF74nYCMU8DcAdLJe+6upa3ctX8aox/znGWY",
-	"MIXI+ZaFA5PWpUS3LF8zJ8vsjLC1XC7JSlaKzHbws6M+bzFTbIMDYn+6kfrza7q7I+35Nd09pO78mu4O",
-	"6RM53X2FqsFLuy6fmliTzDao04DOaQlsQ8WOKDlWjc7Zggse4vJRZeEvzLxuPHaHnK45TOScWx/fu37w",
-	"BqyU4LzmihR8w43OMLqWQbQSKjpdsFJnwbEN2q41fSD7y8Nq+iNRjOZQtY9HomT5CP1Sh9S310qWV/DU",
-	"fWhw0MncD5mqyuEiHsiPXLf7yuwF8g3DY86/Pvn+Cpq8h1Ufz1ZHBOGhf8BgPKk+hzFp+Z28em16otJD",
-	"rP32FNg9wuonpK+Qu/+VsRLC9jWleqR+iNdssANf3Rje9Xk55MSuucfjwmHSx4n7vZTrl+Z+iZvnvcUr",
-	"uPxmwdCalSal9C/7F7kztycm7dHFrson532Fooiv1E9CgVJC9gPeF6sX20U3QsvOeeSsefCluLLHlKtj",
-	"fIp0VPy+WrH52mdb3tkp4wCRY34rt6G/Q0kVy2oTBOMF7Aa6cxJuHkD4XnEwX0QNlEPoknKhTc3HfPqx",
-	"O55N4qn8xvPPyEAKhhUAe7YP/L3F0lpn87TLfV5L8TWayrgT2t2WF5YpzKkgM0ac6yQ/oAuNcpXzHJzk",
-	"JTXzVV/E9OvRoO69gD37MiTOoJb2UtdOly/xPj2d/vlLFm0fmfGXlVDBtiMY4gFnaOLVPeTb7Gem905c",
-	"W6q/Qk7t9hmzdy3Tzn0LuYMEcCDo+VNBd6/hkTvyAypZPnjCiZ1EqhsC9ivzflaIIoY2NwD//PWpypYG",
-	"NBTPYP4TxtlDQXsztBg05q1Ua5RcC1kUcqt7nYZQF5Gqjn13jdn4v1td7ArjW76cxLclKuSyqZf5BMdY",
-	"dPHWFbL6TO5cG4NFD91mnM+Xr4vhYr4IZcxt2R+a2K1nASjF5qa+sNGQYYMD3q3+1cM975eYvk7N66eq",
-	"ccqYXO68FvacY6e+rDi26+gLk/0FHrjD08IBevQcnN4DeHxQech1AykKfVKUlHTJ6tLUKBIZPAkfK77s",
-	"jYqtGC0OuOTe4sd3uPVuhMjevzMI4vIQO48OX1WJRrDRpy7VLh+a9+4rVlIcyH+4glyzgkHTCegD5ASM",
-	"Ux23oY0ImbG53DBMXfDqNs1zxTQ2xbQG7o2Br3EB+RROVClMDJUZAtWT8+fk+29fBNFdt+vo5ju8g/m/",
-	"4cUpWZ7ZbzFPuqlX3lM/t0ZAmpqAPK4OchCA/LDfdaU7sb6QnXCIWTG15dpHQaQodnWNX888DF2z1jz2",
-	"e3fs185Hxl0QahmfryKcy6LaBKR7TwB2IAH3GZ+SCyIrpetac8M37HL6gjw6x0A4QijF5owDtGYdLL9G",
-	"RtbzabRfsEdped5BaTklZXcMIApM/2ARfzdQdYtbvr/FnYJr3yhpLElmSE2XowkzAnnm4OXiDGUQMcfd",
-	"Lgf/BrP6JYaf2jxTOTfMPNJGMbppn23Q+mdcUCDEBpU9mz55cv786TfdKd2rZo/M7B4ysH2kEArH70W3",
-	"O/9XCC3CnYM9cdKUgp7CzSWhReEEG9w5SEB0D235nOGNmLOo3hj4Wm8yD3Kze0vkscOleM9wWg9aCOo7",
-	"msubzLfNwjqAeqNn8mYwiafe4Nt3iP7Atm6jbj915vbP1LJffuy5jjfpvmhjH0xAJbdgubgiN6oxuE4V",
-	"I3Yvc0t3DsViJm9eeE5gVmxDGvK3RYzh1j+eVcWBJBwkzreuCeG9BEc7iK8Xp+O9xgBb7yOx7I/bcee3",
-	"A5OMmzegdUMKrg3LL8mMFkUGbbszcv74/Dk5f/wNOX/8NMN2Y+ePpxl5Dlb+gbuSFlCAo/wjniCATgEj",
-	"yFkMwJ0ORhSCpLz1iEI4lLs3vCybTsROezodBk972eX3Lt9+zXbepcWVs870i2Z2mTZ017wOXai0p9OI",
-	"afaFRzlwh7+IKAey7T+CHHeRbqLlhqHS4+DuuGll4sW4890GO+Kc/V5J6usOdYDEMD4LEz1Lsk9M7J28",
-	"Lh1i9S2e+0f7zi/g1L9gRnK/jOFHEdz3miylYBkppAafR0nna5YjNKZrMrFFr8laSINtUKM0VDB9GKXh",
-	"PaPQp+ABMBrGWE4O4n3PKyoYsZ+gWdgsX/DAqmklDCOtrYctP4ADvSeciMIN9tXxZER9cOQDzWkajoWM",
-	"mD1bqfYmFnJ5NtfXAwB478HdP0AD1lB/PNfXLwB4RjPzfyqzePRN+wQjHvFIhZYDqv1qsemuFC91XWix",
-	"omXJBMtdysDGWgEUd+GSfHjzijw9/2aakZ+v3jz6xhWIelcmblH0aB0q88bOqJ9ffu+Au++F7f3TZ3oO",
-	"3GU3qToxdGwnsxP8TWGOfsyHtl3eyEr0ovF5JONAS75GCWqEubH/0V9lLfu8UooJk0HJI1+AWkGx4zjA",
-	"2oT6IMM31g4HYD8G6at7OQydnGgX1zwUY/nJhz7vPsgCQ6W6G93U75+l4YbEqqNrjoSTO1uWNwPy5pjd",
-	"XZY3/3WzKY4QN1u6KyUXUPz+1Yoc3FIrWcJyyX/85af/n5yfnf9n32mJwUsg7jHQaIdLuQc4rfvf4pdF",
-	"UfdTXrMyihWAuzoUYYSl3lmAETfyAUrz64EjPQ5YaSz7El9xbX6Jx7pPC+G2JQYtAnX8voMWsJ11CQQf",
-	"rE1t3L1bj1nc4Y21r/aYuA/gNu+7tH+4zU+s1bOSoSZjBfoD7Ole0WacTdyt9zzOYu6Vsr5m73koz4Sz",
-	"3/OYt87bt2Ee0MTqx+5PHWu2mh7UyeoJfqmKWT3DQe0srPzuVLR6cx9CT2uP3qesNQnga9XYGkcdpZT2",
-	"JU1V4FoE9HvX4vxmjFLl9m7r7etzd3zHw/sfUrM7dM3/UO9uS72r6dvreIJtCQ190EgLSWqIu9yx3tfP",
-	"me6f+H4fGmAgj301cJ8Q/llRYbg5BMX+gdH8f/CxXTcIvqeSUbOq64NYkdeFV4DmcOZb/cYKrnxTwiQg",
-	"7EjZ1efstwktCrn9blOa3f9i00R8RTejDhPp/OSeZM/Isq92Dct7kmYV6wfeLWWDdqiQpjCz2iPGWzBv",
-	"r9IVLSDq2txFwhfNcH1slq4Rag9oeEpdX502oaXvk6JJQWes2CvUjI2/sceL3el7diZhDu+5YE6rJqZS",
-	"odRMMVZgAgfhop6ffURD46S5FHnCJEumriolBvoJRrsG3hHbCherRynGzpzHMKz7Fk001z7fpmRKS4F3",
-	"DDOzKfGXO17kq2Ql8sPm6Ad85J6iY7to35Ge5mVFoR+oqh3GdglzTCEg68GGECW0fZ6zA/aoXT1s9h1p",
-	"qfDuh+pC9+FQ4Fvhh19hYBtWZrmpP//Ldlk80YwJFEm5kmWcYOqL+hhpvr9qiBbFqSQ0IgWExop4+YYR",
-	"ujAeUKosqF41U936WyinZpTsE3Jvzgf9AiB55q5zZwyrdSllfp+68f1S/39X+RL7t0AJEBU5UWzDAAB/",
-	"30xq03pVHGq2eKV2H+CJL655F0zrwRHwrkAdvP/mXT+KAOsL158KKIb5KvGmrcwHMkVNudrMCF0qxmrQ",
-	"PCaWoNNjMpd9Xsj+bhuQ4nVYD/uIj9xbSCDk3w3pYm5iX2gowO3sUBjgo+sBe0chALeZD+D+b4zc4/rX",
-	"/qC/Urf/fnvfQBH1xUt09ddE8jt382NG6ggXf+MW9kGk9Wzu9B6vwwk34el9F+P0UvVdBFDukjvCux8w",
-	"cNJLEX8ETW4paOK4RTNgAu61brykjzU/zis849uOlLz27+3hPvcpjO+rK+c9MysvhqEhZauLEdQTQqPf",
-	"FBK401DZAwuf31GIDJnBXnisdeiG54fM/w+M5lceTfX2xZF99RW7MQ9nvtsJVEqkusFXfLkCK7OQW7S/",
-	"v0ZnEsY5XCEd9LXtLptQTUomy8J1v91rINSOfBi+GYi9Qr+irpPp1FDl+bSnlfDtkFaCnzWpQ6NdPACr",
-	"6X+ZKBjMuQVCtFXcGCZILrfikjw7uyBPz/6ckfPL6bNDNWNG8QFnDBR93p8vxg6XfHIwtYfqrYk1y0d3",
-	"RkdnDCz3Xmv3B/ypp9ahwjBfRENNXEw/5XyFouNbtuSQrmCQrLrVcXBlEn1AgTb/aCAH6BYH3T5316jk",
-	"X59FPETHuOPZ0PR+2NAfPpdb6RaneLlfeBTjdq5byUFN5zt85N5UndDxJ0XXcfO/f2Xn0z7UB3WaDxcd",
-	"FOLTmGBPi+Zl41zup1WTTj7HcIQ1Gj/kZ264cL+e7x/vSdqVm959MLY7peOW6QJNrv/AHXsvl7oNrJNh",
-	"SxjXM03MGZntwI+4ZruMrOSWXUMbP2v3oSzRfc2aGpzwTr2LcZ3xXkXq76dHZp+SXwnFaA5oVIfk3c/1",
-	"Y/fBKxrDpfIKYRRnDyb0XP99cL3NqRDS+NzvF6H/BxESgsID5/D4N/DmfR60vD6wjbxmh07m99g0Uhi1",
-	"Q/OgfQ6EbunuTjpIGkenaUzxwGEfz27HTWGAL/9BUSFAgwU5nqqi1ALfYuran1Slisnl5DEtOey0e7jb",
-	"MIvPV9hs1khiOCNgijrHuc+C65akvJIC9VPtGq7M1wVrp3vVr9E+Ba0zOkWk7r3Gcj2vKZuF7Z3Tt68K",
-	"XywLKgSY4/67Dqgo2jCMQ5Sz+fhM3hx42MH9AXw+NzrzAGn2f1SD2u/e0/BdR/aQFoVdtVkxYiSecI7g",
-	"afBn6SqdIEE77IHLxe2+DpzeWRzmsIFahyVCVkljjYlaGuq+8g1nRY4njAZAeN5Haz7/8vn/BgAA//8=",
+	"WUfx4hHxNjB3INDR1pia0bdRWuf40q09Ge6QQ4C0fFUDFhp5aBAI1/vMLLVkJmRrzjFhPTVTIFYf4CN7",
+	"eESb24rwHa0quyhbk2n5Uqy6IM1F2lL05ZOq+kIsK+l0Y+m3b+UW6yGoYoTdlGxuWB5iPSNOLSUxYyvS",
+	"lQe6ZkOzFbJarsifaxCB8+lwPYQ7LJyLGydzG+k2KcnjghgjJ5Z0bjj4Ik59TcnZ/BBkluEMahstD8sg",
+	"rrcg7JopF8/eOummjgWru1+OdBXYkQM7tWJizvSt0+tDcY9R9ZtH5iwHjBxHO0FC1gWanjhrUZuh8K4F",
+	"c2KRnlXYnK4wXmVjCy5qV9kYw3TedbANg9E2gXkj++5gR7t4iVzkuonNASx0yQX4pFMBlhAWJDasvBlT",
+	"eA9wAJHXOKxvnWwL1MVWSUO/gQzXaGKlrMr+6j+HtCEXHs0ECiKkQhJNT9CFpNF+XFJIv3PgDKBxmT2l",
+	"bjgDmN689QK7yxZcMXT6fn3vYB5iPB3ApHrQJ4jiS5cl/++ayK3wq9rQ3KpKYwC9Bgi+LGiPbLFSg2Jt",
+	"uBs9V7Is27htgzv6TxffOyC+EBlPLrDizimCo65UCCLGnKYenXuEG7IG9O6+L4QSk171s+BR/u5qDNJf",
+	"9L/4hYHT7IqNQ+/8JFU+KEkC0fulh9vewOX2lSyBAQVO2qSAxv3yFyALbLx1UsgRG9sUCNUzgajJquji",
+	"lFJv3w3DmYuICZS1/t/NQhORpCkPeZyCKnl3iWZ+hGjimJLl+KwxJcsaSGYr1XqSIpRP0jSPQDU7DkfM",
+	"Y8PUultaiIhuRnCWN/bxuOBJN7Pq/Pc/0tnrdPYRgDNuDRFnRO33zHnuXBx1+cyYysQj9XZvvoZkfJxp",
+	"SPv1jLbmmo4CU4FW4OIfB7Riv3pkuk7wguy1QqFaM912zxlJ7Kgj86wbgYKBsjtokkM3SCoD/NY9+BDF",
+	"egHAM8zilx42fuUcrqNYOah1UjjA6cyrdg7dHD0ugHfPN3BFe5ITIjjh3AC+kgbY4XCdkK1kRHGdasnb",
+	"KR0tSPrLnEzdwiDzvmDgNcd5NbVRVRSr2eEvhxdGfb2nYmSFSh03jcMxtPPpNOagLPIBk8rBZzXqp7xY",
+	"MXs5X/vsGXW1FHCYtN0GJbAp+QwVa/RbYOMCRlxFUonQtc0DPgTtC8qlZURIdacBYPo77Ji5T0/ByQfR",
+	"iyMN8G2nfZ9doWMmkW17eEE7se+ufQOtdP7wUW6YQTeHvdIrWpZMsPxF6MphqRpawtlfplYr9mCISYyi",
+	"DrgBH7IKMJ0VO7KlibxhhI/RgWdGks/ohhFmd4esXN87+BMCNjZROJ5GvJz76QK6LKheIUKxAQ0S/0MK",
+	"LO6fcRMaXxD3y4LDN7SgS7JQLHjnwnfs5hipBOhVhrPgmsvbiTuIm3yAvnGZNWqiW9ktI/7BJNrx6qfT",
+	"aEF+uaKaRfqZhc2zxoV3Tm4sIc6Q4Ry6w/adGs2jglHdh/6vMC1kQ2+wod+zRnO/aRQRCjqX6V4A+DDp",
+	"1GzKSC6n/bPLUnB0lOTAZnN30YYhEIyr5ElL7f8Ij3fz+mMm0cj0QCS8UeF5VCs8GyJGvmiU9ULYw5fS",
+	"yOUyoq/MHMh6rBdX399fj0jA9IG11GA1LYqPIzJtlpXDJO0S850gd9Y13bcbcNlYKcxp3GovoWg/3hKJ",
+	"lj2ZlSPgZeoufVHAwj2yjoL4NtO2kY8M9RRUvDxDAZzeTVBx1CjeOByjkVVmlrhIyFmbUV5Ah63unWBF",
+	"sYuqZNygnAfFiYvcYzW4rq88sU5/FgvuvadqybQ1r7WhokaGwnY/vm3FfCVVntUACfB7IlIE1eaKb/q6",
+	"uM0ptjyxPzMSnBUEuunNU1N1qMhdWDcJhqJhjBzfH+nK7xI1ZCM3dqQAHkaLIqvhjgJklEs+QfDYY6wo",
+	"uJP6dNyNE80cN42krj9/OMfizjHkNKlxK6CvaA+aSkTN6ve4G/QajQarx0hZIJb8jC2kU/e9NysFswxG",
+	"erkwsdZZQX+3lxZ1A00Kyj1CCyUFN6ZIvM+uNW0kv7mVQIpQVDOZ7zCSqfgSF8R0jbjbigxAvIA3PAGW",
+	"L4cecl6vTNX10pNrmNDR2knn/KiZQsrLVkpW8exvx2OgzTC0GoJtmbnm1WD7DWyMQ1au88y4SE7+MlEu",
+	"73TykKjW8Oj6Q1gyE9JhxnKkhmPW4TC4PGYvE5pOGXdZ2rSMgrE+pIbIynxn7dDtBmR0IND6MIb1Dlqc",
+	"vaFjcFzhO6h4eKSt4z0GkFdZBF63n7uOKmAXXgTTTlpeOWyFDrn4vh+KWVWbWTjBrk7MtGbCRAf5FFAn",
+	"CBWh6QeSRQi2R18aegdGPFhSs0ZuQ909NGwBMXLJ7IRbPTfsH6KAkAf6etCbVF2b0VjM/XvLiaGpJ+CE",
+	"s722ojAy4K+RPoz8sZ1Fele5STYxehuOfHJqKjIWq9atpD0MF8NLknU/9qdGOJHZE8E51JAkwNodkM4I",
+	"+Rq6kUACco+nDFIwjGFKX0K/V9T7NAPNPAupEx6hvtmWsLkNSftRIwH2tmJpVKP3t1CZdtqmuHvm+svo",
+	"jV1JX5eZ/SJsxxfrHk8iJCJMmjc+Q+4SabSyAU5kL1Cn6Yrb/Jh+6QuEvhD4glHlRT3FMY9BrYEu8lRD",
+	"t0hqXHGMPkIiunHc3A4W9HSzBu3Wjk4ZfCMrkY+vuvOlBvFvoXOrp1uU5+zerOYK20c0+FpNMmNLs3Sp",
+	"XEfzh2nP4NsyuHk0F9CAqHX7lxiuwCM6Kl6BKRJHoSok2aY1LMKe/PLOhllq6C/ecuZNohl+lCE9zpNw",
+	"oAXuODvuBXYjIFPHxpt27L3bI6f5ErBi2BFBVFmvFXPfxBIOOjXBAun3uAyLv1TjoaxKuhyRgAQj/ESX",
+	"LJ4qqTZjsiTVZjCfBV+ZuVnGJGw9o7E5DFsKhrgLFblcVbAswTbPkF37kKXdaJYTFymO9E6chz5CHYVv",
+	"vmKxGD+qnxLaUaCrIAQiXEnGyOzmbb+KS1bQ4iSXGah4WKXp4LFHjdLXTDAeoV8vszZ4f2s3E0syuI6X",
+	"+0CnaLnZSGG1kFaj6QRYBdcOOcLbPINPz+65jS6YkITB13FgSWCl1joptHdRtctxhsEf3BZ2I2pKJvii",
+	"6+Ue6taJPXkd/vYK/BRI+6GSyq3RawST+niz/bwH5XgsTjB2999SkRdOSx0JjG1lBhW5c4krFmvwtne/",
+	"AVM5IoQWzpfqYq9tpx8EULgm8O0cMOsfbekOkoVWtFgAF0rPD4zXil45Iej71NmnvOrgvb5dOvf6hzdD",
+	"m7GeBctd83VKFtjY2nV/zj3gTog07y3tgMkKfinCBTCje2mD5zFqeVk3w3MHOSCQgRjPAoUlC2QdUnre",
+	"Mpq7HOqRJdA0Ji2+pfN109XZDFvzhWFIzy4R7wWZov2+5TrRiz2+Y8uYTikLxooj4/ZckwUrDJntYIWI",
+	"/L2iBoqAfngBHo1px03QitS093dZaZMa9gVKTQQiHgGKteWqSM41jiXY2StvBwwS1T52WW9OkPkZgeXC",
+	"1sGwmmyQ3Y69S7A+N5/Q9R330q8oxqRXDSZ9iFLCVTuYVBjl20AJGBTp7ZIDfWIjiTO/Ml8nap/wrkdI",
+	"bVV86cgKdBc7LKRUUeiMaIJXNj7cdcK9jxM8RBqwcQDXq5ZaKAm82BN984rvZ86xksUquiEvpVGp7wIo",
+	"EPqyZINmTor5CnBCTQECwttx3D7s252Oe9V9Lyeg2BCKNrLE03lBzp/53gV2I6DPE6GIvpJo+NE1+7ns",
+	"yTrWlaWAtNBRF0tqh2mauONhZ8KQ8aza9IKNcMhxcxtbNMqqsNYJkZXJsGSbG6DSrigH5SNwysSuCb44",
+	"v6fiPiilja5cd9NcCoLl0fgPgPEoq/toSRa0zsiGVNPE2TCqW91aItlCeyxE0CXhImc3GZnaqwQwAyMa",
+	"Vu03PJMzOuMFN7twS4Eh0Aaz39IRGeZbvjlCQQ7MwWojezzIvnKYBaV4yqDEFvLo6TVTdMle+OgDQpTV",
+	"oSWMyLr+QGkr5+JbGovLt5Avtw5MvsGAvIaLu0x8iDaJeljRd0vpmgmXKgTHOOK1IXi/z7kgmtsMdjZa",
+	"wPCQcrXheV6wuluzSBw2gO/F9XPGCvBsz6Xl2a5Weiz3dGfUcKn5fYG99JOIsdBrpnI+jxFYySCxnIZ+",
+	"DL4y06Wjo4Y4Y0yQf1T5kuVkx8wlShoiRYH2tmXR9jWee3gxZ2+jJXamVrTEbB4IBrE44Ds2qXknPlGX",
+	"inJkK2/X6L79uoZ6FdKOWno/WrJ1M7kF7iowBa+lZBOXHe13NLDB0CcitKXzzeiQC3u5kNa55S3GB8a3",
+	"bXnLaJGQ9ttmP4pd87jb+J0hSyW3Gh18iHRSt5ajYtfORFiz0qR1dNGGmqqlEsl1hCa6CoT9VlbPOEbt",
+	"78JejcKRLarNIWSMGExBDAELXwTsH/jYAgqZHTaWA8fpTJkJozjTPbF+S3OgMXZnAOUGPbMbCTmB29YL",
+	"PGEZBFOHkCcK1g5BU+K7PIzwmYqo28aNgau1cs+VEWFGSEgDcapVoRjN492EaxCG7meKLSodhzbDhsjI",
+	"CvFcX9hDLRrJVla1ExLvA7QtG7HpH9zIPc5IEfe+GsXLHhuBrKy2Wc1XdSo/Wvmb45tzegJogBH4S1Pv",
+	"nZ9VoEx/pA1YAU/sfnH9dzgtP2oPRbzH696f6oP95xIQr9GB61Mj3Nf6Z/+hpqeR9ZRx+tyudsMxZue5",
+	"s89GZ2bYZqyPTebxHcViyzTLLOd0w1KlejZh2vANNX0xVWvsv5GRbNU3XDuLXQpX8gYd+ywXTsTtlWoT",
+	"Xe2h0pA+9X0RQmUu7p6DoUVBWap0RQsQDxwnmFjY5N0z3UI5a1ar+Ed7NXSuDhSqdYK3V8m8Vp40F2v0",
+	"IxeSHio8tdykWe+W3uYZGvZ3N03U0fBU98qIGrvbKqLxBxqniI1Mb3Ytrygv4q/xZX7dEh7F56nJKQeK",
+	"enhv52mjxmyqUXyziUnOV5B6769BYgsD3RN9s7esb8O3PI+Vv97NDdxyxYY5sStecjaJn70/jwZ51QYL",
+	"BwsCOU24z44nZciIA7nXux5oyG9Dw0T0nBK3tcGHmzy2Qc2No3cX1JNJ3YZ7gzWzvtYeabFTGBs1b2by",
+	"5gxEULJtM5M3sLPvmR7fRhvrRY+GNugtZgySL6KQjytQ5EK7RJTuqzzOaAQe7a7KBhtMbQxGwEBKqavG",
+	"dzfBcQJPPg3SC3sX9sVtQlhxSmHSvKD8+DNHCMxUWOVbo4M7qS6Vix5FMi1dsW6ajycFaHiNM2rB9Lp9",
+	"Szkg8FcefUBjK4DTca6sNaJHQfIf2Z0M0EpxtMaGpmxdH/rjt9w0Mp3nrkn1MdvbnwQkt8dfKqr7nRR6",
+	"Ff9kzJXote3SL0s4/QHYY2/++U325+ggJkahz8Zh/GGnk6CTvbIdcVdsqSbWzM6JF9vpTphCas1GC0vW",
+	"BxgKfggKMQzwiTZC73tK2JE024ctcIDsRuMIzI1UI/HBY11ZkxPQ90gDkzM8zTmh2ODFboJhiCRBmW6k",
+	"1Hzntq+/Yq3Da95/WSmsmz+RA/SdRg+ri19Kf+3d1nsQGX8ibrJJOPWj1tVPS/S6vw2D89FjqHtFrxmB",
+	"x4lT3TubVIkex+unug+gU/OH2COO4BbpiKweoAFpCgzDryO6cdLQ4l5EzQAV6pMPCzCF+lo1r5z1E0FH",
+	"75NJdnOU6PnEu4UHTso7aj1if49Aw+l1CL8JlhSXVkHLjNXZ1Z5yAvo6yzOyXe2G+zkiTQQtv66bCXTl",
+	"1MvaXnXiLAvm4FCBARQAijNncqYXGOD30Fx1TrpRlFv5WqauJKvUdU8XBwfpxQglKAQI15lHAoAQvSuG",
+	"PqqH9SLdZ4tD3r5A3dehvaRz47nmZkmstyn19xIE+CaE/QW7MYjAO8Pwtp1inRPAjc8KOq7O3d4sM1rD",
+	"8Xu7l58B0r4+7R3MeyTqY4QfhtPZy4hTdNmnvfmNSkySqtFDIq3RjtWSasyAfX2oQS49aICfA+hIX8KU",
+	"5VJECoRkpjvSDMmeBBTVHu2bKfl/XVe1gDrjFpPkTt72lkXAyl3GV+Ix5XnUqQpF0PZ1GVJCIeVaEyg/",
+	"8LDVoyyOGv6mey11cN0CO/N3GKplINOLaaNbOEzmS+N2Y1rM3p27zqy4Tohy7mFpNvxzexzXvXFUk5XD",
+	"0r1h0AjfYBZhgCwhIuPc8zsFJ5WTnl5W9mMZxeto36ML/ogy2u9rnIZRRXVrjjgu/6yoMHUOoyZ6BXCf",
+	"AmKYleABJr9kSkvx74Dahcr4fjH8ksdu0Ue+FHzB51QYsuDLSjE3SDyl5IZuyiIibF5CQiGwwh02pxjR",
+	"mXe3mckiMjfAZt4DlHjhEkqUdpmqjLh2B8dnLzgzzs8j85tVrzdGx+5sk7G4OxvGnSdmVwZQV+oKmZzu",
+	"IBjLCWRG9yC7UrEs9sE+z6PIk9hMrvto7FmfGjz40kg/0/iDdRh28NFxGPxJr/TFykkPJu5Rp+9qzxvl",
+	"1qUGDD66pbsWFmuBEMpYogHnnE3MVoam+94uOxB/31rKMZI0WVLLi093qTwwkPlxfBChzMaJ3BGdBFLx",
+	"eFJdK7+eUNt+M7Hj2Hck4UO5rTkCIeoHtn13hCZzb/kenahA+E8bmjjKBDxa+tNptD9U+HR6oDfQeNz/",
+	"ACra42X/gW1/Kqg4Mm4yCA9cuncfmvhruoMp9AgxeEXf1JtNF+5k/kd0dehZxsGGCz+w7UdfE34X6zgB",
+	"dd7rEvEWy5+ziUO6GjdzHa34eiewkqu3Wi/g1CRiz9hRYnP+iSpzRDcndOO5ElLHWPb0l0iI6ucygkXL",
+	"eqotAn7482kUQHyo8a0vFoQUHJ1haeyCUGyV4VwZhsypUpzpF2BKOug6j/OFrTuQRxKprPZsIA9Y16B0",
+	"iOrmmkEeWMX07NnAMnTB84PAtKoSWMBVLa2p3SgDBN9VSZVxODJgUwRdE15MqtIXR8PTAHsa9WTYnYlI",
+	"kX2JYTcjCA4omLjGygkDriiX1TQraI6wBlgkfwBeHvqVdfQYLF+kJq0cHcj5iFL0/UZ+R9SlzqkgM0Y0",
+	"5Y7OvKVX4pz2+5z7/rfxyAuYXIeJrXtygxS0oTtLRQ0iilMAXJmIKYiXKawVikz/ZWjIrSqre7e6/Uqm",
+	"rCaFHENkPnFqTN5LemJtrxUODfNHtphIio7ii7OJi7jEUwFx4eJVQP95cPUK6rjilU9Q6ywXwdFddwMZ",
+	"rG7al7xuiJ792I2uEFjSNux2gHrmenXgSiypA6ge42Hk2lUw1INJwijGdu3/CwoNVmZyS/hSSHQUHpgF",
+	"vFG3fb5JwNF7bs7+0rIxXTL2jmrpFTvWyNx18wyb4UaIHqfvrDBCZNwQWkgHAQeY+SDL62peJXNwIbWw",
+	"ZDKyC5jQbGEy8quV6kEL0JVa0IiD8IswoUfazrinR5jOP0nNjqjmbgNYaG58bTDUDWf1yWDvfI9skSEQ",
+	"N0KO+ramN1zjoQgoU5PEYJr2voJsuKny1p3WhiJgeeEAWIt2mL3TWKW/cPySTIn9tqMzqy7+eUpwAJgQ",
+	"BrKSYh7x5jxQc47gTcAS7DDQ0s7+wjcltvB2uFFVXNPwCDk9EI/XdrvmtIDM/dD3ThBKoLUAKDUZbnM6",
+	"RNSycLnXkcYcOsBNdYdZ7M8qsXCHxlBiXWkjHgSAT4BmbleCa4WeCUQbXhRNOwtwi3x5g6uT36Yiy2YT",
+	"XUa7r0OzHEvKm8facyJXJQ/l5QHRWiN14xS5JrmiW4EkZmcm2DVTqTCT0eKplyLHnYfP06EMTCwAOrjJ",
+	"+ytoo3BCyPsoyJNwtzOXwufKzI2rzzAQy8KL5SjE06U/oyEuSefrgp0Bt0vnkvAlZJN1T+QRnNJ9i+TM",
+	"7qkm//HhzSvy56fP/vSfEXwd0y5wagQhlJLqQL/yRkAZIs5QeHpkcHfBo0hJP1GzyoiGFFWNPP7Mhz4j",
+	"RV9a02WCWuwn6r+QEiOtS+JjOo0p2EGE9IG0KcToxtdkdR29O5uoLpPsSIyfXV6DZ9Z6y6WVOwo7ACEQ",
+	"BoCKEi0dNg4EZzqeMeN8U0kl1S/nHlO99iE/n8Zb5ejeAon1LY/XRTIAX4Br7Y1zGbrpvq/WWX026Te+",
+	"7rTfPNw7NsaO6gB8wCYDkWs/DMHyO7LL7HyY1ie0uF/JLVlQhRIkqzGJrC6/kJXIXSKOy6CZ042DVwut",
+	"732OZM67wHwLj8zeiTgj4Ax0rT+x433n1d4xik1TsLS0LwcmuDvPDzo7Yx3z/8clRIzN3im0PATfkZSn",
+	"0+FkrNDgf9PM6IzMdqRsCYy6W1HoyqMcWmsX5KNZ1L43VN1jEZQuSny+eVdTHgNM77Dz43WxBdemvRJ0",
+	"6h3q75GigPXl/kR2d8aadB/vX9GbbtIT4WjWteLYv0SJ7Kj26vfcnTw28w9JHDuy2b5pDFqDXFg2pFwH",
+	"cvsbv44gk91+XWKnYOBgwdSHgW4SB2FhB2Hy9pD+k56vi2+THg+IZElPe+dVwsODjcpL78aC+TroqgEd",
+	"A0C+zj54DKtE5QK+BTP6cETHEF+XEUPf9BmwXLcbnGE7OFAAaFGkosMtFN2wkzrdR+WiFfPgKUBb0sd/",
+	"GBNH2io3d+1/+zXJIqlbV9x9t4jQFCLeAmIovc8Vq7gDHirwUHRu+JydfRjXPMV/r6b0I6XIPXrwdRQP",
+	"8SVRoILyRjd2j4OhWZo6nd23MAwe+aabPiozqoLpI49G2e9G/GJeS5LkCdlckidnz8jyBQEkW8gI2HKR",
+	"7y7Jn8iy3dK+py37vW8driu2Wx/pNctfK1leORTkMTVLitFOFe2hpuQ8NYrTG8M0bpYHA3x+NXbvynzc",
+	"FBvm51iTEgw1//3Q6sEg1rHfq3pKvaeBjaxHxof9dw5tDL54zDlAk+y0R29v42BQByHXv0tHYJklL5ub",
+	"YaMZxj9Eqg9PehyxdgYJ7oiExwe4+iNj+w+//TDhUTf/2PTNhziNo5x7X8ChNJynI07mmGTUBziVkYrF",
+	"g5+G109GnMSVE0mj0H19Zcyx4L7fIfQsVgRzRVwWeWeGt6DguOUd7Ahnn7kTXQUlr9uv6BHMpRrLnai5",
+	"i0LJkJu0d1Kb0uycE93520Pmzl1mMbVn4fobJDY4UPEY+CfXS6CB4wFQ7L7f1+21Ju0mOfmEc8iY9APi",
+	"+aSa10gqx5nXaey2Gx/armTBoIe5XJC577CMTX1cqJx8WlHDrrEfecEWBvzuPplB+1rDM/KjYCHmQUPk",
+	"iUN+j//t/DKkCOasVGxueRfxoNBQnc8FkUXOlP+OBuD8s24eUFkq6cryBlaNxZCXv32OeT7f17BQ7rlp",
+	"FuuQVfd9wjhtRqhBtKgzwMjEMO3ZiTn5dkbfy70JPUmf0EZqM2oOZ+fRWYj8rfNl19ty9iw7kDiVOjyU",
+	"+jXGn170TOC9T00J40+HJ4AHMmoG0dStZcj3caNPqMZmPpP9OXxgRnEGzMZ+66zBOBvfcQmJ3ncFAQYP",
+	"FdhufBdLW5szXoSu2X1k+gbSvNwpEOroUuywI8jApgxVWQTwxv7x3xm3BaReHZELmIZvEDIwiyeDR+Nr",
+	"9eqD0QXEjiFRaM9v51hE80iaT69kkROEuQFX6sKEVnf7rSx+iZbwUrF/KPbIAeWjMxlIqgr4+7kk3Fje",
+	"6lod+EamuvEx9DNVbMGUwuNrkJUfA4J+TMgKy/u5WRFKQgxjxeg19BwrK1VKzeLL4IuBg32PbQBnuzOH",
+	"BgyjDx3lwEHaYa/qRjCDY7uMOlk3iYHZONAZJfPBWz9YDuUjVQ2Wc96JDWIlBwrCwIHPiGtf6Pbetfg5",
+	"G6pt+nObFcZ4sZ7L0gVSvMCMd4X/cbEnOBNTG31WQmPVz7NuXV1oYrSQ6oz8GJocDW37oLDRgi47Iq9D",
+	"Bx8BC9GLGBJpjuXZ3al00GiK1C/5PmCncWrG3AIQYN3x6uZ1brzz6cD+p0q6J821RvfecJ9I7BkYF8RD",
+	"EHfmAB/U7boKzppsqfVNmmMSLkxnh8m28d59VYf8vollmtvn7NAby/Fm7Iw0G5q5jtocoDMhJx0eQy47",
+	"eAlbsu/s2UCPvz4KvYIGNlXpJe829P8bc0ViRokD1j7AJKVYMm2tN27G8OjnA+I2lm/kYb6P1rldg4ya",
+	"4sqCgrRqr+l7mjOrPTQIDOrd0LL03yksNy52RNMC/SFW5PHmHwQ1laJFlPZyRQd0qteKLjOf0Yyo9/+u",
+	"z8jLOq8+6wdoxee9mAKMNIBfOlFy2ll/DKhfh+eOTcaIkTALdkPnptidSI++6UdTBeMbsuECYYj2bRW8",
+	"gv4Q54rOwINFt96Rha3A5pUqfMkHTsr/5o6QuLC1/1U794v/fYt4aiWFrnTuu/aoiesF0J4m/NZ+WBsO",
+	"/cq0URTEvHulNtUMWsbN4ipUs6VJvxHJDcEH6/YKnjYCrQzxqvMhPb3GlWlqMRfR2eCzg2M+HVZS6rYc",
+	"YdS4zwFagStC1UYTbJYIN7ybt1dWZk+xDnVfrhp2LzMdin+tRu1zXuxjZClZs/a7pUXvv9CpkgJrA9xv",
+	"2OMQ0LvqpoiurZ17BLD3Y2TRavTRRxe+6Yfj3C6NdfBQhphEo//HAE26J/3o4feTZ1A3GTk8vn3u7q5E",
+	"VIZJepIMy7licxOyrvsZsDUpLQkOcfzn481eKuYr53rtdnViOeSiNsl9RoWl2cbX9JovFpNssqY7ukao",
+	"x2UVp+Qmdt7hG45rrg/zR9800qmNId8UU3fnlVJMoN295egfiBTod1Xy6LgnCladJFTt+mqpalXTLSsK",
+	"tzz4ILP6FyWKFdTwa4bVg1TlJGfXnNoXjVHSxqeEz6k+kbztjOdttfyiy7m879NqNmXoBp1ojj+bJqg5",
+	"wwrOkuUEIcU02ckqKN+YIu5NkoHJXAwRhpXaKdR/JbG1euixqBkTfTRdUL3qGr5n066b82rFdmTGqCLU",
+	"eQnBr/bW6rpW7weLZwveJfex8d9ItIqHYFY+xwFgt/fARV85FqEqcTofFYyqb4dFMo54Tjao3AcvjxOR",
+	"gb2dyG9kpfZumdUp2K5rfPspAX9psXX/PMLzuOwp7FoVNbeHWakfy7ulsTz+Hnhra5FfLHdd0YSc7QNk",
+	"Py+kZnpQMSoIPOiCO2fk5V5xICxyRYtFKL0+0djPGinbgRpBXy9Z1zyH3uPOAWrt4LaqUX9rEeQCJQvE",
+	"ockmfmWtuEf4c0mVedQGYmw21slT4zIy75tgMy6jiWtvDZXw0abKXRJwpHwsCYTumIelyV/sYzUHgqhz",
+	"XJj4Lpf1tjx5PJ103Why3dyGfzu3z/zbN/af5/afp/afC/vP+SSbnMMrLuBffN1T+PcZ/Psc/v0G/j2f",
+	"4g98FsujdtDmP3qGdevNer5zWRSAs92e8l/hUQxCk5Usch1gq/3h2sNoORj8mxwMkp4rtoU68aqVJ9PE",
+	"VqxbV9YzKhB7aW8LwbfIDG0TPNebCoqgZ8olXRf4071EG9d0HpxWphJLbeB6/MrFPDonuVhoZoZp5Ed4",
+	"jugVFeszAk4zcBAjtYTCzxXP8z5NpPQ4LPXa2U0pdcS2AHiREK+y5AQsGqE/tMf+mO25fOq3uQf0Gkts",
+	"KsV7jiS04WzyokiID84DHm4zIHh0xgrIWZlVRcEgIQPLiBcFxXwQadyTm0qvlIQwIJDLI5gfSJZHlQsG",
+	"9vmv11wlnNNH+xiRiiwYtSaR7tEKoQ3+cCSk5XU0GrcAoOvAOYlNPGo1tJCgKENOjHM0OOdFIZcnRoYN",
+	"Z0MhPMGI4cyjqFgV3bco3zGPzAMU3CStS/LnKaSPWFWgzIje0AJQU5zYEFKzprMgUMEhaX8xPcJvEi8S",
+	"xAdrKH28Dj9Ig3kscoFL2VC1jp+1b4za8KM6VSbKuYl9vuUOR/zIxpcg3jtChrUp7W/W9pg+zeDHn+HH",
+	"+RP88Q38uHgGP57gj2f42Z/O7Y/z6XP48fQCfvzpT/bHBX794ht459OLZ7/EcpAQVs6e/IYi1Y6opx2B",
+	"E9lG0N1w4X47j7aKcyiDx9s2dQfvlm03fdq5HjAY8d8YNNSm04u2Q3Y6jebQ7BVQH6LlNx5U1LezPSP2",
+	"ZPyUICtw2ym69g8j8AyUYMcJPeKTvujZBeeSRkNLsDHxzahGK2U5vPz3UpaWQeVegOH5xxcTVxYWRSWV",
+	"nFM1kxFdObwuCChFIaN072tiV8BP4Ayn+eG+911AXE7IklZL1iNzGu2rD3BxPKCZYnStvZsloNEmUu/F",
+	"EQHHIg1V4oireP5NVFR9xTcxTryeGrt78a9Os/Y4759iAeLiFJKlep2yX+8M2FiYrrtE3Y9oNpcCemSY",
+	"uiVSYZV0+5zeMrvBC9nD3RJ9cu9uyR033huF8CGGb1iykBh9foovTzq9kqp9p243hZeZLWMobszWuboW",
+	"VAHetMcdBr0Yz9MhCEuFti/X47J8o5lHCBA8SGbf2scazn1vcHepx4GCdzjtk45H+w14K93zowKfQ2re",
+	"kpZ3mC0XST/lYlngpnRdUHzZyj1tPWq2ElM+HaIyF0tSIzyXhTWqEecZMkc85jO/sffXIz+77/nf4y6s",
+	"bAI5rAmhWMha9OkukPAJIJ98uWo5wqFeBCFwfJO3rPbLYHLYjNW5/rM2sbsOeNQ9WtSOdUDGPjWBD9Gs",
+	"4yg+ii8tU5SC/bsm4EwO8JQOkihcPrD7kzDNAD29ZWGcP48g1sFFvstMzsIBuRzwHQAuJ8eufAUX62CJ",
+	"O5Dwpl9BMTpfMezKtGKidcA+Q2bUyUH+52F54KDKh90p+CAa3T0awp7qf959h8RkPUvjOWNlvUJEEa1Z",
+	"HtyvW+C4VVlGFNEue/zZPoeMts6eVyws9yQO2fE7dMjkE1eMGEXnyUL2YryQlSe50Ivhsp0PMsfm/pgL",
+	"QT5ZrRKygjxg8Ti+Mz7z6qKbP24nlZR39XwwKRXAi8THUspiL1I/PRSt0fYLwyUyTWqOjb6R6fsPPTTu",
+	"/ABkZRbcdKJDjtVFEpoBu62ar5zy5TUuBEvyhQYyd8pWI3jUeGXhav36XG/ZpGTqqlL7hQV/ehY9Iwpl",
+	"Du0qB/SfIibZ/qeu0wUXY+7n2UVUFd+nI9Q1Otv20dNP7YfExxS7lsV1n5/crFTomd5HMS8R030nq3Y6",
+	"WAIDGs4nwQl8H5reHLBtwMpGG3SFvtw7YMOGl2+7eaPnkVoDmRPDy1oDQ9zdMVpSTBrFmLLeMqwHuOOc",
+	"jo8Q1AcTkrwzVtRcs0L7RJ4X5Mnz6SWhW7qr1TMl81ZcH1tIn2yBpqTu4mzxyVR6HDr9kim+F8r+U3xc",
+	"fHLofjfHu0g6a0PVkp2Wyk/3jKEI8X4LJSvuEBVLSVR4NlygGirfD5Vj2OUReLK+vYM5OxfT26AYN3jT",
+	"ZvLlc6nS7hjHUwsLuE/t9b1afIJtn6/kPIbDAKznJJrZ8/dMlJx3s7m/bRc8zmRl7SEIrAOrmGSTNStK",
+	"DLBfA/jipsI+hZjATwFvQq+Yw4+HPcsmW9YTb+4SVNc5jBiLY5Ic987w7ElM7tKCC4ff2/Aq0MJ0duWT",
+	"5/tB8iqmXdbBfI3FEfDFaJz6mMiyz6G675gypgS9Hr7leCYBCregItdBTBx/UjFxzTYlU1is0qKT8+gx",
+	"kcbzA2M/bQ796CIalB7ykn5yfZFh+cFnw42PuUfTGEMy4cGNGc2Ftvy0BLlEHeITt0ZEIbeoQ8D/vAZx",
+	"umM6PTUT5nEgL1MqNqfjszK7ovQTH6yffzr2tD6n9HD76FCHRndugy/eLWj+OASnLwAs/6Oh5khAamuL",
+	"LrheMbROoIkSFr26bktW11pBcVt7N0choI7Zz7pPQmdH/8p2iPButXi5gKglF0vXgqdxUxzcgu/xorlY",
+	"P8qxOnAFn0AhgBXtDrQBe+XMrE2NlcYHoIfCBAdhUuulDDfaKs/wFMf02cIbcdXcsDEtqtku3qPwdvHm",
+	"EvGP7GwCCJaHPjrcoPiKqbFdc15CG1/v7fiHnEX6OqhNVdAeVKsOQn4dOJ9Es1JHbnFTRrRvK+Qu4dw8",
+	"N3EhE2yeyzUBEHDX57zb+P6EY/B7EuYXPQ2esyt2MxY1NXesK9ouasGVNq7nl2+TcDG9eP5o+uzR+UVs",
+	"mcbNoMHkz6fTOATwGFDfbPKrjIGPe1ji7yq7qsfvucYUhoFuQHaWGa7dvbl3S52fb8SWNq3J5lwblSc5",
+	"NdUmsWmaA23qhkNO6PPoHnIz7es+0GaSOd2dXSGHTmSRucMpv/L5KWPocgQQ3iK180Jfg2zfNaYqGIH+",
+	"4EknU3Ifm9urFzMcPPPOdGJiid3q0MmUiIdXFSyu0kjvOUaIwheENRijHQBShicHYTk6vgOz4hr9otAq",
+	"mydi610zlfN5q70xhQaQHlUwNHmDuPj1zvVf95kB0Cm3PW5MlfbWx+2h/fkGZ1sEsVxgDw7Y9KA9aMQw",
+	"KBE/wC+1t6VK+7LQ/JrP2RlSfvKFwW/5OzMW45OJfhxTURUFtXvmotNdvAO+XH3ynqDjXiGk8brpEPp7",
+	"6fs/DxoDSuZH96tItzi8An9QQ4aHevo/4xtiQqTOILiYRnveKXMkE/fIPL6VGgNarg/SbZ4/mBQd+Arh",
+	"N0arwKoyq7GItFQf34lkjHRgNyWbdzB+B+VtSsMfLth3497e6LVzix2FxrW0biRvju1V4lijZ5/hVY1d",
+	"zpoNjZrteFq7ldJ9ZU4r3dfDH/AQS4CLKpyeemxbTDo3Up3aWN7L1rEb6tiHm4R7T8rmJAo6vGVhLxOl",
+	"lzvXM7zXyfzAfQ0mYfX2kcbhjGpG/g/ZKm4ME+T/I3pOC0b+i7jCuc7JAVyujHXx/eTeQTUJTzkVyWpI",
+	"CywU7arUdYleil/FTi/12d1mJovh83LP+ZeHGWWN1cbI42dvS/XBe7cMsmi0pJWsJLiBlD7oOuvOtbYB",
+	"f/s7cIK/Ty7J3yfy179PPr/wDzUAham11IWDC3deUGKNPnRvNufXEI1RggRT8ezVSvL5CBdNFRrC/CwU",
+	"ozlqL3fTL8Nzhm4+iv3kBfjNBIGGHhCmQ0O/az/7OXZZ3ppjNiMTRkW/u13tEhrhUqRQnjf8DKtdlKj+",
+	"lypOhXndnMpdurj6fSGx2X2SKj/O/YTVtHg5M/itZLIsEOuaCEm40EZVGybMi5ZXp6ehcrdJwIgOlVu3",
+	"jLR+yvC0H6C7K/ZrXCxkvMGmhmsJnje+dAgjmINumsmh6HIuck2oj7X/L7TRdDf67+LjO7jHmvzHepmR",
+	"TUY2j3VGdEZ++M+sGSWD8uGcgUlIXrFC80pnJASDNLzMfX5Jpt30EFIjes2pxsb9rrgU2Qz2zTz/Zvp3",
+	"4SFjQmbJd9BcGyZd9nbrPvs7Yg7OmdCsNhom37+7mmSTShWTy8nKmFJfPn4sSybQA3cm1fKx+9LjDTeN",
+	"FtWT18CBGr0FLifnIFtKJmjJJ5eTJ2fTsycAa2dWQEmPsYoD/l+6JDwJm8ileJdDM3j7AHxHYZGLnlz+",
+	"LW6w1I88zhVd2Mn91kFi1HA26yU69IEWfJCkkHINUA5ZwN+E9xDDigLheqWEyu/J5eSfFVPhml5O8Lsg",
+	"v6zVdGKF5+df8BYwbb51GJNzKYzvDVWWBZ/DHj3+h0bmVA97yJQLrdE+t++ZNWyxA3AphdM9L6bTWxvX",
+	"naIdtPmSm0ciH/ei1/Y8oDczrKArLKgbKZs8xfnH3hbW2Wx//HT6ZNzzFxejnq+jxKnfAfV6s6FqB554",
+	"S5FIr97TltUV24pRHbodrBgp+dxhURrIlfjbxF+1X+x7H8/ofF2VZ373XfZU++59d2N1jJcQqjqJNOKS",
+	"quVNiYdsjVTs7FuYapL2Y/USJWjxGL5paSRKJDP/xhUUgsKaXuFiHr3mupSam97Qqr3w9gjWjJWEG0zN",
+	"aF38fYn2+QhqPJFavrtmaodNxI1rSZFhJQspKwMbQGY7q5m5razppJBLRyNz6kytOGt+JSthXsutmHxd",
+	"zOoVVXkfe5nDZ18hc6EGsAqgz4HBqiZmaQgVIVSNMH2YUOLDzZ5kajhgTzmr0Ly5h3ZWvtHwOLleuvb8",
+	"k39FCZlUgOVSTGJtb08TnT+5reuTnv5IvlLqxk5KSJggIVEeYq2fYFQxbYI/LS4z5ytfjVeGgpH9qgdQ",
+	"E//7448/XLogMgx1wzQMJMicAc72XFKlwSej8TlMeHGYDUzkzfh6LgX0LpLQughggMFgYMJp/VuJuCyd",
+	"OwaM/S6uCbz79u7KeGqGCRxSBOGwfid6oIuvbyUBc1lnrh8513t5InGylpuSKq6dQ7FP2NuH2JfHsF+F",
+	"2T8cy8a9yR+AaV9BVb2pSiwBJlg35lmK8aWugDSga6ekVPlXaiRR4/ZAQ8cMUXc5d3mF4Ng1sqgrOYa4",
+	"viw91GHMSHrPtXmFj9wPrZW7CJ3FWSBO6/6tD9wPn+2WU0NnVDMUtQU1MUmLVkfWw32+p2sGK+9s8fkt",
+	"MpLy0E7u7uO6nLjv30MBJYXpEuwMEbHq4HAe/2bt2M/2lca19dxj7ODlAvM6OLmc27zNYpuWbzv7rRvH",
+	"/6XvgD/gNOJnPL23M7Yku0IQyC3VZMYW4Ea4Bz45fXr/hMJqJwHqC3bNXDgCeuF3AjJOAXMHSCfvubuW",
+	"tnLX/mmMfsxzlmHCFCLnWxYOTFqXEt2yfM2cLLMzwtZyuSQrWSky28HPjvq8xUyxDQ6I/elG6s+v6e6O",
+	"tOfXdPeQuvNrujukT+R09xWqBi/tunxqYk0y26BOAzqnJbANFTui5Fg12tL+4zktmMip6lekX9PdK//Q",
+	"F0pdht2YsJIXYElpZv5PZRaPvmlPo+PpjPvMwnK/XH/rvwT1Ug0eW08/GM179uzps/+s8YkW2DJlu2Ii",
+	"IwCjkwGPBWoPean9FBwC8b3ke+Ui6V8w7err08nWJwz8QbMn0yzu5SWx5Pr0/JtpRn6+evPom8wF03kN",
+	"fg671EOdbMEFD3lPUWPsL8y8bjx2h5pkc5gIAbU+vnf76w14gUJwkCtS8A032m14BtkgUDHvkkF0FgKH",
+	"4E2wtAvZtR622B+JYjQHVBQ8EiXLR+j3P2Qev1ayvIKn7sNC/kivWe6HTDWVcREPFKer2ylmVkFxVlY0",
+	"uNJnP71SjBoWVn08cx6R5AT9WQbj9fU5jCl76tQtadOT9TMkIG7PQbBHWP2E9BVqz39lrIS0qJpSfScU",
+	"kHUb7HCKWog1I10frUNBwpp7PC5cz484cb+Xcv3S3C9x87y3OBCX3yzIXLPSpJRWZ/8id+b2xKQ9uthV",
+	"+eSiW1B09pX6oSlQSsguw/uypTtYdCN1xznnnbcUfNWurDzl6hhfghIVv69WbL722ex3dso4QOSY38pt",
+	"6J9TUsWy2sWD8Vh2A92PCTcPIHyvOLiHRA1ERuiScqFNzcd8eYc7nk3iqfzG88/IQAqGFVZ7ZhT8vcXS",
+	"WmfztMt9XkvxNboicSe0uy0vLFOYU0FmjDjXdH5AFxoViuQ5BCFLauarvoyUr0eDuneAkOzLkDiDWtpL",
+	"XTu1v8T79HT65y9ZtH1kxl9WQgXbjmCIB4JNiVf3UOyon5neO3Ftqf4KObXbZ6yOsEw79y06DxLAgaSS",
+	"nwq6ew2P3JE3UcnywRP67CRS3RCwX5l3iEGWRmgjBvD6X5+qbGlAQ3Ei5pdiHlMADGmmbgSNeSvVGiXX",
+	"QhaF3OpepyHUnaWqY99dY7XT71YXu8L8AV+u59u+FXLZ1Mt8Ankse+PWFbL6TO5cG4NFD91mnM+Xr4vh",
+	"Yr4IZcxt2R+a2K1nWSnF5qa+sNGUjAYHvFv9q4d73i8xfZ2a109V45SxeMd5Lew5x059WXFsh9QXJvsL",
+	"PHCHp4UD9Og5OL0H8Pig8pDrBhIf+qQoKemS1aX/UaRHeBI+VnzZGxVbMVoccMm9xY/vcOvdCJG9f2cQ",
+	"JOshdh4dvqoSjWCjTw2tXT40791XrFQ7kF92Bbm8BYOmPtBnzQkYpzpuQ5smMmNzuWGYGubVbZrnimls",
+	"OmwN3BsDX+MC8tWcqFKYeC8zbARCzp+T7799EUR33Q6pm0/2Dub/hhenZNFnv8U86aZeeU998hoBv2oC",
+	"8rhlyEEAUsl+15VGxvrudsIhZsXUlmsfBZGi2NU11D3zMHTNWvPY7420j00SGXdBqGV8vkp7LotqEzqJ",
+	"eAKwAwm4z/iUXBBZKV1jeRi+YZfTF+TROQbCEaIuNmccoDXrYPk1Ml6fT6P92D0K1vMOCtYpJRFjAKdg",
+	"+gdBUrqBqlvc8v0t7gBa+EZ0Y0kyQ2q6HE2YEUhJB98ZZyiDiGTudjl4TZjVLzF86uaZyrlh5pE2itFN",
+	"+2yD1j/jggIhNqjs2fTJk/PnT7/JYllM96fZIzO7hwoXHykEYI570e3O/xVCi3DnYE+cNKWgp3BzSWhR",
+	"OMEGdw4SvN1DWz5neCPmLKo3Br7Wm8yD3OzeEnnscCneM5zWgxbaOzViJm8y35YQ66zqjZ7Jm8EknnqD",
+	"b98h+gPbuo26/dSZ2z9Ty375sec63qT7oo19MAGV3ILl4oqIqcbgOlWM2L3MLd05lKCZvHnhOYFZsQ1p",
+	"yN8WMYZb/3hWFQeScJA437omr/cSHO0gal+cjqcdA8S+j8SyP27Hnd8OLOJo3oDWDSm4Niy/JDNaFBkp",
+	"GM0zcv74/Dk5f/wNOX/8NMN2juePpxl5Dlb+gbuSFlCAo/wjniCATgGDzVkMwJ0ORhSCpLz1iEI4lLs3",
+	"vCybTsSmfDodBqd82eX3rp5pzXbepcWVs870i2Z2mTaYi+9f0IWifDqNmGZfeJQDd/iLiHIg2/4jyHEX",
+	"6SZabhgqPQ5OlJtWJl6MO99tsCPO2e+VpL7uUAdIDOOzMNGzJPvExN7J69J1BLjFc/9o3/kFnPoXzEju",
+	"lzH8KIL7XpOlFCwjhdTg8yjpfM1yhB52TXy26DVZC2mwzXSUhgqmD6PgvGcU+sA8AAbOGMvJtdDY84oK",
+	"RuwnaBY2yxc8cHVaCcNIa+thyw/gQO8Jh6dwg311PBlRdRz5QPOvhmMhI2bPVqq9iYVcns319QDA6Htw",
+	"9/9R13trVpfipa4LLVa0LJlguUsZ2JxSkVsfrUO939gZ9fPL711jhHthe//0mZ4Dd9lNqk4MHdsp8gR/",
+	"U5ijH/OhbZc3shK9aKceKT7Qkq9Rghphbux/9FeJFTKvlGLCZFDyyBegVlCAYkfYsFAfZPjG2uEAnMog",
+	"fXUvh6GTE+3imodiLD/50OfdB1lgqFR3o5v6/bM03JBYdXTNkXByZ8vyZkDeHLO7y/Lmv242xRHiZkt3",
+	"peQCit+/WpGDW2olS1gu+Y+//PT/k/Oz8//sOy0xeAnEPQYa7XAp9wCndf9b/LIo6n71a1ZGsQJwV4ci",
+	"jLDUOwsw4kY+QGl+PXCkhwwrjWVf4iuuzS/xWPdpIdy2xKBFoI7fd9ACtrMugeCDtamNu3frMYs7vLH2",
+	"1R5z/AHc5n2X9g+3+Ym1elYy1GSsQH+APd0r2oyzibv1nsdZzL1S1tfsPQ/lmXD2ex7z1nn7NvcDmlj9",
+	"2P2pY81W/oM6WT3BL1Uxq2c4qJ2Fld+dilZv7kPoae3R+5S1JgF8rRpb46ijlNK+pKkKXIuAfu9anN+M",
+	"Uarc3m29fX3uju94eP9DanaHrvkf6t1tqXc1fXsdT7AtoaHPJGkhSQ1xlzvW+/o50/0T3+9DAwzksa8G",
+	"7hPCPysqDDeHWl18YDT/H3xs1w2C76lk1Kzq+iBW5HXhFaA5nPlW6rGCK9/0NanRQKTs6nP224QWhdx+",
+	"tynN7n+xKS2+optRh4l0fnJPsmdk2Ve7huU9SbO6mE4TSuig3TSkKcys9ojxFszbq3RFC4i6NneR8EUz",
+	"XB+bpWs03dOUIaWur06b0NL3odKkoDNW7BVqxsbf2OPltJj07kzCHN5zwZxWTUylQqmZYqzABA7CRT0/",
+	"+4iGxnRzKfKESZZMXVVKDPRrjXZlvSO2FS5Wj1KMnY+PYVj3LZporn2+TcmUlgLvGGZmU+Ivd7zIV8lK",
+	"5IfN0Q/4yD1Fx3bRvk59QPeFfqCqdhjbJcwxhYCsBxvulNBWf84O2KN29bDZd6Slwrsfqsvnh0OBb4Uf",
+	"foWBbViZ5ab+/C/bZfFEMyZQJOVKlnGCqS/qY6T5/qohWhSnktCIFBAaK+LlG0bownhAqbKgetVMdetv",
+	"UZ+aUbJPyL05H/QLgOSZu87IMazWpZT5ferG90v9/13lS+yPBSVAVOREsQ0DAPx9M6lN61VxqJntldp9",
+	"gCe+uOaIMK0HR8C7AnXw/psj/igCrC9cfyqgGOarxJu2Mh/IFDXlajMjdKkYq0HzmFiCTo/JXPZ5Ift7",
+	"wUCK12E97CM+cm8hgZB/N6SLuYl9oaEAt7NDYYCPrsf2HYUA3GY+gPu/MXKP61/7g/5K3f777dMDRdQX",
+	"L9HVXxPJ79zNjxmpI1z8jVvYB5HWs7nTe7wOJ9yEp/ddjNNL1XcRQLlL7gjvfsDASS9F/BE0uaWgieMW",
+	"zYAJuNe68ZI+1vw4r/CMbztS8tq/t4f73Kcwvq+ux/fMrLwYhoa/rS5GUE8IjdRTSOBOQ2UPLHx+RyEy",
+	"ZAZ74bHWoRueHzL/PzCaX3k01dsXR/bVV+zGPJz5bidQKZHqBl/x5Qq7jcot2t9fozMJ4xyukA76hneX",
+	"TagmJZNl4bqL7zUQakc+DN8MxF6hX1HXyXRqqPJ82tOq/XZIK8HPmtSh0S4egNX0v0wUDObcAiHaKm4M",
+	"EySXW3FJnp1dkKdnf87I+eX02aGaMaP4gDMGij7vzxdjh0s+OZjaQ/XWxJrlA4Gw0LvggDMGlnuvtfsD",
+	"/tRT61BhmC+ioSYupp9yvkLR8S1bckhXMEhW3eo4uDKJPqBAm380kAN0i4Nun7trVPKvzyIeomPc8Wxo",
+	"ej9s6A+fy610i1O83C88inE7163koKbzHT5yb6pO6PiTouu4+d+/svNpH+qDOs2Hiw4K8WlMsKdF87Jx",
+	"LvfTqkknn2M4whqNH/IzN1y4X8/3j/ck7cpN7z4Y253Scct0gSbXf+COvZdL3QbWybAljOuZJuaMzHbg",
+	"R1yzXUZWcsuuoY2ftftQlui+Zk0NTnin3sW4znivIvX30yOzT8mvhGI0BzSqQ/Lu5/qx++AVjeFSeYUw",
+	"irMHE3qu/z643uZUCGl87veL0P+DCAlB4YFzePwbePM+D1peH9hGXrNDJ/N7bBopjNqhedA+B0K3dHcn",
+	"HSSNo9M0pnjgsI9nt+OmMMCX/6CoEKDBghxPVVFqgW8xde1PqlLF5HLymJYcdto93G2YxecrbDZrJDGc",
+	"ETBFnePcZ8F1S1JeSYH6qXYNV+brgrXTverXaJ+C1hmdIlL3XmO5nteUzcL2zunbV4UvlgUVAsxx/10H",
+	"VBRtGMYhytl8fCZvDjzs4P4APp8bnXmANPs/qkHtd+9p+K4je0iLwq7arBgxEk84R/A0+LN0lU6QoB32",
+	"wOXidl8HTu8sDnPYQK3DEiGrpLHGRC0NdV/5hrMixxNGAyA876M1n3/5/H8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

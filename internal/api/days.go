@@ -1,13 +1,16 @@
 package api
 
 import (
+	"bytes"
 	"context"
 	"net/http"
 	"time"
 
 	"dunvel/core/day"
+	"dunvel/core/units"
 	"dunvel/internal/answers"
 	"dunvel/internal/contract"
+	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
 
@@ -57,6 +60,47 @@ func (p planning) VisitDayResponse(w http.ResponseWriter) error {
 		return out.ended(p.ctx, err, func(p *contract.Problem) any { return contract.DayLine{Problem: p} })
 	}
 	return out.send(contract.DayLine{Result: worked})
+}
+
+// DayCalendar implements the contract.
+func (h Handlers) DayCalendar(ctx context.Context, r DayCalendarRequestObject) (DayCalendarResponseObject, error) {
+	var out bytes.Buffer
+	err := h.worked(ctx, *r.Body, func(sky *day.Sky, worked *day.Worked, choice units.Choice) error {
+		return exchange.WriteCalendar(&out, sky, worked, choice, time.Now())
+	})
+	if err != nil {
+		return nil, err
+	}
+	return DayCalendar200TextcalendarCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: DayCalendar200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Body.Plan.Date + ".ics")}}, nil
+}
+
+// DayTable implements the contract.
+func (h Handlers) DayTable(ctx context.Context, r DayTableRequestObject) (DayTableResponseObject, error) {
+	var out bytes.Buffer
+	err := h.worked(ctx, *r.Body, func(sky *day.Sky, worked *day.Worked, _ units.Choice) error {
+		return exchange.WriteDay(&out, sky, worked)
+	})
+	if err != nil {
+		return nil, err
+	}
+	return DayTable200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: DayTable200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Body.Plan.Date + ".csv")}}, nil
+}
+
+// worked works a whole day out and writes it.
+func (h Handlers) worked(ctx context.Context, q contract.DayQuestion, write func(*day.Sky, *day.Worked, units.Choice) error) error {
+	choice, err := contract.ChosenUnits(q.Units)
+	if err != nil {
+		return err
+	}
+	planned, err := h.does.Day(ctx, q.Plan, choice)
+	if err != nil {
+		return err
+	}
+	worked, err := planned.Run(ctx, func(day.Hour) error { return nil })
+	if err != nil {
+		return err
+	}
+	return write(planned.Sky(), worked, choice)
 }
 
 // ReadTide implements the contract.

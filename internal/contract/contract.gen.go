@@ -1287,6 +1287,12 @@ type CompareJSONRequestBody = Comparison
 // DayJSONRequestBody defines body for Day for application/json ContentType.
 type DayJSONRequestBody = DayQuestion
 
+// DayCalendarJSONRequestBody defines body for DayCalendar for application/json ContentType.
+type DayCalendarJSONRequestBody = DayQuestion
+
+// DayTableJSONRequestBody defines body for DayTable for application/json ContentType.
+type DayTableJSONRequestBody = DayQuestion
+
 // CreateDropTestJSONRequestBody defines body for CreateDropTest for application/json ContentType.
 type CreateDropTestJSONRequestBody CreateDropTestJSONBody
 

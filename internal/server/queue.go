@@ -59,7 +59,7 @@ func newQueue(stop context.Context) *queue {
 	for _, name := range []string{"answers", "cards", "drops", "rounds"} {
 		q.lanes[name] = quick
 	}
-	for _, name := range []string{"changes", "charts", "comparisons", "days", "rules", "drop-tests/look", "drop-tests/truth", "lessons"} {
+	for _, name := range []string{"changes", "charts", "comparisons", "days", "days/calendar", "days/table", "rules", "drop-tests/look", "drop-tests/truth", "lessons"} {
 		q.lanes[name] = long
 	}
 	return q

@@ -146,6 +146,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/days/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A day as an iCalendar (RFC 5545): what is fished when, slack, tide and light */
+        post: operations["dayCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/days/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A day as a table: RFC 4180, UTF-8, units in the header */
+        post: operations["dayTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/tides": {
         parameters: {
             query?: never;
@@ -2782,12 +2816,6 @@ export interface components {
                 low: number;
                 /** Format: double */
                 high: number;
-                /**
-                 * Format: double
-                 * @description s to the bed or the target, in the middle of it
-                 */
-                count: number;
-                down: boolean;
             }[];
             /** @description Which of the heads on the rods is fished when */
             fished: {
@@ -2801,6 +2829,15 @@ export interface components {
                  * @description 0: none of them does it
                  */
                 mass: number;
+                /**
+                 * Format: double
+                 * @description s, the least that it counts to the bed or the target; 0: not counted
+                 */
+                low: number;
+                /** Format: double */
+                high: number;
+                /** @description With the rod held down, at some time */
+                down: boolean;
             }[];
             heads: {
                 /** Format: double */
@@ -3827,6 +3864,66 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["DayLine"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    dayCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayQuestion"];
+            };
+        };
+        responses: {
+            /** @description The calendar */
+            200: {
+                headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar; charset=utf-8": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    dayTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayQuestion"];
+            };
+        };
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv; charset=utf-8": string;
                 };
             };
             400: components["responses"]["Problem"];

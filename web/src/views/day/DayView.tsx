@@ -5,6 +5,7 @@ import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { useSetups } from "../../setup/useSetups";
 import { AtTime } from "./AtTime";
 import { PlanEditor } from "./PlanEditor";
+import { Pocket } from "./Pocket";
 import { begun, dayOf } from "./plan";
 import { Rods } from "./Rods";
 import { Strip, spanOf } from "./Strip";
@@ -153,6 +154,7 @@ function Planned({ of }: { of: SavedPlan }) {
           </>
         )}
         {day.worked && <Rods worked={day.worked} />}
+        {day.worked && day.sky && day.of && <Pocket plan={day.of} sky={day.sky} worked={day.worked} />}
       </div>
     </div>
   );

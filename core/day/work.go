@@ -69,7 +69,7 @@ type Worked struct {
 
 // How finely a day is looked at.
 const (
-	step    = 20 * time.Minute
+	step    = 30 * time.Minute
 	closest = 2 * time.Minute // between hours on both sides of a change of heads
 )
 
@@ -260,12 +260,12 @@ func joined(spans []Fished) []Fished {
 }
 
 // expected is how many heads are lost in a time that is fished so, on average: by the snag
-// index and how many casts there are in it.
+// index and how many casts there are in it, where not all of it goes on casting.
 func expected(h explore.Hour, lasts float64) float64 {
 	if h.Cast <= 0 {
 		return 0
 	}
-	return judgement.SnagRate.Number * h.Snags * lasts / h.Cast
+	return judgement.SnagRate.Number * h.Snags * judgement.CastShare.Number * lasts / h.Cast
 }
 
 // enough is how many losses there are at most as surely as wanted, where so many are

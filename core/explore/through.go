@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"sync"
 
 	"dunvel/core/judge"
 	"dunvel/core/setup"
@@ -62,7 +63,31 @@ type through struct {
 	search Search
 	masses []float64
 	at     func(time float64) (setup.Setup, error)
-	known  known
+	known  known // heads of the hours before
+	mutex  sync.Mutex
+	fresh  []sited // and of this one
+}
+
+// judging judges heads at a place like those of the hours before, and for themselves what
+// is like none: not like each other, so that it does not matter which of them comes first.
+func (t *through) judging(site [2]float64) judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h, ok, err := like(ctx, t.search.Bench, c, mass, t.known.nearest(site, mass)); ok || err != nil {
+			return h, err
+		}
+		h, err := t.search.Bench.Judge(ctx, c, mass)
+		t.mutex.Lock()
+		defer t.mutex.Unlock()
+		t.fresh = append(t.fresh, sited{site, &h})
+		return h, err
+	}
+}
+
+// learn takes the heads of an hour to those that are known, in an order that does not change
+// from one time to the next.
+func (t *through) learn() {
+	slices.SortFunc(t.fresh, func(a, b sited) int { return compare(a.head.Mass, b.head.Mass) })
+	t.known.heads, t.fresh = append(t.known.heads, t.fresh...), nil
 }
 
 // hour judges all heads at a time, like those of times at which the water was like it.
@@ -80,9 +105,10 @@ func (t *through) hour(ctx context.Context, time float64) (Hour, error) {
 	}
 	out.Fits = true
 	w := window{Choice: judge.Choice{Pick: -1}}
-	if w.heads, err = w.judge(ctx, here, t.masses, t.known.like(siteOf(s))); err != nil {
+	if w.heads, err = w.judge(ctx, here, t.masses, t.judging(siteOf(s))); err != nil {
 		return out, err
 	}
+	t.learn()
 	choice, err := t.search.Bench.Choose(ctx, here, w.heads)
 	if err != nil {
 		return out, err

@@ -209,6 +209,7 @@ var (
 	FixedFloatMost = Value{1, "m", 0, "what hangs lower than that cannot be swung"}
 	RodHeavier     = Value{2, "1", 0, "so many times the weight that one would tie on is still fished, to save a change of rods; more is another way of fishing"}
 	RodMinutes     = Value{300, "s", 0, "for less than five minutes nobody changes rods"}
+	CastShare      = Value{0.4, "1", 0.3, "share of a day's fishing that goes on casts: the rest on moving, tying on, fish and food"}
 	PackSure       = Value{0.9, "1", 0, "as many heads are taken as are enough nine days in ten"}
 	TideTime       = Value{900, "s", 0, "a table is of a port, and the spot is not there: a quarter of an hour"}
 	TideHeight     = Value{0.2, "m", 0, "the air lifts and presses the water by as much"}

@@ -77,6 +77,9 @@ func TestDayAt(t *testing.T) {
 	if s, err := opened(t, p).At(0, from); err != nil || !s.Boat.Measured {
 		t.Errorf("what stays as it was is not taken for measured, %v", err)
 	}
+	if sky, err := opened(t, p).Sky(); err != nil || !sky.Spots[0].Conditions[0].Measured {
+		t.Errorf("%+v %v", sky, err)
+	}
 	within(t, "wind at eight", at(8, 0).Wind.Speed, 2, 1e-9)
 	within(t, "wind at ten", at(10, 0).Wind.Speed, math.Hypot(1, 3), 1e-9)
 	within(t, "its way at ten", at(10, 0).Wind.Direction, math.Atan(3)*180/math.Pi, 1e-6)

@@ -16,6 +16,7 @@ type Conditions struct {
 	FlowDirection float64   `json:"flowDirection"`
 	Wind          float64   `json:"wind"` // m/s
 	WindDirection float64   `json:"windDirection"`
+	Measured      bool      `json:"measured"` // the drift of the boat still holds as it was measured
 }
 
 // SpotSky is a spot through its hours.
@@ -64,7 +65,7 @@ func (d *Day) Sky() (*Sky, error) {
 			if err != nil {
 				return nil, err
 			}
-			spot.Conditions = append(spot.Conditions, Conditions{at, c.Water.Depth, c.Flow.Speed, c.Flow.Direction, c.Wind.Speed, c.Wind.Direction})
+			spot.Conditions = append(spot.Conditions, Conditions{at, c.Water.Depth, c.Flow.Speed, c.Flow.Direction, c.Wind.Speed, c.Wind.Direction, c.Boat.Measured})
 			if at.Equal(to) {
 				break
 			}

@@ -302,7 +302,7 @@ func (d *Day) words(w *Worked, choice units.Choice) []string {
 	switch rods := len(w.Heads); {
 	case rods == 0:
 		out = append(out, "Nothing that there is does it at any time of the day.")
-	case w.Covered >= w.Best-1e-9:
+	case w.Covered >= w.Best-0.005: // to the per cent that is told
 		out = append(out, fmt.Sprintf("On %s: %s of the time, as much as any head does.", rodsWord(rods), units.Percent(w.Covered)))
 	default:
 		out = append(out, fmt.Sprintf("On %s: %s of the time, where more heads or rods would do it for %s.", rodsWord(rods), units.Percent(w.Covered), units.Percent(w.Best)))

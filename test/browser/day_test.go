@@ -1,6 +1,7 @@
 package browser
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 )
@@ -61,5 +62,25 @@ func TestDay(t *testing.T) {
 	p.says(".day-words", "As in Work out: ")
 	if head := p.text("h1"); strings.Contains(head, "Sill") || head == "Day" {
 		t.Errorf("%q", head)
+	}
+}
+
+// The water at a moment is answered as the day has it then: the head that the day ties on is
+// the one of the sentence.
+func TestDayAgreesWithItsMoments(t *testing.T) {
+	t.Parallel()
+	for _, plan := range []string{"1", "2"} {
+		p := open(t, "/day?plan="+plan)
+		p.until(`document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`)
+		// In the middle of the longest time through which one head is best, away from changes.
+		value[bool](p, `fetch("/api/plans").then((r) => r.json()).then((l) => fetch("/api/days", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({plan: l.find((x) => x.id === `+plan+`).plan})})).then((r) => r.text()).then((t) => {
+			const w = JSON.parse(t.trim().split("\n").at(-1)).result
+			const long = w.pieces.filter((p) => p.mass > 0).sort((a, b) => (Date.parse(b.to) - Date.parse(b.from)) - (Date.parse(a.to) - Date.parse(a.from)))[0]
+			window.long = {at: (Date.parse(long.from) + Date.parse(long.to)) / 2, grams: 1000 * long.mass}
+		}), true`)
+		p.until(`window.long`)
+		grams := value[float64](p, `window.long.grams`)
+		value[bool](p, `(() => {const s = document.querySelector(".day-slider"); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(s, window.long.at); s.dispatchEvent(new Event("input", {bubbles: true})); return true})()`)
+		p.until(fmt.Sprintf(`document.querySelector(".day-at p").innerText.includes("Tie on %.3g g")`, grams))
 	}
 }

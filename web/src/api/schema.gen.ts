@@ -2777,6 +2777,8 @@ export interface components {
                     wind: number;
                     /** Format: double */
                     windDirection: number;
+                    /** @description The drift of the boat still holds as it was measured */
+                    measured: boolean;
                 }[];
             }[];
         };

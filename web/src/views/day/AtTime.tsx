@@ -83,6 +83,7 @@ function setupAt(plan: DayPlan, sky: Sky, time: number): { name: string; setup: 
       water: { ...setup.water, depth: now.depth },
       flow: { ...setup.flow, speed: now.flow, direction: now.flowDirection },
       wind: { ...setup.wind, speed: now.wind, direction: now.windDirection },
+      boat: { ...setup.boat, measured: now.measured },
     },
   };
 }

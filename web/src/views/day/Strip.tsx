@@ -235,9 +235,16 @@ function Ideal({ worked, x }: { worked: Worked; x: Scale }) {
               height={b - a}
               className="day-none"
             />
-            <text x={(x(ms(p.from)) + x(ms(p.to))) / 2} y={(a + b) / 2} textAnchor="middle" className="note">
-              nothing holds
-            </text>
+            {x(ms(p.to)) - x(ms(p.from)) > 90 && (
+              <text
+                x={(x(ms(p.from)) + x(ms(p.to))) / 2}
+                y={(a + b) / 2}
+                textAnchor="middle"
+                className="note"
+              >
+                nothing holds
+              </text>
+            )}
           </g>
         ),
       )}

@@ -383,7 +383,8 @@ func (d *Day) At(spot int, at time.Time) (setup.Setup, error) {
 		if !ok {
 			return out, unknown(at)
 		}
-		out.Flow.Speed, out.Flow.Direction = flow.Speed, flow.Direction
+		// A stream by the tables is known to a quarter or a third, as one that is judged by eye.
+		out.Flow.Speed, out.Flow.Direction, out.Flow.Source = flow.Speed, flow.Direction, setup.ByEye
 	case ByTimes:
 		out.Flow.Speed = 0
 		for _, l := range d.spots[spot].spans {

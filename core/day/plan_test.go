@@ -13,6 +13,7 @@ import (
 // loch is a day at a spot in a narrows, with the made-up station.
 func loch() Plan {
 	s := setup.Default()
+	s.Flow.Source = setup.Meter
 	return Plan{
 		Date: "2026-11-26", Zone: "Europe/Lisbon", Tide: Tides{Kind: FromStation}, Rods: 2,
 		Spots: []Spot{{Name: "The Sill", From: "08:00", To: "16:00", Setup: s, Charted: 19,
@@ -54,6 +55,9 @@ func TestDayAt(t *testing.T) {
 		level, _ := d.Level(at)
 		within(t, "depth", s.Water.Depth, 19+level, 1e-9)
 		fastest = max(fastest, s.Flow.Speed)
+		if s.Flow.Source != setup.ByEye {
+			t.Errorf("its speed is known by %s", s.Flow.Source)
+		}
 		if dir := s.Flow.Direction; dir != 0 && dir != 180 {
 			t.Errorf("it runs to %g", dir)
 		}

@@ -14,7 +14,8 @@ type Conditions struct {
 	Depth         float64   `json:"depth"` // m
 	Flow          float64   `json:"flow"`  // m/s
 	FlowDirection float64   `json:"flowDirection"`
-	Wind          float64   `json:"wind"` // m/s
+	FlowSource    string    `json:"flowSource"` // how well that is known, as in a setup
+	Wind          float64   `json:"wind"`       // m/s
 	WindDirection float64   `json:"windDirection"`
 	Measured      bool      `json:"measured"` // the drift of the boat still holds as it was measured
 }
@@ -65,7 +66,7 @@ func (d *Day) Sky() (*Sky, error) {
 			if err != nil {
 				return nil, err
 			}
-			spot.Conditions = append(spot.Conditions, Conditions{at, c.Water.Depth, c.Flow.Speed, c.Flow.Direction, c.Wind.Speed, c.Wind.Direction, c.Boat.Measured})
+			spot.Conditions = append(spot.Conditions, Conditions{at, c.Water.Depth, c.Flow.Speed, c.Flow.Direction, c.Flow.Source, c.Wind.Speed, c.Wind.Direction, c.Boat.Measured})
 			if at.Equal(to) {
 				break
 			}

@@ -6,8 +6,6 @@ import (
 	"math"
 	"sort"
 	"time"
-
-	"dunvel/core/judgement"
 )
 
 // Turn is a high or a low water.
@@ -126,10 +124,3 @@ func (s Stream) Slacks(tide Tide, from, to time.Time) []time.Time {
 	}
 	return out
 }
-
-// Spreads of what a tide tells where nothing was measured, from one table of judgement.
-var (
-	TimeSpread   = time.Duration(judgement.TideTime.Number * float64(time.Second))
-	HeightSpread = judgement.TideHeight.Number
-	SpeedSpread  = judgement.TideSpeed.Spread
-)

@@ -211,9 +211,6 @@ var (
 	RodMinutes     = Value{300, "s", 0, "for less than five minutes nobody changes rods"}
 	CastShare      = Value{0.4, "1", 0.3, "share of a day's fishing that goes on casts: the rest on moving, tying on, fish and food"}
 	PackSure       = Value{0.9, "1", 0, "as many heads are taken as are enough nine days in ten"}
-	TideTime       = Value{900, "s", 0, "a table is of a port, and the spot is not there: a quarter of an hour"}
-	TideHeight     = Value{0.2, "m", 0, "the air lifts and presses the water by as much"}
-	TideSpeed      = Value{1, "1", 0.25, "of the fastest that water is said to run at a tide"}
 	FloatMass      = Value{0.5, "1", 0.3, "of a float itself over what it carries: balsa or cork on a stem"}
 	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
 	FloatStop      = Value{1, "m", 0, "what is hung under a float to begin with: it can still be swung"}

@@ -2773,6 +2773,11 @@ export interface components {
                     flow: number;
                     /** Format: double */
                     flowDirection: number;
+                    /**
+                     * @description How well that is known, as in a setup
+                     * @enum {string}
+                     */
+                    flowSource: "by eye" | "float test" | "meter";
                     /** Format: double */
                     wind: number;
                     /** Format: double */

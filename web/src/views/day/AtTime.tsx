@@ -81,7 +81,7 @@ function setupAt(plan: DayPlan, sky: Sky, time: number): { name: string; setup: 
     setup: {
       ...setup,
       water: { ...setup.water, depth: now.depth },
-      flow: { ...setup.flow, speed: now.flow, direction: now.flowDirection },
+      flow: { ...setup.flow, speed: now.flow, direction: now.flowDirection, source: now.flowSource },
       wind: { ...setup.wind, speed: now.wind, direction: now.windDirection },
       boat: { ...setup.boat, measured: now.measured },
     },

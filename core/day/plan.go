@@ -135,6 +135,9 @@ func (p Plan) Open(choice units.Choice) (*Day, error) {
 	for i, s := range p.Spots {
 		o.spot(fmt.Sprintf("spots.%d.", i), s)
 	}
+	if n := len(o.day.Ladder()); n > setup.MaxHeads {
+		o.add("spots", "Spots: their heads are %d different weights together, and %d are the most.", n, setup.MaxHeads)
+	}
 	if o.errs != nil {
 		return nil, o.errs
 	}

@@ -117,11 +117,19 @@ func TestTimes(t *testing.T) {
 // What cannot be is named, by its field and in words.
 func TestPlansRefused(t *testing.T) {
 	for want, change := range map[string]func(p *Plan){
-		"date: Date: “26.11.2026” is not a day from 1900 to 2200":               func(p *Plan) { p.Date = "26.11.2026" },
-		"date: Date: “1899-12-31” is not a day":                                 func(p *Plan) { p.Date = "1899-12-31" },
-		"zone: Time zone: there is no “Mars”":                                   func(p *Plan) { p.Zone = "Mars" },
-		"where: Position: latitudes go to 90":                                   func(p *Plan) { p.Where = &Position{91, 0} },
-		"rods: Rods: 0 is outside what is allowed, 1 to 6.":                     func(p *Plan) { p.Rods = 0 },
+		"date: Date: “26.11.2026” is not a day from 1900 to 2200": func(p *Plan) { p.Date = "26.11.2026" },
+		"date: Date: “1899-12-31” is not a day":                   func(p *Plan) { p.Date = "1899-12-31" },
+		"zone: Time zone: there is no “Mars”":                     func(p *Plan) { p.Zone = "Mars" },
+		"where: Position: latitudes go to 90":                     func(p *Plan) { p.Where = &Position{91, 0} },
+		"rods: Rods: 0 is outside what is allowed, 1 to 6.":       func(p *Plan) { p.Rods = 0 },
+		"spots: Spots: their heads are 54 different weights together, and 40 are": func(p *Plan) {
+			more := p.Spots[0]
+			more.Setup.Heads = nil
+			for i := range 40 {
+				more.Setup.Heads = append(more.Setup.Heads, 0.05+0.01*float64(i))
+			}
+			p.Spots = append(p.Spots, more)
+		},
 		"spots: Spots: give 1 to 8, not 0.":                                     func(p *Plan) { p.Spots = nil },
 		"spots.0.from: From: “25:00” is no time of the day":                     func(p *Plan) { p.Spots[0].From = "25:00" },
 		"spots.0.charted: Charted depth: the tide is added to it, and there is": func(p *Plan) { p.Tide, p.Spots[0].Flow = Tides{}, SpotFlow{} },

@@ -1,6 +1,9 @@
 package day
 
-import "slices"
+import (
+	"cmp"
+	"slices"
+)
 
 // Stretch is some time in which the heads of a ladder do as they do.
 type Stretch struct {
@@ -65,6 +68,10 @@ type chooser struct {
 	does      [][]bool
 }
 
+// mostAble bounds how many heads sets are tried of: more than ever do it at times of their
+// own on a day. Past it those that do it for longest are taken.
+const mostAble = 16
+
 // able are the heads that are there and do it at some time, without those that do it only
 // when another does too: of two that do it at the same times the surer one stays.
 func (c chooser) able(owned []bool) []int {
@@ -100,6 +107,11 @@ func (c chooser) able(owned []bool) []int {
 		if needed {
 			out = append(out, h)
 		}
+	}
+	if len(out) > mostAble {
+		slices.SortStableFunc(out, func(a, b int) int { return cmp.Compare(sure[b], sure[a]) })
+		out = out[:mostAble]
+		slices.Sort(out)
 	}
 	return out
 }

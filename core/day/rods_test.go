@@ -103,3 +103,20 @@ func TestRodsOfTheBox(t *testing.T) {
 		t.Errorf("%+v", r)
 	}
 }
+
+// Forty heads of which each does it at a time of its own are chosen of in no time: by those
+// that do it longest.
+func TestManyRods(t *testing.T) {
+	const n = 40
+	var day []Stretch
+	owned := make([]bool, n)
+	for i := range n {
+		s := Stretch{Lasts: 600 + 10*float64(i), Sure: make([]float64, n)}
+		s.Sure[i], owned[i] = 0.9, true
+		day = append(day, s)
+	}
+	r := Choose(day, owned, 0.8, 3)
+	if !slices.Equal(r.Heads, []int{37, 38, 39}) {
+		t.Errorf("%+v", r)
+	}
+}

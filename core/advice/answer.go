@@ -12,7 +12,6 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/setup"
-	"dunvel/core/tackle"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 
@@ -98,27 +97,27 @@ type Answer struct {
 	Hand       string       `json:"hand"` // how to hold rod and line, in a few words
 	NotLighter string       `json:"notLighter"`
 	NotHeavier string       `json:"notHeavier"`
-	Asks       string       `json:"asks"`           // which of wind, current and swell asks for the weight; "" where none does
-	Wait       float64      `json:"wait"`           // s
-	WaitReason string       `json:"waitReason"`     // where the wait comes from
-	Drift      trial.Point  `json:"drift"`          // velocity of the boat over the ground, m/s
-	Lift       float64      `json:"lift"`           // m that the bait is lifted by; 0 where it is not
-	Target     float64      `json:"target"`         // m, the depth aimed at where the cast lands
-	OnBed      bool         `json:"onBed"`          // the target is the bed
-	BedSlope   float64      `json:"bedSlope"`       // m deeper per m along the cast
-	Profile    []Flow       `json:"profile"`        // the current under the rod, surface to bed
-	Cue        string       `json:"cue"`            // how the touch of the pick is told
-	Rig        []setup.Part `json:"rig"`            // what is on the line, from its end up
-	Felt       int          `json:"felt"`           // which part of that is aimed and felt
-	Sits       *tackle.Pose `json:"sits,omitempty"` // how head and bait sit, where they are together
-	Takes      string       `json:"takes"`          // the kind of part that takes the weights of the ladder
-	Notes      []Note       `json:"notes"`          // on the head to tie on
-	Brief      Brief        `json:"brief"`          // the answer as it is read at arm's length
-	Facts      []Fact       `json:"facts"`          // notes that are no cautions, and the rest, by name
-	Lines      []Line       `json:"lines"`          // what is set, a line for each group of fields
-	Other      *Answer      `json:"other"`          // for the other state of the flow, where it is asked for
-	Both       string       `json:"both"`           // what one head does in both states
-	Draft      bool         `json:"draft"`          // heads are open yet, and some of what is said is still to come
+	Asks       string       `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
+	Wait       float64      `json:"wait"`       // s
+	WaitReason string       `json:"waitReason"` // where the wait comes from
+	Drift      trial.Point  `json:"drift"`      // velocity of the boat over the ground, m/s
+	Lift       float64      `json:"lift"`       // m that the bait is lifted by; 0 where it is not
+	Target     float64      `json:"target"`     // m, the depth aimed at where the cast lands
+	OnBed      bool         `json:"onBed"`      // the target is the bed
+	BedSlope   float64      `json:"bedSlope"`   // m deeper per m along the cast
+	Profile    []Flow       `json:"profile"`    // the current under the rod, surface to bed
+	Cue        string       `json:"cue"`        // how the touch of the pick is told
+	Rig        []setup.Part `json:"rig"`        // what is on the line, from its end up
+	Felt       int          `json:"felt"`       // which part of that is aimed and felt
+	Sits       []Seat       `json:"sits"`       // the baits of the rig, from the end of the line up
+	Takes      string       `json:"takes"`      // the kind of part that takes the weights of the ladder
+	Notes      []Note       `json:"notes"`      // on the head to tie on
+	Brief      Brief        `json:"brief"`      // the answer as it is read at arm's length
+	Facts      []Fact       `json:"facts"`      // notes that are no cautions, and the rest, by name
+	Lines      []Line       `json:"lines"`      // what is set, a line for each group of fields
+	Other      *Answer      `json:"other"`      // for the other state of the flow, where it is asked for
+	Both       string       `json:"both"`       // what one head does in both states
+	Draft      bool         `json:"draft"`      // heads are open yet, and some of what is said is still to come
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -221,7 +220,9 @@ func (a Adviser) one(ctx context.Context, l *judge.Ladder, choice units.Choice, 
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()
 	}
-	out.Sits = t.sits(l.Heads[l.Closest].Mass)
+	if out.Sits, err = t.sits(l.Heads[l.Closest].Mass); err != nil {
+		return nil, err
+	}
 	for i := range l.Heads {
 		h, err := t.head(l, i, shown[i])
 		if err != nil {

@@ -68,14 +68,14 @@ func (t teller) facts(h *judge.Head, a *Answer) []Fact {
 			}
 		}
 		if words != "" {
-			out = append(out, Fact{f.name, t.short(f.kind, h), words[1:], f.term})
+			out = append(out, Fact{f.name, t.short(f.kind, a, h), words[1:], f.term})
 		}
 	}
 	return out
 }
 
 // short is a note of a kind in a word or two; "" where there is none.
-func (t teller) short(kind string, h *judge.Head) string {
+func (t teller) short(kind string, a *Answer, h *judge.Head) string {
 	switch kind {
 	case "snags":
 		return fmt.Sprintf("%.0f of 10", h.Snags)
@@ -83,9 +83,10 @@ func (t teller) short(kind string, h *judge.Head) string {
 		head, _ := t.Setup.Tackle(h.Mass)
 		return head.Hook
 	case "attitude":
-		if pose := t.sits(h.Mass); pose != nil {
-			return string(pose.Attitude)
+		if a.Sits[0].Over {
+			return "hangs"
 		}
+		return string(a.Sits[0].Attitude)
 	case "link":
 		_, weakest := t.weakest()
 		return t.show.Show("strength", weakest)

@@ -11,7 +11,6 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
-	"dunvel/core/tackle"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 )
@@ -30,7 +29,7 @@ type Compared struct {
 	Sentence string       `json:"sentence"`
 	Cue      string       `json:"cue"`
 	Words    []string     `json:"words"` // how it differs from the first
-	Sits     *tackle.Pose `json:"sits"`  // how head and bait sit; none on a rig where they are apart
+	Sits     []Seat       `json:"sits"`  // the baits of the rig, from the end of the line up
 	Cost     float64      `json:"cost"`  // price of the head, for whoever knows it; 0 where not
 }
 
@@ -161,8 +160,8 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	default:
 		out = append(out, what+" needs the same weight.")
 	}
-	if mine, theirs := a.Sits, first.Sits; mine != nil && theirs != nil && math.Abs(mine.Bed-theirs.Bed) >= judgement.PoseDiffers.Number {
-		out = append(out, onBed(*mine))
+	if mine, theirs := a.Sits, first.Sits; !mine[0].Over && !theirs[0].Over && math.Abs(mine[0].Bed-theirs[0].Bed) >= judgement.PoseDiffers.Number {
+		out = append(out, onBed("it", mine[0].Pose))
 	}
 	if first.Pick >= 0 || len(a.Heads) == 1 {
 		// The same head on both tells what else is different.

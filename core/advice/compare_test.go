@@ -39,7 +39,7 @@ func TestAtTheSameWeight(t *testing.T) {
 			t.Errorf("%s: %s", compared[i].Name, words)
 		}
 	}
-	if compared[0].Sits == nil || compared[1].Sits.Bed == compared[0].Sits.Bed {
+	if compared[1].Sits[0].Bed == compared[0].Sits[0].Bed {
 		t.Errorf("%+v", compared[1].Sits)
 	}
 	neither, err := New(trial.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{

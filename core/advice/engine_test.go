@@ -378,7 +378,7 @@ func TestWireAndPoint(t *testing.T) {
 		"a loose one":       {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0241 }, "With 24.1 mm of slack the stinger hangs itself up on the first hook: leave 24 mm at most.", "at least"},
 		"a plain bait":      {func(*setup.Setup) {}, "A bait stands about 4 fish, by judgement.", "seldom"},
 		"on a screw keeper": {func(s *setup.Setup) { s.Head.Keeper = "screw" }, "A bait stands about 6 fish, by judgement.", "seldom"},
-		"by the middle":     {func(s *setup.Setup) { s.Bait.Put = "by the middle" }, "A bait stands about 2 fish, by judgement.\nOn the bed it lies. Both ends of it bend away from the hook. It falls flat; drawn along it lies level.", "comes out"},
+		"by the middle":     {func(s *setup.Setup) { s.Bait.Put = "by the middle" }, "A bait stands about 2 fish, by judgement.\nOn the bed it lies. It falls flat; drawn along it lies level. Both ends of it bend away from the hook.", "comes out"},
 		"a strip":           {func(s *setup.Setup) { s.Bait.Body, s.Bait.Form, s.Bait.Put = "natural", "natural strip", "by the nose" }, "A bait stands about one fish, by judgement.", "seldom"},
 		"one that spins": {func(s *setup.Setup) { s.Bait.Form, s.Approach.Kind, s.Approach.Speed = "curl tail", setup.Swim, 0.5 },
 			"Drawn faster than 1.3 m/s it turns about itself and twists the line.", "gathers"},

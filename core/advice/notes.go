@@ -43,9 +43,11 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 		return nil, err
 	}
 	out = append(out, rigs...)
-	if t.Setup.Rigging.Alone() {
-		out = append(out, t.attitude(h.Mass)...)
+	sits, err := t.attitude(h.Mass)
+	if err != nil {
+		return nil, err
 	}
+	out = append(out, sits...)
 	if t.Broken() {
 		out = append(out, Note{"swell", true, fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
 			t.given(t.Setup.Swell.Height), t.depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})

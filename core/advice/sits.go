@@ -6,20 +6,37 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
-	"dunvel/core/setup"
 	"dunvel/core/tackle"
 )
 
-// sits is how the bait sits behind a head of a mass in kg; nothing on a rig where they are
-// not together.
-func (t teller) sits(mass float64) *tackle.Pose {
-	if t.Setup.Rigging.Takes() != setup.PartHead {
-		return nil
+// Seat is a bait of the rig, and how it sits.
+type Seat struct {
+	Name string  `json:"name"` // what it is called among the bodies of the rig
+	Mass float64 `json:"mass"` // kg of its head; 0 of a bare hook
+	Over bool    `json:"over"` // the line holds it off the bed
+	// Drawn tells that it comes down nose first, drawn by what is fixed beside it.
+	Drawn bool `json:"drawn"`
+	tackle.Pose
+}
+
+// sits are the baits of the rig and how they sit, from the end of the line up, with a mass
+// in kg of the ladder.
+func (t teller) sits(mass float64) ([]Seat, error) {
+	baits, err := t.Setup.Baits(mass, t.Fluid())
+	bodies, key := t.Setup.Rigging.Bodies()
+	out := make([]Seat, len(baits))
+	for i, b := range baits {
+		p := tackle.Sit(b.Head, b.Bait, t.Fluid(), t.drawnAt())
+		p.Bed, p.Tow = math.Round(p.Bed), math.Round(p.Tow) // nobody sees more of it
+		if b.Head.Mass == 0 {                               // its knot has a bare hook stand off the line
+			p.Hang = 0
+		}
+		if b.Drawn {
+			p.Fall, p.Tight, p.Glide = 0, 0, 0
+		}
+		out[i] = Seat{called(bodies, b.Body), b.Head.Mass, t.Setup.Rigging.Floats() || b.Body > key, b.Drawn, p}
 	}
-	head, bait := t.Setup.Tackle(mass)
-	p := tackle.Sit(head, bait, t.Fluid(), t.drawnAt())
-	p.Bed, p.Tow = math.Round(p.Bed), math.Round(p.Tow) // nobody sees more of it
-	return &p
+	return out, err
 }
 
 // drawnAt is the speed in m/s at which a bait is drawn along: as it is swum or dragged, or
@@ -34,21 +51,37 @@ func (t teller) drawnAt() float64 {
 	return judgement.SwimSpeed.Number
 }
 
-// attitude says how the bait sits on the bed behind a head of a mass in kg, where it comes
-// to it, how it falls, hangs and is drawn along, and where its hook comes out.
-func (t teller) attitude(mass float64) []Note {
-	p := t.sits(mass)
-	if p == nil {
-		return nil
+// attitude says how the baits of the rig sit on the bed with a mass in kg of the ladder,
+// where they come to it, how they fall, hang and are drawn along, and where the hook comes out.
+func (t teller) attitude(mass float64) ([]Note, error) {
+	seats, err := t.sits(mass)
+	if err != nil {
+		return nil, err
 	}
+	baits, err := t.Setup.Baits(mass, t.Fluid())
+	var out []Note
+	for i, seat := range seats {
+		name := "it"
+		if len(seats) > 1 {
+			name = seat.Name
+		}
+		out = append(out, Note{"attitude", false, t.posture(name, seat, baits[i].Head, baits[i].Bait)})
+		if p := seat.Pose; p.Spins > 0 && p.Spins < judgement.SwimFastest.Number {
+			caution := t.School().Swims && p.Spins < t.Setup.Approach.Speed
+			out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s %s turns about itself and twists the line.", t.runs(p.Spins), name)})
+		}
+	}
+	return out, err
+}
+
+// posture says how a bait sits that is called by a name.
+func (t teller) posture(name string, seat Seat, head tackle.Head, bait tackle.Bait) string {
+	p, swings := seat.Pose, catalogue.PutOf(bait.Put).Swings
 	words := ""
-	if t.OnBed {
-		words = onBed(*p) + " "
+	if t.OnBed && !seat.Over {
+		words = onBed(name, p) + " "
 	}
-	if p.Bends {
-		words += bends(t.Setup.Bait.Put) + " "
-	}
-	words += t.falls(*p)
+	words += capital(t.falls(name, seat))
 	switch {
 	case p.Tow >= judgement.PoseTold.Number:
 		words += fmt.Sprintf("; drawn along its tail hangs %.0f° low.", p.Tow)
@@ -60,20 +93,16 @@ func (t teller) attitude(mass float64) []Note {
 	if p.Glide >= judgement.GlideTold.Number {
 		words += fmt.Sprintf(" Left slack it may glide or circle, %.1f times as far aside as down.", math.Tan(p.Glide*math.Pi/180))
 	}
-	swings := catalogue.PutOf(t.Setup.Bait.Put).Swings
-	if t.Setup.Cast.Distance == 0 && !swings && p.Hang > 0 {
+	if (seat.Over || t.Setup.Cast.Distance == 0) && !swings && p.Hang > 0 {
 		words += fmt.Sprintf(" Hanging still its tail is %.0f° low.", p.Hang)
 	}
-	head, bait := t.Setup.Tackle(mass)
+	if p.Bends {
+		words += " " + bends(bait.Put)
+	}
 	if exit := tackle.HookExit(head.Hook); !swings && exit < bait.Length {
 		words += fmt.Sprintf(" The hook comes out %s behind its nose.", t.show.Show("size", math.Round(exit*1e3)/1e3))
 	}
-	out := []Note{{"attitude", false, words}}
-	if p.Spins > 0 && p.Spins < judgement.SwimFastest.Number {
-		caution := t.School().Swims && p.Spins < t.Setup.Approach.Speed
-		out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s it turns about itself and twists the line.", t.runs(p.Spins))})
-	}
-	return out
+	return words
 }
 
 // bends says what of a bait does, as it is put on.
@@ -84,26 +113,29 @@ func bends(put string) string {
 	return "Its tail is too long to be held out, and trails."
 }
 
-// falls says how a bait falls.
-func (t teller) falls(p tackle.Pose) string {
+// falls says how a bait falls that is called by a name.
+func (t teller) falls(name string, seat Seat) string {
+	p, swings := seat.Pose, catalogue.PutOf(t.Setup.Bait.Put).Swings
 	switch {
-	case catalogue.PutOf(t.Setup.Bait.Put).Swings && p.Fall == 0:
-		return "It falls straight over its hook, tail up"
-	case catalogue.PutOf(t.Setup.Bait.Put).Swings && p.Fall == 90:
-		return "It falls flat"
-	case catalogue.PutOf(t.Setup.Bait.Put).Swings:
-		return fmt.Sprintf("It falls at %.0f° to the vertical", p.Fall)
+	case seat.Drawn:
+		return name + " is drawn down nose first, tail up"
+	case swings && p.Fall == 0:
+		return name + " falls straight over its hook, tail up"
+	case swings && p.Fall == 90:
+		return name + " falls flat"
+	case swings:
+		return fmt.Sprintf("%s falls at %.0f° to the vertical", name, p.Fall)
 	}
-	return fmt.Sprintf("It falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", p.Fall, p.Tight)
+	return fmt.Sprintf("%s falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", name, p.Fall, p.Tight)
 }
 
-// onBed says how a bait sits on the bed.
-func onBed(p tackle.Pose) string {
+// onBed says how a bait sits on the bed that is called by a name.
+func onBed(name string, p tackle.Pose) string {
 	switch p.Attitude {
 	case tackle.Stands:
-		return fmt.Sprintf("On the bed it stands tail up, at %.0f°.", p.Bed)
+		return fmt.Sprintf("On the bed %s stands tail up, at %.0f°.", name, p.Bed)
 	case tackle.Leans:
-		return fmt.Sprintf("On the bed it leans, at %.0f°.", p.Bed)
+		return fmt.Sprintf("On the bed %s leans, at %.0f°.", name, p.Bed)
 	}
-	return "On the bed it lies."
+	return fmt.Sprintf("On the bed %s lies.", name)
 }

@@ -131,7 +131,9 @@ func (c *checking) whole() {
 		c.add("rig.parts", "Rig: it has %d floats; one can be worked out.", floats)
 	case slides > rig.MostSlides:
 		c.add("rig.parts", "Rig: the line runs through %d of its parts; at most %d can be worked out.", slides, rig.MostSlides)
-	case ladder != 1:
-		c.add("rig.parts", "Rig: one head, sinker or shot takes the weights to choose from; leave the weight of one empty, not of %d.", ladder)
+	case ladder == 0:
+		c.add("rig.parts", "Rig: no head, sinker or shot takes the weights to choose from; leave the weight of one empty.")
+	case ladder > 1:
+		c.add("rig.parts", "Rig: %d parts have no weight of their own; only one can take the weights to choose from.", ladder)
 	}
 }

@@ -150,10 +150,11 @@ const closest = 0.01
 
 // hanging is a part with what it weighs and drags.
 type hanging struct {
-	part Part
-	span rig.Span
-	lure tackle.Lure
-	key  bool
+	part  Part
+	span  rig.Span
+	lure  tackle.Lure
+	key   bool
+	drawn bool // down, nose first, by what is fixed beside it
 }
 
 func (h hanging) body() rig.Body {
@@ -206,6 +207,7 @@ func drawnDown(all []hanging) {
 		}
 		for _, by := range all {
 			if by.part.What != PartHook && !by.part.Slides && by.lure.WeightInWater > h.lure.WeightInWater {
+				h.drawn = true
 				h.lure.FallSlack, h.lure.FallTight = h.lure.FallDrawn, h.lure.FallDrawn
 			}
 		}
@@ -262,6 +264,36 @@ func (s Setup) hookBelow(parts []Part, mass float64) string {
 	return s.bareHook()
 }
 
+// Baited is a bait of a rig.
+type Baited struct {
+	Body  int  // which of the bodies of Rig it is
+	Drawn bool // it comes down nose first, drawn by what is fixed beside it
+	Head  tackle.Head
+	Bait  tackle.Bait
+}
+
+// Baits are the baits of the rig from the end of the line up, with the heads they are on, a
+// head, sinker or shot of the ladder having a mass in kg.
+func (s Setup) Baits(mass float64, fluid water.Fluid) ([]Baited, error) {
+	hung, err := s.hung(mass, fluid)
+	var out []Baited
+	for i, h := range hung {
+		b := Baited{Body: i, Drawn: h.drawn}
+		switch {
+		case h.part.What == PartHook:
+			b.Head, b.Bait = s.bareTackle()
+		case h.part.What == PartHead && h.part.Mass > 0:
+			b.Head, b.Bait = s.Tackle(h.part.Mass)
+		case h.part.What == PartHead:
+			b.Head, b.Bait = s.Tackle(mass)
+		default:
+			continue
+		}
+		out = append(out, b)
+	}
+	return out, err
+}
+
 // bareHook is the size of a hook without a head.
 func (s Setup) bareHook() string {
 	if s.Head.Hook != HookAsTheyCome {
@@ -272,7 +304,13 @@ func (s Setup) bareHook() string {
 
 // bare is the bait on its hook alone.
 func (s Setup) bare(fluid water.Fluid) (tackle.Lure, error) {
+	head, bait := s.bareTackle()
+	return tackle.Assemble(head, bait, fluid)
+}
+
+// bareTackle is a hook without a head, and its bait.
+func (s Setup) bareTackle() (tackle.Head, tackle.Bait) {
 	head, bait := s.Tackle(0)
 	head.Weighed, head.Skirt, head.Hook = false, false, s.bareHook()
-	return tackle.Assemble(head, bait, fluid)
+	return head, bait
 }

@@ -16,7 +16,6 @@ import (
 	"dunvel/core/playback"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
-	"dunvel/core/tackle"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
 	"dunvel/core/trip"
@@ -755,9 +754,6 @@ type PlayedMissed string
 // Point x along the cast from where the rod was at the splash, y to the left, z up from the surface
 type Point = trial.Point
 
-// Pose How head and bait sit in the water, where they are together, in degrees of the axis from nose to tail
-type Pose = tackle.Pose
-
 // Problem Problem details (RFC 9457)
 type Problem struct {
 	Detail string `json:"detail"`
@@ -945,6 +941,9 @@ type SavedTrip struct {
 
 // Score defines model for Score.
 type Score = practice.Score
+
+// Seat A bait of the rig and how it sits in the water, in degrees of its axis from nose to tail
+type Seat = advice.Seat
 
 // Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 type Setup = setup.Setup

@@ -1328,8 +1328,19 @@ export interface components {
             /** @description The line runs through it, from the next part below that does not slide up to the next above */
             slides?: boolean;
         };
-        /** @description How head and bait sit in the water, where they are together, in degrees of the axis from nose to tail */
-        Pose: {
+        /** @description A bait of the rig and how it sits in the water, in degrees of its axis from nose to tail */
+        Seat: {
+            /** @description What it is called among the bodies of the rig */
+            name: string;
+            /**
+             * Format: double
+             * @description Of its head; 0 of a bare hook
+             */
+            mass: number;
+            /** @description The line holds it off the bed */
+            over: boolean;
+            /** @description It comes down nose first, drawn by what is fixed beside it */
+            drawn: boolean;
             /** @enum {string} */
             attitude: "stands" | "leans" | "lies";
             /**
@@ -2400,7 +2411,8 @@ export interface components {
             rig: components["schemas"]["Part"][];
             /** @description Which part of that is aimed and felt */
             felt: number;
-            sits?: components["schemas"]["Pose"];
+            /** @description The baits of the rig, from the end of the line up */
+            sits: components["schemas"]["Seat"][];
             /**
              * @description The kind of part that takes the weights of the ladder
              * @enum {string}
@@ -2912,7 +2924,8 @@ export interface components {
             contact: components["schemas"]["Contact"];
             /** Format: double */
             snags: number;
-            sits: components["schemas"]["Pose"];
+            /** @description The baits of the rig, from the end of the line up */
+            sits: components["schemas"]["Seat"][];
             sentence: string;
             cue: string;
             /** @description How it differs from the first */

@@ -6,9 +6,24 @@ const height = 96;
 const bed = 66;
 const long = 44;
 
-/** How head and bait sit: on the bed, as they fall, and drawn along. */
-export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
-  const { attitude, bed: over, fall, tow, bends, glide } = sits;
+type Seat = Answer["sits"][number];
+
+/** How the baits of a rig sit: on the bed, or hanging over it; as they fall; and drawn along. */
+export function Sits({ sits }: { sits: Seat[] }) {
+  return sits.map((seat, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: baits go by their order on the line
+    <figure className="sits" key={i}>
+      {sits.length > 1 && <figcaption className="note">{seat.name}</figcaption>}
+      <One seat={seat} />
+    </figure>
+  ));
+}
+
+function One({ seat }: { seat: Seat }) {
+  const { attitude, bed: up, fall, tow, hang, glide, over } = seat;
+  const bare = seat.mass === 0;
+  const held = bare ? "stands off" : `hangs ${hang.toFixed(0)}°`;
+  const still = over ? held : `${attitude} ${up.toFixed(0)}°`;
   const drawn =
     Math.abs(tow) < 3 ? "level" : tow > 0 ? `tail ${tow.toFixed(0)}° low` : `tail ${(-tow).toFixed(0)}° high`;
   return (
@@ -18,15 +33,19 @@ export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
       width={width}
       height={height}
       role="img"
-      aria-label={`On the bed it ${attitude}, drawn along it is ${drawn}`}
+      aria-label={`${over ? "Held off" : "On"} the bed it ${over ? held : attitude}, drawn along it is ${drawn}`}
     >
       <title>How it sits on the bed, falling and drawn along</title>
-      <rect x={4} y={bed} width={82} height={5} className="ground" />
-      <g transform={`translate(28 ${bed - 6})`}>
-        <Lure turned={-over} bends={bends} />
+      {over ? (
+        <path d={`M28 0V${bed - 38}`} className="thread" />
+      ) : (
+        <rect x={4} y={bed} width={82} height={5} className="ground" />
+      )}
+      <g transform={`translate(28 ${over ? bed - 38 : bed - 6})`}>
+        <Lure seat={seat} turned={over ? hang : -up} />
       </g>
       <text x={4} y={height - 10} className="note">
-        {attitude} {over.toFixed(0)}°
+        {still}
       </text>
       <path
         d={`M128 ${bed - 56}v60m-4-6 4 6 4-6`}
@@ -34,14 +53,14 @@ export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
         transform={`rotate(${glide} 128 ${bed + 4})`}
       />
       <g transform={`translate(128 ${bed - 2})`}>
-        <Lure turned={fall - 90} bends={bends} />
+        <Lure seat={seat} turned={fall - 90} />
       </g>
       <text x={104} y={height - 10} className="note">
         falls {fall.toFixed(0)}°
       </text>
       <path d={`M196 ${bed - 26}h-14m6-4-6 4 6 4`} className="rig-measure" />
       <g transform={`translate(202 ${bed - 26})`}>
-        <Lure turned={tow} bends={bends} />
+        <Lure seat={seat} turned={tow} />
       </g>
       <text x={180} y={height - 10} className="note">
         {drawn}
@@ -51,14 +70,14 @@ export function Sits({ sits }: { sits: NonNullable<Answer["sits"]> }) {
 }
 
 /** A lure with its nose at the middle, its tail to the right and turned clockwise by so many degrees. */
-function Lure({ turned, bends }: { turned: number; bends: boolean }) {
-  const tail = bends
+function Lure({ seat, turned }: { seat: Seat; turned: number }) {
+  const tail = seat.bends
     ? `q${long * 0.5}-8 ${long} 4q-${long * 0.5} 0-${long}-4Z`
     : `q${long * 0.5}-9 ${long} 0q-${long * 0.5} 9-${long} 0Z`;
   return (
     <g transform={`rotate(${turned})`}>
       <path d={`M0 0${tail}`} className="rig-bait" />
-      <circle r={5} className="rig-body" />
+      <circle r={seat.mass > 0 ? 5 : 2.5} className="rig-body" />
     </g>
   );
 }

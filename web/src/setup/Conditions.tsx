@@ -212,8 +212,8 @@ function One({
       {path === "rig.kind" && (
         <Suspense>
           {alone && <LureEditor setup={setup} onLength={(metres) => onChange({ "bait.length": metres })} />}
-          {alone && answer?.sits && <Sits sits={answer.sits} />}
           {!alone && !own && <RigEditor setup={setup} onChange={onChange} />}
+          {answer && <Sits sits={answer.sits} />}
           {own && <PartsField parts={setup.rig.parts ?? []} errors={errors} onChange={onChange} />}
         </Suspense>
       )}

@@ -176,14 +176,14 @@ function Table({
               </td>
             ))}
           </tr>
-          {compared.some((c) => c.sits) && (
-            <tr>
-              <th scope="row">How it sits</th>
-              {compared.map((c) => (
-                <td key={c.name}>{c.sits ? <Sits sits={c.sits} /> : "–"}</td>
-              ))}
-            </tr>
-          )}
+          <tr>
+            <th scope="row">How it sits</th>
+            {compared.map((c) => (
+              <td key={c.name}>
+                <Sits sits={c.sits} />
+              </td>
+            ))}
+          </tr>
           {rows.map(([label, say, term]) => (
             <tr key={label}>
               <th scope="row">{term ? <Term of={term}>{label}</Term> : label}</th>

@@ -285,7 +285,7 @@ func TestRigsTell(t *testing.T) {
 		want   []string // each begins, and holds after "…"
 	}{
 		"two heads": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.0035 },
-			[]string{"Two hooks on one line: look at the local rules.", "3.5 g over 7.1 g, 10.6 g in all. The next pair up is 3.5 g over 10.6 g.",
+			[]string{"There are 2 hooks on the line: look at the local rules.", "3.5 g over 7.1 g, 10.6 g in all. The next pair up is 3.5 g over 10.6 g.",
 				"To the bed comes the lower head in ", "The upper head is "}},
 		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.SlidingSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
@@ -322,8 +322,16 @@ func TestRigsTell(t *testing.T) {
 		}
 	}
 
-	// The lighter of two heads is not tied below.
+	// A float that goes under asks for one that bears more, and nothing else is tried.
 	s := setup.Default()
+	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Carries, s.Approach.Kind = 4, 12, []float64{0.0071}, setup.FixedFloat, 0.001, setup.SlowFall
+	if a := answered(t, s); a.Sentence != "This head does not do it: 7.1 g sinks the float: it weighs 7.27 g in water, the float carries 1 g." ||
+		a.NotHeavier != "A float that bears it has to carry more than 7.27 g." {
+		t.Errorf("%s %s", a.Sentence, a.NotHeavier)
+	}
+
+	// The lighter of two heads is not tied below.
+	s = setup.Default()
 	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Upper = 4, 12, []float64{0.0035, 0.0053, 0.0071}, setup.TwoHeads, 0.0053
 	a := answered(t, s)
 	if a.Pick != 1 || a.Heads[0].Sure != 0 || !strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {

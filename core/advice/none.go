@@ -7,6 +7,7 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/units"
+	"dunvel/core/water"
 )
 
 // explainNone says what no head does, which comes closest, and the cheapest thing that
@@ -24,6 +25,10 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *judge.Ladder, out
 		return nil
 	}
 	if out.Sentence = failed + "."; out.Draft {
+		return nil
+	}
+	if float, ok := t.Setup.Rigging.Float(); ok && l.Heads[l.Closest].Weight > water.Gravity*float.Mass {
+		out.NotHeavier = fmt.Sprintf("A float that bears it has to carry more than %s.", t.mass(l.Heads[l.Closest].Weight/water.Gravity))
 		return nil
 	}
 	remedies, err := a.Remedies(ctx, l, 1)

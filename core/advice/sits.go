@@ -123,7 +123,7 @@ func (t teller) falls(name string, seat Seat) string {
 		return name + " falls straight over its hook, tail up"
 	case swings && p.Fall == 90:
 		return name + " falls flat"
-	case swings:
+	case p.Fall == p.Tight:
 		return fmt.Sprintf("%s falls at %.0f° to the vertical", name, p.Fall)
 	}
 	return fmt.Sprintf("%s falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", name, p.Fall, p.Tight)

@@ -68,6 +68,9 @@ func (c *checking) parts() bool {
 	return c.errs == nil
 }
 
+// leastSlide is the shortest stretch of line that something slides on, m.
+const leastSlide = 0.05
+
 // part looks at one part among the others.
 func (c *checking) part(i int) {
 	parts := c.Rigging.Parts
@@ -79,21 +82,26 @@ func (c *checking) part(i int) {
 		c.add(at+".at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
 	case i > 0 && p.At < parts[i-1].At:
 		c.add(at+".at", "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
-	case i > 0 && p.tied() && p.At == parts[i-1].At && parts[i-1].tied():
-		c.add(at+".at", "Rig: the %s is where the %s is, at %s; two of them cannot be tied to one place.", p.What, parts[i-1].What, c.depth(p.At))
+	case c.tiedBelow(i) != nil && p.At < c.tiedBelow(i).At+closest:
+		c.add(at+".at", "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), c.tiedBelow(i).What, c.choice.Show("size", closest))
 	case p.Slides && (i == 0 || !p.kind().slides):
 		c.add(at+".slides", "Rig: a %s cannot slide; let a sinker or a float over the end of the line do so.", p.What)
 	case p.Mass > 0 && !p.kind().weighs:
 		c.add(at+".mass", "Rig: a %s has no weight to be given, and %s is; leave it empty.", p.What, c.choice.Show("mass", p.Mass))
 	case p.What == PartFloat && p.Mass == 0:
 		c.add(at+".mass", "Rig: the float carries nothing and would sink; say what it carries.")
+	case p.bodied() && p.What != PartSwivel && slices.ContainsFunc(parts[:i], func(q Part) bool { return q.What == PartFloat }):
+		c.add(at+".at", "Rig: the %s at %s is over the float; what hangs from a float is below it.", p.What, c.depth(p.At))
 	case p.kind().beside && !slices.ContainsFunc(parts[:i], beside):
 		c.add(at+".what", "Rig: a %s belongs to a bait, and below it there is no head or hook.", p.What)
 	}
 	if !p.Slides || c.errs != nil {
 		return
 	}
-	if _, to := span(parts, i); p.What == PartFloat && math.IsInf(to, 1) {
+	switch from, to := span(parts, i); {
+	case to-from < leastSlide:
+		c.add(at+".slides", "Rig: between %s and %s the %s has no line to slide on; leave %s at least.", c.depth(from), c.depth(to), p.What, c.choice.Show("size", leastSlide))
+	case p.What == PartFloat && math.IsInf(to, 1):
 		c.add(at+".slides", "Rig: a float that slides needs a stop above it, or the bait goes to the bed.")
 	}
 	for _, q := range parts[i+1:] {
@@ -105,6 +113,21 @@ func (c *checking) part(i int) {
 			break
 		}
 	}
+}
+
+// tiedBelow is the next body below one that is tied to the line as it is; nil where there is
+// none, and of what is not tied.
+func (c *checking) tiedBelow(i int) *Part {
+	parts := c.Rigging.Parts
+	if !parts[i].tied() {
+		return nil
+	}
+	for k := i - 1; k >= 0; k-- {
+		if parts[k].tied() {
+			return &parts[k]
+		}
+	}
+	return nil
 }
 
 // whole looks at all parts together.

@@ -64,11 +64,13 @@ var Parts = func() []string {
 	return out
 }()
 
-// tied tells whether a part is a weight or a bait that is fixed on the line, where there
-// is room for no other.
-func (p Part) tied() bool {
-	k := p.kind()
-	return (k.baited || k.ladder) && !p.Slides
+// tied tells whether a part is a body that is fixed on the line, where there is room for no
+// other.
+func (p Part) tied() bool { return p.bodied() && !p.Slides }
+
+// bodied tells whether it is a body of Setup.Rig: what weighs on the line, and is no float.
+func (p Part) bodied() bool {
+	return p.What != PartStop && p.What != PartFloat && !p.kind().beside
 }
 
 // kind is that of a part; one that does not exist is as a stop.
@@ -116,7 +118,7 @@ func (r Rigging) List() []Part {
 func (r Rigging) Bodies() (parts []Part, key int) {
 	felt := r.Felt()
 	for i, p := range r.List() {
-		if p.What == PartStop || p.What == PartFloat || p.kind().beside {
+		if !p.bodied() {
 			continue
 		}
 		if i == felt {
@@ -222,15 +224,15 @@ func (r Rigging) Alone() bool {
 	return !slices.ContainsFunc(r.List(), func(p Part) bool { return p.What != PartHead && !p.kind().beside || p.What == PartHead && p.Mass > 0 })
 }
 
-// TwoHooks is whether there are two hooks on the line.
-func (r Rigging) TwoHooks() bool {
+// Hooks is how many there are on the line.
+func (r Rigging) Hooks() int {
 	n := 0
 	for _, p := range r.List() {
 		if p.Baited() || p.What == PartStinger {
 			n++
 		}
 	}
-	return n > 1
+	return n
 }
 
 // Limits of what is said of a part.

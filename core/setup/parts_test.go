@@ -1,8 +1,11 @@
 package setup
 
 import (
+	"cmp"
 	"math"
+	"math/rand/v2"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 
@@ -135,7 +138,14 @@ func TestOwnRigs(t *testing.T) {
 		{[]Part{at(head, 0.2)}, "rig.parts.0.at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a head 0.2 m up."},
 		{[]Part{{What: "float", Mass: 0.01}, at(head, 1)}, "rig.parts.0.at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a float 0 m up."},
 		{[]Part{head, at(hook, 1), {What: "stop", At: 0.5}}, "rig.parts.2.at", "Rig: the stop at 0.5 m comes after the hook at 1 m; list the parts from the end of the line up."},
-		{[]Part{head, hook}, "rig.parts.1.at", "Rig: the hook is where the head is, at 0 m; two of them cannot be tied to one place."},
+		{[]Part{head, at(hook, 0.009)}, "rig.parts.1.at", "Rig: the hook at 0.009 m is where the head is; leave 10 mm between them."},
+		{[]Part{head, at(hook, 0.01)}, "", ""},
+		{[]Part{hook, {What: "stop", At: 0.5}, {What: "sinker", At: 0.5, Slides: true}, {What: "stop", At: 0.549}}, "rig.parts.2.slides",
+			"Rig: between 0.5 m and 0.549 m the sinker has no line to slide on; leave 50 mm at least."},
+		{[]Part{hook, {What: "stop", At: 0.5}, {What: "sinker", At: 0.5, Slides: true}, {What: "stop", At: 0.55}}, "", ""},
+		{[]Part{head, {What: "float", At: 1, Mass: 0.01}, at(hook, 1.5)}, "rig.parts.2.at", "Rig: the hook at 1.5 m is over the float; what hangs from a float is below it."},
+		{[]Part{head, {What: "float", At: 1, Mass: 0.01}, {What: "swivel", At: 1.5}}, "", ""},
+		{[]Part{head, hook}, "rig.parts.1.at", "Rig: the hook at 0 m is where the head is; leave 10 mm between them."},
 		{[]Part{hook, {What: "sinker", Slides: true, At: 0.3}, at(hook, 0.3)}, "", ""},
 		{[]Part{head, {What: "shot", At: 1, Mass: 0.001, Slides: true}}, "rig.parts.1.slides", "Rig: a shot cannot slide; let a sinker or a float over the end of the line do so."},
 		{[]Part{head, {What: "swivel", At: 1, Mass: 0.001}}, "rig.parts.1.mass", "Rig: a swivel has no weight to be given, and 1 g is; leave it empty."},
@@ -280,5 +290,48 @@ func TestAfloat(t *testing.T) {
 	s.Rigging.Kind = SingleHead
 	if r, _, err := s.Rig(1e-3, fluid); err != nil || s.Afloat(r, fluid) != r {
 		t.Error("a rig without a float has one", err)
+	}
+}
+
+// Whatever list of parts is not refused is a rig that can be worked out, with its float
+// and without.
+func TestAllowedRigsAreRigs(t *testing.T) {
+	fluid, err := water.New("fresh", 15)
+	if err != nil {
+		t.Fatal(err)
+	}
+	random := rand.New(rand.NewPCG(1, 2))
+	places := []float64{0, 0, 0.004, 0.01, 0.02, 0.3, 0.3, 0.305, 0.5, 2}
+	allowed := 0
+	for range 50_000 {
+		s := Default()
+		s.Rigging.Kind, s.Approach.Kind = OwnRig, SlowFall
+		for i := range 1 + random.IntN(7) {
+			p := Part{What: Parts[random.IntN(len(Parts))], At: places[random.IntN(len(places))], Slides: random.IntN(2) == 0}
+			if i == 0 {
+				p.At, p.Slides = 0, false
+			}
+			if kind := p.kind(); !kind.slides {
+				p.Slides = false
+			} else if kind.weighs && random.IntN(2) == 0 || p.What == PartFloat {
+				p.Mass = 0.004
+			}
+			s.Rigging.Parts = append(s.Rigging.Parts, p)
+		}
+		slices.SortStableFunc(s.Rigging.Parts, func(a, b Part) int { return cmp.Compare(a.At, b.At) })
+		if s.Validate(nil) != nil {
+			continue
+		}
+		allowed++
+		r, _, err := s.Rig(0.005, fluid)
+		if err == nil {
+			err = rig.CheckSlides(s.Afloat(r, fluid).Bodies)
+		}
+		if err != nil {
+			t.Fatalf("%+v: %v", s.Rigging.Parts, err)
+		}
+	}
+	if allowed < 500 {
+		t.Errorf("only %d of them were allowed", allowed)
 	}
 }

@@ -127,19 +127,26 @@ func (s Setup) Afloat(r *rig.Rig, fluid water.Fluid) *rig.Rig {
 	own := judgement.FloatMass.Number * part.Mass
 	area := tackle.BallArea((own + part.Mass) / fluid.Density)
 	body := rig.Body{At: part.At, WeightInWater: -water.Gravity * part.Mass, TowArea: area, FallArea: area, Mass: own}
-	if parts := s.Rigging.List(); part.Slides {
-		i := slices.IndexFunc(parts, func(p Part) bool { return p.What == PartFloat })
+	parts := s.Rigging.List()
+	i := slices.IndexFunc(parts, func(p Part) bool { return p.What == PartFloat })
+	below := 0 // bodies
+	for _, p := range parts[:i] {
+		if p.bodied() {
+			below++
+		}
+	}
+	if part.Slides {
 		body.Slides.From, body.Slides.To = span(parts, i)
-		body.Slides.From = max(body.Slides.From, r.Bodies[len(r.Bodies)-1].At+closest)
 		body.At = body.Slides.From
 	}
-	out := *r
-	out.Bodies = slices.Clone(r.Bodies)
-	at := len(out.Bodies)
-	for at > 0 && out.Bodies[at-1].At > body.At {
-		at--
+	if below > 0 {
+		body.At = max(body.At, r.Bodies[below-1].At+closest)
 	}
-	if out.Bodies = slices.Insert(out.Bodies, at, body); at <= out.Key {
+	if part.Slides {
+		body.Slides.From = body.At
+	}
+	out := *r
+	if out.Bodies = slices.Insert(slices.Clone(r.Bodies), below, body); below <= out.Key {
 		out.Key++
 	}
 	return &out
@@ -173,12 +180,11 @@ func (s Setup) hung(mass float64, fluid water.Fluid) ([]hanging, error) {
 		switch {
 		case err != nil:
 			return nil, err
-		case p.What == PartStop || p.What == PartFloat:
 		case p.kind().beside:
 			if bait >= 0 {
 				out[bait].lure = out[bait].lure.With(lure)
 			}
-		default:
+		case p.bodied():
 			h := hanging{part: p, lure: lure, key: i == key}
 			if p.Slides {
 				h.span.From, h.span.To = span(parts, i)

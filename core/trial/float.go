@@ -15,25 +15,16 @@ import (
 const ring = 0.3
 
 // underFloat is the case as the bait has it that falls under a float: the float
-// lies where it splashed and goes with the surface, and the line passes through it,
-// against the spool, until the stop comes to it. Fixed to the float the line is
-// slack until then.
+// lies where it splashed and goes with the surface, and the line passes through it until
+// the stop comes to it: the slack that lies on the surface, which nothing holds back.
+// Fixed to the float the line is slack until then.
 func (c *Case) underFloat() (*Case, *mechanics.Scene) {
 	out, scene := *c, *c.scene
 	scene.TipHeight, scene.Wind, scene.Swell = ring, r3.Vec{}, c.Setup.Waves(0)
 	scene.Bed.Depth = scene.Bed.DepthAt(c.Cast.Distance)
 	out.scene = &scene
 	out.Cast = mechanics.Cast{Drift: scene.Current.Surface}
-	if c.floatSlides() {
-		out.Cast.SpoolDrag = c.Cast.SpoolDrag
-	}
 	return &out, &scene
-}
-
-// floatSlides tells whether the line runs through the float.
-func (c *Case) floatSlides() bool {
-	float, _ := c.Setup.Rigging.Float()
-	return float.Slides
 }
 
 // fallUnderFloat is the fall of a rig to the stop, seen from the rod.
@@ -64,9 +55,7 @@ func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effo
 	down := ended(track).Time
 	float := r3.Add(r3.Vec{X: c.Cast.Distance}, r3.Scale(down, below.Cast.Drift))
 	above := r3.Norm(r3.Sub(r3.Vec(c.tip(h, down)), float))
-	if f.LineOut += above - ring; !c.floatSlides() {
-		f.LineOut = above + c.Setup.Rigging.FloatStop() // none runs through it
-	}
+	f.LineOut = above + c.Setup.Rigging.FloatStop() // no more of it is through the float
 	f.CastTime = castTime(down, f.LineOut)
 	return f, nil
 }

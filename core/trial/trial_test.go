@@ -405,4 +405,14 @@ func TestUnderAFloat(t *testing.T) {
 		t.Errorf("%+v", r.Fall)
 	}
 	near(t, "hangs", c.Hangs(0.0018), 1.2, 0.02)
+
+	// One that slides takes no more line, and holds even the lightest back no more.
+	slides := situate(t, func(s *setup.Setup) {
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, setup.SlidingFloat, 1.2, 0.01, 4
+	})
+	for _, mass := range []float64{0.0004, 0.0018} {
+		fixed, slid := tried(t, c, Question{Mass: mass, Effort: Shown}).Fall, tried(t, slides, Question{Mass: mass, Effort: Shown}).Fall
+		near(t, "the fall under one that slides", slid.Time, fixed.Time, 1e-9)
+		near(t, "its line", slid.LineOut, fixed.LineOut, 1e-9)
+	}
 }

@@ -6,6 +6,7 @@ package advice
 
 import (
 	"context"
+	"dunvel/core/care"
 	"math"
 	"slices"
 
@@ -89,35 +90,36 @@ type Flow struct {
 
 // Answer is what Dunvel says about a setup.
 type Answer struct {
-	Heads      []Head       `json:"heads"`   // light to heavy
-	Pick       int          `json:"pick"`    // index of the head to tie on; -1 where none is worth it
-	Least      int          `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
-	Closest    int          `json:"closest"` // index of the head to tie on, or of the one that comes closest
-	Sentence   string       `json:"sentence"`
-	Hand       string       `json:"hand"` // how to hold rod and line, in a few words
-	NotLighter string       `json:"notLighter"`
-	NotHeavier string       `json:"notHeavier"`
-	Asks       string       `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
-	Wait       float64      `json:"wait"`       // s
-	WaitReason string       `json:"waitReason"` // where the wait comes from
-	Drift      trial.Point  `json:"drift"`      // velocity of the boat over the ground, m/s
-	Lift       float64      `json:"lift"`       // m that the bait is lifted by; 0 where it is not
-	Target     float64      `json:"target"`     // m, the depth aimed at where the cast lands
-	OnBed      bool         `json:"onBed"`      // the target is the bed
-	BedSlope   float64      `json:"bedSlope"`   // m deeper per m along the cast
-	Profile    []Flow       `json:"profile"`    // the current under the rod, surface to bed
-	Cue        string       `json:"cue"`        // how the touch of the pick is told
-	Rig        []setup.Part `json:"rig"`        // what is on the line, from its end up
-	Felt       int          `json:"felt"`       // which part of that is aimed and felt
-	Sits       []Seat       `json:"sits"`       // the baits of the rig, from the end of the line up
-	Takes      string       `json:"takes"`      // the kind of part that takes the weights of the ladder
-	Notes      []Note       `json:"notes"`      // on the head to tie on
-	Brief      Brief        `json:"brief"`      // the answer as it is read at arm's length
-	Facts      []Fact       `json:"facts"`      // notes that are no cautions, and the rest, by name
-	Lines      []Line       `json:"lines"`      // what is set, a line for each group of fields
-	Other      *Answer      `json:"other"`      // for the other state of the flow, where it is asked for
-	Both       string       `json:"both"`       // what one head does in both states
-	Draft      bool         `json:"draft"`      // heads are open yet, and some of what is said is still to come
+	Heads      []Head         `json:"heads"`   // light to heavy
+	Pick       int            `json:"pick"`    // index of the head to tie on; -1 where none is worth it
+	Least      int            `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
+	Closest    int            `json:"closest"` // index of the head to tie on, or of the one that comes closest
+	Sentence   string         `json:"sentence"`
+	Hand       string         `json:"hand"` // how to hold rod and line, in a few words
+	NotLighter string         `json:"notLighter"`
+	NotHeavier string         `json:"notHeavier"`
+	Asks       string         `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
+	Wait       float64        `json:"wait"`       // s
+	WaitReason string         `json:"waitReason"` // where the wait comes from
+	Drift      trial.Point    `json:"drift"`      // velocity of the boat over the ground, m/s
+	Lift       float64        `json:"lift"`       // m that the bait is lifted by; 0 where it is not
+	Target     float64        `json:"target"`     // m, the depth aimed at where the cast lands
+	OnBed      bool           `json:"onBed"`      // the target is the bed
+	BedSlope   float64        `json:"bedSlope"`   // m deeper per m along the cast
+	Profile    []Flow         `json:"profile"`    // the current under the rod, surface to bed
+	Cue        string         `json:"cue"`        // how the touch of the pick is told
+	Rig        []setup.Part   `json:"rig"`        // what is on the line, from its end up
+	Felt       int            `json:"felt"`       // which part of that is aimed and felt
+	Care       []care.Caution `json:"care"`       // what to mind with the head to tie on
+	Sits       []Seat         `json:"sits"`       // the baits of the rig, from the end of the line up
+	Takes      string         `json:"takes"`      // the kind of part that takes the weights of the ladder
+	Notes      []Note         `json:"notes"`      // on the head to tie on
+	Brief      Brief          `json:"brief"`      // the answer as it is read at arm's length
+	Facts      []Fact         `json:"facts"`      // notes that are no cautions, and the rest, by name
+	Lines      []Line         `json:"lines"`      // what is set, a line for each group of fields
+	Other      *Answer        `json:"other"`      // for the other state of the flow, where it is asked for
+	Both       string         `json:"both"`       // what one head does in both states
+	Draft      bool           `json:"draft"`      // heads are open yet, and some of what is said is still to come
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -220,7 +222,9 @@ func (a Adviser) one(ctx context.Context, l *judge.Ladder, choice units.Choice, 
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()
 	}
-	if out.Sits, err = t.sits(l.Heads[l.Closest].Mass); err != nil {
+	closest := l.Heads[l.Closest]
+	out.Care = care.Of(care.Case{Setup: s, Mass: closest.Mass, Snags: closest.Snags}, choice)
+	if out.Sits, err = t.sits(closest.Mass); err != nil {
 		return nil, err
 	}
 	for i := range l.Heads {

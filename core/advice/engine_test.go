@@ -285,7 +285,7 @@ func TestRigsTell(t *testing.T) {
 		want   []string // each begins, and holds after "…"
 	}{
 		"two heads": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.0035 },
-			[]string{"There are 2 hooks on the line: look at the local rules.", "3.5 g over 7.1 g, 10.6 g in all. The next pair up is 3.5 g over 10.6 g.",
+			[]string{"3.5 g over 7.1 g, 10.6 g in all. The next pair up is 3.5 g over 10.6 g.",
 				"To the bed comes the lower head in ", "The upper head is "}},
 		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.SlidingSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",

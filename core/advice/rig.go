@@ -24,9 +24,6 @@ func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	add := func(caution bool, format string, args ...any) {
 		out = append(out, Note{"rig", caution, fmt.Sprintf(format, args...)})
 	}
-	if n := s.Hooks(); n > 1 {
-		add(true, "There are %d hooks on the line: look at the local rules.", n)
-	}
 	if float, ok := s.Float(); ok {
 		add(false, "Under the float it hangs at %s in this current.", t.depth(t.Hangs(h.Mass)))
 		if free := float.Mass - h.Weight/water.Gravity; free > judgement.FloatFree.Number*float.Mass {

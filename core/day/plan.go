@@ -1,3 +1,5 @@
+// Package day is what a day on the water is like by the hour: depth, flow, wind and light
+// at each spot, and which head is to be tied on when.
 package day
 
 import (
@@ -7,26 +9,27 @@ import (
 	"time"
 	_ "time/tzdata" // zones are known on every machine
 
+	"dunvel/core/almanac"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
 
 // Plan is a day as it is meant to be.
 type Plan struct {
-	Date  string    `json:"date"` // 2026-11-27
-	Zone  string    `json:"zone"` // Europe/Lisbon; "" is UTC
-	Where *Position `json:"where"`
-	Tide  Tides     `json:"tide"`
-	Wind  []Wind    `json:"wind,omitempty"` // in order; none leaves the wind of each setup
-	Spots []Spot    `json:"spots"`
-	Rods  int       `json:"rods"`
+	Date  string            `json:"date"` // 2026-11-27
+	Zone  string            `json:"zone"` // Europe/Lisbon; "" is UTC
+	Where *almanac.Position `json:"where"`
+	Tide  Tides             `json:"tide"`
+	Wind  []Wind            `json:"wind,omitempty"` // in order; none leaves the wind of each setup
+	Spots []Spot            `json:"spots"`
+	Rods  int               `json:"rods"`
 }
 
 // Tides is where the tide of a day is from.
 type Tides struct {
-	Kind    string   `json:"kind"`
-	Table   Table    `json:"table,omitempty"`
-	Station *Station `json:"station"` // the made-up one where it is left out
+	Kind    string           `json:"kind"`
+	Table   almanac.Table    `json:"table,omitempty"`
+	Station *almanac.Station `json:"station"` // the made-up one where it is left out
 }
 
 // The kinds of tides.
@@ -55,14 +58,14 @@ type Spot struct {
 
 // SpotFlow is how the water runs at a spot.
 type SpotFlow struct {
-	Kind      string  `json:"kind"`
-	Flood     Run     `json:"flood"`
-	Ebb       Run     `json:"ebb"`
-	Spring    float64 `json:"spring"`    // m, range at which the spring speeds are
-	Neap      float64 `json:"neap"`      // m, and the neap ones
-	AfterHigh float64 `json:"afterHigh"` // s from high water to the slack after it
-	AfterLow  float64 `json:"afterLow"`
-	Spans     []Span  `json:"spans,omitempty"`
+	Kind      string      `json:"kind"`
+	Flood     almanac.Run `json:"flood"`
+	Ebb       almanac.Run `json:"ebb"`
+	Spring    float64     `json:"spring"`    // m, range at which the spring speeds are
+	Neap      float64     `json:"neap"`      // m, and the neap ones
+	AfterHigh float64     `json:"afterHigh"` // s from high water to the slack after it
+	AfterLow  float64     `json:"afterLow"`
+	Spans     []Span      `json:"spans,omitempty"`
 }
 
 // The kinds of flow.
@@ -93,7 +96,7 @@ type Day struct {
 	Plan
 	Start time.Time // midnight
 	End   time.Time // the next one
-	tide  Tide
+	tide  almanac.Tide
 	zone  *time.Location
 	winds []blow
 	spots []visit
@@ -109,12 +112,12 @@ type blow struct {
 type visit struct {
 	from, to time.Time
 	spans    []lasting
-	stream   Stream // where it goes with the tide
+	stream   almanac.Stream // where it goes with the tide
 }
 
 type lasting struct {
 	from, to time.Time
-	flow     Flow
+	flow     almanac.Flow
 }
 
 // Open checks a plan. Errors: setup.Errors, in the units of choice.
@@ -179,8 +182,10 @@ func (o *opening) dates() {
 		return
 	}
 	d.zone, d.Start, d.End = zone, start, time.Date(start.Year(), start.Month(), start.Day()+1, 0, 0, 0, 0, zone)
-	if w := d.Where; w != nil && !(math.Abs(w.Latitude) <= 90 && math.Abs(w.Longitude) <= 180) {
-		o.add("where", "Position: latitudes go to 90 degrees and longitudes to 180, not %g and %g.", w.Latitude, w.Longitude)
+	if d.Where != nil {
+		if message := d.Where.Check(); message != "" {
+			o.add("where", "%s", message)
+		}
 	}
 }
 
@@ -209,23 +214,23 @@ func (o *opening) tides() {
 	case NoTide, "":
 	case FromTable:
 		for i := range t.Table {
-			if i > 0 && (!t.Table[i].Time.After(t.Table[i-1].Time) || t.Table[i].High == t.Table[i-1].High) || !(math.Abs(t.Table[i].Height) <= mostHeight) {
-				o.add("tide.table", "Tide: its high and low waters are not in order, or not within %d m.", mostHeight)
+			if i > 0 && (!t.Table[i].Time.After(t.Table[i-1].Time) || t.Table[i].High == t.Table[i-1].High) || !(math.Abs(t.Table[i].Height) <= almanac.MostHeight) {
+				o.add("tide.table", "Tide: its high and low waters are not in order, or not within %d m.", almanac.MostHeight)
 				return
 			}
 		}
-		if n := len(t.Table); n < 2 || n > mostTurns {
-			o.add("tide.table", "Tide: a table has 2 to %d lines, not %d.", mostTurns, n)
+		if n := len(t.Table); n < 2 || n > almanac.MostTurns {
+			o.add("tide.table", "Tide: a table has 2 to %d lines, not %d.", almanac.MostTurns, n)
 			return
 		}
 		o.day.tide = t.Table
 	case FromStation:
-		s := Simulated()
+		s := almanac.Simulated()
 		if t.Station != nil {
 			s = *t.Station
 		}
 		for _, c := range s.Constituents {
-			if !Knows(c.Name) || !(math.Abs(c.Amplitude) <= mostHeight) || !(math.Abs(c.Lag) <= 360) {
+			if !almanac.Knows(c.Name) || !(math.Abs(c.Amplitude) <= almanac.MostHeight) || !(math.Abs(c.Lag) <= 360) {
 				o.add("tide.station", "Tide: “%s” with %g m and %g degrees is no wave that can be reckoned with.", c.Name, c.Amplitude, c.Lag)
 				return
 			}
@@ -247,7 +252,7 @@ func (o *opening) winds() {
 		if !(w.Speed >= 0 && w.Speed <= 40) || !(math.Abs(w.Direction) <= 360) {
 			o.add(field+"speed", "Wind: %s is outside what is allowed, 0 to %s.", o.choice.Show("wind", w.Speed), o.choice.Show("wind", 40))
 		}
-		sin, cos := math.Sincos(w.Direction * degree)
+		sin, cos := math.Sincos(w.Direction * math.Pi / 180)
 		o.day.winds = append(o.day.winds, blow{at, w.Speed * cos, w.Speed * sin})
 		if i > 0 && !at.After(o.day.winds[i-1].at) {
 			o.add(field+"from", "Wind: %s is not after the one before it.", w.From)
@@ -275,7 +280,7 @@ func (o *opening) spot(field string, s Spot) {
 		if o.day.tide == nil {
 			o.add(field+"flow.kind", "Flow: it goes with the tide, and there is none.")
 		}
-		for _, r := range []Run{f.Flood, f.Ebb} {
+		for _, r := range []almanac.Run{f.Flood, f.Ebb} {
 			if !(r.Spring >= 0 && r.Spring <= 5 && r.Neap >= 0 && r.Neap <= r.Spring) || !(math.Abs(r.Direction) <= 360) {
 				o.add(field+"flow", "Flow: at springs it runs at 0 to %s, and at neaps no faster than at springs.", o.choice.Show("speed", 5))
 			}
@@ -293,7 +298,7 @@ func (o *opening) spot(field string, s Spot) {
 			if !(span.Speed >= 0 && span.Speed <= 5) || !(math.Abs(span.Direction) <= 360) {
 				o.add(at+"speed", "Flow: %s is outside what is allowed, 0 to %s.", o.choice.Show("speed", span.Speed), o.choice.Show("speed", 5))
 			}
-			v.spans = append(v.spans, lasting{a, b, Flow{span.Speed, span.Direction}})
+			v.spans = append(v.spans, lasting{a, b, almanac.Flow{Speed: span.Speed, Direction: span.Direction}})
 		}
 	default:
 		o.add(field+"flow.kind", "Flow: “%s” is not one of as set, with the tide, by times.", s.Flow.Kind)
@@ -306,9 +311,9 @@ func (d *Day) Hours(spot int) (from, to time.Time) { return d.spots[spot].from, 
 
 // stream is how a spot runs with the tide; a spring and a neap range that are not given are
 // those that the station or the table has around the day.
-func (d *Day) stream(spot int) Stream {
+func (d *Day) stream(spot int) almanac.Stream {
 	f := d.Spots[spot].Flow
-	s := Stream{AfterHigh: seconds(f.AfterHigh), AfterLow: seconds(f.AfterLow), Flood: f.Flood, Ebb: f.Ebb, Spring: f.Spring, Neap: f.Neap}
+	s := almanac.Stream{AfterHigh: seconds(f.AfterHigh), AfterLow: seconds(f.AfterLow), Flood: f.Flood, Ebb: f.Ebb, Spring: f.Spring, Neap: f.Neap}
 	if s.Spring == 0 {
 		s.Neap, s.Spring = d.ranges()
 	}
@@ -342,11 +347,11 @@ func (d *Day) Level(at time.Time) (m float64, ok bool) {
 }
 
 // Turns are the high and low waters of the day.
-func (d *Day) Turns() []Turn {
+func (d *Day) Turns() []almanac.Turn {
 	if d.tide == nil {
 		return nil
 	}
-	var out []Turn
+	var out []almanac.Turn
 	for _, t := range d.tide.Turns(d.Start, d.End) {
 		if !t.Time.Before(d.Start) && t.Time.Before(d.End) {
 			t.Time = t.Time.In(d.zone)
@@ -424,7 +429,7 @@ func (d *Day) blows(at time.Time) (speed, direction float64, ok bool) {
 		share := at.Sub(a.at).Seconds() / b.at.Sub(a.at).Seconds()
 		b.x, b.y = a.x+share*(b.x-a.x), a.y+share*(b.y-a.y)
 	}
-	direction = math.Atan2(b.y, b.x) / degree
+	direction = math.Atan2(b.y, b.x) * 180 / math.Pi
 	if direction < 0 {
 		direction += 360
 	}

@@ -1,6 +1,7 @@
 package day
 
 import (
+	"dunvel/core/almanac"
 	"math"
 	"strings"
 	"testing"
@@ -17,7 +18,7 @@ func loch() Plan {
 	return Plan{
 		Date: "2026-11-26", Zone: "Europe/Lisbon", Tide: Tides{Kind: FromStation}, Rods: 2,
 		Spots: []Spot{{Name: "The Sill", From: "08:00", To: "16:00", Setup: s, Charted: 19,
-			Flow: SpotFlow{Kind: WithTide, Flood: Run{0.9, 0.4, 0}, Ebb: Run{0.7, 0.3, 180}, AfterHigh: 1200, AfterLow: 600}}},
+			Flow: SpotFlow{Kind: WithTide, Flood: almanac.Run{Spring: 0.9, Neap: 0.4, Direction: 0}, Ebb: almanac.Run{Spring: 0.7, Neap: 0.3, Direction: 180}, AfterHigh: 1200, AfterLow: 600}}},
 	}
 }
 
@@ -120,7 +121,7 @@ func TestPlansRefused(t *testing.T) {
 		"date: Date: “26.11.2026” is not a day from 1900 to 2200": func(p *Plan) { p.Date = "26.11.2026" },
 		"date: Date: “1899-12-31” is not a day":                   func(p *Plan) { p.Date = "1899-12-31" },
 		"zone: Time zone: there is no “Mars”":                     func(p *Plan) { p.Zone = "Mars" },
-		"where: Position: latitudes go to 90":                     func(p *Plan) { p.Where = &Position{91, 0} },
+		"where: Position: latitudes go to 90":                     func(p *Plan) { p.Where = &almanac.Position{Latitude: 91, Longitude: 0} },
 		"rods: Rods: 0 is outside what is allowed, 1 to 6.":       func(p *Plan) { p.Rods = 0 },
 		"spots: Spots: their heads are 54 different weights together, and 40 are": func(p *Plan) {
 			more := p.Spots[0]
@@ -139,7 +140,7 @@ func TestPlansRefused(t *testing.T) {
 		"spots.0.setup.water.depth: Depth under the rod: 0 m is outside":        func(p *Plan) { p.Spots[0].Setup.Water.Depth = 0 },
 		"tide.kind: Tide: “moon” is not one of none, table, station.":           func(p *Plan) { p.Tide.Kind = "moon" },
 		"tide.table: Tide: a table has 2 to 2000 lines, not 0.":                 func(p *Plan) { p.Tide.Kind = FromTable },
-		"tide.station: Tide: “X9” with 1 m and 0 degrees is no wave":            func(p *Plan) { p.Tide.Station = &Station{Constituents: []Constituent{{"X9", 1, 0}}} },
+		"tide.station: Tide: “X9” with 1 m and 0 degrees is no wave":            func(p *Plan) { p.Tide.Station = &almanac.Station{Constituents: []almanac.Constituent{{Name: "X9", Amplitude: 1, Lag: 0}}} },
 		"wind.1.from: Wind: 08:00 is not after the one before it.":              func(p *Plan) { p.Wind = []Wind{{"09:00", 1, 0}, {"08:00", 1, 0}} },
 		"wind.0.speed: Wind: 50 m/s is outside what is allowed, 0 to 40 m/s.":   func(p *Plan) { p.Wind = []Wind{{"09:00", 50, 0}} },
 	} {
@@ -158,10 +159,26 @@ func TestPlansRefused(t *testing.T) {
 	}
 	// A table that ends before the day does.
 	p := loch()
-	p.Tide = Tides{Kind: FromTable, Table: Table{{clock("2026-11-26 06:00"), 1, false}, {clock("2026-11-26 12:00"), 4, true}}}
+	p.Tide = Tides{Kind: FromTable, Table: almanac.Table{{Time: clock("2026-11-26 06:00"), Height: 1, High: false}, {Time: clock("2026-11-26 12:00"), Height: 4, High: true}}}
 	d := opened(t, p)
 	_, end := d.Hours(0)
 	if _, err := d.At(0, end); err == nil || !strings.Contains(err.Error(), "Tide: it is not known at 16:00") {
 		t.Errorf("%v", err)
 	}
+}
+
+// within tells where got is not want, but for less than by.
+func within(t *testing.T, what string, got, want, by float64) {
+	t.Helper()
+	if !(math.Abs(got-want) <= by) {
+		t.Errorf("%s: %g, not %g within %g", what, got, want, by)
+	}
+}
+
+func clock(text string) time.Time {
+	at, err := time.Parse("2006-01-02 15:04", text)
+	if err != nil {
+		panic(err)
+	}
+	return at
 }

@@ -1,6 +1,10 @@
 package day
 
-import "time"
+import (
+	"time"
+
+	"dunvel/core/almanac"
+)
 
 // Level is the height of the tide at a time.
 type Level struct {
@@ -31,12 +35,12 @@ type SpotSky struct {
 
 // Sky is all of a day but the heads.
 type Sky struct {
-	Start  time.Time `json:"start"`
-	End    time.Time `json:"end"`
-	Light  *Light    `json:"light"` // none without a position
-	Turns  []Turn    `json:"turns"`
-	Levels []Level   `json:"levels"` // of the tide, where it is known
-	Spots  []SpotSky `json:"spots"`
+	Start  time.Time      `json:"start"`
+	End    time.Time      `json:"end"`
+	Light  *almanac.Light `json:"light"` // none without a position
+	Turns  []almanac.Turn `json:"turns"`
+	Levels []Level        `json:"levels"` // of the tide, where it is known
+	Spots  []SpotSky      `json:"spots"`
 }
 
 // shown is how far apart the moments are that are shown.
@@ -45,9 +49,9 @@ const shown = 10 * time.Minute
 // Sky works out the light, the tide and what each spot is like. Errors: setup.Errors where
 // a spot's tide is not known.
 func (d *Day) Sky() (*Sky, error) {
-	out := &Sky{Start: d.Start, End: d.End, Turns: append([]Turn{}, d.Turns()...), Levels: []Level{}, Spots: []SpotSky{}}
+	out := &Sky{Start: d.Start, End: d.End, Turns: append([]almanac.Turn{}, d.Turns()...), Levels: []Level{}, Spots: []SpotSky{}}
 	if d.Where != nil {
-		light := LightAt(*d.Where, d.Start, d.End)
+		light := almanac.LightAt(*d.Where, d.Start, d.End)
 		out.Light = &light
 	}
 	for at := d.Start; !at.After(d.End); at = at.Add(shown) {

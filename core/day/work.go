@@ -7,6 +7,8 @@ import (
 	"slices"
 	"time"
 
+	"dunvel/core/almanac"
+	"dunvel/core/care"
 	"dunvel/core/explore"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -65,6 +67,8 @@ type Worked struct {
 	Best    float64   `json:"best"`    // and in which any head of the ladder does
 	Changes int       `json:"changes"` // from rod to rod
 	Words   []string  `json:"words"`
+
+	Care []care.Caution `json:"care"` // what to mind, at all spots together
 }
 
 // How finely a day is looked at.
@@ -154,8 +158,37 @@ func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked
 			out.Missing = append(out.Missing, mass)
 		}
 	}
-	out.Words = d.words(out, a.Choice)
+	out.Words, out.Care = d.words(out, a.Choice), d.cautions(out, all, a.Choice)
 	return out, nil
+}
+
+// cautions are those of every spot, with the heaviest head that is fished there; snags are
+// those of the hours.
+func (d *Day) cautions(w *Worked, hours []explore.Hour, choice units.Choice) []care.Caution {
+	most := 0.0
+	for _, h := range hours {
+		most = max(most, h.Snags)
+	}
+	all := make([][]care.Caution, len(d.Spots))
+	for spot, s := range d.Spots {
+		c := care.Case{Setup: s.Setup, Snags: most, Place: s.Name, Tide: d.tide != nil, Sluice: s.Flow.Kind == ByTimes, Dark: d.dark(spot)}
+		for _, f := range w.Fished {
+			if f.Spot == spot {
+				c.Mass = max(c.Mass, f.Mass)
+			}
+		}
+		all[spot] = care.Of(c, choice)
+	}
+	return care.Joined(all...)
+}
+
+// dark tells whether a spot is fished before sunrise or after sunset.
+func (d *Day) dark(spot int) bool {
+	if d.Where == nil {
+		return false
+	}
+	from, to := d.Hours(spot)
+	return !almanac.Day(*d.Where, from) || !almanac.Day(*d.Where, to)
 }
 
 // through are the hours of a spot.

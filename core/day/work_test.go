@@ -1,6 +1,7 @@
 package day
 
 import (
+	"dunvel/core/almanac"
 	"math"
 	"slices"
 	"strings"
@@ -32,7 +33,7 @@ func holding() Plan {
 	s := &p.Spots[0].Setup
 	s.Approach.Kind, s.Head.Hook = setup.HoldBottom, "#10"
 	p.Spots[0].Charted = 10
-	p.Spots[0].Flow.Flood, p.Spots[0].Flow.Ebb = Run{0.4, 0.2, 0}, Run{0.3, 0.15, 180}
+	p.Spots[0].Flow.Flood, p.Spots[0].Flow.Ebb = almanac.Run{Spring: 0.4, Neap: 0.2, Direction: 0}, almanac.Run{Spring: 0.3, Neap: 0.15, Direction: 180}
 	return p
 }
 

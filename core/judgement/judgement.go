@@ -211,6 +211,13 @@ var (
 	RodMinutes     = Value{300, "s", 0, "for less than five minutes nobody changes rods"}
 	CastShare      = Value{0.4, "1", 0.3, "share of a day's fishing that goes on casts: the rest on moving, tying on, fish and food"}
 	PackSure       = Value{0.9, "1", 0, "as many heads are taken as are enough nine days in ten"}
+	CareHeavy      = Value{10e-3, "kg", 0, "a head that hurts where it hits"}
+	CareCold       = Value{15, "°C", 0, "the gasp of cold water comes under it"}
+	CareThunder    = Value{18, "°C", 0, "so warm is the water when thunderstorms are about"}
+	CareSwell      = Value{1, "m", 0, "over it bars break and rocks are swept"}
+	CareLong       = Value{3, "m", 0, "a rod that reaches lines overhead from the ground"}
+	CareThin       = Value{0.2e-3, "m", 0, "braid that cuts a hand before it breaks"}
+	CareDeep       = Value{10, "m", 0, "fish that come up from deeper have blown bladders"}
 	FloatMass      = Value{0.5, "1", 0.3, "of a float itself over what it carries: balsa or cork on a stem"}
 	RigGap         = Value{0.3, "m", 0, "a usual trace, drop or distance between two heads"}
 	FloatStop      = Value{1, "m", 0, "what is hung under a float to begin with: it can still be swung"}

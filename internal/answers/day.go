@@ -4,6 +4,7 @@ import (
 	"context"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/box"
 	"dunvel/core/day"
 	"dunvel/core/explore"
@@ -56,7 +57,7 @@ func (d *Day) Run(ctx context.Context, emit func(day.Hour) error) (*day.Worked, 
 
 // ReadTide reads a table of high and low waters of a day, in a time zone, as it was copied.
 // Errors: setup.Errors.
-func ReadTide(text, date, zone string, choice units.Choice) (day.Table, error) {
+func ReadTide(text, date, zone string, choice units.Choice) (almanac.Table, error) {
 	place, err := time.LoadLocation(zone)
 	if err != nil {
 		return nil, setup.Fault("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", zone)
@@ -65,7 +66,7 @@ func ReadTide(text, date, zone string, choice units.Choice) (day.Table, error) {
 	if err != nil {
 		return nil, setup.Fault("date", "Date: “%s” is not a day, such as 2026-05-12.", date)
 	}
-	table, err := day.Read(text, start, choice)
+	table, err := almanac.Read(text, start, choice)
 	if err != nil {
 		return nil, setup.Fault("text", "%s", err)
 	}

@@ -5,6 +5,7 @@ import (
 	"net/http"
 
 	"dunvel/core/advice"
+	"dunvel/core/care"
 	"dunvel/internal/contract"
 )
 
@@ -115,4 +116,23 @@ func (h Handlers) CountDown(ctx context.Context, r CountDownRequestObject) (Coun
 		return nil, err
 	}
 	return CountDown200JSONResponse(*card), nil
+}
+
+// Cautions implements the contract.
+func (h Handlers) Cautions(_ context.Context, r CautionsRequestObject) (CautionsResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	if err := advice.Check(r.Body.Setup, choice); err != nil {
+		return nil, err
+	}
+	c := care.Case{Setup: r.Body.Setup}
+	if r.Body.Mass != nil {
+		c.Mass = *r.Body.Mass
+	}
+	if r.Body.Place != nil {
+		c.Place = *r.Body.Place
+	}
+	return Cautions200JSONResponse{Now: care.Of(c, choice), All: care.All(choice)}, nil
 }

@@ -35,6 +35,9 @@ type ServerInterface interface {
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx *echo.Context) error
+	// Cautions What to mind with a setup, and all that there is to mind
+	// (POST /cautions)
+	Cautions(ctx *echo.Context) error
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
 	Changes(ctx *echo.Context, params ChangesParams) error
@@ -292,6 +295,15 @@ func (w *ServerInterfaceWrapper) CountDown(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.CountDown(ctx)
+	return err
+}
+
+// Cautions converts echo context to params.
+func (w *ServerInterfaceWrapper) Cautions(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Cautions(ctx)
 	return err
 }
 
@@ -1313,6 +1325,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/days", wrapper.Day, options.OperationMiddlewares["day"]...)
 	router.POST(options.BaseURL+"/days/calendar", wrapper.DayCalendar, options.OperationMiddlewares["dayCalendar"]...)
 	router.POST(options.BaseURL+"/days/table", wrapper.DayTable, options.OperationMiddlewares["dayTable"]...)
+	router.POST(options.BaseURL+"/cautions", wrapper.Cautions, options.OperationMiddlewares["cautions"]...)
 	router.POST(options.BaseURL+"/tides", wrapper.ReadTide, options.OperationMiddlewares["readTide"]...)
 	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
 	router.POST(options.BaseURL+"/comparisons", wrapper.Compare, options.OperationMiddlewares["compare"]...)
@@ -1644,6 +1657,89 @@ type CountDowndefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response CountDowndefaultApplicationProblemPlusJSONResponse) VisitCountDownResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CautionsRequestObject struct {
+	Body *CautionsJSONRequestBody
+}
+
+type CautionsResponseObject interface {
+	VisitCautionsResponse(w http.ResponseWriter) error
+}
+
+type Cautions200JSONResponse Cautions
+
+func (response Cautions200JSONResponse) VisitCautionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Cautions400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Cautions400ApplicationProblemPlusJSONResponse) VisitCautionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Cautions403ApplicationProblemPlusJSONResponse Problem
+
+func (response Cautions403ApplicationProblemPlusJSONResponse) VisitCautionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Cautions422ApplicationProblemPlusJSONResponse Problem
+
+func (response Cautions422ApplicationProblemPlusJSONResponse) VisitCautionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type CautionsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response CautionsdefaultApplicationProblemPlusJSONResponse) VisitCautionsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -7484,6 +7580,9 @@ type StrictServerInterface interface {
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx context.Context, request CountDownRequestObject) (CountDownResponseObject, error)
+	// Cautions What to mind with a setup, and all that there is to mind
+	// (POST /cautions)
+	Cautions(ctx context.Context, request CautionsRequestObject) (CautionsResponseObject, error)
 	// Changes What would change the answer, the nearest first
 	// (POST /changes)
 	Changes(ctx context.Context, request ChangesRequestObject) (ChangesResponseObject, error)
@@ -7819,6 +7918,52 @@ func (sh *strictHandler) CountDown(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(CountDownResponseObject); ok {
 		return validResponse.VisitCountDownResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Cautions operation middleware
+func (sh *strictHandler) Cautions(ctx *echo.Context) error {
+	var request CautionsRequestObject
+
+	var body CautionsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Cautions(ctx.Request().Context(), request.(CautionsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Cautions")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(CautionsResponseObject); ok {
+		return validResponse.VisitCautionsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10209,354 +10354,360 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1bk9s2tj/6VVDa59TsOZtuq9uXybTr/+DY8cR7nMu2O9unaiYPkAhJGFEABwBbraT83f+FtQCQFEER",
-	"lPriOHlxu1sUcVtY9/Vbv07mclNKwYTRk8tfJyVVdMMMU/BbrujCwH+YniteGi7F5HLyjgumiVyQ//7w",
-	"w/eXhBJ4jlBNtJTC/jQrRlaM5sRIYjgjUhCuyVrIrcgIFbl9QMBTVOgtU2fk44oa+AO+y7Ci0EQbutMZ",
-	"mVWGLKQilJR8vibGPkrx/dsVn6/su2XJBNkxQ+YrKpZMT7IJt3P9d8XUbpJNBN2wyaVbUTbR8xXbUFza",
-	"glaFmVwuaKFZNjG70j44k7JgVEw+fcomPLcPwutKalb123g+ySaK/bviiuWTS6Mq1nz1QqoNNfY5YZ4/",
-	"nWSTDRd8U20ml+dhHC4MWzIF45RKLhXTemDH7aILRrix695KtWY5kZW5JCu5JQuq8BPcZ467zITdKmrI",
-	"XG7wRdz07FCYxMhNMnRWsO7Mr1aMrLnI7ZhMGBgpspP47UObuaE375hYmtXk8mIaZqCN4mI5+WRnoJgu",
-	"pdAM9u9HJWcF29j/zqUwTAAd07Is+JzauT0u8Yn/+pe2E/21MdT/o9hicjn5j8f13XiMn+rH/r0wYnup",
-	"QMJbJgzZKgmT8vOHGb2c43O/Tmiec/t/WvyoZMmU4XbObmvLxp9+ndCNrETkCn7HjLIHqYiplLCHFYgt",
-	"lxXupdsiUW1mlsCyiT0H+yomLA3+Y7KgRTHJJvNCavv8lgJRlLSCXwsON6WQW6bs29w4upBboiR8M1d0",
-	"aT+ia0a4sB+u6Np+d8FYPvl5/5Syyc0jaXeWwlZoOydd2kc769s81hkuza4RXqsJJZrNpcjTVmv4hrVu",
-	"Yd+jn5pk9w/cJff1zB+An2i9Jjn7F5sbWNNSPnJ/NGy+EvzfFTtzp934+BHflFIZ5LKWjCd5Ja5Z8Xgu",
-	"FXscvgnzwW+/bm7JKLJZcFbkET7yIzUrd/01wYcyoqv5yjJtPJUze+5nYdncsA28aO/ChX2gStFdk7o6",
-	"DxZ0xoroJ5WuaDF049xOfsomW6ny2FziB4jD+m9lfk/8qJ2TtNsOwmjsFdXryE5/BMEkF2TLRZ6ReaWU",
-	"5QyWJ+stKwpivwZSzfLnLePLlXlB2KY0O7JdMcWIkIKRXIIo6+zcjOUfClmmEXg2mUlLcL/GGJYdBUSp",
-	"HcrKC/uslbymZ2TF7VkNbFFXCKCgt3SGgkvZMa0gV5s/aVIga9/f23mc+6GyIAl8TIzMLJPAXbO7qZhR",
-	"nF0zMmNLLqKrsCuOkqTMY/fmm9i5oAztvEFZ/aP7ijdKbvwcZWOyuIYN3ZEZ675uj7Rh2m6SmdsdP2KM",
-	"oIG168gOvhU5u7Hk2dXUYDPdJ3apptYb3OsObkRQaLLJvIrsw7dyC682ssILYn8BvY5rYmSRx/a0RxH9",
-	"ltFcE6pYUP9Q69Fyw+Du2alzTTTlOfw0vCiQcDaNzQ5qjB2I40AHdQDJBWzvgs5NhFq+l4Zpp6bCPpE5",
-	"rUDiBeWXKKZNRmY7AgpQg8+O4DyoO0WIWK+coOmnYuA6ljPCFKndFvg7j14Xw9Sm+76/s50/QPsq//9l",
-	"xXNHNnjV6UxWgblZlmcpJzZMIoN3W4arrBk8TDJ2C/Yl1YIVpo9jl1QZXAiSDuUblsOpwbdiZL6iIu+h",
-	"c0lWssiJkviKgguWWR5LyYJtSZh4jDvBPgSqOESO9hY4yRVZbMHoIAMorPSxFxs5gV+6JgVfs2Jn/yck",
-	"cNxcEm5ekEfnl3uH2NiPgsfu6pU38GYUqcI+xnIy270g00tHKUKaNOXO7qTuEQz2ogMngP0GgmN0viJL",
-	"JavSLjloAsdcOnhL9NYlUi++wD+eQq9Cmm8ZveaomrRX/INCLreVVZGTjdXEqZfnhJssRZkQ0rwDClDR",
-	"dQnLziIji4jwOHJTHX9sDN/gyb2K5Th90I8xZuel+Jrl8VlJyy9hmUXxw2Jy+Y8BLdZd0J/3daM3TgWE",
-	"96He5a/lopBbf4COk2pr7C+kNchEVRRoc6Op3FmMFaojJX+LGQAfcPKdSJURveWbDRfLLOgGglEFj0r4",
-	"04bneRGmP6MiH2AVpZIL3uc28DpzJXKGe6Rkbs0VtaBz0KJmLD+S4HJWokacwGtuutN7uaU7srAanZtW",
-	"GtfaRRaKO1ewRRLn2yNtXIadon15CkUrvuxnm1I4CrBiCpZn7UQmcgIcK0ka/UhVdGDNhGFi3qOw8Jge",
-	"deWkhfYUpfgyq7edibwWYIKNmOMHRqNzNHTN9GEfFugHcDPg4Yb1FmZZ0DwHl4n3szitfSXl2qotXKzh",
-	"Y71CaVdICg6GLb8Gg1UbCfKBK0sAs4LmoO0YLuyt6feq2KlpXIZasogIfm2pxWs0iYIWnEJp98Q++p5R",
-	"3eLjBwwZK4uAR3klpbZXGuTi9KuWlGqJxAwt8OC/cn6rxmy8Wh92xjP2hh1d8yK0W/CmOF3REagnEC8S",
-	"vTHsDQGvljh725stAz4jml/zOTtzAiLZYYRfQ2/RDdfHOIiiV9Fer8QDt4Ipxky8faGZqUq0KFJUul43",
-	"EWqh6bL2PdjDXVF7xa0Ri/LUSi+uM7KQlSIGPuCCLPg1syNuGNWVivMqI4/xKuKG114pP4LbcHit29Gw",
-	"4AHCYTdlIRU7g+NPphv3LZjg12zJxUhfzsvAChdcr7hYki23XMWdtjcewMkGujc6lVvUt2a7uKbZa9DS",
-	"XdwJCYMOs3v7UEctZCHq4Qbwr4vJUdiq/6mYPsaJ7zyE3bs25KYFLRAecu4EdKLxMZ7ZvWU7ZumGji5V",
-	"3rySRbUZu8y+U+2/2I1rtmdbLAgleJOafoPgjuKa/KvSJjwUs2pkiUGG+MvnK8nn7AWhwr1/zoqCbBgV",
-	"2u260uP83/h7HV0JM8OhQNJjuITdmANifA57T+ynIM1/YUr2qGyRyTfsBfQp4hODnkW8DZ47wbNNJgWT",
-	"qPe0h2z+7iy1o9iJ3WnkJVbjw13QEY8w/j3VOVIT84GQxZ6iNvOKBFgtqN3vK2+otfWfIqzGvl8fugKH",
-	"Ixd+rbHdfkVVfozN0965lDDa3p51fVNj7HxZuUSDY7694stUm62Q29T1HRkmdPFBO1CGM0sxv4Cmor5C",
-	"NPBXrMi9GebCs12uSXXy4fEyyv+c1UrktbOstxT16rG7AHMJV8UOl/lDTtmO4MHpUyFzRZe1PwH3yCpM",
-	"DTa3pZo4RpUPsjl3B7JggPT4gtqaVlnQ3YzO12dw65JVLf81mMWrlY8LjeKO17SowKNiZR8IbUKNS3uh",
-	"Ap1G4MWZMYzRhLBNwyXXo/t3lQ6fLwJ6UDscqdk1U7SAcAHm2OSHiDNKcm6iOylycCNP45GkBMKGbUm1",
-	"S9PchF5Dx1dnnrSTCMTZcO6Mj7HhXq2oMu8cdxhBIT8ISx2XmEt1w3SGwS+rEOisGYTJpWAuTroLsR4i",
-	"JNlIxbpi1n7/WD49Y2bLmIg5u4rc+2+kZoQqWQEp4ES3dlJ1QlM8QCe3kRd/tGqDZ2rAQ+G52AuGCTTc",
-	"HAhMjKdNzX+J8Pi3hmhDRY5Bfy3JhgpU3DSGJ7Z0RypheEEWXDBQdvVeoLLhOfV683H+y1eWRbO89qU5",
-	"/2N3nN3Al2cMJWAkna15udBB6fYm3C2nXLqz8mSTaPa+YiAejzB796XQ3N69W8qwAb18ToXVvAspLSnT",
-	"QoqlS/XA2FTbUzloWWjDyshQr1q0Ez29m8HkmhuuwzEPP9h3qjDBfqOy5wBh2486QcvM4mGZss77S0vj",
-	"i+nWdmJH2vpjHBLZpBLO8X3o6Z/gofhFBqHddBQQOldSN7K6QLM784GCRhbl82lEfO9ShgDyPfymPULx",
-	"NN8fp3glNyVVLB9tUAhD54MZG6/cY/ayy1g4/EfF5yweFfM60UzeOIFgyJJfM5EmDVwSTNf3Y7X7gWm/",
-	"sc80Y/gJ4/X60GRlFrwvmcqlDHPRn5QQDyfepuBUmLl9meDd1b+VkJIWdJlqrY2Q6T2GkzMkc75YMKXr",
-	"dY31ZsUTbhwFdaI23pGN9qry+ff+bvpNaAV1MMbiiQ0upTuzRFXb84ujlG34MtfjPblLygVexTTFeN+c",
-	"Q8vJ23MlVZgEZglyzXagn0NyHJ2vMZDubTzPQeMZYK3k+BhfHyeWrqniFBMvB9LuI5x8Q2/e4t48gYoH",
-	"98t5LCR8V7KyR/z444sLIIHneKQB5l3KGEeHs7OW2Ivgo3aZcNeMTOGchTT2wx2m8QsJ1RyOF7twRJLd",
-	"/tZo4oopOsfO2zbcoKYJtmA83SWanBM1oXt218vpEXvrc0Wx1EeqdUhRmLH8EpxDS69gw54WOy6WLs0z",
-	"OIjmdMO8PbhnqEqanuw5V4xFvGkfSsYaPhkQG5AuWMgt0VvGSjsHmCKIxYXikNAOmYHpsnFeqWuW7PUO",
-	"k94/4KWKeQTf1dvWmKBgLGfORxj+2MgSTUrTW5gfFou+XQvuxyU6AsIuckMgE8Cf9QvyBNKDIWFdgcsi",
-	"I1NUMeCPBdVGp6cO/lBFFKGX2qt6JZ8bJ9OG37ehykVR981kIHmCn1+SstKrBvni4jF1BPSuVA8syGHw",
-	"CxxM8A0JlW2Pig91QK0Vna9AgtazggIfCtLdSipQBBXlBbpMwT8GNK1dooX2oRDMikDyx2R+gu+HV8jK",
-	"jZS7TDC+sRrWBqhfMVawHAuIZAXZt86fbO3K8JhdipbFNbwHGWnTcy0k/hcp9EBkxu1eV0r4ba1JJByu",
-	"uzieCdSEnSEP8fczVXfxitExqku5u7U08aij6usd5rZ0qhe77oVu7IQa9shFRpJyuN2zMJOY3HhNd9/K",
-	"amxJzslOwkXUeHgbPDsLrlcsJxqS9+Kv8IUkCfc5blmtl6d7IktpGicfcR/uHz2K2lYiW4YZoZDMzuj1",
-	"rmlGHBE/PIFmYDk1zSCHdraIK4lxJ7pIMCRyujsD2kq+hrkzjV7T3Yme+pzuINRt2Z3V/SEa5Vz3K1kp",
-	"COO3y3XTfffwgmRVwd+wyFGN9aVBCW5VmIQhP4JMAkpc7xKe/7Dexa2N13T3Y0HHJzHZEwi1aBtGoY4M",
-	"S7D2eAk1kZtyMb14/uj8/NHFX6IlYLIVcGreu1KaUWfzwdJ8y6r6KnancjY2WWcv9cGnaLs6bG2gSLor",
-	"Rj/Vn42vAdzQnD2qSrCPmlpKwRbG6Sf7We0dd5823FTshCwCuikLbqo8cqqb1EzFSA51zpaKMW112L8p",
-	"xsSWz1dpr4sY8V8lis96LTirnw/a40+nEYuP4eU5cp7TxInCMFn7/KIJAh5FIOl+XPGcXVVKtJd5MZ1O",
-	"BxxaQP2x8bc+pzUt09RyMvjGp5/3Sde+zN2xowoUuGIBMKCH0tCbgVWk6IlLOEWf39t+5/nTy+m07dX/",
-	"Knb1fbX+6PRXTHLF72eN1Q1QbITZ/SJjKTTfVHb7Hr/jembVJcxc4Jr8dPVqOCnEsnj3YsdMPad2vDxB",
-	"lQApdIwqcWSgqXRSb4A8YVqnec9gpB7l/MN6rDXCRJ6q/mWTgl2z4/MQVmBcH50HlqyXuofccGlpYG5i",
-	"IwTo9yA1ndJISSk1d/VsAzJTSa25WB69jb31d6dvWS8f7m5YxGHzYQWl32isbKQUqfkZYs7eVBh+S33+",
-	"e7aNcGJ00ya8oyrjsShdiYz4wli25EKgr6JrT27pjf1o2AlbnzcMi3sXvt9YTnMnYmfQ1VXHBWbx2aPf",
-	"MKZEb5Ge72kffd0Uronf+SArNe/J3QRAD5+Y7lGuNBZ6+9iDV7RnO8J2zLvNiMFyJ8DcimrbIbUxSj9Q",
-	"2BQSJO0L0fmNzmU0cOIJkg3SGnOPa60mJUrJRT5ur+NswmcvLDDXqH2EreNx09sfurGNSQABnRqoQxvS",
-	"718r6Hzdl3B96I0d+06e5mVrlhi5SWXNG5qyJ9q4JKnEJQBc1DGK/EHFHWeRgRbhxWiNTeXUBc+6ErQ2",
-	"q78co7R9cJ61MRxxRZWJYl1liAjD5+ietAooBAvznOUvyJQUjF67WAjcBH/fPWsZwSDH2MkLw9S3LuW+",
-	"PWOXWbDiy5V3ukvi4wYJs4FXv0tm2Ww2G8yUKeT2fSXcUmU+4vl9TwiFFD1gIaY+kElmOTcUCkbZtGC0",
-	"TNUnSnqCVBwruhwruzXDznOjMd6KFv8ZaQJePI3wolI5XahzkyD7pA4kwjWBpwkMDHA39k6FaKLXHoVZ",
-	"HVH/0KvAxs3s6bPLJwlmdpqnZWwChYmUkbnlgzfUXspO8LBw4bUjnFOtU48XVkYYMvr4x3Pkj8Fzk25S",
-	"NUqVK4G4MUwQN+/2vSuo6XEaOndMRoRUBrBI0TS7TowfF1Ish17NqDZj37x3KGEBzRF7rHrnnR+b9Z+c",
-	"o+gxWqMu8rm8ZiqZGWEk7gD+ns8fCakjSuYayogwhrfFAN5RvHhEmBGsPIjvtDWmZtBxlNY5vhhuT4Y7",
-	"tBcgLV8ngqVbHs4FshR8QppaMhPyX+dYApCaIBGruPABTTyizW0FNo9WlV1wscm0fHFbXeLnAowp+vJJ",
-	"dZIhhJd0urGEZmuWQoUJVYywm5LNDctDiGvEqaXko2xFuvJA12xotkJWyxX5aw3LcD4drjBxh4VzceNk",
-	"biPdJiU5mhC85cQi2Q0HF8ypryk5mx+COTOcQbWo5WHocVgQds2UC+NvnXRTxwIM3i9HugrsyAHUWjEx",
-	"Z/rW6fWhuMeoitgjU7UD+JCjnSAh65JXT5y1qM1QeNeCObHs0SpsTlcYr7KxBRe1h3CMYTrv+hWHAYSb",
-	"YMqRfXdQsV2MSy5y3UQ7ARa65AJc8anVAQi0EhtW3oyBMgCAhchrHD67TrYF6vK1pKHfQGJvNJ9UVmV/",
-	"PaXDLpEL7wiFEhOpkETT85LBndmPJQtZhw7uAjQus6fUDSc+05tvvcDusgXnPEzfr+8ccEaMpwNKVw+e",
-	"B1F86YoD/qSJ3Aq/qg3Nrao0BoRtgODLgvbIFis1KFbbu9FzJcuyjbU3uKP/dmHNA+IL0QzlAmsYnSI4",
-	"6kqF2GnMaeoR1Ue4IWsQ9u77QgQ16VU/CR7l7660Iv1F/4tfGDjNrtg49M6PUuWDkiQQvV96uO0NLHVf",
-	"wBMYUOCkTQpo3C9/AbLAxlsnhRyxsU2BUD0TiJqsii5OKZ73HUycuYgoS1nr/93kOxHJFfMw1SlIoHeX",
-	"X+dHiObLKVmOT5ZTsqyhebZSrScpQvkkTfMInLjjkNk82k6tu6WFiOhmBGd5Yx+PC550M6tO+/8ji7/O",
-	"4h8B4ePWEHFG1H7PnOfOxVFXDY0pyDxSb/fma6hBwJmGbGfPaGuu6SgwFboGLv5x0DX2q0dmKQUvyF77",
-	"Gqo10233nJHEjjoyvbwRKBioNoTGRnSDpDLAb92DD1GjGJBRwyx+7mHjV87hOoqVg1onhQMJz7xq5xDp",
-	"0eMCPQr4Bq5oT05GBNudG0Cs0gAVHa4TspWMKK5TLXk7paMFSX91l6nbTmTeFwy85jivpjaqiuJrO8zs",
-	"8MLElItxqGOhQMlN43AM7Xw6jTkoi3zApHKAZI3sFS9WzF6q2z57Rl0tBW4nbbdBCWxKPkPFGv0W2GwC",
-	"s1/Q76FqYYhy5QBmMiiXlhEh1Z0GKervsGPmPm0FJx9EL440wLed9n12hY6ZRLbtARvtxL659k3P0vnD",
-	"B7lhBt0c9kqvaFkywfIXoZOKpWpIcLK/TK1W7OElkxhFHXADPmQVYDordmRLE3nDCB+jgyON5NzRDSPM",
-	"7g5ZuV6F8CeEwGzimjyNeDn30wV0WVC9QsxnAxok/ocUiGkw4yY0KyHulwWHb2hBl2ShWPDOhe/YzTFS",
-	"CdCrDGfBNZe3E3cQifoAfeMyaxxKt7JbxlCESbTj1U+nURyCckU1i/SgC5tnjQvvnNxYQpwhwzl0h+07",
-	"NZpHBaO6r2ODwrSQDb3BJozPGg0Zp1GMLeg2p3tB+8OkU5NIIyms9s8uS8HRUZIDm83dRRtGfjCugCmt",
-	"ouEDPN4tZ4iZRCPTBpHwRoXnUa3wbIgY+aJRzQxhD19BJJfLiL4yc+j1sf5pfX9/PSLv1AfWUoPVtCg+",
-	"jMi0WVYO5bVLzHeChVqXst9uwGVjpTCncau9BKyCeBsrWvZkVo5A1ak7K0YhIPfIOgqL3MxWRz4y1AdS",
-	"8fIMBXB6B0jFUaN445ChRhbXWeIiIWdtRnkBXdG6d4IVxS6qknGDch4UJy5yD1HhOvXyRHiCWSy4946q",
-	"JdPWvNaGihprC1s0+VYj85VUeVbjQsDviQAZVJsrvunrvDen2KbG/sxIcFYQ6IA4T03VoSJ3Yd0k9I2G",
-	"MXJ8T6srv0vUkI3c2JECHBstigZ6VQDhcsknCMd7jBUFd1KfDjdyopnjppHUqekP51jcOYacJjVuBfQV",
-	"7RtUiahZ/Q53g16j0WD1GCkLROefsYV06r73ZqWgwMFILxcm1u4s6O/20qJuoElBuQemoaTgxhSJ99m1",
-	"E47kN7cSSBGBaybzHUYyFV/igpiuMYxbkQGIF/CGJ8Dy5dD3z+uVqbpeenINEzpaMuqcHzVTSHnZSskq",
-	"nv3teAy0hvaYeRT6fVmWCrbfwMY4rOo6z4yL5OQvE+XyTicPiWoNj64/hCUzIR1mLEdqOGYd/ITLY/Yy",
-	"oemUcZelTcsoGOtDaoiszHdDD/2DQEYHAq0PY1jvoMXZGzoGGRe+g4qHBxg73mMAeZVF4HX7ueuoAnZR",
-	"VTDtpOWVw/b1kIvvO8yYVbWZhRPs6sRMayZMdJCPAWyDUBHaqCBZhGB79KWh32PEgyU1a+Q21B1fwxYQ",
-	"I5fMTrjVxcT+IQqxeaBTCr1J1bUZjcXcv7OcGBqxAvI622sFCyMD7Bzp6zowtldL7yo3ySZGbwuXj05N",
-	"RcZi1bqVtIfhYnhJsu6H/tQIJzJ7IjiHWrwENL8D0hlBdEN/F0hA7vGUQQqGMUzpS+jRi3qfZqCZZyF1",
-	"wmP+N1tJNrchaT9qAMTe5jaNIvz+pjTTTiMad89cxx69sSvp69uzX3vu+GLdNUuERIRJ88ZnyF0irWs2",
-	"wInsBeq0sXGbH9MvfYHQZ4LaMKq8qKc45jGoNdD5n2ro8EmNK47RR0hEN46b28GCnm7WoN3a0SmDb2Ql",
-	"8vFVd77UIP4tdG719N/ynN2b1VxhQ44GX6tJZmxpli6V60L/MA0vfKMLN4/mAhrIvG7/EsMVeERHxSsw",
-	"ReIoMIkk27RGg9iTX97ZMEsN/cWb+LxJNMOPMqTHeRIOtC0eZ8e9wP4OZOrYeNOOvXd75DRfAlYMOyKI",
-	"Kuu1Yu67g8JBpyZYIP0el2Hxt2o8gldJlyMSkGCEH+mSxVMl1WZMlqTaDOaz4CszN8uYhK1nNDaHYUvB",
-	"EHehIperCpYlRTx3YNc+ZGk3muXERYoj3SjnoTNTR+Gbr1gsxo/qp4QGH+gqCIEIV5IxMrt526/ikhU0",
-	"jcllBioeVmk6VPBRo/S1Z4xH6NfLrN0OobWbiSUZXMfLfaC7t9xspLBaSKs5eAKsgmthHeFtnsGnZ/fc",
-	"Rl9RSMLg6zieJrBSa50U2ruo2uU4w+APbgu7ETUlE3zR9XIP9T/FZscOdnwFfgqk/VBJ5dboNYJJfbzZ",
-	"ft6DcjwWJxi7+99SkRdOSx2JB25lBhW5c4krFmuZt3e/AUo6IoQWzpfqYq9tpx8EULgm8O0coPofbekO",
-	"koVWtFgAF0rPD4zXil45Ieg7/9mnvOrgvb5dOvf6R4CUacR6Fix3DfMpWWDHcNdWO/c4QyHSvLe0AyYr",
-	"+KUIF8CM7qWxoIfm5WXdXtAd5IBABmI8CxSWLJB1SOn5ltHc5VCPLIGmMWnxNZ2vm67OZtiaLwxDenaJ",
-	"eC/IFO33LdeJXuzxPXDG9J5ZMFYcGbfnmixYYchsBytEwPMVNVAE9P0L8GhMO26CVqSmvb/LSpvUsC9Q",
-	"aiL+8ggssC1XRXKucdGD2mQHDBLVPnZZb06Q+RmB5cLWwbCabJDdjr1LsD43n9BOH/fSryjGpFcNJn2I",
-	"UsJVO5hUGOXbGQlBkd6+Q9B5N5I48wvzdaL2Ce96hNRWxZeOrEB3scNCShWFXpMmeGXjw10n3Ps4wUOk",
-	"AfslcL1qqYWSwIs90Tev+H7mHCtZrKIb8lIalfougAKhL0s2aOakmK8AJ9QUICC8Hcftg/zd6bhX3XfH",
-	"AooNoWgjSzydF+T8mW/ZYDcCOmcRiugriYYfXbOfyp6sY11ZCkgLHXWxpHaYpok7HnYmDBnPqk0v2AiH",
-	"HDe3semlrAprnRBZmQxLtrkBKu2KclA+AqdMbBbhi/N7Ku6DUtroc3Y37bogWB6N/wAYj7K6j5ZkQeuM",
-	"bEg1TZwNo7rVpCaSLbTHQgRdEi5ydpORqb1KADMwok/Xfgs5OaMzXnCzC7cUGAJtMPstHZFhvuWbIxTk",
-	"wBysNrLHg+wrh1lQiqcMSmwhj55eM0WX7IWPPiBEWR1awoisa4uUtnIuvqaxuHwL8HPrMPQbDMhruLjL",
-	"xIdok6iHFX23lK6ZcKlCcIwjXhuC9/ucC6K5zWBno/MNDylXG57nBav7X4vEYQP4Xlw/Z6wAz/ZcWp7t",
-	"aqXHck93Rg2Xmt8X2Es/iRgLvWYq5/MYgZUMEstpaEPhKzNdOjpqiDPGBPlXlS9ZTnbMXKKkIVIUaG9b",
-	"Fh2QOBvFC/Y2WmJnakVLzOaBYBCL49xjb5634iN1qShHNkcHBWb/dQ31KqQdtfR+tGTrHnoL3FVgCl5L",
-	"ySYuO9rvaGCDoT1G6Mbne/AhF/ZyIa1hzbcYHxjfreZbRouEtN82+1Hsmsfdxm8NWSq51ejgQ6STuqMe",
-	"Fbt2JsKalSatkY021FQtlUiuIzTRVSDst7J6xjFqfxv2ahR8blFtDiFjxGAKYghY+CJg/8DHFlDI7LCx",
-	"HDhOZ8pMGMWZ7on1W5oDjbE7Ayg36JndSMgJ3LZe4AnLIJg6hDxRsHYImhLf3GKEz1RE3TZuDFytlXuu",
-	"jAgzQkIaiFOtCsVoHu/PXIMwdD9TbFHpOLQZtphGVojn+sIeatFItrKqnZB4H6Bb24hNf+9G7nFGirj3",
-	"1She9tgIZGW1zWq+qlP50crfHN+T1BNAA4zAX5p67/ysAmX6I23ACnhi94vrv8Np+VF74Ok9Xvf+VB9s",
-	"u5cA9I0OXJ8a4b7WP/v3NT2NrKeM0+d2tRuOMTvPnX02OjPDNmN9bDKP7ygWW6ZZZjmniLidWOahDd9Q",
-	"0xdTtcb+GxnJVn3DtbPYpXAlb9Co0HLhRNxeqTbR1R4qDelT3xchVObRsMHQoqAsVbqiBYgHjhNMLGzy",
-	"7pluoZw1q1X8o70aOlcHCtU6wdurZF4rT5qLNfqRC0kPFZ5abtKsd0tvnF2wRWzTRB0NT3WvjKixu60i",
-	"miZKfJciNjK9fbi8oryIv8aX+XVLeBSfpyanHCjq4b29vI0as6lG8c0mJjlfQeq9vwaJnRt0T/TN3rK+",
-	"Dd/yPFb+ejc3cMsVG+bErnjJ2SR+9v48GuRVGywcLAjkNOE+O56UISMO5F7veqAhvw0NE9FzStzWBh9u",
-	"8tgGNTeO3l1QTyZ19/EN1sz6WnukxU5hbNS8mcmbMxBBybbNTN7Azr5jenz3cKwXPRraoLeYMUi+iEI+",
-	"rkCRC+0SUbqv8jijEXi0uyobbDC1MRgBAymlrhrf3QTHCTz5NEgv7F3YF7cJYcUphUnzgvLjzxwhMFNh",
-	"lW+NDu6kulQuehTJtHTFkJHoTgrQ8Bpn1ILpdfuWckDgrzz6gMZWAKfjXFlrRI+C5D+yKRugleJojQ1N",
-	"2bo+9MevuWlkOs9db+5jtrc/CUhuj79UVPc7KfQq/smYK9Fr26VflnD6A7DH3vzzm+zP0UFMjEKfjcP4",
-	"w04nQSd7ZTvirthSTayZnRMvttOdMIXUmo0WlqwPMBT8EBRiGOATbYTe95SwI2m2D1vgANmNxhGYG6lG",
-	"4oPHmtEmJ6DvkQYmZ3iac0KxwYvdBMMQSYIy3Uip+c5tX3/FWofXvP+yUlg3fyIH6DuNHlYXv5T+2rut",
-	"9yAy/kTcZJNw6ketq5+W6HV/Gwbno8dQ94peMwKPE6e6dzapEj2O1491+0On5g+xRxzBLdIRWT1AA9IU",
-	"GIZfR3TjpKHFvYiaASrUJx8WYAr1daheOesngo7eJ5Ps5ijR84l3Cw+clHfUesT+HoGG0+sQfhMsKS6t",
-	"gpYZq7OrPeUE9HWWZ2S72g23sUSaCFp+XTcT6Mqpl7W96sRZFszBoQIDKAAUZ87kTC8wwO+hueqcdKMo",
-	"t/K1TF1JVqnrni4ODtKLEUpQCBCuM48EACF6Vwx9VOvuRbrPFoe8fYG6r0N7SefGc83NklhvU+rvJQjw",
-	"TQj7C3ZjEIF3huFtO8U6J4AbnxV0XJ27vVlmtIbj93YvPwOkfX3aO5j3SNTHCD8Mp7OXEafosk978xuV",
-	"mCRVo4dEWqMdqyXVmAH7+lCDXHrQAD8F0JG+hCnLpYgUCMlMd6QZkj0JKKo92ldT8v+6rmoBdcYtJsmd",
-	"vO0ti4CVu4yvxGPK86hTFYqg7esypIRCyrUmUH7gYatHWRw1/E33Wta9VIGd+TsM1TKQ6cW00S0cJvO5",
-	"cbsxnXXvzl1nVlwnRDn3sDQb/rk9juveOKrJymHp3jBohG88izBAlhCRce75nYKTyklPLyv7sYzidbTv",
-	"0AV/RBntdzVOw6iiujVHHJd/V1SYOodRE70CuE8BMcxK8ACTXzKlpfgToHahMr5fDL/ksVv0gS8FX/A5",
-	"FYYs+LJSzA0STym5oZuyiAibl5BQCKxwVzY7G6d05t1tZrKIzA2wmfcAJV64hBKlXaYqI67dwfHZC86M",
-	"8/PI/GbV643RsTvbZCzuzoa5btCwYQ7UlbpCJqc7CMZyApnRPciuVCyLfbDP8yjyJDaT6z4ae9anBg++",
-	"NNLPNP5gHYYdfHQcBn/SK32xctKDiXvU6bva80a5dakBg49u6a6FxVoghDKWaMA5ZxOzla7tJCJmAGZF",
-	"f/x9aynHSNJkSS0vPt2l8sBA5sfxQYQyGydyR3QSSMXjSXWt/HJCbfvNxI5j35GED+W25giEqO/Z9u0R",
-	"msy95Xt0ogLhP21o4igT8GjpT6fR/lDh0+mB3kDjcf8DqGiPl/17tv2xoOLIuMkgPHDp3n1o4q/pDqbQ",
-	"I8TgFX1TbzZduJP5H9HVoWcZBxsufM+2H3xN+F2s4wTUea9LxFssf8omDulq3Mx1tOLrrcBKrt5qvYBT",
-	"k4g9Y0eJzflHqswR3ZzQjedKSB1j2dNfIiGqn8oIFi3rqbYI+OHPp1EA8aHGt75YEFJwdIalsQtCsVWG",
-	"c2UYMqdKcaZfgCnpoOs8zhe27kAeSaSy2rOBPGBdg9IhqptrBnlgFdOzZwPL0AXPDwLTqkpgAVe1tKZ2",
-	"owwQfFclVcbhyIBNEXRNeDGpSl8cDU8D7GnUk2F3JiJF9iWG3YwgOKBg4horJwy4olxW06ygOcIaYJH8",
-	"AXh56FfW0WOwfJGatHJ0IOcjStH3G/kdUZc6p4LMGNGUOzrzll6Jc9rvc+7738YjL2ByHSa27skNUtCG",
-	"7iwVNYgoTgFwZSKmIF6msFYoMv3N0JBbVVb3bnX7lUxZTQo5hsh84tSYvJf0xNpeKxwa5o9sMZEUHcUX",
-	"ZxMXcYmnAuLCxauA/vPg6hXUccUrn6DWWS6Co7vuBjJY3bQved0QPfuxG10hsKRt2O0A9cz16sCVWFIH",
-	"UD3Gw8i1q2CoB5OEUYzt2v8XFBqszOSW8KWQ6Cg8MAt4o277fJOAo/fcnP2lZWO6ZOwd1dIrdqyRuevm",
-	"GTbDjRA9Tt9ZYYTIuCG0kA4CDjDzQZbX1bxK5uBCamHJZGQXMKHZwmTkFyvVgxagK7WgEQfhZ2FCj7Sd",
-	"cU+PMJ1/rJt9jjgO9y2SM0N5ocl/vn/zivz16bO//DkCHGHamfsN75pSUh1oxNuIlEAoBSqqju0Zz6MQ",
-	"ID9Ss8qIhtwrjUXPZ96nH6lm0JouE/i9n6j/Qorzv671jF1WU7CD0L8D+QAIPouvyeoCUXc20UuabCHH",
-	"zy6vUeHqC3lJtLFatxRzhhXegJZHtHSgD+B17Jh8xhldI9qqt50jz6fxHhC6N/N3fcvjdUt0Qcl1PWtx",
-	"LkMX3TeMOavPJv3C1y2km4d7x1rGUa0tDygbjLgPQxTojhQOOx+m9Qm9m1dySxZUYZFvVoNtWCG1kJXI",
-	"XYTZhYbndONwg0JPZ5/8k/Mu4tTCQw53QimIpADtmE9s5dx5tbf4sRsA1kz1BXeDHX9+0IqPtYL+Hxfp",
-	"GxuWLrQ8VJeeFIDucDJWaDAsNTM6I7MdKVsCo27DEdpNKAdD2K1eb1Zr7g1VNw8D7YQSn0jZNRXHIC47",
-	"UOh4wVfBtWmvBK3VQ8D1KfHzvqB2ZHdnrEn3cWD23jhqj+uuWbCFY/8cJbKj+gbfc9vd2MzfJ3HsyGb7",
-	"bgik4AiauJCVcq117W/8OgK5c/sFN51M2IOVAO8HYNIP4h0O4j/tQVgnPV9XlSU9HqB2kp72VlnCw4Md",
-	"eEtvn8F8HSbLgI4B6DVn7z04S6JyAd+CGb0/AgrfJxzHYOV8ahfX7c492OcIFABaFKmwR5Hm+EdADnTk",
-	"ohXzgJBKNXrI0bHJmDjSVrm5a8PylySLpMZkv3sY9IB2Hsc2H8pbcVnYib3nFZ0bPmdn78d1BfDfqyn9",
-	"SClyj64pHQX6ekkUqKC80WbYF3hrlqZOP0APeudqavqfojKjKpg+8miU/W4kN8xrSZI8IZtL8uTsGVm+",
-	"IADRCKGuLRf57pL8hSzbvZp7+g3f+9bhumK79YFeszy5b/9eMr5itFMedqjbLk91T/Y6542b5UHPtV+N",
-	"3bsyHzfFhvk51qQEQ81/P2CYGwTx9HtVT6n3NNJapO8FPvx3Dm0MvnjMOUD317RHb2/jYFCHjdS/S0eA",
-	"9CQvm5thoxnGP0SqD096HEEkBgnuiEyeB7j6I4NWD7/9MOFRN//YvKSHOI2jnHufwaE0nKcjTuaYLKsH",
-	"OJWRisWDn4bXT0acxJUTSaNgK33K97Gold8gpiKWunFFXHpkZ4a3oOC45R1sdQQ92e9CV0HJ6/YregRz",
-	"qcZyJ2ruogIoBN33TmpTmp1zojt/ewhJ32V4vj0LB9ydiNyt4sh4Hx1IdqNAHTCGfSOb2+u5143e+0xK",
-	"SAXyA+L5pJrXSCrHmdcfGDWja4UAydC5jBRfQgrjCqHHNcDxN/r4ZtgSGptfuoYN9IZrdMALAEyVxCBg",
-	"2D45G26qvGXCa0OxdXbhWoEW7YLv+n7PYkTbhDC/JFN00WLGAzcZ+euU4AAwISypTKq+E3lPeptxbYSA",
-	"+u0wdq/gF76BxMeZ72BUxXPeckW3cShkRHkHhxhsI1QoZQS+YBnoNjRkvtnrfxaBsHQdYXpaGl7bQ5nT",
-	"wnne7NMaW21AK32IVGU4i/SWSMvCYY11Yia+pBXW1hlmsT+rRKBKGuuK6qB88bih2QJkotqV4Frt1zTR",
-	"hhdFM68Y+vR4OD+HC79N7aTalxrslr5iNG+8XzHi8hNHJNv1duRBPy6hG5/lM5M5x6vprnNMH/FNUXry",
-	"N1eyyGG35GLR6N4TyQQteQyZ/kPJsF/25rH2GUcODR9g5EPnasc78Gi4dsQOF9jumGDXTKW2k4yKgpci",
-	"R4qDz9NbFphYofMgce2voN1tE0rbj2pt4rQM58dzWPHISbKarWYOx8dhzRsnfAxEipCnuWvjL6s/wDTY",
-	"eJAtx8DGp9kAXVrcrmTBoGO8XJC572eNLZQMna8LdkbsVWDX2P29YAsDwWBPUtpXdp6RHwQLgXga0iE4",
-	"XBT/2/llYLI5KxWbW4WaeAhuwELggsjCnrz7joY2BWddWVeWSroiyIFVY+np5a+fYuG4dzUIl3tumsX6",
-	"kdVdtjB5KCPUIDbXGSCSYu7Q2YkVEHZG38m9CT1Jn9BGajNqDmfn0VmI/FsXYK235exZdkA5SB0eCisb",
-	"408veibwzjOIMP50eAJ4IKNmEFVPloHrutEnVGPrpMn+HN4zozgDDdh+66yhzTe+49I/fUAFot4emLHd",
-	"ZjCmms0ZL0KP8j4yfQNKhjsFQh1dih32XxnYlKGalgCV2T/+W+O2gNSrI3IB0/DtWAZm8WTwaHxlZH0w",
-	"uoCEJuDIe6LJsYjmkTSftkKYIKgQ6MULExoL7jcO+TlaME3F/qHYIwdMlc5kQLSFbge5JNxY3uoaS/i2",
-	"sbrxMXSPVWzBlMLja5CVHwMyUZiQFYIpcLMilITA+orRa+jwVlaqlJrFl8EXAwf7DpsuznZnDnsZRh86",
-	"yoGDtMNe1W13Bsd2eo2sW/LAbBzEj5L54K0fLD7z6RMNlnPeSVjBuhkUhIEDnxHXLNLtvWuodDZUSfbX",
-	"NiuM8WI9l6VTUL3AjPfg/2GxJzgTOy75VLnGqp9n3SrG0DJqIdUZ+SG0lBra9kFhowVddkRehw4+APKk",
-	"FzEk0orMs7tT6aDRgqpf8r3Hvu7UjLkFIMC649WtAt1459OB/U+VdE+aa43uvbXS2gyMC+IBnztzgA/q",
-	"5mgFZ0221PomzdEEhOns0NSLd0qsOuT3VaxLm33ODr2xHG/GzkizfZzrX84BqBRaYcFjyGUHL2FL9p09",
-	"G+io2EehV9AuqCq95N2GbotjrkjMU+ZgzA8wSSmWTBtinxzDo58PiNtYEqwHVT9a53btSGqKKwsK0qq9",
-	"pu9ozqz20CAwqC5Ed6f/TmG5cbEjmhbopLcijzf/IKipFC2itJcrOqBTvVZ0mXm7EnsM/EmfkZe1Vyfr",
-	"h8PF572YAkQ6ALs6UXLaWX8IGGuH544t3YiRMAt2Q+em2J1Ij77FSlMF4xuy4QJBn/ZtFbyC/hDnis4g",
-	"rEK3PrqCjdfmlSq8WxMn5X9zR0hcLpX/VbuYgP99i+h1JYUegO679qiJ67zQnib81n5YGw7d4bRRFMS8",
-	"e6U21Qwa9M3iKlSzgUy/EckNwQfrZhaeNgKtDPGq8yE9vUbxaWoxF9HZ4LODYz4dVlLqJihh1LjPARqv",
-	"K0LVRhNsTQk3vOv3Kiuzp1iHKjvn29srl4JSa6tR+0RM+xhZStastG9p0fsvdKqkkNBpw/2GHSUBK61u",
-	"QemaCLpHoNNBjCxabVX66MK3WHGc29VWDB7KEJNodFsZoEn3pB89/H7yDOqWLofHt8/d3ZWIyjBJT5Jh",
-	"OVdsbkIpUD8DtialJcEhjv98vNlLxXzl4oHdHlosB6dwk9xnVFiabXxNr/liMckma7qjawTWXFZxSm4i",
-	"FR6+4bjm+jB/8C06ndoYiiDQaz2vlGIC7e4tR/9AzAnOWJ6w1ycKVp0kVO36aqlqVdMtKwq3PPggs/oX",
-	"JYoV1PBrhhEyqnKSs2tO7YvGKGnj65TmVJ9I3nbG87ZaftHlXN73aTWbMvTeTjTHn00T1JxhBWfJcoIA",
-	"bprsZBWUb6xb8ibJwGQuhgjDSu0U6r+S2Mg+dLTUjIk+mi6oXnUN37Np1815tWI7MmNUEeq8hOBX+9bq",
-	"ulbvB4tnC94l97Hx30i0iodAbT7F4Xa398BFXzkWoSpxOh8VjKqvh0UyjnhONqjcBy+PE5GBvZ3Ib2Sl",
-	"9m6Z1SnYrmt8+ykBf2mxdf88giG5lF7sERY1t4dZqR/Lu6URjOAeeGtrkZ8td13RhEKiA2Q/L6RmelAx",
-	"Kgg86II7Z+TlXsU6LHJFi0UI/J9o7GeNOqJAjaCvl6xrnkOnd+cAtXZwW9Wov7UIcoGSBaL+ZBO/slbc",
-	"I/y5pMo8asNeNtsY5alxGZn3TbAZl9HENROHPIxoC+suCThSPpYEQi/Sw9Lkb/axmgNBKlRcmPieovW2",
-	"PHk8nXTdaHLd3Ib/OLfP/MdX9p/n9p+n9p8L+8/5JJucwysu4F983VP49xn8+xz+/Qr+PZ/iD3wWa3Z3",
-	"kG4TPcO60Wk937ksCkA1b0/57/AoBqFd0oQHCfeHaw+j5WDwb3KgU3qu2BYC8lUrebOJZFk3Cq1nVCDS",
-	"1d4Wgm+RGdomeK43FSBzzJSrBCrwp3uJNq7FPzitTCWW2sD1+IWLeXROcrHQzAzTyA/wHNErKtZnBJxm",
-	"4CBGagloBCue532aSOlRb+q1s5tS6ohtAWAuIV5lyQlY9F4a22zP5VO/zT2g11j3WSnecySh6WmTF0VC",
-	"fHAe8HCbAcGjM1ZAIuWsKgoGWYKIbbEoKOaISOOe3FR6pSSEAYFcHsH8QLI8qlwwsM9/veYq4Zw+2MeI",
-	"VGTBqDWJdI9WKOhSJ0RCWl5Ho3ELACgQnJPYMqVWQwsJijIkajpHg3NeFHJ5YmTYcDYUwhOMGM58pqBV",
-	"0X1D+B3zOEhAwU3SuiR/nUL6iFUFyozoDS0gM9CJDSE1azoLAhUckvYX0yP8JvHKdXywblyA1+F7aTCP",
-	"xSd2bahax8/at6Ft+FGdKhPl3MQ+33KHI1pn40sQ7x0hw9qU9g9re0yfZvDjr/Dj/An++Ap+XDyDH0/w",
-	"xzP87C/n9sf59Dn8eHoBP/7yF/vjAr9+8RW88+nFs59jOUgI4mdPfkORakeAPIxA5WzjFW+4cL+dRxvz",
-	"OUzH422bul96y7abPu1cDxiM+G8MGmrT6UXbITudRnNo9lA9DtHyGw/h6psHnxF7Mn5KkKq+7SCB+Icx",
-	"/Q9wQeKEHvFJX/TsgnNJo6El2Jj4ZlSjlbIcXv47KUvLoHIvwPD844uJKwuLopJKzqmayYiuHF4XBJSi",
-	"UOaw9zWxK+AncIbT/HDf+Z4rLidkSasl65E5jWbhB7g4HtBMMbrW3s0SsH8TqffiiIBjkQZ1dMRVPP8q",
-	"Kqq+4JsYJ15Pjd29+K3TrD3O+6dYwF06hWSpXqfsVyhpoCLHMAN5STSbSwEdSUzdgKqwSrp9Tm+Z3eCF",
-	"7OFuiT65t7fkjhvvjUJMK8M3LFlIjD4/xZcnnV5J1b5Tt5vCy8yWMRQ3ZutcXQuqAN3bVwmAXozn6fCa",
-	"pULbl+txWb7RzCOEYx4ks6/tYw3nvje4u9TjINg7nPZJx6P9BryV7vlRgc8hNW9JyzvMloukn3KxLHBT",
-	"ui4ovmzlnrYeNVuJKZ8Ov5qLJanxtMvCGtWIqg2ZIx5hG2qTAs62+57/Pe7CalajHA7FQtaiT3eBhE9L",
-	"liu+XLUc4VDEiLhsvqVeVvtlMDlsxupc/1mb2F2/QeoeLWrHOuCQn5rAh9jhcWg5xZeWKUrB/qQJOJND",
-	"cZTDyQuXD+z+JKBNwKpvWRjnzyMwqnCR7zKTs3DoYgd8B1AVxrEHYsHFOljiDpK96VdQjM5XDHtgrZho",
-	"HbDPkBl1cpD/eVgeOGD4YXcKPohGd4+GsKf6n3ffITFZz9J4zlhZrxBr2GqWB/frFjhuVZYRRbTLHn+y",
-	"zyGjrbPnXVnbyRyy43fokMlHrhgxis6ThezFeCErT3KhF8NlO+9lDojcWCB3Rj5arRKygqy+NKN8HPWe",
-	"j8+8uujmj9tJJeVdPR9MSgVEPfGhlLLYi9RPD0VrtP3CcIlMk5pjo29k+v5Dx5I7PwBZmQU3neiQY3WR",
-	"hGYAFK3mK6d8eY0LEfx8oYHMnbLVCB41Xlm4GsA+11s2KZm6qtR+YcFfnkXPiEKZQ7vKAf2nCJS5/6nr",
-	"K8LFmPt5dhFVxffpCHWNzrZ98PRT+yHxMcWuZXHd5yc3KxU61PdRzEtE0N/Jqp0OlsCAhvNJcALfhTri",
-	"A7YNWNlog67Ql3sHbNjw8ttu3uh5pNZA5sTwstbAEAx+jJYUk0Yxpqy3DOsB7jin4wME9cGEJG+NFTXX",
-	"rNA+kecFefJ8eknolu5q9UzJvBXXx4bdJ1ugKam7OFt8MpUeh06/ZIrvhbL/Eh8Xnxy6383xLpLO2lC1",
-	"ZKel8tM9YyhCvF9DyYo7RMVSEhWeDReoBjiWQ+UYdnkEnqxv72DOzsX0NijGDd60mXz5XKq0O8bx1AKo",
-	"71N7fWccn2Db5ys5j4EDAes5iWb2/D0TJefdbO6v2wWPM1lZewgC68AqJtlkzYoSA+zXgAi8qbArJCbw",
-	"UwBB0ivmCvVhz7LJlvXEm7sE1XUOI/DvmCTHvTM8exKTu7TgwoHKN7wKtDCdXfno+X6QvIppl3UwX2Nx",
-	"BHwxGqc+JrLsc6juO6aMKUGvh285nknAZy+oyHUQE8efVExcs03JFBartOjkPHpMpPH8wNhPm0M/uogG",
-	"pYe8pB9dF2pYfvDZcONj7tE0xpBMeHBjRnOhLT8tQS5Rh/jIrRFRyC3qEPA/r0Gc7phOT82EeRzIy5SK",
-	"zen4rMyuKP3IB+vnn449rU8pHfM+OCi80X3y4It328llHKzgZ9DB5YOh5sguCdYWXXC9YmidAFAYFr06",
-	"4DAHK9bBShkFyz1mP+vmPZ0d/TvbIR6T1eLlAqKWXCwdAFTjpji4BQ+mo7lYP8qxOnAFn0AhgBXtDrQB",
-	"wXlm1qbGSuMDeHhhgoPY3fVShtualWd4imO6muGNuGpu2JiG4GwX7wh5uyCoiaB8djYBmdHj8R1uB33F",
-	"1GY0bJ59tfd2/EvOIs2G1KYqaA/UYqdtSx04n0SzUkducVNGtG8r5C7h3Dw3cSGTgCoGnSlcV/nOm085",
-	"Br8nYX7R0+A5u2I3Y6G8c8e6oqBdgKbnEOd8756L6cXzR9Nnj84vYss0bgYNJn8+ncZx6ccgzWeTX2Ss",
-	"I4bHyv+msqt6/I5rTGEYaFFnZ5nh2t2be7fU+flGbGnTmmzOtVF5klNTbRIh+xxoUzccckJXTfeQm2lf",
-	"S5w2k8zp7uwKOXQii8xd84wrn58yhi5HoLMuUtsB9WEO+lZmVcEIdGNPOpmS+9jcXr2Y4eCZd6YTE0vE",
-	"SkQnUyJIa1WwuEojvecYcXNfENZgjHYASBmeHITl6PgOzIoj5CI2JueJgK/XTOV83momTQHk1EPdBjQ9",
-	"iItf71y3e58ZAH2J2+PGVGlvfdweBK3vurlFZOUFNoaCTQ/ag0YMgxLxA/xSe/t8RdH/kPKPgf87Ania",
-	"iX5wbVEVBbV75qLTXbwDvlx99J6g414hpPG66VBLktJ32x40BpTMj26ilG5xeAX+oIYMD/WgTOIbYkKk",
-	"ziC4mEYbsSpzJBP3yDy+vycDWq4P0m2eP5gUHfgK4TdGq8CqMquxMOlUH98ea4x0YDclm3eA5wflbUoX",
-	"Oi7YN+Pe3mgAd4tt7sY1EG8kb47FVHWs0bPP8KrGLmfNLnvNHnGt3UppCTanlWY9kNKAh1gCXFTh9NRj",
-	"ezXTuZHq1Db+XrYeCVLrJuHek7I5iYIOb1nYy0Tp5c71DO91Mj9wX4NJWL19pHE4o5qR/0O2ihvDBPn/",
-	"iJ7TgpH/Iq5wrnNygOEuY1jKH907qCbhKaciWQ1pgYWiXZW6LtFL8avY6aU+u9vMZDF8Xu45//Iwo6yx",
-	"2hh5/ORtqb6eEy2DLBotaSUrCW4gpQ9aobtzrW3AX/8JnOCfk0vyz4n85Z+TTy/8Qw1AYWotdeF6WDgv",
-	"KLFGH7o3m/NriMYoQYKpePZqJfl8hIumCl3KfhKK0Ry1l7tp4hTHHH9rNLGfvAC/mSDQZQrCdGjod+1n",
-	"P8cuy1tzzGZkwqjod7erXUJ3dooUyvOGn2G1ixLV/1LFqTCvm1O5SxdXvy8kNruPUuXHuZ+wmhYvZwa/",
-	"lUyWBWJdEyEJF9qoasOEedHy6vR0+e92rhnRNnnrlpHW5B+e9gN0d8V+jYuFjHd91nAtwfPGlw5hBHPQ",
-	"TTM5FF3ORa4J9bH2/4Xezu5G/1N8eAv3WJP/XC8zssnI5rHOiM7I93/OmlEy3ex78YoVmlc6IyEYpOFl",
-	"7vNLMu2mh5Aa0WtONTancMWlyGawmfP5V9N/Cg8ZEzJLvlFKKpy0a01OcmYoLzT5z/dvXpG/Pn32lz+f",
-	"/RMxB+dMaFYbDZPv3l5NskmlisnlZGVMqS8fP5YlE+iBO5Nq+dh96fGGo4Tmxl7dyWvgQI2GN5eTc5At",
-	"JRO05JPLyZOz6dkTgLUzK6Ckx1jFAf8vXRKehE3kUrzNAZLfPgDfUVjkoieX/4gbLPUjj3NFF3Zyv3aQ",
-	"GDWczXqJDn2gBR8kKaRcA5RDFvA34T3EMGh5sSBGSqj8nlxO/l0xFa7p5QS/C/LLWk0nVnh++hlvAdPm",
-	"a4cxOZfC+IaFZVnwOezR439pZE71sIdMudCv81P7nlnDFtvSl1I43fNiOr21cd0p2kGbL7l5JPJxL3pt",
-	"z+MdFwxX0BUW1I2UTZ7i/GNvC+ts9uR/On0y7vmLi1HP11Hi1O+Aer3ZULUDT7ylSKRX72nL6optxagO",
-	"3Q5WjJR87rAoDeRK/GPir9rP9r2PZ3S+rsozv/sue6p99765sTrGSwhVnUQacUnV8qbEQ7ZGKnb2NUw1",
-	"SfuxeokStHgM37Q0EiWSmX/jCgpBYU2vcDGPXnNdSs1Nb2jVXnh7BGvGSsINpma0Lv6+RPt0BDWeSC3f",
-	"XDO1A1ejy1XjOnMNh8rKwAaQ2c5qZm4razop5NLRyJw6UyvOml/JSpjX2PHnS2JWr6jK+9jLHD77ApkL",
-	"NYBVAH0ODFY1MUtDqAihaoTpw4QSH272JFPDAXvKWWFz+37aWfnu9+PkOgRmmdaT36KETCrAcikmsV7s",
-	"p4nOH93W9UlPfyRfKHVjez8kTJCQKA+x1k8wqpg2wZ8Wl5nzla/GK0PByH7VA6iJ//3hh+8vXRAZhrph",
-	"GgYSZM4AZ3suqdLgk9G+dZu9Yg6zgYm8GV/PpYDeRRJaFwEMMBgMTDitfysRl6Vzx4Cx38U1gXff3l0Z",
-	"T80wgUOKIBzW70QPdPH1rSRgLuus7jDWzhOJk7XclFRx7RyKfcLePsQ+P4b9Ksz+4Vg27k3+AEz7Cqrq",
-	"TVViCTDBujHPUowvdQWkAV07JaXKv1AjiRq3Bxo6ZrgyQauyu7xCcOwaWdSVHENcX5Ye6jBmJL3j2rzC",
-	"R+6H1spdhM7iLBCndf/WB+6Hz3bLqaEzqhmK2oKamKRFqyPr4T7f0TWDlXe2+PwWGUl5aCd393FdTtz3",
-	"76CAksJ0CXaGiFh1cDiPf7V27Cf7SuN6Te8xdvBygXkdnFzObd5msU3Lt5391o3j/9x3wO9xGvEznt7b",
-	"GVuSdb2Mt1STGVuAG+Ee+OT06f0TCqudBKgv2DVz4Qjohd8JyDgFzB0gnbzn7lrayl37pzH6Mc9ZhglT",
-	"iJxvWTgwaV1KdMvyNXOyzM4IW8vlkqxkpchsBz876vMWM8U2vu/0Efrza7q7I+35Nd09pO78mu4O6RM5",
-	"3X2BqsFLuy6fmliTzDao04DOaQlsQ8WOKDlWjba0/3hOCyZyqvoV6dd098o/9JlSl2E3JqzkBVhSmpn/",
-	"U5nFo6/a0+h4OuM+s7Dcz9ff+pugXqrBY+vpB6N5z549ffbny0bDd2iZsl0xkWHn9Ax4LFB7yEvtp+AQ",
-	"iO8l3ysXSf+MaVdfn062PmHgD5o9mWZxLy+JJden519NM/LT1ZtHX2UumM5r8HPYpR7qZAsueMh7ihpj",
-	"f2PmdeOxO9Qkm8NECKj18b3bX2/ACxSCg1yRgm+40W7DM8gGgYp5lwyisxA4BG+CpV3IrvWwxf5IFKM5",
-	"oKLgkShZPkK//yHz+LWS5RU8dR8W8gd6zXI/ZKqpjIt4oDhd3U4xswqKs7KiwZU+++mVYtSwsOrjmfOI",
-	"JCfozzIYr6/PYUzZU6duSZuerJ8hAXF7DoI9wuonpC9Qe/47YyWkRdWU6juhgKzbYIdT1EKsGen6aB0K",
-	"Etbc43Hhen7EifudlOuX5n6Jm+e9xYG4/GZB5pqVJqW0OvuN3JnbE5P26GJX5aOLbkHR2Rfqh6ZAKSG7",
-	"DO/Llu5g0Y3UHeecd95S8FW7svKUq2N8CUpU/L5asfnaZ7Pf2SnjAJFj/lZuQ/+ckiqW1S4ejMeyG+h+",
-	"TLh5AOF7xcE9JGogMkKXlAttaj7myzvc8WwST+VXnn9CBlIwrLDaM6Pg7y2W1jqbp13u81qKL9EViTuh",
-	"3W15YZnCnAoyY8S5pvMDutCoUCTPIQhZUjNf9WWkfDka1L0DhGSfh8QZ1NJe6tqp/Tnep6fTv37Oou0D",
-	"M/6yEirYdgRDPBBsSry6h2JH/cz03olrS/UXyKndPmN1hGXauW/ReZAADiSV/FjQ3Wt45I68iUqWD57Q",
-	"ZyeR6oaA/cq8QwyyNEIbMYDX//JUZUsDGooTMb8U85gCYEgzdSNozFup1ii5FrIo5Fb3Og2h7ixVHfvm",
-	"Gqudfre62BXmD/hyPd/2rZDLpl7mE8hj2Ru3rpDVZ3Ln2hgseug243w+f10MF/NZKGNuy/7QxG49y0op",
-	"Njf1hY2mZDQ44N3qXz3c836J6cvUvH6sGqeMxTvOa2HPOXbqy4pjO6S+MNnf4IE7PC0coEfPwek9gMcH",
-	"lYdcN5D40CdFSUmXrC79jyI9wpPwseLL3qjYitHigEvuW/z4DrfejRDZ+7cGQbIeYufR4asq0Qg2+tTQ",
-	"2uVD8959xUq1A/llV5DLWzBo6gN91pyAcarjNrRpIjM2lxuGqWFe3aZ5rpjGpsPWwL0x8DUuIF/NiSqF",
-	"ifcyw0Yg5Pw5+e7rF0F01+2Quvlkb2H+b3hxShZ99mvMk27qlffUJ68R8KsmII9bhhwEIJXsd11pZKzv",
-	"biccYlZMbbn2URApil1dQ90zD0PXrDWP/d5I+9gkkXEXhFrG56u057KoNqGTiCcAO5CA+4xPyQWRldI1",
-	"lofhG3Y5fUEenWMgHCHqYnPGAVqzDpZfI+P1+TTaj92jYD3voGCdUhIxBnAKpn8QJKUbqLrFLd/f4g6g",
-	"hW9EN5YkM6Smy9GEGYGUdPCdcYYyiEjmbpeD14RZ/RzDp26eqZwbZh5poxjdtM82aP0zLigQYoPKnk2f",
-	"PDl//vSrLJbFdH+aPTKze6hw8ZFCAOa4F93u/LcQWoQ7B3vipCkFPYWbS0KLwgk2uHOQ4O0e2vI5wxsx",
-	"Z1G9MfC13mQe5Gb3lshjh0vxnuG0HrTQ3qkRM3mT+baEWGdVb/RM3gwm8dQbfPsO0e/Z1m3U7afO3P6Z",
-	"WvbLjz3X8SbdZ23sgwmo5BYsF1dETDUG16lixO5lbunOoQTN5M0LzwnMim1IQ/62iDHc+sezqjiQhIPE",
-	"+a1r8novwdEOovbF6XjaMUDs+0gs++N23PntwCKO5g1o3ZCCa8PySzKjRZGRgtE8I+ePz5+T88dfkfPH",
-	"TzNs53j+eJqR52DlH7graQEFOMo/4gkC6BQw2JzFANzpYEQhSMpbjyiEQ7l7w8uy6URsyqfTYXDKl11+",
-	"7+qZ1mznXVpcOetMv2hml2mDufj+BV0oyqfTiGn2mUc5cIc/iygHsu0/ghx3kW6i5Yah0uPgRLlpZeLF",
-	"uPPdBjvinP1eSerLDnWAxDA+CxM9S7JPTOydvC5dR4BbPPcP9p2fwal/xozkfhnDDyK47zVZSsEyUkgN",
-	"Po+SztcsR+hh18Rni16TtZAG20xHaahg+jAKzjtGoQ/MA2DgjLGcXAuNPa+oYMR+gmZhs3zBA1enlTCM",
-	"tLYetvwADvSecHgKN9gXx5MRVceRDzT/ajgWMmL2bKXam1jI5dlcXw8AjL4Dd/8fdb23ZnUpXuq60GJF",
-	"y5IJlruUgc0pFbn10TrU+42dUT+//M41RrgXtvdvn+k5cJfdpOrE0LGdIk/wN4U5+jEf2nZ5IyvRi3bq",
-	"keIDLfkaJagR5sb+R3+RWCHzSikmTAYlj3wBagUFKHaEDQv1QYZvrB0OwKkM0lf3chg6OdEurnkoxvKj",
-	"D33efZAFhkp1N7qp3z9Lww2JVUfXHAknd7YsbwbkzTG7uyxv/utmUxwhbrZ0V0ouoPj9ixU5uKVWsoTl",
-	"kv/824//Pzk/O/9z32mJwUsg7jHQaIdLuQc4rfvf4pdFUferX7MyihWAuzoUYYSl3lmAETfyAUrz64Ej",
-	"PWRYaSz7El9wbX6Jx7pPC+G2JQYtAnX8voMWsJ11CQQfrE1t3L1bj1nc4Y21r/aY4w/gNu+7tH+4zU+s",
-	"1bOSoSZjBfoD7Ole0WacTdyt9zzOYu6Vsr5k73koz4Sz3/OYt87bt7kf0MTqx+5PHWu28h/UyeoJfq6K",
-	"WT3DQe0srPzuVLR6cx9CT2uP3qesNQngS9XYGkcdpZT2JU1V4FoE9HvX4vxmjFLl9m7r7etzd3zHw/sf",
-	"UrM7dM3/UO9uS72r6dvreIJtCQ19JkkLSWqIu9yx3tfPme6f+H4fGmAgj301cJ8Q/l1RYbg51OriPaP5",
-	"/+Bju24QfE8lo2ZV1wexIq8LrwDN4cy3Uo8VXPmmr0mNBiJlV5+yXye0KOT2m01pdv+LTWnxFd2MOkyk",
-	"85N7kj0jy77aNSzvSZrVxXSaUEIH7aYhTWFmtUeMt2DeXqUrWkDUtbmLhC+a4frYLF2j6Z6mDCl1fXXa",
-	"hJa+D5UmBZ2xYq9QMzb+xh4vp8Wkd2cS5vCOC+a0amIqFUrNFGMFJnAQLur52Uc0NKabS5EnTLJk6qpS",
-	"YqBfa7Qr6x2xrXCxepRi7Hx8DMO6b9FEc+3zbUqmtBR4xzAzmxJ/ueNFvkpWIj9sjr7HR+4pOraL9nXq",
-	"A7ov9ANVtcPYLmGOKQRkPdhwp4S2+nN2wB61q4fNviMtFd79UF0+3x8KfCv88AsMbMPKLDf153/ZLosn",
-	"mjGBIilXsowTTH1RHyPN91cN0aI4lYRGpIDQWBEv3zBCF8YDSpUF1atmqlt/i/rUjJJ9Qu7N+aCfASTP",
-	"3HVGjmG1LqXM71M3vl/q/+8qX2J/LCgBoiInim0YAODvm0ltWq+KQ81sr9TuPTzx2TVHhGk9OALeFaiD",
-	"998c8QcRYH3h+lMBxTBfJN60lflApqgpV5sZoUvFWA2ax8QSdHpM5rLPC9nfCwZSvA7rYR/wkXsLCYT8",
-	"uyFdzE3sMw0FuJ0dCgN8cD227ygE4DbzAdz/jZF7XP/aH/QX6vbfb58eKKK+eImu/ppIfudufsxIHeHi",
-	"b9zCPoi0ns2d3uN1OOEmPL3vYpxeqr6LAMpdckd49wMGTnop4o+gyS0FTRy3aAZMwL3WjZf0sebHeYVn",
-	"fNuRktf+vT3c5z6F8X11Pb5nZuXFMDT8bXUxgnpCaKSeQgJ3Gip7YOHzOwqRITPYC4+1Dt3w/JD5/57R",
-	"/Mqjqd6+OLKvvmI35uHMdzuBSolUN/iKL1fYbVRu0f7+Ep1JGOdwhXTQN7y7bEI1KZksC9ddfK+BUDvy",
-	"YfhmIPYK/Yq6TqZTQ5Xn055W7bdDWgl+1qQOjXbxAKymfzNRMJhzC4Roq7gxTJBcbsUleXZ2QZ6e/TUj",
-	"55fTZ4dqxoziA84YKPq8P1+MHS755GBqD9VbE2uWDwTCQu+CA84YWO691u4P+FNPrUOFYT6Lhpq4mH7K",
-	"+QJFx9dsySFdwSBZdavj4Mok+oACbf7RQA7QLQ66fe6uUclvn0U8RMe449nQ9H7Y0B8+l1vpFqd4uV94",
-	"FON2rlvJQU3nG3zk3lSd0PEnRddx879/ZefjPtQHdZoPFx0U4tOYYE+L5mXjXO6nVZNOPsdwhDUaP+Rn",
-	"brhwv57vH+9J2pWb3n0wtjul45bpAk2u/8AdeyeXug2sk2FLGNczTcwZme3Aj7hmu4ys5JZdQxs/a/eh",
-	"LNF9zZoanPBOvYtxnfFeRervp0dmn5JfCcVoDmhUh+TdT/Vj98ErGsOl8gphFGcPJvRc/31wvc2pENL4",
-	"3O8Xof8HERKCwgPn8PhX8OZ9GrS83rONvGaHTub32DRSGLVD86B9DoRu6e5OOkgaR6dpTPHAYR/PbsdN",
-	"YYAv/0FRIUCDBTmeqqLUAt9i6tqfVKWKyeXkMS057LR7uNswi89X2GzWSGI4I2CKOse5z4LrlqS8kgL1",
-	"U+0arszXBWune9Wv0T4FrTM6RaTuvcZyPa8pm4XtndO3rwpfLAsqBJjj/rsOqCjaMIxDlLP5+EzeHHjY",
-	"wf0BfD43OvMAafZ/VIPa797T8F1H9pAWhV21WTFiJJ5wjuBp8GfpKp0gQTvsgcvF7b4OnN5ZHOawgVqH",
-	"JUJWSWONiVoa6r7yDWdFjieMBkB43kdrPv386f8GAAD//w==",
+	"7L1bk9s2tj/6VVDa59TsOZtuq9uXybTr/+DY8cR7nMu2O9unaiYPkAhJmCYBDgC2Wkn5u/8LawEgKYIi",
+	"qL45Tl5st5skbgvrvn7r19lSlpUUTBg9O/91VlFFS2aYgp9yRVcG/sH0UvHKcClm57N3XDBN5Ir894cf",
+	"vj8nlMBzhGqipRT2b7NhZMNoTowkhjMiBeGaXAq5FRmhIrcPCHiKCr1l6oR83FAD/4HfMqwoNNGG7nRG",
+	"FrUhK6kIJRVfXhJjH6X4/e2GLzf227JiguyYIcsNFWumZ9mM27n+u2ZqN8tmgpZsdu5WlM30csNKiktb",
+	"0bows/MVLTTLZmZX2QcXUhaMitmnT9mM5/ZB+FxFzab5Gs9n2Uyxf9dcsXx2blTN2p9eSVVSY58T5vnT",
+	"WTYrueBlXc7OT8M4XBi2ZgrGqZRcK6b1yI7bRReMcGPXvZXqkuVE1uacbOSWrKjC3+A+c9xlJuxWUUOW",
+	"ssQPcTOwQ2ESEzfJ0EXB+jO/2DByyUVux2TCwEiRncS3D21mSa/fMbE2m9n52TzMQBvFxXr2yc5AMV1J",
+	"oRns349KLgpW2n8upTBMAB3Tqir4ktq5Pa7wif/6l7YT/bU11P+j2Gp2PvuPx83deIy/1Y/9d2HE7lKB",
+	"hLdMGLJVEibl5w8zernE536d0Tzn9t+0+FHJiinD7Zzd1lat//p1RktZi8gV/I4ZZQ9SEVMrYQ8rEFsu",
+	"a9xLt0WiLheWwLKZPQf7KSYsDf5jtqJFMctmy0Jq+/yWAlFUtIYfCw43pZBbpuzX3Di6kFuiJLyZK7q2",
+	"v6KXjHBhf7mhl/bdFWP57Of9U8pm14+k3VkKW6HtnHRlH+2tr3ysM1yaXSN8VhNKNFtKkaet1vCSdW7h",
+	"0KOf2mT3D9wl93rmD8BPtFmTXPyLLQ2saS0fuf80bLkR/N81O3Gn3fr1I15WUhnkspaMZ3ktrljxeCkV",
+	"exzehPng26/bWzKJbFacFXmEj/xIzcZdf03woYzoermxTBtP5cSe+0lYNjeshA/tXbiwD1QpumtTV+/B",
+	"gi5YEf1NrWtajN04t5OfstlWqjw2l/gB4rD+rczviR+1d5J220EYTb2i+jKy0x9BMMkV2XKRZ2RZK2U5",
+	"g+XJesuKgtjXQKpZ/rxlfL0xLwgrK7Mj2w1TjAgpGMkliLLezi1Y/qGQVRqBZ7OFtAT3a4xh2VFAlNqh",
+	"rLywz1rJawZGVtye1cgW9YUACnpLZyi4lB3TCnJV/kmTAln7/t4u49wPlQVJ4NfEyMwyCdw1u5uKGcXZ",
+	"FSMLtuYiugq74ihJyjx2b76JnQvK0N4XlNU/+p94o2Tp5yhbk8U1lHRHFqz/uT3Shmm7SWZud/yIMYJe",
+	"UsWGt6+0cnnLzSair7Wv/qHb+YrW/nruMwSQKzpyfG9Fzq7t3egPCyfpfmP32TRKi/vcwVMI2lQ2W9aR",
+	"lX8rt/BpI2u8nfYHUCq5JkYWeexAB7TgbxnNNaGKBd0TVS4tSwYX306da6Ipz+Fvw4sCqbZsnXTQoexA",
+	"HAc6qIBILuBsV3RpIqT6vTRMOx0Z9oks8Yh00LyJYtpkZLEjoH21TnoC20PFLXKD9MZJueErBCzPsmWY",
+	"IrXbAv/Po3fVMFX2v/d3tvMHaD/l/72uee7IBvkMXcg6cFbLby3lxIZJlC5uy3CVjXSBScau4P6tWLHC",
+	"DImLiiqDC0HSobxkOZwavBUj8w0V+QCdS7KRRU6UxE8UXLDMMnhKVmxLwsRjrBH2Ien+21vgxGZksQWj",
+	"owygsKLPXmzkBH7pmhT8khU7+y8hgV/lknDzgjw6Pd87xNZ+FDx2Vy+8dbmgSBX2MZaTxe4FmZ87ShHS",
+	"pGmWdif1AFu1Fx04Aew3EByjyw1ZK1lXdslBDTnm0sFXorcukXrxA/7xFHoV0nzL6BVHvai74h8Ucrmt",
+	"rIuclNYMoF6ZINxkKZqMkOYdUICKrktYdhYZWYzIrAmb6vhja/gWTx7Uaqcpo36MKTsvxdcsj89KWn4J",
+	"yyyKH1az83+MqNDugv68r5i9cfonfA+VPn8tV4Xc+gN0nFRfstxStDXb66JAgx/t9N5irFCdKPk7zAD4",
+	"gJPvRKqM6C0vSy7WWdANBKMKHpXwXyXP8yJMf0FFPsIqKiVXfMhn4RX2WuQM90jJ3NpKakWXoMItWH4k",
+	"weWsQnU8gddc96f3ckt3ZGXVSTetNK61iywUd65gqyTOt0fauAw7RfvxFIpWfD3MNqVwFGDFFCzPGqlM",
+	"5AQ4VpI0+pGq6MCaCcPEckBh4TE96sJJC+0pSvF11mw7E3kjwASbMMcPjEbnaOgl04cdaKAfwM2Ah1um",
+	"Y5hlQfMc/DXeyeNMho2Ul1Zt4eISfq03KO0KScG7seVXYC1rI0E+cGUJYFHQHLQdw4W9NcMuHTs1jctQ",
+	"axYRwa8ttXiNJlHQgkcq7Z7YR98zqjt8/IAVZWUR8CivpDT2SotcnH7VkVIdkZih+R+cZ85p1pqNV+vD",
+	"znjG3jLiG16EdgveFKcrOgJ1xpynEy8ZvUHu7QGvnTib31svI34rml/xJTtxciLZaYWvocfqmutjnFTR",
+	"G2lvWeK5W/kU4ynezNDM1BUaFima3aCrCpXRdJH7HmzyvsS94NaWRbFqhRjXGVnJWhEDv+CCrPgVsyOW",
+	"jOpaxVmWkcd4NnHDG8+YH8FtOHzW7WhY8AjhsOuqkIqdwPEn0417Cyb4NVtzMdGf9DJwxBXXGy7W6MWg",
+	"7rS9DQGOPlDB0bHdob5LtosrnIN2Ld3FHaEw6DjXtw/1tEMWIi9uAP+5mDiFrfqfmuljAgnOS9m/a2Ou",
+	"YlAG4SHnVUBHHp/iHd5btuOZbujoUuX1K1nU5dRlDp3q8MVuXbM9E2NFKMGb1HYfBK8U1+RftTbhoZhx",
+	"IysMdMQ/vtxIvmQvCBXu+0tWFKRkVGi360pP88Hjz02EJ8wMhwKBjyEbdm0OSPMl7D2xvwWh/gtTckBz",
+	"i0y+ZTagXxOfGPVu4m3w3AmebTMpmESzpwNk83dnsB3FTuxOIy+xih/ugo54pfH/U30kDTEfCJvs6WsL",
+	"r0+A8YJK/r4Oh8rb8CnCauz39aErcDh64tca2+1XVOXHmD7dnUsJ5e3tWd9FNcXcl7VLdjjm7Q1fp5pu",
+	"hdymru/IUKWLUdqBMpxZihUGNBV1GaKdv2FF7q0xFyLuc02qkw+PV1H+54xXIq+cgb2lqF5P3QWYS7gq",
+	"drjMH3LKdgRHzpAKmSu6btwKuEdWYWqxuS3VxDGqfJTNuTuQBTtkwCXU1bSqgu4WdHl5ArcuWdXyr8Es",
+	"XjWergns8SPGYOoiJ5taGQhwLGS+g1gNJapuvC5VQZcsWdUqmcHwb482YGdQzKJvMZfAlmVtwAXci5PC",
+	"U9FoXB3z8LyT8pI4l3Ahl7SAVehoVEZz5ziI7EoJZjjIOWOYylx4Uxsq4s71VK8hSELvoscZuLX4bRsh",
+	"F2ssnrwKXsdEagETs0Up30DGzu2oYP4k+ju83TAR8RWiM30jt+LWdhJGclNJ2cBvXMbSkds3VbhYZpuq",
+	"VHROKOq338acSVI79RUptgn/otlx06jvfrAMJJNdVlx/wF060qTxMigkp833OdflOus6m53ebjjLMV7Q",
+	"lzUlvcYcvfnJs1bG3jwi2ZDbtWcwm2VRMeKEBtcbkA+dXLZ5djOTMpvVwnkwDz39Ezy0f0DDxuarjc9j",
+	"mKRJX9GiBnFguTIYeJbPYpomFRhngLNYMAzrh0h/K4oz4CfqG6g+vxGW0RULml0xRQuIMGNOaH5IkYmq",
+	"J26iOylyEDvzePJBghIE25LqykzjbN6bg5/OvBqUpEw4f58742P8fa82VJl3TpOcQCE/CEsd55j7e810",
+	"hvkS1njUWTtun0vBXF7PLqQHECFJKVVfxYD3j9XpF8xsWUwEXcgi9y5/yzipkjWQglNN7KSaBNx4TocV",
+	"X33lwXNdqwCDvp13xFzrA+MEGm4OxLKn06bmv7Co+EU1BrweWpKSCjTyNUa0t3RHamF4QVZcMHCM6L3c",
+	"llawzftYjgt5vbLqPMub8IsLWfXH2Y28vGBoLUXSr9uXC2Nabm/C3XKOCHdWnmwSXaSvGJhSR7hIe4lV",
+	"9u7dUkYoKvdUkIXVhKUlZVpIsXapiZjO0FUMRr1Q2rAqMtSrDu1ET+96NBn0mutwzOMPDp0qTHDYATlw",
+	"gLDtR52gZWZx3bdq8tTT0s7jolqZI5Wou9M0ohcZhHbbqUzoUkndykIGL8CJjy23NKXnMUVplzIEkO/h",
+	"L0XVokOh7VeyrKhi+WTnkzB0OZrk98o9Zi+7jGVQ/aj4ksUTKbxOtJDXTiAYsuZXTKRJA5c32Y8TOOPk",
+	"0LTf2GfaaV8J4w3GW2RtVnwo+deVuHAxnMcWz0C5TcGpsNLoPCESqH8rWQha0HWqZ2+CTB9wsjmnY85X",
+	"K6Z0s66pkY94jqajoF6g3wc90bepfL2Yv5t+Ezp5ABiW98QGl9KdWaKq7fnFUco2vMz19KjfmnKBVzFN",
+	"Md4359By8vZcRRXmDVuCvGToAYR8arq8RC+gt/E8B40nDd+yAXxFFadYKDBSJhbh5CW9fot78wTsfffD",
+	"aSyL6F6t8iwcX1wACTzHIw0wH37E1Cs4O2uJvQjxTJc8fcXIHM5ZSGN/ucOyMyGh+tDxYhe6TrLb3xpN",
+	"XPFf79h514Yb1TTBFoxnSEbzOaMm9MDuejk9YW99eQGWpkp1GbLaFiw/h0DC2ivYsKfFjou1qwwIwYQl",
+	"LZm3B/cMVUnT6wOWirFI5OVDxVjLJwNiAzLMC7klestYZecAUwSxuFIcCrAgmTxdNi5rdcWSnZlh0vsH",
+	"vFax6NG7ZttaExSM5czFk8J/tgoLkjK7V+aH1Wpo10Koao2OgLCL3BBIHvNn/YI8AT8jFFgpcFlkZI4q",
+	"BvxnQbXR6dnmP9QRReil9qpexZfGybTx75VUuYybfTMZSJ7g789JVetNi3xx8ZhtCHpXarQO5DD4BQ7W",
+	"hIQc/K5HxYfFoTaYLtF/2swKClIpSHcrqUARVJQXGF4D/xjQtHa5edqHzTGDDskfi88Ifh8+IWs3Uu6S",
+	"h3lpNawSqF8xVrAcC15lDQUbLvZo7crwmF2KlsUVfAcZaTvKKST+Eyn0QBTf7V5fSvhtbUgkHK67OJ4J",
+	"NISdIQ/x9zNVd/GK0TGqS7W7tcqiqKPq6x3mQfaq7fvuhX6cnRr2yEXRk8p+3LMwk5jceE1338p6agnp",
+	"jZ2Eq6jx8DZ4djDyQDTke8c/4QsfE+5z3LK6XN/cE1lJ0zr5iPtw/+hR1HZynzMsIoD6J0avdm0z4ohc",
+	"kxvQDCynoRnk0M4WcSWc7kRXCYZETncnQFvJ1zB3ptFruruhpz6nu1b8XWN83rnuN7JWkPLVhZdI993D",
+	"B5JVBX/DIkc11ZcGkBF1YRKG/AgyCSjxcpfw/IfLXdzaeE13PxZ0esKrPYFQO10yCnXPWDK8x0uoidyU",
+	"s/nZ80enp4/O/hJNkpCdgFP73lXSTDqbD5bmO1bVV7E7lbOpWQV7aXK+qsfhhmgDoB59Mfqp+d30mvWS",
+	"5uxRXYF91NZSCrYyTj/ZL4Tqufu04aZmN8g4o2VVcFPnkVMtU7PaI2U3OVsrxrTVYf+mGBNbvtykfS5i",
+	"xH+VKD6bteCsfj5ojz+dRyw+hpfnyHnOEycKw2Td84smk3nUm6T7ccFzdlEr0V3m2Xw+H3FoAfXHxt/6",
+	"+oe0qgTLyeCNTz/vk679mLtjR9W0ccUCwM0ApaE3A1EP0BOXcIq+FqT7zdOn5/N516v/Vezqe3SZyaUS",
+	"WBCB72et1Y1QbITZ/SJj6Zbf1Hb7Hr/jemHVJcxc4Jr8dPFqPIHQsnj3YcdMPad2vDxBlQApdIwqcWSg",
+	"qXJSb4Q8YVo3857BSAPK+YfLqdYIE3mq+pfNCnbFjs9D2IBxfXTOcLJe6h5yw6WlDLuJTRCg34PUdEoj",
+	"JZXU3CUjjshMJbXmYn30Ng6WbN98ywb5cH/DIg6bDxtAC0FjpZRSpOZniCV7U2P4LfX571kk/S9HN23C",
+	"N+oqHovStch84iyg6wj0VUSSOum1/dW4E7Y5bxgW9y6831pOeydiZ9DXVacFZvHZo78wpap7lV4bYB99",
+	"3Rauie98kLVaDuT5AwCVT4b0qIwasUF87MEr2osdYTvm3WbEYIUsYERGte2QBh+lH6iFDcn09oPo/Ebn",
+	"Mho48WT6FmlNuceNVpMSpeQin7bXcTbhsxdWmGvUPcLO8bjp7Q/d2sYkTJleveyhDRn2rxV0eTlUnHPo",
+	"iz37Tt7My9YuR3WTyto3NGVPtHFJUolLAHjDYxT5g4o7ziIDLcKL0QZL0akLnnUlaG1WfzlGafvgPGtT",
+	"OOKGKhPFZswQwYwv0T1pFVAIFuY5y1+QOSkYvXKxELgJ/r571jKBQU6xk1eGqW9deVZ3xi6zYMPXG+90",
+	"l8THDRJmA59+l8yy2WIxmilTyO37WrilynzC8/ueEAopesBCTHMgs8xybigqj7JpwWiVqk9U9AZScaro",
+	"cqzs1gw7z42meCs6/GeiCXj2NMKLKuV0od5NguyTJpAI1wSeJjAwIKTZOxWiiV57FGZzRK3coAIbN7Pn",
+	"z86fJJjZaZ6WqQkUJlJy7JYP3tAV1K/sBQ8LF147wjnVOfV4XUSEIaOPfzpH/hg8N1Mq8QKsRS0QaowJ",
+	"4ubdvXcFNQNOQ+eOyYiQygB2NppmV4nx40KK9dinGdVm6pf3DiUsoD3igFXvvPNTs/6TcxTHYTTBKKJF",
+	"QUCSEyPXDCC6bgFFcxOyDCMgl/KKqWRG6OqPhrFqfe5KSFtRMtdN5RJx5XNHyYEJIU7YTIgtdbW1dsBz",
+	"ksY7vWh7T39w4GRA1r5GBUuMPfoYZEj4ZDi1Zibk3i6x/CA1OSNW7eGDqXhE5W0FVY9W011gs80wfRF2",
+	"U4rugpspuvqN6vlD+DDpdGPJ1NYkhuoWqhhh1xVbGpaH8NqEU0vJhdmKdMWFXrKx2QpZrzfkrw180Ol8",
+	"vLrFHRbOxY2TuY10m5Tk5EKssRuCOZQc3D83/UzF2fIQKqer+QQeht6OFWFXTLkUgq2TrOpYPNz75UgX",
+	"gR05MHcrJpZM3zq9PhT3mITccGSaeMDKc7QTJGQDzeCJsxG1GSoOjWBuZYVTxVJ0RqeuTNca2YoLflRh",
+	"+bLv2hzH3G/3H4hsv0NX7yMzc5HrNjgXcNI1FxANSFWJEBcsNqy8noK8A3hAkc+4mm2dbI40FXRJQ7+B",
+	"3OJoSqusq+GSTge1JVfeFwtVLlLlXW1y1AcHHtVhBHRIfHToTKB4mT3dbjz3ml5/6+V2nzs4/2X6fn3n",
+	"cJ5irB2wJQfgp4jia1ef8CdN5Fb4VZU0txrTFOjQEYKHev9BqBiK4DBu9FzJquoixI7u6L9dZPWAFEMM",
+	"XrnCMkqnD066UiF8G/Pb+iYkEzyhTd+S/vdCEDfpUz8JHmXzrroj/UP/iy+MnGZfehz65kep8lGBEoje",
+	"Lz3c9lb7ES8tAgMKnLRNAa375S9AFth456SQI7a2KRCqZwJRq1nR1U3q933TL2c1Iihg1vl3P/9PRNLV",
+	"fHOFFPzqu0vx8yNEU/aUrKbn6ylZNUhyW6kuZylC+UYK5xGwpscBiXpwuEaFS4tS0XICZ3ljH48LnnRr",
+	"q6k8+KOQoCkkmIA459YQ8Uk0rtec587T0RQuTakJPVJ991ZsKIPAmYaEa89oG67pKDAVaQ0u/nFIa/bV",
+	"IxOlgjNkr+Mb1ZrprpfOSGJHnZjh3opVjBQ8Qi9AWiKpjPBb9+BDlEkGPO8wi58H2PiF8/lOYuWg1knh",
+	"WltkXrVzfVTQ8QKddXgJV3QgLSTSkYQbAFjU0OAgXCdkKxlRXKca9HZKRwuS4QIz0zRLyrxLGHjNcc5N",
+	"bVQd7QrhOj2EDyZmfUwDyQw1Um4ah8N4p/N5zE9Z5CMmlcPPbCXQeLFi9rLt9tkz6mopiD9pux3QyfxE",
+	"DBWX6L7AFkmYgIPuD9UIQ5QrB5D+Qbm0jAip7mYI2P4OO2buM2c8kKTbSxxphG877fvkAv0ziWzb4wvb",
+	"iX1z5fuEpvOHD7JkBt0c9kpvaFUxwfIXof+XpWrIsbI/zK1W7NGQkxhFE/MDPmQVYLoodmRLE3nDBFej",
+	"g26MpP3RkhFmd4dsXHtf+C9EV2xDqzyNODv3MxZ0VVC9wRYFBjRI/AcpEFZhwU1osUXcDysOb2hB12Sl",
+	"WHDShXfs5hipAN6RGc6Chy7v5g5h44QD9I3LbGCT3cpuGfIXJtENmT+dR6EQqg3VLNK2NWyeNS68j7K0",
+	"hLhAhnPoDttvajSPCkb1UJ8hhZkpARMxjojYrheCBq16sNVMmHRqHmski9b+t0uUcHSU5Mdmy4AbOQY+",
+	"YVwNVVpRxQd4vF9RETOJJmYuIuFNxerlDRsiRr5oFVRD9MMXMcn1OqKvLFzPlVjL0aH/fz0h9dXH11Jj",
+	"1rQoPkxI9lnXDpS8T8x3At3dVNPfbtyltFKY07jVXgFcQrz5Iq0GkjsnAPs0zYijKJR7ZB1F3G0nzCMf",
+	"GWudrHh1ggI4vWmy4qhRvHHgVBPr+yxxNQi4C8oL6OXZvxOsKHZRlYwblPOgOHGRe5QM19yeJyIkLGIx",
+	"vndUrZm25rU2VDRwX9hY0DfIWm6kyrMGmgJ+TsTooNpc8HKoWe2SYnM1+3dGgrOCQNPgZWq2EBW5i+4m",
+	"AYC0jJHjOzFe+F2ihpSytCMFRDhaFC0ArYAD5nJQED3+GCsK7qS+OeLJDc0cN42k/oJ/OMfizjHkNKlx",
+	"K6CvaLe7WkTN6ne4G/QKjQarx0hZYDOZBVtJp+57b1YKEB2M9HJlYk06g/5uLy3qBpoUlHtsHEoKbkyR",
+	"eJ9dB/5IinUnhxVBwBYy32EkU/E1LojpBka5ExmAeAFveQIsXw7dar1emarrpefYMKGjVavO+dEwhZSP",
+	"bZSs4wnojscUcsuUh+2j0KXSslSw/UY2xsFlN+lmXCTngJkol3c6echXa3l0/SGsmQlZMVM5Ussx6xAw",
+	"XCq1lwltp4y7LF1aRsHYHFJLZLlb2mp3BzI6EGhzGON6By1O3tAp4LzwDioeHuPseI8BpFcWgdftp8/H",
+	"OmS8NQ6YT3e8cuCFRMRe3xDNbOpyEU6wrxMzrZkw0UE+BrwPQkXo+oVkEYLt0Y+GLsURD5bUrJXb0PQp",
+	"D1sQcmc7Tbfsf0RRPg809qLXqbo2o7GY+3eWE0P78F7PEUSbWbACkO/IUJOcqa3FBldZJpsYgx3HPjo1",
+	"FRmLVes20h6Gi+ElybofhlMjnMgciOAc6kgWAAUPSGfE8Q3tyOINQz42TceMYUqfQ0I26n2agWaehdQJ",
+	"33ag3QC5vQ1padsBg3GwF1sLB2C4h9q81zfN3TPXYE6XdiVDbeb2y98dX2yaPIqQiDBr3/gMuUuk01oJ",
+	"nMheoF7XNbf5Mf3S1yh9JsARkyqcBupzHoNaY82sFdXQl5oaV5+jj5CIbhw3t4M1RXtAbEVJBV2e2O1N",
+	"R2HDl1BOyVrk0wsAfeVB/C10cg20jfQc3pvXXGFvkBZ/a0hnapWYrhSjqSreHfTe8D033DzaC2ilg7r9",
+	"Swxb4BEdFbfAVImjcC2SbNQGmGJPjnmnwyI1BBjvPfcm0Rw/yqCe5lE40HR/mj33AltNkLlj52179t7t",
+	"kpv5FLB42RFBVGlvFHTf2xoOOjXRAun3uEyLv9XTwcQqup6QiAQj/EjXLJ4yqcop2ZKqHM1rwU9mbpYx",
+	"SdvMaGouw5aCQe5CRi5n1Tfy4+sM2bUPXdqNZjlxEeNIE+VlaBLVU/yWGxaL9fuiucJ14GsFJJquXFOy",
+	"nLfDqi7ZQP+aXGag6mHBqAMonzTKYAPDaKR+qOsY7mZihQbX8eqfC6sDybKUwmojzm+WjPCg+HqAt3kG",
+	"n57lcxvtsCEZg1/GoT2BlVorpdDeVdWtzhnHoXBb2I+sKZngk26We6htN7bqdwjoG/BXIO2Hwiq3Rq8R",
+	"zJrjzfbzH5TjsTjB2N3/loq8cNrqRGhyKzOoyJ1rXLFYp9e9+w2o1hEhtHI+VReD7Tr/IJDCNYG3c+ga",
+	"8GhLd5A0tKHFCrhQep5gvHT0wglB37DWPuVVB+/97dO51z8Cuk0r5rNiOalFbnkEWXGxRjMV1+AYSog4",
+	"7y3tgOkK/inCBTCje+mH61GCedV0xXUHOSKQgRhPAoUlC2QdUnu+ZTR3udQTq7FpTFp8TZeXbZdnO3zN",
+	"V4YhPbuEvBdkjnb8lutEb/b0djxT2uCsGCuOjN9zTVasMGSxgxUi9vqGGigG+v4FeDbmPXdBJ2LT3d91",
+	"rU1q+BcoNREKegIs2ZarIjnnuBgAkLIDNn08ZZGfN5sTZH5GYLmwdTCshk69R9wlWJ+bj9uYzO2lX1GM",
+	"SW9aTPoQpYSrdjC5MMq3MxKCI4MtkKBhfCSB5hfmy0btE94FCSmuiq8dWYHuYoeF1CoKbS9NG9kgMtxV",
+	"wr2PEzxEHLB1A9ebjlooCXzYE337iu9n0LGKxQq8IT+lVbjvAikQArNkg2ZOivkKyEZtAQLC23HcIfTh",
+	"nY57132jLqDYEJI2ssLTeUFOn/nuEXYjoIkXoQgEk2j40Uv2UzWQfaxrSwFpIaQ+rNUO0zVxx8POhCHj",
+	"2bXphRvhkOPmdqs1+IIRWZsMK7i5ASrti3JQPgKnTOxb4Wv1Bwrwg1Laarl2N53DIGg+1CLbbJTVfbQk",
+	"K9pkZkPKaeJsGNWdfjmRrKE9FiLomnCRs+uMzO1VAtSBCS3D9rvZyQVd8IKbXbilwBBoi9lv6YRM8y0v",
+	"j1CQA3Ow2sgeD7KfHGdBKZ4yKLWFfHp6xRRdsxc+CoFoaU2ICSOzrkNT2sq5+JrG4vMd7NGtg/NvMSCv",
+	"4eIuEx+qTaIeVgzdUnrJhEsZgmOc8NkQxN/nXBDVbQc9W014eEi9KnmeF2HBCxTcKRzT4wDG9XPGCvBs",
+	"L6Xl2a5meir3dGfUcqn5fYG99JOIsdArpnK+jBFYxSDBnIaOGL5C06Wlo4a4YEyQf9X5muVkx8w5Shoi",
+	"RYH2tmXRARS0VcRgb6MldqY2tMKsHggKsTjkPrYJeis+UpeSMnWLnDkMCsz+51rqVUg/6uj9aMk27fxW",
+	"uKvAFLyWks1clrTf0cAGQ6eO0BjQtwNELuzlQlrvnG8xPjC9cc63jBYJ6b9d9qPYFY+7jd8aslZyq9HB",
+	"h8AnTXM/KnbdjIRLVpm0njraUFN3VCJ5GaGJvgJh38qaGceo/W3Yq0lIvkVdHkLIiMEVxACx8EPA/oGP",
+	"raCg2UFlOayc3pSZMIozPRDztzQHGmN/BlB2MDC7idATuG2DABSWQTB1CIGiYN1QNCW+z8YEn6mIum3c",
+	"GLhaK/dcORFmhoR0EKdaFYrRPN4qugFj6P9OsVWt40hn2O0aWSGe6wt7qEUr6cqqdkLifYDGcRM2/b0b",
+	"ecAZKeLeV6N4NWAjkI3VNuvlpknpRyu/PL49qieAFiiBvzTN3vlZBcr0R9qCF/DE7hc3fIfT8qT2cNwH",
+	"vO7DKT/YATABcxwduD5Fwr02PPv3DT1NrKuM0+d2sxuPMTvPnX02OjPDyqk+NpnHdxSLLtMss5xTBP9O",
+	"LPfQhpfUDMVUrbH/RkayVt9w7Sx2KVzpG/RMtFw4EUJYqjK62kMlIkPq+yqEyjwwNxhaFJSlWte0APHA",
+	"cYKJBU7ePdMvmLNmtYr/aq+WztWDQtVO8PYqmTfKk+biEv3IhaSHClAtN2nXvaX38C7YKrZpoomGp7pX",
+	"JtTa3VYxTRuwvk8RpUzvZC4vKC/in/Hlfv1SHsWXqckpB4p7+GBbcaOmbKpRvCxjkvMVpOD7a5DYREIP",
+	"RN/sLRva8C3PY2Wwd3MDt1yxcU7sipicTeJn78+jRV6NwcLBgkBOE+6z40kZMuJA7s2uBxry29AyET2n",
+	"xG1t8eE2j21Rc+vo3QX1ZNI0Qi+xdtbX3CMt9gpko+bNQl6fgAhKtm0W8hp29h3T0xuZY93o0RAHg0WN",
+	"QfJFFPJphYpcaJeI0v+Uhx2NwKTdVflgi6lNwQoYSS11VfnuJjhO4MmnRXph78K+uE0IK04pUFoWlB9/",
+	"5oiImYrwfGt0cCdVpnI1oEimpSuGjER3UoCK1zqjDmqv27eUAwJ/5dEHNLUSOB3vylojelJ3gCP7wwF4",
+	"KY7W2tCUrRtCgfyam1bG89K1CT9me4eTgOT2+EtF9bCTQm/iv5lyJQZtu/TLEk5/BAXZm39+k/05OqiJ",
+	"SWC08Y4CsNNJSMpe2Y64K7ZUE2tm58SL7XQnTCG1ZpOFJRsCDgU/BIUYBvhEW6H3PSXsSJodwhg4QHaT",
+	"8QSWRqqJcOGxvrjJCeh7pIHJGZ7mnFBs8WI3wTBEkqBMN1IavnPb11+xzuG177+sFdbP35ADDJ3GAKuL",
+	"X0p/7d3WezAZfyJuskmw9ZPWNUxL9Gq4K4Pz0WOoe0OvGIHHiVPde5tUiwHH68emE6NT88fYI47gFumI",
+	"rBmgBW0KDMOvI7px0tDiXkTNCBXqGx8WYAsNNcveOOsnApY+JJPs5igx8BvvFh45Ke+o9QD+AwINp9cj",
+	"/DZoUlxaBS0zVm/XeMoJ6Ossz8h2sxvvqIk0EbT8pm4m0JVTLxt71YmzLJiDYwUGUAgoTpzJmV5ggO+h",
+	"ueqcdJMot/a1TH1JVqurgaYODtqLEUpQCBCuM48IACF6VxR9VBfxVbrPFoe8fYG6r0N7SefGc33Wklhv",
+	"W+rvJQjwMoT9Bbs2iMS7wPC2nWKTE8CNzwo6rt7d3iwzWcPxe7uXnwHSvjntHcx7IvpjhB+G09nLiFN0",
+	"PaS9+Y1KTJJqUEQiXdqO1ZIa7IB9fahFLgOogJ8C+MhQwpTlUkQKhGamO9IOyd4IMKo72ldz8v+6Bm8B",
+	"fcYtJsmdvB0si4CVu4yvxGPK86hTFYqh7ecypIRCyktNoPzAw1dPsjgaGJz+tWzaugI783cYqmUg04tp",
+	"ozt4TOZz43ZTmvzenbvObLhOiHLuYWq2/HN7HNd9cVLPlcPSvWXQCN8DF+GALCEi49zzOzVdVGpXSIuy",
+	"chjTKF5H+w5d8EeU0X7X4DVMKqq75Ijn8u+aCtPkMGqiNwD7KSCGWQse4PIrprQUfwL0LlTG94vi1zx2",
+	"iz7wteArvqTCkBVf14q5QeIpJde0rIqIsHkJCYXACndVu8lySpPgXbmQRWRugNG8ByzxwiWUKO0yVRlx",
+	"bQ+Oz15wZpyfR+Y3q1lvjI7d2SZjcvc2zDWmhg1z4K7UFTI53UEwlhPIjB5AeKViXeyDfp5GESixt1z/",
+	"0dizPjV49KOR1qrxB5sw7Oij07D4kz7pi5WTHkzco14L2IEvyq1LDRh9dEt3HUzWAqGUsUQDzjmbma10",
+	"HTAROQOwK4bj71tLOUaSNkvqePHpLpUHBjI/jg8ipNk0kTuho0AqLk+qa+WXG9S2X8/sOPYbSThRbmuO",
+	"QIr6nm3fHqHJ3Fu+Ry8qEP7RhSiOMgGPmv50Hu0TFX47P9AjaDr+fwAXHfCyf8+2PxZUHBk3GYUJrty3",
+	"D038Nd3BFAaEGHxiaOrt5gt3Mv8jujsMLONg44Xv2faDrwm/i3XcAH3e6xLxbs+fsplDvJo2cx2t+Hor",
+	"sJJrsFov4NQkYs/YUWJz/pEqc0RXJ3TjuRJSx1j29JdIiOqnKoJJywaqLQKO+PN5FEh8rA+uLxaEFByd",
+	"YWnsilBsmeFcGYYsqVKc6RdgSjoIO4/3hS08kEcSqaz2bCAPWDfgdIju5npDHljF/OTZyDJ0wfODALWq",
+	"FljAVa+tqd0qAwTfVUWVcTgyYFMEXRM+TOrKF0fD0wB/GvVk2J2JSJF9iWE3IwgOKJi4wsoJA64ol9W0",
+	"KGiOsAZYJH8AZh76lvX0GCxfpCatHB3I+YhS9P2GfkfUpS6pIAtGNOWOzrylV+Gc9luu+3a48cgLmFyH",
+	"ia1/cqMUVNKdpaIWEcUpAK5MxBTEyxTWCkWmvxkacqvKmlaubr+SKatNIccQmU+cmpL3kp5YO2iFQ+/+",
+	"ia0mkqKj+OFs5iIu8VRAXLh4FdB/Hly9gjqueOUT1DrLVXB0N11BRqub9iWvG2JgP3aTKwTWtAu/HSCf",
+	"ud4cuBJr6oCqp3gYuXYVDM1gkjCKsV3774JCo5WF3BK+FhIdhQdmAV/UXZ9vEoD0nptzuLRsSreMvaNa",
+	"e8WOtTJ33TzDZrgRosfpOyxMEBnXhBbSQcABdj7I8qaaV8kcXEgdLJmM7AI2NFuZjPxipXrQAnStVjTi",
+	"IPwsTOiJtjPu6RGm849N088Jx+HeIjkzlBea/Of7N6/IX58++8ufI8ARppu53/KuKSXVgYa8rUgJhFKg",
+	"ourYFvI8CgHyIzWbjGjIvdJY9HziffqRagat6TqB3/uJ+hdSnP9NrWfsspqCHYQAHskHQBBa/EzWFIi6",
+	"s4le0mQLOX52eYMK11zIc6KN1bqlWDKs8Aa0PKKlA30Ar2PP5DPO6JrQXr3rHHk+j/eC0IOZv5e3PF6/",
+	"RBeUXNe7FucydtF945iT5mzSL3zTSrp9uHesZRzV4vKAssGI+2WIAt2RwmHnw7S+QQ/njdySFVVY5Js1",
+	"YBtWSK1kLXIXYXah4SUtHW5Q6O3sk39y3kecWnnI4V4oBZEUoC3zDVs69z7tLX7sCoA1U0PB3WDHnx60",
+	"4mMtof/HRfqmhqULLQ/VpScFoHucjBUaDEvNjM7IYkeqjsBo2nGEthPKwRD2q9fb1Zp7QzVNxEA7ocQn",
+	"UvZNxSmIyw4UOl7wVXBtuitBa/UQgH1K/HwoqB3Z3QVr030coH0wjjrgumsXbOHYP0eJ7Kj+wffcfjc2",
+	"8/dJHDuy2b4rAik4giauZK1ci137E7+KQO7cfsFNLxP2YCXA+xGY9IN4h6P4T3sQ1knPN1VlSY8HqJ2k",
+	"p71VlvDwaCfeyttnMF+HyTKiYwB6zcl7D86SqFzAWzCj90dA4fuE4xisnE/t4rrbwQf7HYECQIsiFfYo",
+	"0iT/CMiBnly0Yh4QUqlGDzk6NhkTR9oq13dtWP6SZJE0mOx3D4Me0M7j2OZjeSsuCzuxB72iS8OX7OT9",
+	"tK4A/r2G0o+UIvfomtJRoK+XRIEKylvthn2Bt2Zp6vQD9KJ3rqa2/ykqM+qC6SOPRtl3I7lhXkuS5Akp",
+	"z8mTk2dk/YIARCOEurZc5Ltz8hey7vZsHug7fO9bh+uK7dYHesXy5P79e8n4itFeedihrrs81T056Jw3",
+	"bpYHPdd+NXbvqnzaFFvm51STEgw1/37AMDcI4un3qpnS4GmktUrfC3z4dw5tDH54yjlAF9i0R29v42BQ",
+	"h400vEtHgPQkL5ubcaMZxj9Eqg9PehxBJEYJ7ohMnge4+hODVg+//TDhSTf/2LykhziNo5x7n8GhtJyn",
+	"E07mmCyrBziViYrFg5+G108mnMSFE0mTYCt9yvexqJXfIKYilrpxRVx6ZG+Gt6DguOUdbHUEvdnvQldB",
+	"yev2K3oES6mmcidq7qICKATd906qrMzOOdGdvz2EpO8yPN+dhQPuTkTuVnFkvI8OJLtVoA4Yw76Rze31",
+	"3OtH730mJaQC+QHxfFLNaySV48zrD4yaybVCgGToXEaKryGFcYPQ4xrg+Fv9fDNsDY1NMF3DBnrNNTrg",
+	"BQCmSmIQMGyfnA03dd4x4bWh2EK7cC1Bi27Bd3O/FzGibUOYn5M5umgx44GbjPx1TnAAmBCWVCZV34l8",
+	"IL3NuDZCQP12GLtX8AMvIfFx4TsY1fGct1zRbRwKGVHewSEG2wgVShmBFywD3YbGzNd7/c8iEJauI8xA",
+	"S8MreyhLWjjPm31aY6sNaKkPkaoMZ5HeEmldOKyxXszEl7TC2nrDrPZnlQhUSWPdUR2ULx43NFuATFS7",
+	"ElyrfU0TbXhRtPOKoU+Ph/NzuPDb1I6qQ6nBbukbRvPW9xUjLj9xQrLdYEce9OMSWvosn4XMOV5Nd51j",
+	"+ohvijKQv7mRRQ67JVerVveeSCZoxWPI9B8qhn2zy8faZxw5NHyAkQ8drB3vwKPh2hE7XGC7Y4JdMZXa",
+	"TjIqCl6KHCkOfp/essDECp1HiWt/Bd1um1DaflRrE6dlOD+ew4pHTpI1bDVzOD4Oa9444WMgUoQ8zV0b",
+	"f1n9AabBxoNsOQY2Ps0G6NPidiMLBp3j5YosfV9rbKFk6PKyYCfEXgV2hV3gC7YyEAz2JKV9ZecJ+UGw",
+	"EIinIR2Cw0XxP52eByabs0qxpVWoiYfgBiwELogs7Mm7dzS0KTjpy7qqUtIVQY6sGktPz3/9FAvHvWtA",
+	"uNxz8yzWj6zpsoXJQxmhBrG5TgCRFHOHTm5YAWFn9J3cm9CT9AmVUptJczg5jc5C5N+6AGuzLSfPsgPK",
+	"QerwUFjZGn9+NjCBd55BhPHn4xPAA5k0g6h6sg5c140+oxpbJ8325/CeGcUZaMD2rZOWNt96x6V/+oAK",
+	"RL09MGO3zWBMNVsyXoRe5UNk+gaUDHcKhDq6FDvsvzKyKWM1LQEqc3j8t8ZtAWlWR+QKpuHbsYzM4sno",
+	"0fjKyOZgdAEJTcCR90STYxHtI2k/bYUwQVAh0ItXJjQW3G8c8nO0YJqK/UOxRw6YKr3JgGgL3Q5ySbix",
+	"vNU1lvBtY3Xr19A9VrEVUwqPr0VWfgzIRGFC1gimwM2GUBIC6xtGr6DDW1WrSmoWXwZfjRzsO2y6uNid",
+	"OOxlGH3sKEcO0g570bTdGR3b6TWyackDs3EQP0rmo7d+tPjMp0+0WM5pL2EF62ZQEAYOfEJcs0i3966h",
+	"0slYJdlfu6wwxov1UlZOQfUCM96D/4fVnuBM7LjkU+Vaq36e9asYQ8uolVQn5IfQUmps20eFjRZ03RN5",
+	"PTr4AMiTXsSQSCsyz+5uSgetFlTDku899nWnZsotAAHWH69pFejGO52P7H+qpHvSXmt0762V1mVgXBAP",
+	"+NybA/yiaY5WcNZmS503aY4mIExnh6ZevFNi3SO/r2Jd2uxzdujScrwFOyHt9nGufzkHoFJohQWPIZcd",
+	"vYQd2XfybKSj4hCFXkC7oLrykncbui1OuSIxT5mDMT/AJKVYM22IfXIKj34+Im5jSbAeVP1ondu1I2ko",
+	"riooSKvumr6jObPaQ4vAoLoQ3Z3+ncJy42JHNC3QSW9FHm//h6CmVrSI0l6u6IhO9VrRdebtSuwx8Cd9",
+	"Ql42Xp1sGA4Xn/diChDpAOzqhpLTzvpDwFg7PHds6UaMhFmwa7o0xe6G9OhbrLRVMF6SkgsEfdq3VfAK",
+	"+kNcKrqAsArd+ugKNl5b1qrwbk2clP/JHSFxuVT+R+1iAv7nLaLXVRR6ALp37VET13mhO034qfuwNhy6",
+	"w2mjKIh590lt6gU06FvEVah2A5lhI5Ibgg82zSw8bQRaGeNVp2N6eoPi09ZizqKzwWdHx3w6rqQ0TVDC",
+	"qHGfAzReV4SqUhNsTQk3vO/3qmqzp1iHKjvn29srl4JSa6tR+0RM+xhZS9autO9o0fsfdKqkkNBpw/2E",
+	"HSUBK61pQemaCLpHoNNBjCw6bVWG6MK3WHGc29VWjB7KGJNodVsZoUn3pB89/HzjGTQtXQ6Pb5+7uysR",
+	"lWGS3kiG5VyxpQmlQMMM2JqUlgTHOP7z6WYvFcuNiwf2e2ixHJzCbXJfUGFptvWavuSr1SybXdIdvURg",
+	"zXUdp+Q2UuHhG45rbg7zB9+i06mNoQgCvdbLWikm0O7ecvQPxJzgjOUJe31DwaqThKpdXyNVrWq6ZUXh",
+	"lge/yKz+RYliBTX8imGEjKqc5OyKU/uhKUra9DqlJdU3JG8742VXLT/rcy7v+7SaTRV6byea48/mCWrO",
+	"uIKzZjlBADdNdrIOyjfWLXmTZGQyZ2OEYaV2CvVfSGxkHzpaasbEEE0XVG/6hu/JvO/mvNiwHVkwqgh1",
+	"XkLwq31rdV2r94PFswXvkvu18W8kWsVjoDaf4nC723vgoq8ci1C1uDkfFYyqr8dFMo54SkpU7oOXx4nI",
+	"wN5uyG9krfZumdUp2K5vfPspAX/psHX/PIIhuZRe7BEWNbfHWakfy7ulEYzgHnhrZ5GfLXfd0IRCogNk",
+	"vyykZnpUMSoIPOiCOyfk5V7FOixyQ4tVCPzf0NjPWnVEgRpBX69Y3zyHTu/OAWrt4K6q0by1CnKBkhWi",
+	"/mQzv7JO3CP8d0WVedSFvWy3McpT4zIyH5pgOy6jiWsmDnkY0RbWfRJwpHwsCYRepIelyd/sYw0HglSo",
+	"uDDxPUWbbXnyeD7ru9HkZXsb/uPUPvMfX9k/nts/nto/zuwfp7NsdgqfOIM/8XNP4c9n8Odz+PMr+PN0",
+	"jn/hs1izu4N0m+gZNo1Om/kuZVEAqnl3yn+HRzEI7ZImPEi4P1x7GB0Hg/+SA53SS8W2EJCvO8mbbSTL",
+	"plFoM6MCka72thB8i8zQLsFzXdaAzLFQrhKowL/dR7RxLf7BaWVqsdYGrscvXCyjc5KrlWZmnEZ+gOeI",
+	"3lBxeULAaQYOYqSWgEaw4Xk+pIlUHvWmWTu7rqSO2BYA5hLiVZacgEXvpbEt9lw+zdfcA/oS6z5rxQeO",
+	"JDQ9bfOiSIgPzgMe7jIgeHTBCkikXNRFwSBLELEtVgXFHBFp3JNlrTdKQhgQyOURzA8ky6PaBQOH/NeX",
+	"XCWc0wf7GJGKrBi1JpEe0AoFXeuESEjH62g0bgEABYJzElumNGpoIUFRhkRN52hwzotCrm8YGTacjYXw",
+	"BCOGM58paFV03xB+xzwOElBwm7TOyV/nkD5iVYEqI7qkBWQGOrEhpGZtZ0GggkPS/mx+hN8kXrmODzaN",
+	"C/A6fC8N5rH4xK6Sqsv4Wfs2tC0/qlNlopyb2Oc77nBE62y9BPHeCTKsS2n/sLbH/GkGf/0V/jp9gn99",
+	"BX+dPYO/nuBfz/B3fzm1f53On8NfT8/gr7/8xf51hq+ffQXffHr27OdYDhKC+NmTLylS7QSQhwmonF28",
+	"4pIL99NptDGfw3Q83rZp+qV3bLv50971gMGIf2PUUJvPz7oO2fk8mkOzh+pxiJbfeAhX3zz4hNiT8VOC",
+	"VPVtDwnEP4zpf4ALEif0iE/6bGAXnEsaDS3BpsQ3oxqtlNX48t9JWVkGlXsBhucfX0xcWVgVtVRySdVC",
+	"RnTl8LkgoBSFMoe918SugL+BM9zMD/ed77nickLWtF6zAZnTahZ+gIvjAS0Uo5fau1kC9m8i9Z4dEXAs",
+	"0qCOjriKp19FRdUXfBPjxOupsb8Xv3Watcd5/xQLuEs3IVmqL1P2K5Q0UJFjmIG8JJotpYCOJKZpQFVY",
+	"Jd0+p7fMbvBKDnC3RJ/c21tyx033RiGmleElSxYSk89P8fWNTq+iat+p20/hZWbLGIobs3WurhVVgO7t",
+	"qwRAL8bzdHjNUqHty/W0LN9o5hHCMY+S2df2sZZz3xvcfepxEOw9Tvuk59F+A95K9/ykwOeYmrem1R1m",
+	"y0XST7lYF7gpfRcUX3dyTzuPmq3ElE+HX83FmjR42lVhjWpE1YbMEY+wDbVJAWfbved/jruw2tUoh0Ox",
+	"kLXo010g4dOS5YavNx1HOBQxIi6bb6mXNX4ZTA5bsCbXf9EldtdvkLpHi8axDjjkN03gQ+zwOLSc4mvL",
+	"FKVgf9IEnMmhOMrh5IXLB3Z/EtAmYNV3LIzT5xEYVbjId5nJWTh0sQO+A6gK49gDseDiMljiDpK97VdQ",
+	"jC43DHtgbZjoHLDPkJl0cpD/eVgeOGD4cXcKPohG94CGsKf6n/a/ITFZz9J4zljVrBBr2BqWB/frFjhu",
+	"XVURRbTPHn+yzyGjbbLnXVnbjTlkz+/QI5OPXDFiFF0mC9mz6UJW3siFXoyX7byXOSByY4HcCflotUrI",
+	"CrL60oLyadR7Oj3z6qyfP24nlZR39Xw0KRUQ9cSHSspiL1I/PxSt0faF8RKZNjXHRi9l+v5Dx5I7PwBZ",
+	"mxU3veiQY3WRhGYAFK2XG6d8eY0LEfx8oYHMnbLVCh61Plm4GsAh11s2q5i6qNV+YcFfnkXPiEKZQ7fK",
+	"Af2nCJS5/1vXV4SLKffz5Cyqiu/TEeoavW374Omn8UPiY4pdyeJqyE9uNip0qB+imJeIoL+TdTcdLIEB",
+	"jeeT4AS+C3XEB2wbsLLRBt2gL/cO2LDh1bf9vNHTSK2BzInhVaOBIRj8FC0pJo1iTFlvGdYD3HFOxwcI",
+	"6oMJSd4aK2quWKF9Is8L8uT5/JzQLd016pmSeSeujw27b2yBpqTu4mzxyVR6HDv9iim+F8r+S3xcfHLs",
+	"frfHO0s6a0PVmt0slZ/uGUMR4v0aSlbcISqWkqjwbLxANcCxHCrHsMsj8GRze0dzds7mt0ExbvC2zeTL",
+	"51Kl3TGOpw5A/ZDa6zvj+ATbIV/JaQwcCFjPjWhmz98zU3LZz+b+ulvwuJC1tYcgsA6sYpbNLllRYYD9",
+	"ChCByxq7QmICPwUQJL1hrlAf9iybbdlAvLlPUH3nMAL/Tkly3DvDkycxuUsLLhyofMurQAvT25WPnu8H",
+	"yauYdlkHy0ssjoAXo3HqYyLLPofqvmPKmBL0evyW45kEfPaCilwHMXH8ScXENSsrprBYpUMnp9FjIq3n",
+	"R8Z+2h760Vk0KD3mJf3oulDD8oPPhhsfc4+mMYZkwoMbM5kLbfnNEuQSdYiP3BoRhdyiDgH/8hrEzR3T",
+	"6amZMI8DeZlSsSWdnpXZF6Uf+Wj9/NOpp/UppWPeBweFN7lPHrx4t51cpsEKfgYdXD4Yao7skmBt0RXX",
+	"G4bWCQCFYdGrAw5zsGI9rJRJsNxT9rNp3tPb0b+zHeIxWS1eriBqycXaAUC1boqDW/BgOpqLy0c5Vgdu",
+	"4DdQCGBFuwNtQHCehbWpsdL4AB5emOAodnezlPG2ZtUJnuKUrmZ4Iy7aGzalITjbxTtC3i4IaiIon51N",
+	"QGb0eHyH20FfMFVOhs2zn/bejn/JRaTZkCrrgg5ALfbatjSB81k0K3XiFrdlRPe2Qu4Szs1zExcyCahi",
+	"0JnCdZXvffkmx+D3JMwveho8ZxfseiqUd+5YVxS0C9D0HOKc791zNj97/mj+7NHpWWyZxs2gxeRP5/M4",
+	"Lv0UpPls9ouMdcTwWPnf1HZVj99xjSkMIy3q7CwzXLv78uCWOj/fhC1tW5PtubYqT3Jq6jIRss+BNvXD",
+	"ITfoqukecjMdaomzB2hWlFTQ5ckFculURDN8Czmlz1OZQp8TUFpXqW2BhrAHfUuzumAEurInnVDFfYxu",
+	"r27McPDQOxOKiTViJqKzKRGstS5YXLWR3oOM+LkvCGsxSDsApA7PDsJz9HwIZsMRehEblPNE4NcrpnK+",
+	"7DSVpgB26iFvA6oexMevdq7rvc8QgP7E3XFjKrW3Qm4PitZ339wiwvIKG0TBpgctQiOWQYU4An6pg/2+",
+	"oiiASPnHwAAeAUDNxDDItqiLgto9c1HqPu4BX28+eo/QcZ8Q0ngddaw1SeW7bo8aBUrmRzdTSrc8vCJ/",
+	"UFOGhwbQJvELMWHSZBKczaMNWZU5kpl7hB7f55MBLTcH6TbPH0yKLnyBMByTVWFVm81UuHSqj2+TNUU6",
+	"sOuKLXsA9KNyN6UbHRfsm2lfbzWCu8V2d9MaibeSOKdiqzrW6Nln+FRrl7N2t712r7jObqW0BlvSWrMB",
+	"aGnARawANqpw+uqxPZvp0kh103b+XrYeCVbrJuG+k7I5iYIOb1nYy0Tp5c71BO91Mj9wr8EkrP4+0Uhc",
+	"UM3I/yFbxY1hgvx/RC9pwch/EVdA1zs5wHKXMUzlj+4bVJPwlFORrIa0woLRvmrdlOql+Ffs9FKf3ZUL",
+	"WYyfl3vOfzzMKGutNkYeP3mbaqj3RMcwi0ZNOklLghtI7YOW6O5cG1vw138CJ/jn7Jz8cyZ/+efs0wv/",
+	"UAtYmFqLXbheFs4bSqzxh27O9vxaojFKkGAynrzaSL6c4KqpQ7eyn4RiNEft5W6aOcWxx98aTexvXoD/",
+	"TBDoNgXhOjT4+3a0n2Of5V1yzGpkwqjou9vNLqFLO0UK5XnL37DZRYnqf6niVJjX7ancpatr2CcSm91H",
+	"qfLj3FBYVYuXM4OfKiarAjGviZCEC21UXTJhXnS8OwPd/vsdbCa0T966ZaQ1+4en/QD9XbGvcbGS8e7P",
+	"Gq4leOD42iGNYC66aSeJouu5yDWhPub+v9Dj2d3of4oPb+Eea/Kfl+uMlBkpH+uM6Ix8/+esHS3T7f4X",
+	"r1ihea0zEoJCGj7mfn9O5v00EdIgey2pxiYVrsgU2Qw2dT79av5P4aFjQobJN0pJhZN2LcpJzgzlhSb/",
+	"+f7NK/LXp8/+8ueTfyL24JIJzRqjYfbd24tZNqtVMTufbYyp9Pnjx7JiAj1xJ1KtH7uXHpccJTQ39urO",
+	"XgMHajW+OZ+dgmypmKAVn53PnpzMT54AvJ3ZACU9xmoO+HflkvEkbCKX4m0O0Pz2AXhHYbGLnp3/I26w",
+	"NI88zhVd2cn92kNk1HA2l2t07AMt+GBJIeUlQDpkAYcTvkMMg9YXK2KkhArw2fns3zVT4Zqez/BdkF/W",
+	"arphpeenn/EWMG2+dliTSymMb1xYVQVfwh49/pdG5tQMe8iUC307P3XvmTVssT19JYXTPc/m81sb152i",
+	"HbT9ketHIp/2odf2PN5xwXAFfWFB3UjZ7CnOP/a1sM52b/6n8yfTnj87m/R8Ey1OfQfU67KkagceeUuR",
+	"SK/e05Y1lduKUR26HmwYqfjSYVIayJn4x8xftZ/tdx8v6PKyrk787rssqu7d++ba6hgvIWR1I9KIS6qO",
+	"NyUeujVSsZOvYapJ2o/VS5SgxWN409JIlEgW/osbKAiFNb3CxTx6zXUlNTeDIVZ74e0RXDJWEW4wRaNz",
+	"8fcl2qcjqPGG1PLNFVM7cDW6nDWuM9d4qKoNbABZ7Kxm5rayoZNCrh2NLKkzteKs+ZWshXmNnX++JGb1",
+	"iqp8iL0s4XdfIHOhBjALoN+BweomZmkIFSFUjTCNmFDiw86eZBpY4EA5dTBQB4jHP3E3tOM//3A05JYX",
+	"oaPmd18sHZVchApoIBbM66BFgcqW50n+2RYtWXsV8u+RkCB/5RAduQemKogQ6Wdaz36LqlZSRZ/LWYo1",
+	"97+ZDvaj27ohNcwfyRdK3tgvEgkTVC1UrLB4VDCqmDbBMRtXvpYbX95ZhQqk/TIasDf++8MP35+7rAQY",
+	"6pppGEiQJQPg9qWkSoNzT/tegPamORAQJvJ2wkYuBTTDktALC3ClwfJkwpmPW4lAP707BhrCnTBq++3b",
+	"uyvTqRkmcMiigMP6nRgULmFjKwn4XXTWtKzrJh7FyVqWFVVcHxb88BD7/Bj2qzD7h2PZuDf5AzDtC4Bp",
+	"MHWFNeUECxE9SzG+dhqgK3Tj3ZYq/0KtbWrcHmhoweLqTq3t5xJVIUJgZNGUBo1xfVl57MyYtf2Oa/MK",
+	"H7kfWqt2ETqLs0Cc1v2bsbgfPn0yp4YuqGYoagtqYpIWzddsgPt8Ry8ZrLy3xae3yEiqQzu5u4/rcsN9",
+	"/w4qcilMl2CrkYh7AA7n8a+CluyT/aRxzcv3GDu4S8FPE7ylLv7SZbFtF0o3nbKfEPLz0AG/x2nEz3h+",
+	"b2dsSdY1x95STRZsBf6oe+CT86f3Tyis8TahvmDXzIUjoBd+JyCFGUCcgHTygbtraSt3/cSm6Mc8Zxlm",
+	"3mErBsvCgUnrSqJ/n18yJ8vsjLBXYS7JRtaKLHbwd0993mLKYekbmR+hP7+muzvSnl/T3UPqzq/p7pA+",
+	"kdPdF6gavLTr8jmuDclsgzoNcK+WwEoqdkTJqWq0pf3HS1owkVM1rEi/prtX/qHPlLoMuzZhJS/AktLM",
+	"/J/arB591Z1Gz2Ued76G5X6+jvvfBPVSDa5/Tz8YFn727OmzPzeAVyvswbPdMJFhK/4MeCxQe0hwHqbg",
+	"kNExSL4XLiXjM6ZdfXVzsvWZJ3/Q7I1pFvfynFhyfXr61TwjP128efRV5rIyeIOmD7s0QJ1sxQUP8Ymo",
+	"MfY3Zl63HrtDTbI9TISAOr++d/vrDXiBQpSZK1LwkhvtNjyDtCKAYHBZRToLEWjwJljahTRtj4Mdd/Pn",
+	"SlaPMIB0yDx+rWR1AU/dh4X8gV6x3A+ZairjIh4o4Nv058ysguKsrGiUbsh+eqUYNSys+njmPCFbDhr+",
+	"jCZ+NOcwpY6uVwinzUD62JiAuD0HwR5hDRPSF6g9/52xCvLrGkr1rXVA1pXYMhe1EGtGusZsh6LNDfd4",
+	"XLgmMnHififl5Utzv8TN88FqU1x+u8L3klUmpVY/+43cmdsTk/boYlflo4tuQfXiF+qHpkApIU0R78uW",
+	"7mDRrRww55x33lLwVTucgpSrY3wtU1T8vtqw5aUvi7izU8YBIsf8rdyGhkwVVSxrXDwYj2XX0E6bcPMA",
+	"wveCg3tINMh2hK4pF9o0fMzXCbnjKRNP5Veef0IGUjAs1dszo+D/OyytczZP+9zntRRfoisSd0K72/LC",
+	"MoUlFWTBiHNN5wd0oUmhSJ5DELKiZrkZykj5cjSoe0ecyT4PiTOqpb3UjVP7c7xPT+d//ZxF2wdm/GUl",
+	"VLDtBIZ4INiUeHUPxY6Gmem9E9eW6i+QU7t9xjIby7Rz3/P1IAEcSCr5saC71/DIHXkTlawePKHPTiLV",
+	"DQH7lXmHGGRphL500K/hy1OVLQ1oqHLFRGXMYwoINO3UjaAxb6W6RMm1kkUht3rQaQgFjKnq2DdXWDb3",
+	"u9XFLjB/wNd9+j6ChVy39TJfiRDL3rh1haw5kzvXxmDRY7cZ5/P562K4mM9CGXNb9ocmdutZVkqxpWku",
+	"bDQlo8UB71b/GuCe90tMX6bm9WPdOmWsAnNeC3vOsVNf1xz7aw2Fyf4GD9zhaeEAA3oOTu8BPD6oPOS6",
+	"Be3oalxIRdeswZCIQofCk/BrxdeDUbENo8UBl9y3+Os73Ho3QmTv3xpEW3uInUeHr6pFK9joU0Mblw8d",
+	"LirCkscD+WUXkMtbQIWShsZ9TsA41XEb+n6RBVvKkmFqmFe3aZ4rprGLtTVwrw28xgXkqzlRpTDxXmbY",
+	"WYacPiffff0iiO6mv1Y/n+wtzP8NL26SRZ/9GvOkm2blA4Xul1iu1RCQB8BDDgLYXPZdV2Mba+TcC4eY",
+	"DVNbrn0URIpi1xTjD8zD0EvWmcd+s619kJvIuCtCLePz5f5LWdRlaE3jCcAOJOA+41NyRWStdAMKY3jJ",
+	"zucvyKNTDIQj1mFszjhAZ9bB8mtlvD6fRxv8ezi15z04tZuURExBLoPpH0Tb6QeqbnHL97e4h4ziOxtO",
+	"JckMqel8MmFGMEodHmycoYxC27nb5fBaYVY/xwDP22cql4aZR9ooRsvu2Qatf8EFBUJsUdmz+ZMnp8+f",
+	"fpXFspjuT7NHZnYPFS4+UggIL/ei253+FkKLcOdgT5w0paCncHMO5boo2ODOQYK3e2jLlwxvxJJF9cbA",
+	"1waTeZCb3Vsijx0uxXuG03pQxAanRizkdeb7XGKdVbPRC3k9msTTbPDtO0S/Z1u3UbefOnP7Z2rZLz/2",
+	"XKebdJ+1sQ8moJJbsFxcETHVGFynihG7l7mlOwc3tZDXLzwnMBtWkpb87RBjuPWPF3VxIAkHifNb1zX4",
+	"XoKjPYj2s5sDtMcQ1u8jseyP23HntwOLONo3oHNDCq4Ny8/JghZFRgpG84ycPj59Tk4ff0VOHz/NsD/o",
+	"6eN5Rp6DlX/grqQFFOAo/4gnCKBTAPNzFgNwp4MRhSApbz2iEA7l7g0vy6YTQU6fzsdRTl/2+b2rZ7pk",
+	"O+/S4spZZ/pFO7tMG8zF9x/oY5o+nUdMs888yoE7/FlEOZBt/xHkuIt0Ey1LhkqPw6XlppOJF+POdxvs",
+	"iHP2eyWpLzvUARLD+CxM9CzJITGxd/K6cq0lbvHcP9hvfgan/hkzkvtlDD+I4L7XZC0Fy0ghNfg8Krq8",
+	"ZDliWLuuUFv0mlwKabBveZSGCqYPo+C8YxSaCj0ABs4Uy8n1YtnzigpG7G/QLGyXL3gE9LQShonW1sOW",
+	"H8CB3hMOT+EG++J4MqLqOPKBbnItx0JGzJ6t1HgTC7k+WeqrEaTad+Du/6Ou99asLsUr3RRabGhVMcFy",
+	"lzJQ3qQitzla1z6htDMa5pffuQ4b98L2/u0zPUfusptUkxg6tfXoDfxNYY5+zIe2Xd7IWgzC5vqWA4GW",
+	"fI0S1AhzY/+hv0iskGWtFBMmg5JHvgK1ggKmP8KGhfogw0trhwMCL4P01b0chl5OtItrHoqx/OhDn3cf",
+	"ZIGhUt2Nbur3z9JwQ2LV0Q1HwsmdrKvrEXlzzO6uq+v/ui6LI8TNlu4qyQUUv3+xIge31EqWsFzyn3/7",
+	"8f8npyenfx46LTF6CcQ9BhrtcCn3AKd1/1v80oMwU8Wg4Dh2G3BXxyKMsNQ7CzDiRj5AaX4zcKQZEauM",
+	"ZV/iC67Nr/BY92kh3LbEoEWgjt930AK2symB4KO1qa27d+sxizu8sfbTHnP8AdzmQ5f2D7f5DWv1rGRo",
+	"yFiB/gB7ule0GWcTd+s9j7OYe6WsL9l7Hsoz4ez3POad81ZyrWhZjpkjzWP3p475MZN0smaCn6ti1sxw",
+	"VDsLK787Fa3Z3IfQ07qjDylrbQL4UjW21lFHKaV7SVMVuA4B/d61OL8Zk1S5vdt6+/rcHd/x8P2H1OwO",
+	"XfM/1LvbUu8a+vY6nmBbQkPDUtJBkhrjLnes9w1zpvsnvt+HBhjIY18N3CeEf9dUGG4Otbp4z2j+P/jY",
+	"rh8E31PJqNk09UGsyJvCK0BzOPE9+WMFV757cFKjgUjZ1afs1xktCrn9pqzM7n+xuzF+op9Rh4l0fnJP",
+	"smdkPVS7huU9SbM6m88TSuigbzmkKSys9ojxFszbq3VNC4i6tneR8FU7XB+bpetYPtCUIaWur0mb0NL3",
+	"odKkoAtW7BVqxsYv7fFyWswGdyZhDu+4YE6rJqZWodRMMVZgAgfhopmffURD07qlFHnCJCumLmolRhr/",
+	"Rtv73hHbChdrQCnGFtrHMKz7Fk001z7fpmJKS4F3DDOzKfGXO17kq2Qt8sPm6Ht85J6iY7toX6choPtC",
+	"P1BVO4ztEuaYQkDWgw13KmV1hCU7YI/a1cNm35GWCt9+qFaf7w8FvhX+8gsMbMPKLDf153/eLYsnmjGB",
+	"IilXsooTTHNRHyPNH+gXWxQ3JaEJKSA0VsTLS0boynhAqaqgetNOdRti91lyRsk+IQ/mfNDPAJJn6Vps",
+	"x7Ba11Lm96kb3y/1/3edr7E/FpQAUZETxUoGAPj7ZlKX1uviUDPbC7V7D098ds0RYVoPjoB3Aerg/TdH",
+	"/EEEWF+4/lRAMcwXiTdtZT6QKWrKdbkgdK0Ya0DzmFiDTo/JXPZ5IYd7wUCK12E97AM+cm8hgZB/N6aL",
+	"uYl9pqEAt7NjYYAPrln7HYUA3GY+gPu/NfKA61/7g/5C3f77ffgDRTQXL9HV3xDJ79zNjxmpE1z8rVs4",
+	"BJE2sLnze7wON7gJT++7GGeQqu8igHKX3BG+/YCBk0GK+CNocktBE8ct2gETcK/14yVDrPlxXuMZ33ak",
+	"5LX/7gD3uU9hfF9dj++ZWXkxDA1/O12MoJ4QGqmnkMCdhsoeWPj8jkJkyAz2wmOdQzc8P2T+v2c0v/Bo",
+	"qrcvjuynL9i1eTjz3U6gViLVDb7h6w12G5VbtL+/RGcSxjlcIR30De8vm1BNKiarwnUX32sg1I18GF6O",
+	"xF6hX1HfyXTTUOXpfKBV++2QVoKfNalDo108AKvp30wUDObcASHaKm4MEySXW3FOnp2ckacnf83I6fn8",
+	"2aGaMaP4iDMGij7vzxdjh0s+OZjaQ/XWxJrlA4Gw0LvggDMGlnuvtfsj/tSb1qHCMJ9FQ01czDDlfIGi",
+	"42u25pCuYJCs+tVxcGUSfUCBNv9oIAfoFgfdPnfXqOS3zyIeomPc8Wxofj9s6A+fy610i1O82i88inE7",
+	"163koKbzDT5yb6pO6PiTouu4+d+/svNxH+qDOs2Hix4K8c2Y4ECL5nXrXO6nVZNOPsdwhA0aP+Rnlly4",
+	"H0/3j/dG2pWb3n0wtjul447pAk2u/8AdeyfXugusk2FLGNczTSwZWezAj3jJdhnZyC27gjZ+1u5DWaKH",
+	"mjW1OOGdehfjOuO9itTfT4/MISW/ForRHNCoDsm7n5rH7oNXtIZL5RXCKM4eTOi5/vvgeltSIaTxud8v",
+	"Qv8PIiQEhUfO4fGv4M37NGp5vWelvGKHTub32DRSGLVD86B7DoRu6e5OOkgaR6dpTPHAYR/PbqdNYYQv",
+	"/0FRIUCDBTmeqqLUAm8xdeVPqlbF7Hz2mFYcdto93G+YxZcbbDZrJDGcETBFnePcZ8H1S1JeSYH6qXYN",
+	"V5aXBeumezWf0T4FrTc6RaTuvcZyA5+p2oXtvdO3nwovVgUVAsxx/64DKoo2DOMQ5Ww/vpDXBx52cH8A",
+	"n8+NzjxAmv0X1aD2u++0fNeRPaRFYVdtNowYiSecI3ga/Ld0lU6QoB32wOXi9j8HTu8sDnPYQq3DEiGr",
+	"pLHWRC0N9T/5hrMixxNGAyA876M1n37+9H8DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

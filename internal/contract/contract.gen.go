@@ -7,7 +7,9 @@ import (
 	"time"
 
 	"dunvel/core/advice"
+	"dunvel/core/almanac"
 	"dunvel/core/box"
+	"dunvel/core/care"
 	"dunvel/core/day"
 	"dunvel/core/explore"
 	"dunvel/core/judge"
@@ -319,6 +321,35 @@ type BoxKindKind string
 // Card defines model for Card.
 type Card = playback.Card
 
+// Caution What could hurt somebody, or a rule of the place
+type Caution = care.Caution
+
+// CautionEntry defines model for CautionEntry.
+type CautionEntry = care.Entry
+
+// Cautions defines model for Cautions.
+type Cautions struct {
+	All []CautionEntry `json:"all"`
+
+	// Now Those that matter with the setup
+	Now []Caution `json:"now"`
+}
+
+// CautionsQuestion defines model for CautionsQuestion.
+type CautionsQuestion struct {
+	// Mass kg, of the head that is tied on
+	Mass *float64 `json:"mass,omitempty"`
+
+	// Place Where it is fished
+	Place *string `json:"place,omitempty"`
+
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // Change A value of one field at which another head becomes the one to tie on
 type Change = advice.Change
 
@@ -537,7 +568,7 @@ type Field struct {
 type FieldType string
 
 // FlowRun defines model for FlowRun.
-type FlowRun = day.Run
+type FlowRun = almanac.Run
 
 // Found defines model for Found.
 type Found = measure.Found
@@ -998,7 +1029,7 @@ type TideText struct {
 }
 
 // TideTurn defines model for TideTurn.
-type TideTurn = day.Turn
+type TideTurn = almanac.Turn
 
 // Trial defines model for Trial.
 type Trial = advice.Trial
@@ -1273,6 +1304,9 @@ type AnswerJSONRequestBody = Question
 
 // CountDownJSONRequestBody defines body for CountDown for application/json ContentType.
 type CountDownJSONRequestBody = Question
+
+// CautionsJSONRequestBody defines body for Cautions for application/json ContentType.
+type CautionsJSONRequestBody = CautionsQuestion
 
 // ChangesJSONRequestBody defines body for Changes for application/json ContentType.
 type ChangesJSONRequestBody = Question

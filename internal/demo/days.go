@@ -1,6 +1,9 @@
 package demo
 
-import plans "dunvel/core/day"
+import (
+	"dunvel/core/almanac"
+	plans "dunvel/core/day"
+)
 
 // Plan is a named day of the scenario.
 type Plan struct {
@@ -13,12 +16,12 @@ type Plan struct {
 func Plans() []Plan {
 	on := func(date string) plans.Plan {
 		return plans.Plan{
-			Date: date, Zone: "Atlantic/Reykjavik", Where: &plans.Position{Latitude: 57, Longitude: -6}, Rods: 2,
-			Tide: plans.Tides{Kind: plans.FromStation, Table: plans.Table{}},
+			Date: date, Zone: "Atlantic/Reykjavik", Where: &almanac.Position{Latitude: 57, Longitude: -6}, Rods: 2,
+			Tide: plans.Tides{Kind: plans.FromStation, Table: almanac.Table{}},
 			Wind: []plans.Wind{{From: "06:00", Speed: 1, Direction: 90}, {From: "15:00", Speed: 4, Direction: 90}},
 			Spots: []plans.Spot{
 				{Name: "The Sill, ebb running", From: "07:00", To: "15:00", Setup: named("The Sill, ebb running"), Charted: 18, Flow: plans.SpotFlow{
-					Kind: plans.WithTide, Flood: plans.Run{Spring: 0.5, Neap: 0.2}, Ebb: plans.Run{Spring: 0.4, Neap: 0.15, Direction: 180},
+					Kind: plans.WithTide, Flood: almanac.Run{Spring: 0.5, Neap: 0.2}, Ebb: almanac.Run{Spring: 0.4, Neap: 0.15, Direction: 180},
 					AfterHigh: 1200, AfterLow: 900, Spans: []plans.Span{},
 				}},
 				{Name: "Pier Pool, evening", From: "16:00", To: "18:30", Setup: named("Pier Pool, evening"), Flow: plans.SpotFlow{Kind: plans.AsSet, Spans: []plans.Span{}}},

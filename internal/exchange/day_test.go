@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/day"
 	"dunvel/core/units"
 
@@ -20,8 +21,8 @@ func ebbing() (*day.Sky, *day.Worked) {
 		return day.Conditions{Time: at(hour, 0), Depth: depth, Flow: flow, FlowDirection: 180, Wind: 3, WindDirection: 90}
 	}
 	sky := &day.Sky{
-		Start: at(0, 0), Light: &day.Light{Crossings: []day.Crossing{{Time: at(5, 2), Kind: day.Sunrise}}},
-		Turns: []day.Turn{{Time: at(6, 30), Height: 1.3}}, Levels: []day.Level{{Time: at(7, 0), Height: 1.4}},
+		Start: at(0, 0), Light: &almanac.Light{Crossings: []almanac.Crossing{{Time: at(5, 2), Kind: almanac.Sunrise}}},
+		Turns: []almanac.Turn{{Time: at(6, 30), Height: 1.3}}, Levels: []day.Level{{Time: at(7, 0), Height: 1.4}},
 		Spots: []day.SpotSky{{Name: "The Sill; east, far", From: at(7, 0), To: at(9, 0), Slacks: []time.Time{at(6, 50)}, Conditions: []day.Conditions{conditions(7, 12.4, 0.1), conditions(8, 12.8, 0.25), conditions(9, 13.3, 0.4)}}},
 	}
 	worked := &day.Worked{

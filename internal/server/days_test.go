@@ -9,6 +9,7 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/day"
 	"dunvel/core/setup"
 )
@@ -19,9 +20,9 @@ func narrows(date string) day.Plan {
 	s.Approach.Kind, s.Boat.Kind, s.Water.Bed = setup.HoldBottom, "anchored", "rock"
 	s.Bait.Form, s.Bait.Length, s.Cast.Distance = "slim minnow", 0.12, 15
 	return day.Plan{
-		Date: date, Zone: "Europe/Lisbon", Where: &day.Position{Latitude: 57, Longitude: -6}, Tide: day.Tides{Kind: day.FromStation}, Rods: 2,
+		Date: date, Zone: "Europe/Lisbon", Where: &almanac.Position{Latitude: 57, Longitude: -6}, Tide: day.Tides{Kind: day.FromStation}, Rods: 2,
 		Spots: []day.Spot{{Name: "The Sill", From: "07:00", To: "15:00", Setup: s, Charted: 12, Flow: day.SpotFlow{
-			Kind: day.WithTide, Flood: day.Run{Spring: 0.5, Neap: 0.2}, Ebb: day.Run{Spring: 0.4, Neap: 0.15, Direction: 180}, AfterHigh: 1200, AfterLow: 900,
+			Kind: day.WithTide, Flood: almanac.Run{Spring: 0.5, Neap: 0.2}, Ebb: almanac.Run{Spring: 0.4, Neap: 0.15, Direction: 180}, AfterHigh: 1200, AfterLow: 900,
 		}}},
 	}
 }
@@ -123,7 +124,7 @@ func TestDayOverHTTP(t *testing.T) {
 // A tide table that was copied is read, or told what is wrong with it.
 func TestReadTideOverHTTP(t *testing.T) {
 	s := start(t)
-	var turns []day.Turn
+	var turns []almanac.Turn
 	ask := func(text, zone string) (int, string) {
 		body, _ := json.Marshal(map[string]any{"text": text, "date": "2026-05-12", "zone": zone})
 		status, _, answer := s.ask("POST", "/api/tides", string(body), nil)
@@ -200,5 +201,25 @@ func TestPlansOverHTTP(t *testing.T) {
 	}
 	if status, _, _ := s.ask("POST", "/api/plans/1/restore", "", &kept); status != 200 || kept.Plan.Rods != 3 {
 		t.Errorf("restored: %d %+v", status, kept)
+	}
+}
+
+// What there is to mind is asked for with a setup, a head and a place.
+func TestCautions(t *testing.T) {
+	s := start(t)
+	var got struct {
+		Now []struct{ Key, Since string }
+		All []struct{ Key, When string }
+	}
+	status, _, body := s.ask("POST", "/api/cautions", `{"setup":{"version":3,"head":{"material":"tin"},"water":{"temperature":14,"depth":5}},"mass":0.02,"place":"Ardan Point","units":{"mass":"oz"}}`, nil)
+	if err := json.Unmarshal([]byte(body), &got); err != nil || status != 200 {
+		t.Fatalf("%d %s %v", status, body, err)
+	}
+	want := []struct{ Key, Since string }{{"eyes", "23/32 oz on the cast"}, {"cold", "water of 14 °C"}, {"licence", "Ardan Point"}}
+	if !slices.Equal(got.Now, want) || len(got.All) < 15 {
+		t.Errorf("%+v", got.Now)
+	}
+	if status, _, body := s.ask("POST", "/api/cautions", `{"setup":{"version":3,"water":{"depth":-1}}}`, nil); status != 422 || !strings.Contains(body, "Depth") {
+		t.Errorf("%d %s", status, body)
 	}
 }

@@ -5,6 +5,7 @@ export type Setup = components["schemas"]["Setup"];
 export type Part = components["schemas"]["Part"];
 export type Answer = components["schemas"]["Answer"];
 export type Head = components["schemas"]["HeadAnswer"];
+export type Caution = components["schemas"]["Caution"];
 export type Change = components["schemas"]["Change"];
 export type Trial = components["schemas"]["Trial"];
 export type ChartLine = components["schemas"]["ChartLine"];

@@ -180,6 +180,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/cautions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to mind with a setup, and all that there is to mind */
+        post: operations["cautions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/tides": {
         parameters: {
             query?: never;
@@ -2413,6 +2430,8 @@ export interface components {
             felt: number;
             /** @description The baits of the rig, from the end of the line up */
             sits: components["schemas"]["Seat"][];
+            /** @description What to mind with the head to tie on */
+            care: components["schemas"]["Caution"][];
             /**
              * @description The kind of part that takes the weights of the ladder
              * @enum {string}
@@ -2603,6 +2622,44 @@ export interface components {
             /** @description Such as Europe/Lisbon */
             zone: string;
             units?: components["schemas"]["Units"];
+        };
+        CautionsQuestion: {
+            setup: components["schemas"]["Setup"];
+            /**
+             * Format: double
+             * @description kg, of the head that is tied on
+             * @default 0
+             */
+            mass: number;
+            /**
+             * @description Where it is fished
+             * @default
+             */
+            place: string;
+            units?: components["schemas"]["Units"];
+        };
+        Cautions: {
+            /** @description Those that matter with the setup */
+            now: components["schemas"]["Caution"][];
+            all: components["schemas"]["CautionEntry"][];
+        };
+        /** @description What could hurt somebody, or a rule of the place */
+        Caution: {
+            key: string;
+            words: string;
+            /** @description What makes it matter, as it stands */
+            since: string;
+            /** @description Look at the local rules */
+            rule: boolean;
+            /** @description Of heads that would do without it; empty where none would */
+            metal: string;
+        };
+        CautionEntry: {
+            key: string;
+            words: string;
+            /** @description It is shown */
+            when: string;
+            rule: boolean;
         };
         TideTurn: {
             /** Format: date-time */
@@ -2880,6 +2937,8 @@ export interface components {
             best: number;
             changes: number;
             words: string[];
+            /** @description What to mind, at all spots together */
+            care: components["schemas"]["Caution"][];
         };
         /** @description One of: how far it is, all that was found so far, what came of it, or why nothing did */
         ProgressLine: {
@@ -3944,6 +4003,34 @@ export interface operations {
                 };
                 content: {
                     "text/csv; charset=utf-8": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    cautions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CautionsQuestion"];
+            };
+        };
+        responses: {
+            /** @description Cautions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cautions"];
                 };
             };
             400: components["responses"]["Problem"];

@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useState } from "react";
 import { type Choice, show, text } from "../units/format";
 import { useDefinitions } from "./definitions";
 
@@ -21,13 +21,20 @@ function kept<T>(key: string, otherwise: T): T {
   }
 }
 
-/** A value that this browser keeps. */
+/** A value that this browser keeps, the same wherever it is shown. */
 export function useKept<T>(key: string, otherwise: T): [T, (value: T) => void] {
   const [value, setValue] = useState(() => kept(key, otherwise));
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it is otherwise does not change
+  useEffect(() => {
+    const follow = (e: StorageEvent) => e.key === key && setValue(kept(key, otherwise));
+    window.addEventListener("storage", follow);
+    return () => window.removeEventListener("storage", follow);
+  }, [key]);
   const set = (next: T) => {
     setValue(next);
     try {
       localStorage.setItem(key, JSON.stringify(next));
+      window.dispatchEvent(new StorageEvent("storage", { key })); // a browser tells it to other windows alone
     } catch {
       // A browser that keeps nothing still shows the choice until it is closed.
     }

@@ -251,6 +251,7 @@ const besides = [
   "seed",
   "page",
   "words",
+  "care",
   "plan",
   "trip",
 ] as const;

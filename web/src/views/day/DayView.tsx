@@ -1,4 +1,5 @@
 import { type DayPlan, Failure, type SavedPlan } from "../../api/client";
+import { Care } from "../../parts/Care";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
@@ -154,6 +155,7 @@ function Planned({ of }: { of: SavedPlan }) {
           </>
         )}
         {day.worked && <Rods worked={day.worked} />}
+        {day.worked && <Care cautions={day.worked.care} />}
         {day.worked && day.sky && day.of && <Pocket plan={day.of} sky={day.sky} worked={day.worked} />}
       </div>
     </div>

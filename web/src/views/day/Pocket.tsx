@@ -1,5 +1,6 @@
 import type { DayPlan } from "../../api/client";
 import { Failure } from "../../api/client";
+import { useCare } from "../../parts/Care";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { clockOf } from "../../parts/when";
@@ -11,6 +12,7 @@ import type { Sky, Worked } from "./useDay";
 export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked: Worked }) {
   const { show } = useUnits();
   const clock = clockOf(plan.zone);
+  const { shown } = useCare(worked.care);
   const light = sky.light?.crossings.filter((c) => c.kind === "sunrise" || c.kind === "sunset") ?? [];
   return (
     <section aria-label="Pocket card">
@@ -47,6 +49,11 @@ export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked:
             ))}
           </tbody>
         </table>
+        <ul className="pocket-care">
+          {shown.map((c) => (
+            <li key={c.key}>{c.words}</li>
+          ))}
+        </ul>
         <p>Take {worked.heads.map((h) => `${h.take} × ${show("mass", h.mass)}`).join(", ")}.</p>
       </div>
       <Files plan={plan} />

@@ -1,10 +1,11 @@
 import { Tab, Tabs } from "@mui/material";
 import { Link, useNavigate } from "react-router";
 import type { Guide } from "../../api/client";
+import { useCautions } from "../../parts/Care";
 import { Meaning } from "../../parts/TermPopover";
 import { useGuide } from "../../parts/useGuide";
 import { View } from "../../parts/View";
-import { useAddressText } from "../../setup/useSetup";
+import { useAddressText, useSetup } from "../../setup/useSetup";
 import { Page } from "./Page";
 import "./guide.css";
 
@@ -13,11 +14,15 @@ export default function GuideView() {
   const { data, error, refetch } = useGuide();
   const [key] = useAddressText("page");
   const [words] = useAddressText("words");
+  const [care] = useAddressText("care");
   const page = data?.pages.find((p) => p.key === key) ?? data?.pages[0];
-  const tab = words !== undefined ? "words" : page?.rig ? "rigs" : "ways";
+  const shelf = page?.rig ? "rigs" : "ways";
+  const tab = care !== undefined ? "care" : words !== undefined ? "words" : shelf;
+  const titles: Record<string, string> = { care: "Care", words: "Words of the job" };
+  const title = titles[tab] ?? page?.name ?? "Guide";
   return (
-    <View title={tab === "words" ? "Words" : (page?.name ?? "Guide")} className="page guide">
-      <h1>{tab === "words" ? "Words of the job" : (page?.name ?? "Guide")}</h1>
+    <View title={title} className="page guide">
+      <h1>{title}</h1>
       {error && (
         <p role="alert">
           {error.message}{" "}
@@ -30,10 +35,12 @@ export default function GuideView() {
       {data && page && (
         <>
           <Shelves guide={data} tab={tab} page={page.key} />
-          {key !== undefined && page.key !== key && words === undefined && (
+          {key !== undefined && page.key !== key && tab === shelf && (
             <p role="status">There is no page “{key}”; this is the first.</p>
           )}
-          {tab === "words" ? <Words guide={data} at={words} /> : <Page key={page.key} page={page} />}
+          {tab === "words" && <Words guide={data} at={words} />}
+          {tab === "care" && <Cautions />}
+          {tab === shelf && <Page key={page.key} page={page} />}
         </>
       )}
     </View>
@@ -48,6 +55,7 @@ function Shelves({ guide, tab, page }: { guide: Guide; tab: string; page: string
     ways: `/guide?page=${first(false)}`,
     rigs: `/guide?page=${first(true)}`,
     words: "/guide?words=",
+    care: "/guide?care=",
   };
   return (
     <>
@@ -55,8 +63,9 @@ function Shelves({ guide, tab, page }: { guide: Guide; tab: string; page: string
         <Tab value="ways" label="Ways to fish it" />
         <Tab value="rigs" label="Rigs" />
         <Tab value="words" label="Words" />
+        <Tab value="care" label="Care" />
       </Tabs>
-      {tab !== "words" && (
+      {(tab === "rigs" || tab === "ways") && (
         <nav className="guide-pages" aria-label={tab === "rigs" ? "Rigs" : "Ways to fish it"}>
           {guide.pages
             .filter((p) => p.rig === (tab === "rigs"))
@@ -71,6 +80,34 @@ function Shelves({ guide, tab, page }: { guide: Guide; tab: string; page: string
             ))}
         </nav>
       )}
+    </>
+  );
+}
+
+/** All there is to mind, each with what it is shown for, and what of it matters with what is set now. */
+function Cautions() {
+  const { setup } = useSetup();
+  const { data, error } = useCautions(setup, 0, "");
+  const now = new Set(data?.now.map((c) => c.key));
+  return (
+    <>
+      <p>
+        What could hurt somebody, and what is a rule of the place: shown where its condition is met, and put
+        away one by one until that changes. Local rules and licensed skippers know better than Dunvel, which
+        is no help to navigate by.
+      </p>
+      {error && <p role="alert">{error.message}</p>}
+      <dl className="guide-words">
+        {data?.all.map((c) => (
+          <div key={c.key} data-at={now.has(c.key) || undefined}>
+            <dt>{c.when}</dt>
+            <dd>
+              {c.words}
+              {c.rule && <small> A rule of the place.</small>}
+            </dd>
+          </div>
+        ))}
+      </dl>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../../api/client";
+import { Care, useCautions } from "../../parts/Care";
 import { useDefinitions } from "../../parts/definitions";
 import { Parts } from "../../parts/Parts";
 import { useUnits } from "../../parts/preferences";
@@ -47,6 +48,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const unsent = queue.map((w) => w.event);
   const all: LogEvent[] = [...(events ?? []).map((e) => e.event), ...unsent];
   const state = stateNow(trip, rod, all);
+  const { data: care } = useCautions(state.setup, state.mass, trip.trip.place);
   const tap = (event: Partial<LogEvent> & { kind: EventKind }) => {
     setGone(undefined);
     const ago = sinceSplash(trip.id, rod);
@@ -100,6 +102,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           Changed…
         </button>
       </p>
+      {care && <Care folded cautions={care.now} />}
       {changing && (
         <Change
           state={state}

@@ -1,6 +1,7 @@
 import { Button } from "@mui/material";
 import type { Answer, Change, Head, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
+import { Care } from "../../parts/Care";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
 import { Changes } from "./Changes";
@@ -135,6 +136,7 @@ export function AnswerText({
             <b>Mind</b> {n.words}
           </p>
         ))}
+        <Care folded cautions={answer.care} onMetal={(metal) => onChange({ "head.material": metal })} />
         {other && (
           <p>
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.

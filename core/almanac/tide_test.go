@@ -1,4 +1,4 @@
-package day
+package almanac
 
 import (
 	"math"
@@ -206,7 +206,7 @@ func FuzzRead(f *testing.F) {
 			return
 		}
 		for i, turn := range table {
-			if math.Abs(turn.Height) > mostHeight || i > 0 && (!turn.Time.After(table[i-1].Time) || turn.High == table[i-1].High) {
+			if math.Abs(turn.Height) > MostHeight || i > 0 && (!turn.Time.After(table[i-1].Time) || turn.High == table[i-1].High) {
 				t.Errorf("%q: %v", text, table)
 			}
 		}

@@ -1,4 +1,4 @@
-package day
+package almanac
 
 import (
 	_ "embed"

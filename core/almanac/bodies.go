@@ -1,6 +1,7 @@
-package day
+package almanac
 
 import (
+	"fmt"
 	"math"
 	"time"
 )
@@ -9,6 +10,14 @@ import (
 type Position struct {
 	Latitude  float64 `json:"latitude"`
 	Longitude float64 `json:"longitude"`
+}
+
+// Check is what is wrong with a position, or "".
+func (p Position) Check() string {
+	if math.Abs(p.Latitude) <= 90 && math.Abs(p.Longitude) <= 180 {
+		return ""
+	}
+	return fmt.Sprintf("Position: latitudes go to 90 degrees and longitudes to 180, not %g and %g.", p.Latitude, p.Longitude)
 }
 
 const degree = math.Pi / 180

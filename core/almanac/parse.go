@@ -1,4 +1,4 @@
-package day
+package almanac
 
 import (
 	"encoding/json"
@@ -23,9 +23,10 @@ func (e *LineError) Error() string {
 	return fmt.Sprintf("Tide, line %d (“%s”): %s", e.Line, e.Text, e.Why)
 }
 
+// Limits of a table.
 const (
-	mostTurns  = 2000
-	mostHeight = 20 // m, over or under the datum; the highest tides there are have 16
+	MostTurns  = 2000
+	MostHeight = 20 // m, over or under the datum; the highest tides there are have 16
 	halfDay    = 12 * time.Hour
 )
 
@@ -50,8 +51,8 @@ func Read(text string, day time.Time, choice units.Choice) (Table, error) {
 		if strings.TrimSpace(line) == "" || i == 0 && !clockTime.MatchString(line) {
 			continue // or a heading
 		}
-		if len(r.out) >= mostTurns {
-			return nil, &LineError{i + 1, line, fmt.Sprintf("a table has %d lines at most.", mostTurns)}
+		if len(r.out) >= MostTurns {
+			return nil, &LineError{i + 1, line, fmt.Sprintf("a table has %d lines at most.", MostTurns)}
 		}
 		if why := r.line(line); why != "" {
 			return nil, &LineError{i + 1, strings.TrimSpace(line), why}
@@ -132,8 +133,8 @@ func (r *reader) height(rest string) (float64, string) {
 	if unit == "f" || unit == "" && r.choice.Unit("depth").Symbol == "ft" {
 		v *= 0.3048
 	}
-	if math.Abs(v) > mostHeight {
-		return 0, fmt.Sprintf("%s is outside what is allowed, %d m over and under the datum.", strings.TrimSpace(h[0]), mostHeight)
+	if math.Abs(v) > MostHeight {
+		return 0, fmt.Sprintf("%s is outside what is allowed, %d m over and under the datum.", strings.TrimSpace(h[0]), MostHeight)
 	}
 	return v, ""
 }
@@ -185,8 +186,8 @@ func readJSON(text string) (Table, error) {
 		if i > 0 && !t.Time.After(turns[i-1].Time) {
 			return nil, &LineError{i + 1, words, "it comes before the one above it."}
 		}
-		if !(math.Abs(t.Height) <= mostHeight) || len(turns) > mostTurns {
-			return nil, &LineError{i + 1, words, fmt.Sprintf("heights are within %d m of the datum, and lists have %d at most.", mostHeight, mostTurns)}
+		if !(math.Abs(t.Height) <= MostHeight) || len(turns) > MostTurns {
+			return nil, &LineError{i + 1, words, fmt.Sprintf("heights are within %d m of the datum, and lists have %d at most.", MostHeight, MostTurns)}
 		}
 		r.out, r.marked, r.lines = append(r.out, Turn{Time: t.Time, Height: t.Height}), append(r.marked, ""), append(r.lines, words)
 	}

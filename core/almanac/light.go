@@ -1,4 +1,4 @@
-package day
+package almanac
 
 import (
 	"math"
@@ -59,6 +59,9 @@ func moonUp(at Position) func(jd float64) float64 {
 		return height(jd, b, at) + lifted + math.Asin(moonWidth*6378.14/b.distance)/degree
 	}
 }
+
+// Day tells whether the sun is up at a place.
+func Day(at Position, when time.Time) bool { return sunUp(at)(julian(when)) > 0 }
 
 // LightAt works out the light between two times. It takes some thousand positions a day.
 func LightAt(at Position, from, to time.Time) Light {

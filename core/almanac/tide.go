@@ -1,6 +1,6 @@
-// Package day is what a day on the water is like by the hour: the height of the tide and
-// its flow, wind, sun and moon, and which head is to be tied on when.
-package day
+// Package almanac is what is known of a day beforehand: when sun and moon rise, and how the
+// tide stands and runs, from a table or from harmonic constants.
+package almanac
 
 import (
 	"math"

@@ -103,15 +103,10 @@ func (t teller) slackNote() *Note {
 
 // fishFor is how many fish a bait stands, as the box has it or by judgement.
 func (t teller) fishFor() float64 {
-	s := t.Setup
 	if t.Known.FishFor > 0 {
 		return t.Known.FishFor
 	}
-	fish := catalogue.BaitLasts[s.Bait.Body].Number * catalogue.PutOf(s.Bait.Put).Lasts.Number
-	if s.Rigging.Takes() == setup.PartHead && !catalogue.PutOf(s.Bait.Put).Swings {
-		fish *= catalogue.Keepers[s.Head.Keeper].Number
-	}
-	return fish
+	return t.Setup.FishFor()
 }
 
 // lasts says how many fish a bait stands.

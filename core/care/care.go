@@ -46,6 +46,7 @@ type rule struct {
 	words string
 	local bool                                // a rule of the place
 	metal string                              // that does without it
+	take  string                              // a thing that helps
 	when  func(show units.Choice) string      // in words
 	since func(c Case, u units.Choice) string // as it stands; "" where it does not matter
 }
@@ -84,6 +85,17 @@ func Joined(all ...[]Caution) []Caution {
 		}
 		if len(since) > 0 {
 			out = append(out, Caution{r.key, r.words, strings.Join(since, "; "), r.local, r.metal})
+		}
+	}
+	return out
+}
+
+// Things are what is taken along for some cautions.
+func Things(all []Caution) []string {
+	var out []string
+	for _, r := range rules {
+		if r.take != "" && slices.ContainsFunc(all, func(c Caution) bool { return c.Key == r.key }) {
+			out = append(out, r.take)
 		}
 	}
 	return out

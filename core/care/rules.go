@@ -28,14 +28,14 @@ func as(words string, stands bool) string {
 // rules are all cautions, what hurts first.
 var rules = []rule{
 	{
-		key: "eyes", words: "A head that slips or springs back goes for the eyes: glasses on, and a look behind you before each cast.",
+		key: "eyes", take: "glasses", words: "A head that slips or springs back goes for the eyes: glasses on, and a look behind you before each cast.",
 		when: told("Heads from %s that are cast.", "mass", judgement.CareHeavy.Number),
 		since: func(c Case, u units.Choice) string {
 			return as(u.Show("mass", c.Mass)+" on the cast", c.Setup.Cast.Distance > 0 && c.Mass >= judgement.CareHeavy.Number)
 		},
 	},
 	{
-		key: "cold", words: "Water this cold takes the breath before you can swim: the life jacket is worn, not stowed.",
+		key: "cold", take: "life jackets", words: "Water this cold takes the breath before you can swim: the life jacket is worn, not stowed.",
 		when: told("Water under %s.", "temperature", judgement.CareCold.Number),
 		since: func(c Case, u units.Choice) string {
 			return as("water of "+u.Show("temperature", c.Setup.Water.Temperature), c.Setup.Water.Temperature < judgement.CareCold.Number)
@@ -49,7 +49,7 @@ var rules = []rule{
 		},
 	},
 	{
-		key: "cut off", words: "The tide comes in behind you: know the way back, and the time until which it is dry.",
+		key: "cut off", take: "the time of the way back", words: "The tide comes in behind you: know the way back, and the time until which it is dry.",
 		when:  always("On foot where there is a tide."),
 		since: func(c Case, _ units.Choice) string { return as("on foot with the tide", c.Tide && c.onFoot()) },
 	},
@@ -64,21 +64,21 @@ var rules = []rule{
 		since: func(c Case, _ units.Choice) string { return as(c.Setup.Boat.Kind+", drifting", c.drifts()) },
 	},
 	{
-		key: "rock", words: "Wet rock slips: studded soles, and no step that you would not take without a rod.",
+		key: "rock", take: "studded soles", words: "Wet rock slips: studded soles, and no step that you would not take without a rod.",
 		when: always("On foot by rock or boulders."),
 		since: func(c Case, _ units.Choice) string {
 			return as("on foot by "+c.Setup.Water.Bed, c.onFoot() && (c.Setup.Water.Bed == "rock" || c.Setup.Water.Bed == "boulders"))
 		},
 	},
 	{
-		key: "mud", words: "Mud holds a foot and the water does not wait: feel ahead with a staff, and turn back where it pulls.",
+		key: "mud", take: "a staff", words: "Mud holds a foot and the water does not wait: feel ahead with a staff, and turn back where it pulls.",
 		when: always("On foot by mud."),
 		since: func(c Case, _ units.Choice) string {
 			return as("on foot by mud", c.onFoot() && c.Setup.Water.Bed == "mud")
 		},
 	},
 	{
-		key: "dark", words: "In the dark a lamp and a spare one, and somebody ashore who knows when you are back.",
+		key: "dark", take: "a lamp and a spare one", words: "In the dark a lamp and a spare one, and somebody ashore who knows when you are back.",
 		when:  always("Fished before sunrise or after sunset."),
 		since: func(c Case, _ units.Choice) string { return as("fished in the dark", c.Dark) },
 	},
@@ -97,7 +97,7 @@ var rules = []rule{
 		},
 	},
 	{
-		key: "thin braid", words: "Thin braid cuts to the bone: pull a snag free with the line round a piece of wood, never round the hand.",
+		key: "thin braid", take: "a piece of wood to pull with", words: "Thin braid cuts to the bone: pull a snag free with the line round a piece of wood, never round the hand.",
 		when: func(u units.Choice) string {
 			return fmt.Sprintf("Braid under %s with a snag index from %.0f.", u.Show("diameter", judgement.CareThin.Number), judgement.SnagsMany.Number)
 		},
@@ -107,7 +107,7 @@ var rules = []rule{
 		},
 	},
 	{
-		key: "wire", words: "Cut and crimp wire with glasses on, and cover its ends; for what bites through line a gag and long pliers, and fingers away.",
+		key: "wire", take: "a gag and long pliers", words: "Cut and crimp wire with glasses on, and cover its ends; for what bites through line a gag and long pliers, and fingers away.",
 		when:  always("A wire trace."),
 		since: func(c Case, _ units.Choice) string { return as("a wire trace", c.wired()) },
 	},
@@ -119,7 +119,7 @@ var rules = []rule{
 		},
 	},
 	{
-		key: "lead", words: "Lead comes off on the hands: wash them before you eat, and keep it from children. Small weights of it are banned in places.", local: true,
+		key: "lead", take: "something to wash hands with", words: "Lead comes off on the hands: wash them before you eat, and keep it from children. Small weights of it are banned in places.", local: true,
 		metal: "tungsten",
 		when:  always("Heads, sinkers or shot of lead."),
 		since: func(c Case, _ units.Choice) string { return as("lead", c.Setup.Head.Material == "lead") },

@@ -23,6 +23,9 @@ type Plan struct {
 	Wind  []Wind            `json:"wind,omitempty"` // in order; none leaves the wind of each setup
 	Spots []Spot            `json:"spots"`
 	Rods  int               `json:"rods"`
+
+	Own    []string `json:"own,omitempty"`    // things to take that were added to the list
+	Ticked []string `json:"ticked,omitempty"` // keys of what is packed
 }
 
 // Tides is where the tide of a day is from.
@@ -135,6 +138,7 @@ func (p Plan) Open(choice units.Choice) (*Day, error) {
 	if p.Rods < 1 || p.Rods > MostRods {
 		o.add("rods", "Rods: %d is outside what is allowed, 1 to %d.", p.Rods, MostRods)
 	}
+	o.checkPack()
 	for i, s := range p.Spots {
 		o.spot(fmt.Sprintf("spots.%d.", i), s)
 	}

@@ -12,6 +12,7 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/trip"
 	"dunvel/core/units"
 )
 
@@ -69,6 +70,8 @@ type Worked struct {
 	Words   []string  `json:"words"`
 
 	Care []care.Caution `json:"care"` // what to mind, at all spots together
+	Rods []trip.Rod     `json:"rods"` // as a trip begins with them
+	Pack []Packed       `json:"pack"` // what to take along
 }
 
 // How finely a day is looked at.
@@ -92,7 +95,9 @@ func (d *Day) Ladder() []float64 {
 type Asked struct {
 	Search func(s setup.Setup) explore.Search
 	Owned  func(s setup.Setup, mass float64) float64
-	Choice units.Choice
+	// FishFor is how many fish a bait of a setup stands.
+	FishFor func(s setup.Setup) float64
+	Choice  units.Choice
 }
 
 // Work works a day out, and gives each hour to emit as it is known. Errors: setup.Errors,
@@ -159,6 +164,11 @@ func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked
 		}
 	}
 	out.Words, out.Care = d.words(out, a.Choice), d.cautions(out, all, a.Choice)
+	var err error
+	if out.Rods, err = d.rods(out); err != nil {
+		return nil, err
+	}
+	out.Pack = d.pack(out, a)
 	return out, nil
 }
 

@@ -21,6 +21,8 @@ func onStandIn(t *testing.T, d *Day, owned func(mass float64) float64) (*Worked,
 	w, err := d.Work(t.Context(), Asked{
 		Search: func(setup.Setup) explore.Search { return explore.Search{Bench: judgetest.Bench(nil)} },
 		Owned:  func(_ setup.Setup, mass float64) float64 { return owned(mass) },
+
+		FishFor: setup.Setup.FishFor,
 	}, func(h Hour) error { hours = append(hours, h); return nil })
 	if err != nil {
 		t.Fatal(err)

@@ -211,6 +211,8 @@ var (
 	RodMinutes     = Value{300, "s", 0, "for less than five minutes nobody changes rods"}
 	CastShare      = Value{0.4, "1", 0.3, "share of a day's fishing that goes on casts: the rest on moving, tying on, fish and food"}
 	PackSure       = Value{0.9, "1", 0, "as many heads are taken as are enough nine days in ten"}
+	LeaderKnots    = Value{3, "1", 0, "heads that are lost off a leader before it is too short"}
+	PackTakes      = Value{2, "1/h", 1, "takes an hour that baits are packed for: a good day"}
 	CareHeavy      = Value{10e-3, "kg", 0, "a head that hurts where it hits"}
 	CareCold       = Value{15, "°C", 0, "the gasp of cold water comes under it"}
 	CareThunder    = Value{18, "°C", 0, "so warm is the water when thunderstorms are about"}

@@ -164,6 +164,15 @@ func (s Setup) bait() tackle.Bait {
 	}
 }
 
+// FishFor is how many fish a bait stands, by judgement.
+func (s Setup) FishFor() float64 {
+	fish := catalogue.BaitLasts[s.Bait.Body].Number * catalogue.PutOf(s.Bait.Put).Lasts.Number
+	if s.Rigging.Takes() == PartHead && !catalogue.PutOf(s.Bait.Put).Swings {
+		fish *= catalogue.Keepers[s.Head.Keeper].Number
+	}
+	return fish
+}
+
 // GapWanted is the gap in m that a hook has over the body of the bait: as it is high, and
 // more where it hides the point.
 func (s Setup) GapWanted() float64 {

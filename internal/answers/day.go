@@ -43,6 +43,12 @@ func (d Desk) Day(ctx context.Context, p day.Plan, choice units.Choice) (*Day, e
 	return &Day{sky, open, day.Asked{
 		Search: func(s setup.Setup) explore.Search { return known.adviser(s).Search },
 		Owned:  func(s setup.Setup, mass float64) float64 { return box.Count(known.Items, mass, box.LikeOf(s)) },
+		FishFor: func(s setup.Setup) float64 {
+			if n := known.adviser(s).Known.FishFor; n > 0 {
+				return n
+			}
+			return s.FishFor()
+		},
 		Choice: choice,
 	}}, nil
 }

@@ -1037,6 +1037,9 @@ type Trial = advice.Trial
 // Trip defines model for Trip.
 type Trip = trip.Trip
 
+// TripRod defines model for TripRod.
+type TripRod = trip.Rod
+
 // Truth defines model for Truth.
 type Truth = measure.Truth
 

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+
+	"github.com/chromedp/chromedp"
 )
 
 // A kept day is opened and looked at hour by hour; what is changed keeps itself, and what
@@ -83,4 +85,39 @@ func TestDayAgreesWithItsMoments(t *testing.T) {
 		value[bool](p, `(() => {const s = document.querySelector(".day-slider"); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(s, window.long.at); s.dispatchEvent(new Event("input", {bubbles: true})); return true})()`)
 		p.until(fmt.Sprintf(`document.querySelector(".day-at p").innerText.includes("Tie on %.3g g")`, grams))
 	}
+}
+
+// What is to be taken is listed by the plan, ticked and added to, and kept; the trip begins
+// with the heads of the plan on its rods.
+func TestPackAndBegin(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/day?plan=1")
+	left := `document.querySelector("[aria-label='Packing list'] p")?.textContent`
+	p.until(left + `?.startsWith("14 of 14 still")`)
+	p.says(".pack", "life jackets")
+	p.do(chromedp.Click(".pack input"))
+	p.until(left + `.startsWith("13 of 14")`)
+	p.write(".pack-more input", "the flask")
+	p.click("Add it")
+	p.until(left + ` === "14 of 15 still to pack."`)
+	p.until(`!document.querySelector(".day-water[data-old]")`) // the water is not worked out anew for it
+	p.click("Delete the flask")
+	p.until(left + `.startsWith("13 of 14")`)
+	p.click("Undo")
+	p.until(left + `.startsWith("14 of 15")`)
+	p.until(`fetch("/api/plans").then(r => r.json()).then(all => { const plan = all.find(p => p.id === 1).plan; window.kept = plan.own?.[0] + plan.ticked?.[0] }) && window.kept === "the flaskrods"`)
+	p.visit("/day?plan=1")
+	p.until(left + `?.startsWith("14 of 15")`)
+
+	// The other side of the card counts down in the deepest water and has the checks.
+	p.until(`document.querySelector(".pocket-counts tr:last-child td")?.textContent === "22.6"`)
+	p.says(".pocket + .pocket", "Single head: Hold the bait along the hook")
+
+	p.click("Begin the trip")
+	p.until(`location.pathname === "/log" && document.querySelector("h1").textContent.startsWith("The Sill")`)
+	p.says(".tap-tied", "10.6 g ball")
+	p.click("Trip and rods")
+	p.until(`document.querySelectorAll(".rods li").length === 2`)
+	p.says(".rods", "Rod 2 began with 14.2 g ball")
+	p.until(`document.querySelector("#field-trip-highWater")?.value.length > 10`)
 }

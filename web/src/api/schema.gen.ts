@@ -2729,6 +2729,10 @@ export interface components {
             }[];
             spots: components["schemas"]["DaySpot"][];
             rods: number;
+            /** @description Things to take that were added to the list */
+            own?: string[];
+            /** @description Keys of what is packed */
+            ticked?: string[];
         };
         /** @description Where the sun is seen from */
         DayWhere: {
@@ -2939,6 +2943,16 @@ export interface components {
             words: string[];
             /** @description What to mind, at all spots together */
             care: components["schemas"]["Caution"][];
+            /** @description As a trip begins with them */
+            rods: components["schemas"]["TripRod"][];
+            /** @description What to take along */
+            pack: {
+                /** @description It stays when its number changes */
+                key: string;
+                words: string;
+                /** @description How many of it are not in the box */
+                short: number;
+            }[];
         };
         /** @description One of: how far it is, all that was found so far, what came of it, or why nothing did */
         ProgressLine: {
@@ -3453,11 +3467,12 @@ export interface components {
             end: string | null;
             /** Format: date-time */
             highWater: string | null;
-            rods: {
-                name: string;
-                state: components["schemas"]["State"];
-            }[];
+            rods: components["schemas"]["TripRod"][];
             notes: string;
+        };
+        TripRod: {
+            name: string;
+            state: components["schemas"]["State"];
         };
         SavedTrip: {
             /** Format: int64 */

@@ -5,6 +5,7 @@ import { View } from "../../parts/View";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { useSetups } from "../../setup/useSetups";
 import { AtTime } from "./AtTime";
+import { Pack } from "./Pack";
 import { PlanEditor } from "./PlanEditor";
 import { Pocket } from "./Pocket";
 import { begun, dayOf } from "./plan";
@@ -155,6 +156,9 @@ function Planned({ of }: { of: SavedPlan }) {
           </>
         )}
         {day.worked && <Rods worked={day.worked} />}
+        {day.worked && day.sky && (
+          <Pack plan={plan} sky={day.sky} worked={day.worked} onChange={(next) => setPlan(next)} />
+        )}
         {day.worked && <Care cautions={day.worked.care} />}
         {day.worked && day.sky && day.of && <Pocket plan={day.of} sky={day.sky} worked={day.worked} />}
       </div>

@@ -1,10 +1,10 @@
 import type { DayPlan } from "../../api/client";
 import { Failure } from "../../api/client";
-import { useCare } from "../../parts/Care";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { clockOf } from "../../parts/when";
 import { counted } from "../../units/numbers";
+import { Back } from "./Back";
 import { dayOf } from "./plan";
 import type { Sky, Worked } from "./useDay";
 
@@ -12,7 +12,6 @@ import type { Sky, Worked } from "./useDay";
 export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked: Worked }) {
   const { show } = useUnits();
   const clock = clockOf(plan.zone);
-  const { shown } = useCare(worked.care);
   const light = sky.light?.crossings.filter((c) => c.kind === "sunrise" || c.kind === "sunset") ?? [];
   return (
     <section aria-label="Pocket card">
@@ -49,13 +48,9 @@ export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked:
             ))}
           </tbody>
         </table>
-        <ul className="pocket-care">
-          {shown.map((c) => (
-            <li key={c.key}>{c.words}</li>
-          ))}
-        </ul>
         <p>Take {worked.heads.map((h) => `${h.take} × ${show("mass", h.mass)}`).join(", ")}.</p>
       </div>
+      <Back plan={plan} sky={sky} worked={worked} />
       <Files plan={plan} />
     </section>
   );

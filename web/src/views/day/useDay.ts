@@ -16,6 +16,9 @@ interface Day {
   failure?: Error;
 }
 
+/** What of a plan is worked out: all but what is packed. */
+const water = (plan?: DayPlan) => plan && { ...plan, own: [], ticked: [] };
+
 const stillness = 400; // ms without a change before a day is asked for
 
 /** A plan as the server works it out: the sky at once, the hours as they come. The last one stays until the next is there. */
@@ -23,7 +26,7 @@ export function useDay(plan: DayPlan) {
   const { units } = useUnits();
   const [day, setDay] = useState<Day>({ hours: [] });
   const [again, setAgain] = useState(0);
-  const key = JSON.stringify([plan, units, again]);
+  const key = JSON.stringify([water(plan), units, again]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key is all that counts
   useEffect(() => {
     const stop = new AbortController();
@@ -46,5 +49,9 @@ export function useDay(plan: DayPlan) {
       stop.abort();
     };
   }, [key]);
-  return { ...day, isOld: JSON.stringify(day.of) !== JSON.stringify(plan), retry: () => setAgain(again + 1) };
+  return {
+    ...day,
+    isOld: JSON.stringify(water(day.of)) !== JSON.stringify(water(plan)),
+    retry: () => setAgain(again + 1),
+  };
 }

@@ -27,10 +27,11 @@ export function useTruth() {
   });
 }
 
-export function useCard(setup: Setup) {
+export function useCard(setup: Setup, wanted = true) {
   const { units } = useUnits();
   return useQuery({
     queryKey: ["card", setup, units],
+    enabled: wanted,
     queryFn: ({ signal }) => take(client.POST("/cards", { body: { setup, units }, signal })),
     placeholderData: keepPreviousData,
     retry: false,

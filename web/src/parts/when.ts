@@ -21,3 +21,11 @@ export const clockOf = (zone: string) => {
   });
   return (at: number | string) => format.format(new Date(at));
 };
+
+/** A moment as the clock on the wall has it, with how far that is from UTC. */
+export function onTheWall(date: Date): string {
+  const ahead = -date.getTimezoneOffset();
+  const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, "0");
+  const local = new Date(date.getTime() + ahead * 60000).toISOString().slice(0, -1);
+  return `${local}${ahead < 0 ? "-" : "+"}${two(ahead / 60)}:${two(ahead % 60)}`;
+}

@@ -2,8 +2,8 @@ import type { DayPlan, DaySpot } from "../../api/client";
 import { useCare } from "../../parts/Care";
 import { useUnits } from "../../parts/preferences";
 import { useGuide } from "../../parts/useGuide";
+import { useCard } from "../../setup/useCard";
 import { counted } from "../../units/numbers";
-import { useCard } from "../drop/useDropTests";
 import type { Sky, Worked } from "./useDay";
 
 /** The other side of the pocket card: what to count to at each spot, what to look at on each rig, and what to mind. */

@@ -2,9 +2,9 @@ import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 import type { DayPlan, Trip } from "../../api/client";
 import { useSay } from "../../parts/Undo";
-import { onTheWall } from "../log/queue";
-import { useLogActions } from "../log/useLog";
+import { onTheWall } from "../../parts/when";
 import type { Sky, Worked } from "./useDay";
+import { useBegin } from "./usePlans";
 
 interface Props {
   plan: DayPlan;
@@ -78,7 +78,7 @@ export function Pack({ plan, sky, worked, onChange }: Props) {
 
 /** The trip that is begun with what is on the rods: at the spot that is fished now, or the first of the day. */
 function Begin({ sky, worked }: { sky: Sky; worked: Worked }) {
-  const { create } = useLogActions();
+  const create = useBegin();
   const navigate = useNavigate();
   const begin = () => {
     const now = Date.now();

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { client, type DayPlan, type SavedPlan, take } from "../../api/client";
+import { client, type DayPlan, type SavedPlan, type Trip, take } from "../../api/client";
+import { useUnits } from "../../parts/preferences";
 
 const list = ["plans"];
 
@@ -28,6 +29,16 @@ export function usePlanActions() {
       action((id: number) => take(client.POST("/plans/{id}/restore", { params: path(id) }))),
     ),
   };
+}
+
+/** Begins a trip; whatever shows trips is brought up to date. */
+export function useBegin() {
+  const queries = useQueryClient();
+  const { units } = useUnits();
+  return useMutation({
+    mutationFn: (trip: Trip) => take(client.POST("/trips", { body: { trip, units } })),
+    onSuccess: () => queries.invalidateQueries(),
+  });
 }
 
 const pause = 700; // ms after the last change before a plan is kept

@@ -1,8 +1,8 @@
 import type { Setup } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
 import { Wide } from "../../parts/Wide";
+import { useCard } from "../../setup/useCard";
 import { counted } from "../../units/numbers";
-import { useCard } from "./useDropTests";
 
 /** What to count to for every depth and head; small enough for a phone, and to be printed. */
 export function CountDown({ setup }: { setup: Setup }) {

@@ -1,6 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
-import { client, type DropTest, type SavedDropTest, type Setup, take } from "../../api/client";
+import { client, type DropTest, type SavedDropTest, take } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
 
 const list = ["drop-tests"];
@@ -24,17 +24,6 @@ export function useTruth() {
   return useQuery({
     queryKey: [...list, "truth"],
     queryFn: ({ signal }) => take(client.GET("/drop-tests/truth", { signal })),
-  });
-}
-
-export function useCard(setup: Setup, wanted = true) {
-  const { units } = useUnits();
-  return useQuery({
-    queryKey: ["card", setup, units],
-    enabled: wanted,
-    queryFn: ({ signal }) => take(client.POST("/cards", { body: { setup, units }, signal })),
-    placeholderData: keepPreviousData,
-    retry: false,
   });
 }
 

@@ -4,8 +4,7 @@ import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
-import { onDay } from "../../parts/when";
-import { onTheWall } from "./queue";
+import { onDay, onTheWall } from "../../parts/when";
 import { useLogActions } from "./useLog";
 import { tied } from "./words";
 

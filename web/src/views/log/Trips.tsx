@@ -4,10 +4,9 @@ import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
-import { onDay } from "../../parts/when";
+import { onDay, onTheWall } from "../../parts/when";
 import { useAddressNumber } from "../../setup/useSetup";
 import { useSavedSetup } from "../../setup/useSetups";
-import { onTheWall } from "./queue";
 import { useLogActions, usePlaces, useTrips } from "./useLog";
 
 /** The trips so far, and beginning one with what is set in Work out. */

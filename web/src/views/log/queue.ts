@@ -62,11 +62,3 @@ export function newKey(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(16));
   return Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
 }
-
-/** A moment as the clock on the wall has it, with how far that is from UTC. */
-export function onTheWall(date: Date): string {
-  const ahead = -date.getTimezoneOffset();
-  const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, "0");
-  const local = new Date(date.getTime() + ahead * 60000).toISOString().slice(0, -1);
-  return `${local}${ahead < 0 ? "-" : "+"}${two(ahead / 60)}:${two(ahead % 60)}`;
-}

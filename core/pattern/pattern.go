@@ -7,6 +7,7 @@ package pattern
 import (
 	"cmp"
 	"context"
+	"dunvel/core/almanac"
 	"fmt"
 	"math"
 	"slices"
@@ -117,7 +118,17 @@ var dimensions = []dimension{
 	{"Bait", "on the ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return e.With.Bait }},
 	{"Retrieve", "with ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return retrieve(e.With.Technique) }},
 	{"Fall speed", "falling at ", func(_ trip.Log, e trip.Event, choice units.Choice) string { return fallBin(e.With.FallSpeed, choice) }},
-	{"Tide", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return tideBin(l.Trip.HighWater, e.Time) }},
+	{"Tide", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return tideBin(l.Trip, e.Time) }},
+	{"Light", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return seen(l, e).Light }},
+	{"Moon", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return seen(l, e).Moon }},
+}
+
+// seen is what the sky was like at an event; nothing where it is not known where that was.
+func seen(l trip.Log, e trip.Event) almanac.Seen {
+	if l.Where == nil {
+		return almanac.Seen{}
+	}
+	return almanac.SeenAt(*l.Where, e.Time)
 }
 
 // retrieve is what a way of working a bait is called.
@@ -139,17 +150,13 @@ func fallBin(speed float64, choice units.Choice) string {
 	return fmt.Sprintf("%.1f to %.1f %s", unit.FromBase(low), unit.FromBase(low+step), unit.Symbol)
 }
 
-// tideHours is the time from one high water to the next, h (M2, the principal
-// lunar tide).
-const tideHours = 12.4206
-
 // tideBin is a time before or after the nearest high water, in steps of two
 // hours; "" where none is known.
-func tideBin(high *time.Time, at time.Time) string {
-	if high == nil {
+func tideBin(t trip.Trip, at time.Time) string {
+	hours, ok := t.FromHigh(at)
+	if !ok {
 		return ""
 	}
-	hours := math.Remainder(at.Sub(*high).Hours(), tideHours)
 	switch from := 2 * math.Floor(math.Abs(hours)/2); {
 	case hours < 0:
 		return fmt.Sprintf("%.0f to %.0f h before high water", from, from+2)

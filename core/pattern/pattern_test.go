@@ -1,6 +1,7 @@
 package pattern
 
 import (
+	"dunvel/core/almanac"
 	"fmt"
 	"math"
 	"slices"
@@ -160,12 +161,40 @@ func TestPhasePattern(t *testing.T) {
 func TestTide(t *testing.T) {
 	high := dawn.Add(3 * time.Hour)
 	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water", 5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", 12.3: "0 to 2 h before high water", 12.5: "0 to 2 h after high water", -13: "0 to 2 h before high water"} {
-		if got := tideBin(&high, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
+		if got := tideBin(trip.Trip{HighWater: &high}, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
 			t.Errorf("%g h: %s, not %s", hours, got, want)
 		}
 	}
-	if got := tideBin(nil, dawn); got != "" {
+	if got := tideBin(trip.Trip{}, dawn); got != "" {
 		t.Errorf("%s", got)
+	}
+}
+
+// Bites are divided by light and moon where it is known where they were, and not where it
+// is not.
+func TestUnderTheSky(t *testing.T) {
+	at := func(hour int) trip.Event {
+		return trip.Event{Kind: trip.Bite, Time: time.Date(2026, 5, 16, hour, 0, 0, 0, time.UTC)}
+	}
+	log := trip.Log{Events: []trip.Event{at(0), at(12), at(13)}}
+	if l := seen(log, log.Events[0]); l.Light != "" || l.Moon != "" {
+		t.Errorf("%+v", l)
+	}
+	log.Where = &almanac.Position{Latitude: 57, Longitude: -6}
+	lesson, err := Learn(t.Context(), []trip.Log{log}, func(trip.With) float64 { return 0 }, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := map[string]int{}
+	for _, g := range lesson.Groups {
+		for _, r := range g.Rows {
+			if g.Name == "Light" || g.Name == "Moon" {
+				got[r.Label] = r.Takes
+			}
+		}
+	}
+	if len(got) != 3 || got["at night"] != 1 || got["by day"] != 2 || got["around new moon"] != 3 {
+		t.Errorf("%v", got)
 	}
 }
 

@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -23,6 +24,8 @@ type Trip struct {
 	HighWater *time.Time `json:"highWater"` // of the tide, where it is known
 	Rods      []Rod      `json:"rods"`
 	Notes     string     `json:"notes"`
+
+	Where *almanac.Position `json:"where,omitempty"` // nil leaves that of its place
 }
 
 // Log is a trip with what happened on it.
@@ -30,6 +33,7 @@ type Log struct {
 	Name   string
 	Trip   Trip
 	Events []Event
+	Where  *almanac.Position // of the trip, or of its place; nil where neither is known
 }
 
 // Rod is a rod with what was tied on it at the start, and the conditions then.
@@ -203,6 +207,11 @@ func (t Trip) Validate(choice units.Choice) error {
 	checkYear(&errs, "highWater", "High water", t.HighWater)
 	if t.End != nil && t.End.Before(t.Start) {
 		fail(&errs, "end", "End: %s is before the start, %s.", clock(*t.End), clock(t.Start))
+	}
+	if t.Where != nil {
+		if message := t.Where.Check(); message != "" {
+			fail(&errs, "where", "%s", message)
+		}
 	}
 	if len(t.Rods) == 0 || len(t.Rods) > MostRods {
 		fail(&errs, "rods", "Rods: give 1 to %d, not %d.", MostRods, len(t.Rods))

@@ -1,6 +1,7 @@
 package trip
 
 import (
+	"dunvel/core/almanac"
 	"errors"
 	"math"
 	"strings"
@@ -224,5 +225,32 @@ func BenchmarkPlace(b *testing.B) {
 			b.Fatal(err)
 		}
 		ways.Place(e)
+	}
+}
+
+// What the sky was like is told as far as it is known: light and moon by where it was, the
+// tide by the high water of the trip.
+func TestSky(t *testing.T) {
+	at := time.Date(2026, 5, 31, 1, 0, 0, 0, time.UTC)
+	high := at.Add(90 * time.Minute)
+	var log Log
+	if got := log.Sky(at); got != "" {
+		t.Errorf("%q", got)
+	}
+	log.Trip.HighWater = &high
+	if got := log.Sky(at); got != "1.5 h before high water" {
+		t.Errorf("%q", got)
+	}
+	if got := log.Sky(at.Add(13 * time.Hour)); got != "0.9 h before high water" {
+		t.Errorf("%q", got)
+	}
+	log.Where = &almanac.Position{Latitude: 57, Longitude: -6}
+	if got := log.Sky(at); got != "at night; around full moon, 100 % lit and up; 1.5 h before high water" {
+		t.Errorf("%q", got)
+	}
+	log.Trip.Where = &almanac.Position{Latitude: 91}
+	log.Trip.Rods, log.Trip.Place, log.Trip.Start = []Rod{{Name: "Rod 1", State: State{Setup: setup.Default(), Mass: 7e-3, Technique: "drop"}}}, "Ardan Point", at
+	if err := log.Trip.Validate(nil); err == nil || err.Error() != "Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0." {
+		t.Error(err)
 	}
 }

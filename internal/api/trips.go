@@ -47,8 +47,12 @@ func (h Handlers) RestoreTrip(ctx context.Context, r RestoreTripRequestObject) (
 
 // ListEvents implements the contract.
 func (h Handlers) ListEvents(ctx context.Context, r ListEventsRequestObject) (ListEventsResponseObject, error) {
-	kept, err := h.does.Events(ctx, r.Id)
-	return ListEvents200JSONResponse(each(kept, savedEvent)), err
+	kept, sky, err := h.does.UnderTheSky(ctx, r.Id)
+	out := each(kept, savedEvent)
+	for i := range out {
+		out[i].Sky = &sky[i]
+	}
+	return ListEvents200JSONResponse(out), err
 }
 
 // LogEvents implements the contract.

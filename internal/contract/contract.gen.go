@@ -909,10 +909,13 @@ type SavedDropTest struct {
 // SavedEvent defines model for SavedEvent.
 type SavedEvent struct {
 	// Event Something that happened; what is not known is 0 or empty
-	Event   Event `json:"event"`
-	Id      int64 `json:"id"`
-	Trip    int64 `json:"trip"`
-	Version int64 `json:"version"`
+	Event Event `json:"event"`
+	Id    int64 `json:"id"`
+
+	// Sky Light, moon and tide then, where events are listed; empty where none of it is known
+	Sky     *string `json:"sky,omitempty"`
+	Trip    int64   `json:"trip"`
+	Version int64   `json:"version"`
 }
 
 // SavedItem defines model for SavedItem.

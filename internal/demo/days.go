@@ -16,7 +16,7 @@ type Plan struct {
 func Plans() []Plan {
 	on := func(date string) plans.Plan {
 		return plans.Plan{
-			Date: date, Zone: "Atlantic/Reykjavik", Where: &almanac.Position{Latitude: 57, Longitude: -6}, Rods: 2,
+			Date: date, Zone: "Atlantic/Reykjavik", Where: &almanac.Position{Latitude: 56.3, Longitude: -18.5}, Rods: 2,
 			Tide: plans.Tides{Kind: plans.FromStation, Table: almanac.Table{}},
 			Wind: []plans.Wind{{From: "06:00", Speed: 1, Direction: 90}, {From: "15:00", Speed: 4, Direction: 90}},
 			Spots: []plans.Spot{

@@ -59,8 +59,8 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 		}
 	}
 	for name, p := range map[string]trip.Place{
-		"Pier Pool": {North: 12.3401, East: -4.5702}, "The Sill": {North: 12.3522, East: -4.5611}, "Teine Ledge": {North: 12.3467, East: -4.5588},
-		"Gull Bar": {North: 12.3290, East: -4.5900}, "Heron Cut": {North: 12.3155, East: -4.5414}, "Loch Osk": {North: 12.4012, East: -4.4920},
+		"Pier Pool": {North: 56.3401, East: -18.5702}, "The Sill": {North: 56.3522, East: -18.5611}, "Teine Ledge": {North: 56.3467, East: -18.5588},
+		"Gull Bar": {North: 56.3290, East: -18.5900}, "Heron Cut": {North: 56.3155, East: -18.5414}, "Loch Osk": {North: 56.4012, East: -18.4920},
 	} {
 		if _, err := st.Places.Create(ctx, name, p, now); err != nil {
 			return fmt.Errorf("demo: %s: %w", name, err)

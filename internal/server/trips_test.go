@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"dunvel/core/almanac"
 	"path/filepath"
 
 	"encoding/json"
@@ -271,5 +272,43 @@ func TestSolveIsTheAnswer(t *testing.T) {
 		if err != nil || asJSON(t, a) != strings.TrimSpace(answered) {
 			t.Errorf("%s: %v", of.Name, err)
 		}
+	}
+}
+
+// Events are listed with the light and the moon of their place as soon as that has a
+// position, that of the trip before that of its name.
+func TestEventsUnderTheSky(t *testing.T) {
+	s := start(t)
+	path := begun(t, s)
+	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Bite, nil)})+`}`, nil)
+	sky := func() string {
+		var events []struct{ Sky string }
+		if status, _, body := s.ask("GET", path+"/events", "", &events); status != 200 || len(events) != 1 {
+			t.Fatalf("%d %s", status, body)
+		}
+		return events[0].Sky
+	}
+	if got := sky(); got != "" {
+		t.Errorf("nowhere: %q", got)
+	}
+	waypoint := `<?xml version="1.0"?><gpx version="1.1" creator="a" xmlns="http://www.topografix.com/GPX/1/1"><wpt lat="56.3" lon="-18.5"><name>The Sill</name></wpt></gpx>`
+	if status, _, body := s.ask("POST", "/api/imports", `{"kind":"places","take":true,"text":`+asJSON(t, waypoint)+`}`, nil); status != 200 {
+		t.Fatalf("%d %s", status, body)
+	}
+	if got := sky(); !strings.HasPrefix(got, "by day; around new moon") {
+		t.Errorf("at the place: %q", got)
+	}
+	var trips []struct {
+		Version int64
+		Trip    trip.Trip
+	}
+	s.ask("GET", "/api/trips", "", &trips)
+	kept := trips[0]
+	kept.Trip.Where = &almanac.Position{Latitude: 56.3, Longitude: 161.5}
+	if status, _, body := s.ask("PATCH", path, fmt.Sprintf(`{"version":%d,"trip":%s}`, kept.Version, asJSON(t, kept.Trip)), nil); status != 200 {
+		t.Fatalf("%d %s", status, body)
+	}
+	if got := sky(); !strings.HasPrefix(got, "at dusk; around new moon") && !strings.HasPrefix(got, "at night; around new moon") {
+		t.Errorf("on the other side of the earth: %q", got)
 	}
 }

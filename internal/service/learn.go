@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/box"
 	"dunvel/core/measure"
 	"dunvel/core/pattern"
@@ -48,7 +49,11 @@ func (s *Service) Logs(ctx context.Context) (logs []trip.Log, err error) {
 func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error) {
 	if one != nil {
 		d, err := dayOf(ctx, t, *one)
-		return []trip.Log{{Name: d.trip.Name, Trip: d.trip.Value, Events: d.bare()}}, err
+		if err != nil {
+			return nil, err
+		}
+		where, err := positions(ctx, t)
+		return []trip.Log{{Name: d.trip.Name, Trip: d.trip.Value, Events: d.bare(), Where: where(d.trip.Value)}}, err
 	}
 	kept, err := t.Trips.List(ctx)
 	if err != nil {
@@ -58,9 +63,13 @@ func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error)
 	if err != nil {
 		return nil, err
 	}
+	where, err := positions(ctx, t)
+	if err != nil {
+		return nil, err
+	}
 	out, at := make([]trip.Log, len(kept)), make(map[int64]int, len(kept))
 	for i, k := range kept {
-		out[i] = trip.Log{Name: k.Name, Trip: k.Value}
+		out[i] = trip.Log{Name: k.Name, Trip: k.Value, Where: where(k.Value)}
 		at[k.ID] = i
 	}
 	bare := make([]trip.Event, len(events))
@@ -71,6 +80,40 @@ func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error)
 		}
 	}
 	return out, nil
+}
+
+// positions tells where trips were: as each has it, or as the place of its name.
+func positions(ctx context.Context, t store.Tables) (func(trip.Trip) *almanac.Position, error) {
+	places, err := t.Places.List(ctx)
+	known := map[string]*almanac.Position{}
+	for _, p := range places {
+		known[p.Name] = &almanac.Position{Latitude: p.Value.North, Longitude: p.Value.East}
+	}
+	return func(of trip.Trip) *almanac.Position {
+		if of.Where != nil {
+			return of.Where
+		}
+		return known[of.Place]
+	}, err
+}
+
+// UnderTheSky are the events of a trip, in the order in which they happened, with the light, the moon
+// and the tide of each, in words.
+func (s *Service) UnderTheSky(ctx context.Context, id int64) (events []store.KeptEvent, sky []string, err error) {
+	var log trip.Log
+	err = s.store.Read(ctx, func(t store.Tables) error {
+		d, err := dayOf(ctx, t, id)
+		if err != nil {
+			return err
+		}
+		where, err := positions(ctx, t)
+		events, log = d.events, trip.Log{Trip: d.trip.Value, Where: where(d.trip.Value)}
+		return err
+	})
+	for _, e := range events {
+		sky = append(sky, log.Sky(e.Event.Time))
+	}
+	return events, sky, err
 }
 
 // LookAtTest is what a drop test says beside the others, without that of an id.

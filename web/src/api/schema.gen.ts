@@ -3469,6 +3469,8 @@ export interface components {
             highWater: string | null;
             rods: components["schemas"]["TripRod"][];
             notes: string;
+            /** @description Left out it is that of its place */
+            where?: components["schemas"]["DayWhere"] | null;
         };
         TripRod: {
             name: string;
@@ -3557,6 +3559,8 @@ export interface components {
             /** Format: int64 */
             trip: number;
             event: components["schemas"]["Event"];
+            /** @description Light, moon and tide then, where events are listed; empty where none of it is known */
+            sky?: string;
         };
         Lesson: {
             totals: {

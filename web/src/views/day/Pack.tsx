@@ -71,13 +71,13 @@ export function Pack({ plan, sky, worked, onChange }: Props) {
         <input id={id} value={thing} maxLength={100} onChange={(e) => setThing(e.target.value)} />
         <button type="submit">Add it</button>
       </form>
-      <Begin sky={sky} worked={worked} />
+      <Begin plan={plan} sky={sky} worked={worked} />
     </section>
   );
 }
 
 /** The trip that is begun with what is on the rods: at the spot that is fished now, or the first of the day. */
-function Begin({ sky, worked }: { sky: Sky; worked: Worked }) {
+function Begin({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked: Worked }) {
   const create = useBegin();
   const navigate = useNavigate();
   const begin = () => {
@@ -93,6 +93,7 @@ function Begin({ sky, worked }: { sky: Sky; worked: Worked }) {
       highWater: high?.time ?? null,
       rods: worked.rods,
       notes: "",
+      where: plan.where,
     };
     create.mutate(trip, { onSuccess: (made) => navigate(`/log?trip=${made.id}`) });
   };

@@ -1,5 +1,6 @@
 import { NativeSelect } from "@mui/material";
 import type { DayPlan, SavedSetup, Setup } from "../../api/client";
+import { PositionFields } from "../../parts/PositionFields";
 import { Row } from "../../parts/Row";
 import { DirectionField } from "../../setup/DirectionField";
 import { NumberField } from "../../setup/NumberField";
@@ -20,7 +21,6 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
   const set = (change: Partial<DayPlan>) => onChange({ ...plan, ...change });
   const wind = plan.wind ?? [];
   const where = plan.where;
-  const degrees = (text: string) => (text.trim() === "" ? undefined : Number(text.replace(",", ".")));
   return (
     <section className="day-plan" aria-label="The plan">
       <Row id="day-date" label="Day" error={errors.date}>
@@ -60,28 +60,12 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
         <summary>
           <b>Sun and moon</b> <span>{where ? `${where.latitude}°, ${where.longitude}°` : "no position"}</span>
         </summary>
-        {(["latitude", "longitude"] as const).map((key) => (
-          <Row
-            key={key}
-            id={`day-${key}`}
-            label={key === "latitude" ? "Latitude, north is +" : "Longitude, east is +"}
-            error={key === "latitude" ? errors.where : undefined}
-          >
-            <input
-              id={`day-${key}`}
-              className="row-input"
-              inputMode="decimal"
-              placeholder={key === "latitude" ? "57.1" : "-5.8"}
-              defaultValue={where?.[key] ?? ""}
-              onBlur={(e) => {
-                const value = degrees(e.target.value);
-                if (value === undefined) set({ where: null });
-                else if (Number.isFinite(value))
-                  set({ where: { latitude: 0, longitude: 0, ...where, [key]: value } });
-              }}
-            />
-          </Row>
-        ))}
+        <PositionFields
+          id="day"
+          where={where ?? null}
+          error={errors.where}
+          onChange={(next) => set({ where: next })}
+        />
       </details>
       <TideEditor plan={plan} errors={errors} onChange={(tide) => set({ tide })} />
       <details className="group" open={wind.length > 0}>

@@ -46,6 +46,7 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
                   <b>{kindOf(e.event)}</b>{" "}
                   {trip.trip.rods.length > 1 && <i>{trip.trip.rods[e.event.rod]?.name} </i>}
                   {told(e.event, show, names)}
+                  {e.sky && taken.has(e.event.kind) && <small> {e.sky}</small>}
                   {Date.parse(e.event.time) < Date.parse(trip.trip.start) && " (before the trip's start)"}
                 </span>
                 <span className="timeline-do">
@@ -78,6 +79,9 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
     </>
   );
 }
+
+// What a fish does: of these the light, the moon and the tide are told.
+const taken = new Set<EventKind>(["bite", "short bite", "fish"]);
 
 // What can be told of every kind of event and phase, so that none is forgotten: kinds that hold a state of their
 // own are no other kind's correction.

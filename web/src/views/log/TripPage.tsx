@@ -1,11 +1,12 @@
 import { useState } from "react";
-import type { SavedTrip, Setup, Trip } from "../../api/client";
+import { Failure, type SavedTrip, type Setup, type Trip } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
+import { PositionFields } from "../../parts/PositionFields";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 import { onDay, onTheWall } from "../../parts/when";
-import { useLogActions } from "./useLog";
+import { useLogActions, usePlaces } from "./useLog";
 import { tied } from "./words";
 
 /** What a trip is: where, when, with which rods; and its end. */
@@ -17,6 +18,8 @@ export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
   const names = new Map(techniques.map((t) => [t.key, t.name]));
   const [notes, setNotes] = useState(trip.notes);
   const say = useSay();
+  const { data: places } = usePlaces();
+  const place = places?.some((p) => p.name === trip.place);
   const keep = (next: Partial<Trip>, words: string) =>
     change.mutate(
       { of, trip: { ...trip, ...next } },
@@ -46,6 +49,17 @@ export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
           />
         </Row>
       ))}
+      <PositionFields
+        id="trip"
+        where={trip.where ?? null}
+        error={change.error instanceof Failure ? change.error.fields.where : undefined}
+        onChange={(where) => keep({ where }, "The position is kept.")}
+      />
+      <p className="aside">
+        {trip.where || place
+          ? `Light and moon of what happens are told${trip.where ? "" : ` by the position of ${trip.place}`}.`
+          : "Light and moon are not known: neither the trip nor its place has a position."}
+      </p>
       <Row id={fieldId("trip-notes")} label="Notes">
         <textarea
           id={fieldId("trip-notes")}

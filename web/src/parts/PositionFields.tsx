@@ -1,0 +1,44 @@
+import { Row } from "./Row";
+
+interface Position {
+  latitude: number;
+  longitude: number;
+}
+
+const fields = [
+  { key: "latitude", label: "Latitude, north is +", example: "57.1" },
+  { key: "longitude", label: "Longitude, east is +", example: "-5.8" },
+] as const;
+
+const degrees = (text: string) => (text.trim() === "" ? undefined : Number(text.replace(",", ".")));
+
+/** Where the sun is seen from, in degrees; empty where that is not known. */
+export function PositionFields({
+  id,
+  where,
+  error,
+  onChange,
+}: {
+  id: string;
+  where: Position | null;
+  error?: string;
+  onChange: (where: Position | null) => void;
+}) {
+  return fields.map(({ key, label, example }) => (
+    <Row key={key} id={`${id}-${key}`} label={label} error={key === "latitude" ? error : undefined}>
+      <input
+        id={`${id}-${key}`}
+        className="row-input"
+        inputMode="decimal"
+        placeholder={example}
+        defaultValue={where?.[key] ?? ""}
+        onBlur={(e) => {
+          const value = degrees(e.target.value);
+          if (value === where?.[key]) return;
+          if (value === undefined) onChange(null);
+          else if (Number.isFinite(value)) onChange({ latitude: 0, longitude: 0, ...where, [key]: value });
+        }}
+      />
+    </Row>
+  ));
+}

@@ -40,6 +40,18 @@ func lunar(n float64) (float64, float64) {
 	return 1 - 0.037*math.Cos(n), -2.1 * math.Sin(n)
 }
 
+func diurnal(n float64) (float64, float64) {
+	return 1.009 + 0.187*math.Cos(n), 10.8 * math.Sin(n)
+}
+
+// shallow is the node of a wave that comes of so many of M2.
+func shallow(times float64) func(n float64) (float64, float64) {
+	return func(n float64) (float64, float64) {
+		f, u := lunar(n)
+		return math.Pow(f, times), times * u
+	}
+}
+
 // waves are those that are known (Doodson, 1921; factors of the node as in Pugh, 1987,
 // Tides, Surges and Mean Sea-Level, table 4:3).
 var waves = map[string]wave{
@@ -48,8 +60,23 @@ var waves = map[string]wave{
 	"N2": {2, -3, 2, 1, 0, lunar},
 	"K2": {2, 0, 2, 0, 0, func(n float64) (float64, float64) { return 1.024 + 0.286*math.Cos(n), -17.7 * math.Sin(n) }},
 	"K1": {1, 0, 1, 0, 90, func(n float64) (float64, float64) { return 1.006 + 0.115*math.Cos(n), -8.9 * math.Sin(n) }},
-	"O1": {1, -2, 1, 0, -90, func(n float64) (float64, float64) { return 1.009 + 0.187*math.Cos(n), 10.8 * math.Sin(n) }},
-	"M4": {4, -4, 4, 0, 0, func(n float64) (float64, float64) { f, u := lunar(n); return f * f, 2 * u }},
+	"O1": {1, -2, 1, 0, -90, diurnal},
+	"M4": {4, -4, 4, 0, 0, shallow(2)},
+
+	"2N2": {2, -4, 2, 2, 0, lunar},
+	"MU2": {2, -4, 4, 0, 0, lunar},
+	"NU2": {2, -3, 4, -1, 0, lunar},
+	"L2":  {2, -1, 2, -1, 180, lunar},
+	"P1":  {1, 0, -1, 0, -90, nil},
+	"Q1":  {1, -3, 1, 1, -90, diurnal},
+	"J1":  {1, 1, 1, -1, 90, func(n float64) (float64, float64) { return 1.013 + 0.168*math.Cos(n), -12.9 * math.Sin(n) }},
+	"MS4": {4, -2, 2, 0, 0, lunar},
+	"MN4": {4, -5, 4, 1, 0, shallow(2)},
+	"M6":  {6, -6, 6, 0, 0, shallow(3)},
+	"MM":  {0, 1, 0, -1, 0, func(n float64) (float64, float64) { return 1 - 0.13*math.Cos(n), 0 }},
+	"MF":  {0, 2, 0, 0, 0, func(n float64) (float64, float64) { return 1.043 + 0.414*math.Cos(n), -23.7 * math.Sin(n) }},
+	"SSA": {0, 0, 2, 0, 0, nil},
+	"SA":  {0, 0, 1, 0, 0, nil},
 }
 
 // Knows tells whether a constituent can be reckoned with.

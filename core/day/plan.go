@@ -233,11 +233,9 @@ func (o *opening) tides() {
 		if t.Station != nil {
 			s = *t.Station
 		}
-		for _, c := range s.Constituents {
-			if !almanac.Knows(c.Name) || !(math.Abs(c.Amplitude) <= almanac.MostHeight) || !(math.Abs(c.Lag) <= 360) {
-				o.add("tide.station", "Tide: “%s” with %g m and %g degrees is no wave that can be reckoned with.", c.Name, c.Amplitude, c.Lag)
-				return
-			}
+		if why := s.Check(); why != "" {
+			o.add("tide.station", "Tide: %s", why)
+			return
 		}
 		o.day.tide = s
 	default:

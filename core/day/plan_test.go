@@ -140,7 +140,7 @@ func TestPlansRefused(t *testing.T) {
 		"spots.0.setup.water.depth: Depth under the rod: 0 m is outside":        func(p *Plan) { p.Spots[0].Setup.Water.Depth = 0 },
 		"tide.kind: Tide: “moon” is not one of none, table, station.":           func(p *Plan) { p.Tide.Kind = "moon" },
 		"tide.table: Tide: a table has 2 to 2000 lines, not 0.":                 func(p *Plan) { p.Tide.Kind = FromTable },
-		"tide.station: Tide: “X9” with 1 m and 0 degrees is no wave": func(p *Plan) {
+		"tide.station: Tide: “X9” is no constituent that can be reckoned with": func(p *Plan) {
 			p.Tide.Station = &almanac.Station{Constituents: []almanac.Constituent{{Name: "X9", Amplitude: 1, Lag: 0}}}
 		},
 		"wind.1.from: Wind: 08:00 is not after the one before it.":            func(p *Plan) { p.Wind = []Wind{{"09:00", 1, 0}, {"08:00", 1, 0}} },

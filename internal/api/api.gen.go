@@ -215,6 +215,9 @@ type ServerInterface interface {
 	// ReadTide Reads a table of high and low waters as people copy them
 	// (POST /tides)
 	ReadTide(ctx *echo.Context) error
+	// ReadStation Reads the harmonic constants of a tide station
+	// (POST /tides/station)
+	ReadStation(ctx *echo.Context) error
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx *echo.Context, params ReadTimesParams) error
@@ -1095,6 +1098,15 @@ func (w *ServerInterfaceWrapper) ReadTide(ctx *echo.Context) error {
 	return err
 }
 
+// ReadStation converts echo context to params.
+func (w *ServerInterfaceWrapper) ReadStation(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ReadStation(ctx)
+	return err
+}
+
 // ReadTimes converts echo context to params.
 func (w *ServerInterfaceWrapper) ReadTimes(ctx *echo.Context) error {
 	var err error
@@ -1327,6 +1339,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/days/table", wrapper.DayTable, options.OperationMiddlewares["dayTable"]...)
 	router.POST(options.BaseURL+"/cautions", wrapper.Cautions, options.OperationMiddlewares["cautions"]...)
 	router.POST(options.BaseURL+"/tides", wrapper.ReadTide, options.OperationMiddlewares["readTide"]...)
+	router.POST(options.BaseURL+"/tides/station", wrapper.ReadStation, options.OperationMiddlewares["readStation"]...)
 	router.POST(options.BaseURL+"/rules", wrapper.TryRules, options.OperationMiddlewares["tryRules"]...)
 	router.POST(options.BaseURL+"/comparisons", wrapper.Compare, options.OperationMiddlewares["compare"]...)
 	router.POST(options.BaseURL+"/drops", wrapper.PlayDrops, options.OperationMiddlewares["playDrops"]...)
@@ -6728,6 +6741,89 @@ func (response ReadTidedefaultApplicationProblemPlusJSONResponse) VisitReadTideR
 	return err
 }
 
+type ReadStationRequestObject struct {
+	Body *ReadStationJSONRequestBody
+}
+
+type ReadStationResponseObject interface {
+	VisitReadStationResponse(w http.ResponseWriter) error
+}
+
+type ReadStation200JSONResponse TideStation
+
+func (response ReadStation200JSONResponse) VisitReadStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadStation400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ReadStation400ApplicationProblemPlusJSONResponse) VisitReadStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadStation403ApplicationProblemPlusJSONResponse Problem
+
+func (response ReadStation403ApplicationProblemPlusJSONResponse) VisitReadStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadStation422ApplicationProblemPlusJSONResponse Problem
+
+func (response ReadStation422ApplicationProblemPlusJSONResponse) VisitReadStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ReadStationdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ReadStationdefaultApplicationProblemPlusJSONResponse) VisitReadStationResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadTimesRequestObject struct {
 	Params ReadTimesParams
 }
@@ -7760,6 +7856,9 @@ type StrictServerInterface interface {
 	// ReadTide Reads a table of high and low waters as people copy them
 	// (POST /tides)
 	ReadTide(ctx context.Context, request ReadTideRequestObject) (ReadTideResponseObject, error)
+	// ReadStation Reads the harmonic constants of a tide station
+	// (POST /tides/station)
+	ReadStation(ctx context.Context, request ReadStationRequestObject) (ReadStationResponseObject, error)
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx context.Context, request ReadTimesRequestObject) (ReadTimesResponseObject, error)
@@ -10009,6 +10108,52 @@ func (sh *strictHandler) ReadTide(ctx *echo.Context) error {
 	return nil
 }
 
+// ReadStation operation middleware
+func (sh *strictHandler) ReadStation(ctx *echo.Context) error {
+	var request ReadStationRequestObject
+
+	var body ReadStationJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ReadStation(ctx.Request().Context(), request.(ReadStationRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ReadStation")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ReadStationResponseObject); ok {
+		return validResponse.VisitReadStationResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReadTimes operation middleware
 func (sh *strictHandler) ReadTimes(ctx *echo.Context, params ReadTimesParams) error {
 	var request ReadTimesRequestObject
@@ -10354,364 +10499,366 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1bk9u4tT/6VVDa51R2zqbb6vYlk3b9H2bsccY7nsu2e7ZPVTIPkAhJiEiAAcBWa6b83f+FtQCQFEER",
-	"VF/sOPNiu90kcVtY9/Vbv82WsqykYMLo2eVvs4oqWjLDFPyUK7oy8A+ml4pXhksxu5y95YJpIlfkv9//",
-	"+MMloQSeI1QTLaWwf5sNIxtGc2IkMZwRKQjXZCvkTmSEitw+IOApKvSOqTPyYUMN/Ad+y7Ci0EQbutcZ",
-	"WdSGrKQilFR8uSXGPkrx+7sNX27st2XFBNkzQ5YbKtZMz7IZt3P9Z83UfpbNBC3Z7NKtKJvp5YaVFJe2",
-	"onVhZpcrWmiWzcy+sg8upCwYFbOPH7MZz+2D8LmKmk3zNZ7Pspli/6y5Yvns0qiatT+9kqqkxj4nzPOn",
-	"s2xWcsHLupxdnodxuDBszRSMUym5VkzrkR23iy4Y4caueyfVluVE1uaSbOSOrKjC3+A+c9xlJuxWUUOW",
-	"ssQPcTOwQ2ESEzfJ0EXB+jO/2jCy5SK3YzJhYKTITuLbxzazpDdvmVibzezyYh5moI3iYj37aGegmK6k",
-	"0Az27yclFwUr7T+XUhgmgI5pVRV8Se3cHlf4xH/9Q9uJ/tYa6v9RbDW7nP3H4+ZuPMbf6sf+uzBid6lA",
-	"wjsmDNkpCZPy84cZfb3E536b0Tzn9t+0+EnJiinD7Zzd1lat//ptRktZi8gV/J4ZZQ9SEVMrYQ8rEFsu",
-	"a9xLt0WiLheWwLKZPQf7KSYsDf5ttqJFMctmy0Jq+/yOAlFUtIYfCw43pZA7puzX3Di6kDuiJLyZK7q2",
-	"v6JbRriwv9zQrX13xVg+++XwlLLZzSNpd5bCVmg7J13ZR3vrKx/rDJdm1wif1YQSzZZS5GmrNbxknVs4",
-	"9OjHNtn9DXfJvZ75A/ATbdYkF/9gSwNrWstH7j8NW24E/2fNztxpt379iJeVVAa5rCXjWV6La1Y8XkrF",
-	"Hoc3YT749qv2lkwimxVnRR7hIz9Rs3HXXxN8KCO6Xm4s08ZTObPnfhaWzQ0r4UMHFy7sA1WK7tvU1Xuw",
-	"oAtWRH9T65oWYzfO7eTHbLaTKo/NJX6AOKx/K/N74kftnaTddhBGU6+o3kZ2+gMIJrkiOy7yjCxrpSxn",
-	"sDxZ71hREPsaSDXLn3eMrzfmBWFlZfZkt2GKESEFI7kEUdbbuQXL3xeySiPwbLaQluB+izEsOwqIUjuU",
-	"lRf2WSt5zcDIituzGtmivhBAQW/pDAWXsmNaQa7KP2hSIGs/3NtlnPuhsiAJ/JoYmVkmgbtmd1Mxozi7",
-	"ZmTB1lxEV2FXHCVJmcfuzbexc0EZ2vuCsvpH/xOvlSz9HGVrsriGku7JgvU/d0DaMG03ycztjh8xRtBL",
-	"qtjw9pVWLu+42UT0tfbVP3Y7X9LaX89DhgByRUeO743I2Y29G/1h4STdb+w+m0ZpcZ87egpBm8pmyzqy",
-	"8u/kDj5tZI230/4ASiXXxMgijx3ogBb8HaO5JlSxoHuiyqVlyeDi26lzTTTlOfxteFEg1Zatkw46lB2I",
-	"40BHFRDJBZztii5NhFR/kIZppyPDPpElHpEOmjdRTJuMLPYEtK/WSU9ge6i4RW6Q3jgpN3yFgOVZtgxT",
-	"pHZb4P959K4apsr+9/7K9v4A7af8v9c1zx3ZIJ+hC1kHzmr5raWc2DCJ0sVtGa6ykS4wydgVPLwVK1aY",
-	"IXFRUWVwIUg6lJcsh1ODt2JkvqEiH6BzSTayyImS+ImCC5ZZBk/Jiu1ImHiMNcI+JN1/ewuc2IwstmB0",
-	"lAEUVvTZi42cwC9dk4JvWbG3/xIS+FUuCTcvyKPzy4NDbO1HwWN39cpblwuKVGEfYzlZ7F+Q+aWjFCFN",
-	"mmZpd1IPsFV70YETwH4DwTG63JC1knVllxzUkFMuHXwleusSqRc/4B9PoVchzXeMXnPUi7or/lEhl9vJ",
-	"ushJac0A6pUJwk2WoskIad4CBajouoRlZ5GRxYjMmrCpjj+2hm/x5EGtdpoy6seYsvNSfMPy+Kyk5Zew",
-	"zKL4cTW7/NuICu0u6C+Hitlrp3/C91Dp89dyVcidP0DHSfWW5ZairdleFwUa/Gin9xZjhepEyd9hBsAH",
-	"nHwnUmVE73hZcrHOgm4gGFXwqIT/KnmeF2H6CyryEVZRKbniQz4Lr7DXIme4R0rm1lZSK7oEFW7B8hMJ",
-	"LmcVquMJvOamP72vd3RPVladdNNK41r7yEJx5wq2SuJ8B6SNy7BTtB9PoWjF18NsUwpHAVZMwfKskcpE",
-	"ToBjJUmjn6iKDqyZMEwsBxQWHtOjrpy00J6iFF9nzbYzkTcCTLAJc3zPaHSOhm6ZPu5AA/0AbgY83DId",
-	"wywLmufgr/FOHmcybKTcWrWFiy38Wm9Q2hWSgndjx6/BWtZGgnzgyhLAoqA5aDuGC3trhl06dmoal6HW",
-	"LCKCX1lq8RpNoqAFj1TaPbGPvmNUd/j4ESvKyiLgUV5JaeyVFrk4/aojpToiMUPzPzjPnNOsNRuv1oed",
-	"8Yy9ZcQ3vAjtFrwpTld0BOqMOU8nXjJ6g9zbA147cTa/t15G/FY0v+ZLdubkRLLTCl9Dj9UN16c4qaI3",
-	"0t6yxHO38inGU7yZoZmpKzQsUjS7QVcVKqPpIvcd2OR9iXvFrS2LYtUKMa4zspK1IgZ+wQVZ8WtmRywZ",
-	"1bWKsywjT/Fs4oY3njE/gttw+Kzb0bDgEcJhN1UhFTuD40+mG/cWTPAbtuZioj/p68ARV1xvuFijF4O6",
-	"0/Y2BDj6QAVHx3aH+rZsH1c4B+1auo87QmHQca5vH+pphyxEXtwA/nMxcQpb9T8106cEEpyXsn/XxlzF",
-	"oAzCQ86rgI48PsU7fLBsxzPd0NGlypuXsqjLqcscOtXhi926ZgcmxopQgjep7T4IXimuyT9qbcJDMeNG",
-	"VhjoiH98uZF8yV4QKtz3l6woSMmo0G7XlZ7mg8efmwhPmBkOBQIfQzbsxhyR5kvYe2J/C0L9V6bkgOYW",
-	"mXzLbEC/Jj4x6t3E2+C5EzzbZlIwiWZPB8jmr85gO4md2J1GXmIVP9wFHfFK4/+n+kgaYj4SNjnQ1xZe",
-	"nwDjBZX8Qx0OlbfhU4TV2O/rY1fgePTErzW22y+pyk8xfbo7lxLKO9izvotqirkva5fscMrbG75ONd0K",
-	"uUtd34mhShejtANlOLMUKwxoKuoyRDt/w4rcW2MuRNznmlQnHx6vovzPGa9EXjsDe0dRvZ66CzCXcFXs",
-	"cJk/5JTtCI6cIRUyV3TduBVwj6zC1GJzO6qJY1T5KJtzdyALdsiAS6iraVUF3S/ocnsGty5Z1fKvwSxe",
-	"Np6uCezxA8Zg6iInm1oZCHAsZL6HWA0lqm68LlVBlyxZ1SqZwfBvjzZgZ1DMom8xl8CWZW3ABdyLk8JT",
-	"0WhcHfPwvJVyS5xLuJBLWsAqdDQqo7lzHER2pQQzHOScMUxlLrypDRVx53qq1xAkoXfR4wzcWvy2jZCL",
-	"NRbPXgavYyK1gInZopRvIWPnblQwfxL9Hd5tmIj4CtGZvpE7cWc7CSO5qaRs4LcuY+nE7ZsqXCyzTVUq",
-	"OicU9dvvYs4kqZ36ihTbhH/R7Lht1PcwWAaSyS4rrj/gLp1o0ngZFJLT5oeca7vOus5mp7cbznKMF/Rl",
-	"TUlvMEdvfvaslbE3j0g25HbtGcxmWVSMOKHB9QbkQyeXbZ7dzqTMZrVwHsxjT/8MDx0e0LCx+XLj8xgm",
-	"adLXtKhBHFiuDAae5bOYpkkFxhngLBYMw/oh0t+K4gz4ifoGqs9vhGV0xYJm10zRAiLMmBOaH1NkouqJ",
-	"m+heihzEzjyefJCgBMG2pLoy0zib9+bgpzOvBiUpE87f5874FH/fyw1V5q3TJCdQyI/CUscl5v7eMJ1h",
-	"voQ1HnXWjtvnUjCX17MP6QFESFJK1Vcx4P1TdfoFMzsWE0FXssi9y98yTqpkDaTgVBM7qSYBN57TYcVX",
-	"X3nwXNcqwKBv5x0x1/rAOIGGmwOx7Om0qfmvLCp+UY0Br4eWpKQCjXyNEe0d3ZNaGF6QFRcMHCP6ILel",
-	"FWzzPpbTQl4vrTrP8ib84kJW/XH2Iy8vGFpLkfTr9uXCmJbbm3C3nCPCnZUnm0QX6UsGptQJLtJeYpW9",
-	"e3eUEYrKPRVkYTVhaUmZFlKsXWoipjN0FYNRL5Q2rIoM9bJDO9HTuxlNBr3hOhzz+INDpwoTHHZADhwg",
-	"bPtJJ2iZWVz3rZo89bS087ioVuZEJer+NI3oRQah3XYqE7pUUreykMELcOZjyy1N6XlMUdqnDAHke/xL",
-	"UbXoWGj7pSwrqlg+2fkkDF2OJvm9dI/Zyy5jGVQ/Kb5k8UQKrxMt5I0TCIas+TUTadLA5U324wTOODk2",
-	"7df2mXbaV8J4g/EWWZsVH0r+dSUuXAznscUzUO5ScCqsNLpMiATqf5UsBC3oOtWzN0GmDzjZnNMx56sV",
-	"U7pZ19TIRzxH01FQL9Dvg57o21S+XszfTb8JnTwADMt7YoNL6c4sUdX2/OIkZRte5np61G9NucCrmKYY",
-	"H5pzaDl5e66iCvOGLUFuGXoAIZ+aLrfoBfQ2nueg8aThOzaAr6niFAsFRsrEIpy8pDdvcG+egL3vfjiP",
-	"ZRE9qFWeheOLCyCB53iiAebDj5h6BWdnLbEXIZ7pkqevGZnDOQtp7C/3WHYmJFQfOl7sQtdJdvsbo4kr",
-	"/usdO+/acKOaJtiC8QzJaD5n1IQe2F0vpyfsrS8vwNJUqbYhq23B8ksIJKy9gg17Wuy5WLvKgBBMWNKS",
-	"eXvwwFCVNL0+YKkYi0Re3leMtXwyIDYgw7yQO6J3jFV2DjBFEIsrxaEAC5LJ02XjslbXLNmZGSZ9eMBr",
-	"FYsevW22rTVBwVjOXDwp/GersCAps3tlflythnYthKrW6AgIu8gNgeQxf9YvyBPwM0KBlQKXRUbmqGLA",
-	"fxZUG52ebf5jHVGEvtZe1av40jiZNv69kiqXcXNoJgPJE/z9JalqvWmRLy4esw1B70qN1oEcBr/A0ZqQ",
-	"kIPf9aj4sDjUBtMl+k+bWUFBKgXpbiUVKIKK8gLDa+AfA5rWLjdP+7A5ZtAh+WPxGcHvwydk7UbKXfIw",
-	"L62GVQL1K8YKlmPBq6yhYMPFHq1dGR6zS9GyuIbvICNtRzmFxH8ihR6J4rvd60sJv60NiYTDdRfHM4GG",
-	"sDPkIf5+puouXjE6RXWp9ndWWRR1VH2zxzzIXrV9373Qj7NTwx65KHpS2Y97FmYSkxuv6P47WU8tIb21",
-	"k3AVNR7eBM8ORh6Ihnzv+Cd84WPCfY5bVtv17T2RlTStk4+4Dw+PHkVtJ/c5wyICqH9i9HrfNiNOyDW5",
-	"Bc3AchqaQQ7tbBFXwulOdJVgSOR0fwa0lXwNc2cavaL7W3rqc7pvxd81xued634jawUpX114iXTfPXwg",
-	"WVXwNyxyVFN9aQAZURcmYcgPIJOAErf7hOffb/dxa+MV3f9U0OkJr/YEQu10ySjUPWPJ8AEvoSZyUy7m",
-	"F88fnZ8/uvhTNE0xxn6uNlysNdxpumWtiIe9Zbmvuil411Bv2V/nUcuuMbeeziMVIrIT+mpzgEqaSVTy",
-	"3t6+zoBfxW73chvDn/gr2+t2EW9F4bn4Qi9GFnp+MY+NnLOpmRUHqYK+sslhp2gDwCZ9VeJj87vpdfsl",
-	"zdmjugIbsa2pFWxlnI52WAzWc3lqw03NbpF1R8uq4KbOI5Rdpmb2R0qPcrZWjGmrx/9FMSZ2fLlJ+1zE",
-	"kfFVogrRrAVn9ctRn0TsktjrP9G72p7nPHGiMEzWPb9oQp1H/km6mVc8Z1e1Et1lXszn8xGnHlB/bPyd",
-	"rwFJq8yw3Bze+PjLIenaj7k7dlJdH1csgPwMUBp6dBD5Ab2RCafo62G63zx/ejmfdyMbX8WuvkfYmVwu",
-	"gkUh+H7WWt0IxUbY7K8ylnL6bW237/FbrhdWZcTsDa7Jz1cvx5MorZhzH3bM1MsIJ0US1CmQxKeoUycG",
-	"2yon+UfIE6Z1Ow8ijDRgoLzfTrXImMhTVeBsVrBrdnouxgYcDCfnTSfr5u4hN1xa2rSb2AQB+gNITac4",
-	"U1JJzV1C5ojMVFJrq36duo2DZeu337JBPtzfsIjT6v0GEFPQYCulFKk5KmLJXtcYgkx9/gcWSYHM0VWd",
-	"8I26isfjdC0ynzwMCEMC/TWRxFZ6Y3817ohuzhuGxb0L77eW096J2Bn0teRpwWl89uQvTKlsX6XXR9hH",
-	"X7WFa+I772WtlgO1DgDC5RNCPTKlRnwUH3/xivZiT9ieedchMVglDDiZUW07lAJE6QfqgUNBgf0gBgDQ",
-	"wY5GXrygoEVaU+5xo9WkRGq5yKftdZxN+AyOFeZbdY+wczxueodDt7YxCVenVzN8bEOGfYwFXW6HCpSO",
-	"fbFn38nbeRrbJbluUln7hqbsiTYuUSxxCQDxeIoif1Rxx1lkoEV4MdrgSTp1wbOuBK3N6i+nKG3vnXdx",
-	"CkfcUGWi+JQZorjxJbporQIKAdM8Z/kLMicFo9cuHgQ3wd93z1omMMgpdvLKMPWdK1HrzthlV2z4euMD",
-	"D5L42EnCbODTb5NZNlssRrOFCrl7Vwu3VJlPeP7QE0IhTRFYiGkOZJZZzg2F9VE2LRitUvWJit5CKk4V",
-	"XY6V3Zlh57nRFG9Fh/9MNAEvnkZ4UaWcLtS7SZCB0wRT4ZrA0wQGBpQ4e6dCRNVrj8JsTqgXHFRg42b2",
-	"/NnlkwQzO83TMjWJxETKrt3ywSO8ghqegwBq4UKMJzinOqcerw2JMGSMc0znyB+C52ZKNWKA9qgFwq0x",
-	"Qdy8u/euoGbAaejcMRkRUhnAD0fT7Doxhl5IsR77NKPaTP3ywaGEBbRHHLDqXYRiauVDcp7mOJQoGEW0",
-	"KAhIcmLkmgFM2R0giW5CpmUE6FNeM5XMCF0N1jBer8/fCak7Sua6qd4iroTwJDkwIcwLmwnxta621g76",
-	"TtJ4pxeuH+gPDqANyNrX6WCZtY8FQZaITwhUa2ZC/vESSzBSE1RiFS8+oIxHVN5VYPlkNd0Fd9sM0xei",
-	"N+X4LsCboqvfCtMghFCTTjeWUG5NYqjwoYoRdlOxpcEg34JNO7WUfKCdSFdc6JaNzVbIer0hf24glM7n",
-	"4xU+7rBwLm6czG2k26QkJxfird0S0KLk4P657WcqGkvM8DwawriQ2Hci/3KV3bE6sT1gWglIDnDpo00j",
-	"jlSI4HCqkEDg4ItNq54hmtRzWkk9zCDlgCvOlsfQXl0tMSwfPUgrwq6ZcqkpO6etqFNxlh+Wy18FFu+a",
-	"BNhTXDJ95zzgU3HkJJhKGatV+FoTSozilYOVD6XzZaqGc6V49U7mR0FITqx4CLCPjlyDotOgjHge02hM",
-	"Gep/jX7VKnBArEHYCcdXEgwBp4NONwXYigt+EmLCsu+vHm8m0W6sETkM1zagnxTCRa7bqHMgHtdcACmk",
-	"UgEC3sWGlTdTIKUA6CryGQdGoJNtzKY0NGno15A0H83VlnU1XKvsMOTkyjvYoXxLqrxrIow6VsFNPgzt",
-	"Dxm9DnYMtGlzoLCPFxXQm++8MtZnT84pnb5f3zsAs6i8VmZItFCi+NoV3vxBE7kTflUlza0aPAUTd4Tg",
-	"AchiEAOJIuqRGz1Xsqq6qVCjO/pPFy4/IkYRXFqusD7YKfmTrlSIycec8b67zgT3dtOQp/+9EJlP+tTP",
-	"gkfljCtbSv/Q/+ILI6fZlyXHvvlBqnxUvASi90sPt73VV8fLjsCAAidtU0DrfvkLkAU23jkp5IitbQqE",
-	"6plA1BWi6Oo2wBS+m51zBSDaZdb5dz+xVUTyMH3XkBRg9vvLXfUjRHNRlaymJ6IqWTUQiTuptrMUoXwr",
-	"jfcEvN7TEHI96mGjQ6aFHmk5gbO8to/HBU+6Cd2U1PxeIdNUyEyAUnRriDiaGn96znPnvmoq8qYUO5+o",
-	"zHvXRKjvwZmGSgLPaBuu6SgwFUIQLv5pEIL21ROz34KH66CVIdWa6a7r1UhiR51YutEKQI1U8kKTS1oi",
-	"qYzwW/fgp6j/DUD1YRa/DLDxK+fIn8TKQa2TwvVsybxq5xoEoTcNWkbxEq7oQK5PpNUON4AcqqFzR7hO",
-	"yFYyorhO9SjYKZ0sSIYrJ03TBSzzfn7gNad5rLVRdbTdiWthEj6YmMozDf01FP+5aRyPzZ7P5zHnc5GP",
-	"mFQOGLaVFeXFijlIoTxkz6irpUBZpe12gN3zEzFUbNGZgb2/MKsKnSGqEYYoV460sADl0jIipLrbQbv7",
-	"O+yYuU+H8gipbi9xpBG+7bTvsyv01iSybQ+cbSf27bVvgJvOH97Lkhl0c9grvaFVxQTLX4SaGEvVkDhn",
-	"f5hbrdjDfCcxiiaQC3zIKsB0UezJjibyhgm+zqjnGnI5ackIs7tDNq5vNfwXeovbmEFPI97WwzQUXRVU",
-	"b7D3hgENEv9BCsQLWXATescR98OKwxta0DVZKRZcduEduzlGKsAtZYaz4K/Luwlh2BHkCH3jMhs8cLey",
-	"O8ayhkl08yCezqMFUtWGahbpRxw2zxoX3mNZWkJcIMM5doftNzWaRwWjeqiBlsJ0owD2GYf6bJefQedh",
-	"PdhDKUw6NTk5khpt/9tlvzg6SnKks2UARB1DVTGuODCtUuY9PN4vk4mZRBPTUZHwpoJQ84YNESNftJAC",
-	"fPQJKtPkeh3RVxaumVCsl+7Q/7+akM/sg6apiQi0KN5PyOBa1w5tv0/M94JJ38BE3G3gp7RSmNO41V4B",
-	"Dki8qyitBjJ2JyBWNV22o/HCA7KORhDbVRDIR8Z6gitenaEATu8GrjhqFK8d6trEok1LXA2084LyAprU",
-	"9u8EK4p9VCXjBuU8KE5c5B7+BVUpyhOhPxaxIONbqtZMW/NaGyoaHDvsmOk7vy03UuVZg7kCPyeCz1Bt",
-	"rng51IV5SbFroP07I8FZQaAb9jI1BYyK3IXsk5BtWsbI6S1Gr/wuUUNKWdqRAtQhLYoWMlwAuHOJRdgW",
-	"4RQrCu6kvj2Uzy3NHDeNpMaZvzvH4s4x5DSpcSugr2h8vBZRs/ot7ga9RqPB6jFSFtglacFW0qn73puV",
-	"grAII329MrHus0F/t5cWdQNNCso96BMlBTemSLzPqODF8uY7icmIbreQ+R4jmYqvcUFMN/jgncgAxAt4",
-	"yxNg+XJow+z1ylRdLz1xigkdLUV2zo+GKaR8bKNkHa8q8DgQcseUx6Ok0H7VslSw/UY2xuHANzmEXCQn",
-	"9pkol3c6eUhCbHl0/SGsmQlpOVM5Ussx66BdXH68lwltp4y7LF1aRsHYHFJLZLlb2urjCDI6EGhzGON6",
-	"By3OXtMpqNPwDioeHrzvdI8B5MwWgdcd1kTEWr+8MT5trOOVAy8kQlH7Tn9mU5eLcIJ9nZhpzYSJDvIh",
-	"ANkQKkI7OySLEGyPfjS03454sKRmrdyGpgF/2IKQEN3pJmf/I5ojd6RjHb1J1bUZjcXcv7ecGPri95rp",
-	"IIzSghUA6UiGuj9N7Zk3uMoy2cQYbKX3wampyFisWreR9jBcDC9J1v04nBrhROZABOdYq72AlHlEOiNA",
-	"deizF++E86HppmcMU/oSsuxR79MMNPMspE74fhrtzt7tbUjLxQ/gooNNBlvgDsPNAee9hoDunrnOibq0",
-	"Kxnqn3iIaeD4YtO9VIREhFn7xmfIXSItBEvgRPYC9doJus2P6Ze+8OwzQQOZVLY2UHT1GNQaa2atqIaG",
-	"69S4oit9gkR047i5HS0UO0AYLEoq6PLMbm86vCC+hHJK1iKfXtXpy0nib6GTa6Afqufw3rzmCpvetPhb",
-	"QzpTS/90pRhNVfHuoamMbybj5tFeQCs51O1fYtgCj+ikuAWmSpwEVpJkozZoIwdyzDsdFqkhwHhTxdeJ",
-	"5vhJBvU0jwI2HY87wyfZcy+whwqZO3betmcf3C65nU8BK9IdEUSV9kZB903b4aBTEy2Qfk/LtPhLPR0h",
-	"rqLrCYlIMMJPdM3iKZOqnJItqcrRvBb8ZOZmGZO0zYym5jLsKBjkLmTkclZ9h0q+zpBdBzi/gu5ZTlzE",
-	"ONIdfBm6n/UUv+WGHauyKVxryVZAomk3NyXLeTes6pINNGbKZQaqHlYBO+T9SaMMduaMRuqH2unhbiaW",
-	"iHAdL+m6sjqQLEsprDbi/GbJsB2Krwd4m2fw6Vk+d9HnHZIx+DaOWQus1Fophfauqm550Di4iNvCfmRN",
-	"yQSfdLPcY/3o7Z6GrvQb8Fcg7YdqObdGrxHMmuPNDvMflOOxOMHY3f+Oirxw2upEzH0rM6jInWtcsVgL",
-	"44P7DXDtESG0cj5VF4PtOv8gkMI1gbdzaIfxaEf3kDS0ocUKuFB6nmA+gLuKQtB3YrZPedXBe3/7dO71",
-	"jwBZ1Ir5rFhOapFbHkFWXKzRTMU1OIYSIs4HSztiuoJ/inABzOhBGj17+GteNe2e3UGOCGQgxrNAYckC",
-	"WYfUnu8YzV0u9cQS+2hN5jd0uW27PNvha74yDOnZJeS9IHO043dcJ3qzp/eZmtLfacVYcWL8nmuyYoUh",
-	"iz2sEJsKbKiBYqAfXoBnY95zF3QiNt39XdfapIZ/gVITMc4nYM3tuCqSc46LAVQwO2DToFYW+WWzOUHm",
-	"ZwSWC1sHw2poQX3CXYL1ufm4jcncXvoVxZj0psWkj1FKuGpHkwujfDsjITgy2NtrI+U2lkDzK/N1q/YJ",
-	"74KEFFfF146sQHexw0Jqla8ybsFVRIa7Trj3cYKHiAP2JOF601ELJYEPe6JvX/HDDDpWsVjVPuSntNAY",
-	"XCAFQmCWbNDMSTFfAa6qLUBAeDuOOwQpvddx77qv2AaKDSFpIys8nRfk/Jlvi2I3ArrTEYroPomGH92y",
-	"n6uB7GNdWwpICyH1scr2mK6JOx52JgwZz65NL9wIhxw3t1s97xeMyNpkWELODVBpX5SD8hE4ZWJDFg/A",
-	"MFB/H5TSbu39PbTEg6D5UO93s1FW99GSrGiTmQ0pp4mzYVR3GkFFsoYOWIiga8JFzm4yMrdXCaAkJvTC",
-	"O2zTKBd0wQtu9uGWAkOgLWa/oxMyzXe8PEFBDszBaiMHPMh+cpwFpXjKoNQW8unpNVN0zV74KARC4DUh",
-	"JozMutZjaSvn4hsai893AGV3rk9FiwF5DRd3mfhQbRL1sGLoltItEy5lCI5xwmdDEP+Qc0FUtx30bHWX",
-	"4iH1quR5XoQFL1Bwp3BMD+4Y188ZK8CzvZSWZ7ua6anc051Ry6Xm9wX20k8ixkKvmcr5MkZgFYMEcxpa",
-	"vfgKTZeWjhrigjFB/lHna5aTPTOXDkNEigLtbcuiA9Jrq4jB3kZL7ExtaIVZPRAUYvE+Ctj/6o34QF1K",
-	"ytQtcuYwKDCHn2upVyH9qKP3oyXb9Klc4a4CU/BaSjZzWdJ+RwMbDC1oQsdL3+cSubCXC2lNob7D+MD0",
-	"jlDfMVokpP922Y9i1zzuNn5jyFrJnYPjQOSVpmslFftuRsKWVSatWZQ21NQdlUhuIzTRVyDsW1kz4xi1",
-	"vwl7NQmeuajLYwgZMbiCGMoZfgjYP/CxFRQ0O/wzB4DUmzITRnGmB2L+luZAY+zPAMoOBmY3EXoCt20Q",
-	"gMIyCKaOIVAUrBuKpsQ3T5ngMxVRt40bA1dr5Z4rJ8LMkJAO4lSrQjGax3ugN2AM/d8ptqp1HL4O27gj",
-	"K8RzfWEPtWglXVnVTki8D9ARccKmv3MjDzgjRdz7ahSvBmwEsrHaZr3cNCn9aOWXp/f99QTQAiXwl6bZ",
-	"Oz+rQJn+SFvwAp7Y/eKG73BanlQUR2tCyg+2tkwAkkcHrk+RcK8Nz/5dQ08T6yrj9Lnb7MdjzM5zZ5+N",
-	"zsywcqqPTebxHcWiyzTLLOcUEd0Tyz204SU1QzFVa+y/lpGs1ddcO4tdClf6Bs1ALRdOxIWWqoyu9liJ",
-	"yJD6vgqhMo+2DoYWBWWp1jUtQDxwnGBigZN3z/QL5qxZreK/Oqilc/WgULUTvL1K5o3ypLnYoh+5kPRY",
-	"AarlJu26t/Tm9AVbxTZNNNHwVPfKhFq7uyqmaXch6FNEKdNb9Msryov4Z3y5X7+UR/FlanLKkeIePtgv",
-	"36gpm2oUL8uY5HwJKfj+GiR2BtED0Td7y4Y2fMfzWBns/dzAHVcsARMRi5icTeJn78+jRV6NwcLBgkBO",
-	"E+6z40kZMuJA7s2uBxry29AyET2nxG1t8eE2j21Rc+vo3QX1ZNJ0+C+xdtbX3CMt9gpko+bNQt6cgQhK",
-	"tm0W8gZ29i3T0zv0Y93oyRAHg0WNQfJFFPJphYpcaJeI0v+Ux5KNwKTdV/lgi6lNwQoYSS11VfnuJjhO",
-	"4MmnRXph78K+uE0IK04pUFoWlJ9+5gjJmQrbfWd0cC9VpnI1oEimpSuGjER3UoCK1zqjDhSz27eUAwJ/",
-	"5ckHNLUSOB3vylojelLLhxOb/gF6Ko7W2tCUrRtCgfyGm1bG89L1vz9le4eTgOTu9EtF9bCTQm/iv5ly",
-	"JQZtu/TLEk5/BNram39+k/05OqiJSWi48TYRsNNJ8Nhe2Y64K3ZUE2tm58SL7XQnTCG1ZpOFJRsCDgU/",
-	"BIUYBvhEW6H3AyXsRJodwhg4QnaT8QSWRqqJGPCxNsvJCegHpIHJGZ7mnFBs8WI3wTBEkqBMN1IavnPX",
-	"11+xzuG177+sFdbP35IDDJ3GAKuLX0p/7d3WezAZfyJuskm9CCata5iW6PVwqw3no8dQ94ZeMwKPE6e6",
-	"9zapFgOO1w9Ne02n5o+xRxzBLdIRWTNAC9oUGIZfR3TjpKHFg4iaESrUtz4swBYa6r3u8fojaO1DMslu",
-	"jhIDv/Fu4ZGT8o5a35VhQKDh9HqE3wZNikuroGXG6u0aTzkBfZ3lGdlt9uNtUpEmgpbf1M0EunLqZWOv",
-	"OnGWBXNwrMAACgHFmTM50wsM8D00V52TbhLl1r6WqS/JanU90KnDQXsxQgkKAcJ15hEBIETviqJPag2/",
-	"SvfZ4pB3L1APdWgv6dx4rnleEuttS/2DBAFehrC/YDcGkXgXGN62U2xyArjxWUGn1bvbm2Umazh+bw/y",
-	"M0DaN6e9h3lPRH+M8MNwOgcZcYquh7Q3v1GJSVINikik9d6pWlKDHXCoD7XIZQAV8GMAHxlKmLJcikhs",
-	"w7Kje9IOyd4KMKo72ldz8v+6rn0BfcYtJsmdvBssi4CVu4yvxGPK86hTFYqh7ecypIRCyq0mUH7g4asn",
-	"WRwNDE7/Wja9eoGd+TsM1TKQ6cW00R08JvO5cbspnZvvz11nNlwnRDkPMDVb/rkDjuu+mMJ4Ez1OLYNG",
-	"+MbGCAdkCREZ54HfqempUrtCWpSVw5hG8Trat+iCP6GM9vsGr2FSUd2WI57LP2sqTJPDqIneAOyngBhm",
-	"LXiAy6+Y0lL8AdC7UBk/LIpf89gtes/Xgq/4kgpDVnxdK+YGiaeU3NCyKli0R49ErFr7Uj6t8/O+XMgi",
-	"MjfAaD4AlnjhEkqUdpmqjLi2B6dnLzgzzs8j85vVrDdGx+5skzG5exvmuo3DhjlwV+oKmZzuIBjLXZOv",
-	"OMIrFeviEPTzPIpAiQ0D+4/GnvWpwaMfjfTLjT/YhGFHH52GxZ/0SV+snPRg4h71+voOfFHuXGrA6KM7",
-	"uu9gshYIpYwlGnDO2czspGtrisgZgF0xHH/fWcoxkrRZUseLT/epPDCQ+Wl8ECHNponcCR0FUnF5Ul0r",
-	"v96itv1mZsex30jCiXJbcwJS1A9s9+aUZoIPle/RiwqEf3QhiqNMwKOmP51H+0SF386P9Aiajv8fwEUH",
-	"vOw/sN1PBRUnxk1GYYIr9+1jE39F9zCFASEGnxiaerv5wr3M/4TuDgPLONp44Qe2e+9rwu9jHbdAn/e6",
-	"RLyF98ds5hCvps1cRyu+3gis5Bqs1gs4NYnYM3aU2Jx/osqc0NUJ3XiuhNQxlgP9JRKi+rmKYNKygWqL",
-	"gCP+fB4FEh9rbuyLBSEFR2dYGrsiFFtmOFeGIUuqFGf6BZiSDsLO431hCw/kkUQqqz0byAPWDTgdoru5",
-	"TpFHVjE/ezayDF3w/ChAraoFFnDVa2tqt8oAwXdVUWUcjgzYFEHXhA+TuvLF0fA0wJ9GPRl2ZyJS5FBi",
-	"2M0IggMKJq6xcsKAK8plNS0KmiOsARbJH4GZh75lPT0GyxepSStHB3I+oRT9sKHfCXWpSyrIghFNuaMz",
-	"b+lVOKfDPvq+x3E88gIm13Fi65/cKAWVdG+pqEVEcQqAKxMxBfEyhbVCkem/DA25VWVNY1e3X8mU1aaQ",
-	"U4jMJ05NyXtJT6wdtMKFVMl+qIHc07goxA9nMxdxiacC4sLFy4D+88nVK6jjilc+Qa2zXAVHd9MVZLS6",
-	"6VDyuiEG9mM/uUJgTbvw2wHymevNkSuxpg6oeoqHkWtXwdAMJgmjGNu1/y4oNFpZyB3hayHRUXhkFvBF",
-	"3fX5JgFIH7g5h0vLpnTLODiqtVfsWCtz180zbIYbIXqcvsPCBJFxg13jA0wlyvKmmlfJHFxIHSyZjOwD",
-	"NjRbmYz8aqV60AJ0rVY04iD8LEzoibYz7ukJpvNPTdPPCcfh3iI5M5QXmvznu9cvyZ+fPvvTHyPAEaab",
-	"ud/yrikl1ZGGvK1ICYRSoKLq1B72PAoB8hM1m4xoyL3SWPR85n36kWoGrek6gd/7ifoXUpz/Ta1n7LKa",
-	"gh2FAB7JB0AQWvxM1hSIurOJXtJkCzl+dnmDCtdcyEuijdW6pVgyrPAGtDyipQN9AK9jz+Qzzuia0F69",
-	"6xx5Po/3gtCDmb/bOx6vX6ILSq7rXYtzGbvovnHMWXM26Re+aSXdPtx71jJOanF5RNlgxP0yRIHuSeGw",
-	"82Fa36KH80buyIoqLPLNGrANK6RWsha5izC70PCSlg43KPR29sk/Oe8jTq085HAvlIJICtCW+ZYtnXuf",
-	"9hY/dgXAmqmh4G6w48+PWvGxltD/4yJ9U8PShZbH6tKTAtA9TsYKDYalZkZnZLEnVUdgNO04QtsJ5WAI",
-	"+9Xr7WrNg6GaJmKgnVDiEyn7puIUxGUHCh0v+Cq4Nt2VoLV6DMA+JX4+FNSO7O6Ctek+DtA+GEcdcN21",
-	"C7Zw7F+iRHZS/+AHbr8bm/m7JI4d2WzfFYEUHEETV7JWrsWu/YlfRyB37r7gppcJe7QS4N0ITPpRvMNR",
-	"/KcDCOuk55uqsqTHA9RO0tPeKkt4eLQTb+XtM5ivw2QZ0TEAvebsnQdnSVQu4C2Y0bsToPB9wnEMVs6n",
-	"dnHd7eCD/Y5AAaBFkQp7FGmSfwLkQE8uWjEPCKlUo4ccHZuMiRNtlZv7Nix/TbJIGkz2+4dBD2jncWzz",
-	"sbwVl4Wd2INe0aXhS3b2blpXAP9eQ+knSpEHdE3pKNDX10SBCspb7YZ9gbdmaer0J+hF71xNbf9TVGbU",
-	"BdMnHo2y70Zyw7yWJMkTUl6SJ2fPyPoFAYhGCHXtuMj3l+RPZN3t2TzQd/jBtw7XFdut9/Sa5cn9+w+S",
-	"8RWjvfKwY113eap7ctA5b9wsj3qu/Wrs3lX5tCm2zM+pJiUYav79gGFuEMTT71UzpcHTSGuVfhD48O8c",
-	"2xj88JRz0Nt9DH9wvTEZKaUUECY2rue98Dq8Q6CiioGVwfJuhy8BzaFWTtX3JU/9o1a8Spzm3R0aDOpw",
-	"mYZP6ASAoOQt52bcYIfxj12TT0/2HAEsRon9hCyiT8B2JgbMPv32w4QncZ1Tc6I+xWmc5Fj8DA6l5bid",
-	"cDKnZHh9glOZqNR88tPwutGEk7hyImkSZKZPNz8VMfNblKZYZscVcamZvRnegXLllne0zRL0hb8PPQkl",
-	"r9uv6BEspZrKnai5j+qjEPA/OCmr5DgHvvP1h3D4faYGdGfhQMMTUcNVHJXvgwPobhXHA76xb6Jzd/3+",
-	"+pkDPosT0pD8gHg+qaY9kspppv17Rs3kOiVAUXTuKsXXoBdvEPZcQyuAVi/hDNtSYwNO1yyC3nCNzn8B",
-	"YK2SGAQrOyRnw02dd9wH2lBs3124dqRFt9i8ud+LGNG24dMvyRzdw5htwU1G/jwnOABMCMs5kyr/RD6Q",
-	"WmdcCyOgfjsM2BD2B15C0uXCd0+q4/l2uaK7OAwzIsyDMw62EaqjMgIvWAa6C02hbw56r0XgM103moF2",
-	"itf2UJa0cF4/+7TGNh/Qzh+iZBnOIr0d07pwOGe9eI0vp4W19YZZHc4qESSTxjqzOhhhPG5o9ABZsHYl",
-	"uFb7miba8KJo5zRDjyAPJegw6Xep3VyH0pLd0jeM5q3vK0ZcbuSERL/BbkDoQya09BlGC5lzvJruOsf0",
-	"Ed+QZSB3dCOLHHZLrlatzkGRLNSKx1Dx31cMe3aXj7XPdnJI/ABhH7pnO96BR8O1I3a4wHbHBLtmKrWV",
-	"ZVQUfC1ypDj4fXq7BBMrsh4lrsMVdDt9Qln9SW1VnJbhfIgOpx45Sdaw1cxhCDmce+OEj4EoFfI0d238",
-	"ZfUHmAZZD7LlFMj6NBugT4u7jSwYdK2XK7L0PbWxfZOhy23Bzoi9CuwaO9AXbGUgEO1JSvuq0jPyo2Ah",
-	"CYCGVAwOF8X/dH4ZmGzOKsWWVqEmHv4bcBi4ILKwJ+/e0dAi4awv66pKSVeAObJqLHu9/O1jLBT4tgEA",
-	"c8/Ns1gvtKbDFyYuZYQaxAU7AzRUzFs6u2X1hZ3R9/JgQk/SJ1RKbSbN4ew8OguRf+eCu822nD3LjigH",
-	"qcNDUWdr/PnFwATeegYRxp+PTwAPZNIMourJOnBdN/qMamzbNDucwztmFGegAdu3zlrafOsdl3rqgzkQ",
-	"cfegkN0WhzHVbMl4EfqkD5Hpa1Ay3CkQ6uhS7LH3y8imjNXTBJjO4fHfGLcFpFkdkSuYhm8FMzKLJ6NH",
-	"46sym4PRBSRTAUc+EE2ORbSPpP20FcIEAY1AL16Z0NTwsGnJL9FibSoOD8UeOeC59CYDoi10Wsgl4cby",
-	"VtfUwres1a1fQ+daxVZMKTy+Fln5MSALhglZI5ADNxtCSQjqbxi9hu5yVa0qqVl8GXw1crBvseHjYn/m",
-	"cJ9h9LGjHDlIO+xV0/JndGyn18imHRDMxsELKZmP3vrRwjefutFiOee9ZBms2UFBGDjwGXGNKt3eu2ZO",
-	"Z2NVbH/ussIYL9ZLWTkF1QvMeP//H1cHgjOx25NP02ut+nnWr6AM7apWUp2RH0M7q7FtHxU2WtB1T+T1",
-	"6OA9oF56EUMibdA8u7stHbTaXw1LvnfYU56aKbcABFh/vKZNoRvvfD6y/6mS7kl7rdG9t1Zal4FxQTzY",
-	"dG8O8IumMVvBWZstdd6kOZqAMJ09mnrxLo11j/y+inWIs8/ZoUvL8RbsjLRb17ne6RxAUqENFzyGXHb0",
-	"EnZk39mzkW6OQxR6Ba2K6spL3l3o9DjlisQ8ZQ5C/QiTlGLNtCH2ySk8+vmIuI0l4HpA95N1btcKpaG4",
-	"qqAgrbpr+p7mzGoPLQKDykZ0d/p3CsuNiz3RtEAnvRV5vP0fgppa0SJKe7miIzrVK0XXmbcrsb/BH/QZ",
-	"+brx6mTDULz4vBdTgIYHQFu3lJx21u8DvtvxuWP8nBgJs2A3dGmK/S3p0bd3aatgvCQlFwg4dWir4BX0",
-	"h7hUdAFhFbrz0RVs+rasVeHdmjgp/5M7QuLyuPyP2sUE/M87RM6rKPQfdO/aoyau60N3mvBT92FtOHSm",
-	"00ZREPPuk9rUC2gOuIirUO3mNcNGJDcEH2waaXjaCLQyxqvOx/T0BkGorcVcRGeDz46O+XRcSWkasIRR",
-	"4z4HaPquCFUlJoDIFdzwvt+rqs2BYh0q/Jxv76BUC8q8rUbtk0DtY2QtWbvKv6NFH37QqZJCQpcP9xN2",
-	"swSctqb9pWtg6B6BLgu/xFNUmpYuQ3Th27s4zu3qOkYPZYxJtDq9jNCke9KPHn6+9QyadjLHx7fP3d+V",
-	"iMowSW8lw3Ku2NKEMqRhBmxNSkuCYxz/+XSzl4rlxsUD+/27WA5O4Ta5L6iwNNt6TW/5ajXLZlu6p1sE",
-	"9VzXcUpuoyQev+G45uYwf/TtQZ3aGAow0Gu9rJViAu3uHUf/QMwJzliesNe3FKw6Saja9TVS1aqmO1YU",
-	"7XS1zOpflChWUMOvGUbIqMpJzq45tR+aoqRNr5FaUn1L8rYzXnbV8os+5/K+T6vZVKHvd6I5/myeoOaM",
-	"KzhrlhMEj9NkL+ugfGPNlDdJRiZzMUYYVmqnUP+VxCb6oZumZkwM0XRB9aZv+J7N+27Oqw3bkwWjilDn",
-	"JQS/2ndW17V6P1g8O/AuuV8b/0aiVTwGqPMxDvW7ewAu+tKxCFWL2/NRwaj6Zlwk44jnpETlPnh5nIgM",
-	"7O2W/EbW6uCWWZ2C7fvGt58S8JcOW/fPIxCTSyfG/mRRc3uclfqxvFsagRAegLd2FvnZctcNTShiOkL2",
-	"y0JqpkcVo4LAgy64c0a+PqiWh0VuaLEKgf9bGvtZq4YpUCPo6xXrm+fQZd45QK0d3FU1mrdWQS5QskLE",
-	"oWzmV9aJe4T/rqgyj7qQm+0WSnlqXEbmQxNsx2U0cY3MIQ8j2j67TwKOlE8lgdAH9bg0+Yt9rOFAkAoV",
-	"Fya+n2mzLU8ez2d9N5rctrfhP87tM//xlf3juf3jqf3jwv5xPstm5/CJC/gTP/cU/nwGfz6HP7+CP8/n",
-	"+Bc+i/XCe0i3iZ5h02S1me9SFgUgqnen/Fd4FIPQLmnCA5T7w7WH0XEw+C85wCu9VGwHAfm6k7zZRtFs",
-	"mpQ2MyoQZetgC8G3yAztEjzXZQ2oIAvlqpAK/Nt9RBtshG/AaWVqsdYGrsevXCyjc5KrlWZmnEZ+hOeI",
-	"3lCxPSPgNAMHMVJLQELY8Dwf0kQqj7jTrJ3dVFJHbAsAkgnxKktOwKIP0tgWBy6f5mvuAb3FmtNa8YEj",
-	"CQ1X27woEuKD84CHuwwIHl2wAhIpF3VRMMgSRFyNVUExR0Qa92RZ642SEAYEcnkE8wPJ8qh2wcAh//WW",
-	"q4Rzem8fI1KRFaPWJNIDWqGga50QCel4HY3GLQCQQnBOYruWRg0tJCjKkKjpHA3OeVHI9S0jw4azsRCe",
-	"YMRw5jMFrYrum9HvmcdgAgpuk9Yl+fMc0kesKlBlRJe0gMxAJzaE1KztLAhUcEzaX8xP8JvEq+bxwaZp",
-	"Al6HH6TBPBaf2FVStY2ftW+B2/KjOlUmyrmJfb7jDkek0NZLEO+dIMO6lPY3a3vMn2bw15/hr/Mn+NdX",
-	"8NfFM/jrCf71DH/3p3P71/n8Ofz19AL++tOf7F8X+PrFV/DNpxfPfonlICGAoD35kiLVTgCYmIAI2sVK",
-	"LrlwP51HmwI6PMnTbZumV3vHtps/7V0PGIz4N0YNtfn8ouuQnc+jOTQHiCLHaPm1h4/1jYvPiD0ZPyVI",
-	"Vd/1UEj8w5j+B5gkcUKP+KQvBnbBuaTR0BJsSnwzqtFKWY0v/62UlWVQuRdgeP7xxcSVhVVRSyWXVC1k",
-	"RFcOnwsCSlEoczh4TewL+Bs4w+38cN/7fi8uJ2RN6zUbkDmtRuVHuDge0EIxutXezRJwhxOp9+KEgGOR",
-	"BrN0wlU8/yoqqr7gmxgnXk+N/b34V6dZe5wPT7GA+XQbkqV6m7JfoaSBihzDDORrotlSCuiGYprmV4VV",
-	"0u1zesfsBq/kAHdL9Mm9uSN33HRvFOJpGV6yZCEx+fwUX9/q9CqqDp26/RReZnaMobgxO+fqWlEFyOK+",
-	"SgD0YjxPhxUtFdq+XE/L8o1mHiEU9CiZfWMfazn3vcHdpx4H/97jtE96Hu3X4K10z08KfI6peWta3WO2",
-	"XCT9lIt1gZvSd0HxdSf3tPOo2UlM+XTY2VysSYPlXRXWqEZEb8gc8ejeUJsUML7de/7nuAurXY1yPBQL",
-	"WYs+3QUSPi1Zbvh603GEQxEjYsL5dn5Z45fB5LAFa3L9F11id70OqXu0aBzrgIF+2wQ+xC2Pw9opvrZM",
-	"UQr2B03AmRyKoxxGX7h8YPcngXwCTn7Hwjh/HoFwhYt8n5mchUM2O+I7gKowjv0XCy62wRJ3cPBtv4Ji",
-	"dLlh2H9rw0TngH2GzKSTg/zP4/LAgdKPu1PwQTS6BzSEA9X/vP8Nicl6lsZzxqpmhVjD1rA8uF93wHHr",
-	"qoooon32+LN9Dhltkz3vytpuzSF7focemXzgihGj6DJZyF5MF7LyVi70Yrxs553MAQ0cC+TOyAerVUJW",
-	"kNWXFpRPo97z6ZlXF/38cTuppLyr56NJqYDmJ95XUhYHkfr5sWiNti+Ml8i0qTk2einT9x+6pdz7Acja",
-	"rLjpRYccq4skNAOYab3cOOXLa1yIHugLDWTulK1W8Kj1ycLVAA653rJZxdRVrQ4LC/70LHpGFMoculUO",
-	"6D9FkM7D37qeJlxMuZ9nF1FV/JCOUNfobdt7Tz+NHxIfU+xaFtdDfnKzUaE7/hDFfI3o/XtZd9PBEhjQ",
-	"eD4JTuD7UEd8xLYBKxtt0A36cu+BDRtefdfPGz2P1BrInBheNRoYAtFP0ZJi0ijGlPWOYT3APed0vIeg",
-	"PpiQ5I2xouaaFdon8rwgT57PLwnd0X2jnimZd+L62Cz81hZoSuouzhafTKXHsdOvmOIHoew/xcfFJ8fu",
-	"d3u8i6SzNlSt2e1S+emBMRQh3m+gZMUdomIpiQrPxgtUAxzLsXIMuzwCTza3dzRn52J+FxTjBm/bTL58",
-	"LlXaneJ46oDjD6m9viuPT7Ad8pWcx8CBgPXcimYO/D0zJZf9bO5vugWPC1lbewgC68AqZtlsy4oKA+zX",
-	"gEZc1tiREhP4KYAg6Q1zhfqwZ9lsxwbizX2C6juHEXR4SpLjwRmePYnJXVpw4QDtW14FWpjernzwfD9I",
-	"XsW0yzpYbrE4Al6MxqlPiSz7HKqHjiljStCr8VuOZxKw4Qsqch3ExOknFRPXrKyYwmKVDp2cR4+JtJ4f",
-	"Gftpe+hHF9Gg9JiX9IPrgA3LDz4bbnzMPZrGGJIJj27MZC6047dLkEvUIT5wa0QUcoc6BPzLaxC3d0yn",
-	"p2bCPI7kZUrFlnR6VmZflH7go/XzT6ee1seUbn3vHRTe5B598OL9dpGZBiv4GXSPeW+oObFDg7VFV1xv",
-	"GFonABSGRa8OOMzBivWwUiZBgk/Zz6ZxUG9H/8r2iMdktXi5gqglF2sHANW6KQ5uwYPpaC62j3KsDtzA",
-	"b6AQwIp2B9qA4DwLa1NjpfERPLwwwVHc8GYp4y3VqjM8xSkd1fBGXLU3bEozcraPd6O8WxDURFA+O5uA",
-	"zOjx+I63or5iqpwMm2c/7b0d/5CLSKMjVdYFHYBa7LWMaQLns2hW6sQtbsuI7m2F3CWcm+cmLmQSUMWg",
-	"K4braN/78m2Owe9JmF/0NHjOrtjNVBjx3LGuKGgXoOk5xDnfN+hifvH80fzZo/OLKIS3m0GLyZ/P53FM",
-	"/Cko99nsVxnrxuFx+r+t7aoev+UaUxhG2uPZWWa4dvflwS11fr4JW9q2JttzbVWe5NTUZSJknwNt6odD",
-	"btHR0z3kZjrUjucA0KwoqaDLsyvk0qmIZvgWckqfpzKFPiegtK5SWxINYQ/6dmp1wQh0hE86oYr7GN1B",
-	"3Zjh4KF3JhQTa8RMRGdTIlhrXbC4aiO9BxnxcyOA+7lk0db4DTxHz4dgNhyhF7E5Ok8Efr1mKufLTkNr",
-	"CmCnHvI2oOpBfPx67zru+wwB6I3cHTemUnsr5O6gaH3nzx0iLK+wORVsetAiNGIZVIgj4Jc62GssigKI",
-	"lH8KDOAJANRMDINsi7ooqN0zF6Xu4x7w9eaD9wid9gkhjddRx9qiVL7j96hRoGSuk1t02k17J/NuAP9i",
-	"Hu3Bqkw6IjlcLuw9WPy4ml3+bbQ/AGAXzD7+0k+99KiLmDHRcuB5wJ3uPvdAlN1TvrEoAwJuTs/tmD+N",
-	"FAX4CrE3Juu/brPvyxr0xtVR6wUeGkAAxS+k7IBdxikbUJvNVJB4qk9vTDZFJrKbii17sPuj2kZK/z8u",
-	"2LfTvt5qvXeHDQantW5vpa5ORZR1AsELjfCp1i5n7f6G7e58nd1Kaca2pLVmA4DagAZZAVhW4bT0U7tk",
-	"06WRKnHvhs2mWp3UC85dUDcJ952UzUkU73jLwl4mymx3rmd4r5P5gXsNJmGtlomm8YJqRv4P2SluDBPk",
-	"/yN6SQtG/ou4ssHeyQGCvYwhSX9w36CahKecYmj1whWWyfYNiqZAMcWrZKeX+uy+XMhi/Lzcc/7jYUZZ",
-	"a7Ux8vjZW5JDHTc65mg0VtRJ1RLcQEIjNKF359pYwL/9HTjB32eX5O8z+evfZx9f+IdacMpUMVd7wpVH",
-	"VCbW5EXnbnt+Lc0kSpBgKJ+93Ei+nOCgqkN/uJ+FYjRHXeJ+WljFEdffGE3sb16A11BglzDQcdDN0fce",
-	"+Dn2Wd6WYy4nE0bt47rZPqEvPkUK5XnLy7LZR4nqf6niVJhX7ancp4Nv2BMUm90HqfLTnG9YS4yXM4Of",
-	"KiarApG+iZCEC21UXTJhXnR8WoddXFmRR9c3pWH1zi3j+F7gWO5pP0B/V+xrXKxkvN+2hmsJfke+dvgq",
-	"mIFv2qmx6HAvck2ozzT4X+iq7W7038X7N3CPNfnP7TojZUbKxzojOiM//DFrxwh1u+vHS1ZoXuuMhFCY",
-	"ho+531+SeT85hjR4ZkuqsTWHK61FNoNttM+/mv9deMCckFfzrVJS4aRdU3iSM0N5ocl/vnv9kvz56bM/",
-	"/fHs74i4uGRCs0Ytn33/5mqWzWpVzC5nG2Mqffn4sayYQP/jmVTrx+6lxyVHCc2NvbqzV8CBWu1+Lmfn",
-	"IFsqJmjFZ5ezJ2fzsycA6mc2QEmPsYYF/l25FEQJm8ileJNDQwL7ALyjsMRHDxpfzSOPc0VXdnK/9XAo",
-	"NZzNdo3hDKAFHyIqpNwCkEUW0EfhO8QwaPixIkZKqHufXc7+WTMVrunlDN8F+WXtklvWt1qr0d4Cps03",
-	"DmFzKYXxrSKrquBL2KPH/9DInJphjxlLoVPqx+49AzPT/oeupHC658V8fmfjulO0g7Y/cvNI5NM+9Mqe",
-	"x1suGK6gLyyoGymbPcX5x74W1vn4J7wf+PyTac9fXEx6vomRp74D6nVZUrWHOISlSKRX71/Mmnp1xagO",
-	"vR42jFR86ZA4DWSK/G3mr9ov9ruPF3S5raszv/sud6x79769sTrG1xCouxVpxCVVx4cUD1gbqdjZNzDV",
-	"JO3H6iVK0OIxvGlpJEokC//FDZTBwppe4mIeveK6kpqbwcCyvfD2CLaMVYQbTEzpXPxDifbxBGq8JbV8",
-	"e83UHhysLlOP68y1W6pqAxtAFnurmbmtbOikkGtHI0vqTK04a34pa2FeYb+jL4lZvaQqH2IvS/jdF8hc",
-	"qAGkBujyYLCmi1kaQkUIVSNMniaU+GC7J5kGDDlQTh0M1AHi8U/cD+34z386GnLLi9BR87svlo5KLkLd",
-	"NxALZrPQokBly/Mk/2yLlqy9ClUHSEiQtXOMjtwDUxVEyG9gWs/+FVWtpEiIy9TqudBurYP95LZuSA3z",
-	"R/KFkjd2yUTCBFULFSssmRWMKqZNcMzGla/lxhe1VqHu6rB4COyN/37/4w+XLhcDhrphGgYSZMkArn4p",
-	"qdLg3NO+A6K9aQ76hIm8naaSSwEtwCR0AAM0bbA8mXDm404ivFHvjoGGcC+M2n777u7KdGqGCRyzKOCw",
-	"/k0MCpemspME/C46axr1ddOt4mQty4oqro8LfniIfX4M+2WY/adj2bg3+Sdg2lcATmHqCivpCZZfepZi",
-	"fMU4AHboxrstVf6FWtvUuD3Q0HjGVdta28+l50KEwMiiKYga4/qy8oihMWv7LdfmJT7yMLRW7SN0FmeB",
-	"OK2HN2NxP3zSaE4NXVDNUNQW1MQkLZqv2QD3+Z5uGay8t8Xnd8hIqmM7uX+I63LLff8e6pApTJdgg5WI",
-	"ewAO5/Fvgpbso/2kcS3bDxg7uEvBTxO8pS7+0mWxbRdKN4m0n9P4y9ABv8NpxM94/mBnbEnWtQTfUU0W",
-	"bAX+qAfgk/OnD08orPE2ob5g18yFI6AXficgcRugq4B08oG7a2krd13UpujHPGcZ5htiAwrLwoFJ60qi",
-	"f59vmZNldkbYoTGXZCNrRRZ7+LunPu8w0bL07dtP0J9f0f09ac+v6P5T6s6v6P6YPpHT/ReoGnxt1+Uz",
-	"exuS2QV1GkBuLYGVVOyJklPVaEv7j5e0YCKnaliRfkX3L/1Dnyl1GXZjwkpegCWlmfk/tVk9+qo7jZ7L",
-	"PO58Dcv9fB33/xLUSzW4/j39YFj42bOnz/7YwHytsPPQbsNERgCNKgMeC9Qe0rqHKThkdAyS75VLyfiM",
-	"aVdf355sfebJ7zR7a5rFvbwkllyfnn81z8jPV68ffZW5rAze9BCAXRqgTrbigof4RNQY+wszr1qP3aMm",
-	"2R4mQkCdXz+4/fUavEAhyswVKXjJjXYbnkFaEQBPuKwinYUINHgTLO1CnrpH/467+XMlq0cYQDpmHr9S",
-	"srqCpx7CQn5Pr1nuh0w1lXERnyjg23QlzayC4qysaJRuyH56qRg1LKz6dOY8IVsO2hyNJn405zClerBX",
-	"/qfNQPrYmIC4OwfBAWENE9IXqD3/lbEK8usaSvUNhUDWldgoGLUQa0a6dnTHos0N93hcuNY5ceJ+K+X2",
-	"a/OwxM3zwRpbXH67rnnLKpOCUJD9i9yZuxOT9uhiV+WDi25BzeYX6oemQCkhTRHvy47uYdGtHDDnnHfe",
-	"UvBVO3SGlKtjfC1TVPy+3LDl1pdF3Nsp4wCRY/5O7kIbqooqljUuHozHshtoIk64+QTC94qDe0g0eH6E",
-	"rikX2jR8zNcJueMpE0/lN55/RAZSMCyGOzCj4P87LK1zNk/73OeVFF+iKxJ3Qrvb8sIyhSUVZMGIc03n",
-	"R3ShSaFInkMQsqJmuRnKSPlyNKgHx9nJPg+JM6qlfa0bp/bneJ+ezv/8OYu298z4y0qoYLsJDPFIsCnx",
-	"6h6LHQ0z0wcnrh3VXyCndvuMZTaWaee+0+1RAjiSVPJTQfev4JF78iYqWX3yhD47iVQ3BOxX5h1ikKUR",
-	"uvFBl4ovT1W2NKChyhUTlTGPKeDutFM3gsa8k2qLkmsli0Lu9KDTEAoYU9Wxb6+xbO7fVhe7wvwBX/fp",
-	"uycWct3Wy3wlQix7484VsuZM7l0bg0WP3Wacz+evi+FiPgtlzG3Z75rYnWdZKcWWprmw0ZSMFge8X/1r",
-	"gHs+LDF9mZrXT3XrlLEKzHkt7DnHTn1dc+wqNhQm+ws8cI+nhQMM6Dk4vU/g8UHlIdctQEtX40IqumYN",
-	"hkQUMBWehF8rvh6Mim0YLY645L7DX9/j1rsRInv/xiDG3KfYeXT4qlq0go0+NbRx+dDhoiIseTySX3YF",
-	"ubwFVChpaFfoBIxTHXeh2xlZsKUsGaaGeXWb5rliGnt3WwP3xsBrXEC+mhNVChPvZYb9dMj5c/L9Ny+C",
-	"6G66ivXzyd7A/F/z4jZZ9NlvMU+6aVY+UOi+xXKthoA87B9yEAAns++6GttY++peOMRsmNpx7aMgUhT7",
-	"phh/YB6GbllnHoctxg5BbiLjrgi1jM+X+y9lUZehIY8nADuQgPuMT8kVkbXSDSiM4SW7nL8gj84xEI4I",
-	"j7E54wCdWQfLr5Xx+jyGU9Og2T3vodndpiRiCnIZTP8o2k4/UHWHW364xT1kFN/PcSpJZkhNl5MJM4LM",
-	"6lBw4wxlFJ3V3S6HUguz+iUG894+U7k0zDzSRjFads82aP0LLigQYovKns2fPDl//vSrLJbF9HCaPTKz",
-	"B6hw8ZFCQHh5EN3u/F8htAh3DvbESVMKego3l1Cui4IN7hwkeLuHdnzJ8EYsWVRvDHxtMJkHudmDJfLY",
-	"4VK8ZzitT4rY4NSIhbzJfHdPrLNqNnohb0aTeJoNvnuH6A9s5zbq7lNn7v5MLfvlp57rdJPuszb2wQRU",
-	"cgeWiysiphqD61QxYvcyt3Tn4KYW8uaF5wRmw0rSkr8dYgy3/vGiLo4k4SBxfud6JT9IcLQHTH9xe1j6",
-	"GK78QySW/X477v12YBFH+wZ0bkjBtWH5JVnQoshIwWiekfPH58/J+eOvyPnjpxl2RT1/PM/Ic7Dyj9yV",
-	"tIACHOXv8QQBdApgfs5iAO50NKIQJOWdRxTCody/4WXZdCLI6dP5OMrp131+7+qZtmzvXVpcOetMv2hn",
-	"l2mDufj+A31M06fziGn2mUc5cIc/iygHsu3fgxz3kW6iZclQ6XG4tNx0MvFi3Pl+gx1xzv6gJPVlhzpA",
-	"YhifhYmeJTkkJg5OXleuocYdnvt7+83P4NQ/Y0bysIzhRxHc95qspWAZKaQGn0dFl1uWI4a164W1Q6/J",
-	"VkiD3dqjNFQwfRwF5y2j0ErpE2DgTLGcXAeaA6+oYMT+Bs3CdvmCR0BPK2GYaG192vIDONAHwuEp3GBf",
-	"HE9GVB1HPtBDr+VYyIg5sJUab2Ih12dLfT2CVPsW3P2/1/XemdWleKWbQosNrSomWO5SBsrbVOQ2R+va",
-	"J5R2RsP88nvXYeNB2N4/fabnyF12k2oSQ6c2XL2FvynM0Y/5qW2X17IWg7C5vuVAoCVfowQ1wtzYf+gv",
-	"EitkWSvFhMmg5JGvQK2ggOmPsGGhPsjw0trhgMDLIH31IIehlxPt4prHYiw/+dDn/QdZYKhUd6Ob+sOz",
-	"NNyQWHV0w5Fwcmfr6mZE3pyyu+vq5r9uyuIEcbOj+0pyAcXvX6zIwS21kiUsl/znX376/8n52fkfh05L",
-	"jF4C8YCBRjtcyj3AaT38Fn/tQZipYlBwHLsNuKtjEUZY6r0FGHEjP0FpfjNwpBkRq4xlX+ILrs2v8FgP",
-	"aSHctsSgRaCOf++gBWxnUwLBR2tTW3fvzmMW93hj7ac95vgncJsPXdrf3ea3rNWzkqEhYwX6A+zpQdFm",
-	"nE3cr/c8zmIelLK+ZO95KM+Esz/wmHfOW8m1omU5Zo40jz2cOubHTNLJmgl+ropZM8NR7Sys/P5UtGZz",
-	"P4We1h19SFlrE8CXqrG1jjpKKd1LmqrAdQjo312L85sxSZU7uK13r8/d8x0P3/+Umt2xa/67endX6l1D",
-	"317HE2xHaGhYSjpIUmPc5Z71vmHO9PDE9++hAQbyOFQDDwnhnzUVhptjrS7eMZr/Dz627wfBD1QyajZN",
-	"fRAr8qbwCtAcznxP/ljBle8enNRoIFJ29TH7bUaLQu6+LSuz/1/sboyf6GfUYSKdn9yT7BlZD9WuYXlP",
-	"0qwu5vOEEjroWw5pCgurPWK8BfP2al3TAqKu7V0kfNUO18dm6TqWDzRlSKnra9ImtPR9qDQp6IIVB4Wa",
-	"sfFLe7ycFrPBnUmYw1sumNOqialVKDVTjBWYwEG4aOZnH9HQtG4pRZ4wyYqpq1qJkca/0fa+98S2wsUa",
-	"UIqxhfYpDOuhRRPNtc+3qZjSUuAdw8xsSvzljhf5KlmL/Lg5+g4feaDo2D7a12kI6L7Qn6iqHcZ2CXNM",
-	"ISDr0YY7lbI6wpIdsUft6mGz70lLhW9/qlaf744FvhX+8gsMbMPKLDf153/ZLYsnmjGBIilXsooTTHNR",
-	"HyPNH+kXWxS3JaEJKSA0VsTLS0boynhAqaqgetNOdRti91lyRskhIQ/mfNDPAJJn6Vpsx7Ba11LmD6kb",
-	"Pyz1/3edr7E/FpQAUZETxUoGAPiHZlKX1uviWDPbK7V/B098ds0RYVqfHAHvCtTBh2+O+KMIsL5w/amA",
-	"YpgvEm/aynwgU9SU63JB6Fox1oDmMbEGnR6TuezzQg73goEUr+N62Ht85MFCAiH/bkwXcxP7TEMBbmfH",
-	"wgDvXbP2ewoBuM38BO7/1sgDrn/tD/oLdfsf9uEPFNFcvERXf0Mk/+ZufsxIneDib93CIYi0gc2dP+B1",
-	"uMVNePrQxTiDVH0fAZT75I7w7U8YOBmkiN+DJncUNHHcoh0wAfdaP14yxJof5zWe8V1HSl757w5wn4cU",
-	"xg/V9fiBmZUXw9Dwt9PFCOoJoZF6Cgnca6jsEwuff6MQGTKDg/BY59ANz4+Z/+8Yza88murdiyP76St2",
-	"Yz6d+W4nUCuR6gbf8PUGu43KHdrfX6IzCeMcrpAO+ob3l02oJhWTVeG6ix80EOpGPgwvR2Kv0K+o72S6",
-	"bajyfD7Qqv1uSCvBz5rUodEuHoDV9L9MFAzm3AEh2iluDBMklztxSZ6dXZCnZ3/OyPnl/NmxmjGj+Igz",
-	"Boo+H84XY4dLPjmY2qfqrYk1y0cCYaF3wRFnDCz3QWv3R/ypt61DhWE+i4aauJhhyvkCRcc3bM0hXcEg",
-	"WfWr4+DKJPqAAm3+3kAO0C2Oun3ur1HJvz6L+BQd405nQ/OHYUO/+1zupFuc4tVh4VGM27luJUc1nW/x",
-	"kQdTdULHnxRdx83/4ZWdD4dQH9RpPlz0UIhvxwQHWjSvW+fyMK2adPI5hiNs0PghP7Pkwv14fni8t9Ku",
-	"3PQegrHdKx13TBdocv077thbudZdYJ0MW8K4nmliychiD37ELdtnZCN37Bra+Fm7D2WJHmrW1OKE9+pd",
-	"jOuMDypS/316ZA4p+bVQjOaARnVM3v3cPPYQvKI1XCqvEEZx9smEnuu/D663JRVCGp/7/SL0/yBCQlB4",
-	"5Bwe/wbevI+jltc7Vsprduxk/h2bRgqj9mgedM+B0B3d30sHSePoNI0pHjns09nttCmM8OXfKSoEaLAg",
-	"x1NVlFrgLaau/UnVqphdzh7TisNOu4f7DbP4coPNZo0khjMCpqhznPssuH5JykspUD/VruHKcluwbrpX",
-	"8xntU9B6o1NE6j5oLDfwmapd2N47ffup8GJVUCHAHPfvOqCiaMMwDlHO9uMLeXPkYQf3B/D53OjMA6TZ",
-	"f1ENar/7Tst3HdlDWhR21WbDiJF4wjmCp8F/S1fpBAnaYQ9cLm7/c+D0zuIwhy3UOiwRskoaa03U0lD/",
-	"k685K3I8YTQAwvM+WvPxl4//NwAA//8=",
+	"7L1bk9s2tj/6VVDa59TsOZtuq9uXZNr1f3DseOI9zmXbne1TNZMHSIQkTJMABwBbraT83f+FtQCQFEER",
+	"VN88Tl7c7hZF3BbWff3Wb7OlLCspmDB6dv7brKKKlswwBb/liq4M/IfppeKV4VLMzmfvuGCayBX57w8/",
+	"/nBOKIHnCNVESynsT7NhZMNoTowkhjMiBeGaXAq5FRmhIrcPCHiKCr1l6oR83FADf8B3GVYUmmhDdzoj",
+	"i9qQlVSEkoovL4mxj1J8/3bDlxv7blkxQXbMkOWGijXTs2zG7Vz/VTO1m2UzQUs2O3crymZ6uWElxaWt",
+	"aF2Y2fmKFpplM7Or7IMLKQtGxezTp2zGc/sgvK6iZtO8jeezbKbYv2quWD47N6pm7VevpCqpsc8J8/zp",
+	"LJuVXPCyLmfnp2EcLgxbMwXjVEquFdN6ZMftogtGuLHr3kp1yXIia3NONnJLVlThJ7jPHHeZCbtV1JCl",
+	"LPFF3AzsUJjExE0ydFGw/swvNoxccpHbMZkwMFJkJ/HbhzazpNfvmFibzez8bB5moI3iYj37ZGegmK6k",
+	"0Az27yclFwUr7X+XUhgmgI5pVRV8Se3cHlf4xH/9U9uJ/tYa6v9RbDU7n/3H4+ZuPMZP9WP/Xhixu1Qg",
+	"4S0ThmyVhEn5+cOMXi7xud9mNM+5/T8tflKyYspwO2e3tVXrT7/NaClrEbmC3zOj7EEqYmol7GEFYstl",
+	"jXvptkjU5cISWDaz52BfxYSlwb/PVrQoZtlsWUhtn99SIIqK1vBrweGmFHLLlH2bG0cXckuUhG/miq7t",
+	"R/SSES7shxt6ab+7Yiyf/bJ/Stns+pG0O0thK7Sdk67so731lY91hkuza4TXakKJZksp8rTVGl6yzi0c",
+	"evRTm+z+jrvkvp75A/ATbdYkF/9kSwNrWstH7o+GLTeC/6tmJ+60Wx8/4mUllUEua8l4ltfiihWPl1Kx",
+	"x+GbMB/89uv2lkwimxVnRR7hIz9Rs3HXXxN8KCO6Xm4s08ZTObHnfhKWzQ0r4UV7Fy7sA1WK7trU1Xuw",
+	"oAtWRD+pdU2LsRvndvJTNttKlcfmEj9AHNZ/K/N74kftnaTddhBGU6+ovozs9EcQTHJFtlzkGVnWSlnO",
+	"YHmy3rKiIPZrINUsf94yvt6YF4SVldmR7YYpRoQUjOQSRFlv5xYs/1DIKo3As9lCWoL7Lcaw7CggSu1Q",
+	"Vl7YZ63kNQMjK27PamSL+kIABb2lMxRcyo5pBbkq/6RJgax9f2+Xce6HyoIk8DExMrNMAnfN7qZiRnF2",
+	"xciCrbmIrsKuOEqSMo/dm29j54IytPcGZfWP/iveKFn6OcrWZHENJd2RBeu/bo+0YdpukpnbHT9ijKCX",
+	"VLHh7SutXN5ys4noa+2rf+h2vqK1v577DAHkio4c31uRs2t7N/rDwkm6T+w+m0Zpca87eApBm8pmyzqy",
+	"8u/kFl5tZI230/4CSiXXxMgijx3ogBb8HaO5JlSxoHuiyqVlyeDi26lzTTTlOfw0vCiQasvWSQcdyg7E",
+	"caCDCojkAs52RZcmQqo/SMO005Fhn8gSj0gHzZsopk1GFjsC2lfrpCewPVTcIjdIb5yUG75CwPIsW4Yp",
+	"Urst8HcevauGqbL/vr+xnT9A+yr//3XNc0c2yGfoQtaBs1p+ayknNkyidHFbhqtspAtMMnYF92/FihVm",
+	"SFxUVBlcCJIO5SXL4dTgWzEy31CRD9C5JBtZ5ERJfEXBBcssg6dkxbYkTDzGGmEfku6/vQVObEYWWzA6",
+	"ygAKK/rsxUZO4JeuScEvWbGz/xMS+FUuCTcvyKPT871DbO1HwWN39cJblwuKVGEfYzlZ7F6Q+bmjFCFN",
+	"mmZpd1IPsFV70YETwH4DwTG63JC1knVllxzUkGMuHbwleusSqRdf4B9PoVchzXeMXnHUi7or/lEhl9vK",
+	"ushJac0A6pUJwk2WoskIad4BBajouoRlZ5GRxYjMmrCpjj+2hm/x5EGtdpoy6seYsvNSfMPy+Kyk5Zew",
+	"zKL4cTU7//uICu0u6C/7itkbp3/C+1Dp89dyVcitP0DHSfUlyy1FW7O9Lgo0+NFO7y3GCtWJkr/DDIAP",
+	"OPlOpMqI3vKy5GKdBd1AMKrgUQl/KnmeF2H6CyryEVZRKbniQz4Lr7DXIme4R0rm1lZSK7oEFW7B8iMJ",
+	"LmcVquMJvOa6P72XW7ojK6tOummlca1dZKG4cwVbJXG+PdLGZdgp2penULTi62G2KYWjACumYHnWSGUi",
+	"J8CxkqTRT1RFB9ZMGCaWAwoLj+lRF05aaE9Riq+zZtuZyBsBJtiEOX5gNDpHQy+ZPuxAA/0AbgY83DId",
+	"wywLmufgr/FOHmcybKS8tGoLF5fwsd6gtCskBe/Gll+BtayNBPnAlSWARUFz0HYMF/bWDLt07NQ0LkOt",
+	"WUQEv7bU4jWaREELHqm0e2Iffc+o7vDxA1aUlUXAo7yS0tgrLXJx+lVHSnVEYobmf3CeOadZazZerQ87",
+	"4xl7y4hveBHaLXhTnK7oCNQZc55OvGT0Brm3B7x24mx+b72M+K1ofsWX7MTJiWSnFX4NPVbXXB/jpIre",
+	"SHvLEs/dyqcYT/FmhmamrtCwSNHsBl1VqIymi9z3YJP3Je4Ft7YsilUrxLjOyErWihj4gAuy4lfMjlgy",
+	"qmsVZ1lGHuPZxA1vPGN+BLfh8Fq3o2HBI4TDrqtCKnYCx59MN+5bMMFv2JqLif6kl4EjrrjecLFGLwZ1",
+	"p+1tCHD0gQqOju0O9V2yXVzhHLRr6S7uCIVBx7m+fainHbIQeXED+NfFxCls1f/UTB8TSHBeyv5dG3MV",
+	"gzIIDzmvAjry+BTv8N6yHc90Q0eXKq9fyaIupy5z6FSHL3brmu2ZGCtCCd6ktvsgeKW4Jv+stQkPxYwb",
+	"WWGgI/7y5UbyJXtBqHDvX7KiICWjQrtdV3qaDx5/byI8YWY4FAh8DNmwa3NAmi9h74n9FIT6r0zJAc0t",
+	"MvmW2YB+TXxi1LuJt8FzJ3i2zaRgEs2eDpDN35zBdhQ7sTuNvMQqfrgLOuKVxr+n+kgaYj4QNtnT1xZe",
+	"nwDjBZX8fR0OlbfhU4TV2PfrQ1fgcPTErzW226+oyo8xfbo7lxLK29uzvotqirkva5fscMy3N3ydaroV",
+	"cpu6viNDlS5GaQfKcGYpVhjQVNRliHb+hhW5t8ZciLjPNalOPjxeRfmfM16JvHIG9paiej11F2Au4arY",
+	"4TJ/yCnbERw5Qypkrui6cSvgHlmFqcXmtlQTx6jyUTbn7kAW7JABl1BX06oKulvQ5eUJ3LpkVct/DWbx",
+	"qvF0TWCPHzEGUxc52dTKQIBjIfMdxGooUXXjdakKumTJqlbJDIZ/e7QBO4NiFn2LuQS2LGsDLuBenBSe",
+	"ikbj6piH552Ul8S5hAu5pAWsQkejMpo7x0FkV0oww0HOGcNU5sKb2lARd66neg1BEnoXPc7ArcVv2wi5",
+	"WGPx5FXwOiZSC5iYLUr5FjJ2bkcF8yfR3+HthomIrxCd6Ru5Fbe2kzCSm0rKBn7rMpaO3L6pwsUy21Sl",
+	"onNCUb/9NuZMktqpr0ixTfgXzY6bRn33g2Ugmeyy4voD7tKRJo2XQSE5bb7PuS7XWdfZ7PR2w1mO8YK+",
+	"rCnpNebozU+etTL25hHJhtyuPYPZLIuKESc0uN6AfOjkss2zm5mU2awWzoN56Omf4aH9Axo2Nl9tfB7D",
+	"JE36ihY1iAPLlcHAs3wW0zSpwDgDnMWCYVg/RPpbUZwBP1HfQPX5jbCMrljQ7IopWkCEGXNC80OKTFQ9",
+	"cRPdSZGD2JnHkw8SlCDYllRXZhpn894cfHXm1aAkZcL5+9wZH+Pve7WhyrxzmuQECvlRWOo4x9zfa6Yz",
+	"zJewxqPO2nH7XArm8np2IT2ACElKqfoqBnz/WJ1+wcyWxUTQhSxy7/K3jJMqWQMpONXETqpJwI3ndFjx",
+	"1VcePNe1CjDo23lHzLVeME6g4eZALHs6bWr+K4uKX1RjwOuhJSmpQCNfY0R7S3ekFoYXZMUFA8eI3stt",
+	"aQXbvI/luJDXK6vOs7wJv7iQVX+c3ciXFwytpUj6dftyYUzL7U24W84R4c7Kk02ii/QVA1PqCBdpL7HK",
+	"3r1byghF5Z4KsrCasLSkTAsp1i41EdMZuorBqBdKG1ZFhnrVoZ3o6V2PJoNecx2OefzBoVOFCQ47IAcO",
+	"ELb9qBO0zCyu+1ZNnnpa2nlcVCtzpBJ1d5pG9CKD0G47lQldKqlbWcjgBTjxseWWpvQ8pijtUoYA8j38",
+	"pqhadCi0/UqWFVUsn+x8EoYuR5P8XrnH7GWXsQyqnxRfsngihdeJFvLaCQRD1vyKiTRp4PIm+3ECZ5wc",
+	"mvYb+0w77SthvMF4i6zNig8l/7oSFy6G89jiGSi3KTgVVhqdJ0QC9b9LFoIWdJ3q2Zsg0wecbM7pmPPV",
+	"iindrGtq5COeo+koqBfo90FP9G0qXy/m76bfhE4eAIblPbHBpXRnlqhqe35xlLINX+Z6etRvTbnAq5im",
+	"GO+bc2g5eXuuogrzhi1BXjL0AEI+NV1eohfQ23ieg8aThm/ZAL6iilMsFBgpE4tw8pJev8W9eQL2vvvl",
+	"NJZFdK9WeRaOLy6ABJ7jkQaYDz9i6hWcnbXEXoR4pkuevmJkDucspLEf7rDsTEioPnS82IWuk+z2t0YT",
+	"V/zXO3beteFGNU2wBeMZktF8zqgJPbC7Xk5P2FtfXoClqVJdhqy2BcvPIZCw9go27Gmx42LtKgNCMGFJ",
+	"S+btwT1DVdL0+oClYiwSeflQMdbyyYDYgAzzQm6J3jJW2TnAFEEsrhSHAixIJk+XjctaXbFkZ2aY9P4B",
+	"r1UsevSu2bbWBAVjOXPxpPDHVmFBUmb3yvy4Wg3tWghVrdEREHaRGwLJY/6sX5An4GeEAisFLouMzFHF",
+	"gD8WVBudnm3+Yx1RhF5qr+pVfGmcTBt/X0mVy7jZN5OB5Al+fk6qWm9a5IuLx2xD0LtSo3Ugh8EvcLAm",
+	"JOTgdz0qPiwOtcF0if7TZlZQkEpBultJBYqgorzA8Br4x4CmtcvN0z5sjhl0SP5YfEbw/fAKWbuRcpc8",
+	"zEurYZVA/YqxguVY8CprKNhwsUdrV4bH7FK0LK7gPchI21FOIfG/SKEHovhu9/pSwm9rQyLhcN3F8Uyg",
+	"IewMeYi/n6m6i1eMjlFdqt2tVRZFHVXf7DAPsldt33cv9OPs1LBHLoqeVPbjnoWZxOTGa7r7TtZTS0hv",
+	"7CRcRY2Ht8Gzg5EHoiHfO/4KX/iYcJ/jltXl+uaeyEqa1slH3If7R4+itpP7nGERAdQ/MXq1a5sRR+Sa",
+	"3IBmYDkNzSCHdraIK+F0J7pKMCRyujsB2kq+hrkzjV7T3Q099TndteLvGuPzznW/kbWClK8uvES67x5e",
+	"kKwq+BsWOaqpvjSAjKgLkzDkR5BJQImXu4TnP1zu4tbGa7r7qaDTE17tCYTa6ZJRqHvGkuE9XkJN5Kac",
+	"zc+ePzo9fXT2VTRNMcZ+LjZcrDXcaXrJWhEPe8tyX3VT8K6h3rK/TqOWXWNuPZ1HKkRkJ/TV5gCVNJOo",
+	"5IO9fZ0Bv47d7uVlDH/ib2yn20W8FYXn4gs9G1no6dk8NnLOpmZW7KUK+somh52iDQCb9FWJT81nyfnr",
+	"FzxnH9yXIlnsG0ZKmrNHdQXGY1uFK9jKOOWtWyXWBolJOkQ7h4taie5uns3n8xH/D2xUTDxvfblA2ibY",
+	"iw/fsDvQW8zWHcdRJWBcsYAH093bnK0VY5o44x9BAtBxlSC+fOlE952nT8/n864T/OsYlXgwlsmVBVg/",
+	"gN/PWqv75aDD5WnkRv4qY9mJ39Z2+x6/43phtQsM9HNNfr54NZ5vZzmie7G7d56dOIaTIHmBaR8jeY+M",
+	"y1ROSIyQJ0zrZs4mGGlAl/1wOVV5ZyJP1ZayWcGu2PFh+w3Yoken2Carce4hN1xahq2b2AQR/wPwUadj",
+	"UVJJzV3u3n6t7V5ESUmtraQ+dhsHK5xvvmWDfLi/YRH/xocNgGugbl9KKVLTGcSSvakxWpX6/A8ski2X",
+	"o1cz4R11FQ/d6FpkPs8UwGgEmvaRHEh6bT8a91k25w3D4t6F77eW096J2Bn0FappcUx89ug3TCmCXqWn",
+	"0ttHX7eFa+J3PshaLQfS4gGvyecOehBDjVAa3lXvdbLFjrAd814mYrCgFCAVo4pZyBqP0g+Ujobcc/tC",
+	"9BWjLxbtgXjueYu0ptzjRqtJCepxkU/b6zib8MH+FabmdI+wczxuevtDt7YxCYKlV156aEOG3VEFXV4O",
+	"1bIcemPPFJA3c0q1qzfdpLL2DU3ZE21cTlHiEgAN8BhF/qDijrPIQIvwYrSBHnTqgmddCVqb1V+OUdo+",
+	"OEfUFI64ocpEoQwzBPziS/TmWQUUYmvWjH5B5qRg9MqFDuAm+PvuWcsEBjklNLwyTH3nqpm6M3aB+A1f",
+	"b7yPWhLvZk+YDbz6XTLLZovFaGJJIbfva+GWKvMJz+8bzRQy2oCFmOZAZpnl3FCDHWXTgtEqVZ+o6A2k",
+	"4lTR5VjZrRl2nhsdfGHc+kP+M9EEPHsa4UWVcrpQ7yZBskYTd4NrAk8TGBgAxeydCsE3rz0KlDDHYIHG",
+	"FhA3s+fPzp8kmNmRLIivb54EYSIVum754DxcQbnHXqytcNGoKccdkzrxMoIIQ0aX+HSO/DF4bqYUrgUU",
+	"iFogMhcTxM27e+8KaripczbojsmIkMoA1DSaZleJ4dZCivXYqxnVZuqb9w4lLKA94oBV75zZU5Pkk1P6",
+	"xlEnwSiiRUFAkhMj1wwQrW4BdHITkvIimJDyiqlkRujKdYahXX2qR8jyUDLXTaEPcdVmR8mBCRFB2EwI",
+	"xXS1tXZ8cJLGO73GeU9/cFheQNa+pAMrcn3YABIKfO6YWjMTUlWXmK2fmssQK47wsUc8ovK2YpBHq+ku",
+	"DthmmL5muancdrHAFF39RuXvIdqWdLqx3GNrEkMxCFWMsOuKLQ3GgxZs2qmlpI5sRbriQi/Z2GyFrNcb",
+	"8pcGbed0Pl4M4g4L5+LGydxGuk1KcnIhNNcNsQ9KDu6fm76morEYvufREPGDHLAj+ZcrAo6VFO0A/khA",
+	"HNllGjY9G1LRZMOpQqzZId2aVup7NP/juOprmEHKAVecLQ8Bg7qyU1g+epBWhF0x5bIYtk5bUcdC8t4v",
+	"l78ILN7hydtTXDJ96zzgoThyEqKhjKW1v9SEEqN45RDIQ5V1marhXChevZf5QbyKI5PjA0KgI9eg6DSA",
+	"FJ7HNBpThvpfo1+1cuERlg52wvGVBEPA6aDTTQG24oIfVVy/7Purx/sOtHswRA7DIcz38we4yHUboAzE",
+	"45oLIIVUKkBstNiw8noK+hBgIkVe4+rWdbKN2VQRJg39BvKro2m9sq6Gy1od3JhceQc7VPpIlXdNhFHH",
+	"KrjJh1HgIfnTIVSBNm32FPbx/HN6/Z1XxvrsyTml0/fre4d1FZXXygyJFkoUX7sajT9pIrfCr6qkuVWD",
+	"p8CnjhA8YB4MwuVQBMhxo+dKVlU3a2Z0R//lwuUHxCjiEMsVlpI6JX/SlQox+Zgz3jdimeDebnq39N8X",
+	"IvNJr/pZ8KiccRUu6S/6X/zCyGn2Zcmhd36UKh8VL4Ho/dLDbW+1YPGyIzCgwEnbFNC6X/4CZIGNd04K",
+	"OWJrmwKheiYQdYUouroJhoFvfOZcAQiMmHX+38+BFJGUPd9gIgXD++7SHP0I0bRFJavpOYtKVg2a3laq",
+	"y1mKUL6RxnsEtOtxYKoeIK/RIdNCj7ScwFne2MfjgifdhG6qL/4opmiKKSag7rk1RBxNjT8957lzXzXF",
+	"W1PqYo9U5r1rIpSC4ExD0rlntA3XdBSYijYHF/84tDn71SOz34KHa6/rHdWa6a7r1UhiR52Y5d8KQI0U",
+	"fUI/RFoiqYzwW/fgQ5SKBkzzMItfBtj4hXPkT2LloNZJ4dp7ZF61c71k0JsG3YV4CVd0INcn0pWFGwCZ",
+	"1NDkIVwnZCsZUVynehTslI4WJMNFdqZpGJV5Pz/wmuM81tqoOtoZw3W7CC9MTOWZBhQa6sTcNA7HZk/n",
+	"85jzuchHTCqHIdrKivJixeylUO6zZ9TVUlCP0nY7ILT5iRgqLtGZgW2iMKsKnSGqEYYoVw50OwDl0jIi",
+	"pLqboYD7O+yYuU+H8mCabi9xpBG+7bTvkwv01iSybY+xbCf27ZXvlZrOHz7Ikhl0c9grvaFVxQTLX4Ty",
+	"CUvVkDhnf5lbrdgjQicxiiaQC3zIKsB0UezIlibyhgm+zqjnGnI5ackIs7tDNq7FMfwJvcVteJmnEW/r",
+	"fhqKrgqqN9imwYAGif8hBUJLLLgJbcaI+2XF4Rta0DVZKRZcduE7dnOMVABxyQxnwV+XdxPCsHnEAfrG",
+	"ZTbQ0W5ltwx7DJPo5kE8nUdraaoN1SzSujZsnjUuvMeytIS4QIZz6A7bd2o0jwpG9VCvJYXpRgEXMo4K",
+	"2a5Ugia1erDdTph0anJyJDXa/tllvzg6SnKks2XAzhwD4DCujiytUuYDPN4vk4mZRBPTUZHwpuIV84YN",
+	"ESNftIrKffQJapXkeh3RVxau70ys7erQ319PyGf2QdPURARaFB8mZHCtawfM3ifmO4EvbxAFbjfwU1op",
+	"zGncaq8AMiLegJJWAxm7E8CNmobM0XjhHllHI4jtKgjkI2PtoxWvTlAApzeOVhw1ijcOoGtiX15LXA0K",
+	"8ILyAvqZ9u8EK4pdVCXjBuU8KE5c5B4pxDX454koEYtYkPEdVWumrXmtDRUN5Bk2V/RNwpYbqfKsgeeA",
+	"3xNxSqg2F7wcati7pNhgzv7MSHBWEGicvExNAaMidyH7JBCUljFyfDfKC79L1JBSlnakgIpHi6IFIhaw",
+	"0FxiESLoH2NFwZ3UN0d9uaGZ46aR1GPxD+dY3DmGnCY1bgX0FY2P1yJqVr/D3aBXaDRYPUbKAhvqLNhK",
+	"OnXfe7NSwPhgpJcrE2tUGvR3e2lRN9CkoNzjA1FScGOKxPuMCl4sb76TmIxAaAuZ7zCSqfgaF8R0AyXd",
+	"iQxAvIC3PAGWL4eOvV6vTNX10hOnmNDRUmTn/GiYQsrLNkrW8aoCDxkgt0x56EIKnTotSwXbb2RjHGR4",
+	"k0PIRXJin4lyeaeThyTElkfXH8KamZCWM5UjtRyzDgXE5cd7mdB2yrjL0qVlFIzNIbVElrulrZZ/IKMD",
+	"gTaHMa530OLkDZ0CUAzfQcXD47wd7zGAnNki8Lr9mohYl5C3xqeNdbxy4IVE1GLfFM5s6nIRTrCvEzOt",
+	"mTDRQT4GzBNCReh8hmQRgu3Rl4ZOzREPltSsldvQ9GoPWxASojuNx+wfojlyB5qb0etUXZvRWMz9e8uJ",
+	"oYV6r+8KIu4sWAHof2SoUdDU9mqDqyyTTYzBrmsfnZqKjMWqdRtpD8PF8JJk3Y/DqRFOZA5EcA51ZQug",
+	"igekM2IZh5Zs8aYpH5vGa8Ywpc8hyx71Ps1AM89C6oRvvdBuAt3ehrRc/IBDOdiPrgXuMNxHbt7rHefu",
+	"mWuyp0u7kqFWe/uYBo4vNo0uRUhEmLVvfIbcJdJtrgROZC9Qr/Oc2/yYfukLzz4TNJBJZWsDRVePQa2x",
+	"ZtaKaujNTY0rutJHSEQ3jpvbwUKxPTC6oqSCLk/s9qYj0eGXUE7JWuTTqzp9OUn8W+jkGmid6Tm8N6+5",
+	"wv4oLf7WkM7U0j9dKUZTVbw76D/i+464ebQX0EoOdfuXGLbAIzoqboGpEkeBlSTZqA3ayJ4c806HRWoI",
+	"MN5/702iOX6UQT3No4D9qePO8En23Atst0Hmjp237dl7t0tu5lPAinRHBFGlvVHQfX9vOOjURAuk3+My",
+	"Lf5aTwcTq+h6QiISjPATXbN4yqQqp2RLqnI0rwVfmblZxiRtM6OpuQxbCga5Cxm5nFXfzJCvM2TXAfmt",
+	"oDuWExcxjjSSXoZGWT3Fb7lhh6psCteFsBWQaDqTTcly3g6rumQDPXxymYGqh1XADqR90iiDTRyjkfqh",
+	"zmu4m4klIlzHS7ourA4ky1IKq404v1kybIfi6wHe5hl8epbPbbQEh2QMfhmHNwVWaq2UQntXVbc8aBxc",
+	"xG1hP7KmZIJPulnuodbldk9DA/MN+CuQ9kO1nFuj1whmzfFm+/kPyvFYnGDs7n9HRV44bXUiPLuVGVTk",
+	"zjWuWKzb7d79BmTviBBaOZ+qi8F2nX8QSOGawLdz6JzwaEt3kDS0ocUKuFB6nmA+ANGJQtA37bVPedXB",
+	"e3/7dO71jwBZ1Ir5rFhOapFbHkFWXKzRTMU1OIYSIs57SztguoJ/inABzOheegJ7pGReNZ2B3UGOCGQg",
+	"xpNAYckCWYfUnu8YzV0u9cQS+2hN5jd0edl2ebbD13xlGNKzS8h7QeZox2+5TvRmT29JNKUV0Iqx4sj4",
+	"PddkxQpDFjtYIeLPb6iBYqAfXoBnY95zF3QiNt39XdfapIZ/gVIT4bAnYM1tuSqSc46LAVQwO2DTy1QW",
+	"+XmzOUHmZwSWC1sHw2roVnzEXYL1ufm4jcncXvoVxZj0psWkD1FKuGoHkwujfDsjITgy2AYKmuZHEmh+",
+	"Zb5u1T7hXZCQ4qr42pEV6C52WEit8lXGLbiKyHBXCfc+TvAQccD2FVxvOmqhJPBiT/TtK76fQccqFqva",
+	"h/yUFhqDC6RACMySDZo5KeYrwFW1BQgIb8dxh9CHdzruXfcV20CxISRtZIWn84KcPvMdNOxGQCMzQhHd",
+	"J9Hwo5fs52og+1jXlgLSQkh9rLIdpmvijoedCUPGs2vTCzfCIcfN7VZ79AUjsjYZlpBzA1TaF+WgfARO",
+	"mdi7wwMwDNTfB6W0W3t/B93TIGg+1CbcbJTVfbQkK9pkZkPKaeJsGNWdnkGRrKE9FiLomnCRs+uMzO1V",
+	"AiiJCW3T9jv6yQVd8IKbXbilwBBoi9lv6YRM8y0vj1CQA3Ow2sgeD7KvHGdBKZ4yKLWFfHp6xRRdsxc+",
+	"CoEQeE2ICSOzrktV2sq5+IbG4vMdQNmta2nQYkBew8VdJj5Um0Q9rBi6pfSSCZcyBMc44bUhiL/PuSCq",
+	"2w56thoR8ZB6VfI8L8KCFyi4UzimB3eM6+eMFeDZXkrLs13N9FTu6c6o5VLz+wJ76ScRY6FXTOV8GSOw",
+	"ikGCOQ1dQXyFpktLRw1xwZgg/6zzNcvJjplzhyEiRYH2tmXRAem1VcRgb6MldqY2tMKsHggKsTjkPrZK",
+	"eis+UpeSMnWLnDkMCsz+61rqVUg/6uj9aMk2LQ1XuKvAFLyWks1clrTf0cAGQ7eS0BzRt0RELuzlQlr/",
+	"oO8wPjC9edB3jBYJ6b9d9qPYFY+7jd8aslZy6+A4EHmlaXBIxa6bkXDJKpPWV0gbauqOSiQvIzTRVyDs",
+	"t7JmxjFqfxv2ahI8c1GXhxAyYnAFMZQzfBGwf+BjKyhodvhnDgCpN2UmjOJMD8T8Lc2BxtifAZQdDMxu",
+	"IvQEbtsgAIVlEEwdQqAoWDcUTYnvszHBZyqibhs3Bq7Wyj1XToSZISEdxKlWhWI0j7fLbsAY+p8ptqp1",
+	"HL4OO34jK8RzfWEPtWglXVnVTki8D9A8b8Kmv3cjDzgjRdz7ahSvBmwEsrHaZr3cNCn9aOWXx7eI9QTQ",
+	"AiXwl6bZOz+rQJn+SFvwAp7Y/eKG73BanlQUR2tCyg92QUwAkkcHrk+RcF8bnv37hp4m1lXG6XO72Y3H",
+	"mJ3nzj4bnZlh5VQfm8zjO4pFl2mWWc4pIronlntow0tqhmKq1th/IyNZq2+4dha7FK70DfpGWi6ciAst",
+	"VRld7aESkSH1fRVCZR5tHQwtCspSrWtagHjgOMHEAifvnukXzFmzWsU/2qulc/WgULUTvL1K5o3ypLm4",
+	"RD9yIemhAlTLTdp1b+l9zAu2im2aaKLhqe6VCbV2t1VM0+5C0KeIUqZ3c5cXlBfx1/hyv34pj+LL1OSU",
+	"A8U9fLC1ulFTNtUoXpYxyfkKUvD9NUjsDKIHom/2lg1t+JbnsTLYu7mBW65YAiYiFjE5m8TP3p9Hi7wa",
+	"g4WDBYGcJtxnx5MyZMSB3JtdDzTkt6FlInpOidva4sNtHtui5tbRuwvqyaRpBl9i7ayvuUda7BXIRs2b",
+	"hbw+ARGUbNss5DXs7Dumpzdzx7rRoyEOBosag+SLKOTTChW50C4Rpf8qjyUbgUm7q/LBFlObghUwklrq",
+	"qvLdTXCcwJNPi/TC3oV9cZsQVpxSoLQsKD/+zBGSMxW2+9bo4E6qTOVqQJFMS1cMGYnupAAVr3VGHShm",
+	"t28pBwT+yqMPaGolcDrelbVG9KSWD0c2/QP0VByttaEpWzeEAvkNN62M56VrlX7M9g4nAcnt8ZeK6mEn",
+	"hd7EP5lyJQZtu/TLEk5/BNram39+k/05OqiJSWi48TYRsNNJ8Nhe2Y64K7ZUE2tm58SL7XQnTCG1ZpOF",
+	"JRsCDgU/BIUYBvhEW6H3PSXsSJodwhg4QHaT8QSWRqqJGPCxjrzJCeh7pIHJGZ7mnFBs8WI3wTBEkqBM",
+	"N1IavnPb11+xzuG177+sFdbP35ADDJ3GAKuLX0p/7d3WezAZfyJuskm9CCata5iW6NVwqw3no8dQ94Ze",
+	"MQKPE6e69zapFgOO149Ne02n5o+xRxzBLdIRWTNAC9oUGIZfR3TjpKHFvYiaESrUNz4swBYaatPt8foj",
+	"aO1DMslujhIDn3i38MhJeUet78owINBwej3Cb4MmxaVV0DJj9XaNp5yAvs7yjGw3u/E2qUgTQctv6mYC",
+	"XTn1srFXnTjLgjk4VmAAhYDixJmc6QUG+D00V52TbhLl1r6WqS/JanU10KnDQXsxQgkKAcJ15hEBIETv",
+	"iqKP4dx0le6zxSFvX6Du69Be0rnxXPO8JNbblvp7CQK8DGF/wa4NIvEuMLxtp9jkBHDjs4KOq3e3N8tM",
+	"1nD83u7lZ4C0b057B/OeiP4Y4YfhdPYy4hRdD2lvfqMSk6QaFJFI671jtaQGO2BfH2qRywAq4KcAPjKU",
+	"MGW5FJHYhmVLd6Qdkr0RYFR3tK/n5P91XfsC+oxbTJI7eTtYFgErdxlficeU51GnKhRD29dlSAmFlJea",
+	"QPmBh6+eZHE0MDj9a9n06gV25u8wVMtAphfTRnfwmMznxu2mdG6+O3ed2XCdEOXcw9Rs+ef2OK57Ywrj",
+	"TfQ4tQwa4RsbIxyQJURknHt+p6anSu0KaVFWDmMaxeto36EL/ogy2u8bvIZJRXWXHPFc/lVTYZocRk30",
+	"BmA/BcQwa8EDXH7FlJbiT4Dehcr4flH8msdu0Qe+FnzFl1QYsuLrWjE3SDyl5JqWVcGiPXokYtXaL+XT",
+	"Oj/vyoUsInMDjOY9YIkXLqFEaZepyohre3B89oIz4/w8Mr9ZzXpjdOzONhmTu7dhrts4bJgDd6WukMnp",
+	"DoKx3DX5iiO8UrEu9kE/T6MIlNgwsP9o7FmfGjz60ki/3PiDTRh29NFpWPxJr/TFykkPJu5Rr6/vwBvl",
+	"1qUGjD66pbsOJmuBUMpYogHnnM3MVrq2poicAdgVw/H3raUcI0mbJXW8+HSXygMDmR/HBxHSbJrIndBR",
+	"IBWXJ9W18usNatuvZ3Yc+44knCi3NUcgRf3Atm+PaSZ4X/kevahA+E8XojjKBDxq+tN5tE9U+HR+oEfQ",
+	"dPz/AC464GX/gW1/Kqg4Mm4yChNcuXcfmvhruoMpDAgxeMXQ1NvNF+5k/kd0dxhYxsHGCz+w7QdfE34X",
+	"67gB+rzXJeItvD9lM4d4NW3mOlrx9VZgJddgtV7AqUnEnrGjxOb8E1XmiK5O6MZzJaSOsezpL5EQ1c9V",
+	"BJOWDVRbBBzx5/MokPhYc2NfLAgpODrD0tgVodgyw7kyDFlSpTjTL8CUdBB2Hu8LW3ggjyRSWe3ZQB6w",
+	"bsDpEN3NdYo8sIr5ybORZeiC5wcBalUtsICrXltTu1UGCL6riirjcGTApgi6JryY1JUvjoanAf406smw",
+	"OxORIvsSw25GEBxQMHGFlRMGXFEuq2lR0BxhDbBI/gDMPPQt6+kxWL5ITVo5OpDzEaXo+w39jqhLXVJB",
+	"Foxoyh2deUuvwjnt99H3PY7jkRcwuQ4TW//kRimopDtLRS0iilMAXJmIKYiXKawVikz/bWjIrSprGru6",
+	"/UqmrDaFHENkPnFqSt5LemLtoBUupEr2Qw3knsZFIb44m7mISzwVEBcuXgX0nwdXr6COK175BLXOchUc",
+	"3U1XkNHqpn3J64YY2I/d5AqBNe3CbwfIZ643B67Emjqg6ikeRq5dBUMzmCSMYmzX/r+g0GhlIbeEr4VE",
+	"R+GBWcAbddfnmwQgvefmHC4tm9ItY++o1l6xY63MXTfPsBluhOhx+g4LE0TGNXaNDzCVKMubal4lc3Ah",
+	"dbBkMrIL2NBsZTLyq5XqQQvQtVrRiIPwszChJ9rOuKdHmM4/NU0/JxyH+xbJmaG80OQ/3795Rf7y9NlX",
+	"f44AR5hu5n7Lu6aUVAca8rYiJRBKgYqqY3vY8ygEyE/UbDKiIfdKY9HziffpR6oZtKbrBH7vJ+q/kOL8",
+	"b2o9Y5fVFOwgBPBIPgCC0OJrsqZA1J1N9JImW8jxs8sbVLjmQp4TbazWLcWSYYU3oOURLR3oA3gdeyaf",
+	"cUbXhPbqXefI83m8F4QezPy9vOXx+iW6oOS63rU4l7GL7hvHnDRnk37hm1bS7cO9Yy3jqBaXB5QNRtyH",
+	"IQp0RwqHnQ/T+gY9nDdyS1ZUYZFv1oBtWCG1krXIXYTZhYaXtHS4QaG3s0/+yXkfcWrlIYd7oRREUoC2",
+	"zDds6dx7tbf4sSsA1kwNBXeDHX960IqPtYT+HxfpmxqWLrQ8VJeeFIDucTJWaDAsNTM6I4sdqToCo2nH",
+	"EdpOKAdD2K9eb1dr7g3VNBED7YQSn0jZNxWnIC47UOh4wVfBtemuBK3VQwD2KfHzoaB2ZHcXrE33cYD2",
+	"wTjqgOuuXbCFY/8SJbKj+gffc/vd2MzfJ3HsyGb7rgik4AiauJK1ci127W/8KgK5c/sFN71M2IOVAO9H",
+	"YNIP4h2O4j/tQVgnPd9UlSU9HqB2kp72VlnCw6OdeCtvn8F8HSbLiI4B6DUn7z04S6JyAd+CGb0/Agrf",
+	"JxzHYOV8ahfX3Q4+2O8IFABaFKmwR5Em+UdADvTkohXzgJBKNXrI0bHJmDjSVrm+a8Py1ySLpMFkv3sY",
+	"9IB2Hsc2H8tbcVnYiT3oFV0avmQn76d1BfDfayj9SClyj64pHQX6ekkUqKC81W7YF3hrlqZOP0Aveudq",
+	"avufojKjLpg+8miU/W4kN8xrSZI8IeU5eXLyjKxfEIBohFDXlot8d06+Iutuz+aBvsP3vnW4rthufaBX",
+	"LE/u37+XjK8Y7ZWHHeq6y1Pdk4POeeNmedBz7Vdj967Kp02xZX5ONSnBUPPfDxjmBkE8/V41Uxo8jbRW",
+	"6XuBD/+dQxuDL55yDvpyF8MfXG9MRkopBYSJjet5L7wO7xCoqGJgZbC82+FLQHOolVP1fclT/6gVrxKn",
+	"eXuHBoM6XKbhEzoCICh5y7kZN9hh/EPX5OHJniOAxSixH5FF9ABsZ2LA7OG3HyY8iescmxP1EKdxlGPx",
+	"MziUluN2wskck+H1AKcyUal58NPwutGEk7hwImkSZKZPNz8WMfNblKZYZscVcamZvRnegnLllnewzRL0",
+	"hb8LPQklr9uv6BEspZrKnai5i+qjEPDfOymr5DgHvvP1h3D4XaYGdGfhQMMTUcNVHJXvowPobhXHA76x",
+	"b6Jze/3++pkDPosT0pD8gHg+qaY9kspxpv0HRs3kOiVAUXTuKsXXoBdvEPZcQyuAVi/hDNtSYwNO1yyC",
+	"XnONzn8BYK2SGAQr2ydnw02dd9wH2lBs3124dqRFt9i8ud+LGNG24dPPyRzdw5htwU1G/jInOABMCMs5",
+	"kyr/RD6QWmdcCyOgfjsM2BD2F15C0uXCd0+q4/l2uaLbOAwzIsyDMw62EaqjMgJfsAx0G5pCX+/1XovA",
+	"Z7puNAPtFK/soSxp4bx+9mmNbT6gnT9EyTKcRXo7pnXhcM568RpfTgtr6w2z2p9VIkgmjXVmdTDCeNzQ",
+	"6AGyYO1KcK32a5pow4uindMMPYI8lKDDpN+mdnMdSkt2S98wmrferxhxuZETEv0GuwGhD5nQ0mcYLWTO",
+	"8Wq66xzTR3xDloHc0Y0sctgtuVq1OgdFslArHkPF/1Ax7NldPtY+28kh8QOEfeie7XgHHg3XjtjhAtsd",
+	"E+yKqdRWllFR8FLkSHHweXq7BBMrsh4lrv0VdDt9Qln9UW1VnJbhfIgOpx45Sdaw1cxhCDmce+OEj4Eo",
+	"FfI0d238ZfUHmAZZD7LlGMj6NBugT4vbjSwYdK2XK7L0PbWxfZOhy8uCnRB7FdgVdqAv2MpAINqTlPZV",
+	"pSfkR8FCEgANqRgcLor/7fQ8MNmcVYotrUJNPPw34DBwQWRhT959R0OLhJO+rKsqJV0B5siqsez1/LdP",
+	"sVDguwYAzD03z2K90JoOX5i4lBFqEBfsBNBQMW/p5IbVF3ZG38u9CT1Jn1AptZk0h5PT6CxE/p0L7jbb",
+	"cvIsO6AcpA4PRZ2t8ednAxN45xlEGH8+PgE8kEkziKon68B13egzqrFt02x/Du+ZUZyBBmy/ddLS5lvf",
+	"camnPpgDEXcPCtltcRhTzZaMF6FP+hCZvgElw50CoY4uxQ57v4xsylg9TYDpHB7/rXFbQJrVEbmCafhW",
+	"MCOzeDJ6NL4qszkYXUAyFXDkPdHkWET7SNpPWyFMENAI9OKVCU0N95uW/BIt1qZi/1DskQOeS28yINpC",
+	"p4VcEm4sb3VNLXzLWt36GDrXKrZiSuHxtcjKjwFZMEzIGoEcuNkQSkJQf8PoFXSXq2pVSc3iy+CrkYN9",
+	"hw0fF7sTh/sMo48d5chB2mEvmpY/o2M7vUY27YBgNg5eSMl89NaPFr751I0WyzntJctgzQ4KwsCBT4hr",
+	"VOn23jVzOhmrYvtLlxXGeLFeysopqF5gxvv//7jaE5yJ3Z58ml5r1c+zfgVlaFe1kuqE/BjaWY1t+6iw",
+	"0YKueyKvRwcfAPXSixgSaYPm2d1N6aDV/mpY8r3HnvLUTLkFIMD64zVtCt14p/OR/U+VdE/aa43uvbXS",
+	"ugyMC+LBpntzgA+axmwFZ2221PkmzdEEhOns0NSLd2mse+T3daxDnH3ODl1ajrdgJ6Tdus71TucAkgpt",
+	"uOAx5LKjl7Aj+06ejXRzHKLQC2hVVFde8m5Dp8cpVyTmKXMQ6geYpBRrpg2xT07h0c9HxG0sAdcDuh+t",
+	"c7tWKA3FVQUFadVd0/c0Z1Z7aBEYVDaiu9N/p7DcuNgRTQt00luRx9t/ENTUihZR2ssVHdGpXiu6zrxd",
+	"if0N/qRPyMvGq5MNQ/Hi815MARoeAG3dUHLaWX8I+G6H547xc2IkzIJd06UpdjekR9/epa2C8ZKUXCDg",
+	"1L6tglfQH+JS0QWEVejWR1ew6duyVoV3a+Kk/G/uCInL4/K/ahcT8L9vETmvotB/0H3XHjVxXR+604Tf",
+	"ug9rw6EznTaKgph3r9SmXkBzwEVchWo3rxk2Irkh+GDTSMPTRqCVMV51OqanNwhCbS3mLDobfHZ0zKfj",
+	"SkrTgCWMGvc5QNN3RagqMQFEruCG9/1eVW32FOtQ4ed8e3ulWlDmbTVqnwRqHyNrydpV/h0tev+FTpUU",
+	"Erp8uN+wmyXgtDXtL10DQ/cIdFn4JZ6i0rR0GaIL397FcW5X1zF6KGNMotXpZYQm3ZN+9PD7jWfQtJM5",
+	"PL597u6uRFSGSXojGZZzxZYmlCENM2BrUloSHOP4z6ebvVQsNy4e2O/fxXJwCrfJfUGFpdnW1/QlX61m",
+	"2eyS7uglgnqu6zglt1ESD99wXHNzmD/69qBObQwFGOi1XtZKMYF295ajfyDmBGcsT9jrGwpWnSRU7foa",
+	"qWpV0y0rina6Wmb1L0oUK6jhVwwjZFTlJGdXnNoXTVHSptdILam+IXnbGS+7avlZn3N536fVbKrQ9zvR",
+	"HH82T1BzxhWcNcsJgsdpspN1UL6xZsqbJCOTORsjDCu1U6j/QmIT/dBNUzMmhmi6oHrTN3xP5n0358WG",
+	"7ciCUUWo8xKCX+07q+tavR8sni14l9zHxn8j0SoeA9T5FIf63d4DF33lWISqxc35qGBUfTMuknHEU1Ki",
+	"ch+8PE5EBvZ2Q34ja7V3y6xOwXZ949tPCfhLh6375xGIyaUTY3+yqLk9zkr9WN4tjUAI98BbO4v8bLnr",
+	"hiYUMR0g+2UhNdOjilFB4EEX3DkhL/eq5WGRG1qsQuD/hsZ+1qphCtQI+nrF+uY5dJl3DlBrB3dVjeZb",
+	"qyAXKFkh4lA28yvrxD3CnyuqzKMu5Ga7hVKeGpeR+dAE23EZTVwjc8jDiLbP7pOAI+VjSSD0QT0sTf5q",
+	"H2s4EKRCxYWJ72fabMuTx/NZ340mL9vb8B+n9pn/+Nr+89z+89T+c2b/OZ1ls1N4xRn8i697Cv8+g3+f",
+	"w79fw7+nc/yBz2K98A7SbaJn2DRZbea7lEUBiOrdKf8NHsUgtEua8ADl/nDtYXQcDP5NDvBKLxXbQkC+",
+	"7iRvtlE0myalzYwKRNna20LwLTJDuwTPdVkDKshCuSqkAn+6l2iDjfANOK1MLdbawPX4lYtldE5ytdLM",
+	"jNPIj/Ac0RsqLk8IOM3AQYzUEpAQNjzPhzSRyiPuNGtn15XUEdsCgGRCvMqSE7DovTS2xZ7Lp3mbe0Bf",
+	"Ys1prfjAkYSGq21eFAnxwXnAw10GBI8uWAGJlIu6KBhkCSKuxqqgmCMijXuyrPVGSQgDArk8gvmBZHlU",
+	"u2DgkP/6kquEc/pgHyNSkRWj1iTSA1qhoGudEAnpeB2Nxi0AkEJwTmK7lkYNLSQoypCo6RwNznlRyPUN",
+	"I8OGs7EQnmDEcOYzBa2K7pvR75jHYAIKbpPWOfnLHNJHrCpQZUSXtIDMQCc2hNSs7SwIVHBI2p/Nj/Cb",
+	"xKvm8cGmaQJehx+kwTwWn9hVUnUZP2vfArflR3WqTJRzE/t8xx2OSKGtL0G8d4IM61La363tMX+awY+/",
+	"wI/TJ/jja/hx9gx+PMEfz/Czr07tj9P5c/jx9Ax+fPWV/XGGXz/7Gt759OzZL7EcJAQQtCdfUqTaCQAT",
+	"ExBBu1jJJRfut9NoU0CHJ3m8bdP0au/YdvOnvesBgxH/jVFDbT4/6zpk5/NoDs0eosghWn7j4WN94+IT",
+	"Yk/GTwlS1bc9FBL/MKb/ASZJnNAjPumzgV1wLmk0tASbEt+MarRSVuPLfydlZRlU7gUYnn98MXFlYVXU",
+	"UsklVQsZ0ZXD64KAUhTKHPa+JnYF/ATOcDM/3Pe+34vLCVnTes0GZE6rUfkBLo4HtFCMXmrvZgm4w4nU",
+	"e3ZEwLFIg1k64iqefh0VVV/wTYwTr6fG/l78u9OsPc77p1jAfLoJyVJ9mbJfoaSBihzDDOQl0WwpBXRD",
+	"MU3zq8Iq6fY5vWV2g1dygLsl+uTe3pI7bro3CvG0DC9ZspCYfH6Kr290ehVV+07dfgovM1vGUNyYrXN1",
+	"ragCZHFfJQB6MZ6nw4qWCm1frqdl+UYzjxAKepTMvrGPtZz73uDuU4+Df+9x2ic9j/Yb8Fa65ycFPsfU",
+	"vDWt7jBbLpJ+ysW6wE3pu6D4upN72nnUbCWmfDrsbC7WpMHyrgprVCOiN2SOeHRvqE0KGN/ue/73uAur",
+	"XY1yOBQLWYs+3QUSPi1Zbvh603GEQxEjYsL5dn5Z45fB5LAFa3L9F11id70OqXu0aBzrgIF+0wQ+xC2P",
+	"w9opvrZMUQr2J03AmRyKoxxGX7h8YPcngXwCTn7Hwjh9HoFwhYt8l5mchUM2O+A7gKowjv0XCy4ugyXu",
+	"4ODbfgXF6HLDsP/WhonOAfsMmUknB/mfh+WBA6Ufd6fgg2h0D2gIe6r/af8dEpP1LI3njFXNCrGGrWF5",
+	"cL9ugePWVRVRRPvs8Wf7HDLaJnvelbXdmEP2/A49MvnIFSNG0WWykD2bLmTljVzoxXjZznuZAxo4Fsid",
+	"kI9Wq4SsIKsvLSifRr2n0zOvzvr543ZSSXlXz0eTUgHNT3yopCz2IvXzQ9Eabb8wXiLTpubY6KVM33/o",
+	"lnLnByBrs+KmFx1yrC6S0AxgpvVy45Qvr3EheqAvNJC5U7ZawaPWKwtXAzjkestmFVMXtdovLPjqWfSM",
+	"KJQ5dKsc0H+KIJ37n7qeJlxMuZ8nZ1FVfJ+OUNfobdsHTz+NHxIfU+xKFldDfnKzUaE7/hDFvET0/p2s",
+	"u+lgCQxoPJ8EJ/B9qCM+YNuAlY026AZ9uXfAhg2vvuvnjZ5Gag1kTgyvGg0MgeinaEkxaRRjynrLsB7g",
+	"jnM6PkBQH0xI8tZYUXPFCu0TeV6QJ8/n54Ru6a5Rz5TMO3F9bBZ+Yws0JXUXZ4tPptLj2OlXTPG9UPZX",
+	"8XHxybH73R7vLOmsDVVrdrNUfrpnDEWI9xsoWXGHqFhKosKz8QLVAMdyqBzDLo/Ak83tHc3ZOZvfBsW4",
+	"wds2ky+fS5V2xzieOuD4Q2qv78rjE2yHfCWnMXAgYD03opk9f89MyWU/m/ubbsHjQtbWHoLAOrCKWTa7",
+	"ZEWFAfYrQCMua+xIiQn8FECQ9Ia5Qn3Ys2y2ZQPx5j5B9Z3DCDo8Jclx7wxPnsTkLi24cID2La8CLUxv",
+	"Vz56vh8kr2LaZR0sL7E4Ar4YjVMfE1n2OVT3HVPGlKDX47cczyRgwxdU5DqIieNPKiauWVkxhcUqHTo5",
+	"jR4TaT0/MvbT9tCPzqJB6TEv6UfXARuWH3w23PiYezSNMSQTHtyYyVxoy2+WIJeoQ3zk1ogo5BZ1CPif",
+	"1yBu7phOT82EeRzIy5SKLen0rMy+KP3IR+vnn049rU8p3fo+OCi8yT364It320VmGqzgZ9A95oOh5sgO",
+	"DdYWXXG9YWidAFAYFr064DAHK9bDSpkECT5lP5vGQb0d/RvbIR6T1eLlCqKWXKwdAFTrpji4BQ+mo7m4",
+	"fJRjdeAGPoFCACvaHWgDgvMsrE2NlcYH8PDCBEdxw5uljLdUq07wFKd0VMMbcdHesCnNyNku3o3ydkFQ",
+	"E0H57GwCMqPH4zvcivqCqXIybJ59tfd2/FMuIo2OVFkXdABqsdcypgmcz6JZqRO3uC0jurcVcpdwbp6b",
+	"uJBJQBWDrhiuo33vzTc5Br8nYX7R0+A5syQ8vTvvS8Tzdjl3G6pKKfiSLKWwmobp92eDT7ipmUOjPKbl",
+	"BS2rIgAbdudTpsVGChqBsvMgi9SQvyrGxJZjo4V00LiWePo6S2vz2qwFZxU7npG2/oyKiV1s2/OcJ04U",
+	"hsm65zcGY1aUVNDliSetdCgz/CKySJ6zC3Y9FeI+d2I1CigHSI8ODdH3tDqbnz1/NH/26PQsCi/vZtDa",
+	"udP5PN6vYUoHhmz2q4x1ivE9JL6t7aoev+Ma02tGWjfaWWa4dvfmoevufdATtrTt6ejcucacyKmpE6+g",
+	"7xbVD9XdoNuse8jNdKhVVJxKL1CDOIZEfQ7VFPqcgCC8Sm2XNYSL6Vv91QUjmu4SA8gV9/HjvZpGwyF6",
+	"5Mx7JtaI54mO0EQg4bpgcbVb+ugGYjtHmkHkEjw8B6Bjev4ts+EIC4qN+3kiKPEVUzlfdpqtU5ARHo45",
+	"ID5C7sYVoErQnfbZK9C3uztuzNzzFvLtwST7rrRbRP9eYeM02PSg4WrE2agQ48IvdbAPXhShEin/GIjK",
+	"I8DRmRgGgBd1UVC7Zy6Doo/Jwdebj95bedwrhDTefhpr2VP5bvSjBquSuU5uH2s37b3MuzrB2TzaH1iZ",
+	"dLR8uFzYF7P4cTU7//to7wrA1Zh9+qWfFuwRQTGbp+Vc9mBQ3X3uAXy7p3zTWwYE3Jye2zF/GinG2QXi",
+	"wky2zdxm35Wnwhv+By1reGhAI8M3pOyAXcYxG1CbzdQGBlQf3zRvikxk1xVb9lpCjGobKbYBF+zbaW9v",
+	"tYW8xeaXk3q3tdOqp6IdO4HghUZ4VWuXs3bvzXbnyM5upTQKXNJaswGwd0AqrQDIrXBa+rEd3OnSSDXR",
+	"LBrUKI6Ej3aTcO9J2ZxE8Y63LOxlosx253qC9zqZH7ivwSSs1TLRQ7CgmpH/Q7aKG8ME+f+IXtKCkf8i",
+	"rqS1d3LQXUHGUM4/undQTcJTTjG0euEKS7j7BkVTPJvi8bTTS312Vy4wS+bwebnn/MvDjLLWamPk8bO3",
+	"JIe6wXTM0Wgcs5NGKLiBZFtGlxufUtNYwL/9AzjBP2bn5B8z+es/Zp9e+IdaUN9UMVcXxZVH+ybW5MXA",
+	"Q3t+Lc0kSpBgKJ+82ki+nOA8rUPvwp+FYjRHXeJu2qvFuwG8NZrYT16AR1tgBzvQcdAF1/ce+Dn2Wd4l",
+	"xzxjJozaxXWz3TiB4QAZNsvxHsDNLkpU/0sVp8K8bk/lLp3Pw17K2Ow+SpUf5xjGOne8nBn8VjFZFYhC",
+	"T4QkXGij6pIJ86Ljb93vMMyKPLq+Kc3Ut24Zh/cCx3JP+wH6u2K/xsVKxnvBa7iW4BPna4f9g9Uhpp22",
+	"jcGgIteE+iyY/4WO7+5G/0N8eAv3WJP/vFxnpMxI+VhnRGfkhz9n7fi1bnekecUKzWudkRCm1fAy9/k5",
+	"mfcTt0iDtbekGtvGuLJvZDPY4v306/k/hAdzCjlf3yolFU7aagoFK0nODOWFJv/5/s0r8penz77688k/",
+	"EA10yYRmjVo++/7txSyb1aqYnc82xlT6/PFjWTGBvvETqdaP3ZcelxwlNDf26s5eAwdqtaI6n52CbKmY",
+	"oBWfnc+enMxPngDgpNkAJT3G+ir4f+XSYyVsIpfibQ7NMuwD8B2F5Wd60PhqHnmcK7qyk/uth5Gq4Wwu",
+	"1xhqA1rw4ctCyksAWckCMi68hxgGzWhWxEgJmAyz89m/aqbCNT2f4XdBflm75Ia119ZqtLeAafONQ39d",
+	"SmF8G9OqKvgS9ujxPzUyp2bYQ8ZS6OL7qXvPwMy0f9CVFE73PJvPb21cd4p20PZLrh+JfNqLXtvzeMcF",
+	"wxX0hQV1I2Wzpzj/2NvCOh//hPcDn38y7fmzs0nPN/kbqd8B9bosqdpBjMxSJNKr9y9mDZaCYlSHPiQb",
+	"Riq+dCixBrKY/j7zV+0X+97HC7q8rKsTv/sur7F79769tjrGSwgi34g04pKq40OKJ1MYqdjJNzDVJO3H",
+	"6iVK0OIxfNPSSJRIFv6NGyjRhjW9wsU8es11JTU3g0kP9sLbI7hkrCLcYNJU5+LvS7RPR1DjDanl2yum",
+	"duBgdVmkXGeuFVhVG9gAsthZzcxtZUMnhVw7GllSZ2rFWfMrWQvzGntxfUnM6hVV+RB7WcJnXyBzoQZQ",
+	"RKADicF6Q2ZpCBUhVI0wsZ9Q4hNBPMk0QN2BcupgoA4Qj3/ibmjHv/7haMgtL0JHzWdfLB2VXARMAiAW",
+	"zLSiRYHKludJ/tkWLVl7FSpikJAgo+wQHbkHpiqIkHvDtJ79O6paSZEQl0XYc6HdWAf7yW3dkBrmj+QL",
+	"JW/s4IqECaoWKlZYzi0YVUyb4JiNK1/LjS+4rkJN4H5hG9gb//3hxx/OXS4GDHXNNAwkyJJBK4WlpEqD",
+	"c0/77pz2pjlYHibydgpVLgW0p5PQnQ6Q3sHyZMKZj1uJ0Fu9OwYawp0wavvu27sr06kZJnDIooDD+p0Y",
+	"FC5NZSsJ+F101jSR7KYCxslalhVVXB8W/PAQ+/wY9qsw+4dj2bg3+QMw7QsATjF1hSgPBEuDPUsxHs0A",
+	"wGR0492WKv9CrW1q3B5oaIrkKsGt7edSxyFCYGTRFOuNcX1ZeTTbmLX9jmvzCh+5H1qrdhE6i7NAnNb9",
+	"m7G4Hz6hOaeGLqhmKGoLamKSFs3XbID7fE8vGay8t8Wnt8hIqkM7ubuP63LDff8eauQpTJdg85+IewAO",
+	"5/Fvgpbsk30l+FzAJ9Nh7OAuBT9N8Ja6+EuXxbZdKN0k0n5O4y9DB/wepxE/4/m9nbElWdeufks1WbAV",
+	"+KPugU/On94/obDG24T6gl0zF46AXvidgKICgFUD0skH7q6lrdx1+JuiH/OcZZhviM1RLAsHJq0rif59",
+	"fsmcLLMzwu6huSQbWSuy2MHPnvq8xUTLEgfEFqQT9efXdHdH2vNruntI3fk13R3SJ3K6+wJVg5d2XT6z",
+	"tyGZbVCnAYDZElhJxY4oOVWNtrT/eEkLJnKqhhXp13T3yj/0mVKXYdcmrOQFWFKamf9Tm9Wjr7vT6LnM",
+	"487XsNzP13H/b0G9VIPr39MPhoWfPXv67M8NBN0Ku2JtN0xkBJDSMqxkstQe0rqHKThkdAyS74VLyfiM",
+	"aVdf3ZxsfebJHzR7Y5rFvTwnllyfnn49z8jPF28efZ25rAze9LeAXRqgTrbigof4RNQY+yszr1uP3aEm",
+	"2R4mQkCdj+/d/noDXqAQZeaKFLzkRrsNzyCtCEBRXFaRzkIEGrwJlnYhT90j08fd/LmS1SMMIB0yj18r",
+	"WV3AU/dhIX+gVyz3Q6aayriIBwr4Nh1zM6ugOCsrGqUbsp9eKUYNC6s+njlPyJaDFlyjiR/NOUypHuyV",
+	"/2kzkD42JiBuz0GwR1jDhPQFas9/Y6yC/LqGUn2zK5B1JTaxRi3EmpGuVeKhaHPDPR4Xrq1TnLjfSXn5",
+	"0twvcfN8sMYWl9+uub9klUlBz8j+Te7M7YlJe3Sxq/LRRbegZvML9UNToJSQpoj3ZUt3sOhWDphzzjtv",
+	"KfiqHXJIytUxvpYpKn5fbdjy0pdF3Nkp4wCRY/5ObkOLtIoqljUuHozHsmtocE+4eQDhe8HBPSQarElC",
+	"15QLbRo+5uuE3PGUiafyG88/IQMpGBbD7ZlR8PcOS+uczdM+93ktxZfoisSd0O62vLBMYUkFWTDiXNP5",
+	"AV1oUiiS5xCErKhZboYyUr4cDereMaCyz0PijGppL3Xj1P4c79PT+V8+Z9H2gRl/WQkVbDuBIR4INiVe",
+	"3UOxo2Fmeu/EtaX6C+TUbp+xzMYy7dx3YT5IAAeSSn4q6O41PHJH3kQlqwdP6LOTSHVDwH5l3iEGWRqh",
+	"UyR0UPnyVGVLAxqqXDFRGfOYAu5OO3UjaMxbqS5Rcq1kUcitHnQaQgFjqjr27RWWzf1udbELzB/wdZ++",
+	"s2ch1229zFcixLI3bl0ha87kzrUxWPTYbcb5fP66GC7ms1DG3Jb9oYndepaVUmxpmgsbTcloccC71b8G",
+	"uOf9EtOXqXn9VLdOGavAnNfCnnPs1Nc1RxDJoTDZX+GBOzwtHGBAz8HpPYDHB5WHXLfAVl2NC6nomjUY",
+	"ElEwX3gSPlZ8PRgV2zBaHHDJfYcf3+HWuxEie//WIMbcQ+w8OnxVLVrBRp8a2rh86HBREZY8Hsgvu4Bc",
+	"3gIqlDS00nQCxqmO29CJjyzYUpYMU8O8uk3zXDGNfeWtgXtt4GtcQL6aE1UKE+9lhr2eyOlz8v03L4Lo",
+	"bjre9fPJ3sL83/DiJln02W8xT7ppVj5Q6H6J5VoNAXnYP+QgAE5mv+tqbGOt1XvhELNhasu1j4JIUeya",
+	"YvyBeRh6yTrz2G9/tw9yExl3RahlfL7cfymLugzNojwB2IEE3Gd8Sq6IrJVuQGEML9n5/AV5dIqBcER4",
+	"jM0ZB+jMOlh+rYzX5zGcmgbN7nkPze4mJRFTkMtg+gfRdvqBqlvc8v0t7iGj+F6jU0kyQ2o6n0yYEWRW",
+	"h4IbZyij6KzudjmUWpjVL7EWBO0zlUvDzCNtFKNl92yD1r/gggIhtqjs2fzJk9PnTyMozPeq2SMzu4cK",
+	"Fx8pBISXe9HtTv8dQotw52BPnDSloKdwcw7luijY4M5Bgrd7aMuXDG/EkkX1xsDXBpN5kJvdWyKPHS7F",
+	"e4bTelDEBqdGLOR15jvPYp1Vs9ELeT2axNNs8O07RH9gW7dRt586c/tnatkvP/Zcp5t0n7WxDyagkluw",
+	"XFwRMdUYXKeKEbuXuaU7Bze1kNcvPCcwG1aSlvztEGO49Y8XdXEgCQeJ8zvXx/tegqM9YPqzm8PSx3Dl",
+	"7yOx7I/bcee3A4s42jegc0MKrg3Lz8mCFkVGCkbzjJw+Pn1OTh9/TU4fP82wY+/p43lGnoOVf+CupAUU",
+	"4Cj/iCcIoFMA83MWA3CngxGFIClvPaIQDuXuDS/LphNBTp/Ox1FOX/b5vatnumQ779Liylln+kU7u0wb",
+	"zMX3L+hjmj6dR0yzzzzKgTv8WUQ5kG3/EeS4i3QTLUuGSo/DpeWmk4kX4853G+yIc/Z7JakvO9QBEsP4",
+	"LEz0LMkhMbF38rpyDTVu8dw/2Hd+Bqf+GTOS+2UMP4rgvtdkLQXLSCE1+DwqurxkOWJYu15YW/SaXApp",
+	"gJh0lIYKpg+j4LxjFFopPQAGzhTLyXWg2fOKCkbsJ2gWtssXPAJ6WgnDRGvrYcsP4EDvCYencIN9cTwZ",
+	"UXUc+UB/x5ZjISNmz1ZqvImFXJ8s9dUIUu07cPf/Udd7a1aX4pVuCi02tKqYYLlLGShvUpHbHK1rn1D6",
+	"bpcDuD2uw8a9sL1/+UzPkbvsJtUkhk5tBnwDf1OYox/zoW2XN7IWg7C5vuVAoCVfowQ1wtzY/+gvEitk",
+	"WSvFhMmg5JGvQK2ggOmPsGGhPsjw0trhgMDLIH11L4ehlxPt4pqHYiw/+dDn3QdZYKhUd6Ob+v2zNNyQ",
+	"WHV0w5Fwcifr6npE3hyzu+vq+r+uy+IIcbOlu0pybBj8xYoc3FIrWcJyyX/+9af/n5yenP556LTE6CUQ",
+	"9xhotMOl3AOc1v1v8UsPwkwVg4Lj2G3AXR2LMMJS7yzAiBv5AKX5zcCRZkSsMpZ9iS+4Nr/CY92nhXDb",
+	"EoMWgTp+30EL2M6mBIKP1qa27t6txyzu8MbaV3vM8Qdwmw9d2j/c5jes1bOSoSFjBfoD7Ole0WacTdyt",
+	"9zzOYu6Vsr5k73koz4Sz3/OYd85bybWiZTlmjjSP3Z865sdM0smaCX6uilkzw1HtLKz87lS0ZnMfQk/r",
+	"jj6krLUJ4EvV2FpHHaWU7iVNVeA6BPR71+L8ZkxS5fZu6+3rc3d8x8P7H1KzO3TN/1Dvbku9a+jb63iC",
+	"bQkNDUtJB0lqjLvcsd43zJnun/h+HxpgII99NXCfEP5VU2G4OdTq4j2j+f/gY7t+EHxPJaNm09QHsSJv",
+	"Cq8AzeHE9+SPFVz57sFJjQYiZVefst9mtCjk9tuyMrv/xe7G+Ip+Rh0m0vnJPcmekfVQ7RqW9yTN6mw+",
+	"Tyihg77lkKawsNojxlswb6/WNS0g6treRcJX7XB9bJauY/lAU4aUur4mbUJL34dKk4IuWLFXqBkbv7TH",
+	"y2kxG9yZhDm844I5rZqYWoVSM8VYgQkchItmfvYRDU3rllLkCZOsmLqolRhp/Btt73tHbCtcrAGlGFto",
+	"H8Ow7ls00Vz7fJuKKS0F3jHMzKbEX+54ka+StcgPm6Pv8ZF7io7ton2dhoDuC/1AVe0wtkuYYwoBWQ82",
+	"3KmU1RGW7IA9alcPm31HWiq8+6Fafb4/FPhW+OEXGNiGlVlu6s//vFsWTzRjAkVSrmQVJ5jmoj5Gmj/Q",
+	"L7YobkpCE1JAaKyIl5eM0JXxgFJVQfWmneo2xO6z5IySfUIezPmgnwEkz9K12I5hta6lzO9TN75f6v/v",
+	"Ol9jfywoAaIiJ4qVDADw982kLq3XxaFmthdq9x6e+OyaI8K0HhwB7wLUwftvjvijCLC+cP2pgGKYLxJv",
+	"2sp8IFPUlOtyQehaMdaA5jGxBp0ek7ns80IO94KBFK/DetgHfOTeQgIh/25MF3MT+0xDAW5nx8IAH1yz",
+	"9jsKAbjNfAD3f2vkAde/9gf9hbr99/vwB4poLl6iq78hkt+5mx8zUie4+Fu3cAgibWBz5/d4HW5wE57e",
+	"dzHOIFXfRQDlLrkjvPsBAyeDFPFH0OSWgiaOW7QDJuBe68dLhljz47zGM77tSMlr/94B7nOfwvi+uh7f",
+	"M7PyYhga/na6GEE9ITRSTyGBOw2VPbDw+R2FyJAZ7IXHOodueH7I/H/PaH7h0VRvXxzZV1+wa/Nw5rud",
+	"QK1Eqht8w9cb7DYqt2h/f4nOJIxzuEI66BveXzahmlRMVoXrLr7XQKgb+QAqe6wN9R7HYWr74B66Vxym",
+	"PRvbxUu/PyOnJ0/PyOlXX2cubAjYOehnKBkV5OzkeRfC8Gw+j0ZHbwuZaX6rd89v9pCK7j/+Qikc6kCp",
+	"KqXgS7KUQhsqDOJwYF9hHYhxiK7LkZwC6MPVd57eNAR/GqWyX26LZSbED5I6j9rFA2Cg/reJ7sKcO+Ba",
+	"W8WNYYLkcivOybOTM/L05C8ZOT2fPztUC2kUH3EyQjHz/fkY7XDJJwdTe6iesViLfyDAG3pyHHAywnLv",
+	"FZNiJE5w0/pqGOazaBSLixmmnC9QYHzD1hzScAySVb/qE65Mom8z0OYfjREBteWgO/PuGvD8+7OIh+iE",
+	"eDwbmt8PG/rDl3grXRAVr/YL6mLcznXhOajpfIuP3JuqEzpZpeg6bv73r+x83IewoU7z4aKHrn0zJjjQ",
+	"enzdOpf7aUGmk88xHGHTZQLyjksu3K+n+8d7I+3KTe8+GNud0nHHdIHm7X/g6b2Ta90FjMqw1ZHrBSiW",
+	"jCx24B+/ZLuMbOSWXUF7Smv3oSzRQ03IWpzwTr3mcZ3xXkXq76f365CSXwvFaA4oa4fk3c/NY/fBK1rD",
+	"pfIKYRRnDyb0uMZsGIoFDUIaX9PwIvS1IUJCssPIOTz+DbzUn0Ytr/eslFfs0Mn8HpuhCqN2aB50z4HQ",
+	"Ld3dSWdU4+g0jSkeOOzj2e20KYzw5T8oKgQesdDMU1WUWuBbTF35k6pVMTufPaYVh512D/cbwfHlBpso",
+	"G0kMZwRMUec499md/VKrV1KgfqpdI6HlZcG6aYzNa7RPreyNThGBfq9h4sBrqjZgQ+/07avCF6uCCgHm",
+	"uP+uA+CKNsLjEL1vP76Q1wcedjCW0BaCG5154D/7P6pB7XfvafmuI3tIi8Ku2mwYMRJPOEdQQPizdBV8",
+	"UHgQ9sDlmPdfB07vLA7f2UJjxNI3q6Sx1kQtDfVf+YazIscTRgMgPO+jNZ9++fR/AwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

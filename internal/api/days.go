@@ -6,7 +6,9 @@ import (
 	"net/http"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/day"
+	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
 	"dunvel/internal/contract"
@@ -109,8 +111,23 @@ func (h Handlers) ReadTide(_ context.Context, r ReadTideRequestObject) (ReadTide
 	if err != nil {
 		return nil, err
 	}
-	table, err := answers.ReadTide(r.Body.Text, r.Body.Date, r.Body.Zone, choice)
+	text := r.Body.Text
+	if exchange.IsCalendar(text) {
+		if text, err = exchange.TideLines(text, r.Body.Zone); err != nil {
+			return nil, err
+		}
+	}
+	table, err := answers.ReadTide(text, r.Body.Date, r.Body.Zone, choice)
 	return ReadTide200JSONResponse(table), err
+}
+
+// ReadStation implements the contract.
+func (h Handlers) ReadStation(_ context.Context, r ReadStationRequestObject) (ReadStationResponseObject, error) {
+	station, err := almanac.ReadStation(r.Body.Text)
+	if err != nil {
+		return nil, setup.Fault("text", "%s", err)
+	}
+	return ReadStation200JSONResponse(station), nil
 }
 
 // ListPlans implements the contract.

@@ -1018,6 +1018,9 @@ type Term struct {
 	Words  string `json:"words"`
 }
 
+// TideStation A tide by its harmonic constants
+type TideStation = almanac.Station
+
 // TideText defines model for TideText.
 type TideText struct {
 	// Date Of the first line, such as 2026-05-12
@@ -1273,6 +1276,12 @@ type TryRulesParams struct {
 	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
 }
 
+// ReadStationJSONBody defines parameters for ReadStation.
+type ReadStationJSONBody struct {
+	// Text Such as M2 1.42 178, a line each, and mean 2.6
+	Text string `json:"text"`
+}
+
 // ReadTimesParams defines parameters for ReadTimes.
 type ReadTimesParams struct {
 	Text string `form:"text" json:"text"`
@@ -1394,6 +1403,9 @@ type ChangeSetupJSONRequestBody = SetupChange
 
 // ReadTideJSONRequestBody defines body for ReadTide for application/json ContentType.
 type ReadTideJSONRequestBody = TideText
+
+// ReadStationJSONRequestBody defines body for ReadStation for application/json ContentType.
+type ReadStationJSONRequestBody ReadStationJSONBody
 
 // CreateTripJSONRequestBody defines body for CreateTrip for application/json ContentType.
 type CreateTripJSONRequestBody CreateTripJSONBody

@@ -143,6 +143,18 @@ func TestReadTideOverHTTP(t *testing.T) {
 			t.Errorf("%d %s", status, body)
 		}
 	}
+	calendar := "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:High water 4.6 m\r\nDTSTART:20260512T054200Z\r\nEND:VEVENT\r\n" +
+		"BEGIN:VEVENT\r\nUID:2\r\nSUMMARY:Low water 1.3 m\r\nDTSTART:20260512T115100Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+	if status, body := ask(calendar, "Europe/Lisbon"); status != 200 || len(turns) != 2 || !turns[0].High || turns[0].Time.UTC().Hour() != 5 || turns[1].Height != 1.3 {
+		t.Errorf("%d %s", status, body)
+	}
+	var station almanac.Station
+	if status, _, body := s.ask("POST", "/api/tides/station", `{"text":"mean 2.6\nM2 1.4 178"}`, &station); status != 200 || station.Mean != 2.6 || len(station.Constituents) != 1 {
+		t.Errorf("%d %s", status, body)
+	}
+	if status, _, body := s.ask("POST", "/api/tides/station", `{"text":"X9 1.4 178"}`, nil); status != 422 || !strings.Contains(body, "“X9” is no constituent") {
+		t.Errorf("%d %s", status, body)
+	}
 	if status, body := ask("05:42 1.3\n11:00 3", "Nowhere"); status != 422 || !strings.Contains(body, "there is no “Nowhere”") {
 		t.Errorf("%d %s", status, body)
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 )
@@ -120,4 +121,36 @@ func TestPackAndBegin(t *testing.T) {
 	p.until(`document.querySelectorAll(".rods li").length === 2`)
 	p.says(".rods", "Rod 2 began with 14.2 g ball")
 	p.until(`document.querySelector("#field-trip-highWater")?.value.length > 10`)
+}
+
+// The tide of a plan is taken from a file, a calendar too, or from harmonic constants; what
+// is wrong with it is said beside it and the tide that there was stays.
+func TestTideTakenIn(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/day?plan=1")
+	p.until(`document.querySelector(".pocket")`)
+	p.choose("day-tide", "table")
+	calendar := ""
+	for i, what := range []string{"High water 4.6 m", "Low water 1.3 m", "High water 4.4 m", "Low water 1.1 m"} {
+		at := time.Now().UTC().Truncate(24 * time.Hour).Add(time.Duration(6*i-1) * time.Hour)
+		calendar += fmt.Sprintf("BEGIN:VEVENT\r\nUID:%d\r\nSUMMARY:%s\r\nDTSTART:%s\r\nEND:VEVENT\r\n", i, what, at.Format("20060102T150405Z"))
+	}
+	file := func(text string) {
+		p.file("#day-tide-file", "tide.txt", text)
+	}
+	file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\n" + calendar + "END:VCALENDAR\r\n")
+	p.says(".day-table .row-hint", "4.6 m")
+	file("05:42 1\n04:00 2")
+	p.says(".day-table [role=alert]", "it comes before the line above it")
+	p.says(".day-table .row-hint", "4.6 m")
+
+	p.choose("day-tide", "constants")
+	p.says(".day-table .row-hint", "An example, until yours are read")
+	p.write("#day-tide-text", "M2 1.4")
+	p.click("Read it")
+	p.says(".day-table [role=alert]", "it is no constituent with amplitude and lag, such as M2 1.42 178")
+	file("mean 2.6\nM2 1.4 178\nS2 0.5 214\n")
+	p.says(".day-table .row-hint", "of your own: mean 2.6 m, M2 1.4 m 178°, S2 0.5 m 214°")
+	p.until(`document.querySelector(".pocket") && !document.querySelector(".day-water[data-old]")`)
+	p.until(`document.querySelector(".day-table [role=alert]") === null`)
 }

@@ -105,10 +105,10 @@ func TestCorrectTheLog(t *testing.T) {
 	p.says(".trips", "1 fish")
 }
 
-// choose a file that the page then reads.
-func (p *page) file(name, text string) {
+// file chooses a file in a field, that the page then reads.
+func (p *page) file(field, name, text string) {
 	p.t.Helper()
-	value[bool](p, fmt.Sprintf(`(() => {const d = new DataTransfer(); d.items.add(new File([%q], %q)); const i = document.querySelector("#field-import"); i.files = d.files; i.dispatchEvent(new Event("change", {bubbles: true})); return true})()`, text, name))
+	value[bool](p, fmt.Sprintf(`(() => {const d = new DataTransfer(); d.items.add(new File([%q], %q)); const i = document.querySelector(%q); i.files = d.files; i.dispatchEvent(new Event("change", {bubbles: true})); return true})()`, text, name, field))
 }
 
 // A file is looked at, its columns are told, and it is taken; twice is once.
@@ -117,7 +117,7 @@ func TestTakeInAFile(t *testing.T) {
 	p := open(t, "/log?part=exchange")
 	p.until(`document.querySelector("#field-import")`)
 	const sheet = "When,Event,Spot,Depth (ft)\n2026-05-12 19:30,fish,Gull Bar,20\n2026-05-12 19:45,bite,Gull Bar,soon\n"
-	p.file("evening.csv", sheet)
+	p.file("#field-import", "evening.csv", sheet)
 	p.says(".refused", "time:")
 	p.choose("field-map-time", "0")
 	p.choose("field-map-kind", "1")
@@ -126,19 +126,19 @@ func TestTakeInAFile(t *testing.T) {
 	if !value[bool](p, `[...document.querySelectorAll("button")].find(b => b.innerText === "Take it").disabled`) {
 		t.Error("it can be taken in part")
 	}
-	p.file("evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
+	p.file("#field-import", "evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
 	p.choose("field-map-time", "0")
 	p.choose("field-map-kind", "1")
 	p.choose("field-map-place", "2")
 	p.says("[role=status]", "2 events: to be taken. Gull Bar, 12 May 2026: 2")
 	p.click("Take it")
 	p.says(".MuiSnackbar-root", "2 events: taken")
-	p.file("evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
+	p.file("#field-import", "evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
 	p.choose("field-map-time", "0")
 	p.choose("field-map-kind", "1")
 	p.choose("field-map-place", "2")
 	p.says("[role=status]", "2 events, of which 2 were here already")
-	p.file("places.gpx", "<html/>")
+	p.file("#field-import", "places.gpx", "<html/>")
 	p.says("[role=alert]", "it is not GPX but “html”")
 
 	// One copy was made before the file was taken in. Back to another, and forth again.

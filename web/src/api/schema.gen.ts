@@ -214,6 +214,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/tides/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads the harmonic constants of a tide station */
+        post: operations["readStation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/rules": {
         parameters: {
             query?: never;
@@ -2671,6 +2688,25 @@ export interface components {
             height: number;
             high: boolean;
         };
+        /** @description A tide by its harmonic constants */
+        TideStation: {
+            name: string;
+            /** Format: double */
+            mean: number;
+            constituents: {
+                name: string;
+                /**
+                 * Format: double
+                 * @description m
+                 */
+                amplitude: number;
+                /**
+                 * Format: double
+                 * @description degrees at Greenwich
+                 */
+                lag: number;
+            }[];
+        };
         FlowRun: {
             /**
              * Format: double
@@ -2697,24 +2733,7 @@ export interface components {
                 kind: "none" | "table" | "station";
                 table?: components["schemas"]["TideTurn"][];
                 /** @description The made-up one where it is left out */
-                station?: {
-                    name: string;
-                    /** Format: double */
-                    mean: number;
-                    constituents: {
-                        name: string;
-                        /**
-                         * Format: double
-                         * @description m
-                         */
-                        amplitude: number;
-                        /**
-                         * Format: double
-                         * @description degrees at Greenwich
-                         */
-                        lag: number;
-                    }[];
-                } | null;
+                station?: components["schemas"]["TideStation"] | null;
             };
             wind?: {
                 /** @description 14:00 */
@@ -4078,6 +4097,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TideTurn"][];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    readStation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Such as M2 1.42 178, a line each, and mean 2.6 */
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The station */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TideStation"];
                 };
             };
             400: components["responses"]["Problem"];

@@ -5,7 +5,12 @@ import { useUnits } from "../../parts/preferences";
 import { Row } from "../../parts/Row";
 import { atTime } from "../../parts/when";
 
-/** Where the tide is from: none, the made-up station, or a table that is pasted. */
+const mostFile = 90_000; // bytes
+
+/** What is reckoned with until constants are read. */
+const example = { name: "An example, until yours are read", mean: 0, constituents: [{ name: "M2", amplitude: 1, lag: 0 }] };
+
+/** Where the tide is from: none, the made-up station, a table or harmonic constants, pasted or from a file. */
 export function TideEditor({
   plan,
   errors,
@@ -17,18 +22,31 @@ export function TideEditor({
 }) {
   const { tide } = plan;
   const { units, show } = useUnits();
+  const own = tide.kind === "station" && tide.station;
   const [text, setText] = useState("");
   const [wrong, setWrong] = useState<string>();
-  const read = async () => {
+  const kind = own ? "constants" : tide.kind;
+  const read = async (of: string) => {
     try {
-      const table = await take(
-        client.POST("/tides", { body: { text, date: plan.date, zone: plan.zone, units } }),
-      );
+      if (own) {
+        const station = await take(client.POST("/tides/station", { body: { text: of } }));
+        onChange({ ...tide, station });
+      } else {
+        const table = await take(
+          client.POST("/tides", { body: { text: of, date: plan.date, zone: plan.zone, units } }),
+        );
+        onChange({ ...tide, kind: "table", table });
+      }
       setWrong(undefined);
-      onChange({ ...tide, kind: "table", table });
     } catch (failure) {
       setWrong(failure instanceof Failure ? failure.message : String(failure));
     }
+  };
+  const choose = (next: string) => {
+    setText("");
+    setWrong(undefined);
+    if (next === "constants") onChange({ ...tide, kind: "station", station: example });
+    else onChange({ ...tide, kind: next as DayPlan["tide"]["kind"], station: null });
   };
   const table = tide.table ?? [];
   return (
@@ -38,38 +56,65 @@ export function TideEditor({
           id="day-tide"
           className="row-input"
           disableUnderline
-          value={tide.kind}
-          onChange={(e) => onChange({ ...tide, kind: e.target.value as DayPlan["tide"]["kind"] })}
+          value={kind}
+          onChange={(e) => choose(e.target.value)}
         >
           <option value="none">none</option>
           <option value="table">a table of high and low water</option>
+          <option value="constants">harmonic constants of a station</option>
           <option value="station">a made-up station, to try it</option>
         </NativeSelect>
       </Row>
-      {tide.kind === "station" && (
-        <p className="row-hint">It is of no real place: never plan a real day by it.</p>
-      )}
-      {tide.kind === "table" && (
+      {kind === "station" && <p className="row-hint">It is of no real place: never plan a real day by it.</p>}
+      {(kind === "table" || own) && (
         <div className="day-table">
           <label htmlFor="day-tide-text">
-            High and low waters, as you copied them; one before the first hour, one after the last
+            {own
+              ? "Constituents, amplitude in m and lag at Greenwich in degrees, a line each"
+              : "High and low waters, as you copied them; one before the first hour, one after the last"}
           </label>
           <textarea
             id="day-tide-text"
             rows={4}
             value={text}
             onChange={(e) => setText(e.target.value)}
-            placeholder={"HW 05:42 4.6 m\nLW 11:51 1.3 m\nHW 18:05 4.4 m\nLW 00:20 1.1 m"}
+            placeholder={
+              own
+                ? "mean 2.6\nM2 1.42 178\nS2 0.52 214"
+                : "HW 05:42 4.6 m\nLW 11:51 1.3 m\nHW 18:05 4.4 m\nLW 00:20 1.1 m"
+            }
           />
-          <button type="button" onClick={read} disabled={!text.trim()}>
+          <button type="button" onClick={() => read(text)} disabled={!text.trim()}>
             Read it
           </button>
+          <label htmlFor="day-tide-file">Or from a file{own ? "" : ", a calendar too"}</label>
+          <input
+            id="day-tide-file"
+            type="file"
+            accept=".txt,.csv,.tsv,.json,.ics,text/*"
+            onChange={async (e) => {
+              const file = e.target.files?.[0];
+              if (!file) return;
+              if (file.size > mostFile)
+                setWrong(
+                  `${file.name} has ${Math.ceil(file.size / 1000)} kB; a tide has ${mostFile / 1000} at most.`,
+                );
+              else await read(await file.text());
+              e.target.value = "";
+            }}
+          />
           {wrong && (
             <p className="row-error" role="alert">
               {wrong}
             </p>
           )}
-          {table.length > 0 && (
+          {own && (
+            <p className="row-hint">
+              {own.name}: mean {show("depth", own.mean)},{" "}
+              {own.constituents.map((c) => `${c.name} ${show("depth", c.amplitude)} ${c.lag}°`).join(", ")}
+            </p>
+          )}
+          {!own && table.length > 0 && (
             <p className="row-hint">
               {table
                 .slice(0, 8)

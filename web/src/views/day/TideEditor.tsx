@@ -8,7 +8,11 @@ import { atTime } from "../../parts/when";
 const mostFile = 90_000; // bytes
 
 /** What is reckoned with until constants are read. */
-const example = { name: "An example, until yours are read", mean: 0, constituents: [{ name: "M2", amplitude: 1, lag: 0 }] };
+const example = {
+  name: "An example, until yours are read",
+  mean: 0,
+  constituents: [{ name: "M2", amplitude: 1, lag: 0 }],
+};
 
 /** Where the tide is from: none, the made-up station, a table or harmonic constants, pasted or from a file. */
 export function TideEditor({

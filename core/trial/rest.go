@@ -28,7 +28,8 @@ type Rest struct {
 	Held float64 // in a swell: least share of a wave for which it is on the bed; 1 without one
 	Walk float64 // in a swell: m that it goes in SwellWaves waves
 
-	tension r3.Vec // N, at a head that lies still
+	tension r3.Vec  // N, at a head that lies still
+	lain    float64 // over the chord, taken up where it lies still: there another length may suit best
 }
 
 // lengths are how many a hand tries for the line that suits best: over the
@@ -61,15 +62,19 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 	still := c.lies(speed)
 	if still {
 		out = c.lying(&resting, h, f, near)
+		out.lain = out.Line
 	}
 	// Between lying still and creeping one passes into the other.
 	if share := min(speed/judgement.CreepMost.Number, 1); share < 1 {
 		out.Margin += share * (moving.Margin - out.Margin)
 		out.Push += share * (moving.Push - out.Push)
 		out.Along = moving.Along
+		if speed > 0 && drag == 0 {
+			out.Line = moving.Line
+		}
 	} else {
 		if still {
-			moving.Grip, moving.Creep, moving.Line, moving.tension = out.Grip, out.Creep, out.Line, out.tension
+			moving.Grip, moving.Creep, moving.Line, moving.tension, moving.lain = out.Grip, out.Creep, out.Line, out.tension, out.lain
 		}
 		out = moving
 	}
@@ -115,10 +120,11 @@ func (c *Case) grips() float64 {
 func (c *Case) mayCreep() float64 { return judgement.CreepMost.Number + c.Setup.Cast.Drag }
 
 // takenUp are lengths of line over the chord: from all of it taken up to as much as may
-// help, or what near found best alone. What a wind drew out beyond that is no more help.
-func takenUp(near *Rest) []float64 {
-	if near != nil {
-		return []float64{near.Line}
+// help, or the one that was found to suit best alone, where that is given. What a wind drew
+// out beyond that is no more help.
+func takenUp(found float64) []float64 {
+	if found > 0 {
+		return []float64{found}
 	}
 	least, most := judgement.TakenUpLeast.Number-1, judgement.TakenUpMost.Number-1
 	out := make([]float64, lengths)
@@ -207,7 +213,11 @@ func (c *Case) drifting(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
 	chord := c.chord(f.Landing, h, f.Time)
 	best := Rest{Margin: math.Inf(-1)}
-	for _, line := range takenUp(near) {
+	found := 0.0
+	if near != nil {
+		found = near.Line
+	}
+	for _, line := range takenUp(found) {
 		e := scene.Rest(r, c.Gait, line*chord, nil)
 		if e.Outcome == mechanics.Slack {
 			e.ContactMargin, e.Push = 1, r.Weight()
@@ -231,11 +241,12 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	weight := r.Weight()
 	best := Rest{Margin: math.Inf(-1), Grip: math.Inf(1)}
 	var guess r3.Vec
+	found := 0.0
 	if near != nil {
-		guess = near.tension
+		guess, found = near.tension, near.lain
 	}
 	last := 0.0
-	for _, line := range takenUp(near) {
+	for _, line := range takenUp(found) {
 		if last > 1 {
 			guess = r3.Scale(math.Sqrt((last-1)/(line-1)), guess) // as it sags
 		}

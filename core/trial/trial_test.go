@@ -1,6 +1,7 @@
 package trial
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"testing"
@@ -414,5 +415,22 @@ func TestUnderAFloat(t *testing.T) {
 		fixed, slid := tried(t, c, Question{Mass: mass, Effort: Shown}).Fall, tried(t, slides, Question{Mass: mass, Effort: Shown}).Fall
 		near(t, "the fall under one that slides", slid.Time, fixed.Time, 1e-9)
 		near(t, "its line", slid.LineOut, fixed.LineOut, 1e-9)
+	}
+}
+
+// What is asked again near what came of it comes out the same: a head that hardly drifts is
+// looked at lying and drifting, and each with the line that suits it best.
+func TestAskedAgainNearby(t *testing.T) {
+	for _, drift := range []float64{0, 0.01, 0.03, 0.045, 0.06, 0.2} {
+		for _, flow := range []float64{0, 0.002, 0.1} {
+			c := situate(t, func(s *setup.Setup) {
+				s.Water.Depth, s.Cast.Distance, s.Approach.Kind = 22, 8, setup.HoldBottom
+				s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: drift, Direction: 90}
+				s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction = flow, 180, 1.5, 90
+			})
+			first := tried(t, c, Question{Mass: 0.0177, Effort: Shown})
+			again := tried(t, c, Question{Mass: 0.0177, Effort: Shown, Handling: first.Handling, Near: &first})
+			near(t, fmt.Sprintf("margin, drifting at %g m/s in %g m/s", drift, flow), again.Rest.Margin, first.Rest.Margin, 0.01)
+		}
 	}
 }

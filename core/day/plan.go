@@ -173,6 +173,15 @@ func (o *opening) add(field, format string, args ...any) {
 	o.errs = append(o.errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 }
 
+// number checks a value as the field of a setup that it is put into.
+func (o *opening) number(field, path, label string, value float64) {
+	f := setup.LookupField(path)
+	f.Label = label
+	if message := f.Check(value, o.choice); message != "" {
+		o.add(field, "%s", message)
+	}
+}
+
 func (o *opening) dates() {
 	d := o.day
 	zone, err := time.LoadLocation(d.Zone)
@@ -251,9 +260,8 @@ func (o *opening) winds() {
 	for i, w := range o.day.Wind {
 		field := fmt.Sprintf("wind.%d.", i)
 		at := o.clock(field+"from", "Wind from", w.From)
-		if !(w.Speed >= 0 && w.Speed <= 40) || !(math.Abs(w.Direction) <= 360) {
-			o.add(field+"speed", "Wind: %s is outside what is allowed, 0 to %s.", o.choice.Show("wind", w.Speed), o.choice.Show("wind", 40))
-		}
+		o.number(field+"speed", "wind.speed", "Wind", w.Speed)
+		o.number(field+"direction", "wind.direction", "Wind blows", w.Direction)
 		sin, cos := math.Sincos(w.Direction * math.Pi / 180)
 		o.day.winds = append(o.day.winds, blow{at, w.Speed * cos, w.Speed * sin})
 		if i > 0 && !at.After(o.day.winds[i-1].at) {
@@ -270,9 +278,7 @@ func (o *opening) spot(field string, s Spot) {
 			o.add(field+"setup."+e.Field, "%s", e.Message)
 		}
 	}
-	if !(s.Charted >= 0 && s.Charted <= 500) {
-		o.add(field+"charted", "Charted depth: %s is outside what is allowed, 0 to %s.", o.choice.Show("depth", s.Charted), o.choice.Show("depth", 500))
-	}
+	o.number(field+"charted", "water.splashDepth", "Charted depth", s.Charted)
 	if s.Charted > 0 && o.day.tide == nil {
 		o.add(field+"charted", "Charted depth: the tide is added to it, and there is none; leave it out.")
 	}
@@ -283,8 +289,10 @@ func (o *opening) spot(field string, s Spot) {
 			o.add(field+"flow.kind", "Flow: it goes with the tide, and there is none.")
 		}
 		for _, r := range []almanac.Run{f.Flood, f.Ebb} {
-			if !(r.Spring >= 0 && r.Spring <= 5 && r.Neap >= 0 && r.Neap <= r.Spring) || !(math.Abs(r.Direction) <= 360) {
-				o.add(field+"flow", "Flow: at springs it runs at 0 to %s, and at neaps no faster than at springs.", o.choice.Show("speed", 5))
+			o.number(field+"flow", "flow.speed", "Flow at springs", r.Spring)
+			o.number(field+"flow", "flow.direction", "Flow runs", r.Direction)
+			if !(r.Neap >= 0 && r.Neap <= r.Spring) {
+				o.add(field+"flow", "Flow: at neaps it runs no faster than at springs, %s.", o.choice.Show("speed", r.Spring))
 			}
 		}
 		if f.Spring < 0 || f.Neap < 0 || f.Spring != 0 && f.Neap >= f.Spring || math.Abs(f.AfterHigh) > 6*3600 || math.Abs(f.AfterLow) > 6*3600 {
@@ -297,9 +305,8 @@ func (o *opening) spot(field string, s Spot) {
 		for i, span := range f.Spans {
 			at := fmt.Sprintf("%sflow.spans.%d.", field, i)
 			a, b := o.lasts(at, span.From, span.To)
-			if !(span.Speed >= 0 && span.Speed <= 5) || !(math.Abs(span.Direction) <= 360) {
-				o.add(at+"speed", "Flow: %s is outside what is allowed, 0 to %s.", o.choice.Show("speed", span.Speed), o.choice.Show("speed", 5))
-			}
+			o.number(at+"speed", "flow.speed", "Flow", span.Speed)
+			o.number(at+"direction", "flow.direction", "Flow runs", span.Direction)
 			v.spans = append(v.spans, lasting{a, b, almanac.Flow{Speed: span.Speed, Direction: span.Direction}})
 		}
 	default:

@@ -119,7 +119,7 @@ func TestPackAndBegin(t *testing.T) {
 	p.says(".tap-tied", "10.6 g ball")
 	p.click("Trip and rods")
 	p.until(`document.querySelectorAll(".rods li").length === 2`)
-	p.says(".rods", "Rod 2 began with 14.2 g ball")
+	p.says(".rods", "Rod 2 began with 28.4 g ball")
 	p.until(`document.querySelector("#field-trip-highWater")?.value.length > 10`)
 }
 

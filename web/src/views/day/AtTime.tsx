@@ -27,6 +27,7 @@ export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: num
       ? fit(answered.of, answered.answer, reachOf(head), size.width, size.height)
       : null;
   const { water, flow, wind } = there.setup;
+  const drift = answer ? Math.hypot(answer.drift.x, answer.drift.y) : 0;
   return (
     <section className="day-at" aria-label="At the time">
       <p>
@@ -34,7 +35,10 @@ export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: num
           {clockOf(plan.zone)(time)} {there.name}
         </b>{" "}
         {show("depth", water.depth)} deep, current {show("speed", flow.speed)}, wind{" "}
-        {show("wind", wind.speed)}. {answer?.sentence}{" "}
+        {show("wind", wind.speed)}
+        {drift > 0.01 &&
+          `, drift ${show("speed", drift)}: ${show("depth", Math.round(drift * 600))} in ten minutes`}
+        . {answer?.sentence}{" "}
         <Link to={`/?${new URLSearchParams(toAddress(defaults, there.setup))}`}>Work it out</Link>
       </p>
       <div className="day-section" ref={box} data-old={isOld || undefined}>

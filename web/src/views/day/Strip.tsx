@@ -5,7 +5,7 @@ import { clockOf } from "../../parts/when";
 import { useSize } from "../../section/useSize";
 import type { Hour, Sky, Worked } from "./useDay";
 
-const left = 64;
+const left = 74;
 const right = 12;
 const rows = {
   light: [4, 16],
@@ -36,6 +36,9 @@ export function Strip({ sky, zone, hours, worked, time, onTime }: Props) {
   const [from, to] = spanOf(sky);
   const x = scaleLinear([from, to], [left, Math.max(size.width - right, left + 1)]);
   const clock = clockOf(zone);
+  const room = size.width < 500 ? 44 : 62;
+  /** Where the middle of a label is that stays off both ends. */
+  const inside = (at: number) => Math.min(Math.max(at, left + room), size.width - room);
   const each = Math.max(1, Math.ceil((to - from) / hour / Math.max(size.width / 100, 1)));
   const first = Math.ceil(from / hour) * hour;
   const ticks = Array.from(
@@ -64,8 +67,14 @@ export function Strip({ sky, zone, hours, worked, time, onTime }: Props) {
           {sky.spots
             .flatMap((s) => s.slacks)
             .map((s) => (
-              <text key={s} x={x(ms(s))} y={rows.flow[1]} textAnchor="middle" className="note day-slack">
-                slack {clock(s)}
+              <text
+                key={s}
+                x={inside(x(ms(s)))}
+                y={rows.flow[1]}
+                textAnchor="middle"
+                className="note day-slack"
+              >
+                slack{size.width < 500 ? "" : ` ${clock(s)}`}
               </text>
             ))}
           {sky.turns
@@ -73,7 +82,7 @@ export function Strip({ sky, zone, hours, worked, time, onTime }: Props) {
             .map((t) => (
               <text
                 key={t.time}
-                x={Math.min(Math.max(x(ms(t.time)), left + 40), size.width - 52)}
+                x={inside(x(ms(t.time)))}
                 y={rows.depth[0] + 8}
                 textAnchor="middle"
                 className="note"
@@ -132,7 +141,13 @@ function Light({ sky, x }: { sky: Sky; x: Scale }) {
     dusk: "night",
   };
   const turns = sky.light.crossings.filter((c) => states[c.kind]);
-  const began = sky.light.up ? "up" : "night";
+  const before: Record<string, string> = {
+    dawn: "night",
+    sunrise: "twilight",
+    sunset: "up",
+    dusk: "twilight",
+  };
+  const began = before[turns[0]?.kind ?? ""] ?? (sky.light.up ? "up" : "night");
   const parts = [
     { at: ms(sky.start), state: began },
     ...turns.map((c) => ({ at: ms(c.time), state: states[c.kind] ?? "" })),

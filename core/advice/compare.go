@@ -29,6 +29,7 @@ type Compared struct {
 	Sentence string       `json:"sentence"`
 	Cue      string       `json:"cue"`
 	Words    []string     `json:"words"` // how it differs from the first
+	BedSlope float64      `json:"bedSlope"`
 	Sits     []Seat       `json:"sits"`  // the baits of the rig, from the end of the line up
 	Cost     float64      `json:"cost"`  // price of the head, for whoever knows it; 0 where not
 }
@@ -76,7 +77,7 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 		h := answer.Heads[answer.Closest]
 		out[i] = Compared{
 			Name: o.Name, Outfit: outfitWords(o.Setup, choice), Sure: h.Sure, Fall: h.Fall, Ranges: h.Ranges,
-			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{}, Sits: answer.Sits,
+			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{}, Sits: answer.Sits, BedSlope: answer.BedSlope,
 		}
 		if answer.Pick >= 0 {
 			out[i].Pick, out[i].Least = h.Mass, answer.Heads[answer.Least].Mass

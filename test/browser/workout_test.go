@@ -337,7 +337,7 @@ func TestRig(t *testing.T) {
 	p.field("rig.apart", "0")
 	p.says("#field-rig-apart-error", "0 m is outside what is allowed, 0.05 m to 60 m")
 	p.choose("field-rig-kind", "two heads")
-	p.says(".answer .reasons", "look at the local rules")
+	p.says("details.care summary", "2 hooks on the line")
 	p.choose("field-rig-kind", "fixed float")
 	p.until(`document.querySelector(".section ellipse.bait-second")`)
 	p.says(".answer h1", "There the float holds it")

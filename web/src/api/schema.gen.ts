@@ -3018,6 +3018,11 @@ export interface components {
             snags: number;
             /** @description The baits of the rig, from the end of the line up */
             sits: components["schemas"]["Seat"][];
+            /**
+             * Format: double
+             * @description That the bed falls by, for each metre away from the rod
+             */
+            bedSlope: number;
             sentence: string;
             cue: string;
             /** @description How it differs from the first */

@@ -10,17 +10,14 @@ export function scaleOf(setup: Setup, compared: Compared[]): Frame {
   const reached = compared.flatMap((c) =>
     [...c.fall.path, ...c.contact.curve, c.contact.boat].map((p) => p.x),
   );
-  return fit(setup, { bedSlope: slopeOf(setup) }, reached, width, height);
+  return fit(setup, { bedSlope: compared[0]?.bedSlope ?? 0 }, reached, width, height);
 }
-
-const slopeOf = ({ water, cast }: Setup) =>
-  water.splashDepth > 0 && cast.distance > 0 ? (water.splashDepth - water.depth) / cast.distance : 0;
 
 export function Beside({ setup, compared, frame }: { setup: Setup; compared: Compared; frame: Frame }) {
   const { show } = useUnits();
   const { x, z, left, right } = frame;
   const { fall, contact } = compared;
-  const bed = (m: number) => z(-(setup.water.depth + slopeOf(setup) * m));
+  const bed = (m: number) => z(-(setup.water.depth + compared.bedSlope * m));
   const way = fall.path.map((p, i) => `${i ? "L" : "M"}${x(p.x)} ${z(p.z)}`).join("");
   const line = contact.curve.map((p, i) => `${i ? "L" : "M"}${x(p.x)} ${z(p.z)}`).join("");
   const end = fall.path.at(-1);

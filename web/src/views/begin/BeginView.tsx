@@ -1,10 +1,10 @@
-import { useState } from "react";
-import { useNavigate } from "react-router";
+import { useEffect } from "react";
+import { useNavigate, useSearchParams } from "react-router";
 import type { Definitions, Field, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { imperial } from "../../parts/imperial";
-import { at, having } from "../../parts/path";
+import { at } from "../../parts/path";
 import { useKept, usePreferences } from "../../parts/preferences";
 import { View } from "../../parts/View";
 import { applies } from "../../setup/applies";
@@ -13,27 +13,35 @@ import { Words } from "../../setup/Conditions";
 import { DirectionField } from "../../setup/DirectionField";
 import { NumberField } from "../../setup/NumberField";
 import { useAnswer } from "../../setup/useAnswer";
-import { toAddress, useAddressText } from "../../setup/useSetup";
+import { isBare, toAddress, useAddressText, useSetup } from "../../setup/useSetup";
 import { Small } from "./Small";
 import "./begin.css";
 
 /** What kind of fishing it is, three questions, and the answer. */
 export default function BeginView() {
   const { begins } = useDefinitions();
-  const [from, setFrom] = useAddressText("from");
+  const { defaults } = useDefinitions();
+  const navigate = useNavigate();
+  const [from] = useAddressText("from");
   const kind = begins.find((b) => b.key === from);
   return (
     <View title="Begin" className="page begin">
       {kind ? (
-        <Questions key={kind.key} kind={kind} onBack={() => setFrom(undefined)} />
+        <Questions key={kind.key} kind={kind} onBack={() => navigate("/begin")} />
       ) : (
-        <Kinds onChoose={setFrom} />
+        <Kinds
+          onChoose={(b) =>
+            navigate(`/begin?${new URLSearchParams({ ...toAddress(defaults, b.setup), from: b.key })}`)
+          }
+        />
       )}
     </View>
   );
 }
 
-function Kinds({ onChoose }: { onChoose: (key: string) => void }) {
+type Kind = Definitions["begins"][number];
+
+function Kinds({ onChoose }: { onChoose: (kind: Kind) => void }) {
   const { begins } = useDefinitions();
   const { units, setUnits } = usePreferences();
   const [, setBegun] = useKept("dunvel.begun", false);
@@ -54,7 +62,7 @@ function Kinds({ onChoose }: { onChoose: (key: string) => void }) {
       <ul className="kinds">
         {begins.map((b) => (
           <li key={b.key}>
-            <button type="button" onClick={() => onChoose(b.key)}>
+            <button type="button" onClick={() => onChoose(b)}>
               <Small setup={b.setup} />
               <b>{b.name}</b>
               <span>{b.says}</span>
@@ -79,13 +87,17 @@ function Kinds({ onChoose }: { onChoose: (key: string) => void }) {
 }
 
 /** What makes a kind one's own, with the answer as it comes. */
-function Questions({ kind, onBack }: { kind: Definitions["begins"][number]; onBack: () => void }) {
+function Questions({ kind, onBack }: { kind: Kind; onBack: () => void }) {
   const { questions, fields, defaults } = useDefinitions();
-  const [setup, setSetup] = useState<Setup>(kind.setup);
+  const { setup, change, replace } = useSetup();
+  const [params] = useSearchParams();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, of an address that names no more than the kind
+  useEffect(() => {
+    if (isBare(params)) replace(kind.setup);
+  }, []);
   const [, setBegun] = useKept("dunvel.begun", false);
   const { data: answered, error, isPlaceholderData, isDraft, isOld } = useAnswer(setup);
   const navigate = useNavigate();
-  const change = (changes: Record<string, unknown>) => setSetup((old) => having(old, changes));
   const errors = error instanceof Failure ? error.fields : {};
   const matter = applies(fields, setup);
   const brief = answered?.answer.brief;

@@ -17,7 +17,11 @@ interface Day {
 }
 
 /** What of a plan is worked out: all but what is packed. */
-const water = (plan?: DayPlan) => plan && { ...plan, own: [], ticked: [] };
+function water(plan?: DayPlan) {
+  if (!plan) return undefined;
+  const { own: _own, ticked: _ticked, ...rest } = plan;
+  return rest;
+}
 
 const stillness = 400; // ms without a change before a day is asked for
 

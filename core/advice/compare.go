@@ -30,8 +30,8 @@ type Compared struct {
 	Cue      string       `json:"cue"`
 	Words    []string     `json:"words"` // how it differs from the first
 	BedSlope float64      `json:"bedSlope"`
-	Sits     []Seat       `json:"sits"`  // the baits of the rig, from the end of the line up
-	Cost     float64      `json:"cost"`  // price of the head, for whoever knows it; 0 where not
+	Sits     []Seat       `json:"sits"` // the baits of the rig, from the end of the line up
+	Cost     float64      `json:"cost"` // price of the head, for whoever knows it; 0 where not
 }
 
 // Variant is a change of one part of an outfit that is worth comparing with.

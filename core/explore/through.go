@@ -30,8 +30,8 @@ type Hour struct {
 func (x Search) Through(ctx context.Context, masses []float64, times []float64, closest float64, at func(time float64) (setup.Setup, error), emit func(Hour) error) ([]Hour, error) {
 	t := through{search: x, masses: masses, at: at, known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
 	var out []Hour
-	look := func(time float64) (Hour, error) {
-		h, err := t.hour(ctx, time)
+	look := func(time float64, between ...Hour) (Hour, error) {
+		h, err := t.hour(ctx, time, between)
 		if err == nil {
 			err = emit(h)
 		}
@@ -50,7 +50,7 @@ func (x Search) Through(ctx context.Context, masses []float64, times []float64, 
 			i++
 			continue
 		}
-		h, err := look((a.Time + b.Time) / 2)
+		h, err := look((a.Time+b.Time)/2, a, b)
 		if err != nil {
 			return nil, err
 		}
@@ -90,22 +90,41 @@ func (t *through) learn() {
 	t.known.heads, t.fresh = append(t.known.heads, t.fresh...), nil
 }
 
-// hour judges all heads at a time, like those of times at which the water was like it.
-func (t *through) hour(ctx context.Context, time float64) (Hour, error) {
+// among are the heads that one is tied on of between two times: those that are at either,
+// and the ones beside them. All of them are where none is at one of the two.
+func (t *through) among(between []Hour) (from, to int) {
+	if len(between) < 2 || !between[0].Fits || !between[1].Fits || between[0].Pick < 0 || between[1].Pick < 0 {
+		return 0, len(t.masses)
+	}
+	low, high := min(between[0].Pick, between[1].Pick), max(between[0].Pick, between[1].Pick)
+	return max(low-1, 0), min(high+2, len(t.masses))
+}
+
+// hour judges the heads at a time, like those of times at which the water was like it:
+// between two hours that are known those that may be tied on, and the others are taken to be
+// half way between what they are at both.
+func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour, error) {
 	n := len(t.masses)
+	from, to := t.among(between)
 	out := Hour{Time: time, Pick: -1, Sure: make([]float64, n), Counts: make([]float64, n), Downs: make([]bool, n)}
 	s, err := t.at(time)
 	if err != nil {
 		return out, err
 	}
-	s.Heads = t.masses
+	for i := range out.Sure {
+		if i < from || i >= to {
+			a, b := between[0], between[1]
+			out.Sure[i], out.Counts[i], out.Downs[i] = (a.Sure[i]+b.Sure[i])/2, (a.Counts[i]+b.Counts[i])/2, a.Downs[i] || b.Downs[i]
+		}
+	}
+	s.Heads = t.masses[from:to]
 	here, err := t.search.situate(s)
 	if ok, other := sensible(err); !ok {
 		return out, other
 	}
 	out.Fits = true
 	w := window{Choice: judge.Choice{Pick: -1}}
-	if w.heads, err = w.judge(ctx, here, t.masses, t.judging(siteOf(s))); err != nil {
+	if w.heads, err = w.judge(ctx, here, s.Heads, t.judging(siteOf(s))); err != nil {
 		return out, err
 	}
 	t.learn()
@@ -114,12 +133,13 @@ func (t *through) hour(ctx context.Context, time float64) (Hour, error) {
 		return out, err
 	}
 	for i, h := range w.heads {
-		if out.Sure[i], out.Downs[i] = h.Sure, h.Handling.Down; h.Fall.Outcome == trial.Reached {
-			out.Counts[i] = h.Fall.Time
+		if out.Sure[from+i], out.Downs[from+i] = h.Sure, h.Handling.Down; h.Fall.Outcome == trial.Reached {
+			out.Counts[from+i] = h.Fall.Time
 		}
 	}
-	if out.Pick = choice.Pick; out.Pick >= 0 {
-		h := &w.heads[out.Pick]
+	if choice.Pick >= 0 {
+		h := &w.heads[choice.Pick]
+		out.Pick = from + choice.Pick
 		out.Snags, out.Cast = h.Snags, h.Fall.CastTime
 	}
 	return out, nil

@@ -77,7 +77,7 @@ type Worked struct {
 // How finely a day is looked at.
 const (
 	step    = 30 * time.Minute
-	closest = 2 * time.Minute // between hours on both sides of a change of heads
+	closest = 4 * time.Minute // between hours on both sides of a change of heads: tides are known to a quarter of an hour
 )
 
 // Ladder are the weights of the setups of all spots together, light to heavy.

@@ -254,10 +254,10 @@ const (
 )
 
 // site is a place by the logarithms of what is there, over a little, for it may be nothing.
-func (c *Charting) site(at place) [2]float64 {
+func (c *Charting) site(at place) site {
 	const little = 0.1
 	log := func(a Axis, i int) float64 { return math.Log(a.along(i) + little*(a.To-a.From)) }
-	return [2]float64{log(c.X, at.x), log(c.Y, at.y)}
+	return site{log(c.X, at.x), log(c.Y, at.y)}
 }
 
 // along is the value of the axis at a cell.

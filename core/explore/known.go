@@ -20,14 +20,26 @@ type known struct {
 	heads []sited
 }
 
+// site is a place by all that differs between places, each so that 1 is e times as much.
+type site [5]float64
+
+// off is how far a place is from another.
+func (s site) off(other site) float64 {
+	sum := 0.0
+	for i := range s {
+		sum += (s[i] - other[i]) * (s[i] - other[i])
+	}
+	return math.Sqrt(sum)
+}
+
 // sited is a head that was judged at a place.
 type sited struct {
-	at   [2]float64
+	at   site
 	head *judge.Head
 }
 
 // put keeps heads that were judged at a place.
-func (k *known) put(at [2]float64, heads []judge.Head) {
+func (k *known) put(at site, heads []judge.Head) {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
 	for i := range heads {
@@ -38,13 +50,13 @@ func (k *known) put(at [2]float64, heads []judge.Head) {
 // nearest are the heads to judge one of a mass like at a place, the better first: that of
 // its mass that was judged nearest to it, and of those of which all was looked at the
 // nearest one of about its mass.
-func (k *known) nearest(at [2]float64, mass float64) []*judge.Head {
+func (k *known) nearest(at site, mass float64) []*judge.Head {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
 	var own, whole *judge.Head
 	far, farWhole := math.Inf(1), math.Inf(1)
 	for _, s := range k.heads {
-		off := math.Hypot(s.at[0]-at[0], s.at[1]-at[1])
+		off := s.at.off(at)
 		if off > k.most {
 			continue
 		}
@@ -80,7 +92,7 @@ func like(ctx context.Context, b judge.Bench, c *trial.Case, mass float64, ones 
 }
 
 // exactly is the head of a mass that was judged at a place; nil where none was.
-func (k *known) exactly(at [2]float64, mass float64) *judge.Head {
+func (k *known) exactly(at site, mass float64) *judge.Head {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
 	if i := slices.IndexFunc(k.heads, func(s sited) bool { return s.at == at && s.head.Mass == mass }); i >= 0 {
@@ -91,7 +103,7 @@ func (k *known) exactly(at [2]float64, mass float64) *judge.Head {
 
 // like judges heads at a place like those that were judged nearest to it, and those that
 // are like none for themselves, which are known then too.
-func (k *known) like(at [2]float64) judging {
+func (k *known) like(at site) judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil
@@ -104,7 +116,7 @@ func (k *known) like(at [2]float64) judging {
 }
 
 // alone judges heads at a place for themselves, and keeps them.
-func (k *known) alone(at [2]float64) judging {
+func (k *known) alone(at site) judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil

@@ -28,7 +28,7 @@ type Hour struct {
 // until they are no further apart than closest. Each hour is handed to emit as it is known.
 // It ends early with the error of ctx or of emit.
 func (x Search) Through(ctx context.Context, masses []float64, times []float64, closest float64, at func(time float64) (setup.Setup, error), emit func(Hour) error) ([]Hour, error) {
-	t := through{search: x, masses: masses, at: at, known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
+	t := through{same: map[site]Hour{}, search: x, masses: masses, at: at, known: known{bench: x.Bench, rung: rungBeside, most: hoursAlike}}
 	var out []Hour
 	look := func(time float64, between ...Hour) (Hour, error) {
 		h, err := t.hour(ctx, time, between)
@@ -65,20 +65,21 @@ type through struct {
 	at     func(time float64) (setup.Setup, error)
 	known  known // heads of the hours before
 	mutex  sync.Mutex
-	fresh  []sited // and of this one
+	fresh  []sited       // and of this one
+	same   map[site]Hour // hours of which all heads were looked at: water that stays as it is is looked at once
 }
 
 // judging judges heads at a place like those of the hours before, and for themselves what
 // is like none: not like each other, so that it does not matter which of them comes first.
-func (t *through) judging(site [2]float64) judging {
+func (t *through) judging(at site) judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
-		if h, ok, err := like(ctx, t.search.Bench, c, mass, t.known.nearest(site, mass)); ok || err != nil {
+		if h, ok, err := like(ctx, t.search.Bench, c, mass, t.known.nearest(at, mass)); ok || err != nil {
 			return h, err
 		}
 		h, err := t.search.Bench.Judge(ctx, c, mass)
 		t.mutex.Lock()
 		defer t.mutex.Unlock()
-		t.fresh = append(t.fresh, sited{site, &h})
+		t.fresh = append(t.fresh, sited{at, &h})
 		return h, err
 	}
 }
@@ -117,6 +118,11 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 			out.Sure[i], out.Counts[i], out.Downs[i] = (a.Sure[i]+b.Sure[i])/2, (a.Counts[i]+b.Counts[i])/2, a.Downs[i] || b.Downs[i]
 		}
 	}
+	place := siteOf(s)
+	if h, ok := t.same[place]; ok {
+		h.Time = time
+		return h, nil
+	}
 	s.Heads = t.masses[from:to]
 	here, err := t.search.situate(s)
 	if ok, other := sensible(err); !ok {
@@ -124,7 +130,7 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 	}
 	out.Fits = true
 	w := window{Choice: judge.Choice{Pick: -1}}
-	if w.heads, err = w.judge(ctx, here, s.Heads, t.judging(siteOf(s))); err != nil {
+	if w.heads, err = w.judge(ctx, here, s.Heads, t.judging(place)); err != nil {
 		return out, err
 	}
 	t.learn()
@@ -142,10 +148,27 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 		out.Pick = from + choice.Pick
 		out.Snags, out.Cast = h.Snags, h.Fall.CastTime
 	}
+	if to-from == n {
+		t.same[place] = out
+	}
 	return out, nil
 }
 
-// siteOf is a place by the logarithms of what changes through a day.
-func siteOf(s setup.Setup) [2]float64 {
-	return [2]float64{math.Log(max(s.Water.Depth, 0.1)), math.Log(0.1+s.Flow.Speed) + 0.5*math.Log(1+s.Wind.Speed)}
+// hoursAlike is how far apart in depth, current and wind hours may be of which one tells of
+// another: closer than on a map, where two things change and not five.
+const hoursAlike = 0.35
+
+// siteOf is a place by what changes through a day: the depth, and where current and wind go
+// and how fast, over a little, for they may stand.
+func siteOf(s setup.Setup) site {
+	const current, wind = 0.1, 1.0 // m/s
+	way := func(speed, over, degrees float64) (x, y float64) {
+		sin, cos := math.Sincos(degrees * math.Pi / 180)
+		far := math.Log(1 + speed/over)
+		return far * cos, far * sin
+	}
+	out := site{math.Log(max(s.Water.Depth, 0.1))}
+	out[1], out[2] = way(s.Flow.Speed, current, s.Flow.Direction)
+	out[3], out[4] = way(s.Wind.Speed, wind, s.Wind.Direction)
+	return out
 }

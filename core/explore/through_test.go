@@ -5,6 +5,7 @@ import (
 	"math"
 	"reflect"
 	"slices"
+	"sync/atomic"
 	"testing"
 
 	"dunvel/core/judge"
@@ -66,12 +67,25 @@ func TestThroughAgainstDense(t *testing.T) {
 
 // On the engine, at any time of the day, the head that the hours around it have is the one
 // that all heads judged for themselves choose then, or as good as that: where the two differ
-// the chances that decide are within 0.05 of what is wanted.
+// the chances that decide are within 0.05 of what is wanted, in a wind that changes too 0.1.
 func TestThroughAgainstTheLadder(t *testing.T) {
 	if testing.Short() {
 		t.Skip("some seconds of the engine")
 	}
-	x, at := Search{Bench: judge.Engine}, tideIn(0.5)
+	t.Run("a tide", func(t *testing.T) { againstTheLadder(t, 0.05, tideIn(0.5)) })
+	// As the tide eases the wind gets up: hours with as much of both together are not alike.
+	t.Run("with a wind", func(t *testing.T) {
+		againstTheLadder(t, 0.1, func(time float64) (setup.Setup, error) {
+			s, err := tideIn(0.25)(time)
+			s.Water.Depth, s.Cast.Distance, s.Boat.Kind = 20, 8, "skiff"
+			s.Wind.Speed, s.Wind.Direction = 1+3*time/6/3600, 90
+			return s, err
+		})
+	})
+}
+
+func againstTheLadder(t *testing.T, off float64, at func(time float64) (setup.Setup, error)) {
+	x := Search{Bench: judge.Engine}
 	masses := setup.Ladder()
 	hours, err := x.Through(t.Context(), masses, everyHour(6, 1800), 120, at, func(Hour) error { return nil })
 	if err != nil {
@@ -93,7 +107,7 @@ func TestThroughAgainstTheLadder(t *testing.T) {
 		differ++
 		wanted := s.Approach.Sure
 		for _, k := range []int{min(near.Pick, exact.Pick), max(near.Pick, exact.Pick)} {
-			if k < 0 || k >= 0 && exact.Heads[k].Sure >= wanted-0.05 && (k == max(near.Pick, exact.Pick) || exact.Heads[k].Sure <= wanted+0.05) {
+			if k < 0 || k >= 0 && exact.Heads[k].Sure >= wanted-off && (k == max(near.Pick, exact.Pick) || exact.Heads[k].Sure <= wanted+off) {
 				continue
 			}
 			t.Errorf("after %g s head %d, not %d: their chances are %.2f", time, near.Pick, exact.Pick, exact.Heads[k].Sure)
@@ -124,11 +138,31 @@ func TestThroughIsTheSameTwice(t *testing.T) {
 	}
 }
 
+// Water that stays as it is is looked at once, and told at every hour.
+func TestThroughStandingWater(t *testing.T) {
+	var asked atomic.Int64
+	x := still(&asked)
+	at := func(float64) (setup.Setup, error) { return tideIn(0.3)(3 * 3600) }
+	hours, err := x.Through(t.Context(), setup.Ladder(), everyHour(6, 1800), 120, at, func(Hour) error { return nil })
+	if err != nil || len(hours) != 13 {
+		t.Fatal(len(hours), err)
+	}
+	all := asked.Load()
+	for i, h := range hours {
+		if h.Time != float64(i)*1800 || h.Pick != hours[0].Pick || !slices.Equal(h.Sure, hours[0].Sure) {
+			t.Errorf("%+v, and %+v", h, hours[0])
+		}
+	}
+	if _, err := still(&asked).Through(t.Context(), setup.Ladder(), []float64{0}, 120, at, func(Hour) error { return nil }); err != nil || asked.Load() != 2*all {
+		t.Errorf("%d questions for six hours, %d for one", all, asked.Load()-all)
+	}
+}
+
 // Water that cannot be fished is told as such, and ends when nobody listens.
 func TestThroughStops(t *testing.T) {
 	x := still(nil)
 	dry := func(time float64) (setup.Setup, error) {
-		s, err := tideIn(0.3)(time)
+		s, err := tideIn(0.25)(time)
 		if time > 7200 {
 			s.Water.Depth = 0.01
 		}

@@ -166,7 +166,7 @@ type look struct {
 }
 
 // at is the place of a value along the look, in steps of the field.
-func (l look) at(value float64) [2]float64 { return [2]float64{value / l.step} }
+func (l look) at(value float64) site { return site{value / l.step} }
 
 // bracket is where along a look the pick turns: between two values.
 type bracket struct {

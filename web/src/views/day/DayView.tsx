@@ -38,6 +38,17 @@ export default function DayView() {
           <p>
             <button type="button" onClick={() => setId(undefined)}>
               All plans
+            </button>{" "}
+            <button
+              type="button"
+              className="day-change"
+              onClick={() => {
+                const plan = document.querySelector<HTMLElement>(".day-plan input");
+                plan?.scrollIntoView({ block: "center" });
+                plan?.focus({ preventScroll: true });
+              }}
+            >
+              Change the plan
             </button>
           </p>
           <Planned key={open.id} of={open} />

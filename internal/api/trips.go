@@ -77,7 +77,11 @@ func (h Handlers) ChangeEvent(ctx context.Context, r ChangeEventRequestObject) (
 
 // DeleteEvent implements the contract.
 func (h Handlers) DeleteEvent(ctx context.Context, r DeleteEventRequestObject) (DeleteEventResponseObject, error) {
-	return DeleteEvent204Response{}, h.does.DeleteEvent(ctx, r.Id)
+	key := ""
+	if r.Params.Key != nil {
+		key = *r.Params.Key
+	}
+	return DeleteEvent204Response{}, h.does.DeleteEvent(ctx, r.Id, key)
 }
 
 // RestoreEvent implements the contract.

@@ -1152,6 +1152,12 @@ type ChangeDropTestJSONBody struct {
 	Version int64 `json:"version"`
 }
 
+// DeleteEventParams defines parameters for DeleteEvent.
+type DeleteEventParams struct {
+	// Key Of the event that is meant: numbers are others after a copy was gone back to
+	Key *string `form:"key,omitempty" json:"key,omitempty"`
+}
+
 // ChangeEventJSONBody defines parameters for ChangeEvent.
 type ChangeEventJSONBody struct {
 	// Event Something that happened; what is not known is 0 or empty

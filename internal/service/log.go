@@ -220,13 +220,24 @@ func (d day) event(key string) store.KeptEvent {
 	return d.events[slices.IndexFunc(d.events, func(e store.KeptEvent) bool { return e.Event.Key == key })]
 }
 
-// DeleteEvent takes an event off the list; what it took from the box is there again.
-func (s *Service) DeleteEvent(ctx context.Context, id int64) error {
+// DeleteEvent takes an event off the list, if it has the key that is given or none is; what
+// it took from the box is there again.
+func (s *Service) DeleteEvent(ctx context.Context, id int64, key string) error {
 	gone, err := s.store.Events.Get(ctx, id)
 	if err != nil {
 		return err
 	}
+	if key != "" && key != gone.Event.Key {
+		return store.ErrConflict
+	}
 	return s.onDay(ctx, gone.Trip, func(was day) (change, error) {
+		i := slices.IndexFunc(was.events, func(k store.KeptEvent) bool { return k.ID == id })
+		switch {
+		case i < 0:
+			return change{}, store.ErrNotFound
+		case was.events[i].Event.Key != gone.Event.Key: // a copy was gone back to meanwhile
+			return change{}, store.ErrConflict
+		}
 		return change{next: was.without(map[string]bool{gone.Event.Key: true}), keep: func(t store.Tables, _ day) error {
 			_, err := t.Events.Delete(ctx, id, s.now())
 			return err

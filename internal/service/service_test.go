@@ -141,7 +141,10 @@ func TestTheBoxFollows(t *testing.T) {
 		t.Fatal(err)
 	}
 
-	if err := s.DeleteEvent(ctx, lost.ID); err != nil {
+	if err := s.DeleteEvent(ctx, lost.ID, "another-key"); !errors.Is(err, store.ErrConflict) {
+		t.Errorf("taken off as another: %v", err)
+	}
+	if err := s.DeleteEvent(ctx, lost.ID, lost.Event.Key); err != nil {
 		t.Fatal(err)
 	}
 	stands("deleted", "6 6 3 8")
@@ -164,7 +167,7 @@ func TestTheBoxFollows(t *testing.T) {
 	stands("with the trip", "6 5 3 8")
 
 	// What the box did not have then is not put into it.
-	if err := s.DeleteEvent(ctx, lost.ID); err != nil {
+	if err := s.DeleteEvent(ctx, lost.ID, lost.Event.Key); err != nil {
 		t.Fatal(err)
 	}
 	items, _ := s.Items(ctx)
@@ -178,7 +181,7 @@ func TestTheBoxFollows(t *testing.T) {
 		t.Fatal(err)
 	}
 	missing := logged(t, s, id, happened(trip.Lost, 70, 1))[0]
-	if err := s.DeleteEvent(ctx, missing.ID); err != nil {
+	if err := s.DeleteEvent(ctx, missing.ID, missing.Event.Key); err != nil {
 		t.Fatal(err)
 	}
 	stands("there was none", "6 0 3 8")
@@ -192,7 +195,7 @@ func TestTheBoxFollows(t *testing.T) {
 			}
 		}
 	}
-	if err := s.DeleteEvent(ctx, gone.ID); err != nil {
+	if err := s.DeleteEvent(ctx, gone.ID, gone.Event.Key); err != nil {
 		t.Errorf("its item is gone: %v", err)
 	}
 }
@@ -231,7 +234,7 @@ func TestStampsFollow(t *testing.T) {
 		t.Fatalf("no event %s", key)
 		return trip.Event{}
 	}
-	if err := s.DeleteEvent(ctx, out[1].ID); err != nil {
+	if err := s.DeleteEvent(ctx, out[1].ID, ""); err != nil {
 		t.Fatal(err)
 	}
 	if got := inBoxNow(t, s); got != "4 6 3 8" {

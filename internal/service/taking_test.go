@@ -74,7 +74,7 @@ func TestBackupComesBack(t *testing.T) {
 	}
 	for _, e := range events {
 		if e.Event.Key == happened(trip.Lost, 20, 0).Key {
-			if err := other.DeleteEvent(t.Context(), e.ID); err != nil {
+			if err := other.DeleteEvent(t.Context(), e.ID, e.Event.Key); err != nil {
 				t.Fatal(err)
 			}
 		}

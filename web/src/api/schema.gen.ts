@@ -5457,7 +5457,10 @@ export interface operations {
     };
     deleteEvent: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Of the event that is meant: numbers are others after a copy was gone back to */
+                key?: string;
+            };
             header?: never;
             path: {
                 id: components["parameters"]["id"];
@@ -5476,6 +5479,7 @@ export interface operations {
             400: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
+            409: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

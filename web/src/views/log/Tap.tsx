@@ -81,7 +81,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
       return;
     }
     const { id } = kept;
-    takeOff.mutate(id, { onSuccess: () => setGone({ id, label: kind }) });
+    takeOff.mutate(kept, { onSuccess: () => setGone({ id, label: kind }) });
   };
   const refused = queue.filter((w) => w.refused);
   const out = queue.length - refused.length;

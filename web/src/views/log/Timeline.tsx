@@ -61,7 +61,7 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
                     type="button"
                     aria-label={`Delete ${kindOf(e.event)} at ${atTime(e.event.time)}`}
                     onClick={() =>
-                      takeOff.mutate(e.id, {
+                      takeOff.mutate(e, {
                         onSuccess: () =>
                           say(`“${kindOf(e.event)}” is off the log.`, () => putBack.mutate(e.id)),
                       })

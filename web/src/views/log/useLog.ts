@@ -63,7 +63,11 @@ export function useLogActions() {
         ),
       ),
     ),
-    takeOff: useMutation(action((id: number) => take(client.DELETE("/events/{id}", { params: path(id) })))),
+    takeOff: useMutation(
+      action(({ id, event: { key } }: SavedEvent) =>
+        take(client.DELETE("/events/{id}", { params: { ...path(id), query: { key } } })),
+      ),
+    ),
     putBack: useMutation(
       action((id: number) => take(client.POST("/events/{id}/restore", { params: path(id) }))),
     ),

@@ -63,31 +63,44 @@ func (d *Day) pack(w *Worked, a Asked) []Packed {
 			Short: max(h.Take-int(h.Owned), 0),
 		})
 	}
-	var leaders, baits []Packed
-	for spot, s := range d.Spots {
-		if l := s.Setup.Leader; l.Length > 0 {
-			what := fmt.Sprintf("leader of %s %s, %s", l.Material, a.Choice.Show("diameter", l.Diameter), a.Choice.Show("depth", l.Length))
-			n := max(len(w.Rods), 1) + int(math.Ceil(float64(lost)/judgement.LeaderKnots.Number))
-			leaders = once(leaders, Packed{Key: what, Words: fmt.Sprintf("%d × %s", n, what)})
-		}
-		b := s.Setup.Bait
-		what := fmt.Sprintf("%s %s", a.Choice.Show("size", b.Length), b.Form)
-		fish := judgement.PackTakes.Number * d.hours(spot) / a.FishFor(s.Setup)
-		baits = once(baits, Packed{Key: "bait " + what, Words: counted(1+lost+int(math.Ceil(fish)), what, "bait")})
-	}
-	out = append(slices.Concat(out, leaders, baits), Packed{Key: "licence", Words: "licence, and the local rules"})
+	out = append(out, d.leaders(a, max(len(w.Rods), 1)+int(math.Ceil(float64(lost)/judgement.LeaderKnots.Number)))...)
+	out = append(append(out, d.baits(a, 1+lost)...), Packed{Key: "licence", Words: "licence, and the local rules"})
 	for _, thing := range care.Things(w.Care) {
 		out = append(out, Packed{Key: thing, Words: thing})
 	}
 	return out
 }
 
-// once adds a thing to others, if it is not among them.
-func once(all []Packed, p Packed) []Packed {
-	if slices.ContainsFunc(all, func(q Packed) bool { return q.Key == p.Key }) {
-		return all
+// leaders are so many of each kind that the spots are fished with.
+func (d *Day) leaders(a Asked, n int) []Packed {
+	var out []Packed
+	for _, s := range d.Spots {
+		l := s.Setup.Leader
+		key := fmt.Sprintf("leader %s %g %g", l.Material, l.Diameter, l.Length)
+		if l.Length == 0 || slices.ContainsFunc(out, func(p Packed) bool { return p.Key == key }) {
+			continue
+		}
+		out = append(out, Packed{Key: key, Words: fmt.Sprintf("%d × leader of %s %s, %s", n, l.Material, a.Choice.Show("diameter", l.Diameter), a.Choice.Show("depth", l.Length))})
 	}
-	return append(all, p)
+	return out
+}
+
+// baits are those of each kind for the hours that it is fished, and so many more.
+func (d *Day) baits(a Asked, more int) []Packed {
+	var out []Packed
+	worn := map[string]float64{} // baits, by their key
+	for spot, s := range d.Spots {
+		b := s.Setup.Bait
+		key := fmt.Sprintf("bait %s %g", b.Form, b.Length)
+		worn[key] += judgement.PackTakes.Number * d.hours(spot) / a.FishFor(s.Setup)
+		p := Packed{Key: key, Words: counted(more+int(math.Ceil(worn[key])), fmt.Sprintf("%s %s", a.Choice.Show("size", b.Length), b.Form), "bait")}
+		if i := slices.IndexFunc(out, func(p Packed) bool { return p.Key == key }); i >= 0 {
+			out[i] = p
+		} else {
+			out = append(out, p)
+		}
+	}
+	return out
 }
 
 // hours are how many a spot is fished.

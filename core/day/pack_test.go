@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/setup"
+	"dunvel/core/units"
 )
 
 // What is taken goes by the rods, the hours and what is lost, and what the cautions ask for;
@@ -45,6 +46,29 @@ func TestPack(t *testing.T) {
 	i := slices.IndexFunc(w.Pack, func(p Packed) bool { return strings.HasPrefix(p.Key, "bait ") })
 	if want := counted(5+lost, "120 mm slim minnow", "bait"); d.hours(0) != 8 || w.Pack[i].Words != want {
 		t.Errorf("%g h: %s, not %s", d.hours(0), w.Pack[i].Words, want)
+	}
+}
+
+// A bait that is fished at two spots is packed for the hours of both, under one key whatever
+// the units are.
+func TestPackedOnce(t *testing.T) {
+	p := holding()
+	p.Spots = append(p.Spots, p.Spots[0])
+	p.Spots[0].From, p.Spots[0].To = "08:00", "10:00"
+	p.Spots[1].From, p.Spots[1].To = "10:00", "14:00"
+	d, err := p.Open(nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, choice := range []units.Choice{nil, {"size": "in", "diameter": "in", "depth": "ft"}} {
+		a := Asked{FishFor: func(setup.Setup) float64 { return 4 }, Choice: choice}
+		baits, leaders := d.baits(a, 2), d.leaders(a, 3)
+		if len(baits) != 1 || baits[0].Key != "bait slim minnow 0.12" || !strings.HasPrefix(baits[0].Words, "5 × ") { // six hours at two an hour, four to a bait
+			t.Errorf("%+v", baits)
+		}
+		if len(leaders) != 1 || leaders[0].Key != "leader fluorocarbon 0.0004 2" || !strings.HasPrefix(leaders[0].Words, "3 × leader of fluorocarbon ") {
+			t.Errorf("%+v", leaders)
+		}
 	}
 }
 

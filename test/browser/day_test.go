@@ -108,6 +108,16 @@ func TestPackAndBegin(t *testing.T) {
 	p.visit("/day?plan=1")
 	p.until(left + `?.startsWith("14 of 15")`)
 
+	// What is no position is said beside it, and what there was stays.
+	p.write("#day-latitude", "north")
+	p.says(".day-plan", "Latitude: “north” is no number of degrees, such as 57.1.")
+	p.write("#day-latitude", "56,3")
+	p.until(`!document.querySelector(".day-plan").innerText.includes("is no number")`)
+	// Without a tide the charted depth can still be left out.
+	p.choose("day-tide", "none")
+	p.says(".day-spot", "the tide is added to it, and there is none; leave it out")
+	p.choose("day-tide", "station")
+
 	// The other side of the card counts down in the deepest water and has the checks.
 	p.until(`document.querySelector(".pocket-counts tr:last-child td")?.textContent === "22.6"`)
 	p.says(".pocket + .pocket", "Single head: Hold the bait along the hook")

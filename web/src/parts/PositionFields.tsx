@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Row } from "./Row";
 
 interface Position {
@@ -24,8 +25,20 @@ export function PositionFields({
   error?: string;
   onChange: (where: Position | null) => void;
 }) {
+  const [odd, setOdd] = useState<Record<string, string>>({}); // what was typed that is no number
   return fields.map(({ key, label, example }) => (
-    <Row key={key} id={`${id}-${key}`} label={label} error={key === "latitude" ? error : undefined}>
+    <Row
+      key={key}
+      id={`${id}-${key}`}
+      label={label}
+      error={
+        odd[key]
+          ? `${label.split(",")[0]}: “${odd[key]}” is no number of degrees, such as ${example}.`
+          : key === "latitude"
+            ? error
+            : undefined
+      }
+    >
       <input
         id={`${id}-${key}`}
         className="row-input"
@@ -34,6 +47,7 @@ export function PositionFields({
         defaultValue={where?.[key] ?? ""}
         onBlur={(e) => {
           const value = degrees(e.target.value);
+          setOdd({ ...odd, [key]: Number.isNaN(value) ? e.target.value : "" });
           if (value === where?.[key]) return;
           if (value === undefined) onChange(null);
           else if (Number.isFinite(value)) onChange({ latitude: 0, longitude: 0, ...where, [key]: value });

@@ -59,7 +59,7 @@ export function SpotEditor({ index, spot, tidal, errors, saved, setup, onChange,
           />
         </Row>
       ))}
-      {tidal && (
+      {(tidal || (spot.charted ?? 0) > 0) && (
         <NumberField
           path="water.splashDepth"
           id={id("charted")}

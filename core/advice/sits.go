@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 	"dunvel/core/tackle"
 )
 
@@ -17,6 +18,8 @@ type Seat struct {
 	// Drawn tells that it comes down nose first, drawn by what is fixed beside it.
 	Drawn bool `json:"drawn"`
 	tackle.Pose
+
+	of setup.Baited
 }
 
 // sits are the baits of the rig and how they sit, from the end of the line up, with a mass
@@ -34,7 +37,7 @@ func (t teller) sits(mass float64) ([]Seat, error) {
 		if b.Drawn {
 			p.Fall, p.Tight, p.Glide = 0, 0, 0
 		}
-		out[i] = Seat{called(bodies, b.Body), b.Head.Mass, t.Setup.Rigging.Floats() || b.Body > key, b.Drawn, p}
+		out[i] = Seat{called(bodies, b.Body), b.Head.Mass, t.Setup.Rigging.Floats() || b.Body > key, b.Drawn, p, b}
 	}
 	return out, err
 }
@@ -58,25 +61,25 @@ func (t teller) attitude(mass float64) ([]Note, error) {
 	if err != nil {
 		return nil, err
 	}
-	baits, err := t.Setup.Baits(mass, t.Fluid())
 	var out []Note
-	for i, seat := range seats {
+	for _, seat := range seats {
 		name := "it"
 		if len(seats) > 1 {
 			name = seat.Name
 		}
-		out = append(out, Note{"attitude", false, t.posture(name, seat, baits[i].Head, baits[i].Bait)})
+		out = append(out, Note{"attitude", false, t.posture(name, seat)})
 		if p := seat.Pose; p.Spins > 0 && p.Spins < judgement.SwimFastest.Number {
 			caution := t.School().Swims && p.Spins < t.Setup.Approach.Speed
 			out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s %s turns about itself and twists the line.", t.runs(p.Spins), name)})
 		}
 	}
-	return out, err
+	return out, nil
 }
 
 // posture says how a bait sits that is called by a name.
-func (t teller) posture(name string, seat Seat, head tackle.Head, bait tackle.Bait) string {
-	p, swings := seat.Pose, catalogue.PutOf(bait.Put).Swings
+func (t teller) posture(name string, seat Seat) string {
+	p, head, bait := seat.Pose, seat.of.Head, seat.of.Bait
+	swings := catalogue.PutOf(bait.Put).Swings
 	words := ""
 	if t.OnBed && !seat.Over {
 		words = onBed(name, p) + " "
@@ -115,7 +118,7 @@ func bends(put string) string {
 
 // falls says how a bait falls that is called by a name.
 func (t teller) falls(name string, seat Seat) string {
-	p, swings := seat.Pose, catalogue.PutOf(t.Setup.Bait.Put).Swings
+	p, swings := seat.Pose, catalogue.PutOf(seat.of.Bait.Put).Swings
 	switch {
 	case seat.Drawn:
 		return name + " is drawn down nose first, tail up"

@@ -76,7 +76,7 @@ func (s Station) Check() string {
 	seen := map[string]bool{}
 	for _, c := range s.Constituents {
 		switch {
-		case !Knows(c.Name):
+		case !knows(c.Name):
 			return fmt.Sprintf("“%s” is no constituent that can be reckoned with; those are %s.", c.Name, strings.Join(reckoned(), ", "))
 		case seen[c.Name]:
 			return fmt.Sprintf("%s is there twice.", c.Name)

@@ -79,8 +79,8 @@ var waves = map[string]wave{
 	"SA":  {0, 0, 1, 0, 0, nil},
 }
 
-// Knows tells whether a constituent can be reckoned with.
-func Knows(name string) bool {
+// knows tells whether a constituent can be reckoned with.
+func knows(name string) bool {
 	_, ok := waves[name]
 	return ok
 }

@@ -115,7 +115,7 @@ func TestStation(t *testing.T) {
 func TestSimulatedStation(t *testing.T) {
 	s := Simulated()
 	for _, c := range s.Constituents {
-		if !Knows(c.Name) {
+		if !knows(c.Name) {
 			t.Error(c.Name)
 		}
 	}

@@ -1,0 +1,22 @@
+package judgement
+
+// The instruments of a boat: how long each is smoothed over, and from when what they say is
+// unsteady or at odds.
+var (
+	DepthOver      = Value{3, "s", 0, "the bed under a drifting boat is another in some seconds"}
+	HeadingOver    = Value{5, "s", 0, "a boat swings in some seconds"}
+	DriftOver      = Value{20, "s", 0, "some waves, and the noise of a satellite fix"}
+	WindOver       = Value{30, "s", 0, "some gusts"}
+	DepthUnsteady  = Value{0.1, "1", 0, "a sounder that sways by a tenth is over a slope, or off the bed"}
+	MotionUnsteady = Value{0.4, "1", 0, "what sways by two fifths has no one speed"}
+
+	Standing = Value{0.1, "m/s", 0, "satellites give no course below that: the boat lies still"}
+	LogFrom  = Value{0.2, "m/s", 0, "the paddle wheel of a log stands still below that"}
+
+	DiffersDepth       = Value{0.5, "m", 0, "two transducers of one boat are within that of each other"}
+	DiffersDrift       = Value{0.15, "m/s", 0, "two receivers on one boat are"}
+	DiffersWind        = Value{2, "m/s", 0, "two vanes on one boat are"}
+	DiffersShare       = Value{0.3, "1", 0, "or within that share of what they measure"}
+	DiffersTemperature = Value{1.5, "°C", 0, "two thermometers in one water are"}
+	DiffersHeading     = Value{15, "degrees", 0, "two compasses on one boat are"}
+)

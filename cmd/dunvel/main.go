@@ -16,6 +16,7 @@ import (
 	"dunvel/internal/answers"
 	"dunvel/internal/demo"
 	"dunvel/internal/exchange"
+	"dunvel/internal/live"
 	"dunvel/internal/server"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
@@ -32,6 +33,7 @@ type commands struct {
 	Demo      demoCmd      `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
 	Advise    adviseCmd    `cmd:"" help:"Answer a setup: reads it from standard input, prints the answer as the API gives it."`
 	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
+	Simulate  simulateCmd  `cmd:"" help:"Send what the instruments of a made-up boat say: NMEA 0183 over TCP, and UDP."`
 	Copy      copyCmd      `cmd:"" help:"Copy your database to a file, while it is served or not."`
 	Restore   restoreCmd   `cmd:"" help:"Put a file that is a database in the place of yours, which is copied first."`
 	Licences  licences     `cmd:"" help:"Print the licences of everything that is shipped with it."`
@@ -49,7 +51,10 @@ type where struct {
 	Address string `help:"Address to listen on." default:"127.0.0.1:4780"`
 }
 
-type serve struct{ where }
+type serve struct {
+	where
+	Instrument []string `help:"Where instruments of the boat are heard (NMEA 0183): tcp://host:port, udp://:port, serial:///dev/ttyUSB0?baud=4800 or file:///path/to/recording, with what it is out by: ?depth=0.4 (m of the transducer under the surface), heading=, wind= (degrees), temperature= (C). Repeated, the one that is believed first at the head." placeholder:"ADDRESS"`
+}
 
 type demoCmd struct{ where }
 
@@ -65,11 +70,23 @@ type licences struct{}
 type show struct{}
 
 func (s serve) Run(ctx context.Context) error {
-	return s.run(ctx, own, func(context.Context, *store.Store) error { return nil })
+	var specs []live.Spec
+	for _, text := range s.Instrument {
+		spec, err := live.ParseSource(text)
+		if err != nil {
+			return err
+		}
+		specs = append(specs, spec)
+	}
+	boat := live.New(time.Now)
+	go boat.Run(ctx, specs)
+	return s.run(ctx, own, boat, func(context.Context, *store.Store) error { return nil })
 }
 
 func (d demoCmd) Run(ctx context.Context) error {
-	return d.run(ctx, "demo.db", func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
+	boat := live.New(time.Now)
+	go boat.RunSimulated(ctx, "The made-up boat", demo.NewBoat(time.Now(), simulatedSeed).Next)
+	return d.run(ctx, "demo.db", boat, func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
 }
 
 func (a adviseCmd) Run(ctx context.Context) (err error) {
@@ -107,7 +124,7 @@ func (show) Run() error {
 	return nil
 }
 
-func (w where) run(ctx context.Context, file string, prepare func(context.Context, *store.Store) error) (err error) {
+func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare func(context.Context, *store.Store) error) (err error) {
 	path, err := w.file(file)
 	if err != nil {
 		return err
@@ -124,7 +141,7 @@ func (w where) run(ctx context.Context, file string, prepare func(context.Contex
 		return err
 	}
 	go keepCopies(ctx, st)
-	handler, err := server.New(ctx, service.New(st, time.Now))
+	handler, err := server.New(ctx, service.New(st, time.Now), boat)
 	if err != nil {
 		return err
 	}

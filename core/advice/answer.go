@@ -26,6 +26,7 @@ type Head struct {
 	WeightInWater float64        `json:"weightInWater"` // N, with hook and bait
 	Handling      trial.Handling `json:"handling"`      // how the line is held on the fall
 	Held          string         `json:"held"`          // in a few words
+	Brief         Brief          `json:"brief"`         // as it is read at arm's length
 	Otherwise     float64        `json:"otherwise"`     // m of line that would be out, were it not fed under a finger; 0 where it is not
 	Fall          trial.Fall     `json:"fall"`
 	Contact       Contact        `json:"contact"`
@@ -276,7 +277,8 @@ func (t teller) head(l *judge.Ladder, i int, shown judge.Shown) (Head, error) {
 	out := Head{
 		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.holding(shown.Handling), Otherwise: shown.Otherwise, Fall: shown.Fall,
 		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).reason(h), Sure: h.Sure, Ranges: shown.Ranges, Snags: h.Snags, Reach: h.Reach,
-		Feel: Feel{h.Feel.Pull, h.Feel.Told(), h.Feel.Hand, h.Feel.Gusts, h.Feel.Swirl},
+		Feel:  Feel{h.Feel.Pull, h.Feel.Told(), h.Feel.Hand, h.Feel.Gusts, h.Feel.Swirl},
+		Brief: t.brief(h, shown),
 	}
 	if t.Setup.Rigging.Takes() == setup.PartHead {
 		head, _ := t.Setup.Tackle(h.Mass)

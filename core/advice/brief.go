@@ -16,9 +16,12 @@ type Brief struct {
 	Range string `json:"range"` // from where to where the count may be; "" where it is told as one
 }
 
-// brief is the answer in brief for a pick.
-func (t teller) brief(pick *judge.Head, shown judge.Shown) Brief {
-	out := Brief{Head: t.mass(pick.Mass), Odds: odds(pick.Sure)}
+// brief is what is said in brief of a head; one that does not get there has no count.
+func (t teller) brief(h *judge.Head, shown judge.Shown) Brief {
+	out := Brief{Head: t.mass(h.Mass), Odds: odds(h.Sure)}
+	if !h.Arrived() {
+		return out
+	}
 	if t.School().Swims && t.Setup.Approach.Begins == setup.BeginsAtSplash {
 		out.Count = "reel at once"
 		return out

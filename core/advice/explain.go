@@ -29,7 +29,7 @@ func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown [
 	}
 	pick := &l.Heads[l.Pick]
 	t = t.of(l, l.Pick)
-	out.Sentence, out.Brief = t.sentence(l, pick, shown[l.Pick]), t.brief(pick, shown[l.Pick])
+	out.Sentence, out.Brief = t.sentence(l, pick, shown[l.Pick]), out.Heads[l.Pick].Brief
 	out.NotLighter, out.NotHeavier = t.notLighter(l, out), t.notHeavier(l, out)
 	if out.Cue = t.cue(pick, shown[l.Pick].Fall); out.Draft {
 		return nil // what takes more judging is told later

@@ -56,8 +56,8 @@ func (f *feed) better(rank int, at time.Time) bool {
 	return true
 }
 
-// source is where readings come from.
-type source struct {
+// heardFrom is where readings come from.
+type heardFrom struct {
 	name    string
 	offsets Offsets
 	feeds   [parts]feed
@@ -66,14 +66,14 @@ type source struct {
 // Instruments are all sources of a boat, the one that is believed first at the head. They
 // are not safe for concurrent use.
 type Instruments struct {
-	sources   []*source
+	sources   []*heardFrom
 	variation float64 // degrees; 0 until it is told
 	now       time.Time
 }
 
 // Join adds a source and returns its number.
 func (n *Instruments) Join(name string, offsets Offsets) int {
-	s := &source{name: name, offsets: offsets}
+	s := &heardFrom{name: name, offsets: offsets}
 	for p := range s.feeds {
 		s.feeds[p].over = smoothedOver[p]
 	}
@@ -88,8 +88,10 @@ func (n *Instruments) Take(from int, r Reading, at time.Time) bool {
 	}
 	at = n.now // a clock that goes back stands still
 	s := n.sources[from]
-	r = s.offsets.mended(r)
-	if !r.Believed() {
+	if !r.Believed() { // before it is mended: 0 stands for no bed
+		return false
+	}
+	if r = s.offsets.mended(r); !r.Believed() {
 		return false
 	}
 	switch r.What {
@@ -132,7 +134,7 @@ func (n *Instruments) Take(from int, r Reading, at time.Time) bool {
 }
 
 // turn takes a heading, as a point on a circle.
-func (s *source) turn(rank int, degrees float64, at time.Time) {
+func (s *heardFrom) turn(rank int, degrees float64, at time.Time) {
 	if f := &s.feeds[heading]; f.better(rank, at) {
 		east, north := motion(1, degrees)
 		f.add(east, north, at)
@@ -141,7 +143,7 @@ func (s *source) turn(rank int, degrees float64, at time.Time) {
 }
 
 // move takes a motion.
-func (s *source) move(p part, rank int, speed, course float64, at time.Time) {
+func (s *heardFrom) move(p part, rank int, speed, course float64, at time.Time) {
 	if f := &s.feeds[p]; f.better(rank, at) {
 		east, north := motion(speed, course)
 		f.add(east, north, at)
@@ -151,7 +153,7 @@ func (s *source) move(p part, rank int, speed, course float64, at time.Time) {
 
 // throughWater takes a speed through the water: what the boat does over the ground beside
 // it is the current.
-func (n *Instruments) throughWater(s *source, r Reading, at time.Time) {
+func (n *Instruments) throughWater(s *heardFrom, r Reading, at time.Time) {
 	over, along := n.live(drift, at), n.live(heading, at)
 	if math.Abs(r.Value) < judgement.LogFrom.Number || over == nil {
 		return
@@ -164,7 +166,7 @@ func (n *Instruments) throughWater(s *source, r Reading, at time.Time) {
 		bow = Course(along.mean())
 	}
 	if f := &s.feeds[current]; f.better(0, at) {
-		east, north := over.mean()
+		east, north := over.nowX, over.nowY
 		ownEast, ownNorth := motion(r.Value, bow)
 		f.add(east-ownEast, north-ownNorth, at)
 		f.directed = true
@@ -174,7 +176,7 @@ func (n *Instruments) throughWater(s *source, r Reading, at time.Time) {
 // wind takes a wind as it was measured: over the ground, or off the bow of a boat that
 // moves. Without a heading no more than its speed is known, which is that over the ground
 // only while the boat drifts.
-func (n *Instruments) wind(s *source, r Reading, at time.Time) {
+func (n *Instruments) wind(s *heardFrom, r Reading, at time.Time) {
 	f := &s.feeds[wind]
 	if r.What == TrueWind {
 		if f.better(3, at) {
@@ -197,8 +199,7 @@ func (n *Instruments) wind(s *source, r Reading, at time.Time) {
 	if r.What == ApparentWind { // the air passes the boat, which moves itself
 		rank = 1
 		if over := n.live(drift, at); over != nil {
-			boatEast, boatNorth := over.mean()
-			east, north = east+boatEast, north+boatNorth
+			east, north = east+over.nowX, north+over.nowY // as it moves now: both are smoothed together
 		}
 	}
 	if f.better(rank, at) {
@@ -217,8 +218,8 @@ func (n *Instruments) live(p part, at time.Time) *feed {
 }
 
 // pick is the first source that a part is heard of, or the one from which it was last.
-func (n *Instruments) pick(p part, at time.Time) (*feed, *source) {
-	var best *source
+func (n *Instruments) pick(p part, at time.Time) (*feed, *heardFrom) {
+	var best *heardFrom
 	for _, s := range n.sources {
 		f := &s.feeds[p]
 		switch {
@@ -285,7 +286,7 @@ func read(f *feed, p part) *Part {
 	return out
 }
 
-func heard(f *feed, s *source, p part, at time.Time) Heard {
+func heard(f *feed, s *heardFrom, p part, at time.Time) Heard {
 	out := Heard{Age: max(at.Sub(f.last).Seconds(), 0), Quality: Steady, Source: s.name}
 	switch {
 	case out.Age >= StaleAfter:

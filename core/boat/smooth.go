@@ -15,6 +15,7 @@ type smooth struct {
 	first, last time.Time
 	weight      float64 // of all that was heard; the newest has 1
 	x, y        float64 // sums, weighted
+	nowX, nowY  float64 // as it was heard last
 	squares     float64 // of lengths
 	lengths     float64
 	recent      []float64 // as many as a median takes
@@ -42,6 +43,7 @@ func (s *smooth) add(x, y float64, at time.Time) {
 		s.first = at
 	}
 	length := math.Hypot(x, y)
+	s.nowX, s.nowY = x, y
 	s.weight, s.x, s.y, s.squares, s.lengths = s.weight+1, s.x+x, s.y+y, s.squares+length*length, s.lengths+length
 	s.last = at
 }

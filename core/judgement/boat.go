@@ -20,3 +20,18 @@ var (
 	DiffersTemperature = Value{1.5, "°C", 0, "two thermometers in one water are"}
 	DiffersHeading     = Value{15, "degrees", 0, "two compasses on one boat are"}
 )
+
+// The weight for now, by what the instruments say.
+var (
+	Forgotten  = Value{300, "s", 0, "what was heard five minutes ago may be another by now"}
+	UnderWay   = Value{2.2, "m/s", 0, "more than four knots is no drift"}
+	Swings     = Value{0.15, "m/s", 0, "a boat at anchor swings slower than that"}
+	SwayShare  = Value{0.5, "1", 0, "half of what a speed sways by is noise of the instrument"}
+	SwayMost   = Value{0.5, "1", 0, "what sways by more is told as unsteady"}
+	TiedGrace  = Value{0.05, "1", 0, "a head that is as sure as wanted but for that stays on"}
+	FailsFor   = Value{30, "s", 0, "a head that is likelier to fail than not is changed soon: one cast is lost by waiting"}
+	WeakensFor = Value{120, "s", 0, "a head that is less sure than wanted is changed once that has lasted for some gusts"}
+	LighterFor = Value{300, "s", 0, "a lighter head is worth a knot only when it lasts"}
+	BackFor    = Value{30, "s", 0, "what was told stays told for as long, so that nothing flickers"}
+	StaysFor   = Value{900, "s", 0, "whoever stays with a head is not told again for a quarter of an hour"}
+)

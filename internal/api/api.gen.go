@@ -134,6 +134,18 @@ type ServerInterface interface {
 	// Learn What one trip, or all of them, teach
 	// (POST /lessons)
 	Learn(ctx *echo.Context, params LearnParams) error
+	// GetLiveEvents What is new, as it comes
+	// (GET /live/events)
+	GetLiveEvents(ctx *echo.Context) error
+	// GetLiveState What the instruments of the boat say now
+	// (GET /live/state)
+	GetLiveState(ctx *echo.Context) error
+	// GetLiveTrack Where the boat was since Dunvel was started
+	// (GET /live/track)
+	GetLiveTrack(ctx *echo.Context) error
+	// Follow The weight for now, and whether another head is to be tied on
+	// (POST /live/weights)
+	Follow(ctx *echo.Context) error
 	// ExportLog Trips and what happened on them as a table: RFC 4180, UTF-8, units in the header
 	// (GET /log.csv)
 	ExportLog(ctx *echo.Context) error
@@ -738,6 +750,42 @@ func (w *ServerInterfaceWrapper) Learn(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Learn(ctx, params)
+	return err
+}
+
+// GetLiveEvents converts echo context to params.
+func (w *ServerInterfaceWrapper) GetLiveEvents(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetLiveEvents(ctx)
+	return err
+}
+
+// GetLiveState converts echo context to params.
+func (w *ServerInterfaceWrapper) GetLiveState(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetLiveState(ctx)
+	return err
+}
+
+// GetLiveTrack converts echo context to params.
+func (w *ServerInterfaceWrapper) GetLiveTrack(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetLiveTrack(ctx)
+	return err
+}
+
+// Follow converts echo context to params.
+func (w *ServerInterfaceWrapper) Follow(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Follow(ctx)
 	return err
 }
 
@@ -1346,6 +1394,10 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/days", wrapper.Day, options.OperationMiddlewares["day"]...)
 	router.POST(options.BaseURL+"/days/calendar", wrapper.DayCalendar, options.OperationMiddlewares["dayCalendar"]...)
 	router.POST(options.BaseURL+"/days/table", wrapper.DayTable, options.OperationMiddlewares["dayTable"]...)
+	router.GET(options.BaseURL+"/live/state", wrapper.GetLiveState, options.OperationMiddlewares["getLiveState"]...)
+	router.GET(options.BaseURL+"/live/events", wrapper.GetLiveEvents, options.OperationMiddlewares["getLiveEvents"]...)
+	router.GET(options.BaseURL+"/live/track", wrapper.GetLiveTrack, options.OperationMiddlewares["getLiveTrack"]...)
+	router.POST(options.BaseURL+"/live/weights", wrapper.Follow, options.OperationMiddlewares["follow"]...)
 	router.POST(options.BaseURL+"/cautions", wrapper.Cautions, options.OperationMiddlewares["cautions"]...)
 	router.POST(options.BaseURL+"/tides", wrapper.ReadTide, options.OperationMiddlewares["readTide"]...)
 	router.POST(options.BaseURL+"/tides/station", wrapper.ReadStation, options.OperationMiddlewares["readStation"]...)
@@ -4614,6 +4666,280 @@ func (response LearndefaultApplicationProblemPlusJSONResponse) VisitLearnRespons
 	return err
 }
 
+type GetLiveEventsRequestObject struct {
+}
+
+type GetLiveEventsResponseObject interface {
+	VisitGetLiveEventsResponse(w http.ResponseWriter) error
+}
+
+type GetLiveEvents200TexteventStreamResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response GetLiveEvents200TexteventStreamResponse) VisitGetLiveEventsResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/event-stream")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type GetLiveEvents400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetLiveEvents400ApplicationProblemPlusJSONResponse) VisitGetLiveEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveEventsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLiveEventsdefaultApplicationProblemPlusJSONResponse) VisitGetLiveEventsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveStateRequestObject struct {
+}
+
+type GetLiveStateResponseObject interface {
+	VisitGetLiveStateResponse(w http.ResponseWriter) error
+}
+
+type GetLiveState200JSONResponse LiveState
+
+func (response GetLiveState200JSONResponse) VisitGetLiveStateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveState400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetLiveState400ApplicationProblemPlusJSONResponse) VisitGetLiveStateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveStatedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLiveStatedefaultApplicationProblemPlusJSONResponse) VisitGetLiveStateResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveTrackRequestObject struct {
+}
+
+type GetLiveTrackResponseObject interface {
+	VisitGetLiveTrackResponse(w http.ResponseWriter) error
+}
+
+type GetLiveTrack200JSONResponse []TrackPoint
+
+func (response GetLiveTrack200JSONResponse) VisitGetLiveTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveTrack400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetLiveTrack400ApplicationProblemPlusJSONResponse) VisitGetLiveTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetLiveTrackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetLiveTrackdefaultApplicationProblemPlusJSONResponse) VisitGetLiveTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FollowRequestObject struct {
+	Body *FollowJSONRequestBody
+}
+
+type FollowResponseObject interface {
+	VisitFollowResponse(w http.ResponseWriter) error
+}
+
+type Follow200JSONResponse Weight
+
+func (response Follow200JSONResponse) VisitFollowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Follow400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Follow400ApplicationProblemPlusJSONResponse) VisitFollowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Follow403ApplicationProblemPlusJSONResponse Problem
+
+func (response Follow403ApplicationProblemPlusJSONResponse) VisitFollowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Follow422ApplicationProblemPlusJSONResponse Problem
+
+func (response Follow422ApplicationProblemPlusJSONResponse) VisitFollowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type FollowdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response FollowdefaultApplicationProblemPlusJSONResponse) VisitFollowResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportLogRequestObject struct {
 }
 
@@ -7799,6 +8125,18 @@ type StrictServerInterface interface {
 	// Learn What one trip, or all of them, teach
 	// (POST /lessons)
 	Learn(ctx context.Context, request LearnRequestObject) (LearnResponseObject, error)
+	// GetLiveEvents What is new, as it comes
+	// (GET /live/events)
+	GetLiveEvents(ctx context.Context, request GetLiveEventsRequestObject) (GetLiveEventsResponseObject, error)
+	// GetLiveState What the instruments of the boat say now
+	// (GET /live/state)
+	GetLiveState(ctx context.Context, request GetLiveStateRequestObject) (GetLiveStateResponseObject, error)
+	// GetLiveTrack Where the boat was since Dunvel was started
+	// (GET /live/track)
+	GetLiveTrack(ctx context.Context, request GetLiveTrackRequestObject) (GetLiveTrackResponseObject, error)
+	// Follow The weight for now, and whether another head is to be tied on
+	// (POST /live/weights)
+	Follow(ctx context.Context, request FollowRequestObject) (FollowResponseObject, error)
 	// ExportLog Trips and what happened on them as a table: RFC 4180, UTF-8, units in the header
 	// (GET /log.csv)
 	ExportLog(ctx context.Context, request ExportLogRequestObject) (ExportLogResponseObject, error)
@@ -9233,6 +9571,121 @@ func (sh *strictHandler) Learn(ctx *echo.Context, params LearnParams) error {
 	return nil
 }
 
+// GetLiveEvents operation middleware
+func (sh *strictHandler) GetLiveEvents(ctx *echo.Context) error {
+	var request GetLiveEventsRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLiveEvents(ctx.Request().Context(), request.(GetLiveEventsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLiveEvents")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetLiveEventsResponseObject); ok {
+		return validResponse.VisitGetLiveEventsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetLiveState operation middleware
+func (sh *strictHandler) GetLiveState(ctx *echo.Context) error {
+	var request GetLiveStateRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLiveState(ctx.Request().Context(), request.(GetLiveStateRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLiveState")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetLiveStateResponseObject); ok {
+		return validResponse.VisitGetLiveStateResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetLiveTrack operation middleware
+func (sh *strictHandler) GetLiveTrack(ctx *echo.Context) error {
+	var request GetLiveTrackRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetLiveTrack(ctx.Request().Context(), request.(GetLiveTrackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetLiveTrack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetLiveTrackResponseObject); ok {
+		return validResponse.VisitGetLiveTrackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Follow operation middleware
+func (sh *strictHandler) Follow(ctx *echo.Context) error {
+	var request FollowRequestObject
+
+	var body FollowJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Follow(ctx.Request().Context(), request.(FollowRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Follow")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(FollowResponseObject); ok {
+		return validResponse.VisitFollowResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ExportLog operation middleware
 func (sh *strictHandler) ExportLog(ctx *echo.Context) error {
 	var request ExportLogRequestObject
@@ -10524,368 +10977,399 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1bk9s2tj/6VVDa59TsOZtuq9uXZNr1f3DseOI9zmXbne1TNZMHSIQkTJMABwBbraT83f+FtQCQFEER",
-	"VN8cT15st5skbgvrvn7rt9lSlpUUTBg9O/9tVlFFS2aYgp9yRVcG/sH0UvHKcClm57N3XDBN5Ir894cf",
-	"fzgnlMBzhGqipRT2b7NhZMNoTowkhjMiBeGaXAq5FRmhIrcPCHiKCr1l6oR83FAD/4HfMqwoNNGG7nRG",
-	"FrUhK6kIJRVfXhJjH6X4/e2GLzf227JiguyYIcsNFWumZ9mM27n+q2ZqN8tmgpZsdu5WlM30csNKiktb",
-	"0bows/MVLTTLZmZX2QcXUhaMitmnT9mM5/ZB+FxFzab5Gs9n2Uyxf9VcsXx2blTN2p9eSVVSY58T5vnT",
-	"WTYrueBlXc7OT8M4XBi2ZgrGqZRcK6b1yI7bRReMcGPXvZXqkuVE1uacbOSWrKjC3+A+c9xlJuxWUUOW",
-	"ssQPcTOwQ2ESEzfJ0EXB+jO/2DByyUVux2TCwEiRncS3D21mSa/fMbE2m9n52TzMQBvFxXr2yc5AMV1J",
-	"oRns309KLgpW2n8upTBMAB3Tqir4ktq5Pa7wif/6p7YT/a011P+j2Gp2PvuPx83deIy/1Y/9d2HE7lKB",
-	"hLdMGLJVEibl5w8zernE536b0Tzn9t+0+EnJiinD7Zzd1lat//ptRktZi8gV/J4ZZQ9SEVMrYQ8rEFsu",
-	"a9xLt0WiLheWwLKZPQf7KSYsDf59tqJFMctmy0Jq+/yWAlFUtIYfCw43pZBbpuzX3Di6kFuiJLyZK7q2",
-	"v6KXjHBhf7mhl/bdFWP57Jf9U8pm14+k3VkKW6HtnHRlH+2tr3ysM1yaXSN8VhNKNFtKkaet1vCSdW7h",
-	"0KOf2mT3d9wl93rmD8BPtFmTXPyTLQ2saS0fuf80bLkR/F81O3Gn3fr1I15WUhnkspaMZ3ktrljxeCkV",
-	"exzehPng26/bWzKJbFacFXmEj/xEzcZdf03woYzoermxTBtP5cSe+0lYNjeshA/tXbiwD1QpumtTV+/B",
-	"gi5YEf1NrWtajN04t5OfstlWqjw2l/gB4rD+rczviR+1d5J220EYTb2i+jKy0x9BMMkV2XKRZ2RZK2U5",
-	"g+XJesuKgtjXQKpZ/rxlfL0xLwgrK7Mj2w1TjAgpGMkliLLezi1Y/qGQVRqBZ7OFtAT3W4xh2VFAlNqh",
-	"rLywz1rJawZGVtye1cgW9YUACnpLZyi4lB3TCnJV/kmTAln7/t4u49wPlQVJ4NfEyMwyCdw1u5uKGcXZ",
-	"FSMLtuYiugq74ihJyjx2b76NnQvK0N4XlNU/+p94o2Tp5yhbk8U1lHRHFqz/uT3Shmm7SWZud/yIMYJe",
-	"UsWGt6+0cnnLzSair7Wv/qHb+YrW/nruMwSQKzpyfG9Fzq7t3egPCyfpfmP32TRKi/vcwVMI2lQ2W9aR",
-	"lX8nt/BpI2u8nfYHUCq5JkYWeexAB7Tg7xjNNaGKBd0TVS4tSwYX306da6Ipz+Fvw4sCqbZsnXTQoexA",
-	"HAc6qIBILuBsV3RpIqT6gzRMOx0Z9oks8Yh00LyJYtpkZLEjoH21TnoC20PFLXKD9MZJueErBCzPsmWY",
-	"IrXbAv/Po3fVMFX2v/c3tvMHaD/l/72uee7IBvkMXcg6cFbLby3lxIZJlC5uy3CVjXSBScau4P6tWLHC",
-	"DImLiiqDC0HSobxkOZwavBUj8w0V+QCdS7KRRU6UxE8UXLDMMnhKVmxLwsRjrBH2Ien+21vgxGZksQWj",
-	"owygsKLPXmzkBH7pmhT8khU7+y8hgV/lknDzgjw6Pd87xNZ+FDx2Vy+8dbmgSBX2MZaTxe4FmZ87ShHS",
-	"pGmWdif1AFu1Fx04Aew3EByjyw1ZK1lXdslBDTnm0sFXorcukXrxA/7xFHoV0nzH6BVHvai74h8Vcrmt",
-	"rIuclNYMoF6ZINxkKZqMkOYdUICKrktYdhYZWYzIrAmb6vhja/gWTx7Uaqcpo36MKTsvxTcsj89KWn4J",
-	"yyyKH1ez87+PqNDugv6yr5i9cfonfA+VPn8tV4Xc+gN0nFRfstxStDXb66JAgx/t9N5irFCdKPk7zAD4",
-	"gJPvRKqM6C0vSy7WWdANBKMKHpXwXyXP8yJMf0FFPsIqKiVXfMhn4RX2WuQM90jJ3NpKakWXoMItWH4k",
-	"weWsQnU8gddc96f3ckt3ZGXVSTetNK61iywUd65gqyTOt0fauAw7RfvxFIpWfD3MNqVwFGDFFCzPGqlM",
-	"5AQ4VpI0+omq6MCaCcPEckBh4TE96sJJC+0pSvF11mw7E3kjwASbMMcPjEbnaOgl04cdaKAfwM2Ah1um",
-	"Y5hlQfMc/DXeyeNMho2Ul1Zt4eISfq03KO0KScG7seVXYC1rI0E+cGUJYFHQHLQdw4W9NcMuHTs1jctQ",
-	"axYRwa8ttXiNJlHQgkcq7Z7YR98zqjt8/IAVZWUR8CivpDT2SotcnH7VkVIdkZih+R+cZ85p1pqNV+vD",
-	"znjG3jLiG16EdgveFKcrOgJ1xpynEy8ZvUHu7QGvnTib31svI34rml/xJTtxciLZaYWvocfqmutjnFTR",
-	"G2lvWeK5W/kU4ynezNDM1BUaFima3aCrCpXRdJH7HmzyvsS94NaWRbFqhRjXGVnJWhEDv+CCrPgVsyOW",
-	"jOpaxVmWkcd4NnHDG8+YH8FtOHzW7WhY8AjhsOuqkIqdwPEn0417Cyb4DVtzMdGf9DJwxBXXGy7W6MWg",
-	"7rS9DQGOPlDB0bHdob5LtosrnIN2Ld3FHaEw6DjXtw/1tEMWIi9uAP+5mDiFrfqfmuljAgnOS9m/a2Ou",
-	"YlAG4SHnVUBHHp/iHd5btuOZbujoUuX1K1nU5dRlDp3q8MVuXbM9E2NFKMGb1HYfBK8U1+SftTbhoZhx",
-	"IysMdMQ/vtxIvmQvCBXu+0tWFKRkVGi360pP88Hjz02EJ8wMhwKBjyEbdm0OSPMl7D2xvwWh/itTckBz",
-	"i0y+ZTagXxOfGPVu4m3w3AmebTMpmESzpwNk8zdnsB3FTuxOIy+xih/ugo54pfH/U30kDTEfCJvs6WsL",
-	"r0+A8YJK/r4Oh8rb8CnCauz39aErcDh64tca2+1XVOXHmD7dnUsJ5e3tWd9FNcXcl7VLdjjm7Q1fp5pu",
-	"hdymru/IUKWLUdqBMpxZihUGNBV1GaKdv2FF7q0xFyLuc02qkw+PV1H+54xXIq+cgb2lqF5P3QWYS7gq",
-	"drjMH3LKdgRHzpAKmSu6btwKuEdWYWqxuS3VxDGqfJTNuTuQBTtkwCXU1bSqgu4WdHl5ArcuWdXyr8Es",
-	"XjWergns8SPGYOoiJ5taGQhwLGS+g1gNJapuvC5VQZcsWdUqmcHwb482YGdQzKJvMZfAlmVtwAXci5PC",
-	"U9FoXB3z8LyT8pI4l3Ahl7SAVehoVEZz5ziI7EoJZjjIOWOYylx4Uxsq4s71VK8hSELvoscZuLX4bRsh",
-	"F2ssnrwKXsdEagETs0Up30LGzu2oYP4k+ju83TAR8RWiM30jt+LWdhJGclNJ2cBvXcbSkds3VbhYZpuq",
-	"VHROKOq338acSVI79RUptgn/otlx06jvfrAMJJNdVlx/wF060qTxMigkp833OdflOus6m53ebjjLMV7Q",
-	"lzUlvcYcvfnJs1bG3jwi2ZDbtWcwm2VRMeKEBtcbkA+dXLZ5djOTMpvVwnkwDz39Mzy0f0DDxuarjc9j",
-	"mKRJX9GiBnFguTIYeJbPYpomFRhngLNYMAzrh0h/K4oz4CfqG6g+vxGW0RULml0xRQuIMGNOaH5IkYmq",
-	"J26iOylyEDvzePJBghIE25LqykzjbN6bg5/OvBqUpEw4f58742P8fa82VJl3TpOcQCE/Cksd55j7e810",
-	"hvkS1njUWTtun0vBXF7PLqQHECFJKVVfxYD3j9XpF8xsWUwEXcgi9y5/yzipkjWQglNN7KSaBNx4TocV",
-	"X33lwXNdqwCDvp13xFzrA+MEGm4OxLKn06bmv7Ko+EU1BrweWpKSCjTyNUa0t3RHamF4QVZcMHCM6L3c",
-	"llawzftYjgt5vbLqPMub8IsLWfXH2Y28vGBoLUXSr9uXC2Nabm/C3XKOCHdWnmwSXaSvGJhSR7hIe4lV",
-	"9u7dUkYoKvdUkIXVhKUlZVpIsXapiZjO0FUMRr1Q2rAqMtSrDu1ET+96NBn0mutwzOMPDp0qTHDYATlw",
-	"gLDtR52gZWZx3bdq8tTT0s7jolqZI5Wou9M0ohcZhHbbqUzoUkndykIGL8CJjy23NKXnMUVplzIEkO/h",
-	"L0XVokOh7VeyrKhi+WRR0+TtDqUoWVZF7VVZ7LImgahkRjFCj4v9L6UwdDmaW/jKPQZvxBK3flJ8yeL5",
-	"G14VW8hrJ4cMWfMrJhJnWMejLitnEx2a9hv7TDvbLGG8wTCPrM2KD+Ucu8oaLobT5+KJL7cprxUWOJ0n",
-	"BCD17yX5QQu6TnUoTlAlBnx7zteZ89WKKd2sa2rAJZ4a6iiol1/gY63oUlW+TM3fTb8JnfQDzAbwxAaX",
-	"MuQDBF6SqOx7jnWUug8vcz097rimXOCtTFPN9w1KtN28RVlRhZnLljYvGfogIaObLi/RD+mtTM/D42nL",
-	"t2yCX1HFKZYqjBSqRWRJSa/f4t48AY+D++E0lsd0r36BLBxfXAQKPMcjTUAfAMXkLzg7awu+CBFVl759",
-	"xcgczllIY3+5w8I3IaH+0bFlFzxP8hy8NZq48sPesfOuFTmq64I1Gs/RjGaURo34gd31InvC3voCByyO",
-	"leoy5NUtWH4OoYy1V/FhT4sdF2tXmxDCGUtaMm+R7ukvkqZXKCwVY5HYz4eKsZZXCCQI5LgXckv0lrHK",
-	"zgGmCBJypTiUgEE6e7qYXNbqiiW7U8Ok9w94rWLxq3fNtrUmKBjLmYtohf9slTYk5ZavzI+r1dCuhWDZ",
-	"Gl0RYRe5IZC+5s/6BXkCnk4o8VLgNMnIHLUN+M+CaqPT891/rCM60Uvttb6KL40Tb+PfK6lyOT/7hjqQ",
-	"PMHfn5Oq1psW+eLiMd8RVLDUeCGIZPBMHKxKCVUAXZ+OD8xDdTJdoge3mRWUxFIQ9FZSgU6oKC8wwAce",
-	"OqBp7bIDtQ/cYw4fkj+WvxH8PnxC1m6k3KUv89IqWyVQv2KsYDmW3MoaSkZc9NNatuExuxQtiyv4DjLS",
-	"dpxVSPwnUuiBPAK3e30p4be1IZFwuO7ieCbQEHaGPMTfz1TdxetIx6gu1e7WapuirrJvdpiJ2av37zs4",
-	"+pF+atgjF8dPKjxyz8JMYnLjNd19J+upRaw3dlOuonbE2+BbwtgH0ZBxHv+EL71MuM9xI+tyfXNfaCVN",
-	"6+QjDsz9o0dR28m+zrCMASqwGL3atS2KI7JdbkAzsJyGZpBDO7PEFZG6E4XzG7mMOd2dAG0lX8PcWUmv",
-	"6e6GsYKc7loZABozBFzwYCNrBUlnXYCL9OgBfCBZVfA3LHJUU715AFpRFyZhyI8gk4ASL3cJz3+43MWt",
-	"jdd091NBp6fc2hMI1dslo1B5jUXLe7yEmshNOZufPX90evro7KtoomSM/VxsuFhruNP0krViLvaW5b7u",
-	"p+Bdm71lf51GLbvG3Ho6j9SoyE7wrc0BKmkmUckHe/s6A34du93LyxgCxt/YTrfLiCsKz8UXejay0NOz",
-	"eWzknE3N7dhLVvS1VQ69RRuAVumrEp+a3yVn0F/wnH1wL0Xy6DeMlDRnj+oKjMe2ClewlXHKW7dOrQ1T",
-	"k3SIdg4XtRLd3Tybz+cjriDYqJh43vqChbRNsBcf3rA70FvM1h3HUUVoXLGASNPd25ytFWOaOOMfYQrQ",
-	"h5UgvnzxRvebp0/P5/OuG/7rGJV4OJjJtQ1YwYDvZ63V/XLQ4fI0ciN/lbH8yG9ru32P33G9sNoFphpw",
-	"TX6+eDWe8Wc5ovuwu3eenTiGkyB5gWkfI3mPjAxVTkiMkCdM62bOJhhpQJf9cDlVeWciT9WWslnBrtjx",
-	"iQMbsEWPTvJNVuPcQ264tBxfN7EJIv4H4KNOx6Kkkpq77MH9at+93AsltbaS+thtHKyxvvmWDfLh/oZF",
-	"/BsfNgDvgbp9KaVITagQS/amxsBV6vM/sEi+Xo5ezYRv1FU8iqNrkZEQWVxzIdC0j2Rh0mv7q3GfZXPe",
-	"MCzuXXi/tZz2TsTOoK9QTUrjd97no78wpQx7lZ7Mbx993Rauie98kLVaDiTmA2KUz170MIoawTy8q97r",
-	"ZIsdYTvmvUzEYEkrgDpGFbOQtx6lHyheDdnv9oPoK0ZfLNoD8ez3FmlNuceNVpMS3+Min7bXcTbh0w1W",
-	"mBzUPcLO8bjp7Q/d2sYkEJhegeuhDRl2RxV0eTlUTXPoiz1TQN7MKdWuH3WTyto3NGVPtHFZTYlLADzC",
-	"YxT5g4o7ziIDLcKL0Qb80KkLnnUlaG1WfzlGafvgHFFTOOKGKhMFU8wQcowv0ZtnFVCIrVkz+gWZk4LR",
-	"Kxc6gJvg77tnLRMY5JTQ8Mow9Z2rp+rO2MXkN3y98T5qSbybPWE28Ol3ySybLRajOSaF3L6vhVuqzCc8",
-	"v280U8ipAxZimgOZZZZzQxV4lE0LRqtUfaKiN5CKU0WXY2W3Zth5bnTwg3HrD/nPRBPw7GmEF1XK6UK9",
-	"mwR5G03cDa4JPE1gYIA0s3cqBN+89ihQwhyDRhpbQNzMnj87f5JgZkeyIL6+eRKEidQIu+WD83AFBSd7",
-	"sbbCRaOmHHdM6sQLGSIMGV3i0znyx+C5mVI6F3AoaoHYYEwQN+/uvSuo4abO2aA7JiNCKgNg12iaXSWG",
-	"Wwsp1mOfZlSbqV/eO5SwgPaIA1a9c2ZPzZ1Mzu4bx70Eo4gWBQFJToxcM8DUugXYy03Iz4ugUsorppIZ",
-	"oSsYGgaX9akeIctDyVw3pUbE1bsdJQcmRARhMyEU09XW2vHBSRrv9CrrPf3BoYkBWfuiEqwJ9mEDSCjw",
-	"uWNqzUzIWl1ivUBqLkOsPMPHHvGIytuKQR6tprs4YJth+qrppnbcxQJTdPUbFeCHaFvS6cbSkK1JDOUo",
-	"VDHCriu2NBgPWrBpp5aSOrIV6YoLvWRjsxWyXm/IXxq8n9P5eDmKOyycixsncxvpNinJyYXgYDdEXyg5",
-	"uH9u+pmKxmL4nkdDxA9ywI7kX64MOVbUtAMAJgFxZJdp2HSNSMWzDacKsWaHtWtaWfDR/I/j6r9hBikH",
-	"XHG2PARN6gpfYfnoQVoRdsWUy2LYOm1FHQsKfL9c/iKweIdob09xyfSt84CH4shJmIoyluH+UhNKjOKV",
-	"w0APdd5lqoZzoXj1XuYHETOOzJMPGIWOXIOi00BieB7TaEwZ6n+NftVKi0dgPNgJx1cSDAGng043BdiK",
-	"C35Uef+y768e73zQ7gIROQyHcd/PH+Ai122INBCPay6AFFKpANHZYsPK6yn4R4DKFPmMq5zXyTZmU8eY",
-	"NPQbyK+OpvXKuhourHWAZ3LlHexQ9CNV3jURRh2r4CYfxqGH5E+HkQXatNlT2Mfzz+n1d14Z67Mn55RO",
-	"36/vHdpWVF4rMyRaKFF87Wo0/qSJ3Aq/qpLmVg2eAuA6QvCAujAI2EMRoseNnitZVd2smdEd/ZcLlx8Q",
-	"o4iELFdYmeeU/ElXKsTkY8543wpmgnu76R7T/16IzCd96mfBo3LGVbikf+h/8YWR0+zLkkPf/ChVPipe",
-	"AtH7pYfb3moC42VHYECBk7YpoHW//AXIAhvvnBRyxNY2BUL1TCDqClF0dRMUBd96zbkCEJox6/y7nwMp",
-	"Iil7vsVFCor43aU5+hGiaYtKVtNzFpWsGjy/rVSXsxShfCON9whw2ePgXD1EX6NDpoUeaTmBs7yxj8cF",
-	"T7oJ3VRf/FFM0RRTTMD9c2uIOJoaf3rOc+e+aoq3ppTIHqnMe9dEKAXBmYakc89oG67pKDAV7w4u/nF4",
-	"d/bVI7Pfgodrr+8e1ZrpruvVSGJHnZjl3wpAjRR9QkdGWiKpjPBb9+BDlIoGVPUwi18G2PiFc+RPYuWg",
-	"1knhGoxkXrVz3WzQmwb9jXgJV3Qg1ycCusCNw1uQqgXpiGwlI4rrVI+CndLRgmS4yM40Lasy7+cHXnOc",
-	"x1obVUd7c7h+G+GDiak806BKQ52Ym8bh2OzpfB5zPhf5iEnlUExbWVFerJi9FMp99oy6WgruUtpuB4w4",
-	"PxFDxSU6M7BRFWZVoTNENcIQ5cqBfgugXFpGhFR3Mxxyf4cdM/fpUB7O0+0ljjTCt532fXKB3ppEtu1R",
-	"nu3Evr3y3VrT+cMHWTKDbg57pTe0qphg+YtQPmGpGhLn7A9zqxV7TOokRtEEcoEPWQWYLood2dJE3jDB",
-	"1xn1XEMuJy0ZYXZ3yMY1WYb/Qm9xG+DmacTbup+GoquC6g02ijCgQeI/SIEoEwtuQqMz4n5YcXhDC7om",
-	"K8WCyy68YzfHSAUgm8xwFvx1eTchDNtXHKBvXGYDXu1WdsvAyzCJbh7E03m0lqbaUM0izXPD5lnjwnss",
-	"S0uIC2Q4h+6w/aZG86hgVA91e1KYbhSQKeO4lO1KJWiTqwcb/oRJpyYnR1Kj7X+77BdHR0mOdLYM6J1j",
-	"ABzG1ZGlVcp8gMf7ZTIxk2hiOioS3lTEZN6wIWLki1ZRuY8+Qa2SXK8j+srCdb6JNX4d+v/XE/KZfdA0",
-	"NRGBFsWHCRlc69pBw/eJ+U4A1BtEgdsN/JRWCnMat9orgIyIt8Ck1UDG7gSco6YldDReuEfW0QhiuwoC",
-	"+chYA2vFqxMUwOmtqxVHjeKNw+qa2BnYEleDQ7ygvICOqv07wYpiF1XJuEE5D4oTF7lHCkFVivJElIhF",
-	"LMj4jqo109a81oaKBv0M2zv6NmXLjVR51sBzwM+JOCVUmwteDrUMXlJscWf/zkhwVhBo3bxMTQGjInch",
-	"+yQQlJYxcnw/zAu/S9SQUpZ2pIDLR4uihScWYNFcYhFi+B9jRcGd1DdHfbmhmeOmkdTl8Q/nWNw5hpwm",
-	"NW4F9BWNj9ciala/w92gV2g0WD1GygJb+izYSjp133uzUnD5YKSXKxNrlRr0d3tpUTfQpKDc4wNRUnBj",
-	"isT7jApeLG++k5iMQGgLme8wkqn4GhfEdANm3YkMQLyAtzwBli+HnsFer0zV9dITp5jQ0VJk5/xomELK",
-	"xzZK1vGqAg8ZILdMeRRDCr1CLUsF229kYxxoeZNDyEVyYp+Jcnmnk4ckxJZH1x/CmpmQljOVI7Ucsw4F",
-	"xOXHe5nQdsq4y9KlZRSMzSG1RJa7pa2mgyCjA4E2hzGud9Di5A2dApEM76Di4XHejvcYQM5sEXjdfk1E",
-	"rE/JW+PTxjpeOfBCIm6yb0tnNnW5CCfY14mZ1kyY6CAfA+YJoSL0XkOyCMH26EdDr+iIB0tq1sptaLrF",
-	"hy0ICdGd1mf2P6I5cgfaq9HrVF2b0VjM/XvLiaGJe6/zCyLuLFgB6H9kqFXR1AZvg6ssk02Mwb5vH52a",
-	"iozFqnUbaQ/DxfCSZN2Pw6kRTmQORHAO9YULoIoHpDOiKYemcPG2LR+b1m/GMKXPIcse9T7NQDPPQuqE",
-	"b/7QbkPd3oa0XPyAQznYEa8F7jDcyW7e617n7plr86dLu5KhZn/7mAaOLzatNkVIRJi1b3yG3CXS764E",
-	"TmQvUK/3ndv8mH7pC88+EzSQSWVrA0VXj0GtsWbWimroDk6NK7rSR0hEN46b28FCsT0wuqKkgi5P7Pam",
-	"I9HhSyinZC3y6VWdvpwk/hY6uQaad3oO781rrrBDS4u/NaQztfRPV4rRVBXvDjqg+M4nbh7tBbSSQ93+",
-	"JYYt8IiOiltgqsRRYCVJNmqDNrInx7zTYZEaAox3AHyTaI4fZVBP8yhgh+y4M3ySPfcCG36QuWPnbXv2",
-	"3u2Sm/kUsCLdEUFUaW8UdN9hHA46NdEC6fe4TIu/1tPBxCq6npCIBCP8RNcsnjKpyinZkqoczWvBT2Zu",
-	"ljFJ28xoai7DloJB7kJGLmfVt1Pk6wzZdUB+K+iO5cRFjCOtrJehVVdP8Vtu2KEqm8L1QWwFJJreaFOy",
-	"nLfDqi7ZQBehXGag6mEVsANpnzTKYBvJaKR+qPcb7mZiiQjX8ZKuC6sDybKUwmojzm+WDNuh+HqAt3kG",
-	"n57lcxtNySEZg1/G4U2BlVorpdDeVdUtDxoHF3Fb2I+sKZngk26We6h5ut3T0EJ9A/4KpP1QLefW6DWC",
-	"WXO82X7+g3I8FicYu/vfUZEXTludCM9uZQYVuXONKxbrt7t3vwHZOyKEVs6n6mKwXecfBFK4JvB2Dp0T",
-	"Hm3pDpKGNrRYARdKzxPMByA6UQj6tsH2Ka86eO9vn869/hEgi1oxnxXLSS1yyyPIios1mqm4BsdQQsR5",
-	"b2kHTFfwTxEugBndS1dij5TMq6Y3sTvIEYEMxHgSKCxZIOuQ2vMdo7nLpZ5YYh+tyfyGLi/bLs92+Jqv",
-	"DEN6dgl5L8gc7fgt1+yuuhNN6Qq0Yqw4Mn7PNVmxwpDFDlaI+PMbaqAY6IcX4NmY99wFnYhNd3/XtTap",
-	"4V+g1EQ47AlYc1uuiuSc42IAFcwO2HRTlUV+3mxOkPkZgeXC1sGwGvolH3GXYH1uPm5jMreXfkUxJr1p",
-	"MelDlBKu2sHkwijfzkgIjgx2hIK2/ZEEml+Zr1u1T3gXJKS4Kr52ZAW6ix0WUqt8lXELriIy3FXCvY8T",
-	"PEQcsH0F15uOWigJfNgTffuK72fQsYrFqvYhP6WFxuACKRACs2SDZk6K+QpwVW0BAsLbcdwh9OGdjnvX",
-	"fcU2UGwISRtZ4em8IKfPfAcNuxHQ04xQRPdJNPzoJfu5Gsg+1rWlgLQQUh+rbIfpmrjjYWfCkPHs2vTC",
-	"jXDIcXO71aB9wYisTYYl5NwAlfZFOSgfgVMm9u7wAAwD9fdBKe3W3t9BIzUImg81KjcbZXUfLcmKNpnZ",
-	"kHKaOBtGdadnUCRraI+FCLomXOTsOiNze5UASmJCB7X95n5yQRe84GYXbikwBNpi9ls6IdN8y8sjFOTA",
-	"HKw2sseD7CfHWVCKpwxKbSGfnl4xRdfshY9CIAReE2LCyKzrUpW2ci6+obH4fAdQdutaGrQYkNdwcZeJ",
-	"D9UmUQ8rhm4pvWTCpQzBMU74bAji73MuiOq2g56tRkQ8pF6VPM+LsOAFCu4UjunBHeP6OWMFeLaX0vJs",
-	"VzM9lXu6M2q51Py+wF76ScRY6BVTOV/GCKxikGBOQ1cQX6Hp0tJRQ1wwJsg/63zNcrJj5txhiEhRoL1t",
-	"WXRAem0VMdjbaImdqQ2tMKsHgkIsDrmPrZLeio/UpaRM3SJnDoMCs/+5lnoV0o86ej9ask13wxXuKjAF",
-	"r6VkM5cl7Xc0sMHQrST0SfTdEZELe7mQ1j/oO4wPTG8e9B2jRUL6b5f9KHbF427jt4asldw6OA5EXmka",
-	"HFKx62YkXLLKpPUV0oaauqMSycsITfQVCPtW1sw4Ru1vw15Ngmcu6vIQQkYMriCGcoYfAvYPfGwFBc0O",
-	"/8wBIPWmzIRRnOmBmL+lOdAY+zOAsoOB2U2EnsBtGwSgsAyCqUMIFAXrhqIp8X02JvhMRdRt48bA1Vq5",
-	"58qJMDMkpIM41apQjObxht0NGEP/d4qtah2Hr8Oe48gK8Vxf2EMtWklXVrUTEu8DNM+bsOnv3cgDzkgR",
-	"974axasBG4FsrLZZLzdNSj9a+eXx3WI9AbRACfylafbOzypQpj/SFryAJ3a/uOE7nJYnFcXRmpDyg10Q",
-	"E4Dk0YHrUyTca8Ozf9/Q08S6yjh9bje78Riz89zZZ6MzM6yc6mOTeXxHsegyzTLLOUVE98RyD214Sc1Q",
-	"TNUa+29kJGv1DdfOYpfClb5B30jLhRNxoaUqo6s9VCIypL6vQqjMo62DoUVBWap1TQsQDxwnmFjg5N0z",
-	"/YI5a1ar+K/2aulcPShU7QRvL3Znd8qT5uIS/ciFpIcKUC03ade9pbc0L9gqtmmiiYanulcm1NrdVjFN",
-	"uwtBnyJKmd7YXV5QXsQ/48v9+qU8ii9Tk1MOFPfwwS7rRk3ZVKN4WcYk5ytIwffXILEziB6IvtlbNrTh",
-	"W57HymDv5gZuuWIJmIhYxORsEj97fx4t8moMFg4WBHKacJ8dT8qQEQdyb3Y90JDfhpaJ6DklbmuLD7d5",
-	"bIuaW0fvLqgnk6YvfIm1s77mHmmxVyAbNW8W8voERFCybbOQ17Cz75ie3swd60aPhjgYLGoMki+ikE8r",
-	"VORCu0SU/qc8lmwEJu2uygdbTG0KVsBIaqmrync3wXECTz4t0gt7F/bFbUJYcUqB0rKg/PgzR0jOVNju",
-	"W6ODO6kylasBRTItXTFkJLqTAlS81hl1oJjdvqUcEPgrjz6gqZXA6XhX1hrRk1o+HNn0D9BTcbTWhqZs",
-	"3RAK5DfctDKel65V+jHbO5wEJLfHXyqqh50UehP/zZQrMWjbpV+WcPoj0Nbe/POb7M/RQU1MQsONt4mA",
-	"nU6Cx/bKdsRdsaWaWDM7J15spzthCqk1myws2RBwKPghKMQwwCfaCr3vKWFH0uwQxsABspuMJ7A0Uk3E",
-	"gI915E1OQN8jDUzO8DTnhGKLF7sJhiGSBGW6kdLwndu+/op1Dq99/2WtsH7+hhxg6DQGWF38Uvpr77be",
-	"g8n4E3GTTepFMGldw7REr4ZbbTgfPYa6N/SKEXicONW9t0m1GHC8fmzaazo1f4w94ghukY7ImgFa0KbA",
-	"MPw6ohsnDS3uRdSMUKG+8WEBttBQm26P1x9Bax+SSXZzlBj4jXcLj5yUd9T6rgwDAg2n1yP8NmhSXFoF",
-	"LTNWb9d4ygno6yzPyHazG2+TijQRtPymbibQlVMvG3vVibMsmINjBQZQCChOnMmZXmCA76G56px0kyi3",
-	"9rVMfUlWq6uBTh0O2osRSlAIEK4zjwgAIXpXFH0M56ardJ8tDnn7AnVfh/aSzo3nmuclsd621N9LEOBl",
-	"CPsLdm0QiXeB4W07xSYngBufFXRcvbu9WWayhuP3di8/A6R9c9o7mPdE9McIPwyns5cRp+h6SHvzG5WY",
-	"JNWgiERa7x2rJTXYAfv6UItcBlABPwXwkaGEKculiMQ2LFu6I+2Q7I0Ao7qjfT0n/6/r2hfQZ9xiktzJ",
-	"28GyCFi5y/hKPKY8jzpVoRjafi5DSiikvNQEyg88fPUki6OBwelfy6ZXL7Azf4ehWgYyvZg2uoPHZD43",
-	"bjelc/PduevMhuuEKOcepmbLP7fHcd0XUxhvosepZdAI39gY4YAsISLj3PM7NT1ValdIi7JyGNMoXkf7",
-	"Dl3wR5TRft/gNUwqqrvkiOfyr5oK0+QwaqI3APspIIZZCx7g8iumtBR/AvQuVMb3i+LXPHaLPvC14Cu+",
-	"pMKQFV/XirlB4ikl17SsChbt0SMRq9a+lE/r/LwrF7KIzA0wmveAJV64hBKlXaYqI67twfHZC86M8/PI",
-	"/GY1643RsTvbZEzu3oa5buOwYQ7clbpCJqc7CMZy1+QrjvBKxbrYB/08jSJQYsPA/qOxZ31q8OhHI/1y",
-	"4w82YdjRR6dh8Sd90hcrJz2YuEe9vr4DX5Rblxow+uiW7jqYrAVCKWOJBpxzNjNb6dqaInIGYFcMx9+3",
-	"lnKMJG2W1PHi010qDwxkfhwfREizaSJ3QkeBVFyeVNfKrzeobb+e2XHsN5JwotzWHIEU9QPbvj2mmeB9",
-	"5Xv0ogLhH12I4igT8KjpT+fRPlHht/MDPYKm4/8HcNEBL/sPbPtTQcWRcZNRmODKffvQxF/THUxhQIjB",
-	"J4am3m6+cCfzP6K7w8AyDjZe+IFtP/ia8LtYxw3Q570uEW/h/SmbOcSraTPX0YqvtwIruQar9QJOTSL2",
-	"jB0lNuefqDJHdHVCN54rIXWMZU9/iYSofq4imLRsoNoi4Ig/n0eBxMeaG/tiQUjB0RmWxq4IxZYZzpVh",
-	"yJIqxZl+Aaakg7DzeF/YwgN5JJHKas8G8oB1A06H6G6uU+SBVcxPno0sQxc8PwhQq2qBBVz12prarTJA",
-	"8F1VVBmHIwM2RdA14cOkrnxxNDwN8KdRT4bdmYgU2ZcYdjOC4ICCiSusnDDginJZTYuC5ghrgEXyB2Dm",
-	"oW9ZT4/B8kVq0srRgZyPKEXfb+h3RF3qkgqyYERT7ujMW3oVzmm/j77vcRyPvIDJdZjY+ic3SkEl3Vkq",
-	"ahFRnALgykRMQbxMYa1QZPq7oSG3qqxp7Or2K5my2hRyDJH5xKkpeS/pibWDVriQKtkPNZB7GheF+OFs",
-	"5iIu8VRAXLh4FdB/Hly9gjqueOUT1DrLVXB0N11BRqub9iWvG2JgP3aTKwTWtAu/HSCfud4cuBJr6oCq",
-	"p3gYuXYVDM1gkjCKsV3774JCo5WF3BK+FhIdhQdmAV/UXZ9vEoD0nptzuLRsSreMvaNae8WOtTJ33TzD",
-	"ZrgRosfpOyxMEBnX2DU+wFSiLG+qeZXMwYXUwZLJyC5gQ7OVycivVqoHLUDXakUjDsLPwoSeaDvjnh5h",
-	"Ov/UNP2ccBzuLZIzQ3mhyX++f/OK/OXps6/+HAGOMN3M/ZZ3TSmpDjTkbUVKIJQCFVXH9rDnUQiQn6jZ",
-	"ZERD7pXGoucT79OPVDNoTdcJ/N5P1L+Q4vxvaj1jl9UU7CAE8Eg+AILQ4meypkDUnU30kiZbyPGzyxtU",
-	"uOZCnhNtrNYtxZJhhTeg5REtHegDeB17Jp9xRteE9upd58jzebwXhB7M/L285fH6Jbqg5LretTiXsYvu",
-	"G8ecNGeTfuGbVtLtw71jLeOoFpcHlA1G3C9DFOiOFA47H6b1DXo4b+SWrKjCIt+sAduwQmola5G7CLML",
-	"DS9p6XCDQm9nn/yT8z7i1MpDDvdCKYikAG2Zb9jSufdpb/FjVwCsmRoK7gY7/vSgFR9rCf0/LtI3NSxd",
-	"aHmoLj0pAN3jZKzQYFhqZnRGFjtSdQRG044jtJ1QDoawX73ertbcG6ppIgbaCSU+kbJvKk5BXHag0PGC",
-	"r4Jr010JWquHAOxT4udDQe3I7i5Ym+7jAO2DcdQB1127YAvH/iVKZEf1D77n9ruxmb9P4tiRzfZdEUjB",
-	"ETRxJWvlWuzan/hVBHLn9gtuepmwBysB3o/ApB/EOxzFf9qDsE56vqkqS3o8QO0kPe2tsoSHRzvxVt4+",
-	"g/k6TJYRHQPQa07ee3CWROUC3oIZvT8CCt8nHMdg5XxqF9fdDj7Y7wgUAFoUqbBHkSb5R0AO9OSiFfOA",
-	"kEo1esjRscmYONJWub5rw/LXJIukwWS/exj0gHYexzYfy1txWdiJPegVXRq+ZCfvp3UF8O81lH6kFLlH",
-	"15SOAn29JApUUN5qN+wLvDVLU6cfoBe9czW1/U9RmVEXTB95NMq+G8kN81qSJE9IeU6enDwj6xcEIBoh",
-	"1LXlIt+dk6/IutuzeaDv8L1vHa4rtlsf6BXLk/v37yXjK0Z75WGHuu7yVPfkoHPeuFke9Fz71di9q/Jp",
-	"U2yZn1NNSjDU/PsBw9wgiKffq2ZKg6eR1ip9L/Dh3zm0MfjhKeegL3cx/MH1xmSklFJAmNi4nvfC6/AO",
-	"gYoqBlYGy7sdvgQ0h1o5Vd+XPPWPWvEqcZq3d2gwqMNlGj6hIwCCkrecm3GDHcY/dE0enuw5AliMEvsR",
-	"WUQPwHYmBswefvthwpO4zrE5UQ9xGkc5Fj+DQ2k5bieczDEZXg9wKhOVmgc/Da8bTTiJCyeSJkFm+nTz",
-	"YxEzv0VpimV2XBGXmtmb4S0oV255B9ssQV/4u9CTUPK6/YoewVKqqdyJmruoPgoB/72TskqOc+A7X38I",
-	"h99lakB3Fg40PBE1XMVR+T46gO5WcTzgG/smOrfX76+fOeCzOCENyQ+I55Nq2iOpHGfaf2DUTK5TAhRF",
-	"565SfA168QZhzzW0Amj1Es6wLTU24HTNIug11+j8FwDWKolBsLJ9cjbc1HnHfaANxfbdhWtHWnSLzZv7",
-	"vYgRbRs+/ZzM0T2M2RbcZOQvc4IDwISwnDOp8k/kA6l1xrUwAuq3w4ANYX/gJSRdLnz3pDqeb5cruo3D",
-	"MCPCPDjjYBuhOioj8IJloNvQFPp6r/daBD7TdaMZaKd4ZQ9lSQvn9bNPa2zzAe38IUqW4SzS2zGtC4dz",
-	"1ovX+HJaWFtvmNX+rBJBMmmsM6uDEcbjhkYPkAVrV4Jrta9pog0vinZOM/QI8lCCDpN+m9rNdSgt2S19",
-	"w2je+r5ixOVGTkj0G+wGhD5kQkufYbSQOcer6a5zTB/xDVkGckc3sshht+Rq1eocFMlCrXgMFf9DxbBn",
-	"d/lY+2wnh8QPEPahe7bjHXg0XDtihwtsd0ywK6ZSW1lGRcFLkSPFwe/T2yWYWJH1KHHtr6Db6RPK6o9q",
-	"q+K0DOdDdDj1yEmyhq1mDkPI4dwbJ3wMRKmQp7lr4y+rP8A0yHqQLcdA1qfZAH1a3G5kwaBrvVyRpe+p",
-	"je2bDF1eFuyE2KvArrADfcFWBgLRnqS0ryo9IT8KFpIAaEjF4HBR/E+n54HJ5qxSbGkVauLhvwGHgQsi",
-	"C3vy7h0NLRJO+rKuqpR0BZgjq8ay1/PfPsVCge8aADD33DyL9UJrOnxh4lJGqEFcsBNAQ8W8pZMbVl/Y",
-	"GX0v9yb0JH1CpdRm0hxOTqOzEPl3LrjbbMvJs+yAcpA6PBR1tsafnw1M4J1nEGH8+fgE8EAmzSCqnqwD",
-	"13Wjz6jGtk2z/Tm8Z0ZxBhqwfeukpc233nGppz6YAxF3DwrZbXEYU82WjBehT/oQmb4BJcOdAqGOLsUO",
-	"e7+MbMpYPU2A6Rwe/61xW0Ca1RG5gmn4VjAjs3gyejS+KrM5GF1AMhVw5D3R5FhE+0jaT1shTBDQCPTi",
-	"lQlNDfeblvwSLdamYv9Q7JEDnktvMiDaQqeFXBJuLG91TS18y1rd+jV0rlVsxZTC42uRlR8DsmCYkDUC",
-	"OXCzIZSEoP6G0SvoLlfVqpKaxZfBVyMH+w4bPi52Jw73GUYfO8qRg7TDXjQtf0bHdnqNbNoBwWwcvJCS",
-	"+eitHy1886kbLZZz2kuWwZodFISBA58Q16jS7b1r5nQyVsX2ly4rjPFivZSVU1C9wIz3//9xtSc4E7s9",
-	"+TS91qqfZ/0KytCuaiXVCfkxtLMa2/ZRYaMFXfdEXo8OPgDqpRcxJNIGzbO7m9JBq/3VsOR7jz3lqZly",
-	"C0CA9cdr2hS68U7nI/ufKumetNca3XtrpXUZGBfEg0335gC/aBqzFZy12VLnTZqjCQjT2aGpF+/SWPfI",
-	"7+tYhzj7nB26tBxvwU5Iu3Wd653OASQV2nDBY8hlRy9hR/adPBvp5jhEoRfQqqiuvOTdhk6PU65IzFPm",
-	"INQPMEkp1kwbYp+cwqOfj4jbWAKuB3Q/Wud2rVAaiqsKCtKqu6bvac6s9tAiMKhsRHenf6ew3LjYEU0L",
-	"dNJbkcfb/yGoqRUtorSXKzqiU71WdJ15uxL7G/xJn5CXjVcnG4bixee9mAI0PADauqHktLP+EPDdDs8d",
-	"4+fESJgFu6ZLU+xuSI++vUtbBeMlKblAwKl9WwWvoD/EpaILCKvQrY+uYNO3Za0K79bESfmf3BESl8fl",
-	"f9QuJuB/3iJyXkWh/6B71x41cV0futOEn7oPa8OhM502ioKYd5/Upl5Ac8BFXIVqN68ZNiK5Ifhg00jD",
-	"00aglTFedTqmpzcIQm0t5iw6G3x2dMyn40pK04AljBr3OUDTd0WoKjEBRK7ghvf9XlVt9hTrUOHnfHt7",
-	"pVpQ5m01ap8Eah8ja8naVf4dLXr/g06VFBK6fLifsJsl4LQ17S9dA0P3CHRZ+CWeotK0dBmiC9/exXFu",
-	"V9cxeihjTKLV6WWEJt2TfvTw841n0LSTOTy+fe7urkRUhkl6IxmWc8WWJpQhDTNga1JaEhzj+M+nm71U",
-	"LDcuHtjv38VycAq3yX1BhaXZ1mv6kq9Ws2x2SXf0EkE913WcktsoiYdvOK65OcwffXtQpzaGAgz0Wi9r",
-	"pZhAu3vL0T8Qc4Izlifs9Q0Fq04SqnZ9jVS1qumWFUU7XS2z+hclihXU8CuGETKqcpKzK07th6YoadNr",
-	"pJZU35C87YyXXbX8rM+5vO/TajZV6PudaI4/myeoOeMKzprlBMHjNNnJOijfWDPlTZKRyZyNEYaV2inU",
-	"fyGxiX7opqkZE0M0XVC96Ru+J/O+m/Niw3Zkwagi1HkJwa/2ndV1rd4PFs8WvEvu18a/kWgVjwHqfIpD",
-	"/W7vgYu+cixC1eLmfFQwqr4ZF8k44ikpUbkPXh4nIgN7uyG/kbXau2VWp2C7vvHtpwT8pcPW/fMIxOTS",
-	"ibE/WdTcHmelfizvlkYghHvgrZ1FfrbcdUMTipgOkP2ykJrpUcWoIPCgC+6ckJd71fKwyA0tViHwf0Nj",
-	"P2vVMAVqBH29Yn3zHLrMOweotYO7qkbz1irIBUpWiDiUzfzKOnGP8N8VVeZRF3Kz3UIpT43LyHxogu24",
-	"jCaukTnkYUTbZ/dJwJHysSQQ+qAeliZ/tY81HAhSoeLCxPczbbblyeP5rO9Gk5ftbfiPU/vMf3xt/3hu",
-	"/3hq/zizf5zOstkpfOIM/sTPPYU/n8Gfz+HPr+HP0zn+hc9ivfAO0m2iZ9g0WW3mu5RFAYjq3Sn/DR7F",
-	"ILRLmvAA5f5w7WF0HAz+Sw7wSi8V20JAvu4kb7ZRNJsmpc2MCkTZ2ttC8C0yQ7sEz3VZAyrIQrkqpAL/",
-	"dh/RBhvhG3BamVqstYHr8SsXy+ic5GqlmRmnkR/hOaI3VFyeEHCagYMYqSUgIWx4ng9pIpVH3GnWzq4r",
-	"qSO2BQDJhHiVJSdg0XtpbIs9l0/zNfeAvsSa01rxgSMJDVfbvCgS4oPzgIe7DAgeXbACEikXdVEwyBJE",
-	"XI1VQTFHRBr3ZFnrjZIQBgRyeQTzA8nyqHbBwCH/9SVXCef0wT5GpCIrRq1JpAe0QkHXOiES0vE6Go1b",
-	"ACCF4JzEdi2NGlpIUJQhUdM5GpzzopDrG0aGDWdjITzBiOHMZwpaFd03o98xj8EEFNwmrXPylzmkj1hV",
-	"oMqILmkBmYFObAipWdtZEKjgkLQ/mx/hN4lXzeODTdMEvA4/SIN5LD6xq6TqMn7WvgVuy4/qVJko5yb2",
-	"+Y47HJFCWy9BvHeCDOtS2t+t7TF/msFff4G/Tp/gX1/DX2fP4K8n+Ncz/N1Xp/av0/lz+OvpGfz11Vf2",
-	"rzN8/exr+ObTs2e/xHKQEEDQnnxJkWonAExMQATtYiWXXLifTqNNAR2e5PG2TdOrvWPbzZ/2rgcMRvwb",
-	"o4bafH7WdcjO59Ecmj1EkUO0/MbDx/rGxSfEnoyfEqSqb3soJP5hTP8DTJI4oUd80mcDu+Bc0mhoCTYl",
-	"vhnVaKWsxpf/TsrKMqjcCzA8//hi4srCqqilkkuqFjKiK4fPBQGlKJQ57L0mdgX8DZzhZn64732/F5cT",
-	"sqb1mg3InFaj8gNcHA9ooRi91N7NEnCHE6n37IiAY5EGs3TEVTz9OiqqvuCbGCdeT439vfi906w9zvun",
-	"WMB8ugnJUn2Zsl+hpIGKHMMM5CXRbCkFdEMxTfOrwirp9jm9ZXaDV3KAuyX65N7ekjtuujcK8bQML1my",
-	"kJh8foqvb3R6FVX7Tt1+Ci8zW8ZQ3Jitc3WtqAJkcV8lAHoxnqfDipYKbV+up2X5RjOPEAp6lMy+sY+1",
-	"nPve4O5Tj4N/73HaJz2P9hvwVrrnJwU+x9S8Na3uMFsukn7KxbrATem7oPi6k3vaedRsJaZ8OuxsLtak",
-	"wfKuCmtUI6I3ZI54dG+oTQoY3+49/3PchdWuRjkcioWsRZ/uAgmfliw3fL3pOMKhiBEx4Xw7v6zxy2By",
-	"2II1uf6LLrG7XofUPVo0jnXAQL9pAh/ilsdh7RRfW6YoBfuTJuBMDsVRDqMvXD6w+5NAPgEnv2NhnD6P",
-	"QLjCRb7LTM7CIZsd8B1AVRjH/osFF5fBEndw8G2/gmJ0uWHYf2vDROeAfYbMpJOD/M/D8sCB0o+7U/BB",
-	"NLoHNIQ91f+0/w2JyXqWxnPGqmaFWMPWsDy4X7fAceuqiiiiffb4s30OGW2TPe/K2m7MIXt+hx6ZfOSK",
-	"EaPoMlnInk0XsvJGLvRivGznvcwBDRwL5E7IR6tVQlaQ1ZcWlE+j3tPpmVdn/fxxO6mkvKvno0mpgOYn",
-	"PlRSFnuR+vmhaI22L4yXyLSpOTZ6KdP3H7ql3PkByNqsuOlFhxyriyQ0A5hpvdw45ctrXIge6AsNZO6U",
-	"rVbwqPXJwtUADrneslnF1EWt9gsLvnoWPSMKZQ7dKgf0nyJI5/5vXU8TLqbcz5OzqCq+T0eoa/S27YOn",
-	"n8YPiY8pdiWLqyE/udmo0B1/iGJeInr/TtbddLAEBjSeT4IT+D7UER+wbcDKRht0g77cO2DDhlff9fNG",
-	"TyO1BjInhleNBoZA9FO0pJg0ijFlvWVYD3DHOR0fIKgPJiR5a6youWKF9ok8L8iT5/NzQrd016hnSuad",
-	"uD42C7+xBZqSuouzxSdT6XHs9Cum+F4o+6v4uPjk2P1uj3eWdNaGqjW7WSo/3TOGIsT7DZSsuENULCVR",
-	"4dl4gWqAYzlUjmGXR+DJ5vaO5uyczW+DYtzgbZvJl8+lSrtjHE8dcPwhtdd35fEJtkO+ktMYOBCwnhvR",
-	"zJ6/Z6bksp/N/U234HEha2sPQWAdWMUsm12yosIA+xWgEZc1dqTEBH4KIEh6w1yhPuxZNtuygXhzn6D6",
-	"zmEEHZ6S5Lh3hidPYnKXFlw4QPuWV4EWprcrHz3fD5JXMe2yDpaXWBwBL0bj1MdEln0O1X3HlDEl6PX4",
-	"LcczCdjwBRW5DmLi+JOKiWtWVkxhsUqHTk6jx0Raz4+M/bQ99KOzaFB6zEv60XXAhuUHnw03PuYeTWMM",
-	"yYQHN2YyF9rymyXIJeoQH7k1Igq5RR0C/uU1iJs7ptNTM2EeB/IypWJLOj0rsy9KP/LR+vmnU0/rU0q3",
-	"vg8OCm9yjz548W67yEyDFfwMusd8MNQc2aHB2qIrrjcMrRMACsOiVwcc5mDFelgpkyDBp+xn0ziot6N/",
-	"YzvEY7JavFxB1JKLtQOAat0UB7fgwXQ0F5ePcqwO3MBvoBDAinYH2oDgPAtrU2Ol8QE8vDDBUdzwZinj",
-	"LdWqEzzFKR3V8EZctDdsSjNytot3o7xdENREUD47m4DM6PH4DreivmCqnAybZz/tvR3/lItIoyNV1gUd",
-	"gFrstYxpAuezaFbqxC1uy4jubYXcJZyb5yYuZBJQxaArhuto3/vyTY7B70mYX/Q0eM4sCU/vzvsS8bxd",
-	"zt2GqlIKviRLKaymYfr92eA33NTMoVEe0/KCllURgA278ynTYiMFjUDZeZBFashfFWNiy7HRQjpoXEs8",
-	"fZ2ltXlt1oKzih3PSFt/RsXELrbtec4TJwrDZN3zG4MxK0oq6PLEk1Y6lBm+iCyS5+yCXU+FuM+dWI0C",
-	"ygHSo0ND9D2tzuZnzx/Nnz06PYvCy7sZtHbudD6P92uY0oEhm/0qY51ifA+Jb2u7qsfvuMb0mpHWjXaW",
-	"Ga7dfXnounsf9IQtbXs6OneuMSdyaurEK+i7RfVDdTfoNusecjMdahUVp9IL1CCOIVGfQzWFPicgCK9S",
-	"22UN4WL6Vn91wYimu8QAcsV9/HivptFwiB45856JNeJ5oiM0EUi4Llhc7ZY+uoHYzpFmELkED88B6Jie",
-	"f8tsOMKCYuN+nghKfMVUzpedZusUZISHYw6Ij5C7cQWoEnSnffYK9O3ujhsz97yFfHswyb4r7RbRv1fY",
-	"OA02PWi4GnE2KsS48Esd7IMXRahEyj8GovIIcHQmhgHgRV0U1O6Zy6DoY3Lw9eaj91Ye9wkhjbefxlr2",
-	"VL4b/ajBqmSuk9vH2k17L/OuTnA2j/YHViYdLR8uF/bFLH5czc7/Ptq7AnA1Zp9+6acFe0RQzOZpOZc9",
-	"GFR3n3sA3+4p3/SWAQE3p+d2zJ9GinF2gbgwk20zt9l35anwhv9ByxoeGtDI8AspO2CXccwG1GYztYEB",
-	"1cc3zZsiE9l1xZa9lhCj2kaKbcAF+3ba11ttIW+x+eWk3m3ttOqpaMdOIHihET7V2uWs3Xuz3Tmys1sp",
-	"jQKXtNZsAOwdkEorAHIrnJZ+bAd3ujRSTTSLBjWKI+Gj3STcd1I2J1G84y0Le5kos925nuC9TuYH7jWY",
-	"hLVaJnoIFlQz8n/IVnFjmCD/H9FLWjDyX8SVtPZODroryBjK+Uf3DapJeMophlYvXGEJd9+gaIpnUzye",
-	"dnqpz+7KBWbJHD4v95z/eJhR1lptjDx+9pbkUDeYjjkajWN20ggFN5Bsy+hy41NqGgv4t38AJ/jH7Jz8",
-	"YyZ//cfs0wv/UAvqmyrm6qK48mjfxJq8GHhoz6+lmUQJEgzlk1cbyZcTnKd16F34s1CM5qhL3E17tXg3",
-	"gLdGE/ubF+DRFtjBDnQcdMH1vQd+jn2Wd8kxz5gJo3Zx3Ww3TmA4QIbNcrwHcLOLEtX/UsWpMK/bU7lL",
-	"5/OwlzI2u49S5cc5hrHOHS9nBj9VTFYFotATIQkX2qi6ZMK86Phb9zsMsyKPrm9KM/WtW8bhvcCx3NN+",
-	"gP6u2Ne4WMl4L3gN1xJ84nztsH+wOsS007YxGFTkmlCfBfO/0PHd3eh/iA9v4R5r8p+X64yUGSkf64zo",
-	"jPzw56wdv9btjjSvWKF5rTMSwrQaPuZ+f07m/cQt0mDtLanGtjGu7BvZDLZ4P/16/g/hwZxCzte3SkmF",
-	"k7aaQsFKkjNDeaHJf75/84r85emzr/588g9EA10yoVmjls++f3sxy2a1Kmbns40xlT5//FhWTKBv/ESq",
-	"9WP30uOSo4Tmxl7d2WvgQK1WVOezU5AtFRO04rPz2ZOT+ckTAJw0G6Ckx1hfBf+uXHqshE3kUrzNoVmG",
-	"fQDeUVh+pgeNr+aRx7miKzu533oYqRrO5nKNoTagBR++LKS8BJCVLCDjwneIYdCMZkWMlIDJMDuf/atm",
-	"KlzT8xm+C/LL2iU3rL22VqO9BUybbxz661IK49uYVlXBl7BHj/+pkTk1wx4ylkIX30/dewZmpv0PXUnh",
-	"dM+z+fzWxnWnaAdtf+T6kcinfei1PY93XDBcQV9YUDdSNnuK8499Lazz8U94P/D5J9OePzub9HyTv5H6",
-	"DqjXZUnVDmJkliKRXr1/MWuwFBSjOvQh2TBS8aVDiTWQxfT3mb9qv9jvPl7Q5WVdnfjdd3mN3bv37bXV",
-	"MV5CEPlGpBGXVB0fUjyZwkjFTr6BqSZpP1YvUYIWj+FNSyNRIln4L26gRBvW9AoX8+g115XU3AwmPdgL",
-	"b4/gkrGKcINJU52Lvy/RPh1BjTeklm+vmNqBg9VlkXKduVZgVW1gA8hiZzUzt5UNnRRy7WhkSZ2pFWfN",
-	"r2QtzGvsxfUlMatXVOVD7GUJv/sCmQs1gCICHUgM1hsyS0OoCKFqhIn9hBKfCOJJpgHqDpRTBwN1gHj8",
-	"E3dDO/7zD0dDbnkROmp+98XSUclFwCQAYsFMK1oUqGx5nuSfbdGStVehIgYJCTLKDtGRe2Cqggi5N0zr",
-	"2e9R1UqKhLgswp4L7cY62E9u64bUMH8kXyh5YwdXJExQtVCxwnJuwahi2gTHbFz5Wm58wXUVagL3C9vA",
-	"3vjvDz/+cO5yMWCoa6ZhIEGWDFopLCVVGpx72nfntDfNwfIwkbdTqHIpoD2dhO50gPQOlicTznzcSoTe",
-	"6t0x0BDuhFHbb9/eXZlOzTCBQxYFHNa/iUHh0lS2koDfRWdNE8luKmCcrGVZUcX1YcEPD7HPj2G/CrN/",
-	"OJaNe5M/ANO+AOAUU1eI8kCwNNizFOPRDABMRjfebanyL9TapsbtgYamSK4S3Np+LnUcIgRGFk2x3hjX",
-	"l5VHs41Z2++4Nq/wkfuhtWoXobM4C8Rp3b8Zi/vhE5pzauiCaoaitqAmJmnRfM0GuM/39JLByntbfHqL",
-	"jKQ6tJO7+7guN9z376FGnsJ0CTb/ibgH4HAe/yZoyT7ZT4LPBXwyHcYO7lLw0wRvqYu/dFls24XSTSLt",
-	"5zT+MnTA73Ea8TOe39sZW5J17eq3VJMFW4E/6h745Pzp/RMKa7xNqC/YNXPhCOiF3wkoKgBYNSCdfODu",
-	"WtrKXYe/Kfoxz1mG+YbYHMWycGDSupLo3+eXzMkyOyPsHppLspG1Iosd/N1Tn7eYaFnigNiCdKL+/Jru",
-	"7kh7fk13D6k7v6a7Q/pETndfoGrw0q7LZ/Y2JLMN6jQAMFsCK6nYESWnqtGW9h8vacFETtWwIv2a7l75",
-	"hz5T6jLs2oSVvABLSjPzf2qzevR1dxo9l3nc+RqW+/k67n8X1Es1uP49/WBY+Nmzp8/+3EDQrbAr1nbD",
-	"REYAKS3DSiZL7SGte5iCQ0bHIPleuJSMz5h29dXNydZnnvxBszemWdzLc2LJ9enp1/OM/Hzx5tHXmcvK",
-	"4E1/C9ilAepkKy54iE9EjbG/MvO69dgdapLtYSIE1Pn1vdtfb8ALFKLMXJGCl9xot+EZpBUBKIrLKtJZ",
-	"iECDN8HSLuSpe2T6uJs/V7J6hAGkQ+bxayWrC3jqPizkD/SK5X7IVFMZF/FAAd+mY25mFRRnZUWjdEP2",
-	"0yvFqGFh1ccz5wnZctCCazTxozmHKdWDvfI/bQbSx8YExO05CPYIa5iQvkDt+W+MVZBf11Cqb3YFsq7E",
-	"JtaohVgz0rVKPBRtbrjH48K1dYoT9zspL1+a+yVung/W2OLy2zX3l6wyKegZ2e/kztyemLRHF7sqH110",
-	"C2o2v1A/NAVKCWmKeF+2dAeLbuWAOee885aCr9ohh6RcHeNrmaLi99WGLS99WcSdnTIOEDnm7+Q2tEir",
-	"qGJZ4+LBeCy7hgb3hJsHEL4XHNxDosGaJHRNudCm4WO+TsgdT5l4Kr/x/BMykIJhMdyeGQX/32FpnbN5",
-	"2uc+r6X4El2RuBPa3ZYXliksqSALRpxrOj+gC00KRfIcgpAVNcvNUEbKl6NB3TsGVPZ5SJxRLe2lbpza",
-	"n+N9ejr/y+cs2j4w4y8roYJtJzDEA8GmxKt7KHY0zEzvnbi2VH+BnNrtM5bZWKad+y7MBwngQFLJTwXd",
-	"vYZH7sibqGT14Al9dhKpbgjYr8w7xCBLI3SKhA4qX56qbGlAQ5UrJipjHlPA3WmnbgSNeSvVJUqulSwK",
-	"udWDTkMoYExVx769cmVzXd4UNQKxMtJLz5JRYc69Mw1KuJxWD02tfUjeKpRru1RI5DdDRUlYSBiNqj9/",
-	"Gg2q/361x6nS7qYqP2ZI+MpW37u0kOu25ulrLWL5Kbeucnqquwd9ExY9xq9wPp+/tomL+SzUTbdlf+ia",
-	"t55HphRbmubCRpNOWjz+bjXM5qY+IDF9mbrlT3XrlFE8Or+MPefYqa9rjjCZQ4HAv8IDd3haOMCAJofT",
-	"ewCfFqpHuW7ByboqHlLRNWtQMqJwxfAk/Frx9WDcb8NoccDp+B3++g633o0Q2fu3BlH0HmLn0aWtatEK",
-	"p/rk18apRYfLprCo80AG3QVkKxdQg6WhWagTME453oZeg2TBlrJkmPzmDQqa54pp7JxvTfhrA69xARl5",
-	"TlQpLC2QGXazIqfPyfffvAiiu+np18+Yewvzf8OLm9QJZL/FYgWmWfmQ1owFaQ0BeWBD5CAAv2bfdVXE",
-	"sebxPV3f6vBbrn2cR4pi18ANDMzD0EvWmcd+g799GJ/IuCtCLePzgAZLWdRlaIflCcAOJOA+41NyRWSt",
-	"dAN7Y3jJzucvyKNTDPUjhmVszjhAZ9bBtm1bHzEkngav73kPr+8mRR9TsNlg+gfxhPqhuFvc8v0t7mG/",
-	"+G6qU0kyQ2o6n0yYEexZh/MbZyij+LPudjkcXpjVL7EmC+0zlUvDzCNtFKNl92yD1r/gggIhtqjs2fzJ",
-	"k9PnTyM40/eq2SMzu4caHh8LBQybe9HtTn8PwVO4c7AnTppS0FO4OYeCZBRscOcghd09tOVLhjdiyaJ6",
-	"Y+Brg+lKyM3uLVXJDpfiH8RpPSgmhVMjFvI68711sZKs2eiFvB5NU2o2+PZdvj+wrduo208Ouv0zteyX",
-	"H3uu0026z9rYBxNQyS1YLq5MmmpMH6CKEbuXuaU7B6i1kNcvPCcwG1aSlvztEGO49Y8XdXEgzQiJ8zvX",
-	"qfxewr896P2zmwPvx5Dz7yN17o/bcee3A8tU2jegc0MKrg3Lz8mCFkVGCkbzjJw+Pn1OTh9/TU4fP82w",
-	"J/Hp43lGnoOVf+CupIVM4Cj/jbNXQjzBbhrAFTqLAbjTwYhCkJS3HlEIh3L3hpdl04kwrk/n4ziuL/v8",
-	"3lVsXbKdd2lx5awz/aKdP6cNVhv4D/RRW5/OI6bZZx7lwB3+LKIcyLb/CHLcRUKNliVDpcch73LTyTWM",
-	"cee7DXbEOfu9ktSXHeoAiWF8nil6luSQmNg7eV25liG3eO4f7Dc/g1P/jBnJ/TKGH0Vw32PaSEYKqcHn",
-	"UdHlJcsRpdt1+9qi1+RSSAPEpKM0VDB9GOfnHaPQLOoBUH6mWE6ux86eV1QwYn+DZmG7QMNjvKcVaUy0",
-	"th62wAIO9J6Qhgo32BfHkxE3yJEPdLBsORYyYvZspcabWMj1yVJfjWDxvgN3/x+Vy7dmdSle6aaUZEOr",
-	"igmWu5SB8iY1x83RugYRpe/nOYBM5HqI3Avb+5fPZR25y25STerr1HbHN/A3hTn6MR/adnkjazEIDOyb",
-	"KgRa8lVYUAXNjf2H/iLRUJa1UkyYDIo6+QrUCgpdCxAYLVRAGV5aOxwwhhkk6O7lMPSyvl1c81CM5Scf",
-	"+rz7IAsMlepudFO/f5aGGxKr/244Ek7uZF1dj8ibY3Z3XV3/13VZHCFutnRXSY4tkb9YkYNbaiVLWC75",
-	"z7/+9P+T05PTPw+dlhi9BOIeA412uJR7gNO6/y1+6WGmqWJQUh27DbirYxFGWOqdBRhxIx8AfKAZONJu",
-	"iVXGsi/xBaMPVHis+7QQblti0CJQx7930AK2symB4KPVt627d+sxizu8sfbTHlX9AdzmQ5f2D7f5DasR",
-	"rWRoyFiB/gB7uleWGmcTd+s9j7OYe6WsL9l7HgpQ4ez3POad81ZyrWhZjpkjzWP3p475MZN0smaCn6ti",
-	"1sxwVDsLK787Fa3Z3IfQ07qjDylrbQL4UjW21lFHKaV7SVMVuA4B/btrcX4zJqlye7f19vW5O77j4fsP",
-	"qdkduuZ/qHe3pd419O11PMG2hIaWrKSDlTXGXe5Y7xvmTPdPfP8eGmAgj301cJ8Q/lVTYbg51MzjPaP5",
-	"/+BjuzEgiJ+o2TT1QazIm8IrwKs4gRZ8AwVXvj9yUiuFSNnVp+y3GS0Kuf22rMzuf7F/M36in1GHiXR+",
-	"ck+yZ2Q9VLuG5T1JszqbzxNK6KAzO6QpLKz2iPEWzNurdU0LiLq2d5HwVTtcH5ul68k+0HYipa6vSZvQ",
-	"0nfa0qSgC1bsFWrGxi/t8XJazAZ3JmEO77hgTqsmplah1EwxVmACB+GimZ99RENbvqUUecIkK6YuaiVG",
-	"WhtHGxjfEdsKF2tAKcYm4ccwrPsWTTTXPt+mYkpLgXcMM7Mp8Zc7XuSrZC3yw+boe3zknqJju2jnqiEo",
-	"/0I/UFU7jO0S5phCyNmDLYUqZXWEJTtgj9rVw2bfkZYK336oZqbvDwW+Ff7yCwxsw8osN/Xnf94tiyea",
-	"MYEiKVeyihNMc1EfI80f6IhbFDcloQkpIDRWxMtL5oCmIHehKqjetFPdhth9lpxRsk/Igzkf9DOA5Fm6",
-	"JuIxNNq1lPl96sb3S/3/Xedr7AAGJUBU5ESxkiEqGTcHaL0uDrXrvVC79/DEZ9f+Eab14Bh/F6AO3n/7",
-	"xx9FAC5GnDkBxTBfJKK2lflApqgp1+WC0LVirIEFZGINOj0mc9nnhRzudgMpXof1sA/4yL2FBEL+3Zgu",
-	"5ib2mYYC3M6OhQE+uHb0dxQCcJv5AO7/1sgDrn/tD/oLdftrd7Q9imguXqKrvyGSf3M3P2akTnDxt27h",
-	"EETawObO7/E63OAmPL3vYpxBqr6LAMpdckf49gMGTgYp4o+gyS0FTRy3aAdMwL3Wj5cMsebHeY1nfNuR",
-	"ktf+uwPc5z6F8X31db5nZuXFMIBOd/o0QT0htIpPIYE7DZU9sPD5NwqRITPYC491Dt3w/JD5/57R/MKj",
-	"qd6+OLKfvmDX5uHMdzuBWolUN/iGrzfYT1Vu0f7+Ep1JGOdwhXTQGb2/bEI1qZisCtc/fa9FUjfyAVT2",
-	"WBvqPY7D1PbBPXSvOEx7NraLl35/Rk5Pnp6R06++zlzYELBz0M9QMirI2cnzLoTh2XwejY7eFjLT/Fbv",
-	"nt/sIRXd//oLpXCoA6WqlIIvyVIKbagwiMOBnZN1IMYhui5Hcgqg01jfeXrTEPxplMp+uS2WmRA/SOqt",
-	"ahcPgIH6dxPdhTl3wLW2ihvDBMnlVpyTZydn5OnJXzJyej5/dqgW0ig+4mSEYub78zHa4ZJPDqb2UF1x",
-	"sRb/QIA39OQ44GSE5d4rJsVInOCm9dUwzGfRChcXM0w5X6DA+IatOaThGCSrftUnXJlE32agzT9aPwJq",
-	"y0F35t014Pn9s4iH6PV4PBua3w8b+sOXeCt9HhWv9gvqYtzOdeE5qOl8i4/cm6oTOlml6Dpu/vev7Hzc",
-	"h7ChTvPhooeufTMmONBcfd06l/tpQaaTzzEcYdNlAvKOSy7cj6f7x3sj7cpN7z4Y253Sccd0gfb0f+Dp",
-	"vZNr3QWMyrDVkesFKJaMLHbgH79ku4xs5JZdQQNOa/ehLNFDTchanPBOveZxnfFeReq/T3fbISW/ForR",
-	"HFDWDsm7n5vH7oNXtIZL5RXCKM4eTOhxjdkwFAsahDS+puFF6GtDhIRkh5FzePwbeKk/jVpe71kpr9ih",
-	"k/k3BC+3dLBD86B7DoRu6e5OOqMaR6dpTPHAYR/PbqdNYYQv/0FRIfCIhWaeqqLUAm8xdeVPqlbF7Hz2",
-	"mFYcdto93G8Ex5cbbBNtJDGcETBFnePcZ3f2S61eSYH6qXaNhJaXBeumMTaf0T61sjc6RQT6vYaJA5+p",
-	"2oANvdO3nwovVgUVAsxx/64D4Io2wuMQvW8/vpDXBx52MJbQFoIbnXngP/svqkHtd99p+a4je0iLwq7a",
-	"bBgxEk84R1BA+G/pKvig8CDsgcsx738OnN5ZHL6zhcaIpW9WSWOtiVoa6n/yDWdFjieMBkB43kdrPv3y",
-	"6f8GAAD//w==",
+	"7L1pk9w2ljb6VxA598bM3KFKWaXFcineD7JktT0tLyOVWzei2xGDTCIz0UUCbACsrLRD//0NnAOAZBJM",
+	"glmbWu0vWqq4gMDBwVmf5/fZUpaVFEwYPTv/fVZRRUtmmIL/5YquDPyD6aXileFSzM5n77hgmsgV+e8P",
+	"P/14TiiB6wjVREsp7N9mw8iG0ZwYSQxnRArCNbkUcisyQkVuLxBwFRV6y9QJ+bihBn6AzzKsKDTRhu50",
+	"Rha1ISupCCUVX14SYy+l+Pzthi839tmyYoLsmCHLDRVrpmfZjNux/qNmajfLZoKWbHbuviib6eWGlRQ/",
+	"bUXrwszOV7TQLJuZXWUvXEhZMCpmnz5lM57bC+FxFTWb5mk8n2Uzxf5Rc8Xy2blRNWs/eiVVSY29Tpjn",
+	"T2fZrOSCl3U5Oz8N7+HCsDVT8J5KybViWo/MuP3oghFu7HdvpbpkOZG1OScbuSUrqvA3OM8cZ5kJO1XU",
+	"kKUs8UHcDMxQGMTESTJ0UbD+yC82jFxykdt3MmHgTZGZxLsPTWZJr98xsTab2fnZPIxAG8XFevbJjkAx",
+	"XUmhGczfz0ouClbafy6lMEyAHNOqKviS2rE9rvCK//q7tgP9vfWq/0ex1ex89m+Pm73xGH+rH/vnwhu7",
+	"nwoivGXCkK2SMCg/fhjRq4WkKv+fmmm8/vcZzXNu/02Ln5WsmDLcjt1NcdX60e+zDSvy4VtaopbLGmfS",
+	"TZCoy4UVr+hguSb2wWSxIxsq8sz+w4qLXRuQkhVnRW5FoaTX7Re+CM+Xi7+zpbHPrwqKX1UUP61m5389",
+	"PI9v6O5ne8OnX7OIxOR0R7YbqRnZyNoJ9Ev711oyTRZsJRWDkWpm6sqKUV0UKIAoN73R4YUji/sBLrJX",
+	"V9I4ocMN+1Vr8877mzebaUMNG3v+N5KaD3Ah3rHr75eP3Gxwq3JtVWdOpMjgB+yKKbKVtV0vRhbMGKZm",
+	"/a2Yzexd/Qf/tPI6E/TnlobHk7/X2hAhtxm5XM+yiCyFaZifPItORCNlRm6pyscm4gKv+pTNasHx5Dl0",
+	"+S9w0adstqVmuRm7+iNchBrBa5O/zryk4EKFgf4akZVXyyN2KC1lLSKH5Q/MKKtyFTG1Ejo6v71ZtBrT",
+	"PooJO89/na1oUcyy2bKQ2l6/paC+K1rDfwsOZ1ohtygR7j26kFuiJNyZK2qX1tBLRriwv9zQS3vvirH2",
+	"JDh9ms2uH0k7wRSmQuOeYDG5Kh/rDD/NfiM8VhNKNFtKkad9reElS1Jie0sKs+Ruz/wC+IH2FtZ+01o+",
+	"cj80bLkR/B81O3Gr3fr1I15WUhm0h+yBM8trccWKx0up2ONwJ4wH737TnpJJYuM0bG9af/YqmBvt1HBG",
+	"dL3cWPMKV+XErvtJ+GxuWAkP2jsawzxQpeiuLV29Cwu6YEX0N7WuaTG28dxM2n0qVR4bS3wB8bX+rmwW",
+	"Th18a3SLgtk4dYvqy8hMfwQTUq7IltsjcFkrZc9waz3pLSsKYm8D+9MeOFvG1xvzkrCyMvaMYooRIQUj",
+	"uQSjszdzC5Z/KGTFEk/phTSb2BipIfYtoMDtq6xlZ68loM/ib1bcrtXIkQQXfcpmS6rYwIuNJKU14bb2",
+	"bOqb9m3ZO/Sq17T28rEvkaDYdER7fi9ydm0Xp//azOob9xs7Naaxb93j9pcHjd7+2b2sI1/+ndzCo42s",
+	"UTzAMLL+hz2YZZHHpnzAYfqO0VwTqlhwU9A617JkIHnuvNeU5/C34UVhv9R+TvSMzxXHFx20VSUXsFtW",
+	"dGkikv+jNEw7dwrmiSxxiXRw0ohi2oBdCIZ6a6Un7Du08SNaRW+cmu2O69vW3oI9Z/UCDJHaaYGf86jI",
+	"G6bK/vP+zHZ+Ae2j/L/XNc+d2KAvRReyDlvbbngrObHXJKo3N2X4lY16g0HGlNr+rlixwgzpq4oqgx+C",
+	"okN5yXJYNbgrJubWxB+Qc0k2ssiJkviIgguWWQ1DyYptSRj4/jzYDQnzkLT/7S5wejvysQWjowqgsLrX",
+	"buzGjrWfrknBL1mxs/8SEvRVLgk3L8mj0/O9RWzNR8Fje/XCByIWFKXCXsasj/SSzM+dpAhp0kwbO5N6",
+	"QK3ajQ6aAOYbBI7R5Yaslayrjvd1zKaDp0R3XaL04gP85SnyKqT5jtErjgfznvuhUMuhA1NaO5T604xw",
+	"k6UcpUKadyABKvpdwqqzyJvFyJk1YVKdfmy9vqWTB82qadaQf8eUmZfiG5bHRyWtvkz3y/0G7bnlb50B",
+	"BM9Dq8Nvy1VhfUdcQKdJ9SXLrUSnuOb2UJ148neUAegBd74TqTKit7wsuVhnwTYQjCq4VMKPSp7nRRj+",
+	"gop8RFVUSq74UHjLW4y1yBnOkZK5NdbVii6tAUEWLD9S4HJWoT2YoGuu+8N7taU7slKy9MNK01qRuMQF",
+	"zlzBVkmab0+08TPsEO3DUyRa8fWw2pTCSYA9puDzrJfERE5AYyWdRj9TFX2xZsIwsRwwWHjMjrpwp4X2",
+	"EqX4OmumnYm8OcAEmzDGD4xGx2jdeH041gr2AewMuLjlu4RRFjTPIWDgowx2l82y2UbKS2u2cHEJv9Yb",
+	"PO0KScG93vIrcNe0kXA+cGUFYFHQHKwdw4XdNcMxBTs0jZ+h1ixyBL+x0uItmsSDFkIiafvEXvqeUd3R",
+	"4wM6GS0cp6O8kdL4Ky1xcfZV55TqHIkZ+p8heuOiNq3ReLM+zIxX7C0vstFF6LfgTnG2ohNQ58x5OfEn",
+	"o/cIvT/grRPndHrvZSRwQvMrvmQn7pxIjprgbRgyueb6mChJdEfaXZa47vZ8iukU1o4lo2ORYtkNxkrQ",
+	"GE0/ct9TsWaxQDi3viweq/YQ4zojK1krYuAXXJAVv4JQcsmorlVcZRl5TGgNJ7wJzfg3uAmHx7oZDR88",
+	"IjjsuiqkYiew/Mly4+6CAX7D1nw8vrZ3AgaNuOJ6w8UaoxjUrbb3ISDSBCY4RlY70nfJdnGDc9Cvpbt4",
+	"JG5KFmLfOmQhSede4B8XO05hqo7MNfkwWX+vjcUqwRiEi1xUAZSEyzUmhif3PtvpTPfq6KeGpMo0yfDG",
+	"BGSlgy0oqQmxjy01TL10fov1LSEFs2EUYwjWD6whur7nJKA9OLbM7/gV80ZIMPOSb0iJ/7RvsAeZne8J",
+	"t1QFXbKUG97yawy+lBVT1DhNlPqafvSfGvbIBfX7vpRzstKevidM7qHeGvWn7dY5Xm7dmsnqfpOfkRE9",
+	"Z0Xo5IPLMiVqOXsPqjh5/VoWdTl1zw6pqOFTqnVmRBKFeCy0Y2EhxMo1Jgz9RbFVkhWmjeIPX24kX7KX",
+	"hAr3/CUrClIyKrRTIUpPy2jg/5t8WRgZvgqsV0yAsWtzwDRdwtwT+1uwUH9jSg64IZHBt3zgku7IguEV",
+	"/QmKqnZ/1MK17RMXBtHMaVwHXv/ZbYyjzkY703gwWi8GZ0H3FZv7eWrArxHmA0moPedj4Y1j8MTRY913",
+	"SNATGV5F+Br7fH1oCxzORflvjc62T6xMmWvhTkNIW2DoKyNUu4CJYtT6OoSq8t81KbDQpT//0Qyzz9HA",
+	"r4mR8IYmeq6YUZxdMbKwNsFgHDe6z2QeO++/jeW+OsmV5gkKjNveI95a59iNUbYGi9+Au2d03ziRgUFm",
+	"bnb8G9O8mG+cQzTdiXntqhymxnK6uyclOb63b/ox9ynxSztHR9+94evUWFQht6nfd2Ty353l9kUZjiwl",
+	"rAR6JZoD4U05lAsvuaKL/slJdfLi8Sp6BrpoHJFXLmIIpuYRgTUYS1CX9nWZX+SU6QiR6SGfOFd03cRJ",
+	"cY6sB9g66qxl7A6rfHTLuj2QhcDKQIy7u1urgu4WdHl5Arsuebv629yGrZN8oYhuXULOYlMrAxnbhcx3",
+	"Tourugkjo3GYapiVzGBBRU82YGZckRa8OJdwNMvaQE6rV3kAV0V1bx0LWb+T8pK4HFchl7SAr9DRNLPm",
+	"LhIamZUS4opg6xhjzzU8zLShIp4tTE2DgDXkc444AvctftpGxGVJFTt5HdIoidICMbOWpHwL1aq3Y4b7",
+	"lejP8HbDRCT5gdnBjdyKW5tJeJMbSsoEfuuqdY+cvqmHi1W2qYZlZ4WiichtLDoutXNhUGKbehZfG3iz",
+	"Mpb97D+cTPazYprYz9KRMRp/BoXC7Pm+5rpcZ93sWbem9KZ1niE4EEYwm2XRY8QdGlxv4Hzo1HHPs5vF",
+	"yKbVj0YrQqOLs/FW6yRv6ooWNRwHVitDxMrqWWxRoAITp7AWC4Z1SqF0qZWWHgh89yNuvrYfPqN7LGh2",
+	"xRQtoGQG+yHyQ4ZM1DxxA91JkcOxM48b/AlGEExLam4mTbP58DQ+OvNmUJIx4Ux/t8ZH2f4bqsw7Z0lO",
+	"kJCfhJWOc+x7uWY6wwKwJSsKnbULkXIpmPPidqHeiQhJSqn6Jgbcf6xNv2Bmy2JH0IUscp/DtIqTKlmD",
+	"KDjTxA6qaT6JF6nZ4yte4e4NYLC3884x13rAuICGnQPFOdNlU/PfWPT4RTMGIl9akpIKDPRoLNHZ0h2p",
+	"heEFWXHBIDim94r12r0BLs52XA7/tTXnWd7kk10Ovv+e3cjNC4beUqT1qL25MEnv5ibsLReMcmvlxSYx",
+	"5/OagSt1RM6nVylq994t1VijcU8FWVhLWFpRpoUUa1fsi/VZXcNgNBKpDasir3rdkZ3o6l2Plldfcx2W",
+	"efzCoVWFAQ5nVAYWEKb9qBW0yixu+1ZNj1Zay1X8qFbmSCPq7iyN6EaGQ7udJSN0qaRu1fVDFODEpyda",
+	"ltLzmKG0S3kFiO/hJw00ygzX6ryWZUUVyycfNU0l/FDNpVVV1G6VxS5rKiJLZhQj9LhipqUUhi5Hk2Wv",
+	"3WVwR6wS9WfFlyxekOZNsYW8dueQIWt+xUTiCOt4GnnlfKJDw35rr2mXzya8bzBvLWuz4kMRZtdVysVw",
+	"PXC8ku82z2uFzb3nCRUV+p+lmksLuk4NKE4wJQZiey7WmfPViindfNfUpFu81t1JUK9gyhePYEhV+RZt",
+	"vzf9JHTqqbC8yQsbbMpQ4BR0SaKx7zXWUeY+3Mz19EKKNeUCd2Waab7vUKLv5j3KiipsxbCyeckwBgkt",
+	"KnR5iXFI72V6HR7vw7hlF/yKKk6FSWjSjpwlJb3+HufmCUQc3H9OY4WZ9xoXyMLyxY9Aget4pAvok+BY",
+	"zQprZ33BlyGr7vpRrhiZwzoLaewvd9hKKiT0/ju17KqBkiIH3xtNXOt9b9l514sctXXBG40XnUdL5KNO",
+	"/MDs+iN7wtz6ji0EhpDqMhQKL1h+DqmMtTfxYU6LHRdr12wV0hlLWjLvke7ZL5Kmt1wtFWOR3M+HirFW",
+	"VAhOEGjaKeSW6C1jlR0DDBFOyJXi0FQJ/Tnpx+SyVlcsOZwaBr2/wGsVy1+9a6atNUDBWM5cRiv8sNWr",
+	"ldQsszI/rVZDsxaSZWsMRYRZ5IZAPa5f65fkCUQ6oWlSQdAkI3O0NuCHBdVGpzfw/FRHbKJX2lt9FV+6",
+	"+qCE55VUuSLGfUcdRJ7g789JVetNS3zx47GAG0yw1HwhHMkQmTiYxg9tTd2Yji/OAGQOusQIbjMqaDKn",
+	"cNDbkwpsQkV5gQk+iNCBTGtX7qx98QYWJaP4Y7EDwefDI2Tt3pS7fgxeWmOrBOlXjBUsxyZ2WUMPnMt+",
+	"Ws82XGY/RcviCp6DirSdZxUS/4kSeqCWxM1e/5Tw09qISFhct3G8EmgEO0Md4vdnqu3ibaRjTJdqd2vN",
+	"mtFQ2Tc7LC3vYd30AxxTCv3i1qW7FkYSOzfe0N13sp7aFn7jMOUq6kd8H2JLmPsgGlpo4o/whTYJ+znu",
+	"ZF2ubx4LdaAnwwHM/aXHo7bTTpJhXxa0lDJ6tWt7FEdUu9xAZuBzGplxFZzolriSIbeisH4jmzGnuxOQ",
+	"reRtmDsv6Q3d3TBXAGg4oQJAY4WASx5sZK101gN3Ss8ewAOSTQW/wyJLNTWaB4BNdWESXvkRziSQxMtd",
+	"wvUfLndxb8OjDk11xOwKhFq9klGos8MStT1d4urQuw84m589f3R6+ujsq2ixbEz9XGy4WGvY0/SStXIu",
+	"dpflvpGx4F2fveV/nUY9u8bdejqPNN3JTvKtrQEqaSZJyQe7+zovfBHb3cvLGKbMn9lOt3ERKgrXxT/0",
+	"bORDT8/msTfnbGptx17Bqm8Wdchl2gCsWN+U+NT8Lrkl6ILn7IO7KY6QVdKcPaorcB7bJlzBVsYZb93G",
+	"2zZEW9Ii2jFc1Ep0Z/NsPp+PhIJgomLH89Z3YCVDhEEFAcxA72N8I8BRXbVcsYDx1J3bnK0VY5o45x+L",
+	"UjGGlXB8+W607jNPn57P590w/IuYlHiApcnNWtiShfdnra/79WDA5WlkR/4mY/WR39Z2+h6/43phrQss",
+	"NeCa/HLxerziDxshfvOmPDaJgjpxCifh5AWlfczJe2RmyGPZJSHY3SjYBG8asGU/XE413pnI01tpCnbF",
+	"ji8c2IAvenSRb7IZ5y5yr0ur8XUDm3DE/wh61NlYlFRSc1c9uA9fsFd7oaTW9qQ+dhoHQSNuPmWDerg/",
+	"YZH4xocN4BWhbV9KKVILKsSSva0xcZV6/Y8sUq+XY1Qz4Rl1Fc/i6FpkJGQW11wI19TVr8Kk1645biRm",
+	"2aw3vBbnLtzf+pz2TMTWoG9QTSrjd9Hno58wBVdilV7Mby990z5cE+/5IGu1HCjMBww2027WxFJj4Zt4",
+	"W3GqxY6wHfNRJmKwRx8AjaOGWahbj8oP9Ad2OkMxVoyxWPQH4tXvHTTOY9obU/J7XOTT5vpwN+QKi4O6",
+	"S9hZntAp2X11axqTUK16HfuHJmQ4HFXQ5eVQN82hJ/ZcAXmzoFS7Id4NKmvv0JQ50cZVNSV+AiB8HmPI",
+	"HzTccRQZWBH+GG3gRJ254FVXgtVm7ZdjjLYPLhA1RSNuqDJReNIMG8z4EqN51gCF3Jp1o1+SOSkYvXKp",
+	"A9gJfr971TJBQU5JDa8MU9+5fqruiF1OfsPXGx+jlsSH2RNGA49+l6yy2WIxWmNSyO37WrhPlfmE6/ed",
+	"Zgo1daBCTLMgs8xqboC1iKppwWiVak9U9Aan4tSjy6myW3PsvDY6+MC494f6Z6ILePY0oosq5Wyh3k6C",
+	"uo0m7wbbBK4m8GLAaLR7KiTfvPUo8IQ5Bt839gFxN3v+7PxJgpsdqYJ4cfMiCBPpE3efD8HDFTSc7OXa",
+	"CpeNmrLcsVMn3sgQUcgYEp+ukT+GyM2U1rkArFMLBDtkgrhxd/ddQQ03dc4GwzEZEVIZIHpA1+wqMd1a",
+	"SLEeezSj2kx98t6ihA9ov3HAq3fB7Km1k8nVfeNAvuAU0aIgcJITI9cMQAJvAcd3E+rzIjC78oqpZEXo",
+	"GoaG4Zp9qUeo8lAy102rEXH9bkedAxMygjCZkIrpWmvt/OAki3d6l/We/eDgEUGsfVMJ9gT7tAEUFPja",
+	"MbVmJlStLrFfILWWIdae4XOPuETlbeUgjzbTXR6wrTB913TTO+5ygSm2+o0a8EO2LWl1Y2XI1iWGdhSq",
+	"GGHXFVsazAct2LRVSykd2Yp0w4VesrHRClmvN+TrBsDsdD7ejuIWC8fi3pO5iXSTlBTkQrTDG6IvlBzC",
+	"Pzd9TEVjOXyvoyHjBzVgR+ov14Yca2raAaKcgDyyqzRsGJNSAbrDqkKu2YGHm1YVfLT+47j+bxhBygJX",
+	"nC0PYS17thP7+RhBWhF2xZSrYtg6a0Udi3J+v1r+Iqh4xxFhV3HJ9K3rgIfSyEkgsTJW4f5KE0qM4pVD",
+	"vAl93mWqhXOhePVe5gcRM46skw+gq05cg6HTQGJ4HdNYTBnaf4191SqLR6RPmAmnVxIcAWeDTncF2IoL",
+	"flR7/7Ifrx7nEmnzqkQWwyEa9esHuMh1G/MRjsc1FyAKqVKAcJOx18rrKRhYgMwVeYzrnNfJPmbTx5j0",
+	"6rdQXx0t65V1NdxY6xAc5coH2KHpR6q86yKMBlYhTD5MrAHFnw4nDaxps2ewj9ef0+vvvDHWV08uKJ0+",
+	"Xz84xLXoea3M0NFCieJr16Px75rIrfBfVdLcmsFTEKlHBB5QFwYBeyhC9Li350pWVbdqZnRG/+HS5QeO",
+	"UYR2lyvszHNG/qQtFXLysWC8J1eaEN5u+Jj6zwuZ+aRH/SJ49JxxHS7pD/oL3jCymv2z5CCtmVT56PES",
+	"hN5/etjtLVolf3YEBRQ0aVsCWvvLb4AsqPHOSqFGbE1TEFSvBKKhEEVXN0FR8LSjLhTg0fXa/+7XQIpI",
+	"yZ7n7EmhRbi7Mkf/hmjZopLV9JpFJasG03Er1eUs5VC+kcV7BFr2cfjUHqaxsSHTUo+0nKBZ3trL4wdP",
+	"ugvddF/80UzRNFNMwP1z3xAJNDXx9JznLnzVNG9NaZE90pj3oYnQCoIjDUXnXtE2WtNJYCreHWz84/Du",
+	"7K1Hk83SmOH2A9Wa6W7o1Uhi3zqxyr+VgBpp+gQ2YlqWLEHfugsfolU00ESEUfw6oMYvXCB/kioHs06K",
+	"ABvrTDtHz4XRNAAt5yVs0YFanwjoAjcOb0GqFqQjqpWMKK5TIwp2SEcfJMNNdqbh4Mt8nN/Bsh8TsdZG",
+	"1VGyIUcgFB6YWMozDao09Im5YRzOzZ7O57Hgc5GPuFQOxbRVFeWPFbNXQrmvntFWS8FdSpvtgBHnB2Ko",
+	"uMRgBjLvYVUVBkNUcxjiuXKAQAaMS6uIUOpuRqzg97BT5r4cysN5urnEN43obWd9n1xgtCZRbXukbzuw",
+	"b688U3m6fvggS2YwzGG39IZWFRMsfxnaJ6xUI8sB12RurWKPS56kKJpELughawDTRbEjW5qoGybEOqOR",
+	"a6jlpCUjzM4O2VAs14EfYbS4DXDzNBJt3S9D0VVB9QaZbwxYkPgPUiDKxIKbwNxI3H9WHO7Qgq7JSrEQ",
+	"sgv32MkxUgHIJjOchXhd3i0IQz6eA/KNn9kAmLsvu2XgZRhEtw7i6TzaS1NtqGYROuoweda58BHL0gri",
+	"AhXOoT1sn6nRPSoY1UP0dQrLjQIy5bNRInYgntaDDGZh0KnFyZHSaPtjV/3i5CgpkM6WAb1zDIAj8Jkk",
+	"dco4TvlfE8j2ppajouBNplVp1BAx8mWrqdxnn6BXSa7XEXtl4ai8YlTKQz9/M6Ge2SdNUwsRaFF8mFDB",
+	"ta4dNHxfmO8EQL1BFLjdxE9pT2FO4157BZARcU5fWg1U7E7AOWpI1qP5wj2xjmYQ210QqEfGKOEVr07w",
+	"AE4ng1ccLYq3Dqtrwk65cBjzDQ7xgvICKKL7e4IVxS5qknGD5zwYTlzkHikETSnKE1EiFrEk4zuq1kxb",
+	"91obKhr0M+Sr9byLy41UedbAc8D/E3FKqDYXvBwiiFhS5Oy0f2ckBCsIkKEvU0vAqEhhPgogKC1n5HiC",
+	"3ws/S9SQUpb2TQGXjxZFC08swKK5wiLE8D/Gi4I9qW+O+nJDN8cNI4m29o/gWDw4hpomNW8F8hXNj9ci",
+	"6la/w9mgV+g0WDtGygJpnRZsJZ2576NZKbh88KZXKxPjfg72u920aBtoUlDu8YEoKbgxReJ+RgMvVjff",
+	"KUxGILSFzHeYyVR8jR/EdANm3ckMQL6AtyIBVi8HEnRvV6baeumFU0zoaCuyC340SiHlYRsl63hXgYcM",
+	"kFumPIohBfJjq1LB9xuZGAda3tQQcpFc2GeiWt7Z5KEIsRXR9YuwZiaU5UzVSK3ArEMBcfXx/kxoB2Xc",
+	"ZunKMh6MzSK1jiy3S1ssqnBGBwFtFmPc7qDFyVs6BSIZ7kHDw+O8HR8xgJrZIui6/Z6IGE/J98aXjXWi",
+	"chCFRNxkz7NpNnW5CCvYt4mZ1kyY6Es+BswTQkUgk0SxCMn26EMD+X0kgiU1a9U2OKJKxZopCAXRHfo7",
+	"+4NojdwBij16nWprMxrLuf9gNTFdxJhfEHFnwQpA/yNDVEVTSf4Gv7JMdjEGuf8+OjMVFYs16zbSLobL",
+	"4SWddT8Nl0a4I3Mgg3OIGzCAKh44nRFNORADxmlbPjb0f8Ywpc+hyh7tPs3AMs9C6YQnf2jz6renIa0W",
+	"P+BQDrIitsAdhtkM5z0GQ7fPHNWjLu2XDBE+7mMaOL3YcAeLUIgwa+/4DLVLhPOwBE1kN1CP/9BNfsy+",
+	"9I1nnwkayKS2tYGmq8dg1lg3a0W1sc4YNa7pSh9xIrr3uLEdbBTbA6MrSiro8sRObzoSHd6E55SsRT69",
+	"q9O3k8TvwiDXABux1/DeveYKGVpa+q0Rnamtf7pSjjTxYRhQPPOJG0f7A1rFoW7+EtMWuERH5S2wVOIo",
+	"sJIkH7VBG9k7x3zQYZGaAowzAL5NdMePcqinRRSQ8j8eDJ/kz71Ewg8yDxyjjT97737JzWIK2JHuhCBq",
+	"tDcGOs6fW+jUQguU3+MqLf5UTwcTq+h6QiESvOFnumbxkklVTqmWVOVoXQs+MnOjjJ20zYim1jJsKTjk",
+	"LmXkalY9nSJfZ6iuA/JbQXcsJy5jHOHmXwaqrp7ht9ywQ102heNBbCUkGm60KVXO22FTl2yARSiXGZh6",
+	"2AXsQNonvWWQRjKaqR/ifsPZTGwR4Tre0nUBNL1lKYW1RlzcLBm2Q/H1gG7zCj69yofu4pM3rfzH3ncZ",
+	"hzcFVWq9lEL7UFW3PWgcXMRNYT+zpmRCTLr53GiKw/WC2zl104Hy6GU/dMu5b/QWwaxZ3my//kE5HYsD",
+	"jO3976jIC2etToRnt2cGFbkLjSsW49vd29+A7B05hFYupupysN3gHyRSuCZwdw7MCY+2dAdFQxtarEAL",
+	"pdcJ5gMQnXgIetpge5U3HXz0ty/n3v4IkEWtnM+K5aQWudURZMXFGt1U/AanUELGee/TDriuEJ8iXIAy",
+	"uhdWYo+UzKuGm9gt5MiBDMJ4EiQs+UDWobTnO0ZzV0s9scU+2pP5DV1etkOe7fQ1XxmG8uwK8l6SOfrx",
+	"W64To9kLzyV/sG0CLjqKy2gKh9CKseLIbD/XZMUKQxY7mA9Eq99QA61DP76EOMi8F1zo5He6q7GutUlN",
+	"FoNcJ4JnT0Cm23JVJFcoFwMYYvaFDfeqLPLzZnKChZAR+FyYOnitBnblI3YefJ8bj5uYzM2l/6KYSt+0",
+	"VPohSQkb82ApYlTLZySkUgb5ozZSXsbKbX5jvsvVXuEDllAQq/jaiRVYOva1UIjle5Jb4BaR110laIm4",
+	"wEN+AskuuN50jEhJ4MFe6NsKYb/ejlUs1uMP1Swt7AaXdoGEmRUbdIpSnF0At2ofN3DUO/08hFW80/FY",
+	"vO/vBokNCWwjK1ydl+T0mefbsBMBDGiEIhZQoptIL9kv1UCtsq6tBKQlnPrIZjss7sQZDzMTXhmvxU1v",
+	"8wiLHHfOW3TuC0ZkbTJsOOcGpLR/8IOpEjRlItOHh2sY6NYPJmy3U/8OaNcgxT5Ea242ylpKWpIVbeq4",
+	"oUA1cTSM6g7DUKTGaE+FCLomXOTsOiNzu5UAeGIC39o+FaBc0AUvuNmFXQoKgbaU/ZZOqEvf8vIIczoo",
+	"B2u77Okg+8hxFZQSV4PGXKi+p1dM0TV76XMWCJjXJKQwj+s4rdK+nItvaCyb34Gf3ToChJYC8vYwzjLx",
+	"id0k6WHF0C6ll0y4AiNYxgmPDSn/fc0FOeB2irRFW8RDoVbJ87wIH7zAgztFY3ooyLg1z1gBcfCltDrb",
+	"dVhP1Z5ujVoBOD8vMJd+EDEVesVUzpcxAasYlKPTwCHi+zldETtaiAvGBPl7na9ZTnbMnDvEESkK9M6t",
+	"ig64sK2WB7sbrbAztaEV1gBBConFAfqRWOl78ZG6ApapU+ScZzBg9h/XMq9CsRKa/e1zI5AjNpyIK5xd",
+	"UA7eWslmrrbaz2xQh4HjJLArek5F1Mb+fEhjHfoOswrTKYe+Y7RIKBruqiHFrng82Py9IWsltw7EA/Fa",
+	"GlpEKnbdOoZLVpk0NiJtqKk7ppG8jMhG35Cwd2XNiGNS/32Yq0mgzkVdHsLViIEcxLDR8EFwDIA+W0Eb",
+	"tENNc7BJvSEzYRRneqBSwMocWI79EUCzwsDoJgJW4LQNwlZYRcHUIdyKgnUT2JR4do4JkVYRDfa4d+DX",
+	"2vPPNSFhPUkoInEmVqEYzeM03w2EQ/93iq1qHQe9Q6ZyVIm4ri/tohatUi1r4gmJ+wEo9yZM+nv35oEQ",
+	"pojHbI3i1YCvQDbW6qyXm6YRAL398niOWS8ALSgDv2maufOjCpLpl7QFSuCF3X/c8B5Oq66Kom9NKBRC",
+	"7sQE+HkM+/rCCnfb8OjfN/I0sRszLp/bzW48M+3iffba6MgMK6dG5mQen1Fs1Uzz0HJOEQc+sUlEG15S",
+	"M5SJtU7/WxmpdX3LtfPcpXANc8A2abVwIpq0VGX0aw81lgyZ8auQYPMY7eBwUTCaal3TAo4HjgNMbIvy",
+	"YZp+m511r1X8V3sdeK6LFHp9QowYOd2dEaW5uMTocyHpobZVq03a3XLpROgFW8UmTTQ59NQwy4QOvdtq",
+	"wWlzF/QlopTpdPDygvIi/hjfJNhvAFJ8mVrScqAliA9ysxs1ZVKN4mUZOzlfQ+G+3waJfCJ6IGdnd9nQ",
+	"hG95HmuevZsduOWKJSApYuuT80386P16tMSrcVw4eBCoacJ+djopQ0UcxL2Z9SBDfhparqLXlDitLT3c",
+	"1rEtaW4tvdugXkwaNvkSO259pz7KYq+tNureLOT1CRxByb7NQl7DzL5jejoFPHabHg2MMNgKGU6+iEE+",
+	"rb2RC+3KV/qP8gi0EXC1u2o6bCm1KQgDIwWprpff7QSnCbz4tEQvzF2YFzcJ4YtT2pqWBeXHrzkCeaaC",
+	"fd+aHNxJb6pcDRiSaUWOoY7RrRRg6bXWqAPg7OYtZYEgbnn0Ak3tH05HybLeiJ5EFHEkVSBgruLbWhOa",
+	"MnVD2JHfcNOqk146gvVjpne4dEhuj99UVA8HKfQm/pspW2LQt0vfLGH1RwCxvfvnJ9mvowOomIShGyeX",
+	"gJlOAtX2xnYkXLGlmlg3Oyf+2E4PwhRSazb5sGRDcKMQh6CQy4CYaCsFv2eEHSmzQ8gEB8RuMgrB0kg1",
+	"ETk+xuObXLa+JxpYpOFlzh2KLV3sBhhekXRQpjspjd657e2vWGfx2vtf1gq77m+oAYZWY0DVxTel3/Zu",
+	"6j0EjV8RN9gkBoNJ3zUsS/RqmKDDxegx5b2hV4zA5cSZ7r1JqsVA4PVjQ8rpzPwx9YhvcB/phKx5QQsQ",
+	"FRSG/47oxElDi3s5akakUN94sQCRaIjc26P8RzDeh84kOzlKDPzGh4VHVsoHaj2Xw8CBhsPrCX4bail+",
+	"WgUrM9al10TKCdjrLM/IdrMbJ1dFmQhWftNtE+TKmZeNv+qOsyy4g2NtCdA+KE6cy5neloD3obvKr9hb",
+	"fj0qvIf5bV2Ff1/0IiBMbV3Y8DlFbvVYTl/PW8959PV8jL/pwKNOX3Sedfoi9rB/1LTgZtcBAmPGuMys",
+	"Ni5nU4vwT21ocQizAZ/IsehFBxLTFr7Tkwi+Uwp5VAZT34w5PH40vkHNiV33CfENaoLE/EyVOQKPuaLK",
+	"tAn7QdWekzIj5WPIlvlGytes0LzWJ+S13fMMGOPCL7GkTNUM2b4yqObDfJ4OHetryXRGKGLdGClniSIc",
+	"g/By/K0bRhWUIBRDrZ0HpX0JnzIioE+ez0cek/PVyqU3pzTUYDMJQekIeXCorgVIemD88j2QkBYcYbQ+",
+	"8DX9yG6qyE/pgdxPuXvyWd/y6Eb462AXZ9wqgSIl2S4W6QdxPxcN0TbUu9/xnll1Yc0pQ0Vu5TZnV5za",
+	"34YN2Mh0QQ0DI+iQ6gTQv4OieWDthh7z6LSNJTiwtHsr2lq/VmPrgB5sNkyKRvwZmW2PUYkNN/UUupM1",
+	"S85L6gUrOIva0n+BfmXc1SH9Hy0rgPWOZyb2U29mWVkZzito/nEJgBWH4Wle1gXtBoP2RRoXQB9s86qo",
+	"jhYy/LTCTF1TMWG/ySfuI2COwjCxjCNsWUm3m9rJSbzEp9NrIysmPOyLNv7fW8oN/ouJ/PCX2wdCb3lr",
+	"DgatzF2r0wGWp4euEIVc9I1h+4+TmhFo69J1CVscrsywFtPPhej04w0Z3s6jdPkhnKbGjkVR8huvWQI/",
+	"trC6XeFN2YaBSPyojRhAMaf0m34jqYE7fWNpswLW3nhJhPSr6X75BgYAUwyM2AyPT3BCRR81d1kr5UB7",
+	"D9XZBOvKx58n3aD4atIbNoymgN61bwm5lLEbrHUZDrP06q6WLo12MZcVU9S4euvUQR/Hrp/29MN0+bgk",
+	"gRLfS0Ez9d1vagCl/byl7Jd3SEc7ebe4Ao1JUYvao1/0o5i1uhrgdnRg0IxQggFAwnXmMeSgTNvBaB0T",
+	"taOr9HodfOXtB1P38yc+yune5+jWk8Ju7Yjv3lnGy1D6Ldi1Qe6WBZY42yE2deHc+M6Q4xDS7ElvJke3",
+	"/dzuOVFgojWrvYNxT+QLiMTCwursdUUpuh6K3PuJSmyUaXAnDxjex6PN7cfCW+IygCP/KcBVDjXN8BJL",
+	"KIHMh+5Iuxz3RhDD3be9mJP/1/G8B7xS9zFJpUTbwUZ6+HLX9ZO4THncggT4LPu4DCWhkPLSmUOe8GhS",
+	"tqkBTu1vSx3KdkCd+T0M+ArQ7cO00R0EX/O5abt8Ajb23ZVqQPBhvMJ1j4WhVZuxp3HdE1MUb2K1QSuZ",
+	"JSCHGgBkrSCi4tyrOWhYOGsHvYRn5TAKbhx56R2WXx0BvPRDg/A3ySy2tr+V4X/UVJimj00TvQGiCAGx",
+	"o1rwQLBWMaWl+HfAe8ZEzD6M2prHdtEHvhZ8xZdUGLLi61ox95J4O8E1LauCRVldJbKb2JvySaAjelcu",
+	"ZBEZG7D67EERvnTNBEq7bkVGHFHe8ZXrzuHy48j8ZDXfG5Njt7bJLE69CXPxTZgwRwdCHfSFsx0EY7mj",
+	"hY5zglCxLvYjVqfRiBVSzPcvjV3r20NHH+qLZ0YvbEpwRy+dxt6W9EjvhiRdmDhHWOAz/kS5dZGf0Uu3",
+	"tBPZxLpqLL4muM7ZzGwlqaQOVCWAdjgcEdlayTGStFVSp4KL7lJ1YBDz4/QggmBPO3IncNClIrmmptV/",
+	"uwEa2vXMvsc+IwlZ2E3NEdjCP7Lt98fQz99XrX+vIiz8o0tqE1UCnmfr6TzKLBx+Oz/AKjudMS7QUQxU",
+	"WP3Itj8XVBxZMzdKLFO5Zx8a+Bu6gyEMHGLwiKGht+n67mT8R/ABDnzGQaq+H9n2g0cRu4vvuAFfmbcl",
+	"4JexsTuM5Gkj11HUj+8FonkMIraEzFAiWql9S2zMR+adMSXsYIScYtmzXyLlib9UERYTNtBxHxJcownc",
+	"OBafB4yB9guNOW3odgdV50IZhiypUpzplyHUzE1AiEbSR9SRRCprPRvoAdUNnDnigef5AF5X+Ir5ybOR",
+	"z9AFzw9SmqhaIIhHvbaudgsKBmJXUAuAyKPgUwRbEx5M6srDacHVQJgRjWTYmYmcIvsnhp2McHBAs/wV",
+	"ds0bCEW5jpZFQXMEwkNYtQPEZMB03bNjEMKmczYdADCblm5swMv2KeCPwCZaUkEWjGjKnZx5T6/CMe31",
+	"eqLIDFbdgct1WNj6KzcqQSXdWSlqCVFcAmDLRFxB3EzhWwFo6J9GhtxXZbMwg26+kiWrLSHHCJlP9Ezp",
+	"eUhvqhz0wqGoZyI5YVJlLD44m7lqu3gbGH64eB3wYh/cvAIMjzjqBSS3W/VUDY/kKLLF/snrXjEwH7vJ",
+	"3eFr2iVsCiRBXG8ObIk1ddRGUyKM3BcRNC+ThFGs67X/LjBzvZBbwtdCYqDwwCjgibob802iHNoLcw7D",
+	"ikxJSO4t1dobdqzVtenGGSbDvSG6nJ6Tb8KRcU1oIR1oOLCtwVneIDopmUMIqYM+mpFdYBNiK5OR3+yp",
+	"HqwAXasVjQQIPwsXeqLvjHN6hOv8s5KLgk0F9XJ3kZwZygtN/uP929fk66fPvvrPCHig6XZtt6JrSkk1",
+	"aIp2MiWQSgE0jSOzFisehYH8mZpNRjT03WgEvjrxMf1IJ7vWdJ2g7/1A/Q0pwf8G5ye2WU3BDpLGjNSC",
+	"I20JPiZrwIHc2kQ3abKHHF+7vMERbzbkORaqAL8aonwBvjrR0gH/QdSx5/IZ53QllW+8WnqamSY48nwe",
+	"Zw/Ug12fl7f8vj48Exi58CY/lrGN7qlGT5q1Sd/wgaf0U3tx79jKOCIIctDYYMT9MmSB7sjgsONhWr9z",
+	"CDMTvX25OgdYoRVVWMGVNYCL9pBayVrkLsPsUsNLWjrsWCiU224aiKSc91GHV56kppdKQTQ9XRfGrYDX",
+	"7iPzD5fBFMG9sUd7jx955BAvQ42W2x704j9FJv9/XKZvalq60PIQJllSArqnyVihwbHUzOiMLHak6hwY",
+	"DYFjICpUDri+j1zWRurZe1VDOw3WCSW+ia7vKk7h6HE0QnGwj4Jr0/0S9FYPUZ6l5M+HktqR2V2wttzH",
+	"Kb0G86gDobs2WAe++9eokCXmKveOokmMDTcIvw9HTd8naezIZHsePVJwhNlfyVrhkQv/wxK+PdjV2wdb",
+	"6HVBHuwCfz9CrHUQIX8UA3iP9Cjp+gZRJOnyALeadLX3yhIujqfcGsYhD33qxuvwOEdsDEAwPXnvgTkT",
+	"jQu4C0b0/gjyNN9sGoMW96VdXHc5X5EhFwwAWhSp0LcrRUt2dG92nJDrlYZjHjg1qMYIOQY2GRNH+irX",
+	"d+1Y/pbkkTQsXndPnBX4seJsWGN1K64D1y3wWNeqokvDl+zk/TQeOX9fI+lHniL3GJrSUbDnV0SBCerK",
+	"hoDz2oN7aZZmTmf3fRiGUFM7/hQ9M+qC6SOXRtl7I7Vh3kqS5Akpz8mTk2dk/ZIATD+kurZc5Ltz8hVZ",
+	"o/HbSurfNK16K1OH3xWbrQ/0iuVvlKwuHMXDlGJ8xWgPGuRQYwNPDU8OBueNG+XByLX/Gjt3VT5tiC33",
+	"c6pLCY6avz+wXhkkcvBz1QxpcDW+vZpeIsSuEnp78MFT1kFf7mIY9OuNyUgppYA0seE5c+D7eEI79GGq",
+	"GHgZLO9yQgugE145U3+vy7W11IpXicO8vUWDlzpM3uEVOgIcNnnKuRl32OH9h7bJw4s9R/DCUWE/ooro",
+	"AdTOxITZw08/DHiS1jm2JuohVuOowOJnsCitwO2ElTmmwusBVmWiUfPgq+FtowkrceGOpEl0Cb7c/Fi2",
+	"hG/xNMU2O66IK83sjfAWjCv3eQeJee01d2In4cnr5iu6BEupJgMcmLvoPuJx1IBvrZHjAvgu1h/S4XdZ",
+	"GtAdhSOOSmSOUnFE9o+OpKkFjAYcN5529fYY4vuVA76KE8qQ/AtxfVJdexSV41z7D4yayX1KgKDvwlWK",
+	"r8Eu3iD1lQY6ONFQKwHFoAcTcoSB9No1+hMBRB2SGASq3hfnBrEqIL8YKnIH4wW9EEUXaKzZ34so1EWL",
+	"QuuczDE8jNUW3GTk6zlCuGgYELZzJnX+iXygtM440luQfvsaighJpOAlFF0uPN9uHa+3yxXdxil4kGUM",
+	"gnEwjdAdlRG4wSpQX6e04td7bN0R6gTHSDpAwH9lF2VJCxf1s1drpHrUBV1eQpYsw1GkE/iuC4dx3cvX",
+	"+HZa+Lbea1b7o0okSKAxCA9HIYPLDWR/UAVrvwS/1d6miTa8KNo1zcAq62HkHS/ZlgugdprQ0hn99A2j",
+	"eev5ihFXGzmh0G+QERZjyISWvsJoIXOOW9Nt55g94kk5B2pHN7LIYbbkatVij41UoVY8xoz2oWIst4qi",
+	"fKx9tZNjYwMaM0IXWH7tdAcuDddO2GED2xkT7Iol9jGb+FHwSuQocfD7dMo8E2uyHhWu/S/ACu25+xW0",
+	"1R9FremsDBdDdBxlqEmyRq1mDj/WcZwZd/gYyFKhTnPbxm9Wv4BpdGVwthxDV5bmA/RlcbuRBSOaweG0",
+	"lAJvRgpfQ5eXBTshdiswmFgNhXKQiPYipX1X6Qn5SbAGYSaUYnDYKP5/p+dByeasUmxpDWriqZ8Ah4EL",
+	"Igu78u4eDTR5J/2zrqqUdA2YI1+Nba/nv3+KpQLfNeDP7rp5FmPPbliesXApI9QgJvQJMGFg3dLJDbsv",
+	"7Ih+kHsDepI+oFJqM2kMJ6fRUYj8O5fcbabl5Fl2wDhIff1pF6ftZH42MIB3XkGE98/HB4ALMmkEUfNk",
+	"HbSue/uMaqTunWU9LDujOAML2N510rLmW/e40lOfzIGMuycE6JLix0yzJeOe2HpYTN+CkeFWgVAnl2KH",
+	"/J8jk/JsHB5SjGyT742bAtJ8HZErGIanAx0ZxZPRpfFdmc3C6AKKqUAj7x1NTkW0l6R9tT2ECYLZgl28",
+	"MoEGf5+w8tdoszYV+4tilxzwXHqDgaMtsOzlknBjdasjNAQOdUY9pBz82qrESrEVUwqXryVW/h1QBcOE",
+	"rBHIgZsNoSQk9TeMXgHDeFWrSmoW/wy+GlnYd3xl1fRid+I4f+DtY0s5hq7LV+aioX0dfbeza2RDCQuj",
+	"cfBCSuaju3608c2XbrRUzmmvWAZ7dvAgDBr4hLxGvlM3947Q92Ssi+3rriqM6WK9lJUzUP2B6SFPewLW",
+	"PTgTGX99mV7rq59n/Q7KQFm8kuqE/BQojcemffSw0YKue0deTw4+AOOBP2JIhArbq7ubykGLAnn45HvP",
+	"GDgFZsougAOs/76Gqt6973Q+Mv+pJ92T9rdG5956aV0FxgXxGG+9McAvGnLugrO2WurcSXN0AWE4O3T1",
+	"4kz9dU/8XsRYwu119tWl1XgLdkLa9OUOFJEDQQZQMcNlqGVHN2Hn7Dt5NsLoPyShF0BTW1f+5N0Gtv8p",
+	"WyQWKXP0WQeUpBRrpg2xV07R0c9HjttYAa4n8zra5nY0mI3EVQWF06r7TT/QnFnroSVg0NmI4U5/T2G1",
+	"cbEjmhYYpLdHHm//QFBTK1pEZS9XdMSmeqPoOvN+JXLb/bs+Ia+aqE42TMOC1/tjCtDwAGjrhienHfWH",
+	"FrDyobFj/pwYCaNg13Rpit0N5dFTe7ZNMF6SkgsEnNr3VXAL+kVcKrqAtArd+uwKIksua1X4sCYOyv/P",
+	"LSFxdVz+v9rlBPz/t4icV1HgoHf32qUmjvGvO0z4X/dibTiwkmujKBzz7pHa1AsgiF/ETag2cemwE8kN",
+	"wQsbEkUvG0FWxnTV6Zid3iAIta2Ys+ho8NrRdz4dN1Ia8s3w1njMgfKC2PNLlVgAIleww/txr6o2e4Z1",
+	"6PBzsb29Vi1o87YWtS8CtZcBzn6rQbtjRe8/0JmSQgKIt/tfya2AAE4bPgTP4WXrBmDY+zVeotLQeQ7J",
+	"haf2dJrb9XWMLsqYkmixfI7IpLvSvz38/8YjaKhED7/fXnd3WyJ6hkl6ozMMAd5DG9KwArYupRXBMY3/",
+	"fLrbS8Vy4/KBfe5mlkNQuC3uCyqszLZu05d8tZpls0u6o5cI6rmu45LcRkk8vMPxm5vF/MlsmNpy7c3G",
+	"0ICBUWsHOIwcGRzjA7EgOGN5wlzf8GDVSYeq/b7mVLWm6ZYVRbtcLbP2FyVqmORgipE2vUdqSfUNxduO",
+	"eNk1y8/6msvHPq1lU7G8FbFPcMefzRPMnHEDZ81yguBxmuxkHYxv7JnyLsnIYM7GBMOe2inSfyHBSGl4",
+	"ATRjYkimC6o3fcf3ZN4Pc15s2I4sGFWEuighxNW+s7autfvB49lCdMn92vg7Er3iMUCdT3Go3+09aNHX",
+	"TkWoWtxcjwpG1TfjRzK+8ZSUaNyHKI87IoN6u6G+CZwcjVpf7Ajb9Z1vPyTQLx217q9HICZXTozc1FF3",
+	"e1yV+nf5sDQCIdyDbu185GerXTc0oYnpgNgvC6mZHjWMCgIXuuTOCXm11y0PH7mhxSok/m/o7GetHqYg",
+	"jWCvV6zvnr/jgvkAqPWDu6ZGc9cqnAuUrBBxKJv5L+vkPcKPK6rMoy7kZps+N0/Ny8h8aIDtvIyGahLw",
+	"Obci8sqoCDhRPlYEkJl+9DT5Uw2MXl4DQSlU/DDZOKqEZlqePJ7P+mE0edmehn87tdf82wv7x3P7x1P7",
+	"x5n943SWzU7hEWfwJz7uKfz5DP58Dn++gD9P5/gXXov9wjsot4muoSPk74x3KYsCENW7Q/4zXIpJaFc0",
+	"4QHK/eLaxegEGPyTHOCVXiq2hYR8HaPFgci/QQKhzogKRNnam0KILTJDuwLPdVkDKshCuS6kAv92D9GG",
+	"YcM2BK1MLdbawPb4jYtldExytdLMjMvIT3Ad0RsqLk8IBM0gQIzSEpAQNjzPhyyRyiPuNN/OriupI74F",
+	"AMmEfJUVJ1DRe2Vsi72QT/M0d4G+xJ7TWvGBJdEbWvV0USTFB+sBF3cVEFy6YAUUUi7qomBQJYi4GquC",
+	"Yo2INO7KstYbJSENCOLyCMYHJ8uj2iUDh+LXl1wlrNMHexmRiqwYtS6RHrAKBV3rhExIJ+poNE4BgBRC",
+	"cBKpOhsztJBgKEOhpgs0uOBFIdc3zAwbzsZSeIIRw5mvFLQmussfsR3zGEwgwW3ROidfz6F8xJoCVUZ0",
+	"SQuoDHTHhpCatYMFQQoOnfZn8yPiJvGuebywIU3A7fCjNFjH4gu7Sqou42sN+qkbR3WmTFRzE3t9JxyO",
+	"SKGtmyDfO+EM60raX63vMX+awV9fw1+nT/CvF/DX2TP46wn+9Qx/99Wp/et0/hz+enoGf331lf3rDG8/",
+	"ewHPfHr27NdYDRICCNqVLylK7QSAiQmIoF2s5JIL97/TKCG8w5M83rehaIPv+3bzp73tAS8j/o5RR20+",
+	"P+sGZOfzaA3NHqLIIVl+6+FjtVEYEyZ2ZfyQkKeth0LiL8byP8AkiQt6JCZ9NjALLiSNjpZgU/KbceJd",
+	"WY1//jspK6ugcn+A4frHPyZuLKyKWiq5pGohI7ZyeFw4oBSFNoe928SugL9BM9wsDveD53txNSFrWq/Z",
+	"wJnj1nFEi+MCLRSjl9qHWQLucKL0nh2RcCzSYJaO2IqnL6JH1Re8E+PC66WxPxf/7DJrl/P+JRYwn24i",
+	"slRfpsxXaGmgIsc0A3lFNFtKAWwopiG/KqyRbq/TW2YneCUHtFtiTO77WwrHTY9GIZ6W4SVLPiQmr5/i",
+	"6xutXkXVflC3X8LLzJYxPG7M1oW6VlQBsrjvEgC7GNfTYUVLhb4v19OqfKOVRwgFPSpm39jLWsF973D3",
+	"pcfBv/c07ZNeRPstRCvd9ZMSn2Nm3ppWd1gtFyk/5WJd4KT0Q1B83ak97VxqthJLPh12Nhdr0mB5V4V1",
+	"qhHRGypHPLo39CYFjG93n/9/PITV7kY5nIqFqkVf7gIFn1YsN3y96QTCHV0vI1vm6fyyJi6DxWEL1tT6",
+	"L7rC7rgOqbu0aALrgIF+0wI+xC2Pw9opvnaM8v+uCQSTQ3OUw+gLmw/8/iSQT0/j2ngYp88jEK6wke+y",
+	"krNwyGYHYgfQFcaRf7Hg4jJ44g4Ovh1XUIwuNwz5tzZMdBbYV8hMWjmo/zx8HjhQ+vFwCl6ITveAhbBn",
+	"+p/2nyGxWM/KeM5Y1Xwh9rA1Kg/21y1o3LqqIoZoXz3+Yq9DRdtUz7u2thtryF7coScmH7lixCi6TD5k",
+	"z6YfsvJGIfRivG3nvcwBDRwb5E7IR2tVQlWQtZcWlE+T3tPplVdn/fpxO6ikuqvno0WpgOYnPlRSFnuZ",
+	"+vmhbI22N4y3yLSlOfb2UqbPP7Cl3PkCyNqsuOllh5yqixQ0A5hpvdw448tbXIge6BsNZO6MrVbyqPXI",
+	"wvUADoXeslnF1EWt9hsLvnoWXSMKbQ7dLgeMnyJI5/5vHacJF1P258lZ1BTflyO0NXrT9sHLTxOHxMsU",
+	"u5LF1VCc3GyU3I64Fa8QvX8n6245WIICGq8nwQH8EPqID/g24GWjD7rBWO4dqGHDq+/6daOnkV4DmRPD",
+	"q8YCQyD6KVZS7DSKKWW9ZdgPcMc1HR8gqQ8uJPne2KPmihXaF/K8JE+ez88J3dJdY54pmXfy+kgWfmMP",
+	"NKV0F0eLV6bK49jqV0zxvVT2V/H34pVj+7v9vrOktTZUrdnNSvnpnjMUEd5voGXFLaJiKYUKz8YbVAMc",
+	"y6F2DPt5BK5sdu9ozc7Z/DYkxr287TP59rnU0+6YwFMHHH/I7PWsPL7AdihWchoDBwLVcyOZ2Yv3zJRc",
+	"9qu5v+k2PC5kbf0hSKyDqphls0tWVJhgvwI04rJGRkos4KcAgqQ3zDXqw5xlsy0byDf3BaofHEbQ4SlF",
+	"jntrePIkdu7SggsHaN+KKtDC9Gblo9f74eRVTLuqg+UlNkfAjdE89TGZZV9Ddd85ZSwJejO+y3FNAjZ8",
+	"QUWuwzFx/ErFjmtWVkxhs0pHTk6jy0Ra14+8+2n71Y/OoknpsSjpR8eADZ8fYjbc+Jx7tIwxFBMenJjJ",
+	"WmjLb1Ygl2hDfOTWiSjkFm0I+Je3IG4emE4vzYRxHKjLlIot6fSqzP5R+pGP9s8/nbpan1LY+j44KLzJ",
+	"HH1w492yyEyDFfwM2GM+GGqOZGiwvuiK6w1D7wSAwrDp1QGHOVixHlbKJEjwKfPZEAf1ZvTPbId4TNaK",
+	"lyvIWnKxdgBQrZ3i4BY8mI7m4vJRjt2BG/gNNALYo92BNiA4z8L61NhpfAAPLwxwFDe8+ZRxSrXqBFdx",
+	"CqMa7oiL9oRNISNnuzgb5e2CoCaC8tnRBGRGj8d3mIr6gqlyMmyefbSPdvxdLiJER6qsCzoAtdijjGkS",
+	"57NoVerEKW6fEd3dCrVLODavTVzKJKCKASuGY7TvPfkmy+DnJIwvuho8Z1aEp7PzvkI8b1dzt6GqlIIv",
+	"yVIKa2mYPj8b/Iabmjk0ymMoL2hZFQHYsDueMi03UtAIlJ0HWaSG/EkxJrYciRbSQeNax9OLLI3mtfkW",
+	"HFVseUZo/RkVE1ls2+OcJw4UXpN1128MxqwoqaDLEy9a6VBmeCOqSJ6zC3Y9FeI+d8dqFFAOkB4dGqLn",
+	"tDqbnz1/NH/26PQsCi/vRtCaudP5PM7XMIWBIZv9JmNMMZ5D4tvaftXjd1xjec0IdaMdZYbf7p48tN19",
+	"DHrClLYjHZ0917gTOTV14hb0bFH9VN0N2GbdRW6kQ1RRcSm9QAviGBEFL2OyEec70zEpspYRNlRQSP0Z",
+	"f13I5eWWa5bZ4xCYou154o7GBZh8E6oX2n0wUBhv5RXNIPusYXNqwagCzM7eUYSo0/4DRlZgJYtCbk/c",
+	"NCYvAd6GK6Do8jKNKnh/ikNMoYuKvG8seOKJiLd1MAtIGwjeA47a1x2f/+t47apYpzzq9EXnWacv5kkE",
+	"TFO3WPiw9shG1nkhqZlKPgy9+bjErlDxmNVN4ftK5aQbAp/1fJp1wYimu8QqjYr7Io29xmHDIUXrYmhM",
+	"rBE0F7MNiWjddcHivq30KUQEUI8wruQSwqgH8Jl6QWSz4Yi9CzcnAq+CE57zpekoIlQbDvM8wKpCgdQV",
+	"QLfQnfYlYkCO331vLKbiw1C3h0XuqZ+3qOxWyE4Ikx7cSI1gNhUCyfhPHSSbjMLAouQfgwN7BAMBE8Ms",
+	"C6IuCmrnzJUp9YFv+Hrz0acEjnuEkMYHKcZ4sRBdLCUqpGSukzma7aS9l3nX8D6bR0m4lUmnpIDNheSz",
+	"xU+r2flfRwliwESYffq1X3vvYXexZK6VwfGIa9157qHou6s8szQDAW5Wz82YX42UCMgFgi9NDoC4yb6r",
+	"cKCPrh0MX8FFA24PPiFlBuxnHDMBtdlMZQmh+nhmyilnIruu2LLHuzJq0qc44Fywb6c9vcW9eosMs5MI",
+	"Etu9C1Mhxd2B4A+N8KjWLGdtgts2PWtntlLYOJe01myAUQHggCtASyycK3wk9eiKLo1UE2MPgxbFkRjt",
+	"bhDuOSmTk3i84y4Lc5l4Zrt1PcF9nawP3G0wiF8En0opsqCakf9DtoobwwT5/4he0oKR/yKub7y3ckBh",
+	"ImNUAh/dM6gm4SpnGFq7cIU4CX2vvelQT0kr2OGlXrsrF1iKdni93HX+4WFEWetrY+Lxiw/XDFEudWI+",
+	"0WKBTq2u4AYq2hldbnzdWhNm+v1voAn+Njsnf5vJ3/42+/TSX9TC06fW9xSOwsklAUktwKQu6XV7fC3L",
+	"JCqQEI06eb2RfDkhQ1EHgtBfhGI0R1vibjgM45Qb3xtN7G9eQtpIIE0k2DgY5+6H6PwY+yrvkmMxPxNG",
+	"7eK22W5cwPAFGTJS+TD7ZhcVqr9Qxakwb9pDucsMz3AqIDa6j9QkMSX0KVA0Uaxkdmt6yDarFAopL33j",
+	"vmDX5qWzTLVdsgVdXga267JPG+8J2NOsaOECsTeqtdQUhTPSJsAd0FnaaLShu/SrDY9SKjWkOBm5BBqW",
+	"BVtJFxzEULVrjLlxjal9RrrDQnW6u+JywL8OunitEoNuOAmZbvDr7CvdGvu1cKvlKOndlKcFFFHMj4kn",
+	"fgyh7qkMKtiXZ/W/iGTeseMyfVZf4fUJ05rNForbBx1+4DdwEViIxdRoGsAvpJ3Z+5FlDGbNEOsHcpHw",
+	"PyypAD8TYlpYorWloKMVPn04+mw/YTLF+bT9nZp5xQiQM/EdTIUX3wGz8VM2W/G1PfaPToOuU00ov3J+",
+	"OVrOR0ERMBAC74sd2WCppEsFDE++VBxIUSDGvWBFvOqAmk30F1e0qNntRuPgXX4w/g1hMej68FLs+wgb",
+	"pyn7wPNK5lBYA02BUP2PeGHDkaywtv0DodcTOKXaZutP8UNXow7s+zZQPLN1CtLXvniB9IP3SsXNR+b1",
+	"11jcEq7SJx99Gm5cAVtzUAlaPHb3ohaWk7NqrkgEMa9QhjL4X8VkVSAjFRGScKGNqksmzMtO7cWexuOs",
+	"yG9FgMflF9/lrvYv6IuqvY2LlYw4blJdavAeoD6Grx0OKJ5Ipt3CiYVhRa4J9RXxf7Hv087x+Jv48D24",
+	"G5r8x+U6I2VGysc6IzojP/5n1q5l1W12ytes0LzWGQklmxoe5n5/Tub9Jg7S4G4vqUYKSWdJoje0gm7i",
+	"0xfzvwkP7Br6P75VSiocdKXkomAlyZmhvNDkP96/fU2+fvrsq/88+RsyAyyZ0KyJHs5++P7CHjmqmJ3P",
+	"NsZU+vzxY1kxgXUyJ1KtH7ubHpcclQQ39vydvQGZbdHSns9OwQWumKAVn53PnpzMT57MUAGCJAW5tpLv",
+	"WuUkTCKX4vsciPNga0G/MkJR6EHzoLnkca7oyg7u9x5fgoa1uVxj2R3Igi9ltPY6AC5mgSUDnkMMA2LK",
+	"FTFSAj7b7Hz2j5qp4E2cz/BecLOthrmhLW4tG7sLmDbfOCaIpRSGuURuVRV8CXP0+O8afajmtYfU3v/Y",
+	"J9qZ+NTdZxANtz/QlRQuRHY2n9/ae73B9inrPOT6kcinPeiNXY93XDD8gr6l6VTxp2z2FMcfe1r4zsc/",
+	"4/7A659Mu/7sbNL1TS136j0QBSxLqnbgaFqJRHn1adCswVVTjOrASbhhpOJLxxhhoKPhr/74mf1qn/vY",
+	"ug11deJn3/U4dffet9f2VHoFZ+KNRCN+UsUM9r3CaiMVO/kGhjrtvIQ7rYxEhWThn7gBuCb4ptf4MY/e",
+	"cF1Jzc1gAbTd8HYJrM1uvXewzjsbf/9E+3SENN5QWr69YmoHeWDXUcZ15miBq9oFHxY7QgVxU9nISSHX",
+	"TkaW1JmYcdX8WtbCvMH6jy9JWb22Vv+A5Czhd1+gcqEGEAWBjdAg9gizMoSGEJpG2ORLKPGGsReZhrQn",
+	"SE4d4ugDwuOvuBvZ8Y9/OBlynxeRo+Z3X6wclVwEfDIQFuy6oEWBxpbXSf7aliwpRnPojkdBglDIITly",
+	"F0w1EKEOn2k9+2c0tZIKNlxHUc+fvrEN9rObuiEzzC/JFyreW1kXuWt7AlMLDavMhfmpYtqE/HHc+Fpu",
+	"PPhSFfBB9kEuwN/47w8//Xjugt3wqmum4UWCLBnQqi0lVRpykNoz9dud5iA6mcjb7RS5FEBVLYGpGlif",
+	"wPNkwrmPW4kwvL09BhbCnShq++zb2yvTpRkGcMijgMX6F3EoXMn6VhKIu+isIZTvtgXFxVqWFVVcHz74",
+	"4SL2+Sns12H0D6eycW7yB1DaFwCiaOoKEd8IwgR5lWI8shkAS+omCS9V/oV629S4OdBAkOpQoazv59pI",
+	"oZDByKIB7hjT+rLyzBYxb/sd1+Y1XnI/slbtInIWV4E4rPt3Y3E+fAdHTg1dUM3wqC2oiZ206L5mA9rn",
+	"B3rJ4Mt7U3x6i4qkOjSTu/vYLjec9x8AL4vCcF3GNhIegMV5/LugJftkHwkxF4jJdBQ7hEtdHspFS12Z",
+	"SFfFtkMo3YayfvPFr0ML/B6HEV/j+b2tsRXZDXJ+bKl2lQv3oifnT+9fUFgTbUJ7wX4zF06AXvqZgJ4h",
+	"gFgG0ckH9q6VrdyxfU+xj3nOMmyLQKJEq8JBSetKYnyfXzJ3ltkRAaysVe4bWSuy2MHfPfN5i/0gJb6Q",
+	"myPs5zd0d0fW8xu6e0jb+Q3dHbIncrr7Ak2DV/a7fANSIzLbYE4DGYsVsJKKHVFyqhltZf/xkhZM5FQN",
+	"G9Jv6O61v+gzlS7Drk34kpfgSWlm/k9tVo9edIfRC5nHg6/hcz/fwP0/hfRSDaF/Lz+YFn727Omz/2zg",
+	"qFfIkLvdMJERQE3OENUAyzxc99mwBIfC00HxvXCVo5+x7Oqrm4utL5D9Q2ZvLLM4l+fEiuvT0xfzjPxy",
+	"8fbRi8xVZfCG6w5maUA62YoLHvITUWfsT8y8aV12h5Zk+zURAer8+t79r7cQBQpZZq5IwUtutJvwDMqK",
+	"NNZ1QumCzkIGGqIJVnahnc6zVMXD/LmS1SNMIB1yj98oWV3AVffhIX+gVyz3r0x1lfEjHijhS0IiLrMG",
+	"ivOyolm6If/ptWLUsPDVxyvnCRWbQMc7WvjRrMMUJJEeFIg2A+VjYwfE7QUI9gRrWJC+QOv5z4xVUF/X",
+	"SKonvoWzrqQ5EPKAFWLdSEebfijb3GiPx4WjeI0L9zspL1+Z+xVung/i7eDntyE1LlllUpD0sn+SPXN7",
+	"x6RduthW+eiyWwAt8YXGoSlISihTDO0A8NGtGjAXnHfRUohVOxTBlK1jfMt19Ph9vWHLS9+9eWerjC+I",
+	"LPN3chvokiuqWNaEeDAfy66rggJlywMcvhccwkOiwZ0ndE250KbRY76d2S1Pmbgqv/P8EyqQgmHP/p4b",
+	"BT/vqLTO2jzta583UnyJoUicCe12y0tsrBNkwYgLTecHbKFJqUieQxKy8o0GsYqUL8eCunc82OzzOHFG",
+	"rbRXuglqf4776en868/5aPvAjN+shAq2naAQDySbErfuodzRsDK9d+HaUv0Famo3z9hmY5V2jt7OiAAc",
+	"KCr5uaC7N3DJHUUTlawevKDPDiI1DAHzlfmAGFRpBNZ4YFP88kxlKwMa+u6xUBnrmAIGZ7t0I1jMW6ku",
+	"8eTCLmc9GDQEnIVUc+zbK9c219VNUScQARz86VkyKsy5D6ZBC5ez6ukKzErMLluDcm0/FQr5zVBTEuId",
+	"RLPqz59Gk+r/vNbj1NPupiY/Vkh4AA65WnlSj7bl6XstYvUpt25yeqm7B3sTPnpMX+F4Pn9rEz/mszA3",
+	"3ZT9YWveeh2ZUmxpmg0bLTpp6fi7tTCbnfqAwvRl2pY/161VxuPRxWXsOsdWfV1zRA8eSgT+CS64w9XC",
+	"FwxYcji8B4hpoXmU6xa1hOviIRVdswbMK0pdAlfCrxVfD+b9NowWB4KO3+Gv73Dq3Rsic/+9QbDfh5h5",
+	"DGmrWrTSqb74tQlq0eG2KWzqPFBBdwHVygULcFS+QMkZx9vAO04WbClLhsVv3qGgea6Y1sB4Zl34awO3",
+	"cQEVee6oUthaIDNktiWnz8kP37wMR3fD792vmPsexv+WFzfpE8h+j+UKTPPlQ1YzNqQ1AuTxYVCDAEqs",
+	"dshLdRVBVe6/+Sdrw2+59nkeKYpdAzcwMA5DL1lnHPtk3/s4XZH3rgi1is8DGixlUZeBGtcLgH2RgP2M",
+	"V8kVkbXSDTqf4SU7n78kj04dhBPAEsXGjC/ojDr4tm3vIwYY2MAKP+/BCt+k6WMKhCwM/yDsYT8Vd4tT",
+	"vj/FPUCefQSpVJHMUJrOJwtmhIfCQc3FFcooUL7bXY6TA0b1awwNrb2mcmmYeaSNYrTsrm2w+hdcUBDE",
+	"lpQ9mz95cvr8aYRz5l4te1Rm99DD43OhgGFzL7bd6T9D8hT2HMyJO00p2CncnENDMh5ssOeghN1dtOVL",
+	"hjtiyaJ2Y9Brg+VKqM3urVTJvi4lPojDelBMCmdGLOQ1xCi50a6TrJnohbweLVNqJvj2Q74/sq2bqNsv",
+	"Drr9NbXqlx+7rtNdus/a2QcXUMkteC6uTZpqLB+gihE7l7mVOweotZDXL70mMBtWktb52xHGsOsfL+ri",
+	"QJkRCud3EGe/p/Rvj4br7OYkXDEWrfsonftjd9z57sA2lfYO6OyQgmvD8nOyoEWRkYLRPCOnj0+fk9PH",
+	"L8jp46cZ2Uh5SU4fzzPyHLz8A3slLWUCS/kvXL0S8gl20gCuMNCWXY9kFMJJeesZhbAod+94WTWdiDb/",
+	"dD4ON/+qr+9dx9Yl2/mQFlfOO9Mv2/Vz2mC3gX9AH1z+6Tzimn3mWQ6c4c8iy4Fq+48kx10U1GhZMjR6",
+	"HEEAN51aw5h2vttkR1yz36tIfdmpDjgxjK8zxciSHDom9lZeV47Z7BbX/YN95mew6p+xIrlfxfCTCOF7",
+	"LBvJSCE1xDwqurxkOZKJOK6FLUZNLoU0IEw6KkMF04dxft4xCsSxD4DyM8VzclSA+9wTjNjfoFvYbtDw",
+	"VDRpTRoTva2HbbCABb0npKHCveyL08mIG+TEB9jsW4GFjJg9X6mJJhb8irkChFZMcY/9mqkrph5Bvg4v",
+	"PSf/u5DU/C/ZQHfsO34FhPXMdxUhziKil3tkd/2S/K9iV9zahf/rKVSgzRuMBw8aS0NDEjzcmaAn5HtD",
+	"CmBmroXhBXyr5jkDNIx+Iu9PzNhBfYsfltZ0DZ8WjfaPtlu799x/bNPTAAm29WAPgBnSXmt+xdqLHUgY",
+	"h+oOwmre5TnavGQIFAx/+TAzar2yluQ2PjGFjq99aKK9GTbKcSgdmmHgyL6XIH2LjTshZgUXYgnv0SBr",
+	"N14Cz8UOE26tS2BvIYj0jz8wVJlOa83+KiDTwgFL4S0SDN1NGP/VQlKVPxQMsKP6GNhaW/fbL64Uu0/5",
+	"5Pv1mD2RCBUQasFCbV9lQgxnOdIhxURJrk+W+moEq/4dpMP/QPa4tYVUvNJNq+WGVhUTsEqYKbkBJkdj",
+	"+jjapdLbPgPIfY4K9F7cgn94fTGyv92gGvUylazoBvmYMEb/zoeO7b2VtRgEzvekQ0GWfJcyoIRwY/+h",
+	"v0i0sGWtFBMmA9ADvgK3mwKrDwKHhg5hw0uWZ4jBz6CBZa/Gr9cV5ep+DtUg/OxLg+7evoFXpabj3NDv",
+	"X6XhhMTwURqNhIM7WVfXI+fNMbO7rq7/67osjjhutnRXgVX4JR85OKX2ZAmfS/7jTz///+T05PQ/h1ZL",
+	"jG4CcY+FOPZ1SSY+DOv+p/iVp2GgioGHH9sNOKtjFTjwqXdWgIMT+QDgPM2LI6zJrDJWfYkvGJ2nwmXd",
+	"l4Ww2xKT+kE6/rWT+jCdTYsgH0WnaO29W8/p3+GOtY/2rCMPkFYe2rR/pJVv2K1vT4ZGjBXYDzCne7AN",
+	"cTVxt9nluIq5V8n6krPLAaAB1n4vo9xZbyXXipblmDvSXHZ/5ph/Z5JN1gzwczXMmhGOWmfhy+/ORGsm",
+	"9yHstO7bh4y1tgB8qRZba6mjktLdpKkGXEeA/tWtOD8Zk0y5vd16+/bcHe/x8PyHtOwObfM/zLvbMu8a",
+	"+fY2nmBbQgNlOelgSY5plzu2+4Y10/0L37+GBRjEY98M3BeEf9RUGG4OkV29ZzT/H7xsNwaU9DM1m6Z/",
+	"lhV505gMeE4nQFE70JAMN6RSDUXakj9lv89oUcjtt2Vldn+hRc38I/oV51ho7gf3JHtG1kO93dj+mjSq",
+	"s/k8ocX8F8ENlvEtrPWI+Rasa691TbFSpz2LhK/a5WyxUdYCdvwALVNK33tTVqilZ6LUpKALVuwBGcTe",
+	"X9rl5bSYDc5MwhjeccGcVU1MrUIrtmKswAJHwkUzPnuJBtrapRR5wiArpi5qJUao/6ME/3ektsLGGjCK",
+	"r0CKj1FY93000Vz7etSKKS0F7jHsXKLEb+44CIaStcgPu6Pv8ZJ7yo7tosyOQ1Q3hX4g1Bd4tysoZwoh",
+	"2Q9S7lXK2ghLdsAftV8Pk31HVio8+6GqfN4fSnwr/OUXmNiGL7Pa1K//eRc2hmjGBB5JuZJVXGCajfoY",
+	"Zf4AY3xR3FSEJpSA0BjIBS+ZA2KE2oWqoHrTLgUfUvdZckXJviAP1nzQzwCybgmkhnG09rWU+X3axvcr",
+	"/f9d52tkyIQWWSpyoljJELWTmwOyXheH6Owv1O49XPHZ0SPDsB4cA/cCzMH7p0f+SQRgf8RhxQrGL5Jx",
+	"wp75IKZoKdflgtC1YqyBzWViDTa9q+m07oYcZoODEq/DdtgHvOTeUgKh/m7MFnMD+0xTAW5mx9IA+LV3",
+	"lgJwk/kA4f/WmwdC/9ov9Bca9tduaXsS0Wy8xFB/IyT/4mF+rEidEOJv7cKhRpOByZ3f43a4wU54et/N",
+	"qoNSfRcJlLvUjvDsB0ycDErEH0mTW0qaOG3RTphAeK2fLxlSzY/zGtf4tjMlb/xzB7TPfR7GS+DL/+LO",
+	"DH8MAylDh8cQ+u01kVuRIgJ3mip74MPnXyhFhspgLz3WWXTD80Pu/3tG8wuPNn77x5F99AW7Ng/nvtsB",
+	"1EqkhsE3fL1BvnG5Rf/7SwwmYZ7DNdJZzRH5bEI1qZisCtSl+xSC3cwHSBk0mLuI47C0fXAX3StO4Z6P",
+	"7fKlP5yR05OnZ+T0qxeZSxsCthzGGUpGBTk7ed6F+D2bz6PZ0dtCLpzf6t7zk32g1Z5L8cVKOPSBUlVK",
+	"wZdkKYU21DX1U2JFNkzAsFyXIzUFwMTZD57eNAV/GpWyX29LZSbkD5K4x+3HA2KA/qfJ7sKYO+CTW8WN",
+	"YYLkcivOybOTM/L05OuMnJ7Pnx3qhTSKjwQZoZn5/mKM9nXJKwdDeyjWeMSqOZDgDZxVB4KM8Ln3itk0",
+	"kie4aX81vOazoIrHjxmWnC/wwPiGrTmU4RgUq37XJ2yZxNhmkM0/qJEB1exgOPPuCOr++VXEQ3AhH6+G",
+	"5vejhv6IJd4KD7Li1X5DXUzb9UHi+pZOKtzabZk6gekxxdZhD4rR1oawoc7yCRBbt6UE44CYct1al/uh",
+	"6NTJ6xiWsGFhgrrjkgv339P95b2RdeWGdx+K7U7luOO6XLLK/IE3ayVddwGjMqQCdFy5YsnIYgfx8Uu2",
+	"y8hGbtkVEFRbvw/PEj1E0tnShHcaNY/bjPd6pP7rsL8PGfm1UIzmgLJ26Lz7pbnsPnRF63WpukIYxdlD",
+	"ApNCNQzFhgYhje9peBl434iQUOwwsg6Pf4co9adRz+s9K+UVO7Qy/4LkHlYOdugedNeB0C3d3QlzuHFy",
+	"mqYUDyz28ep22hBG9PIfEhUSj9ho5qUqKi1wF8BG40rVqpidzx7TisNMu4v7RKl8uUF0TiOJ4QxhOV3g",
+	"3Fd39lutXkuB9ql2RHvLy4J1yxibx2hfWtl7O0WGlj1C4YHHVG3Aht7q20eFG6uCCgHuuL/XAXBFiWI5",
+	"ZO/bly/k9YGLHYwl0CZxozMP/Gf/RTWY/e45rdh1ZA5pUSACNyNG4grnCAoIP5augw8aD8IcuBrz/uMg",
+	"6J3F4TtbaIzY+maNNNYaqJWhAzS6B5CZG97iLg5s69n8Kjbet5wVOYoPehfhBp8K+vTrp/8bAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -6,16 +6,24 @@ package api
 
 import (
 	"context"
+	"time"
 
 	"dunvel/internal/contract"
+	"dunvel/internal/live"
 	"dunvel/internal/service"
 )
 
-// Handlers implements the contract by a service.
-type Handlers struct{ does *service.Service }
+// Handlers implements the contract by a service, and what is heard of a boat.
+type Handlers struct {
+	does *service.Service
+	boat *live.Boat
+	now  func() time.Time
+}
 
-// New are the handlers of a service.
-func New(does *service.Service) Handlers { return Handlers{does} }
+// New are the handlers of a service; now tells the time.
+func New(does *service.Service, boat *live.Boat, now func() time.Time) Handlers {
+	return Handlers{does, boat, now}
+}
 
 var _ StrictServerInterface = Handlers{}
 

@@ -8,10 +8,12 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/almanac"
+	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/care"
 	"dunvel/core/day"
 	"dunvel/core/explore"
+	"dunvel/core/follow"
 	"dunvel/core/judge"
 	"dunvel/core/measure"
 	"dunvel/core/pattern"
@@ -22,6 +24,7 @@ import (
 	"dunvel/core/trial"
 	"dunvel/core/trip"
 	"dunvel/core/units"
+	"dunvel/internal/answers"
 )
 
 // Defines values for BoxColumnType.
@@ -252,6 +255,37 @@ func (e ImportFileJSONBodyKind) Valid() bool {
 	}
 }
 
+// AboardQuestion defines model for AboardQuestion.
+type AboardQuestion struct {
+	// Held What is held by hand, by the paths of fields
+	Held *map[string]float64 `json:"held,omitempty"`
+
+	// Plan The day whose hour it is; it goes before the setup
+	Plan *DayPlan `json:"plan,omitempty"`
+
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
+	Setup Setup `json:"setup"`
+	Spot  *int  `json:"spot,omitempty"`
+
+	// State What is known of the boat and the water; what was never heard of is null
+	State BoatState `json:"state"`
+
+	// Stay With what is tied on, whatever would be better
+	Stay *bool `json:"stay,omitempty"`
+
+	// Tied Of a head that was tied on just now, kg
+	Tied *float64 `json:"tied,omitempty"`
+
+	// Toward Where the casts go
+	Toward Toward `json:"toward"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+
+	// Watch What is remembered from one look to the next; it is sent back as it came
+	Watch *Watch `json:"watch,omitempty"`
+}
+
 // Action defines model for Action.
 type Action = technique.Action
 
@@ -289,6 +323,9 @@ type BeginQuestion struct {
 	Fields []string `json:"fields"`
 }
 
+// BoatState What is known of the boat and the water; what was never heard of is null
+type BoatState = boat.State
+
 // BoxColumn defines model for BoxColumn.
 type BoxColumn struct {
 	Key   string `json:"key"`
@@ -317,6 +354,9 @@ type BoxKind struct {
 
 // BoxKindKind defines model for BoxKind.Kind.
 type BoxKindKind string
+
+// Brief An answer, or a head, as it is read at arm's length
+type Brief = advice.Brief
 
 // Card defines model for Card.
 type Card = playback.Card
@@ -675,6 +715,18 @@ type Item = box.Item
 
 // Lesson defines model for Lesson.
 type Lesson = pattern.Lesson
+
+// LiveFix defines model for LiveFix.
+type LiveFix = boat.Fix
+
+// LivePart One part of what is known: m, m/s or degrees Celsius. Courses are degrees from true north, and where something goes, a wind too
+type LivePart = boat.Part
+
+// LiveSource defines model for LiveSource.
+type LiveSource = boat.Source
+
+// LiveState A BoatState with where it is from; no sources where Dunvel was started without any
+type LiveState = boat.Live
 
 // Look defines model for Look.
 type Look = measure.Look
@@ -1037,6 +1089,12 @@ type TideText struct {
 // TideTurn defines model for TideTurn.
 type TideTurn = almanac.Turn
 
+// Toward Where the casts go
+type Toward = follow.Toward
+
+// TrackPoint defines model for TrackPoint.
+type TrackPoint = boat.Point
+
 // Trial defines model for Trial.
 type Trial = advice.Trial
 
@@ -1078,6 +1136,12 @@ type VariantDescription struct {
 	Key  string `json:"key"`
 	Name string `json:"name"`
 }
+
+// Watch What is remembered from one look to the next; it is sent back as it came
+type Watch = follow.Watch
+
+// Weight The weight for now
+type Weight = answers.Weight
 
 // Word A word for a number, for people with no instrument; judgement
 type Word struct {
@@ -1376,6 +1440,9 @@ type ChangeItemJSONRequestBody ChangeItemJSONBody
 
 // LearnJSONRequestBody defines body for Learn for application/json ContentType.
 type LearnJSONRequestBody LearnJSONBody
+
+// FollowJSONRequestBody defines body for Follow for application/json ContentType.
+type FollowJSONRequestBody = AboardQuestion
 
 // MeasureJSONRequestBody defines body for Measure for application/json ContentType.
 type MeasureJSONRequestBody MeasureJSONBody

@@ -12,7 +12,7 @@ import (
 
 // day is a past trip of the scenario: how it was fished, and how often what
 // happened, per cast.
-type day struct {
+type outing struct {
 	place, setup string
 	ago          int // days
 	grams        float64
@@ -26,7 +26,7 @@ type day struct {
 	notes        string
 }
 
-var days = []day{
+var days = []outing{
 	{"Pier Pool", "Pier Pool, evening", 3, 7.1, "hop", 24, 0.15, 0.2, 0.9, 0.3, 0.02, "wrasse", "Flat calm; they came on when the lamps were lit."},
 	{"The Sill", "The Sill, ebb running", 9, 28.4, "drop", 18, 0.1, 0.3, 0.9, 0.15, 0.2, "pollack", "Ebb already hard at the start."},
 	{"Teine Ledge", "Teine Ledge, down the boulders", 20, 14.2, "drag", 22, 0.05, 0.2, 0.8, 0.3, 0.15, "coalfish", ""},
@@ -58,10 +58,7 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 			return fmt.Errorf("demo: %s: %w", d.place, err)
 		}
 	}
-	for name, p := range map[string]trip.Place{
-		"Pier Pool": {North: 56.3401, East: -18.5702}, "The Sill": {North: 56.3522, East: -18.5611}, "Teine Ledge": {North: 56.3467, East: -18.5588},
-		"Gull Bar": {North: 56.3290, East: -18.5900}, "Heron Cut": {North: 56.3155, East: -18.5414}, "Loch Osk": {North: 56.4012, East: -18.4920},
-	} {
+	for name, p := range places {
 		if _, err := st.Places.Create(ctx, name, p, now); err != nil {
 			return fmt.Errorf("demo: %s: %w", name, err)
 		}
@@ -69,8 +66,14 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 	return nil
 }
 
+// places are where the scenario's spots lie.
+var places = map[string]trip.Place{
+	"Pier Pool": {North: 56.3401, East: -18.5702}, "The Sill": {North: 56.3522, East: -18.5611}, "Teine Ledge": {North: 56.3467, East: -18.5588},
+	"Gull Bar": {North: 56.3290, East: -18.5900}, "Heron Cut": {North: 56.3155, East: -18.5414}, "Loch Osk": {North: 56.4012, East: -18.4920},
+}
+
 // events are what happened on a day.
-func (d day) events(ctx context.Context, begin time.Time, state trip.State, random *rand.Rand) ([]trip.Event, error) {
+func (d outing) events(ctx context.Context, begin time.Time, state trip.State, random *rand.Rand) ([]trip.Event, error) {
 	ways, err := state.Ways(ctx)
 	if err != nil {
 		return nil, err

@@ -147,11 +147,11 @@ func angleAt(v float64, side, plus, minus string) (degrees float64, ok bool) {
 // transducer under the surface where it is positive. A negative one is that of the keel,
 // which tells nothing of the surface.
 func depthWithOffset(f fields) []boat.Reading {
-	under := f.number(0)
-	if offset := f.number(1); offset > 0 {
-		return f.one(boat.DepthUnderSurface, under+offset, 1)
+	under := f.one(boat.DepthUnderTransducer, f.number(0), 1)
+	if offset := f.number(1); offset > 0 && len(under) > 0 && under[0].Believed() {
+		return f.one(boat.DepthUnderSurface, under[0].Value+offset, 1)
 	}
-	return f.one(boat.DepthUnderTransducer, under, 1)
+	return under
 }
 
 // depthIn is DBT or DBS: feet, metres and fathoms.

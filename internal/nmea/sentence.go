@@ -66,9 +66,9 @@ func checksum(body string) string {
 }
 
 // Framer cuts a stream of bytes into sentences: each begins with its sign, wherever that
-// comes, and ends with the line or where the next begins, so that one that is cut off takes
-// none with it. What is between them, and what is too long to be one, is left out. The zero
-// value is ready.
+// comes, and ends with the line. Where the next begins before that, it counts if it has its
+// checksum; otherwise it was cut off, and takes no other with it. What is between them, and
+// what is too long to be one, is left out. The zero value is ready.
 type Framer struct {
 	begun   bool
 	pending []byte
@@ -80,6 +80,10 @@ func (f *Framer) Write(data []byte, each func(line string)) {
 	for _, c := range data {
 		switch {
 		case c == '$' || c == '!':
+			if n := len(f.pending); n < 3 || f.pending[n-3] != '*' {
+				f.Dropped += n
+				f.pending = f.pending[:0]
+			}
 			f.end(each)
 			f.begun, f.pending = true, append(f.pending, c)
 		case c == '\n' || c == '\r':
@@ -97,7 +101,7 @@ func (f *Framer) Write(data []byte, each func(line string)) {
 
 // end ends what was begun.
 func (f *Framer) end(each func(line string)) {
-	if f.begun {
+	if len(f.pending) > 0 {
 		each(string(f.pending))
 	}
 	f.begun, f.pending = false, f.pending[:0]

@@ -56,7 +56,7 @@ func newQueue(stop context.Context) *queue {
 	cores := runtime.GOMAXPROCS(0)
 	quick, long, files := newLane(cores, mostWaiting), newLane(cores/2, mostWaiting), newLane(1, mostWaiting)
 	q := &queue{stop, map[string]*lane{"imports": files}}
-	for _, name := range []string{"answers", "cards", "drops", "rounds"} {
+	for _, name := range []string{"answers", "cards", "drops", "rounds", "live/weights"} {
 		q.lanes[name] = quick
 	}
 	for _, name := range []string{"changes", "charts", "comparisons", "days", "days/calendar", "days/table", "rules", "drop-tests/look", "drop-tests/truth", "lessons"} {
@@ -69,16 +69,20 @@ func newQueue(stop context.Context) *queue {
 func (q *queue) middleware(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		of := q.lanes[strings.TrimPrefix(c.Request().URL.Path, "/api/")]
-		if of == nil {
+		if of == nil && !isEvents(c) {
 			return next(c)
 		}
 		ctx, end := context.WithCancelCause(c.Request().Context())
 		defer end(nil)
 		defer context.AfterFunc(q.stop, func() { end(api.ErrStopping) })()
 		c.SetRequest(c.Request().WithContext(ctx))
-		err := of.enter(ctx)
+		var err error
+		if of != nil {
+			if err = of.enter(ctx); err == nil {
+				defer of.leave()
+			}
+		}
 		if err == nil {
-			defer of.leave()
 			err = next(c)
 		}
 		if err != nil && errors.Is(context.Cause(ctx), api.ErrStopping) {

@@ -17,6 +17,7 @@ import (
 
 	"dunvel/internal/api"
 	"dunvel/internal/exchange"
+	"dunvel/internal/live"
 	"dunvel/internal/service"
 
 	"github.com/labstack/echo/v5"
@@ -35,9 +36,9 @@ const (
 	compressFrom     = 1400     // bytes: what fits into one packet gains nothing
 )
 
-// New returns the handler of the whole of Dunvel by a service. What it works on ends with
-// stop.
-func New(stop context.Context, does *service.Service) (*echo.Echo, error) {
+// New returns the handler of the whole of Dunvel by a service, and by what is heard of a
+// boat. What it works on ends with stop.
+func New(stop context.Context, does *service.Service, boat *live.Boat) (*echo.Echo, error) {
 	contract, err := api.Contract()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
@@ -59,11 +60,11 @@ func New(stop context.Context, does *service.Service) (*echo.Echo, error) {
 	e.HTTPErrorHandler = api.HandleError
 	e.Pre(head)
 	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit)
-	smaller := middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: compressFrom})
+	smaller := middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: compressFrom, Skipper: isEvents})
 	more := e.Group("/api", noStore, smaller)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	more.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does), nil))
+	api.RegisterHandlers(e.Group("/api", noStore, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does, boat, time.Now), nil))
 	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	pages.register(e)
 	return e, nil
@@ -94,6 +95,10 @@ func Serve(ctx context.Context, handler http.Handler, address string, ready func
 		},
 	}.Start(ctx, handler)
 }
+
+// isEvents tells whether what is asked for is the stream of events: each is sent as it is,
+// at once.
+func isEvents(c *echo.Context) bool { return c.Request().URL.Path == "/api/live/events" }
 
 // bodyLimit bounds bodies, those of imports less.
 func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {

@@ -16,6 +16,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/internal/api"
 	"dunvel/internal/demo"
+	"dunvel/internal/live"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
 
@@ -28,6 +29,8 @@ import (
 type running struct {
 	t   testing.TB
 	url string
+
+	boat *live.Boat
 }
 
 func start(t testing.TB) running {
@@ -53,7 +56,8 @@ func serve(t testing.TB, st *store.Store) running {
 
 func serveUntil(t testing.TB, stop context.Context, st *store.Store) running {
 	t.Helper()
-	handler, err := New(stop, service.New(st, time.Now))
+	boat := live.New(time.Now)
+	handler, err := New(stop, service.New(st, time.Now), boat)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -62,7 +66,7 @@ func serveUntil(t testing.TB, stop context.Context, st *store.Store) running {
 		srv.Close()
 		_ = st.Close()
 	})
-	return running{t, srv.URL}
+	return running{t, srv.URL, boat}
 }
 
 // ask sends a request and returns status, header and body; the body is read

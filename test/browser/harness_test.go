@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"dunvel/internal/demo"
+	"dunvel/internal/live"
 	"dunvel/internal/server"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
@@ -69,6 +70,8 @@ type page struct {
 	url string
 	db  string // the file of its database
 
+	boat *live.Boat // whose instruments it hears
+
 	unreachable atomic.Bool // for what is logged
 }
 
@@ -104,11 +107,12 @@ func first(t testing.TB) *page {
 	if err := demo.Seed(context.Background(), st, time.Now()); err != nil {
 		t.Fatal(err)
 	}
-	handler, err := server.New(context.Background(), service.New(st, time.Now))
+	boat := live.New(time.Now)
+	handler, err := server.New(context.Background(), service.New(st, time.Now), boat)
 	if err != nil {
 		t.Fatal(err)
 	}
-	p := &page{t: t, db: file}
+	p := &page{t: t, db: file, boat: boat}
 	srv := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
 			if c, _, err := http.NewResponseController(w).Hijack(); err == nil {

@@ -4,7 +4,9 @@ import (
 	"regexp"
 	"slices"
 
+	"dunvel/core/boat"
 	"dunvel/core/box"
+	"dunvel/core/follow"
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
 	"dunvel/core/practice"
@@ -18,17 +20,23 @@ import (
 // gives them ("x-of").
 func lists() map[string][]string {
 	out := map[string][]string{
-		"event kinds":     trip.Kinds,
-		"phases":          append(slices.Clone(trip.Phases), ""), // or it is not known
-		"parts":           setup.Parts,
-		"lines in hand":   setup.HandLines,
-		"places of drops": measure.Places,
-		"holds":           measure.Holds,
-		"ways to measure": measure.Ways,
-		"games":           practice.Games,
-		"misses":          append(slices.Clone(practice.Misses), ""), // or it was right
-		"field types":     {setup.Number, setup.Choice, setup.Flag},
-		"column types":    box.Types,
+		"event kinds":       trip.Kinds,
+		"phases":            append(slices.Clone(trip.Phases), ""), // or it is not known
+		"parts":             setup.Parts,
+		"lines in hand":     setup.HandLines,
+		"places of drops":   measure.Places,
+		"holds":             measure.Holds,
+		"ways to measure":   measure.Ways,
+		"games":             practice.Games,
+		"misses":            append(slices.Clone(practice.Misses), ""), // or it was right
+		"field types":       {setup.Number, setup.Choice, setup.Flag},
+		"column types":      box.Types,
+		"qualities":         boat.Qualities,
+		"sources":           boat.SourceKinds,
+		"states of sources": boat.SourceStates,
+		"bearings":          follow.Towards,
+		"origins":           follow.Froms,
+		"calls":             follow.Calls,
 	}
 	out["outcomes"] = []string{"", trial.Reached} // or it is not worked out
 	for _, o := range mechanics.Outcomes {

@@ -180,6 +180,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/live/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the instruments of the boat say now */
+        get: operations["getLiveState"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/live/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is new, as it comes
+         * @description Server-sent events: `boat` has a LiveState, where there are instruments; `revision` is told when something that is kept has changed. It lasts until one side goes.
+         */
+        get: operations["getLiveEvents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/live/track": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the boat was since Dunvel was started */
+        get: operations["getLiveTrack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/live/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The weight for now, and whether another head is to be tied on */
+        post: operations["follow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/cautions": {
         parameters: {
             query?: never;
@@ -2306,6 +2377,16 @@ export interface components {
              */
             closes: number;
         };
+        /** @description An answer, or a head, as it is read at arm's length */
+        Brief: {
+            head: string;
+            /** @description Empty where none does it */
+            odds: string;
+            /** @description What to count to, or where the retrieve begins */
+            count: string;
+            /** @description From where to where the count may be */
+            range: string;
+        };
         HeadAnswer: {
             /** Format: double */
             mass: number;
@@ -2314,6 +2395,7 @@ export interface components {
             handling: components["schemas"]["Handling"];
             /** @description How rod and line are held, in a few words */
             held: string;
+            brief: components["schemas"]["Brief"];
             /**
              * Format: double
              * @description Line that would be out, were it not fed under a finger; 0: it is not
@@ -2502,16 +2584,7 @@ export interface components {
                 caution: boolean;
                 words: string;
             }[];
-            /** @description The answer as it is read at arm's length */
-            brief: {
-                head: string;
-                /** @description Empty where none does it */
-                odds: string;
-                /** @description What to count to, or where the retrieve begins */
-                count: string;
-                /** @description From where to where the count may be */
-                range: string;
-            };
+            brief: components["schemas"]["Brief"];
             /** @description Notes that are no cautions, and the rest, by name */
             facts: {
                 name: string;
@@ -3745,6 +3818,188 @@ export interface components {
             name: string;
             why: string;
         };
+        /** @description One part of what is known: m, m/s or degrees Celsius. Courses are degrees from true north, and where something goes, a wind too */
+        LivePart: {
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            course: number;
+            /** @description Where to is known */
+            directed: boolean;
+            /**
+             * Format: double
+             * @description Relative standard deviation of what was heard lately
+             */
+            spread: number;
+            /**
+             * Format: double
+             * @description Since it was heard of last
+             */
+            age: number;
+            /** @enum {string} */
+            quality: "settling" | "steady" | "unsteady" | "stale";
+            source: string;
+            /** @description Another source that is not of one mind with this */
+            differs: {
+                source: string;
+                /** Format: double */
+                value: number;
+                /** Format: double */
+                course: number;
+            } | null;
+        } | null;
+        LiveFix: {
+            /** Format: double */
+            latitude: number;
+            /** Format: double */
+            longitude: number;
+            /** Format: double */
+            age: number;
+            /** @enum {string} */
+            quality: "settling" | "steady" | "unsteady" | "stale";
+            source: string;
+        } | null;
+        /** @description What is known of the boat and the water; what was never heard of is null */
+        BoatState: {
+            /** Format: date-time */
+            time: string;
+            depth: components["schemas"]["LivePart"];
+            drift: components["schemas"]["LivePart"];
+            wind: components["schemas"]["LivePart"];
+            current: components["schemas"]["LivePart"];
+            heading: components["schemas"]["LivePart"];
+            temperature: components["schemas"]["LivePart"];
+            place: components["schemas"]["LiveFix"];
+        };
+        LiveSource: {
+            name: string;
+            /** @enum {string} */
+            kind: "tcp" | "udp" | "serial" | "file" | "simulated";
+            /** @enum {string} */
+            state: "opening" | "listening" | "waiting" | "ended";
+            /** @description Why it is not heard, where it is not */
+            words: string;
+            heard: boolean;
+            /** Format: double */
+            age: number;
+            /** @description That were read */
+            sentences: number;
+            /** @description Whose checksum was wrong, or that were none */
+            wrong: number;
+            /** @description Of kinds that are not used */
+            passed: number;
+            /** @description Values that cannot be */
+            disbelieved: number;
+        };
+        /** @description A BoatState with where it is from; no sources where Dunvel was started without any */
+        LiveState: {
+            /** Format: date-time */
+            time: string;
+            depth: components["schemas"]["LivePart"];
+            drift: components["schemas"]["LivePart"];
+            wind: components["schemas"]["LivePart"];
+            current: components["schemas"]["LivePart"];
+            heading: components["schemas"]["LivePart"];
+            temperature: components["schemas"]["LivePart"];
+            place: components["schemas"]["LiveFix"];
+            sources: components["schemas"]["LiveSource"][];
+        };
+        TrackPoint: {
+            /** Format: date-time */
+            time: string;
+            /** Format: double */
+            latitude: number;
+            /** Format: double */
+            longitude: number;
+            /**
+             * Format: double
+             * @description 0 where it is not known
+             */
+            depth?: number;
+        };
+        /** @description Where the casts go */
+        Toward: {
+            /** @enum {string} */
+            kind: "as set" | "compass" | "bow";
+            /**
+             * Format: double
+             * @description Clockwise, of north or of the bow
+             */
+            degrees: number;
+        };
+        /** @description What is remembered from one look to the next; it is sent back as it came */
+        Watch: {
+            /**
+             * Format: double
+             * @description On the line, kg; 0 before the first is told
+             */
+            tied: number;
+            /** Format: date-time */
+            told: string;
+            was: components["schemas"]["Setup"] | null;
+            /** Format: double */
+            next: number;
+            /** Format: date-time */
+            since: string;
+            said: boolean;
+            /** Format: date-time */
+            back: string;
+            /** Format: date-time */
+            stay: string;
+        };
+        AboardQuestion: {
+            setup: components["schemas"]["Setup"];
+            /** @description The day whose hour it is; it goes before the setup */
+            plan?: components["schemas"]["DayPlan"] | null;
+            spot?: number;
+            state: components["schemas"]["BoatState"];
+            toward: components["schemas"]["Toward"];
+            /** @description What is held by hand, by the paths of fields */
+            held?: {
+                [key: string]: number;
+            };
+            watch?: components["schemas"]["Watch"];
+            /**
+             * Format: double
+             * @description Of a head that was tied on just now, kg
+             */
+            tied?: number;
+            /** @description With what is tied on, whatever would be better */
+            stay?: boolean;
+            units?: components["schemas"]["Units"];
+        };
+        /** @description The weight for now */
+        Weight: {
+            call: {
+                /** @enum {string} */
+                kind: "tie on" | "keep" | "soon" | "change" | "none" | "under way" | "trouble";
+                /** Format: double */
+                mass: number;
+                /** Format: double */
+                from: number;
+                /** Format: date-time */
+                since: string;
+                words: string;
+            };
+            watch: components["schemas"]["Watch"];
+            setup: components["schemas"]["Setup"];
+            figures: {
+                path: string;
+                label: string;
+                /** Format: double */
+                value: number;
+                /** @enum {string} */
+                from: "measured" | "last heard" | "by hand" | "as set";
+                /** Format: double */
+                age: number;
+                words: string;
+            }[];
+            notes: string[];
+            brief: components["schemas"]["Brief"];
+            /** @description How rod and line are held */
+            hold: string;
+            answer: components["schemas"]["Answer"] | null;
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -4046,6 +4301,100 @@ export interface operations {
                 };
                 content: {
                     "text/csv; charset=utf-8": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLiveState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The state */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveState"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLiveEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getLiveTrack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Points, in order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackPoint"][];
+                };
+            };
+            400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AboardQuestion"];
+            };
+        };
+        responses: {
+            /** @description The weight */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weight"];
                 };
             };
             400: components["responses"]["Problem"];

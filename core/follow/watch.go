@@ -186,28 +186,28 @@ func (c Call) Say(w Watch, in setup.Setup, path string, at time.Time, choice uni
 	case Soon:
 		return fmt.Sprintf("%s stays on; %s would be better, for %s now.", mass(c.Mass), mass(c.From), lasted())
 	case Change:
-		return fmt.Sprintf("%s for %s: tie on %s instead of %s.", capital(what(w, in, path, choice)), lasted(), mass(c.Mass), mass(c.From))
+		what, before := cause(w, in, path, choice)
+		return fmt.Sprintf("%s for %s%s: tie on %s instead of %s.", what, lasted(), before, mass(c.Mass), mass(c.From))
 	case NoHead:
 		return "Nothing that there is does it in this water."
 	}
 	return "Under way: the weight is told when she drifts."
 }
 
-// what is what has changed, in words.
-func what(w Watch, in setup.Setup, path string, choice units.Choice) string {
+// cause is what has changed, and what it was before, in words.
+func cause(w Watch, in setup.Setup, path string, choice units.Choice) (now, before string) {
 	for _, f := range all {
 		if f.path != path {
 			continue
 		}
-		field := setup.LookupField(path)
-		now, was := value(in, path), value(*w.Was, path)
-		a, b := choice.Show(field.Measure, now), choice.Show(field.Measure, was)
-		if a == b {
-			return fmt.Sprintf("the %s goes another way", lower(f.label))
+		measure := setup.LookupField(path).Measure
+		is, was := choice.Show(measure, value(in, path)), choice.Show(measure, value(*w.Was, path))
+		if is == was {
+			return f.label + " another way", ""
 		}
-		return fmt.Sprintf("%s %s, not %s", lower(f.label), a, b)
+		return f.label + " " + is, fmt.Sprintf(" (%s before)", was)
 	}
-	return "all together"
+	return "All together", ""
 }
 
 // value is that of a field; of a drift that is not measured it is the estimate.
@@ -227,7 +227,3 @@ func span60(d time.Duration) string {
 		return fmt.Sprintf("%.0f minutes", minutes)
 	}
 }
-
-func lower(label string) string { return string(label[0]|0x20) + label[1:] }
-
-func capital(words string) string { return string(words[0]&^0x20) + words[1:] }

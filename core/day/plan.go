@@ -389,10 +389,7 @@ func (d *Day) At(spot int, at time.Time) (setup.Setup, error) {
 		if !ok {
 			return out, unknown(at)
 		}
-		was := out.Water.Depth
-		if out.Water.Depth = max(s.Charted+level, 0.1); out.Water.SplashDepth > 0 {
-			out.Water.SplashDepth = max(out.Water.SplashDepth+out.Water.Depth-was, 0.1)
-		}
+		out = out.AtDepth(max(s.Charted+level, 0.1))
 	}
 	switch s.Flow.Kind {
 	case WithTide:

@@ -174,11 +174,8 @@ func (n *now) cast(toward Toward) north {
 	if n.held() || d == nil || !d.Directed || d.Age >= judgement.Forgotten.Number || d.Value < judgement.Standing.Number {
 		return north{}
 	}
-	return north{boat.Turn(d.Course + angle(n.base.Drift())), true}
+	return north{boat.Turn(d.Course + setup.Against(n.base.Drift())), true}
 }
-
-// angle is the direction of a velocity against the cast, degrees.
-func angle(v r3.Vec) float64 { return math.Atan2(v.Y, v.X) * 180 / math.Pi }
 
 // held tells whether the setup is of a place that does not drift.
 func (n *now) held() bool { return catalogue.BoatOf(n.base.Boat.Kind).Held }
@@ -199,9 +196,9 @@ func (n *now) believed(path string, part *boat.Part) bool {
 func (n *now) hold(path string, value float64) {
 	switch s := &n.Setup; path {
 	case "water.depth":
-		n.deepen(value)
+		*s = s.AtDepth(value)
 	case "boat.speed":
-		s.Boat.Direction = boat.Turn(angle(n.base.Drift()))
+		s.Boat.Direction = setup.Against(n.base.Drift())
 		s.Boat.Measured, s.Boat.Speed, s.Boat.Spread = true, value, 0
 	case "flow.speed":
 		s.Flow.Speed, s.Flow.NearBed, s.Flow.Spread = value, 0, 0
@@ -212,16 +209,6 @@ func (n *now) hold(path string, value float64) {
 	}
 }
 
-// deepen sets the depth under the rod; where the cast lands it is as much deeper.
-func (n *now) deepen(depth float64) {
-	w := &n.Setup.Water
-	if w.SplashDepth > 0 {
-		limits := setup.LookupField("water.splashDepth")
-		w.SplashDepth = min(max(w.SplashDepth+depth-w.Depth, setup.LookupField("water.depth").Min), limits.Max)
-	}
-	w.Depth = depth
-}
-
 // measure sets what was measured, as well as it is known.
 func (n *now) measure(path string, part *boat.Part) {
 	sways := func(least float64) float64 {
@@ -229,10 +216,10 @@ func (n *now) measure(path string, part *boat.Part) {
 	}
 	switch s := &n.Setup; path {
 	case "water.depth":
-		n.deepen(part.Value)
+		*s = s.AtDepth(part.Value)
 	case "boat.speed":
 		if !part.Directed {
-			s.Boat.Direction = boat.Turn(angle(n.base.Drift()))
+			s.Boat.Direction = setup.Against(n.base.Drift())
 		}
 		s.Boat.Measured, s.Boat.Speed, s.Boat.Spread = true, part.Value, sways(judgement.DriftSpread.Spread)
 		n.UnderWay = part.Value > judgement.UnderWay.Number && part.Quality != boat.Stale

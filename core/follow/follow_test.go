@@ -246,12 +246,12 @@ func TestSay(t *testing.T) {
 	}{
 		"Tie on 7.1 g.":   {Call{Kind: Tie, Mass: 0.0071}, ""},
 		"7.1 g stays on.": {Call{Kind: Keep, Mass: 0.0071}, ""},
-		"7.1 g stays on; 10.6 g would be better, for 40 s now.":                       {Call{Kind: Soon, Mass: 0.0071, From: 0.0106, Since: begin.Add(80 * time.Second)}, ""},
+		"7.1 g stays on; 10.6 g would be better, for 40 s now.":                          {Call{Kind: Soon, Mass: 0.0071, From: 0.0106, Since: begin.Add(80 * time.Second)}, ""},
 		"Drift 0.31 m/s for 2 minutes (0.2 m/s before): tie on 10.6 g instead of 7.1 g.": {Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin}, "boat.speed"},
-		"Current another way for a minute: tie on 10.6 g instead of 7.1 g.":  {Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin.Add(time.Minute)}, "flow.speed"},
-		"All together for 2 minutes: tie on 5.3 g instead of 7.1 g.":                  {Call{Kind: Change, Mass: 0.0053, From: 0.0071, Since: begin}, ""},
-		"Nothing that there is does it in this water.":                                {Call{Kind: NoHead}, ""},
-		"Under way: the weight is told when she drifts.":                              {Call{Kind: Moving}, ""},
+		"Current another way for a minute: tie on 10.6 g instead of 7.1 g.":              {Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin.Add(time.Minute)}, "flow.speed"},
+		"All together for 2 minutes: tie on 5.3 g instead of 7.1 g.":                     {Call{Kind: Change, Mass: 0.0053, From: 0.0071, Since: begin}, ""},
+		"Nothing that there is does it in this water.":                                   {Call{Kind: NoHead}, ""},
+		"Under way: the weight is told when she drifts.":                                 {Call{Kind: Moving}, ""},
 	} {
 		if got := c.call.Say(w, now, c.path, begin.Add(2*time.Minute), nil); got != want {
 			t.Errorf("“%s”, not “%s”", got, want)

@@ -28,6 +28,17 @@ func (s Setup) DepthAtSplash() float64 {
 	return s.Water.Depth
 }
 
+// AtDepth is the setup in water that is so deep under the rod, m; where the cast lands it is
+// as much deeper or shallower.
+func (s Setup) AtDepth(depth float64) Setup {
+	w := &s.Water
+	if w.SplashDepth > 0 {
+		w.SplashDepth = min(max(w.SplashDepth+depth-w.Depth, LookupField("water.depth").Min), LookupField("water.splashDepth").Max)
+	}
+	w.Depth = depth
+	return s
+}
+
 // TargetDepth is the depth aimed at where the cast lands, of what is felt; 0 is the bed.
 // Where the bait is over a sinker it is the bait that is aimed: the sinker goes to the bed
 // for a height over it, and as much deeper than the bait as it hangs below it for a depth.
@@ -61,6 +72,9 @@ func vector(speed, degrees float64) r3.Vec {
 	sin, cos := math.Sincos(degrees * math.Pi / 180)
 	return r3.Vec{X: speed * cos, Y: speed * sin}
 }
+
+// Against is the direction of a velocity against the cast, degrees from 0 to 360.
+func Against(v r3.Vec) float64 { return math.Mod(math.Atan2(v.Y, v.X)*180/math.Pi+360, 360) }
 
 // AtOther is the setup in the other state of the flow. A drift that was
 // measured in this one is estimated there.

@@ -131,7 +131,8 @@ type Event struct {
 	Length   float64 `json:"length,omitzero"`   // m; 0: not measured
 	Released bool    `json:"released,omitzero"` // the fish went back
 	Note     string  `json:"note,omitzero"`
-	State    *State  `json:"state,omitzero"` // of what is changed
+	State    *State  `json:"state,omitzero"`  // of what is changed
+	Aboard   *Aboard `json:"aboard,omitzero"` // what the instruments had then; nil where there were none
 
 	With With `json:"with,omitzero"`
 }
@@ -320,6 +321,9 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 		fail(&errs, "state", "What changed: it is missing.")
 	case needs:
 		e.State.check(&errs, "state", choice)
+	}
+	if e.Aboard != nil {
+		e.Aboard.check(&errs)
 	}
 	if e.Kind == Bottom && e.Seconds == 0 {
 		fail(&errs, "seconds", "To the bed: give the seconds.")

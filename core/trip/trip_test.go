@@ -254,3 +254,42 @@ func TestSky(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// What the instruments had is the water that an event happened in, as far as a setup has it.
+func TestAboard(t *testing.T) {
+	number := func(v float64) *float64 { return &v }
+	usual := State{Setup: setup.Default(), Mass: 0.0071, Technique: "hop"}
+	usual.Setup.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.1, Direction: 90, Spread: 0.3}
+	usual.Setup.Water.SplashDepth = 20
+	a := &Aboard{Depth: number(25), Drift: number(0.4), Course: number(350), Temperature: number(9)}
+	got := a.In(usual).Setup
+	if got.Water.Depth != 25 || got.Water.SplashDepth != 27 || got.Boat != (setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4, Direction: 90}) {
+		t.Errorf("%+v %+v", got.Water, got.Boat)
+	}
+	if got := (*Aboard)(nil).In(usual); got.Setup.Water.Depth != 18 {
+		t.Errorf("%+v", got)
+	}
+	far := &Aboard{Depth: number(300), Drift: number(6)}
+	if got := far.In(usual).Setup; got.Water.Depth != 18 || got.Boat != usual.Setup.Boat {
+		t.Errorf("%+v %+v", got.Water, got.Boat)
+	}
+	held := usual
+	held.Setup.Boat = setup.Boat{Kind: "anchored"}
+	if got := a.In(held).Setup; got.Boat != held.Setup.Boat || got.Water.Depth != 25 {
+		t.Errorf("%+v", got)
+	}
+	for want, a := range map[string]*Aboard{
+		"Depth under the boat: 1001 m is outside what is allowed, 0 to 1000 m.":     {Depth: number(1001)},
+		"Drift: -1 m/s is outside what is allowed, 0 to 50 m/s.":                    {Drift: number(-1)},
+		"Drift towards: 361 ° is outside what is allowed, 0 to 360 °.":              {Course: number(361)},
+		"Wind: 101 m/s is outside what is allowed, 0 to 100 m/s.":                   {Wind: number(101)},
+		"Water temperature: 51 °C is outside what is allowed, -5 to 50 °C.":         {Temperature: number(51)},
+		"Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0.": {Where: &almanac.Position{Latitude: 91}},
+		"": far,
+	} {
+		var errs setup.Errors
+		if a.check(&errs); len(errs) > 1 || len(errs) == 0 != (want == "") || want != "" && errs[0].Message != want {
+			t.Errorf("%v, not %s", errs, want)
+		}
+	}
+}

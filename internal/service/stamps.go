@@ -57,6 +57,7 @@ func (s *Service) placed(ctx context.Context, ways *seenWays, e trip.Event, stat
 	if !e.Needs() {
 		return e.Of(state), nil
 	}
+	state = e.Aboard.In(state)
 	w, err := ways.of(state, func() (*trip.Ways, error) { return s.Ways(ctx, state) })
 	if err != nil {
 		return e, err

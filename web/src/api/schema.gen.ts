@@ -3621,6 +3621,34 @@ export interface components {
             released?: boolean;
             note?: string;
             state?: components["schemas"]["State"] | null;
+            /** @description What the instruments of the boat had then */
+            aboard?: {
+                where?: {
+                    /** Format: double */
+                    latitude: number;
+                    /** Format: double */
+                    longitude: number;
+                };
+                /**
+                 * Format: double
+                 * @description Under the boat
+                 */
+                depth?: number;
+                /** Format: double */
+                drift?: number;
+                /**
+                 * Format: double
+                 * @description Of the drift
+                 */
+                course?: number;
+                /** Format: double */
+                wind?: number;
+                /**
+                 * Format: double
+                 * @description Of the water
+                 */
+                temperature?: number;
+            } | null;
             /** @description What it happened to; worked out when it is logged */
             with?: {
                 /** Format: double */

@@ -289,7 +289,7 @@ func read(f *feed, p part) *Part {
 func heard(f *feed, s *heardFrom, p part, at time.Time) Heard {
 	out := Heard{Age: max(at.Sub(f.last).Seconds(), 0), Quality: Steady, Source: s.name}
 	switch {
-	case out.Age >= StaleAfter:
+	case out.Stale():
 		out.Quality = Stale
 	case p != place && !f.settled():
 		out.Quality = Settling

@@ -42,6 +42,9 @@ type Heard struct {
 	Source  string  `json:"source"`
 }
 
+// Stale tells whether it was not heard of for too long to be as it was.
+func (h Heard) Stale() bool { return h.Age >= StaleAfter }
+
 // Differing is what another source has of the same.
 type Differing struct {
 	Source string  `json:"source"`

@@ -116,7 +116,7 @@ func Of(s setup.Setup, state boat.State, toward Toward, held map[string]float64,
 			n.hold(f.path, byHand)
 		case n.believed(f.path, part):
 			value, from, age = part.Value, Measured, part.Age
-			if part.Quality == boat.Stale {
+			if part.Stale() {
 				from = LastHeard
 			}
 			n.measure(f.path, part)
@@ -222,7 +222,7 @@ func (n *now) measure(path string, part *boat.Part) {
 			s.Boat.Direction = setup.Against(n.base.Drift())
 		}
 		s.Boat.Measured, s.Boat.Speed, s.Boat.Spread = true, part.Value, sways(judgement.DriftSpread.Spread)
-		n.UnderWay = part.Value > judgement.UnderWay.Number && part.Quality != boat.Stale
+		n.UnderWay = part.Value > judgement.UnderWay.Number && !part.Stale()
 	case "flow.speed":
 		s.Flow.Speed, s.Flow.NearBed, s.Flow.Source = part.Value, 0, setup.Meter
 		s.Flow.Spread = sways(judgement.FlowSpread[setup.Meter].Spread)
@@ -247,7 +247,7 @@ func (n *now) words(f Figure, part *boat.Part) string {
 	field := setup.LookupField(f.Path)
 	show := func(v float64) string { return n.choice.Show(field.Measure, v) }
 	switch {
-	case f.From == ByHand && part != nil && part.Quality != boat.Stale:
+	case f.From == ByHand && part != nil && !part.Stale():
 		return fmt.Sprintf("Held by hand; %s is measured.", show(part.Value))
 	case f.From == ByHand:
 		return "Held by hand."
@@ -255,14 +255,10 @@ func (n *now) words(f Figure, part *boat.Part) string {
 		return fmt.Sprintf("Not heard for %s: it is taken to be as it was.", units.Seconds(math.Round(part.Age)))
 	case f.From == Measured && part.Differs != nil:
 		return fmt.Sprintf("%s has %s.", part.Differs.Source, show(part.Differs.Value))
-	case f.From == Measured && part.Quality == boat.Settling:
-		return "Heard for some seconds only."
-	case f.From == Measured && part.Quality == boat.Unsteady:
-		return "It sways a lot."
 	case f.From == Measured:
 		return ""
 	case f.Path == "boat.speed" && n.held():
-		if part != nil && part.Quality != boat.Stale && part.Value > judgement.Swings.Number {
+		if part != nil && !part.Stale() && part.Value > judgement.Swings.Number {
 			return fmt.Sprintf("The boat moves at %s, though the setup has it held: choose what it is fished from anew.", show(part.Value))
 		}
 		return "The setup has it held."

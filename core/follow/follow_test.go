@@ -152,14 +152,11 @@ func TestAtOdds(t *testing.T) {
 		}
 		return figure(Of(s, state, Toward{Kind: AsSet}, nil, nil), path).Words
 	}
-	differs, settling, unsteady := part(20, 0, 1), part(20, 0, 1), part(20, 0, 1)
+	differs := part(20, 0, 1)
 	differs.Differs = &boat.Differing{Source: "b", Value: 26}
-	settling.Quality, unsteady.Quality = boat.Settling, boat.Unsteady
 	held := setup.Default()
 	for want, got := range map[string]string{
-		"b has 26 m.":                  words(afloat(), "water.depth", differs),
-		"Heard for some seconds only.": words(afloat(), "water.depth", settling),
-		"It sways a lot.":              words(afloat(), "water.depth", unsteady),
+		"b has 26 m.": words(afloat(), "water.depth", differs),
 		"300 m is measured, which cannot be: 0.3 m to 200 m are allowed.": words(afloat(), "water.depth", part(300, 0, 1)),
 		"The setup has it held.": words(held, "boat.speed", part(0.15, 0, 1)),
 		"The boat moves at 0.16 m/s, though the setup has it held: choose what it is fished from anew.": words(held, "boat.speed", part(0.16, 0, 1)),
@@ -214,13 +211,23 @@ func TestWatch(t *testing.T) {
 			}
 		}
 	}
-	// A first look ties on, and whoever stays with a head hears of no other while it may do.
-	w, call := Watch{}.Step(Judged{}, in, begin)
-	if call.Kind != NoHead || w.Tied != 0 {
-		t.Errorf("%+v", call)
+	// Before anything is on, what is to be tied on follows at the beginning, and then once it
+	// has lasted; nothing by itself is taken to be on.
+	first := Watch{}
+	for _, l := range []look{
+		{0, 0, 0, NoHead, 0}, {1, heavy, 0, Tie, heavy}, {2, tied, 0, Tie, tied}, {29, heavy, 0, Tie, heavy}, {31, tied, 0, Tie, heavy}, {40, heavy, 0, Tie, heavy},
+		{50, tied, 0, Tie, heavy}, {79, tied, 0, Tie, heavy}, {80, tied, 0, Tie, tied}, {81, 0, 0, Tie, tied}, {111, 0, 0, NoHead, 0}, {-5, heavy, 0, Tie, heavy},
+	} {
+		var call Call
+		first, call = first.Step(Judged{Pick: l.pick, Tied: l.tied, Wanted: 0.8}, in, begin.Add(time.Duration(l.after)*time.Second))
+		if call.Kind != l.want || call.Mass != l.mass || first.On {
+			t.Errorf("first, after %g s: %+v", l.after, call)
+		}
 	}
-	if w, call = w.Step(Judged{Pick: tied}, in, begin); call.Kind != Tie || w.Tied != tied || w.Was == nil || !w.Told.Equal(begin) {
-		t.Errorf("%+v %+v", call, w)
+	// Whoever stays with a head hears of no other while it may do.
+	w := TieOn(tied, in, begin)
+	if w.Was == nil || !w.Told.Equal(begin) || !w.On {
+		t.Errorf("%+v", w)
 	}
 	w, _ = w.Step(Judged{heavy, 0.7, 0.8}, in, begin)
 	w = w.StayWith(begin.Add(time.Minute))

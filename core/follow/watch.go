@@ -12,7 +12,8 @@ import (
 
 // Watch is what is remembered from one look to the next, by whoever asks.
 type Watch struct {
-	Tied  float64      `json:"tied"`  // kg on the line; 0 before the first is told
+	Tied  float64      `json:"tied"`  // kg on the line, or that are to be tied on; 0 before the first is told
+	On    bool         `json:"on"`    // the angler has said that it is on
 	Told  time.Time    `json:"told"`  // when it was
 	Was   *setup.Setup `json:"was"`   // the water then
 	Next  float64      `json:"next"`  // another head that would be better; 0 where none would
@@ -54,7 +55,7 @@ var Calls = []string{Tie, Keep, Soon, Change, NoHead, Moving, Troubled}
 
 // TieOn is a watch that begins with a head on the line, in a water.
 func TieOn(mass float64, in setup.Setup, at time.Time) Watch {
-	return Watch{Tied: mass, Told: at, Was: &in}
+	return Watch{Tied: mass, On: true, Told: at, Was: &in}
 }
 
 // StayWith is a watch that hears of no other head for a while.
@@ -82,11 +83,8 @@ func lasting(j Judged, next, tied float64) time.Duration {
 // remembered of it. A clock that goes back makes what lasted begin anew. Words are still to
 // be given.
 func (w Watch) Step(j Judged, in setup.Setup, at time.Time) (Watch, Call) {
-	if w.Tied == 0 {
-		if j.Pick == 0 {
-			return w, Call{Kind: NoHead}
-		}
-		return TieOn(j.Pick, in, at), Call{Kind: Tie, Mass: j.Pick}
+	if !w.On {
+		return w.first(j, at)
 	}
 	wanted := j.Pick
 	if wanted > w.Tied && j.Tied >= j.Wanted-judgement.TiedGrace.Number {
@@ -119,6 +117,28 @@ func (w Watch) Step(j Judged, in setup.Setup, at time.Time) (Watch, Call) {
 		return w, w.change()
 	}
 	return w, Call{Kind: Soon, Mass: w.Tied, From: w.Next, Since: w.Since}
+}
+
+// first is a look before anything is on the line: what is to be tied on goes along with
+// what is heard at the beginning, and does not flicker then.
+func (w Watch) first(j Judged, at time.Time) (Watch, Call) {
+	switch {
+	case at.Before(w.Told), w.Tied == 0:
+		w = Watch{Tied: j.Pick, Told: at}
+	case at.Sub(w.Told) < span(judgement.FirstFor):
+		w.Tied = j.Pick
+	case j.Pick == w.Tied:
+		w = w.forget()
+	case w.Since.IsZero() || at.Before(w.Since):
+		w.Since = at
+	case at.Sub(w.Since) >= span(judgement.BackFor):
+		w.Tied = j.Pick
+		w = w.forget()
+	}
+	if w.Tied == 0 {
+		return w, Call{Kind: NoHead}
+	}
+	return w, Call{Kind: Tie, Mass: w.Tied}
 }
 
 // settle is a look at which no other head is better: what was told stays told for a while.

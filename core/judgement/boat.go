@@ -29,6 +29,7 @@ var (
 	SwayShare  = Value{0.5, "1", 0, "half of what a speed sways by is noise of the instrument"}
 	SwayMost   = Value{0.5, "1", 0, "what sways by more is told as unsteady"}
 	TiedGrace  = Value{0.05, "1", 0, "a head that is as sure as wanted but for that stays on"}
+	FirstFor   = Value{30, "s", 0, "instruments settle in half a minute"}
 	FailsFor   = Value{30, "s", 0, "a head that is likelier to fail than not is changed soon: one cast is lost by waiting"}
 	WeakensFor = Value{120, "s", 0, "a head that is less sure than wanted is changed once that has lasted for some gusts"}
 	LighterFor = Value{300, "s", 0, "a lighter head is worth a knot only when it lasts"}

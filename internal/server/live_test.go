@@ -173,12 +173,16 @@ func TestFollow(t *testing.T) {
 	if w.Setup.Water.Depth != 25 || w.Setup.Boat.Speed != 0.2 || !w.Setup.Boat.Measured || w.Call.Kind != "tie on" || w.Call.Mass == 0 || w.Watch.Tied != w.Call.Mass || w.Brief.Head == "" || w.Hold == "" || w.Answer == nil {
 		t.Errorf("%+v %+v", w.Call, w.Setup.Boat)
 	}
+	tied := w.Call.Mass
 	watch, err := json.Marshal(w.Watch)
 	if err != nil {
 		t.Fatal(err)
 	}
-	tied := w.Call.Mass
 	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), `,"watch":`+string(watch)), http.StatusOK, &w)
+	if w.Call.Kind != "tie on" || w.Watch.On {
+		t.Errorf("%+v", w.Call)
+	}
+	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), fmt.Sprintf(`,"tied":%g,"watch":%s`, tied, watch)), http.StatusOK, &w)
 	if w.Call.Kind != "keep" || w.Call.Mass != tied {
 		t.Errorf("%+v", w.Call)
 	}

@@ -17,6 +17,7 @@ var everyView = []struct{ path, there string }{
 	{"/compare?open=1&with=thick", `document.querySelector(".compare table")`},
 	{"/day", `document.querySelectorAll(".day-plans li").length === 2`},
 	{"/day?plan=1", `document.querySelector(".day-rod")`},
+	{"/boat?open=1", `document.querySelector(".boat-now[data-call]") && document.querySelector(".boat-section .line-now")`},
 	{"/drop?open=1", `document.querySelector(".droptest")`},
 	{"/drop?open=1&part=measure", `document.querySelector("#field-float-length")`},
 	{"/log", `document.querySelector(".trips li")`},

@@ -50,6 +50,7 @@ func TestScreenshots(t *testing.T) {
 		{"box", "/box", "sun", `document.querySelectorAll(".grid tr[data-id]").length > 30`, 1280, 800},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
 		{"day", "/day?plan=1", "sun", `document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`, 1280, 800},
+		{"boat-phone", "/boat?open=2", "sun", `document.querySelector(".boat-course") && document.querySelector(".boat-tie")`, 390, 844},
 		{"guide", "/guide?page=hop", "sun", `document.querySelectorAll(".guide-water svg .bait").length === 2`, 1280, 800},
 	} {
 		t.Run(s.name, func(t *testing.T) {
@@ -57,6 +58,9 @@ func TestScreenshots(t *testing.T) {
 			value[bool](p, `localStorage.setItem("dunvel.light", JSON.stringify("`+s.light+`")) || true`)
 			p.size(s.width, s.height)
 			p.visit(s.path)
+			if s.name == "boat-phone" {
+				go p.boat.RunSimulated(t.Context(), "The made-up boat", demo.NewBoat(time.Date(2026, 11, 26, 9, 0, 0, 0, time.UTC), 1).Next)
+			}
 			if s.name == "log-phone" {
 				p.click("Go on with it") // the trips of the demo have ended
 			}

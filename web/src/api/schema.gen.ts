@@ -3959,9 +3959,11 @@ export interface components {
         Watch: {
             /**
              * Format: double
-             * @description On the line, kg; 0 before the first is told
+             * @description On the line, or to be tied on, kg; 0 before the first is told
              */
             tied: number;
+            /** @description The angler has said that it is */
+            on: boolean;
             /** Format: date-time */
             told: string;
             was: components["schemas"]["Setup"] | null;

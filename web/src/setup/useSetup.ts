@@ -253,6 +253,7 @@ const besides = [
   "words",
   "care",
   "plan",
+  "spot",
   "trip",
 ] as const;
 
@@ -260,7 +261,7 @@ const besides = [
 const places: readonly string[] = ["trip", "from", "page", "words", "plan"];
 
 /** Those of them that are numbers. */
-const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip"];
+const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip", "spot"];
 
 /** Whether an address holds nothing of a setup itself. */
 export const isBare = (params: URLSearchParams) =>

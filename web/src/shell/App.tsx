@@ -19,6 +19,7 @@ const LogView = lazy(() => import("../views/log/LogView"));
 const BoxView = lazy(() => import("../views/box/BoxView"));
 const SetupsView = lazy(() => import("../views/setups/SetupsView"));
 const DayView = lazy(() => import("../views/day/DayView"));
+const BoatView = lazy(() => import("../views/boat/BoatView"));
 const GuideView = lazy(() => import("../views/guide/GuideView"));
 const LicencesView = lazy(() => import("../views/licences/LicencesView"));
 const Keys = lazy(() => import("./Keys"));
@@ -58,6 +59,7 @@ function Themed() {
               <Route path="/box" element={<BoxView />} />
               <Route path="/setups" element={<SetupsView />} />
               <Route path="/day" element={<DayView />} />
+              <Route path="/boat" element={<BoatView />} />
               <Route path="/guide" element={<GuideView />} />
               <Route path="/licences" element={<LicencesView />} />
               <Route path="*" element={<NotHere />} />

@@ -7,6 +7,7 @@ const views = [
   { to: "/map", label: "Map" },
   { to: "/compare", label: "Compare" },
   { to: "/day", label: "Day" },
+  { to: "/boat", label: "Boat" },
   { to: "/drop", label: "Drop test" },
   { to: "/log", label: "Log" },
   { to: "/box", label: "Box" },
@@ -29,7 +30,7 @@ export function Views({ onGo }: { onGo?: () => void }) {
   );
 }
 
-const ofWater = ["/", "/fall", "/map", "/compare", "/drop", "/log"];
+const ofWater = ["/", "/fall", "/map", "/compare", "/boat", "/drop", "/log"];
 
 /** A link to a view. Those of one water hand it on, as it is at the moment of the click. */
 function ViewLink({ to, onGo, children }: { to: string; onGo?: () => void; children: string }) {

@@ -3,11 +3,7 @@ import type { DayPlan, Setup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { clockOf } from "../../parts/when";
-import { Backdrop } from "../../section/Backdrop";
-import { arrowsAt, CurrentArrows } from "../../section/CurrentArrows";
-import { fit, reachOf } from "../../section/frame";
-import { Tackle } from "../../section/Tackle";
-import { useSize } from "../../section/useSize";
+import { Still } from "../../section/Still";
 import { useAnswer } from "../../setup/useAnswer";
 import { toAddress } from "../../setup/useSetup";
 import type { Sky } from "./useDay";
@@ -18,14 +14,8 @@ export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: num
   const { show } = useUnits();
   const there = setupAt(plan, sky, time);
   const { data: answered, isOld } = useAnswer(there?.setup ?? defaults, undefined, there !== undefined);
-  const [box, size] = useSize<HTMLDivElement>();
   if (!there) return <p className="row-hint">Nothing is fished then.</p>;
   const answer = answered?.answer;
-  const head = answer?.heads[answer.closest];
-  const frame =
-    answered && head && size.width > 0
-      ? fit(answered.of, answered.answer, reachOf(head), size.width, size.height)
-      : null;
   const { water, flow, wind } = there.setup;
   const drift = answer ? Math.hypot(answer.drift.x, answer.drift.y) : 0;
   return (
@@ -41,32 +31,14 @@ export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: num
         . {answer?.sentence}{" "}
         <Link to={`/?${new URLSearchParams(toAddress(defaults, there.setup))}`}>Work it out</Link>
       </p>
-      <div className="day-section" ref={box} data-old={isOld || undefined}>
-        {answered && frame && head && (
-          <svg
-            className="section"
-            width={frame.width}
-            height={frame.height}
-            role="img"
-            aria-label={`The water then: ${answered.answer.sentence}`}
-          >
-            <Backdrop setup={answered.of} answer={answered.answer} frame={frame} />
-            <CurrentArrows
-              setup={answered.of}
-              answer={answered.answer}
-              frame={frame}
-              x={arrowsAt(frame, answered.of, head.contact.boat.x)}
-            />
-            <Tackle
-              setup={answered.of}
-              answer={answered.answer}
-              head={head}
-              count={head.fall.time}
-              frame={frame}
-            />
-          </svg>
-        )}
-      </div>
+      <Still
+        of={answered?.of}
+        answer={answer}
+        head={answer?.heads[answer.closest]}
+        label={`The water then: ${answer?.sentence ?? ""}`}
+        className="day-section"
+        old={isOld}
+      />
     </section>
   );
 }

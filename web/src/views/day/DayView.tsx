@@ -2,6 +2,7 @@ import { type DayPlan, Failure, type SavedPlan } from "../../api/client";
 import { Care } from "../../parts/Care";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
+import { useDraft, usePlanActions, usePlans } from "../../setup/usePlans";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { useSetups } from "../../setup/useSetups";
 import { AtTime } from "./AtTime";
@@ -12,7 +13,6 @@ import { begun, dayOf } from "./plan";
 import { Rods } from "./Rods";
 import { Strip, spanOf } from "./Strip";
 import { type Sky, useDay } from "./useDay";
-import { useDraft, usePlanActions, usePlans } from "./usePlans";
 import "./day.css";
 
 /** Days that are planned, and the one that is open. */

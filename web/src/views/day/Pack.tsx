@@ -3,8 +3,8 @@ import { useNavigate } from "react-router";
 import type { DayPlan, Trip } from "../../api/client";
 import { useSay } from "../../parts/Undo";
 import { onTheWall } from "../../parts/when";
+import { useBegin } from "../../setup/usePlans";
 import type { Sky, Worked } from "./useDay";
-import { useBegin } from "./usePlans";
 
 interface Props {
   plan: DayPlan;

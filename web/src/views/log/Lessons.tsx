@@ -1,10 +1,10 @@
 import { scaleLinear } from "d3-scale";
 import type { Lesson } from "../../api/client";
+import { useLesson } from "../../log/useLog";
 import { useUnits } from "../../parts/preferences";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 import { percent } from "../../units/numbers";
-import { useLesson } from "./useLog";
 
 /** What the log teaches: what to repeat, what was tried least, what was lost, and how the predictions did. */
 export function Lessons({ trip }: { trip: number | undefined }) {

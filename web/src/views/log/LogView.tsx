@@ -1,3 +1,5 @@
+import { Tap } from "../../log/Tap";
+import { useTrips } from "../../log/useLog";
 import { Parts } from "../../parts/Parts";
 import { View } from "../../parts/View";
 import { SaveBar } from "../../setup/SaveBar";
@@ -5,11 +7,9 @@ import { useAddressNumber, useAddressText, useSetup } from "../../setup/useSetup
 import { Exchange } from "./Exchange";
 import { Lessons } from "./Lessons";
 import { Over } from "./Over";
-import { Tap } from "./Tap";
 import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
 import { Trips } from "./Trips";
-import { useTrips } from "./useLog";
 import "./log.css";
 
 const ofTrip = [

@@ -1,6 +1,6 @@
 import type { SavedTrip } from "../../api/client";
+import { useLogActions } from "../../log/useLog";
 import { atTime, onDay } from "../../parts/when";
-import { useLogActions } from "./useLog";
 
 /** A trip that has ended takes no taps; it can be gone on with. */
 export function Over({ of }: { of: SavedTrip }) {

@@ -1,7 +1,9 @@
-import { useSending } from "./useLog";
+import { useSending } from "../../log/useLog";
+import { useEvents } from "../../parts/live";
 
-/** Sends what was tapped, whatever view is open. */
+/** Sends what was tapped, and hears what is new, whatever view is open. */
 export default function Sending() {
   useSending();
+  useEvents();
   return null;
 }

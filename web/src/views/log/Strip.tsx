@@ -1,9 +1,9 @@
 import { scaleLinear, scaleTime } from "d3-scale";
 import type { EventKind, LogEvent, SavedEvent, SavedTrip } from "../../api/client";
+import { kindOf } from "../../log/words";
 import { useUnits } from "../../parts/preferences";
 import { atTime } from "../../parts/when";
 import { useSize } from "../../section/useSize";
-import { kindOf } from "./words";
 
 const height = 190;
 const left = 44;

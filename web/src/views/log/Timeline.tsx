@@ -7,6 +7,8 @@ import {
   type SavedEvent,
   type SavedTrip,
 } from "../../api/client";
+import { useEvents, useLogActions } from "../../log/useLog";
+import { kindOf, told } from "../../log/words";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
@@ -14,8 +16,6 @@ import { useSay } from "../../parts/Undo";
 import { atTime, onDay } from "../../parts/when";
 import { NumberField } from "../../setup/NumberField";
 import { Strip } from "./Strip";
-import { useEvents, useLogActions } from "./useLog";
-import { kindOf, told } from "./words";
 
 /** All that happened on a trip, in order; every line can be corrected or taken off. */
 export function Timeline({ trip }: { trip: SavedTrip }) {

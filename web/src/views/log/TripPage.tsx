@@ -1,13 +1,13 @@
 import { useState } from "react";
 import { Failure, type SavedTrip, type Setup, type Trip } from "../../api/client";
+import { useLogActions, usePlaces } from "../../log/useLog";
+import { tied } from "../../log/words";
 import { useDefinitions } from "../../parts/definitions";
 import { PositionFields } from "../../parts/PositionFields";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 import { onDay, onTheWall } from "../../parts/when";
-import { useLogActions, usePlaces } from "./useLog";
-import { tied } from "./words";
 
 /** What a trip is: where, when, with which rods; and its end. */
 export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {

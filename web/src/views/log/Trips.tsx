@@ -1,5 +1,6 @@
 import { useId, useState } from "react";
 import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
+import { useLogActions, usePlaces, useTrips } from "../../log/useLog";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
@@ -7,7 +8,6 @@ import { Unread } from "../../parts/Unread";
 import { onDay, onTheWall } from "../../parts/when";
 import { useAddressNumber } from "../../setup/useSetup";
 import { useSavedSetup } from "../../setup/useSetups";
-import { useLogActions, usePlaces, useTrips } from "./useLog";
 
 /** The trips so far, and beginning one with what is set in Work out. */
 export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTrip) => void }) {

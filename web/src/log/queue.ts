@@ -1,6 +1,6 @@
 // Events wait on this device until the server has them: one entry of its own for each, so that two windows do not
 // overwrite each other. The server takes each once by its key, however often it is sent.
-import { client, Failure, type LogEvent, take } from "../../api/client";
+import { client, Failure, type LogEvent, take } from "../api/client";
 
 export interface Waiting {
   trip: number;

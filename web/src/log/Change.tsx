@@ -1,12 +1,12 @@
 import { useState } from "react";
-import type { RodState, Setup } from "../../api/client";
-import { useDefinitions } from "../../parts/definitions";
-import { having } from "../../parts/path";
-import { useUnits } from "../../parts/preferences";
-import { fieldId, Row } from "../../parts/Row";
-import { asBait } from "../../setup/asTackle";
-import { NumberField } from "../../setup/NumberField";
-import { useBox } from "../../setup/useBox";
+import type { RodState, Setup } from "../api/client";
+import { useDefinitions } from "../parts/definitions";
+import { having } from "../parts/path";
+import { useUnits } from "../parts/preferences";
+import { fieldId, Row } from "../parts/Row";
+import { asBait } from "../setup/asTackle";
+import { NumberField } from "../setup/NumberField";
+import { useBox } from "../setup/useBox";
 
 interface Props {
   state: RodState;

@@ -1,4 +1,4 @@
-import type { LogEvent, RodState } from "../../api/client";
+import type { LogEvent, RodState } from "../api/client";
 
 type Show = (measure: string, base: number) => string;
 

@@ -1,15 +1,18 @@
 import { useEffect, useState } from "react";
-import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../../api/client";
-import { Care, useCautions } from "../../parts/Care";
-import { useDefinitions } from "../../parts/definitions";
-import { Parts } from "../../parts/Parts";
-import { useUnits } from "../../parts/preferences";
-import { atTime, onTheWall } from "../../parts/when";
+import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../api/client";
+import { Care, useCautions } from "../parts/Care";
+import { useDefinitions } from "../parts/definitions";
+import { useLive } from "../parts/live";
+import { Parts } from "../parts/Parts";
+import { useUnits } from "../parts/preferences";
+import { atTime, onTheWall } from "../parts/when";
+import { Aboard, aboard } from "./aboard";
 import { Change } from "./Change";
 import { newKey, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { useEvents, useLogActions, useQueue } from "./useLog";
 import { kindOf, tied, told } from "./words";
+import "./tap.css";
 
 const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "bite", label: "Bite on the fall", phase: "fall" },
@@ -37,6 +40,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const [changing, setChanging] = useState(false);
   const [since, setSince] = useState(() => sinceSplash(trip.id, rod));
   const [gone, setGone] = useState<{ id: number; label: string }>();
+  const live = useLive();
 
   useEffect(() => {
     const follow = () => setSince(sinceSplash(trip.id, rod));
@@ -58,6 +62,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
       rod,
       phase: "",
       since: Math.round(ago * 10) / 10,
+      aboard: aboard(live),
       ...event,
     });
   };
@@ -102,6 +107,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           Changed…
         </button>
       </p>
+      <Aboard live={live} />
       {care && <Care folded cautions={care.now} />}
       {changing && (
         <Change
@@ -209,7 +215,7 @@ function NoteIt({ onNote }: { onNote: (note: string) => void }) {
 }
 
 /** What a rod fishes with after all that was logged; the server says the same of every event. */
-function stateNow(trip: SavedTrip, rod: number, events: LogEvent[]): RodState {
+export function stateNow(trip: SavedTrip, rod: number, events: LogEvent[]): RodState {
   let state = trip.trip.rods[rod]?.state ?? (trip.trip.rods[0]?.state as RodState);
   const sorted = [...events].sort((a, b) => Date.parse(a.time) - Date.parse(b.time));
   for (const e of sorted) {

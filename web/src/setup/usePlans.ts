@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { client, type DayPlan, type SavedPlan, type Trip, take } from "../../api/client";
-import { useUnits } from "../../parts/preferences";
+import { client, type DayPlan, type SavedPlan, type Trip, take } from "../api/client";
+import { useUnits } from "../parts/preferences";
 
 const list = ["plans"];
 

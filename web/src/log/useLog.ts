@@ -8,9 +8,9 @@ import {
   type SavedTrip,
   type Trip,
   take,
-} from "../../api/client";
-import { useUnits } from "../../parts/preferences";
-import { useAsked } from "../../parts/useAsked";
+} from "../api/client";
+import { useUnits } from "../parts/preferences";
+import { useAsked } from "../parts/useAsked";
 import { letGo, put, send, waiting } from "./queue";
 
 export function useTrips() {
@@ -21,11 +21,12 @@ export function usePlaces() {
   return useQuery({ queryKey: ["places"], queryFn: ({ signal }) => take(client.GET("/places", { signal })) });
 }
 
-export function useEvents(trip: number) {
+export function useEvents(trip: number | undefined) {
   return useQuery({
     queryKey: ["trips", trip, "events"],
     queryFn: ({ signal }) =>
-      take(client.GET("/trips/{id}/events", { params: { path: { id: trip } }, signal })),
+      take(client.GET("/trips/{id}/events", { params: { path: { id: trip ?? 0 } }, signal })),
+    enabled: trip !== undefined,
   });
 }
 

@@ -1,0 +1,90 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import type { LivePart, LiveState } from "../api/client";
+
+/** What the instruments of the boat said last, and when that came here. */
+export interface Live {
+  state: LiveState;
+  /** ms since the page was opened. */
+  came: number;
+}
+
+let now: Live | undefined;
+const following = new Set<() => void>();
+
+function tell(next: Live | undefined) {
+  now = next;
+  for (const follow of following) follow();
+}
+
+/** The lists that are kept, by the first part of their keys: they are asked for anew when something has changed. */
+const lists = [
+  "plans",
+  "trips",
+  "places",
+  "copies",
+  "rounds",
+  "drop-tests",
+  "programmes",
+  "items",
+  "setups",
+  "unreadable",
+];
+
+/** How long after the stream of events was refused it is tried again, ms. */
+const again = 5000;
+
+/** Listens to the server, once for the page: the boat, and that something which is kept has changed. */
+export function useEvents() {
+  const queries = useQueryClient();
+  useEffect(() => {
+    let source: EventSource | undefined;
+    let timer = 0;
+    let seen: string | undefined;
+    const listen = () => {
+      source = new EventSource("/api/live/events");
+      source.addEventListener("boat", (e) => {
+        tell({ state: JSON.parse(e.data) as LiveState, came: performance.now() });
+      });
+      source.addEventListener("revision", (e) => {
+        if (seen !== undefined && seen !== e.data)
+          queries.invalidateQueries({ predicate: (q) => lists.includes(String(q.queryKey[0])) });
+        seen = e.data;
+      });
+      source.onerror = () => {
+        if (source?.readyState !== EventSource.CLOSED) return; // the browser tries again by itself
+        timer = window.setTimeout(listen, again);
+      };
+    };
+    listen();
+    return () => {
+      window.clearTimeout(timer);
+      source?.close();
+      tell(undefined);
+    };
+  }, [queries]);
+}
+
+/** What the instruments of the boat say; undefined where Dunvel hears none. */
+export function useLive(): Live | undefined {
+  return useSyncExternalStore(
+    (follow) => {
+      following.add(follow);
+      return () => following.delete(follow);
+    },
+    () => now,
+  );
+}
+
+/** How old what came is by now, s; it grows by itself while nothing comes. */
+export function useAge(live: Live | undefined): number {
+  const [, grow] = useState(0);
+  useEffect(() => {
+    const timer = window.setInterval(() => grow((n) => n + 1), 1000);
+    return () => window.clearInterval(timer);
+  }, []);
+  return live ? (performance.now() - live.came) / 1000 : 0;
+}
+
+/** Whether a part was heard of lately. */
+export const isFresh = (part: LivePart | null): part is LivePart => part !== null && part.quality !== "stale";

@@ -5,6 +5,9 @@ import (
 	"os"
 	"path/filepath"
 	"testing"
+	"time"
+
+	"dunvel/internal/demo"
 )
 
 var screenshots = flag.String("screenshots", "", "folder to write one picture of each main view to")

@@ -56,10 +56,19 @@ export function useEvents() {
         timer = window.setTimeout(listen, again);
       };
     };
-    listen();
-    return () => {
+    const leave = () => {
       window.clearTimeout(timer);
       source?.close();
+    };
+    // A page that one may come back to would hold its connection, of which a browser has few.
+    const back = (e: PageTransitionEvent) => e.persisted && listen();
+    listen();
+    window.addEventListener("pagehide", leave);
+    window.addEventListener("pageshow", back);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      window.removeEventListener("pageshow", back);
+      leave();
       tell(undefined);
     };
   }, [queries]);

@@ -65,7 +65,7 @@ export default function BoatView() {
   const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
   return (
     <View title="Boat" bar={<SaveBar setup={setup} onOpen={replace} />} className="page boat acts">
-      <h1>Boat</h1>
+      <h1 className="unseen">Boat</h1>
       <div className="boat-both">
         <div className="boat-left">
           <Now weight={weight} old={failure !== undefined} onTie={onTie} onStay={stay} />

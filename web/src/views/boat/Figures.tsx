@@ -74,11 +74,7 @@ function One({
   if (byHand === undefined)
     return (
       <li data-from={from}>
-        <button
-          type="button"
-          aria-label={`${label} ${shown}, ${heard}: hold by hand`}
-          onClick={() => onHeld({ ...held, [path]: value })}
-        >
+        <button type="button" onClick={() => onHeld({ ...held, [path]: value })}>
           <span className="boat-label">
             {label} {heard}
           </span>
@@ -86,6 +82,7 @@ function One({
             {shown}
             {live && part?.directed && <Arrow course={part.course} />}
           </b>
+          <span className="unseen">Hold by hand</span>
         </button>
         {words && <small>{words}</small>}
       </li>

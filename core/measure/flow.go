@@ -4,14 +4,14 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/almanac"
+	"dunvel/core/boat"
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
-
-	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Measured is a number that was measured, with how well it is known.
@@ -161,12 +161,9 @@ func ByFixes(from, to Position, time float64, choice units.Choice) (Measured, er
 	if message := field.Check(time, choice); message != "" {
 		return Measured{}, fieldError("time", "%s", message)
 	}
-	const earth = 6371e3 // m, mean radius
-	rad := func(degrees float64) float64 { return degrees * math.Pi / 180 }
-	north := earth * rad(to.North-from.North)
-	east := earth * rad(math.Remainder(to.East-from.East, 360)) * math.Cos(rad((to.North+from.North)/2))
-	far := r3.Norm(r3.Vec{X: north, Y: east})
-	out := Measured{Value: far / time, Direction: math.Mod(math.Atan2(east, north)*180/math.Pi+360, 360)}
+	east, north := boat.Metres(almanac.Position{Latitude: from.North, Longitude: from.East}, almanac.Position{Latitude: to.North, Longitude: to.East})
+	far := math.Hypot(east, north)
+	out := Measured{Value: far / time, Direction: boat.Course(east, north)}
 	if most := setup.LookupField("boat.speed").Max; out.Value > most {
 		return Measured{}, fieldError("to", "To: %s from the first in %s is a drift of %s, more than the %s that is allowed.", choice.Show("depth", far), units.Seconds(time), choice.Show("speed", out.Value), choice.Show("speed", most))
 	}

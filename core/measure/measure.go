@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 
+	"dunvel/core/boat"
 	"dunvel/core/catalogue"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -17,10 +18,11 @@ const (
 	Line  = "line angle"    // a head hangs in the current
 	Drift = "two positions" // a boat drifts
 	Cast  = "cast"          // turns of the reel, or paces
+	Along = "track"         // a drift of a track that is kept
 )
 
 // Ways are all of them.
-var Ways = []string{Float, Line, Drift, Cast}
+var Ways = []string{Float, Line, Drift, Cast, Along}
 
 // Question is what was measured, as it was typed.
 type Question struct {
@@ -36,6 +38,8 @@ type Question struct {
 	Toward string  `json:"toward"` // the compass course of the cast; may be empty
 	Each   string  `json:"each"`   // line of a turn, or length of a pace
 	Counts string  `json:"counts"` // turns or paces, one number a cast
+
+	Drift *Drifted `json:"drift,omitempty"` // of a track
 }
 
 // Found is what was measured, and what of a setup it sets.
@@ -77,15 +81,17 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 			return nil, read.wrong
 		}
 		out.Measured, err = ByFixes(from, to, time, choice)
-		out.Changes = map[string]any{"boat.speed": out.Value, "boat.spread": out.Spread, "boat.measured": true}
-		if strings.TrimSpace(q.Toward) != "" {
-			// A compass turns to the right, a setup to the left of the cast.
-			toward := read.number("toward", "The cast goes", "angle", q.Toward)
-			out.Changes["boat.direction"] = turn(toward - out.Direction)
+		out.Changes = read.drift(q, s, out.Measured)
+	case Along:
+		if q.Drift == nil {
+			return nil, fieldError("drift", "Drift: choose one of a track.")
 		}
-		if catalogue.BoatOf(s.Boat.Kind).Held {
-			out.Changes["boat.kind"] = catalogue.Skiff
+		if message := setup.LookupField("boat.speed").Check(q.Drift.Value, choice); message != "" {
+			return nil, fieldError("drift", "%s", message)
 		}
+		out.Measured = q.Drift.Measured
+		out.Spread = min(max(out.Spread, 0), setup.LookupField("boat.spread").Max)
+		out.Changes = read.drift(q, s, out.Measured)
 	case Cast:
 		each := read.number("each", "Each", "depth", q.Each)
 		counts := read.counts(q.Counts)
@@ -106,8 +112,19 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 	return out, nil
 }
 
-// turn is an angle in degrees, 0 to 360.
-func turn(degrees float64) float64 { return math.Mod(math.Mod(degrees, 360)+360, 360) }
+// drift is what of a setup a drift sets.
+func (r *reader) drift(q Question, s setup.Setup, m Measured) map[string]any {
+	out := map[string]any{"boat.speed": m.Value, "boat.spread": m.Spread, "boat.measured": true}
+	if strings.TrimSpace(q.Toward) != "" {
+		// A compass turns to the right, a setup to the left of the cast.
+		toward := r.number("toward", "The cast goes", "angle", q.Toward)
+		out["boat.direction"] = boat.Turn(toward - m.Direction)
+	}
+	if catalogue.BoatOf(s.Boat.Kind).Held {
+		out["boat.kind"] = catalogue.Skiff
+	}
+	return out
+}
 
 // reader reads what was typed, and gathers what is wrong with it.
 type reader struct {

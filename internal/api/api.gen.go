@@ -233,6 +233,18 @@ type ServerInterface interface {
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx *echo.Context, params ReadTimesParams) error
+	// ListTracks Tracks that are kept, the latest first, with the drifts on them
+	// (GET /tracks)
+	ListTracks(ctx *echo.Context, params ListTracksParams) error
+	// KeepTrack Keeps where the boat was since Dunvel was started, as its instruments had it
+	// (POST /tracks)
+	KeepTrack(ctx *echo.Context) error
+	// DeleteTrack Takes a track off the list; it can be restored
+	// (DELETE /tracks/{id})
+	DeleteTrack(ctx *echo.Context, id Id) error
+	// RestoreTrack Puts a deleted track back
+	// (POST /tracks/{id}/restore)
+	RestoreTrack(ctx *echo.Context, id Id) error
 	// ListTrips Every trip, the latest first
 	// (GET /trips)
 	ListTrips(ctx *echo.Context) error
@@ -245,6 +257,9 @@ type ServerInterface interface {
 	// ChangeTrip Sets a trip anew
 	// (PATCH /trips/{id})
 	ChangeTrip(ctx *echo.Context, id Id) error
+	// ChartTrip Where a trip went, and what happened where
+	// (GET /trips/{id}/chart)
+	ChartTrip(ctx *echo.Context, id Id) error
 	// ListEvents What happened on a trip, in order
 	// (GET /trips/{id}/events)
 	ListEvents(ctx *echo.Context, id Id) error
@@ -1182,6 +1197,65 @@ func (w *ServerInterfaceWrapper) ReadTimes(ctx *echo.Context) error {
 	return err
 }
 
+// ListTracks converts echo context to params.
+func (w *ServerInterfaceWrapper) ListTracks(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params ListTracksParams
+	// ------------- Optional query parameter "speed" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "speed", ctx.QueryParams(), &params.Speed, runtime.BindQueryParameterOptions{Type: "string", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter speed: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListTracks(ctx, params)
+	return err
+}
+
+// KeepTrack converts echo context to params.
+func (w *ServerInterfaceWrapper) KeepTrack(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.KeepTrack(ctx)
+	return err
+}
+
+// DeleteTrack converts echo context to params.
+func (w *ServerInterfaceWrapper) DeleteTrack(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeleteTrack(ctx, id)
+	return err
+}
+
+// RestoreTrack converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreTrack(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreTrack(ctx, id)
+	return err
+}
+
 // ListTrips converts echo context to params.
 func (w *ServerInterfaceWrapper) ListTrips(ctx *echo.Context) error {
 	var err error
@@ -1229,6 +1303,22 @@ func (w *ServerInterfaceWrapper) ChangeTrip(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ChangeTrip(ctx, id)
+	return err
+}
+
+// ChartTrip converts echo context to params.
+func (w *ServerInterfaceWrapper) ChartTrip(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChartTrip(ctx, id)
 	return err
 }
 
@@ -1448,6 +1538,11 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/trips/:id/restore", wrapper.RestoreTrip, options.OperationMiddlewares["restoreTrip"]...)
 	router.GET(options.BaseURL+"/trips/:id/events", wrapper.ListEvents, options.OperationMiddlewares["listEvents"]...)
 	router.POST(options.BaseURL+"/trips/:id/events", wrapper.LogEvents, options.OperationMiddlewares["logEvents"]...)
+	router.GET(options.BaseURL+"/trips/:id/chart", wrapper.ChartTrip, options.OperationMiddlewares["chartTrip"]...)
+	router.GET(options.BaseURL+"/tracks", wrapper.ListTracks, options.OperationMiddlewares["listTracks"]...)
+	router.POST(options.BaseURL+"/tracks", wrapper.KeepTrack, options.OperationMiddlewares["keepTrack"]...)
+	router.DELETE(options.BaseURL+"/tracks/:id", wrapper.DeleteTrack, options.OperationMiddlewares["deleteTrack"]...)
+	router.POST(options.BaseURL+"/tracks/:id/restore", wrapper.RestoreTrack, options.OperationMiddlewares["restoreTrack"]...)
 	router.DELETE(options.BaseURL+"/events/:id", wrapper.DeleteEvent, options.OperationMiddlewares["deleteEvent"]...)
 	router.PATCH(options.BaseURL+"/events/:id", wrapper.ChangeEvent, options.OperationMiddlewares["changeEvent"]...)
 	router.POST(options.BaseURL+"/events/:id/restore", wrapper.RestoreEvent, options.OperationMiddlewares["restoreEvent"]...)
@@ -7243,6 +7338,317 @@ func (response ReadTimesdefaultApplicationProblemPlusJSONResponse) VisitReadTime
 	return err
 }
 
+type ListTracksRequestObject struct {
+	Params ListTracksParams
+}
+
+type ListTracksResponseObject interface {
+	VisitListTracksResponse(w http.ResponseWriter) error
+}
+
+type ListTracks200JSONResponse []SavedTrack
+
+func (response ListTracks200JSONResponse) VisitListTracksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTracks400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListTracks400ApplicationProblemPlusJSONResponse) VisitListTracksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTracks422ApplicationProblemPlusJSONResponse Problem
+
+func (response ListTracks422ApplicationProblemPlusJSONResponse) VisitListTracksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListTracksdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListTracksdefaultApplicationProblemPlusJSONResponse) VisitListTracksResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTrackRequestObject struct {
+}
+
+type KeepTrackResponseObject interface {
+	VisitKeepTrackResponse(w http.ResponseWriter) error
+}
+
+type KeepTrack201JSONResponse SavedTrack
+
+func (response KeepTrack201JSONResponse) VisitKeepTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTrack400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response KeepTrack400ApplicationProblemPlusJSONResponse) VisitKeepTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTrack403ApplicationProblemPlusJSONResponse Problem
+
+func (response KeepTrack403ApplicationProblemPlusJSONResponse) VisitKeepTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTrack422ApplicationProblemPlusJSONResponse Problem
+
+func (response KeepTrack422ApplicationProblemPlusJSONResponse) VisitKeepTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type KeepTrackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response KeepTrackdefaultApplicationProblemPlusJSONResponse) VisitKeepTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTrackRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeleteTrackResponseObject interface {
+	VisitDeleteTrackResponse(w http.ResponseWriter) error
+}
+
+type DeleteTrack204Response struct {
+}
+
+func (response DeleteTrack204Response) VisitDeleteTrackResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeleteTrack400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeleteTrack400ApplicationProblemPlusJSONResponse) VisitDeleteTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTrack403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteTrack403ApplicationProblemPlusJSONResponse) VisitDeleteTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTrack404ApplicationProblemPlusJSONResponse Problem
+
+func (response DeleteTrack404ApplicationProblemPlusJSONResponse) VisitDeleteTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeleteTrackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeleteTrackdefaultApplicationProblemPlusJSONResponse) VisitDeleteTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrackRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreTrackResponseObject interface {
+	VisitRestoreTrackResponse(w http.ResponseWriter) error
+}
+
+type RestoreTrack200JSONResponse SavedTrack
+
+func (response RestoreTrack200JSONResponse) VisitRestoreTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrack400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreTrack400ApplicationProblemPlusJSONResponse) VisitRestoreTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrack403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreTrack403ApplicationProblemPlusJSONResponse) VisitRestoreTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrack404ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreTrack404ApplicationProblemPlusJSONResponse) VisitRestoreTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreTrackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreTrackdefaultApplicationProblemPlusJSONResponse) VisitRestoreTrackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListTripsRequestObject struct {
 }
 
@@ -7558,6 +7964,75 @@ type ChangeTripdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ChangeTripdefaultApplicationProblemPlusJSONResponse) VisitChangeTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChartTripRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type ChartTripResponseObject interface {
+	VisitChartTripResponse(w http.ResponseWriter) error
+}
+
+type ChartTrip200JSONResponse TripChart
+
+func (response ChartTrip200JSONResponse) VisitChartTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChartTrip400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChartTrip400ApplicationProblemPlusJSONResponse) VisitChartTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChartTrip404ApplicationProblemPlusJSONResponse Problem
+
+func (response ChartTrip404ApplicationProblemPlusJSONResponse) VisitChartTripResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChartTripdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChartTripdefaultApplicationProblemPlusJSONResponse) VisitChartTripResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8224,6 +8699,18 @@ type StrictServerInterface interface {
 	// ReadTimes Reads times as they are written down: 5.2 4.9, 1:05
 	// (GET /times)
 	ReadTimes(ctx context.Context, request ReadTimesRequestObject) (ReadTimesResponseObject, error)
+	// ListTracks Tracks that are kept, the latest first, with the drifts on them
+	// (GET /tracks)
+	ListTracks(ctx context.Context, request ListTracksRequestObject) (ListTracksResponseObject, error)
+	// KeepTrack Keeps where the boat was since Dunvel was started, as its instruments had it
+	// (POST /tracks)
+	KeepTrack(ctx context.Context, request KeepTrackRequestObject) (KeepTrackResponseObject, error)
+	// DeleteTrack Takes a track off the list; it can be restored
+	// (DELETE /tracks/{id})
+	DeleteTrack(ctx context.Context, request DeleteTrackRequestObject) (DeleteTrackResponseObject, error)
+	// RestoreTrack Puts a deleted track back
+	// (POST /tracks/{id}/restore)
+	RestoreTrack(ctx context.Context, request RestoreTrackRequestObject) (RestoreTrackResponseObject, error)
 	// ListTrips Every trip, the latest first
 	// (GET /trips)
 	ListTrips(ctx context.Context, request ListTripsRequestObject) (ListTripsResponseObject, error)
@@ -8236,6 +8723,9 @@ type StrictServerInterface interface {
 	// ChangeTrip Sets a trip anew
 	// (PATCH /trips/{id})
 	ChangeTrip(ctx context.Context, request ChangeTripRequestObject) (ChangeTripResponseObject, error)
+	// ChartTrip Where a trip went, and what happened where
+	// (GET /trips/{id}/chart)
+	ChartTrip(ctx context.Context, request ChartTripRequestObject) (ChartTripResponseObject, error)
 	// ListEvents What happened on a trip, in order
 	// (GET /trips/{id}/events)
 	ListEvents(ctx context.Context, request ListEventsRequestObject) (ListEventsResponseObject, error)
@@ -10657,6 +11147,104 @@ func (sh *strictHandler) ReadTimes(ctx *echo.Context, params ReadTimesParams) er
 	return nil
 }
 
+// ListTracks operation middleware
+func (sh *strictHandler) ListTracks(ctx *echo.Context, params ListTracksParams) error {
+	var request ListTracksRequestObject
+
+	request.Params = params
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListTracks(ctx.Request().Context(), request.(ListTracksRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListTracks")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListTracksResponseObject); ok {
+		return validResponse.VisitListTracksResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// KeepTrack operation middleware
+func (sh *strictHandler) KeepTrack(ctx *echo.Context) error {
+	var request KeepTrackRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.KeepTrack(ctx.Request().Context(), request.(KeepTrackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "KeepTrack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(KeepTrackResponseObject); ok {
+		return validResponse.VisitKeepTrackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeleteTrack operation middleware
+func (sh *strictHandler) DeleteTrack(ctx *echo.Context, id Id) error {
+	var request DeleteTrackRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeleteTrack(ctx.Request().Context(), request.(DeleteTrackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeleteTrack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeleteTrackResponseObject); ok {
+		return validResponse.VisitDeleteTrackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreTrack operation middleware
+func (sh *strictHandler) RestoreTrack(ctx *echo.Context, id Id) error {
+	var request RestoreTrackRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreTrack(ctx.Request().Context(), request.(RestoreTrackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreTrack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreTrackResponseObject); ok {
+		return validResponse.VisitRestoreTrackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListTrips operation middleware
 func (sh *strictHandler) ListTrips(ctx *echo.Context) error {
 	var request ListTripsRequestObject
@@ -10793,6 +11381,31 @@ func (sh *strictHandler) ChangeTrip(ctx *echo.Context, id Id) error {
 		return err
 	} else if validResponse, ok := response.(ChangeTripResponseObject); ok {
 		return validResponse.VisitChangeTripResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChartTrip operation middleware
+func (sh *strictHandler) ChartTrip(ctx *echo.Context, id Id) error {
+	var request ChartTripRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChartTrip(ctx.Request().Context(), request.(ChartTripRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChartTrip")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChartTripResponseObject); ok {
+		return validResponse.VisitChartTripResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10977,401 +11590,413 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L37k9s2lj/6r6C099bu3qXb6vYjTru+Pzh2PMmO81i7M75VM6laSIQkTJMABwBbraT8v38L5wAgKYIi",
-	"qH55PPklji0+QODg4Dw/n99nS1lWUjBh9Oz891lFFS2ZYQr+liu6MvA/TC8VrwyXYnY+e8cF00SuyH9/",
-	"+OnHc0IJXEeoJlpKYf80G0Y2jObESGI4I1IQrsmlkFuRESpye4GAq6jQW6ZOyMcNNfAP+CzDikITbehO",
-	"Z2RRG7KSilBS8eUlMfZSis/fbvhyY58tKybIjhmy3FCxZnqWzbgd6z9qpnazbCZoyWbn7ouymV5uWEnx",
-	"01a0LszsfEULzbKZ2VX2woWUBaNi9ulTNuO5vRAeV1GzaZ7G81k2U+wfNVcsn50bVbP2o1dSldTY64R5",
-	"/nSWzUoueFmXs/PT8B4uDFszBe+plFwrpvXIjNuPLhjhxn73VqpLlhNZm3OykVuyogp/wXnmOMtM2Kmi",
-	"hixliQ/iZmCGwiAmTpKhi4L1R36xYeSSi9y+kwkDb4rMJN59aDJLev2OibXZzM7P5mEE2igu1rNPdgSK",
-	"6UoKzWD+flZyUbDS/u9SCsMEyDGtqoIvqR3b4wqv+K+/azvQ31uv+n8UW83OZ//2uNkbj/FX/dg/F97Y",
-	"/VQQ4S0ThmyVhEH58cOIXi0kVfn/1Ezj9b/PaJ5z+/+0+FnJiinD7djdFFetf/p9tmFFPnxLS9RyWeNM",
-	"ugkSdbmw4hUdLNfEPpgsdmRDRZ7Z/7HiYtcGpGTFWZFbUSjpdfuFL8Lz5eLvbGns86uC4lcVxU+r2flf",
-	"D8/jG7r72d7w6dcsIjE53ZHtRmpGNrJ2Av3S/rGWTJMFW0nFYKSambqyYlQXBQogyk1vdHjhyOJ+gIvs",
-	"1ZU0Tuhww37V2rzz/ubNZtpQw8ae/42k5gNciHfs+vvlIzcb3KpcW9WZEyky+Ad2xRTZytquFyMLZgxT",
-	"s/5WzGb2rv6Df1p5nQn6c0vD48nfa22IkNuMXK5nWUSWwjTMT55FJ6KRMiO3VOVjE3GBV33KZrXgePIc",
-	"uvwXuOhTNttSs9yMXf0RLkKN4LXJX2deUnChwkB/jcjKq+URO5SWshaRw/IHZpRVuYqYWgkdnd/eLFqN",
-	"aR/FhJ3nv85WtChm2WxZSG2v31JQ3xWt4a8FhzOtkFuUCPceXcgtURLuzBW1S2voJSNc2B839NLeu2Ks",
-	"PQlOn2az60fSTjCFqdC4J1hMrsrHOsNPs98Ij9WEEs2WUuRpX2t4yZKU2N6Swiy52zO/AH6gvYW137SW",
-	"j9w/GrbcCP6Pmp241W79/IiXlVQG7SF74MzyWlyx4vFSKvY43AnjwbvftKdkktg4Ddub1p+9CuZGOzWc",
-	"EV0vN9a8wlU5set+Ej6bG1bCg/aOxjAPVCm6a0tX78KCLlgR/aXWNS3GNp6bSbtPpcpjY4kvIL7W35XN",
-	"wqmDb41uUTAbp25RfRmZ6Y9gQsoV2XJ7BC5rpewZbq0nvWVFQextYH/aA2fL+HpjXhJWVsaeUUwxIqRg",
-	"JJdgdPZmbsHyD4WsWOIpvZBmExsjNcS+BRS4fZW17Oy1BPRZ/M2K27UaOZLgok/ZbEkVG3ixkaS0JtzW",
-	"nk19074te4de9ZrWXj72JRIUm45oz+9Fzq7t4vRfm1l9436xU2Ma+9Y9bn950Ojtn93LOvLl38ktPNrI",
-	"GsUDDCPrf9iDWRZ5bMoHHKbvGM01oYoFNwWtcy1LBpLnzntNeQ5/Gl4U9kvt50TP+FxxfNFBW1VyAbtl",
-	"RZcmIvk/SsO0c6dgnsgSl0gHJ40opg3YhWCot1Z6wr5DGz+iVfTGqdnuuL5t7S3Yc1YvwBCpnRb4dx4V",
-	"ecNU2X/en9nOL6B9lP//dc1zJzboS9GFrMPWthveSk7sNYnqzU0ZfmWj3mCQMaW2vytWrDBD+qqiyuCH",
-	"oOhQXrIcVg3uiom5NfEH5FySjSxyoiQ+ouCCZVbDULJiWxIGvj8PdkPCPCTtf7sLnN6OfGzB6KgCKKzu",
-	"tRu7sWPtp2tS8EtW7Oz/CQn6KpeEm5fk0en53iK25qPgsb164QMRC4pSYS9j1kd6SebnTlKENGmmjZ1J",
-	"PaBW7UYHTQDzDQLH6HJD1krWVcf7OmbTwVOiuy5RevEB/vIUeRXSfMfoFceDec/9UKjl0IEprR1K/WlG",
-	"uMlSjlIhzTuQABX9LmHVWeTNYuTMmjCpTj+2Xt/SyYNm1TRryL9jysxL8Q3L46OSVl+m++V+g/bc8rfO",
-	"AILnodXht+WqsL4jLqDTpPqS5VaiU1xze6hOPPk7ygD0gDvfiVQZ0Vtellyss2AbCEYVXCrhn0qe50UY",
-	"/oKKfERVVEqu+FB4y1uMtcgZzpGSuTXW1YourQFBFiw/UuByVqE9mKBrrvvDe7WlO7JSsvTDStNakbjE",
-	"Bc5cwVZJmm9PtPEz7BDtw1MkWvH1sNqUwkmAPabg86yXxEROQGMlnUY/UxV9sWbCMLEcMFh4zI66cKeF",
-	"9hKl+Dprpp2JvDnABJswxg+MRsdo3Xh9ONYK9gHsDLi45buEURY0zyFg4KMMdpfNstlGyktrtnBxCT/r",
-	"DZ52haTgXm/5Fbhr2kg4H7iyArAoaA7WjuHC7prhmIIdmsbPUGsWOYLfWGnxFk3iQQshkbR9Yi99z6ju",
-	"6PEBnYwWjtNR3khp/JWWuDj7qnNKdY7EDP3PEL1xUZvWaLxZH2bGK/aWF9noIvRbcKc4W9EJqHPmvJz4",
-	"k9F7hN4f8NaJczq99zISOKH5FV+yE3dOJEdN8DYMmVxzfUyUJLoj7S5LXHd7PsV0CmvHktGxSLHsBmMl",
-	"aIymH7nvqVizWCCcW18Wj1V7iHGdkZWsFTHwAxdkxa8glFwyqmsVV1lGHhNawwlvQjP+DW7C4bFuRsMH",
-	"jwgOu64KqdgJLH+y3Li7YIDfsDUfj6/tnYBBI6643nCxxigGdavtfQiINIEJjpHVjvRdsl3c4Bz0a+ku",
-	"HombkoXYtw5ZSNK5F/jHxY5TmKojc00+TNbfa2OxSjAG4SIXVQAl4XKNieHJvc92OtO9OvqpIakyTTK8",
-	"MQFZ6WALSmpC7GNLDVMvnd9ifUtIwWwYxRiC9QNriK7vOQloD44t8zt+xbwREsy85BtS4j/tG+xBZud7",
-	"wi1VQZcs5Ya3/BqDL2XFFDVOE6W+ph/9p4Y9ckH9vi/lnKy0p+8Jk3uot0b9abt1jpdbt2ayut/kZ2RE",
-	"z1kROvngskyJWs7egypOXr+WRV1O3bNDKmr4lGqdGZFEIR4L7VhYCLFyjQlDf1FslWSFaaP4w5cbyZfs",
-	"JaHCPX/JioKUjArtVIjS0zIa+PcmXxZGhq8C6xUTYOzaHDBNlzD3xP4KFupvTMkBNyQy+JYPXNIdWTC8",
-	"oj9BUdXuj1q4tn3iwiCaOY3rwOs/u41x1NloZxoPRuvF4CzovmJz/54a8GuE+UASas/5WHjjGDxx9Fj3",
-	"HRL0RIZXEb7GPl8f2gKHc1H+W6Oz7RMrU+ZauNMQ0hYY+soI1S5gohi1vg6hqvx3TQosdOnPfzTD7HM0",
-	"8DMxEt7QRM8VM4qzK0YW1iYYjONG95nMY+f9t7HcVye50jxBgXHbe8Rb6xy7McrWYPEbcPeM7hsnMjDI",
-	"zM2Of2OaF/ONc4imOzGvXZXD1FhOd/ekJMf39k0/5j4lfmnn6Oi7N3ydGosq5Db1+45M/ruz3L4ow5Gl",
-	"hJVAr0RzILwph3LhJVd00T85qU5ePF5Fz0AXjSPyykUMwdQ8IrAGYwnq0r4u84ucMh0hMj3kE+eKrps4",
-	"Kc6R9QBbR521jN1hlY9uWbcHshBYGYhxd3drVdDdgi4vT2DXJW9Xf5vbsHWSLxTRrUvIWWxqZSBju5D5",
-	"zmlxVTdhZDQOUw2zkhksqOjJBsyMK9KCF+cSjmZZG8hp9SoP4Kqo7q1jIet3Ul4Sl+Mq5JIW8BU6mmbW",
-	"3EVCI7NSQlwRbB1j7LmGh5k2VMSzhalpELCGfM4RR+C+xU/biLgsqWInr0MaJVFaIGbWkpRvoVr1dsxw",
-	"vxL9Gd5umIgkPzA7uJFbcWszCW9yQ0mZwG9dte6R0zf1cLHKNtWw7KxQNBG5jUXHpXYuDEpsU8/iawNv",
-	"Vsayn/2Hk8l+VkwT+1k6Mkbjz6BQmD3f11yX66ybPevWlN60zjMEB8IIZrMseoy4Q4PrDZwPnTrueXaz",
-	"GNm0+tFoRWh0cTbeap3kTV3RoobjwGpliFhZPYstClRg4hTWYsGwTimULrXS0gOB737Ezdf2w2d0jwXN",
-	"rpiiBZTMYD9EfsiQiZonbqA7KXI4duZxgz/BCIJpSc3NpGk2H57GR2feDEoyJpzp79b4KNt/Q5V55yzJ",
-	"CRLyk7DScY59L9dMZ1gAtmRFobN2IVIuBXNe3C7UOxEhSSlV38SA+4+16RfMbFnsCLqQRe5zmFZxUiVr",
-	"EAVnmthBNc0n8SI1e3zFK9y9AQz2dt455loPGBfQsHOgOGe6bGr+G4sev2jGQORLS1JSgYEejSU6W7oj",
-	"tTC8ICsuGATH9F6xXrs3wMXZjsvhv7bmPMubfLLLwfffsxu5ecHQW4q0HrU3Fybp3dyEveWCUW6tvNgk",
-	"5nxeM3Cljsj59CpF7d67pRprNO6pIAtrCUsryrSQYu2KfbE+q2sYjEYitWFV5FWvO7ITXb3r0fLqa67D",
-	"Mo9fOLSqMMDhjMrAAsK0H7WCVpnFbd+q6dFKa7mKH9XKHGlE3Z2lEd3IcGi3s2SELpXUrbp+iAKc+PRE",
-	"y1J6HjOUdimvAPE9/KSBRpnhWp3XsqyoYvnko6aphB+qubSqitqtsthlTUVkyYxihB5XzLSUwtDlaLLs",
-	"tbsM7ohVov6s+JLFC9K8KbaQ1+4cMmTNr5hIHGEdTyOvnE90aNhv7TXt8tmE9w3mrWVtVnwowuy6SrkY",
-	"rgeOV/Ld5nmtsLn3PKGiQv+zVHNpQdepAcUJpsRAbM/FOnO+WjGlm++amnSL17o7CeoVTPniEQypKt+i",
-	"7femn4ROPRWWN3lhg00ZCpyCLkk09r3GOsrch5u5nl5IsaZc4K5MM833HUr03bxHWVGFrRhWNi8ZxiCh",
-	"RYUuLzEO6b1Mr8PjfRi37IJfUcWpMAlN2pGzpKTX3+PcPIGIg/vLaaww817jAllYvvgRKHAdj3QBfRIc",
-	"q1lh7awv+DJk1V0/yhUjc1hnIY39cYetpEJC779Ty64aKCly8L3RxLXe95add73IUVsXvNF40Xm0RD7q",
-	"xA/Mrj+yJ8yt79hCYAipLkOh8ILl55DKWHsTH+a02HGxds1WIZ2xpCXzHume/SJpesvVUjEWyf18qBhr",
-	"RYXgBIGmnUJuid4yVtkxwBDhhFwpDk2V0J+Tfkwua3XFksOpYdD7C7xWsfzVu2baWgMUjOXMZbTCP7Z6",
-	"tZKaZVbmp9VqaNZCsmyNoYgwi9wQqMf1a/2SPIFIJzRNKgiaZGSO1gb8Y0G10ekNPD/VEZvolfZWX8WX",
-	"rj4o4XklVa6Icd9RB5En+Ps5qWq9aYkvfjwWcIMJlpovhCMZIhMH0/ihrakb0/HFGYDMQZcYwW1GBU3m",
-	"FA56e1KBTagoLzDBBxE6kGntyp21L97AomQUfyx2IPh8eISs3Zty14/BS2tslSD9irGC5djELmvogXPZ",
-	"T+vZhsvsp2hZXMFzUJG286xC4v+ihB6oJXGz1z8l/LQ2IhIW120crwQawc5Qh/j9mWq7eBvpGNOl2t1a",
-	"s2Y0VPbNDkvLe1g3/QDHlEK/uHXproWRxM6NN3T3nayntoXfOEy5ivoR34fYEuY+iIYWmvgjfKFNwn6O",
-	"O1mX65vHQh3oyXAAc3/p8ajttJNk2JcFLaWMXu3aHsUR1S43kBn4nEZmXAUnuiWuZMitKKzfyGbM6e4E",
-	"ZCt5G+bOS3pDdzfMFQAaTqgA0Fgh4JIHG1krnfXAndKzB/CAZFPB77DIUk2N5gFgU12YhFd+hDMJJPFy",
-	"l3D9h8td3NvwqENTHTG7AqFWr2QU6uywRG1Pl7g69O4DzuZnzx+dnj46+ypaLBtTPxcbLtYa9jS9ZK2c",
-	"i91luW9kLHjXZ2/5X6dRz65xt57OI013spN8a2uASppJUvLB7r7OC1/EdvfyMoYp82e2021chIrCdfEP",
-	"PRv50NOzeezNOZta27FXsOqbRR1ymTYAK9Y3JT41vyW3BF3wnH1wN8URskqas0d1Bc5j24Qr2Mo4463b",
-	"eNuGaEtaRDuGi1qJ7myezefzkVAQTFTseN76DqxkiDCoIIAZ6H2MbwQ4qquWKxYwnrpzm7O1YkwT5/xj",
-	"USrGsBKOL9+N1n3m6dPz+bwbhn8RkxIPsDS5WQtbsvD+rPV1vx4MuDyN7MjfZKw+8tvaTt/jd1wvrHWB",
-	"pQZck18uXo9X/GEjxG/elMcmUVAnTuEknLygtI85eY/MDHksuyQEuxsFm+BNA7bsh8upxjsTeXorTcGu",
-	"2PGFAxvwRY8u8k0249xF7nVpNb5uYBOO+B9Bjzobi5JKau6qB/fhC/ZqL5TU2p7Ux07jIGjEzadsUA/3",
-	"JywS3/iwAbwitO1LKUVqQYVYsrc1Jq5Sr/+RRer1coxqJjyjruJZHF2LjITM4poL4Zq6+lWY9No1x43E",
-	"LJv1htfi3IX7W5/TnonYGvQNqkll/C76fPQTpuBKrNKL+e2lb9qHa+I9H2StlgOF+YDBZtrNmlhqLHwT",
-	"bytOtdgRtmM+ykQM9ugDoHHUMAt161H5gf7ATmcoxooxFov+QLz6vYPGeUx7Y0p+j4t82lwf7oZcYXFQ",
-	"dwk7yxM6Jbuvbk1jEqpVr2P/0IQMh6MKurwc6qY59MSeKyBvFpRqN8S7QWXtHZoyJ9q4qqbETwCEz2MM",
-	"+YOGO44iAyvCH6MNnKgzF7zqSrDarP1yjNH2wQWipmjEDVUmCk+aYYMZX2I0zxqgkFuzbvRLMicFo1cu",
-	"dQA7we93r1omKMgpqeGVYeo710/VHbHLyW/4euNj1JL4MHvCaODR75JVNlssRmtMCrl9Xwv3qTKfcP2+",
-	"00yhpg5UiGkWZJZZzQ2wFlE1LRitUu2Jit7gVJx6dDlVdmuOnddGBx8Y9/5Q/0x0Ac+eRnRRpZwt1NtJ",
-	"ULfR5N1gm8DVBF4MGI12T4Xkm7ceBZ4wx+D7xj4g7mbPn50/SXCzI1UQL25eBGEifeLu8yF4uIKGk71c",
-	"W+GyUVOWO3bqxBsZIgoZQ+LTNfLHELmZ0joXgHVqgWCHTBA37u6+K6jhps7ZYDgmI0IqA0QP6JpdJaZb",
-	"CynWY49mVJupT95blPAB7TcOePUumD21djK5um8cyBecIloUBE5yYuSaAUjgLeD4bkJ9XgRmV14xlawI",
-	"XcPQMFyzL/UIVR5K5rppNSKu3+2oc2BCRhAmE1IxXWutnR+cZPFO77Lesx8cPCKItW8qwZ5gnzaAggJf",
-	"O6bWzISq1SX2C6TWMsTaM3zuEZeovK0c5NFmussDthWm75puesddLjDFVr9RA37ItiWtbqwM2brE0I5C",
-	"FSPsumJLg/mgBZu2aimlI1uRbrjQSzY2WiHr9YZ83QCYnc7H21HcYuFY3HsyN5FukpKCXIh2eEP0hZJD",
-	"+Oemj6loLIfvdTRk/KAG7Ej95dqQY01NO0CUE5BHdpWGDWNSKkB3WFXINTvwcNOqgo/WfxzX/w0jSFng",
-	"irPlIaxlz3ZiPx8jSCvCrphyVQxbZ62oY1HO71fLXwQV7zgi7Coumb51HfBQGjkJJFbGKtxfaUKJUbxy",
-	"iDehz7tMtXAuFK/ey/wgYsaRdfIBdNWJazB0GkgMr2MaiylD+6+xr1pl8Yj0CTPh9EqCI+Bs0OmuAFtx",
-	"wY9q71/249XjXCJtXpXIYjhEo379ABe5bmM+wvG45gJEIVUKEG4y9lp5PQUDC5C5Io9xnfM62cds+hiT",
-	"Xv0W6qujZb2yroYbax2Co1z5ADs0/UiVd12E0cAqhMmHiTWg+NPhpIE1bfYM9vH6c3r9nTfG+urJBaXT",
-	"5+sHh7gWPa+VGTpaKFF87Xo0/l0TuRX+q0qaWzN4CiL1iMAD6sIgYA9FiB739lzJqupWzYzO6D9cuvzA",
-	"MYrQ7nKFnXnOyJ+0pUJOPhaM9+RKE8LbDR9T/3khM5/0qF8Ej54zrsMl/UF/wRtGVrN/lhykNZMqHz1e",
-	"gtD7Tw+7vUWr5M+OoICCJm1LQGt/+Q2QBTXeWSnUiK1pCoLqlUA0FKLo6iYoCp521IUCPLpe+//7NZAi",
-	"UrLnOXtSaBHurszRvyFatqhkNb1mUcmqwXTcSnU5SzmUb2TxHoGWfRw+tYdpbGzItNQjLSdolrf28vjB",
-	"k+5CN90XfzRTNM0UE3D/3DdEAk1NPD3nuQtfNc1bU1pkjzTmfWgitILgSEPRuVe0jdZ0EpiKdwcb/zi8",
-	"O3vr0WSzNGa4/UC1ZrobejWS2LdOrPJvJaBGmj6BjZiWJUvQt+7Ch2gVDTQRYRS/DqjxCxfIn6TKwayT",
-	"IsDGOtPO0XNhNA1Ay3kJW3Sg1icCusCNw1uQqgXpiGolI4rr1IiCHdLRB8lwk51pOPgyH+d3sOzHRKy1",
-	"UXWUbMgRCIUHJpbyTIMqDX1ibhiHc7On83ks+FzkIy6VQzFtVUX5Y8XslVDuq2e01VJwl9JmO2DE+YEY",
-	"Ki4xmIHMe1hVhcEQ1RyGeK4cIJAB49IqIpS6mxEr+D3slLkvh/Jwnm4u8U0jettZ3ycXGK1JVNse6dsO",
-	"7Nsrz1Serh8+yJIZDHPYLb2hVcUEy1+G9gkr1chywDWZW6vY45LvmYPAUH4MQqpdNS6sWJd2xjs1cxsa",
-	"XPuRWlpZK80G5c6j9SdRnUc13i+BoMuJXZJec0QLKXZKlwAh+hUTGne3SUn34Uz61PT4nSW9k4saY77P",
-	"wFo21QVwOFqvjC6KHdnSxANrQgA+mk6BAmNaMsLsliUbijVk8E+YwmijLj2NpAD2a6N0VVC9QTomA24N",
-	"/g8pEPpkwU2gEyXuLysOd2hB12SlWIgjh3vs5BipAPmVGc5CEDnvVikiSdQBpYuf2aDquy+7ZTRwGES3",
-	"OOfpPNrgVW2oZhGO9DB51uP1YfTSascFnoKHDhb7TI0+e8GoHuJUVFgDF+BS42Cp7fY5YEPXg7R6YdCp",
-	"FfORen37z64ky8lRUnaHLQOk7BgqTCDZSWrfQgqUfu9WzE+fWCONgjeZ66c5G4mRL1tIBz4lCg10cr2O",
-	"GNELxy8X4/ce+vc3E4rsfSY/tTqGFsWHCWWF69qd7H1hvhNU/wbm4nazkaU9PjmNh5IqwDGJE03TaqCM",
-	"fAL4VsP8H01i74l1NK3dbs1BPTJiUhrFqxO0CpMNSnsPvP+tA5CbsFMuHPFBA469oLwA3vL+nmBFsYta",
-	"Otyg8QkWDxe5h69B+57yRAtoEct8v6NqzbQhOdeGigaSD0mUPRnociNVnjWYMfD3RPAcqs0FL4dYS5YU",
-	"iWTtnxkJETQCDP3L1LpEKlLouAIyT8tDPp51+sLPEjWklB1L3S55C+QuYPW5ajckljjGtYc9qW8ORXRD",
-	"39sNI4lL+Y+IbTxii5omNZkK8hUt2qhFNNbzDmeDXqEna+0YKQvkGluwlXTmvg+xpoBFwpterUyMkDzY",
-	"73bTom2gSUG5B62ipODGFIn7GQ28WDNHp1oe0fkWMt9hel3xNX4Q0w3CeiddBUks3gpPWb0cmPm9XZlq",
-	"66VX8zGho/3xLiLXKIWUh22UrOOtLh7HQm6Z8tCaFBi5rUoF329kYhySflPYykVytamJanlnk4fK2Faa",
-	"wS/CmplQKzZVI7WyBQ6axjVt+DOhHSl0m6Ury3gwNovUOrLcLm1R+8IZHQS0WYxxu4MWJ2/pFNxuuAcN",
-	"Dw8+eHwYCwq5i6Dr9ht1YuQ53xtfy9gJFUNoHMG8Pfmr2dTlIqxg3yZmWjNhoi/5GIB4CBWB4RTFIlSA",
-	"RB8KifiBwJDUrFVw49hTFWumIFTpdzgZ7T9ECzcP8D7S61Rbm9FYIcgPVhPTRYyOCGGgFqwASEoyxJ81",
-	"lXly8CvLZBdjkJDShy9RsVizbiPtYrjEctJZ99NwvY47MgfSiocIKwPS54HTGSG+A1tlnEvoY8NJaQxT",
-	"+hxaP9Du0wws8yzU83hGEtcdIPf7QtIaRAI46iBVZwtxZJhic96j1XT7zPGP6tJ+yRAL6T7QhtOLDaG1",
-	"CNUxs/aOz1C7RIg4S9BEdgP1SDnd5MfsS98N+ZlA1EzqpRzoBHwMZo11s1ZUG+uMUeM6AfURJ6J7jxvb",
-	"we7FPYTEoqSCLk/s9KbDI+JNeE7JWuTTW419j1P8LgxyDVBkew3v3WuukDaopd9ase+J/ai6Uo7J82Fo",
-	"eTwdjxtH+wNaFctu/hJzabhERyXTsH7nKASdJB+1gcDZO8d80GGRmpeO01K+TXTHj3Kop0UUpPhmMBg+",
-	"yZ97iSw0ZB6Ibxt/9t79kpvFFBAmwQlB1GhvDHScP7fQqdU/KL/Hlf/8qZ6OcFfR9YTqOHjDz3TN4nW8",
-	"qpxSwqvK0WIrfGTmRhk7aZsRTS2w2VJwyF3KyBVSe45Pvs5QXQc4woLuWE5cGQPSHUSOiKjht9ywQ61f",
-	"hSPnbCUkGsK+KaX322FTl2yA2iqXGZh62JrumAMmvWWQ2zRaPjJESIizmdi3xHW8z/ACuKPLUgprjbi4",
-	"WTKWjOLrAd3mFXx66RndxSdvWk2ave8yjrkLqtR6KYX2oapuz9o44o2bwn5mTcmEmHTzudEUhwMosHPq",
-	"pgPl0ct+aOF03+gtglmzvNl+UY5yOhYHGNv731GRF85ancgZYM8MKnIXGlcsRgK9t78Bbj5yCK1cTNXl",
-	"YLvBP0ikcE3g7hzoPB5t6Q4q2Ta0WIEWSi9ezQdwY/EQ9FzW9ipvOvjob1/Ovf0RcLRaOZ8Vy0kNlTOU",
-	"rLhYo5uK3+AUSsg4733aAdcV4lOEC1BG90KV7eG7edUQZruFHDmQQRhPgoQlH8g61Jt9x2juCvwn4j5E",
-	"G4W/ocvLdsiznb7mK8NQnl2V6EsyRz9+y3ViNHsBtPhjvTxw0VEEW1OIrVaMFUdm+7kmK1YYstjBfCCF",
-	"woYa6Gf78SXEQea94EInv9NdjXWtTWqyGOQ6EdF9AlzilqsiuWy+GAC2sy9sCIFlkZ83kxMshIzA58LU",
-	"wWs1UH4fsfPg+9x43MRkbi79F8VU+qal0g9JStiYB+tjo1o+IyGVMkhqtpHyMlZu8xvzrdf2Ch+whCpt",
-	"xddOrMDSsa+FQizfKN9CXIm87ipBS8QFHvITyMDC9aZjREoCD/ZC31YI+9XirGIx4AmoZmkBiri0CyTM",
-	"rNigU5Ti7ALiWvu4gaPe6echAO2djsfiPegASGxIYBtZ4eq8JKfPPAmMnQig5SMUAaoS3UR6yX6pBgro",
-	"dW0lIC3h1Ifb22HFMc54mJnwyniBeHrvUVjkuHOOoPKyLqwvQ2RtMkRB4AaktH/wg6kSNGUi/YzHEBmA",
-	"kAgmbBc+4g64ACHFPsS1bzbKWkpakhVtmgugajpxNIzqDu1VpMZoT4UIuiZc5Ow6I3O7lQANZQIJ4D4/",
-	"pVzQBS+42YVdCgqBtpT9lk5oltjy8ghzOigHa7vs6SD7yHEVlBJXg5JyaAmhV0zRNXvpcxaI4tgkpDCP",
-	"64jW0r6ci29oLJvfwUTeOlaOlgLy9jDOMvGJ3STpYcXQLqWXTLgCI1jGCY8NKf99zQU54HaKtMWlxUOh",
-	"VsnzvAgfvMCDO0VjenzSuDXPWAFx8KW0Otv1BkzVnm6NWgE4Py8wl34QMRV6xVTOlzEBqxj0SNBAbOOb",
-	"jF1nBVqIC8YE+Xudr1lOdsycOxgcKQr0zq2KDmDFrT4cuxutsDO1oRXWAEEKicVZI5Dt63vxkboClqlT",
-	"5JxnMGD2H9cyr0KxEpr97XMjMHY2RJ0rnF1QDt5ayWauttrPbFCHgXgnUH56ok/Uxv58SKPC+g6zCtN5",
-	"sL5jtEgoGu6qIcWueDzY/L0hayW3DlkGQYQark4qdt06hktWmTSKLG2oqTumkbyMyEbfkLB3Zc2IY1L/",
-	"fZirSUjjRV0eAnuJIW/EAPvwQXAMgD5bQW++g/JzWF69ITNhFGd6oFLAyhxYjv0RQLPCwOgmoqjgtA1i",
-	"qVhFwdQhMJWCdRPYlHjKmAmRVhEN9rh34Nfa8891xmE9SSgicSZWoRjN49zzDa5I/zfFVrWOIzEifT6q",
-	"RFzXl3ZRi1apljXxhMT9ADyQEyb9vXvzQAhTxGO2RvFqwFcgG2t11stN0wiA3n55PPGxF4AWvobfNM3c",
-	"+VEFyfRL2kLK8MLuP254D6dVV0Uh4SYUCiGhZwInAoZ9fWGFu2149O8beZrYIhyXz+1mN56ZdvE+e210",
-	"ZIaVUyNzMo/PKPYPp3loOadITpDYJKINL6kZysRap/+tjNS6vuXaee5SuIY5oEC1WjgR4lyqMvq1hxpL",
-	"hsz4VUiweeIAcLgoGE21rmkBxwPHASa2RfkwTb/NzrrXKv7TXgeea22GXp8QI1Yyb4wozcUlRp8LSQ/1",
-	"Ultt0u6WS2fnL9gqNmmiyaGnhlkmdOjdVgtOm1CjLxGlTJ4FIS8oL+KP8U2C/QYgxZepJS0HWoJ8g10k",
-	"DKWmTKpRvCxjJ+drKNz32yCR5EYP5OzsLhua8C3PY82zd7MDt1yxBHhPbH1yvokfvV+Plng1jgsHDwI1",
-	"TdjPTidlqIiDuDezHmTIT0PLVfSaEqe1pYfbOrYlza2ldxvUi4nf2064vfr3sthrq426Nwt5fQJHULJv",
-	"s5DXMLPvmNaT8V2w2/RotI7BVshw8kUM8mntjVxoV77Sf5SHRY4g/t1V02FLqU2BvRgpSHUAE24nOE3g",
-	"xaclemHuwry4SQhfnNLWtCwoP37NEV02FYH+1uTgTnpT5WrAkEwrcgx1jG6lAOCxtUYdVHE3bykLBHHL",
-	"oxdoav9wOnSb9Ub0JPaSI/krAQgY39aa0JSpGwI0/YabVp300rH+HzO9w6VDcnv8pqJ6OEihN/FfpmyJ",
-	"Qd8ufbOE1R9Baffun59kv44OoGISsHOc8QRmOgnp3RvbkXDFlmpi3eyc+GM7PQhTSK3Z5MOSDWHgQhyC",
-	"Qi4DYqKtFPyeEXakzA4hExwQu8koBEsj1UQ6gxi5dHLZ+p5oYJGGlzl3KLZ0sRtgeEXSQZnupDR657a3",
-	"v2KdxWvvf1kr7Lq/oQYYWo0BVRfflH7bu6n3EDR+Rdxgk2g1Jn3XsCzRq2HWGBejx5T3hl4xApcTZ7r3",
-	"JqkWA4HXjw1TrDPzx9QjvsF9pBOy5gUtlF5QGP47ohMnDS3u5agZkUJ948UCRKIhxnlPPREhHhg6k+zk",
-	"KDHwiw8Lj6yUD9R6gpGBAw2H1xP8NtRS/LQKVmasS6+JlBOw11meke1mN874izIRrPym2ybIlTMvG3/V",
-	"HWdZcAfH2hKgfVCcOJczvS0B70N3lV+xt/x6VHgPA8W5Cv++6EVAmNq68BA0WsBy+nrees6jr+fTUdPC",
-	"o05fdJ51+iL2sH/UtOBm1wECY8a4zKw2LmdTi/C/2tDiEGYDPpFj0YsOzLotfKcnEXynFHC3DKa+GXN4",
-	"/Gh8g5oTu+4T4hvUBIn5mSpzBEh4RRXgY2zb3MHnpMxI+RiyZb6R8jUrNK/1CXkNCIRAYxh+xJIyVTOk",
-	"oMugmg/zeTp0rK8l0xmhiHVjpJwlinAMwsuRCm8YVVCCUAy1dh6U9gZM8YCAPnk+H3lMzlcrl96c0lCD",
-	"zSQEpSPkwaG6FngSgIbO90BCWjAVGjIlspsq8lN6IPdT7p4R2bc8uhH+OtjFGbdKoEhJtotF+kHcz0VD",
-	"tA317ne8Z1ZdWHPKUJFbuc3ZFaf217ABG5kuqGFgBB1SnQD6d1A0D6zd0GMenbaxBAeWdm9FW+vXamwd",
-	"0IPNhknRiD8j3fIxKrEhTJ/CwbNmyXlJvWAFZ1Fb+i/Qr4y7OqT/o2UFsN7xzMR+6s0sKyvDeQXNPy4B",
-	"sOIwPM3LuqDdYNC+SOMC6INtXhXV0UKGn1aYqWsqJuw3+cR9BMxRGCaWcYQtK+l2Uzs5iZf4dHptZMWE",
-	"h33Rxv//lnKD/8dEfvjL7QOht7w1B4NW5q7V6QDL00NXiEIu+saw/cdJzQi0dem6hC0OV2ZYi+nnQnT6",
-	"8YYMb+dRuvwQTlNjx6Io+Y3XLIEfW1jdrvCmbMPAbn/URgygmFP6Tb+R1MCdvrG0WQFrb7wkQvrVdD++",
-	"gQHAFANNO8PjE5xQ0YdyXtZKOSTpQ3U2wbpqA+0m3+ChkVNv2DCaAnrXviXkUsZusNZlOMzSq7taujTa",
-	"xdwBdE4d9FQ403HIgebp8VZ0D1ruMbK3uIm8FDRT3/2mBuXcz1vKfnmHHMmTd4sr0JgUtag9+kU/ilmr",
-	"qwHCUQcGzQglGAAkXGceQw7KtB2M1jFRO7pKr9fBV95+MHU/f+KjnO59mRtkStitHfHdO8t4GUq/Bbs2",
-	"SCi0wBJnO8SmLpwb3xlyHEKaPenN5Oi2n9s9JwpMtGa1dzDuiSQWkVhYWJ29rihF10ORez9RiY0yDe7k",
-	"AcP7eLS5/Vh4S1wGyA0+BbjKoaYZXmIJJTBM0R1pl+PeCGK4+7YXc/L/EuXrq7Et231MUinRdrCRHr7c",
-	"df0kLlMetyABPss+LkNJKKS8dOaQZ+GalG1qgFP721KHsh1QZ34PA74CdPswbXQHwdd8btoun4CNfXel",
-	"GhB8GK9w3aMGadVm7Glc98QUxZtYbdBKZgnIoQYAWSuIqDj3ag4aatjaQS/hWTmMghtHXnqH5VdHAC/9",
-	"0CD8TTKLre1vZfgfNRWm6WPTRG+AvURA7KgWPLD+VUxpKf4d8J4xEbMPo7bmsV30ga8FX/ElFYas+LpW",
-	"zL0k3k5wTcuqYFGqYYmUO/amfBLoiN6VC1noGE0JN/tQhC9dM4HSrluREcfeeHzlunO4/DgyP1nN98bk",
-	"2K1tMrVYb8JcfBMmzHHUUAd94WwHwVjuuMoHiGrEutiPWJ1GI1ZQpKP7l8au9e2how/1xTOjFzYluKOX",
-	"TqMUTHqkd0OSLkycIyzwGX+i3LrIz+ilW9qJbGJdNRZfE1znbGa2klRSB6oSQDscjohsreQYSdoqqVPB",
-	"RXepOjCI+XF6EEGwpx25E4gRU5FcU9Pqv90ADe16Zt9jn5GELOym5ghs4R/Z9vsjLJl7q/XvVYSF/+mS",
-	"2kSVgCd/ezqP0l2HX+cHqI6n0xgGOoqBCqsf2fbngooja+ZGiWUq9+xDA39DdzCEgUMMHjE09DaH5J2M",
-	"/wiSyoHPOMgf+SPbfvAoYnfxHTcg0fO2BPwYG7vDSJ42ch1F/fheIJrHIGJLyAwlopXat8TGfGTeGVPC",
-	"DkbIKZY9+yVSnvhLFWExYQMd9yHBNZrAjWPxecAYaL/QmNOGbndQdS6UYciSKsWZfhlCzdwEhGhkIkUd",
-	"SaSy1rOBHlDdwJkjHnieD+B1ha+Ynzwb+Qxd8PwgpYmqBYJ41GvraregYCB2BbUAiDwKPkWwNeHBpK48",
-	"nBZcDYQZ0UiGnZnIKbJ/YtjJCAcHNMtfYde8gVCU62hZFDRHIDyEVTtATAb06z07BiFsOmfTAQCzaenG",
-	"BrzM3tdmsj8Cm2hJBVkwoil3cuY9vQrHtE9iCCIzWHUHLtdhYeuv3KgElXRnpaglRHEJgC0TcQVxM4Vv",
-	"BaChfxoZcl+VzcIMuvlKlqy2hBwjZD7RM6XnIb2pctALh6KeieSESZWx+OBs5qrt4m1g+OHidcCLfXDz",
-	"CjA84qgXkNxu1VM1PJKjyBb7J697xcB87CZ3h69pl7ApkARxvTmwJdbUURtNiTByX0TQvEwSRrGu1/5/",
-	"gZnrhdwSvhYSA4UHRgFP1N2YbxLl0F6YcxhWZEpCcm+p1t6wY62uTTfOMBnuDdHl9Jx8E46Ma0IL6UDD",
-	"gW0NzvIG0UnJHEJIHfTRjOwCmxBbmYz8Zk/1YAXoWq1oJED4WbjQE31nnNMjXOeflVwUbCqol7uL5MxQ",
-	"XmjyH+/fviZfP3321X9GwANNt2u7FV1TSqpBU7STKYFUCqBpHJm1WPEoDOTP1GwyoqHvRiPw1YmP6Uc6",
-	"2bWm6wR97wfqb0gJ/jc4P7HNagp2kDRmpBYcaUvwMVkDDuTWJrpJkz3k+NrlDY54syHPsVAF+NUQ5Qvw",
-	"1YmWDvgPoo49l884pyupfOPV0tPMNMGR5/M4e6Ae7Pq8vOX39eGZwMiFN/mxjG10TzV60qxN+oYPPKWf",
-	"2ot7x1bGEUGQg8YGI+7HkAW6I4PDjodp/c4hzEz09uXqHGCFVlRhBVfWAC7aQ2ola5G7DLNLDS9p6bBj",
-	"oVBuu2kgknLeRx1eeZKaXioF0fR0XRi3Al67j8w/XAZTBPfGHu09fuSRQ7wMNVpue9CLj7G7/4/L9E1N",
-	"SxdaHsIkS0pA9zQZKzQ4lpoZnZHFjlSdA6MhcAxEhcoB1/eRy9pIPXuvaminwTqhxDfR9V3FKRw9jkYo",
-	"DvZRcG26X4Le6iHKs5T8+VBSOzK7C9aW+zil12AedSB01wbrwHf/GhWyxFzl3lE0ibHhBuH34ajp+ySN",
-	"HZlsz6NHCo4w+ytZKzxy4W9YwrcHu3r7YAu9LsiDXeDvR4i1DiLkj2IA75EeJV3fIIokXR7gVpOu9l5Z",
-	"wsXxlFvDOOShT914HR7niI0BCKYn7z0wZ6JxAXfBiN4fQZ7mm01j0OK+tIvrLucrMuSCAUCLIhX6dqVo",
-	"yY7uzY4Tcr3ScMwDpwbVGCHHwCZj4khf5fquHcvfkjyShsXr7omzAj9WnA1rrG7FdeC6BR7rWlV0afiS",
-	"nbyfxiPn72sk/chT5B5DUzoK9vyKKDBBXdkQcF57cC/N0szp7L4PwxBqasefomdGXTB95NIoe2+kNsxb",
-	"SZI8IeU5eXLyjKxfEoDph1TXlot8d06+Ims0fltJ/ZumVW9l6vC7YrP1gV6x/I2S1YWjeJhSjK8Y7UGD",
-	"HGps4KnhycHgvHGjPBi59l9j567Kpw2x5X5OdSnBUfP3B9Yrg0QOfq6aIQ2uxrdX00uE2FVCbw8+eMo6",
-	"6MtdDIN+vTEZKaUUkCY2PGcOfB9PaIc+TBUDL4PlXU5oAXTCK2fq73W5tpZa8SpxmLe3aPBSh8k7vEJH",
-	"gMMmTzk34w47vP/QNnl4secIXjgq7EdUET2A2pmYMHv46YcBT9I6x9ZEPcRqHBVY/AwWpRW4nbAyx1R4",
-	"PcCqTDRqHnw1vG00YSUu3JE0iS7Bl5sfy5bwLZ6m2GbHFXGlmb0R3oJx5T7vIDGvveZO7CQ8ed18RZdg",
-	"KdVkgANzF91HPI4a8K01clwA38X6Qzr8LksDuqNwxFGJzFEqjsj+0ZE0tYDRgOPG067eHkN8v3LAV3FC",
-	"GZJ/Ia5PqmuPonKca/+BUTO5TwkQ9F24SvE12MUbpL7SQAcnGmoloBj0YEKOMJBeu0Z/IoCoQxKDQNX7",
-	"4twgVgXkF0NF7mC8oBei6AKNNft7EYW6aFFonZM5hoex2oKbjHw9RwgXDQPCds6kzj+RD5TWGUd6C9Jv",
-	"X0MRIYkUvISiy4Xn263j9Xa5ots4BQ+yjEEwDqYRuqMyAjdYBerrlFb8eo+tO0Kd4BhJBwj4r+yiLGnh",
-	"on72ao1Uj7qgy0vIkmU4inQC33XhMK57+RrfTgvf1nvNan9UiQQJNAbh4ShkcLmB7A+qYO2X4Lfa2zTR",
-	"hhdFu6YZWGU9jLzjJdtyAdROE1o6o5++YTRvPV8x4mojJxT6DTLCYgyZ0NJXGC1kznFruu0cs0c8KedA",
-	"7ehGFjnMllytWuyxkSrUiseY0T5UjOVWUZSPta92cmxsQGNG6ALLr53uwKXh2gk7bGA7Y4JdscQ+ZhM/",
-	"Cl6JHCUOfk+nzDOxJutR4dr/AqzQnrufoK3+KGpNZ2W4GKLjKENNkjVqNXP4sY7jzLjDx0CWCnWa2zZ+",
-	"s/oFTKMrg7PlGLqyNB+gL4vbjSwY0QwOp6UUeDNS+Bq6vCzYCbFbgcHEaiiUg0S0Fyntu0pPyE+CNQgz",
-	"oRSDw0bxfzs9D0o2Z5ViS2tQE0/9BDgMXBBZ2JV392igyTvpn3VVpaRrwBz5amx7Pf/9UywV+K4Bf3bX",
-	"zbMYe3bD8oyFSxmhBjGhT4AJA+uWTm7YfWFH9IPcG9CT9AGVUptJYzg5jY5C5N+55G4zLSfPsgPGQerr",
-	"T7s4bSfzs4EBvPMKIrx/Pj4AXJBJI4iaJ+ugdd3bZ1Qjde8s62HZGcUZWMD2rpOWNd+6x5We+mQOZNw9",
-	"IUCXFD9mmi0Z98TWw2L6FowMtwqEOrkUO+T/HJmUZ+PwkGJkm3xv3BSQ5uuIXMEwPB3oyCiejC6N78ps",
-	"FkYXUEwFGnnvaHIqor0k7avtIUwQzBbs4pUJNPj7hJW/Rpu1qdhfFLvkgOfSGwwcbYFlL5eEG6tbHaEh",
-	"cKgz6iHl4GerEivFVkwpXL6WWPl3QBUME7JGIAduNoSSkNTfMHoFDONVrSqpWfwz+GpkYd/xlVXTi92J",
-	"4/yBt48t5Ri6Ll+Zi4b2dfTdzq6RDSUsjMbBCymZj+760cY3X7rRUjmnvWIZ7NnBgzBo4BPyGvlO3dw7",
-	"Qt+TsS62r7uqMKaL9VJWzkD1B6aHPO0JWPfgTGT89WV6ra9+nvU7KANl8UqqE/JToDQem/bRw0YLuu4d",
-	"eT05+ACMB/6IIREqbK/ubioHLQrk4ZPvPWPgFJgpuwAOsP77Gqp6977T+cj8p550T9rfGp1766V1FRgX",
-	"xGO89cYAPzTk3AVnbbXUuZPm6ALCcHbo6sWZ+uue+L2IsYTb6+yrS6vxFuyEtOnLHSgiB4IMoGKGy1DL",
-	"jm7Cztl38myE0X9IQi+Aprau/Mm7DWz/U7ZILFLm6LMOKEkp1kwbYq+coqOfjxy3sQJcT+Z1tM3taDAb",
-	"iasKCqdV95t+oDmz1kNLwKCzEcOd/p7CauNiRzQtMEhvjzze/gdBTa1oEZW9XNERm+qNouvM+5XIbffv",
-	"+oS8aqI62TANC17vjylAwwOgrRuenHbUH1rAyofGjvlzYiSMgl3TpSl2N5RHT+3ZNsF4SUouEHBq31fB",
-	"LegXcanoAtIqdOuzK4gsuaxV4cOaOCj/N7eExNVx+b9qlxPwf98icl5FgYPe3WuXmjjGv+4w4W/di7Xh",
-	"wEqujaJwzLtHalMvgCB+ETeh2sSlw04kNwQvbEgUvWwEWRnTVadjdnqDINS2Ys6io8FrR9/5dNxIacg3",
-	"w1vjMQfKC2LPL1ViAYhcwQ7vx72q2uwZ1qHDz8X29lq1oM3bWtS+CNReBjj7rQbtjhW9/0BnSgoJIN7u",
-	"byW3AgI4bfgQPIeXrRuAYe/XeIlKQ+c5JBee2tNpbtfXMbooY0qixfI5IpPuSv/28Pcbj6ChEj38fnvd",
-	"3W2J6Bkm6Y3OMAR4D21IwwrYupRWBMc0/vPpbi8Vy43LB/a5m1kOQeG2uC+osDLbuk1f8tVqls0u6Y5e",
-	"Iqjnuo5Lchsl8fAOx29uFvMns2Fqy7U3G0MDBkatHeAwcmRwjA/EguCM5QlzfcODVScdqvb7mlPVmqZb",
-	"VhTtcrXM2l+UqGGSgylG2vQeqSXVNxRvO+Jl1yw/62suH/u0lk3F8lbEPsEdfzZPMHPGDZw1ywmCx2my",
-	"k3UwvrFnyrskI4M5GxMMe2qnSP+FBCOl4QXQjIkhmS6o3vQd35N5P8x5sWE7smBUEeqihBBX+87autbu",
-	"B49nC9El97PxdyR6xWOAOp/iUL/be9Cir52KULW4uR4VjKpvxo9kfOMpKdG4D1Eed0QG9XZDfRM4ORq1",
-	"vtgRtus7335IoF86at1fj0BMrpwYuamj7va4KvXv8mFpBEK4B93a+cjPVrtuaEIT0wGxXxZSMz1qGBUE",
-	"LnTJnRPyaq9bHj5yQ4tVSPzf0NnPWj1MQRrBXq9Y3z1/xwXzAVDrB3dNjeauVTgXKFkh4lA281/WyXuE",
-	"f66oMo+6kJtt+tw8NS8j86EBtvMyGqpJwOfcisgroyLgRPlYEUBm+tHT5E81MHp5DQSlUPHDZOOoEppp",
-	"efJ4PuuH0eRlexr+7dRe828v7H+e2/88tf85s/85nWWzU3jEGfwXH/cU/vsM/vsc/vsC/ns6xz/wWuwX",
-	"3kG5TXQNHSF/Z7xLWRSAqN4d8p/hUkxCu6IJD1DuF9cuRifA4J/kAK/0UrEtJOTrGC0ORP4NEgh1RlQg",
-	"ytbeFEJskRnaFXiuyxpQQRbKdSEV+Kd7iDYMG7YhaGVqsdYGtsdvXCyjY5KrlWZmXEZ+guuI3lBxeUIg",
-	"aAYBYpSWgISw4Xk+ZIlUHnGn+XZ2XUkd8S0ASCbkq6w4gYreK2Nb7IV8mqe5C/Ql9pzWig8sid7QqqeL",
-	"Iik+WA+4uKuA4NIFK6CQclEXBYMqQcTVWBUUa0SkcVeWtd4oCWlAEJdHMD44WR7VLhk4FL++5CphnT7Y",
-	"y4hUZMWodYn0gFUo6FonZEI6UUejcQoApBCCk0jV2ZihhQRDGQo1XaDBBS8Kub5hZthwNpbCE4wYznyl",
-	"oDXRXf6I7ZjHYAIJbovWOfl6DuUj1hSoMqJLWkBloDs2hNSsHSwIUnDotD+bHxE3iXfN44UNaQJuhx+l",
-	"wToWX9hVUnUZX2vQT904qjNlopqb2Os74XBECm3dBPneCWdYV9L+an2P+dMM/vga/jh9gn+8gD/OnsEf",
-	"T/CPZ/jbV6f2j9P5c/jj6Rn88dVX9o8zvP3sBTzz6dmzX2M1SAggaFe+pCi1EwAmJiCCdrGSSy7c306j",
-	"hPAOT/J434aiDb7v282f9rYHvIz4O0Ydtfn8rBuQnc+jNTR7iCKHZPmth4/VRmFMmNiV8UNCnrYeCom/",
-	"GMv/AJMkLuiRmPTZwCy4kDQ6WoJNyW/GiXdlNf7576SsrILK/QGG6x//mLixsCpqqeSSqoWM2MrhceGA",
-	"UhTaHPZuE7sC/gTNcLM43A+e78XVhKxpvWYDZ45bxxEtjgu0UIxeah9mCbjDidJ7dkTCsUiDWTpiK56+",
-	"iB5VX/BOjAuvl8b+XPyzy6xdzvuXWMB8uonIUn2ZMl+hpYGKHNMM5BXRbCkFsKGYhvyqsEa6vU5vmZ3g",
-	"lRzQbokxue9vKRw3PRqFeFqGlyz5kJi8foqvb7R6FVX7Qd1+CS8zW8bwuDFbF+paUQXI4r5LAOxiXE+H",
-	"FS0V+r5cT6vyjVYeIRT0qJh9Yy9rBfe9w92XHgf/3tO0T3oR7bcQrXTXT0p8jpl5a1rdYbVcpPyUi3WB",
-	"k9IPQfF1p/a0c6nZSiz5dNjZXKxJg+VdFdapRkRvqBzx6N7QmxQwvt19/u/xEFa7G+VwKhaqFn25CxR8",
-	"WrHc8PWmEwh3dL2MbJmn88uauAwWhy1YU+u/6Aq74zqk7tKiCawDBvpNC/gQtzwOa6f42jHK/7smEEwO",
-	"zVEOoy9sPvD7k0A+PY1r42GcPo9AuMJGvstKzsIhmx2IHUBXGEf+xYKLy+CJOzj4dlxBMbrcMOTf2jDR",
-	"WWBfITNp5aD+8/B54EDpx8MpeCE63QMWwp7pf9p/hsRiPSvjOWNV84XYw9aoPNhft6Bx66qKGKJ99fiL",
-	"vQ4VbVM979rabqwhe3GHnph85IoRo+gy+ZA9m37IyhuF0Ivxtp33Mgc0cGyQOyEfrVUJVUHWXlpQPk16",
-	"T6dXXp3168ftoJLqrp6PFqUCmp/4UElZ7GXq54eyNdreMN4i05bm2NtLmT7/wJZy5wsga7Pippcdcqou",
-	"UtAMYKb1cuOML29xIXqgbzSQuTO2Wsmj1iML1wM4FHrLZhVTF7Xabyz46ll0jSi0OXS7HDB+iiCd+786",
-	"ThMupuzPk7OoKb4vR2hr9Kbtg5efJg6Jlyl2JYuroTi52Si5HXErXiF6/07W3XKwBAU0Xk+CA/gh9BEf",
-	"8G3Ay0YfdIOx3DtQw4ZX3/XrRk8jvQYyJ4ZXjQWGQPRTrKTYaRRTynrLsB/gjms6PkBSH1xI8r2xR80V",
-	"K7Qv5HlJnjyfnxO6pbvGPFMy7+T1kSz8xh5oSukujhavTJXHsdWvmOJ7qeyv4u/FK8f2d/t9Z0lrbaha",
-	"s5uV8tM9ZygivN9Ay4pbRMVSChWejTeoBjiWQ+0Y9vMIXNns3tGanbP5bUiMe3nbZ/Ltc6mn3TGBpw44",
-	"/pDZ61l5fIHtUKzkNAYOBKrnRjKzF++ZKbnsV3N/0214XMja+kOQWAdVMctml6yoMMF+BWjEZY2MlFjA",
-	"TwEESW+Ya9SHOctmWzaQb+4LVD84jKDDU4oc99bw5Ens3KUFFw7QvhVVoIXpzcpHr/fDyauYdlUHy0ts",
-	"joAbo3nqYzLLvobqvnPKWBL0ZnyX45oEbPiCilyHY+L4lYod16ysmMJmlY6cnEaXibSuH3n30/arH51F",
-	"k9JjUdKPjgEbPj/EbLjxOfdoGWMoJjw4MZO10JbfrEAu0Yb4yK0TUcgt2hDwf96CuHlgOr00E8ZxoC5T",
-	"Krak06sy+0fpRz7aP/906mp9SmHr++Cg8CZz9MGNd8siMw1W8DNgj/lgqDmSocH6oiuuNwy9EwAKw6ZX",
-	"BxzmYMV6WCmTIMGnzGdDHNSb0T+zHeIxWSteriBrycXaAUC1doqDW/BgOpqLy0c5dgdu4BdoBLBHuwNt",
-	"QHCehfWpsdP4AB5eGOAobnjzKeOUatUJruIURjXcERftCZtCRs52cTbK2wVBTQTls6MJyIwej+8wFfUF",
-	"U+Vk2Dz7aB/t+LtcRIiOVFkXdABqsUcZ0yTOZ9Gq1IlT3D4jursVapdwbF6buJRJQBUDVgzHaN978k2W",
-	"wc9JGF90NXjOrAhPZ+d9hXjeruZuQ1UpBV+SpRTW0jB9fjb4hZuaOTTKYygvaFkVAdiwO54yLTdS0AiU",
-	"nQdZpIb8STEmthyJFtJB41rH04ssjea1+RYcVWx5Rmj9GRUTWWzb45wnDhRek3XXbwzGrCipoMsTL1rp",
-	"UGZ4I6pInrMLdj0V4j53x2oUUA6QHh0aoue0OpufPX80f/bo9CwKL+9G0Jq50/k8ztcwhYEhm/0mY0wx",
-	"nkPi29p+1eN3XGN5zQh1ox1lht/unjy03X0MesKUtiMdnT3XuBM5NXXiFvRsUf1U3Q3YZt1FbqRDVFFx",
-	"Kb1AC+IYEQUvY7IR5zvTMSmylhE2VFBI/Rl/Xcjl5ZZrltnjEJii7XnijsYFmHwTqhfafTBQGG/lFc0g",
-	"+6xhc2rBqALMzt5RhKjT/gNGVmAli0JuT9w0Ji8B3oYroOjyMo0qeH+KQ0yhi4q8byx44omIt3UwC0gb",
-	"CN4DjtrXHZ//63jtqlinPOr0RedZpy/mSQRMU7dY+LD2yEbWeSGpmUo+DL35uMSuUPGY1U3h+0rlpBsC",
-	"n/V8mnXBiKa7xCqNivsijb3GYcMhRetiaEysETQXsw2JaN11weK+rfQpRARQjzCu5BLCqAfwmXpBZLPh",
-	"iL0LNycCr4ITnvOl6SgiVBsO8zzAqkKB1BVAt9Cd9iViQI7ffW8spuLDULeHRe6pn7eo7FbITgiTHtxI",
-	"jWA2FQLJ+E8dJJuMwsCi5B+DA3sEAwETwywLoi4KaufMlSn1gW/4evPRpwSOe4SQxgcpxnixEF0sJSqk",
-	"ZK6TOZrtpL2XedfwPptHSbiVSaekgM2F5LPFT6vZ+V9HCWLARJh9+rVfe+9hd7FkrpXB8Yhr3Xnuoei7",
-	"qzyzNAMBblbPzZhfjZQIyAWCL00OgLjJvqtwoI+uHQxfwUUDbg8+IWUG7GccMwG12UxlCaH6eGbKKWci",
-	"u67Ysse7MmrSpzjgXLBvpz29xb16iwyzkwgS270LUyHF3YHgD43wqNYsZ22C2zY9a2e2Utg4l7TWbIBR",
-	"AeCAK0BLLJwrfCT16IoujVQTYw+DFsWRGO1uEO45KZOTeLzjLgtzmXhmu3U9wX2drA/cbTCIXwSfSimy",
-	"oJqR/0O2ihvDBPn/iF7SgpH/Iq5vvLdyQGEiY1QCH90zqCbhKmcYWrtwhTgJfa+96VBPSSvY4aVeuysX",
-	"WIp2eL3cdf7hYURZ62tj4vGLD9cMUS51Yj7RYoFOra7gBiraGV1ufN1aE2b6/W+gCf42Oyd/m8nf/jb7",
-	"9NJf1MLTp9b3FI7CySUBSS3ApC7pdXt8LcskKpAQjTp5vZF8OSFDUQeC0F+EYjRHW+JuOAzjlBvfG03s",
-	"Ly8hbSSQJhJsHIxz90N0fox9lXfJsZifCaN2cdtsNy5g+IIMGal8mH2ziwrVX6jiVJg37aHcZYZnOBUQ",
-	"G91HapKYEvoUKJooVjK7NT1km1UKhZSXvnFfsGvz0lmm2i7Zgi4vA9t12aeN9wTsaVa0cIHYG9VaDqV8",
-	"qVgXTJEN1URTnrcSNPGeAooyHvmFO7y0tI/Shu7SrzY8yszUcOtgcgmokaCNWYqMXAK/y4KtpIs6Ygzc",
-	"ddzcuHjVPiPdE6I63Q9yyeVfB33HVu1CN04FFhVGzfET7XudBPklcovoCO/dSqSFK3ETHROt/BgC6VP5",
-	"WbDrz54uIpLXx37O9Kl9hdcnzG02WyhuH3T4gd/ARWB/FlNjdQDukGYR7MetMVQ2QyQhyHTC37BgA7xY",
-	"iJhhAdiWwgmg8OnDsW37CZMJ1Kdt+9S8LsaXnAPhQDC8+A4YpZ+y2YqvrVFxdJJ1nWqg+ZXzy9FybQqK",
-	"cIQQ1l/syAYLMV2iYXjypeJAuQIR9AUr4jUN1GyiP1zRoma3G+uDd/nB+DeExaDrw0ux74FsnLrsw9or",
-	"mUPZDrQcQm8BopENx8nC2vbPiV7H4ZRanq23EQ5djTqw7zlBac7WKUhfWeMF0g/eKxU3H5nXX2NRUbhK",
-	"n3z0Sb5xBWyNTSVo8djdi1pYTs7ZuRIURNRCGcrgbxWTVYF8V0RIwoU2qi6ZMC87lR17Go+zIr8VAR6X",
-	"X3yXu9q/oC+q9jYuVjLiFkp1qcE3geobvnYoo3gimXaDKJadFbkm1Nfb/8W+Tzu35m/iw/fgzGjyH5fr",
-	"jJQZKR/rjOiM/PifWbtSVre5L1+zQvNaZyQUhGp4mPv9nMz7LSKkQfVeUo0Elc5ORV9rBb3Kpy/mfxMe",
-	"NjZ0l3yrlFQ46ErJRcFKkjNDeaHJf7x/+5p8/fTZV/958jfkHVgyoVkTm5z98P2FPXJUMTufbYyp9Pnj",
-	"x7JiAqtwTqRaP3Y3PS45Kglu7Pk7ewMy2yK9PZ+dgtFaMUErPjufPTmZnzyZoQIESQpybSXfNeJJmEQu",
-	"xfc50PLB1oJuaAS60IPmQXPJ41zRlR3c7z02Bg1rc7nGoj6QBV8oab0BgHPMAgcHPIcYBrSXK2KkBPS3",
-	"2fnsHzVTwVc5n+G94MRbDXNDS99aNnYXMG2+cTwTSykMc2niqir4Eubo8d81+gTNaw+pvf+xT7Qz8am7",
-	"zyDWbv9BV1K4ANzZfH5r7/UG26es85DrRyKf9qA3dj3eccHwC2KeEL4pmz3F8ceeFr7z8c+4P/D6J9Ou",
-	"PzubdH1TKZ56D8QYy5KqHbixViJRXn2SNWtQ2xSjOjAebhip+NLxURjol/irP35mv9rnPrZuQ12d+Nl3",
-	"HVTdvffttT2VXsGZeCPRiJ9UMYN9r2zbSMVOvoGhTjsv4U4rI1EhWfgnbgAMCr7pNX7MozdcV1JzM1he",
-	"bTe8XQJrs1sfG6zzzsbfP9E+HSGNN5SWb6+Y2kGW2fWrcZ05z7qqXWhjsSNUEDeVjZwUcu1kZEmdiRlX",
-	"za9lLcwbrC75kpTVa2v1D0jOEn77ApULNYBXCFyHBpFNmJUhNITQNMIWYkKJN4y9yDSUQEFy6hClHxAe",
-	"f8XdyI5//MPJkPu8iBw1v32xclRyEdDPQFiwp4MWBRpbXif5a1uypBjNofceBQlCIYfkyF0w1UCEKn+m",
-	"9eyf0dRKKgdx/Uo9f/rGNtjPbuqGzDC/JF+oeG9lXeSuqQpMLTSsMpdEoIppE7LTceNrufHQTlVAH9mH",
-	"0AB/478//PTjuYt4w6uumYYXCbJkQNq2lFRpyHBqvA53mgMAZaKdCyC5FECELYEHGzilwPNkwrmPW4kg",
-	"v709BhbCnShq++zb2yvTpRkGcMijgMX6F3EoXEH8VhKIu+isoavvNh3FxVqWFVVcHz744SL2+Sns12H0",
-	"D6eycW7yB1DaFwDRaOoK8eQIghB5lWI8bhrAVuomxS9V/oV629S4OdBAv+owp6zv55pUoUzCyKKBBRnT",
-	"+rLyvBkxb/sd1+Y1XnI/slbtInIWV4E4rPt3Y3E+fH9ITg1dUM3wqC2oiZ206L5mA9rnB3rJ4Mt7U3x6",
-	"i4qkOjSTu/vYLjec9x8AjYvCcF3GNhIegMV5/LugJftkHwkxF4jJdBQ7hEtdHspFS10RSlfFtkMo3Xa1",
-	"fmvHr0ML/B6HEV/j+b2tsRXZDTKKbKl25Qv3oifnT+9fUFgTbUJ7wX4zF06AXvqZgI4kAHAG0ckH9q6V",
-	"rdxxiU+xj3nOMmy6QBpGq8JBSetKYnyfXzJ3ltkRAWitVe4bWSuy2MGfPfN5i90mJb6QmyPs5zd0d0fW",
-	"8xu6e0jb+Q3dHbIncrr7Ak2DV/a7fHtTIzLbYE4D1YsVsJKKHVFyqhltZf/xkhZM5FQNG9Jv6O61v+gz",
-	"lS7Drk34kpfgSWlm/k9tVo9edIfRC5nHg6/hcz/fwP0/hfRSDaF/Lz+YFn727Omz/2zArlfIv7vdMJER",
-	"wGTOEDMByzxcb9uwBIey1kHxvXB1qZ+x7Oqrm4utL7/9Q2ZvLLM4l+fEiuvT0xfzjPxy8fbRi8xVZfCG",
-	"SQ9maUA62YoLHvITUWfsT8y8aV12h5Zk+zURAer8fO/+11uIAoUsM1ek4CU32k14BmVFGus6oXRBZyED",
-	"DdEEK7vQrOc5sOJh/lzJ6hEmkA65x2+UrC7gqvvwkD/QK5b7V6a6yvgRD5TwJSERl1kDxXlZ0SzdkP/0",
-	"WjFqWPjq45XzhIpNIPsdLfxo1mEKTkkPaESbgfKxsQPi9gIEe4I1LEhfoPX8Z8YqqK9rJNXT6sJZV9Ic",
-	"6H7ACrFupCNlP5RtbrTH48IRyMaF+52Ul6/M/Qo3zwfRfPDz24Adl6wyKTh92T/Jnrm9Y9IuXWyrfHTZ",
-	"LQCu+ELj0BQkJZQphnYA+OhWDZgLzrtoKcSqHUZhytYxvqE7evy+3rDlpe8NvbNVxhdElvk7uQ1kzBVV",
-	"LGtCPJiPZddVQYEQ5gEO3wsO4SHRoNoTuqZcaNPoMd8s7ZanTFyV33n+CRVIwRARYM+Ngn/vqLTO2jzt",
-	"a583UnyJoUicCe12y0ts2xNkwYgLTecHbKFJqUieQxKy8o0GsYqUL8eCune02ezzOHFGrbRXuglqf477",
-	"6en868/5aPvAjN+shAq2naAQDySbErfuodzRsDK9d+HaUv0Famo3z9hmY5V2jt7OiAAcKCr5uaC7N3DJ",
-	"HUUTlawevKDPDiI1DAHzlfmAGFRpBE564Gr88kxlKwMauvqxUBnrmALCZ7t0I1jMW6ku8eTCLmc9GDQE",
-	"FIdUc+zbK9c219VNUScQ4SH86VkyKsy5D6ZBC5ez6ukKzErMLluDcm0/FQr5zVBTEqIpRLPqz59Gk+r/",
-	"vNbj1NPupiY/Vkh4eA+5WnnKkLbl6XstYvUpt25yeqm7B3sTPnpMX+F4Pn9rEz/mszA33ZT9YWveeh2Z",
-	"Umxpmg0bLTpp6fi7tTCbnfqAwvRl2pY/161VxuPRxWXsOsdWfV1zxCYeSgT+CS64w9XCFwxYcji8B4hp",
-	"oXmU6xZxheviIRVdswYqLEqMAlfCz4qvB/N+G0aLA0HH7/DnO5x694bI3H9vEEr4IWYeQ9qqFq10qi9+",
-	"bYJadLhtCps6D1TQXUC1csEC2JUvUHLG8TawmpMFW8qSYfGbdyhoniumNfCpWRf+2sBtXEBFnjuqFLYW",
-	"yAx5c8npc/LDNy/D0d2wh/cr5r6H8b/lxU36BLLfY7kC03z5kNWMDWmNAHl8GNQggEGrHfJSXUUwm/tv",
-	"/sna8FuufZ5HimLXwA0MjMPQS9YZxz6V+D58V+S9K0Kt4vOABktZ1GUg3vUCYF8kYD/jVXJFZK10g/1n",
-	"eMnO5y/Jo1MH4QSwRLEx4ws6ow6+bdv7iMERNqDFz3ugxTdp+pgCUAvDPwiq2E/F3eKU709xD5BnH0Eq",
-	"VSQzlKbzyYIZYblwQHZxhTIKw+92l2P8gFH9GoNEa6+pXBpmHmmjGC27axus/gUXFASxJWXP5k+enD5/",
-	"GmG0uVfLHpXZPfTw+FwoYNjci213+s+QPIU9B3PiTlMKdgo359CQjAcb7DkoYXcXbfmS4Y5YsqjdGPTa",
-	"YLkSarN7K1Wyr0uJD+KwHhSTwpkRC3kNMUputOskayZ6Ia9Hy5SaCb79kO+PbOsm6vaLg25/Ta365ceu",
-	"63SX7rN29sEFVHILnotrk6YayweoYsTOZW7lzgFqLeT1S68JzIaVpHX+doQx7PrHi7o4UGaEwvkdxNnv",
-	"Kf3bI/k6uznFV4yj6z5K5/7YHXe+O7BNpb0DOjuk4Nqw/JwsaFFkpGA0z8jp49Pn5PTxC3L6+GlGNlJe",
-	"ktPH84w8By//wF5JS5nAUv4LV6+EfIKdNIArDKRo1yMZhXBS3npGISzK3TteVk0nYtk/nY+D2b/q63vX",
-	"sXXJdj6kxZXzzvTLdv2cNtht4B/Qh65/Oo+4Zp95lgNn+LPIcqDa/iPJcRcFNVqWDI0eRz/ATafWMKad",
-	"7zbZEdfs9ypSX3aqA04M4+tMMbIkh46JvZXXleNNu8V1/2Cf+Rms+mesSO5XMfwkQvgey0YyUkgNMY+K",
-	"Li9ZjlQljoJhi1GTSyENCJOOylDB9GGcn3eMAi3tA6D8TPGcHNHgPiUFI/YXdAvbDRqe6CatSWOit/Ww",
-	"DRawoPeENFS4l31xOhlxg5z4AJ1JK7CQEbPnKzXRxIJfMVeA0Iop7nFrM3XF1CPI1+Gl5+R/F5Ka/wXm",
-	"F0re8Sugw2e+qwhxFhG93CO765fkfxW74tYu/F/PowJt3mA8eNBYGhqS4OHOBD0h3xtSAO9zLQwv4Fs1",
-	"zxmgYfQTeX9ixg7qW/ywtKZr+LRotH+03dq95/5jm55kSLCtB3sAzJD2WvMr1l7sQPE4VHcQVvMuz9Hm",
-	"JUOgYPjjw8yo9cpaktv4xBQ6vvahifZm2CjH0HRohoGB+16C9C2u74SYFVyIJbxHg6zdeAk80ztMuLUu",
-	"gb2FINI//oOhynRaa/ZXAZkWDlgKb5Fg6G7C+K8Wkqr8oWCAHdXHwNbaul+/uFLsPuWT79dj9kQiVECo",
-	"BQu1fZWJp/waECW5PlnqqxGs+neQDv8D2ePWFlLxSjetlhtaVUzAKmGm5AaYHI3p42iXSm/7DCD3OaLR",
-	"e3EL/uH1xcj+doNq1MtUsqIb5GPCGP07Hzq291bWYhA435MOBVnyXcqAEsKN/R/9RaKFLWulmDAZgB7w",
-	"FbjdFFh9EDg0dAgbXrI8Qwx+Bg0sezV+va4oV/dzqAbhZ18adPf2DbwqNR3nhn7/Kg0nJIaP0mgkHNzJ",
-	"uroeOW+Omd11df1f12VxxHGzpbsKrMIv+cjBKbUnS/hc8h9/+vn/J6cnp/85tFpidBOIeyzEsa9LMvFh",
-	"WPc/xa88DQNVDDz82G7AWR2rwIFPvbMCHJzIBwDnaV4c4WRmlbHqS3zB6DwVLuu+LITdlpjUD9Lxr53U",
-	"h+lsWgT5KDpFa+/dek7/DnesfbRnHXmAtPLQpv0jrXzDbn17MjRirMB+gDndg22Iq4m7zS7HVcy9StaX",
-	"nF0OAA2w9nsZ5c56K7lWtCzH3JHmsvszx/w7k2yyZoCfq2HWjHDUOgtffncmWjO5D2Gndd8+ZKy1BeBL",
-	"tdhaSx2VlO4mTTXgOgL0r27F+cmYZMrt7dbbt+fueI+H5z+kZXdom/9h3t2WedfIt7fxBNsSGijLSQdL",
-	"cky73LHdN6yZ7l/4/jUswCAe+2bgviD8o6bCcHOI7Oo9o/n/4GW7MaCkn6nZNP2zrMibxmTAczoBitqB",
-	"hmS4IZVqKNKW/Cn7fUaLQm6/LSuz+wstauYf0a84x0JzP7gn2TOyHurtxvbXpFGdzecJLea/CG6wjG9h",
-	"rUfMt2Bde61ripU67VkkfNUuZ4uNshaw4wdomVL63puyQi09E6UmBV2wYg/IIPb+0i4vp8VscGYSxvCO",
-	"C+asamJqFVqxFWMFFjgSLprx2Us00NYupcgTBlkxdVErMUL9HyX4vyO1FTbWgFF8BVJ8jMK676OJ5trX",
-	"o1ZMaSlwj2HnEiV+c8dBMJSsRX7YHX2Pl9xTdmwXZXYcorop9AOhvsC7XUE5UwjJfpByr1LWRliyA/6o",
-	"/XqY7DuyUuHZD1Xl8/5Q4lvhj19gYhu+zGpTv/7nXdgYohkTeCTlSlZxgWk26mOU+QOM8UVxUxGaUAJC",
-	"YyAXvGQOiBFqF6qC6k27FHxI3WfJFSX7gjxY80E/A8i6JZAaxtHa11Lm92kb36/0/3edr5EhE1pkqciJ",
-	"YiVD1E5uDsh6XRyis79Qu/dwxWdHjwzDenAM3AswB++fHvknEYD9EYcVKxi/SMYJe+aDmKKlXJcLQteK",
-	"sQY2l4k12PSuptO6G3KYDQ5KvA7bYR/wkntLCYT6uzFbzA3sM00FuJkdSwPg195ZCsBN5gOE/1tvHgj9",
-	"a7/QX2jYX7ul7UlEs/ESQ/2NkPyLh/mxInVCiL+1C4caTQYmd36P2+EGO+HpfTerDkr1XSRQ7lI7wrMf",
-	"MHEyKBF/JE1uKWnitEU7YQLhtX6+ZEg1P85rXOPbzpS88c8d0D73eRgvgS//izsz/DEMpAwdHkPot9dE",
-	"bkWKCNxpquyBD59/oRQZKoO99Fhn0Q3PD7n/7xnNLzza+O0fR/bRF+zaPJz7bgdQK5EaBt/w9Qb5xuUW",
-	"/e8vMZiEeQ7XSGc1R+SzCdWkYrIqUJfuUwh2Mx8gZdBg7iKOw9L2wV10rziFez62y5f+cEZOT56ekdOv",
-	"XmQubQjYchhnKBkV5OzkeRfi92w+j2ZHbwu5cH6re89P9oFWey7FFyvh0AdKVSkFX5KlFNpQ19RPiRXZ",
-	"MAHDcl2O1BQAE2c/eHrTFPxpVMp+vS2VmZA/SOIetx8PiAH6nya7C2PugE9uFTeGCZLLrTgnz07OyNOT",
-	"rzNyej5/dqgX0ig+EmSEZub7izHa1yWvHAztoVjjEavmQII3cFYdCDLC594rZtNInuCm/dXwms+CKh4/",
-	"ZlhyvsAD4xu25lCGY1Cs+l2fsGUSY5tBNv+gRgZUs4PhzLsjqPvnVxEPwYV8vBqa348a+iOWeCs8yIpX",
-	"+w11MW3XB4nrWzqpcGu3ZeoEpscUW4c9KEZbG8KGOssnQGzdlhKMA2LKdWtd7oeiUyevY1jChoUJ6o5L",
-	"LtxfT/eX90bWlRvefSi2O5XjjutyySrzB96slXTdBYzKkArQceWKJSOLHcTHL9kuIxu5ZVdAUG39PjxL",
-	"9BBJZ0sT3mnUPG4z3uuR+q/D/j5k5NdCMZoDytqh8+6X5rL70BWt16XqCmEUZw8JTArVMBQbGoQ0vqfh",
-	"ZeB9I0JCscPIOjz+HaLUn0Y9r/eslFfs0Mr8C5J7WDnYoXvQXQdCt3R3J8zhxslpmlI8sNjHq9tpQxjR",
-	"y39IVEg8YqOZl6qotMBdABuNK1WrYnY+e0wrDjPtLu4TpfLlBtE5jSSGM4TldIFzX93Zb7V6LQXap9oR",
-	"7S0vC9YtY2weo31pZe/tFBla9giFBx5TtQEbeqtvHxVurAoqBLjj/l4HwBUliuWQvW9fvpDXBy52MJZA",
-	"m8SNzjzwn/0/qsHsd89pxa4jc0iLAhG4GTESVzhHUED4Z+k6+KDxIMyBqzHvPw6C3lkcvrOFxoitb9ZI",
-	"Y62BWhk6QKN7AJm54S3u4sC2ns2vYuN9y1mRo/igdxFu8KmgT79++r8BAAD//w==",
+	"7P1rk9w2kj8KfxVE/Z8nduYs1apuXUZuxf+FLFlj78iXldqrEzHjiEUVUVWYJgEOAHZ12aHvfgKZAEgW",
+	"wSJYfZM19gtLreYFTCTynr/8bbaUZSUFE0bPzn+bVVTRkhmm4Kdc0ZWBvzC9VLwyXIrZ+ewdF0wTuSL/",
+	"9eHHH84JJXAdoZpoKYX902wY2TCaEyOJ4YxIQbgml0JuRUaoyO0FAq6iQm+ZOiEfN9TAP+CzDCsKTbSh",
+	"O52RRW3ISipCScWXl8TYSyk+f7vhy419tqyYIDtmyHJDxZrpWTbjdq3/qpnazbKZoCWbnbsvymZ6uWEl",
+	"xU9b0bows/MVLTTLZmZX2QsXUhaMitmnT9mM5/ZCeFxFzaZ5Gs9n2Uyxf9VcsXx2blTN2o9eSVVSY68T",
+	"5vnTWTYrueBlXc7OT8N7uDBszRS8p1JyrZjWIxS3H10wwo397q1UlywnsjbnZCO3ZEUV/gbpzJHKTFhS",
+	"UUOWssQHcTNAobCIiUQydFGw/sovNoxccpHbdzJh4E0RSuLdh4hZ0ut3TKzNZnZ+Ng8r0EZxsZ59sitQ",
+	"TFdSaAb0+0nJRcFK+9elFIYJ4GNaVQVfUru2xxVe8Z//1Hahv7Ve9f9TbDU7n/2fx83ZeIy/1Y/9c+GN",
+	"3U8FFt4yYchWSViUXz+s6NVCUpX/d800Xv/bjOY5t3+nxU9KVkwZbtfuSFy1/um32YYV+fAtLVbLZY2U",
+	"dAQSdbmw7BVdLNfEPpgsdmRDRZ7Zv1h2sXsDXLLirMgtK5T0uv3CF+H5cvFPtjT2+VVB8auK4sfV7Pzv",
+	"h+n4hu5+sjd8+iWLcExOd2S7kZqRjawdQ7+0f6wl02TBVlIxWKlmpq4sG9VFgQyIfNNbHV44srkf4CJ7",
+	"dSWNYzo8sH9pHd55//BmM22oYWPP/1pS8wEuxDt2/fPykZsNHlWurejMiRQZ/AO7YopsZW33i5EFM4ap",
+	"Wf8oZjN7V//BP668zAT5uaXh8eSftTZEyG1GLtezLMJLgQzzk2dRQjRcZuSWqnyMEBd41adsVguOmufQ",
+	"5T/DRZ+y2Zaa5Wbs6o9wEUoEL03+PvOcghsVFvpLhFdeLY84obSUtYgoy++ZUVbkKmJqJXSUvj0qWolp",
+	"H8WEpfPfZytaFLNstiykttdvKYjvitbwY8FBpxVyixzh3qMLuSVKwp25onZrDb1khAv7yw29tPeuGGsT",
+	"wcnTbHb9SFoCUyCFxjPBYnxVPtYZfpr9RnisJpRotpQiT/taw0uWJMT2thSo5G7P/Ab4hfY21n7TWj5y",
+	"/2jYciP4v2p24na79etHvKykMmgPWYUzy2txxYrHS6nY43AnrAfvftMmySS2cRK2R9afvAjmRjsxnBFd",
+	"LzfWvMJdObH7fhI+mxtWwoP2VGOgA1WK7trc1buwoAtWRH9T65oWYwfPUdKeU6ny2FriG4iv9Xdls6B1",
+	"8K3RIwpm49Qjqi8jlP4IJqRckS23KnBZK2V1uLWe9JYVBbG3gf1pFc6W8fXGvCSsrIzVUUwxIqRgJJdg",
+	"dPYot2D5h0JWLFFLL6TZxNZIDbFvAQFuX2UtO3stAXkWf7Pidq9GVBJc9CmbLaliAy82kpTWhNta3dQ3",
+	"7du8d+hVr2nt+WOfI0Gw6Yj0/E7k7NpuTv+1mZU37jeWNKaxb93j9rcHjd6+7l7WkS//Vm7h0UbWyB5g",
+	"GFn/wypmWeQxkg84TN8ymmtCFQtuClrnWpYMOM/pe015Dn8aXhT2S+3nRHV8rji+6KCtKrmA07KiSxPh",
+	"/B+kYdq5U0AnssQt0sFJI4ppA3YhGOqtnZ5w7tDGj0gVvXFitruub1pnC86clQuwRGrJAv/OoyxvmCr7",
+	"z/sb2/kNtI/yf1/XPHdsg74UXcg6HG174C3nxF6TKN4cyfArG/EGi4wJtf1TsWKFGZJXFVUGPwRZh/KS",
+	"5bBrcFeMza2JP8DnkmxkkRMl8REFFyyzEoaSFduSsPB9OtgDCXRIOv/2FDi5HfnYgtFRAVBY2WsPdmPH",
+	"2k/XpOCXrNjZvwkJ8iqXhJuX5NHp+d4mtuhR8NhZvfCBiAVFrrCXMesjvSTzc8cpQpo008ZSUg+IVXvQ",
+	"QRIAvYHhGF1uyFrJuup4X8ccOnhK9NQlci8+wF+ewq9Cmm8ZveKomPfcD4VSDh2Y0tqh1Gszwk2WokqF",
+	"NO+AA1T0u4QVZ5E3ixGdNYGoTj62Xt+SyYNm1TRryL9jCuWl+Jrl8VVJKy/T/XJ/QHtu+VtnAMHz0Orw",
+	"x3JVWN8RN9BJUn3JcsvRKa65VaoTNX9HGIAccPqdSJURveVlycU6C7aBYFTBpRL+qeR5XoTlL6jIR0RF",
+	"peSKD4W3vMVYi5whjZTMrbGuVnRpDQiyYPmRDJezCu3BBFlz3V/eqy3dkZWSpV9WmtSKxCUukHIFWyVJ",
+	"vj3Wxs+wS7QPT+FoxdfDYlMKxwFWTcHnWS+JiZyAxErSRj9RFX2xZsIwsRwwWHjMjrpw2kJ7jlJ8nTVk",
+	"ZyJvFJhgE9b4gdHoGq0brw/HWsE+gJMBF7d8l7DKguY5BAx8lMGeslk220h5ac0WLi7h13qD2q6QFNzr",
+	"Lb8Cd00bCfqBK8sAi4LmYO0YLuypGY4p2KVp/Ay1ZhEV/MZyi7doEhUthETSzom99D2juiPHB2QyWjhO",
+	"RnkjpfFXWuzi7KuOluqoxAz9zxC9cVGb1mq8WR8o4wV7y4tsZBH6LXhSnK3oGNQ5c55PvGb0HqH3B7x1",
+	"4pxO772MBE5ofsWX7MTpieSoCd6GIZNrro+JkkRPpD1liftu9VNMprB2LBkdixTLbjBWgsZousp9T8Wa",
+	"xQLh3PqyqFatEuM6IytZK2LgF1yQFb+CUHLJqK5VXGQZeUxoDQnehGb8GxzB4bGOouGDRxiHXVeFVOwE",
+	"tj+Zb9xdsMCv2ZqPx9f2NGCQiCuuN1ysMYpB3W57HwIiTWCCY2S1w32XbBc3OAf9WrqLR+KmZCH2rUMW",
+	"knTuBf5xMXUKpDoy1+TDZP2zNharBGMQLnJRBRASLteYGJ7c+2wnM92ro58akirTOMMbE5CVDragpCbE",
+	"PrbUMPXS+S3Wt4QUzIZRjCFYP7CG6Pqek4D24Ng2v+NXzBshwcxLviEl/tO+wSoyS+8Jt1QFXbKUG97y",
+	"awy+lBVT1DhJlPqafvSfGvbIBfX7vpRzstKevsdM7qHeGvXaduscL7dvDbG63+QpMiLnLAudfHBZpkQp",
+	"Z+9BESevX8uiLqee2SERNaylWjojkihEtdCOhYUQK9eYMPQXxXZJVpg2ij98uZF8yV4SKtzzl6woSMmo",
+	"0E6EKD0to4E/N/mysDJ8FVivmABj1+aAaboE2hP7W7BQf2VKDrghkcW3fOCS7siC4RV9AkVFu1e1cG1b",
+	"48IiGprGZeD139zBOEo3WkqjYrReDFJB9wWb+/fUgF/DzAeSUHvOx8Ibx+CJo8e675CgJzK8i/A19vn6",
+	"0BE4nIvy3xqltk+sTKG1cNoQ0hYY+soI1S5gohi1vg6hqvwPTQosdOnTP5ph9jka+DUxEt7QRM8VM4qz",
+	"K0YW1iYYjONGz5nMY/r+m1juq5NcaZ6gwLjtPeKtdY7dGmVrsfgNeHpGz41jGVhk5qjj35jmxXztHKLp",
+	"TsxrV+UwNZbTPT0pyfG9c9OPuU+JX1oaHX33hq9TY1GF3KZ+35HJf6fL7YsyXFlKWAnkSjQHwptyKBde",
+	"ckUXfc1JdfLm8SqqA100jsgrFzEEU/OIwBqsJYhL+7rMb3IKOUJkesgnzhVdN3FSpJH1AFuqzlrGTlnl",
+	"o0fWnYEsBFYGYtzd01oVdLegy8sTOHXJx9Xf5g5sneQLRWTrEnIWm1oZyNguZL5zUlzVTRgZjcNUw6xk",
+	"BgsqerwBlHFFWvDiXIJqlrWBnFav8gCuisreOhayfiflJXE5rkIuaQFfoaNpZs1dJDRClRLiimDrGGP1",
+	"GiozbaiIZwtT0yBgDfmcI67AfYsn2wi7LKliJ69DGiWRWyBm1uKUb6Ba9XbMcL8TfQpvN0xEkh+YHdzI",
+	"rbg1SsKb3FJSCPiNq9Y9knxTlYsVtqmGZWeHoonIbSw6LrVzYZBjm3oWXxt4szKW/ew/aCb7WTFJ7Kl0",
+	"ZIzG66BQmD3fl1yX66ybPevWlN60zjMEB8IKZrMsqkac0uB6A/qhU8c9z24WI5tWPxqtCI1uzsZbrZO8",
+	"qSta1KAOrFSGiJWVs9iiQAUmTmEvFgzrlELpUistPRD47kfcfG0/fEZXLWh2xRQtoGQG+yHyQ4ZM1Dxx",
+	"C91JkYPamccN/gQjCMiSmptJk2w+PI2PzrwZlGRMONPf7fFRtv+GKvPOWZITOORHYbnjHPterpnOsABs",
+	"yYpCZ+1CpFwK5ry4Xah3IkKSUqq+iQH3H2vTL5jZspgKupBF7nOYVnBSJWtgBWea2EU1zSfxIjWrvuIV",
+	"7t4ABns776i51gPGGTScHCjOmc6bmv/KouoXzRiIfGlJSiow0KOxRGdLd6QWhhdkxQWD4JjeK9Zr9wa4",
+	"ONtxOfzX1pxneZNPdjn4/nt2IzcvGHpLkdaj9uHCJL2jTThbLhjl9sqzTWLO5zUDV+qInE+vUtSevVuq",
+	"sUbjngqysJawtKxMCynWrtgX67O6hsFoJFIbVkVe9brDO9Hdux4tr77mOmzz+IVDuwoLHM6oDGwgkP2o",
+	"HbTCLG77Vk2PVlrLVVxVK3OkEXV3lkb0IIPSbmfJCF0qqVt1/RAFOPHpiZal9DxmKO1SXgHse/hJA40y",
+	"w7U6r2VZUcXyyaqmqYQfqrm0oorao7LYZU1FZMmMYoQeV8y0lMLQ5Wiy7LW7DO6IVaL+pPiSxQvSvCm2",
+	"kNdODxmy5ldMJK6wjqeRV84nOrTst/aadvlswvsG89ayNis+FGF2XaVcDNcDxyv5blNfK2zuPU+oqNC/",
+	"l2ouLeg6NaA4wZQYiO25WGfOVyumdPNdU5Nu8Vp3x0G9gilfPIIhVeVbtP3Z9ETo1FNheZNnNjiUocAp",
+	"yJJEY99LrKPMfbiZ6+mFFGvKBZ7KNNN836FE3817lBVV2IphefOSYQwSWlTo8hLjkN7L9DI83odxyy74",
+	"FVWcCpPQpB3RJSW9/g5p8wQiDu6H01hh5r3GBbKwfXEVKHAfj3QBfRIcq1lh76wv+DJk1V0/yhUjc9hn",
+	"IY395Q5bSYWE3n8nll01UFLk4DujiWu9720773qRo7YueKPxovNoiXzUiR+grlfZE2jrO7YQGEKqy1Ao",
+	"vGD5OaQy1t7EB5oWOy7WrtkqpDOWtGTeI92zXyRNb7laKsYiuZ8PFWOtqBBoEGjaKeSW6C1jlV0DLBE0",
+	"5EpxaKqE/px0Nbms1RVLDqeGRe9v8FrF8lfvGrK1FigYy5nLaIV/bPVqJTXLrMyPq9UQ1UKybI2hiEBF",
+	"bgjU4/q9fkmeQKQTmiYVBE0yMkdrA/6xoNro9AaeH+uITfRKe6uv4ktXH5TwvJIqV8S476gDyxP8/Tmp",
+	"ar1psS9+PBZwgwmWmi8ElQyRiYNp/NDW1I3p+OIMQOagS4zgNquCJnMKit5qKrAJFeUFJvggQgc8rV25",
+	"s/bFG1iUjOyPxQ4Enw+PkLV7U+76MXhpja0SuF8xVrAcm9hlDT1wLvtpPdtwmf0ULYsreA4K0naeVUj8",
+	"K3LogVoSR72+lvBkbVgkbK47OF4INIydoQzx5zPVdvE20jGmS7W7tWbNaKjs6x2WlvewbvoBjimFfnHr",
+	"0l0LK4npjTd0962sp7aF3zhMuYr6Ed+F2BLmPoiGFpr4I3yhTcJ5jjtZl+ubx0Id6MlwAHN/61HVdtpJ",
+	"MuzLgpZSRq92bY/iiGqXG/AMfE7DM66CE90SVzLkdhT2b+Qw5nR3AryVfAxz5yW9obsb5goADSdUAGis",
+	"EHDJg42slc564E7p2QN4QLKp4E9YZKumRvMAsKkuTMIrP4JOAk683CVc/+FyF/c2POrQVEfM7kCo1SsZ",
+	"hTo7LFHbkyWuDr37gLP52fNHp6ePzv4SLZaNiZ+LDRdrDWeaXrJWzsWestw3Mha867O3/K/TqGfXuFtP",
+	"55GmO9lJvrUlQCXNJC75YE9f54UvYqd7eRnDlPkb2+k2LkJF4br4h56NfOjp2Tz25pxNre3YK1j1zaIO",
+	"uUwbgBXrmxKfmt8ltwRd8Jx9cDfFEbJKmrNHdQXOY9uEK9jKOOOt23jbhmhL2kS7hotaiS41z+bz+Ugo",
+	"CAgVU89b34GVDBEGFQRAgd7H+EaAo7pquWIB46lL25ytFWOaOOcfi1IxhpWgvnw3WveZp0/P5/NuGP5F",
+	"jEs8wNLkZi1sycL7s9bX/XIw4PI0ciJ/lbH6yG9qS77H77heWOsCSw24Jj9fvB6v+MNGiF+9KY9NoiBO",
+	"nMBJ0LwgtI/RvEdmhjyWXRKC3Y2CTfCmAVv2w+VU452JPL2VpmBX7PjCgQ34okcX+Sabce4i97q0Gl+3",
+	"sAkq/geQo87GoqSSmrvqwX34gr3aCyW1tpr6WDIOgkbcnGSDcrhPsEh848MG8IrQti+lFKkFFWLJ3taY",
+	"uEq9/gcWqdfLMaqZ8Iy6imdxdC0yEjKLay6Ea+rqV2HSa9ccNxKzbPYbXou0C/e3PqdNidge9A2qSWX8",
+	"Lvp89BOm4Eqs0ov57aVv2so18Z4PslbLgcJ8wGAz7WZNLDUWvom3Fada7AjbMR9lIgZ79AHQOGqYhbr1",
+	"KP9Af2CnMxRjxRiLRX8gXv3eQeM8pr0xJb/HRT6N1oe7IVdYHNTdws72hE7J7qtbZExCtep17B8iyHA4",
+	"qqDLy6FumkNP7LkC8mZBqXZDvFtU1j6hKTTRxlU1JX4CIHweY8gfNNxxFRlYEV6NNnCizlzwoivBarP2",
+	"yzFG2wcXiJoiETdUmSg8aYYNZnyJ0TxrgEJuzbrRL8mcFIxeudQBnAR/3r1omSAgp6SGV4apb10/VXfF",
+	"Lie/4euNj1FL4sPsCauBR79LFtlssRitMSnk9n0t3KfKfML1+04zhZo6ECGm2ZBZZiU3wFpExbRgtEq1",
+	"Jyp6A604VXU5UXZrjp2XRgcfGPf+UP5MdAHPnkZkUaWcLdQ7SVC30eTd4JjA1QReDBiN9kyF5Ju3HgVq",
+	"mGPwfWMfEHez58/OnyS42ZEqiBc3L4IwkT5x9/kQPFxBw8lerq1w2agp2x3TOvFGhohAxpD4dIn8MURu",
+	"prTOBWCdWiDYIRPErbt77gpquKlzNhiOyYiQysCgB3TNrhLTrYUU67FHM6rN1CfvbUr4gPYbB7x6F8ye",
+	"WjuZXN03DuQLThEtCgKanBi5ZgASeAs4vptQnxeB2ZVXTCULQtcwNAzX7Es9QpWHkrluWo2I63c7Sg9M",
+	"yAgCMSEV07XW2vnBSRbv9C7rPfvBwSMCW/umEuwJ9mkDKCjwtWNqzUyoWl1iv0BqLUOsPcPnHnGLytvK",
+	"QR5tprs8YFtg+q7ppnfc5QJTbPUbNeCHbFvS7sbKkK1LDO0oVDHCriu2NJgPWrBpu5ZSOrIV6YYLvWRj",
+	"qxWyXm/IVw2A2el8vB3FbRauxb0nc4R0REoKciHa4Q3RF0oO4Z+bPqaisRy+l9GQ8YMasCPll2tDjjU1",
+	"7QBRTkAe2VUaNhOTUgG6w65CrtmBh5tWFXy0/uO4/m9YQcoGV5wtD2Et+2kn9vMxgrQi7IopV8WwddaK",
+	"Ohbl/H6l/EUQ8W5GhN3FJdO3LgMeSiIngcTKWIX7K00oMYpXDvEm9HmXqRbOheLVe5kfRMw4sk4+gK46",
+	"dg2GTgOJ4WVMYzFlaP819lWrLB6RPoESTq4kOALOBp3uCrAVF/yo9v5lP149PkukPVclshkO0ahfP8BF",
+	"rtuYj6Ae11wAK6RyAcJNxl4rr6dgYAEyV+QxrnNeJ/uYTR9j0qvfQn11tKxX1tVwY61DcJQrH2CHph+p",
+	"8q6LMBpYhTD58GANKP50OGlgTZs9g328/pxef+uNsb54ckHpdHp97xDXovpamSHVQonia9ej8R+ayK3w",
+	"X1XS3JrBUxCpRxgeUBcGAXsoQvS4t+dKVlW3amaUov9y6fIDahSh3eUKO/OckT/pSIWcfCwY74crTQhv",
+	"N/OY+s8LmfmkR/0seFTPuA6X9Af9D94wspt9XXJwrJlU+ah6CUzvPz2c9tZYJa87ggAKkrTNAa3z5Q9A",
+	"FsR4Z6dQIrbIFBjVC4FoKETR1U1QFPzYURcK8Oh67b/3ayBFpGTPz+xJGYtwd2WO/g3RskUFM0gmly1q",
+	"o5jBU2otIrq8RAPYB28hp5m7h08oknKhPZkRXy4FKQuI0R0GlnnyfD4CLDPNjHZIiXF8QWsWh7y/tQHc",
+	"lICMlIdXeTqH/0ZWqivlcBO7737PCmr4FUMMCapykrMrDsV8ro+05KI2zIXjasNGVzM6dDGdYgGNpTfG",
+	"7/Aqno0tIkizVjT7yXy03dxDuDhqtnMXrYlwLVfBbfmIlesE4cmbwN2Jpq7HXQVzV8lqeq2wklWDpbqV",
+	"6nKWYgzfyNM8AqX+OFx4D4/abEhayp+WEzT6W3t53OBLD101XU9/NDE1TUwT8DbdN0QCvE0eK+e5Cxs3",
+	"TZNTWtOPdKJ9SDC0YOFKQ7OHFxuNteI4MBVnEg7+cTiT9tajhzzTmMP0PdWa6W7Kw0hi3zqxu6aV+B1p",
+	"toYp4LQsWYKd4y58iBbtMJ4lrCJuacrqwiXQJolycKekCHDNzqVyY/Ewig3DAngZM6B8jV0E7IQbh3Mi",
+	"VQtKFcVKRhTXqZE8u6SjFclwc6tpZl9mPr/mxiEckynSRtXRIV9ucFd4YGIJ3TSI4NCf6ZZxuCbidD6P",
+	"JX2KfCSU4dCDW9WIXq2YvdLlffGMPlIK3lkatQM2o1+IoeISg4g48RItfwxCqkYZol45MLgJnDoriJDr",
+	"bjbQxJ9hJ8x9GaKH0XW0xDclGnsXGCU9wtL75spN7JggHz7IkhkML9ojvaFVxQTLX4a2JcvVOF2EazK3",
+	"3qifB7BnDi5kCpp4LFm0YYQLy9alpXinVnVDQ0htpIZd1kqzQb7zUzJShFFc4v0cBuM5tkuSa27ASYqd",
+	"0h08Ev2KCQ3z26Ril+EKlqllKXdWbJJcTByLOQzsZVPVA8qxUnJBF8WObGmiwpqQ+IqmMaGwn5aMMHtk",
+	"yYZi7Sb8E6YO22hnTyMe8H5Noq4Kqjc4Bs2AW4N/IQVCDi24CWN8ifthxeEOLeiarBQL+ZtwjyWOkQoQ",
+	"l5nhLCRv8m51MA5nOyB08TObaRYh4HGrKPywiK7v/nQebaysNlR3lIvDdArEsx6vT1+VVjouUAseUiz2",
+	"mRpjZQWjemiWqcLa0yYmEQ1JtNtWmSW1HhxnGRad2qkS6ZOx/+xKIR0fJWVV2TJAOY+hMYXhVkltkzh6",
+	"qN8zGfPTJ/YmIONNnrHV6EZi5MsWwogvRYDGVbleR4zohZvrGJurP/TvbyY0t/gKmtSqNFoUHyaU865r",
+	"p9n7zHwn0zQaeJnbrQIorfrkNB5KqgA/KD7gnVYD7RsTQO9CqiFePLLH1tFyknZLHMqREZPSKF6doFWY",
+	"bFDae+D9bx1w44STcuEGjjSg9AvKCyIrFgGiYkWxi1o63KDxCRYPF7mHjUL7nvJEC2gRqzh5R9WaaUNy",
+	"rg0VDRQmDi/38fblRqo8a7Ca4OdE0CqqzQUvh6YFLSkOcLZ/ZiRE0Ai1LvoytR6YipQxeAERq+UhHz/t",
+	"/cJTiRpSyo6lbre8BS4ZMDJdlSkOdDnGtYczqW8OAXZD39stI2mG+R8R23jEFiVNahED8Fe0WKoW0VjP",
+	"O6QGvUJP1toxUhY442/BVtKZ+z7EmgLSCm96tXKD+gfsd3to0TbQpKDcg8VRUnBjisTzjAZerImq06WC",
+	"qJgLme8wF6r4Gj+I6WayQSdNDMlj3gpPWbkMPacrtiXerky19dKraJnQ0ZSri8g1QiHlYRsl63iLmceP",
+	"kVumPKQthUn4VqSC7zdCGDfBoiko5yK5yttEpbyzyUNFeivN4DdhzUyo0ZwqkVrZAgcJ5ZqlvE5oRwrd",
+	"YenyMirGZpNaKsud0tZIbdDRgUGbzRi3O2hx8pZOwcuHe9Dw8KCfx4exoIGiCLJuvyYgNrTqO+NriDuh",
+	"YgiNI4i+H7psNnW5CDvYt4mZ1kyY6Es+BgAsQkWYLIxsESqvog+FApiBwJDUrFXo5qYWK9aQIHTHdGah",
+	"2n+IFkwfmLdKr1NtbUZjBVjfW0lMF7ExYAi/tmAFQMGSobl1Uye+Dn5lmexiDA6C9eFLFCzWrNtIuxku",
+	"sZyk634crpNzKnMgrXhoUGxA2D2gnRFaP0yJjc/w+tjMgjWGKX0OLVdo92kGlnkW6uj8JCDXlSP3+7HS",
+	"GrMCKPHgiNwW0s/waNt5b5ytO2du7q8u7ZcMTf/dB7hxcrEZJC9CVdqsfeIzlC6RAbglSCJ7gHrDcB3x",
+	"Y/al70L+TKChJvUwD3TgPgazxrpZK6qNdcaocR24+giN6N7j1nawa3gPmbQoqaDLE0vedFhSvAn1lKxF",
+	"Pr3F3/cWxu/CINfAaHov4b17zRWO62rJt1bse2IfeFMJ9jDjsJJqqDz9EnNpuEVHJdOwfuco5KokH7WB",
+	"ntrTYz7osEjNS8fHwb5NdMePcqinRRSk+HowGD7Jn3uJ05/IPAycbvzZe/dLbhZTQHgSxwRRo70x0JF+",
+	"bqNTq3+Qf48r//lrPR1ZsqLrCdVx8Iaf6JrF6+dVOaV0XpWjxVb4yMytMqZpmxVNLbDZUnDIXcrINTD4",
+	"2bp8naG4DjCgBd2xnLgyBhwzElERUcNvuWGHWi4LNxS3lZBoBmVOaXnZDpu6ZAMj5XKZgamHkBBuYsek",
+	"twzOFI6WjwwNAkVqJvYLch3v772Ame1lKYW1RlzcLBnDSfH1gGzzAj699Izu4sSbVpNm77uMY12DKLVe",
+	"SqF9qKrbKzqONOVI2M+sKZkQk24+N5ricMAglqaOHMiPnvdD67T7Rm8RzJrtzfaLcpSTsbjA2Nn/loq8",
+	"cNbqxFkdVmdQkbvQuGKx4et75xvGPESU0MrFVF0Othv8g0QK1wTuzmGMzqMt3UEl24YWK5BC6cWr+QBe",
+	"MypBP0PeXuVNBx/97fO5tz8Cfl0r57NiOamhcoaSFRdrdFPxG5xACRnnvU874LpCfIpwAcLoXkbUe9h8",
+	"XjWD6t1GjihkYMaTwGHJClmHerNvGc1dY81EvJVog/7XdHnZDnm209fQZgD87KpEX5I5+vFbrhOj2QvF",
+	"2Wq0hw4uOmqw3ZSBcivGiiOz/VyTFSsMWeyAHji6ZEMN9JH+8BLiIPNecKGT3+nuxrrWJjVZDHydOElh",
+	"AkzplqsiuWy+GACUtC9sBnHLIj9viBMshIzA5wLp4LUaRu0fcfLg+9x6HGEyR0v/RTGRvmmJ9EOcEg7m",
+	"wfrYqJTPSEilDA4T3Eh5GSu3+ZV5yAN7hQ9YQpW24mvHVmDp2NdCIZYHqGghHUVed5UgJeIMD/kJnHzE",
+	"9aZjREoCD/ZM3xYI+9XirGIxwBeoZmkB+bi0CyTMLNugU5Ti7ALSYVvdgKp38nkIuH6n47F4D/YBHBsS",
+	"2EZWuDsvyekzP3zJEgLGYRKKwHCJbiK9ZD9XAwX0urYckJZw6sNc7rDiGCkeKBNeGS8QT+89Cpscd85x",
+	"mIOsC+vLEFmbDNFHuAEu7St+MFWCpEwc++SxewagW4IJ24VtuYMZnJBij2aNACdQWUtJS7KiTXMBVE0n",
+	"roZR3Rk3F6kx2hMhgq4JFzm7zsjcHiVAIZowfHN/Lqxc0AUvuNmFUwoCgbaE/ZZOaJbY8vIIczoIB2u7",
+	"7Mkg+8hxEZQSV4OScmgJoVdM0TV76XMWiJ7aJKQwj+sGHKZ9ORdf01g2v4NFvnXTcFoCyNvDSGXiE7tJ",
+	"3MOKoVNKL5lwBUawjRMeG1L++5ILcsDtFGlrhh0PhVolz/MifPACFXeKxPS4wHFrnrEC4uBLaWW26w2Y",
+	"Kj3dHrUCcJ4uQEu/iJgIvWIq58sYg1UMeiRoGCjlm/tdZwVaiAvGBPlnna9ZTnbMnDv4KSkK9M6tiA4g",
+	"4a0+HHsaLbMztaEV1gBBConFp7XglL3vxEfqClimksg5z2DA7D+uZV6FYiU0+9t6I0zKbQbkrpC6IBy8",
+	"tZLNXG21p2wQh2HgVRi16wfsojT2+iFtBN23mFWYPn/uW0aLhKLhrhhS7IrHg83fGbJWcusQnRC8q5mR",
+	"S8WuW8dwySqTNppOG2rqjmkkLyO80Tck7F1Zs+IY138XaDUJ4b+oy0MgSzHEmxhQJj4I1ADIsxVgYjgI",
+	"TYeh11syE0ZxpgcqBSzPgeXYXwE0KwysbiJ6EZJtEMPICgqmDoEYFaybwKbEj2qaEGkV0WCPewd+LYSr",
+	"5Yq47jjoB1V0eQk4nFKzpqjEmVyFYjTfRenX4Pv0f6fYqtZxRFQKowZRROI+v7SbXLRKt6zJJySeD5jH",
+	"OmET3rs3D4Q0RTyGi0QYgI5TvBrwK8jGWqj1ctM0DWBkoJy0c7XApty+DoZlOd+JFQUREjt5M5w4Zo9G",
+	"Qyik5jhIpWfHFsqOP8LNzvnvDufEM1gLL8dRrfmA5jR6ag8LmbTyryhW5IRKJpz0mzAsBePSvvLD3Ta8",
+	"+vcNg0/sYY4z2XazG0+du4CkvTa6MsPKqaFDmccpig3OaS5kzilOLUnsYtGGl9QMpYpXXG/eykgx7luu",
+	"XWhBCtfRB7ORrZpInH0gVRn92kOdL0N+xipkAP1EEfAIKVh1ta5pAfqL4wIT+7Z8HKnfB2j9fxX/1V6L",
+	"oOu9hmakEMRWMm+sPM3FJYbHC0kPNXtbEdZu56PJwN4FW8WIJpokf2ocaEIL4W31CLUn7fQ5opTJVBDy",
+	"gvIi/hjfxdjvUFJ8mVpzc6BnyXcARuJkagpRjeJlVDm9hs4CfwwSp1/pgaSiPWVDBN/yPNbdezcncMsV",
+	"S8D9xd4s5zz51fv9aLFX41lxcHFQ0oTz7GRShoI4sHtD9cBDngwtX9ZLSiRrSw63ZWyLm1tb7w6oZxN/",
+	"th1ze/HvebHX9xv1vxby+gRUULLztZDXQNl3TOvJADTYDns0nMhgr2bQfBGPYVr/JRfa1df0H+Xx0iNQ",
+	"oHfVFdkSalNwOUYqZh0ChjsJThJ49mmxXqBdoIsjQvjilL6rZUH58XuOsNOpoylujQ/upHlWrgYMybQq",
+	"zFBo6XYKkF9be9QZN+DolrJBEFg9eoOmNjinY8tZb0RPGmt05GBbgP3Dt7UImkK6IaTjr7lpFXIvKaZE",
+	"jyHvcG2T3B5/qKgejqLoTfw3U47EoG+XfljC7o94xt7980T2++gQNCYhvsdHIQGlk0ZAeGM7Ej/ZUk2s",
+	"m50Tr7bTYw2F1JpNVpZsCBwbgh8Uki0QtG3VCOwZYUfy7BB0wgG2mwyTsDRSTZxzEps6n1xXv8caWEXi",
+	"ec4pxZYsdgsMr0hSlOlOSiN3bvv4K9bZvPb5l7VCWIAbSoCh3RgQdfFD6Y+9I73HyPE74habNG9n0ncN",
+	"8xK9Gh4n5ZIImJPf0CtG4HLiTPcekWoxEBn+2IyQdmb+mHjEN7iPdEzWvKAF3w0Cw39HlHDS0OJeVM0I",
+	"F+obbxZAJg0sK8ykiYSVh3SSJY4SI7HokZ3ysVs/eWhAoeHyeozfxoKKa6tgZcbaCFsRabDXWZ6R7WY3",
+	"PgoceSJY+U07UOArZ142/qpTZ1lwB8f6JqC/UZw4lzO9bwLvQ3eVX7G3/HqUeQ8j2bkWhAiK9SHg6sPY",
+	"bQFs6qs2APajr+bTYd0aRO8XnWedvog97F81LbjZdZDKmDEudayNSyLVIvxVG1ocApXAJ3KsytFh5PY0",
+	"vO4o+lwGpG/WHB4/Gt+g5sTu+4T4BjWBY36iyhwxPaCiymCypzVU/JyUGSkfQ/Ov7/R8zQrNa31CXgNE",
+	"Isw37ULeWy5E3PsMMn+YcNShpX4tmc4IRTAeI+UskYVjGGNu2viGUQU1EsVQ7+lBbm/QHm8E05/z1crl",
+	"X6d0/GC3C0HuCIl6KP+FASown9I3aUKeMhW7MiWym8ryU5o092sC/Kh035PpVvjLYJtp3CrBAQvtapZ+",
+	"EPdzkRBHjUIIB7Dh6YIaBkbQyGiGEdY8sHdDj3l02gY7HNjavR1t7V+r83ZADjYHJkUi/oRz2I8RiR/C",
+	"pk0ZzrVmyXlJvWAFZ1Fb+n+goRpPdahHiNY5wH7HMxP7qTezrCwP5xV0J7kEwIrD8jQv64J2g0H7LI0b",
+	"oA/2oVVURysrflxhpq4p4bDf5HP5EbRJYZhYxiHALKfbQ+34JF6D1GkGkhUTHpdGG//3LeUG/8ZEfvjL",
+	"7QOh+b1Fg0Erc9dqxYDt6cE/RDEhfefa/uOkZgT6znRdwhGHKzMsFvW0EJ2GwSHD23mULj+EZGrsWGQl",
+	"f/CaLfBrC7vbZd6UY/jBn92jDmJA7ZzSEPu1pAbu9J2vzQ5Ye+MlEdLvpvvlG1gAkFgbqgxD9QlOqOhj",
+	"TS9rpRzU9aHCn2BdtZGAk2/w2M2pN2wYTUHla98SciljN1jrMiiz9PKzliyNtll3EKdTFz0Vb3UcE6F5",
+	"erxX3qOqexDvLR4izwUN6bvf1MCwe7qlnJd3ODx98mlxBRqToha1h+foRzFrdTUwidihVTNCCQYACdeZ",
+	"B7mDOnKH83VM1I6u0ut18JW3H0zdz5/4KKd7X+YWmRJ2a0d893QZL0NtumDXBiceLbAG2y6xKVznxreu",
+	"HAfhZjW9mRzd9rTdc6LARGt2ewfrnjhlIxILC7uz17al6Hoocu8JldjJ0wBjHjC8j4fD24+Ft9hlYPrC",
+	"p4CnOdTVw0us24QRWHRH2vXCN8JA7r7txZz8/4nyBeDYN+4+JqmUaDvY6Q9f7tqSErcpj1uQgO9lH5ch",
+	"JxRSXjpzyI8Jm5RtapBd+8dSh7IdEGf+DENpK7QjMW10B2LYfG7SLp8A3n13pRoQfBivcN2bXdKqzdiT",
+	"uO6JKYI3sdqglcwSkEMNCLeWEVFw7tUcNDOja4cNhbpyGKY3Dg31DsuvjkCG+r6BIJxkFlvb3/Lwv2oq",
+	"TNNop4newHgVAbGjWvAwDrRiSkvxHwBIjYmYfZy3NY+dog98LfiKL6kwZMXXtWLuJfF+h2taVgWLziCX",
+	"OBPI3pRPQkXRu3IhCx2bo2LFaRcr8aXrdlDatVMy4sa6ThAqcYfLryPzxGq+N8bHbm+TZ5/1CObim0Aw",
+	"N0SHOmwOZzsIxnIC7btDk3TEutiPWJ1GI1ZQpKP7l8auDf5M2gAGP3Ly0y9ZrLwSKvxnCdMZfNvs6Lf4",
+	"mp3RC5vK39FLp41aTHqk936SLkzcGqwrGn+i3LqA0+ilW9oJqGI5N9Z8E2SvbGa2klRShxEuDgUSd3Y4",
+	"ILO1jGskaUvETgEZ3aWK4HDKjhPDCBI+TeNPGByZinSbmtX/9QZocdcz+x77jCTkZUeaI7CXf2Db744w",
+	"pO6t1aBXkBb+0h36ExUGfjje03l0DH/47fzACPbpYx7DuI6BAq8f2PangoojS/ZGB+9U7tkHhT3dwRIG",
+	"dCg8Ymjp7Rmbd7L+I4Z4DnzGwfmaP7DtB4+ydhffcYMhg96UgV/G1u4wpKetXEdRUb4TiHYyiGgTElOJ",
+	"aK72LbE1H5n2xoy0g1lygmXPfIpUR/5cRaa8sAFEgpBfG80fx7EKPaAOdH9oTKkDGgCIOhdJMWRJleJM",
+	"vwyRbm4CgjZOakUZSaSyxruBLk7dwL0jXnqeD+CZha+YnzwbmwFf8PzgyBdVCwQ5qdfW029B5UDoDEoR",
+	"EJkVXJpg6sKDSV15uDG4GgaKRAMpljIRLbKvMSwxguIAMIErRBUwEAlzDTWLguYIFIiwcwcGt1EVEdtb",
+	"hPjp6KYDAG/Tsp0NuJu9702b6tOxm5ZUkAUjmnLHZ97RrHBN+0MegWUGi/7A4zvMbP2dG+Wgku4sF7WY",
+	"KM4BcGQinigepvCtAMT0u+Eh91XZLFDQ0SuZs9occgyT+TzTlJaL9J7OwSAA1BRNHN6YVJiLD85mrtgv",
+	"3oWGHy5eBzzdBzevAOMkjgoCufVWOVczZ3MU+WNf87pXDNBjN7k5fU27A63CECWuNweOxJq60U9TApzc",
+	"1zA0L5OEUSwrtn8vMHG+kFvC10JinPLAKuCJuhtyThrJtBdlHYZdmZIP3duqtTfsWKtp1K0zEMO9Ibqd",
+	"fmbhBJVxTWghHag6TKMDXd4gXimZQwSrg86akV2YtsRWJiO/Wq0erABdqxWNxCc/Cxd6ou+MND3Cdf5J",
+	"yUXBpoKeubtIzgzlhSZ/ev/2Nfnq6bO//DkCrmi6TeONFGJKSTVoinYSNZDJAXyPI5MmKx6FyfyJmk1G",
+	"NLT9aAQGO/EphUgjvdZ0nSDv/UL9DSm5hwYHKXZYTcEODtUZKUXHsS74mKwBT3J7Ez2kyR5yfO/yBme9",
+	"OZDnWCcD8+cQBQ3w54mWDhgRoo89l884pyupeuTV0o/haYIjz+fx6Yp6sOn08pbf14evAiMX3uTXMnbQ",
+	"/SjWk2Zv0g98mOP6qb25d2xlHBEEOWhsMOJ+GZJQd2Rw2PUwrd85gJuJ3r5cnQOU0ooqLCDLGkBKq6RW",
+	"sha5S3C7zPSSlg5bF+r0tpsGMirnfVTmlR/i08vkINqgrgvjdsBL9xH6w2VAIrg39mjv8eOcPYTrUKPV",
+	"vge9+Nj0+/92icapWfFCy0OYbUn5754kY4UGx1IzozOy2JGqozCaAZdhkKNywP79nFIbKGjvVc1YbrBO",
+	"KPE9fH1XccoMIzdmKY41UnBtul+C3uqhkXAp6fuhnHqEugvW5vv4yLPBNO5A6K6NFYLv/iXKZImp0j1V",
+	"NGmixQ3C78NR0/dJEjtCbD9nkBQcxxCsZK1Q5cJPWEG4B0t7+1gPvSbMg03o70cGjx2cIDCKkbw3FCrp",
+	"+gbQJOnyAEebdLX3yhIujqfcmolMHhrWrdfhlY7YGIDwevLeA5cmGhdwF6zo/RHD5Xyvawx63VeWcd2d",
+	"iYsThMEAoEWRCg28UrRkR7eGxweWvdKg5mHmCNUYIcfAJmPiSF/l+q4dy1+TPJJmytndDxYL88Pi08LG",
+	"ymZcA7Db4LGmWUWXhi/Zyftpc/b8fQ2nH6lF7jE0paNg2K+IAhPUVS3BTHCPLaZZmjmd3bcyDKGmdvwp",
+	"qjPqgukjt0bZeyOlad5KkuQJKc/Jk5NnZP2SwBgDSHVtuch35+QvZI3Gbyupf9O06q2QDr8rRq0P9Irl",
+	"b5SsLtwIjCm9AIrRHjLJob4KnhqeHAzOG7fKw1Vg7mss7ap82hJb7udUlxIcNX9/mApmcNCFp1WzpMHd",
+	"+OZqeokQu0poLcIHT9kHfbmLYfSvNyYjpZQCMZd5ztxwAtTQiLELXXvQP5d3Z2YLGLe8cqb+XpNta6sV",
+	"rxKXeXubBi91KMHDO3QENm0yybkZd9jh/YeOycOzPUfsxFFmP6KK6AHEzsSE2cOTHxY8SeocWxP1ELtx",
+	"VGDxM9iUVuB2ws4cU+H1ALsy0ah58N3wttGEnQAE+6lj7RVfmfTu11DC3nfI+gCRd3zMQu45Bup0ZPYY",
+	"9sLtQBtkMiSQHb0O7AGffBhCx8GxEz2+QYsGOy25Iq48trfCWzBw3ecdHB5tr7kTWxWtH0ev6BYspZqM",
+	"cWHuogGNx4EjvrGGpkuiuHxLKEm4y/KM7irccLPE6WYqDsr/0Q0Sa2HjwRwmPxo4Bf87raOtX73hK2mh",
+	"FMy/EPcnNbyCrHJceOUDo2ZyqxoMUXAhQ8XX4JtscDybhpGFohn/BWMwPZ6UG2pJrx3WAxEwPEYSg1jl",
+	"++zcgJYF8B9DRe6Q3KAvpehizTXnexFFO2mNeTsncwzRY8ULNxn5ao4oPhoWhB29Sc2fIh8obzRuMDNw",
+	"v30NRZAsUvASCl8XfiZ0Ha95zBXdxsdE4SQ8CIgCGaFBLiNwgxWgvlZsxa/3JspHpme4qbl7ozN8Bc+V",
+	"3ZQlLVzk1V6tcRypLujyEjKVGa4ifcj0unAw572cme+ohm/rvWa1v6rEGRk0huLixhzhdsNASqhEtl+C",
+	"32pv00QbXhTtunKYfOwnCbjZeVsuYPzYhK7e6KdvGM1bz1eMuPrUCcWWg1OLMY5PaOmrvBYy53g03XGO",
+	"2Th+cOxA/e5GFjlQS65WrQnHkUrgisem932oGMutoCgfa19x5iYGwqg9QhdYAu9kB24N147Z4QBbigl2",
+	"xRJb2U1cFbwSOXIc/D59rKOJ9dmPMtf+F2CV/Nz9CpAVjhr/6qwMF8d1c/RQkmSNWM0chLCbw2ec8jGQ",
+	"KUSZ5o6NP6x+A9NG6oFuOWakXpof1ufF7UYWjGgGymkpBd7s5pXR5WXBTog9CgwIq6FYEYoBPEtp31h8",
+	"Qn4UrAEZCuUwHA6K/+n0PAjZnFWKLa1TQ/w4MoDi4ILIwu68u0fDKMeTvq6rKiVdM+zIV2Pn8/lvn2Lp",
+	"2HcN/re7bp7FJrw3k8ixeCwj1CAs+AkMQ8HasZMbdsDYFX0v9xb0JH1BpdRm0hpOTqOrEPm3LsHekOXk",
+	"WXbAOEh9/WkXqu9kfjawgHdeQIT3z8cXgBsyaQVR82QdpK57+4xqHC89y3pwhkZxBhawveukZc237nHl",
+	"vz6hBlUPfiZEpzQ4apotGffD14fZ9C0YGW4XCHV8KXY4o3aEKM/GEULFyDH5zjgSkObriFzBMvzI2pFV",
+	"PBndGt8Z22yMLqCgDSTynmpyIqK9Je2rrRImiGcMdvHKgOBzCECdoaq/RBvnqdjfFLvlAOkzy2KqLUx+",
+	"zCXhxspWN3QT5vwz6lEF4ddWJFaKrZhSuH0ttvLvgEokJmSNWB7cbAglobBiw+gVTMGvalVJzeKfwVcj",
+	"G/sO4j5ksTtxY5/g7WNbOQawzFfmohlNPPpuZ9fIZmwxrMYhTCmZj5760eZDXz7TEjmnvYIl7JtCRRgk",
+	"8Al5jTN5He3d0OmTsU7Cr7qiMCaL9VJWzkD1CtODQ/QYrKs4E6dS+1LJ1lc/z/pdrGGs9kqqE/JjGLs9",
+	"RvZRZaMFXfdUXo8PPsDQC69iSGRcuxd3N+WD1pjuYc33njFwCsyUUwAKrP8+ExqH3ftO5yP0T9V0T9rf",
+	"GqW99dK6AowL4mH+emuAXzQD5AvO2mKpcyfN0QWE5ezQ1YuKn2Z+fqD2i9gke3udfXVpJd6CnZD2iH2H",
+	"i8lhRgqMC4fLUMqOHsKO7jt5NjDX5ufqMIdewCjluvKaFwxdUP9TjkgsUuYmqB0QklKsmTbEXjlFRj8f",
+	"UbexImg/z+1om9tNQm04riooaKvuN31Pc2athxaDQXcphjv9PYWVxsWOaFpgosSqPN7+B0FNrWgR5b1c",
+	"0RGb6o2i68z7lTje8D/0CXnVRHWy4Uk8eL1XUwCICFhrN9ScdtUfWtjah9aONQzESFgFu6ZLU+xuyI9+",
+	"umvbBOMlKblAzLF9XwWPoN/EpaILSG3Rrc9wIbjoslaFD2viovxPbguJq6XzP2qXE/A/bxE8saJ53txr",
+	"t5q4oY/dZcJP3Yu14YDCpI2ioObdI7Wp7ZpNvYibUO3ZtcNOJDcEL2zmaHreCLwyJqtOx+z0Bs2pbcWc",
+	"RVeD146+8+m4kdLMXw1vjcccKC+I1V+qxCIcuYIT3o97VbXZM6xDl6WL7e21y0GrvbWofSGuvQxGLbSa",
+	"5DtW9P4DnSkpJOC4u59KbhkEoPrwIaiHl60bYMjiL/EyoWai6xBf+OmuTnK73prRTRkTEq1BryM86a70",
+	"bw8/33gFzTTZw++3193dkYjqMElvpMMQ4z+0gg0LYOtSWhYck/jPp7u9VCw3Lh/YH9/NcggKt9l9QYXl",
+	"2dZt+pKvVrNsdkl39BJxXdd1nJPbQJmHTzh+c7OZP5oNU1uuvdkYmmAwau0wp3FMCsf4QCwIzlieQOsb",
+	"KladpFTt9zVa1ZqmW1YU7ZLBzNpflKjhORdTjLTpfWpLqm/I3nbFy65ZftaXXD72aS2biuWtiH2CO/5s",
+	"nmDmjBs4a5YTBPLTZCfrYHxj35p3SUYWczbGGFZrp3D/hQQjpRkNoRkTQzxdUL3pO74n836Y82LDdmTB",
+	"qCLURQkhrvattXWt3Q8ezxaiS+7Xxt+R6BWPgRp9iqM9b+9Bir52IkLV4uZyVDCqvh5XyfjGU1KicR+i",
+	"PE5FBvF2Q3kTxrI0Yn2xI2zXd779kkC+dMS6vx7BsFxJN44nj7rb46LUv8uHpRGM4h5ka+cjP1vpuqEJ",
+	"jWQH2H5ZSM30qGFUELjQJXdOyKs9xAL4yA0tViHxf0NnP2v1kQVuBHu9Yn33/B0XzAdArR/cNTWau1ZB",
+	"L1CyQtSnbOa/rJP3CP9cUWUedWFP2xOU89S8jMyHFtjOy2ioJgGfcysir4yygGPlY1lgXTvg2cPa5K81",
+	"DHXzEghKoeLKZOOmZTRkefJ4PuuH0eRlmwz/59Re839e2P89t/97av93Zv93Ostmp/CIM/g/Pu4p/P8Z",
+	"/P85/P8F/P90jn/gtdizvYNym+geXkJzUne9S1kUAKrfXfLf4FJMQruiCY9R7zfXbkYnwOCf5EDH9FKx",
+	"LSTk69hkJIj8G5wh1VlRgUhneySE2CIztMvwXJc1ILMslOsEK/BP9xBtGDbNQ9DK1GKtDRyPX7lYRtck",
+	"VyvNzDiP/AjXEb2h4vKEQNAMAsTILQGNYsPzfMgSqTzqUfPt7LqSOuJbAJhPyFdZdgIRvVfGttgL+TRP",
+	"cxfoS+z7rRUf2BK9oVVPFkVSfLAfcHFXAMGlC1ZAIeWiLgoGVYKIbbIqKNaISOOuLGu9URLSgMAuj2B9",
+	"oFke1S4ZOBS/vuQqYZ8+2MuIVGTFqHWJ9IBVKOhaJ2RCOlFHo5EEABQJwUmc1tqYoYUEQxkKNV2gwQUv",
+	"Crm+YWbYcDaWwhOMGM58paA10V3+iO2Yx8ECDm6z1jn5ag7lI9YUqDKiS1pAZaBTG0Jq1g4WBC44pO3P",
+	"5kfETeLIBXhhMzcDj8MP0mAdiy/sKqm6jO81yKduHNWZMlHJTez1nXA4orW2boJ87wQd1uW0v1vfY/40",
+	"gz++gj9On+AfL+CPs2fwxxP84xn+7i+n9o/T+XP44+kZ/PGXv9g/zvD2sxfwzKdnz36J1SAhiKPd+ZIi",
+	"104A+ZiAytrFqy65cD+dRmb3M+owPY/3bSja4Pu+3fxp73jAy4i/Y9RRm8/PugHZ+TxaQ7OH6nKIl996",
+	"CF9tFMaEid0ZvyQc1ddDgvEXY/kf4MLEGT0Skz4boIILSaOjJdiU/GZ89rKsxj//nZSVFVC5V2C4//GP",
+	"iRsLq6KWSi6pWsiIrRweFxSUotDmsHeb2BXwJ0iGm8Xhvvcjf1xNyJrWazagc9w+jkhx3KCFYvRS+zBL",
+	"wH5O5N6zIxKORRrU1RFH8fRFVFV9wScxzryeG/u0+L3zrN3O++dYwN26CctSfZlCr9DSQEWOaQbyimi2",
+	"lAIG4phm/llhjXR7nd4yS+CVHJBuiTG5724pHDc9GoWYZoaXLFlJTN4/xdc32r2Kqv2gbr+El5ktY6hu",
+	"zNaFulZUAbq77xIAuxj30+F1S4W+L9fTqnyjlUcIxz3KZl/by1rBfe9w97nHQfD3JO2TXkT7LUQr3fWT",
+	"Ep9jZt6aVndYLRcpP+ViXSBR+iEovu7UnnYuNVuJJZ8Ov5yLNWnw1KvCOtWIqg6VIx5hHXqTAs66u8//",
+	"HA9htbtRDqdioWrRl7tAwadlyw1fbzqBcDexmZEt8xMdsyYug8VhC9bU+i+6zO7GXVJ3adEE1gGH/qYF",
+	"fIgdH4cWVHxthaIU7D80gWByaI5yOInh8IHfn9QY7Sf5Nh7G6fMIjC4c5Lus5CxcC/iB2AF0hXEcwVlw",
+	"cRk8cQfJ344rKEaXG4Yj2DZMdDbYV8hM2jmo/zysD9xggPFwCl6ITveAhbBn+p/2nyGxWM/yeM5Y1Xwh",
+	"9rA1Ig/O1y1I3LqqIoZoXzz+bK9DQdtUz7u2thtLyF7coccmH7liMJIuWcmeTVey8kYh9GK8bee9zAGR",
+	"HRvkTshHa1VCVZC1lxaUT+Pe0+mVV2f9+nG7qKS6q+ejRamAqCg+VFIWe5n6+aFsjbY3jLfItLk59vZS",
+	"ptMfJtbc+QbI2qy46WWHnKiLFDQDoGy93Djjy1tciODoGw1k7oytVvKo9cjC9QAOhd6yWcXURa32Gwv+",
+	"8iy6RxTaHLpdDhg/RaDU/d+6uTJcTDmfJ2dRU3yfj9DW6JHtg+efJg6Jlyl2JYuroTi52Si5HXErXuEE",
+	"hZ2su+VgCQJovJ4EF/B96CM+4NuAl40+6AZjuXcghg2vvu3XjZ5Geg1kTgyvGgsMhwFMsZJi2igmlPWW",
+	"YT/AHdd0fICkPriQ5DtjVc0VK7Qv5HlJnjyfnxO6pbvGPFMy7+T1cV78jT3QlNJdXC1emcqPY7tfMcX3",
+	"Utl/ib8Xrxw73+33nSXttaFqzW5Wyk/3nKEI834NLStuExVLKVR4Nt6gGuBYDrVj2M8jcGVzekdrds7m",
+	"t8Ex7uVtn8m3z6Vqu2MCT50BBUNmr5+M5Atsh2IlpzFwIBA9N+KZvXjPTMllv5r7627D40LW1h+CxDqI",
+	"ilk2u2RFhQn2K0CELmucCooF/BRAkPSGuUZ9oFk227KBfHOfofrBYQR+nlLkuLeHJ09iepcWXLihAq2o",
+	"Ai1MjyofvdwPmlcx7aoOlpfYHAE3RvPUx2SWfQ3VfeeUsSTozfgpxz0J+PwFFbkOauL4nYqpa1ZWTGGz",
+	"SodPTqPbRFrXj7z7afvVj86iSemxKOlHNwQdPj/EbLjxOfdoGWMoJjxImMlSaMtvViCXaEN85NaJKOQW",
+	"bQj4m7cgbh6YTi/NhHUcqMuUirlR4JOqMvuq9CMf7Z9/OnW3PqVMTPzg4Agnz0mEG+92ks80aMfPYILP",
+	"B0PNkVMyrC+64nrD0DsBoDBsenXAYQ5WrIeVMgmWfQo9m+FNPYr+je0Qj8la8XIFWUsu1g4AqnVSHNyC",
+	"B9PRXFw+yrE7cAO/gUYAq9odaAOC8yysT42dxgfw8MICR7Hbm08ZH2tXneAuTplqhyfiok2wKQPh2S4+",
+	"EfR2gWgTQfnsagIyo8fjOzwO/IKpcjJsnn20j3b8Uy4iw6ZUWRd0AGqxN7anSZzPolWpE0nc1hHd0wq1",
+	"S7g2L01cyiSgisFkkpKJ6FJusg2eJmF90d3gObMsPH1C8ivEVHc1dxuqSin4kiylsJaG6c/Ig99wUzNh",
+	"jh5wQsuqCMCG3fWUabmRgkag7DzIIjXkr4oxseU47CIdNK6lnl5kaaN2m2/BVcW2p1uqtp9IKhkVEycJ",
+	"t9c5T1wovCbr7t8YjFlRUkGXJ5610qHM8EYUkTxnF+x66piB3KnVKKAcID06NEQ/V+xsfvb80fzZo9Oz",
+	"KMS/W0GLcqfzeXxmxpQpGNnsVxmb1uPneHxT2696/I5rLK8ZGZ9pV5nht7snDx13H4OeQNJ2pKNz5hp3",
+	"IqemTjyCfmJXP1V3g4m/7iK30qFxXXEuvUAL4hgWBS9jshHnO9MxKbKWkYm0IJD6FH9dyOXllmuWWXUI",
+	"07qtPnGqcQEm34TqhXYfDBTGW35FM8g+a9icWjCqALOzp4oQddp/wMgOrGRRyO2JI2PyFuBtuAOKLi/T",
+	"xjXvkzjEFLqoyPvGgh/+EfG2DmYBaQPBe8BR+6rj838Vr10V65RHnb7oPOv0xTxpCNbUIxY+rL2ykX1e",
+	"SGqmDoCG3nzcYleoeMzupsxcS50LOAQ+62ea1gUjmu4SqzQq7os09hqHDYcUrYuhMbFG0FzMNiSiddcF",
+	"i/u20qcQEUA9MvUmlxBGPYDP1Asimw1H7F24ORF4FZzwnC9NRxCh2HCY5wFWFQqkrgC6he60LxGzNq/s",
+	"vjcWU/FhqNvDIvfjt7co7FY4IRKIHtxIjWA2FQLJ+E8dHPgZhYFFzj8GB/aICQRMDE+6EHVRUEszV6bU",
+	"B77h681HnxI47hFCGh+kGJtNhuhiKVEhJfP0uRaWaO9l3jW8z+bRQejKpI+5gMOFA4CLH1ez87+PDukB",
+	"E2H26Zd+7b2H3cWSuVYGxyOudencQ9F3V/np3gwYuNk9RzG/GykRkAsEX5ocAFG8er1xdJxgPX3PjMLe",
+	"IJCOVBvyp+s/O3B41w9mraI/7f7szaIA3ROZR3a0KzoUJdg3rUJTc8AXxb+QQkIseMHBZNcbqQxxPzh8",
+	"Ky3omqwU83hmebgHkNMlWK2KGQ6oWSFI2cA3u308YMcBDWBUiJ5qHWTJQ0B3xw4B3c0yF9vww0x4yZIG",
+	"g7otn8ZaP9RFETQhTjbvjYDbF2N7xWgHjb6plt3IWOIkO8xLy6P5fDDqdS+7D29P2XBj/YDuRx7ztbfg",
+	"FdzI5L4nsrqXDwxLiZH30GjbBhoNNyHzojXwXooeQWVwnCJ5L/M7yyv5NM3BPAhcNBA/wyekkMB+xjEE",
+	"qM1m6rgpqtnND0kCm7Lrii17Q9RGY0MpwpML9s20p7cGqd/iuPhJ047bTXBTT6/zLLz3ER7VonLWnlbf",
+	"nrXeoVbKiV/SWrOB0TyAK18B7G7hYqpHzhFf0aWRamIQe9A1PXLYh1uEe04KcRL9RDxlgZaJzp/b1xM8",
+	"18nywN0Gi/hZ8Kl29YJqRv4v2SpuDBPk/yF6SQtG/pM4AJLezsEsLBmbSfPRPYNqEq5yClQKyy9GRzs1",
+	"GqiTlPy0XV7qtbtygTXNh/fLXecfHlaUtb42xh4/+7j/0Oy+TvIgWnXWafoQ3EBrFKPLjS+AbvIVv/0D",
+	"JME/ZufkHzP56z9mn176i1qDWag1V4SbBeiqSUgtIDZT0uv2+loubpQhIa1x8noj+XJCqrsO075/ForR",
+	"HK3muxlIHJ/d9J3RxP7mJdQfCJz5DM4yOhX9XI9fY1/kWQfEPoYJo3ZxJ383zmD4gqwzYdLeGGOq/6GK",
+	"U2HetJdyl6UCwznl2Oo+UpM0cqc/S0sTxUpmj6bH/rRCoZDyMjjw7Nq8dLa2tlu2oMtLN/dpGcbU7o3v",
+	"Sbewhcvo3ahof6h2iIp1wRTZUE005Xkr0x9vTqPI45HfcAe8mfZR2tBd+tWGR0f8NUPasEoBZuwBHoYU",
+	"GbmEQWELtpIufYXJVNe6eeMuCPuM9JAa1ekBNVel9MtgELJVBNdNeIBFhelX/ET7XsdBfovcJuLIppnb",
+	"ibS8Fx6iY9JeH0NGduqgL2wft9pFRArEEBggnbSv8PoE2mazheL2QYcf+DVcBPZnMTXp0x8+nJwAxZzL",
+	"DCHpoGQGfsKgGoTRIPWClcRbChpA4dOHg2v2E/RE/2DisU8tEMLwmXMgHJqSZ98Bo/RTNlvxtTUqjq7W",
+	"WacaaH7n/Ha0XJuCIq4t5IcXO7LBin6XsR4mvlQcZndBKnbBinhxHDWb6C+uaFGz200awbv8YvwbwmbQ",
+	"9eGt2PdANk5c9uejKJlDNBx616FJDWEthxMuYW/7eqLXuj6lKHTrbYRDV6MM7HtOUOO5dQLSl2h6hvSL",
+	"90LF0SPz8mssvQZX6ZOPvlpkXABbY1MJWjx296IUlpOLP1wtI0IzIg9l8FPFZFXg4EQiJOFCG1WXTJiX",
+	"nRLBPYnHWZHfCgOP8y++y13tX9BnVXsbFysZcQulutTgm0AZJ187uGrUSKaNNID1y0WuCfWNW/9j36ed",
+	"W/MP8eE7cGY0+dPlOiNlRsrHOiM6Iz/8OWu3XOj2EOXXrNC81hkJnQUaHuZ+f07m/V5D0oyHWFKNk46d",
+	"nYq+1gpAL05fzP8hPP54aFP8RimpcNGVkouClSRnhvJCkz+9f/uafPX02V/+fPIPHGCzZEKzJjY5+/67",
+	"C6tyVDE7n22MqfT548eyYgLLOU+kWj92Nz0uOQoJbqz+nb0Bnm1NTz+fnYLRWjFBKz47nz05mZ88maEA",
+	"BE4KfG0533V0SyAil+K7HOa7wtECWA1ETNKD5kFzyeNc0ZVd3G+9sT4a9uZyjdXhwAu+4t56A4ALnIVh",
+	"TvAcYhjMT14RIyXAiM7OZ/+qmQq+yvkM7wUn3kqYG1r61rKxp4Bp87UbWLSUwjBXb1RVBV8CjR7/U6NP",
+	"0Lz2kNj7b/tES4lP3XMGSVv7D7qSwgXgzubzW3uvN9g+ZZ2HXD8S+bQHvbH78Y4Lhl8Q84TwTdnsKa4/",
+	"9rTwnY9/wvOB1z+Zdv3Z2aTrm5aj1HsgxliWVO3AjbUcifzqq3WyBv5TMarD6NwNIxVfusFGBhrv/u7V",
+	"z+wX+9zH1m2oqxNPfdeK2z1731xbrfQKdOKNWCOuqWIG+17/j5GKnXwNS52mL+FOyyNRJln4J24AVRC+",
+	"6TV+zKM3XFdSczPYp2MPvN0Ca7NbHxus887B39don47gxhtyyzdXTO0wmWzcfOPMedZV7UIbix2hgjhS",
+	"NnxSyLXjkSV1JmZcNL+WtTBvMCH5JQmr19bqH+CcJfzuCxQu1ADwLQzNNQiRxSwPoSGEphFiURBKvGHs",
+	"WaaZLRc4pw5R+gHm8VfcDe/4xz8cD7nPi/BR87svlo9KLgKMJjALNgfSokBjy8skf22LlxSjOYC4ICNB",
+	"KOQQH7kLphqI0C7GtJ79Hk2tpLpC1/gaK6O4mQ32kyPdkBnmt+QLZe+trIvcdeeCqYWGVeaSCFQxbUJ2",
+	"Om58LTceI7AKMFb7WEzgb/zXhx9/OHcRb3jVNdPwIkGWDKZ/LiVVGjKcGq/Dk+aQpJlo5wJILgU7IR83",
+	"0op2HE4InicTzn3cSkSL750xsBDuRFDbZ9/eWZnOzbCAQx4FbNa/iUPhOqu2kkDcRWcu/8X1XvdqnK1l",
+	"WVHF9WHFDxexz09gvw6rfziRjbTJH0BoXwDWr6krBCYliGbnRYrxAJyAf6ybFL9U+RfqbVPjaKBhjrcD",
+	"L7S+n0M7gDIJI4sGX2pM6svKD2CKedvvuDav8ZL74bUqVmMZF4G4rPt3Y5EevqI+p4YuqGaoagtqYpoW",
+	"3ddsQPp8Ty8ZfHmPxKe3KEiqQ5Tc3cdxuSHdvwdYRwrLdRnbSHgANufxb4KW7JN9JMRcICbTEewQLnV5",
+	"KBctdUUoXRHbDqF0+577PYK/DG3we1xGfI/n97bHlmU3OJpqS7UrX7gXOTl/ev+MwppoE9oL9pu5cAz0",
+	"0lMCithhEgCwTj5wdi1v5XQ32T7mOcuwew/n+VoRDkJaVxLj+/ySOV1mVwTo51a4b2StyGIHf/bM5y22",
+	"LZb4Qm6OsJ/f0N0dWc9v6O4hbec3dHfInsjp7gs0DV7Z7/J9sg3LbIM5DTPDLIOVVOyIklPNaMv7j5e0",
+	"YCKnatiQfkN3r/1Fnyl3GXZtwpe8BE9KM/N/a7N69KK7jF7IPB58DZ/7+QbufxfcSzWE/j3/YFr42bOn",
+	"z/7cTE1Y4SD37YaJjAC4f4bgO1jm4Zqkhzk4lLUOsu+Fq0v9jHlXX92cbX357R88e2OeRVqeE8uuT09f",
+	"zDPy88XbRy8yV5XBm5GsQKUB7mQrLnjIT0Sdsb8y86Z12R1aku3XRBio8+t797/eQhQoZJm5IgUvudGO",
+	"4BmUFWms64TSBZ2FDDREEyzvQte3H6YYD/PnSlaPMIF0yD1+o2R1AVfdh4f8gV6x3L8y1VXGj3ighC8J",
+	"ibjMGijOy4pm6Yb8p9eKUcPCVx8vnCdUbMLU+NHCj2YfpgBe9RCrtBkoHxtTELcXINhjrGFG+gKt578x",
+	"VkF9XcOpfj476LqS5jA3DqwQ60baCyuWH8o2N9LjceEmkceZ+52Ul6/M/TI3zwdh4fDz2z3el6wyKYCv",
+	"2e/kzNyemrRbFzsqH112CxCQvtA4NAVOCWWKoR0APrpVA+aC8y5aCrFqB3abcnSMb+iOqt/XG7a89L2h",
+	"d7bL+ILINn8rt2Gqf0UVy5oQD+Zj2XVVUJgs9gDK94JDeEg041EIXVMutGnkmG+WdttTJu7Kbzz/hAKk",
+	"YIgIsOdGwb93RFpnb572pc8bKb7EUCRSQrvT8hLb9gRZMOJC0/kBW2hSKpLnkISsfKNBrCLly7Gg7h22",
+	"PPs8NM6olfZKN0Htz/E8PZ1/9Tmrtg/M+MNKqGDbCQLxQLIp8egeyh0NC9N7Z64t1V+gpHZ0xjYbK7Rz",
+	"9HZGGOBAUclPBd29gUvuKJqoZPXgBX12EalhCKBX5gNiUKXh7UIc+vvlmcqWBzR09WOhMtYxBajodulG",
+	"sJi3Ul2i5sIuZz0YNERsqURz7Jsr1zbXlU1RJxDhIbz2LBkV5twH06CFy1n1dAVmJWaXrUG5tp8Khfxm",
+	"qCkJ0RSiWfXnT6NJ9d+v9ThV293U5McKCQ/vIVcrP3uqbXn6XotYfcqtm5ye6+7B3oSPHpNXuJ7P39rE",
+	"j/kszE1Hsj9szVuvI1OKLU1zYKNFJy0Zf7cWZnNSH5CZvkzb8qe6tcuoHl1cxu5zbNfXNUco1KFE4F/h",
+	"gjvcLXzBgCWHy3uAmBaaR7luTUByXTykomvWQIVFJ2zBlfBrxdeDeb8No8WBoOO3+Os7JL17Q4T23xnE",
+	"pH8IymNIW9WilU71xa9NUIsOt01hU+eBCroLqFYuWAC78gVKzjj2RSDQMrqUJfOYxHiWaJ4rpjUM5rQu",
+	"/LWB27iAijynqhS2FsgMB7CT0+fk+69fBtWds0qxJTU4a7W78d/B+t/y4iZ9AtlvsVyBab58yGrGhrSG",
+	"gTw+DEoQBy6LyEt1FQH/77/5R2vDb7n2eR4pil0DNzCwDkMvWWcdga+cTbYP3xV574pQK/g8oMFSFnUZ",
+	"Jrh7BrAvEnCe8Sq5IrJWusH+M7xk5/OX5NGpg3ACWKLYmvEFnVUH37btfcTgCBv0++c99PubNH1MAaiF",
+	"5R8EVeyn4m6R5Psk7gHy7CNIpbJkhtx0PpkxI+OSHJBdXKCMznPxmOoIZgar+iUGidbeU7k0zDzSRjFa",
+	"dvc2WP0LLigwYovLns2fPDl9/jQyGu1eLXsUZvfQw+NzoYBhcy+23envIXkKZw5o4rQpBTuFm3NoSEbF",
+	"BmcOStjdRVu+ZHgilixqNwa5NliuhNLs3kqV7OtS4oO4rAfFpHBmxEJeQ4ySG+06yRpCL+T1aJlSQ+Db",
+	"D/n+wLaOULdfHHT7e2rFLz92X6e7dJ+1sw8uoJJb8FxcmzTVWD5AFSOWlrnlOweotZDXL70kMBtWkpb+",
+	"7TBjOPWPF3VxoMwImfNbiLPfU/q3Ny3y7OazImPDHu+jdO6P03HnpwPbVNonoHNCCq4Ny8/JghZFRgpG",
+	"84ycPj59Tk4fvyCnj59mZCPlJTl9PM/Ic/DyD5yVtJQJbOW/cfVKyCdYogFcYZiueT2SUQia8tYzCmFT",
+	"7t7xsmI6Ecv+6XwczP5VX967jq1LtvMhLa6cd6ZftuvntMFuA/+APnT903nENfvMsxxI4c8iy4Fi+48k",
+	"x10U1GhZMjR63PgBbjq1hjHpfLfJjrhkv1eW+rJTHaAxjK8zxciSHFITezuvKzeA8xb3/YN95mew65+x",
+	"ILlfwfCjYM1IwbUULIORjtbPqejykuU4qsSNYNhi1ORSSAPMpKM8VDB9GOfnHaMwKfIBUH6meE5uYu3+",
+	"SApG7G/QLWw3aPhBN2lNGhO9rYdtsIANvSekocK97IuTyYgb5NgHxpm0AgsZMXu+UhNNLPgVe9zMhnUx",
+	"xS7lPjB1xdQjyNfhpefkfxeSmv+FyS+UvONXDIYC+q4ixFlE9HKP7K5fkv9V7Ipbu/B//RwVaPMG48GD",
+	"xtLQkAQPdyboCfnOkIJqo0ktDC/gWzXPGaBh9BN5f2XGLuobP5kxpekaPi0a7R9tt3bvuf/Yph8yJNjW",
+	"gz0AZkh7r/kVa292GPE4VHcQdvMu9WjzkiFQMPzlw1DUemUtzm18YgodX/vQRHsUhsGgYxS+UGgm3X2Q",
+	"Ht70k+QiqZkYLsQS3qNB1m68BU6GIMGtdQnTWwgi/eM/GKpMp7Vmfxdw0sIBS+EtDhi6mzD+q4WkKn8o",
+	"GGA36mPgaG3db7+4Uuz+yCffr8esRiJUQKgFC7V9lYkf+TXASnJ9stRXI1j17yAd/geyx61tpOKVblot",
+	"N7SqmIBdwkzJDTA5GtPHjV0qve0zgNznBo3ei1vwLy8vRs63W1QjXqYOK7pBPias0b/zoWN7b2UtBoHz",
+	"/dChwEu+SxlQQrixf9FfJFrYslaKCZMB6AFfgdtNYaoPAoeGDmHDS5ZniMHPoIFlr8av1xXVzNgfrEH4",
+	"yZcG3b19A69KTce5pd+/SEOCxPBRGomEiztZV9cj+uYY6q6r6/+8Losj1M2W7iqwCr9klYMktZolfC75",
+	"019/+n/J6cnpn4d2S4weAnGPhTj2dUkmPizr/kn8yo9hoIqBhx87DUjVsQoc+NQ7K8BBQj4AOE/z4shM",
+	"ZlYZK77EF4zOU+G27vNCOG2JSf3AHf/eSX0gZ9MiyEfRKVpn79Zz+nd4Yu2j/dSRB0grDx3aP9LKN+zW",
+	"t5qhYWMF9gPQdA+2IS4m7ja7HBcx98pZX3J2OQA0wN7vZZQ7+63kWtGyHHNHmsvuzxzz70yyyZoFfq6G",
+	"WbPCUessfPndmWgNcR/CTuu+fchYazPAl2qxtbY6yindQ5pqwHUY6N/divPEmGTK7Z3W27fn7viMh+c/",
+	"pGV36Jj/Yd7dlnnX8Le38QTbEhpGlpMOluSYdLlju29YMt0/8/17WICBPfbNwH1G+FdNheHm0LCr94zm",
+	"/42X7caAkn6iZtP0z7IibxqTAc/pBEbUDjQkww2po4Yibcmfst9mtCjk9puyMrv/oUXN/CP6FedYaO4X",
+	"9yR7RtZDvd3Y/pq0qrP5PKHF/GfBDZbxLaz1iPkWrGuvdU2xUqdNRcJX7XK22CprASd+YCxTSt97U1ao",
+	"pZ9EqUlBF6zYAzKIvb+028tpMRukTMIa3nHBnFVNTK1CK7ZirMACR8JFsz57iYaxtUsp8oRFVkxd1EqM",
+	"jP6PDvi/I7EVDtaAUXwFXHyMwLpv1URz7etRK6a0FHjGsHOJEn+44yAYStYiP+yOvsdL7ik7totOdhwa",
+	"dVPoB0J9gXe7gnKmEJL94Mi9SlkbYckO+KP264HYd2SlwrMfqsrn/aHEt8JffoGJbfgyK039/p93YWOI",
+	"ZkygSsqVrOIM0xzUx8jzBybGF8VNWWhCCQiNgVzwkjkgRqhdqAqqN+1S8CFxnyVXlOwz8mDNB/0MIOuW",
+	"MNQwjta+ljK/T9v4frn/v+p8jRMyoUWWipwoVjJE7eTmAK/XxaFx9hdq9x6u+OzGI8OyHhwD9wLMwfsf",
+	"j/yjCMD+iMOKFYxf5MQJq/OBTdFSrssFoWvFWAOby8QabHpX02ndDTk8DQ5KvA7bYR/wkntLCYT6uzFb",
+	"zC3sM00FOMqOpQHwa+8sBeCI+QDh/9abB0L/2m/0Fxr2125rexzRHLzEUH/DJP/mYX6sSJ0Q4m+dwqFG",
+	"kwHizu/xONzgJDy972bVQa6+iwTKXUpHePYDJk4GOeKPpMktJU2ctGgnTCC81s+XDInmx3mNe3zbmZI3",
+	"/rkD0uc+lfES5uV/cTrDq2EYytCZYwj99prIrUhhgTtNlT2w8vk3SpGhMNhLj3U23fD8kPv/ntH8wqON",
+	"3746so++YNfm4dx3u4BaidQw+IavNzhvXG7R//4Sg0mY53CNdFZyRD6bUE0qJqsCZen+CMFu5gO4DBrM",
+	"XcRxmNs+uIvuFadwz8d2+dLvz8jpydMzcvqXF5lLGwK2HMYZSkYFOTt53oX4PZvPo9nR20IunN/q2fPE",
+	"PtBqz6X4Yjkc+kCpKqXgS7KUQhvqmvopsSwbCDDM1+VITQFM4uwHT2+agj+NctkvtyUyE/IHSbPH7ccD",
+	"YoD+3WR3Yc0d8Mmt4sYwQXK5Fefk2ckZeXryVUZOz+fPDvVCAtjD4SjjBV4yUm5iKVm7YgpdMQZAmTgK",
+	"Y6ACAK6aUifxy70FOhHdIoV/kDafP9vgQvdjo/vZ6daMN2i69dN5y9gkrqhytKb9ADbILTtObo8GzrTf",
+	"wC8ygLlNRxhxsDq6gwezoXnXyW66QlEeJAY/BzY6Evz8LoCofcEhUKDdlBDoDYba7e3V3brCtwL283s5",
+	"0A/qCiMLRWcf4o7zakxZ8/vMCNrXJdtZsLQHGqDgkOUOlGMd1muYEoTPvVeExZGs/k3RUOA194FOn8hJ",
+	"w5zzBSrzr9maC1QcvBo+78nKmP9bJyKRCp6cd6d5R/Jiv38R8QAo6zcQQ/P7EUN/ZP5uDrKOJ3O//T0m",
+	"7R4vN1SZQUPntf1tXN7dYuRR8QpeNJicw19+9qUBWJrmiL9FTK0eNB24lLfpmoSt7KHz9o3WVJzb27Ja",
+	"w4jtFLOVPSg4bhs7kDojNmCb3pY+iyORy3VrX+5nNrpO3sewhc34S2j4KrlwP57ub++NDGW3vPvQUXfK",
+	"x52Y8SWrzB9A/5bTdVccZjiDGadhS7FkZLGDKNol22VkI7fsiikiV4YJZxbooenoLUl4xzEaXs0e1jr6",
+	"MosVHH27UZoBf60WitEc4G0P6bufm8vuQ1a0XpcqK4RRnD0kIjyUIVPsJBXS+GbSl2HgLhESQqwj+/D4",
+	"NygP+DTqRL9npbxih3bm33CqmuWDHXp63X0gdEt3IwPWjrNJjOPTdFtzYLOPF7fTljAil//gqBDmxg5/",
+	"z1XxIDdAQasrv1O1Kmbns8e04kBpd3F/Qj1fbhAW3UhiOEM8dJdn9m01/R7311KgfardhOPlZcG6OdJW",
+	"utr3tPTeTnE03lYqmJBMyYJyM/SYqo2U1dt9+6hwY1VQISCy4u91yKfRCf0cyibbly/k9YGLHX44zKvk",
+	"Rmcecdn+jWow+91zWkUDERrSosDRJ4wYiTucIxoz/LN00AnQ8Rlo4Jr7+o+D/EUWx01v+a2IOWCNNNZa",
+	"qOWhgQ8eGYnhplf3APhbz+ZXsfW+5azIkX3Quwg3+BqcT798+v8CAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

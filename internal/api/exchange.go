@@ -105,7 +105,7 @@ func (h Handlers) takeIn(ctx context.Context, file service.File) (contract.Impor
 
 func reported(r *service.Report) contract.Import {
 	out := contract.Import{
-		Headers: r.Headers, Columns: r.Columns, Trips: r.Trips, Events: r.Events, Places: r.Places, Entries: r.Entries, Known: r.Known, Taken: r.Taken,
+		Headers: r.Headers, Columns: r.Columns, Trips: r.Trips, Events: r.Events, Places: r.Places, Tracks: r.Tracks, Untimed: r.Untimed, Entries: r.Entries, Known: r.Known, Taken: r.Taken,
 		Fields: []contract.ImportField{},
 		Refused: each(r.Refused, func(f exchange.Refused) contract.ImportRefused {
 			return contract.ImportRefused{Line: f.Line, Why: f.Why}

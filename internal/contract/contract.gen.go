@@ -545,6 +545,9 @@ type DraftLine struct {
 	Result  *Answer  `json:"result,omitempty"`
 }
 
+// Drifted A stretch of a track on which the boat drifted
+type Drifted = measure.Drifted
+
 // Drop A drop with its work
 type Drop = playback.Drop
 
@@ -685,16 +688,20 @@ type Import struct {
 	// Headers Of the file, where it is a table
 	Headers []string `json:"headers"`
 
-	// Known Of the events or places those that are there already
+	// Known Of the events, or of places and tracks, those that are there already
 	Known  int `json:"known"`
 	Places int `json:"places"`
 
 	// Refused What cannot be taken; while there is any nothing is
 	Refused []ImportRefused `json:"refused"`
 	Taken   bool            `json:"taken"`
+	Tracks  int             `json:"tracks"`
 
 	// Trips With how much happened on them
 	Trips []string `json:"trips"`
+
+	// Untimed Tracks that tell no times, of which nothing is taken
+	Untimed int `json:"untimed"`
 }
 
 // ImportField defines model for ImportField.
@@ -1015,6 +1022,16 @@ type SavedSetup struct {
 	Version int64     `json:"version"`
 }
 
+// SavedTrack defines model for SavedTrack.
+type SavedTrack struct {
+	Drifts []Drifted `json:"drifts"`
+	From   time.Time `json:"from"`
+	Id     int64     `json:"id"`
+	Name   string    `json:"name"`
+	Points int       `json:"points"`
+	To     time.Time `json:"to"`
+}
+
 // SavedTrip defines model for SavedTrip.
 type SavedTrip struct {
 	// Counts Events by their kind
@@ -1100,6 +1117,9 @@ type Trial = advice.Trial
 
 // Trip defines model for Trip.
 type Trip = trip.Trip
+
+// TripChart Metres to the east (x) and to the north (y) of the middle
+type TripChart = trip.Chart
 
 // TripRod defines model for TripRod.
 type TripRod = trip.Rod
@@ -1355,6 +1375,12 @@ type ReadStationJSONBody struct {
 // ReadTimesParams defines parameters for ReadTimes.
 type ReadTimesParams struct {
 	Text string `form:"text" json:"text"`
+}
+
+// ListTracksParams defines parameters for ListTracks.
+type ListTracksParams struct {
+	// Speed The unit of speeds in words
+	Speed *string `form:"speed,omitempty" json:"speed,omitempty"`
 }
 
 // CreateTripJSONBody defines parameters for CreateTrip.

@@ -6,8 +6,12 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"strconv"
 	"strings"
+	"time"
 
+	"dunvel/core/almanac"
+	"dunvel/core/boat"
 	"dunvel/core/setup"
 	"dunvel/core/trip"
 )
@@ -56,17 +60,31 @@ func WriteGPX(w io.Writer, points []Waypoint) error {
 	return nil
 }
 
-// ReadGPX reads the waypoints of a GPX file, one at a time; tracks and routes are
-// passed over. A document type, and with it any entity of its own, is refused.
-// The error is setup.Errors for the field "text".
-// It stops when ctx ends.
-func ReadGPX(ctx context.Context, r io.Reader) ([]Waypoint, error) {
-	bad := func(format string, args ...any) ([]Waypoint, error) { return nil, faulty(format, args...) }
-	in := xml.NewDecoder(r)
-	var out []Waypoint
-	root := false
+// GPX is what of a GPX file is read: its waypoints, with the points of its routes that have
+// names, and its tracks.
+type GPX struct {
+	Waypoints []Waypoint
+	Tracks    []NamedTrack
+	Untimed   int // tracks whose points have no times, or not in order: nothing is read of them
+	Routes    int
+}
+
+// NamedTrack is a track with the name that it has, or "".
+type NamedTrack struct {
+	Name   string
+	Points []boat.Point
+}
+
+// MostPoints is how many points of tracks are read at once.
+const MostPoints = 500_000
+
+// ReadGPX reads a GPX file, an element at a time. A document type, and with it any entity
+// of its own, is refused. The error is setup.Errors for the field "text". It stops when ctx
+// ends.
+func ReadGPX(ctx context.Context, r io.Reader) (*GPX, error) {
+	in := gpxReader{ctx: ctx, in: xml.NewDecoder(r)}
 	for {
-		token, err := in.Token()
+		token, err := in.in.Token()
 		if errors.Is(err, io.EOF) {
 			break
 		}
@@ -74,40 +92,200 @@ func ReadGPX(ctx context.Context, r io.Reader) ([]Waypoint, error) {
 			return nil, err
 		}
 		if err != nil {
-			return bad("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
+			return nil, spoilt(err)
 		}
 		switch token := token.(type) {
 		case xml.Directive:
-			return bad("it has a document type of its own, which is not read.")
+			return nil, faulty("it has a document type of its own, which is not read.")
 		case xml.StartElement:
-			switch {
-			case !root && token.Name.Local != "gpx":
-				return bad("it is not GPX but “%s”.", token.Name.Local)
-			case !root:
-				root = true
-			case token.Name.Local == "wpt":
-				if len(out) == MostWaypoints {
-					return bad("it has more than %d waypoints.", MostWaypoints)
-				}
-				w, err := waypoint(in, &token)
-				if err != nil {
-					return bad("waypoint %d%s.", len(out)+1, err)
-				}
-				if w.Name == "" {
-					w.Name = fmt.Sprintf("Waypoint %d", len(out)+1)
-				}
-				out = append(out, w)
-			default:
-				if err := in.Skip(); err != nil {
-					return bad("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
-				}
+			if err := in.element(&token); err != nil {
+				return nil, err
 			}
 		}
 	}
-	if !root {
-		return bad("it is empty.")
+	if !in.root {
+		return nil, faulty("it is empty.")
+	}
+	return &in.out, nil
+}
+
+func spoilt(err error) error {
+	return faulty("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
+}
+
+// gpxReader is a GPX file that is being read.
+type gpxReader struct {
+	ctx    context.Context
+	in     *xml.Decoder
+	root   bool
+	points int
+	out    GPX
+}
+
+// element reads an element of the file.
+func (g *gpxReader) element(begin *xml.StartElement) error {
+	switch name := begin.Name.Local; {
+	case !g.root && name != "gpx":
+		return faulty("it is not GPX but “%s”.", name)
+	case !g.root:
+		g.root = true
+	case name == "wpt":
+		return g.waypoint(begin, fmt.Sprintf("Waypoint %d", len(g.out.Waypoints)+1))
+	case name == "trk":
+		return g.track()
+	case name == "rte":
+		g.out.Routes++ // its points come as elements of their own
+	case name == "rtept":
+		return g.waypoint(begin, "")
+	default:
+		if err := g.in.Skip(); err != nil {
+			return spoilt(err)
+		}
+	}
+	return nil
+}
+
+// waypoint reads a waypoint; one without a name is called otherwise, or left out where that
+// is "".
+func (g *gpxReader) waypoint(begin *xml.StartElement, otherwise string) error {
+	if len(g.out.Waypoints) == MostWaypoints {
+		return faulty("it has more than %d waypoints.", MostWaypoints)
+	}
+	w, err := waypoint(g.in, begin)
+	if err != nil {
+		return faulty("waypoint %d%s.", len(g.out.Waypoints)+1, err)
+	}
+	if w.Name == "" {
+		w.Name = otherwise
+	}
+	if w.Name != "" {
+		g.out.Waypoints = append(g.out.Waypoints, w)
+	}
+	return nil
+}
+
+// track reads a track: all of its segments, one after the other.
+func (g *gpxReader) track() error {
+	t := NamedTrack{}
+	timed := true
+	for {
+		token, err := g.in.Token()
+		if err != nil {
+			return spoilt(err)
+		}
+		if err := g.ctx.Err(); err != nil {
+			return err
+		}
+		switch token := token.(type) {
+		case xml.StartElement:
+			switch token.Name.Local {
+			case "trkseg": // its points come next
+			case "name":
+				if err := g.in.DecodeElement(&t.Name, &token); err != nil {
+					return spoilt(err)
+				}
+				t.Name = setup.OneLine(t.Name)
+			case "trkpt":
+				p, err := g.point(&token)
+				if err != nil {
+					return err
+				}
+				if n := len(t.Points); p.Time.IsZero() || n > 0 && p.Time.Before(t.Points[n-1].Time) {
+					timed = false
+				} else if n == 0 || p.Time.After(t.Points[n-1].Time) {
+					t.Points = append(t.Points, p)
+				}
+			default:
+				if err := g.in.Skip(); err != nil {
+					return spoilt(err)
+				}
+			}
+		case xml.EndElement:
+			if token.Name.Local != "trk" {
+				continue
+			}
+			if !timed || len(t.Points) < 2 {
+				g.out.Untimed++
+			} else {
+				g.out.Tracks = append(g.out.Tracks, t)
+			}
+			return nil
+		}
+	}
+}
+
+// point reads a point of a track. A depth is read from an element of that name, wherever it
+// stands within the point.
+func (g *gpxReader) point(begin *xml.StartElement) (boat.Point, error) {
+	if g.points++; g.points > MostPoints {
+		return boat.Point{}, faulty("its tracks have more than %d points.", MostPoints)
+	}
+	bad := func(why string) (boat.Point, error) {
+		return boat.Point{}, faulty("point %d of its tracks: %s", g.points, why)
+	}
+	var p struct {
+		North *float64  `xml:"lat,attr"`
+		East  *float64  `xml:"lon,attr"`
+		Time  string    `xml:"time"`
+		Plain *float64  `xml:"depth"`
+		More  extension `xml:"extensions"`
+	}
+	if err := g.in.DecodeElement(&p, begin); err != nil {
+		return bad(err.Error() + ".")
+	}
+	if p.North == nil || p.East == nil {
+		return bad("it has no position.")
+	}
+	out := boat.Point{Position: almanac.Position{Latitude: *p.North, Longitude: *p.East}}
+	if message := out.Check(); message != "" {
+		return bad(message)
+	}
+	if p.Time != "" {
+		at, err := time.Parse(time.RFC3339, strings.TrimSpace(p.Time))
+		if err != nil {
+			return bad(fmt.Sprintf("“%.40s” is no time such as 2026-05-12T06:30:00Z.", p.Time))
+		}
+		if message := trip.CheckMoment("Time", at); message != "" {
+			return bad(message)
+		}
+		out.Time = at
+	}
+	depth := p.More.depth
+	if p.Plain != nil {
+		depth = *p.Plain
+	}
+	if (boat.Reading{What: boat.DepthUnderSurface, Value: depth}).Believed() {
+		out.Depth = depth
 	}
 	return out, nil
+}
+
+// extension is what else a point has: of all of it a depth is read.
+type extension struct{ depth float64 }
+
+// UnmarshalXML looks for a depth.
+func (e *extension) UnmarshalXML(in *xml.Decoder, begin xml.StartElement) error {
+	for {
+		token, err := in.Token()
+		if err != nil {
+			return err
+		}
+		switch token := token.(type) {
+		case xml.StartElement:
+			if token.Name.Local != "depth" {
+				continue
+			}
+			var text string
+			if err := in.DecodeElement(&text, &token); err != nil {
+				return err
+			}
+			e.depth, _ = strconv.ParseFloat(strings.TrimSpace(text), 64) // what is no number is no depth
+		case xml.EndElement:
+			if token.Name == begin.Name {
+				return nil
+			}
+		}
+	}
 }
 
 // waypoint reads a waypoint; its name may be empty. The error goes on after its number.

@@ -220,11 +220,11 @@ func TestGPX(t *testing.T) {
 		t.Fatal(err)
 	}
 	back, err := ReadGPX(t.Context(), bytes.NewReader(out.Bytes()))
-	if err != nil || len(back) != 2 || back[0] != points[0] || back[1] != points[1] || !strings.Contains(out.String(), `xmlns="http://www.topografix.com/GPX/1/1"`) {
+	if err != nil || len(back.Waypoints) != 2 || back.Waypoints[0] != points[0] || back.Waypoints[1] != points[1] || !strings.Contains(out.String(), `xmlns="http://www.topografix.com/GPX/1/1"`) {
 		t.Errorf("%+v %v\n%s", back, err, out.String())
 	}
 	with := `<?xml version="1.0"?><gpx version="1.1"><trk><trkseg><trkpt lat="1" lon="2"/></trkseg></trk><wpt lat="1" lon="2"/></gpx>`
-	if back, err := ReadGPX(t.Context(), strings.NewReader(with)); err != nil || len(back) != 1 || back[0].Name != "Waypoint 1" {
+	if back, err := ReadGPX(t.Context(), strings.NewReader(with)); err != nil || len(back.Waypoints) != 1 || back.Waypoints[0].Name != "Waypoint 1" || back.Untimed != 1 {
 		t.Errorf("%+v %v", back, err)
 	}
 	for text, words := range map[string]string{

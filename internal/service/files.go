@@ -34,6 +34,8 @@ type Report struct {
 	Trips   []string       // with how much happened on them
 	Events  int
 	Places  int
+	Tracks  int
+	Untimed int // tracks that tell no times, of which nothing is taken
 	Entries int // of a backup
 	Known   int // that were here already
 	Refused []exchange.Refused
@@ -139,9 +141,9 @@ func (s *Service) PutBackUnreadable(ctx context.Context, table string, id int64)
 	return s.store.PutBack(ctx, table, id)
 }
 
-// takePlaces takes waypoints in; a place that is where one is already is known.
+// takePlaces takes waypoints and tracks in; a place that is where one is already is known.
 func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
-	points, err := exchange.ReadGPX(ctx, bytes.NewReader(f.Text))
+	read, err := exchange.ReadGPX(ctx, bytes.NewReader(f.Text))
 	if err != nil {
 		return err
 	}
@@ -150,6 +152,7 @@ func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
 			return err
 		}
 	}
+	r.Untimed = read.Untimed
 	look := func(t store.Tables) error {
 		kept, err := t.Places.List(ctx)
 		if err != nil {
@@ -161,7 +164,7 @@ func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
 		}
 		var names []string
 		var fresh []trip.Place
-		for _, p := range points {
+		for _, p := range read.Waypoints {
 			r.Places++
 			where := trip.Place{North: p.Place.North, East: p.Place.East}
 			if there[where] {
@@ -172,9 +175,11 @@ func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
 			names, fresh = append(names, fmt.Sprintf("%.*s", setup.MostName, p.Name)), append(fresh, p.Place)
 		}
 		if f.Take {
-			_, err = t.Places.AddAll(ctx, names, fresh, s.now())
+			if _, err = t.Places.AddAll(ctx, names, fresh, s.now()); err != nil {
+				return err
+			}
 		}
-		return err
+		return s.takeTracks(ctx, t, read.Tracks, f.Take, r)
 	}
 	if f.Take {
 		return s.store.Write(ctx, look)

@@ -7,6 +7,7 @@ import (
 	"context"
 	"time"
 
+	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
 	"dunvel/core/measure"
@@ -24,6 +25,7 @@ type Service struct {
 	Programmes Shelf[technique.Programme]
 	Plans      Shelf[plans.Plan]
 	DropTests  Shelf[measure.Test]
+	Tracks     Shelf[boat.Track]
 
 	store      *store.Store
 	now        func() time.Time
@@ -36,7 +38,7 @@ type Service struct {
 func New(st *store.Store, now func() time.Time) *Service {
 	s := &Service{
 		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[measure.Test]{st.DropTests, now},
-		Plans: Shelf[plans.Plan]{st.Plans, now},
+		Plans: Shelf[plans.Plan]{st.Plans, now}, Tracks: Shelf[boat.Track]{st.Tracks, now},
 		store: st, now: now, remembered: &answers.Remembered{}, logging: newTurn(), taking: newTurn(),
 	}
 	s.From = s

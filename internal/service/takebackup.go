@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
 	"dunvel/core/measure"
@@ -37,6 +38,7 @@ var checks = map[string]func(body string) (any, error){
 	"drop_test": checked[measure.Test]("drop_test"),
 	"round":     checked[practice.Played]("round"),
 	"place":     checked[trip.Place]("place"),
+	"track":     checked[boat.Track]("track"),
 	"trip":      checked[trip.Trip]("trip"),
 }
 

@@ -48,7 +48,7 @@ const (
 
 // shelves are the tables that are backed up; the trips come last, as events
 // belong to them.
-var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "trip"}
+var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "track", "trip"}
 
 // Dump returns everything that is there.
 func (s *Store) Dump(ctx context.Context, now time.Time) (*Backup, error) {

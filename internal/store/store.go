@@ -11,6 +11,7 @@ import (
 	"os"
 	"path/filepath"
 
+	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/day"
 	"dunvel/core/measure"
@@ -38,6 +39,7 @@ type Tables struct {
 	Rounds     *Shelf[practice.Played]
 	Trips      *Shelf[trip.Trip]
 	Places     *Shelf[trip.Place]
+	Tracks     *Shelf[boat.Track]
 	Events     *Events
 
 	db source
@@ -163,6 +165,7 @@ func newTables(db source, events *remembered) Tables {
 	return Tables{
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
+		Tracks:     &Shelf[boat.Track]{db, "track", func() boat.Track { return boat.Track{} }},
 		Plans:      &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
 		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"time"
 
+	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/day"
 	"dunvel/core/measure"
@@ -103,5 +104,6 @@ var blanks = map[string]func() any{
 	"round":     func() any { return new(practice.Played) },
 	"trip":      func() any { return new(trip.Trip) },
 	"place":     func() any { return new(trip.Place) },
+	"track":     func() any { return new(boat.Track) },
 	"event":     func() any { return new(trip.Event) },
 }

@@ -891,6 +891,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/{id}/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        /** Where a trip went, and what happened where */
+        get: operations["chartTrip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tracks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tracks that are kept, the latest first, with the drifts on them */
+        get: operations["listTracks"];
+        put?: never;
+        /** Keeps where the boat was since Dunvel was started, as its instruments had it */
+        post: operations["keepTrack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tracks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes a track off the list; it can be restored */
+        delete: operations["deleteTrack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tracks/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a deleted track back */
+        post: operations["restoreTrack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/events/{id}": {
         parameters: {
             query?: never;
@@ -3425,7 +3500,7 @@ export interface components {
         /** @description As it was typed; what a way does not need stays empty */
         MeasureQuestion: {
             /** @enum {string} */
-            way: "float" | "line angle" | "two positions" | "cast";
+            way: "float" | "line angle" | "two positions" | "cast" | "track";
             length?: string;
             times?: string;
             /** Format: double */
@@ -3438,6 +3513,8 @@ export interface components {
             toward?: string;
             each?: string;
             counts?: string;
+            /** @description Of a track */
+            drift?: components["schemas"]["Drifted"] | null;
         };
         Found: {
             /** Format: double */
@@ -3803,9 +3880,12 @@ export interface components {
             /** @description With how much happened on them */
             trips: string[];
             events: number;
-            /** @description Of the events or places those that are there already */
+            /** @description Of the events, or of places and tracks, those that are there already */
             known: number;
             places: number;
+            tracks: number;
+            /** @description Tracks that tell no times, of which nothing is taken */
+            untimed: number;
             /** @description Of a backup */
             entries: number;
             taken: boolean;
@@ -4029,6 +4109,86 @@ export interface components {
             /** @description How rod and line are held */
             hold: string;
             answer: components["schemas"]["Answer"] | null;
+        };
+        /** @description A stretch of a track on which the boat drifted */
+        Drifted: {
+            /**
+             * Format: double
+             * @description m/s
+             */
+            value: number;
+            /**
+             * Format: double
+             * @description Relative standard deviation, from minute to minute
+             */
+            spread: number;
+            /**
+             * Format: double
+             * @description Where to, degrees from north
+             */
+            direction: number;
+            words: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            /**
+             * Format: double
+             * @description From its beginning to its end, m
+             */
+            length: number;
+        };
+        SavedTrack: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            points: number;
+            drifts: components["schemas"]["Drifted"][];
+        };
+        /** @description Metres to the east (x) and to the north (y) of the middle */
+        TripChart: {
+            /** @description Null where nothing of it is known */
+            middle: {
+                /** Format: double */
+                latitude: number;
+                /** Format: double */
+                longitude: number;
+            } | null;
+            tracks: {
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+                /** Format: date-time */
+                time: string;
+                /**
+                 * Format: double
+                 * @description 0 where it is not known
+                 */
+                depth: number;
+            }[][];
+            events: {
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+                key: string;
+                /** @enum {string} */
+                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
+                /** Format: date-time */
+                time: string;
+            }[];
+            places: {
+                /** Format: double */
+                x: number;
+                /** Format: double */
+                y: number;
+                name: string;
+            }[];
         };
     };
     responses: {
@@ -5831,6 +5991,131 @@ export interface operations {
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    chartTrip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The chart */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripChart"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    listTracks: {
+        parameters: {
+            query?: {
+                /** @description The unit of speeds in words */
+                speed?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Tracks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrack"][];
+                };
+            };
+            400: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    keepTrack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The track */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrack"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    deleteTrack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    restoreTrack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["parameters"]["id"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The track */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedTrack"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

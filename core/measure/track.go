@@ -1,0 +1,136 @@
+package measure
+
+import (
+	"fmt"
+	"math"
+	"time"
+
+	"dunvel/core/boat"
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// Drifted is a stretch of a track on which the boat drifted.
+type Drifted struct {
+	Measured
+	From   time.Time `json:"from"`
+	To     time.Time `json:"to"`
+	Length float64   `json:"length"` // m from its beginning to its end
+}
+
+// How a stretch is found: over so long a boat is looked at, it lasts at least so long, and
+// no longer than that passes between two of its points.
+const (
+	lookOver  = 30 * time.Second
+	leastLong = 2 * time.Minute
+	mostApart = time.Minute
+	legLong   = time.Minute // of which the speeds are held against each other
+)
+
+// Drifts are the stretches of a track on which the boat drifted, with how fast and where to,
+// and how that swayed from minute to minute. There is none where it was under way all the
+// time, lay still, or has no times.
+func Drifts(points []boat.Point, choice units.Choice) []Drifted {
+	var out []Drifted
+	begin := 0
+	end := func(i int) { // of a stretch, before the point i
+		if d, ok := drifted(points[begin:i], choice); ok {
+			out = append(out, d)
+		}
+		begin = i
+	}
+	for i := 1; i < len(points); i++ {
+		gap := points[i].Time.Sub(points[i-1].Time)
+		if gap <= 0 || gap > mostApart || speedAround(points, i) > judgement.UnderWay.Number {
+			end(i)
+		}
+	}
+	end(len(points))
+	return out
+}
+
+// speedAround is the speed of a boat over the time around a point, m/s.
+func speedAround(points []boat.Point, i int) float64 {
+	from, to := i-1, i
+	for to+1 < len(points) && points[to].Time.Sub(points[from].Time) < lookOver && points[to+1].Time.Sub(points[to].Time) <= mostApart {
+		to++
+	}
+	for from > 0 && points[to].Time.Sub(points[from].Time) < lookOver && points[from].Time.Sub(points[from-1].Time) <= mostApart {
+		from--
+	}
+	east, north := boat.Metres(points[from].Position, points[to].Position)
+	return math.Hypot(east, north) / points[to].Time.Sub(points[from].Time).Seconds()
+}
+
+// drifted is the drift along a stretch: the straight line through it in time (least
+// squares), and how the minutes of it differ.
+func drifted(points []boat.Point, choice units.Choice) (Drifted, bool) {
+	points = trimmed(points)
+	n := len(points)
+	if n < 2 || points[n-1].Time.Sub(points[0].Time) < leastLong {
+		return Drifted{}, false
+	}
+	out := Drifted{From: points[0].Time, To: points[n-1].Time}
+	east, north := fitted(points)
+	out.Value = math.Hypot(east, north)
+	span := out.To.Sub(out.From).Seconds()
+	if out.Length = out.Value * span; out.Length < math.Sqrt2*judgement.Fix.Number || out.Value > setup.LookupField("boat.speed").Max {
+		return Drifted{}, false // it lay still, as far as fixes tell
+	}
+	out.Direction = boat.Course(east, north)
+	out.Spread = math.Hypot(swayed(points, east, north)/out.Value, math.Sqrt2*judgement.Fix.Number/out.Length)
+	out.Words = fmt.Sprintf("%s towards %03.0f° for %.0f minutes, ± %s from minute to minute.", choice.Show("speed", out.Value), out.Direction, span/60, units.Percent(out.Spread))
+	return out, true
+}
+
+// trimmed is a stretch without the way to it and from it under motor, which is part of what
+// its ends were looked at over.
+func trimmed(points []boat.Point) []boat.Point {
+	fast := func(a, b boat.Point) bool {
+		east, north := boat.Metres(a.Position, b.Position)
+		return math.Hypot(east, north) > judgement.UnderWay.Number*b.Time.Sub(a.Time).Seconds()
+	}
+	for len(points) > 1 && fast(points[0], points[1]) {
+		points = points[1:]
+	}
+	for len(points) > 1 && fast(points[len(points)-2], points[len(points)-1]) {
+		points = points[:len(points)-1]
+	}
+	return points
+}
+
+// fitted is the velocity of the straight line in time through points, m/s.
+func fitted(points []boat.Point) (east, north float64) {
+	n := float64(len(points))
+	var t, x, y, tt, tx, ty float64
+	for _, p := range points {
+		s := p.Time.Sub(points[0].Time).Seconds()
+		e, h := boat.Metres(points[0].Position, p.Position)
+		t, x, y, tt, tx, ty = t+s, x+e, y+h, tt+s*s, tx+s*e, ty+s*h
+	}
+	below := n*tt - t*t
+	return (n*tx - t*x) / below, (n*ty - t*y) / below
+}
+
+// swayed is the standard deviation of the velocities of the minutes of a stretch from its
+// mean, m/s; 0 where there are fewer than two.
+func swayed(points []boat.Point, east, north float64) float64 {
+	var sum, legs float64
+	begin := points[0]
+	for _, p := range points[1:] {
+		passed := p.Time.Sub(begin.Time)
+		if passed < legLong {
+			continue
+		}
+		e, h := boat.Metres(begin.Position, p.Position)
+		s := passed.Seconds()
+		sum += math.Pow(e/s-east, 2) + math.Pow(h/s-north, 2)
+		legs++
+		begin = p
+	}
+	if legs < 2 {
+		return 0
+	}
+	return math.Sqrt(sum / (legs - 1))
+}

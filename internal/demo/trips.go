@@ -3,14 +3,17 @@ package demo
 import (
 	"context"
 	"fmt"
+	"math"
 	"math/rand/v2"
 	"time"
 
+	"dunvel/core/almanac"
+	"dunvel/core/boat"
 	"dunvel/core/trip"
 	"dunvel/internal/store"
 )
 
-// day is a past trip of the scenario: how it was fished, and how often what
+// outing is a past trip of the scenario: how it was fished, and how often what
 // happened, per cast.
 type outing struct {
 	place, setup string
@@ -57,6 +60,12 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 		if _, err := st.Events.Add(ctx, kept.ID, events, now); err != nil {
 			return fmt.Errorf("demo: %s: %w", d.place, err)
 		}
+		if d.place == "The Sill" {
+			track := sailedTrack(begin, end)
+			if _, err := st.Tracks.Create(ctx, d.place, track, now); err != nil {
+				return fmt.Errorf("demo: %s: %w", d.place, err)
+			}
+		}
 	}
 	for name, p := range places {
 		if _, err := st.Places.Create(ctx, name, p, now); err != nil {
@@ -64,6 +73,21 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 		}
 	}
 	return nil
+}
+
+// sailedTrack is where the boat was on a trip, and over which depth.
+func sailedTrack(from, to time.Time) boat.Track {
+	var out boat.Track
+	b := NewBoat(from, 9)
+	for i := 0; b.at.Before(to); i++ {
+		if i%20 == 0 {
+			b.look()
+			latitude, longitude := b.Position()
+			out.Points = append(out.Points, boat.Point{Time: b.at, Position: almanac.Position{Latitude: latitude, Longitude: longitude}, Depth: math.Round(10*b.deep()) / 10})
+		}
+		b.Next()
+	}
+	return out
 }
 
 // places are where the scenario's spots lie.

@@ -22,6 +22,7 @@ var everyView = []struct{ path, there string }{
 	{"/drop?open=1&part=measure", `document.querySelector("#field-float-length")`},
 	{"/log", `document.querySelector(".trips li")`},
 	{"/log?trip=1&part=timeline", `document.querySelector(".timeline li")`},
+	{"/log?trip=2&part=where", `document.querySelector(".chart-track")`},
 	{"/log?trip=1&part=teaches", `document.querySelector(".share-range")`},
 	{"/box", `document.querySelector(".grid tr[data-id]")`},
 	{"/setups", `document.querySelector(".setups li")`},

@@ -5,7 +5,9 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"strings"
 	"testing"
+	"time"
 
 	"dunvel/core/trip"
 	"dunvel/internal/nmea"
@@ -109,6 +111,45 @@ func TestBoatByHand(t *testing.T) {
 	p.until(`document.querySelector(".boat-figures").innerText.includes("Held by hand.")`)
 	p.visit("/boat?plan=99&spot=1")
 	p.until(`document.querySelector(".boat [role=status]") && document.body.innerText.includes("The plan of this link is gone.")`)
+}
+
+// A GPX file is taken in with its track; the trip of that day is charted by it, and its
+// drift can be used as a measurement.
+func TestTrack(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?part=exchange")
+	var gpx strings.Builder
+	gpx.WriteString("<gpx><wpt lat='56.3505' lon='-18.561'><name>Rip</name></wpt><trk><name>Morning</name><trkseg>")
+	for i := range 61 {
+		fmt.Fprintf(&gpx, "<trkpt lat='%.7f' lon='-18.5611'><time>%s</time></trkpt>", 56.352-0.4*10*float64(i)/111194.93, time.Now().Add(time.Duration(i-70)*10*time.Second).UTC().Format(time.RFC3339))
+	}
+	gpx.WriteString("</trkseg></trk><trk/></gpx>")
+	p.until(`!!document.querySelector("#field-import")`)
+	p.file("#field-import", "morning.gpx", gpx.String())
+	p.until(`document.querySelector("[aria-label=In] [role=status]")?.innerText === "1 places and a track: to be taken."`)
+	p.says("[aria-label=In]", "One track is left out: it has fewer than two points, or no times in order.")
+	p.click("Take it")
+	p.until(`document.body.innerText.includes("1 places and a track: taken.")`)
+
+	p.visit("/drop?open=2&part=measure")
+	p.until(`document.querySelector("[aria-label='Drift, along a track'] [role=status]")?.innerText.startsWith("0.4 m/s towards 180° for 10 minutes, ± 2 % from minute to minute.")`)
+	p.write("#field-track-toward", "north")
+	p.until(`!!document.querySelector("#field-track-toward-error")`)
+	p.write("#field-track-toward", "270°")
+	p.until(`!document.querySelector("#field-track-toward-error") && document.querySelector("[aria-label='Drift, along a track'] button")`)
+	value[bool](p, `(document.querySelector("[aria-label='Drift, along a track'] button").click(), true)`)
+	p.until(`new URLSearchParams(location.search).get("boat.direction") === "90" && new URLSearchParams(location.search).get("boat.speed")?.startsWith("0.4")`)
+
+	p.visit("/log")
+	p.until(`!!document.querySelector(".begin input")`)
+	p.write(".begin input", "The Sill")
+	p.click("Begin a trip")
+	p.click("Where")
+	p.until(`document.querySelector(".chart")?.getAttribute("aria-label") === "Chart with north up: one track, 0 marks, near Rip, Teine Ledge, The Sill"`)
+	p.click("Delete Morning")
+	p.until(`document.querySelector(".where").innerText.startsWith("Nothing tells where this trip went yet.")`)
+	p.click("Undo")
+	p.until(`!!document.querySelector(".chart-track")`)
 }
 
 // ask asks the server of a page for JSON.

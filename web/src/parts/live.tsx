@@ -21,6 +21,7 @@ function tell(next: Live | undefined) {
 const lists = [
   "plans",
   "trips",
+  "tracks",
   "places",
   "copies",
   "rounds",

@@ -1,12 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { Link } from "react-router";
 import { client, Failure, type MeasureQuestion, type Setup, take } from "../../api/client";
 import { at } from "../../parts/path";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { atTime, onDay, onTheWall } from "../../parts/when";
+import { useTracks } from "../../setup/useTracks";
 
-type Key = Exclude<keyof MeasureQuestion, "way" | "mass">;
+type Key = Exclude<keyof MeasureQuestion, "way" | "mass" | "drift">;
 
 interface Way {
   way: MeasureQuestion["way"];
@@ -50,6 +53,12 @@ const ways: Way[] = [
     ],
   },
   {
+    way: "track",
+    title: "Drift, along a track",
+    words: "Of a GPX file that was taken in with the log, or of the boat’s instruments.",
+    fields: [{ key: "toward", label: "Compass course of the cast", hint: "120°", optional: true }],
+  },
+  {
     way: "cast",
     title: "Cast, by turns or paces",
     words: "Count the turns of the reel that bring a cast in, or pace it on a field, a few times.",
@@ -86,8 +95,12 @@ function One({
   const [mass, setMass] = useState(setup.heads[Math.floor(setup.heads.length / 2)] ?? 0);
   const say = useSay();
   const typed = useRested(texts, 350);
-  const whole = way.fields.every((f) => f.optional || typed[f.key]?.trim());
-  const question: MeasureQuestion = { way: way.way, mass, ...typed };
+  const along = way.way === "track";
+  const drifts = useDrifts(along);
+  const [chosen, setChosen] = useState(0);
+  const drift = drifts[chosen]?.drift;
+  const whole = along ? !!drift : way.fields.every((f) => f.optional || typed[f.key]?.trim());
+  const question: MeasureQuestion = { way: way.way, mass, ...(along ? { drift } : {}), ...typed };
   const { data, error } = useQuery({
     queryKey: ["measure", question, setup, units],
     queryFn: ({ signal }) => take(client.POST("/measurements", { body: { question, setup, units }, signal })),
@@ -118,6 +131,29 @@ function One({
             {setup.heads.map((m) => (
               <option key={m} value={m}>
                 {show("mass", m)}
+              </option>
+            ))}
+          </select>
+        </Row>
+      )}
+      {along && drifts.length === 0 && (
+        <p>
+          No track is kept that drifts. <Link to="/log?part=exchange">Take a GPX file in</Link>, or keep that
+          of the instruments with a trip.
+        </p>
+      )}
+      {along && drifts.length > 0 && (
+        <Row id={fieldId("track-drift")} label="Drift">
+          <select
+            id={fieldId("track-drift")}
+            className="row-input"
+            value={chosen}
+            onChange={(e) => setChosen(Number(e.target.value))}
+          >
+            {drifts.map((d, i) => (
+              <option key={`${d.name} ${d.drift.from}`} value={i}>
+                {onDay(onTheWall(new Date(d.drift.from)))} {atTime(onTheWall(new Date(d.drift.from)))},{" "}
+                {d.name}
               </option>
             ))}
           </select>
@@ -155,6 +191,12 @@ function One({
       )}
     </section>
   );
+}
+
+/** The drifts of all tracks that are kept, the latest track first. */
+function useDrifts(wanted: boolean) {
+  const { data: tracks } = useTracks();
+  return wanted ? (tracks ?? []).flatMap((t) => t.drifts.map((drift) => ({ name: t.name, drift }))) : [];
 }
 
 /** A value once it has not changed for a while. */

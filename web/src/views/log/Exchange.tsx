@@ -140,13 +140,14 @@ function Take() {
   );
 }
 
-const nothing = (i: Import) => i.events + i.places + i.entries === 0;
+const nothing = (i: Import) => i.events + i.places + i.tracks + i.entries === 0;
 
 function summed(i: Import, what: string): string {
   const parts = [
     i.entries ? `${i.entries} entries` : "",
     i.events ? `${i.events} events` : "",
     i.places ? `${i.places} places` : "",
+    i.tracks ? (i.tracks === 1 ? "a track" : `${i.tracks} tracks`) : "",
   ].filter(Boolean);
   const known = i.known ? `, of which ${i.known} were here already` : "";
   return `${parts.join(" and ")}${known}: ${what}.`;
@@ -167,6 +168,12 @@ function Preview({
         {found.trips.slice(0, 8).join("; ")}
         {found.trips.length > 8 && ` and ${found.trips.length - 8} trips more`}
       </p>
+      {found.untimed > 0 && (
+        <p>
+          {found.untimed === 1 ? "One track is left out: it" : `${found.untimed} tracks are left out: each`}{" "}
+          has fewer than two points, or no times in order.
+        </p>
+      )}
       {found.refused.length > 0 && (
         <>
           <p>While there is a line that cannot be taken, none is:</p>

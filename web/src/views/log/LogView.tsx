@@ -10,11 +10,13 @@ import { Over } from "./Over";
 import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
 import { Trips } from "./Trips";
+import { Where } from "./Where";
 import "./log.css";
 
 const ofTrip = [
   { key: "tap", label: "Log it" },
   { key: "timeline", label: "What happened" },
+  { key: "where", label: "Where" },
   { key: "teaches", label: "What it teaches" },
   { key: "about", label: "Trip and rods" },
 ];
@@ -63,6 +65,7 @@ export default function LogView() {
       {id !== undefined && trips && !trip && <p>This trip is gone.</p>}
       {trip && shown === "tap" && (trip.trip.end ? <Over of={trip} /> : <Tap trip={trip} setup={setup} />)}
       {trip && shown === "timeline" && <Timeline trip={trip} />}
+      {trip && shown === "where" && <Where trip={trip} />}
       {!trip && shown === "exchange" && <Exchange />}
       {shown === "teaches" && <Lessons trip={trip?.id} />}
       {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}

@@ -1,6 +1,6 @@
 import { scaleLinear, scaleTime } from "d3-scale";
-import type { EventKind, LogEvent, SavedEvent, SavedTrip } from "../../api/client";
-import { kindOf } from "../../log/words";
+import type { LogEvent, SavedEvent, SavedTrip } from "../../api/client";
+import { kindOf, marks } from "../../log/words";
 import { useUnits } from "../../parts/preferences";
 import { atTime } from "../../parts/when";
 import { useSize } from "../../section/useSize";
@@ -10,15 +10,6 @@ const left = 44;
 const right = 12;
 const top = 26;
 const bottom = 24;
-
-/** How what happened is marked; what is not here is not drawn. */
-const marks: Partial<Record<EventKind, { draw: string; fill?: boolean; of: string }>> = {
-  bite: { draw: "M-4 0a4 4 0 1 0 8 0a4 4 0 1 0 -8 0", of: "bite" },
-  "short bite": { draw: "M-3 0a3 3 0 1 0 6 0", of: "short bite" },
-  fish: { draw: "M-6 0a6 6 0 1 0 12 0a6 6 0 1 0 -12 0", fill: true, of: "fish" },
-  "head lost": { draw: "M-5 -5L5 5M-5 5L5 -5", of: "head lost" },
-  "snag freed": { draw: "M-5 4L0 -4L5 4", of: "snag freed" },
-};
 
 /** A trip as a strip of its casts: the way down of each, what was had and lost at which depth, and what was changed. */
 export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] }) {

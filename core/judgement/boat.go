@@ -36,3 +36,20 @@ var (
 	BackFor    = Value{30, "s", 0, "what was told stays told for as long, so that nothing flickers"}
 	StaysFor   = Value{900, "s", 0, "whoever stays with a head is not told again for a quarter of an hour"}
 )
+
+// Fish that are seen and led.
+var (
+	LeadReact    = Value{2.5, "s", 0.3, "to see, to turn and to swing"}
+	LeadFlight   = Value{18, "m/s", 0.2, "mean speed of a head through the air: a cast of 20 m takes a second"}
+	LeadClear    = Value{2, "m", 0, "a splash nearer than that sends them away"}
+	LeadLeast    = Value{0.5, "s", 0, "a bait that is there no sooner is not there before them"}
+	LeadMost     = Value{3, "s", 0, "a bait that is there sooner has fallen past by then"}
+	LeadSight    = Value{2, "m", 0, "in clear water, of a small bait"}
+	LeadStanding = Value{0.05, "m/s", 0, "fish that swim slower stand"}
+	LeadLongest  = Value{8, "s", 0, "however slow they are, nobody lets a bait wait for longer"}
+	LeadWorth    = Value{0.25, "1", 0, "fish that are seen are worth a cast that does it one time in four"}
+	LeadPlaced   = Value{0.06, "1", 0, "scatter of where it lands against fish that are seen, over the distance: the eye that errs on one errs alike on the other"}
+	FishSpeed    = Value{0, "1", 0.25, "how fast it swims"}
+	FishDepth    = Value{0, "1", 0.15, "how deep it is"}
+	FishWay      = Value{12, "degrees", 0, "where it swims to"}
+)

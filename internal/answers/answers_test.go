@@ -12,6 +12,8 @@ import (
 
 	"dunvel/core/box"
 	"dunvel/core/explore"
+	"dunvel/core/follow"
+	"dunvel/core/lead"
 	"dunvel/core/measure"
 	"dunvel/core/pattern"
 	"dunvel/core/practice"
@@ -68,6 +70,14 @@ func questions() map[string]func(context.Context) error {
 		},
 		"card":  func(ctx context.Context) error { _, err := desk.CountDown(ctx, s, nil); return err },
 		"round": func(ctx context.Context) error { _, err := desk.Round(ctx, round, nil); return err },
+		"lead": func(ctx context.Context) error {
+			_, err := desk.Lead(ctx, s, lead.Fish{Distance: 20, Depth: 4, Way: 180, Speed: 0.5}, nil)
+			return err
+		},
+		"follow": func(ctx context.Context) error {
+			_, err := desk.Follow(ctx, Aboard{Setup: s, Toward: follow.Toward{Kind: follow.AsSet}, Now: time.Now()}, nil)
+			return err
+		},
 		"call":  func(ctx context.Context) error { _, err := desk.Call(ctx, round, 5, nil); return err },
 		"truth": func(ctx context.Context) error { _, err := desk.Truth(ctx, []measure.Test{onWater}); return err },
 		"look":  func(ctx context.Context) error { _, err := LookAtTest(ctx, timed(), nil, nil); return err },

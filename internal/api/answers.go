@@ -136,3 +136,16 @@ func (h Handlers) Cautions(_ context.Context, r CautionsRequestObject) (Cautions
 	}
 	return Cautions200JSONResponse{Now: care.Of(c, choice), All: care.All(choice)}, nil
 }
+
+// Lead implements the contract.
+func (h Handlers) Lead(ctx context.Context, r LeadRequestObject) (LeadResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	a, err := h.does.Lead(ctx, r.Body.Setup, r.Body.Fish, choice)
+	if err != nil {
+		return nil, err
+	}
+	return Lead200JSONResponse(*a), nil
+}

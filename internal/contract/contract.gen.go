@@ -15,6 +15,7 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/follow"
 	"dunvel/core/judge"
+	"dunvel/core/lead"
 	"dunvel/core/measure"
 	"dunvel/core/pattern"
 	"dunvel/core/playback"
@@ -610,6 +611,9 @@ type Field struct {
 // FieldType defines model for Field.Type.
 type FieldType string
 
+// Fish Fish that are seen. Directions are those of a setup: against its cast
+type Fish = lead.Fish
+
 // FlowRun defines model for FlowRun.
 type FlowRun = almanac.Run
 
@@ -719,6 +723,21 @@ type ImportRefused struct {
 
 // Item defines model for Item.
 type Item = box.Item
+
+// Lead defines model for Lead.
+type Lead = lead.Answer
+
+// LeadQuestion defines model for LeadQuestion.
+type LeadQuestion struct {
+	// Fish Fish that are seen. Directions are those of a setup: against its cast
+	Fish Fish `json:"fish"`
+
+	// Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
+	Setup Setup `json:"setup"`
+
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
 
 // Lesson defines model for Lesson.
 type Lesson = pattern.Lesson
@@ -1160,6 +1179,9 @@ type VariantDescription struct {
 // Watch What is remembered from one look to the next; it is sent back as it came
 type Watch = follow.Watch
 
+// WayPoint A place at a time from now: x away from the rod along the cast of the setup, y to the left, z up from the surface
+type WayPoint = lead.Point
+
 // Weight The weight for now
 type Weight = answers.Weight
 
@@ -1463,6 +1485,9 @@ type CreateHeadsJSONRequestBody CreateHeadsJSONBody
 
 // ChangeItemJSONRequestBody defines body for ChangeItem for application/json ContentType.
 type ChangeItemJSONRequestBody ChangeItemJSONBody
+
+// LeadJSONRequestBody defines body for Lead for application/json ContentType.
+type LeadJSONRequestBody = LeadQuestion
 
 // LearnJSONRequestBody defines body for Learn for application/json ContentType.
 type LearnJSONRequestBody LearnJSONBody

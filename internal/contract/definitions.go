@@ -8,6 +8,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/catalogue"
 	"dunvel/core/guide"
+	"dunvel/core/lead"
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -113,5 +114,5 @@ func fieldOf(f setup.Field) Field {
 
 // fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), measure.Fields(), trip.Fields())
+	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), measure.Fields(), trip.Fields(), lead.Fields())
 }

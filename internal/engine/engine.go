@@ -29,6 +29,9 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 			return d.PlayDrops(ctx, q.Setup, q.Heads, q.Programme, choice)
 		})
 	}),
+	"/leads": question(func(ctx context.Context, d answers.Desk, q contract.LeadQuestion) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.Lead(ctx, q.Setup, q.Fish, choice) })
+	}),
 	"/charts": question(func(ctx context.Context, d answers.Desk, q contract.ChartQuestion) (any, error) {
 		return inUnits(q.Units, func(choice units.Choice) (any, error) { return wholeChart(ctx, d, q, choice) })
 	}),

@@ -56,7 +56,7 @@ func newQueue(stop context.Context) *queue {
 	cores := runtime.GOMAXPROCS(0)
 	quick, long, files := newLane(cores, mostWaiting), newLane(cores/2, mostWaiting), newLane(1, mostWaiting)
 	q := &queue{stop, map[string]*lane{"imports": files}}
-	for _, name := range []string{"answers", "cards", "drops", "rounds", "live/weights"} {
+	for _, name := range []string{"answers", "cards", "drops", "rounds", "leads", "live/weights"} {
 		q.lanes[name] = quick
 	}
 	for _, name := range []string{"changes", "charts", "comparisons", "days", "days/calendar", "days/table", "rules", "drop-tests/look", "drop-tests/truth", "lessons"} {

@@ -251,6 +251,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/leads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a bait is to land, when and with which head, for fish that are seen */
+        post: operations["lead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/cautions": {
         parameters: {
             query?: never;
@@ -4190,6 +4207,104 @@ export interface components {
                 name: string;
             }[];
         };
+        /** @description Fish that are seen. Directions are those of a setup: against its cast */
+        Fish: {
+            /**
+             * Format: double
+             * @description From the rod, along the water
+             */
+            distance: number;
+            /**
+             * Format: double
+             * @description Where they are
+             */
+            bearing: number;
+            /** Format: double */
+            depth: number;
+            /**
+             * Format: double
+             * @description Where they swim to
+             */
+            way: number;
+            /**
+             * Format: double
+             * @description Over the ground; 0: they stand
+             */
+            speed: number;
+            /**
+             * Format: double
+             * @description Over which they see a bait; 0: as usual
+             */
+            sight: number;
+        };
+        LeadQuestion: {
+            setup: components["schemas"]["Setup"];
+            fish: components["schemas"]["Fish"];
+            units?: components["schemas"]["Units"];
+        };
+        /** @description A place at a time from now: x away from the rod along the cast of the setup, y to the left, z up from the surface */
+        WayPoint: {
+            /** Format: double */
+            time: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+        };
+        Lead: {
+            heads: {
+                /** Format: double */
+                mass: number;
+                /**
+                 * Format: double
+                 * @description Probability that it is in their sight before they are past
+                 */
+                sure: number;
+                /**
+                 * Format: double
+                 * @description From now until the cast
+                 */
+                throw: number;
+                /**
+                 * Format: double
+                 * @description From now until it lands
+                 */
+                land: number;
+                /**
+                 * Format: double
+                 * @description Of the cast
+                 */
+                distance: number;
+                /** Format: double */
+                bearing: number;
+                /**
+                 * Format: double
+                 * @description From the splash to their depth
+                 */
+                down: number;
+                /**
+                 * Format: double
+                 * @description That it is there before they are
+                 */
+                before: number;
+                /**
+                 * Format: double
+                 * @description That they see it, left to fall
+                 */
+                sees: number;
+                /** @description Why it does not do it; empty where it may */
+                why: string;
+                /** @description Of the bait from where it lands */
+                way: components["schemas"]["WayPoint"][];
+            }[];
+            /** @description -1 where none is worth it */
+            pick: number;
+            sentence: string;
+            words: string[];
+            fish: components["schemas"]["WayPoint"][];
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -4585,6 +4700,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Weight"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    lead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeadQuestion"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lead"];
                 };
             };
             400: components["responses"]["Problem"];

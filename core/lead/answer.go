@@ -21,6 +21,7 @@ type Answer struct {
 	Sentence string   `json:"sentence"`
 	Words    []string `json:"words"` // of the others, and what to mind
 	Fish     []Point  `json:"fish"`  // where they swim
+	Sight    float64  `json:"sight"` // m that they see a bait over
 }
 
 // Ask is what one head does, by its mass in kg.
@@ -30,7 +31,7 @@ type Ask func(ctx context.Context, mass float64) (Head, error)
 // the one that they see longest. Errors are those of asking.
 func Find(ctx context.Context, f Fish, masses []float64, ask Ask, choice units.Choice) (*Answer, error) {
 	masses = slices.Sorted(slices.Values(masses))
-	out := &Answer{Heads: make([]Head, len(masses)), Pick: -1, Words: []string{}, Fish: []Point{}}
+	out := &Answer{Heads: make([]Head, len(masses)), Pick: -1, Words: []string{}, Fish: []Point{}, Sight: f.sees()}
 	var work errgroup.Group
 	for i, mass := range masses {
 		work.Go(func() (err error) {
@@ -58,11 +59,7 @@ const alike = 0.05
 // pick is the head that they see longest of those that are as sure as the surest; -1 where
 // none is worth the cast.
 func pick(heads []Head) int {
-	most := 0.0
-	for _, h := range heads {
-		most = max(most, h.Sure)
-	}
-	best := -1
+	most, best := surest(heads), -1
 	for i, h := range heads {
 		if h.Why != "" || h.Sure < max(judgement.LeadWorth.Number, most-alike) {
 			continue
@@ -72,6 +69,15 @@ func pick(heads []Head) int {
 		}
 	}
 	return best
+}
+
+// surest is how sure the surest is.
+func surest(heads []Head) float64 {
+	most := 0.0
+	for _, h := range heads {
+		most = max(most, h.Sure)
+	}
+	return most
 }
 
 // horizonOf is how far ahead fish are shown, s: until they have seen the bait that is
@@ -149,11 +155,11 @@ func (w writer) words(a *Answer) []string {
 	out := []string{}
 	if a.Pick > 0 {
 		h := a.Heads[a.Pick-1]
-		out = append(out, fmt.Sprintf("Not lighter: %s %s.", w.mass(h.Mass), w.why(h, a.Heads[a.Pick])))
+		out = append(out, fmt.Sprintf("Not lighter: %s %s.", w.mass(h.Mass), w.why(h, a.Heads)))
 	}
 	if a.Pick >= 0 && a.Pick+1 < len(a.Heads) {
 		h := a.Heads[a.Pick+1]
-		out = append(out, fmt.Sprintf("Not heavier: %s %s.", w.mass(h.Mass), w.why(h, a.Heads[a.Pick])))
+		out = append(out, fmt.Sprintf("Not heavier: %s %s.", w.mass(h.Mass), w.why(h, a.Heads)))
 	}
 	if a.Pick < 0 && w.fish.Speed >= judgement.LeadStanding.Number && r3.Dot(flat(1, w.fish.Bearing), flat(1, w.fish.Way)) < 0 {
 		out = append(out, "They come nearer: look again when they have.")
@@ -164,12 +170,13 @@ func (w writer) words(a *Answer) []string {
 	return out
 }
 
-func (w writer) why(h, pick Head) string {
+// why is why a head is not the one: it does not do it, is less sure, or is seen for less.
+func (w writer) why(h Head, all []Head) string {
 	switch {
 	case h.Why != "":
 		return h.Why
-	case h.Sure < pick.Sure-alike:
-		return "is seen " + spread.Odds(h.Sure)
+	case h.Sure < surest(all)-alike:
+		return fmt.Sprintf("is seen %s, where another is %s", spread.Odds(h.Sure), spread.Odds(surest(all)))
 	}
 	return "is seen for " + units.Seconds(h.Sees)
 }

@@ -13,6 +13,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 
@@ -85,6 +86,7 @@ func flat(length, degrees float64) r3.Vec {
 type Head struct {
 	Mass     float64 `json:"mass"`     // kg
 	Sure     float64 `json:"sure"`     // probability that it is in their sight before they are past
+	Odds     string  `json:"odds"`     // that, in words
 	Throw    float64 `json:"throw"`    // s from now until the cast; 0 is now
 	Land     float64 `json:"land"`     // s from now until it lands
 	Distance float64 `json:"distance"` // m from the rod to where it lands
@@ -257,11 +259,11 @@ func Of(ctx context.Context, s setup.Setup, f Fish, mass, reach float64) (Head, 
 		}
 		degrees, distance = setup.Against(m.at), r3.Norm(m.at)
 	}
-	out.Throw = max(m.land-judgement.LeadReact.Number-distance/judgement.LeadFlight.Number, 0)
-	out.Land, out.Distance, out.Bearing, out.Down, out.Before = m.land, distance, degrees, w.down, m.fish-m.there
 	b := bait{w, m}
-	out.Sees = b.seen(f)
-	out.Sure = b.chance(f)
+	out.Throw = tenth(max(m.land-judgement.LeadReact.Number-distance/judgement.LeadFlight.Number, 0))
+	out.Land, out.Down, out.Before, out.Sees = tenth(m.land), tenth(w.down), tenth(m.fish-m.there), tenth(b.seen(f))
+	out.Distance, out.Bearing, out.Sure = distance, degrees, b.chance(f)
+	out.Odds = spread.Odds(out.Sure)
 	for t := m.land; t < m.fish+f.sees()/max(f.Speed, 0.2) && len(out.Way) < 400; t += 0.2 {
 		p := b.at(t)
 		out.Way = append(out.Way, Point{round(t), round(p.X), round(p.Y), round(p.Z)})
@@ -270,6 +272,8 @@ func Of(ctx context.Context, s setup.Setup, f Fish, mass, reach float64) (Head, 
 }
 
 func round(v float64) float64 { return math.Round(v*100) / 100 }
+
+func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 
 // bait is a bait that was cast.
 type bait struct {

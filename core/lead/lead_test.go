@@ -54,14 +54,14 @@ func TestMeets(t *testing.T) {
 			}
 			there := along(h, h.Land+h.Down)
 			fish := f.at(h.Land + h.Down + h.Before)
-			near(t, "depth", -there.Z, f.Depth, 0.1)
+			near(t, "depth", -there.Z, f.Depth, 0.15)
 			near(t, "on their way, x", there.X, fish.X, 0.2)
 			near(t, "on their way, y", there.Y, fish.Y, 0.2)
 			rod := r3.Scale(h.Land, drifting().Drift())
 			lands := r3.Add(rod, flat(h.Distance, h.Bearing))
 			near(t, "lands, x", h.Way[0].X, lands.X, 0.02)
 			near(t, "lands, y", h.Way[0].Y, lands.Y, 0.02)
-			if h.Land < judgement.LeadReact.Number+h.Distance/judgement.LeadFlight.Number-1e-9 || h.Sees <= 0 || h.Sees > 30 || h.Sure <= 0.1 || h.Sure > 1 {
+			if h.Land < judgement.LeadReact.Number+h.Distance/judgement.LeadFlight.Number-0.05 || h.Sees <= 0 || h.Sees > 30 || h.Sure <= 0.1 || h.Sure > 1 {
 				t.Errorf("%+v", h)
 			}
 			if clear := r3.Norm(r3.Sub(lands, level(f.at(h.Land)))); clear < judgement.LeadClear.Number {
@@ -86,7 +86,7 @@ func TestTurned(t *testing.T) {
 	}
 	near(t, "bearing", b.Bearing, a.Bearing+90, 1e-6)
 	near(t, "distance", b.Distance, a.Distance, 1e-6)
-	near(t, "down", b.Down, a.Down, 1e-6)
+	near(t, "down", b.Down, a.Down, 1e-9)
 	near(t, "sees", b.Sees, a.Sees, 0.11)
 }
 
@@ -171,7 +171,7 @@ func TestFind(t *testing.T) {
 	if want := "Cast now: let 7.1 g land 15 m out, 22° to the right of where they are, in 3.2 s; it is at 3 m 5.0 s later, 2.0 s before they are there, and they see it for 4.0 s (6 in 10)."; a.Sentence != want {
 		t.Errorf("%s\nnot %s", a.Sentence, want)
 	}
-	if got := strings.Join(a.Words, " "); got != "Not lighter: 3.5 g is seen 4 in 10. Not heavier: 10.6 g is seen for 3.0 s." {
+	if got := strings.Join(a.Words, " "); got != "Not lighter: 3.5 g is seen 4 in 10, where another is 6 in 10. Not heavier: 10.6 g is seen for 3.0 s." {
 		t.Error(got)
 	}
 	if n := len(a.Fish); n < 80 || a.Fish[0].X != 20 || a.Fish[n-1].X > 16.1 {

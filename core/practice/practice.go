@@ -1,6 +1,6 @@
 // Package practice makes rounds in which an angler calls the touch from the line
-// alone, or stops the bait at fish by counting, with tackle and water of their
-// own. A round is the same every time for its seed.
+// alone, stops the bait at fish by counting, or leads fish that swim by, with tackle
+// and water of their own. A round is the same every time for its seed.
 package practice
 
 import (
@@ -12,6 +12,7 @@ import (
 	"strings"
 
 	"dunvel/core/judgement"
+	"dunvel/core/lead"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -23,10 +24,11 @@ import (
 const (
 	Touch = "touch" // the depth is hidden: call the touch
 	Fish  = "fish"  // the fish are at a depth: stop the bait there
+	Lead  = "lead"  // fish swim by: throw so that they come to it
 )
 
 // Games are all of them.
-var Games = []string{Touch, Fish}
+var Games = []string{Touch, Fish, Lead}
 
 // Question is which round is asked for.
 type Question struct {
@@ -38,8 +40,9 @@ type Question struct {
 
 // Round is what is to be seen of a drop: no more than there is on the water.
 type Round struct {
-	Fish   float64 `json:"fish"` // m, where the fish are; 0 where the touch is called
-	Frames []Frame `json:"frames"`
+	Fish   float64    `json:"fish"` // m, where the fish are; 0 where the touch is called
+	Swim   *lead.Fish `json:"swim"` // as they are when the round begins, where they are led; nil otherwise
+	Frames []Frame    `json:"frames"`
 }
 
 // Frame is what can be seen at a time: the line about where it enters the water,
@@ -97,10 +100,12 @@ const (
 	Early      = "too early"
 	Late       = "too late"
 	BowIgnored = "bow ignored" // counted as if there were neither line nor current
+	Aside      = "aside"       // of their way
+	OnHeads    = "on their heads"
 )
 
 // Misses are all of them.
-var Misses = []string{Early, Late, BowIgnored}
+var Misses = []string{Early, Late, BowIgnored, Aside, OnHeads}
 
 const (
 	frames   = 150
@@ -150,8 +155,8 @@ func (q Question) Validate(choice units.Choice) error {
 	switch message := head.Check(q.Mass, choice); {
 	case message != "":
 		return setup.Errors{{Field: "mass", Message: message}}
-	case q.Game != Touch && q.Game != Fish:
-		return setup.Errors{{Field: "game", Message: fmt.Sprintf("Game: “%s” is neither touch nor fish.", q.Game)}}
+	case !slices.Contains(Games, q.Game):
+		return setup.Errors{{Field: "game", Message: fmt.Sprintf("Game: “%s” is not one of %s.", q.Game, strings.Join(Games, ", "))}}
 	case q.Seed < 0 || q.Seed >= mostSeed:
 		return setup.Errors{{Field: "seed", Message: fmt.Sprintf("Round: %d is outside what is allowed, 0 to %d.", q.Seed, mostSeed-1)}}
 	case q.Setup.Rigging.Floats():
@@ -195,6 +200,10 @@ func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechani
 // Play is the round of a question. Errors are setup.Errors, or that a unit is
 // not known.
 func Play(ctx context.Context, q Question, choice units.Choice) (*Round, error) {
+	if q.Game == Lead {
+		swim, err := q.swim(choice)
+		return &Round{Fish: swim.Depth, Swim: &swim, Frames: []Frame{}}, err
+	}
 	track, _, _, fish, err := q.drop(ctx, choice)
 	if err != nil {
 		return nil, err
@@ -227,10 +236,22 @@ func visible(line []r3.Vec) []Point {
 
 func round(v float64) float64 { return math.Round(v*1000)/1000 + 0 }
 
-// Call judges a call at a time in s after the splash.
-func Call(ctx context.Context, q Question, at float64, choice units.Choice) (*Score, error) {
+// Made is a call: when it was made, s after the splash or the beginning of the round, and
+// where it was thrown to where fish are led, m and degrees against the cast.
+type Made struct {
+	At       float64
+	Distance float64
+	Bearing  float64
+}
+
+// Call judges a call.
+func Call(ctx context.Context, q Question, made Made, choice units.Choice) (*Score, error) {
+	at := made.At
 	if !(at >= 0 && at <= 10*longest) {
 		return nil, setup.Errors{{Field: "at", Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
+	}
+	if q.Game == Lead {
+		return q.led(ctx, made, choice)
 	}
 	track, s, scene, fish, err := q.drop(ctx, choice)
 	if err != nil {

@@ -18,7 +18,7 @@ func ask(game string, seed int64) Question {
 
 func call(t *testing.T, q Question, at float64) *Score {
 	t.Helper()
-	s, err := Call(t.Context(), q, at, nil)
+	s, err := Call(t.Context(), q, Made{At: at}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -126,7 +126,7 @@ func TestRefused(t *testing.T) {
 			t.Errorf("%q: %v", words, err)
 		}
 	}
-	if _, err := Call(t.Context(), ask(Touch, 1), math.NaN(), nil); err == nil {
+	if _, err := Call(t.Context(), ask(Touch, 1), Made{At: math.NaN()}, nil); err == nil {
 		t.Error("called at no time")
 	}
 }

@@ -78,7 +78,10 @@ func questions() map[string]func(context.Context) error {
 			_, err := desk.Follow(ctx, Aboard{Setup: s, Toward: follow.Toward{Kind: follow.AsSet}, Now: time.Now()}, nil)
 			return err
 		},
-		"call":  func(ctx context.Context) error { _, err := desk.Call(ctx, round, 5, nil); return err },
+		"call": func(ctx context.Context) error {
+			_, err := desk.Call(ctx, round, practice.Made{At: 5}, nil)
+			return err
+		},
 		"truth": func(ctx context.Context) error { _, err := desk.Truth(ctx, []measure.Test{onWater}); return err },
 		"look":  func(ctx context.Context) error { _, err := LookAtTest(ctx, timed(), nil, nil); return err },
 		"placing": func(ctx context.Context) error {

@@ -73,13 +73,13 @@ func (d Desk) Round(ctx context.Context, q practice.Question, choice units.Choic
 	return practice.Play(mechanics.WithBudget(ctx, answerWork), q, choice)
 }
 
-// Call is the score of a call in a round, at s after the splash.
-func (d Desk) Call(ctx context.Context, q practice.Question, at float64, choice units.Choice) (*practice.Score, error) {
+// Call is the score of a call in a round.
+func (d Desk) Call(ctx context.Context, q practice.Question, made practice.Made, choice units.Choice) (*practice.Score, error) {
 	q, err := d.round(ctx, q, choice)
 	if err != nil {
 		return nil, err
 	}
-	return practice.Call(mechanics.WithBudget(ctx, answerWork), q, at, choice)
+	return practice.Call(mechanics.WithBudget(ctx, answerWork), q, made, choice)
 }
 
 // round is the question for a round, with what is known of the bait.

@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"dunvel/core/measure"
+	"dunvel/core/practice"
 	"dunvel/internal/contract"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
@@ -112,7 +113,11 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 	if err != nil {
 		return nil, err
 	}
-	score, err := h.does.CallRound(ctx, r.Body.Question.Question(), r.Body.At, choice)
+	made := practice.Made{At: r.Body.At}
+	if r.Body.Distance != nil && r.Body.Bearing != nil {
+		made.Distance, made.Bearing = *r.Body.Distance, *r.Body.Bearing
+	}
+	score, err := h.does.CallRound(ctx, r.Body.Question.Question(), made, choice)
 	if err != nil {
 		return nil, err
 	}

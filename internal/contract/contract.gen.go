@@ -157,6 +157,7 @@ func (e NewItemsKind) Valid() bool {
 // Defines values for PlayedGame.
 const (
 	PlayedGameFish  PlayedGame = "fish"
+	PlayedGameLead  PlayedGame = "lead"
 	PlayedGameTouch PlayedGame = "touch"
 )
 
@@ -164,6 +165,8 @@ const (
 func (e PlayedGame) Valid() bool {
 	switch e {
 	case PlayedGameFish:
+		return true
+	case PlayedGameLead:
 		return true
 	case PlayedGameTouch:
 		return true
@@ -174,18 +177,24 @@ func (e PlayedGame) Valid() bool {
 
 // Defines values for PlayedMissed.
 const (
-	BowIgnored PlayedMissed = "bow ignored"
-	Empty      PlayedMissed = ""
-	TooEarly   PlayedMissed = "too early"
-	TooLate    PlayedMissed = "too late"
+	Aside        PlayedMissed = "aside"
+	BowIgnored   PlayedMissed = "bow ignored"
+	Empty        PlayedMissed = ""
+	OnTheirHeads PlayedMissed = "on their heads"
+	TooEarly     PlayedMissed = "too early"
+	TooLate      PlayedMissed = "too late"
 )
 
 // Valid indicates whether the value is a known member of the PlayedMissed enum.
 func (e PlayedMissed) Valid() bool {
 	switch e {
+	case Aside:
+		return true
 	case BowIgnored:
 		return true
 	case Empty:
+		return true
+	case OnTheirHeads:
 		return true
 	case TooEarly:
 		return true
@@ -199,6 +208,7 @@ func (e PlayedMissed) Valid() bool {
 // Defines values for RoundQuestionGame.
 const (
 	RoundQuestionGameFish  RoundQuestionGame = "fish"
+	RoundQuestionGameLead  RoundQuestionGame = "lead"
 	RoundQuestionGameTouch RoundQuestionGame = "touch"
 )
 
@@ -206,6 +216,8 @@ const (
 func (e RoundQuestionGame) Valid() bool {
 	switch e {
 	case RoundQuestionGameFish:
+		return true
+	case RoundQuestionGameLead:
 		return true
 	case RoundQuestionGameTouch:
 		return true
@@ -1377,8 +1389,14 @@ type ReadQuantityParams struct {
 
 // CallRoundJSONBody defines parameters for CallRound.
 type CallRoundJSONBody struct {
-	// At Time after the splash
-	At       float64       `json:"at"`
+	// At Time after the splash, or after the round began where fish are led
+	At float64 `json:"at"`
+
+	// Bearing And in this direction
+	Bearing *float64 `json:"bearing,omitempty"`
+
+	// Distance Thrown so far, where fish are led
+	Distance *float64      `json:"distance,omitempty"`
 	Question RoundQuestion `json:"question"`
 }
 

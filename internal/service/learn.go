@@ -167,8 +167,8 @@ func (s *Service) Rounds(ctx context.Context) ([]Played, error) {
 }
 
 // CallRound scores a call in a round, at s after the splash, and keeps it.
-func (s *Service) CallRound(ctx context.Context, q practice.Question, at float64, choice units.Choice) (*practice.Score, error) {
-	score, err := s.Call(ctx, q, at, choice)
+func (s *Service) CallRound(ctx context.Context, q practice.Question, made practice.Made, choice units.Choice) (*practice.Score, error) {
+	score, err := s.Call(ctx, q, made, choice)
 	if err != nil {
 		return nil, err
 	}

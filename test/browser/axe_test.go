@@ -18,6 +18,8 @@ var everyView = []struct{ path, there string }{
 	{"/day", `document.querySelectorAll(".day-plans li").length === 2`},
 	{"/day?plan=1", `document.querySelector(".day-rod")`},
 	{"/boat?open=1", `document.querySelector(".boat-now[data-call]") && document.querySelector(".boat-section .line-now")`},
+	{"/lead?open=1", `document.querySelector(".lead-meets")`},
+	{"/fall?open=1&practice=lead", `document.querySelector(".practice-led")`},
 	{"/drop?open=1", `document.querySelector(".droptest")`},
 	{"/drop?open=1&part=measure", `document.querySelector("#field-float-length")`},
 	{"/log", `document.querySelector(".trips li")`},

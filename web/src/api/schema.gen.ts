@@ -3575,7 +3575,7 @@ export interface components {
             /** Format: double */
             mass: number;
             /** @enum {string} */
-            game: "touch" | "fish";
+            game: "touch" | "fish" | "lead";
             /**
              * Format: int64
              * @description A round is the same for its seed
@@ -3589,6 +3589,8 @@ export interface components {
              * @description Depth of the fish; 0 where the touch is called
              */
             fish: number;
+            /** @description As they are when the round begins, where they are led */
+            swim: components["schemas"]["Fish"] | null;
             frames: {
                 /** Format: double */
                 time: number;
@@ -3613,7 +3615,7 @@ export interface components {
              * @description Empty, or what was missed
              * @enum {string}
              */
-            missed: "too early" | "too late" | "bow ignored" | "";
+            missed: "too early" | "too late" | "bow ignored" | "aside" | "on their heads" | "";
             words: string;
             /** Format: double */
             at: number;
@@ -3627,7 +3629,7 @@ export interface components {
         };
         Played: {
             /** @enum {string} */
-            game: "touch" | "fish";
+            game: "touch" | "fish" | "lead";
             /** Format: int64 */
             seed: number;
             /** Format: double */
@@ -3635,7 +3637,7 @@ export interface components {
             /** Format: double */
             points: number;
             /** @enum {string} */
-            missed: "too early" | "too late" | "bow ignored" | "";
+            missed: "too early" | "too late" | "bow ignored" | "aside" | "on their heads" | "";
             /** Format: date-time */
             time: string;
         };
@@ -4262,6 +4264,8 @@ export interface components {
                  * @description Probability that it is in their sight before they are past
                  */
                 sure: number;
+                /** @description That, in words */
+                odds: string;
                 /**
                  * Format: double
                  * @description From now until the cast
@@ -4304,6 +4308,11 @@ export interface components {
             sentence: string;
             words: string[];
             fish: components["schemas"]["WayPoint"][];
+            /**
+             * Format: double
+             * @description Over which they see a bait
+             */
+            sight: number;
         };
     };
     responses: {
@@ -5914,9 +5923,19 @@ export interface operations {
                     question: components["schemas"]["RoundQuestion"];
                     /**
                      * Format: double
-                     * @description Time after the splash
+                     * @description Time after the splash, or after the round began where fish are led
                      */
                     at: number;
+                    /**
+                     * Format: double
+                     * @description Thrown so far, where fish are led
+                     */
+                    distance?: number;
+                    /**
+                     * Format: double
+                     * @description And in this direction
+                     */
+                    bearing?: number;
                 };
             };
         };

@@ -254,6 +254,7 @@ const besides = [
   "care",
   "plan",
   "spot",
+  "fish",
   "trip",
 ] as const;
 

@@ -20,6 +20,7 @@ const BoxView = lazy(() => import("../views/box/BoxView"));
 const SetupsView = lazy(() => import("../views/setups/SetupsView"));
 const DayView = lazy(() => import("../views/day/DayView"));
 const BoatView = lazy(() => import("../views/boat/BoatView"));
+const LeadView = lazy(() => import("../views/lead/LeadView"));
 const GuideView = lazy(() => import("../views/guide/GuideView"));
 const LicencesView = lazy(() => import("../views/licences/LicencesView"));
 const Keys = lazy(() => import("./Keys"));
@@ -60,6 +61,7 @@ function Themed() {
               <Route path="/setups" element={<SetupsView />} />
               <Route path="/day" element={<DayView />} />
               <Route path="/boat" element={<BoatView />} />
+              <Route path="/lead" element={<LeadView />} />
               <Route path="/guide" element={<GuideView />} />
               <Route path="/licences" element={<LicencesView />} />
               <Route path="*" element={<NotHere />} />

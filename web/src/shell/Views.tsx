@@ -8,6 +8,7 @@ const views = [
   { to: "/compare", label: "Compare" },
   { to: "/day", label: "Day" },
   { to: "/boat", label: "Boat" },
+  { to: "/lead", label: "Lead" },
   { to: "/drop", label: "Drop test" },
   { to: "/log", label: "Log" },
   { to: "/box", label: "Box" },
@@ -30,7 +31,7 @@ export function Views({ onGo }: { onGo?: () => void }) {
   );
 }
 
-const ofWater = ["/", "/fall", "/map", "/compare", "/boat", "/drop", "/log"];
+const ofWater = ["/", "/fall", "/map", "/compare", "/boat", "/lead", "/drop", "/log"];
 
 /** A link to a view. Those of one water hand it on, as it is at the moment of the click. */
 function ViewLink({ to, onGo, children }: { to: string; onGo?: () => void; children: string }) {

@@ -5,44 +5,56 @@ import { Parts } from "../../parts/Parts";
 import { useUnits } from "../../parts/preferences";
 import { useTap } from "../../parts/useTap";
 import { useAddressNumber, useAddressText } from "../../setup/useSetup";
+import { Led, type Throw } from "./Led";
 import { type Game, useRound } from "./useRounds";
 import "./practice.css";
 
 const games: { key: Game; label: string }[] = [
   { key: "touch", label: "Call the touch" },
   { key: "fish", label: "Stop at the fish" },
+  { key: "lead", label: "Lead the fish" },
 ];
 
 const anotherSeed = () => Math.floor(Math.random() * 100000);
 
-/** Rounds with one's own tackle: the touch is called from the line alone, or the bait stopped at fish by counting. */
+/** Rounds with one's own tackle: the touch is called from the line alone, the bait stopped at fish by counting, or fish that swim by are led. */
 export function Practice({ setup, mass }: { setup: Setup; mass: number | undefined }) {
   const [text = "touch", setGame] = useAddressText("practice");
-  const game: Game = text === "fish" ? "fish" : "touch";
+  const game = games.find((g) => g.key === text)?.key ?? "touch";
   const [seed = 1, setSeed] = useAddressNumber("seed");
   const { round, history, call } = useRound(setup, mass, game, seed);
   const { show } = useUnits();
   const [since, setSince] = useState<number | null>(null);
   const [time, setTime] = useState(0);
+  const [thrown, setThrown] = useState<Throw>();
   const score = call.data;
+  const swim = game === "lead" ? (round.data?.swim ?? undefined) : undefined;
 
   const cast = () => {
     call.reset();
+    setThrown(undefined);
     setTime(0);
     setSince(performance.now());
   };
   const over = () => {
     setSince(null);
     setTime(0);
+    setThrown(undefined);
     call.reset();
   };
   const tap = useTap(() => {
     if (call.isPending || !round.data) return;
     if (since === null) return cast();
-    const at = (performance.now() - since) / 1000;
+    if (game === "lead") return over(); // it is thrown in the picture
     setSince(null);
-    call.mutate(at);
+    call.mutate({ at: (performance.now() - since) / 1000 });
   });
+  const throwTo = (to: Throw) => {
+    if (since === null || call.isPending) return;
+    setThrown(to);
+    setSince(null);
+    call.mutate({ at: (performance.now() - since) / 1000, ...to });
+  };
 
   useEffect(() => {
     if (since === null) return;
@@ -72,9 +84,11 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
         }
       />
       <p className="practice-task">
-        {game === "touch"
-          ? `You cannot see the bed. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
-          : `The fish are at ${show("depth", fish)}. Count ${mass === undefined ? "" : show("mass", mass)} down, and stop it there.`}
+        {game === "lead"
+          ? `They swim ${show("depth", fish)} deep. Throw ${mass === undefined ? "the head" : show("mass", mass)} so that it is there before them.`
+          : game === "touch"
+            ? `You cannot see the bed. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
+            : `The fish are at ${show("depth", fish)}. Count ${mass === undefined ? "" : show("mass", mass)} down, and stop it there.`}
       </p>
       {failure && (
         <p role="alert" className="row-error">
@@ -83,7 +97,8 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
             : failure.message}
         </p>
       )}
-      {round.data && <LineAtWater round={round.data} time={time} />}
+      {swim && <Led swim={swim} time={time} running={playing} thrown={thrown} onThrow={throwTo} />}
+      {round.data && !swim && <LineAtWater round={round.data} time={time} />}
       <button
         type="button"
         className="practice-call"
@@ -92,12 +107,16 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
         {...tap}
       >
         {playing
-          ? game === "touch"
-            ? "It touches!"
-            : "Stop it here!"
+          ? game === "lead"
+            ? "Let them go"
+            : game === "touch"
+              ? "It touches!"
+              : "Stop it here!"
           : score
             ? "The same once more"
-            : "Cast"}
+            : game === "lead"
+              ? "They come"
+              : "Cast"}
       </button>
       {score && !playing && (
         <div className="practice-score" role="status">

@@ -2,7 +2,14 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, type Setup, take } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
 
-export type Game = "touch" | "fish";
+export type Game = "touch" | "fish" | "lead";
+
+/** A call: when it was made, and where it was thrown to where fish are led. */
+export interface Made {
+  at: number;
+  distance?: number;
+  bearing?: number;
+}
 
 /** A round of practice, the calls that were made before, and making one. */
 export function useRound(setup: Setup, mass: number | undefined, game: Game, seed: number) {
@@ -21,7 +28,7 @@ export function useRound(setup: Setup, mass: number | undefined, game: Game, see
     queryFn: ({ signal }) => take(client.GET("/rounds", { signal })),
   });
   const call = useMutation({
-    mutationFn: (at: number) => take(client.POST("/rounds/calls", { body: { question, at } })),
+    mutationFn: (made: Made) => take(client.POST("/rounds/calls", { body: { question, ...made } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["rounds"] }),
   });
   return { round, history, call };

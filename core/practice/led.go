@@ -1,0 +1,109 @@
+package practice
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"math/rand/v2"
+
+	"dunvel/core/judgement"
+	"dunvel/core/lead"
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+// The fish of a round that are led: how far off they are at its beginning, over the cast of
+// the setup and within what is seen, and how they swim.
+const (
+	leastOff, mostOff     = 12.0, 28.0 // m
+	mostBearing           = 50.0       // degrees to either side
+	leastCross, mostCross = 20.0, 110.0
+	leastSwim, mostSwim   = 0.3, 0.9 // m/s
+	fullSight             = 2.0      // s that they see it, for all points
+)
+
+// swim is the fish of a round that are led.
+func (q Question) swim(choice units.Choice) (lead.Fish, error) {
+	if err := q.Validate(choice); err != nil {
+		return lead.Fish{}, err
+	}
+	random := rand.New(rand.NewPCG(uint64(q.Seed), 2))
+	between := func(least, most float64) float64 { return least + (most-least)*random.Float64() }
+	f := lead.Fish{Distance: math.Round(between(leastOff, mostOff)), Bearing: math.Round(between(-mostBearing, mostBearing)), Speed: round(between(leastSwim, mostSwim))}
+	across := between(leastCross, mostCross)
+	if f.Bearing > 0 == (random.IntN(4) > 0) { // mostly across what is before the rod
+		across = -across
+	}
+	f.Way = math.Round(math.Mod(f.Bearing+180-across+720, 360))
+	f.Bearing = math.Mod(f.Bearing+360, 360)
+	f.Depth = math.Round(q.led0().DepthAtSplash()*between(judgement.FishLeast.Number, judgement.FishMost.Number)*10) / 10
+	return f, f.Check(q.led0(), choice)
+}
+
+// led0 is the setup of a round in which fish are led: what is wanted of heads otherwise does
+// not count.
+func (q Question) led0() setup.Setup {
+	usual := setup.Default()
+	s := q.Setup
+	s.Approach, s.Target = usual.Approach, usual.Target
+	if s.Cast.Distance == 0 {
+		s.Cast.Distance = usual.Cast.Distance
+	}
+	return s
+}
+
+// led judges a throw at fish that swim by.
+func (q Question) led(ctx context.Context, made Made, choice units.Choice) (*Score, error) {
+	far := setup.Field{Label: "Thrown", Measure: "depth", Min: 1, Max: 100}
+	if message := far.Check(made.Distance, choice); message != "" {
+		return nil, setup.Errors{{Field: "distance", Message: message}}
+	}
+	if !(made.Bearing >= 0 && made.Bearing <= 360) {
+		return nil, setup.Errors{{Field: "bearing", Message: fmt.Sprintf("Thrown: %g° is outside what is allowed, 0° to 360°.", made.Bearing)}}
+	}
+	fish, err := q.swim(choice)
+	if err != nil {
+		return nil, err
+	}
+	t, err := lead.Throw(ctx, q.led0(), fish, q.Mass, made.Bearing, made.Distance, made.At+lead.Lasts(made.Distance))
+	if err != nil {
+		return nil, fmt.Errorf("practice: %w", err)
+	}
+	out := judgeLed(t, fish, choice)
+	out.At, out.Depth = made.At, fish.Depth
+	return out, nil
+}
+
+// judgeLed judges what came of a throw.
+func judgeLed(t lead.Thrown, fish lead.Fish, choice units.Choice) *Score {
+	show := func(m float64) string { return choice.Show("depth", math.Round(math.Abs(m)*10)/10) }
+	out := &Score{Right: t.Down}
+	near := math.Hypot(t.Ahead, t.Aside)
+	// A throw that misses has half of the points at most, for how near it was.
+	missed := math.Round(50 * max(0, 1-near/(4*judgement.LeadSight.Number)))
+	switch {
+	case t.Lands < judgement.LeadClear.Number:
+		out.Missed, out.Points = OnHeads, math.Min(missed, 20)
+		out.Words = fmt.Sprintf("On their heads: it landed %s from them, and they are gone.", show(t.Lands))
+	case t.Sees > 0 && t.Before:
+		out.Points = points100(mostPoints * (1 - min(t.Sees/fullSight, 1)))
+		out.Words = fmt.Sprintf("They see it for %s.", units.Seconds(t.Sees))
+	case t.Down == 0:
+		out.Missed = Late
+		out.Words = fmt.Sprintf("It does not get down to them, at %s.", show(fish.Depth))
+	case math.Abs(t.Aside) > math.Abs(t.Ahead):
+		side := "left"
+		if t.Aside < 0 {
+			side = "right"
+		}
+		out.Missed, out.Points = Aside, missed
+		out.Words = fmt.Sprintf("Aside: at their depth it was %s to the %s of their way.", show(t.Aside), side)
+	case t.Ahead > 0:
+		out.Missed, out.Points = Early, missed
+		out.Words = fmt.Sprintf("Too soon: when it was at %s they were still %s away.", show(fish.Depth), show(t.Ahead))
+	default:
+		out.Missed, out.Points = Late, missed
+		out.Words = fmt.Sprintf("Behind them: when it was at %s they were past it by %s.", show(fish.Depth), show(t.Ahead))
+	}
+	return out
+}

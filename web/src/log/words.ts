@@ -52,6 +52,7 @@ export function told(e: LogEvent, show: Show, names: Map<string, string>): strin
       `${show("depth", water.depth)} deep, current ${show("speed", flow.speed)}, wind ${show("wind", wind.speed)}`,
     );
   }
+  if (e.aboard?.drift !== undefined) parts.push(`drift ${show("speed", e.aboard.drift)}`);
   if (e.note) parts.push(e.note);
   return parts.filter(Boolean).join(", ");
 }

@@ -110,6 +110,9 @@ export default function BoatView() {
           />
         </div>
       </div>
+      <p>
+        Fish are seen? <Link to={`/lead${window.location.search}`}>Lead them</Link>
+      </p>
       <Sources sources={live?.state.sources ?? []} />
       {"wakeLock" in navigator && (
         <label className="boat-awake">

@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import { type DayPlan, Failure, type SavedPlan } from "../../api/client";
 import { Care } from "../../parts/Care";
 import { useSay } from "../../parts/Undo";
@@ -49,7 +50,8 @@ export default function DayView() {
               }}
             >
               Change the plan
-            </button>
+            </button>{" "}
+            <Link to={`/boat?plan=${open.id}`}>On the boat, by the hour</Link>
           </p>
           <Planned key={open.id} of={open} />
         </>

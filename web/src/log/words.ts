@@ -1,4 +1,4 @@
-import type { EventKind, LogEvent, RodState } from "../api/client";
+import type { LogEvent, RodState } from "../api/client";
 
 type Show = (measure: string, base: number) => string;
 
@@ -56,12 +56,3 @@ export function told(e: LogEvent, show: Show, names: Map<string, string>): strin
   if (e.note) parts.push(e.note);
   return parts.filter(Boolean).join(", ");
 }
-
-/** How what happened is marked; what is not here is not drawn. */
-export const marks: Partial<Record<EventKind, { draw: string; fill?: boolean; of: string }>> = {
-  bite: { draw: "M-4 0a4 4 0 1 0 8 0a4 4 0 1 0 -8 0", of: "bite" },
-  "short bite": { draw: "M-3 0a3 3 0 1 0 6 0", of: "short bite" },
-  fish: { draw: "M-6 0a6 6 0 1 0 12 0a6 6 0 1 0 -12 0", fill: true, of: "fish" },
-  "head lost": { draw: "M-5 -5L5 5M-5 5L5 -5", of: "head lost" },
-  "snag freed": { draw: "M-5 4L0 -4L5 4", of: "snag freed" },
-};

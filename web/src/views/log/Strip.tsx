@@ -1,6 +1,7 @@
 import { scaleLinear, scaleTime } from "d3-scale";
 import type { LogEvent, SavedEvent, SavedTrip } from "../../api/client";
-import { kindOf, marks } from "../../log/words";
+import { MarksKey, marks } from "../../log/Marks";
+import { kindOf } from "../../log/words";
 import { useUnits } from "../../parts/preferences";
 import { atTime } from "../../parts/when";
 import { useSize } from "../../section/useSize";
@@ -27,7 +28,6 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
     .ticks(Math.max(Math.floor(size.width / 110), 2))
     .filter((t) => x(t) > left + 24 && x(t) < size.width - 36);
   const zone = /[+-]\d\d:\d\d$/.exec(trip.trip.start)?.[0] ?? "+00:00";
-  const kinds = Object.entries(marks).filter(([k]) => events.some((e) => e.event.kind === k));
   return (
     <section className="trip-strip" aria-label="Casts" ref={box}>
       {size.width > 0 && (
@@ -90,17 +90,9 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
           })}
         </svg>
       )}
-      <p className="note strip-key" aria-hidden="true">
-        {kinds.map(([k, m]) => (
-          <span key={k}>
-            <svg width="16" height="16" viewBox="-8 -8 16 16" aria-hidden="true">
-              <path d={m.draw} className={m.fill ? "strip-mark strip-full" : "strip-mark"} />
-            </svg>
-            {m.of}
-          </span>
-        ))}
+      <MarksKey of={events.map((e) => e.event.kind)}>
         <span>| something was changed</span>
-      </p>
+      </MarksKey>
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, type SavedTrip, take } from "../../api/client";
-import { marks } from "../../log/words";
+import { MarksKey, marks } from "../../log/Marks";
 import { useDefinitions } from "../../parts/definitions";
 import { useLive } from "../../parts/live";
 import { useUnits } from "../../parts/preferences";
@@ -53,7 +53,6 @@ function Drawn({ chart, width, height }: { chart: Chart; width: number; height: 
   const y = (m: number) => height / 2 - m * scale;
   const bar = round(width / 4 / scale);
   const shown = chart.events.filter((e) => marks[e.kind]);
-  const kinds = Object.entries(marks).filter(([k]) => shown.some((e) => e.kind === k));
   return (
     <>
       <svg width={width} height={height} className="chart" role="img" aria-label={told(chart)}>
@@ -106,16 +105,7 @@ function Drawn({ chart, width, height }: { chart: Chart; width: number; height: 
           </text>
         </g>
       </svg>
-      <p className="note strip-key" aria-hidden="true">
-        {kinds.map(([k, m]) => (
-          <span key={k}>
-            <svg width="16" height="16" viewBox="-8 -8 16 16" aria-hidden="true">
-              <path d={m.draw} className={m.fill ? "strip-mark strip-full" : "strip-mark"} />
-            </svg>
-            {m.of}
-          </span>
-        ))}
-      </p>
+      <MarksKey of={shown.map((e) => e.kind)} />
     </>
   );
 }

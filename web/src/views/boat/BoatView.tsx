@@ -1,4 +1,3 @@
-import { useState } from "react";
 import { Link } from "react-router";
 import { Failure, type SavedPlan, type SavedTrip, type Setup, type Toward } from "../../api/client";
 import { aboard } from "../../log/aboard";
@@ -24,6 +23,8 @@ import { type Fished, type Held, useWeight } from "./useWeight";
 import { What } from "./What";
 import "./boat.css";
 
+const none: Held = {};
+
 /** On the water: the weight for now by the instruments of the boat, what it is made of, and the taps of the log. */
 export default function BoatView() {
   const { setup, replace } = useSetup();
@@ -34,8 +35,10 @@ export default function BoatView() {
   const { data: setups } = useSetups();
   const { data: plans } = usePlans();
   const [toward, setToward] = useKept<Toward>("dunvel.boat.toward", { kind: "as set", degrees: 0 });
-  const [held, setHeld] = useState<Held>({});
   const fished = fishedOf(setup, open, plans, planId, spot);
+  const [kept, keep] = useKept<{ of: string; held: Held }>("dunvel.boat.held", { of: "", held: {} });
+  const held = kept.of === fished.key ? kept.held : none;
+  const setHeld = (next: Held) => keep({ of: fished.key, held: next });
   const { live, weight, failure, tie, stay, look } = useWeight(fished, toward, held);
   const [dark, setDark] = useKept("dunvel.boat.dark", false);
   const awake = useAwake(!dark);
@@ -58,7 +61,6 @@ export default function BoatView() {
       replace(saved.setup);
       setOpen(saved.id);
     }
-    setHeld({});
   };
   const chosen = fished.plan ? `plan:${planId}:${fished.spot}` : open === undefined ? "" : `setup:${open}`;
   const head = weight?.answer?.heads.find((h) => h.mass === weight.call.mass);

@@ -38,16 +38,22 @@ export function useWeight(fished: Fished, toward: Toward, held: Held) {
   const watch = useRef(kept);
   const [weight, setWeight] = useState<Weight>();
   const [failure, setFailure] = useState<Error>();
-  const [asked, ask] = useState<{ tied?: number; stay?: boolean; again: number }>({ again: 0 });
-  const question = JSON.stringify([fished, toward, held, units, asked]);
+  /** What is told with the next look, and with that alone. */
+  const once = useRef<{ tied?: number; stay?: boolean }>({});
+  const [times, setTimes] = useState(0);
+  const question = JSON.stringify([fished, toward, held, units, times]);
+  const ask = (told: typeof once.current) => {
+    once.current = told;
+    setTimes((n) => n + 1);
+  };
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the question is all that counts
   useEffect(() => {
     const stop = new AbortController();
     let timer = 0;
-    let once: { tied?: number; stay?: boolean } = { tied: asked.tied, stay: asked.stay };
     const look = async () => {
       const begun = performance.now();
+      const told = once.current;
       try {
         const body = {
           setup: fished.setup,
@@ -57,11 +63,11 @@ export function useWeight(fished: Fished, toward: Toward, held: Held) {
           toward,
           held,
           watch: watch.current?.key === fished.key ? watch.current.watch : undefined,
-          ...once,
+          ...told,
           units,
         };
         const now = await take(client.POST("/live/weights", { body, signal: stop.signal }));
-        once = {};
+        if (once.current === told) once.current = {};
         watch.current = { key: fished.key, watch: now.watch };
         keep(watch.current);
         setWeight(now);
@@ -82,9 +88,9 @@ export function useWeight(fished: Fished, toward: Toward, held: Held) {
     live,
     weight,
     failure,
-    tie: (mass: number) => ask({ tied: mass, again: asked.again + 1 }),
-    stay: () => ask({ stay: true, again: asked.again + 1 }),
-    look: () => ask({ again: asked.again + 1 }),
+    tie: (mass: number) => ask({ tied: mass }),
+    stay: () => ask({ stay: true }),
+    look: () => ask(once.current),
   };
 }
 

@@ -7,7 +7,6 @@ import (
 	"math"
 	"sort"
 	"time"
-	_ "time/tzdata" // zones are known on every machine
 
 	"dunvel/core/almanac"
 	"dunvel/core/setup"

@@ -110,10 +110,10 @@ func TestStopAtTheFish(t *testing.T) {
 
 func TestRefused(t *testing.T) {
 	for words, change := range map[string]func(*Question){
-		"neither touch nor fish": func(q *Question) { q.Game = "cards" },
-		"Round: -1 is outside":   func(q *Question) { q.Seed = -1 },
-		"Head: 900 g is outside": func(q *Question) { q.Mass = 0.9 },
-		"no touch to call":       func(q *Question) { q.Setup.Rigging.Kind, q.Setup.Rigging.Stop = setup.FixedFloat, 2 },
+		"is not one of touch, fish, lead.": func(q *Question) { q.Game = "cards" },
+		"Round: -1 is outside":             func(q *Question) { q.Seed = -1 },
+		"Head: 900 g is outside":           func(q *Question) { q.Mass = 0.9 },
+		"no touch to call":                 func(q *Question) { q.Setup.Rigging.Kind, q.Setup.Rigging.Stop = setup.FixedFloat, 2 },
 		"does not come down": func(q *Question) {
 			q.Mass, q.Setup.Bait.Body, q.Setup.Bait.Form, q.Setup.Head.Hook = 0, "floating", "paddle tail", "#6"
 		},

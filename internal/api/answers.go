@@ -5,7 +5,6 @@ import (
 	"net/http"
 
 	"dunvel/core/advice"
-	"dunvel/core/care"
 	"dunvel/internal/contract"
 )
 
@@ -120,21 +119,17 @@ func (h Handlers) CountDown(ctx context.Context, r CountDownRequestObject) (Coun
 
 // Cautions implements the contract.
 func (h Handlers) Cautions(_ context.Context, r CautionsRequestObject) (CautionsResponseObject, error) {
-	choice, err := contract.ChosenUnits(r.Body.Units)
+	all, err := r.Body.Answer()
+	return Cautions200JSONResponse(all), err
+}
+
+// GetKnowledge implements the contract.
+func (h Handlers) GetKnowledge(ctx context.Context, _ GetKnowledgeRequestObject) (GetKnowledgeResponseObject, error) {
+	known, err := h.does.Knowledge(ctx)
 	if err != nil {
 		return nil, err
 	}
-	if err := advice.Check(r.Body.Setup, choice); err != nil {
-		return nil, err
-	}
-	c := care.Case{Setup: r.Body.Setup}
-	if r.Body.Mass != nil {
-		c.Mass = *r.Body.Mass
-	}
-	if r.Body.Place != nil {
-		c.Place = *r.Body.Place
-	}
-	return Cautions200JSONResponse{Now: care.Of(c, choice), All: care.All(choice)}, nil
+	return GetKnowledge200JSONResponse(*known), nil
 }
 
 // Lead implements the contract.

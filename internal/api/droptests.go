@@ -4,7 +4,6 @@ import (
 	"context"
 
 	"dunvel/core/measure"
-	"dunvel/core/practice"
 	"dunvel/internal/contract"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
@@ -113,11 +112,7 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 	if err != nil {
 		return nil, err
 	}
-	made := practice.Made{At: r.Body.At}
-	if r.Body.Distance != nil && r.Body.Bearing != nil {
-		made.Distance, made.Bearing = *r.Body.Distance, *r.Body.Bearing
-	}
-	score, err := h.does.CallRound(ctx, r.Body.Question.Question(), made, choice)
+	score, err := h.does.CallRound(ctx, r.Body.Question.Question(), r.Body.Made(), choice)
 	if err != nil {
 		return nil, err
 	}

@@ -7,7 +7,6 @@ import (
 	"net/http"
 	"time"
 
-	"dunvel/internal/answers"
 	"dunvel/internal/contract"
 	"dunvel/internal/live"
 )
@@ -28,21 +27,7 @@ func (h Handlers) Follow(ctx context.Context, r FollowRequestObject) (FollowResp
 	if err != nil {
 		return nil, err
 	}
-	q := answers.Aboard{Setup: r.Body.Setup, Plan: r.Body.Plan, State: r.Body.State, Toward: r.Body.Toward, Now: h.now()}
-	if r.Body.Spot != nil {
-		q.Spot = *r.Body.Spot
-	}
-	if r.Body.Held != nil {
-		q.Held = *r.Body.Held
-	}
-	if r.Body.Watch != nil {
-		q.Watch = *r.Body.Watch
-	}
-	if r.Body.Tied != nil {
-		q.Tied = *r.Body.Tied
-	}
-	q.Stay = wanted(r.Body.Stay)
-	weight, err := h.does.Follow(ctx, q, choice)
+	weight, err := h.does.Follow(ctx, r.Body.Aboard(h.now()), choice)
 	if err != nil {
 		return nil, err
 	}

@@ -954,6 +954,19 @@ type Ranges = judge.Ranges
 // Round defines model for Round.
 type Round = practice.Round
 
+// RoundCall defines model for RoundCall.
+type RoundCall struct {
+	// At Time after the splash, or after the round began where fish are led
+	At float64 `json:"at"`
+
+	// Bearing And in this direction
+	Bearing *float64 `json:"bearing,omitempty"`
+
+	// Distance Thrown so far, where fish are led
+	Distance *float64      `json:"distance,omitempty"`
+	Question RoundQuestion `json:"question"`
+}
+
 // RoundQuestion defines model for RoundQuestion.
 type RoundQuestion struct {
 	Game RoundQuestionGame `json:"game"`
@@ -1387,19 +1400,6 @@ type ReadQuantityParams struct {
 	PerTurn *float64 `form:"perTurn,omitempty" json:"perTurn,omitempty"`
 }
 
-// CallRoundJSONBody defines parameters for CallRound.
-type CallRoundJSONBody struct {
-	// At Time after the splash, or after the round began where fish are led
-	At float64 `json:"at"`
-
-	// Bearing And in this direction
-	Bearing *float64 `json:"bearing,omitempty"`
-
-	// Distance Thrown so far, where fish are led
-	Distance *float64      `json:"distance,omitempty"`
-	Question RoundQuestion `json:"question"`
-}
-
 // TryRulesParams defines parameters for TryRules.
 type TryRulesParams struct {
 	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
@@ -1532,7 +1532,7 @@ type ChangeProgrammeJSONRequestBody = ProgrammeChange
 type PlayRoundJSONRequestBody = RoundQuestion
 
 // CallRoundJSONRequestBody defines body for CallRound for application/json ContentType.
-type CallRoundJSONRequestBody CallRoundJSONBody
+type CallRoundJSONRequestBody = RoundCall
 
 // TryRulesJSONRequestBody defines body for TryRules for application/json ContentType.
 type TryRulesJSONRequestBody = RulesQuestion

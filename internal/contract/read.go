@@ -4,14 +4,17 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"time"
 
 	"dunvel/core/advice"
+	"dunvel/core/care"
 	"dunvel/core/explore"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
+	"dunvel/internal/answers"
 )
 
 // ReadQuantity reads what was typed into a field. Errors are setup.Errors.
@@ -129,4 +132,50 @@ func (c Comparison) Outfits() ([]explore.Outfit, error) {
 // Question is which round is asked for.
 func (q RoundQuestion) Question() practice.Question {
 	return practice.Question{Setup: q.Setup, Mass: q.Mass, Game: string(q.Game), Seed: q.Seed}
+}
+
+// Made is the call.
+func (c RoundCall) Made() practice.Made {
+	out := practice.Made{At: c.At}
+	if c.Distance != nil && c.Bearing != nil {
+		out.Distance, out.Bearing = *c.Distance, *c.Bearing
+	}
+	return out
+}
+
+// Aboard is the question for the weight at a time.
+func (q AboardQuestion) Aboard(now time.Time) answers.Aboard {
+	out := answers.Aboard{Setup: q.Setup, Plan: q.Plan, State: q.State, Toward: q.Toward, Stay: q.Stay != nil && *q.Stay, Now: now}
+	if q.Spot != nil {
+		out.Spot = *q.Spot
+	}
+	if q.Held != nil {
+		out.Held = *q.Held
+	}
+	if q.Watch != nil {
+		out.Watch = *q.Watch
+	}
+	if q.Tied != nil {
+		out.Tied = *q.Tied
+	}
+	return out
+}
+
+// Answer is what to mind. Errors are setup.Errors.
+func (q CautionsQuestion) Answer() (Cautions, error) {
+	choice, err := ChosenUnits(q.Units)
+	if err != nil {
+		return Cautions{}, err
+	}
+	if err := advice.Check(q.Setup, choice); err != nil {
+		return Cautions{}, err
+	}
+	c := care.Case{Setup: q.Setup}
+	if q.Mass != nil {
+		c.Mass = *q.Mass
+	}
+	if q.Place != nil {
+		c.Place = *q.Place
+	}
+	return Cautions{Now: care.Of(c, choice), All: care.All(choice)}, nil
 }

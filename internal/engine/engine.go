@@ -7,7 +7,9 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"time"
 
+	"dunvel/core/day"
 	"dunvel/core/explore"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -21,6 +23,10 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 	"/quantities": question(func(_ context.Context, _ answers.Desk, q contract.ReadQuantityParams) (any, error) {
 		return contract.ReadQuantity(q)
 	}),
+	"/guide": func(context.Context, answers.Desk, []byte) (any, error) { return contract.DefineGuide(), nil },
+	"/cautions": question(func(_ context.Context, _ answers.Desk, q contract.CautionsQuestion) (any, error) {
+		return q.Answer()
+	}),
 	"/answers": asked(answers.Desk.Answer),
 	"/changes": asked(answers.Desk.Changes),
 	"/cards":   asked(answers.Desk.CountDown),
@@ -28,6 +34,32 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 		return inUnits(q.Units, func(choice units.Choice) (any, error) {
 			return d.PlayDrops(ctx, q.Setup, q.Heads, q.Programme, choice)
 		})
+	}),
+	"/comparisons": question(func(ctx context.Context, d answers.Desk, q contract.Comparison) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) {
+			others, err := q.Outfits()
+			if err != nil {
+				return nil, err
+			}
+			return d.Compare(ctx, q.Setup, others, choice)
+		})
+	}),
+	"/rules": question(func(ctx context.Context, d answers.Desk, q contract.RulesQuestion) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.TryRules(ctx, q.Setup, q.Rules, choice) })
+	}),
+	"/rounds": question(func(ctx context.Context, d answers.Desk, q contract.RoundQuestion) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.Round(ctx, q.Question(), choice) })
+	}),
+	"/rounds/calls": question(func(ctx context.Context, d answers.Desk, q contract.RoundCall) (any, error) {
+		return inUnits(q.Question.Units, func(choice units.Choice) (any, error) {
+			return d.Call(ctx, q.Question.Question(), q.Made(), choice)
+		})
+	}),
+	"/live/weights": question(func(ctx context.Context, d answers.Desk, q contract.AboardQuestion) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.Follow(ctx, q.Aboard(time.Now()), choice) })
+	}),
+	"/days": question(func(ctx context.Context, d answers.Desk, q contract.DayQuestion) (any, error) {
+		return inUnits(q.Units, func(choice units.Choice) (any, error) { return wholeDay(ctx, d, q, choice) })
 	}),
 	"/leads": question(func(ctx context.Context, d answers.Desk, q contract.LeadQuestion) (any, error) {
 		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.Lead(ctx, q.Setup, q.Fish, choice) })
@@ -49,6 +81,20 @@ func wholeChart(ctx context.Context, d answers.Desk, q contract.ChartQuestion, c
 		return nil
 	})
 	return []contract.ChartLine{{Chart: chart.Axes()}, {Cells: &cells, Done: &done}}, err
+}
+
+// wholeDay works a day out and gives all of it at once.
+func wholeDay(ctx context.Context, d answers.Desk, q contract.DayQuestion, choice units.Choice) (any, error) {
+	planned, err := d.Day(ctx, q.Plan, choice)
+	if err != nil {
+		return nil, err
+	}
+	hours := []day.Hour{}
+	worked, err := planned.Run(ctx, func(h day.Hour) error {
+		hours = append(hours, h)
+		return nil
+	})
+	return []contract.DayLine{{Sky: planned.Sky()}, {Hours: &hours}, {Result: worked}}, err
 }
 
 // asked is a question that is a setup and nothing more.

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"math"
 	"net/http"
 	"strings"
 	"testing"
@@ -77,7 +78,7 @@ func TestBoat(t *testing.T) {
 		t.Errorf("%+v", e)
 	}
 	splash := events[1].Event
-	if a := splash.Aboard; a == nil || a.Depth == nil || *a.Depth != 24 || a.Where == nil || a.Temperature == nil || *a.Temperature != 10.4 || a.Drift == nil || splash.With.BedDepth != 24 {
+	if a := splash.Aboard; a == nil || a.Depth == nil || math.Abs(*a.Depth-24) > 0.01 || a.Where == nil || a.Temperature == nil || math.Abs(*a.Temperature-10.4) > 0.01 || a.Drift == nil || math.Abs(splash.With.BedDepth-24) > 0.01 {
 		t.Errorf("%+v %+v", splash.Aboard, splash.With)
 	}
 

@@ -268,6 +268,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is known beside a setup: drop tests, losses, the box; a page keeps it for when its server is out of reach */
+        get: operations["getKnowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/cautions": {
         parameters: {
             query?: never;
@@ -4314,6 +4331,24 @@ export interface components {
              */
             sight: number;
         };
+        RoundCall: {
+            question: components["schemas"]["RoundQuestion"];
+            /**
+             * Format: double
+             * @description Time after the splash, or after the round began where fish are led
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description Thrown so far, where fish are led
+             */
+            distance?: number;
+            /**
+             * Format: double
+             * @description And in this direction
+             */
+            bearing?: number;
+        };
     };
     responses: {
         /** @description What went wrong */
@@ -4742,6 +4777,30 @@ export interface operations {
             400: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getKnowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            400: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };
@@ -5919,24 +5978,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    question: components["schemas"]["RoundQuestion"];
-                    /**
-                     * Format: double
-                     * @description Time after the splash, or after the round began where fish are led
-                     */
-                    at: number;
-                    /**
-                     * Format: double
-                     * @description Thrown so far, where fish are led
-                     */
-                    distance?: number;
-                    /**
-                     * Format: double
-                     * @description And in this direction
-                     */
-                    bearing?: number;
-                };
+                "application/json": components["schemas"]["RoundCall"];
             };
         };
         responses: {

@@ -3,6 +3,8 @@ export CGO_ENABLED := 0
 export GOFLAGS := -buildvcs=false -trimpath
 
 front  := web/dist/index.html
+engine := web/dist/sw.js
+answers := $(shell find core internal/answers internal/contract internal/engine cmd/engine -name '*.go' -not -name '*_test.go')
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
 .PHONY: demo build test engine race storm check screenshots generate format bench speed profile chromium compile
@@ -10,8 +12,9 @@ source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.t
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
 
-build: ## the one binary, with the front end in it
+build: ## the one binary, with the front end and the engine for pages in it
 	@$(MAKE) --no-print-directory -j2 compile $(front)
+	@$(MAKE) --no-print-directory $(engine)
 	go build -o bin/dunvel ./cmd/dunvel
 
 # Compiles what does not wait for the front end, beside its build.
@@ -25,6 +28,13 @@ $(front): web/node_modules $(source) go.sum
 	rm web/dist/bundled.md
 	cd web && node compress.mjs
 	touch $@
+
+# The same answers for a page whose server is out of reach, and the service worker that keeps them.
+$(engine): $(front) $(answers)
+	mkdir -p web/dist/engine
+	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o web/dist/engine/engine.wasm ./cmd/engine
+	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" web/dist/engine/wasm_exec.js
+	cd web && node seal.mjs
 
 web/node_modules: web/package-lock.json
 	cd web && npm ci --no-progress

@@ -10,7 +10,11 @@ export default defineConfig({
     // The policy of the pages allows no data: fonts and no inline scripts.
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
-    rollupOptions: { input: { index: "index.html", docs: "docs.html" } },
+    rollupOptions: {
+      input: { index: "index.html", docs: "docs.html", sw: "src/sw.ts" },
+      // The service worker is told its files when the engine is there: see seal.mjs.
+      output: { entryFileNames: (of) => (of.name === "sw" ? "worker.part.js" : "assets/[name]-[hash].js") },
+    },
     chunkSizeWarningLimit: 2000,
     license: { fileName: "bundled.md" },
   },

@@ -26,8 +26,11 @@ func (p *pages) asset(forLong bool) echo.HandlerFunc {
 		}
 		h := c.Response().Header()
 		h.Add("Vary", "Accept-Encoding")
-		if forLong {
+		if h.Set("Cache-Control", "no-cache"); forLong {
 			h.Set("Cache-Control", "public, max-age=31536000, immutable")
+		}
+		if path.Ext(name) == ".js" {
+			h.Set("Content-Security-Policy", workerPolicy)
 		}
 		if kind := mime.TypeByExtension(path.Ext(name)); kind != "" {
 			h.Set("Content-Type", kind)

@@ -55,8 +55,9 @@ func (p *pages) page(name string) echo.HandlerFunc {
 
 func (p *pages) register(e *echo.Echo) {
 	e.GET("/assets/*", p.asset(true))
-	e.GET("/favicon.svg", p.asset(false))
-	e.GET("/licences.txt", p.asset(false))
+	for _, file := range []string{"/favicon.svg", "/icon-192.png", "/icon-512.png", "/licences.txt", "/manifest.webmanifest", "/sw.js", "/engine/*"} {
+		e.GET(file, p.asset(false))
+	}
 	page := p.page("index.html") // the front end knows its own addresses
 	e.GET("/*", func(c *echo.Context) error {
 		if strings.Contains(path.Base(c.Request().URL.Path), ".") {

@@ -11,6 +11,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -73,6 +74,8 @@ type page struct {
 	boat *live.Boat // whose instruments it hears
 
 	unreachable atomic.Bool // for what is logged
+	gone        atomic.Bool // for everything; see leave
+	cut         func()      // ends every connection
 }
 
 // open starts a server with the demo data and opens path in a new tab. Errors
@@ -114,7 +117,7 @@ func first(t testing.TB) *page {
 	}
 	p := &page{t: t, db: file, boat: boat}
 	srv := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
+		if p.gone.Load() || p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
 			if c, _, err := http.NewResponseController(w).Hijack(); err == nil {
 				_ = c.Close()
 			}
@@ -127,7 +130,7 @@ func first(t testing.TB) *page {
 		t.Fatalf("Chromium does not start: %v", err)
 	}
 	ctx, cancel := chromedp.NewContext(parent, chromedp.WithNewBrowserContext())
-	p.ctx, p.url = ctx, srv.URL
+	p.ctx, p.url, p.cut = ctx, srv.URL, srv.CloseClientConnections
 	t.Cleanup(func() {
 		cancel()
 		srv.CloseClientConnections()
@@ -141,6 +144,12 @@ func first(t testing.TB) *page {
 	p.size(1280, 800)
 	p.watchConsole()
 	return p
+}
+
+// leave has the server be out of reach, until it is back.
+func (p *page) leave() {
+	p.gone.Store(true)
+	p.cut()
 }
 
 // tamper changes the database beside the server.
@@ -166,12 +175,15 @@ func (p *page) watchConsole() {
 				return
 			}
 			text := fmt.Sprintf("%+v", m)
-			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") && !strings.Contains(text, "net::ERR_EMPTY_RESPONSE") {
+			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") && !outOfReach.MatchString(text) {
 				p.t.Errorf("console: %s", text)
 			}
 		}
 	}()
 }
+
+// outOfReach is what a browser reports of a server that is.
+var outOfReach = regexp.MustCompile(`net::ERR_(EMPTY_RESPONSE|CONNECTION_(RESET|CLOSED|REFUSED)|FAILED|INCOMPLETE_CHUNKED_ENCODING)`)
 
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()
@@ -195,6 +207,23 @@ func value[T any](p *page, expression string) T {
 		p.t.Fatalf("%s: %v", expression, err)
 	}
 	return v
+}
+
+// comes waits for the promise of an expression to be of something true.
+func (p *page) comes(expression string) {
+	p.t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	for {
+		v, err := chromedp.Run(ctx, chromedp.Evaluate[bool](`Promise.resolve(`+expression+`).then((v) => !!v)`, chromedp.EvalAwaitPromise))
+		if err == nil && v {
+			return
+		}
+		if ctx.Err() != nil {
+			p.t.Fatalf("never came about: %s (%v)", expression, err)
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
 }
 
 // until waits for an expression to be true.

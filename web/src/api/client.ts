@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { reach } from "./reach";
 import type { components, paths } from "./schema.gen";
 
 export type Setup = components["schemas"]["Setup"];
@@ -52,7 +53,7 @@ export type Field = components["schemas"]["Field"];
 export type SavedSetup = components["schemas"]["SavedSetup"];
 export type Problem = components["schemas"]["Problem"];
 
-export const client = createClient<paths>({ baseUrl: "/api" });
+export const client = createClient<paths>({ baseUrl: "/api", fetch: reach });
 
 /** A request that failed, with the server's words for it. */
 export class Failure extends Error {

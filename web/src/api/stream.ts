@@ -1,4 +1,5 @@
 import { Failure, gone, type Problem } from "./client";
+import { reach } from "./reach";
 
 /** Asks, and takes the answer line by line while it is worked out. A line with a problem ends it. */
 export async function lines<Line extends { problem?: Problem }>(
@@ -8,12 +9,13 @@ export async function lines<Line extends { problem?: Problem }>(
   take: (line: Line) => void,
 ) {
   const file = body instanceof File;
-  const response = await fetch(`/api${address}`, {
+  const request = new Request(`/api${address}`, {
     method: "POST",
     headers: { "Content-Type": file ? "application/octet-stream" : "application/json" },
     body: file ? body : JSON.stringify(body),
     signal,
-  }).catch((error) => {
+  });
+  const response = await reach(request).catch((error) => {
     throw error instanceof DOMException && error.name === "AbortError" ? error : gone();
   });
   if (!response.ok) throw new Failure((await response.json()) as Problem);

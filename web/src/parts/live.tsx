@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { LivePart, LiveState } from "../api/client";
+import { probe, remember } from "../api/reach";
 
 /** What the instruments of the boat said last, and when that came here. */
 export interface Live {
@@ -48,11 +49,13 @@ export function useEvents() {
         tell({ state: JSON.parse(e.data) as LiveState, came: performance.now() });
       });
       source.addEventListener("revision", (e) => {
+        if (seen !== e.data) remember();
         if (seen !== undefined && seen !== e.data)
           queries.invalidateQueries({ predicate: (q) => lists.includes(String(q.queryKey[0])) });
         seen = e.data;
       });
       source.onerror = () => {
+        probe();
         if (source?.readyState !== EventSource.CLOSED) return; // the browser tries again by itself
         timer = window.setTimeout(listen, again);
       };

@@ -9,6 +9,7 @@ import { WorkOutView } from "../views/workout/WorkOutView";
 import { Boundary } from "./Boundary";
 import { TopBar } from "./TopBar";
 import { theme } from "./theme";
+import { useAway, useOffline } from "./useOffline";
 
 const BeginView = lazy(() => import("../views/begin/BeginView"));
 const FallView = lazy(() => import("../views/fall/FallView"));
@@ -79,6 +80,8 @@ function Shell() {
   const [slot, setSlot] = useState<HTMLElement | null>(null);
   const [keys, setKeys] = useState(false);
   useFocusOnView(pathname);
+  useOffline();
+  const away = useAway();
   useQuestionMark(() => setKeys(true));
   return (
     <div className="shell">
@@ -86,6 +89,12 @@ function Shell() {
         Skip to the view
       </a>
       <TopBar slot={setSlot} />
+      {away && (
+        <p className="away" role="status">
+          Without its server: answers are worked out on this device. What is logged waits here; lists are as
+          they were seen last, and what else needs the database has to wait.
+        </p>
+      )}
       {keys && (
         <Suspense>
           <Keys onClose={() => setKeys(false)} />

@@ -1,0 +1,27 @@
+// Tells the service worker which files are to be there without a server, and lays compressed copies beside the engine.
+import { createHash } from "node:crypto";
+import { readdir, readFile, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import { brotliCompressSync, constants, gzipSync } from "node:zlib";
+
+const revision = async (file) => createHash("sha256").update(await readFile(join("dist", file))).digest("hex").slice(0, 16);
+
+// Names of assets change with what is in them; the pages that only a server has a use for stay there.
+const assets = (await readdir("dist/assets")).filter((f) => /\.(js|css|woff2)$/.test(f) && !f.startsWith("docs-"));
+const others = ["favicon.svg", "manifest.webmanifest", "icon-192.png", "icon-512.png", "engine/wasm_exec.js", "engine/engine.wasm"];
+const manifest = [
+  { url: "/", revision: await revision("index.html") },
+  ...assets.map((f) => ({ url: `/assets/${f}`, revision: null })),
+  ...(await Promise.all(others.map(async (f) => ({ url: `/${f}`, revision: await revision(f) })))),
+];
+const worker = await readFile("dist/worker.part.js", "utf8");
+const sealed = worker.replace("self.__WB_MANIFEST", JSON.stringify(manifest));
+if (sealed === worker) throw new Error("the service worker has no place for its files");
+await writeFile("dist/sw.js", sealed);
+
+const engine = await readFile("dist/engine/engine.wasm");
+// The best that Brotli can do takes half a minute; that is for releases.
+const quality = process.env.DUNVEL_RELEASE ? 11 : 9;
+const params = { [constants.BROTLI_PARAM_QUALITY]: quality, [constants.BROTLI_PARAM_LGWIN]: 24, [constants.BROTLI_PARAM_SIZE_HINT]: engine.length };
+await writeFile("dist/engine/engine.wasm.br", brotliCompressSync(engine, { params }));
+await writeFile("dist/engine/engine.wasm.gz", gzipSync(engine, { level: 9 }));

@@ -1,0 +1,139 @@
+// How the server is reached: over the network, or where it is out of reach by the engine on this device.
+import { ask, isLoaded } from "./engine";
+
+/** The questions that the engine answers, by their paths under /api. */
+const answerable = new Set([
+  "/answers",
+  "/cards",
+  "/cautions",
+  "/changes",
+  "/charts",
+  "/comparisons",
+  "/days",
+  "/definitions",
+  "/drops",
+  "/guide",
+  "/leads",
+  "/live/weights",
+  "/quantities",
+  "/rounds",
+  "/rounds/calls",
+  "/rules",
+]);
+
+/** Those of them that are told line by line even where they are not asked to be. */
+const inLines = new Set(["/charts", "/days"]);
+
+let away = false;
+let known = "";
+const following = new Set<() => void>();
+
+/** Whether the server is out of reach. */
+export const isAway = () => away;
+
+/** Follows whether it is; returns how to end that. */
+export function onAway(follow: () => void): () => void {
+  following.add(follow);
+  return () => following.delete(follow);
+}
+
+function becomes(next: boolean) {
+  if (away === next) return;
+  away = next;
+  for (const follow of following) follow();
+  if (away) window.setTimeout(probe, again);
+}
+
+/** How often it is tried whether the server is back, ms. */
+const again = 3000;
+
+/** Tries whether the server is there. */
+export async function probe() {
+  const there = await fetch("/api/health", { cache: "no-store" }).then(
+    (r) => r.ok,
+    () => false,
+  );
+  if (there) becomes(false);
+  else if (away) window.setTimeout(probe, again);
+  else becomes(true);
+}
+
+/** Lists that are kept on the device by the service worker as they pass through it. */
+const kept = [
+  "definitions",
+  "guide",
+  "setups",
+  "plans",
+  "programmes",
+  "items",
+  "drop-tests",
+  "trips",
+  "places",
+  "rounds",
+  "tracks",
+];
+
+let waiting = 0;
+
+/** Keeps what is in the database for when that is out of reach, some time after it was asked for last. */
+export function remember() {
+  window.clearTimeout(waiting);
+  waiting = window.setTimeout(rememberAll, 2000);
+}
+
+async function rememberAll() {
+  await rememberKnowledge();
+  if (!navigator.serviceWorker?.controller || away) return;
+  for (const list of kept) await fetch(`/api/${list}`).catch(() => {});
+  const trips = await fetch("/api/trips").then(
+    (r) => r.json() as Promise<{ id: number; trip: { end: string | null } }[]>,
+    () => [],
+  );
+  for (const { id } of trips.filter((t) => !t.trip.end))
+    await fetch(`/api/trips/${id}/events`).catch(() => {});
+}
+
+async function rememberKnowledge() {
+  const response = await fetch("/api/knowledge").catch(() => undefined);
+  if (response?.ok) known = await response.text();
+}
+
+/** Asks the server, or the engine where the server is out of reach and the engine has an answer. */
+export async function reach(request: Request): Promise<Response> {
+  const { pathname, searchParams } = new URL(request.url);
+  const path = pathname.replace(/^\/api/, "");
+  const own = answerable.has(path) && (request.method === "POST" || path !== "/rounds") && isLoaded();
+  if (!(away && own)) {
+    try {
+      const response = await fetch(own ? request.clone() : request);
+      return response;
+    } catch (error) {
+      if (request.signal.aborted) throw error;
+      becomes(true);
+      if (!own) throw error;
+    }
+  }
+  return answer(path, searchParams, request);
+}
+
+async function answer(path: string, query: URLSearchParams, request: Request): Promise<Response> {
+  const body = request.method === "GET" ? asBody(query) : await request.text();
+  if (known === "") await rememberKnowledge(); // the service worker may have it
+  const { status, body: text } = await ask({ path, body, known }, request.signal);
+  const told = query.has("draft") || query.has("progress");
+  if (status >= 400 || !(told || inLines.has(path)))
+    return new Response(text, { status, headers: { "Content-Type": "application/json" } });
+  const lines = inLines.has(path)
+    ? (JSON.parse(text) as unknown[]).map((line) => JSON.stringify(line))
+    : [`{"result":${text}}`];
+  return new Response(lines.map((line) => `${line}\n`).join(""), {
+    headers: { "Content-Type": "application/x-ndjson" },
+  });
+}
+
+/** What is asked in an address, as the engine takes it. */
+function asBody(query: URLSearchParams): string {
+  const out: Record<string, string | number> = Object.fromEntries(query);
+  if (typeof out.perTurn === "string") out.perTurn = Number(out.perTurn);
+  return JSON.stringify(out);
+}

@@ -26,6 +26,7 @@ type Trip struct {
 	Notes     string     `json:"notes"`
 
 	Where *almanac.Position `json:"where,omitempty"` // nil leaves that of its place
+	Key   string            `json:"key,omitempty"`   // given by the device that began it; the same trip has the same key
 }
 
 // Log is a trip with what happened on it.
@@ -160,6 +161,8 @@ type With struct {
 // Limits.
 const (
 	MostRods   = 6
+	leastKey   = 8
+	mostKey    = 64
 	longest    = setup.MostName
 	longNote   = 1000           // and of a note
 	mostSince  = 6 * 3600.0     // s
@@ -213,6 +216,9 @@ func (t Trip) Validate(choice units.Choice) error {
 		if message := t.Where.Check(); message != "" {
 			fail(&errs, "where", "%s", message)
 		}
+	}
+	if n := len(t.Key); n != 0 && (n < leastKey || n > mostKey) {
+		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
 	}
 	if len(t.Rods) == 0 || len(t.Rods) > MostRods {
 		fail(&errs, "rods", "Rods: give 1 to %d, not %d.", MostRods, len(t.Rods))
@@ -279,8 +285,8 @@ func (s State) check(errs *setup.Errors, at string, choice units.Choice) {
 // choice.
 func (e Event) Validate(t Trip, choice units.Choice) error {
 	var errs setup.Errors
-	if n := len(e.Key); n < 8 || n > 64 {
-		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, 8 to 64.", n)
+	if n := len(e.Key); n < leastKey || n > mostKey {
+		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
 	}
 	if !slices.Contains(Kinds, e.Kind) {
 		fail(&errs, "kind", "Event: “%s” is not one of %s.", e.Kind, strings.Join(Kinds, ", "))

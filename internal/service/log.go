@@ -34,14 +34,28 @@ func (s *Service) Trips(ctx context.Context) (out []Outing, err error) {
 	return out, err
 }
 
-// BeginTrip keeps a trip, under a name made of its place and day.
-func (s *Service) BeginTrip(ctx context.Context, t trip.Trip, choice units.Choice) (Outing, error) {
+// BeginTrip keeps a trip, under a name made of its place and day, once by its key where it
+// has one: a device that did not hear that it was kept sends it again.
+func (s *Service) BeginTrip(ctx context.Context, t trip.Trip, choice units.Choice) (out Outing, err error) {
 	t.Clean()
 	if err := t.Validate(choice); err != nil {
 		return Outing{}, err
 	}
-	kept, err := s.store.Trips.Add(ctx, t.Name(), t, s.now())
-	return Outing{Kept: kept}, err
+	return out, s.store.Write(ctx, func(tables store.Tables) error {
+		if t.Key != "" {
+			kept, err := tables.Trips.List(ctx)
+			if err != nil {
+				return err
+			}
+			if i := slices.IndexFunc(kept, func(k store.Kept[trip.Trip]) bool { return k.Value.Key == t.Key }); i >= 0 {
+				out.Kept = kept[i]
+				out.Counts, err = countsOf(ctx, tables, out.ID)
+				return err
+			}
+		}
+		out.Kept, err = tables.Trips.Add(ctx, t.Name(), t, s.now())
+		return err
+	})
 }
 
 // ChangeTrip sets a trip anew, if it has the version. What happened on it happened to what

@@ -357,3 +357,27 @@ func TestLearningIsOfNow(t *testing.T) {
 		t.Errorf("%g of one, %g of both, %g of the other", onlyA, both, onlyB)
 	}
 }
+
+// A trip that is begun with a key is begun once, however often it is sent.
+func TestTripOnce(t *testing.T) {
+	s, _ := begin(t)
+	begun := trip.Trip{Place: "Gull Bar", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(5.3)}}, Key: "begun-on-a-phone"}
+	first, err := s.BeginTrip(t.Context(), begun, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	again, err := s.BeginTrip(t.Context(), begun, nil)
+	if err != nil || again.ID != first.ID {
+		t.Errorf("%+v %v", again, err)
+	}
+	begun.Key = "another-that-was"
+	if other, err := s.BeginTrip(t.Context(), begun, nil); err != nil || other.ID == first.ID {
+		t.Errorf("%+v %v", other, err)
+	}
+	for _, key := range []string{"short", strings.Repeat("x", 65)} {
+		begun.Key = key
+		if _, err := s.BeginTrip(t.Context(), begun, nil); err == nil || !strings.Contains(err.Error(), "outside what is allowed, 8 to 64") {
+			t.Errorf("%s: %v", key, err)
+		}
+	}
+}

@@ -45,6 +45,14 @@ func TestOffline(t *testing.T) {
 		p.click("Short bite")
 	}
 	p.until(`document.querySelector(".tap-waiting")?.innerText.startsWith("3 kept on this device")`)
+	p.click("All trips")
+	p.until(`!!document.querySelector(".begin input")`)
+	p.write(".begin input", "Gull Bar")
+	p.click("Begin a trip")
+	p.until(`new URLSearchParams(location.search).get("trip")?.startsWith("-")`)
+	p.click("Fish")
+	p.visit("/log")
+	p.until(`document.querySelector(".trips li")?.innerText.startsWith("Gull Bar, not sent yet")`)
 	p.visit("/?open=4&water.depth=6")
 	p.until(`document.querySelector(".answer[data-depth='6']:not([data-stale]):not([data-draft]) h1")`)
 	p.visit("/map?open=4")
@@ -54,7 +62,8 @@ func TestOffline(t *testing.T) {
 	p.gone.Store(false)
 	p.until(`!document.querySelector(".away")`)
 	p.comes(fmt.Sprintf(`fetch("/api/trips/1/events").then((r) => r.json()).then((e) => e.filter((k) => k.event.kind === "short bite").length === %d)`, before+3))
-	p.until(`[...Array(localStorage.length).keys()].every((i) => !localStorage.key(i).startsWith("dunvel.log.event."))`)
+	p.comes(`fetch("/api/trips").then((r) => r.json()).then((t) => t.filter((k) => k.trip.place === "Gull Bar" && k.counts.fish === 1).length === 1)`)
+	p.until(`[...Array(localStorage.length).keys()].every((i) => !/^dunvel.log.(event|trip)/.test(localStorage.key(i)))`)
 	if after := len(shorts(p)); after != before+3 {
 		t.Errorf("%d short bites, %d before", after, before)
 	}

@@ -3681,6 +3681,8 @@ export interface components {
             notes: string;
             /** @description Left out it is that of its place */
             where?: components["schemas"]["DayWhere"] | null;
+            /** @description The same trip has the same key */
+            key?: string;
         };
         TripRod: {
             name: string;

@@ -1,6 +1,7 @@
 // Events wait on this device until the server has them: one entry of its own for each, so that two windows do not
 // overwrite each other. The server takes each once by its key, however often it is sent.
-import { client, Failure, type LogEvent, take } from "../api/client";
+import { client, Failure, type LogEvent, type Trip, take } from "../api/client";
+import { keepAs, keptAs, keptUnder, letGoOf } from "./kept";
 
 export interface Waiting {
   trip: number;
@@ -11,22 +12,46 @@ export interface Waiting {
 
 const prefix = "dunvel.log.event.";
 
-export function waiting(): Waiting[] {
-  const out: Waiting[] = [];
-  for (let i = 0; i < localStorage.length; i++) {
-    const name = localStorage.key(i);
-    if (!name?.startsWith(prefix)) continue;
-    try {
-      out.push(JSON.parse(localStorage.getItem(name) ?? "") as Waiting);
-    } catch {
-      // What is not an event is left alone.
-    }
-  }
-  return out.sort((a, b) => Date.parse(a.event.time) - Date.parse(b.event.time));
+export const waiting = (): Waiting[] =>
+  keptUnder<Waiting>(prefix).sort((a, b) => Date.parse(a.event.time) - Date.parse(b.event.time));
+
+/** Keeps an event until it is sent; of a trip that has been sent since under the number that it has now. */
+export const put = (w: Waiting) => keep({ ...w, trip: numberOf(w.trip) ?? w.trip });
+
+const keep = (w: Waiting) => keepAs(prefix + w.event.key, w);
+export const letGo = (key: string) => letGoOf(prefix + key);
+
+const tripPrefix = "dunvel.log.trip.";
+const sentAs = "dunvel.log.sent-as";
+
+/** A trip that was begun without a server; its number is one of this device, below 0, until it has one of the server. */
+export interface WaitingTrip {
+  id: number;
+  trip: Trip;
 }
 
-export const put = (w: Waiting) => localStorage.setItem(prefix + w.event.key, JSON.stringify(w));
-export const letGo = (key: string) => localStorage.removeItem(prefix + key);
+export const waitingTrips = () => keptUnder<WaitingTrip>(tripPrefix);
+
+/** Keeps a trip on this device until the server has it. */
+export function beginHere(trip: Trip): WaitingTrip {
+  const begun = { id: -Date.now(), trip: { ...trip, key: newKey() } };
+  keepAs(tripPrefix + begun.trip.key, begun);
+  return begun;
+}
+
+/** The number that the server gave a trip of this device; undefined where it has none yet. */
+export const numberOf = (id: number): number | undefined =>
+  keptAs<Record<string, number>>(sentAs)?.[String(id)];
+
+/** Sends the trips that wait, and has what happened on them go with their new numbers. */
+async function sendTrips() {
+  for (const { id, trip } of waitingTrips()) {
+    const made = await take(client.POST("/trips", { body: { trip } }));
+    keepAs(sentAs, { ...keptAs<Record<string, number>>(sentAs), [id]: made.id });
+    for (const w of waiting().filter((e) => e.trip === id)) put(w);
+    letGoOf(tripPrefix + trip.key);
+  }
+}
 
 let sending: Promise<number> | undefined;
 
@@ -42,8 +67,14 @@ export function send(): Promise<number> {
 }
 
 async function sendAll(): Promise<number> {
-  for (let taken = 0; ; taken++) {
-    const next = waiting().find((w) => !w.refused);
+  let begun = waitingTrips().length;
+  try {
+    await sendTrips();
+  } catch {
+    begun = 0; // out of reach: later
+  }
+  for (let taken = begun; ; taken++) {
+    const next = waiting().find((w) => !w.refused && w.trip > 0);
     if (!next) return taken;
     try {
       const body = { events: [next.event] };

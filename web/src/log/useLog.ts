@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import {
   client,
+  Failure,
   type Lesson,
   type LogEvent,
   type SavedEvent,
@@ -11,10 +12,36 @@ import {
 } from "../api/client";
 import { useUnits } from "../parts/preferences";
 import { useAsked } from "../parts/useAsked";
-import { letGo, put, send, waiting } from "./queue";
+import { beginHere, letGo, put, send, waiting, waitingTrips } from "./queue";
 
+/** The trips, those first that wait on this device. */
 export function useTrips() {
-  return useQuery({ queryKey: ["trips"], queryFn: ({ signal }) => take(client.GET("/trips", { signal })) });
+  const query = useQuery({
+    queryKey: ["trips"],
+    queryFn: ({ signal }) => take(client.GET("/trips", { signal })),
+  });
+  const here = useSyncExternalStore(onMoved, waitingKeys);
+  const data = useMemo(() => {
+    const own: SavedTrip[] = waitingTrips()
+      .filter((w) => here.includes(w.trip.key ?? ""))
+      .map(({ id, trip }) => ({ id, version: 0, name: `${trip.place}, not sent yet`, trip, counts: {} }));
+    return own.length > 0 ? [...own, ...(query.data ?? [])] : query.data;
+  }, [query.data, here]);
+  return { ...query, data };
+}
+
+const waitingKeys = () =>
+  waitingTrips()
+    .map((w) => w.trip.key)
+    .join(" ");
+
+function onMoved(follow: () => void) {
+  window.addEventListener(moved, follow);
+  window.addEventListener(logged, follow);
+  return () => {
+    window.removeEventListener(moved, follow);
+    window.removeEventListener(logged, follow);
+  };
 }
 
 export function usePlaces() {
@@ -26,7 +53,7 @@ export function useEvents(trip: number | undefined) {
     queryKey: ["trips", trip, "events"],
     queryFn: ({ signal }) =>
       take(client.GET("/trips/{id}/events", { params: { path: { id: trip ?? 0 } }, signal })),
-    enabled: trip !== undefined,
+    enabled: trip !== undefined && trip > 0, // one of this device alone has none yet
   });
 }
 
@@ -45,7 +72,7 @@ export function useLogActions() {
   const path = (id: number) => ({ path: { id } });
   const action = <A, R>(run: (argument: A) => Promise<R>) => ({ mutationFn: run, onSuccess: refresh });
   return {
-    create: useMutation(action((trip: Trip) => take(client.POST("/trips", { body: { trip, units } })))),
+    create: useMutation(action((trip: Trip) => begun(trip, units))),
     change: useMutation(
       action(({ of, trip }: { of: SavedTrip; trip: Trip }) =>
         take(
@@ -75,13 +102,25 @@ export function useLogActions() {
   };
 }
 
+/** Begins a trip: on the server, or where that is out of reach on this device. */
+async function begun(trip: Trip, units: ReturnType<typeof useUnits>["units"]): Promise<SavedTrip> {
+  try {
+    return await take(client.POST("/trips", { body: { trip, units } }));
+  } catch (failure) {
+    if (!(failure instanceof Failure) || failure.problem.status !== 0) throw failure;
+    const own = beginHere(trip);
+    window.dispatchEvent(new Event(logged));
+    return { id: own.id, version: 0, name: trip.place, trip: own.trip, counts: {} };
+  }
+}
+
 const again = 4000; // ms after which what could not be sent is tried again
 
 /** Sends what was logged as soon as the server is there, whatever view is open. */
 export function useSending() {
   const queries = useQueryClient();
   const flush = useCallback(async () => {
-    if (!waiting().some((w) => !w.refused)) return;
+    if (!waiting().some((w) => !w.refused) && waitingTrips().length === 0) return;
     const taken = await send();
     if (taken > 0) await queries.invalidateQueries(); // it is in the log before it is off the queue
     window.dispatchEvent(new Event(moved));

@@ -16,19 +16,22 @@ const usual = (setup: Setup): Fish => ({
 
 const order = ["distance", "bearing", "depth", "way", "speed", "sight"] as const;
 
+function read(text: string | null | undefined): Fish | undefined {
+  const told = text?.split(",").map(Number);
+  if (told?.length !== order.length || !told.every(Number.isFinite)) return undefined;
+  return Object.fromEntries(order.map((key, i) => [key, told[i]])) as unknown as Fish;
+}
+
 /** The fish that stand in the address. */
 export function useFish(setup: Setup): [Fish, (change: Partial<Fish>) => void] {
   const [text, setText] = useAddressText("fish");
-  const told = text?.split(",").map(Number);
-  const first = usual(setup);
-  const fish =
-    told?.length === order.length && told.every(Number.isFinite)
-      ? (Object.fromEntries(order.map((key, i) => [key, told[i]])) as unknown as Fish)
-      : first;
+  const fish = read(text) ?? usual(setup);
   return [
     fish,
     (change) => {
-      const next = { ...fish, ...change };
+      // What was changed since, by a tap while a field was still being read, stays.
+      const now = read(new URLSearchParams(window.location.search).get("fish")) ?? fish;
+      const next = { ...now, ...change };
       setText(order.map((key) => Number(next[key].toPrecision(6))).join(","));
     },
   ];

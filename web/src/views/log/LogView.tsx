@@ -1,3 +1,5 @@
+import { useEffect } from "react";
+import { numberOf } from "../../log/queue";
 import { Tap } from "../../log/Tap";
 import { useTrips } from "../../log/useLog";
 import { Parts } from "../../parts/Parts";
@@ -33,7 +35,11 @@ export default function LogView() {
   const [part, setPart] = useAddressText("part");
   const { data: trips } = useTrips();
   const trip = trips?.find((t) => t.id === id);
-  const parts = trip ? ofTrip : ofAll;
+  const sent = id !== undefined && id < 0 ? numberOf(id) : undefined;
+  useEffect(() => {
+    if (sent !== undefined && !trip) setId(sent); // it was begun here, and has a number by now
+  }, [sent, trip, setId]);
+  const parts = !trip ? ofAll : trip.id > 0 ? ofTrip : ofTrip.slice(0, 1); // of one that waits here there is no more
   const usual = trip ? (trip.trip.end ? "timeline" : "tap") : "trips";
   const shown = parts.some((p) => p.key === part) ? part : usual;
   return (

@@ -15,6 +15,7 @@ require (
 	github.com/labstack/echo/v5 v5.4.4
 	github.com/oapi-codegen/runtime v1.8.0
 	github.com/pressly/goose/v3 v3.29.0
+	github.com/skip2/go-qrcode v0.0.0-20200617195104-da1b6568686e
 	go.bug.st/serial v1.8.0
 	golang.org/x/sync v0.24.0
 	golang.org/x/sys v0.49.0

@@ -10,13 +10,17 @@ import (
 	"os/signal"
 	"path/filepath"
 	"runtime/debug"
+	"strings"
+	"sync/atomic"
 	"syscall"
 	"time"
 
 	"dunvel/internal/answers"
+	"dunvel/internal/api"
 	"dunvel/internal/demo"
 	"dunvel/internal/exchange"
 	"dunvel/internal/live"
+	"dunvel/internal/pairing"
 	"dunvel/internal/server"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
@@ -34,6 +38,7 @@ type commands struct {
 	Advise    adviseCmd    `cmd:"" help:"Answer a setup: reads it from standard input, prints the answer as the API gives it."`
 	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
 	Simulate  simulateCmd  `cmd:"" help:"Send what the instruments of a made-up boat say: NMEA 0183 over TCP, and UDP."`
+	Pair      pairCmd      `cmd:"" help:"Print the code by which another device is let in to what is served on this machine."`
 	Copy      copyCmd      `cmd:"" help:"Copy your database to a file, while it is served or not."`
 	Restore   restoreCmd   `cmd:"" help:"Put a file that is a database in the place of yours, which is copied first."`
 	Licences  licences     `cmd:"" help:"Print the licences of everything that is shipped with it."`
@@ -141,11 +146,48 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 		return err
 	}
 	go keepCopies(ctx, st)
-	handler, err := server.New(ctx, service.New(st, time.Now), boat)
+	does := service.New(st, time.Now)
+	var at atomic.Pointer[net.Addr]
+	reached := api.Reached{Codes: pairing.New(time.Now), Bases: func() []string {
+		if a := at.Load(); a != nil {
+			return api.Bases(*a, ownAddresses())
+		}
+		return nil
+	}}
+	handler, err := server.New(ctx, does, boat, reached)
 	if err != nil {
 		return err
 	}
-	return server.Serve(ctx, handler, w.Address, func(a net.Addr) { fmt.Printf("Dunvel is at http://%s\n", a) })
+	return server.Serve(ctx, handler, server.NewGate(does), w.Address, func(a net.Addr) {
+		at.Store(&a)
+		announce(a, reached)
+	})
+}
+
+// announce says where Dunvel is, and what is open to whom.
+func announce(a net.Addr, reached api.Reached) {
+	bases := reached.Bases()
+	if len(bases) == 0 {
+		fmt.Printf("Dunvel is at http://%s\n", a)
+		return
+	}
+	port := a.(*net.TCPAddr).Port
+	fmt.Printf("Dunvel is at http://127.0.0.1:%d\nOther devices reach it at %s, and are let in once they are paired.\n", port, strings.Join(bases, " and "))
+	if code, err := reached.Codes.Show(); err == nil {
+		fmt.Printf("Pair one with the code %s-%s, good until %s for one device; more codes are under Devices, at this computer.\n", code.Code[:4], code.Code[4:], code.Until.Format("15:04"))
+	}
+	fmt.Println("What they send is not encrypted: use it on a network that you trust.")
+}
+
+// ownAddresses are those of this machine by which others reach it.
+func ownAddresses() []string {
+	var out []string
+	for _, a := range server.OwnAddresses() {
+		if a.Is4() || !a.IsLinkLocalUnicast() {
+			out = append(out, a.String())
+		}
+	}
+	return out
 }
 
 // whatToDo is why a database was not opened, and what helps.

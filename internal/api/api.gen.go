@@ -69,6 +69,18 @@ type ServerInterface interface {
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx *echo.Context) error
+	// ListDevices Devices that are let in
+	// (GET /devices)
+	ListDevices(ctx *echo.Context) error
+	// RevokeDevice Lets a device in no more; at the computer alone
+	// (DELETE /devices/{id})
+	RevokeDevice(ctx *echo.Context, id Id) error
+	// ChangeDevice What a device is called, and whether it may only read; at the computer alone
+	// (PATCH /devices/{id})
+	ChangeDevice(ctx *echo.Context, id Id) error
+	// RestoreDevice Lets a device in again that was not to be; at the computer alone
+	// (POST /devices/{id}/restore)
+	RestoreDevice(ctx *echo.Context, id Id) error
 	// ListDropTests Every drop test, by name
 	// (GET /drop-tests)
 	ListDropTests(ctx *echo.Context) error
@@ -159,6 +171,12 @@ type ServerInterface interface {
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx *echo.Context) error
+	// GetPairing The code by which a device is let in, and where this server is reached; at the computer alone
+	// (GET /pairing)
+	GetPairing(ctx *echo.Context) error
+	// Pair Lets a device in by a code; its cookie comes with the answer
+	// (POST /pairings)
+	Pair(ctx *echo.Context) error
 	// ListPlaces Places, by name
 	// (GET /places)
 	ListPlaces(ctx *echo.Context) error
@@ -456,6 +474,63 @@ func (w *ServerInterfaceWrapper) GetDefinitions(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetDefinitions(ctx)
+	return err
+}
+
+// ListDevices converts echo context to params.
+func (w *ServerInterfaceWrapper) ListDevices(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListDevices(ctx)
+	return err
+}
+
+// RevokeDevice converts echo context to params.
+func (w *ServerInterfaceWrapper) RevokeDevice(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RevokeDevice(ctx, id)
+	return err
+}
+
+// ChangeDevice converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangeDevice(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangeDevice(ctx, id)
+	return err
+}
+
+// RestoreDevice converts echo context to params.
+func (w *ServerInterfaceWrapper) RestoreDevice(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestoreDevice(ctx, id)
 	return err
 }
 
@@ -844,6 +919,24 @@ func (w *ServerInterfaceWrapper) Measure(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.Measure(ctx)
+	return err
+}
+
+// GetPairing converts echo context to params.
+func (w *ServerInterfaceWrapper) GetPairing(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetPairing(ctx)
+	return err
+}
+
+// Pair converts echo context to params.
+func (w *ServerInterfaceWrapper) Pair(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Pair(ctx)
 	return err
 }
 
@@ -1515,6 +1608,12 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/live/weights", wrapper.Follow, options.OperationMiddlewares["follow"]...)
 	router.POST(options.BaseURL+"/leads", wrapper.Lead, options.OperationMiddlewares["lead"]...)
 	router.GET(options.BaseURL+"/knowledge", wrapper.GetKnowledge, options.OperationMiddlewares["getKnowledge"]...)
+	router.GET(options.BaseURL+"/pairing", wrapper.GetPairing, options.OperationMiddlewares["getPairing"]...)
+	router.POST(options.BaseURL+"/pairings", wrapper.Pair, options.OperationMiddlewares["pair"]...)
+	router.GET(options.BaseURL+"/devices", wrapper.ListDevices, options.OperationMiddlewares["listDevices"]...)
+	router.DELETE(options.BaseURL+"/devices/:id", wrapper.RevokeDevice, options.OperationMiddlewares["revokeDevice"]...)
+	router.PATCH(options.BaseURL+"/devices/:id", wrapper.ChangeDevice, options.OperationMiddlewares["changeDevice"]...)
+	router.POST(options.BaseURL+"/devices/:id/restore", wrapper.RestoreDevice, options.OperationMiddlewares["restoreDevice"]...)
 	router.POST(options.BaseURL+"/cautions", wrapper.Cautions, options.OperationMiddlewares["cautions"]...)
 	router.POST(options.BaseURL+"/tides", wrapper.ReadTide, options.OperationMiddlewares["readTide"]...)
 	router.POST(options.BaseURL+"/tides/station", wrapper.ReadStation, options.OperationMiddlewares["readStation"]...)
@@ -2867,6 +2966,318 @@ type GetDefinitionsdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetDefinitionsdefaultApplicationProblemPlusJSONResponse) VisitGetDefinitionsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDevicesRequestObject struct {
+}
+
+type ListDevicesResponseObject interface {
+	VisitListDevicesResponse(w http.ResponseWriter) error
+}
+
+type ListDevices200JSONResponse []Device
+
+func (response ListDevices200JSONResponse) VisitListDevicesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDevices400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListDevices400ApplicationProblemPlusJSONResponse) VisitListDevicesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListDevicesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListDevicesdefaultApplicationProblemPlusJSONResponse) VisitListDevicesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RevokeDeviceRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RevokeDeviceResponseObject interface {
+	VisitRevokeDeviceResponse(w http.ResponseWriter) error
+}
+
+type RevokeDevice204Response struct {
+}
+
+func (response RevokeDevice204Response) VisitRevokeDeviceResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type RevokeDevice400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RevokeDevice400ApplicationProblemPlusJSONResponse) VisitRevokeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RevokeDevice403ApplicationProblemPlusJSONResponse Problem
+
+func (response RevokeDevice403ApplicationProblemPlusJSONResponse) VisitRevokeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RevokeDevice404ApplicationProblemPlusJSONResponse Problem
+
+func (response RevokeDevice404ApplicationProblemPlusJSONResponse) VisitRevokeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RevokeDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RevokeDevicedefaultApplicationProblemPlusJSONResponse) VisitRevokeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDeviceRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangeDeviceJSONRequestBody
+}
+
+type ChangeDeviceResponseObject interface {
+	VisitChangeDeviceResponse(w http.ResponseWriter) error
+}
+
+type ChangeDevice200JSONResponse Device
+
+func (response ChangeDevice200JSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevice400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangeDevice400ApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevice403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDevice403ApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevice404ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDevice404ApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevice422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangeDevice422ApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangeDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangeDevicedefaultApplicationProblemPlusJSONResponse) VisitChangeDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDeviceRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type RestoreDeviceResponseObject interface {
+	VisitRestoreDeviceResponse(w http.ResponseWriter) error
+}
+
+type RestoreDevice200JSONResponse Device
+
+func (response RestoreDevice200JSONResponse) VisitRestoreDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDevice400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestoreDevice400ApplicationProblemPlusJSONResponse) VisitRestoreDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDevice403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreDevice403ApplicationProblemPlusJSONResponse) VisitRestoreDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDevice404ApplicationProblemPlusJSONResponse Problem
+
+func (response RestoreDevice404ApplicationProblemPlusJSONResponse) VisitRestoreDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestoreDevicedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestoreDevicedefaultApplicationProblemPlusJSONResponse) VisitRestoreDeviceResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -5339,6 +5750,171 @@ type MeasuredefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response MeasuredefaultApplicationProblemPlusJSONResponse) VisitMeasureResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPairingRequestObject struct {
+}
+
+type GetPairingResponseObject interface {
+	VisitGetPairingResponse(w http.ResponseWriter) error
+}
+
+type GetPairing200JSONResponse Pairing
+
+func (response GetPairing200JSONResponse) VisitGetPairingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPairing400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetPairing400ApplicationProblemPlusJSONResponse) VisitGetPairingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPairing403ApplicationProblemPlusJSONResponse Problem
+
+func (response GetPairing403ApplicationProblemPlusJSONResponse) VisitGetPairingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPairingdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPairingdefaultApplicationProblemPlusJSONResponse) VisitGetPairingResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PairRequestObject struct {
+	Body *PairJSONRequestBody
+}
+
+type PairResponseObject interface {
+	VisitPairResponse(w http.ResponseWriter) error
+}
+
+type Pair201JSONResponse Device
+
+func (response Pair201JSONResponse) VisitPairResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Pair400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Pair400ApplicationProblemPlusJSONResponse) VisitPairResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Pair403ApplicationProblemPlusJSONResponse Problem
+
+func (response Pair403ApplicationProblemPlusJSONResponse) VisitPairResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Pair422ApplicationProblemPlusJSONResponse Problem
+
+func (response Pair422ApplicationProblemPlusJSONResponse) VisitPairResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Pair429ApplicationProblemPlusJSONResponse Problem
+
+func (response Pair429ApplicationProblemPlusJSONResponse) VisitPairResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(429)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PairdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PairdefaultApplicationProblemPlusJSONResponse) VisitPairResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -8698,6 +9274,18 @@ type StrictServerInterface interface {
 	// GetDefinitions Fields with their limits, units, words for numbers, and the setup to start from
 	// (GET /definitions)
 	GetDefinitions(ctx context.Context, request GetDefinitionsRequestObject) (GetDefinitionsResponseObject, error)
+	// ListDevices Devices that are let in
+	// (GET /devices)
+	ListDevices(ctx context.Context, request ListDevicesRequestObject) (ListDevicesResponseObject, error)
+	// RevokeDevice Lets a device in no more; at the computer alone
+	// (DELETE /devices/{id})
+	RevokeDevice(ctx context.Context, request RevokeDeviceRequestObject) (RevokeDeviceResponseObject, error)
+	// ChangeDevice What a device is called, and whether it may only read; at the computer alone
+	// (PATCH /devices/{id})
+	ChangeDevice(ctx context.Context, request ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error)
+	// RestoreDevice Lets a device in again that was not to be; at the computer alone
+	// (POST /devices/{id}/restore)
+	RestoreDevice(ctx context.Context, request RestoreDeviceRequestObject) (RestoreDeviceResponseObject, error)
 	// ListDropTests Every drop test, by name
 	// (GET /drop-tests)
 	ListDropTests(ctx context.Context, request ListDropTestsRequestObject) (ListDropTestsResponseObject, error)
@@ -8788,6 +9376,12 @@ type StrictServerInterface interface {
 	// Measure A current, a drift or a cast from what was timed, counted or read
 	// (POST /measurements)
 	Measure(ctx context.Context, request MeasureRequestObject) (MeasureResponseObject, error)
+	// GetPairing The code by which a device is let in, and where this server is reached; at the computer alone
+	// (GET /pairing)
+	GetPairing(ctx context.Context, request GetPairingRequestObject) (GetPairingResponseObject, error)
+	// Pair Lets a device in by a code; its cookie comes with the answer
+	// (POST /pairings)
+	Pair(ctx context.Context, request PairRequestObject) (PairResponseObject, error)
 	// ListPlaces Places, by name
 	// (GET /places)
 	ListPlaces(ctx context.Context, request ListPlacesRequestObject) (ListPlacesResponseObject, error)
@@ -9459,6 +10053,127 @@ func (sh *strictHandler) GetDefinitions(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetDefinitionsResponseObject); ok {
 		return validResponse.VisitGetDefinitionsResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListDevices operation middleware
+func (sh *strictHandler) ListDevices(ctx *echo.Context) error {
+	var request ListDevicesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListDevices(ctx.Request().Context(), request.(ListDevicesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListDevices")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListDevicesResponseObject); ok {
+		return validResponse.VisitListDevicesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RevokeDevice operation middleware
+func (sh *strictHandler) RevokeDevice(ctx *echo.Context, id Id) error {
+	var request RevokeDeviceRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RevokeDevice(ctx.Request().Context(), request.(RevokeDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RevokeDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RevokeDeviceResponseObject); ok {
+		return validResponse.VisitRevokeDeviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangeDevice operation middleware
+func (sh *strictHandler) ChangeDevice(ctx *echo.Context, id Id) error {
+	var request ChangeDeviceRequestObject
+
+	request.Id = id
+
+	var body ChangeDeviceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangeDevice(ctx.Request().Context(), request.(ChangeDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangeDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangeDeviceResponseObject); ok {
+		return validResponse.VisitChangeDeviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestoreDevice operation middleware
+func (sh *strictHandler) RestoreDevice(ctx *echo.Context, id Id) error {
+	var request RestoreDeviceRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestoreDevice(ctx.Request().Context(), request.(RestoreDeviceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestoreDevice")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestoreDeviceResponseObject); ok {
+		return validResponse.VisitRestoreDeviceResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -10478,6 +11193,75 @@ func (sh *strictHandler) Measure(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(MeasureResponseObject); ok {
 		return validResponse.VisitMeasureResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// GetPairing operation middleware
+func (sh *strictHandler) GetPairing(ctx *echo.Context) error {
+	var request GetPairingRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPairing(ctx.Request().Context(), request.(GetPairingRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPairing")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetPairingResponseObject); ok {
+		return validResponse.VisitGetPairingResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Pair operation middleware
+func (sh *strictHandler) Pair(ctx *echo.Context) error {
+	var request PairRequestObject
+
+	var body PairJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Pair(ctx.Request().Context(), request.(PairRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Pair")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PairResponseObject); ok {
+		return validResponse.VisitPairResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -11829,426 +12613,436 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1rk9w2kjb6VxC158TOnKVa1bLksVvxfpAla+wd+bKSvD4RO45YVBFVhWkWQQNgV5cd+u9vIDMBkkWw",
-	"CFbfNBr7g6VW8wICiURen+f32VJtK1WK0prZxe+zimu+FVZo+CnXfGXhL8IstaysVOXsYvZGlsIwtWL/",
-	"+e6H7y8YZ3Ad44YZpUr3p90IthE8Z1YxKwVTJZOGXZZqV2aMl7m7oISreGl2Qp+xnzfcwj/gs6woCsOM",
-	"5XuTsUVt2Uppxlkll5fMuks5Pn+3kcuNe7aqRMn2wrLlhpdrYWbZTLqx/loLvZ9ls5JvxeyCviibmeVG",
-	"bDl+2orXhZ1drHhhRDaz+8pduFCqELycffiQzWTuLoTHVdxumqfJfJbNtPi1llrkswura9F+9ErpLbfu",
-	"utJ+/nSWzbaylNt6O7s4D++RpRVroeE9lVZrLYwZmXH30YVg0rrv3il9KXKmanvBNmrHVlzjb3CeJc6y",
-	"KN1UccuWaosPknZghsIgJk6S5YtC9Ef+fiPYpSxz905RWnhTZCbx7mOTueXXb0S5tpvZxZN5GIGxWpbr",
-	"2Qc3Ai1MpUojYP5+1GpRiK3761KVVpQgx7yqCrnkbmyPK7ziP/5h3EB/b73q/9FiNbuY/dvjZm88xt+a",
-	"x/658Mbup4II70Rp2U4rGJQfP4zoxUJxnf9XLQxe//uM57l0f+fFj1pVQlvpxk5TXLX+6ffZRhT58C0t",
-	"UctVjTNJE1TW24UTr+hgpWHuwWyxZxte5pn7ixMXtzYgJSspityJwpZft1/4RXi+WvxDLK17flVw/Kqi",
-	"+GE1u/if4/P4iu9/dDd8+CWLSEzO92y3UUawjapJoJ+7P9ZKGLYQK6UFjNQIW1dOjOqiQAFEuemNDi8c",
-	"Wdx3cJG7ulKWhA437F9am3fe37zZzFhuxdjzv1LcvoML8Y59f7/8LO0Gt6o0TnXmTJUZ/IO4EprtVO3W",
-	"S7CFsFboWX8rZjN3V//BP6y8zgT9uePh8ewftbGsVLuMXa5nWUSWwjTMz55FJ6KRMqt2XOdjE/Eer/qQ",
-	"zepS4slz7PKf4KIP2WzH7XIzdvXPcBFqBK9N/mfmJQUXKgz0l4isvFiesEP5VtVl5LD8TljtVK5mttal",
-	"ic5vbxadxnSPEqWb5/+ZrXhRzLLZslDGXb/joL4rXsOPhYQzrVA7lAh6jynUjmkFd+aau6W1/FIwWbpf",
-	"bvilu3clRHsSSJ9ms+tHyk0wh6kwuCdETK62j02Gn+a+ER5rGGdGLFWZp32tlVuRpMQOlhRmiW7P/AL4",
-	"gfYW1n3TWj2if7RiuSnlr7U4o9Vu/fqR3FZKW7SH3IEzy+vyShSPl0qLx+FOGA/e/ao9JZPEhjRsb1p/",
-	"9CpYWkNqOGOmXm6ceYWrcubW/Sx8trRiCw86OBrDPHCt+b4tXb0LC74QRfQ3tal5MbbxaCbdPlU6j40l",
-	"voD4Wn9XNgunDr41ukXBbJy6Rc1lZKZ/BhNSrdhOuiNwWWvtznBnPZmdKArmbgP70x04OyHXG/uciW1l",
-	"3RkltGClKgXLFRidvZlbiPxdoSqReEovlN3Exsgtc28BBe5e5Sw7dy0DfRZ/s5ZurUaOJLjoQzZbci0G",
-	"XmwV2zoTbufOpr5p35a9Y696yWsvH4cSCYrNRLTnt2Uurt3i9F+bOX1Dv3FTYxv7lh53uDxo9PbP7mUd",
-	"+fJv1A4ebVWN4gGGkfM/3MGsijw25QMO0zeC54ZxLYKbgta5UVsBkkfnveEyhz+tLAr3pe5zomd8riW+",
-	"6KitqmQJu2XFlzYi+d8rKwy5UzBPbIlLZIKTxrQwFuxCMNRbKz1h36GNH9EqZkNqtjuur1t7C/ac0wsw",
-	"RO6mBf5dRkXeCr3tP+9vYu8X0D3K/31dy5zEBn0pvlB12NpuwzvJib0mUb3RlOFXNuoNBhlTaoe7YiUK",
-	"O6SvKq4tfgiKDpdbkcOqwV0xMXcm/oCcK7ZRRc60wkcUshSZ0zCcrcSOhYEfzoPbkDAPSfvf7QLS25GP",
-	"LQQfVQCF071uYzd2rPt0wwp5KYq9+1upQF/likn7nD06vzhYxNZ8FDK2V9/7QMSCo1S4y4TzkZ6z+QVJ",
-	"SqlsmmnjZtIMqFW30UETwHyDwAm+3LC1VnXV8b5O2XTwlOiuS5RefIC/PEVeS2W/EfxK4sF84H5o1HLo",
-	"wGydHcr9acakzVKO0lLZNyABOvpdpVNnkTeXI2fWhEkl/dh6fUsnD5pV06wh/44pM6/Kr0QeH5Vy+jLd",
-	"L/cbtOeWvyYDCJ6HVofflqvC+Y64gKRJzaXInUSnuObuUJ148neUAegBOt+Z0hkzO7ndynKdBdugFFzD",
-	"pQr+aSvzvAjDX/AyH1EVlVYrORTe8hZjXeYC50ir3BnresWXzoBgC5GfKHC5qNAeTNA11/3hvdjxPVtp",
-	"tfXDStNakbjEe5y5QqySNN+BaONnuCG6h6dItJbrYbWpSpIAd0zB5zkvSZQ5A42VdBr9yHX0xUaUVpTL",
-	"AYNFxuyo93RaGC9RWq6zZtpFmTcHWCkmjPGd4NExOjfeHI+1gn0AOwMubvkuYZQFz3MIGPgog9tls2y2",
-	"UerSmS2yvIRfmw2edoXi4F7v5BW4a8YqOB+kdgKwKHgO1o6Vpds1wzEFNzSDn6HXInIEv3LS4i2axIMW",
-	"QiJp+8Rd+lZw09HjAzoZLRzSUd5IafyVlriQfdU5pTpHYob+Z4jeUNSmNRpv1oeZ8Yq95UU2ugj9Ftwp",
-	"ZCuSgJIz5+XEn4zeI/T+gLdOyOn03stI4ITnV3IpzuicSI6a4G0YMrmW5pQoSXRHul2WuO7ufIrpFNGO",
-	"JaNjkWLZDcZK0BhNP3Lf8nItYoFw6XxZPFbdISZNxlaq1szCL2TJVvIKQslbwU2t4yrLqlNCazjhTWjG",
-	"v4EmHB5LMxo+eERwxHVVKC3OYPmT5YbuggF+JdZyPL52cAIGjbiSZiPLNUYxOK229yEg0gQmOEZWO9J3",
-	"KfZxg3PQr+X7eCRuShbi0DoUIUlHL/CPix2nMFUn5pp8mKy/18ZilWAMwkUUVQAlQbnGxPDkwWeTzqRX",
-	"Rz81JFWmSYY3JiArHWxBxW2Ifey4Ffo5+S3Ot4QUzEZwjCE4P7CG6PqBk4D24Ngyv5FXwhshwcxLviEl",
-	"/tO+wR1kbr4n3FIVfClSbngtrzH4sq2E5pY0Uepr+tF/bsUjCur3fSlystKefiBM9FBvjfrTdkeOF61b",
-	"M1ndb/IzMqLnnAidvaMsU6KWc/egilPXL1VRb6fu2SEVNXxKtc6MSKIQj4V2LCyEWKXBhKG/KLZKqsK0",
-	"Ufzhy42SS/Gc8ZKevxRFwbaCl4ZUiDbTMhr4c5MvCyPDV4H1igkwcW2PmKZLmHvmfgsW6m9CqwE3JDL4",
-	"lg+85Xu2EHhFf4Kiqt0ftXBt+8SFQTRzGteB13+jjXHS2ehmGg9G58XgLJi+YqN/Tw34NcJ8JAl14Hws",
-	"vHEMnjh6rIcOCXoiw6sIX+Oeb45tgeO5KP+t0dn2iZUpc13SaQhpCwx9ZYwbCphowZ2vw7je/rthBRa6",
-	"9Oc/mmH2ORr4NbMK3tBEz7WwWoorwRbOJhiM40b3mcpj5/3XsdxXJ7nSPEGDcdt7xGvnHNMYVWuw+A24",
-	"e0b3DYkMDDKj2fFvTPNiviKHaLoT85KqHKbGcrq7JyU5frBv+jH3KfFLN0cn372R69RYVKF2qd93YvKf",
-	"znL3ogxHlhJWAr0SzYHIphyKwktUdNE/OblJXjxZRc9AisYxdUURQzA1TwiswViCunSvy/wip0xHiEwP",
-	"+cS55usmTopz5DzA1lHnLGM6rPLRLUt7IAuBlYEYd3e3VgXfL/jy8gx2XfJ29bfRhq2TfKGIbl1CzmJT",
-	"awsZ24XK96TFdd2EkdE4TDXMtsJiQUVPNmBmqEgLXpwrOJpVbSGn1as8gKuiureOhazfKHXJKMdVqCUv",
-	"4CtMNM1sJEVCI7Oyhbgi2DrWunMNDzNjeRnPFqamQcAa8jlHHAF9i5+2EXFZci3OXoY0SqK0QMysJSlf",
-	"Q7Xq7ZjhfiX6M7zbiDKS/MDs4EbtylubSXgTDSVlAr+mat0Tp2/q4eKUbaph2VmhaCJyF4uOK0MuDEps",
-	"U8/iawNvVsZymP2Hk8l9VkwT+1k6MUbjz6BQmD0/1FyX66ybPevWlN60zjMEB8IIZrMseozQoSHNBs6H",
-	"Th33PLtZjGxa/Wi0IjS6OBtvtU7ypq54UcNx4LQyRKycnsUWBV5i4hTWYiGwTimULrXS0gOB737Ezdf2",
-	"w2d0jwUjroTmBZTMYD9EfsyQiZonNNC9KnM4duZxgz/BCIJpSc3NpGk2H57GR2feDEoyJsj0pzU+yfbf",
-	"cG3fkCU5QUJ+KJ10XGDfy7UwGRaALUVRmKxdiJSrUpAXtw/1TqxUbKt038SA+0+16RfC7kTsCHqvitzn",
-	"MJ3i5FrVIApkmrhBNc0n8SI1d3zFK9y9AQz2dt455loPGBfQsHOgOGe6bBr5m4gev2jGQOTLKLblJQZ6",
-	"DJbo7Pie1aWVBVvJUkBwzBwU67V7AyjOdloO/6Uz50Xe5JMpB99/z37k5oVAbynSetTeXJikp7kJe4uC",
-	"UbRWXmwScz4vBbhSJ+R8epWibu/dUo01Gve8ZAtnCSsnyrxQ5ZqKfbE+q2sYjEYijRVV5FUvO7ITXb3r",
-	"0fLqa2nCMo9fOLSqMMDhjMrAAsK0n7SCTpnFbd+q6dFKa7mKH9XanmhE3Z2lEd3IcGi3s2SML7Uyrbp+",
-	"iAKc+fREy1L6PGYo7VNeAeJ7/EkDjTLDtTov1bbiWuSTj5qmEn6o5tKpKu62ymKfNRWRW2G1YPy0Yqal",
-	"Ki1fjibLXtJlcEesEvVHLZciXpDmTbGFuqZzyLK1vBJl4gjreBp5RT7RsWG/dte0y2cT3jeYt1a1Xcmh",
-	"CDN1lcpyuB44Xsl3m+e1xubei4SKCvPPUs1lSr5ODShOMCUGYnsU68zlaiW0ab5ratItXutOEtQrmPLF",
-	"IxhS1b5F2+9NPwmdeiosb/LCBpsyFDgFXZJo7HuNdZK5DzdLM72QYs1libsyzTQ/dCjRd/MeZcU1tmI4",
-	"2bwUGIOEFhW+vMQ4pPcyvQ6P92Hcsgt+xbXkpU1o0o6cJVt+/S3OzWcQcaAfzmOFmfcaF8jC8sWPwBLX",
-	"8UQX0CfBsZoV1s75gs9DVp36Ua4Em8M6l8q6X+6xlbRU0PtPapmqgZIiB99aw6j1vrfssutFjtq64I3G",
-	"i86jJfJRJ35gdv2RPWFufccWAkMofRkKhRciv4BUxtqb+DCnxV6Wa2q2CumMJd8K75Ee2C+Kp7dcLbUQ",
-	"kdzPu0qIVlQIThBo2inUjpmdEJUbAwwRTsiVltBUCf056cfkstZXIjmcGgZ9uMBrHctfvWmmrTXAUohc",
-	"UEYr/GOrVyupWWZlf1ithmYtJMvWGIoIsygtg3pcv9bP2WcQ6YSmSQ1Bk4zN0dqAfyy4sSa9geeHOmIT",
-	"vTDe6qvkkuqDEp635ZqKGA8ddRB5hr+/YFVtNi3xxY/HAm4wwVLzhXAkQ2TiaBo/tDV1Yzq+OAOQOfgS",
-	"I7jNqKDJnMNB704qsAk1lwUm+CBCBzJtqNzZ+OINLEpG8cdiB4bPh0eomt6UUz+G3DpjawvSr4UoRI5N",
-	"7KqGHjjKfjrPNlzmPsWo4gqeg4q0nWctFf4VJfRILQnNXv+U8NPaiEhYXNo4Xgk0gp2hDvH7M9V28TbS",
-	"KaZLtb+1Zs1oqOyrPZaW97Bu+gGOKYV+ceuSroWRxM6NV3z/jaqntoXfOEy5ivoR34bYEuY+mIEWmvgj",
-	"fKFNwn6OO1mX65vHQgn0ZDiAebj0eNR22kky7MuCllLBr/Ztj+KEapcbyAx8TiMzVMGJbgmVDNGKwvqN",
-	"bMac789AtpK3YU5e0iu+v2GuANBwQgWAwQoBSh5sVK1N1gN3Ss8ewAOSTQW/wyJLNTWaB4BNdWETXvkz",
-	"nEkgiZf7hOvfXe7j3oZHHZrqiLkVCLV6W8Ghzg5L1A50CdWhdx/wZP7k80fn54+e/CVaLBtTP+83slwb",
-	"2NP8UrRyLm6X5b6RsZBdn73lf51HPbvG3Xo6jzTdqU7yra0BKmUnSck7t/s6L/witruXlzFMmb+JvWnj",
-	"IlQcrot/6JORDz1/Mo+9ORdTazsOClZ9syghlxkLsGJ9U+JD87vklqD3Mhfv6KY4QtaW5+JRXYHz2Dbh",
-	"CrGyZLx1G2/bEG1Ji+jG8L7WZXc2n8zn85FQEExU7Hje+Q6sZIgwqCCAGeh9jG8EOKmrVmoRMJ66c5uL",
-	"tRbCMHL+sSgVY1gJx5fvRus+8/zpxXzeDcN/EZMSD7A0uVkLW7Lw/qz1db8cDbg8jezI31SsPvLr2k3f",
-	"4zfSLJx1gaUG0rCf3r8cr/jDRojfvCmPTaKgTkjhJJy8oLRPOXlPzAx5LLskBLsbBZvgTQO27LvLqca7",
-	"KPP0VppCXInTCwc24IueXOSbbMbRRfS6tBpfGtiEI/570KNkY3FWKSOpevAQvuCg9kIrY9xJfeo0DoJG",
-	"3HzKBvVwf8Ii8Y13G8ArQtt+q1SZWlBRLsXrGhNXqdd/LyL1ejlGNROeUVfxLI6py4yFzOJaliU1dfWr",
-	"MPk1NceNxCyb9YbX4tyF+1uf056J2Br0DapJZfwUfT75CVNwJVbpxfzu0lftwzXxnneq1suBwnzAYLPt",
-	"Zk0sNS59E28rTrXYM7EXPsrELPboA6Bx1DALdetR+YH+wE5nKMaKMRaL/kC8+r2DxnlKe2NKfk+W+bS5",
-	"Pt4NucLioO4SdpYndEp2X92axiRUq17H/rEJGQ5HFXx5OdRNc+yJPVdA3Swo1W6Ip0Fl7R2aMifGUlVT",
-	"4icAwucphvxRwx1HkYEV4Y/RBk6UzAWvuhKsNme/nGK0vaNA1BSNuOHaRuFJM2wwk0uM5jkDFHJrzo1+",
-	"zuasEPyKUgewE/x+96plgoKckhpeWaG/oX6q7ogpJ7+R642PUSvmw+wJo4FHv0lW2WKxGK0xKdTubV3S",
-	"p6p8wvWHTjOHmjpQIbZZkFnmNDfAWkTVdCl4lWpPVPwGp+LUo4tU2a05dl4bHX1g3PtD/TPRBXzyNKKL",
-	"Kk22UG8nQd1Gk3eDbQJXM3gxYDS6PRWSb956LPGEOQXfN/YBcTd7/uziswQ3O1IF8cXNiyBspE+cPh+C",
-	"hytoODnItRWUjZqy3LFTJ97IEFHIGBKfrpF/DpGbKa1zAVinLhHsUJSMxt3ddwW30ta5GAzHZKxU2gLR",
-	"A7pmV4np1kKV67FHC27s1CcfLEr4gPYbB7x6CmZPrZ1Mru4bB/IFp4gXBYOTnFm1FgASeAs4vptQnxeB",
-	"2VVXQicrQmoYGoZr9qUeocpDq9w0rUaM+t1OOgcmZARhMiEV07XW2vnBSRbv9C7rA/uB4BFBrH1TCfYE",
-	"+7QBFBT42jG9FjZUrS6xXyC1liHWnuFzj7hE29vKQZ5splMesK0wfdd00ztOucAUW/1GDfgh25a0urEy",
-	"ZOcSQzsK14KJ60osLeaDFmLaqqWUjuzKdMOFX4qx0ZaqXm/Ylw2A2fl8vB2FFgvHQu/JaCJpkpKCXIh2",
-	"eEP0ha2E8M9NH1PxWA7f62jI+EEN2In6i9qQY01Ne0CUKyGPTJWGDWNSKkB3WFXINRN4uG1VwUfrP07r",
-	"/4YRpCxwJcXyGNayZztxn48RpBUTV0JTFcOOrBV9Ksr5/Wr590HFE0eEW8WlMLeuAx5KIyeBxKpYhfsL",
-	"wzizWlaEeBP6vLepFs57Lau3Kj+KmHFinXwAXSVxDYZOA4nhdUxjMWVo/zX2VassHpE+YSZIryQ4AmSD",
-	"TncFxEqW8qT2/mU/Xj3OJdLmVYksBiEa9esHZJmbNuYjHI9rWYIopEoBwk3GXquup2BgATJX5DHUOW+S",
-	"fcymjzHp1a+hvjpa1qvqarixlhAc1coH2KHpR+m86yKMBlYhTD5MrAHFn4STBta0PTDYx+vP+fU33hjr",
-	"qycKSqfP13eEuBY9r7UdOlo403JNPRr/bpjalf6rtjx3ZvAUROoRgQfUhUHAHo4QPfT2XKuq6lbNjM7o",
-	"r5QuP3KMIrS7WmFnHhn5k7ZUyMnHgvGeXGlCeLvhY+o/L2Tmkx71Uymj5wx1uKQ/6L/xhpHV7J8lR2nN",
-	"lM5Hj5cg9P7Tw25v0Sr5syMooKBJ2xLQ2l9+A2RBjXdWCjVia5qCoHolEA2FaL66CYqCpx2lUIBH12v/",
-	"vV8DWUZK9jxnTwotwt2VOfo3RMsWNXCQTC5bNFYLi7vUWUR8eYkGsA/eQk4zp4dPKJKi0J7KmC+XgpQF",
-	"xOiOA8t89vl8BFhmmhlNSIlxfEFnFoe8v7MBiCUgY9vjozyfw38jIzWVJtzE7rvfioJbeSUQQ4LrnOXi",
-	"SkIxH/WRbmVZW0HhuNqK0dGMki6mz1hAY+nR+B0fxbOxQQRt1opmfzYfbTf3EC40m+3cRYsRruUq0JKP",
-	"WLmkCM9eBelONHU97iqYu1pV02uFtaoaLNWd0pezFGP4Rp7mCSj1p+HCe3jUZkHSUv58O+FEf+0ujxt8",
-	"6aGrpuvpjyampolpAt4mfUMkwNvksXKZU9i4aZqc0pp+ohPtQ4KhBQtHGpo9vNporBWSwFScSdj4p+FM",
-	"ultPJnnmMYfpO26MMN2Uh1XMvXVid00r8TvSbA0s4Hy7FQl2Dl34EC3agZ4ljCJuaarqPSXQJqlycKdU",
-	"GeCayaUiWjyMYgNZgNzGDChfYxcBO5GWcE6UbkGpolrJmJYmNZLnhnTyQTLc3Gob7svM59eIDuGUTJGx",
-	"uo6SfBFxV3hgYgndNIjg0J9JwzheE3E+n8eSPkU+Esog9OBWNaI/VuxB6fKhekYfKQXvLG22AzajH4jl",
-	"5SUGEZHxEi1/DELq5jDEc+UIcRM4dU4RodTdjNDE72FS5r4M0cPo0lzimxKNvfcYJT3B0vv6ihg7JuiH",
-	"d2orLIYX3Zbe8KoSpcifh7YlJ9XILiINmztv1PMBHJiDC5WCJh5LFm0Ek6UT662b8U6t6oaHkNpIDbuq",
-	"tRGDcudZMlKUUVzj/RSI8UjskvQaEZyk2Cld4pHoV0xomN8lFbsMV7BMLUu5s2KT5GLiWMxhYC2bqh44",
-	"HCutFnxR7NmOJx5YExJf0TQmFPbzrWDCbVm24Vi7Cf+EqcM22tnTiAd8WJNoqoKbDdKgWXBr8C+sQMih",
-	"hbSBxpfRDysJd5iSr9lKi5C/Cfe4ybFKA+KysFKE5E3erQ5GcrYjShc/s2GzCAGPW0Xhh0F0ffen82hj",
-	"ZbXhpnO4EKZTmDzn8fr01dZpxwWegscOFvdMg7GyQnAzxGWqsfa0iUlEQxLttlXhptoM0lmGQad2qkT6",
-	"ZNw/UykkyVFSVlUsA5TzGBpTILdKaptE6qF+z2TMT5/Ym4CCN5ljqzkbmVXPWwgjvhQBGlfVeh0xohfE",
-	"6xjj1R/691cTmlt8BU1qVRovincTynnXNZ3sfWG+EzaNBl7mdqsAtu74lDweSqoAPyhO8M6rgfaNCaB3",
-	"IdUQLx45EOtoOUm7JQ71yIhJabWsztAqTDYo3T3w/tcE3Dhhp7wnwpEGlH7BZcFUJSJAVKIo9lFLR1o0",
-	"PsHikWXuYaPQvucy0QJaxCpO3nC9FsayXBrLywYKE8nLfbx9uVE6zxqsJvg5EbSKG/tebofYgpYcCZzd",
-	"nxkLETTGnYu+TK0H5mUKDV5AxGp5yKezvb/3s8Qt26qOpe6WvAUuGTAyqcoUCV1Oce1hT5qbQ4Dd0Pem",
-	"YSRxmP8RsY1HbFHTpBYxgHxFi6XqMhrreYOzwa/Qk3V2jFIFcvwtxEqRue9DrCkgrfCmFysi6h+w392m",
-	"RdvAsIJLDxbHWSGtLRL3Mxp4sSaqTpcKomIuVL7HXKiWa/wgYRpmg06aGJLHshWecnoZek5XYse8XZlq",
-	"66VX0YrSRFOuFJFrlELKwzZa1fEWM48fo3ZCe0hbDkz4TqWC7zcyMcRg0RSUyzK5yttGtTzZ5KEivZVm",
-	"8IuwFjbUaE7VSK1sAUFCUbOUPxPakULaLF1ZxoOxWaTWkUW7tEWpDWd0ENBmMcbtDl6cveZT8PLhHjQ8",
-	"POjn6WEsaKAogq47rAmIkVZ9a30NcSdUDKFxBNH3pMt2U28XYQX7NrEwRpQ2+pKfAwAW42VgFkaxCJVX",
-	"0YdCAcxAYEgZ0Sp0I9ZiLZopCN0xHS5U9w/RgukjfKv8OtXWFjxWgPWd08R8EaMBQ/i1hSgACpYN8dZN",
-	"ZXwd/MptsosxSATrw5eoWJxZt1FuMSixnHTW/TBcJ0dH5kBa8RhRbEDYPXI6I7R+YImNc3j93HDBWiu0",
-	"uYCWK7T7jADLPAt1dJ4JiLpy1GE/VlpjVgAlHqTIbSH9DFPbznt0trTPiPfXbN2XDLH/HgLckF5siOTL",
-	"UJU2a+/4DLVLhAB3C5rIbaAeGS5Nfsy+fC3N1HCFu6XRAUaI8owFnAPobu2pjIuAFAXeDyJFHbprPN5R",
-	"G2Kp0B4zMcSeci15agMOFdkTGZGeTIySG4+yc6BLAKfWG157N4lUlwqZQ05U+xMtp8g7GiBgeDC+zPIy",
-	"0dnc8f3RBTE7uWVQbzTVzgiznoWVb7JbSP7iLQ8TxzTqWgSF4PnZa4w3JxoE7ha0B6gT/yOBR5vUxz/Q",
-	"hf4YTHu32VbcWOEUkqUudHPCatF7aGxHO+cP0HmLLS/58sxNbzo0L96Ea+NkdzrMhe+vjd+Fgd4+KUy7",
-	"nD+EmKRGyrrWGd/K/0zEQmiqIR+GEi6pjtDPX2I+GZfopIQy1rCdhN6WFKdp4NcGdOMitTYjTon8OjEk",
-	"dVJQaVpUTZVfDSaEJsU0niMDGpsH0vUmpnPvvvnN4moI0UNCEHVcGycV548WOrUCDuX3tBK4v9bT0VUr",
-	"vp5QIQpv+JGvRbyHRG+ntI/o7WjBIT4yo1HGrM1mRFOLzHYcglKUNiVjyfNLy3WG6jpA4RZ8L3JGpTyy",
-	"b20uA3dpz/lZbsSxtuOCiKFbSbmGLHZK29du2N1jG6BVzFUG7g7CohBrzaS3DPJqR0uohshwcTYTe2ad",
-	"XXcp4hHNpdpuVemsEYodJ+OYabke0G1ewaeXX/J9fPKm1WW6+y7jeO+gSp2nXhgfru32S4+jrdEU9rPL",
-	"WiXkZZrPjab5CBzHzSlNB8qjl/0AH0Df6C2CWbO82WFhmiYdiwOM7f1veJkXZK1O5KtxZwYvc0oPaeqE",
-	"pCgaVVYc7G+gOokcQivKK1AdQjcADslEaRjcnQOV1KMd34PrtOHFCrRQegF3PoBZjocgVULC87zp4D3L",
-	"vpx7+yNgOLbyniuRsxqqxzhbyXKNoRr8BlIooeri4NOOhG8gRstkCcoID+NqsHDMfVDIZib7x4c+IcUm",
-	"ZeXP4cwv5MiBDMJ4FiQs+UA2oebyG8Fzai6biDkUBan4ii8v22H/dgkHtNqAPFOl9HM2x1jWTprEAMdC",
-	"S7Ea7SOFi04id5xCqrgSojix4kUathKFZYs9zAfS92y4hV7q759DLHDeC7B1cpzd1VjXxqYWTIBcJ7KJ",
-	"TIDq3UldJLeOFAOgqu6FDRm9KvKLZnKChZAx+FyYOnitYVtUzlN3HnwfjYcmJqO59F8UU+mblko/Jilh",
-	"Yx6tEY9q+YyFdOIgoeZGqctYydlvwsN+uCt80B46FbRck1iBpeNeC8WIHqSlhfYVed1VgpaICzzk6JD9",
-	"S5pNx4hUDB7shb6tEA47JkQlYqBHUNHVArOi1CMkjZ3YoFOU4uwC2mf7uIGjnvTzEHnD3sTzUR7wBiQ2",
-	"FHFYVeHqPGfnzzwBmZsIoIRlHMERE91Efil+qgaaSEztJCAt6dqHet1j1T3OeJiZ8Mp4k0R6/11Y5Lhz",
-	"joQmqi6cL8NUbTNE4JEWpLR/8IOpEjRlIvWZx68agC8KJmwXuugOeGihzCSaOQWsTO0sJaPYijcNNtA5",
-	"kDgawU2HcjFSZ3egQkq+ZrLMxXXG5m4rARLXBALaQ25kteALWUi7D7sUFAJvKfsdn9AwtJPbE8zpoByc",
-	"7XKgg9wjx1VQSlwN2iqgLYpfCc3X4rnP2yGCcJOUxVoGIvlM+3JZfsVjFS0dPP4dMUK1FJC3h3GWmU8x",
-	"JEmPKIZ2Kb8UJRXZwTJOeOxA8uY91kG0ywRaPI4yFCtuZZ4X4YMXyYmdgI0dt+aFKCAOvlROZ1N/zFTt",
-	"SWvUCsD5eYG59IOIqdAroXO5jAlYJaBPiAdSNQ9wQd1FaCEuhCjZP+p8LXK2F/aCINhUWaB37lR0AMpv",
-	"9aK53eiEXegNr7AODtKoIs5YhEyT35Y/cyrimjpF5DyDAXP4uJZ5FQr20OxvnxuBLbohiV7h7IJy8NZK",
-	"NqP+Aj+zQR0G0rdAN+1JplEb+/MhjYbxG8wqTOdg/EbwIqFwvquGtLiS8WDzt5attdoRqhkC2DU80bzc",
-	"d2t5LkVl0+gZjeW27phG6jIiG31Dwt2VNSOOSf23Ya4msVwU9fYY0FgM9SkGFosPgmMA9NlK+RS1WjHC",
-	"kewNWZRWS2EGqmWczIHl2B8BNOwMjG4ighdO2yCOl1MUQh8D8ipEt4iDM09XNiHSWkaDPfQO/FoIV6sV",
-	"ow5R6InWfHkJWLTKiKaogkyuQgue76Pz12Bc9X+nxao2cVRgDnSbqCJxnZ+7RS5a5YvO5CsV7g/gJJ6w",
-	"CG/pzQMhzTIew8VJGIBP1LIa8CvYxlmo9XLTNM5gZGA7aeXqEhvT+2cwDIt8J1EUrFTYzZ4h657bGs1E",
-	"4WyOA7V6cWwhTfkt3Kyc/+6wT7yAtTCjaNaaD2h2o5/tYSWTVgIZxUudUM2HbNcJhEEYl/bVT3Tb8Ojf",
-	"NgI+sY8/LmS7zX48dU4BSXdtdGRWbKeGDlUen1Fs8k8tX+LI3JPYyWWs3HI7lCpeSbN5rSIF6U3Rlyqp",
-	"qxX4wd0xkcj/ofQ2+rXHur+G/IxVyAB6Vh1fOCWpdgrOL4kDTOxd9HGkfi+s8/91/FcHbbKEPwANeSGI",
-	"rVXeWHlGlpcYHi8UPwZ44FRYu6WVJ4PbF2IVm7SySfKnxoEmtNHeVp9cm22qLxFblTwLpXrPZRF/jO/k",
-	"7XfpablMrbk50rfnu2AjcTI9ZVKtltvo4fQSumv8NkhkgDMDSUW3y4YmfCfzWIf73ezAndQiAfsa+xPJ",
-	"efKj9+vREq/Gs5Lg4qCmCfuZdFKGijiIezPrQYb8NLR8Wa8pcVpberitY1vS3Fp62qBeTPzeJuH26t/L",
-	"Yq/3Pep/LdT1GRxByc7XQl3DzL6hgrQp0GpUNJyGyMn3gyVON2IJaFUMp2TMoElrGGhI+lx90801peB4",
-	"sIiYPID08s941jhUmlHeGnOLUrNATJfW1jnw5FLtmLMjCwYHe3LX1pRYdx6FGPDZvsHsjhFi4L6mdtqp",
-	"IeB0tsrXA9xqlDYE3KRmUI58KCWsSl5fiGOPLsM0mYnWaf+wahBIIO0SfFy/wDfev2Q4H3qZ+047Wq56",
-	"rTiIvzzaFUEangJUIEB+/kias4FCcvSVaM+TDOFwcbLSqBJimf1H5/QNQN8iAbsSUCzj4SJRWjFoC0xt",
-	"Drgf3MAAFychYhg+oQU0SrguyYX5VFkxvTTfHU4n4gT6Q+o4+LvZPAgkHwwuJoRvhDGTPxUBWk4/SIfQ",
-	"Q4IfGonfTUMEkaWhatf+ozyDTwSc/q5wOlouxhSkuJEeLsJkI61FG9Ybcy1DMMxdmBeahPDFKeppWXB5",
-	"+pojEUoqWdqtycGdwLmo1UBYJ60nIrQ90EoBF0FrjToEWDRvKQsEltnJCzQVcicd7djyS2EmEW1OTWu1",
-	"gajxba0JTZm6Ie6Nr6RttVU5+8iciPwxXGmsdqdvKm6GcxpmE//NlC0xGGlN3yxh9Ufi1D4Y6yfZryOd",
-	"/ZM4iOLknDDTSaRkPvQVyWbsuGFWS5Ez70SnR/4LZYyY7nUO0bVAKoJD6QOkUFsVewchkRNldgjM64jY",
-	"TQbuWlqlJzLvRaze9C63A9HAmk4vc3QotnQxDTC8IumgTA8ZNnrntre/Fp3Fa+9/VWsEqrqhBhhajQFV",
-	"F9+UftvT1HvURr8iNNgkBshJ3zUsS/xqmOCUUvpYIbfhV4LB5YwCab1JqsuBPK3HzeDMB93G1CO+gT6S",
-	"hKx5QYtQBhSG/47oxCnLi3s5akak0Nx4sQDEc2BYgSUxkuQdOpPc5OhyJDM8slI+k+q5MAcONBxeT/Db",
-	"6KTx0ypYmbEu+VZ+GOx1kWcMoxDHdyPJRLDyG987yBWZl030mI6zLLiDY12MgLhRnpHLmd7FiPehfy6v",
-	"xGt5PSq8x7GVqSEwwqtyjErlOJpwgD/9sk3J8ujL+XSg4YZj5ovOs86/iD3s15oX0u472LnCWirkMpZK",
-	"Ouoy/NVYXhyDOcMnSqyRNarWSzGdQSaKh5zB1DdjDo8fzTZwe+bWfUK2gdsgMT9ybU/gs6q4tlh6QVVb",
-	"TtVesG3Gto8BjsbjLrwUhZG1OWMvAbQbMUk6JExOCpGJKYM6HAzpmQDytFbCZIwjPKRVapYowjHUW4lW",
-	"6kZwDRWLxVBY96i0N/jjNyKOyuVqRdVQU/pvsfeUoXSEsjloxgFKP2BM95AJUDWUiqaeEqdPFfkpkAmH",
-	"gTl8RxYQEmiEvwyCPsStEqT8ateW9lOqH4uGOImcK2zARqYLbgUYQSNkYSOieWTthh7z6LwNvz2wtAcr",
-	"2lq/Fg7GgB5sNkyKRgS9dppKfBcWbQpd7FqkgxwtRCFF1Jb+b4A3wV0dqgOj6QxY73idwGEhjF1WTobz",
-	"ClIIlI5fSRiekdu64N1g0KFI4wKYo13hFTfROscfVlg30xRUum/ylXWDSZqhNCO03JCcxCuCO625qhKl",
-	"R0o01v99x6XFv4kyP/7l7oEARdOag0Erc99qjITl6QGSRVHKfR/54eOUEQy6wE29hS0OV2bYuuHnouy0",
-	"7w8Z3uRRUrUGTlNjx6Io+Y3XLIEfW1jdrvCmbMN3fu+etBEDjvwUeIqvFLdwp8ehaFbA2RvPWan8atIv",
-	"X8EAYIqN5doKPD7BCS377CfLWmsiXzmWdQrWVRsELfkGzyaSesNG8BSc6PYtIZcydoOzLsNhll4M3tKl",
-	"UdCTDgdK6qCnMgCMIxQ1T48j1/iqDk8rs8NN5KWgmfruNzXEQH7eUvaLG8wpu4XKJSdFLWqfye1HMWt9",
-	"JeKRVeJPEYwzDAAyaTJfggFdXYQ8e0rUjq/Sq2ebIqLbDaYe5k98lDMUMOAgU8Ju7YjvwVkmt6FTrBTX",
-	"Fjk4F9gR5YbYtJERDuHJoMLupLeTo9vxAq13YKI1q72HcU/kfYvEwsLqHDRRa74eitz7iUrsq22g2o8Y",
-	"3qcDNB/GwlviMsAH9iEgvA/12MotdlEAKSvfs3b3zo1YObpv+2LO/l+mfTsWorjQxyQV9u4GcXfgy6lJ",
-	"OHGZ8rgFCYiz7nEZSkKh1CWZQ564dlK2qeEa6G9LE4poQZ35PQyNJtAcLIw1HdIL+7FpuymQq3dXqgHB",
-	"h/F+kwM2vVZtxoHGpSemKN7EaoNWMquEHGrgXHCCiIrzoOYgFCjQ6enPymHiiDhQ4xsshj4Bp/G7BhR7",
-	"klnsbH8nw7/WvLRNQaVhZgOEfyXEjupSBoL6Smijyn8HihRMxByirq5lbBe9k+tSruSSl5at5LrWgl4S",
-	"7z685tuqiBw2L6AHHVThvmq7iwkYZWa/XajCxJj9nDrtonc/p95DbXzpMcvFitfFFKUSd7j8ODI/Wc33",
-	"xuSY1ja5yq43YRTfhAkjWkdOSFlkO5RC5AzANIa4Hct1cRixOo9GrKBIx/QvjV0b/Jk0SjBPgv7hlyzW",
-	"7AD9drMEvjAPYjH6Lb5mZ/TCpg9n9NJp5N9Jj/TeT9KFiUuDdUXjT1Q7CjiNXkol0IFvr0ASTQQTAvHK",
-	"ZnanWKVMIBWkAmtc2eGAzM4JrlWsrRE7BWSxguK4Cg677DQ1jLQ10078CVTmqdwLqVn9326A3Xo9c+9x",
-	"z0jiAqGpOYEN5Hux+/YEQ+reGv96BWnhL10ayqgy8HTNTyNsze3fzmN90SdXOQcCuYECr+/F7seClyeW",
-	"7I1SQVb07KPKnu9hCANnKDxiaOht1vc7Gf8JtPIDn3GU8f17sXvnC9/v4jtuQHvtTRn4ZWzsxGoybeQm",
-	"ilH2bYnYY4MdSCExlYit7t4SG/OJaW/MSBPoISmWA/MpUh35UxXhHRQD+EAhvzaaP44jB3t4O+jFNJhS",
-	"B2weUHUUSbFsybWWwjwPkW5pA6eL058ZQx3JlHbGuwVMBdOwiSCDT54PoIuGr5ifPRv5DFPI/CgJoa5L",
-	"hByr1xtoLwvAdRA6g1IExEkHlyaYuvBgVlce/BOuBoq7aCDFzUzkFDk8MdxkhIMDoH2uEOPHQiSM2lsX",
-	"Bc8RthdBYI9QCXMdUds7BNzjNg1udVq2s4Fadfe9as/6dCTFJS/ZQjDDJcmZdzQrHNMh7TiIzGDRH3h8",
-	"x4Wtv3KjErTleydFLSGKSwBsmYgnipspfCvAIv7TyBB9VTYLM0jzlSxZbQk5Rch8nmlKy0U6wsJgEABq",
-	"iibSiScV5uKDsxkV+8V7wvHDy5cB3f7BzStAHItjdEFuvVXO1TC/j+JwHZ689IqB+dhPhopZ8y7FaqD1",
-	"pOaHbun54c5wd5upcU7pSxmadyomOFYXu78XmD9fqB2T61JhuJJT+5jy3cm+efPI8OBVphuSTiIRPYjC",
-	"DoOkTcmXHizl2ht+ogXxQOMMs0RviC63Z9mecKRct7i9gD+51S3twc133HSx1DO2D/ygYmUz9ps79YOV",
-	"YGq94pH45UfhYk/0rXFOT3Ctf9RqUYipEKV0F8uF5bIw7E9vX79kXz599pc/R6CQbRfipdFSQmulB03V",
-	"TiIHMj2AxnViUmUlo6DWP3K7yZiBtiCDMJ5nPuUQgb0xhq8TzgM/UH9DSm6iQS2MbVZbiKM0kCOl6khE",
-	"iI/JGqhDWpvoJk32oONrlzesKM2GvMA6GmBMRsxSYIthRhGMMUQney6hJacsqbrkxdITRzbBk8/ncT5w",
-	"M9iUennL7+uDTYIRDG/yYxnb6GK5KeWvtThr1iZ9w/ub/abHB9yxFXJCkOSoMSIY/TIkqe7IIHHjEca8",
-	"ITi6idEAtboA4MMV11hgljXw0e6QWqm6zCkBTpnrJd8SEj7U8e02DcBjLvscCitPudfL9CA2sKkLSyvg",
-	"tfvI/MNlMEVwb+zRPiKAzNAIrqVHq4GPevkfIpP/X5SInJo1L4w6hrCalB/vaTJRGHA8jbAmY4s9qzoH",
-	"RkPJHqjHNdHw9HNObVi/g1cpfSly5iYXrBPOfI9f35WcwjhIpIhxZLBCGtv9EvRmj5EYp6T3h3Lukdld",
-	"iLbcx0l6B9O8A6G9NrIXvvuXqJCdBFhyzyAksZG/TdLYkcn2zNiskEgatFK1xiMXfsIKwwMQ+dvHgug1",
-	"aR5tUn87QhN6lO9nlNHggMIx6foG8CTp8gAen3S198oSLo6n5Br+RA/kTuMldPERGwPw2M/eepjxROMC",
-	"7oIRvT2BCtb3wsaIUnzlmTSb54FlCKlJnN5yBgAvilQg/5XmW3Fy63icXvSFgWMeGMK4wQg6Bj6FKE/0",
-	"Va7v2rH8LckjaThJ754GNLB9xrk9Y/6SJ9ZIKhxBFKlfsqjBhPBwQLKBsQRnni3EWjbU8eEqFLaRApOe",
-	"O4jty4j2T1I41vmr+dLKpTh7O42619/XbMeXxBM2xZayA6XJhw4dsnuGfwwzx0uaN6BQauYtqaJxgGT+",
-	"RZkjwp/zLluUyDeCfnzfZqzJTh70ry1z4qjudhMUbI9DOfm1qTyJJXj8gp5ou9x/wNREeVNekJhQSZ1x",
-	"FqCHoTUizZd7ADg4inO2g5/RFaoLYU5cIe3ujdRNehNdsc/Y9oJ9dvaMrZ8zYLyCPOxOlvn+gv2FrdHz",
-	"alWc3DTnfytTh98Vm613/Erkr7Sq3hNb2pRGFS14DzbnWNOPTI2ND2aOLI3yeIkifY2buyqfNsRW7GNq",
-	"PAOiBP7+QCBrkRPNz1UzpMHV+Ppqev2auEroe8MHT1kHc7mP0TmtNzZjW6VKpOeQuSAeK9TeSMeA+lsa",
-	"K/IurilggiLXUL8DvLXUGqlUE4Z5e4sGLyVCieEVOoHGIHnKpR2PFsH7j22Thxd7iTDbo8J+QonbA6id",
-	"idnch59+GPAkrXNqwd5DrMZJUe2PYFFaWYMJK3NK+eEDrMpEo+bBV8PbRhNWAsiOJq4E9Fekt2aH/oq+",
-	"v91HL73jbRYKH2KIYyeWLsBa0Aq0EVBD9QLN15E1kJM3Q2iHOZX87Wu0aLANWGpGtdu9Ed6CgUufd0xG",
-	"YAruxFZF64fmK7oES6XFSbGM2+6OlHFUk6+doUkZPEr2hXqYByka6g6PCHITGXJ1HPv+ZyKjbSE6Apen",
-	"9qwrE+DvR9C6ezVFvv4bChj9C3HhUuNpKEOnxdPeCW4nN1gCuQMFsrVcg9OyQYpfA7TXZUMhCzQbHgWN",
-	"iNH5NSGUsBIICBWzyHdzKOcN1F6ArLLEIlEIDt1URRchsdn4iyhGT4sq+ILNMXGEdVjSZuzLOWJPGRgQ",
-	"9qEnBfjKfKAoF54DJMeKwWs4QruxQm6hXHuBjPNM1fFK3VzzXZxqFNmUIUwP0whtnRmDG5xm9RWOK3kt",
-	"crYQbv8N1QOvKKI6QP9y5RZlyQvKB7irDVLam4IvLyF/nuEo8mRm7HVB4Py9TK7HAYBv671mdTiqRJ41",
-	"HgvBEl0JLjeQmkP9vPsS/FZ3m2HGyqJod0M8Z3NMjsNeQP7lnSzXExlsop/uFGPr+VowqqqeUCIc75QI",
-	"2SXGt772cKFyiVuTtnPM+AE63+Gq840qcpgttVr57RWvX69kjAH6XSUEhMK3j42vgyTWaaBrZnyBjRuk",
-	"O3BppCFhhw3sZqwUVyIRgMHGj4IXZY4SB79Ppwa3MXSIUeE6/ALs7ZjTrwAPJI1/JV69TQFe4mJGTZI1",
-	"ajUj4GviLrJ0+FjIX6NOo23jN6tfwDRaZjhbTqFlTnPQ+rK426hCMCPgcFqqEm8mzlu+vCzEGXNbQcDE",
-	"GiRvAsEikTK+Hf6M/VCKBhorFGlJ2Cj+p/OLoGRzUWmxdN4O85S2ACAjS6YKt/J0jwE68LP+WVdVWlEL",
-	"98hXY7/+xe8fYkUCbxrUerpufjhTXzlVSqpsIQjGKGPcIpj9GRDqYUXj2Q37ttyIvlMHA/osfUBbZeyk",
-	"MZydR0dR5t9Q2UczLWfPsiPGQerrz7sAk2fzJwMDeOMVRHj/fHwAuCCTRhA1T9ZB69LbZ9wwUyNMwyEI",
-	"p9VSgAXs7jprmfmte6go3SfcoBbHM5l0CtajptlSyCIkRIfE9DUYGbQKjJNclnsGZSAjk/JsHNe2HNkm",
-	"31qaAtZ8HVMrGAbC4ZRjo/hsdGl8P3ezMKaAMkvQyAdHE6mI9pK0r3aHMEMUbrCLVxYUH+FWdYj5f4nC",
-	"PfDycFHckgMQ1SyLHW2BPRzI1pxuJeJ2Nz/g3rV+7VRipcVKaI3L1xIr/w6ojxOlqhGBRtoN4yyU+2wE",
-	"v9o7RVHVulJGxD9DrkYW9g0EhNhif0bUofD2saUcgwWXK/vemSqJ7ya7xltdQhQwGsJF0yof3fWjLbO+",
-	"qKulcs57ZXTY7YcHYdDAZ+ylKi1fWpp7tuOlHd1z87Mvu6owpovNUlVkoPoD01ec9ASse3Amsiv6At7W",
-	"V3+e9Xuv/Q5mK6XPGBlqO74fm/bRw8aUfN078npy8A6oWvwRw9yPTJa5uM4YRTS8urupHIRqvWMn31sh",
-	"wCmwU3YBHGD999nQ7k7vO5+PzH/qSfdZ+1ujc++8tK4CkyXz4JS9McAvPAur88hFWy117uQ5uoAwnD26",
-	"elH107B7htn+IouAS7rrgJDSabyFOGNtAlBCc5XA7OP0KF6GWnZ0E3bOvrNnA2xMP1XHJfQ9vxQlqyt/",
-	"8oKhC8f/lC0SZQ2VYwpalWthLHNXTtHRn48ct7HSfM9CeLLNTWz6jcRVBYfTqvtN3/FcOOuhJWDQE43h",
-	"Tn9P4bRxsWeGF5hBcUeebP9DyW2teRGVvVzzEZvqlebrzPuVSJH97+aMvWiiOtkwfxRe748pgPEEhMAb",
-	"npxu1O9aiPDHxo7FDcwqGIW45ktb7G8ojwCteWCCyS3byhKR8g59FdyCfhGXmi8g58V3PvWFkLjLWhc+",
-	"rImD8j/REjKqUvM/GkoW+J93CPlZ8Txv7nVLzYg4vDtM+Kl7sbHEpWo1h2OeHmls7cZs60XchCK28REn",
-	"UlqGFzZc7F42gqyM6arzMTu9wSBrWzFPoqPBa0ff+XTcSGk4/MNb4zEHLgsoF9VbrM5RK9jh/bhXVdsD",
-	"wzr0/lJs76CJEwAinEXty8PdZUAQ0oJ26FjRhw8kU7JUwD5AP22lExDiM3YPwXN42boB0jS/xOuHgJ/+",
-	"qFy8rDEISJqbOr5GF2VMSXi6/XGZpCv928PPNx4BUPEnvN9dd3dbInqGKX6jM6wpPR5RwM6ldCI4pvE/",
-	"n+728nK5oUThQRhAmo3IISjcFvcFL53Mtm4zl3K1mmWzS77nl4hGvK7jktyGdz2+w/Gbm8X8wW6E3knj",
-	"zcbQmoVRa0JKR3IfifGBWBBciDxhrm94sJqkQ9V9X3OqOtN0J4qiXUuYOfuLMz3MzjLFSJvePbnk5obi",
-	"3S6Vp8ue9DWXj306y6YSeStin+COP5snmDnjBs5a5AzhJw3bqzoY39hN6V2SkcE8GRMMd2qnSP97hY0D",
-	"gdDECFEOyXTBzabv+J7N+2HO9xuxZwvBNeMUJYS42jfO1nV2P3g8O4gu0a+tvyPRKx6D4voQxyjf3YMW",
-	"fUkqQtflzfVoKbj+avxIxjeesy0a9yHKQ0dkUG831DeBTKhR64s9E/u+8+2HBPqlo9b99QjhRrXeW2EH",
-	"gpYJqtS/y4elESLlHnRr5yM/Wu264QntjUfEflkoI8yoYVQwuJCSO2fsxUHbFXzkhherkPi/obOftbob",
-	"gzSCvV6Jvnv+RpbCB0CdH9w1NZq7VuFc4GyFWGXZzH9ZJ+8R/rni2j7qgvW2eb/z1LyMyocG2M7LGKgm",
-	"AZ9zV0ZeGRUBEuVTRWBdE1zy8dPkrzVQEXoNBKVQ8cNkQxwvzbR89ng+64fR1GV7Gv7t3F3zb1+4/33u",
-	"/vfU/e+J+9/5LJudwyOewP/xcU/h/8/g/5/D/7+A/5/P8Q+8llNDJfBfxNbwErqWuuNdqqIAKojukP8G",
-	"l2ISmoomPLOCX1y3GJ0Ag38SQeWZpRY7SMjXMT4viPxbZD7rjKhAfL6DKYTYorC8K/DSbGvAC1poahEr",
-	"8E96iLECoRwgaGXrcm0sbI/fZLmMjkmtVkbYcRn5Aa5jZsPLyzMGQTMIEKO0BIyUjczzIUuk8lhczbeL",
-	"60qZiG8BEFMhX+XECVT0QRnb4iDk0zyNLjCX2I1eazmwJGbDq54uiqT4YD3g4q4CgksXooAKy0VdFAKq",
-	"BBFxZ1VwrBFRlq7c1majFaQBQVwewfjgZHlUUzJwKH59KXXCOr1zlzGl2Upw5xKZAauw5GuTkAnpRB2t",
-	"wSkAeFMITiLHcGOGFgoMZSjUpEADBS8Ktb5hZthKMZbCKwWzUvhKQWeiU/5I7IVHZwMJbovWBftyDuUj",
-	"zhSoMma2vIDKQDo2SmVEO1gQpODYaf9kfkLcJI6ngRc2bC+4Hb5XFutYfGHXluvL+FqDfurGUcmUiWpu",
-	"5q7vhMMRY7h1E+R7J5xhXUn7H+d7zJ9m8MeX8Mf5Z/jHF/DHk2fwx2f4xzP83V/O3R/n88/hj6dP4I+/",
-	"/MX98QRvf/IFPPPpk2e/xGqQEHrUrfyWo9ROgJ6ZgCXcRVnfypJ+Ou/3OTitjQfU6b4NRxv80LebP+1t",
-	"D3gZ83eMOmrz+ZNuQHY+j9bQHGANHZPl1x542liNMWHmVsYPCQkme/hE/mIs/wO0origR2LSTwZmgULS",
-	"6GiVYkp+M84Yrqrxz3+jVOUUVO4PMFz/+MfEjYVVUSutllwvVMRWDo8LB5Tm0P9wcFu5L+BP0Aw3i8N9",
-	"54mqqCZkzeu1GDhzaB1HtDgu0EILfml8mCUglidK75MTEo5FGgDbCVvx/IvoUfUJ78S48Hpp7M/FP7vM",
-	"uuW8f4kFNLibiCw3lynzFVoaeJljmoG9YEYsVQk0TrZh7Sucke6uMzvhJnilBrRbYkzu21sKx02PRiHS",
-	"npVbkXxITF4/Ldc3Wr2K68Ogbr+EV9idILAhu6NQ14pr4CTwXQJgF+N6Esq80uj7SjOtyjdaeYQg8qNi",
-	"9pW7rBXc9w53X3qIOKKnaT/rRbRfQ7SSrp+U+Bwz89a8usNquUj5qSzXBU5KPwQl153a086ldqdCR58p",
-	"ZC7LNWtYAKrCOdXIBQCVI54XAHqTAjsA3ed/joew2t0ox1OxULXoy12g4NOJ5UauN51AOPGMC7YTnoc0",
-	"a+IyWBy2EE2t/6Ir7ETSyunSogmsA3vCTQv4kPEgDnip5dopRVWKfzcMgsmhOYrQO8PmA78/qWPa8083",
-	"Hsb55xGwMtjId1nJWVBv+JHYAXSFSSSOLWR5GTxxIpJoxxW04MuNQOJAj4vmF9hXyExaOaj/PH4eEJ3F",
-	"eDgFL0Sne8BCODD9z/vPUFis52Q8F6JqvhB72BqVB/vrFjRuXVURQ7SvHn9y16Gibarnqa3txhqyF3fo",
-	"icnPUgsgUkw+ZJ9MP2TVjULoxXjbzluVA08ANsidsZ+dVQlVQc5eWnA5TXrPp1dePenXj7tBJdVdfT5a",
-	"lAo4n+W7SqniIFM/P5atMe6G8RaZtjTH3r5V6fMPPEt3vgCqtitpe9khUnWRgmaAOa6XGzK+vMWFuKK+",
-	"0UDlZGy1kketRxbUAzgUestmldDva33YWPCXZ9E14tDm0O1ywPgpwvce/pbYkGQ5ZX+ePYma4odyhLZG",
-	"b9reeflp4pB4mRZXqrgaipNbQFk8LjEvkNdjr+puOViCAhqvJ8EBfBf6iI/4NuBlow+6wVjuHahhK6tv",
-	"+nWj55FeA5UzK6vGAkOKiilWUuw0iillsxMJQKE3r+l4B0l9cCHZt9YdNVeiML6Q5zn77PP5BeM7vm/M",
-	"M63yTl7f/aMWN/ZAU0p3cbR4Zao8jq1+JbQ8SGX/Jf5evHJsf7ff9yRprS3Xa3GzUn5+4AxFhPcraFmh",
-	"RdQipVDh2XiDasBpOdaO4T6PwZXN7h2t2Xkyvw2JoZe3fSbfPpd62p0SeOrQZgyZvZ7PyxfYDsVKzmOo",
-	"QaB6biQzB/GemVbLfjX3V92Gx4WqnT8EiXVQFbNsdimKChPsV4BTvq2RyxYL+DmgI5mNoEZ9mLNsthMD",
-	"+ea+QPWDwwhHPqXI8WANzz6Lnbu8kCVRXbSiCrywvVn52ev9cPJqYajqYHlJANPuxmie+pTMsq+huu+c",
-	"MpYEvRrf5bgmgTWi4GVuwjFx+krFjmuxrYTGZpWOnJxHl4m1rh9599P2qx89iSalx6KkPxN1P3x+iNlI",
-	"63Pu0TLGUEx4dGIma6GdvFmBXKIN8bN0TkShdmhDwN+8BXHzwHR6aSaM40hdptKCCOwnVWX2j9Kf5Wj/",
-	"/NOpq/UhhefzHeEUTmb3hBvvll9qGubjR8Ar9c5yeyJ3i/NFV9JsBHonABSGTa8EHEawYj2slEl47VPm",
-	"s6EU683o38Qe8ZicFa9WkLWU5ZoAoFo7heAWPJiOkeXloxy7AzfwG2gEcEc7gTYgOM/C+dTYaXwEDy8M",
-	"cBTUvfmUcbLF6gxXcQrXIu6I9+0Jm7AfLsU+zmN7uwi1iaB8bjQBstHj8R0nsX8v9HYybJ57tI92/EMt",
-	"IhRoelsXfACDsUcm1STOZ9Gq1IlT3D4jursVapdwbF6bUMokoIoBX85WlNGh3GQZ/JyE8UVXQ+bCifB0",
-	"Xu8XCLZONXcbrreqlEu2VKWzNGyfuRF+I20tSnsy7Q7fVkUANuyOZ5uWGyl4BMrOgyxyy/6qhSh3Eskw",
-	"0kHjWsfTF1kaQXTzLTiq2PJ0S9UOE0lbwcuJ/Nftcc4TBwqvybrrNwZjVmx5yZdnXrTSoczwRlSRMhfv",
-	"xfVU/oGcjtUooBwgPRIaome7ezJ/8vmj+bNH50+i2P80gtbMnc/ncTKNKfQY2ew3FeOQ8gQfX9fuqx6/",
-	"kQbLa0ZIXd0oM/x2evLQdvcx6AlT2o50dPZc407k3NaJW9DzyPVTdTfgoaaLaKRDJHJxKX2PFsQpIgpe",
-	"xmQjznemY1JkrSI8yaCQ+jP+slDLy500InPHIXDMu/OEjsYFmHwTqhfafTBQGO/kFc0g96xhc4qImfrG",
-	"FMFR+w8YWYGVKgq1O6NpTF4CvA1XQPPlZRqJ+OEUh5hCFxX50FjwrCARb+toFpA3ELxHHLUvOz7/l/Ha",
-	"1XKd8qjzLzrPOv9inkTNNnWLhQ9rj2xknReK26m05NCbj0tMhYqnrG4KE2AqW+UQ+Kxn2q0LwQzfJ1Zp",
-	"VNIXaRw0DlsJKVqKoYlyjaC5mG1IROuuCxH3bZVPISKyeoQOJ1cQRj2Cz9QLIgMNGyTI3M2JwKvghOdy",
-	"aTuKCNUGgaEHWFUokLoC6Ba+N75EzNm8qvveWEzFh6FuD4vck8LvUNmtkLcUJj24kQbBbCoEkvGfOkhD",
-	"G4WBRck/BQf2BGoCUQ5TYAxQHLaAb+R687NPCZz2CHK7+iILpHDOcWYb3qKJQ6enZZZ9/jTy1FJZH/oY",
-	"o0JDzLKUWJNWeTqNhluKtyrvmvNP5lHSf23TWTVgy6aTXr7iezA8IsSXbwKYLxbitfJCHsetu3o9bH66",
-	"yjPZC9gWjUzQjPnVSImrvEdIp8lhFS2rlxuaxwk22XfCauw4Ap3LjWV/uv4zQc5Tl5mztf60/7M3tgIg",
-	"UIT+7GQHdyj2cGiwhVbpgFqKf2GFggjzQoIjYDZKW0Y/eObRkq/ZSguPkpaHewCPXYEtrIWVgMUVQp8N",
-	"KDSt4xHrEOYAmEnMVJsjSya83Z9KeLufZRQx8dwpcptGM0tLPk20vq+LIpyvyOLfY5w7VI4HJW5HTcmp",
-	"9uIIBXeSdee15clyPhhLu5fVh7enLLh13kX3I0/52lvwNW5kyN/TtNLLByhYYtPb+fngqQ3gGi5C5lVr",
-	"kL2UcwQPg9MOkrcqv7NslU/+HM2uwEUDUTl8QsoUuM84ZQJqu5nKbsWNuPkmSRBTcV2JZY+zbTTilKI8",
-	"ZSm+nvZ0T7Ofqp2nOpspl7Za66buXvJXvE8THtWaZRw1zWPzwQezlbLjl7w2YoDwB9DqKwDzLShSeyJn",
-	"/oovrdITQ+ODDu+JFCI0CHpOyuQkep+4y8JcJrqUtK5nuK+T9QHdBoP4qZRT7eoFN4L9H7bT0lpRsv+P",
-	"mSUvBPsPRrAmvZUDhi0VY7r5mZ7BDQtX0QGqSicv1kT7PxoAlZSstxte6rX77QIrpY+vF13nHx5GlLW+",
-	"NiYeP/lswhBVYCclEa1l67SSlNJCw5Xgy40vq26yIL//HTTB32cX7O8z9dvfZx+e+4tadC/cmSueho5q",
-	"VFhdQsRny6/b42u5uFGBhGTJ2cuNkssJCfQ6kIv/VGrBc7Sa74b/OM4I9a01zP3mOVQ1lEgxDc4yOhX9",
-	"DJIfY1/lOQfEPUaUVu/jTv5+XMDwBVmH0NLdGBOq/+Za8tK+ag/lLgsQhjPVsdH9zG0SkU+focswLbbC",
-	"bU2PKOqUQqHUZXDgxbV9Tra2cUu24MtLYpNaBlbcA1KgdAu7pDzhjVoBhiqSeLkuhIb4l+Eyb9UPxFve",
-	"OMp45DeS4DzTPspYvk+/2soocWBD/Ya1D8DcBygbqszYJdCPLcRKUVIMU7TUEHrj3gr3jPSQGjfpATWq",
-	"ffplMLTZKq3rplHAosKkLn6iey9JkF8iWkQkgprRSqRl03ATnZJM+5nv01Jph6UgyAeBjUlyKzxD5e6C",
-	"Xfe7N1gDuA1dPhRPgzKsjO39fnVnTsZ+Y3XV3E0QlL2t2neGB0/t2/WEs9lvp5iIJIDecf5tbGULwfOp",
-	"+TNAnINVDdn7qaRwCDXgbIYyUkyIIBLpG+YFXp+wY7LZQkv3oOMP/AouAq+imJog7DNYJyfLMT83Q/hC",
-	"KK+CnzBUCsFRSNNh1fmOw7mu8enDIVP3CWai1zdRmacWk2FQlNxCQt7ySmnA1fiQzVZy7UzFkyu71qkb",
-	"2K+cX46Ww1pwxECGWoLFnm2w+4OqG4YnX2kJPG+Qtl+IIl5Iye0m+osrXtTidhOM8C4/GP+GsBh8fXwp",
-	"Dv3KDR2CfS4d0MZljjgH0NCIEKjDabSwtv3TvwdzMKWAeOctv2NX48nW94ehHnhHx54v5/UC6QfvlQrN",
-	"R+b111gqFq4yZz/7yqJx9etcCF3y4jHdi1pYTS4UorpXhPFEGcrgp0qoqkCSTVYqJktjdb0VpX3eKSc9",
-	"0HhSFPmtCPC4/OK76Gr/gr6outtkuVIRZ1/pSwMeJ5T8yjVBm+OJZNuoFFjrXuSGcd/k99/ufYac1b+X",
-	"774FF9WwP12uM7bN2PaxyZjJ2Pd/ztrtOaZNuP1SFEbWJmOhC8XAw+j3F2w+atkAK3bLmsG8T8bOv5j/",
-	"vfRY9aGl9WutlcZBV1otCrFlubBcFob96e3rl+zLp8/+8uezvyPZ0VKURjQR59l33753R44uZhezjbWV",
-	"uXj8WFWixNLfM6XXj+mmx1uJSkJad/7OXoHMtij4L2bn4IpUouSVnF3MPjubn302QwUIkhTk2kk+df8r",
-	"mESpym9z4AKGrQUQLIiuZQbNg+aSx7nmKze433sUUAbW5nKNnQQgC747w/l4gCGdBeIveA6zAri2V8wq",
-	"BZCzs4vZr7XQwQO9mOG9EJpxGuaG/puzbNwuEMZ+ReRWS1VaQQZ1VRVyCXP0+B8GPb3mtcfU3n+5J7qZ",
-	"+NDdZ5CKd/9gKlVSWPXJfH5r7/UG24es85DrR2U+7UGv3Hq8kaXAL4j5t/imbPYUxx97WvjOxz/i/sDr",
-	"P5t2/ZMnk65v2tNS74HI8XbL9R6CE04iUV59ZVfWQMVqwU2gWd4IVsklkWBZaNL8H3/8zH5xz33snMG6",
-	"OvOzT23b3b339bU7lV7AmXgj0YifVDGD/aBXzCotzr6CoU47L+FOJyNRIVn4J24AgRK+6SV+zKNX0lTK",
-	"SDvY01VCEZFizmZn0mJPaGfjH55oH06QxhtKy9dXQu+xRMASF3ZG8ZKqpoDVYs94yWgqGzkp1JpkZMnJ",
-	"xIyr5peqLu0rTDN/SsrqpbP6ByRnCb/7BJULtwCSDATLFuHUhJMhNITQNELcEsaZN4y9yDQ8hEFy6pB7",
-	"GRAef8XdyI5//MPJEH1eRI6a332ycrSVZYBcpWickyBeFGhseZ3kr23JkhY8B8AfFCQIhRyTI7pgqoEI",
-	"rYXCmNk/o6mVVC1KTdKx4pib2WA/0tQNmWF+ST5R8d6pusipkxtMLTSsMkoNcS2MDTUHceNrufF4klWA",
-	"PDvE7QJ/4z/f/fD9BeUx4FXXwsCLSrYUwBS7VFwbyFsbvA53GqGOi7Kd4WG5KsUZ+3mjnGpHIkvwPEVJ",
-	"7uNOIbNAb4+BhXAnito9+/b2ynRphgEc8yhgsf5FHArqwtspBnEXk1FWU5qDTue4WKttxbU0xw9+uEh8",
-	"fAr7ZRj9w6lsnJv8AZT2e583QxBbhsiHXqVYD9YKWNmmKdxQOv9EvW1uaQ4McL6XTbsIIWNA8YtVRYNF",
-	"Nqb1VeXJumLe9htp7Eu85H5krYpVzsZVIA7r/t1YnA+f18255QtuBB61Bbexkxbd12xA+3zHLwV8eW+K",
-	"z29RkVTHZnJ/H9vlhvP+HUCAchguZWwj4QFYnMe/l3wrPrhHQswFYjIdxQ7hUspDUbSUSou6KrYdQun2",
-	"yPf7SX8ZWuC3OIz4Gs/vbY2dyG6QxmzHDRWl3IuenD+9f0ERTbQJ7QX3zbIkAXruZwJaE4A1AkQnH9i7",
-	"TrZyvp9sH8tcZNjpidzPToWDkjaVwvi+vBR0lrkRAVK+U+4bVWu22MOfPfN5hy2uW3yhtCfYz6/4/o6s",
-	"51d8/5C28yu+P2ZP5Hz/CZoGL9x3+Z7qRmR2wZwGfjknYFte7plWU81oJ/uPl7wQZc71sCH9iu9f+os+",
-	"Uumy4tqGL3kOnpQR9v/UdvXoi+4weiHzePA1fO7HG7j/p5BebiD07+UH08LPnj199ueGYWOFpP+7jSgz",
-	"BkQQGQI1YZkHNdQPS3AoVh4U3/dUbfwRy665urnY+qLqP2T2xjKLc3nBnLg+Pf9inrGf3r9+9EVGVRmy",
-	"oe+FWRqQTrGSpQz5iagz9ldhX7Uuu0NLsv2aiAB1fn3v/tdriAKFLLPUrJBbaQ1NeAZlRQbrOqF0wWQh",
-	"Aw3RBCe70MvviTfjYf5cq+oRJpCOucevtKrew1X34SG/41ci969MdZXxIx4o4ctCIi5zBgp5WdEs3ZD/",
-	"9FILbkX46tOV84SKTTem8cKPZh2mgKP10M2MHSgfGzsgbi9AcCBYw4L0CVrPfxOigvq6RlI9lz+cdVue",
-	"A8cgWCHOjXQXViI/lm1utMfjgljr48L9RqnLF/Z+hVvmgxCC+Pntzv1LUdkUcODsn2TP3N4x6ZYutlV+",
-	"puwWoGV9onFoDpISyhRDOwB8dKsGjILzvgvGbScCRk7ZOta36UeP35cbsbz0Hb93tsr4gsgyf6N27qP2",
-	"DHNMImtCPJiPFddVwYGF7gEO3/cSwkNlQ6XD+JrL0thGj/kWeFqebeKq/C7zD6hACoE4DwduFPx7R6V1",
-	"1uZpX/u8UuWnGIrEmTC0W55jM2bJFoJRaDo/YgtNSkXKHJKQlW80iFWkfDoW1L1D3Gcfx4kzaqW9ME1Q",
-	"+2PcT0/nX37MR9s7Yf1mZbwUuwkK8UiyKXHrHssdDSvTexeuHTefoKamecY2G6e0c/R2RgTgSFHJjwXf",
-	"v4JL7iiaqFX14AV9bhCpYQiYr8wHxKBKw9uFSBD96ZnKTgYMYDVgoTLWMQVY8XbpRrCYd0pf4smFvetm",
-	"MGiIiGGJ5tjXV9Q219VNUScQQT/86bkVvLQXPpgGLVxk1fMVmJWYXXYG5dp9KhTy26GmJMTIiGbVIxCn",
-	"WFj1z2o9Tj3tbmryY4WEB21Rq5XnKWtbnr7XIlafcusmp5e6e7A34aPH9BWO5+O3NvFjPgpzk6bsD1vz",
-	"1uvItBZL22zYaNFJS8ffrYXZ7NQHFKZP07b8sW6tMh6PFJdx6xxb9XUtEeB2KBH4V7jgDlcLXzBgyeHw",
-	"HiCmheZRblpsWdTFwyq+Fg0AXJSNDa6EX2u5Hsz7bQQvjgQdv8Ff3+HU0xsic/+tRf6Ch5h5DGnrumyl",
-	"U33xaxPU4sNtU9jUeaSC7j1UKxciQJj5AiUyjn0RCLSMLtVWeKRp3Es8z7UwBkhcnQt/beE2WUJFHh1V",
-	"GlsLVIZk/ez8c/bdV8/D0Z2LSoslt8jL2134b2H8r2Vxkz6B7PdYrsA2Xz5kNWNDWiNAHh8GNQhBBiOe",
-	"Vl1FiCL6b/7B2fA7aXyeR5XFvoEbGBiH5ZeiM44gV2STHYKyRd67YtwpPg9osFRFvQ1s/14A3ItK2M94",
-	"lVoxVWvTIDpauRUX8+fs0TlBOAEsUWzM+ILOqINv2/Y+YiCTDafB5z1Og5s0fUyBHYbhH4XK7KfibnHK",
-	"D6e4B8hziCCVKpIZStPFZMGMUGsRPGFcoYxy/3ikfISog1H9EgO6a6+pWlphHxmrBd921zZY/QtZcn1A",
-	"4/Fs/tln558/jdDo3atlj8rsHnp4fC4UMGzuxbY7/2dInsKegzmh05SDnSLtBTQk48EGew5K2OminVwK",
-	"3BFLEbUbg14bLFdCbXZvpUrudSnxQRzWg2JSkBmxUNcQo5TWUCdZM9ELdT1aptRM8O2HfL8XO5qo2y8O",
-	"uv01depXnrqu0126j9rZBxdQqx14LtQmjXRPewiournMndwRoNZCXT/3msBuxJa1zt+OMIZd/3hRF0fK",
-	"jFA4v4E4+z2lf3vMok9uzisaIwa9j9K5P3bHne8ObFNp74DODimksSK/YAteFBkrBM8zdv74/HN2/vgL",
-	"dv74acY2Sl2y88fzjH0OXv6RvZKWMoGl/BeuXgn5BDdpAFcYmFivRzIK4aS89YxCWJS7d7ycmk5kKHg6",
-	"H6coeNHX99SxdSn2PqQlNXln5nm7fs5Y7DbwD+gTEjydR1yzjzzLgTP8UWQ5UG3/keS4i4Iao7YCjR4i",
-	"lZC2U2sY0853m+yIa/Z7FalPO9UBJ4b1daYYWVJDx8TBypuKyFpvcd3fuWd+BKv+ESuS+1UMP5SiIYpc",
-	"q1JkQNTp/JyKLy9FjgQ0RKyxw6jJZaksCJOJytBlqXaFyNdHM2d/Cxc9EICoh9xuD+Qk1O2IjPnQ0QNE",
-	"UjxRDZA8soUw0JaLHXcXTWuNgXU2BBlGfi4m7y6hDYdonHYbgTEYI/SV0BD1QgNUH9j23ZqoAjzc4W4b",
-	"zFDdRXDGPfqhoB3fIBvGvxr6sNDCp3YxL1jwMs9QdrhHe2xAEBBefiXNBo8mZ4gbIcojwmSOA4e9ERwI",
-	"hR8ANmxKKIbo0g+Zi5B3HONM7Y4vz4eW1vU1MXzzsB1bsKD3BF1W0Ms+OSMPgchIfID1qhWpzJg9UNBN",
-	"eqKQV+JxQyFOR3R35t6Bvn8EBQB46QX734Xi9n+BIIyzN/JKAHesb1NE4FakQ/BUEeY5+18trqRzNP/X",
-	"022hYnDeiEeh5qHDER5OPu0Z+9ayghtrWF1aWcC3wnm2VsL0KwP+Kqwb1NeewDcFxQE+LZo+HMVvoPc8",
-	"3BFfip1HjwEQovZayyvRXuzABDxkjoXVvEvDvHnJEMog/vJhZtTZQS3JbYJsHFpID7HODmYY+KPHZvi9",
-	"Rr/r7rN+8Cbk8koIgsOF2BNwMmrjrVgRYcKduwp0UAypQ/AfLNe206t3uApI3XLEUniNPHR3Y3q+WCiu",
-	"H8z4JO6gga21o99+cuZnn0PONwALdyIxXkLsFjs/fNmaZ4YcECW1PluaqxHyizdQX/MHVNCtLaSWlWl6",
-	"tze8qkQJq4Sp1xuA/DSmD/G4bb3tMwAFSnzU9+IW/Or1xcj+pkE16mUq+9kNErxhjP6dD50seK3qctDV",
-	"9ixmQZba5J+ACCGs+SThB5e11qK0GaCoyBXE8TgSoAIScYAcsHIr8gxJPQR0xB0UDffaLKmQ8FhR04++",
-	"1vDu7Rt4VWp+n4Z+/yoNJyQGuNRoJBzc2bq6HjlvTpnddXX9H9fb4oTjZsf3FViFn/KRg1PqTpbwuexP",
-	"f/3x/2fnZ+d/HlqtcnQTlPdY2edel2Tiw7Duf4pfeF4XrgV4+LHdgLM6VtIHn3pnFX04kQ+A9tW8OELd",
-	"Lyrr1Ff5CcN9Vbish7IQdltilVCQjn/tKiGYzqbnWI7C3bT23q0XCd3hjnWP9jRGD1CnMrRp/6hTuSH8",
-	"hzsZGjHWTTbyAAcmributlwlrmLuVbI+5XKVgPgCa39QotJZb63Wmm+3Y+5Ic9n9mWP+nUk2WTPAj9Uw",
-	"a0Y4ap2FL787E62Z3Iew07pvHzLW2gLwqVpsraWOSkp3k6YacB0B+le34vxkTDLlDnbr7dtzd7zHw/Mf",
-	"0rI7ts3/MO9uy7xr5NvbeKXYMb4EOHts/JugXe7Y7hvWTPcvfP8aFmAQj0Mz8FAQfq15aaU9xp73FioC",
-	"4bL9GPLaj9xumoZ8UeQN0gEAxJ0B5/UAwgHckMpdFsE5+JD9PuNFoXZfbyu7/29e1MI/ot/Cgp0rfnCf",
-	"Zc/YeggsAvvpk0b1ZD5PwKz4qZQW64IXznrEfAs2ytSm5lip055FJlftcrbYKOsSdvwAz1sKkEZTp2yU",
-	"p7Y1rOALURwgo8Tev3XLK3kxG5yZhDG8kaUgq5rZWgdsBy1EgRXTTJbN+NwlBqpzl6rMEwZZCf2+1l0Q",
-	"jVAbmKt60UZZwGWJgvfNb5HLmjbWgFF8BVJ8isK676OJ58YXuFdCG1XiHsNWSM785o6j6mhVl/lxd/Qt",
-	"XnJP2bF9lCp2iDurMA8EIwXvpg4VoZHj4SiHZ6WdjbAUR/xR9/Uw2XdkpcKzH6rK5+2xxLfGX36CiW34",
-	"MqdN/fpfdHGooIAcj6RcqyouMM1GfYwyP9ymz4vizkXIveTeXZwlkI3GWRTWSuX3aWLerxD9Z52vkbkW",
-	"Wtd5mTMttgLRdKU9IjJ1IY7Iynu9fwtXfHS05TCsB8emfg9W1f3Tlv9QBsINxEfGQsBPtgMHxBQNznq7",
-	"YHythWjgrEW5BtOYSiOd1a6GWRqhUuq4OfMOL7m3yHooYxszaWhgH2lEnWZ2LJqOX3tnkXSazAeIorfe",
-	"PBBBN36hP9HouaGl7UlEs/ESI+aNkPyLR8uxsHNCpLy1C4f6NQYmd36P2+EGO+HpfTeRD0r1XeQh7lI7",
-	"wrMfMP8wKBF/5B5uKfdA2qKdd4AoVT/tMKSaH+c1rvFtJxxe+ecOaJ/7PIyXqtp/gmeGP4aBLKXDLwqQ",
-	"DYapXZkiAneacXrgw+dfKNOEyuAgy9RZdCvzY+7/W8Hz954F4PaPI/fo9+LaPpz77gZQ6zI1mryR6w14",
-	"mYXaof/9KQaTMF1A/WhOc0Q+m3HDKqGqAnXpIbVnN4EAUgZ92tRSMSxt7+iie8UPPfCxKe343RN2fvb0",
-	"CTv/yxcZZd8A8xHjDFvBS/bk7PMu9PaT+TyaZLwtRNH5re49P9lHOtalKj9ZCYd2Sq63qpRLtlSlsZx6",
-	"4zlzIhsmYFiutyOpeWDI7QdPb5rJPo9K2S+3pTJHs65p2hKmBxrvzT9NkhTG3AGF3WlprShZrnblBXt2",
-	"9oQ9PfsyY+cX82fHWgoBM+F4lPE9XjJSteFmsqaaBFMJAQC2SFEzkEiHq6aUG/xyb4FOBIlIkR+cm49f",
-	"bHCgh7HRwyRvi3sRelc9a/Y2xpAXPRydaT8AsXHLjhOt0cCe9gv4SQYwd+lAHYROYzqwKhued53sprkS",
-	"9UFi8HNgoSPBz28DuOEnHAKFuZsSAr0B2eTBWt2tK3wrmDn/LBv6QV1hFKEoJymuuKzGDmt5nxlB97pk",
-	"OwuG9kDEJgTQdqSq6fi5hilB+Nx7BSocyerfFFQEXnMfrBGJkjQsOZ/gYf6VWMsSDw5ZDe/35MNY/ksn",
-	"InEW/HTe3ck7khf751cRD8B+cAM1NL8fNfRH5u/m5Ae4Mw+7yGPa7vFywxH6O2rovHS/jeu7W4w8alnB",
-	"iwaTc/jLj740wINDw+TvEJqqh/AGLuVtuiZhKXsgt32jNRUu9ras1kB9n2K2igfFmG1D8HEyYgNE6G2d",
-	"Z3FAb7Vurcudn2aNmCStY1jChpYW+qa2sqQfzw+X90aGMg3vPs6oO5XjTsz4UlT2DwIOJ+mmqw4z5EZH",
-	"lnpVLgVb7CGKdin2GduonbgSmqmVBWYGz9I9dqjdcYxGVrOHtY4+zWIFmt9ulGbAX6tLLXgOKLHHzruf",
-	"msvuQ1e0XpeqK0qrpXhIYHUoQ+bYkFkq63synwcibFYqCLGOrMPj36E84MOoE/1WbNWVOLYy/4Jsh04O",
-	"9ujpddeB8R3fjxAfnmaTWJLTdFtzYLFPV7fThjCil/+QqBDmxkZ5L1XxIDcgKusrv1K1LmYXs8e8kjDT",
-	"dPHvPWZ1z2vDrGJWCoQVpzxzoInqtYq/VCXap4aYx5eXhejmSFvpat/T0ns7R8rKndLAXE40PAOPqdqA",
-	"U73Vd48KN1YFL0uIrPh7CUD09yizPJRNti9fqOsjFxMMN/DISmsyD1zs/sYNmP30nFbRQGQOeVEgg4hg",
-	"VuEK5whqDP+sCIHAbNpzQM19/cdB/iKLw4+3/FZs3XdGmmgN1MnQwAePMEsQq3wPx771bHkVG+9rKYoc",
-	"xQe9i3CDr8H58MuH/xsAAP//",
+	"7P1rk9s2ti+MfxWUzv9fe+Y5dLvbsTNJu84Lx44nOeNctu3sPFV7UrUhEZIwoggGAFutpPzdn8JaCyAp",
+	"giKovjme5EXsdvMCAgsL6/r7/T5bqG2lSlFaM7v8fVZxzbfCCg0/5ZovLfxFmIWWlZWqnF3O3shSGKaW",
+	"7P++++H7S8YZXMe4YUap0v1p14KtBc+ZVcxKwVTJpGGbUu3KjPEydxeUcBUvzU7oM/bzmlv4B3yWFUVh",
+	"mLF8bzI2ry1bKs04q+Riw6y7lOPzd2u5WLtnq0qUbC8sW6x5uRJmls2kG+uvtdD7WTYr+VbMLumLsplZ",
+	"rMWW46cteV3Y2eWSF0ZkM7uv3IVzpQrBy9mHD9lM5u5CeFzF7bp5msxn2UyLX2upRT67tLoW7Ucvld5y",
+	"664r7edPZ9lsK0u5rbezy4vwHllasRIa3lNptdLCmJEZdx9dCCat++6d0huRM1XbS7ZWO7bkGn+D8yxx",
+	"lkXppopbtlBbfJC0AzMUBjFxkiyfF6I/8vdrwTayzN07RWnhTZGZxLuPTeaWX78R5cquZ5dPzsMIjNWy",
+	"XM0+uBFoYSpVGgHz96NW80Js3V8XqrSiBDnmVVXIBXdje1zhFf/7X8YN9PfWq/5/Wixnl7P/9bjZG4/x",
+	"t+axfy68sfupIMI7UVq20woG5ccPI3oxV1zn/1kLg9f/PuN5Lt3fefGjVpXQVrqx0xRXrX/6fbYWRT58",
+	"S0vUclXjTNIElfV27sQrOlhpmHswm+/Zmpd55v7ixMWtDUjJUooid6Kw5dftF34Rnq/m/xIL655fFRy/",
+	"qih+WM4u//v4PL7i+x/dDR9+ySISk/M9262VEWytahLo5+6PlRKGzcVSaQEjNcLWlROjuihQAFFueqPD",
+	"C0cW9x1c5K6ulCWhww37t9bmPe9v3mxmLLdi7PlfKW7fwYV4x76/X36Wdo1bVRqnOnOmygz+QVwJzXaq",
+	"dusl2FxYK/SsvxWzmbur/+Afll5ngv7c8fB49q/aWFaqXcY2q1kWkaUwDednz6IT0UiZVTuu87GJeI9X",
+	"fchmdSnx5Dl2+U9w0YdstuN2sR67+me4CDWC1yb/PfOSggsVBvpLRFZeLE7YoXyr6jJyWH4nrHYqVzNb",
+	"69JE57c3i05jukeJ0s3zf8+WvChm2WxRKOOu33FQ3xWv4cdCwplWqB1KBL3HFGrHtII7c83d0lq+EUyW",
+	"7pdrvnH3LoVoTwLp02x2/Ui5CeYwFQb3hIjJ1faxyfDT3DfCYw3jzIiFKvO0r7VyK5KU2MGSwizR7Zlf",
+	"AD/Q3sK6b1qpR/SPVizWpfy1Fme02q1fP5LbSmmL9pA7cGZ5XV6J4vFCafE43AnjwbtftadkktiQhu1N",
+	"649eBUtrSA1nzNSLtTOvcFXO3Lqfhc+WVmzhQQdHY5gHrjXft6Wrd2HB56KI/qY2NS/GNh7NpNunSuex",
+	"scQXEF/r78pm4dTBt0a3KJiNU7eo2URm+mcwIdWS7aQ7Ahe11u4Md9aT2YmiYO42sD/dgbMTcrW2z5nY",
+	"VtadUUILVqpSsFyB0dmbubnI3xWqEomn9FzZdWyM3DL3FlDg7lXOsnPXMtBn8Tdr6dZq5EiCiz5kswXX",
+	"YuDFVrGtM+F27mzqm/Zt2Tv2qpe89vJxKJGg2ExEe35b5uLaLU7/tZnTN/QbNzW2sW/pcYfLg0Zv/+xe",
+	"1JEv/0bt4NFW1SgeYBg5/8MdzKrIY1M+4DB9I3huGNciuClonRu1FSB5dN4bLnP408qicF/qPid6xuda",
+	"4ouO2qpKlrBblnxhI5L/vbLCkDsF88QWuEQmOGlMC2PBLgRDvbXSE/Yd2vgRrWLWpGa74/q6tbdgzzm9",
+	"AEPkblrg32VU5K3Q2/7z/iH2fgHdo/zfV7XMSWzQl+JzVYet7Ta8k5zYaxLVG00ZfmWj3mCQMaV2uCuW",
+	"orBD+qri2uKHoOhwuRU5rBrcFRNzZ+IPyLlia1XkTCt8RCFLkTkNw9lS7FgY+OE8uA0J85C0/90uIL0d",
+	"+dhC8FEFUDjd6zZ2Y8e6TzeskBtR7N3fSgX6KldM2ufs0cXlwSK25qOQsb363gci5hylwl0mnI/0nJ1f",
+	"kqSUyqaZNm4mzYBadRsdNAHMNwic4Is1W2lVVx3v65RNB0+J7rpE6cUH+MtT5LVU9hvBryQezAfuh0Yt",
+	"hw7M1tmh3J9mTNos5SgtlX0DEqCj31U6dRZ5czlyZk2YVNKPrde3dPKgWTXNGvLvmDLzqvxK5PFRKacv",
+	"0/1yv0F7bvlrMoDgeWh1+G25LJzviAtImtRsRO4kOsU1d4fqxJO/owxAD9D5zpTOmNnJ7VaWqyzYBqXg",
+	"Gi5V8E9bmedFGP6cl/mIqqi0Wsqh8Ja3GOsyFzhHWuXOWNdLvnAGBJuL/ESBy0WF9mCCrrnuD+/Fju/Z",
+	"UqutH1aa1orEJd7jzBVimaT5DkQbP8MN0T08RaK1XA2rTVWSBLhjCj7PeUmizBlorKTT6Eeuoy82orSi",
+	"XAwYLDJmR72n08J4idJylTXTLsq8OcBKMWGM7wSPjtG58eZ4rBXsA9gZcHHLdwmjLHieQ8DARxncLptl",
+	"s7VSG2e2yHIDvzZrPO0KxcG93skrcNeMVXA+SO0EYF7wHKwdK0u3a4ZjCm5oBj9Dr0TkCH7lpMVbNIkH",
+	"LYRE0vaJu/St4Kajxwd0Mlo4pKO8kdL4Ky1xIfuqc0p1jsQM/c8QvaGoTWs03qwPM+MVe8uLbHQR+i24",
+	"U8hWJAElZ87LiT8ZvUfo/QFvnZDT6b2XkcAJz6/kQpzROZEcNcHbMGRyLc0pUZLojnS7LHHd3fkU0ymi",
+	"HUtGxyLFshuMlaAxmn7kvuXlSsQC4dL5snisukNMmowtVa2ZhV/Iki3lFYSSt4KbWsdVllWnhNZwwpvQ",
+	"jH8DTTg8lmY0fPCI4IjrqlBanMHyJ8sN3QUD/Eqs5Hh87eAEDBpxKc1aliuMYnBabe9DQKQJTHCMrHak",
+	"byP2cYNz0K/l+3gkbkoW4tA6FCFJRy/wj4sdpzBVJ+aafJisv9fGYpVgDMJFFFUAJUG5xsTw5MFnk86k",
+	"V0c/NSRVpkmGNyYgKx1sQcVtiH3suBX6OfktzreEFMxacIwhOD+whuj6gZOA9uDYMr+RV8IbIcHMS74h",
+	"Jf7TvsEdZG6+J9xSFXwhUm54La8x+LKthOaWNFHqa/rRf27FIwrq930pcrLSnn4gTPRQb43603ZHjhet",
+	"WzNZ3W/yMzKi55wInb2jLFOilnP3oIpT1y9VUW+n7tkhFTV8SrXOjEiiEI+FdiwshFilwYShvyi2SqrC",
+	"tFH84Yu1kgvxnPGSnr8QRcG2gpeGVIg20zIa+HOTLwsjw1eB9YoJMHFtj5imC5h75n4LFupvQqsBNyQy",
+	"+JYPvOV7Nhd4RX+CoqrdH7VwbfvEhUE0cxrXgdf/oI1x0tnoZhoPRufF4CyYvmKjf08N+DXCfCQJdeB8",
+	"zL1xDJ44eqyHDgl6IsOrCF/jnm+ObYHjuSj/rdHZ9omVKXNd0mkIaQsMfWWMGwqYaMGdr8O43v6HYQUW",
+	"uvTnP5ph9jka+DWzCt7QRM+1sFqKK8HmziYYjONG95nKY+f917HcVye50jxBg3Hbe8Rr5xzTGFVrsPgN",
+	"uHtG9w2JDAwyo9nxb0zzYr4ih2i6E/OSqhymxnK6uyclOX6wb/ox9ynxSzdHJ9+9lqvUWFShdqnfd2Ly",
+	"n85y96IMR5YSVgK9Es2ByKYcisJLVHTRPzm5SV48WUXPQIrGMXVFEUMwNU8IrMFYgrp0r8v8IqdMR4hM",
+	"D/nEuearJk6Kc+Q8wNZR5yxjOqzy0S1LeyALgZWBGHd3t1YF38/5YnMGuy55u/rbaMPWSb5QRLcuIGex",
+	"rrWFjO1c5XvS4rpuwshoHKYaZlthsaCiJxswM1SkBS/OFRzNqraQ0+pVHsBVUd1bx0LWb5TaMMpxFWrB",
+	"C/gKE00zG0mR0MisbCGuCLaOte5cw8PMWF7Gs4WpaRCwhnzOEUdA3+KnbURcFlyLs5chjZIoLRAza0nK",
+	"11CtejtmuF+J/gzv1qKMJD8wO7hWu/LWZhLeRENJmcCvqVr3xOmberg4ZZtqWHZWKJqI3MWi48qQC4MS",
+	"29Sz+NrAm5WxHGb/4WRynxXTxH6WTozR+DMoFGafH2quzSrrZs+6NaU3rfMMwYEwgtksix4jdGhIs4bz",
+	"oVPHfZ7dLEY2rX40WhEaXZy1t1oneVNXvKjhOHBaGSJWTs9iiwIvMXEKazEXWKcUSpdaaemBwHc/4uZr",
+	"++EzuseCEVdC8wJKZrAfIj9myETNExroXpU5HDvncYM/wQiCaUnNzaRpNh+exkdn3gxKMibI9Kc1Psn2",
+	"X3Nt35AlOUFCfiiddFxi38u1MBkWgC1EUZisXYiUq1KQF7cP9U6sVGyrdN/EgPtPtennwu5E7Ah6r4rc",
+	"5zCd4uRa1SAKZJq4QTXNJ/EiNXd8xSvcvQEM9nbeOeZaDxgX0LBzoDhnumwa+ZuIHr9oxkDkyyi25SUG",
+	"egyW6Oz4ntWllQVbylJAcMwcFOu1ewMoznZaDv+lM+dF3uSTKQfff89+5Oa5QG8p0nrU3lyYpKe5CXuL",
+	"glG0Vl5sEnM+LwW4UifkfHqVom7v3VKNNRr3vGRzZwkrJ8q8UOWKin2xPqtrGIxGIo0VVeRVLzuyE129",
+	"69Hy6mtpwjKPXzi0qjDA4YzKwALCtJ+0gk6ZxW3fqunRSmu5ih/V2p5oRN2dpRHdyHBot7NkjC+0Mq26",
+	"fogCnPn0RMtS+jxmKO1TXgHie/xJA40yw7U6L9W24lrkk4+aphJ+qObSqSrutsp8nzUVkVthtWD8tGKm",
+	"hSotX4wmy17SZXBHrBL1Ry0XIl6Q5k2xubqmc8iylbwSZeII63gaeUk+0bFhv3bXtMtnE943mLdWtV3K",
+	"oQgzdZXKcrgeOF7Jd5vntcbm3suEigrzR6nmMiVfpQYUJ5gSA7E9inXmcrkU2jTfNTXpFq91JwnqFUz5",
+	"4hEMqWrfou33pp+ETj0Vljd5YYNNGQqcgi5JNPa9xjrJ3IebpZleSLHissRdmWaaHzqU6Lt5j7LiGlsx",
+	"nGxuBMYgoUWFLzYYh/Reptfh8T6MW3bBr7iWvLQJTdqRs2TLr7/FufkMIg70w0WsMPNe4wJZWL74EVji",
+	"Op7oAvokOFazwto5X/B5yKpTP8qVYOewzqWy7pd7bCUtFfT+k1qmaqCkyMG31jBqve8tu+x6kaO2Lnij",
+	"8aLzaIl81IkfmF1/ZE+YW9+xhcAQSm9CofBc5JeQylh5Ex/mtNjLckXNViGdseBb4T3SA/tF8fSWq4UW",
+	"IpL7eVcJ0YoKwQkCTTuF2jGzE6JyY4Ahwgm51BKaKqE/J/2YXNT6SiSHU8OgDxd4pWP5qzfNtLUGWAqR",
+	"C8pohX9s9WolNcss7Q/L5dCshWTZCkMRYRalZVCP69f6OfsMIp3QNKkhaJKxc7Q24B8LbqxJb+D5oY7Y",
+	"RC+Mt/oquaD6oITnbbmmIsZDRx1EnuHvL1lVm3VLfPHjsYAbTLDUfCEcyRCZOJrGD21N3ZiOL84AZA6+",
+	"wAhuMypoMudw0LuTCmxCzWWBCT6I0IFMGyp3Nr54A4uSUfyx2IHh8+ERqqY35dSPIbfO2NqC9GshCpFj",
+	"E7uqoQeOsp/Osw2XuU8xqriC56AibedZS4V/RQk9UktCs9c/Jfy0NiISFpc2jlcCjWBnqEP8/ky1XbyN",
+	"dIrpUu1vrVkzGir7ao+l5T2sm36AY0qhX9y6pGthJLFz4xXff6PqqW3hNw5TLqN+xLchtoS5D2aghSb+",
+	"CF9ok7Cf407WZnXzWCiBngwHMA+XHo/aTjtJhn1Z0FIq+NW+7VGcUO1yA5mBz2lkhio40S2hkiFaUVi/",
+	"kc2Y8/0ZyFbyNszJS3rF9zfMFQAaTqgAMFghQMmDtaq1yXrgTunZA3hAsqngd1hkqaZG8wCwqS5swit/",
+	"hjMJJHGzT7j+3WYf9zY86tBUR8ytQKjV2woOdXZYonagS6gOvfuAJ+dPPn90cfHoyd+ixbIx9fN+LcuV",
+	"gT3NN6KVc3G7LPeNjIXs+uwt/+si6tk17tbT80jTneok39oaoFJ2kpS8c7uv88IvYrt7sYlhyvxD7E0b",
+	"F6HicF38Q5+MfOjFk/PYm3MxtbbjoGDVN4sScpmxACvWNyU+NL9Lbgl6L3Pxjm6KI2RteS4e1RU4j20T",
+	"rhBLS8Zbt/G2DdGWtIhuDO9rXXZn88n5+flIKAgmKnY873wHVjJEGFQQwAz0PsY3ApzUVSu1CBhP3bnN",
+	"xUoLYRg5/1iUijGshOPLd6N1n3nx9PL8vBuG/yImJR5gaXKzFrZk4f1Z6+t+ORpweRrZkb+pWH3k17Wb",
+	"vsdvpJk76wJLDaRhP71/OV7xh40Qv3lTHptEQZ2Qwkk4eUFpn3LynpgZ8lh2SQh2Nwo2wZsGbNl3m6nG",
+	"uyjz9FaaQlyJ0wsH1uCLnlzkm2zG0UX0urQaXxrYhCP+e9CjZGNxVikjqXrwEL7goPZCK2PcSX3qNA6C",
+	"Rtx8ygb1cH/CIvGNd2vAK0LbfqtUmVpQUS7E6xoTV6nXfy8i9Xo5RjUTnlFX8SyOqcuMhcziSpYlNXX1",
+	"qzD5NTXHjcQsm/WG1+Lchftbn9Oeidga9A2qSWX8FH0++QlTcCWW6cX87tJX7cM18Z53qtaLgcJ8wGCz",
+	"7WZNLDUufRNvK0413zOxFz7KxCz26AOgcdQwC3XrUfmB/sBOZyjGijEWi/5AvPq9g8Z5SntjSn5Plvm0",
+	"uT7eDbnE4qDuEnaWJ3RKdl/dmsYkVKtex/6xCRkORxV8sRnqpjn2xJ4roG4WlGo3xNOgsvYOTZkTY6mq",
+	"KfETAOHzFEP+qOGOo8jAivDHaAMnSuaCV10JVpuzX04x2t5RIGqKRlxzbaPwpBk2mMkFRvOcAQq5NedG",
+	"P2fnrBD8ilIHsBP8fveqZYKCnJIaXlqhv6F+qu6IKSe/lqu1j1Er5sPsCaOBR79JVtliPh+tMSnU7m1d",
+	"0qeqfML1h04zh5o6UCG2WZBZ5jQ3wFpE1XQpeJVqT1T8Bqfi1KOLVNmtOXZeGx19YNz7Q/0z0QV88jSi",
+	"iypNtlBvJ0HdRpN3g20CVzN4MWA0uj0Vkm/eeizxhDkF3zf2AXE3+/zZ5WcJbnakCuKLmxdB2EifOH0+",
+	"BA+X0HBykGsrKBs1Zbljp068kSGikDEkPl0j/xwiN1Na5wKwTl0i2KEoGY27u+8KbqWtczEYjslYqbQF",
+	"ogd0za4S062FKldjjxbc2KlPPliU8AHtNw549RTMnlo7mVzdNw7kC04RLwoGJzmzaiUAJPAWcHzXoT4v",
+	"ArOrroROVoTUMDQM1+xLPUKVh1a5aVqNGPW7nXQOTMgIwmRCKqZrrbXzg5Ms3uld1gf2A8Ejglj7phLs",
+	"CfZpAygo8LVjeiVsqFpdYL9Aai1DrD3D5x5xiba3lYM82UynPGBbYfqu6aZ3nHKBKbb6jRrwQ7YtaXVj",
+	"ZcjOJYZ2FK4FE9eVWFjMB83FtFVLKR3ZlemGC9+IsdGWql6t2ZcNgNnF+Xg7Ci0WjoXek9FE0iQlBbkQ",
+	"7fCG6AtbCeGfmz6m4rEcvtfRkPGDGrAT9Re1IceamvaAKFdCHpkqDRvGpFSA7rCqkGsm8HDbqoKP1n+c",
+	"1v8NI0hZ4EqKxTGsZc924j4fI0hLJq6EpiqGHVkr+lSU8/vV8u+DiieOCLeKC2FuXQc8lEZOAolVsQr3",
+	"F4ZxZrWsCPEm9HlvUy2c91pWb1V+FDHjxDr5ALpK4hoMnQYSw+uYxmLK0P5r7KtWWTwifcJMkF5JcATI",
+	"Bp3uCoilLOVJ7f2Lfrx6nEukzasSWQxCNOrXD8gyN23MRzgeV7IEUUiVAoSbjL1WXU/BwAJkrshjqHPe",
+	"JPuYTR9j0qtfQ311tKxX1dVwYy0hOKqlD7BD04/SeddFGA2sQph8mFgDij8JJw2saXtgsI/Xn/Prb7wx",
+	"1ldPFJROn6/vCHEtel5rO3S0cKblino0/sMwtSv9V2157szgKYjUIwIPqAuDgD0cIXro7blWVdWtmhmd",
+	"0V8pXX7kGEVod7XEzjwy8idtqZCTjwXjPbnShPB2w8fUf17IzCc96qdSRs8Z6nBJf9B/4Q0jq9k/S47S",
+	"mimdjx4vQej9p4fd3qJV8mdHUEBBk7YloLW//AbIghrvrBRqxNY0BUH1SiAaChFQpjztGJF5lFizv/sH",
+	"80YVl70gxDFDTXsN07Om3T5TZbEH8L6o41+bWATjDTc28674GmtKT7CigHyUooGalgleGL4xOuuaL2+C",
+	"XeHJXikA4zEN23/vV56WkUJJz5SUQkZxd8Wl/g3RYlENzC+Ti0WN1cKibnR2KF9s0O3wIXPIJOf08Aml",
+	"aRRQVRnzRWqQKILI6HE4n88+Px+B85nmvBA+ZRzV0TkjodrCiTlxM2Rse3yUF+fw38hITaUJrbL77rei",
+	"4FZeCUTu4DpnubiSUEJJ3btbWdZWUBC0tmJ0NKNUl+kzFjBweuSJx0fxbGwQ4Qxp5RA+Ox9t8vfAOTSb",
+	"7YxRi4ev5aDRko/4FnT8nL0K0p3oYHi0W3AytKqmV2hrVTUItjulN7MUF+RG/v0J3ACnofF7UNpmQdIK",
+	"Lfh2gh312l0eN7PTA4ZNr9mfrWNN69gElFP6hkhYvcke5jKnYH3TqjoFEODE0IUPxIbGNxxpaLHxaqOx",
+	"EUkCU9E9YeOfhu7pbj2ZWjtq4H3HjRGmm2iyirm3TuxpaqXbR1rcgXudb7ciwc6hCx+iMT6Q4oRRxC1N",
+	"Vb2ntOUkVQ5OrCoDSDY5skRGiLkDoGiQ25gB5SsbIxAz0hK6jNItAFtUKxnT0qTGT92QTj5IhluKbcM4",
+	"mvmsJpFQnJKfM1bXUWo1oksLD0wsXJwGzBy6YmkYxytRLs7PY6m2Ih8JIBFmc6sG1B8r9qBg/FA9o2ea",
+	"gjKXNtsBEdMPxPJyg6Fb5BlFyx9Dv7o5DPFcOUKXBa60U0QodTejkfF7mJS5L/704MU0l/imRGPvPcam",
+	"T7D0vr4inpQJ+uGd2gqLQV23pde8qkQp8uehWcxJNXK6SMPOnTfqWRgOzMG5SsFwj6Xo1oLJ0on11s14",
+	"p0J4zUMgc6RzQNXaiEG589wkKcoorvF+CnSEJHZJeo1oZVLslC7dS/QrJsAU7JJKjIbrhqYWA91ZiU9y",
+	"CXcs5jCwlk0tFRyOlVZzPi/2bMcTD6wJ6cZo8hjaKfhWMOG2LFtzrJiFf8KEbRtj7mnEAz6sBDVVwc0a",
+	"yecsuDX4F1Yg0NNc2kCezOiHpYQ7TMlXbKlFyJqFe9zkWKUB51pYKULKLO/WZCMl3hGli5/ZcIiEgMet",
+	"ch/AILq++9PzaDtrteamc7gQklaYPOfx+qTh1mnHOZ6Cxw4W90yDsbJCcDPEIKux4reJSURDEu1mYeGm",
+	"2gySiIZBp/YHRbqT3D9TASrJUVIuWywCgPYYBlagFEtqVkXCp36nasxPn9gRgoI3mdmsORuZVc9buC6+",
+	"AATahdVqFTGi58Sm2RvNXORD//5qQkuRr1tKrQXkRfFuQhH1qqaTvS/Md8Jh0oD63G7txdYdn5LHQ0kV",
+	"oDbFafV5NdA0MwFqMCR44iU7B2IdLeJpNyKiHhkxKa2W1RlahckGpbsH3v+a4DIn7JT3RPPSUAHMuSyY",
+	"qkQE/ksUxT5q6UiLxidYPLLMPVgX2vdcJlpA81idzxuuV8JYlktjedkAkCJlvI+3L9ZK51mDkAU/J0KF",
+	"cWPfy+0QR9OCI232ApJWIYLGuHPRF6lV2LxMIR8MOGQtD/l0jv33fpa4ZVvVsdTdkrcgPQMyKdX2Io3O",
+	"Ka497Elzc+C1G/reNIwk5vg/I7bxiC1qmtTSEZCvaIlaXUZjPW9wNvgVerLOjlGqQGbFuVgqMvd9iDUF",
+	"Ghfe9GJpscp1wH53mxZtA8MKLj1EH2eFtLZI3M9o4MVa1zq9QYhFOlf5HnOhWq7wg4Rp+CQ6aWJIHstW",
+	"eMrpZej0XYod83Zlqq2XXrssShNNuVJErlEKKQ9ba1XHG/s8ao/aCe2BhDmb8xJUKvh+IxNDvCFNGb8s",
+	"k2vrbVTLk00e+gBaaQa/CCthQ2XsVI3UyhYQEBe1qPkzoR0ppM3SlWU8GJtFah1ZtEtbROZwRgcBbRZj",
+	"3O7gxdlrPoWlAO5Bw8NDrZ4exoK2lSLousOagBhV2LfWV253QsUQGkfqAk91bdf1dh5WsG8TC2NEaaMv",
+	"+TnAjjFeBj5nFItQ7xZ9KJQdDQSGlBGt8kLiitaimYLQk9RhoHX/EC1TP8Jyy69TbW3BY2Vv3zlNzOcx",
+	"8jUEvZuLAgB42RBb4FSe3cGv3Ca7GIP0uz58iYrFmXVr5RaDEstJZ90Pw9WJdGQOpBWP0fMGXOMjpzMS",
+	"GgRu3jhz2s8NA6+1QptLaHRDu88IsMyzUL3o+ZeoF0oddsGltcMFKOhBYuIWvtIwofB5j0SY9hmxLZut",
+	"+5IhzuVDWCHSiw19fxlqAWftHZ+hdonQDm9BE7kN1KMgpsmP2ZevpZkarnC3NDrACFGesYAuAT3FPZVx",
+	"GfC5wPtBfK5Dd43H+5hDLBWakiaG2FOuJU9twKEieyIjqpmJUXLjsY0OdAmgA3vDa+8mkaqBIXPIDatN",
+	"Dcs8xXKKvKOBX4YH48ssLxOdzR3fH10Qs5NbBvVGU+2MMOtZWPkmu4WUO97yMHEkqa5FUAien73GeHOi",
+	"QeBuQXuA8A8+ElC6SegJA73/j8G0d5ttyY0VTiFZ6v03J6wWvYfGdhSv4AATudjyki/O3PSmAyLjTbg2",
+	"Tnang4v4rub4XRjo7VPxtJsoQohJaiQKbJ3xrfzPRASKphryYYj4kuoI/fwl5pNxiU5KKGMN20mYeUlx",
+	"mgb0bkA3zlNrM+JE1K8TQ1InBZWmRdVU+dVgQmhSTOM58s6x80B138R07t03v1lcDYGRSAiijmvjpOL8",
+	"0UKnVsCh/J5WAvf3ejqmbcVXEypE4Q0/8pWId+7o7ZSmHb0dLTjER2Y0ypi12YxoapHZjkNQitKmZCx5",
+	"Vm+5ylBdBwDigu9FzqiUR/atzUVgjO05P4u1ONbsXRAddysp11D0Tmm22w27e2wNZJa5ysDdQTAa4gqa",
+	"9JZBNvNoCdUQBTHOZmKnsrPrNiIe0Vyo7VaVzhqh2HEyepyWqwHd5hV8evkl38cnb1pdprtvE0fZB1Xq",
+	"PPXC+HBtt0t9HOOOprCfXdYqIS/TfG40zeebkCQgYCJs5xpidij7AbSBvtFbBLNmebPDwjRNOhYHGNv7",
+	"3/AyL8hancgS5M4MXuaUHtLUf0pRNKqsONjfQDATOYSWlFegOoRuABySidIwuDsHAq9HO74H12nNiyVo",
+	"ofQC7nwAKR4PQaqEhOd508F7ln059/ZHQM5s5T2XImc1VI9xtpTlCkM1+A2kUELVxcGnHQnfQIyWyRKU",
+	"ER7G1WDhmPugkM1M9o8PfUKKTcrKn8OZX8iRAxmE8SxIWPKBbELN5TeC59RcNhHpKQoN8hVfbNph/3YJ",
+	"B7TagDxTpfRzdo6xrJ00iQGOuZZiOdq9CxedRKk5hcpyKURxYsWLNGwpCsvme5gPJE1acwsd7N8/h1jg",
+	"eS/A1slxdldjVRubWjABcp3I4TIBIHkndZHcOlIMQNm6F4bz11122UxOsBAyBp8LUwevNWyLynnqzoPv",
+	"o/HQxGQ0l/6LYip93VLpxyQlbMyjNeJRLZ+xkE4cpDFdK7WJlZz9JjzYirvCB+2hU0HLFYkVWDrutVCM",
+	"6KFxWhhrkdddJWiJuMBDjg4516RZd4xIxeDBXujbCuGwY0JUIgY1BRVdLQgxSj1C0tiJDTpFKc4uYKy2",
+	"jxs46kk/D1Fm7E08H+VhhkBiQxGHVRWuznN28czTvrmJACJexhGSMtFN5BvxUzXQRGJqJwFpSdc+wO4e",
+	"q+5xxsPMhFfGmyTS++/CIsedc6SRUXXhfBmmapsh7pG0IKX9gx9MlaApEwnnPGrYAGhUMGG7gFF3wP4L",
+	"ZSbRzCkglGpnKRnFlrxpsIHOgcTRCG46RJeROrsDFVLyFZNlLq4zdu62EuCfTaD9PWSkVnM+l4W0+7BL",
+	"QSHwlrLf8QkNQzu5PcGcDsrB2S4HOsg9clwFpcTVoK0C2qL4ldB8JZ77vB3iNjdJWaxlIGrVtC+X5Vc8",
+	"VtHSYUHYEQ9XSwF5exhnmfkUQ5L0iGJol/KNKKnIDpZxwmMHkjfvsQ6iXSbQYs+UoVhxK/O8CB88T07s",
+	"BETyuDUvRAFx8IVyOpv6Y6ZqT1qjVgDOzwvMpR9ETIVeCZ3LRUzAKgF9QjxQ2XmAC+ouQgtxLkTJ/lXn",
+	"K5GzvbCXBHwH6B8wbdyYQE/Q6kVzu9EJu9BrXmEdHKRRRZwnCvk9vy1/5lTENXWKyHkGA+bwcS3zKhTs",
+	"odnfPjcCR3dDzb3E2QXl4K2VbEb9BX5mgzoMVHuB5NtTe6M29udDGvnlN5hVmM58+Y3gRULhfFcNaXEl",
+	"48Hmby1babUjLDmEDWzYuXm579bybERl00gxjeW27phGahORjb4h4e7KmhHHpP7bMFeTuEWKensM3i2G",
+	"tRWD6MUHwTEA+mypfIpaLRmhd/aGLEqrpTAD1TJO5sBy7I8AGnYGRjcRNw2nbRA9zSkKoY/BpxWiW8TB",
+	"mSeJmxBpLaPBHnoHfi2Eq9WSUYco9ERrvtgAArAyoimqIJOr0ILn++j8Nchi/d9psYwjGYEXsuAlqkhc",
+	"5+dukYtW+aIz+UqF+wOYoCcswlt680BIs4zHcHESBkArtawG/Aq2dhZqvVg3jTMYGdhOWrm6xMb0/hkM",
+	"wyLfSRQFKxV2s2fIdei2RjNROJvj8LheHFv4Xn4LNyvnvzvsEy9gLaQumrXmA5rd6Gd7WMmklUBGUWon",
+	"VPMhx3gCTRPGpX31E902PPq3jYBP7OOPC9luvR9PnVNA0l0bHZkV26mhQ5XHZxSb/FPLlzjyJSV2chkr",
+	"t9wOpYqX0qxfq0hBelP0pUrqagVWdndMJLKuKL2Nfu2x7q8hP2MZMoCey8gXTkmqnYLzS+IAE3sXfRyp",
+	"3wvr/H8d/9VBmyzhD0BDXghia5U3Vp6R5QbD44XixwAPnAprt7TyZEqBQixjk1Y2Sf7UONCENtrb6pNr",
+	"c3z1JWKrkmehVO+5LOKP8Z28/S49TSCHKb7bcN+e74KNxMn0lEm1Wm6jh9NL6K7x2yCRd88MJBXdLhua",
+	"8J3MYx3ud7MDd1KLBMRx7E8k58mP3q9HS7waz0qCi4OaJuxn0kkZKuIg7s2sBxny09DyZb2mxGlt6eG2",
+	"jm1Jc2vpaYN6MfF7m4Tbq38vi73e96j/NVfXZ3AEJTtfc3UNM/uGCtKmQKtR0XAaDirfD5Y43YiboVUx",
+	"nJIxgyatYaAh6XP1TTfXlILjwSJi8gDSyz/jWeNQaUZ5a8wtSs0CHWBaW+fAk0u1Y86OLBgc7MldW1Ni",
+	"3XkUYsBn+wazO0aIgfua2mmnhoBJ2ypfD3CrUdoQcJOaQTnyoZSwKnl9IY49ugzTZCZap/3DskEggbRL",
+	"8HH9At94/5LhfOhl7jvtaLnqteIg6vVoVwRpeApQgQD5+SNpzgYKydFXoj1PMoTDxclKI6iIZfYfXdA3",
+	"AGmOBOxKQLGMh4tEacWgLTC1OeB+cAMDXJyEiGH4hBbQKOG6JBfmU2XF9NJ8dzidiBPoD6njkPtm/SCQ",
+	"fDC4mBC+EcZM/lQEaDn9IB1CDwl+aCR+Nw0RRJaGql37j/K8SRFKgLvC6Wi5GFOQ4kZ6uAiTjbQWbVhv",
+	"zLUMwTB3YV5oEsIXp6inRcHl6WuO9DOpFHW3Jgd3AueilgNhnbSeiND2QCsFDBCtNerQjtG8pSwQWGYn",
+	"L9BUyJ10tGPLN8JMojedmtZqA1Hj21oTmjJ1Q4wnX0nbaqty9pE5EfljuNJY7U7fVNwM5zTMOv6bKVti",
+	"MNKavlnC6o/EqX0w1k+yX0c6+ycxP8UpUWGmk6jgfOgrks3YccOsliJn3olOj/wXyhgx3escIsmBVASH",
+	"0gdIobYq9g5CIifK7BCY1xGxmwzctbBKT+Q7jFi96V1uB6KBNZ1e5uhQbOliGmB4RdJBmR4ybPTObW9/",
+	"LTqL197/qtYIVHVDDTC0GgOqLr4p/banqfeojX5FaLBJvJuTvmtYlvjVMK0spfSxQm7NrwSDyxkF0nqT",
+	"VJcDeVqPm8GZD7qNqUd8A30kCVnzghaNDygM/x3RiVOWF/dy1IxIobnxYgGI58CwAjdlJMk7dCa5ydHl",
+	"SGZ4ZKV8JtUzkA4caDi8nuC30Unjp1WwMmNd8q38MNjrIs8YRiGO70aSiWDlN753kCsyL5voMR1nWXAH",
+	"x7oYAXGjPCOXM72LEe9D/1xeidfyelR4j2MrU0NghFflGJXKcTThAH/6ZZuS5dGX59OBhhuOmS86z7r4",
+	"IvawX2teSLvvYOcKa6mQy1gq6ajL8FdjeXEM5gyfKLFG1qhaL8R0BpkoHnIGU9+MOTx+NNvA7Zlb9wnZ",
+	"Bm6DxPzItT2Bz6ri2mLpBVVtOVV7ybYZ2z4GOBqPu/BSFEbW5oy9BNBuxCTpkDA5KUQmpgzqcDCkZwLI",
+	"00oJkzGO8JBWqVmiCMdQbyVaqWvBNVQsFkNh3aPS3uCP34g4KpfLJVVDTem/xd5ThtIRyuagGQeIFIGn",
+	"3kMmQNVQKpp6Spw+VeSnQCYcBubwHVlASKAR/jII+hC3SpDyq11b2k+pfiwa4iRyrrABG5kuuBVgBI2Q",
+	"hY2I5pG1G3rMo4s2/PbA0h6saGv9WjgYA3qw2TApGhH02mkq8V1YtCkkvSuRDnI0F4UUUVv6vwDeBHd1",
+	"qA6MpjNgveN1AoeFMHZRORnOK0ghUDp+KWF4Rm7rgneDQYcijQtgRrghTbTO8Ycl1s00BZXum3xl3WCS",
+	"ZijNCC03XdLIg4rgTmuuqkTpkRKN9X/fcWnxb6LMj3+5eyBA0bTmYNDK3LcaI2F5eoBkUZRy30d++Dhl",
+	"BIMucFNvYYvDlRm2bvi5KDvt+0OGN3mUVK2B09TYsShKfuM1S+DHFla3K7wp2/Cd37snbcSAIz8FnuIr",
+	"xS3c6XEomhVw9sZzViq/mvTLVzAAmGJjubYCj09wQss++8mi1prIV45lnYJ11QZBS77Bs4mk3rAWPAUn",
+	"un1LyKWM3eCsy3CYpReDt3RpFPSkw4GSOuipDADjCEXN0+PINb6qw9PK7HATeSlopr77TQ0xkJ+3lP3i",
+	"BnPKbqFyyUlRi9pncvtRzFpfiXhklfhTBOMMA4BMmsyXYEBXFyHPnhK148v06tmmiOh2g6mH+RMf5QwF",
+	"DDjIlLBbO+J7cJbJbegUK8W1RQ7OOXZEuSE2bWSEQ3gyqLA76e3k6Ha8QOsdmGjNau9h3BN53yKxsLA6",
+	"B03Umq+GIvd+ohL7ahuo9iOG9+kAzYex8Ja4DPCBfQgI70M9tnKLXRRAysr3rN29cyNWju7bvjhn/3+m",
+	"fTsWorjQxyQV9u4GcXfgy6lJOHGZ8rgFCYiz7nEZSkKh1IbMIU9cOynb1HAN9LelCUW0oM78HoZGE2gO",
+	"FsaaDumF/di03RTI1bsr1YDgw3i/yQGbXqs240Dj0hNTFG9itUErmVVCDjVwLjhBRMV5UHMQChTo9PRn",
+	"5TBxRByo8Q0WQ5+A0/hdA4o9ySx2tr+T4V9rXtqmoNIwswbCvxJiR3UpA0F9JbRR5X8ARQomYg5RV1cy",
+	"toveyVUpl3LBS8uWclVrQS+Jdx9e821VRA6bF9CDDqpwX7XdxQSMMrPfzlVhYsx+Tp120bufU++hNr70",
+	"mOViyetiilKJO1x+HJmfrOZ7Y3JMa5tcZdebMIpvwoQRrSMnpCyyHUohcgZgGkPcjuWqOIxYXUQjVlCk",
+	"Y/qXxq4N/kwaJZgnQf/wSxZrdoB+u1kCX5gHsRj9Fl+zM3ph04czeuk08u+kR3rvJ+nCxKXBuqLxJ6od",
+	"BZxGL6US6MC3VyCJJoIJgXhlM7tTrFImkApSgTWu7HBAZucE1yrW1oidArJYQXFcBYdddpoaRtqaaSf+",
+	"BCrzVO6F1Kz+bzfAbr2eufe4ZyRxgdDUnMAG8r3YfXuCIXVvjX+9grTwly4NZVQZeLrmpxG25vZvz2N9",
+	"0SdXOQcCuYECr+/F7seClyeW7I1SQVb07KPKnu9hCANnKDxiaOht1vc7Gf8JtPIDn3GU8f17sXvnC9/v",
+	"4jtuQHvtTRn4ZWzsxGoybeQmilH2bYnYY4MdSCExlYit7t4SG/OPXOoUANQD2yjPtTBRNNPvna3qcZSA",
+	"Q0hfAVKw2QmN2G/WsC1frOEULDBsn4ZKjmN9gS+Pl9XlEQP6a+ryAUgJpRBBDJIGPqwfKcqysohZzVYW",
+	"bXSqlVI5JCLq1m8M23F5CJh1NDrLpU1xEeHz/OD8bVlrNY6ssJ+1kxY67lv8WnM9gKrsTG2rWMWlZtww",
+	"zv7zLXOjzxhnWu2cZ3UOYYULCGJBXINwEUFDn+xv+AGH4cWn5KRaDyzDIKRPOk0PpitSEvxTFSHbFAOg",
+	"WCGpPFo0EYfL9piO0IBssI4EAKngfKfwoWULrrUU5nlI70gbiIyc0ZAxNAycZJu1sgAkYhoKHaStyvMB",
+	"SN3wFednz0Y+wxQyP8q8qesScfbq1Rp6KgNaI8SLof4GyQHAjw/+HTyY1ZVHvIWrgdcxGj10MxMxnQ7N",
+	"JDcZwVoCPKsrBLayEP6lnu55wXPEqkbk4yP82VxHbJUdokxym4YxPC3F3+ALu/tetWd9OnzogpdsLpjh",
+	"kuTMR1cqHNMh1z6IzGClK4Q5jgtbf+VGJWjL906KWkIUlwDYMpHwC26m8K2ABfqHkSH6qmwWZpDmK1my",
+	"2hJyipD55OqUPqN0WJHByBcU0k3k0E+qRscHZzOqcI0DIeCHly8DpcOD+xQAsxcHpoOCklYNI1aw5yng",
+	"c4fmJr1iYD72k/GRVrzLKxy4bKnjp9tvcbgz3N1manBf+vqd5p2KCY4l9e7vBRaNzNWOyVWpMEbPqWdS",
+	"+ZZ837F8ZHjwKtPNwyQx5x6kHoaRAacUCRws5cp7O6KFa0LjDLNEb4gut6eWn3CkXLcI7YA0vAUR4BH9",
+	"d9x0CQQytg+kuGJpM/abO/WDlWBqveSRoP1HEVeaGFDCOT0hnvSjVvNCTMXlpbtYLiyXhWF/efv6Jfvy",
+	"6bO//TWC/227uEaNlhJaKz1oqnayl+AGAATdiZnEpYwiuf/I7TpjBnrhDGLXnvk8WwTryRi+SjgP/ED9",
+	"DSkJuQaqM7ZZbSGOcp+O9Gcg+yY+JmvwPWltops0OWwUX7u8oQJqNuQlFo8BTTgC9QJFEjPkeWNIvhcH",
+	"seSUJYUCXiw8W2oTMfz8PE6CbwY7sTe3/L4+wioYwfAmP5axjS4W61L+WouzZm3SN7y/2W96fMAdWyEn",
+	"RAaPGiOC0S9DZvaODBI3HmHMG8JgnBgNUMtLQPtcco3BoKzBTHeH1FLVZU5VH1SuseBbon+AmNFu3aCa",
+	"5rJPHLL0PJO99CYCYpu6sLQCXruPzD9cBlME98Ye7SMCSIeOiHJ6tAT+qJf/ITL5/0nZ96nxqMKoY7DC",
+	"SUUhPU0mCgOOpxHWZGy+Z1XnwAi8zg3fvibuqX6itY1lefAqpTciZ25ywTrhzDe29l3JKTSbxAQah8Mr",
+	"pLHdL0Fv9hhzd0pNy1ChSWR256It93Fm6sHahoF4dhvODt/9S1TITkLpuWfkndjI3yZp7Mhkezp4Vkhk",
+	"ylqqWuORCz9hWe0Bc8LtA6D0OpOPIjO8HeHGPUpyNUrjccBbmnR9g/KTdHlgTEi62ntlCRfH89ANaahn",
+	"L6DxEqT+iI0BJARnbz22fqJxAXfBiN6ewH/sG8Bj7EC+3FKa9fNArYV8PE5vOQOAF0Uqe8VS8604GS8h",
+	"zqn7wsAxD7R43GAEHQOfQpQn+irXd+1Y/pbkkTREvHfPfRsobuOEtjF/ybPJJFVLIXTaL1nUYEJMRMjQ",
+	"YSzBmWdzsZKlyRqZw6tQ2EaqqnruIPbsI8UFSeFYu7vmCysX4uztNL5qf1+zHV8SOd4UW8oO1OMfOnRI",
+	"aRv+McwcL2negDesmbekMl4eZ4l/UeYIa+m8yxYP+I3wTt+3aZqykwf9a8ucOKq73QQF2+NQTn5tyq1i",
+	"CR6/oCfaLvcfMDVRsqAXJCZUR2qcBeixl41I8+UeAAOR4pzt4Gd0hepCmBNXSLt7I8XC3kRX7DO2vWSf",
+	"nT1jq+cMaN4gD7uTZb6/ZH9jK/S8WmVWNy10uZWpw++KzdY7fiXyV1pV74kicEp3lha8hxV1rJZCpsbG",
+	"BzNHlkZ5vC6XvsbNXZVPG2Ir9jE1ngFRAn9/YE22SATo56oZ0uBqfH01vWhTXCU0e+KDp6yD2exjHGar",
+	"tc3YVqkSOWlkLoi8DbU3cpCg/pbGirwL5gtAuEiw1Yc9aC21Rv7ghGHe3qLBS4lFZXiFTuDuSJ5yacej",
+	"RfD+Y9vk4cVeIrb8qLCfUNf5AGpnYjb34acfBjxJ65xapfoQq3FSVPsjWJRW1mDCypxSc/sAqzLRqHnw",
+	"1fC20YSVAIaviSsBTUXpeAShqajvb/che+94m4XChxjM3omlC7AWtAJt2N9QvUDzdWQN5OTNEHrATmU8",
+	"/BotGux9l5pRw0JvhLdg4NLnHZMRmII7sVXR+qH5ii7BQmlxUizjtluCZRzKB+rJKYNHyb5QD/MgRUPd",
+	"4RErdCIttI4TPvxMNe4tGFMgsNWeamgC58MIRH2vpsg3PUABo38hLlxqPA1l6LR42jvB7eSuYmA0oUC2",
+	"litwWtbIa22A671seJOBW8ZD/1HVO78mWB5WAuumYhZJng7lvMGXDDhtlqhTCsGhhbDowoI2G38eBaZq",
+	"8WNfsnNMHGEdlrQZ+/IcAdcMDAjBF5ICfGU+UJQLzwFmb8XgNRzxDFkht1CuPRdsLQrIlEaTo7nmuzi/",
+	"LlKIQ5gephF6mTMGNzjN6iscl/Ja5Gwu3P4bqgdeUkR1gPPoyi3KgheUD3BXGyAWZ6bgiw3kzzMcRZ5M",
+	"B78qZB7na/LgF/BtvdcsD0eVSC7IYyFY4ujB5QYmf6ifd1+C3+puM8xYWRTtbojn7ByT47AXkHR8J8vV",
+	"RNqm6Kc7xdh6vhaMqqonlAjHOyVCdonxra89nKtc4tak7RwzfoDDerjqfK2KHGZLLZd+e8Xr1ysZoz1/",
+	"VwkBofDtY+PrIIlqHTjKGZ9j4wbpDlwaaUjYYQO7GSvFlUhEHbHxo+BFmaPEwe/T+fBtDBJlVLgOvwB7",
+	"O87pVwCCk0Y6FK/epgAvEZCjJskatZoR2jsRdlk6fCzkr1Gn0bbxm9UvYBoXOZwtp3CRpzlokUastSoE",
+	"MwIOp4Uq8WYieuaLTSHOmNsKAibWIGMZCBaJlPEYEGfsh1I0eHChSEvCRvE/XVwGJZuLSouF83aY53EG",
+	"1CRZMlW4lad7DHDgn/XPuqrSinALRr4aQSouf/8QKxJ401A10HXnhzP1lVOlpMrmgrC7MsYtMjicAYsk",
+	"VjSe3bBvy43oO3UwoM/SB7RVxk4aw9lFdBRl/g2VfTTTcvYsO2IcpL7+oouqenb+ZGAAb7yCCO8/Hx8A",
+	"LsikEUTNk1XQuvT2GTfM1NhReYg8a7UUYAG7u85aZn7rHipK9wk3qMXx9D2dgvWoabYQsggJ0SExfQ1G",
+	"Bq0C4ySX5Z5BGcjIpDwbB3MuR7bJt5amgDVfx9QShoEYUOXYKD4bXRoPYtAsjCmgzBI08sHRRCqivSTt",
+	"q90hzBB6HuzipQXFR2BtlKpfw2HwSxTjhJeHi+KWHNDXZlnsaAuU+cAw6HSrXIQKF3DvWr92KrHSYim0",
+	"xuVriZV/B9THiVLVCLsk7ZpxFsp91oJf7Z2iqGpdKSPinyGXIwv7BgJCbL4/I75cePvYUo5h4culfe9M",
+	"lcR3k13jrS4hChgNgQFqlY/u+tGWWV/U1VI5F70yOuz2w4MwaOAz9lKVli8szT3b8dKO7rnzsy+7qjCm",
+	"i81CVWSg+gPTV5z0BKx7cCZSiq5Dm3b46s+zPuCA38FsqfQZI0Ntx/dj0z562JiSr3pHXk8O3gE/kT9i",
+	"mPuRyTIX1xmjiIZXdzeVg1Ctd+zkeysEOAV2yi6AA6z/PhswHuh9F+cj85960n3W/tbo3DsvravAZMk8",
+	"ImtvDPALTz3sPHLRVkudO3mOLiAMZ4+uXlT9NJS2Yba/yCKIqu46YGF1Gm8uzlib9ZYgjCXQWTk9ipeh",
+	"lh3dhJ2z7+zZAAXZT9VxCX3PN6JkdeVPXjB04fifskWiVLlyTEGrciWMBWCJKTr685HjNlaa76k3T7a5",
+	"Vb7vSlxVcDitut/0Hc+Fsx5aAgY90Rju9PcUThsXe2Z4gRkUd+TJ9j+U3NaaF1HZyzUfsaleab7KvF+J",
+	"vPD/Yc7Yiyaqkw2TpuH1/pgC7FqAxbzhyelG/a5Fg3Bs7FjcwKyCUYhrvrDF/obyCHiyByaY3LKtLBEe",
+	"8tBXwS3oF3Gh+RxyXnznU1+IA72odeHDmjgo/xMtIaMqNf+joWSB/3mHOLcVz/PmXrfUjNjyu8OEn7oX",
+	"G0sEwlZzOObpkcbWbsy2nsdNKKLYH3EipWV4YRawU71sBFkZ01UXY3Z6A7zXtmKeREeD146+8+m4kVKq",
+	"91x2D5J4zIHLAspF9Rarc9QSdng/7lXV9sCwDr2/FNs7aOIEgAhnUfvycHcZsOK0oB06VvThA8mULBVQ",
+	"btBPW+kEhEi83UPwHF60boA0zS/x+qHtVozs0pc1BgFJc1PH1+iijCkJ6OMZezdIAV3p3x5+vvEIZH4o",
+	"iPH3u+vubktEzzDFb3SGNaXHIwrYuZROBMc0/ufT3V5eLtaUKDwIA0izFjkEhdviPuelk9nWbWYjl8tZ",
+	"NtvwPd8gBPeqjktyG9P4+A7Hb24W8we7FnonjTcbQ2sWRq2JHgAZrSTGB2JBcCHyhLm+4cFqkg5V933N",
+	"qepM050oinYtYYagVnqYkmiKkTa9e3LBzQ3Fu10qT5c96WsuH/t0lk0l8lbEPsEdf3aeYOaMGzgrkTPE",
+	"XDVsr+pgfGM3pXdJRgbzZEww3KmdIv3vFTYOBBYfI0Q5JNMFN+u+43t23g9zvl+LPZsLrhmnKCHE1b5x",
+	"tq6z+8Hj2UF0iX5t/R2JXvEYFNeHODD/7h606EtSEboub65HS8H1V+NHMr7xgm3RuA9RHjoig3q7ob4J",
+	"DFqNWp/vmdj3nW8/JNAvHbXur0cIN6r13go7ELRMUKX+XT4sjRAp96BbOx/50WrXNU9obzwi9otCBWjM",
+	"I4ZRweBCSu6csRcHbVfwkWteLEPi/4bOftbqbgzSCPZ6Jfru+RtZCh8AdX5w19Ro7lqGc4GzJWKVZTP/",
+	"ZZ28R/jnimv7qItQ3Sa7z1PzMiofGmA7L2OgmgR8zl0ZeWVUBEiUTxWBVU0Y4cdPk7/XwL/pNRCUQsUP",
+	"kzURGzXT8tnj81k/jKY27Wn4Xxfumv/1hfvf5+5/T93/nrj/Xcyy2QU84gn8Hx/3FP7/DP7/Ofz/C/j/",
+	"xTn+gddyaqgE0pfYGm6ga6k73oUqCuA/6Q75H3ApJqGpaMLTifjFdYvRCTD4JxFUnllosYOEfB0jsYPI",
+	"v0W6v86ICsTnO5hCiC0Ky7sCL822BryguaYWsQL/pIcYKxDKAYJWti5XxsL2+E2Wi+iY1HJphB2XkR/g",
+	"OmbWvNycMQiaQYAYpSVgpKxlng9ZIpXH4mq+XVxXykR8C4CYCvkqJ06gog/K2OYHIZ/maXSB2WA3eq3l",
+	"wJKYNa96uiiS4oP1gIu7CggunYsCKizndVEIqBJExJ1lwbFGRFm6clubtVaQBgRxeQTjg5PlUU3JwKH4",
+	"9UbqhHV65y5jSrOl4M4lMgNWYclXJiET0ok6WoNTAPCmEJxEYu3GDC0UGMpQqEmBBgpeFGp1w8ywlWIs",
+	"hVcKZqXwlYLORKf8kdgLj84GEtwWrUv25TmUjzhToMqY2fICKgPp2CiVEe1gQZCCY6f9k/MT4iZxPA28",
+	"sKE4wu3wvbJYx+ILu7Zcb+JrDfqpG0clUyaquZm7vhMOR4zh1k2Q751whnUl7b+d73H+NIM/voQ/Lj7D",
+	"P76AP548gz8+wz+e4e/+duH+uDj/HP54+gT++Nvf3B9P8PYnX8Aznz559kusBgmhR93KbzlK7QTomQlY",
+	"wl1qga0s6aeLfp+D09p4QJ3u23C0wQ99u/Onve0BL2P+jlFH7fz8STcge34eraE5wBo6JsuvPfC0sRpj",
+	"wsytjB8Ssqr28In8xVj+B2hFcUGPxKSfDMwChaTR0SrFlPxmnCZfVeOf/0apyimo3B9guP7xj4kbC8ui",
+	"VlotuJ6riK0cHhcOKM2h/+HgtnJfwJ+gGW4Wh/vOs7NRTciK1ysxcObQOo5ocVyguRZ8Y3yYJSCWJ0rv",
+	"kxMSjkUaANsJW/Hii+hR9QnvxLjwemnsz8UfXWbdct6/xAIa3E1ElptNynyFlgZe5phmYC+YEQtVAneZ",
+	"bagqC2ekG6LZEFjDE2+eSIvJfXtL4bjp0ShE2rNyK5IPicnrp+XqRqtXcX0Y1O2X8Aq7EwQ2ZHcU6lpy",
+	"DZwEvksA7GJcT0KZVxp9X2mmVflGK48QRH5UzL5yl7WC+97h7ksPEUf0NO1nvYj2a4hW0vWTEp9jZt6K",
+	"V3dYLRcpP5XlqsBJ6Yeg5KpTe9q51O5U6OgzhcxluWINC0BVOKcauQCgcsTzAkBvUmAHoPv8z/EQVrsb",
+	"5XgqFqoWfbkLFHw6sVzL1boTCCdyfcF2wpPvZk1cBovD5qKp9Z93hZ2YiTldWjSBdWBPuGkBHzIexAEv",
+	"tVw5pahK8R+GQTA5NEcRemfYfOD3JzIPIel642FcfB4BK4ONfJeVnAX1hh+JHUBXmES25EKWm+CJE5FE",
+	"O66gBV+sBbJlelw0v8C+QmbSykH95/HzgOgsxsMpeCE63QMWwoHpf9F/hsJiPSfjuRBV84XYw9aoPNhf",
+	"t6Bx66qKGKJ99fiTuw4VbVM9T21tN9aQvbhDT0x+lloAe2jyIftk+iGrbhRCL8bbdt6qHHgCsEHujP3s",
+	"rEqoCnL20pzLadJ7Mb3y6km/ftwNKqnu6vPRolTA+SzfVUoVB5n682PZGuNuGG+RaUtz7O1blT7/wLN0",
+	"5wugaruUtpcdIlUXKWgGmON6sSbjy1tciCvqGw1UTsZWK3nUemRBPYBDobdsVgn9vtaHjQV/exZdIw5t",
+	"Dt0uB4yfInzv4W+JDUmWU/bn2ZOoKX4oR2hr9KbtnZefJg6Jl2lxpYqroTi5BZTF4xLzAnk99qruloMl",
+	"KKDxehIcwHehj/iIbwNeNvqga4zl3oEatrL6pl83ehHpNVA5s7JqLDCkqJhiJcVOo5hSNjuRABR685qO",
+	"d5DUBxeSfWvdUXMlCuMLeZ6zzz4/v2R8x/eNeaZV3snru3/U4sYeaErpLo4Wr0yVx7HVr4SWB6nsv8Xf",
+	"i1eO7e/2+54krbXleiVuVsrPD5yhiPB+BS0rtIhapBQqPBtvUA04LcfaMdznMbiy2b2jNTtPzm9DYujl",
+	"bZ/Jt8+lnnanBJ46tBlDZq/n8/IFtkOxkosYahConhvJzEG8Z6bVol/N/VW34XGuaucPQWIdVMUsm21E",
+	"UWGC/Qpwyrc1EjhjAT8HdCSzFtSoD3OWzXZiIN/cF6h+cBjhyKcUOR6s4dlnsXOXF7IkqotWVIEXtjcr",
+	"P3u9H05eLQxVHSw2BDDtbozmqU/JLPsaqvvOKWNJ0KvxXY5rElgjCl7mJhwTp69U7LgW20pobFbpyMlF",
+	"dJlY6/qRdz9tv/rRk2hSeixK+rMQOeXXWzEbaX3OPVrGGIoJj07MZC20kzcrkEu0IX6Wzoko1A5tCPib",
+	"tyBuHphOL82EcRypy1RaLPj0qsz+UfqzHO2ffzp1tT6k8Hy+I5zCyeyecOPd8ktNw3z8CHil3lluT+Ru",
+	"cb7oUpq1QO8EgMKw6ZWAwwhWrIeVMgmvfcp8NpRivRn9h9gjHpOz4tUSspayXBEAVGunENyCB9Mxstw8",
+	"yrE7cA2/gUYAd7QTaAOC88ydT42dxkfw8MIAR0Hdm08ZJ1usznAVp3At4o54356wCfthI/ZxHtvbRahN",
+	"BOVzowmQjR6Pr3ljTOzfC72dDJvnHu2jHf9S8wgFmt7WBR/m9O+SSTWJ81m0KnXiFLfPiO5uhdolHJvX",
+	"JpQyCahiwJezFWV0KDdZBj8nYXzR1ZC5cCI8ndf7BYKtU83dmuutKuWCLVTpLA3bZ26E30hbi9KeTLvD",
+	"t1URgA2749mm5UYKHoGy8yCL3LK/ayHKnUQyjHTQuNbx9EWWRhDdfAuOKrY83VK1w0TSVvByIv91e5zn",
+	"iQOF12Td9RuDMSu2vOSLMy9a6VBmeCOqSJmL9+J6Kv9ATsdqFFAOkB4JDdGz3T05f/L5o/Nnjy6eRLH/",
+	"aQStmbs4P4+TaUyhx8hmv6kYh5Qn+Pi6dl/1+I00WF4zQurqRpnht9OTh7a7j0FPmNJ2pKOz5xp3Iue2",
+	"TtyCnkeun6q7AQ81XUQjHSKRi0vpe7QgThFR8DImG3G+Mx2TIisV4UkGhdSf8ZeFWmx20ojMHYfAMe/O",
+	"Ezoa52DyTaheaPfBQGG8k1c0g9yzhs0pImbqG1MER+0/YGQFlqoo1O6MpjF5CfA2XAHNF5s0EvHDKQ4x",
+	"hS4q8qGx4FlBIt7W0SwgbyB4jzhqX3Z8/i/jtavlKuVRF190nnXxxXkSNdvULRY+rD2ykXWeK26n0pJD",
+	"bz4uMRUqnrK6KUyAqWyVQ+Cznmm3LgQzfJ9YpVFJX6Rx0DhsJaRoKYYmyhWC5mK2IRGtuy5E3LdVPoWI",
+	"yOoROpxcQRj1CD5TL4gMNGyQIHM3JwKvghOey4XtKCJUGwSGHmBVoUDqCqBb+N74EjFn86rue2MxFR+G",
+	"uj0sck8Kv0Nlt0TeUpj04EYaBLOpEEjGf+ogDW0UBhYl/xQc2BOoCUQ5TIExQHHYAr6Rq/XPPiVw2iPI",
+	"7eqLLJDCOceZrXmLJg6dnpZZ9vnTyFNLZX3oY4wKDTHLUmJNWuXpNBpuKd6qvGvOPzmPkv5rm86qAVs2",
+	"nfTyFd+D4REhvnwTwHyxEK+VF/I4bt3V62Hz01WeyV7AtmhkgmbMr0ZKXOU9QjpNDqtoWb1c0zxOsMm+",
+	"E1ZjxxHoXG4s+8v1XwlynrrMnK31l/1fvbEVAIEi9GcnO7hDsYdDgy20SgfUUvwLKxREmOcSHAGzVtoy",
+	"+sEzj5Z8xZZaeJS0PNwDeOwKbGEtrAQsrhD6bEChaR2PWIcwB8BMYqbaHFky4e3+VMLb/SyjiInnTpHb",
+	"NJpZWvJpovV9XRThfEUW/x7j3KFyPChxO2pKTrUXRyi4k6w7ry1PlvPBWNq9rD68PWXBrfMuuh95ytfe",
+	"gq9xI0P+nqaVXj5AwRKb3s7PB09tANdwETKvWoPspZwjeBicdpC8VfmdZat88udodgUuGojK4RNSpsB9",
+	"xikTUNv1VHYrbsTNN0mCmIrrSix6nG2jEacU5SlL8fW0p3ua/VTtPNXZTLm01Vo3dfeSv+J9mvCo1izj",
+	"qGkemw8+mK2UHb/gtREDhD+AVl8BmG9BkdoTOfOXfGGVnhgaH3R4T6QQoUHQc1ImJ9H7xF0W5jLRpaR1",
+	"PcN9nawP6DYYxE+lnGpXz7kR7P+wnZbWipL9P8wseCHY/2YEa9JbOWDYUjGmm5/pGdywcBUdoKp08mJN",
+	"tP+jAVBJyXq74aVeu9/OsVL6+HrRdf7hYURZ62tj4vGTzyYMUQV2UhLRWrZOK0kpLTRcCb5Y+7LqJgvy",
+	"+z9BE/xzdsn+OVO//XP24bm/qEX3wp254mnoqEaF1SVEfLb8uj2+losbFUhIlpy9XCu5mJBArwO5+E+l",
+	"FjxHq/lu+I/jjFDfWsPcb55DVUOJFNPgLKNT0c8g+TH2VZ5zQNxjRGn1Pu7k78cFDF+QdQgt3Y0xofov",
+	"riUv7av2UO6yAGE4Ux0b3c/cJhH59Bm6DNNiK9zW9IiiTikUSm2CAy+u7XOytY1bsjlfbIhNahFYcQ9I",
+	"gdIt7JLyhDdqBRiqSOLlqhAa4l+Gy7xVPxBveeMo45HfSILzTPsoY/k+/Woro8SBDfUb1j4Acx+gbKgy",
+	"YxugH5uLpaKkGKZoqSH0xr0V7hnpITVu0gNqVPv0y2Bos1Va102jgEWFSV38RPdekiC/RLSISAQ1o5VI",
+	"y6bhJjolmfYz36el0g5LQZAPAhuT5FZ4hsrdJbvud2+wBnAbunwongZlWBnb+/3qzpyM/cbqqrmbICh7",
+	"W7XvDA+e2rfrCWez304xEUkAveP829jKFoLnU/NngDgHqxqy91NJ4RBqwNkMZaSYEEEk0jfMC7w+Ycdk",
+	"s7mW7kHHH/gVXAReRTE1QdhnsE5OlmN+bobwhVBeBT9hqBSCo5Cmw6rzHYdzXePTh0Om7hPMRK9vojJP",
+	"LSbDoCi5hYS85ZXSgKvxIZst5cqZiidXdq1SN7BfOb8cLYe14IiBDLUE8z1bY/cHVTcMT77SEnjeIG0/",
+	"F0W8kJLbdfQXV7yoxe0mGOFdfjD+DWEx+Or4Uhz6lWs6BPtcOqCNyxxxDqChESFQh9NoYW37p38P5mBK",
+	"AfHOW37HrsaTre8PQz3wjo49X87rBdIP3isVmo/M66+xVCxcZc5+9pVF4+rXuRC65MVjuhe1sJpcKER1",
+	"rwjjiTKUwU+VUFWBJJusVEyWxup6K0r7vFNOeqDxpCjyWxHgcfnFd9HV/gV9UXW3yXKpIs6+0hsDHieU",
+	"/MoVQZvjiWTbqBRY617khnHf5Pdf7n2GnNV/lu++BRfVsL9sVhnbZmz72GTMZOz7v2bt9hzTJtx+KQoj",
+	"a5Ox0IVi4GH0+0t2PmrZACt2y5rBvE/GLr44/2fpsepDS+vXWiuNg660mhdiy3JhuSwM+8vb1y/Zl0+f",
+	"/e2vZ/9EsqOFKI1oIs6z7759744cXcwuZ2trK3P5+LGqRImlv2dKrx7TTY+3EpWEtO78nb0CmW1R8F/O",
+	"LsAVqUTJKzm7nH12dn722QwVIEhSkGsn+dT9r2ASpSq/zYELGLYWQLAgupYZNA+aSx7nmi/d4H7vUUAZ",
+	"WJvNCjsJQBZ8d4bz8QBDOgvEX/AcZgVwbS+ZVQogZ2eXs19roYMHejnDeyE04zTMDf03Z9m4XSCM/YrI",
+	"rRaqtIIM6qoq5ALm6PG/DHp6zWuPqb3/dE90M/Ghu88gFe/+wVSqpLDqk/PzW3uvN9g+ZJ2HXD8q82kP",
+	"euXW440sBX5BzL/FN2Wzpzj+2NPCdz7+EfcHXv/ZtOufPJl0fdOelnoPRI63W673EJxwEony6iu7sgYq",
+	"VgtuAs3yWrBKLogEy0KT5n/742f2i3vuY+cM1tWZn31q2+7uva+v3an0As7EG4lG/KSKGewHvWJWaXH2",
+	"FQx12nkJdzoZiQrJ3D9xDQiU8E0v8WMevZKmUkbawZ6uEoqIFHM2O5MWe0I7G//wRPtwgjTeUFq+vhJ6",
+	"jyUClriwM4qXVDUFrOZ7xktGU9nISaFWJCMLTiZmXDW/VHVpX2Ga+VNSVi+d1T8gOQv43SeoXLgFkGQg",
+	"WLYIpyacDKEhhKYR4pYwzrxh7EWm4SEMklOH3MuA8Pgr7kZ2/OMfTobo8yJy1Pzuk5WjrSwD5CpF45wE",
+	"8aJAY8vrJH9tS5a04DkA/qAgQSjkmBzRBVMNRGgtFMbM/oimVlK1KDVJx4pjbmaD/UhTN2SG+SX5RMV7",
+	"p+oip05uMLXQsMooNcS1MDbUHMSNr8Xa40lWAfLsELcL/I3/++6H7y8pjwGvuhYGXlSyhQCm2IXi2kDe",
+	"2uB1uNMIdVyU7QwPy1UpztjPa+VUOxJZgucpSnIfdwqZBXp7DCyEO1HU7tm3t1emSzMM4JhHAYv1b+JQ",
+	"UBfeTjGIu5iMsprSHHQ6x8VabSuupTl+8MNF4uNT2C/D6B9OZePc5A+gtN/7vBmC2DJEPvQqxXqwVsDK",
+	"Nk3hhtL5J+ptc0tzYIDzvWzaRQgZA4pfrCoaLLIxra8qT9YV87bfSGNf4iX3I2tVrHI2rgJxWPfvxuJ8",
+	"+Lxuzi2fcyPwqC24jZ206L5mA9rnO74R8OW9Kb64RUVSHZvJ/X1slxvO+3cAAcphuJSxjYQHYHEe/17y",
+	"rfjgHgkxF4jJdBQ7hEspD0XRUiot6qrYdgil2yPf7yf9ZWiB3+Iw4mt8fm9r7ER2jTRmO26oKOVe9OT5",
+	"0/sXFNFEm9BecN8sSxKg534moDUBWCNAdPKBvetkK+f7yfaxzEWGnZ7I/exUOChpUymM78uNoLPMjQiQ",
+	"8p1yX6tas/ke/uyZzztscd3iC6U9wX5+xfd3ZD2/4vuHtJ1f8f0xeyLn+0/QNHjhvsv3VDciswvmNPDL",
+	"OQHb8nLPtJpqRjvZf7zghShzrocN6Vd8/9Jf9JFKlxXXNnzJc/CkjLD/p7bLR190h9ELmceDr+FzP97A",
+	"/R9CermB0L+XH0wLP3v29NlfG4aNJZL+79aizBgQQWQI1IRlHtRQPyzBoVh5UHzfU7XxRyy75urmYuuL",
+	"qv+U2RvLLM7lJXPi+vTii/OM/fT+9aMvMqrKkA19L8zSgHSKpSxlyE9EnbG/C/uqddkdWpLt10QEqPPr",
+	"e/e/XkMUKGSZpWaF3EpraMIzKCsyWNcJpQsmCxloiCY42YVefk+8GQ/z5+JKLkZ841d0zX04x/iuFPfY",
+	"j+r+14be3EJPFpYhGbRPy9HYOnP8+HeZf0BlUwjsHD30oK7URtAM9Cb7aayNBYxreDsrFdt+mq7OG2Gx",
+	"MMxNTOtTn3seOfes2goNtVsiug5Tg54yh3Bn5UsaY7mv1kqddozeRVey9lTAh40j8Q5HvDxe1nd/SVu/",
+	"6we8maATPjbBfojYaLMRjLPLC5F7N0gAnaK0bMv3TJXFHsirp+ySQ211JLaUuH+OhYqGNN2fcnXbCpOv",
+	"uCQs7B1HmAooSZosG1pVj7Dc5KjBoFX1Hq66D5PhHb8SuX9lamAdP+KBysNYKNvJ2HzPSBVHa3qGttBL",
+	"LbgV4avv5QxyYxovE23WYQqUag8L1dgTT6XbSyccCNawIH2CsbZ/CFGBDmkkFZuhOHrGW54DI/HO6xR3",
+	"YSXyY7VpjfZ4XCi1GY5QvFFq88Ler3DLfBBwGD+/jfOzEZVNoRLI/iB75vZOXLd0sa3yM9XCALbmJ5q1",
+	"5iApoakhNA/CR7cqximV73tm3XYiGoWUrWM9qE/0+H25FouNxwe5s1XGF0SW+Ru1cx+1Z1iRIrImIYTV",
+	"W+K6Kjhw1j7A4fteQjKpbIj30DIyttFjHjCHlmebuCpjvv0r+PeOShvz7l85S+zTM05xJgztlucI3VCy",
+	"uWDkbORHbKHb9+E/GQvq3glxso/jxBm10l6YJgX+UQYRzr/8mI+2d+hMwtHGS7GboBDvOHwwqEzvXbh2",
+	"3HyCmprmGUMJTmnn6O2MCMCREtQfC75/BZfcUe5Rq+rBy//dIFLDEDBfmU+fQU2ntwuhoOETNJWdDBhA",
+	"dsK2Jqx6DiQk7ULPYDHvlN7gyYVIN2YwxYj4oonm2NdX1GTf1U1RJxAhwvzpuRW8tJc+9QZJILLq+RLM",
+	"SqxFcwblyn0qtP3ZoRZmRNSK1uBFANGxDPuPaj1OPe1uavJjPaWHeFPLpWc1bVuevjMzVs166yanl7p7",
+	"sDfho8f0FY7n47c28WM+CnOTpuxPW/PWq861FgvbbNhoiWpLx9+thdns1AcUpk/Ttvyxbq0yHo8Ul3Hr",
+	"HFv1VS0RDn+obOjvcMEdrha+YMCSw+E9QEwLzaPctLg1qeeXVXwlGrjYKHcrXAm/1nI1WCW0Frw4EnT8",
+	"Bn99h1NPb4jM/bcW2Y4eYuYxpK3rslV85VtlmqAWH26yRgiII/X276G3qRAB8NSXM5Nx7EtGIZu7UFvh",
+	"eSlwL/E818IYoHx3Lvy1hdtkCfX7dFRpbERUGcOqsYvP2XdfPQ9Hdy4qLRbcIot/d+G/hfG/lsVNugqz",
+	"32O5Att8+ZDVjO3rjQB5NDnUIEQwgOibdRWhleq/+Qdnw++k8XkeKKII4EQD47B8IzrjCHJFNlm/Eifi",
+	"Y3Cn+Dz80UIV9bb0O9oLgHtRCfsZr1JLpmptGvxnK7fi8vw5e3RBgI+Qyo+NGV/QGXXwbdveR6zCqGFA",
+	"+rzHgHSTFtEpJAUw/KPA2v1U3C1O+eEU9+D7DvEmU0UyQ2m6nCyYESJOAjOOK5RRpkDPq4OAtjCqX2Kw",
+	"uO01VQsr7CNjteDb7toGq38uS64PSL+enX/22cXnTyOku/dq2aMyu4eOX58LBcS7e7HtLv4IyVPYczAn",
+	"dJpysFOkvQT4EjzYYM9BwxtdtKNSOIXgpn27Mei1wXIl1Gb3VqrkXpcSH8RhPSiCFZkRc3UNMUppDfWd",
+	"NxM9V9ejZUrNBN9+yPd7saOJuv3ioNtfU6d+5anrOt2l+6idfXABtdqB50KgKkgOuYeAqpvL3MkdwW/O",
+	"1fVzrwnsWmxZ6/ztCGPY9Y/ndXGkzAiF8xuIs99T+rfHQ/7k5izkMRrx+yid+3N33PnuwKbW9g7o7JBC",
+	"GivySzbnRZGxQvA8YxePLz5nF4+/YBePn2ZsrdSGXTw+z9jn4OUf2StpKRNYyn/j6pWQT3CTBuDGgbf9",
+	"eiSjEE7KW88ohEW5e8fLqelEPqOn5+OERi/6+p76uzdi70NaUpN3Zp636+eMxd5E/4A+fdHT84hr9pFn",
+	"OXCGP4osB6rtP5Mcd1FQY9RWoNFDFFTSdmoNY9r5bpMdcc1+ryL1aac64MQIPTgYWVJDx8TBypuKqN1v",
+	"cd3fuWd+BKv+ESuS+1UMP5SioZVeqVJkQOvt/JyKLzYiR7o6ouHaYdRkA81cziqJytCmVLtC5KujmbN/",
+	"hIseCG7cE3S0B3ISR0dExnzo6AEiKZ7WDiih2VwYAPHA/vzLprXGwDobAhglPxeTdxtowyHSx91aYAzG",
+	"CH0lNES90ADVB7Z9tyaq8C3BA902mKG6i+CMe/RDAUG/Qe6sfzeuAqGFT+1iXrDgZZ6h7HCPDd1AJiEZ",
+	"zVKadQNnYIQojwiTOQ4z+kZwXT4MyOiUUIyWVYznUDD3G4wztTu+PHtqWtfXxPDNw3ZswYLeE9BpQS/7",
+	"5Iw8hC0l8QGOzFakMmP2QEE36YlCXgmqaGod0d2Zewf6/hEUAOCll+x/5orb/wE6Uc7eyCsBTPO+TRFh",
+	"3pE8yRNLmefsf7S4ks7R/B9PzomKwXkjnrOChw5HeDj5tGfsW8sKbqxhdWllAd8K59lKCdOvDPi7sG5Q",
+	"X3u6/xTMJ/i0aPpwFO2J3vNwR3wpdh5rDiAL22str0R7sZH1/4g5FlbzLg3z5iVDmMT4y4eZUWcHtSS3",
+	"CbJxaCE9REY9mGGrifb32Ay/1+h33X3WD96EzJ8JQXC4EHsCTsZ4vhUrIky4c1eBPJIh0Rj+g+Xadnr1",
+	"DlcBid6OWAqvkbX2bkzPF3PF9YMZn8Q0OLC1dvTbT8787DPOdrFpeAmxW+z88GVrnkd6QJTU6mxhrkao",
+	"st5Afc2fwIK3tpBaVqbp3V7zqhIlrBKmXm8ACdiYPsT6uvW2zwBwOF51P/mNX72+GNnfNKhGvUzlSr1B",
+	"gjeM0b/zoZMFr1VdDrranvM0yFKbKhwQIYQ1nyRY8aLWWpQ2AxQVuYQ4Hke6dOAtCJADVm5FniEFmICO",
+	"uIOi4V6bZcUl6IYjJs6PdMkdrrt/xSAaey7+AIj7fqhsvm/IRwPCGoIrhlMMzCLZjsAhhe1klDVawWO9",
+	"slzqe0rqqlz0crcxAmnCIByo1j6EpesWecbQCg9JoBX0b8BrHhr7aRg5rg26+THqradPvnxQrLn5Hrpf",
+	"c/EcYtULpTZSEI5/aOjlnlx4YHdgofSxos0ffS313ftv8KrU+iUa+v2bbDghMUC5xuLCwZ2tqusRe/qU",
+	"2V1V1//7elucYE7v+L4Cr/dTNqlxSp3lHD6X/eXvP/6/7OLs4q9Dq1WOboLyHiuX3euSQhgwrPuf4hee",
+	"5ZJrARHM2G7AWR0rWYZPvbOKZZzIB0AzbF7c30UQ8q1oiT9ROMMKl/VQFsJuS6yCDNLx710FCdPZYCrI",
+	"UTiv1t679SLIO9yx7tGe1PUB6vCGNu2fdXg3hDdyJ0MjxrqptjjAuYqribstx4urmHuVrE+5HC8gWsHa",
+	"H5TgddZbq5Xm2+2YO9Jcdn/mmH9nkk3WDPBjNcyaEY5aZ+HL785Eayb3Iey07tuHjLW2AHyqFltrqaOS",
+	"0t2kqQZcR4D+3a04PxmTTLmD3Xr79twd7/Hw/Ie07I5t8z/Nu9sy7xr59jZeKXaML4DcCxubJ2iXO7b7",
+	"hjXT/Qvfv4cFGMTj0Aw8FIRfa15aaY9xib+Fime4bD+GLPkjt+sGcEQUeYPkAgCYZ7moAFYphuACN6Qy",
+	"OX9+HgW/4UWhdl9vK7v/L17Uwj+i36KHnXl+cJ9lz9hqCAwH8UKSRhVPCR3O0k+ltNj3MHfWI+aTsRGw",
+	"NjXHSsT2LDK5bJfrxkZZl7DjB1ivU4CCmj4Mo6ho0hpW8LkoDpCfYu/fuuWVvJgNzkzCGN7IUpBVzWyt",
+	"A3aNFqLAjhDIXPrxuUsMdB8sVJknDLIS+n2tuyBBofY5V/W8jSKDyxIFJ709tRU21oBRfAVSfIrCuu+j",
+	"iefGN/BUQhtV4h7DVm/O/OaOo4ZpVZf5cXf0LV5yT9mxvchT02MLXhTmgWDy4N3UgSc0cthgy03BAd78",
+	"kBW90s5GWIgj/qj7epjsO7JS4dkPVcX49lhhj8ZffoKFO/BlTpv69b/s4uxBgwweSblWVVxgmo36GGV+",
+	"GIaEF8Wdi5B7yb27OAvgI42zxKyUyu/TxLxfIfq/db4C32MB0By8zJkWW4Fo4dIeEZm6EEdk5b3ev4Ur",
+	"HqS/6qiUuWE9OPb+e7Cq+mfRXfc2/VAGQiHEf8dC50+2wxDEFA3OejtnfKWFaKp7RLkC07gpmivVMGc9",
+	"VIIeN2fe4SX3FlkPZbpjJg0N7CONqNPMjkXT8WvvLJJOk/kAUfTWmwci6MYv9CcaPTe0tD2JaDZeYsS8",
+	"EZJ/82g5Fq5PiJS3duFQsfbA5J7f43a4wU54et8gGYNSfRd5iLvUjvDsB8w/DErEn7mHW8o9kLZo5x0g",
+	"StVPOwyp5sd5jWt82wmHV/65A9rnPg/jhar2n+CZ4Y9hIIPq8CcDJI1halemiMCdZpwe+PD5N8o0oTI4",
+	"yDJ1Ft3K/Jj7/1bw/L1nObn948g9+r24tg/nvrsB1LpMjSav5WoNXmahduh/f4rBJEwXUL+t0xyRz2bc",
+	"sEqoqkBdekhd3E0ggJQBDgW1VAxL2zu66F7xkQ98bEo7fveEXZw9fcIu/vZFRtk3wLTFOMNW8JI9Ofu8",
+	"13U23nd2A8Tk81vde36yjyBySFV+shIO7eJcb1UpF2yhSmM5YX9w5kQ2TMCwXG9HUvPAAN4Pnt40k30R",
+	"lbJfbktljmZd07QlTA8Ai5g/TJIUxtwBvd5paa0oWa525SV7dvaEPT37MmMXl+fPjrVMAybM8Sjje7xk",
+	"pGrDzWRNNQmmEgIAupGCayCRDldNKTf45d4CnQiCkyI/ODcfv9jgQA9jo4dJ3ha3LPTmG49sEWMAjR6O",
+	"zrQfgBC6ZceJ1mhgT/sF/CQDmLt0ICJC3zId2Kg1z7tOdtNcifogMfg5sNCR4Oe3Abz1Ew6BwtxNCYHe",
+	"gEz3YK3u1hW+FUywP8qGflBXGEUoyrmMKy6rscNa3mdG0L0u2c6CoT0QcRMBUB6pajp+rmFKED73XoFY",
+	"R7L6NwVNgtc8NKhIS5KGJecTPMy/EitZ4sEhq+H9nnwYy3/rRCTOgp/Ouzt5R/Jif3wV8QDsLjdQQ+f3",
+	"o4b+zPzdnNwFd+ZhF3lM2z1erDlSG0QNnZfut3F9d4uRRy0reNFgcg5/+dGXBnjwe5j8HULv9RAswaW8",
+	"TdckLGUPxLtvtKbCYd+W1QrvSzVbxYNiaLchRjkZsQEC+bbOszhhgVq11uXOT7NGTJLWMSxhQ7sNfVNb",
+	"WdKPF4fLeyNDmYZ3H2fUncpxJ2a8EZX9k2DISbrpqsMMMmg4ZUChzOZ7iKJtxD5ja7UTV0IztbTAPMMA",
+	"+bK0Y4faHcdoZDV7WOvo0yxWoPntRmkG/LW61ILngIJ97Lz7qbnsPnRF63WpuqK0WoqHJI6AMmSODZml",
+	"sr4n83kg+melghDryDo8/h3KAz6MOtFvxVZdiWMr82/I5urkYI+eXncdGN/x/Qix62k2iSU5Tbc1Bxb7",
+	"dHU7bQgjevlPiQphbmyU91IVD3IDYry+8itV62J2OXvMKwkzTRf3sZY9bxezilkpkDaB8syBBq/XKv5S",
+	"lWifIqa/5YtNIbo50la62ve09N7OkZJ3p/RGlitPMzbwmKoNONVbffeocGNV8LKEyIq/lwBEo1jTEsom",
+	"25fP1fWRi4lmAHiypTWZB2Z3f+MGzH56TqtoIDKHvCiQIUkwq3CFcwRth39WhEBg1u05oOa+/uMgf5HF",
+	"6RVafiu27gPGeGugToYGPniEOQcfbXs8Ha1nyysRfbhqcK/ZXOwVPMfNL1+sZSla00hYzv2HvJaiyFEG",
+	"0UUJ9/hCng+/fPj/AgAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -10,6 +10,7 @@ import (
 
 	"dunvel/internal/contract"
 	"dunvel/internal/live"
+	"dunvel/internal/pairing"
 	"dunvel/internal/service"
 )
 
@@ -18,11 +19,14 @@ type Handlers struct {
 	does *service.Service
 	boat *live.Boat
 	now  func() time.Time
+
+	codes *pairing.Codes
+	bases func() []string
 }
 
 // New are the handlers of a service; now tells the time.
-func New(does *service.Service, boat *live.Boat, now func() time.Time) Handlers {
-	return Handlers{does, boat, now}
+func New(does *service.Service, boat *live.Boat, reached Reached, now func() time.Time) Handlers {
+	return Handlers{does, boat, now, reached.Codes, reached.Bases}
 }
 
 var _ StrictServerInterface = Handlers{}

@@ -11,6 +11,7 @@ import (
 
 	"dunvel/core/setup"
 	"dunvel/internal/contract"
+	"dunvel/internal/pairing"
 	"dunvel/internal/store"
 
 	"github.com/getkin/kin-openapi/openapi3"
@@ -27,6 +28,9 @@ var told = []struct {
 	{ErrCrowded, http.StatusServiceUnavailable, "Too many at once", "Too many questions wait for an answer already. Ask again in a few seconds."},
 	{ErrStopping, http.StatusServiceUnavailable, "Stopping", "Dunvel is being stopped, so this was not worked out. Nothing that was kept is lost."},
 	{ErrForeign, http.StatusForbidden, "Another site asked", "A page of another site asked for that, so it was not done. Open Dunvel itself and do it there."},
+	{ErrNotHere, http.StatusForbidden, "Only at the computer", "That is done at the computer on which Dunvel runs, at its own address (127.0.0.1)."},
+	{pairing.ErrWrong, http.StatusForbidden, "Not that code", "The code is wrong, was used, or has run out. The one that is good is shown at the computer on which Dunvel runs, under Devices."},
+	{pairing.ErrWait, http.StatusTooManyRequests, "Wait", "Too many codes were wrong. Nothing is let in for ten minutes; then a new code is shown at the computer on which Dunvel runs."},
 	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
 	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read", "What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
 	{store.ErrConflict, http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now."},

@@ -549,6 +549,19 @@ type Definitions struct {
 	Words      []Word               `json:"words"`
 }
 
+// Device defines model for Device.
+type Device struct {
+	Id     int64     `json:"id"`
+	Name   string    `json:"name"`
+	Paired time.Time `json:"paired"`
+
+	// Reads It may only read
+	Reads bool `json:"reads"`
+
+	// Used Last, to the hour
+	Used time.Time `json:"used"`
+}
+
 // DraftLine One of: a draft of the answer, the answer, or why there is none
 type DraftLine struct {
 	Draft *Answer `json:"draft,omitempty"`
@@ -829,6 +842,27 @@ type Option struct {
 	// Says In more words
 	Says  string `json:"says"`
 	Value string `json:"value"`
+}
+
+// Pairing defines model for Pairing.
+type Pairing struct {
+	// Addresses None where this server answers to its machine alone
+	Addresses []PairingAddress `json:"addresses"`
+
+	// Code Empty while too many were wrong
+	Code string `json:"code"`
+
+	// Until Until when it is good, or until when is waited
+	Until time.Time `json:"until"`
+	Waits bool      `json:"waits"`
+}
+
+// PairingAddress defines model for PairingAddress.
+type PairingAddress struct {
+	Address string `json:"address"`
+
+	// Square The way to pair as a QR code, a row of 0 and 1 for each of its rows
+	Square []string `json:"square"`
 }
 
 // Part One thing on the line
@@ -1250,6 +1284,12 @@ type CompareParams struct {
 	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
 }
 
+// ChangeDeviceJSONBody defines parameters for ChangeDevice.
+type ChangeDeviceJSONBody struct {
+	Name  string `json:"name"`
+	Reads bool   `json:"reads"`
+}
+
 // CreateDropTestJSONBody defines parameters for CreateDropTest.
 type CreateDropTestJSONBody struct {
 	// Test A bait on a head, dropped a few times and timed
@@ -1382,6 +1422,14 @@ type MeasureJSONBody struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// PairJSONBody defines parameters for Pair.
+type PairJSONBody struct {
+	Code string `json:"code"`
+
+	// Name What the device is called
+	Name string `json:"name"`
+}
+
 // ReadQuantityParams defines parameters for ReadQuantity.
 type ReadQuantityParams struct {
 	// Field Path of the field, such as water.depth
@@ -1477,6 +1525,9 @@ type DayCalendarJSONRequestBody = DayQuestion
 // DayTableJSONRequestBody defines body for DayTable for application/json ContentType.
 type DayTableJSONRequestBody = DayQuestion
 
+// ChangeDeviceJSONRequestBody defines body for ChangeDevice for application/json ContentType.
+type ChangeDeviceJSONRequestBody ChangeDeviceJSONBody
+
 // CreateDropTestJSONRequestBody defines body for CreateDropTest for application/json ContentType.
 type CreateDropTestJSONRequestBody CreateDropTestJSONBody
 
@@ -1515,6 +1566,9 @@ type FollowJSONRequestBody = AboardQuestion
 
 // MeasureJSONRequestBody defines body for Measure for application/json ContentType.
 type MeasureJSONRequestBody MeasureJSONBody
+
+// PairJSONRequestBody defines body for Pair for application/json ContentType.
+type PairJSONRequestBody PairJSONBody
 
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = NewPlan

@@ -2,9 +2,7 @@ package server
 
 import (
 	"fmt"
-	"net"
 	"net/http"
-	"strings"
 
 	"dunvel/internal/api"
 
@@ -46,14 +44,10 @@ func sameOrigin(next echo.HandlerFunc) echo.HandlerFunc {
 // is how a web page elsewhere would reach a local server by rebinding its name.
 func loopbackOnly(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		host, _, err := net.SplitHostPort(r.Host)
-		if err != nil {
-			host = strings.Trim(r.Host, "[]")
-		}
-		if ip := net.ParseIP(host); host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+		if !isLoopback(hostOf(r.Host)) {
 			http.Error(w, "This server answers to localhost only.", http.StatusMisdirectedRequest)
 			return
 		}
-		next.ServeHTTP(w, r)
+		next.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
 	})
 }

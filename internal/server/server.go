@@ -38,7 +38,7 @@ const (
 
 // New returns the handler of the whole of Dunvel by a service, and by what is heard of a
 // boat. What it works on ends with stop.
-func New(stop context.Context, does *service.Service, boat *live.Boat) (*echo.Echo, error) {
+func New(stop context.Context, does *service.Service, boat *live.Boat, reached api.Reached) (*echo.Echo, error) {
 	contract, err := api.Contract()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
@@ -64,15 +64,16 @@ func New(stop context.Context, does *service.Service, boat *live.Boat) (*echo.Ec
 	more := e.Group("/api", noStore, smaller)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	more.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does, boat, time.Now), nil))
+	api.RegisterHandlers(e.Group("/api", noStore, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does, boat, reached, time.Now), nil))
 	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	pages.register(e)
 	return e, nil
 }
 
-// Serve serves on address until ctx ends, then finishes what is under way.
-// ready is called with the address that is listened on.
-func Serve(ctx context.Context, handler http.Handler, address string, ready func(net.Addr)) error {
+// Serve serves on address until ctx ends, then finishes what is under way: to this machine
+// alone on an address of its own, and behind a gate on any other. ready is called with the
+// address that is listened on.
+func Serve(ctx context.Context, handler http.Handler, gate Gate, address string, ready func(net.Addr)) error {
 	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", address)
 	if errors.Is(err, syscall.EADDRINUSE) {
 		return fmt.Errorf("the address %s is in use already; stop what runs there or choose another with --address", address)
@@ -82,6 +83,8 @@ func Serve(ctx context.Context, handler http.Handler, address string, ready func
 	}
 	if tcp, ok := listener.Addr().(*net.TCPAddr); ok && tcp.IP.IsLoopback() {
 		handler = loopbackOnly(handler)
+	} else {
+		handler = gate.Wrap(handler)
 	}
 	return echo.StartConfig{
 		Listener: listener, HideBanner: true, HidePort: true, ListenerAddrFunc: ready,

@@ -17,6 +17,7 @@ import (
 	"dunvel/internal/api"
 	"dunvel/internal/demo"
 	"dunvel/internal/live"
+	"dunvel/internal/pairing"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
 
@@ -57,7 +58,7 @@ func serve(t testing.TB, st *store.Store) running {
 func serveUntil(t testing.TB, stop context.Context, st *store.Store) running {
 	t.Helper()
 	boat := live.New(time.Now)
-	handler, err := New(stop, service.New(st, time.Now), boat)
+	handler, err := New(stop, service.New(st, time.Now), boat, api.Reached{Codes: pairing.New(time.Now), Bases: func() []string { return nil }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -447,10 +448,10 @@ func TestServeStopsAndNamesAPortInUse(t *testing.T) {
 	ready := make(chan net.Addr, 1)
 	ended := make(chan error, 1)
 	go func() {
-		ended <- Serve(ctx, http.NotFoundHandler(), "127.0.0.1:0", func(a net.Addr) { ready <- a })
+		ended <- Serve(ctx, http.NotFoundHandler(), Gate{}, "127.0.0.1:0", func(a net.Addr) { ready <- a })
 	}()
 	address := (<-ready).String()
-	err := Serve(context.Background(), http.NotFoundHandler(), address, func(net.Addr) {})
+	err := Serve(context.Background(), http.NotFoundHandler(), Gate{}, address, func(net.Addr) {})
 	if err == nil || !strings.Contains(err.Error(), address+" is in use already") || strings.ContainsAny(err.Error(), "\n") {
 		t.Errorf("port in use: %v", err)
 	}

@@ -40,6 +40,7 @@ type Tables struct {
 	Trips      *Shelf[trip.Trip]
 	Places     *Shelf[trip.Place]
 	Tracks     *Shelf[boat.Track]
+	Devices    *Shelf[Device]
 	Events     *Events
 
 	db source
@@ -165,6 +166,7 @@ func newTables(db source, events *remembered) Tables {
 	return Tables{
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
+		Devices:    &Shelf[Device]{db, "device", func() Device { return Device{} }},
 		Tracks:     &Shelf[boat.Track]{db, "track", func() boat.Track { return boat.Track{} }},
 		Plans:      &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},

@@ -18,8 +18,10 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/internal/api"
 	"dunvel/internal/demo"
 	"dunvel/internal/live"
+	"dunvel/internal/pairing"
 	"dunvel/internal/server"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
@@ -111,7 +113,8 @@ func first(t testing.TB) *page {
 		t.Fatal(err)
 	}
 	boat := live.New(time.Now)
-	handler, err := server.New(context.Background(), service.New(st, time.Now), boat)
+	bases := []string{"http://192.0.2.4:4780"} // where other devices would reach it
+	handler, err := server.New(context.Background(), service.New(st, time.Now), boat, api.Reached{Codes: pairing.New(time.Now), Bases: func() []string { return bases }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -123,7 +126,7 @@ func first(t testing.TB) *page {
 			}
 			return
 		}
-		handler.ServeHTTP(w, r)
+		handler.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
 	}))
 	parent, err := browser()
 	if err != nil {

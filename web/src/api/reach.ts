@@ -106,6 +106,7 @@ export async function reach(request: Request): Promise<Response> {
   if (!(away && own)) {
     try {
       const response = await fetch(own ? request.clone() : request);
+      if (response.status === 401 && window.location.pathname !== "/pair") window.location.assign("/pair");
       return response;
     } catch (error) {
       if (request.signal.aborted) throw error;

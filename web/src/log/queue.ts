@@ -82,7 +82,8 @@ async function sendAll(): Promise<number> {
       letGo(next.event.key);
     } catch (failure) {
       const status = failure instanceof Failure ? failure.problem.status : 0;
-      if (status < 400 || status >= 500) return taken; // out of reach: later
+      // Out of reach, or let in no more: later.
+      if (status < 400 || status >= 500 || status === 401 || status === 429) return taken;
       put({ ...next, refused: (failure as Failure).message });
     }
   }

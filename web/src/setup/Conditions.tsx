@@ -121,7 +121,7 @@ export function Conditions({
       })}
       <p className="row-hint">
         Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>{" "}
-        <Link to="/licences">Licences</Link>
+        <Link to="/licences">Licences</Link> <Link to="/devices">Devices</Link>
       </p>
     </section>
   );

@@ -22,6 +22,8 @@ const SetupsView = lazy(() => import("../views/setups/SetupsView"));
 const DayView = lazy(() => import("../views/day/DayView"));
 const BoatView = lazy(() => import("../views/boat/BoatView"));
 const LeadView = lazy(() => import("../views/lead/LeadView"));
+const DevicesView = lazy(() => import("../views/devices/DevicesView"));
+const PairView = lazy(() => import("../views/pair/PairView"));
 const GuideView = lazy(() => import("../views/guide/GuideView"));
 const LicencesView = lazy(() => import("../views/licences/LicencesView"));
 const Keys = lazy(() => import("./Keys"));
@@ -41,6 +43,16 @@ function Themed() {
   useEffect(() => {
     document.documentElement.dataset.light = light;
   }, [light]);
+  const { pathname } = useLocation();
+  if (pathname === "/pair")
+    return (
+      <ThemeProvider theme={look}>
+        <CssBaseline />
+        <Suspense>
+          <PairView />
+        </Suspense>
+      </ThemeProvider>
+    );
   return (
     <ThemeProvider theme={look}>
       <CssBaseline />
@@ -63,6 +75,7 @@ function Themed() {
               <Route path="/day" element={<DayView />} />
               <Route path="/boat" element={<BoatView />} />
               <Route path="/lead" element={<LeadView />} />
+              <Route path="/devices" element={<DevicesView />} />
               <Route path="/guide" element={<GuideView />} />
               <Route path="/licences" element={<LicencesView />} />
               <Route path="*" element={<NotHere />} />

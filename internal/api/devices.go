@@ -1,0 +1,160 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net"
+	"net/http"
+	"strings"
+	"time"
+
+	"dunvel/internal/contract"
+	"dunvel/internal/pairing"
+	"dunvel/internal/service"
+	"dunvel/internal/store"
+
+	"github.com/skip2/go-qrcode"
+)
+
+// DeviceCookie is the name of the cookie that a paired device is known by.
+const DeviceCookie = "dunvel-device"
+
+// cookieLasts is how long a browser keeps it: as long as browsers keep any.
+const cookieLasts = 400 * 24 * time.Hour
+
+type computer struct{}
+
+// AtTheComputer marks a request as one from the machine on which Dunvel runs.
+func AtTheComputer(ctx context.Context) context.Context {
+	return context.WithValue(ctx, computer{}, true)
+}
+
+func atTheComputer(ctx context.Context) bool { return ctx.Value(computer{}) != nil }
+
+// ErrNotHere is that something is done at the computer alone.
+var ErrNotHere = errors.New("api: only at the computer")
+
+// GetPairing implements the contract.
+func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (GetPairingResponseObject, error) {
+	if !atTheComputer(ctx) {
+		return nil, ErrNotHere
+	}
+	code, err := h.codes.Show()
+	out := contract.Pairing{Code: code.Code, Until: code.Until, Waits: errors.Is(err, pairing.ErrWait), Addresses: []contract.PairingAddress{}}
+	for _, base := range h.bases() {
+		to := base + "/pair"
+		if code.Code != "" {
+			to += "#" + code.Code // what follows the sign is sent to no server
+		}
+		square, err := qrcode.New(to, qrcode.Medium)
+		if err != nil {
+			return nil, err
+		}
+		out.Addresses = append(out.Addresses, contract.PairingAddress{Address: base, Square: rows(square.Bitmap())})
+	}
+	return GetPairing200JSONResponse(out), nil
+}
+
+// rows are the rows of a square, a sign for each of its cells.
+func rows(cells [][]bool) []string {
+	out := make([]string, len(cells))
+	for i, row := range cells {
+		var line strings.Builder
+		for _, dark := range row {
+			sign := byte('0')
+			if dark {
+				sign = '1'
+			}
+			line.WriteByte(sign)
+		}
+		out[i] = line.String()
+	}
+	return out
+}
+
+// Pair implements the contract.
+func (h Handlers) Pair(ctx context.Context, r PairRequestObject) (PairResponseObject, error) {
+	if _, err := service.CleanName(r.Body.Name); err != nil {
+		return nil, err // before the code is used up
+	}
+	if err := h.codes.Try(r.Body.Code); err != nil {
+		return nil, err
+	}
+	token, kept, err := h.does.Pair(ctx, r.Body.Name)
+	if err != nil {
+		return nil, err
+	}
+	return paired{token, savedDevice(kept)}, nil
+}
+
+// paired is the answer to a device that is let in: its cookie goes to nobody else.
+type paired struct {
+	token  string
+	device contract.Device
+}
+
+// VisitPairResponse implements PairResponseObject.
+func (p paired) VisitPairResponse(w http.ResponseWriter) error {
+	http.SetCookie(w, &http.Cookie{
+		Name: DeviceCookie, Value: p.token, Path: "/", MaxAge: int(cookieLasts.Seconds()), HttpOnly: true, SameSite: http.SameSiteStrictMode,
+	})
+	return Pair201JSONResponse(p.device).VisitPairResponse(w)
+}
+
+// ListDevices implements the contract.
+func (h Handlers) ListDevices(ctx context.Context, _ ListDevicesRequestObject) (ListDevicesResponseObject, error) {
+	kept, err := h.does.Devices(ctx)
+	return ListDevices200JSONResponse(each(kept, savedDevice)), err
+}
+
+// ChangeDevice implements the contract.
+func (h Handlers) ChangeDevice(ctx context.Context, r ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error) {
+	if !atTheComputer(ctx) {
+		return nil, ErrNotHere
+	}
+	kept, err := h.does.ChangeDevice(ctx, r.Id, r.Body.Name, r.Body.Reads)
+	return ChangeDevice200JSONResponse(savedDevice(kept)), err
+}
+
+// RevokeDevice implements the contract.
+func (h Handlers) RevokeDevice(ctx context.Context, r RevokeDeviceRequestObject) (RevokeDeviceResponseObject, error) {
+	if !atTheComputer(ctx) {
+		return nil, ErrNotHere
+	}
+	return RevokeDevice204Response{}, h.does.Revoke(ctx, r.Id)
+}
+
+// RestoreDevice implements the contract.
+func (h Handlers) RestoreDevice(ctx context.Context, r RestoreDeviceRequestObject) (RestoreDeviceResponseObject, error) {
+	if !atTheComputer(ctx) {
+		return nil, ErrNotHere
+	}
+	kept, err := h.does.LetInAgain(ctx, r.Id)
+	return RestoreDevice200JSONResponse(savedDevice(kept)), err
+}
+
+func savedDevice(k store.Kept[store.Device]) contract.Device {
+	return contract.Device{Id: k.ID, Name: k.Name, Reads: k.Value.Reads, Used: k.Value.Used, Paired: k.Created}
+}
+
+// Reached is how a server is reached from other devices.
+type Reached struct {
+	Codes *pairing.Codes
+	Bases func() []string // addresses such as http://192.168.1.5:4780; none where it answers to this machine alone
+}
+
+// Bases are the addresses of a server that listens at one, on addresses of its machine.
+func Bases(at net.Addr, own []string) []string {
+	tcp, ok := at.(*net.TCPAddr)
+	if !ok || tcp.IP.IsLoopback() {
+		return nil
+	}
+	if !tcp.IP.IsUnspecified() {
+		own = []string{tcp.IP.String()}
+	}
+	out := make([]string, len(own))
+	for i, ip := range own {
+		out[i] = "http://" + (&net.TCPAddr{IP: net.ParseIP(ip), Port: tcp.Port}).String()
+	}
+	return out
+}

@@ -1,0 +1,139 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { client, Failure, take } from "../../api/client";
+import { useSay } from "../../parts/Undo";
+import { View } from "../../parts/View";
+import { atTime, onDay, onTheWall } from "../../parts/when";
+import "./devices.css";
+
+type Device = Awaited<ReturnType<typeof all>>[number];
+
+const all = (signal?: AbortSignal) => take(client.GET("/devices", { signal }));
+
+/** Who is let in beyond this machine, and how another device is. */
+export default function DevicesView() {
+  const { data: devices, error } = useQuery({ queryKey: ["devices"], queryFn: ({ signal }) => all(signal) });
+  return (
+    <View title="Devices" className="page devices acts">
+      <h1>Devices</h1>
+      <Code />
+      {error && <p role="alert">{error.message}</p>}
+      {devices?.length === 0 && <p>No device is paired.</p>}
+      {devices && devices.length > 0 && (
+        <ul className="devices-list">
+          {devices.map((d) => (
+            <One key={d.id} device={d} />
+          ))}
+        </ul>
+      )}
+    </View>
+  );
+}
+
+/** The code that is good now, and the same as a square to be scanned; told at the computer alone. */
+function Code() {
+  const { data, error } = useQuery({
+    queryKey: ["pairing"],
+    queryFn: ({ signal }) => take(client.GET("/pairing", { signal })),
+    refetchInterval: 5000, // it is another once it was used
+    retry: false,
+  });
+  if (error)
+    return (
+      <p role="status">
+        {error instanceof Failure && error.problem.status === 403
+          ? "Devices are paired, changed and revoked at the computer on which Dunvel runs."
+          : error.message}
+      </p>
+    );
+  if (!data) return <p aria-busy="true">Looking…</p>;
+  const until = atTime(onTheWall(new Date(data.until)));
+  if (data.addresses.length === 0)
+    return (
+      <p>
+        This Dunvel answers to this machine alone. To let a phone in on a network that you trust, start it
+        with <code>dunvel serve --address 0.0.0.0:4780</code>.
+      </p>
+    );
+  if (data.waits) return <p role="status">Too many codes were wrong: the next one is made at {until}.</p>;
+  return (
+    <section aria-label="Pair a device">
+      <p>
+        Scan a square with the device, or open its address there and type the code. It is good until {until},
+        for one device. What is sent is not encrypted: use it on a network that you trust.
+      </p>
+      <p className="devices-code">
+        {data.code.slice(0, 4)}-{data.code.slice(4)}
+      </p>
+      <ul className="devices-squares">
+        {data.addresses.map((a) => (
+          <li key={a.address}>
+            <Square rows={a.square} label={`Pair at ${a.address}`} />
+            {a.address}/pair
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Square({ rows, label }: { rows: string[]; label: string }) {
+  const path = rows
+    .flatMap((row, y) => [...row].map((cell, x) => (cell === "1" ? `M${x} ${y}h1v1h-1z` : "")))
+    .join("");
+  return (
+    <svg
+      viewBox={`0 0 ${rows.length} ${rows.length}`}
+      role="img"
+      aria-label={label}
+      shapeRendering="crispEdges"
+    >
+      <rect width={rows.length} height={rows.length} className="square-light" />
+      <path d={path} className="square-dark" />
+    </svg>
+  );
+}
+
+function One({ device }: { device: Device }) {
+  const queries = useQueryClient();
+  const say = useSay();
+  const refresh = () => queries.invalidateQueries({ queryKey: ["devices"] });
+  const path = { path: { id: device.id } };
+  const told = { onSuccess: refresh, onError: (e: Error) => say(e.message) };
+  const change = useMutation({
+    mutationFn: (reads: boolean) =>
+      take(client.PATCH("/devices/{id}", { params: path, body: { name: device.name, reads } })),
+    ...told,
+  });
+  const back = useMutation({
+    mutationFn: () => take(client.POST("/devices/{id}/restore", { params: path })),
+    ...told,
+  });
+  const revoke = useMutation({
+    mutationFn: () => take(client.DELETE("/devices/{id}", { params: path })),
+    onSuccess: async () => {
+      await refresh();
+      say(`“${device.name}” is let in no more.`, () => back.mutate());
+    },
+    onError: told.onError,
+  });
+  return (
+    <li>
+      <span>
+        <b>{device.name}</b>, paired {onDay(onTheWall(new Date(device.paired)))}, used last{" "}
+        {onDay(onTheWall(new Date(device.used)))} {atTime(onTheWall(new Date(device.used)))}
+      </span>
+      <label>
+        <input
+          type="checkbox"
+          checked={device.reads}
+          disabled={change.isPending}
+          onChange={(e) => change.mutate(e.target.checked)}
+        />{" "}
+        may only read
+      </label>
+      <button type="button" aria-label={`Revoke ${device.name}`} onClick={() => revoke.mutate()}>
+        Revoke
+      </button>
+    </li>
+  );
+}

@@ -50,3 +50,23 @@ func TestReadableContract(t *testing.T) {
 	p := open(t, "/api/docs")
 	p.until(`document.body.innerText.includes("Which head to tie on, with the reasons and the picture")`)
 }
+
+// What another window has saved of the setup that is open comes by itself, and is told
+// rather than overwritten.
+func TestSetupInTwoWindows(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=4")
+	p.until(settled)
+	p.field("water.depth", "5 m")
+	p.until(`document.querySelector(".savebar-name i")`)
+	p.comes(`fetch("/api/setups/4").then((r) => r.json()).then((k) => fetch("/api/setups/4", {method: "PATCH", headers: {"Content-Type": "application/json"}, body: JSON.stringify({version: k.version, name: "Pier Pool, renamed"})})).then((r) => r.ok)`)
+	p.until(`document.querySelector(".savebar-name")?.innerText.startsWith("Pier Pool, renamed")`)
+	p.click("Save")
+	p.until(`document.body.innerText.includes("It was changed in another window.")`)
+	p.click("Undo changes")
+	p.until(`!document.querySelector(".savebar-name i")`)
+	p.field("water.depth", "6 m")
+	p.until(`document.querySelector(".savebar-name i")`)
+	p.click("Save")
+	p.until(`document.body.innerText.includes("Saved in “Pier Pool, renamed”.")`)
+}

@@ -1,6 +1,6 @@
 import { Button } from "@mui/material";
-import { lazy, Suspense, useState } from "react";
-import type { Setup } from "../api/client";
+import { lazy, Suspense, useRef, useState } from "react";
+import type { SavedSetup, Setup } from "../api/client";
 import { useSay } from "../parts/Undo";
 import { useAddressNumber } from "./useSetup";
 import { useSavedSetup, useSetupActions } from "./useSetups";
@@ -15,18 +15,28 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
   const [naming, setNaming] = useState(false);
   const say = useSay();
 
+  /** The version that was opened here: what another window has saved since is told, and not overwritten. */
+  const opened = useRef<{ id: number; version: number }>(undefined);
+  if (kept && opened.current?.id !== kept.id) opened.current = { id: kept.id, version: kept.version };
+  const version = opened.current?.version ?? 0;
+
   const changed = kept && JSON.stringify(kept.setup) !== JSON.stringify(setup);
   const save = () => {
     if (!kept) return;
     const before = kept.setup;
+    const saved = (now: SavedSetup) => {
+      opened.current = { id: now.id, version: now.version };
+    };
     change.mutate(
-      { of: kept, setup },
+      { of: { ...kept, version }, setup },
       {
-        onSuccess: (now) =>
+        onSuccess: (now) => {
+          saved(now);
           say(`Saved in “${now.name}”.`, () => {
-            change.mutate({ of: now, setup: before });
+            change.mutate({ of: now, setup: before }, { onSuccess: saved });
             onOpen(before);
-          }),
+          });
+        },
         onError: (failure) => say(failure.message),
       },
     );
@@ -58,7 +68,13 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
         </Button>
       )}
       {changed && (
-        <Button size="small" onClick={() => onOpen(kept.setup)}>
+        <Button
+          size="small"
+          onClick={() => {
+            opened.current = { id: kept.id, version: kept.version };
+            onOpen(kept.setup);
+          }}
+        >
           Undo changes
         </Button>
       )}

@@ -41,6 +41,8 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const row = useRef<HTMLTableRowElement>(null);
   const keeping = useRef(false);
+  /** The item as it was when typing in it began: what another window has changed since is told, and not overwritten. */
+  const begun = useRef<SavedItem>(undefined);
   const { add, change, spend, remove, restore, refresh } = useBoxActions();
   const say = useSay();
   const cells: Cells = { ...settled, ...draft };
@@ -48,6 +50,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
   const messages = [...new Set(Object.values(wrong))];
 
   const settle = () => {
+    begun.current = undefined;
     setDraft({});
     setWrong({});
   };
@@ -58,7 +61,10 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     );
     setWrong(Object.keys(mine).length ? mine : { "": failure.message });
     // Changed in another window: what was typed stays, what is there now comes under it.
-    if (failure instanceof Failure && failure.problem.status === 409) refresh();
+    if (failure instanceof Failure && failure.problem.status === 409) {
+      begun.current = undefined;
+      refresh();
+    }
   };
   const before = (keys: string[]) => {
     const was = saved ? cellsOf(kind.columns, saved.item, exactly) : {};
@@ -76,7 +82,7 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
         say(`“${kept.name}” is kept.`, () => change.mutate({ of: kept, cells: before(Object.keys(draft)) }));
       };
       change.mutate(
-        { of: saved, cells: Object.fromEntries(typed) },
+        { of: begun.current ?? saved, cells: Object.fromEntries(typed) },
         { onError: failed, onSuccess, onSettled },
       );
     }
@@ -150,7 +156,10 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
               aria-invalid={!!wrong[c.key]}
               autoComplete="off"
               spellCheck={false}
-              onChange={(e) => setDraft({ ...draft, [c.key]: e.target.value })}
+              onChange={(e) => {
+                begun.current ??= saved;
+                setDraft({ ...draft, [c.key]: e.target.value });
+              }}
               onPaste={paste(i)}
               onKeyDown={(e) => {
                 if (e.key === "Enter") keep();

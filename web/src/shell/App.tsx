@@ -104,8 +104,8 @@ function Shell() {
       <TopBar slot={setSlot} />
       {away && (
         <p className="away" role="status">
-          Without its server: answers are worked out on this device. What is logged waits here; lists are as
-          they were seen last, and what else needs the database has to wait.
+          Without its server: answers are worked out on this device, lists are as they were seen last, what is
+          logged waits here.
         </p>
       )}
       {keys && (

@@ -40,8 +40,9 @@ web/node_modules: web/package-lock.json
 	cd web && npm ci --no-progress
 	touch $@
 
+# The browser tests take some minutes, and several times that on a machine that is busy.
 test: build chromium ## everything, the browser too
-	go test ./...
+	go test -timeout 40m ./...
 
 engine: ## the answers as WebAssembly, for a page whose server is out of reach
 	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o bin/engine.wasm ./cmd/engine

@@ -47,6 +47,7 @@ func TestBoat(t *testing.T) {
 	p.until(`document.querySelector(".boat-figures")?.innerText.includes("24 m")`)
 	p.until(`document.querySelector(".boat-figures")?.innerText.includes("0.31 m/s")`)
 	p.until(nowSays("Tie on"))
+	p.until(`document.querySelectorAll(".boat-figures [data-from=measured]").length === 3`) // the weight is by all that is heard
 	p.until(`document.querySelector(".boat-sources summary").innerText === "Instruments: 1 of 1 heard"`)
 
 	// By hand, with a wrong depth on the way.

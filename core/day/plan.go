@@ -7,6 +7,7 @@ import (
 	"math"
 	"sort"
 	"time"
+	_ "time/tzdata" // zones are known on every machine, and to a page that has no server
 
 	"dunvel/core/almanac"
 	"dunvel/core/setup"

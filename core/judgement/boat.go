@@ -52,4 +52,25 @@ var (
 	FishSpeed    = Value{0, "1", 0.25, "how fast it swims"}
 	FishDepth    = Value{0, "1", 0.15, "how deep it is"}
 	FishWay      = Value{12, "degrees", 0, "where it swims to"}
+	LeadAlike    = Value{0.05, "1", 0, "chances that are drawn differ by that by chance: of those the head that is seen longest goes first"}
+)
+
+// The fish of a round of practice that are led.
+var (
+	LedLeast      = Value{12, "m", 0, "nearer ones are not led but scared"}
+	LedMost       = Value{28, "m", 0, "farther off fish are not seen"}
+	LedBearing    = Value{50, "degrees", 0, "to either side of the cast: what an angler sees without turning round"}
+	LedAcross     = Value{20, "degrees", 0, "they swim by, and not at the rod"}
+	LedAcrossMost = Value{110, "degrees", 0, "and not away from it"}
+	LedSlowest    = Value{0.3, "m/s", 0, "slower ones need no lead"}
+	LedFastest    = Value{0.9, "m/s", 0, "faster ones are gone before a bait is down"}
+	LedSeen       = Value{2, "s", 0, "a bait that is seen for as long is one to be taken: all points"}
+)
+
+// How a drift is found along a track, and how it is held against itself.
+var (
+	DriftLook  = Value{30, "s", 0, "over less the noise of fixes looks like way"}
+	DriftLeast = Value{120, "s", 0, "a shorter stretch is a pause, and no drift to go by"}
+	DriftApart = Value{60, "s", 0, "between points that are farther apart anything may have been done"}
+	DriftLeg   = Value{60, "s", 0, "gusts and waves are over in a minute: what its minutes differ by is the drift's own"}
 )

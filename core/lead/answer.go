@@ -53,15 +53,12 @@ func Find(ctx context.Context, f Fish, masses []float64, ask Ask, choice units.C
 	return out, nil
 }
 
-// alike is how far apart chances may be to be the same.
-const alike = 0.05
-
 // pick is the head that they see longest of those that are as sure as the surest; -1 where
 // none is worth the cast.
 func pick(heads []Head) int {
 	most, best := surest(heads), -1
 	for i, h := range heads {
-		if h.Why != "" || h.Sure < max(judgement.LeadWorth.Number, most-alike) {
+		if h.Why != "" || h.Sure < max(judgement.LeadWorth.Number, most-judgement.LeadAlike.Number) {
 			continue
 		}
 		if best < 0 || h.Sees > heads[best].Sees {
@@ -175,7 +172,7 @@ func (w writer) why(h Head, all []Head) string {
 	switch {
 	case h.Why != "":
 		return h.Why
-	case h.Sure < surest(all)-alike:
+	case h.Sure < surest(all)-judgement.LeadAlike.Number:
 		return fmt.Sprintf("is seen %s, where another is %s", spread.Odds(h.Sure), spread.Odds(surest(all)))
 	}
 	return "is seen for " + units.Seconds(h.Sees)

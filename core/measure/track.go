@@ -19,14 +19,8 @@ type Drifted struct {
 	Length float64   `json:"length"` // m from its beginning to its end
 }
 
-// How a stretch is found: over so long a boat is looked at, it lasts at least so long, and
-// no longer than that passes between two of its points.
-const (
-	lookOver  = 30 * time.Second
-	leastLong = 2 * time.Minute
-	mostApart = time.Minute
-	legLong   = time.Minute // of which the speeds are held against each other
-)
+// lasts is a judged time.
+func lasts(v judgement.Value) time.Duration { return time.Duration(v.Number * float64(time.Second)) }
 
 // Drifts are the stretches of a track on which the boat drifted, with how fast and where to,
 // and how that swayed from minute to minute. There is none where it was under way all the
@@ -42,7 +36,7 @@ func Drifts(points []boat.Point, choice units.Choice) []Drifted {
 	}
 	for i := 1; i < len(points); i++ {
 		gap := points[i].Time.Sub(points[i-1].Time)
-		if gap <= 0 || gap > mostApart || speedAround(points, i) > judgement.UnderWay.Number {
+		if gap <= 0 || gap > lasts(judgement.DriftApart) || speedAround(points, i) > judgement.UnderWay.Number {
 			end(i)
 		}
 	}
@@ -53,10 +47,10 @@ func Drifts(points []boat.Point, choice units.Choice) []Drifted {
 // speedAround is the speed of a boat over the time around a point, m/s.
 func speedAround(points []boat.Point, i int) float64 {
 	from, to := i-1, i
-	for to+1 < len(points) && points[to].Time.Sub(points[from].Time) < lookOver && points[to+1].Time.Sub(points[to].Time) <= mostApart {
+	for to+1 < len(points) && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) && points[to+1].Time.Sub(points[to].Time) <= lasts(judgement.DriftApart) {
 		to++
 	}
-	for from > 0 && points[to].Time.Sub(points[from].Time) < lookOver && points[from].Time.Sub(points[from-1].Time) <= mostApart {
+	for from > 0 && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) && points[from].Time.Sub(points[from-1].Time) <= lasts(judgement.DriftApart) {
 		from--
 	}
 	east, north := boat.Metres(points[from].Position, points[to].Position)
@@ -68,7 +62,7 @@ func speedAround(points []boat.Point, i int) float64 {
 func drifted(points []boat.Point, choice units.Choice) (Drifted, bool) {
 	points = trimmed(points)
 	n := len(points)
-	if n < 2 || points[n-1].Time.Sub(points[0].Time) < leastLong {
+	if n < 2 || points[n-1].Time.Sub(points[0].Time) < lasts(judgement.DriftLeast) {
 		return Drifted{}, false
 	}
 	out := Drifted{From: points[0].Time, To: points[n-1].Time}
@@ -120,7 +114,7 @@ func swayed(points []boat.Point, east, north float64) float64 {
 	begin := points[0]
 	for _, p := range points[1:] {
 		passed := p.Time.Sub(begin.Time)
-		if passed < legLong {
+		if passed < lasts(judgement.DriftLeg) {
 			continue
 		}
 		e, h := boat.Metres(begin.Position, p.Position)

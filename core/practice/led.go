@@ -12,16 +12,6 @@ import (
 	"dunvel/core/units"
 )
 
-// The fish of a round that are led: how far off they are at its beginning, over the cast of
-// the setup and within what is seen, and how they swim.
-const (
-	leastOff, mostOff     = 12.0, 28.0 // m
-	mostBearing           = 50.0       // degrees to either side
-	leastCross, mostCross = 20.0, 110.0
-	leastSwim, mostSwim   = 0.3, 0.9 // m/s
-	fullSight             = 2.0      // s that they see it, for all points
-)
-
 // swim is the fish of a round that are led.
 func (q Question) swim(choice units.Choice) (lead.Fish, error) {
 	if err := q.Validate(choice); err != nil {
@@ -29,20 +19,20 @@ func (q Question) swim(choice units.Choice) (lead.Fish, error) {
 	}
 	random := rand.New(rand.NewPCG(uint64(q.Seed), 2))
 	between := func(least, most float64) float64 { return least + (most-least)*random.Float64() }
-	f := lead.Fish{Distance: math.Round(between(leastOff, mostOff)), Bearing: math.Round(between(-mostBearing, mostBearing)), Speed: round(between(leastSwim, mostSwim))}
-	across := between(leastCross, mostCross)
+	f := lead.Fish{Distance: math.Round(between(judgement.LedLeast.Number, judgement.LedMost.Number)), Bearing: math.Round(between(-judgement.LedBearing.Number, judgement.LedBearing.Number)), Speed: round(between(judgement.LedSlowest.Number, judgement.LedFastest.Number))}
+	across := between(judgement.LedAcross.Number, judgement.LedAcrossMost.Number)
 	if f.Bearing > 0 == (random.IntN(4) > 0) { // mostly across what is before the rod
 		across = -across
 	}
 	f.Way = math.Round(math.Mod(f.Bearing+180-across+720, 360))
 	f.Bearing = math.Mod(f.Bearing+360, 360)
-	f.Depth = math.Round(q.led0().DepthAtSplash()*between(judgement.FishLeast.Number, judgement.FishMost.Number)*10) / 10
-	return f, f.Check(q.led0(), choice)
+	f.Depth = math.Round(q.unasked().DepthAtSplash()*between(judgement.FishLeast.Number, judgement.FishMost.Number)*10) / 10
+	return f, f.Check(q.unasked(), choice)
 }
 
-// led0 is the setup of a round in which fish are led: what is wanted of heads otherwise does
+// unasked is the setup of a round in which fish are led: what is wanted of heads otherwise does
 // not count.
-func (q Question) led0() setup.Setup {
+func (q Question) unasked() setup.Setup {
 	usual := setup.Default()
 	s := q.Setup
 	s.Approach, s.Target = usual.Approach, usual.Target
@@ -65,7 +55,7 @@ func (q Question) led(ctx context.Context, made Made, choice units.Choice) (*Sco
 	if err != nil {
 		return nil, err
 	}
-	t, err := lead.Throw(ctx, q.led0(), fish, q.Mass, made.Bearing, made.Distance, made.At+lead.Lasts(made.Distance))
+	t, err := lead.Throw(ctx, q.unasked(), fish, q.Mass, made.Bearing, made.Distance, made.At+lead.Lasts(made.Distance))
 	if err != nil {
 		return nil, fmt.Errorf("practice: %w", err)
 	}
@@ -86,7 +76,7 @@ func judgeLed(t lead.Thrown, fish lead.Fish, choice units.Choice) *Score {
 		out.Missed, out.Points = OnHeads, math.Min(missed, 20)
 		out.Words = fmt.Sprintf("On their heads: it landed %s from them, and they are gone.", show(t.Lands))
 	case t.Sees > 0 && t.Before:
-		out.Points = points100(mostPoints * (1 - min(t.Sees/fullSight, 1)))
+		out.Points = points100(mostPoints * (1 - min(t.Sees/judgement.LedSeen.Number, 1)))
 		out.Words = fmt.Sprintf("They see it for %s.", units.Seconds(t.Sees))
 	case t.Down == 0:
 		out.Missed = Late

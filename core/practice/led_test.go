@@ -28,7 +28,7 @@ func TestLed(t *testing.T) {
 		if f.Distance < 12 || f.Distance > 28 || f.Depth >= 8 || f.Speed < 0.3 || f.Speed > 0.9 || f.Bearing > 50 && f.Bearing < 310 {
 			t.Errorf("%+v", f)
 		}
-		h, err := lead.Of(t.Context(), q.led0(), f, q.Mass, lead.Reach)
+		h, err := lead.Of(t.Context(), q.unasked(), f, q.Mass, lead.Reach)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -4,6 +4,7 @@ export GOFLAGS := -buildvcs=false -trimpath
 
 front  := web/dist/index.html
 engine := web/dist/sw.js
+glue   := web/src/api/go.gen.js
 answers := $(shell find core internal/answers internal/contract internal/engine cmd/engine -name '*.go' -not -name '*_test.go')
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
@@ -21,7 +22,7 @@ build: ## the one binary, with the front end and the engine for pages in it
 compile:
 	go build ./core/... ./internal/store ./internal/api
 
-$(front): web/node_modules $(source) go.sum
+$(front): web/node_modules $(glue) $(source) go.sum
 	cd web && npm run --silent build
 	go run ./scripts/licences > web/licences.part
 	mv web/licences.part web/dist/licences.txt
@@ -29,11 +30,14 @@ $(front): web/node_modules $(source) go.sum
 	cd web && node compress.mjs
 	touch $@
 
+# How a browser runs what Go compiles to WebAssembly, of the compiler that does it.
+$(glue): go.mod
+	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $@
+
 # The same answers for a page whose server is out of reach, and the service worker that keeps them.
 $(engine): $(front) $(answers)
 	mkdir -p web/dist/engine
 	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o web/dist/engine/engine.wasm ./cmd/engine
-	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" web/dist/engine/wasm_exec.js
 	cd web && node seal.mjs
 
 web/node_modules: web/package-lock.json

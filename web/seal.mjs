@@ -7,8 +7,8 @@ import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 const revision = async (file) => createHash("sha256").update(await readFile(join("dist", file))).digest("hex").slice(0, 16);
 
 // Names of assets change with what is in them; the pages that only a server has a use for stay there.
-const assets = (await readdir("dist/assets")).filter((f) => /\.(js|css|woff2)$/.test(f) && !f.startsWith("docs-"));
-const others = ["favicon.svg", "manifest.webmanifest", "icon-192.png", "icon-512.png", "engine/wasm_exec.js", "engine/engine.wasm"];
+const assets = (await readdir("dist/assets")).filter((f) => /\.(js|css|woff2)$/.test(f) && !/^(docs|trust)-/.test(f));
+const others = ["favicon.svg", "manifest.webmanifest", "icon-192.png", "icon-512.png", "engine/engine.wasm"];
 const manifest = [
   { url: "/", revision: await revision("index.html") },
   ...assets.map((f) => ({ url: `/assets/${f}`, revision: null })),

@@ -11,7 +11,7 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
     rollupOptions: {
-      input: { index: "index.html", docs: "docs.html", sw: "src/sw.ts" },
+      input: { index: "index.html", docs: "docs.html", trust: "trust.html", sw: "src/sw.ts" },
       // The service worker is told its files when the engine is there: see seal.mjs.
       output: { entryFileNames: (of) => (of.name === "sw" ? "worker.part.js" : "assets/[name]-[hash].js") },
     },

@@ -10,7 +10,6 @@ import (
 	"os/signal"
 	"path/filepath"
 	"runtime/debug"
-	"strings"
 	"sync/atomic"
 	"syscall"
 	"time"
@@ -54,6 +53,7 @@ type folder struct {
 type where struct {
 	folder
 	Address string `help:"Address to listen on." default:"127.0.0.1:4780"`
+	encryption
 }
 
 type serve struct {
@@ -134,6 +134,10 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 	if err != nil {
 		return err
 	}
+	by, err := w.source(filepath.Dir(path))
+	if err != nil {
+		return err
+	}
 	st, err := store.Open(ctx, path)
 	if err != nil {
 		return whatToDo(err, path)
@@ -148,9 +152,9 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 	go keepCopies(ctx, st)
 	does := service.New(st, time.Now)
 	var at atomic.Pointer[net.Addr]
-	reached := api.Reached{Codes: pairing.New(time.Now), Bases: func() []string {
+	reached := api.Reached{Codes: pairing.New(time.Now), By: by, Bases: func() []string {
 		if a := at.Load(); a != nil {
-			return api.Bases(*a, ownAddresses())
+			return api.Bases(*a, ownAddresses(), by)
 		}
 		return nil
 	}}
@@ -158,36 +162,10 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 	if err != nil {
 		return err
 	}
-	return server.Serve(ctx, handler, server.NewGate(does), w.Address, func(a net.Addr) {
+	return server.Serve(ctx, handler, server.NewGate(does, by), w.Address, func(a net.Addr) {
 		at.Store(&a)
 		announce(a, reached)
 	})
-}
-
-// announce says where Dunvel is, and what is open to whom.
-func announce(a net.Addr, reached api.Reached) {
-	bases := reached.Bases()
-	if len(bases) == 0 {
-		fmt.Printf("Dunvel is at http://%s\n", a)
-		return
-	}
-	port := a.(*net.TCPAddr).Port
-	fmt.Printf("Dunvel is at http://127.0.0.1:%d\nOther devices reach it at %s, and are let in once they are paired.\n", port, strings.Join(bases, " and "))
-	if code, err := reached.Codes.Show(); err == nil {
-		fmt.Printf("Pair one with the code %s-%s, good until %s for one device; more codes are under Devices, at this computer.\n", code.Code[:4], code.Code[4:], code.Until.Format("15:04"))
-	}
-	fmt.Println("What they send is not encrypted: use it on a network that you trust.")
-}
-
-// ownAddresses are those of this machine by which others reach it.
-func ownAddresses() []string {
-	var out []string
-	for _, a := range server.OwnAddresses() {
-		if a.Is4() || !a.IsLinkLocalUnicast() {
-			out = append(out, a.String())
-		}
-	}
-	return out
 }
 
 // whatToDo is why a database was not opened, and what helps.

@@ -41,5 +41,8 @@ func (p pairCmd) Run(ctx context.Context) error {
 		return errors.New("it answers to this machine alone: start it with --address 0.0.0.0:4780 to let devices in")
 	}
 	fmt.Printf("%s-%s, good until %s for one device, at %s/pair\n", pairing.Code[:4], pairing.Code[4:], until, pairing.Addresses[0].Address)
+	if trust := pairing.Addresses[0].Trust; trust != "" {
+		fmt.Printf("Before that, and once, have the device trust this Dunvel: how is told at %s.\nWhat it then shows of the authority: %s\n", trust, pairing.Secured.Fingerprint)
+	}
 	return nil
 }

@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"errors"
-	"net"
 	"net/http"
 	"strings"
 	"time"
@@ -29,6 +28,13 @@ func AtTheComputer(ctx context.Context) context.Context {
 	return context.WithValue(ctx, computer{}, true)
 }
 
+type encrypted struct{}
+
+// Encrypted marks a request as one that nobody on the way can read.
+func Encrypted(ctx context.Context) context.Context {
+	return context.WithValue(ctx, encrypted{}, true)
+}
+
 func atTheComputer(ctx context.Context) bool { return ctx.Value(computer{}) != nil }
 
 // ErrNotHere is that something is done at the computer alone.
@@ -39,24 +45,38 @@ func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (Ge
 	if !atTheComputer(ctx) {
 		return nil, ErrNotHere
 	}
-	code, err := h.codes.Show()
+	code, err := h.reached.Codes.Show()
 	out := contract.Pairing{Code: code.Code, Until: code.Until, Waits: errors.Is(err, pairing.ErrWait), Addresses: []contract.PairingAddress{}}
-	for _, base := range h.bases() {
+	for _, base := range h.reached.Bases() {
 		to := base + "/pair"
 		if code.Code != "" {
 			to += "#" + code.Code // what follows the sign is sent to no server
 		}
-		square, err := qrcode.New(to, qrcode.Medium)
+		pair, err := square(to)
 		if err != nil {
 			return nil, err
 		}
-		out.Addresses = append(out.Addresses, contract.PairingAddress{Address: base, Square: rows(square.Bitmap())})
+		trust, err := square(h.reached.trust(base))
+		if err != nil {
+			return nil, err
+		}
+		out.Addresses = append(out.Addresses, contract.PairingAddress{Address: base, Square: pair, Trust: h.reached.trust(base), TrustSquare: trust})
 	}
+	out.Secured = h.reached.secured(h.now())
 	return GetPairing200JSONResponse(out), nil
 }
 
-// rows are the rows of a square, a sign for each of its cells.
-func rows(cells [][]bool) []string {
+// square is an address as a QR code, a row for each of its rows and a sign for each cell; nothing
+// for no address.
+func square(address string) ([]string, error) {
+	if address == "" {
+		return []string{}, nil
+	}
+	made, err := qrcode.New(address, qrcode.Medium)
+	if err != nil {
+		return nil, err
+	}
+	cells := made.Bitmap()
 	out := make([]string, len(cells))
 	for i, row := range cells {
 		var line strings.Builder
@@ -69,7 +89,7 @@ func rows(cells [][]bool) []string {
 		}
 		out[i] = line.String()
 	}
-	return out
+	return out, nil
 }
 
 // Pair implements the contract.
@@ -77,26 +97,27 @@ func (h Handlers) Pair(ctx context.Context, r PairRequestObject) (PairResponseOb
 	if _, err := service.CleanName(r.Body.Name); err != nil {
 		return nil, err // before the code is used up
 	}
-	if err := h.codes.Try(r.Body.Code); err != nil {
+	if err := h.reached.Codes.Try(r.Body.Code); err != nil {
 		return nil, err
 	}
 	token, kept, err := h.does.Pair(ctx, r.Body.Name)
 	if err != nil {
 		return nil, err
 	}
-	return paired{token, savedDevice(kept)}, nil
+	return paired{token, ctx.Value(encrypted{}) != nil, savedDevice(kept)}, nil
 }
 
 // paired is the answer to a device that is let in: its cookie goes to nobody else.
 type paired struct {
 	token  string
+	secure bool // the cookie is sent over TLS alone
 	device contract.Device
 }
 
 // VisitPairResponse implements PairResponseObject.
 func (p paired) VisitPairResponse(w http.ResponseWriter) error {
 	http.SetCookie(w, &http.Cookie{
-		Name: DeviceCookie, Value: p.token, Path: "/", MaxAge: int(cookieLasts.Seconds()), HttpOnly: true, SameSite: http.SameSiteStrictMode,
+		Name: DeviceCookie, Value: p.token, Path: "/", MaxAge: int(cookieLasts.Seconds()), HttpOnly: true, Secure: p.secure, SameSite: http.SameSiteStrictMode,
 	})
 	return Pair201JSONResponse(p.device).VisitPairResponse(w)
 }
@@ -135,26 +156,4 @@ func (h Handlers) RestoreDevice(ctx context.Context, r RestoreDeviceRequestObjec
 
 func savedDevice(k store.Kept[store.Device]) contract.Device {
 	return contract.Device{Id: k.ID, Name: k.Name, Reads: k.Value.Reads, Used: k.Value.Used, Paired: k.Created}
-}
-
-// Reached is how a server is reached from other devices.
-type Reached struct {
-	Codes *pairing.Codes
-	Bases func() []string // addresses such as http://192.168.1.5:4780; none where it answers to this machine alone
-}
-
-// Bases are the addresses of a server that listens at one, on addresses of its machine.
-func Bases(at net.Addr, own []string) []string {
-	tcp, ok := at.(*net.TCPAddr)
-	if !ok || tcp.IP.IsLoopback() {
-		return nil
-	}
-	if !tcp.IP.IsUnspecified() {
-		own = []string{tcp.IP.String()}
-	}
-	out := make([]string, len(own))
-	for i, ip := range own {
-		out[i] = "http://" + (&net.TCPAddr{IP: net.ParseIP(ip), Port: tcp.Port}).String()
-	}
-	return out
 }

@@ -10,7 +10,6 @@ import (
 
 	"dunvel/internal/contract"
 	"dunvel/internal/live"
-	"dunvel/internal/pairing"
 	"dunvel/internal/service"
 )
 
@@ -20,13 +19,12 @@ type Handlers struct {
 	boat *live.Boat
 	now  func() time.Time
 
-	codes *pairing.Codes
-	bases func() []string
+	reached Reached
 }
 
 // New are the handlers of a service; now tells the time.
 func New(does *service.Service, boat *live.Boat, reached Reached, now func() time.Time) Handlers {
-	return Handlers{does, boat, now, reached.Codes, reached.Bases}
+	return Handlers{does, boat, now, reached}
 }
 
 var _ StrictServerInterface = Handlers{}

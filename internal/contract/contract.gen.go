@@ -852,6 +852,9 @@ type Pairing struct {
 	// Code Empty while too many were wrong
 	Code string `json:"code"`
 
+	// Secured Null where what is sent is not encrypted
+	Secured *Secured `json:"secured"`
+
 	// Until Until when it is good, or until when is waited
 	Until time.Time `json:"until"`
 	Waits bool      `json:"waits"`
@@ -863,6 +866,12 @@ type PairingAddress struct {
 
 	// Square The way to pair as a QR code, a row of 0 and 1 for each of its rows
 	Square []string `json:"square"`
+
+	// Trust Where a device reads how to trust the own authority, before it does; empty where there is none
+	Trust string `json:"trust"`
+
+	// TrustSquare The same as a QR code
+	TrustSquare []string `json:"trustSquare"`
 }
 
 // Part One thing on the line
@@ -1125,6 +1134,18 @@ type Score = practice.Score
 
 // Seat A bait of the rig and how it sits in the water, in degrees of its axis from nose to tail
 type Seat = advice.Seat
+
+// Secured What is sent is encrypted
+type Secured struct {
+	// Fingerprint Of the own authority that devices are to trust (SHA-256); empty for a certificate of the owner's
+	Fingerprint string `json:"fingerprint"`
+
+	// RanOut It is good no more
+	RanOut bool `json:"ranOut"`
+
+	// Until Until when the certificate is good
+	Until time.Time `json:"until"`
+}
 
 // Setup The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 type Setup = setup.Setup

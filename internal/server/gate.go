@@ -6,19 +6,28 @@ import (
 	"net/http"
 	"net/netip"
 	"os"
+	"slices"
 	"strings"
 
 	"dunvel/internal/api"
+	"dunvel/internal/certificate"
 	"dunvel/internal/contract"
 	"dunvel/internal/service"
 )
 
 // Gate lets in who may reach a server beyond this machine: the machine itself, and devices
 // that were paired. Others reach what a page is made of, and the request to be paired.
-type Gate struct{ does *service.Service }
+type Gate struct {
+	does *service.Service
+	by   *certificate.Source
+}
 
-// NewGate is the gate of a service.
-func NewGate(does *service.Service) Gate { return Gate{does} }
+// NewGate is the gate of a service, which is reached by the names of its certificate too; by is
+// nil where it has none.
+func NewGate(does *service.Service, by *certificate.Source) Gate { return Gate{does, by} }
+
+// readsHeader tells a device that it may only read.
+const readsHeader = "Dunvel-Only-Reads"
 
 // asks are the addresses under /api whose POST changes nothing: a device that only reads may
 // ask them.
@@ -31,11 +40,11 @@ var asks = map[string]bool{
 func (g Gate) Wrap(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		host := hostOf(r.Host)
-		if !ownName(host) {
+		if !ownName(host) && (g.by == nil || !g.by.IsGoodFor(host)) {
 			http.Error(w, "This server answers to its own names and addresses only.", http.StatusMisdirectedRequest)
 			return
 		}
-		if isLoopback(host) && isLoopback(hostOf(r.RemoteAddr)) {
+		if isWithin(r) {
 			next.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
 			return
 		}
@@ -53,12 +62,20 @@ func (g Gate) Wrap(next http.Handler) http.Handler {
 			refuse(w, http.StatusUnauthorized, "Not let in", "This device is not let in any more. Pair it again: a code is shown at the computer on which Dunvel runs, under Devices.")
 			return
 		}
+		if device.Value.Reads {
+			w.Header().Set(readsHeader, "yes")
+		}
 		if device.Value.Reads && !reads(r) {
 			refuse(w, http.StatusForbidden, "It may only read", "This device may only read. That is changed at the computer on which Dunvel runs, under Devices.")
 			return
 		}
 		next.ServeHTTP(w, r)
 	})
+}
+
+// isWithin tells whether a request goes from the machine to itself.
+func isWithin(r *http.Request) bool {
+	return isLoopback(hostOf(r.Host)) && isLoopback(hostOf(r.RemoteAddr))
 }
 
 // isOpen tells whether something is open to everybody who reaches the server.
@@ -119,14 +136,20 @@ func ownName(host string) bool {
 		}
 		return false
 	}
+	host = strings.ToLower(strings.TrimSuffix(host, "."))
+	return slices.Contains(OwnNames(), host)
+}
+
+// OwnNames are the names of this machine, as networks of homes and boats know it, but for
+// localhost.
+func OwnNames() []string {
 	name, err := os.Hostname()
-	if err != nil {
-		return false
+	if err != nil || name == "" {
+		return nil
 	}
 	name = strings.ToLower(name)
 	short, _, _ := strings.Cut(name, ".")
-	host = strings.ToLower(strings.TrimSuffix(host, "."))
-	return host == name || host == short || host == short+".local"
+	return slices.Compact([]string{name, short, short + ".local"})
 }
 
 // OwnAddresses are the addresses of this machine on its networks, but for loopback.

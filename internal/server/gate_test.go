@@ -22,6 +22,8 @@ import (
 // gated is a server that is reached from elsewhere.
 type gated struct {
 	t       testing.TB
+	does    *service.Service
+	inner   http.Handler // behind the gate
 	handler http.Handler
 	own     string // an address of this machine
 	now     time.Time
@@ -44,11 +46,12 @@ func behindGate(t testing.TB) *gated {
 	g.codes = pairing.New(clock)
 	does := service.New(st, clock)
 	base := "http://" + g.own
-	handler, err := New(t.Context(), does, live.New(clock), api.Reached{Codes: g.codes, Bases: func() []string { return []string{base} }})
+	g.does = does
+	g.inner, err = New(t.Context(), does, live.New(clock), api.Reached{Codes: g.codes, Bases: func() []string { return []string{base} }})
 	if err != nil {
 		t.Fatal(err)
 	}
-	g.handler = NewGate(does).Wrap(handler)
+	g.handler = NewGate(does, nil).Wrap(g.inner)
 	return g
 }
 
@@ -274,7 +277,7 @@ func TestBases(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if got := strings.Join(api.Bases(a, own), " "); got != want {
+		if got := strings.Join(api.Bases(a, own, nil), " "); got != want {
 			t.Errorf("%s: %s", at, got)
 		}
 	}

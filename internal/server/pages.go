@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"net/http"
 	"path"
+	"regexp"
 	"strings"
 
 	"dunvel/web"
@@ -22,22 +23,32 @@ const placeholder = `<!doctype html><html lang="en"><meta charset="utf-8"><title
 
 // pages serves the embedded front end.
 type pages struct {
-	files fs.FS
-	html  map[string]string
+	files  fs.FS
+	html   map[string]string
+	script string // of the page: its name changes with what is in it
 }
+
+// pageHeader names the script of the server's page in the head of an answer, so that a page that is
+// open knows when it is another's.
+const pageHeader = "Dunvel-Page"
+
+var script = regexp.MustCompile(`<script type="module"[^>]* src="([^"]+)"`)
 
 func newPages() (*pages, error) {
 	files, err := fs.Sub(web.Dist, "dist")
 	if err != nil {
 		return nil, fmt.Errorf("server: front end: %w", err)
 	}
-	p := &pages{files, map[string]string{}}
-	for _, name := range []string{"index.html", "docs.html"} {
+	p := &pages{files: files, html: map[string]string{}}
+	for _, name := range []string{"index.html", "docs.html", "trust.html"} {
 		text, err := fs.ReadFile(files, name)
 		if err != nil {
 			text = []byte(placeholder)
 		}
 		p.html[name] = string(text)
+	}
+	if found := script.FindStringSubmatch(p.html["index.html"]); found != nil {
+		p.script = found[1]
 	}
 	return p, nil
 }
@@ -50,6 +61,29 @@ func (p *pages) page(name string) echo.HandlerFunc {
 		h.Set("Content-Security-Policy", fmt.Sprintf(policy, " 'nonce-"+nonce+"'"))
 		h.Set("Cache-Control", "no-cache")
 		return c.HTML(http.StatusOK, strings.ReplaceAll(p.html[name], noncePlace, nonce))
+	}
+}
+
+// Where a device reads how to trust an own authority, and has it from.
+const (
+	trustPage     = "/trust"
+	authorityFile = "/authority.crt"
+)
+
+// authority has a device read how to trust an own authority, and take it.
+func (p *pages) authority(e *echo.Echo, certificate []byte) {
+	e.GET(trustPage, p.page("trust.html"))
+	e.GET(authorityFile, func(c *echo.Context) error {
+		c.Response().Header().Set("Cache-Control", "no-store")
+		return c.Blob(http.StatusOK, "application/x-x509-ca-cert", certificate)
+	})
+}
+
+// named has answers say whose page they are for.
+func (p *pages) named(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		c.Response().Header().Set(pageHeader, p.script)
+		return next(c)
 	}
 }
 

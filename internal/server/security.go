@@ -22,7 +22,9 @@ func headers(next echo.HandlerFunc) echo.HandlerFunc {
 		h := c.Response().Header()
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
-		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		if r := c.Request(); r.TLS != nil || isLoopback(hostOf(r.Host)) {
+			h.Set("Cross-Origin-Opener-Policy", "same-origin") // browsers complain of it elsewhere
+		}
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'")
 		return next(c)

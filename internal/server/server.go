@@ -64,15 +64,18 @@ func New(stop context.Context, does *service.Service, boat *live.Boat, reached a
 	more := e.Group("/api", noStore, smaller)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	more.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does, boat, reached, time.Now), nil))
+	api.RegisterHandlers(e.Group("/api", noStore, pages.named, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does, boat, reached, time.Now), nil))
 	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
+	if own := reached.Authority(); own != nil {
+		pages.authority(e, own)
+	}
 	pages.register(e)
 	return e, nil
 }
 
 // Serve serves on address until ctx ends, then finishes what is under way: to this machine
-// alone on an address of its own, and behind a gate on any other. ready is called with the
-// address that is listened on.
+// alone on an address of its own, and behind a gate on any other; encrypted by a certificate
+// where there is one. ready is called with the address that is listened on.
 func Serve(ctx context.Context, handler http.Handler, gate Gate, address string, ready func(net.Addr)) error {
 	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", address)
 	if errors.Is(err, syscall.EADDRINUSE) {
@@ -86,6 +89,9 @@ func Serve(ctx context.Context, handler http.Handler, gate Gate, address string,
 	} else {
 		handler = gate.Wrap(handler)
 	}
+	if gate.by != nil {
+		listener, handler = newEither(listener, gate.by.Config()), encrypted(handler)
+	}
 	return echo.StartConfig{
 		Listener: listener, HideBanner: true, HidePort: true, ListenerAddrFunc: ready,
 		GracefulTimeout: shutdownPatience,
@@ -93,6 +99,7 @@ func Serve(ctx context.Context, handler http.Handler, gate Gate, address string,
 		BeforeServeFunc: func(s *http.Server) error {
 			// What an answer may take is bounded by its work, not by the clock: a busy
 			// machine takes longer over the same.
+			s.ErrorLog = slog.NewLogLogger(slog.Default().Handler(), slog.LevelDebug) // devices that do not trust it yet
 			s.ReadHeaderTimeout, s.ReadTimeout, s.IdleTimeout = headerTime, readTime, idleTime
 			return nil
 		},

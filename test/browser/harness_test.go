@@ -43,9 +43,14 @@ var browser = sync.OnceValues(func() (context.Context, error) {
 	if err != nil {
 		return nil, err
 	}
+	keyed, err := proven()
+	if err != nil {
+		return nil, err
+	}
 	options := append(chromedp.DefaultExecAllocatorOptions[:],
 		chromedp.NoSandbox, chromedp.DisableGPU, chromedp.UserDataDir(dir),
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true),
+		chromedp.Flag("ignore-certificate-errors-spki-list", keyed.key), // as a device that trusts it
 		chromedp.Flag("lang", "en-GB"), chromedp.Flag("force-color-profile", "srgb"),
 	)
 	alloc, cancelAlloc := chromedp.NewExecAllocator(context.Background(), options...)
@@ -104,49 +109,67 @@ func (p *page) begun() {
 // first is open in a browser that has never seen Dunvel, before any page is opened.
 func first(t testing.TB) *page {
 	t.Helper()
-	file := filepath.Join(t.TempDir(), "demo.db")
-	st, err := store.Open(context.Background(), file)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Seed(context.Background(), st, time.Now()); err != nil {
-		t.Fatal(err)
-	}
-	boat := live.New(time.Now)
+	p := &page{t: t, boat: live.New(time.Now)}
 	bases := []string{"http://192.0.2.4:4780"} // where other devices would reach it
-	handler, err := server.New(context.Background(), service.New(st, time.Now), boat, api.Reached{Codes: pairing.New(time.Now), Bases: func() []string { return bases }})
-	if err != nil {
-		t.Fatal(err)
-	}
-	p := &page{t: t, db: file, boat: boat}
+	handler := p.inner(p.data(), api.Reached{Codes: pairing.New(time.Now), Bases: func() []string { return bases }})
 	srv := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if p.gone.Load() || p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
-			if c, _, err := http.NewResponseController(w).Hijack(); err == nil {
-				_ = c.Close()
-			}
-			return
-		}
 		handler.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
 	}))
-	parent, err := browser()
-	if err != nil {
-		t.Fatalf("Chromium does not start: %v", err)
-	}
-	ctx, cancel := chromedp.NewContext(parent, chromedp.WithNewBrowserContext())
-	p.ctx, p.url, p.cut = ctx, srv.URL, srv.CloseClientConnections
 	t.Cleanup(func() {
-		cancel()
 		srv.CloseClientConnections()
 		srv.Close()
-		_ = st.Close()
 	})
+	p.url, p.cut = srv.URL, srv.CloseClientConnections
+	p.tab()
+	return p
+}
+
+// data is the service of a database of its own, with the demo data.
+func (p *page) data() *service.Service {
+	p.t.Helper()
+	p.db = filepath.Join(p.t.TempDir(), "demo.db")
+	st, err := store.Open(context.Background(), p.db)
+	if err != nil {
+		p.t.Fatal(err)
+	}
+	p.t.Cleanup(func() { _ = st.Close() })
+	if err := demo.Seed(context.Background(), st, time.Now()); err != nil {
+		p.t.Fatal(err)
+	}
+	return service.New(st, time.Now)
+}
+
+// inner is what a server serves by a service, as long as it is in reach.
+func (p *page) inner(does *service.Service, reached api.Reached) http.Handler {
+	p.t.Helper()
+	handler, err := server.New(context.Background(), does, p.boat, reached)
+	if err != nil {
+		p.t.Fatal(err)
+	}
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if p.gone.Load() || p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
+			panic(http.ErrAbortHandler) // ends the connection, or its stream
+		}
+		handler.ServeHTTP(w, r)
+	})
+}
+
+// tab opens a tab of a browser context of its own, before any page is opened.
+func (p *page) tab() {
+	p.t.Helper()
+	parent, err := browser()
+	if err != nil {
+		p.t.Fatalf("Chromium does not start: %v", err)
+	}
+	ctx, cancel := chromedp.NewContext(parent, chromedp.WithNewBrowserContext())
+	p.ctx = ctx
+	p.t.Cleanup(cancel)
 	// The tab lives as long as the context of its first action: not a timeout's.
 	if err := chromedp.Do(ctx); err != nil {
-		t.Fatal(err)
+		p.t.Fatal(err)
 	}
 	p.size(1280, 800)
 	p.watchConsole()
-	return p
 }
 
 // leave has the server be out of reach, until it is back.
@@ -186,7 +209,7 @@ func (p *page) watchConsole() {
 }
 
 // outOfReach is what a browser reports of a server that is.
-var outOfReach = regexp.MustCompile(`net::ERR_(EMPTY_RESPONSE|CONNECTION_(RESET|CLOSED|REFUSED)|FAILED|INCOMPLETE_CHUNKED_ENCODING)`)
+var outOfReach = regexp.MustCompile(`net::ERR_(EMPTY_RESPONSE|HTTP2_PROTOCOL_ERROR|CONNECTION_(RESET|CLOSED|REFUSED)|FAILED|INCOMPLETE_CHUNKED_ENCODING)`)
 
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()

@@ -28,7 +28,7 @@ registerRoute(
         return kept ?? Response.error();
       }
     },
-    { denylist: [/^\/api\//] },
+    { denylist: [/^\/api\//, /^\/trust$/, /^\/authority\.crt$/] },
   ),
 );
 

@@ -1,4 +1,4 @@
-import type { Asked } from "./worker";
+import { type Asked, taken } from "./asked";
 
 interface Answered {
   status: number;
@@ -30,6 +30,12 @@ export const isLoaded = () => loaded || navigator.serviceWorker?.controller != n
 
 let worker: Promise<Worker> | undefined;
 
+/** Begins the engine before anything is asked of it, so that all of it is on the device. */
+export const begin = () => {
+  worker ??= begun();
+  return worker;
+};
+
 async function begun(): Promise<Worker> {
   const module = await load();
   const own = new Worker(new URL("./worker.ts", import.meta.url));
@@ -41,36 +47,61 @@ async function begun(): Promise<Worker> {
   return own;
 }
 
+/** The engine has ended without an answer. */
+export class Broken extends Error {
+  override message = "The engine on this device has failed; ask again.";
+}
+
+/** How long an answer is waited for, ms. */
+const mostPatience = 60_000;
+
+/** How long an idle engine may take to say that it has a question, ms: a browser that is short of memory ends one without a word. */
+const untilTaken = 5_000;
+
 /** One question after another; the next begins when this is done. */
 let last: Promise<unknown> = Promise.resolve();
 
 /** Answers a question of the contract. One that is not wanted any more is ended, and its worker with it. */
 export function ask(question: Asked, signal: AbortSignal | undefined): Promise<Answered> {
-  const mine = last.then(() => answered(question, signal));
+  const mine = last
+    .then(() => answered(question, signal))
+    .catch((why) => {
+      if (why instanceof Silent) return answered(question, signal);
+      throw why;
+    });
   last = mine.catch(() => {});
   return mine;
 }
 
+/** An engine that was ended while nothing was asked of it. */
+class Silent extends Broken {}
+
 async function answered(question: Asked, signal: AbortSignal | undefined): Promise<Answered> {
   signal?.throwIfAborted();
-  worker ??= begun();
-  const own = await worker.catch((error) => {
+  const own = await begin().catch((error) => {
     worker = undefined;
     throw error;
   });
   signal?.throwIfAborted();
   return new Promise((answer, failed) => {
+    let late = window.setTimeout(() => end(new Silent()), untilTaken);
     const end = (why: unknown) => {
+      window.clearTimeout(late);
       own.terminate();
       worker = undefined;
       failed(why);
     };
     const stop = () => end(signal?.reason ?? new DOMException("Stopped", "AbortError"));
     signal?.addEventListener("abort", stop, { once: true });
-    own.onerror = () => end(new Error("The engine on this device has failed; ask again."));
-    own.onmessage = (e: MessageEvent<Answered>) => {
+    own.onerror = () => end(new Broken());
+    own.onmessage = ({ data }: MessageEvent<Answered | typeof taken>) => {
+      window.clearTimeout(late);
+      if (data === taken) {
+        late = window.setTimeout(() => end(new Broken()), mostPatience);
+        return;
+      }
       signal?.removeEventListener("abort", stop);
-      answer(e.data);
+      answer(data);
     };
     own.postMessage(question);
   });

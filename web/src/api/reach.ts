@@ -1,5 +1,5 @@
 // How the server is reached: over the network, or where it is out of reach by the engine on this device.
-import { ask, isLoaded } from "./engine";
+import { ask, Broken, isLoaded } from "./engine";
 
 /** The questions that the engine answers, by their paths under /api. */
 const answerable = new Set([
@@ -24,24 +24,46 @@ const answerable = new Set([
 /** Those of them that are told line by line even where they are not asked to be. */
 const inLines = new Set(["/charts", "/days"]);
 
-let away = false;
+/** How it stands with the server. */
+export interface Standing {
+  /** It is out of reach. */
+  away: boolean;
+  /** It lets this device read, and nothing else. */
+  onlyReads: boolean;
+  /** It has another page than this one: one of them is of an older Dunvel. */
+  otherPage: boolean;
+}
+
+let standing: Standing = { away: false, onlyReads: false, otherPage: false };
 let known = "";
 const following = new Set<() => void>();
 
-/** Whether the server is out of reach. */
-export const isAway = () => away;
+export const theStanding = () => standing;
 
-/** Follows whether it is; returns how to end that. */
-export function onAway(follow: () => void): () => void {
+/** Follows how it stands; returns how to end that. */
+export function onStanding(follow: () => void): () => void {
   following.add(follow);
   return () => following.delete(follow);
 }
 
-function becomes(next: boolean) {
-  if (away === next) return;
-  away = next;
+function becomes(next: Partial<Standing>) {
+  const now = { ...standing, ...next };
+  if (Object.entries(now).every(([key, value]) => standing[key as keyof Standing] === value)) return;
+  const gone = now.away && !standing.away;
+  standing = now;
   for (const follow of following) follow();
-  if (away) window.setTimeout(probe, again);
+  if (gone) window.setTimeout(probe, again);
+}
+
+/** What the server says of itself in the head of an answer; one that the service worker has kept says what was. */
+function hear({ headers }: Response) {
+  const page = headers.get("Dunvel-Page");
+  if (standing.away || page === null) return;
+  const own = document.querySelector<HTMLScriptElement>("script[type=module]")?.getAttribute("src");
+  becomes({
+    otherPage: import.meta.env.PROD && page !== own,
+    onlyReads: headers.get("Dunvel-Only-Reads") === "yes",
+  });
 }
 
 /** How often it is tried whether the server is back, ms. */
@@ -53,9 +75,9 @@ export async function probe() {
     (r) => r.ok,
     () => false,
   );
-  if (there) becomes(false);
-  else if (away) window.setTimeout(probe, again);
-  else becomes(true);
+  if (there) becomes({ away: false });
+  else if (standing.away) window.setTimeout(probe, again);
+  else becomes({ away: true });
 }
 
 /** Lists that are kept on the device by the service worker as they pass through it. */
@@ -83,7 +105,7 @@ export function remember() {
 
 async function rememberAll() {
   await rememberKnowledge();
-  if (!navigator.serviceWorker?.controller || away) return;
+  if (!navigator.serviceWorker?.controller || standing.away) return;
   for (const list of kept) await fetch(`/api/${list}`).catch(() => {});
   const trips = await fetch("/api/trips").then(
     (r) => r.json() as Promise<{ id: number; trip: { end: string | null } }[]>,
@@ -103,14 +125,15 @@ export async function reach(request: Request): Promise<Response> {
   const { pathname, searchParams } = new URL(request.url);
   const path = pathname.replace(/^\/api/, "");
   const own = answerable.has(path) && (request.method === "POST" || path !== "/rounds") && isLoaded();
-  if (!(away && own)) {
+  if (!(standing.away && own)) {
     try {
       const response = await fetch(own ? request.clone() : request);
+      hear(response);
       if (response.status === 401 && window.location.pathname !== "/pair") window.location.assign("/pair");
       return response;
     } catch (error) {
       if (request.signal.aborted) throw error;
-      becomes(true);
+      becomes({ away: true });
       if (!own) throw error;
     }
   }
@@ -120,7 +143,10 @@ export async function reach(request: Request): Promise<Response> {
 async function answer(path: string, query: URLSearchParams, request: Request): Promise<Response> {
   const body = request.method === "GET" ? asBody(query) : await request.text();
   if (known === "") await rememberKnowledge(); // the service worker may have it
-  const { status, body: text } = await ask({ path, body, known }, request.signal);
+  const { status, body: text } = await ask({ path, body, known }, request.signal).catch((why) => {
+    if (!(why instanceof Broken)) throw why;
+    return { status: 503, body: JSON.stringify({ title: "Failed", detail: why.message }) };
+  });
   const told = query.has("draft") || query.has("progress");
   if (status >= 400 || !(told || inLines.has(path)))
     return new Response(text, { status, headers: { "Content-Type": "application/json" } });

@@ -4452,11 +4452,29 @@ export interface components {
             waits: boolean;
             /** @description None where this server answers to its machine alone */
             addresses: components["schemas"]["PairingAddress"][];
+            /** @description Null where what is sent is not encrypted */
+            secured: components["schemas"]["Secured"] | null;
+        };
+        /** @description What is sent is encrypted */
+        Secured: {
+            /**
+             * Format: date-time
+             * @description Until when the certificate is good
+             */
+            until: string;
+            /** @description It is good no more */
+            ranOut: boolean;
+            /** @description Of the own authority that devices are to trust (SHA-256); empty for a certificate of the owner's */
+            fingerprint: string;
         };
         PairingAddress: {
             address: string;
             /** @description The way to pair as a QR code, a row of 0 and 1 for each of its rows */
             square: string[];
+            /** @description Where a device reads how to trust the own authority, before it does; empty where there is none */
+            trust: string;
+            /** @description The same as a QR code */
+            trustSquare: string[];
         };
         Device: {
             /** Format: int64 */

@@ -82,8 +82,8 @@ async function sendAll(): Promise<number> {
       letGo(next.event.key);
     } catch (failure) {
       const status = failure instanceof Failure ? failure.problem.status : 0;
-      // Out of reach, or let in no more: later.
-      if (status < 400 || status >= 500 || status === 401 || status === 429) return taken;
+      // Out of reach, let in no more, or for now only to read: later.
+      if (status < 400 || status >= 500 || [401, 403, 429].includes(status)) return taken;
       put({ ...next, refused: (failure as Failure).message });
     }
   }

@@ -1,6 +1,7 @@
 import { CssBaseline, ThemeProvider } from "@mui/material";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, Route, Routes, useLocation } from "react-router";
+import type { Standing } from "../api/reach";
 import { DefinitionsProvider } from "../parts/definitions";
 import { PreferencesProvider, usePreferences } from "../parts/preferences";
 import { UndoProvider } from "../parts/Undo";
@@ -9,7 +10,7 @@ import { WorkOutView } from "../views/workout/WorkOutView";
 import { Boundary } from "./Boundary";
 import { TopBar } from "./TopBar";
 import { theme } from "./theme";
-import { useAway, useOffline } from "./useOffline";
+import { useOffline, useStanding } from "./useOffline";
 
 const BeginView = lazy(() => import("../views/begin/BeginView"));
 const FallView = lazy(() => import("../views/fall/FallView"));
@@ -94,7 +95,7 @@ function Shell() {
   const [keys, setKeys] = useState(false);
   useFocusOnView(pathname);
   useOffline();
-  const away = useAway();
+  const standing = useStanding();
   useQuestionMark(() => setKeys(true));
   return (
     <div className="shell">
@@ -102,12 +103,7 @@ function Shell() {
         Skip to the view
       </a>
       <TopBar slot={setSlot} />
-      {away && (
-        <p className="away" role="status">
-          Without its server: answers are worked out on this device, lists are as they were seen last, what is
-          logged waits here.
-        </p>
-      )}
+      <Notices of={standing} />
       {keys && (
         <Suspense>
           <Keys onClose={() => setKeys(false)} />
@@ -121,6 +117,34 @@ function Shell() {
         </Boundary>
       </BarSlot>
     </div>
+  );
+}
+
+/** What is to be known of the server while this page is open. */
+function Notices({ of: { away, onlyReads, otherPage } }: { of: Standing }) {
+  return (
+    <>
+      {away && (
+        <p className="away" role="status">
+          Without its server: answers are worked out on this device, lists are as they were seen last, what is
+          logged waits here.
+        </p>
+      )}
+      {onlyReads && !away && (
+        <p className="away" role="status">
+          This device may only read: what is changed or logged here is not kept. That is changed at the
+          computer on which Dunvel runs, under Devices.
+        </p>
+      )}
+      {otherPage && !away && (
+        <p className="away" role="status">
+          The server is another Dunvel than this page is of. Nothing that waits here is lost.{" "}
+          <button type="button" className="link" onClick={() => window.location.reload()}>
+            Load its page
+          </button>
+        </p>
+      )}
+    </>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, Failure, take } from "../../api/client";
+import type { components } from "../../api/schema.gen";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { atTime, onDay, onTheWall } from "../../parts/when";
@@ -57,9 +58,12 @@ function Code() {
   if (data.waits) return <p role="status">Too many codes were wrong: the next one is made at {until}.</p>;
   return (
     <section aria-label="Pair a device">
+      {data.secured && <Secured by={data.secured} trust={data.addresses.filter((a) => a.trust !== "")} />}
       <p>
         Scan a square with the device, or open its address there and type the code. It is good until {until},
-        for one device. What is sent is not encrypted: use it on a network that you trust.
+        for one device.{" "}
+        {!data.secured &&
+          "What is sent is not encrypted: use it on a network that you trust, or start Dunvel with --tls."}
       </p>
       <p className="devices-code">
         {data.code.slice(0, 4)}-{data.code.slice(4)}
@@ -73,6 +77,41 @@ function Code() {
         ))}
       </ul>
     </section>
+  );
+}
+
+type Pairing = NonNullable<components["schemas"]["Pairing"]>;
+
+/** By what it is encrypted, and how a device is told to trust an own authority. */
+function Secured({ by, trust }: { by: NonNullable<Pairing["secured"]>; trust: Pairing["addresses"] }) {
+  const until = onDay(onTheWall(new Date(by.until)));
+  if (by.fingerprint === "")
+    return by.ranOut ? (
+      <p role="alert">
+        The certificate ran out on {until}: devices warn of this server until the file is a newer one.
+      </p>
+    ) : (
+      <p>What is sent is encrypted, by your certificate, which is good until {until}.</p>
+    );
+  return (
+    <details className="devices-trust">
+      <summary>
+        What is sent is encrypted. Before it is paired, a device is to trust this Dunvel, once
+      </summary>
+      <p>
+        Scan a square with the device, or open its address there, and do as it says. What it shows of the
+        authority then is to be
+      </p>
+      <p className="devices-fingerprint">{by.fingerprint}</p>
+      <ul className="devices-squares">
+        {trust.map((a) => (
+          <li key={a.trust}>
+            <Square rows={a.trustSquare} label={`Trust at ${a.trust}`} />
+            {a.trust}
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -193,7 +193,7 @@ func TestPlainAddress(t *testing.T) {
 	p.pair()
 	p.visit("/?open=4")
 	p.until(ready)
-	p.until(`document.documentElement.dataset.engine === "loaded"`)
+	p.until(`document.documentElement.dataset.alone === "ready"`)
 	p.leave()
 	p.field("water.depth", "6 m")
 	p.answered("6")
@@ -264,4 +264,18 @@ func TestPageOfAnother(t *testing.T) {
 	p.click("Load its page")
 	p.until(ready)
 	p.until(`!document.querySelector(".away")`)
+}
+
+// A clock that is an hour ahead of the server's is told, since what is logged goes by it.
+func TestClockAhead(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{
+		Source: `const now = Date.now; Date.now = () => now() + 3600e3`,
+	}); err != nil {
+		t.Fatal(err)
+	}
+	p.visit("/?open=4")
+	p.says(".away", "The clock of this device is 60 min ahead of the server’s: what is logged here has this device’s times.")
 }

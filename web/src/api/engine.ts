@@ -12,7 +12,6 @@ export function load(): Promise<WebAssembly.Module> {
   compiled ??= WebAssembly.compileStreaming(fetch("/engine/engine.wasm")).then(
     (module) => {
       loaded = true;
-      document.documentElement.dataset.engine = "loaded";
       return module;
     },
     (error) => {

@@ -32,9 +32,14 @@ export interface Standing {
   onlyReads: boolean;
   /** It has another page than this one: one of them is of an older Dunvel. */
   otherPage: boolean;
+  /** How far the clock of this device is ahead of the server's, min; 0 for what does not matter. */
+  ahead: number;
 }
 
-let standing: Standing = { away: false, onlyReads: false, otherPage: false };
+/** From how much on it matters that two clocks differ, min. */
+const mostAhead = 5;
+
+let standing: Standing = { away: false, onlyReads: false, otherPage: false, ahead: 0 };
 let known = "";
 const following = new Set<() => void>();
 
@@ -56,10 +61,14 @@ function becomes(next: Partial<Standing>) {
 }
 
 /** What the server says of itself in the head of an answer; one that the service worker has kept says what was. */
-function hear({ headers }: Response) {
+function hear({ method }: Request, { headers }: Response) {
   const page = headers.get("Dunvel-Page");
   if (standing.away || page === null) return;
   const own = document.querySelector<HTMLScriptElement>("script[type=module]")?.getAttribute("src");
+  if (method === "POST") {
+    const ahead = Math.round((Date.now() - Date.parse(headers.get("Date") ?? "")) / 60_000);
+    becomes({ ahead: Math.abs(ahead) >= mostAhead ? ahead : 0 });
+  }
   becomes({
     otherPage: import.meta.env.PROD && page !== own,
     onlyReads: headers.get("Dunvel-Only-Reads") === "yes",
@@ -103,7 +112,8 @@ export function remember() {
   waiting = window.setTimeout(rememberAll, 2000);
 }
 
-async function rememberAll() {
+/** Keeps it now. */
+export async function rememberAll() {
   await rememberKnowledge();
   if (!navigator.serviceWorker?.controller || standing.away) return;
   for (const list of kept) await fetch(`/api/${list}`).catch(() => {});
@@ -128,7 +138,7 @@ export async function reach(request: Request): Promise<Response> {
   if (!(standing.away && own)) {
     try {
       const response = await fetch(own ? request.clone() : request);
-      hear(response);
+      hear(request, response);
       if (response.status === 401 && window.location.pathname !== "/pair") window.location.assign("/pair");
       return response;
     } catch (error) {

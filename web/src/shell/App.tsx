@@ -121,7 +121,7 @@ function Shell() {
 }
 
 /** What is to be known of the server while this page is open. */
-function Notices({ of: { away, onlyReads, otherPage } }: { of: Standing }) {
+function Notices({ of: { away, onlyReads, otherPage, ahead } }: { of: Standing }) {
   return (
     <>
       {away && (
@@ -134,6 +134,12 @@ function Notices({ of: { away, onlyReads, otherPage } }: { of: Standing }) {
         <p className="away" role="status">
           This device may only read: what is changed or logged here is not kept. That is changed at the
           computer on which Dunvel runs, under Devices.
+        </p>
+      )}
+      {ahead !== 0 && !away && (
+        <p className="away" role="status">
+          The clock of this device is {Math.abs(ahead)} min {ahead > 0 ? "ahead of" : "behind"} the server’s:
+          what is logged here has this device’s times.
         </p>
       )}
       {otherPage && !away && (

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { begin } from "../api/engine";
-import { onStanding, remember, type Standing, theStanding } from "../api/reach";
+import { onStanding, remember, rememberAll, type Standing, theStanding } from "../api/reach";
 
 /** How long after the page has come what it needs without a server is fetched, ms. */
 const rest = 4000;
@@ -30,9 +30,10 @@ const parts = import.meta.glob([
 ]);
 
 /** Has a page without a service worker have all that it may need once the server is out of reach. */
-function loadAll() {
-  remember();
-  for (const part of [begin, ...Object.values(parts)]) part().catch(() => {}); // what is missing is asked for again when it is needed
+async function loadAll() {
+  // What is missing is asked for again when it is needed.
+  await Promise.allSettled([rememberAll(), begin(), ...Object.values(parts).map((part) => part())]);
+  document.documentElement.dataset.alone = "ready";
 }
 
 /** Has the page go on without a server: by a service worker where the browser allows one, and while it is open elsewhere. */

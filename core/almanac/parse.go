@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
-	"regexp"
 	"strconv"
 	"strings"
 	"time"
@@ -31,10 +30,10 @@ const (
 )
 
 var (
-	clockTime = regexp.MustCompile(`\b([01]?\d|2[0-4])[:.h]([0-5]\d)\b|\b([01]\d|2[0-3])([0-5]\d)\b`)
-	isoDate   = regexp.MustCompile(`\b(\d{4})-(\d\d)-(\d\d)\b`)
-	mark      = regexp.MustCompile(`(?i)\b(hw|high|h|lw|low|l)\b`)
-	aHeight   = regexp.MustCompile(`(?i)(-?\d+(?:[.,]\d+)?)\s*(m|metres?|meters?|ft|feet)?\b`)
+	clockTime = units.Pattern(`\b([01]?\d|2[0-4])[:.h]([0-5]\d)\b|\b([01]\d|2[0-3])([0-5]\d)\b`)
+	isoDate   = units.Pattern(`\b(\d{4})-(\d\d)-(\d\d)\b`)
+	mark      = units.Pattern(`(?i)\b(hw|high|h|lw|low|l)\b`)
+	aHeight   = units.Pattern(`(?i)(-?\d+(?:[.,]\d+)?)\s*(m|metres?|meters?|ft|feet)?\b`)
 )
 
 // Read reads a table of high and low waters as people copy them: a line each with its time
@@ -48,7 +47,7 @@ func Read(text string, day time.Time, choice units.Choice) (Table, error) {
 	}
 	r := reader{date: day, choice: choice}
 	for i, line := range strings.Split(strings.ReplaceAll(text, "\r", ""), "\n") {
-		if strings.TrimSpace(line) == "" || i == 0 && !clockTime.MatchString(line) {
+		if strings.TrimSpace(line) == "" || i == 0 && !clockTime().MatchString(line) {
 			continue // or a heading
 		}
 		if len(r.out) >= MostTurns {
@@ -75,7 +74,7 @@ type reader struct {
 func (r *reader) line(line string) string {
 	rest := strings.NewReplacer("\t", " ", ";", " ", "\"", " ").Replace(line)
 	dated := false
-	if d := isoDate.FindStringSubmatch(rest); d != nil {
+	if d := isoDate().FindStringSubmatch(rest); d != nil {
 		date, err := time.ParseInLocation(time.DateOnly, d[0], r.date.Location())
 		if err != nil {
 			return "there is no such date."
@@ -83,7 +82,7 @@ func (r *reader) line(line string) string {
 		r.date, dated = date, true
 		rest = strings.Replace(rest, d[0], " ", 1)
 	}
-	c := clockTime.FindStringSubmatch(rest)
+	c := clockTime().FindStringSubmatch(rest)
 	if c == nil {
 		return "it has no time, such as 05:42."
 	}
@@ -91,7 +90,7 @@ func (r *reader) line(line string) string {
 	hour, _ := strconv.Atoi(c[1] + c[3])
 	minute, _ := strconv.Atoi(c[2] + c[4])
 	high := ""
-	if m := mark.FindString(rest); m != "" {
+	if m := mark().FindString(rest); m != "" {
 		high = strings.ToLower(m[:1])
 		rest = strings.Replace(rest, m, " ", 1)
 	}
@@ -114,7 +113,7 @@ func (r *reader) line(line string) string {
 
 // height reads the height of a line, in m.
 func (r *reader) height(rest string) (float64, string) {
-	h := aHeight.FindStringSubmatch(rest)
+	h := aHeight().FindStringSubmatch(rest)
 	if h == nil {
 		return 0, "it has no height, such as 1.3."
 	}

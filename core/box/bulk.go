@@ -2,7 +2,6 @@ package box
 
 import (
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
 
@@ -11,9 +10,9 @@ import (
 )
 
 var (
-	each     = regexp.MustCompile(`^(\d+)\s*(?:each|pcs|pieces)$|^(?:x|×)\s*(\d+)$`)
-	atPrice  = regexp.MustCompile(`^(?:at|@)\s*(\d+(?:[.]\d+)?)$`)
-	hookPart = regexp.MustCompile(`^(?:hook\s+)?(#\d+|\d+/0)$`)
+	each     = units.Pattern(`^(\d+)\s*(?:each|pcs|pieces)$|^(?:x|×)\s*(\d+)$`)
+	atPrice  = units.Pattern(`^(?:at|@)\s*(\d+(?:[.]\d+)?)$`)
+	hookPart = units.Pattern(`^(?:hook\s+)?(#\d+|\d+/0)$`)
 )
 
 // Bulk reads heads as they are listed in one go: "ball, lead, 1/16 1/8 3/16
@@ -35,13 +34,13 @@ func Bulk(text string, choice units.Choice) ([]Item, error) {
 		lower := strings.ToLower(part)
 		switch {
 		case part == "":
-		case each.MatchString(lower):
-			m := each.FindStringSubmatch(lower)
+		case each().MatchString(lower):
+			m := each().FindStringSubmatch(lower)
 			cells[at("count")] = m[1] + m[2]
-		case atPrice.MatchString(lower):
-			cells[at("price")] = atPrice.FindStringSubmatch(lower)[1]
-		case hookPart.MatchString(lower):
-			cells[at("hook")] = hookPart.FindStringSubmatch(lower)[1]
+		case atPrice().MatchString(lower):
+			cells[at("price")] = atPrice().FindStringSubmatch(lower)[1]
+		case hookPart().MatchString(lower):
+			cells[at("hook")] = hookPart().FindStringSubmatch(lower)[1]
 		case strings.HasSuffix(lower, " wire"):
 			cells[at("wire")] = strings.TrimSuffix(lower, " wire")
 		case lower == "weighed":

@@ -184,7 +184,7 @@ func (r *reader) position(field, label, text string) Position {
 // counts reads numbers of turns or paces.
 func (r *reader) counts(text string) []float64 {
 	var out []float64
-	for _, word := range between.Split(strings.TrimSpace(text), -1) {
+	for _, word := range between().Split(strings.TrimSpace(text), -1) {
 		if word == "" {
 			continue
 		}

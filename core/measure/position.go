@@ -3,15 +3,16 @@ package measure
 import (
 	"fmt"
 	"math"
-	"regexp"
 	"strconv"
 	"strings"
+
+	"dunvel/core/units"
 )
 
 // Position is a place on the earth in degrees, north and east.
 type Position struct{ North, East float64 }
 
-var coordinate = regexp.MustCompile(`(?i)([NSEW])?\s*([-+]?\d+(?:[.,]\d+)?)\s*(?:[°ºd]?\s*(\d+(?:[.,]\d+)?)\s*['′’m]?\s*)?(?:(\d+(?:[.,]\d+)?)\s*["″”]?\s*)?([NSEW])?`)
+var coordinate = units.Pattern(`(?i)([NSEW])?\s*([-+]?\d+(?:[.,]\d+)?)\s*(?:[°ºd]?\s*(\d+(?:[.,]\d+)?)\s*['′’m]?\s*)?(?:(\d+(?:[.,]\d+)?)\s*["″”]?\s*)?([NSEW])?`)
 
 // ReadPosition reads a position as it stands on a plotter: degrees with
 // decimals, "12.3456, -4.5678", or with minutes, "12°20.736'N 4°34.068'W".
@@ -24,7 +25,7 @@ func ReadPosition(text string) (Position, error) {
 	}
 	var degrees [2]float64
 	for i, half := range halves {
-		m := coordinate.FindStringSubmatch(strings.TrimSpace(half))
+		m := coordinate().FindStringSubmatch(strings.TrimSpace(half))
 		if m == nil || m[0] != strings.TrimSpace(half) {
 			return Position{}, wrong
 		}

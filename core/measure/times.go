@@ -2,16 +2,17 @@ package measure
 
 import (
 	"fmt"
-	"regexp"
 	"strconv"
 	"strings"
 
 	"dunvel/core/setup"
+
+	"dunvel/core/units"
 )
 
 var (
-	clock   = regexp.MustCompile(`^(\d{1,2}):(\d{2}(?:[.,]\d+)?)$`)
-	between = regexp.MustCompile(`[\s;]+|,\s+`)
+	clock   = units.Pattern(`^(\d{1,2}):(\d{2}(?:[.,]\d+)?)$`)
+	between = units.Pattern(`[\s;]+|,\s+`)
 )
 
 // ReadTimes reads times as they are written down, several at once: "5.2 4.9, 5.1",
@@ -22,7 +23,7 @@ func ReadTimes(text string) ([]float64, error) {
 		return nil, setup.Errors{{Field: "times", Message: "Times: " + fmt.Sprintf(format, args...)}}
 	}
 	var out []float64
-	for _, word := range between.Split(strings.TrimSpace(text), -1) {
+	for _, word := range between().Split(strings.TrimSpace(text), -1) {
 		words := []string{word}
 		if strings.Contains(word, ".") {
 			words = strings.Split(word, ",") // no decimal comma
@@ -54,7 +55,7 @@ func ReadTimes(text string) ([]float64, error) {
 func readTime(text string) (s float64, ok bool) {
 	text = strings.Replace(text, ",", ".", 1)
 	minutes := 0.0
-	if m := clock.FindStringSubmatch(text); m != nil {
+	if m := clock().FindStringSubmatch(text); m != nil {
 		minutes, _ = strconv.ParseFloat(m[1], 64)
 		text = m[2]
 	}

@@ -6,7 +6,6 @@ package rules
 import (
 	"fmt"
 	"math"
-	"regexp"
 	"slices"
 	"strings"
 
@@ -80,9 +79,9 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 		}
 		rule := Rule{Text: part, Mass: mass}
 		bounds := deepest
-		for _, one := range orWord.Split(strings.ToLower(when), -1) {
+		for _, one := range orWord().Split(strings.ToLower(when), -1) {
 			c := condition{everything, everything, everything}
-			for _, word := range andWord.Split(strings.TrimSpace(one), -1) {
+			for _, word := range andWord().Split(strings.TrimSpace(one), -1) {
 				if err := c.read(strings.TrimSpace(word), bounds, choice); err != nil {
 					return nil, &Error{part, err.Error()}
 				}
@@ -101,12 +100,12 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 }
 
 var (
-	orWord  = regexp.MustCompile(`\s+or\s+`)
-	andWord = regexp.MustCompile(`\s*,\s*|\s+and\s+`)
-	between = regexp.MustCompile(`^(?:from\s+)?(.+?)\s*(?:to|–|-)\s*(\d.*)$`)
-	about   = regexp.MustCompile(`^(wind|current|flow|depth)\s+(.+)$`)
-	most    = regexp.MustCompile(`^(?:up to|to|under|below|less than|shallower than)\s+(.+)$`)
-	least   = regexp.MustCompile(`^(?:over|above|from|more than|deeper than)\s+(.+)$`)
+	orWord  = units.Pattern(`\s+or\s+`)
+	andWord = units.Pattern(`\s*,\s*|\s+and\s+`)
+	between = units.Pattern(`^(?:from\s+)?(.+?)\s*(?:to|–|-)\s*(\d.*)$`)
+	about   = units.Pattern(`^(wind|current|flow|depth)\s+(.+)$`)
+	most    = units.Pattern(`^(?:up to|to|under|below|less than|shallower than)\s+(.+)$`)
+	least   = units.Pattern(`^(?:over|above|from|more than|deeper than)\s+(.+)$`)
 )
 
 // read adds one condition.
@@ -135,7 +134,7 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 		return nil
 	}
 	kind, measure, at := "depth", "depth", &c.depth
-	if m := about.FindStringSubmatch(word); m != nil {
+	if m := about().FindStringSubmatch(word); m != nil {
 		kind, word = m[1], m[2]
 		switch kind {
 		case "wind":
@@ -152,7 +151,7 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 		}
 		return v, err
 	}
-	if m := most.FindStringSubmatch(word); m != nil {
+	if m := most().FindStringSubmatch(word); m != nil {
 		v, err := value(m[1])
 		if err != nil {
 			return fmt.Errorf("has a bound that cannot be read: %w", err)
@@ -163,7 +162,7 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 		}
 		return nil
 	}
-	if m := least.FindStringSubmatch(word); m != nil && !between.MatchString(m[1]) {
+	if m := least().FindStringSubmatch(word); m != nil && !between().MatchString(m[1]) {
 		v, err := value(m[1])
 		if err != nil {
 			return fmt.Errorf("has a bound that cannot be read: %w", err)
@@ -171,7 +170,7 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 		at.From = v
 		return nil
 	}
-	if m := between.FindStringSubmatch(word); m != nil {
+	if m := between().FindStringSubmatch(word); m != nil {
 		to, err := value(m[2])
 		if err != nil {
 			return fmt.Errorf("has a bound that cannot be read: %w", err)
@@ -189,11 +188,11 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 	return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, wind over 5 m/s, current over 0.5 kn, otherwise", word)
 }
 
-var digitsOnly = regexp.MustCompile(`^[\d.,\s/]+$`)
+var digitsOnly = units.Pattern(`^[\d.,\s/]+$`)
 
 // unitOf is the unit that "3" in "3 to 6 m" goes without.
 func unitOf(first, second string) string {
-	if !digitsOnly.MatchString(first) {
+	if !digitsOnly().MatchString(first) {
 		return ""
 	}
 	return " " + strings.TrimLeft(second, "0123456789., /")

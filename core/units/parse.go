@@ -2,7 +2,6 @@ package units
 
 import (
 	"fmt"
-	"regexp"
 	"strconv"
 	"strings"
 )
@@ -37,10 +36,10 @@ var (
 	plainText = strings.NewReplacer(
 		"½", " 1/2", "¼", " 1/4", "¾", " 3/4", "⅛", " 1/8", "⅜", " 3/8", "⅝", " 5/8", "⅞", " 7/8",
 		"⅓", " 1/3", "⅔", " 2/3", "⁄", "/", "−", "-", "\u00a0", " ", "\u202f", " ", "≈", "")
-	fraction  = regexp.MustCompile(`^([+-]?)\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*(.*)$`)
-	decimal   = regexp.MustCompile(`^([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(.*)$`)
-	ambiguous = regexp.MustCompile(`^[+-]?[1-9]\d{0,2},\d{3}$`)
-	grade     = regexp.MustCompile(`^(?i:pe)\s*(.+)$`)
+	fraction  = Pattern(`^([+-]?)\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*(.*)$`)
+	decimal   = Pattern(`^([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(.*)$`)
+	ambiguous = Pattern(`^[+-]?[1-9]\d{0,2},\d{3}$`)
+	grade     = Pattern(`^(?i:pe)\s*(.+)$`)
 )
 
 // Parse reads text as a quantity of dimension want and returns it in the base
@@ -74,12 +73,12 @@ func Read(text string, bare Unit) (float64, Unit, *ParseError) {
 	case len(s) > longestText:
 		return fail("is too long")
 	}
-	if m := grade.FindStringSubmatch(s); m != nil {
+	if m := grade().FindStringSubmatch(s); m != nil {
 		s = m[1] + " PE"
 	}
 	var number float64
 	var rest string
-	if m := fraction.FindStringSubmatch(s); m != nil {
+	if m := fraction().FindStringSubmatch(s); m != nil {
 		whole, _ := strconv.ParseFloat("0"+m[2], 64)
 		top, _ := strconv.ParseFloat(m[3], 64)
 		bottom, _ := strconv.ParseFloat(m[4], 64)
@@ -90,9 +89,9 @@ func Read(text string, bare Unit) (float64, Unit, *ParseError) {
 		if m[1] == "-" {
 			number = -number
 		}
-	} else if m := decimal.FindStringSubmatch(s); m != nil {
+	} else if m := decimal().FindStringSubmatch(s); m != nil {
 		digits := strings.ReplaceAll(m[1], " ", "")
-		if ambiguous.MatchString(digits) {
+		if ambiguous().MatchString(digits) {
 			return fail(fmt.Sprintf("can be read two ways; write %s or %s",
 				strings.Replace(digits, ",", "", 1), strings.Replace(digits, ",", ".", 1)))
 		}

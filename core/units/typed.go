@@ -2,7 +2,6 @@ package units
 
 import (
 	"fmt"
-	"regexp"
 	"strconv"
 	"strings"
 )
@@ -20,16 +19,16 @@ func (t Typed) IsRange() bool { return t.High > t.Low }
 const number = `\d+(?:[.,]\d+)?`
 
 var (
-	feet     = regexp.MustCompile(`^(\d+)\s*(?:'|′|ft|feet|foot)\s*(` + number + `|(?:\d+\s+)?\d+/\d+)\s*(?:''|"|″|in|inch|inches)?$`)
-	between  = regexp.MustCompile(`^(` + number + `)\s*([^\d\s.,/-]*)\s*(?:-|–|—|to)\s*(` + number + `)\s*([^\d/]*)$`)
-	pace     = regexp.MustCompile(`^(` + number + `)\s*(?:s|sec|seconds?)\s*(?:/|a|per|for each)\s*(m|metre|meter|ft|foot)$`)
-	turning  = regexp.MustCompile(`^(` + number + `|a|one)\s*turns?\s*(?:/|a|per)\s*s(?:ec|econd)?$`)
-	slowly   = regexp.MustCompile(`^(?:a|one|1)\s*turn\s*(?:in|every)\s*(` + number + `)\s*s(?:ec|econds?)?$`)
-	fractal  = regexp.MustCompile(`^(?:\d+[\s-]+)?\d+\s*/\s*\d+$`)
-	listed   = regexp.MustCompile(`(?i)((?:\d+[\s-]+)?\d+\s*/\s*\d+|\d*[.,]?\d+)\s*([a-z]*)`)
-	commas   = regexp.MustCompile(`,(?:\s|$)|/\d+,|,\s*\d+\s*/`)
-	gapped   = regexp.MustCompile(`[.\d]\s+[.\d]`)
-	trailing = regexp.MustCompile(`[,;\s]+$`)
+	feet     = Pattern(`^(\d+)\s*(?:'|′|ft|feet|foot)\s*(` + number + `|(?:\d+\s+)?\d+/\d+)\s*(?:''|"|″|in|inch|inches)?$`)
+	between  = Pattern(`^(` + number + `)\s*([^\d\s.,/-]*)\s*(?:-|–|—|to)\s*(` + number + `)\s*([^\d/]*)$`)
+	pace     = Pattern(`^(` + number + `)\s*(?:s|sec|seconds?)\s*(?:/|a|per|for each)\s*(m|metre|meter|ft|foot)$`)
+	turning  = Pattern(`^(` + number + `|a|one)\s*turns?\s*(?:/|a|per)\s*s(?:ec|econd)?$`)
+	slowly   = Pattern(`^(?:a|one|1)\s*turn\s*(?:in|every)\s*(` + number + `)\s*s(?:ec|econds?)?$`)
+	fractal  = Pattern(`^(?:\d+[\s-]+)?\d+\s*/\s*\d+$`)
+	listed   = Pattern(`(?i)((?:\d+[\s-]+)?\d+\s*/\s*\d+|\d*[.,]?\d+)\s*([a-z]*)`)
+	commas   = Pattern(`,(?:\s|$)|/\d+,|,\s*\d+\s*/`)
+	gapped   = Pattern(`[.\d]\s+[.\d]`)
+	trailing = Pattern(`[,;\s]+$`)
 )
 
 // ParseTyped is Parse, and reads what else anglers write of a dimension: 6'10", 12-15 ft,
@@ -41,7 +40,7 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 	if len(s) > longestText {
 		return Typed{}, &ParseError{strings.TrimSpace(text), "is too long"}
 	}
-	if m := feet.FindStringSubmatch(s); m != nil && want == Length {
+	if m := feet().FindStringSubmatch(s); m != nil && want == Length {
 		foot, inch := MustLookup("ft"), MustLookup("in")
 		whole, _ := strconv.ParseFloat(m[1], 64)
 		more, _, err := Read(m[2], inch)
@@ -49,7 +48,7 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 			return Typed{Value: RoundSignificant(foot.ToBase(whole)+inch.ToBase(more), 12), Unit: foot}, nil
 		}
 	}
-	if m := pace.FindStringSubmatch(s); m != nil && want == Speed {
+	if m := pace().FindStringSubmatch(s); m != nil && want == Speed {
 		seconds, _ := strconv.ParseFloat(strings.Replace(m[1], ",", ".", 1), 64)
 		if seconds > 0 {
 			unit, _ := Lookup(m[2])
@@ -62,10 +61,10 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 		}
 		return Typed{Value: RoundSignificant(rate*perTurn, 12), Unit: bare}, nil
 	}
-	if m := between.FindStringSubmatch(s); m != nil && !fractal.MatchString(s) {
+	if m := between().FindStringSubmatch(s); m != nil && !fractal().MatchString(s) {
 		return parseRange(text, m, want, bare)
 	}
-	if want == Mass && !bare.Fractions && fractal.MatchString(s) {
+	if want == Mass && !bare.Fractions && fractal().MatchString(s) {
 		v, _, err := Read(s, bare)
 		if err != nil {
 			return Typed{}, err
@@ -85,10 +84,10 @@ func turns(s string) (rate float64, ok bool) {
 		v, _ := strconv.ParseFloat(strings.Replace(text, ",", ".", 1), 64)
 		return v
 	}
-	if m := turning.FindStringSubmatch(s); m != nil {
+	if m := turning().FindStringSubmatch(s); m != nil {
 		return read(m[1]), true
 	}
-	if m := slowly.FindStringSubmatch(s); m != nil && read(m[1]) > 0 {
+	if m := slowly().FindStringSubmatch(s); m != nil && read(m[1]) > 0 {
 		return 1 / read(m[1]), true
 	}
 	return 0, false
@@ -117,16 +116,16 @@ func parseRange(text string, m []string, want Dimension, bare Unit) (Typed, erro
 // ParseList reads weights as they are listed: "1/32, 1/16, 1/8 oz", "3.5 7 10", "0,9; 1,8".
 // A unit counts for those before it that have none. Errors are *ParseError.
 func ParseList(text string, bare Unit) ([]float64, error) {
-	s := trailing.ReplaceAllString(plainText.Replace(text), "")
+	s := trailing().ReplaceAllString(plainText.Replace(text), "")
 	var parts []string
 	switch {
 	case strings.ContainsAny(s, ";\n"):
 		parts = strings.FieldsFunc(s, func(r rune) bool { return r == ';' || r == '\n' })
-	case commas.MatchString(s):
+	case commas().MatchString(s):
 		parts = strings.Split(s, ",")
-	case gapped.MatchString(s):
-		parts = listed.FindAllString(s, -1)
-		if left := strings.TrimSpace(listed.ReplaceAllString(s, "")); left != "" {
+	case gapped().MatchString(s):
+		parts = listed().FindAllString(s, -1)
+		if left := strings.TrimSpace(listed().ReplaceAllString(s, "")); left != "" {
 			return nil, &ParseError{strings.TrimSpace(text), fmt.Sprintf("holds what is no weight (%s)", left)}
 		}
 	default:

@@ -13,6 +13,7 @@ export function useStanding(): Standing {
   const { away } = standing;
   useEffect(() => {
     if (!away) return;
+    begin().catch(() => {}); // told where it is asked
     return () => {
       queries.invalidateQueries();
     };

@@ -61,7 +61,7 @@ function Code() {
       {data.secured && <Secured by={data.secured} trust={data.addresses.filter((a) => a.trust !== "")} />}
       <p>
         Scan a square with the device, or open its address there and type the code. It is good until {until},
-        for one device.{" "}
+        for one device. One that is not paired reaches what this page is made of, and nothing that is kept.{" "}
         {!data.secured &&
           "What is sent is not encrypted: use it on a network that you trust, or start Dunvel with --tls."}
       </p>

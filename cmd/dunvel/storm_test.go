@@ -15,7 +15,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
 )
@@ -155,7 +155,7 @@ func (s *storm) found(path string) (notes map[string]string, left, lost float64)
 		}
 		for _, e := range l.Events {
 			notes[e.Key] = e.Note
-			if e.Kind == trip.Lost {
+			if e.Kind == logbook.Lost {
 				lost++
 			}
 		}

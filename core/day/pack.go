@@ -8,9 +8,9 @@ import (
 
 	"dunvel/core/care"
 	"dunvel/core/judgement"
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 )
 
 // Packed is a thing that is taken along. Its key stays when its number changes, so that it
@@ -118,8 +118,8 @@ func counted(n int, what, thing string) string {
 }
 
 // rods are the rods as a trip begins with them, each in the water that it is fished in first.
-func (d *Day) rods(w *Worked) ([]trip.Rod, error) {
-	out := []trip.Rod{}
+func (d *Day) rods(w *Worked) ([]logbook.Rod, error) {
+	out := []logbook.Rod{}
 	for i, h := range w.Heads {
 		first := slices.IndexFunc(w.Fished, func(f Fished) bool { return f.Mass == h.Mass })
 		if first < 0 {
@@ -130,7 +130,7 @@ func (d *Day) rods(w *Worked) ([]trip.Rod, error) {
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, trip.Rod{Name: fmt.Sprintf("Rod %d", i+1), State: trip.State{Setup: s, Mass: h.Mass, Technique: worked(s)}})
+		out = append(out, logbook.Rod{Name: fmt.Sprintf("Rod %d", i+1), State: logbook.State{Setup: s, Mass: h.Mass, Technique: worked(s)}})
 	}
 	return out, nil
 }

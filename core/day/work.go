@@ -11,8 +11,8 @@ import (
 	"dunvel/core/care"
 	"dunvel/core/explore"
 	"dunvel/core/judgement"
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 )
 
@@ -70,7 +70,7 @@ type Worked struct {
 	Words   []string  `json:"words"`
 
 	Care []care.Caution `json:"care"` // what to mind, at all spots together
-	Rods []trip.Rod     `json:"rods"` // as a trip begins with them
+	Rods []logbook.Rod  `json:"rods"` // as a trip begins with them
 	Pack []Packed       `json:"pack"` // what to take along
 }
 

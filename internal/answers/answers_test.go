@@ -14,12 +14,12 @@ import (
 	"dunvel/core/explore"
 	"dunvel/core/follow"
 	"dunvel/core/lead"
+	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
-	"dunvel/core/pattern"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 )
 
 // ending is a context that ends when it was asked so often whether it has, and counts on.
@@ -85,7 +85,7 @@ func questions() map[string]func(context.Context) error {
 		"truth": func(ctx context.Context) error { _, err := desk.Truth(ctx, []measure.Test{onWater}); return err },
 		"look":  func(ctx context.Context) error { _, err := LookAtTest(ctx, timed(), nil, nil); return err },
 		"placing": func(ctx context.Context) error {
-			_, err := desk.Ways(ctx, trip.State{Setup: s, Mass: 0.0142, Technique: "hop"})
+			_, err := desk.Ways(ctx, logbook.State{Setup: s, Mass: 0.0142, Technique: "hop"})
 			return err
 		},
 		"measured": func(ctx context.Context) error {
@@ -168,7 +168,7 @@ func BenchmarkCancelled(b *testing.B) {
 func TestKnowledge(t *testing.T) {
 	known := &Knowledge{
 		Tests: []Tested{{Test: timed(), Updated: time.Date(2026, 11, 20, 12, 0, 0, 0, time.UTC)}},
-		Beds:  []pattern.Bed{{Bed: "rock", Factor: 1.7}},
+		Beds:  []lessons.Bed{{Bed: "rock", Factor: 1.7}},
 		Items: []box.Item{
 			{Kind: box.Head, Mass: 0.0053, Shape: "ball", Material: "lead", Count: 1},
 			{Kind: box.Bait, Form: "slim minnow", Length: 0.12, Body: "plain", FishFor: 7},
@@ -210,7 +210,7 @@ func TestKnowledge(t *testing.T) {
 	if known.Snag(&other); other.Water.Snags != 0 {
 		t.Errorf("of another bed: %g", other.Water.Snags)
 	}
-	heads := &Knowledge{Kinds: []pattern.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9}, {Shape: "football", Factor: 0.6}}}
+	heads := &Knowledge{Kinds: []lessons.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9}, {Shape: "football", Factor: 0.6}}}
 	for _, tt := range []struct {
 		shape      string
 		guard      bool

@@ -4,12 +4,12 @@ import (
 	"context"
 
 	"dunvel/core/advice"
+	"dunvel/core/logbook"
 	"dunvel/core/mechanics"
 	"dunvel/core/playback"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 
 	"golang.org/x/sync/errgroup"
@@ -100,7 +100,7 @@ func (d Desk) round(ctx context.Context, q practice.Question, choice units.Choic
 
 // Ways are how a cast of a state goes on, by what is known of its bait. The snag index is
 // the judged one: losses are counted against it.
-func (d Desk) Ways(ctx context.Context, state trip.State) (*trip.Ways, error) {
+func (d Desk) Ways(ctx context.Context, state logbook.State) (*logbook.Ways, error) {
 	known, err := d.From.Measured(ctx)
 	if err != nil {
 		return nil, err

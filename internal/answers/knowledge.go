@@ -10,9 +10,9 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
-	"dunvel/core/pattern"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
@@ -22,9 +22,9 @@ import (
 // for when its server is out of reach. What was made of it is remembered with it.
 type Knowledge struct {
 	Tests []Tested       `json:"tests"` // every drop test
-	Beds  []pattern.Bed  `json:"beds"`  // what losses teach of each kind of bed
-	Kinds []pattern.Kind `json:"kinds"` // and of each kind of heads
-	Held  []pattern.Held `json:"held"`  // and bites of the points of hooks
+	Beds  []lessons.Bed  `json:"beds"`  // what losses teach of each kind of bed
+	Kinds []lessons.Kind `json:"kinds"` // and of each kind of heads
+	Held  []lessons.Held `json:"held"`  // and bites of the points of hooks
 	Items []box.Item     `json:"items"` // everything in the box
 
 	fits *measure.Known // of Tests, as far as they were made; nil where none are kept

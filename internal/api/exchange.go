@@ -7,8 +7,8 @@ import (
 	"strconv"
 	"strings"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
 	"dunvel/internal/service"
@@ -30,7 +30,7 @@ func under(name string) *string { return new(`attachment; filename="` + name + `
 // ListPlaces implements the contract.
 func (h Handlers) ListPlaces(ctx context.Context, _ ListPlacesRequestObject) (ListPlacesResponseObject, error) {
 	kept, err := h.does.Places(ctx)
-	return ListPlaces200JSONResponse(each(kept, func(k store.Kept[trip.Place]) contract.Place {
+	return ListPlaces200JSONResponse(each(kept, func(k store.Kept[logbook.Place]) contract.Place {
 		return contract.Place{Name: k.Name, North: k.Value.North, East: k.Value.East, Note: k.Value.Note}
 	})), err
 }

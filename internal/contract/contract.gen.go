@@ -16,14 +16,14 @@ import (
 	"dunvel/core/follow"
 	"dunvel/core/judge"
 	"dunvel/core/lead"
+	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
-	"dunvel/core/pattern"
 	"dunvel/core/playback"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
 )
@@ -596,7 +596,7 @@ type DropQuestion struct {
 type DropTest = measure.Test
 
 // Event Something that happened; what is not known is 0 or empty
-type Event = trip.Event
+type Event = logbook.Event
 
 // Fall The fall with the bail open
 type Fall = trial.Fall
@@ -765,7 +765,7 @@ type LeadQuestion struct {
 }
 
 // Lesson defines model for Lesson.
-type Lesson = pattern.Lesson
+type Lesson = lessons.Lesson
 
 // LiveFix defines model for LiveFix.
 type LiveFix = boat.Fix
@@ -1162,7 +1162,7 @@ type SetupChange struct {
 }
 
 // State What a rod fishes with, in which water, and how
-type State = trip.State
+type State = logbook.State
 
 // Technique defines model for Technique.
 type Technique struct {
@@ -1215,13 +1215,13 @@ type TrackPoint = boat.Point
 type Trial = advice.Trial
 
 // Trip defines model for Trip.
-type Trip = trip.Trip
+type Trip = logbook.Trip
 
 // TripChart Metres to the east (x) and to the north (y) of the middle
-type TripChart = trip.Chart
+type TripChart = logbook.Chart
 
 // TripRod defines model for TripRod.
-type TripRod = trip.Rod
+type TripRod = logbook.Rod
 
 // Truth defines model for Truth.
 type Truth = measure.Truth

@@ -9,10 +9,10 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/guide"
 	"dunvel/core/lead"
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 )
 
@@ -114,5 +114,5 @@ func fieldOf(f setup.Field) Field {
 
 // fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), measure.Fields(), trip.Fields(), lead.Fields())
+	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), measure.Fields(), logbook.Fields(), lead.Fields())
 }

@@ -6,8 +6,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
-	"dunvel/core/trip"
 	"dunvel/internal/store"
 )
 
@@ -78,7 +78,7 @@ func TestScenarioAgreesWithTheEngine(t *testing.T) {
 	}
 	inside, count := 0, 0
 	for _, e := range all {
-		if w := e.Event.With; e.Event.Kind == trip.Bottom {
+		if w := e.Event.With; e.Event.Kind == logbook.Bottom {
 			count++
 			if e.Event.Seconds >= w.Low && e.Event.Seconds <= w.High {
 				inside++

@@ -9,7 +9,7 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/boat"
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/store"
 )
 
@@ -42,9 +42,9 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 	for i, d := range days {
 		random := rand.New(rand.NewPCG(uint64(i), 7))
 		begin := time.Date(now.Year(), now.Month(), now.Day()-d.ago, 17, 30, 0, 0, now.Location())
-		state := trip.State{Setup: named(d.setup), Mass: d.grams * 1e-3, Technique: d.technique}
+		state := logbook.State{Setup: named(d.setup), Mass: d.grams * 1e-3, Technique: d.technique}
 		end := begin.Add(time.Duration(d.casts)*4*time.Minute + 20*time.Minute)
-		t := trip.Trip{Place: d.place, Start: begin, End: &end, Rods: []trip.Rod{{Name: "Rod 1", State: state}}, Notes: d.notes}
+		t := logbook.Trip{Place: d.place, Start: begin, End: &end, Rods: []logbook.Rod{{Name: "Rod 1", State: state}}, Notes: d.notes}
 		if d.place != "Loch Osk" {
 			high := begin.Add(-2 * time.Hour)
 			t.HighWater = &high
@@ -91,22 +91,22 @@ func sailedTrack(from, to time.Time) boat.Track {
 }
 
 // places are where the scenario's spots lie.
-var places = map[string]trip.Place{
+var places = map[string]logbook.Place{
 	"Pier Pool": {North: 56.3401, East: -18.5702}, "The Sill": {North: 56.3522, East: -18.5611}, "Teine Ledge": {North: 56.3467, East: -18.5588},
 	"Gull Bar": {North: 56.3290, East: -18.5900}, "Heron Cut": {North: 56.3155, East: -18.5414}, "Loch Osk": {North: 56.4012, East: -18.4920},
 }
 
 // events are what happened on a day.
-func (d outing) events(ctx context.Context, begin time.Time, state trip.State, random *rand.Rand) ([]trip.Event, error) {
+func (d outing) events(ctx context.Context, begin time.Time, state logbook.State, random *rand.Rand) ([]logbook.Event, error) {
 	ways, err := state.Ways(ctx)
 	if err != nil {
 		return nil, err
 	}
-	with := ways.Place(trip.Event{Kind: trip.Splash}).With
-	var out []trip.Event
+	with := ways.Place(logbook.Event{Kind: logbook.Splash}).With
+	var out []logbook.Event
 	at := begin.Add(8 * time.Minute)
-	log := func(kind string, since float64, change func(*trip.Event)) {
-		e := trip.Event{Key: fmt.Sprintf("demo-%s-%03d", begin.Format("0102"), len(out)), Kind: kind, Since: since, With: with,
+	log := func(kind string, since float64, change func(*logbook.Event)) {
+		e := logbook.Event{Key: fmt.Sprintf("demo-%s-%03d", begin.Format("0102"), len(out)), Kind: kind, Since: since, With: with,
 			Time: at.Add(time.Duration(since * float64(time.Second)))}
 		if change != nil {
 			change(&e)
@@ -114,37 +114,37 @@ func (d outing) events(ctx context.Context, begin time.Time, state trip.State, r
 		out = append(out, e)
 	}
 	caught := func(since, depth, wide float64, phase string) {
-		kind := trip.Bite
+		kind := logbook.Bite
 		switch draw := random.Float64(); {
 		case draw < 0.4:
-			kind = trip.Fish
+			kind = logbook.Fish
 		case draw < 0.6:
-			kind = trip.Short
+			kind = logbook.Short
 		}
-		log(kind, since, func(e *trip.Event) {
+		log(kind, since, func(e *logbook.Event) {
 			e.Phase, e.Depth, e.Low, e.High = phase, depth, max(depth-wide, 0), min(depth+wide, with.BedDepth*1.05)
-			if kind == trip.Fish {
+			if kind == logbook.Fish {
 				e.Species, e.Length, e.Released = d.species, float64(int(28+20*random.Float64()))*0.01, random.Float64() < 0.7
 			}
 		})
 	}
 	for range d.casts {
-		log(trip.Splash, 0, nil)
+		log(logbook.Splash, 0, nil)
 		down := with.Expected * (1 + 0.06*random.NormFloat64())
 		switch draw := random.Float64(); {
 		case draw < d.fall:
 			share := d.from + (d.to-d.from)*random.Float64()
-			caught(share*down, share*with.BedDepth, 0.06*with.BedDepth, trip.Falling)
+			caught(share*down, share*with.BedDepth, 0.06*with.BedDepth, logbook.Falling)
 		default:
 			if random.Float64() < 0.35 {
-				log(trip.Bottom, down, func(e *trip.Event) {
-					e.Seconds, e.Phase, e.Depth, e.Low, e.High = down, trip.OnBottom, with.BedDepth, with.BedDepth, with.BedDepth
+				log(logbook.Bottom, down, func(e *logbook.Event) {
+					e.Seconds, e.Phase, e.Depth, e.Low, e.High = down, logbook.OnBottom, with.BedDepth, with.BedDepth, with.BedDepth
 				})
 			}
 			if draw < d.fall+d.rest {
-				caught(down+20*random.Float64(), with.BedDepth, 0.5, trip.Working)
+				caught(down+20*random.Float64(), with.BedDepth, 0.5, logbook.Working)
 			} else if draw > 1-d.lost {
-				log(trip.Lost, down+30*random.Float64(), func(e *trip.Event) { e.Phase = trip.Working })
+				log(logbook.Lost, down+30*random.Float64(), func(e *logbook.Event) { e.Phase = logbook.Working })
 			}
 		}
 		at = at.Add(time.Duration(150+180*random.Float64()) * time.Second)

@@ -7,7 +7,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 )
 
 // Whatever a file holds, it is read or refused, and what is read is written and
@@ -40,7 +40,7 @@ func FuzzReadTable(f *testing.F) {
 	})
 }
 
-func count(logs []trip.Log) (n int) {
+func count(logs []logbook.Log) (n int) {
 	for _, l := range logs {
 		n += len(l.Events)
 	}

@@ -12,14 +12,14 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/boat"
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 )
 
 // Waypoint is a named place, as GPX has it.
 type Waypoint struct {
 	Name  string
-	Place trip.Place
+	Place logbook.Place
 }
 
 // MostWaypoints is how many are read at once.
@@ -245,7 +245,7 @@ func (g *gpxReader) point(begin *xml.StartElement) (boat.Point, error) {
 		if err != nil {
 			return bad(fmt.Sprintf("“%.40s” is no time such as 2026-05-12T06:30:00Z.", p.Time))
 		}
-		if message := trip.CheckMoment("Time", at); message != "" {
+		if message := logbook.CheckMoment("Time", at); message != "" {
 			return bad(message)
 		}
 		out.Time = at
@@ -302,7 +302,7 @@ func waypoint(in *xml.Decoder, begin *xml.StartElement) (Waypoint, error) {
 	if p.North == nil || p.East == nil {
 		return Waypoint{}, fmt.Errorf(", “%s”: it has no position", p.Name)
 	}
-	w := Waypoint{setup.OneLine(p.Name), trip.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
+	w := Waypoint{setup.OneLine(p.Name), logbook.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
 	if message := setup.CheckText("Name", w.Name, longestPoint, w.Name != ""); message != "" {
 		return w, errors.New(": " + strings.TrimSuffix(message, "."))
 	}

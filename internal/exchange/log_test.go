@@ -10,29 +10,29 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 )
 
 var dusk = time.Date(2026, 9, 12, 19, 30, 0, 0, time.FixedZone("", 3600))
 
-func evening() trip.Log {
-	with := trip.With{Mass: 7.1e-3, Shape: "ball", Bait: "slim minnow 120 mm", Technique: "hop", Bed: "rock", BedDepth: 18, Expected: 36, FallSpeed: 0.5}
-	return trip.Log{Name: "The Sill, 12 September 2026", Trip: trip.Trip{Place: "The Sill", Start: dusk}, Events: []trip.Event{
-		{Key: "key-00000001", Time: dusk, Kind: trip.Splash, With: with},
-		{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: trip.Fish, Phase: trip.Falling, Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true, Note: "=HYPERLINK(\"x\")", With: with},
-		{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: trip.Bottom, Rod: 1, Phase: trip.OnBottom, Seconds: 37.5, Note: "-5 says \"hm\"\nand more", With: with},
+func evening() logbook.Log {
+	with := logbook.With{Mass: 7.1e-3, Shape: "ball", Bait: "slim minnow 120 mm", Technique: "hop", Bed: "rock", BedDepth: 18, Expected: 36, FallSpeed: 0.5}
+	return logbook.Log{Name: "The Sill, 12 September 2026", Trip: logbook.Trip{Place: "The Sill", Start: dusk}, Events: []logbook.Event{
+		{Key: "key-00000001", Time: dusk, Kind: logbook.Splash, With: with},
+		{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: logbook.Fish, Phase: logbook.Falling, Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true, Note: "=HYPERLINK(\"x\")", With: with},
+		{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: logbook.Bottom, Rod: 1, Phase: logbook.OnBottom, Seconds: 37.5, Note: "-5 says \"hm\"\nand more", With: with},
 	}}
 }
 
 // logs reads the rows of a table.
-func logs(t *testing.T, of *Table, zone *time.Location) ([]trip.Log, []Refused) {
+func logs(t *testing.T, of *Table, zone *time.Location) ([]logbook.Log, []Refused) {
 	t.Helper()
 	taken, refused, err := of.Logs(t.Context(), zone)
 	if err != nil {
 		t.Fatal(err)
 	}
-	out := make([]trip.Log, len(taken))
+	out := make([]logbook.Log, len(taken))
 	for i, l := range taken {
 		out[i] = l.Log
 	}
@@ -51,7 +51,7 @@ func table(t *testing.T, text string, chosen map[string]int) *Table {
 // What is written is read back as it was, and is nothing that a spreadsheet runs.
 func TestLogRoundTrip(t *testing.T) {
 	var out bytes.Buffer
-	if err := WriteLog(&out, []trip.Log{evening()}); err != nil {
+	if err := WriteLog(&out, []logbook.Log{evening()}); err != nil {
 		t.Fatal(err)
 	}
 	text := out.String()
@@ -98,7 +98,7 @@ func TestNoCellIsRun(t *testing.T) {
 		l := evening()
 		l.Events[0].Note = note
 		var out bytes.Buffer
-		if err := WriteLog(&out, []trip.Log{l}); err != nil {
+		if err := WriteLog(&out, []logbook.Log{l}); err != nil {
 			t.Fatal(err)
 		}
 		if !strings.Contains(out.String(), want) {
@@ -118,7 +118,7 @@ func TestTabsAtTheStart(t *testing.T) {
 		l := evening()
 		l.Events[0].Species = species
 		var out bytes.Buffer
-		if err := WriteLog(&out, []trip.Log{l}); err != nil {
+		if err := WriteLog(&out, []logbook.Log{l}); err != nil {
 			t.Fatal(err)
 		}
 		if want := ",\"'" + species + "\","; !strings.Contains(out.String(), want) {
@@ -139,7 +139,7 @@ func TestPlainTable(t *testing.T) {
 		t.Errorf("%+v %v", logs, refused)
 	}
 	chosen := map[string]int{"time": 0, "kind": 1, "place": 2, "head": 4}
-	read := func() trip.Log {
+	read := func() logbook.Log {
 		logs, refused := logs(t, table(t, text, chosen), dusk.Location())
 		if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 2 {
 			t.Fatalf("%+v %v", logs, refused)
@@ -214,7 +214,7 @@ func TestTableRefused(t *testing.T) {
 }
 
 func TestGPX(t *testing.T) {
-	points := []Waypoint{{"The Sill & more", trip.Place{North: 12.3522, East: -4.5611, Note: "narrows"}}, {"Loch Osk", trip.Place{North: 12.4, East: -4.49}}}
+	points := []Waypoint{{"The Sill & more", logbook.Place{North: 12.3522, East: -4.5611, Note: "narrows"}}, {"Loch Osk", logbook.Place{North: 12.4, East: -4.49}}}
 	var out bytes.Buffer
 	if err := WriteGPX(&out, points); err != nil {
 		t.Fatal(err)

@@ -15,9 +15,9 @@ import (
 	"time"
 	"unicode/utf8"
 
+	"dunvel/core/logbook"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 )
 
@@ -28,7 +28,7 @@ type Column struct {
 	Header string
 	Needed bool
 
-	write func(trip.Log, trip.Event) string
+	write func(logbook.Log, logbook.Event) string
 }
 
 func number(v, unit float64) string {
@@ -40,35 +40,37 @@ func number(v, unit float64) string {
 
 // Columns of a log as a table, in order.
 var Columns = []Column{
-	{"trip", "trip", false, func(l trip.Log, _ trip.Event) string { return l.Name }},
-	{"place", "place", false, func(l trip.Log, _ trip.Event) string { return l.Trip.Place }},
-	{"time", "time", true, func(_ trip.Log, e trip.Event) string { return e.Time.Format(time.RFC3339) }},
-	{"kind", "what happened", true, func(_ trip.Log, e trip.Event) string { return e.Kind }},
-	{"phase", "phase", false, func(_ trip.Log, e trip.Event) string { return e.Phase }},
-	{"rod", "rod", false, func(_ trip.Log, e trip.Event) string { return strconv.Itoa(e.Rod + 1) }},
-	{"head", "head (g)", false, func(_ trip.Log, e trip.Event) string { return number(e.With.Mass, 1e-3) }},
-	{"shape", "head shape", false, func(_ trip.Log, e trip.Event) string { return e.With.Shape }},
-	{"bait", "bait", false, func(_ trip.Log, e trip.Event) string { return e.With.Bait }},
-	{"retrieve", "retrieve", false, func(_ trip.Log, e trip.Event) string { return e.With.Technique }},
-	{"bed", "bed", false, func(_ trip.Log, e trip.Event) string { return e.With.Bed }},
-	{"bedDepth", "depth of the bed (m)", false, func(_ trip.Log, e trip.Event) string { return number(e.With.BedDepth, 1) }},
-	{"depth", "depth (m)", false, func(_ trip.Log, e trip.Event) string { return number(e.Depth, 1) }},
-	{"low", "depth at least (m)", false, func(_ trip.Log, e trip.Event) string { return number(e.Low, 1) }},
-	{"high", "depth at most (m)", false, func(_ trip.Log, e trip.Event) string { return number(e.High, 1) }},
-	{"since", "since the splash (s)", false, func(_ trip.Log, e trip.Event) string { return number(e.Since, 1) }},
-	{"seconds", "to the bottom (s)", false, func(_ trip.Log, e trip.Event) string { return number(e.Seconds, 1) }},
-	{"expected", "expected to the bottom (s)", false, func(_ trip.Log, e trip.Event) string { return number(e.With.Expected, 1) }},
-	{"species", "fish", false, func(_ trip.Log, e trip.Event) string { return e.Species }},
-	{"length", "length (cm)", false, func(_ trip.Log, e trip.Event) string { return number(e.Length, 1e-2) }},
-	{"released", "released", false, func(_ trip.Log, e trip.Event) string { return map[bool]string{true: "yes", false: ""}[e.Released] }},
-	{"note", "note", false, func(_ trip.Log, e trip.Event) string { return e.Note }},
-	{"key", "key", false, func(_ trip.Log, e trip.Event) string { return e.Key }},
+	{"trip", "trip", false, func(l logbook.Log, _ logbook.Event) string { return l.Name }},
+	{"place", "place", false, func(l logbook.Log, _ logbook.Event) string { return l.Trip.Place }},
+	{"time", "time", true, func(_ logbook.Log, e logbook.Event) string { return e.Time.Format(time.RFC3339) }},
+	{"kind", "what happened", true, func(_ logbook.Log, e logbook.Event) string { return e.Kind }},
+	{"phase", "phase", false, func(_ logbook.Log, e logbook.Event) string { return e.Phase }},
+	{"rod", "rod", false, func(_ logbook.Log, e logbook.Event) string { return strconv.Itoa(e.Rod + 1) }},
+	{"head", "head (g)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.With.Mass, 1e-3) }},
+	{"shape", "head shape", false, func(_ logbook.Log, e logbook.Event) string { return e.With.Shape }},
+	{"bait", "bait", false, func(_ logbook.Log, e logbook.Event) string { return e.With.Bait }},
+	{"retrieve", "retrieve", false, func(_ logbook.Log, e logbook.Event) string { return e.With.Technique }},
+	{"bed", "bed", false, func(_ logbook.Log, e logbook.Event) string { return e.With.Bed }},
+	{"bedDepth", "depth of the bed (m)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.With.BedDepth, 1) }},
+	{"depth", "depth (m)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Depth, 1) }},
+	{"low", "depth at least (m)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Low, 1) }},
+	{"high", "depth at most (m)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.High, 1) }},
+	{"since", "since the splash (s)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Since, 1) }},
+	{"seconds", "to the bottom (s)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Seconds, 1) }},
+	{"expected", "expected to the bottom (s)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.With.Expected, 1) }},
+	{"species", "fish", false, func(_ logbook.Log, e logbook.Event) string { return e.Species }},
+	{"length", "length (cm)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Length, 1e-2) }},
+	{"released", "released", false, func(_ logbook.Log, e logbook.Event) string {
+		return map[bool]string{true: "yes", false: ""}[e.Released]
+	}},
+	{"note", "note", false, func(_ logbook.Log, e logbook.Event) string { return e.Note }},
+	{"key", "key", false, func(_ logbook.Log, e logbook.Event) string { return e.Key }},
 }
 
 // WriteLog writes logs as a table: RFC 4180, UTF-8, a header line, units in it. A
 // cell that a spreadsheet would take for a formula begins with an apostrophe, and one
 // that holds anything that parts cells somewhere is quoted.
-func WriteLog(w io.Writer, logs []trip.Log) error {
+func WriteLog(w io.Writer, logs []logbook.Log) error {
 	out := bufio.NewWriter(w)
 	record := make([]string, len(Columns))
 	for i, c := range Columns {
@@ -255,7 +257,7 @@ const mostRefused = 100
 
 // Taken is a log that was read, with the line of each of its events.
 type Taken struct {
-	trip.Log
+	logbook.Log
 	Lines []int
 }
 
@@ -340,7 +342,7 @@ func (r *reading) row(row []string, line int) {
 		place = "Somewhere"
 	}
 	if name == "" {
-		name = trip.Trip{Place: place, Start: e.Time}.Name()
+		name = logbook.Trip{Place: place, Start: e.Time}.Name()
 	}
 	if e.Key == "" {
 		// Two lines that are alike are two events.
@@ -353,7 +355,7 @@ func (r *reading) row(row []string, line int) {
 	if !ok {
 		k = len(r.out)
 		r.at[name] = k
-		r.out = append(r.out, Taken{Log: trip.Log{Name: name, Trip: trip.Trip{Place: place, Start: e.Time}}})
+		r.out = append(r.out, Taken{Log: logbook.Log{Name: name, Trip: logbook.Trip{Place: place, Start: e.Time}}})
 	}
 	l := &r.out[k]
 	l.Events, l.Lines = append(l.Events, e), append(l.Lines, line)
@@ -361,8 +363,8 @@ func (r *reading) row(row []string, line int) {
 		l.Trip.Start = e.Time
 	}
 	for len(l.Trip.Rods) <= e.Rod {
-		state := trip.State{Setup: setup.Default(), Mass: e.With.Mass, Technique: "drop"}
-		l.Trip.Rods = append(l.Trip.Rods, trip.Rod{Name: fmt.Sprintf("Rod %d", len(l.Trip.Rods)+1), State: state})
+		state := logbook.State{Setup: setup.Default(), Mass: e.With.Mass, Technique: "drop"}
+		l.Trip.Rods = append(l.Trip.Rods, logbook.Rod{Name: fmt.Sprintf("Rod %d", len(l.Trip.Rods)+1), State: state})
 	}
 }
 
@@ -380,9 +382,9 @@ func (r *reading) finish(l *Taken) {
 	last := l.Trip.Start
 	kept, lines := l.Events[:0], l.Lines[:0]
 	for i, e := range l.Events {
-		if e.Kind == trip.Changed || e.Kind == trip.Conditions {
+		if e.Kind == logbook.Changed || e.Kind == logbook.Conditions {
 			e.Note = strings.TrimSpace(e.Kind + " " + e.Note)
-			e.Kind = trip.Note // a table does not say to what
+			e.Kind = logbook.Note // a table does not say to what
 		}
 		if err := e.Validate(l.Trip, nil); err != nil {
 			r.refuse(l.Lines[i], err.Error())
@@ -397,24 +399,24 @@ func (r *reading) finish(l *Taken) {
 }
 
 // event reads a row.
-func (t *Table) event(cell func(string) string, zone *time.Location) (trip.Event, error) {
-	var e trip.Event
+func (t *Table) event(cell func(string) string, zone *time.Location) (logbook.Event, error) {
+	var e logbook.Event
 	var err error
 	if e.Time, err = readMoment(cell("time"), zone); err != nil {
 		return e, err
 	}
 	e.Kind = strings.ToLower(cell("kind"))
-	if !slices.Contains(trip.Kinds, e.Kind) {
-		return e, fmt.Errorf("what happened: “%s” is not one of %s", e.Kind, strings.Join(trip.Kinds, ", "))
+	if !slices.Contains(logbook.Kinds, e.Kind) {
+		return e, fmt.Errorf("what happened: “%s” is not one of %s", e.Kind, strings.Join(logbook.Kinds, ", "))
 	}
 	e.Phase = strings.ToLower(cell("phase"))
-	if e.Phase != "" && !slices.Contains(trip.Phases, e.Phase) {
-		return e, fmt.Errorf("phase: “%s” is not one of %s", e.Phase, strings.Join(trip.Phases, ", "))
+	if e.Phase != "" && !slices.Contains(logbook.Phases, e.Phase) {
+		return e, fmt.Errorf("phase: “%s” is not one of %s", e.Phase, strings.Join(logbook.Phases, ", "))
 	}
 	if text := cell("rod"); text != "" {
 		n, err := strconv.Atoi(text)
-		if err != nil || n < 1 || n > trip.MostRods {
-			return e, fmt.Errorf("rod: “%s” is not a number from 1 to %d", text, trip.MostRods)
+		if err != nil || n < 1 || n > logbook.MostRods {
+			return e, fmt.Errorf("rod: “%s” is not a number from 1 to %d", text, logbook.MostRods)
 		}
 		e.Rod = n - 1
 	}

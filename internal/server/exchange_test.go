@@ -11,8 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/internal/store"
 )
 
@@ -37,7 +37,7 @@ type imported struct {
 func TestLogInAndOut(t *testing.T) {
 	s := start(t)
 	path := begun(t, s)
-	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Splash, nil), of(trip.Bite, func(e *trip.Event) { e.Since = 12 })})+`}`, nil)
+	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Splash, nil), of(logbook.Bite, func(e *logbook.Event) { e.Since = 12 })})+`}`, nil)
 	status, header, csv := s.ask("GET", "/api/log.csv", "", nil)
 	if status != 200 || !strings.HasPrefix(header.Get("Content-Type"), "text/csv") || strings.Count(csv, "\r\n") != 3 {
 		t.Fatalf("%d %s", status, csv)
@@ -66,7 +66,7 @@ func TestLogInAndOut(t *testing.T) {
 		ask(other, taken(t, "log", csv, true, ""), 200)
 	}
 	var trips []struct{ Counts map[string]int }
-	if other.ask("GET", "/api/trips", "", &trips); len(trips) != 1 || trips[0].Counts[trip.Bite] != 1 {
+	if other.ask("GET", "/api/trips", "", &trips); len(trips) != 1 || trips[0].Counts[logbook.Bite] != 1 {
 		t.Errorf("%+v", trips)
 	}
 	// One bad line, and none is taken.
@@ -140,15 +140,15 @@ func BenchmarkSeason(b *testing.B) {
 		b.Fatal(err)
 	}
 	for i := range 20 {
-		outing := trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
+		outing := logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
 		kept, err := st.Trips.Create(context.Background(), fmt.Sprint("Trip ", i), outing, morning)
 		if err != nil {
 			b.Fatal(err)
 		}
-		var events []trip.Event
+		var events []logbook.Event
 		for k := range 500 {
-			events = append(events, trip.Event{Key: fmt.Sprintf("season-%d-%d", i, k), Time: morning.Add(time.Duration(k) * time.Minute), Kind: trip.Kinds[k%7], Phase: trip.Falling, Depth: float64(k%15) + 1,
-				Low: float64(k % 15), High: float64(k%15) + 2, With: trip.With{Mass: 14.2e-3, Shape: "ball", Bait: "slim minnow 120 mm", Bed: "rock", BedDepth: 18, Snags: 5, Expected: 30, FallSpeed: 0.6}})
+			events = append(events, logbook.Event{Key: fmt.Sprintf("season-%d-%d", i, k), Time: morning.Add(time.Duration(k) * time.Minute), Kind: logbook.Kinds[k%7], Phase: logbook.Falling, Depth: float64(k%15) + 1,
+				Low: float64(k % 15), High: float64(k%15) + 2, With: logbook.With{Mass: 14.2e-3, Shape: "ball", Bait: "slim minnow 120 mm", Bed: "rock", BedDepth: 18, Snags: 5, Expected: 30, FallSpeed: 0.6}})
 		}
 		if _, err := st.Events.Add(context.Background(), kept.ID, events, morning); err != nil {
 			b.Fatal(err)
@@ -171,8 +171,8 @@ func BenchmarkSeason(b *testing.B) {
 	b.Run("logging", func(b *testing.B) {
 		for b.Loop() {
 			logged++
-			e := trip.Event{Key: fmt.Sprintf("logged-%06d", logged), Time: morning.Add(time.Hour), Kind: trip.Bite, Since: 12}
-			text, _ := json.Marshal([]trip.Event{e})
+			e := logbook.Event{Key: fmt.Sprintf("logged-%06d", logged), Time: morning.Add(time.Hour), Kind: logbook.Bite, Since: 12}
+			text, _ := json.Marshal([]logbook.Event{e})
 			if status, _, body := s.ask("POST", "/api/trips/1/events", `{"events":`+string(text)+`}`, nil); status != 200 {
 				b.Fatalf("%d %.200s", status, body)
 			}

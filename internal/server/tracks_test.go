@@ -8,7 +8,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/contract"
 )
 
@@ -64,7 +64,7 @@ func TestTracks(t *testing.T) {
 	var made struct{ ID int64 }
 	s.must(http.MethodPost, "/api/trips", `{"trip":{"place":"The Sill","start":"2026-09-12T11:00:00Z","end":"2026-09-12T13:00:00Z","highWater":null,"notes":"","rods":[{"name":"Rod 1","state":{"setup":{},"mass":0.0071,"technique":"hop"}}]}}`, http.StatusCreated, &made)
 	s.must(http.MethodPost, fmt.Sprintf("/api/trips/%d/events", made.ID), `{"events":[{"key":"a-fish-there","time":"2026-09-12T11:35:00Z","kind":"bite","rod":0,"aboard":{"depth":24,"temperature":11}}]}`, http.StatusOK, nil)
-	var chart trip.Chart
+	var chart logbook.Chart
 	s.must(http.MethodGet, fmt.Sprintf("/api/trips/%d/chart", made.ID), "", http.StatusOK, &chart)
 	if chart.Middle == nil || len(chart.Tracks) != 1 || len(chart.Tracks[0]) != 61 || chart.Tracks[0][60].Depth != 26 || len(chart.Events) != 1 || chart.Events[0].Y > 1 || chart.Events[0].Y < -1 || len(chart.Places) != 1 || chart.Places[0].Name != "Ledge" {
 		t.Errorf("%+v", chart)

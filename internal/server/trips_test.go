@@ -11,8 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/demo"
 	"dunvel/internal/service"
@@ -23,7 +23,7 @@ var morning = time.Date(2026, 9, 12, 8, 0, 0, 0, time.UTC)
 
 type loggedEvent struct {
 	ID, Version int64
-	Event       trip.Event
+	Event       logbook.Event
 }
 
 func asJSON(t *testing.T, v any) string {
@@ -38,7 +38,7 @@ func asJSON(t *testing.T, v any) string {
 // begun begins a trip and returns its address.
 func begun(t *testing.T, s running) string {
 	t.Helper()
-	outing := trip.Trip{Place: " The  Sill ", Start: morning, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
+	outing := logbook.Trip{Place: " The  Sill ", Start: morning, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
 	var kept struct {
 		ID   int64
 		Name string
@@ -50,8 +50,8 @@ func begun(t *testing.T, s running) string {
 }
 
 // of is an event as a device sends it.
-func of(kind string, change func(*trip.Event)) trip.Event {
-	e := trip.Event{Key: "device-a-" + kind, Time: morning.Add(time.Hour), Kind: kind}
+func of(kind string, change func(*logbook.Event)) logbook.Event {
+	e := logbook.Event{Key: "device-a-" + kind, Time: morning.Add(time.Hour), Kind: kind}
 	if change != nil {
 		change(&e)
 	}
@@ -62,7 +62,7 @@ func TestTripOverHTTP(t *testing.T) {
 	s := start(t)
 	path := begun(t, s)
 	begun(t, s) // another on the same day, under a name of its own
-	log := func(wanted int, events ...trip.Event) []loggedEvent {
+	log := func(wanted int, events ...logbook.Event) []loggedEvent {
 		t.Helper()
 		var out []loggedEvent
 		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, &out); status != wanted {
@@ -77,12 +77,12 @@ func TestTripOverHTTP(t *testing.T) {
 		return items[0].Item.Count
 	}
 
-	bite := log(200, of(trip.Bite, func(e *trip.Event) { e.Since = 12 }))[0]
-	if bite.Event.Phase != trip.Falling || bite.Event.Depth < 4 || bite.Event.High <= bite.Event.Depth || bite.Event.With.Mass != 14.2e-3 {
+	bite := log(200, of(logbook.Bite, func(e *logbook.Event) { e.Since = 12 }))[0]
+	if bite.Event.Phase != logbook.Falling || bite.Event.Depth < 4 || bite.Event.High <= bite.Event.Depth || bite.Event.With.Mass != 14.2e-3 {
 		t.Errorf("%+v", bite.Event)
 	}
-	lost := log(200, of(trip.Lost, nil))[0]
-	log(200, of(trip.Lost, nil)) // sent once more, as the first answer did not arrive
+	lost := log(200, of(logbook.Lost, nil))[0]
+	log(200, of(logbook.Lost, nil)) // sent once more, as the first answer did not arrive
 	if n := count(); n != 3 {
 		t.Errorf("%g heads left of 4, one is lost", n)
 	}
@@ -95,7 +95,7 @@ func TestTripOverHTTP(t *testing.T) {
 
 	// Corrected, and no more than once from the same version.
 	right := bite.Event
-	right.Kind, right.Phase, right.Depth, right.Low, right.High = trip.Fish, trip.OnBottom, 0, 0, 0
+	right.Kind, right.Phase, right.Depth, right.Low, right.High = logbook.Fish, logbook.OnBottom, 0, 0, 0
 	change := fmt.Sprintf(`{"version":%d,"event":%s}`, bite.Version, asJSON(t, right))
 	var now loggedEvent
 	if status, _, body := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, &now); status != 200 || now.Event.Depth != 18 || now.Event.Key != bite.Event.Key {
@@ -111,13 +111,13 @@ func TestTripOverHTTP(t *testing.T) {
 	}
 
 	// What cannot be is refused as a whole.
-	for words, e := range map[string]trip.Event{
-		"is before the trip's start": of(trip.Bite, func(e *trip.Event) { e.Time = morning.Add(-100 * time.Hour) }),
+	for words, e := range map[string]logbook.Event{
+		"is before the trip's start": of(logbook.Bite, func(e *logbook.Event) { e.Time = morning.Add(-100 * time.Hour) }),
 		"“tea” is not one of":        of("tea", nil),
-		"no number 4 on this trip":   of(trip.Bite, func(e *trip.Event) { e.Rod = 3 }),
+		"no number 4 on this trip":   of(logbook.Bite, func(e *logbook.Event) { e.Rod = 3 }),
 	} {
 		e.Key += "-wrong"
-		status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Torn, nil), e})+`}`, nil)
+		status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Torn, nil), e})+`}`, nil)
 		if status != 422 || !strings.Contains(body, words) {
 			t.Errorf("%d %s", status, body)
 		}
@@ -136,7 +136,7 @@ func TestTripOverHTTP(t *testing.T) {
 	if status, _, _ := s.ask("DELETE", path, "", nil); status != 204 {
 		t.Errorf("%d", status)
 	}
-	if status, _, _ := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Torn, nil)})+`}`, nil); status != 404 {
+	if status, _, _ := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Torn, nil)})+`}`, nil); status != 404 {
 		t.Errorf("logged on a trip that is gone: %d", status)
 	}
 	if status, _, _ := s.ask("POST", path+"/restore", "", nil); status != 200 {
@@ -168,12 +168,12 @@ func TestLossesTeach(t *testing.T) {
 	if !strings.Contains(words, "by judgement") {
 		t.Errorf("%s", words)
 	}
-	var events []trip.Event
+	var events []logbook.Event
 	for i := range 40 {
-		events = append(events, trip.Event{Key: fmt.Sprintf("cast-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: trip.Splash})
+		events = append(events, logbook.Event{Key: fmt.Sprintf("cast-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Splash})
 	}
 	for i := range 12 {
-		events = append(events, trip.Event{Key: fmt.Sprintf("lost-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: trip.Lost})
+		events = append(events, logbook.Event{Key: fmt.Sprintf("lost-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Lost})
 	}
 	if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil); status != 200 {
 		t.Fatalf("%d %.300s", status, body)
@@ -206,20 +206,20 @@ func TestLandedTeach(t *testing.T) {
 		return words
 	}
 	tap := func(from, to int, kind string) {
-		var events []trip.Event
+		var events []logbook.Event
 		for i := from; i < to; i++ {
-			events = append(events, trip.Event{Key: fmt.Sprintf("bite-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: kind})
+			events = append(events, logbook.Event{Key: fmt.Sprintf("bite-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: kind})
 		}
 		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil); status != 200 {
 			t.Fatalf("%d %.300s", status, body)
 		}
 	}
-	tap(0, 6, trip.Fish)
-	tap(6, 9, trip.Bite)
+	tap(0, 6, logbook.Fish)
+	tap(6, 9, logbook.Bite)
 	if words := said(); strings.Contains(words, "landed") {
 		t.Error(words)
 	}
-	tap(9, 10, trip.Bite)
+	tap(9, 10, logbook.Bite)
 	if words := said(); !strings.Contains(words, "With its point exposed you landed 6 of 10 bites, by your log.") {
 		t.Error(words)
 	}
@@ -229,9 +229,9 @@ func TestLandedTeach(t *testing.T) {
 func TestLoggedTimesAreChecked(t *testing.T) {
 	s := start(t)
 	path := begun(t, s)
-	var events []trip.Event
+	var events []logbook.Event
 	for i, seconds := range []float64{40, 42, 41} {
-		events = append(events, trip.Event{Key: fmt.Sprintf("down-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: trip.Bottom, Seconds: seconds})
+		events = append(events, logbook.Event{Key: fmt.Sprintf("down-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Bottom, Seconds: seconds})
 	}
 	s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil)
 	var truth struct {
@@ -280,7 +280,7 @@ func TestSolveIsTheAnswer(t *testing.T) {
 func TestEventsUnderTheSky(t *testing.T) {
 	s := start(t)
 	path := begun(t, s)
-	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []trip.Event{of(trip.Bite, nil)})+`}`, nil)
+	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Bite, nil)})+`}`, nil)
 	sky := func() string {
 		var events []struct{ Sky string }
 		if status, _, body := s.ask("GET", path+"/events", "", &events); status != 200 || len(events) != 1 {
@@ -300,7 +300,7 @@ func TestEventsUnderTheSky(t *testing.T) {
 	}
 	var trips []struct {
 		Version int64
-		Trip    trip.Trip
+		Trip    logbook.Trip
 	}
 	s.ask("GET", "/api/trips", "", &trips)
 	kept := trips[0]

@@ -8,13 +8,13 @@ import (
 	"reflect"
 	"slices"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/store"
 )
 
 // day is a trip with what happened on it, as it stands in the log.
 type day struct {
-	trip   store.Kept[trip.Trip]
+	trip   store.Kept[logbook.Trip]
 	events []store.KeptEvent // in the order in which they happened
 }
 
@@ -49,8 +49,8 @@ func (d day) of(events []store.KeptEvent) day {
 }
 
 // bare are the events as the job knows them.
-func (d day) bare() []trip.Event {
-	out := make([]trip.Event, len(d.events))
+func (d day) bare() []logbook.Event {
+	out := make([]logbook.Event, len(d.events))
 	for i, e := range d.events {
 		out[i] = e.Event
 	}
@@ -58,9 +58,9 @@ func (d day) bare() []trip.Event {
 }
 
 // states are what the rod of each event fished with then, by the keys of the events.
-func (d day) states() map[string]trip.State {
-	out := map[string]trip.State{}
-	changes := slices.DeleteFunc(d.bare(), func(e trip.Event) bool { return e.State == nil })
+func (d day) states() map[string]logbook.State {
+	out := map[string]logbook.State{}
+	changes := slices.DeleteFunc(d.bare(), func(e logbook.Event) bool { return e.State == nil })
 	for _, e := range d.events {
 		out[e.Event.Key] = d.trip.Value.StateAt(e.Event.Rod, e.Event.Time, changes)
 	}
@@ -68,8 +68,8 @@ func (d day) states() map[string]trip.State {
 }
 
 // takes are what each event takes from the box, by the keys of the events.
-func (d day) takes() map[string]trip.Take {
-	out, states := map[string]trip.Take{}, d.states()
+func (d day) takes() map[string]logbook.Take {
+	out, states := map[string]logbook.Take{}, d.states()
 	for _, e := range d.events {
 		out[e.Event.Key] = e.Event.Takes(states[e.Event.Key])
 	}
@@ -140,7 +140,7 @@ func (s *Service) write(ctx context.Context, t store.Tables, was day, c change) 
 	if err := c.keep(t, c.next); err != nil {
 		return err
 	}
-	before := map[string]trip.Event{}
+	before := map[string]logbook.Event{}
 	for _, e := range was.events {
 		before[e.Event.Key] = e.Event
 	}

@@ -6,8 +6,8 @@ import (
 	"fmt"
 	"io"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
@@ -87,7 +87,7 @@ func (s *Service) WriteLog(ctx context.Context, w io.Writer) error {
 }
 
 // Places are all places, by name.
-func (s *Service) Places(ctx context.Context) ([]store.Kept[trip.Place], error) {
+func (s *Service) Places(ctx context.Context) ([]store.Kept[logbook.Place], error) {
 	return s.store.Places.List(ctx)
 }
 
@@ -158,15 +158,15 @@ func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
 		if err != nil {
 			return err
 		}
-		there := map[trip.Place]bool{}
+		there := map[logbook.Place]bool{}
 		for _, k := range kept {
-			there[trip.Place{North: k.Value.North, East: k.Value.East}] = true
+			there[logbook.Place{North: k.Value.North, East: k.Value.East}] = true
 		}
 		var names []string
-		var fresh []trip.Place
+		var fresh []logbook.Place
 		for _, p := range read.Waypoints {
 			r.Places++
-			where := trip.Place{North: p.Place.North, East: p.Place.East}
+			where := logbook.Place{North: p.Place.North, East: p.Place.East}
 			if there[where] {
 				r.Known++
 				continue

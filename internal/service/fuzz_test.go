@@ -9,9 +9,9 @@ import (
 	"strings"
 	"testing"
 
-	"dunvel/core/pattern"
+	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
@@ -22,7 +22,7 @@ func FuzzBackup(f *testing.F) {
 	if err != nil {
 		f.Fatal(err)
 	}
-	outing, err := json.Marshal(trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(5.3)}}})
+	outing, err := json.Marshal(logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}})
 	if err != nil {
 		f.Fatal(err)
 	}
@@ -75,11 +75,11 @@ func works(ctx context.Context, st *store.Store, text []byte) error {
 			return fmt.Errorf("unreadable: %+v %w", found, err)
 		}
 		logs, listed := logsOf(ctx, t, nil)
-		_, lesson := pattern.Learn(ctx, logs, func(trip.With) float64 { return 0 }, nil)
+		_, lesson := lessons.Learn(ctx, logs, func(logbook.With) float64 { return 0 }, nil)
 		_, items := inBox(ctx, t)
 		fished, beds := t.Events.Fished(ctx)
-		pattern.Beds(fished)
-		trip.Timed(logs)
+		lessons.Beds(fished)
+		logbook.Timed(logs)
 		return errors.Join(out, listed, lesson, items, beds, exchange.WriteLog(io.Discard, logs))
 	})
 	if err.Error() == out.Error() { // and nothing else
@@ -94,7 +94,7 @@ func BenchmarkTakeSeason(b *testing.B) {
 	table.WriteString("trip,time,what happened,phase,rod,head (g),head shape,bait,bed,depth of the bed (m),depth (m),depth at least (m),depth at most (m),since the splash (s),note,key\r\n")
 	for i := range 50_000 {
 		fmt.Fprintf(&table, "T%d,2026-10-%02dT%02d:%02d:00Z,%s,fall,1,14.2,ball,slim minnow 120 mm,rock,18,7.5,6.4,8.2,12.25,\"a note, %d\",key-%07d\r\n",
-			i/400, 1+i%27, 10+i%9, i%60, []string{trip.Bite, trip.Splash}[i%2], i, i)
+			i/400, 1+i%27, 10+i%9, i%60, []string{logbook.Bite, logbook.Splash}[i%2], i, i)
 	}
 	full, _ := begin(b)
 	if _, err := takeIn(b, full, LogFile, []byte(table.String()), true); err != nil {

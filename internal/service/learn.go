@@ -7,19 +7,19 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/box"
+	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
-	"dunvel/core/pattern"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
 	"dunvel/internal/store"
 )
 
 // Learn is what the log teaches, or that of one trip.
-func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*pattern.Lesson, error) {
-	var logs []trip.Log
+func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*lessons.Lesson, error) {
+	var logs []logbook.Log
 	var items []box.Item
 	err := s.store.Read(ctx, func(t store.Tables) (err error) {
 		if logs, err = logsOf(ctx, t, one); err == nil {
@@ -31,14 +31,14 @@ func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*
 		return nil, err
 	}
 	progress.Tell(ctx, readShare)
-	return pattern.Learn(progress.Part(ctx, readShare, 1), logs, func(w trip.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
+	return lessons.Learn(progress.Part(ctx, readShare, 1), logs, func(w logbook.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
 }
 
 // readShare is the share of learning that reading the log takes.
 const readShare = 0.5
 
 // Logs are all trips with what happened on them.
-func (s *Service) Logs(ctx context.Context) (logs []trip.Log, err error) {
+func (s *Service) Logs(ctx context.Context) (logs []logbook.Log, err error) {
 	return logs, s.store.Read(ctx, func(t store.Tables) error {
 		logs, err = logsOf(ctx, t, nil)
 		return err
@@ -46,14 +46,14 @@ func (s *Service) Logs(ctx context.Context) (logs []trip.Log, err error) {
 }
 
 // logsOf are the trips with what happened on them, or the one.
-func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error) {
+func logsOf(ctx context.Context, t store.Tables, one *int64) ([]logbook.Log, error) {
 	if one != nil {
 		d, err := dayOf(ctx, t, *one)
 		if err != nil {
 			return nil, err
 		}
 		where, err := positions(ctx, t)
-		return []trip.Log{{Name: d.trip.Name, Trip: d.trip.Value, Events: d.bare(), Where: where(d.trip.Value)}}, err
+		return []logbook.Log{{Name: d.trip.Name, Trip: d.trip.Value, Events: d.bare(), Where: where(d.trip.Value)}}, err
 	}
 	kept, err := t.Trips.List(ctx)
 	if err != nil {
@@ -67,12 +67,12 @@ func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error)
 	if err != nil {
 		return nil, err
 	}
-	out, at := make([]trip.Log, len(kept)), make(map[int64]int, len(kept))
+	out, at := make([]logbook.Log, len(kept)), make(map[int64]int, len(kept))
 	for i, k := range kept {
-		out[i] = trip.Log{Name: k.Name, Trip: k.Value, Where: where(k.Value)}
+		out[i] = logbook.Log{Name: k.Name, Trip: k.Value, Where: where(k.Value)}
 		at[k.ID] = i
 	}
-	bare := make([]trip.Event, len(events))
+	bare := make([]logbook.Event, len(events))
 	for i, e := range events {
 		bare[i] = e.Event
 		if k, readable := at[e.Trip]; readable { // they come trip by trip
@@ -83,13 +83,13 @@ func logsOf(ctx context.Context, t store.Tables, one *int64) ([]trip.Log, error)
 }
 
 // positions tells where trips were: as each has it, or as the place of its name.
-func positions(ctx context.Context, t store.Tables) (func(trip.Trip) *almanac.Position, error) {
+func positions(ctx context.Context, t store.Tables) (func(logbook.Trip) *almanac.Position, error) {
 	places, err := t.Places.List(ctx)
 	known := map[string]*almanac.Position{}
 	for _, p := range places {
 		known[p.Name] = &almanac.Position{Latitude: p.Value.North, Longitude: p.Value.East}
 	}
-	return func(of trip.Trip) *almanac.Position {
+	return func(of logbook.Trip) *almanac.Position {
 		if of.Where != nil {
 			return of.Where
 		}
@@ -100,14 +100,14 @@ func positions(ctx context.Context, t store.Tables) (func(trip.Trip) *almanac.Po
 // UnderTheSky are the events of a trip, in the order in which they happened, with the light, the moon
 // and the tide of each, in words.
 func (s *Service) UnderTheSky(ctx context.Context, id int64) (events []store.KeptEvent, sky []string, err error) {
-	var log trip.Log
+	var log logbook.Log
 	err = s.store.Read(ctx, func(t store.Tables) error {
 		d, err := dayOf(ctx, t, id)
 		if err != nil {
 			return err
 		}
 		where, err := positions(ctx, t)
-		events, log = d.events, trip.Log{Trip: d.trip.Value, Where: where(d.trip.Value)}
+		events, log = d.events, logbook.Log{Trip: d.trip.Value, Where: where(d.trip.Value)}
 		return err
 	})
 	for _, e := range events {
@@ -143,7 +143,7 @@ func (s *Service) Truth(ctx context.Context) (*measure.Truth, error) {
 	if err != nil {
 		return nil, err
 	}
-	return s.Desk.Truth(ctx, trip.Timed(logs))
+	return s.Desk.Truth(ctx, logbook.Timed(logs))
 }
 
 // Played is a call that was made, and when.

@@ -5,15 +5,15 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/store"
 )
 
 // Outing is a trip that is kept, and how often what happened on it.
 type Outing struct {
-	store.Kept[trip.Trip]
+	store.Kept[logbook.Trip]
 	Counts map[string]int
 }
 
@@ -36,7 +36,7 @@ func (s *Service) Trips(ctx context.Context) (out []Outing, err error) {
 
 // BeginTrip keeps a trip, under a name made of its place and day, once by its key where it
 // has one: a device that did not hear that it was kept sends it again.
-func (s *Service) BeginTrip(ctx context.Context, t trip.Trip, choice units.Choice) (out Outing, err error) {
+func (s *Service) BeginTrip(ctx context.Context, t logbook.Trip, choice units.Choice) (out Outing, err error) {
 	t.Clean()
 	if err := t.Validate(choice); err != nil {
 		return Outing{}, err
@@ -47,7 +47,7 @@ func (s *Service) BeginTrip(ctx context.Context, t trip.Trip, choice units.Choic
 			if err != nil {
 				return err
 			}
-			if i := slices.IndexFunc(kept, func(k store.Kept[trip.Trip]) bool { return k.Value.Key == t.Key }); i >= 0 {
+			if i := slices.IndexFunc(kept, func(k store.Kept[logbook.Trip]) bool { return k.Value.Key == t.Key }); i >= 0 {
 				out.Kept = kept[i]
 				out.Counts, err = countsOf(ctx, tables, out.ID)
 				return err
@@ -60,7 +60,7 @@ func (s *Service) BeginTrip(ctx context.Context, t trip.Trip, choice units.Choic
 
 // ChangeTrip sets a trip anew, if it has the version. What happened on it happened to what
 // its rods have now; a name made of its place and day goes with them.
-func (s *Service) ChangeTrip(ctx context.Context, id, version int64, next trip.Trip, choice units.Choice) (out Outing, err error) {
+func (s *Service) ChangeTrip(ctx context.Context, id, version int64, next logbook.Trip, choice units.Choice) (out Outing, err error) {
 	next.Clean()
 	if err := next.Validate(choice); err != nil {
 		return Outing{}, err
@@ -139,7 +139,7 @@ func (s *Service) Events(ctx context.Context, trip int64) (out []store.KeptEvent
 
 // Log keeps what happened on a trip, all of it or nothing, each once by its key: one that
 // is there already stays as it is. What was lost is taken from the box.
-func (s *Service) Log(ctx context.Context, id int64, events []trip.Event, choice units.Choice) (out []store.KeptEvent, err error) {
+func (s *Service) Log(ctx context.Context, id int64, events []logbook.Event, choice units.Choice) (out []store.KeptEvent, err error) {
 	err = s.onDay(ctx, id, func(was day) (change, error) {
 		for _, e := range events {
 			if err := e.Validate(was.trip.Value, choice); err != nil {
@@ -170,12 +170,12 @@ func (s *Service) Log(ctx context.Context, id int64, events []trip.Event, choice
 
 // keepEvents adds the events of a day that are its own, and returns those that were asked
 // for as they are kept. What was kept before under its key is not its own any more.
-func keepEvents(ctx context.Context, t store.Tables, s *Service, own map[string]bool, next day, asked []trip.Event) ([]store.KeptEvent, error) {
+func keepEvents(ctx context.Context, t store.Tables, s *Service, own map[string]bool, next day, asked []logbook.Event) ([]store.KeptEvent, error) {
 	for i, e := range next.events {
 		if !own[e.Event.Key] {
 			continue
 		}
-		added, err := t.Events.Add(ctx, e.Trip, []trip.Event{e.Event}, s.now())
+		added, err := t.Events.Add(ctx, e.Trip, []logbook.Event{e.Event}, s.now())
 		if err != nil {
 			return nil, err
 		}
@@ -199,7 +199,7 @@ func keepEvents(ctx context.Context, t store.Tables, s *Service, own map[string]
 // Correct sets an event anew, if it has the version. What was worked out of it is worked
 // out anew. One that was gone back from is not found under its id any more, or another is:
 // a key that is told has to be that of the event.
-func (s *Service) Correct(ctx context.Context, id, version int64, e trip.Event, choice units.Choice) (out store.KeptEvent, err error) {
+func (s *Service) Correct(ctx context.Context, id, version int64, e logbook.Event, choice units.Choice) (out store.KeptEvent, err error) {
 	was, err := s.store.Events.Get(ctx, id)
 	if err != nil {
 		return out, err

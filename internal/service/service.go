@@ -10,8 +10,8 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
-	"dunvel/core/pattern"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/internal/answers"
@@ -78,8 +78,8 @@ func (s *Service) learn(ctx context.Context) (out *answers.Knowledge, err error)
 			return err
 		}
 		fished, err := t.Events.Fished(ctx)
-		out.Beds = pattern.Beds(fished)
-		out.Kinds = pattern.Kinds(fished, out.Beds)
+		out.Beds = lessons.Beds(fished)
+		out.Kinds = lessons.Kinds(fished, out.Beds)
 		return err
 	})
 }

@@ -9,8 +9,8 @@ import (
 	"time"
 
 	"dunvel/core/box"
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/internal/store"
 )
 
@@ -33,10 +33,10 @@ func beginAt(t testing.TB, path string) (*Service, *store.Store) {
 }
 
 // tied is what a rod has on: heads of a mass, g, in 6 m of still water.
-func tied(grams float64) trip.State {
+func tied(grams float64) logbook.State {
 	s := setup.Default()
 	s.Water.Depth, s.Cast.Distance = 6, 10
-	return trip.State{Setup: s, Mass: grams * 1e-3, Technique: "hop"}
+	return logbook.State{Setup: s, Mass: grams * 1e-3, Technique: "hop"}
 }
 
 // outing is a trip with a light and a heavy rod, and a box with six heads of each, three
@@ -51,7 +51,7 @@ func outing(t *testing.T, s *Service) int64 {
 			t.Fatal(err)
 		}
 	}
-	kept, err := s.BeginTrip(t.Context(), trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Light", State: tied(5.3)}, {Name: "Heavy", State: tied(14.2)}}}, nil)
+	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Light", State: tied(5.3)}, {Name: "Heavy", State: tied(14.2)}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -82,11 +82,11 @@ func inBoxNow(t *testing.T, s *Service) string {
 }
 
 // happened is an event so many minutes into the trip.
-func happened(kind string, minutes int, rod int) trip.Event {
-	return trip.Event{Key: fmt.Sprintf("%-8s-%d-%d", strings.ReplaceAll(kind, " ", "-"), minutes, rod), Time: morning.Add(time.Duration(minutes) * time.Minute), Kind: kind, Rod: rod}
+func happened(kind string, minutes int, rod int) logbook.Event {
+	return logbook.Event{Key: fmt.Sprintf("%-8s-%d-%d", strings.ReplaceAll(kind, " ", "-"), minutes, rod), Time: morning.Add(time.Duration(minutes) * time.Minute), Kind: kind, Rod: rod}
 }
 
-func logged(t *testing.T, s *Service, id int64, events ...trip.Event) []store.KeptEvent {
+func logged(t *testing.T, s *Service, id int64, events ...logbook.Event) []store.KeptEvent {
 	t.Helper()
 	out, err := s.Log(t.Context(), id, events, nil)
 	if err != nil {
@@ -106,9 +106,9 @@ func TestTheBoxFollows(t *testing.T) {
 			t.Errorf("%s: %s in the box, want %s", step, got, want)
 		}
 	}
-	lost := logged(t, s, id, happened(trip.Lost, 60, 0))[0]
+	lost := logged(t, s, id, happened(logbook.Lost, 60, 0))[0]
 	stands("lost", "5 6 3 8")
-	if again := logged(t, s, id, happened(trip.Lost, 60, 0))[0]; again.ID != lost.ID {
+	if again := logged(t, s, id, happened(logbook.Lost, 60, 0))[0]; again.ID != lost.ID {
 		t.Errorf("sent twice it is another: %+v", again)
 	}
 	stands("sent once more", "5 6 3 8")
@@ -129,7 +129,7 @@ func TestTheBoxFollows(t *testing.T) {
 		t.Fatal(err)
 	}
 	stands("a note", "6 5 3 8")
-	for step, want := range map[string]string{trip.Torn: "6 6 2 8", trip.Retie: "6 6 3 7.85", trip.Bite: "6 6 3 8"} {
+	for step, want := range map[string]string{logbook.Torn: "6 6 2 8", logbook.Retie: "6 6 3 7.85", logbook.Bite: "6 6 3 8"} {
 		other := note
 		other.Kind = step
 		if lost, err = s.Correct(ctx, lost.ID, lost.Version, other, nil); err != nil {
@@ -148,7 +148,7 @@ func TestTheBoxFollows(t *testing.T) {
 		t.Fatal(err)
 	}
 	stands("deleted", "6 6 3 8")
-	logged(t, s, id, happened(trip.Lost, 60, 0)) // the device sends it once more
+	logged(t, s, id, happened(logbook.Lost, 60, 0)) // the device sends it once more
 	stands("sent after it was deleted", "6 6 3 8")
 	for range 2 {
 		_, _ = s.RestoreEvent(ctx, lost.ID)
@@ -160,7 +160,7 @@ func TestTheBoxFollows(t *testing.T) {
 	}
 	stands("without the trip", "6 6 3 8")
 	for range 2 {
-		if out, err := s.RestoreTrip(ctx, id); err != nil || out.Counts[trip.Lost] != 1 {
+		if out, err := s.RestoreTrip(ctx, id); err != nil || out.Counts[logbook.Lost] != 1 {
 			t.Fatalf("%+v %v", out, err)
 		}
 	}
@@ -180,14 +180,14 @@ func TestTheBoxFollows(t *testing.T) {
 	if _, err := s.ChangeItem(ctx, none.ID, none.Version, map[string]string{"count": "0"}, nil); err != nil {
 		t.Fatal(err)
 	}
-	missing := logged(t, s, id, happened(trip.Lost, 70, 1))[0]
+	missing := logged(t, s, id, happened(logbook.Lost, 70, 1))[0]
 	if err := s.DeleteEvent(ctx, missing.ID, missing.Event.Key); err != nil {
 		t.Fatal(err)
 	}
 	stands("there was none", "6 0 3 8")
 
 	// An item that is out of the box by now stays out.
-	gone := logged(t, s, id, happened(trip.Lost, 80, 0))[0]
+	gone := logged(t, s, id, happened(logbook.Lost, 80, 0))[0]
 	for _, i := range items {
 		if i.Value.Kind == box.Head && i.Value.Mass < 10e-3 {
 			if err := st.Items.Delete(ctx, i.ID, morning); err != nil {
@@ -206,13 +206,13 @@ func TestStampsFollow(t *testing.T) {
 	ctx := t.Context()
 	id := outing(t, s)
 	heavier := tied(14.2)
-	change := happened(trip.Changed, 30, 0)
+	change := happened(logbook.Changed, 30, 0)
 	change.State = &heavier
-	bite := happened(trip.Bite, 40, 0)
+	bite := happened(logbook.Bite, 40, 0)
 	bite.Since = 5
-	told := happened(trip.Bite, 41, 0)
+	told := happened(logbook.Bite, 41, 0)
 	told.Since, told.Depth, told.Low, told.High = 5, 2, 1, 3
-	out := logged(t, s, id, happened(trip.Lost, 20, 0), change, happened(trip.Lost, 45, 0), bite, told)
+	out := logged(t, s, id, happened(logbook.Lost, 20, 0), change, happened(logbook.Lost, 45, 0), bite, told)
 	if got := inBoxNow(t, s); got != "5 5 3 8" {
 		t.Errorf("one of each is lost: %s", got)
 	}
@@ -220,7 +220,7 @@ func TestStampsFollow(t *testing.T) {
 	if heavy.With.Mass != tied(14.2).Mass || heavy.Depth == 0 {
 		t.Fatalf("%+v", heavy)
 	}
-	of := func(key string) trip.Event {
+	of := func(key string) logbook.Event {
 		t.Helper()
 		events, err := s.Events(ctx, id)
 		if err != nil {
@@ -232,7 +232,7 @@ func TestStampsFollow(t *testing.T) {
 			}
 		}
 		t.Fatalf("no event %s", key)
-		return trip.Event{}
+		return logbook.Event{}
 	}
 	if err := s.DeleteEvent(ctx, out[1].ID, ""); err != nil {
 		t.Fatal(err)
@@ -261,15 +261,15 @@ func TestStampsFollow(t *testing.T) {
 	}
 	next := trips[0].Value
 	next.Place = "Gull Bar"
-	next.Rods = []trip.Rod{{Name: "Only", State: tied(14.2)}}
+	next.Rods = []logbook.Rod{{Name: "Only", State: tied(14.2)}}
 	changed, err := s.ChangeTrip(ctx, id, trips[0].Version, next, nil)
-	if err != nil || changed.Name != "Gull Bar, 12 September 2026" || changed.Counts[trip.Lost] != 2 {
+	if err != nil || changed.Name != "Gull Bar, 12 September 2026" || changed.Counts[logbook.Lost] != 2 {
 		t.Errorf("%+v %v", changed, err)
 	}
 	if got := inBoxNow(t, s); got != "6 4 3 8" {
 		t.Errorf("both were heavy: %s", got)
 	}
-	logged(t, s, id, happened(trip.Note, 50, 0))
+	logged(t, s, id, happened(logbook.Note, 50, 0))
 	if _, err := s.ChangeTrip(ctx, id, trips[0].Version, next, nil); !errors.Is(err, store.ErrConflict) {
 		t.Errorf("%v", err)
 	}
@@ -279,7 +279,7 @@ func TestStampsFollow(t *testing.T) {
 func TestRodsStay(t *testing.T) {
 	s, _ := begin(t)
 	id := outing(t, s)
-	logged(t, s, id, happened(trip.Bite, 20, 1))
+	logged(t, s, id, happened(logbook.Bite, 20, 1))
 	trips, err := s.Trips(t.Context())
 	if err != nil {
 		t.Fatal(err)
@@ -298,7 +298,7 @@ func TestAnActIsOne(t *testing.T) {
 	id := outing(t, s)
 	trouble := errors.New("no more")
 	err := s.onDay(t.Context(), id, func(was day) (change, error) {
-		e := store.KeptEvent{Trip: id, Event: happened(trip.Lost, 20, 0)}
+		e := store.KeptEvent{Trip: id, Event: happened(logbook.Lost, 20, 0)}
 		return change{next: was.with(e), own: map[string]bool{e.Event.Key: true}, keep: func(tables store.Tables, next day) error {
 			if _, err := keepEvents(t.Context(), tables, s, map[string]bool{e.Event.Key: true}, next, nil); err != nil {
 				return err
@@ -320,15 +320,15 @@ func TestLearningIsOfNow(t *testing.T) {
 	s, _ := begin(t)
 	ctx := t.Context()
 	a := outing(t, s)
-	b, err := s.BeginTrip(ctx, trip.Trip{Place: "Gull Bar", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(5.3)}}}, nil)
+	b, err := s.BeginTrip(ctx, logbook.Trip{Place: "Gull Bar", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
 	for i := range 30 {
-		logged(t, s, a, happened(trip.Splash, 2*i+1, 0))
-		logged(t, s, b.ID, happened(trip.Splash, 2*i+2, 0))
+		logged(t, s, a, happened(logbook.Splash, 2*i+1, 0))
+		logged(t, s, b.ID, happened(logbook.Splash, 2*i+2, 0))
 		if i%2 == 0 {
-			logged(t, s, b.ID, happened(trip.Lost, 200+i, 0))
+			logged(t, s, b.ID, happened(logbook.Lost, 200+i, 0))
 		}
 	}
 	factor := func() float64 {
@@ -361,7 +361,7 @@ func TestLearningIsOfNow(t *testing.T) {
 // A trip that is begun with a key is begun once, however often it is sent.
 func TestTripOnce(t *testing.T) {
 	s, _ := begin(t)
-	begun := trip.Trip{Place: "Gull Bar", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(5.3)}}, Key: "begun-on-a-phone"}
+	begun := logbook.Trip{Place: "Gull Bar", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}, Key: "begun-on-a-phone"}
 	first, err := s.BeginTrip(t.Context(), begun, nil)
 	if err != nil {
 		t.Fatal(err)

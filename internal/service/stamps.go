@@ -4,7 +4,7 @@ import (
 	"context"
 	"reflect"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 )
 
 // stamped is what a change makes of a day, with what each event happened to: those that
@@ -33,7 +33,7 @@ func (s *Service) stamped(ctx context.Context, was day, c change) (day, error) {
 
 // replaced is an event in another state of its rod than it was placed in. Where the depth
 // and the phase were worked out, they are worked out anew; what the angler said stays.
-func (s *Service) replaced(ctx context.Context, ways *seenWays, e trip.Event, old, state trip.State) (trip.Event, error) {
+func (s *Service) replaced(ctx context.Context, ways *seenWays, e logbook.Event, old, state logbook.State) (logbook.Event, error) {
 	told := e
 	told.Phase, told.Depth, told.Low, told.High = "", 0, 0, 0
 	again, err := s.placed(ctx, ways, told, old)
@@ -53,12 +53,12 @@ func (s *Service) replaced(ctx context.Context, ways *seenWays, e trip.Event, ol
 }
 
 // placed is an event with what it happened to and where, in a state of its rod.
-func (s *Service) placed(ctx context.Context, ways *seenWays, e trip.Event, state trip.State) (trip.Event, error) {
+func (s *Service) placed(ctx context.Context, ways *seenWays, e logbook.Event, state logbook.State) (logbook.Event, error) {
 	if !e.Needs() {
 		return e.Of(state), nil
 	}
 	state = e.Aboard.In(state)
-	w, err := ways.of(state, func() (*trip.Ways, error) { return s.Ways(ctx, state) })
+	w, err := ways.of(state, func() (*logbook.Ways, error) { return s.Ways(ctx, state) })
 	if err != nil {
 		return e, err
 	}
@@ -67,11 +67,11 @@ func (s *Service) placed(ctx context.Context, ways *seenWays, e trip.Event, stat
 
 // seenWays remembers the ways of the casts of the states that were asked for.
 type seenWays struct {
-	states []trip.State
-	ways   []*trip.Ways
+	states []logbook.State
+	ways   []*logbook.Ways
 }
 
-func (k *seenWays) of(state trip.State, work func() (*trip.Ways, error)) (*trip.Ways, error) {
+func (k *seenWays) of(state logbook.State, work func() (*logbook.Ways, error)) (*logbook.Ways, error) {
 	for i, s := range k.states {
 		if reflect.DeepEqual(s, state) {
 			return k.ways[i], nil

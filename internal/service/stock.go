@@ -4,7 +4,7 @@ import (
 	"context"
 	"errors"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/store"
 )
 
@@ -54,8 +54,8 @@ func (s *Service) putBack(ctx context.Context, t store.Tables, id int64) error {
 
 // takeOut takes what an event takes from the first item that has it, and returns the item;
 // 0 where there is none of it.
-func (s *Service) takeOut(ctx context.Context, t store.Tables, takes trip.Take) (int64, error) {
-	if takes == (trip.Take{}) {
+func (s *Service) takeOut(ctx context.Context, t store.Tables, takes logbook.Take) (int64, error) {
+	if takes == (logbook.Take{}) {
 		return 0, nil
 	}
 	items, err := t.Items.List(ctx)

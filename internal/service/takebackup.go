@@ -13,12 +13,12 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
@@ -37,9 +37,9 @@ var checks = map[string]func(body string) (any, error){
 	"item":      checked[box.Item]("item"),
 	"drop_test": checked[measure.Test]("drop_test"),
 	"round":     checked[practice.Played]("round"),
-	"place":     checked[trip.Place]("place"),
+	"place":     checked[logbook.Place]("place"),
 	"track":     checked[boat.Track]("track"),
-	"trip":      checked[trip.Trip]("trip"),
+	"trip":      checked[logbook.Trip]("trip"),
 }
 
 func checked[T Valid](table string) func(string) (any, error) {
@@ -100,7 +100,7 @@ type backup struct {
 type keptTrip struct {
 	id  int64
 	row store.BackupRow
-	own trip.Trip
+	own logbook.Trip
 }
 
 // head looks whether a text is a backup that can be read at all.
@@ -177,7 +177,7 @@ func (b *backup) shelves(in *json.Decoder) error {
 				if why != "" {
 					return b.refuse(fmt.Sprintf("%s, “%.40s”: %s", where, r.Name, why))
 				}
-				kept.own, _ = value.(trip.Trip)
+				kept.own, _ = value.(logbook.Trip)
 			} else {
 				var err error
 				if kept.id, err = b.into.Row(b.ctx, table, r); err != nil {
@@ -202,7 +202,7 @@ func (b *backup) row(table string, r store.BackupRow) (value any, why string) {
 		return nil, message
 	}
 	for label, at := range map[string]time.Time{"made": r.Created, "changed": r.Updated} {
-		if message := trip.CheckMoment(label, at); message != "" {
+		if message := logbook.CheckMoment(label, at); message != "" {
 			return nil, message
 		}
 	}
@@ -243,8 +243,8 @@ func (b *backup) events(in *json.Decoder) error {
 
 // event says why an event cannot be kept, "" where it can. A trip may have been moved
 // after something was logged on it.
-func event(e store.BackupEvent, of trip.Trip) string {
-	var body trip.Event
+func event(e store.BackupEvent, of logbook.Trip) string {
+	var body logbook.Event
 	if !bytes.HasPrefix(e.Body, []byte("{")) {
 		return "its body is no group of fields"
 	}

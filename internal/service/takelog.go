@@ -7,8 +7,8 @@ import (
 	"strings"
 	"time"
 
+	"dunvel/core/logbook"
 	"dunvel/core/progress"
-	"dunvel/core/trip"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
@@ -83,7 +83,7 @@ func (s *Service) putLogs(ctx context.Context, t store.Tables, logs []exchange.T
 }
 
 // fits says why an event cannot be on a trip; "" where it can.
-func fits(e trip.Event, t trip.Trip) string {
+func fits(e logbook.Event, t logbook.Trip) string {
 	err := e.Validate(t, nil)
 	if err == nil {
 		return ""

@@ -11,8 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/internal/demo"
 	"dunvel/internal/store"
 
@@ -45,11 +45,11 @@ func TestBackupComesBack(t *testing.T) {
 	if err := demo.Seed(t.Context(), st, morning); err != nil {
 		t.Fatal(err)
 	}
-	kept, err := s.BeginTrip(t.Context(), trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(14.2)}}}, nil)
+	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(14.2)}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	logged(t, s, kept.ID, happened(trip.Lost, 20, 0))
+	logged(t, s, kept.ID, happened(logbook.Lost, 20, 0))
 	text := dumped(t, s)
 	other, _ := begin(t)
 	for round, known := range []int{0, 230} {
@@ -73,7 +73,7 @@ func TestBackupComesBack(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, e := range events {
-		if e.Event.Key == happened(trip.Lost, 20, 0).Key {
+		if e.Event.Key == happened(logbook.Lost, 20, 0).Key {
 			if err := other.DeleteEvent(t.Context(), e.ID, e.Event.Key); err != nil {
 				t.Fatal(err)
 			}
@@ -127,7 +127,7 @@ func TestBadRowsStayOut(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	state := trip.Trip{Place: "The Sill", Start: morning, Rods: []trip.Rod{{Name: "Only", State: tied(5.3)}}}
+	state := logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}}
 	outing, err := json.Marshal(state)
 	if err != nil {
 		t.Fatal(err)

@@ -6,9 +6,9 @@ import (
 	"slices"
 
 	"dunvel/core/boat"
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
@@ -68,7 +68,7 @@ func (s *Service) RestoreTrack(ctx context.Context, id int64) (Tracked, error) {
 }
 
 // ChartOf is the chart of a trip.
-func (s *Service) ChartOf(ctx context.Context, id int64) (out trip.Chart, err error) {
+func (s *Service) ChartOf(ctx context.Context, id int64) (out logbook.Chart, err error) {
 	return out, s.store.Read(ctx, func(t store.Tables) error {
 		d, err := dayOf(ctx, t, id)
 		if err != nil {
@@ -84,16 +84,16 @@ func (s *Service) ChartOf(ctx context.Context, id int64) (out trip.Chart, err er
 				tracks = append(tracks, k.Value)
 			}
 		}
-		events := make([]trip.Event, len(d.events))
+		events := make([]logbook.Event, len(d.events))
 		for i, e := range d.events {
 			events[i] = e.Event
 		}
 		named, err := t.Places.List(ctx)
-		places := map[string]trip.Place{}
+		places := map[string]logbook.Place{}
 		for _, p := range named {
 			places[p.Name] = p.Value
 		}
-		out = trip.ChartOf(events, tracks, places)
+		out = logbook.ChartOf(events, tracks, places)
 		return err
 	})
 }

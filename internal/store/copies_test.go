@@ -12,7 +12,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 )
 
 // TestMain is also the child that is killed while it writes.
@@ -33,13 +33,13 @@ func write(path string) error {
 	if err != nil {
 		return err
 	}
-	kept, err := s.Trips.Create(ctx, "The Sill", trip.Trip{Place: "The Sill"}, time.Now())
+	kept, err := s.Trips.Create(ctx, "The Sill", logbook.Trip{Place: "The Sill"}, time.Now())
 	if err != nil {
 		return err
 	}
 	for i := 0; ; i++ {
-		e := trip.Event{Key: fmt.Sprintf("key-%08d", i), Time: time.Now(), Kind: trip.Splash}
-		if _, err := s.Events.Add(ctx, kept.ID, []trip.Event{e}, time.Now()); err != nil {
+		e := logbook.Event{Key: fmt.Sprintf("key-%08d", i), Time: time.Now(), Kind: logbook.Splash}
+		if _, err := s.Events.Add(ctx, kept.ID, []logbook.Event{e}, time.Now()); err != nil {
 			return err
 		}
 		fmt.Println(e.Key)

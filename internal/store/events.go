@@ -7,8 +7,8 @@ import (
 	"fmt"
 	"time"
 
-	"dunvel/core/pattern"
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -26,7 +26,7 @@ type KeptEvent struct {
 	Trip    int64
 	Version int64
 	Spent   int64
-	Event   trip.Event
+	Event   logbook.Event
 }
 
 type eventRow struct {
@@ -56,7 +56,7 @@ type Added struct {
 
 // Add keeps events of a trip, all of them or none, each once by its key.
 // Errors: ErrNotFound where there is no such trip.
-func (s *Events) Add(ctx context.Context, trip int64, events []trip.Event, now time.Time) ([]Added, error) {
+func (s *Events) Add(ctx context.Context, trip int64, events []logbook.Event, now time.Time) ([]Added, error) {
 	var out []Added
 	err := s.db.write(ctx, func(tx *sqlx.Tx) (err error) {
 		out, err = addEvents(ctx, tx, trip, events, now)
@@ -68,7 +68,7 @@ func (s *Events) Add(ctx context.Context, trip int64, events []trip.Event, now t
 	return out, nil
 }
 
-func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event, now time.Time) ([]Added, error) {
+func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []logbook.Event, now time.Time) ([]Added, error) {
 	var there bool
 	if err := tx.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM trip WHERE id = ? AND deleted IS NULL)", trip); err != nil {
 		return nil, fmt.Errorf("store: %w", err)
@@ -105,7 +105,7 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []trip.Event
 
 // Take keeps events of a trip that come from elsewhere, each once by its key, and tells
 // nothing of them.
-func (s *Events) Take(ctx context.Context, trip int64, events []trip.Event, now time.Time) error {
+func (s *Events) Take(ctx context.Context, trip int64, events []logbook.Event, now time.Time) error {
 	return s.db.write(ctx, func(tx *sqlx.Tx) error {
 		insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING")
 		if err != nil {
@@ -177,13 +177,13 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 
 // Fished adds up how each kind of bed was fished with each kind of heads on the trips that are there, in
 // conditions that are known.
-func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
-	var out []pattern.Fished
+func (s *Events) Fished(ctx context.Context) ([]lessons.Fished, error) {
+	var out []lessons.Fished
 	err := s.db.SelectContext(ctx, &out, `SELECT bed, shape, guard, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
 		coalesce(sum(snags) FILTER (WHERE kind = ?1), 0) AS snags
 		FROM event INDEXED BY event_fished WHERE deleted IS NULL AND kind IN (?1, ?2) AND snags > 0 AND bed <> ''
 		AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) GROUP BY bed, shape, guard`,
-		trip.Splash, trip.Lost)
+		logbook.Splash, logbook.Lost)
 	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
@@ -192,12 +192,12 @@ func (s *Events) Fished(ctx context.Context) ([]pattern.Fished, error) {
 
 // Held adds up how many bites there were on each point of the hook, and how many of them were landed. A
 // bite before a fish of the same cast is that fish.
-func (s *Events) Held(ctx context.Context) ([]pattern.Held, error) {
-	var out []pattern.Held
+func (s *Events) Held(ctx context.Context) ([]lessons.Held, error) {
+	var out []lessons.Held
 	err := s.db.SelectContext(ctx, &out, `WITH takes AS (SELECT kind, point, lead(kind) OVER (PARTITION BY trip, rod ORDER BY time, id) AS next
 		FROM event INDEXED BY event_held WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
 		SELECT point, sum(kind = ?3 OR next IS NOT ?3) AS takes, sum(kind = ?3) AS landed FROM takes
-		WHERE kind IN (?2, ?3) AND point <> '' GROUP BY point ORDER BY point`, trip.Splash, trip.Bite, trip.Fish)
+		WHERE kind IN (?2, ?3) AND point <> '' GROUP BY point ORDER BY point`, logbook.Splash, logbook.Bite, logbook.Fish)
 	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
@@ -222,7 +222,7 @@ func (s *Events) Spend(ctx context.Context, id, item int64) error {
 
 // Change sets an event anew, if it still has the given version and is still the one of its
 // key: after going back to a copy its id may be another's. Errors: ErrNotFound, ErrConflict.
-func (s *Events) Change(ctx context.Context, id, version int64, e trip.Event, now time.Time) (KeptEvent, error) {
+func (s *Events) Change(ctx context.Context, id, version int64, e logbook.Event, now time.Time) (KeptEvent, error) {
 	body, err := written("event", e)
 	if err != nil {
 		return KeptEvent{}, err

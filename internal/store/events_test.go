@@ -8,14 +8,14 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/pattern"
+	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/setup"
-	"dunvel/core/trip"
 )
 
 func outing(t *testing.T, s *Store, name string) int64 {
 	t.Helper()
-	kept, err := s.Trips.Create(context.Background(), name, trip.Trip{Place: name, Start: noon, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default(), Mass: 0.007, Technique: "drop"}}}}, noon)
+	kept, err := s.Trips.Create(context.Background(), name, logbook.Trip{Place: name, Start: noon, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 0.007, Technique: "drop"}}}}, noon)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -26,31 +26,31 @@ func TestEventsOnce(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	id := outing(t, s, "Pier Pool")
-	later := trip.Event{Key: "key-000002", Time: noon.Add(time.Minute), Kind: trip.Bite, Depth: 3.5}
-	first := trip.Event{Key: "key-000001", Time: noon, Kind: trip.Splash}
-	added, err := s.Events.Add(ctx, id, []trip.Event{later, first}, noon)
+	later := logbook.Event{Key: "key-000002", Time: noon.Add(time.Minute), Kind: logbook.Bite, Depth: 3.5}
+	first := logbook.Event{Key: "key-000001", Time: noon, Kind: logbook.Splash}
+	added, err := s.Events.Add(ctx, id, []logbook.Event{later, first}, noon)
 	if err != nil || len(added) != 2 || !added[0].Fresh {
 		t.Fatalf("%+v %v", added, err)
 	}
 	changed := later
 	changed.Depth = 9
-	again, err := s.Events.Add(ctx, id, []trip.Event{changed}, noon)
+	again, err := s.Events.Add(ctx, id, []logbook.Event{changed}, noon)
 	if err != nil || again[0].Fresh || again[0].ID != added[0].ID || again[0].Event.Depth != 3.5 {
 		t.Errorf("%+v %v", again, err)
 	}
 	list, err := s.Events.List(ctx, id)
-	if err != nil || len(list) != 2 || list[0].Event.Kind != trip.Splash || !list[1].Event.Time.Equal(later.Time) {
+	if err != nil || len(list) != 2 || list[0].Event.Kind != logbook.Splash || !list[1].Event.Time.Equal(later.Time) {
 		t.Errorf("%+v %v", list, err)
 	}
-	if _, err := s.Events.Add(ctx, 99, []trip.Event{first}, noon); !errors.Is(err, ErrNotFound) {
+	if _, err := s.Events.Add(ctx, 99, []logbook.Event{first}, noon); !errors.Is(err, ErrNotFound) {
 		t.Errorf("%v", err)
 	}
 	// One that cannot be kept, and none is.
-	if _, err := s.Events.Add(ctx, id, []trip.Event{{Key: "key-000003", Time: noon, Kind: trip.Fish}, {Key: "no", Time: noon}}, noon); err == nil {
+	if _, err := s.Events.Add(ctx, id, []logbook.Event{{Key: "key-000003", Time: noon, Kind: logbook.Fish}, {Key: "no", Time: noon}}, noon); err == nil {
 		t.Error("a key of two characters is kept")
 	}
 	counts, err := s.Events.Counts(ctx)
-	if err != nil || counts[id][trip.Bite] != 1 || counts[id][trip.Fish] != 0 {
+	if err != nil || counts[id][logbook.Bite] != 1 || counts[id][logbook.Fish] != 0 {
 		t.Errorf("%v %v", counts, err)
 	}
 
@@ -73,7 +73,7 @@ func TestEventsOnce(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 	// A device that sends it once more does not bring it back.
-	if again, err := s.Events.Add(ctx, id, []trip.Event{later}, noon); err != nil || again[0].Fresh {
+	if again, err := s.Events.Add(ctx, id, []logbook.Event{later}, noon); err != nil || again[0].Fresh {
 		t.Errorf("%+v %v", again, err)
 	}
 	if list, _ := s.Events.List(ctx, id); len(list) != 1 {
@@ -96,7 +96,7 @@ func TestRememberedEvents(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	id := outing(t, s, "Pier Pool")
-	if _, err := s.Events.Add(ctx, id, []trip.Event{{Key: "key-000001", Time: noon, Kind: trip.Bite}, {Key: "key-000002", Time: noon, Kind: trip.Fish}}, noon); err != nil {
+	if _, err := s.Events.Add(ctx, id, []logbook.Event{{Key: "key-000001", Time: noon, Kind: logbook.Bite}, {Key: "key-000002", Time: noon, Kind: logbook.Fish}}, noon); err != nil {
 		t.Fatal(err)
 	}
 	depths := func() (out []float64) {
@@ -149,13 +149,13 @@ func season(tb testing.TB, s *Store, n int) {
 	ctx := context.Background()
 	const each = 500
 	for from := 0; from < n; from += each {
-		kept, err := s.Trips.Create(ctx, fmt.Sprintf("Trip %d", from), trip.Trip{Place: "The Sill", Start: noon, Rods: []trip.Rod{{Name: "Rod 1", State: trip.State{Setup: setup.Default()}}}}, noon)
+		kept, err := s.Trips.Create(ctx, fmt.Sprintf("Trip %d", from), logbook.Trip{Place: "The Sill", Start: noon, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default()}}}}, noon)
 		if err != nil {
 			tb.Fatal(err)
 		}
-		events := make([]trip.Event, each)
+		events := make([]logbook.Event, each)
 		for i := range events {
-			events[i] = trip.Event{Key: fmt.Sprintf("key-%08d", from+i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: trip.Kinds[i%6], Depth: 3, Low: 2, High: 4, With: trip.With{Bait: "slim minnow 120 mm", Expected: 20}}
+			events[i] = logbook.Event{Key: fmt.Sprintf("key-%08d", from+i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: logbook.Kinds[i%6], Depth: 3, Low: 2, High: 4, With: logbook.With{Bait: "slim minnow 120 mm", Expected: 20}}
 		}
 		if _, err := s.Events.Add(ctx, kept.ID, events, noon); err != nil {
 			tb.Fatal(err)
@@ -202,24 +202,24 @@ func TestHeld(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	id := outing(t, s, "Pier Pool")
-	var events []trip.Event
+	var events []logbook.Event
 	for i, e := range []struct {
 		kind  string
 		rod   int
 		point string
 	}{
-		{trip.Splash, 0, "exposed"}, {trip.Bite, 0, "exposed"}, {trip.Fish, 0, "exposed"}, // one landed
-		{trip.Splash, 0, "exposed"}, {trip.Bite, 0, "exposed"}, {trip.Splash, 0, "exposed"}, {trip.Fish, 0, "exposed"}, // one missed, one landed
-		{trip.Bite, 0, "buried"}, {trip.Bite, 1, "exposed"}, {trip.Short, 0, "buried"}, {trip.Fish, 1, ""}, // as it was before points were kept
+		{logbook.Splash, 0, "exposed"}, {logbook.Bite, 0, "exposed"}, {logbook.Fish, 0, "exposed"}, // one landed
+		{logbook.Splash, 0, "exposed"}, {logbook.Bite, 0, "exposed"}, {logbook.Splash, 0, "exposed"}, {logbook.Fish, 0, "exposed"}, // one missed, one landed
+		{logbook.Bite, 0, "buried"}, {logbook.Bite, 1, "exposed"}, {logbook.Short, 0, "buried"}, {logbook.Fish, 1, ""}, // as it was before points were kept
 	} {
-		events = append(events, trip.Event{
-			Key: fmt.Sprintf("key-%06d", i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: e.kind, Rod: e.rod, With: trip.With{Point: e.point},
+		events = append(events, logbook.Event{
+			Key: fmt.Sprintf("key-%06d", i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: e.kind, Rod: e.rod, With: logbook.With{Point: e.point},
 		})
 	}
 	if _, err := s.Events.Add(ctx, id, events, noon); err != nil {
 		t.Fatal(err)
 	}
-	want := []pattern.Held{{Point: "buried", Takes: 1}, {Point: "exposed", Takes: 3, Landed: 2}}
+	want := []lessons.Held{{Point: "buried", Takes: 1}, {Point: "exposed", Takes: 3, Landed: 2}}
 	if got, err := s.Events.Held(ctx); err != nil || !slices.Equal(got, want) {
 		t.Errorf("%+v %v", got, err)
 	}

@@ -5,7 +5,7 @@ import (
 	"runtime"
 	"sync"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 
 	"golang.org/x/sync/errgroup"
 )
@@ -24,7 +24,7 @@ type remembered struct {
 // seen is an event with the body that it was read from.
 type seen struct {
 	body  string
-	event trip.Event
+	event logbook.Event
 }
 
 // read returns the events of rows in their order, without those that cannot be read.

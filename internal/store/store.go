@@ -14,11 +14,11 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/day"
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
@@ -37,8 +37,8 @@ type Tables struct {
 	Items      *Shelf[box.Item]
 	DropTests  *Shelf[measure.Test]
 	Rounds     *Shelf[practice.Played]
-	Trips      *Shelf[trip.Trip]
-	Places     *Shelf[trip.Place]
+	Trips      *Shelf[logbook.Trip]
+	Places     *Shelf[logbook.Place]
 	Tracks     *Shelf[boat.Track]
 	Devices    *Shelf[Device]
 	Events     *Events
@@ -172,8 +172,8 @@ func newTables(db source, events *remembered) Tables {
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
 		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
 		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
-		Trips:      &Shelf[trip.Trip]{db, "trip", func() trip.Trip { return trip.Trip{} }},
-		Places:     &Shelf[trip.Place]{db, "place", func() trip.Place { return trip.Place{} }},
+		Trips:      &Shelf[logbook.Trip]{db, "trip", func() logbook.Trip { return logbook.Trip{} }},
+		Places:     &Shelf[logbook.Place]{db, "place", func() logbook.Place { return logbook.Place{} }},
 		Events:     &Events{db, events},
 		db:         db,
 	}

@@ -10,11 +10,11 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/day"
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -102,8 +102,8 @@ var blanks = map[string]func() any{
 	"item":      func() any { return new(box.Item) },
 	"drop_test": func() any { return new(measure.Test) },
 	"round":     func() any { return new(practice.Played) },
-	"trip":      func() any { return new(trip.Trip) },
-	"place":     func() any { return new(trip.Place) },
+	"trip":      func() any { return new(logbook.Trip) },
+	"place":     func() any { return new(logbook.Place) },
 	"track":     func() any { return new(boat.Track) },
-	"event":     func() any { return new(trip.Event) },
+	"event":     func() any { return new(logbook.Event) },
 }

@@ -10,9 +10,9 @@ import (
 	"time"
 
 	"dunvel/core/box"
+	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 )
 
 // everything counts what can be read of each kind.
@@ -101,12 +101,12 @@ func TestFirstDatabase(t *testing.T) {
 	for _, e := range events {
 		if e.Spent != 0 {
 			item, err := s.Items.Get(t.Context(), e.Spent)
-			if err != nil || e.Event.Kind != trip.Lost || !item.Value.IsHead(e.Event.With.Mass, e.Event.With.Shape, e.Event.With.Material) {
+			if err != nil || e.Event.Kind != logbook.Lost || !item.Value.IsHead(e.Event.With.Mass, e.Event.With.Shape, e.Event.With.Material) {
 				t.Errorf("%+v is from %+v, %v", e.Event, item, err)
 			}
 			spent++
 		}
-		if e.Event.Kind == trip.Lost {
+		if e.Event.Kind == logbook.Lost {
 			lost++
 		}
 	}

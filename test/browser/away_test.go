@@ -13,7 +13,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/api"
 	"dunvel/internal/certificate"
 	"dunvel/internal/live"
@@ -164,7 +164,7 @@ func TestOverTLS(t *testing.T) {
 			t.Fatal(err)
 		}
 		for _, e := range events {
-			if e.Event.Kind == trip.Short {
+			if e.Event.Kind == logbook.Short {
 				n++
 			}
 		}

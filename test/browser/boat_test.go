@@ -10,7 +10,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/internal/nmea"
 
 	"github.com/chromedp/chromedp"
@@ -69,13 +69,13 @@ func TestBoat(t *testing.T) {
 	p.until(`document.querySelector(".tap-last")?.innerText.includes("splash")`)
 	trips := ask[[]struct {
 		ID   int64
-		Trip trip.Trip
+		Trip logbook.Trip
 	}](p, "/api/trips")
-	var events []struct{ Event trip.Event }
+	var events []struct{ Event logbook.Event }
 	for p.until(`true`); len(events) < 2; {
-		events = ask[[]struct{ Event trip.Event }](p, fmt.Sprintf("/api/trips/%d/events", trips[0].ID))
+		events = ask[[]struct{ Event logbook.Event }](p, fmt.Sprintf("/api/trips/%d/events", trips[0].ID))
 	}
-	if e := events[0].Event; e.Kind != trip.Changed || e.State == nil || e.State.Setup.Water.Depth < 23.9 || e.State.Setup.Boat.Speed < 0.3 {
+	if e := events[0].Event; e.Kind != logbook.Changed || e.State == nil || e.State.Setup.Water.Depth < 23.9 || e.State.Setup.Boat.Speed < 0.3 {
 		t.Errorf("%+v", e)
 	}
 	splash := events[1].Event

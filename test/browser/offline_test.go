@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"testing"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 )
 
 // held is an expression that is true where the page is held by its service worker.
@@ -70,12 +70,12 @@ func TestOffline(t *testing.T) {
 }
 
 // shorts are the short bites of the first trip, as the server has them.
-func shorts(p *page) (out []trip.Event) {
+func shorts(p *page) (out []logbook.Event) {
 	was := p.gone.Load()
 	p.gone.Store(false)
 	defer p.gone.Store(was)
-	for _, e := range ask[[]struct{ Event trip.Event }](p, "/api/trips/1/events") {
-		if e.Event.Kind == trip.Short {
+	for _, e := range ask[[]struct{ Event logbook.Event }](p, "/api/trips/1/events") {
+		if e.Event.Kind == logbook.Short {
 			out = append(out, e.Event)
 		}
 	}

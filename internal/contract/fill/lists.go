@@ -7,21 +7,21 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/follow"
+	"dunvel/core/logbook"
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
-	"dunvel/core/trip"
 )
 
 // lists are those that the contract's enums are made of, by the names that openapi.yaml
 // gives them ("x-of").
 func lists() map[string][]string {
 	out := map[string][]string{
-		"event kinds":       trip.Kinds,
-		"phases":            append(slices.Clone(trip.Phases), ""), // or it is not known
+		"event kinds":       logbook.Kinds,
+		"phases":            append(slices.Clone(logbook.Phases), ""), // or it is not known
 		"parts":             setup.Parts,
 		"lines in hand":     setup.HandLines,
 		"places of drops":   measure.Places,

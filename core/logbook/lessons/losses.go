@@ -1,4 +1,4 @@
-package pattern
+package lessons
 
 import (
 	"cmp"
@@ -8,7 +8,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 )
 
 // Losses are what was lost, and what that says.
@@ -45,20 +45,20 @@ type Bed struct {
 
 var lossGroups = []struct {
 	name  string
-	label func(trip.Log, trip.Event) string
+	label func(logbook.Log, logbook.Event) string
 }{
-	{"Shape", func(_ trip.Log, e trip.Event) string { return e.With.Shape }},
-	{"Bed", func(_ trip.Log, e trip.Event) string { return e.With.Bed }},
-	{"Place", func(l trip.Log, _ trip.Event) string { return l.Trip.Place }},
+	{"Shape", func(_ logbook.Log, e logbook.Event) string { return e.With.Shape }},
+	{"Bed", func(_ logbook.Log, e logbook.Event) string { return e.With.Bed }},
+	{"Place", func(l logbook.Log, _ logbook.Event) string { return l.Trip.Place }},
 }
 
-func losses(logs []trip.Log, price func(trip.With) float64) Losses {
+func losses(logs []logbook.Log, price func(logbook.With) float64) Losses {
 	out := Losses{Groups: []Lost{}, Beds: Beds(fished(logs))}
 	spent := 0.0
 	for _, l := range logs {
 		spent += hours(l)
 		for _, e := range l.Events {
-			if e.Kind != trip.Lost {
+			if e.Kind != logbook.Lost {
 				continue
 			}
 			out.Lost++
@@ -81,7 +81,7 @@ func losses(logs []trip.Log, price func(trip.With) float64) Losses {
 
 // lostBy divides losses, with most lost first; parts where nothing was lost or
 // freed are left out.
-func lostBy(name string, label func(trip.Log, trip.Event) string, logs []trip.Log) []Lost {
+func lostBy(name string, label func(logbook.Log, logbook.Event) string, logs []logbook.Log) []Lost {
 	parts, spent := map[string]*Lost{}, map[string]float64{}
 	for _, l := range logs {
 		here := map[string]bool{}
@@ -95,11 +95,11 @@ func lostBy(name string, label func(trip.Log, trip.Event) string, logs []trip.Lo
 				parts[key] = &Lost{Name: name, Label: key}
 			}
 			switch p := parts[key]; e.Kind {
-			case trip.Lost:
+			case logbook.Lost:
 				p.Lost++
-			case trip.Freed:
+			case logbook.Freed:
 				p.Freed++
-			case trip.Splash:
+			case logbook.Splash:
 				p.Casts++
 			}
 		}
@@ -136,7 +136,7 @@ type Fished struct {
 }
 
 // fished adds up how each kind of bed was fished with each kind of heads.
-func fished(logs []trip.Log) []Fished {
+func fished(logs []logbook.Log) []Fished {
 	type kind struct {
 		bed, shape string
 		guard      bool
@@ -144,7 +144,7 @@ func fished(logs []trip.Log) []Fished {
 	kinds := map[kind]*Fished{}
 	for _, l := range logs {
 		for _, e := range l.Events {
-			if e.With.Bed == "" || e.With.Snags == 0 || e.Kind != trip.Splash && e.Kind != trip.Lost {
+			if e.With.Bed == "" || e.With.Snags == 0 || e.Kind != logbook.Splash && e.Kind != logbook.Lost {
 				continue // of what was taken in without its conditions nothing can be expected
 			}
 			of := kind{e.With.Bed, e.With.Shape, e.With.Guard}
@@ -153,7 +153,7 @@ func fished(logs []trip.Log) []Fished {
 				b = &Fished{Bed: of.bed, Shape: of.shape, Guard: of.guard}
 				kinds[of] = b
 			}
-			if e.Kind == trip.Lost {
+			if e.Kind == logbook.Lost {
 				b.Lost++
 				continue
 			}
@@ -258,7 +258,7 @@ type Held struct {
 
 // saved is which other shape would have saved most heads, by judgement and what was
 // lost on each.
-func saved(logs []trip.Log) string {
+func saved(logs []logbook.Log) string {
 	best, heads := "", 0.0
 	all := fished(logs)
 	kinds := Kinds(all, Beds(all))
@@ -273,7 +273,7 @@ func saved(logs []trip.Log) string {
 		kept := 0.0
 		for _, l := range logs {
 			for _, e := range l.Events {
-				if _, ok := catalogue.HeadShapes[e.With.Shape]; ok && e.Kind == trip.Lost {
+				if _, ok := catalogue.HeadShapes[e.With.Shape]; ok && e.Kind == logbook.Lost {
 					kept += max(0, 1-snags(shape)/snags(e.With.Shape))
 				}
 			}
@@ -290,7 +290,7 @@ func saved(logs []trip.Log) string {
 
 // bottoms compare the seconds to the bottom, and whether it was kept, with what
 // was expected, by outfit and place.
-func bottoms(logs []trip.Log) []Bottom {
+func bottoms(logs []logbook.Log) []Bottom {
 	type key struct {
 		place, bait string
 		mass        float64
@@ -298,7 +298,7 @@ func bottoms(logs []trip.Log) []Bottom {
 	found := map[key]*Bottom{}
 	for _, l := range logs {
 		for _, e := range l.Events {
-			if e.Kind != trip.Bottom && e.Kind != trip.Off || e.With.Expected == 0 {
+			if e.Kind != logbook.Bottom && e.Kind != logbook.Off || e.With.Expected == 0 {
 				continue
 			}
 			k := key{l.Trip.Place, e.With.Bait, e.With.Mass}
@@ -308,7 +308,7 @@ func bottoms(logs []trip.Log) []Bottom {
 				found[k] = b
 			}
 			b.Margin += e.With.Margin
-			if e.Kind == trip.Off {
+			if e.Kind == logbook.Off {
 				b.Lost++
 				continue
 			}

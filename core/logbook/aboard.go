@@ -1,4 +1,4 @@
-package trip
+package logbook
 
 import (
 	"dunvel/core/almanac"

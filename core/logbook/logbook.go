@@ -1,7 +1,7 @@
-// Package trip is the log of a day on the water: where and when, what was tied
+// Package logbook is the log of a day on the water: where and when, what was tied
 // on each rod, and what happened, with the depth and the phase of the cast at
 // which it probably did.
-package trip
+package logbook
 
 import (
 	"encoding/json"

@@ -1,4 +1,4 @@
-package pattern
+package lessons
 
 import (
 	"dunvel/core/almanac"
@@ -9,15 +9,15 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/core/units"
 )
 
 var dawn = time.Date(2026, 9, 12, 6, 0, 0, 0, time.UTC)
 
 // log is a trip with events a minute apart.
-func log(place string, events ...trip.Event) trip.Log {
-	l := trip.Log{Trip: trip.Trip{Place: place, Start: dawn}}
+func log(place string, events ...logbook.Event) logbook.Log {
+	l := logbook.Log{Trip: logbook.Trip{Place: place, Start: dawn}}
 	for i, e := range events {
 		e.Time = dawn.Add(time.Duration(i+1) * time.Minute)
 		l.Events = append(l.Events, e)
@@ -25,19 +25,19 @@ func log(place string, events ...trip.Event) trip.Log {
 	return l
 }
 
-func times(n int, e trip.Event) []trip.Event {
-	out := make([]trip.Event, n)
+func times(n int, e logbook.Event) []logbook.Event {
+	out := make([]logbook.Event, n)
 	for i := range out {
 		out[i] = e
 	}
 	return out
 }
 
-func of(kind string, with trip.With) trip.Event { return trip.Event{Kind: kind, With: with} }
+func of(kind string, with logbook.With) logbook.Event { return logbook.Event{Kind: kind, With: with} }
 
-var free = func(trip.With) float64 { return 0 }
+var free = func(logbook.With) float64 { return 0 }
 
-func learn(t *testing.T, logs ...trip.Log) *Lesson {
+func learn(t *testing.T, logs ...logbook.Log) *Lesson {
 	t.Helper()
 	l, err := Learn(t.Context(), logs, free, nil)
 	if err != nil {
@@ -75,9 +75,9 @@ func TestShareAndClaim(t *testing.T) {
 }
 
 func TestGroupsAndClaims(t *testing.T) {
-	minnow, craw := trip.With{Bait: "slim minnow 120 mm", Shape: "ball", Mass: 7e-3}, trip.With{Bait: "craw 80 mm", Shape: "ball", Mass: 7e-3}
-	var events []trip.Event
-	for _, part := range [][]trip.Event{times(20, of(trip.Splash, minnow)), times(20, of(trip.Splash, craw)), times(11, of(trip.Bite, minnow)), times(1, of(trip.Fish, craw))} {
+	minnow, craw := logbook.With{Bait: "slim minnow 120 mm", Shape: "ball", Mass: 7e-3}, logbook.With{Bait: "craw 80 mm", Shape: "ball", Mass: 7e-3}
+	var events []logbook.Event
+	for _, part := range [][]logbook.Event{times(20, of(logbook.Splash, minnow)), times(20, of(logbook.Splash, craw)), times(11, of(logbook.Bite, minnow)), times(1, of(logbook.Fish, craw))} {
 		events = append(events, part...)
 	}
 	got := learn(t, log("The Sill", events...))
@@ -89,23 +89,23 @@ func TestGroupsAndClaims(t *testing.T) {
 		t.Errorf("%+v", got.Claims)
 	}
 	// The same without casts says nothing of the kind.
-	if got := learn(t, log("The Sill", times(12, of(trip.Bite, minnow))...)); len(got.Claims) != 0 || !strings.Contains(got.Words, "Tap a splash for every cast") {
+	if got := learn(t, log("The Sill", times(12, of(logbook.Bite, minnow))...)); len(got.Claims) != 0 || !strings.Contains(got.Words, "Tap a splash for every cast") {
 		t.Errorf("%+v %s", got.Claims, got.Words)
 	}
-	if got := learn(t, log("The Sill", times(3, of(trip.Bite, minnow))...)); !strings.Contains(got.Words, "3 bites are too few") {
+	if got := learn(t, log("The Sill", times(3, of(logbook.Bite, minnow))...)); !strings.Contains(got.Words, "3 bites are too few") {
 		t.Errorf("%s", got.Words)
 	}
 	if got := learn(t); !strings.Contains(got.Words, "No bites") {
 		t.Errorf("%s", got.Words)
 	}
 	// An even spread is no pattern.
-	even := append(times(20, of(trip.Splash, minnow)), times(20, of(trip.Splash, craw))...)
-	even = append(even, append(times(5, of(trip.Bite, minnow)), times(6, of(trip.Bite, craw))...)...)
+	even := append(times(20, of(logbook.Splash, minnow)), times(20, of(logbook.Splash, craw))...)
+	even = append(even, append(times(5, of(logbook.Bite, minnow)), times(6, of(logbook.Bite, craw))...)...)
 	if got := learn(t, log("The Sill", even...)); len(got.Claims) != 0 || !strings.Contains(got.Words, "chance would not make") {
 		t.Errorf("%+v", got.Claims)
 	}
 	// What was hardly tried is said so.
-	few := append(times(20, of(trip.Splash, minnow)), times(2, of(trip.Splash, craw))...)
+	few := append(times(20, of(logbook.Splash, minnow)), times(2, of(logbook.Splash, craw))...)
 	if got := learn(t, log("The Sill", few...)); len(got.Least) != 1 || got.Least[0] != "Bait: craw 80 mm, 2 of 22 casts." {
 		t.Errorf("%q", got.Least)
 	}
@@ -113,10 +113,10 @@ func TestGroupsAndClaims(t *testing.T) {
 
 // Bites on the fall at one depth stand out against an even fall.
 func TestDepthPattern(t *testing.T) {
-	at := func(depth float64) trip.Event {
-		return trip.Event{Kind: trip.Bite, Phase: trip.Falling, Depth: depth, Low: depth - 0.5, High: depth + 0.5, With: trip.With{BedDepth: 18, FallSpeed: 0.5}}
+	at := func(depth float64) logbook.Event {
+		return logbook.Event{Kind: logbook.Bite, Phase: logbook.Falling, Depth: depth, Low: depth - 0.5, High: depth + 0.5, With: logbook.With{BedDepth: 18, FallSpeed: 0.5}}
 	}
-	var events []trip.Event
+	var events []logbook.Event
 	for i := range 11 {
 		events = append(events, at(12.1+0.25*float64(i)))
 	}
@@ -141,15 +141,15 @@ func TestDepthPattern(t *testing.T) {
 	if got := learn(t, log("The Sill", events...)); len(got.Claims) != 0 {
 		t.Errorf("%+v", got.Claims)
 	}
-	feet, err := Learn(t.Context(), []trip.Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
+	feet, err := Learn(t.Context(), []logbook.Log{log("The Sill", events...)}, free, units.Choice{"depth": "ft"})
 	if err != nil || math.Abs(feet.Depths[0].To-3*0.3048) > 1e-9 && math.Abs(feet.Depths[0].To-6*0.3048) > 1e-9 {
 		t.Errorf("%+v %v", feet.Depths, err)
 	}
 }
 
 func TestPhasePattern(t *testing.T) {
-	cast := of(trip.Splash, trip.With{Expected: 9})
-	bite := trip.Event{Kind: trip.Bite, Phase: trip.Falling}
+	cast := of(logbook.Splash, logbook.With{Expected: 9})
+	bite := logbook.Event{Kind: logbook.Bite, Phase: logbook.Falling}
 	events := append(times(30, cast), times(10, bite)...)
 	// Of 45 s of a cast, a minute less what casting takes, 9 s are the fall: a fifth.
 	got := learn(t, log("The Sill", events...))
@@ -161,11 +161,11 @@ func TestPhasePattern(t *testing.T) {
 func TestTide(t *testing.T) {
 	high := dawn.Add(3 * time.Hour)
 	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water", 5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", 12.3: "0 to 2 h before high water", 12.5: "0 to 2 h after high water", -13: "0 to 2 h before high water"} {
-		if got := tideBin(trip.Trip{HighWater: &high}, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
+		if got := tideBin(logbook.Trip{HighWater: &high}, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
 			t.Errorf("%g h: %s, not %s", hours, got, want)
 		}
 	}
-	if got := tideBin(trip.Trip{}, dawn); got != "" {
+	if got := tideBin(logbook.Trip{}, dawn); got != "" {
 		t.Errorf("%s", got)
 	}
 }
@@ -173,15 +173,15 @@ func TestTide(t *testing.T) {
 // Bites are divided by light and moon where it is known where they were, and not where it
 // is not.
 func TestUnderTheSky(t *testing.T) {
-	at := func(hour int) trip.Event {
-		return trip.Event{Kind: trip.Bite, Time: time.Date(2026, 5, 16, hour, 0, 0, 0, time.UTC)}
+	at := func(hour int) logbook.Event {
+		return logbook.Event{Kind: logbook.Bite, Time: time.Date(2026, 5, 16, hour, 0, 0, 0, time.UTC)}
 	}
-	log := trip.Log{Events: []trip.Event{at(0), at(12), at(13)}}
+	log := logbook.Log{Events: []logbook.Event{at(0), at(12), at(13)}}
 	if l := seen(log, log.Events[0]); l.Light != "" || l.Moon != "" {
 		t.Errorf("%+v", l)
 	}
 	log.Where = &almanac.Position{Latitude: 57, Longitude: -6}
-	lesson, err := Learn(t.Context(), []trip.Log{log}, func(trip.With) float64 { return 0 }, nil)
+	lesson, err := Learn(t.Context(), []logbook.Log{log}, func(logbook.With) float64 { return 0 }, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -199,10 +199,10 @@ func TestUnderTheSky(t *testing.T) {
 }
 
 func TestLosses(t *testing.T) {
-	ball := trip.With{Bed: "rock", Shape: "ball", Snags: 5, Mass: 7e-3}
-	events := append(times(100, of(trip.Splash, ball)), times(6, of(trip.Lost, ball))...)
-	events = append(events, of(trip.Freed, ball))
-	got, err := Learn(t.Context(), []trip.Log{log("The Sill", events...)}, func(w trip.With) float64 { return 0.5 }, nil)
+	ball := logbook.With{Bed: "rock", Shape: "ball", Snags: 5, Mass: 7e-3}
+	events := append(times(100, of(logbook.Splash, ball)), times(6, of(logbook.Lost, ball))...)
+	events = append(events, of(logbook.Freed, ball))
+	got, err := Learn(t.Context(), []logbook.Log{log("The Sill", events...)}, func(w logbook.With) float64 { return 0.5 }, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -218,10 +218,10 @@ func TestLosses(t *testing.T) {
 		t.Errorf("%q", l.Saved)
 	}
 	// Twice as many: (2+12)/(2+6).
-	if b := Beds(fished([]trip.Log{log("a", append(events, times(6, of(trip.Lost, ball))...)...)}))[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
+	if b := Beds(fished([]logbook.Log{log("a", append(events, times(6, of(logbook.Lost, ball))...)...)}))[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
 		t.Errorf("%+v", b)
 	}
-	if b := Beds(fished([]trip.Log{log("a", times(3, of(trip.Lost, ball))...)})); len(b) != 0 {
+	if b := Beds(fished([]logbook.Log{log("a", times(3, of(logbook.Lost, ball))...)})); len(b) != 0 {
 		t.Errorf("%+v", b)
 	}
 }
@@ -229,14 +229,14 @@ func TestLosses(t *testing.T) {
 // Shapes and guards are learnt apart from the beds, and what was taken in without its
 // conditions is left out of all of it.
 func TestKindsOfHeads(t *testing.T) {
-	ball := trip.With{Bed: "rock", Shape: "ball", Snags: 5}
+	ball := logbook.With{Bed: "rock", Shape: "ball", Snags: 5}
 	guarded, football := ball, ball
 	guarded.Guard = true
 	football.Shape, football.Bed, football.Snags = "football", "sand", 1
-	unknown := trip.With{Bed: "rock", Shape: "ball"}
-	events := slices.Concat(times(100, of(trip.Splash, ball)), times(9, of(trip.Lost, ball)), times(100, of(trip.Splash, guarded)), times(3, of(trip.Lost, guarded)),
-		times(50, of(trip.Splash, football)), times(500, of(trip.Splash, unknown)), times(40, of(trip.Lost, unknown)))
-	all := fished([]trip.Log{log("The Sill", events...)})
+	unknown := logbook.With{Bed: "rock", Shape: "ball"}
+	events := slices.Concat(times(100, of(logbook.Splash, ball)), times(9, of(logbook.Lost, ball)), times(100, of(logbook.Splash, guarded)), times(3, of(logbook.Lost, guarded)),
+		times(50, of(logbook.Splash, football)), times(500, of(logbook.Splash, unknown)), times(40, of(logbook.Lost, unknown)))
+	all := fished([]logbook.Log{log("The Sill", events...)})
 	beds := Beds(all)
 	// Of 200 casts on rock 12 heads are expected, and 12 were lost.
 	if len(beds) != 2 || beds[0].Bed != "rock" || beds[0].Casts != 200 || math.Abs(beds[0].Factor-1) > 1e-9 {
@@ -265,10 +265,10 @@ func TestKindsOfHeads(t *testing.T) {
 }
 
 func TestBottoms(t *testing.T) {
-	w := trip.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Low: 18, High: 23}
-	a, b := of(trip.Bottom, w), of(trip.Bottom, w)
+	w := logbook.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Low: 18, High: 23}
+	a, b := of(logbook.Bottom, w), of(logbook.Bottom, w)
 	a.Seconds, b.Seconds = 22, 30
-	off := of(trip.Off, trip.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Margin: 0.3})
+	off := of(logbook.Off, logbook.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Margin: 0.3})
 	got := learn(t, log("Pier Pool", a, b, off)).Bottoms
 	if len(got) != 1 || got[0].Lost != 1 || math.Abs(got[0].Margin-0.1) > 1e-9 || got[0].Count != 2 || got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
 		t.Errorf("%+v", got)
@@ -279,12 +279,12 @@ func TestBottoms(t *testing.T) {
 }
 
 func BenchmarkLearn(b *testing.B) {
-	var logs []trip.Log
+	var logs []logbook.Log
 	for i := range 20 {
-		var events []trip.Event
+		var events []logbook.Event
 		for k := range 500 {
-			events = append(events, trip.Event{Kind: trip.Kinds[k%6], Phase: trip.Falling, Depth: float64(k%17) + 0.5, Low: float64(k % 17), High: float64(k%17) + 1,
-				With: trip.With{Mass: float64(k%9) * 1e-3, Shape: "ball", Bait: fmt.Sprint(k % 7), BedDepth: 18, Bed: "rock", Snags: 4, FallSpeed: 0.4, Expected: 30, Low: 25, High: 36}})
+			events = append(events, logbook.Event{Kind: logbook.Kinds[k%6], Phase: logbook.Falling, Depth: float64(k%17) + 0.5, Low: float64(k % 17), High: float64(k%17) + 1,
+				With: logbook.With{Mass: float64(k%9) * 1e-3, Shape: "ball", Bait: fmt.Sprint(k % 7), BedDepth: 18, Bed: "rock", Snags: 4, FallSpeed: 0.4, Expected: 30, Low: 25, High: 36}})
 		}
 		logs = append(logs, log(fmt.Sprint("Place ", i%5), events...))
 	}

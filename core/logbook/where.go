@@ -1,4 +1,4 @@
-package trip
+package logbook
 
 import (
 	"context"
@@ -37,7 +37,7 @@ func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
 	d := mechanics.Drop{Rig: r, Cast: s.Setup.Splash(), Spool: s.Setup.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
 	if err != nil {
-		return nil, fmt.Errorf("trip: %w", err)
+		return nil, fmt.Errorf("logbook: %w", err)
 	}
 	return &casting{track}, nil
 }

@@ -1,4 +1,4 @@
-package pattern
+package lessons
 
 import (
 	"fmt"
@@ -6,13 +6,13 @@ import (
 	"slices"
 
 	"dunvel/core/judgement"
-	"dunvel/core/trip"
+	"dunvel/core/logbook"
 	"dunvel/core/units"
 )
 
 // byPhase divides bites by the phase of the cast, and compares those on the fall
 // with the share of its time that the bait fell.
-func byPhase(logs []trip.Log) (g Group, found []Claim, looked int) {
+func byPhase(logs []logbook.Log) (g Group, found []Claim, looked int) {
 	g.Name = "Phase"
 	takes := map[string]*Row{}
 	all := 0
@@ -37,13 +37,13 @@ func byPhase(logs []trip.Log) (g Group, found []Claim, looked int) {
 				takes[e.Phase] = &Row{Label: e.Phase}
 			}
 			takes[e.Phase].Takes++
-			if e.Kind == trip.Fish {
+			if e.Kind == logbook.Fish {
 				takes[e.Phase].Fish++
 			}
 			all++
 		}
 	}
-	for _, phase := range trip.Phases {
+	for _, phase := range logbook.Phases {
 		if r := takes[phase]; r != nil {
 			r.Low, r.High = share(r.Takes, all)
 			g.Rows = append(g.Rows, *r)
@@ -54,7 +54,7 @@ func byPhase(logs []trip.Log) (g Group, found []Claim, looked int) {
 	}
 	even := falling / wet
 	n := 0
-	if r := takes[trip.Falling]; r != nil {
+	if r := takes[logbook.Falling]; r != nil {
 		n = r.Takes
 	}
 	onFall, rest := claim(n, all, even), claim(all-n, all, 1-even)
@@ -67,10 +67,10 @@ func byPhase(logs []trip.Log) (g Group, found []Claim, looked int) {
 }
 
 // splashes are the casts of a log, in order.
-func splashes(l trip.Log) []trip.Event {
+func splashes(l logbook.Log) []logbook.Event {
 	out := slices.Clone(l.Events)
-	out = slices.DeleteFunc(out, func(e trip.Event) bool { return e.Kind != trip.Splash })
-	slices.SortStableFunc(out, func(a, b trip.Event) int { return a.Time.Compare(b.Time) })
+	out = slices.DeleteFunc(out, func(e logbook.Event) bool { return e.Kind != logbook.Splash })
+	slices.SortStableFunc(out, func(a, b logbook.Event) int { return a.Time.Compare(b.Time) })
 	return out
 }
 
@@ -79,12 +79,12 @@ const mostBins = 20
 
 // byDepth looks where on the fall bites came: stretches of depth against an even
 // fall, and of all runs of them the one that chance makes most seldom.
-func byDepth(logs []trip.Log, choice units.Choice) (bins []Bin, found *Claim, looked int) {
-	var takes []trip.Event
+func byDepth(logs []logbook.Log, choice units.Choice) (bins []Bin, found *Claim, looked int) {
+	var takes []logbook.Event
 	deepest := 0.0
 	for _, l := range logs {
 		for _, e := range l.Events {
-			if isTake(e) && e.Phase == trip.Falling && e.Depth > 0 && e.With.BedDepth > 0 {
+			if isTake(e) && e.Phase == logbook.Falling && e.Depth > 0 && e.With.BedDepth > 0 {
 				takes = append(takes, e)
 				deepest = max(deepest, e.With.BedDepth)
 			}
@@ -147,7 +147,7 @@ func byDepth(logs []trip.Log, choice units.Choice) (bins []Bin, found *Claim, lo
 func overlap(b Bin, low, high float64) float64 { return max(0, min(b.To, high)-max(b.From, low)) }
 
 // speeds are those at which baits fell that were taken between two depths.
-func speeds(takes []trip.Event, from, to float64, choice units.Choice) string {
+func speeds(takes []logbook.Event, from, to float64, choice units.Choice) string {
 	var v []float64
 	for _, e := range takes {
 		if e.Depth >= from && e.Depth < to && e.With.FallSpeed > 0 {

@@ -1,8 +1,8 @@
-// Package pattern is what the log teaches: totals, where and when bites came
+// Package lessons is what the log teaches: totals, where and when bites came
 // against where and how it was fished, what was lost and what that says of the
 // bed, and how the predictions did. A pattern is claimed only where chance makes
 // one like it seldom.
-package pattern
+package lessons
 
 import (
 	"cmp"
@@ -15,9 +15,9 @@ import (
 	"time"
 
 	"dunvel/core/judgement"
+	"dunvel/core/logbook"
 	"dunvel/core/progress"
 	"dunvel/core/technique"
-	"dunvel/core/trip"
 	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/stat/distuv"
@@ -103,28 +103,30 @@ type Bottom struct {
 type dimension struct {
 	name  string
 	what  string // before a label in a sentence
-	label func(l trip.Log, e trip.Event, choice units.Choice) string
+	label func(l logbook.Log, e logbook.Event, choice units.Choice) string
 }
 
 var dimensions = []dimension{
-	{"Place", "at ", func(l trip.Log, _ trip.Event, _ units.Choice) string { return l.Trip.Place }},
-	{"Head", "on ", func(_ trip.Log, e trip.Event, choice units.Choice) string {
+	{"Place", "at ", func(l logbook.Log, _ logbook.Event, _ units.Choice) string { return l.Trip.Place }},
+	{"Head", "on ", func(_ logbook.Log, e logbook.Event, choice units.Choice) string {
 		if e.With.Shape == "" {
 			return ""
 		}
 		return choice.Show("mass", e.With.Mass)
 	}},
-	{"Shape", "on a ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return e.With.Shape }},
-	{"Bait", "on the ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return e.With.Bait }},
-	{"Retrieve", "with ", func(_ trip.Log, e trip.Event, _ units.Choice) string { return retrieve(e.With.Technique) }},
-	{"Fall speed", "falling at ", func(_ trip.Log, e trip.Event, choice units.Choice) string { return fallBin(e.With.FallSpeed, choice) }},
-	{"Tide", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return tideBin(l.Trip, e.Time) }},
-	{"Light", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return seen(l, e).Light }},
-	{"Moon", "", func(l trip.Log, e trip.Event, _ units.Choice) string { return seen(l, e).Moon }},
+	{"Shape", "on a ", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return e.With.Shape }},
+	{"Bait", "on the ", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return e.With.Bait }},
+	{"Retrieve", "with ", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return retrieve(e.With.Technique) }},
+	{"Fall speed", "falling at ", func(_ logbook.Log, e logbook.Event, choice units.Choice) string {
+		return fallBin(e.With.FallSpeed, choice)
+	}},
+	{"Tide", "", func(l logbook.Log, e logbook.Event, _ units.Choice) string { return tideBin(l.Trip, e.Time) }},
+	{"Light", "", func(l logbook.Log, e logbook.Event, _ units.Choice) string { return seen(l, e).Light }},
+	{"Moon", "", func(l logbook.Log, e logbook.Event, _ units.Choice) string { return seen(l, e).Moon }},
 }
 
 // seen is what the sky was like at an event; nothing where it is not known where that was.
-func seen(l trip.Log, e trip.Event) almanac.Seen {
+func seen(l logbook.Log, e logbook.Event) almanac.Seen {
 	if l.Where == nil {
 		return almanac.Seen{}
 	}
@@ -152,7 +154,7 @@ func fallBin(speed float64, choice units.Choice) string {
 
 // tideBin is a time before or after the nearest high water, in steps of two
 // hours; "" where none is known.
-func tideBin(t trip.Trip, at time.Time) string {
+func tideBin(t logbook.Trip, at time.Time) string {
 	hours, ok := t.FromHigh(at)
 	if !ok {
 		return ""
@@ -165,11 +167,11 @@ func tideBin(t trip.Trip, at time.Time) string {
 	}
 }
 
-func isTake(e trip.Event) bool { return slices.Contains(trip.Takes, e.Kind) }
+func isTake(e logbook.Event) bool { return slices.Contains(logbook.Takes, e.Kind) }
 
 // Learn makes the lesson of logs, in the units of choice. price is what a head
 // costs, 0 where that is not known. The error is that a unit is not known, or that of ctx.
-func Learn(ctx context.Context, logs []trip.Log, price func(trip.With) float64, choice units.Choice) (*Lesson, error) {
+func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) (*Lesson, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -239,26 +241,26 @@ func nothing(t Totals) string {
 	return fmt.Sprintf("%d bites in %d casts, and nothing in them that chance would not make.", t.Takes, t.Casts)
 }
 
-func totals(logs []trip.Log) Totals {
+func totals(logs []logbook.Log) Totals {
 	var t Totals
 	for _, l := range logs {
 		t.Trips++
 		t.Hours += hours(l)
 		for _, e := range l.Events {
 			switch e.Kind {
-			case trip.Splash:
+			case logbook.Splash:
 				t.Casts++
-			case trip.Fish:
+			case logbook.Fish:
 				t.Fish++
-			case trip.Short:
+			case logbook.Short:
 				t.Short++
-			case trip.Lost:
+			case logbook.Lost:
 				t.Lost++
-			case trip.Freed:
+			case logbook.Freed:
 				t.Freed++
-			case trip.Torn:
+			case logbook.Torn:
 				t.Torn++
-			case trip.Retie:
+			case logbook.Retie:
 				t.Reties++
 			}
 			if isTake(e) {
@@ -270,7 +272,7 @@ func totals(logs []trip.Log) Totals {
 }
 
 // hours is how long a trip was fished: to its end, or to what happened last.
-func hours(l trip.Log) float64 {
+func hours(l logbook.Log) float64 {
 	end := l.Trip.Start
 	if l.Trip.End != nil {
 		end = *l.Trip.End
@@ -285,14 +287,14 @@ func hours(l trip.Log) float64 {
 
 // group divides bites and casts, and finds what had more of the bites than of
 // the casts; looked is how many rows could have.
-func group(d dimension, logs []trip.Log, choice units.Choice) (g Group, found []Claim, looked int) {
+func group(d dimension, logs []logbook.Log, choice units.Choice) (g Group, found []Claim, looked int) {
 	g.Name = d.name
 	rows := map[string]*Row{}
 	takes, casts := 0, 0
 	for _, l := range logs {
 		for _, e := range l.Events {
 			label := d.label(l, e, choice)
-			if label == "" || !isTake(e) && e.Kind != trip.Splash {
+			if label == "" || !isTake(e) && e.Kind != logbook.Splash {
 				continue
 			}
 			r := rows[label]
@@ -301,13 +303,13 @@ func group(d dimension, logs []trip.Log, choice units.Choice) (g Group, found []
 				rows[label] = r
 			}
 			switch {
-			case e.Kind == trip.Splash:
+			case e.Kind == logbook.Splash:
 				r.Casts++
 				casts++
 			default:
 				r.Takes++
 				takes++
-				if e.Kind == trip.Fish {
+				if e.Kind == logbook.Fish {
 					r.Fish++
 				}
 			}

@@ -27,6 +27,15 @@ type Trip struct {
 
 	Where *almanac.Position `json:"where,omitempty"` // nil leaves that of its place
 	Key   string            `json:"key,omitempty"`   // given by the device that began it; the same trip has the same key
+	Asked []Question        `json:"asked,omitempty"` // of it and of the trips after it
+}
+
+// Question is one that is asked before the answer is seen: whether something has more of the bites than
+// like with like would have, by what is fished from then on.
+type Question struct {
+	Of    string    `json:"of"`    // what is asked of: the name of a group of lessons
+	Label string    `json:"label"` // one of its rows
+	Since time.Time `json:"since"`
 }
 
 // Log is a trip with what happened on it.
@@ -48,7 +57,21 @@ type State struct {
 	Setup     setup.Setup `json:"setup"`
 	Mass      float64     `json:"mass"`      // kg, of the head
 	Technique string      `json:"technique"` // key of a preset, see technique.Presets
+
+	// In own words, recorded and never advised on.
+	Colour string `json:"colour,omitzero"` // of the bait
+	Scent  string `json:"scent,omitzero"`  // on it
+	Spot   string `json:"spot,omitzero"`   // of the place
+	Kind   string `json:"kind,omitzero"`   // of spot, one of SpotKinds
+	Clear  string `json:"clear,omitzero"`  // how clear the water is, one of Clarities
+	Tint   string `json:"tint,omitzero"`   // of the water
 }
+
+// SpotKinds are the kinds of spots.
+var SpotKinds = []string{"point", "ledge", "slope", "hump", "hole", "flat", "bay", "mouth", "weed edge", "wreck", "structure", "open water"}
+
+// Clarities are how clear water is, by how deep a bait is seen: over 3 m, over 1 m, less.
+var Clarities = []string{"clear", "hazy", "cloudy"}
 
 // UnmarshalJSON reads a state; what a setup lacks that was kept by an older
 // version is as usual.
@@ -88,6 +111,8 @@ const (
 	Bite       = "bite"        // not hooked
 	Short      = "short bite"  // at the tail, behind the hook
 	Fish       = "fish"        // landed
+	Dropped    = "fish lost"   // hooked, and not landed
+	Seen       = "fish seen"   // there, and not taking
 	Freed      = "snag freed"
 	Lost       = "head lost"
 	Torn       = "bait torn"
@@ -98,10 +123,10 @@ const (
 )
 
 // Kinds are all of them.
-var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Freed, Lost, Torn, Retie, Changed, Conditions, Note}
+var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Retie, Changed, Conditions, Note}
 
 // Takes are the kinds that are a fish at the bait.
-var Takes = []string{Bite, Short, Fish}
+var Takes = []string{Bite, Short, Fish, Dropped}
 
 // The phases of a cast.
 const (
@@ -130,6 +155,7 @@ type Event struct {
 	Seconds  float64 `json:"seconds,omitzero"`  // to the bottom
 	Species  string  `json:"species,omitzero"`  // of a fish
 	Length   float64 `json:"length,omitzero"`   // m; 0: not measured
+	Weight   float64 `json:"weight,omitzero"`   // kg; 0: not weighed
 	Released bool    `json:"released,omitzero"` // the fish went back
 	Note     string  `json:"note,omitzero"`
 	State    *State  `json:"state,omitzero"`  // of what is changed
@@ -167,6 +193,9 @@ const (
 	longNote   = 1000           // and of a note
 	mostSince  = 6 * 3600.0     // s
 	mostLength = 3.0            // m, of a fish
+	mostWeight = 200.0          // kg, of a fish
+	mostWord   = 60             // of an own word
+	mostAsked  = 5              // questions of a trip: each is one more chance to be fooled
 	slack      = 48 * time.Hour // that an event may lie outside its trip: clocks jump, trips go on
 )
 
@@ -174,12 +203,15 @@ const (
 var (
 	depthField   = setup.Field{Path: "event.depth", Label: "Depth", Measure: "depth", Max: setup.LookupField("water.depth").Max, Zero: "not known"}
 	lengthField  = setup.Field{Path: "event.length", Label: "Length", Measure: "size", Max: mostLength, Zero: "not measured"}
+	weightField  = setup.Field{Path: "event.weight", Label: "Weight", Measure: "strength", Max: mostWeight, Zero: "not weighed"}
 	secondsField = setup.Field{Path: "event.seconds", Label: "To the bed", Measure: "time", Max: mostSince, Zero: "not counted"}
 	sinceField   = setup.Field{Path: "event.since", Label: "Since the splash", Measure: "time", Max: mostSince, Zero: "not known"}
 )
 
 // Fields describes them.
-func Fields() []setup.Field { return []setup.Field{depthField, lengthField, secondsField, sinceField} }
+func Fields() []setup.Field {
+	return []setup.Field{depthField, lengthField, weightField, secondsField, sinceField}
+}
 
 func fail(errs *setup.Errors, field, format string, args ...any) {
 	*errs = append(*errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
@@ -219,6 +251,15 @@ func (t Trip) Validate(choice units.Choice) error {
 	}
 	if n := len(t.Key); n != 0 && (n < leastKey || n > mostKey) {
 		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
+	}
+	if len(t.Asked) > mostAsked {
+		fail(&errs, "asked", "Questions: at most %d are asked on a trip, not %d.", mostAsked, len(t.Asked))
+	}
+	for i, q := range t.Asked {
+		at := fmt.Sprintf("asked.%d", i)
+		checkText(&errs, at+".of", "Question", q.Of, longest, true)
+		checkText(&errs, at+".label", "Question", q.Label, longest, true)
+		checkYear(&errs, at+".since", "Question", &q.Since)
 	}
 	if len(t.Rods) == 0 || len(t.Rods) > MostRods {
 		fail(&errs, "rods", "Rods: give 1 to %d, not %d.", MostRods, len(t.Rods))
@@ -279,6 +320,17 @@ func (s State) check(errs *setup.Errors, at string, choice units.Choice) {
 	if _, ok := technique.Lookup(s.Technique); !ok {
 		fail(errs, at+".technique", "Retrieve: there is no “%s”.", s.Technique)
 	}
+	for _, word := range []struct{ field, label, text string }{{"colour", "Colour of the bait", s.Colour}, {"scent", "Scent", s.Scent}, {"spot", "Spot", s.Spot}, {"tint", "Colour of the water", s.Tint}} {
+		checkText(errs, at+"."+word.field, word.label, word.text, mostWord, false)
+	}
+	for _, one := range []struct {
+		field, label, text string
+		of                 []string
+	}{{"kind", "Kind of spot", s.Kind, SpotKinds}, {"clear", "How clear the water is", s.Clear, Clarities}} {
+		if one.text != "" && !slices.Contains(one.of, one.text) {
+			fail(errs, at+"."+one.field, "%s: “%s” is not one of %s.", one.label, one.text, strings.Join(one.of, ", "))
+		}
+	}
 }
 
 // Validate returns nil or setup.Errors for an event of a trip, in the units of
@@ -317,6 +369,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	number("low", depthField, e.Low)
 	number("high", setup.Field{Label: "Depth, at most", Measure: "depth", Max: 1.2 * depthField.Max}, e.High)
 	number("length", lengthField, e.Length)
+	number("weight", weightField, e.Weight)
 	if e.Low > e.High || e.Depth > 0 && (e.Depth < e.Low-1e-9 || e.Depth > e.High+1e-9) {
 		fail(&errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth), choice.Show("depth", e.Low), choice.Show("depth", e.High))
 	}
@@ -350,21 +403,29 @@ func (t Trip) StateAt(rod int, at time.Time, events []Event) State {
 	state := t.Rods[min(max(rod, 0), len(t.Rods)-1)].State
 	sorted := slices.SortedStableFunc(slices.Values(events), func(a, b Event) int { return a.Time.Compare(b.Time) })
 	for _, e := range sorted {
-		switch {
-		case e.State == nil || e.Time.After(at):
-		case e.Kind == Changed && e.Rod == rod:
-			water := state.Setup
-			state = *e.State
-			state.Setup = inWaterOf(state.Setup, water)
-		case e.Kind == Conditions:
-			state.Setup = inWaterOf(state.Setup, e.State.Setup)
+		if !e.Time.After(at) {
+			state = state.after(e, rod)
 		}
 	}
 	return state
 }
 
-// inWaterOf is a setup in the water, wind and boat of another.
-func inWaterOf(s, other setup.Setup) setup.Setup {
-	s.Water, s.Flow, s.Other, s.Wind, s.Swell, s.Boat = other.Water, other.Flow, other.Other, other.Wind, other.Swell, other.Boat
+// after is what a rod fishes with after an event.
+func (s State) after(e Event, rod int) State {
+	switch {
+	case e.State == nil:
+	case e.Kind == Changed && e.Rod == rod:
+		return e.State.inWaterOf(s)
+	case e.Kind == Conditions:
+		return s.inWaterOf(*e.State)
+	}
+	return s
+}
+
+// inWaterOf is a state in the water, wind and boat of another, and at its spot.
+func (s State) inWaterOf(other State) State {
+	of := other.Setup
+	s.Setup.Water, s.Setup.Flow, s.Setup.Other, s.Setup.Wind, s.Setup.Swell, s.Setup.Boat = of.Water, of.Flow, of.Other, of.Wind, of.Swell, of.Boat
+	s.Spot, s.Kind, s.Clear, s.Tint = other.Spot, other.Kind, other.Clear, other.Tint
 	return s
 }

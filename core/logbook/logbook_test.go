@@ -21,7 +21,7 @@ func outing() Trip {
 	s := setup.Default()
 	s.Water.Depth, s.Cast.Distance = 10, 15
 	return Trip{Place: "Pier Pool", Start: noon, Rods: []Rod{
-		{"Light rod", State{s, 7.1e-3, "hop"}}, {"Heavy rod", State{s, 21.3e-3, "drop"}},
+		{"Light rod", State{Setup: s, Mass: 7.1e-3, Technique: "hop"}}, {"Heavy rod", State{Setup: s, Mass: 21.3e-3, Technique: "drop"}},
 	}}
 }
 
@@ -42,7 +42,7 @@ func placed(t *testing.T, e Event, s State) Event {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return ways.Place(e)
+	return ways.Place(e, 0)
 }
 
 // A bite is where the bait was, by the clock since the splash.
@@ -80,14 +80,14 @@ func TestPlaced(t *testing.T) {
 	}
 	lifted, at := 0.0, 0.0
 	for since := touch.Expected; since < touch.Expected+15; since += 0.2 {
-		if w := ways.Place(event(Bite, func(e *Event) { e.Since = since })); w.Phase == Working && 10-w.Depth > lifted {
+		if w := ways.Place(event(Bite, func(e *Event) { e.Since = since }), 0); w.Phase == Working && 10-w.Depth > lifted {
 			lifted, at = 10-w.Depth, since
 		}
 	}
 	if lifted < 0.05 {
 		t.Fatalf("it leaves the bed by %g m at most", lifted)
 	}
-	if said := ways.Place(event(Bite, func(e *Event) { e.Since, e.Phase = at, Falling })); said.Depth < 10-0.01 {
+	if said := ways.Place(event(Bite, func(e *Event) { e.Since, e.Phase = at, Falling }), 0); said.Depth < 10-0.01 {
 		t.Errorf("falling, at %g m, when it was lifted by %g", said.Depth, lifted)
 	}
 	if told := placed(t, event(Bite, func(e *Event) { e.Depth, e.Low, e.High = 6, 5, 7 }), state); told.Depth != 6 || told.Low != 5 {
@@ -224,7 +224,7 @@ func BenchmarkPlace(b *testing.B) {
 		if err != nil {
 			b.Fatal(err)
 		}
-		ways.Place(e)
+		ways.Place(e, 0)
 	}
 }
 

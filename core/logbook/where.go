@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"time"
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
@@ -62,7 +63,7 @@ func (c *casting) phase(since float64) string {
 }
 
 // has are the kinds that happen to a bait in the water.
-var has = []string{Bottom, Off, Bite, Short, Fish, Freed, Lost, Torn}
+var has = []string{Bottom, Off, Bite, Short, Fish, Dropped, Freed, Lost, Torn}
 
 // margin is the push of the head on the bed over its weight in water, worked as
 // the setup has it with the line taken up.
@@ -124,11 +125,13 @@ func (e Event) Of(s State) Event {
 }
 
 // Place is an event with what it happened to, and where it does not say so itself the
-// phase, the depth at which it probably happened, and within what.
-func (w *Ways) Place(e Event) Event {
+// phase, the depth at which it probably happened, and within what. felt is how long after the
+// splash of its cast the bed was felt before it, s; 0 where it was not.
+func (w *Ways) Place(e Event, felt float64) Event {
 	s, usual, fast, slow := w.state, w.casts[0], w.casts[1], w.casts[2]
 	e = e.Of(s)
-	if touch := usual.track.Touch(); touch.Happened {
+	touch := usual.track.Touch()
+	if touch.Happened {
 		e.With.Expected, e.With.FallSpeed = touch.Time, -touch.At.Z/touch.Time
 		e.With.Low, e.With.High = fast.track.Touch().Time, slow.track.Touch().Time
 		e.With.Snags = s.Setup.SnagIndex(e.With.FallSpeed)
@@ -137,22 +140,66 @@ func (w *Ways) Place(e Event) Event {
 	if !slices.Contains(has, e.Kind) {
 		return e
 	}
-	if e.Phase == "" && e.Since > 0 {
-		e.Phase = usual.phase(e.Since)
-	}
 	if e.Kind == Bottom {
-		e.Phase = OnBottom
+		e.Phase, felt = OnBottom, e.Seconds
+	}
+	late := 0.0 // that the bed was felt after it was expected
+	if felt > 0 && touch.Happened {
+		late = felt - touch.Time
+	}
+	if e.Phase == "" && e.Since > 0 {
+		if e.Phase = usual.phase(e.Since - late); late != 0 && e.Since >= felt && e.Phase == Falling {
+			e.Phase = OnBottom
+		}
 	}
 	if e.Depth == 0 {
-		e.Depth, e.Low, e.High = s.where(e, w.casts)
+		e.Depth, e.Low, e.High = s.where(e, w.casts, w.bed(felt), late)
 	}
 	return e
 }
 
+// bed is how deep the bed was where the bait came down, m: as it is taken to be where the bed was felt
+// about when it was expected, or not at all; as deep as the bait had come where it was felt sooner; and
+// deeper by as much as it took longer.
+func (w *Ways) bed(felt float64) float64 {
+	bed := w.state.Setup.DepthAtSplash()
+	touch := w.casts[0].track.Touch()
+	soonest, latest := w.casts[1].track.Touch(), w.casts[2].track.Touch()
+	switch {
+	case felt == 0 || !touch.Happened:
+	case felt < soonest.Time:
+		return w.casts[0].depth(felt)
+	case latest.Happened && felt > latest.Time:
+		return bed * felt / touch.Time
+	}
+	return bed
+}
+
+// Felt is how long after the splash of its cast the bed was felt before an event, s; 0 where it
+// was not.
+func Felt(events []Event, e Event) float64 {
+	var splash time.Time
+	felt := 0.0
+	sorted := slices.SortedStableFunc(slices.Values(events), func(a, b Event) int { return a.Time.Compare(b.Time) })
+	for _, other := range sorted {
+		switch {
+		case other.Rod != e.Rod || other.Time.After(e.Time) || other.Key == e.Key:
+		case other.Kind == Splash:
+			splash, felt = other.Time, 0
+		case other.Kind == Bottom && felt == 0 && !splash.IsZero():
+			felt = other.Seconds
+		}
+	}
+	if e.Since > 0 && e.Since < felt {
+		return 0 // before it
+	}
+	return felt
+}
+
 // where is how deep an event probably was, m, by the casts with the bait as it
-// is taken to drag, less and more; the depth is 0 where only the range is known.
-func (s State) where(e Event, casts []*casting) (depth, low, high float64) {
-	bed := s.Setup.DepthAtSplash()
+// is taken to drag, less and more, over a bed of a depth that was felt so late; the depth is 0 where
+// only the range is known.
+func (s State) where(e Event, casts []*casting, bed, behind float64) (depth, low, high float64) {
 	if e.Phase == OnBottom {
 		margin := judgement.DepthSpread.Spread * spread.Reach * bed
 		return bed, bed - margin, bed + margin
@@ -163,7 +210,7 @@ func (s State) where(e Event, casts []*casting) (depth, low, high float64) {
 	if e.Phase == Back && e.Since > casts[0].track.Last.Time {
 		return 0, 0, bed // how it was reeled in is not known
 	}
-	since := e.Since
+	since := e.Since - behind
 	if touch := casts[0].track.Touch(); e.Phase == Falling && touch.Happened {
 		since = min(since, touch.Time) // it was still falling, whatever the engine says
 	}
@@ -174,5 +221,5 @@ func (s State) where(e Event, casts []*casting) (depth, low, high float64) {
 			low, high = min(low, d), max(high, d)
 		}
 	}
-	return casts[0].depth(since), low, high
+	return min(casts[0].depth(since), bed), min(low, bed), min(high, bed)
 }

@@ -779,6 +779,9 @@ type LiveSource = boat.Source
 // LiveState A BoatState with where it is from; no sources where Dunvel was started without any
 type LiveState = boat.Live
 
+// LogQuestion Whether something has more of the bites than like with like would have
+type LogQuestion = logbook.Question
+
 // Look defines model for Look.
 type Look = measure.Look
 

@@ -102,7 +102,7 @@ func (d outing) events(ctx context.Context, begin time.Time, state logbook.State
 	if err != nil {
 		return nil, err
 	}
-	with := ways.Place(logbook.Event{Kind: logbook.Splash}).With
+	with := ways.Place(logbook.Event{Kind: logbook.Splash}, 0).With
 	var out []logbook.Event
 	at := begin.Add(8 * time.Minute)
 	log := func(kind string, since float64, change func(*logbook.Event)) {

@@ -60,6 +60,7 @@ var Columns = []Column{
 	{"expected", "expected to the bottom (s)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.With.Expected, 1) }},
 	{"species", "fish", false, func(_ logbook.Log, e logbook.Event) string { return e.Species }},
 	{"length", "length (cm)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Length, 1e-2) }},
+	{"weight", "weight (kg)", false, func(_ logbook.Log, e logbook.Event) string { return number(e.Weight, 1) }},
 	{"released", "released", false, func(_ logbook.Log, e logbook.Event) string {
 		return map[bool]string{true: "yes", false: ""}[e.Released]
 	}},
@@ -425,7 +426,7 @@ func (t *Table) event(cell func(string) string, zone *time.Location) (logbook.Ev
 		into      *float64
 	}{
 		{"head", "g", &e.With.Mass}, {"bedDepth", "m", &e.With.BedDepth}, {"depth", "m", &e.Depth}, {"low", "m", &e.Low}, {"high", "m", &e.High},
-		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length},
+		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length}, {"weight", "kg", &e.Weight},
 	} {
 		if *q.into, err = t.quantity(q.key, q.unit, cell(q.key)); err != nil {
 			return e, err

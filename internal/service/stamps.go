@@ -13,15 +13,16 @@ func (s *Service) stamped(ctx context.Context, was day, c change) (day, error) {
 	before, after := was.states(), c.next.states()
 	var ways seenWays
 	out := day{c.next.trip, nil}
+	all := c.next.bare()
 	for _, e := range c.next.events {
 		key := e.Event.Key
 		old, there := before[key]
 		var err error
 		switch {
 		case c.own[key]:
-			e.Event, err = s.placed(ctx, &ways, e.Event, after[key])
+			e.Event, err = s.placed(ctx, &ways, e.Event, after[key], logbook.Felt(all, e.Event))
 		case there && !reflect.DeepEqual(old, after[key]):
-			e.Event, err = s.replaced(ctx, &ways, e.Event, old, after[key])
+			e.Event, err = s.replaced(ctx, &ways, e.Event, old, after[key], logbook.Felt(all, e.Event))
 		}
 		if err != nil {
 			return day{}, err
@@ -33,27 +34,28 @@ func (s *Service) stamped(ctx context.Context, was day, c change) (day, error) {
 
 // replaced is an event in another state of its rod than it was placed in. Where the depth
 // and the phase were worked out, they are worked out anew; what the angler said stays.
-func (s *Service) replaced(ctx context.Context, ways *seenWays, e logbook.Event, old, state logbook.State) (logbook.Event, error) {
+func (s *Service) replaced(ctx context.Context, ways *seenWays, e logbook.Event, old, state logbook.State, felt float64) (logbook.Event, error) {
 	told := e
 	told.Phase, told.Depth, told.Low, told.High = "", 0, 0, 0
-	again, err := s.placed(ctx, ways, told, old)
+	again, err := s.placed(ctx, ways, told, old, felt)
 	if err != nil {
 		return e, err
 	}
 	if again.Phase != e.Phase {
 		told.Phase = e.Phase
-		if again, err = s.placed(ctx, ways, told, old); err != nil {
+		if again, err = s.placed(ctx, ways, told, old, felt); err != nil {
 			return e, err
 		}
 	}
 	if again.Depth != e.Depth || again.Low != e.Low || again.High != e.High {
 		told.Depth, told.Low, told.High = e.Depth, e.Low, e.High
 	}
-	return s.placed(ctx, ways, told, state)
+	return s.placed(ctx, ways, told, state, felt)
 }
 
-// placed is an event with what it happened to and where, in a state of its rod.
-func (s *Service) placed(ctx context.Context, ways *seenWays, e logbook.Event, state logbook.State) (logbook.Event, error) {
+// placed is an event with what it happened to and where, in a state of its rod, the bed felt before it
+// so long after the splash.
+func (s *Service) placed(ctx context.Context, ways *seenWays, e logbook.Event, state logbook.State, felt float64) (logbook.Event, error) {
 	if !e.Needs() {
 		return e.Of(state), nil
 	}
@@ -62,7 +64,7 @@ func (s *Service) placed(ctx context.Context, ways *seenWays, e logbook.Event, s
 	if err != nil {
 		return e, err
 	}
-	return w.Place(e), nil
+	return w.Place(e, felt), nil
 }
 
 // seenWays remembers the ways of the casts of the states that were asked for.

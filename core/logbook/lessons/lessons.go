@@ -7,17 +7,12 @@ package lessons
 import (
 	"cmp"
 	"context"
-	"dunvel/core/almanac"
 	"fmt"
-	"math"
 	"slices"
-	"strings"
-	"time"
 
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
 	"dunvel/core/progress"
-	"dunvel/core/technique"
 	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/stat/distuv"
@@ -29,6 +24,8 @@ type Lesson struct {
 	Claims  []Claim  `json:"claims"` // the surest first
 	Words   string   `json:"words"`  // where nothing is claimed, why
 	Groups  []Group  `json:"groups"` // bites against casts, by what was fished
+	Landed  []Group  `json:"landed"` // fish landed against those hooked: Casts are those hooked, Takes those landed
+	Asked   []Answer `json:"asked"`  // to what was asked beforehand
 	Depths  []Bin    `json:"depths"` // bites on the fall, by depth
 	Least   []string `json:"least"`  // what was tried least
 	Losses  Losses   `json:"losses"`
@@ -37,16 +34,17 @@ type Lesson struct {
 
 // Totals are counts of everything.
 type Totals struct {
-	Trips  int     `json:"trips"`
-	Hours  float64 `json:"hours"`
-	Casts  int     `json:"casts"`
-	Takes  int     `json:"takes"` // bites, short bites and fish
-	Fish   int     `json:"fish"`
-	Short  int     `json:"short"`
-	Lost   int     `json:"lost"`
-	Freed  int     `json:"freed"`
-	Torn   int     `json:"torn"`
-	Reties int     `json:"reties"`
+	Trips   int     `json:"trips"`
+	Hours   float64 `json:"hours"`
+	Casts   int     `json:"casts"`
+	Takes   int     `json:"takes"` // a bite and the fish that it was are one
+	Fish    int     `json:"fish"`
+	Dropped int     `json:"dropped"` // hooked, and not landed
+	Short   int     `json:"short"`
+	Lost    int     `json:"lost"`
+	Freed   int     `json:"freed"`
+	Torn    int     `json:"torn"`
+	Reties  int     `json:"reties"`
 }
 
 // Claim is a pattern: Count of Of bites where chance would give Expected, with the
@@ -99,134 +97,53 @@ type Bottom struct {
 	Margin   float64 `json:"margin"` // expected push on the bed over weight in water, mean
 }
 
-// dimension divides events.
-type dimension struct {
-	name  string
-	what  string // before a label in a sentence
-	label func(l logbook.Log, e logbook.Event, choice units.Choice) string
-}
-
-var dimensions = []dimension{
-	{"Place", "at ", func(l logbook.Log, _ logbook.Event, _ units.Choice) string { return l.Trip.Place }},
-	{"Head", "on ", func(_ logbook.Log, e logbook.Event, choice units.Choice) string {
-		if e.With.Shape == "" {
-			return ""
-		}
-		return choice.Show("mass", e.With.Mass)
-	}},
-	{"Shape", "on a ", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return e.With.Shape }},
-	{"Bait", "on the ", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return e.With.Bait }},
-	{"Retrieve", "with ", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return retrieve(e.With.Technique) }},
-	{"Fall speed", "falling at ", func(_ logbook.Log, e logbook.Event, choice units.Choice) string {
-		return fallBin(e.With.FallSpeed, choice)
-	}},
-	{"Tide", "", func(l logbook.Log, e logbook.Event, _ units.Choice) string { return tideBin(l.Trip, e.Time) }},
-	{"Light", "", func(l logbook.Log, e logbook.Event, _ units.Choice) string { return seen(l, e).Light }},
-	{"Moon", "", func(l logbook.Log, e logbook.Event, _ units.Choice) string { return seen(l, e).Moon }},
-}
-
-// seen is what the sky was like at an event; nothing where it is not known where that was.
-func seen(l logbook.Log, e logbook.Event) almanac.Seen {
-	if l.Where == nil {
-		return almanac.Seen{}
-	}
-	return almanac.SeenAt(*l.Where, e.Time)
-}
-
-// retrieve is what a way of working a bait is called.
-func retrieve(key string) string {
-	if p, ok := technique.Lookup(key); ok {
-		return strings.ToLower(p.Name)
-	}
-	return key
-}
-
-// fallBin is a fall speed in m/s, in steps.
-func fallBin(speed float64, choice units.Choice) string {
-	step := judgement.FallStep.Number
-	if speed <= 0 {
-		return ""
-	}
-	low := math.Floor(speed/step) * step
-	unit := choice.Unit("speed")
-	return fmt.Sprintf("%.1f to %.1f %s", unit.FromBase(low), unit.FromBase(low+step), unit.Symbol)
-}
-
-// tideBin is a time before or after the nearest high water, in steps of two
-// hours; "" where none is known.
-func tideBin(t logbook.Trip, at time.Time) string {
-	hours, ok := t.FromHigh(at)
-	if !ok {
-		return ""
-	}
-	switch from := 2 * math.Floor(math.Abs(hours)/2); {
-	case hours < 0:
-		return fmt.Sprintf("%.0f to %.0f h before high water", from, from+2)
-	default:
-		return fmt.Sprintf("%.0f to %.0f h after high water", from, from+2)
-	}
-}
-
-func isTake(e logbook.Event) bool { return slices.Contains(logbook.Takes, e.Kind) }
-
-// Learn makes the lesson of logs, in the units of choice. price is what a head
-// costs, 0 where that is not known. The error is that a unit is not known, or that of ctx.
+// Learn makes the lesson of logs, in the units of choice, with an answer to each question that was
+// asked on them beforehand. price is what a head costs, 0 where that is not known. The error is that a unit is
+// not known, or that of ctx.
 func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) (*Lesson, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
-	out := &Lesson{Claims: []Claim{}, Groups: []Group{}, Depths: []Bin{}, Least: []string{}, Bottoms: []Bottom{}}
-	out.Totals = totals(logs)
-	looked := 0
-	var found []Claim
+	sights := sightsOf(logs)
+	out := &Lesson{Totals: totals(logs, sights), Claims: []Claim{}, Groups: []Group{}, Landed: landedBy(sights, choice), Depths: []Bin{}, Least: []string{}, Asked: []Answer{}}
+	var looked []look
 	for i, d := range dimensions {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
 		progress.Tell(ctx, float64(i)/float64(len(dimensions)+1))
-		g, claims, n := group(d, logs, choice)
-		if len(g.Rows) > 0 {
+		labels := d.labels(sights, choice)
+		g := group(d, sights, labels)
+		if len(g.Rows) > 1 {
 			out.Groups = append(out.Groups, g)
+			looked = append(looked, looksAt(d, g, sights, labels)...)
 		}
-		found = append(found, claims...)
-		looked += n
-		if least := tried(g); least != "" {
+		if least := tried(g); least != "" && d.yours {
 			out.Least = append(out.Least, least)
 		}
+		for _, l := range logs {
+			for _, q := range l.Trip.Asked {
+				if q.Of == d.name {
+					out.Asked = append(out.Asked, d.answer(q, sights, labels))
+				}
+			}
+		}
 	}
-	phases, claims, n := byPhase(logs)
+	looked = append(looked, landing(sights, choice)...)
+	looked = append(looked, shortOf(sights, choice)...)
+	phases, onFall := byPhase(logs, sights)
 	if len(phases.Rows) > 0 {
 		out.Groups = append(out.Groups, phases)
 	}
-	found = append(found, claims...)
-	looked += n
-	bins, claim, n := byDepth(logs, choice)
+	bins, atDepth, n := byDepth(sights, choice)
 	out.Depths = bins
-	if claim != nil {
-		found = append(found, *claim)
-	}
-	looked += n
-	out.Claims = more(found, looked)
+	out.Claims = tell(out.Totals.Takes, looked, append(onFall, atDepth...), n)
 	if len(out.Claims) == 0 {
 		out.Words = nothing(out.Totals)
 	}
 	out.Losses = losses(logs, price)
 	out.Bottoms = bottoms(logs)
-	return out, nil
-}
-
-// more are the claims that are more than chance after so many looks: each look is
-// one more chance to find something (Bonferroni).
-func more(found []Claim, looked int) []Claim {
-	out := []Claim{}
-	for _, c := range found {
-		c.Chance = min(c.Chance*float64(max(looked, 1)), 1)
-		if c.Chance < judgement.PatternSure.Number {
-			out = append(out, c)
-		}
-	}
-	slices.SortStableFunc(out, func(a, b Claim) int { return cmp.Compare(a.Chance, b.Chance) })
-	return out
+	return out, ctx.Err()
 }
 
 func nothing(t Totals) string {
@@ -241,17 +158,25 @@ func nothing(t Totals) string {
 	return fmt.Sprintf("%d bites in %d casts, and nothing in them that chance would not make.", t.Takes, t.Casts)
 }
 
-func totals(logs []logbook.Log) Totals {
+func totals(logs []logbook.Log, sights []sight) Totals {
 	var t Totals
+	for _, s := range sights {
+		if !s.loose {
+			t.Casts++
+		}
+		if s.taken {
+			t.Takes++
+		}
+	}
 	for _, l := range logs {
 		t.Trips++
 		t.Hours += hours(l)
 		for _, e := range l.Events {
 			switch e.Kind {
-			case logbook.Splash:
-				t.Casts++
 			case logbook.Fish:
 				t.Fish++
+			case logbook.Dropped:
+				t.Dropped++
 			case logbook.Short:
 				t.Short++
 			case logbook.Lost:
@@ -262,9 +187,6 @@ func totals(logs []logbook.Log) Totals {
 				t.Torn++
 			case logbook.Retie:
 				t.Reties++
-			}
-			if isTake(e) {
-				t.Takes++
 			}
 		}
 	}
@@ -285,34 +207,29 @@ func hours(l logbook.Log) float64 {
 	return end.Sub(l.Trip.Start).Hours()
 }
 
-// group divides bites and casts, and finds what had more of the bites than of
-// the casts; looked is how many rows could have.
-func group(d dimension, logs []logbook.Log, choice units.Choice) (g Group, found []Claim, looked int) {
-	g.Name = d.name
+// group divides bites and casts.
+func group(d dimension, sights []sight, labels []string) Group {
+	g := Group{Name: d.name}
 	rows := map[string]*Row{}
-	takes, casts := 0, 0
-	for _, l := range logs {
-		for _, e := range l.Events {
-			label := d.label(l, e, choice)
-			if label == "" || !isTake(e) && e.Kind != logbook.Splash {
-				continue
-			}
-			r := rows[label]
-			if r == nil {
-				r = &Row{Label: label}
-				rows[label] = r
-			}
-			switch {
-			case e.Kind == logbook.Splash:
-				r.Casts++
-				casts++
-			default:
-				r.Takes++
-				takes++
-				if e.Kind == logbook.Fish {
-					r.Fish++
-				}
-			}
+	takes := 0
+	for i, s := range sights {
+		if labels[i] == "" {
+			continue
+		}
+		r := rows[labels[i]]
+		if r == nil {
+			r = &Row{Label: labels[i]}
+			rows[labels[i]] = r
+		}
+		if !s.loose {
+			r.Casts++
+		}
+		if s.taken {
+			r.Takes++
+			takes++
+		}
+		if s.taken && s.take.Kind == logbook.Fish {
+			r.Fish++
 		}
 	}
 	for _, r := range rows {
@@ -322,21 +239,7 @@ func group(d dimension, logs []logbook.Log, choice units.Choice) (g Group, found
 	slices.SortFunc(g.Rows, func(a, b Row) int {
 		return cmp.Or(cmp.Compare(b.Casts, a.Casts), cmp.Compare(b.Takes, a.Takes), cmp.Compare(a.Label, b.Label))
 	})
-	if len(g.Rows) < 2 || casts == 0 || takes < int(judgement.PatternLess.Number) {
-		return g, nil, 0
-	}
-	for _, r := range g.Rows {
-		if r.Casts == 0 {
-			continue
-		}
-		looked++
-		even := float64(r.Casts) / float64(casts)
-		if c := claim(r.Takes, takes, even); float64(r.Takes) > even*float64(takes) {
-			c.Words = fmt.Sprintf("%d of %d bites %s%s, with %.0f %% of the casts.", r.Takes, takes, d.what, r.Label, 100*even)
-			found = append(found, c)
-		}
-	}
-	return g, found, looked
+	return g
 }
 
 // claim is how seldom chance gives so many of n or more, each with a probability

@@ -48,6 +48,12 @@ var lossGroups = []struct {
 	label func(logbook.Log, logbook.Event) string
 }{
 	{"Shape", func(_ logbook.Log, e logbook.Event) string { return e.With.Shape }},
+	{"Guard", func(_ logbook.Log, e logbook.Event) string {
+		if e.With.Guard {
+			return "with a guard"
+		}
+		return ""
+	}},
 	{"Bed", func(_ logbook.Log, e logbook.Event) string { return e.With.Bed }},
 	{"Place", func(l logbook.Log, _ logbook.Event) string { return l.Trip.Place }},
 }

@@ -12,7 +12,7 @@ import (
 
 // byPhase divides bites by the phase of the cast, and compares those on the fall
 // with the share of its time that the bait fell.
-func byPhase(logs []logbook.Log) (g Group, found []Claim, looked int) {
+func byPhase(logs []logbook.Log, sights []sight) (g Group, found []Claim) {
 	g.Name = "Phase"
 	takes := map[string]*Row{}
 	all := 0
@@ -29,19 +29,19 @@ func byPhase(logs []logbook.Log) (g Group, found []Claim, looked int) {
 				wet += long
 			}
 		}
-		for _, e := range l.Events {
-			if !isTake(e) || e.Phase == "" {
-				continue
-			}
-			if takes[e.Phase] == nil {
-				takes[e.Phase] = &Row{Label: e.Phase}
-			}
-			takes[e.Phase].Takes++
-			if e.Kind == logbook.Fish {
-				takes[e.Phase].Fish++
-			}
-			all++
+	}
+	for _, s := range sights {
+		if !s.taken || s.take.Phase == "" {
+			continue
 		}
+		if takes[s.take.Phase] == nil {
+			takes[s.take.Phase] = &Row{Label: s.take.Phase}
+		}
+		takes[s.take.Phase].Takes++
+		if s.take.Kind == logbook.Fish {
+			takes[s.take.Phase].Fish++
+		}
+		all++
 	}
 	for _, phase := range logbook.Phases {
 		if r := takes[phase]; r != nil {
@@ -50,7 +50,7 @@ func byPhase(logs []logbook.Log) (g Group, found []Claim, looked int) {
 		}
 	}
 	if all < int(judgement.PatternLess.Number) || wet == 0 || falling >= wet {
-		return g, nil, 0
+		return g, nil
 	}
 	even := falling / wet
 	n := 0
@@ -58,12 +58,13 @@ func byPhase(logs []logbook.Log) (g Group, found []Claim, looked int) {
 		n = r.Takes
 	}
 	onFall, rest := claim(n, all, even), claim(all-n, all, 1-even)
+	onFall.Chance, rest.Chance = 2*onFall.Chance, 2*rest.Chance // either could have been found
 	onFall.Words = fmt.Sprintf("%d of %d bites on the fall, which is %.0f %% of the time in the water.", n, all, 100*even)
 	rest.Words = fmt.Sprintf("%d of %d bites after the fall, which is %.0f %% of the time in the water.", all-n, all, 100*(1-even))
 	if float64(n) > even*float64(all) {
-		return g, []Claim{onFall}, 2
+		return g, []Claim{onFall}
 	}
-	return g, []Claim{rest}, 2
+	return g, []Claim{rest}
 }
 
 // splashes are the casts of a log, in order.
@@ -79,15 +80,13 @@ const mostBins = 20
 
 // byDepth looks where on the fall bites came: stretches of depth against an even
 // fall, and of all runs of them the one that chance makes most seldom.
-func byDepth(logs []logbook.Log, choice units.Choice) (bins []Bin, found *Claim, looked int) {
+func byDepth(sights []sight, choice units.Choice) (bins []Bin, found []Claim, looked int) {
 	var takes []logbook.Event
 	deepest := 0.0
-	for _, l := range logs {
-		for _, e := range l.Events {
-			if isTake(e) && e.Phase == logbook.Falling && e.Depth > 0 && e.With.BedDepth > 0 {
-				takes = append(takes, e)
-				deepest = max(deepest, e.With.BedDepth)
-			}
+	for _, s := range sights {
+		if e := s.take; s.taken && e.Phase == logbook.Falling && e.Depth > 0 && e.With.BedDepth > 0 {
+			takes = append(takes, e)
+			deepest = max(deepest, e.With.BedDepth)
 		}
 	}
 	bins = []Bin{}
@@ -141,7 +140,7 @@ func byDepth(logs []logbook.Log, choice units.Choice) (bins []Bin, found *Claim,
 	}
 	best.Words = fmt.Sprintf("%d of %d bites on the fall %s to %s down%s; an even fall would have %.0f there.", best.Count, n,
 		choice.Show("depth", bins[from].From), choice.Show("depth", bins[to].To), speeds(takes, bins[from].From, bins[to].To, choice), best.Expected)
-	return bins, &best, looked
+	return bins, []Claim{best}, looked
 }
 
 func overlap(b Bin, low, high float64) float64 { return max(0, min(b.To, high)-max(b.From, low)) }

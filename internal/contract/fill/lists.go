@@ -22,6 +22,8 @@ func lists() map[string][]string {
 	out := map[string][]string{
 		"event kinds":       logbook.Kinds,
 		"phases":            append(slices.Clone(logbook.Phases), ""), // or it is not known
+		"spot kinds":        append(slices.Clone(logbook.SpotKinds), ""),
+		"clarities":         append(slices.Clone(logbook.Clarities), ""),
 		"parts":             setup.Parts,
 		"lines in hand":     setup.HandLines,
 		"places of drops":   measure.Places,

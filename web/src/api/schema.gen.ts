@@ -3758,6 +3758,24 @@ export interface components {
              * @enum {string}
              */
             technique: "drop" | "tight" | "sink-draw" | "hop" | "drag" | "roll" | "hover" | "burn" | "dead";
+            /** @description Of the bait, in own words */
+            colour?: string;
+            /** @description On the bait, in own words */
+            scent?: string;
+            /** @description Of the place, in own words */
+            spot?: string;
+            /**
+             * @description Of spot
+             * @enum {string}
+             */
+            kind?: "point" | "ledge" | "slope" | "hump" | "hole" | "flat" | "bay" | "mouth" | "weed edge" | "wreck" | "structure" | "open water" | "";
+            /**
+             * @description How clear the water is
+             * @enum {string}
+             */
+            clear?: "clear" | "hazy" | "cloudy" | "";
+            /** @description Colour of the water, in own words */
+            tint?: string;
         };
         Trip: {
             place: string;
@@ -3773,6 +3791,17 @@ export interface components {
             where?: components["schemas"]["DayWhere"] | null;
             /** @description The same trip has the same key */
             key?: string;
+            /** @description What is asked of this trip and of those after it, before the answer is seen */
+            asked?: components["schemas"]["LogQuestion"][];
+        };
+        /** @description Whether something has more of the bites than like with like would have */
+        LogQuestion: {
+            /** @description The name of a group of a lesson */
+            of: string;
+            /** @description One of its rows */
+            label: string;
+            /** Format: date-time */
+            since: string;
         };
         TripRod: {
             name: string;
@@ -3797,7 +3826,7 @@ export interface components {
             /** Format: date-time */
             time: string;
             /** @enum {string} */
-            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
+            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
             rod: number;
             /** @enum {string} */
             phase?: "fall" | "bottom" | "working" | "coming back" | "";
@@ -3823,6 +3852,8 @@ export interface components {
             species?: string;
             /** Format: double */
             length?: number;
+            /** Format: double */
+            weight?: number;
             released?: boolean;
             note?: string;
             state?: components["schemas"]["State"] | null;
@@ -3898,8 +3929,11 @@ export interface components {
                 /** Format: double */
                 hours: number;
                 casts: number;
+                /** @description A bite and the fish that it was are one */
                 takes: number;
                 fish: number;
+                /** @description Hooked, and not landed */
+                dropped: number;
                 short: number;
                 lost: number;
                 freed: number;
@@ -3934,6 +3968,31 @@ export interface components {
                     /** Format: double */
                     high: number;
                 }[];
+            }[];
+            /** @description Fish landed (takes) of those hooked (casts), with the range of that share */
+            landed: {
+                name: string;
+                rows: {
+                    label: string;
+                    casts: number;
+                    takes: number;
+                    fish: number;
+                    /** Format: double */
+                    low: number;
+                    /** Format: double */
+                    high: number;
+                }[];
+            }[];
+            /** @description Answers to what was asked beforehand */
+            asked: {
+                of: string;
+                label: string;
+                /** Format: date-time */
+                since: string;
+                words: string;
+                /** Format: double */
+                chance: number;
+                sure: boolean;
             }[];
             depths: {
                 /** Format: double */
@@ -4306,7 +4365,7 @@ export interface components {
                 y: number;
                 key: string;
                 /** @enum {string} */
-                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
+                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
                 /** Format: date-time */
                 time: string;
             }[];

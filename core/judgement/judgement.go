@@ -89,17 +89,19 @@ var (
 	}
 )
 
-// The log: see packages trip and pattern.
+// The log: see packages logbook and lessons.
 var (
-	OnBottomFor = Value{2, "s", 0, "a bite so soon after the touch is one on the bottom"}
-	TapLate     = Value{1, "s", 0, "a wet thumb is so early or late"}
-	SnagRate    = Value{0.012, "1", 0.5, "share of casts that lose a head, for one step of the snag index"}
-	PatternSure = Value{0.1, "1", 0, "a pattern that chance makes less often than this is claimed"}
-	PatternWide = Value{0.8, "1", 0, "a stretch with more of the fall than this is nearly all of it, and no pattern"}
-	TriedLittle = Value{0.25, "1", 0, "what had fewer casts than this share of the most was hardly tried"}
-	FallStep    = Value{0.2, "m/s", 0, "fall speeds that a hand tells apart"}
-	PatternLess = Value{5, "1", 0, "fewer than this are too few to say anything"}
-	CastLongest = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
+	OnBottomFor  = Value{2, "s", 0, "a bite so soon after the touch is one on the bottom"}
+	TapLate      = Value{1, "s", 0, "a wet thumb is so early or late"}
+	SnagRate     = Value{0.012, "1", 0.5, "share of casts that lose a head, for one step of the snag index"}
+	PatternSure  = Value{0.1, "1", 0, "a pattern that chance makes less often than this is claimed"}
+	PatternWide  = Value{0.8, "1", 0, "a stretch with more of the fall than this is nearly all of it, and no pattern"}
+	TriedLittle  = Value{0.25, "1", 0, "what had fewer casts than this share of the most was hardly tried"}
+	FallStep     = Value{0.2, "m/s", 0, "fall speeds that a hand tells apart"}
+	PatternLess  = Value{5, "1", 0, "fewer than this are too few to say anything"}
+	FallSurprise = Value{1.25, "1", 0, "a fall so much beyond its 80 % range is told at once"}
+	QuietCasts   = Value{15, "1", 0, "after so many casts without a take it is told what was tried least"}
+	CastLongest  = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
 )
 
 // Practice: see package practice.

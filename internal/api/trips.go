@@ -115,5 +115,5 @@ func savedTrip(k service.Outing) contract.SavedTrip {
 }
 
 func savedEvent(k store.KeptEvent) contract.SavedEvent {
-	return contract.SavedEvent{Id: k.ID, Version: k.Version, Trip: k.Trip, Event: k.Event}
+	return contract.SavedEvent{Id: k.ID, Version: k.Version, Trip: k.Trip, Event: k.Event, Said: k.Event.Said(), Overdue: k.Event.Overdue()}
 }

@@ -523,6 +523,9 @@ type Definitions struct {
 	Begins []Begin   `json:"begins"`
 	Box    []BoxKind `json:"box"`
 
+	// Clarities How clear water is
+	Clarities []string `json:"clarities"`
+
 	// Defaults The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1: what is deprecated here is read in older versions only.
 	Defaults Setup   `json:"defaults"`
 	Fields   []Field `json:"fields"`
@@ -542,7 +545,10 @@ type Definitions struct {
 	Places []string `json:"places"`
 
 	// Questions What is asked of each of them
-	Questions  []BeginQuestion      `json:"questions"`
+	Questions []BeginQuestion `json:"questions"`
+
+	// Spots Kinds of spots
+	Spots      []string             `json:"spots"`
 	Techniques []Technique          `json:"techniques"`
 	Units      []Unit               `json:"units"`
 	Variants   []VariantDescription `json:"variants"`
@@ -1060,6 +1066,12 @@ type SavedEvent struct {
 	// Event Something that happened; what is not known is 0 or empty
 	Event Event `json:"event"`
 	Id    int64 `json:"id"`
+
+	// Overdue After how long a fall is to be wondered at that goes on yet, of a splash; 0 where that is not known
+	Overdue float64 `json:"overdue"`
+
+	// Said What is to be said at once of a fall that stopped much sooner than expected, or went on much longer; else empty
+	Said string `json:"said"`
 
 	// Sky Light, moon and tide then, where events are listed; empty where none of it is known
 	Sky     *string `json:"sky,omitempty"`

@@ -52,6 +52,7 @@ func Define() Definitions {
 	}
 	d.Parts = setup.DescribeParts()
 	d.Groups, d.Places, d.Holds = setup.Groups(), measure.Places, measure.Holds
+	d.Spots, d.Clarities = logbook.SpotKinds, logbook.Clarities
 	for _, of := range []struct {
 		field string
 		words []catalogue.Word

@@ -19,9 +19,10 @@ func TestLogATrip(t *testing.T) {
 	p.click("Begin a trip")
 	p.says("h1", "Pier Pool, ")
 	p.says(".tap-tied", "7.1 g ball, paddle tail 90 mm, Just the fall")
-	p.click("Splash\nwhen the cast lands")
+	p.click("Splash\ncast 1, when it lands")
 	p.says(".tap-last", "splash")
 	p.later(4)
+	p.says(".tap-splash small", "cast 1, ")
 	p.says(".tap-splash small", "s ago")
 	p.click("Bite on the fall")
 	p.says(".tap-last", "bite on the fall, at 2")
@@ -63,13 +64,30 @@ func TestLogATrip(t *testing.T) {
 	p.click("Tied on")
 	p.says(".tap-tied", "10.6 g ball, paddle tail 90 mm, Slow roll")
 
+	// What was tied on before is one tap away, to compare the two; own words go with the bait, and the spot.
+	p.click("Back to 7.1 g ball, Just the fall")
+	p.says(".tap-tied", "7.1 g ball, paddle tail 90 mm, Just the fall")
+	p.click("Changed…")
+	p.write("#field-change-Colour-of-the-bait", "motor oil")
+	p.click("Tied on")
+	p.says(".tap-tied", "7.1 g ball, motor oil paddle tail 90 mm, Just the fall")
+	p.click("Changed…")
+	p.write("#field-change-Spot", "the long jetty")
+	p.choose("field-change-Kind-of-spot", "structure")
+	p.choose("field-change-The-water-is", "hazy")
+	p.click("The water is so now")
+	p.says(".tap-tied", "the long jetty (structure), hazy water")
+	p.says(".tap-tied", "motor oil")
+	p.click("Fish lost")
+	p.says(".tap-last", "fish lost")
+
 	p.enter(".tap-note input", "gulls working", "HTMLInputElement", "input")
 	p.click("Note it")
 	p.says(".tap-last", "gulls working")
 
 	// The head that was lost is gone from the box.
 	p.click("What happened")
-	p.until(`document.querySelectorAll(".timeline li").length === 11`)
+	p.until(`document.querySelectorAll(".timeline li").length === 15`)
 	p.visit("/box")
 	p.until(`document.querySelector(` + "`" + cell("Count", "7.1 g ball, lead, 1/0 hook") + "`" + `)?.value`)
 }
@@ -164,6 +182,12 @@ func TestLessons(t *testing.T) {
 	p.says(".claims", "of them, 8 in 10 times; chance does as much")
 	p.says("section[aria-label=Losses]", "heads lost")
 	p.says("section[aria-label=Predictions]", "Pier Pool")
+	// A question is asked before the answer is seen, with a way back.
+	p.click("By Shape, in figures")
+	p.click("Ask whether football does better, from now on")
+	p.says("[aria-label=Asked]", "Shape, football? Not told yet: 0 casts on a football, 0 otherwise.")
+	p.click("Undo")
+	p.until(`document.querySelector("[aria-label=Asked]") === null`)
 	p.visit("/log?trip=2&part=teaches")
 	p.says(".lessons", "1 trip,")
 }

@@ -28,6 +28,7 @@ type Lesson struct {
 	Asked   []Answer `json:"asked"`  // to what was asked beforehand
 	Depths  []Bin    `json:"depths"` // bites on the fall, by depth
 	Least   []string `json:"least"`  // what was tried least
+	Next    string   `json:"next"`   // what to try now, where nothing has taken for a while; of one trip
 	Losses  Losses   `json:"losses"`
 	Bottoms []Bottom `json:"bottoms"` // predictions against what happened
 }
@@ -140,6 +141,9 @@ func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) flo
 	out.Claims = tell(out.Totals.Takes, looked, append(onFall, atDepth...), n)
 	if len(out.Claims) == 0 {
 		out.Words = nothing(out.Totals)
+	}
+	if len(logs) == 1 {
+		out.Next = next(sights, out.Least)
 	}
 	out.Losses = losses(logs, price)
 	out.Bottoms = bottoms(logs)

@@ -1379,6 +1379,10 @@ export interface components {
             places: string[];
             /** @description How the line may be held then */
             holds: string[];
+            /** @description Kinds of spots */
+            spots: string[];
+            /** @description How clear water is */
+            clarities: string[];
         };
         /** @description A kind of fishing with a setup that is usual for it */
         Begin: {
@@ -3920,6 +3924,13 @@ export interface components {
             /** Format: int64 */
             trip: number;
             event: components["schemas"]["Event"];
+            /** @description What is to be said at once of a fall that stopped much sooner than expected, or went on much longer; else empty */
+            said: string;
+            /**
+             * Format: double
+             * @description After how long a fall is to be wondered at that goes on yet, of a splash; 0 where that is not known
+             */
+            overdue: number;
             /** @description Light, moon and tide then, where events are listed; empty where none of it is known */
             sky?: string;
         };
@@ -4006,6 +4017,8 @@ export interface components {
             }[];
             /** @description What was tried least */
             least: string[];
+            /** @description What to try now, where nothing has taken for a while; of one trip, or empty */
+            next: string;
             losses: {
                 lost: number;
                 /** Format: double */

@@ -17,7 +17,7 @@ interface Props {
 
 /** What was tied on instead, or how the water is now. */
 export function Change({ state, setup, onLog }: Props) {
-  const { techniques } = useDefinitions();
+  const { techniques, spots, clarities } = useDefinitions();
   const { show } = useUnits();
   const { data: box } = useBox();
   const [next, setNext] = useState(state);
@@ -75,11 +75,24 @@ export function Change({ state, setup, onLog }: Props) {
           ))}
         </select>
       </Row>
+      <Own
+        label="Colour of the bait"
+        value={next.colour}
+        onChange={(colour) => setNext({ ...next, colour })}
+      />
+      <Own label="Scent" value={next.scent} onChange={(scent) => setNext({ ...next, scent })} />
       <p>
         <button type="button" onClick={() => onLog("changed", next)}>
           Tied on
         </button>
       </p>
+      <Own label="Spot" value={next.spot} onChange={(spot) => setNext({ ...next, spot })} />
+      <OneOf
+        label="Kind of spot"
+        value={next.kind}
+        among={spots}
+        onChange={(kind) => setNext({ ...next, kind: kind as RodState["kind"] })}
+      />
       <NumberField
         path="water.depth"
         label="Depth here"
@@ -96,6 +109,13 @@ export function Change({ state, setup, onLog }: Props) {
         value={next.setup.wind.speed}
         onChange={(v) => set({ "wind.speed": v })}
       />
+      <OneOf
+        label="The water is"
+        value={next.clear}
+        among={clarities}
+        onChange={(clear) => setNext({ ...next, clear: clear as RodState["clear"] })}
+      />
+      <Own label="Colour of the water" value={next.tint} onChange={(tint) => setNext({ ...next, tint })} />
       <p>
         <button type="button" onClick={() => onLog("conditions", next)}>
           The water is so now
@@ -105,5 +125,56 @@ export function Change({ state, setup, onLog }: Props) {
         </button>
       </p>
     </section>
+  );
+}
+
+/** Something in own words. */
+function Own({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value?: string;
+  onChange: (value: string) => void;
+}) {
+  const id = fieldId(`change-${label}`);
+  return (
+    <Row id={id} label={label}>
+      <input
+        id={id}
+        className="row-input"
+        maxLength={60}
+        value={value ?? ""}
+        onChange={(e) => onChange(e.target.value)}
+      />
+    </Row>
+  );
+}
+
+/** One of a few, or none of them. */
+function OneOf({
+  label,
+  value,
+  among,
+  onChange,
+}: {
+  label: string;
+  value?: string;
+  among: string[];
+  onChange: (value: string) => void;
+}) {
+  const id = fieldId(`change-${label}`);
+  return (
+    <Row id={id} label={label}>
+      <select id={id} className="row-input" value={value ?? ""} onChange={(e) => onChange(e.target.value)}>
+        <option value="">not said</option>
+        {among.map((k) => (
+          <option key={k} value={k}>
+            {k}
+          </option>
+        ))}
+      </select>
+    </Row>
   );
 }

@@ -10,8 +10,8 @@ import { Aboard, aboard } from "./aboard";
 import { Change } from "./Change";
 import { newKey, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
-import { useEvents, useLogActions, useQueue } from "./useLog";
-import { kindOf, tied, told } from "./words";
+import { useEvents, useLesson, useLogActions, useQueue } from "./useLog";
+import { apart, at, kindOf, tied, told } from "./words";
 import "./tap.css";
 
 const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
@@ -20,7 +20,9 @@ const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "bite", label: "Bite while worked", phase: "working" },
   { kind: "bite", label: "Bite coming back", phase: "coming back" },
   { kind: "fish", label: "Fish" },
+  { kind: "fish lost", label: "Fish lost" },
   { kind: "short bite", label: "Short bite" },
+  { kind: "fish seen", label: "Fish seen" },
   { kind: "bottom lost", label: "Bed lost" },
   { kind: "snag freed", label: "Snag freed" },
   { kind: "head lost", label: "Head lost" },
@@ -52,6 +54,23 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const unsent = queue.map((w) => w.event);
   const all: LogEvent[] = [...(events ?? []).map((e) => e.event), ...unsent];
   const state = stateNow(trip, rod, all);
+  const before = stateBefore(trip, rod, all);
+  const { data: lesson } = useLesson(trip.id > 0 ? trip.id : undefined);
+  const casts = all.filter((e) => e.kind === "splash").length;
+  const lastSplash = latest(all, rod, "splash");
+  const lastBed = latest(all, rod, "bottom");
+  const felt =
+    lastSplash && lastBed && Date.parse(lastBed.time) > Date.parse(lastSplash.time)
+      ? (lastBed.seconds ?? 0)
+      : 0;
+  const kept = (e: LogEvent | undefined) => events?.find((k) => k.event.key === e?.key);
+  const late = kept(lastSplash)?.overdue ?? 0;
+  const overdue =
+    late > 0 &&
+    since > late &&
+    felt === 0 &&
+    state.technique === lastSplash?.with?.technique &&
+    since < 3 * late;
   const { data: care } = useCautions(state.setup, state.mass, trip.trip.place);
   const tap = (event: Partial<LogEvent> & { kind: EventKind }) => {
     setGone(undefined);
@@ -71,6 +90,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
     tap({ kind: "splash", since: 0 });
   };
   const last = queue.at(-1)?.event ?? events?.at(-1)?.event;
+  const said = kept(last)?.said;
   const undo = async () => {
     if (!last) return;
     const { key, kind } = last;
@@ -102,10 +122,18 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         />
       )}
       <p className="tap-tied">
-        {tied(state, show, names)}{" "}
+        <span>
+          {tied(state, show, names)}
+          {at(state) && `; ${at(state)}`}
+        </span>
         <button type="button" onClick={() => setChanging(!changing)} aria-expanded={changing}>
           Changed…
-        </button>
+        </button>{" "}
+        {before && (
+          <button type="button" onClick={() => tap({ kind: "changed", state: before, since: 0 })}>
+            Back to {apart(before, state, show, names)}
+          </button>
+        )}
       </p>
       <Aboard live={live} />
       {care && <Care folded cautions={care.now} />}
@@ -122,7 +150,9 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
       <div className="tap-cast">
         <button type="button" className="tap-splash" onClick={splash}>
           Splash
-          <small>{since > 0 ? `${since.toFixed(0)} s ago` : "when the cast lands"}</small>
+          <small>
+            {since > 0 ? `cast ${casts}, ${since.toFixed(0)} s ago` : `cast ${casts + 1}, when it lands`}
+          </small>
         </button>
         <button
           type="button"
@@ -134,7 +164,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           }}
         >
           On the bed
-          <small>{since > 0 ? `after ${since.toFixed(0)} s` : "after a splash"}</small>
+          <small>{underway(since, felt)}</small>
         </button>
       </div>
       <div className="tap-all">
@@ -151,6 +181,9 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
       </div>
       <NoteIt onNote={(note) => tap({ kind: "note", note })} />
       <div className="tap-last" role="status">
+        {overdue && <p className="tap-said">Longer than expected: deeper here, or drifting off?</p>}
+        {last && said && <p className="tap-said">{said}</p>}
+        {lesson?.next && <p className="tap-said">{lesson.next}</p>}
         {last && (
           <p>
             <b>
@@ -191,6 +224,23 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   );
 }
 
+/** How it goes on since the splash: it falls, or lies on the bed since it was felt. */
+function underway(since: number, felt: number): string {
+  if (since === 0) return "after a splash";
+  return felt > 0
+    ? `after ${felt.toFixed(0)} s, ${(since - felt).toFixed(0)} s ago`
+    : `after ${since.toFixed(0)} s`;
+}
+
+/** What happened last to a rod, of a kind. */
+const latest = (all: LogEvent[], rod: number, kind: EventKind) =>
+  all
+    .filter((e) => e.kind === kind && e.rod === rod)
+    .reduce<LogEvent | undefined>(
+      (a, b) => (a && Date.parse(a.time) > Date.parse(b.time) ? a : b),
+      undefined,
+    );
+
 /** Whatever else there is to say. */
 function NoteIt({ onNote }: { onNote: (note: string) => void }) {
   const [text, setText] = useState("");
@@ -215,11 +265,40 @@ function NoteIt({ onNote }: { onNote: (note: string) => void }) {
 }
 
 /** What a rod fishes with after all that was logged; the server says the same of every event. */
-export function stateNow(trip: SavedTrip, rod: number, events: LogEvent[]): RodState {
-  let state = trip.trip.rods[rod]?.state ?? (trip.trip.rods[0]?.state as RodState);
+export const stateNow = (trip: SavedTrip, rod: number, events: LogEvent[]): RodState =>
+  states(trip, rod, events).at(-1) as RodState;
+
+/** What it was tied with before, to go back to with one tap: two baits are compared so. */
+function stateBefore(trip: SavedTrip, rod: number, events: LogEvent[]): RodState | undefined {
+  const all = states(trip, rod, events);
+  const now = tackle(all.at(-1) as RodState);
+  return all.findLast((s) => tackle(s) !== now);
+}
+
+const tackle = ({ setup, mass, technique, colour, scent }: RodState) =>
+  JSON.stringify([setup.head, setup.bait, setup.rig, mass, technique, colour, scent]);
+
+/** All that a rod fished with in turn. */
+function states(trip: SavedTrip, rod: number, events: LogEvent[]): RodState[] {
+  const out = [trip.trip.rods[rod]?.state ?? (trip.trip.rods[0]?.state as RodState)];
   const sorted = [...events].sort((a, b) => Date.parse(a.time) - Date.parse(b.time));
   for (const e of sorted) {
-    if (e.state && e.kind === "changed" && e.rod === rod) state = e.state;
+    const now = out.at(-1) as RodState;
+    if (e.state && e.kind === "changed" && e.rod === rod) out.push(inWaterOf(e.state, now));
+    if (e.state && e.kind === "conditions") out.push(inWaterOf(now, e.state));
   }
-  return state;
+  return out;
+}
+
+/** A state in the water, wind and boat of another, and at its spot. */
+function inWaterOf(state: RodState, { setup, spot, kind, clear, tint }: RodState): RodState {
+  const { water, flow, other, wind, swell, boat } = setup;
+  return {
+    ...state,
+    spot,
+    kind,
+    clear,
+    tint,
+    setup: { ...state.setup, water, flow, other, wind, swell, boat },
+  };
 }

@@ -7,8 +7,36 @@ const called: Partial<Record<LogEvent["kind"], string>> = { bottom: "bed", "bott
 export const kindOf = (e: LogEvent) => called[e.kind] ?? e.kind;
 
 /** What a rod fishes with, in short. */
-export function tied({ setup, mass, technique }: RodState, show: Show, names: Map<string, string>): string {
-  return `${show("mass", mass)} ${setup.head.shape}, ${setup.bait.form} ${show("size", setup.bait.length)}, ${names.get(technique) ?? technique}`;
+export const tied = (state: RodState, show: Show, names: Map<string, string>) =>
+  parts(state, show, names).join(", ");
+
+/** What of it is another than of another, in short. */
+export function apart(state: RodState, from: RodState, show: Show, names: Map<string, string>): string {
+  const other = parts(from, show, names);
+  return parts(state, show, names)
+    .filter((part, i) => part !== other[i])
+    .join(", ");
+}
+
+function parts(
+  { setup, mass, technique, colour, scent }: RodState,
+  show: Show,
+  names: Map<string, string>,
+): string[] {
+  const bait = [colour, setup.bait.form, show("size", setup.bait.length)].filter(Boolean).join(" ");
+  return [
+    `${show("mass", mass)} ${setup.head.shape}`,
+    `${bait}${scent ? ` with ${scent}` : ""}`,
+    names.get(technique) ?? technique,
+  ];
+}
+
+/** Where a rod fishes, as far as it was said. */
+export function at({ spot, kind, clear, tint }: RodState): string {
+  const water = [clear, tint].filter(Boolean).join(" ");
+  return [[spot, kind && `(${kind})`].filter(Boolean).join(" "), water && `${water} water`]
+    .filter(Boolean)
+    .join(", ");
 }
 
 const phases: Record<string, string> = {
@@ -44,10 +72,13 @@ export function told(e: LogEvent, show: Show, names: Map<string, string>): strin
   }
   if (e.species) parts.unshift(e.species);
   if (e.length) parts.push(show("size", e.length));
+  if (e.weight) parts.push(show("strength", e.weight));
   if (e.released) parts.push("released");
   if (e.state && e.kind === "changed") parts.push(`to ${tied(e.state, show, names)}`);
   if (e.state && e.kind === "conditions") {
     const { water, flow, wind } = e.state.setup;
+    const spot = at(e.state);
+    if (spot) parts.push(spot);
     parts.push(
       `${show("depth", water.depth)} deep, current ${show("speed", flow.speed)}, wind ${show("wind", wind.speed)}`,
     );

@@ -1,14 +1,46 @@
 import { scaleLinear } from "d3-scale";
-import type { Lesson } from "../../api/client";
-import { useLesson } from "../../log/useLog";
+import type { Lesson, SavedTrip } from "../../api/client";
+import { useLesson, useLogActions, useTrips } from "../../log/useLog";
 import { useUnits } from "../../parts/preferences";
+import { useSay } from "../../parts/Undo";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
+import { onTheWall } from "../../parts/when";
 import { percent } from "../../units/numbers";
+
+type Ask = (of: string, label: string) => void;
+
+/** Asks something of a trip, or of the latest, and of what comes after it. */
+function useAsk(trip: number | undefined): Ask | undefined {
+  const { data: trips } = useTrips();
+  const { change } = useLogActions();
+  const say = useSay();
+  const of = trips?.find((t) => (trip === undefined ? t.id > 0 : t.id === trip));
+  if (!of) return undefined;
+  const keep = (
+    of: SavedTrip,
+    asked: SavedTrip["trip"]["asked"],
+    words: string,
+    undo?: SavedTrip["trip"]["asked"],
+  ) =>
+    change.mutate(
+      { of, trip: { ...of.trip, asked } },
+      {
+        onSuccess: (now) => say(words, undo && (() => keep(now, undo, "It is not asked any more."))),
+        onError: (e) => say(e.message),
+      },
+    );
+  return (group, label) => {
+    const was = of.trip.asked ?? [];
+    const question = { of: group, label, since: onTheWall(new Date()) };
+    keep(of, [...was, question], `It is asked of what is fished from now on: ${group}, ${label}.`, was);
+  };
+}
 
 /** What the log teaches: what to repeat, what was tried least, what was lost, and how the predictions did. */
 export function Lessons({ trip }: { trip: number | undefined }) {
   const { data: lesson, error, share } = useLesson(trip);
+  const ask = useAsk(trip);
   if (error) return <p role="alert">{error.message}</p>;
   if (!lesson)
     return (
@@ -35,6 +67,8 @@ export function Lessons({ trip }: { trip: number | undefined }) {
             </li>
           ))}
         </ul>
+        {lesson.next && <p>{lesson.next}</p>}
+        <Asked of={lesson.asked} />
         <Totals of={lesson.totals} />
         {lesson.least.length > 0 && (
           <p>
@@ -51,13 +85,71 @@ export function Lessons({ trip }: { trip: number | undefined }) {
         </p>
         <div className="groups">
           {lesson.groups.map((g) => (
-            <Group key={g.name} group={g} />
+            <Group key={g.name} group={g} ask={ask} />
           ))}
         </div>
       </section>
+      {lesson.landed.length > 0 && (
+        <section aria-label="Landed of those hooked">
+          <h2>Landed of those hooked</h2>
+          <div className="groups">
+            {lesson.landed.map((g) => (
+              <Landed key={g.name} group={g} />
+            ))}
+          </div>
+        </section>
+      )}
       <Losses of={lesson.losses} />
       <Bottoms of={lesson.bottoms} />
     </div>
+  );
+}
+
+/** What was asked before it was seen, and what the log says to it since. */
+function Asked({ of }: { of: Lesson["asked"] }) {
+  if (of.length === 0) return null;
+  return (
+    <ul className="claims" aria-label="Asked">
+      {of.map((a) => (
+        <li key={a.of + a.label + a.since}>
+          <b>
+            {a.of}, {a.label}?
+          </b>{" "}
+          {a.words}
+          {a.sure && <small> Chance does as much {(100 * a.chance).toPrecision(2)} in 100 times.</small>}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** How many of the fish that were hooked on each were landed. */
+function Landed({ group }: { group: Lesson["landed"][number] }) {
+  return (
+    <Wide label={`Landed by ${group.name}, as a table`}>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{group.name}</th>
+            <th scope="col">Hooked</th>
+            <th scope="col">Landed</th>
+            <th scope="col">Share, 8 in 10 times</th>
+          </tr>
+        </thead>
+        <tbody>
+          {group.rows.map((r) => (
+            <tr key={r.label}>
+              <th scope="row">{r.label}</th>
+              <td>{r.casts}</td>
+              <td>{r.takes}</td>
+              <td>
+                {Math.round(100 * r.low)}–{percent(r.high)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Wide>
   );
 }
 
@@ -68,6 +160,7 @@ function Totals({ of }: { of: Lesson["totals"] }) {
     `${of.casts} casts`,
     `${of.takes} bites`,
     `${of.fish} fish`,
+    ...(of.dropped > 0 ? [`${of.dropped} hooked and lost`] : []),
     `${of.lost} heads lost`,
   ];
   return <p className="aside">{parts.join(", ")}.</p>;
@@ -118,7 +211,7 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
 const label = 150;
 
 /** Its share of all bites, with how much doubt, against that of the casts; the figures behind it on a tap. */
-function Group({ group }: { group: Lesson["groups"][number] }) {
+function Group({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask }) {
   const casts = group.rows.reduce((sum, r) => sum + r.casts, 0);
   const x = scaleLinear([0, 1], [label, width - 12]);
   return (
@@ -145,13 +238,13 @@ function Group({ group }: { group: Lesson["groups"][number] }) {
       </svg>
       <details>
         <summary>By {group.name}, in figures</summary>
-        <Figures group={group} />
+        <Figures group={group} ask={ask} />
       </details>
     </figure>
   );
 }
 
-function Figures({ group }: { group: Lesson["groups"][number] }) {
+function Figures({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask }) {
   return (
     <Wide label={`By ${group.name}, as a table`}>
       <table>
@@ -174,6 +267,17 @@ function Figures({ group }: { group: Lesson["groups"][number] }) {
               <td>
                 {Math.round(100 * r.low)}–{percent(r.high)}
               </td>
+              {ask && r.casts > 0 && (
+                <td>
+                  <button
+                    type="button"
+                    aria-label={`Ask whether ${r.label} does better, from now on`}
+                    onClick={() => ask(group.name, r.label)}
+                  >
+                    Ask
+                  </button>
+                </td>
+              )}
             </tr>
           ))}
         </tbody>

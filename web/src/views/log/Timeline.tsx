@@ -92,6 +92,8 @@ const kinds = among({
   bite: true,
   "short bite": true,
   fish: true,
+  "fish lost": true,
+  "fish seen": true,
   "snag freed": true,
   "head lost": true,
   "bait torn": true,
@@ -190,7 +192,7 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
           onChange={(seconds) => set({ seconds })}
         />
       )}
-      {event.kind === "fish" && (
+      {(event.kind === "fish" || event.kind === "fish lost") && (
         <>
           <Row id={id("species")} label="Kind of fish" error={errors.species}>
             <input
@@ -205,6 +207,12 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
             value={event.length ?? 0}
             error={errors.length}
             onChange={(length) => set({ length })}
+          />
+          <NumberField
+            path="event.weight"
+            value={event.weight ?? 0}
+            error={errors.weight}
+            onChange={(weight) => set({ weight })}
           />
           <Row id={id("released")} label="Released">
             <input

@@ -6,6 +6,7 @@ import (
 	"io"
 	"strconv"
 	"strings"
+	"time"
 
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
@@ -22,6 +23,17 @@ func (h Handlers) ExportLog(ctx context.Context, _ ExportLogRequestObject) (Expo
 		return nil, err
 	}
 	return ExportLog200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportLog200ResponseHeaders{ContentDisposition: under("dunvel-log.csv")}}, nil
+}
+
+// ExportWorkbook implements the contract.
+func (h Handlers) ExportWorkbook(ctx context.Context, _ ExportWorkbookRequestObject) (ExportWorkbookResponseObject, error) {
+	var out bytes.Buffer
+	if err := h.does.WriteWorkbook(ctx, &out); err != nil {
+		return nil, err
+	}
+	return ExportWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse{
+		Body: &out, ContentLength: int64(out.Len()), Headers: ExportWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-log.xlsx")},
+	}, nil
 }
 
 // under is the name to keep a file under, as a header has it.
@@ -71,23 +83,36 @@ func fileOf(r ImportFileRequestObject) (service.File, error) {
 	if b := r.JSONBody; b != nil {
 		file := service.File{Kind: string(b.Kind), Text: []byte(b.Text), Take: b.Take}
 		if b.Columns != nil {
-			file.Columns = *b.Columns
+			file.How.Columns = *b.Columns
 		}
 		return file, nil
 	}
-	file := service.File{Take: wanted(r.Params.Take)}
+	file := service.File{Take: wanted(r.Params.Take), Changes: wanted(r.Params.Changes)}
+	if r.Params.Order != nil {
+		file.How.Order = string(*r.Params.Order)
+	}
+	if r.Params.Decimal != nil {
+		file.How.Decimal = string(*r.Params.Decimal)
+	}
+	if r.Params.Zone != nil {
+		zone, err := time.LoadLocation(*r.Params.Zone)
+		if err != nil || *r.Params.Zone == "" {
+			return file, setup.Fault("zone", "Time zone: “%s” is not one, such as Europe/London.", *r.Params.Zone)
+		}
+		file.How.Zone = zone
+	}
 	if r.Params.Kind != nil {
 		file.Kind = string(*r.Params.Kind)
 	}
 	if r.Params.Column != nil {
-		file.Columns = map[string]int{}
+		file.How.Columns = map[string]int{}
 		for _, c := range *r.Params.Column {
 			key, at, _ := strings.Cut(c, ":")
 			n, err := strconv.Atoi(at)
 			if err != nil {
 				return file, setup.Fault("column", "Column: “%s” is not one of ours and a number, such as time:0.", c)
 			}
-			file.Columns[key] = n
+			file.How.Columns[key] = n
 		}
 	}
 	var err error
@@ -105,7 +130,11 @@ func (h Handlers) takeIn(ctx context.Context, file service.File) (contract.Impor
 
 func reported(r *service.Report) contract.Import {
 	out := contract.Import{
-		Headers: r.Headers, Columns: r.Columns, Trips: r.Trips, Events: r.Events, Places: r.Places, Tracks: r.Tracks, Untimed: r.Untimed, Entries: r.Entries, Known: r.Known, Taken: r.Taken,
+		Headers: r.Headers, Columns: r.Columns, Trips: r.Trips, Events: r.Events, Places: r.Places, Tracks: r.Tracks, Untimed: r.Untimed, Entries: r.Entries, Known: r.Known, Changed: r.Changed, Taken: r.Taken,
+		Unused: r.Unused, Order: r.Order, Decimal: r.Decimal, Zone: r.Zone, Rows: r.Rows,
+		Asks: each(r.Asks, func(a exchange.Ask) contract.ImportAsk {
+			return contract.ImportAsk{About: contract.ImportAskAbout(a.About), Example: a.Example, Options: a.Options}
+		}),
 		Fields: []contract.ImportField{},
 		Refused: each(r.Refused, func(f exchange.Refused) contract.ImportRefused {
 			return contract.ImportRefused{Line: f.Line, Why: f.Why}
@@ -118,8 +147,10 @@ func reported(r *service.Report) contract.Import {
 			return contract.ImportField{Key: c.Key, Label: c.Header, Needed: c.Needed}
 		})
 	}
-	if r.Trips == nil {
-		out.Trips = []string{}
+	for _, list := range []*[]string{&out.Trips, &out.Unused, &out.Rows} {
+		if *list == nil {
+			*list = []string{}
+		}
 	}
 	return out
 }

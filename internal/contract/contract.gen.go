@@ -121,6 +121,24 @@ func (e HealthStatus) Valid() bool {
 	}
 }
 
+// Defines values for ImportAskAbout.
+const (
+	Decimal ImportAskAbout = "decimal"
+	Order   ImportAskAbout = "order"
+)
+
+// Valid indicates whether the value is a known member of the ImportAskAbout enum.
+func (e ImportAskAbout) Valid() bool {
+	switch e {
+	case Decimal:
+		return true
+	case Order:
+		return true
+	default:
+		return false
+	}
+}
+
 // Defines values for NewItemsKind.
 const (
 	NewItemsKindBait   NewItemsKind = "bait"
@@ -177,28 +195,28 @@ func (e PlayedGame) Valid() bool {
 
 // Defines values for PlayedMissed.
 const (
-	Aside        PlayedMissed = "aside"
-	BowIgnored   PlayedMissed = "bow ignored"
-	Empty        PlayedMissed = ""
-	OnTheirHeads PlayedMissed = "on their heads"
-	TooEarly     PlayedMissed = "too early"
-	TooLate      PlayedMissed = "too late"
+	PlayedMissedAside        PlayedMissed = "aside"
+	PlayedMissedBowIgnored   PlayedMissed = "bow ignored"
+	PlayedMissedEmpty        PlayedMissed = ""
+	PlayedMissedOnTheirHeads PlayedMissed = "on their heads"
+	PlayedMissedTooEarly     PlayedMissed = "too early"
+	PlayedMissedTooLate      PlayedMissed = "too late"
 )
 
 // Valid indicates whether the value is a known member of the PlayedMissed enum.
 func (e PlayedMissed) Valid() bool {
 	switch e {
-	case Aside:
+	case PlayedMissedAside:
 		return true
-	case BowIgnored:
+	case PlayedMissedBowIgnored:
 		return true
-	case Empty:
+	case PlayedMissedEmpty:
 		return true
-	case OnTheirHeads:
+	case PlayedMissedOnTheirHeads:
 		return true
-	case TooEarly:
+	case PlayedMissedTooEarly:
 		return true
-	case TooLate:
+	case PlayedMissedTooLate:
 		return true
 	default:
 		return false
@@ -241,6 +259,42 @@ func (e ImportFileParamsKind) Valid() bool {
 	case ImportFileParamsKindLog:
 		return true
 	case ImportFileParamsKindPlaces:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportFileParamsOrder.
+const (
+	DayFirst   ImportFileParamsOrder = "day first"
+	MonthFirst ImportFileParamsOrder = "month first"
+)
+
+// Valid indicates whether the value is a known member of the ImportFileParamsOrder enum.
+func (e ImportFileParamsOrder) Valid() bool {
+	switch e {
+	case DayFirst:
+		return true
+	case MonthFirst:
+		return true
+	default:
+		return false
+	}
+}
+
+// Defines values for ImportFileParamsDecimal.
+const (
+	ImportFileParamsDecimalDot   ImportFileParamsDecimal = "."
+	ImportFileParamsDecimalEmpty ImportFileParamsDecimal = ","
+)
+
+// Valid indicates whether the value is a known member of the ImportFileParamsDecimal enum.
+func (e ImportFileParamsDecimal) Valid() bool {
+	switch e {
+	case ImportFileParamsDecimalDot:
+		return true
+	case ImportFileParamsDecimalEmpty:
 		return true
 	default:
 		return false
@@ -712,8 +766,17 @@ type HealthStatus string
 
 // Import defines model for Import.
 type Import struct {
+	// Asks What can be read two ways and has to be said
+	Asks []ImportAsk `json:"asks"`
+
+	// Changed Of what is there already, what a row says something else of
+	Changed int `json:"changed"`
+
 	// Columns Which column is taken for which of ours
 	Columns map[string]int `json:"columns"`
+
+	// Decimal Mark of the decimals, as they are read; empty where it is of no matter or is asked
+	Decimal string `json:"decimal"`
 
 	// Entries Of a backup
 	Entries int           `json:"entries"`
@@ -724,20 +787,44 @@ type Import struct {
 	Headers []string `json:"headers"`
 
 	// Known Of the events, or of places and tracks, those that are there already
-	Known  int `json:"known"`
-	Places int `json:"places"`
+	Known int `json:"known"`
+
+	// Order Of days that are written with numbers, as they are read; empty where it is of no matter or is asked
+	Order  string `json:"order"`
+	Places int    `json:"places"`
 
 	// Refused What cannot be taken; while there is any nothing is
 	Refused []ImportRefused `json:"refused"`
-	Taken   bool            `json:"taken"`
-	Tracks  int             `json:"tracks"`
+
+	// Rows The first as they will be kept, in words
+	Rows   []string `json:"rows"`
+	Taken  bool     `json:"taken"`
+	Tracks int      `json:"tracks"`
 
 	// Trips With how much happened on them
 	Trips []string `json:"trips"`
 
 	// Untimed Tracks that tell no times, of which nothing is taken
 	Untimed int `json:"untimed"`
+
+	// Unused Headers of columns that are not taken
+	Unused []string `json:"unused"`
+
+	// Zone Of the times that name none, where it is a table
+	Zone string `json:"zone"`
 }
+
+// ImportAsk defines model for ImportAsk.
+type ImportAsk struct {
+	About ImportAskAbout `json:"about"`
+
+	// Example A cell
+	Example string   `json:"example"`
+	Options []string `json:"options"`
+}
+
+// ImportAskAbout defines model for ImportAsk.About.
+type ImportAskAbout string
 
 // ImportField defines model for ImportField.
 type ImportField struct {
@@ -1403,10 +1490,28 @@ type ImportFileParams struct {
 
 	// Column Of a log, which column of the file is taken for which of ours, such as time:0; -1 for none
 	Column *[]string `form:"column,omitempty" json:"column,omitempty"`
+
+	// Order Of days that are written with numbers in a table; left out as the table has it
+	Order *ImportFileParamsOrder `form:"order,omitempty" json:"order,omitempty"`
+
+	// Decimal Mark of the decimals in a table; left out as the table has it
+	Decimal *ImportFileParamsDecimal `form:"decimal,omitempty" json:"decimal,omitempty"`
+
+	// Zone Of the times in a table that name none, such as Europe/London; left out that of the server
+	Zone *string `form:"zone,omitempty" json:"zone,omitempty"`
+
+	// Changes Rows of a table that say something else of what is there already change it
+	Changes *bool `form:"changes,omitempty" json:"changes,omitempty"`
 }
 
 // ImportFileParamsKind defines parameters for ImportFile.
 type ImportFileParamsKind string
+
+// ImportFileParamsOrder defines parameters for ImportFile.
+type ImportFileParamsOrder string
+
+// ImportFileParamsDecimal defines parameters for ImportFile.
+type ImportFileParamsDecimal string
 
 // ImportFileJSONBodyKind defines parameters for ImportFile.
 type ImportFileJSONBodyKind string

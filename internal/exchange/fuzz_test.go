@@ -17,23 +17,23 @@ func FuzzReadTable(f *testing.F) {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
-		table, err := ReadTable([]byte(text), nil)
+		table, err := ReadTable(t.Context(), []byte(text), How{})
 		if err != nil {
 			return
 		}
-		if _, _, err := table.Logs(t.Context(), time.UTC); err != nil {
+		if _, _, err := table.Logs(t.Context()); err != nil {
 			return
 		}
-		read, _ := logs(t, table, time.UTC)
+		read, _ := logs(t, table)
 		var out bytes.Buffer
 		if err := WriteLog(&out, read); err != nil {
 			t.Fatal(err)
 		}
-		again, err := ReadTable(out.Bytes(), nil)
+		again, err := ReadTable(t.Context(), out.Bytes(), How{})
 		if err != nil {
 			t.Fatalf("%v\n%s", err, out.String())
 		}
-		back, refused := logs(t, again, time.UTC)
+		back, refused := logs(t, again)
 		if len(refused) != 0 || count(back) != count(read) {
 			t.Errorf("%d of %d, %v", count(back), count(read), refused)
 		}
@@ -80,7 +80,7 @@ func TestClockChanges(t *testing.T) {
 		"2026-03-29 00:30": 0.5, "2026-03-29 02:30": 1.5, // there is no half past one
 		"2026-10-25 00:30": -0.5, "2026-10-25 02:30": 2.5,
 	} {
-		at, err := readMoment(text, zone)
+		at, _, err := moment{zone: zone}.read(text, "", "")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -88,7 +88,7 @@ func TestClockChanges(t *testing.T) {
 			t.Errorf("%s: %g h after midnight in Greenwich, not %g", text, got, hours)
 		}
 	}
-	night, err := readMoment("2026-03-29 01:30", zone)
+	night, _, err := moment{zone: zone}.read("2026-03-29 01:30", "", "")
 	if err != nil || night.IsZero() {
 		t.Errorf("%v %v", night, err)
 	}

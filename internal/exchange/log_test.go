@@ -26,9 +26,9 @@ func evening() logbook.Log {
 }
 
 // logs reads the rows of a table.
-func logs(t *testing.T, of *Table, zone *time.Location) ([]logbook.Log, []Refused) {
+func logs(t *testing.T, of *Table) ([]logbook.Log, []Refused) {
 	t.Helper()
-	taken, refused, err := of.Logs(t.Context(), zone)
+	taken, refused, err := of.Logs(t.Context())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -41,7 +41,7 @@ func logs(t *testing.T, of *Table, zone *time.Location) ([]logbook.Log, []Refuse
 
 func table(t *testing.T, text string, chosen map[string]int) *Table {
 	t.Helper()
-	out, err := ReadTable([]byte(text), chosen)
+	out, err := ReadTable(t.Context(), []byte(text), How{Columns: chosen})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -55,7 +55,7 @@ func TestLogRoundTrip(t *testing.T) {
 		t.Fatal(err)
 	}
 	text := out.String()
-	if !strings.HasPrefix(text, "trip,place,time,what happened,") || !strings.Contains(text, "head (g)") || strings.Count(text, "\r\n") < 4 {
+	if !strings.HasPrefix(text, "trip,place,time,zone,what happened,") || !strings.Contains(text, "head (g)") || strings.Count(text, "\r\n") < 4 {
 		t.Errorf("%s", text)
 	}
 	records, err := csv.NewReader(strings.NewReader(text)).ReadAll()
@@ -69,7 +69,7 @@ func TestLogRoundTrip(t *testing.T) {
 			}
 		}
 	}
-	logs, refused := logs(t, table(t, text, nil), time.UTC)
+	logs, refused := logs(t, table(t, text, nil))
 	if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 3 || len(logs[0].Trip.Rods) != 2 || logs[0].Name != evening().Name {
 		t.Fatalf("%+v %v", logs, refused)
 	}
@@ -105,7 +105,7 @@ func TestNoCellIsRun(t *testing.T) {
 			t.Errorf("%q is not in %s", want, out.String())
 		}
 		// It reads back as it was, but for space around it.
-		logs, refused := logs(t, table(t, out.String(), nil), time.UTC)
+		logs, refused := logs(t, table(t, out.String(), nil))
 		if len(refused) != 0 || strings.TrimSpace(logs[0].Events[0].Note) != strings.TrimSpace(note) {
 			t.Errorf("%q became %q, %v", note, logs[0].Events[0].Note, refused)
 		}
@@ -132,15 +132,15 @@ func TestTabsAtTheStart(t *testing.T) {
 func TestPlainTable(t *testing.T) {
 	text := "\ufeffWhen;Event;Spot;Depth (ft);Weight\r\n2026-05-12 19:30;fish;Gull Bar;20;3/8 oz\r\n12.5.2026 19:45;Bite;Gull Bar;6,5 m;\r\n\r\n"
 	first := table(t, text, nil)
-	if len(first.Headers) != 5 || first.Columns["depth"] != 3 {
+	if len(first.Headers) != 5 || first.Columns["depth"] != 3 || first.Columns["head"] != 4 || first.Decimal != "," || len(first.Unused) != 0 {
 		t.Errorf("%+v", first)
 	}
-	if logs, refused := logs(t, first, time.UTC); len(logs) != 0 || len(refused) != 2 || refused[0].Line != 2 {
+	if logs, refused := logs(t, table(t, text, map[string]int{"time": -1})); len(logs) != 0 || len(refused) != 1 || refused[0].Why != "there is no column for the time; say below which it is" {
 		t.Errorf("%+v %v", logs, refused)
 	}
 	chosen := map[string]int{"time": 0, "kind": 1, "place": 2, "head": 4}
 	read := func() logbook.Log {
-		logs, refused := logs(t, table(t, text, chosen), dusk.Location())
+		logs, refused := logs(t, table(t, text, chosen))
 		if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 2 {
 			t.Fatalf("%+v %v", logs, refused)
 		}
@@ -158,42 +158,49 @@ func TestPlainTable(t *testing.T) {
 
 func TestTableRefused(t *testing.T) {
 	for text, words := range map[string]string{
-		"":                                  "it is empty",
-		"just words\nand more":              "no columns can be told apart",
-		"a,b\n\xff\xfe,1":                   "not UTF-8",
+		"":                     "it is empty",
+		"just words\nand more": "no columns can be told apart",
+		"a,b\n\x00,1":          "it is no text",
+		"PK\x03\x04 something": "no workbook that can be read",
+		"PK\x03\x04" + strings.Repeat(" ", 26) + "mimetypeapplication/vnd.oasis.opendocument.spreadsheet": "it is an OpenDocument",
+		"\xd0\xcf\x11\xe0":                  "an old kind (.xls)",
+		"%PDF-1.7":                          "it is a PDF",
+		"<?xml version='1.0'?><gpx>":        "it is a GPX; name it .gpx",
+		"<kml xmlns='x'>":                   "it is a KML",
+		"<!DOCTYPE html><html>":             "it is a web page",
+		"{\"made\": 1}":                     "it is JSON",
 		strings.Repeat(",", mostColumns):    "line 1 has more than 200 cells",
 		"a,b\n" + strings.Repeat(",", 4001): "line 2 has more than 200 cells",
 	} {
 		var errs setup.Errors
-		if _, err := ReadTable([]byte(text), nil); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%.20q: %v", text, err)
 		}
 	}
-	if _, err := ReadTable(make([]byte, MostText+1), nil); err == nil {
+	if _, err := ReadTable(t.Context(), make([]byte, MostText+1), How{}); err == nil {
 		t.Error("a file of 48 MB and a byte")
 	}
 	for text, words := range map[string]string{
-		"a,b\n\"x":                          "line 2",
 		strings.Repeat("x,y\n", MostRows+2): "more than 50000 lines",
 		"a,b\n" + strings.Repeat(",", 200):  "line 2 has more than 200 cells",
 	} {
 		var errs setup.Errors
-		if _, _, err := table(t, text, nil).Logs(t.Context(), time.UTC); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%.20q: %v", text, err)
 		}
 	}
 	// As many rows and cells as are allowed are read.
-	if _, _, err := table(t, strings.Repeat("x,y\n", MostRows+1)+strings.Repeat(",", 199), nil).Logs(t.Context(), time.UTC); err != nil {
+	if _, _, err := table(t, strings.Repeat("x,y\n", MostRows+1)+strings.Repeat(",", 199), nil).Logs(t.Context()); err != nil {
 		t.Error(err)
 	}
 	ended, end := context.WithCancel(t.Context())
 	end()
-	if _, _, err := table(t, "a,b\n1,2\n", nil).Logs(ended, time.UTC); !errors.Is(err, context.Canceled) {
+	if _, _, err := table(t, "time,kind\n1,2\n", nil).Logs(ended); !errors.Is(err, context.Canceled) {
 		t.Errorf("after its end: %v", err)
 	}
 	header := "time,kind,phase,rod,depth,released,length,key\n"
 	for line, words := range map[string]string{
-		"05/12/2026 19:30,bite,,,,,,":       "can be read two ways",
+		"31/31/2026 19:30,bite,,,,,,":       "there is no such day",
 		"soon,bite,,,,,,":                   "is not a day and a time",
 		"2026-05-12 19:30,tea,,,,,,":        "“tea” is not one of",
 		"2026-05-12 19:30,bite,up,,,,,":     "“up” is not one of",
@@ -206,7 +213,7 @@ func TestTableRefused(t *testing.T) {
 		"2026-05-12 19:30,bite,,,,,,short":  "outside what is allowed, 8 to 64",
 		"2026-05-12 19:30,fish,,,,,99 m,":   "outside what is allowed",
 	} {
-		_, refused := logs(t, table(t, header+line, nil), time.UTC)
+		_, refused := logs(t, table(t, header+line, nil))
 		if len(refused) != 1 || !strings.Contains(refused[0].Why, words) {
 			t.Errorf("%s: %v", line, refused)
 		}

@@ -196,7 +196,7 @@ func TestFileAsItIs(t *testing.T) {
 		}
 		return response.StatusCode, string(body)
 	}
-	const table = "When,Event\n2026-05-12 19:30,fish\n"
+	const table = "Hour of it,Sort\n2026-05-12 19:30,fish\n"
 	for query, want := range map[string]string{
 		"kind=log":                                       `200 {`,
 		"kind=log&take=true":                             `422 {`, // no column is the time

@@ -23,7 +23,8 @@ const (
 type File struct {
 	Kind    string
 	Text    []byte
-	Columns map[string]int // of a table, by our key, which of its columns; -1 for none
+	How     exchange.How // a table is to be read
+	Changes bool         // rows that say something else of what is here already change it
 	Take    bool
 }
 
@@ -31,6 +32,12 @@ type File struct {
 type Report struct {
 	Headers []string       // of a table
 	Columns map[string]int // of a table, as they are taken
+	Unused  []string       // headers of columns that are not taken
+	Asks    []exchange.Ask // what has to be said before it can be taken
+	Order   string         // of its days, as they are read
+	Decimal string         // mark of its numbers, as they are read
+	Zone    string         // of its times that name none
+	Rows    []string       // the first as they will be kept, in words
 	Trips   []string       // with how much happened on them
 	Events  int
 	Places  int
@@ -38,6 +45,7 @@ type Report struct {
 	Untimed int // tracks that tell no times, of which nothing is taken
 	Entries int // of a backup
 	Known   int // that were here already
+	Changed int // of those, what a row says something else of
 	Refused []exchange.Refused
 	Taken   bool
 }
@@ -84,6 +92,15 @@ func (s *Service) WriteLog(ctx context.Context, w io.Writer) error {
 		return err
 	}
 	return exchange.WriteLog(w, logs)
+}
+
+// WriteWorkbook writes the log as a workbook.
+func (s *Service) WriteWorkbook(ctx context.Context, w io.Writer) error {
+	logs, err := s.Logs(ctx)
+	if err != nil {
+		return err
+	}
+	return exchange.WriteWorkbook(w, logs)
 }
 
 // Places are all places, by name.

@@ -134,35 +134,40 @@ func TestTakeInAFile(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/log?part=exchange")
 	p.until(`document.querySelector("#field-import")`)
-	const sheet = "When,Event,Spot,Depth (ft)\n2026-05-12 19:30,fish,Gull Bar,20\n2026-05-12 19:45,bite,Gull Bar,soon\n"
+	const sheet = "When,Event,Spot,Depth [ft],Mood\n5/12/2026 19:30,fish,Gull Bar,20,good\n5/12/2026 19:45,bite,Gull Bar,soon,good\n"
 	p.file("#field-import", "evening.csv", sheet)
-	p.says(".refused", "time:")
-	p.choose("field-map-time", "0")
-	p.choose("field-map-kind", "1")
-	p.choose("field-map-place", "2")
 	p.says(".refused", "Line 3: depth")
+	p.says(".mapping", "Not used: Mood.")
 	if !value[bool](p, `[...document.querySelectorAll("button")].find(b => b.innerText === "Take it").disabled`) {
 		t.Error("it can be taken in part")
 	}
-	p.file("#field-import", "evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
-	p.choose("field-map-time", "0")
-	p.choose("field-map-kind", "1")
-	p.choose("field-map-place", "2")
+	// How its days are to be read has to be said, and what is then kept is shown.
+	right := strings.ReplaceAll(sheet, "soon", "12")
+	p.file("#field-import", "evening.csv", right)
+	p.says("#field-read-order-error", "“5/12/2026 19:30” can be read two ways: choose one.")
+	if !value[bool](p, `[...document.querySelectorAll("button")].find(b => b.innerText === "Take it").disabled`) {
+		t.Error("it can be taken either way")
+	}
+	p.choose("field-read-order", "month first")
+	p.says(".read-rows", "12 May 2026 19:30, Gull Bar, fish, depth 6.1 m")
 	p.says("[role=status]", "2 events: to be taken. Gull Bar, 12 May 2026: 2")
 	p.click("Take it")
 	p.says(".MuiSnackbar-root", "2 events: taken")
-	p.file("#field-import", "evening.csv", strings.ReplaceAll(sheet, "soon", "12"))
-	p.choose("field-map-time", "0")
-	p.choose("field-map-kind", "1")
-	p.choose("field-map-place", "2")
+	// Written another way it is the same, and what it says otherwise is offered.
+	p.file("#field-import", "evening.csv", "when;what happened;place;depth (m);note\n12.05.2026 19:30:00;Fish;Gull Bar;6,1;\n12.05.2026 19:45:00;Bite;Gull Bar;3,66;on the drop\n")
 	p.says("[role=status]", "2 events, of which 2 were here already")
+	p.until(`document.querySelector("label[for=field-read-changes]")?.innerText === "1 of what is here is told otherwise: change it"`)
+	value[bool](p, `(document.querySelector("#field-read-changes").click(), true)`)
+	p.until(`document.querySelector("#field-read-changes")?.checked && ![...document.querySelectorAll("button")].find(b => b.innerText === "Take it").disabled`)
+	p.click("Take it")
+	p.comes(`fetch("/api/log.csv").then((r) => r.text()).then((t) => t.includes("on the drop"))`)
 	p.file("#field-import", "places.gpx", "<html/>")
 	p.says("[role=alert]", "it is not GPX but “html”")
 
-	// One copy was made before the file was taken in. Back to another, and forth again.
-	p.until(`document.querySelectorAll(".copies li").length === 1`)
-	p.click("Make one now")
+	// A copy was made before each file was taken in. Back to another, and forth again.
 	p.until(`document.querySelectorAll(".copies li").length === 2`)
+	p.click("Make one now")
+	p.until(`document.querySelectorAll(".copies li").length === 3`)
 	p.click("Trips")
 	p.says(".trips", "Gull Bar, 12 May 2026")
 	p.click("Delete Gull Bar, 12 May 2026")

@@ -1163,6 +1163,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/log.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a workbook (XLSX) */
+        get: operations["exportWorkbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/places.gpx": {
         parameters: {
             query?: never;
@@ -4075,6 +4092,20 @@ export interface components {
             columns: {
                 [key: string]: number;
             };
+            /** @description Headers of columns that are not taken */
+            unused: string[];
+            /** @description What can be read two ways and has to be said */
+            asks: components["schemas"]["ImportAsk"][];
+            /** @description Of days that are written with numbers, as they are read; empty where it is of no matter or is asked */
+            order: string;
+            /** @description Mark of the decimals, as they are read; empty where it is of no matter or is asked */
+            decimal: string;
+            /** @description Of the times that name none, where it is a table */
+            zone: string;
+            /** @description The first as they will be kept, in words */
+            rows: string[];
+            /** @description Of what is there already, what a row says something else of */
+            changed: number;
             /** @description What cannot be taken; while there is any nothing is */
             refused: components["schemas"]["ImportRefused"][];
             /** @description With how much happened on them */
@@ -4089,6 +4120,13 @@ export interface components {
             /** @description Of a backup */
             entries: number;
             taken: boolean;
+        };
+        ImportAsk: {
+            /** @enum {string} */
+            about: "order" | "decimal";
+            /** @description A cell */
+            example: string;
+            options: string[];
         };
         ImportRefused: {
             line: number;
@@ -6855,6 +6893,30 @@ export interface operations {
             default: components["responses"]["Problem"];
         };
     };
+    exportWorkbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The workbook */
+            200: {
+                headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
     exportPlaces: {
         parameters: {
             query?: never;
@@ -6938,6 +7000,14 @@ export interface operations {
                 take?: boolean;
                 /** @description Of a log, which column of the file is taken for which of ours, such as time:0; -1 for none */
                 column?: string[];
+                /** @description Of days that are written with numbers in a table; left out as the table has it */
+                order?: "day first" | "month first";
+                /** @description Mark of the decimals in a table; left out as the table has it */
+                decimal?: "," | ".";
+                /** @description Of the times in a table that name none, such as Europe/London; left out that of the server */
+                zone?: string;
+                /** @description Rows of a table that say something else of what is there already change it */
+                changes?: boolean;
             };
             header?: never;
             path?: never;

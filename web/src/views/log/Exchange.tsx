@@ -27,7 +27,11 @@ export function Exchange() {
             <a href="/api/log.csv" download="dunvel-log.csv">
               Trips and events
             </a>{" "}
-            a table for a spreadsheet (CSV)
+            a table for a spreadsheet (CSV), or{" "}
+            <a href="/api/log.xlsx" download="dunvel-log.xlsx">
+              as a workbook
+            </a>{" "}
+            (XLSX)
           </li>
           <li>
             <a href="/api/places.gpx" download="dunvel-places.gpx">
@@ -50,22 +54,42 @@ export function Exchange() {
   );
 }
 
+/** How a table is to be read; what is empty is as it has it. */
+interface How {
+  columns: Record<string, number>;
+  order: string;
+  decimal: string;
+  zone: string;
+  /** What a row says otherwise changes what is here. */
+  changes: boolean;
+}
+
+const asItIs: How = {
+  columns: {},
+  order: "",
+  decimal: "",
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  changes: false,
+};
+
 function Take() {
   const queries = useQueryClient();
   const say = useSay();
   const [file, setFile] = useState<{ name: string; kind: Kind; of: File }>();
-  const [columns, setColumns] = useState<Record<string, number>>({});
+  const [how, setHow] = useState<How>(asItIs);
   const [tooLarge, setTooLarge] = useState("");
   const [share, setShare] = useState<number>();
   const ask = (yes: boolean) => {
     if (!file) throw new Error("no file");
     const query = new URLSearchParams({ kind: file.kind, take: String(yes) });
-    for (const [key, at] of Object.entries(columns)) query.append("column", `${key}:${at}`);
+    for (const [key, at] of Object.entries(how.columns)) query.append("column", `${key}:${at}`);
+    for (const key of ["order", "decimal", "zone"] as const) if (how[key]) query.set(key, how[key]);
+    if (how.changes) query.set("changes", "true");
     setShare(undefined);
     return asked<Import>(`/imports?${query}`, file.of, undefined, setShare);
   };
   const look = useQuery({
-    queryKey: ["import", file?.name, file?.of.size, file?.of.lastModified, columns],
+    queryKey: ["import", file?.name, file?.of.size, file?.of.lastModified, how],
     queryFn: () => ask(false),
     enabled: !!file,
     retry: false,
@@ -82,7 +106,7 @@ function Take() {
   const open = (chosen: File | undefined) => {
     setTooLarge("");
     taken.reset();
-    setColumns({});
+    setHow(asItIs);
     setFile(undefined);
     if (!chosen) return;
     if (chosen.size > most) {
@@ -95,11 +119,11 @@ function Take() {
   return (
     <section aria-label="In">
       <h2>In</h2>
-      <Row id={fieldId("import")} label="A file: CSV, GPX or JSON">
+      <Row id={fieldId("import")} label="A file: XLSX, CSV, GPX or JSON">
         <input
           id={fieldId("import")}
           type="file"
-          accept=".csv,.tsv,.txt,.gpx,.json"
+          accept=".xlsx,.csv,.tsv,.txt,.gpx,.json"
           onChange={(e) => open(e.target.files?.[0])}
         />
       </Row>
@@ -119,12 +143,18 @@ function Take() {
           <Working share={share} label="How far it is" />
         </p>
       )}
-      {found && <Preview found={found} onColumns={setColumns} />}
+      {found && <Preview found={found} how={how} onHow={setHow} />}
       {found && (
         <p>
           <button
             type="button"
-            disabled={found.refused.length > 0 || taken.isPending || nothing(found)}
+            disabled={
+              found.refused.length > 0 ||
+              found.asks.length > 0 ||
+              look.isFetching ||
+              taken.isPending ||
+              nothing(found)
+            }
             onClick={() => taken.mutate()}
           >
             Take it
@@ -153,14 +183,8 @@ function summed(i: Import, what: string): string {
   return `${parts.join(" and ")}${known}: ${what}.`;
 }
 
-/** What a file holds, and which of its columns is what. */
-function Preview({
-  found,
-  onColumns,
-}: {
-  found: Import;
-  onColumns: (columns: Record<string, number>) => void;
-}) {
+/** What a file holds, and how it is read. */
+function Preview({ found, how, onHow }: { found: Import; how: How; onHow: (how: How) => void }) {
   return (
     <>
       <p role="status">
@@ -174,6 +198,7 @@ function Preview({
           has fewer than two points, or no times in order.
         </p>
       )}
+      {found.headers.length > 0 && <Read found={found} how={how} onHow={onHow} />}
       {found.refused.length > 0 && (
         <>
           <p>While there is a line that cannot be taken, none is:</p>
@@ -189,15 +214,18 @@ function Preview({
         </>
       )}
       {found.headers.length > 0 && (
-        <details className="mapping" open={found.refused.length > 0 || undefined}>
+        <details className="mapping" open={found.refused.length > 0 || found.unused.length > 0 || undefined}>
           <summary>Which column is what</summary>
+          {found.unused.length > 0 && <p>Not used: {found.unused.join(", ")}.</p>}
           {found.fields.map((f) => (
             <Row key={f.key} id={fieldId(`map-${f.key}`)} label={f.label + (f.needed ? ", needed" : "")}>
               <select
                 id={fieldId(`map-${f.key}`)}
                 className="row-input"
                 value={found.columns[f.key] ?? -1}
-                onChange={(e) => onColumns({ ...found.columns, [f.key]: Number(e.target.value) })}
+                onChange={(e) =>
+                  onHow({ ...how, columns: { ...found.columns, [f.key]: Number(e.target.value) } })
+                }
               >
                 <option value={-1}>none</option>
                 {found.headers.map((h, i) => (
@@ -210,6 +238,86 @@ function Preview({
             </Row>
           ))}
         </details>
+      )}
+    </>
+  );
+}
+
+const twoWays: Record<Import["asks"][number]["about"], string> = {
+  order: "Days are written with the",
+  decimal: "Decimals stand after a",
+};
+const marks: Record<string, string> = { ",": "comma", ".": "point" };
+
+/** The first rows as they will be kept, and what can be read in another way. */
+function Read({ found, how, onHow }: { found: Import; how: How; onHow: (how: How) => void }) {
+  return (
+    <>
+      {(["order", "decimal"] as const).map((about) => {
+        const ask = found.asks.find((a) => a.about === about);
+        if (!ask && !how[about]) return null;
+        return (
+          <Row
+            key={about}
+            id={fieldId(`read-${about}`)}
+            label={twoWays[about]}
+            error={ask && `“${ask.example}” can be read two ways: choose one.`}
+          >
+            <select
+              id={fieldId(`read-${about}`)}
+              className="row-input"
+              value={how[about]}
+              onChange={(e) => onHow({ ...how, [about]: e.target.value })}
+            >
+              <option value="">as the table has it</option>
+              {(about === "order" ? ["day first", "month first"] : [",", "."]).map((o) => (
+                <option key={o} value={o}>
+                  {marks[o] ?? o}
+                </option>
+              ))}
+            </select>
+          </Row>
+        );
+      })}
+      <Row id={fieldId("read-zone")} label="Times are those of">
+        <select
+          id={fieldId("read-zone")}
+          className="row-input"
+          value={how.zone}
+          onChange={(e) => onHow({ ...how, zone: e.target.value })}
+        >
+          {[...new Set([asItIs.zone, "UTC", ...Intl.supportedValuesOf("timeZone")])].map((zone) => (
+            <option key={zone} value={zone}>
+              {zone}
+            </option>
+          ))}
+        </select>
+      </Row>
+      {found.changed > 0 && (
+        <Row
+          id={fieldId("read-changes")}
+          label={`${found.changed} of what is here is told otherwise: change it`}
+        >
+          <input
+            id={fieldId("read-changes")}
+            type="checkbox"
+            checked={how.changes}
+            onChange={(e) => onHow({ ...how, changes: e.target.checked })}
+          />
+        </Row>
+      )}
+      {found.rows.length > 0 && (
+        <>
+          <p>
+            {found.asks.length > 0 ? "The first as they are read so far:" : "The first as they will be kept:"}
+          </p>
+          <ul className="read-rows">
+            {found.rows.map((row, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: rows may be alike
+              <li key={i}>{row}</li>
+            ))}
+          </ul>
+        </>
       )}
     </>
   );

@@ -1,0 +1,245 @@
+package exchange
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"errors"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"dunvel/core/logbook"
+	"dunvel/core/progress"
+	"dunvel/core/setup"
+)
+
+// Refused is a line that cannot be taken, and why.
+type Refused struct {
+	Line int
+	Why  string
+}
+
+// mostRefused is how many lines are told of.
+const mostRefused = 100
+
+// Taken is a log that was read, with the line of each of its events, and the key that it would have had
+// before keys went by what is read instead of how it is written.
+type Taken struct {
+	logbook.Log
+	Lines []int
+	Old   []string
+}
+
+// Logs reads the rows of a table: the trips with what happened, in the order of
+// the table, and the first of the lines that cannot be taken. What has no key gets one by what is
+// read: its trip, time, kind and rod, and which of those alike it is, so that taking it twice is
+// taking it once, also after a spreadsheet has written it otherwise. It stops when ctx ends. The error is
+// setup.Errors for the field "text", or that of ctx.
+func (t *Table) Logs(ctx context.Context) ([]Taken, []Refused, error) {
+	r := reading{table: t, moment: moment{t.Order, t.zone}, at: map[string]int{}, seen: map[string]int{}}
+	if missing := t.Missing(); missing != "" {
+		r.refuse(0, missing+"; say below which it is")
+		return nil, r.refused, nil
+	}
+	rows := 0
+	err := t.sheet.each(ctx, func(line int, row []string, share float64) error {
+		if t.skips(line, row) {
+			return nil
+		}
+		r.row(row, line)
+		if rows++; rows%1000 == 0 {
+			progress.Tell(ctx, share)
+		}
+		return nil
+	})
+	if err != nil {
+		return nil, nil, err
+	}
+	for i := range r.out {
+		r.finish(&r.out[i])
+	}
+	return r.out, r.refused, nil
+}
+
+// reading is a table that is read row by row.
+type reading struct {
+	table   *Table
+	moment  moment
+	out     []Taken
+	refused []Refused
+	at      map[string]int // which of out a trip is, by its name
+	seen    map[string]int // how often a line came
+}
+
+func (r *reading) refuse(line int, why string) {
+	if len(r.refused) < mostRefused {
+		r.refused = append(r.refused, Refused{line, why})
+	}
+}
+
+// row reads a row.
+func (r *reading) row(row []string, line int) {
+	cell := func(key string) string {
+		k, ok := r.table.Columns[key]
+		if !ok || k < 0 || k >= len(row) {
+			return ""
+		}
+		return strings.Clone(plain(strings.TrimSpace(row[k]))) // the row is used again
+	}
+	e, err := r.table.event(cell, r.moment)
+	if err != nil {
+		r.refuse(line, err.Error())
+		return
+	}
+	name, place := cell("trip"), cell("place")
+	if place == "" {
+		place = "Somewhere"
+	}
+	if name == "" {
+		name = logbook.Trip{Place: place, Start: e.Time}.Name()
+	}
+	old := ""
+	if e.Key == "" {
+		// Two lines that are alike are two events.
+		old = r.keyed(name + "\x00" + strings.Join(row, "\x00"))
+		e.Key = r.keyed(fmt.Sprint(name, "\x00", e.Time.Unix(), "\x00", e.Kind, "\x00", e.Rod, "\x00of what is read"))
+	}
+	k, ok := r.at[name]
+	if !ok {
+		k = len(r.out)
+		r.at[name] = k
+		r.out = append(r.out, Taken{Log: logbook.Log{Name: name, Trip: logbook.Trip{Place: place, Start: e.Time}}})
+	}
+	l := &r.out[k]
+	l.Events, l.Lines, l.Old = append(l.Events, e), append(l.Lines, line), append(l.Old, old)
+	if e.Time.Before(l.Trip.Start) {
+		l.Trip.Start = e.Time
+	}
+	for len(l.Trip.Rods) <= e.Rod {
+		state := logbook.State{Setup: setup.Default(), Mass: e.With.Mass, Technique: "drop"}
+		l.Trip.Rods = append(l.Trip.Rods, logbook.Rod{Name: fmt.Sprintf("Rod %d", len(l.Trip.Rods)+1), State: state})
+	}
+}
+
+// keyed is a key of something, and of the how-many-eth of the kind it is.
+func (r *reading) keyed(same string) string {
+	r.seen[same]++
+	sum := sha256.Sum256([]byte(fmt.Sprint(same, "\x00", r.seen[same])))
+	return hex.EncodeToString(sum[:16])
+}
+
+// finish looks at a trip that was read whole, and at what happened on it.
+func (r *reading) finish(l *Taken) {
+	message := setup.CheckText("Trip", l.Name, setup.MostName, true)
+	if err := l.Trip.Validate(nil); err != nil && message == "" {
+		message = err.Error()
+	}
+	if message != "" {
+		r.refuse(l.Lines[0], message)
+		l.Events, l.Lines, l.Old = nil, nil, nil
+		return
+	}
+	last := l.Trip.Start
+	kept, lines, old := l.Events[:0], l.Lines[:0], l.Old[:0]
+	for i, e := range l.Events {
+		if e.Kind == logbook.Changed || e.Kind == logbook.Conditions {
+			e.Note = strings.TrimSpace(e.Kind + " " + e.Note)
+			e.Kind = logbook.Note // a table does not say to what
+		}
+		if err := e.Validate(l.Trip, nil); err != nil {
+			r.refuse(l.Lines[i], err.Error())
+			continue
+		}
+		if e.Time.After(last) {
+			last = e.Time
+		}
+		kept, lines, old = append(kept, e), append(lines, l.Lines[i]), append(old, l.Old[i])
+	}
+	l.Events, l.Lines, l.Old, l.Trip.End = kept, lines, old, &last
+}
+
+// called are words of others for what happens.
+var called = map[string]string{
+	"caught": logbook.Fish, "catch": logbook.Fish, "landed": logbook.Fish, "fish caught": logbook.Fish, "yes": logbook.Fish,
+	"lost": logbook.Dropped, "dropped": logbook.Dropped, "lost fish": logbook.Dropped, "hooked and lost": logbook.Dropped,
+	"hit": logbook.Bite, "take": logbook.Bite, "missed": logbook.Bite, "missed bite": logbook.Bite, "strike": logbook.Bite, "tap": logbook.Short,
+	"cast": logbook.Splash, "lure lost": logbook.Lost, "jig lost": logbook.Lost, "lost jig": logbook.Lost, "lost lure": logbook.Lost, "snagged": logbook.Freed, "snag": logbook.Freed,
+	"bed": logbook.Bottom, "bed lost": logbook.Off, "comment": logbook.Note, "retied": logbook.Retie, "seen": logbook.Seen,
+}
+
+// kindOf is what happened in a row: as it says, or where it does not by the fish that it tells of.
+func kindOf(cell func(string) string) (string, error) {
+	text := strings.ToLower(cell("kind"))
+	if text == "" {
+		switch {
+		case cell("species") != "" || cell("length") != "" || cell("weight") != "":
+			return logbook.Fish, nil
+		case cell("note") != "":
+			return logbook.Note, nil
+		}
+		return "", errors.New("it does not say what happened")
+	}
+	if kind, ok := called[text]; ok {
+		return kind, nil
+	}
+	if !slices.Contains(logbook.Kinds, text) {
+		return "", fmt.Errorf("what happened: “%s” is not one of %s", text, strings.Join(logbook.Kinds, ", "))
+	}
+	return text, nil
+}
+
+// event reads a row.
+func (t *Table) event(cell func(string) string, m moment) (logbook.Event, error) {
+	var e logbook.Event
+	var err error
+	day, clock := cell("day"), cell("time")
+	if day == "" {
+		day, clock = clock, ""
+	}
+	if e.Time, _, err = m.read(day, clock, cell("zone")); err != nil {
+		return e, err
+	}
+	if e.Kind, err = kindOf(cell); err != nil {
+		return e, err
+	}
+	e.Phase = strings.ToLower(cell("phase"))
+	if e.Phase != "" && !slices.Contains(logbook.Phases, e.Phase) {
+		return e, fmt.Errorf("phase: “%s” is not one of %s", e.Phase, strings.Join(logbook.Phases, ", "))
+	}
+	if text := cell("rod"); text != "" {
+		n, err := strconv.Atoi(text)
+		if err != nil || n < 1 || n > logbook.MostRods {
+			return e, fmt.Errorf("rod: “%s” is not a number from 1 to %d", text, logbook.MostRods)
+		}
+		e.Rod = n - 1
+	}
+	for _, q := range []struct {
+		key, unit string
+		into      *float64
+	}{
+		{"head", "g", &e.With.Mass}, {"bedDepth", "m", &e.With.BedDepth}, {"depth", "m", &e.Depth}, {"low", "m", &e.Low}, {"high", "m", &e.High},
+		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length}, {"weight", "kg", &e.Weight},
+	} {
+		if *q.into, err = t.quantity(q.key, q.unit, cell(q.key)); err != nil {
+			return e, err
+		}
+	}
+	if e.Depth > 0 && e.High == 0 {
+		e.Low, e.High = e.Depth, e.Depth
+	}
+	if e.With.Expected > 0 && e.With.BedDepth > 0 {
+		e.With.FallSpeed = e.With.BedDepth / e.With.Expected
+	}
+	e.With.Shape, e.With.Bait, e.With.Technique, e.With.Bed = cell("shape"), cell("bait"), cell("retrieve"), cell("bed")
+	e.Species, e.Note, e.Key = cell("species"), cell("note"), cell("key")
+	switch released := strings.ToLower(cell("released")); released {
+	case "yes", "true", "x", "1", "y":
+		e.Released = true
+	case "", "no", "false", "0", "n":
+	default:
+		return e, fmt.Errorf("released: “%s” is neither yes nor no", released)
+	}
+	return e, nil
+}

@@ -1,0 +1,237 @@
+package exchange
+
+import (
+	"bytes"
+	"context"
+	"encoding/csv"
+	"fmt"
+	"io"
+	"strings"
+	"unicode/utf8"
+
+	"github.com/xuri/excelize/v2"
+	"golang.org/x/text/encoding/charmap"
+	"golang.org/x/text/encoding/unicode"
+)
+
+// Limits of what is read at once.
+const (
+	MostRows = 50000
+	MostText = 48 << 20 // bytes
+
+	mostColumns  = 200
+	mostCuts     = 4000      // marks that part cells on one line, some of them within quotes
+	mostUnpacked = 256 << 20 // bytes, of a workbook
+)
+
+// sheet is the rows of a file of cells, which can be gone through more than once.
+type sheet struct {
+	comma    rune
+	text     []byte
+	workbook *excelize.File
+}
+
+// faulty is what is wrong with a file as a whole.
+func faulty(format string, args ...any) error {
+	return setupFault("text", "The file: "+format, args...)
+}
+
+// others are files that are no tables, by how they begin, and what to do with them.
+var others = []struct{ begins, says string }{
+	{"\xd0\xcf\x11\xe0", "it is a workbook of an old kind (.xls); save it as XLSX or as CSV."},
+	{"%PDF", "it is a PDF; give the table that it was made of."},
+	{"\x89PNG", "it is a picture."}, {"\xff\xd8\xff", "it is a picture."}, {"GIF8", "it is a picture."},
+	{"SQLite format 3", "it is a database; dunvel restore puts one in the place of yours."},
+	{"\x1f\x8b", "it is packed (gzip); unpack it first."},
+}
+
+// markup are texts that are no tables, by the name of their first element.
+var markup = []struct{ holds, says string }{
+	{"<gpx", "it is a GPX; name it .gpx, so that it is taken for waypoints and tracks."},
+	{"<kml", "it is a KML; save the places as GPX, which is read."},
+	{"<html", "it is a web page; save the table as CSV."},
+}
+
+// openSheet is a file as rows of cells: CSV of any delimiter, or the first sheet of a workbook
+// (XLSX). The error is setup.Errors for the field "text", which says what the file is where it is
+// something else.
+func openSheet(text []byte) (*sheet, error) {
+	switch {
+	case len(bytes.TrimSpace(text)) == 0:
+		return nil, faulty("it is empty.")
+	case len(text) > MostText:
+		return nil, faulty("it has %d MB; at most %d are read.", len(text)>>20, MostText>>20)
+	}
+	for _, o := range others {
+		if bytes.HasPrefix(text, []byte(o.begins)) {
+			return nil, faulty("%s", o.says)
+		}
+	}
+	if bytes.HasPrefix(text, []byte("PK\x03\x04")) {
+		if bytes.Contains(text[:min(len(text), 100)], []byte("opendocument")) {
+			return nil, faulty("it is an OpenDocument; save it as XLSX or as CSV.")
+		}
+		workbook, err := excelize.OpenReader(bytes.NewReader(text), excelize.Options{RawCellValue: true, UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostUnpacked})
+		if err != nil {
+			return nil, faulty("it is no workbook that can be read (%v).", err)
+		}
+		return &sheet{workbook: workbook}, nil
+	}
+	text, err := decoded(text)
+	if err != nil {
+		return nil, err
+	}
+	start := strings.ToLower(string(text[:min(len(text), 1000)]))
+	for _, m := range markup {
+		if strings.HasPrefix(strings.TrimSpace(start), "<") && strings.Contains(start, m.holds) {
+			return nil, faulty("%s", m.says)
+		}
+	}
+	if begins := strings.TrimSpace(start); strings.HasPrefix(begins, "{") || strings.HasPrefix(begins, `[{`) {
+		return nil, faulty("it is JSON; name it .json, so that it is taken for a backup.")
+	}
+	s := &sheet{text: text}
+	if first, rest, found := bytes.Cut(text, []byte("\n")); found && bytes.HasPrefix(first, []byte("sep=")) && len(bytes.TrimSpace(first)) == 5 {
+		s.comma, s.text = rune(first[4]), rest // as spreadsheets say what parts the cells
+	} else {
+		s.comma = delimiter(text)
+	}
+	if line := s.overfull(); line > 0 {
+		return nil, faulty("line %d has more than %d cells.", line, mostColumns)
+	}
+	return s, nil
+}
+
+// decoded is a text as UTF-8 with plain line ends: of UTF-16 with a mark of its order, and of what is no
+// UTF-8 as spreadsheets of western Europe write it (Windows-1252).
+func decoded(text []byte) ([]byte, error) {
+	var err error
+	switch {
+	case bytes.HasPrefix(text, []byte{0xff, 0xfe}) || bytes.HasPrefix(text, []byte{0xfe, 0xff}):
+		if text, err = unicode.UTF16(unicode.LittleEndian, unicode.UseBOM).NewDecoder().Bytes(text); err != nil {
+			return nil, faulty("it is no UTF-16 that can be read.")
+		}
+	case bytes.HasPrefix(text, []byte("\ufeff")):
+		text = text[3:]
+	}
+	if bytes.IndexByte(text, 0) >= 0 {
+		return nil, faulty("it is no text.")
+	}
+	if !utf8.Valid(text) {
+		if text, err = charmap.Windows1252.NewDecoder().Bytes(text); err != nil {
+			return nil, faulty("it is no text that can be read; save it as CSV UTF-8.")
+		}
+	}
+	if !bytes.Contains(text, []byte("\n")) {
+		text = bytes.ReplaceAll(text, []byte("\r"), []byte("\n"))
+	}
+	return text, nil
+}
+
+// overfull is the first line that has more marks that part cells than any line of a log,
+// before anything is made of them; 0 for none.
+func (s *sheet) overfull() int {
+	line, cuts, mark := 1, 0, byte(s.comma)
+	for _, b := range s.text {
+		switch b {
+		case '\n':
+			line, cuts = line+1, 0
+		case mark:
+			if cuts++; cuts > mostCuts {
+				return line
+			}
+		}
+	}
+	return 0
+}
+
+// delimiter is what parts the cells of most of the first lines, titles among them.
+func delimiter(text []byte) rune {
+	best, most := ',', 0
+	for _, d := range []rune{',', ';', '\t'} {
+		n, rest := 0, text
+		for range mostTitles {
+			var line []byte
+			line, rest, _ = bytes.Cut(rest, []byte("\n"))
+			n = max(n, bytes.Count(line, []byte(string(d))))
+		}
+		if n > most {
+			best, most = d, n
+		}
+	}
+	return best
+}
+
+// each goes through the rows, with the line of each in the file and how far into it that is, until do
+// has an error. The cells are gone after each.
+func (s *sheet) each(ctx context.Context, do func(line int, row []string, share float64) error) error {
+	if s.workbook != nil {
+		return s.eachOfWorkbook(ctx, do)
+	}
+	in := csv.NewReader(bytes.NewReader(s.text))
+	// Quotes within a cell are inches more often than anything else.
+	in.Comma, in.FieldsPerRecord, in.ReuseRecord, in.LazyQuotes = s.comma, -1, true, true
+	for {
+		row, err := in.Read()
+		if err == io.EOF {
+			return nil
+		}
+		if err == nil {
+			err = ctx.Err()
+		} else {
+			err = faulty("%s.", strings.TrimPrefix(err.Error(), "parse error on "))
+		}
+		if err != nil {
+			return err
+		}
+		line, _ := in.FieldPos(0)
+		if err := whole(line, row); err != nil {
+			return err
+		}
+		if err := do(line, row, float64(in.InputOffset())/float64(len(s.text))); err != nil {
+			return err
+		}
+	}
+}
+
+// whole refuses a row of too many cells.
+func whole(line int, row []string) error {
+	if len(row) > mostColumns {
+		return faulty("line %d has more than %d cells.", line, mostColumns)
+	}
+	return nil
+}
+
+func (s *sheet) eachOfWorkbook(ctx context.Context, do func(line int, row []string, share float64) error) error {
+	names := s.workbook.GetSheetList()
+	if len(names) == 0 {
+		return faulty("it is a workbook without a sheet.")
+	}
+	rows, err := s.workbook.Rows(names[0])
+	if err != nil {
+		return faulty("its first sheet cannot be read (%v).", err)
+	}
+	defer func() { _ = rows.Close() }()
+	for line := 1; rows.Next(); line++ {
+		row, err := rows.Columns()
+		if err != nil {
+			return faulty("line %d of its first sheet cannot be read (%v).", line, err)
+		}
+		if err := ctx.Err(); err != nil {
+			return err
+		}
+		if err := whole(line, row); err != nil {
+			return err
+		}
+		if err := do(line, row, float64(min(line, MostRows))/MostRows); err != nil {
+			return err
+		}
+	}
+	if err := rows.Error(); err != nil {
+		return faulty("its first sheet cannot be read (%v).", err)
+	}
+	return nil
+}
+
+// errEnough ends going through the rows.
+var errEnough = fmt.Errorf("exchange: enough rows")

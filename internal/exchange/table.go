@@ -1,0 +1,338 @@
+package exchange
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"time"
+
+	"dunvel/core/setup"
+	"dunvel/core/units"
+)
+
+func setupFault(field, format string, args ...any) error { return setup.Fault(field, format, args...) }
+
+// mostTitles is among how many first rows the headers are looked for.
+const mostTitles = 20
+
+// How is how a table is to be read, where the angler says so.
+type How struct {
+	Columns map[string]int // by our key, which column of the file; -1 for none
+	Order   string         // DayFirst or MonthFirst; "" as the table has it
+	Decimal string         // "," or "."; "" as the table has it
+	Zone    *time.Location // of times without one; UTC where it is nil
+}
+
+// Ask is what can be read two ways in a table, and has to be said.
+type Ask struct {
+	About   string // "order" or "decimal"
+	Example string // a cell
+	Options []string
+}
+
+// Table is a file of cells with the columns that were recognised.
+type Table struct {
+	Headers        []string       // of the file
+	Columns        map[string]int // by the key of ours, which column of the file
+	Unused         []string       // headers of columns that are not taken
+	Order, Decimal string         // as it is read; "" where it is of no matter, or has to be said
+	Asks           []Ask
+
+	sheet  *sheet
+	header int // its line
+	units  map[string]units.Unit
+	zone   *time.Location
+}
+
+// ReadTable looks through a table: where its headers stand, which of its columns are which of ours, and
+// how its days and numbers are to be read. The error is setup.Errors for the field "text", or that
+// of ctx.
+func ReadTable(ctx context.Context, text []byte, how How) (*Table, error) {
+	s, err := openSheet(text)
+	if err != nil {
+		return nil, err
+	}
+	t := &Table{Columns: map[string]int{}, Order: how.Order, Decimal: how.Decimal, sheet: s, units: map[string]units.Unit{}, zone: how.Zone}
+	if t.zone == nil {
+		t.zone = time.UTC
+	}
+	if err := t.findHeaders(ctx); err != nil {
+		return nil, err
+	}
+	for key, at := range how.Columns {
+		if at < len(t.Headers) {
+			t.Columns[key] = at
+		}
+	}
+	for i, h := range t.Headers {
+		used := false
+		for _, at := range t.Columns {
+			used = used || at == i
+		}
+		if !used && strings.TrimSpace(h) != "" {
+			t.Unused = append(t.Unused, h)
+		}
+	}
+	return t, t.survey(ctx)
+}
+
+// findHeaders takes of the first rows the one of which most columns are known, and the first of several
+// cells where none is.
+func (t *Table) findHeaders(ctx context.Context) error {
+	best, looked := -1, 0
+	err := t.sheet.each(ctx, func(line int, row []string, _ float64) error {
+		if looked++; looked > mostTitles {
+			return errEnough
+		}
+		cells := 0
+		for _, c := range row {
+			if strings.TrimSpace(c) != "" {
+				cells++
+			}
+		}
+		if cells < 2 {
+			return nil
+		}
+		if columns := recognised(row); len(columns) > best {
+			best = len(columns)
+			t.Headers, t.Columns, t.header = slices.Clone(row), columns, line
+		}
+		return nil
+	})
+	if err != nil && !errors.Is(err, errEnough) {
+		return err
+	}
+	if t.Headers == nil {
+		return faulty("no columns can be told apart; part them by commas, semicolons or tabs, with a line of headers first.")
+	}
+	for i, h := range t.Headers {
+		t.Headers[i] = strings.Clone(h)
+	}
+	for _, c := range Columns {
+		if at, ok := t.Columns[c.Key]; ok && c.unit != "" {
+			if u, ok := unitOf(t.Headers[at], c.unit); ok {
+				t.units[c.Key] = u
+			}
+		}
+	}
+	return nil
+}
+
+// bracketed is a unit in a header: "depth (m)", "depth [m]", "depth, m" or "depth m".
+var bracketed = regexp.MustCompile(`^(.*?)[\s,]*[(\[]\s*([^)\]]*)\s*[)\]]\s*$`)
+
+// bareHeader is a header without its unit.
+func bareHeader(h string) string {
+	if m := bracketed.FindStringSubmatch(h); m != nil {
+		h = m[1]
+	}
+	return strings.ToLower(strings.Join(strings.Fields(strings.ReplaceAll(h, "_", " ")), " "))
+}
+
+// unitOf is the unit in a header, of the dimension of another.
+func unitOf(header, usual string) (units.Unit, bool) {
+	symbol := ""
+	if m := bracketed.FindStringSubmatch(header); m != nil {
+		symbol = m[2]
+	} else if words := strings.FieldsFunc(header, func(r rune) bool { return r == ' ' || r == ',' }); len(words) > 1 {
+		symbol = words[len(words)-1]
+	}
+	u, ok := units.Lookup(strings.TrimSpace(symbol))
+	return u, ok && u.Dimension == units.MustLookup(usual).Dimension
+}
+
+// recognised are the columns of ours that headers name, by their words or by those that others use for
+// them, with a unit or without.
+func recognised(headers []string) map[string]int {
+	out := map[string]int{}
+	taken := map[int]bool{}
+	take := func(key string, at int) {
+		if _, there := out[key]; !there && !taken[at] {
+			out[key], taken[at] = at, true
+		}
+	}
+	bare := make([]string, len(headers))
+	for i, h := range headers {
+		bare[i] = bareHeader(h)
+	}
+	for _, c := range Columns {
+		if at := slices.IndexFunc(bare, func(h string) bool { return h == bareHeader(c.Header) || h == strings.ToLower(c.Key) }); at >= 0 {
+			take(c.Key, at)
+		}
+	}
+	for _, c := range Columns {
+		for i, h := range bare {
+			unit := ""
+			if _, ok := unitOf(headers[i], cmpOr(c.unit, "m")); ok && c.unit != "" {
+				unit = h[strings.LastIndex(" "+h, " "):]
+			}
+			short := strings.TrimRight(strings.TrimSuffix(h, unit), " ,")
+			if slices.Contains(c.aliases, h) || c.unit != "" && unit != "" && (short == bareHeader(c.Header) || slices.Contains(c.aliases, short)) {
+				take(c.Key, i)
+			}
+		}
+	}
+	// A weight is that of a fish beside its kind or length, and else that of the head.
+	if at, ok := out["weight"]; ok && !strings.Contains(bare[at], "fish") {
+		_, fish := out["species"]
+		_, long := out["length"]
+		unit, said := unitOf(headers[at], "kg")
+		light := said && (unit.Symbol == "g" || unit.Symbol == "oz")
+		if _, head := out["head"]; !head && (light || !said && !fish && !long) {
+			delete(out, "weight")
+			out["head"] = at
+		}
+	}
+	// A date beside no time is the time.
+	if at, ok := out["day"]; ok {
+		if _, clock := out["time"]; !clock {
+			delete(out, "day")
+			out["time"] = at
+		}
+	}
+	return out
+}
+
+func cmpOr(a, b string) string {
+	if a != "" {
+		return a
+	}
+	return b
+}
+
+var (
+	comma     = regexp.MustCompile(`^\s*[+-]?\d+,\d{1,2}\D*$|^\s*[+-]?\d+,\d{4,}\D*$|^\s*[+-]?\d{4,},\d+\D*$`)
+	point     = regexp.MustCompile(`^\s*[+-]?\d*\.\d+\D*$`)
+	thousands = regexp.MustCompile(`^\s*[+-]?\d{1,3},\d{3}\D*$`)
+)
+
+// evidence is what the cells of a table say of how they are to be read.
+type evidence struct {
+	dayFirst, monthFirst, comma, point, rows int
+	eitherDay, thousands                     string // a cell that can be read two ways
+}
+
+// survey looks through the days and the numbers of a table, and decides or asks how they are to be read.
+func (t *Table) survey(ctx context.Context) error {
+	var seen evidence
+	err := t.sheet.each(ctx, func(line int, row []string, _ float64) error {
+		if t.skips(line, row) {
+			return nil
+		}
+		if seen.rows++; seen.rows > MostRows {
+			return faulty("it has more than %d lines.", MostRows)
+		}
+		for _, c := range Columns {
+			at, ok := t.Columns[c.Key]
+			if !ok || at < 0 || at >= len(row) {
+				continue
+			}
+			switch {
+			case c.Key == "day" || c.Key == "time":
+				seen.day(row[at])
+			case c.unit != "":
+				seen.number(row[at])
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return err
+	}
+	if t.Order == "" {
+		switch {
+		case seen.dayFirst > 0 && seen.monthFirst == 0:
+			t.Order = DayFirst
+		case seen.monthFirst > 0 && seen.dayFirst == 0:
+			t.Order = MonthFirst
+		case seen.eitherDay != "" || seen.dayFirst > 0:
+			t.Asks = append(t.Asks, Ask{"order", cmpOr(seen.eitherDay, "both are there"), []string{DayFirst, MonthFirst}})
+		}
+	}
+	if t.Decimal == "" {
+		switch {
+		case seen.comma > 0 && seen.point == 0 || seen.thousands != "" && t.sheet.comma == ';' && seen.point == 0:
+			t.Decimal = ","
+		case seen.point > 0 && seen.comma == 0:
+			t.Decimal = "."
+		case seen.thousands != "" || seen.comma > 0:
+			t.Asks = append(t.Asks, Ask{"decimal", cmpOr(seen.thousands, "both are there"), []string{",", "."}})
+		}
+	}
+	return nil
+}
+
+// skips tells whether a row is none of the log: it stands over the headers, or is empty.
+func (t *Table) skips(line int, row []string) bool {
+	return line <= t.header || !slices.ContainsFunc(row, func(c string) bool { return strings.TrimSpace(c) != "" })
+}
+
+func (e *evidence) day(cell string) {
+	switch order, either := ofDay(cell); {
+	case order == DayFirst:
+		e.dayFirst++
+	case order == MonthFirst:
+		e.monthFirst++
+	case either && e.eitherDay == "":
+		e.eitherDay = strings.Clone(strings.TrimSpace(cell))
+	}
+}
+
+func (e *evidence) number(cell string) {
+	switch {
+	case thousands.MatchString(cell):
+		if e.thousands == "" {
+			e.thousands = strings.Clone(strings.TrimSpace(cell))
+		}
+	case comma.MatchString(cell):
+		e.comma++
+	case point.MatchString(cell):
+		e.point++
+	}
+}
+
+// Missing is which of what a log needs there is no column for; "" where none is.
+func (t *Table) Missing() string {
+	has := func(key string) bool { at, ok := t.Columns[key]; return ok && at >= 0 }
+	switch {
+	case !has("time") && !has("day"):
+		return "there is no column for the time"
+	case !has("kind") && !has("species") && !has("length") && !has("weight"):
+		return "there is no column for what happened, and none for the fish"
+	}
+	return ""
+}
+
+// quantity reads a cell in its own unit, in that of its header, or in the usual.
+func (t *Table) quantity(key, usual, text string) (float64, error) {
+	if text == "" {
+		return 0, nil
+	}
+	unit, ok := t.units[key]
+	if !ok {
+		unit = units.MustLookup(usual)
+	}
+	v, _, err := units.Parse(t.pointed(text), unit.Dimension, unit)
+	header := bareHeader(t.Headers[t.Columns[key]])
+	if err != nil {
+		return 0, fmt.Errorf("%s: %w", header, err)
+	}
+	if !(v >= 0) {
+		return 0, fmt.Errorf("%s: %s is below zero", header, text)
+	}
+	return v, nil
+}
+
+// pointed is a number with a point before its decimals and no marks of thousands.
+func (t *Table) pointed(text string) string {
+	switch {
+	case t.Decimal == "," && strings.Contains(text, ","):
+		return strings.Replace(strings.ReplaceAll(text, ".", ""), ",", ".", 1)
+	case t.Decimal == "." && thousands.MatchString(text):
+		return strings.Replace(text, ",", "", 1)
+	}
+	return text
+}

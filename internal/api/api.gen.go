@@ -183,9 +183,30 @@ type ServerInterface interface {
 	// ListPlaces Places, by name
 	// (GET /places)
 	ListPlaces(ctx *echo.Context) error
+	// AddPlace Keeps a place
+	// (POST /places)
+	AddPlace(ctx *echo.Context) error
+	// ExportGeoJSON The same as GeoJSON (RFC 7946)
+	// (GET /places.geojson)
+	ExportGeoJSON(ctx *echo.Context) error
 	// ExportPlaces Places as waypoints (GPX 1.1)
 	// (GET /places.gpx)
 	ExportPlaces(ctx *echo.Context) error
+	// ExportKML Places with what happened there (KML 2.2)
+	// (GET /places.kml)
+	ExportKML(ctx *echo.Context) error
+	// DeletePlace Takes a place off the list; trips to it stay
+	// (DELETE /places/{id})
+	DeletePlace(ctx *echo.Context, id Id) error
+	// ChangePlace Renames or moves a place; trips to it go with its name
+	// (PUT /places/{id})
+	ChangePlace(ctx *echo.Context, id Id) error
+	// MergePlace Has the trips to a place be to another, and takes it off the list
+	// (POST /places/{id}/merge)
+	MergePlace(ctx *echo.Context, id Id) error
+	// RestorePlace Puts a place back, and trips that were merged with another
+	// (POST /places/{id}/restore)
+	RestorePlace(ctx *echo.Context, id Id) error
 	// ListPlans All that are kept, by name
 	// (GET /plans)
 	ListPlans(ctx *echo.Context) error
@@ -989,12 +1010,103 @@ func (w *ServerInterfaceWrapper) ListPlaces(ctx *echo.Context) error {
 	return err
 }
 
+// AddPlace converts echo context to params.
+func (w *ServerInterfaceWrapper) AddPlace(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.AddPlace(ctx)
+	return err
+}
+
+// ExportGeoJSON converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportGeoJSON(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportGeoJSON(ctx)
+	return err
+}
+
 // ExportPlaces converts echo context to params.
 func (w *ServerInterfaceWrapper) ExportPlaces(ctx *echo.Context) error {
 	var err error
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ExportPlaces(ctx)
+	return err
+}
+
+// ExportKML converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportKML(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportKML(ctx)
+	return err
+}
+
+// DeletePlace converts echo context to params.
+func (w *ServerInterfaceWrapper) DeletePlace(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.DeletePlace(ctx, id)
+	return err
+}
+
+// ChangePlace converts echo context to params.
+func (w *ServerInterfaceWrapper) ChangePlace(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ChangePlace(ctx, id)
+	return err
+}
+
+// MergePlace converts echo context to params.
+func (w *ServerInterfaceWrapper) MergePlace(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.MergePlace(ctx, id)
+	return err
+}
+
+// RestorePlace converts echo context to params.
+func (w *ServerInterfaceWrapper) RestorePlace(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.RestorePlace(ctx, id)
 	return err
 }
 
@@ -1717,6 +1829,13 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/log.xlsx", wrapper.ExportWorkbook, options.OperationMiddlewares["exportWorkbook"]...)
 	router.GET(options.BaseURL+"/places.gpx", wrapper.ExportPlaces, options.OperationMiddlewares["exportPlaces"]...)
 	router.GET(options.BaseURL+"/places", wrapper.ListPlaces, options.OperationMiddlewares["listPlaces"]...)
+	router.POST(options.BaseURL+"/places", wrapper.AddPlace, options.OperationMiddlewares["addPlace"]...)
+	router.DELETE(options.BaseURL+"/places/:id", wrapper.DeletePlace, options.OperationMiddlewares["deletePlace"]...)
+	router.PUT(options.BaseURL+"/places/:id", wrapper.ChangePlace, options.OperationMiddlewares["changePlace"]...)
+	router.POST(options.BaseURL+"/places/:id/merge", wrapper.MergePlace, options.OperationMiddlewares["mergePlace"]...)
+	router.POST(options.BaseURL+"/places/:id/restore", wrapper.RestorePlace, options.OperationMiddlewares["restorePlace"]...)
+	router.GET(options.BaseURL+"/places.kml", wrapper.ExportKML, options.OperationMiddlewares["exportKML"]...)
+	router.GET(options.BaseURL+"/places.geojson", wrapper.ExportGeoJSON, options.OperationMiddlewares["exportGeoJSON"]...)
 	router.GET(options.BaseURL+"/backup.json", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
 	router.POST(options.BaseURL+"/imports", wrapper.ImportFile, options.OperationMiddlewares["importFile"]...)
 	router.GET(options.BaseURL+"/copies", wrapper.ListCopies, options.OperationMiddlewares["listCopies"]...)
@@ -6089,6 +6208,181 @@ func (response ListPlacesdefaultApplicationProblemPlusJSONResponse) VisitListPla
 	return err
 }
 
+type AddPlaceRequestObject struct {
+	Body *AddPlaceJSONRequestBody
+}
+
+type AddPlaceResponseObject interface {
+	VisitAddPlaceResponse(w http.ResponseWriter) error
+}
+
+type AddPlace201JSONResponse Place
+
+func (response AddPlace201JSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(201)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPlace400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response AddPlace400ApplicationProblemPlusJSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPlace403ApplicationProblemPlusJSONResponse Problem
+
+func (response AddPlace403ApplicationProblemPlusJSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPlace404ApplicationProblemPlusJSONResponse Problem
+
+func (response AddPlace404ApplicationProblemPlusJSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPlace409ApplicationProblemPlusJSONResponse Problem
+
+func (response AddPlace409ApplicationProblemPlusJSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPlace422ApplicationProblemPlusJSONResponse Problem
+
+func (response AddPlace422ApplicationProblemPlusJSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type AddPlacedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response AddPlacedefaultApplicationProblemPlusJSONResponse) VisitAddPlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGeoJSONRequestObject struct {
+}
+
+type ExportGeoJSONResponseObject interface {
+	VisitExportGeoJSONResponse(w http.ResponseWriter) error
+}
+
+type ExportGeoJSON200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportGeoJSON200ApplicationGeoPlusJSONResponse struct {
+	Body    map[string]interface{}
+	Headers ExportGeoJSON200ResponseHeaders
+}
+
+func (response ExportGeoJSON200ApplicationGeoPlusJSONResponse) VisitExportGeoJSONResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/geo+json")
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGeoJSON400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportGeoJSON400ApplicationProblemPlusJSONResponse) VisitExportGeoJSONResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportGeoJSONdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportGeoJSONdefaultApplicationProblemPlusJSONResponse) VisitExportGeoJSONResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ExportPlacesRequestObject struct {
 }
 
@@ -6146,6 +6440,489 @@ type ExportPlacesdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ExportPlacesdefaultApplicationProblemPlusJSONResponse) VisitExportPlacesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportKMLRequestObject struct {
+}
+
+type ExportKMLResponseObject interface {
+	VisitExportKMLResponse(w http.ResponseWriter) error
+}
+
+type ExportKML200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportKML200ApplicationvndGoogleEarthKmlXmlResponse struct {
+	Body          io.Reader
+	Headers       ExportKML200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportKML200ApplicationvndGoogleEarthKmlXmlResponse) VisitExportKMLResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/vnd.google-earth.kml+xml")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportKML400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportKML400ApplicationProblemPlusJSONResponse) VisitExportKMLResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportKMLdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportKMLdefaultApplicationProblemPlusJSONResponse) VisitExportKMLResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlaceRequestObject struct {
+	Id Id `json:"id"`
+}
+
+type DeletePlaceResponseObject interface {
+	VisitDeletePlaceResponse(w http.ResponseWriter) error
+}
+
+type DeletePlace204Response struct {
+}
+
+func (response DeletePlace204Response) VisitDeletePlaceResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type DeletePlace400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response DeletePlace400ApplicationProblemPlusJSONResponse) VisitDeletePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlace403ApplicationProblemPlusJSONResponse Problem
+
+func (response DeletePlace403ApplicationProblemPlusJSONResponse) VisitDeletePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlace404ApplicationProblemPlusJSONResponse Problem
+
+func (response DeletePlace404ApplicationProblemPlusJSONResponse) VisitDeletePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DeletePlacedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DeletePlacedefaultApplicationProblemPlusJSONResponse) VisitDeletePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlaceRequestObject struct {
+	Id   Id `json:"id"`
+	Body *ChangePlaceJSONRequestBody
+}
+
+type ChangePlaceResponseObject interface {
+	VisitChangePlaceResponse(w http.ResponseWriter) error
+}
+
+type ChangePlace200JSONResponse Place
+
+func (response ChangePlace200JSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlace400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ChangePlace400ApplicationProblemPlusJSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlace403ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlace403ApplicationProblemPlusJSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlace404ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlace404ApplicationProblemPlusJSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlace409ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlace409ApplicationProblemPlusJSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlace422ApplicationProblemPlusJSONResponse Problem
+
+func (response ChangePlace422ApplicationProblemPlusJSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ChangePlacedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ChangePlacedefaultApplicationProblemPlusJSONResponse) VisitChangePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlaceRequestObject struct {
+	Id   Id `json:"id"`
+	Body *MergePlaceJSONRequestBody
+}
+
+type MergePlaceResponseObject interface {
+	VisitMergePlaceResponse(w http.ResponseWriter) error
+}
+
+type MergePlace200JSONResponse struct {
+	Trips []int64 `json:"trips"`
+}
+
+func (response MergePlace200JSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlace400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response MergePlace400ApplicationProblemPlusJSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlace403ApplicationProblemPlusJSONResponse Problem
+
+func (response MergePlace403ApplicationProblemPlusJSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlace404ApplicationProblemPlusJSONResponse Problem
+
+func (response MergePlace404ApplicationProblemPlusJSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlace409ApplicationProblemPlusJSONResponse Problem
+
+func (response MergePlace409ApplicationProblemPlusJSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlace422ApplicationProblemPlusJSONResponse Problem
+
+func (response MergePlace422ApplicationProblemPlusJSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type MergePlacedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response MergePlacedefaultApplicationProblemPlusJSONResponse) VisitMergePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlaceRequestObject struct {
+	Id   Id `json:"id"`
+	Body *RestorePlaceJSONRequestBody
+}
+
+type RestorePlaceResponseObject interface {
+	VisitRestorePlaceResponse(w http.ResponseWriter) error
+}
+
+type RestorePlace200JSONResponse Place
+
+func (response RestorePlace200JSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlace400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response RestorePlace400ApplicationProblemPlusJSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlace403ApplicationProblemPlusJSONResponse Problem
+
+func (response RestorePlace403ApplicationProblemPlusJSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlace404ApplicationProblemPlusJSONResponse Problem
+
+func (response RestorePlace404ApplicationProblemPlusJSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlace409ApplicationProblemPlusJSONResponse Problem
+
+func (response RestorePlace409ApplicationProblemPlusJSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(409)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlace422ApplicationProblemPlusJSONResponse Problem
+
+func (response RestorePlace422ApplicationProblemPlusJSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type RestorePlacedefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response RestorePlacedefaultApplicationProblemPlusJSONResponse) VisitRestorePlaceResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -9497,9 +10274,30 @@ type StrictServerInterface interface {
 	// ListPlaces Places, by name
 	// (GET /places)
 	ListPlaces(ctx context.Context, request ListPlacesRequestObject) (ListPlacesResponseObject, error)
+	// AddPlace Keeps a place
+	// (POST /places)
+	AddPlace(ctx context.Context, request AddPlaceRequestObject) (AddPlaceResponseObject, error)
+	// ExportGeoJSON The same as GeoJSON (RFC 7946)
+	// (GET /places.geojson)
+	ExportGeoJSON(ctx context.Context, request ExportGeoJSONRequestObject) (ExportGeoJSONResponseObject, error)
 	// ExportPlaces Places as waypoints (GPX 1.1)
 	// (GET /places.gpx)
 	ExportPlaces(ctx context.Context, request ExportPlacesRequestObject) (ExportPlacesResponseObject, error)
+	// ExportKML Places with what happened there (KML 2.2)
+	// (GET /places.kml)
+	ExportKML(ctx context.Context, request ExportKMLRequestObject) (ExportKMLResponseObject, error)
+	// DeletePlace Takes a place off the list; trips to it stay
+	// (DELETE /places/{id})
+	DeletePlace(ctx context.Context, request DeletePlaceRequestObject) (DeletePlaceResponseObject, error)
+	// ChangePlace Renames or moves a place; trips to it go with its name
+	// (PUT /places/{id})
+	ChangePlace(ctx context.Context, request ChangePlaceRequestObject) (ChangePlaceResponseObject, error)
+	// MergePlace Has the trips to a place be to another, and takes it off the list
+	// (POST /places/{id}/merge)
+	MergePlace(ctx context.Context, request MergePlaceRequestObject) (MergePlaceResponseObject, error)
+	// RestorePlace Puts a place back, and trips that were merged with another
+	// (POST /places/{id}/restore)
+	RestorePlace(ctx context.Context, request RestorePlaceRequestObject) (RestorePlaceResponseObject, error)
 	// ListPlans All that are kept, by name
 	// (GET /plans)
 	ListPlans(ctx context.Context, request ListPlansRequestObject) (ListPlansResponseObject, error)
@@ -11426,6 +12224,75 @@ func (sh *strictHandler) ListPlaces(ctx *echo.Context) error {
 	return nil
 }
 
+// AddPlace operation middleware
+func (sh *strictHandler) AddPlace(ctx *echo.Context) error {
+	var request AddPlaceRequestObject
+
+	var body AddPlaceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.AddPlace(ctx.Request().Context(), request.(AddPlaceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "AddPlace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(AddPlaceResponseObject); ok {
+		return validResponse.VisitAddPlaceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportGeoJSON operation middleware
+func (sh *strictHandler) ExportGeoJSON(ctx *echo.Context) error {
+	var request ExportGeoJSONRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportGeoJSON(ctx.Request().Context(), request.(ExportGeoJSONRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportGeoJSON")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportGeoJSONResponseObject); ok {
+		return validResponse.VisitExportGeoJSONResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ExportPlaces operation middleware
 func (sh *strictHandler) ExportPlaces(ctx *echo.Context) error {
 	var request ExportPlacesRequestObject
@@ -11443,6 +12310,198 @@ func (sh *strictHandler) ExportPlaces(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ExportPlacesResponseObject); ok {
 		return validResponse.VisitExportPlacesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportKML operation middleware
+func (sh *strictHandler) ExportKML(ctx *echo.Context) error {
+	var request ExportKMLRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportKML(ctx.Request().Context(), request.(ExportKMLRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportKML")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportKMLResponseObject); ok {
+		return validResponse.VisitExportKMLResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// DeletePlace operation middleware
+func (sh *strictHandler) DeletePlace(ctx *echo.Context, id Id) error {
+	var request DeletePlaceRequestObject
+
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.DeletePlace(ctx.Request().Context(), request.(DeletePlaceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "DeletePlace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DeletePlaceResponseObject); ok {
+		return validResponse.VisitDeletePlaceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ChangePlace operation middleware
+func (sh *strictHandler) ChangePlace(ctx *echo.Context, id Id) error {
+	var request ChangePlaceRequestObject
+
+	request.Id = id
+
+	var body ChangePlaceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ChangePlace(ctx.Request().Context(), request.(ChangePlaceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ChangePlace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ChangePlaceResponseObject); ok {
+		return validResponse.VisitChangePlaceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// MergePlace operation middleware
+func (sh *strictHandler) MergePlace(ctx *echo.Context, id Id) error {
+	var request MergePlaceRequestObject
+
+	request.Id = id
+
+	var body MergePlaceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.MergePlace(ctx.Request().Context(), request.(MergePlaceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "MergePlace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(MergePlaceResponseObject); ok {
+		return validResponse.VisitMergePlaceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// RestorePlace operation middleware
+func (sh *strictHandler) RestorePlace(ctx *echo.Context, id Id) error {
+	var request RestorePlaceRequestObject
+
+	request.Id = id
+
+	var body RestorePlaceJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.RestorePlace(ctx.Request().Context(), request.(RestorePlaceRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "RestorePlace")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(RestorePlaceResponseObject); ok {
+		return validResponse.VisitRestorePlaceResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -12748,460 +13807,467 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L17k9s2ti/6VVA699bM3EO3ux07k7Tr/OHY8SRnnMe2ne1dtSdVGxIhCSOKYACw1cpUvvstrLUAkiIo",
-	"guqX40n+iN1uPkBgYWE9f79/zRZqW6lSlNbMLv81q7jmW2GFhp9yzZcW/iLMQsvKSlXOLmdvZCkMU0v2",
-	"f9/98P0l4wyuY9wwo1Tp/rRrwdaC58wqZqVgqmTSsE2pdmXGeJm7C0q4ipdmJ/QZ+7DmFv4Bn2VFURhm",
+	"7L17k9s2ti/6VVA699bM3E23ux3bSdp1/nDseJI9zuPYnp1TtSdVGxIhCSOKYACw1cpUvvstrLUAkiIo",
+	"guqX40n+iN1uPkBgYWE9f79/zRZqW6lSlNbMLv81q7jmW2GFhp9yzZcW/iLMQsvKSlXOLmdvZSkMU0v2",
+	"n+9/+P6ScQbXMW6YUap0f9q1YGvBc2YVs1IwVTJp2KZUuzJjvMzdBSVcxUuzE/qM/bTmFv4Bn2VFURhm",
 	"LN+bjM1ry5ZKM84qudgw6y7l+PzdWi7W7tmqEiXbC8sWa16uhJllM+nG+kst9H6WzUq+FbNL+qJsZhZr",
 	"seX4aUteF3Z2ueSFEdnM7it34VypQvBy9ttv2Uzm7kJ4XMXtunmazGfZTItfaqlFPru0uhbtRy+V3nLr",
-	"rivt509n2WwrS7mtt7PLi/AeWVqxEhreU2m10sKYkRl3H10IJq377p3SG5EzVdtLtlY7tuQaf4PzLHGW",
-	"Remmilu2UFt8kLQDMxQGMXGSLJ8Xoj/y92vBNrLM3TtFaeFNkZnEu49N5pZfvxHlyq5nl0/OwwiM1bJc",
-	"zX5zI9DCVKo0AubvR63mhdi6vy5UaUUJcsyrqpAL7sb2uMIr/vc/jRvov1qv+n+0WM4uZ//rcbM3HuNv",
-	"zWP/XHhj91NBhHeitGynFQzKjx9G9GKuuM7/oxYGr//XjOe5dH/nxY9aVUJb6cZOU1y1/ulfs7Uo8uFb",
-	"WqKWqxpnkiaorLdzJ17RwUrD3IPZfM/WvMwz9xcnLm5tQEqWUhS5E4Utv26/8IvwfDX/p1hY9/yq4PhV",
-	"RfHDcnb538fn8RXf/+hu+O3nLCIxOd+z3VoZwdaqJoF+7v5YKWHYXCyVFjBSI2xdOTGqiwIFEOWmNzq8",
-	"cGRx38FF7upKWRI63LB/bW3e8/7mzWbGcivGnv+V4vYdXIh37Pv75YO0a9yq0jjVmTNVZvAP4kpotlO1",
-	"Wy/B5sJaoWf9rZjN3F39B/+w9DoT9OeOh8ezf9bGslLtMrZZzbKILIVpOD97Fp2IRsqs2nGdj03Ee7zq",
-	"t2xWlxJPnmOX/wQX/ZbNdtwu1mNXf4CLUCN4bfLfMy8puFBhoD9HZOXF4oQdyreqLiOH5XfCaqdyNbO1",
-	"Lk10fnuz6DSme5Qo3Tz/92zJi2KWzRaFMu76HQf1XfEafiwknGmF2qFE0HtMoXZMK7gz19wtreUbwWTp",
-	"frnmG3fvUoj2JJA+zWbXj5SbYA5TYXBPiJhcbR+bDD/NfSM81jDOjFioMk/7Wiu3IkmJHSwpzBLdnvkF",
-	"8APtLaz7ppV6RP9oxWJdyl9qcUar3fr1I7mtlLZoD7kDZ5bX5ZUoHi+UFo/DnTAevPtVe0omiQ1p2N60",
-	"/uhVsLSG1HDGTL1YO/MKV+XMrftZ+GxpxRYedHA0hnngWvN9W7p6FxZ8Lorob2pT82Js49FMun2qdB4b",
-	"S3wB8bX+rmwWTh18a3SLgtk4dYuaTWSmP4AJqZZsJ90RuKi1dme4s57MThQFc7eB/ekOnJ2Qq7V9zsS2",
-	"su6MElqwUpWC5QqMzt7MzUX+rlCVSDyl58quY2Pklrm3gAJ3r3KWnbuWgT6Lv1lLt1YjRxJc9Fs2W3At",
-	"Bl5sFds6E27nzqa+ad+WvWOveslrLx+HEgmKzUS057dlLq7d4vRfmzl9Q79xU2Mb+5Yed7g8aPT2z+5F",
-	"Hfnyb9QOHm1VjeIBhpHzP9zBrIo8NuUDDtM3gueGcS2Cm4LWuVFbAZJH573hMoc/rSwK96Xuc6JnfK4l",
-	"vuiorapkCbtlyRc2IvnfKysMuVMwT2yBS2SCk8a0MBbsQjDUWys9Yd+hjR/RKmZNarY7rq9bewv2nNML",
-	"METupgX+XUZF3gq97T/v72LvF9A9yv99VcucxAZ9KT5XddjabsM7yYm9JlG90ZThVzbqDQYZU2qHu2Ip",
-	"CjukryquLX4Iig6XW5HDqsFdMTF3Jv6AnCu2VkXOtMJHFLIUmdMwnC3FjoWBH86D25AwD0n73+0C0tuR",
-	"jy0EH1UAhdO9bmM3dqz7dMMKuRHF3v2tVKCvcsWkfc4eXVweLGJrPgoZ26vvfSBizlEq3GXC+UjP2fkl",
-	"SUqpbJpp42bSDKhVt9FBE8B8g8AJvlizlVZ11fG+Ttl08JTorkuUXnyAvzxFXktlvxH8SuLBfOB+aNRy",
-	"6MBsnR3K/WnGpM1SjtJS2TcgATr6XaVTZ5E3lyNn1oRJJf3Yen1LJw+aVdOsIf+OKTOvyq9EHh+Vcvoy",
-	"3S/3G7Tnlr8mAwieh1aH35bLwvmOuICkSc1G5E6iU1xzd6hOPPk7ygD0AJ3vTOmMmZ3cbmW5yoJtUAqu",
-	"4VIF/7SVeV6E4c95mY+oikqrpRwKb3mLsS5zgXOkVe6Mdb3kC2dAsLnITxS4XFRoDybomuv+8F7s+J4t",
-	"tdr6YaVprUhc4j3OXCGWSZrvQLTxM9wQ3cNTJFrL1bDaVCVJgDum4POclyTKnIHGSjqNfuQ6+mIjSivK",
-	"xYDBImN21Hs6LYyXKC1XWTPtosybA6wUE8b4TvDoGJ0bb47HWsE+gJ0BF7d8lzDKguc5BAx8lMHtslk2",
-	"Wyu1cWaLLDfwa7PG065QHNzrnbwCd81YBeeD1E4A5gXPwdqxsnS7Zjim4IZm8DP0SkSO4FdOWrxFk3jQ",
-	"QkgkbZ+4S98Kbjp6fEAno4VDOsobKY2/0hIXsq86p1TnSMzQ/wzRG4ratEbjzfowM16xt7zIRheh34I7",
-	"hWxFElBy5ryc+JPRe4TeH/DWCTmd3nsZCZzw/EouxBmdE8lRE7wNQybX0pwSJYnuSLfLEtfdnU8xnSLa",
-	"sWR0LFIsu8FYCRqj6UfuW16uRCwQLp0vi8eqO8SkydhS1ZpZ+IUs2VJeQSh5K7ipdVxlWXVKaA0nvAnN",
-	"+DfQhMNjaUbDB48IjriuCqXFGSx/stzQXTDAr8RKjsfXDk7AoBGX0qxlucIoBqfV9j4ERJrABMfIakf6",
-	"NmIfNzgH/Vq+j0fipmQhDq1DEZJ09AL/uNhxClN1Yq7Jh8n6e20sVgnGIFxEUQVQEpRrTAxPHnw26Ux6",
-	"dfRTQ1JlmmR4YwKy0sEWVNyG2MeOW6Gfk9/ifEtIwawFxxiC8wNriK4fOAloD44t8xt5JbwREsy85BtS",
-	"4j/tG9xB5uZ7wi1VwRci5YbX8hqDL9tKaG5JE6W+ph/951Y8oqB+35ciJyvt6QfCRA/11qg/bXfkeNG6",
-	"NZPV/SY/IyN6zonQ2TvKMiVqOXcPqjh1/VIV9Xbqnh1SUcOnVOvMiCQK8Vhox8JCiFUaTBj6i2KrpCpM",
-	"G8UfvlgruRDPGS/p+QtRFGwreGlIhWgzLaOBPzf5sjAyfBVYr5gAE9f2iGm6gLln7rdgof4qtBpwQyKD",
-	"b/nAW75nc4FX9Ccoqtr9UQvXtk9cGEQzp3EdeP132hgnnY1upvFgdF4MzoLpKzb699SAXyPMR5JQB87H",
-	"3BvH4Imjx3rokKAnMryK8DXu+ebYFjiei/LfGp1tn1iZMtclnYaQtsDQV8a4oYCJFtz5Oozr7Z8MK7DQ",
-	"pT//0Qyzz9HAr5lV8IYmeq6F1VJcCTZ3NsFgHDe6z1QeO++/juW+OsmV5gkajNveI14755jGqFqDxW/A",
-	"3TO6b0hkYJAZzY5/Y5oX8xU5RNOdmJdU5TA1ltPdPSnJ8YN904+5T4lfujk6+e61XKXGogq1S/2+E5P/",
-	"dJa7F2U4spSwEuiVaA5ENuVQFF6ioov+yclN8uLJKnoGUjSOqSuKGIKpeUJgDcYS1KV7XeYXOWU6QmR6",
-	"yCfONV81cVKcI+cBto46ZxnTYZWPblnaA1kIrAzEuLu7tSr4fs4XmzPYdcnb1d9GG7ZO8oUiunUBOYt1",
-	"rS1kbOcq35MW13UTRkbjMNUw2wqLBRU92YCZoSIteHGu4GhWtYWcVq/yAK6K6t46FrJ+o9SGUY6rUAte",
-	"wFeYaJrZSIqERmZlC3FFsHWsdecaHmbG8jKeLUxNg4A15HOOOAL6Fj9tI+Ky4FqcvQxplERpgZhZS1K+",
-	"hmrV2zHD/Ur0Z3i3FmUk+YHZwbXalbc2k/AmGkrKBH5N1bonTt/Uw8Up21TDsrNC0UTkLhYdV4ZcGJTY",
-	"pp7F1wberIzlMPsPJ5P7rJgm9rN0YozGn0GhMPv8UHNtVlk3e9atKb1pnWcIDoQRzGZZ9BihQ0OaNZwP",
-	"nTru8+xmMbJp9aPRitDo4qy91TrJm7riRQ3HgdPKELFyehZbFHiJiVNYi7nAOqVQutRKSw8EvvsRN1/b",
-	"D5/RPRaMuBKaF1Ayg/0Q+TFDJmqe0ED3qszh2DmPG/wJRhBMS2puJk2z+fA0PjrzZlCSMUGmP63xSbb/",
-	"mmv7hizJCRLyQ+mk4xL7Xq6FybAAbCGKwmTtQqRclYK8uH2od2KlYlul+yYG3H+qTT8XdidiR9B7VeQ+",
-	"h+kUJ9eqBlEg08QNqmk+iRepueMrXuHuDWCwt/POMdd6wLiAhp0DxTnTZdPIX0X0+EUzBiJfRrEtLzHQ",
-	"Y7BEZ8f3rC6tLNhSlgKCY+agWK/dG0BxttNy+C+dOS/yJp9MOfj+e/YjN88FekuR1qP25sIkPc1N2FsU",
-	"jKK18mKTmPN5KcCVOiHn06sUdXvvlmqs0bjnJZs7S1g5UeaFKldU7Iv1WV3DYDQSaayoIq962ZGd6Opd",
-	"j5ZXX0sTlnn8wqFVhQEOZ1QGFhCm/aQVdMosbvtWTY9WWstV/KjW9kQj6u4sjehGhkO7nSVjfKGVadX1",
-	"QxTgzKcnWpbS5zFDaZ/yChDf408aaJQZrtV5qbYV1yKffNQ0lfBDNZdOVXG3Veb7rKmI3AqrBeOnFTMt",
-	"VGn5YjRZ9pIugztilag/arkQ8YI0b4rN1TWdQ5at5JUoE0dYx9PIS/KJjg37tbumXT6b8L7BvLWq7VIO",
-	"RZipq1SWw/XA8Uq+2zyvNTb3XiZUVJjfSzWXKfkqNaA4wZQYiO1RrDOXy6XQpvmuqUm3eK07SVCvYMoX",
-	"j2BIVfsWbb83/SR06qmwvMkLG2zKUOAUdEmise811knmPtwszfRCihWXJe7KNNP80KFE3817lBXX2Irh",
-	"ZHMjMAYJLSp8scE4pPcyvQ6P92Hcsgt+xbXkpU1o0o6cJVt+/S3OzWcQcaAfLmKFmfcaF8jC8sWPwBLX",
-	"8UQX0CfBsZoV1s75gs9DVp36Ua4EO4d1LpV1v9xjK2mpoPef1DJVAyVFDr61hlHrfW/ZZdeLHLV1wRuN",
-	"F51HS+SjTvzA7Poje8Lc+o4tBIZQehMKheciv4RUxsqb+DCnxV6WK2q2CumMBd8K75Ee2C+Kp7dcLbQQ",
-	"kdzPu0qIVlQIThBo2inUjpmdEJUbAwwRTsilltBUCf056cfkotZXIjmcGgZ9uMArHctfvWmmrTXAUohc",
-	"UEYr/GOrVyupWWZpf1guh2YtJMtWGIoIsygtg3pcv9bP2WcQ6YSmSQ1Bk4ydo7UB/1hwY016A88PdcQm",
-	"emG81VfJBdUHJTxvyzUVMR466iDyDH9/yararFviix+PBdxggqXmC+FIhsjE0TR+aGvqxnR8cQYgc/AF",
-	"RnCbUUGTOYeD3p1UYBNqLgtM8EGEDmTaULmz8cUbWJSM4o/FDgyfD49QNb0pp34MuXXG1hakXwtRiByb",
-	"2FUNPXCU/XSebbjMfYpRxRU8BxVpO89aKvwrSuiRWhKavf4p4ae1EZGwuLRxvBJoBDtDHeL3Z6rt4m2k",
-	"U0yXan9rzZrRUNlXeywt72Hd9AMcUwr94tYlXQsjiZ0br/j+G1VPbQu/cZhyGfUjvg2xJcx9MAMtNPFH",
-	"+EKbhP0cd7I2q5vHQgn0ZDiAebj0eNR22kky7MuCllLBr/Ztj+KEapcbyAx8TiMzVMGJbgmVDNGKwvqN",
-	"bMac789AtpK3YU5e0iu+v2GuANBwQgWAwQoBSh6sVa1N1gN3Ss8ewAOSTQW/wyJLNTWaB4BNdWETXvkB",
-	"ziSQxM0+4fp3m33c2/CoQ1MdMbcCoVZvKzjU2WGJ2oEuoTr07gOenD/5/NHFxaMnf40Wy8bUz/u1LFcG",
-	"9jTfiFbOxe2y3DcyFrLrs7f8r4uoZ9e4W0/PI013qpN8a2uAStlJUvLO7b7OC7+I7e7FJoYp83exN21c",
-	"hIrDdfEPfTLyoRdPzmNvzsXU2o6DglXfLErIZcYCrFjflPit+V1yS9B7mYt3dFMcIWvLc/GorsB5bJtw",
-	"hVhaMt66jbdtiLakRXRjeF/rsjubT87Pz0dCQTBRseN55zuwkiHCoIIAZqD3Mb4R4KSuWqlFwHjqzm0u",
+	"rivt86ezbLaVpdzW29nlRXiPLK1YCQ3vqbRaaWHMyIy7jy4Ek9Z9907pjciZqu0lW6sdW3KNv8F5ljjL",
+	"onRTxS1bqC0+SNqBGQqDmDhJls8L0R/5h7VgG1nm7p2itPCmyEzi3ccmc8uv34pyZdezyyfnYQTGalmu",
+	"Zr+5EWhhKlUaAfP3o1bzQmzdXxeqtKIEOeZVVcgFd2N7XOEV//FP4wb6r9ar/h8tlrPL2f963OyNx/hb",
+	"89g/F97Y/VQQ4Z0oLdtpBYPy44cRvZwrrvP/UwuD1/9rxvNcur/z4ketKqGtdGOnKa5a//Sv2VoU+fAt",
+	"LVHLVY0zSRNU1tu5E6/oYKVh7sFsvmdrXuaZ+4sTF7c2ICVLKYrcicKWX7df+EV4vpr/Uyyse35VcPyq",
+	"ovhhObv87+Pz+Jrvf3Q3/PZzFpGYnO/Zbq2MYGtVk0C/cH+slDBsLpZKCxipEbaunBjVRYECiHLTGx1e",
+	"OLK47+Eid3WlLAkdbtjPW5v3vL95s5mx3Iqx53+luH0PF+Id+/5++UnaNW5VaZzqzJkqM/gHcSU026na",
+	"rZdgc2Gt0LP+Vsxm7q7+g39Yep0J+nPHw+PZP2tjWal2GdusZllElsI0nJ89i05EI2VW7bjOxybiA171",
+	"WzarS4knz7HL/w4X/ZbNdtwu1mNX/wQXoUbw2uS/Z15ScKHCQH+OyMrLxQk7lG9VXUYOy++E1U7lamZr",
+	"XZro/PZm0WlM9yhRunn+79mSF8Usmy0KZdz1Ow7qu+I1/FhIONMKtUOJoPeYQu2YVnBnrrlbWss3gsnS",
+	"/XLNN+7epRDtSSB9ms2uHyk3wRymwuCeEDG52j42GX6a+0Z4rGGcGbFQZZ72tVZuRZISO1hSmCW6PfML",
+	"4AfaW1j3TSv1iP7RisW6lL/U4oxWu/XrR3JbKW3RHnIHziyvyytRPF4oLR6HO2E8ePfr9pRMEhvSsL1p",
+	"/dGrYGkNqeGMmXqxduYVrsqZW/ez8NnSii086OBoDPPAteb7tnT1Liz4XBTR39Sm5sXYxqOZdPtU6Tw2",
+	"lvgC4mv9XdksnDr41ugWBbNx6hY1m8hM/wQmpFqynXRH4KLW2p3hznoyO1EUzN0G9qc7cHZCrtb2BRPb",
+	"yrozSmjBSlUKliswOnszNxf5+0JVIvGUniu7jo2RW+beAgrcvcpZdu5aBvos/mYt3VqNHElw0W/ZbMG1",
+	"GHixVWzrTLidO5v6pn1b9o696hWvvXwcSiQoNhPRnt+Wubh2i9N/beb0Df3GTY1t7Ft63OHyoNHbP7sX",
+	"deTLv1E7eLRVNYoHGEbO/3AHsyry2JQPOEzfCJ4bxrUIbgpa50ZtBUgenfeGyxz+tLIo3Je6z4me8bmW",
+	"+KKjtqqSJeyWJV/YiOR/r6ww5E7BPLEFLpEJThrTwliwC8FQb630hH2HNn5Eq5g1qdnuuL5u7S3Yc04v",
+	"wBC5mxb4dxkVeSv0tv+8v4m9X0D3KP/3VS1zEhv0pfhc1WFruw3vJCf2mkT1RlOGX9moNxhkTKkd7oql",
+	"KOyQvqq4tvghKDpcbkUOqwZ3xcTcmfgDcq7YWhU50wofUchSZE7DcLYUOxYGfjgPbkPCPCTtf7cLSG9H",
+	"PrYQfFQBFE73uo3d2LHu0w0r5EYUe/e3UoG+yhWT9gV7dHF5sIit+ShkbK9+8IGIOUepcJcJ5yO9YOeX",
+	"JCmlsmmmjZtJM6BW3UYHTQDzDQIn+GLNVlrVVcf7OmXTwVOiuy5RevEB/vIUeS2V/UbwK4kH84H7oVHL",
+	"oQOzdXYo96cZkzZLOUpLZd+CBOjod5VOnUXeXI6cWRMmlfRj6/UtnTxoVk2zhvw7psy8Kr8SeXxUyunL",
+	"dL/cb9CeW/6GDCB4HlodflsuC+c74gKSJjUbkTuJTnHN3aE68eTvKAPQA3S+M6UzZnZyu5XlKgu2QSm4",
+	"hksV/NNW5nkRhj/nZT6iKiqtlnIovOUtxrrMBc6RVrkz1vWSL5wBweYiP1HgclGhPZiga677w3u543u2",
+	"1Grrh5WmtSJxiQ84c4VYJmm+A9HGz3BDdA9PkWgtV8NqU5UkAe6Ygs9zXpIocwYaK+k0+pHr6IuNKK0o",
+	"FwMGi4zZUR/otDBeorRcZc20izJvDrBSTBjje8GjY3RuvDkeawX7AHYGXNzyXcIoC57nEDDwUQa3y2bZ",
+	"bK3UxpktstzAr80aT7tCcXCvd/IK3DVjFZwPUjsBmBc8B2vHytLtmuGYghuawc/QKxE5gl87afEWTeJB",
+	"CyGRtH3iLn0nuOno8QGdjBYO6ShvpDT+SktcyL7qnFKdIzFD/zNEbyhq0xqNN+vDzHjF3vIiG12Efgvu",
+	"FLIVSUDJmfNy4k9G7xF6f8BbJ+R0eu9lJHDC8yu5EGd0TiRHTfA2DJlcS3NKlCS6I90uS1x3dz7FdIpo",
+	"x5LRsUix7AZjJWiMph+573i5ErFAuHS+LB6r7hCTJmNLVWtm4ReyZEt5BaHkreCm1nGVZdUpoTWc8CY0",
+	"499AEw6PpRkNHzwiOOK6KpQWZ7D8yXJDd8EAvxIrOR5fOzgBg0ZcSrOW5QqjGJxW2/sQEGkCExwjqx3p",
+	"24h93OAc9Gv5Ph6Jm5KFOLQORUjS0Qv842LHKUzVibkmHybr77WxWCUYg3ARRRVASVCuMTE8efDZpDPp",
+	"1dFPDUmVaZLhjQnISgdbUHEbYh87boV+QX6L8y0hBbMWHGMIzg+sIbp+4CSgPTi2zG/llfBGSDDzkm9I",
+	"if+0b3AHmZvvCbdUBV+IlBveyGsMvmwrobklTZT6mn70n1vxiIL6fV+KnKy0px8IEz3UW6P+tN2R40Xr",
+	"1kxW95v8jIzoOSdCZ+8py5So5dw9qOLU9StV1Nupe3ZIRQ2fUq0zI5IoxGOhHQsLIVZpMGHoL4qtkqow",
+	"bRR/+GKt5EK8YLyk5y9EUbCt4KUhFaLNtIwG/tzky8LI8FVgvWICTFzbI6bpAuaeud+Chfqr0GrADYkM",
+	"vuUDb/mezQVe0Z+gqGr3Ry1c2z5xYRDNnMZ14PXfaGOcdDa6mcaD0XkxOAumr9jo31MDfo0wH0lCHTgf",
+	"c28cgyeOHuuhQ4KeyPAqwte455tjW+B4Lsp/a3S2fWJlylyXdBpC2gJDXxnjhgImWnDn6zCut38yrMBC",
+	"l/78RzPMPkcDv2ZWwRua6LkWVktxJdjc2QSDcdzoPlN57Lz/Opb76iRXmidoMG57j3jjnGMao2oNFr8B",
+	"d8/oviGRgUFmNDv+jWlezFfkEE13Yl5RlcPUWE5396Qkxw/2TT/mPiV+6ebo5LvXcpUaiyrULvX7Tkz+",
+	"01nuXpThyFLCSqBXojkQ2ZRDUXiJii76Jyc3yYsnq+gZSNE4pq4oYgim5gmBNRhLUJfudZlf5JTpCJHp",
+	"IZ8413zVxElxjpwH2DrqnGVMh1U+umVpD2QhsDIQ4+7u1qrg+zlfbM5g1yVvV38bbdg6yReK6NYF5CzW",
+	"tbaQsZ2rfE9aXNdNGBmNw1TDbCssFlT0ZANmhoq04MW5gqNZ1RZyWr3KA7gqqnvrWMj6rVIbRjmuQi14",
+	"AV9homlmIykSGpmVLcQVwdax1p1reJgZy8t4tjA1DQLWkM854gjoW/y0jYjLgmtx9iqkURKlBWJmLUn5",
+	"GqpVb8cM9yvRn+HdWpSR5AdmB9dqV97aTMKbaCgpE/g1VeueOH1TDxenbFMNy84KRRORu1h0XBlyYVBi",
+	"m3oWXxt4szKWw+w/nEzus2Ka2M/SiTEafwaFwuzzQ821WWXd7Fm3pvSmdZ4hOBBGMJtl0WOEDg1p1nA+",
+	"dOq4z7Obxcim1Y9GK0Kji7P2Vuskb+qKFzUcB04rQ8TK6VlsUeAlJk5hLeYC65RC6VIrLT0Q+O5H3Hxt",
+	"P3xG91gw4kpoXkDJDPZD5McMmah5QgPdqzKHY+c8bvAnGEEwLam5mTTN5sPT+OjMm0FJxgSZ/rTGJ9n+",
+	"a67tW7IkJ0jID6WTjkvse7kWJsMCsIUoCpO1C5FyVQry4vah3omVim2V7psYcP+pNv1c2J2IHUEfVJH7",
+	"HKZTnFyrGkSBTBM3qKb5JF6k5o6veIW7N4DB3s47x1zrAeMCGnYOFOdMl00jfxXR4xfNGIh8GcW2vMRA",
+	"j8ESnR3fs7q0smBLWQoIjpmDYr12bwDF2U7L4b9y5rzIm3wy5eD779mP3DwX6C1FWo/amwuT9DQ3YW9R",
+	"MIrWyotNYs7nlQBX6oScT69S1O29W6qxRuOel2zuLGHlRJkXqlxRsS/WZ3UNg9FIpLGiirzqVUd2oqt3",
+	"PVpefS1NWObxC4dWFQY4nFEZWECY9pNW0CmzuO1bNT1aaS1X8aNa2xONqLuzNKIbGQ7tdpaM8YVWplXX",
+	"D1GAM5+eaFlKz2OG0j7lFSC+x5800CgzXKvzSm0rrkU++ahpKuGHai6dquJuq8z3WVMRuRVWC8ZPK2Za",
+	"qNLyxWiy7BVdBnfEKlF/1HIh4gVp3hSbq2s6hyxbyStRJo6wjqeRl+QTHRv2G3dNu3w24X2DeWtV26Uc",
+	"ijBTV6ksh+uB45V8t3lea2zuvUyoqDC/l2ouU/JVakBxgikxENujWGcul0uhTfNdU5Nu8Vp3kqBewZQv",
+	"HsGQqvYt2n5v+kno1FNheZMXNtiUocAp6JJEY99rrJPMfbhZmumFFCsuS9yVaab5oUOJvpv3KCuusRXD",
+	"yeZGYAwSWlT4YoNxSO9leh0e78O4ZRf8imvJS5vQpB05S7b8+lucm88g4kA/XMQKM+81LpCF5YsfgSWu",
+	"44kuoE+CYzUrrJ3zBV+ErDr1o1wJdg7rXCrrfrnHVtJSQe8/qWWqBkqKHHxrDaPW+96yy64XOWrrgjca",
+	"LzqPlshHnfiB2fVH9oS59R1bCAyh9CYUCs9FfgmpjJU38WFOi70sV9RsFdIZC74V3iM9sF8UT2+5Wmgh",
+	"Irmf95UQragQnCDQtFOoHTM7ISo3BhginJBLLaGpEvpz0o/JRa2vRHI4NQz6cIFXOpa/ettMW2uApRC5",
+	"oIxW+MdWr1ZSs8zS/rBcDs1aSJatMBQRZlFaBvW4fq1fsM8g0glNkxqCJhk7R2sD/rHgxpr0Bp4f6ohN",
+	"9NJ4q6+SC6oPSnjelmsqYjx01EHkGf7+klW1WbfEFz8eC7jBBEvNF8KRDJGJo2n80NbUjen44gxA5uAL",
+	"jOA2o4Imcw4HvTupwCbUXBaY4IMIHci0oXJn44s3sCgZxR+LHRg+Hx6hanpTTv0YcuuMrS1IvxaiEDk2",
+	"sasaeuAo++k823CZ+xSjiit4DirSdp61VPhXlNAjtSQ0e/1Twk9rIyJhcWnjeCXQCHaGOsTvz1TbxdtI",
+	"p5gu1f7WmjWjobKv9lha3sO66Qc4phT6xa1LuhZGEjs3XvP9N6qe2hZ+4zDlMupHfBtiS5j7YAZaaOKP",
+	"8IU2Cfs57mRtVjePhRLoyXAA83Dp8ajttJNk2JcFLaWCX+3bHsUJ1S43kBn4nEZmqIIT3RIqGaIVhfUb",
+	"2Yw535+BbCVvw5y8pNd8f8NcAaDhhAoAgxUClDxYq1qbrAfulJ49gAckmwp+h0WWamo0DwCb6sImvPIn",
+	"OJNAEjf7hOvfb/Zxb8OjDk11xNwKhFq9reBQZ4clage6hOrQuw94cv7k+aOLi0dPPo8Wy8bUz4e1LFcG",
+	"9jTfiFbOxe2y3DcyFrLrs7f8r4uoZ9e4W0/PI013qpN8a2uAStlJUvLe7b7OC7+I7e7FJoYp8zexN21c",
+	"hIrDdfEPfTLyoRdPzmNvzsXU2o6DglXfLErIZcYCrFjflPit+V1yS9AHmYv3dFMcIWvLc/GorsB5bJtw",
+	"hVhaMt66jbdtiLakRXRj+FDrsjubT87Pz0dCQTBRseN55zuwkiHCoIIAZqD3Mb4R4KSuWqlFwHjqzm0u",
 	"VloIw8j5x6JUjGElHF++G637zIunl+fn3TD8FzEp8QBLk5u1sCUL789aX/fz0YDL08iO/FXF6iO/rt30",
-	"PX4jzdxZF1hqIA376f3L8Yo/bIT41Zvy2CQK6oQUTsLJC0r7lJP3xMyQx7JLQrC7UbAJ3jRgy77bTDXe",
-	"RZmnt9IU4kqcXjiwBl/05CLfZDOOLqLXpdX40sAmHPHfgx4lG4uzShlJ1YOH8AUHtRdaGeNO6lOncRA0",
-	"4uZTNqiH+xMWiW+8WwNeEdr2W6XK1IKKciFe15i4Sr3+exGp18sxqpnwjLqKZ3FMXWYsZBZXsiypqatf",
-	"hcmvqTluJGbZrDe8Fucu3N/6nPZMxNagb1BNKuOn6PPJT5iCK7FML+Z3l75qH66J97xTtV4MFOYDBptt",
-	"N2tiqXHpm3hbcar5nom98FEmZrFHHwCNo4ZZqFuPyg/0B3Y6QzFWjLFY9Afi1e8dNM5T2htT8nuyzKfN",
-	"9fFuyCUWB3WXsLM8oVOy++rWNCahWvU69o9NyHA4quCLzVA3zbEn9lwBdbOgVLshngaVtXdoypwYS1VN",
-	"iZ8ACJ+nGPJHDXccRQZWhD9GGzhRMhe86kqw2pz9corR9o4CUVM04pprG4UnzbDBTC4wmucMUMitOTf6",
-	"OTtnheBXlDqAneD3u1ctExTklNTw0gr9DfVTdUdMOfm1XK19jFoxH2ZPGA08+k2yyhbz+WiNSaF2b+uS",
-	"PlXlE64/dJo51NSBCrHNgswyp7kB1iKqpkvBq1R7ouI3OBWnHl2kym7NsfPa6OgD494f6p+JLuCTpxFd",
-	"VGmyhXo7Ceo2mrwbbBO4msGLAaPR7amQfPPWY4knzCn4vrEPiLvZ588uP0twsyNVEF/cvAjCRvrE6fMh",
-	"eLiEhpODXFtB2agpyx07deKNDBGFjCHx6Rr5Q4jcTGmdC8A6dYlgh6JkNO7uviu4lbbOxWA4JmOl0haI",
-	"HtA1u0pMtxaqXI09WnBjpz75YFHCB7TfOODVUzB7au1kcnXfOJAvOEW8KBic5MyqlQCQwFvA8V2H+rwI",
-	"zK66EjpZEVLD0DBcsy/1CFUeWuWmaTVi1O920jkwISMIkwmpmK611s4PTrJ4p3dZH9gPBI8IYu2bSrAn",
-	"2KcNoKDA147plbChanWB/QKptQyx9gyfe8Ql2t5WDvJkM53ygG2F6bumm95xygWm2Oo3asAP2bak1Y2V",
-	"ITuXGNpRuBZMXFdiYTEfNBfTVi2ldGRXphsufCPGRluqerVmXzYAZhfn4+0otFg4FnpPRhNJk5QU5EK0",
-	"wxuiL2wlhH9u+piKx3L4XkdDxg9qwE7UX9SGHGtq2gOiXAl5ZKo0bBiTUgG6w6pCrpnAw22rCj5a/3Fa",
-	"/zeMIGWBKykWx7CWPduJ+3yMIC2ZuBKaqhh2ZK3oU1HO71fLvw8qnjgi3CouhLl1HfBQGjkJJFbFKtxf",
-	"GMaZ1bIixJvQ571NtXDea1m9VflRxIwT6+QD6CqJazB0GkgMr2MaiylD+6+xr1pl8Yj0CTNBeiXBESAb",
-	"dLorIJaylCe19y/68epxLpE2r0pkMQjRqF8/IMvctDEf4XhcyRJEIVUKEG4y9lp1PQUDC5C5oqQXXMsm",
-	"IH+oYBeF4JoiQNJMakKknnyT7L02HZJJH/UaKrejBcOqroZbdgkbUi196B7aiZTOu87H6PdBAH6YsgPK",
-	"SgmBDex0e+AKjFe28+tvvJnXV3wU7k6fr+8Iyy1qCWg7dGhxpuWKuj/+ZJjalf6rtjx3BvYUrOuRrQR4",
-	"DoNQQBzBf+jtuVZV1a3HGZ3RXygRf+SARtB4tcSeP3IfJm3WkO2Phdh9wm1AVfiShAmgg54IakIovuGO",
-	"6j8vVBEkPeqnUkbPROrGSX/Qf+INI/LRP/eOUrApnY8ehWEb+U8P+qNFAeXPuaDSgtZvy1Rrx/otlYUj",
-	"p7NSqL1b0xRE36uVpjqlUdDRUI6AMutpx6DMo8SgfR0zmPequOwFUY4ZmtrrsZ434HazKos9gA9GAxe1",
-	"iUVg3nBjMx9KWGNN7AlWIJCnUjRT09LBC8M3Rmdd8+VNsDc8WS0FkDwmY/vv/crZMlLo6ZmeUsg07q44",
-	"1r8hWuyqgblmcrGrsVpY1MDOjuaLDbpNPuQPmfCcHj6htI4CwipjvsgOEl0Q2T0OR/TZ5+cjcETTnC/C",
-	"14yjUjpnKlSLODEnbomMbY+P8uIc/hsZqak0oW123/1WFNzKK4HII1znLBdXEkpAqft4K8vaCgri1laM",
-	"jmaUqjN9xgKGT4/88fgono0NIpwrrRzIZ+ejIAUe+Idms53xavEIthxMWvIR34iOpLNXQboTHSSP1gtO",
-	"klbV9ApzraoGgXen9GaW4kLdKD5xArfBaWwCHlS3WZC0QhG+nWBbvXaXx4359IBn0yv3R+tb0/o2AaWV",
-	"viGSFmiyn7nMKdnQtNpOATQ4MfTiA8mhcQ9HGlqEvNpo7EaSwFR0Utj4p6GTultPpgaPGnjfcWOE6SbK",
-	"rGLurRN7slrlAiMt+sAdz7dbkWDn0IUP0dgfSH3CKOKWpqreU9p1kioHV1mVAeSb3GUiU8TcB1BMyG3M",
-	"gPKVmRGIHGkJHUfpFgAvqpWMaWlS479uSCcfJMMt0bZhTM18VpZINE7JLxqr6yg1HNG9hQcmFl5OA5YO",
-	"Xb00jOOVNBfn57FUYZGPhKkIc7pVw+qPFXtQ8H6ontFbTUHJS5vtgOjpB2J5ucHQM/KkouWPoWvdHIZ4",
-	"rhyh+wL32ikilLqb0eD4PUzK3BevevBlmkt8U6Kx9x5j6ydYel9fEc/LBP3wTm2FxaC029JrXlWiFPnz",
-	"0OzmpBo5aaRh584b9SwSB+bgXKVg0MdSjGvBZOnEeutmvFPhvOYhXDrS+aBqbcSg3HlulRRlFNd4PwU6",
-	"RRK7JL1GtDgpdkqXrib6FRNgFnZJJVLDdU9Ti5nurEQpuQQ9FnMYWMumFgwOx0qrOZ8Xe7bjiQfWhHRp",
-	"NPkN7SB8K5hwW5atOVb8wj9hwrmNkfc04gEfVrKaquBmjeR5Ftwa/AsrEKhqLm0gf2b0w1LCHe4Pfxn8",
-	"3QjYcKbkK7bUImQDw7PcpFmlAb9bWClCKjDv1poj1d8RZYyf33CjhEDIrXI6wCC6Pv3T82ibbrXmpnPo",
-	"EEJYmFTnCftk6NZpzTmejscOHPdMgzG0QnAzxIyrsZK5iVVEQxXtJmjhptoMkqOGQaf2PUW6rtw/U2Et",
-	"yVdSjl4sAjD4GLZXoEpLasJFIqt+B27Mf5/W6TKlfxDStqfQuzUHLLPqeQvcxlfBQM+0Wq0ilvicKEV7",
-	"Q5+LfOjfX03oq/LFW6kFkbwo3k2oJF/VZB70Jf9OiFwaZKPbLUDZujNY8ng8qgLoqmh/0JpXA51DE/AW",
-	"Q+YoXrd0sAeilUztbkxUOiN2aaFWc6U2Z2hdJhumdBuM4jUhh07YL++J8aZhRZhzWTBViQgSmiiKfdRo",
-	"khbtWDCeZJl73DJ0FbhMNKbmsZKnN1yvhLEsl8byssFiRfZ8H7pfrJXOswYsDH5ORE3jxr6X2yG6qgVH",
-	"BvEF5L9CMI5x5+0vUgvSeZnCwxgg2VrOdiJa2QCkKULNWbZVHaPfLXkL3TSAtFKZMzIKnRIlgJ1pbo5B",
-	"d0M3noaRRKL/R/A3HvxFZZNa6wLyFa3Wq8to2OgNzga/QqfYmT5KFUgyORdLRZ6Dj9amoATDm14sLRb8",
-	"DrgCbtOihWBYwaVHK+SskNYWifsZbcJYF1+nTQphWecq32NaVcsVfpAwDbVGJ+MMeWjZinQ5vQxNz0ux",
-	"Y94UTTUP08u4RWmi2VsK7jVKIeVha63qeI+jBzBSO6E9pjJnc16CSgU3cmRiiEKl6WiQZXKbgY1qeTLj",
-	"Q0tEK2PhF2ElbCgSnqqRWokHwiSjbj1/JrSDjrRZurKMB2OzSK0ji3Zpi9MdzuggoM1ijFgf1tlaZ6/5",
-	"FMIGuAcND486e3pEDDp4iqDrDssLYqxp31pfxN6JOkOUHVkcPOu3XdfbeVjBvmUsjBGljb7kQ0BgY7wM",
-	"1NYoFqFAL/pQqGoaiDEpI1r1kESbrUUzBaE9q0PG6/4hWrF/hPCXX6da3ILH6vS+c5qYz2M8dIj/NxcF",
-	"YBGzIeLEqZTDg1+5TXY0BpmIfSQUFYsz69bKLQblqJPOuh+GyynpyBzIUB5jKg4Qz0dOZ+R2CDTFcRK5",
-	"Dw0ZsbVCm0vo+UO7zwiwzLNQbumpqKgtTB02BKZ1BgZU7EGO5hbU1DC38nmPT5n2GRFPm637kiH66UOE",
-	"JdKLVIOAwu03ZXvHZ6hdIgzMW9BEbgP12Jhp8mP25WtppgYt3C2NDjBClGcsAG1Ae3VPZVwGqDLwfhCq",
-	"7NBd4/GW7hCWhf6sidH6lGvJUxtwqMieyIh1Z2LA3fj40YEuAaBkb3jt3SRS+TIkIblhtalhmadYTpF3",
-	"NEjU8GB8meVlorO54/ujC2J2csugdGmqnRFmPQsr3yTKkH3IWx4mDqp1EI8QPD97jaHr1FiE4DnaAwQF",
-	"8ZHg800CkhiAQXgMpr3bbEturHAKyRIMgjlhteg9NLaj0A0H8NDFlpd8ceamNx0bGm/CtXGyOx1nxTd4",
-	"x+/C2HCflajd9RFCTFIjZ2LrjG+lkiaCcTSFlQ/DSZhUkujnLzE1jUt0Um4ay+FOgg9MitM0+H8DunGe",
-	"WuYR5+R+nRiSOimoNC2qpsqvBnNIk2Iaz5GCj50H1v8mpnPvvvnN4mqIEUVCEHVcGycV548WOrWYDuX3",
-	"tGq6v9XT4X0rvppQbApv+JGvRLwxSG+n9ATp7WjtIj4yo1HGrM1mRFPr1XYcglKUaSVjyROcy1WG6jpg",
-	"MRd8L3JGVUGyb20uAnluz/lZrMWxvveCmMlbqbmGrXhKd+Bu2N1ja+D1zFUG7g7i8hBt0qS3DBK7R6ux",
-	"htiYcTYTm7adXbcR8YjmQm23qnTWCMWOk4H0tFwN6Dav4NMrOfk+PnnTSjzdfZs44QCoUuepF8aHa7sN",
-	"++NdezSF/YS0Vgl5meZzo8k+388kAQwUEUzXELND2Q/4FfSN3iKYNcubHda4adKxOMDY3v+Gl3lB1upE",
-	"wiR3ZvAyp/SQpoZZiqJRMcbB/gauncghtKS8ApUudAPgkEyUhsHdOXCZPdrxPbhOa14sQQul14LnA6D5",
-	"eAhSUSU8z5sO3rPsy7m3PwKIaCvvuRQ5q6EQjbOlLFcYqsFvIIUSCjUOPu1I+AZitEyWoIzwMK4Ga9Dc",
-	"B4VsZrJ/fOgTUmxSVv4czvxCjhzIIIxnQcKSD2QTyje/ETynPrWJoFdRlJSv+GLTDvu3CzmgawfkmYqu",
-	"n7NzjGXtpEkMcMy1FMvRdmO46CR20SmsnkshihPrXqRhS1FYNt/DfCB/1JpbaLn//jnEAs97AbZOjrO7",
-	"Gqva2NSyCZDrRDqbCVjRO6mL5C6UYgDV170wnL/usstmcoKFkDH4XJg6eK1hW1TOU3cefB+NhyYmo7n0",
-	"XxRT6euWSj8mKWFjHi03j2r5jIV04iCj61qpTaxK7VfhcWfcFT5oD00PWq5IrMDSca+F+kWPEtSCm4u8",
-	"7ipBS8QFHnJ0SD8nzbpjRCoGD/ZC31YIh80XohIx1C2o62qhqVHqEZLGTmzQKUpxdgFutn3cwFFP+nmI",
-	"PWRv4vkoj7gEEhuKOKyqcHWes4tnngHPTQRwEjOO6JyJbiLfiJ+qgX4UUzsJSEu69rGG91jAjzMeZia8",
-	"Mt5vkd7KFxY57pwjo46qC+fLMFXbDCGgpAUp7R/8YKoETZnIvecB1Abws4IJ28XOugMiZCgziWZOAaxV",
-	"O0vJKLbkTa8ONCEkjkZw0+H8jFTbHaiQkq+YLHNxnbFzt5UACm4CA/IhObea87kspN2HXQoKgbeU/Y5P",
-	"6D3aye0J5nRQDs52OdBB7pHjKiglrgYdGtBhxa+E5ivx3OftEMK6ScpiLQOxzKZ9uSy/4rGKlg4hxI4o",
-	"yVoKyNvDOMvMpxiSpEcUQ7uUb0RJRXawjBMeO5C8eY91EO0ygRaRqAzFiluZ50X44HlyYieAs8eteSEK",
-	"iIMvlNPZ1GozVXvSGrUCcH5eYC79IGIq9EroXC5iAlYJaDnigdXPY2VQoxJaiHMhSvbPOl+JnO2FvSQM",
-	"QAASgWnjxgSmhlZbm9uNTtiFXvMK6+AgjSrilFlYHv5t+YFTEdfUKSLnGQyYw8e1zKtQsIdmf/vcCHTl",
-	"DUv5EmcXlIO3VrIZtST4mQ3qMLAOBr5zz3KO2tifD2k8oN9gVmE6Ceg3ghcJ5fNdNaTFlYwHm7+1bKXV",
-	"jmD1EEGxISrn5b5by7MRlU3jBzWW27pjGqlNRDb6hoS7K2tGHJP6b8NcTcGsM5uhwhFi9tQQy9sppw/R",
-	"WYDOIuV+Z7jMUxMVOLwXZjMMqpxHVYqPypIhUbgB7YkOkjOtdliQY0KJlSgMIYfFAJqLensM2S8GhhZD",
-	"Z8YHwbhAfy+VT8mrJSPg1kjr2EJuY4VX33G98WqYLjIZWrFYuADL0C1IQk2ulkB7CeUvUDVIIGMx10OU",
-	"Vkex+H7AwsTFBgz1/gRAS9XA5EzE1UMxGETXc3pZ6GPweoXo1sxw5ukJJwS2y2hsjd6BXwvZAbVk1NsL",
-	"3eyaLzaAPa2MaGpYOoIZnT+E/4u9L3eiG56009JagRCOVPtzB2LQ4OD1R6rFMo6I5VUCno8o9M+dxBet",
-	"2lVn75cKd2EXz3FcJN7Sm6MYqLuBiv+l1MaGCdrJonCDc/oYPH/v808LnZfxXAGu/gBOrJbVgP/K1s4T",
-	"qhfrpk0LI1DbSQOrS8RS6E8DDIt8dFEUTg4AgCFDelGnkpo1wYWLCmldxlf+G9yS7mmkPRuBhWAHPTH9",
-	"W+IMjLT7EDwC3lDyraB66PiOP35sel3Sgtrz6j98bYYnoN+ijYoOdI4gfM3G8GsdlKLXJu121QC3RzLT",
-	"LF+jhL2sDR/l7qyceJrPFWbqg3Vx8FUxM1Rc821VRBbkBVuIeJVrq+L0RKAaHGnz8uaZw/ORVngdhQmf",
-	"UENcCpHHSyGi2TBfc0m3DY/+baNZJwKRxFXObr0fL9ihNIi7NjoyK7ZTExYqj88oopSkFk1yJKxL7CI1",
-	"Vm65HSpQWUqzfq0i52tTaqpKassvuLHGGWuJtFdKb6Nfe6zzdCi6sQx1B55MzpdrSqrYBCtS4gATm6x9",
-	"9LrfzC9EhTM82udPACrQDBxSZ1rljW9pZLnBpFyh+DHEFqcO2r33PJnTpRDL2KSVTWlRavR5Qr//bfXo",
-	"tkkW+xKxVcmzUKr3XBbxx3jIgb5BpwmlNSViNNwz7Nv1I9F5PWVSrZbbqKnyEnr6/DZIJD41A6UMbpcN",
-	"TfhO5jGIjrvZgTupRQLlA/ZGU8jGj96vR0u8mniOhMAKapqwn0knZaiIg7g3sx5kyE9DK4LmNSVOa0sP",
-	"t3VsS5pbS08b1IuJ39sk3F79e1nsgXREoz5zdX0GR1ByyGeurmFm31AZ7BRsSGpVSAN35vvBwsobkeO0",
-	"+hRS8vTQGjqMlBaiIk0P6ZQ2h8HWBTLF04vO47Uqob6VqmWwokFqFvhY05rJB55cqh1zdnXB4GBP7hWd",
-	"kmHLo1govsZgMKdshBi4r+nYcGrI7Sk3LRSFvdXcUAjzS82gCeJQSliVvL6QPRtdhmkyE+0O+WHZQChB",
-	"sjc4fn6Bb7x/yXA+DG/sO02wueo1ACI5wKjXSRqewuIgQH7+SJqzgfYV9CJpz5MM4XBxstIYgmL1RI8u",
-	"6BuAtUwC+C7A8MaD1KK0YtAWmNqSdD/ApwHvUkKeInxCCykZu3vS24Gonmt6Q5A7nE4EOvWH1HFmErN+",
-	"EExRGFxMCN8IYyZ/KoYn+0EHmHWDjMYcyceRNQM3BlUXnUQpv/an3Y3wodXyuPmchg3l9XjEeE3rxYEE",
-	"h48+eKOs3YMD/wCvSVEcCOx1ul0zBCQVwgKRrMI0cChZGmp56D/K8whGiGzuCrKp5fFNQR4daeQljE86",
-	"REh/etu6ZZeHuQvzQpMQvjhl0RcFl6ev+aT9dHtycCfIXp1NPZ3QL+w7WinYnK016tBw0rylLBAYyicv",
-	"0FT0tXT0fMs3wkyi+55a29AmNsC3tSY0ZeqGeLq+krbVW+vMVXPieTLcbkL5qpM2FTfDmVazjv9mypYY",
-	"PNfSN0tY/RFaU386+Un260im2CQmxDhFOMx0GjVqmcfMDQgR4y/Zn2F8f8E8vAL4COUMjz/D+P+SNbBx",
-	"2peCYL3Wmp/MqPmHDP2OZMhHsyOZcWemWi1FznxcLD0dWihjxPRA0hA9IOSaOdRQQi1Wq/T/IMp5oswO",
-	"YYMeEbvJOKALq/REDumII5veLn8gGtgc4mWODKvWeU4DDK9IMrbSswDN2XXb21+LzuK197+qNSJe3lAD",
-	"DK3GgKqLb0q/7T2ENCFG+xWhwSZxmU/6rmFZ4lfDVP1UG4il9mt+JRhczig23pukuhyoQPIAXJz5OPqY",
-	"esQ30EeSkDUvaNENgsLw3xGbuFJc2yOE3XrPSrXLQiAJK0qgFjAUwHEsCHpOhJ7AUJy14f0jZEuWF7co",
-	"4J63M6IZ3VmeQR1XqSyd+dH41/AZObJ9zI2lDJDPBz4tEJVHyo/8YdrjaZFWYOkaFEuZpr8H4ipadFup",
-	"O8zXuhypdRoRTV8n42nsB07whmkVP7C359ug8PGDOjhpMaShVu0TuLtOCDCmelwRkWQGJ7kJroQtFWTI",
-	"l9qRu9Ykx2BPhRO+ibKMxh+NUaU5o8DaVHzkx3Q/RiPllXgtr0e32HEqDAJdiNDgHWO+O07+EFDpv2wz",
-	"6D368nw6L0RDCfhF51nwY+9hv9S8kHbfoToQ1lKxvLFUx1mX4a/G8uIYlCw+UWIfklG1XojphH9R+ooM",
-	"pr4Zc3j8aG6V2zO37hNyq9wGifmRa3sC/WjFtcWyQ6qMd6fQJdtmbPsYIP88ttVLURhZmzP2EjhWUBd1",
-	"ODOdFCJxJiptPHeaKu+VEiZzJ4506k2pWaIIx8gISB+uBdfQFVIMJbGOSntDF3Mjns9cLpdUAj0F4wTx",
-	"PRhKR2hNgIZnPIy3bqLIhYXi3FTym5SsZKrIT4GlOkxD4DuygEJFI/x5EFgrbrAhQ2u7f6cfg/9YNMRJ",
-	"XKphAzYyXXArwD4c4XYdEc0jazf0mEcXbVaUgaU9WNHW+rWwxgb0YLNhUjQi6LXTVOK7sGhTslwrkQ4k",
-	"OReFFFE34z8BQg53dSjCj9ptsN7xxNJh2Z9dVE6G8woSplR8tJQwPCO3dcG7sdZDkcYFMCNU3sYM9PVA",
-	"lWC3lNxXWA+mpIeKKqCtucvxfdB11YE/UZUoPRq1sf7vOy4t/k2U+fEvdw9ESv1mDgat0H0LfAKWpwf6",
-	"GiWP8Vg9h49TRjBA2jH1FrY4XJlhe6yfizJu18edbapNw2lq7FwUJb/xmiXwYwur2xXelG34zu/dkzZi",
-	"oPeZAgH2leIW7vRYX80KOHvjOSuVX0365SsYAEyxsVxbgccn+Odln6xuUWtNXHnHcuzBumoDzSbf4Mnf",
-	"Um9YC57CxdG+JaQqx25w1mU4zNI7wFq6NAos16GsSx30RGImOY4C2Tw9jg7oa9g8C+AON5GXgmbqu9/U",
-	"8Dj6eUvZL24wp+wWtUouROmZSWROent7zQ2CbPhuccij2TUvWSE3tKvwbyEMNuuzAc5jffDOdSCsFWq3",
-	"GeX4woRtvyMMeoagsRvcdPxr4f3oceqwKVUc4xUZiTRIYZFOYkJ6Qy0AkyJotReKfhi/1lcinlogUkPB",
-	"OMMIOJMm82WFgI9AHA6nhK35Mr0jpCmMvd1swmES2of5Q1EeDjIl7txOeRyIqdyGXVSKa4vE+HPEFnBD",
-	"bAAZCNH7ZHoOZ8/ZyemdeNHxOzDEm9Xew7gnkjFHYqphdQ7giDRfDaWu/EQlItQ0pEdH3KvTqU4Ok0Et",
-	"cRkg6f0tcCUNodXILfaJOpW443vWbsy+Ectd921fnLP/t53NFix8TFKzym4QwRK+nOB2Epcpj/sJwN3g",
-	"Hkc9/4VSGzJ68dCR09KtDWtXf1ua0BgC6szvYWilBZgdYazp0MfZj03bTSEvuLt6NwgxjfdQHlBctwrc",
-	"DjQuPTFF8SaWbLWyuSUUEQT2MieIqDgPCrdClRednv6sHKZgi0Oev8EGnxMQz79r6GUmOT/Ow3My/EvN",
-	"S9s0CRhm1sDCXUKEsC6l9XqgEtqo8k9ANoiZyEP+gpWM7aJ3clXKpVzw0rKlXNVa0EviwBKDvceA5gSq",
-	"cF/FYQwGYw5mv52rwsTotp067fLgPKfUmDa+nYblYsnrYopSibvVfhyZn6zme2NyTGt7osH+wvgoNkzY",
-	"c4+PgpizZDuUQuQMYOmGCNfLVXEYl7yIGspQ6Wj6l8auDV5rGh/vKw0Yp8DIG2ngg576WQJZr4eDG/0W",
-	"X/g4emHTWzp66ZQmI+zZH32k93GTLkxcGizOHH+i2lFYcfRSausJZNcFMtsjLCeIVzazO8UqZQKjNzUN",
-	"4coOh90Agcgq1taInSrcWJNMXAVP97g6ahgJIKed+MlsBNkslcUstazl1xuwIFzP3HvcM5JY9WhqTuDV",
-	"+17svj3BkLq3ZvZeRWb4S5cDPqoMrunTnp73DZb2b89jyC8nd+4EQuaBCsfvxe7Hgpcn1qyOBlMqevZR",
-	"Zc/3MISBMxQeMTT0AFR/V+Nvv+A0yHz/GeGCgW9555u57uI7pnSKDZgy8MvY2IkfcNrITRTt99sSA4yD",
-	"XbUh/ZjIUuTeEhvzj1zqFCqBA9soz7UwUV6A752t6hFJgY1TXwHnRuhlc4bnli/WcAoWmJxJ4/fBsb7A",
-	"l8frSvOIAf01da4CPpdSiMULqSGfvImIycJ7eGmG2ju6oW+ofV8XBU2Ij94YUYYsmCgXel+R8zVmxkFv",
-	"ccyYt7Jow8+ulMohC1a3fmPYjstDRNyjqQEubYrnCrPuB+dvy1pC0sznERH0y3qSJMadn19qrgcIVJwv",
-	"YBWruNSMG8bZf7xl7jsywlFUS3YOcY8LiLJB4KUblp8ApKbreLE88k/n4kouMGVrACENSkxrYrtzPimv",
-	"7VppafchwExR0B4ta8ObHK0wdU99d2RWgCi7PR2nO35+YcIy+HnoDiMuECcVXGFuhigNyNg5EJbIKvxU",
-	"heux2MotsRhA/w2VHaOVS3FeIA9eD5gnBou5ICsD5hfpB8sWXGvpVnfXkBB7xlZn02UM7Ta3w82acOdM",
-	"wxWK/Lx5PsAdEr7i/OzZyGeYQuZiAHAQpkzXJQKK16s1wDgEWHoI50MRHLKgQZgluN/wYFZXntoDrgYC",
-	"+2hw181MxLI9tGLdZARjFoB7rzADZSE6TzAy84LnSMqDFC/DVq8bft+U3CGcPrdpZCrT6mwaIhV336v2",
-	"rE/nSSDcWsMlyZkPflU4psOMZB7F5vSV+BCFOi5s/ZUblaAt3zspaglRXAJgy8QKuxHs2X8rkB78bmSI",
-	"viqbhRmk+UqWrLaEnCJkvsJhSi9tOpLZYGASqlmTgcBsercMPjib+arzKPYSfnj5MnDXPbjLB3jicQRu",
-	"qOpqFRI32JqjKNuH3gC9YmA+9pMhGVc0F6GMTtUAdO47Erv9YIc7w91tpuZepC+ia96pmODY8uP+XmDl",
-	"1lztmFyVSlNXAuICKI8C5EFSjgwPXmW6abKU+l9xkBkahkCfUqlzsJQr74yKFpQajTPMEr0hutwACTTt",
-	"SLluMXcvuOmgEnnqMuilaTOlZWzvz/hCLG3GfnWnfrASTK2XPJJT+SjCfhPjfTinJ4T7ftRqXoipBCR0",
-	"F8uF5bIw7M9vX79kXz599te/RIiObBdKsQV5q7XSg6ZqJ7kMThDgB5+Y6F3KKGXVj9yuM2agV9cgSceZ",
-	"T4NG4CWN4auE88AP1N+Qki9tOAlim9UW4ogfNDYe+K1/TNYQGdDaRDdpclQvvnZ5w3nabMhLrOBkqlwI",
-	"ZCQBLlhmKDCCGZNemMqSU5YUqXmBRNidgO7nkXhuyM5E0UY2t/y+PpUEGMHwJj+WsY0uFutS/lKLs2Zt",
-	"0je8v9lvenzAHVshJwRujxojgtEvQ+L8jgwSNx5hzBuCfZ4YDVDLSwimLLnGoFjWkEO5Q2qp6jKnohyq",
-	"pllQvSTRIe/WDYJ/LvsMiUtPqN/LPiPzj6kLSyvgtfvI/MNlMEVwb+zRPiIAnKIEYqtH+1COevm/RSb/",
-	"P6g4Ymo0rjDqGJ9IUs1OT5MBiYm0zAhrMjbfs6pzYEBkBCp0hQ+naCLZ7efB2/DZB69SeiNy5iYXrBPO",
-	"fP1q35VMb9yia4eIRgppbPdL0Js9LM1oH7gpJUdDdUCR2Z2LttwfMoT+syZSiXjpyUC6oY2gi+/+OSpk",
-	"JwED3jPYX2zkb5M0dmSyOVGZsEIiJfBS1Zp4HtxPMlIofgcgXz3khKPIMW8D+eAJbL6jfIWek/mH2iZf",
-	"3yDZJV0eqOGSrvZeWcLF8TIB/zUNTRuNl7jDRmwMYFs7e+tJxBKNC7gLRvTWn0sngG3GaFB9Naw06+eB",
-	"QxiJR53ecgYAL4pUmr6l5ltxMp6L54DonYvumAf+b24wgo6BT9GlY5nwpuu7dix/TfJIdF3SxkhR+6ll",
-	"NXG5pXdRpUiSv+RpM5NypIjW+nMWNZgQhhkylRhLcObZXKxkabJG5vCqIiVb2nMHEfMWufxICkd2YqX5",
-	"wsqFOMMtlbwX/X3NdnxJLOBTbCk70C5x6NCBsdr8Y5g5XtK8AdhJM29JVdYBmv2wtT5HJG3nXUJjMsad",
-	"bwSx/r7NR5udPOhfWubEUd3tJijYHody8ktTDRdL8PgFPdF2uf+AqYmyor4gMaEyX8j7eroHI9J8uQeA",
-	"XaY4Zzv4GV2huhDmxBXS7t5ILbc30RX7jG0v2Wdnz9jqOQM+a8jD7mSZ7y/ZX9mq21v39PzGdUi3MnX4",
-	"XbHZesevRP5Kq+o9caFPaZ7Tgvew7I7VlMjU2Phg5sjSKI+XTdPXuLmr8mlDbMU+psYzIErg7898Ssoi",
-	"47mfq2ZIg6vx9dX0mlpxldBxjQ+esg7qSui8jhldcOKs1Y5BUoADcQNxX88F26kyF9A8RIzCKyDsL9le",
-	"WOwhouOrbVM2QC0T2MiBeXUwft2wszKOQU+quAjRIGMBdQvBIo1SJRykvGy3PGm2E6W7Ha9yXyz0c4xM",
-	"DAK6mc0+xnO9WtuMbZUqEY1M5oIIvnEWkEsPjz5prDjguATaAiRh7sO2tEt9ZJW4wrcn7/BSYgOc0cI0",
-	"EjQo7SdQryWLr7TjkTd4/zGV8/AqRCI10KjiOKGE+QFU+MTM+MNPPwx4kgY/tSD7IVbjpAzBR7AorQzM",
-	"hJU5pbz8AVZlooH44Kvh7cwJKwF0vRNXAvrn0gFWQv9cP3bRh/i/420WikhiCKMnloHAWtAKtGkCQiUI",
-	"zdeRNZCTN0NodzyVNv5rNHEQ5kFqRr05vRHegrNAn3dMRmAK7sTuR3OI5iu6BAulxUlxodvufpdxbDJo",
-	"naBsKCVOQ23RgxRgdYd37sz7i/PzNEdBx/m6PlDfRAuyei5EybRnipxA2TVCadOrz/L9PVAM6l+IC5ca",
-	"m0QZOi02+U5wO7mBHgjpKCmg5Qq8GOcGSsuMtJ5pD+t4gBrQY5lS/wS/JpwxVioD+JMWOToP5bwBzA3A",
-	"k5aY7wrBoVu26OIgNxt/HkXau6IY6Vzkl+wck3BY0yZtxr48RwRJAwNCnJGkYGmZDxQ4w3PACVXkJSNA",
-	"KyvktiLXdC0KyDpHE8255jFs9G8tW6itMJjygGmEtv2MwQ1Os/pq0aW8BsIwt/+GaquXFJ0eoKy8couy",
-	"4AXlVtzV4MlzZgq+2EAtQoajyJO99lUh8zjdpsd5gW/rvWZ5OKpEbmgeC2d7nn1Y7jIn6YAvwW91txlm",
-	"rCyKdmfJc3aOUQTYCxhF2MlyNZF1M/rpTjG2nq+ReyURhYbOwXjXScjUMb71dZxzlUvcmrSdoxz3V7G2",
-	"gFDBv1ZFDrOllku/veK9AJUsY7HVSghIK2wfG19TKhdr6DWodWkYMOQ3ugOXRhoSdtjAbsZKcSUSAXZs",
-	"/Ch4UeYocfB7AoRP4nXanSBch1+AfTLn9CvAe0rjjIxXwlOwXOGkoCbJGrWaEbMH8a1aOnws1AKgTqNt",
-	"4zerX8CRk4nnV3AuCT6hGBZvokOp6b2cXvPoeyvbfZWHue5yJXSlqQA6umidrjtqXYI2PQzMhQ69P7/7",
-	"5sWjJ88+/4sP0iH1w8K9bSkX3IYWGbUrhf5TtJdXc5/jjeFfrZTKWamgHzi6q8abQqFguzUkempiI+iB",
-	"dPk2Txp11pnPqJGb5HBHWjTXqhDMCDA2FqrEmw2eoXyxKcQZc6suYKMYJBAGRUEqwnj4mjP2QykawNJQ",
-	"wChB8fmfLi7DoZmLSgs3VTnzPZUA+CZLpgq3k+kedwwW+7O+7VJVWhHkyshXI77O5b9+ixXQvGlolui6",
-	"88OZ+sodjXQ0zQXBDmaMW2RfOgNSdwx8n92wp9GN6Dt1MKDP0ge0VcZOGsPZRXQUZf4NlUQ103L2LDti",
-	"7KW+/qIL+312/mRgAG+8wg/vPx8fAC7IpBFEzc1VOEXp7TNumKmx6/oQGt1qKcCjcXedtdy21j3UsOGT",
-	"0VCn5ukbO80cUVN7IWQRigWGxPQ1GI20CoyTXJZ7BiVSI5PybJxtoBzZJt9amgLWfB1TSxgGwteVY6P4",
-	"bHRpPP5KszCmgBJkOGEPTA1SEe0laV/tjCqGHCng5ywtKD7CmaQyljUc7j9H4Zl4ebgobskBOHKWxU49",
-	"cMawSZdJ63SrXITqL3DXW792KrHSYim0xuVriZV/B9SOilLViBgn7ZpxFkrh1oJf7Z2iqGpdKSPin0Fo",
-	"WcML+wYCfGy+R4mit48t5RhZi1za9870THw32aneihaigNEQjqlW+eiuH20n9wWPLZVz0bOBsBMWD8Kg",
-	"gc/YS1VavrA092zHSzu6587PvuyqwpguNgtVkcPhD0xfjdUTsO7BmZjaXQeogvDVn2d9rBS/g535dcbI",
-	"htvx/di0jx42puSr3pHXk4N3wC3ojxjmfmSyzMV1xihC5dXdTeUgVLIeO/neCgFOnp2yC+AA67/PBnga",
-	"et/F+cj8p550n7W/NTr3zuvuKjBZMg8Z3hsD/II0k1WskKKtljp38hxdehjOHl33qPrxAJOt2f4ii4BB",
-	"u+vcq7dO483FGfsR0KFl4bwHwtiXQEXp9Chehlp2dBN2zr6zZwP0oT9VxyX0PfDS1ZU/ecHQheN/yhaJ",
-	"RT6J7PyIklTlShgL4DNTdPTnI8dtrG3FU6+fbHOrfN+VuKrgcFp1v+k7njvHri1ggBeA4Wt/T+G0cbFn",
-	"hhfoh7ojT7b/oeS21ryIyl6u+YhN9UrzVebjBAZQoP9kztiLJkqXDROe4vX+mALYbUD0veHJ6Ub9rsXT",
-	"c2zsWL3CrIJRiGu+sMX+hvIIUNgHJpjcsq0sEdn20FfBLegXcaH5HHKYfOdTmUhUsKh14cPUOCj/Ey0h",
-	"owpO/6Oh5I//eYcQ3RXP8+Zet9QMZC47GCb81L3YWAlYn8ZqDsc8PdLY2o3Z1vO4CbUWTaxr2ImUluGF",
-	"WYB99rIRZGVMV12M2ekNZmjbinkSHQ1eO/rOp+NGSqnec9k9SOIxBy4LKKXWW+KDXMIO70dcqtoeGNah",
-	"L55itQcNzgCe4ixq3zrhLsOKuAb2pGNFHz6QTMlSAScU/bSVTkAAEBofgufwonUDpN1+jheIbbdiZJe+",
-	"rDGoS5qbuiFHF2VMSUCP29i7QQroSv/28PONRyDzQ0GMv99dd3dbInqGKX6jM6wpyx9RwM6ldCI4pvE/",
-	"n+728nKxpsRvn2Ne5BDkb4v7nJdOZlu3mY1cLmfZbMP3fIPsAas6LsltOPbjOxy/uVnMH+xa6J003mwM",
-	"bYuYhSD+GqRclBgfiCU1hMgT5vqGB6tJOlTd9zWnqjNNd6Io2sWiGeK76WHOvClG2vTO4gU3NxTvdhsJ",
-	"Xfakr7l87JM4dVsZmAR3/Nl5gpkzbuCsRM4QLtqwvaqD8Y2dxt4lGRnMkzHBcKd2ivS/Vy3aY3e+GSHK",
-	"IZkuuFn3Hd+z836Y8/1a7NlccB0quiGu9o2zdZ3dDx7PDqJL9Gvr70j0isdg6n6Lc4rs7kGLviQVoevy",
-	"5nq0FFx/NX4k4xsv2BaN+xDloSMyqLcb6ptA8dio9fmeiX3f+fZDAv3SUev+eoQ3pD6IrbADQcsEVerf",
-	"5cPSCB90D7q185EfrXZd8zK/idgvChVQfY8YRgWDCym5c8ZeHLQkwkeuebEMhRw3dPazVudvkEaw1yvR",
-	"d8/fyFL4AKjzg7umRnPXMpwLnGEWEzjO8cs6eY/wzxXX9lEXXL+VyFV5al5G5UMDbOdlDFQHgc+5KyOv",
-	"jIoAifKpIrCqid7g+GnytxoIor0GgtK2+GGyJk62Zlo+e3w+64fR1KY9Df/rwl3zv75w//vc/e+p+98T",
-	"97+LWTa7gEc8gf/j457C/5/B/z+H/38B/784xz/wWk7NxsBXFVvDDXT0dce7UEUB1E3dIf8dLsUkNBXB",
-	"eCYkv7huMToBBv8kgpE0Cy12UGBRx1hWIfJvkY+2M6ICsSsPphBii8LyrsBLs60BS2uuqX2ywD/pIcYK",
-	"hDmBoJWty5WxsD1+leUiOia1XBphx2XkB7iOmTUvN2cMgmZYHwHSEvq91jLPhyyRSsmD1N5MXFfKRHwL",
-	"gF8L+SonTqCiD8oS5wchn+ZpdIHZIFJDreXAkpg1r3q6KJLig/WAi7sKCC6diwIqZud1UQio+kQ0qmXB",
-	"seZHWbpyW5u1VpAGBHF5BOODk+VRTcnAofj1RuqEdXrnLmNKs6XgziUyA1ZhyVcmIRPSiTpag1MA0L8Q",
-	"nCyUMaLFdlwoMJSh8JYCDRS8KNTqhplhK8VYCq8UzErhKz+diU75I7EXHrkQJLgtWpfsy3MoH3GmQJUx",
-	"s6XmRzo2SmVEO1gQpODYaf/k/IS4SbwYCi9s2NlwO3yvLNax+EK9Ldeb+FqDfurGUcmUiWpu5q7vhMMR",
-	"f7t1E+R7J5xhXUn7b+d7nD/N4I8v4Y+Lz/CPL+CPJ8/gj8/wj2f4u79euD8uzj+HP54+gT/++lf3xxO8",
-	"/ckX8MynT579HKtBQlhet/JbjlI7AZZpAs52lxVlK0v66aLft+K0Nh5Qp/s2HG3wQ9/u/Glve8DLmL9j",
-	"1FE7P3/SDcien0draA5wuI7J8msPym6sxpgwcyvjh4S03z3sLn8xlnMCkldc0CMx6ScDs0AhaXS0SjEl",
-	"vxm1aJWqxj//jVKVU1C5P8Bw/eMfEzcWlkWttFpwPVcRWzk8LhxQGvt2D24r9wX8CZrhZnG47zyxJNWE",
-	"rHi9EgNnDq3jiBbHBZprwTfGh1kCmn+i9D45IeFYpIETnrAVL76IHlWf8E6MC6+Xxv5c/N5l1i3n/Uss",
-	"ICXeRGS52aTMV2hR4WWOaQb2ghmxUCXQLjaF0cvCGemGGIIE1vDEm2HSYnLf3lI4bno0ClEordyK5ENi",
-	"8vppubrR6lVcHwZ1+yW8wu4E1Y3bHYW6llwDX4fv+gC7GNeTGBiURt9XmmlVvtHKIyRYGBWzr9xlreC+",
-	"d7j70kOkKj1N+1kvov0aopV0/aTE55iZt+LVHVbLRcpPZbkqcFL6ISi56tSedi61OxU6NE0hc1muWMOQ",
-	"URXOqUaeDKgc8ZwZ0GsWmDPoPv9zPITV7i46noqFqkVf7gIFn04s13K17gTCoVsVkVQ9b3jWxGU8IkxT",
-	"6z/vCjuRqnvwmKIJrAOzyE0L+JANJA4Gq+XKKUVVij8ZBsHk0OxGyLZh84Hfn0iapm3Xw7j4PALkBxv5",
-	"Lis5C+r1PxI7gC4/iUTvhSw3wRMnkpV2XEELvlgLJPr1LS5+gX2FzKSVg/rP4+cBUb2Mh1PwQnS6ByyE",
-	"A9P/ov8MhcV6TsZzIarmC7EnsVF5sL9uQePWVRUxRPvq8Sd3HSrapnqe2hRvrCF7cYeemHyQWgDxcfIh",
-	"+2T6IatuFEIvxtt23qocODSw4fGMfXBWJVQFOXtpzuU06b2YXnn1pF8/7gaVVHf1+WhRKmDglu8qpYqD",
-	"TP35sWyNcTeMt8i0pTn29q1Kn3/gILvzBVC1XUrbyw6RqosUNAMEeL1Yk/HlLS7E3PWNBionY6uVPGo9",
-	"sqCezqHQWzarhH5f68PGgr8+i64RhzaHbpcDxk8R2vrwt8QUJssp+/PsSdQUP5QjtDV60/bOy08Th8TL",
-	"tLhSxdVQnNwCAulxiXmBnDd7VXfLwRIU0Hg9CQ7gu9AXfsS3AS8bfdA1xnLvQA1bWX3Trxu9iPQaqJxZ",
-	"WTUWGNK3TLGSYqdRTCmbnUgA0b15Tcc7SOqDC8m+te6ouRKF8YU8z9lnn59fMr7j+8Y80yrv5PWRivPG",
-	"HmhK6S6OFq9Mlcex1a+Elgep7L/G34tXju3v9vueJK215XolblbKzw+coYjwfgUtK7SIWqQUKjwbb1AN",
-	"uDvH2jHc5zG4stm9ozU7T85vQ2Lo5W2fybfPpZ52pwSeOpQyQ2av57rzBbZDsZKLGAoUqJ4bycxBvGem",
-	"1aJfzf1Vt+FxrmrnD0FiHVTFLJttRFFhgv0KMPy3NXLPYwE/B7QrsxYEvABzls12YiDf3BeofnAYofqn",
-	"FDkerOHZZ1Fo1UKWRAPTiirwwvZm5YPX++Hk1cJQ1cFiQ+Dr7sZonvqUzLKvobrvnDKWBL0a3+W4JoFR",
-	"peBlbsIxcfpKxY5rsa2ExmaVjpxcRJeJta4feffT9qsfPYkmpceipB+EyCm/3orZSOtz7tEyxlBMeHRi",
-	"JmuhnbxZgVyiDfFBOieiUDu0IeBv3oK4eWA6vTQTxnGkLlNpseDTqzL7R+kHOdo//3Tqav2WwoH7jnAn",
-	"JzPfwo13y702DcPzI+Bce2e5PZHXyPmiS2nWAr0TAH7DplcCgiOYuFm/5FTwCLqU0xPwq8arYNK0S+ng",
-	"vmy25r/usT6zhka6I4CCi4JrCe8F0IhC1XoQAWjOpYWPUDsgSIRQ+OiKNyH4g0eaCiLkfvAVUYUWIgei",
-	"MlMoYIdc19sKwR9EUws25+67tgqr+CCsTbfttPA9gfWCWhVVJUqcr+OT4UYEyJuTGSUWIoqcVN5g3qbt",
-	"FJjMoYWDnorpI2jIGXsP/rvYIxqb8/nUEnLcEiDvod+4WVUC5/BQWkaWm0c59pKu4TfQNuIMQYL4QGiu",
-	"ea1L6ks/sl5hgAYd9NgavASZ9jGYBoFxwkwcZ95oZmkEBKxQq7lSmzPUKMnqmW6DYbxvr8gE9bwR+zjl",
-	"+O0CYCdifrrRBERYvwbNG2Na+L3Q28monO7RfuH/qeYRtkq9rQs+APHa4/1r6jhm0SLpiVPcNlm6hweU",
-	"0uHY/OFGGbwAWgjUZlvkFOg9+SbL4OckjC+6GjIXTopTqGQOFwXIHagEdM31VpVywRaqdIav7ZPswm+k",
-	"rUVpT2ZI49uqCLip3fFs01J1BY8gZXoMV27Z37QQ5U4ib1E6JmVL73yRpXH5N9+Co4otT7dy8jCvuRW8",
-	"TDzWYuM8TxwovCbrrt8YSmKx5SVfnHnRSkdKxBtRRcpcvBfXU6licrLyoucnAMkS2KonJn1y/uTzR+fP",
-	"Hl08iXKN0AhaM3dxfh7nPZrCZJTNflUxuj/PxfR17b7q8RtpsNprhH/bjTLDb6cnD213nxKZMKXtwFtn",
-	"zzXebc5tnbgFPeVnP3Pcp/hLBm6ki2ikQ3yfcSl9jybKKSIKTu9kn8IDJWCObqUilPagkCI2UKEWm500",
-	"AliGSqXt2p0ndDTOwQOZUEzTbsuCPg0nr2gMuWcN22vEoddn5CK0e/8BIyuwVEWhdmc0jclLgLfhCmi+",
-	"2Pzo+2imqIkmxNUFXT80FobJmo4npXmD8H0kbvBlJwT1ZbyUulylPOrii86zLr44T2LRnLrFwoe1Rzay",
-	"znPF7dmP5BYmLjJAReASU93sKaubQtqaSiw8hG3tSdHrQjDD94lFQ5X0NUMHfexWQsUAhXRFuUJMbkx+",
-	"JZIB1IWIh1qUz2gjcUOEfitXIgrk28CF9XIawJgJ+Vp3cyKuM8SEcrmwHUWEaoO4FgJqM9TrXQGSEN8b",
-	"X7HobF7VfW8sxOejordHdYDSRU8mAaJJD86kwYBFhbhG/lMHGcOjKNMo+afATJ/AfNIqfY5BT8Ov8aCR",
-	"hlktKwh6KQ+uiRyt0mZsLpaKDjgse0bk6i5Z8TEL6Y1aNQymbSP4ScQIFuUwMdAAiW4LPkqu1h98Yu20",
-	"R5C32N9pQDsK87TmLSJS9NVa1uTnTyNPLZXFVRkn20Tkv5SIrVZ5OrmQk6C3Kh9fAGOp6DqNawg0TTqt",
-	"8iu+B3spQq38JkBiYzlrK7vq0RC7q9djLKGr8AtQlNoyQTPmVyMxKPQesdFOiQlpWb1c02xOMCi/E1Zj",
-	"9x4cGNxY9ufrvxAdB3VsOkPxz/u/eEsxgGtFaDZP9s6HAieH1maAHQgIwPgXVijI1swleDFmrbRl9AMh",
-	"0AHGC10Gfye9Ykq+YkstPBJhHp4FHBYKDHwtrAS8u5BeaIDXaZWPmLwwN01MeYohlSUTru9PJVzfzzIK",
-	"A3m+KblNozknUZgmct/XRRGMBjiM+7Sdh6rzoIz0qH081Qg+PkFpJqvXpSfL/2CA8F5WH96esuDWuUzd",
-	"jzzla2/BgbqRd3JP00ovH6Ctik1v5+eDpzaghrgImVe5QfYSTxk8J04+Zt4m1ICfmhf2adaj2S64aCDg",
-	"iE9InIi3Kj91Gmq7nsoOyI24+YZJEFnPzpx4uQ+ppShSWYqvpz0dyt1rm6ypp3rTKZe2Wlmn7mRyyLzT",
-	"Fh7VmmUcNc1j88EHs5Wy+xe8NmKAMA3YISoAzy4oFN12iSaI0pIvrNITY/+DHv2JFEw0CHpOyuQkute4",
-	"y8JcJvrMtK5nuK+TVQLdBoP4qZRTbe85N4L9H7bT0lpRsv+PmQUvBPvfjGCEeisHDIUqxhT2gZ7BDQtX",
-	"0WGqSicv1kT7rRrAoqT6Bl6k2lxmv51jZ8JIGh2v8w8PI8paXxsTj598umSIarWTc4nWjnY5oaSFBkfB",
-	"F2vfxtCkef71D9AE/5hdsn/M1K//mP323F/UolfiznTxNJ5UE8bqEkJaW37dHl/LGY4KJGSDzl6ulVxM",
-	"KBLAHBJKoxY8Rwv6bvjj44x631rD3G+eQ11IiZz94Fajg9FPkfkx9lWec0bcY0Rp9T4eDtiPCxi+IOsQ",
-	"ArsbY0L1n1xLXtpX7aHcZYXFcCo+NroP3CYRZ8UicFpshduaHsHXKYVCqU1w8sW1fU52NxDFzfliQ2x8",
-	"i8AqfkDClW5tl5QIvVHrzVAFIC9XhdAQKTNc5q0CiXiLKUcZj/xGEnxu2kcZy/fpV1sZJV5tqDOxuAOY",
-	"TwHVRpUZ2wB9YysoijloasC+cS+Te0Z68I2b9NAbVaT9PBgEbZWydvNEYFFh1ho/0b2XJMgvES0iEq/N",
-	"aCXS0oW4iU7JFn7g+7Rc4WGtC/KvYCOg3ArP8Lu7ZNf9binWANxDVx3F3KDaLGN7v1/dmZOxX1ldNXcT",
-	"5Gtvq/Yd48FT+3a94mz26ykmIgmgd6J/HfXmBM+nJggB4RFWNZQnTCVhRGgPZzOUkeJdzF6kb5gXeH3C",
-	"jslmcy3dg44/8Cu4CLyKYmoGFBDc0lb4MD6LCcgZwoVC/Rj8hGFTCJRCHhK7PHZQv2s1Pv1IeTIvisnF",
-	"uNOUeWq1HAZIyS0kpDuvlAZcjd+y2VKunKl4cunaKnUD+5Xzy9FyWAuOmONQLDHfszV2W1H5xvDkKy2B",
-	"VxHqEuaiiFeKcruO/uKKF7W43QwqvMsPxr8hLAZfHV+KQ79yTYdgv8getHGZI64INBAj5PBwwi2sbf/0",
-	"78GKTCnr3nnL79jVeLL1/WGoqN7Rseerlr1A+sF7pULzkXn9NZZrhqvM2QdfOjWufp0LoUtePKZ7UQur",
-	"yZVQVNiLsLkoQxn8VAlVFUhqy0rFZGmsrreitM879bKH1MeiyG9FgMflF99FV/sX9EXV3SbLpYo4+0pv",
-	"DHicUNMsV0QlgCeSbaPAYG9JkRvGfVPtf7r3GXJW/1G++xZcVMP+vFllbJux7WOTMZOx7/+StdvhACfY",
-	"F7u+FIWRtclY6Poy8DD6/SU7H7VsMvbleduawRxQxi6+OP9H6bkhQgv511orjYOutJoXYstyYbksDPvz",
-	"29cv2ZdPn/31L2f/QHKxhSiNaOLOs+++fe+OHF3MLmdraytz+fixqkSJtc1nSq8e002PtxKVhLTu/J29",
-	"ApmdtVqQZhfgilSi5JWcXc4+Ozs/+2yGChAkKci1k3xC21AwiVKV3+bApQ5bCyCPEM3ODJoHzSWPc82X",
-	"bnD/6lGuGVibzQp7MUAWfDeU8/EAsz0LRHvwHGZFUSAvp1IA8Ty7nP1SCx080MsZ3guhGadhbui/OcvG",
-	"7QJh7FdEJrdQpaWOGV5VhVzAHD3+p0FPr3ntMbXXVHt09xkk7d0/mEqVFFZ9cn5+a+/1BttvWech14/K",
-	"fNqDXrn1eCNLgV8Q82/xTdnsKY4/9rTwnY9/xP2B13827fonTyZd37SDpt4DkePtlus9BCecRKK8+tK1",
-	"rIFm1oKbQGu+FqySvpPLQlP0f/vjZ/aze+5j5wzW1ZmffYJJ6O69r6/dqfQCzsQbiUb8pIoZ7Ae9mVZp",
-	"cfYVDHXaeQl3OhmJCsncP3ENiK/wTS/xYx69kqZSRtrBHsoSyo0UczY7kxZ7sDsb//BE++0EabyhtHx9",
-	"JfQeywUscc9nFC+pagpYzfeMl4ymspGTQq1IRhacTMy4an6p6tK+wpTzp6SsXjqrf0ByFvC7T1C5cAug",
-	"5EBobhG+UDgZQkMITSPECWKcecPYi0zD+xkkpw65lwHh8Vfcjez4xz+cDNHnReSo+d0nK0dbWQaIY4rG",
-	"OQniRYHGltdJ/tqWLGnBcwDYQkGCUMgxOaILphqI0DspjJn9Hk2tpLpSAiWIFcrczAb7kaZuyAzzS/KJ",
-	"ivdO1UVOyAmt2uuMUkNcC2NDzUHc+FqsPX5rFSAGD3HywN/4v+9++P6S8hjwqmth4EUlWwhgZl4org3k",
-	"rQ1ehzuNUP5F2c7wsFyV4ox9WCun2pE4FjxPUZL7uFPI5NHbY2Ah3Imids++vb0yXZphAMc8ClisfxOH",
-	"gtoMd4pB3MVklNWU5qCVOy7WaltxLc3xgx8uEh+fwn4ZRv9wKhvnJn8Apf3e580QNJoh0qhXKdaDIwM2",
-	"vWkKN5TOP1Fvm1uaA6c2vT6FxhICxIDiF6uKBvtvTOurypPjxbztN9LYl3jJ/chaFauijatAHNb9u7E4",
-	"Hz6vm3PL59wIPGoLbmMnLbqv2YD2+Y5vBHx5b4ovblGRVMdmcn8f2+WG8/4dQO5yGC5lbCPhAVicx/8q",
-	"+Vb85h4JMReIyXQUO4RLKQ9F0VIqLeqq2HYIpQsC0G+Y/Xlogd/iMOJrfH5va+xEdo20gTtuqCjlXvTk",
-	"+dP7FxTRRJvQXnDfLEsSoOd+JqBNAVhaQHTygb3rZCvn+8n2scxFhq2syLXuVDgoacCokoYVciPoLHMj",
-	"AmYKp9zXqtZsvoc/e+bzDnt4t/hCaU+wn1/x/R1Zz6/4/iFt51d8f8yeyPn+EzQNXrjv8k3jjcjsgjkN",
-	"fI5OwLa83DOtpprRTvYfL3ghyhwh7eKa7hXfv/QXfaTSZcW1DV/yHDwpI+z/qe3y0RfdYfRC5vHga/jc",
-	"jzdw/7uQXm4g9O/lB9PCz549ffaXhtEGYBhz4EXJGBCvZIhEhWUehBgwLMGhWHlQfN9TtfFHLLvm6uZi",
-	"64uq/5DZG8sszuUlc+L69OKL84z99P71oy8yqsqQDV02zNKAdIqlLGXIT0Sdsb8J+6p12R1aku3XRASo",
-	"8+t7979eQxQoZJmlZoXcSmtowjOEg8S6TihdMFnIQEM0wckudP17ott4mD8XV3Ix4hu/omvuwznGd6W4",
-	"x35U97829OYWWrmwDMnXfVqOxtaZ48f/kvlvqGwKgf2jhx7UldoImoHeZD+NtbGAcQ1vZ6Vi20/T1Xkj",
-	"LBaGuYlpfepzz9vonlVboaF2S0TXYWrQU+YQ7qx8SWMs99VaqdOO0bvoTdaeevuwcSTe4YiXx8v67i9p",
-	"63f9gDcTdMLHJtgPERttNoJxdnkhcu8GCaAvlZZt+Z6pstgDWfyUXXKorY7ElhL3z7FQ0ZCm+0Oublth",
-	"8hWXhD2/4whZASVJk2VDq+oRlpscNRi0qt7DVfdhMrzjVyL3r0wNrONHPFB5GAtlOxmb7xmp4mhNz9AW",
-	"eqkFtyJ89b2cQW5M42WizTpMwYrtgb0ae+KpdHvphAPBGhakTzDW9nchKtAhjaRiMxRHz3jLc2AA33md",
-	"4i6sRH6sNq3RHo8LpTbDEYo3Sm1e2PsVbpkPIirj57cxfzaisinUHdnvZM/c3on7BrFnfot3eFsED/1E",
-	"s9YcJCU0NYTmQfjoVsU4pfJ9z6zbTkREkbJ1rAf1iR6/L9disfH4IHe2yviCyDJ/o3buo/YMK1JE1iSE",
-	"sHpLXFcFB47oBzh830tIJpUtShqwjIxt9JgHzKHl2Sauyphv/wr+vaPSxrz7V84S+/SMU5wJQ7vlOUI3",
-	"lGwuGDkb+RFb6PZ9+E/Ggrp3Aqrs4zhxRq20F6ZJgX+UQYTzLz/mo+0dOpNwtPFS7CYoxDsOHwwq03sX",
-	"rh03n6CmpnnGUIJT2jl6OyMCcKQE9ceC71/BJXeUe9SqevDyfzeI1DAEzFfm02dQ0+ntQiho+ARNZScD",
-	"BpCdsK0Jq54Dy0q70DNYzDulN3hyIdKNGUwxItZoojn29RU12Xd1U9QJRIgwf3puBS/tpU+9QRKIrHoE",
-	"iacCPmdQrtynQtufHWphRkStaA1eBDody7B/r9bj1NPupiY/1lN6iDe1XHoW4bbl6TszY9Wst25yeqm7",
-	"B3sTPnpMX+F4Pn5rEz/mozA3acr+sDVvvepca7GwzYaNlqi2dPzdWpjNTn1AYfo0bcsf69Yq4/FIcRm3",
-	"zrFVX9USofGHyob+Bhfc4WrhCwYsORzeA8S00DzKTYs8lHp+WcVXooGLjbLfwpXway1Xg1VCa8GLI0HH",
-	"b/DXdzj19IbI3H9rkc7pIWYeQ9q6LlvFV75Vpglq8eEma4SAOFJv/x56mwoRAE99OTMZx75kFLK5C7UV",
-	"nqMC9xLPcy2MOWMv0IW/tnCbLKF+n44qjY2IKmNYNXbxOfvuq+fh6M5FpcWCW5H36+u/hfG/lsVNugqz",
-	"KB+Tbb58yGrG9vVGgDyaHGoQIhtA9M26ivBm9d/8g7Phd9L4PA8UUQRwooFxWL4RnXEEuSKbrF+JE/Ex",
-	"uFN8Hv5ooYp6W/od7QXAvaiE/YxXqSVTtTYN/rOVW3F5/pw9uiDAR0jlx8aML+iMOvi2be8jVmHUcCV9",
-	"ft7vlox8Wu4cvlAs53HEEfmMHChoWYES0+ctoGps7YB/BtxcObQE2AwZk4Wc70Ozy1aVdk0/pUjDd1xv",
-	"QgecWMgtL248UnpOdKzZLJudpckpJSYhn9GMCCcZ8rNu7RvB8EyrqsxV2Rq3J5TCqlGNdOaxYf+KohR3",
-	"Uc8TRvxW7QxCmLRGavieGbUV2MAkCtOklIHtSmjBeOH00963/Q9O7CLAUUzYiD/fixeGm+0oDHw/cXyL",
-	"CuJQIfTAJg/RUVMVaIa673KyGo3w4hL0dvz4GyXu9IxQCL8Mo/o5BuLcXlO1sMI+MlYLvu2ubfBR57Lk",
-	"+oDM7tn5Z59dfP40woF9r34oHr330J/uM/eAz3gvnsjF7yHVD3sO5oRsPw5WtbSXALaDZhjsOdBudNGO",
-	"CjcVQvH2vZxwCg8W1+HZe2+Fde51KdFsHNaD4q2R0TtX1xBRl9Ywbxj4iZ6r69GiumaCbz9B8b3Y0UTd",
-	"finb7a+pU7/y1HWdHoD4qENTELDQZMUQBBCafXswa91c5k7uCCx2rq6fe01g12LLWudvRxjDrn88r4sj",
-	"RXEonN9AVuieihXwSO62HMQ8ghsVrV3fT6HnH7vjzncHtmC3d0BnhxTSWJFfsjkviowVgucZu3h88Tm7",
-	"ePwFu3j8NGNrpTbs4vF5xj6HmNSRvZKW4IOl/DeutQrZLzdp4PGRxwDa6Wj+K5yUt57/Coty946XU9OJ",
-	"7FtPz8fpt1709T2hEWzE3gdgpSbvzDxvV3sai520/gF9sq2n5xHX7CPPyeEMfxQ5OVTbf6Tk7qL8y6it",
-	"QKOHCNOk7VTGxrTz3abm4pr9XkXq007MwYkROsYwsqSGjomDlTeVwIDSLa77O/fMj2DVP2JFcr+K4YdS",
-	"NIToKwg3F8pAzKPii43IkVyRSON2GDXZQOuhs0qiMrQp1a4Q+eponvfv4aIHAsf3dDLtgZzEKBORMR86",
-	"eoBIiidhBDJzNhcGIGcQTeKyaQQzsM6G4HDJz8VU8waaxoiidLcWGIPBxAJEvdAA1Qe2fbeCr/AN7AO9",
-	"YZhPvYvgjHv0Q8GWv0Gmt383Zg3I8GAhAmaxC17mGcoO90jmDcAXUictpVk3+UQjRHlEmMxxUNw3guvy",
-	"YSBxp4RitKxirJyCud9gnKndn+gTfGk9ihPDNw/bXwgLek+wvAW97JMz8hBkl8QHGF1bkcqM2QMF3aQn",
-	"CnklqP6udUR3Z+4d6PtHUK6Cl16y/5krbv8HUuOcvZFX4p3lVvimWsr0AtWXp0Ezz9n/aHElnaP5P55K",
-	"FhVDkzL2ruxGVBYeTj7tGfvWsoIba1hdWlnAt8J5tlLC9OtY/iasG9TX+GFpCGXwadH04Sg2Gb3n4Y74",
-	"Uuw8MiIAbLbXWl6J9mIbt1DHzLGwmndpmDcvGULQxl8+zIw6O6gluU2QjWocDnB8D2bYaiKpPjbD7zX6",
-	"XXef9YM3IU9tQhAcLsQOlpMRyW/FiggT7txVoDplSIuH/2C5tp3O0sNVQFrCI5bCa+RYvhvT88Vccf1g",
-	"xifxYg5srR399pMzP/v8yF0kJV5C7Bb7lHyRpWc9HxAltTpbmKsRYrc3UF/zBwzmrS2klpVpkAbWvKpE",
-	"CauEqdcbAFi2TB+1OrsuzPXI2n5QejNXaqKuvirzM1WJ8npboMFuHqnlUi5ErhZwqJyZCqDa1kLYbXEG",
-	"f44VLSUJx64Z76crH76vEATBfzH783+9efdff4kuNhFSb72hO8BpgFfdTzLrF384jChzGlRzlkylcb5B",
-	"Nj+M0b/zoTNDr1VdDsZVPB1zUByhEtbWIMxGWPNJ4qgvaq1FaTMAeJJLCNpy4DtGSpWAhmLlVuQZshMK",
-	"aNY96GfodYBXXMJGP2LP/kiX3OG6+1cMEkXk4ndABuKHyub7hhc5gD8i7mswWcAGlu1wK7JrTwaApBU8",
-	"1sbPpb6nDL7KRS9RH+O2J3jUgUaSQ8TMbkVvDEj1kJ9eQWsZvOahYemGQS3beMAfo956+uTLB4XBnO+h",
-	"MT8XzyExsVBqIwVRjASsAe55zwd2B1bFH6vQ/dEXzt+9sw6vSi1Wo6Hfv/2FExLDumwsLhzc2aoaM7BP",
-	"md1Vdf2/r7fFCb7Tju8rCHF8yvYxTqmzjsPnsj//7cf/YhdnF38ZWq1ydBOU91im7l6XFK+CYd3/FL/w",
-	"BLxcCwhXx3YDzupYfTp86p2Vp+NEPgDQavPi/i6C+H5FS/yJIq1WuKyHshB2W2LJa5COf++SV5jOBu5F",
-	"jiINtvberVe83uGOdY/2fNMPUHQ5tGn/KLq8IfKaOxkaMdZNac0BBF9cTdxt7WVcxdyrZH3KtZcBbA/W",
-	"/qDesrPeWq00327H3JHmsvszx/w7k2yyZoAfq2HWjHDUOgtffncmWjO5D2Gndd8+ZKy1BeBTtdhaSx2V",
-	"lO4mTTXgOgL0727F+cmYZMod7Nbbt+fueI+H5z+kZXdsm/9h3t2WedfIt7fxSrFjfAG8g9jFPkG73LHd",
-	"N6yZ7l/4/j0swCAeh2bgoSD8UvPSSp82idqCb6G8HS7bj4He/sjtukGXEUXeYAkBNu9ZLipAfItB8cAN",
-	"qSTzA+hBvCjU7uttZff/yYta+Ef0+zGxDdMP7rPsGVsN4XQhOEzSqOIpocNZ+qmUFptc5s56xHwydn3W",
-	"puZYdtqeRSaX7drs2CjrEnb8ACF/GjaUb7oxiipkrWEFn4viAJQu9v6tW155gFDVmZmEMbyRJUE8cWZr",
-	"HYCKtBAFtv9A5tKPz11ioNVkoco8YZCV0O9r3cUvC/UvuarnbcggXJYobvLtqa2wsQaM4iuQ4lMU1n0f",
-	"TTw3vlurEtqoEvcY9vVz5jd3HNBQq7rMj7ujb/GSe8qO7UWemh5b8KIwD4TgCe+mdkuhkV4L+6sKDswL",
-	"HsOuOQCcjbAQR/xR9/Uw2XdkpcKzH6pk9e2xwh6Nv/wEC3fgy5w29et/2YUAhW4oPJJyraq4wDQb9THK",
-	"/DDmDC+KOxch95J7d3EWQJUcJ7BaKZXfp4l5v0L0f+t8Bb7HAnBYeJkzLbaCcDjtEZGpC3FEVt7r/Vu4",
-	"4kGa6Y5KmRvWg9OCvAerqn8W3XUj2w9l4DpDagqsav9k20lBTNHgrLdzxldaiKa6R5QrMI2borlS2cH2",
-	"UagEPW7OvMNL7i2yHsp0x0waGthHGlGnmR2LpuPX3lkknSbzAaLorTcPRNCNX+hPNHpuaGl7EtFsvMSI",
-	"eSMk/+bRcixcnxApb+3CoWLtgck9v8ftcIOd8PS+EVEGpfou8hB3qR3h2Q+YfxiUiD9yD7eUeyBt0c47",
-	"QJSqn3YYUs2P8xrX+LYTDq/8cwe0z30exgtV7T/BM8Mfw8BT16F2B/whw9SuTBGBO804PfDh82+UaUJl",
-	"cJBl6iy6lfkx9/+t4Pl7T8B0+8eRe/R7cW0fzn13A6h1mRpNXsvVGrzMQu3Q//4Ug0mYLvCkHmoZ+2zG",
-	"DauEqgrUpYes6t0EAkgZgI5QS8WwtL2ji+4VDPvAx6a043dP2MXZ0yfs4q9fZJR9AwBjjDNsBS/Zk7PP",
-	"e11n431nN4DHPr/Vvecn+wj8ilTlJyvhgA3A9VaVcsEWqjSWE9ALZ05kwwQMy/V2JDX/Xm5jwdObZrIv",
-	"olL2822pzNGsa5q2hOkBFBnzu0mSIvtSG+HcU1vlaldesmdnT9jTsy8zdnF5/uxYyzQAAB2PMr7HS0aq",
-	"NtxM1lSTYCohAI0d2QEHEulw1ZRyg5/vLdCJiEcp8oNz8/GLDQ70MDZ6mORt0V5Db77xMCYxcuLo4ehM",
-	"+wG8qFt2nGiNBva0X8BPMoC5S0edIqg108EIW/O862Q3zZWoDxKDnwMLHQl+fhuQej/hECjM3ZQQ6A14",
-	"vg/W6m5d4VsBgPu9bOgHdYVRhKJ08Ljisho7rOV9ZgTd65LtLBjaA7F0Edrokaqm4+capgThc+8VdXck",
-	"q39T0CR4zUODirQkaVhyPsHD/CuxkiUeHLIa3u/Jh7H8t05E4iz46by7k3ckL/b7VxEPQOVzAzV0fj9q",
-	"6I/M382ZfHBnHnaRx7Td48WaI49F1NB56X4b13e3GHnUsoIXDSbn8JcffWmAZzqAyd8h9F4PrhRcytt0",
-	"TcJS9hDb+0ZrKvb5bVmt8L5Us1U8KGB6G0+WkxEb8K5v6zyLs1OoVWtd7vw0a8QkaR3DEm75NbLaYt/U",
-	"Vpb048Xh8t7IUKbh3ccZdady3IkZb0Rl/2CTcpJuuuowgwwaThnwZbP5HqJoG7HP2FrtxJXQTC0t0Awx",
-	"QL4s7dihdscxGlnNHtY6+v/Zu5qdhmEY/CrRzpN2hyMSD4DEkYO3WSxaiKs266hQ3x3VdrpU6c/YASTg",
-	"Nk2Jm9leGjv29/3OYgXV7zBLMxGvnXyJsGfI87n33fNl2HfsFcnjrt0rfCgt/iRLCJchgzRkegqxJ/Ne",
-	"/27kjSdOsS7YYfPB5QHtYhD9hG9U45xl/iB1b+cHjUR6QzsYOEOzwOJ725kkqJ9ef9acMPbt2+3XlrCw",
-	"L/97VJ/mlkb56FXjSW5GjC/raKlT6VZ3qw0UljWtg3Os5UjSZgKZYFE4MvSeuec8zFrFH8jL+VQIHALs",
-	"jg6Hd6TJdXXsacmeDsK/fKbyaP1r5JSbEFOkgFOZ9TtR/cTCgfecWYlzFUB0FGvactlkOnxL7zODlWaA",
-	"SdFtqNYRmL37BBUf+1VOUjQwokNwTuiw0AQSC+8FtJ2/JkUgqA6pDrS5LxfH9xfrcS6NJG6V1n3GGE8W",
-	"2vnQxA9eoEkS0SEjZUlk2xpHhdMF99pssSGW0+kXdgfrMVGjYjnnQh4tur34oIQo/ZxYyNO+tJ8BAAD/",
-	"/w==",
+	"PX4rzdxZF1hqIA37+4dX4xV/2AjxqzflsUkU1AkpnISTF5T2KSfviZkhj2WXhGB3o2ATvGnAln2/mWq8",
+	"izJPb6UpxJU4vXBgDb7oyUW+yWYcXUSvS6vxpYFNOOK/Bz1KNhZnlTKSqgcP4QsOai+0Msad1KdO4yBo",
+	"xM2nbFAP9ycsEt94vwa8IrTtt0qVqQUV5UK8qTFxlXr99yJSr5djVDPhGXUVz+KYusxYyCyuZFlSU1e/",
+	"CpNfU3PcSMyyWW94Lc5duL/1Oe2ZiK1B36CaVMZP0eeTnzAFV2KZXszvLn3dPlwT73mvar0YKMwHDDbb",
+	"btbEUuPSN/G24lTzPRN74aNMzGKPPgAaRw2zULcelR/oD+x0hmKsGGOx6A/Eq987aJyntDem5PdkmU+b",
+	"6+PdkEssDuouYWd5Qqdk99WtaUxCtep17B+bkOFwVMEXm6FummNP7LkC6mZBqXZDPA0qa+/QlDkxlqqa",
+	"Ej8BED5PMeSPGu44igysCH+MNnCiZC541ZVgtTn75RSj7T0FoqZoxDXXNgpPmmGDmVxgNM8ZoJBbc270",
+	"C3bOCsGvKHUAO8Hvd69aJijIKanhpRX6G+qn6o6YcvJruVr7GLViPsyeMBp49NtklS3m89Eak0Lt3tUl",
+	"farKJ1x/6DRzqKkDFWKbBZllTnMDrEVUTZeCV6n2RMVvcCpOPbpIld2aY+e10dEHxr0/1D8TXcAnTyO6",
+	"qNJkC/V2EtRtNHk32CZwNYMXA0aj21Mh+eatxxJPmFPwfWMfEHezz59dfpbgZkeqIL64eRGEjfSJ0+dD",
+	"8HAJDScHubaCslFTljt26sQbGSIKGUPi0zXyTyFyM6V1LgDr1CWCHYqS0bi7+67gVto6F4PhmIyVSlsg",
+	"ekDX7Cox3VqocjX2aMGNnfrkg0UJH9B+44BXT8HsqbWTydV940C+4BTxomBwkjOrVgJAAm8Bx3cd6vMi",
+	"MLvqSuhkRUgNQ8Nwzb7UI1R5aJWbptWIUb/bSefAhIwgTCakYrrWWjs/OMnind5lfWA/EDwiiLVvKsGe",
+	"YJ82gIICXzumV8KGqtUF9guk1jLE2jN87hGXaHtbOciTzXTKA7YVpu+abnrHKReYYqvfqAE/ZNuSVjdW",
+	"huxcYmhH4VowcV2JhcV80FxMW7WU0pFdmW648I0YG22p6tWafdkAmF2cj7ej0GLhWOg9GU0kTVJSkAvR",
+	"Dm+IvrCVEP656WMqHsvhex0NGT+oATtRf1EbcqypaQ+IciXkkanSsGFMSgXoDqsKuWYCD7etKvho/cdp",
+	"/d8wgpQFrqRYHMNa9mwn7vMxgrRk4kpoqmLYkbWiT0U5v18t/yGoeOKIcKu4EObWdcBDaeQkkFgVq3B/",
+	"aRhnVsuKEG9Cn/c21cL5oGX1TuVHETNOrJMPoKskrsHQaSAxvI5pLKYM7b/GvmqVxSPSJ8wE6ZUER4Bs",
+	"0OmugFjKUp7U3r/ox6vHuUTavCqRxSBEo379gCxz08Z8hONxJUsQhVQpQLjJ2GvV9RQMLEDmipJecC2b",
+	"gPyhgl0UgmuKAEkzqQmRevJNsvfadEgmfdQbqNyOFgyruhpu2SVsSLX0oXtoJ1I67zofo98HAfhhyg4o",
+	"KyUENrDT7YErMF7Zzq+/8WZeX/FRuDt9vr4jLLeoJaDt0KHFmZYr6v74k2FqV/qv2vLcGdhTsK5HthLg",
+	"OQxCAXEE/6G351pVVbceZ3RGf6FE/JEDGkHj1RJ7/sh9mLRZQ7Y/FmL3CbcBVeFLEiaADnoiqAmh+IY7",
+	"qv+8UEWQ9Ki/lzJ6JlI3TvqD/gtvGJGP/rl3lIJN6Xz0KAzbyH960B8tCih/zgWVFrR+W6ZaO9ZvqSwc",
+	"OZ2VQu3dmqYg+l6tNNUpjYKOhnIElFlPOwZlHiUG7euYwbxXxWUviHLM0NRej/W8AbebVVnsAXwwGrio",
+	"TSwC85Ybm/lQwhprYk+wAoE8laKZmpYOXhi+MTrrmi9vgr3hyWopgOQxGdt/71fOlpFCT8/0lEKmcXfF",
+	"sf4N0WJXDcw1k4tdjdXCogZ2djRfbNBt8iF/yITn9PAJpXUUEFYZ80V2kOiCyO5xOKLPnp+PwBFNc74I",
+	"XzOOSumcqVAt4sScuCUytj0+yotz+G9kpKbShLbZffc7UXArrwQij3Cds1xcSSgBpe7jrSxrKyiIW1sx",
+	"OppRqs70GQsYPj3yx+OjeDY2iHCutHIgn52PghR44B+azXbGq8Uj2HIwaclHfCM6ks5eB+lOdJA8Wi84",
+	"SVpV0yvMtaoaBN6d0ptZigt1o/jECdwGp7EJeFDdZkHSCkX4doJt9cZdHjfm0wOeTa/cH61vTevbBJRW",
+	"+oZIWqDJfuYyp2RD02o7BdDgxNCLDySHxj0caWgR8mqjsRtJAlPRSWHjn4ZO6m49mRo8auB9x40Rppso",
+	"s4q5t07syWqVC4y06AN3PN9uRYKdQxc+RGN/IPUJo4hbmqr6QGnXSaocXGVVBpBvcpeJTBFzH0AxIbcx",
+	"A8pXZkYgcqQldBylWwC8qFYypqVJjf+6IZ18kAy3RNuGMTXzWVki0Tglv2isrqPUcET3Fh6YWHg5DVg6",
+	"dPXSMI5X0lycn8dShUU+EqYizOlWDas/VuxBwfuhekZvNQUlL222A6KnH4jl5QZDz8iTipY/hq51cxji",
+	"uXKE7gvca6eIUOpuRoPj9zApc1+86sGXaS7xTYnG3geMrZ9g6X19RTwvE/TDe7UVFoPSbkuveVWJUuQv",
+	"QrObk2rkpJGGnTtv1LNIHJiDc5WCQR9LMa4Fk6UT662b8U6F85qHcOlI54OqtRGDcue5VVKUUVzj/T3Q",
+	"KZLYJek1osVJsVO6dDXRr5gAs7BLKpEarnuaWsx0ZyVKySXosZjDwFo2tWBwOFZazfm82LMdTzywJqRL",
+	"o8lvaAfhW8GE27JszbHiF/4JE85tjLynEQ/4sJLVVAU3ayTPs+DW4F9YgUBVc2kD+TOjH5YS7nB/+Mvg",
+	"70bAhjMlX7GlFiEbGJ7lJs0qDfjdwkoRUoF5t9Ycqf6OKGP8/IYbJQRCbpXTAQbR9emfnkfbdKs1N51D",
+	"hxDCwqQ6T9gnQ7dOa87xdDx24LhnGoyhFYKbIWZcjZXMTawiGqpoN0ELN9VmkBw1DDq17ynSdeX+mQpr",
+	"Sb6ScvRiEYDBx7C9AlVaUhMuEln1O3Bj/vu0Tpcp/YOQtj2F3q05YJlVL1rgNr4KBnqm1WoVscTnRCna",
+	"G/pc5EP//npCX5Uv3kotiORF8X5CJfmqJvOgL/l3QuTSIBvdbgHK1p3BksfjURVAV0X7g9a8GugcmoC3",
+	"GDJH8bqlgz0QrWRqd2Oi0hmxSwu1miu1OUPrMtkwpdtgFG8IOXTCfvlAjDcNK8Kcy4KpSkSQ0ERR7KNG",
+	"k7Rox4LxJMvc45ahq8BlojE1j5U8veV6JYxluTSWlw0WK7Ln+9D9Yq10njVgYfBzImoaN/aD3A7RVS04",
+	"MogvIP8VgnGMO29/kVqQzssUHsYAydZythPRygYgTRFqzrKt6hj9bslb6KYBpJXKnJFR6JQoAexMc3MM",
+	"uhu68TSMJBL9P4K/8eAvKpvUWheQr2i1Xl1Gw0ZvcTb4FTrFzvRRqkCSyblYKvIcfLQ2BSUY3vRyabHg",
+	"d8AVcJsWLQTDCi49WiFnhbS2SNzPaBPGuvg6bVIIyzpX+R7Tqlqu8IOEaag1OhlnyEPLVqTL6WVoel6K",
+	"HfOmaKp5mF7GLUoTzd5ScK9RCikPW2tVx3scPYCR2gntMZU5m/MSVCq4kSMTQxQqTUeDLJPbDGxUy5MZ",
+	"H1oiWhkLvwgrYUOR8FSN1Eo8ECYZdev5M6EddKTN0pVlPBibRWodWbRLW5zucEYHAW0WY8T6sM7WOnvD",
+	"pxA2wD1oeHjU2dMjYtDBUwRdd1heEGNN+9b6IvZO1Bmi7Mji4Fm/7brezsMK9i1jYYwobfQlPwUENsbL",
+	"QG2NYhEK9KIPhaqmgRiTMqJVD0m02Vo0UxDaszpkvO4fohX7Rwh/+XWqxS14rE7vO6eJ+TzGQ4f4f3NR",
+	"ABYxGyJOnEo5PPiV22RHY5CJ2EdCUbE4s26t3GJQjjrprPthuJySjsyBDOUxpuIA8XzkdEZuh0BTHCeR",
+	"+6khI7ZWaHMJPX9o9xkBlnkWyi09FRW1hanDhsC0zsCAij3I0dyCmhrmVj7v8SnTPiPiabN1XzJEP32I",
+	"sER6kWoQULj9pmzv+Ay1S4SBeQuayG2gHhszTX7MvnwjzdSghbul0QFGiPKMBaANaK/uqYzLAFUG3g9C",
+	"lR26azze0h3CstCfNTFan3IteWoDDhXZExmx7kwMuBsfPzrQJQCU7A2vvZtEKl+GJCQ3rDY1LPMUyyny",
+	"jgaJGh6ML7O8THQ2d3x/dEHMTm4ZlC5NtTPCrGdh5ZtEGbIPecvDxEG1DuIRgudnbzB0nRqLEDxHe4Cg",
+	"ID4SfL5JQBIDMAiPwbR3m23JjRVOIVmCQTAnrBa9h8Z2FLrhAB662PKSL87c9KZjQ+NNuDZOdqfjrPgG",
+	"7/hdGBvusxK1uz5CiElq5ExsnfGtVNJEMI6msPJhOAmTShL9/CWmpnGJTspNYzncSfCBSXGaBv9vQDfO",
+	"U8s84pzcbxJDUicFlaZF1VT51WAOaVJM4wVS8LHzwPrfxHTu3Te/WVwNMaJICKKOa+Ok4vzRQqcW06H8",
+	"nlZN99d6OrxvxVcTik3hDT/ylYg3BuntlJ4gvR2tXcRHZjTKmLXZjGhqvdqOQ1CKMq1kLHmCc7nKUF0H",
+	"LOaC70XOqCpI9q3NRSDP7Tk/i7U41vdeEDN5KzXXsBVP6Q7cDbt7bA28nrnKwN1BXB6iTZr0lkFi92g1",
+	"1hAbM85mYtO2s+s2Ih7RXKjtVpXOGqHYcTKQnparAd3mFXx6JSffxydvWomnu28TJxwAVeo89cL4cG23",
+	"YX+8a4+msJ+Q1iohL9N8bjTZ5/uZJICBIoLpGmJ2KPsBv4K+0VsEs2Z5s8MaN006FgcY2/vf8DIvyFqd",
+	"SJjkzgxe5pQe0tQwS1E0KsY42N/AtRM5hJaUV6DShW4AHJKJ0jC4Owcus0c7vgfXac2LJWih9FrwfAA0",
+	"Hw9BKqqE53nTwXuWfTn39kcAEW3lPZciZzUUonG2lOUKQzX4DaRQQqHGwacdCd9AjJbJEpQRHsbVYA2a",
+	"+6CQzUz2jw99QopNysqfw5lfyJEDGYTxLEhY8oFsQvnmN4Ln1Kc2EfQqipLyFV9s2mH/diEHdO2APFPR",
+	"9Qt2jrGsnTSJAY65lmI52m4MF53ELjqF1XMpRHFi3Ys0bCkKy+Z7mA/kj1pzCy3337+AWOB5L8DWyXF2",
+	"V2NVG5taNgFynUhnMwEreid1kdyFUgyg+roXhvPXXXbZTE6wEDIGnwtTB681bIvKeerOg++j8dDEZDSX",
+	"/otiKn3dUunHJCVszKPl5lEtn7GQThxkdF0rtYlVqf0qPO6Mu8IH7aHpQcsViRVYOu61UL/oUYJacHOR",
+	"110laIm4wEOODunnpFl3jEjF4MFe6NsK4bD5QlQihroFdV0tNDVKPULS2IkNOkUpzi7AzbaPGzjqST8P",
+	"sYfsTTwf5RGXQGJDEYdVFa7OC3bxzDPguYkATmLGEZ0z0U3kG/H3aqAfxdROAtKSrn2s4T0W8OOMh5kJ",
+	"r4z3W6S38oVFjjvnyKij6sL5MkzVNkMIKGlBSvsHP5gqQVMmcu95ALUB/Kxgwnaxs+6ACBnKTKKZUwBr",
+	"1c5SMootedOrA00IiaMR3HQ4PyPVdgcqpOQrJstcXGfs3G0lgIKbwIB8SM6t5nwuC2n3YZeCQuAtZb/j",
+	"E3qPdnJ7gjkdlIOzXQ50kHvkuApKiatBhwZ0WPEroflKvPB5O4SwbpKyWMtALLNpXy7Lr3isoqVDCLEj",
+	"SrKWAvL2MM4y8ymGJOkRxdAu5RtRUpEdLOOExw4kbz5gHUS7TKBFJCpDseJW5nkRPnienNgJ4Oxxa16I",
+	"AuLgC+V0NrXaTNWetEatAJyfF5hLP4iYCr0SOpeLmIBVAlqOeGD181gZ1KiEFuJciJL9s85XImd7YS8J",
+	"AxCARGDauDGBqaHV1uZ2oxN2ode8wjo4SKOKOGUWlod/W/7EqYhr6hSR8wwGzOHjWuZVKNhDs799bgS6",
+	"8oalfImzC8rBWyvZjFoS/MwGdRhYBwPfuWc5R23sz4c0HtBvMKswnQT0G8GLhPL5rhrS4krGg83fWrbS",
+	"akeweoig2BCV83LfreXZiMqm8YMay23dMY3UJiIbfUPC3ZU1I45J/bdhrqZg1pnNUOEIMXtqiOXtlNOH",
+	"6CxAZ5FyvzNc5qmJChzeS7MZBlXOoyrFR2XJkCjcgPZEB8mZVjssyDGhxEoUhpDDYgDNRb09huwXA0OL",
+	"oTPjg2BcoL+Xyqfk1ZIRcGukdWwht7HCq++43ng1TBeZDK1YLFyAZegWJKEmV0ugvYTyF6gaJJCxmOsh",
+	"SqujWHw/YGHiYgOGen8CoKVqYHIm4uqhGAyi6zm9LPQxeL1CdGtmOPP0hBMC22U0tkbvwK+F7IBaMurt",
+	"hW52zRcbwJ5WRjQ1LB3BjM4fwv/F3pc70Q1P2mlprUAIR6r9uQMxaHDw+iPVYhlHxPIqAc9HFPoXTuKL",
+	"Vu2qs/dLhbuwi+c4LhLv6M1RDNTdQMX/UmpjwwTtZFG4wTl9DJ6/9/mnhc7LeK4AV38AJ1bLasB/ZWvn",
+	"CdWLddOmhRGo7aSB1SViKfSnAYZFProoCicHAMCQIb2oU0nNmuDCRYW0LuMr/w1uSfc00p6NwEKwg56Y",
+	"/i1xBkbafQgeAW8o+VZQPXR8xx8/Nr0uaUHtefUfvjbDE9Bv0UZFBzpHEL5mY/i1DkrRa5N2u2qA2yOZ",
+	"aZavUcJe1oaPcndWTjzN5woz9cG6OPiqmBkqrvm2KiIL8pItRLzKtVVxeiJQDY60eXnzzOH5SCu8jsKE",
+	"T6ghLoXI46UQ0WyYr7mk24ZH/67RrBOBSOIqZ7fejxfsUBrEXRsdmRXbqQkLlcdnFFFKUosmORLWJXaR",
+	"Giu33A4VqCylWb9RkfO1KTVVJbXlF9xY44y1RNorpbfRrz3WeToU3ViGugNPJufLNSVVbIIVKXGAiU3W",
+	"Pnrdb+YXosIZHu3zJwAVaAYOqTOt8sa3NLLcYFKuUPwYYotTB+3ee57M6VKIZWzSyqa0KDX6PKHf/7Z6",
+	"dNski32J2KrkWSjVBy6L+GM85EDfoNOE0poSMRruGfbt+pHovJ4yqVbLbdRUeQU9fX4bJBKfmoFSBrfL",
+	"hiZ8J/MYRMfd7MCd1CKB8gF7oylk40fv16MlXk08R0JgBTVN2M+kkzJUxEHcm1kPMuSnoRVB85oSp7Wl",
+	"h9s6tiXNraWnDerFxO9tEm6v/r0s9kA6olGfubo+gyMoOeQzV9cws2+pDHYKNiS1KqSBO/P9YGHljchx",
+	"Wn0KKXl6aA0dRkoLUZGmh3RKm8Ng6wKZ4ulF5/FalVDfStUyWNEgNQt8rGnN5ANPLtWOObu6YHCwJ/eK",
+	"Tsmw5VEsFF9jMJhTNkIM3Nd0bDg15PaUmxaKwt5qbiiE+aVm0ARxKCWsSl5fyJ6NLsM0mYl2h/ywbCCU",
+	"INkbHD+/wDfev2Q4H4Y39p0m2Fz1GgCRHGDU6yQNT2FxECA/fyTN2UD7CnqRtOdJhnC4OFlpDEGxeqJH",
+	"F/QNwFomAXwXYHjjQWpRWjFoC0xtSbof4NOAdykhTxE+oYWUjN096e1AVM81vSHIHU4nAp36Q+o4M4lZ",
+	"PwimKAwuJoRvhTGTPxXDk/2gA8y6QUZjjuTjyJqBG4Oqi06ilF/70+5G+NBqedx8TsOG8no8Yrym9eJA",
+	"gsNHH7xR1u7BgX+A16QoDgT2Ot2uGQKSCmGBSFZhGjiULA21PPQf5XkEI0Q2dwXZ1PL4piCPjjTyEsYn",
+	"HSKkP71t3bLLw9yFeaFJCF+csuiLgsvT13zSfro9ObgTZK/Opp5O6Bf2Ha0UbM7WGnVoOGneUhYIDOWT",
+	"F2gq+lo6er7lG2Em0X1PrW1oExvg21oTmjJ1QzxdX0nb6q115qo58TwZbjehfNVJm4qb4UyrWcd/M2VL",
+	"DJ5r6ZslrP4Irak/nfwk+3UkU2wSE2KcIhxmOo0atcxj5gaEiPGX7M8wvr9gHl4BfIRyhsefYfx/yRrY",
+	"OO1LQbBea81PZtT8Q4Z+RzLko9mRzLgzU62WImc+LpaeDi2UMWJ6IGmIHhByzRxqKKEWq1X6fxDlPFFm",
+	"h7BBj4jdZBzQhVV6Iod0xJFNb5c/EA1sDvEyR4ZV6zynAYZXJBlb6VmA5uy67e2vRWfx2vtf1RoRL2+o",
+	"AYZWY0DVxTel3/YeQpoQo/2K0GCTuMwnfdewLPGrYap+qg3EUvs1vxIMLmcUG+9NUl0OVCB5AC7OfBx9",
+	"TD3iG+gjSciaF7ToBkFh+O+ITVwpru0Rwm69Z6XaZSGQhBUlUAsYCuA4FgS9IEJPYCjO2vD+EbIly4tb",
+	"FHDP2xnRjO4sz6COq1SWzvxo/Gv4jBzZPubGUgbI5wOfFojKI+VH/jDt8bRIK7B0DYqlTNPfA3EVLbqt",
+	"1B3ma12O1DqNiKavk/E09gMneMO0ih/Y2/NtUPj4QR2ctBjSUKv2CdxdJwQYUz2uiEgyg5PcBFfClgoy",
+	"5EvtyF1rkmOwp8IJ30RZRuOPxqjSnFFgbSo+8mO6H6OR8kq8kdejW+w4FQaBLkRo8I4x3x0nfwio9F+2",
+	"GfQefXk+nReioQT8ovMs+LH3sF9qXki771AdCGupWN5YquOsy/BXY3lxDEoWnyixD8moWi/EdMK/KH1F",
+	"BlPfjDk8fjS3yu2ZW/cJuVVug8T8yLU9gX604tpi2SFVxrtT6JJtM7Z9DJB/HtvqlSiMrM0ZewUcK6iL",
+	"OpyZTgqROBOVNp47TZX3SgmTuRNHOvWm1CxRhGNkBKQP14Jr6AophpJYR6W9oYu5Ec9nLpdLKoGegnGC",
+	"+B4MpSO0JkDDMx7GWzdR5MJCcW4q+U1KVjJV5KfAUh2mIfAdWUChohH+PAisFTfYkKG13b/Tj8F/LBri",
+	"JC7VsAEbmS64FWAfjnC7jojmkbUbesyjizYrysDSHqxoa/1aWGMDerDZMCkaEfTaaSrxfVi0KVmulUgH",
+	"kpyLQoqom/FfACGHuzoU4UftNljveGLpsOzPLionw3kFCVMqPlpKGJ6R27rg3VjroUjjApgRKm9jBvp6",
+	"oEqwW0ruK6wHU9JDRRXQ1tzl+D7ouurAn6hKlB6N2lj/9x2XFv8myvz4l7sHIqV+MweDVui+BT4By9MD",
+	"fY2Sx3isnsPHKSMYIO2YegtbHK7MsD3Wz0UZt+vjzjbVpuE0NXYuipLfeM0S+LGF1e0Kb8o2fO/37kkb",
+	"MdD7TIEA+0pxC3d6rK9mBZy98YKVyq8m/fI1DACm2FiurcDjE/zzsk9Wt6i1Jq68Yzn2YF21gWaTb/Dk",
+	"b6k3rAVP4eJo3xJSlWM3OOsyHGbpHWAtXRoFlutQ1qUOeiIxkxxHgWyeHkcH9DVsngVwh5vIS0Ez9d1v",
+	"angc/byl7Bc3mFN2i1olF6L0zCQyJ729veYGQTZ8tzjk0eyal6yQG9pV+LcQBpv12QDnsT545zoQ1gq1",
+	"24xyfGHCtt8RBj1D0NgNbjr+tfB+9Dh12JQqjvGKjEQapLBIJzEhvaUWgEkRtNoLRT+MX+srEU8tEKmh",
+	"YJxhBJxJk/myQsBHIA6HU8LWfJneEdIUxt5uNuEwCe3D/KEoDweZEndupzwOxFRuwy4qxbVFYvw5Ygu4",
+	"ITaADITofTI9h7Pn7OT0Trzo+D0Y4s1q72HcE8mYIzHVsDoHcESar4ZSV36iEhFqGtKjI+7V6VQnh8mg",
+	"lrgMkPT+FriShtBq5Bb7RJ1K3PE9azdm34jlrvu2L87Z/9vOZgsWPiapWWU3iGAJX05wO4nLlMf9BOBu",
+	"cI+jnv9CqQ0ZvXjoyGnp1oa1q78tTWgMAXXm9zC00gLMjjDWdOjj7Mem7aaQF9xdvRuEmMZ7KA8orlsF",
+	"bgcal56YongTS7Za2dwSiggCe5kTRFScB4VbocqLTk9/Vg5TsMUhz99ig88JiOffNfQyk5wf5+E5Gf6l",
+	"5qVtmgQMM2tg4S4hQliX0no9UAltVPknIBvETOQhf8FKxnbRe7kq5VIueGnZUq5qLeglcWCJwd5jQHMC",
+	"Vbiv4jAGgzEHs9/OVWFidNtOnXZ5cF5Qakwb307DcrHkdTFFqcTdaj+OzE9W870xOaa1PdFgf2l8FBsm",
+	"7IXHR0HMWbIdSiFyBrB0Q4Tr5ao4jEteRA1lqHQ0/Utj1wavNY2P97UGjFNg5I008EFP/SyBrNfDwY1+",
+	"iy98HL2w6S0dvXRKkxH27I8+0vu4SRcmLg0WZ44/Ue0orDh6KbX1BLLrApntEZYTxCub2Z1ilTKB0Zua",
+	"hnBlh8NugEBkFWtrxE4VbqxJJq6Cp3tcHTWMBJDTTvxkNoJslspillrW8usNWBCuZ+497hlJrHo0NSfw",
+	"6n0vdt+eYEjdWzN7ryIz/KXLAR9VBtf0aU/P+wZL+7fnMeSXkzt3AiHzQIXj92L3o4/2nVC0Ovrd6ST5",
+	"EHGNeUMmKApo07bBJMiYgUJHwy6enH329NnzjD16evbs+edfdOM8F+OJdzqvd+RVx1uXw3SVN5+teOyp",
+	"omcfPRv5HoYw8AnwiKGhB1z/uxp/+wWnMQz4zwgXDHzLe9/7dhffMaWxbsDyg1/Gxk50itNGbqLgyN+W",
+	"GI8dbEIO2dpEUif3ltiYf+RSpzAvHJiSea6FidIofO9Mew/gCuSl+gooSkLrn7PTt3yxBqOhwFxWGh0S",
+	"jvUlvjxehptHFM3X1OgLcGZKIXQxZNJ8risiJgvvEKfZte/phr5d+31dFDQhPthlRBmShqJc6H1FvuqY",
+	"1Qut2DHfx8qijda7UiqHpGHd+o1hOy4PAYSPZlK4tCmOPsy6H5y/LWsJSTOfR0TQL+tJkhj3FX+puR7g",
+	"m3Guk1Ws4lK7Y4az//OOue/ICHZSLdk5hIkuICgJcapuFmMC7pyu470FSNediyu5wAy3AUA5qMitiRzQ",
+	"ufC8tmulpd2HeDwFjXsstg3NdLQg1z31/ZFZAV7x9nSc7if7hQnL4OehO4y4QJxUn4apLGKAINvwQFgi",
+	"q/D3KlyPtWluicUAWHIohBkt9IrTKHmsf4CIMVj7BkkssFZJP1i24FpLt7q7hrPZE9w6EzhjaOa6HW7W",
+	"BNNnGmpVpDPO8wGqlfAV52fPRj7DFDIXA/iMMGW6LhF/vV6tAfUioPhD9gNqBpE0DqJSIVoBD2Z15ZlQ",
+	"4Grg+4/Gwt3MRByBQ6PfTUaw/QHn+AoTdhaSGYS6My94jhxGyIgz7CS44fct7x2yD3Cbxj0zrSyp4Z1x",
+	"971uz/p0WgmC+TVckpz5WGGFYzpM4OZRKFPfuABBu+PC1l+5UQna8r2TopYQxSUAtkysDh6xsf23AkfE",
+	"70aG6KuyWZhBmq9kyWpLyClCdoKLOAH4TXZzCsPg2YMBX6gSTgZYGwBRuxLaHDKxDo3lEKo+nzX3B4I0",
+	"HFU2860AQ14lTO+rwCj4sH74lFloee3T/O3eVI163s7nva0pugXnuzNPkXLEVgV8Awo7Var8KwbmYz8Z",
+	"S3RFcxHqP1UNCP2+lbbbyHioo9zdZmrSUPrqz+adigmOvWru7wWWHM7VjslVqTS10yCghfLwVR7d58jw",
+	"4FWmm99NKVwXIlX9TCkxO1jKlQ8LiBYGII0zzBK9IbrcgGU17XC/blHOL7jpwGl5zj1oAmtT/GVs762t",
+	"Qixtxn519lew10ytlzySDPwo4tUTA9U4pyfEqX/Ual6Iqcw5dBfLheWyMOzP7968Yl8+ffb5XyIMXbaL",
+	"AdrCatZa6UGnoVMVAe4oAF+fWKGwlFGutR+5XTexV2CXOfP5+wguqjF8lRCE8gP1N6Qk+hsyjdhmtYU4",
+	"4pGOjQd+6x+TNQwctDbRTZocX42vXd6Q9TYb8hJLj5kqFwKpdIDEmBkKUWGqrxcwtOQeJ8XMXiKDeycT",
+	"8TySiAhpxShMzuaW39fnQAF3BN7kxzK20cViXcpfanHWrE36hvc3+02PD7hjK+SEEPpRY0Qw+mWo+Lgj",
+	"g8SNRxjzlvDKJ8Zl1PISwlpLrjE8mTWsZu6QWqq6zKmajMrAFlToSzzeu3VDPZHLPrUnPCFaZ4KUVaYu",
+	"LK2A1+4j8w+XwRTBvbFH+9gMkOES+rIebaA6Gm/5LTL5/4eqeqbGRQujjhHhJBWb9TQZsO9Iy4ywJmPz",
+	"Pas6BwbEqKC0XPjAliZ26H4BRxv3/eBVSm9EztzkgnXCmS+87jv16R2HdO0QQ04hje1+CcYVDmuK2gdu",
+	"Sq3cUAFbZHbnoi33h9S2/6yJDSVeMzWQ+GlDP+O7f44K2UmIlveMUhkb+bskjR2ZbE4cPKyQyGW9VLUm",
+	"ghL3k4x0ONwBOl0P8uMo5NG7wJp5Ag31KNGmJxP/obbJ1zcQjEmXB07DpKu9V5Zwcby+xX9Nwy9I4yXS",
+	"uxEbA2gCz9559rtE4wLughG98+fSCSixMf5eX8YtzfpFIL9Gxlynt5wBwIsilV9yqflWnAxE5MlLeuei",
+	"O+aBuB5LOnwIWnR5hCa86fquHctfkzwSXZe0MVLUfmo9WFxu6V1U4pTkL3m+16RsNcIM/5xFDSbED4ec",
+	"McYSnHk2FytZmqyRObyqSMlb99xBBGtGEkqSwpGdWGm+sHIhznBLJe9Ff1+zHV8Rff0UW8oO9PkcOnRg",
+	"rDb/GGaOlzRvgNLTzFtSe0DgFDjEhMgRAt55l9BRj1HXG3EDfGgTKWcnD/qXljlxVHe7CQq2x6Gc/NKU",
+	"ccZSbX5BT7Rd7j9gaqJ0vi9JTKg+HTLwnqfEiDRf7gHwwinO2Q5+RleoLoQ5cYW0uzfShOBNdMU+Y9tL",
+	"9tnZM7Z6wYCIHTLiO1nm+0v2OVt1iwUHsiL3PnX4XbHZes+vRP5aq+oDkfhP6frUgvdAGI9V99w8NWdp",
+	"lMfr/elr3NxV+bQh3nraziJVv5+rZkiDq/H11fRicHGVABWAD56yDupK6LyOGV1w4qzVjkFSgAPjCJG2",
+	"zwXbqTIX0PVGVNgrJQxTJdsLi81vdHy1bcoGYWgCjT5QBg/GrxtaYcYx6Em1LyEaZCzAxSHKqVGqhIOU",
+	"l+1ePc12onS341Xui4V+gZGJQSRCs9nHCNpXa5uxrVIlwujJXBAzPc4CkkDi0SeNFQfkrMC3gezhfbyh",
+	"dtGVrBJX+PbkHV5KNJYzWphGggal/QTOwGTxlXY88gbvP6ZyHl6FSOS0GlUcJxSTP4AKn5gZf/jphwFP",
+	"0uCnlsY/xGqclCH4CBallYGZsDKnFPo/wKpMNBAffDW8nTlhJYBneuJKQONnOjJQaPzsxy763BR3vM1C",
+	"EUkMGvfEMhBYC1qBNr9FqASh+TqyBnLyZgh9ukNpngiIcrc1Ak0cxCeRmlFTWW+Et+As0OcdkxGYgjux",
+	"+9EcovmKLsFCaXFSXOi2YRtkHFQPmlgoG0qJ01Bb9CAFWN3hnTvz/uL8PM1R0HGiuZ+og6WFtT4XomTa",
+	"U5xO4Job4WLq1Wf5Tisoy/UvxIVLjU2iDJ0Wm3wvuJ2M/ABMipQU0HIFXoxzA6VlRlpPEYl1PMBp6UF4",
+	"qZOFXxNAHiuVAeBUi+Syh3LeID0HxFRLlI2F4NDmXXQBvJuNP49CRF5RjHQu8kt2jkk4rGmTNmNfniP0",
+	"qYEBIUBOUrC0zAdKzeE54IQq8pIRWZgVcluRa7oWBWSdo4nmXPMYqP+3li3UVhhMecA0At5ExuAGp1l9",
+	"tehSXgPTndt/Q1XuS4pOD3CtXrlFWfCCcivuavDkOTMFX2ygFiHDUeTJXvuqkHmcJ9YDFMG39V6zPBxV",
+	"Iqk5j4WziRsUl7vMSTrgS/Bb3W2GGSuLot3j84KdYxQB9gJGEXayXE2ki41+ulOMredrJA1KhE+iczDe",
+	"/xMydYxvfR3nXOUStyZt55jx4zz4I70Ua1XkMFtqufTbK96VUckyFluthIC0wvax8TWlcrGGro9al4bx",
+	"ObYjke4IXdso7LCB3YyV4kokIkPZ+FHwssxR4uD3xGSQREi2O0G4Dr8AO5bO6VcAVJZGdhpvGaZgucJJ",
+	"QU2SNWo1I0oaIgq2dPhYqAVAnUbbxm9Wv4AjJxPPr+BcEnxCMSzeRIdS0wU7vebRd7m2O1wPc93lSuhK",
+	"UwF0dNE6/Y/URAYNkxiYC72Sf37/zctHT549/4sP0iFnycK9bSkX3IZmJbUrhf5TtKtac5/jjQG3rZTK",
+	"WamgMzu6q8bbc6FguzUkempiS+6BdPmGWxp11pnPqJGb5HBHmmXXqhDMCDA2FqrEmw2eoXyxKcQZc6su",
+	"YKMYZL4GRUEqwnjcpTP2QykapN1QwChB8fmfLi7DoZmLSgs3VTnz3a2AVChLpgq3k+kedwwW+7O+7VJV",
+	"WhFW0MhXIzDU5b9+ixXQvG34wei688OZ+sodjXQ0zQXhZWaMW6QNO2Pnlz7wfXbD7lI3ou/UwYA+Sx/Q",
+	"Vhk7aQxnF9FRlPk3VBLVTMvZs+yIsZf6+osuXv3Z+ZOBAbz1Cj+8/3x8ALggk0YQNTdX4RSlt8+4YabG",
+	"/vdDTH+rpQCPxt111nLbWvdQw4ZPRkOdmucd7TRzRE3thZBFKBYYEtM3YDTSKjBOclnuGZRIjUzKs3Ga",
+	"jHJkm3xraQpY83VMLWEYiLtYjo3is9Gl8cBBzcKYAkqQ4YQ9MDVIRbSXpH21M6oYkvuAn7O0oPgIIJXK",
+	"WNZwuP8cxRXj5eGiuCUHxNNZFjv1wBnDdmkmrdOtchGqv8Bdb/3aqcRKi6XQGpevJVb+HVA7KkpVI9Sh",
+	"tGvGWSiFWwt+tXeKoqp1pYyIfwbBvA0v7FsI8LH5HiWK3j62lGMsQ3JpPzjTM/HdZKd6K1qIAkZDALxa",
+	"5aO7frSx3xc8tlTORc8Gwp5kPAiDBj5jr1Rp+cLS3LMdL+3onjs/+7KrCmO62CxURQ6HPzB9NVZPwLoH",
+	"Z2Jqdx1AI8JXP8/6qDV+Bzvz64yRDbfj+7FpHz1sTMlXvSOvJwfvgRTTHzHM/chkmYvrjFGEyqu7m8pB",
+	"qGQ9dvK9EwKcPDtlF8AB1n+fDUBB9L6L85H5Tz3pPmt/a3TundfdVWCyZB7rvjcG+IWH81KskKKtljp3",
+	"8hxdehjOHl33qPrxyKit2f4ii6CYu+vcq7dO483FGfsRYM1l4bwHIoeQwKHq9Chehlp2dBN2zr6zZwO8",
+	"t3+vjkvoByBUrCt/8oKhC8f/lC0Si3wSS/8RJanKlTAWYICm6OjnI8dtrG1lzqW9kc2t8n1X4qqCw2nV",
+	"/abveO4cu7aAAXIDhq/9PYXTxsWeGV6gH+qOPNn+h5LbWvMiKnu55iM21WvNV5mPExiAL/+TOWMvmyhd",
+	"NszUi9f7Ywrw4gGK+oYnpxv1+xbB1LGxY/UKswpGIa75whb7G8ojYLgfmGByy7ayREjmQ18Ft6BfxIXm",
+	"c8hh8p1PZSLDxqLWhQ9T46D8T7SEjCo4/Y+Gkj/+5x1iy1c8z5t73VIzkLnsYJjwU/diYyWA1BqrORzz",
+	"9EhjazdmW8/jJtRaNLGuYSdSWoYXZgGv3MtGkJUxXXUxZqc3YLdtK+ZJdDR47eg7n44bKaX6wGX3IInH",
+	"HLgsoJRab4nIdAk7vB9xqWp7YFiHvniK1R40OAOMjbOofeuEuwwr4hoAmo4VffhAMiVLBWRm9NNWOgEB",
+	"JHN8CJ7Di9YNkHb7OV4gtt2KkV36qsagLmlu6oYcXZQxJQE9bmPvBimgK/3bw883HoHMDwUx/n533d1t",
+	"iegZpviNzrCmLH9EATuX0ongmMZ/Pt3t5eViTYnfgzCANGuRQ5C/Le5zXjqZbd1mNnK5nGWzDd/zDdJe",
+	"rOq4JLd5BI7vcPzmZjF/sGuhd9J4szG0LWIWgoiXkCtUYnwgltQQIk+Y6xserCbpUHXf15yqzjTdiaJo",
+	"F4tmiLSnh8kepxhp0zuLF9zcULzbbSR02ZO+5vKxTyKDbmVgEtzxZ+cJZs64gbMSOUOcc8P2qg7GN3Ya",
+	"e5dkZDBPxgTDndop0v9Btfi63flmhCiHZLrgZt13fM/O+2HOD2uxZ3PBdajohrjaN87WdXY/eDw7iC7R",
+	"r62/I9ErHgMM/C1OhrO7By36ilSErsub69FScP3V+JGMb7xgWzTuQ5SHjsig3m6obwI3aaPW53sm9n3n",
+	"2w8J9EtHrfvrEWiS+iC2wg4ELRNUqX+XD0sjfNA96NbOR3602nXNy/wmYr8oVMBXPmIYFQwupOTOGXt5",
+	"0JIIH7nmxTIUctzQ2c9anb9BGsFer0TfPX8rS+EDoM4P7poazV3LcC5whllMIOfHL+vkPcI/V1zbR11W",
+	"iFYiV+WpeRmVDw2wnZcxUB0EPueujLwyKgIkyqeKwKomXo7jp8lfa2A29xoIStvih8mayASbafns8fms",
+	"H0ZTm/Y0/K8Ld83/+sL977n731P3vyfufxezbHYBj3gC/8fHPYX/P4P/P4f/fwH/vzjHP/BaTs3GQLQW",
+	"W8MNdPR1x7tQRQGcY90h/w0uxSQ0FcF4Ci+/uG4xOgEG/yQC9DQLLXZQYFHH6IEh8m+RSLkzogJRRA+m",
+	"EGKLwvKuwEuzrQFLa66pfbLAP+khxgqEOYGgla3LlbGwPX6V5SI6JrVcGmHHZeQHuI6ZNS83ZwyCZlgf",
+	"AdIS+r3WMs+HLJFKyYPU3kxcV8pEfAuAXwv5KidOoKIPyhLnByGf5ml0gdkgUkOt5cCSmDWverookuKD",
+	"9YCLuwoILp2LAipm53VRCKj6RDSqZcGx5kdZunJbm7VWkAYEcXkE44OT5VFNycCh+PVG6oR1eu8uY0qz",
+	"peDOJTIDVmHJVyYhE9KJOlqDUwAgzBCcLJQxokXTXSgwlKHwlgINFLwo1OqGmWErxVgKrxTMSuErP52J",
+	"TvkjsRceuRAkuC1al+zLcygfcaZAlTGzpeZHOjZKZUQ7WBCk4Nhp/+T8hLhJvBgKL2xoBXE7fK8s1rH4",
+	"Qr0t15v4WoN+6sZRyZSJam7mru+EwxEJvXUT5HsnnGFdSftv53ucP83gjy/hj4vP8I8v4I8nz+CPz/CP",
+	"Z/i7zy/cHxfnz+GPp0/gj88/d388wduffAHPfPrk2c+xGiQESHYrv+UotRNgmSYgnnfpfLaypJ8u+n0r",
+	"TmvjAXW6b8PRBj/07c6f9rYHvIz5O0YdtfPzJ92A7Pl5tIbmAIfrmCy/8fD4xmqMCTO3Mn5IyFffw+7y",
+	"F2M5JyB5xQU9EpN+MjALFJJGR6sUU/KbUYtWqWr8898qVTkFlfsDDNc//jFxY2FZ1EqrBddzFbGVw+PC",
+	"AaWxb/fgtnJfwJ+gGW4Wh/vOM6JSTciK1ysxcObQOo5ocVyguRZ8Y3yYJfAqJErvkxMSjkUaOOEJW/Hi",
+	"i+hR9QnvxLjwemnsz8XvXWbdct6/xAJS4k1ElptNynyFFhVe5phmYC+ZEQtVAl9oUxi9LJyRboirSWAN",
+	"T7wZJi0m9+0theOmR6MQhdLKrUg+JCavn5arG61exfVhULdfwivsTlDduN1RqGvJNTCn+K4PsItxPYkL",
+	"Q2n0faWZVuUbrTxCqotRMfvKXdYK7nuHuy89RG/T07Sf9SLabyBaSddPSnyOmXkrXt1htVyk/FSWqwIn",
+	"pR+CkqtO7WnnUrtToUPTFDKX5Yo1XCVV4ZxqZCyByhHPXgK9ZoHDhO7zP8dDWO3uouOpWKha9OUuUPDp",
+	"xHItV+tOIBy6VRFJ1RPeZ01cxiPCNLX+866wQ4TCBvCYogmsA8fLTQv4kJclDgar5copRVWKPxkGweTQ",
+	"7EbItmHzgd+fSF+nbdfDuHgeAfKDjXyXlZwF9fofiR1Al58s4QQsZLkJnjjR3bTjClrwxVogQ7VvcfEL",
+	"7CtkJq0c1H8ePw+IdGc8nIIXotM9YCEcmP4X/WcoLNZzMp4LUTVfiD2JjcqD/XULGreuqogh2lePf3fX",
+	"oaJtquepTfHGGrIXd+iJyU9SC2DsTj5kn0w/ZNWNQujFeNvOO5UDhwY2PJ6xn5xVCVVBzl6aczlNei+m",
+	"V1496dePu0El1V09Hy1KBQzc8n2lVHGQqT8/lq0x7obxFpm2NMfevlXp8w9scHe+AKq2S2l72SFSdZGC",
+	"ZoAArxdrMr68xYWYu77RQOVkbLWSR61HFtTTORR6y2aV0B9qfdhY8Pmz6BpxaHPodjlg/BShrQ9/S5xt",
+	"spyyP8+eRE3xQzlCW6M3be+9/DRxSLxMiytVXA3FyS0gkB6XmJfIebNXdbccLEEBjdeT4AC+C33hR3wb",
+	"8LLRB11jLPcO1LCV1Tf9utGLSK+BypmVVWOBIX3LFCspdhrFlLLZiQQQ3ZvXdLyHpD64kOxb646aK1EY",
+	"X8jzgn32/PyS8R3fN+aZVnknr4+kqDf2QFNKd3G0eGWqPI6tfiW0PEhlfx5/L145tr/b73uStNaW65W4",
+	"WSk/P3CGIsL7FbSs0CJqkVKo8Gy8QTXg7hxrx3Cfx+DKZveO1uw8Ob8NiaGXt30m3z6XetqdEnjqUMoM",
+	"mb2e684X2A7FSi6i3IHc3iy0NT+I98y0WvSrub/qNjzOVe38IUisg6qYZbONKCpMsF8Bhv+2hjMIn2Y4",
+	"oF2ZtSDgBZizbLYTA/nmvkD1g8MI1T+lyPFgDc8+i0KrFrIkGphWVIEXtjcrP3m9H05eLQxVHSw2BL7u",
+	"bozmqU/JLPsaqvvOKWNJ0OvxXY5rEhhVCl7mJhwTp69U7LgW20pobFbpyMlFdJlY6/qRdz9tv/rRk2hS",
+	"eixK+pMQOeXXWzEbaX3OPVrGGIoJj07MZC20kzcrkEu0IX6Szoko1A5tCPibtyBuHphOL82EcRypy1Ra",
+	"LPj0qsz+UfqTHO2ffzp1tX5LYSN+T7iTkzmI4ca75V6bhuH5EXCuvbfcnshr5HzRpTRrgd4JAL9h0ysB",
+	"wRFM3Kxfcip4BF3K6Qn4VeNVMGnapXRwXzZb81/3WJ9ZQyPdEUDBRcG1hPcCaEShaj2IADTn0sJHqB0Q",
+	"JEIofHTFmxD8wSNNBRFyP/iKqEILkQNRmSkUsEOu622F4A+iqQWbc/ddW4VVfBDWptt2WviewHpBrYqq",
+	"EiXO1/HJcCMC5M3JjBILEUVOKm8wb9N2Ckzm0MJBT8X0ETTkjL0H/03sEY3N+XxqCTluCZD30G/crCqB",
+	"c3goLSPLzaMce0nX8BtoG3GGIEF8IDTXvNYl9aUfWa8wQIMOemwNXoFM+xhMg8A4YSaOM280szQCAlao",
+	"1VypzRlqlGT1TLfBMD60V2SCet6IfZzT/XYBsBMxP91oGlZyWoPmjTEt/EHo7WRUTvdov/D/VPMIW6Xe",
+	"1gUfgHjt8f41dRyzaJH0xClumyzdwwNK6XBs/nCjDF4ALQRqsy1yCvSefJNl8HMSxhddDZkLJ8UpVDKH",
+	"iwLkDlQCuuZ6q0q5YAtVOsPX9kl24TfS1qK0JzOk8W1VBNzU7ni2aam6gkeQMj2GK7fsr1qIcieRtygd",
+	"k7Kld74Y0zq0Ts234Khiy9OtnDzMa24FLxOPtdg4zxMHCq/Juus3hpJYbHnJF2detNKREvFGVJEyFx/E",
+	"9VSqmJysvOj5CUCyBLbqiUmfnD95/uj82aOLJ1GuERpBa+Yuzs/jvEdTmIyy2a8qRvfnuZi+rt1XPX4r",
+	"DVZ7jfBvu1Fm+O305KHt7lMiE6a0HXjr7LnGu825rRO3oKf87GeO+xR/ycCNdBGNdIjvMy6lH9BEOUVE",
+	"wemd7FN4oATM0a1UhNIeFFLEBirUYrOTRgDLUKm0XbvzhI7GOXggE4pp2m1Z0Kfh5BWNIfesYXuNOPT6",
+	"jFyEdu8/YGQFlqoo1O6MpjF5CfA2XAHNF5sffR/NFDXRhLi6oOuHxsIwWdPxpDRvEL6PxA2+7ISgvoyX",
+	"UperlEddfNF51sUX50ksmlO3WPiw9shG1nmuuD37kdzCxEUGqAhcYqqbPWV1U0hbU4mFh7CtPSl6XQhm",
+	"+D6xaKiSvmbooI/dSqgYoJCuKFeIyY3Jr0QygLoQ8VCL8hltJG6I0G/lSkSBfBu4sF5OAxgzIV/rbk7E",
+	"dYaYUC4XtqOIUG0Q10JAbYZ6vStAEuJ74ysWnc2ruu+Nhfh8VPT2qA5QuujJJEA06cGZNBiwqBDXyH/q",
+	"IGN4FGUaJf8UmOkTmE9apc8x6Gn4NR400jCrZQVBL+XBNZGjVdqMzcVS0QGHZc+IXN0lKz5mIb1Vq4bB",
+	"tG0EP4kYwaIcJgYaINFtwUfJ1fonn1g77RHkLfZ3GtCOwjyteYuIFH21ljX5/GnkqaWyuCrjZJuI/JcS",
+	"sdUqTycXchL0TuXjC2AsFV2ncQ2BpkmnVX7N92AvRaiV3wZIbCxnbWVXPRpid/V6jCV0FX4BilJbJmjG",
+	"/GokBoU+IDbaKTEhLatXa5rNCQbld8Jq7N6DA4Mby/58/Rei46COTWco/nn/F28pBnCtCM3myd75UODk",
+	"0NoMsAMBARj/wgoF2Zq5BC/GrJW2jH4gBDrAeKHL4O+kV0zJV2yphUcizMOzgMNCgYGvhZWAdxfSCw3w",
+	"Oq3yEZMX5qaJKU8xpLJkwvX9qYTr+1lGYSDPNyW3aTTnJArTRO77uiiC0QCHcZ+281B1HpSRHrWPpxrB",
+	"xycozWT1uvRk+R8MEN7L6sPbUxbcOpep+5GnfO0tOFA38k7uaVrp5QO0VbHp7fx88NQG1BAXIfMqN8he",
+	"4imD58TJx8y7hBrwU/PCPs16NNsFFw0EHPEJiRPxTuWnTkNt11PZAbkRN98wCSLr2ZkTL/chtRRFKkvx",
+	"9bSnQ7l7bZM19VRvOuXSVivr1J1MDpl32sKjWrOMo6Z5bD74YLZSdv+C10YMEKYBO0QF4NkFhaLbLtEE",
+	"UVryhVV6Yux/0KM/kYKJBkHPSZmcRPcad1mYy0Sfmdb1DPd1skqg22AQfy/lVNt7zo1g/5vttLRWlOz/",
+	"Y2bBC8H+gxGMUG/lgKFQxZjCfqJncMPCVXSYqtLJizXRfqsGsCipvoEXqTaX2W/n2JkwkkbH6/zDw4iy",
+	"1tfGxOPvPl0yRLXayblEa0e7nFDSQoOj4Iu1b2No0jz/+gdogn/MLtk/ZurXf8x+e+EvatErcWe6eBpP",
+	"qgljdQkhrS2/bo+v5QxHBRKyQWev1kouJhQJYA4JpVELnqMFfTf88XFGvW+tYe43L6AupETOfnCr0cHo",
+	"p8j8GPsqzzkj7jGitHofDwfsxwUMX5B1CIHdjTGh+i+uJS/t6/ZQ7rLCYjgVHxvdT9wmEWfFInBabIXb",
+	"mh7B1ymFQqlNcPLFtX1BdjcQxc35YkNsfIvAKn5AwpVubZeUCL1R681QBSAvV4XQECkzXOatAol4iylH",
+	"GY/8RhJ8btpHGcv36VdbGSVebagzsbgDmE8B1UaVGdsAfWMrKIo5aGrAvnEvk3tGevCNm/TQG1Wk/TwY",
+	"BG2VsnbzRGBRYdYaP9G9lyTILxEtIhKvzWgl0tKFuIlOyRb+xPdpucLDWhfkX8FGQLkVnuF3d8mu+91S",
+	"rAG4h646irlBtVnG9n6/ujMnY7+yumruJsjX3lbtO8aDp/btesXZ7NdTTEQSQO9E/zrqzQmeT00QAsIj",
+	"rGooT5hKwojQHs5mKCPFu5i9SN8wL/H6hB2TzeZaugcdf+BXcBF4FcXUDCgguKWt8GF8FhOQM4QLhfox",
+	"+AnDphAohTwkdnnsoH7Xanz6kfJkXhSTi3GnKfPUajkMkJJbSEh3XikNuBq/ZbOlXDlT8eTStVXqBvYr",
+	"55ej5bAWHDHHoVhivmdr7Lai8o3hyVdaAq8i1CXMRRGvFOV2Hf3FFS9qcbsZVHiXH4x/Q1gMvjq+FId+",
+	"5ZoOwX6RPWjjMkdcEWggRsjh4YRbWNv+6d+DFZlS1r3zlt+xq/Fk6/vDUFG9o2PPVy17gfSD90qF5iPz",
+	"+mss1wxXmbOffOnUuPp1LoQuefGY7kUtrCZXQlFhL8Lmogxl8FMlVFUgqS0rFZOlsbreitK+6NTLHlIf",
+	"iyK/FQEel198F13tX9AXVXebLJcq4uwrvTHgcUJNs1wRlQCeSLaNAoO9JUVuGPdNtf/l3mfIWf1H+f5b",
+	"cFEN+/NmlbFtxraPTcZMxr7/S9ZuhwOcYF/s+koURtYmY6Hry8DD6PeX7HzUssnYl+dtawZzQBm7+OL8",
+	"H6Xnhggt5F9rrTQOutJqXogty4XlsjDsz+/evGJfPn32+V/O/oHkYgtRGtHEnWffffvBHTm6mF3O1tZW",
+	"5vLxY1WJEmubz5RePaabHm8lKglp3fk7ew0yO2u1IM0uwBWpRMkrObucfXZ2fvbZDBUgSFKQayf5hLah",
+	"YBKlKr/NgUsdthZAHiGanRk0D5pLHueaL93g/tWjXDOwNpsV9mKALPhuKOfjAWZ7Foj24DnMiqJAXk6l",
+	"AOJ5djn7pRY6eKCXM7wXQjNOw9zQf3OWjdsFwtiviExuoUpLHTO8qgq5gDl6/E+Dnl7z2mNqr6n26O4z",
+	"SNq7fzCVKims+uT8/Nbe6w2237LOQ64flfm0B7126/FWlgK/IObf4puy2VMcf+xp4Tsf/4j7A6//bNr1",
+	"T55Mur5pB029ByLH2y3XewhOOIlEefWla1kDzawFN4HWfC1YJX0nl4Wm6P/2x8/sZ/fcx84ZrKszP/sE",
+	"k9Dde19fu1PpJZyJNxKN+EkVM9gPejOt0uLsKxjqtPMS7nQyEhWSuX/iGhBf4Zte4cc8ei1NpYy0gz2U",
+	"JZQbKeZsdiYt9mB3Nv7hifbbCdJ4Q2n5+kroPZYLWOKezyheUtUUsJrvGS8ZTWUjJ4VakYwsOJmYcdX8",
+	"StWlfY0p509JWb1yVv+A5Czgd5+gcuEWQMmB0NwifKFwMoSGEJpGiBPEOPOGsReZhvczSE4dci8DwuOv",
+	"uBvZ8Y9/OBmiz4vIUfO7T1aOtrIMEMcUjXMSxIsCjS2vk/y1LVnSgucAsIWCBKGQY3JEF0w1EKF3Uhgz",
+	"+z2aWkl1pQRKECuUuZkN9iNN3ZAZ5pfkExXvnaqLnJATWrXXGaWGuBbGhpqDuPG1WHv81ipADB7i5IG/",
+	"8Z/vf/j+kvIY8KprYeBFJVsIYGZeKK4N5K0NXoc7jVD+RdnO8LBcleKM/bRWTrUjcSx4nqIk93GnkMmj",
+	"t8fAQrgTRe2efXt7Zbo0wwCOeRSwWP8mDgW1Ge4Ug7iLySirKc1BK3dcrNW24lqa4wc/XCQ+PoX9Koz+",
+	"4VQ2zk3+AEr7g8+bIWg0Q6RRr1KsB0cGbHrTFG4onX+i3ja3NAdObXp9Co0lBIgBxS9WFQ3235jWV5Un",
+	"x4t522+lsa/wkvuRtSpWRRtXgTis+3djcT58Xjfnls+5EXjUFtzGTlp0X7MB7fMd3wj48t4UX9yiIqmO",
+	"zeT+PrbLDef9O4Dc5TBcythGwgOwOI//VfKt+M09EmIuEJPpKHYIl1IeiqKlVFrUVbHtEEoXBKDfMPvz",
+	"0AK/w2HE1/j83tbYiewaaQN33FBRyr3oyfOn9y8oook2ob3gvlmWJEAv/ExAmwKwtIDo5AN718lWzveT",
+	"7WOZiwxbWZFr3alwUNKAUSUNK+RG0FnmRgTMFE65r1Wt2XwPf/bM5x328G7xhdKeYD+/5vs7sp5f8/1D",
+	"2s6v+f6YPZHz/SdoGrx03+WbxhuR2QVzGvgcnYBteblnWk01o53sP17wQpQ5QtrFNd1rvn/lL/pIpcuK",
+	"axu+5AV4UkbY/13b5aMvusPohczjwdfwuR9v4P53Ib3cQOjfyw+mhZ89e/rsLw2jDcAw5sCLkjEgXskQ",
+	"iQrLPAgxYFiCQ7HyoPh+oGrjj1h2zdXNxdYXVf8hszeWWZzLS+bE9enFF+cZ+/uHN4++yKgqQzZ02TBL",
+	"A9IplrKUIT8Rdcb+Kuzr1mV3aEm2XxMRoM6v793/egNRoJBllpoVciutoQnPEA4S6zqhdMFkIQMN0QQn",
+	"u9D174lu42H+XFzJxYhv/JquuQ/nGN+V4h77Ud3/2tCbW2jlwjIkX/dpORpbZ44f/0vmv6GyKQT2jx56",
+	"UFdqI2gGepP9NNbGAsY1vJ2Vim0/TVfnrbBYGOYmpvWpLzxvo3tWbYWG2i0RXYepQU+ZQ7iz8iWNsdxX",
+	"a6VOO0bvojdZe+rtw8aReIcjXh4v67u/pK3f9QPeTNAJH5tgP0RstNkIxtnlhci9GySAvlRatuV7pspi",
+	"D2TxU3bJobY6EltK3D/HQkVDmu4PubpthclXXBL2/I4jZAWUJE2WDa2qR1huctRg0Kr6AFfdh8nwnl+J",
+	"3L8yNbCOH/FA5WEslO1kbL5npIqjNT1DW+iVFtyK8NX3cga5MY2XiTbrMAUrtgf2auyJp9LtpRMOBGtY",
+	"kD7BWNvfhKhAhzSSis1QHD3jLc+BAXzndYq7sBL5sdq0Rns8LpTaDEco3iq1eWnvV7hlPoiojJ/fxvzZ",
+	"iMqmUHdkv5M9c3sn7lvEnvkt3uFtETz0E81ac5CU0NQQmgfho1sV45TK9z2zbjsREUXK1rEe1Cd6/L5a",
+	"i8XG44Pc2SrjCyLL/I3auY/aM6xIEVmTEMLqLXFdFRw4oh/g8P0gIZlUtihpwDIyttFjHjCHlmebuCpj",
+	"vv1r+PeOShvz7l87S+zTM05xJgztlhcI3VCyuWDkbORHbKHb9+E/GQvq3gmoso/jxBm10l6aJgX+UQYR",
+	"zr/8mI+29+hMwtHGS7GboBDvOHwwqEzvXbh23HyCmprmGUMJTmnn6O2MCMCREtQfC75/DZfcUe5Rq+rB",
+	"y//dIFLDEDBfmU+fQU2ntwuhoOETNJWdDBhAdsK2Jqx6Diwr7ULPYDHvlN7gyYVIN2YwxYhYo4nm2NdX",
+	"1GTf1U1RJxAhwvzpuRW8tJc+9QZJILLqESSeCvicQblynwptf3aohRkRtaI1eBHodCzD/r1aj1NPu5ua",
+	"/FhP6SHe1HLpWYTblqfvzIxVs966yeml7h7sTfjoMX2F4/n4rU38mI/C3KQp+8PWvPWqc63FwjYbNlqi",
+	"2tLxd2thNjv1AYXp07Qtf6xbq4zHI8Vl3DrHVn1VS4TGHyob+itccIerhS8YsORweA8Q00LzKDct8lDq",
+	"+WUVX4kGLjbKfgtXwq+1XA1WCa0FL44EHb/BX9/h1NMbInP/rUU6p4eYeQxp67psFV/5VpkmqMWHm6wR",
+	"AuJIvf0H6G0qRAA89eXMZBz7klHI5i7UVniOCtxLPM+1MOaMvUQX/trCbbKE+n06qjQ2IqqMYdXYxXP2",
+	"3VcvwtGdi0qLBbci79fXfwvjfyOLm3QVZlE+Jtt8+ZDVjO3rjQB5NDnUIEQ2gOibdRXhzeq/+Qdnw++k",
+	"8XkeKKII4EQD47B8IzrjCHJFNlm/EifiY3Cn+Dz80UIV9bb0O9oLgHtRCfsZr1JLpmptGvxnK7fi8vwF",
+	"e3RBgI+Qyo+NGV/QGXXwbdveR6zCqOFKen7e75aMfFruHL5QLOdxxBH5jBwoaFmBEtMXLaBqbO2Afwbc",
+	"XDm0BNgMGZOFnO9Ds8tWlXZNP6VIw3dcb0IHnFjILS9uPFJ6TnSs2SybnaXJKSUmIZ/RjAgnGfKzbu0b",
+	"wfBMq6rMVdkatyeUwqpRjXTmsWH/iqIUd1HPE0b8Tu0MQpi0Rmr4nhm1FdjAJArTpJSB7UpowXjh9NPe",
+	"t/0PTuwiwFFM2Ig/34sXhpvtKAx8P3F8iwriUCH0wCYP0VFTFWiGuu9yshqN8OIS9Hb8+Bsl7vSMUAi/",
+	"DKP6OQbi3F5TtbDCPjJWC77trm3wUeey5PqAzO7Z+WefXTx/GuHAvlc/FI/ee+hP95l7wGe8F0/k4veQ",
+	"6oc9B3NCth8Hq1raSwDbQTMM9hxoN7poR4WbCqF4+15OOIUHi+vw7L23wjr3upRoNg7rQfHWyOidq2uI",
+	"qEtrmDcM/ETP1fVoUV0zwbefoPhe7Giibr+U7fbX1Klfeeq6Tg9AfNShKQhYaLJiCAIIzb49mLVuLnMn",
+	"dwQWO1fXL7wmsGuxZa3ztyOMYdc/ntfFkaI4FM5vICt0T8UKeCR3Ww5iHsGNitau76fQ84/dcee7A1uw",
+	"2zugs0MKaazIL9mcF0XGCsHzjF08vnjOLh5/wS4eP83YWqkNu3h8nrHnEJM6slfSEnywlP/GtVYh++Um",
+	"DTw+8hhAOx3Nf4WT8tbzX2FR7t7xcmo6kX3r6fk4/dbLvr4nNIKN2PsArNTknZkX7WpPY7GT1j+gT7b1",
+	"9Dzimn3kOTmc4Y8iJ4dq+4+U3F2Ufxm1FWj0EGGatJ3K2Jh2vtvUXFyz36tIfdqJOTgxQscYRpbU0DFx",
+	"sPKmEhhQusV1f++e+RGs+kesSO5XMfxQioYQfQXh5kIZiHlUfLEROZIrEmncDqMmG2g9dFZJVIY2pdoV",
+	"Il8dzfP+LVz0QOD4nk6mPZCTGGUiMuZDRw8QSfEkjEBmzubCAOQMoklcNo1gBtbZEBwu+bmYat5A0xhR",
+	"lO7WAmMwmFiAqBcaoPrAtu9W8BW+gX2gNwzzqXcRnHGPfijY8rfI9PbvxqwBGR4sRMAsdsHLPEPZ4R7J",
+	"vAH4QuqkpTTrJp9ohCiPCJM5Dor7VnBdPgwk7pRQjJZVjJVTMPcbjDO1+xN9gi+tR3Fi+OZh+wthQe8J",
+	"lregl31yRh6C7JL4AKNrK1KZMXugoJv0RCGvBNXftY7o7sy9B33/CMpV8NJL9j9zxe3/QGqcs7fySry3",
+	"3ArfVEuZXqD68jRo5gX7Hy2upHM0/8dTyaJiaFLG3pXdiMrCw8mnPWPfWlZwYw2rSysL+FY4z1ZKmH4d",
+	"y1+FdYP6Gj8sDaEMPi2aPhzFJqP3PNwRX4qdR0YEgM32Wssr0V5s4xbqmDkWVvMuDfPmJUMI2vjLh5lR",
+	"Zwe1JLcJslGNwwGO78EMW00k1cdm+INGv+vus37wJuSpTQiCw4XYwXIyIvmtWBFhwp27ClSnDGnx8B8s",
+	"17bTWXq4CkhLeMRSeIMcy3djer6cK64fzPgkXsyBrbWj335y5mefH7mLpMRLiN1in5IvsvSs5wOipFZn",
+	"C3M1Quz2Fupr/oDBvLWF1LIyDdLAmleVKGGVMPV6AwDLlumjVmfXhbkeWduflN7MlZqoq6/K/ExVorze",
+	"Fmiwm0dquZQLkasFHCpnpgKotrUQdlucwZ9jRUtJwrFrxvvpyofvKwRB8F/M/vx/377/v3+JLjYRUm+9",
+	"oTvAaYBX3U8y6xd/OIwocxpUc5ZMpXG+QTY/jNG/86EzQ29UXQ7GVTwdc1AcoRLW1iDMRljzSeKoL2qt",
+	"RWkzAHiSSwjacuA7RkqVgIZi5VbkGbITCmjWPehn6HWAV1zCRj9iz/5Il9zhuvtXDBJF5OJ3QAbih8rm",
+	"+4YXOYA/Iu5rMFnABpbtcCuya08GgKQVPNbGz6W+pwy+ykUvUR/jtid41IFGkkPEzG5FbwxI9ZCfXkFr",
+	"GbzmoWHphkEt23jAH6PeevrkyweFwZzvoTE/Fy8gMbFQaiMFUYwErAHuec8HdgdWxR+r0P3RF87fvbMO",
+	"r0otVqOh37/9hRMSw7o8zhn1Ms/xA++sGJfm7343cOulAxlmwBf8o1blVNDKioSmb9fjFjhbCZXAv/5X",
+	"of7z/Q/fT9vIK6H+4yap5uN799/ESaOZR3aUz798+vwvR1ezGnPKT9HIq+r6P663xQnxlh3fVxAW/ZSX",
+	"C6fULVb4XPbnv/74f9nF2cXR1drgnB5Zrb9993Z69GSl1KoQjwTXdu3eceLaffr7jBauaR8P4TJMw/35",
+	"b9+9ZU/OnhxbxMTy6+bw/veuv0apasCHpLEvIPUKMWVpoTj41rCH6kGy9rs0puDZnvn8foM84/bUH6W/",
+	"p+H/OYVmmNJsq64aQe7K7kqhLnEeVdS6P1Abj7dCr267Kvg798ybivcUtPDSqk7QPbFyHu67j6DoxOIi",
+	"0/E4U3DND0myO01d8MSfE01bvPqP7Tl1e37jUSf8ZvTnzByMEMpehu5kAcqwfQaN7tQ7reC/x916koQ3",
+	"MCcX5+22x+ki/9GchB9px8Lvobcx7C1g44QthdsOMiXOboZjjSpWae8NbbByNH5Y3mOHv3tdUqkPDOv+",
+	"HZaXRdFU+25EFSXNwVkda+2HT73LYGL5IBw1zYv7pyuURla0xJ8oSU2Fy3ooC2G3pbur5R/eKk7ngbN6",
+	"lKShtfduvVn4Dnese/TDOKxHN+0fTuutOK1ejHXTlXTAXhBXE3du9Jazh5WsT7ltNfAUwNoftKp21lur",
+	"lebb7Vgmt7ns/swx/84km6wZ4MdqmDUjHLXOwpffnYnWTO5D2Gndtw8Za20B+FQtttZSRyWlu0lTDbiO",
+	"AP27W3F+MiaZcge79fbtuTve4+H5D2nZHdvmf5h3t2XeNfLtbbxS7BhfuIk2CAA4Qbvcsd03rJnuX/j+",
+	"PSzAIB6HZuChIPxS89JKHyuO2oLvABkALtuP8QX9yO26AeYVRd7AMAOt0VkuKgDLj6EYww2zQ401DXiZ",
+	"F4Xafb2t7P6/eFEL/4g+lBUiWPnBfZY9Y6shiHPE1U0aVbya9nCW/l5CMgKa/7UvxUfArNrUHDt227PI",
+	"5LLd1h4bZV3Cjo+O6uI8DVbb45UYRc3F1rCCz0VxgOcfe//WLa88APfuzEzCGN7KktCxObO1DhjPWojC",
+	"p3HKZnzuEgMoHQtV5gmDrIT+UOsu9HvIhuSqnrfRlnFZopRTt6e2wsYaMIqvQIpPUVj3fTTx3Higm0po",
+	"o0rcYwiJyJnf3HEuCK3qMj/ujr7DS+6psHgv8tTK4gUvCvNA5Cfw7nYehucCoWkKDqSVHv6/OQCcjbAQ",
+	"R/xR9/Uw2XdkpcKzH6rb992xniiNv/wEe57gy5w29et/2WVPASAZPJJyraq4wDQb9THK/DBcLy+KOxch",
+	"95J7d3EWzkoe4P5eKZXfp4l5v0L0n3W+At9jARC2vMyZFltBFCb2iMjUhTgiKx/0/h1c8SA4REelzA3r",
+	"wRlVP4BVFas6ulsMoB/KQBOPrJ6U1v9UkbhATNHgrLdzxldaiKYxSpQrMI2bfsNS2UHkLWiiPW7OvMdL",
+	"7i2yHjqcx0waGthHGlGnmR2LpuPX3lkknSbzAaLorTcPRNCNX+hPNHpuaGl7EtFsvMSIeSMk/+bRcuz5",
+	"nxApb+3CoT73gck9v8ftcIOd8PS+wWQHpfou8hB3qR3h2Q+YfxiUiD9yD7eUeyBt0c47QJSqn3YYUs2P",
+	"8xrX+LYTDq/9cwe0z30exgtV7T/BM8Mfw0DxDz1+jGPvH0A3G6Z2ZYoI3GnG6YEPn3+jTBMqg4MsU2fR",
+	"rcyPuf/vBM8/eO7q2z+O3KM/iGv7cO67G0Cty9Ro8lqu1uBlFmqH/venGEzCdIHnQ1XL2GczblglVFWg",
+	"LgU0u8EEAkgZ4LVSg/KwtL2ni+6VR+zAx6a043dP2MXZ0yfs4vMvMsq+AfcTxhm2gpfsydnzHmDPOGTP",
+	"DZjFzm917/nJPoJcK1X5yUo4wCpyvVWlXLCFKo3lhJHLmRPZMAHDcr0dSc1/kNtY8PSmmeyLqJT9fFsq",
+	"czTrmqYtYXoAgNf8bpKkSFzdJofzrOC52pWX/z9719PbJgzFv4rVM2q6aT0su63SpEk7TduxBzd4iRVq",
+	"IyBh0ZTvPvGeDQZscBr+pGlvVUMMee9hv7+/H7m//Ug+3X4OyIfl3X0X2hxgJ3dnGX/hJT1dG4Ukd6on",
+	"IY0ZAyI7ksskdNHPw1WntBs8TpboRLBoH/tB2Vy+2eCDNnOjzSJvUCWrAdYw1Qiw3ohThWvvgNoeOHBS",
+	"OnKNRCsFXmUCM/cH7FYo9WkNXn1Dw3qQXQ1X4n7gmfx0KNqS/PxekhxdcQoUZHdKCvQMmJKGrsYNhQfB",
+	"zn8tL/SsoTCaUCMUNt9OHvcd1nzKimBxO28/66UwFUMQnCuilo6upu5zDUuC8HMnJSzqqeqfizcNt5kb",
+	"j9WwJLflXOFh/pWtucCDg8fu9937MOZvuhCJUtDiHO/k7amLvf4tYgYW5DO2obtptqH3yt/5JMj4Zjan",
+	"yG273WK1oUgBanV0HopP7fvdgJnHhMdwI2dxDj+8+NYATRIJws+RtaDF9AIh5ZChSanKFtld22n1pY0b",
+	"ymuF+/m6rWxWrjmTiocqJ7akChvqPLMTe8q1oZfRT7PKTLz0WKqwQhmDualnLjToWFO9ZznK6vGmOKNG",
+	"teNazvhiUdKnPZx+yHVa3w4DqKChyIgUKyAQ4VlKtuwQkI3M2Z4lRP7JgKGZAGmIyPoOtZFzNDy+mdc7",
+	"us5mBSXfepbGEa/tRMJoCGxxXefd7+qyKfYK43a+e4XIEs7mJFiFNmSKA5lCZnom84t63aQgQroxOCs9",
+	"LP5Be8CxN4j+yZ7lnnVp5s319AqwgwNGenU9EJrTgxljx7vMnrY81SfJlJ36+5oOZb98uz3tEXr25XeL",
+	"KtPcOCivrcqe5AayvWSvNbVLopvlzYLGHCStLm7TVGl+e5JJknGG9KKqzqzHatqj4g9SoH+aKozf1TZi",
+	"9RqpUa7WMy2tu9MDdGPkMtlysdZ0/I5lYhNwqqX9Yqnyi3FEhYDMiv6uAhC10nRxaJs0L3+SfzsuVgyN",
+	"4RIeNw00p13xF03B7VfrGE0DFhnSKEImcUYyiRoOke8O/i0VAkG6MWWghvvay0H9IrDTkBpxK47uAz2b",
+	"8aCFDTl+cA/DtEKkbfHZGmvzPbMuLivKMPLEDhLWKeRLVxsumCFGRYPVXuQbZ1GINoghSvkd3chzfDz+",
+	"DwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

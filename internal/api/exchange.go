@@ -8,7 +8,6 @@ import (
 	"strings"
 	"time"
 
-	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
@@ -38,23 +37,6 @@ func (h Handlers) ExportWorkbook(ctx context.Context, _ ExportWorkbookRequestObj
 
 // under is the name to keep a file under, as a header has it.
 func under(name string) *string { return new(`attachment; filename="` + name + `"`) }
-
-// ListPlaces implements the contract.
-func (h Handlers) ListPlaces(ctx context.Context, _ ListPlacesRequestObject) (ListPlacesResponseObject, error) {
-	kept, err := h.does.Places(ctx)
-	return ListPlaces200JSONResponse(each(kept, func(k store.Kept[logbook.Place]) contract.Place {
-		return contract.Place{Name: k.Name, North: k.Value.North, East: k.Value.East, Note: k.Value.Note}
-	})), err
-}
-
-// ExportPlaces implements the contract.
-func (h Handlers) ExportPlaces(ctx context.Context, _ ExportPlacesRequestObject) (ExportPlacesResponseObject, error) {
-	var out bytes.Buffer
-	if err := h.does.WritePlaces(ctx, &out); err != nil {
-		return nil, err
-	}
-	return ExportPlaces200ApplicationgpxXmlResponse{Body: &out, ContentLength: int64(out.Len()), Headers: ExportPlaces200ResponseHeaders{ContentDisposition: under("dunvel-places.gpx")}}, nil
-}
 
 // ExportAll implements the contract.
 func (h Handlers) ExportAll(ctx context.Context, _ ExportAllRequestObject) (ExportAllResponseObject, error) {

@@ -909,6 +909,15 @@ type NewItems struct {
 // NewItemsKind defines model for NewItems.Kind.
 type NewItemsKind string
 
+// NewPlace defines model for NewPlace.
+type NewPlace struct {
+	Name string `json:"name"`
+	Note string `json:"note"`
+
+	// Where Its position as it is typed, such as 12.3456, -4.5678
+	Where string `json:"where"`
+}
+
 // NewPlan defines model for NewPlan.
 type NewPlan struct {
 	Name string `json:"name"`
@@ -978,10 +987,20 @@ type PartDescription = setup.PartDescription
 
 // Place defines model for Place.
 type Place struct {
-	East  float64 `json:"east"`
-	Name  string  `json:"name"`
-	North float64 `json:"north"`
-	Note  string  `json:"note"`
+	East    float64 `json:"east"`
+	Id      int64   `json:"id"`
+	Name    string  `json:"name"`
+	North   float64 `json:"north"`
+	Note    string  `json:"note"`
+	Version int64   `json:"version"`
+}
+
+// PlaceChange defines model for PlaceChange.
+type PlaceChange struct {
+	Name    string `json:"name"`
+	Note    string `json:"note"`
+	Version int64  `json:"version"`
+	Where   string `json:"where"`
 }
 
 // PlanChange defines model for PlanChange.
@@ -1571,6 +1590,16 @@ type PairJSONBody struct {
 	Name string `json:"name"`
 }
 
+// MergePlaceJSONBody defines parameters for MergePlace.
+type MergePlaceJSONBody struct {
+	Into int64 `json:"into"`
+}
+
+// RestorePlaceJSONBody defines parameters for RestorePlace.
+type RestorePlaceJSONBody struct {
+	Trips []int64 `json:"trips"`
+}
+
 // ReadQuantityParams defines parameters for ReadQuantity.
 type ReadQuantityParams struct {
 	// Field Path of the field, such as water.depth
@@ -1710,6 +1739,18 @@ type MeasureJSONRequestBody MeasureJSONBody
 
 // PairJSONRequestBody defines body for Pair for application/json ContentType.
 type PairJSONRequestBody PairJSONBody
+
+// AddPlaceJSONRequestBody defines body for AddPlace for application/json ContentType.
+type AddPlaceJSONRequestBody = NewPlace
+
+// ChangePlaceJSONRequestBody defines body for ChangePlace for application/json ContentType.
+type ChangePlaceJSONRequestBody = PlaceChange
+
+// MergePlaceJSONRequestBody defines body for MergePlace for application/json ContentType.
+type MergePlaceJSONRequestBody MergePlaceJSONBody
+
+// RestorePlaceJSONRequestBody defines body for RestorePlace for application/json ContentType.
+type RestorePlaceJSONRequestBody RestorePlaceJSONBody
 
 // CreatePlanJSONRequestBody defines body for CreatePlan for application/json ContentType.
 type CreatePlanJSONRequestBody = NewPlan

@@ -1,6 +1,7 @@
 package exchange
 
 import (
+	"bytes"
 	"context"
 	"encoding/xml"
 	"errors"
@@ -14,6 +15,8 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
+
+	"golang.org/x/net/html/charset"
 )
 
 // Waypoint is a named place, as GPX has it.
@@ -30,24 +33,42 @@ const MostWaypoints = 20000
 const longestPoint = 500
 
 type gpxPoint struct {
-	North float64 `xml:"lat,attr"`
-	East  float64 `xml:"lon,attr"`
-	Name  string  `xml:"name,omitempty"`
-	Note  string  `xml:"desc,omitempty"`
+	North string `xml:"lat,attr"`
+	East  string `xml:"lon,attr"`
+	Name  string `xml:"name,omitempty"`
+	Note  string `xml:"desc,omitempty"`
 }
 
 type gpxFile struct {
 	XMLName xml.Name   `xml:"http://www.topografix.com/GPX/1/1 gpx"`
 	Version string     `xml:"version,attr"`
 	Creator string     `xml:"creator,attr"`
+	Made    time.Time  `xml:"metadata>time"`
 	Points  []gpxPoint `xml:"wpt"`
 }
 
-// WriteGPX writes places as waypoints (GPX 1.1).
-func WriteGPX(w io.Writer, points []Waypoint) error {
-	file := gpxFile{Version: "1.1", Creator: "Dunvel"}
+// degrees are as the schema has them: decimals without an exponent, to the centimetre.
+func degrees(v float64) string {
+	text := strings.TrimSuffix(strings.TrimRight(strconv.FormatFloat(v, 'f', 7, 64), "0"), ".")
+	if text == "-0" {
+		return "0"
+	}
+	return text
+}
+
+// eastOf is a longitude as the schema has it, where 180 degrees east are 180 west.
+func eastOf(v float64) float64 {
+	if v == 180 {
+		return -180
+	}
+	return v
+}
+
+// WriteGPX writes places as waypoints (GPX 1.1), made at a time.
+func WriteGPX(w io.Writer, points []Waypoint, made time.Time) error {
+	file := gpxFile{Version: "1.1", Creator: "Dunvel", Made: made.UTC().Truncate(time.Second)}
 	for _, p := range points {
-		file.Points = append(file.Points, gpxPoint{p.Place.North, p.Place.East, p.Name, p.Place.Note})
+		file.Points = append(file.Points, gpxPoint{degrees(p.Place.North), degrees(eastOf(p.Place.East)), p.Name, p.Place.Note})
 	}
 	if _, err := io.WriteString(w, xml.Header); err != nil {
 		return fmt.Errorf("exchange: %w", err)
@@ -82,7 +103,23 @@ const MostPoints = 500_000
 // of its own, is refused. The error is setup.Errors for the field "text". It stops when ctx
 // ends.
 func ReadGPX(ctx context.Context, r io.Reader) (*GPX, error) {
-	in := gpxReader{ctx: ctx, in: xml.NewDecoder(r)}
+	text, err := io.ReadAll(r)
+	if err != nil {
+		return nil, spoilt(err)
+	}
+	sixteen := bytes.HasPrefix(text, []byte{0xff, 0xfe}) || bytes.HasPrefix(text, []byte{0xfe, 0xff})
+	if sixteen {
+		if text, err = decoded(text); err != nil {
+			return nil, err
+		}
+	}
+	in := gpxReader{ctx: ctx, in: xml.NewDecoder(bytes.NewReader(text))}
+	in.in.CharsetReader = func(label string, r io.Reader) (io.Reader, error) {
+		if sixteen {
+			return r, nil // it is UTF-8 by now, whatever it says of itself
+		}
+		return charset.NewReaderLabel(label, r)
+	}
 	for {
 		token, err := in.in.Token()
 		if errors.Is(err, io.EOF) {
@@ -295,6 +332,7 @@ func waypoint(in *xml.Decoder, begin *xml.StartElement) (Waypoint, error) {
 		East  *float64 `xml:"lon,attr"`
 		Name  string   `xml:"name"`
 		Note  string   `xml:"desc"`
+		More  string   `xml:"cmt"` // as plotters have it
 	}
 	if err := in.DecodeElement(&p, begin); err != nil {
 		return Waypoint{}, fmt.Errorf(": %w", err)
@@ -302,7 +340,11 @@ func waypoint(in *xml.Decoder, begin *xml.StartElement) (Waypoint, error) {
 	if p.North == nil || p.East == nil {
 		return Waypoint{}, fmt.Errorf(", “%s”: it has no position", p.Name)
 	}
-	w := Waypoint{setup.OneLine(p.Name), logbook.Place{North: *p.North, East: *p.East, Note: strings.TrimSpace(p.Note)}}
+	note := strings.TrimSpace(p.Note)
+	if more := strings.TrimSpace(p.More); more != note {
+		note = strings.TrimSpace(note + "\n" + more)
+	}
+	w := Waypoint{setup.OneLine(p.Name), logbook.Place{North: *p.North, East: *p.East, Note: note}}
 	if message := setup.CheckText("Name", w.Name, longestPoint, w.Name != ""); message != "" {
 		return w, errors.New(": " + strings.TrimSuffix(message, "."))
 	}

@@ -181,7 +181,7 @@ func TestTableRefused(t *testing.T) {
 		t.Error("a file of 48 MB and a byte")
 	}
 	for text, words := range map[string]string{
-		strings.Repeat("x,y\n", MostRows+2): "more than 50000 lines",
+		strings.Repeat("x,y\n", MostRows+2): "more than 100000 lines",
 		"a,b\n" + strings.Repeat(",", 200):  "line 2 has more than 200 cells",
 	} {
 		var errs setup.Errors
@@ -223,7 +223,7 @@ func TestTableRefused(t *testing.T) {
 func TestGPX(t *testing.T) {
 	points := []Waypoint{{"The Sill & more", logbook.Place{North: 12.3522, East: -4.5611, Note: "narrows"}}, {"Loch Osk", logbook.Place{North: 12.4, East: -4.49}}}
 	var out bytes.Buffer
-	if err := WriteGPX(&out, points); err != nil {
+	if err := WriteGPX(&out, points, time.Now()); err != nil {
 		t.Fatal(err)
 	}
 	back, err := ReadGPX(t.Context(), bytes.NewReader(out.Bytes()))

@@ -16,7 +16,7 @@ import (
 
 // Limits of what is read at once.
 const (
-	MostRows = 50000
+	MostRows = 100000
 	MostText = 48 << 20 // bytes
 
 	mostColumns  = 200

@@ -118,7 +118,25 @@ func (s *Service) WritePlaces(ctx context.Context, w io.Writer) error {
 	for i, k := range kept {
 		points[i] = exchange.Waypoint{Name: k.Name, Place: k.Value}
 	}
-	return exchange.WriteGPX(w, points)
+	return exchange.WriteGPX(w, points, s.now())
+}
+
+// Visits are the places with what happened there, and what happened where the instruments had the boat.
+func (s *Service) Visits(ctx context.Context) (places []exchange.Visited, events []exchange.Happened, err error) {
+	kept, err := s.Places(ctx)
+	if err != nil {
+		return nil, nil, err
+	}
+	logs, err := s.Logs(ctx)
+	if err != nil {
+		return nil, nil, err
+	}
+	points := make([]exchange.Waypoint, len(kept))
+	for i, k := range kept {
+		points[i] = exchange.Waypoint{Name: k.Name, Place: k.Value}
+	}
+	places, events = exchange.Visits(points, logs)
+	return places, events, nil
 }
 
 // Everything is all there is, to be kept elsewhere.

@@ -252,3 +252,38 @@ func TestStripOfATrip(t *testing.T) {
 	value[bool](p, "(document.querySelector(`.trip-strip a[aria-label^='fish']`).dispatchEvent(new MouseEvent('click', {bubbles: true, cancelable: true, view: window})), true)")
 	p.until(`document.querySelector(location.hash)?.dataset.kind === "fish"`)
 }
+
+// A place is added at a position as it is typed, renamed with its trips, merged with another and deleted,
+// each with a way back.
+func TestPlaces(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?part=places")
+	p.says(".places", "The Sill")
+	p.write("#field-place-new-name", "Long Jetty")
+	p.write("#field-place-new-where", "over there")
+	p.click("Add")
+	p.until(`!!document.querySelector("#field-place-new-where-error")`)
+	p.enter("#field-place-new-where", "12°20.4'N 4°34.1'W", "HTMLInputElement", "input")
+	p.click("Add")
+	p.says(".places", "Long Jetty 12.34000, -4.56833; 0 trips")
+	p.click("Change Pier Pool")
+	p.until(`document.querySelector(".places .correct input")?.value === "Pier Pool"`)
+	p.enter(".places .correct input", "The Pool", "HTMLInputElement", "input")
+	p.click("Save")
+	p.says(".MuiSnackbar-root", "“The Pool” is saved.")
+	p.says(".places", "The Pool")
+	p.click("Undo")
+	p.says(".places", "Pier Pool")
+	p.until(`!document.querySelector(".places").innerText.includes("The Pool")`)
+	p.click("Change Pier Pool")
+	p.until(`[...document.querySelectorAll(".places .correct option")].some((o) => o.innerText === "The Sill")`)
+	value[bool](p, `(() => {const s = document.querySelector(".places .correct select"); s.value = [...s.options].find((o) => o.innerText === "The Sill").value; s.dispatchEvent(new Event("change", {bubbles: true})); return true})()`)
+	p.says(".MuiSnackbar-root", "“Pier Pool” is “The Sill” now.")
+	p.until(`!document.querySelector(".places").innerText.includes("Pier Pool")`)
+	p.click("Undo")
+	p.says(".places", "Pier Pool")
+	p.click("Change Long Jetty")
+	p.click("Delete")
+	p.says(".MuiSnackbar-root", "“Long Jetty” is deleted.")
+	p.until(`!document.querySelector(".places").innerText.includes("Long Jetty")`)
+}

@@ -37,7 +37,14 @@ export function Exchange() {
             <a href="/api/places.gpx" download="dunvel-places.gpx">
               Places
             </a>{" "}
-            waypoints for a plotter (GPX)
+            waypoints for a plotter (GPX), or with what happened there as{" "}
+            <a href="/api/places.kml" download="dunvel-places.kml">
+              KML
+            </a>{" "}
+            or{" "}
+            <a href="/api/places.geojson" download="dunvel-places.geojson">
+              GeoJSON
+            </a>
           </li>
           <li>
             <a href="/api/backup.json" download="dunvel-backup.json">

@@ -9,6 +9,7 @@ import { useAddressNumber, useAddressText, useSetup } from "../../setup/useSetup
 import { Exchange } from "./Exchange";
 import { Lessons } from "./Lessons";
 import { Over } from "./Over";
+import { Places } from "./Places";
 import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
 import { Trips } from "./Trips";
@@ -25,6 +26,7 @@ const ofTrip = [
 const ofAll = [
   { key: "trips", label: "Trips" },
   { key: "teaches", label: "What they teach" },
+  { key: "places", label: "Places" },
   { key: "exchange", label: "In, out and copies" },
 ];
 
@@ -72,6 +74,7 @@ export default function LogView() {
       {trip && shown === "tap" && (trip.trip.end ? <Over of={trip} /> : <Tap trip={trip} setup={setup} />)}
       {trip && shown === "timeline" && <Timeline trip={trip} />}
       {trip && shown === "where" && <Where trip={trip} />}
+      {!trip && shown === "places" && <Places />}
       {!trip && shown === "exchange" && <Exchange />}
       {shown === "teaches" && <Lessons trip={trip?.id} />}
       {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}

@@ -33,6 +33,12 @@ type ServerInterface interface {
 	// ExportAll Everything there is, to be put back by an import
 	// (GET /backup.json)
 	ExportAll(ctx *echo.Context) error
+	// ListBin What was deleted in the last thirty days, the last first
+	// (GET /bin)
+	ListBin(ctx *echo.Context) error
+	// PutBack Puts something deleted back where it was
+	// (POST /bin/{table}/{id}/restore)
+	PutBack(ctx *echo.Context, table string, id Id) error
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx *echo.Context) error
@@ -365,6 +371,39 @@ func (w *ServerInterfaceWrapper) ExportAll(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.ExportAll(ctx)
+	return err
+}
+
+// ListBin converts echo context to params.
+func (w *ServerInterfaceWrapper) ListBin(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ListBin(ctx)
+	return err
+}
+
+// PutBack converts echo context to params.
+func (w *ServerInterfaceWrapper) PutBack(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "table" -------------
+	var table string
+
+	err = runtime.BindStyledParameterWithOptions("simple", "table", ctx.Param("table"), &table, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter table: %s", err))
+	}
+
+	// ------------- Path parameter "id" -------------
+	var id Id
+
+	err = runtime.BindStyledParameterWithOptions("simple", "id", ctx.Param("id"), &id, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "integer", Format: "int64", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter id: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.PutBack(ctx, table, id)
 	return err
 }
 
@@ -1838,6 +1877,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/places.geojson", wrapper.ExportGeoJSON, options.OperationMiddlewares["exportGeoJSON"]...)
 	router.GET(options.BaseURL+"/backup.json", wrapper.ExportAll, options.OperationMiddlewares["exportAll"]...)
 	router.POST(options.BaseURL+"/imports", wrapper.ImportFile, options.OperationMiddlewares["importFile"]...)
+	router.GET(options.BaseURL+"/bin", wrapper.ListBin, options.OperationMiddlewares["listBin"]...)
+	router.POST(options.BaseURL+"/bin/:table/:id/restore", wrapper.PutBack, options.OperationMiddlewares["putBack"]...)
 	router.GET(options.BaseURL+"/copies", wrapper.ListCopies, options.OperationMiddlewares["listCopies"]...)
 	router.POST(options.BaseURL+"/copies", wrapper.MakeCopy, options.OperationMiddlewares["makeCopy"]...)
 	router.POST(options.BaseURL+"/copies/:name/restore", wrapper.RestoreCopy, options.OperationMiddlewares["restoreCopy"]...)
@@ -2029,6 +2070,152 @@ type ExportAlldefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response ExportAlldefaultApplicationProblemPlusJSONResponse) VisitExportAllResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBinRequestObject struct {
+}
+
+type ListBinResponseObject interface {
+	VisitListBinResponse(w http.ResponseWriter) error
+}
+
+type ListBin200JSONResponse []Binned
+
+func (response ListBin200JSONResponse) VisitListBinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBin400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ListBin400ApplicationProblemPlusJSONResponse) VisitListBinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ListBindefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ListBindefaultApplicationProblemPlusJSONResponse) VisitListBinResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutBackRequestObject struct {
+	Table string `json:"table"`
+	Id    Id     `json:"id"`
+}
+
+type PutBackResponseObject interface {
+	VisitPutBackResponse(w http.ResponseWriter) error
+}
+
+type PutBack204Response struct {
+}
+
+func (response PutBack204Response) VisitPutBackResponse(w http.ResponseWriter) error {
+	w.WriteHeader(204)
+	return nil
+}
+
+type PutBack400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response PutBack400ApplicationProblemPlusJSONResponse) VisitPutBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutBack403ApplicationProblemPlusJSONResponse Problem
+
+func (response PutBack403ApplicationProblemPlusJSONResponse) VisitPutBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutBack404ApplicationProblemPlusJSONResponse Problem
+
+func (response PutBack404ApplicationProblemPlusJSONResponse) VisitPutBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutBack422ApplicationProblemPlusJSONResponse Problem
+
+func (response PutBack422ApplicationProblemPlusJSONResponse) VisitPutBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PutBackdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PutBackdefaultApplicationProblemPlusJSONResponse) VisitPutBackResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10124,6 +10311,12 @@ type StrictServerInterface interface {
 	// ExportAll Everything there is, to be put back by an import
 	// (GET /backup.json)
 	ExportAll(ctx context.Context, request ExportAllRequestObject) (ExportAllResponseObject, error)
+	// ListBin What was deleted in the last thirty days, the last first
+	// (GET /bin)
+	ListBin(ctx context.Context, request ListBinRequestObject) (ListBinResponseObject, error)
+	// PutBack Puts something deleted back where it was
+	// (POST /bin/{table}/{id}/restore)
+	PutBack(ctx context.Context, request PutBackRequestObject) (PutBackResponseObject, error)
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx context.Context, request CountDownRequestObject) (CountDownResponseObject, error)
@@ -10497,6 +10690,55 @@ func (sh *strictHandler) ExportAll(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(ExportAllResponseObject); ok {
 		return validResponse.VisitExportAllResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ListBin operation middleware
+func (sh *strictHandler) ListBin(ctx *echo.Context) error {
+	var request ListBinRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ListBin(ctx.Request().Context(), request.(ListBinRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ListBin")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ListBinResponseObject); ok {
+		return validResponse.VisitListBinResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// PutBack operation middleware
+func (sh *strictHandler) PutBack(ctx *echo.Context, table string, id Id) error {
+	var request PutBackRequestObject
+
+	request.Table = table
+	request.Id = id
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.PutBack(ctx.Request().Context(), request.(PutBackRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "PutBack")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PutBackResponseObject); ok {
+		return validResponse.VisitPutBackResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -13807,467 +14049,469 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L17k9s2ti/6VVA699bM3E23ux3bSdp1/nDseJI9zuPYnp1TtSdVGxIhCSOKYACw1cpUvvstrLUAkiIo",
-	"guqX40n+iN1uPkBgYWE9f79/zRZqW6lSlNbMLv81q7jmW2GFhp9yzZcW/iLMQsvKSlXOLmdvZSkMU0v2",
-	"n+9/+P6ScQbXMW6YUap0f9q1YGvBc2YVs1IwVTJp2KZUuzJjvMzdBSVcxUuzE/qM/bTmFv4Bn2VFURhm",
-	"LN+bjM1ry5ZKM84qudgw6y7l+PzdWi7W7tmqEiXbC8sWa16uhJllM+nG+kst9H6WzUq+FbNL+qJsZhZr",
-	"seX4aUteF3Z2ueSFEdnM7it34VypQvBy9ttv2Uzm7kJ4XMXtunmazGfZTItfaqlFPru0uhbtRy+V3nLr",
-	"rivt86ezbLaVpdzW29nlRXiPLK1YCQ3vqbRaaWHMyIy7jy4Ek9Z9907pjciZqu0lW6sdW3KNv8F5ljjL",
-	"onRTxS1bqC0+SNqBGQqDmDhJls8L0R/5h7VgG1nm7p2itPCmyEzi3ccmc8uv34pyZdezyyfnYQTGalmu",
-	"Zr+5EWhhKlUaAfP3o1bzQmzdXxeqtKIEOeZVVcgFd2N7XOEV//FP4wb6r9ar/h8tlrPL2f963OyNx/hb",
-	"89g/F97Y/VQQ4Z0oLdtpBYPy44cRvZwrrvP/UwuD1/9rxvNcur/z4ketKqGtdGOnKa5a//Sv2VoU+fAt",
-	"LVHLVY0zSRNU1tu5E6/oYKVh7sFsvmdrXuaZ+4sTF7c2ICVLKYrcicKWX7df+EV4vpr/Uyyse35VcPyq",
-	"ovhhObv87+Pz+Jrvf3Q3/PZzFpGYnO/Zbq2MYGtVk0C/cH+slDBsLpZKCxipEbaunBjVRYECiHLTGx1e",
-	"OLK47+Eid3WlLAkdbtjPW5v3vL95s5mx3Iqx53+luH0PF+Id+/5++UnaNW5VaZzqzJkqM/gHcSU026na",
-	"rZdgc2Gt0LP+Vsxm7q7+g39Yep0J+nPHw+PZP2tjWal2GdusZllElsI0nJ89i05EI2VW7bjOxybiA171",
-	"WzarS4knz7HL/w4X/ZbNdtwu1mNX/wQXoUbw2uS/Z15ScKHCQH+OyMrLxQk7lG9VXUYOy++E1U7lamZr",
-	"XZro/PZm0WlM9yhRunn+79mSF8Usmy0KZdz1Ow7qu+I1/FhIONMKtUOJoPeYQu2YVnBnrrlbWss3gsnS",
-	"/XLNN+7epRDtSSB9ms2uHyk3wRymwuCeEDG52j42GX6a+0Z4rGGcGbFQZZ72tVZuRZISO1hSmCW6PfML",
-	"4AfaW1j3TSv1iP7RisW6lL/U4oxWu/XrR3JbKW3RHnIHziyvyytRPF4oLR6HO2E8ePfr9pRMEhvSsL1p",
-	"/dGrYGkNqeGMmXqxduYVrsqZW/ez8NnSii086OBoDPPAteb7tnT1Liz4XBTR39Sm5sXYxqOZdPtU6Tw2",
+	"7L1tk9s2ti76V1A699bM3E23ux3bk7TrfHDseJI9TuJje3ZO1Z5UbUiEJIwoggHAVitT+e+3sNYCSIqg",
+	"CKrfPJ7kQ+x28wUEFhbW6/P8c7ZQ20qVorRmdvnPWcU13worNPyUa7608BdhFlpWVqpydjl7K0thmFqy",
+	"//zw4w+XjDO4jnHDjFKl+9OuBVsLnjOrmJWCqZJJwzal2pUZ42XuLijhKl6andBn7Kc1t/AP+CwrisIw",
+	"Y/neZGxeW7ZUmnFWycWGWXcpx+fv1nKxds9WlSjZXli2WPNyJcwsm0k31l9qofezbFbyrZhd0hdlM7NY",
+	"iy3HT1vyurCzyyUvjMhmdl+5C+dKFYKXs99+y2YydxfC4ypu183TZD7LZlr8Ukst8tml1bVoP3qp9JZb",
+	"d11pnz+dZbOtLOW23s4uL8J7ZGnFSmh4T6XVSgtjRmbcfXQhmLTuu3dKb0TOVG0v2Vrt2JJr/A3Os8RZ",
+	"FqWbKm7ZQm3xQdIOzFAYxMRJsnxeiP7IP64F28gyd+8UpYU3RWYS7z42mVt+/VaUK7ueXT45DyMwVsty",
+	"NfvNjUALU6nSCJi/d1rNC7F1f12o0ooS5JhXVSEX3I3tcYVX/Mc/jBvoP1uv+n+0WM4uZ//rcbM3HuNv",
+	"zWP/XHhj91NBhHeitGynFQzKjx9G9HKuuM7/Ty0MXv/PGc9z6f7Oi3daVUJb6cZOU1y1/umfs7Uo8uFb",
+	"WqKWqxpnkiaorLdzJ17RwUrD3IPZfM/WvMwz9xcnLm5tQEqWUhS5E4Utv26/8MvwfDX/h1hY9/yq4PhV",
+	"RfHjcnb538fn8TXfv3M3/PZzFpGYnO/Zbq2MYGtVk0C/cH+slDBsLpZKCxipEbaunBjVRYECiHLTGx1e",
+	"OLK4H+Aid3WlLAkdbtg/tzbveX/zZjNjuRVjz/9acfsBLsQ79v398pO0a9yq0jjVmTNVZvAP4kpotlO1",
+	"Wy/B5sJaoWf9rZjN3F39B/+49DoT9OeOh8ezf9TGslLtMrZZzbKILIVpOD97Fp2IRsqs2nGdj03ER7zq",
+	"t2xWlxJPnmOX/w0u+i2b7bhdrMeu/gkuQo3gtcl/z7yk4EKFgf4ckZWXixN2KN+quowclt8Lq53K1czW",
+	"ujTR+e3NotOY7lGidPP837MlL4pZNlsUyrjrdxzUd8Vr+LGQcKYVaocSQe8xhdoxreDOXHO3tJZvBJOl",
+	"++Wab9y9SyHak0D6NJtdP1JugjlMhcE9IWJytX1sMvw0943wWMM4M2Khyjzta63ciiQldrCkMEt0e+YX",
+	"wA+0t7Dum1bqEf2jFYt1KX+pxRmtduvXj+S2UtqiPeQOnFlel1eieLxQWjwOd8J48O7X7SmZJDakYXvT",
+	"+s6rYGkNqeGMmXqxduYVrsqZW/ez8NnSii086OBoDPPAteb7tnT1Liz4XBTR39Sm5sXYxqOZdPtU6Tw2",
 	"lvgC4mv9XdksnDr41ugWBbNx6hY1m8hM/wQmpFqynXRH4KLW2p3hznoyO1EUzN0G9qc7cHZCrtb2BRPb",
-	"yrozSmjBSlUKliswOnszNxf5+0JVIvGUniu7jo2RW+beAgrcvcpZdu5aBvos/mYt3VqNHElw0W/ZbMG1",
-	"GHixVWzrTLidO5v6pn1b9o696hWvvXwcSiQoNhPRnt+Wubh2i9N/beb0Df3GTY1t7Ft63OHyoNHbP7sX",
-	"deTLv1E7eLRVNYoHGEbO/3AHsyry2JQPOEzfCJ4bxrUIbgpa50ZtBUgenfeGyxz+tLIo3Je6z4me8bmW",
-	"+KKjtqqSJeyWJV/YiOR/r6ww5E7BPLEFLpEJThrTwliwC8FQb630hH2HNn5Eq5g1qdnuuL5u7S3Yc04v",
-	"wBC5mxb4dxkVeSv0tv+8v4m9X0D3KP/3VS1zEhv0pfhc1WFruw3vJCf2mkT1RlOGX9moNxhkTKkd7oql",
+	"yrozSmjBSlUKliswOnszNxf5h0JVIvGUniu7jo2RW+beAgrcvcpZdu5aBvos/mYt3VqNHElw0W/ZbMG1",
+	"GHixVWzrTLidO5v6pn1b9o696hWvvXwcSiQoNhPRnt+Vubh2i9N/beb0Df3GTY1t7Ft63OHyoNHbP7sX",
+	"deTLv1U7eLRVNYoHGEbO/3AHsyry2JQPOEzfCp4bxrUIbgpa50ZtBUgenfeGyxz+tLIo3Je6z4me8bmW",
+	"+KKjtqqSJeyWJV/YiOT/oKww5E7BPLEFLpEJThrTwliwC8FQb630hH2HNn5Eq5g1qdnuuL5p7S3Yc04v",
+	"wBC5mxb4dxkVeSv0tv+8v4q9X0D3KP/3VS1zEhv0pfhc1WFruw3vJCf2mkT1RlOGX9moNxhkTKkd7oql",
 	"KOyQvqq4tvghKDpcbkUOqwZ3xcTcmfgDcq7YWhU50wofUchSZE7DcLYUOxYGfjgPbkPCPCTtf7cLSG9H",
-	"PrYQfFQBFE73uo3d2LHu0w0r5EYUe/e3UoG+yhWT9gV7dHF5sIit+ShkbK9+8IGIOUepcJcJ5yO9YOeX",
-	"JCmlsmmmjZtJM6BW3UYHTQDzDQIn+GLNVlrVVcf7OmXTwVOiuy5RevEB/vIUeS2V/UbwK4kH84H7oVHL",
-	"oQOzdXYo96cZkzZLOUpLZd+CBOjod5VOnUXeXI6cWRMmlfRj6/UtnTxoVk2zhvw7psy8Kr8SeXxUyunL",
+	"PrYQfFQBFE73uo3d2LHu0w0r5EYUe/e3UoG+yhWT9gV7dHF5sIit+ShkbK9+9IGIOUepcJcJ5yO9YOeX",
+	"JCmlsmmmjZtJM6BW3UYHTQDzDQIn+GLNVlrVVcf7OmXTwVOiuy5RevEB/vIUeS2V/VbwK4kH84H7oVHL",
+	"oQOzdXYo96cZkzZLOUpLZd+CBOjod5VOnUXeXI6cWRMmlfRj6/UtnTxoVk2zhvw7psy8Kr8WeXxUyunL",
 	"dL/cb9CeW/6GDCB4HlodflsuC+c74gKSJjUbkTuJTnHN3aE68eTvKAPQA3S+M6UzZnZyu5XlKgu2QSm4",
 	"hksV/NNW5nkRhj/nZT6iKiqtlnIovOUtxrrMBc6RVrkz1vWSL5wBweYiP1HgclGhPZiga677w3u543u2",
-	"1Grrh5WmtSJxiQ84c4VYJmm+A9HGz3BDdA9PkWgtV8NqU5UkAe6Ygs9zXpIocwYaK+k0+pHr6IuNKK0o",
-	"FwMGi4zZUR/otDBeorRcZc20izJvDrBSTBjje8GjY3RuvDkeawX7AHYGXNzyXcIoC57nEDDwUQa3y2bZ",
-	"bK3UxpktstzAr80aT7tCcXCvd/IK3DVjFZwPUjsBmBc8B2vHytLtmuGYghuawc/QKxE5gl87afEWTeJB",
-	"CyGRtH3iLn0nuOno8QGdjBYO6ShvpDT+SktcyL7qnFKdIzFD/zNEbyhq0xqNN+vDzHjF3vIiG12Efgvu",
-	"FLIVSUDJmfNy4k9G7xF6f8BbJ+R0eu9lJHDC8yu5EGd0TiRHTfA2DJlcS3NKlCS6I90uS1x3dz7FdIpo",
-	"x5LRsUix7AZjJWiMph+573i5ErFAuHS+LB6r7hCTJmNLVWtm4ReyZEt5BaHkreCm1nGVZdUpoTWc8CY0",
-	"499AEw6PpRkNHzwiOOK6KpQWZ7D8yXJDd8EAvxIrOR5fOzgBg0ZcSrOW5QqjGJxW2/sQEGkCExwjqx3p",
-	"24h93OAc9Gv5Ph6Jm5KFOLQORUjS0Qv842LHKUzVibkmHybr77WxWCUYg3ARRRVASVCuMTE8efDZpDPp",
-	"1dFPDUmVaZLhjQnISgdbUHEbYh87boV+QX6L8y0hBbMWHGMIzg+sIbp+4CSgPTi2zG/llfBGSDDzkm9I",
-	"if+0b3AHmZvvCbdUBV+IlBveyGsMvmwrobklTZT6mn70n1vxiIL6fV+KnKy0px8IEz3UW6P+tN2R40Xr",
-	"1kxW95v8jIzoOSdCZ+8py5So5dw9qOLU9StV1Nupe3ZIRQ2fUq0zI5IoxGOhHQsLIVZpMGHoL4qtkqow",
-	"bRR/+GKt5EK8YLyk5y9EUbCt4KUhFaLNtIwG/tzky8LI8FVgvWICTFzbI6bpAuaeud+Chfqr0GrADYkM",
-	"vuUDb/mezQVe0Z+gqGr3Ry1c2z5xYRDNnMZ14PXfaGOcdDa6mcaD0XkxOAumr9jo31MDfo0wH0lCHTgf",
-	"c28cgyeOHuuhQ4KeyPAqwte455tjW+B4Lsp/a3S2fWJlylyXdBpC2gJDXxnjhgImWnDn6zCut38yrMBC",
-	"l/78RzPMPkcDv2ZWwRua6LkWVktxJdjc2QSDcdzoPlN57Lz/Opb76iRXmidoMG57j3jjnGMao2oNFr8B",
-	"d8/oviGRgUFmNDv+jWlezFfkEE13Yl5RlcPUWE5396Qkxw/2TT/mPiV+6ebo5LvXcpUaiyrULvX7Tkz+",
-	"01nuXpThyFLCSqBXojkQ2ZRDUXiJii76Jyc3yYsnq+gZSNE4pq4oYgim5gmBNRhLUJfudZlf5JTpCJHp",
-	"IZ8413zVxElxjpwH2DrqnGVMh1U+umVpD2QhsDIQ4+7u1qrg+zlfbM5g1yVvV38bbdg6yReK6NYF5CzW",
-	"tbaQsZ2rfE9aXNdNGBmNw1TDbCssFlT0ZANmhoq04MW5gqNZ1RZyWr3KA7gqqnvrWMj6rVIbRjmuQi14",
-	"AV9homlmIykSGpmVLcQVwdax1p1reJgZy8t4tjA1DQLWkM854gjoW/y0jYjLgmtx9iqkURKlBWJmLUn5",
-	"GqpVb8cM9yvRn+HdWpSR5AdmB9dqV97aTMKbaCgpE/g1VeueOH1TDxenbFMNy84KRRORu1h0XBlyYVBi",
-	"m3oWXxt4szKWw+w/nEzus2Ka2M/SiTEafwaFwuzzQ821WWXd7Fm3pvSmdZ4hOBBGMJtl0WOEDg1p1nA+",
-	"dOq4z7Obxcim1Y9GK0Kji7P2Vuskb+qKFzUcB04rQ8TK6VlsUeAlJk5hLeYC65RC6VIrLT0Q+O5H3Hxt",
-	"P3xG91gw4kpoXkDJDPZD5McMmah5QgPdqzKHY+c8bvAnGEEwLam5mTTN5sPT+OjMm0FJxgSZ/rTGJ9n+",
-	"a67tW7IkJ0jID6WTjkvse7kWJsMCsIUoCpO1C5FyVQry4vah3omVim2V7psYcP+pNv1c2J2IHUEfVJH7",
-	"HKZTnFyrGkSBTBM3qKb5JF6k5o6veIW7N4DB3s47x1zrAeMCGnYOFOdMl00jfxXR4xfNGIh8GcW2vMRA",
-	"j8ESnR3fs7q0smBLWQoIjpmDYr12bwDF2U7L4b9y5rzIm3wy5eD779mP3DwX6C1FWo/amwuT9DQ3YW9R",
-	"MIrWyotNYs7nlQBX6oScT69S1O29W6qxRuOel2zuLGHlRJkXqlxRsS/WZ3UNg9FIpLGiirzqVUd2oqt3",
-	"PVpefS1NWObxC4dWFQY4nFEZWECY9pNW0CmzuO1bNT1aaS1X8aNa2xONqLuzNKIbGQ7tdpaM8YVWplXX",
-	"D1GAM5+eaFlKz2OG0j7lFSC+x5800CgzXKvzSm0rrkU++ahpKuGHai6dquJuq8z3WVMRuRVWC8ZPK2Za",
-	"qNLyxWiy7BVdBnfEKlF/1HIh4gVp3hSbq2s6hyxbyStRJo6wjqeRl+QTHRv2G3dNu3w24X2DeWtV26Uc",
-	"ijBTV6ksh+uB45V8t3lea2zuvUyoqDC/l2ouU/JVakBxgikxENujWGcul0uhTfNdU5Nu8Vp3kqBewZQv",
-	"HsGQqvYt2n5v+kno1FNheZMXNtiUocAp6JJEY99rrJPMfbhZmumFFCsuS9yVaab5oUOJvpv3KCuusRXD",
-	"yeZGYAwSWlT4YoNxSO9leh0e78O4ZRf8imvJS5vQpB05S7b8+lucm88g4kA/XMQKM+81LpCF5YsfgSWu",
-	"44kuoE+CYzUrrJ3zBV+ErDr1o1wJdg7rXCrrfrnHVtJSQe8/qWWqBkqKHHxrDaPW+96yy64XOWrrgjca",
-	"LzqPlshHnfiB2fVH9oS59R1bCAyh9CYUCs9FfgmpjJU38WFOi70sV9RsFdIZC74V3iM9sF8UT2+5Wmgh",
-	"Irmf95UQragQnCDQtFOoHTM7ISo3BhginJBLLaGpEvpz0o/JRa2vRHI4NQz6cIFXOpa/ettMW2uApRC5",
-	"oIxW+MdWr1ZSs8zS/rBcDs1aSJatMBQRZlFaBvW4fq1fsM8g0glNkxqCJhk7R2sD/rHgxpr0Bp4f6ohN",
-	"9NJ4q6+SC6oPSnjelmsqYjx01EHkGf7+klW1WbfEFz8eC7jBBEvNF8KRDJGJo2n80NbUjen44gxA5uAL",
-	"jOA2o4Imcw4HvTupwCbUXBaY4IMIHci0oXJn44s3sCgZxR+LHRg+Hx6hanpTTv0YcuuMrS1IvxaiEDk2",
-	"sasaeuAo++k823CZ+xSjiit4DirSdp61VPhXlNAjtSQ0e/1Twk9rIyJhcWnjeCXQCHaGOsTvz1TbxdtI",
-	"p5gu1f7WmjWjobKv9lha3sO66Qc4phT6xa1LuhZGEjs3XvP9N6qe2hZ+4zDlMupHfBtiS5j7YAZaaOKP",
-	"8IU2Cfs57mRtVjePhRLoyXAA83Dp8ajttJNk2JcFLaWCX+3bHsUJ1S43kBn4nEZmqIIT3RIqGaIVhfUb",
-	"2Yw535+BbCVvw5y8pNd8f8NcAaDhhAoAgxUClDxYq1qbrAfulJ49gAckmwp+h0WWamo0DwCb6sImvPIn",
-	"OJNAEjf7hOvfb/Zxb8OjDk11xNwKhFq9reBQZ4clage6hOrQuw94cv7k+aOLi0dPPo8Wy8bUz4e1LFcG",
-	"9jTfiFbOxe2y3DcyFrLrs7f8r4uoZ9e4W0/PI013qpN8a2uAStlJUvLe7b7OC7+I7e7FJoYp8zexN21c",
-	"hIrDdfEPfTLyoRdPzmNvzsXU2o6DglXfLErIZcYCrFjflPit+V1yS9AHmYv3dFMcIWvLc/GorsB5bJtw",
-	"hVhaMt66jbdtiLakRXRj+FDrsjubT87Pz0dCQTBRseN55zuwkiHCoIIAZqD3Mb4R4KSuWqlFwHjqzm0u",
-	"VloIw8j5x6JUjGElHF++G637zIunl+fn3TD8FzEp8QBLk5u1sCUL789aX/fz0YDL08iO/FXF6iO/rt30",
-	"PX4rzdxZF1hqIA37+4dX4xV/2AjxqzflsUkU1AkpnISTF5T2KSfviZkhj2WXhGB3o2ATvGnAln2/mWq8",
-	"izJPb6UpxJU4vXBgDb7oyUW+yWYcXUSvS6vxpYFNOOK/Bz1KNhZnlTKSqgcP4QsOai+0Msad1KdO4yBo",
-	"xM2nbFAP9ycsEt94vwa8IrTtt0qVqQUV5UK8qTFxlXr99yJSr5djVDPhGXUVz+KYusxYyCyuZFlSU1e/",
-	"CpNfU3PcSMyyWW94Lc5duL/1Oe2ZiK1B36CaVMZP0eeTnzAFV2KZXszvLn3dPlwT73mvar0YKMwHDDbb",
-	"btbEUuPSN/G24lTzPRN74aNMzGKPPgAaRw2zULcelR/oD+x0hmKsGGOx6A/Eq987aJyntDem5PdkmU+b",
-	"6+PdkEssDuouYWd5Qqdk99WtaUxCtep17B+bkOFwVMEXm6FummNP7LkC6mZBqXZDPA0qa+/QlDkxlqqa",
-	"Ej8BED5PMeSPGu44igysCH+MNnCiZC541ZVgtTn75RSj7T0FoqZoxDXXNgpPmmGDmVxgNM8ZoJBbc270",
-	"C3bOCsGvKHUAO8Hvd69aJijIKanhpRX6G+qn6o6YcvJruVr7GLViPsyeMBp49NtklS3m89Eak0Lt3tUl",
-	"farKJ1x/6DRzqKkDFWKbBZllTnMDrEVUTZeCV6n2RMVvcCpOPbpIld2aY+e10dEHxr0/1D8TXcAnTyO6",
-	"qNJkC/V2EtRtNHk32CZwNYMXA0aj21Mh+eatxxJPmFPwfWMfEHezz59dfpbgZkeqIL64eRGEjfSJ0+dD",
-	"8HAJDScHubaCslFTljt26sQbGSIKGUPi0zXyTyFyM6V1LgDr1CWCHYqS0bi7+67gVto6F4PhmIyVSlsg",
-	"ekDX7Cox3VqocjX2aMGNnfrkg0UJH9B+44BXT8HsqbWTydV940C+4BTxomBwkjOrVgJAAm8Bx3cd6vMi",
-	"MLvqSuhkRUgNQ8Nwzb7UI1R5aJWbptWIUb/bSefAhIwgTCakYrrWWjs/OMnind5lfWA/EDwiiLVvKsGe",
-	"YJ82gIICXzumV8KGqtUF9guk1jLE2jN87hGXaHtbOciTzXTKA7YVpu+abnrHKReYYqvfqAE/ZNuSVjdW",
-	"huxcYmhH4VowcV2JhcV80FxMW7WU0pFdmW648I0YG22p6tWafdkAmF2cj7ej0GLhWOg9GU0kTVJSkAvR",
-	"Dm+IvrCVEP656WMqHsvhex0NGT+oATtRf1EbcqypaQ+IciXkkanSsGFMSgXoDqsKuWYCD7etKvho/cdp",
-	"/d8wgpQFrqRYHMNa9mwn7vMxgrRk4kpoqmLYkbWiT0U5v18t/yGoeOKIcKu4EObWdcBDaeQkkFgVq3B/",
-	"aRhnVsuKEG9Cn/c21cL5oGX1TuVHETNOrJMPoKskrsHQaSAxvI5pLKYM7b/GvmqVxSPSJ8wE6ZUER4Bs",
-	"0OmugFjKUp7U3r/ox6vHuUTavCqRxSBEo379gCxz08Z8hONxJUsQhVQpQLjJ2GvV9RQMLEDmipJecC2b",
-	"gPyhgl0UgmuKAEkzqQmRevJNsvfadEgmfdQbqNyOFgyruhpu2SVsSLX0oXtoJ1I67zofo98HAfhhyg4o",
-	"KyUENrDT7YErMF7Zzq+/8WZeX/FRuDt9vr4jLLeoJaDt0KHFmZYr6v74k2FqV/qv2vLcGdhTsK5HthLg",
-	"OQxCAXEE/6G351pVVbceZ3RGf6FE/JEDGkHj1RJ7/sh9mLRZQ7Y/FmL3CbcBVeFLEiaADnoiqAmh+IY7",
-	"qv+8UEWQ9Ki/lzJ6JlI3TvqD/gtvGJGP/rl3lIJN6Xz0KAzbyH960B8tCih/zgWVFrR+W6ZaO9ZvqSwc",
-	"OZ2VQu3dmqYg+l6tNNUpjYKOhnIElFlPOwZlHiUG7euYwbxXxWUviHLM0NRej/W8AbebVVnsAXwwGrio",
-	"TSwC85Ybm/lQwhprYk+wAoE8laKZmpYOXhi+MTrrmi9vgr3hyWopgOQxGdt/71fOlpFCT8/0lEKmcXfF",
-	"sf4N0WJXDcw1k4tdjdXCogZ2djRfbNBt8iF/yITn9PAJpXUUEFYZ80V2kOiCyO5xOKLPnp+PwBFNc74I",
-	"XzOOSumcqVAt4sScuCUytj0+yotz+G9kpKbShLbZffc7UXArrwQij3Cds1xcSSgBpe7jrSxrKyiIW1sx",
-	"OppRqs70GQsYPj3yx+OjeDY2iHCutHIgn52PghR44B+azXbGq8Uj2HIwaclHfCM6ks5eB+lOdJA8Wi84",
-	"SVpV0yvMtaoaBN6d0ptZigt1o/jECdwGp7EJeFDdZkHSCkX4doJt9cZdHjfm0wOeTa/cH61vTevbBJRW",
-	"+oZIWqDJfuYyp2RD02o7BdDgxNCLDySHxj0caWgR8mqjsRtJAlPRSWHjn4ZO6m49mRo8auB9x40Rppso",
-	"s4q5t07syWqVC4y06AN3PN9uRYKdQxc+RGN/IPUJo4hbmqr6QGnXSaocXGVVBpBvcpeJTBFzH0AxIbcx",
-	"A8pXZkYgcqQldBylWwC8qFYypqVJjf+6IZ18kAy3RNuGMTXzWVki0Tglv2isrqPUcET3Fh6YWHg5DVg6",
-	"dPXSMI5X0lycn8dShUU+EqYizOlWDas/VuxBwfuhekZvNQUlL222A6KnH4jl5QZDz8iTipY/hq51cxji",
-	"uXKE7gvca6eIUOpuRoPj9zApc1+86sGXaS7xTYnG3geMrZ9g6X19RTwvE/TDe7UVFoPSbkuveVWJUuQv",
-	"QrObk2rkpJGGnTtv1LNIHJiDc5WCQR9LMa4Fk6UT662b8U6F85qHcOlI54OqtRGDcue5VVKUUVzj/T3Q",
-	"KZLYJek1osVJsVO6dDXRr5gAs7BLKpEarnuaWsx0ZyVKySXosZjDwFo2tWBwOFZazfm82LMdTzywJqRL",
-	"o8lvaAfhW8GE27JszbHiF/4JE85tjLynEQ/4sJLVVAU3ayTPs+DW4F9YgUBVc2kD+TOjH5YS7nB/+Mvg",
-	"70bAhjMlX7GlFiEbGJ7lJs0qDfjdwkoRUoF5t9Ycqf6OKGP8/IYbJQRCbpXTAQbR9emfnkfbdKs1N51D",
-	"hxDCwqQ6T9gnQ7dOa87xdDx24LhnGoyhFYKbIWZcjZXMTawiGqpoN0ELN9VmkBw1DDq17ynSdeX+mQpr",
-	"Sb6ScvRiEYDBx7C9AlVaUhMuEln1O3Bj/vu0Tpcp/YOQtj2F3q05YJlVL1rgNr4KBnqm1WoVscTnRCna",
-	"G/pc5EP//npCX5Uv3kotiORF8X5CJfmqJvOgL/l3QuTSIBvdbgHK1p3BksfjURVAV0X7g9a8GugcmoC3",
-	"GDJH8bqlgz0QrWRqd2Oi0hmxSwu1miu1OUPrMtkwpdtgFG8IOXTCfvlAjDcNK8Kcy4KpSkSQ0ERR7KNG",
-	"k7Rox4LxJMvc45ahq8BlojE1j5U8veV6JYxluTSWlw0WK7Ln+9D9Yq10njVgYfBzImoaN/aD3A7RVS04",
-	"MogvIP8VgnGMO29/kVqQzssUHsYAydZythPRygYgTRFqzrKt6hj9bslb6KYBpJXKnJFR6JQoAexMc3MM",
-	"uhu68TSMJBL9P4K/8eAvKpvUWheQr2i1Xl1Gw0ZvcTb4FTrFzvRRqkCSyblYKvIcfLQ2BSUY3vRyabHg",
-	"d8AVcJsWLQTDCi49WiFnhbS2SNzPaBPGuvg6bVIIyzpX+R7Tqlqu8IOEaag1OhlnyEPLVqTL6WVoel6K",
-	"HfOmaKp5mF7GLUoTzd5ScK9RCikPW2tVx3scPYCR2gntMZU5m/MSVCq4kSMTQxQqTUeDLJPbDGxUy5MZ",
-	"H1oiWhkLvwgrYUOR8FSN1Eo8ECYZdev5M6EddKTN0pVlPBibRWodWbRLW5zucEYHAW0WY8T6sM7WOnvD",
-	"pxA2wD1oeHjU2dMjYtDBUwRdd1heEGNN+9b6IvZO1Bmi7Mji4Fm/7brezsMK9i1jYYwobfQlPwUENsbL",
-	"QG2NYhEK9KIPhaqmgRiTMqJVD0m02Vo0UxDaszpkvO4fohX7Rwh/+XWqxS14rE7vO6eJ+TzGQ4f4f3NR",
-	"ABYxGyJOnEo5PPiV22RHY5CJ2EdCUbE4s26t3GJQjjrprPthuJySjsyBDOUxpuIA8XzkdEZuh0BTHCeR",
-	"+6khI7ZWaHMJPX9o9xkBlnkWyi09FRW1hanDhsC0zsCAij3I0dyCmhrmVj7v8SnTPiPiabN1XzJEP32I",
-	"sER6kWoQULj9pmzv+Ay1S4SBeQuayG2gHhszTX7MvnwjzdSghbul0QFGiPKMBaANaK/uqYzLAFUG3g9C",
-	"lR26azze0h3CstCfNTFan3IteWoDDhXZExmx7kwMuBsfPzrQJQCU7A2vvZtEKl+GJCQ3rDY1LPMUyyny",
-	"jgaJGh6ML7O8THQ2d3x/dEHMTm4ZlC5NtTPCrGdh5ZtEGbIPecvDxEG1DuIRgudnbzB0nRqLEDxHe4Cg",
-	"ID4SfL5JQBIDMAiPwbR3m23JjRVOIVmCQTAnrBa9h8Z2FLrhAB662PKSL87c9KZjQ+NNuDZOdqfjrPgG",
-	"7/hdGBvusxK1uz5CiElq5ExsnfGtVNJEMI6msPJhOAmTShL9/CWmpnGJTspNYzncSfCBSXGaBv9vQDfO",
-	"U8s84pzcbxJDUicFlaZF1VT51WAOaVJM4wVS8LHzwPrfxHTu3Te/WVwNMaJICKKOa+Ok4vzRQqcW06H8",
-	"nlZN99d6OrxvxVcTik3hDT/ylYg3BuntlJ4gvR2tXcRHZjTKmLXZjGhqvdqOQ1CKMq1kLHmCc7nKUF0H",
-	"LOaC70XOqCpI9q3NRSDP7Tk/i7U41vdeEDN5KzXXsBVP6Q7cDbt7bA28nrnKwN1BXB6iTZr0lkFi92g1",
-	"1hAbM85mYtO2s+s2Ih7RXKjtVpXOGqHYcTKQnparAd3mFXx6JSffxydvWomnu28TJxwAVeo89cL4cG23",
-	"YX+8a4+msJ+Q1iohL9N8bjTZ5/uZJICBIoLpGmJ2KPsBv4K+0VsEs2Z5s8MaN006FgcY2/vf8DIvyFqd",
-	"SJjkzgxe5pQe0tQwS1E0KsY42N/AtRM5hJaUV6DShW4AHJKJ0jC4Owcus0c7vgfXac2LJWih9FrwfAA0",
-	"Hw9BKqqE53nTwXuWfTn39kcAEW3lPZciZzUUonG2lOUKQzX4DaRQQqHGwacdCd9AjJbJEpQRHsbVYA2a",
-	"+6CQzUz2jw99QopNysqfw5lfyJEDGYTxLEhY8oFsQvnmN4Ln1Kc2EfQqipLyFV9s2mH/diEHdO2APFPR",
-	"9Qt2jrGsnTSJAY65lmI52m4MF53ELjqF1XMpRHFi3Ys0bCkKy+Z7mA/kj1pzCy3337+AWOB5L8DWyXF2",
-	"V2NVG5taNgFynUhnMwEreid1kdyFUgyg+roXhvPXXXbZTE6wEDIGnwtTB681bIvKeerOg++j8dDEZDSX",
-	"/otiKn3dUunHJCVszKPl5lEtn7GQThxkdF0rtYlVqf0qPO6Mu8IH7aHpQcsViRVYOu61UL/oUYJacHOR",
-	"110laIm4wEOODunnpFl3jEjF4MFe6NsK4bD5QlQihroFdV0tNDVKPULS2IkNOkUpzi7AzbaPGzjqST8P",
-	"sYfsTTwf5RGXQGJDEYdVFa7OC3bxzDPguYkATmLGEZ0z0U3kG/H3aqAfxdROAtKSrn2s4T0W8OOMh5kJ",
-	"r4z3W6S38oVFjjvnyKij6sL5MkzVNkMIKGlBSvsHP5gqQVMmcu95ALUB/Kxgwnaxs+6ACBnKTKKZUwBr",
-	"1c5SMootedOrA00IiaMR3HQ4PyPVdgcqpOQrJstcXGfs3G0lgIKbwIB8SM6t5nwuC2n3YZeCQuAtZb/j",
-	"E3qPdnJ7gjkdlIOzXQ50kHvkuApKiatBhwZ0WPEroflKvPB5O4SwbpKyWMtALLNpXy7Lr3isoqVDCLEj",
-	"SrKWAvL2MM4y8ymGJOkRxdAu5RtRUpEdLOOExw4kbz5gHUS7TKBFJCpDseJW5nkRPnienNgJ4Oxxa16I",
-	"AuLgC+V0NrXaTNWetEatAJyfF5hLP4iYCr0SOpeLmIBVAlqOeGD181gZ1KiEFuJciJL9s85XImd7YS8J",
-	"AxCARGDauDGBqaHV1uZ2oxN2ode8wjo4SKOKOGUWlod/W/7EqYhr6hSR8wwGzOHjWuZVKNhDs799bgS6",
-	"8oalfImzC8rBWyvZjFoS/MwGdRhYBwPfuWc5R23sz4c0HtBvMKswnQT0G8GLhPL5rhrS4krGg83fWrbS",
-	"akeweoig2BCV83LfreXZiMqm8YMay23dMY3UJiIbfUPC3ZU1I45J/bdhrqZg1pnNUOEIMXtqiOXtlNOH",
-	"6CxAZ5FyvzNc5qmJChzeS7MZBlXOoyrFR2XJkCjcgPZEB8mZVjssyDGhxEoUhpDDYgDNRb09huwXA0OL",
-	"oTPjg2BcoL+Xyqfk1ZIRcGukdWwht7HCq++43ng1TBeZDK1YLFyAZegWJKEmV0ugvYTyF6gaJJCxmOsh",
-	"SqujWHw/YGHiYgOGen8CoKVqYHIm4uqhGAyi6zm9LPQxeL1CdGtmOPP0hBMC22U0tkbvwK+F7IBaMurt",
-	"hW52zRcbwJ5WRjQ1LB3BjM4fwv/F3pc70Q1P2mlprUAIR6r9uQMxaHDw+iPVYhlHxPIqAc9HFPoXTuKL",
-	"Vu2qs/dLhbuwi+c4LhLv6M1RDNTdQMX/UmpjwwTtZFG4wTl9DJ6/9/mnhc7LeK4AV38AJ1bLasB/ZWvn",
-	"CdWLddOmhRGo7aSB1SViKfSnAYZFProoCicHAMCQIb2oU0nNmuDCRYW0LuMr/w1uSfc00p6NwEKwg56Y",
-	"/i1xBkbafQgeAW8o+VZQPXR8xx8/Nr0uaUHtefUfvjbDE9Bv0UZFBzpHEL5mY/i1DkrRa5N2u2qA2yOZ",
-	"aZavUcJe1oaPcndWTjzN5woz9cG6OPiqmBkqrvm2KiIL8pItRLzKtVVxeiJQDY60eXnzzOH5SCu8jsKE",
-	"T6ghLoXI46UQ0WyYr7mk24ZH/67RrBOBSOIqZ7fejxfsUBrEXRsdmRXbqQkLlcdnFFFKUosmORLWJXaR",
-	"Giu33A4VqCylWb9RkfO1KTVVJbXlF9xY44y1RNorpbfRrz3WeToU3ViGugNPJufLNSVVbIIVKXGAiU3W",
-	"Pnrdb+YXosIZHu3zJwAVaAYOqTOt8sa3NLLcYFKuUPwYYotTB+3ee57M6VKIZWzSyqa0KDX6PKHf/7Z6",
-	"dNski32J2KrkWSjVBy6L+GM85EDfoNOE0poSMRruGfbt+pHovJ4yqVbLbdRUeQU9fX4bJBKfmoFSBrfL",
-	"hiZ8J/MYRMfd7MCd1CKB8gF7oylk40fv16MlXk08R0JgBTVN2M+kkzJUxEHcm1kPMuSnoRVB85oSp7Wl",
-	"h9s6tiXNraWnDerFxO9tEm6v/r0s9kA6olGfubo+gyMoOeQzV9cws2+pDHYKNiS1KqSBO/P9YGHljchx",
-	"Wn0KKXl6aA0dRkoLUZGmh3RKm8Ng6wKZ4ulF5/FalVDfStUyWNEgNQt8rGnN5ANPLtWOObu6YHCwJ/eK",
-	"Tsmw5VEsFF9jMJhTNkIM3Nd0bDg15PaUmxaKwt5qbiiE+aVm0ARxKCWsSl5fyJ6NLsM0mYl2h/ywbCCU",
-	"INkbHD+/wDfev2Q4H4Y39p0m2Fz1GgCRHGDU6yQNT2FxECA/fyTN2UD7CnqRtOdJhnC4OFlpDEGxeqJH",
-	"F/QNwFomAXwXYHjjQWpRWjFoC0xtSbof4NOAdykhTxE+oYWUjN096e1AVM81vSHIHU4nAp36Q+o4M4lZ",
-	"PwimKAwuJoRvhTGTPxXDk/2gA8y6QUZjjuTjyJqBG4Oqi06ilF/70+5G+NBqedx8TsOG8no8Yrym9eJA",
-	"gsNHH7xR1u7BgX+A16QoDgT2Ot2uGQKSCmGBSFZhGjiULA21PPQf5XkEI0Q2dwXZ1PL4piCPjjTyEsYn",
-	"HSKkP71t3bLLw9yFeaFJCF+csuiLgsvT13zSfro9ObgTZK/Opp5O6Bf2Ha0UbM7WGnVoOGneUhYIDOWT",
-	"F2gq+lo6er7lG2Em0X1PrW1oExvg21oTmjJ1QzxdX0nb6q115qo58TwZbjehfNVJm4qb4UyrWcd/M2VL",
-	"DJ5r6ZslrP4Irak/nfwk+3UkU2wSE2KcIhxmOo0atcxj5gaEiPGX7M8wvr9gHl4BfIRyhsefYfx/yRrY",
-	"OO1LQbBea81PZtT8Q4Z+RzLko9mRzLgzU62WImc+LpaeDi2UMWJ6IGmIHhByzRxqKKEWq1X6fxDlPFFm",
-	"h7BBj4jdZBzQhVV6Iod0xJFNb5c/EA1sDvEyR4ZV6zynAYZXJBlb6VmA5uy67e2vRWfx2vtf1RoRL2+o",
-	"AYZWY0DVxTel3/YeQpoQo/2K0GCTuMwnfdewLPGrYap+qg3EUvs1vxIMLmcUG+9NUl0OVCB5AC7OfBx9",
-	"TD3iG+gjSciaF7ToBkFh+O+ITVwpru0Rwm69Z6XaZSGQhBUlUAsYCuA4FgS9IEJPYCjO2vD+EbIly4tb",
-	"FHDP2xnRjO4sz6COq1SWzvxo/Gv4jBzZPubGUgbI5wOfFojKI+VH/jDt8bRIK7B0DYqlTNPfA3EVLbqt",
-	"1B3ma12O1DqNiKavk/E09gMneMO0ih/Y2/NtUPj4QR2ctBjSUKv2CdxdJwQYUz2uiEgyg5PcBFfClgoy",
-	"5EvtyF1rkmOwp8IJ30RZRuOPxqjSnFFgbSo+8mO6H6OR8kq8kdejW+w4FQaBLkRo8I4x3x0nfwio9F+2",
-	"GfQefXk+nReioQT8ovMs+LH3sF9qXki771AdCGupWN5YquOsy/BXY3lxDEoWnyixD8moWi/EdMK/KH1F",
-	"BlPfjDk8fjS3yu2ZW/cJuVVug8T8yLU9gX604tpi2SFVxrtT6JJtM7Z9DJB/HtvqlSiMrM0ZewUcK6iL",
-	"OpyZTgqROBOVNp47TZX3SgmTuRNHOvWm1CxRhGNkBKQP14Jr6AophpJYR6W9oYu5Ec9nLpdLKoGegnGC",
-	"+B4MpSO0JkDDMx7GWzdR5MJCcW4q+U1KVjJV5KfAUh2mIfAdWUChohH+PAisFTfYkKG13b/Tj8F/LBri",
-	"JC7VsAEbmS64FWAfjnC7jojmkbUbesyjizYrysDSHqxoa/1aWGMDerDZMCkaEfTaaSrxfVi0KVmulUgH",
-	"kpyLQoqom/FfACGHuzoU4UftNljveGLpsOzPLionw3kFCVMqPlpKGJ6R27rg3VjroUjjApgRKm9jBvp6",
-	"oEqwW0ruK6wHU9JDRRXQ1tzl+D7ouurAn6hKlB6N2lj/9x2XFv8myvz4l7sHIqV+MweDVui+BT4By9MD",
-	"fY2Sx3isnsPHKSMYIO2YegtbHK7MsD3Wz0UZt+vjzjbVpuE0NXYuipLfeM0S+LGF1e0Kb8o2fO/37kkb",
-	"MdD7TIEA+0pxC3d6rK9mBZy98YKVyq8m/fI1DACm2FiurcDjE/zzsk9Wt6i1Jq68Yzn2YF21gWaTb/Dk",
-	"b6k3rAVP4eJo3xJSlWM3OOsyHGbpHWAtXRoFlutQ1qUOeiIxkxxHgWyeHkcH9DVsngVwh5vIS0Ez9d1v",
-	"angc/byl7Bc3mFN2i1olF6L0zCQyJ729veYGQTZ8tzjk0eyal6yQG9pV+LcQBpv12QDnsT545zoQ1gq1",
-	"24xyfGHCtt8RBj1D0NgNbjr+tfB+9Dh12JQqjvGKjEQapLBIJzEhvaUWgEkRtNoLRT+MX+srEU8tEKmh",
-	"YJxhBJxJk/myQsBHIA6HU8LWfJneEdIUxt5uNuEwCe3D/KEoDweZEndupzwOxFRuwy4qxbVFYvw5Ygu4",
-	"ITaADITofTI9h7Pn7OT0Trzo+D0Y4s1q72HcE8mYIzHVsDoHcESar4ZSV36iEhFqGtKjI+7V6VQnh8mg",
-	"lrgMkPT+FriShtBq5Bb7RJ1K3PE9azdm34jlrvu2L87Z/9vOZgsWPiapWWU3iGAJX05wO4nLlMf9BOBu",
-	"cI+jnv9CqQ0ZvXjoyGnp1oa1q78tTWgMAXXm9zC00gLMjjDWdOjj7Mem7aaQF9xdvRuEmMZ7KA8orlsF",
-	"bgcal56YongTS7Za2dwSiggCe5kTRFScB4VbocqLTk9/Vg5TsMUhz99ig88JiOffNfQyk5wf5+E5Gf6l",
-	"5qVtmgQMM2tg4S4hQliX0no9UAltVPknIBvETOQhf8FKxnbRe7kq5VIueGnZUq5qLeglcWCJwd5jQHMC",
-	"Vbiv4jAGgzEHs9/OVWFidNtOnXZ5cF5Qakwb307DcrHkdTFFqcTdaj+OzE9W870xOaa1PdFgf2l8FBsm",
-	"7IXHR0HMWbIdSiFyBrB0Q4Tr5ao4jEteRA1lqHQ0/Utj1wavNY2P97UGjFNg5I008EFP/SyBrNfDwY1+",
-	"iy98HL2w6S0dvXRKkxH27I8+0vu4SRcmLg0WZ44/Ue0orDh6KbX1BLLrApntEZYTxCub2Z1ilTKB0Zua",
-	"hnBlh8NugEBkFWtrxE4VbqxJJq6Cp3tcHTWMBJDTTvxkNoJslspillrW8usNWBCuZ+497hlJrHo0NSfw",
-	"6n0vdt+eYEjdWzN7ryIz/KXLAR9VBtf0aU/P+wZL+7fnMeSXkzt3AiHzQIXj92L3o4/2nVC0Ovrd6ST5",
-	"EHGNeUMmKApo07bBJMiYgUJHwy6enH329NnzjD16evbs+edfdOM8F+OJdzqvd+RVx1uXw3SVN5+teOyp",
-	"omcfPRv5HoYw8AnwiKGhB1z/uxp/+wWnMQz4zwgXDHzLe9/7dhffMaWxbsDyg1/Gxk50itNGbqLgyN+W",
-	"GI8dbEIO2dpEUif3ltiYf+RSpzAvHJiSea6FidIofO9Mew/gCuSl+gooSkLrn7PTt3yxBqOhwFxWGh0S",
-	"jvUlvjxehptHFM3X1OgLcGZKIXQxZNJ8risiJgvvEKfZte/phr5d+31dFDQhPthlRBmShqJc6H1FvuqY",
-	"1Qut2DHfx8qijda7UiqHpGHd+o1hOy4PAYSPZlK4tCmOPsy6H5y/LWsJSTOfR0TQL+tJkhj3FX+puR7g",
-	"m3Guk1Ws4lK7Y4az//OOue/ICHZSLdk5hIkuICgJcapuFmMC7pyu470FSNediyu5wAy3AUA5qMitiRzQ",
-	"ufC8tmulpd2HeDwFjXsstg3NdLQg1z31/ZFZAV7x9nSc7if7hQnL4OehO4y4QJxUn4apLGKAINvwQFgi",
-	"q/D3KlyPtWluicUAWHIohBkt9IrTKHmsf4CIMVj7BkkssFZJP1i24FpLt7q7hrPZE9w6EzhjaOa6HW7W",
-	"BNNnGmpVpDPO8wGqlfAV52fPRj7DFDIXA/iMMGW6LhF/vV6tAfUioPhD9gNqBpE0DqJSIVoBD2Z15ZlQ",
-	"4Grg+4/Gwt3MRByBQ6PfTUaw/QHn+AoTdhaSGYS6My94jhxGyIgz7CS44fct7x2yD3Cbxj0zrSyp4Z1x",
-	"971uz/p0WgmC+TVckpz5WGGFYzpM4OZRKFPfuABBu+PC1l+5UQna8r2TopYQxSUAtkysDh6xsf23AkfE",
-	"70aG6KuyWZhBmq9kyWpLyClCdoKLOAH4TXZzCsPg2YMBX6gSTgZYGwBRuxLaHDKxDo3lEKo+nzX3B4I0",
-	"HFU2860AQ14lTO+rwCj4sH74lFloee3T/O3eVI163s7nva0pugXnuzNPkXLEVgV8Awo7Var8KwbmYz8Z",
-	"S3RFcxHqP1UNCP2+lbbbyHioo9zdZmrSUPrqz+adigmOvWru7wWWHM7VjslVqTS10yCghfLwVR7d58jw",
-	"4FWmm99NKVwXIlX9TCkxO1jKlQ8LiBYGII0zzBK9IbrcgGU17XC/blHOL7jpwGl5zj1oAmtT/GVs762t",
-	"Qixtxn519lew10ytlzySDPwo4tUTA9U4pyfEqX/Ual6Iqcw5dBfLheWyMOzP7968Yl8+ffb5XyIMXbaL",
-	"AdrCatZa6UGnoVMVAe4oAF+fWKGwlFGutR+5XTexV2CXOfP5+wguqjF8lRCE8gP1N6Qk+hsyjdhmtYU4",
-	"4pGOjQd+6x+TNQwctDbRTZocX42vXd6Q9TYb8hJLj5kqFwKpdIDEmBkKUWGqrxcwtOQeJ8XMXiKDeycT",
-	"8TySiAhpxShMzuaW39fnQAF3BN7kxzK20cViXcpfanHWrE36hvc3+02PD7hjK+SEEPpRY0Qw+mWo+Lgj",
-	"g8SNRxjzlvDKJ8Zl1PISwlpLrjE8mTWsZu6QWqq6zKmajMrAFlToSzzeu3VDPZHLPrUnPCFaZ4KUVaYu",
-	"LK2A1+4j8w+XwRTBvbFH+9gMkOES+rIebaA6Gm/5LTL5/4eqeqbGRQujjhHhJBWb9TQZsO9Iy4ywJmPz",
-	"Pas6BwbEqKC0XPjAliZ26H4BRxv3/eBVSm9EztzkgnXCmS+87jv16R2HdO0QQ04hje1+CcYVDmuK2gdu",
-	"Sq3cUAFbZHbnoi33h9S2/6yJDSVeMzWQ+GlDP+O7f44K2UmIlveMUhkb+bskjR2ZbE4cPKyQyGW9VLUm",
-	"ghL3k4x0ONwBOl0P8uMo5NG7wJp5Ag31KNGmJxP/obbJ1zcQjEmXB07DpKu9V5Zwcby+xX9Nwy9I4yXS",
-	"uxEbA2gCz9559rtE4wLughG98+fSCSixMf5eX8YtzfpFIL9Gxlynt5wBwIsilV9yqflWnAxE5MlLeuei",
-	"O+aBuB5LOnwIWnR5hCa86fquHctfkzwSXZe0MVLUfmo9WFxu6V1U4pTkL3m+16RsNcIM/5xFDSbED4ec",
-	"McYSnHk2FytZmqyRObyqSMlb99xBBGtGEkqSwpGdWGm+sHIhznBLJe9Ff1+zHV8Rff0UW8oO9PkcOnRg",
-	"rDb/GGaOlzRvgNLTzFtSe0DgFDjEhMgRAt55l9BRj1HXG3EDfGgTKWcnD/qXljlxVHe7CQq2x6Gc/NKU",
-	"ccZSbX5BT7Rd7j9gaqJ0vi9JTKg+HTLwnqfEiDRf7gHwwinO2Q5+RleoLoQ5cYW0uzfShOBNdMU+Y9tL",
-	"9tnZM7Z6wYCIHTLiO1nm+0v2OVt1iwUHsiL3PnX4XbHZes+vRP5aq+oDkfhP6frUgvdAGI9V99w8NWdp",
-	"lMfr/elr3NxV+bQh3nraziJVv5+rZkiDq/H11fRicHGVABWAD56yDupK6LyOGV1w4qzVjkFSgAPjCJG2",
-	"zwXbqTIX0PVGVNgrJQxTJdsLi81vdHy1bcoGYWgCjT5QBg/GrxtaYcYx6Em1LyEaZCzAxSHKqVGqhIOU",
-	"l+1ePc12onS341Xui4V+gZGJQSRCs9nHCNpXa5uxrVIlwujJXBAzPc4CkkDi0SeNFQfkrMC3gezhfbyh",
-	"dtGVrBJX+PbkHV5KNJYzWphGggal/QTOwGTxlXY88gbvP6ZyHl6FSOS0GlUcJxSTP4AKn5gZf/jphwFP",
-	"0uCnlsY/xGqclCH4CBallYGZsDKnFPo/wKpMNBAffDW8nTlhJYBneuJKQONnOjJQaPzsxy763BR3vM1C",
-	"EUkMGvfEMhBYC1qBNr9FqASh+TqyBnLyZgh9ukNpngiIcrc1Ak0cxCeRmlFTWW+Et+As0OcdkxGYgjux",
-	"+9EcovmKLsFCaXFSXOi2YRtkHFQPmlgoG0qJ01Bb9CAFWN3hnTvz/uL8PM1R0HGiuZ+og6WFtT4XomTa",
-	"U5xO4Job4WLq1Wf5Tisoy/UvxIVLjU2iDJ0Wm3wvuJ2M/ABMipQU0HIFXoxzA6VlRlpPEYl1PMBp6UF4",
-	"qZOFXxNAHiuVAeBUi+Syh3LeID0HxFRLlI2F4NDmXXQBvJuNP49CRF5RjHQu8kt2jkk4rGmTNmNfniP0",
-	"qYEBIUBOUrC0zAdKzeE54IQq8pIRWZgVcluRa7oWBWSdo4nmXPMYqP+3li3UVhhMecA0At5ExuAGp1l9",
-	"tehSXgPTndt/Q1XuS4pOD3CtXrlFWfCCcivuavDkOTMFX2ygFiHDUeTJXvuqkHmcJ9YDFMG39V6zPBxV",
-	"Iqk5j4WziRsUl7vMSTrgS/Bb3W2GGSuLot3j84KdYxQB9gJGEXayXE2ki41+ulOMredrJA1KhE+iczDe",
-	"/xMydYxvfR3nXOUStyZt55jx4zz4I70Ua1XkMFtqufTbK96VUckyFluthIC0wvax8TWlcrGGro9al4bx",
-	"ObYjke4IXdso7LCB3YyV4kokIkPZ+FHwssxR4uD3xGSQREi2O0G4Dr8AO5bO6VcAVJZGdhpvGaZgucJJ",
-	"QU2SNWo1I0oaIgq2dPhYqAVAnUbbxm9Wv4AjJxPPr+BcEnxCMSzeRIdS0wU7vebRd7m2O1wPc93lSuhK",
-	"UwF0dNE6/Y/URAYNkxiYC72Sf37/zctHT549/4sP0iFnycK9bSkX3IZmJbUrhf5TtKtac5/jjQG3rZTK",
-	"WamgMzu6q8bbc6FguzUkempiS+6BdPmGWxp11pnPqJGb5HBHmmXXqhDMCDA2FqrEmw2eoXyxKcQZc6su",
-	"YKMYZL4GRUEqwnjcpTP2QykapN1QwChB8fmfLi7DoZmLSgs3VTnz3a2AVChLpgq3k+kedwwW+7O+7VJV",
-	"WhFW0MhXIzDU5b9+ixXQvG34wei688OZ+sodjXQ0zQXhZWaMW6QNO2Pnlz7wfXbD7lI3ou/UwYA+Sx/Q",
-	"Vhk7aQxnF9FRlPk3VBLVTMvZs+yIsZf6+osuXv3Z+ZOBAbz1Cj+8/3x8ALggk0YQNTdX4RSlt8+4YabG",
-	"/vdDTH+rpQCPxt111nLbWvdQw4ZPRkOdmucd7TRzRE3thZBFKBYYEtM3YDTSKjBOclnuGZRIjUzKs3Ga",
-	"jHJkm3xraQpY83VMLWEYiLtYjo3is9Gl8cBBzcKYAkqQ4YQ9MDVIRbSXpH21M6oYkvuAn7O0oPgIIJXK",
-	"WNZwuP8cxRXj5eGiuCUHxNNZFjv1wBnDdmkmrdOtchGqv8Bdb/3aqcRKi6XQGpevJVb+HVA7KkpVI9Sh",
-	"tGvGWSiFWwt+tXeKoqp1pYyIfwbBvA0v7FsI8LH5HiWK3j62lGMsQ3JpPzjTM/HdZKd6K1qIAkZDALxa",
-	"5aO7frSx3xc8tlTORc8Gwp5kPAiDBj5jr1Rp+cLS3LMdL+3onjs/+7KrCmO62CxURQ6HPzB9NVZPwLoH",
-	"Z2Jqdx1AI8JXP8/6qDV+Bzvz64yRDbfj+7FpHz1sTMlXvSOvJwfvgRTTHzHM/chkmYvrjFGEyqu7m8pB",
-	"qGQ9dvK9EwKcPDtlF8AB1n+fDUBB9L6L85H5Tz3pPmt/a3TundfdVWCyZB7rvjcG+IWH81KskKKtljp3",
-	"8hxdehjOHl33qPrxyKit2f4ii6CYu+vcq7dO483FGfsRYM1l4bwHIoeQwKHq9Chehlp2dBN2zr6zZwO8",
-	"t3+vjkvoByBUrCt/8oKhC8f/lC0Si3wSS/8RJanKlTAWYICm6OjnI8dtrG1lzqW9kc2t8n1X4qqCw2nV",
-	"/abveO4cu7aAAXIDhq/9PYXTxsWeGV6gH+qOPNn+h5LbWvMiKnu55iM21WvNV5mPExiAL/+TOWMvmyhd",
-	"NszUi9f7Ywrw4gGK+oYnpxv1+xbB1LGxY/UKswpGIa75whb7G8ojYLgfmGByy7ayREjmQ18Ft6BfxIXm",
-	"c8hh8p1PZSLDxqLWhQ9T46D8T7SEjCo4/Y+Gkj/+5x1iy1c8z5t73VIzkLnsYJjwU/diYyWA1BqrORzz",
-	"9EhjazdmW8/jJtRaNLGuYSdSWoYXZgGv3MtGkJUxXXUxZqc3YLdtK+ZJdDR47eg7n44bKaX6wGX3IInH",
-	"HLgsoJRab4nIdAk7vB9xqWp7YFiHvniK1R40OAOMjbOofeuEuwwr4hoAmo4VffhAMiVLBWRm9NNWOgEB",
-	"JHN8CJ7Di9YNkHb7OV4gtt2KkV36qsagLmlu6oYcXZQxJQE9bmPvBimgK/3bw883HoHMDwUx/n533d1t",
-	"iegZpviNzrCmLH9EATuX0ongmMZ/Pt3t5eViTYnfgzCANGuRQ5C/Le5zXjqZbd1mNnK5nGWzDd/zDdJe",
-	"rOq4JLd5BI7vcPzmZjF/sGuhd9J4szG0LWIWgoiXkCtUYnwgltQQIk+Y6xserCbpUHXf15yqzjTdiaJo",
-	"F4tmiLSnh8kepxhp0zuLF9zcULzbbSR02ZO+5vKxTyKDbmVgEtzxZ+cJZs64gbMSOUOcc8P2qg7GN3Ya",
-	"e5dkZDBPxgTDndop0v9Btfi63flmhCiHZLrgZt13fM/O+2HOD2uxZ3PBdajohrjaN87WdXY/eDw7iC7R",
-	"r62/I9ErHgMM/C1OhrO7By36ilSErsub69FScP3V+JGMb7xgWzTuQ5SHjsig3m6obwI3aaPW53sm9n3n",
-	"2w8J9EtHrfvrEWiS+iC2wg4ELRNUqX+XD0sjfNA96NbOR3602nXNy/wmYr8oVMBXPmIYFQwupOTOGXt5",
-	"0JIIH7nmxTIUctzQ2c9anb9BGsFer0TfPX8rS+EDoM4P7poazV3LcC5whllMIOfHL+vkPcI/V1zbR11W",
-	"iFYiV+WpeRmVDw2wnZcxUB0EPueujLwyKgIkyqeKwKomXo7jp8lfa2A29xoIStvih8mayASbafns8fms",
-	"H0ZTm/Y0/K8Ld83/+sL977n731P3vyfufxezbHYBj3gC/8fHPYX/P4P/P4f/fwH/vzjHP/BaTs3GQLQW",
-	"W8MNdPR1x7tQRQGcY90h/w0uxSQ0FcF4Ci+/uG4xOgEG/yQC9DQLLXZQYFHH6IEh8m+RSLkzogJRRA+m",
-	"EGKLwvKuwEuzrQFLa66pfbLAP+khxgqEOYGgla3LlbGwPX6V5SI6JrVcGmHHZeQHuI6ZNS83ZwyCZlgf",
-	"AdIS+r3WMs+HLJFKyYPU3kxcV8pEfAuAXwv5KidOoKIPyhLnByGf5ml0gdkgUkOt5cCSmDWverookuKD",
-	"9YCLuwoILp2LAipm53VRCKj6RDSqZcGx5kdZunJbm7VWkAYEcXkE44OT5VFNycCh+PVG6oR1eu8uY0qz",
-	"peDOJTIDVmHJVyYhE9KJOlqDUwAgzBCcLJQxokXTXSgwlKHwlgINFLwo1OqGmWErxVgKrxTMSuErP52J",
-	"TvkjsRceuRAkuC1al+zLcygfcaZAlTGzpeZHOjZKZUQ7WBCk4Nhp/+T8hLhJvBgKL2xoBXE7fK8s1rH4",
-	"Qr0t15v4WoN+6sZRyZSJam7mru+EwxEJvXUT5HsnnGFdSftv53ucP83gjy/hj4vP8I8v4I8nz+CPz/CP",
-	"Z/i7zy/cHxfnz+GPp0/gj88/d388wduffAHPfPrk2c+xGiQESHYrv+UotRNgmSYgnnfpfLaypJ8u+n0r",
-	"TmvjAXW6b8PRBj/07c6f9rYHvIz5O0YdtfPzJ92A7Pl5tIbmAIfrmCy/8fD4xmqMCTO3Mn5IyFffw+7y",
-	"F2M5JyB5xQU9EpN+MjALFJJGR6sUU/KbUYtWqWr8898qVTkFlfsDDNc//jFxY2FZ1EqrBddzFbGVw+PC",
-	"AaWxb/fgtnJfwJ+gGW4Wh/vOM6JSTciK1ysxcObQOo5ocVyguRZ8Y3yYJfAqJErvkxMSjkUaOOEJW/Hi",
-	"i+hR9QnvxLjwemnsz8XvXWbdct6/xAJS4k1ElptNynyFFhVe5phmYC+ZEQtVAl9oUxi9LJyRboirSWAN",
-	"T7wZJi0m9+0theOmR6MQhdLKrUg+JCavn5arG61exfVhULdfwivsTlDduN1RqGvJNTCn+K4PsItxPYkL",
-	"Q2n0faWZVuUbrTxCqotRMfvKXdYK7nuHuy89RG/T07Sf9SLabyBaSddPSnyOmXkrXt1htVyk/FSWqwIn",
-	"pR+CkqtO7WnnUrtToUPTFDKX5Yo1XCVV4ZxqZCyByhHPXgK9ZoHDhO7zP8dDWO3uouOpWKha9OUuUPDp",
-	"xHItV+tOIBy6VRFJ1RPeZ01cxiPCNLX+866wQ4TCBvCYogmsA8fLTQv4kJclDgar5copRVWKPxkGweTQ",
-	"7EbItmHzgd+fSF+nbdfDuHgeAfKDjXyXlZwF9fofiR1Al58s4QQsZLkJnjjR3bTjClrwxVogQ7VvcfEL",
-	"7CtkJq0c1H8ePw+IdGc8nIIXotM9YCEcmP4X/WcoLNZzMp4LUTVfiD2JjcqD/XULGreuqogh2lePf3fX",
-	"oaJtquepTfHGGrIXd+iJyU9SC2DsTj5kn0w/ZNWNQujFeNvOO5UDhwY2PJ6xn5xVCVVBzl6aczlNei+m",
-	"V1496dePu0El1V09Hy1KBQzc8n2lVHGQqT8/lq0x7obxFpm2NMfevlXp8w9scHe+AKq2S2l72SFSdZGC",
-	"ZoAArxdrMr68xYWYu77RQOVkbLWSR61HFtTTORR6y2aV0B9qfdhY8Pmz6BpxaHPodjlg/BShrQ9/S5xt",
-	"spyyP8+eRE3xQzlCW6M3be+9/DRxSLxMiytVXA3FyS0gkB6XmJfIebNXdbccLEEBjdeT4AC+C33hR3wb",
-	"8LLRB11jLPcO1LCV1Tf9utGLSK+BypmVVWOBIX3LFCspdhrFlLLZiQQQ3ZvXdLyHpD64kOxb646aK1EY",
-	"X8jzgn32/PyS8R3fN+aZVnknr4+kqDf2QFNKd3G0eGWqPI6tfiW0PEhlfx5/L145tr/b73uStNaW65W4",
-	"WSk/P3CGIsL7FbSs0CJqkVKo8Gy8QTXg7hxrx3Cfx+DKZveO1uw8Ob8NiaGXt30m3z6XetqdEnjqUMoM",
-	"mb2e684X2A7FSi6i3IHc3iy0NT+I98y0WvSrub/qNjzOVe38IUisg6qYZbONKCpMsF8Bhv+2hjMIn2Y4",
-	"oF2ZtSDgBZizbLYTA/nmvkD1g8MI1T+lyPFgDc8+i0KrFrIkGphWVIEXtjcrP3m9H05eLQxVHSw2BL7u",
-	"bozmqU/JLPsaqvvOKWNJ0OvxXY5rEhhVCl7mJhwTp69U7LgW20pobFbpyMlFdJlY6/qRdz9tv/rRk2hS",
-	"eixK+pMQOeXXWzEbaX3OPVrGGIoJj07MZC20kzcrkEu0IX6Szoko1A5tCPibtyBuHphOL82EcRypy1Ra",
-	"LPj0qsz+UfqTHO2ffzp1tX5LYSN+T7iTkzmI4ca75V6bhuH5EXCuvbfcnshr5HzRpTRrgd4JAL9h0ysB",
-	"wRFM3Kxfcip4BF3K6Qn4VeNVMGnapXRwXzZb81/3WJ9ZQyPdEUDBRcG1hPcCaEShaj2IADTn0sJHqB0Q",
-	"JEIofHTFmxD8wSNNBRFyP/iKqEILkQNRmSkUsEOu622F4A+iqQWbc/ddW4VVfBDWptt2WviewHpBrYqq",
-	"EiXO1/HJcCMC5M3JjBILEUVOKm8wb9N2Ckzm0MJBT8X0ETTkjL0H/03sEY3N+XxqCTluCZD30G/crCqB",
-	"c3goLSPLzaMce0nX8BtoG3GGIEF8IDTXvNYl9aUfWa8wQIMOemwNXoFM+xhMg8A4YSaOM280szQCAlao",
-	"1VypzRlqlGT1TLfBMD60V2SCet6IfZzT/XYBsBMxP91oGlZyWoPmjTEt/EHo7WRUTvdov/D/VPMIW6Xe",
-	"1gUfgHjt8f41dRyzaJH0xClumyzdwwNK6XBs/nCjDF4ALQRqsy1yCvSefJNl8HMSxhddDZkLJ8UpVDKH",
-	"iwLkDlQCuuZ6q0q5YAtVOsPX9kl24TfS1qK0JzOk8W1VBNzU7ni2aam6gkeQMj2GK7fsr1qIcieRtygd",
-	"k7Kld74Y0zq0Ts234Khiy9OtnDzMa24FLxOPtdg4zxMHCq/Juus3hpJYbHnJF2detNKREvFGVJEyFx/E",
-	"9VSqmJysvOj5CUCyBLbqiUmfnD95/uj82aOLJ1GuERpBa+Yuzs/jvEdTmIyy2a8qRvfnuZi+rt1XPX4r",
-	"DVZ7jfBvu1Fm+O305KHt7lMiE6a0HXjr7LnGu825rRO3oKf87GeO+xR/ycCNdBGNdIjvMy6lH9BEOUVE",
-	"wemd7FN4oATM0a1UhNIeFFLEBirUYrOTRgDLUKm0XbvzhI7GOXggE4pp2m1Z0Kfh5BWNIfesYXuNOPT6",
-	"jFyEdu8/YGQFlqoo1O6MpjF5CfA2XAHNF5sffR/NFDXRhLi6oOuHxsIwWdPxpDRvEL6PxA2+7ISgvoyX",
-	"UperlEddfNF51sUX50ksmlO3WPiw9shG1nmuuD37kdzCxEUGqAhcYqqbPWV1U0hbU4mFh7CtPSl6XQhm",
-	"+D6xaKiSvmbooI/dSqgYoJCuKFeIyY3Jr0QygLoQ8VCL8hltJG6I0G/lSkSBfBu4sF5OAxgzIV/rbk7E",
-	"dYaYUC4XtqOIUG0Q10JAbYZ6vStAEuJ74ysWnc2ruu+Nhfh8VPT2qA5QuujJJEA06cGZNBiwqBDXyH/q",
-	"IGN4FGUaJf8UmOkTmE9apc8x6Gn4NR400jCrZQVBL+XBNZGjVdqMzcVS0QGHZc+IXN0lKz5mIb1Vq4bB",
-	"tG0EP4kYwaIcJgYaINFtwUfJ1fonn1g77RHkLfZ3GtCOwjyteYuIFH21ljX5/GnkqaWyuCrjZJuI/JcS",
-	"sdUqTycXchL0TuXjC2AsFV2ncQ2BpkmnVX7N92AvRaiV3wZIbCxnbWVXPRpid/V6jCV0FX4BilJbJmjG",
-	"/GokBoU+IDbaKTEhLatXa5rNCQbld8Jq7N6DA4Mby/58/Rei46COTWco/nn/F28pBnCtCM3myd75UODk",
-	"0NoMsAMBARj/wgoF2Zq5BC/GrJW2jH4gBDrAeKHL4O+kV0zJV2yphUcizMOzgMNCgYGvhZWAdxfSCw3w",
-	"Oq3yEZMX5qaJKU8xpLJkwvX9qYTr+1lGYSDPNyW3aTTnJArTRO77uiiC0QCHcZ+281B1HpSRHrWPpxrB",
-	"xycozWT1uvRk+R8MEN7L6sPbUxbcOpep+5GnfO0tOFA38k7uaVrp5QO0VbHp7fx88NQG1BAXIfMqN8he",
-	"4imD58TJx8y7hBrwU/PCPs16NNsFFw0EHPEJiRPxTuWnTkNt11PZAbkRN98wCSLr2ZkTL/chtRRFKkvx",
-	"9bSnQ7l7bZM19VRvOuXSVivr1J1MDpl32sKjWrOMo6Z5bD74YLZSdv+C10YMEKYBO0QF4NkFhaLbLtEE",
-	"UVryhVV6Yux/0KM/kYKJBkHPSZmcRPcad1mYy0Sfmdb1DPd1skqg22AQfy/lVNt7zo1g/5vttLRWlOz/",
-	"Y2bBC8H+gxGMUG/lgKFQxZjCfqJncMPCVXSYqtLJizXRfqsGsCipvoEXqTaX2W/n2JkwkkbH6/zDw4iy",
-	"1tfGxOPvPl0yRLXayblEa0e7nFDSQoOj4Iu1b2No0jz/+gdogn/MLtk/ZurXf8x+e+EvatErcWe6eBpP",
-	"qgljdQkhrS2/bo+v5QxHBRKyQWev1kouJhQJYA4JpVELnqMFfTf88XFGvW+tYe43L6AupETOfnCr0cHo",
-	"p8j8GPsqzzkj7jGitHofDwfsxwUMX5B1CIHdjTGh+i+uJS/t6/ZQ7rLCYjgVHxvdT9wmEWfFInBabIXb",
-	"mh7B1ymFQqlNcPLFtX1BdjcQxc35YkNsfIvAKn5AwpVubZeUCL1R681QBSAvV4XQECkzXOatAol4iylH",
-	"GY/8RhJ8btpHGcv36VdbGSVebagzsbgDmE8B1UaVGdsAfWMrKIo5aGrAvnEvk3tGevCNm/TQG1Wk/TwY",
-	"BG2VsnbzRGBRYdYaP9G9lyTILxEtIhKvzWgl0tKFuIlOyRb+xPdpucLDWhfkX8FGQLkVnuF3d8mu+91S",
-	"rAG4h646irlBtVnG9n6/ujMnY7+yumruJsjX3lbtO8aDp/btesXZ7NdTTEQSQO9E/zrqzQmeT00QAsIj",
-	"rGooT5hKwojQHs5mKCPFu5i9SN8wL/H6hB2TzeZaugcdf+BXcBF4FcXUDCgguKWt8GF8FhOQM4QLhfox",
-	"+AnDphAohTwkdnnsoH7Xanz6kfJkXhSTi3GnKfPUajkMkJJbSEh3XikNuBq/ZbOlXDlT8eTStVXqBvYr",
-	"55ej5bAWHDHHoVhivmdr7Lai8o3hyVdaAq8i1CXMRRGvFOV2Hf3FFS9qcbsZVHiXH4x/Q1gMvjq+FId+",
-	"5ZoOwX6RPWjjMkdcEWggRsjh4YRbWNv+6d+DFZlS1r3zlt+xq/Fk6/vDUFG9o2PPVy17gfSD90qF5iPz",
-	"+mss1wxXmbOffOnUuPp1LoQuefGY7kUtrCZXQlFhL8Lmogxl8FMlVFUgqS0rFZOlsbreitK+6NTLHlIf",
-	"iyK/FQEel198F13tX9AXVXebLJcq4uwrvTHgcUJNs1wRlQCeSLaNAoO9JUVuGPdNtf/l3mfIWf1H+f5b",
-	"cFEN+/NmlbFtxraPTcZMxr7/S9ZuhwOcYF/s+koURtYmY6Hry8DD6PeX7HzUssnYl+dtawZzQBm7+OL8",
-	"H6Xnhggt5F9rrTQOutJqXogty4XlsjDsz+/evGJfPn32+V/O/oHkYgtRGtHEnWffffvBHTm6mF3O1tZW",
-	"5vLxY1WJEmubz5RePaabHm8lKglp3fk7ew0yO2u1IM0uwBWpRMkrObucfXZ2fvbZDBUgSFKQayf5hLah",
-	"YBKlKr/NgUsdthZAHiGanRk0D5pLHueaL93g/tWjXDOwNpsV9mKALPhuKOfjAWZ7Foj24DnMiqJAXk6l",
-	"AOJ5djn7pRY6eKCXM7wXQjNOw9zQf3OWjdsFwtiviExuoUpLHTO8qgq5gDl6/E+Dnl7z2mNqr6n26O4z",
-	"SNq7fzCVKims+uT8/Nbe6w2237LOQ64flfm0B7126/FWlgK/IObf4puy2VMcf+xp4Tsf/4j7A6//bNr1",
-	"T55Mur5pB029ByLH2y3XewhOOIlEefWla1kDzawFN4HWfC1YJX0nl4Wm6P/2x8/sZ/fcx84ZrKszP/sE",
-	"k9Dde19fu1PpJZyJNxKN+EkVM9gPejOt0uLsKxjqtPMS7nQyEhWSuX/iGhBf4Zte4cc8ei1NpYy0gz2U",
-	"JZQbKeZsdiYt9mB3Nv7hifbbCdJ4Q2n5+kroPZYLWOKezyheUtUUsJrvGS8ZTWUjJ4VakYwsOJmYcdX8",
-	"StWlfY0p509JWb1yVv+A5Czgd5+gcuEWQMmB0NwifKFwMoSGEJpGiBPEOPOGsReZhvczSE4dci8DwuOv",
-	"uBvZ8Y9/OBmiz4vIUfO7T1aOtrIMEMcUjXMSxIsCjS2vk/y1LVnSgucAsIWCBKGQY3JEF0w1EKF3Uhgz",
-	"+z2aWkl1pQRKECuUuZkN9iNN3ZAZ5pfkExXvnaqLnJATWrXXGaWGuBbGhpqDuPG1WHv81ipADB7i5IG/",
-	"8Z/vf/j+kvIY8KprYeBFJVsIYGZeKK4N5K0NXoc7jVD+RdnO8LBcleKM/bRWTrUjcSx4nqIk93GnkMmj",
-	"t8fAQrgTRe2efXt7Zbo0wwCOeRSwWP8mDgW1Ge4Ug7iLySirKc1BK3dcrNW24lqa4wc/XCQ+PoX9Koz+",
-	"4VQ2zk3+AEr7g8+bIWg0Q6RRr1KsB0cGbHrTFG4onX+i3ja3NAdObXp9Co0lBIgBxS9WFQ3235jWV5Un",
-	"x4t522+lsa/wkvuRtSpWRRtXgTis+3djcT58Xjfnls+5EXjUFtzGTlp0X7MB7fMd3wj48t4UX9yiIqmO",
-	"zeT+PrbLDef9O4Dc5TBcythGwgOwOI//VfKt+M09EmIuEJPpKHYIl1IeiqKlVFrUVbHtEEoXBKDfMPvz",
-	"0AK/w2HE1/j83tbYiewaaQN33FBRyr3oyfOn9y8oook2ob3gvlmWJEAv/ExAmwKwtIDo5AN718lWzveT",
-	"7WOZiwxbWZFr3alwUNKAUSUNK+RG0FnmRgTMFE65r1Wt2XwPf/bM5x328G7xhdKeYD+/5vs7sp5f8/1D",
-	"2s6v+f6YPZHz/SdoGrx03+WbxhuR2QVzGvgcnYBteblnWk01o53sP17wQpQ5QtrFNd1rvn/lL/pIpcuK",
-	"axu+5AV4UkbY/13b5aMvusPohczjwdfwuR9v4P53Ib3cQOjfyw+mhZ89e/rsLw2jDcAw5sCLkjEgXskQ",
-	"iQrLPAgxYFiCQ7HyoPh+oGrjj1h2zdXNxdYXVf8hszeWWZzLS+bE9enFF+cZ+/uHN4++yKgqQzZ02TBL",
-	"A9IplrKUIT8Rdcb+Kuzr1mV3aEm2XxMRoM6v793/egNRoJBllpoVciutoQnPEA4S6zqhdMFkIQMN0QQn",
-	"u9D174lu42H+XFzJxYhv/JquuQ/nGN+V4h77Ud3/2tCbW2jlwjIkX/dpORpbZ44f/0vmv6GyKQT2jx56",
-	"UFdqI2gGepP9NNbGAsY1vJ2Vim0/TVfnrbBYGOYmpvWpLzxvo3tWbYWG2i0RXYepQU+ZQ7iz8iWNsdxX",
-	"a6VOO0bvojdZe+rtw8aReIcjXh4v67u/pK3f9QPeTNAJH5tgP0RstNkIxtnlhci9GySAvlRatuV7pspi",
-	"D2TxU3bJobY6EltK3D/HQkVDmu4PubpthclXXBL2/I4jZAWUJE2WDa2qR1huctRg0Kr6AFfdh8nwnl+J",
-	"3L8yNbCOH/FA5WEslO1kbL5npIqjNT1DW+iVFtyK8NX3cga5MY2XiTbrMAUrtgf2auyJp9LtpRMOBGtY",
-	"kD7BWNvfhKhAhzSSis1QHD3jLc+BAXzndYq7sBL5sdq0Rns8LpTaDEco3iq1eWnvV7hlPoiojJ/fxvzZ",
-	"iMqmUHdkv5M9c3sn7lvEnvkt3uFtETz0E81ac5CU0NQQmgfho1sV45TK9z2zbjsREUXK1rEe1Cd6/L5a",
-	"i8XG44Pc2SrjCyLL/I3auY/aM6xIEVmTEMLqLXFdFRw4oh/g8P0gIZlUtihpwDIyttFjHjCHlmebuCpj",
-	"vv1r+PeOShvz7l87S+zTM05xJgztlhcI3VCyuWDkbORHbKHb9+E/GQvq3gmoso/jxBm10l6aJgX+UQYR",
-	"zr/8mI+29+hMwtHGS7GboBDvOHwwqEzvXbh23HyCmprmGUMJTmnn6O2MCMCREtQfC75/DZfcUe5Rq+rB",
-	"y//dIFLDEDBfmU+fQU2ntwuhoOETNJWdDBhAdsK2Jqx6Diwr7ULPYDHvlN7gyYVIN2YwxYhYo4nm2NdX",
-	"1GTf1U1RJxAhwvzpuRW8tJc+9QZJILLqESSeCvicQblynwptf3aohRkRtaI1eBHodCzD/r1aj1NPu5ua",
-	"/FhP6SHe1HLpWYTblqfvzIxVs966yeml7h7sTfjoMX2F4/n4rU38mI/C3KQp+8PWvPWqc63FwjYbNlqi",
-	"2tLxd2thNjv1AYXp07Qtf6xbq4zHI8Vl3DrHVn1VS4TGHyob+itccIerhS8YsORweA8Q00LzKDct8lDq",
-	"+WUVX4kGLjbKfgtXwq+1XA1WCa0FL44EHb/BX9/h1NMbInP/rUU6p4eYeQxp67psFV/5VpkmqMWHm6wR",
-	"AuJIvf0H6G0qRAA89eXMZBz7klHI5i7UVniOCtxLPM+1MOaMvUQX/trCbbKE+n06qjQ2IqqMYdXYxXP2",
-	"3VcvwtGdi0qLBbci79fXfwvjfyOLm3QVZlE+Jtt8+ZDVjO3rjQB5NDnUIEQ2gOibdRXhzeq/+Qdnw++k",
-	"8XkeKKII4EQD47B8IzrjCHJFNlm/EifiY3Cn+Dz80UIV9bb0O9oLgHtRCfsZr1JLpmptGvxnK7fi8vwF",
-	"e3RBgI+Qyo+NGV/QGXXwbdveR6zCqOFKen7e75aMfFruHL5QLOdxxBH5jBwoaFmBEtMXLaBqbO2Afwbc",
-	"XDm0BNgMGZOFnO9Ds8tWlXZNP6VIw3dcb0IHnFjILS9uPFJ6TnSs2SybnaXJKSUmIZ/RjAgnGfKzbu0b",
-	"wfBMq6rMVdkatyeUwqpRjXTmsWH/iqIUd1HPE0b8Tu0MQpi0Rmr4nhm1FdjAJArTpJSB7UpowXjh9NPe",
-	"t/0PTuwiwFFM2Ig/34sXhpvtKAx8P3F8iwriUCH0wCYP0VFTFWiGuu9yshqN8OIS9Hb8+Bsl7vSMUAi/",
-	"DKP6OQbi3F5TtbDCPjJWC77trm3wUeey5PqAzO7Z+WefXTx/GuHAvlc/FI/ee+hP95l7wGe8F0/k4veQ",
-	"6oc9B3NCth8Hq1raSwDbQTMM9hxoN7poR4WbCqF4+15OOIUHi+vw7L23wjr3upRoNg7rQfHWyOidq2uI",
-	"qEtrmDcM/ETP1fVoUV0zwbefoPhe7Giibr+U7fbX1Klfeeq6Tg9AfNShKQhYaLJiCAIIzb49mLVuLnMn",
-	"dwQWO1fXL7wmsGuxZa3ztyOMYdc/ntfFkaI4FM5vICt0T8UKeCR3Ww5iHsGNitau76fQ84/dcee7A1uw",
-	"2zugs0MKaazIL9mcF0XGCsHzjF08vnjOLh5/wS4eP83YWqkNu3h8nrHnEJM6slfSEnywlP/GtVYh++Um",
-	"DTw+8hhAOx3Nf4WT8tbzX2FR7t7xcmo6kX3r6fk4/dbLvr4nNIKN2PsArNTknZkX7WpPY7GT1j+gT7b1",
-	"9Dzimn3kOTmc4Y8iJ4dq+4+U3F2Ufxm1FWj0EGGatJ3K2Jh2vtvUXFyz36tIfdqJOTgxQscYRpbU0DFx",
-	"sPKmEhhQusV1f++e+RGs+kesSO5XMfxQioYQfQXh5kIZiHlUfLEROZIrEmncDqMmG2g9dFZJVIY2pdoV",
-	"Il8dzfP+LVz0QOD4nk6mPZCTGGUiMuZDRw8QSfEkjEBmzubCAOQMoklcNo1gBtbZEBwu+bmYat5A0xhR",
-	"lO7WAmMwmFiAqBcaoPrAtu9W8BW+gX2gNwzzqXcRnHGPfijY8rfI9PbvxqwBGR4sRMAsdsHLPEPZ4R7J",
-	"vAH4QuqkpTTrJp9ohCiPCJM5Dor7VnBdPgwk7pRQjJZVjJVTMPcbjDO1+xN9gi+tR3Fi+OZh+wthQe8J",
-	"lregl31yRh6C7JL4AKNrK1KZMXugoJv0RCGvBNXftY7o7sy9B33/CMpV8NJL9j9zxe3/QGqcs7fySry3",
-	"3ArfVEuZXqD68jRo5gX7Hy2upHM0/8dTyaJiaFLG3pXdiMrCw8mnPWPfWlZwYw2rSysL+FY4z1ZKmH4d",
-	"y1+FdYP6Gj8sDaEMPi2aPhzFJqP3PNwRX4qdR0YEgM32Wssr0V5s4xbqmDkWVvMuDfPmJUMI2vjLh5lR",
-	"Zwe1JLcJslGNwwGO78EMW00k1cdm+INGv+vus37wJuSpTQiCw4XYwXIyIvmtWBFhwp27ClSnDGnx8B8s",
-	"17bTWXq4CkhLeMRSeIMcy3djer6cK64fzPgkXsyBrbWj335y5mefH7mLpMRLiN1in5IvsvSs5wOipFZn",
-	"C3M1Quz2Fupr/oDBvLWF1LIyDdLAmleVKGGVMPV6AwDLlumjVmfXhbkeWduflN7MlZqoq6/K/ExVorze",
-	"Fmiwm0dquZQLkasFHCpnpgKotrUQdlucwZ9jRUtJwrFrxvvpyofvKwRB8F/M/vx/377/v3+JLjYRUm+9",
-	"oTvAaYBX3U8y6xd/OIwocxpUc5ZMpXG+QTY/jNG/86EzQ29UXQ7GVTwdc1AcoRLW1iDMRljzSeKoL2qt",
-	"RWkzAHiSSwjacuA7RkqVgIZi5VbkGbITCmjWPehn6HWAV1zCRj9iz/5Il9zhuvtXDBJF5OJ3QAbih8rm",
-	"+4YXOYA/Iu5rMFnABpbtcCuya08GgKQVPNbGz6W+pwy+ykUvUR/jtid41IFGkkPEzG5FbwxI9ZCfXkFr",
-	"GbzmoWHphkEt23jAH6PeevrkyweFwZzvoTE/Fy8gMbFQaiMFUYwErAHuec8HdgdWxR+r0P3RF87fvbMO",
-	"r0otVqOh37/9hRMSw7o8zhn1Ms/xA++sGJfm7343cOulAxlmwBf8o1blVNDKioSmb9fjFjhbCZXAv/5X",
-	"of7z/Q/fT9vIK6H+4yap5uN799/ESaOZR3aUz798+vwvR1ezGnPKT9HIq+r6P663xQnxlh3fVxAW/ZSX",
-	"C6fULVb4XPbnv/74f9nF2cXR1drgnB5Zrb9993Z69GSl1KoQjwTXdu3eceLaffr7jBauaR8P4TJMw/35",
-	"b9+9ZU/OnhxbxMTy6+bw/veuv0apasCHpLEvIPUKMWVpoTj41rCH6kGy9rs0puDZnvn8foM84/bUH6W/",
-	"p+H/OYVmmNJsq64aQe7K7kqhLnEeVdS6P1Abj7dCr267Kvg798ybivcUtPDSqk7QPbFyHu67j6DoxOIi",
-	"0/E4U3DND0myO01d8MSfE01bvPqP7Tl1e37jUSf8ZvTnzByMEMpehu5kAcqwfQaN7tQ7reC/x916koQ3",
-	"MCcX5+22x+ki/9GchB9px8Lvobcx7C1g44QthdsOMiXOboZjjSpWae8NbbByNH5Y3mOHv3tdUqkPDOv+",
-	"HZaXRdFU+25EFSXNwVkda+2HT73LYGL5IBw1zYv7pyuURla0xJ8oSU2Fy3ooC2G3pbur5R/eKk7ngbN6",
-	"lKShtfduvVn4Dnese/TDOKxHN+0fTuutOK1ejHXTlXTAXhBXE3du9Jazh5WsT7ltNfAUwNoftKp21lur",
-	"lebb7Vgmt7ns/swx/84km6wZ4MdqmDUjHLXOwpffnYnWTO5D2Gndtw8Za20B+FQtttZSRyWlu0lTDbiO",
-	"AP27W3F+MiaZcge79fbtuTve4+H5D2nZHdvmf5h3t2XeNfLtbbxS7BhfuIk2CAA4Qbvcsd03rJnuX/j+",
-	"PSzAIB6HZuChIPxS89JKHyuO2oLvABkALtuP8QX9yO26AeYVRd7AMAOt0VkuKgDLj6EYww2zQ401DXiZ",
-	"F4Xafb2t7P6/eFEL/4g+lBUiWPnBfZY9Y6shiHPE1U0aVbya9nCW/l5CMgKa/7UvxUfArNrUHDt227PI",
-	"5LLd1h4bZV3Cjo+O6uI8DVbb45UYRc3F1rCCz0VxgOcfe//WLa88APfuzEzCGN7KktCxObO1DhjPWojC",
-	"p3HKZnzuEgMoHQtV5gmDrIT+UOsu9HvIhuSqnrfRlnFZopRTt6e2wsYaMIqvQIpPUVj3fTTx3Higm0po",
-	"o0rcYwiJyJnf3HEuCK3qMj/ujr7DS+6psHgv8tTK4gUvCvNA5Cfw7nYehucCoWkKDqSVHv6/OQCcjbAQ",
-	"R/xR9/Uw2XdkpcKzH6rb992xniiNv/wEe57gy5w29et/2WVPASAZPJJyraq4wDQb9THK/DBcLy+KOxch",
-	"95J7d3EWzkoe4P5eKZXfp4l5v0L0n3W+At9jARC2vMyZFltBFCb2iMjUhTgiKx/0/h1c8SA4REelzA3r",
-	"wRlVP4BVFas6ulsMoB/KQBOPrJ6U1v9UkbhATNHgrLdzxldaiKYxSpQrMI2bfsNS2UHkLWiiPW7OvMdL",
-	"7i2yHjqcx0waGthHGlGnmR2LpuPX3lkknSbzAaLorTcPRNCNX+hPNHpuaGl7EtFsvMSIeSMk/+bRcuz5",
-	"nxApb+3CoT73gck9v8ftcIOd8PS+wWQHpfou8hB3qR3h2Q+YfxiUiD9yD7eUeyBt0c47QJSqn3YYUs2P",
-	"8xrX+LYTDq/9cwe0z30exgtV7T/BM8Mfw0DxDz1+jGPvH0A3G6Z2ZYoI3GnG6YEPn3+jTBMqg4MsU2fR",
-	"rcyPuf/vBM8/eO7q2z+O3KM/iGv7cO67G0Cty9Ro8lqu1uBlFmqH/venGEzCdIHnQ1XL2GczblglVFWg",
-	"LgU0u8EEAkgZ4LVSg/KwtL2ni+6VR+zAx6a043dP2MXZ0yfs4vMvMsq+AfcTxhm2gpfsydnzHmDPOGTP",
-	"DZjFzm917/nJPoJcK1X5yUo4wCpyvVWlXLCFKo3lhJHLmRPZMAHDcr0dSc1/kNtY8PSmmeyLqJT9fFsq",
-	"czTrmqYtYXoAgNf8bpKkSFzdJofzrOC52pWX/z9719PbJgzFv4rVM2q6aT0su63SpEk7TduxBzd4iRVq",
-	"IyBh0ZTvPvGeDQZscBr+pGlvVUMMee9hv7+/H7m//Ug+3X4OyIfl3X0X2hxgJ3dnGX/hJT1dG4Ukd6on",
-	"IY0ZAyI7ksskdNHPw1WntBs8TpboRLBoH/tB2Vy+2eCDNnOjzSJvUCWrAdYw1Qiw3ohThWvvgNoeOHBS",
-	"OnKNRCsFXmUCM/cH7FYo9WkNXn1Dw3qQXQ1X4n7gmfx0KNqS/PxekhxdcQoUZHdKCvQMmJKGrsYNhQfB",
-	"zn8tL/SsoTCaUCMUNt9OHvcd1nzKimBxO28/66UwFUMQnCuilo6upu5zDUuC8HMnJSzqqeqfizcNt5kb",
-	"j9WwJLflXOFh/pWtucCDg8fu9937MOZvuhCJUtDiHO/k7amLvf4tYgYW5DO2obtptqH3yt/5JMj4Zjan",
-	"yG273WK1oUgBanV0HopP7fvdgJnHhMdwI2dxDj+8+NYATRIJws+RtaDF9AIh5ZChSanKFtld22n1pY0b",
-	"ymuF+/m6rWxWrjmTiocqJ7akChvqPLMTe8q1oZfRT7PKTLz0WKqwQhmDualnLjToWFO9ZznK6vGmOKNG",
-	"teNazvhiUdKnPZx+yHVa3w4DqKChyIgUKyAQ4VlKtuwQkI3M2Z4lRP7JgKGZAGmIyPoOtZFzNDy+mdc7",
-	"us5mBSXfepbGEa/tRMJoCGxxXefd7+qyKfYK43a+e4XIEs7mJFiFNmSKA5lCZnom84t63aQgQroxOCs9",
-	"LP5Be8CxN4j+yZ7lnnVp5s319AqwgwNGenU9EJrTgxljx7vMnrY81SfJlJ36+5oOZb98uz3tEXr25XeL",
-	"KtPcOCivrcqe5AayvWSvNbVLopvlzYLGHCStLm7TVGl+e5JJknGG9KKqzqzHatqj4g9SoH+aKozf1TZi",
-	"9RqpUa7WMy2tu9MDdGPkMtlysdZ0/I5lYhNwqqX9Yqnyi3FEhYDMiv6uAhC10nRxaJs0L3+SfzsuVgyN",
-	"4RIeNw00p13xF03B7VfrGE0DFhnSKEImcUYyiRoOke8O/i0VAkG6MWWghvvay0H9IrDTkBpxK47uAz2b",
-	"8aCFDTl+cA/DtEKkbfHZGmvzPbMuLivKMPLEDhLWKeRLVxsumCFGRYPVXuQbZ1GINoghSvkd3chzfDz+",
-	"DwAA//8=",
+	"1Grrh5WmtSJxiY84c4VYJmm+A9HGz3BDdA9PkWgtV8NqU5UkAe6Ygs9zXpIocwYaK+k0esd19MVGlFaU",
+	"iwGDRcbsqI90WhgvUVqusmbaRZk3B1gpJozxg+DRMTo33hyPtYJ9ADsDLm75LmGUBc9zCBj4KIPbZbNs",
+	"tlZq48wWWW7g12aNp12hOLjXO3kF7pqxCs4HqZ0AzAueg7VjZel2zXBMwQ3N4GfolYgcwa+dtHiLJvGg",
+	"hZBI2j5xl74X3HT0+IBORguHdJQ3Uhp/pSUuZF91TqnOkZih/xmiNxS1aY3Gm/VhZrxib3mRjS5CvwV3",
+	"CtmKJKDkzHk58Sej9wi9P+CtE3I6vfcyEjjh+ZVciDM6J5KjJngbhkyupTklShLdkW6XJa67O59iOkW0",
+	"Y8noWKRYdoOxEjRG04/c97xciVggXDpfFo9Vd4hJk7GlqjWz8AtZsqW8glDyVnBT67jKsuqU0BpOeBOa",
+	"8W+gCYfH0oyGDx4RHHFdFUqLM1j+ZLmhu2CAX4uVHI+vHZyAQSMupVnLcoVRDE6r7X0IiDSBCY6R1Y70",
+	"bcQ+bnAO+rV8H4/ETclCHFqHIiTp6AX+cbHjFKbqxFyTD5P199pYrBKMQbiIogqgJCjXmBiePPhs0pn0",
+	"6uinyrIU+WS7qhAW72q2BrfiEQWTe4OUeTSj2zcVB4ViQoL0+Jnkc6WQfSaB8N8TnaCQdZq2dby1BWn7",
+	"YCwrbkNwaMet0C/IsXPON+So1oJjkMU5yjWkHw68KDSYx/bBW3klvJUW7ODkG1ICZO0b3EnvZnvCLVXB",
+	"FyLlhjfyGqNT20pobklVp76mnx45Jqg78kLTnn4oWpKkqSKDgGwU8kxp3ZrJ6n6Tn5GRg8CJ0NkHSsMl",
+	"HgPuHjwD1PUrVdTbqUptSIcPH+OtQzWSScVzsx0sDDFoaTCj6i+KrZKqMK8Wf/hireRCvGC8pOcvRFGw",
+	"reClIR2rzbSUD/7cJBTDyPBVYN5jhlBc2yO2+wLmnrnfggn/q9BqwE+LDL4VJNjyPZsLvGJU4+HZ520R",
+	"uLZtksAgmjmN68Drv9LGOMl4cDONloNz83AWTF+x0b+nRkQbYT6SpTvwzubee4BQBbr0hx4bumrDqwhf",
+	"455vjm2B48k6/63R2faZpylzXZK5AHkdjA1mjBuKKGnBnTPIuN7+wbACK4H68x9NwfskFvyaWQVvaNIL",
+	"WlgtxZVgc2c0DQa6o/tM5TGD6JtYcrCTfWqeoMH67z3ijVZbP0bVGix+A+6e0X1DIgODzGh2/BvT3Lyv",
+	"yWOc7uW9ojKQqcGu7u5JqR442Df9pMSUAK+bo5PvXstVarCuULvU7zuxOoLOcveiDEeWEncDvRJNEsmm",
+	"Xozib1SV0j85uUlePFlFz0AKVzJ1RSFVMDVPiDzCWIK6dK/L/CKnTEcI3Q8FDXLNV00gGefIucito85Z",
+	"xnRY5aNblvZAFiJPA0mA7m6tCr6f88XmDHZd8nb1t9GGrZOcxYhuXUBSZ11rCyntucr3pMV13cTZ0ThM",
+	"Ncy2wmLFSU82YGaoig1enCs4mlVtIenXK82Aq6K6t455ZG+V2jBKAhZqwQv4ChPNwxtJoeLIrGwh8Aq2",
+	"jrXuXMPDzFhextOpqXkisIZ8UhZHQN/ip21EXBZci7NXIc+UKC0QVGxJyjfgrd6OGe5Xoj/Du7UoI9kh",
+	"TJ+u1a68tZmEN9FQUibwG/LWT5y+qYeLU7aphmVnhaKZ2l0sEqEMuTAosU3Bjy+evFmdz2F5BJxM7rNi",
+	"mtjP0olBLH8Ghcr180PNtVll3fRit+j2poWwITgQRjCbZdFjhA4NadZwPnQK3c+zmwURpxXYRktmo4uz",
+	"9lbrJG/qihc1HAdOK0NIz+lZ7OHgJWaWYS3mAgu5Qm1XK28/kBnohyR98wN8RvdYMOJKaF5ATRE2jOTH",
+	"DJmoeUID3asyh2PnPG7wJxhBMC2pyas0zebj9/jozJtBScYEmf60xifZ/muu7VuyJCdIyI+lk45LbAy6",
+	"FibDCrmFKAqTtSu1clUK8uL2oSCMlYptle6bGHD/qTb9XNidiB1BH1WR+ySvU5xcqxpEgUwTN6imOyde",
+	"xeeOr3gLgDeAwd7OO8dc6wHjAhp2DlQvTZdNI38V0eMXzRiIfBnFtrzEQI/BGqYd37O6tLJgS1kKCI6Z",
+	"g2rGdvMExdlOK3J45cx5kTcJdypS6L9nP3LzXKC3FOnNam8urGKguQl7i4JRtFZebBKTYq8EuFInJMV6",
+	"pbRu791SEToa97xkc2cJKyfKvFDliqqhsYCtaxiMRiKNFVXkVa86shNdvevR+vNracIyj184tKowwOGU",
+	"08ACwrSftIJOmcVt36ppYkvrSYsf1dqeaETdnaUR3chwaLfTiIwvtDKtxgeIApz59ETLUnoeM5T2Ka8A",
+	"8T3+pIFOouFipldqW3E9OSnZbhUYKkp1qoq7rTLfZ03J6FZYLRg/rdproUrLF6PJsld0GdwRK9V9p+VC",
+	"xCv2vCk2V9d0Dlm2kleiTBxhHU+pLsknOjbsN+6adn1xwvsGc7iqtks5FGGmtltZDhdMx0sdb/O81tj9",
+	"fJlQcmL+VcrdTMlXqQHFCabEQGyPYp25XC6FNs13TU26xZsBSIJ6FWW+ugZDqtr3sPu96SehU3CG9V9e",
+	"2GBThgqwoEsSjX2vsU4y9+FmaaZXmqy4LHFXppnmhw4l+m7eo6y4xl4VJ5sbgTFI6OHhiw3GIb2X6XV4",
+	"vFHlll3wK64lL21CF3vkLNny6+9wbr6AiAP9cBGrXL3XuEAWli9+BJa4jie6gD4JjuW+sHbOF3wRsurU",
+	"sHMl2Dmsc6ms++Uee21LBeAIpJapXCopcvCdNYywCfpFQF0vctTWBW80XpUf7SGIOvEDs+uP7Alz61va",
+	"EDlD6U2opJ6L/BJSGStv4sOcFntZrqgbLaQzFnwrvEd6YL8ont6TttBCRHI/HyohWlEhOEGgq6lQO2Z2",
+	"QlRuDDBEOCGXWkLXKTQwpR+Ti1pfieRwahj04QKvdCx/9baZttYASyFyQRmt8I+tZrakbqKl/XG5HJq1",
+	"kCxbYSgizKK0DAqW/Vq/YF9ApBO6SjUETTJ2jtYG/GPBjTXpHU4/1hGb6KXxVl8lF1QflPC8LddU5Xno",
+	"qIPIM/z9Jatqs26JL348VriDCZaaL4QjGSITR9P4oe+rG9PxxRkAXcIXGMFtRgVd+BwOendSgU2ouSww",
+	"wQcROpBpQ/XgxhdvYNU2ij8WOzB8PjxC1fSmnBpW5NYZW1uQfi1EIXLs8lc1NAlS9tN5tuEy9ylGFVfw",
+	"HFSk7TxrqfCvKKFHaklo9vqnhJ/WRkTC4tLG8UqgEewMdYjfn6m2i7eRTjFdqv2tdbNGQ2Vf77H2PqF0",
+	"dEqhX9y6pGthJLFz4zXff6vqqX3zNw5TLqN+xHchtoS5D2agxyj+CF9ok7Cf407WZnXzWCihwgwHMA+X",
+	"Ho/aTr9Nho1r0HMr+NW+7VGcUO1yA5mBz2lkhio40S2hkiFaUVi/kc2Y8/0ZyFbyNszJS3rN9zfMFQBc",
+	"UKgAMFghQMmDtaq1yXroV+nZA3hAsqngd1hkqaZG8wDRqi5swit/gjMJJHGzT7j+w2Yf9zY8LNNUR8yt",
+	"QKjV2woOdXZYonagS6gOvfuAJ+dPnj+6uHj05M/RYtmY+vm4luXKwJ7mG9HKubhdlvtOz0J2ffaW/3UR",
+	"9ewad+vpeaQrUXWSb20NUCk7SUo+uN3XeeGXsd292MRAd/4q9qYNHFFxuC7+oU9GPvTiyXnszbmYWttx",
+	"ULDqu2mpXcFYwF3rmxK/Nb9L7pn6KHPxgW6KQ4hteS4e1RU4j20TrhBLS8ZbtzO53aKRtIhuDB9rXXZn",
+	"88n5+flIKAgmKnY873yLWjKGGlQQwAz0PsY3ApzUdiy1CCBY3bnNxUoLYRg5/1iUijGshOPLt+t1n3nx",
+	"9PL8vBuG/zImJR6BanI3G/as4f1Z6+t+PhpweRrZkb+qWH3kN7WbvsdvpZk76wJLDaRhf/v4arziDxsh",
+	"fvWmPHbRgjohhZNw8oLSPuXkPTEz5MH+kiD+bhRsgjcN2LIfNlONd1FO6PkqxJU4vXBgDb7oyUW+yWYc",
+	"XUSvS6vxpYFNOOJ/AD1KNhZnlTKSqgcP8R0Oai+0Msad1KdO4yCqxs2nbFAP9ycsEt/4sAZAJ7Ttt0qV",
+	"qQUV5UK8qTFxlXr9DyJSr5djVDPhGXUVz+KYusxYyCyuZFlSU1e/CpNfU3PcSMyyWW94Lc5duL/1Oe2Z",
+	"iK1B36CaVMZP0eeTnzAFeGOZXszvLn3dPlwT7/mgar0YKMwHkDrbbtbEUuPSdzm34lTzPRN74aNMzCKI",
+	"ASA+Rw2zULcelR/oD+x0hmKsGGOx6A/Eq987cKWntDem5PdkmU+b6+PdkEssDuouYWd5Qqdk99WtaUyC",
+	"/epBGhybkOFwVMEXm6FummNP7LkC6mZBqTZiAA0qa+/QlDkxlqqaEj8BIFBPMeSPGu44igysCH+MNnir",
+	"ZC541ZVgtTn75RSj7QMFoqZoxDXXNorfmmGDmVxgNM8ZoJBbc270C3bOCsGvKHUAO8Hvd69aJijIKanh",
+	"pRX6W+qn6o6YcvJruVr7GLViPsyeMBp49NtklS3m89Eak0Lt3tclfarKJ1x/6DRzqKkDFWKbBZllTnMD",
+	"7kdUTZeCV6n2RMVvcCpOPbpIld2aY+e10dEHxr0/1D8TXcAnTyO6qNJkC/V2EtRtNHk32CZwNYMXA4il",
+	"21Mh+eatxxJPmFMAkGMfEHezz59dfpHgZkeqIL68eRGEjfSJ0+dD8HAJDScHubaCslFTljt26sQbGSIK",
+	"GUPi0zXyTyFyM6V1LiAP1SWiQYqS0bi7+67gVto6F4PhmIyVSltgwkDX7Cox3VqocjX2aMGNnfrkg0UJ",
+	"H9B+44BXT8HsqbWTydV940jH4BTxomBwkjOrVgJQFG8B6Hgd6vMiOMTqSuhkRUgNQ8N41r7UI1R5aJWb",
+	"ptWIUb/bSefAhIwgTCakYrrWWjs/OMnind5lfWA/EH4kiLVvKsGeYJ82gIICXzumV8KGqtUF9guk1jLE",
+	"2jN87hGXaHtbOciTzXTKA7YVpu+abnrHKReYYqvfqAE/ZNuSVjdWhuxcYmhH4VowcV2JhcV80FxMW7WU",
+	"0pFdmW648I0YG22p6tWafdUgvF2cj7ej0GLhWOg9GU0kTVJSkAvhIG+IvrCVEP656WMqHsvhex0NGT+o",
+	"ATtRf1EbcqypaQ+QeyXkkanSsKGUSkUwD6sKuWZCV7etKvho/cdp/d8wgpQFrqRYHAOj9nQw7vMxgrRk",
+	"4kpoqmLYkbWiT4WBv18t/zGoeCLRcKu4EObWdcBDaeQkFF0Vq3B/aRhnVsuKEG9Cn/c21cL5qGX1XuVH",
+	"ETNOrJMPqLQkrsHQaSAxvI5pLKYM7b/GvmqVxSMUKswE6ZUER4Bs0OmugFjKUp7U3r/ox6vHyVbaxDOR",
+	"xSBEo379gCxz0wbFhONxJUsQhVQpQDzO2GvV9RQMLEDmirKCcC2bgPyhgl0UgmuKAEkzqQmRevJNsvfa",
+	"dEgmfdQbqNyOFgyruhpu2SXwTLX0oXtoJ1I67zofo98HAfhhThMoKyUENrDT7YErMF7Zzq+/9WZeX/FR",
+	"uDt9vr4nLLeoJaDt0KHFmZYr6v74g2FqV/qv2vLcGdhTwMBHthLgOQxCAXEE/6G351pVVbceZ3RGf6FE",
+	"/JEDGlH11RJ7/sh9mLRZQ7Y/FmL3CbcBVeFLEiaADnqmrAmh+IZcq/+8UEWQ9Ki/lTJ6JlI3TvqD/gtv",
+	"GJGP/rl3lKNO6Xz0KAzbyH960B8tjix/zgWVFrR+W6ZaO9ZvqSwcOZ2VQu3dmqYg+l6tNNUpjYKOhnIE",
+	"lFlPOwZvjrNbcamnIPtqr8d63oDbzaos9gA+GA1c1CYWgXnLjc18KGGNNbEnWIFtfF9NSwcvDN8YnXXN",
+	"lzfB3vBsvhRA8piM7b/3K2fLSKGnp8JKYRu5u+JY/4ZosasGap/Jxa7GamFRAzs7mi826Db5kD9kwnN6",
+	"+ITSOgoIq4z5IjtIdEFk9zgc0RfPz0fgiKY5X4SvGUeldM5UqBZxYk7kGxnbHh/lxTn8NzJSU2lC2+y+",
+	"+70ouJVXApFHuM5ZLq4klIBS9/FWlrUVFMStrRgdzSiXafqMBQyfHjvm8VE8GxtEOFdaOZAvzkdBCjzw",
+	"D81mO+PVIlpsOZi05CO+ER1JZ6+DdCc6SB6tF5wkrarpFeZaVQ0C707pzSzFhbpRfOIE8ofT6BY8qG6z",
+	"IGmFInw7wbZ64y6PG/PpAc+mV+731rem9W0CSit9QyQt0GQ/c5lTsqFptZ0CaHBi6MUHkkPjHo40tAh5",
+	"tdHYjSSBqeiksPFPQyd1t57MnR418L7nxgjTTZRZxdxbJ/ZktcoFRlr0gVyfb7ciwc6hCx+isT+wHoVR",
+	"xC1NVX2ktOskVQ6usioDyDe5y8Q2ibkPoJiQ25gB5SszIxA50hI6jtItAF5UKxnT0qTGf92QTj5Ihlui",
+	"bUMpm/msLJFonJJfNFbXUe484sMLD0wsvJwGLB26emkYxytpLs7PY6nCIh8JUxHmdKuG1R8r9qDg/VA9",
+	"o7eagpKXNtsB0dMPxPJyg6FnJJJFyx9D17o5DPFcOcKHBu61U0QodTfjCfJ7mJS5L1714Ms0l/imRGPv",
+	"I8bWT7D0vrkinpcJ+uGD2gqLQWm3pde8qkQp8heh2c1JNXLSSMPOnTfqWSQOzMG5SsGgj6UY14LJ0on1",
+	"1s14p8J5zUO4dKTzQdXaiEG589wqKcoorvH+FvgmSeyS9BrR4qTYKV26muhXTIBZ2CWVSA3XPU0tZrqz",
+	"EqXkEvRYzGFgLZtaMDgcK63mfF7s2Y4nHlgT0qXR5De0g/CtYMJtWbbmWPEL/4QJ5zZG3tOIB3xYyWqq",
+	"gps1sgtacGvwL6xAoKq5tIEdm9EPSwl3uD/8ZfB3I2DDmZKv2FKLkA0Mz3KTZpUG/G5hpQipwLxba45c",
+	"iEeUMX5+w40SAiG3yukAg+j69E/Po2261ZqbzqFDCGFhUp0n7JOhW6c153g6Hjtw3DMNxtAKwc0QdbDG",
+	"SuYmVhENVbSboIWbajPIHhsGndr3FOm6cv9MhbUkX0k5erEIwOBj2F6BKi2pCReJrPoduDH/fVqny5T+",
+	"QUjbnkLv1hywzKoXLXAbXwUDPdNqtYpY4nPiXO0NfS7yoX9/PaGvyhdvpRZE8qL4MKGSfFWTedCX/Dsh",
+	"cmmQjW63AGXrzmDJ4/GoCqCrov1Ba14NdA5NwFsMmaN43dLBHohWMrW7MVHpjNilhVrNldqcoXWZbJjS",
+	"bTCKN4QcOmG/fCTGm4YVYc5lwVQlIkhooij2UaNJWrRjwXiSZe5xy9BV4DLRmJrHSp7ecr0SxrJcGsvL",
+	"BosV/KhAk71YK51nDVgY/JyImsaN/Si3Q3RVC44U6wvIf4VgHOPO21+kFqTzMoWHMUCytZztRLSyAUhT",
+	"hJqzbKs6Rr9b8ha6aQBppTJnZBQ6JUoAO9PcHIPuhm48DSMl3vx78Hcg+IvKJrXWBeQrWq1Xl9Gw0Vuc",
+	"DX6FTrEzfZQqkGRyLpaKPAcfrU1BCYY3vVxaLPgdcAXcpkULwbCCS49WyFkhrS0S9zPahLEuvk6bFMKy",
+	"zlW+x7Sqliv8IGEaao1Oxhny0LIV6XJ6GZqel2LHvCmaah6ml3GL0kSztxTca5RCysPWWtXxHkcPYKR2",
+	"QntMZc7mvASVCm7kyMQQhUrT0SDL5DYDG9XyZMaHlohWxsIvwkrYUCQ8VSO1Eg+ESUbdev5MaAcdabN0",
+	"ZRkPxmaRWkcW7dIW6T2c0UFAm8UYsT6ss7XO3vAphA1wDxoeHnX29IgYdPAUQdcdlhfEWNO+s76IvRN1",
+	"hig7sjh4WnS7rrfzsIJ9y1gYI0obfclPAYGN8TJwf6NYhAK96EOhqmkgxqSMaNVDEq+4Fs0UhPasDhmv",
+	"+4doxf4Rwl9+nWpxCx6r0/veaWI+j/HQIf7fXBSARcyGiBOnUg4PfuU22dEYZCL2kVBULM6sWyu3GJSj",
+	"Tjrrfhwup6QjcyBDeYypOEA8Hzmdkdsh0BTHSeR+asiIrRXaXELPH9p9RoBlnoVyS09FRW1h6rAhMK0z",
+	"MKBiD3I0t6CmhrmVz3t8yrTPiHjabN2XDNFPHyIskV6kGgQUbr8p2zs+Q+0SYWDegiZyG6jHxkyTH7Mv",
+	"30gzNWjhbml0gBGiPGMBaAPaq3sq4zJAlYH3g1Blh+4aj7d0h7As9GdNjNanXEue2oBDRfZERqw7EwPu",
+	"xsePDnQJACV7w2vvJpHKlyEJyQ2rTQ3LPMVyiryjQaKGB+PLLC8Tnc0d3x9dELOTWwalS1PtjDDrWVj5",
+	"JlGG7EPe8jBxUK2DeITg+dkbDF2nxiIEz9EeICiITwSfbxKQxAAMwmMw7d1mW3JjhVNIlmAQzAmrRe+h",
+	"sR2FbjiAhy62vOSLMze96djQeBOujZPd6TgrvsE7fhfGhvusRO2ujxBikho5E1tnfCuVNBGMoymsfBhO",
+	"wqSSRD9/ialpXKKTctNYDncSfGBSnKbB/xvQjfPUMo84J/ebxJDUSUGlaVE1VX49mEOaFNN4gRR87Dyw",
+	"/jcxnXv3zW8WV0OMKBKCqOPaOKk4f7TQqcV0KL+nVdP9pZ4O71vx1YRiU3jDO74S8cYgvZ3SE6S3o7WL",
+	"+MiMRhmzNpsRTa1X23EISlGmlYwlT3AuVxmq64DFXPC9yBlVBcm+tbkI5Lk952exFsf63gtiJm+l5hq2",
+	"4indgbthd4+tgdczVxm4O4jLQ7RJk94ySOwercYaYmPG2Uxs2nZ23UbEI5oLtd2q0lkjFDtOBtLTcjWg",
+	"27yCT6/k5Pv45E0r8XT3beKEA6BKnadeGB+u7Tbsj3ft0RT2E9JaJeRlms+NJvt8P5MEMFBEMF1DzA5l",
+	"P+BX0Dd6i2DWLG92WOOmScfiAGN7/1te5gVZqxMJk9yZwcuc0kOaGmYpikbFGAf7G7h2IofQkvIKVLrQ",
+	"DYBDMlEaBnfnwGX2aMf34DqtebEELZReC54PgObjIUhFlfA8bzp4z7Iv597+CCCirbznUuSshkI0zpay",
+	"XGGoBr+BFEoo1Dj4tCPhG4jRMlmCMsLDuBqsQXMfFLKZyf7xoU9IsUlZ+XM48ws5ciCDMJ4FCUs+kE0o",
+	"3/xW8Jz61CaCXkVRUr7mi0077N8u5ICuHZBnKrp+wc4xlrWTJjHAMddSLEfbjeGik9hFp7B6LoUoTqx7",
+	"kYYtRWHZfA/zgfxRa26h5f6HFxALPO8F2Do5zu5qrGpjU8smQK4T6WwmYEXvpC6Su1CKAVRf98Jw/rrL",
+	"LpvJCRZCxuBzYergtYZtUTlP3XnwfTQempiM5tJ/UUylr1sq/ZikhI15tNw8quUzFtKJg4yua6U2sSq1",
+	"X4XHnXFX+KA9ND1ouSKxAkvHvRbqFz1KUAtuLvK6qwQtERd4yNEh/Zw0644RqRg82At9WyEcNl+ISsRQ",
+	"t6Cuq4WmRqlHSBo7sUGnKMXZBbjZ9nEDRz3p5yH2kL2J56M84hJIbCjisKrC1XnBLp55Bjw3EcBJzDii",
+	"cya6iXwj/lYN9KOY2klAWtK1jzW8xwJ+nPEwM+GV8X6L9Fa+sMhx5xwZdVRdOF+GqdpmCAElLUhp/+AH",
+	"UyVoykTuPQ+gNoCfFUzYLnbWHRAhQ5lJNHMKYK3aWUpGsSVvenWgCSFxNIKbDudnpNruQIWUfMVkmYvr",
+	"jJ27rQRQcBMYkA/JudWcz2Uh7T7sUlAIvKXsd3xC79FObk8wp4NycLbLgQ5yjxxXQSlxNejQgA4rfiU0",
+	"X4kXPm+HENZNUhZrGYhlNu3LZfk1j1W0dAghdkRJ1lJA3h7GWWY+xZAkPaIY2qV8I0oqsoNlnPDYgeTN",
+	"R6yDaJcJtIhEZShW3Mo8L8IHz5MTOwGcPW7NC1FAHHyhnM6mVpup2pPWqBWA8/MCc+kHEVOhV0LnchET",
+	"sEpAyxEPrH4eK4MaldBCnAtRsn/U+UrkbC/sJWEAApAITBs3JjA1tNra3G50wi70mldYBwdpVBGnzMLy",
+	"8O/KnzgVcU2dInKewYA5fFzLvAoFe2j2t8+NQFfesJQvcXZBOXhrJZtRS4Kf2aAOA+tg4Dv3LOeojf35",
+	"kMYD+i1mFaaTgH4reJFQPt9VQ1pcyXiw+TvLVlrtCFYPERQbonJe7ru1PBtR2TR+UGO5rTumkdpEZKNv",
+	"SLi7smbEMan/LszVFMw6sxkqHCFmTw2xvJ1y+hCdBegsUu53hss8NVGBw3tpNsOgynlUpfioLBkShRvQ",
+	"nuggOdNqhwU5JpRYicIQclgMoLmot8eQ/WJgaDF0ZnwQjAv091L5lLxaMgJujbSOLeQ2Vnj1Pdcbr4bp",
+	"IpOhFYuFC7AM3YIk1ORqCbSXUP4CVYMEMhZzPURpdRSL70csTFxswFDvTwC0VA1MzkRcPRSDQXQ9p5eF",
+	"PgavV4huzQxnnp5wQmC7jMbW6B34tZAdUEtGvb3Qza75YgPY08qIpoalI5jR+UP4v9j7cie64Uk7La0V",
+	"COFItT93IAYNDl5/pFos44hYXiXg+YhC/8JJfNGqXXX2fqlwF3bxHMdF4j29OYqBuhuo+F9KbWyYoJ0s",
+	"Cjc4p4/B8/c+/7TQeRnPFeDqD+DEalkN+K9s7TyherFu2rQwArWdNLC6RCyF/jTAsMhHF0Xh5AAAGDKk",
+	"F3UqqVkTXLiokNZlfOW/xS3pnkbasxFYCHbQE9O/Jc7ASLsPwSPgDSXfCqqHju/448em1yUtqD2v/sPX",
+	"ZngC+i3aqOhA5wjC12wMv9ZBKXpt0m5XDXB7JDPN8jVK2Mva8FHuzsqJp/lcYaY+WBcHXxUzQ8U131ZF",
+	"ZEFesoWIV7m2Kk5PBKrBkTYvb545PB9phddRmPAJNcSlEHm8FCKaDfM1l3Tb8OjfN5p1IhBJXOXs1vvx",
+	"gh1Kg7hroyOzYjs1YaHy+IwiSklq0SRHwrrELlJj5ZbboQKVpTTrNypyvjalpqqktvyCG2ucsZZIe6X0",
+	"Nvq1xzpPh6Iby1B34MnkfLmmpIpNsCIlDjCxydpHr/vN/EJUOMOjff4EoALNwCF1plXe+JZGlhtMyhWK",
+	"H0Nsceqg3XvPkzldCrGMTVrZlBalRp8n9PvfVo9um2SxLxFblTwLpfrIZRF/jIcc6Bt0mlBaUyJGwz3D",
+	"vl0/Ep3XUybVarmNmiqvoKfPb4NE4lMzUMrgdtnQhO9kHoPouJsduJNaJFA+YG80hWz86P16tMSriedI",
+	"CKygpgn7mXRShoo4iHsz60GG/DS0ImheU+K0tvRwW8e2pLm19LRBvZj4vU3C7dW/l8UeSEc06jNX12dw",
+	"BCWHfObqGmb2LZXBTsGGpFaFNHBnvh8srLwROU6rTyElTw+tocNIaSEq0vSQTmlzGGxdIFM8veg8XqsS",
+	"6lupWgYrGqRmgY81rZl84Mml2jFnVxcMDvbkXtEpGbY8ioXiawwGc8pGiIH7mo4Np4bcnnLTQlHYW80N",
+	"hTC/1AyaIA6lhFXJ6wvZs9FlmCYz0e6QH5cNhBIke4Pj5xf4xvuXDOfD8Ma+0wSbq14DIJIDjHqdpOEp",
+	"LA4C5OePpDkbaF9BL5L2PMkQDhcnK40hKFZP9OiCvgFYyySA7wIMbzxILUorBm2BqS1J9wN8GvAuJeQp",
+	"wie0kJKxuye9HYjquaY3BLnD6USgU39IHWcmMesHwRSFwcWE8K0wZvKnYniyH3SAWTfIaMyRfBxZM3Bj",
+	"UHXRSZTya3/a3QgfWi2Pm89p2FBej0eM17ReHEhw+OiDN8raPTjwD/CaFMWBwF6n2zVDQFIhLBDJKkwD",
+	"h5KloZaH/qM8j2CEyOauIJtaHt8U5NGRRl7C+KRDhPSnt61bdnmYuzAvNAnhi1MWfVFwefqaT9pPtycH",
+	"d4Ls1dnU0wn9wr6jlYLN2VqjDg0nzVvKAoGhfPICTUVfS0fPt3wjzCS676m1DW1iA3xba0JTpm6Ip+tr",
+	"aVu9tc5cNSeeJ8PtJpSvOmlTcTOcaTXr+G+mbInBcy19s4TVH6E19aeTn2S/jmSKTWJCjFOEw0ynUaOW",
+	"eczcgBAx/pL9Ecb3J8zDK4CPUM7w+COM/09ZAxunfSkI1mut+cmMmr/L0L+QDPlodiQz7sxUq6XImY+L",
+	"padDC2WMmB5IGqIHhFwzhxpKqMVqlf4fRDlPlNkhbNAjYjcZB3RhlZ7IIR1xZNPb5Q9EA5tDvMyRYdU6",
+	"z2mA4RVJxlZ6FqA5u257+2vRWbz2/le1RsTLG2qAodUYUHXxTem3vYeQJsRovyI02CQu80nfNSxL/GqY",
+	"qp9qA7HUfs2vBIPLGcXGe5NUlwMVSB6AizMfRx9Tj/gG+kgSsuYFLbpBUBj+O2ITV4pre4SwW+9ZqXZZ",
+	"CCRhRQnUAoYCOI4FQS+I0BMYirM2vH+EbMny4hYF3PN2RjSjO8szqOMqlaUzPxr/Gj4jR7aPubGUAfL5",
+	"wKcFovJI+ZE/THs8LdIKLF2DYinT9PdAXEWLbit1h/lalyO1TiOi6etkPI39wAneMK3iB/b2fBsUPn5Q",
+	"BycthjTUqn0Cd9cJAcZUjysikszgJDfBlbClggz5Ujty15rkGOypcMI3UZbR+KMxqjRnFFibio/8mO7H",
+	"aKS8Em/k9egWO06FQaALERq8Y8x3x8kfAir9V20GvUdfnU/nhWgoAb/sPAt+7D3sl5oX0u47VAfCWiqW",
+	"N5bqOOsy/NVYXhyDksUnSuxDMqrWCzGd8C9KX5HB1DdjDo8fza1ye+bWfUJuldsgMe+4tifQj1ZcWyw7",
+	"pMp4dwpdsm3Gto8B8s9jW70ShZG1OWOvgGMFdVGHM9NJIRJnotLGc6ep8l4pYTJ34kin3pSaJYpwjIyA",
+	"9OFacA1dIcVQEuuotDd0MTfi+czlckkl0FMwThDfg6F0hNYEaHjGw3jrJopcWCjOTSW/SclKpor8FFiq",
+	"wzQEviMLKFQ0wp8HgbXiBhsytLb7d/ox+E9FQ5zEpRo2YCPTBbcC7MMRbtcR0TyydkOPeXTRZkUZWNqD",
+	"FW2tXwtrbEAPNhsmRSOCXjtNJX4IizYly7US6UCSc1FIEXUz/gsg5HBXhyL8qN0G6x1PLB2W/dlF5WQ4",
+	"ryBhSsVHSwnDM3JbF7wbaz0UaVwAM0LlbcxAXw9UCXZLyX2F9WBKeqioAtqauxzfB11XHfgTVYnSo1Eb",
+	"6/++49Li30SZH/9y90Ck1G/mYNAK3bfAJ2B5eqCvUfIYj9Vz+DhlBAOkHVNvYYvDlRm2x/q5KON2fdzZ",
+	"pto0nKbGzkVR8huvWQI/trC6XeFN2YYf/N49aSMGep8pEGBfK27hTo/11ayAszdesFL51aRfvoYBwBQb",
+	"y7UVeHyCf172yeoWtdbElXcsxx6sqzbQbPINnvwt9Ya14ClcHO1bQqpy7AZnXYbDLL0DrKVLo8ByHcq6",
+	"1EFPJGaS4yiQzdPj6IC+hs2zAO5wE3kpaKa++00Nj6Oft5T94gZzym5Rq+RClJ6ZROakt7fX3CDIhu8W",
+	"hzyaXfOSFXJDuwr/FsJgsz4b4DzWB+9cB8JaoXabUY4vTNj2O8KgZwgau8FNx78W3o8epw6bUsUxXpGR",
+	"SIMUFukkJqS31AIwKYJWe6Hoh/FrfSXiqQUiNRSMM4yAM2kyX1YI+AjE4XBK2Jov0ztCmsLY280mHCah",
+	"fZg/FOXhIFPizu2Ux4GYym3YRaW4tkiMP0dsATfEBpCBEL1Ppudw9pydnN6JFx1/AEO8We09jHsiGXMk",
+	"phpW5wCOSPPVUOrKT1QiQk1DenTEvTqd6uQwGdQSlwGS3t8CV9IQWo3cYp+oU4k7vmftxuwbsdx13/bl",
+	"Oft/29lswcLHJDWr7AYRLOHLCW4ncZnyuJ8A3A3ucdTzXyi1IaMXDx05Ld3asHb1t6UJjSGgzvwehlZa",
+	"gNkRxpoOfZz91LTdFPKCu6t3gxDTeA/lAcV1q8DtQOPSE1MUb2LJViubW0IRQWAvc4KIivOgcCtUedHp",
+	"6c/KYQq2OOT5W2zwOQHx/PuGXmaS8+M8PCfDv9S8tE2TgGFmDSzcJUQI61JarwcqoY0q/wBkg5iJPOQv",
+	"WMnYLvogV6VcygUvLVvKVa0FvSQOLDHYewxoTqAK91UcxmAw5mD227kqTIxu26nTLg/OC0qNaePbaVgu",
+	"lrwupiiVuFvtx5H5yWq+NybHtLYnGuwvjY9iw4S98PgoiDlLtkMpRM4Alm6IcL1cFYdxyYuooQyVjqZ/",
+	"aeza4LWm8fG+1oBxCoy8kQY+6KmfJZD1eji40W/xhY+jFza9paOXTmkywp790Ud6HzfpwsSlweLM8Seq",
+	"HYUVRy+ltp5Adl0gsz3CcoJ4ZTO7U6xSJjB6U9MQruxw2A0QiKxibY3YqcKNNcnEVfB0j6ujhpEActqJ",
+	"n8xGkM1SWcxSy1p+vQELwvXMvcc9I4lVj6bmBF69H8TuuxMMqXtrZu9VZIa/dDngo8rgmj7t6XnfYGn/",
+	"9jyG/HJy504gZB6ocPxB7N75aN8JRauj351Okg8R15g3ZIKigDZtG0yCjBkodDTs4snZF0+fPc/Yo6dn",
+	"z57/+ctunOdiPPFO5/WOvOp463KYrvLmsxWPPVX07KNnI9/DEAY+AR4xNPSA639X42+/4DSGAf8Z4YKB",
+	"b/nge9/u4jumNNYNWH7wy9jYiU5x2shNFBz5uxLjsYNNyCFbm0jq5N4SG/M7LnUK88KBKZnnWpgojcIP",
+	"zrT3AK5AXqqvgKIktP45O33LF2swGgrMZaXRIeFYX+LL42W4eUTRfEONvgBnphRCF0Mmzee6ImKy8A5x",
+	"ml37gW7o27U/1EVBE+KDXUaUIWkoyoXeV+Srjlm90Iod832sLNpovSulckga1q3fGLbj8hBA+GgmhUub",
+	"4ujDrPvB+duylpA083lEBP2yniSJcV/xl5rrAb4Z5zpZxSoutTtmOPs/75n7joxgJ9WSnUOY6AKCkhCn",
+	"6mYxJuDO6TreW4B03bm4kgvMcBsAlIOK3JrIAZ0Lz2u7VlrafYjHU9C4x2Lb0ExHC3LdUz8cmRXgFW9P",
+	"x+l+sl+YsAx+HrrDiAvESfVpmMoiBgiyDQ+EJbIKf6vC9Vib5pZYDIAlh0KY0UKvOI2Sx/oHiBiDtW+Q",
+	"xAJrlfSDZQuutXSru2s4mz3BrTOBM4ZmrtvhZk0wfaahVkU64zwfoFoJX3F+9mzkM0whczGAzwhTpusS",
+	"8dfr1RpQLwKKP2Q/oGYQSeMgKhWiFfBgVleeCQWuBr7/aCzczUzEETg0+t1kBNsfcI6vMGFnIZlBqDvz",
+	"gufIYYSMOMNOght+3/LeIfsAt2ncM9PKkhreGXff6/asT6eVIJhfwyXJmY8VVjimwwRuHoUy9Y0LELQ7",
+	"Lmz9lRuVoC3fOylqCVFcAmDLxOrgERvbfytwRPzLyBB9VTYLM0jzlSxZbQk5RchOcBEnAL/Jbk5hGDx7",
+	"MOALVcLJAGsDIGpXQptDJtahsRxC1eez5v5AkIajyma+FWDIq4TpfRUYBR/WD58yCy2vfZq/3ZuqUc/b",
+	"+by3NUW34Hx35ilSjtiqgG9AYadKlX/FwHzsJ2OJrmguQv2nqgGh37fSdhsZD3WUu9tMTRpKX/3ZvFMx",
+	"wbFXzf29wJLDudoxuSqVpnYaBLRQHr7Ko/scGR68ynTzuymF60Kkqp8pJWYHS7nyYQHRwgCkcYZZojdE",
+	"lxuwrKYd7tctyvkFNx04Lc+5B01gbYq/jO29tVWIpc3Yr87+CvaaqfWSR5KBn0S8emKgGuf0hDj1O63m",
+	"hZjKnEN3sVxYLgvD/vj+zSv21dNnf/5ThKHLdjFAW1jNWis96DR0qiLAHQXg6xMrFJYyyrX2jtt1E3sF",
+	"dpkzn7+P4KIaw1cJQSg/UH9DSqK/IdOIbVZbiCMe6dh44Lf+MVnDwEFrE92kyfHV+NrlDVlvsyEvsfSY",
+	"qXIhkEoHSIyZoRAVpvp6AUNL7nFSzOwlMrh3MhHPI4mIkFaMwuRsbvl9fQ4UcEfgTX4sYxtdLNal/KUW",
+	"Z83apG94f7Pf9PiAO7ZCTgihHzVGBKNfhoqPOzJI3HiEMW8Jr3xiXEYtLyGsteQaw5NZw2rmDqmlqsuc",
+	"qsmoDGxBhb7E471bN9QTuexTe8ITonUmSFll6sLSCnjtPjL/cBlMEdwbe7SPzQAZLqEv69EGqqPxlt8i",
+	"k/9/qKpnaly0MOoYEU5SsVlPkwH7jrTMCGsyNt+zqnNgQIwKSsuFD2xpYofuF3C0cd8PXqX0RuTMTS5Y",
+	"J5z5wuu+U5/ecUjXDjHkFNLY7pdgXOGwpqh94KbUyg0VsEVmdy7acn9IbfuPmthQ4jVTA4mfNvQzvvvn",
+	"qJCdhGh5zyiVsZG/T9LYkcnmxMHDColc1ktVayIocT/JSIfDHaDT9SA/jkIevQ+smSfQUI8SbXoy8R9r",
+	"m3x9A8GYdHngNEy62ntlCRfH61v81zT8gjReIr0bsTGAJvDsvWe/SzQu4C4Y0Xt/Lp2AEhvj7/Vl3NKs",
+	"XwTya2TMdXrLGQC8KFL5JZeab8XJQESevKR3LrpjHojrsaTDh6BFl0dowpuu79qx/DXJI9F1SRsjRe2n",
+	"1oPF5ZbeRSVOSf6S53tNylYjzPDPWdRgQvxwyBljLMGZZ3OxkqXJGpnDq4qUvHXPHUSwZiShJCkc2YmV",
+	"5gsrF+IMt1TyXvT3NdvxFdHXT7Gl7ECfz6FDB8Zq849h5nhJ8wYoPc28JbUHBE6BQ0yIHCHgnXcJHfUY",
+	"db0RN8DHNpFydvKgf2mZE0d1t5ugYHscyskvTRlnLNXmF/RE2+X+A6YmSuf7ksSE6tMhA+95SoxI8+Ue",
+	"AC+c4pzt4Gd0hepCmBNXSLt7I00I3kRX7Au2vWRfnD1jqxcMiNghI76TZb6/ZH9mq26x4EBW5N6nDr8r",
+	"Nlsf+JXIX2tVfSQS/yldn1rwHgjjseqem6fmLI3yeL0/fY2buyqfNsRbT9tZpOr3c9UMaXA1vrmaXgwu",
+	"rhKgAvDBU9ZBXQmd1zGjC06ctdoxSApwYBwh0va5YDtV5gK63ogKe6WEYapke2Gx+Y2Or7ZN2SAMTaDR",
+	"B8rgwfh1QyvMOAY9qfYlRIOMBbg4RDk1SpVwkPKy3aun2U6U7na8yn2x0C8wMjGIRGg2+xhB+2ptM7ZV",
+	"qkQYPZkLYqbHWUASSDz6pLHigJwV+DaQPbyPN9QuupJV4grfnrzDS4nGckYL00jQoLSfwBmYLL7Sjkfe",
+	"4P3HVM7DqxCJnFajiuOEYvIHUOETM+MPP/0w4Eka/NTS+IdYjZMyBJ/AorQyMBNW5pRC/wdYlYkG4oOv",
+	"hrczJ6wE8ExPXAlo/ExHBgqNn/3YRZ+b4o63WSgiiUHjnlgGAmtBK9DmtwiVIDRfR9ZATt4MoU93KM0T",
+	"AVHutkagiYP4JFIzairrjfAWnAX6vGMyAlNwJ3Y/mkM0X9ElWCgtTooL3TZsg4yD6kETC2VDKXEaaose",
+	"pACrO7xzZ95fnJ+nOQo6TjT3E3WwtLDW50KUTHuK0wlccyNcTL36LN9pBWW5/oW4cKmxSZSh02KTHwS3",
+	"k5EfgEmRkgJarsCLcW6gtMxI6ykisY4HOC09CC91svBrAshjpTIAnGqRXPZQzhuk54CYaomysRAc2ryL",
+	"LoB3s/HnUYjIK4qRzkV+yc4xCYc1bdJm7KtzhD41MCAEyEkKlpb5QKk5PAecUEVeMiILs0JuK3JN16KA",
+	"rHM00ZxrHgP1/86yhdoKgykPmEbAm8gY3OA0q68WXcprYLpz+2+oyn1J0ekBrtUrtygLXlBuxV0Nnjxn",
+	"puCLDdQiZDiKPNlrXxUyj/PEeoAi+Lbea5aHo0okNeexcDZxg+JylzlJB3wJfqu7zTBjZVG0e3xesHOM",
+	"IsBewCjCTpariXSx0U93irH1fI2kQYnwSXQOxvt/QqaO8a2v45yrXOLWpO0cM36cB3+kl2KtihxmSy2X",
+	"fnvFuzIqWcZiq5UQkFbYPja+plQu1tD1UevSMD7HdiTSHaFrG4UdNrCbsVJciURkKBs/Cl6WOUoc/J6Y",
+	"DJIIyXYnCNfhF2DH0jn9CoDK0shO4y3DFCxXOCmoSbJGrWZESUNEwZYOHwu1AKjTaNv4zeoXcORk4vkV",
+	"nEuCTyiGxZvoUGq6YKfXPPou13aH62Guu1wJXWkqgI4uWqf/kZrIoGESA3OhV/KPH759+ejJs+d/8kE6",
+	"5CxZuLct5YLb0KykdqXQf4h2VWvuc7wx4LaVUjkrFXRmR3fVeHsuFGy3hkRPTWzJPZAu33BLo8468xk1",
+	"cpMc7kiz7FoVghkBxsZClXizwTOULzaFOGNu1QVsFIPM16AoSEUYj7t0xn4sRYO0GwoYJSg+/9PFZTg0",
+	"c1Fp4aYqZ767FZAKZclU4XYy3eOOwWJ/1rddqkorwgoa+WoEhrr852+xApq3DT8YXXd+OFNfu6ORjqa5",
+	"ILzMjHGLtGFn7PzSB77Pbthd6kb0vToY0BfpA9oqYyeN4ewiOooy/5ZKopppOXuWHTH2Ul9/0cWrPzt/",
+	"MjCAt17hh/efjw8AF2TSCKLm5iqcovT2GTfM1Nj/fojpb7UU4NG4u85ablvrHmrY8MloqFPzvKOdZo6o",
+	"qb0QsgjFAkNi+gaMRloFxkkuyz2DEqmRSXk2TpNRjmyT7yxNAWu+jqklDANxF8uxUXwxujQeOKhZGFNA",
+	"CTKcsAemBqmI9pK0r3ZGFUNyH/BzlhYUHwGkUhnLGg73n6O4Yrw8XBS35IB4Ostipx44Y9guzaR1ulUu",
+	"QvUXuOutXzuVWGmxFFrj8rXEyr8DakdFqWqEOpR2zTgLpXBrwa/2TlFUta6UEfHPIJi34YV9CwE+Nt+j",
+	"RNHbx5ZyjGVILu1HZ3omvpvsVG9FC1HAaAiAV6t8dNePNvb7gseWyrno2UDYk4wHYdDAZ+yVKi1fWJp7",
+	"tuOlHd1z52dfdVVhTBebharI4fAHpq/G6glY9+BMTO2uA2hE+OrnWR+1xu9gZ36dMbLhdnw/Nu2jh40p",
+	"+ap35PXk4AOQYvojhrkfmSxzcZ0xilB5dXdTOQiVrMdOvvdCgJNnp+wCOMD677MBKIjed3E+Mv+pJ90X",
+	"7W+Nzr3zursKTJbMY933xgC/8HBeihVStNVS506eo0sPw9mj6x5VPx4ZtTXbX2YRFHN3nXv11mm8uThj",
+	"7wDWXBbOeyByCAkcqk6P4mWoZUc3YefsO3s2wHv7t+q4hH4EQsW68icvGLpw/E/ZIrHIJ7H0H1GSqlwJ",
+	"YwEGaIqOfj5y3MbaVuZc2hvZ3CrfdyWuKjicVt1v+p7nzrFrCxggN2D42t9TOG1c7JnhBfqh7siT7X8o",
+	"ua01L6Kyl2s+YlO91nyV+TiBAfjyP5gz9rKJ0mXDTL14vT+mAC8eoKhveHK6UX9oEUwdGztWrzCrYBTi",
+	"mi9ssb+hPAKG+4EJJrdsK0uEZD70VXAL+kVcaD6HHCbf+VQmMmwsal34MDUOyv9ES8iogtP/aCj543/e",
+	"IbZ8xfO8udctNQOZyw6GCT91LzZWAkitsZrDMU+PNLZ2Y7b1PG5CrUUT6xp2IqVleGEW8Mq9bARZGdNV",
+	"F2N2egN227ZinkRHg9eOvvPpuJFSqo9cdg+SeMyBywJKqfWWiEyXsMP7EZeqtgeGdeiLp1jtQYMzwNg4",
+	"i9q3TrjLsCKuAaDpWNGHDyRTslRAZkY/baUTEEAyx4fgObxo3QBpt5/jBWLbrRjZpa9qDOqS5qZuyNFF",
+	"GVMS0OM29m6QArrSvz38fOMRyPxQEOPvd9fd3ZaInmGK3+gMa8ryRxSwcymdCI5p/OfT3V5eLtaU+D0I",
+	"A0izFjkE+dviPuelk9nWbWYjl8tZNtvwPd8g7cWqjktym0fg+A7Hb24W80e7FnonjTcbQ9siZiGIeAm5",
+	"QiXGB2JJDSHyhLm+4cFqkg5V933NqepM050oinaxaIZIe3qY7HGKkTa9s3jBzQ3Fu91GQpc96WsuH/sk",
+	"MuhWBibBHX92nmDmjBs4K5EzxDk3bK/qYHxjp7F3SUYG82RMMNypnSL9H1WLr9udb0aIckimC27Wfcf3",
+	"7Lwf5vy4Fns2F1yHim6Iq33rbF1n94PHs4PoEv3a+jsSveIxwMDf4mQ4u3vQoq9IRei6vLkeLQXXX48f",
+	"yfjGC7ZF4z5EeeiIDOrthvomcJM2an2+Z2Lfd779kEC/dNS6vx6BJqkPYivsQNAyQZX6d/mwNMIH3YNu",
+	"7XzkJ6td17zMbyL2i0IFfOUjhlHB4EJK7pyxlwctifCRa14sQyHHDZ39rNX5G6QR7PVK9N3zt7IUPgDq",
+	"/OCuqdHctQznAmeYxQRyfvyyTt4j/HPFtX3UZYVoJXJVnpqXUfnQANt5GQPVQeBz7srIK6MiQKJ8qgis",
+	"auLlOH6a/KUGZnOvgaC0LX6YrIlMsJmWLx6fz/phNLVpT8P/unDX/K8v3f+eu/89df974v53MctmF/CI",
+	"J/B/fNxT+P8z+P9z+P+X8P+Lc/wDr+XUbAxEa7E13EBHX3e8C1UUwDnWHfJf4VJMQlMRjKfw8ovrFqMT",
+	"YPBPIkBPs9BiBwUWdYweGCL/FomUOyMqEEX0YAohtigs7wq8NNsasLTmmtonC/yTHmKsQJgTCFrZulwZ",
+	"C9vjV1kuomNSy6URdlxGfoTrmFnzcnPGIGiG9REgLaHfay3zfMgSqZQ8SO3NxHWlTMS3APi1kK9y4gQq",
+	"+qAscX4Q8mmeRheYDSI11FoOLIlZ86qniyIpPlgPuLirgODSuSigYnZeF4WAqk9Eo1oWHGt+lKUrt7VZ",
+	"awVpQBCXRzA+OFke1ZQMHIpfb6ROWKcP7jKmNFsK7lwiM2AVlnxlEjIhnaijNTgFAMIMwclCGSNaNN2F",
+	"AkMZCm8p0EDBi0KtbpgZtlKMpfBKwawUvvLTmeiUPxJ74ZELQYLbonXJvjqH8hFnClQZM1tqfqRjo1RG",
+	"tIMFQQqOnfZPzk+Im8SLofDChlYQt8MPymIdiy/U23K9ia816KduHJVMmajmZu76TjgckdBbN0G+d8IZ",
+	"1pW0/3a+x/nTDP74Cv64+AL/+BL+ePIM/vgC/3iGv/vzhfvj4vw5/PH0Cfzx5z+7P57g7U++hGc+ffLs",
+	"51gNEgIku5XfcpTaCbBMExDPu3Q+W1nSTxf9vhWntfGAOt234WiDH/p250972wNexvwdo47a+fmTbkD2",
+	"/DxaQ3OAw3VMlt94eHxjNcaEmVsZPyTkq+9hd/mLsZwTkLzigh6JST8ZmAUKSaOjVYop+c2oRatUNf75",
+	"b5WqnILK/QGG6x//mLixsCxqpdWC67mK2MrhceGA0ti3e3BbuS/gT9AMN4vDfe8ZUakmZMXrlRg4c2gd",
+	"R7Q4LtBcC74xPswSeBUSpffJCQnHIg2c8IStePFl9Kj6jHdiXHi9NPbn4l9dZt1y3r/EAlLiTUSWm03K",
+	"fIUWFV7mmGZgL5kRC1UCX2hTGL0snJFuiKtJYA1PvBkmLSb33S2F46ZHoxCF0sqtSD4kJq+flqsbrV7F",
+	"9WFQt1/CK+xOUN243VGoa8k1MKf4rg+wi3E9iQtDafR9pZlW5RutPEKqi1Ex+9pd1grue4e7Lz1Eb9PT",
+	"tF/0ItpvIFpJ109KfI6ZeSte3WG1XKT8VJarAielH4KSq07taedSu1OhQ9MUMpflijVcJVXhnGpkLIHK",
+	"Ec9eAr1mgcOE7vM/x0NY7e6i46lYqFr05S5Q8OnEci1X604gHLpVEUnVE95nTVzGI8I0tf7zrrBDhMIG",
+	"8JiiCawDx8tNC/iQlyUOBqvlyilFVYo/GAbB5NDsRsi2YfOB359IX6dt18O4eB4B8oONfJeVnAX1+h+J",
+	"HUCXnyzhBCxkuQmeONHdtOMKWvDFWiBDtW9x8QvsK2QmrRzUfx4/D4h0Zzycghei0z1gIRyY/hf9Zygs",
+	"1nMyngtRNV+IPYmNyoP9dQsat66qiCHaV49/c9ehom2q56lN8cYashd36InJT1ILYOxOPmSfTD9k1Y1C",
+	"6MV42857lQOHBjY8nrGfnFUJVUHOXppzOU16L6ZXXj3p14+7QSXVXT0fLUoFDNzyQ6VUcZCpPz+WrTHu",
+	"hvEWmbY0x96+VenzD2xwd74AqrZLaXvZIVJ1kYJmgACvF2syvrzFhZi7vtFA5WRstZJHrUcW1NM5FHrL",
+	"ZpXQH2t92Fjw52fRNeLQ5tDtcsD4KUJbH/6WONtkOWV/nj2JmuKHcoS2Rm/aPnj5aeKQeJkWV6q4GoqT",
+	"W0AgPS4xL5HzZq/qbjlYggIaryfBAXwf+sKP+DbgZaMPusZY7h2oYSurb/t1oxeRXgOVMyurxgJD+pYp",
+	"VlLsNIopZbMTCSC6N6/p+ABJfXAh2XfWHTVXojC+kOcF++L5+SXjO75vzDOt8k5eH0lRb+yBppTu4mjx",
+	"ylR5HFv9Smh5kMr+c/y9eOXY/m6/70nSWluuV+Jmpfz8wBmKCO/X0LJCi6hFSqHCs/EG1YC7c6wdw30e",
+	"gyub3Ttas/Pk/DYkhl7e9pl8+1zqaXdK4KlDKTNk9nquO19gOxQruYhyB3J7s9DW/CDeM9Nq0a/m/rrb",
+	"8DhXtfOHILEOqmKWzTaiqDDBfgUY/tsaziB8muGAdmXWgoAXYM6y2U4M5Jv7AtUPDiNU/5Qix4M1PPsi",
+	"Cq1ayJJoYFpRBV7Y3qz85PV+OHm1MFR1sNgQ+Lq7MZqnPiWz7Guo7junjCVBr8d3Oa5JYFQpeJmbcEyc",
+	"vlKx41psK6GxWaUjJxfRZWKt60fe/bT96kdPoknpsSjpT0LklF9vxWyk9Tn3aBljKCY8OjGTtdBO3qxA",
+	"LtGG+Ek6J6JQO7Qh4G/egrh5YDq9NBPGcaQuU2mx4NOrMvtH6U9ytH/+6dTV+i2FjfgD4U5O5iCGG++W",
+	"e20ahucnwLn2wXJ7Iq+R80WX0qwFeicA/IZNrwQERzBxs37JqeARdCmnJ+BXjVfBpGmX0sF92WzNf91j",
+	"fWYNjXRHAAUXBdcS3gugEYWq9SAC0JxLCx+hdkCQCKHw0RVvQvAHjzQVRMj94CuiCi1EDkRlplDADrmu",
+	"txWCP4imFmzO3XdtFVbxQVibbttp4XsC6wW1KqpKlDhfxyfDjQiQNyczSixEFDmpvMG8TdspMJlDCwc9",
+	"FdNH0JAz9h78V7FHNDbn86kl5LglQN5Dv3GzqgTO4aG0jCw3j3LsJV3Db6BtxBmCBPGB0FzzWpfUl35k",
+	"vcIADTrosTV4BTLtYzANAuOEmTjOvNHM0ggIWKFWc6U2Z6hRktUz3QbD+NhekQnqeSP2cU732wXATsT8",
+	"dKNpWMlpDZo3xrTwR6G3k1E53aP9wv9DzSNslXpbF3wA4rXH+9fUccyiRdITp7htsnQPDyilw7H5w40y",
+	"eAG0EKjNtsgp0HvyTZbBz0kYX3Q1ZC6cFKdQyRwuCpA7UAnomuutKuWCLVTpDF/bJ9mF30hbi9KezJDG",
+	"t1URcFO749mmpeoKHkHK9Biu3LK/aCHKnUTeonRMypbe+XJM69A6Nd+Co4otT7dy8jCvuRW8TDzWYuM8",
+	"TxwovCbrrt8YSmKx5SVfnHnRSkdKxBtRRcpcfBTXU6licrLyoucnAMkS2KonJn1y/uT5o/Nnjy6eRLlG",
+	"aAStmbs4P4/zHk1hMspmv6oY3Z/nYvqmdl/1+K00WO01wr/tRpnht9OTh7a7T4lMmNJ24K2z5xrvNue2",
+	"TtyCnvKznznuU/wlAzfSRTTSIb7PuJR+RBPlFBEFp3eyT+GBEjBHt1IRSntQSBEbqFCLzU4aASxDpdJ2",
+	"7c4TOhrn4IFMKKZpt2VBn4aTVzSG3LOG7TXi0OszchHavf+AkRVYqqJQuzOaxuQlwNtwBTRfbN75Ppop",
+	"aqIJcXVB1w+NhWGypuNJad4gfB+JG3zVCUF9FS+lLlcpj7r4svOsiy/Pk1g0p26x8GHtkY2s81xxe/aO",
+	"3MLERQaoCFxiqps9ZXVTSFtTiYWHsK09KXpdCGb4PrFoqJK+Zuigj91KqBigkK4oV4jJjcmvRDKAuhDx",
+	"UIvyGW0kbojQb+VKRIF8G7iwXk4DGDMhX+tuTsR1hphQLhe2o4hQbRDXQkBthnq9K0AS4nvjKxadzau6",
+	"742F+HxU9PaoDlC66MkkQDTpwZk0GLCoENfIf+ogY3gUZRol/xSY6ROYT1qlzzHoafg1HjTSMKtlBUEv",
+	"5cE1kaNV2ozNxVLRAYdlz4hc3SUrPmYhvVWrhsG0bQQ/iRjBohwmBhog0W3BR8nV+iefWDvtEeQt9nca",
+	"0I7CPK15i4gUfbWWNfn8aeSppbK4KuNkm4j8lxKx1SpPJxdyEvRe5eMLYCwVXadxDYGmSadVfs33YC9F",
+	"qJXfBkhsLGdtZVc9GmJ39XqMJXQVfgGKUlsmaMb8aiQGhT4iNtopMSEtq1drms0JBuX3wmrs3oMDgxvL",
+	"/nj9J6LjoI5NZyj+cf8nbykGcK0IzebJ3vlQ4OTQ2gywAwEBGP/CCgXZmrkEL8aslbaMfiAEOsB4ocvg",
+	"76RXTMlXbKmFRyLMw7OAw0KBga+FlYB3F9ILDfA6rfIRkxfmpokpTzGksmTC9f2phOv7WUZhIM83Jbdp",
+	"NOckCtNE7oe6KILRAIdxn7bzUHUelJEetY+nGsHHJyjNZPW69GT5HwwQ3svqw9tTFtw6l6n7kad87S04",
+	"UDfyTu5pWunlA7RVsent/Hzw1AbUEBch8yo3yF7iKYPnxMnHzPuEGvBT88I+zXo02wUXDQQc8QmJE/Fe",
+	"5adOQ23XU9kBuRE33zAJIuvZmRMv9yG1FEUqS/HNtKdDuXttkzX1VG865dJWK+vUnUwOmXfawqNas4yj",
+	"pnlsPvhgtlJ2/4LXRgwQpgE7RAXg2QWFotsu0QRRWvKFVXpi7H/Qoz+RgokGQc9JmZxE9xp3WZjLRJ+Z",
+	"1vUM93WySqDbYBB/K+VU23vOjWD/m+20tFaU7P9jZsELwf6DEYxQb+WAoVDFmMJ+omdww8JVdJiq0smL",
+	"NdF+qwawKKm+gRepNpfZb+fYmTCSRsfr/MPDiLLW18bE428+XTJEtdrJuURrR7ucUNJCg6Pgi7VvY2jS",
+	"PP/8O2iCv88u2d9n6te/z3574S9q0StxZ7p4Gk+qCWN1CSGtLb9uj6/lDEcFErJBZ6/WSi4mFAlgDgml",
+	"UQueowV9N/zxcUa976xh7jcvoC6kRM5+cKvRweinyPwY+yrPOSPuMaK0eh8PB+zHBQxfkHUIgd2NMaH6",
+	"L64lL+3r9lDussJiOBUfG91P3CYRZ8UicFpshduaHsHXKYVCqU1w8sW1fUF2NxDFzfliQ2x8i8AqfkDC",
+	"lW5tl5QIvVHrzVAFIC9XhdAQKTNc5q0CiXiLKUcZj/xGEnxu2kcZy/fpV1sZJV5tqDOxuAOYTwHVRpUZ",
+	"2wB9YysoijloasC+cS+Te0Z68I2b9NAbVaT9PBgEbZWydvNEYFFh1ho/0b2XJMgvES0iEq/NaCXS0oW4",
+	"iU7JFv7E92m5wsNaF+RfwUZAuRWe4Xd3ya773VKsAbiHrjqKuUG1Wcb2fr+6Mydjv7K6au4myNfeVu07",
+	"xoOn9u16xdns11NMRBJA70T/OurNCZ5PTRACwiOsaihPmErCiNAezmYoI8W7mL1I3zAv8fqEHZPN5lq6",
+	"Bx1/4NdwEXgVxdQMKCC4pa3wYXwWE5AzhAuF+jH4CcOmECiFPCR2eeygftdqfPqR8mReFJOLcacp89Rq",
+	"OQyQkltISHdeKQ24Gr9ls6VcOVPx5NK1VeoG9ivnl6PlsBYcMcehWGK+Z2vstqLyjeHJV1oCryLUJcxF",
+	"Ea8U5XYd/cUVL2pxuxlUeJcfjH9DWAy+Or4Uh37lmg7BfpE9aOMyR1wRaCBGyOHhhFtY2/7p34MVmVLW",
+	"vfOW37Gr8WTr+8NQUb2jY89XLXuB9IP3SoXmI/P6ayzXDFeZs5986dS4+nUuhC558ZjuRS2sJldCUWEv",
+	"wuaiDGXwUyVUVSCpLSsVk6Wxut6K0r7o1MseUh+LIr8VAR6XX3wXXe1f0BdVd5sslyri7Cu9MeBxQk2z",
+	"XBGVAJ5Ito0Cg70lRW4Y9021/+XeZ8hZ/Xv54TtwUQ3742aVsW3Gto9NxkzGfvhT1m6HA5xgX+z6ShRG",
+	"1iZjoevLwMPo95fsfNSyydhX521rBnNAGbv48vzvpeeGCC3k32itNA660mpeiC3LheWyMOyP79+8Yl89",
+	"ffbnP539HcnFFqI0ook7z77/7qM7cnQxu5ytra3M5ePHqhIl1jafKb16TDc93kpUEtK683f2GmR21mpB",
+	"ml2AK1KJkldydjn74uz87IsZKkCQpCDXTvIJbUPBJEpVfpcDlzpsLYA8QjQ7M2geNJc8zjVfusH9s0e5",
+	"ZmBtNivsxQBZ8N1QzscDzPYsEO3Bc5gVRYG8nEoBxPPscvZLLXTwQC9neC+EZpyGuaH/5iwbtwuEsV8T",
+	"mdxClZY6ZnhVFXIBc/T4HwY9vea1x9ReU+3R3WeQtHf/YCpVUlj1yfn5rb3XG2y/ZZ2HXD8q82kPeu3W",
+	"460sBX5BzL/FN2Wzpzj+2NPCdz5+h/sDr/9i2vVPnky6vmkHTb0HIsfbLdd7CE44iUR59aVrWQPNrAU3",
+	"gdZ8LVglfSeXhabo//bHz+xn99zHzhmsqzM/+wST0N1731y7U+klnIk3Eo34SRUz2A96M63S4uxrGOq0",
+	"8xLudDISFZK5f+IaEF/hm17hxzx6LU2ljLSDPZQllBsp5mx2Ji32YHc2/uGJ9tsJ0nhDafnmSug9lgtY",
+	"4p7PKF5S1RSwmu8ZLxlNZSMnhVp5GZHDsvFWGvu1LG8qGUkVUl/LshR5JOX7Wx/YZnb/cw1hwx03LBeF",
+	"sC2IZedD2LXUds9yvjdZ868+JRWd88f/hDDsb4//KfPf3NtBlkHWO0fgeBAYDiryAOic8hHeru5vS2+n",
+	"EC5Sqjx69socPPP4ef6utl9jHOpAbp72d9tr5/7ehybHl3+qmv9dbQ0zaitwP3spgz0cSkAw8NeXpwUn",
+	"NzG+HK9UXdrXWDbyORkcr5znPqD9F/C7z9BA4BaIBdySur9Ahs6dA+jMoHuDWF+MM+/cepFpuHuD5NQh",
+	"fzogPP6Ku5Ed//iHkyH6vIgcNb/7bOVoK8sAU04RdSdBvCjQYfJ2hb+2JUta8BxA8lCQIJx5TI7ogqlO",
+	"HvQ/C2Nm/4ruUpLlQ8AisWK3m/lR72jqhlwpvySfqXjvVF3khH7S6p/IKL3LndHVM9K6DtRi7TGYqwAT",
+	"eoh1CTGD//zw4w+XlIuEV10LNAVLthDArr5QXBuoPTF4He40MiNF2c7SslyV4oz9tFZOtSP5M0SPREkh",
+	"oJ1CNp7eHgMr/04UtXv27e2V6dIMAzgWFYDF+jcJClCr8E4xiJ2ajCoTpDmAY4iLtdpWXEtz/OCHi8Sn",
+	"p7BfhdE/nMrGuckfQGl/9LlvBH5niBbsVYr1AOfAL2Ga4iul8880YsYtzYFTm16fQnMYgdpAAZtVRYPf",
+	"Oab1VeUJLoeiIq/wkvuRtWqfEhYBFYjDuv/wCM6Hr83IueVzboQPhlgxGA4ZCiF8zzcCvrw3xRe3qEiq",
+	"YzO5v4/tcsN5/x5gszkMl6ouIuEBWJzH/yz5VhyLNUUiSVQemBRIuohBRA3GiN7jMOJrfH5va+xEdo3U",
+	"nztuqLDsU4xH3YqgiCZijPaC+2ZZkgC98DMBrUbAtASikx8JZeZ8P9k+lrnIsB0dTGCAaAUlDThz0rBC",
+	"bgSdZW5EwC7jlPta1ZrN9/Bnz3zeYR/+Fl8o7Qn282u+vyPr+TXfP6Tt/Jrvj9kTOd9/hqbBS/ddHvih",
+	"EZldMKeBk9UJ2JaXe6bVVDPayf7jBS9EmSMsZVzTveb7V/6iT1S6rLi24UtegCdlhP3ftV0++rI7jF7a",
+	"Kx58DZ/76Sbf/iWklxtI33n5wdKOZ8+ePvtTw0oFUKo5cBtlDMiTMkSTw1ItQv0YluDQcDAovh9b+aRP",
+	"VHbN1c3F1qfNfpfZG8sszuUlc+L69OLL84z97eObR19mVFklG8p7mKUB6RRLWcqQn4g6Y38R9nXrsju0",
+	"JNuviQhQ59f37n+9gShQqBSRmhVyK62hCc8Q0hVrs6H8yGShigSiCU52AbnDk1XHw/y5uJKLEd/4NV1z",
+	"H84xvivFPfajuv+1oTe3GAeEZVBVEdJyNLbOHENlACqbQmAP+KEHdaU2gmYgJdX+HRrX8HZWKrb9PF2d",
+	"t8JicaebmNanvvDcq+5ZtRUa6i9FdB2mBj19OYQvS47lvlorddoxehf4AtrT5x82f8W7lPHyeGnu/SVt",
+	"/a4f8GaCTvg3rykhuH2/EYyzywuRezdIAAWxtGzL90yVxZ651Z2ySw611ZHY0k3KiShUNKTpfper21aY",
+	"fMUl8UfsOMLOQFnhZNnQqnqE5SZHDQatqo9w1X2YDB/4lcj9K1MD6/gRD1TiyULZTsbme0aqOFrTM7SF",
+	"XmnBrQhffS9nkBvTeKl3sw5T8J57gM3Gnngq3V464UCwhgXpM4y1/VWICnRII6nY0MjRM97yHFj8d6GM",
+	"VquqEvmx2rRGezwulNoMRyjeKrV5ae9XuGU+iIqOn9/G7dqIyqbQ72T/Invm9k7ct4gf9VscpcEiAPBn",
+	"mrXmICmhMSk0AMNHt7o+KJXv+97ddiIymZStYz0wV/T4fbUWi43H+LmzVcYXRJb5W7VzH7VnWJEisiYh",
+	"hNVb4roqOPC8P8Dh+1FCMqls0UqBZWRso8c86BUtzzZxVcZ8+9fw7x2V9q9aSH/j6ImbCUO75QXCr5Rs",
+	"Lhg5G/kRW+j2ffjPxoK6dxK57NM4cUattJemSYF/kkGE868+5aPtAzqTcLTxUuwmKMQ7Dh8MKtN7F64d",
+	"N5+hpqZ5xlACti9ZYUbtlCMlqO8Kvn8Nl9xR7lGr6sHL/90gUsMQMF+ZT59BTae3C6Gg4TM0lZ0MGEBn",
+	"w7YmrHoOTEntQs9gMe+U3uDJhWhVZjDFiHjBiebYN1cElHGsRZOcQIT586fnVvDSXvrUGySByKpHogcq",
+	"4HMG5cp9KrT92SEYAkTFi9bgRegPsAz7X7YNc+Jpd1OTH+spPUyjWi49E3jb8vTd1bFq1ls3Ob3U3YO9",
+	"CR89pq9wPJ++tYkf80mYmzRlv9uat151rrVY2GbDRktUWzr+bi3MZqc+oDB9nrYltMcHtQzHI8Vl3DrH",
+	"Vn1VS6S3GCob+gtccIerhS8YsORweA8Q00LzKDctAmDq+WUVX4kG8jnKYA1Xwq+1XA1WCa0FL44EHb/F",
+	"X9/h1NMbouAhSMn2EDOPIW1dl63iK98q0wS1+HCTNcK4HKm3/wi9TYUIoMW+nJmMY18yCtnchdoKzzOD",
+	"e4nnuRbGnLGX6MJfW7hNllC/T0eVxkZElTGsGrt4zr7/+kU4unNRabHgVuT9+vrvYPxvZHGTrsIsyqlm",
+	"my8fspqxfb0RII8IiRqECEMQQbeuItx3/Tf/6Gz4nTQ+zwNFFAFgbGAclm9EZxxBrsgm61fiRHwM7hSf",
+	"hzBbqKLeln5HewFwLyphP+NVaslUrU2D4W7lVlyev2CPLgi0FVL5sTHjCzqjDr5t2/uIVRg1fGfPz/vd",
+	"kpFPy53DF4rlPBcAoheSAwUtK1Bi+qIFNo+tHfDPgH0th5YAmyFjspDzfWh22arSrumnFGn4nutN6IAT",
+	"C7nlxY1HSs+JjjWbZbOzNDmlxCTkM5oR4SRDftatfSMYni1ZlbkqW+P2pHBYNaqvYBJjw/4VRSnuop4n",
+	"jPi92hmEMGmN1PB9CyJHFKZJKQNjndCC8cLpp71v+x+c2EWAo5iwEX++Fy8MN9tRKod+4vgWFcShQugB",
+	"xh4iHKcq0Ax13+VkNRrhtib4/PjxN0q+61ndEEIdRvVzDIi9vaZqYYV9ZKwWfNtd2+CjzmXJ9QEh5bPz",
+	"L764eP40wmN/r34oHr330J/uM/eAsXovnsjFv0KqH/YczAnZfhysamkvAWwHzTDYc6Dd6KIdFW4qhNPu",
+	"eznhFB4srsOz994K69zr0kD83BMfFDORjN65uoaIurSGecPAT/RcXY8W1TUTfPsJih/Ejibq9kvZbn9N",
+	"nfqVp67r9ADEV588np8mK4YggNDs24NZ6+Yyd3JHgM9zdf3CawK7FlvWOn87whh2/eN5XRwpikPh/Bay",
+	"QvdUrIBHcrflIOYR3Kho7fp+Cj1/3x13vjuwBbu9Azo7pJDGivySzXlRZKwQPM/YxeOL5+zi8Zfs4vHT",
+	"jK2V2rCLx+cZew4xqSN7JS3BB0v5b1xrFbJfbtLA4yOPAbTT0fxXOClvPf8VFuXuHS+nphMZ9J6ej1Po",
+	"vezre0Ij2Ii9D8BKTd6ZedGu9jQWO2n9A/qEeU/PI67ZJ56Twxn+JHJyqLZ/T8ndRfmXUVuBRg+RHkrb",
+	"qYyNaee7Tc3FNfu9itTnnZiDEyN0jGFkSQ0dEwcrbyqBAaVbXPcP7pmfwKp/workfhXDj2VINmGRU8YK",
+	"ZSDmUfHFRuRIkErEjzuMmmyg9dBZJVEZ2pRqV4h8dTTP+9dw0QMRXHhKqPZATmKFisiYDx09FCOCNG6N",
+	"ds4qNAA5g2gSl00jmIF1NgSHS34uppo30DRGNMO7tcAYDCYWIOqFBqg+sO27FXyFb2Af6A3DfOpdBGfc",
+	"ox8KtvwtsjX+u7HjQIYHCxEwi13wMs9QdrhHMm8AvpD+bCnNusknGiHKI8JkjoPivhVclw8DiTslFKNl",
+	"FWPWFcz9BuNM7f5En+BL61GcGL552P5CWNB7guUt6GWfnZGHILskPsDK3IpUZsweKOgmPVHIK0H1d60j",
+	"ujtzH0DfP4JyFbz0kv3PXHH7P5Aa5+ytvBIfLLfCN9VSphfo+jyVoXnB/keLK+kczf/xdNCoGJqUsXdl",
+	"N6Ky8HDyac/YdxY4ewyrSysL+FY4z1ZKmH4dy1+EdYP6Bj8sDaEMPi2aPhzFJqP3PNwRX4qdR0YEgM32",
+	"Wssr0V5s4xbqmDkWVvMuDfPmJUMI2vjLh5lRZwe1JLcJslGNwwGO78EMW01E88dm+KOO8i/dQdYP3oRc",
+	"0wlBcLgQO1hORiS/FSsiTLhzV4GumCG1Jf6D5dp2OksPVwGpRY9YCm+QJ/1uTM+Xc8X1gxmfxG07sLV2",
+	"9NvPzvzsc5x3kZR4CbFb7FPyRZbMSpEj/3dMlNTqbGGuRsgZ30J9ze8wmLe2kFpWpkEaWPOqEiWsEqZe",
+	"bwBg2TJ91OrsujDXI2v7k9KbuVITdfVVmZ+pSpTX2wINdvNILZdyIXK1gEPlzFQA1bYWwm6LM/hzrGgp",
+	"STh2zXg/X/nwfYUgCP6L2R//79sP//dP0cUmUvmtN3QHOA3wqvtJZv3iD4cRZU6Das6SqVTsN8jmhzH6",
+	"dz50ZuiNqsvBuIqnVA+KI1TC2hqE2QhrPksc9UWttShtBgBPcglBWw6c5UipEtBQrNyKPEN2QgHNugf9",
+	"DL0O8IpL2OhH7Nl3dMkdrrt/xSBRRC7+BchA/FDZfN9wmwfwR8R9DSYL2MCyHW5FhvzJAJC0gsfa+LnU",
+	"95TBV7kYp7fNAjzqQCPJIWJmt6I3BqR6oNhgHPSah4alGwa1bOMBf4p66+mTrx4UBnO+h8b8XLyAxMRC",
+	"qY0URDESsAYo2j64O7Aq/liF7jtfOH/3zjq8KrVYjYZ+//YXTkgM6/I4Z9TLPMcPvLNiXJq/+93ArZcO",
+	"ZJgBX/D3WpVTQSsrEpq+XY9b4GwllF+yI67cX4T6zw8//jBtI6+E+o+bpJqP791/EyeNZh7ZUf781dPn",
+	"fzq6mtWYU36KRl5V1/9xvS1OiLfs+L6CsOjnvFw4pW6xwueyP/7l3f9lF2cXR1drg3N6ZLX++v3b6dGT",
+	"lVKrQjwSXNu1e8eJa/f57zNauKZ9PITLMA33x79+/5Y9OXtybBETy6+bw/vfu/4apaoBH5LGvoDUK8SU",
+	"pYXi4FvDHqoHydrv0piCZ3vm8/sN8ozbU7+X/p6G/+cUmmFKs626agS5K7srhbrEeVRR6/5AbTzeCr26",
+	"7arg790zbyreU9DCS6s6QffEynm47z6CohOLi0zH40zBNT8kye40dcETf040bfHq37fn1O35rUed8JvR",
+	"nzNzMEIoexm6kwUow/YZNLpT77SC/x5360kS3sCcXJy32x6ni/wncxJ+oh0L/wq9jWFvARsnbCncdpAp",
+	"cXYzHGtUsUp7b2iDlaPxw/IeO/zd65JKfWBY9++wvCyKptp3I6ooaQ7O6lhrP3zqXQYTywfhqGle3D9d",
+	"oTSyoiX+TElqKlzWQ1kIuy3dXS1/91ZxOg+c1aMkDa29d+vNwne4Y92jH8ZhPbppf3dab8Vp9WKsm66k",
+	"A/aCuJq4c6O3nD2sZH3ObauBpwDW/qBVtbPeWq00327HMrnNZfdnjvl3JtlkzQA/VcOsGeGodRa+/O5M",
+	"tGZyH8JO6759yFhrC8DnarG1ljoqKd1NmmrAdQTo392K85MxyZQ72K23b8/d8R4Pz39Iy+7YNv/dvLst",
+	"866Rb2/jlWLH+MJNtEEAwAna5Y7tvmHNdP/C9+9hAQbxODQDDwXhl5qXVvpYcdQWfA/IAHDZfowv6B23",
+	"6waYVxR5A8MMtEZnuagALD+GYgw3zA411jTgZV4UavfNtrL7/+JFLfwj+lBWiGDlB/dF9oythiDOEVc3",
+	"aVTxatrDWfpbCckIaP7XvhQfAbNqU3Ps2G3PIpPLdlt7bJR1CTs+OqqL8zRYbY9XYhQ1F1vDCj4XxQGe",
+	"f+z9W7e88gDcuzMzCWN4K0tCx+bM1jpgPGshCp/GKZvxuUsMoHQsVJknDLIS+mOtu9DvIRuSq3reRlvG",
+	"ZYlSTt2e2goba8AovgIpPkVh3ffRxHPjgW4qoY0qcY8hJCJnfnPHuSC0qsv8uDv6Hi+5p8LivchTK4sX",
+	"vCjMA5GfwLvbeRieC4SmKTiQVnr4/+YAcDbCQhzxR93Xw2TfkZUKz36obt/3x3qiNP7yM+x5gi9z2tSv",
+	"/2WXPQWAZPBIyrWq4gLTbNTHKPPDcL28KO5chNxL7t3FWTgreYD7e6VUfp8m5v0K0X/W+Qp8jwVA2PIy",
+	"Z1psBVGY2CMiUxfiiKx81Pv3cMWD4BAdlTI3rAdnVP0IVlWs6uhuMYB+LANNPLJ6Ulr/c0XiAjFFg7Pe",
+	"zhlfaSGaxihRrsA0bvoNS2UHkbegifa4OfMBL7m3yHrocB4zaWhgn2hEnWZ2LJqOX3tnkXSazAeIorfe",
+	"PBBBN36hP9PouaGl7UlEs/ESI+aNkPybR8ux539CpLy1C4f63Acm9/wet8MNdsLT+waTHZTqu8hD3KV2",
+	"hGc/YP5hUCJ+zz3cUu6BtEU77wBRqn7aYUg1P85rXOPbTji89s8d0D73eRgvVLX/DM8MfwwDxT/0+DGO",
+	"vX8A3WyY2pUpInCnGacHPnz+jTJNqAwOskydRbcyP+b+vxc8/+i5q2//OHKP/iiu7cO5724AtS5To8lr",
+	"uVqDl1moHfrfn2MwCdMFng9VLWOfzbhhlVBVgboU0OwGEwggZYDX+v+zdzW9bTJB+K+sckZObCXv27q3",
+	"RqpUqb206TGHjdnaq9i7CLCpVeW/V8zMwvKxgAPGiZNbFOMFzwy78/k8NKDstrafdNGoPGKlGJvKjt9n",
+	"bDq5nrHp/x88qr4B9xPmGTaCKzab/FcB7GmH7OnBLHY16LtnhN2AXCu1OlsLB1hFHm60kgu20CqKOWHk",
+	"cpaabCYAt11vWkrzd3JTlzztW8me1lrZ/VBbZmvVtdtuCeIBAN7o1RRJkbjaJoczrOC+TtSc3Uxm7Hry",
+	"0WPT+dVNE9ocYCc3Zxnv8JKWro1UklvqSYgCIYDIjiU69F3083DVIe0G96MlOhEsuov9oGxevtngg5Zz",
+	"o+Uir5cnqwHWMDIIsJ0Rp1LX3gG1PXDgRDpyjUSTAs8ygZl0B+wmlPqoAK++4n4xyM6HK3E/6Jj8dCi6",
+	"Jvn5NSM5OuMUKMjukBRoD5iSkq6OGwoPgp3/Wl7ok4bCaEKlUNh+O2XQdljLMSuC6e06+1nPhakYguCc",
+	"iFoaupqazzUsCcLPHZWwqKWq3xdvGm5zajxWy5LclnOGh/lnsZQKDw4ZuN/3zoexfNOFSJSCEefxTt6W",
+	"utjr3yJOwILcYxu6Gmcbeq/89SdBxjezPEVet9tdLlYcKUBrHZ3b9NP6/W7AzGMoA7iRsziHH7741gBD",
+	"EgnCT5C1oML0AiHlkKFJpsoK2V3Vae1KGzeU1wr36+q2ipNyzdlUPJyc2IwqbKjzrJ7YUy8tvRz9NMvN",
+	"pJMeMxXmKGMwN7WRyoCOldXby1GmxxvjjDqqHRdyxi8WJX3cw+mbXkbF7dCDChqKjGm1AAIRGUfsUew9",
+	"ttKJ2ImQ6d8xMDQzIA1RcduhduQcjQwuTusdnWezAsm3mKVxxGtbFQruA1tc03n3K79sjL3Cul3XvULF",
+	"oRSnJFiFNmSOA5lKx2Ym8xO9bloxpd0YnLkeLv9Ce8BTaxD9Q2z0TjRp5s319Cqwgz1GekU9MJ7wvR1j",
+	"B9u4Pm15qE8Sk5129zUdyn7+dnvYI7Tsy+8WlaW5cVDeWFV9khvI9sKd0dQ2XF/MLy55IEHSdHGVpsrw",
+	"27NYs1gKpBelOrMZq6mOit9qhf5pRBi/i8e1KNZIrXK1mWmp3J3voRsj0eGjVEtDx+9YJrABpyraT5fK",
+	"vhisuVKQWTHfJQDRWpouCW2T9uUP+k/DxcTQ6M/hcSPPcNqlf/EI3H5ax2oaqJEhX6+RSVywWKOGfeS7",
+	"g39rQiCIVrYMaLivuhzUL7x6GlIrbsXRfaBnsx40tSHHD25hmCZE2gqfrbW23InaxXVOGcYexF7DOql8",
+	"+WIllbDESDRY1UW+SLH20QYxRMm+Yxp5nu6f/gUAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -155,6 +155,19 @@ func (h Handlers) RestoreCopy(ctx context.Context, r RestoreCopyRequestObject) (
 	return RestoreCopy200JSONResponse(copyOf(before)), err
 }
 
+// ListBin implements the contract.
+func (h Handlers) ListBin(ctx context.Context, _ ListBinRequestObject) (ListBinResponseObject, error) {
+	found, err := h.does.Bin(ctx)
+	return ListBin200JSONResponse(each(found, func(b store.Binned) contract.Binned {
+		return contract.Binned{Table: b.Table, Id: b.ID, Name: b.Name, Deleted: b.Deleted}
+	})), err
+}
+
+// PutBack implements the contract.
+func (h Handlers) PutBack(ctx context.Context, r PutBackRequestObject) (PutBackResponseObject, error) {
+	return PutBack204Response{}, h.does.PutBack(ctx, r.Table, r.Id)
+}
+
 // ListUnreadable implements the contract.
 func (h Handlers) ListUnreadable(ctx context.Context, _ ListUnreadableRequestObject) (ListUnreadableResponseObject, error) {
 	found, err := h.does.Unreadable(ctx)

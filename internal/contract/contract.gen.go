@@ -390,6 +390,16 @@ type BeginQuestion struct {
 	Fields []string `json:"fields"`
 }
 
+// Binned defines model for Binned.
+type Binned struct {
+	Deleted time.Time `json:"deleted"`
+	Id      int64     `json:"id"`
+	Name    string    `json:"name"`
+
+	// Table The kind of entry
+	Table string `json:"table"`
+}
+
 // BoatState What is known of the boat and the water; what was never heard of is null
 type BoatState = boat.State
 

@@ -1,6 +1,7 @@
 package browser
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -69,4 +70,35 @@ func TestSetupInTwoWindows(t *testing.T) {
 	p.until(`document.querySelector(".savebar-name i")`)
 	p.click("Save")
 	p.until(`document.body.innerText.includes("Saved in “Pier Pool, renamed”.")`)
+}
+
+// A long list is searched by all the words that are typed; what was deleted is in the bin until it is put back.
+func TestFindAndBin(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/setups")
+	p.until(`document.querySelectorAll(".setups > li").length >= 5`)
+	all := value[int](p, `document.querySelectorAll(".setups > li").length`)
+	p.write("[type=search]", "pool pier")
+	p.until(`document.querySelectorAll(".setups > li").length < ` + fmt.Sprint(all))
+	p.says(".setups", "Pier Pool, evening")
+	p.enter("[type=search]", "no such thing", "HTMLInputElement", "input")
+	p.until(`document.querySelectorAll(".setups > li").length === 0`)
+	p.enter("[type=search]", "", "HTMLInputElement", "input")
+	p.until(`document.querySelectorAll(".setups > li").length === ` + fmt.Sprint(all))
+
+	p.visit("/box")
+	p.until(`document.querySelectorAll(".box details.group").length > 3`)
+	p.write("[type=search]", "minnow")
+	p.until(`document.querySelectorAll(".box details.group").length === 1`)
+
+	p.visit("/log")
+	p.until(`document.querySelectorAll(".trips li").length === 4`)
+	p.click("Delete " + value[string](p, `document.querySelector(".trips li button").innerText`))
+	p.until(`document.querySelectorAll(".trips li").length === 3`)
+	p.click("In, out and copies")
+	p.says("[aria-label=Bin]", "trip “")
+	value[bool](p, `(document.querySelector("[aria-label=Bin] li button").click(), true)`)
+	p.says("[aria-label=Bin]", "Nothing was deleted.")
+	p.click("Trips")
+	p.until(`document.querySelectorAll(".trips li").length === 4`)
 }

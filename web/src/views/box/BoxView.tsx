@@ -1,6 +1,8 @@
 import { Button, TextField } from "@mui/material";
 import { useState } from "react";
+import type { SavedItem } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
+import { Find, useFind } from "../../parts/Find";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
 import { View } from "../../parts/View";
@@ -12,6 +14,7 @@ import "./box.css";
 export default function BoxView() {
   const { box } = useDefinitions();
   const { data: items, error, refetch } = useBox();
+  const { found, text, setText } = useFind(items, said);
   return (
     <View title="Box" className="page box">
       <h1>Box</h1>
@@ -30,9 +33,10 @@ export default function BoxView() {
             beats printed: the answer is the surer for it.
           </p>
           <ListOfHeads />
+          <Find of="what is in the box" all={items.length} text={text} onText={setText} />
           {box.map((kind) => {
-            const mine = items.filter((i) => i.item.kind === kind.kind);
-            return (
+            const mine = (found ?? items).filter((i) => i.item.kind === kind.kind);
+            return text !== "" && mine.length === 0 ? null : (
               <details key={kind.kind} className="group" open={mine.length > 0}>
                 <summary>
                   {kind.label} <span>{mine.length}</span>
@@ -46,6 +50,10 @@ export default function BoxView() {
     </View>
   );
 }
+
+/** What an item is found by: all that is written of it. */
+const said = ({ name, item }: SavedItem) =>
+  [name, ...Object.values(item).filter((v) => typeof v === "string")].join(" ");
 
 /** Heads as they are listed, many in one go. */
 function ListOfHeads() {

@@ -7,6 +7,7 @@ import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
 import { useUnreadable } from "../../parts/Unread";
 import { Working } from "../../parts/Working";
+import { atTime, onDay, onTheWall } from "../../parts/when";
 
 type Kind = "log" | "places" | "backup";
 type Import = components["schemas"]["Import"];
@@ -56,6 +57,7 @@ export function Exchange() {
       </section>
       <Take />
       <Copies />
+      <Bin />
       <Unreadable />
     </div>
   );
@@ -376,6 +378,46 @@ function Unreadable() {
     </section>
   );
 }
+
+/** What was deleted lately, which can be put back. */
+function Bin() {
+  const queries = useQueryClient();
+  const say = useSay();
+  const { data: bin } = useQuery({
+    queryKey: ["bin"],
+    queryFn: ({ signal }) => take(client.GET("/bin", { signal })),
+  });
+  const putBack = useMutation({
+    mutationFn: ({ table, id }: { table: string; id: number }) =>
+      take(client.POST("/bin/{table}/{id}/restore", { params: { path: { table, id } } })),
+    onSuccess: () => queries.invalidateQueries(),
+    onError: (e) => say(e.message),
+  });
+  return (
+    <section aria-label="Bin">
+      <h2>Deleted in the last 30 days</h2>
+      {bin?.length === 0 && <p>Nothing was deleted.</p>}
+      <ul className="copies">
+        {bin?.slice(0, mostBinned).map((b) => (
+          <li key={`${b.table}${b.id}`}>
+            <span>
+              {b.table.replace("_", " ")} “{b.name}”
+            </span>
+            <span>
+              {onDay(onTheWall(new Date(b.deleted)))} {atTime(onTheWall(new Date(b.deleted)))}
+            </span>
+            <button type="button" aria-label={`Put ${b.name} back`} onClick={() => putBack.mutate(b)}>
+              Put back
+            </button>
+          </li>
+        ))}
+      </ul>
+      {bin && bin.length > mostBinned && <p>and {bin.length - mostBinned} more before that.</p>}
+    </section>
+  );
+}
+
+const mostBinned = 50;
 
 /** Copies of the database: made by themselves every hour, or now; any of them can be gone back to. */
 function Copies() {

@@ -2,6 +2,7 @@ import { useId, useState } from "react";
 import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
 import { useLogActions, usePlaces, useTrips } from "../../log/useLog";
 import { useDefinitions } from "../../parts/definitions";
+import { Find, useFind } from "../../parts/Find";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
@@ -12,6 +13,7 @@ import { useSavedSetup } from "../../setup/useSetups";
 /** The trips so far, and beginning one with what is set in Work out. */
 export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTrip) => void }) {
   const { data: trips, error } = useTrips();
+  const { found, text, setText } = useFind(trips, said);
   const { remove, restore } = useLogActions();
   const say = useSay();
   return (
@@ -20,8 +22,9 @@ export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTri
       {error && <p role="alert">{error.message}</p>}
       <Unread of={["trip", "event"]} />
       {trips?.length === 0 && <p className="aside">No trips yet.</p>}
+      <Find of="trips" all={trips?.length ?? 0} text={text} onText={setText} />
       <ul className="trips">
-        {trips?.map((t) => (
+        {found?.map((t) => (
           <li key={t.id}>
             <button type="button" className="link" onClick={() => onOpen(t)}>
               {t.name}
@@ -44,6 +47,21 @@ export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTri
     </>
   );
 }
+
+/** What a trip is found by: its place and day, what is noted, what was tied on at its start, and what happened. */
+const said = ({ name, trip, counts }: SavedTrip) =>
+  [
+    name,
+    trip.place,
+    trip.notes,
+    ...trip.rods.flatMap(({ state }) => [
+      state.setup.head.shape,
+      state.setup.bait.form,
+      state.colour,
+      state.spot,
+    ]),
+    ...Object.keys(counts),
+  ].join(" ");
 
 function summed({ counts, trip }: SavedTrip): string {
   const some = (kind: string, one: string, many: string) => {

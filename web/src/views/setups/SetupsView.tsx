@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { SavedSetup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
+import { Find, useFind } from "../../parts/Find";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
@@ -13,6 +14,7 @@ import { useSetupActions, useSetups } from "../../setup/useSetups";
 /** All kept setups: open, rename, copy, delete. */
 export default function SetupsView() {
   const { data: setups, error, refetch } = useSetups();
+  const { found, text, setText } = useFind(setups, said);
   return (
     <View title="Setups" className="page">
       <h1>Setups</h1>
@@ -29,14 +31,27 @@ export default function SetupsView() {
           and the tackle for the next time.
         </p>
       )}
+      <Find of="setups" all={setups?.length ?? 0} text={text} onText={setText} />
       <ul className="setups">
-        {setups?.map((s) => (
+        {found?.map((s) => (
           <Entry key={s.id} saved={s} />
         ))}
       </ul>
     </View>
   );
 }
+
+/** What a setup is found by. */
+const said = ({ name, setup }: SavedSetup) =>
+  [
+    name,
+    setup.water.salinity,
+    setup.water.bed,
+    setup.bait.form,
+    setup.head.shape,
+    setup.approach.kind,
+    setup.line.material,
+  ].join(" ");
 
 function Entry({ saved }: { saved: SavedSetup }) {
   const { defaults } = useDefinitions();

@@ -28,6 +28,7 @@ type Lesson struct {
 	Asked   []Answer `json:"asked"`  // to what was asked beforehand
 	Depths  []Bin    `json:"depths"` // bites on the fall, by depth
 	Least   []string `json:"least"`  // what was tried least
+	Worn    string   `json:"worn"`   // that a knot or a leader has seen much since it was tied, in words; of one trip
 	Next    string   `json:"next"`   // what to try now, where nothing has taken for a while; of one trip
 	Losses  Losses   `json:"losses"`
 	Bottoms []Bottom `json:"bottoms"` // predictions against what happened
@@ -143,9 +144,9 @@ func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) flo
 		out.Words = nothing(out.Totals)
 	}
 	if len(logs) == 1 {
-		out.Next = next(sights, out.Least)
+		out.Next, out.Worn = next(sights, out.Least), worn(logs[0])
 	}
-	out.Losses = losses(logs, price)
+	out.Losses = losses(logs, price, choice)
 	out.Bottoms = bottoms(logs)
 	return out, ctx.Err()
 }

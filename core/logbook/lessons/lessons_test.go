@@ -231,7 +231,7 @@ func TestLosses(t *testing.T) {
 		t.Fatal(err)
 	}
 	l := got.Losses
-	if l.Lost != 6 || math.Abs(l.Cost-3) > 1e-9 || l.Unknown != 0 || math.Abs(l.Hourly-6/(107.0/60)) > 1e-9 || len(l.Groups) != 3 || l.Groups[0].Freed != 1 {
+	if l.Lost != 6 || math.Abs(l.Cost-3) > 1e-9 || l.Unknown != 0 || math.Abs(l.Hourly-6/(107.0/60)) > 1e-9 || len(l.Groups) != 4 || l.Groups[0].Freed != 1 || l.Groups[1].Name != "Head" || l.Groups[1].Label != "7 g" || math.Abs(l.Groups[1].Cost-3) > 1e-9 {
 		t.Errorf("%+v", l)
 	}
 	// 100 casts at index 5 and 0.012 let expect 6 heads; as many were lost.

@@ -9,6 +9,7 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
+	"dunvel/core/units"
 )
 
 // Losses are what was lost, and what that says.
@@ -24,12 +25,13 @@ type Losses struct {
 
 // Lost is one part of what was lost: of a shape, a bed or a place.
 type Lost struct {
-	Name   string  `json:"name"` // "Shape", "Bed" or "Place"
+	Name   string  `json:"name"` // such as "Shape"
 	Label  string  `json:"label"`
 	Lost   int     `json:"lost"`
 	Freed  int     `json:"freed"`
 	Casts  int     `json:"casts"`
 	Hourly float64 `json:"hourly"` // heads an hour of the trips with it
+	Cost   float64 `json:"cost"`   // in the money of the prices, of those that have one
 }
 
 // Bed is what losses teach of a kind of bed: how much it snags over what is
@@ -45,20 +47,26 @@ type Bed struct {
 
 var lossGroups = []struct {
 	name  string
-	label func(logbook.Log, logbook.Event) string
+	label func(logbook.Log, logbook.Event, units.Choice) string
 }{
-	{"Shape", func(_ logbook.Log, e logbook.Event) string { return e.With.Shape }},
-	{"Guard", func(_ logbook.Log, e logbook.Event) string {
+	{"Shape", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return e.With.Shape }},
+	{"Head", func(_ logbook.Log, e logbook.Event, choice units.Choice) string {
+		if e.With.Mass == 0 {
+			return ""
+		}
+		return choice.Show("mass", e.With.Mass)
+	}},
+	{"Guard", func(_ logbook.Log, e logbook.Event, _ units.Choice) string {
 		if e.With.Guard {
 			return "with a guard"
 		}
 		return ""
 	}},
-	{"Bed", func(_ logbook.Log, e logbook.Event) string { return e.With.Bed }},
-	{"Place", func(l logbook.Log, _ logbook.Event) string { return l.Trip.Place }},
+	{"Bed", func(_ logbook.Log, e logbook.Event, _ units.Choice) string { return e.With.Bed }},
+	{"Place", func(l logbook.Log, _ logbook.Event, _ units.Choice) string { return l.Trip.Place }},
 }
 
-func losses(logs []logbook.Log, price func(logbook.With) float64) Losses {
+func losses(logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) Losses {
 	out := Losses{Groups: []Lost{}, Beds: Beds(fished(logs))}
 	spent := 0.0
 	for _, l := range logs {
@@ -79,7 +87,7 @@ func losses(logs []logbook.Log, price func(logbook.With) float64) Losses {
 		out.Hourly = float64(out.Lost) / spent
 	}
 	for _, g := range lossGroups {
-		out.Groups = append(out.Groups, lostBy(g.name, g.label, logs)...)
+		out.Groups = append(out.Groups, lostBy(g.name, g.label, logs, price, choice)...)
 	}
 	out.Saved = saved(logs)
 	return out
@@ -87,12 +95,12 @@ func losses(logs []logbook.Log, price func(logbook.With) float64) Losses {
 
 // lostBy divides losses, with most lost first; parts where nothing was lost or
 // freed are left out.
-func lostBy(name string, label func(logbook.Log, logbook.Event) string, logs []logbook.Log) []Lost {
+func lostBy(name string, label func(logbook.Log, logbook.Event, units.Choice) string, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) []Lost {
 	parts, spent := map[string]*Lost{}, map[string]float64{}
 	for _, l := range logs {
 		here := map[string]bool{}
 		for _, e := range l.Events {
-			key := label(l, e)
+			key := label(l, e, choice)
 			if key == "" {
 				continue
 			}
@@ -103,6 +111,7 @@ func lostBy(name string, label func(logbook.Log, logbook.Event) string, logs []l
 			switch p := parts[key]; e.Kind {
 			case logbook.Lost:
 				p.Lost++
+				p.Cost += price(e.With)
 			case logbook.Freed:
 				p.Freed++
 			case logbook.Splash:

@@ -67,12 +67,14 @@ func byPhase(logs []logbook.Log, sights []sight) (g Group, found []Claim) {
 	return g, []Claim{rest}
 }
 
+// sorted is what happened on a trip, in order.
+func sorted(l logbook.Log) []logbook.Event {
+	return slices.SortedStableFunc(slices.Values(l.Events), func(a, b logbook.Event) int { return a.Time.Compare(b.Time) })
+}
+
 // splashes are the casts of a log, in order.
 func splashes(l logbook.Log) []logbook.Event {
-	out := slices.Clone(l.Events)
-	out = slices.DeleteFunc(out, func(e logbook.Event) bool { return e.Kind != logbook.Splash })
-	slices.SortStableFunc(out, func(a, b logbook.Event) int { return a.Time.Compare(b.Time) })
-	return out
+	return slices.DeleteFunc(sorted(l), func(e logbook.Event) bool { return e.Kind != logbook.Splash })
 }
 
 // mostBins is into how many stretches of depth bites are divided at most.

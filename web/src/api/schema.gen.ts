@@ -4165,6 +4165,8 @@ export interface components {
             }[];
             /** @description What was tried least */
             least: string[];
+            /** @description That a knot or a leader has seen much since it was tied; of one trip, or empty */
+            worn: string;
             /** @description What to try now, where nothing has taken for a while; of one trip, or empty */
             next: string;
             losses: {
@@ -4183,6 +4185,11 @@ export interface components {
                     casts: number;
                     /** Format: double */
                     hourly: number;
+                    /**
+                     * Format: double
+                     * @description Of those that have a price
+                     */
+                    cost: number;
                 }[];
                 /** @description How much a bed snags over what is usual for it */
                 beds: {

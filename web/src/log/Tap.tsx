@@ -183,6 +183,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
       <div className="tap-last" role="status">
         {overdue && <p className="tap-said">Longer than expected: deeper here, or drifting off?</p>}
         {last && said && <p className="tap-said">{said}</p>}
+        {lesson?.worn && <p className="tap-said">{lesson.worn}</p>}
         {lesson?.next && <p className="tap-said">{lesson.next}</p>}
         {last && (
           <p>

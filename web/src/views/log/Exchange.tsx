@@ -8,6 +8,7 @@ import { useSay } from "../../parts/Undo";
 import { useUnreadable } from "../../parts/Unread";
 import { Working } from "../../parts/Working";
 import { atTime, onDay, onTheWall } from "../../parts/when";
+import { noteBackup } from "./Reminder";
 
 type Kind = "log" | "places" | "backup";
 type Import = components["schemas"]["Import"];
@@ -48,7 +49,7 @@ export function Exchange() {
             </a>
           </li>
           <li>
-            <a href="/api/backup.json" download="dunvel-backup.json">
+            <a href="/api/backup.json" download="dunvel-backup.json" onClick={noteBackup}>
               Everything
             </a>{" "}
             to be put back here or on another machine (JSON)

@@ -307,6 +307,7 @@ function Losses({ of }: { of: Lesson["losses"] }) {
                 <th scope="col">Freed</th>
                 <th scope="col">Casts</th>
                 <th scope="col">An hour</th>
+                {of.cost > 0 && <th scope="col">Cost</th>}
               </tr>
             </thead>
             <tbody>
@@ -318,6 +319,7 @@ function Losses({ of }: { of: Lesson["losses"] }) {
                   <td>{g.freed}</td>
                   <td>{g.casts}</td>
                   <td>{g.hourly.toFixed(1)}</td>
+                  {of.cost > 0 && <td>{g.cost.toFixed(2)}</td>}
                 </tr>
               ))}
             </tbody>

@@ -10,6 +10,7 @@ import { Exchange } from "./Exchange";
 import { Lessons } from "./Lessons";
 import { Over } from "./Over";
 import { Places } from "./Places";
+import { Reminder } from "./Reminder";
 import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
 import { Trips } from "./Trips";
@@ -78,6 +79,9 @@ export default function LogView() {
       {!trip && shown === "exchange" && <Exchange />}
       {shown === "teaches" && <Lessons trip={trip?.id} />}
       {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
+      {!trip && shown === "trips" && (
+        <Reminder trips={trips?.filter((t) => t.id > 0).length ?? 0} onShow={() => setPart("exchange")} />
+      )}
       {!trip && shown === "trips" && (
         <Trips
           setup={setup}

@@ -39,6 +39,12 @@ type ServerInterface interface {
 	// PutBack Puts something deleted back where it was
 	// (POST /bin/{table}/{id}/restore)
 	PutBack(ctx *echo.Context, table string, id Id) error
+	// ExportBox What is owned as a table, units in the headers
+	// (GET /box.csv)
+	ExportBox(ctx *echo.Context) error
+	// ExportBoxWorkbook The same as a workbook (XLSX)
+	// (GET /box.xlsx)
+	ExportBoxWorkbook(ctx *echo.Context) error
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx *echo.Context) error
@@ -404,6 +410,24 @@ func (w *ServerInterfaceWrapper) PutBack(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.PutBack(ctx, table, id)
+	return err
+}
+
+// ExportBox converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportBox(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportBox(ctx)
+	return err
+}
+
+// ExportBoxWorkbook converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportBoxWorkbook(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportBoxWorkbook(ctx)
 	return err
 }
 
@@ -1866,6 +1890,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.POST(options.BaseURL+"/lessons", wrapper.Learn, options.OperationMiddlewares["learn"]...)
 	router.GET(options.BaseURL+"/log.csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
 	router.GET(options.BaseURL+"/log.xlsx", wrapper.ExportWorkbook, options.OperationMiddlewares["exportWorkbook"]...)
+	router.GET(options.BaseURL+"/box.csv", wrapper.ExportBox, options.OperationMiddlewares["exportBox"]...)
+	router.GET(options.BaseURL+"/box.xlsx", wrapper.ExportBoxWorkbook, options.OperationMiddlewares["exportBoxWorkbook"]...)
 	router.GET(options.BaseURL+"/places.gpx", wrapper.ExportPlaces, options.OperationMiddlewares["exportPlaces"]...)
 	router.GET(options.BaseURL+"/places", wrapper.ListPlaces, options.OperationMiddlewares["listPlaces"]...)
 	router.POST(options.BaseURL+"/places", wrapper.AddPlace, options.OperationMiddlewares["addPlace"]...)
@@ -2216,6 +2242,142 @@ type PutBackdefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response PutBackdefaultApplicationProblemPlusJSONResponse) VisitPutBackResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportBoxRequestObject struct {
+}
+
+type ExportBoxResponseObject interface {
+	VisitExportBoxResponse(w http.ResponseWriter) error
+}
+
+type ExportBox200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportBox200TextcsvCharsetUtf8Response struct {
+	Body          io.Reader
+	Headers       ExportBox200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportBox200TextcsvCharsetUtf8Response) VisitExportBoxResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportBox400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportBox400ApplicationProblemPlusJSONResponse) VisitExportBoxResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportBoxdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportBoxdefaultApplicationProblemPlusJSONResponse) VisitExportBoxResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportBoxWorkbookRequestObject struct {
+}
+
+type ExportBoxWorkbookResponseObject interface {
+	VisitExportBoxWorkbookResponse(w http.ResponseWriter) error
+}
+
+type ExportBoxWorkbook200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportBoxWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse struct {
+	Body          io.Reader
+	Headers       ExportBoxWorkbook200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportBoxWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse) VisitExportBoxWorkbookResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportBoxWorkbook400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportBoxWorkbook400ApplicationProblemPlusJSONResponse) VisitExportBoxWorkbookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportBoxWorkbookdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportBoxWorkbookdefaultApplicationProblemPlusJSONResponse) VisitExportBoxWorkbookResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10317,6 +10479,12 @@ type StrictServerInterface interface {
 	// PutBack Puts something deleted back where it was
 	// (POST /bin/{table}/{id}/restore)
 	PutBack(ctx context.Context, request PutBackRequestObject) (PutBackResponseObject, error)
+	// ExportBox What is owned as a table, units in the headers
+	// (GET /box.csv)
+	ExportBox(ctx context.Context, request ExportBoxRequestObject) (ExportBoxResponseObject, error)
+	// ExportBoxWorkbook The same as a workbook (XLSX)
+	// (GET /box.xlsx)
+	ExportBoxWorkbook(ctx context.Context, request ExportBoxWorkbookRequestObject) (ExportBoxWorkbookResponseObject, error)
 	// CountDown What to count to for every depth and head of a setup
 	// (POST /cards)
 	CountDown(ctx context.Context, request CountDownRequestObject) (CountDownResponseObject, error)
@@ -10739,6 +10907,52 @@ func (sh *strictHandler) PutBack(ctx *echo.Context, table string, id Id) error {
 		return err
 	} else if validResponse, ok := response.(PutBackResponseObject); ok {
 		return validResponse.VisitPutBackResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportBox operation middleware
+func (sh *strictHandler) ExportBox(ctx *echo.Context) error {
+	var request ExportBoxRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportBox(ctx.Request().Context(), request.(ExportBoxRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportBox")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportBoxResponseObject); ok {
+		return validResponse.VisitExportBoxResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportBoxWorkbook operation middleware
+func (sh *strictHandler) ExportBoxWorkbook(ctx *echo.Context) error {
+	var request ExportBoxWorkbookRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportBoxWorkbook(ctx.Request().Context(), request.(ExportBoxWorkbookRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportBoxWorkbook")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportBoxWorkbookResponseObject); ok {
+		return validResponse.VisitExportBoxWorkbookResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -14049,470 +14263,471 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L1tk9s2ti76V1A699bM3E23ux3bk7TrfHDseJI9TuJje3ZO1Z5UbUiEJIwoggHAVitT+e+3sNYCSIqg",
-	"CKrfPJ7kQ+x28wUEFhbW6/P8c7ZQ20qVorRmdvnPWcU13worNPyUa7608BdhFlpWVqpydjl7K0thmFqy",
-	"//zw4w+XjDO4jnHDjFKl+9OuBVsLnjOrmJWCqZJJwzal2pUZ42XuLijhKl6andBn7Kc1t/AP+CwrisIw",
+	"7L17k9s2ti/6VVA699bM3E23ux3bk7Tr/OFHPMkeJ/GxnZ1TtSdVGxIhCSOKYACw1cpUvvstrLUAkiIo",
+	"guqHHU/yR+x28wECCwvr+fv9a7ZQ20qVorRmdvmvWcU13worNPyUa7608BdhFlpWVqpydjl7I0thmFqy",
+	"/3z/w/eXjDO4jnHDjFKl+9OuBVsLnjOrmJWCqZJJwzal2pUZ42XuLijhKl6andBn7Kc1t/AP+CwrisIw",
 	"Y/neZGxeW7ZUmnFWycWGWXcpx+fv1nKxds9WlSjZXli2WPNyJcwsm0k31l9qofezbFbyrZhd0hdlM7NY",
 	"iy3HT1vyurCzyyUvjMhmdl+5C+dKFYKXs99+y2YydxfC4ypu183TZD7LZlr8Ukst8tml1bVoP3qp9JZb",
-	"d11pnz+dZbOtLOW23s4uL8J7ZGnFSmh4T6XVSgtjRmbcfXQhmLTuu3dKb0TOVG0v2Vrt2JJr/A3Os8RZ",
-	"FqWbKm7ZQm3xQdIOzFAYxMRJsnxeiP7IP64F28gyd+8UpYU3RWYS7z42mVt+/VaUK7ueXT45DyMwVsty",
-	"NfvNjUALU6nSCJi/d1rNC7F1f12o0ooS5JhXVSEX3I3tcYVX/Mc/jBvoP1uv+n+0WM4uZ//rcbM3HuNv",
-	"zWP/XHhj91NBhHeitGynFQzKjx9G9HKuuM7/Ty0MXv/PGc9z6f7Oi3daVUJb6cZOU1y1/umfs7Uo8uFb",
-	"WqKWqxpnkiaorLdzJ17RwUrD3IPZfM/WvMwz9xcnLm5tQEqWUhS5E4Utv26/8MvwfDX/h1hY9/yq4PhV",
-	"RfHjcnb538fn8TXfv3M3/PZzFpGYnO/Zbq2MYGtVk0C/cH+slDBsLpZKCxipEbaunBjVRYECiHLTGx1e",
-	"OLK4H+Aid3WlLAkdbtg/tzbveX/zZjNjuRVjz/9acfsBLsQ79v398pO0a9yq0jjVmTNVZvAP4kpotlO1",
-	"Wy/B5sJaoWf9rZjN3F39B/+49DoT9OeOh8ezf9TGslLtMrZZzbKILIVpOD97Fp2IRsqs2nGdj03ER7zq",
-	"t2xWlxJPnmOX/w0u+i2b7bhdrMeu/gkuQo3gtcl/z7yk4EKFgf4ckZWXixN2KN+quowclt8Lq53K1czW",
-	"ujTR+e3NotOY7lGidPP837MlL4pZNlsUyrjrdxzUd8Vr+LGQcKYVaocSQe8xhdoxreDOXHO3tJZvBJOl",
-	"++Wab9y9SyHak0D6NJtdP1JugjlMhcE9IWJytX1sMvw0943wWMM4M2Khyjzta63ciiQldrCkMEt0e+YX",
-	"wA+0t7Dum1bqEf2jFYt1KX+pxRmtduvXj+S2UtqiPeQOnFlel1eieLxQWjwOd8J48O7X7SmZJDakYXvT",
-	"+s6rYGkNqeGMmXqxduYVrsqZW/ez8NnSii086OBoDPPAteb7tnT1Liz4XBTR39Sm5sXYxqOZdPtU6Tw2",
-	"lvgC4mv9XdksnDr41ugWBbNx6hY1m8hM/wQmpFqynXRH4KLW2p3hznoyO1EUzN0G9qc7cHZCrtb2BRPb",
-	"yrozSmjBSlUKliswOnszNxf5h0JVIvGUniu7jo2RW+beAgrcvcpZdu5aBvos/mYt3VqNHElw0W/ZbMG1",
-	"GHixVWzrTLidO5v6pn1b9o696hWvvXwcSiQoNhPRnt+Vubh2i9N/beb0Df3GTY1t7Ft63OHyoNHbP7sX",
-	"deTLv1U7eLRVNYoHGEbO/3AHsyry2JQPOEzfCp4bxrUIbgpa50ZtBUgenfeGyxz+tLIo3Je6z4me8bmW",
-	"+KKjtqqSJeyWJV/YiOT/oKww5E7BPLEFLpEJThrTwliwC8FQb630hH2HNn5Eq5g1qdnuuL5p7S3Yc04v",
-	"wBC5mxb4dxkVeSv0tv+8v4q9X0D3KP/3VS1zEhv0pfhc1WFruw3vJCf2mkT1RlOGX9moNxhkTKkd7oql",
-	"KOyQvqq4tvghKDpcbkUOqwZ3xcTcmfgDcq7YWhU50wofUchSZE7DcLYUOxYGfjgPbkPCPCTtf7cLSG9H",
-	"PrYQfFQBFE73uo3d2LHu0w0r5EYUe/e3UoG+yhWT9gV7dHF5sIit+ShkbK9+9IGIOUepcJcJ5yO9YOeX",
-	"JCmlsmmmjZtJM6BW3UYHTQDzDQIn+GLNVlrVVcf7OmXTwVOiuy5RevEB/vIUeS2V/VbwK4kH84H7oVHL",
-	"oQOzdXYo96cZkzZLOUpLZd+CBOjod5VOnUXeXI6cWRMmlfRj6/UtnTxoVk2zhvw7psy8Kr8WeXxUyunL",
-	"dL/cb9CeW/6GDCB4HlodflsuC+c74gKSJjUbkTuJTnHN3aE68eTvKAPQA3S+M6UzZnZyu5XlKgu2QSm4",
-	"hksV/NNW5nkRhj/nZT6iKiqtlnIovOUtxrrMBc6RVrkz1vWSL5wBweYiP1HgclGhPZiga677w3u543u2",
-	"1Grrh5WmtSJxiY84c4VYJmm+A9HGz3BDdA9PkWgtV8NqU5UkAe6Ygs9zXpIocwYaK+k0esd19MVGlFaU",
-	"iwGDRcbsqI90WhgvUVqusmbaRZk3B1gpJozxg+DRMTo33hyPtYJ9ADsDLm75LmGUBc9zCBj4KIPbZbNs",
-	"tlZq48wWWW7g12aNp12hOLjXO3kF7pqxCs4HqZ0AzAueg7VjZel2zXBMwQ3N4GfolYgcwa+dtHiLJvGg",
-	"hZBI2j5xl74X3HT0+IBORguHdJQ3Uhp/pSUuZF91TqnOkZih/xmiNxS1aY3Gm/VhZrxib3mRjS5CvwV3",
-	"CtmKJKDkzHk58Sej9wi9P+CtE3I6vfcyEjjh+ZVciDM6J5KjJngbhkyupTklShLdkW6XJa67O59iOkW0",
-	"Y8noWKRYdoOxEjRG04/c97xciVggXDpfFo9Vd4hJk7GlqjWz8AtZsqW8glDyVnBT67jKsuqU0BpOeBOa",
-	"8W+gCYfH0oyGDx4RHHFdFUqLM1j+ZLmhu2CAX4uVHI+vHZyAQSMupVnLcoVRDE6r7X0IiDSBCY6R1Y70",
-	"bcQ+bnAO+rV8H4/ETclCHFqHIiTp6AX+cbHjFKbqxFyTD5P199pYrBKMQbiIogqgJCjXmBiePPhs0pn0",
-	"6uinyrIU+WS7qhAW72q2BrfiEQWTe4OUeTSj2zcVB4ViQoL0+Jnkc6WQfSaB8N8TnaCQdZq2dby1BWn7",
-	"YCwrbkNwaMet0C/IsXPON+So1oJjkMU5yjWkHw68KDSYx/bBW3klvJUW7ODkG1ICZO0b3EnvZnvCLVXB",
-	"FyLlhjfyGqNT20pobklVp76mnx45Jqg78kLTnn4oWpKkqSKDgGwU8kxp3ZrJ6n6Tn5GRg8CJ0NkHSsMl",
-	"HgPuHjwD1PUrVdTbqUptSIcPH+OtQzWSScVzsx0sDDFoaTCj6i+KrZKqMK8Wf/hireRCvGC8pOcvRFGw",
-	"reClIR2rzbSUD/7cJBTDyPBVYN5jhlBc2yO2+wLmnrnfggn/q9BqwE+LDL4VJNjyPZsLvGJU4+HZ520R",
-	"uLZtksAgmjmN68Drv9LGOMl4cDONloNz83AWTF+x0b+nRkQbYT6SpTvwzubee4BQBbr0hx4bumrDqwhf",
-	"455vjm2B48k6/63R2faZpylzXZK5AHkdjA1mjBuKKGnBnTPIuN7+wbACK4H68x9NwfskFvyaWQVvaNIL",
-	"WlgtxZVgc2c0DQa6o/tM5TGD6JtYcrCTfWqeoMH67z3ijVZbP0bVGix+A+6e0X1DIgODzGh2/BvT3Lyv",
-	"yWOc7uW9ojKQqcGu7u5JqR442Df9pMSUAK+bo5PvXstVarCuULvU7zuxOoLOcveiDEeWEncDvRJNEsmm",
-	"Xozib1SV0j85uUlePFlFz0AKVzJ1RSFVMDVPiDzCWIK6dK/L/CKnTEcI3Q8FDXLNV00gGefIucito85Z",
-	"xnRY5aNblvZAFiJPA0mA7m6tCr6f88XmDHZd8nb1t9GGrZOcxYhuXUBSZ11rCyntucr3pMV13cTZ0ThM",
-	"Ncy2wmLFSU82YGaoig1enCs4mlVtIenXK82Aq6K6t455ZG+V2jBKAhZqwQv4ChPNwxtJoeLIrGwh8Aq2",
-	"jrXuXMPDzFhextOpqXkisIZ8UhZHQN/ip21EXBZci7NXIc+UKC0QVGxJyjfgrd6OGe5Xoj/Du7UoI9kh",
-	"TJ+u1a68tZmEN9FQUibwG/LWT5y+qYeLU7aphmVnhaKZ2l0sEqEMuTAosU3Bjy+evFmdz2F5BJxM7rNi",
-	"mtjP0olBLH8Ghcr180PNtVll3fRit+j2poWwITgQRjCbZdFjhA4NadZwPnQK3c+zmwURpxXYRktmo4uz",
-	"9lbrJG/qihc1HAdOK0NIz+lZ7OHgJWaWYS3mAgu5Qm1XK28/kBnohyR98wN8RvdYMOJKaF5ATRE2jOTH",
-	"DJmoeUID3asyh2PnPG7wJxhBMC2pyas0zebj9/jozJtBScYEmf60xifZ/muu7VuyJCdIyI+lk45LbAy6",
-	"FibDCrmFKAqTtSu1clUK8uL2oSCMlYptle6bGHD/qTb9XNidiB1BH1WR+ySvU5xcqxpEgUwTN6imOyde",
-	"xeeOr3gLgDeAwd7OO8dc6wHjAhp2DlQvTZdNI38V0eMXzRiIfBnFtrzEQI/BGqYd37O6tLJgS1kKCI6Z",
-	"g2rGdvMExdlOK3J45cx5kTcJdypS6L9nP3LzXKC3FOnNam8urGKguQl7i4JRtFZebBKTYq8EuFInJMV6",
-	"pbRu791SEToa97xkc2cJKyfKvFDliqqhsYCtaxiMRiKNFVXkVa86shNdvevR+vNracIyj184tKowwOGU",
-	"08ACwrSftIJOmcVt36ppYkvrSYsf1dqeaETdnaUR3chwaLfTiIwvtDKtxgeIApz59ETLUnoeM5T2Ka8A",
-	"8T3+pIFOouFipldqW3E9OSnZbhUYKkp1qoq7rTLfZ03J6FZYLRg/rdproUrLF6PJsld0GdwRK9V9p+VC",
-	"xCv2vCk2V9d0Dlm2kleiTBxhHU+pLsknOjbsN+6adn1xwvsGc7iqtks5FGGmtltZDhdMx0sdb/O81tj9",
-	"fJlQcmL+VcrdTMlXqQHFCabEQGyPYp25XC6FNs13TU26xZsBSIJ6FWW+ugZDqtr3sPu96SehU3CG9V9e",
-	"2GBThgqwoEsSjX2vsU4y9+FmaaZXmqy4LHFXppnmhw4l+m7eo6y4xl4VJ5sbgTFI6OHhiw3GIb2X6XV4",
-	"vFHlll3wK64lL21CF3vkLNny6+9wbr6AiAP9cBGrXL3XuEAWli9+BJa4jie6gD4JjuW+sHbOF3wRsurU",
-	"sHMl2Dmsc6ms++Uee21LBeAIpJapXCopcvCdNYywCfpFQF0vctTWBW80XpUf7SGIOvEDs+uP7Alz61va",
-	"EDlD6U2opJ6L/BJSGStv4sOcFntZrqgbLaQzFnwrvEd6YL8ont6TttBCRHI/HyohWlEhOEGgq6lQO2Z2",
-	"QlRuDDBEOCGXWkLXKTQwpR+Ti1pfieRwahj04QKvdCx/9baZttYASyFyQRmt8I+tZrakbqKl/XG5HJq1",
-	"kCxbYSgizKK0DAqW/Vq/YF9ApBO6SjUETTJ2jtYG/GPBjTXpHU4/1hGb6KXxVl8lF1QflPC8LddU5Xno",
-	"qIPIM/z9Jatqs26JL348VriDCZaaL4QjGSITR9P4oe+rG9PxxRkAXcIXGMFtRgVd+BwOendSgU2ouSww",
-	"wQcROpBpQ/XgxhdvYNU2ij8WOzB8PjxC1fSmnBpW5NYZW1uQfi1EIXLs8lc1NAlS9tN5tuEy9ylGFVfw",
-	"HFSk7TxrqfCvKKFHaklo9vqnhJ/WRkTC4tLG8UqgEewMdYjfn6m2i7eRTjFdqv2tdbNGQ2Vf77H2PqF0",
-	"dEqhX9y6pGthJLFz4zXff6vqqX3zNw5TLqN+xHchtoS5D2agxyj+CF9ok7Cf407WZnXzWCihwgwHMA+X",
-	"Ho/aTr9Nho1r0HMr+NW+7VGcUO1yA5mBz2lkhio40S2hkiFaUVi/kc2Y8/0ZyFbyNszJS3rN9zfMFQBc",
-	"UKgAMFghQMmDtaq1yXroV+nZA3hAsqngd1hkqaZG8wDRqi5swit/gjMJJHGzT7j+w2Yf9zY8LNNUR8yt",
-	"QKjV2woOdXZYonagS6gOvfuAJ+dPnj+6uHj05M/RYtmY+vm4luXKwJ7mG9HKubhdlvtOz0J2ffaW/3UR",
-	"9ewad+vpeaQrUXWSb20NUCk7SUo+uN3XeeGXsd292MRAd/4q9qYNHFFxuC7+oU9GPvTiyXnszbmYWttx",
-	"ULDqu2mpXcFYwF3rmxK/Nb9L7pn6KHPxgW6KQ4hteS4e1RU4j20TrhBLS8ZbtzO53aKRtIhuDB9rXXZn",
-	"88n5+flIKAgmKnY873yLWjKGGlQQwAz0PsY3ApzUdiy1CCBY3bnNxUoLYRg5/1iUijGshOPLt+t1n3nx",
-	"9PL8vBuG/zImJR6BanI3G/as4f1Z6+t+PhpweRrZkb+qWH3kN7WbvsdvpZk76wJLDaRhf/v4arziDxsh",
-	"fvWmPHbRgjohhZNw8oLSPuXkPTEz5MH+kiD+bhRsgjcN2LIfNlONd1FO6PkqxJU4vXBgDb7oyUW+yWYc",
-	"XUSvS6vxpYFNOOJ/AD1KNhZnlTKSqgcP8R0Oai+0Msad1KdO4yCqxs2nbFAP9ycsEt/4sAZAJ7Ttt0qV",
-	"qQUV5UK8qTFxlXr9DyJSr5djVDPhGXUVz+KYusxYyCyuZFlSU1e/CpNfU3PcSMyyWW94Lc5duL/1Oe2Z",
-	"iK1B36CaVMZP0eeTnzAFeGOZXszvLn3dPlwT7/mgar0YKMwHkDrbbtbEUuPSdzm34lTzPRN74aNMzCKI",
-	"ASA+Rw2zULcelR/oD+x0hmKsGGOx6A/Eq987cKWntDem5PdkmU+b6+PdkEssDuouYWd5Qqdk99WtaUyC",
-	"/epBGhybkOFwVMEXm6FummNP7LkC6mZBqTZiAA0qa+/QlDkxlqqaEj8BIFBPMeSPGu44igysCH+MNnir",
-	"ZC541ZVgtTn75RSj7QMFoqZoxDXXNorfmmGDmVxgNM8ZoJBbc270C3bOCsGvKHUAO8Hvd69aJijIKanh",
-	"pRX6W+qn6o6YcvJruVr7GLViPsyeMBp49NtklS3m89Eak0Lt3tclfarKJ1x/6DRzqKkDFWKbBZllTnMD",
-	"7kdUTZeCV6n2RMVvcCpOPbpIld2aY+e10dEHxr0/1D8TXcAnTyO6qNJkC/V2EtRtNHk32CZwNYMXA4il",
-	"21Mh+eatxxJPmFMAkGMfEHezz59dfpHgZkeqIL68eRGEjfSJ0+dD8HAJDScHubaCslFTljt26sQbGSIK",
-	"GUPi0zXyTyFyM6V1LiAP1SWiQYqS0bi7+67gVto6F4PhmIyVSltgwkDX7Cox3VqocjX2aMGNnfrkg0UJ",
-	"H9B+44BXT8HsqbWTydV940jH4BTxomBwkjOrVgJQFG8B6Hgd6vMiOMTqSuhkRUgNQ8N41r7UI1R5aJWb",
-	"ptWIUb/bSefAhIwgTCakYrrWWjs/OMnind5lfWA/EH4kiLVvKsGeYJ82gIICXzumV8KGqtUF9guk1jLE",
-	"2jN87hGXaHtbOciTzXTKA7YVpu+abnrHKReYYqvfqAE/ZNuSVjdWhuxcYmhH4VowcV2JhcV80FxMW7WU",
-	"0pFdmW648I0YG22p6tWafdUgvF2cj7ej0GLhWOg9GU0kTVJSkAvhIG+IvrCVEP656WMqHsvhex0NGT+o",
-	"ATtRf1EbcqypaQ+QeyXkkanSsKGUSkUwD6sKuWZCV7etKvho/cdp/d8wgpQFrqRYHAOj9nQw7vMxgrRk",
-	"4kpoqmLYkbWiT4WBv18t/zGoeCLRcKu4EObWdcBDaeQkFF0Vq3B/aRhnVsuKEG9Cn/c21cL5qGX1XuVH",
-	"ETNOrJMPqLQkrsHQaSAxvI5pLKYM7b/GvmqVxSMUKswE6ZUER4Bs0OmugFjKUp7U3r/ox6vHyVbaxDOR",
-	"xSBEo379gCxz0wbFhONxJUsQhVQpQDzO2GvV9RQMLEDmirKCcC2bgPyhgl0UgmuKAEkzqQmRevJNsvfa",
-	"dEgmfdQbqNyOFgyruhpu2SXwTLX0oXtoJ1I67zofo98HAfhhThMoKyUENrDT7YErMF7Zzq+/9WZeX/FR",
-	"uDt9vr4nLLeoJaDt0KHFmZYr6v74g2FqV/qv2vLcGdhTwMBHthLgOQxCAXEE/6G351pVVbceZ3RGf6FE",
-	"/JEDGlH11RJ7/sh9mLRZQ7Y/FmL3CbcBVeFLEiaADnqmrAmh+IZcq/+8UEWQ9Ki/lTJ6JlI3TvqD/gtv",
-	"GJGP/rl3lKNO6Xz0KAzbyH960B8tjix/zgWVFrR+W6ZaO9ZvqSwcOZ2VQu3dmqYg+l6tNNUpjYKOhnIE",
-	"lFlPOwZvjrNbcamnIPtqr8d63oDbzaos9gA+GA1c1CYWgXnLjc18KGGNNbEnWIFtfF9NSwcvDN8YnXXN",
-	"lzfB3vBsvhRA8piM7b/3K2fLSKGnp8JKYRu5u+JY/4ZosasGap/Jxa7GamFRAzs7mi826Db5kD9kwnN6",
-	"+ITSOgoIq4z5IjtIdEFk9zgc0RfPz0fgiKY5X4SvGUeldM5UqBZxYk7kGxnbHh/lxTn8NzJSU2lC2+y+",
-	"+70ouJVXApFHuM5ZLq4klIBS9/FWlrUVFMStrRgdzSiXafqMBQyfHjvm8VE8GxtEOFdaOZAvzkdBCjzw",
-	"D81mO+PVIlpsOZi05CO+ER1JZ6+DdCc6SB6tF5wkrarpFeZaVQ0C707pzSzFhbpRfOIE8ofT6BY8qG6z",
-	"IGmFInw7wbZ64y6PG/PpAc+mV+731rem9W0CSit9QyQt0GQ/c5lTsqFptZ0CaHBi6MUHkkPjHo40tAh5",
-	"tdHYjSSBqeiksPFPQyd1t57MnR418L7nxgjTTZRZxdxbJ/ZktcoFRlr0gVyfb7ciwc6hCx+isT+wHoVR",
-	"xC1NVX2ktOskVQ6usioDyDe5y8Q2ibkPoJiQ25gB5SszIxA50hI6jtItAF5UKxnT0qTGf92QTj5Ihlui",
-	"bUMpm/msLJFonJJfNFbXUe484sMLD0wsvJwGLB26emkYxytpLs7PY6nCIh8JUxHmdKuG1R8r9qDg/VA9",
-	"o7eagpKXNtsB0dMPxPJyg6FnJJJFyx9D17o5DPFcOcKHBu61U0QodTfjCfJ7mJS5L1714Ms0l/imRGPv",
-	"I8bWT7D0vrkinpcJ+uGD2gqLQWm3pde8qkQp8heh2c1JNXLSSMPOnTfqWSQOzMG5SsGgj6UY14LJ0on1",
-	"1s14p8J5zUO4dKTzQdXaiEG589wqKcoorvH+FvgmSeyS9BrR4qTYKV26muhXTIBZ2CWVSA3XPU0tZrqz",
-	"EqXkEvRYzGFgLZtaMDgcK63mfF7s2Y4nHlgT0qXR5De0g/CtYMJtWbbmWPEL/4QJ5zZG3tOIB3xYyWqq",
-	"gps1sgtacGvwL6xAoKq5tIEdm9EPSwl3uD/8ZfB3I2DDmZKv2FKLkA0Mz3KTZpUG/G5hpQipwLxba45c",
-	"iEeUMX5+w40SAiG3yukAg+j69E/Po2261ZqbzqFDCGFhUp0n7JOhW6c153g6Hjtw3DMNxtAKwc0QdbDG",
-	"SuYmVhENVbSboIWbajPIHhsGndr3FOm6cv9MhbUkX0k5erEIwOBj2F6BKi2pCReJrPoduDH/fVqny5T+",
-	"QUjbnkLv1hywzKoXLXAbXwUDPdNqtYpY4nPiXO0NfS7yoX9/PaGvyhdvpRZE8qL4MKGSfFWTedCX/Dsh",
-	"cmmQjW63AGXrzmDJ4/GoCqCrov1Ba14NdA5NwFsMmaN43dLBHohWMrW7MVHpjNilhVrNldqcoXWZbJjS",
-	"bTCKN4QcOmG/fCTGm4YVYc5lwVQlIkhooij2UaNJWrRjwXiSZe5xy9BV4DLRmJrHSp7ecr0SxrJcGsvL",
-	"BosV/KhAk71YK51nDVgY/JyImsaN/Si3Q3RVC44U6wvIf4VgHOPO21+kFqTzMoWHMUCytZztRLSyAUhT",
-	"hJqzbKs6Rr9b8ha6aQBppTJnZBQ6JUoAO9PcHIPuhm48DSMl3vx78Hcg+IvKJrXWBeQrWq1Xl9Gw0Vuc",
-	"DX6FTrEzfZQqkGRyLpaKPAcfrU1BCYY3vVxaLPgdcAXcpkULwbCCS49WyFkhrS0S9zPahLEuvk6bFMKy",
-	"zlW+x7Sqliv8IGEaao1Oxhny0LIV6XJ6GZqel2LHvCmaah6ml3GL0kSztxTca5RCysPWWtXxHkcPYKR2",
-	"QntMZc7mvASVCm7kyMQQhUrT0SDL5DYDG9XyZMaHlohWxsIvwkrYUCQ8VSO1Eg+ESUbdev5MaAcdabN0",
-	"ZRkPxmaRWkcW7dIW6T2c0UFAm8UYsT6ss7XO3vAphA1wDxoeHnX29IgYdPAUQdcdlhfEWNO+s76IvRN1",
-	"hig7sjh4WnS7rrfzsIJ9y1gYI0obfclPAYGN8TJwf6NYhAK96EOhqmkgxqSMaNVDEq+4Fs0UhPasDhmv",
-	"+4doxf4Rwl9+nWpxCx6r0/veaWI+j/HQIf7fXBSARcyGiBOnUg4PfuU22dEYZCL2kVBULM6sWyu3GJSj",
-	"Tjrrfhwup6QjcyBDeYypOEA8Hzmdkdsh0BTHSeR+asiIrRXaXELPH9p9RoBlnoVyS09FRW1h6rAhMK0z",
-	"MKBiD3I0t6CmhrmVz3t8yrTPiHjabN2XDNFPHyIskV6kGgQUbr8p2zs+Q+0SYWDegiZyG6jHxkyTH7Mv",
-	"30gzNWjhbml0gBGiPGMBaAPaq3sq4zJAlYH3g1Blh+4aj7d0h7As9GdNjNanXEue2oBDRfZERqw7EwPu",
-	"xsePDnQJACV7w2vvJpHKlyEJyQ2rTQ3LPMVyiryjQaKGB+PLLC8Tnc0d3x9dELOTWwalS1PtjDDrWVj5",
-	"JlGG7EPe8jBxUK2DeITg+dkbDF2nxiIEz9EeICiITwSfbxKQxAAMwmMw7d1mW3JjhVNIlmAQzAmrRe+h",
-	"sR2FbjiAhy62vOSLMze96djQeBOujZPd6TgrvsE7fhfGhvusRO2ujxBikho5E1tnfCuVNBGMoymsfBhO",
-	"wqSSRD9/ialpXKKTctNYDncSfGBSnKbB/xvQjfPUMo84J/ebxJDUSUGlaVE1VX49mEOaFNN4gRR87Dyw",
-	"/jcxnXv3zW8WV0OMKBKCqOPaOKk4f7TQqcV0KL+nVdP9pZ4O71vx1YRiU3jDO74S8cYgvZ3SE6S3o7WL",
-	"+MiMRhmzNpsRTa1X23EISlGmlYwlT3AuVxmq64DFXPC9yBlVBcm+tbkI5Lk952exFsf63gtiJm+l5hq2",
-	"4indgbthd4+tgdczVxm4O4jLQ7RJk94ySOwercYaYmPG2Uxs2nZ23UbEI5oLtd2q0lkjFDtOBtLTcjWg",
-	"27yCT6/k5Pv45E0r8XT3beKEA6BKnadeGB+u7Tbsj3ft0RT2E9JaJeRlms+NJvt8P5MEMFBEMF1DzA5l",
-	"P+BX0Dd6i2DWLG92WOOmScfiAGN7/1te5gVZqxMJk9yZwcuc0kOaGmYpikbFGAf7G7h2IofQkvIKVLrQ",
-	"DYBDMlEaBnfnwGX2aMf34DqtebEELZReC54PgObjIUhFlfA8bzp4z7Iv597+CCCirbznUuSshkI0zpay",
-	"XGGoBr+BFEoo1Dj4tCPhG4jRMlmCMsLDuBqsQXMfFLKZyf7xoU9IsUlZ+XM48ws5ciCDMJ4FCUs+kE0o",
-	"3/xW8Jz61CaCXkVRUr7mi0077N8u5ICuHZBnKrp+wc4xlrWTJjHAMddSLEfbjeGik9hFp7B6LoUoTqx7",
-	"kYYtRWHZfA/zgfxRa26h5f6HFxALPO8F2Do5zu5qrGpjU8smQK4T6WwmYEXvpC6Su1CKAVRf98Jw/rrL",
-	"LpvJCRZCxuBzYergtYZtUTlP3XnwfTQempiM5tJ/UUylr1sq/ZikhI15tNw8quUzFtKJg4yua6U2sSq1",
-	"X4XHnXFX+KA9ND1ouSKxAkvHvRbqFz1KUAtuLvK6qwQtERd4yNEh/Zw0644RqRg82At9WyEcNl+ISsRQ",
-	"t6Cuq4WmRqlHSBo7sUGnKMXZBbjZ9nEDRz3p5yH2kL2J56M84hJIbCjisKrC1XnBLp55Bjw3EcBJzDii",
-	"cya6iXwj/lYN9KOY2klAWtK1jzW8xwJ+nPEwM+GV8X6L9Fa+sMhx5xwZdVRdOF+GqdpmCAElLUhp/+AH",
-	"UyVoykTuPQ+gNoCfFUzYLnbWHRAhQ5lJNHMKYK3aWUpGsSVvenWgCSFxNIKbDudnpNruQIWUfMVkmYvr",
-	"jJ27rQRQcBMYkA/JudWcz2Uh7T7sUlAIvKXsd3xC79FObk8wp4NycLbLgQ5yjxxXQSlxNejQgA4rfiU0",
-	"X4kXPm+HENZNUhZrGYhlNu3LZfk1j1W0dAghdkRJ1lJA3h7GWWY+xZAkPaIY2qV8I0oqsoNlnPDYgeTN",
-	"R6yDaJcJtIhEZShW3Mo8L8IHz5MTOwGcPW7NC1FAHHyhnM6mVpup2pPWqBWA8/MCc+kHEVOhV0LnchET",
-	"sEpAyxEPrH4eK4MaldBCnAtRsn/U+UrkbC/sJWEAApAITBs3JjA1tNra3G50wi70mldYBwdpVBGnzMLy",
-	"8O/KnzgVcU2dInKewYA5fFzLvAoFe2j2t8+NQFfesJQvcXZBOXhrJZtRS4Kf2aAOA+tg4Dv3LOeojf35",
-	"kMYD+i1mFaaTgH4reJFQPt9VQ1pcyXiw+TvLVlrtCFYPERQbonJe7ru1PBtR2TR+UGO5rTumkdpEZKNv",
-	"SLi7smbEMan/LszVFMw6sxkqHCFmTw2xvJ1y+hCdBegsUu53hss8NVGBw3tpNsOgynlUpfioLBkShRvQ",
-	"nuggOdNqhwU5JpRYicIQclgMoLmot8eQ/WJgaDF0ZnwQjAv091L5lLxaMgJujbSOLeQ2Vnj1Pdcbr4bp",
-	"IpOhFYuFC7AM3YIk1ORqCbSXUP4CVYMEMhZzPURpdRSL70csTFxswFDvTwC0VA1MzkRcPRSDQXQ9p5eF",
-	"PgavV4huzQxnnp5wQmC7jMbW6B34tZAdUEtGvb3Qza75YgPY08qIpoalI5jR+UP4v9j7cie64Uk7La0V",
-	"COFItT93IAYNDl5/pFos44hYXiXg+YhC/8JJfNGqXXX2fqlwF3bxHMdF4j29OYqBuhuo+F9KbWyYoJ0s",
-	"Cjc4p4/B8/c+/7TQeRnPFeDqD+DEalkN+K9s7TyherFu2rQwArWdNLC6RCyF/jTAsMhHF0Xh5AAAGDKk",
-	"F3UqqVkTXLiokNZlfOW/xS3pnkbasxFYCHbQE9O/Jc7ASLsPwSPgDSXfCqqHju/448em1yUtqD2v/sPX",
-	"ZngC+i3aqOhA5wjC12wMv9ZBKXpt0m5XDXB7JDPN8jVK2Mva8FHuzsqJp/lcYaY+WBcHXxUzQ8U131ZF",
-	"ZEFesoWIV7m2Kk5PBKrBkTYvb545PB9phddRmPAJNcSlEHm8FCKaDfM1l3Tb8OjfN5p1IhBJXOXs1vvx",
-	"gh1Kg7hroyOzYjs1YaHy+IwiSklq0SRHwrrELlJj5ZbboQKVpTTrNypyvjalpqqktvyCG2ucsZZIe6X0",
-	"Nvq1xzpPh6Iby1B34MnkfLmmpIpNsCIlDjCxydpHr/vN/EJUOMOjff4EoALNwCF1plXe+JZGlhtMyhWK",
-	"H0Nsceqg3XvPkzldCrGMTVrZlBalRp8n9PvfVo9um2SxLxFblTwLpfrIZRF/jIcc6Bt0mlBaUyJGwz3D",
-	"vl0/Ep3XUybVarmNmiqvoKfPb4NE4lMzUMrgdtnQhO9kHoPouJsduJNaJFA+YG80hWz86P16tMSriedI",
-	"CKygpgn7mXRShoo4iHsz60GG/DS0ImheU+K0tvRwW8e2pLm19LRBvZj4vU3C7dW/l8UeSEc06jNX12dw",
-	"BCWHfObqGmb2LZXBTsGGpFaFNHBnvh8srLwROU6rTyElTw+tocNIaSEq0vSQTmlzGGxdIFM8veg8XqsS",
-	"6lupWgYrGqRmgY81rZl84Mml2jFnVxcMDvbkXtEpGbY8ioXiawwGc8pGiIH7mo4Np4bcnnLTQlHYW80N",
-	"hTC/1AyaIA6lhFXJ6wvZs9FlmCYz0e6QH5cNhBIke4Pj5xf4xvuXDOfD8Ma+0wSbq14DIJIDjHqdpOEp",
-	"LA4C5OePpDkbaF9BL5L2PMkQDhcnK40hKFZP9OiCvgFYyySA7wIMbzxILUorBm2BqS1J9wN8GvAuJeQp",
-	"wie0kJKxuye9HYjquaY3BLnD6USgU39IHWcmMesHwRSFwcWE8K0wZvKnYniyH3SAWTfIaMyRfBxZM3Bj",
-	"UHXRSZTya3/a3QgfWi2Pm89p2FBej0eM17ReHEhw+OiDN8raPTjwD/CaFMWBwF6n2zVDQFIhLBDJKkwD",
-	"h5KloZaH/qM8j2CEyOauIJtaHt8U5NGRRl7C+KRDhPSnt61bdnmYuzAvNAnhi1MWfVFwefqaT9pPtycH",
-	"d4Ls1dnU0wn9wr6jlYLN2VqjDg0nzVvKAoGhfPICTUVfS0fPt3wjzCS676m1DW1iA3xba0JTpm6Ip+tr",
-	"aVu9tc5cNSeeJ8PtJpSvOmlTcTOcaTXr+G+mbInBcy19s4TVH6E19aeTn2S/jmSKTWJCjFOEw0ynUaOW",
-	"eczcgBAx/pL9Ecb3J8zDK4CPUM7w+COM/09ZAxunfSkI1mut+cmMmr/L0L+QDPlodiQz7sxUq6XImY+L",
-	"padDC2WMmB5IGqIHhFwzhxpKqMVqlf4fRDlPlNkhbNAjYjcZB3RhlZ7IIR1xZNPb5Q9EA5tDvMyRYdU6",
-	"z2mA4RVJxlZ6FqA5u255+y+ifNsBpYmqIK+c7+4DuUmGg+iIRFurqFojjuYN9crQGg8o0PhW98rEA1MT",
-	"DrVfZxosTVMSUfqkzxsWVH4Vr7mBSjMsPMQ6flgcuJxR4L03V3U5UN7k0b2atR3TvfiG7rQ0L2hxGYI2",
-	"8t8Rm7hSXNsjbOB6z0q1y0KUCstVoNAwVNdxrDZ6QWyhQH+ctbkDIkxOlhe3uHs8KWhE7TpDIYMisVJZ",
-	"MiiiwbXhA3hkF5kbSxnAqg98WmBBj9Q2+ZO6RwIjrcC6OKjEMk3zEARttOj2aXdotXU5Ukg1Ipq+CMdz",
-	"5A+YBw2NK35gb+u3EefjVkDwAGMwRq3CKvClnRBgwLafsKRvjqQEONtAY6KT8QKKlkD0jRAlnuYQ3vET",
-	"a6XIkzfB4bThjgiefxMxCls5yK6vHyQftMn47XDOYEsH66WJII3GVo1RpTmjoOFU7OfHdD9GWuWVeCOv",
-	"R3f4cZoPApSIUPwdY/U7TmwREPe/arMDPvrqfDrnRUN3+GXnWfBj72G/1LyQdt+hcRDWUiOAsVSjWpfh",
-	"r8by4hhMLj5RYo+VUbVeiOlkhlFqjgymvhlzePxo3pjbM7fuE/LG3AaJece1PYFateLaYkklVf27Q/CS",
-	"bTO2fQxwhh6365UojKzNGXsF/DGoCjt8oE4KkRQUzww89poK9pUSJnMHnnTaValZogjHiBZIa6wF19Dx",
-	"Ugwl6I5Ke0OFcyMO01wul1TePQW/BbFLGEpHaLsAnYlqcOsmitxzKDxOJfZJybimivwUyK3DFAu+IwsI",
-	"WzTCnwdBw+L2IrLPtnuT+vmFT0VDnMQTGzZgI9MFtwLM0xHe2hHRPLJ2Q495dNFmfBlY2oMVba1fC0dt",
-	"QA82GyZFI4JeO00lfgiLNiWDtxLpIJlzUUgR9XL+C+DxcFeHBoOo2QjrHU+aHZY02kXlZDivIBlMhVVL",
-	"CcMzclsXvBtHPhRpXAAzQlNuzEDPElRAdsvkffX4YLp9qGAEWra7/OUHHWUdaBdVidIjbRvr/77j0uLf",
-	"RJkf/3L3QKj2b83BoBG8bwFrwPL0AG2jtrDHITp8nDKCAYqQqbewxeHKDFt//VyUcbci7vJT3R1OU2Pu",
-	"oij5jdcsgR9bWN2u8KZsww9+7560EQN10RR4s68Vt3CnxzFrVsDZGy9Yqfxq0i9fwwBgio3l2go8PiE8",
-	"UPaJ+Ba11sQDeKx+IFhXbRDd5Bs8sV3qDWvBU3hG2reENOzYDc66DIdZendbS5dGQfM6dHypg55IOiXH",
-	"ES6bp8eRD319nmc43OEm8lLQTH33mxqOSj9vKfvFDeaU3aJWyUU2PTOJzElvbztvGwBEfCc85Ajtmpes",
-	"kBvaVfi3EIWb9ZkO57Eef+c6EI4MtRKN8pdhMrrf7Qb9UNC0Dt46/rXwfvQ4LdqUCpXxapNEiqewSCex",
-	"PL2l9oZJAbzaC0U/RVHrKxFPmxBho2CcYXSfSZP5kknAfiB+ilNC8nyZ3u3SFP3ebqbkMMHuUxih4BAH",
-	"mRL2bqdzDsRUbsMuKsW1RdL/OeImuCE2YBOEVn4y9Yiz5+zk1FW8oPoDGOLNau9h3BOJpiMh3bA6B1BL",
-	"mq+G0nJ+ohLRdxpCpyPu1ek0LoeJrpa4DBAQ/xZ4oIaQeOQWe2CdStzxPWs3nd+Iwa/7ti/P2f/bztQL",
-	"Fj4mqRFnN4jOCV9OUEKJy5TH/QTgpXCPIzyDQqkNGb146MhpqeSGkay/LU1oegF15vcwtAkDhJAw1nSo",
-	"8eynpu2mEDPcXS0fhJjG+0MP6LtbxXsHGpeemKJ4E8vRWpnqEgokAjObE0RUnAdFaaGCjU5Pf1YO08vF",
-	"4dzfYvPSCWju3zfUOZOcH+fhORn+pealbRogDDNrYBgvIUJYl9J6PVAJbVT5ByBSxEToITfDSsZ20Qe5",
-	"KuVSLnhp2VKuai3oJXHQjMG+akCqAlW4r+IQDYMxB7PfzlVhYlTiTp12OX5eUGZOG98qxHKx5HUxRanE",
-	"3Wo/jsxPVvO9MTmmtT3RYH9pQu5rXwUeeU54umQ7lELkDCD3hsjky1VxGJe8iBrKUMVp+pfGrg1eaxrX",
-	"8GsN+K3ANhxpTgS8gFkCEbGHuhv9Fl/UOXph0zc7eumUBirEIxh9pPdxky5MXBosPB1/otpRWHH0UmpZ",
-	"CkTeBbL2I+QoiFc2szvFKmUCWzk1ROHKDofdAF3JKtbWiJ0K41gDUFwFT/e4OmoYyS2nnfjJTAvZLJWh",
-	"LbWq5tcbMDxcz9x73DOSGANpak7gDPxB7L47wZC6t0b9XrVp+EuX3z6qDK7p056e9w2W9m/PY6g2J3cl",
-	"BbLpgerNH8TunY/2nVCQO/rdvhu/e2FUa4BHG/GGTFAU0IJug0mQMQNFnIZdPDn74umz5xl79PTs2fM/",
-	"f9mN81yMJ97pvN6RVx1vyw7TVd58tuKxp4qeffRs5HsYwsAnwCOGhh44C+5q/O0XnMae4D8jXDDwLR98",
-	"X99dfMeUpsEByw9+GRs7UUVOG7mJAj9/V2I8drDBOmRrEwmr3FtiY37HpU5hlTgwJfNcCxOliPjBmfYe",
-	"nBaIWfUV0K+EtkZnp2/5Yg1GQ4G5rDSqJxzrS3x5vMQ4jyiab6iJGaDalEJYZsik+VxXREwW3iFOs2s/",
-	"0A19u/aHuihoQnywy4gyJA1FudD7inzVMasX2sxjvo+VRRuJeKVUDknDuvUbw3ZcHoIjH82kcGlTHH2Y",
-	"dT84f1vWEpJmPo+IoF/WkyQx7iv+UnM9wKXjXCerWMWldscMZ//nPXPfkRGkplqycwgTXUBQEuJU3SzG",
-	"BEw9Xcf7JpCKPBdXcoEZbgNgeVAQXBPxoXPheW3XSku7D/F4Chr3GHobCu1oPbB76ocjswKc6e3pON1P",
-	"9gsTlsHPQ3cYcYE4qT4NU1nEbkG24YGwRFbhb1W4HmvT3BKLASDoUAgzWugVp4jyPAYAf2Ow9g2SWGCt",
-	"kn6wbMG1lm51dw0ftSfvdSZwxtDMdTvcrAmC0DS0sUjVnOcDNDLhK87Pno18hilkLgawJ2HKdF0itny9",
-	"WgOiR2AogOwH1AwiIR5EpUK0Ah7M6sqzvMDVfK6u4pzdbmYijsCh0e8mI9j+gOF8hQk7C8kMQhSaFzxH",
-	"fiZk+xl2Etzw+5b3DpkVuE3j1ZlWltRw6rj7XrdnfTplBkEYGy5JznyssMIxHSZw8yhMq++bgKDdcWHr",
-	"r9yoBG353klRS4jiEgBbJlaGj7jf/luB/+JfRoboq7JZmEGar2TJakvIKUJ2gos4AdROdnMKw8DggwFf",
-	"qBJOBo8bAIi7EtocsswOjeUQhj+fNfcH8jccVTajjoBBrxKm91VgS3xYP3zKLLS89mn+dm+qRj1v5/Pe",
-	"1hTdgvPdmadIOWKrAr4BvJ0qVf4VA/Oxn4yTuqK5CPWfqgb2Ad8m3G3SPNRR7m4zNWkoffVn807FBMdW",
-	"Off3AksO52rH5KpUmrpqEKxDeWguj1x0ZHjwKtPN76YUrguRqn6mlJgdLOXKhwVEC9+Qxhlmid4QXW7A",
-	"6Zp2uF+36PQX3HSgwjyfIPSgtekLM7b31lYhljZjvzr7K9hrptZLHkkGfhLx6omBapzTE+LU77SaF2Iq",
-	"KxDdxXJhuSwM++P7N6/YV0+f/flPEfYx28U3beFQa630oNPQqYoAdxRAvU+sUFjKKI/cO27XTewVmHPO",
-	"fP4+gvlqDF8lBKH8QP0NKYn+higktlltIY54pGPjgd/6x2QNuwitTXSTJsdX42uXN0TEzYa8xNJjpsqF",
-	"QJogIGhmhkJUmOrrBQwtucdJMbOXyE7fyUQ8jyQiQloxCgG0ueX39fldNDVWbmZ+LGMbXSzWpfylFmfN",
-	"2qRveH+z3/T4gDu2Qk4IoR81RgSjX4aKjzsySNx4hDFvCYt9YlxGLS8hrLXkGsOTWcPY5g6pparLnKrJ",
-	"qAxsQYW+xFG+Wze0Grns05bCE6J1JkjHZerC0gp47T4y/3AZTBHcG3u0j80A0S8hS+vRBqqj8ZbfIpP/",
-	"f6iqZ2pctDDqGMlPUrFZT5MBs5C0zAhrMjbfs6pzYECMCkrLhQ9saWK+7hdwtDHtD16l9EbkzE0uWCec",
-	"+cLrvlOf3nFI1w6x/xTS2O6XYFzhsKaofeCm1MoNFbBFZncu2nJ/SNv7j5qYXuI1UwOJnzasNb7756iQ",
-	"nYTWec8InLGRv0/S2JHJ5sQvxAqJPN1LVWsiX3E/yUiHwx0g7/UQR47COb0PjKAnUGyPkoh6ovQfa5t8",
-	"fQMvmXR54GtMutp7ZQkXx+tb/Nc03Ik0XiL0G7ExgALx7L1n9ks0LuAuGNF7fy6dgIAb4yb2ZdzSrF8E",
-	"Ym9kA3Z6yxkAvChSuTOXmm/FySBLnpildy66Yx5I+bGkw4egRZcjacKbru/asfw1ySPRdUkbI0Xtp9aD",
-	"xeWW3kUlTkn+kueyTcpWI4Tyz1nUYEJsdMgZYyzBmWdzsZKlyRqZw6uKlLx1zx1EIGok2CQpHNmJleYL",
-	"KxfiDLdU8l709zXb8RVR80+xpexAn8+hQwfGavOPYeZ4SfMGIEHNvCW1BwS+hENMiBzh7Z13CR31GHW9",
-	"Ee/BxzZJdHbyoH9pmRNHdbeboGB7HMrJL00ZJ4+jkXXv/9QDpiZKVfySxITq0yED7zlYjEjz5R4AC53i",
-	"nO3gZ3SF6kKYE1dIu3sjTQjeRFfsC7a9ZF+cPWOrFwxI5iEjvpNlvr9kf2arbrHgQFbk3qcOvys2Wx/4",
-	"lchfa1V9FGZqBfJCC94DmDxW3XPz1JylUR6v96evcXNX5dOGeOtpOxhxFuaqGdLganxzNb0YXFwlQAXg",
-	"g6esg7oSOq9jRhecOGu1Y5AU4MCmQoT0c8F2qswFdL0RzfdKCcNUyfbCYvMbHV9tm7JBGPJAOikajst8",
-	"OH7dUCYzjkFPqn0J0SBjAa2OMN+UKuEg5WW7V0+znSjd7XiV+2KhX2BkYhAI0Wz2MfL51dpmbKtUiSh+",
-	"MhfEuo+zgASXePRJY8UB8SxwiSAzeh9vqF10JavEFb49eYeXEkXnjBamkaBBaT+BDzFZfKUdj7zB+4+p",
-	"nIdXIRL5ukYVxwnF5A+gwidmxh9++mHAkzT4qaXxD7EaJ2UIPoFFaWVgJqzMKYX+D7AqEw3EB18Nb2dO",
-	"WAng0J64EtD4mY4MFBo/+7GLPu/GHW+zUEQSQ+Y9sQwE1oJWoM3dESpBaL6OrIGcvBlCn+5QmieC4dxt",
-	"jUATB/FJpGbUVNYb4S04C/R5x2QEpuBO7H40h2i+okuwUFqcFBe6bdgGGQfVgyYWyoZS4jTUFj1IAVZ3",
-	"eOfOvL84P09zFHScRO8n6mBpQb3PhSiZ9vStE3j0RnimevVZvtMKynL9C3HhUmOTKEOnxSY/CG4nIz8A",
-	"SyQlBbRcgRfj3EBpmZHW019iHQ/wdXoQXupk4dcEkMdKYD9QzCJx7qGcN0jPATHVEh1lITi0eRdd/PBm",
-	"48+jEJFXFCOdi/ySnWMSDmvapM3YV+cIfWpgQAiQkxQsLfOBUnN4DjihirxkRBZmhdxW5JquRQFZ52ii",
-	"Odc8xinwnWULtRUGUx4wjYA3kTG4wWlWXy26lNfA4uf231CV+5Ki0wM8slduURa8oNyKuxo8ec5MwRcb",
-	"qEXIcBR5ste+KmQe58D1AEXwbb3XLA9HlUjYzmPhbOI9xeUuc5IO+BL8VnebYcbKomj3+Lxg5xhFgL2A",
-	"UYSdLFcTqXCjn+4UY+v5GgmREuGT6ByM9/+ETB3jW1/HOVe5xK1J2zlm/DgP/kgvxVoVOcyWWi799op3",
-	"ZVSyjMVWKyEgrbB9bHxNqVysoeuj1qVhfI7tSKQ7Qtc2CjtsYDdjpbgSichQNn4UvCxzlDj4PREpJJGt",
-	"7U4QrsMvwI6lc/oVAJWlEbnGW4YpWK5wUlCTZI1azYhuh0iQLR0+FmoBUKfRtvGb1S/gyMnE8ys4lwSf",
-	"UAyLN9Gh1HTBTq959F2u7Q7Xw1x3uRK60lQAHV20Tv8jNZFBwyQG5kKv5B8/fPvy0ZNnz//kg3RImbJw",
-	"b1vKBbehWUntSqH/EO2q1tzneGPAbSulclYq6MyO7qrx9lwo2G4NiZ6a2JJ7IF2+4ZZGnXXmM2rkJjnc",
-	"kWbZtSoEMwKMjYUq8WaDZyhfbApxxtyqC9goBlm9QVGQijAed+mM/ViKBmk3FDBKUHz+p4vLcGjmotLC",
-	"TVXOfHcrIBXKkqnC7WS6xx2Dxf6sb7tUlVaEFTTy1QgMdfnP32IFNG8b7jO67vxwpr52RyMdTXNBeJkZ",
-	"4xYp0c7Y+aUPfJ/dsLvUjeh7dTCgL9IHtFXGThrD2UV0FGX+LZVENdNy9iw7Yuylvv6ii1d/dv5kYABv",
-	"vcIP7z8fHwAuyKQRRM3NVThF6e0zbpipsf/9ENPfainAo3F3nbXcttY91LDhk9FQp+Y5VTvNHFFTeyFk",
-	"EYoFhsT0DRiNtAqMk1yWewYlUiOT8mycJqMc2SbfWZoC1nwdU0sYBuIulmOj+GJ0aTxwULMwpoASZDhh",
-	"D0wNUhHtJWlf7YwqhuQ+4OcsLSg+AkilMpY1HO4/R3HFeHm4KG7JAfF0lh2logMWfqdb5SJUf4G73vq1",
-	"U4mVFkuhNS5fS6z8O6B2VJSqRqhDadeMs1AKtxb8au8URVXrShkR/wyCeRte2LcQ4GPzPUoUvX1sKcdY",
-	"huTSfnSmZ+K7yU71VrQQBYyGAHi1ykd3/Whjvy94bKmci54NhD3JeBAGDXzGXqnS8oWluWc7XtrRPXd+",
-	"9lVXFcZ0sVmoihwOf2D6aqyegHUPzsTU7jqARoSvfp71UWv8Dnbm1xkjG27H92PTPnrYmJKvekdeTw4+",
-	"AOGnP2KY+5HJMhfXGaMIlVd3N5WDUMl67OR7LwQ4eXbKLoADrP8+G4CC6H0X5yPzn3rSfdH+1ujcO6+7",
-	"q8BkyTzWfW8M8AsP56VYIUVbLXXu5Dm69DCcPbruUfXjkVFbs/1lFkExd9e5V2+dxpuLM/YOYM1l4bwH",
-	"IoeQwA/r9Chehlp2dBN2zr6zZwOcvn+rjkvoR+BzrCt/8oKhC8f/lC0Si3xyOaagVbkSxgIM0BQd/Xzk",
-	"uI21rcy5tDeyuVW+70pcVXA4rbrf9D3PnWPXFjBAbsDwtb+ncNq42DPDC/RD3ZEn2/9QcltrXkRlL9d8",
-	"xKZ6rfkq83ECA/DlfzBn7GUTpcuGWYjxen9MAV48QFHf8OR0o/7QIpg6NnasXmFWwSjENV/YYn9DeQQM",
-	"9wMTTG7ZVpYIyXzoq+AW9Iu40HwOOUy+86lMZNhY1LrwYWoclP+JlpBRBaf/0VDyx/+8Q2z5iud5c69b",
-	"agYylx0ME37qXmysBJBaYzWHY54eaWztxmzredyEWosm1jXsRErL8MIs4JV72QiyMqarLsbs9Abstm3F",
-	"PImOBq8dfefTcSOlVB+57B4k8ZgDlwWUUust8aguYYf3Iy5VbQ8M69AXT7HagwZngLFxFrVvnXCXYUVc",
-	"A0DTsaIPH0imZKmAzIx+2konIIBkjg/Bc3jRugHSbj/HC8S2WzGyS1/VGNQlzU3dkKOLMqYkoMdt7N0g",
-	"BXSlf3v4+cYjkPmhIMbf7667uy0RPcMUv9EZ1pTljyhg51I6ERzT+M+nu728XKwp8XsQBpBmLXII8rfF",
-	"fc5LJ7Ot28xGLpezbLbhe75B2otVHZfkNo/A8R2O39ws5o92LfROGm82hrZFzEIQ8RJyhUqMD8SSGkLk",
-	"CXN9w4PVJB2q7vuaU9WZpjtRFO1i0QyR9vQw2eMUI216Z/GCmxuKd7uNhC570tdcPvZJXNStDEyCO/7s",
-	"PMHMGTdwViJniHNu2F7VwfjGTmPvkowM5smYYLhTO0X6P6oWXbg734wQ5ZBMF9ys+47v2Xk/zPlxLfZs",
-	"LrgOFd0QV/vW2brO7gePZwfRJfq19XckesVjgIG/xclwdvegRV+RitB1eXM9Wgquvx4/kvGNF2yLxn2I",
-	"8tARGdTbDfVN4CZt1Pp8z8S+73z7IYF+6ah1fz0CTVIfxFbYgaBlgir17/JhaYQPugfd2vnIT1a7rnmZ",
-	"30TsF4UK+MpHDKOCwYWU3DljLw9aEuEj17xYhkKOGzr7WavzN0gj2OuV6Lvnb2UpfADU+cFdU6O5axnO",
-	"Bc4wiwkc/fhlnbxH+OeKa/uoywrRSuSqPDUvo/KhAbbzMgaqg8Dn3JWRV0ZFgET5VBFY1cTLcfw0+UsN",
-	"zOZeA0FpW/wwWROZYDMtXzw+n/XDaGrTnob/deGu+V9fuv89d/976v73xP3vYpbNLuART+D/+Lin8P9n",
-	"8P/n8P8v4f8X5/gHXsup2RiI1mJruIGOvu54F6oogHOsO+S/wqWYhKYiGE/h5RfXLUYnwOCfRICeZqHF",
-	"Dgos6hg9MET+LRIpd0ZUIIrowRRCbFFY3hV4abY1YGnNNbVPFvgnPcRYgTAnELSydbkyFrbHr7JcRMek",
-	"lksj7LiM/AjXMbPm5eaMQdAM6yNAWkK/11rm+ZAlUil5kNqbietKmYhvAfBrIV/lxAlU9EFZ4vwg5NM8",
-	"jS4wG0RqqLUcWBKz5lVPF0VSfLAecHFXAcGlc1FAxey8LgoBVZ+IRrUsONb8KEtXbmuz1grSgCAuj2B8",
-	"cLI8qikZOBS/3kidsE4f3GVMabYU3LlEZsAqLPnKJGRCOlFHa3AKAIQZgpOFMka0aLoLBYYyFN5SoIGC",
-	"F4Va3TAzbKUYS+GVglkpfOWnM9EpfyT2wiMXggS3ReuSfXUO5SPOFKgyZrbU/EjHRqmMaAcLghQcO+2f",
-	"nJ8QN4kXQ+GFDa0gbocflMU6Fl+ot+V6E19r0E/dOCqZMlHNzdz1nXA4IqG3boJ874QzrCtp/+18j/On",
-	"GfzxFfxx8QX+8SX88eQZ/PEF/vEMf/fnC/fHxflz+OPpE/jjz392fzzB2598Cc98+uTZz7EaJARIdiu/",
-	"5Si1E2CZJiCed+l8trKkny76fStOa+MBdbpvw9EGP/Ttzp/2tge8jPk7Rh218/Mn3YDs+Xm0huYAh+uY",
-	"LL/x8PjGaowJM7cyfkjIV9/D7vIXYzknIHnFBT0Sk34yMAsUkkZHqxRT8ptRi1apavzz3ypVOQWV+wMM",
-	"1z/+MXFjYVnUSqsF13MVsZXD48IBpbFv9+C2cl/An6AZbhaH+94zolJNyIrXKzFw5tA6jmhxXKC5Fnxj",
-	"fJgl8CokSu+TExKORRo44Qlb8eLL6FH1Ge/EuPB6aezPxb+6zLrlvH+JBaTEm4gsN5uU+QotKrzMMc3A",
-	"XjIjFqoEvtCmMHpZOCPdEFeTwBqeeDNMWkzuu1sKx02PRiEKpZVbkXxITF4/LVc3Wr2K68Ogbr+EV9id",
-	"oLpxu6NQ15JrYE7xXR9gF+N6EheG0uj7SjOtyjdaeYRUF6Ni9rW7rBXc9w53X3qI3qanab/oRbTfQLSS",
-	"rp+U+Bwz81a8usNquUj5qSxXBU5KPwQlV53a086ldqdCh6YpZC7LFWu4SqrCOdXIWAKVI569BHrNAocJ",
-	"3ed/joew2t1Fx1OxULXoy12g4NOJ5Vqu1p1AOHSrIpKqJ7zPmriMR4Rpav3nXWGHCIUN4DFFE1gHjpeb",
-	"FvAhL0scDFbLlVOKqhR/MAyCyaHZjZBtw+YDvz+Rvk7brodx8TwC5Acb+S4rOQvq9T8SO4AuP1nCCVjI",
-	"chM8caK7accVtOCLtUCGat/i4hfYV8hMWjmo/zx+HhDpzng4BS9Ep3vAQjgw/S/6z1BYrOdkPBeiar4Q",
-	"exIblQf76xY0bl1VEUO0rx7/5q5DRdtUz1Ob4o01ZC/u0BOTn6QWwNidfMg+mX7IqhuF0Ivxtp33KgcO",
-	"DWx4PGM/OasSqoKcvTTncpr0XkyvvHrSrx93g0qqu3o+WpQKGLjlh0qp4iBTf34sW2PcDeMtMm1pjr19",
-	"q9LnH9jg7nwBVG2X0vayQ6TqIgXNAAFeL9ZkfHmLCzF3faOBysnYaiWPWo8sqKdzKPSWzSqhP9b6sLHg",
-	"z8+ia8ShzaHb5YDxU4S2PvwtcbbJcsr+PHsSNcUP5Qhtjd60ffDy08Qh8TItrlRxNRQnt4BAelxiXiLn",
-	"zV7V3XKwBAU0Xk+CA/g+9IUf8W3Ay0YfdI2x3DtQw1ZW3/brRi8ivQYqZ1ZWjQWG9C1TrKTYaRRTymYn",
-	"EkB0b17T8QGS+uBCsu+sO2quRGF8Ic8L9sXz80vGd3zfmGda5Z28PpKi3tgDTSndxdHilanyOLb6ldDy",
-	"IJX95/h78cqx/d1+35OktbZcr8TNSvn5gTMUEd6voWWFFlGLlEKFZ+MNqgF351g7hvs8Blc2u3e0ZufJ",
-	"+W1IDL287TP59rnU0+6UwFOHUmbI7PVcd77AdihWchHlDuT2ZqGt+UG8Z6bVol/N/XW34XGuaucPQWId",
-	"VMUsm21EUWGC/Qow/Lc1nEH4NMMB7cqsBQEvwJxls50YyDf3BaofHEao/ilFjgdrePZFFFq1kCXRwLSi",
-	"CrywvVn5yev9cPJqYajqYLEh8HV3YzRPfUpm2ddQ3XdOGUuCXo/vclyTwKhS8DI34Zg4faVix7XYVkJj",
-	"s0pHTi6iy8Ra14+8+2n71Y+eRJPSY1HSn4TIKb/eitlI63Pu0TLGUEx4dGIma6GdvFmBXKIN8ZN0TkSh",
-	"dmhDwN+8BXHzwHR6aSaM40hdptJiwadXZfaP0p/kaP/806mr9VsKG/EHwp2czEEMN94t99o0DM9PgHPt",
-	"g+X2RF4j54supVkL9E4A+A2bXgkIjmDiZv2SU8Ej6FJOT8CvGq+CSdMupYP7stma/7rH+swaGumOAAou",
-	"Cq4lvBdAIwpV60EEoDmXFj5C7YAgEULhoyvehOAPHmkqiJD7wVdEFVqIHIjKTKGAHXJdbysEfxBNLdic",
-	"u+/aKqzig7A23bbTwvcE1gtqVVSVKHG+jk+GGxEgb05mlFiIKHJSeYN5m7ZTYDKHFg56KqaPoCFn7D34",
-	"r2KPaGzO51NLyHFLgLyHfuNmVQmcw0NpGVluHuXYS7qG30DbiDMECeIDobnmtS6pL/3IeoUBGnTQY2vw",
-	"CmTax2AaBMYJM3GceaOZpREQsEKt5kptzlCjJKtnug2G8bG9IhPU80bs45zutwuAnYj56UbTsJLTGjRv",
-	"jGnhj0JvJ6Nyukf7hf+HmkfYKvW2LvgAxGuP96+p45hFi6QnTnHbZOkeHlBKh2Pzhxtl8AJoIVCbbZFT",
-	"oPfkmyyDn5MwvuhqyFw4KU6hkjlcFCB3oBLQNddbVcoFW6jSGb62T7ILv5G2FqU9mSGNb6si4KZ2x7NN",
-	"S9UVPIKU6TFcuWV/0UKUO4m8RemYlC298+WY1qF1ar4FRxVbnm7l5GFecyt4mXisxcZ5njhQeE3WXb8x",
-	"lMRiy0u+OPOilY6UiDeiipS5+Ciup1LF5GTlRc9PAJIlsFVPTPrk/MnzR+fPHl08iXKN0AhaM3dxfh7n",
-	"PZrCZJTNflUxuj/PxfRN7b7q8VtpsNprhH/bjTLDb6cnD213nxKZMKXtwFtnzzXebc5tnbgFPeVnP3Pc",
-	"p/hLBm6ki2ikQ3yfcSn9iCbKKSIKTu9kn8IDJWCObqUilPagkCI2UKEWm500AliGSqXt2p0ndDTOwQOZ",
-	"UEzTbsuCPg0nr2gMuWcN22vEoddn5CK0e/8BIyuwVEWhdmc0jclLgLfhCmi+2LzzfTRT1EQT4uqCrh8a",
-	"C8NkTceT0rxB+D4SN/iqE4L6Kl5KXa5SHnXxZedZF1+eJ7FoTt1i4cPaIxtZ57ni9uwduYWJiwxQEbjE",
-	"VDd7yuqmkLamEgsPYVt7UvS6EMzwfWLRUCV9zdBBH7uVUDFAIV1RrhCTG5NfiWQAdSHioRblM9pI3BCh",
-	"38qViAL5NnBhvZwGMGZCvtbdnIjrDDGhXC5sRxGh2iCuhYDaDPV6V4AkxPfGVyw6m1d13xsL8fmo6O1R",
-	"HaB00ZNJgGjSgzNpMGBRIa6R/9RBxvAoyjRK/ikw0ycwn7RKn2PQ0/BrPGikYVbLCoJeyoNrIkertBmb",
-	"i6WiAw7LnhG5uktWfMxCeqtWDYNp2wh+EjGCRTlMDDRAotuCj5Kr9U8+sXbaI8hb7O80oB2FeVrzFhEp",
-	"+mota/L508hTS2VxVcbJNhH5LyViq1WeTi7kJOi9yscXwFgquk7jGgJNk06r/JrvwV6KUCu/DZDYWM7a",
-	"yq56NMTu6vUYS+gq/AIUpbZM0Iz51UgMCn1EbLRTYkJaVq/WNJsTDMrvhdXYvQcHBjeW/fH6T0THQR2b",
-	"zlD84/5P3lIM4FoRms2TvfOhwMmhtRlgBwICMP6FFQqyNXMJXoxZK20Z/UAIdIDxQpfB30mvmJKv2FIL",
-	"j0SYh2cBh4UCA18LKwHvLqQXGuB1WuUjJi/MTRNTnmJIZcmE6/tTCdf3s4zCQJ5vSm7TaM5JFKaJ3A91",
-	"UQSjAQ7jPm3noeo8KCM9ah9PNYKPT1Cayep16cnyPxggvJfVh7enLLh1LlP3I0/52ltwoG7kndzTtNLL",
-	"B2irYtPb+fngqQ2oIS5C5lVukL3EUwbPiZOPmfcJNeCn5oV9mvVotgsuGgg44hMSJ+K9yk+dhtqup7ID",
-	"ciNuvmESRNazMyde7kNqKYpUluKbaU+HcvfaJmvqqd50yqWtVtapO5kcMu+0hUe1ZhlHTfPYfPDBbKXs",
-	"/gWvjRggTAN2iArAswsKRbddogmitOQLq/TE2P+gR38iBRMNgp6TMjmJ7jXusjCXiT4zresZ7utklUC3",
-	"wSD+VsqptvecG8H+N9tpaa0o2f/HzIIXgv0HIxih3soBQ6GKMYX9RM/ghoWr6DBVpZMXa6L9Vg1gUVJ9",
-	"Ay9SbS6z386xM2EkjY7X+YeHEWWtr42Jx998umSIarWTc4nWjnY5oaSFBkfBF2vfxtCkef75d9AEf59d",
-	"sr/P1K9/n/32wl/UolfiznTxNJ5UE8bqEkJaW37dHl/LGY4KJGSDzl6tlVxMKBLAHBJKoxY8Rwv6bvjj",
-	"44x631nD3G9eQF1IiZz94Fajg9FPkfkx9lWec0bcY0Rp9T4eDtiPCxi+IOsQArsbY0L1X1xLXtrX7aHc",
-	"ZYXFcCo+NrqfuE0izopF4LTYCrc1PYKvUwqFUpvg5Itr+4LsbiCKm/PFhtj4FoFV/ICEK93aLikReqPW",
-	"m6EKQF6uCqEhUma4zFsFEvEWU44yHvmNJPjctI8ylu/Tr7YySrzaUGdicQcwnwKqjSoztgH6xlZQFHPQ",
-	"1IB9414m94z04Bs36aE3qkj7eTAI2ipl7eaJwKLCrDV+onsvSZBfIlpEJF6b0UqkpQtxE52SLfyJ79Ny",
-	"hYe1Lsi/go2Acis8w+/ukl33u6VYA3APXXUUc4Nqs4zt/X51Z07GfmV11dxNkK+9rdp3jAdP7dv1irPZ",
-	"r6eYiCSA3on+ddSbEzyfmiAEhEdY1VCeMJWEEaE9nM1QRop3MXuRvmFe4vUJOyabzbV0Dzr+wK/hIvAq",
-	"iqkZUEBwS1vhw/gsJiBnCBcK9WPwE4ZNIVAKeUjs8thB/a7V+PQj5cm8KCYX405T5qnVchggJbeQkO68",
-	"UhpwNX7LZku5cqbiyaVrq9QN7FfOL0fLYS04Yo5DscR8z9bYbUXlG8OTr7QEXkWoS5iLIl4pyu06+osr",
-	"XtTidjOo8C4/GP+GsBh8dXwpDv3KNR2C/SJ70MZljrgi0ECMkMPDCbewtv3TvwcrMqWse+ctv2NX48nW",
-	"94ehonpHx56vWvYC6QfvlQrNR+b111iuGa4yZz/50qlx9etcCF3y4jHdi1pYTa6EosJehM1FGcrgp0qo",
-	"qkBSW1YqJktjdb0VpX3RqZc9pD4WRX4rAjwuv/guutq/oC+q7jZZLlXE2Vd6Y8DjhJpmuSIqATyRbBsF",
-	"BntLitww7ptq/8u9z5Cz+vfyw3fgohr2x80qY9uMbR+bjJmM/fCnrN0OBzjBvtj1lSiMrE3GQteXgYfR",
-	"7y/Z+ahlk7GvztvWDOaAMnbx5fnfS88NEVrIv9FaaRx0pdW8EFuWC8tlYdgf3795xb56+uzPfzr7O5KL",
-	"LURpRBN3nn3/3Ud35OhidjlbW1uZy8ePVSVKrG0+U3r1mG56vJWoJKR15+/sNcjsrNWCNLsAV6QSJa/k",
-	"7HL2xdn52RczVIAgSUGuneQT2oaCSZSq/C4HLnXYWgB5hGh2ZtA8aC55nGu+dIP7Z49yzcDabFbYiwGy",
-	"4LuhnI8HmO1ZINqD5zArigJ5OZUCiOfZ5eyXWujggV7O8F4IzTgNc0P/zVk2bhcIY78mMrmFKi11zPCq",
-	"KuQC5ujxPwx6es1rj6m9ptqju88gae/+wVSqpLDqk/PzW3uvN9h+yzoPuX5U5tMe9Nqtx1tZCvyCmH+L",
-	"b8pmT3H8saeF73z8DvcHXv/FtOufPJl0fdMOmnoPRI63W673EJxwEony6kvXsgaaWQtuAq35WrBK+k4u",
-	"C03R/+2Pn9nP7rmPnTNYV2d+9gkmobv3vrl2p9JLOBNvJBrxkypmsB/0ZlqlxdnXMNRp5yXc6WQkKiRz",
-	"/8Q1IL7CN73Cj3n0WppKGWkHeyhLKDdSzNnsTFrswe5s/MMT7bcTpPGG0vLNldB7LBewxD2fUbykqilg",
-	"Nd8zXjKaykZOCrXyMiKHZeOtNPZrWd5UMpIqpL6WZSnySMr3tz6wzez+5xrChjtuWC4KYVsQy86HsGup",
-	"7Z7lfG+y5l99Sio654//CWHY3x7/U+a/ubeDLIOsd47A8SAwHFTkAdA55SO8Xd3flt5OIVykVHn07JU5",
-	"eObx8/xdbb/GONSB3Dzt77bXzv29D02OL/9UNf+72hpm1FbgfvZSBns4lIBg4K8vTwtObmJ8OV6purSv",
-	"sWzkczI4XjnPfUD7L+B3n6GBwC0QC7gldX+BDJ07B9CZQfcGsb4YZ9659SLTcPcGyalD/nRAePwVdyM7",
-	"/vEPJ0P0eRE5an732crRVpYBppwi6k6CeFGgw+TtCn9tS5a04DmA5KEgQTjzmBzRBVOdPOh/FsbM/hXd",
-	"pSTLh4BFYsVuN/Oj3tHUDblSfkk+U/HeqbrICf2k1T+RUXqXO6OrZ6R1HajF2mMwVwEm9BDrEmIG//nh",
-	"xx8uKRcJr7oWaAqWbCGAXX2huDZQe2LwOtxpZEaKsp2lZbkqxRn7aa2cakfyZ4geiZJCQDuFbDy9PQZW",
-	"/p0oavfs29sr06UZBnAsKgCL9W8SFKBW4Z1iEDs1GVUmSHMAxxAXa7WtuJbm+MEPF4lPT2G/CqN/OJWN",
-	"c5M/gNL+6HPfCPzOEC3YqxTrAc6BX8I0xVdK559pxIxbmgOnNr0+heYwArWBAjariga/c0zrq8oTXA5F",
-	"RV7hJfcja9U+JSwCKhCHdf/hEZwPX5uRc8vn3AgfDLFiMBwyFEL4nm8EfHlvii9uUZFUx2Zyfx/b5Ybz",
-	"/j3AZnMYLlVdRMIDsDiP/1nyrTgWa4pEkqg8MCmQdBGDiBqMEb3HYcTX+Pze1tiJ7BqpP3fcUGHZpxiP",
-	"uhVBEU3EGO0F982yJAF64WcCWo2AaQlEJz8Sysz5frJ9LHORYTs6mMAA0QpKGnDmpGGF3Ag6y9yIgF3G",
-	"Kfe1qjWb7+HPnvm8wz78Lb5Q2hPs59d8f0fW82u+f0jb+TXfH7Mncr7/DE2Dl+67PPBDIzK7YE4DJ6sT",
-	"sC0v90yrqWa0k/3HC16IMkdYyrime833r/xFn6h0WXFtw5e8AE/KCPu/a7t89GV3GL20Vzz4Gj73002+",
-	"/UtILzeQvvPyg6Udz549ffanhpUKoFRz4DbKGJAnZYgmh6VahPoxLMGh4WBQfD+28kmfqOyaq5uLrU+b",
-	"/S6zN5ZZnMtL5sT16cWX5xn728c3j77MqLJKNpT3MEsD0imWspQhPxF1xv4i7OvWZXdoSbZfExGgzq/v",
-	"3f96A1GgUCkiNSvkVlpDE54hpCvWZkP5kclCFQlEE5zsAnKHJ6uOh/lzcSUXI77xa7rmPpxjfFeKe+xH",
-	"df9rQ29uMQ4Iy6CqIqTlaGydOYbKAFQ2hcAe8EMP6kptBM1ASqr9OzSu4e2sVGz7ebo6b4XF4k43Ma1P",
-	"feG5V92zais01F+K6DpMDXr6cghflhzLfbVW6rRj9C7wBbSnzz9s/op3KePl8dLc+0va+l0/4M0EnfBv",
-	"XlNCcPt+Ixhnlxci926QAApiadmW75kqiz1zqztllxxqqyOxpZuUE1GoaEjT/S5Xt60w+YpL4o/YcYSd",
-	"gbLCybKhVfUIy02OGgxaVR/hqvswGT7wK5H7V6YG1vEjHqjEk4WynYzN94xUcbSmZ2gLvdKCWxG++l7O",
-	"IDem8VLvZh2m4D33AJuNPfFUur10woFgDQvSZxhr+6sQFeiQRlKxoZGjZ7zlObD470IZrVZVJfJjtWmN",
-	"9nhcKLUZjlC8VWrz0t6vcMt8EBUdP7+N27URlU2h38n+RfbM7Z24bxE/6rc4SoNFAODPNGvNQVJCY1Jo",
-	"AIaPbnV9UCrf97277URkMilbx3pgrujx+2otFhuP8XNnq4wviCzzt2rnPmrPsCJFZE1CCKu3xHVVcOB5",
-	"f4DD96OEZFLZopUCy8jYRo950Ctanm3iqoz59q/h3zsq7V+1kP7G0RM3E4Z2ywuEXynZXDByNvIjttDt",
-	"+/CfjQV17yRy2adx4oxaaS9NkwL/JIMI5199ykfbB3Qm4WjjpdhNUIh3HD4YVKb3Llw7bj5DTU3zjKEE",
-	"bF+ywozaKUdKUN8VfP8aLrmj3KNW1YOX/7tBpIYhYL4ynz6Dmk5vF0JBw2doKjsZMIDOhm1NWPUcmJLa",
-	"hZ7BYt4pvcGTC9GqzGCKEfGCE82xb64IKONYiyY5gQjz50/PreClvfSpN0gCkVWPRA9UwOcMypX7VGj7",
-	"s0MwBIiKF63Bi9AfYBn2v2wb5sTT7qYmP9ZTephGtVx6JvC25em7q2PVrLducnqpuwd7Ez56TF/heD59",
-	"axM/5pMwN2nKfrc1b73qXGuxsM2GjZaotnT83VqYzU59QGH6PG1LaI8PahmOR4rLuHWOrfqqlkhvMVQ2",
-	"9Be44A5XC18wYMnh8B4gpoXmUW5aBMDU88sqvhIN5HOUwRquhF9ruRqsEloLXhwJOn6Lv77Dqac3RMFD",
-	"kJLtIWYeQ9q6LlvFV75Vpglq8eEma4RxOVJv/xF6mwoRQIt9OTMZx75kFLK5C7UVnmcG9xLPcy2MOWMv",
-	"0YW/tnCbLKF+n44qjY2IKmNYNXbxnH3/9YtwdOei0mLBrcj79fXfwfjfyOImXYVZlFPNNl8+ZDVj+3oj",
-	"QB4REjUIEYYggm5dRbjv+m/+0dnwO2l8ngeKKALA2MA4LN+IzjiCXJFN1q/EifgY3Ck+D2G2UEW9Lf2O",
-	"9gLgXlTCfsar1JKpWpsGw93Krbg8f8EeXRBoK6TyY2PGF3RGHXzbtvcRqzBq+M6en/e7JSOfljuHLxTL",
-	"eS4ARC8kBwpaVqDE9EULbB5bO+CfAftaDi0BNkPGZCHn+9DsslWlXdNPKdLwPdeb0AEnFnLLixuPlJ4T",
-	"HWs2y2ZnaXJKiUnIZzQjwkmG/Kxb+0YwPFuyKnNVtsbtSeGwalRfwSTGhv0rilLcRT1PGPF7tTMIYdIa",
-	"qeH7FkSOKEyTUgbGOqEF44XTT3vf9j84sYsARzFhI/58L14YbrajVA79xPEtKohDhdADjD1EOE5VoBnq",
-	"vsvJajTCbU3w+fHjb5R817O6IYQ6jOrnGBB7e03Vwgr7yFgt+La7tsFHncuS6wNCymfnX3xx8fxphMf+",
-	"Xv1QPHrvoT/dZ+4BY/VePJGLf4VUP+w5mBOy/ThY1dJeAtgOmmGw50C70UU7KtxUCKfd93LCKTxYXIdn",
-	"770V1rnXpYH4uSc+KGYiGb1zdQ0RdWkN84aBn+i5uh4tqmsm+PYTFD+IHU3U7Zey3f6aOvUrT13X6QGI",
-	"rz55PD9NVgxBAKHZtwez1s1l7uSOAJ/n6vqF1wR2Lbasdf52hDHs+sfzujhSFIfC+S1khe6pWAGP5G7L",
-	"QcwjuFHR2vX9FHr+vjvufHdgC3Z7B3R2SCGNFfklm/OiyFgheJ6xi8cXz9nF4y/ZxeOnGVsrtWEXj88z",
-	"9hxiUkf2SlqCD5by37jWKmS/3KSBx0ceA2ino/mvcFLeev4rLMrdO15OTScy6D09H6fQe9nX94RGsBF7",
-	"H4CVmrwz86Jd7WksdtL6B/QJ856eR1yzTzwnhzP8SeTkUG3/npK7i/Ivo7YCjR4iPZS2Uxkb0853m5qL",
-	"a/Z7FanPOzEHJ0boGMPIkho6Jg5W3lQCA0q3uO4f3DM/gVX/hBXJ/SqGH8uQbMIip4wVykDMo+KLjciR",
-	"IJWIH3cYNdlA66GzSqIytCnVrhD56mie96/hogciuPCUUO2BnMQKFZExHzp6KEYEadwa7ZxVaAByBtEk",
-	"LptGMAPrbAgOl/xcTDVvoGmMaIZ3a4ExGEwsQNQLDVB9YNt3K/gK38A+0BuG+dS7CM64Rz8UbPlbZGv8",
-	"d2PHgQwPFiJgFrvgZZ6h7HCPZN4AfCH92VKadZNPNEKUR4TJHAfFfSu4Lh8GEndKKEbLKsasK5j7DcaZ",
-	"2v2JPsGX1qM4MXzzsP2FsKD3BMtb0Ms+OyMPQXZJfICVuRWpzJg9UNBNeqKQV4Lq71pHdHfmPoC+fwTl",
-	"KnjpJfufueL2fyA1ztlbeSU+WG6Fb6qlTC/Q9XkqQ/OC/Y8WV9I5mv/j6aBRMTQpY+/KbkRl4eHk056x",
-	"7yxw9hhWl1YW8K1wnq2UMP06lr8I6wb1DX5YGkIZfFo0fTiKTUbvebgjvhQ7j4wIAJvttZZXor3Yxi3U",
-	"MXMsrOZdGubNS4YQtPGXDzOjzg5qSW4TZKMahwMc34MZtpqI5o/N8Ecd5V+6g6wfvAm5phOC4HAhdrCc",
-	"jEh+K1ZEmHDnrgJdMUNqS/wHy7XtdJYergJSix6xFN4gT/rdmJ4v54rrBzM+idt2YGvt6LefnfnZ5zjv",
-	"IinxEmK32KfkiyyZlSJH/u+YKKnV2cJcjZAzvoX6mt9hMG9tIbWsTIM0sOZVJUpYJUy93gDAsmX6qNXZ",
-	"dWGuR9b2J6U3c6Um6uqrMj9TlSivtwUa7OaRWi7lQuRqAYfKmakAqm0thN0WZ/DnWNFSknDsmvF+vvLh",
-	"+wpBEPwXsz/+37cf/u+footNpPJbb+gOcBrgVfeTzPrFHw4jypwG1ZwlU6nYb5DND2P073zozNAbVZeD",
-	"cRVPqR4UR6iEtTUIsxHWfJY46otaa1HaDACe5BKCthw4y5FSJaChWLkVeYbshAKadQ/6GXod4BWXsNGP",
-	"2LPv6JI7XHf/ikGiiFz8C5CB+KGy+b7hNg/gj4j7GkwWsIFlO9yKDPmTASBpBY+18XOp7ymDr3IxTm+b",
-	"BXjUgUaSQ8TMbkVvDEj1QLHBOOg1Dw1LNwxq2cYD/hT11tMnXz0oDOZ8D435uXgBiYmFUhspiGIkYA1Q",
-	"tH1wd2BV/LEK3Xe+cP7unXV4VWqxGg39/u0vnJAY1uVxzqiXeY4feGfFuDR/97uBWy8dyDADvuDvtSqn",
-	"glZWJDR9ux63wNlKKL9kR1y5vwj1nx9+/GHaRl4J9R83STUf37v/Jk4azTyyo/z5q6fP/3R0Nasxp/wU",
-	"jbyqrv/jelucEG/Z8X0FYdHPeblwSt1ihc9lf/zLu//LLs4ujq7WBuf0yGr99fu306MnK6VWhXgkuLZr",
-	"944T1+7z32e0cE37eAiXYRruj3/9/i17cvbk2CImll83h/e/d/01SlUDPiSNfQGpV4gpSwvFwbeGPVQP",
-	"krXfpTEFz/bM5/cb5Bm3p34v/T0N/88pNMOUZlt11QhyV3ZXCnWJ86ii1v2B2ni8FXp121XB37tn3lS8",
-	"p6CFl1Z1gu6JlfNw330ERScWF5mOx5mCa35Ikt1p6oIn/pxo2uLVv2/PqdvzW4864TejP2fmYIRQ9jJ0",
-	"JwtQhu0zaHSn3mkF/z3u1pMkvIE5uThvtz1OF/lP5iT8RDsW/hV6G8PeAjZO2FK47SBT4uxmONaoYpX2",
-	"3tAGK0fjh+U9dvi71yWV+sCw7t9heVkUTbXvRlRR0hyc1bHWfvjUuwwmlg/CUdO8uH+6QmlkRUv8mZLU",
-	"VLish7IQdlu6u1r+7q3idB44q0dJGlp779abhe9wx7pHP4zDenTT/u603orT6sVYN11JB+wFcTVx50Zv",
-	"OXtYyfqc21YDTwGs/UGrame9tVppvt2OZXKby+7PHPPvTLLJmgF+qoZZM8JR6yx8+d2ZaM3kPoSd1n37",
-	"kLHWFoDP1WJrLXVUUrqbNNWA6wjQv7sV5ydjkil3sFtv35674z0env+Qlt2xbf67eXdb5l0j397GK8WO",
-	"8YWbaIMAgBO0yx3bfcOa6f6F79/DAgzicWgGHgrCLzUvrfSx4qgt+B6QAeCy/Rhf0Dtu1w0wryjyBoYZ",
-	"aI3OclEBWH4MxRhumB1qrGnAy7wo1O6bbWX3/8WLWvhH9KGsEMHKD+6L7BlbDUGcI65u0qji1bSHs/S3",
-	"EpIR0PyvfSk+AmbVpubYsdueRSaX7bb22CjrEnZ8dFQX52mw2h6vxChqLraGFXwuigM8/9j7t2555QG4",
-	"d2dmEsbwVpaEjs2ZrXXAeNZCFD6NUzbjc5cYQOlYqDJPGGQl9Mdad6HfQzYkV/W8jbaMyxKlnLo9tRU2",
-	"1oBRfAVSfIrCuu+jiefGA91UQhtV4h5DSETO/OaOc0FoVZf5cXf0PV5yT4XFe5GnVhYveFGYByI/gXe3",
-	"8zA8FwhNU3AgrfTw/80B4GyEhTjij7qvh8m+IysVnv1Q3b7vj/VEafzlZ9jzBF/mtKlf/8suewoAyeCR",
-	"lGtVxQWm2aiPUeaH4Xp5Udy5CLmX3LuLs3BW8gD390qp/D5NzPsVov+s8xX4HguAsOVlzrTYCqIwsUdE",
-	"pi7EEVn5qPfv4YoHwSE6KmVuWA/OqPoRrKpY1dHdYgD9WAaaeGT1pLT+54rEBWKKBme9nTO+0kI0jVGi",
-	"XIFp3PQblsoOIm9BE+1xc+YDXnJvkfXQ4Txm0tDAPtGIOs3sWDQdv/bOIuk0mQ8QRW+9eSCCbvxCf6bR",
-	"c0NL25OIZuMlRswbIfk3j5Zjz/+ESHlrFw71uQ9M7vk9bocb7ISn9w0mOyjVd5GHuEvtCM9+wPzDoET8",
-	"nnu4pdwDaYt23gGiVP20w5BqfpzXuMa3nXB47Z87oH3u8zBeqGr/GZ4Z/hgGin/o8WMce/8AutkwtStT",
-	"ROBOM04PfPj8G2WaUBkcZJk6i25lfsz9fy94/tFzV9/+ceQe/VFc24dz3/9/9q6mt1EeCP8Vq2eUNlH7",
-	"fmRvW2mllXYvu91jD25wg1ViIyBho1X/+4oZGwzYQAohbdpb1RBDZoax5+t58gfYxqJvNjng6wCizFBm",
-	"GH+fYzIJywWaD1U+2n42oQmJmIxC9KWAZucsIICVAV6rGlB2W9tPddGkPGK1GFuVHb8vyHx2vSDzf//z",
-	"VPUNuJ8wz7BhVJDF7J8GYE83ZM8AZrGrUd89LewW5FouxdlaOMAq0ngjBV+RlRRJShVGLiW5yRYCcNv1",
-	"pqM0f8c3tuTp0Er23Gpl92O5zM6qaz9vCeIBAN7kzRRJkbjaJIfTrOC+zMSS3MwW5Hr2v0fmy6ubNrQ5",
-	"wE5uzzLe4SUdXRu5JLeqJyGJGAMiO5LJ2HfRz8NVh7Qb3E+W6ESw6D72g7J5/WaDD1rPjdaLvF6ZrAZY",
-	"w0QjwPZGnMqP9g6o7ZEDJ6Uj10i0UuBZJjCz/oDdCqU+qcCrB9SvBtnlcCX6g57JT4eiLcnPrwXJ0Rmn",
-	"QEF2h6RAB8CU1HR13FB4FOz8t/JCnzQURhOqhcLm28mjrs2aT1kRzG/X+5z1UpiKMQjOFVFLS1dT+76G",
-	"JUH4uZMSFnVU9YfiTcNtTo3HaliS23LOcDP/zNZc4MbBI/f73nsz5u+6EIlS0OI83s7bURd7+y7iBCzI",
-	"A9zQ1TRu6KPyN5wEGd/M+hS5zdtdrgKKFKDWg85t/qnd342YeYx5BDdyFufww1ffGqBJIkH4GbIWNJhe",
-	"IKQcMzQpVNkgu2seWvvSxo11aoX79T22spNyzZlUPFQdYguqsLH2Mzuxp1wbejn6blaaSS89FiosUcZg",
-	"bmrDhQYdq6t30EFZPd4Ue9RR7biSM361KOnTbk7f5DqpukMPKmgoMiLFCghEeJqQJ7b3SCAztmMxkY8p",
-	"MDQTIA0RademduQcDY8uTns6Os9mBSXfapbGEa9tRcyoD2xxbfvdr/KyKXyFcbu+vkKkMWenJFiFNmSK",
-	"A5lCpnom85N63aQgQroxOEs9XP6B9oDnziD6B9vIHWvTzLvr6RVgB3uM9Kp6IDSjezPGjrapPW156Jkk",
-	"VXba/6zpUPbL3e1hj9Dhlz8sqkhz46C8tip7khvI9uKd1tQ2Di+WF5c04iBpdXGTpkrz25NUkpQzpBdV",
-	"dWY9VtMcFb+VAs+nicL4XT2FrFojNcrVeqalcXe6h26MTMZPXKw1Hb9jmcgEnGpoP1+q+GIUUiEgs6K/",
-	"qwBErTRdHNomzcsf5O+WixVDo7+Ex008zWmX/0UTOPardYymAYsMaRgikzgjqUQN+8h3B/+WCoEgCUwZ",
-	"qOG+5nJQv/DsNKRG3Iqj+0DPZjxobkOOH9zBMK0QaRt8tsbafMesi8uSMow8sL2EdXL50lXABTPEqGiw",
-	"mot84Sz00QYxRCm+oxt5nu+f/wYAAP//",
+	"d11pnz6eZbOtLOW23s4uL8J7ZGnFSmh4T6XVSgtjRmbcfXQhmLTuu3dKb0TOVG0v2Vrt2JJr/A3Os8RZ",
+	"FqWbKm7ZQm3xQdIOzFAYxMRJsnxeiP7IP6wF28gyd+8UpYU3RWYS7z42mVt+/UaUK7ueXT46DyMwVsty",
+	"NfvNjUALU6nSCJi/t1rNC7F1f12o0ooS5JhXVSEX3I3tYYVX/Mc/jRvov1qv+n+0WM4uZ//rYbM3HuJv",
+	"zUP/XHhj91NBhHeitGynFQzKjx9G9HyuuM7/Ty0MXv+vGc9z6f7Oi7daVUJb6cZOU1y1/ulfs7Uo8uFb",
+	"WqKWqxpnkiaorLdzJ17RwUrD3IPZfM/WvMwz9xcnLm5tQEqWUhS5E4Utv26/8MvwfDX/p1hY9/yq4PhV",
+	"RfHDcnb538fn8RXfv3U3/PZzFpGYnO/Zbq2MYGtVk0A/c3+slDBsLpZKCxipEbaunBjVRYECiHLTGx1e",
+	"OLK47+Eid3WlLAkdbti/tjbveX/zZjNjuRVjz3+huH0PF+Id+/5++UnaNW5VaZzqzJkqM/gHcSU026na",
+	"rZdgc2Gt0LP+Vsxm7q7+g39Yep0J+nPHw+PZP2tjWal2GdusZllElsI0nJ89iU5EI2VW7bjOxybiA171",
+	"WzarS4knz7HLf4SLfstmO24X67Grf4KLUCN4bfLfMy8puFBhoD9HZOX54oQdyreqLiOH5XfCaqdyNbO1",
+	"Lk10fnuz6DSme5Qo3Tz/92zJi2KWzRaFMu76HQf1XfEafiwknGmF2qFE0HtMoXZMK7gz19wtreUbwWTp",
+	"frnmG3fvUoj2JJA+zWbXD5SbYA5TYXBPiJhcbR+aDD/NfSM81jDOjFioMk/7Wiu3IkmJHSwpzBLdnvkF",
+	"8APtLaz7ppV6QP9oxWJdyl9qcUar3fr1A7mtlLZoD7kDZ5bX5ZUoHi6UFg/DnTAevPtVe0omiQ1p2N60",
+	"vvUqWFpDajhjpl6snXmFq3Lm1v0sfLa0YgsPOjgawzxwrfm+LV29Cws+F0X0N7WpeTG28Wgm3T5VOo+N",
+	"Jb6A+Fp/VzYLpw6+NbpFwWycukXNJjLTP4EJqZZsJ90RuKi1dme4s57MThQFc7eB/ekOnJ2Qq7V9xsS2",
+	"su6MElqwUpWC5QqMzt7MzUX+vlCVSDyl58quY2Pklrm3gAJ3r3KWnbuWgT6Lv1lLt1YjRxJc9Fs2W3At",
+	"Bl5sFds6E27nzqa+ad+WvWOveslrLx+HEgmKzUS057dlLq7d4vRfmzl9Q79xU2Mb+5Yed7g8aPT2z+5F",
+	"Hfnyb9QOHm1VjeIBhpHzP9zBrIo8NuUDDtM3gueGcS2Cm4LWuVFbAZJH573hMoc/rSwK96Xuc6JnfK4l",
+	"vuiorapkCbtlyRc2IvnfKysMuVMwT2yBS2SCk8a0MBbsQjDUWys9Yd+hjR/RKmZNarY7rq9bewv2nNML",
+	"METupgX+XUZF3gq97T/v72LvF9A9yv99VcucxAZ9KT5XddjabsM7yYm9JlG90ZThVzbqDQYZU2qHu2Ip",
+	"CjukryquLX4Iig6XW5HDqsFdMTF3Jv6AnCu2VkXOtMJHFLIUmdMwnC3FjoWBH86D25AwD0n73+0C0tuR",
+	"jy0EH1UAhdO9bmM3dqz7dMMKuRHF3v2tVKCvcsWkfcYeXFweLGJrPgoZ26sffCBizlEq3GXC+UjP2Pkl",
+	"SUqpbJpp42bSDKhVt9FBE8B8g8AJvlizlVZ11fG+Ttl08JTorkuUXnyAvzxFXktlvxH8SuLBfOB+aNRy",
+	"6MBsnR3K/WnGpM1SjtJS2TcgATr6XaVTZ5E3lyNn1oRJJf3Yen1LJw+aVdOsIf+OKTOvyhcij49KOX2Z",
+	"7pf7Ddpzy1+TAQTPQ6vDb8tl4XxHXEDSpGYjcifRKa65O1QnnvwdZQB6gM53pnTGzE5ut7JcZcE2KAXX",
+	"cKmCf9rKPC/C8Oe8zEdURaXVUg6Ft7zFWJe5wDnSKnfGul7yhTMg2FzkJwpcLiq0BxN0zXV/eM93fM+W",
+	"Wm39sNK0ViQu8QFnrhDLJM13INr4GW6I7uEpEq3lalhtqpIkwB1T8HnOSxJlzkBjJZ1Gb7mOvtiI0opy",
+	"MWCwyJgd9YFOC+MlSstV1ky7KPPmACvFhDG+Fzw6RufGm+OxVrAPYGfAxS3fJYyy4HkOAQMfZXC7bJbN",
+	"1kptnNkiyw382qzxtCsUB/d6J6/AXTNWwfkgtROAecFzsHasLN2uGY4puKEZ/Ay9EpEj+JWTFm/RJB60",
+	"EBJJ2yfu0neCm44eH9DJaOGQjvJGSuOvtMSF7KvOKdU5EjP0P0P0hqI2rdF4sz7MjFfsLS+y0UXot+BO",
+	"IVuRBJScOS8n/mT0HqH3B7x1Qk6n915GAic8v5ILcUbnRHLUBG/DkMm1NKdESaI70u2yxHV351NMp4h2",
+	"LBkdixTLbjBWgsZo+pH7jpcrEQuES+fL4rHqDjFpMrZUtWYWfiFLtpRXEEreCm5qHVdZVp0SWsMJb0Iz",
+	"/g004fBYmtHwwSOCI66rQmlxBsufLDd0FwzwhVjJ8fjawQkYNOJSmrUsVxjF4LTa3oeASBOY4BhZ7Ujf",
+	"RuzjBuegX8v38UjclCzEoXUoQpKOXuAfFztOYapOzDX5MFl/r43FKsEYhIsoqgBKgnKNieHJg88mnUmv",
+	"jn6qLEuRT7arCmHxrmZrcCseUDC5N0iZRzO6fVNxUCgmJEiPn0k+VwrZZxII/z3RCQpZp2lbx1tbkLYP",
+	"xrLiNgSHdtwK/YwcO+d8Q45qLTgGWZyjXEP64cCLQoN5bB+8kVfCW2nBDk6+ISVA1r7BnfRutifcUhV8",
+	"IVJueC2vMTq1rYTmllR16mv66ZFjgrojLzTt6YeiJUmaKjIIyEYhz5TWrZms7jf5GRk5CJwInb2nNFzi",
+	"MeDuwTNAXb9URb2dqtSGdPjwMd46VCOZVDw328HCEIOWBjOq/qLYKqkK82rxhy/WSi7EM8ZLev5CFAXb",
+	"Cl4a0rHaTEv54M9NQjGMDF8F5j1mCMW1PWK7L2DumfstmPC/Cq0G/LTI4FtBgi3fs7nAK0Y1Hp593haB",
+	"a9smCQyimdO4Drz+O22Mk4wHN9NoOTg3D2fB9BUb/XtqRLQR5iNZugPvbO69BwhVoEt/6LGhqza8ivA1",
+	"7vnm2BY4nqzz3xqdbZ95mjLXJZkLkNfB2GDGuKGIkhbcOYOM6+2fDCuwEqg//9EUvE9iwa+ZVfCGJr2g",
+	"hdVSXAk2d0bTYKA7us9UHjOIvo4lBzvZp+YJGqz/3iNea7X1Y1StweI34O4Z3TckMjDIjGbHvzHNzXtB",
+	"HuN0L+8llYFMDXZ1d09K9cDBvuknJaYEeN0cnXz3Wq5Sg3WF2qV+34nVEXSWuxdlOLKUuBvolWiSSDb1",
+	"YhR/o6qU/snJTfLiySp6BlK4kqkrCqmCqXlC5BHGEtSle13mFzllOkLofihokGu+agLJOEfORW4ddc4y",
+	"psMqH92ytAeyEHkaSAJ0d2tV8P2cLzZnsOuSt6u/jTZsneQsRnTrApI661pbSGnPVb4nLa7rJs6OxmGq",
+	"YbYVFitOerIBM0NVbPDiXMHRrGoLSb9eaQZcFdW9dcwje6PUhlESsFALXsBXmGge3kgKFUdmZQuBV7B1",
+	"rHXnGh5mxvIynk5NzROBNeSTsjgC+hY/bSPisuBanL0MeaZEaYGgYktSvgZv9XbMcL8S/RnerUUZyQ5h",
+	"+nStduWtzSS8iYaSMoFfk7d+4vRNPVycsk01LDsrFM3U7mKRCGXIhUGJbQp+fPHkzep8Dssj4GRynxXT",
+	"xH6WTgxi+TMoVK6fH2quzSrrphe7Rbc3LYQNwYEwgtksix4jdGhIs4bzoVPofp7dLIg4rcA2WjIbXZy1",
+	"t1oneVNXvKjhOHBaGUJ6Ts9iDwcvMbMMazEXWMgVartaefuBzEA/JOmbH+AzuseCEVdC8wJqirBhJD9m",
+	"yETNExroXpU5HDvncYM/wQiCaUlNXqVpNh+/x0dn3gxKMibI9Kc1Psn2X3Nt35AlOUFCfiiddFxiY9C1",
+	"MBlWyC1EUZisXamVq1KQF7cPBWGsVGyrdN/EgPtPtennwu5E7Aj6oIrcJ3md4uRa1SAKZJq4QTXdOfEq",
+	"Pnd8xVsAvAEM9nbeOeZaDxgX0LBzoHppumwa+auIHr9oxkDkyyi25SUGegzWMO34ntWllQVbylJAcMwc",
+	"VDO2mycoznZakcNLZ86LvEm4U5FC/z37kZvnAr2lSG9We3NhFQPNTdhbFIyitfJik5gUeynAlTohKdYr",
+	"pXV775aK0NG45yWbO0tYOVHmhSpXVA2NBWxdw2A0EmmsqCKvetmRnejqXY/Wn19LE5Z5/MKhVYUBDqec",
+	"BhYQpv2kFXTKLG77Vk0TW1pPWvyo1vZEI+ruLI3oRoZDu51GZHyhlWk1PkAU4MynJ1qW0tOYobRPeQWI",
+	"7/EnDXQSDRczvVTbiuvJScl2q8BQUapTVdxtlfk+a0pGt8Jqwfhp1V4LVVq+GE2WvaTL4I5Yqe5bLRci",
+	"XrHnTbG5uqZzyLKVvBJl4gjreEp1ST7RsWG/dte064sT3jeYw1W1XcqhCDO13cpyuGA6Xup4m+e1xu7n",
+	"y4SSE/N7KXczJV+lBhQnmBIDsT2KdeZyuRTaNN81NekWbwYgCepVlPnqGgypat/D7vemn4ROwRnWf3lh",
+	"g00ZKsCCLkk09r3GOsnch5ulmV5psuKyxF2ZZpofOpTou3mPsuIae1WcbG4ExiChh4cvNhiH9F6m1+Hx",
+	"RpVbdsGvuJa8tAld7JGzZMuvv8W5+QIiDvTDRaxy9V7jAllYvvgRWOI6nugC+iQ4lvvC2jlf8FnIqlPD",
+	"zpVg57DOpbLul3vstS0VgCOQWqZyqaTIwbfWMMIm6BcBdb3IUVsXvNF4VX60hyDqxA/Mrj+yJ8ytb2lD",
+	"5AylN6GSei7yS0hlrLyJD3Na7GW5om60kM5Y8K3wHumB/aJ4ek/aQgsRyf28r4RoRYXgBIGupkLtmNkJ",
+	"UbkxwBDhhFxqCV2n0MCUfkwuan0lksOpYdCHC7zSsfzVm2baWgMshcgFZbTCP7aa2ZK6iZb2h+VyaNZC",
+	"smyFoYgwi9IyKFj2a/2MfQGRTugq1RA0ydg5WhvwjwU31qR3OP1QR2yi58ZbfZVcUH1QwvO2XFOV56Gj",
+	"DiLP8PeXrKrNuiW++PFY4Q4mWGq+EI5kiEwcTeOHvq9uTMcXZwB0CV9gBLcZFXThczjo3UkFNqHmssAE",
+	"H0ToQKYN1YMbX7yBVdso/ljswPD58AhV05tyaliRW2dsbUH6tRCFyLHLX9XQJEjZT+fZhsvcpxhVXMFz",
+	"UJG286ylwr+ihB6pJaHZ658SflobEQmLSxvHK4FGsDPUIX5/ptou3kY6xXSp9rfWzRoNlb3YY+19Quno",
+	"lEK/uHVJ18JIYufGK77/RtVT++ZvHKZcRv2Ib0NsCXMfzECPUfwRvtAmYT/HnazN6uaxUEKFGQ5gHi49",
+	"HrWdfpsMG9eg51bwq33bozih2uUGMgOf08gMVXCiW0IlQ7SisH4jmzHn+zOQreRtmJOX9Irvb5grALig",
+	"UAFgsEKAkgdrVWuT9dCv0rMH8IBkU8HvsMhSTY3mAaJVXdiEV/4EZxJI4mafcP37zT7ubXhYpqmOmFuB",
+	"UKu3FRzq7LBE7UCXUB169wGPzh89fXBx8eDRX6PFsjH182Ety5WBPc03opVzcbss952ehez67C3/6yLq",
+	"2TXu1uPzSFei6iTf2hqgUnaSlLx3u6/zwi9ju3uxiYHu/F3sTRs4ouJwXfxDH4186MWj89ibczG1tuOg",
+	"YNV301K7grGAu9Y3JX5rfpfcM/VB5uI93RSHENvyXDyoK3Ae2yZcIZaWjLduZ3K7RSNpEd0YPtS67M7m",
+	"o/Pz85FQEExU7Hje+Ra1ZAw1qCCAGeh9jG8EOKntWGoRQLC6c5uLlRbCMHL+sSgVY1gJx5dv1+s+8+Lx",
+	"5fl5Nwz/ZUxKPALV5G427FnD+7PW1/18NODyOLIjf1Wx+sivazd9D99IM3fWBZYaSMN+/PByvOIPGyF+",
+	"9aY8dtGCOiGFk3DygtI+5eQ9MTPkwf6SIP5uFGyCNw3Ysu83U413UU7o+SrElTi9cGANvujJRb7JZhxd",
+	"RK9Lq/GlgU044r8HPUo2FmeVMpKqBw/xHQ5qL7Qyxp3Up07jIKrGzadsUA/3JywS33i/BkAntO23SpWp",
+	"BRXlQryuMXGVev33IlKvl2NUM+EZdRXP4pi6zFjILK5kWVJTV78Kk19Tc9xIzLJZb3gtzl24v/U57ZmI",
+	"rUHfoJpUxk/R55OfMAV4Y5lezO8ufdU+XBPvea9qvRgozAeQOttu1sRS49J3ObfiVPM9E3vho0zMIogB",
+	"ID5HDbNQtx6VH+gP7HSGYqwYY7HoD8Sr3ztwpae0N6bk92SZT5vr492QSywO6i5hZ3lCp2T31a1pTIL9",
+	"6kEaHJuQ4XBUwReboW6aY0/suQLqZkGpNmIADSpr79CUOTGWqpoSPwEgUE8x5I8a7jiKDKwIf4w2eKtk",
+	"LnjVlWC1OfvlFKPtPQWipmjENdc2it+aYYOZXGA0zxmgkFtzbvQzds4Kwa8odQA7we93r1omKMgpqeGl",
+	"Ffob6qfqjphy8mu5WvsYtWI+zJ4wGnj0m2SVLebz0RqTQu3e1SV9qsonXH/oNHOoqQMVYpsFmWVOcwPu",
+	"R1RNl4JXqfZExW9wKk49ukiV3Zpj57XR0QfGvT/UPxNdwEePI7qo0mQL9XYS1G00eTfYJnA1gxcDiKXb",
+	"UyH55q3HEk+YUwCQYx8Qd7PPn1x+keBmR6ogvrx5EYSN9InT50PwcAkNJwe5toKyUVOWO3bqxBsZIgoZ",
+	"Q+LTNfJPIXIzpXUuIA/VJaJBipLRuLv7ruBW2joXg+GYjJVKW2DCQNfsKjHdWqhyNfZowY2d+uSDRQkf",
+	"0H7jgFdPweyptZPJ1X3jSMfgFPGiYHCSM6tWAlAUbwHoeB3q8yI4xOpK6GRFSA1Dw3jWvtQjVHlolZum",
+	"1YhRv9tJ58CEjCBMJqRiutZaOz84yeKd3mV9YD8QfiSItW8qwZ5gnzaAggJfO6ZXwoaq1QX2C6TWMsTa",
+	"M3zuEZdoe1s5yJPNdMoDthWm75puescpF5hiq9+oAT9k25JWN1aG7FxiaEfhWjBxXYmFxXzQXExbtZTS",
+	"kV2ZbrjwjRgbbanq1Zp91SC8XZyPt6PQYuFY6D0ZTSRNUlKQC+Egb4i+sJUQ/rnpYyoey+F7HQ0ZP6gB",
+	"O1F/URtyrKlpD5B7JeSRqdKwoZRKRTAPqwq5ZkJXt60q+Gj9x2n93zCClAWupFgcA6P2dDDu8zGCtGTi",
+	"SmiqYtiRtaJPhYG/Xy3/Iah4ItFwq7gQ5tZ1wMfSyEkouipW4f7cMM6slhUh3oQ+722qhfNBy+qdyo8i",
+	"ZpxYJx9QaUlcg6HTQGJ4HdNYTBnaf4191SqLRyhUmAnSKwmOANmg010BsZSlPKm9f9GPV4+TrbSJZyKL",
+	"QYhG/foBWeamDYoJx+NKliAKqVKAeJyx16rrKRhYgMwVZQXhWjYB+UMFuygE1xQBkmZSEyL15Jtk77Xp",
+	"kEz6qNdQuR0tGFZ1NdyyS+CZaulD99BOpHTedT5Gvw8C8MOcJlBWSghsYKfbA1dgvLKdX3/jzby+4qNw",
+	"d/p8fUdYblFLQNuhQ4szLVfU/fEnw9Su9F+15bkzsKeAgY9sJcBzGIQC4gj+Q2/Ptaqqbj3O6Iz+Qon4",
+	"Iwc0ouqrJfb8kfswabOGbH8sxO4TbgOqwpckTAAd9ExZE0LxDblW/3mhiiDpUT+WMnomUjdO+oP+C28Y",
+	"kY/+uXeUo07pfPQoDNvIf3rQHy2OLH/OBZUWtH5bplo71m+pLBw5nZVC7d2apiD6Xq001SmNgo6GcgSU",
+	"WU87Bm+Os1txqacg+2qvx3regNvNqiz2AD4YDVzUJhaBecONzXwoYY01sSdYgW18X01LBy8M3xiddc2X",
+	"N8He8Gy+FEDymIztv/crZ8tIoaenwkphG7m74lj/hmixqwZqn8nFrsZqYVEDOzuaLzboNvmQP2TCc3r4",
+	"hNI6CgirjPkiO0h0QWT3OBzRF0/PR+CIpjlfhK8ZR6V0zlSoFnFiTuQbGdseH+XFOfw3MlJTaULb7L77",
+	"nSi4lVcCkUe4zlkuriSUgFL38VaWtRUUxK2tGB3NKJdp+owFDJ8eO+bxUTwZG0Q4V1o5kC/OR0EKPPAP",
+	"zWY749UiWmw5mLTkI74RHUlnr4J0JzpIHq0XnCStqukV5lpVDQLvTunNLMWFulF84gTyh9PoFjyobrMg",
+	"aYUifDvBtnrtLo8b8+kBz6ZX7o/Wt6b1bQJKK31DJC3QZD9zmVOyoWm1nQJocGLoxQeSQ+MejjS0CHm1",
+	"0diNJIGp6KSw8U9DJ3W3nsydHjXwvuPGCNNNlFnF3Fsn9mS1ygVGWvSBXJ9vtyLBzqELP0Zjf2A9CqOI",
+	"W5qq+kBp10mqHFxlVQaQb3KXiW0Scx9AMSG3MQPKV2ZGIHKkJXQcpVsAvKhWMqalSY3/uiGdfJAMt0Tb",
+	"hlI281lZItE4Jb9orK6j3HnEhxcemFh4OQ1YOnT10jCOV9JcnJ/HUoVFPhKmIszpVg2rP1bsQcH7oXpG",
+	"bzUFJS9ttgOipx+I5eUGQ89IJIuWP4audXMY4rlyhA8N3GuniFDqbsYT5PcwKXNfvOrBl2ku8U2Jxt4H",
+	"jK2fYOl9fUU8LxP0w3u1FRaD0m5Lr3lViVLkz0Kzm5Nq5KSRhp07b9SzSByYg3OVgkEfSzGuBZOlE+ut",
+	"m/FOhfOah3DpSOeDqrURg3LnuVVSlFFc4/0Y+CZJ7JL0GtHipNgpXbqa6FdMgFnYJZVIDdc9TS1murMS",
+	"peQS9FjMYWAtm1owOBwrreZ8XuzZjiceWBPSpdHkN7SD8K1gwm1ZtuZY8Qv/hAnnNkbe44gHfFjJaqqC",
+	"mzWyC1pwa/AvrECgqrm0gR2b0Q9LCXe4P/xl8HcjYMOZkq/YUouQDQzPcpNmlQb8bmGlCKnAvFtrjlyI",
+	"R5Qxfn7DjRICIbfK6QCD6Pr0j8+jbbrVmpvOoUMIYWFSnSfsk6FbpzXneDoeO3DcMw3G0ArBzRB1sMZK",
+	"5iZWEQ1VtJughZtqM8geGwad2vcU6bpy/0yFtSRfSTl6sQjA4GPYXoEqLakJF4ms+h24Mf99WqfLlP5B",
+	"SNueQu/WHLDMqmctcBtfBQM902q1iljic+Jc7Q19LvKhf381oa/KF2+lFkTyong/oZJ8VZN50Jf8OyFy",
+	"aZCNbrcAZevOYMnj8agKoKui/UFrXg10Dk3AWwyZo3jd0sEeiFYytbsxUemM2KWFWs2V2pyhdZlsmNJt",
+	"MIrXhBw6Yb98IMabhhVhzmXBVCUiSGiiKPZRo0latGPBeJJl7nHL0FXgMtGYmsdKnt5wvRLGslway8sG",
+	"ixX8qECTvVgrnWcNWBj8nIiaxo39ILdDdFULjhTrC8h/hWAc487bX6QWpPMyhYcxQLK1nO1EtLIBSFOE",
+	"mrNsqzpGv1vyFrppAGmlMmdkFDolSgA709wcg+6GbjwNIyXe/EfwdyD4i8omtdYF5CtarVeX0bDRG5wN",
+	"foVOsTN9lCqQZHIuloo8Bx+tTUEJhjc9X1os+B1wBdymRQvBsIJLj1bIWSGtLRL3M9qEsS6+TpsUwrLO",
+	"Vb7HtKqWK/wgYRpqjU7GGfLQshXpcnoZmp6XYse8KZpqHqaXcYvSRLO3FNxrlELKw9Za1fEeRw9gpHZC",
+	"e0xlzua8BJUKbuTIxBCFStPRIMvkNgMb1fJkxoeWiFbGwi/CSthQJDxVI7USD4RJRt16/kxoBx1ps3Rl",
+	"GQ/GZpFaRxbt0hbpPZzRQUCbxRixPqyztc5e8ymEDXAPGh4edfb0iBh08BRB1x2WF8RY0761voi9E3WG",
+	"KDuyOHhadLuut/Owgn3LWBgjSht9yU8BgY3xMnB/o1iEAr3oQ6GqaSDGpIxo1UMSr7gWzRSE9qwOGa/7",
+	"h2jF/hHCX36danELHqvT+85pYj6P8dAh/t9cFIBFzIaIE6dSDg9+5TbZ0RhkIvaRUFQszqxbK7cYlKNO",
+	"Out+GC6npCNzIEN5jKk4QDwfOZ2R2yHQFMdJ5H5qyIitFdpcQs8f2n1GgGWehXJLT0VFbWHqsCEwrTMw",
+	"oGIPcjS3oKaGuZXPe3zKtM+IeNps3ZcM0U8fIiyRXqQaBBRuvynbOz5D7RJhYN6CJnIbqMfGTJMfsy9f",
+	"SzM1aOFuaXSAEaI8YwFoA9qreyrjMkCVgfeDUGWH7hqPt3SHsCz0Z02M1qdcS57agENF9kRGrDsTA+7G",
+	"x48OdAkAJXvDa+8mkcqXIQnJDatNDcs8xXKKvKNBooYH48ssLxOdzR3fH10Qs5NbBqVLU+2MMOtZWPkm",
+	"UYbsQ97yMHFQrYN4hOD52WsMXafGIgTP0R4gKIhPBJ9vEpDEAAzCQzDt3WZbcmOFU0iWYBDMCatF76Gx",
+	"HYVuOICHLra85IszN73p2NB4E66Nk93pOCu+wTt+F8aG+6xE7a6PEGKSGjkTW2d8K5U0EYyjKaz8OJyE",
+	"SSWJfv4SU9O4RCflprEc7iT4wKQ4TYP/N6Ab56llHnFO7teJIamTgkrTomqqfDGYQ5oU03iGFHzsPLD+",
+	"NzGde/fNbxZXQ4woEoKo49o4qTh/tNCpxXQov6dV0/2tng7vW/HVhGJTeMNbvhLxxiC9ndITpLejtYv4",
+	"yIxGGbM2mxFNrVfbcQhKUaaVjCVPcC5XGarrgMVc8L3IGVUFyb61uQjkuT3nZ7EWx/reC2Imb6XmGrbi",
+	"Kd2Bu2F3j62B1zNXGbg7iMtDtEmT3jJI7B6txhpiY8bZTGzadnbdRsQjmgu13arSWSMUO04G0tNyNaDb",
+	"vIJPr+Tk+/jkTSvxdPdt4oQDoEqdp14YH67tNuyPd+3RFPYT0lol5GWaz40m+3w/kwQwUEQwXUPMDmU/",
+	"4FfQN3qLYNYsb3ZY46ZJx+IAY3v/G17mBVmrEwmT3JnBy5zSQ5oaZimKRsUYB/sbuHYih9CS8gpUutAN",
+	"gEMyURoGd+fAZfZgx/fgOq15sQQtlF4Lng+A5uMhSEWV8DxvOnjPsi/n3v4IIKKtvOdS5KyGQjTOlrJc",
+	"YagGv4EUSijUOPi0I+EbiNEyWYIywsO4GqxBcx8UspnJ/vGhT0ixSVn5czjzCzlyIIMwngUJSz6QTSjf",
+	"/EbwnPrUJoJeRVFSXvDFph32bxdyQNcOyDMVXT9j5xjL2kmTGOCYaymWo+3GcNFJ7KJTWD2XQhQn1r1I",
+	"w5aisGy+h/lA/qg1t9By//0ziAWe9wJsnRxndzVWtbGpZRMg14l0NhOwondSF8ldKMUAqq97YTh/3WWX",
+	"zeQECyFj8LkwdfBaw7aonKfuPPg+Gg9NTEZz6b8optLXLZV+TFLCxjxabh7V8hkL6cRBRte1UptYldqv",
+	"wuPOuCt80B6aHrRckViBpeNeC/WLHiWoBTcXed1VgpaICzzk6JB+Tpp1x4hUDB7shb6tEA6bL0QlYqhb",
+	"UNfVQlOj1CMkjZ3YoFOU4uwC3Gz7uIGjnvTzEHvI3sTzUR5xCSQ2FHFYVeHqPGMXTzwDnpsI4CRmHNE5",
+	"E91EvhE/VgP9KKZ2EpCWdO1jDe+xgB9nPMxMeGW83yK9lS8sctw5R0YdVRfOl2GqthlCQEkLUto/+MFU",
+	"CZoykXvPA6gN4GcFE7aLnXUHRMhQZhLNnAJYq3aWklFsyZteHWhCSByN4KbD+RmptjtQISVfMVnm4jpj",
+	"524rARTcBAbkQ3JuNedzWUi7D7sUFAJvKfsdn9B7tJPbE8zpoByc7XKgg9wjx1VQSlwNOjSgw4pfCc1X",
+	"4pnP2yGEdZOUxVoGYplN+3JZvuCxipYOIcSOKMlaCsjbwzjLzKcYkqRHFEO7lG9ESUV2sIwTHjuQvPmA",
+	"dRDtMoEWkagMxYpbmedF+OB5cmIngLPHrXkhCoiDL5TT2dRqM1V70hq1AnB+XmAu/SBiKvRK6FwuYgJW",
+	"CWg54oHVz2NlUKMSWohzIUr2zzpfiZzthb0kDEAAEoFp48YEpoZWW5vbjU7YhV7zCuvgII0q4pRZWB7+",
+	"bfkTpyKuqVNEzjMYMIePa5lXoWAPzf72uRHoyhuW8iXOLigHb61kM2pJ8DMb1GFgHQx8557lHLWxPx/S",
+	"eEC/wazCdBLQbwQvEsrnu2pIiysZDzZ/a9lKqx3B6iGCYkNUzst9t5ZnIyqbxg9qLLd1xzRSm4hs9A0J",
+	"d1fWjDgm9d+GuZqCWWc2Q4UjxOypIZa3U04forMAnUXK/c5wmacmKnB4z81mGFQ5j6oUH5UlQ6JwA9oT",
+	"HSRnWu2wIMeEEitRGEIOiwE0F/X2GLJfDAwths6MD4Jxgf5eKp+SV0tGwK2R1rGF3MYKr77jeuPVMF1k",
+	"MrRisXABlqFbkISaXC2B9hLKX6BqkEDGYq6HKK2OYvH9gIWJiw0Y6v0JgJaqgcmZiKuHYjCIruf0stDH",
+	"4PUK0a2Z4czTE04IbJfR2Bq9A78WsgNqyai3F7rZNV9sAHtaGdHUsHQEMzp/CP8Xe1/uRDc8aaeltQIh",
+	"HKn25w7EoMHB649Ui2UcEcurBDwfUeifOYkvWrWrzt4vFe7CLp7juEi8ozdHMVB3AxX/S6mNDRO0k0Xh",
+	"Buf0MXj+3uefFjov47kCXP0BnFgtqwH/la2dJ1Qv1k2bFkagtpMGVpeIpdCfBhgW+eiiKJwcAABDhvSi",
+	"TiU1a4ILFxXSuoyv/De4Jd3TSHs2AgvBDnpi+rfEGRhp9yF4BLyh5FtB9dDxHX/82PS6pAW159V/+NoM",
+	"T0C/RRsVHegcQfiajeHXOihFr03a7aoBbo9kplm+Rgl7WRs+yt1ZOfE0nyvM1Afr4uCrYmaouObbqogs",
+	"yHO2EPEq11bF6YlANTjS5uXNM4fnI63wOgoTPqGGuBQij5dCRLNhvuaSbhse/btGs04EIomrnN16P16w",
+	"Q2kQd210ZFZspyYsVB6fUUQpSS2a5EhYl9hFaqzccjtUoLKUZv1aRc7XptRUldSWX3BjjTPWEmmvlN5G",
+	"v/ZY5+lQdGMZ6g48mZwv15RUsQlWpMQBJjZZ++h1v5lfiApneLTPnwBUoBk4pM60yhvf0shyg0m5QvFj",
+	"iC1OHbR773kyp0shlrFJK5vSotTo84R+/9vq0W2TLPYlYquSZ6FUH7gs4o/xkAN9g04TSmtKxGi4Z9i3",
+	"60ei83rKpFott1FT5SX09PltkEh8agZKGdwuG5rwncxjEB13swN3UosEygfsjaaQjR+9X4+WeDXxHAmB",
+	"FdQ0YT+TTspQEQdxb2Y9yJCfhlYEzWtKnNaWHm7r2JY0t5aeNqgXE7+3Sbi9+vey2APpiEZ95ur6DI6g",
+	"5JDPXF3DzL6hMtgp2JDUqpAG7sz3g4WVNyLHafUppOTpoTV0GCktREWaHtIpbQ6DrQtkiqcXncdrVUJ9",
+	"K1XLYEWD1CzwsaY1kw88uVQ75uzqgsHBntwrOiXDlkexUHyNwWBO2QgxcF/TseHUkNtTblooCnuruaEQ",
+	"5peaQRPEoZSwKnl9IXs2ugzTZCbaHfLDsoFQgmRvcPz8At94/5LhfBje2HeaYHPVawBEcoBRr5M0PIXF",
+	"QYD8/JE0ZwPtK+hF0p4nGcLh4mSlMQTF6okeXNA3AGuZBPBdgOGNB6lFacWgLTC1Jel+gE8D3qWEPEX4",
+	"hBZSMnb3pLcDUT3X9IYgdzidCHTqD6njzCRm/VEwRWFwMSF8I4yZ/KkYnuwHHWDWDTIacyQfR9YM3BhU",
+	"XXQSpfzan3Y3wodWy+Pmcxo2lNfjEeM1rRcHEhw++uCNsnYPDvwDvCZFcSCw1+l2zRCQVAgLRLIK08Ch",
+	"ZGmo5aH/KM8jGCGyuSvIppbHNwV5dKSRlzA+6RAh/elt65ZdHuYuzAtNQvjilEVfFFyevuaT9tPtycGd",
+	"IHt1NvV0Qr+w72ilYHO21qhDw0nzlrJAYCifvEBT0dfS0fMt3wgzie57am1Dm9gA39aa0JSpG+LpeiFt",
+	"q7fWmavmxPNkuN2E8lUnbSpuhjOtZh3/zZQtMXiupW+WsPojtKb+dPKT7NeRTLFJTIhxinCY6TRq1DKP",
+	"mRsQIsZfsj/D+P6CeXgF8BHKGR5/hvH/JWtg47QvBcF6rTU/mVHzDxn6HcmQj2ZHMuPOTLVaipz5uFh6",
+	"OrRQxojpgaQhekDINXOooYRarFbp/0GU80SZHcIGPSJ2k3FAF1bpiRzSEUc2vV3+QDSwOcTLHBlWrfOc",
+	"BhhekWRspWcBmrPrlrf/Isq3HVCaqAryyvnuPpCbZDiIjki0tYqqNeJo3lCvDK3xgAKNb3WvTDwwNeFQ",
+	"+3WmwdI0JRGlT/q8YUHlV/GaG6g0w8JDrOOHxYHLGQXee3NVlwPlTR7dq1nbMd2Lb+hOS/OCFpchaCP/",
+	"HbGJK8W1PcIGrvesVLssRKmwXAUKDUN1Hcdqo2fEFgr0x1mbOyDC5GR5cYu7x5OCRtSuMxQyKBIrlSWD",
+	"IhpcGz6AR3aRubGUAaz6wKcFFvRIbZM/qXskMNIKrIuDSizTNA9B0EaLbp92h1ZblyOFVCOi6YtwPEf+",
+	"gHnQ0LjiB/a2fhtxPm4FBA8wBmPUKqwCX9oJAQZs+wlL+uZISoCzDTQmOhkvoGgJRN8IUeJpDuEdP7FW",
+	"ijx5ExxOG+6I4Pk3EaOwlYPs+vpB8kGbjN8O5wy2dLBemgjSaGzVGFWaMwoaTsV+fkj3Y6RVXonX8np0",
+	"hx+n+SBAiQjF3zFWv+PEFgFx/6s2O+CDr86nc140dIdfdp4FP/Ye9kvNC2n3HRoHYS01AhhLNap1Gf5q",
+	"LC+OweTiEyX2WBlV64WYTmYYpebIYOqbMYfHj+aNuT1z6z4hb8xtkJi3XNsTqFUrri2WVFLVvzsEL9k2",
+	"Y9uHAGfocbteisLI2pyxl8Afg6qwwwfqpBBJQfHMwGOvqWBfKWEyd+BJp12VmiWKcIxogbTGWnANHS/F",
+	"UILuqLQ3VDg34jDN5XJJ5d1T8FsQu4ShdIS2C9CZqAa3bqLIPYfC41Rin5SMa6rIT4HcOkyx4DuygLBF",
+	"I/x5EDQsbi8i+2y7N6mfX/hUNMRJPLFhAzYyXXArwDwd4a0dEc0jazf0mAcXbcaXgaU9WNHW+rVw1Ab0",
+	"YLNhUjQi6LXTVOL7sGhTMngrkQ6SOReFFFEv578AHg93dWgwiJqNsN7xpNlhSaNdVE6G8wqSwVRYtZQw",
+	"PCO3dcG7ceRDkcYFMCM05cYM9CxBBWS3TN5Xjw+m24cKRqBlu8tfftBR1oF2UZUoPdK2sf7vOy4t/k2U",
+	"+fEvdw+Eav/WHAwawfsWsAYsTw/QNmoLexyiw8cpIxigCJl6C1scrsyw9dfPRRl3K+IuP9Xd4TQ15i6K",
+	"kt94zRL4sYXV7QpvyjZ87/fuSRsxUBdNgTd7obiFOz2OWbMCzt54xkrlV5N++QoGAFNsLNdW4PEJ4YGy",
+	"T8S3qLUmHsBj9QPBumqD6Cbf4IntUm9YC57CM9K+JaRhx25w1mU4zNK721q6NAqa16HjSx30RNIpOY5w",
+	"2Tw9jnzo6/M8w+EON5GXgmbqu9/UcFT6eUvZL24wp+wWtUousumZSWROenvbedsAIOI74SFHaNe8ZIXc",
+	"0K7Cv4Uo3KzPdDiP9fg714FwZKiVaJS/DJPR/W436IeCpnXw1vGvhfejx2nRplSojFebJFI8hUU6ieXp",
+	"DbU3TArg1V4o+imKWl+JeNqECBsF4wyj+0yazJdMAvYD8VOcEpLny/Rul6bo93YzJYcJdp/CCAWHOMiU",
+	"sHc7nXMgpnIbdlEpri2S/s8RN8ENsQGbILTyk6lHnD1nJ6eu4gXV78EQb1Z7D+OeSDQdCemG1TmAWtJ8",
+	"NZSW8xOViL7TEDodca9Op3E5THS1xGWAgPi3wAM1hMQjt9gD61Tiju9Zu+n8Rgx+3bd9ec7+33amXrDw",
+	"MUmNOLtBdE74coISSlymPO4nAC+FexzhGRRKbcjoxUNHTkslN4xk/W1pQtMLqDO/h6FNGCCEhLGmQ41n",
+	"PzVtN4WY4e5q+SDENN4fekDf3SreO9C49MQUxZtYjtbKVJdQIBGY2ZwgouI8KEoLFWx0evqzcpheLg7n",
+	"/gabl05Ac/+uoc6Z5Pw4D8/J8C81L23TAGGYWQPDeAkRwrqU1uuBSmijyj8BkSImQg+5GVYytovey1Up",
+	"l3LBS8uWclVrQS+Jg2YM9lUDUhWown0Vh2gYjDmY/XauChOjEnfqtMvx84wyc9r4ViGWiyWviylKJe5W",
+	"+3FkfrKa743JMa3tiQb7cxNyX/sq8MhzwtMl26EUImcAuTdEJl+uisO45EXUUIYqTtO/NHZt8FrTuIZf",
+	"acBvBbbhSHMi4AXMEoiIPdTd6Lf4os7RC5u+2dFLpzRQIR7B6CO9j5t0YeLSYOHp+BPVjsKKo5dSy1Ig",
+	"8i6QtR8hR0G8spndKVYpE9jKqSEKV3Y47AboSlaxtkbsVBjHGoDiKni6x9VRw0huOe3ET2ZayGapDG2p",
+	"VTW/3oDh4Xrm3uOekcQYSFNzAmfg92L37QmG1L016veqTcNfuvz2UWVwTZ/2+LxvsLR/ex5DtTm5KymQ",
+	"TQ9Ub34vdm99tO+EgtzR7/bd+N0Lo1oDPNqIN2SCooAWdBtMgowZKOI07OLR2RePnzzN2IPHZ0+e/vXL",
+	"bpznYjzxTuf1jrzqeFt2mK7y5rMVjz1V9OyjZyPfwxAGPgEeMTT0wFlwV+Nvv+A09gT/GeGCgW957/v6",
+	"7uI7pjQNDlh+8MvY2IkqctrITRT4+dsS47GDDdYhW5tIWOXeEhvzWy51CqvEgSmZ51qYKEXE98609+C0",
+	"QMyqr4B+JbQ1Ojt9yxdrMBoKzGWlUT3hWJ/jy+MlxnlE0XxNTcwA1aYUwjJDJs3nuiJisvAOcZpd+55u",
+	"6Nu139dFQRPig11GlCFpKMqF3lfkq45ZvdBmHvN9rCzaSMQrpXJIGtat3xi24/IQHPloJoVLm+Low6z7",
+	"wfnbspaQNPN5RAT9sp4kiXFf8Zea6wEuHec6WcUqLrU7Zjj7P++Y+46MIDXVkp1DmOgCgpIQp+pmMSZg",
+	"6uk63jeBVOS5uJILzHAbAMuDguCaiA+dC89ru1Za2n2Ix1PQuMfQ21BoR+uB3VPfH5kV4ExvT8fpfrJf",
+	"mLAMfh66w4gLxEn1aZjKInYLsg0PhCWyCj9W4XqsTXNLLAaAoEMhzGihV5wiyvMYAPyNwdo3SGKBtUr6",
+	"wbIF11q61d01fNSevNeZwBlDM9ftcLMmCELT0MYiVXOeD9DIhK84P3sy8hmmkLkYwJ6EKdN1idjy9WoN",
+	"iB6BoQCyH1AziIR4EJUK0Qp4MKsrz/ICV/O5uopzdruZiTgCh0a/m4xg+wOG8xUm7CwkMwhRaF7wHPmZ",
+	"kO1n2Elww+9b3jtkVuA2jVdnWllSw6nj7nvVnvXplBkEYWy4JDnzscIKx3SYwM2jMK2+bwKCdseFrb9y",
+	"oxK05XsnRS0hiksAbJlYGT7ifvtvBf6L340M0VdlszCDNF/JktWWkFOE7AQXcQKonezmFIaBwQcDvlAl",
+	"nAweNwAQdyW0OWSZHRrLIQx/PmvuD+RvOKpsRh0Bg14lTO/LwJb4cf3wKbPQ8tqn+du9qRr1vJ3Pe1tT",
+	"dAvOd2eeIuWIrQr4BvB2qlT5VwzMx34yTuqK5iLUf6oa2Ad8m3C3SfNQR7m7zdSkofTVn807FRMcW+Xc",
+	"3wssOZyrHZOrUmnqqkGwDuWhuTxy0ZHhwatMN7+bUrguRKr6mVJidrCUKx8WEC18QxpnmCV6Q3S5Aadr",
+	"2uF+3aLTX3DTgQrzfILQg9amL8zY3ltbhVjajP3q7K9gr5laL3kkGfhJxKsnBqpxTk+IU7/Val6IqaxA",
+	"dBfLheWyMOzP716/ZF89fvLXv0TYx2wX37SFQ6210oNOQ6cqAtxRAPU+sUJhKaM8cm+5XTexV2DOOfP5",
+	"+wjmqzF8lRCE8gP1N6Qk+huikNhmtYU44pGOjQd+6x+TNewitDbRTZocX42vXd4QETcb8hJLj5kqFwJp",
+	"goCgmRkKUWGqrxcwtOQeJ8XMniM7fScT8TSSiAhpxSgE0OaW39fnd9HUWLmZ+bGMbXSxWJfyl1qcNWuT",
+	"vuH9zX7T4wPu2Ao5IYR+1BgRjH4ZKj7uyCBx4xHGvCEs9olxGbW8hLDWkmsMT2YNY5s7pJaqLnOqJqMy",
+	"sAUV+hJH+W7d0Grksk9bCk+I1pkgHZepC0sr4LX7yPzDZTBFcG/s0T42A0S/hCytRxuojsZbfotM/v+h",
+	"qp6pcdHCqGMkP0nFZj1NBsxC0jIjrMnYfM+qzoEBMSooLRc+sKWJ+bpfwNHGtD94ldIbkTM3uWCdcOYL",
+	"r/tOfXrHIV07xP5TSGO7X4JxhcOaovaBm1IrN1TAFpnduWjL/SFt7z9rYnqJ10wNJH7asNb47p+jQnYS",
+	"Wuc9I3DGRv4uSWNHJpsTvxArJPJ0L1WtiXzF/SQjHQ53gLzXQxw5Cuf0LjCCnkCxPUoi6onSf6ht8vUN",
+	"vGTS5YGvMelq75UlXByvb/Ff03An0niJ0G/ExgAKxLN3ntkv0biAu2BE7/y5dAICboyb2JdxS7N+Foi9",
+	"kQ3Y6S1nAPCiSOXOXGq+FSeDLHlilt656I55IOXHkg4fghZdjqQJb7q+a8fy1ySPRNclbYwUtZ9aDxaX",
+	"W3oXlTgl+UueyzYpW40Qyj9nUYMJsdEhZ4yxBGeezcVKliZrZA6vKlLy1j13EIGokWCTpHBkJ1aaL6xc",
+	"iDPcUsl70d/XbMeXRM0/xZayA30+hw4dGKvNP4aZ4yXNG4AENfOW1B4Q+BIOMSFyhLd33iV01GPU9Ua8",
+	"Bx/aJNHZyYP+pWVOHNXdboKC7XEoJ780ZZw8jkbWvf9TD5iaKFXxcxITqk+HDLznYDEizZf7CFjoFOds",
+	"Bz+jK1QXwpy4QtrdG2lC8Ca6Yl+w7SX74uwJWz1jQDIPGfGdLPP9JfsrW3WLBQeyIvc+dfhdsdl6z69E",
+	"/kqr6oMwUyuQF1rwHsDkseqem6fmLI3yeL0/fY2buyqfNsRbT9vBiLMwV82QBlfj66vpxeDiKgEqAB88",
+	"ZR3UldB5HTO64MRZqx2DpAAHNhUipJ8LtlNlLqDrjWi+V0oYpkq2Fxab3+j4atuUDcKQB9JJ0XBc5sPx",
+	"64YymXEMelLtS4gGGQtodYT5plQJBykv2716mu1E6W7Hq9wXC/0MIxODQIhms4+Rz6/WNmNbpUpE8ZO5",
+	"INZ9nAUkuMSjTxorDohngUsEmdH7eEPtoitZJa7w7ck7vJQoOme0MI0EDUr7CXyIyeIr7XjkDd5/TOV8",
+	"fBUika9rVHGcUEz+EVT4xMz4x59+GPAkDX5qafzHWI2TMgSfwKK0MjATVuaUQv+PsCoTDcSPvhrezpyw",
+	"EsChPXEloPEzHRkoNH72Yxd93o073mahiCSGzHtiGQisBa1Am7sjVILQfB1ZAzl5M4Q+3aE0TwTDudsa",
+	"gSYO4pNIzaiprDfCW3AW6POOyQhMwZ3Y/WgO0XxFl2ChtDgpLnTbsA0yDqoHTSyUDaXEaagt+igFWN3h",
+	"nTvz/uL8PM1R0HESvZ+og6UF9T4XomTa07dO4NEb4Znq1Wf5Tisoy/UvxIVLjU2iDJ0Wm3wvuJ2M/AAs",
+	"kZQU0HIFXoxzA6VlRlpPf4l1PMDX6UF4qZOFXxNAHiuB/UAxi8S5h3LeID0HxFRLdJSF4NDmXXTxw5uN",
+	"P49CRF5RjHQu8kt2jkk4rGmTNmNfnSP0qYEBIUBOUrC0zAdKzeE54IQq8pIRWZgVcluRa7oWBWSdo4nm",
+	"XPMYp8C3li3UVhhMecA0At5ExuAGp1l9tehSXgOLn9t/Q1XuS4pOD/DIXrlFWfCCcivuavDkOTMFX2yg",
+	"FiHDUeTJXvuqkHmcA9cDFMG39V6zPBxVImE7j4WzifcUl7vMSTrgS/Bb3W2GGSuLot3j84ydYxQB9gJG",
+	"EXayXE2kwo1+ulOMredrJERKhE+iczDe/xMydYxvfR3nXOUStyZt55jx4zz4I70Ua1XkMFtqufTbK96V",
+	"UckyFluthIC0wvah8TWlcrGGro9al4bxObYjke4IXdso7LCB3YyV4kokIkPZ+FHwvMxR4uD3RKSQRLa2",
+	"O0G4Dr8AO5bO6VcAVJZG5BpvGaZgucJJQU2SNWo1I7odIkG2dPhYqAVAnUbbxm9Wv4AjJxPPr+BcEnxC",
+	"MSzeRIdS0wU7vebRd7m2O1wPc93lSuhKUwF0dNE6/Y/URAYNkxiYC72Sf37/zfMHj548/YsP0iFlysK9",
+	"bSkX3IZmJbUrhf5TtKtac5/jjQG3rZTKWamgMzu6q8bbc6FguzUkempiS+6BdPmGWxp11pnPqJGb5HBH",
+	"mmXXqhDMCDA2FqrEmw2eoXyxKcQZc6suYKMYZPUGRUEqwnjcpTP2QykapN1QwChB8fmfLi7DoZmLSgs3",
+	"VTnz3a2AVChLpgq3k+kedwwW+7O+7VJVWhFW0MhXIzDU5b9+ixXQvGm4z+i688OZeuGORjqa5oLwMjPG",
+	"LVKinbHzSx/4Prthd6kb0XfqYEBfpA9oq4ydNIazi+goyvwbKolqpuXsSXbE2Et9/UUXr/7s/NHAAN54",
+	"hR/efz4+AFyQSSOImpurcIrS22fcMFNj//shpr/VUoBH4+46a7ltrXuoYcMno6FOzXOqdpo5oqb2Qsgi",
+	"FAsMielrMBppFRgnuSz3DEqkRiblyThNRjmyTb61NAWs+TqmljAMxF0sx0bxxejSeOCgZmFMASXIcMIe",
+	"mBqkItpL0r7aGVUMyX3Az1laUHwEkEplLGs43H+O4orx8nBR3JID4uksO0pFByz8TrfKRaj+Ane99Wun",
+	"EistlkJrXL6WWPl3QO2oKFWNUIfSrhlnoRRuLfjV3imKqtaVMiL+GQTzNrywbyDAx+Z7lCh6+9hSjrEM",
+	"yaX94EzPxHeTneqtaCEKGA0B8GqVj+760cZ+X/DYUjkXPRsIe5LxIAwa+Iy9VKXlC0tzz3a8tKN77vzs",
+	"q64qjOlis1AVORz+wPTVWD0B6x6cianddQCNCF/9NOuj1vgd7MyvM0Y23I7vx6Z99LAxJV/1jryeHLwH",
+	"wk9/xDD3I5NlLq4zRhEqr+5uKgehkvXYyfdOCHDy7JRdAAdY/302AAXR+y7OR+Y/9aT7ov2t0bl3XndX",
+	"gcmSeaz73hjgFx7OS7FCirZa6tzJc3TpYTh7dN2j6scjo7Zm+8ssgmLurnOv3jqNNxdn7C3AmsvCeQ9E",
+	"DiGBH9bpUbwMtezoJuycfWdPBjh9f6yOS+gH4HOsK3/ygqELx/+ULRKLfHI5pqBVuRLGAgzQFB39dOS4",
+	"jbWtzLm0N7K5Vb7vSlxVcDitut/0Hc+dY9cWMEBuwPC1v6dw2rjYM8ML9EPdkSfb/1ByW2teRGUv13zE",
+	"pnql+SrzcQID8OV/MmfseROly4ZZiPF6f0wBXjxAUd/w5HSjft8imDo2dqxeYVbBKMQ1X9hif0N5BAz3",
+	"AxNMbtlWlgjJfOir4Bb0i7jQfA45TL7zqUxk2FjUuvBhahyU/4mWkFEFp//RUPLH/7xDbPmK53lzr1tq",
+	"BjKXHQwTfupebKwEkFpjNYdjnh5pbO3GbOt53IRaiybWNexESsvwwizglXvZCLIypqsuxuz0Buy2bcU8",
+	"io4Grx195+NxI6VUH7jsHiTxmAOXBZRS6y3xqC5hh/cjLlVtDwzr0BdPsdqDBmeAsXEWtW+dcJdhRVwD",
+	"QNOxog8fSKZkqYDMjH7aSicggGSOD8FzeNG6AdJuP8cLxLZbMbJLX9YY1CXNTd2Qo4sypiSgx23s3SAF",
+	"dKV/e/j5xiOQ+aEgxt/vrru7LRE9wxS/0RnWlOWPKGDnUjoRHNP4T6e7vbxcrCnxexAGkGYtcgjyt8V9",
+	"zksns63bzEYul7NstuF7vkHai1Udl+Q2j8DxHY7f3CzmD3Yt9E4abzaGtkXMQhDxEnKFSowPxJIaQuQJ",
+	"c33Dg9UkHaru+5pT1ZmmO1EU7WLRDJH29DDZ4xQjbXpn8YKbG4p3u42ELnvU11w+9klc1K0MTII7/uQ8",
+	"wcwZN3BWImeIc27YXtXB+MZOY++SjAzm0ZhguFM7Rfo/qBZduDvfjBDlkEwX3Kz7ju/ZeT/M+WEt9mwu",
+	"uA4V3RBX+8bZus7uB49nB9El+rX1dyR6xWOAgb/FyXB296BFX5KK0HV5cz1aCq5fjB/J+MYLtkXjPkR5",
+	"6IgM6u2G+iZwkzZqfb5nYt93vv2QQL901Lq/HoEmqQ9iK+xA0DJBlfp3+bA0wgfdg27tfOQnq13XvMxv",
+	"IvaLQgV85SOGUcHgQkrunLHnBy2J8JFrXixDIccNnf2s1fkbpBHs9Ur03fM3shQ+AOr84K6p0dy1DOcC",
+	"Z5jFBI5+/LJO3iP8c8W1fdBlhWglclWempdR+dAA23kZA9VB4HPuysgroyJAonyqCKxq4uU4fpr8rQZm",
+	"c6+BoLQtfpisiUywmZYvHp7P+mE0tWlPw/+6cNf8ry/d/566/z12/3vk/ncxy2YX8IhH8H983GP4/xP4",
+	"/1P4/5fw/4tz/AOv5dRsDERrsTXcQEdfd7wLVRTAOdYd8t/hUkxCUxGMp/Dyi+sWoxNg8E8iQE+z0GIH",
+	"BRZ1jB4YIv8WiZQ7IyoQRfRgCiG2KCzvCrw02xqwtOaa2icL/JMeYqxAmBMIWtm6XBkL2+NXWS6iY1LL",
+	"pRF2XEZ+gOuYWfNyc8YgaIb1ESAtod9rLfN8yBKplDxI7c3EdaVMxLcA+LWQr3LiBCr6oCxxfhDyaZ5G",
+	"F5gNIjXUWg4siVnzqqeLIik+WA+4uKuA4NK5KKBidl4XhYCqT0SjWhYca36UpSu3tVlrBWlAEJcHMD44",
+	"WR7UlAwcil9vpE5Yp/fuMqY0WwruXCIzYBWWfGUSMiGdqKM1OAUAwgzByUIZI1o03YUCQxkKbynQQMGL",
+	"Qq1umBm2Uoyl8ErBrBS+8tOZ6JQ/EnvhkQtBgtuidcm+OofyEWcKVBkzW2p+pGOjVEa0gwVBCo6d9o/O",
+	"T4ibxIuh8MKGVhC3w/fKYh2LL9Tbcr2JrzXop24clUyZqOZm7vpOOByR0Fs3Qb53whnWlbT/dr7H+eMM",
+	"/vgK/rj4Av/4Ev549AT++AL/eIK/++uF++Pi/Cn88fgR/PHXv7o/HuHtj76EZz5+9OTnWA0SAiS7ld9y",
+	"lNoJsEwTEM+7dD5bWdJPF/2+Fae18YA63bfhaIMf+nbnj3vbA17G/B2jjtr5+aNuQPb8PFpDc4DDdUyW",
+	"X3t4fGM1xoSZWxk/JOSr72F3+YuxnBOQvOKCHolJPxqYBQpJo6NViin5zahFq1Q1/vlvlKqcgsr9AYbr",
+	"H/+YuLGwLGql1YLruYrYyuFx4YDS2Ld7cFu5L+BP0Aw3i8N95xlRqSZkxeuVGDhzaB1HtDgu0FwLvjE+",
+	"zBJ4FRKl99EJCcciDZzwhK148WX0qPqMd2JceL009ufi9y6zbjnvX2IBKfEmIsvNJmW+QosKL3NMM7Dn",
+	"zIiFKoEvtCmMXhbOSDfE1SSwhifeDJMWk/v2lsJx06NRiEJp5VYkHxKT10/L1Y1Wr+L6MKjbL+EVdieo",
+	"btzuKNS15BqYU3zXB9jFuJ7EhaE0+r7STKvyjVYeIdXFqJi9cJe1gvve4e5LD9Hb9DTtF72I9muIVtL1",
+	"kxKfY2beild3WC0XKT+V5arASemHoOSqU3vaudTuVOjQNIXMZbliDVdJVTinGhlLoHLEs5dAr1ngMKH7",
+	"/M/xEFa7u+h4KhaqFn25CxR8OrFcy9W6EwiHblVEUvWE91kTl/GIME2t/7wr7BChsAE8pmgC68DxctMC",
+	"PuRliYPBarlySlGV4k+GQTA5NLsRsm3YfOD3J9LXadv1MC6eRoD8YCPfZSVnQb3+R2IH0OUnSzgBC1lu",
+	"gidOdDftuIIWfLEWyFDtW1z8AvsKmUkrB/Wfx88DIt0ZD6fgheh0D1gIB6b/Rf8ZCov1nIznQlTNF2JP",
+	"YqPyYH/dgsatqypiiPbV44/uOlS0TfU8tSneWEP24g49MflJagGM3cmH7KPph6y6UQi9GG/beady4NDA",
+	"hscz9pOzKqEqyNlLcy6nSe/F9MqrR/36cTeopLqrp6NFqYCBW76vlCoOMvXnx7I1xt0w3iLTlubY27cq",
+	"ff6BDe7OF0DVdiltLztEqi5S0AwQ4PViTcaXt7gQc9c3GqicjK1W8qj1yIJ6OodCb9msEvpDrQ8bC/76",
+	"JLpGHNocul0OGD9FaOvD3xJnmyyn7M+zR1FT/FCO0NboTdt7Lz9NHBIv0+JKFVdDcXILCKTHJeY5ct7s",
+	"Vd0tB0tQQOP1JDiA70Jf+BHfBrxs9EHXGMu9AzVsZfVNv270ItJroHJmZdVYYEjfMsVKip1GMaVsdiIB",
+	"RPfmNR3vIakPLiT71rqj5koUxhfyPGNfPD2/ZHzH9415plXeyesjKeqNPdCU0l0cLV6ZKo9jq18JLQ9S",
+	"2X+NvxevHNvf7fc9Slpry/VK3KyUnx84QxHhfQEtK7SIWqQUKjwZb1ANuDvH2jHc5zG4stm9ozU7j85v",
+	"Q2Lo5W2fybfPpZ52pwSeOpQyQ2av57rzBbZDsZKLKHcgtzcLbc0P4j0zrRb9au4X3YbHuaqdPwSJdVAV",
+	"s2y2EUWFCfYrwPDf1nAG4dMMB7QrsxYEvABzls12YiDf3BeofnAYofqnFDkerOHZF1Fo1UKWRAPTiirw",
+	"wvZm5Sev98PJq4WhqoPFhsDX3Y3RPPUpmWVfQ3XfOWUsCXo1vstxTQKjSsHL3IRj4vSVih3XYlsJjc0q",
+	"HTm5iC4Ta10/8u7H7Vc/eBRNSo9FSX8SIqf8eitmI63PuUfLGEMx4dGJmayFdvJmBXKJNsRP0jkRhdqh",
+	"DQF/8xbEzQPT6aWZMI4jdZlKiwWfXpXZP0p/kqP984+nrtZvKWzE7wl3cjIHMdx4t9xr0zA8PwHOtfeW",
+	"2xN5jZwvupRmLdA7AeA3bHolIDiCiZv1S04Fj6BLOT0Bv2q8CiZNu5QO7stma/7rHusza2ikOwIouCi4",
+	"lvBeAI0oVK0HEYDmXFr4CLUDgkQIhY+ueBOCP3ikqSBC7gdfEVVoIXIgKjOFAnbIdb2tEPxBNLVgc+6+",
+	"a6uwig/C2nTbTgvfE1gvqFVRVaLE+To+GW5EgLw5mVFiIaLISeUN5m3aToHJHFo46KmYPoKGnLH34L+L",
+	"PaKxOZ9PLSHHLQHyHvqNm1UlcA4PpWVkuXmQYy/pGn4DbSPOECSID4Tmmte6pL70I+sVBmjQQY+twUuQ",
+	"aR+DaRAYJ8zEceaNZpZGQMAKtZortTlDjZKsnuk2GMaH9opMUM8bsY9zut8uAHYi5qcbTcNKTmvQvDGm",
+	"hT8IvZ2Myuke7Rf+n2oeYavU27rgAxCvPd6/po5jFi2SnjjFbZOle3hAKR2OzR9ulMELoIVAbbZFToHe",
+	"k2+yDH5OwviiqyFz4aQ4hUrmcFGA3IFKQNdcb1UpF2yhSmf42j7JLvxG2lqU9mSGNL6tioCb2h3PNi1V",
+	"V/AIUqbHcOWW/U0LUe4k8halY1K29M6XY1qH1qn5FhxVbHm6lZOHec2t4GXisRYb53niQOE1WXf9xlAS",
+	"iy0v+eLMi1Y6UiLeiCpS5uKDuJ5KFZOTlRc9PwFIlsBWPTHpo/NHTx+cP3lw8SjKNUIjaM3cxfl5nPdo",
+	"CpNRNvtVxej+PBfT17X7qodvpMFqrxH+bTfKDL+dnjy03X1KZMKUtgNvnT3XeLc5t3XiFvSUn/3McZ/i",
+	"Lxm4kS6ikQ7xfcal9AOaKKeIKDi9k30KD5SAObqVilDag0KK2ECFWmx20ghgGSqVtmt3ntDROAcPZEIx",
+	"TbstC/o0nLyiMeSeNWyvEYden5GL0O79B4yswFIVhdqd0TQmLwHehiug+WLz1vfRTFETTYirC7p+aCwM",
+	"kzUdT0rzBuH7SNzgq04I6qt4KXW5SnnUxZedZ118eZ7Eojl1i4UPa49sZJ3nituzt+QWJi4yQEXgElPd",
+	"7Cmrm0LamkosPIRt7UnR60Iww/eJRUOV9DVDB33sVkLFAIV0RblCTG5MfiWSAdSFiIdalM9oI3FDhH4r",
+	"VyIK5NvAhfVyGsCYCflad3MirjPEhHK5sB1FhGqDuBYCajPU610BkhDfG1+x6Gxe1X1vLMTno6K3R3WA",
+	"0kVPJgGiSQ/OpMGARYW4Rv5TBxnDoyjTKPmnwEyfwHzSKn2OQU/Dr/GgkYZZLSsIeikProkcrdJmbC6W",
+	"ig44LHtG5OouWfExC+mNWjUMpm0j+FHECBblMDHQAIluCz5KrtY/+cTaaY8gb7G/04B2FOZpzVtEpOir",
+	"tazJp48jTy2VxVUZJ9tE5L+UiK1WeTq5kJOgdyofXwBjqeg6jWsINE06rfIrvgd7KUKt/CZAYmM5ayu7",
+	"6tEQu6vXYyyhq/ALUJTaMkEz5lcjMSj0AbHRTokJaVm9XNNsTjAovxNWY/ceHBjcWPbn678QHQd1bDpD",
+	"8c/7v3hLMYBrRWg2T/bOhwInh9ZmgB0ICMD4F1YoyNbMJXgxZq20ZfQDIdABxgtdBn8nvWJKvmJLLTwS",
+	"YR6eBRwWCgx8LawEvLuQXmiA12mVj5i8MDdNTHmKIZUlE67vTyVc388yCgN5vim5TaM5J1GYJnLf10UR",
+	"jAY4jPu0nYeq86CM9Kh9PNUIPj5BaSar16Uny/9ggPBeVh/enrLg1rlM3Y885WtvwYG6kXdyT9NKLx+g",
+	"rYpNb+fng6c2oIa4CJlXuUH2Ek8ZPCdOPmbeJdSAn5oX9mnWo9kuuGgg4IhPSJyIdyo/dRpqu57KDsiN",
+	"uPmGSRBZz86ceLkPqaUoUlmKr6c9Hcrda5usqad60ymXtlpZp+5kcsi80xYe1ZplHDXNY/PBB7OVsvsX",
+	"vDZigDAN2CEqAM8uKBTddokmiNKSL6zSE2P/gx79iRRMNAh6TsrkJLrXuMvCXCb6zLSuZ7ivk1UC3QaD",
+	"+LGUU23vOTeC/W+209JaUbL/j5kFLwT7D0YwQr2VA4ZCFWMK+4mewQ0LV9FhqkonL9ZE+60awKKk+gZe",
+	"pNpcZr+dY2fCSBodr/MPDyPKWl8bE48ffbpkiGq1k3OJ1o52OaGkhQZHwRdr38bQpHn+9Q/QBP+YXbJ/",
+	"zNSv/5j99sxf1KJX4s508TSeVBPG6hJCWlt+3R5fyxmOCiRkg85erpVcTCgSwBwSSqMWPEcL+m744+OM",
+	"et9aw9xvnkFdSImc/eBWo4PRT5H5MfZVnnNG3GNEafU+Hg7YjwsYviDrEAK7G2NC9V9cS17aV+2h3GWF",
+	"xXAqPja6n7hNIs6KReC02Aq3NT2Cr1MKhVKb4OSLa/uM7G4gipvzxYbY+BaBVfyAhCvd2i4pEXqj1puh",
+	"CkBergqhIVJmuMxbBRLxFlOOMh75jST43LSPMpbv06+2Mkq82lBnYnEHMJ8Cqo0qM7YB+sZWUBRz0NSA",
+	"feNeJveM9OAbN+mhN6pI+3kwCNoqZe3micCiwqw1fqJ7L0mQXyJaRCRem9FKpKULcROdki38ie/TcoWH",
+	"tS7Iv4KNgHIrPMPv7pJd97ulWANwD111FHODarOM7f1+dWdOxn5lddXcTZCvva3ad4wHT+3b9Yqz2a+n",
+	"mIgkgN6J/nXUmxM8n5ogBIRHWNVQnjCVhBGhPZzNUEaKdzF7kb5hnuP1CTsmm821dA86/sAXcBF4FcXU",
+	"DCgguKWt8GF8FhOQM4QLhfox+AnDphAohTwkdnnsoH7Xanz6kfJkXhSTi3GnKfPUajkMkJJbSEh3XikN",
+	"uBq/ZbOlXDlT8eTStVXqBvYr55ej5bAWHDHHoVhivmdr7Lai8o3hyVdaAq8i1CXMRRGvFOV2Hf3FFS9q",
+	"cbsZVHiXH4x/Q1gMvjq+FId+5ZoOwX6RPWjjMkdcEWggRsjh4YRbWNv+6d+DFZlS1r3zlt+xq/Fk6/vD",
+	"UFG9o2PPVy17gfSD90qF5iPz+mss1wxXmbOffOnUuPp1LoQuefGQ7kUtrCZXQlFhL8Lmogxl8FMlVFUg",
+	"qS0rFZOlsbreitI+69TLHlIfiyK/FQEel198F13tX9AXVXebLJcq4uwrvTHgcUJNs1wRlQCeSLaNAoO9",
+	"JUVuGPdNtf/l3mfIWf1H+f5bcFEN+/NmlbFtxrYPTcZMxr7/S9ZuhwOcYF/s+lIURtYmY6Hry8DD6PeX",
+	"7HzUssnYV+dtawZzQBm7+PL8H6Xnhggt5F9rrTQOutJqXogty4XlsjDsz+9ev2RfPX7y17+c/QPJxRai",
+	"NKKJO8+++/aDO3J0Mbucra2tzOXDh6oSJdY2nym9ekg3PdxKVBLSuvN39gpkdtZqQZpdgCtSiZJXcnY5",
+	"++Ls/OyLGSpAkKQg107yCW1DwSRKVX6bA5c6bC2APEI0OzNoHjSXPMw1X7rB/atHuWZgbTYr7MUAWfDd",
+	"UM7HA8z2LBDtwXOYFUWBvJxKAcTz7HL2Sy108EAvZ3gvhGachrmh/+YsG7cLhLEviExuoUpLHTO8qgq5",
+	"gDl6+E+Dnl7z2mNqr6n26O4zSNq7fzCVKims+uj8/Nbe6w2237LOQ64flPm0B71y6/FGlgK/IObf4puy",
+	"2WMcf+xp4TsfvsX9gdd/Me36R48mXd+0g6beA5Hj7ZbrPQQnnESivPrStayBZtaCm0Brvhaskr6Ty0JT",
+	"9H/742f2s3vuQ+cM1tWZn32CSejuva+v3an0HM7EG4lG/KSKGewHvZlWaXH2AoY67byEO52MRIVk7p+4",
+	"BsRX+KaX+DEPXklTKSPtYA9lCeVGijmbnUmLPdidjX94ov12gjTeUFq+vhJ6j+UClrjnM4qXVDUFrOZ7",
+	"xktGU9nISaFWXkbksGy8kca+kOVNJSOpQuqFLEuRR1K+v/WBbWb3P9cQNtxxw3JRCNuCWHY+hF1Lbfcs",
+	"53uTNf/qU1LROX/4LwjD/vbwXzL/zb0dZBlkvXMEjgeB4aAiD4DOKR/h7er+tvR2CuEipcqjZ6/MwTOP",
+	"n+dva/sC41AHcvO4v9teOff3PjQ5vvxT1fxva2uYUVuB+9lLGezhUAKCgb+IPKnrs4W5GtHxL9T1+E62",
+	"4to+XJirZ2yx5toI+79ru3zwZXdD93RfTP96Ifxs1a/PJKhd6QxK51DAN2fkPsiG1wUxX/zCzdV1a+Gu",
+	"C3M9vnLOw5kjv+cEXXxV5mfOMr/eFmiomgdquZQLkasFeIBnyGdl1kLYbXEGf3bXOhi4c1nyWNYpvvq7",
+	"ZryfrQCEumRYe//F7M//9837//uX6HovOMVz4nrzpapL+wrruz4nz+Al1/mQoCzgd5+hJc8tMIC4JXV/",
+	"gVS6M9gw6oBxCATlY5z5KJQXmYZkO0hOHQodBoTHX3E3suMf//FkiD4vIkfN7z5bOdrKMvAJUOrLSRAv",
+	"CoxseAfAX9uSJafgAc0SBQnyDsfkiC6YGo0BoAJhzOz3GNdIclEIAShWlXqzgMdbmrqhmIdfks9UvHeq",
+	"LnKCKWo1OmVUh8Gdd9TzprqRDmes2o5Q90FpIbj3n+9/+P6SigbgVdcCfbaSLURRmIwtlLN7mXI3wHW4",
+	"08iaE2W7nILlqhRn7Ke1cqodWdohzCtKitU6q+AMoXa6ewzc8TtR1O7Zt7dXpkszDOBY+A4W698kekc9",
+	"/TvFIMlhMiohkuYANyUu1mpbcS3N8YMfLhKfnsJ+GUb/8VQ2zk3+EZT2B1+kggwNDGG9vUqxnokAiGBM",
+	"UyWpdP6Zhra5pTlwatPrU/CfCH0KKk2tKhqg3TGtryrPRDsUvnyJl9yPrFX7lPglqEAc1v37rDgfvogq",
+	"55bPuRE+amnFYNxyKNb3Hd8I+PLeFF/coiKpjs3k/j62yw3n/TvAt+cwXCqP6sfxUCoe/qvkW3EsKBwJ",
+	"+VIdb1LE9yKG5TYYzH2Hw4iv8fm9rbET2TVy9O64oQrQTzFwfCuCIprUDtoL7ptlSQL0zM8E9AQCJRqI",
+	"Tn4k55Dz/WT7WOYiQ9wIMIEBSxmUNABCSsMKuRF0lrkRAQ2UU+5rVWs238OfPfN5h4AZW3yhtCfYz6/4",
+	"/o6s51d8/zFt51d8f8yeyPn+MzQNnrvv8ggtjcjsgjkN5MlOwLa83DOtpprRTvYfLnghyhzxY+Oa7hXf",
+	"v/QXfaLShekZGuTNczSL5nM/3Sj970J6uYE8u5cfrMF68uTxk7809HGAeZwDCVnGgOUsQ9hHrKkkeJ5h",
+	"CQ6dQYPi+6GV+P1EZfffI7X4u5FZnMtL5sT18cWX5xn78cPrB19Gc5jD0imWspQhPxF1xv4m7KvWZXdo",
+	"SbZfExGgzq/v3f96DVGgUNIlNSvkVlpDE54h9jI2UUCdoMlCuRdEE5zsAsSOZ5WPh/lzcSUXI77xK7rm",
+	"PpxjfFeKe+xHdf9rQ29uUYMIy6D8KaTlaGydOYYSHlQ2hUCwhkMP6kptBM1ASk3Mt2hcw9tZqdj283R1",
+	"3giLVdhuYlqf+syTJLtn1VZoKJQW0XWYGvT0dUu+fyCW+2qt1GnH6F0AgUCZRqxLMw4ngJfHa+jvL2nr",
+	"d/2ANxN0wr958RfxYviNYJxdXojcu0ECuMKlZVu+Z6os9syt7pRdcqitjsSWblL3R6GiIU33h1zdtsLk",
+	"Ky6J6GXHER8K6n8ny4ZW1QMsNzlqMGhVfYCr7sNkeM+vRO5fmRpYx4/4SLXYLJTtZGy+Z6SKozU9Q1vo",
+	"pRbcivDV93IGuTGN92Q06zAFmL2HrG7siafS7aUTDgRrWJA+w1jb34WoQIc0koqdxxw94y3PBRDXhHp3",
+	"rapK5Mdq0xrt8bBQajMcoXij1Oa5vV/hlvkgfQF+fhtgbyMqm8KTlf1O9sztnbhvEOjttzicikWk7s80",
+	"a81BUkIHYejUh49utWdRKt8DVLjtRKxPKVvHegS96PH7ci0WGw/GdWerjC+ILPM3auc+as+wIkVkTUII",
+	"q7fEdVU4W0R+jOacDxKSSWWL/w0sI2MbPebR6Wh5tomrMubbv4J/76i032vHy42jJ24mDO2WZ4iTVLK5",
+	"YORs5Edsodv34T8bC+re2R6zT+PEGbXSnpsmBf5JBhHOv/qUj7b36EzC0cZLsZugEO84fDCoTO9duHbc",
+	"fIaamuYZQwnYZ2iFGbVTjpSgvi34/hVccke5R62qj17+7waRGoaA+cp8+gxqOr1dCAUNn6Gp7GTAAIwi",
+	"tjVh1XOgNGsXegaLeaf0Bk8uhJUzgylGBPZONMe+viJEm2O91OQEIh6nPz23gpf20qfeIAlEVj0yslAB",
+	"nzMoV+5ToT/XDuGFIHxltAYvwlOCZdi/237piafdTU1+rKf0eKpqufSU/W3L08MgxKpZb93k9FJ3D/Ym",
+	"fPSYvsLxfPrWJn7MJ2Fu0pT9YWveetW51mJhmw0bLVFt6fi7tTCbnfoRhenztC0BxyKoZTgeKS7j1jm2",
+	"6qtaIg/NUNnQ3+CCO1wtfMGAJYfD+zjgAlgL1DB1U88vq/hKNNjsUap5uBJ+reVqsEpoLXhxJOj4Df76",
+	"Dqee3hBF+UHuxI8x8xjS1nXZKr7yrTJNUIsPN1kj3tKRevsP0NtUiIAu7suZyTj2JaOQzV2orfCEULiX",
+	"eJ5rYcwZe44u/LWF22QJ9ft0VGlsRFQZw6qxi6fsuxfPwtGdi0qLBbci79fXfwvjfy2Lm3QVZlHyQ9t8",
+	"+ZDVjO3rjQB56FbUIMTsg1DXdRUhqey/+Qdnw++k8XkeKKIISIAD47B8IzrjCHJFNlm/EifiY3Cn+DzW",
+	"4EIV9bb0O9oLgHtRCfsZr1JLpmptGrIFK7fi8vwZe3BB6MqQyo+NGV/QGXXwbdveR6zCqCEmfHre75aM",
+	"fFruHL5QLOdJOxBmlBwoaFmBEtNnLVYIbO2AfwaQejm0BNgMGZOFnO9Ds8tWlXZNP6VIw3dcb0IHnFjI",
+	"LS9uPFJ6TnSs2SybnaXJKSUmIZ/RjAgnGfKzbu0bwfC05qrMVdkat2dvxKpRfQWTGBv2ryhKcRf1PGHE",
+	"79TOIIRJa6SG71tYVqIwTUoZqCWFFowXTj/tfdv/4MQuAhzFhI348714YbjZjnKu9BPHt6ggDhVCD9n5",
+	"EIo8VYFmqPsuJ6vRCAk98VzEj79RlmxPv4hcBzCqn2OMCe01VQsr7ANjteDbMSyrlrg/Of/ii4unj7+M",
+	"Alzdnx+KR+899Kf7zD2AId+LJ3Lxe0j1w56DOSHbj4NVLe0lgO2gGQZ7DrQbXbSjwk2FuPd9LyecwoPF",
+	"dXj23lthnXtdGtqme+JHBTclo3euriGiLq1h3jDoQqwdL6prJvj2ExTfix1N1O2Xst3+mjr1K09d1+kB",
+	"iK8+eeBNTVYMQQCh2bcHs9bNZe7kjpDZ5+r6mdcEdi22rHX+9vD+YJIfzuviSFEcCuc3kBW6p2IFPJK7",
+	"LQcxj+BGRWvX91Po+cfuuPPdgS3Y7R3Q2SGFNFbkl2zOiyJjheB5xi4eXjxlFw+/ZBcPH2dsrdSGXTw8",
+	"z9hTiEkd2StpCT5Yyn/jWquQ/XKTBh4feQygnY7mv8JJeev5r7Aod+94OTWdSHX5+Hyc6/J5X98TGsFG",
+	"7H0AVmryzsyzdrWnsdhJ6x/QZ7Z8fB5xzT7xnBzO8CeRk0O1/UdK7i7Kv4zaCjR6iJ1U2k5lbEw7321q",
+	"Lq7Z71WkPu/EHJwYoWMMI0tq6Jg4WHlTCQwo3eK6v3fP/ARW/RNWJPerGH4oQ7IJi5wyVigDMY+KLzYi",
+	"RyZjYmjdYdRkA62HziqJytCmVLtC5Kujed6/h4s+EhON525rD+Qk+raIjPnQ0ezj8RS4RXBWoQHIGUST",
+	"uGwawQyssyE4XPJzMdW8gaYx4gPfrQXGYDCxAFEvNED1gW3freArfAP7QG8Y5lPvIjjjHv2xYMvfIK3q",
+	"vxuNFWR4sBABs9gFL/MMZYd7JPMG4At5CpfSrJt8ohGiPCJM5jgo7hvBdflxIHGnhGK0rGIU2IK532Cc",
+	"qd2f6BN8aT2KE8M3H7e/EBb0nmB5C3rZZ2fkIcguiQ/Qp7cilRmzBwq6SU8U8kpQ/V3riO7O3HvQ9w+g",
+	"XAUvvWT/M1fc/g+kxjl7I6/Ee8ut8E21lOkFXk3POWqesf/R4ko6R/N/PG87KoYmZexd2Y2oLDycfNoz",
+	"9q0Fci3D6tLKAr4VzrOVEqZfx/I3Yd2gvsYPS0Mog0+Lpg9HscnoPR/viC/FziMjAsBme63llWgvtnEL",
+	"dcwcC6t5l4Z585IhBG385ceZUWcHtSS3CbJRjcMBju/BDFvtXKqRGf6go0Rpd5D1gzchKXxCEBwuxA6W",
+	"kxHJb8WKCBPu3FXgFWfIQYv/YLm2nc7Sw1VADuAjlsJr6Dy5I9Pz+Vxx/dGMTyKhHqLoot9+duZn83FU",
+	"HbPrIinxEmK32KfkiyyZlSJHov6YKKlVAsPeG6iv+QMG89YWUsvKNEgDa15VooRVwtTrDQAsW6aPWqVw",
+	"8P1BwPf7JeBrFnsruKk1MN4fORK+w6vuJ5n1iz8cRpQ5Dao5S7IZssaNxT7hoptl88MY/Ts/dmbotarL",
+	"wbgKFh+3IEpCJaytQZiNsOazxFFf1FqL0mYA8CSXELTlbAFsxFptGzQUK7ciz5CdUECz7kE/Q68DvOIS",
+	"NvoRe/YtXXKH6+5fMUgUkYvfARmIHyqb7ykI1gZ/RNzXYLKADSzb4VaIs4rJAJC0gsfa+LnU95TBV7kY",
+	"56HOAjzqQCPJIWJmt6I3BqR6oNhgHPSajw1LNwxq2cYD/hT11uNHX31UGMz5Hhrzc/EMEhMLpTZSEMVI",
+	"wBqgaPvg7sCq+GMVum994fzdO+vwqtRiNRr6/dtfOCExrMvjnFHP8xw/8M6KcWn+7ncDt146kGEGfME/",
+	"alVOBa2sSGj6dj1ugbOVUH7JjrhyfxPqP9//8P20jbwS6j9ukmo+vnf/TZw0mnlkR/nrV4+f/uXoalZj",
+	"TvkpGnlVXf/H9bY4Id6y4/sKwqKf83LhlLrFCp/L/vy3t/+XXZxdHF2tDc7pkdX6+3dvpkdPVkqtCvFA",
+	"cG3X7h0nrt3nv89o4Zr28RAuwzTcn//+3Rv26OzRsUVMLL9uDu9/7/prlKoGfEga+wxSrxBTlhaKg28N",
+	"e6geJGu/S2MKnu2Zz+83yDNuT/1R+nsa/p9TaIYpzbbqqhHkruyuFOoS51FFrfsDtfFwK/TqtquCv3PP",
+	"vKl4T0ELL63qBN0TK+fhvvsIik4sLjIdjzMF1/yQJLvT1AVP/DnRtMWr/9ieU7fnNx51wm9Gf87MwQih",
+	"7GXoThagDNtn0OhOvdMK/nvcrSdJeANzcnHebnucLvKfzEn4iXYs/B56G8PeAjZO2FK47SBT4uxmONao",
+	"YpX23tAGK0fjh+U9dvi71yWV+sCw7t9heV4UTbXvRlRR0hyc1bHWfvjUuwwmlh+Fo6Z5cf90hdLIipb4",
+	"MyWpqXBZD2Uh7LZ0d7X8w1vF6TxwVo+SNLT23q03C9/hjnWP/jgO69FN+4fTeitOqxdj3XQlHbAXxNXE",
+	"nRu95ezjStbn3LYaeApg7Q9aVTvrrdVK8+12LJPbXHZ/5ph/Z5JN1gzwUzXMmhGOWmfhy+/ORGsm92PY",
+	"ad23DxlrbQH4XC221lJHJaW7SVMNuI4A/btbcX4yJplyB7v19u25O97j4fkf07I7ts3/MO9uy7xr5Nvb",
+	"eKXYMb5wE20QAHCCdrlju29YM92/8P17WIBBPA7NwENB+KXmpZU+Vhy1Bd8BMgBcth/jC3rL7boB5hVF",
+	"3sAwA63RWS4qAMuPoRjDDbNDjTUNeJkXhdp9va3s/r94UQv/iD6UFSJY+cF9kT1hqyGIc8TVTRpVvJr2",
+	"cJZ+LCEZAc3/2pfiI2BWbWqOHbvtWWRy2W5rj42yLmHHR0d1cZ4Gq+3xSoyi5mJrWMHnojjA84+9f+uW",
+	"Vx6Ae3dmJmEMb2RJ6Nic2VoHjGctROHTOGUzPneJAZSOhSrzhEFWQn+odRf6PWRDclXP22jLuCxRyqnb",
+	"U1thYw0YxVcgxacorPs+mnhuPNBNJbRRJe4xhETkzG/uOBeEVnWZH3dH3+El91RYvBd5amXxgheF+Ujk",
+	"J/Dudh6G5wKhaQoOpJUe/r85AJyNsBBH/FH39TDZd2SlwrM/Vrfvu2M9URp/+Rn2PMGXOW3q1/+yy54C",
+	"QDJ4JOVaVXGBaTbqQ5T5YbheXhR3LkLuJffu4iyclTzA/b1SKr9PE/N+heg/63wFvscCIGx5mTMttoIo",
+	"TOwRkakLcURWPuj9O7jio+AQHZUyN6yPzqj6AayqWNXR3WIA/VAGmnhk9aS0/ueKxAViigZnvZ0zvtJC",
+	"NI1RolyBadz0G5bKDiJvQRPtcXPmPV5yb5H10OE8ZtLQwD7RiDrN7Fg0Hb/2ziLpNJkfIYreevNABN34",
+	"hf5Mo+eGlrYnEc3GS4yYN0Lybx4tx57/CZHy1i4c6nMfmNzze9wON9gJj+8bTHZQqu8iD3GX2hGe/RHz",
+	"D4MS8Ufu4ZZyD6Qt2nkHiFL10w5DqvlhXuMa33bC4ZV/7oD2uc/DeKGq/Wd4ZvhjGCj+oceP/f/sXc9u",
+	"4j4QfhWrZ0QLan9/2NtWWmml3UuXPfbgEhesBjtKAila9d1XmbGDk9iJKSFpaW9VCU6Ymcx4ZjzfR3H2",
+	"D6CbEyIz4WMCJ+04DRx8PlCnCZ1BpctUUnrKg6b0/47RYK65q7sPR/nSc/acDpe+5w+wiYVvNXnFlyvI",
+	"MkOZYf59jsUkbBdoPlT5aPvZhCYkYjIK0ZcCmp2zgQBWBnitakDZbW2/1EW98ohVcmzVdvw5JZPx9ZRM",
+	"/v1vpLpvwP2EdYY1o4JMx//UAHvaIXuOYBa76vTd08JuQK7lUpythQOsIo3XUvAFWUiRpFRh5FKSm2wh",
+	"ALddr1ta83O+thVPj+1kT6xWdt+Vy2ztuvp5SxAPAPAm76ZJisTVJjmcZgUPZCZm5GY8Jdfj/0dkMru6",
+	"aUKbA+zk5irjHC9pObWRS3KjziQkEWNAZEcyGQcu+nm46pDjBve9FToRLNrHflA2b99s8EGrtdFqk3e0",
+	"L1YDrGGiEWC9Eafyrb0DarvjxEnpyDUSrRR4lgXMzB+wW6HUJyV49RUNykn2frgS/YFn8dOhaEvx83tB",
+	"cnTGJVCQ3SEl0CNgSiq6Om0q3Al2/nt5oQdNhdGEKqmw+XbyqC1Y8z47gvntvPdZr4Wp6ILgXBG1NJxq",
+	"ao5r2BKEn9srYVFLV/9YvGm4zdB4rIYluS3nDIP5V7bkAgMHj9zvu3cw5h+6EYlS0OI8XeRt6Yu9fxcx",
+	"AAvyEW7oqh839Nn5O54EGd/M6hS5zdtdLlYUKUCtG53b/FO7v+uw8hjzCG7kbM7hh2/+aIAmiQThZ8ha",
+	"UGN6gZSyy9SkUGWN7K6+afWljetq1wr38922skG55kwqHqo2sQVVWFfxzE7sKZeGXk4ezfZm4qXHQoV7",
+	"lDGYm1pzoUHHquo9aqOsHq+PGHVSOy7VjN8sSnq/wemHXCZldziCDhqKjEixAAIRnibkie1GZCUztmUx",
+	"kY8pMDQTIA0RaVtQO3GNhkcXw+6OzvOwgpJvuUrjyNc2ImY0ALa4pnj3e39ZH77CuJ2vrxBpzNmQBKtw",
+	"DJniQKaQqZ7J/KJeNymIkG4Mzr0eLv/A8YCX1iT6jq3lljVp5sOd6RVgBzvM9Mp6IDSjOzPHjjapvWx5",
+	"6J4kVXbqv9d0KPv17vawR2jxy58WVZS5cVBeW5W9yA1ke/FWa2oThxezi0sacZC0urhOU6X57UkqScoZ",
+	"0ouqPrMeq6mPit9KgfvTRGH8Lp5CVu6RGu1qPdNSuzvdwWmMTMZPXCw1Hb9jmcgEnKppP1+q+GIUUiGg",
+	"sqK/qwBErTRdHI5Nmpc/yOeGixVDYzCDx01GmtMu/4smsO1X6xiHBiwypGGITOKMpBI1HCDfHfxbKgSC",
+	"ZGXKQA331ZeD/sXITkNq5K04ug/0bMaD5jbk+MEtDNMKkbbGZ2uszbfMurjcU4aRB7aTsE4uX7pYccEM",
+	"MSoarPoi3zgLA7RBTFGK7+iDPC/3L38DAAD//w==",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -35,6 +35,28 @@ func (h Handlers) ExportWorkbook(ctx context.Context, _ ExportWorkbookRequestObj
 	}, nil
 }
 
+// ExportBox implements the contract.
+func (h Handlers) ExportBox(ctx context.Context, _ ExportBoxRequestObject) (ExportBoxResponseObject, error) {
+	var out bytes.Buffer
+	items, err := h.does.BoxItems(ctx)
+	if err == nil {
+		err = exchange.WriteBox(&out, items)
+	}
+	return ExportBox200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportBox200ResponseHeaders{ContentDisposition: under("dunvel-box.csv")}}, err
+}
+
+// ExportBoxWorkbook implements the contract.
+func (h Handlers) ExportBoxWorkbook(ctx context.Context, _ ExportBoxWorkbookRequestObject) (ExportBoxWorkbookResponseObject, error) {
+	var out bytes.Buffer
+	items, err := h.does.BoxItems(ctx)
+	if err == nil {
+		err = exchange.WriteBoxWorkbook(&out, items)
+	}
+	return ExportBoxWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse{
+		Body: &out, ContentLength: int64(out.Len()), Headers: ExportBoxWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-box.xlsx")},
+	}, err
+}
+
 // under is the name to keep a file under, as a header has it.
 func under(name string) *string { return new(`attachment; filename="` + name + `"`) }
 

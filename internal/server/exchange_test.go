@@ -225,3 +225,39 @@ func TestFileAsItIs(t *testing.T) {
 		}
 	}
 }
+
+// The box goes out as a table and comes back: what is there stays, what was taken out is new, a wrong cell is
+// told by its line.
+func TestBoxAsATable(t *testing.T) {
+	s := start(t)
+	if status, _, body := s.ask("POST", "/api/items/bulk", `{"text":"ball, lead, 3.5 g 7.1 g, hook 1/0, 6 each"}`, nil); status != 201 {
+		t.Fatalf("%d %s", status, body)
+	}
+	_, _, table := s.ask("GET", "/api/box.csv", "", nil)
+	if !strings.HasPrefix(table, "kind,") || strings.Count(table, "\r\n") != 3 {
+		t.Fatal(table)
+	}
+	send := func(query, text string) (int, string) {
+		t.Helper()
+		body, err := json.Marshal(map[string]any{"kind": "log", "text": text, "take": query == "take"})
+		if err != nil {
+			t.Fatal(err)
+		}
+		status, _, out := s.ask("POST", "/api/imports", string(body), nil)
+		return status, out
+	}
+	if status, body := send("", table); status != 200 || !strings.Contains(body, `"entries":2`) || !strings.Contains(body, `"known":2`) {
+		t.Errorf("%d %s", status, body)
+	}
+	more := strings.ReplaceAll(table, ",7.1,", ",10.6,")
+	if status, body := send("take", more); status != 200 || !strings.Contains(body, `"taken":true`) {
+		t.Errorf("%d %s", status, body)
+	}
+	var items []struct{ Name string }
+	if s.ask("GET", "/api/items", "", &items); len(items) != 3 {
+		t.Errorf("%+v", items)
+	}
+	if status, body := send("take", strings.ReplaceAll(table, ",7.1,", ",heavy,")); status != 422 || !strings.Contains(body, "line 3") {
+		t.Errorf("%d %s", status, body)
+	}
+}

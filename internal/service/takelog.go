@@ -14,9 +14,14 @@ import (
 	"dunvel/internal/store"
 )
 
-// takeLog takes a log as a table in: a trip goes by its name, an event by its key. What
+// takeLog takes a table in: what is owned, where it is that, or a log. A trip goes by its name, an event by its key. What
 // was lost then is not taken from the box of now.
 func (s *Service) takeLog(ctx context.Context, f File, r *Report) error {
+	if rows, refused, ok, err := exchange.ReadBox(ctx, f.Text); err != nil {
+		return err
+	} else if ok {
+		return s.takeBox(ctx, rows, refused, f, r)
+	}
 	if f.How.Zone == nil {
 		f.How.Zone = time.Local
 	}

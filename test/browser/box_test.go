@@ -91,10 +91,14 @@ func TestBoxByKeysAndPaste(t *testing.T) {
 	p.until(fmt.Sprintf("%s === %d", rows, before+2))
 	// One bad row, and none of them is taken.
 	paste("1.2 g\\tball\\n2.3 g\\tcube\\n")
+	p.says(".grid-wrong", "None of the rows is kept. Row 2: ")
 	p.says(".grid-wrong", "“cube” is not one of")
 	if n := value[int](p, rows); n != before+2 {
 		t.Errorf("%d rows, %d before", n, before+2)
 	}
+	// Headers that were copied along are none of the things, and a cell may hold quotes.
+	paste("Weight (g)\\tShape\\tMetal\\tHook\\n3.3 g\\tball\\ttin\\t\"#2\"\\n")
+	p.until(fmt.Sprintf("%s === %d", rows, before+3))
 }
 
 // What another window has changed is told, and what was typed here stays.

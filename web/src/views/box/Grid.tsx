@@ -4,7 +4,7 @@ import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Wide } from "../../parts/Wide";
 import { useBoxActions } from "../../setup/useBox";
-import { type Cells, cellsOf, exactly, pasted } from "./cells";
+import { type Cells, cellsOf, exactly, pasted, withoutHeaders } from "./cells";
 
 /** The things of one kind, a row each, with an empty row to add more. */
 export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
@@ -99,7 +99,10 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
     const text = e.clipboardData.getData("text/plain");
     if (!/[\t\n]/.test(text.trim())) return; // one cell: as anywhere else
     e.preventDefault();
-    const rows = pasted(text).map((line) => [...Array<string>(column).fill(""), ...line]);
+    const rows = withoutHeaders(pasted(text), kind.columns, column).map((line) => [
+      ...Array<string>(column).fill(""),
+      ...line,
+    ]);
     if (saved && rows.length === 1) {
       const line = rows[0] ?? [];
       const over = kind.columns.slice(column, line.length).map((c, i) => [c.key, line[column + i] ?? ""]);
@@ -113,7 +116,8 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
           say(`${more.length} put into the box.`, () => {
             for (const m of more) remove.mutate(m.id);
           }),
-        onError: failed,
+        // Which row and cell it is: what was pasted is on the clipboard still.
+        onError: (e) => failed(e instanceof Failure ? new Error(told(e)) : e),
       },
     );
   };
@@ -231,4 +235,14 @@ function move(e: KeyboardEvent<HTMLTableElement>) {
   if (e.key === "ArrowUp") to(rows[here - 1], at);
   if (e.key === "ArrowLeft" && (whole || input.selectionEnd === 0)) to(row, at - 1);
   if (e.key === "ArrowRight" && (whole || input.selectionStart === input.value.length)) to(row, at + 1);
+}
+
+/** What is wrong with pasted rows, each with its row: the first of it. */
+function told(failure: Failure): string {
+  const all = Object.entries(failure.fields).map(([field, message]) => {
+    const row = Number(field.split(".")[1]);
+    return message.startsWith("Row ") || Number.isNaN(row) ? message : `Row ${row + 1}: ${message}`;
+  });
+  if (all.length === 0) return failure.message;
+  return `None of the rows is kept. ${all.slice(0, 3).join(" ")}${all.length > 3 ? ` And ${all.length - 3} more.` : ""}`;
 }

@@ -1,3 +1,4 @@
+import { parse } from "papaparse";
 import type { BoxKind, SavedItem } from "../../api/client";
 
 type Column = BoxKind["columns"][number];
@@ -26,11 +27,19 @@ export function exactly(measure: string, base: number): string {
   return `${base} ${measure === "mass" || measure === "strength" ? "kg" : "m"}`;
 }
 
-/** Rows of cells as a spreadsheet puts them on the clipboard. */
-export function pasted(text: string): string[][] {
-  return text
-    .replace(/\r\n?/g, "\n")
-    .replace(/\n$/, "")
-    .split("\n")
-    .map((line) => line.split("\t"));
+/** Rows of cells as a spreadsheet puts them on the clipboard: cells with line breaks or quotes in quotes. */
+export const pasted = (text: string): string[][] =>
+  parse<string[]>(text, { delimiter: "\t", skipEmptyLines: true }).data;
+
+/** Rows without one of headers over them, where it was copied along. */
+export function withoutHeaders(rows: string[][], columns: Column[], from: number): string[][] {
+  const first =
+    rows[0]?.map((cell) =>
+      cell
+        .replace(/\s*[([].*$/, "")
+        .trim()
+        .toLowerCase(),
+    ) ?? [];
+  const headers = first.filter((cell, i) => cell !== "" && cell === columns[from + i]?.label.toLowerCase());
+  return headers.length > 1 || (headers.length === 1 && first.length === 1) ? rows.slice(1) : rows;
 }

@@ -49,6 +49,16 @@ export function Exchange() {
             </a>
           </li>
           <li>
+            <a href="/api/box.csv" download="dunvel-box.csv">
+              The box
+            </a>{" "}
+            what is owned, as a table (CSV), or{" "}
+            <a href="/api/box.xlsx" download="dunvel-box.xlsx">
+              as a workbook
+            </a>{" "}
+            (XLSX)
+          </li>
+          <li>
             <a href="/api/backup.json" download="dunvel-backup.json" onClick={noteBackup}>
               Everything
             </a>{" "}

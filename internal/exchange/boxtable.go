@@ -1,0 +1,216 @@
+package exchange
+
+import (
+	"bufio"
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"dunvel/core/box"
+
+	"github.com/xuri/excelize/v2"
+)
+
+// kindHeader is the header of the column that says what kind of thing a row of the box is.
+const kindHeader = "kind"
+
+// boxColumn is a column of the box as a table: of the kinds of things that have it.
+type boxColumn struct {
+	header string
+	of     map[string]box.Column // by kind
+}
+
+// boxColumns are those of all kinds, each once by its header.
+func boxColumns() []boxColumn {
+	var out []boxColumn
+	for _, kind := range box.Kinds() {
+		for _, c := range kind.Columns {
+			header := headerOf(c)
+			i := slices.IndexFunc(out, func(b boxColumn) bool { return b.header == header })
+			if i < 0 {
+				i = len(out)
+				out = append(out, boxColumn{header, map[string]box.Column{}})
+			}
+			out[i].of[kind.Kind] = c
+		}
+	}
+	return out
+}
+
+// boxRows are the items of a box as rows, the headers first.
+func boxRows(items []box.Item) [][]string {
+	columns := boxColumns()
+	rows := [][]string{{kindHeader}}
+	for _, c := range columns {
+		rows[0] = append(rows[0], c.header)
+	}
+	for _, item := range items {
+		row := []string{item.Kind}
+		for _, c := range columns {
+			cell := ""
+			if column, has := c.of[item.Kind]; has {
+				cell = column.Cell(item)
+			}
+			row = append(row, cell)
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// WriteBox writes a box as a table (RFC 4180), with units in the headers.
+func WriteBox(w io.Writer, items []box.Item) error {
+	out := bufio.NewWriter(w)
+	for _, row := range boxRows(items) {
+		for i := range row {
+			row[i] = harmless(row[i])
+		}
+		writeRecord(out, row)
+	}
+	if err := out.Flush(); err != nil {
+		return fmt.Errorf("exchange: %w", err)
+	}
+	return nil
+}
+
+// WriteBoxWorkbook writes a box as a workbook (XLSX).
+func WriteBoxWorkbook(w io.Writer, items []box.Item) (err error) {
+	f := excelize.NewFile()
+	defer func() { err = errors.Join(err, f.Close()) }()
+	const sheet = "Box"
+	if err := f.SetSheetName("Sheet1", sheet); err != nil {
+		return fmt.Errorf("exchange: %w", err)
+	}
+	for line, row := range boxRows(items) {
+		cells := make([]any, len(row))
+		for i, text := range row {
+			if v, err := strconv.ParseFloat(text, 64); err == nil && line > 0 {
+				cells[i] = v
+			} else if text != "" {
+				cells[i] = text
+			}
+		}
+		if err := f.SetSheetRow(sheet, fmt.Sprintf("A%d", line+1), &cells); err != nil {
+			return fmt.Errorf("exchange: %w", err)
+		}
+	}
+	return f.Write(w)
+}
+
+// BoxRows are rows of one kind of thing, as box.Read takes them, with their lines.
+type BoxRows struct {
+	Kind  string
+	Rows  [][]string
+	Lines []int
+}
+
+// plainNumber is a cell without a unit.
+var plainNumber = regexp.MustCompile(`^\d+(?:[.,]\d+)?$`)
+
+// ReadBox reads a box as a table; ok is false where the file is none: it has no column for the kind of
+// thing, or no kind that there is. Columns go by their headers, in the unit in brackets there. The error
+// is setup.Errors for the field "text", or that of ctx.
+func ReadBox(ctx context.Context, text []byte) (out []BoxRows, refused []Refused, ok bool, err error) {
+	s, err := openSheet(text)
+	if err != nil {
+		return nil, nil, false, err
+	}
+	r := boxReader{at: map[string]int{}}
+	err = s.each(ctx, func(line int, row []string, _ float64) error { return r.row(line, row) })
+	if errors.Is(err, errEnough) || err == nil && (r.headers == nil || len(r.out) == 0) {
+		return nil, nil, false, nil
+	}
+	return r.out, r.refused, true, err
+}
+
+// boxReader is a box that is being read.
+type boxReader struct {
+	headers []string
+	kind    int // its column
+	out     []BoxRows
+	at      map[string]int // which of out a kind is
+	refused []Refused
+}
+
+func (r *boxReader) row(line int, row []string) error {
+	if !slices.ContainsFunc(row, func(c string) bool { return strings.TrimSpace(c) != "" }) {
+		return nil
+	}
+	if r.headers == nil {
+		r.kind = slices.IndexFunc(row, func(h string) bool { return strings.EqualFold(strings.TrimSpace(h), kindHeader) })
+		if r.kind < 0 {
+			return errEnough
+		}
+		for _, h := range row {
+			r.headers = append(r.headers, strings.Clone(strings.ToLower(strings.TrimSpace(h))))
+		}
+		return nil
+	}
+	kind := ""
+	if r.kind < len(row) {
+		kind = strings.ToLower(strings.TrimSpace(row[r.kind]))
+	}
+	i := slices.IndexFunc(box.Kinds(), func(d box.Description) bool { return d.Kind == kind })
+	if i < 0 {
+		if len(r.out) == 0 {
+			return errEnough // a table of something else
+		}
+		r.refused = append(r.refused, Refused{line, fmt.Sprintf("there is no kind “%s” in a box", kind)})
+		return nil
+	}
+	k, there := r.at[kind]
+	if !there {
+		k = len(r.out)
+		r.at[kind] = k
+		r.out = append(r.out, BoxRows{Kind: strings.Clone(kind)})
+	}
+	r.out[k].Rows = append(r.out[k].Rows, r.cells(box.Kinds()[i].Columns, row))
+	r.out[k].Lines = append(r.out[k].Lines, line)
+	return nil
+}
+
+// column is which column of a row one of ours is: by its whole header, or else the first that is called so
+// and says something; -1 for none.
+func (r *boxReader) column(of box.Column, row []string) int {
+	if at := slices.Index(r.headers, headerOf(of)); at >= 0 && at < len(row) {
+		return at
+	}
+	for at, h := range r.headers {
+		if at < len(row) && strings.TrimSpace(row[at]) != "" && bareHeader(h) == bareHeader(headerOf(of)) {
+			return at
+		}
+	}
+	return -1
+}
+
+// headerOf is the header of a column, with the unit of its quantities.
+func headerOf(c box.Column) string {
+	if symbol := c.Unit().Symbol; symbol != "" {
+		return strings.ToLower(c.Label) + " (" + symbol + ")"
+	}
+	return strings.ToLower(c.Label)
+}
+
+// cells are those of a row in the order of a kind's columns, numbers with the unit of their header.
+func (r *boxReader) cells(columns []box.Column, row []string) []string {
+	out := make([]string, len(columns))
+	for c, column := range columns {
+		at := r.column(column, row)
+		if at < 0 {
+			continue
+		}
+		out[c] = strings.Clone(plain(strings.TrimSpace(row[at])))
+		if symbol := column.Unit().Symbol; symbol != "" && plainNumber.MatchString(out[c]) {
+			if u, ok := unitOf(r.headers[at], symbol); ok {
+				symbol = u.Symbol
+			}
+			out[c] += " " + symbol
+		}
+	}
+	return out
+}

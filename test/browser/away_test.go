@@ -174,10 +174,13 @@ func TestOverTLS(t *testing.T) {
 	p.visit("/log?trip=1&part=tap")
 	p.click("Go on with it")
 	p.until(`!!document.querySelector(".tap")`)
+	p.leave()
+	p.click("Short bite")
+	p.until(`document.querySelector(".tap-waiting")?.innerText.startsWith("1 kept on this device")`)
 	if err := p.does.Revoke(t.Context(), p.device()); err != nil {
 		t.Fatal(err)
 	}
-	p.click("Short bite")
+	p.gone.Store(false)
 	p.pair()
 	p.until(`[...Array(localStorage.length).keys()].every((i) => !/^dunvel.log.(event|trip)/.test(localStorage.key(i)))`)
 	if got := kept(); got != before+1 {

@@ -36,7 +36,7 @@ export function Find({
       <input
         id={id}
         type="search"
-        className="row-input"
+        className="row-input find"
         value={text}
         autoComplete="off"
         onChange={(e) => onText(e.target.value)}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { EventKind, LogEvent, Phase, RodState, SavedTrip, Setup } from "../api/client";
+import type { EventKind, LogEvent, Phase, SavedTrip, Setup } from "../api/client";
 import { Care, useCautions } from "../parts/Care";
 import { useDefinitions } from "../parts/definitions";
 import { useLive } from "../parts/live";
@@ -10,6 +10,7 @@ import { Aboard, aboard } from "./aboard";
 import { Change } from "./Change";
 import { newKey, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
+import { latest, stateBefore, stateNow } from "./state";
 import { useEvents, useLesson, useLogActions, useQueue } from "./useLog";
 import { apart, at, kindOf, tied, told } from "./words";
 import "./tap.css";
@@ -233,15 +234,6 @@ function underway(since: number, felt: number): string {
     : `after ${since.toFixed(0)} s`;
 }
 
-/** What happened last to a rod, of a kind. */
-const latest = (all: LogEvent[], rod: number, kind: EventKind) =>
-  all
-    .filter((e) => e.kind === kind && e.rod === rod)
-    .reduce<LogEvent | undefined>(
-      (a, b) => (a && Date.parse(a.time) > Date.parse(b.time) ? a : b),
-      undefined,
-    );
-
 /** Whatever else there is to say. */
 function NoteIt({ onNote }: { onNote: (note: string) => void }) {
   const [text, setText] = useState("");
@@ -263,43 +255,4 @@ function NoteIt({ onNote }: { onNote: (note: string) => void }) {
       <button type="submit">Note it</button>
     </form>
   );
-}
-
-/** What a rod fishes with after all that was logged; the server says the same of every event. */
-export const stateNow = (trip: SavedTrip, rod: number, events: LogEvent[]): RodState =>
-  states(trip, rod, events).at(-1) as RodState;
-
-/** What it was tied with before, to go back to with one tap: two baits are compared so. */
-function stateBefore(trip: SavedTrip, rod: number, events: LogEvent[]): RodState | undefined {
-  const all = states(trip, rod, events);
-  const now = tackle(all.at(-1) as RodState);
-  return all.findLast((s) => tackle(s) !== now);
-}
-
-const tackle = ({ setup, mass, technique, colour, scent }: RodState) =>
-  JSON.stringify([setup.head, setup.bait, setup.rig, mass, technique, colour, scent]);
-
-/** All that a rod fished with in turn. */
-function states(trip: SavedTrip, rod: number, events: LogEvent[]): RodState[] {
-  const out = [trip.trip.rods[rod]?.state ?? (trip.trip.rods[0]?.state as RodState)];
-  const sorted = [...events].sort((a, b) => Date.parse(a.time) - Date.parse(b.time));
-  for (const e of sorted) {
-    const now = out.at(-1) as RodState;
-    if (e.state && e.kind === "changed" && e.rod === rod) out.push(inWaterOf(e.state, now));
-    if (e.state && e.kind === "conditions") out.push(inWaterOf(now, e.state));
-  }
-  return out;
-}
-
-/** A state in the water, wind and boat of another, and at its spot. */
-function inWaterOf(state: RodState, { setup, spot, kind, clear, tint }: RodState): RodState {
-  const { water, flow, other, wind, swell, boat } = setup;
-  return {
-    ...state,
-    spot,
-    kind,
-    clear,
-    tint,
-    setup: { ...state.setup, water, flow, other, wind, swell, boat },
-  };
 }

@@ -2,7 +2,8 @@ import { Link } from "react-router";
 import { Failure, type SavedPlan, type SavedTrip, type Setup, type Toward } from "../../api/client";
 import { aboard } from "../../log/aboard";
 import { newKey } from "../../log/queue";
-import { stateNow, Tap } from "../../log/Tap";
+import { stateNow } from "../../log/state";
+import { Tap } from "../../log/Tap";
 import { useEvents, useQueue, useTrips } from "../../log/useLog";
 import { type Live, useAge } from "../../parts/live";
 import { useKept, useUnits } from "../../parts/preferences";
@@ -165,7 +166,7 @@ function useTied(trip: SavedTrip | undefined, live: Live | undefined) {
   const say = useSay();
   const { show } = useUnits();
   return (mass: number, setup: Setup) => {
-    if (!trip || trip.trip.rods.length !== 1) return;
+    if (trip?.trip.rods.length !== 1) return;
     const state = stateNow(trip, 0, [...(events ?? []).map((e) => e.event), ...queue.map((w) => w.event)]);
     if (state.mass === mass) return;
     log({

@@ -80,6 +80,16 @@ func TestLogATrip(t *testing.T) {
 	p.says(".tap-tied", "motor oil")
 	p.click("Fish lost")
 	p.says(".tap-last", "fish lost")
+	p.click("Fish")
+	p.until(`document.querySelector(".tap-last b")?.innerText.endsWith(" fish")`)
+	p.click("Kind, length, weight")
+	p.write("#field-fish-kind", "pollack")
+	p.field("event.length", "42 cm")
+	p.field("event.weight", "1.2 kg")
+	value[bool](p, `(document.querySelector("#field-fish-released").click(), true)`)
+	p.click("Keep it")
+	p.says(".tap-last", "pollack")
+	p.says(".tap-last", "420 mm, 1.2 kg, released")
 
 	p.enter(".tap-note input", "gulls working", "HTMLInputElement", "input")
 	p.click("Note it")
@@ -87,7 +97,7 @@ func TestLogATrip(t *testing.T) {
 
 	// The head that was lost is gone from the box.
 	p.click("What happened")
-	p.until(`document.querySelectorAll(".timeline li").length === 15`)
+	p.until(`document.querySelectorAll(".timeline li").length === 16`)
 	p.visit("/box")
 	p.until(`document.querySelector(` + "`" + cell("Count", "7.1 g ball, lead, 1/0 hook") + "`" + `)?.value`)
 }

@@ -5,9 +5,11 @@ import { useDefinitions } from "../parts/definitions";
 import { useLive } from "../parts/live";
 import { Parts } from "../parts/Parts";
 import { useUnits } from "../parts/preferences";
+import { useSay } from "../parts/Undo";
 import { atTime, onTheWall } from "../parts/when";
 import { Aboard, aboard } from "./aboard";
 import { Change } from "./Change";
+import { FishDetails } from "./FishDetails";
 import { newKey, send } from "./queue";
 import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { latest, stateBefore, stateNow } from "./state";
@@ -38,7 +40,8 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const names = new Map(techniques.map((t) => [t.key, t.name]));
   const { data: events, refetch } = useEvents(trip.id);
   const { queue, stuck, log, letGo } = useQueue(trip.id);
-  const { takeOff, putBack } = useLogActions();
+  const { takeOff, putBack, correct } = useLogActions();
+  const say = useSay();
   const [rod, setRod] = useState(0);
   const [changing, setChanging] = useState(false);
   const [since, setSince] = useState(() => sinceSplash(trip.id, rod));
@@ -108,6 +111,15 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
     }
     const { id } = kept;
     takeOff.mutate(kept, { onSuccess: () => setGone({ id, label: kind }) });
+  };
+  const keepDetails = async (event: LogEvent) => {
+    let of = kept(event);
+    if (!of && !stuck) {
+      await send(); // it may be on its way
+      of = (await refetch()).data?.find((k) => k.event.key === event.key);
+    }
+    if (of) correct.mutate({ of, event }, { onError: (e) => say(e.message) });
+    else log(event); // it waits yet, under the same key
   };
   const refused = queue.filter((w) => w.refused);
   const out = queue.length - refused.length;
@@ -196,6 +208,14 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
               Undo
             </button>
           </p>
+        )}
+        {last && (last.kind === "fish" || last.kind === "fish lost") && (
+          <FishDetails
+            key={last.key}
+            of={last}
+            kinds={[...new Set(all.map((e) => e.species ?? "").filter(Boolean))]}
+            onKeep={keepDetails}
+          />
         )}
         {gone && (
           <p>

@@ -1,0 +1,57 @@
+import { useState } from "react";
+import type { LogEvent } from "../api/client";
+import { fieldId, Row } from "../parts/Row";
+import { NumberField } from "../setup/NumberField";
+
+/** What is to be known of the fish that was just logged: nothing of it is needed. */
+export function FishDetails({
+  of,
+  kinds,
+  onKeep,
+}: {
+  of: LogEvent;
+  /** Of fish that were logged before. */
+  kinds: string[];
+  onKeep: (event: LogEvent) => void;
+}) {
+  const [event, setEvent] = useState(of);
+  const set = (changes: Partial<LogEvent>) => setEvent((e) => ({ ...e, ...changes }));
+  const id = fieldId("fish-kind");
+  return (
+    <details className="tap-fish">
+      <summary>Kind, length, weight</summary>
+      <Row id={id} label="Kind of fish">
+        <input
+          id={id}
+          className="row-input"
+          list={`${id}-known`}
+          maxLength={80}
+          value={event.species ?? ""}
+          onChange={(e) => set({ species: e.target.value })}
+        />
+      </Row>
+      <datalist id={`${id}-known`}>
+        {kinds.map((k) => (
+          <option key={k} value={k} />
+        ))}
+      </datalist>
+      <NumberField path="event.length" value={event.length ?? 0} onChange={(length) => set({ length })} />
+      <NumberField path="event.weight" value={event.weight ?? 0} onChange={(weight) => set({ weight })} />
+      {event.kind === "fish" && (
+        <Row id={fieldId("fish-released")} label="Released">
+          <input
+            id={fieldId("fish-released")}
+            type="checkbox"
+            checked={event.released ?? false}
+            onChange={(e) => set({ released: e.target.checked })}
+          />
+        </Row>
+      )}
+      <p>
+        <button type="button" onClick={() => onKeep(event)}>
+          Keep it
+        </button>
+      </p>
+    </details>
+  );
+}

@@ -101,6 +101,9 @@ var (
 	PatternLess  = Value{5, "1", 0, "fewer than this are too few to say anything"}
 	FallSurprise = Value{1.25, "1", 0, "a fall so much beyond its 80 % range is told at once"}
 	QuietCasts   = Value{15, "1", 0, "after so many casts without a take it is told what was tried least"}
+	HandCasts    = Value{3, "1", 0, "an outfit that was cast so often was meant"}
+	HandLeast    = Value{3, "1", 0, "fewer outfits than this are too few to say how somebody ties"}
+	HandSame     = Value{1.1, "1", 0, "heads that differ by no more are about the same"}
 	KnotCasts    = Value{80, "1", 0.5, "casts after which a knot is to be tied anew"}
 	KnotRubs     = Value{5, "1", 0.5, "fish and snags that wear it as much"}
 	CastLongest  = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}

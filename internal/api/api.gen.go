@@ -129,6 +129,9 @@ type ServerInterface interface {
 	// GetGuide The words of the job, and a page for each way of working a bait and each rig
 	// (GET /guide)
 	GetGuide(ctx *echo.Context) error
+	// Hand What was tied on against what is said of the same water
+	// (POST /hand)
+	Hand(ctx *echo.Context, params HandParams) error
 	// Health That it runs, and the database can be read
 	// (GET /health)
 	Health(ctx *echo.Context) error
@@ -777,6 +780,24 @@ func (w *ServerInterfaceWrapper) GetGuide(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.GetGuide(ctx)
+	return err
+}
+
+// Hand converts echo context to params.
+func (w *ServerInterfaceWrapper) Hand(ctx *echo.Context) error {
+	var err error
+
+	// Parameter object where we will unmarshal all parameters from the context
+	var params HandParams
+	// ------------- Optional query parameter "progress" -------------
+
+	err = runtime.BindQueryParameterWithOptions("form", true, false, "progress", ctx.QueryParams(), &params.Progress, runtime.BindQueryParameterOptions{Type: "boolean", Format: ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter progress: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Hand(ctx, params)
 	return err
 }
 
@@ -1887,6 +1908,7 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.DELETE(options.BaseURL+"/events/:id", wrapper.DeleteEvent, options.OperationMiddlewares["deleteEvent"]...)
 	router.PATCH(options.BaseURL+"/events/:id", wrapper.ChangeEvent, options.OperationMiddlewares["changeEvent"]...)
 	router.POST(options.BaseURL+"/events/:id/restore", wrapper.RestoreEvent, options.OperationMiddlewares["restoreEvent"]...)
+	router.POST(options.BaseURL+"/hand", wrapper.Hand, options.OperationMiddlewares["hand"]...)
 	router.POST(options.BaseURL+"/lessons", wrapper.Learn, options.OperationMiddlewares["learn"]...)
 	router.GET(options.BaseURL+"/log.csv", wrapper.ExportLog, options.OperationMiddlewares["exportLog"]...)
 	router.GET(options.BaseURL+"/log.xlsx", wrapper.ExportWorkbook, options.OperationMiddlewares["exportWorkbook"]...)
@@ -4757,6 +4779,133 @@ type GetGuidedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response GetGuidedefaultApplicationProblemPlusJSONResponse) VisitGetGuideResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HandRequestObject struct {
+	Params HandParams
+	Body   *HandJSONRequestBody
+}
+
+type HandResponseObject interface {
+	VisitHandResponse(w http.ResponseWriter) error
+}
+
+type Hand200JSONResponse OwnHand
+
+func (response Hand200JSONResponse) VisitHandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Hand200ApplicationxNdjsonResponse struct {
+	Body          io.Reader
+	ContentLength int64
+}
+
+func (response Hand200ApplicationxNdjsonResponse) VisitHandResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/x-ndjson")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	flusher, ok := w.(http.Flusher)
+	if !ok {
+		// If w doesn't support flushing, fall back to io.Copy.
+		_, err := io.Copy(w, response.Body)
+		return err
+	}
+	// text/event-stream messages are typically small; use a
+	// modest buffer and flush after each chunk so clients see
+	// events immediately instead of waiting on OS buffering.
+	buf := make([]byte, 4096)
+	for {
+		n, err := response.Body.Read(buf)
+		if n > 0 {
+			if _, writeErr := w.Write(buf[:n]); writeErr != nil {
+				return writeErr
+			}
+			flusher.Flush()
+		}
+		if err != nil {
+			if err == io.EOF {
+				return nil
+			}
+			return err
+		}
+	}
+}
+
+type Hand400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Hand400ApplicationProblemPlusJSONResponse) VisitHandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Hand403ApplicationProblemPlusJSONResponse Problem
+
+func (response Hand403ApplicationProblemPlusJSONResponse) VisitHandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Hand422ApplicationProblemPlusJSONResponse Problem
+
+func (response Hand422ApplicationProblemPlusJSONResponse) VisitHandResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type HanddefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response HanddefaultApplicationProblemPlusJSONResponse) VisitHandResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10569,6 +10718,9 @@ type StrictServerInterface interface {
 	// GetGuide The words of the job, and a page for each way of working a bait and each rig
 	// (GET /guide)
 	GetGuide(ctx context.Context, request GetGuideRequestObject) (GetGuideResponseObject, error)
+	// Hand What was tied on against what is said of the same water
+	// (POST /hand)
+	Hand(ctx context.Context, request HandRequestObject) (HandResponseObject, error)
 	// Health That it runs, and the database can be read
 	// (GET /health)
 	Health(ctx context.Context, request HealthRequestObject) (HealthResponseObject, error)
@@ -11944,6 +12096,54 @@ func (sh *strictHandler) GetGuide(ctx *echo.Context) error {
 		return err
 	} else if validResponse, ok := response.(GetGuideResponseObject); ok {
 		return validResponse.VisitGetGuideResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Hand operation middleware
+func (sh *strictHandler) Hand(ctx *echo.Context, params HandParams) error {
+	var request HandRequestObject
+
+	request.Params = params
+
+	var body HandJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Hand(ctx.Request().Context(), request.(HandRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Hand")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(HandResponseObject); ok {
+		return validResponse.VisitHandResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -14263,471 +14463,474 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L17k9s2ti/6VVA699bM3E23ux3bk7Tr/OFHPMkeJ/GxnZ1TtSdVGxIhCSOKYACw1cpUvvstrLUAkiIo",
-	"guqHHU/yR+x28wECCwvr+fv9a7ZQ20qVorRmdvmvWcU13worNPyUa7608BdhFlpWVqpydjl7I0thmFqy",
-	"/3z/w/eXjDO4jnHDjFKl+9OuBVsLnjOrmJWCqZJJwzal2pUZ42XuLijhKl6andBn7Kc1t/AP+CwrisIw",
-	"Y/neZGxeW7ZUmnFWycWGWXcpx+fv1nKxds9WlSjZXli2WPNyJcwsm0k31l9qofezbFbyrZhd0hdlM7NY",
-	"iy3HT1vyurCzyyUvjMhmdl+5C+dKFYKXs99+y2YydxfC4ypu183TZD7LZlr8Ukst8tml1bVoP3qp9JZb",
-	"d11pnz6eZbOtLOW23s4uL8J7ZGnFSmh4T6XVSgtjRmbcfXQhmLTuu3dKb0TOVG0v2Vrt2JJr/A3Os8RZ",
-	"FqWbKm7ZQm3xQdIOzFAYxMRJsnxeiP7IP6wF28gyd+8UpYU3RWYS7z42mVt+/UaUK7ueXT46DyMwVsty",
-	"NfvNjUALU6nSCJi/t1rNC7F1f12o0ooS5JhXVSEX3I3tYYVX/Mc/jRvov1qv+n+0WM4uZ//rYbM3HuJv",
-	"zUP/XHhj91NBhHeitGynFQzKjx9G9HyuuM7/Ty0MXv+vGc9z6f7Oi7daVUJb6cZOU1y1/ulfs7Uo8uFb",
-	"WqKWqxpnkiaorLdzJ17RwUrD3IPZfM/WvMwz9xcnLm5tQEqWUhS5E4Utv26/8MvwfDX/p1hY9/yq4PhV",
-	"RfHDcnb538fn8RXfv3U3/PZzFpGYnO/Zbq2MYGtVk0A/c3+slDBsLpZKCxipEbaunBjVRYECiHLTGx1e",
-	"OLK47+Eid3WlLAkdbti/tjbveX/zZjNjuRVjz3+huH0PF+Id+/5++UnaNW5VaZzqzJkqM/gHcSU026na",
-	"rZdgc2Gt0LP+Vsxm7q7+g39Yep0J+nPHw+PZP2tjWal2GdusZllElsI0nJ89iU5EI2VW7bjOxybiA171",
-	"WzarS4knz7HLf4SLfstmO24X67Grf4KLUCN4bfLfMy8puFBhoD9HZOX54oQdyreqLiOH5XfCaqdyNbO1",
-	"Lk10fnuz6DSme5Qo3Tz/92zJi2KWzRaFMu76HQf1XfEafiwknGmF2qFE0HtMoXZMK7gz19wtreUbwWTp",
-	"frnmG3fvUoj2JJA+zWbXD5SbYA5TYXBPiJhcbR+aDD/NfSM81jDOjFioMk/7Wiu3IkmJHSwpzBLdnvkF",
-	"8APtLaz7ppV6QP9oxWJdyl9qcUar3fr1A7mtlLZoD7kDZ5bX5ZUoHi6UFg/DnTAevPtVe0omiQ1p2N60",
-	"vvUqWFpDajhjpl6snXmFq3Lm1v0sfLa0YgsPOjgawzxwrfm+LV29Cws+F0X0N7WpeTG28Wgm3T5VOo+N",
-	"Jb6A+Fp/VzYLpw6+NbpFwWycukXNJjLTP4EJqZZsJ90RuKi1dme4s57MThQFc7eB/ekOnJ2Qq7V9xsS2",
-	"su6MElqwUpWC5QqMzt7MzUX+vlCVSDyl58quY2Pklrm3gAJ3r3KWnbuWgT6Lv1lLt1YjRxJc9Fs2W3At",
-	"Bl5sFds6E27nzqa+ad+WvWOveslrLx+HEgmKzUS057dlLq7d4vRfmzl9Q79xU2Mb+5Yed7g8aPT2z+5F",
-	"Hfnyb9QOHm1VjeIBhpHzP9zBrIo8NuUDDtM3gueGcS2Cm4LWuVFbAZJH573hMoc/rSwK96Xuc6JnfK4l",
-	"vuiorapkCbtlyRc2IvnfKysMuVMwT2yBS2SCk8a0MBbsQjDUWys9Yd+hjR/RKmZNarY7rq9bewv2nNML",
-	"METupgX+XUZF3gq97T/v72LvF9A9yv99VcucxAZ9KT5XddjabsM7yYm9JlG90ZThVzbqDQYZU2qHu2Ip",
-	"CjukryquLX4Iig6XW5HDqsFdMTF3Jv6AnCu2VkXOtMJHFLIUmdMwnC3FjoWBH86D25AwD0n73+0C0tuR",
-	"jy0EH1UAhdO9bmM3dqz7dMMKuRHF3v2tVKCvcsWkfcYeXFweLGJrPgoZ26sffCBizlEq3GXC+UjP2Pkl",
-	"SUqpbJpp42bSDKhVt9FBE8B8g8AJvlizlVZ11fG+Ttl08JTorkuUXnyAvzxFXktlvxH8SuLBfOB+aNRy",
-	"6MBsnR3K/WnGpM1SjtJS2TcgATr6XaVTZ5E3lyNn1oRJJf3Yen1LJw+aVdOsIf+OKTOvyhcij49KOX2Z",
-	"7pf7Ddpzy1+TAQTPQ6vDb8tl4XxHXEDSpGYjcifRKa65O1QnnvwdZQB6gM53pnTGzE5ut7JcZcE2KAXX",
-	"cKmCf9rKPC/C8Oe8zEdURaXVUg6Ft7zFWJe5wDnSKnfGul7yhTMg2FzkJwpcLiq0BxN0zXV/eM93fM+W",
-	"Wm39sNK0ViQu8QFnrhDLJM13INr4GW6I7uEpEq3lalhtqpIkwB1T8HnOSxJlzkBjJZ1Gb7mOvtiI0opy",
-	"MWCwyJgd9YFOC+MlSstV1ky7KPPmACvFhDG+Fzw6RufGm+OxVrAPYGfAxS3fJYyy4HkOAQMfZXC7bJbN",
-	"1kptnNkiyw382qzxtCsUB/d6J6/AXTNWwfkgtROAecFzsHasLN2uGY4puKEZ/Ay9EpEj+JWTFm/RJB60",
-	"EBJJ2yfu0neCm44eH9DJaOGQjvJGSuOvtMSF7KvOKdU5EjP0P0P0hqI2rdF4sz7MjFfsLS+y0UXot+BO",
-	"IVuRBJScOS8n/mT0HqH3B7x1Qk6n915GAic8v5ILcUbnRHLUBG/DkMm1NKdESaI70u2yxHV351NMp4h2",
-	"LBkdixTLbjBWgsZo+pH7jpcrEQuES+fL4rHqDjFpMrZUtWYWfiFLtpRXEEreCm5qHVdZVp0SWsMJb0Iz",
-	"/g004fBYmtHwwSOCI66rQmlxBsufLDd0FwzwhVjJ8fjawQkYNOJSmrUsVxjF4LTa3oeASBOY4BhZ7Ujf",
-	"RuzjBuegX8v38UjclCzEoXUoQpKOXuAfFztOYapOzDX5MFl/r43FKsEYhIsoqgBKgnKNieHJg88mnUmv",
-	"jn6qLEuRT7arCmHxrmZrcCseUDC5N0iZRzO6fVNxUCgmJEiPn0k+VwrZZxII/z3RCQpZp2lbx1tbkLYP",
-	"xrLiNgSHdtwK/YwcO+d8Q45qLTgGWZyjXEP64cCLQoN5bB+8kVfCW2nBDk6+ISVA1r7BnfRutifcUhV8",
-	"IVJueC2vMTq1rYTmllR16mv66ZFjgrojLzTt6YeiJUmaKjIIyEYhz5TWrZms7jf5GRk5CJwInb2nNFzi",
-	"MeDuwTNAXb9URb2dqtSGdPjwMd46VCOZVDw328HCEIOWBjOq/qLYKqkK82rxhy/WSi7EM8ZLev5CFAXb",
-	"Cl4a0rHaTEv54M9NQjGMDF8F5j1mCMW1PWK7L2DumfstmPC/Cq0G/LTI4FtBgi3fs7nAK0Y1Hp593haB",
-	"a9smCQyimdO4Drz+O22Mk4wHN9NoOTg3D2fB9BUb/XtqRLQR5iNZugPvbO69BwhVoEt/6LGhqza8ivA1",
-	"7vnm2BY4nqzz3xqdbZ95mjLXJZkLkNfB2GDGuKGIkhbcOYOM6+2fDCuwEqg//9EUvE9iwa+ZVfCGJr2g",
-	"hdVSXAk2d0bTYKA7us9UHjOIvo4lBzvZp+YJGqz/3iNea7X1Y1StweI34O4Z3TckMjDIjGbHvzHNzXtB",
-	"HuN0L+8llYFMDXZ1d09K9cDBvuknJaYEeN0cnXz3Wq5Sg3WF2qV+34nVEXSWuxdlOLKUuBvolWiSSDb1",
-	"YhR/o6qU/snJTfLiySp6BlK4kqkrCqmCqXlC5BHGEtSle13mFzllOkLofihokGu+agLJOEfORW4ddc4y",
-	"psMqH92ytAeyEHkaSAJ0d2tV8P2cLzZnsOuSt6u/jTZsneQsRnTrApI661pbSGnPVb4nLa7rJs6OxmGq",
-	"YbYVFitOerIBM0NVbPDiXMHRrGoLSb9eaQZcFdW9dcwje6PUhlESsFALXsBXmGge3kgKFUdmZQuBV7B1",
+	"7L3rktw2si76Koja58TMnEW1umVJY7di/9DFGnuNbGtL8vKOWOOIhSqiqjDFImgA7OryhN/9BDITIFkE",
+	"i2D1RbLG/mGp1byAQCKRly+//NdsobaVKkVpzezyX7OKa74VVmj4Kdd8aeEvwiy0rKxU5exy9kaWwjC1",
+	"ZP/5/ofvLxlncB3jhhmlSvenXQu2FjxnVjErBVMlk4ZtSrUrM8bL3F1QwlW8NDuhz9hPa27hH/BZVhSF",
+	"YcbyvcnYvLZsqTTjrJKLDbPuUo7P363lYu2erSpRsr2wbLHm5UqYWTaTbqy/1ELvZ9ms5Fsxu6QvymZm",
+	"sRZbjp+25HVhZ5dLXhiRzey+chfOlSoEL2e//ZbNZO4uhMdV3K6bp8l8ls20+KWWWuSzS6tr0X70Uukt",
+	"t+660j59PMtmW1nKbb2dXV6E98jSipXQ8J5Kq5UWxozMuPvoQjBp3XfvlN6InKnaXrK12rEl1/gbnGeJ",
+	"syxKN1XcsoXa4oOkHZihMIiJk2T5vBD9kX9YC7aRZe7eKUoLb4rMJN59bDK3/PqNKFd2Pbt8dB5GYKyW",
+	"5Wr2mxuBFqZSpREwf2+1mhdi6/66UKUVJcgxr6pCLrgb28MKr/iPfxo30H+1XvX/aLGcXc7+18NmbzzE",
+	"35qH/rnwxu6nggjvRGnZTisYlB8/jOj5XHGd/59aGLz+XzOe59L9nRdvtaqEttKNnaa4av3Tv2ZrUeTD",
+	"t7RELVc1ziRNUFlv5068ooOVhrkHs/merXmZZ+4vTlzc2oCULKUocicKW37dfuGX4flq/k+xsO75VcHx",
+	"q4rih+Xs8r+Pz+Mrvn/rbvjt5ywiMTnfs91aGcHWqiaBfub+WClh2FwslRYwUiNsXTkxqosCBRDlpjc6",
+	"vHBkcd/DRe7qSlkSOtywf21t3vP+5s1mxnIrxp7/QnH7Hi7EO/b9/fKTtGvcqtI41ZkzVWbwD+JKaLZT",
+	"tVsvwebCWqFn/a2Yzdxd/Qf/sPQ6E/TnjofHs3/WxrJS7TK2Wc2yiCyFaTg/exKdiEbKrNpxnY9NxAe8",
+	"6rdsVpcST55jl/8IF/2WzXbcLtZjV/8EF6FG8Nrkv2deUnChwkB/jsjK88UJO5RvVV1GDsvvhNVO5Wpm",
+	"a12a6Pz2ZtFpTPcoUbp5/u/ZkhfFLJstCmXc9TsO6rviNfxYSDjTCrVDiaD3mELtmFZwZ665W1rLN4LJ",
+	"0v1yzTfu3qUQ7UkgfZrNrh8oN8EcpsLgnhAxudo+NBl+mvtGeKxhnBmxUGWe9rVWbkWSEjtYUpgluj3z",
+	"C+AH2ltY900r9YD+0YrFupS/1OKMVrv16wdyWylt0R5yB84sr8srUTxcKC0ehjthPHj3q/aUTBIb0rC9",
+	"aX3rVbC0htRwxky9WDvzClflzK37WfhsacUWHnRwNIZ54FrzfVu6ehcWfC6K6G9qU/NibOPRTLp9qnQe",
+	"G0t8AfG1/q5sFk4dfGt0i4LZOHWLmk1kpn8CE1It2U66I3BRa+3OcGc9mZ0oCuZuA/vTHTg7IVdr+4yJ",
+	"bWXdGSW0YKUqBcsVGJ29mZuL/H2hKpF4Ss+VXcfGyC1zbwEF7l7lLDt3LQN9Fn+zlm6tRo4kuOi3bLbg",
+	"Wgy82Cq2dSbczp1NfdO+LXvHXvWS114+DiUSFJuJaM9vy1xcu8XpvzZz+oZ+46bGNvYtPe5wedDo7Z/d",
+	"izry5d+oHTzaqhrFAwwj53+4g1kVeWzKBxymbwTPDeNaBDcFrXOjtgIkj857w2UOf1pZFO5L3edEz/hc",
+	"S3zRUVtVyRJ2y5IvbETyv1dWGHKnYJ7YApfIBCeNaWEs2IVgqLdWesK+Qxs/olXMmtRsd1xft/YW7Dmn",
+	"F2CI3E0L/LuMirwVett/3t/F3i+ge5T/+6qWOYkN+lJ8ruqwtd2Gd5ITe02ieqMpw69s1BsMMqbUDnfF",
+	"UhR2SF9VXFv8EBQdLrcih1WDu2Ji7kz8ATlXbK2KnGmFjyhkKTKnYThbih0LAz+cB7chYR6S9r/bBaS3",
+	"Ix9bCD6qAAqne93GbuxY9+mGFXIjir37W6lAX+WKSfuMPbi4PFjE1nwUMrZXP/hAxJyjVLjLhPORnrHz",
+	"S5KUUtk008bNpBlQq26jgyaA+QaBE3yxZiut6qrjfZ2y6eAp0V2XKL34AH95iryWyn4j+JXEg/nA/dCo",
+	"5dCB2To7lPvTjEmbpRylpbJvQAJ09LtKp84iby5HzqwJk0r6sfX6lk4eNKumWUP+HVNmXpUvRB4flXL6",
+	"Mt0v9xu055a/JgMInodWh9+Wy8L5jriApEnNRuROolNcc3eoTjz5O8oA9ACd70zpjJmd3G5lucqCbVAK",
+	"ruFSBf+0lXlehOHPeZmPqIpKq6UcCm95i7Euc4FzpFXujHW95AtnQLC5yE8UuFxUaA8m6Jrr/vCe7/ie",
+	"LbXa+mGlaa1IXOIDzlwhlkma70C08TPcEN3DUyRay9Ww2lQlSYA7puDznJckypyBxko6jd5yHX2xEaUV",
+	"5WLAYJExO+oDnRbGS5SWq6yZdlHmzQFWigljfC94dIzOjTfHY61gH8DOgItbvksYZcHzHAIGPsrgdtks",
+	"m62V2jizRZYb+LVZ42lXKA7u9U5egbtmrILzQWonAPOC52DtWFm6XTMcU3BDM/gZeiUiR/ArJy3eokk8",
+	"aCEkkrZP3KXvBDcdPT6gk9HCIR3ljZTGX2mJC9lXnVOqcyRm6H+G6A1FbVqj8WZ9mBmv2FteZKOL0G/B",
+	"nUK2IgkoOXNeTvzJ6D1C7w9464ScTu+9jAROeH4lF+KMzonkqAnehiGTa2lOiZJEd6TbZYnr7s6nmE4R",
+	"7VgyOhYplt1grASN0fQj9x0vVyIWCJfOl8Vj1R1i0mRsqWrNLPxClmwpryCUvBXc1Dqusqw6JbSGE96E",
+	"ZvwbaMLhsTSj4YNHBEdcV4XS4gyWP1lu6C4Y4AuxkuPxtYMTMGjEpTRrWa4wisFptb0PAZEmMMExstqR",
+	"vo3Yxw3OQb+W7+ORuClZiEPrUIQkHb3APy52nMJUnZhr8mGy/l4bi1WCMQgXUVQBlATlGhPDkwefTTqT",
+	"Xh39VFmWIp9sVxXC4l3N1uBWPKBgcm+QMo9mdPum4qBQTEiQHj+TfK4Uss8kEP57ohMUsk7Tto63tiBt",
+	"H4xlxW0IDu24FfoZOXbO+YYc1VpwDLI4R7mG9MOBF4UG89g+eCOvhLfSgh2cfENKgKx9gzvp3WxPuKUq",
+	"+EKk3PBaXmN0alsJzS2p6tTX9NMjxwR1R15o2tMPRUuSNFVkEJCNQp4prVszWd1v8jMychA4ETp7T2m4",
+	"xGPA3YNngLp+qYp6O1WpDenw4WO8dahGMql4braDhSEGLQ1mVP1FsVVSFebV4g9frJVciGeMl/T8hSgK",
+	"thW8NKRjtZmW8sGfm4RiGBm+Csx7zBCKa3vEdl/A3DP3WzDhfxVaDfhpkcG3ggRbvmdzgVeMajw8+7wt",
+	"Ate2TRIYRDOncR14/XfaGCcZD26m0XJwbh7OgukrNvr31IhoI8xHsnQH3tncew8QqkCX/tBjQ1dteBXh",
+	"a9zzzbEtcDxZ5781Ots+8zRlrksyFyCvg7HBjHFDESUtuHMGGdfbPxlWIBKoP//RFLxPYsGvmVXwhia9",
+	"oIXVUlwJNndG02CgO7rPVB4ziL6OJQc72afmCRqs/94jXmu19WNUrcHiN+DuGd03JDIwyIxmx78xzc17",
+	"QR7jdC/vJcFApga7ursnBT1wsG/6SYkpAV43RyffvZar1GBdoXap33ciOoLOcveiDEeWEncDvRJNEskG",
+	"L0bxN0Kl9E9ObpIXT1bRM5DClUxdUUgVTM0TIo8wlqAu3esyv8gp0xFC90NBg1zzVRNIxjlyLnLrqHOW",
+	"MR1W+eiWpT2QhcjTQBKgu1urgu/nfLE5g12XvF39bbRh6yRnMaJbF5DUWdfaQkp7rvI9aXFdN3F2NA5T",
+	"DbOtsIg46ckGzAyh2ODFuYKjWdUWkn49aAZcFdW9dcwje6PUhlESsFALXsBXmGge3kgKFUdmZQuBV7B1",
 	"rHXnGh5mxvIynk5NzROBNeSTsjgC+hY/bSPisuBanL0MeaZEaYGgYktSvgZv9XbMcL8S/RnerUUZyQ5h",
-	"+nStduWtzSS8iYaSMoFfk7d+4vRNPVycsk01LDsrFM3U7mKRCGXIhUGJbQp+fPHkzep8Dssj4GRynxXT",
-	"xH6WTgxi+TMoVK6fH2quzSrrphe7Rbc3LYQNwYEwgtksix4jdGhIs4bzoVPofp7dLIg4rcA2WjIbXZy1",
-	"t1oneVNXvKjhOHBaGUJ6Ts9iDwcvMbMMazEXWMgVartaefuBzEA/JOmbH+AzuseCEVdC8wJqirBhJD9m",
-	"yETNExroXpU5HDvncYM/wQiCaUlNXqVpNh+/x0dn3gxKMibI9Kc1Psn2X3Nt35AlOUFCfiiddFxiY9C1",
-	"MBlWyC1EUZisXamVq1KQF7cPBWGsVGyrdN/EgPtPtennwu5E7Aj6oIrcJ3md4uRa1SAKZJq4QTXdOfEq",
-	"Pnd8xVsAvAEM9nbeOeZaDxgX0LBzoHppumwa+auIHr9oxkDkyyi25SUGegzWMO34ntWllQVbylJAcMwc",
-	"VDO2mycoznZakcNLZ86LvEm4U5FC/z37kZvnAr2lSG9We3NhFQPNTdhbFIyitfJik5gUeynAlTohKdYr",
-	"pXV775aK0NG45yWbO0tYOVHmhSpXVA2NBWxdw2A0EmmsqCKvetmRnejqXY/Wn19LE5Z5/MKhVYUBDqec",
-	"BhYQpv2kFXTKLG77Vk0TW1pPWvyo1vZEI+ruLI3oRoZDu51GZHyhlWk1PkAU4MynJ1qW0tOYobRPeQWI",
-	"7/EnDXQSDRczvVTbiuvJScl2q8BQUapTVdxtlfk+a0pGt8Jqwfhp1V4LVVq+GE2WvaTL4I5Yqe5bLRci",
-	"XrHnTbG5uqZzyLKVvBJl4gjreEp1ST7RsWG/dte064sT3jeYw1W1XcqhCDO13cpyuGA6Xup4m+e1xu7n",
-	"y4SSE/N7KXczJV+lBhQnmBIDsT2KdeZyuRTaNN81NekWbwYgCepVlPnqGgypat/D7vemn4ROwRnWf3lh",
-	"g00ZKsCCLkk09r3GOsnch5ulmV5psuKyxF2ZZpofOpTou3mPsuIae1WcbG4ExiChh4cvNhiH9F6m1+Hx",
-	"RpVbdsGvuJa8tAld7JGzZMuvv8W5+QIiDvTDRaxy9V7jAllYvvgRWOI6nugC+iQ4lvvC2jlf8FnIqlPD",
-	"zpVg57DOpbLul3vstS0VgCOQWqZyqaTIwbfWMMIm6BcBdb3IUVsXvNF4VX60hyDqxA/Mrj+yJ8ytb2lD",
-	"5AylN6GSei7yS0hlrLyJD3Na7GW5om60kM5Y8K3wHumB/aJ4ek/aQgsRyf28r4RoRYXgBIGupkLtmNkJ",
-	"UbkxwBDhhFxqCV2n0MCUfkwuan0lksOpYdCHC7zSsfzVm2baWgMshcgFZbTCP7aa2ZK6iZb2h+VyaNZC",
-	"smyFoYgwi9IyKFj2a/2MfQGRTugq1RA0ydg5WhvwjwU31qR3OP1QR2yi58ZbfZVcUH1QwvO2XFOV56Gj",
-	"DiLP8PeXrKrNuiW++PFY4Q4mWGq+EI5kiEwcTeOHvq9uTMcXZwB0CV9gBLcZFXThczjo3UkFNqHmssAE",
-	"H0ToQKYN1YMbX7yBVdso/ljswPD58AhV05tyaliRW2dsbUH6tRCFyLHLX9XQJEjZT+fZhsvcpxhVXMFz",
-	"UJG286ylwr+ihB6pJaHZ658SflobEQmLSxvHK4FGsDPUIX5/ptou3kY6xXSp9rfWzRoNlb3YY+19Quno",
-	"lEK/uHVJ18JIYufGK77/RtVT++ZvHKZcRv2Ib0NsCXMfzECPUfwRvtAmYT/HnazN6uaxUEKFGQ5gHi49",
-	"HrWdfpsMG9eg51bwq33bozih2uUGMgOf08gMVXCiW0IlQ7SisH4jmzHn+zOQreRtmJOX9Irvb5grALig",
-	"UAFgsEKAkgdrVWuT9dCv0rMH8IBkU8HvsMhSTY3mAaJVXdiEV/4EZxJI4mafcP37zT7ubXhYpqmOmFuB",
-	"UKu3FRzq7LBE7UCXUB169wGPzh89fXBx8eDRX6PFsjH182Ety5WBPc03opVzcbss952ehez67C3/6yLq",
-	"2TXu1uPzSFei6iTf2hqgUnaSlLx3u6/zwi9ju3uxiYHu/F3sTRs4ouJwXfxDH4186MWj89ibczG1tuOg",
-	"YNV301K7grGAu9Y3JX5rfpfcM/VB5uI93RSHENvyXDyoK3Ae2yZcIZaWjLduZ3K7RSNpEd0YPtS67M7m",
-	"o/Pz85FQEExU7Hje+Ra1ZAw1qCCAGeh9jG8EOKntWGoRQLC6c5uLlRbCMHL+sSgVY1gJx5dv1+s+8+Lx",
-	"5fl5Nwz/ZUxKPALV5G427FnD+7PW1/18NODyOLIjf1Wx+sivazd9D99IM3fWBZYaSMN+/PByvOIPGyF+",
-	"9aY8dtGCOiGFk3DygtI+5eQ9MTPkwf6SIP5uFGyCNw3Ysu83U413UU7o+SrElTi9cGANvujJRb7JZhxd",
-	"RK9Lq/GlgU044r8HPUo2FmeVMpKqBw/xHQ5qL7Qyxp3Up07jIKrGzadsUA/3JywS33i/BkAntO23SpWp",
-	"BRXlQryuMXGVev33IlKvl2NUM+EZdRXP4pi6zFjILK5kWVJTV78Kk19Tc9xIzLJZb3gtzl24v/U57ZmI",
-	"rUHfoJpUxk/R55OfMAV4Y5lezO8ufdU+XBPvea9qvRgozAeQOttu1sRS49J3ObfiVPM9E3vho0zMIogB",
-	"ID5HDbNQtx6VH+gP7HSGYqwYY7HoD8Sr3ztwpae0N6bk92SZT5vr492QSywO6i5hZ3lCp2T31a1pTIL9",
-	"6kEaHJuQ4XBUwReboW6aY0/suQLqZkGpNmIADSpr79CUOTGWqpoSPwEgUE8x5I8a7jiKDKwIf4w2eKtk",
-	"LnjVlWC1OfvlFKPtPQWipmjENdc2it+aYYOZXGA0zxmgkFtzbvQzds4Kwa8odQA7we93r1omKMgpqeGl",
-	"Ffob6qfqjphy8mu5WvsYtWI+zJ4wGnj0m2SVLebz0RqTQu3e1SV9qsonXH/oNHOoqQMVYpsFmWVOcwPu",
-	"R1RNl4JXqfZExW9wKk49ukiV3Zpj57XR0QfGvT/UPxNdwEePI7qo0mQL9XYS1G00eTfYJnA1gxcDiKXb",
-	"UyH55q3HEk+YUwCQYx8Qd7PPn1x+keBmR6ogvrx5EYSN9InT50PwcAkNJwe5toKyUVOWO3bqxBsZIgoZ",
-	"Q+LTNfJPIXIzpXUuIA/VJaJBipLRuLv7ruBW2joXg+GYjJVKW2DCQNfsKjHdWqhyNfZowY2d+uSDRQkf",
-	"0H7jgFdPweyptZPJ1X3jSMfgFPGiYHCSM6tWAlAUbwHoeB3q8yI4xOpK6GRFSA1Dw3jWvtQjVHlolZum",
-	"1YhRv9tJ58CEjCBMJqRiutZaOz84yeKd3mV9YD8QfiSItW8qwZ5gnzaAggJfO6ZXwoaq1QX2C6TWMsTa",
-	"M3zuEZdoe1s5yJPNdMoDthWm75puescpF5hiq9+oAT9k25JWN1aG7FxiaEfhWjBxXYmFxXzQXExbtZTS",
-	"kV2ZbrjwjRgbbanq1Zp91SC8XZyPt6PQYuFY6D0ZTSRNUlKQC+Egb4i+sJUQ/rnpYyoey+F7HQ0ZP6gB",
-	"O1F/URtyrKlpD5B7JeSRqdKwoZRKRTAPqwq5ZkJXt60q+Gj9x2n93zCClAWupFgcA6P2dDDu8zGCtGTi",
-	"SmiqYtiRtaJPhYG/Xy3/Iah4ItFwq7gQ5tZ1wMfSyEkouipW4f7cMM6slhUh3oQ+722qhfNBy+qdyo8i",
-	"ZpxYJx9QaUlcg6HTQGJ4HdNYTBnaf4191SqLRyhUmAnSKwmOANmg010BsZSlPKm9f9GPV4+TrbSJZyKL",
-	"QYhG/foBWeamDYoJx+NKliAKqVKAeJyx16rrKRhYgMwVZQXhWjYB+UMFuygE1xQBkmZSEyL15Jtk77Xp",
-	"kEz6qNdQuR0tGFZ1NdyyS+CZaulD99BOpHTedT5Gvw8C8MOcJlBWSghsYKfbA1dgvLKdX3/jzby+4qNw",
-	"d/p8fUdYblFLQNuhQ4szLVfU/fEnw9Su9F+15bkzsKeAgY9sJcBzGIQC4gj+Q2/Ptaqqbj3O6Iz+Qon4",
-	"Iwc0ouqrJfb8kfswabOGbH8sxO4TbgOqwpckTAAd9ExZE0LxDblW/3mhiiDpUT+WMnomUjdO+oP+C28Y",
-	"kY/+uXeUo07pfPQoDNvIf3rQHy2OLH/OBZUWtH5bplo71m+pLBw5nZVC7d2apiD6Xq001SmNgo6GcgSU",
-	"WU87Bm+Os1txqacg+2qvx3regNvNqiz2AD4YDVzUJhaBecONzXwoYY01sSdYgW18X01LBy8M3xiddc2X",
-	"N8He8Gy+FEDymIztv/crZ8tIoaenwkphG7m74lj/hmixqwZqn8nFrsZqYVEDOzuaLzboNvmQP2TCc3r4",
-	"hNI6CgirjPkiO0h0QWT3OBzRF0/PR+CIpjlfhK8ZR6V0zlSoFnFiTuQbGdseH+XFOfw3MlJTaULb7L77",
-	"nSi4lVcCkUe4zlkuriSUgFL38VaWtRUUxK2tGB3NKJdp+owFDJ8eO+bxUTwZG0Q4V1o5kC/OR0EKPPAP",
-	"zWY749UiWmw5mLTkI74RHUlnr4J0JzpIHq0XnCStqukV5lpVDQLvTunNLMWFulF84gTyh9PoFjyobrMg",
-	"aYUifDvBtnrtLo8b8+kBz6ZX7o/Wt6b1bQJKK31DJC3QZD9zmVOyoWm1nQJocGLoxQeSQ+MejjS0CHm1",
-	"0diNJIGp6KSw8U9DJ3W3nsydHjXwvuPGCNNNlFnF3Fsn9mS1ygVGWvSBXJ9vtyLBzqELP0Zjf2A9CqOI",
-	"W5qq+kBp10mqHFxlVQaQb3KXiW0Scx9AMSG3MQPKV2ZGIHKkJXQcpVsAvKhWMqalSY3/uiGdfJAMt0Tb",
-	"hlI281lZItE4Jb9orK6j3HnEhxcemFh4OQ1YOnT10jCOV9JcnJ/HUoVFPhKmIszpVg2rP1bsQcH7oXpG",
-	"bzUFJS9ttgOipx+I5eUGQ89IJIuWP4audXMY4rlyhA8N3GuniFDqbsYT5PcwKXNfvOrBl2ku8U2Jxt4H",
-	"jK2fYOl9fUU8LxP0w3u1FRaD0m5Lr3lViVLkz0Kzm5Nq5KSRhp07b9SzSByYg3OVgkEfSzGuBZOlE+ut",
-	"m/FOhfOah3DpSOeDqrURg3LnuVVSlFFc4/0Y+CZJ7JL0GtHipNgpXbqa6FdMgFnYJZVIDdc9TS1murMS",
-	"peQS9FjMYWAtm1owOBwrreZ8XuzZjiceWBPSpdHkN7SD8K1gwm1ZtuZY8Qv/hAnnNkbe44gHfFjJaqqC",
-	"mzWyC1pwa/AvrECgqrm0gR2b0Q9LCXe4P/xl8HcjYMOZkq/YUouQDQzPcpNmlQb8bmGlCKnAvFtrjlyI",
-	"R5Qxfn7DjRICIbfK6QCD6Pr0j8+jbbrVmpvOoUMIYWFSnSfsk6FbpzXneDoeO3DcMw3G0ArBzRB1sMZK",
-	"5iZWEQ1VtJughZtqM8geGwad2vcU6bpy/0yFtSRfSTl6sQjA4GPYXoEqLakJF4ms+h24Mf99WqfLlP5B",
-	"SNueQu/WHLDMqmctcBtfBQM902q1iljic+Jc7Q19LvKhf381oa/KF2+lFkTyong/oZJ8VZN50Jf8OyFy",
-	"aZCNbrcAZevOYMnj8agKoKui/UFrXg10Dk3AWwyZo3jd0sEeiFYytbsxUemM2KWFWs2V2pyhdZlsmNJt",
-	"MIrXhBw6Yb98IMabhhVhzmXBVCUiSGiiKPZRo0latGPBeJJl7nHL0FXgMtGYmsdKnt5wvRLGslway8sG",
-	"ixX8qECTvVgrnWcNWBj8nIiaxo39ILdDdFULjhTrC8h/hWAc487bX6QWpPMyhYcxQLK1nO1EtLIBSFOE",
-	"mrNsqzpGv1vyFrppAGmlMmdkFDolSgA709wcg+6GbjwNIyXe/EfwdyD4i8omtdYF5CtarVeX0bDRG5wN",
-	"foVOsTN9lCqQZHIuloo8Bx+tTUEJhjc9X1os+B1wBdymRQvBsIJLj1bIWSGtLRL3M9qEsS6+TpsUwrLO",
-	"Vb7HtKqWK/wgYRpqjU7GGfLQshXpcnoZmp6XYse8KZpqHqaXcYvSRLO3FNxrlELKw9Za1fEeRw9gpHZC",
-	"e0xlzua8BJUKbuTIxBCFStPRIMvkNgMb1fJkxoeWiFbGwi/CSthQJDxVI7USD4RJRt16/kxoBx1ps3Rl",
-	"GQ/GZpFaRxbt0hbpPZzRQUCbxRixPqyztc5e8ymEDXAPGh4edfb0iBh08BRB1x2WF8RY0761voi9E3WG",
-	"KDuyOHhadLuut/Owgn3LWBgjSht9yU8BgY3xMnB/o1iEAr3oQ6GqaSDGpIxo1UMSr7gWzRSE9qwOGa/7",
-	"h2jF/hHCX36danELHqvT+85pYj6P8dAh/t9cFIBFzIaIE6dSDg9+5TbZ0RhkIvaRUFQszqxbK7cYlKNO",
-	"Out+GC6npCNzIEN5jKk4QDwfOZ2R2yHQFMdJ5H5qyIitFdpcQs8f2n1GgGWehXJLT0VFbWHqsCEwrTMw",
-	"oGIPcjS3oKaGuZXPe3zKtM+IeNps3ZcM0U8fIiyRXqQaBBRuvynbOz5D7RJhYN6CJnIbqMfGTJMfsy9f",
-	"SzM1aOFuaXSAEaI8YwFoA9qreyrjMkCVgfeDUGWH7hqPt3SHsCz0Z02M1qdcS57agENF9kRGrDsTA+7G",
-	"x48OdAkAJXvDa+8mkcqXIQnJDatNDcs8xXKKvKNBooYH48ssLxOdzR3fH10Qs5NbBqVLU+2MMOtZWPkm",
-	"UYbsQ97yMHFQrYN4hOD52WsMXafGIgTP0R4gKIhPBJ9vEpDEAAzCQzDt3WZbcmOFU0iWYBDMCatF76Gx",
-	"HYVuOICHLra85IszN73p2NB4E66Nk93pOCu+wTt+F8aG+6xE7a6PEGKSGjkTW2d8K5U0EYyjKaz8OJyE",
-	"SSWJfv4SU9O4RCflprEc7iT4wKQ4TYP/N6Ab56llHnFO7teJIamTgkrTomqqfDGYQ5oU03iGFHzsPLD+",
-	"NzGde/fNbxZXQ4woEoKo49o4qTh/tNCpxXQov6dV0/2tng7vW/HVhGJTeMNbvhLxxiC9ndITpLejtYv4",
-	"yIxGGbM2mxFNrVfbcQhKUaaVjCVPcC5XGarrgMVc8L3IGVUFyb61uQjkuT3nZ7EWx/reC2Imb6XmGrbi",
-	"Kd2Bu2F3j62B1zNXGbg7iMtDtEmT3jJI7B6txhpiY8bZTGzadnbdRsQjmgu13arSWSMUO04G0tNyNaDb",
-	"vIJPr+Tk+/jkTSvxdPdt4oQDoEqdp14YH67tNuyPd+3RFPYT0lol5GWaz40m+3w/kwQwUEQwXUPMDmU/",
-	"4FfQN3qLYNYsb3ZY46ZJx+IAY3v/G17mBVmrEwmT3JnBy5zSQ5oaZimKRsUYB/sbuHYih9CS8gpUutAN",
-	"gEMyURoGd+fAZfZgx/fgOq15sQQtlF4Lng+A5uMhSEWV8DxvOnjPsi/n3v4IIKKtvOdS5KyGQjTOlrJc",
-	"YagGv4EUSijUOPi0I+EbiNEyWYIywsO4GqxBcx8UspnJ/vGhT0ixSVn5czjzCzlyIIMwngUJSz6QTSjf",
-	"/EbwnPrUJoJeRVFSXvDFph32bxdyQNcOyDMVXT9j5xjL2kmTGOCYaymWo+3GcNFJ7KJTWD2XQhQn1r1I",
-	"w5aisGy+h/lA/qg1t9By//0ziAWe9wJsnRxndzVWtbGpZRMg14l0NhOwondSF8ldKMUAqq97YTh/3WWX",
-	"zeQECyFj8LkwdfBaw7aonKfuPPg+Gg9NTEZz6b8optLXLZV+TFLCxjxabh7V8hkL6cRBRte1UptYldqv",
-	"wuPOuCt80B6aHrRckViBpeNeC/WLHiWoBTcXed1VgpaICzzk6JB+Tpp1x4hUDB7shb6tEA6bL0QlYqhb",
-	"UNfVQlOj1CMkjZ3YoFOU4uwC3Gz7uIGjnvTzEHvI3sTzUR5xCSQ2FHFYVeHqPGMXTzwDnpsI4CRmHNE5",
-	"E91EvhE/VgP9KKZ2EpCWdO1jDe+xgB9nPMxMeGW83yK9lS8sctw5R0YdVRfOl2GqthlCQEkLUto/+MFU",
-	"CZoykXvPA6gN4GcFE7aLnXUHRMhQZhLNnAJYq3aWklFsyZteHWhCSByN4KbD+RmptjtQISVfMVnm4jpj",
-	"524rARTcBAbkQ3JuNedzWUi7D7sUFAJvKfsdn9B7tJPbE8zpoByc7XKgg9wjx1VQSlwNOjSgw4pfCc1X",
-	"4pnP2yGEdZOUxVoGYplN+3JZvuCxipYOIcSOKMlaCsjbwzjLzKcYkqRHFEO7lG9ESUV2sIwTHjuQvPmA",
-	"dRDtMoEWkagMxYpbmedF+OB5cmIngLPHrXkhCoiDL5TT2dRqM1V70hq1AnB+XmAu/SBiKvRK6FwuYgJW",
-	"CWg54oHVz2NlUKMSWohzIUr2zzpfiZzthb0kDEAAEoFp48YEpoZWW5vbjU7YhV7zCuvgII0q4pRZWB7+",
-	"bfkTpyKuqVNEzjMYMIePa5lXoWAPzf72uRHoyhuW8iXOLigHb61kM2pJ8DMb1GFgHQx8557lHLWxPx/S",
-	"eEC/wazCdBLQbwQvEsrnu2pIiysZDzZ/a9lKqx3B6iGCYkNUzst9t5ZnIyqbxg9qLLd1xzRSm4hs9A0J",
-	"d1fWjDgm9d+GuZqCWWc2Q4UjxOypIZa3U04forMAnUXK/c5wmacmKnB4z81mGFQ5j6oUH5UlQ6JwA9oT",
-	"HSRnWu2wIMeEEitRGEIOiwE0F/X2GLJfDAwths6MD4Jxgf5eKp+SV0tGwK2R1rGF3MYKr77jeuPVMF1k",
-	"MrRisXABlqFbkISaXC2B9hLKX6BqkEDGYq6HKK2OYvH9gIWJiw0Y6v0JgJaqgcmZiKuHYjCIruf0stDH",
-	"4PUK0a2Z4czTE04IbJfR2Bq9A78WsgNqyai3F7rZNV9sAHtaGdHUsHQEMzp/CP8Xe1/uRDc8aaeltQIh",
-	"HKn25w7EoMHB649Ui2UcEcurBDwfUeifOYkvWrWrzt4vFe7CLp7juEi8ozdHMVB3AxX/S6mNDRO0k0Xh",
-	"Buf0MXj+3uefFjov47kCXP0BnFgtqwH/la2dJ1Qv1k2bFkagtpMGVpeIpdCfBhgW+eiiKJwcAABDhvSi",
-	"TiU1a4ILFxXSuoyv/De4Jd3TSHs2AgvBDnpi+rfEGRhp9yF4BLyh5FtB9dDxHX/82PS6pAW159V/+NoM",
-	"T0C/RRsVHegcQfiajeHXOihFr03a7aoBbo9kplm+Rgl7WRs+yt1ZOfE0nyvM1Afr4uCrYmaouObbqogs",
-	"yHO2EPEq11bF6YlANTjS5uXNM4fnI63wOgoTPqGGuBQij5dCRLNhvuaSbhse/btGs04EIomrnN16P16w",
-	"Q2kQd210ZFZspyYsVB6fUUQpSS2a5EhYl9hFaqzccjtUoLKUZv1aRc7XptRUldSWX3BjjTPWEmmvlN5G",
-	"v/ZY5+lQdGMZ6g48mZwv15RUsQlWpMQBJjZZ++h1v5lfiApneLTPnwBUoBk4pM60yhvf0shyg0m5QvFj",
-	"iC1OHbR773kyp0shlrFJK5vSotTo84R+/9vq0W2TLPYlYquSZ6FUH7gs4o/xkAN9g04TSmtKxGi4Z9i3",
-	"60ei83rKpFott1FT5SX09PltkEh8agZKGdwuG5rwncxjEB13swN3UosEygfsjaaQjR+9X4+WeDXxHAmB",
-	"FdQ0YT+TTspQEQdxb2Y9yJCfhlYEzWtKnNaWHm7r2JY0t5aeNqgXE7+3Sbi9+vey2APpiEZ95ur6DI6g",
-	"5JDPXF3DzL6hMtgp2JDUqpAG7sz3g4WVNyLHafUppOTpoTV0GCktREWaHtIpbQ6DrQtkiqcXncdrVUJ9",
-	"K1XLYEWD1CzwsaY1kw88uVQ75uzqgsHBntwrOiXDlkexUHyNwWBO2QgxcF/TseHUkNtTblooCnuruaEQ",
-	"5peaQRPEoZSwKnl9IXs2ugzTZCbaHfLDsoFQgmRvcPz8At94/5LhfBje2HeaYHPVawBEcoBRr5M0PIXF",
-	"QYD8/JE0ZwPtK+hF0p4nGcLh4mSlMQTF6okeXNA3AGuZBPBdgOGNB6lFacWgLTC1Jel+gE8D3qWEPEX4",
-	"hBZSMnb3pLcDUT3X9IYgdzidCHTqD6njzCRm/VEwRWFwMSF8I4yZ/KkYnuwHHWDWDTIacyQfR9YM3BhU",
-	"XXQSpfzan3Y3wodWy+Pmcxo2lNfjEeM1rRcHEhw++uCNsnYPDvwDvCZFcSCw1+l2zRCQVAgLRLIK08Ch",
-	"ZGmo5aH/KM8jGCGyuSvIppbHNwV5dKSRlzA+6RAh/elt65ZdHuYuzAtNQvjilEVfFFyevuaT9tPtycGd",
-	"IHt1NvV0Qr+w72ilYHO21qhDw0nzlrJAYCifvEBT0dfS0fMt3wgzie57am1Dm9gA39aa0JSpG+LpeiFt",
-	"q7fWmavmxPNkuN2E8lUnbSpuhjOtZh3/zZQtMXiupW+WsPojtKb+dPKT7NeRTLFJTIhxinCY6TRq1DKP",
-	"mRsQIsZfsj/D+P6CeXgF8BHKGR5/hvH/JWtg47QvBcF6rTU/mVHzDxn6HcmQj2ZHMuPOTLVaipz5uFh6",
-	"OrRQxojpgaQhekDINXOooYRarFbp/0GU80SZHcIGPSJ2k3FAF1bpiRzSEUc2vV3+QDSwOcTLHBlWrfOc",
-	"BhhekWRspWcBmrPrlrf/Isq3HVCaqAryyvnuPpCbZDiIjki0tYqqNeJo3lCvDK3xgAKNb3WvTDwwNeFQ",
-	"+3WmwdI0JRGlT/q8YUHlV/GaG6g0w8JDrOOHxYHLGQXee3NVlwPlTR7dq1nbMd2Lb+hOS/OCFpchaCP/",
-	"HbGJK8W1PcIGrvesVLssRKmwXAUKDUN1Hcdqo2fEFgr0x1mbOyDC5GR5cYu7x5OCRtSuMxQyKBIrlSWD",
-	"IhpcGz6AR3aRubGUAaz6wKcFFvRIbZM/qXskMNIKrIuDSizTNA9B0EaLbp92h1ZblyOFVCOi6YtwPEf+",
-	"gHnQ0LjiB/a2fhtxPm4FBA8wBmPUKqwCX9oJAQZs+wlL+uZISoCzDTQmOhkvoGgJRN8IUeJpDuEdP7FW",
-	"ijx5ExxOG+6I4Pk3EaOwlYPs+vpB8kGbjN8O5wy2dLBemgjSaGzVGFWaMwoaTsV+fkj3Y6RVXonX8np0",
-	"hx+n+SBAiQjF3zFWv+PEFgFx/6s2O+CDr86nc140dIdfdp4FP/Ye9kvNC2n3HRoHYS01AhhLNap1Gf5q",
-	"LC+OweTiEyX2WBlV64WYTmYYpebIYOqbMYfHj+aNuT1z6z4hb8xtkJi3XNsTqFUrri2WVFLVvzsEL9k2",
-	"Y9uHAGfocbteisLI2pyxl8Afg6qwwwfqpBBJQfHMwGOvqWBfKWEyd+BJp12VmiWKcIxogbTGWnANHS/F",
-	"UILuqLQ3VDg34jDN5XJJ5d1T8FsQu4ShdIS2C9CZqAa3bqLIPYfC41Rin5SMa6rIT4HcOkyx4DuygLBF",
-	"I/x5EDQsbi8i+2y7N6mfX/hUNMRJPLFhAzYyXXArwDwd4a0dEc0jazf0mAcXbcaXgaU9WNHW+rVw1Ab0",
-	"YLNhUjQi6LXTVOL7sGhTMngrkQ6SOReFFFEv578AHg93dWgwiJqNsN7xpNlhSaNdVE6G8wqSwVRYtZQw",
-	"PCO3dcG7ceRDkcYFMCM05cYM9CxBBWS3TN5Xjw+m24cKRqBlu8tfftBR1oF2UZUoPdK2sf7vOy4t/k2U",
-	"+fEvdw+Eav/WHAwawfsWsAYsTw/QNmoLexyiw8cpIxigCJl6C1scrsyw9dfPRRl3K+IuP9Xd4TQ15i6K",
-	"kt94zRL4sYXV7QpvyjZ87/fuSRsxUBdNgTd7obiFOz2OWbMCzt54xkrlV5N++QoGAFNsLNdW4PEJ4YGy",
-	"T8S3qLUmHsBj9QPBumqD6Cbf4IntUm9YC57CM9K+JaRhx25w1mU4zNK721q6NAqa16HjSx30RNIpOY5w",
-	"2Tw9jnzo6/M8w+EON5GXgmbqu9/UcFT6eUvZL24wp+wWtUousumZSWROenvbedsAIOI74SFHaNe8ZIXc",
-	"0K7Cv4Uo3KzPdDiP9fg714FwZKiVaJS/DJPR/W436IeCpnXw1vGvhfejx2nRplSojFebJFI8hUU6ieXp",
-	"DbU3TArg1V4o+imKWl+JeNqECBsF4wyj+0yazJdMAvYD8VOcEpLny/Rul6bo93YzJYcJdp/CCAWHOMiU",
-	"sHc7nXMgpnIbdlEpri2S/s8RN8ENsQGbILTyk6lHnD1nJ6eu4gXV78EQb1Z7D+OeSDQdCemG1TmAWtJ8",
-	"NZSW8xOViL7TEDodca9Op3E5THS1xGWAgPi3wAM1hMQjt9gD61Tiju9Zu+n8Rgx+3bd9ec7+33amXrDw",
-	"MUmNOLtBdE74coISSlymPO4nAC+FexzhGRRKbcjoxUNHTkslN4xk/W1pQtMLqDO/h6FNGCCEhLGmQ41n",
-	"PzVtN4WY4e5q+SDENN4fekDf3SreO9C49MQUxZtYjtbKVJdQIBGY2ZwgouI8KEoLFWx0evqzcpheLg7n",
-	"/gabl05Ac/+uoc6Z5Pw4D8/J8C81L23TAGGYWQPDeAkRwrqU1uuBSmijyj8BkSImQg+5GVYytovey1Up",
-	"l3LBS8uWclVrQS+Jg2YM9lUDUhWown0Vh2gYjDmY/XauChOjEnfqtMvx84wyc9r4ViGWiyWviylKJe5W",
-	"+3FkfrKa743JMa3tiQb7cxNyX/sq8MhzwtMl26EUImcAuTdEJl+uisO45EXUUIYqTtO/NHZt8FrTuIZf",
-	"acBvBbbhSHMi4AXMEoiIPdTd6Lf4os7RC5u+2dFLpzRQIR7B6CO9j5t0YeLSYOHp+BPVjsKKo5dSy1Ig",
-	"8i6QtR8hR0G8spndKVYpE9jKqSEKV3Y47AboSlaxtkbsVBjHGoDiKni6x9VRw0huOe3ET2ZayGapDG2p",
-	"VTW/3oDh4Xrm3uOekcQYSFNzAmfg92L37QmG1L016veqTcNfuvz2UWVwTZ/2+LxvsLR/ex5DtTm5KymQ",
-	"TQ9Ub34vdm99tO+EgtzR7/bd+N0Lo1oDPNqIN2SCooAWdBtMgowZKOI07OLR2RePnzzN2IPHZ0+e/vXL",
-	"bpznYjzxTuf1jrzqeFt2mK7y5rMVjz1V9OyjZyPfwxAGPgEeMTT0wFlwV+Nvv+A09gT/GeGCgW957/v6",
-	"7uI7pjQNDlh+8MvY2IkqctrITRT4+dsS47GDDdYhW5tIWOXeEhvzWy51CqvEgSmZ51qYKEXE98609+C0",
-	"QMyqr4B+JbQ1Ojt9yxdrMBoKzGWlUT3hWJ/jy+MlxnlE0XxNTcwA1aYUwjJDJs3nuiJisvAOcZpd+55u",
-	"6Nu139dFQRPig11GlCFpKMqF3lfkq45ZvdBmHvN9rCzaSMQrpXJIGtat3xi24/IQHPloJoVLm+Low6z7",
-	"wfnbspaQNPN5RAT9sp4kiXFf8Zea6wEuHec6WcUqLrU7Zjj7P++Y+46MIDXVkp1DmOgCgpIQp+pmMSZg",
-	"6uk63jeBVOS5uJILzHAbAMuDguCaiA+dC89ru1Za2n2Ix1PQuMfQ21BoR+uB3VPfH5kV4ExvT8fpfrJf",
-	"mLAMfh66w4gLxEn1aZjKInYLsg0PhCWyCj9W4XqsTXNLLAaAoEMhzGihV5wiyvMYAPyNwdo3SGKBtUr6",
-	"wbIF11q61d01fNSevNeZwBlDM9ftcLMmCELT0MYiVXOeD9DIhK84P3sy8hmmkLkYwJ6EKdN1idjy9WoN",
-	"iB6BoQCyH1AziIR4EJUK0Qp4MKsrz/ICV/O5uopzdruZiTgCh0a/m4xg+wOG8xUm7CwkMwhRaF7wHPmZ",
-	"kO1n2Elww+9b3jtkVuA2jVdnWllSw6nj7nvVnvXplBkEYWy4JDnzscIKx3SYwM2jMK2+bwKCdseFrb9y",
-	"oxK05XsnRS0hiksAbJlYGT7ifvtvBf6L340M0VdlszCDNF/JktWWkFOE7AQXcQKonezmFIaBwQcDvlAl",
-	"nAweNwAQdyW0OWSZHRrLIQx/PmvuD+RvOKpsRh0Bg14lTO/LwJb4cf3wKbPQ8tqn+du9qRr1vJ3Pe1tT",
-	"dAvOd2eeIuWIrQr4BvB2qlT5VwzMx34yTuqK5iLUf6oa2Ad8m3C3SfNQR7m7zdSkofTVn807FRMcW+Xc",
-	"3wssOZyrHZOrUmnqqkGwDuWhuTxy0ZHhwatMN7+bUrguRKr6mVJidrCUKx8WEC18QxpnmCV6Q3S5Aadr",
-	"2uF+3aLTX3DTgQrzfILQg9amL8zY3ltbhVjajP3q7K9gr5laL3kkGfhJxKsnBqpxTk+IU7/Val6IqaxA",
-	"dBfLheWyMOzP716/ZF89fvLXv0TYx2wX37SFQ6210oNOQ6cqAtxRAPU+sUJhKaM8cm+5XTexV2DOOfP5",
-	"+wjmqzF8lRCE8gP1N6Qk+huikNhmtYU44pGOjQd+6x+TNewitDbRTZocX42vXd4QETcb8hJLj5kqFwJp",
-	"goCgmRkKUWGqrxcwtOQeJ8XMniM7fScT8TSSiAhpxSgE0OaW39fnd9HUWLmZ+bGMbXSxWJfyl1qcNWuT",
-	"vuH9zX7T4wPu2Ao5IYR+1BgRjH4ZKj7uyCBx4xHGvCEs9olxGbW8hLDWkmsMT2YNY5s7pJaqLnOqJqMy",
-	"sAUV+hJH+W7d0Grksk9bCk+I1pkgHZepC0sr4LX7yPzDZTBFcG/s0T42A0S/hCytRxuojsZbfotM/v+h",
-	"qp6pcdHCqGMkP0nFZj1NBsxC0jIjrMnYfM+qzoEBMSooLRc+sKWJ+bpfwNHGtD94ldIbkTM3uWCdcOYL",
-	"r/tOfXrHIV07xP5TSGO7X4JxhcOaovaBm1IrN1TAFpnduWjL/SFt7z9rYnqJ10wNJH7asNb47p+jQnYS",
-	"Wuc9I3DGRv4uSWNHJpsTvxArJPJ0L1WtiXzF/SQjHQ53gLzXQxw5Cuf0LjCCnkCxPUoi6onSf6ht8vUN",
-	"vGTS5YGvMelq75UlXByvb/Ff03An0niJ0G/ExgAKxLN3ntkv0biAu2BE7/y5dAICboyb2JdxS7N+Foi9",
-	"kQ3Y6S1nAPCiSOXOXGq+FSeDLHlilt656I55IOXHkg4fghZdjqQJb7q+a8fy1ySPRNclbYwUtZ9aDxaX",
-	"W3oXlTgl+UueyzYpW40Qyj9nUYMJsdEhZ4yxBGeezcVKliZrZA6vKlLy1j13EIGokWCTpHBkJ1aaL6xc",
-	"iDPcUsl70d/XbMeXRM0/xZayA30+hw4dGKvNP4aZ4yXNG4AENfOW1B4Q+BIOMSFyhLd33iV01GPU9Ua8",
-	"Bx/aJNHZyYP+pWVOHNXdboKC7XEoJ780ZZw8jkbWvf9TD5iaKFXxcxITqk+HDLznYDEizZf7CFjoFOds",
-	"Bz+jK1QXwpy4QtrdG2lC8Ca6Yl+w7SX74uwJWz1jQDIPGfGdLPP9JfsrW3WLBQeyIvc+dfhdsdl6z69E",
-	"/kqr6oMwUyuQF1rwHsDkseqem6fmLI3yeL0/fY2buyqfNsRbT9vBiLMwV82QBlfj66vpxeDiKgEqAB88",
-	"ZR3UldB5HTO64MRZqx2DpAAHNhUipJ8LtlNlLqDrjWi+V0oYpkq2Fxab3+j4atuUDcKQB9JJ0XBc5sPx",
-	"64YymXEMelLtS4gGGQtodYT5plQJBykv2716mu1E6W7Hq9wXC/0MIxODQIhms4+Rz6/WNmNbpUpE8ZO5",
-	"INZ9nAUkuMSjTxorDohngUsEmdH7eEPtoitZJa7w7ck7vJQoOme0MI0EDUr7CXyIyeIr7XjkDd5/TOV8",
-	"fBUika9rVHGcUEz+EVT4xMz4x59+GPAkDX5qafzHWI2TMgSfwKK0MjATVuaUQv+PsCoTDcSPvhrezpyw",
-	"EsChPXEloPEzHRkoNH72Yxd93o073mahiCSGzHtiGQisBa1Am7sjVILQfB1ZAzl5M4Q+3aE0TwTDudsa",
-	"gSYO4pNIzaiprDfCW3AW6POOyQhMwZ3Y/WgO0XxFl2ChtDgpLnTbsA0yDqoHTSyUDaXEaagt+igFWN3h",
-	"nTvz/uL8PM1R0HESvZ+og6UF9T4XomTa07dO4NEb4Znq1Wf5Tisoy/UvxIVLjU2iDJ0Wm3wvuJ2M/AAs",
-	"kZQU0HIFXoxzA6VlRlpPf4l1PMDX6UF4qZOFXxNAHiuB/UAxi8S5h3LeID0HxFRLdJSF4NDmXXTxw5uN",
-	"P49CRF5RjHQu8kt2jkk4rGmTNmNfnSP0qYEBIUBOUrC0zAdKzeE54IQq8pIRWZgVcluRa7oWBWSdo4nm",
-	"XPMYp8C3li3UVhhMecA0At5ExuAGp1l9tehSXgOLn9t/Q1XuS4pOD/DIXrlFWfCCcivuavDkOTMFX2yg",
-	"FiHDUeTJXvuqkHmcA9cDFMG39V6zPBxVImE7j4WzifcUl7vMSTrgS/Bb3W2GGSuLot3j84ydYxQB9gJG",
-	"EXayXE2kwo1+ulOMredrJERKhE+iczDe/xMydYxvfR3nXOUStyZt55jx4zz4I70Ua1XkMFtqufTbK96V",
-	"UckyFluthIC0wvah8TWlcrGGro9al4bxObYjke4IXdso7LCB3YyV4kokIkPZ+FHwvMxR4uD3RKSQRLa2",
-	"O0G4Dr8AO5bO6VcAVJZG5BpvGaZgucJJQU2SNWo1I7odIkG2dPhYqAVAnUbbxm9Wv4AjJxPPr+BcEnxC",
-	"MSzeRIdS0wU7vebRd7m2O1wPc93lSuhKUwF0dNE6/Y/URAYNkxiYC72Sf37/zfMHj548/YsP0iFlysK9",
-	"bSkX3IZmJbUrhf5TtKtac5/jjQG3rZTKWamgMzu6q8bbc6FguzUkempiS+6BdPmGWxp11pnPqJGb5HBH",
-	"mmXXqhDMCDA2FqrEmw2eoXyxKcQZc6suYKMYZPUGRUEqwnjcpTP2QykapN1QwChB8fmfLi7DoZmLSgs3",
-	"VTnz3a2AVChLpgq3k+kedwwW+7O+7VJVWhFW0MhXIzDU5b9+ixXQvGm4z+i688OZeuGORjqa5oLwMjPG",
-	"LVKinbHzSx/4Prthd6kb0XfqYEBfpA9oq4ydNIazi+goyvwbKolqpuXsSXbE2Et9/UUXr/7s/NHAAN54",
-	"hR/efz4+AFyQSSOImpurcIrS22fcMFNj//shpr/VUoBH4+46a7ltrXuoYcMno6FOzXOqdpo5oqb2Qsgi",
-	"FAsMielrMBppFRgnuSz3DEqkRiblyThNRjmyTb61NAWs+TqmljAMxF0sx0bxxejSeOCgZmFMASXIcMIe",
-	"mBqkItpL0r7aGVUMyX3Az1laUHwEkEplLGs43H+O4orx8nBR3JID4uksO0pFByz8TrfKRaj+Ane99Wun",
-	"EistlkJrXL6WWPl3QO2oKFWNUIfSrhlnoRRuLfjV3imKqtaVMiL+GQTzNrywbyDAx+Z7lCh6+9hSjrEM",
-	"yaX94EzPxHeTneqtaCEKGA0B8GqVj+760cZ+X/DYUjkXPRsIe5LxIAwa+Iy9VKXlC0tzz3a8tKN77vzs",
-	"q64qjOlis1AVORz+wPTVWD0B6x6cianddQCNCF/9NOuj1vgd7MyvM0Y23I7vx6Z99LAxJV/1jryeHLwH",
-	"wk9/xDD3I5NlLq4zRhEqr+5uKgehkvXYyfdOCHDy7JRdAAdY/302AAXR+y7OR+Y/9aT7ov2t0bl3XndX",
-	"gcmSeaz73hjgFx7OS7FCirZa6tzJc3TpYTh7dN2j6scjo7Zm+8ssgmLurnOv3jqNNxdn7C3AmsvCeQ9E",
-	"DiGBH9bpUbwMtezoJuycfWdPBjh9f6yOS+gH4HOsK3/ygqELx/+ULRKLfHI5pqBVuRLGAgzQFB39dOS4",
-	"jbWtzLm0N7K5Vb7vSlxVcDitut/0Hc+dY9cWMEBuwPC1v6dw2rjYM8ML9EPdkSfb/1ByW2teRGUv13zE",
-	"pnql+SrzcQID8OV/MmfseROly4ZZiPF6f0wBXjxAUd/w5HSjft8imDo2dqxeYVbBKMQ1X9hif0N5BAz3",
-	"AxNMbtlWlgjJfOir4Bb0i7jQfA45TL7zqUxk2FjUuvBhahyU/4mWkFEFp//RUPLH/7xDbPmK53lzr1tq",
-	"BjKXHQwTfupebKwEkFpjNYdjnh5pbO3GbOt53IRaiybWNexESsvwwizglXvZCLIypqsuxuz0Buy2bcU8",
-	"io4Grx195+NxI6VUH7jsHiTxmAOXBZRS6y3xqC5hh/cjLlVtDwzr0BdPsdqDBmeAsXEWtW+dcJdhRVwD",
-	"QNOxog8fSKZkqYDMjH7aSicggGSOD8FzeNG6AdJuP8cLxLZbMbJLX9YY1CXNTd2Qo4sypiSgx23s3SAF",
-	"dKV/e/j5xiOQ+aEgxt/vrru7LRE9wxS/0RnWlOWPKGDnUjoRHNP4T6e7vbxcrCnxexAGkGYtcgjyt8V9",
-	"zksns63bzEYul7NstuF7vkHai1Udl+Q2j8DxHY7f3CzmD3Yt9E4abzaGtkXMQhDxEnKFSowPxJIaQuQJ",
-	"c33Dg9UkHaru+5pT1ZmmO1EU7WLRDJH29DDZ4xQjbXpn8YKbG4p3u42ELnvU11w+9klc1K0MTII7/uQ8",
-	"wcwZN3BWImeIc27YXtXB+MZOY++SjAzm0ZhguFM7Rfo/qBZduDvfjBDlkEwX3Kz7ju/ZeT/M+WEt9mwu",
-	"uA4V3RBX+8bZus7uB49nB9El+rX1dyR6xWOAgb/FyXB296BFX5KK0HV5cz1aCq5fjB/J+MYLtkXjPkR5",
-	"6IgM6u2G+iZwkzZqfb5nYt93vv2QQL901Lq/HoEmqQ9iK+xA0DJBlfp3+bA0wgfdg27tfOQnq13XvMxv",
-	"IvaLQgV85SOGUcHgQkrunLHnBy2J8JFrXixDIccNnf2s1fkbpBHs9Ur03fM3shQ+AOr84K6p0dy1DOcC",
-	"Z5jFBI5+/LJO3iP8c8W1fdBlhWglclWempdR+dAA23kZA9VB4HPuysgroyJAonyqCKxq4uU4fpr8rQZm",
-	"c6+BoLQtfpisiUywmZYvHp7P+mE0tWlPw/+6cNf8ry/d/566/z12/3vk/ncxy2YX8IhH8H983GP4/xP4",
-	"/1P4/5fw/4tz/AOv5dRsDERrsTXcQEdfd7wLVRTAOdYd8t/hUkxCUxGMp/Dyi+sWoxNg8E8iQE+z0GIH",
-	"BRZ1jB4YIv8WiZQ7IyoQRfRgCiG2KCzvCrw02xqwtOaa2icL/JMeYqxAmBMIWtm6XBkL2+NXWS6iY1LL",
-	"pRF2XEZ+gOuYWfNyc8YgaIb1ESAtod9rLfN8yBKplDxI7c3EdaVMxLcA+LWQr3LiBCr6oCxxfhDyaZ5G",
-	"F5gNIjXUWg4siVnzqqeLIik+WA+4uKuA4NK5KKBidl4XhYCqT0SjWhYca36UpSu3tVlrBWlAEJcHMD44",
-	"WR7UlAwcil9vpE5Yp/fuMqY0WwruXCIzYBWWfGUSMiGdqKM1OAUAwgzByUIZI1o03YUCQxkKbynQQMGL",
-	"Qq1umBm2Uoyl8ErBrBS+8tOZ6JQ/EnvhkQtBgtuidcm+OofyEWcKVBkzW2p+pGOjVEa0gwVBCo6d9o/O",
-	"T4ibxIuh8MKGVhC3w/fKYh2LL9Tbcr2JrzXop24clUyZqOZm7vpOOByR0Fs3Qb53whnWlbT/dr7H+eMM",
-	"/vgK/rj4Av/4Ev549AT++AL/eIK/++uF++Pi/Cn88fgR/PHXv7o/HuHtj76EZz5+9OTnWA0SAiS7ld9y",
-	"lNoJsEwTEM+7dD5bWdJPF/2+Fae18YA63bfhaIMf+nbnj3vbA17G/B2jjtr5+aNuQPb8PFpDc4DDdUyW",
-	"X3t4fGM1xoSZWxk/JOSr72F3+YuxnBOQvOKCHolJPxqYBQpJo6NViin5zahFq1Q1/vlvlKqcgsr9AYbr",
-	"H/+YuLGwLGql1YLruYrYyuFx4YDS2Ld7cFu5L+BP0Aw3i8N95xlRqSZkxeuVGDhzaB1HtDgu0FwLvjE+",
-	"zBJ4FRKl99EJCcciDZzwhK148WX0qPqMd2JceL009ufi9y6zbjnvX2IBKfEmIsvNJmW+QosKL3NMM7Dn",
-	"zIiFKoEvtCmMXhbOSDfE1SSwhifeDJMWk/v2lsJx06NRiEJp5VYkHxKT10/L1Y1Wr+L6MKjbL+EVdieo",
-	"btzuKNS15BqYU3zXB9jFuJ7EhaE0+r7STKvyjVYeIdXFqJi9cJe1gvve4e5LD9Hb9DTtF72I9muIVtL1",
-	"kxKfY2beild3WC0XKT+V5arASemHoOSqU3vaudTuVOjQNIXMZbliDVdJVTinGhlLoHLEs5dAr1ngMKH7",
-	"/M/xEFa7u+h4KhaqFn25CxR8OrFcy9W6EwiHblVEUvWE91kTl/GIME2t/7wr7BChsAE8pmgC68DxctMC",
-	"PuRliYPBarlySlGV4k+GQTA5NLsRsm3YfOD3J9LXadv1MC6eRoD8YCPfZSVnQb3+R2IH0OUnSzgBC1lu",
-	"gidOdDftuIIWfLEWyFDtW1z8AvsKmUkrB/Wfx88DIt0ZD6fgheh0D1gIB6b/Rf8ZCov1nIznQlTNF2JP",
-	"YqPyYH/dgsatqypiiPbV44/uOlS0TfU8tSneWEP24g49MflJagGM3cmH7KPph6y6UQi9GG/beady4NDA",
-	"hscz9pOzKqEqyNlLcy6nSe/F9MqrR/36cTeopLqrp6NFqYCBW76vlCoOMvXnx7I1xt0w3iLTlubY27cq",
-	"ff6BDe7OF0DVdiltLztEqi5S0AwQ4PViTcaXt7gQc9c3GqicjK1W8qj1yIJ6OodCb9msEvpDrQ8bC/76",
-	"JLpGHNocul0OGD9FaOvD3xJnmyyn7M+zR1FT/FCO0NboTdt7Lz9NHBIv0+JKFVdDcXILCKTHJeY5ct7s",
-	"Vd0tB0tQQOP1JDiA70Jf+BHfBrxs9EHXGMu9AzVsZfVNv270ItJroHJmZdVYYEjfMsVKip1GMaVsdiIB",
-	"RPfmNR3vIakPLiT71rqj5koUxhfyPGNfPD2/ZHzH9415plXeyesjKeqNPdCU0l0cLV6ZKo9jq18JLQ9S",
-	"2X+NvxevHNvf7fc9Slpry/VK3KyUnx84QxHhfQEtK7SIWqQUKjwZb1ANuDvH2jHc5zG4stm9ozU7j85v",
-	"Q2Lo5W2fybfPpZ52pwSeOpQyQ2av57rzBbZDsZKLKHcgtzcLbc0P4j0zrRb9au4X3YbHuaqdPwSJdVAV",
-	"s2y2EUWFCfYrwPDf1nAG4dMMB7QrsxYEvABzls12YiDf3BeofnAYofqnFDkerOHZF1Fo1UKWRAPTiirw",
-	"wvZm5Sev98PJq4WhqoPFhsDX3Y3RPPUpmWVfQ3XfOWUsCXo1vstxTQKjSsHL3IRj4vSVih3XYlsJjc0q",
-	"HTm5iC4Ta10/8u7H7Vc/eBRNSo9FSX8SIqf8eitmI63PuUfLGEMx4dGJmayFdvJmBXKJNsRP0jkRhdqh",
-	"DQF/8xbEzQPT6aWZMI4jdZlKiwWfXpXZP0p/kqP984+nrtZvKWzE7wl3cjIHMdx4t9xr0zA8PwHOtfeW",
-	"2xN5jZwvupRmLdA7AeA3bHolIDiCiZv1S04Fj6BLOT0Bv2q8CiZNu5QO7stma/7rHusza2ikOwIouCi4",
-	"lvBeAI0oVK0HEYDmXFr4CLUDgkQIhY+ueBOCP3ikqSBC7gdfEVVoIXIgKjOFAnbIdb2tEPxBNLVgc+6+",
-	"a6uwig/C2nTbTgvfE1gvqFVRVaLE+To+GW5EgLw5mVFiIaLISeUN5m3aToHJHFo46KmYPoKGnLH34L+L",
-	"PaKxOZ9PLSHHLQHyHvqNm1UlcA4PpWVkuXmQYy/pGn4DbSPOECSID4Tmmte6pL70I+sVBmjQQY+twUuQ",
-	"aR+DaRAYJ8zEceaNZpZGQMAKtZortTlDjZKsnuk2GMaH9opMUM8bsY9zut8uAHYi5qcbTcNKTmvQvDGm",
-	"hT8IvZ2Myuke7Rf+n2oeYavU27rgAxCvPd6/po5jFi2SnjjFbZOle3hAKR2OzR9ulMELoIVAbbZFToHe",
-	"k2+yDH5OwviiqyFz4aQ4hUrmcFGA3IFKQNdcb1UpF2yhSmf42j7JLvxG2lqU9mSGNL6tioCb2h3PNi1V",
-	"V/AIUqbHcOWW/U0LUe4k8halY1K29M6XY1qH1qn5FhxVbHm6lZOHec2t4GXisRYb53niQOE1WXf9xlAS",
-	"iy0v+eLMi1Y6UiLeiCpS5uKDuJ5KFZOTlRc9PwFIlsBWPTHpo/NHTx+cP3lw8SjKNUIjaM3cxfl5nPdo",
-	"CpNRNvtVxej+PBfT17X7qodvpMFqrxH+bTfKDL+dnjy03X1KZMKUtgNvnT3XeLc5t3XiFvSUn/3McZ/i",
-	"Lxm4kS6ikQ7xfcal9AOaKKeIKDi9k30KD5SAObqVilDag0KK2ECFWmx20ghgGSqVtmt3ntDROAcPZEIx",
-	"TbstC/o0nLyiMeSeNWyvEYden5GL0O79B4yswFIVhdqd0TQmLwHehiug+WLz1vfRTFETTYirC7p+aCwM",
-	"kzUdT0rzBuH7SNzgq04I6qt4KXW5SnnUxZedZ118eZ7Eojl1i4UPa49sZJ3nituzt+QWJi4yQEXgElPd",
-	"7Cmrm0LamkosPIRt7UnR60Iww/eJRUOV9DVDB33sVkLFAIV0RblCTG5MfiWSAdSFiIdalM9oI3FDhH4r",
-	"VyIK5NvAhfVyGsCYCflad3MirjPEhHK5sB1FhGqDuBYCajPU610BkhDfG1+x6Gxe1X1vLMTno6K3R3WA",
-	"0kVPJgGiSQ/OpMGARYW4Rv5TBxnDoyjTKPmnwEyfwHzSKn2OQU/Dr/GgkYZZLSsIeikProkcrdJmbC6W",
-	"ig44LHtG5OouWfExC+mNWjUMpm0j+FHECBblMDHQAIluCz5KrtY/+cTaaY8gb7G/04B2FOZpzVtEpOir",
-	"tazJp48jTy2VxVUZJ9tE5L+UiK1WeTq5kJOgdyofXwBjqeg6jWsINE06rfIrvgd7KUKt/CZAYmM5ayu7",
-	"6tEQu6vXYyyhq/ALUJTaMkEz5lcjMSj0AbHRTokJaVm9XNNsTjAovxNWY/ceHBjcWPbn678QHQd1bDpD",
-	"8c/7v3hLMYBrRWg2T/bOhwInh9ZmgB0ICMD4F1YoyNbMJXgxZq20ZfQDIdABxgtdBn8nvWJKvmJLLTwS",
-	"YR6eBRwWCgx8LawEvLuQXmiA12mVj5i8MDdNTHmKIZUlE67vTyVc388yCgN5vim5TaM5J1GYJnLf10UR",
-	"jAY4jPu0nYeq86CM9Kh9PNUIPj5BaSar16Uny/9ggPBeVh/enrLg1rlM3Y885WtvwYG6kXdyT9NKLx+g",
-	"rYpNb+fng6c2oIa4CJlXuUH2Ek8ZPCdOPmbeJdSAn5oX9mnWo9kuuGgg4IhPSJyIdyo/dRpqu57KDsiN",
-	"uPmGSRBZz86ceLkPqaUoUlmKr6c9Hcrda5usqad60ymXtlpZp+5kcsi80xYe1ZplHDXNY/PBB7OVsvsX",
-	"vDZigDAN2CEqAM8uKBTddokmiNKSL6zSE2P/gx79iRRMNAh6TsrkJLrXuMvCXCb6zLSuZ7ivk1UC3QaD",
-	"+LGUU23vOTeC/W+209JaUbL/j5kFLwT7D0YwQr2VA4ZCFWMK+4mewQ0LV9FhqkonL9ZE+60awKKk+gZe",
-	"pNpcZr+dY2fCSBodr/MPDyPKWl8bE48ffbpkiGq1k3OJ1o52OaGkhQZHwRdr38bQpHn+9Q/QBP+YXbJ/",
-	"zNSv/5j99sxf1KJX4s508TSeVBPG6hJCWlt+3R5fyxmOCiRkg85erpVcTCgSwBwSSqMWPEcL+m744+OM",
-	"et9aw9xvnkFdSImc/eBWo4PRT5H5MfZVnnNG3GNEafU+Hg7YjwsYviDrEAK7G2NC9V9cS17aV+2h3GWF",
-	"xXAqPja6n7hNIs6KReC02Aq3NT2Cr1MKhVKb4OSLa/uM7G4gipvzxYbY+BaBVfyAhCvd2i4pEXqj1puh",
-	"CkBergqhIVJmuMxbBRLxFlOOMh75jST43LSPMpbv06+2Mkq82lBnYnEHMJ8Cqo0qM7YB+sZWUBRz0NSA",
-	"feNeJveM9OAbN+mhN6pI+3kwCNoqZe3micCiwqw1fqJ7L0mQXyJaRCRem9FKpKULcROdki38ie/TcoWH",
-	"tS7Iv4KNgHIrPMPv7pJd97ulWANwD111FHODarOM7f1+dWdOxn5lddXcTZCvva3ad4wHT+3b9Yqz2a+n",
-	"mIgkgN6J/nXUmxM8n5ogBIRHWNVQnjCVhBGhPZzNUEaKdzF7kb5hnuP1CTsmm821dA86/sAXcBF4FcXU",
-	"DCgguKWt8GF8FhOQM4QLhfox+AnDphAohTwkdnnsoH7Xanz6kfJkXhSTi3GnKfPUajkMkJJbSEh3XikN",
-	"uBq/ZbOlXDlT8eTStVXqBvYr55ej5bAWHDHHoVhivmdr7Lai8o3hyVdaAq8i1CXMRRGvFOV2Hf3FFS9q",
-	"cbsZVHiXH4x/Q1gMvjq+FId+5ZoOwX6RPWjjMkdcEWggRsjh4YRbWNv+6d+DFZlS1r3zlt+xq/Fk6/vD",
-	"UFG9o2PPVy17gfSD90qF5iPz+mss1wxXmbOffOnUuPp1LoQuefGQ7kUtrCZXQlFhL8Lmogxl8FMlVFUg",
-	"qS0rFZOlsbreitI+69TLHlIfiyK/FQEel198F13tX9AXVXebLJcq4uwrvTHgcUJNs1wRlQCeSLaNAoO9",
-	"JUVuGPdNtf/l3mfIWf1H+f5bcFEN+/NmlbFtxrYPTcZMxr7/S9ZuhwOcYF/s+lIURtYmY6Hry8DD6PeX",
-	"7HzUssnYV+dtawZzQBm7+PL8H6Xnhggt5F9rrTQOutJqXogty4XlsjDsz+9ev2RfPX7y17+c/QPJxRai",
-	"NKKJO8+++/aDO3J0Mbucra2tzOXDh6oSJdY2nym9ekg3PdxKVBLSuvN39gpkdtZqQZpdgCtSiZJXcnY5",
-	"++Ls/OyLGSpAkKQg107yCW1DwSRKVX6bA5c6bC2APEI0OzNoHjSXPMw1X7rB/atHuWZgbTYr7MUAWfDd",
-	"UM7HA8z2LBDtwXOYFUWBvJxKAcTz7HL2Sy108EAvZ3gvhGachrmh/+YsG7cLhLEviExuoUpLHTO8qgq5",
-	"gDl6+E+Dnl7z2mNqr6n26O4zSNq7fzCVKims+uj8/Nbe6w2237LOQ64flPm0B71y6/FGlgK/IObf4puy",
-	"2WMcf+xp4TsfvsX9gdd/Me36R48mXd+0g6beA5Hj7ZbrPQQnnESivPrStayBZtaCm0Brvhaskr6Ty0JT",
-	"9H/742f2s3vuQ+cM1tWZn32CSejuva+v3an0HM7EG4lG/KSKGewHvZlWaXH2AoY67byEO52MRIVk7p+4",
-	"BsRX+KaX+DEPXklTKSPtYA9lCeVGijmbnUmLPdidjX94ov12gjTeUFq+vhJ6j+UClrjnM4qXVDUFrOZ7",
-	"xktGU9nISaFWXkbksGy8kca+kOVNJSOpQuqFLEuRR1K+v/WBbWb3P9cQNtxxw3JRCNuCWHY+hF1Lbfcs",
-	"53uTNf/qU1LROX/4LwjD/vbwXzL/zb0dZBlkvXMEjgeB4aAiD4DOKR/h7er+tvR2CuEipcqjZ6/MwTOP",
-	"n+dva/sC41AHcvO4v9teOff3PjQ5vvxT1fxva2uYUVuB+9lLGezhUAKCgb+IPKnrs4W5GtHxL9T1+E62",
-	"4to+XJirZ2yx5toI+79ru3zwZXdD93RfTP96Ifxs1a/PJKhd6QxK51DAN2fkPsiG1wUxX/zCzdV1a+Gu",
-	"C3M9vnLOw5kjv+cEXXxV5mfOMr/eFmiomgdquZQLkasFeIBnyGdl1kLYbXEGf3bXOhi4c1nyWNYpvvq7",
-	"ZryfrQCEumRYe//F7M//9837//uX6HovOMVz4nrzpapL+wrruz4nz+Al1/mQoCzgd5+hJc8tMIC4JXV/",
-	"gVS6M9gw6oBxCATlY5z5KJQXmYZkO0hOHQodBoTHX3E3suMf//FkiD4vIkfN7z5bOdrKMvAJUOrLSRAv",
-	"CoxseAfAX9uSJafgAc0SBQnyDsfkiC6YGo0BoAJhzOz3GNdIclEIAShWlXqzgMdbmrqhmIdfks9UvHeq",
-	"LnKCKWo1OmVUh8Gdd9TzprqRDmes2o5Q90FpIbj3n+9/+P6SigbgVdcCfbaSLURRmIwtlLN7mXI3wHW4",
-	"08iaE2W7nILlqhRn7Ke1cqodWdohzCtKitU6q+AMoXa6ewzc8TtR1O7Zt7dXpkszDOBY+A4W698kekc9",
-	"/TvFIMlhMiohkuYANyUu1mpbcS3N8YMfLhKfnsJ+GUb/8VQ2zk3+EZT2B1+kggwNDGG9vUqxnokAiGBM",
-	"UyWpdP6Zhra5pTlwatPrU/CfCH0KKk2tKhqg3TGtryrPRDsUvnyJl9yPrFX7lPglqEAc1v37rDgfvogq",
-	"55bPuRE+amnFYNxyKNb3Hd8I+PLeFF/coiKpjs3k/j62yw3n/TvAt+cwXCqP6sfxUCoe/qvkW3EsKBwJ",
-	"+VIdb1LE9yKG5TYYzH2Hw4iv8fm9rbET2TVy9O64oQrQTzFwfCuCIprUDtoL7ptlSQL0zM8E9AQCJRqI",
-	"Tn4k55Dz/WT7WOYiQ9wIMIEBSxmUNABCSsMKuRF0lrkRAQ2UU+5rVWs238OfPfN5h4AZW3yhtCfYz6/4",
-	"/o6s51d8/zFt51d8f8yeyPn+MzQNnrvv8ggtjcjsgjkN5MlOwLa83DOtpprRTvYfLnghyhzxY+Oa7hXf",
-	"v/QXfaLShekZGuTNczSL5nM/3Sj970J6uYE8u5cfrMF68uTxk7809HGAeZwDCVnGgOUsQ9hHrKkkeJ5h",
-	"CQ6dQYPi+6GV+P1EZfffI7X4u5FZnMtL5sT18cWX5xn78cPrB19Gc5jD0imWspQhPxF1xv4m7KvWZXdo",
-	"SbZfExGgzq/v3f96DVGgUNIlNSvkVlpDE54h9jI2UUCdoMlCuRdEE5zsAsSOZ5WPh/lzcSUXI77xK7rm",
-	"PpxjfFeKe+xHdf9rQ29uUYMIy6D8KaTlaGydOYYSHlQ2hUCwhkMP6kptBM1ASk3Mt2hcw9tZqdj283R1",
-	"3giLVdhuYlqf+syTJLtn1VZoKJQW0XWYGvT0dUu+fyCW+2qt1GnH6F0AgUCZRqxLMw4ngJfHa+jvL2nr",
-	"d/2ANxN0wr958RfxYviNYJxdXojcu0ECuMKlZVu+Z6os9syt7pRdcqitjsSWblL3R6GiIU33h1zdtsLk",
-	"Ky6J6GXHER8K6n8ny4ZW1QMsNzlqMGhVfYCr7sNkeM+vRO5fmRpYx4/4SLXYLJTtZGy+Z6SKozU9Q1vo",
-	"pRbcivDV93IGuTGN92Q06zAFmL2HrG7siafS7aUTDgRrWJA+w1jb34WoQIc0koqdxxw94y3PBRDXhHp3",
-	"rapK5Mdq0xrt8bBQajMcoXij1Oa5vV/hlvkgfQF+fhtgbyMqm8KTlf1O9sztnbhvEOjttzicikWk7s80",
-	"a81BUkIHYejUh49utWdRKt8DVLjtRKxPKVvHegS96PH7ci0WGw/GdWerjC+ILPM3auc+as+wIkVkTUII",
-	"q7fEdVU4W0R+jOacDxKSSWWL/w0sI2MbPebR6Wh5tomrMubbv4J/76i032vHy42jJ24mDO2WZ4iTVLK5",
-	"YORs5Edsodv34T8bC+re2R6zT+PEGbXSnpsmBf5JBhHOv/qUj7b36EzC0cZLsZugEO84fDCoTO9duHbc",
-	"fIaamuYZQwnYZ2iFGbVTjpSgvi34/hVccke5R62qj17+7waRGoaA+cp8+gxqOr1dCAUNn6Gp7GTAAIwi",
-	"tjVh1XOgNGsXegaLeaf0Bk8uhJUzgylGBPZONMe+viJEm2O91OQEIh6nPz23gpf20qfeIAlEVj0yslAB",
-	"nzMoV+5ToT/XDuGFIHxltAYvwlOCZdi/237piafdTU1+rKf0eKpqufSU/W3L08MgxKpZb93k9FJ3D/Ym",
-	"fPSYvsLxfPrWJn7MJ2Fu0pT9YWveetW51mJhmw0bLVFt6fi7tTCbnfoRhenztC0BxyKoZTgeKS7j1jm2",
-	"6qtaIg/NUNnQ3+CCO1wtfMGAJYfD+zjgAlgL1DB1U88vq/hKNNjsUap5uBJ+reVqsEpoLXhxJOj4Df76",
-	"Dqee3hBF+UHuxI8x8xjS1nXZKr7yrTJNUIsPN1kj3tKRevsP0NtUiIAu7suZyTj2JaOQzV2orfCEULiX",
-	"eJ5rYcwZe44u/LWF22QJ9ft0VGlsRFQZw6qxi6fsuxfPwtGdi0qLBbci79fXfwvjfy2Lm3QVZlHyQ9t8",
-	"+ZDVjO3rjQB56FbUIMTsg1DXdRUhqey/+Qdnw++k8XkeKKIISIAD47B8IzrjCHJFNlm/EifiY3Cn+DzW",
-	"4EIV9bb0O9oLgHtRCfsZr1JLpmptGrIFK7fi8vwZe3BB6MqQyo+NGV/QGXXwbdveR6zCqCEmfHre75aM",
-	"fFruHL5QLOdJOxBmlBwoaFmBEtNnLVYIbO2AfwaQejm0BNgMGZOFnO9Ds8tWlXZNP6VIw3dcb0IHnFjI",
-	"LS9uPFJ6TnSs2SybnaXJKSUmIZ/RjAgnGfKzbu0bwfC05qrMVdkat2dvxKpRfQWTGBv2ryhKcRf1PGHE",
-	"79TOIIRJa6SG71tYVqIwTUoZqCWFFowXTj/tfdv/4MQuAhzFhI348714YbjZjnKu9BPHt6ggDhVCD9n5",
-	"EIo8VYFmqPsuJ6vRCAk98VzEj79RlmxPv4hcBzCqn2OMCe01VQsr7ANjteDbMSyrlrg/Of/ii4unj7+M",
-	"Alzdnx+KR+899Kf7zD2AId+LJ3Lxe0j1w56DOSHbj4NVLe0lgO2gGQZ7DrQbXbSjwk2FuPd9LyecwoPF",
-	"dXj23lthnXtdGtqme+JHBTclo3euriGiLq1h3jDoQqwdL6prJvj2ExTfix1N1O2Xst3+mjr1K09d1+kB",
-	"iK8+eeBNTVYMQQCh2bcHs9bNZe7kjpDZ5+r6mdcEdi22rHX+9vD+YJIfzuviSFEcCuc3kBW6p2IFPJK7",
-	"LQcxj+BGRWvX91Po+cfuuPPdgS3Y7R3Q2SGFNFbkl2zOiyJjheB5xi4eXjxlFw+/ZBcPH2dsrdSGXTw8",
-	"z9hTiEkd2StpCT5Yyn/jWquQ/XKTBh4feQygnY7mv8JJeev5r7Aod+94OTWdSHX5+Hyc6/J5X98TGsFG",
-	"7H0AVmryzsyzdrWnsdhJ6x/QZ7Z8fB5xzT7xnBzO8CeRk0O1/UdK7i7Kv4zaCjR6iJ1U2k5lbEw7321q",
-	"Lq7Z71WkPu/EHJwYoWMMI0tq6Jg4WHlTCQwo3eK6v3fP/ARW/RNWJPerGH4oQ7IJi5wyVigDMY+KLzYi",
-	"RyZjYmjdYdRkA62HziqJytCmVLtC5Kujed6/h4s+EhON525rD+Qk+raIjPnQ0ezj8RS4RXBWoQHIGUST",
-	"uGwawQyssyE4XPJzMdW8gaYx4gPfrQXGYDCxAFEvNED1gW3freArfAP7QG8Y5lPvIjjjHv2xYMvfIK3q",
-	"vxuNFWR4sBABs9gFL/MMZYd7JPMG4At5CpfSrJt8ohGiPCJM5jgo7hvBdflxIHGnhGK0rGIU2IK532Cc",
-	"qd2f6BN8aT2KE8M3H7e/EBb0nmB5C3rZZ2fkIcguiQ/Qp7cilRmzBwq6SU8U8kpQ/V3riO7O3HvQ9w+g",
-	"XAUvvWT/M1fc/g+kxjl7I6/Ee8ut8E21lOkFXk3POWqesf/R4ko6R/N/PG87KoYmZexd2Y2oLDycfNoz",
-	"9q0Fci3D6tLKAr4VzrOVEqZfx/I3Yd2gvsYPS0Mog0+Lpg9HscnoPR/viC/FziMjAsBme63llWgvtnEL",
-	"dcwcC6t5l4Z585IhBG385ceZUWcHtSS3CbJRjcMBju/BDFvtXKqRGf6go0Rpd5D1gzchKXxCEBwuxA6W",
-	"kxHJb8WKCBPu3FXgFWfIQYv/YLm2nc7Sw1VADuAjlsJr6Dy5I9Pz+Vxx/dGMTyKhHqLoot9+duZn83FU",
-	"HbPrIinxEmK32KfkiyyZlSJHov6YKKlVAsPeG6iv+QMG89YWUsvKNEgDa15VooRVwtTrDQAsW6aPWqVw",
-	"8P1BwPf7JeBrFnsruKk1MN4fORK+w6vuJ5n1iz8cRpQ5Dao5S7IZssaNxT7hoptl88MY/Ts/dmbotarL",
-	"wbgKFh+3IEpCJaytQZiNsOazxFFf1FqL0mYA8CSXELTlbAFsxFptGzQUK7ciz5CdUECz7kE/Q68DvOIS",
-	"NvoRe/YtXXKH6+5fMUgUkYvfARmIHyqb7ykI1gZ/RNzXYLKADSzb4VaIs4rJAJC0gsfa+LnU95TBV7kY",
-	"56HOAjzqQCPJIWJmt6I3BqR6oNhgHPSajw1LNwxq2cYD/hT11uNHX31UGMz5Hhrzc/EMEhMLpTZSEMVI",
-	"wBqgaPvg7sCq+GMVum994fzdO+vwqtRiNRr6/dtfOCExrMvjnFHP8xw/8M6KcWn+7ncDt146kGEGfME/",
-	"alVOBa2sSGj6dj1ugbOVUH7JjrhyfxPqP9//8P20jbwS6j9ukmo+vnf/TZw0mnlkR/nrV4+f/uXoalZj",
-	"TvkpGnlVXf/H9bY4Id6y4/sKwqKf83LhlLrFCp/L/vy3t/+XXZxdHF2tDc7pkdX6+3dvpkdPVkqtCvFA",
-	"cG3X7h0nrt3nv89o4Zr28RAuwzTcn//+3Rv26OzRsUVMLL9uDu9/7/prlKoGfEga+wxSrxBTlhaKg28N",
-	"e6geJGu/S2MKnu2Zz+83yDNuT/1R+nsa/p9TaIYpzbbqqhHkruyuFOoS51FFrfsDtfFwK/TqtquCv3PP",
-	"vKl4T0ELL63qBN0TK+fhvvsIik4sLjIdjzMF1/yQJLvT1AVP/DnRtMWr/9ieU7fnNx51wm9Gf87MwQih",
-	"7GXoThagDNtn0OhOvdMK/nvcrSdJeANzcnHebnucLvKfzEn4iXYs/B56G8PeAjZO2FK47SBT4uxmONao",
-	"YpX23tAGK0fjh+U9dvi71yWV+sCw7t9heV4UTbXvRlRR0hyc1bHWfvjUuwwmlh+Fo6Z5cf90hdLIipb4",
-	"MyWpqXBZD2Uh7LZ0d7X8w1vF6TxwVo+SNLT23q03C9/hjnWP/jgO69FN+4fTeitOqxdj3XQlHbAXxNXE",
-	"nRu95ezjStbn3LYaeApg7Q9aVTvrrdVK8+12LJPbXHZ/5ph/Z5JN1gzwUzXMmhGOWmfhy+/ORGsm92PY",
-	"ad23DxlrbQH4XC221lJHJaW7SVMNuI4A/btbcX4yJplyB7v19u25O97j4fkf07I7ts3/MO9uy7xr5Nvb",
-	"eKXYMb5wE20QAHCCdrlju29YM92/8P17WIBBPA7NwENB+KXmpZU+Vhy1Bd8BMgBcth/jC3rL7boB5hVF",
-	"3sAwA63RWS4qAMuPoRjDDbNDjTUNeJkXhdp9va3s/r94UQv/iD6UFSJY+cF9kT1hqyGIc8TVTRpVvJr2",
-	"cJZ+LCEZAc3/2pfiI2BWbWqOHbvtWWRy2W5rj42yLmHHR0d1cZ4Gq+3xSoyi5mJrWMHnojjA84+9f+uW",
-	"Vx6Ae3dmJmEMb2RJ6Nic2VoHjGctROHTOGUzPneJAZSOhSrzhEFWQn+odRf6PWRDclXP22jLuCxRyqnb",
-	"U1thYw0YxVcgxacorPs+mnhuPNBNJbRRJe4xhETkzG/uOBeEVnWZH3dH3+El91RYvBd5amXxgheF+Ujk",
-	"J/Dudh6G5wKhaQoOpJUe/r85AJyNsBBH/FH39TDZd2SlwrM/Vrfvu2M9URp/+Rn2PMGXOW3q1/+yy54C",
-	"QDJ4JOVaVXGBaTbqQ5T5YbheXhR3LkLuJffu4iyclTzA/b1SKr9PE/N+heg/63wFvscCIGx5mTMttoIo",
-	"TOwRkakLcURWPuj9O7jio+AQHZUyN6yPzqj6AayqWNXR3WIA/VAGmnhk9aS0/ueKxAViigZnvZ0zvtJC",
-	"NI1RolyBadz0G5bKDiJvQRPtcXPmPV5yb5H10OE8ZtLQwD7RiDrN7Fg0Hb/2ziLpNJkfIYreevNABN34",
-	"hf5Mo+eGlrYnEc3GS4yYN0Lybx4tx57/CZHy1i4c6nMfmNzze9wON9gJj+8bTHZQqu8iD3GX2hGe/RHz",
-	"D4MS8Ufu4ZZyD6Qt2nkHiFL10w5DqvlhXuMa33bC4ZV/7oD2uc/DeKGq/Wd4ZvhjGCj+oceP/f/sXc9u",
-	"4j4QfhWrZ0QLan9/2NtWWmml3UuXPfbgEhesBjtKAila9d1XmbGDk9iJKSFpaW9VCU6Ymcx4ZjzfR3H2",
-	"D6CbEyIz4WMCJ+04DRx8PlCnCZ1BpctUUnrKg6b0/47RYK65q7sPR/nSc/acDpe+5w+wiYVvNXnFlyvI",
-	"MkOZYf59jsUkbBdoPlT5aPvZhCYkYjIK0ZcCmp2zgQBWBnitakDZbW2/1EW98ohVcmzVdvw5JZPx9ZRM",
-	"/v1vpLpvwP2EdYY1o4JMx//UAHvaIXuOYBa76vTd08JuQK7lUpythQOsIo3XUvAFWUiRpFRh5FKSm2wh",
-	"ALddr1ta83O+thVPj+1kT6xWdt+Vy2ztuvp5SxAPAPAm76ZJisTVJjmcZgUPZCZm5GY8Jdfj/0dkMru6",
-	"aUKbA+zk5irjHC9pObWRS3KjziQkEWNAZEcyGQcu+nm46pDjBve9FToRLNrHflA2b99s8EGrtdFqk3e0",
-	"L1YDrGGiEWC9Eafyrb0DarvjxEnpyDUSrRR4lgXMzB+wW6HUJyV49RUNykn2frgS/YFn8dOhaEvx83tB",
-	"cnTGJVCQ3SEl0CNgSiq6Om0q3Al2/nt5oQdNhdGEKqmw+XbyqC1Y8z47gvntvPdZr4Wp6ILgXBG1NJxq",
-	"ao5r2BKEn9srYVFLV/9YvGm4zdB4rIYluS3nDIP5V7bkAgMHj9zvu3cw5h+6EYlS0OI8XeRt6Yu9fxcx",
-	"AAvyEW7oqh839Nn5O54EGd/M6hS5zdtdLlYUKUCtG53b/FO7v+uw8hjzCG7kbM7hh2/+aIAmiQThZ8ha",
-	"UGN6gZSyy9SkUGWN7K6+afWljetq1wr38922skG55kwqHqo2sQVVWFfxzE7sKZeGXk4ezfZm4qXHQoV7",
-	"lDGYm1pzoUHHquo9aqOsHq+PGHVSOy7VjN8sSnq/wemHXCZldziCDhqKjEixAAIRnibkie1GZCUztmUx",
-	"kY8pMDQTIA0RaVtQO3GNhkcXw+6OzvOwgpJvuUrjyNc2ImY0ALa4pnj3e39ZH77CuJ2vrxBpzNmQBKtw",
-	"DJniQKaQqZ7J/KJeNymIkG4Mzr0eLv/A8YCX1iT6jq3lljVp5sOd6RVgBzvM9Mp6IDSjOzPHjjapvWx5",
-	"6J4kVXbqv9d0KPv17vawR2jxy58WVZS5cVBeW5W9yA1ke/FWa2oThxezi0sacZC0urhOU6X57UkqScoZ",
-	"0ouqPrMeq6mPit9KgfvTRGH8Lp5CVu6RGu1qPdNSuzvdwWmMTMZPXCw1Hb9jmcgEnKppP1+q+GIUUiGg",
-	"sqK/qwBErTRdHI5Nmpc/yOeGixVDYzCDx01GmtMu/4smsO1X6xiHBiwypGGITOKMpBI1HCDfHfxbKgSC",
-	"ZGXKQA331ZeD/sXITkNq5K04ug/0bMaD5jbk+MEtDNMKkbbGZ2uszbfMurjcU4aRB7aTsE4uX7pYccEM",
-	"MSoarPoi3zgLA7RBTFGK7+iDPC/3L38DAAD//w==",
+	"+nStduWtzSS8iYaSMoFfk7d+4vRNPVycsk01LDsrFM3U7mKRCGXIhUGJbQA/Hjx5M5zPITwCTib3WTFN",
+	"7GfpxCCWP4MCcv38UHNtVlk3vdgF3d4UCBuCA2EEs1kWPUbo0JBmDedDB+h+nt0siDgNYBuFzEYXZ+2t",
+	"1kne1BUvajgOnFaGkJ7Ts1jDwUvMLMNazAUCuQK2q5W3H8gM9EOSvvgBPqN7LBhxJTQvAFOEBSP5MUMm",
+	"ap7QQPeqzOHYOY8b/AlGEExLavIqTbP5+D0+OvNmUJIxQaY/rfFJtv+aa/uGLMkJEvJD6aTjEguDroXJ",
+	"ECG3EEVhsjZSK1elIC9uHwBhrFRsq3TfxID7T7Xp58LuROwI+qCK3Cd5neLkWtUgCmSauEE11TlxFJ87",
+	"vuIlAN4ABns77xxzrQeMC2jYOYBemi6bRv4qoscvmjEQ+TKKbXmJgR6DGKYd37O6tLJgS1kKCI6ZAzRj",
+	"u3iC4myngRxeOnNe5E3CnUAK/ffsR26eC/SWIrVZ7c2FKAaam7C3KBhFa+XFJjEp9lKAK3VCUqwHpXV7",
+	"75ZA6Gjc85LNnSWsnCjzQpUrQkMjgK1rGIxGIo0VVeRVLzuyE12961H8+bU0YZnHLxxaVRjgcMppYAFh",
+	"2k9aQafM4rZv1RSxpdWkxY9qbU80ou7O0ohuZDi022lExhdamVbhA0QBznx6omUpPY0ZSvuUV4D4Hn/S",
+	"QCXRMJjppdpWXE9OSrZLBYZAqU5VcbdV5vusgYxuhdWC8dPQXgtVWr4YTZa9pMvgjhhU962WCxFH7HlT",
+	"bK6u6RyybCWvRJk4wjqeUl2ST3Rs2K/dNW18ccL7BnO4qrZLORRhprJbWQ4DpuNQx9s8rzVWP18mQE7M",
+	"7wXuZkq+Sg0oTjAlBmJ7FOvM5XIptGm+a2rSLV4MQBLUQ5R5dA2GVLWvYfd7009CB3CG+C8vbLApAwIs",
+	"6JJEY99rrJPMfbhZmulIkxWXJe7KNNP80KFE3817lBXXWKviZHMjMAYJNTx8scE4pPcyvQ6PF6rcsgt+",
+	"xbXkpU2oYo+cJVt+/S3OzRcQcaAfLmLI1XuNC2Rh+eJHYInreKIL6JPgCPeFtXO+4LOQVaeCnSvBzmGd",
+	"S2XdL/dYa1sqIEcgtUxwqaTIwbfWMOIm6IOAul7kqK0L3mgclR+tIYg68QOz64/sCXPrS9qQOUPpTUBS",
+	"z0V+CamMlTfxYU6LvSxXVI0W0hkLvhXeIz2wXxRPr0lbaCEiuZ/3lRCtqBCcIFDVVKgdMzshKjcGGCKc",
+	"kEstoeoUCpjSj8lFra9Ecjg1DPpwgVc6lr9600xba4ClELmgjFb4x1YxW1I10dL+sFwOzVpIlq0wFBFm",
+	"UVoGgGW/1s/YFxDphKpSDUGTjJ2jtQH/WHBjTXqF0w91xCZ6brzVV8kF4YMSnrflmlCeh446iDzD31+y",
+	"qjbrlvjixyPCHUyw1HwhHMkQmTiaxg91X92YjgdnAHUJX2AEtxkVVOFzOOjdSQU2oeaywAQfROhApg3h",
+	"wY0HbyBqG8UfwQ4Mnw+PUDW9KaeCFbl1xtYWpF8LUYgcq/xVDUWClP10nm24zH2KUcUVPAcVaTvPWir8",
+	"K0roESwJzV7/lPDT2ohIWFzaOF4JNIKdoQ7x+zPVdvE20immS7W/tWrWaKjsxR6x9wnQ0SlAv7h1SdfC",
+	"SGLnxiu+/0bVU+vmbxymXEb9iG9DbAlzH8xAjVH8ER5ok7Cf407WZnXzWCixwgwHMA+XHo/aTr1NhoVr",
+	"UHMr+NW+7VGcgHa5gczA5zQyQwhOdEsIMkQrCus3shlzvj8D2Urehjl5Sa/4/oa5AqALCggAgwgBSh6s",
+	"Va1N1mO/Ss8ewAOSTQW/wyJLNTWaB4xWdWETXvkTnEkgiZt9wvXvN/u4t+FpmaY6Ym4FAlZvKzjg7BCi",
+	"dqBLCIfefcCj80dPH1xcPHj01yhYNqZ+PqxluTKwp/lGtHIubpflvtKzkF2fveV/XUQ9u8bdenweqUpU",
+	"neRbWwNUyk6Skvdu93Ve+GVsdy82MdKdv4u9aRNHVByui3/oo5EPvXh0HntzLqZiOw4Aq76alsoVjAXe",
+	"tb4p8Vvzu+SaqQ8yF+/ppjiF2Jbn4kFdgfPYNuEKsbRkvHUrk9slGkmL6MbwodZldzYfnZ+fj4SCYKJi",
+	"x/POl6glc6gBggBmoPcxvhDgpLJjqUUgwerObS5WWgjDyPlHUCrGsBKOL1+u133mxePL8/NuGP7LmJR4",
+	"BqrJ1WxYs4b3Z62v+/lowOVxZEf+qmL4yK9rN30P30gzd9YFQg2kYT9+eDmO+MNCiF+9KY9VtKBOSOEk",
+	"nLygtE85eU/MDHmyvySKvxsFm+BNA7bs+81U412UE2q+CnElTgcOrMEXPRnkm2zG0UX0ujSMLw1swhH/",
+	"PehRsrE4q5SRhB485Hc4wF5oZYw7qU+dxkFWjZtP2aAe7k9YJL7xfg2ETmjbb5UqUwEV5UK8rjFxlXr9",
+	"9yKC18sxqpnwjLqKZ3FMXWYsZBZXsiypqKuPwuTXVBw3ErNs1htei3MX7m99TnsmYmvQN6gmwfgp+nzy",
+	"E6YQbyzTwfzu0lftwzXxnveq1osBYD6Q1Nl2sSZCjUtf5dyKU833TOyFjzIxiyQGwPgcNcwCbj0qP1Af",
+	"2KkMxVgxxmLRH4ij3zt0paeUN6bk92SZT5vr49WQSwQHdZewszyhUrL76tY0JtF+9SgNjk3IcDiq4IvN",
+	"UDXNsSf2XAF1s6BUmzGABpW1d2jKnBhLqKbETwAK1FMM+aOGO44iAyvCH6MN3yqZC151JVhtzn45xWh7",
+	"T4GoKRpxzbWN8rdmWGAmFxjNcwYo5NacG/2MnbNC8CtKHcBO8Pvdq5YJCnJKanhphf6G6qm6I6ac/Fqu",
+	"1j5GrZgPsyeMBh79Jllli/l8FGNSqN27uqRPVfmE6w+dZg6YOlAhtlmQWeY0N/B+RNV0KXiVak9U/Aan",
+	"4tSji1TZrTl2XhsdfWDc+0P9M9EFfPQ4oosqTbZQbycBbqPJu8E2gasZvBhILN2eCsk3bz2WeMKcQoAc",
+	"+4C4m33+5PKLBDc7goL48uYgCBupE6fPh+DhEgpODnJtBWWjpix37NSJFzJEFDKGxKdr5J9C5GZK6Vxg",
+	"HqpLZIMUJaNxd/ddwa20dS4GwzEZK5W20AkDXbOrxHRrocrV2KMFN3bqkw8WJXxA+40DXj0Fs6diJ5PR",
+	"feNMx+AU8aJgcJIzq1YCWBRvgeh4HfB5ER5idSV0siKkgqFhPmsP9QgoD61y05QaMap3O+kcmJARhMmE",
+	"VEzXWmvnBydZvNOrrA/sB+KPBLH2RSVYE+zTBgAo8NgxvRI2oFYXWC+QimWIlWf43CMu0fa2cpAnm+mU",
+	"B2wrTF813dSOUy4wxVa/UQF+yLYlrW4MhuxcYihH4VowcV2JhcV80FxMW7UU6MiuTDdc+EaMjbZU9WrN",
+	"vmoY3i7Ox8tRaLFwLPSejCaSJikpyIV0kDdkX9hKCP/c9DEVj+XwvY6GjB9gwE7UX1SGHCtq2gPlXgl5",
+	"ZEIaNi2lUhnMw6pCrpnY1W0LBR/Ff5xW/w0jSFngSorFMTJq3w7GfT5GkJZMXAlNKIYdWSv6VBr4+9Xy",
+	"H4KKpyYabhUXwty6DvhYGjmJRVfFEO7PDePMalkR402o896mWjgftKzeqfwoY8aJOPnASkviGgydhhLD",
+	"65jGYsrQ/mvsqxYsHqlQYSZIryQ4AmSDTncFxFKW8qTy/kU/Xj3ebKXdeCayGMRo1McPyDI3bVJMOB5X",
+	"sgRRSJUC5OOMvVZdT+HAAmauaFcQrmUTkD9UsItCcE0RIGkmFSFSTb5J9l6bCsmkj3oNyO0oYFjV1XDJ",
+	"LpFnqqUP3UM5kdJ51/kY/T4IwA/3NAFYKTGwgZ1uD1yBcWQ7v/7Gm3l9xUfh7vT5+o643KKWgLZDhxZn",
+	"Wq6o+uNPhqld6b9qy3NnYE8hAx/ZSsDnMEgFxJH8h96ea1VVXTzO6Iz+Qon4Iwc0suqrJdb8kfswabOG",
+	"bH8sxO4TbgOqwkMSJpAO+k5ZE0LxTXOt/vMCiiDpUT+WMnomUjVO+oP+C28YkY/+uXe0R53S+ehRGLaR",
+	"//SgP1o9svw5F1Ra0PptmWrtWL+lsnDkdFYKtXdrmoLoe7XSoFMaBR0N5QiAWU87Bm/Os1txqacw+2qv",
+	"x3regNvNqiz2QD4YDVzUJhaBecONzXwoYY2Y2BOswDa/r6algxeGb4zOuubLm3Bv+G6+FEDynIztv/eR",
+	"s2UE6OlbYaV0G7k7cKx/QxTsqqG1z2Swq7FaWNTAzo7miw26TT7kD5nwnB4+AVpHAWGVMQ+yg0QXRHaP",
+	"0xF98fR8hI5omvNF/JpxVkrnTAW0iBNzar6Rse3xUV6cw38jIzWVJrbN7rvfiYJbeSWQeYTrnOXiSgIE",
+	"lKqPt7KsraAgbm3F6GhGe5mmz1jg8Ol1xzw+iidjgwjnSisH8sX5KEmBJ/6h2WxnvFqNFlsOJi35iG9E",
+	"R9LZqyDdiQ6SZ+sFJ0mrajrCXKuqYeDdKb2ZpbhQN4pPnND84bR2C55Ut1mQNKAI306wrV67y+PGfHrA",
+	"s6mV+6P0rSl9m8DSSt8QSQs02c9c5pRsaEptpxAanBh68YHkULiHIw0lQl5tNHYjSWAqOyls/NPYSd2t",
+	"J/dOjxp433FjhOkmyqxi7q0Ta7JacIGREn1ors+3W5Fg59CFH6OwP3Q9CqOIW5qq+kBp10mqHFxlVQaS",
+	"b3KXqdsk5j6gxYTcxgwoj8yMUORIS+w4SrcIeFGtZExLkxr/dUM6+SAZLom2TUvZzGdlqYnGKflFY3Ud",
+	"7Z1H/fDCAxOBl9OIpUNVLw3jOJLm4vw8lios8pEwFXFOtzCs/lixB4D3Q/WM3moKS17abAdGTz8Qy8sN",
+	"hp6xkSxa/hi61s1hiOfKkX5o4F47RYRSd7M+QX4PkzL34FVPvkxziW9KNPY+YGz9BEvv6yvq8zJBP7xX",
+	"W2ExKO229JpXlShF/iwUuzmpxp400rBz5436LhIH5uBcpXDQx1KMa8Fk6cR662a8g3Be8xAuHal8ULU2",
+	"YlDufG+VFGUU13g/hn6TJHZJeo3a4qTYKd12NdGvmECzsEuCSA3jnqaCme4MopQMQY/FHAbWssGCweFY",
+	"aTXn82LPdjzxwJqQLo0mv6EchG8FE27LsjVHxC/8Eyac2xx5jyMe8CGS1VQFN2vsLmjBrcG/sAKJqubS",
+	"hu7YjH5YSrjD/eEvg78bARvOlHzFllqEbGB4lps0qzTwdwsrRUgF5l2sOfZCPKKM8fOb3ighEHKrPR1g",
+	"EF2f/vF5tEy3WnPTOXSIISxMqvOEfTJ067TmHE/HYweOe6bBGFohuBlqHawRydzEKqKhinYRtHBTbQa7",
+	"x4ZBp9Y9Raqu3D8TsJbkKylHLxaBGHyM2yu0SksqwsVGVv0K3Jj/Pq3SZUr9IKRtT2nv1hywzKpnLXIb",
+	"j4KBmmm1WkUs8Tn1XO0NfS7yoX9/NaGuyoO3UgGRvCjeT0CSr2oyD/qSfyeNXBpmo9sFoGzdGSx5PB5V",
+	"AXVVtD5ozauByqEJfIshcxTHLR3sgSiSqV2NiUpnxC4t1Gqu1OYMrctkw5Rug1G8JubQCfvlA3W8aboi",
+	"zLksmKpEhAlNFMU+ajRJi3YsGE+yzD1vGboKXCYaU/MY5OkN1ythLMulsbxsuFjBjwptshdrpfOsIQuD",
+	"nxNZ07ixH+R2qF3VgmOL9QXkv0IwjnHn7S9SAem8TOnDGCjZWs52IlvZAKUpUs1ZtlUdo98teYvdNJC0",
+	"EswZOwqdEiWAnWluzkF3QzeehpESb/4j+DsQ/EVlk4p1AfmKovXqMho2eoOzwa/QKXamj1IFNpmci6Ui",
+	"z8FHa1NYguFNz5cWAb8DroDbtGghGFZw6dkKOSuktUXifkabMFbF1ymTQlrWucr3mFbVcoUfJEzTWqOT",
+	"cYY8tGxFupxehqLnpdgxb4qmmofpMG5Rmmj2loJ7jVJIedhaqzpe4+gJjNROaM+pzNmcl6BSwY0cmRhq",
+	"odJUNMgyuczARrU8mfGhJKKVsfCLsBI2gISnaqRW4oE4yahaz58J7aAjbZauLOPB2CxS68iiXdpqeg9n",
+	"dBDQZjFGrA/rbK2z13xKwwa4Bw0Pzzp7ekQMKniKoOsO4QWxrmnfWg9i70SdIcqOXRx8W3S7rrfzsIJ9",
+	"y1gYI0obfclPgYGN8TL0/kaxCAC96EMB1TQQY1JGtPCQ1Fdci2YKQnlWpxmv+4coYv9Iw19+nWpxCx7D",
+	"6X3nNDGfx/rQIf/fXBTARcyGGidObTk8+JXbZEdjsBOxj4SiYnFm3Vq5xaAcddJZ98MwnJKOzIEM5bFO",
+	"xYHi+cjpjL0dQpvieBO5n5pmxNYKbS6h5g/tPiPAMs8C3NK3oqKyMHVYEJhWGRhYsQd7NLeopoZ7K5/3",
+	"+inTPqPG02brvmSo/fQhwxLpRcIgoHD7Tdne8Rlql0gH5i1oIreBet2YafJj9uVraaYGLdwtjQ4wQpRn",
+	"LBBtQHl1T2VcBqoy8H6QquzQXePxku4QloX6rInR+pRryVMbcKjInsio687EgLvx8aMDXQJEyd7w2rtJ",
+	"JPgyJCG5YbWpYZmnWE6RdzRM1PBgfJnlZaKzueP7owtidnLLALo01c4Is56FlW8SZdh9yFseJk6qdRCP",
+	"EDw/e42h69RYhOA52gNEBfGJ8PNNIpIYoEF4CKa922xLbqxwCskSDYI5YbXoPTS2o9QNB/TQxZaXfHHm",
+	"pjedGxpvwrVxsjudZ8UXeMfvwthwvytRu+ojhJikxp6JrTO+lUqaSMbRACs/Tk/CJEiin7/E1DQu0Um5",
+	"aYTDnUQfmBSnafj/BnTjPBXmEe/J/ToxJHVSUGlaVE2VLwZzSJNiGs+wBR87D13/m5jOvfvmN4urIUcU",
+	"CUHUcW2cVJw/WuhUMB3K72lour/V0+l9K76aADaFN7zlKxEvDNLbKTVBejuKXcRHZjTKmLXZjGgqXm3H",
+	"IShFmVYylnyDc7nKUF0HLuaC70XOCBUk+9bmIjTP7Tk/i7U4VvdeUGfyVmqu6VY8pTpwN+zusTX09cxV",
+	"Bu4O8vJQ26RJbxls7B5FYw11Y8bZTCzadnbdRsQjmgu13arSWSMUO04m0tNyNaDbvIJPR3LyfXzypkE8",
+	"3X2beMMBUKXOUy+MD9d2C/bHq/ZoCvsJaa0S8jLN50aTfb6eSQIZKDKYriFmh7If+CvoG71FMGuWNzvE",
+	"uGnSsTjA2N7/hpd5QdbqxIZJ7szgZU7pIU0FsxRFIzDGwf6GXjuRQ2hJeQWCLnQD4JBMlIbB3Tn0Mnuw",
+	"43twnda8WIIWSseC5wOk+XgIEqgSnudNB+9Z9uXc2x+BRLSV91yKnNUARONsKcsVhmrwG0ihBKDGwacd",
+	"Cd9AjJbJEpQRHsbVIAbNfVDIZib7x4c+IcUmZeXP4cwv5MiBDMJ4FiQs+UA2Ab75jeA51alNJL2KsqS8",
+	"4ItNO+zfBnJA1Q7IM4Gun7FzjGXtpEkMcMy1FMvRcmO46KTuolO6ei6FKE7EvUjDlqKwbL6H+cD+UWtu",
+	"oeT++2cQCzzvBdg6Oc7uaqxqY1NhEyDXie1sJnBF76QukqtQigFWX/fCcP66yy6byQkWQsbgc2Hq4LWG",
+	"bVE5T9158H00HpqYjObSf1FMpa9bKv2YpISNeRRuHtXyGQvpxMGOrmulNjGU2q/C8864K3zQHooetFyR",
+	"WIGl414L+EXPEtSim4u87ipBS8QFHnJ02H5OmnXHiFQMHuyFvq0QDosvRCVirFuA62qxqVHqEZLGTmzQ",
+	"KUpxdoFutn3cwFFP+nmoe8jexPNRnnEJJDaAOKyqcHWesYsnvgOemwjoScw4snMmuol8I36sBupRTO0k",
+	"IC3p2uca3iOAH2c8zEx4ZbzeIr2ULyxy3DnHjjqqLpwvw1RtM6SAkhaktH/wg6kSNGVi7z1PoDbAnxVM",
+	"2C531h00QgaYSTRzCmSt2llKRrElb2p1oAghcTSCm07Pzwja7kCFlHzFZJmL64ydu60EVHATOiAfNudW",
+	"cz6XhbT7sEtBIfCWst/xCbVHO7k9wZwOysHZLgc6yD1yXAWlxNWgQgMqrPiV0Hwlnvm8HVJYN0lZxDJQ",
+	"l9m0L5flCx5DtHQaQuyoJVlLAXl7GGeZ+RRDkvSIYmiX8o0oCWQHyzjhsQPJmw+Ig2jDBFqNRGUAK25l",
+	"nhfhg+fJiZ1Azh635oUoIA6+UE5nU6nNVO1Ja9QKwPl5gbn0g4ip0Cuhc7mICVgloOSIh65+niuDCpXQ",
+	"QpwLUbJ/1vlK5Gwv7CVxAAKRCEwbNyZ0amiVtbnd6IRd6DWvEAcHaVQRb5mF8PBvy584gbimThE5z2DA",
+	"HD6uZV4FwB6a/e1zI7Qrb7qUL3F2QTl4ayWbUUmCn9mgDkPXwdDv3Hc5R23sz4e0PqDfYFZhehPQbwQv",
+	"EuDzXTWkxZWMB5u/tWyl1Y5o9ZBBsWlUzst9F8uzEZVN6w9qLLd1xzRSm4hs9A0Jd1fWjDgm9d+GuZrC",
+	"WWc2Q8AR6uypIZa3U04forMAlUXK/c5wmacmKnB4z81mmFQ5j6oUH5UlQ6JwA9pTO0jOtNohIMcEiJUo",
+	"DDGHxQiai3p7jNkvRoYWY2fGB8G4QH8vlU/JqyUj4tZI6dhCbmPAq++43ng1TBeZDK1YBC7AMnQBSajJ",
+	"1RLaXgL8BVCDRDIWcz1EaXWUi+8HBCYuNmCo9ycASqoGJmcirx6KwSC7ntPLQh+j1ytEFzPDmW9POCGw",
+	"XUZja/QO/FrIDqglo9peqGbXfLEB7mllRINh6QhmdP6Q/i/2vtyJbnjSTktrBVI4EvbnDsSg4cHrj1SL",
+	"ZZwRy6sEPB9R6J85iS9a2FVn75cKd2GXz3FcJN7Rm6McqLsBxP9SamPDBO1kUbjBOX0Mnr/3+aeFzst4",
+	"rgBXf4AnVstqwH9la+cJ1Yt1U6aFEajtpIHVJXIp9KcBhkU+uigKJwdAwJBhe1Gnkpo1wYWLCmldxlf+",
+	"G9yS7mmkPRuBhWAHPTH9W+IdGGn3IXkEvKHkW0F46PiOP35sel3Sotrz6j98bYYnoN+ijYoO7RxB+JqN",
+	"4dc6KEWvTdrlqoFuj2SmWb5GCXtZGz7K3Vk58TSfK8zUB+vi4KtiZqi45tuqiCzIc7YQcZRrC3F6IlEN",
+	"jrR5efPM4flIA15HacInYIhLIfI4FCKaDfOYS7ptePTvGs06kYgkrnJ26/04YIfSIO7a6Mis2E5NWKg8",
+	"PqPIUpIKmuTYsC6xitRYueV2CKCylGb9WkXO1wZqqkoqyy+4scYZa4ltr5TeRr/2WOXpUHRjGXAHvpmc",
+	"h2tKQmyCFSlxgIlF1j563S/mF6LCGR6t8ycCFSgGDqkzrfLGtzSy3GBSrlD8GGOLUwft2nue3NOlEMvY",
+	"pJUNtCg1+jyh3v+2anTbTRb7ErFVybNQqg9cFvHHeMqBvkGniaU1JWI0XDPsy/Uj0Xk9ZVKtltuoqfIS",
+	"avr8NkhsfGoGoAxulw1N+E7mMYqOu9mBO6lFQssHrI2mkI0fvV+Plng18RwJgRXUNGE/k07KUBEHcW9m",
+	"PciQn4ZWBM1rSpzWlh5u69iWNLeWnjaoFxO/t0m4vfr3stgj6YhGfebq+gyOoOSQz1xdw8y+IRjsFG5I",
+	"KlVII3fm+0Fg5Y2a47TqFFLy9FAaOsyUFqIiTQ3plDKHwdIFMsXTQedxrErAtxJaBhENUrPQjzWtmHzg",
+	"yaXaMWdXFwwO9uRa0SkZtjzKheIxBoM5ZSPEwH1NxYZTQ25PuWmhKOyt5oZCmF9qBkUQh1LCquT1hezZ",
+	"6DJMk5lodcgPy4ZCCZK9wfHzC3zj/UuG82F4Y98pgs1VrwAQmwOMep2k4SksDgLk54+kORsoX0EvkvY8",
+	"yRAOFycrrUNQDE/04IK+AbqWSSDfBRreeJBalFYM2gJTS5Luh/g08F1KyFOET2gxJWN1T3o5EOG5phcE",
+	"ucPpRKJTf0gd70xi1h+FUxQGFxPCN8KYyZ+K4cl+0AFm3WBHY47Nx7FrBm4MQhed1FJ+7U+7G/FDq+Vx",
+	"8zmNG8rr8YjxmlaLAwkOH33wRlm7Bgf+AV6TojiQ2Ot0u2aISCqEBSJZhWnkULI0VPLQf5TvIxhpZHNX",
+	"lE0tj28K8+hIIS9xfNIhQvrT29YtuzzMXZgXmoTwxSmLvii4PH3NJ+2n25ODO2H26mzq6Q39wr6jlYLN",
+	"2VqjThtOmreUBQJD+eQFmsq+ls6eb/lGmEntvqdiG9qNDfBtrQlNmbqhPl0vpG3V1jpz1Zx4ngyXm1C+",
+	"6qRNxc1wptWs47+ZsiUGz7X0zRJWf6StqT+d/CT7dSRTbFInxHiLcJjptNaoZR4zNyBEjL9kf4bx/QXz",
+	"8AroI5QzPP4M4/9L1tDGaQ8FQbzWmp/cUfMPGfodyZCPZkcy485MtVqKnPm4WHo6tFDGiOmBpKH2gJBr",
+	"5oChBCxWC/p/EOU8UWaHuEGPiN1kHtCFVXpiD+mII5teLn8gGlgc4mWODKvWeU4DDK9IMrbSswDN2XXL",
+	"238R7bcdWJoIBXnlfHcfyE0yHERHJNpaRdUaeTRvqFeG1nhAgca3ulcmnpiaeKj9OtNgaZqSGqVP+rxh",
+	"QeVXccwNIM0QeIg4flgcuJxR4L03V3U5AG/y7F7N2o7pXnxDd1qaF7R6GYI28t8Rm7hSXNsj3cD1npVq",
+	"l4UoFcJVAGgY0HUc0UbPqFsotD/O2r0DIp2cLC9ucff4pqARtesMhQxAYqWyZFBEg2vDB/DILjI3ljKg",
+	"VR/4tNAFPYJt8id1rwmMtAJxcYDEMk3xEARttOjWaXfaautyBEg1IpoehON75A+YB00bV/zA3tZvM87H",
+	"rYDgAcZojFrAKvClnRBgwLafsKRvjqQEONtAYaKT8QJASyD6RogST3MI7/iJtVLkyZvgcNpwRwTPv4kY",
+	"ha0cZNfjB8kHbTJ+O5wz2NLBemkiSKOxVWNUac4oaDiV+/kh3Y+RVnklXsvr0R1+vM0HEUpEWvwd6+p3",
+	"vLFFYNz/qt0d8MFX59N7XjTtDr/sPAt+7D3sl5oX0u47bRyEtVQIYCxhVOsy/NVYXhyjycUnSqyxMqrW",
+	"CzG9mWG0NUcGU9+MOTx+NG/M7Zlb9wl5Y26DxLzl2p7QWrXi2iKkklD/7hC8ZNuMbR8CnaHn7XopCiNr",
+	"c8ZeQv8YVIWdfqBOCrEpKJ4ZeOw1CPaVEiZzB5502lWpWaIIxxotkNZYC66h4qUYStAdlfamFc6Nepjm",
+	"crkkePcU/hbkLmEoHaHsAnQmqsGtmyhyzwF4nNrYJyXjmiryUyi3DlMs+I4sMGzRCH8eJA2L24vYfbZd",
+	"m9TPL3wqGuKkPrFhAzYyXXArwDwd6Vs7IppH1m7oMQ8u2h1fBpb2YEVb69fiURvQg82GSdGIoNdOU4nv",
+	"w6JNyeCtRDpJ5lwUUkS9nP8Cejzc1aHAIGo2wnrHk2aHkEa7qJwM5xUkgwlYtZQwPCO3dcG7ceRDkcYF",
+	"MCNtyo0ZqFkCBGQXJu/R44Pp9iHACJRsd/uXH1SUdahdVCVKz7RtrP/7jkuLfxNlfvzL3QMB7d+ag0Ej",
+	"eN8i1oDl6RHaRm1hz0N0+DhlBAMWIVNvYYvDlRmW/vq5KONuRdzlJ9wdTlNj7qIo+Y3XLIEfW1jdrvCm",
+	"bMP3fu+etBFD66Ip9GYvFLdwp+cxa1bA2RvPWKn8atIvX8EAYIqN5doKPD4hPFD2G/Etaq2pD+Ax/ECw",
+	"rtokusk3+MZ2qTesBU/pM9K+JaRhx25w1mU4zNKr21q6NEqa12nHlzroiU2n5DjDZfP0OPOhx+f5Doc7",
+	"3EReCpqp735T06PSz1vKfnGDOWW3qFUyyKZnJpE56e1t520DgYivhIccoV3zkhVyQ7sK/xaicLN+p8N5",
+	"rMbfuQ7EI0OlRKP9yzAZ3a92g3ooKFoHbx3/Wng/erwt2hSEyjjaJLHFU1ikk7o8vaHyhkkBvNoLRT9F",
+	"UesrEU+bUMNGwTjD6D6TJvOQSeB+oP4Up4Tk+TK92qUB/d5upuQwwe5TGAFwiINMCXu30zkHYiq3YReV",
+	"4tpi0/858ia4ITZkE8RWfnLrEWfP2cmpqzig+j0Y4s1q72HcExtNR0K6YXUOqJY0Xw2l5fxEJbLvNA2d",
+	"jrhXp7dxOUx0tcRloAHxb6EP1BATj9xiDaxTiTu+Z+2i8xt18Ou+7ctz9v+2M/WChY9JKsTZDbJzwpcT",
+	"lVDiMuVxPwH6UrjHEZ9BodSGjF48dOS0VHLTkay/LU0oegF15vcwlAkDhZAw1nRa49lPTdtNacxwd1g+",
+	"CDGN14cetO9ugfcONC49MUXxJsLRWpnqEgASoTObE0RUnAegtIBgo9PTn5XD7eXidO5vsHjpBDb375rW",
+	"OZOcH+fhORn+pealbQogDDNr6DBeQoSwLqX1eqAS2qjyT9BIEROhh70ZVjK2i97LVSmXcsFLy5ZyVWtB",
+	"L4mTZgzWVQNTFajCfRWnaBiMOZj9dq4KE2sl7tRpt8fPM8rMaeNLhVgulrwupiiVuFvtx5H5yWq+NybH",
+	"tLYnGuzPTch97avQR54Tny7ZDqUQOQPKvaFm8uWqOIxLXkQNZUBxmv6lsWuD15rWa/iVBv5W6DYcKU4E",
+	"voBZQiNiT3U3+i0e1Dl6YVM3O3rplAIq5CMYfaT3cZMuTFwaBJ6OP1HtKKw4eimVLIVG3gV27UfKURCv",
+	"bGZ3ilXKhG7lVBCFKzscdgN2JatYWyN2EMaxAqC4Cp7ucXXUMDa3nHbiJ3dayGapHdpSUTW/3qDDw/XM",
+	"vcc9I6ljIE3NCT0Dvxe7b08wpO6tUL+HNg1/6fa3jyqDa/q0x+d9g6X92/MYq83JVUmh2fQAevN7sXvr",
+	"o30nAHJHv9tX43cvjGoN8Ggj3pAJigJK0G0wCTJmAMRp2MWjsy8eP3masQePz548/euX3TjPxXjinc7r",
+	"HXnV8bLsMF3lzWcrHnuq6NlHz0a+hyEMfAI8YmjooWfBXY2//YLTuif4zwgXDHzLe1/XdxffMaVocMDy",
+	"g1/Gxk6tIqeN3ESJn78tMR47WGAdsrWJDavcW6Jj3pXf8Mktwu6kBOkmiP/h8rthNONQSZqbLRkJV5wH",
+	"dCayp0J6rqkjTurHJE4KR/msgi+H81g/iUl0N9oU5zmYjoe9eYmoGmIkCCu42ru/uCdHOjRbpah/NlAe",
+	"8z2bXOV8XGopT4DjjfrpiRi7b/iU1moxhN1bLnVK15UDVyvPtTDRFirfO9fXTyg0LtZX0J4olP06P3bL",
+	"F2swqgvM9aa1QsOxPseXxyH4eeQg/pqK/IHKUJE0QKbZ54IjanThA0Zpft97uqHv931fFwVNiA8GG1GG",
+	"pLooF3pfUSxnzCsEGoZYbMDKos3UvVIqh6R63fqNYTsuD8nDj2YaubQpgTCYdT84f1vWEpJmPmPb+GBZ",
+	"T5LEuJr7peZ6oNfUju+dLFZcaqcJOPs/75j7jowoZ9WSnUMY9QKC9hDH7Wb5JnBO6jpeV4St+nNxJReI",
+	"ADFAJgmA+Zoag6pdyXht10pLuw/5Kkqq9DpYNy3mo3h599T3R2bF8K3oTMfpcSS/MGEZ/Dx0hxEXiJPw",
+	"m5jqpe4v5DsdCEtkFX6swvWI3XRLLAaI0gNQbBQIGW+h5vt8AD2UQWwoJHnBmyP9YNmCay3d6u6afu2+",
+	"ubU7mjOGbqDb4WZNFJ2maauMrczzfKDNUviK87MnI59hCpmLAW5WmDJdl9h7oV6tgfEmdPCA7CBgarFh",
+	"JERtQzQPHszqyndBgqv5XF3Fe9q7mYk4yodOsZuM4BsDx/kVJrQtJPuIcWte8Bz7l2E3rGEn2g2/75nu",
+	"sPMIt2l9p6bB9pqeU+6+V+1Zn95Shii+nZ2DcuZj6RWO6RDgkEdpjH1dEQS1jwtbf+VGJWjL906KWkIU",
+	"lwDYMrEyFeTF998K/WF+NzJEX5XNwgzSfCVLVltCThGyE0IoE0gfZdcfGCbOH0yIAIo+mVxxgEDxSmhz",
+	"2IV5aCyHbSryWXN/aI6Io8pmVDEzGHWB6X0Zuol+3DjVlFloRbWmxaN6UzUamXpb8PK2pugWglOdeYrA",
+	"dVsVIg0h9FSp8q8YmI/9ZB7hFc1FwEerGrpz+DL6bhHzoY5yd5upSXXp0dHNOxUTHEtJwYdGSO5c7Zhc",
+	"lUpT1RmS2ShPXeeZvY4MD15luviHlMIOIVLVzxQI5sFSrnzYTLT4P2mcYZboDdHlBh67aYf7NTjOq0DI",
+	"16bS8/02oUaz3d4zY3tvbRViaTP2q7O/gr1mar3kkWT5J5HPmZjIwTk9IY/zVqt5IaZ2zaK7WC4sl4Vh",
+	"f373+iX76vGTv/4l0p3Pdvl/WzztWis96DR0UEPgjgLp/YkInqWM9ll8y+26yU1AZ6kzj2+JcCIbw1cJ",
+	"QVo/UH9DSiyvaaQT26y2EEc80rHxwG/9Y7Km+w6tTXSTJucf4muXN426mw15idB8psqFwDZa0MCcmXbA",
+	"sidBcE8yYP35AkbSydQ9PT8SO41SZG1u+X39/keaCo83IS46ttHFYl3KX2px1qxN+ob3N/tNjw+4Yyvk",
+	"hBTTUWNEMPplQETdkUHixiOMeUO9CibGZdTyEsJaS64xPJk1HQ3dIbVUdZkT2pJgkgsCwlMP/926aTuT",
+	"y35bX3hCFIeF7epMXVhaAa/dR+YfLoMpgntjj/axGWiETczrerTA8Gi85bfI5P8fQr1NjYsWRh1rgpUE",
+	"xuxpMui8JS0zwpqMzfes6hwYEKOC0gvhA1uaOsP3AU7tng8Hr1J6I3LmJhesE858YULfqU+vyKVrh7pj",
+	"FdLY7pdgXOEQc9c+cFNSYkMAz8jszkVb7g/bWv+zpk5IcUzhQGK0Tfs+kFoCITuJzfaeGWpjI3+XpLEj",
+	"k82p/xYrJPaxX6paU47Q/SQjFUB3kBbuMfIcpTt7FzrmntCCfrTJLoxbluKH2iZf39CvJl0e+pkmXe29",
+	"soSL4/gv/zVNb1EaLzW8HLExoEXo2Tvf+TLRuIC7YETv/Ll0AkN0rHe3L3OQZt1JWzPw9sEA4EWR2lt2",
+	"qflWnIxI8I2LeueiO+ZzyFoZzGVgCFp0e4hNeNP1XTuWvyZ5JLouaWMkISG24ga4RXoXQQCT/CXf6zkp",
+	"W40U4z9nUYMJewdAzhhjCc48m4uVLE3WyBxeVaTkrXvuIBK1YwNaksKRnVhpvrByIc5wSyXvRX9fsx1f",
+	"8qKYakvZgTq4Q4cOjNXmH8PM8ZLmDUi0mnlLKp8J/UQOOVNybP/gvEtgnMCo6436gnxoN1HPTh70Ly1z",
+	"4qjudhMUbI9DOfmlgTnzOFtf9/5PPWBqoq28n5OYUP0GZOB9jyIj0ny5j9ArgOKc7eBndIXqQpgTV0i7",
+	"eyNwLm+iK/YF216yL86esNUzlkP7JPAWZZnvL9lf2aoLph3Iitz71OF3xWbrPb8S+Sutqg/CTEXoL7Tg",
+	"PQLWY+iem6fmLI3yeD0MfY2buyqfNsRbT9vBiLMwV82QBlfj66vpxRLiKoFKAx88ZR3UldB5HTO64MRZ",
+	"qx2DpACHbkMIZHSm106VuYCqUGqDv1LCMFWyvbBYHErHV9umbBi4PNFUioaL4kp9DLRpKc44Bj0J+xKi",
+	"QcYCmyNxIipVwkHKy3Ytq2Y7Ubrb8Sr3xUI/w8jEIFGo2URaAr1x7n3GtkqVyHIpc7BsSn/wYQNYPPqk",
+	"seKgMTP02gFnPcLH1QZdySpxhW9P3uGl1MLWQ2gbCRqU9hP6hSaLr7TjkTd4/zGV8/FViMR+dqOK44Ri",
+	"i4+gwidmxj/+9MOAJ2nwU0tHPsZqnJQh+AQWpZWBmbAypxTCfIRVmWggfvTV8HbmhJWAHvMTVwIKo9OZ",
+	"s0JhdD920e9Lc8fbLIBIYszVJ8JAYC1oBdq9bQIShObryBrIyZsh1LEPpXkiHOfd0gg0cZC/R2pGRZe9",
+	"Ed6Cs0Cfd0xGYAruxO5Hc4jmK7oEC6XFSXGh26Y1kXHSSShioWwoJU4DtuijALAOi8esYhfn52mOgo43",
+	"mfyJKlharRDmQpRM+/bGt1aB1cdn+UpEgOX6F+LCpcYmUYZOi02+F9xOZkaBLqqUFNByBV6McwOlZUZa",
+	"3x4WcTzQz9aTVFMlC78mAklWQncQxSw2lj6U84YJPTAKW2rXWggONAhFl1+/2fjzKIXqFcVI5yK/ZOeY",
+	"hENMm7QZ++ocqYENDAgJpJKCpWU+ADWH5/jaPvCSkXmbFXJbkWu6FgVknaOJ5lzzWM+Nby1bqK0wmPKA",
+	"aQQ+lozBDU6zerToUl5Dl0u3/4ZQ7kuKTg/0Wb5yi7LgBeVW3NXgyXNmCr7YABYhw1HkyV77qpB5vEe0",
+	"J/CCb+u9Znk4qrTXrXksnE19gXG5y5ykA74Ev9XdZpixsijaNT7P2DlGEWAvYBRhJ8vVxFbR0U93irH1",
+	"fI0NwxLpxegcjNf/hEwd41uP45yrXOLWpO0cM36cB3+klmKtihxmSy2XfnvFqzIqWcZiq5UQkFbYPjQe",
+	"UyoXa6j6qHVpGJ9jORLpjsBqgMIOG9jNWCmuhE6tGY4eBc/LHCUOfk+NRpKaEe5OEK7DL8CKpXP6FRD5",
+	"pZUAx0vqKViucFJQk2SNWs2oHRU1Cbd0+FjAAqBOo23jN6tfwJGTiedXcC4JPgEMizfRodRUwU7HPPoq",
+	"13aF62Guu1wJXWkCQEcXrVP/SEVkUDCJgblQK/nn9988f/DoydO/+CAdthRauLct5YLbUKykdqXQf4qy",
+	"Dmjuc7wxYsOVUjkrFTAXRHfVeHkuALZbQ6KnJpbkHkiXL7ilUWed+YwauUkOd6RYdq0KwYwAY2OhSrzZ",
+	"4BnKF5tCnDG36gI2isGu96AoSEUYz0t2xn4oRcNEHQCMEhSf/+niMhyauai0cFOVM1/dCkyesmSqcDuZ",
+	"7nHHYLE/69suVaUVcWmNfDUSp13+67cYgOZN0xuQrjs/nKkX7miko2kuiE82Y9xiy8Azdn7pA99nN6wu",
+	"dSP6Th0M6Iv0AW2VsZPGcHYRHUWZf0OQqGZazp5kR4y91NdfdPs5nJ0/GhjAG6/ww/vPxweACzJpBFFz",
+	"cxVOUXr7jBtmaqx/P+x5YbUU4NG4u85ablvrHirY8MlowKn5nsOdYo6oqb0QsghggSExfQ1GI60C4ySX",
+	"5Z4BRGpkUp6Mt5EpR7bJt5amgDVfx9QShoG8pOXYKL4YXRpPrNUsjCkAggwn7IGpQSqivSTtq51RxbD5",
+	"Ffg5SwuKjwiECcayhsP95yjvHi8PF8UtOTACz7KjrRpzxaR1ulUuAvoL3PXWr51KrLRYCq1x+Vpi5d8B",
+	"2FFRqhopRqRdM84CFA75UFTJqlpXyoj4ZxAN4vDCvoEAH5vvUaLo7WNLOdaFSy7tB2d6Jr6b7FRvRQtR",
+	"wGiIoFqrfHTXjxb2e8BjS+Vc9GwgrEnGgzBo4DP2UpWWLyzNPdvx0o7uufOzr7qqMKaLzUJV5HD4A9Oj",
+	"sXoC1j04E1O760AaEb76adZndfI72JlfZ4xsuB3fj0376GFjSr7qHXk9OXgPDXH9EcPcj0yWubjOGEWo",
+	"vLq7qRwEJOuxk++dEODk2Sm7AA6w/vtsINKi912cj8x/6kn3Rftbo3PvvO6uApMl86xNvTHALzzdnWKF",
+	"FG211LmT5+jSw3D26LpH1Y9nDm7N9pdZhOXfXedevXUaby7O2Fug/ZeF8x6oeYqE/snAcQWXoZYd3YSd",
+	"s+/syUDP6x+r4xL6Afqd1pU/ecHQheN/yhaJRT6JIuyIklTlShgLNEBTdPTTkeM2VrbiCctOtrlVvu9K",
+	"XFVwOK263/Qdz51j1xYwYG7A8LW/p3DauNgzwwv0Q92RJ9v/UHJba15EZS/XfMSmeqX5KvNxAgP0/n8y",
+	"Z+x5E6XLhrt04/X+mIJ+CkDVfsOT0436fasB27GxI3qFWQWjENd8YYv9DeURehwcmGByy7ayRMryQ18F",
+	"t6BfxIXmc8hh8p1PZWIHmkWtCx+mxkH5n2gJGSE4/Y+Gkj/+5x32Xqh4njf3uqVmIHPZwTDhp+7Fxkog",
+	"cTZWczjm6ZHG1m7Mtp7HTai1aGJdw06ktAwvzAKfv5eNICtjuupizE5vyKDbVsyj6Gjw2tF3Ph43Ukr1",
+	"gcvuQRKPOXBZAJRab6nP8BJ2eD/iUtX2wLAOdfEUqz0ocAYaG2dR+9IJdxki4hoCmo4VffhAMiVLBc3+",
+	"6KetdAICTP/4EDyHF60bIO32cxwgtt2KkV36ssagLmluqoYcXZQxJQE1bmPvBimgK/3bw883HoHMDwUx",
+	"/n533d1tiegZpviNzrAGlj+igJ1L6URwTOM/ne728nKxpsTvQRhAmrXIIcjfFvc5L53Mtm4zG7lczrLZ",
+	"hu/5BtvCrOq4JLf7bBzf4fjNzWL+YNdC76TxZmMoW8QsBDUmw166EuMDsaSGEHnCXN/wYDVJh6r7vuZU",
+	"dabpThRFGyyaIdOeHm6GOsVIm15ZvODmhuLdLiOhyx71NZePfVKv9lYGJsEdf3KeYOaMGzgrkTPsA2DY",
+	"XtXB+MZKY++SjAzm0ZhguFM7Rfo/qFY7fXe+GSHKIZkuuFn3Hd+z836Y88Na7NlccB0Q3RBX+8bZus7u",
+	"R1ZfiC7Rr62/I9ErHiMM/C3eLGp3D1r0JakIXZc316Ol4PrF+JGMb7xgWzTuQ5SHjsig3m6ob0Lv3kat",
+	"z/dM7PvOtx8S6JeOWvfXI9Ek1UFshR0IWiaoUv8uH5ZG+qB70K2dj/xktes6hXX8iNgvChX4lY8YRgWD",
+	"Cym5c8aeH5QkwkeuebEMQI4bOvtZq/I3SCPY65Xou+dvZCl8ANT5wV1To7lrGc4FzjCL6Vw9+rJO3iP8",
+	"c8W1fdDtmtJK5Ko8NS+j8qEBtvMyBtBB4HPuysgroyJAonyqCKxq6ltz/DT5Ww2d/70GAmhb/DBZU7PN",
+	"Zlq+eHg+64fR1KY9Df/rwl3zv750/3vq/vfY/e+R+9/FLJtdwCMewf/xcY/h/0/g/0/h/1/C/y/O8Q+8",
+	"llOxMTQijK3hBir6uuNdqKKAnnzdIf8dLsUkNIFgfIs7v7huMToBBv8kIvQ0Cy12ALCoY+2zIfJvsdF4",
+	"Z0QFsogeTCHEFoXlXYGXZlsDl9ZcU/lkgX/SQ4wVSHMCQStblytjYXv8KstFdExquTTCjsvID3AdM2te",
+	"bs4YBM0QHwHSEuq91jLPhyyRSsmD1N5MXFfKRHwLoF8L+SonTqCiD2CJ84OQT/M0usBskKmh1nJgScya",
+	"Vz1dFEnxwXrAxV0FBJfORQGI2XldFAJQn8hGtSw4Yn6UpSu3tVlrBWlAEJcHMD44WR7UlAwcil9vpE5Y",
+	"p/fuMqY0WwruXCIzYBWWfGUSMiGdqKM1OAVAwgzByUIZI1pt7AsFhjIAbynQQMGLQq1umBm2Uoyl8ErB",
+	"rBQe+elMdMofib3wzIUgwW3RumRfnQN8xJkCVcbMloof6dgolRHtYEGQgmOn/aPzE+ImcTAUXti03cTt",
+	"8L2yiGPxQL0t15v4WoN+6sZRyZSJam7mru+Ew5EJvXUT5HsnnGFdSftv53ucP87gj6/gj4sv8I8v4Y9H",
+	"T+CPL/CPJ/i7v164Py7On8Ifjx/BH3/9q/vjEd7+6Et45uNHT36OYZCQINmt/Jaj1E6gZZrAeN5td7WV",
+	"Jf100a9bcVobD6jTfRuONvihb3f+uLc94GXM3zHqqJ2fP+oGZM/PoxiaAx6uY7L82tPjG6sxJszcyvgh",
+	"+YYxB9xd/mKEcwKTV1zQIzHpRwOzQCFpdLRKMSW/GbVolarGP/+NUpVTULk/wHD94x8TNxaWRa20WnA9",
+	"VxFbOTwuHFAa63YPbiv3BfwJmuFmcbjvfMdgwoSseL0SA2cOreOIFscFmmvBN8aHWUJfhUTpfXRCwrFI",
+	"Iyc8YStefBk9qj7jnRgXXi+N/bn4vcusW877l1hgSryJyHKzSZmvUKLCyxzTDOw5M2KhSuin2wCjl4Uz",
+	"0g31ahKI4YkXw6TF5L69pXDc9GgUslBauRXJh8Tk9dNydaPVq7g+DOr2IbzC7gThxu2OQl1LrqFziq/6",
+	"ALsY15N6YSiNvq8001C+UeQRtroYFbMX7rJWcN873H3pofY2PU37RS+i/RqilXT9pMTnmJm34tUdouUi",
+	"8FNZrgqclH4ISq462NPOpXanQoWmKWQuyxVrepVUhXOqsWMJIEd89xKoNQs9TOg+/3M8hNWuLjqeigXU",
+	"ooe7AODTieVartadQDhUqyKTqoAgm7RZE5fxjDAN1n/eFXaIUNhAHlM0gXXo8XJTAB/2ZYmTwWq5ckpR",
+	"leJPhkEwORS7EbNt2Hzg9ye2r9O262FcPI0Q+cFGvkskZ0G1/kdiB1DlJ0s4AQtZboInTu1u2nEFLfhi",
+	"LbCDuy9x8QvsETKTVg7wn8fPA2q6Mx5OwQvR6R6wEA5M/4v+MxSC9ZyM50JUzRdiTWKj8mB/3YLGrasq",
+	"Yoj21eOP7jpUtA16nsoUb6whe3GHnpj8JLWAjvbJh+yj6YesulEIvRgv23mncuihgQWPZ+wnZ1UCKsjZ",
+	"S3Mup0nvxXTk1aM+ftwNKgl39XQUlAocuOX7SqniIFN/fixbY9wN4yUybWmOvX2r0ucfusHd+QKo2i6l",
+	"7WWHSNVFAM1AAV4v1mR8eYsLOXd9oYHKydhqJY9ajyyopnMo9JbNKqE/1PqwsOCvT6JrxKHMoVvlgPFT",
+	"pLY+/C31bJPllP159ihqih/KEdoavWl77+WniUPiZVpcqeJqKE5ugYH0uMQ8x543e1V34WAJCmgcT4ID",
+	"+C7UhR/xbcDLRh90jbHcO1DDVlbf9HGjF5FaA5UzK6vGAsP2LVOspNhpFFPKZicSSHRvjul4D0l9cCHZ",
+	"t9YdNVeiMB7I84x98fT8kvEd3zfmmVZ5J6+PTVFv7IGmQHdxtHhlqjyOrX4ltDxIZf81/l68cmx/t9/3",
+	"KGmtLdcrcTMoPz9whiLC+wJKVmgRtUgBKjwZL1ANvDvHyjHc5zG4stm9o5idR+e3ITH08rbP5MvnUk+7",
+	"UwJPnZYyQ2av73XnAbZDsZKLaO9Abm8W2pofxHtmWi36aO4X3YLHuaqdPwSJdVAVs2y2EUWFCfYr4PDf",
+	"1nAG4dMMtk83a0HECzBn2WwnBvLNfYHqB4eRqn8KyPFgDc++iFKrFrKkNjCtqAIvbG9WfvJ6P5y8WhhC",
+	"HSw2RL7ubozmqU/JLHsM1X3nlBES9Gp8l+OahI4qBS9zE46J01cqdlyLbSU0Fqt05OQiukysdf3Iux+3",
+	"X/3gUTQpPRYl/UmInPLrrZiNtD7nHoUxBjDh0YmZrIV28mYAuUQb4ifpnIhC7dCGgL95C+Lmgel0aCaM",
+	"4wguU2mx4NNRmf2j9Cc5Wj//eOpq/ZbSjfg98U5O7kEMN95t77VpHJ6fQM+195bbE/saOV90Kc1aoHcC",
+	"xG9Y9EpEcEQTN+tDTgWPsEs5PQG/arwKJk0bSgf3ZbM1/3WP+MwaCumOEAouCq4lvBdIIwpV60EGoDmX",
+	"Fj5C7aBBIoTCR1e8CcEfPNJUECH3g6+oVWghcmhUZgoF3SHX9bZC8gfRYMHm3H3XViGKD8LadNtOC18T",
+	"WC+oVFFVosT5Oj4ZbkTAvDm5o8RCRJmTyhvM27SdApM5tHBQUzF9BE1zxt6D/y72yMbmfD61hBy3BMp7",
+	"qDduVpXIOTyVlpHl5kGOtaRr+A2UjThDkCg+kJprXuuS6tKPrFcYoEEHPbYGL0GmfQymYWCcMBPHO280",
+	"szRCAlao1VypzRlqlGT1TLfBMD60V2SCet6Ifbyn++0SYCdyfrrRNF3JaQ2aN8a08Aeht5NZOd2j/cL/",
+	"U80j3Sr1ti74AMVrr+9fg+OYRUHSE6e4bbJ0Dw+A0uHY/OFGGbxAWgitzbbYU6D35Jssg5+TML7oashc",
+	"OClOaSVzuCjQ3IEgoGuut6qUC7ZQpTN8bb/JLvxG2lqU9uQOaXxbFYE3tTuebVqqruARpkzP4cot+5sW",
+	"otxJ7FuUzknZ0jtfjmkdWqfmW3BUseXpIicP85pbwcvEYy02zvPEgcJrsu76jbEkFlte8sWZF610pkS8",
+	"EVWkzMUHcT21VUxOVl70/AQiWSJb9Y1JH50/evrg/MmDi0fRXiM0gtbMXZyfx/seTelklM1+VbF2f74X",
+	"09e1+6qHb6RBtNdI/203ygy/nZ48tN19SmTClLYDb50913i3Obd14hb0LT/7meN+i79k4ka6iEY61O8z",
+	"LqUf0EQ5RUTB6Z3sU3iiBMzRrVSkpT0opIgNVKjFZieNgC5DpdJ27c4TOhrn4IFMANO0y7KgTsPJKxpD",
+	"7lnD9hr10Ot35CK2e/8BIyuwVEWhdmc0jclLgLfhCmi+2Lz1dTRT1EQT4uqSrh8aC8PNmo4npXnD8H0k",
+	"bvBVJwT1VRxKXa5SHnXxZedZF1+eJ3XRnLrFwoe1RzayznPF7dlbcgsTFxmoInCJCTd7yuqmNG1NbSw8",
+	"xG3tm6LXhWCG7xNBQ5X0mKGDOnYrATFAIV1RrpCTG5Nfic0A6kLEQy3KZ7SxcUOk/VauRJTIt6EL6+U0",
+	"oGMm5GvdzYm8zhATyuXCdhQRqg3qtRBYmwGvdwVMQnxvPGLR2byq+95YiM9HRW+v1QFKFz2ZBIgmPTiT",
+	"BgMWFfIa+U8d7BgeZZlGyT+FZvqEzict6HOMehp+jQeNNMxqWUHQS3lyTezRKm3G5mKp6IBD2DMyV3eb",
+	"FR+zkN6oVdPBtG0EP4oYwaIcbgw00ES3RR8lV+uffGLttEeQt9jfadB2FOZpzVuNSNFXa1mTTx9Hnloq",
+	"i6sy3mwTmf9SIrZa5enNhZwEvVP5+AIYS6DrtF5DoGnS2yq/4nuwlyKtld8ESmyEs7ayq54Nsbt6vY4l",
+	"dBV+AYpSWyZoxvxqJAaFPiA32ikxIS2rl2uazQkG5XfCaqzegwODG8v+fP0XasdBFZvOUPzz/i/eUgzk",
+	"WpE2myd750OBk0NrM9AOBAZg/AsrFGRr5hK8GLNW2jL6gRjogOOFLoO/k14xJV+xpRaeiTAPz4IeFgoM",
+	"fC2sBL67kF5oiNdplY+YvDA3TUx5iiGVJTdc35/acH0/yygM5PtNyW1am3MShWki931dFMFogMO437bz",
+	"UHUewEiP2sdTjeDjE5RmsnpderL8DwYI72X14e0pC26dy9T9yFO+9hYcqBt5J/c0rfTygbZVsent/Hzw",
+	"1IbUEBch8yo3yF7iKYPnxMnHzLsEDPipeWGfZj2a7YKLBgKO+ITEiXin8lOnobbrqd0BuRE33zAJIuu7",
+	"Myde7kNqKYpUluLraU8HuHttkzX1VG865dJWKevUnUwOmXfawqNas4yjpnlsPvhgtlJ2/4LXRgw0TIPu",
+	"EBWQZxcUim67RBNEackXVumJsf9Bj/7EFkw0CHpOyuQkute4y8JcJvrMtK5nuK+TVQLdBoP4sZRTbe85",
+	"N4L9b7bT0lpRsv+PmQUvBPsPRjRCvZWDDoUq1insJ3oGNyxcRYepKp28WBOtt2oIi5LwDbxItbnMfjvH",
+	"yoSRNDpe5x8eRpS1vjYmHj/6dMlQq9VOziWKHe32hJIWChwFX6x9GUOT5vnXP0AT/GN2yf4xU7/+Y/bb",
+	"M39Rq70Sd6aLb+NJmDBWlxDS2vLr9vhaznBUICEbdPZyreRiAkgAc0gojVrwHC3ou+kfH++o9601zP3m",
+	"GeBCSuzZD241Ohj9FJkfY1/lOWfEPUaUVu/j4YD9uIDhC7JOQ2B3Y0yo/otryUv7qj2Uu0RYDKfiY6P7",
+	"idukxlmxCJwWW+G2pmfwdUqhUGoTnHxxbZ+R3Q2N4uZ8saFufIvQVfygCVe6tV1SIvRGpTdDCEBergqh",
+	"IVJmuMxbAIl4iSlHGY/8RhJ9btpHGcv36VdbGW282rTORHAHdD4FVhtVZmwD7RtbQVHMQVMB9o1rmdwz",
+	"0oNv3KSH3giR9vNgELQFZe3micCiwqw1fqJ7L0mQXyJaRGy8NqOVSEsX4iY6JVv4E9+n5QoPsS7YfwUL",
+	"AeVW+A6/u0t23a+WYg3BPVTVUcwN0GYZ2/v96s6cjP3K6qq5myhfe1u17xgPntq36xVns19PMRFJAL0T",
+	"/euoNyd4PjVBCAyPsKoBnjC1CSNSeziboYyAdzF7kb5hnuP1CTsmm821dA86/sAXcBF4FcXUDCgwuKWt",
+	"8GF8FhOQM6QLBfwY/IRhUwiUQh4Sqzx2gN+1Gp9+BJ7Mi2IyGHeaMk9Fy2GAlNxCYrrzSmnA1fgtmy3l",
+	"ypmKJ0PXVqkb2K+cX46Ww1pw5BwHsMR8z9ZYbUXwjeHJV1pCX0XAJcxFEUeKcruO/uKKF7W43QwqvMsP",
+	"xr8hLAZfHV+KQ79yTYdgH2QP2rjMkVcECoiRcng44RbWtn/692hFpsC6d97yO3Y1nmx9fxgQ1Ts69jxq",
+	"2QukH7xXKjQfmddfY7lmuMqc/eShU+Pq17kQuuTFQ7oXtbCajIQiYC/S5qIMZfBTJVRVYFNbViomS2N1",
+	"vRWlfdbByx62PhZFfisCPC6/+C662r+gL6ruNlkuVcTZV3pjwOMETLNcUSsBPJFsmwUGa0uK3DDui2r/",
+	"y73PkLP6j/L9t+CiGvbnzSpj24xtH5qMmYx9/5esXQ4HPMEe7PpSFEbWJmOh6svAw+j3l+x81LLJ2Ffn",
+	"bWsGc0AZu/jy/B+l7w0RSsi/1lppHHSl1bwQW5YLy2Vh2J/fvX7Jvnr85K9/OfsHNhdbiNKIJu48++7b",
+	"D+7I0cXscra2tjKXDx+qSpSIbT5TevWQbnq4lagkpHXn7+wVyOysVYI0uwBXpBIlr+TscvbF2fnZFzNU",
+	"gCBJQa6d5BPbhoJJlKr8Node6rC1gPII2ezMoHnQXPIw13zpBvevXss1A2uzWWEtBsiCr4ZyPh5wtmeh",
+	"0R48h1lRFNiXUymgeJ5dzn6phQ4e6OUM74XQjNMwN/TfnGXjdoEw9gU1k1uo0lLFDK+qQi5gjh7+06Cn",
+	"17z2mNpr0B7dfQZJe/cPplIlhVUfnZ/f2nu9wfZb1nnI9YMyn/agV2493shS4BfE/Ft8UzZ7jOOPPS18",
+	"58O3uD/w+i+mXf/o0aTrm3LQ1Hsgcrzdcr2H4ISTSJRXD13LGmpmLbgJbc3XglXSV3JZKIr+b3/8zH52",
+	"z33onMG6OvOzTzQJ3b339bU7lZ7DmXgj0YifVDGD/aA20yotzl7AUKedl3Cnk5GokMz9E9fA+Arf9BI/",
+	"5sEraSplpB2soSwBbqSYs9mZtFiD3dn4hyfabydI4w2l5esrofcIF7DUez6jeElVU8Bqvme8ZDSVjZwU",
+	"auVlRA7Lxhtp7AtZ3lQykhBSL2RZijyS8v2tT2wzu/+5hrDhjhuWi0LYFsWy8yHsWmq7Zznfm6z5V5+S",
+	"is75w39BGPa3h/+S+W/u7SDLIOudI3A8CAwHFXkAdE75CG9X97eltwOEi0CVR89emYNnHj/P39b2Bcah",
+	"DuTmcX+3vXLu731ocnz5p6r539bWMKO2AvezlzLYwwECgoG/iDyp67OFuRrR8S/U9fhOtuLaPlyYq2ds",
+	"sebaCPu/a7t88GV3Q/d0X0z/eiH8bNWvzySoXekMSudQwDdn5D7Ipq8Lcr74hZur69bCXRfmenzlnIcz",
+	"x/6eE3TxVZmfOcv8elugoWoeqOVSLkSuFuABnmE/K7MWwm6LM/izu9bBwJ3LkseyTvHV3zXj/WwFIOCS",
+	"Ye39F7M//9837//vX6LrveAUz4nrzZeqLu0rxHd9Tp7BS67zIUFZwO8+Q0ueW+gA4pbU/QVS6c5gw6gD",
+	"xiGQlI9x5qNQXmSaJttBcuoAdBgQHn/F3ciOf/zHkyH6vIgcNb/7bOVoK8vQT4BSX06CeFFgZMM7AP7a",
+	"liw5BQ9slihIkHc4Jkd0wdRoDBAVCGNmv8e4RpKLQgxAMVTqzQIeb2nqhmIefkk+U/HeqbrIiaaoVeiU",
+	"EQ6DO++o5011Ix3OWLUdoe6T0kJw7z/f//D9JYEG4FXXAn22ki1EUZiMLZSze5lyN8B1uNPImhNlG07B",
+	"clWKM/bTWjnVjl3aIcwrSorVOqvgDKl2unsM3PE7UdTu2be3V6ZLMwzgWPgOFuvfJHpHNf07xSDJYTKC",
+	"EElzwJsSF2u1rbiW5vjBDxeJT09hvwyj/3gqG+cm/whK+4MHqWCHBoa03l6lWN+JABrBmAYlqXT+mYa2",
+	"uaU5cGrT61Pwn4h9CpCmVhUN0e6Y1leV70Q7FL58iZfcj6xV+5T4JahAHNb9+6w4Hx5ElXPL59wIH7W0",
+	"YjBuORTr+45vBHx5b4ovblGRVMdmcn8f2+WG8/4d8NtzGC7Bo/pxPJSKh/8q+VYcCwpHQr6E402K+F7E",
+	"uNwGg7nvcBjxNT6/tzV2IrvGHr07bggB+ikGjm9FUEST2kF7wX2zLEmAnvmZgJpAaIkGopMfyTnkfD/Z",
+	"Ppa5yJA3Akxg4FIGJQ2EkNKwQm4EnWVuRNAGyin3tao1m+/hz575vEPCjC2+UNoT7OdXfH9H1vMrvv+Y",
+	"tvMrvj9mT+R8/xmaBs/dd3mGlkZkdsGchubJTsC2vNwzraaa0U72Hy54Icoc+WPjmu4V37/0F32i0oXp",
+	"GRrkzXM0i+ZzP90o/e9CermBPLuXH8RgPXny+MlfmvZxwHmcQxOyjEGXswxpHxFTSfQ8wxIcKoMGxfdD",
+	"K/H7icruv0dq8XcjsziXl8yJ6+OLL88z9uOH1w++jOYwh6VTLGUpQ34i6oz9TdhXrcvu0JJsvyYiQJ1f",
+	"37v/9RqiQAHSJTUr5FZaQxOeIfcyFlEATtBkAe4F0QQnu0Cx47vKx8P8ubiSixHf+BVdcx/OMb4rxT32",
+	"o7r/taE3t1qDCMsA/hTScjS2zhwDhAeVTSGQrOHQg7pSG0EzkIKJ+RaNa3g7KxXbfp6uzhthEYXtJqb1",
+	"qc98k2T3rNoKDUBpEV2HqUFPj1vy9QOx3FdrpU47Ru+CCARgGrEqzTidAF4ex9DfX9LW7/oBbybohH9z",
+	"8Bf1xfAbwTi7vBC5d4ME9AqXlm35nqmy2DO3ulN2yaG2OhJbugnuj0JFQ5ruD7m6bYXJV1xSo5cdR34o",
+	"wP9Olg2tqgcINzlqMGhVfYCr7sNkeM+vRO5fmRpYx4/4SFhsFmA7GZvvGaniKKZnaAu91IJbEb76Xs4g",
+	"N6bxmoxmHaYQs/eY1Y098VS6vXTCgWANC9JnGGv7uxAV6JBGUrHymKNnvOW5gMY1Ae+uVVWJ/Bg2rdEe",
+	"DwulNsMRijdKbZ7b+xVumQ+2L8DPbxPsbURlU/pkZb+TPXN7J+4bJHr7LU6nYpGp+zPNWnOQlFBBGCr1",
+	"4aNb5VmUyvcEFW47UdenlK1jPYNe9Ph9uRaLjSfjurNVxhdElvkbtXMftWeISBFZkxBC9Ja4rgpni8iP",
+	"UZzzQUIyqWz1fwPLyNhGj3l2OlqebeKqjPn2r+DfOyrt91rxcuPoiZsJQ7vlGfIklWwuGDkb+RFb6PZ9",
+	"+M/Ggrr3bo/Zp3HijFppz02TAv8kgwjnX33KR9t7dCbhaOOl2E1QiHccPhhUpvcuXDtuPkNNTfOMoQSs",
+	"M7TCjNopRyCobwu+fwWX3FHuUavqo8P/3SBSwxAwX5lPnwGm09uFAGj4DE1lJwMGaBSxrAlRz6GlWRvo",
+	"GSzmndIbPLmQVs4MphiR2DvRHPv6ihhtjtVSkxOIfJz+9NwKXtpLn3qDJBBZ9diRhQB8zqBcuU+F+lw7",
+	"xBeC9JVRDF6kTwnCsH+39dITT7ubmvyIp/R8qmq59C3725anp0GIoVlv3eT0UncP9iZ89Ji+wvF8+tYm",
+	"fswnYW7SlP1ha9466lxrsbDNho1CVFs6/m4tzGanfkRh+jxtS+CxCGoZjkeKy7h1jq36qpbYh2YINvQ3",
+	"uOAOVwtfMGDJ4fA+DrkAYoGaTt1U88sqvhINN3u01TxcCb/WcjWIEgLGy0Gr/hvkw/wIVWUTjsKJgfWP",
+	"esb8sCthTu+++IzitZ4J3MrPuHqYG08P3o36SmI/b8fjd9SKrq+G1oIXR+Lv3+Cv71A46A1RwitsI/ox",
+	"lBBmd3RdtnCIvmqsie/yYb4BpB47UnryAcr8ChGI9j2yn/xEv5YAbFiorfC90fBY4XnuNsIZe47RrGsL",
+	"t8kSSlnIatNYk6syhgDKi6fsuxfPghWbi0qLBbci75eafAvjfy2LmxTYZtE+oLb58iEHEpkcGgHyLMZ4",
+	"mFKTK2R9r6tIv9b+m39w7uxOGp/yBDxRIMUcGIflG9EZR5Ar0sl9UFrE3ebOBvC0mwtV1NvSb04vAO5F",
+	"JRxteJVaMlVr0/QdsXIrLs+fsQcXRDQOqJbYmPEFnVGHME/bEY+B7ZoenU/P+4XDkU/L+b6FG/X9a5Bx",
+	"l2IJUL0FaOtnrQYpWOUE/wz9GuTQEmBdcEwWcr4PdV9bVdo1/ZQiDd9xvQnFoGIht7y48UjpOdGxZrNs",
+	"dpYmp5Sjh9ReMyKcZIAquLVvBMN3+FdlrsrWuH0jUwRQ6yuYxNiwf0VRikdrzhNG/E7tDLL5tEZq+L5F",
+	"6yYK06AroMuq0ILxwumnvWfAGJzYRWBmmbAR78cKw812tP1QH0NxiwriUCH0SM4PWflTFWiGuu9yshrt",
+	"N1Ox1PIlfvyNNoz3nUix7QeM6udY85D2mqqFFfaBsVrw7RitW0vcn5x/8cXF08dfRrne7s9cxqP3Hqxl",
+	"D2IBXvB7sZMvfg+oF9hzMCdk+3FwMKW9BN4pNMNgz4F2o4t2hGFW2AKib2mHU3gQZ4pn771hTN3r0ohn",
+	"3RM/Ks8vGb1zdQ3JJWkN84ZBl23wOL60meDbz9V9L3Y0UbeP6rz9NXXqV566rtNjcV998hy0mqwYYsNC",
+	"s28PZq2by9zJHTUpmKvrZ14T2LXYstb526O+hEl+OK+LI/hQFM5vIEF6T7gdPJK71Tcxj+BG+M3r+8E8",
+	"/7E77nx3IBtBewd0dkghjRX5JZvzoshYIXiesYuHF0/ZxcMv2cXDxxlbK7VhFw/PM/YUwrNH9kparhuW",
+	"8t8YdhgSwW7SwOMjjwG009FUcDgpbz0VHBbl7h0vp6YTu74+Ph9v+/q8r++JmGMj9j4XITV5Z+ZZG/hs",
+	"LBaV+wf0m7w+Po+4Zp94ehpn+JNIT6Pa/iM7fRdISKO2Ao0eatQrbQckHtPOd5uljmv2exWpzztHDSdG",
+	"KJ7EyJIaOiYOVt5UglKnt7fu790zP4FV/4QVyf0qhh/KkGxCvF/GCmUg5lHxxUbk2NSbmhXvMGqygSpc",
+	"Z5VEZWhTql0h8tVRyMPfw0UfqSmTb2PYHshJnQwjMuZDR7OP17LDLYKzCg2wLyGxymVTE2lgnQ0xQ5Of",
+	"i6iLDdRPUmv83VpgDAYTCxD1QgNUH9j2XTBr4bkcBsokMZ96F8EZ9+iPxeD/BjsM/7t1dIMMD2JyMItd",
+	"8DLPUHa4J/VvuO6wZedSmnWTTzRClEeEyRznh34juC4/eRyP1bKKdYMXzP0G40ztUl2f4Esr1/09oYTe",
+	"wILeE0N1QS/77Iw85Jsm8cnckd2KVGbMHijoJj1RyCtBUNTWEd2dufeg7x8AXAUvvWT/M1fc/g+kxjl7",
+	"I6/Ee8ut8PXllOmFFrO+/a55xv5HiyvpHM3/QeVQID1gK2XsXdmNqCw8nHzaM/athT5zhtWllQV8K5xn",
+	"KyVMH8fyN2HdoL7GD0sj64NPi6YPR2n66D0f74gvxc6ThALXbHut5ZVoL7ZxC3XMHAureZeGefOSITJ5",
+	"/OXHmVFnB7UktwmyEcbhgNL6YIatdi7VyAx/0NGegXeQ9YM3vVWyTKKVgQuxmOtkcv5bsSLChDt3FVrs",
+	"M2zHjP9gubadIuvDVcB22EcshddQhHVHpufzueL6oxmf1I99qFsd/fazMz+bjyN0zK5LKsZLiN1iyZ4H",
+	"WXo47YAoqVVCs8k3gK/5gxH21hZSy8o0pBtrXlWiRNAzpF5vwOXaMn3UKqUd5R+9KH+/vSibxd4Kbmot",
+	"tt7QHWjvgVfdTzLrF384jChzGlRzlmQzbKA4FvuEi26WzQ9j9O/82Jmh16ouB+MqCD5usfUEJKytQZiN",
+	"sOazbCmwqLUWpc2A60wuIWjL2QIac2u1bYiBrNyKPMNGnQLq1g/qGXpkCBWXsNGP2LNv6ZI7XHf/isGe",
+	"Kbn4HfTF8UNl8z0Fwdo8qEiBHEwWsIFlO9wKcVYxmQuVVvAYowWX+p4y+CoX4y3Zs8AUPFBIckge20X0",
+	"xjiFDxQbjINe87EZGof5XdvU2J+i3nr86KuPygg73wNHRS6eQWJiodRGCuq2E2g3KNo+uDsQFX8MofvW",
+	"A+fv3lmHV6WC1Wjo929/4YTEaF+Pt097nuf4gXcGxqX5u98N3HrpQIYZqDb/wKqcyt9akdD07XrcAmcr",
+	"ofySHXHl/ibUf77/4ftpG3kl1H/cJNV8fO/+mzhpNPPYKOivXz1++pejq1mNOeWnaORVdf0f19vihHjL",
+	"ju8rCIt+zsuFU+oWK3wu+/Pf3v5fdnF2cXS1NjinR1br79+9mR49WSm1KsQDwbVdu3ecuHaf/z6jhWvK",
+	"x0O4DNNwf/77d2/Yo7NHxxYxEX7dHN7/3vhrlKqGh0sa+wxSrxBTlhbAwbdGw1XbIeT1XRpT8Gx8zX0H",
+	"ecbtqT+gv6dRYTqFZpjSbKuuGkHuyu5KoS5xHlXUuj9QGw+3Qq9uGxX8nXvmTcV7CnF+aVUn6J6InIf7",
+	"7iMoOhFcZDoeZwrF/2G/+E5RFzzx50TTFq/+Y3tO3Z7feNYJvxn9OTMHI4Syl6E6WYAybJ9Bozv1ThH8",
+	"97hbT5Lwhubk4rxd9jhd5D+Zk/ATrVj4PdQ2hr0FjWlhS+G2g0yJs5vhWCPEKu29oQ1WjsYPy3us8Hev",
+	"S4L6wLDu32F5XhQN2ncjqmj/KJzVsdJ++NS7DCaWH6VdU/Pi/ukK0MiKlvgz7ddU4bIeykLYbenuavmH",
+	"t4rTeeCsHu1X0tp7t14sfIc71j364zisRzftH07rrTitXox1U5V00Mgjribu3OgtZx9Xsj7nstXQsgPW",
+	"/qBUtbPeWq00327HMrnNZfdnjvl3JtlkzQA/VcOsGeGodRa+/O5MtGZyP4ad1n37kLHWFoDP1WJrLXVU",
+	"UrqbNNWA6wjQv7sV5ydjkil3sFtv35674z0env8xLbtj2/wP8+62zLtGvr2NV4od4ws30QYJACdolzu2",
+	"+4Y10/0L37+HBRjE49AMPBSEX2peWuljxVFb8B0wA8Bl+7HWWW+5XTfEvKLIGxpmINg/y0UFZPkxFmO4",
+	"YXaosaYRL/OiULuvt5Xd/xcvauEf0aeyQgYrP7gvsidsNURxjry6SaOKo2kPZ+nHEpIRUPyvPRQfCbNq",
+	"U3Os2G3PIpPLdll7bJR1CTs+OqqL8zRabc9XYhQVF1vDCj4XxQGff+z9W7e88oDcuzMzCWN4I0tix+bM",
+	"1jpwPGshCp/GKZvxuUsMsHQsVJknDLIS+kOtu9TvIRuSq3reZlvGZYl2X7s9tRU21oBRfAVSfIrCuu+j",
+	"iefGE91UQhtV4h5DSkTO/OaO94LQqi7z4+7oO7zknoDFe5GnIosXvCjMR+oDBO9u52F4LpCapuDQv9XT",
+	"/zcHgLMRFuKIP+q+Hib7jqxUePbHqvZ9d6wmSuMvP8OaJ/gyp039+l92u6cAkQweSblWVVxgmo36EGV+",
+	"mK6XF8Wdi5B7yb27OAtnJQ+0VVopld+niXm/QvSfdb4C32MBFLa8zJkWW0EtTOwRkakLcURWPuj9O7ji",
+	"o/AQHZUyN6yP3lz4A1hVMdTR3XIA/VBSUyzf4JbS+p8rExeIKRqc9XbO+P/P3rX0Nm4D4b9C5Gz4hWwf",
+	"7q1bFCjQXnbdYw5ci7GJyKQgyVaMIv+90AwpUQ9KcvRy5NwWG5qSZoZDzgzn+/Y+Y2ljFBN7OBqn/YZC",
+	"hlbkLWiirT7OfMchg2XWkw7nuiONerEbzagrydZl0/Fre8ukK2GOkEU3nmzJoAda0RPNngdKtQWLSBde",
+	"w4x5aiR3ni3Hnv8rMuXGKrT1uVuEuxxwObRYCY9Dg8larbqPOkSf3hHmHrH+YLWIz9pDR7UH5S3MugNk",
+	"qYplB5trXjgn1HHXBYc/9LwW7zPkZryT3mWCe4behuPPwx4/QrH3D6CbAyIj0cQEeq04jbz53FGlCZ1B",
+	"rsqUUXrInarw/xujzlbTuHe/HcVTb9lrOF74Hr/AyRdNs8kHvj9AlOnKCOPvKSaTsFyg+VDlc9lnExoQ",
+	"j0nPRV8KaHbWAgJYGeC1qgZlu7V9V4MG5RHLxdiq7PjPmqzmj2uy+vmXmaq+AfcT5hmOjAqynv9UAOyp",
+	"h+xpwSy27HTtaWFXINdyKSZr4QCrSP2jFHxHdlIEIVUYuZTEJpsIwG7Xx5rS/JYfy5KnbSvZq1Ire+rK",
+	"ZdZWXZt5SxAPAPAGH6ZIisTVJjmcZgV3ZCQ25Mt8TR7nv87IarP8UoU2B9jJ1VnGLQ6pubURS/Kk7iQE",
+	"HmNAZEci6Ts2+nkYdc11g6fBEp0IFt3EflA2t282+KL53Gi+yDtLk9UAaxhoBNjGiFPx0d4Ctd1x4KR0",
+	"ZGuJVgqcZAIzag7YrVDqgwy8+oE62SA7ba5Ef9Aw+WlRdEny86+E5GjCKVCQ3TUp0BYwJTld9RsKd4Kd",
+	"/1EW9KihMJpQLhQ2Vyf36jZrPmRFMH5c43PWe2EquiA4V0QtFbeaqvc1LAnC5w5KWFRT1W+LNw2PGRuP",
+	"1bAku+VMcDP/ne25wI2De/b13ngz5nddiEQpaHH2t/PW1MU+vosYgQW5hRtaDuOGPit/7UmQcWXmu8jL",
+	"vN1id6BIAVp60Pka/7Xc33WYefS5Bw+yFufwjzd/NUCTRILwI2QtKDC9QEjZZWiSqLJAdlc8tDaljevq",
+	"1ArPa3psZaNyzZlUPFQdYhOqsK72s3JiT7k39NL7bpaaSSM9JipMUcagb+rIhQYdy6u31UFZvd4Qe1Sv",
+	"dpzJGd8sSvqwm9Pfch9k3eEMKmgoMiLFDghEeBiQF3aZkYOM2Jn5RD6HwNBMgDREhHWbWs85Gu49jHs6",
+	"muZlBSXfbJbGEq+dhM+oA2xxVfvdv+mwIXyF8bimvkKEPmdjEqzCNWSKDZlChron8ze13KQgQtoxOFM9",
+	"LP6D6wFvtUH0N3aUZ1almbu70yvADi4Y6WX1QGhEL2aM7Z3C8rTltWeSUNlp87OmRdnvd7fXvUKNX/60",
+	"qCTNjY3y2qrKk9xAtueftaZOvvuweVhQj4Ok1eAiTZXmtyehJCFnSC+q6sy6rabYKv5VCjyfBgrjd/fi",
+	"smyN1ChX656WwtPpBW5jRNJ/4WKv6fgt03gm4FRB+/FUyQ89lwoBmRX9WwUgWkrTxeHapDn8h3ytGKwY",
+	"Gp0NvG4w05x28b9oAMd+NY9xaaBEhtR1kUmckVCihh3ku4P/lgqBIDiYMlDNfcXpoH4xK6chNeJWbN0H",
+	"ejbjRWMbsnxwDcO0QqQt8Nkac/MzK51cppRh5Ae7SJgnli/dHbhghhgVDVZxkj85cx20QQxRkt/oizxv",
+	"T2//BwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

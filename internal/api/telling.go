@@ -96,5 +96,8 @@ func (t telling) VisitCompareResponse(w http.ResponseWriter) error { return t.vi
 // VisitLearnResponse implements LearnResponseObject.
 func (t telling) VisitLearnResponse(w http.ResponseWriter) error { return t.visit(w) }
 
+// VisitHandResponse implements HandResponseObject.
+func (t telling) VisitHandResponse(w http.ResponseWriter) error { return t.visit(w) }
+
 // VisitImportFileResponse implements ImportFileResponseObject.
 func (t telling) VisitImportFileResponse(w http.ResponseWriter) error { return t.visit(w) }

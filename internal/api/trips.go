@@ -90,6 +90,22 @@ func (h Handlers) RestoreEvent(ctx context.Context, r RestoreEventRequestObject)
 	return RestoreEvent200JSONResponse(savedEvent(kept)), err
 }
 
+// Hand implements the contract.
+func (h Handlers) Hand(ctx context.Context, r HandRequestObject) (HandResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	if wanted(r.Params.Progress) {
+		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Hand(ctx, choice) }}, nil
+	}
+	hand, err := h.does.Hand(ctx, choice)
+	if err != nil {
+		return nil, err
+	}
+	return Hand200JSONResponse(*hand), nil
+}
+
 // Learn implements the contract.
 func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)

@@ -959,6 +959,9 @@ type Option struct {
 	Value string `json:"value"`
 }
 
+// OwnHand defines model for OwnHand.
+type OwnHand = lessons.Hand
+
 // Pairing defines model for Pairing.
 type Pairing struct {
 	// Addresses None where this server answers to its machine alone
@@ -1493,6 +1496,18 @@ type ChangeEventJSONBody struct {
 	Version int64 `json:"version"`
 }
 
+// HandJSONBody defines parameters for Hand.
+type HandJSONBody struct {
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
+// HandParams defines parameters for Hand.
+type HandParams struct {
+	// Progress Lines of JSON while it is worked out: how far it is, and in the end what comes of it
+	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
+}
+
 // ImportFileJSONBody defines parameters for ImportFile.
 type ImportFileJSONBody struct {
 	// Columns Of a log, which column of the file is taken for which of ours; -1 for none
@@ -1722,6 +1737,9 @@ type PlayDropsJSONRequestBody = DropQuestion
 
 // ChangeEventJSONRequestBody defines body for ChangeEvent for application/json ContentType.
 type ChangeEventJSONRequestBody ChangeEventJSONBody
+
+// HandJSONRequestBody defines body for Hand for application/json ContentType.
+type HandJSONRequestBody HandJSONBody
 
 // ImportFileJSONRequestBody defines body for ImportFile for application/json ContentType.
 type ImportFileJSONRequestBody ImportFileJSONBody

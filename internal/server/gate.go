@@ -33,7 +33,7 @@ const readsHeader = "Dunvel-Only-Reads"
 // ask them.
 var asks = map[string]bool{
 	"answers": true, "cards": true, "cautions": true, "changes": true, "charts": true, "comparisons": true, "days": true, "days/calendar": true, "days/table": true, "drops": true,
-	"drop-tests/look": true, "leads": true, "lessons": true, "live/weights": true, "measurements": true, "rounds": true, "rules": true, "tides": true, "tides/station": true, "times": true,
+	"drop-tests/look": true, "leads": true, "hand": true, "lessons": true, "live/weights": true, "measurements": true, "rounds": true, "rules": true, "tides": true, "tides/station": true, "times": true,
 }
 
 // Wrap is a handler behind the gate.

@@ -203,6 +203,9 @@ func TestLessons(t *testing.T) {
 	p.says("[aria-label=Asked]", "Shape, football? Not told yet: 0 casts on a football, 0 otherwise.")
 	p.click("Undo")
 	p.until(`document.querySelector("[aria-label=Asked]") === null`)
+	p.click("What you tie on, against what is said")
+	p.says("[aria-label='Your hand']", "outfits")
+	p.says("[aria-label='Your hand'] table", "The Sill")
 	p.visit("/log?trip=2&part=teaches")
 	p.says(".lessons", "1 trip,")
 }

@@ -1129,6 +1129,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was tied on against what is said of the same water */
+        post: operations["hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/lessons": {
         parameters: {
             query?: never;
@@ -4116,6 +4133,30 @@ export interface components {
             /** @description Light, moon and tide then, where events are listed; empty where none of it is known */
             sky?: string;
         };
+        OwnHand: {
+            rows: {
+                place: string;
+                bait: string;
+                casts: number;
+                /** Format: double */
+                tied: number;
+                /**
+                 * Format: double
+                 * @description 0 where no head was worth it
+                 */
+                said: number;
+            }[];
+            /**
+             * Format: double
+             * @description So many times as heavy as said; 0 where there is too little to say it
+             */
+            times: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            words: string;
+        };
         Lesson: {
             totals: {
                 trips: number;
@@ -7025,6 +7066,40 @@ export interface operations {
             400: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    hand: {
+        parameters: {
+            query?: {
+                /** @description Lines of JSON while it is worked out: how far it is, and in the end what comes of it */
+                progress?: components["parameters"]["progress"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description How the angler ties */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnHand"];
+                    "application/x-ndjson": components["schemas"]["ProgressLine"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

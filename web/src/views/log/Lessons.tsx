@@ -7,6 +7,7 @@ import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 import { onTheWall } from "../../parts/when";
 import { percent } from "../../units/numbers";
+import { OwnHand } from "./OwnHand";
 
 type Ask = (of: string, label: string) => void;
 
@@ -99,6 +100,7 @@ export function Lessons({ trip }: { trip: number | undefined }) {
           </div>
         </section>
       )}
+      {trip === undefined && lesson.totals.casts > 0 && <OwnHand />}
       <Losses of={lesson.losses} />
       <Bottoms of={lesson.bottoms} />
     </div>

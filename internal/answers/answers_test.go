@@ -15,7 +15,7 @@ import (
 	"dunvel/core/follow"
 	"dunvel/core/lead"
 	"dunvel/core/logbook"
-	"dunvel/core/logbook/lessons"
+	"dunvel/core/logbook/snags"
 	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -168,7 +168,7 @@ func BenchmarkCancelled(b *testing.B) {
 func TestKnowledge(t *testing.T) {
 	known := &Knowledge{
 		Tests: []Tested{{Test: timed(), Updated: time.Date(2026, 11, 20, 12, 0, 0, 0, time.UTC)}},
-		Beds:  []lessons.Bed{{Bed: "rock", Factor: 1.7}},
+		Beds:  []snags.Bed{{Bed: "rock", Factor: 1.7}},
 		Items: []box.Item{
 			{Kind: box.Head, Mass: 0.0053, Shape: "ball", Material: "lead", Count: 1},
 			{Kind: box.Bait, Form: "slim minnow", Length: 0.12, Body: "plain", FishFor: 7},
@@ -210,7 +210,7 @@ func TestKnowledge(t *testing.T) {
 	if known.Snag(&other); other.Water.Snags != 0 {
 		t.Errorf("of another bed: %g", other.Water.Snags)
 	}
-	heads := &Knowledge{Kinds: []lessons.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9}, {Shape: "football", Factor: 0.6}}}
+	heads := &Knowledge{Kinds: []snags.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9}, {Shape: "football", Factor: 0.6}}}
 	for _, tt := range []struct {
 		shape      string
 		guard      bool

@@ -10,7 +10,7 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
-	"dunvel/core/logbook/lessons"
+	"dunvel/core/logbook/snags"
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
@@ -21,11 +21,11 @@ import (
 // Knowledge is what a database adds to an answer. It is JSON, so that a page can keep it
 // for when its server is out of reach. What was made of it is remembered with it.
 type Knowledge struct {
-	Tests []Tested       `json:"tests"` // every drop test
-	Beds  []lessons.Bed  `json:"beds"`  // what losses teach of each kind of bed
-	Kinds []lessons.Kind `json:"kinds"` // and of each kind of heads
-	Held  []lessons.Held `json:"held"`  // and bites of the points of hooks
-	Items []box.Item     `json:"items"` // everything in the box
+	Tests []Tested     `json:"tests"` // every drop test
+	Beds  []snags.Bed  `json:"beds"`  // what losses teach of each kind of bed
+	Kinds []snags.Kind `json:"kinds"` // and of each kind of heads
+	Held  []snags.Held `json:"held"`  // and bites of the points of hooks
+	Items []box.Item   `json:"items"` // everything in the box
 
 	fits *measure.Known // of Tests, as far as they were made; nil where none are kept
 }

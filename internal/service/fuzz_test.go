@@ -11,6 +11,7 @@ import (
 
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/lessons"
+	"dunvel/core/logbook/snags"
 	"dunvel/core/setup"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
@@ -78,7 +79,7 @@ func works(ctx context.Context, st *store.Store, text []byte) error {
 		_, lesson := lessons.Learn(ctx, logs, func(logbook.With) float64 { return 0 }, nil)
 		_, items := inBox(ctx, t)
 		fished, beds := t.Events.Fished(ctx)
-		lessons.Beds(fished)
+		snags.Beds(fished)
 		logbook.Timed(logs)
 		return errors.Join(out, listed, lesson, items, beds, exchange.WriteLog(io.Discard, logs))
 	})

@@ -10,7 +10,7 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
-	"dunvel/core/logbook/lessons"
+	"dunvel/core/logbook/snags"
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -78,8 +78,8 @@ func (s *Service) learn(ctx context.Context) (out *answers.Knowledge, err error)
 			return err
 		}
 		fished, err := t.Events.Fished(ctx)
-		out.Beds = lessons.Beds(fished)
-		out.Kinds = lessons.Kinds(fished, out.Beds)
+		out.Beds = snags.Beds(fished)
+		out.Kinds = snags.Kinds(fished, out.Beds)
 		return err
 	})
 }

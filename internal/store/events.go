@@ -8,7 +8,7 @@ import (
 	"time"
 
 	"dunvel/core/logbook"
-	"dunvel/core/logbook/lessons"
+	"dunvel/core/logbook/snags"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -177,8 +177,8 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 
 // Fished adds up how each kind of bed was fished with each kind of heads on the trips that are there, in
 // conditions that are known.
-func (s *Events) Fished(ctx context.Context) ([]lessons.Fished, error) {
-	var out []lessons.Fished
+func (s *Events) Fished(ctx context.Context) ([]snags.Fished, error) {
+	var out []snags.Fished
 	err := s.db.SelectContext(ctx, &out, `SELECT bed, shape, guard, sum(kind = ?1) AS casts, sum(kind = ?2) AS lost,
 		coalesce(sum(snags) FILTER (WHERE kind = ?1), 0) AS snags
 		FROM event INDEXED BY event_fished WHERE deleted IS NULL AND kind IN (?1, ?2) AND snags > 0 AND bed <> ''
@@ -192,8 +192,8 @@ func (s *Events) Fished(ctx context.Context) ([]lessons.Fished, error) {
 
 // Held adds up how many bites there were on each point of the hook, and how many of them were landed. A
 // bite before a fish of the same cast is that fish.
-func (s *Events) Held(ctx context.Context) ([]lessons.Held, error) {
-	var out []lessons.Held
+func (s *Events) Held(ctx context.Context) ([]snags.Held, error) {
+	var out []snags.Held
 	err := s.db.SelectContext(ctx, &out, `WITH takes AS (SELECT kind, point, lead(kind) OVER (PARTITION BY trip, rod ORDER BY time, id) AS next
 		FROM event INDEXED BY event_held WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
 		SELECT point, sum(kind = ?3 OR next IS NOT ?3) AS takes, sum(kind = ?3) AS landed FROM takes

@@ -9,7 +9,7 @@ import (
 	"time"
 
 	"dunvel/core/logbook"
-	"dunvel/core/logbook/lessons"
+	"dunvel/core/logbook/snags"
 	"dunvel/core/setup"
 )
 
@@ -219,7 +219,7 @@ func TestHeld(t *testing.T) {
 	if _, err := s.Events.Add(ctx, id, events, noon); err != nil {
 		t.Fatal(err)
 	}
-	want := []lessons.Held{{Point: "buried", Takes: 1}, {Point: "exposed", Takes: 3, Landed: 2}}
+	want := []snags.Held{{Point: "buried", Takes: 1}, {Point: "exposed", Takes: 3, Landed: 2}}
 	if got, err := s.Events.Held(ctx); err != nil || !slices.Equal(got, want) {
 		t.Errorf("%+v %v", got, err)
 	}

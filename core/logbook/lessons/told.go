@@ -9,16 +9,17 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
+	"dunvel/core/logbook/chance"
 	"dunvel/core/units"
 )
 
 // look is one of the comparisons that are made, each of which is one more chance to find something.
 type look struct {
-	trials []trial
+	trials []chance.Trial
 	label  string
 	across bool
-	words  func(evidence) string
-	seen   evidence
+	words  func(chance.Evidence) string
+	seen   chance.Evidence
 	of     uint64 // a hash of what falls to it, so that the same under two names counts once
 }
 
@@ -31,11 +32,11 @@ type Answer struct {
 }
 
 // trialsOf are the casts of which a label is known.
-func trialsOf(sights []sight, labels []string, hit func(sight) bool) []trial {
-	var out []trial
+func trialsOf(sights []sight, labels []string, hit func(sight) bool) []chance.Trial {
+	var out []chance.Trial
 	for i, s := range sights {
 		if labels[i] != "" && !s.loose {
-			out = append(out, trial{trip: s.trip, place: s.place, label: labels[i], hit: hit(s)})
+			out = append(out, chance.Trial{Trip: s.trip, Place: s.place, Label: labels[i], Hit: hit(s)})
 		}
 	}
 	return out
@@ -51,8 +52,8 @@ func looksAt(d dimension, g Group, sights []sight, labels []string) []look {
 		if r.Casts == 0 || r.Casts == len(trials) {
 			continue
 		}
-		out = append(out, newLook(trials, r.Label, d.across, func(e evidence) string {
-			return fmt.Sprintf("%d of %d bites %s%s, with %.0f %% of the casts: %s.", e.hits, e.all, d.what, r.Label, 100*float64(e.trials)/float64(e.allTrials), d.against(e))
+		out = append(out, newLook(trials, r.Label, d.across, func(e chance.Evidence) string {
+			return fmt.Sprintf("%d of %d bites %s%s, with %.0f %% of the casts: %s.", e.Hits, e.All, d.what, r.Label, 100*float64(e.Trials)/float64(e.AllTrials), d.against(e))
 		}))
 	}
 	return out
@@ -60,29 +61,36 @@ func looksAt(d dimension, g Group, sights []sight, labels []string) []look {
 
 // against tells two rates, and what like with like would have where that is another thing than their
 // share of the casts.
-func (dimension) against(e evidence) string {
-	out := fmt.Sprintf("%d in %d casts, else %d in %d", e.hits, e.trials, e.all-e.hits, e.allTrials-e.trials)
-	even := float64(e.all) * float64(e.trials) / float64(e.allTrials)
-	if e.level != anywhere && (e.expected > 1.2*even || e.expected < even/1.2) {
-		out += fmt.Sprintf("; %s it would be %.0f", map[level]string{withinTrips: "trip by trip", withinPlaces: "place by place"}[e.level], e.expected)
+func (dimension) against(e chance.Evidence) string {
+	out := fmt.Sprintf("%d in %d casts, else %d in %d", e.Hits, e.Trials, e.All-e.Hits, e.AllTrials-e.Trials)
+	even := float64(e.All) * float64(e.Trials) / float64(e.AllTrials)
+	if e.Level != chance.Anywhere && (e.Expected > 1.2*even || e.Expected < even/1.2) {
+		out += fmt.Sprintf("; %s it would be %.0f", map[chance.Level]string{chance.WithinTrips: "trip by trip", chance.WithinPlaces: "place by place"}[e.Level], e.Expected)
 	}
 	return out
 }
 
 // newLook is a comparison that is made.
-func newLook(trials []trial, label string, across bool, words func(evidence) string) look {
+func newLook(trials []chance.Trial, label string, across bool, words func(chance.Evidence) string) look {
 	of := fnv.New64a()
 	for _, t := range trials {
-		_, _ = of.Write([]byte{byte(t.trip), byte(t.trip >> 8), byte(one(t.label == label)), byte(one(t.hit))}) // it never fails
+		_, _ = of.Write([]byte{byte(t.Trip), byte(t.Trip >> 8), bit(t.Label == label), bit(t.Hit)}) // it never fails
 	}
-	return look{trials, label, across, words, weigh(trials, label, across), of.Sum64()}
+	return look{trials, label, across, words, chance.Weigh(trials, label, across), of.Sum64()}
+}
+
+func bit(yes bool) byte {
+	if yes {
+		return 1
+	}
+	return 0
 }
 
 // claim is what a look found.
 func (l look) claim() Claim {
 	e := l.seen
-	low, high := share(e.hits, e.all)
-	return Claim{Words: l.words(e), Count: e.hits, Of: e.all, Expected: e.expected, Low: low, High: high, Chance: e.chance}
+	low, high := share(e.Hits, e.All)
+	return Claim{Words: l.words(e), Count: e.Hits, Of: e.All, Expected: e.Expected, Low: low, High: high, Chance: e.Chance}
 }
 
 // mostTold is how many sentences are told: few and strong.
@@ -101,16 +109,16 @@ func tell(takes int, looked []look, others []Claim, more int) []Claim {
 	looked = distinct(looked)
 	least := make([]float64, len(looked))
 	for i, l := range looked {
-		least[i] = l.seen.least
+		least[i] = l.seen.Least
 	}
-	times := float64(looks(least, sure) + more + len(others))
+	times := float64(chance.Looks(least, sure) + more + len(others))
 	for _, c := range others {
 		if c.Chance = min(c.Chance*times, 1); c.Chance < sure {
 			out = append(out, c)
 		}
 	}
 	for n := 0; n < mostTold && len(looked) > 0; n++ {
-		best := slices.MinFunc(looked, func(a, b look) int { return cmp.Compare(a.seen.chance, b.seen.chance) })
+		best := slices.MinFunc(looked, func(a, b look) int { return cmp.Compare(a.seen.Chance, b.seen.Chance) })
 		c := best.claim()
 		if c.Chance = min(c.Chance*times, 1); c.Chance >= sure {
 			break
@@ -119,7 +127,7 @@ func tell(takes int, looked []look, others []Claim, more int) []Claim {
 			c.Words = "Apart from that, " + c.Words
 		}
 		out = append(out, c)
-		looked = beside(slices.DeleteFunc(looked, func(l look) bool { return l.seen.chance*times >= 1 }), best, n)
+		looked = beside(slices.DeleteFunc(looked, func(l look) bool { return l.seen.Chance*times >= 1 }), best, n)
 	}
 	slices.SortStableFunc(out, func(a, b Claim) int { return cmp.Compare(a.Chance, b.Chance) })
 	return out
@@ -146,12 +154,12 @@ func beside(looked []look, found look, n int) []look {
 		if len(l.trials) == len(found.trials) {
 			trials := slices.Clone(l.trials)
 			for i := range trials {
-				if found.trials[i].label == found.label {
-					trials[i].beside |= 1 << n
+				if found.trials[i].Label == found.label {
+					trials[i].Beside |= 1 << n
 				}
 			}
 			l.trials = trials
-			l.seen = weigh(trials, l.label, l.across)
+			l.seen = chance.Weigh(trials, l.label, l.across)
 		}
 		out = append(out, l)
 	}
@@ -167,11 +175,11 @@ func (d dimension) answer(q logbook.Question, sights []sight, labels []string) A
 			since, of = append(since, s), append(of, labels[i])
 		}
 	}
-	e := weigh(trialsOf(since, of, taken), q.Label, d.across)
-	out := Answer{Question: q, Chance: e.chance, Sure: e.chance < judgement.PatternSure.Number}
+	e := chance.Weigh(trialsOf(since, of, taken), q.Label, d.across)
+	out := Answer{Question: q, Chance: e.Chance, Sure: e.Chance < judgement.PatternSure.Number}
 	switch {
-	case e.trials == 0 || e.trials == e.allTrials:
-		out.Words = fmt.Sprintf("Not told yet: %d casts %s%s, %d otherwise.", e.trials, d.what, q.Label, e.allTrials-e.trials)
+	case e.Trials == 0 || e.Trials == e.AllTrials:
+		out.Words = fmt.Sprintf("Not told yet: %d casts %s%s, %d otherwise.", e.Trials, d.what, q.Label, e.AllTrials-e.Trials)
 	case out.Sure:
 		out.Words = fmt.Sprintf("Yes, more %s%s: %s.", d.what, q.Label, d.against(e))
 	default:
@@ -216,12 +224,12 @@ func landedBy(sights []sight, choice units.Choice) []Group {
 	for _, name := range landings {
 		g := Group{Name: name}
 		for _, t := range trialsOf(fish, landingLabel(name, fish, choice), landed) {
-			i := slices.IndexFunc(g.Rows, func(r Row) bool { return r.Label == t.label })
+			i := slices.IndexFunc(g.Rows, func(r Row) bool { return r.Label == t.Label })
 			if i < 0 {
-				i, g.Rows = len(g.Rows), append(g.Rows, Row{Label: t.label})
+				i, g.Rows = len(g.Rows), append(g.Rows, Row{Label: t.Label})
 			}
 			g.Rows[i].Casts++
-			if t.hit {
+			if t.Hit {
 				g.Rows[i].Takes++
 				g.Rows[i].Fish++
 			}
@@ -247,8 +255,8 @@ func landing(sights []sight, choice units.Choice) (out []look) {
 			if label == "" {
 				continue
 			}
-			out = append(out, newLook(trials, label, true, func(e evidence) string {
-				return fmt.Sprintf("%d of %d fish hooked with %s %s were landed, otherwise %d of %d.", e.hits, e.trials, strings.ToLower(name), label, e.all-e.hits, e.allTrials-e.trials)
+			out = append(out, newLook(trials, label, true, func(e chance.Evidence) string {
+				return fmt.Sprintf("%d of %d fish hooked with %s %s were landed, otherwise %d of %d.", e.Hits, e.Trials, strings.ToLower(name), label, e.All-e.Hits, e.AllTrials-e.Trials)
 			}))
 		}
 	}
@@ -274,8 +282,8 @@ func shortOf(sights []sight, choice units.Choice) (out []look) {
 			labels[i] = map[bool]string{true: "long", false: "short"}[v >= from]
 		}
 		trials := trialsOf(bites, labels, func(s sight) bool { return s.take.Kind == logbook.Short })
-		out = append(out, newLook(trials, "long", true, func(e evidence) string {
-			return fmt.Sprintf("%d of %d bites on baits from %s up were short, %d of %d on shorter ones: try a smaller bait.", e.hits, e.trials, choice.Show("size", from), e.all-e.hits, e.allTrials-e.trials)
+		out = append(out, newLook(trials, "long", true, func(e chance.Evidence) string {
+			return fmt.Sprintf("%d of %d bites on baits from %s up were short, %d of %d on shorter ones: try a smaller bait.", e.Hits, e.Trials, choice.Show("size", from), e.All-e.Hits, e.AllTrials-e.Trials)
 		}))
 	}
 	return out

@@ -1,4 +1,4 @@
-package lessons
+package chance
 
 import (
 	"math"
@@ -49,13 +49,13 @@ func TestTail(t *testing.T) {
 }
 
 // deal makes trials of a trip: the label in capitals, a bite in B or b.
-func deal(trip, place int, casts string) (out []trial) {
+func deal(trip, place int, casts string) (out []Trial) {
 	for _, c := range casts {
 		label := "else"
 		if c < 'a' {
 			label = "it"
 		}
-		out = append(out, trial{trip: trip, place: place, label: label, hit: c == 'B' || c == 'b'})
+		out = append(out, Trial{Trip: trip, Place: place, Label: label, Hit: c == 'B' || c == 'b'})
 	}
 	return out
 }
@@ -63,32 +63,32 @@ func deal(trip, place int, casts string) (out []trial) {
 // Twelve bites in 23 casts at points and none in 14 elsewhere are told, of one trip; a place does not
 // speak for a shape, and trips that had a day each do not for one another.
 func TestWeigh(t *testing.T) {
-	points := weigh(deal(0, 0, "BCBBCBCCaaaaaaaBCBCBCBBaaaaaaaCBCBCCBC"), "it", true)
-	if points.hits != 12 || points.trials != 24 && points.trials != 23 || points.level != withinTrips || points.chance > 0.01 {
+	points := Weigh(deal(0, 0, "BCBBCBCCaaaaaaaBCBCBCBBaaaaaaaCBCBCCBC"), "it", true)
+	if points.Hits != 12 || points.Trials != 24 && points.Trials != 23 || points.Level != WithinTrips || points.Chance > 0.01 {
 		t.Errorf("%+v", points)
 	}
 	// One trip each, all of the label on one of them, at two places.
 	apart := append(deal(0, 0, "BBBBBBBBCC"), deal(1, 1, "aaaaaaaaab")...)
-	if got := weigh(apart, "it", false); got.chance != 1 {
+	if got := Weigh(apart, "it", false); got.Chance != 1 {
 		t.Errorf("a place speaks for a shape: %+v", got)
 	}
-	if got := weigh(apart, "it", true); got.level != anywhere || got.chance != 1 {
+	if got := Weigh(apart, "it", true); got.Level != Anywhere || got.Chance != 1 {
 		t.Errorf("one trip each: %+v", got)
 	}
 	// Eight trips to one place, each with one shape alone.
-	var place []trial
+	var place []Trial
 	for i, casts := range []string{"BBCBCBBCBB", "abaaaabaaa", "CBBBCBCBBC", "aabaaaaaba", "BCBBCCBBCB", "baaaabaaaa", "BBCBCBBCBB", "aaaabaabaa"} {
 		place = append(place, deal(i, 0, casts)...)
 	}
-	got := weigh(place, "it", false)
-	if got.level != withinPlaces || got.chance > 0.02 || got.expected != float64(got.all)/2 {
+	got := Weigh(place, "it", false)
+	if got.Level != WithinPlaces || got.Chance > 0.02 || got.Expected != float64(got.All)/2 {
 		t.Errorf("%+v", got)
 	}
 	// The same where trips with it differ as much as trips without: it says less.
-	if wild := weigh(append(append(deal(0, 0, "BBBBBBBBBB"), deal(1, 0, "aaaaaaaaaa")...), append(deal(2, 0, "CCCBCBCCCC"), deal(3, 0, "bababaaaab")...)...), "it", false); wild.chance < 0.1 {
+	if wild := Weigh(append(append(deal(0, 0, "BBBBBBBBBB"), deal(1, 0, "aaaaaaaaaa")...), append(deal(2, 0, "CCCBCBCCCC"), deal(3, 0, "bababaaaab")...)...), "it", false); wild.Chance < 0.1 {
 		t.Errorf("%+v", wild)
 	}
-	if got := weigh(deal(0, 0, "aaaa"), "it", true); got.chance != 1 || got.least != 1 {
+	if got := Weigh(deal(0, 0, "aaaa"), "it", true); got.Chance != 1 || got.Least != 1 {
 		t.Errorf("nothing to compare: %+v", got)
 	}
 }
@@ -112,7 +112,7 @@ func TestLooks(t *testing.T) {
 		least []float64
 		want  int
 	}{{nil, 1}, {[]float64{0.5, 0.5, 0.5}, 1}, {[]float64{0.001, 0.5, 0.5}, 1}, {[]float64{0.001, 0.001, 0.06}, 2}, {[]float64{0.001, 0.001, 0.001}, 3}} {
-		if got := looks(tt.least, 0.1); got != tt.want {
+		if got := Looks(tt.least, 0.1); got != tt.want {
 			t.Errorf("%v: %d, not %d", tt.least, got, tt.want)
 		}
 	}

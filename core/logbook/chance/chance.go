@@ -1,4 +1,6 @@
-package lessons
+// Package chance tells how seldom chance makes what a log seems to show: like is compared with like, and what
+// comes together counts for less.
+package chance
 
 import (
 	"math"
@@ -7,45 +9,46 @@ import (
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
-// trial is a cast, or a fish, of which something is asked: whether it had what is looked for.
-type trial struct {
-	trip, place int    // numbers of theirs
-	beside      int    // what it is compared within beside them: a bit for each claim before
-	label       string // "" where it is not known
-	hit         bool
+// Trial is a cast, or a fish, of which something is asked: whether it had what is looked for.
+type Trial struct {
+	Trip, Place int    // numbers of theirs
+	Beside      int    // what it is compared within beside them: a bit for each claim before
+	Label       string // "" where it is not known
+	Hit         bool
 }
 
-// mostBeside is how many claims trials can be compared within.
-const mostBeside = 16
+// MostBeside is how many claims trials can be compared within.
+const MostBeside = 16
 
 // key is the number of the stratum that a trial is compared within.
-func (t trial) key(l level) int {
+func (t Trial) key(l Level) int {
 	switch l {
-	case withinTrips:
-		return t.trip<<mostBeside | t.beside
-	case withinPlaces:
-		return t.place<<mostBeside | t.beside
+	case WithinTrips:
+		return t.Trip<<MostBeside | t.Beside
+	case WithinPlaces:
+		return t.Place<<MostBeside | t.Beside
 	}
-	return t.beside
+	return t.Beside
 }
 
-// level is what like is compared with like within.
-type level int
+// Level is what like is compared with like within.
+type Level int
 
 const (
-	withinTrips  level = iota // of one trip with one another
-	withinPlaces              // of trips to one place
-	anywhere
+	WithinTrips  Level = iota // of one trip with one another
+	WithinPlaces              // of trips to one place
+	Anywhere
 )
 
-// evidence is what trials say of a label: so many hits with it of all hits, where like with
+// Evidence is what trials say of a label: so many hits with it of all hits, where like with
 // like would have as many as expected, and how seldom chance does as much.
-type evidence struct {
-	trials, hits         int // with the label
-	allTrials, all       int
-	expected, chance     float64
-	least                float64 // chance of the most that there could be
-	level                level
+type Evidence struct {
+	Trials, Hits     int // with the label
+	AllTrials, All   int
+	Expected, Chance float64
+	Least            float64 // chance of the most that there could be
+	Level            Level
+
 	information, overall float64 // variance of the hits with it, like with like, and compared anywhere
 }
 
@@ -53,7 +56,7 @@ type evidence struct {
 type table struct{ n, m, k, both int }
 
 // strata parts trials.
-func strata(trials []trial, label string, l level) []table {
+func strata(trials []Trial, label string, l Level) []table {
 	at := map[int]int{}
 	var out []table
 	for _, t := range trials {
@@ -64,12 +67,12 @@ func strata(trials []trial, label string, l level) []table {
 			out = append(out, table{})
 		}
 		out[i].n++
-		if t.label == label {
+		if t.Label == label {
 			out[i].m++
 		}
-		if t.hit {
+		if t.Hit {
 			out[i].k++
-			if t.label == label {
+			if t.Label == label {
 				out[i].both++
 			}
 		}
@@ -155,51 +158,51 @@ const (
 	enoughWithinPlaces = 0.2
 )
 
-// weigh weighs what trials, in their order, say of a label: within trips where what is asked
+// Weigh weighs what trials, in their order, say of a label: within trips where what is asked
 // changes within them, or else within places; anywhere only where across tells that one place may
 // speak for another.
-func weigh(trials []trial, label string, across bool) evidence {
-	out := evidence{chance: 1, least: 1}
-	var information [anywhere + 1]float64
-	var tables [anywhere + 1][]table
+func Weigh(trials []Trial, label string, across bool) Evidence {
+	out := Evidence{Chance: 1, Least: 1}
+	var information [Anywhere + 1]float64
+	var tables [Anywhere + 1][]table
 	for l := range tables {
-		tables[l] = strata(trials, label, level(l))
+		tables[l] = strata(trials, label, Level(l))
 		for _, t := range tables[l] {
 			information[l] += t.variance()
 		}
 	}
-	for _, t := range tables[anywhere] {
-		out.trials, out.hits, out.allTrials, out.all = out.trials+t.m, out.hits+t.both, out.allTrials+t.n, out.all+t.k
+	for _, t := range tables[Anywhere] {
+		out.Trials, out.Hits, out.AllTrials, out.All = out.Trials+t.m, out.Hits+t.both, out.AllTrials+t.n, out.All+t.k
 	}
-	out.overall = information[anywhere]
+	out.overall = information[Anywhere]
 	switch {
 	case out.overall == 0:
 		return out
-	case information[withinTrips] >= enoughWithinTrips*out.overall:
-		out.level = withinTrips
-	case information[withinPlaces] >= enoughWithinPlaces*out.overall:
-		out.level = withinPlaces
+	case information[WithinTrips] >= enoughWithinTrips*out.overall:
+		out.Level = WithinTrips
+	case information[WithinPlaces] >= enoughWithinPlaces*out.overall:
+		out.Level = WithinPlaces
 	case across:
-		out.level = anywhere
+		out.Level = Anywhere
 	default:
 		return out // one place would speak for another
 	}
-	out.information = information[out.level]
-	for _, t := range tables[out.level] {
-		out.expected += float64(t.k) * float64(t.m) / float64(t.n)
+	out.information = information[out.Level]
+	for _, t := range tables[out.Level] {
+		out.Expected += float64(t.k) * float64(t.m) / float64(t.n)
 	}
-	out.chance, out.least = tail(tables[out.level])
-	if out.level == withinTrips {
-		out.chance = spreadOut(out.chance, shoaling(trials, label))
+	out.Chance, out.Least = tail(tables[out.Level])
+	if out.Level == WithinTrips {
+		out.Chance = spreadOut(out.Chance, shoaling(trials, label))
 		return out
 	}
-	wide, freedom := betweenTrips(trials, label, out.level)
+	wide, freedom := betweenTrips(trials, label, out.Level)
 	if freedom < 1 {
-		out.chance, out.least = 1, 1 // each has one trip, which may have had its day
+		out.Chance, out.Least = 1, 1 // each has one trip, which may have had its day
 		return out
 	}
-	z := normal.Quantile(1-clamped(out.chance)) / math.Sqrt(wide)
-	out.chance = 1 - distuv.StudentsT{Mu: 0, Sigma: 1, Nu: float64(freedom)}.CDF(z)
+	z := normal.Quantile(1-clamped(out.Chance)) / math.Sqrt(wide)
+	out.Chance = 1 - distuv.StudentsT{Mu: 0, Sigma: 1, Nu: float64(freedom)}.CDF(z)
 	return out
 }
 
@@ -220,17 +223,17 @@ const mostLags = 8
 // shoaling is how many times as wide chance is for hits that come in shoals, against a label that
 // comes in stretches: the variance of the sum of products of two sequences goes by how each resembles
 // itself some steps later (Bartlett, 1935).
-func shoaling(trials []trial, label string) float64 {
+func shoaling(trials []Trial, label string) float64 {
 	var hits, labels []sequence
 	at := map[int]int{}
 	for _, t := range trials {
-		i, ok := at[t.key(withinTrips)]
+		i, ok := at[t.key(WithinTrips)]
 		if !ok {
 			i = len(hits)
-			at[t.key(withinTrips)] = i
+			at[t.key(WithinTrips)] = i
 			hits, labels = append(hits, nil), append(labels, nil)
 		}
-		hits[i], labels[i] = append(hits[i], one(t.hit)), append(labels[i], one(t.label == label))
+		hits[i], labels[i] = append(hits[i], one(t.Hit)), append(labels[i], one(t.Label == label))
 	}
 	// Hits are taken over the mean of their trip, with the label and without it alike: over the mean of each, a
 	// shoal that fell to a label by chance would be taken for what the label does.
@@ -292,7 +295,7 @@ func alike(all []sequence, lag int) float64 {
 // betweenTrips is how many times as wide as chance trips differ that have the same label in the same
 // stratum (Pearson's statistic over its degrees of freedom, McCullagh and Nelder, 1989, section 4.5),
 // and the degrees of freedom.
-func betweenTrips(trials []trial, label string, l level) (wide float64, freedom int) {
+func betweenTrips(trials []Trial, label string, l Level) (wide float64, freedom int) {
 	type count struct{ n, k float64 }
 	type group struct {
 		key int
@@ -300,16 +303,16 @@ func betweenTrips(trials []trial, label string, l level) (wide float64, freedom 
 	}
 	all, trips := map[group]*count{}, map[group]map[int]*count{}
 	for _, t := range trials {
-		g := group{t.key(l), t.label == label}
+		g := group{t.key(l), t.Label == label}
 		if all[g] == nil {
 			all[g], trips[g] = &count{}, map[int]*count{}
 		}
-		if trips[g][t.trip] == nil {
-			trips[g][t.trip] = &count{}
+		if trips[g][t.Trip] == nil {
+			trips[g][t.Trip] = &count{}
 		}
-		for _, c := range []*count{all[g], trips[g][t.trip]} {
+		for _, c := range []*count{all[g], trips[g][t.Trip]} {
 			c.n++
-			c.k += one(t.hit)
+			c.k += one(t.Hit)
 		}
 	}
 	sum := 0.0
@@ -331,9 +334,9 @@ func betweenTrips(trials []trial, label string, l level) (wide float64, freedom 
 	return max(1, sum/float64(freedom)), freedom
 }
 
-// looks is by how much a chance is to be multiplied for so many looks, of which those do not count
+// Looks is by how much a chance is to be multiplied for so many looks, of which those do not count
 // that could not have been found to be sure (Tarone, 1990).
-func looks(least []float64, sure float64) int {
+func Looks(least []float64, sure float64) int {
 	for k := 1; ; k++ {
 		able := 0
 		for _, p := range least {

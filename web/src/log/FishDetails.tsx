@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { LogEvent } from "../api/client";
 import { fieldId, Row } from "../parts/Row";
 import { NumberField } from "../setup/NumberField";
@@ -15,7 +15,16 @@ export function FishDetails({
   onKeep: (event: LogEvent) => void;
 }) {
   const [event, setEvent] = useState(of);
-  const set = (changes: Partial<LogEvent>) => setEvent((e) => ({ ...e, ...changes }));
+  const now = useRef(of);
+  const set = (changes: Partial<LogEvent>) => {
+    now.current = { ...now.current, ...changes };
+    setEvent(now.current);
+  };
+  // A quantity may be read a moment after it was typed: each is kept as it comes.
+  const keep = (changes: Partial<LogEvent>) => {
+    set(changes);
+    onKeep(now.current);
+  };
   const id = fieldId("fish-kind");
   return (
     <details className="tap-fish">
@@ -28,6 +37,7 @@ export function FishDetails({
           maxLength={80}
           value={event.species ?? ""}
           onChange={(e) => set({ species: e.target.value })}
+          onBlur={() => event.species !== (of.species ?? "") && keep({})}
         />
       </Row>
       <datalist id={`${id}-known`}>
@@ -35,23 +45,18 @@ export function FishDetails({
           <option key={k} value={k} />
         ))}
       </datalist>
-      <NumberField path="event.length" value={event.length ?? 0} onChange={(length) => set({ length })} />
-      <NumberField path="event.weight" value={event.weight ?? 0} onChange={(weight) => set({ weight })} />
+      <NumberField path="event.length" value={event.length ?? 0} onChange={(length) => keep({ length })} />
+      <NumberField path="event.weight" value={event.weight ?? 0} onChange={(weight) => keep({ weight })} />
       {event.kind === "fish" && (
         <Row id={fieldId("fish-released")} label="Released">
           <input
             id={fieldId("fish-released")}
             type="checkbox"
             checked={event.released ?? false}
-            onChange={(e) => set({ released: e.target.checked })}
+            onChange={(e) => keep({ released: e.target.checked })}
           />
         </Row>
       )}
-      <p>
-        <button type="button" onClick={() => onKeep(event)}>
-          Keep it
-        </button>
-      </p>
     </details>
   );
 }

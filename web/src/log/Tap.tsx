@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { EventKind, LogEvent, Phase, SavedTrip, Setup } from "../api/client";
 import { Care, useCautions } from "../parts/Care";
 import { useDefinitions } from "../parts/definitions";
@@ -42,6 +42,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const { queue, stuck, log, letGo } = useQueue(trip.id);
   const { takeOff, putBack, correct } = useLogActions();
   const say = useSay();
+  const keeping = useRef<Promise<unknown>>(Promise.resolve());
   const [rod, setRod] = useState(0);
   const [changing, setChanging] = useState(false);
   const [since, setSince] = useState(() => sinceSplash(trip.id, rod));
@@ -112,14 +113,16 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
     const { id } = kept;
     takeOff.mutate(kept, { onSuccess: () => setGone({ id, label: kind }) });
   };
-  const keepDetails = async (event: LogEvent) => {
-    let of = kept(event);
-    if (!of && !stuck) {
-      await send(); // it may be on its way
-      of = (await refetch()).data?.find((k) => k.event.key === event.key);
-    }
-    if (of) correct.mutate({ of, event }, { onError: (e) => say(e.message) });
-    else log(event); // it waits yet, under the same key
+  // One after another: each goes by the version that the one before has left.
+  const keepDetails = (event: LogEvent) => {
+    keeping.current = keeping.current
+      .then(async () => {
+        if (!stuck) await send(); // it may be on its way
+        const of = (await refetch()).data?.find((k) => k.event.key === event.key);
+        if (of) await correct.mutateAsync({ of, event });
+        else log(event); // it waits yet, under the same key
+      })
+      .catch((e: Error) => say(e.message));
   };
   const refused = queue.filter((w) => w.refused);
   const out = queue.length - refused.length;

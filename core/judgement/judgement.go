@@ -91,22 +91,28 @@ var (
 
 // The log: see packages logbook and lessons.
 var (
-	OnBottomFor  = Value{2, "s", 0, "a bite so soon after the touch is one on the bottom"}
-	TapLate      = Value{1, "s", 0, "a wet thumb is so early or late"}
-	SnagRate     = Value{0.012, "1", 0.5, "share of casts that lose a head, for one step of the snag index"}
-	PatternSure  = Value{0.1, "1", 0, "a pattern that chance makes less often than this is claimed"}
-	PatternWide  = Value{0.8, "1", 0, "a stretch with more of the fall than this is nearly all of it, and no pattern"}
-	TriedLittle  = Value{0.25, "1", 0, "what had fewer casts than this share of the most was hardly tried"}
-	FallStep     = Value{0.2, "m/s", 0, "fall speeds that a hand tells apart"}
-	PatternLess  = Value{5, "1", 0, "fewer than this are too few to say anything"}
-	FallSurprise = Value{1.25, "1", 0, "a fall so much beyond its 80 % range is told at once"}
-	QuietCasts   = Value{15, "1", 0, "after so many casts without a take it is told what was tried least"}
-	HandCasts    = Value{3, "1", 0, "an outfit that was cast so often was meant"}
-	HandLeast    = Value{3, "1", 0, "fewer outfits than this are too few to say how somebody ties"}
-	HandSame     = Value{1.1, "1", 0, "heads that differ by no more are about the same"}
-	KnotCasts    = Value{80, "1", 0.5, "casts after which a knot is to be tied anew"}
-	KnotRubs     = Value{5, "1", 0.5, "fish and snags that wear it as much"}
-	CastLongest  = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
+	OnBottomFor   = Value{2, "s", 0, "a bite so soon after the touch is one on the bottom"}
+	TapLate       = Value{1, "s", 0, "a wet thumb is so early or late"}
+	SnagRate      = Value{0.012, "1", 0.5, "share of casts that lose a head, for one step of the snag index"}
+	PatternSure   = Value{0.1, "1", 0, "a pattern that chance makes less often than this is claimed"}
+	PatternWide   = Value{0.8, "1", 0, "a stretch with more of the fall than this is nearly all of it, and no pattern"}
+	TriedLittle   = Value{0.25, "1", 0, "what had fewer casts than this share of the most was hardly tried"}
+	FallStep      = Value{0.2, "m/s", 0, "fall speeds that a hand tells apart"}
+	PatternLess   = Value{5, "1", 0, "fewer than this are too few to say anything"}
+	FallSurprise  = Value{1.25, "1", 0, "a fall so much beyond its 80 % range is told at once"}
+	QuietCasts    = Value{15, "1", 0, "after so many casts without a take it is told what was tried least"}
+	OneFish       = Value{60, "s", 0, "two takes so soon after one another, no cast between them, are of one fish"}
+	SameRung      = Value{1.03, "1", 0, "masses that differ by no more are the same head: 1/4 oz and 7.1 g"}
+	WithinTrips   = Value{0.5, "1", 0, "share of what could be told that is left where casts are compared within trips alone, at least"}
+	WithinPlaces  = Value{0.2, "1", 0, "and within places alone; else one place would speak for another"}
+	ShoalCasts    = Value{8, "1", 0, "casts over which a shoal is looked for"}
+	OtherThanEven = Value{1.2, "1", 0, "like with like is told where it expects so much more or less than the share of the casts"}
+	HandCasts     = Value{3, "1", 0, "an outfit that was cast so often was meant"}
+	HandLeast     = Value{3, "1", 0, "fewer outfits than this are too few to say how somebody ties"}
+	HandSame      = Value{1.1, "1", 0, "heads that differ by no more are about the same"}
+	KnotCasts     = Value{80, "1", 0.5, "casts after which a knot is to be tied anew"}
+	KnotRubs      = Value{5, "1", 0.5, "fish and snags that wear it as much"}
+	CastLongest   = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
 )
 
 // Practice: see package practice.

@@ -3,6 +3,8 @@ package logbook
 import (
 	"slices"
 	"time"
+
+	"dunvel/core/judgement"
 )
 
 // Cast is what happened to a rod from a splash to the next.
@@ -45,7 +47,7 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 			casts[i].Events = append(casts[i].Events, e)
 		case e.IsTake():
 			begun.Number, begun.Events = 0, []Event{e}
-			if n := len(loose); n > 0 && loose[n-1].Splash.Rod == e.Rod && e.Time.Sub(loose[n-1].Events[len(loose[n-1].Events)-1].Time) < together {
+			if n := len(loose); n > 0 && loose[n-1].Splash.Rod == e.Rod && e.Time.Sub(loose[n-1].Events[len(loose[n-1].Events)-1].Time).Seconds() < judgement.OneFish.Number {
 				loose[n-1].Events = append(loose[n-1].Events, e)
 				continue
 			}
@@ -54,10 +56,6 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 	}
 	return casts, loose
 }
-
-// together is how soon after one another two takes of a rod that was not logged casting are of
-// one fish.
-const together = time.Minute
 
 // IsTake tells whether an event is a fish at the bait.
 func (e Event) IsTake() bool { return slices.Contains(Takes, e.Kind) }

@@ -9,6 +9,8 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"dunvel/core/setup"
+
 	"github.com/xuri/excelize/v2"
 	"golang.org/x/text/encoding/charmap"
 	"golang.org/x/text/encoding/unicode"
@@ -33,7 +35,7 @@ type sheet struct {
 
 // faulty is what is wrong with a file as a whole.
 func faulty(format string, args ...any) error {
-	return setupFault("text", "The file: "+format, args...)
+	return setup.Fault("text", "The file: "+format, args...)
 }
 
 // others are files that are no tables, by how they begin, and what to do with them.

@@ -1,6 +1,7 @@
 package exchange
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -9,11 +10,8 @@ import (
 	"strings"
 	"time"
 
-	"dunvel/core/setup"
 	"dunvel/core/units"
 )
-
-func setupFault(field, format string, args ...any) error { return setup.Fault(field, format, args...) }
 
 // mostTitles is among how many first rows the headers are looked for.
 const mostTitles = 20
@@ -166,8 +164,10 @@ func recognised(headers []string) map[string]int {
 	for _, c := range Columns {
 		for i, h := range bare {
 			unit := ""
-			if _, ok := unitOf(headers[i], cmpOr(c.unit, "m")); ok && c.unit != "" {
-				unit = h[strings.LastIndex(" "+h, " "):]
+			if c.unit != "" {
+				if _, ok := unitOf(headers[i], c.unit); ok {
+					unit = h[strings.LastIndex(" "+h, " "):]
+				}
 			}
 			short := strings.TrimRight(strings.TrimSuffix(h, unit), " ,")
 			if slices.Contains(c.aliases, h) || c.unit != "" && unit != "" && (short == bareHeader(c.Header) || slices.Contains(c.aliases, short)) {
@@ -194,13 +194,6 @@ func recognised(headers []string) map[string]int {
 		}
 	}
 	return out
-}
-
-func cmpOr(a, b string) string {
-	if a != "" {
-		return a
-	}
-	return b
 }
 
 var (
@@ -249,7 +242,7 @@ func (t *Table) survey(ctx context.Context) error {
 		case seen.monthFirst > 0 && seen.dayFirst == 0:
 			t.Order = MonthFirst
 		case seen.eitherDay != "" || seen.dayFirst > 0:
-			t.Asks = append(t.Asks, Ask{"order", cmpOr(seen.eitherDay, "both are there"), []string{DayFirst, MonthFirst}})
+			t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"), []string{DayFirst, MonthFirst}})
 		}
 	}
 	if t.Decimal == "" {
@@ -259,7 +252,7 @@ func (t *Table) survey(ctx context.Context) error {
 		case seen.point > 0 && seen.comma == 0:
 			t.Decimal = "."
 		case seen.thousands != "" || seen.comma > 0:
-			t.Asks = append(t.Asks, Ask{"decimal", cmpOr(seen.thousands, "both are there"), []string{",", "."}})
+			t.Asks = append(t.Asks, Ask{"decimal", cmp.Or(seen.thousands, "both are there"), []string{",", "."}})
 		}
 	}
 	return nil

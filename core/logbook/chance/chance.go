@@ -6,11 +6,14 @@ import (
 	"math"
 	"sync"
 
+	"dunvel/core/judgement"
+
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Trial is a cast, or a fish, of which something is asked: whether it had what is looked for.
 type Trial struct {
+	Of          int    // the number of what it is a trial of
 	Trip, Place int    // numbers of theirs
 	Beside      int    // what it is compared within beside them: a bit for each claim before
 	Label       string // "" where it is not known
@@ -152,12 +155,6 @@ func tail(tables []table) (chance, least float64) {
 	return min(chance+sum[got]/2, 1), sum[most] / 2
 }
 
-// Shares of what could be told that a comparison within trips, and within places, has to have.
-const (
-	enoughWithinTrips  = 0.5
-	enoughWithinPlaces = 0.2
-)
-
 // Weigh weighs what trials, in their order, say of a label: within trips where what is asked
 // changes within them, or else within places; anywhere only where across tells that one place may
 // speak for another.
@@ -178,9 +175,9 @@ func Weigh(trials []Trial, label string, across bool) Evidence {
 	switch {
 	case out.overall == 0:
 		return out
-	case information[WithinTrips] >= enoughWithinTrips*out.overall:
+	case information[WithinTrips] >= judgement.WithinTrips.Number*out.overall:
 		out.Level = WithinTrips
-	case information[WithinPlaces] >= enoughWithinPlaces*out.overall:
+	case information[WithinPlaces] >= judgement.WithinPlaces.Number*out.overall:
 		out.Level = WithinPlaces
 	case across:
 		out.Level = Anywhere
@@ -217,9 +214,6 @@ func spreadOut(chance, wide float64) float64 {
 	return 1 - normal.CDF(normal.Quantile(1-clamped(chance))/math.Sqrt(wide))
 }
 
-// mostLags is over how many casts a shoal is looked for.
-const mostLags = 8
-
 // shoaling is how many times as wide chance is for hits that come in shoals, against a label that
 // comes in stretches: the variance of the sum of products of two sequences goes by how each resembles
 // itself some steps later (Bartlett, 1935).
@@ -242,7 +236,7 @@ func shoaling(trials []Trial, label string) float64 {
 		labels[i].center()
 	}
 	wide := 1.0
-	for lag := 1; lag <= mostLags; lag++ {
+	for lag := 1; lag <= int(judgement.ShoalCasts.Number); lag++ {
 		wide += 2 * alike(hits, lag) * alike(labels, lag)
 	}
 	return max(wide, 1)

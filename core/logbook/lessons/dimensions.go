@@ -23,7 +23,7 @@ type sight struct {
 	taken bool
 	loose bool // no cast
 
-	trip, place int
+	number, trip, place int
 }
 
 // dimension divides casts, by a word or by a quantity.
@@ -226,9 +226,6 @@ func stepsOf(values []float64, unit units.Unit) func(float64) string {
 	}
 }
 
-// sameRung is by how much two masses differ at most that are the same head: 1/4 oz and 7.1 g.
-const sameRung = 1.03
-
 // rungs sets masses that are the same head to the one that was cast most.
 func rungs(sights []sight) {
 	count := map[float64]int{}
@@ -243,7 +240,7 @@ func rungs(sights []sight) {
 	as := map[float64]float64{}
 	for len(masses) > 0 {
 		n := 1
-		for n < len(masses) && masses[n] <= masses[0]*sameRung {
+		for n < len(masses) && masses[n] <= masses[0]*judgement.SameRung.Number {
 			n++
 		}
 		usual := slices.MaxFunc(masses[:n], func(a, b float64) int { return cmp.Or(cmp.Compare(count[a], count[b]), cmp.Compare(a, b)) })
@@ -278,6 +275,9 @@ func sightsOf(logs []logbook.Log) []sight {
 			s.take, s.taken = c.Take()
 			out = append(out, s)
 		}
+	}
+	for i := range out {
+		out[i].number = i
 	}
 	rungs(out)
 	return out

@@ -36,7 +36,7 @@ func trialsOf(sights []sight, labels []string, hit func(sight) bool) []chance.Tr
 	var out []chance.Trial
 	for i, s := range sights {
 		if labels[i] != "" && !s.loose {
-			out = append(out, chance.Trial{Trip: s.trip, Place: s.place, Label: labels[i], Hit: hit(s)})
+			out = append(out, chance.Trial{Of: s.number, Trip: s.trip, Place: s.place, Label: labels[i], Hit: hit(s)})
 		}
 	}
 	return out
@@ -64,7 +64,7 @@ func looksAt(d dimension, g Group, sights []sight, labels []string) []look {
 func (dimension) against(e chance.Evidence) string {
 	out := fmt.Sprintf("%d in %d casts, else %d in %d", e.Hits, e.Trials, e.All-e.Hits, e.AllTrials-e.Trials)
 	even := float64(e.All) * float64(e.Trials) / float64(e.AllTrials)
-	if e.Level != chance.Anywhere && (e.Expected > 1.2*even || e.Expected < even/1.2) {
+	if e.Level != chance.Anywhere && (e.Expected > judgement.OtherThanEven.Number*even || e.Expected < even/judgement.OtherThanEven.Number) {
 		out += fmt.Sprintf("; %s it would be %.0f", map[chance.Level]string{chance.WithinTrips: "trip by trip", chance.WithinPlaces: "place by place"}[e.Level], e.Expected)
 	}
 	return out
@@ -144,23 +144,24 @@ func distinct(looked []look) []look {
 }
 
 // beside are the looks that are left after one, each compared within what falls to that and what does
-// not. Looks at something else than casts stay as they are.
+// not: casts go by their number, as not every label is known of each.
 func beside(looked []look, found look, n int) []look {
+	falls := map[int]bool{}
+	for _, t := range found.trials {
+		falls[t.Of] = t.Label == found.label
+	}
 	var out []look
 	for _, l := range looked {
 		if l.of == found.of {
 			continue
 		}
-		if len(l.trials) == len(found.trials) {
-			trials := slices.Clone(l.trials)
-			for i := range trials {
-				if found.trials[i].Label == found.label {
-					trials[i].Beside |= 1 << n
-				}
+		l.trials = slices.Clone(l.trials)
+		for i, t := range l.trials {
+			if falls[t.Of] {
+				l.trials[i].Beside |= 1 << n
 			}
-			l.trials = trials
-			l.seen = chance.Weigh(trials, l.label, l.across)
 		}
+		l.seen = chance.Weigh(l.trials, l.label, l.across)
 		out = append(out, l)
 	}
 	return out

@@ -151,6 +151,7 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 	}
 	go keepCopies(ctx, st)
 	does := service.New(st, time.Now)
+	go keepLearning(ctx, does)
 	var at atomic.Pointer[net.Addr]
 	reached := api.Reached{Codes: pairing.New(time.Now), By: by, Bases: func() []string {
 		if a := at.Load(); a != nil {

@@ -110,6 +110,13 @@ var (
 	HandCasts     = Value{3, "1", 0, "an outfit that was cast so often was meant"}
 	HandLeast     = Value{3, "1", 0, "fewer outfits than this are too few to say how somebody ties"}
 	HandSame      = Value{1.1, "1", 0, "heads that differ by no more are about the same"}
+	HandBefore    = Value{1, "1", 0.4, "how anglers differ in patience and feel, before anything is known of one"}
+	HandChoice    = Value{1, "1", 0.4, "how one who ties by either differs from outfit to outfit: rungs, moods and what was at hand"}
+	HandBinds     = Value{0.7, "1", 0, "patience or feel decide over a weight that uses so much of what they allow"}
+	HandMost      = Value{4, "1", 0, "nobody is so much more patient than usual, or tells so little; and the other way round"}
+	ThickerMost   = Value{3, "1", 0, "no line is so much thicker than it is said to be"}
+	BiasTold      = Value{0.95, "1", 0, "a bias is told once it is known by a twentieth better than before"}
+	SpotShare     = Value{0.5, "1", 0, "share of what a current may be off by that a place keeps from trip to trip; the rest is the day's"}
 	KnotCasts     = Value{80, "1", 0.5, "casts after which a knot is to be tied anew"}
 	KnotRubs      = Value{5, "1", 0.5, "fish and snags that wear it as much"}
 	CastLongest   = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}

@@ -153,6 +153,7 @@ type Event struct {
 	High  float64   `json:"high,omitzero"`
 
 	Seconds  float64 `json:"seconds,omitzero"`  // to the bottom
+	LineOut  float64 `json:"lineOut,omitzero"`  // m, at the touch; 0: not counted
 	Species  string  `json:"species,omitzero"`  // of a fish
 	Length   float64 `json:"length,omitzero"`   // m; 0: not measured
 	Weight   float64 `json:"weight,omitzero"`   // kg; 0: not weighed
@@ -205,12 +206,13 @@ var (
 	lengthField  = setup.Field{Path: "event.length", Label: "Length", Measure: "size", Max: mostLength, Zero: "not measured"}
 	weightField  = setup.Field{Path: "event.weight", Label: "Weight", Measure: "strength", Max: mostWeight, Zero: "not weighed"}
 	secondsField = setup.Field{Path: "event.seconds", Label: "To the bed", Measure: "time", Max: mostSince, Zero: "not counted"}
+	lineField    = setup.Field{Path: "event.lineOut", Label: "Line out at the touch", Measure: "depth", Max: setup.LookupField("rod.lineOnSpool").Max, Zero: "not counted"}
 	sinceField   = setup.Field{Path: "event.since", Label: "Since the splash", Measure: "time", Max: mostSince, Zero: "not known"}
 )
 
 // Fields describes them.
 func Fields() []setup.Field {
-	return []setup.Field{depthField, lengthField, weightField, secondsField, sinceField}
+	return []setup.Field{depthField, lengthField, weightField, secondsField, lineField, sinceField}
 }
 
 func fail(errs *setup.Errors, field, format string, args ...any) {
@@ -365,6 +367,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	}
 	number("since", sinceField, e.Since)
 	number("seconds", secondsField, e.Seconds)
+	number("lineOut", lineField, e.LineOut)
 	number("depth", depthField, e.Depth)
 	number("low", depthField, e.Low)
 	number("high", setup.Field{Label: "Depth, at most", Measure: "depth", Max: 1.2 * depthField.Max}, e.High)

@@ -13,13 +13,13 @@ const mostTimed = 30
 
 // Timed are the seconds to the bottom that were logged, as tests on the water, one for
 // each outfit of a trip.
-func Timed(logs []Log) []measure.Test {
+func Timed(logs []Log) []measure.Spotted {
 	type outfit struct {
 		state State
-		test  measure.Test
+		test  measure.Spotted
 	}
 	var out []outfit
-	for _, l := range logs {
+	for trip, l := range logs {
 		first := len(out)
 		changes := slices.DeleteFunc(slices.Clone(l.Events), func(e Event) bool { return e.State == nil })
 		for _, e := range l.Events {
@@ -30,14 +30,16 @@ func Timed(logs []Log) []measure.Test {
 			k := slices.IndexFunc(out[first:], func(o outfit) bool { return reflect.DeepEqual(o.state, state) })
 			if k < 0 {
 				k = len(out) - first
-				out = append(out, outfit{state, measure.Test{Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: measure.OnWater, Held: measure.Slack}})
+				out = append(out, outfit{state, measure.Spotted{Where: l.Trip.Place, Trip: trip, Test: measure.Test{
+					Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: measure.OnWater, Held: measure.Slack,
+				}}})
 			}
 			if t := &out[first+k].test; len(t.Drops) < measure.MostDrops {
-				t.Drops = append(t.Drops, measure.Drop{Time: e.Seconds})
+				t.Drops = append(t.Drops, measure.Drop{Time: e.Seconds, LineOut: e.LineOut})
 			}
 		}
 	}
-	tests := make([]measure.Test, 0, mostTimed)
+	tests := make([]measure.Spotted, 0, mostTimed)
 	for _, o := range out[max(0, len(out)-mostTimed):] {
 		tests = append(tests, o.test)
 	}

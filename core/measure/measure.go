@@ -19,10 +19,11 @@ const (
 	Drift = "two positions" // a boat drifts
 	Cast  = "cast"          // turns of the reel, or paces
 	Along = "track"         // a drift of a track that is kept
+	ByLog = "log"           // falls that were logged at a place
 )
 
 // Ways are all of them.
-var Ways = []string{Float, Line, Drift, Cast, Along}
+var Ways = []string{Float, Line, Drift, Cast, Along, ByLog}
 
 // Question is what was measured, as it was typed.
 type Question struct {
@@ -40,6 +41,7 @@ type Question struct {
 	Counts string  `json:"counts"` // turns or paces, one number a cast
 
 	Drift *Drifted `json:"drift,omitempty"` // of a track
+	At    *FlowAt  `json:"at,omitempty"`    // what the log has of a place
 }
 
 // Found is what was measured, and what of a setup it sets.
@@ -92,6 +94,12 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 		out.Measured = q.Drift.Measured
 		out.Spread = min(max(out.Spread, 0), setup.LookupField("boat.spread").Max)
 		out.Changes = read.drift(q, s, out.Measured)
+	case ByLog:
+		if q.At == nil {
+			return nil, fieldError("at", "Place: choose one of the log.")
+		}
+		out.Measured, err = q.At.measured(s, choice)
+		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": s.Flow.NearBed * q.At.Factor}
 	case Cast:
 		each := read.number("each", "Each", "depth", q.Each)
 		counts := read.counts(q.Counts)

@@ -48,27 +48,28 @@ type suspect struct {
 	more, less string
 	spread     func(Test) float64
 	change     func(t *Test, factor float64)
+	bias       bool // it is off in the same way again and again: see FindBias
 }
 
 var suspects = []suspect{
 	{"the current is stronger than entered", "the current is weaker than entered",
 		func(t Test) float64 { return t.Setup.FlowSpread() },
-		func(t *Test, f float64) { t.Setup.Flow.Speed *= f; t.Setup.Flow.NearBed *= f }},
+		func(t *Test, f float64) { t.Setup.Flow.Speed *= f; t.Setup.Flow.NearBed *= f }, true},
 	{"the wind is stronger than entered", "the wind is weaker than entered",
 		func(t Test) float64 { return t.Setup.WindSpread() },
-		func(t *Test, f float64) { t.Setup.Wind.Speed *= f }},
+		func(t *Test, f float64) { t.Setup.Wind.Speed *= f }, false},
 	{"the line is thicker than its label", "the line is thinner than its label",
 		func(t Test) float64 { return math.Hypot(t.Setup.DiameterSpread(), judgement.NormalSpread.Spread) },
-		func(t *Test, f float64) { t.Setup.Line.Diameter *= f }},
+		func(t *Test, f float64) { t.Setup.Line.Diameter *= f }, true},
 	{"head, hook or keeper are heavier than marked", "head, hook or keeper are lighter than marked",
 		func(t Test) float64 { return t.Setup.HeadSpread() },
-		func(t *Test, f float64) { t.Mass *= f }},
+		func(t *Test, f float64) { t.Mass *= f }, false},
 	{"the bait drags more than expected", "the bait drags less than expected",
 		func(t Test) float64 { return t.Setup.DragSpread() },
-		func(t *Test, f float64) { t.Setup.Bait.Drag = drag(t.Setup) * f }},
+		func(t *Test, f float64) { t.Setup.Bait.Drag = drag(t.Setup) * f }, true},
 	{"the water is deeper than entered", "the water is shallower than entered",
 		func(Test) float64 { return judgement.DepthSpread.Spread },
-		func(t *Test, f float64) { t.Setup.Water.Depth *= f; t.Setup.Water.SplashDepth *= f }},
+		func(t *Test, f float64) { t.Setup.Water.Depth *= f; t.Setup.Water.SplashDepth *= f }, false},
 }
 
 // drag of the bait of a setup, over what is usual for its form.

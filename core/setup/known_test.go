@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/tackle"
 )
 
 // How well something is known is as measured, or as usual for where it is from.
@@ -65,6 +66,48 @@ func TestMeasuredDrag(t *testing.T) {
 	s.Bait.Drag = 0.1
 	if err := s.Validate(nil); err == nil || !strings.Contains(err.Error(), "0 where it was not measured") {
 		t.Errorf("%v", err)
+	}
+}
+
+// A line that is thicker than said drags as it is, up to what a line may be.
+func TestThicker(t *testing.T) {
+	s := Default()
+	width := func(thicker float64) float64 {
+		s.Line.Diameter, s.Line.Thicker = 0.2e-3, thicker
+		scene, err := s.Scene()
+		if err != nil {
+			t.Fatal(err)
+		}
+		r, _, err := s.Rig(7e-3, scene.Water)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return r.Main.Diameter
+	}
+	for thicker, want := range map[float64]float64{0: 0.2e-3, 1.25: 0.25e-3, 3: 0.6e-3, 1e6: tackle.MaxDiameter, 1e-6: tackle.MinDiameter} {
+		if got := width(thicker); math.Abs(got-want) > 1e-12 {
+			t.Errorf("%g times: %g m, not %g", thicker, got, want)
+		}
+	}
+}
+
+// What is learnt of a hand or a line is within reason, or 0 where it is not set.
+func TestLearntWithin(t *testing.T) {
+	for _, tt := range []struct {
+		set         func(*Setup) *float64
+		least, most float64
+	}{
+		{func(s *Setup) *float64 { return &s.Hand.Patience }, 0.25, 4},
+		{func(s *Setup) *float64 { return &s.Hand.Feel }, 0.25, 4},
+		{func(s *Setup) *float64 { return &s.Line.Thicker }, 1. / 3, 3},
+	} {
+		for value, fine := range map[float64]bool{0: true, tt.least: true, 0.99 * tt.least: false, tt.most: true, 1.01 * tt.most: false} {
+			s := Default()
+			*tt.set(&s) = value
+			if err := s.Validate(nil); (err == nil) != fine {
+				t.Errorf("%g: %v", value, err)
+			}
+		}
 	}
 }
 

@@ -87,7 +87,7 @@ func (r Rigging) kind() rigKind { return rigOf(r.Kind) }
 // all that hangs on it as one lure: its weight, spread and size in flight. A float
 // is not among its bodies: it is what the others hang from.
 func (s Setup) Rig(mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure, error) {
-	main, err := tackle.NewLine(s.Line.Material, s.Line.Diameter)
+	main, err := tackle.NewLine(s.Line.Material, s.Line.Width())
 	if err != nil {
 		return nil, tackle.Lure{}, err
 	}

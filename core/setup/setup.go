@@ -11,6 +11,7 @@ package setup
 import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/tackle"
 )
 
 // Setup is the whole set of conditions and tackle. Version is that of its form as
@@ -123,11 +124,15 @@ const (
 )
 
 // Hand is how the line is held while it falls, where the angler has a way of their
-// own: the height of the rod, the bail, and when it is closed, s after the splash.
+// own: the height of the rod, the bail, and when it is closed, s after the splash. Patience
+// and Feel are how long they wait and which pull they tell, over what is usual, as their log
+// has it; 0: not known.
 type Hand struct {
-	Rod    string  `json:"rod"`
-	Line   string  `json:"line"`
-	Closes float64 `json:"closes"`
+	Rod      string  `json:"rod"`
+	Line     string  `json:"line"`
+	Closes   float64 `json:"closes"`
+	Patience float64 `json:"patience"`
+	Feel     float64 `json:"feel"`
 }
 
 // How the rod may be held: as the answer finds it better, at TipHeight, or down to
@@ -177,6 +182,15 @@ type Line struct {
 	Estimated bool    `json:"estimated"`
 	Measured  bool    `json:"measured"`
 	Strength  float64 `json:"strength"`
+	Thicker   float64 `json:"thicker"` // over its diameter, as falls that were timed have it; 0: not known
+}
+
+// Width is how thick the line is in the water, m: as it is said, or as falls have it.
+func (l Line) Width() float64 {
+	if l.Thicker == 0 {
+		return l.Diameter
+	}
+	return min(max(l.Diameter*l.Thicker, tackle.MinDiameter), tackle.MaxDiameter)
 }
 
 // Leader is the line next to the bait; 0 long where there is none. Loop tells

@@ -83,6 +83,8 @@ var groups = []group{
 		flag("line.estimated", "From its strength", func(s *Setup) *bool { return &s.Line.Estimated }).means("The diameter was worked out from a strength on a label.").when(on("line.estimated")),
 		flag("line.measured", "Measured with a gauge", func(s *Setup) *bool { return &s.Line.Measured }),
 		number("line.strength", "Line breaks at", "strength", 0, 200, func(s *Setup) *float64 { return &s.Line.Strength }).zero("from its diameter"),
+		number("line.thicker", "Thickness, over its diameter", "multiple", 0, judgement.ThickerMost.Number, func(s *Setup) *float64 { return &s.Line.Thicker }).zero("by the log").
+			means("As falls that were timed on the water have it.").when(more("line.thicker")),
 		number("leader.length", "Leader length", "depth", 0, 30, func(s *Setup) *float64 { return &s.Leader.Length }).zero("none"),
 		choice("leader.material", "Leader", lines, func(s *Setup) *string { return &s.Leader.Material }).when(led),
 		number("leader.diameter", "Leader diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter, func(s *Setup) *float64 { return &s.Leader.Diameter }).when(led),
@@ -169,6 +171,10 @@ var groups = []group{
 		number("hand.closes", "Bail closed after", "time", 0, 600, func(s *Setup) *float64 { return &s.Hand.Closes }).zero("half way down").
 			means("After the splash.").when(held).when(is("hand.line", LinePartWay)),
 		choice("rod.outfit", "Its touch", []string{OutfitUsual, OutfitLight, OutfitHeavy}, func(s *Setup) *string { return &s.Rod.Outfit }).means("How fine the touch of the rod is.").when(held),
+		number("hand.patience", "Patience, over what is usual", "multiple", 0, judgement.HandMost.Number, func(s *Setup) *float64 { return &s.Hand.Patience }).zero("by the log").
+			means("How many times as long as usual is waited, as what is tied on has it.").when(more("hand.patience")),
+		number("hand.feel", "Pull that is told, over what is usual", "multiple", 0, judgement.HandMost.Number, func(s *Setup) *float64 { return &s.Hand.Feel }).zero("by the log").
+			means("More is a coarser hand, as what is tied on has it.").when(more("hand.feel")),
 	}},
 	{"Rod and reel", []Field{
 		number("rod.tipHeight", "Rod tip over the water", "depth", 0.05, 10, func(s *Setup) *float64 { return &s.Rod.TipHeight }),

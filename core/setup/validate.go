@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"dunvel/core/judgement"
 	"dunvel/core/units"
 )
 
@@ -144,9 +143,13 @@ func (c *checking) line() {
 }
 
 func (c *checking) tackle() {
-	if least := 1 / judgement.DragMost.Number; c.Bait.Drag > 0 && c.Bait.Drag < least {
-		c.add("bait.drag", "Drag, over its form's: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
-			c.choice.Show("multiple", c.Bait.Drag), c.choice.Show("multiple", least), c.choice.Show("multiple", judgement.DragMost.Number))
+	for _, path := range []string{"bait.drag", "line.thicker", "hand.patience", "hand.feel"} {
+		f := LookupField(path)
+		value, least := *f.number(&c.Setup), 1/f.Max
+		if value > 0 && value < least {
+			c.add(path, "%s: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
+				f.Label, c.choice.Show("multiple", value), c.choice.Show("multiple", least), c.choice.Show("multiple", f.Max))
+		}
 	}
 	for _, across := range []struct {
 		field, label string

@@ -123,7 +123,7 @@ func place(s setup.Setup, t Tuning) (*Case, error) {
 }
 
 // patience is how long is waited for the target, s: as set, or as usual for the
-// approach and no shorter than a wish for a slow fall takes.
+// approach and the angler, and no shorter than a wish for a slow fall takes.
 func (c *Case) patience() float64 {
 	a := c.Setup.Approach
 	if a.Wait > 0 {
@@ -132,6 +132,9 @@ func (c *Case) patience() float64 {
 	usual := min(max(judgement.WaitPerMetre.Number*c.Target, judgement.WaitLeast.Number), judgement.WaitMost.Number)
 	if c.School().OnTheBed {
 		usual = min(judgement.BedWait.Number+judgement.BedWaitPerMetre.Number*c.Target, judgement.WaitMost.Number)
+	}
+	if own := c.Setup.Hand.Patience; own > 0 {
+		usual *= own
 	}
 	return max(usual, judgement.HangGrace.Number*c.wished())
 }

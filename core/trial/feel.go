@@ -75,5 +75,8 @@ func (c *Case) hand() float64 {
 	case setup.OutfitHeavy:
 		out *= judgement.FeelHeavy.Number
 	}
+	if own := s.Hand.Feel; own > 0 {
+		out *= own
+	}
 	return out
 }

@@ -60,6 +60,9 @@ func TestPatience(t *testing.T) {
 		{"lifted", 20, func(s *setup.Setup) { s.Water.Depth, s.Approach.Kind = 10, setup.LiftAndDrop }},
 		{"on the bed, deep", 60, func(s *setup.Setup) { s.Water.Depth, s.Approach.Kind = 50, setup.HoldBottom }},
 		{"held off the bed", 9, func(s *setup.Setup) { s.Approach.Kind, s.Target.Depth = setup.HoldBottom, 3 }},
+		{"half as patient", 10, func(s *setup.Setup) { s.Water.Depth, s.Approach.Kind, s.Hand.Patience = 10, setup.HoldBottom, 0.5 }},
+		{"twice as patient, over the most", 120, func(s *setup.Setup) { s.Water.Depth, s.Hand.Patience = 40, 2 }},
+		{"impatient, and set", 17, func(s *setup.Setup) { s.Approach.Wait, s.Hand.Patience = 17, 0.5 }},
 		{"as set", 17, func(s *setup.Setup) { s.Approach.Wait = 17 }},
 		{"a slow fall wished", 120, func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling = 10, 0.1 }},
 		{"a fast fall wished", 30, func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling = 10, 1 }},
@@ -169,6 +172,8 @@ func TestFeel(t *testing.T) {
 		"nylon":        {1.6, func(s *setup.Setup) { s.Line.Material = "nylon" }},
 		"light":        {0.7, func(s *setup.Setup) { s.Rod.Outfit = setup.OutfitLight }},
 		"heavy":        {1.5, func(s *setup.Setup) { s.Rod.Outfit = setup.OutfitHeavy }},
+		"coarse":       {1.4, func(s *setup.Setup) { s.Hand.Feel = 1.4 }},
+		"not as thick": {1, func(s *setup.Setup) { s.Line.Thicker = 1.4 }}, // a hand goes by the line it chose
 	} {
 		f := told(tt.change)
 		near(t, name, f.Hand, tt.grams*gram, 1e-6)

@@ -38,11 +38,11 @@ func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choic
 	if err != nil {
 		return nil, err
 	}
-	measured, err := known.inform(ctx, &s, choice)
+	told, err := known.inform(ctx, &s, choice)
 	if err != nil {
 		return nil, err
 	}
-	own := func(a *advice.Answer) { known.add(a, s, measured, choice) }
+	own := func(a *advice.Answer) { known.add(a, s, told, choice) }
 	var draft *advice.Early
 	if early != nil {
 		draft = &advice.Early{Looked: early.Looked, Tell: func(a *advice.Answer) { own(a); early.Tell(a) }}
@@ -55,12 +55,16 @@ func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choic
 	return a, nil
 }
 
-// add adds to an answer what is known beside it: what was measured of the bait, and what
-// is in the box.
-func (k *Knowledge) add(a *advice.Answer, s setup.Setup, measured string, choice units.Choice) {
-	if measured != "" {
-		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: measured})
-		a.Facts = append(a.Facts, advice.Fact{Name: "drag", Short: "measured", Words: measured})
+// add adds to an answer what is known beside it: what was measured of the bait, what is
+// learnt of the angler, and what is in the box.
+func (k *Knowledge) add(a *advice.Answer, s setup.Setup, told informed, choice units.Choice) {
+	if told.drag != "" {
+		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: told.drag})
+		a.Facts = append(a.Facts, advice.Fact{Name: "drag", Short: "measured", Words: told.drag})
+	}
+	if told.own != "" {
+		a.Notes = append(a.Notes, advice.Note{Kind: "own", Words: told.own})
+		a.Facts = append(a.Facts, advice.Fact{Name: "your hand", Short: "by your log", Words: told.own})
 	}
 	for i := range a.Heads {
 		a.Heads[i].Owned = box.Count(k.Items, a.Heads[i].Mass, box.LikeOf(s))

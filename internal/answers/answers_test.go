@@ -4,12 +4,14 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"slices"
 	"strings"
 	"sync"
 	"sync/atomic"
 	"testing"
 	"time"
 
+	"dunvel/core/advice"
 	"dunvel/core/box"
 	"dunvel/core/explore"
 	"dunvel/core/follow"
@@ -17,6 +19,7 @@ import (
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/snags"
 	"dunvel/core/measure"
+	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -202,7 +205,7 @@ func TestKnowledge(t *testing.T) {
 	own := setup.Default()
 	own.Water.Snags, own.Bait.Drag, own.Bait.DragSpread = 0.5, 1.1, 0.1
 	same := own
-	if words, err := known.inform(t.Context(), &own, nil); err != nil || words != "" || own.Water.Snags != same.Water.Snags || own.Bait != same.Bait {
+	if words, err := known.inform(t.Context(), &own, nil); err != nil || words != (informed{}) || own.Water.Snags != same.Water.Snags || own.Bait != same.Bait {
 		t.Errorf("%+v %s %v", own, words, err)
 	}
 	other := setup.Default()
@@ -267,5 +270,22 @@ func TestRemembered(t *testing.T) {
 	s = setup.Default()
 	if _, err := alone.Drag(endingAfter(t.Context(), 1), &s, nil); err != nil || s.Bait.Drag == 0 {
 		t.Errorf("%+v %v", s.Bait, err)
+	}
+}
+
+// An impatient hand ties on no less, and is told why.
+func TestOwnPatience(t *testing.T) {
+	usual, err := Desk{From: &Knowledge{}}.Answer(t.Context(), setup.Default(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	hasty, err := Desk{From: &Knowledge{Own: own.Known{Patience: 0.5}}}.Answer(t.Context(), setup.Default(), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if hasty.Wait != usual.Wait/2 || hasty.Pick <= usual.Pick || !slices.ContainsFunc(hasty.Notes, func(n advice.Note) bool {
+		return n.Kind == "own" && n.Words == "As your log has it, you wait 0.5 times as long as is usual."
+	}) {
+		t.Errorf("waits %g of %g s, picks %d over %d", hasty.Wait, usual.Wait, hasty.Pick, usual.Pick)
 	}
 }

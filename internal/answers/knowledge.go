@@ -13,6 +13,7 @@ import (
 	"dunvel/core/logbook/snags"
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
+	"dunvel/core/own"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
@@ -26,6 +27,7 @@ type Knowledge struct {
 	Kinds []snags.Kind `json:"kinds"` // and of each kind of heads
 	Held  []snags.Held `json:"held"`  // and bites of the points of hooks
 	Items []box.Item   `json:"items"` // everything in the box
+	Own   own.Known    `json:"own"`   // what is learnt of the angler
 
 	fits *measure.Known // of Tests, as far as they were made; nil where none are kept
 }
@@ -90,12 +92,16 @@ func (l *loaded) at(revision int64, fits *measure.Known, load func() (*Knowledge
 	return known, nil
 }
 
+// informed is what was set in a setup, in words; "" where nothing was.
+type informed struct{ drag, own string }
+
 // inform sets in a setup what is known by now and not set in the setup itself: how much
-// its bed snags, and how much its bait drags. Words say what was measured of the bait, and
-// are empty where that is nothing.
-func (k *Knowledge) inform(ctx context.Context, s *setup.Setup, choice units.Choice) (words string, err error) {
+// its bed snags, how much its bait drags, and what is learnt of the angler.
+func (k *Knowledge) inform(ctx context.Context, s *setup.Setup, choice units.Choice) (out informed, err error) {
 	k.Snag(s)
-	return k.Drag(ctx, s, choice)
+	out.own = k.Own.Inform(s, choice)
+	out.drag, err = k.Drag(ctx, s, choice)
+	return out, err
 }
 
 // Snag sets how much the bed and the heads of a setup snag by what was lost on such, where

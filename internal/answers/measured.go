@@ -13,6 +13,20 @@ func LookAtTest(ctx context.Context, test measure.Test, others []measure.Test, c
 	return measure.See(mechanics.WithBudget(ctx, measureWork), test, others, choice)
 }
 
+// Bias is by how much what was expected is off, by places and lines, as casts that were timed have it.
+func (d Desk) Bias(ctx context.Context, tests []measure.Spotted) (*measure.Bias, error) {
+	known, err := d.From.Knowledge(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for i := range tests {
+		if _, err := known.Drag(ctx, &tests[i].Setup, nil); err != nil {
+			return nil, err
+		}
+	}
+	return measure.FindBias(mechanics.WithBudget(ctx, measureWork), tests)
+}
+
 // Truth is how what was timed compares with what was expected: every drop test, and more
 // that were made on the water. What was measured of the baits meanwhile is gone by.
 func (d Desk) Truth(ctx context.Context, more []measure.Test) (*measure.Truth, error) {

@@ -237,6 +237,12 @@ type ServerInterface interface {
 	// RestorePlan Puts a deleted plan back
 	// (POST /plans/{id}/restore)
 	RestorePlan(ctx *echo.Context, id Id) error
+	// GetPreferences What the person likes to have, and what is learnt of them
+	// (GET /preferences)
+	GetPreferences(ctx *echo.Context) error
+	// Prefer Keeps what the page likes to have, or what of what is learnt is refused; what is left out stays as it is
+	// (PATCH /preferences)
+	Prefer(ctx *echo.Context) error
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx *echo.Context) error
@@ -1260,6 +1266,24 @@ func (w *ServerInterfaceWrapper) RestorePlan(ctx *echo.Context) error {
 	return err
 }
 
+// GetPreferences converts echo context to params.
+func (w *ServerInterfaceWrapper) GetPreferences(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.GetPreferences(ctx)
+	return err
+}
+
+// Prefer converts echo context to params.
+func (w *ServerInterfaceWrapper) Prefer(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Prefer(ctx)
+	return err
+}
+
 // ListProgrammes converts echo context to params.
 func (w *ServerInterfaceWrapper) ListProgrammes(ctx *echo.Context) error {
 	var err error
@@ -1915,6 +1939,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/box.csv", wrapper.ExportBox, options.OperationMiddlewares["exportBox"]...)
 	router.GET(options.BaseURL+"/box.xlsx", wrapper.ExportBoxWorkbook, options.OperationMiddlewares["exportBoxWorkbook"]...)
 	router.GET(options.BaseURL+"/places.gpx", wrapper.ExportPlaces, options.OperationMiddlewares["exportPlaces"]...)
+	router.GET(options.BaseURL+"/preferences", wrapper.GetPreferences, options.OperationMiddlewares["getPreferences"]...)
+	router.PATCH(options.BaseURL+"/preferences", wrapper.Prefer, options.OperationMiddlewares["prefer"]...)
 	router.GET(options.BaseURL+"/places", wrapper.ListPlaces, options.OperationMiddlewares["listPlaces"]...)
 	router.POST(options.BaseURL+"/places", wrapper.AddPlace, options.OperationMiddlewares["addPlace"]...)
 	router.DELETE(options.BaseURL+"/places/:id", wrapper.DeletePlace, options.OperationMiddlewares["deletePlace"]...)
@@ -7841,6 +7867,143 @@ func (response RestorePlandefaultApplicationProblemPlusJSONResponse) VisitRestor
 	return err
 }
 
+type GetPreferencesRequestObject struct {
+}
+
+type GetPreferencesResponseObject interface {
+	VisitGetPreferencesResponse(w http.ResponseWriter) error
+}
+
+type GetPreferences200JSONResponse Preferences
+
+func (response GetPreferences200JSONResponse) VisitGetPreferencesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPreferences400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response GetPreferences400ApplicationProblemPlusJSONResponse) VisitGetPreferencesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type GetPreferencesdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response GetPreferencesdefaultApplicationProblemPlusJSONResponse) VisitGetPreferencesResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreferRequestObject struct {
+	Body *PreferJSONRequestBody
+}
+
+type PreferResponseObject interface {
+	VisitPreferResponse(w http.ResponseWriter) error
+}
+
+type Prefer200JSONResponse Preferences
+
+func (response Prefer200JSONResponse) VisitPreferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Prefer400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Prefer400ApplicationProblemPlusJSONResponse) VisitPreferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Prefer403ApplicationProblemPlusJSONResponse Problem
+
+func (response Prefer403ApplicationProblemPlusJSONResponse) VisitPreferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Prefer422ApplicationProblemPlusJSONResponse Problem
+
+func (response Prefer422ApplicationProblemPlusJSONResponse) VisitPreferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type PreferdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response PreferdefaultApplicationProblemPlusJSONResponse) VisitPreferResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListProgrammesRequestObject struct {
 }
 
@@ -10826,6 +10989,12 @@ type StrictServerInterface interface {
 	// RestorePlan Puts a deleted plan back
 	// (POST /plans/{id}/restore)
 	RestorePlan(ctx context.Context, request RestorePlanRequestObject) (RestorePlanResponseObject, error)
+	// GetPreferences What the person likes to have, and what is learnt of them
+	// (GET /preferences)
+	GetPreferences(ctx context.Context, request GetPreferencesRequestObject) (GetPreferencesResponseObject, error)
+	// Prefer Keeps what the page likes to have, or what of what is learnt is refused; what is left out stays as it is
+	// (PATCH /preferences)
+	Prefer(ctx context.Context, request PreferRequestObject) (PreferResponseObject, error)
 	// ListProgrammes All that are kept, by name
 	// (GET /programmes)
 	ListProgrammes(ctx context.Context, request ListProgrammesRequestObject) (ListProgrammesResponseObject, error)
@@ -13331,6 +13500,75 @@ func (sh *strictHandler) RestorePlan(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// GetPreferences operation middleware
+func (sh *strictHandler) GetPreferences(ctx *echo.Context) error {
+	var request GetPreferencesRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.GetPreferences(ctx.Request().Context(), request.(GetPreferencesRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "GetPreferences")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(GetPreferencesResponseObject); ok {
+		return validResponse.VisitGetPreferencesResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Prefer operation middleware
+func (sh *strictHandler) Prefer(ctx *echo.Context) error {
+	var request PreferRequestObject
+
+	var body PreferJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Prefer(ctx.Request().Context(), request.(PreferRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Prefer")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(PreferResponseObject); ok {
+		return validResponse.VisitPreferResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListProgrammes operation middleware
 func (sh *strictHandler) ListProgrammes(ctx *echo.Context) error {
 	var request ListProgrammesRequestObject
@@ -14463,474 +14701,486 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7L3rktw2si76Koja58TMnEW1umVJY7di/9DFGnuNbGtL8vKOWOOIhSqiqjDFImgA7OryhN/9BDITIFkE",
-	"i2D1RbLG/mGp1byAQCKRly+//NdsobaVKkVpzezyX7OKa74VVmj4Kdd8aeEvwiy0rKxU5exy9kaWwjC1",
-	"ZP/5/ofvLxlncB3jhhmlSvenXQu2FjxnVjErBVMlk4ZtSrUrM8bL3F1QwlW8NDuhz9hPa27hH/BZVhSF",
-	"YcbyvcnYvLZsqTTjrJKLDbPuUo7P363lYu2erSpRsr2wbLHm5UqYWTaTbqy/1ELvZ9ms5Fsxu6QvymZm",
-	"sRZbjp+25HVhZ5dLXhiRzey+chfOlSoEL2e//ZbNZO4uhMdV3K6bp8l8ls20+KWWWuSzS6tr0X70Uukt",
-	"t+660j59PMtmW1nKbb2dXV6E98jSipXQ8J5Kq5UWxozMuPvoQjBp3XfvlN6InKnaXrK12rEl1/gbnGeJ",
-	"syxKN1XcsoXa4oOkHZihMIiJk2T5vBD9kX9YC7aRZe7eKUoLb4rMJN59bDK3/PqNKFd2Pbt8dB5GYKyW",
-	"5Wr2mxuBFqZSpREwf2+1mhdi6/66UKUVJcgxr6pCLrgb28MKr/iPfxo30H+1XvX/aLGcXc7+18NmbzzE",
-	"35qH/rnwxu6nggjvRGnZTisYlB8/jOj5XHGd/59aGLz+XzOe59L9nRdvtaqEttKNnaa4av3Tv2ZrUeTD",
-	"t7RELVc1ziRNUFlv5068ooOVhrkHs/merXmZZ+4vTlzc2oCULKUocicKW37dfuGX4flq/k+xsO75VcHx",
-	"q4rih+Xs8r+Pz+Mrvn/rbvjt5ywiMTnfs91aGcHWqiaBfub+WClh2FwslRYwUiNsXTkxqosCBRDlpjc6",
-	"vHBkcd/DRe7qSlkSOtywf21t3vP+5s1mxnIrxp7/QnH7Hi7EO/b9/fKTtGvcqtI41ZkzVWbwD+JKaLZT",
-	"tVsvwebCWqFn/a2Yzdxd/Qf/sPQ6E/TnjofHs3/WxrJS7TK2Wc2yiCyFaTg/exKdiEbKrNpxnY9NxAe8",
-	"6rdsVpcST55jl/8IF/2WzXbcLtZjV/8EF6FG8Nrkv2deUnChwkB/jsjK88UJO5RvVV1GDsvvhNVO5Wpm",
-	"a12a6Pz2ZtFpTPcoUbp5/u/ZkhfFLJstCmXc9TsO6rviNfxYSDjTCrVDiaD3mELtmFZwZ665W1rLN4LJ",
-	"0v1yzTfu3qUQ7UkgfZrNrh8oN8EcpsLgnhAxudo+NBl+mvtGeKxhnBmxUGWe9rVWbkWSEjtYUpgluj3z",
-	"C+AH2ltY900r9YD+0YrFupS/1OKMVrv16wdyWylt0R5yB84sr8srUTxcKC0ehjthPHj3q/aUTBIb0rC9",
-	"aX3rVbC0htRwxky9WDvzClflzK37WfhsacUWHnRwNIZ54FrzfVu6ehcWfC6K6G9qU/NibOPRTLp9qnQe",
-	"G0t8AfG1/q5sFk4dfGt0i4LZOHWLmk1kpn8CE1It2U66I3BRa+3OcGc9mZ0oCuZuA/vTHTg7IVdr+4yJ",
-	"bWXdGSW0YKUqBcsVGJ29mZuL/H2hKpF4Ss+VXcfGyC1zbwEF7l7lLDt3LQN9Fn+zlm6tRo4kuOi3bLbg",
-	"Wgy82Cq2dSbczp1NfdO+LXvHXvWS114+DiUSFJuJaM9vy1xcu8XpvzZz+oZ+46bGNvYtPe5wedDo7Z/d",
-	"izry5d+oHTzaqhrFAwwj53+4g1kVeWzKBxymbwTPDeNaBDcFrXOjtgIkj857w2UOf1pZFO5L3edEz/hc",
-	"S3zRUVtVyRJ2y5IvbETyv1dWGHKnYJ7YApfIBCeNaWEs2IVgqLdWesK+Qxs/olXMmtRsd1xft/YW7Dmn",
-	"F2CI3E0L/LuMirwVett/3t/F3i+ge5T/+6qWOYkN+lJ8ruqwtd2Gd5ITe02ieqMpw69s1BsMMqbUDnfF",
-	"UhR2SF9VXFv8EBQdLrcih1WDu2Ji7kz8ATlXbK2KnGmFjyhkKTKnYThbih0LAz+cB7chYR6S9r/bBaS3",
-	"Ix9bCD6qAAqne93GbuxY9+mGFXIjir37W6lAX+WKSfuMPbi4PFjE1nwUMrZXP/hAxJyjVLjLhPORnrHz",
-	"S5KUUtk008bNpBlQq26jgyaA+QaBE3yxZiut6qrjfZ2y6eAp0V2XKL34AH95iryWyn4j+JXEg/nA/dCo",
-	"5dCB2To7lPvTjEmbpRylpbJvQAJ09LtKp84iby5HzqwJk0r6sfX6lk4eNKumWUP+HVNmXpUvRB4flXL6",
-	"Mt0v9xu055a/JgMInodWh9+Wy8L5jriApEnNRuROolNcc3eoTjz5O8oA9ACd70zpjJmd3G5lucqCbVAK",
-	"ruFSBf+0lXlehOHPeZmPqIpKq6UcCm95i7Euc4FzpFXujHW95AtnQLC5yE8UuFxUaA8m6Jrr/vCe7/ie",
-	"LbXa+mGlaa1IXOIDzlwhlkma70C08TPcEN3DUyRay9Ww2lQlSYA7puDznJckypyBxko6jd5yHX2xEaUV",
-	"5WLAYJExO+oDnRbGS5SWq6yZdlHmzQFWigljfC94dIzOjTfHY61gH8DOgItbvksYZcHzHAIGPsrgdtks",
-	"m62V2jizRZYb+LVZ42lXKA7u9U5egbtmrILzQWonAPOC52DtWFm6XTMcU3BDM/gZeiUiR/ArJy3eokk8",
-	"aCEkkrZP3KXvBDcdPT6gk9HCIR3ljZTGX2mJC9lXnVOqcyRm6H+G6A1FbVqj8WZ9mBmv2FteZKOL0G/B",
-	"nUK2IgkoOXNeTvzJ6D1C7w9464ScTu+9jAROeH4lF+KMzonkqAnehiGTa2lOiZJEd6TbZYnr7s6nmE4R",
-	"7VgyOhYplt1grASN0fQj9x0vVyIWCJfOl8Vj1R1i0mRsqWrNLPxClmwpryCUvBXc1Dqusqw6JbSGE96E",
-	"ZvwbaMLhsTSj4YNHBEdcV4XS4gyWP1lu6C4Y4AuxkuPxtYMTMGjEpTRrWa4wisFptb0PAZEmMMExstqR",
-	"vo3Yxw3OQb+W7+ORuClZiEPrUIQkHb3APy52nMJUnZhr8mGy/l4bi1WCMQgXUVQBlATlGhPDkwefTTqT",
-	"Xh39VFmWIp9sVxXC4l3N1uBWPKBgcm+QMo9mdPum4qBQTEiQHj+TfK4Uss8kEP57ohMUsk7Tto63tiBt",
-	"H4xlxW0IDu24FfoZOXbO+YYc1VpwDLI4R7mG9MOBF4UG89g+eCOvhLfSgh2cfENKgKx9gzvp3WxPuKUq",
-	"+EKk3PBaXmN0alsJzS2p6tTX9NMjxwR1R15o2tMPRUuSNFVkEJCNQp4prVszWd1v8jMychA4ETp7T2m4",
-	"xGPA3YNngLp+qYp6O1WpDenw4WO8dahGMql4braDhSEGLQ1mVP1FsVVSFebV4g9frJVciGeMl/T8hSgK",
-	"thW8NKRjtZmW8sGfm4RiGBm+Csx7zBCKa3vEdl/A3DP3WzDhfxVaDfhpkcG3ggRbvmdzgVeMajw8+7wt",
-	"Ate2TRIYRDOncR14/XfaGCcZD26m0XJwbh7OgukrNvr31IhoI8xHsnQH3tncew8QqkCX/tBjQ1dteBXh",
-	"a9zzzbEtcDxZ5781Ots+8zRlrksyFyCvg7HBjHFDESUtuHMGGdfbPxlWIBKoP//RFLxPYsGvmVXwhia9",
-	"oIXVUlwJNndG02CgO7rPVB4ziL6OJQc72afmCRqs/94jXmu19WNUrcHiN+DuGd03JDIwyIxmx78xzc17",
-	"QR7jdC/vJcFApga7ursnBT1wsG/6SYkpAV43RyffvZar1GBdoXap33ciOoLOcveiDEeWEncDvRJNEskG",
-	"L0bxN0Kl9E9ObpIXT1bRM5DClUxdUUgVTM0TIo8wlqAu3esyv8gp0xFC90NBg1zzVRNIxjlyLnLrqHOW",
-	"MR1W+eiWpT2QhcjTQBKgu1urgu/nfLE5g12XvF39bbRh6yRnMaJbF5DUWdfaQkp7rvI9aXFdN3F2NA5T",
-	"DbOtsIg46ckGzAyh2ODFuYKjWdUWkn49aAZcFdW9dcwje6PUhlESsFALXsBXmGge3kgKFUdmZQuBV7B1",
-	"rHXnGh5mxvIynk5NzROBNeSTsjgC+hY/bSPisuBanL0MeaZEaYGgYktSvgZv9XbMcL8S/RnerUUZyQ5h",
-	"+nStduWtzSS8iYaSMoFfk7d+4vRNPVycsk01LDsrFM3U7mKRCGXIhUGJbQA/Hjx5M5zPITwCTib3WTFN",
-	"7GfpxCCWP4MCcv38UHNtVlk3vdgF3d4UCBuCA2EEs1kWPUbo0JBmDedDB+h+nt0siDgNYBuFzEYXZ+2t",
-	"1kne1BUvajgOnFaGkJ7Ts1jDwUvMLMNazAUCuQK2q5W3H8gM9EOSvvgBPqN7LBhxJTQvAFOEBSP5MUMm",
-	"ap7QQPeqzOHYOY8b/AlGEExLavIqTbP5+D0+OvNmUJIxQaY/rfFJtv+aa/uGLMkJEvJD6aTjEguDroXJ",
-	"ECG3EEVhsjZSK1elIC9uHwBhrFRsq3TfxID7T7Xp58LuROwI+qCK3Cd5neLkWtUgCmSauEE11TlxFJ87",
-	"vuIlAN4ABns77xxzrQeMC2jYOYBemi6bRv4qoscvmjEQ+TKKbXmJgR6DGKYd37O6tLJgS1kKCI6ZAzRj",
-	"u3iC4myngRxeOnNe5E3CnUAK/ffsR26eC/SWIrVZ7c2FKAaam7C3KBhFa+XFJjEp9lKAK3VCUqwHpXV7",
-	"75ZA6Gjc85LNnSWsnCjzQpUrQkMjgK1rGIxGIo0VVeRVLzuyE12961H8+bU0YZnHLxxaVRjgcMppYAFh",
-	"2k9aQafM4rZv1RSxpdWkxY9qbU80ou7O0ohuZDi022lExhdamVbhA0QBznx6omUpPY0ZSvuUV4D4Hn/S",
-	"QCXRMJjppdpWXE9OSrZLBYZAqU5VcbdV5vusgYxuhdWC8dPQXgtVWr4YTZa9pMvgjhhU962WCxFH7HlT",
-	"bK6u6RyybCWvRJk4wjqeUl2ST3Rs2K/dNW18ccL7BnO4qrZLORRhprJbWQ4DpuNQx9s8rzVWP18mQE7M",
-	"7wXuZkq+Sg0oTjAlBmJ7FOvM5XIptGm+a2rSLV4MQBLUQ5R5dA2GVLWvYfd7009CB3CG+C8vbLApAwIs",
-	"6JJEY99rrJPMfbhZmulIkxWXJe7KNNP80KFE3817lBXXWKviZHMjMAYJNTx8scE4pPcyvQ6PF6rcsgt+",
-	"xbXkpU2oYo+cJVt+/S3OzRcQcaAfLmLI1XuNC2Rh+eJHYInreKIL6JPgCPeFtXO+4LOQVaeCnSvBzmGd",
-	"S2XdL/dYa1sqIEcgtUxwqaTIwbfWMOIm6IOAul7kqK0L3mgclR+tIYg68QOz64/sCXPrS9qQOUPpTUBS",
-	"z0V+CamMlTfxYU6LvSxXVI0W0hkLvhXeIz2wXxRPr0lbaCEiuZ/3lRCtqBCcIFDVVKgdMzshKjcGGCKc",
-	"kEstoeoUCpjSj8lFra9Ecjg1DPpwgVc6lr9600xba4ClELmgjFb4x1YxW1I10dL+sFwOzVpIlq0wFBFm",
-	"UVoGgGW/1s/YFxDphKpSDUGTjJ2jtQH/WHBjTXqF0w91xCZ6brzVV8kF4YMSnrflmlCeh446iDzD31+y",
-	"qjbrlvjixyPCHUyw1HwhHMkQmTiaxg91X92YjgdnAHUJX2AEtxkVVOFzOOjdSQU2oeaywAQfROhApg3h",
-	"wY0HbyBqG8UfwQ4Mnw+PUDW9KaeCFbl1xtYWpF8LUYgcq/xVDUWClP10nm24zH2KUcUVPAcVaTvPWir8",
-	"K0roESwJzV7/lPDT2ohIWFzaOF4JNIKdoQ7x+zPVdvE20immS7W/tWrWaKjsxR6x9wnQ0SlAv7h1SdfC",
-	"SGLnxiu+/0bVU+vmbxymXEb9iG9DbAlzH8xAjVH8ER5ok7Cf407WZnXzWCixwgwHMA+XHo/aTr1NhoVr",
-	"UHMr+NW+7VGcgHa5gczA5zQyQwhOdEsIMkQrCus3shlzvj8D2Urehjl5Sa/4/oa5AqALCggAgwgBSh6s",
-	"Va1N1mO/Ss8ewAOSTQW/wyJLNTWaB4xWdWETXvkTnEkgiZt9wvXvN/u4t+FpmaY6Ym4FAlZvKzjg7BCi",
-	"dqBLCIfefcCj80dPH1xcPHj01yhYNqZ+PqxluTKwp/lGtHIubpflvtKzkF2fveV/XUQ9u8bdenweqUpU",
-	"neRbWwNUyk6Skvdu93Ve+GVsdy82MdKdv4u9aRNHVByui3/oo5EPvXh0HntzLqZiOw4Aq76alsoVjAXe",
-	"tb4p8Vvzu+SaqQ8yF+/ppjiF2Jbn4kFdgfPYNuEKsbRkvHUrk9slGkmL6MbwodZldzYfnZ+fj4SCYKJi",
-	"x/POl6glc6gBggBmoPcxvhDgpLJjqUUgwerObS5WWgjDyPlHUCrGsBKOL1+u133mxePL8/NuGP7LmJR4",
-	"BqrJ1WxYs4b3Z62v+/lowOVxZEf+qmL4yK9rN30P30gzd9YFQg2kYT9+eDmO+MNCiF+9KY9VtKBOSOEk",
-	"nLygtE85eU/MDHmyvySKvxsFm+BNA7bs+81U412UE2q+CnElTgcOrMEXPRnkm2zG0UX0ujSMLw1swhH/",
-	"PehRsrE4q5SRhB485Hc4wF5oZYw7qU+dxkFWjZtP2aAe7k9YJL7xfg2ETmjbb5UqUwEV5UK8rjFxlXr9",
-	"9yKC18sxqpnwjLqKZ3FMXWYsZBZXsiypqKuPwuTXVBw3ErNs1htei3MX7m99TnsmYmvQN6gmwfgp+nzy",
-	"E6YQbyzTwfzu0lftwzXxnveq1osBYD6Q1Nl2sSZCjUtf5dyKU833TOyFjzIxiyQGwPgcNcwCbj0qP1Af",
-	"2KkMxVgxxmLRH4ij3zt0paeUN6bk92SZT5vr49WQSwQHdZewszyhUrL76tY0JtF+9SgNjk3IcDiq4IvN",
-	"UDXNsSf2XAF1s6BUmzGABpW1d2jKnBhLqKbETwAK1FMM+aOGO44iAyvCH6MN3yqZC151JVhtzn45xWh7",
-	"T4GoKRpxzbWN8rdmWGAmFxjNcwYo5NacG/2MnbNC8CtKHcBO8Pvdq5YJCnJKanhphf6G6qm6I6ac/Fqu",
-	"1j5GrZgPsyeMBh79Jllli/l8FGNSqN27uqRPVfmE6w+dZg6YOlAhtlmQWeY0N/B+RNV0KXiVak9U/Aan",
-	"4tSji1TZrTl2XhsdfWDc+0P9M9EFfPQ4oosqTbZQbycBbqPJu8E2gasZvBhILN2eCsk3bz2WeMKcQoAc",
-	"+4C4m33+5PKLBDc7goL48uYgCBupE6fPh+DhEgpODnJtBWWjpix37NSJFzJEFDKGxKdr5J9C5GZK6Vxg",
-	"HqpLZIMUJaNxd/ddwa20dS4GwzEZK5W20AkDXbOrxHRrocrV2KMFN3bqkw8WJXxA+40DXj0Fs6diJ5PR",
-	"feNMx+AU8aJgcJIzq1YCWBRvgeh4HfB5ER5idSV0siKkgqFhPmsP9QgoD61y05QaMap3O+kcmJARhMmE",
-	"VEzXWmvnBydZvNOrrA/sB+KPBLH2RSVYE+zTBgAo8NgxvRI2oFYXWC+QimWIlWf43CMu0fa2cpAnm+mU",
-	"B2wrTF813dSOUy4wxVa/UQF+yLYlrW4MhuxcYihH4VowcV2JhcV80FxMW7UU6MiuTDdc+EaMjbZU9WrN",
-	"vmoY3i7Ox8tRaLFwLPSejCaSJikpyIV0kDdkX9hKCP/c9DEVj+XwvY6GjB9gwE7UX1SGHCtq2gPlXgl5",
-	"ZEIaNi2lUhnMw6pCrpnY1W0LBR/Ff5xW/w0jSFngSorFMTJq3w7GfT5GkJZMXAlNKIYdWSv6VBr4+9Xy",
-	"H4KKpyYabhUXwty6DvhYGjmJRVfFEO7PDePMalkR402o896mWjgftKzeqfwoY8aJOPnASkviGgydhhLD",
-	"65jGYsrQ/mvsqxYsHqlQYSZIryQ4AmSDTncFxFKW8qTy/kU/Xj3ebKXdeCayGMRo1McPyDI3bVJMOB5X",
-	"sgRRSJUC5OOMvVZdT+HAAmauaFcQrmUTkD9UsItCcE0RIGkmFSFSTb5J9l6bCsmkj3oNyO0oYFjV1XDJ",
-	"LpFnqqUP3UM5kdJ51/kY/T4IwA/3NAFYKTGwgZ1uD1yBcWQ7v/7Gm3l9xUfh7vT5+o643KKWgLZDhxZn",
-	"Wq6o+uNPhqld6b9qy3NnYE8hAx/ZSsDnMEgFxJH8h96ea1VVXTzO6Iz+Qon4Iwc0suqrJdb8kfswabOG",
-	"bH8sxO4TbgOqwkMSJpAO+k5ZE0LxTXOt/vMCiiDpUT+WMnomUjVO+oP+C28YkY/+uXe0R53S+ehRGLaR",
-	"//SgP1o9svw5F1Ra0PptmWrtWL+lsnDkdFYKtXdrmoLoe7XSoFMaBR0N5QiAWU87Bm/Os1txqacw+2qv",
-	"x3regNvNqiz2QD4YDVzUJhaBecONzXwoYY2Y2BOswDa/r6algxeGb4zOuubLm3Bv+G6+FEDynIztv/eR",
-	"s2UE6OlbYaV0G7k7cKx/QxTsqqG1z2Swq7FaWNTAzo7miw26TT7kD5nwnB4+AVpHAWGVMQ+yg0QXRHaP",
-	"0xF98fR8hI5omvNF/JpxVkrnTAW0iBNzar6Rse3xUV6cw38jIzWVJrbN7rvfiYJbeSWQeYTrnOXiSgIE",
-	"lKqPt7KsraAgbm3F6GhGe5mmz1jg8Ol1xzw+iidjgwjnSisH8sX5KEmBJ/6h2WxnvFqNFlsOJi35iG9E",
-	"R9LZqyDdiQ6SZ+sFJ0mrajrCXKuqYeDdKb2ZpbhQN4pPnND84bR2C55Ut1mQNKAI306wrV67y+PGfHrA",
-	"s6mV+6P0rSl9m8DSSt8QSQs02c9c5pRsaEptpxAanBh68YHkULiHIw0lQl5tNHYjSWAqOyls/NPYSd2t",
-	"J/dOjxp433FjhOkmyqxi7q0Ta7JacIGREn1ors+3W5Fg59CFH6OwP3Q9CqOIW5qq+kBp10mqHFxlVQaS",
-	"b3KXqdsk5j6gxYTcxgwoj8yMUORIS+w4SrcIeFGtZExLkxr/dUM6+SAZLom2TUvZzGdlqYnGKflFY3Ud",
-	"7Z1H/fDCAxOBl9OIpUNVLw3jOJLm4vw8lios8pEwFXFOtzCs/lixB4D3Q/WM3moKS17abAdGTz8Qy8sN",
-	"hp6xkSxa/hi61s1hiOfKkX5o4F47RYRSd7M+QX4PkzL34FVPvkxziW9KNPY+YGz9BEvv6yvq8zJBP7xX",
-	"W2ExKO229JpXlShF/iwUuzmpxp400rBz5436LhIH5uBcpXDQx1KMa8Fk6cR662a8g3Be8xAuHal8ULU2",
-	"YlDufG+VFGUU13g/hn6TJHZJeo3a4qTYKd12NdGvmECzsEuCSA3jnqaCme4MopQMQY/FHAbWssGCweFY",
-	"aTXn82LPdjzxwJqQLo0mv6EchG8FE27LsjVHxC/8Eyac2xx5jyMe8CGS1VQFN2vsLmjBrcG/sAKJqubS",
-	"hu7YjH5YSrjD/eEvg78bARvOlHzFllqEbGB4lps0qzTwdwsrRUgF5l2sOfZCPKKM8fOb3ighEHKrPR1g",
-	"EF2f/vF5tEy3WnPTOXSIISxMqvOEfTJ067TmHE/HYweOe6bBGFohuBlqHawRydzEKqKhinYRtHBTbQa7",
-	"x4ZBp9Y9Raqu3D8TsJbkKylHLxaBGHyM2yu0SksqwsVGVv0K3Jj/Pq3SZUr9IKRtT2nv1hywzKpnLXIb",
-	"j4KBmmm1WkUs8Tn1XO0NfS7yoX9/NaGuyoO3UgGRvCjeT0CSr2oyD/qSfyeNXBpmo9sFoGzdGSx5PB5V",
-	"AXVVtD5ozauByqEJfIshcxTHLR3sgSiSqV2NiUpnxC4t1Gqu1OYMrctkw5Rug1G8JubQCfvlA3W8aboi",
-	"zLksmKpEhAlNFMU+ajRJi3YsGE+yzD1vGboKXCYaU/MY5OkN1ythLMulsbxsuFjBjwptshdrpfOsIQuD",
-	"nxNZ07ixH+R2qF3VgmOL9QXkv0IwjnHn7S9SAem8TOnDGCjZWs52IlvZAKUpUs1ZtlUdo98teYvdNJC0",
-	"EswZOwqdEiWAnWluzkF3QzeehpESb/4j+DsQ/EVlk4p1AfmKovXqMho2eoOzwa/QKXamj1IFNpmci6Ui",
-	"z8FHa1NYguFNz5cWAb8DroDbtGghGFZw6dkKOSuktUXifkabMFbF1ymTQlrWucr3mFbVcoUfJEzTWqOT",
-	"cYY8tGxFupxehqLnpdgxb4qmmofpMG5Rmmj2loJ7jVJIedhaqzpe4+gJjNROaM+pzNmcl6BSwY0cmRhq",
-	"odJUNMgyuczARrU8mfGhJKKVsfCLsBI2gISnaqRW4oE4yahaz58J7aAjbZauLOPB2CxS68iiXdpqeg9n",
-	"dBDQZjFGrA/rbK2z13xKwwa4Bw0Pzzp7ekQMKniKoOsO4QWxrmnfWg9i70SdIcqOXRx8W3S7rrfzsIJ9",
-	"y1gYI0obfclPgYGN8TL0/kaxCAC96EMB1TQQY1JGtPCQ1Fdci2YKQnlWpxmv+4coYv9Iw19+nWpxCx7D",
-	"6X3nNDGfx/rQIf/fXBTARcyGGidObTk8+JXbZEdjsBOxj4SiYnFm3Vq5xaAcddJZ98MwnJKOzIEM5bFO",
-	"xYHi+cjpjL0dQpvieBO5n5pmxNYKbS6h5g/tPiPAMs8C3NK3oqKyMHVYEJhWGRhYsQd7NLeopoZ7K5/3",
-	"+inTPqPG02brvmSo/fQhwxLpRcIgoHD7Tdne8Rlql0gH5i1oIreBet2YafJj9uVraaYGLdwtjQ4wQpRn",
-	"LBBtQHl1T2VcBqoy8H6QquzQXePxku4QloX6rInR+pRryVMbcKjInsio687EgLvx8aMDXQJEyd7w2rtJ",
-	"JPgyJCG5YbWpYZmnWE6RdzRM1PBgfJnlZaKzueP7owtidnLLALo01c4Is56FlW8SZdh9yFseJk6qdRCP",
-	"EDw/e42h69RYhOA52gNEBfGJ8PNNIpIYoEF4CKa922xLbqxwCskSDYI5YbXoPTS2o9QNB/TQxZaXfHHm",
-	"pjedGxpvwrVxsjudZ8UXeMfvwthwvytRu+ojhJikxp6JrTO+lUqaSMbRACs/Tk/CJEiin7/E1DQu0Um5",
-	"aYTDnUQfmBSnafj/BnTjPBXmEe/J/ToxJHVSUGlaVE2VLwZzSJNiGs+wBR87D13/m5jOvfvmN4urIUcU",
-	"CUHUcW2cVJw/WuhUMB3K72lour/V0+l9K76aADaFN7zlKxEvDNLbKTVBejuKXcRHZjTKmLXZjGgqXm3H",
-	"IShFmVYylnyDc7nKUF0HLuaC70XOCBUk+9bmIjTP7Tk/i7U4VvdeUGfyVmqu6VY8pTpwN+zusTX09cxV",
-	"Bu4O8vJQ26RJbxls7B5FYw11Y8bZTCzadnbdRsQjmgu13arSWSMUO04m0tNyNaDbvIJPR3LyfXzypkE8",
-	"3X2beMMBUKXOUy+MD9d2C/bHq/ZoCvsJaa0S8jLN50aTfb6eSQIZKDKYriFmh7If+CvoG71FMGuWNzvE",
-	"uGnSsTjA2N7/hpd5QdbqxIZJ7szgZU7pIU0FsxRFIzDGwf6GXjuRQ2hJeQWCLnQD4JBMlIbB3Tn0Mnuw",
-	"43twnda8WIIWSseC5wOk+XgIEqgSnudNB+9Z9uXc2x+BRLSV91yKnNUARONsKcsVhmrwG0ihBKDGwacd",
-	"Cd9AjJbJEpQRHsbVIAbNfVDIZib7x4c+IcUmZeXP4cwv5MiBDMJ4FiQs+UA2Ab75jeA51alNJL2KsqS8",
-	"4ItNO+zfBnJA1Q7IM4Gun7FzjGXtpEkMcMy1FMvRcmO46KTuolO6ei6FKE7EvUjDlqKwbL6H+cD+UWtu",
-	"oeT++2cQCzzvBdg6Oc7uaqxqY1NhEyDXie1sJnBF76QukqtQigFWX/fCcP66yy6byQkWQsbgc2Hq4LWG",
-	"bVE5T9158H00HpqYjObSf1FMpa9bKv2YpISNeRRuHtXyGQvpxMGOrmulNjGU2q/C8864K3zQHooetFyR",
-	"WIGl414L+EXPEtSim4u87ipBS8QFHnJ02H5OmnXHiFQMHuyFvq0QDosvRCVirFuA62qxqVHqEZLGTmzQ",
-	"KUpxdoFutn3cwFFP+nmoe8jexPNRnnEJJDaAOKyqcHWesYsnvgOemwjoScw4snMmuol8I36sBupRTO0k",
-	"IC3p2uca3iOAH2c8zEx4ZbzeIr2ULyxy3DnHjjqqLpwvw1RtM6SAkhaktH/wg6kSNGVi7z1PoDbAnxVM",
-	"2C531h00QgaYSTRzCmSt2llKRrElb2p1oAghcTSCm07Pzwja7kCFlHzFZJmL64ydu60EVHATOiAfNudW",
-	"cz6XhbT7sEtBIfCWst/xCbVHO7k9wZwOysHZLgc6yD1yXAWlxNWgQgMqrPiV0Hwlnvm8HVJYN0lZxDJQ",
-	"l9m0L5flCx5DtHQaQuyoJVlLAXl7GGeZ+RRDkvSIYmiX8o0oCWQHyzjhsQPJmw+Ig2jDBFqNRGUAK25l",
-	"nhfhg+fJiZ1Azh635oUoIA6+UE5nU6nNVO1Ja9QKwPl5gbn0g4ip0Cuhc7mICVgloOSIh65+niuDCpXQ",
-	"QpwLUbJ/1vlK5Gwv7CVxAAKRCEwbNyZ0amiVtbnd6IRd6DWvEAcHaVQRb5mF8PBvy584gbimThE5z2DA",
-	"HD6uZV4FwB6a/e1zI7Qrb7qUL3F2QTl4ayWbUUmCn9mgDkPXwdDv3Hc5R23sz4e0PqDfYFZhehPQbwQv",
-	"EuDzXTWkxZWMB5u/tWyl1Y5o9ZBBsWlUzst9F8uzEZVN6w9qLLd1xzRSm4hs9A0Jd1fWjDgm9d+GuZrC",
-	"WWc2Q8AR6uypIZa3U04forMAlUXK/c5wmacmKnB4z81mmFQ5j6oUH5UlQ6JwA9pTO0jOtNohIMcEiJUo",
-	"DDGHxQiai3p7jNkvRoYWY2fGB8G4QH8vlU/JqyUj4tZI6dhCbmPAq++43ng1TBeZDK1YBC7AMnQBSajJ",
-	"1RLaXgL8BVCDRDIWcz1EaXWUi+8HBCYuNmCo9ycASqoGJmcirx6KwSC7ntPLQh+j1ytEFzPDmW9POCGw",
-	"XUZja/QO/FrIDqglo9peqGbXfLEB7mllRINh6QhmdP6Q/i/2vtyJbnjSTktrBVI4EvbnDsSg4cHrj1SL",
-	"ZZwRy6sEPB9R6J85iS9a2FVn75cKd2GXz3FcJN7Rm6McqLsBxP9SamPDBO1kUbjBOX0Mnr/3+aeFzst4",
-	"rgBXf4AnVstqwH9la+cJ1Yt1U6aFEajtpIHVJXIp9KcBhkU+uigKJwdAwJBhe1Gnkpo1wYWLCmldxlf+",
-	"G9yS7mmkPRuBhWAHPTH9W+IdGGn3IXkEvKHkW0F46PiOP35sel3Sotrz6j98bYYnoN+ijYoO7RxB+JqN",
-	"4dc6KEWvTdrlqoFuj2SmWb5GCXtZGz7K3Vk58TSfK8zUB+vi4KtiZqi45tuqiCzIc7YQcZRrC3F6IlEN",
-	"jrR5efPM4flIA15HacInYIhLIfI4FCKaDfOYS7ptePTvGs06kYgkrnJ26/04YIfSIO7a6Mis2E5NWKg8",
-	"PqPIUpIKmuTYsC6xitRYueV2CKCylGb9WkXO1wZqqkoqyy+4scYZa4ltr5TeRr/2WOXpUHRjGXAHvpmc",
-	"h2tKQmyCFSlxgIlF1j563S/mF6LCGR6t8ycCFSgGDqkzrfLGtzSy3GBSrlD8GGOLUwft2nue3NOlEMvY",
-	"pJUNtCg1+jyh3v+2anTbTRb7ErFVybNQqg9cFvHHeMqBvkGniaU1JWI0XDPsy/Uj0Xk9ZVKtltuoqfIS",
-	"avr8NkhsfGoGoAxulw1N+E7mMYqOu9mBO6lFQssHrI2mkI0fvV+Plng18RwJgRXUNGE/k07KUBEHcW9m",
-	"PciQn4ZWBM1rSpzWlh5u69iWNLeWnjaoFxO/t0m4vfr3stgj6YhGfebq+gyOoOSQz1xdw8y+IRjsFG5I",
-	"KlVII3fm+0Fg5Y2a47TqFFLy9FAaOsyUFqIiTQ3plDKHwdIFMsXTQedxrErAtxJaBhENUrPQjzWtmHzg",
-	"yaXaMWdXFwwO9uRa0SkZtjzKheIxBoM5ZSPEwH1NxYZTQ25PuWmhKOyt5oZCmF9qBkUQh1LCquT1hezZ",
-	"6DJMk5lodcgPy4ZCCZK9wfHzC3zj/UuG82F4Y98pgs1VrwAQmwOMep2k4SksDgLk54+kORsoX0EvkvY8",
-	"yRAOFycrrUNQDE/04IK+AbqWSSDfBRreeJBalFYM2gJTS5Luh/g08F1KyFOET2gxJWN1T3o5EOG5phcE",
-	"ucPpRKJTf0gd70xi1h+FUxQGFxPCN8KYyZ+K4cl+0AFm3WBHY47Nx7FrBm4MQhed1FJ+7U+7G/FDq+Vx",
-	"8zmNG8rr8YjxmlaLAwkOH33wRlm7Bgf+AV6TojiQ2Ot0u2aISCqEBSJZhWnkULI0VPLQf5TvIxhpZHNX",
-	"lE0tj28K8+hIIS9xfNIhQvrT29YtuzzMXZgXmoTwxSmLvii4PH3NJ+2n25ODO2H26mzq6Q39wr6jlYLN",
-	"2VqjThtOmreUBQJD+eQFmsq+ls6eb/lGmEntvqdiG9qNDfBtrQlNmbqhPl0vpG3V1jpz1Zx4ngyXm1C+",
-	"6qRNxc1wptWs47+ZsiUGz7X0zRJWf6StqT+d/CT7dSRTbFInxHiLcJjptNaoZR4zNyBEjL9kf4bx/QXz",
-	"8AroI5QzPP4M4/9L1tDGaQ8FQbzWmp/cUfMPGfodyZCPZkcy485MtVqKnPm4WHo6tFDGiOmBpKH2gJBr",
-	"5oChBCxWC/p/EOU8UWaHuEGPiN1kHtCFVXpiD+mII5teLn8gGlgc4mWODKvWeU4DDK9IMrbSswDN2XXL",
-	"238R7bcdWJoIBXnlfHcfyE0yHERHJNpaRdUaeTRvqFeG1nhAgca3ulcmnpiaeKj9OtNgaZqSGqVP+rxh",
-	"QeVXccwNIM0QeIg4flgcuJxR4L03V3U5AG/y7F7N2o7pXnxDd1qaF7R6GYI28t8Rm7hSXNsj3cD1npVq",
-	"l4UoFcJVAGgY0HUc0UbPqFsotD/O2r0DIp2cLC9ucff4pqARtesMhQxAYqWyZFBEg2vDB/DILjI3ljKg",
-	"VR/4tNAFPYJt8id1rwmMtAJxcYDEMk3xEARttOjWaXfaautyBEg1IpoehON75A+YB00bV/zA3tZvM87H",
-	"rYDgAcZojFrAKvClnRBgwLafsKRvjqQEONtAYaKT8QJASyD6RogST3MI7/iJtVLkyZvgcNpwRwTPv4kY",
-	"ha0cZNfjB8kHbTJ+O5wz2NLBemkiSKOxVWNUac4oaDiV+/kh3Y+RVnklXsvr0R1+vM0HEUpEWvwd6+p3",
-	"vLFFYNz/qt0d8MFX59N7XjTtDr/sPAt+7D3sl5oX0u47bRyEtVQIYCxhVOsy/NVYXhyjycUnSqyxMqrW",
-	"CzG9mWG0NUcGU9+MOTx+NG/M7Zlb9wl5Y26DxLzl2p7QWrXi2iKkklD/7hC8ZNuMbR8CnaHn7XopCiNr",
-	"c8ZeQv8YVIWdfqBOCrEpKJ4ZeOw1CPaVEiZzB5502lWpWaIIxxotkNZYC66h4qUYStAdlfamFc6Nepjm",
-	"crkkePcU/hbkLmEoHaHsAnQmqsGtmyhyzwF4nNrYJyXjmiryUyi3DlMs+I4sMGzRCH8eJA2L24vYfbZd",
-	"m9TPL3wqGuKkPrFhAzYyXXArwDwd6Vs7IppH1m7oMQ8u2h1fBpb2YEVb69fiURvQg82GSdGIoNdOU4nv",
-	"w6JNyeCtRDpJ5lwUUkS9nP8Cejzc1aHAIGo2wnrHk2aHkEa7qJwM5xUkgwlYtZQwPCO3dcG7ceRDkcYF",
-	"MCNtyo0ZqFkCBGQXJu/R44Pp9iHACJRsd/uXH1SUdahdVCVKz7RtrP/7jkuLfxNlfvzL3QMB7d+ag0Ej",
-	"eN8i1oDl6RHaRm1hz0N0+DhlBAMWIVNvYYvDlRmW/vq5KONuRdzlJ9wdTlNj7qIo+Y3XLIEfW1jdrvCm",
-	"bMP3fu+etBFD66Ip9GYvFLdwp+cxa1bA2RvPWKn8atIvX8EAYIqN5doKPD4hPFD2G/Etaq2pD+Ax/ECw",
-	"rtokusk3+MZ2qTesBU/pM9K+JaRhx25w1mU4zNKr21q6NEqa12nHlzroiU2n5DjDZfP0OPOhx+f5Doc7",
-	"3EReCpqp735T06PSz1vKfnGDOWW3qFUyyKZnJpE56e1t520DgYivhIccoV3zkhVyQ7sK/xaicLN+p8N5",
-	"rMbfuQ7EI0OlRKP9yzAZ3a92g3ooKFoHbx3/Wng/erwt2hSEyjjaJLHFU1ikk7o8vaHyhkkBvNoLRT9F",
-	"UesrEU+bUMNGwTjD6D6TJvOQSeB+oP4Up4Tk+TK92qUB/d5upuQwwe5TGAFwiINMCXu30zkHYiq3YReV",
-	"4tpi0/858ia4ITZkE8RWfnLrEWfP2cmpqzig+j0Y4s1q72HcExtNR0K6YXUOqJY0Xw2l5fxEJbLvNA2d",
-	"jrhXp7dxOUx0tcRloAHxb6EP1BATj9xiDaxTiTu+Z+2i8xt18Ou+7ctz9v+2M/WChY9JKsTZDbJzwpcT",
-	"lVDiMuVxPwH6UrjHEZ9BodSGjF48dOS0VHLTkay/LU0oegF15vcwlAkDhZAw1nRa49lPTdtNacxwd1g+",
-	"CDGN14cetO9ugfcONC49MUXxJsLRWpnqEgASoTObE0RUnAegtIBgo9PTn5XD7eXidO5vsHjpBDb375rW",
-	"OZOcH+fhORn+pealbQogDDNr6DBeQoSwLqX1eqAS2qjyT9BIEROhh70ZVjK2i97LVSmXcsFLy5ZyVWtB",
-	"L4mTZgzWVQNTFajCfRWnaBiMOZj9dq4KE2sl7tRpt8fPM8rMaeNLhVgulrwupiiVuFvtx5H5yWq+NybH",
-	"tLYnGuzPTch97avQR54Tny7ZDqUQOQPKvaFm8uWqOIxLXkQNZUBxmv6lsWuD15rWa/iVBv5W6DYcKU4E",
-	"voBZQiNiT3U3+i0e1Dl6YVM3O3rplAIq5CMYfaT3cZMuTFwaBJ6OP1HtKKw4eimVLIVG3gV27UfKURCv",
-	"bGZ3ilXKhG7lVBCFKzscdgN2JatYWyN2EMaxAqC4Cp7ucXXUMDa3nHbiJ3dayGapHdpSUTW/3qDDw/XM",
-	"vcc9I6ljIE3NCT0Dvxe7b08wpO6tUL+HNg1/6fa3jyqDa/q0x+d9g6X92/MYq83JVUmh2fQAevN7sXvr",
-	"o30nAHJHv9tX43cvjGoN8Ggj3pAJigJK0G0wCTJmAMRp2MWjsy8eP3masQePz548/euX3TjPxXjinc7r",
-	"HXnV8bLsMF3lzWcrHnuq6NlHz0a+hyEMfAI8YmjooWfBXY2//YLTuif4zwgXDHzLe1/XdxffMaVocMDy",
-	"g1/Gxk6tIqeN3ESJn78tMR47WGAdsrWJDavcW6Jj3pXf8Mktwu6kBOkmiP/h8rthNONQSZqbLRkJV5wH",
-	"dCayp0J6rqkjTurHJE4KR/msgi+H81g/iUl0N9oU5zmYjoe9eYmoGmIkCCu42ru/uCdHOjRbpah/NlAe",
-	"8z2bXOV8XGopT4DjjfrpiRi7b/iU1moxhN1bLnVK15UDVyvPtTDRFirfO9fXTyg0LtZX0J4olP06P3bL",
-	"F2swqgvM9aa1QsOxPseXxyH4eeQg/pqK/IHKUJE0QKbZ54IjanThA0Zpft97uqHv931fFwVNiA8GG1GG",
-	"pLooF3pfUSxnzCsEGoZYbMDKos3UvVIqh6R63fqNYTsuD8nDj2YaubQpgTCYdT84f1vWEpJmPmPb+GBZ",
-	"T5LEuJr7peZ6oNfUju+dLFZcaqcJOPs/75j7jowoZ9WSnUMY9QKC9hDH7Wb5JnBO6jpeV4St+nNxJReI",
-	"ADFAJgmA+Zoag6pdyXht10pLuw/5Kkqq9DpYNy3mo3h599T3R2bF8K3oTMfpcSS/MGEZ/Dx0hxEXiJPw",
-	"m5jqpe4v5DsdCEtkFX6swvWI3XRLLAaI0gNQbBQIGW+h5vt8AD2UQWwoJHnBmyP9YNmCay3d6u6afu2+",
-	"ubU7mjOGbqDb4WZNFJ2maauMrczzfKDNUviK87MnI59hCpmLAW5WmDJdl9h7oV6tgfEmdPCA7CBgarFh",
-	"JERtQzQPHszqyndBgqv5XF3Fe9q7mYk4yodOsZuM4BsDx/kVJrQtJPuIcWte8Bz7l2E3rGEn2g2/75nu",
-	"sPMIt2l9p6bB9pqeU+6+V+1Zn95Shii+nZ2DcuZj6RWO6RDgkEdpjH1dEQS1jwtbf+VGJWjL906KWkIU",
-	"lwDYMrEyFeTF998K/WF+NzJEX5XNwgzSfCVLVltCThGyE0IoE0gfZdcfGCbOH0yIAIo+mVxxgEDxSmhz",
-	"2IV5aCyHbSryWXN/aI6Io8pmVDEzGHWB6X0Zuol+3DjVlFloRbWmxaN6UzUamXpb8PK2pugWglOdeYrA",
-	"dVsVIg0h9FSp8q8YmI/9ZB7hFc1FwEerGrpz+DL6bhHzoY5yd5upSXXp0dHNOxUTHEtJwYdGSO5c7Zhc",
-	"lUpT1RmS2ShPXeeZvY4MD15luviHlMIOIVLVzxQI5sFSrnzYTLT4P2mcYZboDdHlBh67aYf7NTjOq0DI",
-	"16bS8/02oUaz3d4zY3tvbRViaTP2q7O/gr1mar3kkWT5J5HPmZjIwTk9IY/zVqt5IaZ2zaK7WC4sl4Vh",
-	"f373+iX76vGTv/4l0p3Pdvl/WzztWis96DR0UEPgjgLp/YkInqWM9ll8y+26yU1AZ6kzj2+JcCIbw1cJ",
-	"QVo/UH9DSiyvaaQT26y2EEc80rHxwG/9Y7Km+w6tTXSTJucf4muXN426mw15idB8psqFwDZa0MCcmXbA",
-	"sidBcE8yYP35AkbSydQ9PT8SO41SZG1u+X39/keaCo83IS46ttHFYl3KX2px1qxN+ob3N/tNjw+4Yyvk",
-	"hBTTUWNEMPplQETdkUHixiOMeUO9CibGZdTyEsJaS64xPJk1HQ3dIbVUdZkT2pJgkgsCwlMP/926aTuT",
-	"y35bX3hCFIeF7epMXVhaAa/dR+YfLoMpgntjj/axGWiETczrerTA8Gi85bfI5P8fQr1NjYsWRh1rgpUE",
-	"xuxpMui8JS0zwpqMzfes6hwYEKOC0gvhA1uaOsP3AU7tng8Hr1J6I3LmJhesE858YULfqU+vyKVrh7pj",
-	"FdLY7pdgXOEQc9c+cFNSYkMAz8jszkVb7g/bWv+zpk5IcUzhQGK0Tfs+kFoCITuJzfaeGWpjI3+XpLEj",
-	"k82p/xYrJPaxX6paU47Q/SQjFUB3kBbuMfIcpTt7FzrmntCCfrTJLoxbluKH2iZf39CvJl0e+pkmXe29",
-	"soSL4/gv/zVNb1EaLzW8HLExoEXo2Tvf+TLRuIC7YETv/Ll0AkN0rHe3L3OQZt1JWzPw9sEA4EWR2lt2",
-	"qflWnIxI8I2LeueiO+ZzyFoZzGVgCFp0e4hNeNP1XTuWvyZ5JLouaWMkISG24ga4RXoXQQCT/CXf6zkp",
-	"W40U4z9nUYMJewdAzhhjCc48m4uVLE3WyBxeVaTkrXvuIBK1YwNaksKRnVhpvrByIc5wSyXvRX9fsx1f",
-	"8qKYakvZgTq4Q4cOjNXmH8PM8ZLmDUi0mnlLKp8J/UQOOVNybP/gvEtgnMCo6436gnxoN1HPTh70Ly1z",
-	"4qjudhMUbI9DOfmlgTnzOFtf9/5PPWBqoq28n5OYUP0GZOB9jyIj0ny5j9ArgOKc7eBndIXqQpgTV0i7",
-	"eyNwLm+iK/YF216yL86esNUzlkP7JPAWZZnvL9lf2aoLph3Iitz71OF3xWbrPb8S+Sutqg/CTEXoL7Tg",
-	"PQLWY+iem6fmLI3yeD0MfY2buyqfNsRbT9vBiLMwV82QBlfj66vpxRLiKoFKAx88ZR3UldB5HTO64MRZ",
-	"qx2DpACHbkMIZHSm106VuYCqUGqDv1LCMFWyvbBYHErHV9umbBi4PNFUioaL4kp9DLRpKc44Bj0J+xKi",
-	"QcYCmyNxIipVwkHKy3Ytq2Y7Ubrb8Sr3xUI/w8jEIFGo2URaAr1x7n3GtkqVyHIpc7BsSn/wYQNYPPqk",
-	"seKgMTP02gFnPcLH1QZdySpxhW9P3uGl1MLWQ2gbCRqU9hP6hSaLr7TjkTd4/zGV8/FViMR+dqOK44Ri",
-	"i4+gwidmxj/+9MOAJ2nwU0tHPsZqnJQh+AQWpZWBmbAypxTCfIRVmWggfvTV8HbmhJWAHvMTVwIKo9OZ",
-	"s0JhdD920e9Lc8fbLIBIYszVJ8JAYC1oBdq9bQIShObryBrIyZsh1LEPpXkiHOfd0gg0cZC/R2pGRZe9",
-	"Ed6Cs0Cfd0xGYAruxO5Hc4jmK7oEC6XFSXGh26Y1kXHSSShioWwoJU4DtuijALAOi8esYhfn52mOgo43",
-	"mfyJKlharRDmQpRM+/bGt1aB1cdn+UpEgOX6F+LCpcYmUYZOi02+F9xOZkaBLqqUFNByBV6McwOlZUZa",
-	"3x4WcTzQz9aTVFMlC78mAklWQncQxSw2lj6U84YJPTAKW2rXWggONAhFl1+/2fjzKIXqFcVI5yK/ZOeY",
-	"hENMm7QZ++ocqYENDAgJpJKCpWU+ADWH5/jaPvCSkXmbFXJbkWu6FgVknaOJ5lzzWM+Nby1bqK0wmPKA",
-	"aQQ+lozBDU6zerToUl5Dl0u3/4ZQ7kuKTg/0Wb5yi7LgBeVW3NXgyXNmCr7YABYhw1HkyV77qpB5vEe0",
-	"J/CCb+u9Znk4qrTXrXksnE19gXG5y5ykA74Ev9XdZpixsijaNT7P2DlGEWAvYBRhJ8vVxFbR0U93irH1",
-	"fI0NwxLpxegcjNf/hEwd41uP45yrXOLWpO0cM36cB3+klmKtihxmSy2XfnvFqzIqWcZiq5UQkFbYPjQe",
-	"UyoXa6j6qHVpGJ9jORLpjsBqgMIOG9jNWCmuhE6tGY4eBc/LHCUOfk+NRpKaEe5OEK7DL8CKpXP6FRD5",
-	"pZUAx0vqKViucFJQk2SNWs2oHRU1Cbd0+FjAAqBOo23jN6tfwJGTiedXcC4JPgEMizfRodRUwU7HPPoq",
-	"13aF62Guu1wJXWkCQEcXrVP/SEVkUDCJgblQK/nn9988f/DoydO/+CAdthRauLct5YLbUKykdqXQf4qy",
-	"Dmjuc7wxYsOVUjkrFTAXRHfVeHkuALZbQ6KnJpbkHkiXL7ilUWed+YwauUkOd6RYdq0KwYwAY2OhSrzZ",
-	"4BnKF5tCnDG36gI2isGu96AoSEUYz0t2xn4oRcNEHQCMEhSf/+niMhyauai0cFOVM1/dCkyesmSqcDuZ",
-	"7nHHYLE/69suVaUVcWmNfDUSp13+67cYgOZN0xuQrjs/nKkX7miko2kuiE82Y9xiy8Azdn7pA99nN6wu",
-	"dSP6Th0M6Iv0AW2VsZPGcHYRHUWZf0OQqGZazp5kR4y91NdfdPs5nJ0/GhjAG6/ww/vPxweACzJpBFFz",
-	"cxVOUXr7jBtmaqx/P+x5YbUU4NG4u85ablvrHirY8MlowKn5nsOdYo6oqb0QsghggSExfQ1GI60C4ySX",
-	"5Z4BRGpkUp6Mt5EpR7bJt5amgDVfx9QShoG8pOXYKL4YXRpPrNUsjCkAggwn7IGpQSqivSTtq51RxbD5",
-	"Ffg5SwuKjwiECcayhsP95yjvHi8PF8UtOTACz7KjrRpzxaR1ulUuAvoL3PXWr51KrLRYCq1x+Vpi5d8B",
-	"2FFRqhopRqRdM84CFA75UFTJqlpXyoj4ZxAN4vDCvoEAH5vvUaLo7WNLOdaFSy7tB2d6Jr6b7FRvRQtR",
-	"wGiIoFqrfHTXjxb2e8BjS+Vc9GwgrEnGgzBo4DP2UpWWLyzNPdvx0o7uufOzr7qqMKaLzUJV5HD4A9Oj",
-	"sXoC1j04E1O760AaEb76adZndfI72JlfZ4xsuB3fj0376GFjSr7qHXk9OXgPDXH9EcPcj0yWubjOGEWo",
-	"vLq7qRwEJOuxk++dEODk2Sm7AA6w/vtsINKi912cj8x/6kn3Rftbo3PvvO6uApMl86xNvTHALzzdnWKF",
-	"FG211LmT5+jSw3D26LpH1Y9nDm7N9pdZhOXfXedevXUaby7O2Fug/ZeF8x6oeYqE/snAcQWXoZYd3YSd",
-	"s+/syUDP6x+r4xL6Afqd1pU/ecHQheN/yhaJRT6JIuyIklTlShgLNEBTdPTTkeM2VrbiCctOtrlVvu9K",
-	"XFVwOK263/Qdz51j1xYwYG7A8LW/p3DauNgzwwv0Q92RJ9v/UHJba15EZS/XfMSmeqX5KvNxAgP0/n8y",
-	"Z+x5E6XLhrt04/X+mIJ+CkDVfsOT0436fasB27GxI3qFWQWjENd8YYv9DeURehwcmGByy7ayRMryQ18F",
-	"t6BfxIXmc8hh8p1PZWIHmkWtCx+mxkH5n2gJGSE4/Y+Gkj/+5x32Xqh4njf3uqVmIHPZwTDhp+7Fxkog",
-	"cTZWczjm6ZHG1m7Mtp7HTai1aGJdw06ktAwvzAKfv5eNICtjuupizE5vyKDbVsyj6Gjw2tF3Ph43Ukr1",
-	"gcvuQRKPOXBZAJRab6nP8BJ2eD/iUtX2wLAOdfEUqz0ocAYaG2dR+9IJdxki4hoCmo4VffhAMiVLBc3+",
-	"6KetdAICTP/4EDyHF60bIO32cxwgtt2KkV36ssagLmluqoYcXZQxJQE1bmPvBimgK/3bw883HoHMDwUx",
-	"/n533d1tiegZpviNzrAGlj+igJ1L6URwTOM/ne728nKxpsTvQRhAmrXIIcjfFvc5L53Mtm4zG7lczrLZ",
-	"hu/5BtvCrOq4JLf7bBzf4fjNzWL+YNdC76TxZmMoW8QsBDUmw166EuMDsaSGEHnCXN/wYDVJh6r7vuZU",
-	"dabpThRFGyyaIdOeHm6GOsVIm15ZvODmhuLdLiOhyx71NZePfVKv9lYGJsEdf3KeYOaMGzgrkTPsA2DY",
-	"XtXB+MZKY++SjAzm0ZhguFM7Rfo/qFY7fXe+GSHKIZkuuFn3Hd+z836Y88Na7NlccB0Q3RBX+8bZus7u",
-	"R1ZfiC7Rr62/I9ErHiMM/C3eLGp3D1r0JakIXZc316Ol4PrF+JGMb7xgWzTuQ5SHjsig3m6ob0Lv3kat",
-	"z/dM7PvOtx8S6JeOWvfXI9Ek1UFshR0IWiaoUv8uH5ZG+qB70K2dj/xktes6hXX8iNgvChX4lY8YRgWD",
-	"Cym5c8aeH5QkwkeuebEMQI4bOvtZq/I3SCPY65Xou+dvZCl8ANT5wV1To7lrGc4FzjCL6Vw9+rJO3iP8",
-	"c8W1fdDtmtJK5Ko8NS+j8qEBtvMyBtBB4HPuysgroyJAonyqCKxq6ltz/DT5Ww2d/70GAmhb/DBZU7PN",
-	"Zlq+eHg+64fR1KY9Df/rwl3zv750/3vq/vfY/e+R+9/FLJtdwCMewf/xcY/h/0/g/0/h/1/C/y/O8Q+8",
-	"llOxMTQijK3hBir6uuNdqKKAnnzdIf8dLsUkNIFgfIs7v7huMToBBv8kIvQ0Cy12ALCoY+2zIfJvsdF4",
-	"Z0QFsogeTCHEFoXlXYGXZlsDl9ZcU/lkgX/SQ4wVSHMCQStblytjYXv8KstFdExquTTCjsvID3AdM2te",
-	"bs4YBM0QHwHSEuq91jLPhyyRSsmD1N5MXFfKRHwLoF8L+SonTqCiD2CJ84OQT/M0usBskKmh1nJgScya",
-	"Vz1dFEnxwXrAxV0FBJfORQGI2XldFAJQn8hGtSw4Yn6UpSu3tVlrBWlAEJcHMD44WR7UlAwcil9vpE5Y",
-	"p/fuMqY0WwruXCIzYBWWfGUSMiGdqKM1OAVAwgzByUIZI1pt7AsFhjIAbynQQMGLQq1umBm2Uoyl8ErB",
-	"rBQe+elMdMofib3wzIUgwW3RumRfnQN8xJkCVcbMloof6dgolRHtYEGQgmOn/aPzE+ImcTAUXti03cTt",
-	"8L2yiGPxQL0t15v4WoN+6sZRyZSJam7mru+Ew5EJvXUT5HsnnGFdSftv53ucP87gj6/gj4sv8I8v4Y9H",
-	"T+CPL/CPJ/i7v164Py7On8Ifjx/BH3/9q/vjEd7+6Et45uNHT36OYZCQINmt/Jaj1E6gZZrAeN5td7WV",
-	"Jf100a9bcVobD6jTfRuONvihb3f+uLc94GXM3zHqqJ2fP+oGZM/PoxiaAx6uY7L82tPjG6sxJszcyvgh",
-	"+YYxB9xd/mKEcwKTV1zQIzHpRwOzQCFpdLRKMSW/GbVolarGP/+NUpVTULk/wHD94x8TNxaWRa20WnA9",
-	"VxFbOTwuHFAa63YPbiv3BfwJmuFmcbjvfMdgwoSseL0SA2cOreOIFscFmmvBN8aHWUJfhUTpfXRCwrFI",
-	"Iyc8YStefBk9qj7jnRgXXi+N/bn4vcusW877l1hgSryJyHKzSZmvUKLCyxzTDOw5M2KhSuin2wCjl4Uz",
-	"0g31ahKI4YkXw6TF5L69pXDc9GgUslBauRXJh8Tk9dNydaPVq7g+DOr2IbzC7gThxu2OQl1LrqFziq/6",
-	"ALsY15N6YSiNvq8001C+UeQRtroYFbMX7rJWcN873H3pofY2PU37RS+i/RqilXT9pMTnmJm34tUdouUi",
-	"8FNZrgqclH4ISq462NPOpXanQoWmKWQuyxVrepVUhXOqsWMJIEd89xKoNQs9TOg+/3M8hNWuLjqeigXU",
-	"ooe7AODTieVartadQDhUqyKTqoAgm7RZE5fxjDAN1n/eFXaIUNhAHlM0gXXo8XJTAB/2ZYmTwWq5ckpR",
-	"leJPhkEwORS7EbNt2Hzg9ye2r9O262FcPI0Q+cFGvkskZ0G1/kdiB1DlJ0s4AQtZboInTu1u2nEFLfhi",
-	"LbCDuy9x8QvsETKTVg7wn8fPA2q6Mx5OwQvR6R6wEA5M/4v+MxSC9ZyM50JUzRdiTWKj8mB/3YLGrasq",
-	"Yoj21eOP7jpUtA16nsoUb6whe3GHnpj8JLWAjvbJh+yj6YesulEIvRgv23mncuihgQWPZ+wnZ1UCKsjZ",
-	"S3Mup0nvxXTk1aM+ftwNKgl39XQUlAocuOX7SqniIFN/fixbY9wN4yUybWmOvX2r0ucfusHd+QKo2i6l",
-	"7WWHSNVFAM1AAV4v1mR8eYsLOXd9oYHKydhqJY9ajyyopnMo9JbNKqE/1PqwsOCvT6JrxKHMoVvlgPFT",
-	"pLY+/C31bJPllP159ihqih/KEdoavWl77+WniUPiZVpcqeJqKE5ugYH0uMQ8x543e1V34WAJCmgcT4ID",
-	"+C7UhR/xbcDLRh90jbHcO1DDVlbf9HGjF5FaA5UzK6vGAsP2LVOspNhpFFPKZicSSHRvjul4D0l9cCHZ",
-	"t9YdNVeiMB7I84x98fT8kvEd3zfmmVZ5J6+PTVFv7IGmQHdxtHhlqjyOrX4ltDxIZf81/l68cmx/t9/3",
-	"KGmtLdcrcTMoPz9whiLC+wJKVmgRtUgBKjwZL1ANvDvHyjHc5zG4stm9o5idR+e3ITH08rbP5MvnUk+7",
-	"UwJPnZYyQ2av73XnAbZDsZKLaO9Abm8W2pofxHtmWi36aO4X3YLHuaqdPwSJdVAVs2y2EUWFCfYr4PDf",
-	"1nAG4dMMtk83a0HECzBn2WwnBvLNfYHqB4eRqn8KyPFgDc++iFKrFrKkNjCtqAIvbG9WfvJ6P5y8WhhC",
-	"HSw2RL7ubozmqU/JLHsM1X3nlBES9Gp8l+OahI4qBS9zE46J01cqdlyLbSU0Fqt05OQiukysdf3Iux+3",
-	"X/3gUTQpPRYl/UmInPLrrZiNtD7nHoUxBjDh0YmZrIV28mYAuUQb4ifpnIhC7dCGgL95C+Lmgel0aCaM",
-	"4wguU2mx4NNRmf2j9Cc5Wj//eOpq/ZbSjfg98U5O7kEMN95t77VpHJ6fQM+195bbE/saOV90Kc1aoHcC",
-	"xG9Y9EpEcEQTN+tDTgWPsEs5PQG/arwKJk0bSgf3ZbM1/3WP+MwaCumOEAouCq4lvBdIIwpV60EGoDmX",
-	"Fj5C7aBBIoTCR1e8CcEfPNJUECH3g6+oVWghcmhUZgoF3SHX9bZC8gfRYMHm3H3XViGKD8LadNtOC18T",
-	"WC+oVFFVosT5Oj4ZbkTAvDm5o8RCRJmTyhvM27SdApM5tHBQUzF9BE1zxt6D/y72yMbmfD61hBy3BMp7",
-	"qDduVpXIOTyVlpHl5kGOtaRr+A2UjThDkCg+kJprXuuS6tKPrFcYoEEHPbYGL0GmfQymYWCcMBPHO280",
-	"szRCAlao1VypzRlqlGT1TLfBMD60V2SCet6Ifbyn++0SYCdyfrrRNF3JaQ2aN8a08Aeht5NZOd2j/cL/",
-	"U80j3Sr1ti74AMVrr+9fg+OYRUHSE6e4bbJ0Dw+A0uHY/OFGGbxAWgitzbbYU6D35Jssg5+TML7oashc",
-	"OClOaSVzuCjQ3IEgoGuut6qUC7ZQpTN8bb/JLvxG2lqU9uQOaXxbFYE3tTuebVqqruARpkzP4cot+5sW",
-	"otxJ7FuUzknZ0jtfjmkdWqfmW3BUseXpIicP85pbwcvEYy02zvPEgcJrsu76jbEkFlte8sWZF610pkS8",
-	"EVWkzMUHcT21VUxOVl70/AQiWSJb9Y1JH50/evrg/MmDi0fRXiM0gtbMXZyfx/seTelklM1+VbF2f74X",
-	"09e1+6qHb6RBtNdI/203ygy/nZ48tN19SmTClLYDb50913i3Obd14hb0LT/7meN+i79k4ka6iEY61O8z",
-	"LqUf0EQ5RUTB6Z3sU3iiBMzRrVSkpT0opIgNVKjFZieNgC5DpdJ27c4TOhrn4IFMANO0y7KgTsPJKxpD",
-	"7lnD9hr10Ot35CK2e/8BIyuwVEWhdmc0jclLgLfhCmi+2Lz1dTRT1EQT4uqSrh8aC8PNmo4npXnD8H0k",
-	"bvBVJwT1VRxKXa5SHnXxZedZF1+eJ3XRnLrFwoe1RzayznPF7dlbcgsTFxmoInCJCTd7yuqmNG1NbSw8",
-	"xG3tm6LXhWCG7xNBQ5X0mKGDOnYrATFAIV1RrpCTG5Nfic0A6kLEQy3KZ7SxcUOk/VauRJTIt6EL6+U0",
-	"oGMm5GvdzYm8zhATyuXCdhQRqg3qtRBYmwGvdwVMQnxvPGLR2byq+95YiM9HRW+v1QFKFz2ZBIgmPTiT",
-	"BgMWFfIa+U8d7BgeZZlGyT+FZvqEzict6HOMehp+jQeNNMxqWUHQS3lyTezRKm3G5mKp6IBD2DMyV3eb",
-	"FR+zkN6oVdPBtG0EP4oYwaIcbgw00ES3RR8lV+uffGLttEeQt9jfadB2FOZpzVuNSNFXa1mTTx9Hnloq",
-	"i6sy3mwTmf9SIrZa5enNhZwEvVP5+AIYS6DrtF5DoGnS2yq/4nuwlyKtld8ESmyEs7ayq54Nsbt6vY4l",
-	"dBV+AYpSWyZoxvxqJAaFPiA32ikxIS2rl2uazQkG5XfCaqzegwODG8v+fP0XasdBFZvOUPzz/i/eUgzk",
-	"WpE2myd750OBk0NrM9AOBAZg/AsrFGRr5hK8GLNW2jL6gRjogOOFLoO/k14xJV+xpRaeiTAPz4IeFgoM",
-	"fC2sBL67kF5oiNdplY+YvDA3TUx5iiGVJTdc35/acH0/yygM5PtNyW1am3MShWki931dFMFogMO437bz",
-	"UHUewEiP2sdTjeDjE5RmsnpderL8DwYI72X14e0pC26dy9T9yFO+9hYcqBt5J/c0rfTygbZVsent/Hzw",
-	"1IbUEBch8yo3yF7iKYPnxMnHzLsEDPipeWGfZj2a7YKLBgKO+ITEiXin8lOnobbrqd0BuRE33zAJIuu7",
-	"Myde7kNqKYpUluLraU8HuHttkzX1VG865dJWKevUnUwOmXfawqNas4yjpnlsPvhgtlJ2/4LXRgw0TIPu",
-	"EBWQZxcUim67RBNEackXVumJsf9Bj/7EFkw0CHpOyuQkute4y8JcJvrMtK5nuK+TVQLdBoP4sZRTbe85",
-	"N4L9b7bT0lpRsv+PmQUvBPsPRjRCvZWDDoUq1insJ3oGNyxcRYepKp28WBOtt2oIi5LwDbxItbnMfjvH",
-	"yoSRNDpe5x8eRpS1vjYmHj/6dMlQq9VOziWKHe32hJIWChwFX6x9GUOT5vnXP0AT/GN2yf4xU7/+Y/bb",
-	"M39Rq70Sd6aLb+NJmDBWlxDS2vLr9vhaznBUICEbdPZyreRiAkgAc0gojVrwHC3ou+kfH++o9601zP3m",
-	"GeBCSuzZD241Ohj9FJkfY1/lOWfEPUaUVu/j4YD9uIDhC7JOQ2B3Y0yo/otryUv7qj2Uu0RYDKfiY6P7",
-	"idukxlmxCJwWW+G2pmfwdUqhUGoTnHxxbZ+R3Q2N4uZ8saFufIvQVfygCVe6tV1SIvRGpTdDCEBergqh",
-	"IVJmuMxbAIl4iSlHGY/8RhJ9btpHGcv36VdbGW282rTORHAHdD4FVhtVZmwD7RtbQVHMQVMB9o1rmdwz",
-	"0oNv3KSH3giR9vNgELQFZe3micCiwqw1fqJ7L0mQXyJaRGy8NqOVSEsX4iY6JVv4E9+n5QoPsS7YfwUL",
-	"AeVW+A6/u0t23a+WYg3BPVTVUcwN0GYZ2/v96s6cjP3K6qq5myhfe1u17xgPntq36xVns19PMRFJAL0T",
-	"/euoNyd4PjVBCAyPsKoBnjC1CSNSeziboYyAdzF7kb5hnuP1CTsmm821dA86/sAXcBF4FcXUDCgwuKWt",
-	"8GF8FhOQM6QLBfwY/IRhUwiUQh4Sqzx2gN+1Gp9+BJ7Mi2IyGHeaMk9Fy2GAlNxCYrrzSmnA1fgtmy3l",
-	"ypmKJ0PXVqkb2K+cX46Ww1pw5BwHsMR8z9ZYbUXwjeHJV1pCX0XAJcxFEUeKcruO/uKKF7W43QwqvMsP",
-	"xr8hLAZfHV+KQ79yTYdgH2QP2rjMkVcECoiRcng44RbWtn/692hFpsC6d97yO3Y1nmx9fxgQ1Ts69jxq",
-	"2QukH7xXKjQfmddfY7lmuMqc/eShU+Pq17kQuuTFQ7oXtbCajIQiYC/S5qIMZfBTJVRVYFNbViomS2N1",
-	"vRWlfdbByx62PhZFfisCPC6/+C662r+gL6ruNlkuVcTZV3pjwOMETLNcUSsBPJFsmwUGa0uK3DDui2r/",
-	"y73PkLP6j/L9t+CiGvbnzSpj24xtH5qMmYx9/5esXQ4HPMEe7PpSFEbWJmOh6svAw+j3l+x81LLJ2Ffn",
-	"bWsGc0AZu/jy/B+l7w0RSsi/1lppHHSl1bwQW5YLy2Vh2J/fvX7Jvnr85K9/OfsHNhdbiNKIJu48++7b",
-	"D+7I0cXscra2tjKXDx+qSpSIbT5TevWQbnq4lagkpHXn7+wVyOysVYI0uwBXpBIlr+TscvbF2fnZFzNU",
-	"gCBJQa6d5BPbhoJJlKr8Node6rC1gPII2ezMoHnQXPIw13zpBvevXss1A2uzWWEtBsiCr4ZyPh5wtmeh",
-	"0R48h1lRFNiXUymgeJ5dzn6phQ4e6OUM74XQjNMwN/TfnGXjdoEw9gU1k1uo0lLFDK+qQi5gjh7+06Cn",
-	"17z2mNpr0B7dfQZJe/cPplIlhVUfnZ/f2nu9wfZb1nnI9YMyn/agV2493shS4BfE/Ft8UzZ7jOOPPS18",
-	"58O3uD/w+i+mXf/o0aTrm3LQ1Hsgcrzdcr2H4ISTSJRXD13LGmpmLbgJbc3XglXSV3JZKIr+b3/8zH52",
-	"z33onMG6OvOzTzQJ3b339bU7lZ7DmXgj0YifVDGD/aA20yotzl7AUKedl3Cnk5GokMz9E9fA+Arf9BI/",
-	"5sEraSplpB2soSwBbqSYs9mZtFiD3dn4hyfabydI4w2l5esrofcIF7DUez6jeElVU8Bqvme8ZDSVjZwU",
-	"auVlRA7Lxhtp7AtZ3lQykhBSL2RZijyS8v2tT2wzu/+5hrDhjhuWi0LYFsWy8yHsWmq7Zznfm6z5V5+S",
-	"is75w39BGPa3h/+S+W/u7SDLIOudI3A8CAwHFXkAdE75CG9X97eltwOEi0CVR89emYNnHj/P39b2Bcah",
-	"DuTmcX+3vXLu731ocnz5p6r539bWMKO2AvezlzLYwwECgoG/iDyp67OFuRrR8S/U9fhOtuLaPlyYq2ds",
-	"sebaCPu/a7t88GV3Q/d0X0z/eiH8bNWvzySoXekMSudQwDdn5D7Ipq8Lcr74hZur69bCXRfmenzlnIcz",
-	"x/6eE3TxVZmfOcv8elugoWoeqOVSLkSuFuABnmE/K7MWwm6LM/izu9bBwJ3LkseyTvHV3zXj/WwFIOCS",
-	"Ye39F7M//9837//vX6LrveAUz4nrzZeqLu0rxHd9Tp7BS67zIUFZwO8+Q0ueW+gA4pbU/QVS6c5gw6gD",
-	"xiGQlI9x5qNQXmSaJttBcuoAdBgQHn/F3ciOf/zHkyH6vIgcNb/7bOVoK8vQT4BSX06CeFFgZMM7AP7a",
-	"liw5BQ9slihIkHc4Jkd0wdRoDBAVCGNmv8e4RpKLQgxAMVTqzQIeb2nqhmIefkk+U/HeqbrIiaaoVeiU",
-	"EQ6DO++o5011Ix3OWLUdoe6T0kJw7z/f//D9JYEG4FXXAn22ki1EUZiMLZSze5lyN8B1uNPImhNlG07B",
-	"clWKM/bTWjnVjl3aIcwrSorVOqvgDKl2unsM3PE7UdTu2be3V6ZLMwzgWPgOFuvfJHpHNf07xSDJYTKC",
-	"EElzwJsSF2u1rbiW5vjBDxeJT09hvwyj/3gqG+cm/whK+4MHqWCHBoa03l6lWN+JABrBmAYlqXT+mYa2",
-	"uaU5cGrT61Pwn4h9CpCmVhUN0e6Y1leV70Q7FL58iZfcj6xV+5T4JahAHNb9+6w4Hx5ElXPL59wIH7W0",
-	"YjBuORTr+45vBHx5b4ovblGRVMdmcn8f2+WG8/4d8NtzGC7Bo/pxPJSKh/8q+VYcCwpHQr6E402K+F7E",
-	"uNwGg7nvcBjxNT6/tzV2IrvGHr07bggB+ikGjm9FUEST2kF7wX2zLEmAnvmZgJpAaIkGopMfyTnkfD/Z",
-	"Ppa5yJA3Akxg4FIGJQ2EkNKwQm4EnWVuRNAGyin3tao1m+/hz575vEPCjC2+UNoT7OdXfH9H1vMrvv+Y",
-	"tvMrvj9mT+R8/xmaBs/dd3mGlkZkdsGchubJTsC2vNwzraaa0U72Hy54Icoc+WPjmu4V37/0F32i0oXp",
-	"GRrkzXM0i+ZzP90o/e9CermBPLuXH8RgPXny+MlfmvZxwHmcQxOyjEGXswxpHxFTSfQ8wxIcKoMGxfdD",
-	"K/H7icruv0dq8XcjsziXl8yJ6+OLL88z9uOH1w++jOYwh6VTLGUpQ34i6oz9TdhXrcvu0JJsvyYiQJ1f",
-	"37v/9RqiQAHSJTUr5FZaQxOeIfcyFlEATtBkAe4F0QQnu0Cx47vKx8P8ubiSixHf+BVdcx/OMb4rxT32",
-	"o7r/taE3t1qDCMsA/hTScjS2zhwDhAeVTSGQrOHQg7pSG0EzkIKJ+RaNa3g7KxXbfp6uzhthEYXtJqb1",
-	"qc98k2T3rNoKDUBpEV2HqUFPj1vy9QOx3FdrpU47Ru+CCARgGrEqzTidAF4ex9DfX9LW7/oBbybohH9z",
-	"8Bf1xfAbwTi7vBC5d4ME9AqXlm35nqmy2DO3ulN2yaG2OhJbugnuj0JFQ5ruD7m6bYXJV1xSo5cdR34o",
-	"wP9Olg2tqgcINzlqMGhVfYCr7sNkeM+vRO5fmRpYx4/4SFhsFmA7GZvvGaniKKZnaAu91IJbEb76Xs4g",
-	"N6bxmoxmHaYQs/eY1Y098VS6vXTCgWANC9JnGGv7uxAV6JBGUrHymKNnvOW5gMY1Ae+uVVWJ/Bg2rdEe",
-	"DwulNsMRijdKbZ7b+xVumQ+2L8DPbxPsbURlU/pkZb+TPXN7J+4bJHr7LU6nYpGp+zPNWnOQlFBBGCr1",
-	"4aNb5VmUyvcEFW47UdenlK1jPYNe9Ph9uRaLjSfjurNVxhdElvkbtXMftWeISBFZkxBC9Ja4rgpni8iP",
-	"UZzzQUIyqWz1fwPLyNhGj3l2OlqebeKqjPn2r+DfOyrt91rxcuPoiZsJQ7vlGfIklWwuGDkb+RFb6PZ9",
-	"+M/Ggrr3bo/Zp3HijFppz02TAv8kgwjnX33KR9t7dCbhaOOl2E1QiHccPhhUpvcuXDtuPkNNTfOMoQSs",
-	"M7TCjNopRyCobwu+fwWX3FHuUavqo8P/3SBSwxAwX5lPnwGm09uFAGj4DE1lJwMGaBSxrAlRz6GlWRvo",
-	"GSzmndIbPLmQVs4MphiR2DvRHPv6ihhtjtVSkxOIfJz+9NwKXtpLn3qDJBBZ9diRhQB8zqBcuU+F+lw7",
-	"xBeC9JVRDF6kTwnCsH+39dITT7ubmvyIp/R8qmq59C3725anp0GIoVlv3eT0UncP9iZ89Ji+wvF8+tYm",
-	"fswnYW7SlP1ha9466lxrsbDNho1CVFs6/m4tzGanfkRh+jxtS+CxCGoZjkeKy7h1jq36qpbYh2YINvQ3",
-	"uOAOVwtfMGDJ4fA+DrkAYoGaTt1U88sqvhINN3u01TxcCb/WcjWIEgLGy0Gr/hvkw/wIVWUTjsKJgfWP",
-	"esb8sCthTu+++IzitZ4J3MrPuHqYG08P3o36SmI/b8fjd9SKrq+G1oIXR+Lv3+Cv71A46A1RwitsI/ox",
-	"lBBmd3RdtnCIvmqsie/yYb4BpB47UnryAcr8ChGI9j2yn/xEv5YAbFiorfC90fBY4XnuNsIZe47RrGsL",
-	"t8kSSlnIatNYk6syhgDKi6fsuxfPghWbi0qLBbci75eafAvjfy2LmxTYZtE+oLb58iEHEpkcGgHyLMZ4",
-	"mFKTK2R9r6tIv9b+m39w7uxOGp/yBDxRIMUcGIflG9EZR5Ar0sl9UFrE3ebOBvC0mwtV1NvSb04vAO5F",
-	"JRxteJVaMlVr0/QdsXIrLs+fsQcXRDQOqJbYmPEFnVGHME/bEY+B7ZoenU/P+4XDkU/L+b6FG/X9a5Bx",
-	"l2IJUL0FaOtnrQYpWOUE/wz9GuTQEmBdcEwWcr4PdV9bVdo1/ZQiDd9xvQnFoGIht7y48UjpOdGxZrNs",
-	"dpYmp5Sjh9ReMyKcZIAquLVvBMN3+FdlrsrWuH0jUwRQ6yuYxNiwf0VRikdrzhNG/E7tDLL5tEZq+L5F",
-	"6yYK06AroMuq0ILxwumnvWfAGJzYRWBmmbAR78cKw812tP1QH0NxiwriUCH0SM4PWflTFWiGuu9yshrt",
-	"N1Ox1PIlfvyNNoz3nUix7QeM6udY85D2mqqFFfaBsVrw7RitW0vcn5x/8cXF08dfRrne7s9cxqP3Hqxl",
-	"D2IBXvB7sZMvfg+oF9hzMCdk+3FwMKW9BN4pNMNgz4F2o4t2hGFW2AKib2mHU3gQZ4pn771hTN3r0ohn",
-	"3RM/Ks8vGb1zdQ3JJWkN84ZBl23wOL60meDbz9V9L3Y0UbeP6rz9NXXqV566rtNjcV998hy0mqwYYsNC",
-	"s28PZq2by9zJHTUpmKvrZ14T2LXYstb526O+hEl+OK+LI/hQFM5vIEF6T7gdPJK71Tcxj+BG+M3r+8E8",
-	"/7E77nx3IBtBewd0dkghjRX5JZvzoshYIXiesYuHF0/ZxcMv2cXDxxlbK7VhFw/PM/YUwrNH9kparhuW",
-	"8t8YdhgSwW7SwOMjjwG009FUcDgpbz0VHBbl7h0vp6YTu74+Ph9v+/q8r++JmGMj9j4XITV5Z+ZZG/hs",
-	"LBaV+wf0m7w+Po+4Zp94ehpn+JNIT6Pa/iM7fRdISKO2Ao0eatQrbQckHtPOd5uljmv2exWpzztHDSdG",
-	"KJ7EyJIaOiYOVt5UglKnt7fu790zP4FV/4QVyf0qhh/KkGxCvF/GCmUg5lHxxUbk2NSbmhXvMGqygSpc",
-	"Z5VEZWhTql0h8tVRyMPfw0UfqSmTb2PYHshJnQwjMuZDR7OP17LDLYKzCg2wLyGxymVTE2lgnQ0xQ5Of",
-	"i6iLDdRPUmv83VpgDAYTCxD1QgNUH9j2XTBr4bkcBsokMZ96F8EZ9+iPxeD/BjsM/7t1dIMMD2JyMItd",
-	"8DLPUHa4J/VvuO6wZedSmnWTTzRClEeEyRznh34juC4/eRyP1bKKdYMXzP0G40ztUl2f4Esr1/09oYTe",
-	"wILeE0N1QS/77Iw85Jsm8cnckd2KVGbMHijoJj1RyCtBUNTWEd2dufeg7x8AXAUvvWT/M1fc/g+kxjl7",
-	"I6/Ee8ut8PXllOmFFrO+/a55xv5HiyvpHM3/QeVQID1gK2XsXdmNqCw8nHzaM/athT5zhtWllQV8K5xn",
-	"KyVMH8fyN2HdoL7GD0sj64NPi6YPR2n66D0f74gvxc6ThALXbHut5ZVoL7ZxC3XMHAureZeGefOSITJ5",
-	"/OXHmVFnB7UktwmyEcbhgNL6YIatdi7VyAx/0NGegXeQ9YM3vVWyTKKVgQuxmOtkcv5bsSLChDt3FVrs",
-	"M2zHjP9gubadIuvDVcB22EcshddQhHVHpufzueL6oxmf1I99qFsd/fazMz+bjyN0zK5LKsZLiN1iyZ4H",
-	"WXo47YAoqVVCs8k3gK/5gxH21hZSy8o0pBtrXlWiRNAzpF5vwOXaMn3UKqUd5R+9KH+/vSibxd4Kbmot",
-	"tt7QHWjvgVfdTzLrF384jChzGlRzlmQzbKA4FvuEi26WzQ9j9O/82Jmh16ouB+MqCD5usfUEJKytQZiN",
-	"sOazbCmwqLUWpc2A60wuIWjL2QIac2u1bYiBrNyKPMNGnQLq1g/qGXpkCBWXsNGP2LNv6ZI7XHf/isGe",
-	"Kbn4HfTF8UNl8z0Fwdo8qEiBHEwWsIFlO9wKcVYxmQuVVvAYowWX+p4y+CoX4y3Zs8AUPFBIckge20X0",
-	"xjiFDxQbjINe87EZGof5XdvU2J+i3nr86KuPygg73wNHRS6eQWJiodRGCuq2E2g3KNo+uDsQFX8MofvW",
-	"A+fv3lmHV6WC1Wjo929/4YTEaF+Pt097nuf4gXcGxqX5u98N3HrpQIYZqDb/wKqcyt9akdD07XrcAmcr",
-	"ofySHXHl/ibUf77/4ftpG3kl1H/cJNV8fO/+mzhpNPPYKOivXz1++pejq1mNOeWnaORVdf0f19vihHjL",
-	"ju8rCIt+zsuFU+oWK3wu+/Pf3v5fdnF2cXS1NjinR1br79+9mR49WSm1KsQDwbVdu3ecuHaf/z6jhWvK",
-	"x0O4DNNwf/77d2/Yo7NHxxYxEX7dHN7/3vhrlKqGh0sa+wxSrxBTlhbAwbdGw1XbIeT1XRpT8Gx8zX0H",
-	"ecbtqT+gv6dRYTqFZpjSbKuuGkHuyu5KoS5xHlXUuj9QGw+3Qq9uGxX8nXvmTcV7CnF+aVUn6J6InIf7",
-	"7iMoOhFcZDoeZwrF/2G/+E5RFzzx50TTFq/+Y3tO3Z7feNYJvxn9OTMHI4Syl6E6WYAybJ9Bozv1ThH8",
-	"97hbT5Lwhubk4rxd9jhd5D+Zk/ATrVj4PdQ2hr0FjWlhS+G2g0yJs5vhWCPEKu29oQ1WjsYPy3us8Hev",
-	"S4L6wLDu32F5XhQN2ncjqmj/KJzVsdJ++NS7DCaWH6VdU/Pi/ukK0MiKlvgz7ddU4bIeykLYbenuavmH",
-	"t4rTeeCsHu1X0tp7t14sfIc71j364zisRzftH07rrTitXox1U5V00Mgjribu3OgtZx9Xsj7nstXQsgPW",
-	"/qBUtbPeWq00327HMrnNZfdnjvl3JtlkzQA/VcOsGeGodRa+/O5MtGZyP4ad1n37kLHWFoDP1WJrLXVU",
-	"UrqbNNWA6wjQv7sV5ydjkil3sFtv35674z0env8xLbtj2/wP8+62zLtGvr2NV4od4ws30QYJACdolzu2",
-	"+4Y10/0L37+HBRjE49AMPBSEX2peWuljxVFb8B0wA8Bl+7HWWW+5XTfEvKLIGxpmINg/y0UFZPkxFmO4",
-	"YXaosaYRL/OiULuvt5Xd/xcvauEf0aeyQgYrP7gvsidsNURxjry6SaOKo2kPZ+nHEpIRUPyvPRQfCbNq",
-	"U3Os2G3PIpPLdll7bJR1CTs+OqqL8zRabc9XYhQVF1vDCj4XxQGff+z9W7e88oDcuzMzCWN4I0tix+bM",
-	"1jpwPGshCp/GKZvxuUsMsHQsVJknDLIS+kOtu9TvIRuSq3reZlvGZYl2X7s9tRU21oBRfAVSfIrCuu+j",
-	"iefGE91UQhtV4h5DSkTO/OaO94LQqi7z4+7oO7zknoDFe5GnIosXvCjMR+oDBO9u52F4LpCapuDQv9XT",
-	"/zcHgLMRFuKIP+q+Hib7jqxUePbHqvZ9d6wmSuMvP8OaJ/gyp039+l92u6cAkQweSblWVVxgmo36EGV+",
-	"mK6XF8Wdi5B7yb27OAtnJQ+0VVopld+niXm/QvSfdb4C32MBFLa8zJkWW0EtTOwRkakLcURWPuj9O7ji",
-	"o/AQHZUyN6yP3lz4A1hVMdTR3XIA/VBSUyzf4JbS+p8rExeIKRqc9XbO+P/P3rX0Nm4D4b9C5Gz4hWwf",
-	"7q1bFCjQXnbdYw5ci7GJyKQgyVaMIv+90AwpUQ9KcvRy5NwWG5qSZoZDzgzn+/Y+Y2ljFBN7OBqn/YZC",
-	"hlbkLWiirT7OfMchg2XWkw7nuiONerEbzagrydZl0/Fre8ukK2GOkEU3nmzJoAda0RPNngdKtQWLSBde",
-	"w4x5aiR3ni3Hnv8rMuXGKrT1uVuEuxxwObRYCY9Dg8larbqPOkSf3hHmHrH+YLWIz9pDR7UH5S3MugNk",
-	"qYplB5trXjgn1HHXBYc/9LwW7zPkZryT3mWCe4behuPPwx4/QrH3D6CbAyIj0cQEeq04jbz53FGlCZ1B",
-	"rsqUUXrInarw/xujzlbTuHe/HcVTb9lrOF74Hr/AyRdNs8kHvj9AlOnKCOPvKSaTsFyg+VDlc9lnExoQ",
-	"j0nPRV8KaHbWAgJYGeC1qgZlu7V9V4MG5RHLxdiq7PjPmqzmj2uy+vmXmaq+AfcT5hmOjAqynv9UAOyp",
-	"h+xpwSy27HTtaWFXINdyKSZr4QCrSP2jFHxHdlIEIVUYuZTEJpsIwG7Xx5rS/JYfy5KnbSvZq1Ire+rK",
-	"ZdZWXZt5SxAPAPAGH6ZIisTVJjmcZgV3ZCQ25Mt8TR7nv87IarP8UoU2B9jJ1VnGLQ6pubURS/Kk7iQE",
-	"HmNAZEci6Ts2+nkYdc11g6fBEp0IFt3EflA2t282+KL53Gi+yDtLk9UAaxhoBNjGiFPx0d4Ctd1x4KR0",
-	"ZGuJVgqcZAIzag7YrVDqgwy8+oE62SA7ba5Ef9Aw+WlRdEny86+E5GjCKVCQ3TUp0BYwJTld9RsKd4Kd",
-	"/1EW9KihMJpQLhQ2Vyf36jZrPmRFMH5c43PWe2EquiA4V0QtFbeaqvc1LAnC5w5KWFRT1W+LNw2PGRuP",
-	"1bAku+VMcDP/ne25wI2De/b13ngz5nddiEQpaHH2t/PW1MU+vosYgQW5hRtaDuOGPit/7UmQcWXmu8jL",
-	"vN1id6BIAVp60Pka/7Xc33WYefS5Bw+yFufwjzd/NUCTRILwI2QtKDC9QEjZZWiSqLJAdlc8tDaljevq",
-	"1ArPa3psZaNyzZlUPFQdYhOqsK72s3JiT7k39NL7bpaaSSM9JipMUcagb+rIhQYdy6u31UFZvd4Qe1Sv",
-	"dpzJGd8sSvqwm9Pfch9k3eEMKmgoMiLFDghEeBiQF3aZkYOM2Jn5RD6HwNBMgDREhHWbWs85Gu49jHs6",
-	"muZlBSXfbJbGEq+dhM+oA2xxVfvdv+mwIXyF8bimvkKEPmdjEqzCNWSKDZlChron8ze13KQgQtoxOFM9",
-	"LP6D6wFvtUH0N3aUZ1almbu70yvADi4Y6WX1QGhEL2aM7Z3C8rTltWeSUNlp87OmRdnvd7fXvUKNX/60",
-	"qCTNjY3y2qrKk9xAtueftaZOvvuweVhQj4Ok1eAiTZXmtyehJCFnSC+q6sy6rabYKv5VCjyfBgrjd/fi",
-	"smyN1ChX656WwtPpBW5jRNJ/4WKv6fgt03gm4FRB+/FUyQ89lwoBmRX9WwUgWkrTxeHapDn8h3ytGKwY",
-	"Gp0NvG4w05x28b9oAMd+NY9xaaBEhtR1kUmckVCihh3ku4P/lgqBIDiYMlDNfcXpoH4xK6chNeJWbN0H",
-	"ejbjRWMbsnxwDcO0QqQt8Nkac/MzK51cppRh5Ae7SJgnli/dHbhghhgVDVZxkj85cx20QQxRkt/oizxv",
-	"T2//BwAA//8=",
+	"7L3rktw2si76Koja58TMnEW1unUbuRX7hy7W2HtkW9vSLK+INY5YqCKqClMsggOAXV2e8LufQGYCJItg",
+	"Eay+SNbYPyypmxcQSCTy8uWX/5ot1LZSpSitmV3+a1ZxzbfCCg3/yjVfWviLMAstKytVObucvZOlMEwt",
+	"2f/58MP3l4wzuI5xw4xSpfvTrgVbC54zq5iVgqmSScM2pdqVGeNl7i4o4Spemp3QZ+ynNbfwA3yWFUVh",
+	"mLF8bzI2ry1bKs04q+Riw6y7lOPzd2u5WLtnq0qUbC8sW6x5uRJmls2kG+s/a6H3s2xW8q2YXdIXZTOz",
+	"WIstx09b8rqws8slL4zIZnZfuQvnShWCl7Nff81mMncXwuMqbtfN02Q+y2Za/LOWWuSzS6tr0X70Uukt",
+	"t+660j57MstmW1nKbb2dXV6E98jSipXQ8J5Kq5UWxozMuPvoQjBp3XfvlN6InKnaXrK12rEl1/gbnGeJ",
+	"syxKN1XcsoXa4oOkHZihMIiJk2T5vBD9kX9cC7aRZe7eKUoLb4rMJN59bDK3/PqdKFd2Pbt8dB5GYKyW",
+	"5Wr2qxuBFqZSpREwf++1mhdi6/66UKUVJcgxr6pCLrgb28MKr/iPfxg30H+1XvX/aLGcXc7+18NmbzzE",
+	"35qH/rnwxu6nggjvRGnZTisYlB8/jOjlXHGd/99aGLz+XzOe59L9nRfvtaqEttKNnaa4av3oX7O1KPLh",
+	"W1qilqsaZ5ImqKy3cyde0cFKw9yD2XzP1rzMM/cXJy5ubUBKllIUuROFLb9uv/B5eL6a/0MsrHt+VXD8",
+	"qqL4YTm7/O/j8/iG79+7G379OYtITM73bLdWRrC1qkmgX7g/VkoYNhdLpQWM1AhbV06M6qJAAUS56Y0O",
+	"LxxZ3A9wkbu6UpaEDjfsn1ub97y/ebOZsdyKsee/Utx+gAvxjn1/v/wk7Rq3qjROdeZMlRn8QFwJzXaq",
+	"dusl2FxYK/SsvxWzmbur/+Afll5ngv7c8fB49o/aWFaqXcY2q1kWkaUwDednT6MT0UiZVTuu87GJ+IhX",
+	"/ZrN6lLiyXPs8r/BRb9msx23i/XY1T/BRagRvDb575mXFFyoMNCfI7LycnHCDuVbVZeRw/I7YbVTuZrZ",
+	"WpcmOr+9WXQa0z1KlG6e/3u25EUxy2aLQhl3/Y6D+q54Df8sJJxphdqhRNB7TKF2TCu4M9fcLa3lG8Fk",
+	"6X655ht371KI9iSQPs1m1w+Um2AOU2FwT4iYXG0fmgw/zX0jPNYwzoxYqDJP+1ortyJJiR0sKcwS3Z75",
+	"BfAD7S2s+6aVekA/tGKxLuU/a3FGq9369QO5rZS2aA+5A2eW1+WVKB4ulBYPw50wHrz7TXtKJokNadje",
+	"tL73KlhaQ2o4Y6ZerJ15haty5tb9LHy2tGILDzo4GsM8cK35vi1dvQsLPhdF9De1qXkxtvFoJt0+VTqP",
+	"jSW+gPhaf1c2C6cOvjW6RcFsnLpFzSYy0z+BCamWbCfdEbiotXZnuLOezE4UBXO3gf3pDpydkKu1fcHE",
+	"trLujBJasFKVguUKjM7ezM1F/qFQlUg8pefKrmNj5Ja5t4ACd69ylp27loE+i79ZS7dWI0cSXPRrNltw",
+	"LQZebBXbOhNu586mvmnflr1jr3rNay8fhxIJis1EtOe3ZS6u3eL0X5s5fUO/cVNjG/uWHne4PGj09s/u",
+	"RR358m/UDh5tVY3iAYaR8z/cwayKPDblAw7TN4LnhnEtgpuC1rlRWwGSR+e94TKHP60sCvel7nOiZ3yu",
+	"Jb7oqK2qZAm7ZckXNiL53ysrDLlTME9sgUtkgpPGtDAW7EIw1FsrPWHfoY0f0SpmTWq2O66vW3sL9pzT",
+	"CzBE7qYFfi6jIm+F3vaf91ex9wvoHuX/vqplTmKDvhSfqzpsbbfhneTEXpOo3mjK8Csb9QaDjCm1w12x",
+	"FIUd0lcV1xY/BEWHy63IYdXgrpiYOxN/QM4VW6siZ1rhIwpZisxpGM6WYsfCwA/nwW1ImIek/e92Aent",
+	"yMcWgo8qgMLpXrexGzvWfbphhdyIYu/+VirQV7li0r5gDy4uDxaxNR+FjO3Vjz4QMecoFe4y4XykF+z8",
+	"kiSlVDbNtHEzaQbUqtvooAlgvkHgBF+s2Uqruup4X6dsOnhKdNclSi8+wF+eIq+lst8IfiXxYD5wPzRq",
+	"OXRgts4O5f40Y9JmKUdpqew7kAAd/a7SqbPIm8uRM2vCpJJ+bL2+pZMHzapp1pB/x5SZV+UrkcdHpZy+",
+	"TPfL/QbtueVvyQCC56HV4bflsnC+Iy4gaVKzEbmT6BTX3B2qE0/+jjIAPUDnO1M6Y2Ynt1tZrrJgG5SC",
+	"a7hUwY+2Ms+LMPw5L/MRVVFptZRD4S1vMdZlLnCOtMqdsa6XfOEMCDYX+YkCl4sK7cEEXXPdH97LHd+z",
+	"pVZbP6w0rRWJS3zEmSvEMknzHYg2foYbont4ikRruRpWm6okCXDHFHye85JEmTPQWEmn0Xuuoy82orSi",
+	"XAwYLDJmR32k08J4idJylTXTLsq8OcBKMWGMHwSPjtG58eZ4rBXsA9gZcHHLdwmjLHieQ8DARxncLptl",
+	"s7VSG2e2yHIDvzZrPO0KxcG93skrcNeMVXA+SO0EYF7wHKwdK0u3a4ZjCm5oBj9Dr0TkCH7jpMVbNIkH",
+	"LYRE0vaJu/RHwU1Hjw/oZLRwSEd5I6XxV1riQvZV55TqHIkZ+p8hekNRm9ZovFkfZsYr9pYX2egi9Ftw",
+	"p5CtSAJKzpyXE38yeo/Q+wPeOiGn03svI4ETnl/JhTijcyI5aoK3YcjkWppToiTRHel2WeK6u/MpplNE",
+	"O5aMjkWKZTcYK0FjNP3I/ZGXKxELhEvny+Kx6g4xaTK2VLVmFn4hS7aUVxBK3gpuah1XWVadElrDCW9C",
+	"M/4NNOHwWJrR8MEjgiOuq0JpcQbLnyw3dBcM8JVYyfH42sEJGDTiUpq1LFcYxeC02t6HgEgTmOAYWe1I",
+	"30bs4wbnoF/L9/FI3JQsxKF1KEKSjl7gHxc7TmGqTsw1+TBZf6+NxSrBGISLKKoASoJyjYnhyYPPJp1J",
+	"r45+quRmolC82kOudFsvKNey44aJ60osnKenlmzBjTVgaSyXEP2g5CklXzAwQjr7QFMVapfuEr8t1O5l",
+	"9IgPjuNJVqPEJH6iYnTHgYr5bFdkz/rnhe1iuEw0JZe8KNrL3jKqt9wKLXlciZpKO2vkBNUVHps18xC+",
+	"MTzYj2zcFj3UjLDAfoFGdB6pzTOQ0WSd55Ut6DxZliKf7DUUwoqD2eNWPKBUSW+2ZR7FK/TXbFDlTUj/",
+	"H7e4PBIABIzUnf+e6PYPOdVpOsD7EgBKCa6g4jaEPndOkF40CqKEDOxacAwhSsOca9vTAOQOjm39d/JK",
+	"eB8keHnJN6SEf9s3ODvWzfaEW6qCL0TKDW/lNcZet5XQ3JIhkvqafvLvmKDuKMaS9vRD0ZIkTRWZu2SB",
+	"U9yF1q2ZrO43+RkZ2fJOhM4+UJI5ccO7e3C3q+vXqqi3U4/sIQtl2EhtmYwRnACq1nYoPGRYpEG8gL8o",
+	"tkqqwqxx/OGLtZIL8YLxkp6/EEXBtoKXhiwIbaYlNPHfTbo8jAxfBc4r5r/FtT3imS5g7pn7LTiovwit",
+	"BqIQkcG3QmBbvnd2AlwxqvHQsvOWNlzbNrhhEM2cxnXg9V9pY5xkGruZRrtYWsNwFkxfsdHPU42bRpiP",
+	"5KAPYg9z7xtDIA4DVofxCAxEDK8ifI17vjm2BY6nov23Rmfb51WnzHVJxjBkLTHynTFuKF7qTBIGabjt",
+	"HwwrEOfWn/8owMSnaOHXzCp4Q5M808JqKa4EmzuXYDCNE91nKo+Z+1/HUt+d3GrzBA2+be8Rb7Xa+jGq",
+	"1mDxG3D3jO4bEhkYZEaz49+YFsR4RfGQ6TGM1wRymhrK7e6eFGzMwb7pp9ympC/cHJ1891quUkPRhdql",
+	"ft+J2B86y92LMhxZSlQZ9Eo0BSobNCRFlwlz1T85uUlePFlFz0AKxjPlHSwwNU+Iq8NYgrp0r8v8IqdM",
+	"R0hMDYXEcs1XTZoE52ip1bZ11DnLmA6rfHTL0h7IQlx1IMXV3a1Vwfdzvticwa5L3q7+NtqwdVIoJKJb",
+	"0e1f19oCYGOu8j1pcV03WSQ0DlMNs62w6Pj2ZANmhjCa8OJcwdGsagsp7R7wCK6K6t465pG9U2rDKMVd",
+	"qAUv4CtMFGViJCVCIrOyhbQC2DrWunMNDzNjeRkHC6RmQcEa8pADHAF9i5+2EXFZcC3OXocsaqK0QMi8",
+	"JSlfg7d6O2a4X4n+DO/WoozkPjHIsla78tZmEt5EQ0mZwK/JWz9x+qYeLk7ZphqWnRWK4hB2sUiEMuTC",
+	"oMQ2cDYPDb4Ziu0Q/AMnk/usmCb2s3RiiNafQaEu4/xQc21WWTd53oWU3xTmHYIDYQSzWRY9RujQkGYN",
+	"50OnjOM8u1mIfBp8PAoIjy7O2lutk7ypK17UcBw4rQwBa6dnsUKJl4ibgLWYC4QpBuRiC5UykPfqB9x9",
+	"aQ98RvdYMOJKaF4AYg7LofJjhkzUPKGB7lWZw7FzHjf4E4wgmJbU1GyaZvPZKXx05s2gJGOCTH9a45Ns",
+	"/zXX9h1ZkhMk5IfSSccllr1dC5Mh/nMhisJkbRxirkpBXtw+wB1ZqdhW6b6JAfefatPPhd2J2BH0URW5",
+	"hzA4xcm1qkEUyDRxg2pqz+IYVXd8xQtcvAEM9nbeOeZaDxgX0LBzAJs3XTaN/EVEj180YyDyZRTb8hID",
+	"PQYReju+Z3VpZcGWshQQHDMHWN12aRDF2U6D8Lx25rzIGzgJQXD679mP3DwX6C1FKg/bmwsxOjQ3YW9R",
+	"MIrWyotNYsr3tQBX6oSUbw8o7vbeLZVYoHHPSzZ3lrByoswLVa4I64/wzK5hMBqJNFZUkVe97shOdPWu",
+	"R6srrqUJyzx+4dCqwgCHE6oDCwjTftIKOmUWt32rpkQzreIyflRre6IRdXeWRnQjw6HdTpIzvtDKtMp6",
+	"IApw5tMTLUvpWcxQ2qe8AsT3+JMG6uSGoXqv1bbienJSsl0IMwS5dqqKu60y32cNIHorrBaMn4ZlXKjS",
+	"8sVosuw1XQZ3xIDo77VciDge1Ztic3VN55BlK3klysQR1vGU6pJ8oqMAAndNGz2f8L7BHK6q7VIORZip",
+	"qFyWw+UAcSDvbZ7XGmv7LxMAVea3AuY0JV+lBhQnmBIDsT2KdeZyuRTaNN81NekWL3UhCerhJT12DEOq",
+	"2jM0+L3pJ6EDp0R0oxc22JQB3xh0SaKx7zXWSeY+3CzNdBzVissSd2WaaX7oUKLv5j3KimusxHKyuREY",
+	"g4QKNb7YYBzSe5leh8fLsG7ZBb/iWvLSJnA0RM6SLb/+FufmMUQc6B8XMVz2vcYFsrB88SOwxHU80QX0",
+	"SXAEs8PaOV/wRciqUznalWDnsM6lsu6Xe6wkLxVQf5BaJjBgUuTgW2sYMW/0QUBdL3LU1gVvNF5zEq2Q",
+	"iTrxA7Prj+wJc+sLNpEXRulNqBOYi/wSUhkrb+LDnBZ7Wa6o1jKkMxZ8K7xHemC/KJ5ecbnQQkRyPx8q",
+	"IVpRIThBoGavUDtmdkJUbgwwRDghl1pCTTWU56Ufk4taX4nkcGoY9OECr3Qsf/WumbbWAEshckEZrfDD",
+	"VqlmUq3c0v6wXA7NWkiWrTAUEWZRWgZwfL/WL9hjiHRCzbSGoEnGztHagB8W3FiTXr/3Qx2xiV4ab/VV",
+	"ckH4oITnbbkmDPOhow4iz/D3l6yqzbolvvjxWL8BJlhqvhCOZIhMHE3jh6rGbkzHgzOAmIcvMILbjAo4",
+	"Jjgc9O6kAptQc1lggg8idCDThqodjAdvYE0Cij+CHRg+Hx6hanpTTuVYcuuMrS1IvxaiEDlyWKgaSmAp",
+	"++k823CZ+xSjiit4DirSdp61VPhXlNAjWBKavf4p4ae1EZGwuLRxvBJoBDtDHeL3Z6rt4m2kU0yXan9r",
+	"tdrRUNmrPVaWJEBHpwD94tYlXQsjiZ0bb/j+G1VPZYW4cZhyGfUjvg2xJcx9MAMVdPFHeKBNwn6OO1mb",
+	"1c1jocR5NBzA7IPo3VHbqSbLsCwTKsoFv9q3PYoT0C43kBn4nEZmCMGJbglBhmhFYf1GNmPO92cgW8nb",
+	"MCcv6Q3f3zBXAGRYAQFgECFAyYO1qrXJetxu6dkDeECyqeB3WGSppkbzgK+tLmzCK3+CMwkkcbNPuP7D",
+	"Zh/3Njzp2FRHzK1AwOptBQecHULUDnQJ4dC7D3h0/ujZg4uLB4/+HAXLxtTPx7UsVwb2NN+IVs7F7bLc",
+	"1zEXsuuzt/yvi6hn17hbT84jNbcqHyjVcJtpkpR8cLuv88Lnsd292MQopf4q9qZNi1JxuC7+oY9GPvTi",
+	"0XnszbmYiu04AKz6WnEqVzAWWAX7psSvze+SKwI/ylx8oJviBHlbnosHdQXOY9uEK8TSkvHWrbtvl2gk",
+	"LaIbw8dal93ZfHR+fj4SCoKJih3PO1+AmcwQCAgCmIHex/hCgNPKo7QIFG/duc3FSgthGDn/CErFGFZK",
+	"sRMVo3afefHk8vy8G4Z/HpMSz682uVYTKzLx/qz1dT8fDbg8iezIX1QMH/l17abv4Ttp5s66QKiBNOxv",
+	"H1+PI/6wEOIXb8pjjTioE1I4CScvKO1TTt4TM0OeyjKJwPJGwSZ404At+2Ez1XgX5YSar0JcidOBA2vw",
+	"RU8G+SabcXQRvS4N40sDm3DEfw96lGwsziplJKEHD9lLDrAXWhnjTupTp3GQM+bmUzaoh/sTFolvfFgD",
+	"XRna9lulylRARbkQb2tMXKVe/72I4PVyjGomPKOu4lkcU5cZC5nFlSxLKurqozD5NRXHjcQsm/WG1+Lc",
+	"hftbn9Oeidga9A2qSTB+ij6fXiA8gVZmmQ7md5e+aR+uifd8ULVeDADzgYLRtos1EWpc+hr+Vpxqvmdi",
+	"L3yUiVmk6MAS4JhhFnDrUfmB+sBOZSjGijEWi/5AHP3eIeM9pbwxJb8ny3zaXB+vhlwiOKi7hJ3lCZWS",
+	"3Ve3pjGJ1K5H2HFsQobDUQVfbIaqaY49secKqJsFpdp8GDSorL1DU+bEWEI1JX4CEPyeYsgfNdxxFBlY",
+	"Ef4YbdiEyVzwqivBanP2yylG2wcKRE3RiGuubZSdOMMCM7nAaJ4zQCG35tzoF+ycFYJfUeoAdoLf7161",
+	"TFCQU1LDSyv0N1RP1R0x5eTXcrX2MWrFfJg9YTTw6HfJKlvM5ykkFT/WJX2qyidcf+g0c8DUgQqxzYLM",
+	"Mqe5gdUmqqZLwatUe6LiNzgVpx5dpMpuzbHz2ujoA+PeH+qfiS7goycRXVRpsoV6OwlwG03eDbYJXM3g",
+	"xUDR6vZUSL5567HEE+YUeu/YB8Td7POnl48T3OwICuL5zUEQNlInTp8PwcMlFJwc5NoKykZNWe7YqRMv",
+	"ZIgoZAyJT9fIP4XIzZTSucCrVZfIdSpKRuPu7ruCW2nrXAyGYzJWKm2hzwu6ZleJ6dZClauxRwtu7NQn",
+	"HyxK+ID2Gwe8egpmT8VOJqP7xnm8wSniRcHgJGdWrQRwhN4Cjfc64PMiLNvqSuhkRUgFQ8Ns7R7qEVAe",
+	"WuWmKTViVO920jkwISMIkwmpmK611s4PTrJ4p1dZH9gPxI4KYu2LSrAm2KcNAFDgsWN6JWxArS6wXiAV",
+	"yxArz/C5R1yi7W3lIE820ykP2FaYvmq6qR2nXGCKrX6jAvyQbUta3RgM2bnEUI7CtWgoy3w2asKqpUBH",
+	"dmW64cI3Ymy0papXa/ZVw194cT5ejkKLhWOh92Q0kTRJSUEuJDu9IfvCVkL456aPqXgsh+91NGT8AAN2",
+	"ov6iMuRYUdMeCCVLyCMT0rBpmJbKzx9WFXLN1DvAtlDwUfzHafXfMIKUBa6kWByjWvfNjtznYwRpycSV",
+	"0IRi2JG1ok9tcnC/Wv5jUPHUIsat4kKYW9cBn0ojJ3FEqxjC/aVhnFktK2K8CXXe21QL56OW1Y8qP8qY",
+	"cSJOPnAuk7gGQ6ehxPA6prGYMrT/GvuqBYtHol+YCdIrCY4A2aDTXQGxlKU8qbx/0Y9Xj7cSardViiwG",
+	"MRr18QOyzE2b8hWOx5UsQRRSpQDZZmOvVddTOLCAmSva84Zr2QTkDxXsohBcUwRImklFiFSTb5K916ZC",
+	"Mo21FJDbUcCwqqvhkl2ihlVLH7qHciKl867zMfp9EIAf7tgDsFJiYAM73R64AuPIdn79jTfzIrylGO5O",
+	"n6/vPJ9nzBLQdujQ4kzLFVV//MEwtSv9V2157gzsKVT3I1sJ+BwGqYA4kv/Q23OtqqqLxxmd0X9SIv7I",
+	"AY09I9QSa/7IfZi0WUO2PxZi9wm3AVXhIQkTSAd9H7gJofimdVz/eQFFkPSov5UyeiZSNU76g/4TbxiR",
+	"j/65d7QDo9L56FEYtpH/9KA/Wh3g/DkXVFrQ+m2Zau1Yv6WycOR0Vgq1d2uaguh7tdKgUxoFHQ3lCIBZ",
+	"TzsGb86zW3GppzD7aq/Het6A282qLPaM+JD7gYvaxCIw77ixmQ8lrBETe4IV2Ob31bR08MLwjdFZ13x5",
+	"E+4N36uaAkiek7H99z5ytowAPX2jt5ReOncHjvVviIJdNTSumgx2NVYLixrY2dF8sUG3yYf8IROe08Mn",
+	"QOsoIKwy5kF2kOiCyO5xOqLHz85H6IimOV/ErxlnpXTOVECLODGn1jIZ2x4f5cU5/Dcy0obXvPvuH0XB",
+	"rbwSyDzCdc5ycSUBAkrVx1tZ1lZQELe2YnQ0o51602cscPj0er8eH8XTsUGEc6WVA3l8PkpS4Il/Apl7",
+	"3oIjhDaiLQeTljyRrv1NkO4TGNvfaFVNR5hrVTUMvDulN7MUF+pG8YkTWpuc1kzEk+o2C5IGFOHbCbbV",
+	"W3d53JhPD3g2tXK/l741pW8TWFrpGyJpgSb7mcuckg1Nqe0UQoMTQy8+kBwK93CkoUTIq43GbiQJTGUn",
+	"hY1/Gjupu/VErPI6buB9x40Rppsos4q5t06syWrBBUZK9CutVppvtyLBzqELP0Vhf+jpFUYRtzRV9ZHS",
+	"rpNUObjKqgwk3+QuUy9VzH1Aiwm5jRlQHpkZociRlthxlG4R8KJayZiWJjX+64Z08kEyXBJtm4bJmc/K",
+	"UhONU/KLxuo62hmSuj2GByYCL6cRS4eqXhrGcSTNxfl5LFVY5CNhKuKcbmFY/bFiDwDvh+oZvdUUlry0",
+	"2Q6Mnn4glpcbDD1jm2S0/DF0rZvDEM+VI93+wL12igil7mZdsPweJmXuwauefJnmEt+UaOx9xNj6CZbe",
+	"11fU52WCfvigtsJiUNpt6TWvKlGK/EUodnNSjT1ppGHnzhv1XSQOzMG5SuGgj6UY14LJ0on11s14B+G8",
+	"5iFcOlL5oGptxKDc+d4qKcoorvH+Frqpktgl6TVqi5Nip3Tb1US/YgLNwi4JIjWMe5oKZroziFIyBD0W",
+	"cxhYywYLBodjpdWcz4s92/HEA2tCujSa/IZyEL4VTLgty9YcEb/wI0w4tznynkQ84EMkq6kKbtbYO9OC",
+	"W4N/YQUSVc2lDb3fGf1jKeEO94e/DP5uBGw4U/IVW2oRsoHhWW7SrNLA3y2sFCEVmHex5tjp84gyxs9v",
+	"eqOEQMiNqFBa5/5pJ316hQl8Xzdc8OQ8WgFcrbnpnGdEPhbWyznZPs+6dQp5jgfvsbPMPdNgeK4Q3Az1",
+	"3NYIkm7CINEoSLu+WrhVNINtl8OgU0uqIgVd7seE2SXRTUr/i0XgHB+jDQtd2JLqe7FHVr+4NxYamFZE",
+	"M6U0ETLCp3SOa85uZtWLFm+OB9hAObZarSJG/pyaFfeGPhf50M/fTCjZ8riw5P6PRfFhAkh9VZPl0Zf8",
+	"O+kR05Am3S625WgDygpYsaKlR2teDRQlTaByDEmpOCTqYA9EQVLtQk9UOiMmb6FWc6U2Z2i4Jtu8dBuM",
+	"4i2Rkk7YLx+pmU7TcGHOZcFUJSIka6Io9lF7TFo0kcEuk2XuKdHQC+Ey0U6bx9BU77heCWNZLo3lZUPz",
+	"Ci5a6C+/WCudZw0PGfw7kZCNG/tRboc6YS0Aq6vgz4yFOB/jlikkw0yK2pYpLR4D21vrPE88/QfYUpHF",
+	"zrKt6vgTbslbxKmB/5UQ1Nis6JQABOxMc3N6uxtGCGgYKaHs3+PKA3FlVDapMBqQrygQsC6jluk7nA1+",
+	"hf62M32UKrB/5VwsFTklPhCcQkAMb3q5pObKA16G27RoIRhWcOmJEDkrpLVF4n5GmzBWINipwELG17nK",
+	"95ix1XKFHyRM07Wjk8yGFLdsBdGcXoZ66qXYMW+KppqH6QhxUZpoYpj8h0YppDxsrVUdL5/03EhqJ7Sn",
+	"a+ZszktQqeChjkwMdWdpiiVkmVzBYKNansz4UG3RSob4RVgJG/DHUzVSK6dBdGdUCOjPhHY8kzZLV5bx",
+	"YGwWqXVk0S71R0BGZ3QQ0GYxRqwP62yts7d8Si8IuAcND09oe3qwDYqDiqDrej3TiziLH4JuOwFtCOBj",
+	"gwi0ajiz63o7DyvYt4yFMaK00Zf8FMjdGC9D03wUi4D9iz4UAFMD4StlRAtqSQ35tWimIFR+dfr8uh9E",
+	"iwGO9BLm16kWt+AxCOB3ThPzeazFHVILzkUBNMdsqCfj1G7Gg1+5TXY0Bpsc+yArKhZn1q2VWwxKfyed",
+	"dT8MIzXpyBxIfh5rghzYo4+cztg2InRAjven+6npc2yt0OYSygnR7jMCLPMsIDl9lyuqOFOHtYZpRYeB",
+	"cHuw/XOLxWq4bfN5r1Uz7TPqaW227kuGOlsfkjeRXiR4Awq335TtHZ+hdok0d96CJnIbqNfomSY/Zl++",
+	"lWZq0MLd0ugAI0R5xgKHB1Ru91TGZWBBA+8HWdAO3TUerxYPEV8o/ZqYCEi5ljy1AYeK7ImMGvpMjOUb",
+	"Hz860CXAwewNr72bREJGQ9STG1abGpZ5iuUUeUdDcg0PxpdZXiY6mzu+P7ogZie3DFBRU+2MMOtZWPkm",
+	"B4eNjbzlYeJ8XQfxCMHzs7cYFU+NRQieoz1QqN1Le0Iogvr8QxE0dm0lnx7CCztumCit0CIPh/kBkIov",
+	"rNITQmuDnJoeCTglvXSctuBgvXbensQht/ByOK7EDClN9Uk5Uk8G8pkwNE6iEhkgwngIHpjTiUturDAg",
+	"Sni1OWFT0XtobEfJOw4IwostL/nizE1vOjs43oRr41TMdKYdX+IfvwtD+P2+VO26nxAJlBq7ZrZMsVYy",
+	"cSIdy6QNdQddKZNAqX7+UrceLNFpO09TDcF0AsmkcFrDADlwhM2T03/RruxvEyOHJ8X+pgU/VflqMNU3",
+	"KfT0ApswsnOyPNuht3sPodws/IksYSQE0fhCE0vA+aOFToVTovyehqf8Sz2d4LniqwlwY3jDe74S8dIw",
+	"vZ1SFaa3o+hVfGRGo4w5Bc2IpiIWdxxih5QQJ5vWt7iXqwzVdWDjLvhe5IxwYbLvFCxC++Sej7pYi2PM",
+	"BwX1pm9lUJt+1VPqQ3fDXjlbQ2fXXGXglSIzEzXOmvSWwdb+UTzeUD9unM3Esn1nfm9EPPC8UNutKp01",
+	"QiH+ZCpFLVcDus0r+HQsL9/HJ28ayNfdt4m3nABVulgrVRgfVe9SNozXbdIU9nEDWiWkz5rPjeZkfUWb",
+	"BDpY5LBdQ2gVZT8wmNA3eotg1ixvdohy1KRjcYCxvf8NL/OCrNWJLbPcmcHLnLJ4mkqmKdhJmJmD/Q3d",
+	"liKH0JLSP4Qw6eYpIOcrDYO7c+hm92DH9+DhrnmxBC2UXg2QD7RNwEOQYLXwPG86+ABAX869/RFoZFvp",
+	"6aXIWQ1QRM6WslxhRA2/gRRKwNMcfNqRKBuE0pksQRnhYVwNohDdB4Wkc3IY49B1pxCyrPw5nPmFHDmQ",
+	"QRjPgoQlH8gmAHi/ETynSsWJtGdRnpxXfLFpZ2faeBuo2wJ5Jtj9C3aOIcedNIlxqLmWYjlacA4XndRf",
+	"dkpf16UQxYnwJGnYUhSWzfcwHyHEAaQL37+AkO15Lw7aSUV3V2NVG5uKbgG5TmxoNIEtfCd1kVyHVAzw",
+	"OrsXhvPXXXbZiv94CyFj8LkwdfBaw7aonKfuPPg+Gg9NTEZz6b8optLXLZV+TFLCxjxacBDV8hkLWd/B",
+	"nr5rpTYxMOEvwjMPuSt8bgXKXrRckViBpeNeCwhWzxPVIhyMvO4qQUvEBR5SqdiAUJp1x4hUDB7shb6t",
+	"EA7Lb0QlYrxrAL9r8elRhhhy+05s0ClKcXaBcLh93MBRT/p5qH/M3sTThp5zCyQ2YG2sqnB1XrCLp74H",
+	"opsI6ErNOPKzJrqJfCP+Vg1UJJnaSUBabrzPNr3HEg6c8TAz4ZXxipv0Ys6wyHHnHHsqqbpwvgxTtc2Q",
+	"BExakNL+wQ+mStCUid0XPYXeAINaMGG77Gl30Aob0EDRBDfQ9WpnKRnFlryp1oIylMTRCG46XV8joMgD",
+	"FVLyFZNlLq4zdu62EpABTuiBfdieXc35XBbS7sMuBYXAW8p+xydUn+3k9gRzOigHZ7sc6CD3yHEVlBJX",
+	"gxodqLHjV0LzlXjh06tIYt7kzhFyQn2G075clq94DHjUaQmyo6Z0LQXk7WGcZeYzQUnSI4qhXco3oiQs",
+	"JCzjhMcO5Ng+IlyljeZotZKVAVO6lXlehA+eJ+ffAj1/3JoXooA4+EI5nU3FVlO1J61RKwDn5wXm0g8i",
+	"pkKvhM7lIiZglYCiMx76Onq2FCpVQwtxLkTJ/lHnK5GzvbCXxAIJVDIwbdyY0KujVdjodqMTdqHXvEK4",
+	"ImS7RbxpGqL4vy1/4oS1mzpF5DyDAXP4uJZ5FXCVaPa3z43QsL7pU7/E2QXl4K2VbEaVI35mgzoMfSdD",
+	"x3vf5x61sT8f0jrBfoNZheltYL8RvEiocuiqIS2uZDzY/K1lK612RKyIHJpNq3pe7ruQq42obFqHWGO5",
+	"rTumkdpEZKNvSLi7smbEMan/NszVFNZCsxnC91BvVw2xvJ1y+hCdBagtU+53hss8NVGBw3tpNsO02nlU",
+	"pfioLBkShRvQnhqCcqbVDnFTJiDhRGGIOy5G0V3U22PcjrE8doyfGx8E4wL9vVQeOaGWjKh7I8WDC7mN",
+	"4eO+43rj1TBdZDK0YhFfAsvQxY2hJldLaHwKKCUAdxLNXMz1EKXVUTbGHxA/utiAod6fACiqG5icicyK",
+	"KAaD/IpOLwt9jGCxEF1oE2e+QeWEwHYZja3RO/BrITugloyqu4HPQPPFBtjHlREN1KgjmNH5QwLI2Pty",
+	"J7rhSTstrRVI4kkQrTsQg4YJsT9SLZZxTjSvEvB8RKF/4SS+aEGMnb1fKtyFXUbPcZH4kd4cZcHdDRRm",
+	"LKU2NkzQThaFG5zTx+D5e59/Wui8jOcKcPUHmIK1rAb8V7Z2nlC9WDfVdBiB2k4aWF0im0Z/GmBY5KOL",
+	"onByABQcGTaYdSqpWRNcuKiQ1mV85b/BLemeRtqzEVgIdtAT078l3oOTdh/Sh8AbSr4VBFuP7/jjx6bX",
+	"JS2yRa/+w9dmeAL6Ldqo6NDQE4Sv2Rh+rYNS9NqkXbAcCBdJZprla5Swl7Xho9ydlRNP87nCTH2wLg6+",
+	"KmaGimu+rYrIgrxkCxEHI7eAwSdSFeFIm5c3zxyejzR8fJQofgLUuxQij0MhotkwD42l24ZH/2OjWSdS",
+	"0cRVzm69HwfsUBrEXRsdmRXbqQkLlcdnFHlqUrGtHFsWJhb7Giu33A4BVJbSrN+qyPnaIIJVScQMBTfW",
+	"OGMtsfGZ0tvo1x4rEB6KbiwD7sC3E/SoWknAWrAiJQ4wsRbeR6/7dA5CVDjDo0wPRKEDNdshdaZV3viW",
+	"RpYbTMoVih/j7HHqoM2+wJO7+hRiGZu0soEWpUafJzA+3FYpdbvNZl8itip5Fkr1kcsi/hjPDNE36DTx",
+	"9KZEjIZLuz2rQiQ6r6dMqtVyGzVVXkPppd8Gia1vzQCUwe2yoQnfyTxG0nI3O3AntUho+oEl7BSy8aP3",
+	"69ESryaeIyGwgpom7GfSSRkq4iDuzawHGfLT0IqgeU2J09rSw20d25Lm1tLTBvVi4vc2CbdX/14WezQt",
+	"0ajPXF2fwRGUHPKZq2uY2XcEg53CDkoVJWn03nw/CKy8UXukVjlJSp4eKniHufJCVKQp9Z1SjTJYYUKm",
+	"eDroPI5VCfhWQssgokFqFjryptX8Dzy5VDvm7OqCwcGeXNI7JcOWRylrPMZgMKdshBi4rymscWrI7Sk3",
+	"LRSFvdXcUAjzS82gVuVQSliVvL6QPRtdhmkyEy3i+WHZkGhBsjc4fn6Bb7x/yXA+DG/sO7XKuerVaWJ7",
+	"iFGvkzQ8hcVBgPz8kTRnA1VG6EXSnicZwuHiZKX1iIrhiR5c0DdA3zoJ9MtAxBwPUovSikFbYGrl2P1Q",
+	"3wbGUwl5ivAJLa5sLMJKr9oiPNf0ui13OJ1IdesPqeO9acz6k7DKwuBiQvhOGDP5UzE82Q86wKwb7GlN",
+	"1WrYNwU3BqGLTjl7sYHYjRnC1fK4+ZxG4eX1eMR4TavFgQSHjz54o6xdgwM/gNekKA7kXzvdrhni+wph",
+	"gUhWYRqHlywNlTz0H+U7SUZaGd0Vs1bL45vCPTtSb00sr3SIkP70tnXLLg9zF+aFJiF8ccqiLwouT1/z",
+	"Sfvp9uTgTgjYOpt6ekvHsO9opWBzttao04iV5i1lgcBQPnmBppLkpfdPsHwjzKSG71OxDe3WFvi21oSm",
+	"TN1Qp7ZX0rZqa525ak48T4bLTShfddKm4mY402rW8d9M2RKD51r6ZgmrP9LY1p9OfpL9OpIpNqkXZrxJ",
+	"PMx0WnPcMo+ZGxAixl+yP8L4/oR5eAUsH8oZHn+E8f8pa9j9tIeCIF5rzU/uqfq7DP2GZMhHsyOZcWem",
+	"Wi1FznxcLD0dWihjxPRA0lCDSMg1c8BQAharBf0/iHKeKLNDFK5HxG4yXesEAoph229CufyBaGBxiJc5",
+	"Mqxa5/kh3USSsZWeBWjOrlve/otox/VApkUoyCvnu/tAbpLhIDoi0dYqqtZId3pDvTK0xgMKNL7VvTLx",
+	"1OTERO7XmQZL05TUKn/S5w0LKr+KY24AaYbAQ8Txw+LA5YwC7725qssBeJMnYWvWdkz34hu609K8oNXN",
+	"ErSR/47YxJXi2h7pB6/3rFS7LESpEK4CQMOAruOINnpB/WKhAXbW7h4R6eVleXGLu8e3hY2oXWcoZAAS",
+	"K5UlgyIaXBs+gEd2kbmxlAGx/hBVj++DH8E2+ZO61wZIWoG4OEBimaZ4CII2WnTrtDuN1XU5AqQaEU0P",
+	"wlkT1HLAPGga+eIH9rZ+u+dA3AoIHmCMbaoFrAJf2gkBBmz7CUv65khKgLMNFCY6GS8AtASib4Qo8TSH",
+	"8I6fWCtFnrwJDqcNd0Tw/JuIUdjKQXY9fpB80Cbjt8M5gy0drJcmgjQaWzVGleaMgoZTKbof0v0YaZVX",
+	"4q28Ht3hxxu9EKFEpMnjsb6Ox1ubhMYIX7X7Qz746nx615Om4eXzzrMunsce9s+aF9LuO408hLVUCGAs",
+	"YVTrMvzVWF4cYzPGJ0qssTKq1gsxvZ1ltDlLBlPfjDk8fjRvzO2ZW/cJeWNug8S859qe0Fy34toipJJQ",
+	"/+4QvGTbjG0fAuuk5+16LQoja3PGXkMHIVSFnY6wTgqxLSyeGXjsNQj2lRImcweedNpVqVmiCMf6YZDW",
+	"WAuuoeKlGErQHZX2phnSjbrY5nK5JHj3FP4W5C5hKB2h7AJ0JqrBrZsocs8BeJza2ikl45oq8lMotw5T",
+	"LPiOLDBs0Qh/HiQNi9uL2H+4XZvUzy98LhripE7BYQM2Ml1wK8A8HelcPCKaR9Zu6DEPLtqNeQaW9mBF",
+	"W+vX4lEb0IPNhknRiKDXTlOJH8KiTcngrUQ6l+lcFFJEvZz/BHo83NWhwCBqNsJ6x5Nmh5BGu6icDOcV",
+	"JIMJWLWUMDwjt3XBu3HkQ5HGBTAjjeqNGahZAgRkFybv0eOD6fYhwAiUbHc72B9UlHWoXVQlSk+Ibqz/",
+	"+45Li38TZX78y90DAe3fmoNBI3jfItaA5enxDkdtYc9DdPg4ZQQDFiFTb2GLw5UZlv76uSjjbkXc5Sfc",
+	"HU5TY+6iKPmN1yyBH1tY3a7wpmzDD37vnrQRQ4epKfRmrxS3cKfnMWtWwNkbL1ip/GrSL9/AAGCKjeXa",
+	"Cjw+ITxQ9lsxEqPsGH4gWFdtruPkG3xrw9Qb1oKntINp3xLSsGM3OOsyHGbp1W0tXRolzes0ZEwd9MTe",
+	"YHKc4bJ5epz50OPzfI/LHW4iLwXN1He/qelS6uctZb+4wZyyW9QqGWTTM5PInPT2tvO2gUDEV8JDjtCu",
+	"eckKuaFdhX8LUbhZv9flPFbj71wH4pGhUqLRNnOYjO5Xu0E9FBStg7eOfy28Hz3evW4KQmUcbZLYiSss",
+	"0knNuN5RecOkAF7thaKfoqj1lYinTahlp2CcYXSfSZN5yCRwP1AbkVNC8nyZXu3SgH5vN1NymGD3KYwA",
+	"OMRBpoS92+mcAzGV27CLSnFtgaSMzZE3wQ2xIZsgUvmTO8Q4e85OTl3FAdUfwBBvVnsP457YajwS0g2r",
+	"c0C1pPlqKC3nJyqRfafpu3XEvTq9206fVz2Iy0AL6l9Du64hJh65xRpYpxJ3fM/aRec3arTYfdvzc/b/",
+	"tjP1goWPSSrE2Q2yc8KXE5VQ4jLlcT8B2oe4xxGfQaHUhoxePHTktFRy0ziuvy1NKHoBdeb3MJQJA4WQ",
+	"MNZ0Ohjaz03bTemfcXdYPggxjdeHHjRwb4H3DjQuPTFF8SbC0VqZ6hIAEqGBnhNEVJwHoLSAYKPT05+V",
+	"w10A43Tu77B46QQ29++aDkeTnB/n4TkZ/mfNS9sUQBhm1tBjvoQIYV1K6/VAJbRR5R+g3yUmQg97M6xk",
+	"bBd9kKtSLuWCl5Yt5arWgl4SJ80YrKsGpipQhfsqTtEwGHMw++1cFSbWTN6p024rpheUmdPGlwqxXCx5",
+	"XUxRKnG32o8j85PVfG9MjmltTzTYX5qQ+9oD4SlxvyCfLtkOpRA5A8q9kAs70ErlqjiMS15EDWVu03s8",
+	"U+eQX3/Ohti4C4UOBljr3kEabQgNSFLTH25svMFzThvyGw0cspExQ4EkcBakDNHT7Y3OpweWjl7Y1O6O",
+	"XjqliAs5EUYf6f3spAsTlwbBr+NPVDsKbY5eSmVToec7FGRj1TZDEc9mdqdYpUzomU9FWX5lC7U6EgAE",
+	"nierWFs3d7DOsVKk+GEw3ffrHAjYDXWa7ZHc8yGbpbb0S8X3/HKDXhPXM/ce94ykFpM0NSc0mfxe7L49",
+	"waS7N8qAHu41/KW1M54MqIRr+rQn533Tqf3b8xi/zsn1UaE7+QCO9Huxe+/jjidAg0e/2/MCdC+M6g7f",
+	"Y+vQLzNBXUAxvA3GScYMwEkNu3h09vjJ02cZe/Dk7OmzPz/vRpwuxiEAZDn4jl3xAvEwXeXNZyseBavo",
+	"2UdPSL6HIQx8AjxiaOihe8Jdjb/9gtP6OPjPCBcMfMsHX2F4F98xpXxxwAaFX8bGTr1Fp43cRCmovy0x",
+	"MjxY6h3yxomts9xbomPelW9DuGgqNzg01V0VQrcowjuhJcKZIJ0t/OY5MW3JEnmJh1oAdt8WukorBazq",
+	"qrZLcDxEUSR3kL6bCi4cyY3KuEKAqOMa+yf7xyQC3H7Y3RDd9sOu/IZPbl83l3z0HHvlrmn1XjjapzfI",
+	"5V2tXMWt9PXmySO5SX3McLHqMPZ3qIDT7WiZD2+UUiHXMCSzm6r7pO5l4qTgrXcxffGoR8ZKhJy40aaE",
+	"moKTc9hwnGjdQXkgCOdq7/7inhxpO+80RSGtLQCZZPieTeYEOL5pKauG4x2IagURC/zGsE0Sd/I3fEqH",
+	"wthWfs+lTmledBCxyHMtTLQT0feqFGGmoU27voIuX6F63mnlLV+swS8sEDKR1lEQx/oSXx6vZMkjVuTX",
+	"xJUBjKCKxAQAGx5SEbEBFj7umha6+EA39EMX39dFQRPiDz4jyoBNEeVC7ysKiY4FNoDNJBZis7JoE96v",
+	"lMoBm1K3fmPYjstDDv6jCXvePbaG4skw635w/rasJSTNfMb298GyniSJcf33z5rrgZZtO753slhxqZ2K",
+	"4Oz//sjcd2TE3KyW7BwskwvIfUE6pJssn0Ddqut4eR6w8wKEcIFAKgOcrFB3UlN/XbUrGa/tWmlp9yHt",
+	"S7nJXr9+1GzlQBs6eOqHI7Ni+FZ0puP0cKxfmLAMfh66w4gLxEkwaERMUBMlcvwPhCWyCn+rwvUIgXZL",
+	"LAb6DQS85SieON6J0LfLAZY1g6YvRF8hFEH6wbIF11q61fXIJ2lDK393ZmcMYxhuh5s1Md2apok8fBDP",
+	"84FuZeErzs+ejnyGKWQuBiiOYcp0XWILk3q1BuKo0AgHkuwATce+q5D8CEFxeDCrK99MDK7mc3UloilX",
+	"NzORKM9hRMdNRgjsQKuAK8SFWMiZE3HdvOA5tgHEpnLDESA3fBNp7Q1P5zatfds09GvTus3d96Y969O9",
+	"L2LKdwYQyplPSVU4pkOcUB5lA/fleZAbOi5s/ZUblaAt3zspaglRXAJgy8SqvbC9hP9WaLP0m5Eh+qps",
+	"FmaQ5itZstoScoqQnRD/m8CdKruOwnD/icG8IhSjJHOUDvCQXgltDpuZD43lsNtLPmvuDz1GcVTZjArP",
+	"BkOGML2vQ1PeTxtknTILrZDstGBqb6pGw6rvC17e1hTdQmS1M08R1Hur0KrhVZ8qVf4VA/Oxn0zHvaK5",
+	"CGUGqoYmN56NossFcKij3N1mKjZF+iKD5p2KCY4V2eBcI7J9rnZMrkqlqXgTOaGUZ4D0BHlHhgevMl0Y",
+	"UUp9lBCp6mcKkvlgKVc+5itaNLo0zjBL9IbocgMd5LTD/Roc51XgtWwzUvq2tVDq3O6Sm7G9t7YKsbQZ",
+	"+8XZX8FeM7Ve8gjm5LNIRk7MQuKcnpCEfK/FUuhQ9DI52k0IHoBkY+9LfiV8KSUqjUJwXXrEz7ZvhMGv",
+	"7zC0erRlztSw6wkRUuxYmP9QFnsf5+ggxHzzitTI2K/YmH94xvAdUTZXd2NGrSad3+ec7Y3YR1skDTag",
+	"aXWCwsXzLaAo5NX0XmUrxeb7tk/tVWf/Y6FN9RGdCMOBYFEnhfw44pYf2y9qV561hT55z6hdSTtGzQsx",
+	"tV0j3cVyYbksDPvjj29fs6+ePP3znyJtYW2XeL7VIERrpQfd7A5cFQI40G3lROjoUkYb/L7ndt2koqGl",
+	"4ZkHVkbI+I0hUR1J99BA/Q0pYfGmg1vseLOFOBLDGRsP/NY/JmvavtHaRI+15HRzfO1y523yg7b2l1gT",
+	"xlS5ENi/ke2U3jDTjv33JAjuSa6UermAkXR21bPzI2mIaFJvc8vv6zfe08R4sQkphrGjUSzWpfxnLc6a",
+	"tUk/Iv3NftPjA+7Ybj8BUXDUfBeMfhmguHdkwrvxCGPeUZOciZFMtbyEQPCSawzoZ00rXWfWLVVd5gTz",
+	"p8NmQRVY0kLcf7du+p3lst9PHp4QBQBjn1RTF5ZWwGv3kfmHy2CK4N7Yo300E482bPmhRyvbj0Yof41M",
+	"/v8luPXUTEJh1LHui0lVAD1NBi0fpWVGWJOx+Z5VnQMDorpQ8yd8KBgKQ2IGSKfZ0MGrlN6InLnJBXue",
+	"M18R1w+DpVNB0LVDbRkLaWz3SzASdwj2bh+4KdnlocqCyOzORVvuD+q72T9qasEXB7MP4GDa/UYGYBUg",
+	"ZCfRqN8zNXps5D8maeyoc4OLxAqJ6JylqnWD1VnKSOnpHcAyelRwR3k2fwyt2ifBMLBXwWh3dxi3LMUP",
+	"tU2+vuH9Tro8NNJOutrHMRIujsN9/dc0Ta1pvNRpecTGgN7UZz/6lsuJxgXcBSP60Z9LJ7QmOKhkhGbs",
+	"vr5OmnUHAcIgPgYGAC+K1KbmS8234mRwj++Y1zsX3TGfQ57XYPYPkzai27xywpuu7zoU80uSR6LrkjZG",
+	"EqhoK24AU6d3EeI7yV/aye2EahrobfFzFjWYsGkNoCww+ubMs7lYydJkjczhVUUK0qPnDmKHEOx8TlI4",
+	"shMrzRdWLsQZbqnkvejva7bja14UU20pO1CAfejQgbHa/DDMHC9p3oC9sZm3pLrN0MjqkKwrx75DzrsE",
+	"qiPMU9yoIdXHtXY7t7HFTxv0P1vmxFHd7SYo2B6HcvLPpqqFx2liu/d/7ikGH8A/zPiimFDhIGBWfHM8",
+	"isKnNLy/7yY1lBlopwuiK1QXwpy4QtrdG0FGehNdscdse8kenz1lqxcsh7594C3KMt9fsj+zVbd2YiCP",
+	"eO9Th98Vm60P/Erkb7SqPgozNWi+0IL3mL+P4eFunsy2NMrjRZD0NW7uqnzaEG890Q0jzsJcNUMaXI2v",
+	"r6bXxomrBA4nfPCUdVBXQud1zOiCE2etdgzSaBza3CEm2JleO1XmAugILAZdVlC7ULK9sMhKQMdX26Zs",
+	"qB89w2GKhotCtH0MFEcD6B2OQU9Ci4VokLFAI0xkvEqVcJDysk2ioNlOlO52vMp9sdAvMDIxyFBtNpFe",
+	"dO+ce5+xrVIl0ivLHCyb0h98mLzBo08aK/IuQBGavIGzHiGCbMMUZZW4wrcn7/BSyo55NHojQYPSfkKj",
+	"6mTxlXY88gbvP6ZyPr0KkdhIdVRxnFBb9wlU+EQsyaeffhjwJA1+aqXgp1iNkzIEn8GitDIwE1bmlLrH",
+	"T7AqEw3ET74a3s6csBIfNcUIJ6wEsGGkUzYGNox+7KLfEO2Ot1mAXcVaJpwInIK1oBVoN1UL2CmaryNr",
+	"ICdvhkBeMpTmiTTX6BYToYmDxHFSM6qx743wFpwF+rxjMgJTcCd2P5pDNF/RJVgoLU6KC902n5aMsx1D",
+	"2RdlQylxGtB4nwSyeFiHaRW7OD9PcxR0vLvxT1Tz1erBMxeiZNr31b+1YsY+otGXMAKQ3b8QFy41Noky",
+	"dFps8oPgdjIlF7TvpqSAlivwYpwbKC0z0vq+5IjjgUbqvjsC1X7xa2IuZiW0pVIMADB9OW9acAQqe0t9",
+	"wgvBgfumkDGAF0Qw84E+1kB/J/JLdo5JOESBSpuxr86Rk97AgJC5MClYWuYDxRnwHF8mC14ytnxghdxW",
+	"5JquRQFZ52iiOdc81uzpW8sWaisMpjxgGoEILGNwg9OsHk63lNfQXtntv6G6kCVFpwca/F+5RVnwgnIr",
+	"7mrw5DkzBV9sAIuQ4SjyZK99VchYnekPy8AcCd/We83ycFSJrAQ8Fs4mCCMuNyAYoY7KfQl+q7vNMGNl",
+	"UbSr4l6wc4wiwF7AKMJOliuTNph4YRt9ulOMredr7FSZyGtJ52C8Yi5k6hjfeuTzXOUStyZt55jx4zz4",
+	"I9VHa1XkMFtqufTbK17HVMkyFluthIC0wvah8ShsuVhDnVStS8P4HAv4SHcEEhsUdtjAbsZKcSV0avl9",
+	"9Ch4WeYocfB76nCV1AV3d4JwHX4B1vid06+A5iOtmj7OoELBcoWTgpoka9RqRn0QYfP7GcFP8TqNto3f",
+	"rH4BR04mnl/BuST4BPg43kSHUlM3Ph3z6OvC2zXhh7nuciV0palkILponYphKruEEmMMzIXq4j9++Obl",
+	"g0dPn/3JB+mwl93CvW0pF9yG8j61K4X+Q5RkRnOf440x6q6UylmpgKgmuqvGC9qhxKE1JHpqYhH7gXT5",
+	"EnUaddaZz6iRm+RwR8rL16oQzAgwNhaqxJsNnqF8sSnEGXOrLmCjGCjIAPiWVxHGE2KesR9K0bRACABG",
+	"CYrP/+viMhyauai0cFOVM18PDhTSsmSqcDuZ7nHHYLE/69suVaUVESiOfDUydl7+69cYgOZd05SWrjs/",
+	"nKlX7miko2kuiMg8Y9xir9ozdn7pA99nN6zHdiP6Th0M6HH6gLbK2EljOLuIjqLMvyFIVDMtZ0+zI8Ze",
+	"6usvuo2Ezs4fDQzgnVf44f3n4wPABZk0gqi5uQqnKL19xg0zNTJGHDZbsloK8GjcXWctt611D5U4+WQ0",
+	"4NR8s/tO+VPU1F4IWQSwwJCYvgWjkVaBcZLLcs8AIjUyKU/H+5eVI9vkW0tTwJqvY2oJw0BC7HJsFI9H",
+	"l8bzKDYLYwqAIMMJe2BqkIpoL0n7amdUMey6CH7O0oLiI+Z6grGs4XD/OUq2ysvDRXFLDnxhs+xoj+Bc",
+	"MWmdbpWLgP4Cd731a6cSK6h50bh8LbHy7wDsqChVjWw90q4ZZwEKh9RCqmRVrStlRPwziPt2eGHfQYCP",
+	"zfcoUfT2saUca/8ol/ajMz0T3012qreihShgNNQZQat8dNePUmF4wGNL5Vz0bCCs4seDMGjgM/ZalZYv",
+	"LM092/HSju6587OvuqowpovNQlXkcPgDc7BWrHtwJqZ214FmJXz1s6xP4ud3sDO/zhjZcDu+H5v20cPG",
+	"lHzVO/J6cvABOrH7I4a5fzJZ5uI6YxSh8urupnIQkKzHTr4fhQAnz07ZBXCA9d9nA28ive/ifGT+U0+6",
+	"x+1vjc6987q7CkyWgWO7Nwb4hWc3VayQoq2WOnfyHF16GM4eXfeo+vGU9a3Zfp5F2su469yrt07jzcUZ",
+	"ew/9ZmThvAfq2iWhcT/QxcFlqGVHN2Hn7DuLrZHlG/G36riEfoRG23XlT14wdOH4n7JFYpFPYts7oiRV",
+	"uRLGAnHWFB39bOS4jZWteO6/k21ule+7ElcVHE6r7jd9x3Pn2LUFDLhOMHzt7ymcNi72zPAC/VB35Mn2",
+	"D0pua82LqOzlmo/YVG80X2U+TmCgr8wfzBl72UTpsqE+NP56f0xBIx/oEXLDk9ON+kOr8+exsSN6hVkF",
+	"oxDXfGGL/Q3lEZrrHJhgcsu2ssReGYe+Cm5Bv4gLzeeQw+Q7n8rE1meLWhc+TI2D8v+iJWSE4PT/NJT8",
+	"8f/eYdOfiud5c69bagYylx0ME/7VvdhYCfzuxmoOxzw90tjajdnW87gJtRZNrGvYiZSW4YVZaCTjZSPI",
+	"ypiuuhiz05sOAG0r5lF0NHjt6DufjBsppfrIZfcgicccuCwASq231OB+CTu8H3GpantgWAcmCYrVHhQ4",
+	"A/GTs6h96YS7DBFxDWVTx4o+fCCZkqWCLrP0r610AgItZvAheA4vWjdA2u3nOEBsuxUju/R1jUFd0txU",
+	"DTm6KGNKAmrcxt4NUkBX+reHf994BDI/FMT4+911d7clomeY4jc6wxpY/ogCdi6lE8Exjf9sutvLy8Wa",
+	"Er8HYQBp1iKHIH9b3Oe8dDLbus1s5HI5y2Ybvucb7Ee2quOS3G7wdHyH4zc3i/mDXQu9k8abjaFsEbMQ",
+	"1BGTyLUxPhBLagiRJ8z1DQ9Wk3Souu9rTlVnmu6QuzuARTPkptTDXbinGGnTK4sX3NxQvNtlJHTZo77m",
+	"8rFPZ9lUIm9lYBLc8afnCWbOuIGzEjnD5i+G7VUdjG+sNPYuychgHo0Jhju1U6T/o8KimtC42ghRDsl0",
+	"wc267/ienffDnB/XYs/mguuA6Ia42jfO1nV2PxJkQ3SJfm39HYle8RjF5q/xLoW7e9Cir0lF6Lq8uR4t",
+	"Bdevxo9kfOMF26JxH6I8dEQG9XZDfROaxjdqfb5nYt93vv2QQL901Lq/HqlZqQ5iK+xA0DJBlfp3+bA0",
+	"Em7dg27tfORnq13XKS0Fjoj9olCBkfyIYVQwuJCSO2fs5UFJInzkmhfLAOS4obPf0GoNj+t97Ss6IAJU",
+	"5DHv94x9pzChx9lCcW2EZm7SYOH8lVZiD9M1pBHbodxCjVm/T0ZDy+XhrgK/oxL9MMM7WQofyHX+fNdk",
+	"au5ahvONM8zGOpeVVqiTvwk/rri2D7rNvlpQ1RYj2ZH5pqvi0+x2R7eXAAKgfBQiUKnf28xrladmzVQ+",
+	"NO3trJkB7BZEBHZlZCKjG5QUzakbdFVTK7njZ/1f3GXN+QDAw/hRv6Ye3M20PH54PusHOdWmPQ3/C7rK",
+	"/K/n7n/P3P+euP89cv+7mGWzC3jEI/g/Pu4J/P8p/P8Z/P85/P/iHP/AazmVgkN/4phkbqDesjvehSoK",
+	"aNXbHfJf4VKECBBEyXe+9YvrFqMT/vFPIoJis9BiB/CXWuRx34NbAcSHnREVyIp8MIUQ+RWWd7exNNsa",
+	"mM7mmopbC/yTHmIsctlZCCnaulwZC5v+F1kuomNSy6URdlxGfoDrmFnzcnPGIKSJ6BWQlqBJ1zLPh+zE",
+	"SsmDxOtMXFfKRDw/oJMM2UQnTqAiDkCj84OAXPM0usBskEej1nJgScyaVz0NG0nAwnrAxV21CpfORQF4",
+	"5nldFAIwucgVtiw4IrKUpSu3tVlrBUlaEJcHMD449x/UlKodyi5spE5Ypw/uMqY0WwruHFYzYLOXfGUS",
+	"8lQddW0NTgGQykPouFDGCNM4CYUCNwZg0VM18lg80EoxlmAthTsTPC7XOVCU3RN74ZlYQYLbonXJvjoH",
+	"cI8z1KqMmS2VptJhWCoj2qGcIAXHbLFH5ydEteJQNbyw6caN2+F7ZRFl5GGUW6438bUG/dSNcpOhGdXc",
+	"zF3fSVZgZ4fWTZCNn3CGdSXtv51neP4kgz++gj8uHuMfz+GPR0/hj8f4x1P83Z8v3B8X58/gjyeP4I8/",
+	"/9n98Qhvf/Qcnvnk0dOfYwgxJHx3K7/lKLUTSLMmdHDo9p7cypL+ddGvKnJaW+ibeZ4cPaRDz/v8SW97",
+	"wMuYv2PUjT4/f9QNl5+fRxFOByxpx2T5rW/3YazGiD1zK+OH5DtjHTCr+YsRbAs8a3FBj2QMHg3MAiUM",
+	"0A0uxZTsc9ROV6oa//x3SlVotNL5hOsf/5i4sbAsaqXVguu5ingA4XHhgNJYVX1wW7kv4E/QDDeLklI7",
+	"b9JPnK14vRIDZw6t44gWxwWaa8E3xgfBQp+YROl9dEI6uEijjjxhK148jx5VX/BOjAuvl8b+XPzWZdYt",
+	"591KbDaza7nYHIpX/6CTi00pjGml+sMIGFCfFQUZbNCQzTncwX+FKqzTrLfHk/cbsHDeZMNxs0lZ7VD+",
+	"xMscU1jsJTNiocrcWYoN6H5ZOBfDEI24QHxYvNAqLd777S2FeqdHOpHh1K1t8hE3ef20XN1o9SquDxMG",
+	"fXi4sDtBNQl2R2HUJdfQx8pXFIFVj+tJnYmURs9dmmkI8iiqDRsPjYrZK3dZK3HkwwV96aFmY71z4nEv",
+	"W/IWIuF0/aSk+piRuuLVHSIxI9BmWa4KnJR+AE2uOrjmzqV2p0L1rylkLssVazpHVYW0jPpHASrJ95KC",
+	"OsbQUYru8/+OB+DalWvH0/yAiPX6FcDETizXcrXuJFmgEhpZelHFSps1USXPNtTUkcy7wg7xlXaEOiRt",
+	"oOPWTcGh2CUrTjSs5copRVWKP0CLhlYhJbEmh80HUYvEZqLadv2ji2cRkkjYyHeJEi6IR+JI5AMqSGUJ",
+	"p2chy02II1DzsXZURAu+WAtA0YXyKb/AHn01aeUAW3z8PKAWaOPBILwQQwYD9s2B43LRf4ZCIKiT8VyI",
+	"qvlCrHdtVB7sr1vQuHVVRczovnr8m7sOFW1TmUElsDfWkL2oSU9MfpLOftJ8kXzIPpp+yKobJQCK8ZKw",
+	"H1UOHY2wmPaM/eRsYkCcOXtpzuU06b2Yjup71K9NcINKwvQ9GwU8A79y+aFSqjhAgZwfy6AZd8N4+VVb",
+	"mmNv36r0+YfenHe+ANjCvpfbIlUXAcsDvXy9WJPx5S0u5HP2RSwqJ2OrlfpqPbKgeuGhwGE2q4T+WOvD",
+	"opU/P42uEYcSmm4FDUZ/kTb98LfUQVOWU/bn2aOoKX4oR2hr9Kbtg5efJoqKl2lxpYqroSi/BXbb4xLz",
+	"EjuQ7VXdhRomKKBxrBIO4LvAOXDEt4EYAXrQa4xE34EatrL6po9JvojUsaicWVk1Fhi2BppiJcVOo5hS",
+	"NjuRQNB8c7zQBwCMgAvJvrXuqLkSznlHkNgL9vjZ+SXjO75vzDOt8g5mBFtU39gDTYGF42jxylR5HFv9",
+	"Smh5kIj/c/y9eOXY/m6/71HSWluuV+JmZSL8wBmKCO8rKIeiRdQiBQTzdLz4OXA6HSv1cZ/H4Mpm947i",
+	"wcajVSkSQy9v+0y+NDP1tDsl0NtpVzRk9vrOox68PRQruYh2cuX2ZqGt+UG8Z6bVol8p8KpbTDtXtfOH",
+	"ABYAqmKWzTaiqBAecAX9IbY1nEH4NMOBSc2sBZF6wJxls50YyJb3Baof2sY2EFMAtAdrePY4SttbyJJa",
+	"DLWiCrywvVn5yev9cPJqYQgzsdgQsb+7MZplPyUvHmBM95wRR5jWm/FdjmsSuvUUvMxNOCZOX6nYcS22",
+	"ldBYCNWRk4voMrHW9WOArfarHzyKptTHoqQ/CZETOqAVs5HWIwaiENkAVD06MZO10E7eDHyZaEP8JJ0T",
+	"Uagd2hDwN29B3DwwnQ77hXEcwfwqLRZ8OuK3f5T+JEe5GZ5MXa1fU3rDfyBO08kd4eHGu+3rN40f9jPo",
+	"5/fBcntizyzniy6lWQv0ToBUEAuqiWSQKAhnfTiz4BHmMqcn4FetFJk0bSAg3JfN1vyXPWJmayjSPEJW",
+	"uSi4lvBeICQpVK0H2aXmXFr4CLWD5psQCh9d8SYEf/BIU0GEPPTBpcbNhcihCZ4pFHQeXdfbColFRINk",
+	"m3P3XVuFGEQIa9NtOy18vWm9oDJYVYkS5+v4ZLgRAavr5G4lCxFl5SpvMG/TdgpM5tDCQb3O9BE0jT97",
+	"D/6r2CPTn/P51BIy9BLaKUAte7OqRPziadqMLDcPcqxTXsNvoCTJGYJEH4O0b/Nal8R5cGS9wgANOuix",
+	"NXgNMu1jMA2754SZON7VpZmlEYK5Qq3mSm3OUKMkq2e6DYbxsb0iE9TzRuyjPMO3TK6eyCfrRhPYhv0a",
+	"NG+MaeGPQm8nM766R/uF/4eaRzqh6m1d8AH64F5PyQaFMotCvCdOcdtk6R4eAATEsfnDjTJ4gRAT2uZt",
+	"sV9F78k3WQY/J2F80dWQuXBSnNKm6HBRoHEIAVjXXG9VKRdsoUpn+Np+A2f4jbS1b1x/Sk88vq2KwMnb",
+	"Hc82LVVX8AgLq+cH5pb9RQtR7iT2xErnO23pnedjWofWqfkWHFVsebq4z8O85lbwMvFYi43zPHGg8Jqs",
+	"u35jDJzFlpd8ceZFK52FE29EFSlz8VFcT21DlJOVFz0/gaSYiHx909tH54+ePTh/+uDiUbSPDY2gNXMX",
+	"5+fxnlpTumRls19UrJWk7/P1de2+6uE7aRCrNtLb3Y0yw2+nJw9td58SmTCl7cBbZ8813m3ObZ24BX07",
+	"2X7muN8+MpkUlC6ikQ71ko1L6Uc0UU4RUXB6J/sUnoQDc3Qr1dOVpJAiNlChFpudNAI6WJVK27U7T+ho",
+	"nIMHMgFM0y4qgyoTJ69oDLlnDdtr1J+x3+2NOin4DxhZgaUqCrU7o2lMXgK8DVdA88Xmva8CmqImmhBX",
+	"l9D/0FgYbgR2PCnNG/b4I3GDrzohqK/iQPBylfKoi+edZ108P0/q0Dp1i4UPa49sZJ3nituz9+QWJi4y",
+	"0JDgEhPq95TVTWkInNq0eog33TfcrwvBDN8ngoYq6TFDBxwJVgJigEK6olwh3zsmvxIbTdSFiIdalM9o",
+	"Y1OQSGu3XIkoSXRDRdfLaUA3VsjXupsTOcMhJpTLhe0oIlQb1McjMIIDXu8KWKr43njEorN5Vfe9sRCf",
+	"j4reXhsNlC56MgkQTXpwJg0GLCrkzPKfOtiNPspgjpJ/CoX5CV11WtDnGK05/BoPGmmY1bKCoJfyxK3Y",
+	"/1fajM3FUtEBh7BnZEXvNsI+ZiG9U6umO27bCH4UMYJFOdx0aqBBc4uaTK7WP/nE2mmPIG+xv9OgpS3M",
+	"05q3mtyir9ayJp89iTy1VBZXZbyRK7JKpkRstcrTG1c5CfpR5eMLYCyBrtP6WIGmSW/Z/YbvwV6KtO1+",
+	"F+jWEc7ayq56ps3u6vW64dBV+AUoSm2ZoBnzq5EYFPqIvHunxIS0rF6vaTYnGJTfCaux9hAODG4s++P1",
+	"n6jVC9WbOkPxj/s/eUsxELdFWrie7J0PBU4Orc1ABRHYpfEvrFCQrZlL8GLMWmnL6B/Ebgj8QXQZ/J30",
+	"iin5ii218CyXeXgW9EdRYOBrYSVwKYb0QkPqT6t8xOSFuWliylMMqSy5mf/+1Gb++1lGYSDfy0xu01ro",
+	"kyhME7nv66IIRgMcxv2WsIeq8wBGetQ+nmoEH5+gNJPV69KT5X8wQHgvqw9vT1lw61ym7kee8rW34EDd",
+	"yDu5p2mllw+0RItNb+ffB09tCDNxETKvcoPsJZ4yeE6cfMz8mIABPzUv7NOsR7NdcNFAwBGfkDgRP6r8",
+	"1Gmo7Xpq50luxM03TILI+s7fiZf7kFqKIpWl+Hra0wHuXttkTT3Vm065tFWIO3Unk0PmnbbwqNYs46hp",
+	"HpsPPpitlN2/4LURA834oPNIBcTsBYWi2y7RBFFa8oVVemLsf9CjP7G9Fw2CnpMyOYnuNe6yMJeJPjOt",
+	"6xnu62SVQLfBIP5Wyqm295wbwf4322lprSjZ/8fMgheC/QcjEqTeykH3SxXrQvcTPYMbFq6iw1SVTl6s",
+	"idZbNXRLSfgGXqTaXGa/nWNlwkgaHa/zDw8jylpfGxOPv/l0yVAb307OJYod7fYbkxYKHAVfrH0ZQ5Pm",
+	"+dffQRP8fXbJ/j5Tv/x99usLf1GrdRd3potvEUuYMFaXENLa8uv2+FrOcFQgIRt09nqt5GICSABzSCiN",
+	"WvAcLehJ2mFy1+J+dY77zQvAhZQMHR/nVqOD0U+R+TH2VZ5zRtxjRGn1Ph4O2I8LGL4g6zSbdjfGhOo/",
+	"uZa8tG/aQ7lLhMVwKj42up+4TWrKFovAabEVbmt6dminFAqlNsHJF9f2Bdnd0IRwzhcb6vS4CB3rDxq8",
+	"pVvbJSVCb1R6M4QA5OWqAJoIwwyXeQsgES8x5Sjjkd9Ioo1M+yhj+T79aiujTX2btqwI7oCuukQkmbEN",
+	"tAZtBUUxB00F2DeuZXLPSA++cZMeeiNE2s+DQdAWlLWbJwKLCrPW+InuvSRBfoloEbGp34xWIi1diJvo",
+	"lGzhT3yflis8xLpgbx8sBJRb4btH7y7Zdb9aijXNE6CqjmJugDbL2N7vV3fmZOwXVlfN3UQn3Nuqfcd4",
+	"8NS+Xa84m/1yiolIAuid6F9GvTnB86kJQuCnhFUN8ISpDT6R2sPZDGUEvIvZi/QN8xKvT9gx2WyupXvQ",
+	"8Qe+govAqyimZkCBfy5thQ/js5iAnCHZKeDH4F8YNoVAKeQhscpjB/hdq/HpR+DJvCgmg3GnKfNUtBwG",
+	"SMktJJ4+r5QGXI1fs9lSrpypeDJ0bZW6gf3K+eVoOawFRz57AEvM90Acjay1zt4ennylJfTsBFzCXBRx",
+	"pCi36+gvrnhRi9vNoMK7/GD8G8Ji8NXxpTj0K9d0CPZB9qCNyxx5RaCAGAmThxNuYW37p3+PVmQKrHvn",
+	"Lb9jV+PJ1veHAVG9o2PPo5a9QPrBe6VC85F5/TWWa4arzNlPHjo1rn6dC6FLXjyke1ELq8lIKAL2Iukv",
+	"ylAG/6qEqgpsmMxKxWRprK63orQvOnjZw7baoshvRYDH5RffRVf7F/RF1d0my6WKOPtKbwx4nIBplitq",
+	"U4Enkm2zwGBtSZEbxn1R7X+69xlyVv9efvgWXFTD/rhZZWybse1DkzGTse//lLXL4YDl2INdX4vCyNpk",
+	"LFR9GXgY/f6SnY9aNhn76rxtzWAOKGMXz8//Xvq+I6GE/GutlcZBV1rNC7FlubBcFob98ce3r9lXT57+",
+	"+U9nf8fGdQtRGtHEnWffffvRHTm6mF3O1tZW5vLhQ1WJErHNZ0qvHtJND7cSlYS07vydvQGZnbVKkGYX",
+	"4IpUouSVnF3OHp+dnz2eoQIESQpy7SSf2DYUTKJU5bc59OmHrQWUR8iEZwbNg+aSh7nmSze4f/Xa+RlY",
+	"m80KazFAFnw1lPPxgEc/C00c4TnMiqLAnq9KAUH17HL2z1ro4IFezvBeCM04DXND/81ZNm4XCGNfUaPC",
+	"hSotVczwqirkAubo4T8MenrNa4+pvQbt0d1nkLR3PzCVKims+uj8/Nbe6w22X7POQ64flPm0B71x6/FO",
+	"lgK/IObf4puy2RMcf+xp4Tsfvsf9gdc/nnb9o0eTrm/KQVPvgcjxdsv1HoITTiJRXj10LWuIpbXgJrTM",
+	"XwtWSV/JZaEo+r/98TP72T33oXMG6+rMzz7RJHT33tfX7lR6CWfijUQjflLFDPaD2kyrtDh7BUOddl7C",
+	"nU5GokIy909cA18tfNNr/JgHb6SplJF2sIayBLiRYs5mZ9JiDXZn4x+eaL+eII03lJavr4TeI1wASSmk",
+	"ySheUtUUsJrvGS8ZTWUjJ4VaeRmRw7LxThr7SpY3lYwkhNQrWZYij6R8f+0T28zuf64hbLjjhuWiELZF",
+	"EO18CLuW2u5Zzvcma37qU1LROX/4LwjD/vrwXzL/1b0dZBlkvXMEjgeB4aAiD4DOKR/h7er+tvR2gHAR",
+	"qPLo2Stz8Mzj5/n72r7CONSB3Dzp77Y3zv29D02OL/9cNf/72hpm1FbgfvZSBns4QEAw8BeRJ3V9tjBX",
+	"Izr+lboe38lWXNuHC3P1gi3WXBth/3dtlw+edzd0T/fF9K8Xwi9W/fpMgtqVzqB0DgV8c0bug2y60iDn",
+	"i1+4ubpuLdx1Ya7HV855OHPsHTtBF1+V+ZmzzK+3BRqq5oFaLuVC5GoBHuAZ9kozayHstjiDP7trHQzc",
+	"uSx5LOsUX/1dM94vVgACLhnW3n8x++N/vfvwX3+KrveCUzwnrjdfq7q0bxDf9SV5Bq+5zocEZQG/+wIt",
+	"eW6hf4lbUvcXSKU7gw2jDhiHQFI+xpmPQnmRaRq4B8mpA9BhQHj8FXcjO/7xn06G6PMictT87ouVo60s",
+	"QzcESn05CeK+R6J3APy1LVlyCh7YLFGQIO9wTI7ogqnRGCAqEMbMfotxjSQXhRiAYqjUmwU83tPUDcU8",
+	"/JJ8oeK9U3WRE01Rq9ApIxwGd95Rz5vqRjqcsWo7Qt0npYXg3v/58MP3lwQagFddC/TZSrYQRWEyaiPK",
+	"lLsBrsOdRtacKNtwCparUpyxn9bKqXboXYFhXlFSrNZZBWdItdPdY+CO34mids++vb0yXZphAMfCd7BY",
+	"/ybRO6rp3ykGSQ6TEYRImgPelLhYq23FtTTHD364SHx+Cvt1GP2nU9k4N/knUNofPUgFOzQwpPX2KsX6",
+	"TgTQCMY0KEml8y80tM0tzYFTm16fgv9E7FOANLWqaIh2x7S+qnwf3aHw5Wu85H5krdqnxC9BBeKw7t9n",
+	"xfnwIKqcWz7nRviopRWDccuhWN93fCPgy3tTfHGLiqQ6NpP7+9guN5z374DfnsNwCR7Vj+OhVDz8V8m3",
+	"4lhQOBLyJRxvUsT3IsblNhjM/RGHEV/j83tbYyeya+wwvOOGEKCfY+D4VgRFNKkdtBfcN8uSBOiFnwmo",
+	"CYSWaCA6+ZGcQ873k+1jmYsMeSPABAYuZVDSQAgpDSvkRtBZ5kYEbaCccl+rWrP5Hv7smc87JMzY4gul",
+	"PcF+fsP3d2Q9v+H7T2k7v+H7Y/ZEzvdfoGnw0n2XZ2hpRGYXzGlo/ewEbMvLPdNqqhntZP/hgheizJE/",
+	"Nq7p3vD9a3/RZypdmJ6hQd48R7NoPvfzjdL/JqSXG8ize/lBDNbTp0+e/qlpHwecxzk0IcsYdDnLkPYR",
+	"MZVEzzMswaEyaFB8P7YSv5+p7P57pBZ/MzKLc3nJnLg+uXh+nrG/fXz74Hk0hzksnWIpSxnyE1Fn7C/C",
+	"vmlddoeWZPs1EQHq/Pre/a+3EAUKkC6pWSG30hqa8Ay5l7GIAnCCJgtwL4gmONkFih3fEz8e5s/FlVyM",
+	"+MZv6Jr7cI7xXSnusR/V/a8NvbnVGkRYBvCnkJajsXXmGCA8qGwKgWQNhx7UldoImoEUTMy3aFzD21mp",
+	"2PbLdHXeCYsobDcxrU994Zsku2fVVmgASovoOkwNenrckq8fiOW+Wit12jF6F0QgANOIVWnG6QTw8jiG",
+	"/v6Stn7XD3gzQSf8m4O/qC+G3wjG2eWFyL0bJKBXuLRsy/dMlcWeudWdsksOtdWR2NJNcH8UKhrSdL/L",
+	"1W0rTL7ikhq97DjyQwH+d7JsaFU9QLjJUYNBq+ojXHUfJsMHfiVy/8rUwDp+xCfCYrMA28nYfM9IFUcx",
+	"PUNb6LUW3Irw1fdyBrkxjddkNOswhZi9x6xu7Imn0u2lEw4Ea1iQvsBY21+FqECHNJKKlcccPeMtzwU0",
+	"rgl4d62qSuTHsGmN9nhYKLUZjlC8U2rz0t6vcMt8sH0Bfn6bYG8jKpvSJyv7jeyZ2ztx3yHR269xOhWL",
+	"TN1faNaag6SECsJQqQ8f3SrPolS+J6hw24m6PqVsHesZ9KLH7+u1WGw8GdedrTK+ILLM36id+6g9Q0SK",
+	"yJqEEKK3xHVVOFtEforinI8Skkllq/8bWEbGNnrMs9PR8mwTV2XMt38DP++otN9qxcuNoyduJgztlhfI",
+	"k1SyuWDkbORHbKHb9+G/GAvq3rs9Zp/HiTNqpb00TQr8swwinH/1OR9tH9CZhKONl2I3QSHecfhgUJne",
+	"u3DtuPkCNTXNM4YSsM7QCjNqpxyBoL4v+P4NXHJHuUetqk8O/3eDSA1DwHxlPn0GmE5vFwKg4Qs0lZ0M",
+	"GKBRxLImRD2HlmZtoGewmHdKb/DkQlo5M5hiRGLvRHPs6ytitDlWS01OIPJx+tNzK3hpL33qDZJAZNVj",
+	"RxYC8DmDcuU+Fepz7RBfCNJXRjF4kT4lCMP+zdZLTzztbmryI57S86mq5dK37G9bnp4GIYZmvXWT00vd",
+	"Pdib8NFj+grH8/lbm/gxn4W5SVP2u61566hzrcXCNhs2ClFt6fi7tTCbnfoJhenLtC2BxyKoZTgeKS7j",
+	"1jm26qtaYh+aIdjQX+CCO1wtfMGAJYfD+zTkAogFajp1U80vq/hKNNzs0VbzcCX8WsvVIEoIGC8Hrfpv",
+	"kA/zE1SVTTgKJwbWP+kZ88OuhDm9++Izitd6JnArv+DqYW48PXg36iuJ/bwdj99RK7q+GloLXhyJv3+D",
+	"v75D4aA3RAmvsI3op1BCmN3RddnCIfqqsSa+y4f5BpB67EjpyUco8ytEINr3yH7yE/1aArBhobbC90bD",
+	"Y4XnudsIZ+wlRrOuLdwmSyhlIatNY02uyhgCKC+ese9evQhWbC4qLRbcirxfavItjP+tLG5SYJtF+4Da",
+	"5suHHEhkcmgEyLMY42FKTa6Q9b2uIv1a+2/+wbmzO2l8yhPwRIEUc2Aclm9EZxxBrkgn90FpEXebOxvA",
+	"024uVFFvS785vQC4F5VwtOFVaslUrU3Td8TKrbg8f8EeXBDROKBaYmPGF3RGHcI8bUc8BrZrenQ+O+8X",
+	"Dkc+Lef7Fm7U969Bxl2KJUD1FqCtX7QapGCVE/wY+jXIoSXAuuCYLOR8H+q+tqq0a/pXijR8x/UmFIOK",
+	"hdzy4sYjpedEx5rNstlZmpxSjh5Se82IcJIBquDWvhEM3+FflbkqW+P2jUwRQK2vYBJjw/4FRSkerTlP",
+	"GPGPameQzac1UsP3LVo3UZgGXQFdVoUWjBdOP+09A8bgxC4CM8uEjXg/VhhutqPth/oYiltUEIcKoUdy",
+	"fsjKn6pAM9R9l5PVaL+ZiqWWL/Hjb7RhvO9Eim0/YFQ/x5qHtNdULaywD4zVgm/HaN1a4v70/PHji2dP",
+	"nke53u7PXMaj9x6sZQ9iAV7we7GTL34LqBfYczAnZPtxcDClvQTeKTTDYM+BdqOLdoRhVtgCom9ph1N4",
+	"EGeKZ++9YUzd69KIZ90TPynPLxm9c3UNySVpDfOGQZdt8Di+tJng28/VfS92NFG3j+q8/TV16leeuq7T",
+	"Y3FfffYctJqsGGLDQrNvD2atm8vcyR01KZir6xdeE9i12LLW+dujvoRJfjiviyP4UBTObyBBek+4HTyS",
+	"u9U3MY/gRvjN6/vBPP++O+58dyAbQXsHdHZIIY0V+SWb86LIWCF4nrGLhxfP2MXD5+zi4ZOMrZXasIuH",
+	"5xl7BuHZI3slLdcNS/lvDDsMiWA3aeDxkccA2uloKjiclLeeCg6LcveOl1PTiV1fn5yPt3192df3RMyx",
+	"EXufi5CavDPzog18NhaLyv0D+k1en5xHXLPPPD2NM/xZpKdRbf+enb4LJKRRW4FGDzXqlbYDEo9p57vN",
+	"Usc1+72K1Jedo4YTIxRPYmRJDR0TBytvKkGp09tb9w/umZ/Bqn/GiuR+FcMPZUg2Id4vY4UyEPOo+GIj",
+	"cmzqTc2Kdxg12UAVrrNKojK0KdWuEPnqKOThr+GiT9SUybcxbA/kpE6GERnzoaPZp2vZ4RbBWYUG2JeQ",
+	"WOWyqYk0sM6GmKHJz0XUxQbqJ6k1/m4tMAaDiQWIeqEBqg9s+y6YtfBcDgNlkphPvYvgjHv0p2Lwf4cd",
+	"hv/dOrpBhgcxOZjFLniZZyg73JP6N1x32LJzKc26yScaIcojwmSO80O/E1yXnz2Ox2pZxbrBC+Z+g3Gm",
+	"dqmuT/Cllev+llBC72BB74mhuqCXfXFGHvJNk/hk7shuRSozZg8UdJOeKOSVIChq64juztwH0PcPAK6C",
+	"l16y/5krbv8HUuOcvZNX4oPlVvj6csr0QotZ337XvGD/o8WVdI7m/6ByKJAesJUy9q7sRlQWHk4+7Rn7",
+	"1kKfOcPq0soCvhXOs5USpo9j+YuwblBf44elkfXBp0XTh6M0ffSeT3fEl2LnSUKBa7a91vJKtBfbuIU6",
+	"Zo6F1bxLw7x5yRCZPP7y08yos4NaktsE2QjjcEBpfTDDVjuXamSGP+poz8A7yPrBm94rWSbRysCFWMx1",
+	"Mjn/rVgRYcKduwot9hm2Y8YfWK5tp8j6cBWwHfYRS+EtFGHdken5cq64/mTGJ/VjH+pWR7/94szP5uMI",
+	"HbPrkorxEmK3WLLnQZYeTjsgSmqV0GzyHeBrfmeEvbWF1LIyDenGmleVKBH0DKnXG3C5tkwftUppR/l7",
+	"L8rfbi/KZrG3gptai603dAfae+BV95PM+qc/HEaUOQ2qOUuyGTZQHIt9wkU3y+aHMfp3furM0FtVl4Nx",
+	"FQQft9h6AhLW1iDMRljzRbYUWNRai9JmwHUmlxC05WwBjbm12jbEQFZuRZ5ho04BdesH9Qw9MoSKS9jo",
+	"R+zZ93TJHa67f8Vgz5Rc/Ab64vihsvmegmBtHlSkQA4mC9jAsh1uhTirmMyFSit4jNGCS31PGXyVi/GW",
+	"7FlgCh4oJDkkj+0iemOcwgeKDcZBr/nUDI3D/K5tauzPUW89efTVJ2WEne+BoyIXLyAxsVBqIwV12wm0",
+	"GxRtH9wdiIo/htB974Hzd++sw6tSwWo09Pu3v3BCYrSvx9unvcxz/MA7A+PS/N3vBm69dCDDDFSbv2NV",
+	"TuVvrUho+nY9boGzlVB+yY64cn8R6v98+OH7aRt5JdR/3CTVfHzv/ps4aTTz2Cjoz189efano6tZjTnl",
+	"p2jkVXX9H9fb4oR4y47vKwiLfsnLhVPqFit8LvvjX97/F7s4uzi6Whuc0yOr9dfv3k2PnqyUWhXigeDa",
+	"rt07Tly7L3+f0cI15eMhXIZpuD/+9bt37NHZo2OLmAi/bg7vf2/8NUpVw8MljX0BqVeIKUsL4OBbo+Gq",
+	"7RDy+i6NKXg2vua+gzzj9tTv0N/TqDCdQjNMabZVV40gd2V3pVCXOI8qat0fqI2HW6FXt40K/s4986bi",
+	"PYU4v7SqE3RPRM7DffcRFJ0ILjIdjzOF4v+wX3ynqAue+HOiaYtX/749p27PbzzrhN+M/pyZgxFC2ctQ",
+	"nSxAGbbPoNGdeqcI/nvcrSdJeENzcnHeLnucLvKfzUn4mVYs/BZqG8Pegsa0sKVw20GmxNnNcKwRYpX2",
+	"3tAGK0fjh+U9Vvi71yVBfWBY9++wvCyKBu27EVW0fxTO6lhpP3zqXQYTy0/Srql5cf90BWhkRUv8hfZr",
+	"qnBZD2Uh7LZ0d7X83VvF6TxwVo/2K2ntvVsvFr7DHese/Wkc1qOb9nen9VacVi/GuqlKOmjkEVcTd270",
+	"lrNPK1lfctlqaNkBa39QqtpZby2WQovyWCr3L+L/Z+/qdty2lfCrEHtt7N9Jzjnd3DVNgRYpGmyc3uWC",
+	"K3FtIjKpkpIdo8i7F5ohJUoiJTm2pI1374IsTVLD4XB+yO/LPjjNxnTbnWFCeWm3yXy33FOmtBQk4cVJ",
+	"kUmypluX7gxuH1AlMg+RWJXU9Jp7lMFYpr4p4AlDsu61dSElJqv6zuGl7UoVoivWVCB4LooX8Bp6BNeY",
+	"HnPN4jfOnwx8pc7oXpeQuP5oS8mVoptN35WNqtl0cZcdc1DwVU3wqUZg1Qx7w7Dyy8eLxSrhzhGQ1UcP",
+	"RWWuApxraOYstVdT6pt0aKRWU6DnHq5ZYRwUszV26+kDt5H3eNn/nCFc1zZ/ieNOFcdV+m2DOcF2hEaF",
+	"oDUifR5gXUYO8MKWaXrlex6hXqkezXivqQh/51Rk3BaFvL7gPUCAQLN9H0feB5qtKwRulsQV3jowaVzG",
+	"LAVWDB9cOfzgommxDkNYp0kid+82abb/iyY5s120AwyEqrOT+8/iNVmFuAwQQHvQrPzX5ptS+iSg6ggo",
+	"H8q+uUFkvFznFJ/mu1Ik/NHFr/DNMhew472zurkehp9vgYm0NCgCmSYJfWBJg7jDN/6mWF7eQPGvSWbA",
+	"HN5zYWDwKclyVYK5K8YSW68V1fyKJhrgeCIp4gGTTJla5qrO8VCWPWOZP7iw6rgsXprF05mtcmMFnOIt",
+	"aPH3GKypjyYaa4toZTIisMcQ+5QSu7n9pC9K5iLuDkfvsclELwj2LB76hCCiSaJnIvyCsd2CK40ZYlAl",
+	"FIiaLc9HdQAUPkLEOuLR4utB2CN5qdD3XM/677sePyr84xk+boQvK6ypXf+7Ok0SIEbhkRQrmfoVptqo",
+	"V6jzYVxumiSjq1AxyOQhTlR4yQH+tJWU8ZQu5rRK9HseryD2iACrmoqYKLZhhqso61CZPGEdurJU+3to",
+	"MQvgWKeWFdOanUV8CV6V73rhuGBffwrDfmeZrM39nXOF3AM1RYcz3zwQulKMVS8gmViBa1w9LBYyC0Ls",
+	"wWv5bnfmIzaZLLNeQhn0uTRmYk80o24k25dNx68dLZNuhDlDFt0ZOZBB13ahzzR7rs3StjSi2ngDM+aV",
+	"kjzzbDmCexyQKXd2YeiaQEC41xNuhyN2wqupUaODWj1GHWJM6wh9z1h/CGrES+3hRLUHYy3cugNkqdpl",
+	"h5BpvopzXONTFxx+sf0GrM+Uh3Ek0/0Znhn2GC4+Dx/zEoqPfAGjXRO5E0NUYNSK08yHzzOqNKExaFSZ",
+	"aoue8bgr/L9nNF7yeKySeNH1kn3N5gvfiwnkSgzNJq/5ag1RZiJ3GH+fYzIJywWW+Fg++j6bUE1SJtME",
+	"bWnz7mS9gABaBsDMBokgrG0fTaNJCQMbMbYpO/5xS24uX92Sm//9f2Gqb0DyhnmGDaOC3F7+t4XM1Y/N",
+	"dQSF4PVJ954VdgdENZfibDUc8FOp2kjBIxJJoTNqwLApKVS2FEBYrzc9pfkl3/iSp8dWsm+8Wvb5VCaz",
+	"t+o6zFqCeABpW/8wRVJkqHdZIC39fyx34o68vrwlry5/WpCbu+vXXbCSAJLenWVcYpOeWxuFJHNzJ0Gn",
+	"jAFjJdlJBfVWnyZBq0OuG3yeLNGJqPBD9Adl8/TVBifazI02i7yLKlkN+KXaQj0PhpYrXPsApv6JAyez",
+	"RiHsA7OAZ3rnfzAyv6Gj0DUehTWN60F2da8f7cHA5GdgoT3Jz99KNrMzToGC7A5JgR6BR9RYq3FD4ZOQ",
+	"ZPwoG3rWUBhVqBEKu7uTp32HNZ+yIlgMN9jP+l48miNF/G7L1N4wMnXcauo+17AkCJ87KTNZT1X/WGB5",
+	"GGZu4GVHk8Kac4aH+c9sxQUeHDwN7/fBhzF/1oVIlIIV53gnb09d7Mc3ETPQnR9hhq6nMUMvlb/j2c5x",
+	"ZzbhInzW7ipaU+T69To6b4u/+u3dCTOPiqcwULA4h3988lcDLBssCH+H9CQtSicIKU8ZmpRL2WK1bDut",
+	"Q/khT+W1wnhD3VY2K6mky7lFjRNbcgKe6jzzM/jKlbMuo59mlZoMWsdyCSs4QXg3teHCogs2l/coR9lM",
+	"b4ozalQ9ruWMnywdwrSH03u50nVzuIAKGoqMSBEBUxDPNPnC9guylju2ZYrIxwyo2AmwA4ms71AbOUfD",
+	"04t5vaPzvKxg5FvP0gTitVwoRmOghew67z5VzaawFc5wQ22FyBRnczIpwzVkig8yhczsm8w3ZrtJQYQM",
+	"g+1W63D1D1wP+NYbRN+zjdyyrpV5dnd6BejBHiO9+joQuqN7N8ZO88yftjzUJ8mMng73NQOL/f3m9rAp",
+	"9NjlF40q09z4UN5qlT/JDayaamtXKlfJxd3FFU05SNo0bvPR8WiNdMKZJBlnyCNs6sz2WU37qfhbKdA/",
+	"1QbMO/qSsHqN1ClX2zctrdHpHm5j7KT6wsUKXuTzLNRN6gJOtVa/6Kr8YZpQISCzYn9rkIK9fHwcrk26",
+	"zR/k147Ghoo1voPp6oUlryz+RTW4/aYf59KAR4Y0SYqvBsR0iSscI7El/Lc0CAR67crAPO5rdwf1i4Wf",
+	"b9iJW/HpPvAwOhMtdCjwwT1U8gZ6ukVc7fTNt8zbuay4AckD20vop5AvjdZcMEeMhu+u3cmvnCUx6iCG",
+	"KOVv7EWeb5+//RsAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -133,3 +133,15 @@ func savedTrip(k service.Outing) contract.SavedTrip {
 func savedEvent(k store.KeptEvent) contract.SavedEvent {
 	return contract.SavedEvent{Id: k.ID, Version: k.Version, Trip: k.Trip, Event: k.Event, Said: k.Event.Said(), Overdue: k.Event.Overdue()}
 }
+
+// GetPreferences implements the contract.
+func (h Handlers) GetPreferences(ctx context.Context, _ GetPreferencesRequestObject) (GetPreferencesResponseObject, error) {
+	own, err := h.does.Preferences(ctx)
+	return GetPreferences200JSONResponse(own), err
+}
+
+// Prefer implements the contract.
+func (h Handlers) Prefer(ctx context.Context, r PreferRequestObject) (PreferResponseObject, error) {
+	own, err := h.does.Prefer(ctx, *r.Body)
+	return Prefer200JSONResponse(own), err
+}

@@ -19,6 +19,7 @@ import (
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
+	"dunvel/core/own"
 	"dunvel/core/playback"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -390,6 +391,9 @@ type BeginQuestion struct {
 	Fields []string `json:"fields"`
 }
 
+// Bias By how much what was expected of casts is off, by what could be the reason
+type Bias = measure.Bias
+
 // Binned defines model for Binned.
 type Binned struct {
 	Deleted time.Time `json:"deleted"`
@@ -709,6 +713,9 @@ type FieldType string
 // Fish Fish that are seen. Directions are those of a setup: against its cast
 type Fish = lead.Fish
 
+// FlowAt The current at a place, over what was entered there
+type FlowAt = measure.FlowAt
+
 // FlowRun defines model for FlowRun.
 type FlowRun = almanac.Run
 
@@ -959,6 +966,9 @@ type Option struct {
 	Value string `json:"value"`
 }
 
+// OwnFactor What an angler does over what is usual, and within what 8 times in 10
+type OwnFactor = lessons.Own
+
 // OwnHand defines model for OwnHand.
 type OwnHand = lessons.Hand
 
@@ -1045,6 +1055,9 @@ type PlayedMissed string
 
 // Point x along the cast from where the rod was at the splash, y to the left, z up from the surface
 type Point = trial.Point
+
+// Preferences What a person likes to have, and what is learnt of them
+type Preferences = own.Preferences
 
 // Problem Problem details (RFC 9457)
 type Problem struct {
@@ -1785,6 +1798,9 @@ type CreatePlanJSONRequestBody = NewPlan
 
 // ChangePlanJSONRequestBody defines body for ChangePlan for application/json ContentType.
 type ChangePlanJSONRequestBody = PlanChange
+
+// PreferJSONRequestBody defines body for Prefer for application/json ContentType.
+type PreferJSONRequestBody = Preferences
 
 // CreateProgrammeJSONRequestBody defines body for CreateProgramme for application/json ContentType.
 type CreateProgrammeJSONRequestBody = NewProgramme

@@ -61,6 +61,7 @@ var Columns = []Column{
 	{Key: "high", Header: "depth at most (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string { return number(e.High, 1) }},
 	{Key: "since", Header: "since the splash (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string { return number(e.Since, 1) }},
 	{Key: "seconds", Header: "to the bottom (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string { return number(e.Seconds, 1) }},
+	{Key: "lineOut", Header: "line out at the touch (m)", unit: "m", aliases: []string{"line out"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.LineOut, 1) }},
 	{Key: "expected", Header: "expected to the bottom (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string { return number(e.With.Expected, 1) }},
 	{Key: "species", Header: "fish", aliases: []string{"species", "kind of fish"}, write: func(_ logbook.Log, e logbook.Event) string { return e.Species }},
 	{Key: "length", Header: "length (cm)", unit: "cm", aliases: []string{"size", "fish length"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.Length, 1e-2) }},

@@ -220,7 +220,7 @@ func (t *Table) event(cell func(string) string, m moment) (logbook.Event, error)
 		into      *float64
 	}{
 		{"head", "g", &e.With.Mass}, {"bedDepth", "m", &e.With.BedDepth}, {"depth", "m", &e.Depth}, {"low", "m", &e.Low}, {"high", "m", &e.High},
-		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length}, {"weight", "kg", &e.Weight},
+		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"lineOut", "m", &e.LineOut}, {"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length}, {"weight", "kg", &e.Weight},
 	} {
 		if *q.into, err = t.quantity(q.key, q.unit, cell(q.key)); err != nil {
 			return e, err

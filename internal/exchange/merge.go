@@ -16,6 +16,7 @@ var own = map[string]func(into *logbook.Event, from logbook.Event){
 	},
 	"since":    func(into *logbook.Event, from logbook.Event) { into.Since = from.Since },
 	"seconds":  func(into *logbook.Event, from logbook.Event) { into.Seconds = from.Seconds },
+	"lineOut":  func(into *logbook.Event, from logbook.Event) { into.LineOut = from.LineOut },
 	"species":  func(into *logbook.Event, from logbook.Event) { into.Species = from.Species },
 	"length":   func(into *logbook.Event, from logbook.Event) { into.Length = from.Length },
 	"weight":   func(into *logbook.Event, from logbook.Event) { into.Weight = from.Weight },

@@ -170,8 +170,8 @@ func TestWorkbookRoundTrip(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	formula, err := f.GetCellFormula("Log", "X3")
-	if note, _ := f.GetCellValue("Log", "X3"); err != nil || formula != "" || note != evening().Events[1].Note {
+	formula, err := f.GetCellFormula("Log", "Y3")
+	if note, _ := f.GetCellValue("Log", "Y3"); err != nil || formula != "" || note != evening().Events[1].Note {
 		t.Errorf("%q is run, %q stands there", formula, note)
 	}
 	if at, _ := f.GetCellValue("Log", "C2"); at != "2026-09-12 19:30:00" {

@@ -34,31 +34,6 @@ func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*
 	return lessons.Learn(progress.Part(ctx, readShare, 1), logs, func(w logbook.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
 }
 
-// Hand is what was tied on against what is said of the same water, by the latest outfits.
-func (s *Service) Hand(ctx context.Context, choice units.Choice) (*lessons.Hand, error) {
-	logs, err := s.Logs(ctx)
-	if err != nil {
-		return nil, err
-	}
-	outfits := lessons.Outfits(logs)
-	rows := []lessons.Tied{}
-	for i, o := range outfits {
-		progress.Tell(ctx, float64(i)/float64(len(outfits)))
-		bait := logbook.Event{}.Of(o.State).With.Bait
-		row := lessons.Tied{Place: o.Place, Bait: bait, Casts: o.Casts, Tied: o.State.Mass}
-		answer, err := s.Answer(ctx, o.State.Setup, choice)
-		if ctx.Err() != nil {
-			return nil, ctx.Err()
-		}
-		if err == nil && answer.Pick >= 0 { // water of which nothing can be said any more says nothing
-			row.Said = answer.Heads[answer.Pick].Mass
-		}
-		rows = append(rows, row)
-	}
-	hand := lessons.HandOf(rows)
-	return &hand, nil
-}
-
 // readShare is the share of learning that reading the log takes.
 const readShare = 0.5
 
@@ -168,7 +143,11 @@ func (s *Service) Truth(ctx context.Context) (*measure.Truth, error) {
 	if err != nil {
 		return nil, err
 	}
-	return s.Desk.Truth(ctx, logbook.Timed(logs))
+	var tests []measure.Test
+	for _, t := range logbook.Timed(logs) {
+		tests = append(tests, t.Test)
+	}
+	return s.Desk.Truth(ctx, tests)
 }
 
 // Played is a call that was made, and when.

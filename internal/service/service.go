@@ -77,6 +77,11 @@ func (s *Service) learn(ctx context.Context) (out *answers.Knowledge, err error)
 		if out.Held, err = t.Events.Held(ctx); err != nil {
 			return err
 		}
+		likes, err := ownOf(ctx, t)
+		if err != nil {
+			return err
+		}
+		out.Own = likes.Value.Known()
 		fished, err := t.Events.Fished(ctx)
 		out.Beds = snags.Beds(fished)
 		out.Kinds = snags.Kinds(fished, out.Beds)

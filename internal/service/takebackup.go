@@ -15,6 +15,7 @@ import (
 	plans "dunvel/core/day"
 	"dunvel/core/logbook"
 	"dunvel/core/measure"
+	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
@@ -40,6 +41,8 @@ var checks = map[string]func(body string) (any, error){
 	"place":     checked[logbook.Place]("place"),
 	"track":     checked[boat.Track]("track"),
 	"trip":      checked[logbook.Trip]("trip"),
+
+	"preference": checked[own.Preferences]("preference"),
 }
 
 func checked[T Valid](table string) func(string) (any, error) {

@@ -48,7 +48,7 @@ const (
 
 // shelves are the tables that are backed up; the trips come last, as events
 // belong to them.
-var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "track", "trip"}
+var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "track", "preference", "trip"}
 
 // Dump returns everything that is there.
 func (s *Store) Dump(ctx context.Context, now time.Time) (*Backup, error) {
@@ -137,10 +137,15 @@ func (t Tables) Load(ctx context.Context, do func(*Loader) error) error {
 // Shelves are the tables of a backup, in the order in which they are put back.
 func Shelves() []string { return slices.Clone(shelves) }
 
-// Row puts an entry on a shelf under a free name, unless it is there, and returns its id.
+// Row puts an entry on a shelf under a free name, unless it is there, and returns its id. A
+// preference is there where one of its name is: that of now stays.
 func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, error) {
 	var there []int64
-	if err := l.tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE created = ? AND (body = ? OR name = ?) ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
+	same := "created = ? AND (body = ? OR name = ?)"
+	if table == "preference" {
+		same = "(created = ? OR body = ? OR name = ?)"
+	}
+	if err := l.tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE "+same+" ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
 		return 0, named(err)
 	}
 	if l.taken[table] == nil {

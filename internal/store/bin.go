@@ -15,15 +15,15 @@ type Binned struct {
 	Deleted time.Time
 }
 
-// Bin is what was taken off its list since a time, the last first. Rounds of practice, which nobody
-// deletes, and devices are not in it.
+// Bin is what was taken off its list since a time, the last first. Rounds of practice and preferences,
+// which nobody deletes, and devices are not in it.
 func (t Tables) Bin(ctx context.Context, since time.Time) ([]Binned, error) {
 	var out []Binned
 	queries := map[string]string{
 		"event": "SELECT event.id, event.kind || ', ' || trip.name AS name, event.deleted FROM event JOIN trip ON trip.id = event.trip WHERE event.deleted >= ?",
 	}
 	for _, table := range shelves {
-		if table != "round" {
+		if table != "round" && table != "preference" {
 			queries[table] = "SELECT id, name, deleted FROM " + table + " WHERE deleted >= ?"
 		}
 	}

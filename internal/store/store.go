@@ -16,6 +16,7 @@ import (
 	"dunvel/core/day"
 	"dunvel/core/logbook"
 	"dunvel/core/measure"
+	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -41,6 +42,7 @@ type Tables struct {
 	Places     *Shelf[logbook.Place]
 	Tracks     *Shelf[boat.Track]
 	Devices    *Shelf[Device]
+	Own        *Shelf[own.Preferences] // one entry
 	Events     *Events
 
 	db source
@@ -167,6 +169,7 @@ func newTables(db source, events *remembered) Tables {
 		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
 		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
 		Devices:    &Shelf[Device]{db, "device", func() Device { return Device{} }},
+		Own:        &Shelf[own.Preferences]{db, "preference", func() own.Preferences { return own.Preferences{} }},
 		Tracks:     &Shelf[boat.Track]{db, "track", func() boat.Track { return boat.Track{} }},
 		Plans:      &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},

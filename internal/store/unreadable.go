@@ -12,6 +12,7 @@ import (
 	"dunvel/core/day"
 	"dunvel/core/logbook"
 	"dunvel/core/measure"
+	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -105,5 +106,7 @@ var blanks = map[string]func() any{
 	"trip":      func() any { return new(logbook.Trip) },
 	"place":     func() any { return new(logbook.Place) },
 	"track":     func() any { return new(boat.Track) },
-	"event":     func() any { return new(logbook.Event) },
+
+	"preference": func() any { return new(own.Preferences) },
+	"event":      func() any { return new(logbook.Event) },
 }

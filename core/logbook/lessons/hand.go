@@ -8,14 +8,19 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
+	"dunvel/core/measure"
 	"dunvel/core/spread"
+
+	"gonum.org/v1/gonum/stat"
 )
 
-// Outfit is what was fished with somewhere, in how many casts.
+// Outfit is what was fished with somewhere, in how many casts, and how long its heads took to
+// the bed, s; 0 where none was timed.
 type Outfit struct {
 	Place string
 	State logbook.State
 	Casts int
+	Timed float64
 }
 
 // mostOutfits is how many outfits are held against what is said, the latest first: each is a question
@@ -28,6 +33,7 @@ func Outfits(logs []logbook.Log) []Outfit {
 	var out []Outfit
 	for _, l := range byStart {
 		var here []Outfit
+		var seconds [][]float64
 		casts, _ := l.Fished(longest())
 		for _, c := range casts {
 			if !c.Known || c.State.Mass == 0 {
@@ -38,9 +44,19 @@ func Outfits(logs []logbook.Log) []Outfit {
 			})
 			if i < 0 {
 				i = len(here)
-				here = append(here, Outfit{Place: l.Trip.Place, State: *c.State})
+				here, seconds = append(here, Outfit{Place: l.Trip.Place, State: *c.State}), append(seconds, nil)
 			}
 			here[i].Casts++
+			for _, e := range c.Events {
+				if e.Kind == logbook.Bottom {
+					seconds[i] = append(seconds[i], e.Seconds)
+				}
+			}
+		}
+		for i, s := range seconds {
+			if len(s) > 0 {
+				here[i].Timed = stat.Mean(s, nil)
+			}
 		}
 		out = append(out, slices.DeleteFunc(here, func(o Outfit) bool { return o.Casts < int(judgement.HandCasts.Number) })...)
 	}
@@ -54,7 +70,16 @@ type Tied struct {
 	Casts int     `json:"casts"`
 	Tied  float64 `json:"tied"`
 	Said  float64 `json:"said"`
+
+	Wait float64 `json:"-"` // s, as usual
+	Own  Weighed `json:"-"` // how what was tied on does there
+	Best Weighed `json:"-"` // and what was said
 }
+
+// Weighed is how a head does: how long it takes, s, with the longest of 8 falls in 10, and the
+// pull that it is felt by, over what is told, of which Hand is what rod and hand tell at all, N.
+// What does not matter there is 0.
+type Weighed struct{ Time, Longest, Pull, Told, Hand float64 }
 
 // Hand is how an angler ties against what is said: so many times as heavy, and within what in 8 outfits of 10.
 type Hand struct {
@@ -63,11 +88,26 @@ type Hand struct {
 	Low   float64 `json:"low"`
 	High  float64 `json:"high"`
 	Words string  `json:"words"`
+
+	Patience Own `json:"patience"`
+	Feel     Own `json:"feel"`
+
+	Bias measure.Bias `json:"bias"` // of what was expected of their casts
+}
+
+// Own is what an angler does so many times as much as is usual, and within what, 8 times in
+// 10; Factor is 0 where too few outfits tell it.
+type Own struct {
+	Factor  float64 `json:"factor"`
+	Low     float64 `json:"low"`
+	High    float64 `json:"high"`
+	Outfits int     `json:"outfits"`
+	Words   string  `json:"words"`
 }
 
 // HandOf is how an angler ties, by outfits with what is said of each.
 func HandOf(rows []Tied) Hand {
-	out := Hand{Rows: rows}
+	out := Hand{Rows: rows, Patience: patience(rows), Feel: feel(rows)}
 	var logs []float64
 	sum := 0.0
 	for _, r := range rows {

@@ -8,6 +8,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/follow"
 	"dunvel/core/logbook"
+	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
 	"dunvel/core/practice"
@@ -39,6 +40,7 @@ func lists() map[string][]string {
 		"bearings":          follow.Towards,
 		"origins":           follow.Froms,
 		"calls":             follow.Calls,
+		"refusable":         lessons.Refusable,
 	}
 	out["outcomes"] = []string{"", trial.Reached} // or it is not worked out
 	for _, o := range mechanics.Outcomes {

@@ -1248,6 +1248,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the person likes to have, and what is learnt of them */
+        get: operations["getPreferences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Keeps what the page likes to have, or what of what is learnt is refused; what is left out stays as it is */
+        patch: operations["prefer"];
+        trace?: never;
+    };
     "/places": {
         parameters: {
             query?: never;
@@ -2161,6 +2179,18 @@ export interface components {
                  * @default 0
                  */
                 closes: number;
+                /**
+                 * Format: double
+                 * @description Patience, over what is usual. How many times as long as usual is waited, as what is tied on has it. 0: by the log.
+                 * @default 0
+                 */
+                patience: number;
+                /**
+                 * Format: double
+                 * @description Pull that is told, over what is usual. More is a coarser hand, as what is tied on has it. 0: by the log.
+                 * @default 0
+                 */
+                feel: number;
             };
             /** @default {} */
             cast: {
@@ -2239,6 +2269,12 @@ export interface components {
                  * @default 0
                  */
                 strength: number;
+                /**
+                 * Format: double
+                 * @description Thickness, over its diameter. As falls that were timed on the water have it. 0: by the log.
+                 * @default 0
+                 */
+                thicker: number;
             };
             /** @default {} */
             leader: {
@@ -3827,7 +3863,7 @@ export interface components {
         /** @description As it was typed; what a way does not need stays empty */
         MeasureQuestion: {
             /** @enum {string} */
-            way: "float" | "line angle" | "two positions" | "cast" | "track";
+            way: "float" | "line angle" | "two positions" | "cast" | "track" | "log";
             length?: string;
             times?: string;
             /** Format: double */
@@ -3842,6 +3878,8 @@ export interface components {
             counts?: string;
             /** @description Of a track */
             drift?: components["schemas"]["Drifted"] | null;
+            /** @description What the log has of a place */
+            at?: components["schemas"]["FlowAt"] | null;
         };
         Found: {
             /** Format: double */
@@ -4052,6 +4090,11 @@ export interface components {
              * @description To the bottom
              */
             seconds?: number;
+            /**
+             * Format: double
+             * @description At the touch; 0: not counted
+             */
+            lineOut?: number;
             species?: string;
             /** Format: double */
             length?: number;
@@ -4156,6 +4199,64 @@ export interface components {
             /** Format: double */
             high: number;
             words: string;
+            patience: components["schemas"]["OwnFactor"];
+            feel: components["schemas"]["OwnFactor"];
+            bias: components["schemas"]["Bias"];
+        };
+        /** @description What an angler does over what is usual, and within what 8 times in 10 */
+        OwnFactor: {
+            /**
+             * Format: double
+             * @description 0 where too few outfits tell it
+             */
+            factor: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            high: number;
+            outfits: number;
+            words: string;
+        };
+        /** @description By how much what was expected of casts is off, by what could be the reason */
+        Bias: {
+            flows: components["schemas"]["FlowAt"][];
+            lines: {
+                material: string;
+                /** Format: double */
+                diameter: number;
+                /**
+                 * Format: double
+                 * @description Over the diameter that is said
+                 */
+                factor: number;
+                /** Format: double */
+                spread: number;
+                falls: number;
+            }[];
+        };
+        /** @description The current at a place, over what was entered there */
+        FlowAt: {
+            where: string;
+            /** Format: double */
+            factor: number;
+            /** Format: double */
+            spread: number;
+            falls: number;
+        };
+        /** @description What a person likes to have, and what is learnt of them */
+        Preferences: {
+            /** @description Of the page, under its own keys */
+            page?: {
+                [key: string]: unknown;
+            };
+            /** @description Of what is learnt, what answers are not to go by */
+            refused?: ("patience" | "feel" | "lines")[];
+            readonly learnt?: {
+                events: number;
+                patience: components["schemas"]["OwnFactor"];
+                feel: components["schemas"]["OwnFactor"];
+                bias: components["schemas"]["Bias"];
+            };
         };
         Lesson: {
             totals: {
@@ -7259,6 +7360,56 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    getPreferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The preferences */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preferences"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    prefer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preferences"];
+            };
+        };
+        responses: {
+            /** @description As they are kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preferences"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

@@ -7,6 +7,7 @@ import { Parts } from "../parts/Parts";
 import { useUnits } from "../parts/preferences";
 import { useSay } from "../parts/Undo";
 import { atTime, onTheWall } from "../parts/when";
+import { NumberField } from "../setup/NumberField";
 import { Aboard, aboard } from "./aboard";
 import { Change } from "./Change";
 import { FishDetails } from "./FishDetails";
@@ -212,6 +213,16 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
             </button>
           </p>
         )}
+        {last?.kind === "bottom" && (
+          <details key={last.key} className="tap-fish">
+            <summary>Line out, where it was counted</summary>
+            <NumberField
+              path="event.lineOut"
+              value={last.lineOut ?? 0}
+              onChange={(lineOut) => keepDetails({ ...last, lineOut })}
+            />
+          </details>
+        )}
         {last && (last.kind === "fish" || last.kind === "fish lost") && (
           <FishDetails
             key={last.key}
@@ -253,9 +264,13 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
 function underway(since: number, felt: number): string {
   if (since === 0) return "after a splash";
   return felt > 0
-    ? `after ${felt.toFixed(0)} s, ${(since - felt).toFixed(0)} s ago`
+    ? `lies ${minutes(since - felt)}, down in ${felt.toFixed(0)} s`
     : `after ${since.toFixed(0)} s`;
 }
+
+/** Seconds as a clock has them. */
+const minutes = (s: number) =>
+  `${Math.floor(Math.max(s, 0) / 60)}:${String(Math.floor(Math.max(s, 0) % 60)).padStart(2, "0")}`;
 
 /** Whatever else there is to say. */
 function NoteIt({ onNote }: { onNote: (note: string) => void }) {

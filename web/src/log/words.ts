@@ -70,6 +70,7 @@ export function told(e: LogEvent, show: Show, names: Map<string, string>): strin
       `${(e.seconds ?? 0).toFixed(0)} s${w?.expected ? `, ${w.expected.toFixed(0)} expected (${(w.low ?? 0).toFixed(0)} to ${(w.high ?? 0).toFixed(0)})` : ""}`,
     );
   }
+  if (e.lineOut) parts.push(`${show("depth", e.lineOut)} of line out`);
   if (e.species) parts.unshift(e.species);
   if (e.length) parts.push(show("size", e.length));
   if (e.weight) parts.push(show("strength", e.weight));

@@ -5,6 +5,7 @@ import type { Standing } from "../api/reach";
 import { DefinitionsProvider } from "../parts/definitions";
 import { PreferencesProvider, usePreferences } from "../parts/preferences";
 import { UndoProvider } from "../parts/Undo";
+import { useKeptPreferences } from "../parts/useKeptPreferences";
 import { BarSlot, View } from "../parts/View";
 import { WorkOutView } from "../views/workout/WorkOutView";
 import { Boundary } from "./Boundary";
@@ -95,6 +96,7 @@ function Shell() {
   const [keys, setKeys] = useState(false);
   useFocusOnView(pathname);
   useOffline();
+  useKeptPreferences();
   const standing = useStanding();
   useQuestionMark(() => setKeys(true));
   return (

@@ -9,7 +9,7 @@ import { useSay } from "../../parts/Undo";
 import { atTime, onDay, onTheWall } from "../../parts/when";
 import { useTracks } from "../../setup/useTracks";
 
-type Key = Exclude<keyof MeasureQuestion, "way" | "mass" | "drift">;
+type Key = Exclude<keyof MeasureQuestion, "way" | "mass" | "drift" | "at">;
 
 interface Way {
   way: MeasureQuestion["way"];
@@ -59,6 +59,13 @@ const ways: Way[] = [
     fields: [{ key: "toward", label: "Compass course of the cast", hint: "120°", optional: true }],
   },
   {
+    way: "log",
+    title: "Current, by the log",
+    words:
+      "Where the line that was out at the touch was counted in the log, a place tells how its current is against what is entered there by eye.",
+    fields: [],
+  },
+  {
     way: "cast",
     title: "Cast, by turns or paces",
     words: "Count the turns of the reel that bring a cast in, or pace it on a field, a few times.",
@@ -99,8 +106,21 @@ function One({
   const drifts = useDrifts(along);
   const [chosen, setChosen] = useState(0);
   const drift = drifts[chosen]?.drift;
-  const whole = along ? !!drift : way.fields.every((f) => f.optional || typed[f.key]?.trim());
-  const question: MeasureQuestion = { way: way.way, mass, ...(along ? { drift } : {}), ...typed };
+  const logged = way.way === "log";
+  const places = useLoggedFlows(logged);
+  const place = places[chosen];
+  const whole = along
+    ? !!drift
+    : logged
+      ? !!place
+      : way.fields.every((f) => f.optional || typed[f.key]?.trim());
+  const question: MeasureQuestion = {
+    way: way.way,
+    mass,
+    ...(along ? { drift } : {}),
+    ...(logged ? { at: place } : {}),
+    ...typed,
+  };
   const { data, error } = useQuery({
     queryKey: ["measure", question, setup, units],
     queryFn: ({ signal }) => take(client.POST("/measurements", { body: { question, setup, units }, signal })),
@@ -142,22 +162,32 @@ function One({
           of the instruments with a trip.
         </p>
       )}
-      {along && drifts.length > 0 && (
-        <Row id={fieldId("track-drift")} label="Drift">
-          <select
-            id={fieldId("track-drift")}
-            className="row-input"
-            value={chosen}
-            onChange={(e) => setChosen(Number(e.target.value))}
-          >
-            {drifts.map((d, i) => (
-              <option key={`${d.name} ${d.drift.from}`} value={i}>
-                {onDay(onTheWall(new Date(d.drift.from)))} {atTime(onTheWall(new Date(d.drift.from)))},{" "}
-                {d.name}
-              </option>
-            ))}
-          </select>
-        </Row>
+      {along && (
+        <Chosen
+          id="track-drift"
+          label="Drift"
+          of={drifts.map((d) => {
+            const from = onTheWall(new Date(d.drift.from));
+            return `${onDay(from)} ${atTime(from)}, ${d.name}`;
+          })}
+          value={chosen}
+          onChange={setChosen}
+        />
+      )}
+      {logged && places.length === 0 && (
+        <p>
+          No place tells it yet. <Link to="/log?part=teaches">What the log teaches</Link> looks for it, under
+          “Your hand”.
+        </p>
+      )}
+      {logged && (
+        <Chosen
+          id="log-place"
+          label="Place"
+          of={places.map((f) => f.where)}
+          value={chosen}
+          onChange={setChosen}
+        />
       )}
       {way.fields.map((f) => {
         const id = fieldId(`${way.way}-${f.key}`);
@@ -191,6 +221,44 @@ function One({
       )}
     </section>
   );
+}
+
+/** One of a few, by its number. */
+function Chosen(props: {
+  id: string;
+  label: string;
+  of: string[];
+  value: number;
+  onChange: (value: number) => void;
+}) {
+  if (props.of.length === 0) return null;
+  const id = fieldId(props.id);
+  return (
+    <Row id={id} label={props.label}>
+      <select
+        id={id}
+        className="row-input"
+        value={props.value}
+        onChange={(e) => props.onChange(Number(e.target.value))}
+      >
+        {props.of.map((words, i) => (
+          <option key={words} value={i}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </Row>
+  );
+}
+
+/** What the log has learnt of the currents at places. */
+function useLoggedFlows(wanted: boolean) {
+  const { data } = useQuery({
+    queryKey: ["preferences"],
+    queryFn: ({ signal }) => take(client.GET("/preferences", { signal })),
+    enabled: wanted,
+  });
+  return data?.learnt?.bias.flows ?? [];
 }
 
 /** The drifts of all tracks that are kept, the latest track first. */

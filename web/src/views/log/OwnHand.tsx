@@ -1,4 +1,7 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
+import { client, take } from "../../api/client";
 import type { components } from "../../api/schema.gen";
 import { useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
@@ -6,11 +9,12 @@ import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 
 type Hand = components["schemas"]["OwnHand"];
+type Refusable = NonNullable<components["schemas"]["Preferences"]["refused"]>[number];
 
 /** What is tied on against what is said of the same water; asked for when it is opened, as it takes some seconds. */
 export function OwnHand() {
   const [open, setOpen] = useState(false);
-  const { units, show } = useUnits();
+  const { units } = useUnits();
   const { data: hand, error, share } = useAsked<Hand>("/hand", { units }, open, { staleTime: 0 });
   return (
     <section aria-label="Your hand">
@@ -24,34 +28,101 @@ export function OwnHand() {
           </p>
         )}
         {hand && <p>{hand.words}</p>}
-        {hand && hand.rows.length > 0 && (
-          <Wide label="What was tied on, as a table">
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Place</th>
-                  <th scope="col">Bait</th>
-                  <th scope="col">Casts</th>
-                  <th scope="col">Tied on</th>
-                  <th scope="col">Said</th>
-                </tr>
-              </thead>
-              <tbody>
-                {hand.rows.map((r, i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: outfits may be alike
-                  <tr key={i}>
-                    <th scope="row">{r.place}</th>
-                    <td>{r.bait}</td>
-                    <td>{r.casts}</td>
-                    <td>{show("mass", r.tied)}</td>
-                    <td>{r.said > 0 ? show("mass", r.said) : "none is worth it"}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </Wide>
-        )}
+        {hand && <Learnt hand={hand} />}
+        {hand && hand.rows.length > 0 && <Rows of={hand.rows} />}
       </details>
     </section>
+  );
+}
+
+/** What answers go by from then on, each to be refused. */
+function Learnt({ hand }: { hand: Hand }) {
+  const { show } = useUnits();
+  const { refused, refuse } = useRefused();
+  const one = (what: Refusable, words: string[], learnt: boolean) => (
+    <li key={what}>
+      {words.join(" ")}{" "}
+      {learnt && (
+        <label className="check">
+          <input
+            type="checkbox"
+            checked={!refused.includes(what)}
+            onChange={(e) =>
+              refuse(e.target.checked ? refused.filter((r) => r !== what) : [...refused, what])
+            }
+          />{" "}
+          Answers go by it
+        </label>
+      )}
+    </li>
+  );
+  const { lines: thick, flows } = hand.bias;
+  const lines = thick.map(
+    (l) =>
+      `Your ${l.material} of ${show("diameter", l.diameter)} drags as if it were ${l.factor.toFixed(2)} times as thick (known to ${Math.round(100 * l.spread)} %, by ${l.falls} falls).`,
+  );
+  return (
+    <ul aria-label="Learnt of you">
+      {one("patience", [hand.patience.words], hand.patience.factor > 0)}
+      {one("feel", [hand.feel.words], hand.feel.factor > 0)}
+      {lines.length > 0 && one("lines", lines, true)}
+      {thick.length + flows.length === 0 && (
+        <li>
+          Lines and currents are taken as they are entered: no falls tell it better yet. Line out that was
+          counted at the touch tells most.
+        </li>
+      )}
+      {flows.map((f) => (
+        <li key={f.where}>
+          At {f.where} the current runs {f.factor.toFixed(2)} times what is entered (a day is known to{" "}
+          {Math.round(100 * f.spread)} %, by {f.falls} falls). <Link to="/drop?part=measure">Measure</Link>{" "}
+          sets it.
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function useRefused() {
+  const queries = useQueryClient();
+  const { data } = useQuery({
+    queryKey: ["preferences"],
+    queryFn: ({ signal }) => take(client.GET("/preferences", { signal })),
+  });
+  const keep = useMutation({
+    mutationFn: (refused: Refusable[]) => take(client.PATCH("/preferences", { body: { refused } })),
+    onSuccess: (own) => queries.setQueryData(["preferences"], own),
+  });
+  return { refused: keep.isPending ? keep.variables : (data?.refused ?? []), refuse: keep.mutate };
+}
+
+function Rows({ of }: { of: Hand["rows"] }) {
+  const { show } = useUnits();
+  return (
+    <Wide label="What was tied on, as a table">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Place</th>
+            <th scope="col">Bait</th>
+            <th scope="col">Casts</th>
+            <th scope="col">Tied on</th>
+            <th scope="col">Said</th>
+          </tr>
+        </thead>
+        <tbody>
+          {of.map((r, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: outfits may be alike
+            <tr key={i}>
+              <th scope="row">{r.place}</th>
+              <td>{r.bait}</td>
+              <td>{r.casts}</td>
+              <td>{show("mass", r.tied)}</td>
+              <td>{r.said > 0 ? show("mass", r.said) : "none is worth it"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Wide>
   );
 }

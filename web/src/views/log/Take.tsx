@@ -4,6 +4,7 @@ import type { components } from "../../api/schema.gen";
 import { asked } from "../../api/stream";
 import { fieldId, Row } from "../../parts/Row";
 import { useSay } from "../../parts/Undo";
+import { adopt } from "../../parts/useKeptPreferences";
 import { Working } from "../../parts/Working";
 
 type Kind = "log" | "places" | "backup";
@@ -60,6 +61,7 @@ export function Take() {
     mutationFn: () => ask(true),
     onSuccess: (done) => {
       say(summed(done, "taken"));
+      if (file?.kind === "backup") adopt(true).catch(() => {});
       setFile(undefined);
       queries.invalidateQueries();
     },

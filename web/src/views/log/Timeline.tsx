@@ -185,12 +185,20 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
         />
       )}
       {event.kind === "bottom" && (
-        <NumberField
-          path="event.seconds"
-          value={event.seconds ?? 0}
-          error={errors.seconds}
-          onChange={(seconds) => set({ seconds })}
-        />
+        <>
+          <NumberField
+            path="event.seconds"
+            value={event.seconds ?? 0}
+            error={errors.seconds}
+            onChange={(seconds) => set({ seconds })}
+          />
+          <NumberField
+            path="event.lineOut"
+            value={event.lineOut ?? 0}
+            error={errors.lineOut}
+            onChange={(lineOut) => set({ lineOut })}
+          />
+        </>
       )}
       {(event.kind === "fish" || event.kind === "fish lost") && (
         <>

@@ -1,0 +1,34 @@
+package browser
+
+import (
+	"testing"
+)
+
+// What the log teaches of the angler is shown, answers go by it, and it can be refused; the line that was out
+// at a touch is kept beside it.
+func TestYourHand(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?part=teaches")
+	p.until(`document.querySelector('section[aria-label="Your hand"]')`)
+	value[bool](p, `document.querySelector('section[aria-label="Your hand"] summary').click() || true`)
+	p.says(`[aria-label="Learnt of you"]`, "usual")
+	p.says(`[aria-label="Learnt of you"]`, "Lines and currents are taken as they are entered: no falls tell it better yet.")
+	p.comes(`fetch("/api/preferences").then((r) => r.json()).then((o) => o.learnt.patience.factor < 1 && !o.refused)`)
+	value[bool](p, `document.querySelector('[aria-label="Learnt of you"] input').click() || true`)
+	p.comes(`fetch("/api/preferences").then((r) => r.json()).then((o) => o.refused?.join() === "patience")`)
+}
+
+// Units that were chosen are there on another device, and come back with a backup.
+func TestPreferencesTravel(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/")
+	p.until(settled)
+	p.click("Units")
+	p.click("All imperial")
+	p.comes(`fetch("/api/preferences").then((r) => r.json()).then((o) => o.page?.["dunvel.units"]?.mass === "oz")`)
+	// Another device has nothing of its own yet.
+	value[bool](p, `(localStorage.clear(), true)`)
+	p.visit("/")
+	p.until(`JSON.parse(localStorage.getItem("dunvel.units") ?? "{}").mass === "oz"`)
+	p.says(".answer h1", " oz")
+}

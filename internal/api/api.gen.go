@@ -294,6 +294,12 @@ type ServerInterface interface {
 	// RestoreSetup Puts a deleted setup back
 	// (POST /setups/{id}/restore)
 	RestoreSetup(ctx *echo.Context, id Id) error
+	// ExportTable Setups, drop tests or plans as a table, units in the headers; of a plan a row for each spot
+	// (GET /tables/{of})
+	ExportTable(ctx *echo.Context, of Tabled) error
+	// ExportTableWorkbook The same as a workbook (XLSX)
+	// (GET /tables/{of}/workbook)
+	ExportTableWorkbook(ctx *echo.Context, of Tabled) error
 	// ReadTide Reads a table of high and low waters as people copy them
 	// (POST /tides)
 	ReadTide(ctx *echo.Context) error
@@ -1539,6 +1545,38 @@ func (w *ServerInterfaceWrapper) RestoreSetup(ctx *echo.Context) error {
 	return err
 }
 
+// ExportTable converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportTable(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "of" -------------
+	var of Tabled
+
+	err = runtime.BindStyledParameterWithOptions("simple", "of", ctx.Param("of"), &of, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter of: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportTable(ctx, of)
+	return err
+}
+
+// ExportTableWorkbook converts echo context to params.
+func (w *ServerInterfaceWrapper) ExportTableWorkbook(ctx *echo.Context) error {
+	var err error
+	// ------------- Path parameter "of" -------------
+	var of Tabled
+
+	err = runtime.BindStyledParameterWithOptions("simple", "of", ctx.Param("of"), &of, runtime.BindStyledParameterOptions{ParamLocation: runtime.ParamLocationPath, Explode: false, Required: true, Type: "string", Format: "", ValueIsUnescaped: ctx.Request().URL.RawPath == ""})
+	if err != nil {
+		return echo.NewHTTPError(http.StatusBadRequest, fmt.Sprintf("Invalid format for parameter of: %s", err))
+	}
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.ExportTableWorkbook(ctx, of)
+	return err
+}
+
 // ReadTide converts echo context to params.
 func (w *ServerInterfaceWrapper) ReadTide(ctx *echo.Context) error {
 	var err error
@@ -1938,6 +1976,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/log.xlsx", wrapper.ExportWorkbook, options.OperationMiddlewares["exportWorkbook"]...)
 	router.GET(options.BaseURL+"/box.csv", wrapper.ExportBox, options.OperationMiddlewares["exportBox"]...)
 	router.GET(options.BaseURL+"/box.xlsx", wrapper.ExportBoxWorkbook, options.OperationMiddlewares["exportBoxWorkbook"]...)
+	router.GET(options.BaseURL+"/tables/:of", wrapper.ExportTable, options.OperationMiddlewares["exportTable"]...)
+	router.GET(options.BaseURL+"/tables/:of/workbook", wrapper.ExportTableWorkbook, options.OperationMiddlewares["exportTableWorkbook"]...)
 	router.GET(options.BaseURL+"/places.gpx", wrapper.ExportPlaces, options.OperationMiddlewares["exportPlaces"]...)
 	router.GET(options.BaseURL+"/preferences", wrapper.GetPreferences, options.OperationMiddlewares["getPreferences"]...)
 	router.PATCH(options.BaseURL+"/preferences", wrapper.Prefer, options.OperationMiddlewares["prefer"]...)
@@ -9390,6 +9430,172 @@ func (response RestoreSetupdefaultApplicationProblemPlusJSONResponse) VisitResto
 	return err
 }
 
+type ExportTableRequestObject struct {
+	Of Tabled `json:"of"`
+}
+
+type ExportTableResponseObject interface {
+	VisitExportTableResponse(w http.ResponseWriter) error
+}
+
+type ExportTable200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportTable200TextcsvCharsetUtf8Response struct {
+	Body          io.Reader
+	Headers       ExportTable200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportTable200TextcsvCharsetUtf8Response) VisitExportTableResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportTable400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportTable400ApplicationProblemPlusJSONResponse) VisitExportTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportTable404ApplicationProblemPlusJSONResponse Problem
+
+func (response ExportTable404ApplicationProblemPlusJSONResponse) VisitExportTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportTabledefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportTabledefaultApplicationProblemPlusJSONResponse) VisitExportTableResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportTableWorkbookRequestObject struct {
+	Of Tabled `json:"of"`
+}
+
+type ExportTableWorkbookResponseObject interface {
+	VisitExportTableWorkbookResponse(w http.ResponseWriter) error
+}
+
+type ExportTableWorkbook200ResponseHeaders struct {
+	ContentDisposition *string
+}
+
+type ExportTableWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse struct {
+	Body          io.Reader
+	Headers       ExportTableWorkbook200ResponseHeaders
+	ContentLength int64
+}
+
+func (response ExportTableWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse) VisitExportTableWorkbookResponse(w http.ResponseWriter) error {
+
+	w.Header().Set("Content-Type", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+	if response.ContentLength != 0 {
+		w.Header().Set("Content-Length", fmt.Sprint(response.ContentLength))
+	}
+	if response.Headers.ContentDisposition != nil {
+		w.Header().Set("Content-Disposition", fmt.Sprint(*response.Headers.ContentDisposition))
+	}
+	w.WriteHeader(200)
+
+	if closer, ok := response.Body.(io.ReadCloser); ok {
+		defer closer.Close()
+	}
+	_, err := io.Copy(w, response.Body)
+	return err
+}
+
+type ExportTableWorkbook400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response ExportTableWorkbook400ApplicationProblemPlusJSONResponse) VisitExportTableWorkbookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportTableWorkbook404ApplicationProblemPlusJSONResponse Problem
+
+func (response ExportTableWorkbook404ApplicationProblemPlusJSONResponse) VisitExportTableWorkbookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(404)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type ExportTableWorkbookdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response ExportTableWorkbookdefaultApplicationProblemPlusJSONResponse) VisitExportTableWorkbookResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ReadTideRequestObject struct {
 	Body *ReadTideJSONRequestBody
 }
@@ -11046,6 +11252,12 @@ type StrictServerInterface interface {
 	// RestoreSetup Puts a deleted setup back
 	// (POST /setups/{id}/restore)
 	RestoreSetup(ctx context.Context, request RestoreSetupRequestObject) (RestoreSetupResponseObject, error)
+	// ExportTable Setups, drop tests or plans as a table, units in the headers; of a plan a row for each spot
+	// (GET /tables/{of})
+	ExportTable(ctx context.Context, request ExportTableRequestObject) (ExportTableResponseObject, error)
+	// ExportTableWorkbook The same as a workbook (XLSX)
+	// (GET /tables/{of}/workbook)
+	ExportTableWorkbook(ctx context.Context, request ExportTableWorkbookRequestObject) (ExportTableWorkbookResponseObject, error)
 	// ReadTide Reads a table of high and low waters as people copy them
 	// (POST /tides)
 	ReadTide(ctx context.Context, request ReadTideRequestObject) (ReadTideResponseObject, error)
@@ -14141,6 +14353,56 @@ func (sh *strictHandler) RestoreSetup(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// ExportTable operation middleware
+func (sh *strictHandler) ExportTable(ctx *echo.Context, of Tabled) error {
+	var request ExportTableRequestObject
+
+	request.Of = of
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportTable(ctx.Request().Context(), request.(ExportTableRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportTable")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportTableResponseObject); ok {
+		return validResponse.VisitExportTableResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// ExportTableWorkbook operation middleware
+func (sh *strictHandler) ExportTableWorkbook(ctx *echo.Context, of Tabled) error {
+	var request ExportTableWorkbookRequestObject
+
+	request.Of = of
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.ExportTableWorkbook(ctx.Request().Context(), request.(ExportTableWorkbookRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "ExportTableWorkbook")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(ExportTableWorkbookResponseObject); ok {
+		return validResponse.VisitExportTableWorkbookResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ReadTide operation middleware
 func (sh *strictHandler) ReadTide(ctx *echo.Context) error {
 	var request ReadTideRequestObject
@@ -14708,479 +14970,481 @@ var swaggerSpec = []string{
 	"WIstx09b8rqws8slL4zIZnZfuQvnShWCl7Nff81mMncXwuMqbtfN02Q+y2Za/LOWWuSzS6tr0X70Uukt",
 	"t+660j57MstmW1nKbb2dXV6E98jSipXQ8J5Kq5UWxozMuPvoQjBp3XfvlN6InKnaXrK12rEl1/gbnGeJ",
 	"syxKN1XcsoXa4oOkHZihMIiJk2T5vBD9kX9cC7aRZe7eKUoLb4rMJN59bDK3/PqdKFd2Pbt8dB5GYKyW",
-	"5Wr2qxuBFqZSpREwf++1mhdi6/66UKUVJcgxr6pCLrgb28MKr/iPfxg30H+1XvX/aLGcXc7+18NmbzzE",
-	"35qH/rnwxu6nggjvRGnZTisYlB8/jOjlXHGd/99aGLz+XzOe59L9nRfvtaqEttKNnaa4av3oX7O1KPLh",
-	"W1qilqsaZ5ImqKy3cyde0cFKw9yD2XzP1rzMM/cXJy5ubUBKllIUuROFLb9uv/B5eL6a/0MsrHt+VXD8",
-	"qqL4YTm7/O/j8/iG79+7G379OYtITM73bLdWRrC1qkmgX7g/VkoYNhdLpQWM1AhbV06M6qJAAUS56Y0O",
-	"LxxZ3A9wkbu6UpaEDjfsn1ub97y/ebOZsdyKsee/Utx+gAvxjn1/v/wk7Rq3qjROdeZMlRn8QFwJzXaq",
-	"dusl2FxYK/SsvxWzmbur/+Afll5ngv7c8fB49o/aWFaqXcY2q1kWkaUwDednT6MT0UiZVTuu87GJ+IhX",
-	"/ZrN6lLiyXPs8r/BRb9msx23i/XY1T/BRagRvDb575mXFFyoMNCfI7LycnHCDuVbVZeRw/I7YbVTuZrZ",
-	"WpcmOr+9WXQa0z1KlG6e/3u25EUxy2aLQhl3/Y6D+q54Df8sJJxphdqhRNB7TKF2TCu4M9fcLa3lG8Fk",
-	"6X655ht371KI9iSQPs1m1w+Um2AOU2FwT4iYXG0fmgw/zX0jPNYwzoxYqDJP+1ortyJJiR0sKcwS3Z75",
-	"BfAD7S2s+6aVekA/tGKxLuU/a3FGq9369QO5rZS2aA+5A2eW1+WVKB4ulBYPw50wHrz7TXtKJokNadje",
-	"tL73KlhaQ2o4Y6ZerJ15haty5tb9LHy2tGILDzo4GsM8cK35vi1dvQsLPhdF9De1qXkxtvFoJt0+VTqP",
-	"jSW+gPhaf1c2C6cOvjW6RcFsnLpFzSYy0z+BCamWbCfdEbiotXZnuLOezE4UBXO3gf3pDpydkKu1fcHE",
-	"trLujBJasFKVguUKjM7ezM1F/qFQlUg8pefKrmNj5Ja5t4ACd69ylp27loE+i79ZS7dWI0cSXPRrNltw",
-	"LQZebBXbOhNu586mvmnflr1jr3rNay8fhxIJis1EtOe3ZS6u3eL0X5s5fUO/cVNjG/uWHne4PGj09s/u",
-	"RR358m/UDh5tVY3iAYaR8z/cwayKPDblAw7TN4LnhnEtgpuC1rlRWwGSR+e94TKHP60sCvel7nOiZ3yu",
-	"Jb7oqK2qZAm7ZckXNiL53ysrDLlTME9sgUtkgpPGtDAW7EIw1FsrPWHfoY0f0SpmTWq2O66vW3sL9pzT",
-	"CzBE7qYFfi6jIm+F3vaf91ex9wvoHuX/vqplTmKDvhSfqzpsbbfhneTEXpOo3mjK8Csb9QaDjCm1w12x",
-	"FIUd0lcV1xY/BEWHy63IYdXgrpiYOxN/QM4VW6siZ1rhIwpZisxpGM6WYsfCwA/nwW1ImIek/e92Aent",
-	"yMcWgo8qgMLpXrexGzvWfbphhdyIYu/+VirQV7li0r5gDy4uDxaxNR+FjO3Vjz4QMecoFe4y4XykF+z8",
-	"kiSlVDbNtHEzaQbUqtvooAlgvkHgBF+s2Uqruup4X6dsOnhKdNclSi8+wF+eIq+lst8IfiXxYD5wPzRq",
-	"OXRgts4O5f40Y9JmKUdpqew7kAAd/a7SqbPIm8uRM2vCpJJ+bL2+pZMHzapp1pB/x5SZV+UrkcdHpZy+",
-	"TPfL/QbtueVvyQCC56HV4bflsnC+Iy4gaVKzEbmT6BTX3B2qE0/+jjIAPUDnO1M6Y2Ynt1tZrrJgG5SC",
-	"a7hUwY+2Ms+LMPw5L/MRVVFptZRD4S1vMdZlLnCOtMqdsa6XfOEMCDYX+YkCl4sK7cEEXXPdH97LHd+z",
-	"pVZbP6w0rRWJS3zEmSvEMknzHYg2foYbont4ikRruRpWm6okCXDHFHye85JEmTPQWEmn0Xuuoy82orSi",
-	"XAwYLDJmR32k08J4idJylTXTLsq8OcBKMWGMHwSPjtG58eZ4rBXsA9gZcHHLdwmjLHieQ8DARxncLptl",
-	"s7VSG2e2yHIDvzZrPO0KxcG93skrcNeMVXA+SO0EYF7wHKwdK0u3a4ZjCm5oBj9Dr0TkCH7jpMVbNIkH",
-	"LYRE0vaJu/RHwU1Hjw/oZLRwSEd5I6XxV1riQvZV55TqHIkZ+p8hekNRm9ZovFkfZsYr9pYX2egi9Ftw",
-	"p5CtSAJKzpyXE38yeo/Q+wPeOiGn03svI4ETnl/JhTijcyI5aoK3YcjkWppToiTRHel2WeK6u/MpplNE",
-	"O5aMjkWKZTcYK0FjNP3I/ZGXKxELhEvny+Kx6g4xaTK2VLVmFn4hS7aUVxBK3gpuah1XWVadElrDCW9C",
-	"M/4NNOHwWJrR8MEjgiOuq0JpcQbLnyw3dBcM8JVYyfH42sEJGDTiUpq1LFcYxeC02t6HgEgTmOAYWe1I",
-	"30bs4wbnoF/L9/FI3JQsxKF1KEKSjl7gHxc7TmGqTsw1+TBZf6+NxSrBGISLKKoASoJyjYnhyYPPJp1J",
-	"r45+quRmolC82kOudFsvKNey44aJ60osnKenlmzBjTVgaSyXEP2g5CklXzAwQjr7QFMVapfuEr8t1O5l",
-	"9IgPjuNJVqPEJH6iYnTHgYr5bFdkz/rnhe1iuEw0JZe8KNrL3jKqt9wKLXlciZpKO2vkBNUVHps18xC+",
-	"MTzYj2zcFj3UjLDAfoFGdB6pzTOQ0WSd55Ut6DxZliKf7DUUwoqD2eNWPKBUSW+2ZR7FK/TXbFDlTUj/",
-	"H7e4PBIABIzUnf+e6PYPOdVpOsD7EgBKCa6g4jaEPndOkF40CqKEDOxacAwhSsOca9vTAOQOjm39d/JK",
-	"eB8keHnJN6SEf9s3ODvWzfaEW6qCL0TKDW/lNcZet5XQ3JIhkvqafvLvmKDuKMaS9vRD0ZIkTRWZu2SB",
-	"U9yF1q2ZrO43+RkZ2fJOhM4+UJI5ccO7e3C3q+vXqqi3U4/sIQtl2EhtmYwRnACq1nYoPGRYpEG8gL8o",
-	"tkqqwqxx/OGLtZIL8YLxkp6/EEXBtoKXhiwIbaYlNPHfTbo8jAxfBc4r5r/FtT3imS5g7pn7LTiovwit",
-	"BqIQkcG3QmBbvnd2AlwxqvHQsvOWNlzbNrhhEM2cxnXg9V9pY5xkGruZRrtYWsNwFkxfsdHPU42bRpiP",
-	"5KAPYg9z7xtDIA4DVofxCAxEDK8ifI17vjm2BY6nov23Rmfb51WnzHVJxjBkLTHynTFuKF7qTBIGabjt",
-	"HwwrEOfWn/8owMSnaOHXzCp4Q5M808JqKa4EmzuXYDCNE91nKo+Z+1/HUt+d3GrzBA2+be8Rb7Xa+jGq",
-	"1mDxG3D3jO4bEhkYZEaz49+YFsR4RfGQ6TGM1wRymhrK7e6eFGzMwb7pp9ympC/cHJ1891quUkPRhdql",
-	"ft+J2B86y92LMhxZSlQZ9Eo0BSobNCRFlwlz1T85uUlePFlFz0AKxjPlHSwwNU+Iq8NYgrp0r8v8IqdM",
-	"R0hMDYXEcs1XTZoE52ip1bZ11DnLmA6rfHTL0h7IQlx1IMXV3a1Vwfdzvticwa5L3q7+NtqwdVIoJKJb",
-	"0e1f19oCYGOu8j1pcV03WSQ0DlMNs62w6Pj2ZANmhjCa8OJcwdGsagsp7R7wCK6K6t465pG9U2rDKMVd",
-	"qAUv4CtMFGViJCVCIrOyhbQC2DrWunMNDzNjeRkHC6RmQcEa8pADHAF9i5+2EXFZcC3OXocsaqK0QMi8",
-	"JSlfg7d6O2a4X4n+DO/WoozkPjHIsla78tZmEt5EQ0mZwK/JWz9x+qYeLk7ZphqWnRWK4hB2sUiEMuTC",
-	"oMQ2cDYPDb4Ziu0Q/AMnk/usmCb2s3RiiNafQaEu4/xQc21WWTd53oWU3xTmHYIDYQSzWRY9RujQkGYN",
-	"50OnjOM8u1mIfBp8PAoIjy7O2lutk7ypK17UcBw4rQwBa6dnsUKJl4ibgLWYC4QpBuRiC5UykPfqB9x9",
-	"aQ98RvdYMOJKaF4AYg7LofJjhkzUPKGB7lWZw7FzHjf4E4wgmJbU1GyaZvPZKXx05s2gJGOCTH9a45Ns",
-	"/zXX9h1ZkhMk5IfSSccllr1dC5Mh/nMhisJkbRxirkpBXtw+wB1ZqdhW6b6JAfefatPPhd2J2BH0URW5",
-	"hzA4xcm1qkEUyDRxg2pqz+IYVXd8xQtcvAEM9nbeOeZaDxgX0LBzAJs3XTaN/EVEj180YyDyZRTb8hID",
-	"PQYReju+Z3VpZcGWshQQHDMHWN12aRDF2U6D8Lx25rzIGzgJQXD679mP3DwX6C1FKg/bmwsxOjQ3YW9R",
-	"MIrWyotNYsr3tQBX6oSUbw8o7vbeLZVYoHHPSzZ3lrByoswLVa4I64/wzK5hMBqJNFZUkVe97shOdPWu",
-	"R6srrqUJyzx+4dCqwgCHE6oDCwjTftIKOmUWt32rpkQzreIyflRre6IRdXeWRnQjw6HdTpIzvtDKtMp6",
-	"IApw5tMTLUvpWcxQ2qe8AsT3+JMG6uSGoXqv1bbienJSsl0IMwS5dqqKu60y32cNIHorrBaMn4ZlXKjS",
-	"8sVosuw1XQZ3xIDo77VciDge1Ztic3VN55BlK3klysQR1vGU6pJ8oqMAAndNGz2f8L7BHK6q7VIORZip",
-	"qFyWw+UAcSDvbZ7XGmv7LxMAVea3AuY0JV+lBhQnmBIDsT2KdeZyuRTaNN81NekWL3UhCerhJT12DEOq",
-	"2jM0+L3pJ6EDp0R0oxc22JQB3xh0SaKx7zXWSeY+3CzNdBzVissSd2WaaX7oUKLv5j3KimusxHKyuREY",
-	"g4QKNb7YYBzSe5leh8fLsG7ZBb/iWvLSJnA0RM6SLb/+FufmMUQc6B8XMVz2vcYFsrB88SOwxHU80QX0",
-	"SXAEs8PaOV/wRciqUznalWDnsM6lsu6Xe6wkLxVQf5BaJjBgUuTgW2sYMW/0QUBdL3LU1gVvNF5zEq2Q",
-	"iTrxA7Prj+wJc+sLNpEXRulNqBOYi/wSUhkrb+LDnBZ7Wa6o1jKkMxZ8K7xHemC/KJ5ecbnQQkRyPx8q",
-	"IVpRIThBoGavUDtmdkJUbgwwRDghl1pCTTWU56Ufk4taX4nkcGoY9OECr3Qsf/WumbbWAEshckEZrfDD",
-	"VqlmUq3c0v6wXA7NWkiWrTAUEWZRWgZwfL/WL9hjiHRCzbSGoEnGztHagB8W3FiTXr/3Qx2xiV4ab/VV",
-	"ckH4oITnbbkmDPOhow4iz/D3l6yqzbolvvjxWL8BJlhqvhCOZIhMHE3jh6rGbkzHgzOAmIcvMILbjAo4",
-	"Jjgc9O6kAptQc1lggg8idCDThqodjAdvYE0Cij+CHRg+Hx6hanpTTuVYcuuMrS1IvxaiEDlyWKgaSmAp",
-	"++k823CZ+xSjiit4DirSdp61VPhXlNAjWBKavf4p4ae1EZGwuLRxvBJoBDtDHeL3Z6rt4m2kU0yXan9r",
-	"tdrRUNmrPVaWJEBHpwD94tYlXQsjiZ0bb/j+G1VPZYW4cZhyGfUjvg2xJcx9MAMVdPFHeKBNwn6OO1mb",
-	"1c1jocR5NBzA7IPo3VHbqSbLsCwTKsoFv9q3PYoT0C43kBn4nEZmCMGJbglBhmhFYf1GNmPO92cgW8nb",
-	"MCcv6Q3f3zBXAGRYAQFgECFAyYO1qrXJetxu6dkDeECyqeB3WGSppkbzgK+tLmzCK3+CMwkkcbNPuP7D",
-	"Zh/3Njzp2FRHzK1AwOptBQecHULUDnQJ4dC7D3h0/ujZg4uLB4/+HAXLxtTPx7UsVwb2NN+IVs7F7bLc",
-	"1zEXsuuzt/yvi6hn17hbT84jNbcqHyjVcJtpkpR8cLuv88Lnsd292MQopf4q9qZNi1JxuC7+oY9GPvTi",
-	"0XnszbmYiu04AKz6WnEqVzAWWAX7psSvze+SKwI/ylx8oJviBHlbnosHdQXOY9uEK8TSkvHWrbtvl2gk",
-	"LaIbw8dal93ZfHR+fj4SCoKJih3PO1+AmcwQCAgCmIHex/hCgNPKo7QIFG/duc3FSgthGDn/CErFGFZK",
-	"sRMVo3afefHk8vy8G4Z/HpMSz682uVYTKzLx/qz1dT8fDbg8iezIX1QMH/l17abv4Ttp5s66QKiBNOxv",
-	"H1+PI/6wEOIXb8pjjTioE1I4CScvKO1TTt4TM0OeyjKJwPJGwSZ404At+2Ez1XgX5YSar0JcidOBA2vw",
-	"RU8G+SabcXQRvS4N40sDm3DEfw96lGwsziplJKEHD9lLDrAXWhnjTupTp3GQM+bmUzaoh/sTFolvfFgD",
-	"XRna9lulylRARbkQb2tMXKVe/72I4PVyjGomPKOu4lkcU5cZC5nFlSxLKurqozD5NRXHjcQsm/WG1+Lc",
-	"hftbn9Oeidga9A2qSTB+ij6fXiA8gVZmmQ7md5e+aR+uifd8ULVeDADzgYLRtos1EWpc+hr+Vpxqvmdi",
-	"L3yUiVmk6MAS4JhhFnDrUfmB+sBOZSjGijEWi/5AHP3eIeM9pbwxJb8ny3zaXB+vhlwiOKi7hJ3lCZWS",
-	"3Ve3pjGJ1K5H2HFsQobDUQVfbIaqaY49secKqJsFpdp8GDSorL1DU+bEWEI1JX4CEPyeYsgfNdxxFBlY",
-	"Ef4YbdiEyVzwqivBanP2yylG2wcKRE3RiGuubZSdOMMCM7nAaJ4zQCG35tzoF+ycFYJfUeoAdoLf7161",
-	"TFCQU1LDSyv0N1RP1R0x5eTXcrX2MWrFfJg9YTTw6HfJKlvM5ykkFT/WJX2qyidcf+g0c8DUgQqxzYLM",
-	"Mqe5gdUmqqZLwatUe6LiNzgVpx5dpMpuzbHz2ujoA+PeH+qfiS7goycRXVRpsoV6OwlwG03eDbYJXM3g",
-	"xUDR6vZUSL5567HEE+YUeu/YB8Td7POnl48T3OwICuL5zUEQNlInTp8PwcMlFJwc5NoKykZNWe7YqRMv",
-	"ZIgoZAyJT9fIP4XIzZTSucCrVZfIdSpKRuPu7ruCW2nrXAyGYzJWKm2hzwu6ZleJ6dZClauxRwtu7NQn",
-	"HyxK+ID2Gwe8egpmT8VOJqP7xnm8wSniRcHgJGdWrQRwhN4Cjfc64PMiLNvqSuhkRUgFQ8Ns7R7qEVAe",
-	"WuWmKTViVO920jkwISMIkwmpmK611s4PTrJ4p1dZH9gPxI4KYu2LSrAm2KcNAFDgsWN6JWxArS6wXiAV",
-	"yxArz/C5R1yi7W3lIE820ykP2FaYvmq6qR2nXGCKrX6jAvyQbUta3RgM2bnEUI7CtWgoy3w2asKqpUBH",
-	"dmW64cI3Ymy0papXa/ZVw194cT5ejkKLhWOh92Q0kTRJSUEuJDu9IfvCVkL456aPqXgsh+91NGT8AAN2",
-	"ov6iMuRYUdMeCCVLyCMT0rBpmJbKzx9WFXLN1DvAtlDwUfzHafXfMIKUBa6kWByjWvfNjtznYwRpycSV",
-	"0IRi2JG1ok9tcnC/Wv5jUPHUIsat4kKYW9cBn0ojJ3FEqxjC/aVhnFktK2K8CXXe21QL56OW1Y8qP8qY",
-	"cSJOPnAuk7gGQ6ehxPA6prGYMrT/GvuqBYtHol+YCdIrCY4A2aDTXQGxlKU8qbx/0Y9Xj7cSardViiwG",
-	"MRr18QOyzE2b8hWOx5UsQRRSpQDZZmOvVddTOLCAmSva84Zr2QTkDxXsohBcUwRImklFiFSTb5K916ZC",
-	"Mo21FJDbUcCwqqvhkl2ihlVLH7qHciKl867zMfp9EIAf7tgDsFJiYAM73R64AuPIdn79jTfzIrylGO5O",
-	"n6/vPJ9nzBLQdujQ4kzLFVV//MEwtSv9V2157gzsKVT3I1sJ+BwGqYA4kv/Q23OtqqqLxxmd0X9SIv7I",
-	"AY09I9QSa/7IfZi0WUO2PxZi9wm3AVXhIQkTSAd9H7gJofimdVz/eQFFkPSov5UyeiZSNU76g/4TbxiR",
-	"j/65d7QDo9L56FEYtpH/9KA/Wh3g/DkXVFrQ+m2Zau1Yv6WycOR0Vgq1d2uaguh7tdKgUxoFHQ3lCIBZ",
-	"TzsGb86zW3GppzD7aq/Het6A282qLPaM+JD7gYvaxCIw77ixmQ8lrBETe4IV2Ob31bR08MLwjdFZ13x5",
-	"E+4N36uaAkiek7H99z5ytowAPX2jt5ReOncHjvVviIJdNTSumgx2NVYLixrY2dF8sUG3yYf8IROe08Mn",
-	"QOsoIKwy5kF2kOiCyO5xOqLHz85H6IimOV/ErxlnpXTOVECLODGn1jIZ2x4f5cU5/Dcy0obXvPvuH0XB",
-	"rbwSyDzCdc5ycSUBAkrVx1tZ1lZQELe2YnQ0o51602cscPj0er8eH8XTsUGEc6WVA3l8PkpS4Il/Apl7",
-	"3oIjhDaiLQeTljyRrv1NkO4TGNvfaFVNR5hrVTUMvDulN7MUF+pG8YkTWpuc1kzEk+o2C5IGFOHbCbbV",
-	"W3d53JhPD3g2tXK/l741pW8TWFrpGyJpgSb7mcuckg1Nqe0UQoMTQy8+kBwK93CkoUTIq43GbiQJTGUn",
-	"hY1/Gjupu/VErPI6buB9x40Rppsos4q5t06syWrBBUZK9CutVppvtyLBzqELP0Vhf+jpFUYRtzRV9ZHS",
-	"rpNUObjKqgwk3+QuUy9VzH1Aiwm5jRlQHpkZociRlthxlG4R8KJayZiWJjX+64Z08kEyXBJtm4bJmc/K",
-	"UhONU/KLxuo62hmSuj2GByYCL6cRS4eqXhrGcSTNxfl5LFVY5CNhKuKcbmFY/bFiDwDvh+oZvdUUlry0",
-	"2Q6Mnn4glpcbDD1jm2S0/DF0rZvDEM+VI93+wL12igil7mZdsPweJmXuwauefJnmEt+UaOx9xNj6CZbe",
-	"11fU52WCfvigtsJiUNpt6TWvKlGK/EUodnNSjT1ppGHnzhv1XSQOzMG5SuGgj6UY14LJ0on11s14B+G8",
-	"5iFcOlL5oGptxKDc+d4qKcoorvH+Frqpktgl6TVqi5Nip3Tb1US/YgLNwi4JIjWMe5oKZroziFIyBD0W",
-	"cxhYywYLBodjpdWcz4s92/HEA2tCujSa/IZyEL4VTLgty9YcEb/wI0w4tznynkQ84EMkq6kKbtbYO9OC",
-	"W4N/YQUSVc2lDb3fGf1jKeEO94e/DP5uBGw4U/IVW2oRsoHhWW7SrNLA3y2sFCEVmHex5tjp84gyxs9v",
-	"eqOEQMiNqFBa5/5pJ316hQl8Xzdc8OQ8WgFcrbnpnGdEPhbWyznZPs+6dQp5jgfvsbPMPdNgeK4Q3Az1",
-	"3NYIkm7CINEoSLu+WrhVNINtl8OgU0uqIgVd7seE2SXRTUr/i0XgHB+jDQtd2JLqe7FHVr+4NxYamFZE",
-	"M6U0ETLCp3SOa85uZtWLFm+OB9hAObZarSJG/pyaFfeGPhf50M/fTCjZ8riw5P6PRfFhAkh9VZPl0Zf8",
-	"O+kR05Am3S625WgDygpYsaKlR2teDRQlTaByDEmpOCTqYA9EQVLtQk9UOiMmb6FWc6U2Z2i4Jtu8dBuM",
-	"4i2Rkk7YLx+pmU7TcGHOZcFUJSIka6Io9lF7TFo0kcEuk2XuKdHQC+Ey0U6bx9BU77heCWNZLo3lZUPz",
-	"Ci5a6C+/WCudZw0PGfw7kZCNG/tRboc6YS0Aq6vgz4yFOB/jlikkw0yK2pYpLR4D21vrPE88/QfYUpHF",
-	"zrKt6vgTbslbxKmB/5UQ1Nis6JQABOxMc3N6uxtGCGgYKaHs3+PKA3FlVDapMBqQrygQsC6jluk7nA1+",
-	"hf62M32UKrB/5VwsFTklPhCcQkAMb3q5pObKA16G27RoIRhWcOmJEDkrpLVF4n5GmzBWINipwELG17nK",
-	"95ix1XKFHyRM07Wjk8yGFLdsBdGcXoZ66qXYMW+KppqH6QhxUZpoYpj8h0YppDxsrVUdL5/03EhqJ7Sn",
-	"a+ZszktQqeChjkwMdWdpiiVkmVzBYKNansz4UG3RSob4RVgJG/DHUzVSK6dBdGdUCOjPhHY8kzZLV5bx",
-	"YGwWqXVk0S71R0BGZ3QQ0GYxRqwP62yts7d8Si8IuAcND09oe3qwDYqDiqDrej3TiziLH4JuOwFtCOBj",
-	"gwi0ajiz63o7DyvYt4yFMaK00Zf8FMjdGC9D03wUi4D9iz4UAFMD4StlRAtqSQ35tWimIFR+dfr8uh9E",
-	"iwGO9BLm16kWt+AxCOB3ThPzeazFHVILzkUBNMdsqCfj1G7Gg1+5TXY0Bpsc+yArKhZn1q2VWwxKfyed",
-	"dT8MIzXpyBxIfh5rghzYo4+cztg2InRAjven+6npc2yt0OYSygnR7jMCLPMsIDl9lyuqOFOHtYZpRYeB",
-	"cHuw/XOLxWq4bfN5r1Uz7TPqaW227kuGOlsfkjeRXiR4Awq335TtHZ+hdok0d96CJnIbqNfomSY/Zl++",
-	"lWZq0MLd0ugAI0R5xgKHB1Ru91TGZWBBA+8HWdAO3TUerxYPEV8o/ZqYCEi5ljy1AYeK7ImMGvpMjOUb",
-	"Hz860CXAwewNr72bREJGQ9STG1abGpZ5iuUUeUdDcg0PxpdZXiY6mzu+P7ogZie3DFBRU+2MMOtZWPkm",
-	"B4eNjbzlYeJ8XQfxCMHzs7cYFU+NRQieoz1QqN1Le0Iogvr8QxE0dm0lnx7CCztumCit0CIPh/kBkIov",
-	"rNITQmuDnJoeCTglvXSctuBgvXbensQht/ByOK7EDClN9Uk5Uk8G8pkwNE6iEhkgwngIHpjTiUturDAg",
-	"Sni1OWFT0XtobEfJOw4IwostL/nizE1vOjs43oRr41TMdKYdX+IfvwtD+P2+VO26nxAJlBq7ZrZMsVYy",
-	"cSIdy6QNdQddKZNAqX7+UrceLNFpO09TDcF0AsmkcFrDADlwhM2T03/RruxvEyOHJ8X+pgU/VflqMNU3",
-	"KfT0ApswsnOyPNuht3sPodws/IksYSQE0fhCE0vA+aOFToVTovyehqf8Sz2d4LniqwlwY3jDe74S8dIw",
-	"vZ1SFaa3o+hVfGRGo4w5Bc2IpiIWdxxih5QQJ5vWt7iXqwzVdWDjLvhe5IxwYbLvFCxC++Sej7pYi2PM",
-	"BwX1pm9lUJt+1VPqQ3fDXjlbQ2fXXGXglSIzEzXOmvSWwdb+UTzeUD9unM3Esn1nfm9EPPC8UNutKp01",
-	"QiH+ZCpFLVcDus0r+HQsL9/HJ28ayNfdt4m3nABVulgrVRgfVe9SNozXbdIU9nEDWiWkz5rPjeZkfUWb",
-	"BDpY5LBdQ2gVZT8wmNA3eotg1ixvdohy1KRjcYCxvf8NL/OCrNWJLbPcmcHLnLJ4mkqmKdhJmJmD/Q3d",
-	"liKH0JLSP4Qw6eYpIOcrDYO7c+hm92DH9+DhrnmxBC2UXg2QD7RNwEOQYLXwPG86+ABAX869/RFoZFvp",
-	"6aXIWQ1QRM6WslxhRA2/gRRKwNMcfNqRKBuE0pksQRnhYVwNohDdB4Wkc3IY49B1pxCyrPw5nPmFHDmQ",
-	"QRjPgoQlH8gmAHi/ETynSsWJtGdRnpxXfLFpZ2faeBuo2wJ5Jtj9C3aOIcedNIlxqLmWYjlacA4XndRf",
-	"dkpf16UQxYnwJGnYUhSWzfcwHyHEAaQL37+AkO15Lw7aSUV3V2NVG5uKbgG5TmxoNIEtfCd1kVyHVAzw",
-	"OrsXhvPXXXbZiv94CyFj8LkwdfBaw7aonKfuPPg+Gg9NTEZz6b8optLXLZV+TFLCxjxacBDV8hkLWd/B",
-	"nr5rpTYxMOEvwjMPuSt8bgXKXrRckViBpeNeCwhWzxPVIhyMvO4qQUvEBR5SqdiAUJp1x4hUDB7shb6t",
-	"EA7Lb0QlYrxrAL9r8elRhhhy+05s0ClKcXaBcLh93MBRT/p5qH/M3sTThp5zCyQ2YG2sqnB1XrCLp74H",
-	"opsI6ErNOPKzJrqJfCP+Vg1UJJnaSUBabrzPNr3HEg6c8TAz4ZXxipv0Ys6wyHHnHHsqqbpwvgxTtc2Q",
-	"BExakNL+wQ+mStCUid0XPYXeAINaMGG77Gl30Aob0EDRBDfQ9WpnKRnFlryp1oIylMTRCG46XV8joMgD",
-	"FVLyFZNlLq4zdu62EpABTuiBfdieXc35XBbS7sMuBYXAW8p+xydUn+3k9gRzOigHZ7sc6CD3yHEVlBJX",
-	"gxodqLHjV0LzlXjh06tIYt7kzhFyQn2G075clq94DHjUaQmyo6Z0LQXk7WGcZeYzQUnSI4qhXco3oiQs",
-	"JCzjhMcO5Ng+IlyljeZotZKVAVO6lXlehA+eJ+ffAj1/3JoXooA4+EI5nU3FVlO1J61RKwDn5wXm0g8i",
-	"pkKvhM7lIiZglYCiMx76Onq2FCpVQwtxLkTJ/lHnK5GzvbCXxAIJVDIwbdyY0KujVdjodqMTdqHXvEK4",
-	"ImS7RbxpGqL4vy1/4oS1mzpF5DyDAXP4uJZ5FXCVaPa3z43QsL7pU7/E2QXl4K2VbEaVI35mgzoMfSdD",
-	"x3vf5x61sT8f0jrBfoNZheltYL8RvEiocuiqIS2uZDzY/K1lK612RKyIHJpNq3pe7ruQq42obFqHWGO5",
-	"rTumkdpEZKNvSLi7smbEMan/NszVFNZCsxnC91BvVw2xvJ1y+hCdBagtU+53hss8NVGBw3tpNsO02nlU",
-	"pfioLBkShRvQnhqCcqbVDnFTJiDhRGGIOy5G0V3U22PcjrE8doyfGx8E4wL9vVQeOaGWjKh7I8WDC7mN",
-	"4eO+43rj1TBdZDK0YhFfAsvQxY2hJldLaHwKKCUAdxLNXMz1EKXVUTbGHxA/utiAod6fACiqG5icicyK",
-	"KAaD/IpOLwt9jGCxEF1oE2e+QeWEwHYZja3RO/BrITugloyqu4HPQPPFBtjHlREN1KgjmNH5QwLI2Pty",
-	"J7rhSTstrRVI4kkQrTsQg4YJsT9SLZZxTjSvEvB8RKF/4SS+aEGMnb1fKtyFXUbPcZH4kd4cZcHdDRRm",
-	"LKU2NkzQThaFG5zTx+D5e59/Wui8jOcKcPUHmIK1rAb8V7Z2nlC9WDfVdBiB2k4aWF0im0Z/GmBY5KOL",
-	"onByABQcGTaYdSqpWRNcuKiQ1mV85b/BLemeRtqzEVgIdtAT078l3oOTdh/Sh8AbSr4VBFuP7/jjx6bX",
-	"JS2yRa/+w9dmeAL6Ldqo6NDQE4Sv2Rh+rYNS9NqkXbAcCBdJZprla5Swl7Xho9ydlRNP87nCTH2wLg6+",
-	"KmaGimu+rYrIgrxkCxEHI7eAwSdSFeFIm5c3zxyejzR8fJQofgLUuxQij0MhotkwD42l24ZH/2OjWSdS",
-	"0cRVzm69HwfsUBrEXRsdmRXbqQkLlcdnFHlqUrGtHFsWJhb7Giu33A4BVJbSrN+qyPnaIIJVScQMBTfW",
-	"OGMtsfGZ0tvo1x4rEB6KbiwD7sC3E/SoWknAWrAiJQ4wsRbeR6/7dA5CVDjDo0wPRKEDNdshdaZV3viW",
-	"RpYbTMoVih/j7HHqoM2+wJO7+hRiGZu0soEWpUafJzA+3FYpdbvNZl8itip5Fkr1kcsi/hjPDNE36DTx",
-	"9KZEjIZLuz2rQiQ6r6dMqtVyGzVVXkPppd8Gia1vzQCUwe2yoQnfyTxG0nI3O3AntUho+oEl7BSy8aP3",
-	"69ESryaeIyGwgpom7GfSSRkq4iDuzawHGfLT0IqgeU2J09rSw20d25Lm1tLTBvVi4vc2CbdX/14WezQt",
-	"0ajPXF2fwRGUHPKZq2uY2XcEg53CDkoVJWn03nw/CKy8UXukVjlJSp4eKniHufJCVKQp9Z1SjTJYYUKm",
-	"eDroPI5VCfhWQssgokFqFjryptX8Dzy5VDvm7OqCwcGeXNI7JcOWRylrPMZgMKdshBi4rymscWrI7Sk3",
-	"LRSFvdXcUAjzS82gVuVQSliVvL6QPRtdhmkyEy3i+WHZkGhBsjc4fn6Bb7x/yXA+DG/sO7XKuerVaWJ7",
-	"iFGvkzQ8hcVBgPz8kTRnA1VG6EXSnicZwuHiZKX1iIrhiR5c0DdA3zoJ9MtAxBwPUovSikFbYGrl2P1Q",
-	"3wbGUwl5ivAJLa5sLMJKr9oiPNf0ui13OJ1IdesPqeO9acz6k7DKwuBiQvhOGDP5UzE82Q86wKwb7GlN",
-	"1WrYNwU3BqGLTjl7sYHYjRnC1fK4+ZxG4eX1eMR4TavFgQSHjz54o6xdgwM/gNekKA7kXzvdrhni+wph",
-	"gUhWYRqHlywNlTz0H+U7SUZaGd0Vs1bL45vCPTtSb00sr3SIkP70tnXLLg9zF+aFJiF8ccqiLwouT1/z",
-	"Sfvp9uTgTgjYOpt6ekvHsO9opWBzttao04iV5i1lgcBQPnmBppLkpfdPsHwjzKSG71OxDe3WFvi21oSm",
-	"TN1Qp7ZX0rZqa525ak48T4bLTShfddKm4mY402rW8d9M2RKD51r6ZgmrP9LY1p9OfpL9OpIpNqkXZrxJ",
-	"PMx0WnPcMo+ZGxAixl+yP8L4/oR5eAUsH8oZHn+E8f8pa9j9tIeCIF5rzU/uqfq7DP2GZMhHsyOZcWem",
-	"Wi1FznxcLD0dWihjxPRA0lCDSMg1c8BQAharBf0/iHKeKLNDFK5HxG4yXesEAoph229CufyBaGBxiJc5",
-	"Mqxa5/kh3USSsZWeBWjOrlve/otox/VApkUoyCvnu/tAbpLhIDoi0dYqqtZId3pDvTK0xgMKNL7VvTLx",
-	"1OTERO7XmQZL05TUKn/S5w0LKr+KY24AaYbAQ8Txw+LA5YwC7725qssBeJMnYWvWdkz34hu609K8oNXN",
-	"ErSR/47YxJXi2h7pB6/3rFS7LESpEK4CQMOAruOINnpB/WKhAXbW7h4R6eVleXGLu8e3hY2oXWcoZAAS",
-	"K5UlgyIaXBs+gEd2kbmxlAGx/hBVj++DH8E2+ZO61wZIWoG4OEBimaZ4CII2WnTrtDuN1XU5AqQaEU0P",
-	"wlkT1HLAPGga+eIH9rZ+u+dA3AoIHmCMbaoFrAJf2gkBBmz7CUv65khKgLMNFCY6GS8AtASib4Qo8TSH",
-	"8I6fWCtFnrwJDqcNd0Tw/JuIUdjKQXY9fpB80Cbjt8M5gy0drJcmgjQaWzVGleaMgoZTKbof0v0YaZVX",
-	"4q28Ht3hxxu9EKFEpMnjsb6Ox1ubhMYIX7X7Qz746nx615Om4eXzzrMunsce9s+aF9LuO408hLVUCGAs",
-	"YVTrMvzVWF4cYzPGJ0qssTKq1gsxvZ1ltDlLBlPfjDk8fjRvzO2ZW/cJeWNug8S859qe0Fy34toipJJQ",
-	"/+4QvGTbjG0fAuuk5+16LQoja3PGXkMHIVSFnY6wTgqxLSyeGXjsNQj2lRImcweedNpVqVmiCMf6YZDW",
-	"WAuuoeKlGErQHZX2phnSjbrY5nK5JHj3FP4W5C5hKB2h7AJ0JqrBrZsocs8BeJza2ikl45oq8lMotw5T",
-	"LPiOLDBs0Qh/HiQNi9uL2H+4XZvUzy98LhripE7BYQM2Ml1wK8A8HelcPCKaR9Zu6DEPLtqNeQaW9mBF",
-	"W+vX4lEb0IPNhknRiKDXTlOJH8KiTcngrUQ6l+lcFFJEvZz/BHo83NWhwCBqNsJ6x5Nmh5BGu6icDOcV",
-	"JIMJWLWUMDwjt3XBu3HkQ5HGBTAjjeqNGahZAgRkFybv0eOD6fYhwAiUbHc72B9UlHWoXVQlSk+Ibqz/",
-	"+45Li38TZX78y90DAe3fmoNBI3jfItaA5enxDkdtYc9DdPg4ZQQDFiFTb2GLw5UZlv76uSjjbkXc5Sfc",
-	"HU5TY+6iKPmN1yyBH1tY3a7wpmzDD37vnrQRQ4epKfRmrxS3cKfnMWtWwNkbL1ip/GrSL9/AAGCKjeXa",
-	"Cjw+ITxQ9lsxEqPsGH4gWFdtruPkG3xrw9Qb1oKntINp3xLSsGM3OOsyHGbp1W0tXRolzes0ZEwd9MTe",
-	"YHKc4bJ5epz50OPzfI/LHW4iLwXN1He/qelS6uctZb+4wZyyW9QqGWTTM5PInPT2tvO2gUDEV8JDjtCu",
-	"eckKuaFdhX8LUbhZv9flPFbj71wH4pGhUqLRNnOYjO5Xu0E9FBStg7eOfy28Hz3evW4KQmUcbZLYiSss",
-	"0knNuN5RecOkAF7thaKfoqj1lYinTahlp2CcYXSfSZN5yCRwP1AbkVNC8nyZXu3SgH5vN1NymGD3KYwA",
-	"OMRBpoS92+mcAzGV27CLSnFtgaSMzZE3wQ2xIZsgUvmTO8Q4e85OTl3FAdUfwBBvVnsP457YajwS0g2r",
-	"c0C1pPlqKC3nJyqRfafpu3XEvTq9206fVz2Iy0AL6l9Du64hJh65xRpYpxJ3fM/aRec3arTYfdvzc/b/",
-	"tjP1goWPSSrE2Q2yc8KXE5VQ4jLlcT8B2oe4xxGfQaHUhoxePHTktFRy0ziuvy1NKHoBdeb3MJQJA4WQ",
-	"MNZ0Ohjaz03bTemfcXdYPggxjdeHHjRwb4H3DjQuPTFF8SbC0VqZ6hIAEqGBnhNEVJwHoLSAYKPT05+V",
-	"w10A43Tu77B46QQ29++aDkeTnB/n4TkZ/mfNS9sUQBhm1tBjvoQIYV1K6/VAJbRR5R+g3yUmQg97M6xk",
-	"bBd9kKtSLuWCl5Yt5arWgl4SJ80YrKsGpipQhfsqTtEwGHMw++1cFSbWTN6p024rpheUmdPGlwqxXCx5",
-	"XUxRKnG32o8j85PVfG9MjmltTzTYX5qQ+9oD4SlxvyCfLtkOpRA5A8q9kAs70ErlqjiMS15EDWVu03s8",
-	"U+eQX3/Ohti4C4UOBljr3kEabQgNSFLTH25svMFzThvyGw0cspExQ4EkcBakDNHT7Y3OpweWjl7Y1O6O",
-	"XjqliAs5EUYf6f3spAsTlwbBr+NPVDsKbY5eSmVToec7FGRj1TZDEc9mdqdYpUzomU9FWX5lC7U6EgAE",
-	"nierWFs3d7DOsVKk+GEw3ffrHAjYDXWa7ZHc8yGbpbb0S8X3/HKDXhPXM/ce94ykFpM0NSc0mfxe7L49",
-	"waS7N8qAHu41/KW1M54MqIRr+rQn533Tqf3b8xi/zsn1UaE7+QCO9Huxe+/jjidAg0e/2/MCdC+M6g7f",
-	"Y+vQLzNBXUAxvA3GScYMwEkNu3h09vjJ02cZe/Dk7OmzPz/vRpwuxiEAZDn4jl3xAvEwXeXNZyseBavo",
-	"2UdPSL6HIQx8AjxiaOihe8Jdjb/9gtP6OPjPCBcMfMsHX2F4F98xpXxxwAaFX8bGTr1Fp43cRCmovy0x",
-	"MjxY6h3yxomts9xbomPelW9DuGgqNzg01V0VQrcowjuhJcKZIJ0t/OY5MW3JEnmJh1oAdt8WukorBazq",
-	"qrZLcDxEUSR3kL6bCi4cyY3KuEKAqOMa+yf7xyQC3H7Y3RDd9sOu/IZPbl83l3z0HHvlrmn1XjjapzfI",
-	"5V2tXMWt9PXmySO5SX3McLHqMPZ3qIDT7WiZD2+UUiHXMCSzm6r7pO5l4qTgrXcxffGoR8ZKhJy40aaE",
-	"moKTc9hwnGjdQXkgCOdq7/7inhxpO+80RSGtLQCZZPieTeYEOL5pKauG4x2IagURC/zGsE0Sd/I3fEqH",
-	"wthWfs+lTmledBCxyHMtTLQT0feqFGGmoU27voIuX6F63mnlLV+swS8sEDKR1lEQx/oSXx6vZMkjVuTX",
-	"xJUBjKCKxAQAGx5SEbEBFj7umha6+EA39EMX39dFQRPiDz4jyoBNEeVC7ysKiY4FNoDNJBZis7JoE96v",
-	"lMoBm1K3fmPYjstDDv6jCXvePbaG4skw635w/rasJSTNfMb298GyniSJcf33z5rrgZZtO753slhxqZ2K",
-	"4Oz//sjcd2TE3KyW7BwskwvIfUE6pJssn0Ddqut4eR6w8wKEcIFAKgOcrFB3UlN/XbUrGa/tWmlp9yHt",
-	"S7nJXr9+1GzlQBs6eOqHI7Ni+FZ0puP0cKxfmLAMfh66w4gLxEkwaERMUBMlcvwPhCWyCn+rwvUIgXZL",
-	"LAb6DQS85SieON6J0LfLAZY1g6YvRF8hFEH6wbIF11q61fXIJ2lDK393ZmcMYxhuh5s1Md2apok8fBDP",
-	"84FuZeErzs+ejnyGKWQuBiiOYcp0XWILk3q1BuKo0AgHkuwATce+q5D8CEFxeDCrK99MDK7mc3UloilX",
-	"NzORKM9hRMdNRgjsQKuAK8SFWMiZE3HdvOA5tgHEpnLDESA3fBNp7Q1P5zatfds09GvTus3d96Y969O9",
-	"L2LKdwYQyplPSVU4pkOcUB5lA/fleZAbOi5s/ZUblaAt3zspaglRXAJgy8SqvbC9hP9WaLP0m5Eh+qps",
-	"FmaQ5itZstoScoqQnRD/m8CdKruOwnD/icG8IhSjJHOUDvCQXgltDpuZD43lsNtLPmvuDz1GcVTZjArP",
-	"BkOGML2vQ1PeTxtknTILrZDstGBqb6pGw6rvC17e1hTdQmS1M08R1Hur0KrhVZ8qVf4VA/Oxn0zHvaK5",
-	"CGUGqoYmN56NossFcKij3N1mKjZF+iKD5p2KCY4V2eBcI7J9rnZMrkqlqXgTOaGUZ4D0BHlHhgevMl0Y",
-	"UUp9lBCp6mcKkvlgKVc+5itaNLo0zjBL9IbocgMd5LTD/Roc51XgtWwzUvq2tVDq3O6Sm7G9t7YKsbQZ",
-	"+8XZX8FeM7Ve8gjm5LNIRk7MQuKcnpCEfK/FUuhQ9DI52k0IHoBkY+9LfiV8KSUqjUJwXXrEz7ZvhMGv",
-	"7zC0erRlztSw6wkRUuxYmP9QFnsf5+ggxHzzitTI2K/YmH94xvAdUTZXd2NGrSad3+ec7Y3YR1skDTag",
-	"aXWCwsXzLaAo5NX0XmUrxeb7tk/tVWf/Y6FN9RGdCMOBYFEnhfw44pYf2y9qV561hT55z6hdSTtGzQsx",
-	"tV0j3cVyYbksDPvjj29fs6+ePP3znyJtYW2XeL7VIERrpQfd7A5cFQI40G3lROjoUkYb/L7ndt2koqGl",
-	"4ZkHVkbI+I0hUR1J99BA/Q0pYfGmg1vseLOFOBLDGRsP/NY/JmvavtHaRI+15HRzfO1y523yg7b2l1gT",
-	"xlS5ENi/ke2U3jDTjv33JAjuSa6UermAkXR21bPzI2mIaFJvc8vv6zfe08R4sQkphrGjUSzWpfxnLc6a",
-	"tUk/Iv3NftPjA+7Ybj8BUXDUfBeMfhmguHdkwrvxCGPeUZOciZFMtbyEQPCSawzoZ00rXWfWLVVd5gTz",
-	"p8NmQRVY0kLcf7du+p3lst9PHp4QBQBjn1RTF5ZWwGv3kfmHy2CK4N7Yo300E482bPmhRyvbj0Yof41M",
-	"/v8luPXUTEJh1LHui0lVAD1NBi0fpWVGWJOx+Z5VnQMDorpQ8yd8KBgKQ2IGSKfZ0MGrlN6InLnJBXue",
-	"M18R1w+DpVNB0LVDbRkLaWz3SzASdwj2bh+4KdnlocqCyOzORVvuD+q72T9qasEXB7MP4GDa/UYGYBUg",
-	"ZCfRqN8zNXps5D8maeyoc4OLxAqJ6JylqnWD1VnKSOnpHcAyelRwR3k2fwyt2ifBMLBXwWh3dxi3LMUP",
-	"tU2+vuH9Tro8NNJOutrHMRIujsN9/dc0Ta1pvNRpecTGgN7UZz/6lsuJxgXcBSP60Z9LJ7QmOKhkhGbs",
-	"vr5OmnUHAcIgPgYGAC+K1KbmS8234mRwj++Y1zsX3TGfQ57XYPYPkzai27xywpuu7zoU80uSR6LrkjZG",
-	"EqhoK24AU6d3EeI7yV/aye2EahrobfFzFjWYsGkNoCww+ubMs7lYydJkjczhVUUK0qPnDmKHEOx8TlI4",
-	"shMrzRdWLsQZbqnkvejva7bja14UU20pO1CAfejQgbHa/DDMHC9p3oC9sZm3pLrN0MjqkKwrx75DzrsE",
-	"qiPMU9yoIdXHtXY7t7HFTxv0P1vmxFHd7SYo2B6HcvLPpqqFx2liu/d/7ikGH8A/zPiimFDhIGBWfHM8",
-	"isKnNLy/7yY1lBlopwuiK1QXwpy4QtrdG0FGehNdscdse8kenz1lqxcsh7594C3KMt9fsj+zVbd2YiCP",
-	"eO9Th98Vm60P/Erkb7SqPgozNWi+0IL3mL+P4eFunsy2NMrjRZD0NW7uqnzaEG890Q0jzsJcNUMaXI2v",
-	"r6bXxomrBA4nfPCUdVBXQud1zOiCE2etdgzSaBza3CEm2JleO1XmAugILAZdVlC7ULK9sMhKQMdX26Zs",
-	"qB89w2GKhotCtH0MFEcD6B2OQU9Ci4VokLFAI0xkvEqVcJDysk2ioNlOlO52vMp9sdAvMDIxyFBtNpFe",
-	"dO+ce5+xrVIl0ivLHCyb0h98mLzBo08aK/IuQBGavIGzHiGCbMMUZZW4wrcn7/BSyo55NHojQYPSfkKj",
-	"6mTxlXY88gbvP6ZyPr0KkdhIdVRxnFBb9wlU+EQsyaeffhjwJA1+aqXgp1iNkzIEn8GitDIwE1bmlLrH",
-	"T7AqEw3ET74a3s6csBIfNcUIJ6wEsGGkUzYGNox+7KLfEO2Ot1mAXcVaJpwInIK1oBVoN1UL2CmaryNr",
-	"ICdvhkBeMpTmiTTX6BYToYmDxHFSM6qx743wFpwF+rxjMgJTcCd2P5pDNF/RJVgoLU6KC902n5aMsx1D",
-	"2RdlQylxGtB4nwSyeFiHaRW7OD9PcxR0vLvxT1Tz1erBMxeiZNr31b+1YsY+otGXMAKQ3b8QFy41Noky",
-	"dFps8oPgdjIlF7TvpqSAlivwYpwbKC0z0vq+5IjjgUbqvjsC1X7xa2IuZiW0pVIMADB9OW9acAQqe0t9",
-	"wgvBgfumkDGAF0Qw84E+1kB/J/JLdo5JOESBSpuxr86Rk97AgJC5MClYWuYDxRnwHF8mC14ytnxghdxW",
-	"5JquRQFZ52iiOdc81uzpW8sWaisMpjxgGoEILGNwg9OsHk63lNfQXtntv6G6kCVFpwca/F+5RVnwgnIr",
-	"7mrw5DkzBV9sAIuQ4SjyZK99VchYnekPy8AcCd/We83ycFSJrAQ8Fs4mCCMuNyAYoY7KfQl+q7vNMGNl",
-	"UbSr4l6wc4wiwF7AKMJOliuTNph4YRt9ulOMredr7FSZyGtJ52C8Yi5k6hjfeuTzXOUStyZt55jx4zz4",
-	"I9VHa1XkMFtqufTbK17HVMkyFluthIC0wvah8ShsuVhDnVStS8P4HAv4SHcEEhsUdtjAbsZKcSV0avl9",
-	"9Ch4WeYocfB76nCV1AV3d4JwHX4B1vid06+A5iOtmj7OoELBcoWTgpoka9RqRn0QYfP7GcFP8TqNto3f",
-	"rH4BR04mnl/BuST4BPg43kSHUlM3Ph3z6OvC2zXhh7nuciV0palkILponYphKruEEmMMzIXq4j9++Obl",
-	"g0dPn/3JB+mwl93CvW0pF9yG8j61K4X+Q5RkRnOf440x6q6UylmpgKgmuqvGC9qhxKE1JHpqYhH7gXT5",
-	"EnUaddaZz6iRm+RwR8rL16oQzAgwNhaqxJsNnqF8sSnEGXOrLmCjGCjIAPiWVxHGE2KesR9K0bRACABG",
-	"CYrP/+viMhyauai0cFOVM18PDhTSsmSqcDuZ7nHHYLE/69suVaUVESiOfDUydl7+69cYgOZd05SWrjs/",
-	"nKlX7miko2kuiMg8Y9xir9ozdn7pA99nN6zHdiP6Th0M6HH6gLbK2EljOLuIjqLMvyFIVDMtZ0+zI8Ze",
-	"6usvuo2Ezs4fDQzgnVf44f3n4wPABZk0gqi5uQqnKL19xg0zNTJGHDZbsloK8GjcXWctt611D5U4+WQ0",
-	"4NR8s/tO+VPU1F4IWQSwwJCYvgWjkVaBcZLLcs8AIjUyKU/H+5eVI9vkW0tTwJqvY2oJw0BC7HJsFI9H",
-	"l8bzKDYLYwqAIMMJe2BqkIpoL0n7amdUMey6CH7O0oLiI+Z6grGs4XD/OUq2ysvDRXFLDnxhs+xoj+Bc",
-	"MWmdbpWLgP4Cd731a6cSK6h50bh8LbHy7wDsqChVjWw90q4ZZwEKh9RCqmRVrStlRPwziPt2eGHfQYCP",
-	"zfcoUfT2saUca/8ol/ajMz0T3012qreihShgNNQZQat8dNePUmF4wGNL5Vz0bCCs4seDMGjgM/ZalZYv",
-	"LM092/HSju6587OvuqowpovNQlXkcPgDc7BWrHtwJqZ214FmJXz1s6xP4ud3sDO/zhjZcDu+H5v20cPG",
-	"lHzVO/J6cvABOrH7I4a5fzJZ5uI6YxSh8urupnIQkKzHTr4fhQAnz07ZBXCA9d9nA28ive/ifGT+U0+6",
-	"x+1vjc6987q7CkyWgWO7Nwb4hWc3VayQoq2WOnfyHF16GM4eXfeo+vGU9a3Zfp5F2su469yrt07jzcUZ",
-	"ew/9ZmThvAfq2iWhcT/QxcFlqGVHN2Hn7DuLrZHlG/G36riEfoRG23XlT14wdOH4n7JFYpFPYts7oiRV",
-	"uRLGAnHWFB39bOS4jZWteO6/k21ule+7ElcVHE6r7jd9x3Pn2LUFDLhOMHzt7ymcNi72zPAC/VB35Mn2",
-	"D0pua82LqOzlmo/YVG80X2U+TmCgr8wfzBl72UTpsqE+NP56f0xBIx/oEXLDk9ON+kOr8+exsSN6hVkF",
-	"oxDXfGGL/Q3lEZrrHJhgcsu2ssReGYe+Cm5Bv4gLzeeQw+Q7n8rE1meLWhc+TI2D8v+iJWSE4PT/NJT8",
-	"8f/eYdOfiud5c69bagYylx0ME/7VvdhYCfzuxmoOxzw90tjajdnW87gJtRZNrGvYiZSW4YVZaCTjZSPI",
-	"ypiuuhiz05sOAG0r5lF0NHjt6DufjBsppfrIZfcgicccuCwASq231OB+CTu8H3GpantgWAcmCYrVHhQ4",
-	"A/GTs6h96YS7DBFxDWVTx4o+fCCZkqWCLrP0r610AgItZvAheA4vWjdA2u3nOEBsuxUju/R1jUFd0txU",
-	"DTm6KGNKAmrcxt4NUkBX+reHf994BDI/FMT4+911d7clomeY4jc6wxpY/ogCdi6lE8Exjf9sutvLy8Wa",
-	"Er8HYQBp1iKHIH9b3Oe8dDLbus1s5HI5y2Ybvucb7Ee2quOS3G7wdHyH4zc3i/mDXQu9k8abjaFsEbMQ",
-	"1BGTyLUxPhBLagiRJ8z1DQ9Wk3Souu9rTlVnmu6QuzuARTPkptTDXbinGGnTK4sX3NxQvNtlJHTZo77m",
-	"8rFPZ9lUIm9lYBLc8afnCWbOuIGzEjnD5i+G7VUdjG+sNPYuychgHo0Jhju1U6T/o8KimtC42ghRDsl0",
-	"wc267/ienffDnB/XYs/mguuA6Ia42jfO1nV2PxJkQ3SJfm39HYle8RjF5q/xLoW7e9Cir0lF6Lq8uR4t",
-	"Bdevxo9kfOMF26JxH6I8dEQG9XZDfROaxjdqfb5nYt93vv2QQL901Lq/HqlZqQ5iK+xA0DJBlfp3+bA0",
-	"Em7dg27tfORnq13XKS0Fjoj9olCBkfyIYVQwuJCSO2fs5UFJInzkmhfLAOS4obPf0GoNj+t97Ss6IAJU",
-	"5DHv94x9pzChx9lCcW2EZm7SYOH8lVZiD9M1pBHbodxCjVm/T0ZDy+XhrgK/oxL9MMM7WQofyHX+fNdk",
-	"au5ahvONM8zGOpeVVqiTvwk/rri2D7rNvlpQ1RYj2ZH5pqvi0+x2R7eXAAKgfBQiUKnf28xrladmzVQ+",
-	"NO3trJkB7BZEBHZlZCKjG5QUzakbdFVTK7njZ/1f3GXN+QDAw/hRv6Ye3M20PH54PusHOdWmPQ3/C7rK",
-	"/K/n7n/P3P+euP89cv+7mGWzC3jEI/g/Pu4J/P8p/P8Z/P85/P/iHP/AazmVgkN/4phkbqDesjvehSoK",
-	"aNXbHfJf4VKECBBEyXe+9YvrFqMT/vFPIoJis9BiB/CXWuRx34NbAcSHnREVyIp8MIUQ+RWWd7exNNsa",
-	"mM7mmopbC/yTHmIsctlZCCnaulwZC5v+F1kuomNSy6URdlxGfoDrmFnzcnPGIKSJ6BWQlqBJ1zLPh+zE",
-	"SsmDxOtMXFfKRDw/oJMM2UQnTqAiDkCj84OAXPM0usBskEej1nJgScyaVz0NG0nAwnrAxV21CpfORQF4",
-	"5nldFAIwucgVtiw4IrKUpSu3tVlrBUlaEJcHMD449x/UlKodyi5spE5Ypw/uMqY0WwruHFYzYLOXfGUS",
-	"8lQddW0NTgGQykPouFDGCNM4CYUCNwZg0VM18lg80EoxlmAthTsTPC7XOVCU3RN74ZlYQYLbonXJvjoH",
-	"cI8z1KqMmS2VptJhWCoj2qGcIAXHbLFH5ydEteJQNbyw6caN2+F7ZRFl5GGUW6438bUG/dSNcpOhGdXc",
-	"zF3fSVZgZ4fWTZCNn3CGdSXtv51neP4kgz++gj8uHuMfz+GPR0/hj8f4x1P83Z8v3B8X58/gjyeP4I8/",
-	"/9n98Qhvf/Qcnvnk0dOfYwgxJHx3K7/lKLUTSLMmdHDo9p7cypL+ddGvKnJaW+ibeZ4cPaRDz/v8SW97",
-	"wMuYv2PUjT4/f9QNl5+fRxFOByxpx2T5rW/3YazGiD1zK+OH5DtjHTCr+YsRbAs8a3FBj2QMHg3MAiUM",
-	"0A0uxZTsc9ROV6oa//x3SlVotNL5hOsf/5i4sbAsaqXVguu5ingA4XHhgNJYVX1wW7kv4E/QDDeLklI7",
-	"b9JPnK14vRIDZw6t44gWxwWaa8E3xgfBQp+YROl9dEI6uEijjjxhK148jx5VX/BOjAuvl8b+XPzWZdYt",
-	"591KbDaza7nYHIpX/6CTi00pjGml+sMIGFCfFQUZbNCQzTncwX+FKqzTrLfHk/cbsHDeZMNxs0lZ7VD+",
-	"xMscU1jsJTNiocrcWYoN6H5ZOBfDEI24QHxYvNAqLd777S2FeqdHOpHh1K1t8hE3ef20XN1o9SquDxMG",
-	"fXi4sDtBNQl2R2HUJdfQx8pXFIFVj+tJnYmURs9dmmkI8iiqDRsPjYrZK3dZK3HkwwV96aFmY71z4nEv",
-	"W/IWIuF0/aSk+piRuuLVHSIxI9BmWa4KnJR+AE2uOrjmzqV2p0L1rylkLssVazpHVYW0jPpHASrJ95KC",
-	"OsbQUYru8/+OB+DalWvH0/yAiPX6FcDETizXcrXuJFmgEhpZelHFSps1USXPNtTUkcy7wg7xlXaEOiRt",
-	"oOPWTcGh2CUrTjSs5copRVWKP0CLhlYhJbEmh80HUYvEZqLadv2ji2cRkkjYyHeJEi6IR+JI5AMqSGUJ",
-	"p2chy02II1DzsXZURAu+WAtA0YXyKb/AHn01aeUAW3z8PKAWaOPBILwQQwYD9s2B43LRf4ZCIKiT8VyI",
-	"qvlCrHdtVB7sr1vQuHVVRczovnr8m7sOFW1TmUElsDfWkL2oSU9MfpLOftJ8kXzIPpp+yKobJQCK8ZKw",
-	"H1UOHY2wmPaM/eRsYkCcOXtpzuU06b2Yjup71K9NcINKwvQ9GwU8A79y+aFSqjhAgZwfy6AZd8N4+VVb",
-	"mmNv36r0+YfenHe+ANjCvpfbIlUXAcsDvXy9WJPx5S0u5HP2RSwqJ2OrlfpqPbKgeuGhwGE2q4T+WOvD",
-	"opU/P42uEYcSmm4FDUZ/kTb98LfUQVOWU/bn2aOoKX4oR2hr9Kbtg5efJoqKl2lxpYqroSi/BXbb4xLz",
-	"EjuQ7VXdhRomKKBxrBIO4LvAOXDEt4EYAXrQa4xE34EatrL6po9JvojUsaicWVk1Fhi2BppiJcVOo5hS",
-	"NjuRQNB8c7zQBwCMgAvJvrXuqLkSznlHkNgL9vjZ+SXjO75vzDOt8g5mBFtU39gDTYGF42jxylR5HFv9",
-	"Smh5kIj/c/y9eOXY/m6/71HSWluuV+JmZSL8wBmKCO8rKIeiRdQiBQTzdLz4OXA6HSv1cZ/H4Mpm947i",
-	"wcajVSkSQy9v+0y+NDP1tDsl0NtpVzRk9vrOox68PRQruYh2cuX2ZqGt+UG8Z6bVol8p8KpbTDtXtfOH",
-	"ABYAqmKWzTaiqBAecAX9IbY1nEH4NMOBSc2sBZF6wJxls50YyJb3Baof2sY2EFMAtAdrePY4SttbyJJa",
-	"DLWiCrywvVn5yev9cPJqYQgzsdgQsb+7MZplPyUvHmBM95wRR5jWm/FdjmsSuvUUvMxNOCZOX6nYcS22",
-	"ldBYCNWRk4voMrHW9WOArfarHzyKptTHoqQ/CZETOqAVs5HWIwaiENkAVD06MZO10E7eDHyZaEP8JJ0T",
-	"Uagd2hDwN29B3DwwnQ77hXEcwfwqLRZ8OuK3f5T+JEe5GZ5MXa1fU3rDfyBO08kd4eHGu+3rN40f9jPo",
-	"5/fBcntizyzniy6lWQv0ToBUEAuqiWSQKAhnfTiz4BHmMqcn4FetFJk0bSAg3JfN1vyXPWJmayjSPEJW",
-	"uSi4lvBeICQpVK0H2aXmXFr4CLWD5psQCh9d8SYEf/BIU0GEPPTBpcbNhcihCZ4pFHQeXdfbColFRINk",
-	"m3P3XVuFGEQIa9NtOy18vWm9oDJYVYkS5+v4ZLgRAavr5G4lCxFl5SpvMG/TdgpM5tDCQb3O9BE0jT97",
-	"D/6r2CPTn/P51BIy9BLaKUAte7OqRPziadqMLDcPcqxTXsNvoCTJGYJEH4O0b/Nal8R5cGS9wgANOuix",
-	"NXgNMu1jMA2754SZON7VpZmlEYK5Qq3mSm3OUKMkq2e6DYbxsb0iE9TzRuyjPMO3TK6eyCfrRhPYhv0a",
-	"NG+MaeGPQm8nM766R/uF/4eaRzqh6m1d8AH64F5PyQaFMotCvCdOcdtk6R4eAATEsfnDjTJ4gRAT2uZt",
-	"sV9F78k3WQY/J2F80dWQuXBSnNKm6HBRoHEIAVjXXG9VKRdsoUpn+Np+A2f4jbS1b1x/Sk88vq2KwMnb",
-	"Hc82LVVX8AgLq+cH5pb9RQtR7iT2xErnO23pnedjWofWqfkWHFVsebq4z8O85lbwMvFYi43zPHGg8Jqs",
-	"u35jDJzFlpd8ceZFK52FE29EFSlz8VFcT21DlJOVFz0/gaSYiHx909tH54+ePTh/+uDiUbSPDY2gNXMX",
-	"5+fxnlpTumRls19UrJWk7/P1de2+6uE7aRCrNtLb3Y0yw2+nJw9td58SmTCl7cBbZ8813m3ObZ24BX07",
-	"2X7muN8+MpkUlC6ikQ71ko1L6Uc0UU4RUXB6J/sUnoQDc3Qr1dOVpJAiNlChFpudNAI6WJVK27U7T+ho",
-	"nIMHMgFM0y4qgyoTJ69oDLlnDdtr1J+x3+2NOin4DxhZgaUqCrU7o2lMXgK8DVdA88Xmva8CmqImmhBX",
-	"l9D/0FgYbgR2PCnNG/b4I3GDrzohqK/iQPBylfKoi+edZ108P0/q0Dp1i4UPa49sZJ3nituz9+QWJi4y",
-	"0JDgEhPq95TVTWkInNq0eog33TfcrwvBDN8ngoYq6TFDBxwJVgJigEK6olwh3zsmvxIbTdSFiIdalM9o",
-	"Y1OQSGu3XIkoSXRDRdfLaUA3VsjXupsTOcMhJpTLhe0oIlQb1McjMIIDXu8KWKr43njEorN5Vfe9sRCf",
-	"j4reXhsNlC56MgkQTXpwJg0GLCrkzPKfOtiNPspgjpJ/CoX5CV11WtDnGK05/BoPGmmY1bKCoJfyxK3Y",
-	"/1fajM3FUtEBh7BnZEXvNsI+ZiG9U6umO27bCH4UMYJFOdx0aqBBc4uaTK7WP/nE2mmPIG+xv9OgpS3M",
-	"05q3mtyir9ayJp89iTy1VBZXZbyRK7JKpkRstcrTG1c5CfpR5eMLYCyBrtP6WIGmSW/Z/YbvwV6KtO1+",
-	"F+jWEc7ayq56ps3u6vW64dBV+AUoSm2ZoBnzq5EYFPqIvHunxIS0rF6vaTYnGJTfCaux9hAODG4s++P1",
-	"n6jVC9WbOkPxj/s/eUsxELdFWrie7J0PBU4Orc1ABRHYpfEvrFCQrZlL8GLMWmnL6B/Ebgj8QXQZ/J30",
-	"iin5ii218CyXeXgW9EdRYOBrYSVwKYb0QkPqT6t8xOSFuWliylMMqSy5mf/+1Gb++1lGYSDfy0xu01ro",
-	"kyhME7nv66IIRgMcxv2WsIeq8wBGetQ+nmoEH5+gNJPV69KT5X8wQHgvqw9vT1lw61ym7kee8rW34EDd",
-	"yDu5p2mllw+0RItNb+ffB09tCDNxETKvcoPsJZ4yeE6cfMz8mIABPzUv7NOsR7NdcNFAwBGfkDgRP6r8",
-	"1Gmo7Xpq50luxM03TILI+s7fiZf7kFqKIpWl+Hra0wHuXttkTT3Vm065tFWIO3Unk0PmnbbwqNYs46hp",
-	"HpsPPpitlN2/4LURA834oPNIBcTsBYWi2y7RBFFa8oVVemLsf9CjP7G9Fw2CnpMyOYnuNe6yMJeJPjOt",
-	"6xnu62SVQLfBIP5Wyqm295wbwf4322lprSjZ/8fMgheC/QcjEqTeykH3SxXrQvcTPYMbFq6iw1SVTl6s",
-	"idZbNXRLSfgGXqTaXGa/nWNlwkgaHa/zDw8jylpfGxOPv/l0yVAb307OJYod7fYbkxYKHAVfrH0ZQ5Pm",
-	"+dffQRP8fXbJ/j5Tv/x99usLf1GrdRd3potvEUuYMFaXENLa8uv2+FrOcFQgIRt09nqt5GICSABzSCiN",
-	"WvAcLehJ2mFy1+J+dY77zQvAhZQMHR/nVqOD0U+R+TH2VZ5zRtxjRGn1Ph4O2I8LGL4g6zSbdjfGhOo/",
-	"uZa8tG/aQ7lLhMVwKj42up+4TWrKFovAabEVbmt6dminFAqlNsHJF9f2Bdnd0IRwzhcb6vS4CB3rDxq8",
-	"pVvbJSVCb1R6M4QA5OWqAJoIwwyXeQsgES8x5Sjjkd9Ioo1M+yhj+T79aiujTX2btqwI7oCuukQkmbEN",
-	"tAZtBUUxB00F2DeuZXLPSA++cZMeeiNE2s+DQdAWlLWbJwKLCrPW+InuvSRBfoloEbGp34xWIi1diJvo",
-	"lGzhT3yflis8xLpgbx8sBJRb4btH7y7Zdb9aijXNE6CqjmJugDbL2N7vV3fmZOwXVlfN3UQn3Nuqfcd4",
-	"8NS+Xa84m/1yiolIAuid6F9GvTnB86kJQuCnhFUN8ISpDT6R2sPZDGUEvIvZi/QN8xKvT9gx2WyupXvQ",
-	"8Qe+govAqyimZkCBfy5thQ/js5iAnCHZKeDH4F8YNoVAKeQhscpjB/hdq/HpR+DJvCgmg3GnKfNUtBwG",
-	"SMktJJ4+r5QGXI1fs9lSrpypeDJ0bZW6gf3K+eVoOawFRz57AEvM90Acjay1zt4ennylJfTsBFzCXBRx",
-	"pCi36+gvrnhRi9vNoMK7/GD8G8Ji8NXxpTj0K9d0CPZB9qCNyxx5RaCAGAmThxNuYW37p3+PVmQKrHvn",
-	"Lb9jV+PJ1veHAVG9o2PPo5a9QPrBe6VC85F5/TWWa4arzNlPHjo1rn6dC6FLXjyke1ELq8lIKAL2Iukv",
-	"ylAG/6qEqgpsmMxKxWRprK63orQvOnjZw7baoshvRYDH5RffRVf7F/RF1d0my6WKOPtKbwx4nIBplitq",
-	"U4Enkm2zwGBtSZEbxn1R7X+69xlyVv9efvgWXFTD/rhZZWybse1DkzGTse//lLXL4YDl2INdX4vCyNpk",
-	"LFR9GXgY/f6SnY9aNhn76rxtzWAOKGMXz8//Xvq+I6GE/GutlcZBV1rNC7FlubBcFob98ce3r9lXT57+",
-	"+U9nf8fGdQtRGtHEnWffffvRHTm6mF3O1tZW5vLhQ1WJErHNZ0qvHtJND7cSlYS07vydvQGZnbVKkGYX",
-	"4IpUouSVnF3OHp+dnz2eoQIESQpy7SSf2DYUTKJU5bc59OmHrQWUR8iEZwbNg+aSh7nmSze4f/Xa+RlY",
-	"m80KazFAFnw1lPPxgEc/C00c4TnMiqLAnq9KAUH17HL2z1ro4IFezvBeCM04DXND/81ZNm4XCGNfUaPC",
-	"hSotVczwqirkAubo4T8MenrNa4+pvQbt0d1nkLR3PzCVKims+uj8/Nbe6w22X7POQ64flPm0B71x6/FO",
-	"lgK/IObf4puy2RMcf+xp4Tsfvsf9gdc/nnb9o0eTrm/KQVPvgcjxdsv1HoITTiJRXj10LWuIpbXgJrTM",
-	"XwtWSV/JZaEo+r/98TP72T33oXMG6+rMzz7RJHT33tfX7lR6CWfijUQjflLFDPaD2kyrtDh7BUOddl7C",
-	"nU5GokIy909cA18tfNNr/JgHb6SplJF2sIayBLiRYs5mZ9JiDXZn4x+eaL+eII03lJavr4TeI1wASSmk",
-	"ySheUtUUsJrvGS8ZTWUjJ4VaeRmRw7LxThr7SpY3lYwkhNQrWZYij6R8f+0T28zuf64hbLjjhuWiELZF",
-	"EO18CLuW2u5Zzvcma37qU1LROX/4LwjD/vrwXzL/1b0dZBlkvXMEjgeB4aAiD4DOKR/h7er+tvR2gHAR",
-	"qPLo2Stz8Mzj5/n72r7CONSB3Dzp77Y3zv29D02OL/9cNf/72hpm1FbgfvZSBns4QEAw8BeRJ3V9tjBX",
-	"Izr+lboe38lWXNuHC3P1gi3WXBth/3dtlw+edzd0T/fF9K8Xwi9W/fpMgtqVzqB0DgV8c0bug2y60iDn",
-	"i1+4ubpuLdx1Ya7HV855OHPsHTtBF1+V+ZmzzK+3BRqq5oFaLuVC5GoBHuAZ9kozayHstjiDP7trHQzc",
-	"uSx5LOsUX/1dM94vVgACLhnW3n8x++N/vfvwX3+KrveCUzwnrjdfq7q0bxDf9SV5Bq+5zocEZQG/+wIt",
-	"eW6hf4lbUvcXSKU7gw2jDhiHQFI+xpmPQnmRaRq4B8mpA9BhQHj8FXcjO/7xn06G6PMictT87ouVo60s",
-	"QzcESn05CeK+R6J3APy1LVlyCh7YLFGQIO9wTI7ogqnRGCAqEMbMfotxjSQXhRiAYqjUmwU83tPUDcU8",
-	"/JJ8oeK9U3WRE01Rq9ApIxwGd95Rz5vqRjqcsWo7Qt0npYXg3v/58MP3lwQagFddC/TZSrYQRWEyaiPK",
-	"lLsBrsOdRtacKNtwCparUpyxn9bKqXboXYFhXlFSrNZZBWdItdPdY+CO34mids++vb0yXZphAMfCd7BY",
-	"/ybRO6rp3ykGSQ6TEYRImgPelLhYq23FtTTHD364SHx+Cvt1GP2nU9k4N/knUNofPUgFOzQwpPX2KsX6",
-	"TgTQCMY0KEml8y80tM0tzYFTm16fgv9E7FOANLWqaIh2x7S+qnwf3aHw5Wu85H5krdqnxC9BBeKw7t9n",
-	"xfnwIKqcWz7nRviopRWDccuhWN93fCPgy3tTfHGLiqQ6NpP7+9guN5z374DfnsNwCR7Vj+OhVDz8V8m3",
-	"4lhQOBLyJRxvUsT3IsblNhjM/RGHEV/j83tbYyeya+wwvOOGEKCfY+D4VgRFNKkdtBfcN8uSBOiFnwmo",
-	"CYSWaCA6+ZGcQ873k+1jmYsMeSPABAYuZVDSQAgpDSvkRtBZ5kYEbaCccl+rWrP5Hv7smc87JMzY4gul",
-	"PcF+fsP3d2Q9v+H7T2k7v+H7Y/ZEzvdfoGnw0n2XZ2hpRGYXzGlo/ewEbMvLPdNqqhntZP/hgheizJE/",
-	"Nq7p3vD9a3/RZypdmJ6hQd48R7NoPvfzjdL/JqSXG8ize/lBDNbTp0+e/qlpHwecxzk0IcsYdDnLkPYR",
-	"MZVEzzMswaEyaFB8P7YSv5+p7P57pBZ/MzKLc3nJnLg+uXh+nrG/fXz74Hk0hzksnWIpSxnyE1Fn7C/C",
-	"vmlddoeWZPs1EQHq/Pre/a+3EAUKkC6pWSG30hqa8Ay5l7GIAnCCJgtwL4gmONkFih3fEz8e5s/FlVyM",
-	"+MZv6Jr7cI7xXSnusR/V/a8NvbnVGkRYBvCnkJajsXXmGCA8qGwKgWQNhx7UldoImoEUTMy3aFzD21mp",
-	"2PbLdHXeCYsobDcxrU994Zsku2fVVmgASovoOkwNenrckq8fiOW+Wit12jF6F0QgANOIVWnG6QTw8jiG",
-	"/v6Stn7XD3gzQSf8m4O/qC+G3wjG2eWFyL0bJKBXuLRsy/dMlcWeudWdsksOtdWR2NJNcH8UKhrSdL/L",
-	"1W0rTL7ikhq97DjyQwH+d7JsaFU9QLjJUYNBq+ojXHUfJsMHfiVy/8rUwDp+xCfCYrMA28nYfM9IFUcx",
-	"PUNb6LUW3Irw1fdyBrkxjddkNOswhZi9x6xu7Imn0u2lEw4Ea1iQvsBY21+FqECHNJKKlcccPeMtzwU0",
-	"rgl4d62qSuTHsGmN9nhYKLUZjlC8U2rz0t6vcMt8sH0Bfn6bYG8jKpvSJyv7jeyZ2ztx3yHR269xOhWL",
-	"TN1faNaag6SECsJQqQ8f3SrPolS+J6hw24m6PqVsHesZ9KLH7+u1WGw8GdedrTK+ILLM36id+6g9Q0SK",
-	"yJqEEKK3xHVVOFtEforinI8Skkllq/8bWEbGNnrMs9PR8mwTV2XMt38DP++otN9qxcuNoyduJgztlhfI",
-	"k1SyuWDkbORHbKHb9+G/GAvq3rs9Zp/HiTNqpb00TQr8swwinH/1OR9tH9CZhKONl2I3QSHecfhgUJne",
-	"u3DtuPkCNTXNM4YSsM7QCjNqpxyBoL4v+P4NXHJHuUetqk8O/3eDSA1DwHxlPn0GmE5vFwKg4Qs0lZ0M",
-	"GKBRxLImRD2HlmZtoGewmHdKb/DkQlo5M5hiRGLvRHPs6ytitDlWS01OIPJx+tNzK3hpL33qDZJAZNVj",
-	"RxYC8DmDcuU+Fepz7RBfCNJXRjF4kT4lCMP+zdZLTzztbmryI57S86mq5dK37G9bnp4GIYZmvXWT00vd",
-	"Pdib8NFj+grH8/lbm/gxn4W5SVP2u61566hzrcXCNhs2ClFt6fi7tTCbnfoJhenLtC2BxyKoZTgeKS7j",
-	"1jm26qtaYh+aIdjQX+CCO1wtfMGAJYfD+zTkAogFajp1U80vq/hKNNzs0VbzcCX8WsvVIEoIGC8Hrfpv",
-	"kA/zE1SVTTgKJwbWP+kZ88OuhDm9++Izitd6JnArv+DqYW48PXg36iuJ/bwdj99RK7q+GloLXhyJv3+D",
-	"v75D4aA3RAmvsI3op1BCmN3RddnCIfqqsSa+y4f5BpB67EjpyUco8ytEINr3yH7yE/1aArBhobbC90bD",
-	"Y4XnudsIZ+wlRrOuLdwmSyhlIatNY02uyhgCKC+ese9evQhWbC4qLRbcirxfavItjP+tLG5SYJtF+4Da",
-	"5suHHEhkcmgEyLMY42FKTa6Q9b2uIv1a+2/+wbmzO2l8yhPwRIEUc2Aclm9EZxxBrkgn90FpEXebOxvA",
-	"024uVFFvS785vQC4F5VwtOFVaslUrU3Td8TKrbg8f8EeXBDROKBaYmPGF3RGHcI8bUc8BrZrenQ+O+8X",
-	"Dkc+Lef7Fm7U969Bxl2KJUD1FqCtX7QapGCVE/wY+jXIoSXAuuCYLOR8H+q+tqq0a/pXijR8x/UmFIOK",
-	"hdzy4sYjpedEx5rNstlZmpxSjh5Se82IcJIBquDWvhEM3+FflbkqW+P2jUwRQK2vYBJjw/4FRSkerTlP",
-	"GPGPameQzac1UsP3LVo3UZgGXQFdVoUWjBdOP+09A8bgxC4CM8uEjXg/VhhutqPth/oYiltUEIcKoUdy",
-	"fsjKn6pAM9R9l5PVaL+ZiqWWL/Hjb7RhvO9Eim0/YFQ/x5qHtNdULaywD4zVgm/HaN1a4v70/PHji2dP",
-	"nke53u7PXMaj9x6sZQ9iAV7we7GTL34LqBfYczAnZPtxcDClvQTeKTTDYM+BdqOLdoRhVtgCom9ph1N4",
-	"EGeKZ++9YUzd69KIZ90TPynPLxm9c3UNySVpDfOGQZdt8Di+tJng28/VfS92NFG3j+q8/TV16leeuq7T",
-	"Y3FfffYctJqsGGLDQrNvD2atm8vcyR01KZir6xdeE9i12LLW+dujvoRJfjiviyP4UBTObyBBek+4HTyS",
-	"u9U3MY/gRvjN6/vBPP++O+58dyAbQXsHdHZIIY0V+SWb86LIWCF4nrGLhxfP2MXD5+zi4ZOMrZXasIuH",
-	"5xl7BuHZI3slLdcNS/lvDDsMiWA3aeDxkccA2uloKjiclLeeCg6LcveOl1PTiV1fn5yPt3192df3RMyx",
-	"EXufi5CavDPzog18NhaLyv0D+k1en5xHXLPPPD2NM/xZpKdRbf+enb4LJKRRW4FGDzXqlbYDEo9p57vN",
-	"Usc1+72K1Jedo4YTIxRPYmRJDR0TBytvKkGp09tb9w/umZ/Bqn/GiuR+FcMPZUg2Id4vY4UyEPOo+GIj",
-	"cmzqTc2Kdxg12UAVrrNKojK0KdWuEPnqKOThr+GiT9SUybcxbA/kpE6GERnzoaPZp2vZ4RbBWYUG2JeQ",
-	"WOWyqYk0sM6GmKHJz0XUxQbqJ6k1/m4tMAaDiQWIeqEBqg9s+y6YtfBcDgNlkphPvYvgjHv0p2Lwf4cd",
-	"hv/dOrpBhgcxOZjFLniZZyg73JP6N1x32LJzKc26yScaIcojwmSO80O/E1yXnz2Ox2pZxbrBC+Z+g3Gm",
-	"dqmuT/Cllev+llBC72BB74mhuqCXfXFGHvJNk/hk7shuRSozZg8UdJOeKOSVIChq64juztwH0PcPAK6C",
-	"l16y/5krbv8HUuOcvZNX4oPlVvj6csr0QotZ337XvGD/o8WVdI7m/6ByKJAesJUy9q7sRlQWHk4+7Rn7",
-	"1kKfOcPq0soCvhXOs5USpo9j+YuwblBf44elkfXBp0XTh6M0ffSeT3fEl2LnSUKBa7a91vJKtBfbuIU6",
-	"Zo6F1bxLw7x5yRCZPP7y08yos4NaktsE2QjjcEBpfTDDVjuXamSGP+poz8A7yPrBm94rWSbRysCFWMx1",
-	"Mjn/rVgRYcKduwot9hm2Y8YfWK5tp8j6cBWwHfYRS+EtFGHdken5cq64/mTGJ/VjH+pWR7/94szP5uMI",
-	"HbPrkorxEmK3WLLnQZYeTjsgSmqV0GzyHeBrfmeEvbWF1LIyDenGmleVKBH0DKnXG3C5tkwftUppR/l7",
-	"L8rfbi/KZrG3gptai603dAfae+BV95PM+qc/HEaUOQ2qOUuyGTZQHIt9wkU3y+aHMfp3furM0FtVl4Nx",
-	"FQQft9h6AhLW1iDMRljzRbYUWNRai9JmwHUmlxC05WwBjbm12jbEQFZuRZ5ho04BdesH9Qw9MoSKS9jo",
-	"R+zZ93TJHa67f8Vgz5Rc/Ab64vihsvmegmBtHlSkQA4mC9jAsh1uhTirmMyFSit4jNGCS31PGXyVi/GW",
-	"7FlgCh4oJDkkj+0iemOcwgeKDcZBr/nUDI3D/K5tauzPUW89efTVJ2WEne+BoyIXLyAxsVBqIwV12wm0",
-	"GxRtH9wdiIo/htB974Hzd++sw6tSwWo09Pu3v3BCYrSvx9unvcxz/MA7A+PS/N3vBm69dCDDDFSbv2NV",
-	"TuVvrUho+nY9boGzlVB+yY64cn8R6v98+OH7aRt5JdR/3CTVfHzv/ps4aTTz2Cjoz189efano6tZjTnl",
-	"p2jkVXX9H9fb4oR4y47vKwiLfsnLhVPqFit8LvvjX97/F7s4uzi6Whuc0yOr9dfv3k2PnqyUWhXigeDa",
-	"rt07Tly7L3+f0cI15eMhXIZpuD/+9bt37NHZo2OLmAi/bg7vf2/8NUpVw8MljX0BqVeIKUsL4OBbo+Gq",
-	"7RDy+i6NKXg2vua+gzzj9tTv0N/TqDCdQjNMabZVV40gd2V3pVCXOI8qat0fqI2HW6FXt40K/s4986bi",
-	"PYU4v7SqE3RPRM7DffcRFJ0ILjIdjzOF4v+wX3ynqAue+HOiaYtX/749p27PbzzrhN+M/pyZgxFC2ctQ",
-	"nSxAGbbPoNGdeqcI/nvcrSdJeENzcnHeLnucLvKfzUn4mVYs/BZqG8Pegsa0sKVw20GmxNnNcKwRYpX2",
-	"3tAGK0fjh+U9Vvi71yVBfWBY9++wvCyKBu27EVW0fxTO6lhpP3zqXQYTy0/Srql5cf90BWhkRUv8hfZr",
-	"qnBZD2Uh7LZ0d7X83VvF6TxwVo/2K2ntvVsvFr7DHese/Wkc1qOb9nen9VacVi/GuqlKOmjkEVcTd270",
-	"lrNPK1lfctlqaNkBa39QqtpZby2WQovyWCr3L+L/Z+/qdty2lfCrEHtt7N9Jzjnd3DVNgRYpGmyc3uWC",
-	"K3FtIjKpkpIdo8i7F5ohJUoiJTm2pI1374IsTVLD4XB+yO/LPjjNxnTbnWFCeWm3yXy33FOmtBQk4cVJ",
-	"kUmypluX7gxuH1AlMg+RWJXU9Jp7lMFYpr4p4AlDsu61dSElJqv6zuGl7UoVoivWVCB4LooX8Bp6BNeY",
-	"HnPN4jfOnwx8pc7oXpeQuP5oS8mVoptN35WNqtl0cZcdc1DwVU3wqUZg1Qx7w7Dyy8eLxSrhzhGQ1UcP",
-	"RWWuApxraOYstVdT6pt0aKRWU6DnHq5ZYRwUszV26+kDt5H3eNn/nCFc1zZ/ieNOFcdV+m2DOcF2hEaF",
-	"oDUifR5gXUYO8MKWaXrlex6hXqkezXivqQh/51Rk3BaFvL7gPUCAQLN9H0feB5qtKwRulsQV3jowaVzG",
-	"LAVWDB9cOfzgommxDkNYp0kid+82abb/iyY5s120AwyEqrOT+8/iNVmFuAwQQHvQrPzX5ptS+iSg6ggo",
-	"H8q+uUFkvFznFJ/mu1Ik/NHFr/DNMhew472zurkehp9vgYm0NCgCmSYJfWBJg7jDN/6mWF7eQPGvSWbA",
-	"HN5zYWDwKclyVYK5K8YSW68V1fyKJhrgeCIp4gGTTJla5qrO8VCWPWOZP7iw6rgsXprF05mtcmMFnOIt",
-	"aPH3GKypjyYaa4toZTIisMcQ+5QSu7n9pC9K5iLuDkfvsclELwj2LB76hCCiSaJnIvyCsd2CK40ZYlAl",
-	"FIiaLc9HdQAUPkLEOuLR4utB2CN5qdD3XM/677sePyr84xk+boQvK6ypXf+7Ok0SIEbhkRQrmfoVptqo",
-	"V6jzYVxumiSjq1AxyOQhTlR4yQH+tJWU8ZQu5rRK9HseryD2iACrmoqYKLZhhqso61CZPGEdurJU+3to",
-	"MQvgWKeWFdOanUV8CV6V73rhuGBffwrDfmeZrM39nXOF3AM1RYcz3zwQulKMVS8gmViBa1w9LBYyC0Ls",
-	"wWv5bnfmIzaZLLNeQhn0uTRmYk80o24k25dNx68dLZNuhDlDFt0ZOZBB13ahzzR7rs3StjSi2ngDM+aV",
-	"kjzzbDmCexyQKXd2YeiaQEC41xNuhyN2wqupUaODWj1GHWJM6wh9z1h/CGrES+3hRLUHYy3cugNkqdpl",
-	"h5BpvopzXONTFxx+sf0GrM+Uh3Ek0/0Znhn2GC4+Dx/zEoqPfAGjXRO5E0NUYNSK08yHzzOqNKExaFSZ",
-	"aoue8bgr/L9nNF7yeKySeNH1kn3N5gvfiwnkSgzNJq/5ag1RZiJ3GH+fYzIJywWW+Fg++j6bUE1SJtME",
-	"bWnz7mS9gABaBsDMBokgrG0fTaNJCQMbMbYpO/5xS24uX92Sm//9f2Gqb0DyhnmGDaOC3F7+t4XM1Y/N",
-	"dQSF4PVJ954VdgdENZfibDUc8FOp2kjBIxJJoTNqwLApKVS2FEBYrzc9pfkl3/iSp8dWsm+8Wvb5VCaz",
-	"t+o6zFqCeABpW/8wRVJkqHdZIC39fyx34o68vrwlry5/WpCbu+vXXbCSAJLenWVcYpOeWxuFJHNzJ0Gn",
-	"jAFjJdlJBfVWnyZBq0OuG3yeLNGJqPBD9Adl8/TVBifazI02i7yLKlkN+KXaQj0PhpYrXPsApv6JAyez",
-	"RiHsA7OAZ3rnfzAyv6Gj0DUehTWN60F2da8f7cHA5GdgoT3Jz99KNrMzToGC7A5JgR6BR9RYq3FD4ZOQ",
-	"ZPwoG3rWUBhVqBEKu7uTp32HNZ+yIlgMN9jP+l48miNF/G7L1N4wMnXcauo+17AkCJ87KTNZT1X/WGB5",
-	"GGZu4GVHk8Kac4aH+c9sxQUeHDwN7/fBhzF/1oVIlIIV53gnb09d7Mc3ETPQnR9hhq6nMUMvlb/j2c5x",
-	"ZzbhInzW7ipaU+T69To6b4u/+u3dCTOPiqcwULA4h3988lcDLBssCH+H9CQtSicIKU8ZmpRL2WK1bDut",
-	"Q/khT+W1wnhD3VY2K6mky7lFjRNbcgKe6jzzM/jKlbMuo59mlZoMWsdyCSs4QXg3teHCogs2l/coR9lM",
-	"b4ozalQ9ruWMnywdwrSH03u50nVzuIAKGoqMSBEBUxDPNPnC9guylju2ZYrIxwyo2AmwA4ms71AbOUfD",
-	"04t5vaPzvKxg5FvP0gTitVwoRmOghew67z5VzaawFc5wQ22FyBRnczIpwzVkig8yhczsm8w3ZrtJQYQM",
-	"g+1W63D1D1wP+NYbRN+zjdyyrpV5dnd6BejBHiO9+joQuqN7N8ZO88yftjzUJ8mMng73NQOL/f3m9rAp",
-	"9NjlF40q09z4UN5qlT/JDayaamtXKlfJxd3FFU05SNo0bvPR8WiNdMKZJBlnyCNs6sz2WU37qfhbKdA/",
-	"1QbMO/qSsHqN1ClX2zctrdHpHm5j7KT6wsUKXuTzLNRN6gJOtVa/6Kr8YZpQISCzYn9rkIK9fHwcrk26",
-	"zR/k147Ghoo1voPp6oUlryz+RTW4/aYf59KAR4Y0SYqvBsR0iSscI7El/Lc0CAR67crAPO5rdwf1i4Wf",
-	"b9iJW/HpPvAwOhMtdCjwwT1U8gZ6ukVc7fTNt8zbuay4AckD20vop5AvjdZcMEeMhu+u3cmvnCUx6iCG",
-	"KOVv7EWeb5+//RsAAP//",
+	"5aoZQN4fAUiWWl4yI2xdmYzlWlUPrDDWMKVZVfDSxAelljcZ0a/uXlOp0ghY0fdazQuxdX9dqNKKEnYW",
+	"r6pCLrgb68MKr/iPfxg38H+1XvX/aLGcXc7+18Nmtz7E35qH/rnwxsin70Rp2U4rmia6zT315Vxxnf/f",
+	"Whi8/l8znufS/Z0X77WqhLbSjZ0WvWr96F+ztSjy4Vtawp+rGteWJqist3Mn8NHBSsPcg9l8z9a8zDP3",
+	"FyfAbmFAbpdSFLlbry2/br/weXi+mv9DLKx7vltaGGJR/LCcXf738Xl8w/fv3Q2//pxFZDjne7ZbKyPY",
+	"WtW0xV64P1ZKGDYXS6UFjBSkzMlQXRS4JVBueqPDC0cW9wNc5K6ulCWhQxXy55Y6Oe+rk2xmLLdi7Pmv",
+	"FLcf4EK8Yx/ZP9KuUXlI45R5zlSZwQ/EldBsp2q3XoLNhbVCz/rKIZu5u/oP/mHptTho9B0Pj2f/qI1l",
+	"pdplbLOaZRFZCtNwfvY0OhGNlFm14zofm4iPeNWv2awuJZ6Fxy7/G1z0azbbcbtYj139E1yEGsFrk/+e",
+	"eUnBhQoD/TkiKy8XJ+xQvlV1GTm+vxNWC9B9ttag+xL2qtPh7lGidPP837MlL4pZNlsUyrjrdxwOlIrX",
+	"8M9CwilbqB1KBL3HFGrHtII7c83d0lq+EUyW7pdrvnH3LoVoTwLp02x2/UC5CeYwFQb3hIjJ1fahyfDT",
+	"3DfCYw3jzIiFKvO0r7VyK5KU2MGSwizR7ZlfAD/Q3sK6b1qpB/RDKxbrUv6zFme02q1fP5DbSmmLFpo7",
+	"cGZ5XV6J4uFCafEw3AnjwbvftKdkktiQhu1N63uvgqU1pIYzZurF2hl8uCpnbt3PwmdLK7bwoIOjMcwD",
+	"15rv29LVu7Dgc1FEf1ObmhdjG49m0u1TpfPYWOILiK/1d2WzcOrgW6NbFAzZqVvUbEzMYnFGrVqynXRH",
+	"4KLW2p3hzp4zO1EUzN0GFrE7cHZCrtb2BRPbyrozSmjBSlUKliswg3szNxf5h0JVIvGUniu7HrKqSjLz",
+	"3aucremuZaDP4m/W0q3VyJEEF/2azRZci4EXW8W2zqjcubOp72y0Ze/Yq17z2svHoUSCYjMR7fltmYtr",
+	"tzj912ZO39Bv3NTYxuKmxx0uD5rh/bN7UUe+/Bu1g0dbVaN4gGHkPCJ3MKsij035gAv3jeC5YVyL4Dih",
+	"v2DUVoDk0XlvuMzhTyuLwn2p+5zoGZ9riS86aqsqWcJuWfKFjUj+98oKQw4ezBNb4BKZ4DYyLYwFuxCs",
+	"9NZKT9h3aOBHtIpZk5rtjuvr1t6CPef0AgyRu2mBn8uoyFuht/3n/VXs/QK6R/m/r2qZk9igd8fnqg5b",
+	"2214Jzmx1ySqN5oy/MpGvcEgY0rtcFcsRWGH9FXFtcUPQdHhcityWDW4KybmzsQfkHPF1qrImVb4iEKW",
+	"InMahrOl2LEw8MN5cBsS5iFp/7tdQHo78rGF4KMKoHC6123sxo51n25YITei2Lu/lQr0Va6YtC/Yg4vL",
+	"g0VszUchY3v1ow+NzDlKhbtMOB/pBTu/JEkplU0zbdxMmgG16jY6aAKYbxA4wRdrttKqrjre1ymbDp4S",
+	"3XWJ0osP8JenyGup7DeCX0k8mA/cD41aDh2YrbNDuT/NmLRZylFaKvsOJEBHv6t06izy5nLkzJowqaQf",
+	"W69v6eRBs2qaNeTfMWXmVflK5PFRKacv0/1yv0F7bvlbMoDgeWh1+G25LJzviAtImtRsRO4kOsU1d4fq",
+	"xJO/owxAD9D5zpTOmNnJ7VaWqyzYBqXgGi5V8KOtzPMiDH/Oy3xEVVRaLeVQwM1bjHWZC5wjrXJnrOsl",
+	"XzgDgs1FfqLA5aJCezBB11z3h/dyx/dsqdXWDytNa0XiEh9x5gqxTNJ8B6KNn+GG6B6eItFarobVpipJ",
+	"AtwxBZ/nvCRR5gw0VtJp9J7r6IuNKK0oFwMGi4zZUR/ptDBeorRcZc20izJvDrBSTBjjB8GjY3RuvDke",
+	"/QX7AHYGXNzyXcIoC57nEDDwUQa3y2bZbK3UxpktstzAr80aT7tCcXCvd/IK3DVjFZwPUjsBmBc8B2vH",
+	"ytLtmuGYghuawc/QKxE5gt84afEWTeJBCyGRtH3iLv1RcNPR4wM6GS0c0lHeSGn8lZa4kH3VOaU6R2KG",
+	"/meI3lDUpjUab9aHmfGKveVFNroI/RbcKWQrkoCSM+flxJ+M3iP0/oC3Tsjp9N7LSOCE51dyIc7onEiO",
+	"muBtGDK5luaUKEl0R7pdlrju7nyK6RTRjiWjY5Fi2Q3GStAYTT9yf+TlSsQC4dL5snisukNMmowtVa2Z",
+	"hV/Iki3lFYSSt4KbWsdVllWnhNZwwpvQjH8DTTg8lmY0fPCI4IjrqlBanMHyJ8sN3QUDfCVWcjy+dnAC",
+	"Bo24lGYtyxVGMTittvchINIEJjhGVjvStxH7uME56NfyfTwSNyULcWgdipA2pBf4x8WOU5iqE3NNPkzW",
+	"32tjsUowBuEiiiqAkqDsZ2J48uCzSWfSq6OfKrmZKBSv9pC93dYLyrXsuGHiuhIL5+mpJVtwYw1YGssl",
+	"RD8onUvJFwyMkM4+0FSF2qW7xG8LtXsZPeKD43iS1SgRVpCoGN1xoGI+2xXZs/55YbsYLhNNySUvivay",
+	"t4zqLbdCSx5XoqbSzho5QXWFx2bNPIRvDA/2Ixu3RQ81IyywX6ARnUdq8wxkNFnneWULOk+Wpcgnew2F",
+	"sOJg9rgVDyhV0pttmUcRFP01G1R5EwAJxy0uj00AASN1578nuv1DTnWaDvC+BMBkgiuouA2hz50TpBeN",
+	"gighA7sWHEOI0jDn2vY0ALmDY1v/nbwS3gcJXl7yDSnh3/YNzo51sz3hlqrgC5Fyw1t5jbHXbSU0t2SI",
+	"pL6mn/w7Jqg7irGkPf1QtCRJU0XmLlngFHehdWsmq/tNfkZGtrwTobMPlGRO3PDuHtzt6vq1Kurt1CN7",
+	"yEIZNlJbJmMEJ4CqtR0KDxkWaRAv4C+KrZKqMGscf/hireRCvGC8pOcvRFGwreClIQtCm2kJTfx3ky4P",
+	"I8NXgfOK+W9xbY94pguYe+Z+Cw7qL0KrgShEZPCtENiW752dAFeMajy07LylDde2DW4YRDOncR14/Vfa",
+	"GCeZxm6m0S6W1jCcBdNXbPTzVOOmEeYjOeiD2MPc+8YQiMOA1WE8AgMRw6sIX+Oeb45tgeOpaP+t0dn2",
+	"edUpc12SMQxZS4x8Z4wbipc6k4RBGm77B8MKxLn15z8KMPEpWvg1swre0CTPtLBaiivB5s4lGEzjRPeZ",
+	"ymPm/tex1Hcnt9o8QYNv23vEW622foyqNVj8Btw9o/uGRAYGmdHs+DemBTFeUTxkegzjNYGcpoZyu7sn",
+	"BRtzsG/6Kbcp6Qs3RyffvZar1FB0oXap33ci9ofOcveiDEeWElUGvRJNgcoGDUnRZcJc9U9ObpIXT1bR",
+	"M5CC8Ux5BwtMzRPi6jCWoC7d6zK/yCnTERJTQyGxXPNVkybBOVpqtW0ddc4ypsMqH92ytAeyEFcdSHF1",
+	"d2tV8P2cLzZnsOuSt6u/jTZsnRQKiehWdPvXtbYA2JirfE9aXNdNFgmNw1TDbCssOr492YCZIYwmvDhX",
+	"cDSr2kJKuwc8gquiureOeWTvlNowSnEXasEL+AoTRZkYSYmQyKxsIa0Ato617lzDw8xYXsbBAqlZULCG",
+	"POQAR0Df4qdtRFwWXIuz1yGLmigtEDJvScrX4K3ejhnuV6I/w7u1KCO5TwyyrNWuvLWZhDfRUFIm8Gvy",
+	"1k+cvqmHi1O2qYZlZ4WiOIRdLBKhDLkwKLENnM1Dg2+GYjsE/8DJ5D4rpon9LJ0YovVnUKgUOT/UXJtV",
+	"1k2edyHlN4V5h+BAGMFslkWPETo0pFnD+dAp4zjPbhYinwYfjwLCo4uz9lbrJG/qihc1HAdOK0PA2ulZ",
+	"rJniJeImYC3mAmGKAbnYQqUM5L36AXdfbASf0T0WjLgSmheAmMMCrfyYIRM1T2ige1XmcOycxw3+BCMI",
+	"piU1NZum2Xx2Ch+deTMoyZgg05/W+CTbf821fUeW5AQJ+aEUUBkFhXjXwmSI/1yIojBZG4eYq1KQF7cP",
+	"cEdWKrZVum9iwP2n2vRzYXcidgR9VEXuIQxOcXKtahAFMk3coJpquDhG1R1f8QIXbwCDvZ13jrnWA8YF",
+	"NOwcwOZNl00jfxHR4xfNGIh8GcW2vMRAj0GE3o7vWV1aWbClLAUEx8wBVrddGkRxttMgPK+dOS/yBk5C",
+	"EJz+e/YjN88FekuRWsj25kKMDs1N2FsUjKK18mKTmPJ9LcCVOiHl2wOKu713SyUWaNzzks2dJaycKPNC",
+	"lSvC+iM8s2sYjEYijRVV5FWvO7ITXb3r0eqKa2nCMo9fOLSqMMDhhOrAAsK0n7SCTpnFbd+qKdFMq7iM",
+	"H9XanmhE3Z2lEd3IcGi3k+SML7QyrbIeiAKc+fREy1J6FjOU9imvAPE9/qSBOrlhqN5rta24npyUbBfC",
+	"DEGunaribqvM91kDiN4KqwXjp2EZF6q0fDGaLHtNl8EdMSD6ey0XIo5H9abYXF3TOWTZSl6JMnGEdTyl",
+	"uiSf6CiAwF3TRs8nvG8wh6tqu5RDEWYqc5flcDlAHMh7m+e1RraBywRAlfmtgDlNyVepAcUJpsRAbI9i",
+	"nblcLoU2zXdNTbrFS11Ignp4SY8dw5Cq9pwRfm/6SejAKRHd6IUNNmXANwZdkmjse411krkPN0szHUe1",
+	"4rLEXZlmmh86lOi7eY+y4horsZxsbgTGIKFCjS82GIf0XqbX4fEyrFt2wa+4lry0aawRh2fJll9/i3Pz",
+	"GCIO9I+LGC77XuMCWVi++BFY4jqe6AL6JDiC2WHtnC/4ImTVqRztSrBzWOdSWffLPVaSlwrISEgtExgw",
+	"KXLwrTWMaDf6IKCuFzlq64I3Gq85iVbIRJ34gdn1R/aEufUFm8hUo/Qm1AnMRX4JqYyVN/FhTou9LFdU",
+	"axnSGQu+Fd4jPbBfFE+vuFxoISK5nw+VEK2oEJwgULNXqB0zOyEqNwYYIpyQSy2hphrK89KPyUWtr0Ry",
+	"ODUM+nCBVzqWv3rXTFtrgKUQuaCMVvhhq1QzqVZuaX9YLodmLSTLVhiKCLMoLQM4vl/rF+wxRDqhZlpD",
+	"0CRj52htwA8LbqxJr9/7oY7YRC+Nt/oquSB8UMLztlwThvnQUQeRZ/j7S1bVZt0SX/x4rN8AEyw1XwhH",
+	"MkQmjqbxQ1VjN6bjwRlAzMMXGMFtRgUcExwOendSgU2ouSwwwQcROpBpQ9UOxoM3sCYBxR/BDgyfD49Q",
+	"Nb0pp3IsuXXG1hakXwtRiBw5LFQNJbCU/XSebbjMfYpRxRU8BxVpO89aKvwrSugRLAnNXv+U8NPaiEhY",
+	"XNo4Xgk0gp2hDvH7M9V28TbSKaZLtb+1Wu1oqOzVHitLEqCjU4B+ceuSroWRxM6NN3z/jaqnskLcOEy5",
+	"jPoR34bYEuY+mIEKuvgjPNAmYT/HnazN6uaxUOI8Gg5g9kH07qjtVJNlWJYJFeWCX+3bHsUJaJcbyAx8",
+	"TiMzhOBEt4QgQ7SisH4jmzHn+zOQreRtmJOX9Ibvb5grADKsgAAwiBCg5MFa1dpkPba59OwBPCDZVPA7",
+	"LLJUU6N5wNdWFzbhlT/BmQSSuNknXP9hs497G550bKoj5lYgYPW2ggPODiFqB7qEcOjdBzw6f/TswcXF",
+	"g0d/joJlY+rn41qWKwN7mm9EK+fidlnu65gL2fXZW/7XRdSza9ytJ+eRmluVD5RquM00SUo+uN3XeeHz",
+	"2O5ebGKUUn8Ve9OmRak4XBf/0EcjH3rx6Dz25lxMxXYcAFZ9rTiVKxgLrIJ9U+LX5nfJFYEfZS4+0E1x",
+	"grwtz8WDugLnsW3CFWJpyXjr1t23SzSSFtGN4WOty+5sPjo/Px8JBcFExY7nnS/ATGYIBAQBzEDvY3wh",
+	"wGnlUVoEirfu3OZipYUwjJx/BKViDCul2ImKUbvPvHhyeX7eDcM/j0mJ51ebXKuJFZl4f9b6up+PBlye",
+	"RHbkLyqGj/y6dtP38J00c2ddINRAGva3j6/HEX9YCPGLN+WxRhzUCSmchJMXlPYpJ++JmSFPZZlEYHmj",
+	"YBO8acCW/bCZaryLckLNVyGuxOnAgTX4oieDfJPNOLqIXpeG8aWBTTjivwc9SjYWZ5UyktCDh+wlB9gL",
+	"rYxxJ/Wp0zjIGXPzKRvUw/0Ji8Q3PqyBrgxt+61SZSqgolyItzUmrlKv/15E8Ho5RjUTnlFX8SyOqcuM",
+	"hcziSpYlFXX1UZj8morjRmKWzXrDa3Huwv2tz2nPRGwN+gbVJBg/RZ9PLxCeQCuzTAfzu0vftA/XxHs+",
+	"qFovBoD5QMFo28WaCDUufQ1/K0413zOxFz7KxCxSdGAJcMwwC7j1qPxAfWCnMhRjxRiLRX8gjn7vkPGe",
+	"Ut6Ykt+TZT5tro9XQy4RHNRdws7yhErJ7qtb05hEatcj7Dg2IcPhqIIvNkPVNMee2HMF1M2CUm0+DBpU",
+	"1t6hKXNiLKGaEj8BCH5PMeSPGu44igysCH+MNmzCZC541ZVgtTn75RSj7QMFoqZoxDXXNspOnGGBmVxg",
+	"NM8ZoJBbc270C3bOCsGvKHUAO8Hvd69aJijIKanhpRX6G6qn6o6YcvJruVr7GLViPsyeMBp49LtklS3m",
+	"8xSSih/rkj5V5ROuP3SaOWDqQIXYZkFmmdPcwGoTVdOl4FWqPVHxG5yKU48uUmW35th5bXT0gXHvD/XP",
+	"RBfw0ZOILqo02UK9nQS4jSbvBtsErmbwYqBodXsqJN+89VjiCXMKvXfsA+Ju9vnTy8cJbnYEBfH85iAI",
+	"G6kTp8+H4OESCk4Ocm0FZaOmLHfs1IkXMkQUMobEp2vkn0LkZkrpXODVqkvkOhUlo3F3913BrbR1LgbD",
+	"MRkrlbbQeQZds6vEdGuhytXYowU3duqTDxYlfED7jQNePQWzp2Ink9F94zze4BTxomBwkjOrVgI4Qm+B",
+	"xnsd8HkRlm11JXSyIqSCoWG2dg/1CCgPrXLTlBoxqnc76RyYkBGEyYRUTNdaa+cHJ1m806usD+wHYkcF",
+	"sfZFJVgT7NMGACjw2DG9EjagVhdYL5CKZYiVZ/jcIy7R9rZykCeb6ZQHbCtMXzXd1I5TLjDFVr9RAX7I",
+	"tiWtbgyG7FxiKEfhWjSUZT4bNWHVUqAjuzLdcOEbMTbaUtWrNfuq4S+8OB8vR6HFwrHQezKaSJqkpCAX",
+	"kp3ekH1hKyH8c9PHVDyWw/c6GjJ+gAE7UX9RGXKsqGkPhJIl5JEJadi0cEvl5w+rCrlm6h1gWyj4KP7j",
+	"tPpvGEHKAldSLI5RrftmR+7zMYK0ZOJKaEIx7Mha0ac2ObhfLf8xqHhqEeNWcSHMreuAT6WRkziiVQzh",
+	"/tIwzqyWFTHehDrvbaqF81HL6keVH2XMOBEnHziXSVyDodNQYngd01hMGdp/jX3VgsUj0S/MBOmVBEeA",
+	"bNDproBYylKeVN6/6Merx1sJtdsqRRaDGI36+AFZ5qZN+QrH40qWIAqpUoBss7HXquspHFjAzBXtecO1",
+	"bALyhwp2UQiuKQIkzaQiRKrJN8nea1MhmcZaCsjtKGBY1dVwyS5Rw6qlD91DOZHSedf5GP0+CMAPd+wB",
+	"WCkxsIGdbg9cgXFkO7/+xpt5Ed5SDHenz9d3ns8zZgloO3Rocabliqo//mCY2pX+q7Y8dwb2FKr7ka0E",
+	"fA6DVEAcyX/o7blWVdXF44zO6D8pEX/kgMaeEWqJNX/kPkzarCHbHwux+4TbgKrwkIQJpIO+D9yEUHzT",
+	"Oq7/vIAiSHrU30oZPROpGif9Qf+JN4zIR//cO9qBUel89CgM28h/etAfrQ5w/pwLKi1o/bZMtXas31JZ",
+	"OHI6K4XauzVNQfS9WmnQKY2CjoZyBMCspx2DN+fZrbjUU5h9tddjPW/A7WZVFntGfMj9wEVtYhGYd9zY",
+	"zIcS1oiJPcEKbPP7alo6eGH4xuisa768CfeG755NASTPydj+ex85W0aAnr7RW0ovnbsDx/o3RMGuGhpX",
+	"TQa7GquFRQ3s7Gi+2KDb5EP+kAnP6eEToHUUEFYZ8yA7SHRBZPc4HdHjZ+cjdETTnC/i14yzUjpnKqBF",
+	"nJhTa5mMbY+P8uIc/hsZacNr3n33j6LgVl4JZB7hOme5uJIAAaXq460saysoiFtbMTqa0U696TMWOHx6",
+	"vV+Pj+Lp2CDCudLKgTw+HyUp8MQ/gcw9b8ERQhvRloNJS55I1/4mSPcJjO1vtKqmI8y1qhoG3p3Sm1mK",
+	"C3Wj+MQJrU1OaybiSXWbBUkDivDtBNvqrbs8bsynBzybWrnfS9+a0rcJLK30DZG0QJP9zGVOyYam1HYK",
+	"ocGJoRcfSA6FezjSUCLk1UZjN5IEprKTwsY/jZ3U3XoiVnkdN/C+48YI002UWcXcWyfWZLXgAiMl+pVW",
+	"K823W5Fg59CFn6KwP/T0CqOIW5qq+khp10mqHFxlVQaSb3KXqZcq5j6gxYTcxgwoj8yMUORIS+w4SrcI",
+	"eFGtZExLkxr/dUM6+SAZLom2TcPkzGdlqYnGKflFY3Ud7QxJ3R7DAxOBl9OIpUNVLw3jOJLm4vw8lios",
+	"8pEwFXFOtzCs/lixB4D3Q/WM3moKS17abAdGTz8Qy8sNhp6xTTJa/hi61s1hiOfKkW5/4F47RYRSd7Mu",
+	"WH4PkzL34FVPvkxziW9KNPY+Ymz9BEvv6yvq8zJBP3xQW2ExKO229JpXlShF/iIUuzmpxp400rBz5436",
+	"LhIH5uBcpXDQx1KMa8Fk6cR662a8g3Be8xAuHal8ULU2YlDufG+VFGUU13h/C91USeyS9Bq1xUmxU7rt",
+	"aqJfMYFmYZcEkRrGPU0FM90ZRCkZgh6LOQysZYMFg8Ox0mrO58We7XjigTUhXRpNfkM5CN8KJtyWZWuO",
+	"iF/4ESac2xx5TyIe8CGS1VQFN2vsnWnBrcG/sAKJqubSht7vjP6xlHCH+8NfBn83AjacKfmKLbUI2cDw",
+	"LDdpVmng7xZWipAKzLtYc+z0eUQZ4+c3vVFCIORGVCitc/+0kz69wgS+rxsueHIerQCu1tx0zjMiHwvr",
+	"5Zxsn2fdOoU8x4P32FnmnmkwPFcIboZ6bmsESTdhkGgUpF1fLdwqmsG2y2HQqSVVkYIu92PC7JLoJqX/",
+	"xSJwjo/RhoUubEn1vdgjq1/cGwsNTCuimVKaCBnhUzrHNWc3s+pFizfHA2ygHFutVhEjf07NintDn4t8",
+	"6OdvJpRseVxYcv/HovgwAaS+qsny6Ev+nfSIaUiTbhfbcrQBZQWsWNHSozWvBoqSJlA5hqRUHBJ1sAei",
+	"IKl2oScqnRGTt1CruVKbMzRck21eug1G8ZZISSfsl4/UTKdpuDDnsmCqEhGSNVEU+6g9Ji2ayGCXyTL3",
+	"lGjohXCZaKfNY2iqd1yvhLEsl8bysqF5BRct9JdfrJXOs4aHDP6dSMjGjf0ot0OdsBaA1VXwZ8ZCnI9x",
+	"yxSSYSZFbcuUFo+B7a11niee/gNsqchiZ9lWdfwJt+Qt4tTA/0oIamxWdEoAAnamuTm93Q0jBDSMlFD2",
+	"73HlgbgyKptUGA3IVxQIWJdRy/Qdzga/Qn/bmT5KFdi/ci6WipwSHwhOISCGN71cUnPlAS/DbVq0EAwr",
+	"uPREiJwV0toicT+jTRgrEOxUYCHj61zle8zYarnCDxKm6drRSWZDilu2gmhOL0M99VLsmDdFU83DdIS4",
+	"KE00MUz+Q6MUUh621qqOl096biS1E9rTNXM25yWoVPBQRyaGurM0xRKyTK5gsFEtT2Z8qLZoJUP8IqyE",
+	"DfjjqRqpldMgujMqBPRnQjueSZulK8t4MDaL1DqyaJf6IyCjMzoIaLMYI9aHdbbW2Vs+pRcE3IOGhye0",
+	"PT3YBsVBRdB1vZ7pRZzFD0G3nYA2BPCxQQRaNZzZdb2dhxXsW8bCGFHa6Et+CuRujJehaT6KRcD+RR8K",
+	"gKmB8JUyogW1pIb8WjRTECq/On1+3Q+ixQBHegnz61SLW/AYBPA7p4n5PNbiDqkF56IAmmM21JNxajfj",
+	"wa/cJjsag02OfZAVFYsz69bKLQalv5POuh+GkZp0ZA4kP481QQ7s0UdOZ2wbETogx/vT/dT0ObZWaHMJ",
+	"5YRo9xkBlnkWkJy+yxVVnKnDWsO0osNAuD3Y/rnFYjXctvm816qZ9hn1tDZb9yVDna0PyZtILxK8AYXb",
+	"b8r2js9Qu0SaO29BE7kN1Gv0TJMfsy/fSjM1aOFuaXSAEaI8Y4HDAyq3eyrjMrCggfeDLGiH7hqPV4uH",
+	"iC+Ufk1MBKRcS57agENF9kRGDX0mxvKNjx8d6BLgYPaG195NIiGjIerJDatNDcs8xXKKvKMhuYYH48ss",
+	"LxOdzR3fH10Qs5NbBqioqXZGmPUsrHyTg8PGRt7yMHG+roN4hOD52VuMiqfGIgTP0R4o1O6lPSEUQX3+",
+	"oQgau7aSTw/hhR03TJRWaJGHw/wASMUXVukJobVBTk2PBJySXjpOW3CwXjtvT+KQW3g5HFdihpSm+qQc",
+	"qScD+UwYGidRiQwQYTwED8zpxCU3VhgQJbzanLCp6D00tqPkHQcE4cWWl3xx5qY3nR0cb8K1cSpmOtOO",
+	"L/GP34Uh/H5fqnbdT4gESo1dM1umWCuZOJGOZdKGuoOulEmgVD9/qVsPlui0naephmA6gWRSOK1hgBw4",
+	"wubJ6b9oV/a3iZHDk2J/04Kfqnw1mOqbFHp6gU0Y2TlZnu3Q272HUG4W/kSWMBKCaHyhiSXg/NFCp8Ip",
+	"UX5Pw1P+pZ5O8Fzx1QS4MbzhPV+JeGmY3k6pCtPbUfQqPjKjUcacgmZEUxGLOw6xQ0qIk03rW9zLVYbq",
+	"OrBxF3wvcka4MNl3ChahfXLPR12sxTHmg4J607cyqE2/6in1obthr5ytobNrrjLwSpGZiRpnTXrLYGv/",
+	"KB5vqB83zmZi2b4zvzciHnheqO1Wlc4aoRB/MpWilqsB3eYVfDqWl+/jkzcN5Ovu28RbToAqXayVKoyP",
+	"qncpG8brNmkK+7gBrRLSZ83nRnOyvqJNAh0sctiuIbSKsh8YTOgbvUUwa5Y3O0Q5atKxOMDY3v+Gl3lB",
+	"1urEllnuzOBlTlk8TSXTFOwkzMzB/oZuS5FDaEnpH0KYdPMUkPOVhsHdOXSze7Dje/Bw17xYghZKrwbI",
+	"B9om4CFIsFp4njcdfACgL+fe/gg0sq309FLkrAYoImdLWa4woobfQAol4GkOPu1IlA1C6UyWoIzwMK4G",
+	"UYjug0LSOTmMcei6UwhZVv4czvxCjhzIIIxnQcKSD2QTALzfCJ5TpeJE2rMoT84rvti0szNtvA3UbYE8",
+	"E+z+BTvHkONOmsQ41FxLsRwtOIeLTuovO6Wv61KI4kR4kjRsKQrL5nuYjxDiANKF719AyPa8FwftpKK7",
+	"q7GqjU1Ft4BcJzY0msAWvpO6SK5DKgZ4nd0Lw/nrLrtsxX+8hZAx+FyYOnitYVtUzlN3HnwfjYcmJqO5",
+	"9F8UU+nrlko/JilhYx4tOIhq+YyFrO9gT9+1UpsYmPAX4ZmH3BU+twJlL1quSKzA0nGvBQSr54lqEQ5G",
+	"XneVoCXiAg+pVGxAKM26Y0QqBg/2Qt9WCIflN6ISMd41gN+1+PQoQwy5fSc26BSlOLtAONw+buCoJ/08",
+	"1D9mb+JpQ8+5BRIbsDZWVbg6L9jFU98D0U0EdKVmHPlZE91EvhF/qwYqkkztJCAtN95nm95jCQfOeJiZ",
+	"8Mp4xU16MWdY5Lhzjj2VVF04X4ap2mZIAiYtSGn/4AdTJWjKxO6LnkJvgEEtmLBd9rQ7aIUNaKBoghvo",
+	"erWzlIxiS95Ua0EZSuJoBDedrq8RUOSBCin5iskyF9cZO3dbCcgAJ/TAPmzPruZ8Lgtp92GXgkLgLWW/",
+	"4xOqz3Zye4I5HZSDs10OdJB75LgKSomrQY0O1NjxK6H5Srzw6VUkMW9y5wg5oT7DaV8uy1c8BjzqtATZ",
+	"UVO6lgLy9jDOMvOZoCTpEcXQLuUbURIWEpZxwmMHcmwfEa7SRnO0WsnKgCndyjwvwgfPk/NvgZ4/bs0L",
+	"UUAcfKGczqZiq6nak9aoFYDz8wJz6QcRU6FXQudyEROwSkDRGQ99HT1bCpWqoYU4F6Jk/6jzlcjZXthL",
+	"YoEEKhmYNm5M6NXRKmx0u9EJu9BrXiFcEbLdIt40DVH835Y/ccLaTZ0icp7BgDl8XMu8CrhKNPvb50Zo",
+	"WN/0qV/i7IJy8NZKNqPKET+zQR2GvpOh473vc4/a2J8PaZ1gv8GswvQ2sN8IXiRUOXTVkBZXMh5s/tay",
+	"lVY7IlZEDs2mVT0v913I1UZUNq1DrLHc1h3TSG0istE3JNxdWTPimNR/G+ZqCmuh2Qzhe6i3q4ZY3k45",
+	"fYjOAtSWKfc7w2WemqjA4b00m2Fa7TyqUnxUlgyJwg1oTw1BOdNqh7gpE5BwojDEHRej6C7q7TFux1ge",
+	"O8bPjQ+CcYH+XiqPnFBLRtS9keLBhdzG8HHfcb3xapguMhlasYgvgWXo4sZQk6slND4FlBKAO4lmLuZ6",
+	"iNLqKBvjD4gfXWzAUO9PABTVDUzORGZFFINBfkWnl4U+RrBYiC60iTPfoHJCYLuMxtboHfi1kB1QS0bV",
+	"3cBnoPliA+zjyogGatQRzOj8IQFk7H25E93wpJ2W1gok8SSI1h2IQcOE2B+pFss4J5pXCXg+otC/cBJf",
+	"tCDGzt4vFe7CLqPnuEj8SG+OsuDuBgozllIbGyZoJ4vCDc7pY/D8vc8/LXRexnMFuPoDTMFaVgP+K1s7",
+	"T6herJtqOoxAbScNrC6RTaM/DTAs8tFFUTg5AAqODBvMOpXUrAkuXFRI6zK+8t/glnRPI+3ZCCwEO+iJ",
+	"6d8S78FJuw/pQ+ANJd8Kgq3Hd/zxY9PrkhbZolf/4WszPAH9Fm1UdGjoCcLXbAy/1kEpem3SLlgOhIsk",
+	"M83yNUrYy9rwUe7Oyomn+Vxhpj5YFwdfFTNDxTXfVkVkQV6yhYiDkVvA4BOpinCkzcubZw7PRxo+PkoU",
+	"PwHqXQqRx6EQ0WyYh8bSbcOj/7HRrBOpaOIqZ7fejwN2KA3iro2OzIrt1ISFyuMzijw1qdhWji0LE4t9",
+	"jZVbbocAKktp1m9V5HxtEMGqJGKGghtrnLGW2PhM6W30a48VCA9FN5YBd+DbCXpUrSRgLViREgeYWAvv",
+	"o9d9OgchKpzhUaYHotCBmu2QOtMqb3xLI8sNJuUKxY9x9jh10GZf4MldfQqxjE1a2UCLUqPPExgfbquU",
+	"ut1msy8RW5U8C6X6yGURf4xnhugbdJp4elMiRsOl3Z5VIRKd11Mm1Wq5jZoqr6H00m+DxNa3ZgDK4HbZ",
+	"0ITvZB4jabmbHbiTWiQ0/cASdgrZ+NH79WiJVxPPkRBYQU0T9jPppAwVcRD3ZtaDDPlpaEXQvKbEaW3p",
+	"4baObUlza+lpg3ox8XubhNurfy+LPZqWaNRnrq7P4AhKDvnM1TXM7DuCwU5hB6WKkjR6b74fBFbeqD1S",
+	"q5wkJU8PFbzDXHkhKtKU+k6pRhmsMCFTPB10HseqBHwroWUQ0SA1Cx1502r+B55cqh1zdnXB4GBPLumd",
+	"kmHLo5Q1HmMwmFM2Qgzc1xTWODXk9pSbForC3mpuKIT5pWZQq3IoJaxKXl/Ino0uwzSZiRbx/LBsSLQg",
+	"2RscP7/AN96/ZDgfhjf2nVrlXPXqNLE9xKjXSRqewuIgQH7+SJqzgSoj9CJpz5MM4XBxstJ6RMXwRA8u",
+	"6Bugb50E+mUgYo4HqUVpxaAtMLVy7H6obwPjqYQ8RfiEFlc2FmGlV20Rnmt63ZY7nE6kuvWH1PHeNGb9",
+	"SVhlYXAxIXwnjJn8qRie7AcdYNYN9rSmajXsm4Ibg9BFp5y92EDsxgzhanncfE6j8PJ6PGK8ptXiQILD",
+	"Rx+8UdauwYEfwGtSFAfyr51u1wzxfYWwQCSrMI3DS5aGSh76j/KdJCOtjO6KWavl8U3hnh2ptyaWVzpE",
+	"SH9627pll4e5C/NCkxC+OGXRFwWXp6/5pP10e3JwJwRsnU09vaVj2He0UrA5W2vUacRK85ayQGAon7xA",
+	"U0ny0vsnWL4RZlLD96nYhnZrC3xba0JTpm6oU9sraVu1tc5cNSeeJ8PlJpSvOmlTcTOcaTXr+G+mbInB",
+	"cy19s4TVH2ls608nP8l+HckUm9QLM94kHmY6rTlumcfMDQgR4y/ZH2F8f8I8vAKWD+UMjz/C+P+UNex+",
+	"2kNBEK+15if3VP1dhn5DMuSj2ZHMuDNTrZYiZz4ulp4OLZQxYnogaahBJOSaOWAoAYvVgv4fRDlPlNkh",
+	"CtcjYjeZrnUCAcWw7TehXP5ANLA4xMscGVat8/yQbiLJ2ErPAjRn1y1v/0W043og0yIU5JXz3X0gN8lw",
+	"EB2RaGsVVWukO72hXhla4wEFGt/qXpl4anJiIvfrTIOlaUpqlT/p84YFlV/FMTeANEPgIeL4YXHgckaB",
+	"995c1eUAvMmTsDVrO6Z78Q3daWle0OpmCdrIf0ds4kpxbY/0g9d7VqpdFqJUCFcBoGFA13FEG72gfrHQ",
+	"ADtrd4+I9PKyvLjF3ePbwkbUrjMUMgCJlcqSQRENrg0fwCO7yNxYyoBYf4iqx/fBj2Cb/EndawMkrUBc",
+	"HCCxTFM8BEEbLbp12p3G6rocAVKNiKYH4awJajlgHjSNfPEDe1u/3XMgbgUEDzDGNtUCVoEv7YQAA7b9",
+	"hCV9cyQlwNkGChOdjBcAWgLRN0KUeJpDeMdPrJUiT94Eh9OGOyJ4/k3EKGzlILseP0g+aJPx2+GcwZYO",
+	"1ksTQRqNrRqjSnNGQcOpFN0P6X6MtMor8VZej+7w441eiFAi0uTxWF/H461NQmOEr9r9IR98dT6960nT",
+	"8PJ551kXz2MP+2fNC2n3nUYewloqBDCWMKp1Gf5qLC+OsRnjEyXWWBlV64WY3s4y2pwlg6lvxhweP5o3",
+	"5vbMrfuEvDG3QWLec21PaK5bcW0RUkmof3cIXrJtxrYPgXXS83a9FoWRtTljr6GDEKrCTkdYJ4XYFhbP",
+	"DDz2GgT7SgmTuQNPOu2q1CxRhGP9MEhrrAXXUPFSDCXojkp70wzpRl1sc7lcErx7Cn8LcpcwlI5QdgE6",
+	"E9Xg1k0UuecAPE5t7ZSScU0V+SmUW4cpFnxHFhi2aIQ/D5KGxe1F7D/crk3q5xc+Fw1xUqfgsAEbmS64",
+	"FWCejnQuHhHNI2s39JgHF+3GPANLe7CirfVr8agN6MFmw6RoRNBrp6nED2HRpmTwViKdy3QuCimiXs5/",
+	"Aj0e7upQYBA1G2G940mzQ0ijXVROhvMKksEErFpKGJ6R27rg3TjyoUjjApiRRvXGDNQsAQKyC5P36PHB",
+	"dPsQYARKtrsd7A8qyjrULqoSpSdEN9b/fcelxb+JMj/+5e6BgPZvzcGgEbxvEWvA8vR4h6O2sOchOnyc",
+	"MoIBi5Cpt7DF4coMS3/9XJRxtyLu8hPuDqepMXdRlPzGa5bAjy2sbld4U7bhB793T9qIocPUFHqzV4pb",
+	"uNPzmDUr4OyNF6xUfjXpl29gADDFxnJtBR6fEB4o+60YiVF2DD8QrKs213HyDb61YeoNa8FT2sG0bwlp",
+	"2LEbnHUZDrP06raWLo2S5nUaMqYOemJvMDnOcNk8Pc586PF5vsflDjeRl4Jm6rvf1HQp9fOWsl/cYE7Z",
+	"LWqVDLLpmUlkTnp723nbQCDiK+EhR2jXvGSF3NCuwr+FKNys3+tyHqvxd64D8chQKdFomzlMRver3aAe",
+	"CorWwVvHvxbejx7vXjcFoTKONknsxBUW6aRmXO+ovGFSAK/2QtFPUdT6SsTTJtSyUzDOMLrPpMk8ZBK4",
+	"H6iNyCkheb5Mr3ZpQL+3myk5TLD7FEYAHOIgU8Le7XTOgZjKbdhFpbi2QFLG5sib4IbYkE0QqfzJHWKc",
+	"PWcnp67igOoPYIg3q72HcU9sNR4J6YbVOaBa0nw1lJbzE5XIvtP03TriXp3ebafPqx7EZaAF9a+hXdcQ",
+	"E4/cYg2sU4k7vmftovMbNVrsvu35Oft/25l6wcLHJBXi7AbZOeHLiUoocZnyuJ8A7UPc44jPoFBqQ0Yv",
+	"HjpyWiq5aRzX35YmFL2AOvN7GMqEgUJIGGs6HQzt56btpvTPuDssH4SYxutDDxq4t8B7BxqXnpiieBPh",
+	"aK1MdQkAidBAzwkiKs4DUFpAsNHp6c/K4S6AcTr3d1i8dAKb+3dNh6NJzo/z8JwM/7PmpW0KIAwza+gx",
+	"X0KEsC6l9XqgEtqo8g/Q7xIToYe9GVYytos+yFUpl3LBS8uWclVrQS+Jk2YM1lUDUxWown0Vp2gYjDmY",
+	"/XauChNrJu/UabcV0wvKzGnjS4VYLpa8LqYolbhb7ceR+clqvjcmx7S2JxrsL03Ife2B8JS4X5BPl2yH",
+	"UoicAeVeyIUdaKVyVRzGJS+ihjK36T2eqXPIrz9nQ2zchUIHA6x17yCNNoQGJKnpDzc23uA5pw35jQYO",
+	"2ciYoUASOAtShujp9kbn0wNLRy9sandHL51SxIWcCKOP9H520oWJS4Pg1/Enqh2FNkcvpbKp0PMdCrKx",
+	"apuhiGczu1OsUib0zKeiLL+yhVodCQACz5NVrK2bO1jnWClS/DCY7vt1DgTshjrN9kju+ZDNUlv6peJ7",
+	"frlBr4nrmXuPe0ZSi0mamhOaTH4vdt+eYNLdG2VAD/ca/tLaGU8GVMI1fdqT877p1P7teYxf5+T6qNCd",
+	"fABH+r3YvfdxxxOgwaPf7XkBuhdGdYfvsXXol5mgLqAY3gbjJGMG4KSGXTw6e/zk6bOMPXhy9vTZn593",
+	"I04X4xAAshx8x654gXiYrvLmsxWPglX07KMnJN/DEAY+AR4xNPTQPeGuxt9+wWl9HPxnhAsGvuWDrzC8",
+	"i++YUr44YIPCL2Njp96i00ZuohTU35YYGR4s9Q5548TWWe4t0THvyrchXDSVGxya6q4KoVsU4Z3QEuFM",
+	"kM4WfvOcmLZkibzEQy0Au28LXaWVAlZ1VdslOB6iKJI7SN9NBReO5EZlXCFA1HGN/ZP9YxIBbj/sbohu",
+	"+2FXfsMnt6+bSz56jr1y17R6Lxzt0xvk8q5WruJW+nrz5JHcpD5muFh1GPs7VMDpdrTMhzdKqZBrGJLZ",
+	"TdV9UvcycVLw1ruYvnjUI2MlQk7caFNCTcHJOWw4TrTuoDwQhHO1d39xT460nXeaopDWFoBMMnzPJnMC",
+	"HN+0lFXD8Q5EtYKIBX5j2CaJO/kbPqVDYWwrv+dSpzQvOohY5LkWJtqJ6HtVijDT0KZdX0GXr1A977Ty",
+	"li/W4BcWCJlI6yiIY32JL49XsuQRK/Jr4soARlBFYgKADQ+piNgACx93TQtdfKAb+qGL7+uioAnxB58R",
+	"ZcCmiHKh9xWFRMcCG8BmEguxWVm0Ce9XSuWATalbvzFsx+UhB//RhD3vHltD8WSYdT84f1vWEpJmPmP7",
+	"+2BZT5LEuP77Z831QMu2Hd87Way41E5FcPZ/f2TuOzJiblZLdg6WyQXkviAd0k2WT6Bu1XW8PA/YeQFC",
+	"uEAglQFOVqg7qam/rtqVjNd2rbS0+5D2pdxkr18/arZyoA0dPPXDkVkxfCs603F6ONYvTFgGPw/dYcQF",
+	"4iQYNCImqIkSOf4HwhJZhb9V4XqEQLslFgP9BgLechRPHO9E6NvlAMuaQdMXoq8QiiD9YNmCay3d6nrk",
+	"k7Shlb87szOGMQy3w82amG5N00QePojn+UC3svAV52dPRz7DFDIXAxTHMGW6LrGFSb1aA3FUaIQDSXaA",
+	"pmPfVUh+hKA4PJjVlW8mBlfzuboS0ZSrm5lIlOcwouMmIwR2oFXAFeJCLOTMibhuXvAc2wBiU7nhCJAb",
+	"vom09oanc5vWvm0a+rVp3ebue9Oe9eneFzHlOwMI5cynpCoc0yFOKI+ygfvyPMgNHRe2/sqNStCW750U",
+	"tYQoLgGwZWLVXthewn8rtFn6zcgQfVU2CzNI85UsWW0JOUXIToj/TeBOlV1HYbj/xGBeEYpRkjlKB3hI",
+	"r4Q2h83Mh8Zy2O0lnzX3hx6jOKpsRoVngyFDmN7XoSnvpw2yTpmFVkh2WjC1N1WjYdX3BS9va4puIbLa",
+	"macI6r1VaNXwqk+VKv+KgfnYT6bjXtFchDIDVUOTG89G0eUCONRR7m4zFZsifZFB807FBMeKbHCuEdk+",
+	"VzsmV6XSVLyJnFDKM0B6grwjw4NXmS6MKKU+SohU9TMFyXywlCsf8xUtGl0aZ5glekN0uYEOctrhfg2O",
+	"8yrwWrYZKX3bWih1bnfJzdjeW1uFWNqM/eLsr2CvmVoveQRz8lkkIydmIXFOT0hCvtdiKXQoepkc7SYE",
+	"D0CysfclvxK+lBKVRiG4Lj3iZ9s3wuDXdxhaPdoyZ2rY9YQIKXYszH8oi72Pc3QQYr55RWpk7FdszD88",
+	"Y/iOKJuruzGjVpPO73PO9kbsoy2SBhvQtDpB4eL5FlAU8mp6r7KVYvN926f2qrP/sdCm+ohOhOFAsKiT",
+	"Qn4cccuP7Re1K8/aQp+8Z9SupB2j5oWY2q6R7mK5sFwWhv3xx7ev2VdPnv75T5G2sLZLPN9qEKK10oNu",
+	"dgeuCgEc6LZyInR0KaMNft9zu25S0dDS8MwDKyNk/MaQqI6ke2ig/oaUsHjTwS12vNlCHInhjI0Hfusf",
+	"kzVt32htosdacro5vna58zb5QVv7S6wJY6pcCOzfyHZKb5hpx/57EgT3JFdKvVzASDq76tn5kTRENKm3",
+	"ueX39RvvaWK82IQUw9jRKBbrUv6zFmfN2qQfkf5mv+nxAXdst5+AKDhqvgtGvwxQ3Dsy4d14hDHvqEnO",
+	"xEimWl5CIHjJNQb0s6aVrjPrlqouc4L502GzoAosaSHuv1s3/c5y2e8nD0+IAoCxT6qpC0sr4LX7yPzD",
+	"ZTBFcG/s0T6aiUcbtvzQo5XtRyOUv0Ym//8S3HpqJqEw6lj3xaQqgJ4mg5aP0jIjrMnYfM+qzoEBUV2o",
+	"+RM+FAyFITEDpNNs6OBVSm9Eztzkgj3Pma+I64fB0qkg6NqhtoyFNLb7JRiJOwR7tw/clOzyUGVBZHbn",
+	"oi33B/Xd7B81teCLg9kHcDDtfiMDsAoQspNo1O+ZGj028h+TNHbUucFFYoVEdM5S1brB6ixlpPT0DmAZ",
+	"PSq4ozybP4ZW7ZNgGNirYLS7O4xbluKH2iZf3/B+J10eGmknXe3jGAkXx+G+/muaptY0Xuq0PGJjQG/q",
+	"sx99y+VE4wLughH96M+lE1oTHFQyQjN2X18nzbqDAGEQHwMDgBdFalPzpeZbcTK4x3fM652L7pjPIc9r",
+	"MPuHSRvRbV454U3Xdx2K+SXJI9F1SRsjCVS0FTeAqdO7CPGd5C/t5HZCNQ30tvg5ixpM2LQGUBYYfXPm",
+	"2VysZGmyRubwqiIF6dFzB7FDCHY+Jykc2YmV5gsrF+IMt1TyXvT3NdvxNS+KqbaUHSjAPnTowFhtfhhm",
+	"jpc0b8De2MxbUt1maGR1SNaVY98h510C1RHmKW7UkOrjWrud29jipw36ny1z4qjudhMUbI9DOflnU9XC",
+	"4zSx3fs/9xSDD+AfZnxRTKhwEDArvjkeReFTGt7fd5Maygy00wXRFaoLYU5cIe3ujSAjvYmu2GO2vWSP",
+	"z56y1QuWQ98+8BZlme8v2Z/Zqls7MZBHvPepw++KzdYHfiXyN1pVH4WZGjRfaMF7zN/H8HA3T2ZbGuXx",
+	"Ikj6Gjd3VT5tiLee6IYRZ2GumiENrsbXV9Nr48RVAocTPnjKOqgrofM6ZnTBibNWOwZpNA5t7hAT7Eyv",
+	"nSpzAXQEFoMuK6hdKNleWGQloOOrbVM21I+e4TBFw0Uh2j4GiqMB9A7HoCehxUI0yFigESYyXqVKOEh5",
+	"2SZR0GwnSnc7XuW+WOgXGJkYZKg2m0gvunfOvc/YVqkS6ZVlDpZN6Q8+TN7g0SeNFXkXoAhN3sBZjxBB",
+	"tmGKskpc4duTd3gpZcc8Gr2RoEFpP6FRdbL4SjseeYP3H1M5n16FSGykOqo4Tqit+wQqfCKW5NNPPwx4",
+	"kgY/tVLwU6zGSRmCz2BRWhmYCStzSt3jJ1iViQbiJ18Nb2dOWImPmmKEE1YC2DDSKRsDG0Y/dtFviHbH",
+	"2yzArmItE04ETsFa0Aq0m6oF7BTN15E1kJM3QyAvGUrzRJprdIuJ0MRB4jipGdXY90Z4C84Cfd4xGYEp",
+	"uBO7H80hmq/oEiyUFifFhW6bT0vG2Y6h7IuyoZQ4DWi8TwJZPKzDtIpdnJ+nOQo63t34J6r5avXgmQtR",
+	"Mu376t9aMWMf0ehLGAHI7l+IC5cam0QZOi02+UFwO5mSC9p3U1JAyxV4Mc4NlJYZaX1fcsTxQCN13x2B",
+	"ar/4NTEXsxLaUikGAJi+nDctOAKVvaU+4YXgwH1TyBjACyKY+UAfa6C/E/klO8ckHKJApc3YV+fISW9g",
+	"QMhcmBQsLfOB4gx4ji+TBS8ZWz6wQm4rck3XooCsczTRnGsea/b0rWULtRUGUx4wjUAEljG4wWlWD6db",
+	"ymtor+z231BdyJKi0wMN/q/coix4QbkVdzV48pyZgi82gEXIcBR5ste+KmSszvSHZWCOhG/rvWZ5OKpE",
+	"VgIeC2cThBGXGxCMUEflvgS/1d1mmLGyKNpVcS/YOUYRYC9gFGEny5VJG0y8sI0+3SnG1vM1dqpM5LWk",
+	"czBeMRcydYxvPfJ5rnKJW5O2c8z4cR78keqjtSpymC21XPrtFa9jqmQZi61WQkBaYfvQeBS2XKyhTqrW",
+	"pWF8jgV8pDsCiQ0KO2xgN2OluBI6tfw+ehS8LHOUOPg9dbhK6oK7O0G4Dr8Aa/zO6VdA85FWTR9nUKFg",
+	"ucJJQU2SNWo1oz6IsPn9jOCneJ1G28ZvVr+AIycTz6/gXBJ8Anwcb6JDqakbn4559HXh7Zrww1x3uRK6",
+	"0lQyEF20TsUwlV1CiTEG5kJ18R8/fPPywaOnz/7kg3TYy27h3raUC25DeZ/alUL/IUoyo7nP8cYYdVdK",
+	"5axUQFQT3VXjBe1Q4tAaEj01sYj9QLp8iTqNOuvMZ9TITXK4I+Xla1UIZgQYGwtV4s0Gz1C+2BTijLlV",
+	"F7BRDBRkAHzLqwjjCTHP2A+laFogBACjBMXn/3VxGQ7NXFRauKnKma8HBwppWTJVuJ1M97hjsNif9W2X",
+	"qtKKCBRHvhoZOy//9WsMQPOuaUpL150fztQrdzTS0TQXRGSeMW6xV+0ZO7/0ge+zG9ZjuxF9pw4G9Dh9",
+	"QFtl7KQxnF1ER1Hm3xAkqpmWs6fZEWMv9fUX3UZCZ+ePBgbwziv88P7z8QHggkwaQdTcXIVTlN4+44aZ",
+	"GhkjDpstWS0FeDTurrOW29a6h0qcfDIacGq+2X2n/Clqai+ELAJYYEhM34LRSKvAOMlluWcAkRqZlKfj",
+	"/cvKkW3yraUpYM3XMbWEYSAhdjk2isejS+N5FJuFMQVAkOGEPTA1SEW0l6R9tTOqGHZdBD9naUHxEXM9",
+	"wVjWcLj/HCVb5eXhorglB76wWXa0R3CumLROt8pFQH+Bu976tVOJFdS8aFy+llj5dwB2VJSqRrYeadeM",
+	"swCFQ2ohVbKq1pUyIv4ZxH07vLDvIMDH5nuUKHr72FKOtX+US/vRmZ6J7yY71VvRQhQwGuqMoFU+uutH",
+	"qTA84LGlci56NhBW8eNBGDTwGXutSssXluae7XhpR/fc+dlXXVUY08VmoSpyOPyBOVgr1j04E1O760Cz",
+	"Er76WdYn8fM72JlfZ4xsuB3fj0376GFjSr7qHXk9OfgAndj9EcPcP5ksc3GdMYpQeXV3UzkISNZjJ9+P",
+	"QoCTZ6fsAjjA+u+zgTeR3ndxPjL/qSfd4/a3Rufeed1dBSbLwLHdGwP8wrObKlZI0VZLnTt5ji49DGeP",
+	"rntU/XjK+tZsP88i7WXcde7VW6fx5uKMvYd+M7Jw3gN17ZLQuB/o4uAy1LKjm7Bz9p3F1sjyjfhbdVxC",
+	"P0Kj7bryJy8YunD8T9kiscgnse0dUZKqXAljgThrio5+NnLcxspWPPffyTa3yvddiasKDqdV95u+47lz",
+	"7NoCBlwnGL729xROGxd7ZniBfqg78mT7ByW3teZFVPZyzUdsqjearzIfJzDQV+YP5oy9bKJ02VAfGn+9",
+	"P6agkQ/0CLnhyelG/aHV+fPY2BG9wqyCUYhrvrDF/obyCM11DkwwuWVbWWKvjENfBbegX8SF5nPIYfKd",
+	"T2Vi67NFrQsfpsZB+X/REjJCcPp/Gkr++H/vsOlPxfO8udctNQOZyw6GCf/qXmysBH53YzWHY54eaWzt",
+	"xmzredyEWosm1jXsRErL8MIsNJLxshFkZUxXXYzZ6U0HgLYV8yg6Grx29J1Pxo2UUn3ksnuQxGMOXBYA",
+	"pdZbanC/hB3ej7hUtT0wrAOTBMVqDwqcgfjJWdS+dMJdhoi4hrKpY0UfPpBMyVJBl1n611Y6AYEWM/gQ",
+	"PIcXrRsg7fZzHCC23YqRXfq6xqAuaW6qhhxdlDElATVuY+8GKaAr/dvDv288ApkfCmL8/e66u9sS0TNM",
+	"8RudYQ0sf0QBO5fSieCYxn823e3l5WJNid+DMIA0a5FDkL8t7nNeOplt3WY2crmcZbMN3/MN9iNb1XFJ",
+	"bjd4Or7D8ZubxfzBroXeSePNxlC2iFkI6ohJ5NoYH4glNYTIE+b6hgerSTpU3fc1p6ozTXfI3R3Aohly",
+	"U+rhLtxTjLTplcULbm4o3u0yErrsUV9z+dins2wqkbcyMAnu+NPzBDNn3MBZiZxh8xfD9qoOxjdWGnuX",
+	"ZGQwj8YEw53aKdL/UWFRTWhcbYQoh2S64Gbdd3zPzvthzo9rsWdzwXVAdENc7Rtn6zq7HwmyIbpEv7b+",
+	"jkSveIxi89d4l8LdPWjR16QidF3eXI+WgutX40cyvvGCbdG4D1EeOiKDeruhvglN4xu1Pt8zse87335I",
+	"oF86at1fj9SsVAexFXYgaJmgSv27fFgaCbfuQbd2PvKz1a7rlJYCR8R+UajASH7EMCoYXEjJnTP28qAk",
+	"ET5yzYtlAHLc0NlvaLWGx/W+9hUdEAEq8pj3e8a+U5jQ42yhuDZCMzdpsHD+Siuxh+ka0ojtUG6hxqzf",
+	"J6Oh5fJwV4HfUYl+mOGdLIUP5Dp/vmsyNXctw/nGGWZjnctKK9TJ34QfV1zbB91mXy2oaouR7Mh801Xx",
+	"aXa7o9tLAAFQPgoRqNTvbea1ylOzZiofmvZ21swAdgsiArsyMpHRDUqK5tQNuqqpldzxs/4v7rLmfADg",
+	"YfyoX1MP7mZaHj88n/WDnGrTnob/BV1l/tdz979n7n9P3P8euf9dzLLZBTziEfwfH/cE/v8U/v8M/v8c",
+	"/n9xjn/gtZxKwaE/cUwyN1Bv2R3vQhUFtOrtDvmvcClCBAii5Dvf+sV1i9EJ//gnEUGxWWixA/hLLfK4",
+	"78GtAOLDzogKZEU+mEKI/ArLu9tYmm0NTGdzTcWtBf5JDzEWuewshBRtXa6MhU3/iywX0TGp5dIIOy4j",
+	"P8B1zKx5uTljENJE9ApIS9Cka5nnQ3ZipeRB4nUmritlIp4f0EmGbKITJ1ARB6DR+UFArnkaXWA2yKNR",
+	"azmwJGbNq56GjSRgYT3g4q5ahUvnogA887wuCgGYXOQKWxYcEVnK0pXb2qy1giQtiMsDGB+c+w9qStUO",
+	"ZRc2Uies0wd3GVOaLQV3DqsZsNlLvjIJeaqOurYGpwBI5SF0XChjhGmchEKBGwOw6KkaeSweaKUYS7CW",
+	"wp0JHpfrHCjK7om98EysIMFt0bpkX50DuMcZalXGzJZKU+kwLJUR7VBOkIJjttij8xOiWnGoGl7YdOPG",
+	"7fC9sogy8jDKLdeb+FqDfupGucnQjGpu5q7vJCuws0PrJsjGTzjDupL2384zPH+SwR9fwR8Xj/GP5/DH",
+	"o6fwx2P84yn+7s8X7o+L82fwx5NH8Mef/+z+eIS3P3oOz3zy6OnPMYQYEr67ld9ylNoJpFkTOjh0e09u",
+	"ZUn/uuhXFTmtLfTNPE+OHtKh533+pLc94GXM3zHqRp+fP+qGy8/PowinA5a0Y7L81rf7MFZjxJ65lfFD",
+	"8p2xDpjV/MUItgWetbigRzIGjwZmgRIG6AaXYkr2OWqnK1WNf/47pSo0Wul8wvWPf0zcWFgWtdJqwfVc",
+	"RTyA8LhwQGmsqj64rdwX8CdohptFSamdN+knzla8XomBM4fWcUSL4wLNteAb44NgoU9MovQ+OiEdXKRR",
+	"R56wFS+eR4+qL3gnxoXXS2N/Ln7rMuuW824lNpvZtVxsDsWrf9DJxaYUxrRS/WEEDKjPioIMNmjI5hzu",
+	"4L9CFdZp1tvjyfsNWDhvsuG42aSsdih/4mWOKSz2khmxUGXuLMUGdL8snIthiEZcID4sXmiVFu/99pZC",
+	"vdMjnchw6tY2+YibvH5arm60ehXXhwmDPjxc2J2gmgS7ozDqkmvoY+UrisCqx/WkzkRKo+cuzTQEeRTV",
+	"ho2HRsXslbuslTjy4YK+9FCzsd458biXLXkLkXC6flJSfcxIXfHqDpGYEWizLFcFTko/gCZXHVxz51K7",
+	"U6H61xQyl+WKNZ2jqkJaRv2jAJXke0lBHWPoKEX3+X/HA3DtyrXjaX5AxHr9CmBiJ5ZruVp3kixQCY0s",
+	"vahipc2aqJJnG2rqSOZdYYf4SjtCHZI20HHrpuBQ7JIVJxrWcuWUoirFH6BFQ6uQkliTw+aDqEViM1Ft",
+	"u/7RxbMISSRs5LtECRfEI3Ek8gEVpLKE07OQ5SbEEaj5WDsqogVfrAWg6EL5lF9gj76atHKALT5+HlAL",
+	"tPFgEF6IIYMB++bAcbnoP0MhENTJeC5E1Xwh1rs2Kg/21y1o3LqqImZ0Xz3+zV2HirapzKAS2BtryF7U",
+	"pCcmP0lnP2m+SD5kH00/ZNWNEgDFeEnYjyqHjkZYTHvGfnI2MSDOnL0053Ka9F5MR/U96tcmuEElYfqe",
+	"jQKegV+5/FApVRygQM6PZdCMu2G8/KotzbG3b1X6/ENvzjtfAGxh38ttkaqLgOWBXr5erMn48hYX8jn7",
+	"IhaVk7HVSn21HllQvfBQ4DCbVUJ/rPVh0cqfn0bXiEMJTbeCBqO/SJt++FvqoCnLKfvz7FHUFD+UI7Q1",
+	"etP2wctPE0XFy7S4UsXVUJTfArvtcYl5iR3I9qruQg0TFNA4VgkH8F3gHDji20CMAD3oNUai70ANW1l9",
+	"08ckX0TqWFTOrKwaCwxbA02xkmKnUUwpm51IIGi+OV7oAwBGwIVk31p31FwJ57wjSOwFe/zs/JLxHd83",
+	"5plWeQczgi2qb+yBpsDCcbR4Zao8jq1+JbQ8SMT/Of5evHJsf7ff9yhprS3XK3GzMhF+4AxFhPcVlEPR",
+	"ImqRAoJ5Ol78HDidjpX6uM9jcGWze0fxYOPRqhSJoZe3fSZfmpl62p0S6O20Kxoye33nUQ/eHoqVXEQ7",
+	"uXJ7s9DW/CDeM9Nq0a8UeNUtpp2r2vlDAAsAVTHLZhtRVAgPuIL+ENsaziB8muHApGbWgkg9YM6y2U4M",
+	"ZMv7AtUPbWMbiCkA2oM1PHscpe0tZEkthlpRBV7Y3qz85PV+OHm1MISZWGyI2N/dGM2yn5IXDzCme86I",
+	"I0zrzfguxzUJ3XoKXuYmHBOnr1TsuBbbSmgshOrIyUV0mVjr+jHAVvvVDx5FU+pjUdKfhMgJHdCK2Ujr",
+	"EQNRiGwAqh6dmMlaaCdvBr5MtCF+ks6JKNQObQj4m7cgbh6YTof9wjiOYH6VFgs+HfHbP0p/kqPcDE+m",
+	"rtavKb3hPxCn6eSO8HDj3fb1m8YP+xn08/tguT2xZ5bzRZfSrAV6J0AqiAXVRDJIFISzPpxZ8AhzmdMT",
+	"8KtWikyaNhAQ7stma/7LHjGzNRRpHiGrXBRcS3gvEJIUqtaD7FJzLi18hNpB800IhY+ueBOCP3ikqSBC",
+	"HvrgUuPmQuTQBM8UCjqPrutthcQiokGyzbn7rq1CDCKEtem2nRa+3rReUBmsqkSJ83V8MtyIgNV1creS",
+	"hYiycpU3mLdpOwUmc2jhoF5n+giaxp+9B/9V7JHpz/l8agkZegntFKCWvVlVIn7xNG1GlpsHOdYpr+E3",
+	"UJLkDEGij0Hat3mtS+I8OLJeYYAGHfTYGrwGmfYxmIbdc8JMHO/q0szSCMFcoVZzpTZnqFGS1TPdBsP4",
+	"2F6RCep5I/ZRnuFbJldP5JN1owlsw34NmjfGtPBHobeTGV/do/3C/0PNI51Q9bYu+AB9cK+nZINCmUUh",
+	"3hOnuG2ydA8PAALi2PzhRhm8QIgJbfO22K+i9+SbLIOfkzC+6GrIXDgpTmlTdLgo0DiEAKxrrreqlAu2",
+	"UKUzfG2/gTP8RtraN64/pSce31ZF4OTtjmeblqoreISF1fMDc8v+ooUodxJ7YqXznbb0zvMxrUPr1HwL",
+	"jiq2PF3c52Fecyt4mXisxcZ5njhQeE3WXb8xBs5iy0u+OPOilc7CiTeiipS5+Ciup7YhysnKi56fQFJM",
+	"RL6+6e2j80fPHpw/fXDxKNrHhkbQmrmL8/N4T60pXbKy2S8q1krS9/n6unZf9fCdNIhVG+nt7kaZ4bfT",
+	"k4e2u0+JTJjSduCts+ca7zbntk7cgr6dbD9z3G8fmUwKShfRSId6ycal9COaKKeIKDi9k30KT8KBObqV",
+	"6ulKUkgRG6hQi81OGgEdrEql7dqdJ3Q0zsEDmQCmaReVQZWJk1c0htyzhu016s/Y7/ZGnRT8B4yswFIV",
+	"hdqd0TQmLwHehiug+WLz3lcBTVETTYirS+h/aCwMNwI7npTmDXv8kbjBV50Q1FdxIHi5SnnUxfPOsy6e",
+	"nyd1aJ26xcKHtUc2ss5zxe3Ze3ILExcZaEhwiQn1e8rqpjQETm1aPcSb7hvu14Vghu8TQUOV9JihA44E",
+	"KwExQCFdUa6Q7x2TX4mNJupCxEMtyme0sSlIpLVbrkSUJLqhouvlNKAbK+Rr3c2JnOEQE8rlwnYUEaoN",
+	"6uMRGMEBr3cFLFV8bzxi0dm8qvveWIjPR0Vvr40GShc9mQSIJj04kwYDFhVyZvlPHexGH2UwR8k/hcL8",
+	"hK46LehzjNYcfo0HjTTMallB0Et54lbs/yttxuZiqeiAQ9gzsqJ3G2Efs5DeqVXTHbdtBD+KGMGiHG46",
+	"NdCguUVNJlfrn3xi7bRHkLfY32nQ0hbmac1bTW7RV2tZk8+eRJ5aKourMt7IFVklUyK2WuXpjaucBP2o",
+	"8vEFMJZA12l9rEDTpLfsfsP3YC9F2na/C3TrCGdtZVc902Z39XrdcOgq/AIUpbZM0Iz51UgMCn1E3r1T",
+	"YkJaVq/XNJsTDMrvhNVYewgHBjeW/fH6T9TqhepNnaH4x/2fvKUYiNsiLVxP9s6HAieH1magggjs0vgX",
+	"VijI1swleDFmrbRl9A9iNwT+ILoM/k56xZR8xZZaeJbLPDwL+qMoMPC1sBK4FEN6oSH1p1U+YvLC3DQx",
+	"5SmGVJbczH9/ajP//SyjMJDvZSa3aS30SRSmidz3dVEEowEO435L2EPVeQAjPWofTzWCj09QmsnqdenJ",
+	"8j8YILyX1Ye3pyy4dS5T9yNP+dpbcKBu5J3c07TSywdaosWmt/Pvg6c2hJm4CJlXuUH2Ek8ZPCdOPmZ+",
+	"TMCAn5oX9mnWo9kuuGgg4IhPSJyIH1V+6jTUdj218yQ34uYbJkFkfefvxMt9SC1FkcpSfD3t6QB3r22y",
+	"pp7qTadc2irEnbqTySHzTlt4VGuWcdQ0j80HH8xWyu5f8NqIgWZ80HmkAmL2gkLRbZdogigt+cIqPTH2",
+	"P+jRn9jeiwZBz0mZnET3GndZmMtEn5nW9Qz3dbJKoNtgEH8r5VTbe86NYP+b7bS0VpTs/2NmwQvB/oMR",
+	"CVJv5aD7pYp1ofuJnsENC1fRYapKJy/WROutGrqlJHwDL1JtLrPfzrEyYSSNjtf5h4cRZa2vjYnH33y6",
+	"ZKiNbyfnEsWOdvuNSQsFjoIv1r6MoUnz/OvvoAn+Prtkf5+pX/4++/WFv6jVuos708W3iCVMGKtLCGlt",
+	"+XV7fC1nOCqQkA06e71WcjEBJIA5JJRGLXiOFvQk7TC5a3G/Osf95gXgQkqGjo9zq9HB6KfI/Bj7Ks85",
+	"I+4xorR6Hw8H7McFDF+QdZpNuxtjQvWfXEte2jftodwlwmI4FR8b3U/cJjVli0XgtNgKtzU9O7RTCoVS",
+	"m+Dki2v7guxuaEI454sNdXpchI71Bw3e0q3tkhKhNyq9GUIA8nJVAE2EYYbLvAWQiJeYcpTxyG8k0Uam",
+	"fZSxfJ9+tZXRpr5NW1YEd0BXXSKSzNgGWoO2gqKYg6YC7BvXMrlnpAffuEkPvREi7efBIGgLytrNE4FF",
+	"hVlr/ET3XpIgv0S0iNjUb0YrkZYuxE10SrbwJ75PyxUeYl2wtw8WAsqt8N2jd5fsul8txZrmCVBVRzE3",
+	"QJtlbO/3qztzMvYLq6vmbqIT7m3VvmM8eGrfrleczX45xUQkAfRO9C+j3pzg+dQEIfBTwqoGeMLUBp9I",
+	"7eFshjIC3sXsRfqGeYnXJ+yYbDbX0j3o+ANfwUXgVRRTM6DAP5e2wofxWUxAzpDsFPBj8C8Mm0KgFPKQ",
+	"WOWxA/yu1fj0I/BkXhSTwbjTlHkqWg4DpOQWEk+fV0oDrsav2WwpV85UPBm6tkrdwH7l/HK0HNaCI589",
+	"gCXmeyCORtZaZ28PT77SEnp2Ai5hLoo4UpTbdfQXV7yoxe1mUOFdfjD+DWEx+Or4Uhz6lWs6BPsge9DG",
+	"ZY68IlBAjITJwwm3sLb9079HKzIF1r3zlt+xq/Fk6/vDgKje0bHnUcteIP3gvVKh+ci8/hrLNcNV5uwn",
+	"D50aV7/OhdAlLx7SvaiF1WQkFAF7kfQXZSiDf1VCVQU2TGalYrI0VtdbUdoXHbzsYVttUeS3IsDj8ovv",
+	"oqv9C/qi6m6T5VJFnH2lNwY8TsA0yxW1qcATybZZYLC2pMgN476o9j/d+ww5q38vP3wLLqphf9ysMrbN",
+	"2PahyZjJ2Pd/ytrlcMBy7MGur0VhZG0yFqq+DDyMfn/Jzkctm4x9dd62ZjAHlLGL5+d/L33fkVBC/rXW",
+	"SuOgK63mhdiyXFguC8P++OPb1+yrJ0///Kezv2PjuoUojWjizrPvvv3ojhxdzC5na2src/nwoapEidjm",
+	"M6VXD+mmh1uJSkJad/7O3oDMzlolSLMLcEUqUfJKzi5nj8/Ozx7PUAGCJAW5dpJPbBsKJlGq8tsc+vTD",
+	"1gLKI2TCM4PmQXPJw1zzpRvcv3rt/AyszWaFtRggC74ayvl4wKOfhSaO8BxmRVFgz1elgKB6djn7Zy10",
+	"8EAvZ3gvhGachrmh/+YsG7cLhLGvqFHhQpWWKmZ4VRVyAXP08B8GPb3mtcfUXoP26O4zSNq7H5hKlRRW",
+	"fXR+fmvv9Qbbr1nnIdcPynzag9649XgnS4FfEPNv8U3Z7AmOP/a08J0P3+P+wOsfT7v+0aNJ1zfloKn3",
+	"QOR4u+V6D8EJJ5Eorx66ljXE0lpwE1rmrwWrpK/kslAU/d/++Jn97J770DmDdXXmZ59oErp77+trdyq9",
+	"hDPxRqIRP6liBvtBbaZVWpy9gqFOOy/hTicjUSGZ+yeuga8Wvuk1fsyDN9JUykg7WENZAtxIMWezM2mx",
+	"Bruz8Q9PtF9PkMYbSsvXV0LvES6ApBTSZBQvqWoKWM33jJeMprKRk0KtvIzIYdl4J419JcubSkYSQuqV",
+	"LEuRR1K+v/aJbWb3P9cQNtxxw3JRCNsiiHY+hF1Lbfcs53uTNT/1KanonD/8F4Rhf334L5n/6t4Osgyy",
+	"3jkCx4PAcFCRB0DnlI/wdnV/W3o7QLgIVHn07JU5eObx8/x9bV9hHOpAbp70d9sb5/7ehybHl3+umv99",
+	"bQ0zaitwP3spgz0cICAY+IvIk7o+W5irER3/Sl2P72Qrru3Dhbl6wRZrro2w/7u2ywfPuxu6p/ti+tcL",
+	"4Rerfn0mQe1KZ1A6hwK+OSP3QTZdaZDzxS/cXF23Fu66MNfjK+c8nDn2jp2gi6/K/MxZ5tfbAg1V80At",
+	"l3IhcrUAD/AMe6WZtRB2W5zBn921DgbuXJY8lnWKr/6uGe8XKwABlwxr77+Y/fG/3n34rz9F13vBKZ4T",
+	"15uvVV3aN4jv+pI8g9dc50OCsoDffYGWPLfQv8QtqfsLpNKdwYZRB4xDICkf48xHobzINA3cg+TUAegw",
+	"IDz+iruRHf/4TydD9HkROWp+98XK0VaWoRsCpb6cBHHfI9E7AP7aliw5BQ9slihIkHc4Jkd0wdRoDBAV",
+	"CGNmv8W4RpKLQgxAMVTqzQIe72nqhmIefkm+UPHeqbrIiaaoVeiUEQ6DO++o5011Ix3OWLUdoe6T0kJw",
+	"7/98+OH7SwINwKuuBfpsJVuIojAZtRFlyt0A1+FOI2tOlG04BctVKc7YT2vlVDv0rsAwrygpVuusgjOk",
+	"2unuMXDH70RRu2ff3l6ZLs0wgGPhO1isf5PoHdX07xSDJIfJCEIkzQFvSlys1bbiWprjBz9cJD4/hf06",
+	"jP7TqWycm/wTKO2PHqSCHRoY0np7lWJ9JwJoBGMalKTS+Rca2uaW5sCpTa9PwX8i9ilAmlpVNES7Y1pf",
+	"Vb6P7lD48jVecj+yVu1T4pegAnFY9++z4nx4EFXOLZ9zI3zU0orBuOVQrO87vhHw5b0pvrhFRVIdm8n9",
+	"fWyXG877d8Bvz2G4BI/qx/FQKh7+q+RbcSwoHAn5Eo43KeJ7EeNyGwzm/ojDiK/x+b2tsRPZNXYY3nFD",
+	"CNDPMXB8K4IimtQO2gvum2VJAvTCzwTUBEJLNBCd/EjOIef7yfaxzEWGvBFgAgOXMihpIISUhhVyI+gs",
+	"cyOCNlBOua9Vrdl8D3/2zOcdEmZs8YXSnmA/v+H7O7Ke3/D9p7Sd3/D9MXsi5/sv0DR46b7LM7Q0IrML",
+	"5jS0fnYCtuXlnmk11Yx2sv9wwQtR5sgfG9d0b/j+tb/oM5UuTM/QIG+eo1k0n/v5Rul/E9LLDeTZvfwg",
+	"Buvp0ydP/9S0jwPO4xyakGUMupxlSPuImEqi5xmW4FAZNCi+H1uJ389Udv89Uou/GZnFubxkTlyfXDw/",
+	"z9jfPr598DyawxyWTrGUpQz5iagz9hdh37Quu0NLsv2aiAB1fn3v/tdbiAIFSJfUrJBbaQ1NeIbcy1hE",
+	"AThBkwW4F0QTnOwCxY7viR8P8+fiSi5GfOM3dM19OMf4rhT32I/q/teG3txqDSIsA/hTSMvR2DpzDBAe",
+	"VDaFQLKGQw/qSm0EzUAKJuZbNK7h7axUbPtlujrvhEUUtpuY1qe+8E2S3bNqKzQApUV0HaYGPT1uydcP",
+	"xHJfrZU67Ri9CyIQgGnEqjTjdAJ4eRxDf39JW7/rB7yZoBP+zcFf1BfDbwTj7PJC5N4NEtArXFq25Xum",
+	"ymLP3OpO2SWH2upIbOkmuD8KFQ1put/l6rYVJl9xSY1edhz5oQD/O1k2tKoeINzkqMGgVfURrroPk+ED",
+	"vxK5f2VqYB0/4hNhsVmA7WRsvmekiqOYnqEt9FoLbkX46ns5g9yYxmsymnWYQszeY1Y39sRT6fbSCQeC",
+	"NSxIX2Cs7a9CVKBDGknFymOOnvGW5wIa1wS8u1ZVJfJj2LRGezwslNoMRyjeKbV5ae9XuGU+2L4AP79N",
+	"sLcRlU3pk5X9RvbM7Z2475Do7dc4nYpFpu4vNGvNQVJCBWGo1IePbpVnUSrfE1S47URdn1K2jvUMetHj",
+	"9/VaLDaejOvOVhlfEFnmb9TOfdSeISJFZE1CCNFb4roqnC0iP0VxzkcJyaSy1f8NLCNjGz3m2eloebaJ",
+	"qzLm27+Bn3dU2m+14uXG0RM3E4Z2ywvkSSrZXDByNvIjttDt+/BfjAV1790es8/jxBm10l6aJgX+WQYR",
+	"zr/6nI+2D+hMwtHGS7GboBDvOHwwqEzvXbh23HyBmprmGUMJWGdohRm1U45AUN8XfP8GLrmj3KNW1SeH",
+	"/7tBpIYhYL4ynz4DTKe3CwHQ8AWayk4GDNAoYlkTop5DS7M20DNYzDulN3hyIa2cGUwxIrF3ojn29RUx",
+	"2hyrpSYnEPk4/em5Fby0lz71BkkgsuqxIwsB+JxBuXKfCvW5dogvBOkroxi8SJ8ShGH/ZuulJ552NzX5",
+	"EU/p+VTVculb9rctT0+DEEOz3rrJ6aXuHuxN+OgxfYXj+fytTfyYz8LcpCn73da8ddS51mJhmw0bhai2",
+	"dPzdWpjNTv2EwvRl2pbAYxHUMhyPFJdx6xxb9VUtsQ/NEGzoL3DBHa4WvmDAksPhfRpyAcQCNZ26qeaX",
+	"VXwlGm72aKt5uBJ+reVqECUEjJeDVv03yIf5CarKJhyFEwPrn/SM+WFXwpzeffEZxWs9E7iVX3D1MDee",
+	"Hrwb9ZXEft6Ox++oFV1fDa0FL47E37/BX9+hcNAbooRX2Eb0UyghzO7oumzhEH3VWBPf5cN8A0g9dqT0",
+	"5COU+RUiEO17ZD/5iX4tAdiwUFvhe6PhscLz3G2EM/YSo1nXFm6TJZSykNWmsSZXZQwBlBfP2HevXgQr",
+	"NheVFgtuRd4vNfkWxv9WFjcpsM2ifUBt8+VDDiQyOTQC5FmM8TClJlfI+l5XkX6t/Tf/4NzZnTQ+5Ql4",
+	"okCKOTAOyzeiM44gV6ST+6C0iLvNnQ3gaTcXqqi3pd+cXgDci0o42vAqtWSq1qbpO2LlVlyev2APLoho",
+	"HFAtsTHjCzqjDmGetiMeA9s1PTqfnfcLhyOflvN9Czfq+9cg4y7FEqB6C9DWL1oNUrDKCX4M/Rrk0BJg",
+	"XXBMFnK+D3VfW1XaNf0rRRq+43oTikHFQm55ceOR0nOiY81m2ewsTU4pRw+pvWZEOMkAVXBr3wiG7/Cv",
+	"ylyVrXH7RqYIoNZXMImxYf+CohSP1pwnjPhHtTPI5tMaqeH7Fq2bKEyDroAuq0ILxgunn/aeAWNwYheB",
+	"mWXCRrwfKww329H2Q30MxS0qiEOF0CM5P2TlT1WgGeq+y8lqtN9MxVLLl/jxN9ow3ncixbYfMKqfY81D",
+	"2muqFlbYB8ZqwbdjtG4tcX96/vjxxbMnz6Ncb/dnLuPRew/WsgexAC/4vdjJF78F1AvsOZgTsv04OJjS",
+	"XgLvFJphsOdAu9FFO8IwK2wB0be0wyk8iDPFs/feMKbudWnEs+6Jn5Tnl4zeubqG5JK0hnnDoMs2eBxf",
+	"2kzw7efqvhc7mqjbR3Xe/po69StPXdfpsbivPnsOWk1WDLFhodm3B7PWzWXu5I6aFMzV9QuvCexabFnr",
+	"/O1RX8IkP5zXxRF8KArnN5AgvSfcDh7J3eqbmEdwI/zm9f1gnn/fHXe+O5CNoL0DOjukkMaK/JLNeVFk",
+	"rBA8z9jFw4tn7OLhc3bx8EnG1kpt2MXD84w9g/Dskb2SluuGpfw3hh2GRLCbNPD4yGMA7XQ0FRxOyltP",
+	"BYdFuXvHy6npxK6vT87H276+7Ot7IubYiL3PRUhN3pl50QY+G4tF5f4B/SavT84jrtlnnp7GGf4s0tOo",
+	"tn/PTt8FEtKorUCjhxr1StsBice0891mqeOa/V5F6svOUcOJEYonMbKkho6Jg5U3laDU6e2t+wf3zM9g",
+	"1T9jRXK/iuGHMiSbEO+XsUIZiHlUfLEROTb1pmbFO4yabKAK11klURnalGpXiHx1FPLw13DRJ2rK5NsY",
+	"tgdyUifDiIz50NHs07XscIvgrEID7EtIrHLZ1EQaWGdDzNDk5yLqYgP1k9Qaf7cWGIPBxAJEvdAA1Qe2",
+	"fRfMWnguh4EyScyn3kVwxj36UzH4v8MOw/9uHd0gw4OYHMxiF7zMM5Qd7kn9G647bNm5lGbd5BONEOUR",
+	"YTLH+aHfCa7Lzx7HY7WsYt3gBXO/wThTu1TXJ/jSynV/Syihd7Cg98RQXdDLvjgjD/mmSXwyd2S3IpUZ",
+	"swcKuklPFPJKEBS1dUR3Z+4D6PsHAFfBSy/Z/8wVt/8DqXHO3skr8cFyK3x9OWV6ocWsb79rXrD/0eJK",
+	"Okfzf1A5FEgP2EoZe1d2IyoLDyef9ox9a6HPnGF1aWUB3wrn2UoJ08ex/EVYN6iv8cPSyPrg06Lpw1Ga",
+	"PnrPpzviS7HzJKHANdtea3kl2ott3EIdM8fCat6lYd68ZIhMHn/5aWbU2UEtyW2CbIRxOKC0Pphhq51L",
+	"NTLDH3W0Z+AdZP3gTe+VLJNoZeBCLOY6mZz/VqyIMOHOXYUW+wzbMeMPLNe2U2R9uArYDvuIpfAWirDu",
+	"yPR8OVdcfzLjk/qxD3Wro99+ceZn83GEjtl1ScV4CbFbLNnzIEsPpx0QJbVKaDb5DvA1vzPC3tpCalmZ",
+	"hnRjzatKlAh6htTrDbhcW6aPWqW0o/y9F+Vvtxdls9hbwU2txdYbugPtPfCq+0lm/dMfDiPKnAbVnCXZ",
+	"DBsojsU+4aKbZfPDGP07P3Vm6K2qy8G4CoKPW2w9AQlraxBmI6z5IlsKLGqtRWkz4DqTSwjacraAxtxa",
+	"bRtiICu3Is+wUaeAuvWDeoYeGULFJWz0I/bse7rkDtfdv2KwZ0oufgN9cfxQ2XxPQbA2DypSIAeTBWxg",
+	"2Q63QpxVTOZCpRU8xmjBpb6nDL7KxXhL9iwwBQ8UkhySx3YRvTFO4QPFBuOg13xqhsZhftc2NfbnqLee",
+	"PPrqkzLCzvfAUZGLF5CYWCi1kYK67QTaDYq2D+4ORMUfQ+i+98D5u3fW4VWpYDUa+v3bXzghMdrX4+3T",
+	"XuY5fuCdgXFp/u53A7deOpBhBqrN37Eqp/K3ViQ0fbset8DZSii/ZEdcub8I9X8+/PD9tI28Euo/bpJq",
+	"Pr53/02cNJp5bBT056+ePPvT0dWsxpzyUzTyqrr+j+ttcUK8Zcf3FYRFv+Tlwil1ixU+l/3xL+//i12c",
+	"XRxdrQ3O6ZHV+ut376ZHT1ZKrQrxQHBt1+4dJ67dl7/PaOGa8vEQLsM03B//+t079ujs0bFFTIRfN4f3",
+	"vzf+GqWq4eGSxr6A1CvElKUFcPCt0XDVdgh5fZfGFDwbX3PfQZ5xe+p36O9pVJhOoRmmNNuqq0aQu7K7",
+	"UqhLnEcVte4P1MbDrdCr20YFf+eeeVPxnkKcX1rVCbonIufhvvsIik4EF5mOx5lC8X/YL75T1AVP/DnR",
+	"tMWrf9+eU7fnN551wm9Gf87MwQih7GWoThagDNtn0OhOvVME/z3u1pMkvKE5uThvlz1OF/nP5iT8TCsW",
+	"fgu1jWFvQWNa2FK47SBT4uxmONYIsUp7b2iDlaPxw/IeK/zd65KgPjCs+3dYXhZFg/bdiCraPwpnday0",
+	"Hz71LoOJ5Sdp19S8uH+6AjSyoiX+Qvs1Vbish7IQdlu6u1r+7q3idB44q0f7lbT23q0XC9/hjnWP/jQO",
+	"69FN+7vTeitOqxdj/f+zdy3Nbdta+K9gvNb4dZP7cHY3TTtt02nGUbrLAiZhCRMKYAFSiibj/97BAUCC",
+	"JEBSFh+27F0mogkQ5+DgvPB95a2kGpGH30yM7vSys3k165SvrRaUHSD72lXVirwFuSeCsLZS7i8k++Q8",
+	"Nqbb7gwTyku7j8zX5Z4SITlDCVUnRcbRGm9dujPoPsCCZR4isTKp6TX3eg3GMvX1BZ4wJGuXrQspMVnV",
+	"dw4vbVeoEF6RugLBdVHdgFfTI2hjus8lid85Pxn4SpnhvSwgcf3RluArgTebrpaN8rHp4i47Zq/gq5zg",
+	"U43Ayhl2hmHFl48Xi5WLO0dAVh09FJW5CnCqoZkjaq+mVDdp30itokAvPVyzi3FQzFbbrcMHbiPv8eL9",
+	"c4Zwbdv8NY4bKo4r9dsGc4zsEI7UQkuN9HmAdRk5wAtbpumV72WEeoV61OO9uiL8nWOWUVsU8vqCtwAB",
+	"Ao/tuzjyPuFsXSJwkyQu8daBSeM8JimwYvjgyuEPzuoW6zCEdZwkfPdhk2b7v3CSE/uKZoChoers5P61",
+	"eItWIS4DDaDda1b+tvn6Kn1hUHUElA9h79xoZLxc5lhfzXdXEdF7F7/CN8ucwY73zurqsh9+vgUmktyg",
+	"CGQSJfiOJDXiDt/4GyVeWkPxr6xMjzl8pMzA4GOU5aIAcxeEJLZey8r5qUckwPFEnMU9JpkSscxFleOh",
+	"KHvGPL9zYdW1WLw0i8OZrWJjBZziLWjxYwzW1EcTjqVFtDIZEdhjGvsUI7u5/aQvgucsbg9Hb/UjE90g",
+	"2JO47xWCCCeJnInwC8Z2C644JhqDKsFA1Gx5PsoDQPkIEWmJR9XXw2KP5KXCu+e61n/bdvlR6B9P8HIj",
+	"fJmyplb+N1WaJECM0kdSLHjqV5hyo15onQ/jcuMkGV2F1CCThziR8pID/GkrzuMpXcxplei3PF5B7BEB",
+	"VjVmMRJkQwxXUdaiMnlCWnRlKfa38MQsgGOtWqamNTuL+BK8Kl974bhgX38yw35nmaxN/86pQu6BmmqH",
+	"M9/cIbwShJQ3IAlbgWtcXixmPAtC7MFt+XZ35rN+ZLLMegFl0OXSmIk90Yy6WdmubLr+2tEy6WYxZ8ii",
+	"OyMHMujSCvpEs+fSiLahEeXG65kxL5XkhWfLNbjHAZlyZxeG2gQCi3s54XY4Yie8mRo1OqjVY9QhxrSO",
+	"8O4Z6w9BjXitPQxUezDWwq07QJaqWXYImeaLONcyHrrg8JN9b8D6THkYRzzdn+CZYY9h9Xn6Mi/C+pIv",
+	"YLRLxHesjwqMWnGa+fB5QZUmbQxqVaaK0AFjUF784PcPHXfclwaT8RUEci7h6thv4RAbAHVFgpl0ACO9",
+	"+JDSUFtAlylGgu8AQJTgaI1kyrMhfBsYXW3/ml5dFICNPRTsFYzy+etpX/DKgTSNxm0JzFuC4yWNx2rq",
+	"Ua9eku/ZfAlINYFcsL71sDVdrSFPlvCdziCeYjpcFzwtdTu/9322Us+U8DTR3mC9+7taAgUtA2h5s5fD",
+	"2vbZPDQp5WktS2gaJ/64Rlfnb67R1X/+uzD9A2DzdaZ0QzBD1+f/bmALdqMLHkGCejno3rOL3QKyTzk7",
+	"WQ2HEx6LDWc0QhFnMsMGzh8jpbLFAoT1etPRXLSkG1/559henCuvln0dymR29o30s5awPMAVIJ9NmwfM",
+	"ucJjuxM0ywhDMd+xG/T2/Bq9Of/fAl3dXL5tA8YFmof2OslSP9LRd6ZWMjddVTIlBDh3lWMAHSM+TYKn",
+	"DmmY+jpZqUbzWvTRH702T19t9ETr1Z16m8qiLLcBArO0YPW9wTF/JyQNsIIMnPoxMgqhtxgBnuitpd7c",
+	"IoZQR1aYYNY4rqYJy5tJ2h70LN8EBO0p3/xa8DGecBEH1u6QIs4RiGo1WY2bzBuE5ue5bOhZk3lahWrJ",
+	"PHd30rTrsKZT9jSo4Xr7WY9F1DpyiT9sidgbTrmWvsz2c003NcDnTsqt2NGXdCw1BgwzN3S8o0lhzTnB",
+	"w/z/ZEWZPjhoGt7vvQ9j+qJbKfQq2OUc7+TtqOw/fxOxONsSIYPpbPNjwXJpyC37kLrWjI8dZnGMGbqc",
+	"xgy99i4cW9ayO7MOeOOzdhfRGmu2cq+j81796rd3A2YeBU1hoGB7gf7xyZdqLJ81LP5OEyw1SOkgpBwy",
+	"NClE2eDlbTqtfRluh/JaYby+biuZlRbXZQ3ExoktWE2HOs/8HOR85chl9NOsVJNecixEWAKiws3PDWUW",
+	"H7Uu3qMcZTO9Kc6oUfW4kjN+soQu0x5OH/lKVs3hQndNwJIhziLgOqOZRN/IfoHWfEe2RCB+nxFm3AKp",
+	"JNFxqI2co6Hp2bze0Wm2W5n1rWZpAvFazgTBMfQ0tZ13X8rHprAVznB9bQXLBCVzcsHDRQqsr5Qzntlb",
+	"5e/MduMMMR6GCy/lcPED2gMeOoPoW7LhW9ImmRd3K4GBHux1pFeVA8I7vHdj7DTP/GnLR/X9nD0s+vua",
+	"AWE/3tweNoUOu/yqUUWaW0N9WK3yJ7mBF1hsraRykZzdnF3glMJKm4ebjJo0WmtC9IyjjBLNhG7qzPZi",
+	"YBPs4j1n2j+Vho4g+paQao3UKVfbW3mN0fEeujF2XHyjbAWYIjQLvSZ1IfMa0levKv4wTTBjkFmxf2uw",
+	"zr2MohQav93H7/j3locNmXR8A9OVC0u/q/6FJbj95j1O04BnDXGSqK8GzgeuJRxral74b24wVOTaXQNz",
+	"Pbn5OqhfLPyM6U7cqsFHgEnWmajSocAHq0m4JVADawL1U4n3Bjy/Qb3vvJtuifflvGQ3RXdkz+E9an1x",
+	"tKaMOMtoGDubL/mZkiTWOqhDlOJvbCPPw9eHfwIAAP//",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

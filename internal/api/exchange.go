@@ -57,6 +57,28 @@ func (h Handlers) ExportBoxWorkbook(ctx context.Context, _ ExportBoxWorkbookRequ
 	}, err
 }
 
+// ExportTable implements the contract.
+func (h Handlers) ExportTable(ctx context.Context, r ExportTableRequestObject) (ExportTableResponseObject, error) {
+	var out bytes.Buffer
+	rows, err := h.does.Flat(ctx, r.Of)
+	if err == nil {
+		err = exchange.WriteRows(&out, rows)
+	}
+	return ExportTable200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportTable200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Of + ".csv")}}, err
+}
+
+// ExportTableWorkbook implements the contract.
+func (h Handlers) ExportTableWorkbook(ctx context.Context, r ExportTableWorkbookRequestObject) (ExportTableWorkbookResponseObject, error) {
+	var out bytes.Buffer
+	rows, err := h.does.Flat(ctx, r.Of)
+	if err == nil {
+		err = exchange.WriteBook(&out, "Dunvel", rows)
+	}
+	return ExportTableWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse{
+		Body: &out, ContentLength: int64(out.Len()), Headers: ExportTableWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Of + ".xlsx")},
+	}, err
+}
+
 // under is the name to keep a file under, as a header has it.
 func under(name string) *string { return new(`attachment; filename="` + name + `"`) }
 

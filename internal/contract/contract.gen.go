@@ -1431,6 +1431,9 @@ type Progress = bool
 // Table defines model for table.
 type Table = string
 
+// Tabled defines model for tabled.
+type Tabled = string
+
 // AnswerParams defines parameters for Answer.
 type AnswerParams struct {
 	// Draft Lines of JSON: a draft as soon as the head to tie on is known, and then the answer. What the draft tells stays, but for a pick that a head which is open yet changes

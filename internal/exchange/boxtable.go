@@ -1,19 +1,15 @@
 package exchange
 
 import (
-	"bufio"
 	"context"
 	"errors"
 	"fmt"
 	"io"
 	"regexp"
 	"slices"
-	"strconv"
 	"strings"
 
 	"dunvel/core/box"
-
-	"github.com/xuri/excelize/v2"
 )
 
 // kindHeader is the header of the column that says what kind of thing a row of the box is.
@@ -63,43 +59,12 @@ func boxRows(items []box.Item) [][]string {
 	return rows
 }
 
-// WriteBox writes a box as a table (RFC 4180), with units in the headers.
-func WriteBox(w io.Writer, items []box.Item) error {
-	out := bufio.NewWriter(w)
-	for _, row := range boxRows(items) {
-		for i := range row {
-			row[i] = harmless(row[i])
-		}
-		writeRecord(out, row)
-	}
-	if err := out.Flush(); err != nil {
-		return fmt.Errorf("exchange: %w", err)
-	}
-	return nil
-}
+// WriteBox writes a box as a table, with units in the headers.
+func WriteBox(w io.Writer, items []box.Item) error { return WriteRows(w, boxRows(items)) }
 
-// WriteBoxWorkbook writes a box as a workbook (XLSX).
-func WriteBoxWorkbook(w io.Writer, items []box.Item) (err error) {
-	f := excelize.NewFile()
-	defer func() { err = errors.Join(err, f.Close()) }()
-	const sheet = "Box"
-	if err := f.SetSheetName("Sheet1", sheet); err != nil {
-		return fmt.Errorf("exchange: %w", err)
-	}
-	for line, row := range boxRows(items) {
-		cells := make([]any, len(row))
-		for i, text := range row {
-			if v, err := strconv.ParseFloat(text, 64); err == nil && line > 0 {
-				cells[i] = v
-			} else if text != "" {
-				cells[i] = text
-			}
-		}
-		if err := f.SetSheetRow(sheet, fmt.Sprintf("A%d", line+1), &cells); err != nil {
-			return fmt.Errorf("exchange: %w", err)
-		}
-	}
-	return f.Write(w)
+// WriteBoxWorkbook writes a box as a workbook.
+func WriteBoxWorkbook(w io.Writer, items []box.Item) error {
+	return WriteBook(w, "Box", boxRows(items))
 }
 
 // BoxRows are rows of one kind of thing, as box.Read takes them, with their lines.

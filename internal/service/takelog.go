@@ -22,6 +22,9 @@ func (s *Service) takeLog(ctx context.Context, f File, r *Report) error {
 	} else if ok {
 		return s.takeBox(ctx, rows, refused, f, r)
 	}
+	if ok, err := s.takeFlat(ctx, f, r); ok || err != nil {
+		return err
+	}
 	if f.How.Zone == nil {
 		f.How.Zone = time.Local
 	}

@@ -21,7 +21,7 @@ type upgrade func(body map[string]json.RawMessage) error
 // ever added to. Setups, alone or within another body, have a version and upgrades of
 // their own: see setup.Decode.
 var upgrades = map[string][]upgrade{
-	"programme": nil, "plan": nil, "item": nil, "drop_test": nil, "round": nil, "trip": nil, "place": nil, "event": nil,
+	"programme": nil, "plan": nil, "item": nil, "drop_test": nil, "round": nil, "trip": nil, "place": nil, "event": nil, "preference": nil,
 }
 
 // written is a value as it is kept: as JSON, the version of its form first.

@@ -1231,6 +1231,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/tables/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What of: setups, drop-tests or plans */
+                of: components["parameters"]["tabled"];
+            };
+            cookie?: never;
+        };
+        /** Setups, drop tests or plans as a table, units in the headers; of a plan a row for each spot */
+        get: operations["exportTable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/tables/{of}/workbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What of: setups, drop-tests or plans */
+                of: components["parameters"]["tabled"];
+            };
+            cookie?: never;
+        };
+        /** The same as a workbook (XLSX) */
+        get: operations["exportTableWorkbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/places.gpx": {
         parameters: {
             query?: never;
@@ -4959,6 +4999,8 @@ export interface components {
         draft: boolean;
         /** @description The kind of entry */
         table: string;
+        /** @description What of: setups, drop-tests or plans */
+        tabled: string;
         id: number;
     };
     requestBodies: never;
@@ -7336,6 +7378,62 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What of: setups, drop-tests or plans */
+                of: components["parameters"]["tabled"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv; charset=utf-8": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    exportTableWorkbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What of: setups, drop-tests or plans */
+                of: components["parameters"]["tabled"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The workbook */
+            200: {
+                headers: {
+                    /** @description The name to keep it under */
+                    "Content-Disposition"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            400: components["responses"]["Problem"];
+            404: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

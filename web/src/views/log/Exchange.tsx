@@ -2,6 +2,12 @@ import { Bin, Copies, Unreadable } from "./Kept";
 import { noteBackup } from "./Reminder";
 import { Take } from "./Take";
 
+const tables = [
+  ["setups", "Setups", "conditions and tackle, a row each"],
+  ["drop-tests", "Drop tests", "a row each, with its times"],
+  ["plans", "Plans", "a row for each spot"],
+] as const;
+
 /** Everything out, and files in: looked at first, then taken as a whole or not at all. */
 export function Exchange() {
   return (
@@ -42,6 +48,18 @@ export function Exchange() {
             </a>{" "}
             (XLSX)
           </li>
+          {tables.map(([of, name, words]) => (
+            <li key={of}>
+              <a href={`/api/tables/${of}`} download={`dunvel-${of}.csv`}>
+                {name}
+              </a>{" "}
+              {words} (CSV), or{" "}
+              <a href={`/api/tables/${of}/workbook`} download={`dunvel-${of}.xlsx`}>
+                as a workbook
+              </a>{" "}
+              (XLSX)
+            </li>
+          ))}
           <li>
             <a href="/api/backup.json" download="dunvel-backup.json" onClick={noteBackup}>
               Everything

@@ -137,7 +137,7 @@ const nothing = (i: Import) => i.events + i.places + i.tracks + i.entries === 0;
 
 function summed(i: Import, what: string): string {
   const parts = [
-    i.entries ? `${i.entries} entries` : "",
+    i.entries ? (i.entries === 1 ? "an entry" : `${i.entries} entries`) : "",
     i.events ? `${i.events} events` : "",
     i.places ? `${i.places} places` : "",
     i.tracks ? (i.tracks === 1 ? "a track" : `${i.tracks} tracks`) : "",
@@ -162,6 +162,8 @@ function Preview({ found, how, onHow }: { found: Import; how: How; onHow: (how: 
         </p>
       )}
       {found.headers.length > 0 && <Read found={found} how={how} onHow={onHow} />}
+      <First found={found} how={how} onHow={onHow} />
+      {found.headers.length === 0 && found.unused.length > 0 && <p>Not used: {found.unused.join(", ")}.</p>}
       {found.refused.length > 0 && (
         <>
           <p>While there is a line that cannot be taken, none is:</p>
@@ -212,7 +214,7 @@ const twoWays: Record<Import["asks"][number]["about"], string> = {
 };
 const marks: Record<string, string> = { ",": "comma", ".": "point" };
 
-/** The first rows as they will be kept, and what can be read in another way. */
+/** What can be read in another way. */
 function Read({ found, how, onHow }: { found: Import; how: How; onHow: (how: How) => void }) {
   return (
     <>
@@ -256,6 +258,14 @@ function Read({ found, how, onHow }: { found: Import; how: How; onHow: (how: How
           ))}
         </select>
       </Row>
+    </>
+  );
+}
+
+/** What is told otherwise of what is here, and the first as they will be kept. */
+function First({ found, how, onHow }: { found: Import; how: How; onHow: (how: How) => void }) {
+  return (
+    <>
       {found.changed > 0 && (
         <Row
           id={fieldId("read-changes")}

@@ -1,0 +1,135 @@
+package exchange
+
+import (
+	"bufio"
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"github.com/xuri/excelize/v2"
+)
+
+// WriteRows writes rows of cells as a table (RFC 4180, UTF-8), the headers first. A cell that a
+// spreadsheet would take for a formula begins with an apostrophe.
+func WriteRows(w io.Writer, rows [][]string) error {
+	out := bufio.NewWriter(w)
+	for _, row := range rows {
+		record := make([]string, len(row))
+		for i, cell := range row {
+			record[i] = harmless(cell)
+		}
+		writeRecord(out, record)
+	}
+	if err := out.Flush(); err != nil {
+		return fmt.Errorf("exchange: %w", err)
+	}
+	return nil
+}
+
+// WriteBook writes rows of cells as a workbook (XLSX, ECMA-376) with one sheet, the headers first. A
+// cell that is a number stands as one.
+func WriteBook(w io.Writer, sheet string, rows [][]string) (err error) {
+	f := excelize.NewFile()
+	defer func() { err = errors.Join(err, f.Close()) }()
+	if err := f.SetSheetName("Sheet1", sheet); err != nil {
+		return fmt.Errorf("exchange: %w", err)
+	}
+	for line, row := range rows {
+		cells := make([]any, len(row))
+		for i, text := range row {
+			if v, ok := numeral(text); ok && line > 0 {
+				cells[i] = v
+			} else if text != "" {
+				cells[i] = text
+			}
+		}
+		if err := f.SetSheetRow(sheet, fmt.Sprintf("A%d", line+1), &cells); err != nil {
+			return fmt.Errorf("exchange: %w", err)
+		}
+	}
+	return f.Write(w)
+}
+
+// numeral is the number that a text is written as, and as nothing else: 007 and 1e5 are names.
+func numeral(text string) (float64, bool) {
+	v, err := strconv.ParseFloat(text, 64)
+	if strings.Contains(text, ".") {
+		text = strings.TrimSuffix(strings.TrimRight(text, "0"), ".")
+	}
+	return v, err == nil && strconv.FormatFloat(v, 'f', -1, 64) == text
+}
+
+// Row is a row of a table, with its line.
+type Row struct {
+	Line  int
+	Cells []string
+}
+
+// mostKept is how many rows of things that are kept are read at once.
+const mostKept = 10000
+
+// commaNumber is a number with a decimal comma, in a table that semicolons part.
+var commaNumber = regexp.MustCompile(`^[+-]?\d+,\d+$`)
+
+// ReadRows reads the rows of a table or a workbook that are not empty, the headers first; ok is false where
+// the first is not one that begins knows. Where semicolons part the cells a comma is that of decimals. The error is setup.Errors for the field
+// "text", or that of ctx.
+func ReadRows(ctx context.Context, text []byte, begins func(headers []string) bool) (rows []Row, ok bool, err error) {
+	s, err := openSheet(text)
+	if err != nil {
+		return nil, false, err
+	}
+	err = s.each(ctx, func(line int, row []string, _ float64) error {
+		r := Row{line, make([]string, len(row))}
+		empty := true
+		for i, cell := range row {
+			r.Cells[i] = strings.Clone(plain(strings.TrimSpace(cell)))
+			if s.comma == ';' && commaNumber.MatchString(r.Cells[i]) {
+				r.Cells[i] = strings.Replace(r.Cells[i], ",", ".", 1)
+			}
+			empty = empty && r.Cells[i] == ""
+		}
+		switch {
+		case empty:
+			return nil
+		case len(rows) == 0 && !begins(r.Cells):
+			return errEnough
+		case len(rows) > mostKept:
+			return faulty("it has more than %d rows.", mostKept)
+		}
+		rows = append(rows, r)
+		return nil
+	})
+	if errors.Is(err, errEnough) {
+		return nil, false, nil
+	}
+	return rows, err == nil && len(rows) > 0, err
+}
+
+// Day is a day that stands in a cell, in whatever order can be told; the error says that it cannot.
+func Day(text string) (string, error) {
+	m := moment{}
+	if order, either := ofDay(text); either {
+		return "", fmt.Errorf("“%s” can be read two ways; write 2026-05-12", text)
+	} else {
+		m.order = order
+	}
+	year, month, date, _, ok := m.day(text)
+	if !ok {
+		return "", fmt.Errorf("“%s” is not a day; write 2026-05-12", text)
+	}
+	return fmt.Sprintf("%04d-%02d-%02d", year, month, date), nil
+}
+
+// Clock is a time of the day that stands in a cell, to the minute; the error says that it is none.
+func Clock(text string) (string, error) {
+	hour, minute, _, _, ok := moment{}.clock(text)
+	if !ok || text == "" {
+		return "", fmt.Errorf("“%s” is not a time of the day; write 19:30", text)
+	}
+	return fmt.Sprintf("%02d:%02d", hour, minute), nil
+}

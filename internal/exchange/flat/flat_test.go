@@ -116,7 +116,7 @@ func setups() []setup.Setup {
 func TestSetupsComeBack(t *testing.T) {
 	comesBack(t, Setups(), setups())
 	// A spreadsheet with decimal commas saves three decimals as three.
-	rows := [][]string{{"setup", "depth under the rod (m)", "current at the surface (m/s)"}, {"n", "7,125", "0,1"}}
+	rows := [][]string{{"setup", "depth under the rod (m)", "current at the surface (m/s)", "bed"}, {"n", "7,125", "0,1", "mud"}}
 	var file bytes.Buffer
 	for _, row := range rows {
 		file.WriteString(strings.Join(row, ";") + "\n")

@@ -3,6 +3,7 @@ package api
 import (
 	"bytes"
 	"context"
+	"errors"
 	"io"
 	"strconv"
 	"strings"
@@ -84,11 +85,7 @@ func under(name string) *string { return new(`attachment; filename="` + name + `
 
 // ExportAll implements the contract.
 func (h Handlers) ExportAll(ctx context.Context, _ ExportAllRequestObject) (ExportAllResponseObject, error) {
-	all, err := h.does.Everything(ctx)
-	if err != nil {
-		return nil, err
-	}
-	return ExportAll200JSONResponse{Body: *all, Headers: ExportAll200ResponseHeaders{ContentDisposition: under("dunvel-backup.json")}}, nil
+	return backup{ctx, h.does.WriteEverything}, nil
 }
 
 // ImportFile implements the contract.
@@ -107,7 +104,7 @@ func (h Handlers) ImportFile(ctx context.Context, r ImportFileRequestObject) (Im
 // fileOf is the file of a request: as it is, or as a text within JSON.
 func fileOf(r ImportFileRequestObject) (service.File, error) {
 	if b := r.JSONBody; b != nil {
-		file := service.File{Kind: string(b.Kind), Text: []byte(b.Text), Take: b.Take}
+		file := service.File{Kind: string(b.Kind), Text: []byte(b.Text), Backup: strings.NewReader(b.Text), Take: b.Take}
 		if b.Columns != nil {
 			file.How.Columns = *b.Columns
 		}
@@ -142,11 +139,18 @@ func fileOf(r ImportFileRequestObject) (service.File, error) {
 		}
 	}
 	var err error
+	if file.Kind == service.BackupFile {
+		file.Backup, err = spooled(r.Body)
+		return file, err
+	}
 	file.Text, err = io.ReadAll(r.Body)
 	return file, err
 }
 
-func (h Handlers) takeIn(ctx context.Context, file service.File) (contract.Import, error) {
+func (h Handlers) takeIn(ctx context.Context, file service.File) (_ contract.Import, err error) {
+	if s, ok := file.Backup.(spool); ok {
+		defer func() { err = errors.Join(err, s.Close()) }()
+	}
 	report, err := h.does.TakeIn(ctx, file)
 	if err != nil {
 		return contract.Import{}, err

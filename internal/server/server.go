@@ -27,6 +27,7 @@ import (
 const (
 	maxBody          = 256 << 10
 	maxImport        = exchange.MostText
+	maxBackup        = 4 << 30
 	maxTextImport    = 20 << 20         // a file of 16 MB as a JSON text
 	readTime         = 30 * time.Second // for a request to come in whole
 	headerTime       = 5 * time.Second
@@ -110,14 +111,18 @@ func Serve(ctx context.Context, handler http.Handler, gate Gate, address string,
 // at once.
 func isEvents(c *echo.Context) bool { return c.Request().URL.Path == "/api/live/events" }
 
-// bodyLimit bounds bodies, those of imports less.
+// bodyLimit bounds bodies, those of imports less. A backup may take as long as it comes in.
 func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {
 	usual, files, texts := middleware.BodyLimit(maxBody)(next), middleware.BodyLimit(maxImport)(next), middleware.BodyLimit(maxTextImport)(next)
+	backups := middleware.BodyLimit(maxBackup)(next)
 	return func(c *echo.Context) error {
 		r := c.Request()
 		limited := usual
 		switch {
 		case r.URL.Path != "/api/imports":
+		case r.Header.Get("Content-Type") == "application/octet-stream" && r.URL.Query().Get("kind") == service.BackupFile:
+			r.Body = patient{r.Body, http.NewResponseController(c.Response())}
+			limited = backups
 		case r.Header.Get("Content-Type") == "application/octet-stream":
 			limited = files
 		default:
@@ -130,6 +135,19 @@ func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		return err
 	}
+}
+
+// patient is a body that may take as long as it goes on coming.
+type patient struct {
+	io.ReadCloser
+	connection *http.ResponseController
+}
+
+func (p patient) Read(into []byte) (int, error) {
+	if err := p.connection.SetReadDeadline(time.Now().Add(readTime)); err != nil && !errors.Is(err, http.ErrNotSupported) {
+		return 0, err
+	}
+	return p.ReadCloser.Read(into)
 }
 
 // head answers HEAD as GET; the server leaves the body out.

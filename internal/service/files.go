@@ -23,8 +23,9 @@ const (
 type File struct {
 	Kind    string
 	Text    []byte
-	How     exchange.How // a table is to be read
-	Changes bool         // rows that say something else of what is here already change it
+	Backup  io.ReadSeeker // of a backup, which may be larger than what is kept in memory
+	How     exchange.How  // a table is to be read
+	Changes bool          // rows that say something else of what is here already change it
 	Take    bool
 }
 
@@ -139,9 +140,9 @@ func (s *Service) Visits(ctx context.Context) (places []exchange.Visited, events
 	return places, events, nil
 }
 
-// Everything is all there is, to be kept elsewhere.
-func (s *Service) Everything(ctx context.Context) (*store.Backup, error) {
-	return s.store.Dump(ctx, s.now())
+// WriteEverything writes all there is, to be kept elsewhere.
+func (s *Service) WriteEverything(ctx context.Context, w io.Writer) error {
+	return s.store.Dump(ctx, w, s.now())
 }
 
 // Copies are the copies of the database, the latest first.

@@ -1,6 +1,7 @@
 package service
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -44,10 +45,10 @@ func FuzzBackup(f *testing.F) {
 	_, st := begin(f)
 	f.Fuzz(func(t *testing.T, text string) {
 		r := &Report{}
-		b := &backup{ctx: t.Context(), size: len(text), report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
-		err := b.head([]byte(text))
+		b := &backup{ctx: t.Context(), file: strings.NewReader(text), size: int64(len(text)), report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
+		err := b.head()
 		if err == nil {
-			err = b.read([]byte(text))
+			err = b.read()
 		}
 		var told setup.Errors
 		if err != nil && !errors.As(err, &told) {
@@ -67,7 +68,7 @@ func works(ctx context.Context, st *store.Store, text []byte) error {
 	out := errors.New("out again")
 	err := st.Write(ctx, func(t store.Tables) error {
 		err := t.Load(ctx, func(l *store.Loader) error {
-			return (&backup{ctx: ctx, size: len(text), report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}).read(text)
+			return (&backup{ctx: ctx, file: bytes.NewReader(text), size: int64(len(text)), report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}).read()
 		})
 		if err != nil {
 			return fmt.Errorf("taking: %w", err)

@@ -26,8 +26,8 @@ import (
 
 // Limits of a backup that is taken in.
 const (
-	mostEntries = 250_000 // and events
-	mostRefused = 100     // of which it is told what is wrong
+	mostEntries = 2_000_000 // and events
+	mostRefused = 100       // of which it is told what is wrong
 )
 
 // checks look at the body of an entry of each table as if it were typed.
@@ -62,11 +62,15 @@ func checked[T Valid](table string) func(string) (any, error) {
 // content or name is known, and so is an event by its key. Everything in it is looked at
 // as if it were typed.
 func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
-	b := &backup{ctx: progress.Part(ctx, 0, 0.5), size: len(f.Text), report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
-	if err := b.head(f.Text); err != nil {
+	size, err := f.Backup.Seek(0, io.SeekEnd)
+	if err != nil {
+		return fmt.Errorf("service: the backup: %w", err)
+	}
+	b := &backup{ctx: progress.Part(ctx, 0, 0.5), file: f.Backup, size: size, report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
+	if err := b.head(); err != nil {
 		return err
 	}
-	if err := b.read(f.Text); err != nil {
+	if err := b.read(); err != nil {
 		return err
 	}
 	switch {
@@ -80,8 +84,8 @@ func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
 	}
 	return s.store.Write(ctx, func(t store.Tables) error {
 		return t.Load(ctx, func(l *store.Loader) error {
-			again := &backup{ctx: progress.Part(ctx, 0.5, 1), size: len(f.Text), report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}
-			err := again.read(f.Text)
+			again := &backup{ctx: progress.Part(ctx, 0.5, 1), file: f.Backup, size: size, report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}
+			err := again.read()
 			r.Known = r.Entries + r.Events - l.Fresh
 			return err
 		})
@@ -95,7 +99,8 @@ type backup struct {
 	report *Report
 	into   *store.Loader // nil while it is looked at
 	count  int
-	size   int                 // bytes of the whole
+	file   io.ReadSeeker
+	size   int64               // bytes of the whole
 	trips  map[string]keptTrip // by their places on their shelf
 	items  map[int]int64       // ids by their places on their shelf, once they are put there
 }
@@ -106,8 +111,8 @@ type keptTrip struct {
 	own logbook.Trip
 }
 
-// head looks whether a text is a backup that can be read at all.
-func (b *backup) head(text []byte) error {
+// head looks whether the file is a backup that can be read at all.
+func (b *backup) head() error {
 	var version int
 	var format string
 	found := errors.New("both are there")
@@ -117,7 +122,7 @@ func (b *backup) head(text []byte) error {
 		}
 		return nil
 	}
-	err := members(b.ctx, text, map[string]func(*json.Decoder) error{
+	err := b.members(map[string]func(*json.Decoder) error{
 		"format":  func(in *json.Decoder) error { return errors.Join(in.Decode(&format), both()) },
 		"version": func(in *json.Decoder) error { return errors.Join(in.Decode(&version), both()) },
 	})
@@ -139,9 +144,9 @@ func (b *backup) head(text []byte) error {
 
 // read goes through the shelves and, as they belong to trips, after them through the
 // events, which usually stand there.
-func (b *backup) read(text []byte) error {
+func (b *backup) read() error {
 	shelved, early := false, false
-	err := members(b.ctx, text, map[string]func(*json.Decoder) error{
+	err := b.members(map[string]func(*json.Decoder) error{
 		"shelves": func(in *json.Decoder) error { shelved = true; return b.shelves(in) },
 		"events": func(in *json.Decoder) error {
 			if early = !shelved; early {
@@ -151,7 +156,7 @@ func (b *backup) read(text []byte) error {
 		},
 	})
 	if err == nil && early {
-		err = members(b.ctx, text, map[string]func(*json.Decoder) error{"events": b.events})
+		err = b.members(map[string]func(*json.Decoder) error{"events": b.events})
 	}
 	var syntax *json.SyntaxError
 	var kind *json.UnmarshalTypeError
@@ -291,16 +296,19 @@ func (b *backup) refuse(why string) error {
 }
 
 // members reads those members of an object that are asked for, and passes over the others.
-func members(ctx context.Context, text []byte, read map[string]func(*json.Decoder) error) error {
-	in := json.NewDecoder(bytes.NewReader(text))
+func (b *backup) members(read map[string]func(*json.Decoder) error) error {
+	if _, err := b.file.Seek(0, io.SeekStart); err != nil {
+		return fmt.Errorf("service: the backup: %w", err)
+	}
+	in := json.NewDecoder(b.file)
 	if err := object(in, func(name string) error {
-		if err := ctx.Err(); err != nil {
+		if err := b.ctx.Err(); err != nil {
 			return err
 		}
 		if do := read[name]; do != nil {
 			return do(in)
 		}
-		return skip(ctx, in)
+		return skip(b.ctx, in)
 	}); err != nil {
 		return err
 	}

@@ -1,26 +1,18 @@
 package store
 
 import (
+	"bufio"
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"slices"
 	"time"
 
 	"github.com/jmoiron/sqlx"
 )
-
-// Backup is everything there is, to be kept elsewhere and put back.
-type Backup struct {
-	Format  string                   `json:"format"` // BackupFormat
-	Version int                      `json:"version"`
-	Made    time.Time                `json:"made"`
-	Shelves map[string][]BackupRow   `json:"shelves"` // by table
-	Events  map[string][]BackupEvent `json:"events"`  // by the trip's place in its shelf
-
-	Unreadable []json.RawMessage `json:"unreadable,omitempty"` // the bodies of what could not be read; not taken in
-}
 
 // BackupRow is an entry of a shelf.
 type BackupRow struct {
@@ -50,67 +42,141 @@ const (
 // belong to them.
 var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "track", "preference", "trip"}
 
-// Dump returns everything that is there.
-func (s *Store) Dump(ctx context.Context, now time.Time) (*Backup, error) {
-	out := &Backup{Format: BackupFormat, Version: BackupVersion, Made: now.UTC(), Shelves: map[string][]BackupRow{}, Events: map[string][]BackupEvent{}}
-	return out, s.Read(ctx, func(t Tables) error { // one moment of all tables
-		items := map[int64]int{} // places on their shelf
-		for _, table := range shelves {
-			var rows []row
-			if err := t.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+table+" WHERE deleted IS NULL ORDER BY id"); err != nil {
-				return named(err)
+// Dump writes everything that is there as one JSON object, to be kept elsewhere and put back: the format
+// and its version, when it was made, the shelves by their tables, the events by the place of their trip
+// on its shelf, and the bodies of what could not be read, which is not taken in. It goes row by row.
+func (s *Store) Dump(ctx context.Context, w io.Writer, now time.Time) error {
+	out := bufio.NewWriter(w)
+	d := dumping{out: out, items: map[int64]int{}}
+	d.put(`{"format":%q,"version":%d,"made":%q,"shelves":{`, BackupFormat, BackupVersion, now.UTC().Format(time.RFC3339Nano))
+	err := s.Read(ctx, func(t Tables) error { // one moment of all tables
+		for i, table := range shelves {
+			d.put(`%s%q:`, comma(i), table)
+			if err := d.shelf(ctx, t, table); err != nil {
+				return err
 			}
-			list := make([]BackupRow, 0, len(rows))
-			for _, r := range rows {
-				created, updated, err := r.times()
-				if reads(table, r) != nil || err != nil {
-					out.Unreadable = append(out.Unreadable, json.RawMessage(r.Body))
-					continue
-				}
-				switch table {
-				case "item":
-					items[r.ID] = len(list)
-				case "trip":
-					events, err := t.dumpEvents(ctx, out, r.ID, items)
-					if err != nil {
-						return err
-					}
-					out.Events[fmt.Sprint(len(list))] = events
-				}
-				list = append(list, BackupRow{r.Name, json.RawMessage(r.Body), created, updated})
-			}
-			out.Shelves[table] = list
 		}
+		d.put(`},"events":{`)
+		for i, trip := range d.trips {
+			d.put(`%s"%d":`, comma(i), i)
+			if err := d.events(ctx, t, trip); err != nil {
+				return err
+			}
+		}
+		d.put(`}`)
 		return nil
 	})
+	if err != nil {
+		return err
+	}
+	if len(d.unreadable) > 0 {
+		d.put(`,"unreadable":`)
+		d.json(d.unreadable)
+	}
+	d.put("}\n")
+	if err := cmp.Or(d.failed, out.Flush()); err != nil {
+		return fmt.Errorf("store: %w", err)
+	}
+	return nil
 }
 
-// dumpEvents are the events of a trip; those that cannot be read are put with what cannot.
-func (t Tables) dumpEvents(ctx context.Context, into *Backup, trip int64, items map[int64]int) ([]BackupEvent, error) {
-	var events []struct {
+// comma parts what is not the first.
+func comma(i int) string {
+	if i == 0 {
+		return ""
+	}
+	return ","
+}
+
+// dumping is a backup that is written. What goes wrong with the file is told at the end.
+type dumping struct {
+	out        *bufio.Writer
+	items      map[int64]int // places on their shelf
+	trips      []int64       // by their places
+	unreadable []json.RawMessage
+	failed     error
+}
+
+func (d *dumping) put(format string, args ...any) { _, _ = fmt.Fprintf(d.out, format, args...) }
+
+// json writes a value; one that is none of JSON is told at the end.
+func (d *dumping) json(v any) {
+	text, err := json.Marshal(v)
+	d.failed = cmp.Or(d.failed, err)
+	_, _ = d.out.Write(text)
+}
+
+// shelf writes the entries of a table that can be read.
+func (d *dumping) shelf(ctx context.Context, t Tables, table string) error {
+	n := 0
+	d.put("[")
+	err := each(ctx, t.db, "SELECT "+columns+" FROM "+table+" WHERE deleted IS NULL ORDER BY id", nil, func(r row) {
+		created, updated, err := r.times()
+		if reads(table, r) != nil || err != nil {
+			d.unreadable = append(d.unreadable, json.RawMessage(r.Body))
+			return
+		}
+		switch table {
+		case "item":
+			d.items[r.ID] = n
+		case "trip":
+			d.trips = append(d.trips, r.ID)
+		}
+		d.put("%s", comma(n))
+		d.json(BackupRow{r.Name, json.RawMessage(r.Body), created, updated})
+		n++
+	})
+	d.put("]")
+	return err
+}
+
+// events writes those of a trip that can be read.
+func (d *dumping) events(ctx context.Context, t Tables, trip int64) error {
+	n := 0
+	d.put("[")
+	query := "SELECT key, time, kind, coalesce(spent, 0) AS spent, body FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id"
+	err := each(ctx, t.db, query, []any{trip}, func(e struct {
 		Key   string `db:"key"`
 		Time  string `db:"time"`
 		Kind  string `db:"kind"`
 		Spent int64  `db:"spent"`
 		Body  string `db:"body"`
-	}
-	if err := t.db.SelectContext(ctx, &events, "SELECT key, time, kind, coalesce(spent, 0) AS spent, body FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", trip); err != nil {
-		return nil, named(err)
-	}
-	out := make([]BackupEvent, 0, len(events))
-	for _, e := range events {
+	}) {
 		var at Time
 		if err := errors.Join(at.Scan(e.Time), Decode("event", e.Body, blanks["event"]())); err != nil {
-			into.Unreadable = append(into.Unreadable, json.RawMessage(e.Body))
-			continue
+			d.unreadable = append(d.unreadable, json.RawMessage(e.Body))
+			return
 		}
 		kept := BackupEvent{Key: e.Key, Time: at.Time, Kind: e.Kind, Body: json.RawMessage(e.Body)}
-		if place, there := items[e.Spent]; there {
+		if place, there := d.items[e.Spent]; there {
 			kept.Spent = &place
 		}
-		out = append(out, kept)
+		d.put("%s", comma(n))
+		d.json(kept)
+		n++
+	})
+	d.put("]")
+	return err
+}
+
+// each gives the rows of a query to do, one after another.
+func each[T any](ctx context.Context, db source, query string, args []any, do func(T)) error {
+	rows, err := db.QueryxContext(ctx, query, args...)
+	if err != nil {
+		return named(err)
 	}
-	return out, nil
+	defer func() { _ = rows.Close() }()
+	for rows.Next() {
+		var one T
+		if err := rows.StructScan(&one); err != nil {
+			return fmt.Errorf("store: %w", err)
+		}
+		do(one)
+	}
+	if err := rows.Err(); err != nil {
+		return named(err)
+	}
+	return nil
 }
 
 // Loader puts the rows of a backup into what is there: an entry that was made at the same

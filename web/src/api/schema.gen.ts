@@ -1444,7 +1444,7 @@ export interface paths {
         put?: never;
         /**
          * What a file holds, and taking it: all of it or nothing, and twice is once
-         * @description The file is sent as it is, with what is to become of it in the address. As a text within JSON it is read too, up to 16 MB; that is deprecated.
+         * @description The file is sent as it is, with what is to become of it in the address: up to 48 MB, and a backup up to 4 GB. As a text within JSON it is read too, up to 16 MB; that is deprecated.
          */
         post: operations["importFile"];
         delete?: never;

@@ -10,7 +10,7 @@ import { Working } from "../../parts/Working";
 type Kind = "log" | "places" | "backup";
 type Import = components["schemas"]["Import"];
 
-const most = 48 * 1024 * 1024; // as the server reads
+const most = 48 * 1024 * 1024; // as the server reads of anything but a backup
 
 const kindOf = (name: string): Kind =>
   /\.gpx$/i.test(name) ? "places" : /\.json$/i.test(name) ? "backup" : "log";
@@ -72,7 +72,7 @@ export function Take() {
     setHow(asItIs);
     setFile(undefined);
     if (!chosen) return;
-    if (chosen.size > most) {
+    if (kindOf(chosen.name) !== "backup" && chosen.size > most) {
       setTooLarge(`“${chosen.name}” has ${Math.ceil(chosen.size / 1024 / 1024)} MB; at most 48 are read.`);
       return;
     }

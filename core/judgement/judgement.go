@@ -119,8 +119,17 @@ var (
 	SpotShare     = Value{0.5, "1", 0, "share of what a current may be off by that a place keeps from trip to trip; the rest is the day's"}
 	KnotCasts     = Value{80, "1", 0.5, "casts after which a knot is to be tied anew"}
 	KnotRubs      = Value{5, "1", 0.5, "fish and snags that wear it as much"}
+	LineTrim      = Value{150, "1", 0.5, "casts over which the first metres of a line wear so that they are to be cut off"}
+	LineCasts     = Value{2500, "1", 0.5, "casts after which a line is to be renewed"}
 	CastLongest   = Value{600, "s", 0, "a cast that was not followed by another was in the water no longer"}
 )
+
+// LineDays is how long a line may be on a reel, days.
+var LineDays = map[string]Value{
+	"braid":        {1095, "d", 0.4, "it frays rather than ages"},
+	"fluorocarbon": {730, "d", 0.4, "it takes a set, and hardly ages"},
+	"nylon":        {365, "d", 0.4, "light and water make it brittle"},
+}
 
 // Practice: see package practice.
 var (

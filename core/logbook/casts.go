@@ -57,6 +57,9 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 	return casts, loose
 }
 
+// IsOfLine tells whether an event is care of the line on a reel.
+func (e Event) IsOfLine() bool { return e.Kind == Trimmed || e.Kind == Renewed }
+
 // IsTake tells whether an event is a fish at the bait.
 func (e Event) IsTake() bool { return slices.Contains(Takes, e.Kind) }
 

@@ -117,13 +117,15 @@ const (
 	Lost       = "head lost"
 	Torn       = "bait torn"
 	Retie      = "retie"
-	Changed    = "changed"    // head, bait or retrieve of a rod: State
-	Conditions = "conditions" // of the water, for all rods: State
+	Trimmed    = "line trimmed" // its worn end was cut off
+	Renewed    = "line renewed" // another is on the reel
+	Changed    = "changed"      // head, bait or retrieve of a rod: State
+	Conditions = "conditions"   // of the water, for all rods: State
 	Note       = "note"
 )
 
 // Kinds are all of them.
-var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Retie, Changed, Conditions, Note}
+var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Retie, Trimmed, Renewed, Changed, Conditions, Note}
 
 // Takes are the kinds that are a fish at the bait.
 var Takes = []string{Bite, Short, Fish, Dropped}
@@ -357,7 +359,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 		fail(&errs, "time", "Time: give a day and a time.")
 	case e.Time.Before(t.Start.Add(-slack)):
 		fail(&errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))
-	case t.End != nil && e.Time.After(t.End.Add(slack)):
+	case t.End != nil && e.Time.After(t.End.Add(slack)) && !e.IsOfLine(): // a line is cared for at home
 		fail(&errs, "time", "Time: %s is after the trip's end, %s.", clock(e.Time), clock(*t.End))
 	}
 	number := func(field string, f setup.Field, value float64) {

@@ -293,3 +293,15 @@ func TestAboard(t *testing.T) {
 		}
 	}
 }
+
+// A line is cared for at home, long after a trip; what happens to a bait is not.
+func TestLineAfterTheTrip(t *testing.T) {
+	trip, end := outing(), after(6*3600)
+	trip.End = &end
+	for kind, fine := range map[string]bool{Trimmed: true, Renewed: true, Retie: false, Bite: false} {
+		e := Event{Key: "key-00001", Time: end.AddDate(0, 1, 0), Kind: kind}
+		if err := e.Validate(trip, nil); (err == nil) != fine {
+			t.Errorf("%s: %v", kind, err)
+		}
+	}
+}

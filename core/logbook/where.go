@@ -113,7 +113,9 @@ func (s State) Ways(ctx context.Context) (*Ways, error) {
 
 // Needs tells whether an event is placed by the ways of its cast: the others happen to
 // what is tied on, wherever it is.
-func (e Event) Needs() bool { return e.Kind != Retie && e.Kind != Note && e.State == nil }
+func (e Event) Needs() bool {
+	return e.Kind != Retie && e.Kind != Note && e.State == nil && !e.IsOfLine()
+}
 
 // Of is an event with what it happened to, in a state of its rod.
 func (e Event) Of(s State) Event {

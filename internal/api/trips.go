@@ -145,3 +145,13 @@ func (h Handlers) Prefer(ctx context.Context, r PreferRequestObject) (PreferResp
 	own, err := h.does.Prefer(ctx, *r.Body)
 	return Prefer200JSONResponse(own), err
 }
+
+// Lines implements the contract.
+func (h Handlers) Lines(ctx context.Context, r LinesRequestObject) (LinesResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	lines, err := h.does.Lines(ctx, choice)
+	return Lines200JSONResponse(lines), err
+}

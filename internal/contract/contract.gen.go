@@ -877,6 +877,9 @@ type LeadQuestion struct {
 // Lesson defines model for Lesson.
 type Lesson = lessons.Lesson
 
+// LineAge How long the line of a rod is on its reel, and what it has seen since
+type LineAge = lessons.LineAge
+
 // LiveFix defines model for LiveFix.
 type LiveFix = boat.Fix
 
@@ -1611,6 +1614,12 @@ type LearnParams struct {
 	Progress *Progress `form:"progress,omitempty" json:"progress,omitempty"`
 }
 
+// LinesJSONBody defines parameters for Lines.
+type LinesJSONBody struct {
+	// Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit
+	Units *Units `json:"units,omitempty"`
+}
+
 // MeasureJSONBody defines parameters for Measure.
 type MeasureJSONBody struct {
 	// Question As it was typed; what a way does not need stays empty
@@ -1774,6 +1783,9 @@ type LeadJSONRequestBody = LeadQuestion
 
 // LearnJSONRequestBody defines body for Learn for application/json ContentType.
 type LearnJSONRequestBody LearnJSONBody
+
+// LinesJSONRequestBody defines body for Lines for application/json ContentType.
+type LinesJSONRequestBody LinesJSONBody
 
 // FollowJSONRequestBody defines body for Follow for application/json ContentType.
 type FollowJSONRequestBody = AboardQuestion

@@ -166,7 +166,7 @@ var called = map[string]string{
 	"lost": logbook.Dropped, "dropped": logbook.Dropped, "lost fish": logbook.Dropped, "hooked and lost": logbook.Dropped,
 	"hit": logbook.Bite, "take": logbook.Bite, "missed": logbook.Bite, "missed bite": logbook.Bite, "strike": logbook.Bite, "tap": logbook.Short,
 	"cast": logbook.Splash, "lure lost": logbook.Lost, "jig lost": logbook.Lost, "lost jig": logbook.Lost, "lost lure": logbook.Lost, "snagged": logbook.Freed, "snag": logbook.Freed,
-	"bed": logbook.Bottom, "bed lost": logbook.Off, "comment": logbook.Note, "retied": logbook.Retie, "seen": logbook.Seen,
+	"bed": logbook.Bottom, "bed lost": logbook.Off, "comment": logbook.Note, "retied": logbook.Retie, "trimmed": logbook.Trimmed, "new line": logbook.Renewed, "seen": logbook.Seen,
 }
 
 // kindOf is what happened in a row: as it says, or where it does not by the fish that it tells of.

@@ -34,6 +34,24 @@ func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*
 	return lessons.Learn(progress.Part(ctx, readShare, 1), logs, func(w logbook.With) float64 { return box.Cost(items, w.Mass, w.Shape, w.Material) }, choice)
 }
 
+// Lines are the lines on the reels, with how old they are and what they have seen.
+func (s *Service) Lines(ctx context.Context, choice units.Choice) (out []lessons.LineAge, err error) {
+	if err := choice.Validate(); err != nil {
+		return nil, err
+	}
+	return out, s.store.Read(ctx, func(t store.Tables) error {
+		logs, err := logsOf(ctx, t, nil)
+		if err != nil {
+			return err
+		}
+		kept, err := t.Trips.List(ctx)
+		if err == nil {
+			out = lessons.Lines(logs, func(at int) int64 { return kept[at].ID }, s.now(), choice)
+		}
+		return err
+	})
+}
+
 // readShare is the share of learning that reading the log takes.
 const readShare = 0.5
 

@@ -32,3 +32,15 @@ func TestPreferencesTravel(t *testing.T) {
 	p.until(`JSON.parse(localStorage.getItem("dunvel.units") ?? "{}").mass === "oz"`)
 	p.says(".answer h1", " oz")
 }
+
+// The lines on the reels are told with what they have seen; one that is trimmed is so at once, with a way back.
+func TestLinesOnTheReels(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/log?part=teaches")
+	p.says("[aria-label='Lines on the reels']", "casts and 0 reties since it was logged first")
+	p.click("Trimmed now")
+	p.says(".MuiSnackbar-root", ": its line is trimmed.")
+	p.says("[aria-label='Lines on the reels']", "; 0 casts since it was trimmed.")
+	p.click("Undo")
+	p.until(`!document.querySelector("[aria-label='Lines on the reels']").innerText.includes("trimmed.")`)
+}

@@ -20,16 +20,17 @@ import (
 
 // Lesson is what the log teaches.
 type Lesson struct {
-	Totals  Totals   `json:"totals"`
-	Claims  []Claim  `json:"claims"` // the surest first
-	Words   string   `json:"words"`  // where nothing is claimed, why
-	Groups  []Group  `json:"groups"` // bites against casts, by what was fished
-	Landed  []Group  `json:"landed"` // fish landed against those hooked: Casts are those hooked, Takes those landed
-	Asked   []Answer `json:"asked"`  // to what was asked beforehand
-	Depths  []Bin    `json:"depths"` // bites on the fall, by depth
-	Least   []string `json:"least"`  // what was tried least
-	Worn    string   `json:"worn"`   // that a knot or a leader has seen much since it was tied, in words; of one trip
-	Next    string   `json:"next"`   // what to try now, where nothing has taken for a while; of one trip
+	Totals Totals   `json:"totals"`
+	Claims []Claim  `json:"claims"` // the surest first
+	Words  string   `json:"words"`  // where nothing is claimed, why
+	Groups []Group  `json:"groups"` // bites against casts, by what was fished
+	Landed []Group  `json:"landed"` // fish landed against those hooked: Casts are those hooked, Takes those landed
+	Asked  []Answer `json:"asked"`  // to what was asked beforehand
+	Depths []Bin    `json:"depths"` // bites on the fall, by depth
+	Least  []string `json:"least"`  // what was tried least
+
+	Worn    string   `json:"worn"` // that a knot or a leader has seen much since it was tied, in words; of one trip
+	Next    string   `json:"next"` // what to try now, where nothing has taken for a while; of one trip
 	Losses  Losses   `json:"losses"`
 	Bottoms []Bottom `json:"bottoms"` // predictions against what happened
 }

@@ -1288,6 +1288,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The lines on the reels, with how old they are and what they have seen, those that were fished last first */
+        post: operations["lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/preferences": {
         parameters: {
             query?: never;
@@ -4107,7 +4124,7 @@ export interface components {
             /** Format: date-time */
             time: string;
             /** @enum {string} */
-            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
+            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "line trimmed" | "line renewed" | "changed" | "conditions" | "note";
             rod: number;
             /** @enum {string} */
             phase?: "fall" | "bottom" | "working" | "coming back" | "";
@@ -4215,6 +4232,32 @@ export interface components {
             overdue: number;
             /** @description Light, moon and tide then, where events are listed; empty where none of it is known */
             sky?: string;
+        };
+        /** @description How long the line of a rod is on its reel, and what it has seen since */
+        LineAge: {
+            rod: string;
+            line: string;
+            /**
+             * Format: date-time
+             * @description When it was renewed
+             */
+            on: string | null;
+            /** @description Since then, or since it was logged first */
+            days: number;
+            casts: number;
+            reties: number;
+            /** @description Casts since it was renewed or trimmed */
+            since: number;
+            words: string;
+            /** @description What is to be done with it */
+            due: string;
+            /**
+             * Format: int64
+             * @description The last that it was fished on
+             */
+            trip: number;
+            /** @description Which of its rods, from 0 */
+            number: number;
         };
         OwnHand: {
             rows: {
@@ -4796,7 +4839,7 @@ export interface components {
                 y: number;
                 key: string;
                 /** @enum {string} */
-                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "changed" | "conditions" | "note";
+                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "line trimmed" | "line renewed" | "changed" | "conditions" | "note";
                 /** Format: date-time */
                 time: string;
             }[];
@@ -7458,6 +7501,36 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    units?: components["schemas"]["Units"];
+                };
+            };
+        };
+        responses: {
+            /** @description The lines */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineAge"][];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

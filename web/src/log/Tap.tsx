@@ -32,6 +32,7 @@ const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "head lost", label: "Head lost" },
   { kind: "bait torn", label: "Bait torn" },
   { kind: "retie", label: "Retied" },
+  { kind: "line trimmed", label: "Line trimmed" },
 ];
 
 /** The log for wet hands: one tap for whatever happens, with a way back. */

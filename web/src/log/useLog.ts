@@ -63,6 +63,16 @@ export function useLesson(trip: number | undefined) {
   return useAsked<Lesson>("/lessons", { trip, units }, true, { staleTime: 0 });
 }
 
+/** The lines on the reels, with how old they are. */
+export function useLines(wanted: boolean) {
+  const { units } = useUnits();
+  return useQuery({
+    queryKey: ["lines", units],
+    queryFn: ({ signal }) => take(client.POST("/lines", { body: { units }, signal })),
+    enabled: wanted,
+  });
+}
+
 /** What can be done with trips and events that are kept. */
 export function useLogActions() {
   const queries = useQueryClient();

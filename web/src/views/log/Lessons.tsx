@@ -7,6 +7,7 @@ import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
 import { onTheWall } from "../../parts/when";
 import { percent } from "../../units/numbers";
+import { Lines } from "./Lines";
 import { OwnHand } from "./OwnHand";
 
 type Ask = (of: string, label: string) => void;
@@ -101,6 +102,7 @@ export function Lessons({ trip }: { trip: number | undefined }) {
         </section>
       )}
       {trip === undefined && lesson.totals.casts > 0 && <OwnHand />}
+      {trip === undefined && <Lines />}
       <Losses of={lesson.losses} />
       <Bottoms of={lesson.bottoms} />
     </div>

@@ -80,7 +80,7 @@ export default function LogView() {
       {shown === "teaches" && <Lessons trip={trip?.id} />}
       {trip && shown === "about" && <About key={trip.version} trip={trip} setup={setup} />}
       {!trip && shown === "trips" && (
-        <Reminder trips={trips?.filter((t) => t.id > 0).length ?? 0} onShow={() => setPart("exchange")} />
+        <Reminder trips={trips?.filter((t) => t.id > 0).length ?? 0} onShow={setPart} />
       )}
       {!trip && shown === "trips" && (
         <Trips

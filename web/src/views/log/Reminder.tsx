@@ -1,4 +1,5 @@
 import { keepAs, keptAs } from "../../log/kept";
+import { useLines } from "../../log/useLog";
 
 const name = "dunvel.backup.left";
 const usual = 30; // days
@@ -6,20 +7,40 @@ const usual = 30; // days
 /** Notes that everything has left this machine. */
 export const noteBackup = () => keepAs(name, { at: Date.now() });
 
-/** A quiet line where nothing has left this machine for a month: a disk that breaks takes the log along. */
-export function Reminder({ trips, onShow }: { trips: number; onShow: () => void }) {
+/** Quiet lines on what is due: a backup, as a disk that breaks takes the log along, and lines to trim or renew. */
+export function Reminder({
+  trips,
+  onShow,
+}: {
+  trips: number;
+  onShow: (part: "exchange" | "teaches") => void;
+}) {
+  const { data: lines } = useLines(trips > 0);
+  if (trips === 0) return null;
+  const due = (lines ?? []).filter((l) => l.due);
   const left = keptAs<{ at: number }>(name)?.at;
   const days = left === undefined ? Number.POSITIVE_INFINITY : (Date.now() - left) / 86_400_000;
-  if (trips === 0 || days < usual) return null;
   return (
-    <p className="aside">
-      {left === undefined
-        ? "No backup has left this machine yet."
-        : `The last backup left this machine ${Math.floor(days)} days ago.`}{" "}
-      <button type="button" className="link" onClick={onShow}>
-        In, out and copies
-      </button>{" "}
-      has “Everything”.
-    </p>
+    <>
+      {due.map((l) => (
+        <p key={`${l.rod} ${l.line}`} className="aside">
+          {l.rod}, {l.line}: {l.due}{" "}
+          <button type="button" className="link" onClick={() => onShow("teaches")}>
+            Lines on the reels
+          </button>
+        </p>
+      ))}
+      {days >= usual && (
+        <p className="aside">
+          {left === undefined
+            ? "No backup has left this machine yet."
+            : `The last backup left this machine ${Math.floor(days)} days ago.`}{" "}
+          <button type="button" className="link" onClick={() => onShow("exchange")}>
+            In, out and copies
+          </button>{" "}
+          has “Everything”.
+        </p>
+      )}
+    </>
   );
 }

@@ -12,6 +12,8 @@ const right = 12;
 const top = 26;
 const bottom = 24;
 
+const changes = ["changed", "conditions", "retie", "line trimmed", "line renewed"];
+
 /** A trip as a strip of its casts: the way down of each, what was had and lost at which depth, and what was changed. */
 export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] }) {
   const { show } = useUnits();
@@ -66,7 +68,7 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
               const to = touch?.event.kind === "bottom" ? at(touch.event) : at(e);
               return <path key={id} d={`M${at(e)} ${top}L${to} ${z(down)}`} className="strip-cast" />;
             }
-            if (e.kind === "changed" || e.kind === "conditions" || e.kind === "retie")
+            if (changes.includes(e.kind))
               return (
                 <a key={id} href={`#event-${id}`} aria-label={`${kindOf(e)} at ${atTime(e.time)}`}>
                   <path d={`M${at(e)} ${top - 16}V${z(deepest)}`} className="strip-change" />

@@ -98,6 +98,8 @@ const kinds = among({
   "head lost": true,
   "bait torn": true,
   retie: true,
+  "line trimmed": true,
+  "line renewed": true,
   changed: false,
   conditions: false,
   note: true,

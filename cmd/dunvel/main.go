@@ -65,6 +65,7 @@ type demoCmd struct{ where }
 
 type adviseCmd struct {
 	Units map[string]string `help:"Units of the answer's sentences, such as mass=oz;depth=ft." placeholder:"KEY=UNIT;..."`
+	Words bool              `help:"Print the sentences that a person reads, and not the whole answer."`
 	With  string            `help:"Database whose drop tests, log and box are gone by, as the server does; none if left out." type:"existingfile" placeholder:"FILE"`
 }
 
@@ -103,6 +104,9 @@ func (a adviseCmd) Run(ctx context.Context) (err error) {
 		}
 		defer func() { err = errors.Join(err, st.Close()) }()
 		desk = service.New(st, time.Now).Desk
+	}
+	if a.Words {
+		return exchange.AdviseInWords(ctx, os.Stdin, os.Stdout, a.Units, desk.Answer)
 	}
 	return exchange.Advise(ctx, os.Stdin, os.Stdout, a.Units, desk.Answer)
 }

@@ -70,16 +70,16 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 		if !ok {
 			return nil, &Error{part, "has no colon; write when, a colon and the head, such as “to 3 m: 3.5 g”"}
 		}
-		mass, _, err := units.Parse(weight, units.Mass, choice.Unit("mass"))
+		mass, err := massOf(weight, choice)
 		if err != nil {
-			return nil, &Error{part, "has no weight that can be read: " + err.Error()}
+			return nil, &Error{part, err.Error()}
 		}
 		if !(mass > 0 && mass <= 0.5) {
 			return nil, &Error{part, fmt.Sprintf("gives a head of %s; it must be above 0 and at most %s", choice.Show("mass", mass), choice.Show("mass", 0.5))}
 		}
 		rule := Rule{Text: part, Mass: mass}
 		bounds := deepest
-		for _, one := range orWord().Split(strings.ToLower(when), -1) {
+		for _, one := range orWord().Split(boundAfter(strings.ToLower(when)), -1) {
 			c := condition{everything, everything, everything}
 			for _, word := range andWord().Split(strings.TrimSpace(one), -1) {
 				if err := c.read(strings.TrimSpace(word), bounds, choice); err != nil {
@@ -99,7 +99,29 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 	return out, nil
 }
 
+// massOf is the head of a rule, kg.
+func massOf(weight string, choice units.Choice) (float64, error) {
+	bare := choice.Unit("mass")
+	mass, _, err := units.Parse(weight, units.Mass, bare)
+	if err == nil {
+		return mass, nil
+	}
+	if two, second := units.ParseTyped(weight, units.Mass, bare, 0); second == nil && two.IsRange() {
+		return 0, fmt.Errorf("gives two weights, %s to %s; write the one that you would tie on", choice.Show("mass", two.Low), choice.Show("mass", two.High))
+	}
+	return 0, fmt.Errorf("has no weight that can be read: %w", err)
+}
+
+// boundAfter is what is said with its bounds before what they bound: “8 ft or less” is “to 8 ft”.
+func boundAfter(when string) string {
+	when = orLess().ReplaceAllString(when, "to $1")
+	return orMore().ReplaceAllString(when, "over $1")
+}
+
 var (
+	orLess  = units.Pattern(`(\d[^,]*?)\s+or\s+(?:less|under|shallower|below)\b`)
+	orMore  = units.Pattern(`(\d[^,]*?)\s+or\s+(?:more|over|deeper|above)\b`)
+	inWords = units.Pattern(`^(\w+)\s+(wind|breeze|current|flow|run|tide)$`)
 	orWord  = units.Pattern(`\s+or\s+`)
 	andWord = units.Pattern(`\s*,\s*|\s+and\s+`)
 	between = units.Pattern(`^(?:from\s+)?(.+?)\s*(?:to|–|-)\s*(\d.*)$`)
@@ -132,6 +154,12 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 		return nil
 	case "else", "otherwise", "always":
 		return nil
+	}
+	if m := inWords().FindStringSubmatch(word); m != nil {
+		if at, ok := strengthOf(m[1], m[2]); ok {
+			*map[bool]*span{true: &c.wind, false: &c.flow}[m[2] == "wind" || m[2] == "breeze"] = at
+			return nil
+		}
 	}
 	kind, measure, at := "depth", "depth", &c.depth
 	if m := about().FindStringSubmatch(word); m != nil {
@@ -185,7 +213,28 @@ func (c *condition) read(word string, deepest float64, choice units.Choice) erro
 		*at = span{from, to}
 		return nil
 	}
-	return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, wind over 5 m/s, current over 0.5 kn, otherwise", word)
+	return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, strong wind, slow current, wind over 5 m/s, current over 0.5 kn, otherwise", word)
+}
+
+// alike are words for strengths beside those of the catalogue.
+var alike = map[string]string{"big": "strong", "heavy": "strong", "stiff": "fresh", "weak": "slow", "gentle": "light", "little": "light", "fast": "hard", "some": "moderate"}
+
+// strengthOf is what a word such as strong says of a wind or a current: half way to the words beside it, and
+// of the strong ones all that is more.
+func strengthOf(word, of string) (span, bool) {
+	words := catalogue.CurrentWords
+	if of == "wind" || of == "breeze" {
+		words = catalogue.WindWords
+	}
+	i := slices.IndexFunc(words, func(w catalogue.Word) bool { return w.Name == word || w.Name == alike[word] })
+	if i <= 0 {
+		return span{}, false
+	}
+	out := span{(words[i-1].Speed.Number + words[i].Speed.Number) / 2, math.Inf(1)}
+	if words[i].Name != "strong" && i+1 < len(words) {
+		out.To = (words[i].Speed.Number + words[i+1].Speed.Number) / 2
+	}
+	return out, true
 }
 
 var digitsOnly = units.Pattern(`^[\d.,\s/]+$`)

@@ -66,6 +66,25 @@ func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (Ge
 	return GetPairing200JSONResponse(out), nil
 }
 
+// mostScanned is how long an address is that a phone still reads off a screen.
+const mostScanned = 1200
+
+// Links implements the contract.
+func (h Handlers) Links(_ context.Context, r LinksRequestObject) (LinksResponseObject, error) {
+	out := Links200JSONResponse{}
+	for _, base := range h.reached.Bases() {
+		link := contract.PageLink{Address: base + r.Body.Path, Square: []string{}}
+		if len(link.Address) <= mostScanned {
+			var err error
+			if link.Square, err = square(link.Address); err != nil {
+				return nil, err
+			}
+		}
+		out = append(out, link)
+	}
+	return out, nil
+}
+
 // square is an address as a QR code, a row for each of its rows and a sign for each cell; nothing
 // for no address.
 func square(address string) ([]string, error) {

@@ -975,6 +975,14 @@ type OwnFactor = lessons.Own
 // OwnHand defines model for OwnHand.
 type OwnHand = lessons.Hand
 
+// PageLink defines model for PageLink.
+type PageLink struct {
+	Address string `json:"address"`
+
+	// Square The same as a QR code, a row of 0 and 1 for each of its rows; none where it is too long for one
+	Square []string `json:"square"`
+}
+
 // Pairing defines model for Pairing.
 type Pairing struct {
 	// Addresses None where this server answers to its machine alone
@@ -1620,6 +1628,12 @@ type LinesJSONBody struct {
 	Units *Units `json:"units,omitempty"`
 }
 
+// LinksJSONBody defines parameters for Links.
+type LinksJSONBody struct {
+	// Path Of the page, with what follows the question mark
+	Path string `json:"path"`
+}
+
 // MeasureJSONBody defines parameters for Measure.
 type MeasureJSONBody struct {
 	// Question As it was typed; what a way does not need stays empty
@@ -1786,6 +1800,9 @@ type LearnJSONRequestBody LearnJSONBody
 
 // LinesJSONRequestBody defines body for Lines for application/json ContentType.
 type LinesJSONRequestBody LinesJSONBody
+
+// LinksJSONRequestBody defines body for Links for application/json ContentType.
+type LinksJSONRequestBody LinksJSONBody
 
 // FollowJSONRequestBody defines body for Follow for application/json ContentType.
 type FollowJSONRequestBody = AboardQuestion

@@ -7,6 +7,8 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
+	"strings"
 
 	"dunvel/core/advice"
 	"dunvel/core/setup"
@@ -23,24 +25,47 @@ type Solver func(context.Context, setup.Setup, units.Choice) (*advice.Answer, er
 // as the API gives it. What the setup leaves out is as in setup.Default. Errors tell
 // what cannot be read, or are those of solve; nothing is written then.
 func Advise(ctx context.Context, r io.Reader, w io.Writer, choice units.Choice, solve Solver) error {
-	text, err := io.ReadAll(io.LimitReader(r, maxSetup+1))
-	switch {
-	case err != nil:
-		return fmt.Errorf("the input cannot be read: %w", err)
-	case len(text) > maxSetup:
-		return fmt.Errorf("the input is more than a setup: over %d MB", maxSetup>>20)
-	case len(bytes.TrimSpace(text)) == 0:
-		return errors.New("there is no setup: give one as JSON on standard input, such as {}")
-	}
-	s, err := setup.Decode(text)
-	if err != nil {
-		return err
-	}
-	answer, err := solve(ctx, s, choice)
+	answer, err := answerTo(ctx, r, choice, solve)
 	if err != nil {
 		return err
 	}
 	out := json.NewEncoder(w)
 	out.SetIndent("", " ")
 	return out.Encode(answer)
+}
+
+// AdviseInWords is Advise in the sentences that a person reads.
+func AdviseInWords(ctx context.Context, r io.Reader, w io.Writer, choice units.Choice, solve Solver) error {
+	a, err := answerTo(ctx, r, choice, solve)
+	if err != nil {
+		return err
+	}
+	lines := []string{a.Sentence, a.Hand, a.NotLighter, a.NotHeavier, a.Both}
+	for _, n := range a.Notes {
+		lines = append(lines, n.Words)
+	}
+	for _, c := range a.Care {
+		lines = append(lines, c.Words)
+	}
+	lines = slices.DeleteFunc(lines, func(l string) bool { return l == "" })
+	_, err = io.WriteString(w, strings.Join(lines, "\n")+"\n")
+	return err
+}
+
+// answerTo is the answer to a setup that is read.
+func answerTo(ctx context.Context, r io.Reader, choice units.Choice, solve Solver) (*advice.Answer, error) {
+	text, err := io.ReadAll(io.LimitReader(r, maxSetup+1))
+	switch {
+	case err != nil:
+		return nil, fmt.Errorf("the input cannot be read: %w", err)
+	case len(text) > maxSetup:
+		return nil, fmt.Errorf("the input is more than a setup: over %d MB", maxSetup>>20)
+	case len(bytes.TrimSpace(text)) == 0:
+		return nil, errors.New("there is no setup: give one as JSON on standard input, such as {}")
+	}
+	s, err := setup.Decode(text)
+	if err != nil {
+		return nil, err
+	}
+	return solve(ctx, s, choice)
 }

@@ -44,3 +44,15 @@ func TestLinesOnTheReels(t *testing.T) {
 	p.click("Undo")
 	p.until(`!document.querySelector("[aria-label='Lines on the reels']").innerText.includes("trimmed.")`)
 }
+
+// What is set can be sent on: as a link, and as a square for a phone.
+func TestLink(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?water.depth=7.5")
+	p.until(settled)
+	p.click("Link")
+	p.until(`document.querySelector("#link")?.value.endsWith("/?water.depth=7.5")`)
+	p.until(`document.querySelector(".square")?.getAttribute("aria-label") === "This page at 192.0.2.4:4780"`)
+	p.click("Close")
+	p.until(`!document.querySelector("#link")`)
+}

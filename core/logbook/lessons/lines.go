@@ -22,6 +22,7 @@ type LineAge struct {
 	Casts  int        `json:"casts"`
 	Reties int        `json:"reties"`
 	Since  int        `json:"since"` // casts since it was renewed or trimmed
+	Knot   int        `json:"knot"`  // casts since the leader was tied to it, or the head to the leader
 	Words  string     `json:"words"`
 	Due    string     `json:"due"`    // what is to be done with it; "" for nothing
 	Trip   int64      `json:"trip"`   // the last that it was fished on
@@ -86,15 +87,19 @@ func wearLines(lines []LineAge, l logbook.Log, at int) []LineAge {
 			states[e.Rod] = *e.State
 		case logbook.Splash:
 			on := of(e.Rod)
-			on.Casts, on.Since = on.Casts+1, on.Since+1
+			on.Casts, on.Since, on.Knot = on.Casts+1, on.Since+1, on.Knot+1
+		case logbook.Lost: // it takes the knot along
+			of(e.Rod).Knot = 0
 		case logbook.Retie:
-			of(e.Rod).Reties++
+			on := of(e.Rod)
+			on.Reties, on.Knot = on.Reties+1, 0
 		case logbook.Trimmed:
-			of(e.Rod).Since = 0
+			on := of(e.Rod)
+			on.Since, on.Knot = 0, 0
 		case logbook.Renewed:
 			on := of(e.Rod)
 			when := e.Time
-			on.On, on.Casts, on.Reties, on.Since = &when, 0, 0, 0
+			on.On, on.Casts, on.Reties, on.Since, on.Knot = &when, 0, 0, 0, 0
 		}
 	}
 	return lines
@@ -109,6 +114,9 @@ func (l LineAge) words() string {
 	out := fmt.Sprintf("%s and %s since it %s, %s ago", counted(l.Casts, "cast"), reties(l.Reties), begun, counted(l.Days, "day"))
 	if l.Since < l.Casts {
 		out += fmt.Sprintf("; %s since it was trimmed", counted(l.Since, "cast"))
+	}
+	if l.Knot < l.Since {
+		out += fmt.Sprintf("; %s since it was tied", counted(l.Knot, "cast"))
 	}
 	return out + "."
 }

@@ -27,7 +27,7 @@ func TestLines(t *testing.T) {
 	kind := func(k string) logbook.Event { return logbook.Event{Kind: k} }
 	logs := []logbook.Log{
 		trip(100, []logbook.Rod{heavy, light}, slices.Concat(times(4, cast), times(3, second))...),
-		trip(0, []logbook.Rod{light, heavy}, slices.Concat(times(9, cast), []logbook.Event{kind(logbook.Renewed)}, times(7, cast), []logbook.Event{kind(logbook.Retie), kind(logbook.Trimmed)}, times(5, cast), times(2, second))...),
+		trip(0, []logbook.Rod{light, heavy}, slices.Concat(times(9, cast), []logbook.Event{kind(logbook.Renewed)}, times(7, cast), []logbook.Event{kind(logbook.Retie), kind(logbook.Trimmed)}, times(2, cast), []logbook.Event{kind(logbook.Lost)}, times(3, cast), times(2, second))...),
 	}
 	got := Lines(logs, func(at int) int64 { return int64(10 + at) }, dawn.AddDate(0, 0, 110).Add(time.Hour), nil)
 	if len(got) != 2 {
@@ -38,7 +38,7 @@ func TestLines(t *testing.T) {
 	if l.Casts != 15 || l.Reties != 1 || l.Since != 8 || l.Days != 110 || l.Trip != 10 || l.Number != 1 || l.On == nil {
 		t.Errorf("%+v", l)
 	}
-	if want := "15 casts and 1 retie since it was put on, 110 days ago; 8 casts since it was trimmed."; l.Words != want || l.Line != "nylon of 0.2 mm" {
+	if want := "15 casts and 1 retie since it was put on, 110 days ago; 8 casts since it was trimmed; 6 casts since it was tied."; l.Words != want || l.Line != "nylon of 0.2 mm" {
 		t.Errorf("%s: %s", l.Line, l.Words)
 	}
 	h := byRod["Heavy"]

@@ -285,6 +285,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a page of this server is reached by other devices */
+        post: operations["links"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/pairing": {
         parameters: {
             query?: never;
@@ -4248,6 +4265,8 @@ export interface components {
             reties: number;
             /** @description Casts since it was renewed or trimmed */
             since: number;
+            /** @description Casts since the leader was tied to it, or the head to the leader */
+            knot: number;
             words: string;
             /** @description What is to be done with it */
             due: string;
@@ -5000,6 +5019,11 @@ export interface components {
             /** @description Of the own authority that devices are to trust (SHA-256); empty for a certificate of the owner's */
             fingerprint: string;
         };
+        PageLink: {
+            address: string;
+            /** @description The same as a QR code, a row of 0 and 1 for each of its rows; none where it is too long for one */
+            square: string[];
+        };
         PairingAddress: {
             address: string;
             /** @description The way to pair as a QR code, a row of 0 and 1 for each of its rows */
@@ -5477,6 +5501,37 @@ export interface operations {
                 };
             };
             400: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description Of the page, with what follows the question mark */
+                    path: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The addresses; none where this server answers to its machine alone */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageLink"][];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

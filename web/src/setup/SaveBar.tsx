@@ -5,6 +5,7 @@ import { useSay } from "../parts/Undo";
 import { useAddressNumber } from "./useSetup";
 import { useSavedSetup, useSetupActions } from "./useSetups";
 
+const LinkDialog = lazy(() => import("../parts/LinkDialog"));
 const NameDialog = lazy(() => import("../parts/NameDialog"));
 
 /** The name of the kept setup that is open, and what can be done to keep what is on the screen. */
@@ -13,6 +14,7 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
   const { data: kept, error } = useSavedSetup(id);
   const { create, change } = useSetupActions();
   const [naming, setNaming] = useState(false);
+  const [linking, setLinking] = useState(false);
   const say = useSay();
 
   /** The version that was opened here: what another window has saved since is told, and not overwritten. */
@@ -88,6 +90,14 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
       >
         Save as…
       </Button>
+      <Button size="small" onClick={() => setLinking(true)}>
+        Link
+      </Button>
+      {linking && (
+        <Suspense>
+          <LinkDialog onClose={() => setLinking(false)} />
+        </Suspense>
+      )}
       {naming && (
         <Suspense>
           <NameDialog

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, Failure, take } from "../../api/client";
 import type { components } from "../../api/schema.gen";
+import { Square } from "../../parts/Square";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { atTime, onDay, onTheWall } from "../../parts/when";
@@ -112,23 +113,6 @@ function Secured({ by, trust }: { by: NonNullable<Pairing["secured"]>; trust: Pa
         ))}
       </ul>
     </details>
-  );
-}
-
-function Square({ rows, label }: { rows: string[]; label: string }) {
-  const path = rows
-    .flatMap((row, y) => [...row].map((cell, x) => (cell === "1" ? `M${x} ${y}h1v1h-1z` : "")))
-    .join("");
-  return (
-    <svg
-      viewBox={`0 0 ${rows.length} ${rows.length}`}
-      role="img"
-      aria-label={label}
-      shapeRendering="crispEdges"
-    >
-      <rect width={rows.length} height={rows.length} className="square-light" />
-      <path d={path} className="square-dark" />
-    </svg>
   );
 }
 

@@ -8,7 +8,7 @@ glue   := web/src/api/go.gen.js
 answers := $(shell find core internal/answers internal/contract internal/engine cmd/engine -name '*.go' -not -name '*_test.go')
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
-.PHONY: demo build test engine race storm check screenshots generate format bench speed profile chromium compile
+.PHONY: demo build test onpage engine race storm check screenshots generate format bench speed profile chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -34,10 +34,14 @@ $(front): web/node_modules $(glue) $(source) go.sum
 $(glue): go.mod
 	cp "$$(go env GOROOT)/lib/wasm/wasm_exec.js" $@
 
+# Functions are laid into others only where much is worked out: the engine is sent over the air.
+inlined := math gonum.org/v1/gonum/... runtime internal/runtime/... dunvel/core/mechanics dunvel/core/trial dunvel/core/water dunvel/core/rig
+lean := -gcflags=all=-l $(foreach p,$(inlined),-gcflags=$(p)=)
+
 # The same answers for a page whose server is out of reach, and the service worker that keeps them.
 $(engine): $(front) $(answers)
 	mkdir -p web/dist/engine
-	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o web/dist/engine/engine.wasm ./cmd/engine
+	GOOS=js GOARCH=wasm go build -ldflags '-s -w' $(lean) -o web/dist/engine/engine.wasm ./cmd/engine
 	cd web && node seal.mjs
 
 web/node_modules: web/package-lock.json
@@ -47,6 +51,13 @@ web/node_modules: web/package-lock.json
 # The browser tests take some minutes, and several times that on a machine that is busy.
 test: build chromium ## everything, the browser too
 	go test -timeout 40m ./...
+	$(MAKE) --no-print-directory onpage
+
+# What is another's in the engine of a page, its regular expressions and time zones, by the same tests. With few
+# variables of the environment: what runs them takes no more.
+onpage:
+	env -i PATH="$$PATH" HOME="$$HOME" GOMODCACHE="$$(go env GOMODCACHE)" GOCACHE="$$(go env GOCACHE)" GOPROXY="$$(go env GOPROXY)" \
+		CGO_ENABLED=0 GOFLAGS="$(GOFLAGS)" GOOS=js GOARCH=wasm go test -short -exec="$$(go env GOROOT)/lib/wasm/go_js_wasm_exec" ./core/units ./core/almanac ./core/rules ./core/box ./core/day
 
 engine: ## the answers as WebAssembly, for a page whose server is out of reach
 	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o bin/engine.wasm ./cmd/engine
@@ -60,7 +71,7 @@ storm: ## kills the server fifty times while it writes
 check: engine web/node_modules ## formats, vet, static analysis, types, lint, generated code
 	@test -z "$$(gofmt -l cmd core internal test web/*.go)" || { gofmt -d cmd core internal test web/*.go; exit 1; }
 	go vet ./...
-	GOOS=js GOARCH=wasm go vet ./cmd/engine
+	GOOS=js GOARCH=wasm go vet ./cmd/engine ./core/units ./core/almanac
 	go tool staticcheck ./...
 	cd web && npm run --silent types && npm run --silent lint
 	scripts/folders.sh

@@ -82,7 +82,7 @@ func LightAt(at Position, from, to time.Time) Light {
 	add(sunUp(at), Sunrise, Sunset)
 	add(moonUp(at), Moonrise, Moonset)
 	add(func(jd float64) float64 { return math.Sin(turned(jd, moon(jd), at)) }, MoonHighs, "")
-	slices.SortFunc(out.Crossings, func(a, b Crossing) int { return a.Time.Compare(b.Time) })
+	slices.SortStableFunc(out.Crossings, func(a, b Crossing) int { return a.Time.Compare(b.Time) })
 	middle := (a + b) / 2
 	out.Up = sunUp(at)(a) > 0
 	apart := elongation(middle)

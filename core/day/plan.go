@@ -7,7 +7,6 @@ import (
 	"math"
 	"sort"
 	"time"
-	_ "time/tzdata" // zones are known on every machine, and to a page that has no server
 
 	"dunvel/core/almanac"
 	"dunvel/core/setup"
@@ -184,7 +183,8 @@ func (o *opening) number(field, path, label string, value float64) {
 
 func (o *opening) dates() {
 	d := o.day
-	zone, err := time.LoadLocation(d.Zone)
+	date, _ := time.Parse(time.DateOnly, d.Date) // of none the year matters not
+	zone, err := almanac.Zone(d.Zone, date.Year())
 	if err != nil || d.Zone == "Local" {
 		o.add("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", d.Zone)
 		return

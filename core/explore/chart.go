@@ -140,7 +140,7 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 // learn takes the heads of a level to those that are known, in an order that does not
 // change from one time to the next.
 func (c *Charting) learn() {
-	slices.SortFunc(c.fresh, func(a, b sited) int {
+	slices.SortStableFunc(c.fresh, func(a, b sited) int {
 		return cmp.Or(compare(a.at[1], b.at[1]), compare(a.at[0], b.at[0]), compare(a.head.Mass, b.head.Mass))
 	})
 	c.known.heads, c.fresh = append(c.known.heads, c.fresh...), nil

@@ -96,7 +96,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 			return w, err
 		}
 		w.heads = append(w.heads, more...)
-		slices.SortFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
+		slices.SortStableFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
 		down, up := open(c, w.heads)
 		switch {
 		case to < len(masses) && up: // what is too light is more often the trouble
@@ -142,7 +142,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 			return nil, err
 		}
 		w.heads = append(w.heads, more...)
-		slices.SortFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
+		slices.SortStableFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
 		w.Choice = judge.Prefer(c, w.heads)
 	}
 }

@@ -87,7 +87,7 @@ func (t *through) judging(at site) judging {
 // learn takes the heads of an hour to those that are known, in an order that does not change
 // from one time to the next.
 func (t *through) learn() {
-	slices.SortFunc(t.fresh, func(a, b sited) int { return compare(a.head.Mass, b.head.Mass) })
+	slices.SortStableFunc(t.fresh, func(a, b sited) int { return compare(a.head.Mass, b.head.Mass) })
 	t.known.heads, t.fresh = append(t.known.heads, t.fresh...), nil
 }
 

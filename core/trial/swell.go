@@ -106,7 +106,7 @@ func leastHalf(frames []mechanics.Frame, start, stop, weight float64) float64 {
 	if half == 0 {
 		return 0
 	}
-	slices.SortFunc(moments, func(a, b moment) int { return cmp.Compare(a.push, b.push) })
+	slices.SortStableFunc(moments, func(a, b moment) int { return cmp.Compare(a.push, b.push) })
 	sum, left := 0.0, half
 	for _, m := range moments {
 		span := min(m.span, left)

@@ -194,7 +194,7 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 			return s, err
 		}
 		runs = append(runs, ran{edge, h[:]})
-		slices.SortFunc(runs, func(a, b ran) int { return cmp.Compare(a.steps, b.steps) })
+		slices.SortStableFunc(runs, func(a, b ran) int { return cmp.Compare(a.steps, b.steps) })
 	}
 	s.Speed = wanted * math.Pow(step, about)
 	s.Reel = c.ReelFor(s.Speed)

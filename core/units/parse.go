@@ -39,7 +39,7 @@ var (
 	fraction  = Pattern(`^([+-]?)\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*(.*)$`)
 	decimal   = Pattern(`^([+-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(.*)$`)
 	ambiguous = Pattern(`^[+-]?[1-9]\d{0,2},\d{3}$`)
-	grade     = Pattern(`^(?i:pe)\s*(.+)$`)
+	grade     = Pattern(`^[Pp][Ee]\s*(.+)$`)
 )
 
 // Parse reads text as a quantity of dimension want and returns it in the base

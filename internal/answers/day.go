@@ -64,7 +64,8 @@ func (d *Day) Run(ctx context.Context, emit func(day.Hour) error) (*day.Worked, 
 // ReadTide reads a table of high and low waters of a day, in a time zone, as it was copied.
 // Errors: setup.Errors.
 func ReadTide(text, date, zone string, choice units.Choice) (almanac.Table, error) {
-	place, err := time.LoadLocation(zone)
+	day, _ := time.Parse(time.DateOnly, date) // of none the year matters not
+	place, err := almanac.Zone(zone, day.Year())
 	if err != nil {
 		return nil, setup.Fault("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", zone)
 	}

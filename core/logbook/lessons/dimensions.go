@@ -32,6 +32,7 @@ type dimension struct {
 	label      func(s sight, choice units.Choice) string
 	value      func(s sight) float64 // 0 where it is not known
 	measure    string                // of the value
+	order      func(s sight) float64 // in which labels stand, where there is one and no value
 
 	across bool // it may be compared between places
 	yours  bool // it can be tried otherwise
@@ -43,7 +44,7 @@ var dimensions = []dimension{
 	{name: "Kind of spot", what: "at a ", across: true, yours: true, label: func(s sight, _ units.Choice) string { return s.cast.State.Kind }},
 	{name: "Depth of the bed", what: "in water of ", across: true, yours: true, measure: "depth", value: func(s sight) float64 { return s.cast.Splash.With.BedDepth }},
 	{name: "Slope", across: true, yours: true, label: slope},
-	{name: "Head", what: "on ", yours: true, label: func(s sight, choice units.Choice) string { return choice.Show("mass", s.cast.Splash.With.Mass) }},
+	{name: "Head", what: "on ", yours: true, order: func(s sight) float64 { return s.cast.Splash.With.Mass }, label: func(s sight, choice units.Choice) string { return choice.Show("mass", s.cast.Splash.With.Mass) }},
 	{name: "Shape", what: "on a ", yours: true, label: func(s sight, _ units.Choice) string { return s.cast.Splash.With.Shape }},
 	{name: "Guard", yours: true, label: known(func(s *logbook.State) string {
 		return map[bool]string{true: "with a guard", false: "without a guard"}[s.Setup.Head.Guard]
@@ -58,14 +59,25 @@ var dimensions = []dimension{
 	{name: "Leader", what: "on ", yours: true, label: func(s sight, choice units.Choice) string {
 		return known(func(of *logbook.State) string { return leader(of, choice) })(s, choice)
 	}},
-	{name: "Fall speed", what: "falling at ", yours: true, label: func(s sight, choice units.Choice) string { return fallBin(s.cast.Splash.With.FallSpeed, choice) }},
+	{name: "Fall speed", what: "falling at ", yours: true, order: func(s sight) float64 { return s.cast.Splash.With.FallSpeed }, label: func(s sight, choice units.Choice) string { return fallBin(s.cast.Splash.With.FallSpeed, choice) }},
 	{name: "Tide", across: true, label: func(s sight, _ units.Choice) string { return tideBin(s.log.Trip, s.cast.Splash.Time) }},
-	{name: "Hour", across: true, label: func(s sight, _ units.Choice) string { return hourBin(s.cast.Splash.Time) }},
+	{name: "Hour", across: true, order: func(s sight) float64 { return float64(s.cast.Splash.Time.Hour() / 3) }, label: func(s sight, _ units.Choice) string { return hourBin(s.cast.Splash.Time) }},
 	{name: "Light", across: true, label: func(s sight, _ units.Choice) string { return seen(s).Light }},
 	{name: "Moon", across: true, label: func(s sight, _ units.Choice) string { return seen(s).Moon }},
 	{name: "Temperature", what: "in water of ", across: true, measure: "temperature", value: temperature},
 	{name: "Clarity", what: "in ", across: true, label: func(s sight, _ units.Choice) string { return s.cast.State.Clear }},
 	{name: "Colour of the water", what: "in ", across: true, label: func(s sight, _ units.Choice) string { return strings.ToLower(s.cast.State.Tint) }},
+}
+
+// along is where the label of a cast stands among the others, 0 where they have no order.
+func (d dimension) along(s sight) float64 {
+	switch {
+	case d.value != nil:
+		return d.value(s)
+	case d.order != nil:
+		return d.order(s)
+	}
+	return 0
 }
 
 // known is a label of what was tied on, where that is known: a table does not say.

@@ -77,6 +77,8 @@ type Row struct {
 	Fish  int     `json:"fish"`
 	Low   float64 `json:"low"` // 80 % range of its share of all bites
 	High  float64 `json:"high"`
+
+	along float64 // where it stands among the others; those that stand nowhere go by their casts
 }
 
 // Bin is a stretch of depth.
@@ -224,7 +226,7 @@ func group(d dimension, sights []sight, labels []string) Group {
 		}
 		r := rows[labels[i]]
 		if r == nil {
-			r = &Row{Label: labels[i]}
+			r = &Row{Label: labels[i], along: d.along(s)}
 			rows[labels[i]] = r
 		}
 		if !s.loose {
@@ -243,7 +245,7 @@ func group(d dimension, sights []sight, labels []string) Group {
 		g.Rows = append(g.Rows, *r)
 	}
 	slices.SortFunc(g.Rows, func(a, b Row) int {
-		return cmp.Or(cmp.Compare(b.Casts, a.Casts), cmp.Compare(b.Takes, a.Takes), cmp.Compare(a.Label, b.Label))
+		return cmp.Or(cmp.Compare(a.along, b.along), cmp.Compare(b.Casts, a.Casts), cmp.Compare(b.Takes, a.Takes), cmp.Compare(a.Label, b.Label))
 	})
 	return g
 }

@@ -281,3 +281,23 @@ func BenchmarkLearn(b *testing.B) {
 		}
 	}
 }
+
+// What has an order stands in it, and the rest by how much it was fished.
+func TestGroupsInOrder(t *testing.T) {
+	l := atTheSill()
+	for i, w := range []logbook.With{{Mass: 14e-3, Shape: "ball"}, {Mass: 14e-3, Shape: "ball"}, {Mass: 7e-3, Shape: "football"}, {Mass: 7e-3, Shape: "football"}, {Mass: 7e-3, Shape: "football"}, {Mass: 3.5e-3, Shape: "ball"}, {Mass: 3.5e-3, Shape: "ball"}} {
+		l.Events = append(l.Events, logbook.Event{Kind: logbook.Splash, Time: dawn.Add(time.Duration(i) * time.Minute), With: w})
+	}
+	got := map[string][]string{}
+	for _, g := range learn(t, l).Groups {
+		for _, r := range g.Rows {
+			got[g.Name] = append(got[g.Name], r.Label)
+		}
+	}
+	if want := []string{"3.5 g", "7 g", "14 g"}; !slices.Equal(got["Head"], want) {
+		t.Errorf("%v, not %v", got["Head"], want)
+	}
+	if want := []string{"ball", "football"}; !slices.Equal(got["Shape"], want) {
+		t.Errorf("%v, not %v", got["Shape"], want)
+	}
+}

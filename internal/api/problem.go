@@ -56,7 +56,7 @@ func describe(err error) contract.Problem {
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
-		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, and a file that is taken in 48 MB (16 MB as a text within JSON).")
+		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, a file that is taken in 48 MB (16 MB as a text within JSON), and a backup 4 GB.")
 	case errors.As(err, &request):
 		return unlike(request)
 	case errors.As(err, &status):

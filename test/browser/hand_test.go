@@ -31,6 +31,15 @@ func TestPreferencesTravel(t *testing.T) {
 	p.visit("/")
 	p.until(`JSON.parse(localStorage.getItem("dunvel.units") ?? "{}").mass === "oz"`)
 	p.says(".answer h1", " oz")
+	// A backup has them too, for another machine.
+	p.comes(`fetch("/api/backup.json").then((r) => r.text()).then((t) => (window.backup = t))`)
+	backup := value[string](p, "window.backup")
+	other := open(t, "/log?part=exchange")
+	other.until(`document.querySelector("#field-import")`)
+	other.file("#field-import", "dunvel-backup.json", backup)
+	other.says("[role=status]", "to be taken.")
+	other.click("Take it")
+	other.until(`JSON.parse(localStorage.getItem("dunvel.units") ?? "{}").mass === "oz"`)
 }
 
 // The lines on the reels are told with what they have seen; one that is trimmed is so at once, with a way back.

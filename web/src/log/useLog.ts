@@ -133,7 +133,9 @@ export function useSending() {
     if (!waiting().some((w) => !w.refused) && waitingTrips().length === 0) return;
     const taken = await send();
     if (taken > 0) await queries.invalidateQueries(); // it is in the log before it is off the queue
-    window.dispatchEvent(new Event(moved));
+    // What was tapped meanwhile waits for the next round; only where none was taken is the server out of reach.
+    const stuck = taken === 0 && waiting().some((w) => !w.refused);
+    window.dispatchEvent(new CustomEvent(moved, { detail: stuck }));
   }, [queries]);
   useEffect(() => {
     flush();
@@ -157,9 +159,9 @@ export function useQueue(trip: number) {
   const [queue, setQueue] = useState(waiting);
   const [stuck, setStuck] = useState(false);
   useEffect(() => {
-    const look = () => {
+    const look = (e: Event) => {
       setQueue(waiting());
-      setStuck(waiting().some((w) => !w.refused));
+      setStuck((e as CustomEvent<boolean>).detail);
     };
     window.addEventListener(moved, look);
     return () => window.removeEventListener(moved, look);

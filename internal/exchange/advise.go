@@ -40,7 +40,7 @@ func AdviseInWords(ctx context.Context, r io.Reader, w io.Writer, choice units.C
 	if err != nil {
 		return err
 	}
-	lines := []string{a.Sentence, a.Hand, a.NotLighter, a.NotHeavier, a.Both}
+	lines := []string{a.Sentence, a.Hand, after("Not lighter: ", a.NotLighter), after("Not heavier: ", a.NotHeavier), a.Both}
 	for _, n := range a.Notes {
 		lines = append(lines, n.Words)
 	}
@@ -50,6 +50,14 @@ func AdviseInWords(ctx context.Context, r io.Reader, w io.Writer, choice units.C
 	lines = slices.DeleteFunc(lines, func(l string) bool { return l == "" })
 	_, err = io.WriteString(w, strings.Join(lines, "\n")+"\n")
 	return err
+}
+
+// after is a text after what it is about, where there is one.
+func after(about, text string) string {
+	if text == "" {
+		return ""
+	}
+	return about + text
 }
 
 // answerTo is the answer to a setup that is read.

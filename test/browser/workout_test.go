@@ -10,7 +10,7 @@ import (
 )
 
 // settled is an answer to what is on the screen.
-const settled = `document.querySelector(".answer h1[data-pick]") && !document.querySelector(".answer[data-stale]")`
+const settled = `document.querySelector(".answer h1[data-pick]") && !document.querySelector(".answer[data-stale]") && document.querySelector("svg.section")`
 
 // pick is the mass in g that the answer picks, 0 for none.
 func (p *page) pick() float64 {
@@ -133,9 +133,7 @@ func TestLadder(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/")
 	p.until(settled)
-	if n := value[int](p, `document.querySelectorAll(".rung").length`); n != 14 {
-		t.Fatalf("%d heads", n)
-	}
+	p.until(`document.querySelectorAll(".rung").length === 14`)
 	// Counting on lets every head sink; the light ones are still on their way.
 	deepest := `[...document.querySelectorAll(".bob")].map(b => Number(b.getAttribute("cy")))`
 	p.until(`document.querySelectorAll(".bob").length === 14`)

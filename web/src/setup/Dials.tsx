@@ -4,10 +4,10 @@ import { useDefinitions } from "../parts/definitions";
 import { at } from "../parts/path";
 import { useUnits } from "../parts/preferences";
 import { applies } from "./applies";
-import { Words } from "./Conditions";
 import { DirectionField } from "./DirectionField";
 import { NumberField } from "./NumberField";
 import { Wheel } from "./Wheel";
+import { Words } from "./Words";
 import "./dials.css";
 
 const most = 4; // dials beside each other

@@ -9,11 +9,11 @@ import { useKept, usePreferences } from "../../parts/preferences";
 import { View } from "../../parts/View";
 import { applies } from "../../setup/applies";
 import { ChoiceField } from "../../setup/ChoiceField";
-import { Words } from "../../setup/Conditions";
 import { DirectionField } from "../../setup/DirectionField";
 import { NumberField } from "../../setup/NumberField";
 import { useAnswer } from "../../setup/useAnswer";
 import { isBare, toAddress, useAddressText, useSetup } from "../../setup/useSetup";
+import { Words } from "../../setup/Words";
 import { Small } from "./Small";
 import "./begin.css";
 

@@ -23,7 +23,7 @@ interface Props {
 }
 
 /** On a phone the answer stays above, the dials below, the water between them, and the rest comes up as a sheet. */
-export function PhoneWorkOut({
+export default function PhoneWorkOut({
   setup,
   answer,
   errors,

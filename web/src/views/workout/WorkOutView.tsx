@@ -6,8 +6,6 @@ import { useKept } from "../../parts/preferences";
 import { View } from "../../parts/View";
 import { CountStrip } from "../../section/CountStrip";
 import { type Frame, fit, reachOf } from "../../section/frame";
-import { Ladder } from "../../section/Ladder";
-import { Section } from "../../section/Section";
 import { useSize } from "../../section/useSize";
 import { BackForth } from "../../setup/Changed";
 import { Conditions } from "../../setup/Conditions";
@@ -18,10 +16,14 @@ import { useChanges } from "../../setup/useChanges";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { AnswerText, Refused } from "./AnswerText";
 import { Facts } from "./Facts";
-import { PhoneWorkOut } from "./PhoneWorkOut";
 import "./workout.css";
 
+// The pictures are drawn with the answer, and loaded while that is worked out.
+const drawing = [import("../../section/Section"), import("../../section/Ladder")] as const;
+const Section = lazy(async () => ({ default: (await drawing[0]).Section }));
+const Ladder = lazy(async () => ({ default: (await drawing[1]).Ladder }));
 const HeadTable = lazy(() => import("./HeadTable"));
+const PhoneWorkOut = lazy(() => import("./PhoneWorkOut"));
 
 /** How narrow a page is on which the answer, the water and the dials fill the screen. */
 const narrow = "(max-width: 600px)";
@@ -121,36 +123,40 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
   );
   const picture = (
     <div className="section-box" ref={sectionRef}>
-      {answered && frame && (
-        <Section
-          setup={setup}
-          answered={answered.of}
-          answer={answered.answer}
-          head={head}
-          count={count}
-          frame={frame}
-          stale={isOld}
-          onChange={change}
-          onHold={(on) => setHeld(on ? frame : null)}
-          onType={type}
-        />
-      )}
+      <Suspense>
+        {answered && frame && (
+          <Section
+            setup={setup}
+            answered={answered.of}
+            answer={answered.answer}
+            head={head}
+            count={count}
+            frame={frame}
+            stale={isOld}
+            onChange={change}
+            onHold={(on) => setHeld(on ? frame : null)}
+            onType={type}
+          />
+        )}
+      </Suspense>
     </div>
   );
   const strip = answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />;
   const ladder = (
     <div className="ladder-box" data-old={isOld || undefined} ref={ladderRef}>
-      {answer && ladderFrame && ladderSize.width > 0 && (
-        <Ladder
-          answer={answer}
-          old={isPlaceholderData ? answer.heads.map((h) => h.mass) : (answered?.old ?? [])}
-          selected={head}
-          count={count}
-          frame={ladderFrame}
-          width={ladderSize.width}
-          onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
-        />
-      )}
+      <Suspense>
+        {answer && ladderFrame && ladderSize.width > 0 && (
+          <Ladder
+            answer={answer}
+            old={isPlaceholderData ? answer.heads.map((h) => h.mass) : (answered?.old ?? [])}
+            selected={head}
+            count={count}
+            frame={ladderFrame}
+            width={ladderSize.width}
+            onSelect={(h) => setGrams(Number((h.mass * 1000).toPrecision(8)))}
+          />
+        )}
+      </Suspense>
     </div>
   );
   const table = answered && <AllHeads answer={answered.answer} setup={answered.of} />;
@@ -159,36 +165,38 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
   if (onPhone) {
     return (
       <View title="Work out" bar={<SaveBar setup={setup} onOpen={replace} />} className="phone">
-        <PhoneWorkOut
-          setup={setup}
-          answer={answer}
-          errors={errors}
-          old={isOld}
-          refused={error && <Refused failure={error} onAgain={askAgain} />}
-          picture={picture}
-          sheet={sheet}
-          onSheet={setSheet}
-          inSheet={{
-            Why: (
-              <>
-                {text}
-                {facts}
-              </>
-            ),
-            Heads: (
-              <>
-                {strip}
-                {ladder}
-                {table}
-              </>
-            ),
-            Conditions: conditions,
-          }}
-          onChange={(c) => {
-            onBegun();
-            change(c);
-          }}
-        />
+        <Suspense>
+          <PhoneWorkOut
+            setup={setup}
+            answer={answer}
+            errors={errors}
+            old={isOld}
+            refused={error && <Refused failure={error} onAgain={askAgain} />}
+            picture={picture}
+            sheet={sheet}
+            onSheet={setSheet}
+            inSheet={{
+              Why: (
+                <>
+                  {text}
+                  {facts}
+                </>
+              ),
+              Heads: (
+                <>
+                  {strip}
+                  {ladder}
+                  {table}
+                </>
+              ),
+              Conditions: conditions,
+            }}
+            onChange={(c) => {
+              onBegun();
+              change(c);
+            }}
+          />
+        </Suspense>
       </View>
     );
   }

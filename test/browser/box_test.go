@@ -154,3 +154,47 @@ func TestBoxCards(t *testing.T) {
 		t.Errorf("%d cells, %d when it is touched", before, after)
 	}
 }
+
+// Of hundreds of rows only those that are seen are drawn; keys go on past them, and what was typed in one stays
+// where the page is scrolled away from it.
+func TestManyRows(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/box")
+	p.until(`document.querySelector(".grid tr[data-id]")`)
+	const many = 400
+	p.comes(fmt.Sprintf(`(async () => {
+		const {box} = await (await fetch("/api/definitions")).json();
+		const keys = box.find((k) => k.kind === "head").columns.map((c) => c.key);
+		const cells = (i) => keys.map((k) => ({mass: "7 g", shape: "ball", note: "no " + i})[k] ?? "");
+		for (let from = 0; from < %d; from += 100) {
+			const rows = Array.from({length: 100}, (_, i) => cells(from + i));
+			const done = await fetch("/api/items", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({kind: "head", rows})});
+			if (!done.ok) throw new Error(await done.text());
+		}
+		return true;
+	})()`, many))
+	heads := `[...document.querySelectorAll("[aria-label='Heads, as a table'] tr[data-id]")]`
+	p.until(`Number(document.querySelector("[aria-label='Heads, as a table'] table").getAttribute("aria-rowcount")) > 400`)
+	p.until(heads + `.length > 20`)
+	if n := value[int](p, heads+`.length`); n > 120 {
+		t.Errorf("%d rows are drawn", n)
+	}
+	// Down by keys, past what was drawn at first.
+	value[bool](p, `(`+heads+`[0].querySelector("input").focus(), true)`)
+	for range 60 {
+		value[bool](p, `(document.activeElement.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowDown", bubbles: true})), true)`)
+		p.until(`document.activeElement.closest("tr")`)
+	}
+	p.until(`Number(document.activeElement.closest("tr").getAttribute("aria-rowindex")) === 62`)
+	// What is typed there is there after the end of the list was looked at.
+	value[bool](p, `(() => {
+		const input = document.activeElement;
+		Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(input, "8.8");
+		input.dispatchEvent(new Event("input", {bubbles: true}));
+		window.scrollTo(0, document.body.scrollHeight);
+		return true;
+	})()`)
+	p.until(heads + `.at(-1)?.innerText !== undefined && ` + heads + `.some((r) => Number(r.getAttribute("aria-rowindex")) > 380)`)
+	value[bool](p, `(document.activeElement.scrollIntoView({block: "center"}), true)`)
+	p.until(`document.activeElement.value === "8.8" && ` + heads + `.some((r) => r.dataset.changed)`)
+}

@@ -1,17 +1,34 @@
-import { type ClipboardEvent, type FocusEvent, type KeyboardEvent, useRef, useState } from "react";
+import { type ClipboardEvent, type FocusEvent, Fragment, type KeyboardEvent, useRef, useState } from "react";
 import { type BoxKind, Failure, type SavedItem } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Wide } from "../../parts/Wide";
 import { useBoxActions } from "../../setup/useBox";
 import { type Cells, cellsOf, exactly, pasted, withoutHeaders } from "./cells";
+import { useRows } from "./useRows";
 
 /** The things of one kind, a row each, with an empty row to add more. */
 export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
   const { show } = useUnits();
+  const { body, hold, drawn, height, measure } = useRows(items.length, (i) => items[i]?.id ?? i);
+  const row = (i: number) => {
+    const saved = items[i];
+    if (!saved) return null;
+    return (
+      <Row
+        key={saved.id}
+        kind={kind}
+        saved={saved}
+        at={i}
+        measure={measure}
+        onHold={hold}
+        settled={cellsOf(kind.columns, saved.item, show)}
+      />
+    );
+  };
   return (
     <Wide label={`${kind.label}, as a table`}>
-      <table className="grid" onKeyDown={move}>
+      <table className="grid" aria-rowcount={items.length + 2} onKeyDown={move}>
         <thead>
           <tr>
             {kind.columns.map((c) => (
@@ -24,10 +41,16 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
             </th>
           </tr>
         </thead>
-        <tbody>
-          {items.map((saved) => (
-            <Row key={saved.id} kind={kind} saved={saved} settled={cellsOf(kind.columns, saved.item, show)} />
-          ))}
+        <tbody ref={body}>
+          {drawn
+            ? drawn.map(({ index, start }, k) => (
+                <Fragment key={items[index]?.id ?? index}>
+                  <Gap height={start - (drawn[k - 1]?.end ?? 0)} />
+                  {row(index)}
+                </Fragment>
+              ))
+            : items.map((_, i) => row(i))}
+          {drawn && <Gap height={height - (drawn.at(-1)?.end ?? 0)} />}
           <Row kind={kind} settled={{}} />
         </tbody>
       </table>
@@ -35,8 +58,33 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
   );
 }
 
+/** Where rows are that are not drawn. */
+function Gap({ height }: { height: number }) {
+  if (height < 1) return null;
+  return (
+    // biome-ignore lint/a11y/noAriaHiddenOnFocusable: nothing in it takes the focus
+    <tr className="grid-gap" aria-hidden="true">
+      <td style={{ height }} />
+    </tr>
+  );
+}
+
 /** A row that is kept when the focus leaves it, or with Enter. */
-function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settled: Cells }) {
+function Row({
+  kind,
+  saved,
+  settled,
+  at,
+  measure,
+  onHold,
+}: {
+  kind: BoxKind;
+  saved?: SavedItem;
+  settled: Cells;
+  at?: number;
+  measure?: (row: Element | null) => void;
+  onHold?: (at: number | undefined) => void;
+}) {
   const [draft, setDraft] = useState<Cells>({}); // of the cells that were typed in
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const row = useRef<HTMLTableRowElement>(null);
@@ -143,8 +191,14 @@ function Row({ kind, saved, settled }: { kind: BoxKind; saved?: SavedItem; settl
   return (
     <>
       <tr
-        ref={row}
+        ref={(element) => {
+          row.current = element;
+          measure?.(element);
+        }}
         onBlur={leave}
+        onFocus={() => onHold?.(at)}
+        data-index={at}
+        aria-rowindex={at === undefined ? undefined : at + 2}
         data-new={saved ? undefined : ""}
         data-changed={typed.length > 0 || undefined}
         data-id={saved?.id}
@@ -221,7 +275,9 @@ function move(e: KeyboardEvent<HTMLTableElement>) {
   const row = cell?.closest("tr");
   if (!cell || !row) return;
   const at = [...row.cells].indexOf(cell);
-  const rows = [...e.currentTarget.querySelectorAll<HTMLTableRowElement>("tbody tr:not(.grid-wrong)")];
+  const rows = [
+    ...e.currentTarget.querySelectorAll<HTMLTableRowElement>("tbody tr:not(.grid-wrong, .grid-gap)"),
+  ];
   const to = (line: HTMLTableRowElement | undefined, column: number) => {
     const next = line?.cells[column]?.querySelector("input");
     if (!next) return;

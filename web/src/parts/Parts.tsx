@@ -1,3 +1,4 @@
+import { Tab, Tabs } from "@mui/material";
 import type { ReactNode } from "react";
 
 /** The parts of a view, one of which is shown. */
@@ -17,14 +18,20 @@ export function Parts<K extends string>({
   after?: ReactNode;
 }) {
   return (
-    <nav className="parts" aria-label={label}>
+    <div className="parts">
       {before}
-      {parts.map((p) => (
-        <button key={p.key} type="button" aria-pressed={shown === p.key} onClick={() => onShow(p.key)}>
-          {p.label}
-        </button>
-      ))}
+      <Tabs
+        value={shown}
+        onChange={(_, key: K) => onShow(key)}
+        variant="scrollable"
+        scrollButtons={false}
+        aria-label={label}
+      >
+        {parts.map((p) => (
+          <Tab key={p.key} value={p.key} label={p.label} />
+        ))}
+      </Tabs>
       {after}
-    </nav>
+    </div>
   );
 }

@@ -24,6 +24,7 @@ export function theme(light: Light) {
     },
     shape: { borderRadius: 4 },
     components: {
+      MuiTab: { styleOverrides: { root: { minHeight: 48, padding: "8px 12px", color: c.ink } } },
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
     },

@@ -218,6 +218,53 @@ func TestAdvise(t *testing.T) {
 	}
 }
 
+// What is not understood ends with 2 and is told on standard error alone; a file may be named, and begin with a
+// mark of its order; what is asked for twice over is refused.
+func TestCommandLine(t *testing.T) {
+	end := func(input string, args ...string) (out, told string, code int) {
+		t.Helper()
+		c := command(t.Context(), args...)
+		var stdout, stderr strings.Builder
+		c.Stdout, c.Stderr, c.Stdin = &stdout, &stderr, strings.NewReader(input)
+		_ = c.Run()
+		return stdout.String(), stderr.String(), c.ProcessState.ExitCode()
+	}
+	for want, args := range map[string][]string{
+		"expected one of":            nil,
+		"unexpected argument nope":   {"nope"},
+		"unknown flag --bad":         {"serve", "--bad"},
+		"Usage: dunvel serve":        {"serve", "--worse"},
+		"unexpected argument second": {"advise", "first", "second"},
+	} {
+		if out, told, code := end("", args...); out != "" || code != 2 || !strings.Contains(told, want) {
+			t.Errorf("%v: %d %q %s", args, code, out, told)
+		}
+	}
+	file := filepath.Join(t.TempDir(), "setup.json")
+	if err := os.WriteFile(file, []byte("\ufeff{\"water\":{\"depth\":3}}"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for _, from := range []string{file, "-"} {
+		if out, told, code := end(`{"water":{"depth":3}}`, "advise", "--words", from); code != 0 || !strings.Contains(out, "on the bed at 3 m") {
+			t.Errorf("%s: %d %s%s", from, code, out, told)
+		}
+	}
+	for want, input := range map[string]string{"the input is no whole setup": "{} {}", "there is no setup": "  "} {
+		if out, told, code := end(input, "advise"); code != 1 || out != "" || !strings.Contains(told, want) {
+			t.Errorf("%q: %d %q %s", input, code, out, told)
+		}
+	}
+	if _, told, code := end("", "advise", file+".gone"); code != 1 || !strings.Contains(told, "no such file") {
+		t.Errorf("%d %s", code, told)
+	}
+	if out, _, code := end("", "--version"); code != 0 || !strings.HasPrefix(out, "dunvel unreleased, go") {
+		t.Errorf("%d %s", code, out)
+	}
+	if out, _, code := end("", "--man"); code != 0 || !strings.Contains(out, ".TH DUNVEL 1") || !strings.Contains(out, "advise") {
+		t.Errorf("%d %.200s", code, out)
+	}
+}
+
 // Every module that is compiled in, and what the front end is made of, is named with its
 // licence.
 func TestLicences(t *testing.T) {

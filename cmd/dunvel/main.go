@@ -5,11 +5,11 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"net"
 	"os"
 	"os/signal"
 	"path/filepath"
-	"runtime/debug"
 	"sync/atomic"
 	"syscall"
 	"time"
@@ -26,22 +26,25 @@ import (
 	"dunvel/web"
 
 	"github.com/alecthomas/kong"
+	mangokong "github.com/alecthomas/mango-kong"
+	"github.com/willabides/kongplete"
 )
 
-// version is set when a release is built.
-var version = "0.1.0"
-
 type commands struct {
-	Serve     serve        `cmd:"" help:"Serve Dunvel with your own data."`
-	Demo      demoCmd      `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
-	Advise    adviseCmd    `cmd:"" help:"Answer a setup: reads it from standard input, prints the answer as the API gives it."`
-	Mechanics mechanicsCmd `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
-	Simulate  simulateCmd  `cmd:"" help:"Send what the instruments of a made-up boat say: NMEA 0183 over TCP, and UDP."`
-	Pair      pairCmd      `cmd:"" help:"Print the code by which another device is let in to what is served on this machine."`
-	Copy      copyCmd      `cmd:"" help:"Copy your database to a file, while it is served or not."`
-	Restore   restoreCmd   `cmd:"" help:"Put a file that is a database in the place of yours, which is copied first."`
-	Licences  licences     `cmd:"" help:"Print the licences of everything that is shipped with it."`
-	Version   show         `cmd:"" help:"Print the version."`
+	Released kong.VersionFlag  `name:"version" short:"v" help:"Print the version."`
+	Man      mangokong.ManFlag `hidden:"" help:"Print the page of the manual."`
+
+	Serve     serve                        `cmd:"" help:"Serve Dunvel with your own data."`
+	Demo      demoCmd                      `cmd:"" help:"Serve Dunvel with made-up data, in a database of its own."`
+	Advise    adviseCmd                    `cmd:"" help:"Answer a setup: reads it from standard input, prints the answer as the API gives it."`
+	Mechanics mechanicsCmd                 `cmd:"" help:"Solve drops: reads an array of cases from standard input, prints their results."`
+	Simulate  simulateCmd                  `cmd:"" help:"Send what the instruments of a made-up boat say: NMEA 0183 over TCP, and UDP."`
+	Pair      pairCmd                      `cmd:"" help:"Print the code by which another device is let in to what is served on this machine."`
+	Copy      copyCmd                      `cmd:"" help:"Copy your database to a file, while it is served or not."`
+	Restore   restoreCmd                   `cmd:"" help:"Put a file that is a database in the place of yours, which is copied first."`
+	Licences  licences                     `cmd:"" help:"Print the licences of everything that is shipped with it."`
+	Version   show                         `cmd:"" help:"Print the version."`
+	Complete  kongplete.InstallCompletions `cmd:"" help:"Print what has a shell complete commands: bash, zsh or fish, whichever runs it."`
 }
 
 // folder is where the database is.
@@ -64,16 +67,30 @@ type serve struct {
 type demoCmd struct{ where }
 
 type adviseCmd struct {
+	given
 	Units map[string]string `help:"Units of the answer's sentences, such as mass=oz;depth=ft." placeholder:"KEY=UNIT;..."`
 	Words bool              `help:"Print the sentences that a person reads, and not the whole answer."`
 	With  string            `help:"Database whose drop tests, log and box are gone by, as the server does; none if left out." type:"existingfile" placeholder:"FILE"`
 }
 
-type mechanicsCmd struct{}
+type mechanicsCmd struct{ given }
 
 type licences struct{}
 
 type show struct{}
+
+// given is a file that is read.
+type given struct {
+	File string `arg:"" optional:"" default:"-" help:"What is read; standard input if left out, or -."`
+}
+
+// open is the file, to be read.
+func (g given) open() (io.ReadCloser, error) {
+	if g.File == "-" {
+		return os.Stdin, nil
+	}
+	return os.Open(g.File)
+}
 
 func (s serve) Run(ctx context.Context) error {
 	var specs []live.Spec
@@ -105,14 +122,24 @@ func (a adviseCmd) Run(ctx context.Context) (err error) {
 		defer func() { err = errors.Join(err, st.Close()) }()
 		desk = service.New(st, time.Now).Desk
 	}
-	if a.Words {
-		return exchange.AdviseInWords(ctx, os.Stdin, os.Stdout, a.Units, desk.Answer)
+	in, err := a.open()
+	if err != nil {
+		return err
 	}
-	return exchange.Advise(ctx, os.Stdin, os.Stdout, a.Units, desk.Answer)
+	defer func() { err = errors.Join(err, in.Close()) }()
+	if a.Words {
+		return exchange.AdviseInWords(ctx, in, os.Stdout, a.Units, desk.Answer)
+	}
+	return exchange.Advise(ctx, in, os.Stdout, a.Units, desk.Answer)
 }
 
-func (mechanicsCmd) Run(ctx context.Context) error {
-	return exchange.Mechanics(ctx, os.Stdin, os.Stdout)
+func (m mechanicsCmd) Run(ctx context.Context) (err error) {
+	in, err := m.open()
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, in.Close()) }()
+	return exchange.Mechanics(ctx, in, os.Stdout)
 }
 
 func (licences) Run() error {
@@ -125,11 +152,7 @@ func (licences) Run() error {
 }
 
 func (show) Run() error {
-	revision := ""
-	if info, ok := debug.ReadBuildInfo(); ok {
-		revision = ", " + info.GoVersion
-	}
-	fmt.Printf("dunvel %s%s\n", version, revision)
+	fmt.Println(released())
 	return nil
 }
 
@@ -196,10 +219,27 @@ func whatToDo(err error, path string) error {
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	parsed := kong.Parse(&commands{}, kong.Name("dunvel"), kong.Description("Works out the jig head weight that reaches and holds a depth."), kong.UsageOnError())
+	parser := kong.Must(&commands{}, kong.Name("dunvel"), kong.Description("Works out the jig head weight that reaches and holds a depth."), kong.Vars{"version": released()})
+	kongplete.Complete(parser)
+	parsed, err := parser.Parse(os.Args[1:])
+	if err != nil {
+		misunderstood(parser, err)
+	}
 	parsed.BindTo(ctx, (*context.Context)(nil))
 	if err := parsed.Run(); err != nil {
 		fmt.Fprintln(os.Stderr, "dunvel:", err)
 		os.Exit(1)
 	}
+}
+
+// misunderstood ends with how it is used and why it was not understood, both on standard error: what was asked
+// for goes to standard output alone.
+func misunderstood(parser *kong.Kong, err error) {
+	parser.Stdout = os.Stderr
+	var at *kong.ParseError
+	if errors.As(err, &at) && at.Context != nil {
+		_ = at.Context.PrintUsage(true)
+	}
+	fmt.Fprintln(os.Stderr, "dunvel:", err)
+	os.Exit(2)
 }

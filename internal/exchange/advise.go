@@ -63,6 +63,7 @@ func after(about, text string) string {
 // answerTo is the answer to a setup that is read.
 func answerTo(ctx context.Context, r io.Reader, choice units.Choice, solve Solver) (*advice.Answer, error) {
 	text, err := io.ReadAll(io.LimitReader(r, maxSetup+1))
+	text = bytes.TrimPrefix(text, []byte("\ufeff"))
 	switch {
 	case err != nil:
 		return nil, fmt.Errorf("the input cannot be read: %w", err)

@@ -8,7 +8,7 @@ glue   := web/src/api/go.gen.js
 answers := $(shell find core internal/answers internal/contract internal/engine cmd/engine -name '*.go' -not -name '*_test.go')
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
-.PHONY: demo build test onpage engine release race storm check screenshots generate format bench speed profile chromium compile
+.PHONY: demo build test onpage test-fast fuzz engine release race storm check screenshots generate format bench speed profile chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -61,6 +61,12 @@ onpage:
 
 engine: ## the answers as WebAssembly, for a page whose server is out of reach
 	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o bin/engine.wasm ./cmd/engine
+
+test-fast: ## the core and what is around it, without what takes long and without the browser; under half a minute
+	go test -short ./core/... ./internal/...
+
+fuzz: ## every fuzz test for a minute
+	scripts/fuzz.sh
 
 release: build ## programs for every system with their sums, in bin/release; the version is that of the tag
 	scripts/release.sh

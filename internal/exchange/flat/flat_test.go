@@ -226,3 +226,28 @@ func TestNumber(t *testing.T) {
 		}
 	}
 }
+
+// Whatever stands in the cells is read, or refused with the name of its column; what is read can be written.
+func FuzzCells(f *testing.F) {
+	for _, cell := range []string{"7.1", "7,1 g", "high 2026-11-27T04:10:00Z 1.2", "06:00 3 90", "12.4 19 m struck", "[]", `{"name":"x"}`, "=1+1", "46353", "0.5", "yes"} {
+		f.Add(cell, uint(3))
+	}
+	setups, tests, plans := Setups(), Tests(), Plans()
+	f.Fuzz(func(t *testing.T, cell string, at uint) {
+		read(t, setups, cell, at)
+		read(t, tests, cell, at)
+		read(t, plans, cell, at)
+	})
+}
+
+func read[T any](t *testing.T, table Table[T], cell string, at uint) {
+	headers := table.Headers()
+	header := headers[at%uint(len(headers))]
+	_, value, err := table.Read([]string{header}, []string{cell})
+	switch {
+	case err != nil && !strings.HasPrefix(err.Error(), bare(header)):
+		t.Errorf("%s: %v", header, err)
+	case err == nil && len(table.Row("n", value)) != len(headers):
+		t.Error("it is written in other columns")
+	}
+}

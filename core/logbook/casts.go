@@ -16,18 +16,26 @@ type Cast struct {
 	Known  bool    // the conditions are: it was not taken in from a table without them
 }
 
+// InOrder is what happened, in the order in which it did; it is not to be changed.
+func (l Log) InOrder() []Event {
+	byTime := func(a, b Event) int { return a.Time.Compare(b.Time) }
+	if slices.IsSortedFunc(l.Events, byTime) {
+		return l.Events // as a database gives them
+	}
+	return slices.SortedStableFunc(slices.Values(l.Events), byTime)
+}
+
 // Fished is how a trip was fished: its casts in the order in which they landed, and the takes that no
 // cast was logged for, each as what is known of its cast. What happened long after a splash is of no
 // cast.
 func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
-	sorted := slices.SortedStableFunc(slices.Values(l.Events), func(a, b Event) int { return a.Time.Compare(b.Time) })
 	states := make([]*State, MostRods)
 	for rod := range states {
 		first := l.Trip.StateAt(rod, time.Time{}, nil)
 		states[rod] = &first
 	}
 	open := map[int]int{} // which of the casts a rod is in
-	for _, e := range sorted {
+	for _, e := range l.InOrder() {
 		if e.State != nil {
 			for rod := range states {
 				next := states[rod].after(e, rod)

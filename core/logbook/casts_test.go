@@ -141,3 +141,16 @@ func TestFelt(t *testing.T) {
 		t.Errorf("tapped later than it was: %g", got)
 	}
 }
+
+// What happened comes in order; what is in order already is not copied, and what is not stays as it was.
+func TestInOrder(t *testing.T) {
+	early, late := Event{Kind: Splash, Time: after(1)}, Event{Kind: Bite, Time: after(2)}
+	mixed := Log{Events: []Event{late, early}}
+	if got := mixed.InOrder(); got[0].Kind != Splash || got[1].Kind != Bite || mixed.Events[0].Kind != Bite {
+		t.Errorf("%+v of %+v", got, mixed.Events)
+	}
+	right := Log{Events: []Event{early, late}}
+	if got := right.InOrder(); &got[0] != &right.Events[0] {
+		t.Error("it is a copy")
+	}
+}

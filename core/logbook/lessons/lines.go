@@ -78,7 +78,7 @@ func wearLines(lines []LineAge, l logbook.Log, at int) []LineAge {
 		lines[i].last, lines[i].Number = at, rod
 		return &lines[i]
 	}
-	for _, e := range sorted(l) {
+	for _, e := range l.InOrder() {
 		if e.Rod < 0 || e.Rod >= len(states) {
 			continue
 		}

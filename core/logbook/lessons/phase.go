@@ -67,14 +67,14 @@ func byPhase(logs []logbook.Log, sights []sight) (g Group, found []Claim) {
 	return g, []Claim{rest}
 }
 
-// sorted is what happened on a trip, in order.
-func sorted(l logbook.Log) []logbook.Event {
-	return slices.SortedStableFunc(slices.Values(l.Events), func(a, b logbook.Event) int { return a.Time.Compare(b.Time) })
-}
-
 // splashes are the casts of a log, in order.
-func splashes(l logbook.Log) []logbook.Event {
-	return slices.DeleteFunc(sorted(l), func(e logbook.Event) bool { return e.Kind != logbook.Splash })
+func splashes(l logbook.Log) (out []logbook.Event) {
+	for _, e := range l.InOrder() {
+		if e.Kind == logbook.Splash {
+			out = append(out, e)
+		}
+	}
+	return out
 }
 
 // mostBins is into how many stretches of depth bites are divided at most.

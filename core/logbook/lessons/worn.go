@@ -16,7 +16,7 @@ type wear struct{ casts, fish, snags int }
 func worn(l logbook.Log) string {
 	since := map[int]*wear{}
 	leaders := map[int]string{}
-	for _, e := range sorted(l) {
+	for _, e := range l.InOrder() {
 		if since[e.Rod] == nil {
 			since[e.Rod] = &wear{}
 		}

@@ -146,7 +146,7 @@ func (r *boxReader) column(of box.Column, row []string) int {
 		return at
 	}
 	for at, h := range r.headers {
-		if at < len(row) && strings.TrimSpace(row[at]) != "" && bareHeader(h) == bareHeader(headerOf(of)) {
+		if at < len(row) && strings.TrimSpace(row[at]) != "" && BareHeader(h) == BareHeader(headerOf(of)) {
 			return at
 		}
 	}
@@ -171,7 +171,7 @@ func (r *boxReader) cells(columns []box.Column, row []string) []string {
 		}
 		out[c] = strings.Clone(plain(strings.TrimSpace(row[at])))
 		if symbol := column.Unit().Symbol; symbol != "" && plainNumber.MatchString(out[c]) {
-			if u, ok := unitOf(r.headers[at], symbol); ok {
+			if u, ok := UnitOf(r.headers[at], column.Unit().Dimension); ok {
 				symbol = u.Symbol
 			}
 			out[c] += " " + symbol

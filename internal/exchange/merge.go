@@ -55,7 +55,7 @@ func (t *Table) Says(l logbook.Log, e logbook.Event) string {
 		if c.unit != "" {
 			text += " " + c.unit
 		}
-		if bare := bareHeader(c.Header); c.Key != "species" && c.Key != "note" && c.Key != "bait" {
+		if bare := BareHeader(c.Header); c.Key != "species" && c.Key != "note" && c.Key != "bait" {
 			text = bare + " " + text
 		}
 		parts = append(parts, text)

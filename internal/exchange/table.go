@@ -111,7 +111,7 @@ func (t *Table) findHeaders(ctx context.Context) error {
 	}
 	for _, c := range Columns {
 		if at, ok := t.Columns[c.Key]; ok && c.unit != "" {
-			if u, ok := unitOf(t.Headers[at], c.unit); ok {
+			if u, ok := UnitOf(t.Headers[at], units.MustLookup(c.unit).Dimension); ok {
 				t.units[c.Key] = u
 			}
 		}
@@ -122,16 +122,16 @@ func (t *Table) findHeaders(ctx context.Context) error {
 // bracketed is a unit in a header: "depth (m)", "depth [m]", "depth, m" or "depth m".
 var bracketed = regexp.MustCompile(`^(.*?)[\s,]*[(\[]\s*([^)\]]*)\s*[)\]]\s*$`)
 
-// bareHeader is a header without its unit.
-func bareHeader(h string) string {
+// BareHeader is a header without its unit.
+func BareHeader(h string) string {
 	if m := bracketed.FindStringSubmatch(h); m != nil {
 		h = m[1]
 	}
 	return strings.ToLower(strings.Join(strings.Fields(strings.ReplaceAll(h, "_", " ")), " "))
 }
 
-// unitOf is the unit in a header, of the dimension of another.
-func unitOf(header, usual string) (units.Unit, bool) {
+// UnitOf is the unit in a header, where it names one of a dimension.
+func UnitOf(header string, of units.Dimension) (units.Unit, bool) {
 	symbol := ""
 	if m := bracketed.FindStringSubmatch(header); m != nil {
 		symbol = m[2]
@@ -139,7 +139,7 @@ func unitOf(header, usual string) (units.Unit, bool) {
 		symbol = words[len(words)-1]
 	}
 	u, ok := units.Lookup(strings.TrimSpace(symbol))
-	return u, ok && u.Dimension == units.MustLookup(usual).Dimension
+	return u, ok && u.Dimension == of
 }
 
 // recognised are the columns of ours that headers name, by their words or by those that others use for
@@ -154,10 +154,10 @@ func recognised(headers []string) map[string]int {
 	}
 	bare := make([]string, len(headers))
 	for i, h := range headers {
-		bare[i] = bareHeader(h)
+		bare[i] = BareHeader(h)
 	}
 	for _, c := range Columns {
-		if at := slices.IndexFunc(bare, func(h string) bool { return h == bareHeader(c.Header) || h == strings.ToLower(c.Key) }); at >= 0 {
+		if at := slices.IndexFunc(bare, func(h string) bool { return h == BareHeader(c.Header) || h == strings.ToLower(c.Key) }); at >= 0 {
 			take(c.Key, at)
 		}
 	}
@@ -165,12 +165,12 @@ func recognised(headers []string) map[string]int {
 		for i, h := range bare {
 			unit := ""
 			if c.unit != "" {
-				if _, ok := unitOf(headers[i], c.unit); ok {
+				if _, ok := UnitOf(headers[i], units.MustLookup(c.unit).Dimension); ok {
 					unit = h[strings.LastIndex(" "+h, " "):]
 				}
 			}
 			short := strings.TrimRight(strings.TrimSuffix(h, unit), " ,")
-			if slices.Contains(c.aliases, h) || c.unit != "" && unit != "" && (short == bareHeader(c.Header) || slices.Contains(c.aliases, short)) {
+			if slices.Contains(c.aliases, h) || c.unit != "" && unit != "" && (short == BareHeader(c.Header) || slices.Contains(c.aliases, short)) {
 				take(c.Key, i)
 			}
 		}
@@ -179,7 +179,7 @@ func recognised(headers []string) map[string]int {
 	if at, ok := out["weight"]; ok && !strings.Contains(bare[at], "fish") {
 		_, fish := out["species"]
 		_, long := out["length"]
-		unit, said := unitOf(headers[at], "kg")
+		unit, said := UnitOf(headers[at], units.Mass)
 		light := said && (unit.Symbol == "g" || unit.Symbol == "oz")
 		if _, head := out["head"]; !head && (light || !said && !fish && !long) {
 			delete(out, "weight")
@@ -309,7 +309,7 @@ func (t *Table) quantity(key, usual, text string) (float64, error) {
 		unit = units.MustLookup(usual)
 	}
 	v, _, err := units.Parse(t.pointed(text), unit.Dimension, unit)
-	header := bareHeader(t.Headers[t.Columns[key]])
+	header := BareHeader(t.Headers[t.Columns[key]])
 	if err != nil {
 		return 0, fmt.Errorf("%s: %w", header, err)
 	}

@@ -130,6 +130,7 @@ func readEntries[T any](table flat.Table[T], rows []exchange.Row, r *Report) (ou
 // with any and they are to be taken. An entry goes by its name: one that says something else of what is
 // here changes it, where it is to.
 func takeEntries[T Valid](ctx context.Context, s *Service, f File, r *Report, on onShelf[T], entries []entry[T]) error {
+	var fit []entry[T]
 	for i, e := range entries {
 		if slices.ContainsFunc(entries[:i], func(o entry[T]) bool { return o.name == e.name }) {
 			r.Refused = append(r.Refused, exchange.Refused{Line: e.line, Why: fmt.Sprintf("“%s” stands there twice", e.name)})
@@ -139,11 +140,14 @@ func takeEntries[T Valid](ctx context.Context, s *Service, f File, r *Report, on
 		var errs setup.Errors
 		if errors.As(err, &errs) {
 			r.Refused = append(r.Refused, exchange.Refused{Line: e.line, Why: errs[0].Message})
-		} else if err != nil {
+			continue
+		}
+		if err != nil {
 			return err
 		}
+		fit = append(fit, e)
 	}
-	put := func(t store.Tables) error { return putEntries(ctx, s, f, r, on, t, entries) }
+	put := func(t store.Tables) error { return putEntries(ctx, s, f, r, on, t, fit) }
 	switch {
 	case !f.Take:
 		return s.store.Read(ctx, put)

@@ -41,14 +41,7 @@ func patience(rows []Tied) Own {
 			logs = append(logs, bounded(r.Own.Time/r.Best.Time))
 		}
 	}
-	out := ownOf(logs)
-	switch out.Words = fmt.Sprintf("How long you wait is taken as usual: the wait decided in %s only.", counted(len(logs), "outfit")); {
-	case out.Factor > 0:
-		out.Words = fmt.Sprintf("You wait %.1f times as long as is usual (%.1f to %.1f), by %s in which the wait decides.", out.Factor, out.Low, out.High, counted(len(logs), "outfit"))
-	case len(logs) == 0:
-		out.Words = "How long you wait is taken as usual: the wait decided in no outfit yet."
-	}
-	return out
+	return ownOf(logs, "How long you wait is taken as usual: the wait decided in %s.", "You wait %.1f times as long as is usual (%.1f to %.1f), by %s in which the wait decides.")
 }
 
 // feel is the pull that is told over what is usual, by the outfits in which that decides: a
@@ -63,14 +56,7 @@ func feel(rows []Tied) Own {
 			logs = append(logs, bounded(hand/r.Best.Hand))
 		}
 	}
-	out := ownOf(logs)
-	switch out.Words = fmt.Sprintf("What you feel is taken as usual: feel decided in %s only.", counted(len(logs), "outfit")); {
-	case out.Factor > 0:
-		out.Words = fmt.Sprintf("You tie on for %.1f times the pull that is usually told (%.1f to %.1f), by %s in which feel decides.", out.Factor, out.Low, out.High, counted(len(logs), "outfit"))
-	case len(logs) == 0:
-		out.Words = "What you feel is taken as usual: feel decided in no outfit yet."
-	}
-	return out
+	return ownOf(logs, "What you feel is taken as usual: feel decided in %s.", "You tie on for %.1f times the pull that is usually told (%.1f to %.1f), by %s in which feel decides.")
 }
 
 // bounded is the logarithm of a factor, as far as anybody goes.
@@ -81,10 +67,16 @@ func bounded(factor float64) float64 {
 
 // ownOf is what outfits say of an angler: normal in the logarithm, with how anglers differ
 // beforehand and how one differs from outfit to outfit (Gelman et al., 2013, Bayesian Data
-// Analysis, section 2.5).
-func ownOf(logs []float64) Own {
+// Analysis, section 2.5). It is told in what is usual, with the outfits that there are, where these are too few,
+// and else in what is learnt, with the factor and its range before them.
+func ownOf(logs []float64, usual, learnt string) Own {
 	out := Own{Outfits: len(logs)}
-	if float64(len(logs)) < judgement.HandLeast.Number {
+	switch n := len(logs); {
+	case n == 0:
+		out.Words = fmt.Sprintf(usual, "no outfit yet")
+		return out
+	case float64(n) < judgement.HandLeast.Number:
+		out.Words = fmt.Sprintf(usual, counted(n, "outfit")+" only")
 		return out
 	}
 	before, each := spread.LogSD(judgement.HandBefore.Spread), spread.LogSD(judgement.HandChoice.Spread)
@@ -95,5 +87,6 @@ func ownOf(logs []float64) Own {
 	}
 	mean, reach := sum/information, spread.Reach/math.Sqrt(information)
 	out.Factor, out.Low, out.High = math.Exp(mean), math.Exp(mean-reach), math.Exp(mean+reach)
+	out.Words = fmt.Sprintf(learnt, out.Factor, out.Low, out.High, counted(len(logs), "outfit"))
 	return out
 }

@@ -11,6 +11,7 @@ import (
 
 	"dunvel/core/setup"
 	"dunvel/core/units"
+	"dunvel/internal/exchange"
 )
 
 // column is a column of a table of values: its header, and how a value stands in its cells. A cell that
@@ -39,7 +40,7 @@ type Table[T any] struct {
 
 // Is tells whether headers are those of the table.
 func (t Table[T]) Is(headers []string) bool {
-	return slices.ContainsFunc(headers, func(h string) bool { return bare(h) == t.name })
+	return slices.ContainsFunc(headers, func(h string) bool { return exchange.BareHeader(h) == t.name })
 }
 
 // Headers are those of the table.
@@ -68,16 +69,20 @@ func (t Table[T]) Read(headers, cells []string) (name string, value T, err error
 		if i >= len(cells) || cells[i] == "" {
 			continue
 		}
-		if bare(header) == t.name {
+		if exchange.BareHeader(header) == t.name {
 			name = cells[i]
 			continue
 		}
-		k := slices.IndexFunc(t.columns, func(c column[T]) bool { return c.header == bare(header) })
+		k := slices.IndexFunc(t.columns, func(c column[T]) bool { return c.header == exchange.BareHeader(header) })
 		if k < 0 {
 			continue
 		}
 		c := t.columns[k]
-		if err := c.read(&value, cells[i], unitIn(header, c.unit)); err != nil {
+		as := c.unit
+		if u, said := exchange.UnitOf(header, c.unit.Dimension); said {
+			as = u
+		}
+		if err := c.read(&value, cells[i], as); err != nil {
 			return name, value, fmt.Errorf("%s: %w", c.header, err)
 		}
 	}
@@ -88,30 +93,15 @@ func (t Table[T]) Read(headers, cells []string) (name string, value T, err error
 func (t Table[T]) Unknown(headers []string) []string {
 	var out []string
 	for _, h := range headers {
-		known := bare(h) == t.name || h == ""
+		known := exchange.BareHeader(h) == t.name || h == ""
 		for _, c := range t.columns {
-			known = known || c.header == bare(h)
+			known = known || c.header == exchange.BareHeader(h)
 		}
 		if !known {
 			out = append(out, h)
 		}
 	}
 	return out
-}
-
-// bare is a header without its unit.
-func bare(header string) string {
-	head, _, _ := strings.Cut(header, "(")
-	return strings.ToLower(strings.TrimSpace(head))
-}
-
-// unitIn is the unit that a header names, where it is of the dimension of ours.
-func unitIn(header string, ours units.Unit) units.Unit {
-	_, tail, _ := strings.Cut(header, "(")
-	if u, ok := units.Lookup(strings.TrimSpace(strings.TrimSuffix(tail, ")"))); ok && u.Dimension == ours.Dimension {
-		return u
-	}
-	return ours
 }
 
 // number is how a number stands in a cell: as short as it may be, and never with three decimals, which

@@ -130,7 +130,7 @@ func TestSetupsComeBack(t *testing.T) {
 	}
 	headers := Setups().Headers()
 	for i, h := range headers {
-		if slices.ContainsFunc(headers[:i], func(o string) bool { return bare(o) == bare(h) }) {
+		if slices.ContainsFunc(headers[:i], func(o string) bool { return exchange.BareHeader(o) == exchange.BareHeader(h) }) {
 			t.Errorf("two columns are called %s", h)
 		}
 	}
@@ -245,7 +245,7 @@ func read[T any](t *testing.T, table Table[T], cell string, at uint) {
 	header := headers[at%uint(len(headers))]
 	_, value, err := table.Read([]string{header}, []string{cell})
 	switch {
-	case err != nil && !strings.HasPrefix(err.Error(), bare(header)):
+	case err != nil && !strings.HasPrefix(err.Error(), exchange.BareHeader(header)):
 		t.Errorf("%s: %v", header, err)
 	case err == nil && len(table.Row("n", value)) != len(headers):
 		t.Error("it is written in other columns")

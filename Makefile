@@ -8,7 +8,7 @@ glue   := web/src/api/go.gen.js
 answers := $(shell find core internal/answers internal/contract internal/engine cmd/engine -name '*.go' -not -name '*_test.go')
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
-.PHONY: demo build test onpage test-fast fuzz engine release race storm check screenshots generate format bench speed profile chromium compile
+.PHONY: demo build test onpage test-fast fuzz engine release race storm check screenshots generate format bench speed trust profile chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -100,6 +100,9 @@ bench: ## times and allocations of the engine, the answer and the store
 
 speed: build chromium ## the figures of docs/speed.md, measured anew and added to it; some minutes, on an idle machine
 	go run ./scripts/speed docs/speed.md
+
+trust: ## docs/trust.md and what the page says of it, from what the tests tell now; a minute
+	go run ./scripts/trust
 
 profile: ## where an answer and a fall spend their time: bin/answer.prof and bin/fall.prof, and the top of each
 	go test -run '^$$' -bench 'BenchmarkAnswer' -benchtime 20x -cpuprofile bin/answer.prof -o bin/answer.test ./core/advice

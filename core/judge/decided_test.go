@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/judge"
 	"dunvel/core/setup"
+	"dunvel/core/trust"
 )
 
 // What is not looked at, as it decides nothing any more, would have moved no chance by more
@@ -19,6 +20,7 @@ func TestWhatIsNotLookedAtDecidesNothing(t *testing.T) {
 	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	kinds := []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop, setup.Swim, setup.Hover}
 	worst, heads := 0.0, 0
+	var offs trust.Tally
 	for n := range 40 {
 		c := situate(t, func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = kinds[n%len(kinds)], between(1.5, 16), between(8, 35)
@@ -42,11 +44,13 @@ func TestWhatIsNotLookedAtDecidesNothing(t *testing.T) {
 				t.Fatal(err)
 			}
 			heads++
+			offs.Add(h.Sure - full.Sure)
 			off := math.Abs(h.Sure - full.Sure)
 			if worst = max(worst, off); off > 0.03 || h.Verdict != full.Verdict {
 				t.Errorf("%s, %g g in %.1f m: %.3f, looked at thoroughly %.3f", c.Setup.Approach.Kind, 1e3*mass, c.Setup.Water.Depth, h.Sure, full.Sure)
 			}
 		}
 	}
+	offs.Tell(t, "not looked at", 0.03)
 	t.Logf("%d heads, at most %.3f off", heads, worst)
 }

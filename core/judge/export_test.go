@@ -10,10 +10,10 @@ import (
 // Unknowns is how many of them there are.
 var Unknowns = len(unknowns)
 
-// Drawn tells whether a head does all that is asked where all that is not known is z,
+// Drawn tells whether a head does all that is asked, and its seconds to the target, where all that is not known is z,
 // tried as it is then and not told from shifts: with a rod that is held down as it was
 // told, and one that is up as the hand sees fit.
-func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling, z []float64) (bool, error) {
+func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling, z []float64) (does bool, seconds float64, err error) {
 	s, t := c.Setup, trial.AsTaken
 	for i, sd := range spreads(c) {
 		if sd > 0 {
@@ -22,7 +22,7 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 	}
 	moved, err := c.Moved(s, t)
 	if err != nil {
-		return false, err
+		return false, 0, err
 	}
 	v := view{bench: b, ctx: ctx, of: moved, mass: mass}
 	var result trial.Result
@@ -32,22 +32,40 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 		result, _, err = v.handled()
 	}
 	if err != nil {
-		return false, err
+		return false, 0, err
 	}
 	phases, err := v.phases(result)
 	if err != nil {
-		return false, err
+		return false, 0, err
 	}
 	r := mean(phases.readings)
 	for _, m := range musts(c) {
 		if rules[m].miss(moved, r, 1) > 0 {
-			return false, nil
+			return false, r.value(readTime), nil
 		}
 	}
-	return true, nil
+	return true, r.value(readTime), nil
 }
 
 // Thoroughly judges a head with every unknown looked at, even where it decides nothing.
 func Thoroughly(ctx context.Context, b Bench, c *trial.Case, mass float64) (Head, error) {
 	return view{bench: b, ctx: ctx, of: c, mass: mass, thorough: true}.judge()
+}
+
+// CloserBy is what a measurement leaves of the spread of each unknown.
+func CloserBy(c *trial.Case, of Measurement, mass float64) (map[Unknown]float64, error) {
+	out := map[Unknown]float64{}
+	for _, m := range measurements {
+		if m.name != of {
+			continue
+		}
+		closer, err := closerBy(c, m.takes, mass)
+		if err != nil {
+			return nil, err
+		}
+		for i, by := range closer {
+			out[unknowns[i].name] = by
+		}
+	}
+	return out, nil
 }

@@ -12,6 +12,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/trial"
+	"dunvel/core/trust"
 )
 
 func situate(t testing.TB, change func(*setup.Setup)) *trial.Case {
@@ -77,6 +78,8 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		t.Skip("some hundred runs of the engine for each head")
 	}
 	const draws = 256
+	var chances trust.Tally
+	inRange, timed := 0, 0
 	for name, tt := range map[string]struct {
 		change func(*setup.Setup)
 		mass   float64
@@ -119,19 +122,31 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 		does := 0
 		sample := spread.Sample(draws, judge.Unknowns)
 		for _, z := range sample {
-			met, err := judge.Drawn(t.Context(), judge.Engine, c, tt.mass, h.Handling, z)
+			met, seconds, err := judge.Drawn(t.Context(), judge.Engine, c, tt.mass, h.Handling, z)
 			if err != nil {
 				t.Fatal(err)
 			}
 			if met {
 				does++
 			}
+			if h.Ranges.Time.Low == 0 {
+				continue // it does not get there
+			}
+			if timed++; seconds >= h.Ranges.Time.Low && seconds <= h.Ranges.Time.High {
+				inRange++
+			}
 		}
+		chances.Add(float64(does)/draws - h.Sure)
 		// Of so many draws the share itself is known to 0.02.
 		if drawn := float64(does) / draws; math.Abs(drawn-h.Sure) > 0.03+0.02 {
 			t.Errorf("%s: %.3f of draws, judged %.3f", name, drawn, h.Sure)
 		}
 		t.Logf("%s: %.3f of draws, judged %.3f", name, float64(does)/draws, h.Sure)
+	}
+	chances.Tell(t, "chances", 0.05)
+	covered := trust.Figure{Cases: timed, Value: float64(inRange) / float64(timed), Low: 0.75, High: 0.85}
+	if trust.Tell(t, "ranges", covered); !covered.Passes() {
+		t.Errorf("%.3f of the draws are within the 80 %% range of the count", covered.Value)
 	}
 }
 

@@ -11,6 +11,7 @@ import (
 
 // unknown is an input that is not exactly known.
 type unknown struct {
+	name     Unknown
 	spread   func(*trial.Case) float64 // relative standard deviation; 0 where it is known or does not matter
 	both     bool                      // looked at on both sides along a track, for what follows is not even
 	main     bool                      // most of how far the numbers of a head go that is safe comes from it
@@ -22,10 +23,29 @@ type unknown struct {
 	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
 }
 
+// Unknown names an input that is not exactly known.
+type Unknown string
+
+// The unknowns.
+const (
+	Flow     Unknown = "current"
+	Wind     Unknown = "wind"
+	Drift    Unknown = "drift"
+	Across   Unknown = "drag across the line"
+	Along    Unknown = "drag along the line"
+	Fall     Unknown = "drag of the falling bait"
+	Tow      Unknown = "drag of the towed bait"
+	Weight   Unknown = "weights"
+	Depth    Unknown = "depth"
+	Spool    Unknown = "pull of the spool"
+	Friction Unknown = "grip of the bed"
+)
+
 // Inputs that act as one are one here: the diameter of the line and its drag
 // coefficient both multiply the drag across it.
 var unknowns = []unknown{
 	{
+		name:   Flow,
 		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, main: true, rehandle: true,
 		lifts: 1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
@@ -34,16 +54,19 @@ var unknowns = []unknown{
 		},
 	},
 	{
+		name:   Wind,
 		spread: func(c *trial.Case) float64 { return c.Setup.WindSpread() }, rehandle: true,
 		lifts:  1,
 		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
 	{
+		name:   Drift,
 		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() }, main: true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Drift = factor },
 	},
 	{
+		name: Across,
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(judgement.NormalSpread.Spread, c.Setup.DiameterSpread())
 		},
@@ -52,6 +75,7 @@ var unknowns = []unknown{
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Across = factor },
 	},
 	{
+		name: Along,
 		spread: func(c *trial.Case) float64 {
 			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, c.Setup.DiameterSpread())
 		},
@@ -60,10 +84,12 @@ var unknowns = []unknown{
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
 	},
 	{
+		name:   Fall,
 		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true, main: true, fallOnly: true,
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{
+		name: Tow,
 		spread: func(c *trial.Case) float64 {
 			if !c.Moves() {
 				return 0
@@ -75,11 +101,13 @@ var unknowns = []unknown{
 		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Tow = factor },
 	},
 	{
+		name:   Weight,
 		spread: func(*trial.Case) float64 { return 1 }, // every lure has its own
 		lifts:  -1,
 		change: func(_ *setup.Setup, t *trial.Tuning, _, z float64) { t.Weight = z },
 	},
 	{
+		name:   Depth,
 		spread: func(*trial.Case) float64 { return judgement.DepthSpread.Spread },
 		late:   true,
 		lifts:  1,
@@ -89,6 +117,7 @@ var unknowns = []unknown{
 		},
 	},
 	{
+		name: Spool,
 		spread: func(c *trial.Case) float64 {
 			if c.Setup.Hand.Line == setup.LineFed {
 				return judgement.FingerPull.Spread
@@ -100,6 +129,7 @@ var unknowns = []unknown{
 		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Spool = factor },
 	},
 	{
+		name: Friction,
 		spread: func(c *trial.Case) float64 {
 			if !c.OnBed || c.School().Hovers || c.Floats() {
 				return 0

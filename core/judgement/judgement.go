@@ -64,6 +64,8 @@ var (
 	DragMost    = Value{3, "1", 0, "drag over what is usual for the form, at most, and inverted at least: past that something else is wrong"}
 	Timing      = Value{0.25, "s", 0, "a thumb on a stopwatch"}
 	DropModel   = Value{0, "1", 0.05, "one drop and another: a bait glides and turns, and does not fall as the model has it"}
+	DropTested  = Value{0, "1", 0.1, "what is left open of a bait after six drops on two heads"}
+	DoubtTold   = Value{0.1, "1", 0, "a second unknown is named from a tenth of the variance on"}
 	CountMost   = Value{120, "s", 0, "past two minutes nobody counts a bait down"}
 	FedByHand   = Value{1e-4, "N", 0, "the pull of line that a hand feeds, so that it stays slack"}
 	LineCounted = Value{0, "1", 0.06, "line out by the colours of the line or turns of the reel"}

@@ -9,6 +9,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
+	"dunvel/core/trust"
 )
 
 // spotted is a cast of a head at a place with a line, its time as it is where current and line
@@ -118,7 +119,8 @@ func TestBiasCovers(t *testing.T) {
 			lines++
 		}
 	}
-	for what, inside := range map[string]int{"days": flows, "lines": lines} {
+	for what, inside := range map[string]int{"places": flows, "lines": lines} {
+		trust.Tell(t, what, trust.Figure{Cases: seeds, Value: float64(inside) / seeds, Low: 0.68, High: 0.95})
 		if share := float64(inside) / seeds; share < 0.68 || share > 0.95 {
 			t.Errorf("%g of the 80 %% ranges hold the %s", share, what)
 		}

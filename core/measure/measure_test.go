@@ -10,6 +10,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
+	"dunvel/core/trust"
 	"dunvel/core/units"
 )
 
@@ -68,6 +69,8 @@ func TestFitCovers(t *testing.T) {
 			t.Errorf("six drops leave ± %g", fit.Spread)
 		}
 	}
+	trust.Tell(t, "drop tests", trust.Figure{Cases: seeds, Value: float64(inside) / seeds, Low: 0.7, High: 0.9})
+	trust.Tell(t, "drop tests mean", trust.Figure{Cases: seeds, Value: math.Abs(off), High: 0.03})
 	if share := float64(inside) / seeds; share < 0.7 || share > 0.9 {
 		t.Errorf("%g of the 80 %% ranges hold the factor", share)
 	}

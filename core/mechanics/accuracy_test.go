@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"dunvel/core/rig"
+	"dunvel/core/trust"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -22,6 +23,7 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 	random := rand.New(rand.NewPCG(14, 500))
 	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	var usuals, roughs []float64
+	var usualOff, roughOff trust.Tally
 	for range 500 {
 		s := scene(0)
 		s.Bed.Depth = between(2, 30)
@@ -49,6 +51,8 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 			}
 			continue
 		}
+		usualOff.Relative(usual, fine)
+		roughOff.Relative(rough, fine)
 		usuals, roughs = append(usuals, math.Abs(usual/fine-1)), append(roughs, math.Abs(rough/fine-1))
 	}
 	for _, of := range []struct {
@@ -63,6 +67,8 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 			t.Errorf("%s: off by %.2f %%, the worst %.2f %%", of.name, 100*p95, 100*worst)
 		}
 	}
+	usualOff.Tell(t, "resolution", 0.03)
+	roughOff.Tell(t, "rough resolution", 0.15)
 	if len(usuals) < 400 {
 		t.Errorf("only %d falls came down", len(usuals))
 	}

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"dunvel/core/rig"
+	"dunvel/core/trust"
 	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -77,11 +78,14 @@ func TestFallsAtTerminalSpeed(t *testing.T) {
 	const area = 9e-4
 	line := math.Pi * r.Main.Tangential * r.Main.Diameter
 	want := math.Sqrt(salt.Density/(2*0.2)) * 2 / (3 * line) * (math.Pow(area+20*line, 1.5) - math.Pow(area, 1.5))
-	near(t, "touch", touch(t, s, d).Time, want, 0.004)
+	var off trust.Tally
+	tallied(t, &off, "touch", touch(t, s, d).Time, want, 0.004)
+	off.Tell(t, "ball", 0.004)
 }
 
 // In the end a line held fast hangs, or drags, as the statics have it.
 func TestLongTimeIsStatics(t *testing.T) {
+	var off trust.Tally
 	for _, tt := range []struct {
 		name         string
 		weight, lift float64
@@ -107,11 +111,12 @@ func TestLongTimeIsStatics(t *testing.T) {
 			t.Errorf("%s: statics say it %s", tt.name, e.Outcome)
 		}
 		tip := r3.Scale(track.Last.Time, d.Cast.Drift)
-		near(t, tt.name+": depth", track.Last.End.Z, e.End.Z, 0.01)
-		near(t, tt.name+": distance", track.Last.End.X-tip.X, e.End.X, 0.02)
-		near(t, tt.name+": tip tension", track.Last.TipTension, r3.Norm(e.TipTension), 0.02)
-		near(t, tt.name+": end tension", track.Last.EndTension, r3.Norm(e.EndTension), 0.02)
+		tallied(t, &off, tt.name+": depth", track.Last.End.Z, e.End.Z, 0.01)
+		tallied(t, &off, tt.name+": distance", track.Last.End.X-tip.X, e.End.X, 0.02)
+		tallied(t, &off, tt.name+": tip tension", track.Last.TipTension, r3.Norm(e.TipTension), 0.02)
+		tallied(t, &off, tt.name+": end tension", track.Last.EndTension, r3.Norm(e.EndTension), 0.02)
 	}
+	off.Tell(t, "long times", 0.02)
 }
 
 // A boat that drifts with a uniform current is a boat in still water.

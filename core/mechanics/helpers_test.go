@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/rig"
 	"dunvel/core/tackle"
+	"dunvel/core/trust"
 	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -44,6 +45,13 @@ func scene(current float64) *Scene {
 		Current: water.Current{Surface: r3.Vec{X: current}, Exponent: 1.0 / 7},
 		Bed:     water.Bed{Depth: 20, Friction: 0.5}, TipHeight: 1.5,
 	}
+}
+
+// tallied is near, which also takes the case to a tally.
+func tallied(t *testing.T, of *trust.Tally, what string, got, want, relative float64) {
+	t.Helper()
+	of.Relative(got, want)
+	near(t, what, got, want, relative)
 }
 
 func near(t *testing.T, what string, got, want, relative float64) {

@@ -4,16 +4,20 @@ import (
 	"math"
 	"math/rand/v2"
 	"testing"
+
+	"dunvel/core/trust"
 )
 
 // Published drag coefficients of long circular cylinders (Tritton, 1959, and
 // Wieselsberger, 1921, as tabled in Schlichting, Boundary-Layer Theory).
 func TestCylinderDragAgainstPublished(t *testing.T) {
+	var off trust.Tally
 	for _, tt := range []struct{ re, cd, within float64 }{
 		{1, 10.5, 0.08}, {10, 2.9, 0.1}, {40, 1.6, 0.1}, {100, 1.4, 0.08}, {1000, 0.98, 0.05}, {10000, 1.15, 0.1},
 	} {
-		near(t, "Cd", CylinderDrag(tt.re), tt.cd, tt.within)
+		tallied(t, &off, "Cd", CylinderDrag(tt.re), tt.cd, tt.within)
 	}
+	off.Tell(t, "cylinders", 0.1)
 }
 
 func TestTablesAgreeWithFormulas(t *testing.T) {

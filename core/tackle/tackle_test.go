@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/trust"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
@@ -108,6 +109,9 @@ func TestBareBallAgainstSphere(t *testing.T) {
 	volume := 0.01 / 11340.0
 	radius := math.Cbrt(3 * volume / (4 * math.Pi))
 	near(t, "frontal drag area", l.TowArea, 0.44*math.Pi*radius*radius, 0.05)
+	var off trust.Tally
+	off.Relative(l.TowArea, 0.44*math.Pi*radius*radius)
+	off.Tell(t, "spheres", 0.05)
 }
 
 func TestOrderOfFallSpeeds(t *testing.T) {

@@ -89,6 +89,15 @@ func (d Desk) Changes(ctx context.Context, s setup.Setup, choice units.Choice) (
 	return adviser.Changes(mechanics.WithBudget(ctx, changesWork), s, choice)
 }
 
+// Doubts are where the range of the answer comes from.
+func (d Desk) Doubts(ctx context.Context, s setup.Setup, choice units.Choice) (*advice.Doubts, error) {
+	_, adviser, err := d.asked(ctx, &s)
+	if err != nil {
+		return nil, err
+	}
+	return adviser.Doubts(mechanics.WithBudget(ctx, answerWork), s, choice)
+}
+
 // Compare is what outfits do in the water of a setup, its own first. What they cost is by
 // the prices in the box.
 func (d Desk) Compare(ctx context.Context, s setup.Setup, others []explore.Outfit, choice units.Choice) ([]advice.Compared, error) {

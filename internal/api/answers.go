@@ -5,6 +5,7 @@ import (
 	"net/http"
 
 	"dunvel/core/advice"
+	"dunvel/core/trust"
 	"dunvel/internal/contract"
 )
 
@@ -60,6 +61,24 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 	}
 	found, err := h.does.Changes(ctx, r.Body.Setup, choice)
 	return Changes200JSONResponse(found), err
+}
+
+// Doubts implements the contract.
+func (h Handlers) Doubts(ctx context.Context, r DoubtsRequestObject) (DoubtsResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Body.Units)
+	if err != nil {
+		return nil, err
+	}
+	found, err := h.does.Doubts(ctx, r.Body.Setup, choice)
+	if err != nil {
+		return nil, err
+	}
+	return Doubts200JSONResponse(*found), nil
+}
+
+// Trust implements the contract.
+func (Handlers) Trust(context.Context, TrustRequestObject) (TrustResponseObject, error) {
+	return Trust200JSONResponse(trust.Told()), nil
 }
 
 // Compare implements the contract.

@@ -92,6 +92,9 @@ type ServerInterface interface {
 	// RestoreDevice Lets a device in again that was not to be; at the computer alone
 	// (POST /devices/{id}/restore)
 	RestoreDevice(ctx *echo.Context, id Id) error
+	// Doubts Where the range of the answer comes from, and what measuring would make of it
+	// (POST /doubts)
+	Doubts(ctx *echo.Context) error
 	// ListDropTests Every drop test, by name
 	// (GET /drop-tests)
 	ListDropTests(ctx *echo.Context) error
@@ -350,6 +353,9 @@ type ServerInterface interface {
 	// RestoreTrip Restores a deleted trip
 	// (POST /trips/{id}/restore)
 	RestoreTrip(ctx *echo.Context, id Id) error
+	// Trust How far to trust it; what the engine and its ranges were checked against, as measured, and every number that rests on judgement
+	// (GET /trust)
+	Trust(ctx *echo.Context) error
 	// ListUnreadable What is kept and cannot be read; it is on no list
 	// (GET /unreadable)
 	ListUnreadable(ctx *echo.Context) error
@@ -638,6 +644,15 @@ func (w *ServerInterfaceWrapper) RestoreDevice(ctx *echo.Context) error {
 
 	// Invoke the callback with all the unmarshaled arguments
 	err = w.Handler.RestoreDevice(ctx, id)
+	return err
+}
+
+// Doubts converts echo context to params.
+func (w *ServerInterfaceWrapper) Doubts(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Doubts(ctx)
 	return err
 }
 
@@ -1809,6 +1824,15 @@ func (w *ServerInterfaceWrapper) RestoreTrip(ctx *echo.Context) error {
 	return err
 }
 
+// Trust converts echo context to params.
+func (w *ServerInterfaceWrapper) Trust(ctx *echo.Context) error {
+	var err error
+
+	// Invoke the callback with all the unmarshaled arguments
+	err = w.Handler.Trust(ctx)
+	return err
+}
+
 // ListUnreadable converts echo context to params.
 func (w *ServerInterfaceWrapper) ListUnreadable(ctx *echo.Context) error {
 	var err error
@@ -1919,6 +1943,8 @@ func RegisterHandlersWithOptions(router EchoRouter, si ServerInterface, options 
 	router.GET(options.BaseURL+"/quantities", wrapper.ReadQuantity, options.OperationMiddlewares["readQuantity"]...)
 	router.POST(options.BaseURL+"/answers", wrapper.Answer, options.OperationMiddlewares["answer"]...)
 	router.POST(options.BaseURL+"/changes", wrapper.Changes, options.OperationMiddlewares["changes"]...)
+	router.POST(options.BaseURL+"/doubts", wrapper.Doubts, options.OperationMiddlewares["doubts"]...)
+	router.GET(options.BaseURL+"/trust", wrapper.Trust, options.OperationMiddlewares["trust"]...)
 	router.POST(options.BaseURL+"/charts", wrapper.Chart, options.OperationMiddlewares["chart"]...)
 	router.POST(options.BaseURL+"/days", wrapper.Day, options.OperationMiddlewares["day"]...)
 	router.POST(options.BaseURL+"/days/calendar", wrapper.DayCalendar, options.OperationMiddlewares["dayCalendar"]...)
@@ -3900,6 +3926,89 @@ type RestoreDevicedefaultApplicationProblemPlusJSONResponse struct {
 }
 
 func (response RestoreDevicedefaultApplicationProblemPlusJSONResponse) VisitRestoreDeviceResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DoubtsRequestObject struct {
+	Body *DoubtsJSONRequestBody
+}
+
+type DoubtsResponseObject interface {
+	VisitDoubtsResponse(w http.ResponseWriter) error
+}
+
+type Doubts200JSONResponse Doubts
+
+func (response Doubts200JSONResponse) VisitDoubtsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Doubts400ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Doubts400ApplicationProblemPlusJSONResponse) VisitDoubtsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Doubts403ApplicationProblemPlusJSONResponse Problem
+
+func (response Doubts403ApplicationProblemPlusJSONResponse) VisitDoubtsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Doubts422ApplicationProblemPlusJSONResponse Problem
+
+func (response Doubts422ApplicationProblemPlusJSONResponse) VisitDoubtsResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(422)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type DoubtsdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response DoubtsdefaultApplicationProblemPlusJSONResponse) VisitDoubtsResponse(w http.ResponseWriter) error {
 
 	var buf bytes.Buffer
 	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
@@ -10964,6 +11073,60 @@ func (response RestoreTripdefaultApplicationProblemPlusJSONResponse) VisitRestor
 	return err
 }
 
+type TrustRequestObject struct {
+}
+
+type TrustResponseObject interface {
+	VisitTrustResponse(w http.ResponseWriter) error
+}
+
+type Trust200JSONResponse Trust
+
+func (response Trust200JSONResponse) VisitTrustResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(200)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Trust403ApplicationProblemPlusJSONResponse struct {
+	ProblemApplicationProblemPlusJSONResponse
+}
+
+func (response Trust403ApplicationProblemPlusJSONResponse) VisitTrustResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(403)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type TrustdefaultApplicationProblemPlusJSONResponse struct {
+	Body       Problem
+	StatusCode int
+}
+
+func (response TrustdefaultApplicationProblemPlusJSONResponse) VisitTrustResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response.Body); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(response.StatusCode)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
 type ListUnreadableRequestObject struct {
 }
 
@@ -11242,6 +11405,9 @@ type StrictServerInterface interface {
 	// RestoreDevice Lets a device in again that was not to be; at the computer alone
 	// (POST /devices/{id}/restore)
 	RestoreDevice(ctx context.Context, request RestoreDeviceRequestObject) (RestoreDeviceResponseObject, error)
+	// Doubts Where the range of the answer comes from, and what measuring would make of it
+	// (POST /doubts)
+	Doubts(ctx context.Context, request DoubtsRequestObject) (DoubtsResponseObject, error)
 	// ListDropTests Every drop test, by name
 	// (GET /drop-tests)
 	ListDropTests(ctx context.Context, request ListDropTestsRequestObject) (ListDropTestsResponseObject, error)
@@ -11500,6 +11666,9 @@ type StrictServerInterface interface {
 	// RestoreTrip Restores a deleted trip
 	// (POST /trips/{id}/restore)
 	RestoreTrip(ctx context.Context, request RestoreTripRequestObject) (RestoreTripResponseObject, error)
+	// Trust How far to trust it; what the engine and its ranges were checked against, as measured, and every number that rests on judgement
+	// (GET /trust)
+	Trust(ctx context.Context, request TrustRequestObject) (TrustResponseObject, error)
 	// ListUnreadable What is kept and cannot be read; it is on no list
 	// (GET /unreadable)
 	ListUnreadable(ctx context.Context, request ListUnreadableRequestObject) (ListUnreadableResponseObject, error)
@@ -12270,6 +12439,52 @@ func (sh *strictHandler) RestoreDevice(ctx *echo.Context, id Id) error {
 		return err
 	} else if validResponse, ok := response.(RestoreDeviceResponseObject); ok {
 		return validResponse.VisitRestoreDeviceResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
+// Doubts operation middleware
+func (sh *strictHandler) Doubts(ctx *echo.Context) error {
+	var request DoubtsRequestObject
+
+	var body DoubtsJSONRequestBody
+	var err error
+	if _, ok := ctx.Echo().Binder.(*echo.DefaultBinder); ok {
+		// A request validator built on kin-openapi's openapi3filter with
+		// KeepValidatedValue leaves the value it validated on the body. Bind
+		// that value, matching member names exactly, so the handler receives
+		// what was validated instead of a second, case-insensitive decode.
+		// Otherwise bind only the request body, so that path and query
+		// parameters are not also bound into the body struct.
+		if vb, ok := ctx.Request().Body.(interface{ ValidatedValue() any }); !ok || runtime.BindJSONValue(vb.ValidatedValue(), &body) != nil {
+			err = echo.BindBody(ctx, &body)
+		}
+	} else {
+		// A custom binder is installed on the Echo instance; defer to it
+		// entirely, since echo.Binder does not expose body-only binding and
+		// the binder may do more than decode (for example call ctx.Validate).
+		err = ctx.Bind(&body)
+	}
+	if err != nil {
+		return err
+	}
+	request.Body = &body
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Doubts(ctx.Request().Context(), request.(DoubtsRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Doubts")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(DoubtsResponseObject); ok {
+		return validResponse.VisitDoubtsResponse(ctx.Response())
 	} else if response != nil {
 		return fmt.Errorf("unexpected response type: %T", response)
 	}
@@ -15172,6 +15387,29 @@ func (sh *strictHandler) RestoreTrip(ctx *echo.Context, id Id) error {
 	return nil
 }
 
+// Trust operation middleware
+func (sh *strictHandler) Trust(ctx *echo.Context) error {
+	var request TrustRequestObject
+
+	handler := func(ctx *echo.Context, request interface{}) (interface{}, error) {
+		return sh.ssi.Trust(ctx.Request().Context(), request.(TrustRequestObject))
+	}
+	for _, middleware := range sh.middlewares {
+		handler = middleware(handler, "Trust")
+	}
+
+	response, err := handler(ctx, request)
+
+	if err != nil {
+		return err
+	} else if validResponse, ok := response.(TrustResponseObject); ok {
+		return validResponse.VisitTrustResponse(ctx.Response())
+	} else if response != nil {
+		return fmt.Errorf("unexpected response type: %T", response)
+	}
+	return nil
+}
+
 // ListUnreadable operation middleware
 func (sh *strictHandler) ListUnreadable(ctx *echo.Context) error {
 	var request ListUnreadableRequestObject
@@ -15252,496 +15490,505 @@ func (sh *strictHandler) RestoreUnreadable(ctx *echo.Context, table Table, id Id
 // const string: with thousands of chunks the chained `+` fold is several
 // times slower for the Go compiler than parsing a slice literal.
 var swaggerSpec = []string{
-	"7P1tkxs3siYM/xUE93nizNxbanXLssduxX7QizX2jmxrLc3xRpzxHQdkgSSGRYADoJpNT/i/34HMBKqK",
-	"hWKh2N2S7Bl/sNTqekEBiUS+XHnlP2cLvd1pJZSzs+t/znbc8K1wwsBPpeFLB38RdmHkzkmtZtezN1IJ",
-	"y/SS/e93P3x/zTiD6xi3zGqt/J9uLdha8JI5zZwUTCsmLdsovVcF46r0Fyi4iiu7F+aC/bTmDv4Bn+VE",
-	"VVlmHT/Ygs1rx5baMM52crFhzl/K8fn7tVys/bP1Tih2EI4t1lythJ0VM+nH+o9amMOsmCm+FbNr+qJi",
-	"ZhdrseX4aUteV252veSVFcXMHXb+wrnWleBq9uuvxUyW/kJ43I67dfM0Wc6KmRH/qKUR5ezamVq0H73U",
-	"Zsudv065L57OitlWKrmtt7Prq/geqZxYCQPv2Rm9MsLakRn3H10JJp3/7r02G1EyXbtrttZ7tuQGf4Pz",
-	"LHGWhfJTxR1b6C0+SLqBGYqDmDhJjs8r0R/5+7VgG6lK/06hHLwpMZN496nJ3PLbN0Kt3Hp2/eQyjsA6",
-	"I9WqGUDZHwFIll5eMytcvbMFK43ePXLCOsu0YbuKK5selF7eZUS/+nvtTisrYEXfGj2vxNb/daGVEwp2",
-	"Ft/tKrngfqyPd3jF//y79QP/Z+tV/z8jlrPr2f943OzWx/hb+zg8F96Y+PS9UI7tjaZpotv8U5/PNTfl",
-	"/6mFxev/OeNlKf3fefXW6J0wTvqx06LvWv/0z9laVOXwLS3hL3WNa0sTpOrt3At8crDSMv9gNj+wNVdl",
-	"4f/iBdgvDMjtUoqq9Ou15bftF34Zn6/nfxcL55/vlxaGWFU/LGfX/3V6Hl/xw1t/w68/FwkZLvmB7dfa",
-	"CrbWNW2xZ/6PlRaWzcVSGwEjBSnzMlRXFW4JlJve6PDCkcV9Bxf5q3fakdChCvlTS51c9tVJMbOOOzH2",
-	"/Beau3dwId5xSOwf6daoPKT1yrxkWhXwD+JGGLbXtV8vwebCOWFmfeVQzPxd/Qf/sAxaHDT6nsfHs7/X",
-	"1jGl9wXbrGZFQpbiNFxefJ6ciEbKnN5zU45NxHu86tdiViuJZ+Gpy/8KF/1azPbcLdZjV/8EF6FGCNrk",
-	"v2ZBUnCh4kB/TsjK88UZO5Rvda0Sx/d3whkBus/VBnRfxl71Otw/Sig/z/81W/KqmhWzRaWtv37P4UDZ",
-	"8Rp+rCScspXeo0TQe2yl98xouLM03C+t4xvBpPK/XPONv3cpRHsSSJ8Ws9tH2k8wh6mwuCdESq62j22B",
-	"n+a/ER5rGWdWLLQq877Wya3IUmJHSwqzRLcXYQHCQHsL679ppR/RPzqxWCv5j1pc0Gq3fv1IbnfaOLTQ",
-	"/IEzK2t1I6rHC23E43gnjAfvftWekkliQxq2N61vgwqWzpIaLpitF2tv8OGqXPh1v4ifLZ3YwoOOjsY4",
-	"D9wYfmhLV+/Cis9FlfxNbWtejW08mkm/T7UpU2NJLyC+NtxVzOKpg29NblEwZKduUbuxKYvFG7V6yfbS",
-	"H4GL2hh/hnt7zu5FVTF/G1jE/sDZC7lau2dMbHfOn1HCCKa0EqzUYAb3Zm4uyneV3onMU3qu3XrIqlJk",
-	"5vtXeVvTX8tAn6XfbKRfq5EjCS76tZgtuBEDL3aabb1RufdnU9/ZaMveqVe95HWQj2OJBMVmE9rzW1WK",
-	"W784/dcWXt/Qb/zUuMbipscdLw+a4f2ze1EnvvwbvYdHO12jeIBh5D0ifzDrqkxN+YAL943gpWXciOg4",
-	"ob9g9VaA5NF5b7ks4U8nq8p/qf+c5BlfGokvOmmraqlgtyz5wiUk/3vthCUHD+aJLXCJbHQbmRHWgV0I",
-	"VnprpSfsOzTwE1rFrknNdsf1dWtvwZ7zegGGyP20wL/LpMg7Ybb95/1FHMIC+keFv69qWZLYoHfH57qO",
-	"W9tveC85qddkqjeaMvzKRr3BIFNK7XhXLEXlhvTVjhuHH4Kiw+VWlLBqcFdKzL2JPyDnmq11VTKj8RGV",
-	"VKLwGoazpdizOPDjefAbEuYha//7XUB6O/GxleCjCqDyutdv7MaO9Z9uWSU3ojr4vykN+qrUTLpn7NHV",
-	"9dEituajkqm9+j6ERuYcpcJfJryP9IxdXpOkKO3yTBs/k3ZArfqNDpoA5hsETvDFmq2Mrncd7+ucTQdP",
-	"Se66TOnFB4TLc+RVafeN4DcSD+Yj98OglkMHZuvtUB5OMyZdkXOUKu3egASY5Hcpr84Sb1YjZ9aESSX9",
-	"2Hp9SycPmlXTrKHwjikzr9ULUaZHpb2+zPfLwwbtueWvyQCC56HVEbblsvK+Iy4gaVK7EaWX6BzX3B+q",
-	"E0/+jjIAPUDnO9OmYHYvt1upVkW0DZTgBi7V8E9bWZZVHP6cq3JEVeyMXsqhgFuwGGtVCpwjo0tvrJsl",
-	"X3gDgs1FeabAlWKH9mCGrrntD+/5nh/Y0uhtGFae1krEJd7jzFVimaX5jkQbP8MP0T88R6KNXA2rTa1I",
-	"AvwxBZ/nvSShSgYaK+s0estN8sVWKCfUYsBgkSk76j2dFjZIlJGropl2ocrmAFNiwhjfCZ4co3fj7eno",
-	"L9gHsDPg4pbvEkdZ8bKEgEGIMvhdNitma6033myRagO/tms87SrNwb3eyxtw16zTcD5I4wVgXvESrB0n",
-	"ld81wzEFPzSLn2FWInEEv/LSEiyazIMWQiJ5+8Rf+qPgtqPHB3QyWjiko4KR0vgrLXEh+6pzSnWOxAL9",
-	"zxi9oahNazTBrI8zExR7y4tsdBH6LbhTyFYkASVnLshJOBmDRxj8gWCdkNMZvJeRwAkvb+RCXNA5kR01",
-	"wdswZHIr7TlRkuSO9Lssc939+ZTSKaIdS0bHIseyG4yVoDGaf+T+yNVKpALh0vuyeKz6Q0zagi11bZiD",
-	"X0jFlvIGQslbwW1t0irL6XNCazjhTWgmvIEmHB5LMxo/eERwxO2u0kZcwPJnyw3dBQN8IVZyPL52dAJG",
-	"jbiUdi3VCqMYnFY7+BAQaQITHCOrHenbiEPa4Bz0a/khHYmbkoU4tg5FTBvSC8LjUscpTNWZuaYQJuvv",
-	"tbFYJRiDcBFFFUBJUPYzMzx59NmkM+nVyU+V3E4UihcHyN5u6wXlWvbcMnG7Ewvv6eklW3DrLFgayyVE",
-	"PyidS8kXDIyQzj7SVJXe57vEryu9f5484qPjeJbVKBFWkKkY/XGgUz7bDdmz4Xlxu1guM03JJa+q9rK3",
-	"jOotd8JInlaidme8NXKG6oqPLZp5iN8YHxxGNm6LHmtGWOCwQCM6j9TmBchots4LyhZ0nlRKlJO9hko4",
-	"cTR73IlHlCrpzbYskwiK/poNqrwJgITTFlfAJoCAkboL35Pc/jGnOk0HBF8CYDLRFdTcxdDn3gvSs0ZB",
-	"KMjArgXHEKK0zLu2PQ1A7uDY1n8jb0TwQaKXl31DTvi3fYO3Y/1sT7hlV/GFyLnhtbzF2Ot2Jwx3ZIjk",
-	"vqaf/DslqHuKseQ9/Vi0JEnTjsxdssAp7kLr1kxW95vCjIxseS9CF+8oyZy54f09uNv17Utd1dupR/aQ",
-	"hTJspLZMxgROAFVrOxQeMyzSIl4gXJRaJb3DrHH64Yu1lgvxjHFFz1+IqmJbwZUlC8LYaQlN/LlJl8eR",
-	"4avAecX8t7h1JzzTBcw9878FB/UXYfRAFCIx+FYIbMsP3k6AK0Y1Hlp2wdKGa9sGNwyimdO0Drz9C22M",
-	"s0xjP9NoF0tnGc6C7Ss2+vdc46YR5hM56KPYwzz4xhCIw4DVcTwCAxHDqwhf459vT22B06no8K3J2Q55",
-	"1SlzrcgYhqwlRr4Lxi3FS71JwiANt/0PyyrEufXnPwkwCSla+DVzGt7QJM+McEaKG8Hm3iUYTOMk95ku",
-	"U+b+16nUdye32jzBgG/be8Rro7dhjLo1WPwG3D2j+4ZEBgZZ0OyEN+YFMV5QPGR6DOMlgZymhnK7uycH",
-	"G3O0b/optynpCz9HZ9+9lqvcUHSl97nfdyb2h85y/6ICR5YTVQa9kkyBygYNSdFlwlz1T05usxdP7pJn",
-	"IAXjmQ4OFpiaZ8TVYSxRXfrXFWGRc6YjJqaGQmKl4asmTYJztDR62zrqvGVMh1U5umVpDxQxrjqQ4uru",
-	"1l3FD3O+2FzArsveruE22rB1VigkoVvR7V/XxgFgY67LA2lxUzdZJDQOcw2zrXDo+PZkA2aGMJrw4lLD",
-	"0axrByntHvAIrkrq3jrlkb3ResMoxV3pBa/gK2wSZWIlJUISs7KFtALYOs75cw0PM+u4SoMFcrOgYA0F",
-	"yAGOgL4lTNuIuCy4ERcvYxY1U1ogZN6SlK/BW70fMzysRH+G92uhErlPDLKs9V7d20zCm2goORP4NXnr",
-	"Z07f1MPFK9tcw7KzQkkcwj4VidCWXBiU2AbOFqDBd0OxHYN/4GTyn5XSxGGWzgzRhjMoVopcHmuuzaro",
-	"Js+7kPK7wrxjcCCOYDYrkscIHRrSruF86JRxXBZ3C5FPg48nAeHJxVkHq3WSN3XDqxqOA6+VIWDt9SzW",
-	"THGFuAlYi7lAmGJELrZQKQN5r37APRQbwWd0jwUrboThFSDmsECrPGXIJM0TGuhBqxKOncu0wZ9hBMG0",
-	"5KZm8zRbyE7ho4tgBmUZE2T60xqfZfuvuXFvyJKcICE/KAGVUVCIdytsgfjPhagqW7RxiKVWgry4Q4Q7",
-	"MqXZVpu+iQH3n2vTz4Xbi9QR9F5XZYAweMXJja5BFMg08YNqquHSGFV/fKULXIIBDPZ22TnmWg8YF9C4",
-	"cwCbN102rfxFJI9fNGMg8mU123KFgR6LCL09P7BaOVmxpVQCgmP2CKvbLg2iONt5EJ6X3pwXZQMnIQhO",
-	"/z2HkZvnAr2lRC1ke3MhRofmJu4tCkbRWgWxyUz5vhTgSp2R8u0Bxf3eu6cSCzTuuWJzbwlrL8q80mpF",
-	"WH+EZ3YNg9FIpHVil3jVy47sJFfvdrS64lbauMzjFw6tKgxwOKE6sIAw7WetoFdmadt315Ro5lVcpo9q",
-	"4840oh7O0khuZDi020lyxhdG21ZZD0QBLkJ6omUpfZEylA45rwDxPf2kgTq5YajeS73dcTM5KdkuhBmC",
-	"XHtVxf1WmR+KBhC9Fc4Ixs/DMi60cnwxmix7SZfBHSkg+lsjFyKNRw2m2Fzf0jnk2EreCJU5wjqdUl2S",
-	"T3QSQOCvaaPnM943mMPVtVvKoQgzlblLNVwOkAby3ud5bZBt4DoDUGV/K2BOq/gqN6A4wZQYiO1RrLOU",
-	"y6UwtvmuqUm3dKkLSVAPLxmwYxhSNYEzIuzNMAkdOCWiG4OwwaaM+MaoSzKN/aCxzjL34WZpp+OoVlwq",
-	"3JV5pvmxQ4m+W/Aod9xgJZaXzY3AGCRUqPHFBuOQwcsMOjxdhnXPLvgNN5Irl8cacXyWbPnttzg3n0HE",
-	"gX64SuGyP2hcoIjLlz4CFa7jmS5gSIIjmB3WzvuCz2JWncrRbgS7hHVW2vlfHrCSXGkgIyG1TGDArMjB",
-	"t84yot3og4C6XuSorQveaLrmJFkhk3TiB2Y3HNkT5jYUbCJTjTabWCcwF+U1pDJWwcSHOa0OUq2o1jKm",
-	"MxZ8K4JHemS/aJ5fcbkwQiRyP+92QrSiQnCCQM1epffM7oXY+THAEOGEXBoJNdVQnpd/TC5qcyOyw6lx",
-	"0McLvDKp/NWbZtpaA1RClIIyWvEfW6WaWbVyS/fDcjk0azFZtsJQRJxF6RjA8cNaP2OfQaQTaqYNBE0K",
-	"donWBvxjxa2z+fV7P9QJm+i5DVbfTi4IH5TxvC03hGE+dtRB5Bn+/prtartuiS9+PNZvgAmWmy+EIxki",
-	"EyfT+LGqsRvTCeAMIObhC4zgNqMCjgkOB70/qcAmNFxWmOCDCB3ItKVqBxvAG1iTgOKPYAeGz4dH6Jre",
-	"VFI5ltx6Y2sL0m+EqESJHBa6hhJYyn56zzZe5j/F6uoGnoOKtJ1nVRr/ihJ6AktCs9c/JcK0NiISF5c2",
-	"TlACjWAXqEPC/sy1XYKNdI7psjvcW612MlT24oCVJRnQ0SlAv7R1SdfCSFLnxit++EbXU1kh7hymXCb9",
-	"iG9jbAlzH8xCBV36EQFok7Gf007WZnX3WChxHg0HMPsgen/UdqrJCizLhIpywW8ObY/iDLTLHWQGPqeR",
-	"GUJwoltCkCFaUVi/kc1Y8sMFyFb2NizJS3rFD3fMFQAZVkQAWEQIUPJgrWtjix7bXH72AB6QbSqEHZZY",
-	"qqnRPOBrqyuX8cqf4EwCSdwcMq5/tzmkvY1AOjbVEfMrELF6W8EBZ4cQtSNdQjj07gOeXD754tHV1aMn",
-	"f0qCZVPq5/1aqpWFPc03opVz8busDHXMlez67C3/6yrp2TXu1tPLRM2tLgdKNfxmmiQl7/zu67zwy9Tu",
-	"XmxSlFJ/EQfbpkXZcbgu/aFPRj706sll6s2lmIrtOAKshlpxKlewDlgF+6bEr83vsisC38tSvKOb0gR5",
-	"W16KR/UOnMe2CVeJpSPjrVt33y7RyFpEP4b3tVHd2XxyeXk5EgqCiUodz/tQgJnNEAgIApiB3seEQoDz",
-	"yqOMiBRv3bktxcoIYRk5/whKxRhWTrETFaN2n3n19PryshuG/zIlJYFfbXKtJlZk4v1F6+t+PhlweZrY",
-	"kb/oFD7y69pP3+M30s69dYFQA2nZX9+/HEf8YSHEL8GUxxpxUCekcDJOXlDa55y8Z2aGApVlFoHlnYJN",
-	"8KYBW/bdZqrxLtSEmq9K3IjzgQNr8EXPBvlmm3F0Eb0uD+NLA5twxH8PepRsLM522kpCDx6zlxxhL4y2",
-	"1p/U507jIGfM3adsUA/3JywR33i3BroytO23WqtcQIVaiNc1Jq5yr/9eJPB6JUY1M55R79JZHFurgsXM",
-	"4koqRUVdfRQmv6XiuJGYZbPe8Fqcu3h/63PaM5Fag75BNQnGT9Hn8wuEJ9DKLPPB/P7SV+3DNfOed7o2",
-	"iwFgPlAwunaxJkKNVajhb8Wp5gcmDiJEmZhDig4sAU4ZZhG3npQfqA/sVIZirBhjsegPpNHvHTLec8ob",
-	"c/J7UpXT5vp0NeQSwUHdJewsT6yU7L66NY1ZpHY9wo5TEzIcjqr4YjNUTXPqiT1XQN8tKNXmw6BBFe0d",
-	"mjMn1hGqKfMTgOD3HEP+pOGOoyjAigjHaMMmTOZCUF0ZVpu3X84x2t5RIGqKRlxz45LsxAUWmMkFRvO8",
-	"AQq5Ne9GP2OXrBL8hlIHsBPCfg+qZYKCnJIaXjphvqF6qu6IKSe/lqt1iFFrFsLsGaOBR7/JVtliPs8h",
-	"qfixVvSpupxw/bHTzAFTByrENQsyK7zmBlabpJpWgu9y7Ykdv8OpOPXoIlV2b45d0EYnH5j2/lD/THQB",
-	"nzxN6KKdIVuot5MAt9Hk3WCbwNUMXgwUrX5PxeRbsB4VnjDn0HunPiDtZl9+fv1ZhpudQEF8eXcQhEvU",
-	"idPnQ/BwCQUnR7m2irJRU5Y7deqkCxkSChlD4tM18k8xcjOldC7yatUKuU6FYjTu7r6ruJOuLsVgOKZg",
-	"ShsHnWfQNbvJTLdWWq3GHi24dVOffLQo8QPabxzw6imYPRU7mY3uG+fxBqeIVxWDk5w5vRLAEXoPNN7r",
-	"iM9LsGzrG2GyFSEVDA2ztQeoR0R5GF3aptSIUb3bWefAhIwgTCakYrrWWjs/OMninV5lfWQ/EDsqiHUo",
-	"KsGa4JA2AEBBwI6ZlXARtbrAeoFcLEOqPCPkHnGJtveVgzzbTKc8YFthhqrppnaccoE5tvqdCvBjti1r",
-	"dVMwZO8SQzkKN6KhLAvZqAmrlgMd2at8w4VvxNhola5Xa/ZVw194dTlejkKLhWOh9xQ0kTRJWUEuJDu9",
-	"I/vCVkL4566P2fFUDj/oaMj4AQbsTP1FZcipoqYDEEoqyCMT0rBp4ZbLzx9XFXLN1DvAtVDwSfzHefXf",
-	"MIKcBd5JsThFtR6aHfnPxwjSkokbYQjFsCdrxZzb5ODDavn3UcVTixi/igth710HfCyNnMURrVMI9+eW",
-	"ceaM3BHjTazz3uZaOO+N3P2oy5OMGWfi5CPnMolrNHQaSoygYxqLqUD7r7GvWrB4JPqFmSC9kuEIkA06",
-	"3RUQS6nkWeX9i368eryVULutUmIxiNGojx+QqrRtylc4HldSgSjkSgGyzaZeq2+ncGABM1ey5w03sgnI",
-	"HyvYRSW4oQiQtJOKEKkm32Z7r02FZB5rKSC3k4BhXe+GS3aJGlYvQ+geyom0KbvOx+j3QQB+uGMPwEqJ",
-	"gQ3sdHfkCowj2/ntN8HMS/CWYrg7f76+C3yeKUvAuKFDizMjV1T98R+W6b0KX7XlpTewp1Ddj2wl4HMY",
-	"pALiSP5Dby+N3u26eJzRGf0HJeJPHNDYM0IvseaP3IdJmzVm+1Mh9pBwG1AVAZIwgXQw9IGbEIpvWsf1",
-	"nxdRBFmP+quSyTORqnHyH/SfeMOIfPTPvZMdGLUpR4/CuI3Cp0f90eoAF865qNKi1m/LVGvHhi1VxCOn",
-	"s1KovVvTFEU/qJUGndIo6GQoRwDMetoxeHee3R2XZgqzrwl6rOcN+N2sVXVgxIfcD1zUNhWBecOtK0Io",
-	"YY2Y2DOswDa/r6GlgxfGb0zOuuHLu3BvhO7ZFEAKnIztv/eRsyoB9AyN3nJ66TwcODa8IQl2NdC4ajLY",
-	"1TojHGpgb0fzxQbdphDyh0x4SQ+fAK2jgLAuWADZQaILIrun6Yg+++JyhI5omvNF/JppVkrvTEW0iBdz",
-	"ai1TsO3pUV5dwn8jI214zbvv/lFU3Mkbgcwj3JSsFDcSIKBUfbyVqnaCgri1E6OjGe3Umz9jkcOn1/v1",
-	"9Cg+HxtEPFdaOZDPLkdJCgLxTyRzL1twhNhGtOVg0pJn0rW/itJ9BmP7K6N30xHmRu8aBt69NptZjgt1",
-	"p/jEGa1NzmsmEkh1mwXJA4rw7QTb6rW/PG3M5wc8m1q5f5e+NaVvE1ha6RsSaYEm+1nKkpINTantFEKD",
-	"M0MvIZAcC/dwpLFEKKiNxm4kCcxlJ4WNfx47qb/1TKzyOm3gfcetFbabKHOa+bdOrMlqwQVGSvR3Rq8M",
-	"325Fhp1DF36Mwv7Y0yuOIm1p6t17SrtOUuXgKmsVSb7JXaZeqpj7gBYTcpsyoAIyM0GRIx2x42jTIuBF",
-	"tVIwI21u/NcP6eyDZLgk2jUNk4uQlaUmGufkF60zdbIzJHV7jA/MBF5OI5aOVb00jNNImqvLy1SqsCpH",
-	"wlTEOd3CsIZjxR0B3o/VM3qrOSx5ebMdGT3DQBxXGww9Y5tktPwxdG2awxDPlRPd/sC99ooIpe5uXbDC",
-	"HiZlHsCrgXyZ5hLflGnsvcfY+hmW3tc31Odlgn54p7fCYVDab+k13+2EEuWzWOzmpRp70kjLLr03GrpI",
-	"HJmDc53DQZ9KMa4Fk8qL9dbPeAfhvOYxXDpS+aBrY8Wg3IXeKjnKKK3x/hq7qZLYZek1aouTY6d029Uk",
-	"v2ICzcI+CyI1jHuaCmZ6MIhSNgQ9FXMYWMsGCwaH487oOZ9XB7bnmQfWhHRpMvkN5SB8K5jwW5atOSJ+",
-	"4Z8w4dzmyHua8ICPkax2V3G7xt6ZDtwa/AurkKhqLl3s/c7oh6WEO/wf4TL4uxWw4aziK7Y0ImYD47P8",
-	"pDltgL9bOBnOJ+aM3KIRAT8aocQefmxYf1tIdOwDekJV4+Q0nVNimORORCktq+A8OyC//gS+rxtMeHqZ",
-	"rA/erbntnHZETRZX07vgIQu79ep6jsfyqZPOP9Ni8K4S3A515DYIoW6CJMkYSbv6WvhVtINNmeOgcwuu",
-	"EuVe/p8J0UuCnQUOEIvISD5GKhZ7tGVV/2IHrX7pbypwMK3EZkrhIuSLz+kr15zszOlnLVadAL+BYm29",
-	"WiVcgDm1Mu4NfS7KoX9/NaGgK6DGsrtDVtW7CRD2VU12SV/yH6SDTEOpdL/Il5PtKXfAmZUsTFrz3UDJ",
-	"0gSix5iySgOmjvZAEkLVLgNFpTNiEFd6Ndd6c4FmbbZFTLfBKF4TZemE/fKeWu007RjmXFZM70SCgk1U",
-	"1SFprUmHBjRYbVKVgTANfRQuM624eQpr9YablbCOldI6rhoSWDhzY/f5xVqbsmhYyuDnTLo2bt17uR3q",
-	"k7UAJK+GPwsWo4CMO6aRKjMrpqtyGkBGLrjWeZ55+g9wqSLHnWNb3fE2/JK3aFUjOyzhq7GV0TnhCdiZ",
-	"9u7kd3eMH9AwcgLd/446D0SdUdnkgmxAvpIwwVolLdM3OBv8Br1xb/poXWF3y7lYanJZQpg4h54Y3vR8",
-	"Sa2XB3wQv2nRQrCs4jLQJHJWSeeqzP2MNmGqfLBTn4V8sHNdHjCfa+QKP0jYpqdHJ9UNCXDZCrF5vQzV",
-	"1kuxZ8EUzTUP8/HjQtlk2pj8h0Yp5DxsbXSdLq4MzEl6L0wgc+ZszhWoVPBfRyaGerc0pRRSZdc3uKSW",
-	"JzM+1mK0UiVhEVbCRXTyVI3UyngQGRqVCYYzoR3tpM3SlWU8GJtFah1ZtEvDEVDQGR0FtFmMEevDeVvr",
-	"4jWf0ikC7kHDI9Ddnh+Kg9KhKuq6Xkf1Ks3xh5DcTrgbwvvYPgKtGs7cut7O4wr2LWNhrVAu+ZKfIvUb",
-	"4yq21EexiMjA5EMBTjUQ3NJWtICY1K7fiGYKYl1Ypwuw/4dkqcCJTsP8NtfiFjwFEPzOa2I+TzXAQ+LB",
-	"uaiABJkNdWyc2ut48Cu32Y7GYAvkEIJFxeLNurX2i0HJ8ayz7odhHCcdmQOp0VMtkiO39InTGZtKxP7I",
-	"6e51PzVdkJ0Txl5DsSHafVaAZV5EnGfogUX1aPq4EjGvJDHScQ82h25xXA03db7sNXKmfUYdr+3Wf8lQ",
-	"3+tjaifSiwR+QOEOm7K94wvULonWz1vQRH4D9dpA0+Sn7MvX0k4NWvhbGh1ghVAXLDJ8QF13T2VcR440",
-	"8H6QI+3YXePpWvIYD4bCsIlpgpxryVMbcKjIniio3c/ESL8N8aMjXQIMzcHwOvhJJNw0RD25ZbWtYZmn",
-	"WE6JdzQU2PBgfJnjKtPZ3PPDyQWxe7llgJmaamfEWS/iyjcZOmx7FCwPm2bzOopHCF5evMaYeW4sQvAS",
-	"7YFK75+7M0IRi9oYoRyUSGNPV/LpIbyw55YJ5YQRZTzMj2BWfOG0mRBaG2TcDDjBKcmn06QGR+u1D/Yk",
-	"DrmFpsNxZeZPaarPyqAGqpBPhL9xEtHIAE3GY/DAvE5ccuuEBVHCq+0Zm4reQ2M7Se1xRB9ebbniiws/",
-	"vfnc4XgTro1XMdN5eAIBQPouDOH3u1a1q4JiJFAa7KnZMsVaqcaJZC2TNtQD9KzMgqyG+cvderBE5+08",
-	"QxUG0+kls8JpDT/kwBE2z07/JXu2v86MHJ4V+5sW/NTqxWCqb1Lo6Rm2aGSXZHm2Q28fPIRyt/AncoiR",
-	"ECTjC00sAeePFjoXbInyex7a8s/1dPrnHV9NACPDG97ylUgXjpntlJoxsx3FtuIjCxplyiloRjQVz7jn",
-	"EDukhDjZtKEBvlwVqK4jV3fFD6JkhBqTfadgEZsr93zUxVqc4kWoqHN9K4PadLOeUj26H/bK2Rr6vpa6",
-	"AK8UeZuordaktww2/k+i9Ya6deNsZhb1e/N7I9KB54XebrXy1giF+LOJFo1cDei2oODzkb78kJ68aRBg",
-	"f98m3ZACVOlirXVlQ1S9S+gwXtVJU9jHDRidkT5rPjeZkw31bhLIYpHhdg2hVZT9yG9C3xgsglmzvMUx",
-	"BtKQjsUBpvb+N1yVFVmrExtq+TODq5KyeIYKqinYSZiZo/0NvZgSh9CS0j+EMOnmKSDnKy2Du0vodfdo",
-	"zw/g4a55tQQtlF8rUA40VcBDkEC38LxgOoQAQF/Og/0RSWZb6emlKFkNQEXOllKtMKKG30AKJeJpjj7t",
-	"RJQNQulMKlBGeBjvBjGK/oNi0jk7jHHsulMIWe7COVyEhRw5kEEYL6KEZR/INsJ7vxG8pDrGiaRoSRad",
-	"F3yxaWdn2ngbqOoCeSZQ/jN2iSHHvbSZcai5kWI5Wo4OF53VfXZK19elENWZ8CRp2VJUjs0PMB8xxAGU",
-	"DN8/g5DtZS8O2klFd1djVVuXi24Buc5sdzSBS3wvTZVdpVQNsD77F8bz11923Yr/BAuhYPC5MHXwWsu2",
-	"qJyn7jz4PhoPTUxBcxm+KKXS1y2VfkpS4sY8WY6Q1PIFi1nfwY6/a603KTDhLyLwEvkrQm4FimKMXJFY",
-	"gaXjXwv41sAi1aIjTLzuJkNLpAUeUqnYnlDadceI1AweHIS+rRCOi3PETqRY2QB+12Lbowwx5Pa92KBT",
-	"lOPsAh1x+7iBo57081B3mYNNpw0DIxdIbMTaOL3D1XnGrj4PHRL9REDPasaRvTXTTeQb8dfdQL2Srb0E",
-	"5OXG+1zUByzwwBmPMxNfma7HyS/1jIucds6x45KuK+/LMF27AinCpAMp7R/8YKpETZnZmzEQ7A3wq0UT",
-	"tsut9gCNsgENlExwA5mv8ZaS1WzJm1ouKFLJHI3gttMTNgGKPFIhiq+YVKW4Ldil30pAFTihQ/Zx83Y9",
-	"53NZSXeIuxQUAm8p+z2fUJu2l9szzOmoHLztcqSD/CPHVVBOXA0qeKACj98Iw1fiWUivIsV5kztHyAl1",
-	"Ic77cqle8BTwqNMwZE8t61oKKNjDOMssZIKypEdUQ7uUb4QiLCQs44THDuTY3iNcpY3maDWalRFTupVl",
-	"WcUPnmfn3yJ5f9qaF6KCOPhCe51NpVhTtSetUSsAF+YF5jIMIqVCb4Qp5SIlYDsBJWk8dn0MXCpUyIYW",
-	"4lwIxf5elytRsoNw18QRCUQzMG3c2tjJo1X26HejF3Zh1nyHcEXIdot0SzVE8X+rfuKEtZs6ReQ8gwFz",
-	"/LiWeRVxlWj2t8+N2M6+6WK/xNkF5RCslWJGlSNhZqM6jF0pYz/80AUftXE4H/L6xH6DWYXpTWK/EbzK",
-	"qHLoqiEjbmQ62PytYyuj90S7iAybTSN7rg5dyNVG7Fxe/1jruKs7ppHeJGSjb0j4u4pmxCmp/zbO1RRO",
-	"Q7sZwvdQ51cDsby99voQnQWoPNP+d5bLMjdRgcN7bjfDpNtlUqWEqCwZEpUf0IHahXJm9B5xUzYi4URl",
-	"iVkuReBd1dtTzI+pPHaKvRsfBOMC/b3UATmhl4yIfROlhQu5TeHjvuNmE9QwXWQLtGIRXwLL0MWNoSbX",
-	"S2iLCiglAHcSCV3K9RDKmSRX4w+IH11swFDvTwAU1Q1MzkTeRRSDQfZFr5eFOUW/WIkutImz0L5yQmBb",
-	"JWNr9A78WsgO6CWj2m9gOzB8sQFucm1FAzXqCGZy/pAeMvW+0otufNLeSOcEUnwSROsBxKDhSeyP1Ihl",
-	"mjEtqAQ8H1Hon3mJr1oQY2/vK427sMv3OS4SP9Kbkxy5+4HCjKU01sUJ2suq8oPz+hg8/+DzTwudq3Su",
-	"AFd/gEfYyN2A/8rW3hOqF+ummg4jUNtJA6sVcm30pwGGRT66qCovB0DQUWD7Wa+SmjXBhUsKaa3SK/8N",
-	"bkn/NNKejcBCsIOemP8t6Q6dtPuQXATeoPhWEGw9veNPH5tBl7SoGIP6j19b4AkYtmijomO7TxC+ZmOE",
-	"tY5KMWiTdsFypGMkmWmWr1HCQdaGj3J/Vk48zecaM/XRujj6qpQZKm75dlclFuQ5W4g0GLkFDD6TyAhH",
-	"2ry8eebwfOTh45M08hOg3kqIMg2FSGbDAjSWbhse/Y+NZp1IVJNWOfv1YRywQ2kQf21yZE5spyYsdJme",
-	"UWSxycW2cmxomFnsa53ccjcEUFlKu36tE+drgwjWimgbKm6d9cZaZls0bbbJrz1VIDwU3VhG3EFoNhhQ",
-	"tZKAtWBFShxgZi18iF73yR6E2OEMj/JAEMEO1GzH1JnRZeNbWqk2mJSrND/F6OPVQZt9gWf3/KnEMjVp",
-	"qoEW5UafJzA+3FcpdbsJZ18itjp7FpR+z2WVfkxghugbdIZYfHMiRsOl3YFVIRGdN1MmNTB69BbzJZRe",
-	"hm2Q2RjXDkAZ/C4bmvC9LFMULg+zA/fSiIyWIFjCTiGbMPqwHi3xauI5EgIrqGnifiadVKAijuLezHqU",
-	"oTANrQha0JQ4rS093NaxLWluLT1t0CAmYW+TcAf1H2SxR9OSjPrM9e0FHEHZIZ+5voWZfUMw2CncoVRR",
-	"kkf+zQ+DwMo7NU9qlZPk5OmhgneYSS9GRZpS3ynVKIMVJmSK54PO01iViG8ltAwiGqRhsV9vXs3/wJOV",
-	"3jNvV1cMDvbskt4pGbYySVkTMAaDOWUrxMB9TWGNV0N+T/lpoSjsveaGYphfGga1KsdSwnbZ6wvZs9Fl",
-	"mCYzySKeH5YNxRYke6PjFxb4zvuXDOfj8MahU6tc6l6dJjaPGPU6ScNTWBwEKMwfSXMxUGWEXiTteZIh",
-	"HC5OVl4HqRSe6NEVfQN0tZNAzgw0zekgtVBODNoCUyvHPgwxbuRDlZCniJ/QYtLGIqz8qi3Cc02v2/KH",
-	"05lEuOGQOt25xq4/CucsDC4lhG+EtZM/FcOT/aADzLrFjtdUrYZdVXBjELronLMX24vdmT9cL0+bz3kU",
-	"XkGPJ4zXvFocSHCE6EMwyto1OPAP8JocxYH8a+fbNUN8XzEskMgqTOPwkspSyUP/UaHPZKLR0UMxa7U8",
-	"vinMtCP11sQBS4cI6c9gW7fs8jh3cV5oEuIX5yz6ouLy/DWftJ/uTw4ehICts6mnN3yM+45WCjZna406",
-	"bVpp3nIWCAzlsxdoKklefncFxzfCTmoHPxXb0G58gW9rTWjO1A31cXshXau21pur9szzZLjchPJVZ20q",
-	"boczrXad/s2ULTF4ruVvlrj6I21vw+kUJjmsI5likzplplvIw0zntc5VZcrcgBAx/pL9Acb3R8zDa2D5",
-	"0N7w+AOM/49Fw+5nAhQE8VprfnbH1X/L0G9IhkI0O5EZ92aqM1KULMTF8tOhlbZWTA8kDbWPhFwzBwwl",
-	"YLFa0P+jKOeZMjtE4XpC7CbTtU4goBi2/SaUyx+JBhaHBJkjw6p1nh/TTWQZW/lZgObsuuftv0j2Y49k",
-	"WoSCvPG+ewjkZhkOoiMSba2ia4N0p3fUK0NrPKBA01s9KJNAXE485WGdabA0TVmN9Cd93rCg8ps05gaQ",
-	"Zgg8RBw/LA5czijw3purWg3AmwIJW7O2Y7oX39CdluYFrV6XoI3Cd6QmTolbd6JbvDkwpfdFjFIhXAWA",
-	"hhFdxxFt9Iy6yUJ77KLdWyLR6cvx6h53T2gam1C73lAoACSmtCODIhlcGz6AR3aRvbOUAe3+EFVP6JKf",
-	"wDaFk7rXJEg6gbg4QGLZpngIgjZGdOu0O23XjRoBUo2IZgDhrAlqOWAeNG1+8QN7W7/dkSBtBUQPMMU2",
-	"1QJWgS/thQADtv2EJX1zIiXA2QYKE72MVwBaAtG3Qig8zSG8EybWSVFmb4LjacMdET3/JmIUt3KU3YAf",
-	"JB+0yfjtcc5gS0frpYkgjcZWrdXKXlDQcCpF92O6HyOtUonnk+kgvJEUSdOgXBBpZbGqWivI/xohKtzQ",
-	"+0iGT0sSgm35eiNZ3BbbFShYwM4aI6s+whuTO6hMtbL8KVZ8QotrLx/UjjElkF7mEjl6AMjY2EqB5DEI",
-	"HjYTLUItTpu4Bq9MjvYIxdQCW6HaGjj5qPzS6NJS6d9lGl6bJnBUYTabniLJ2OxAc4Z2/+FhxUmNMIbD",
-	"wcPT2x0dTGnM4ac14wA7OXCrt1SvV36BUySjKCEzxoWAIEIHwbNLrG8MupemqYlGb7CIMPa/Bu4o+I64",
-	"8rnKgjb6HbXFjXgtb0e1xemmUUQ/k2gYe6pH7Ok2SbGNylftXrOPvrqc3kGpaZ77ZedZV1+mHvaPmlfS",
-	"HTpNgYRzVDZkHSHaaxX/ah2vTnGf4xMlVmRaXZuFmN4aN9noqYCpb8YcHz+KMuHuwq/7BJQJd1Fi3nLj",
-	"zmjUvePGIQCbaoS8yXzNtgXbPgaO2sDy91JUVtb2gr2EbmRoOHW6S3spxBbT4UDypkdT77LSwhbePJbe",
-	"FtN6linCqeOINMhacAP1cdVQOv+ktDeN1e7UEbuUyyUVg0xhe0KmI4bSEYu0wMJCo2nrJ4qCeVCmkNsm",
-	"LgefkSvyUwj6jhOy+I4i8vHRCH8epBhMe5fYy7xdydjPRn4qGuKsruNxAzYyXXEnwJkd6YI+Ipon1m7o",
-	"MY+u2m28Bpb2aEVb69diXRzQg82GydGIoNfOU4nv4qJNyfevRD7z8VxUUiRjIv8JZJq4q2M5UtKsgfVO",
-	"p9iPAdBu4U2SutwBdIRgmEsJw7NyW1e8m3U6FmlcAHuSg2zHrR2ocAS8dLeoJtSaDIJzhuBlQPBAcpKu",
-	"P+0QQemdUKF9gnXh73suHf5NqPL0l/sHQm1Qaw4GXeZDi4YHlqfHUp70nANr2fHjtBUMOMdsvYUtDleS",
-	"cxLmQqWDEOkAIaF0cZoayxVFKWy8ZgnC2OLqdoU3Zxu+C3v3rI0Y+9FNIUN8obmDOwPrYbMC3t54xpQO",
-	"q0m/fAUDgCm2jhsn8PiEYKLqt3Ul/ukxtFG0rtrM6Nk3hDapuTd4VzWDbKh9SwRtjN3grct4mOXXwrZ0",
-	"aZJis9PcNXfQEzsJynE+3ObpaZ7UgOYN/XL3uImCFDRT3/2mpuNxmLec/eIHc85u0atsSF7PTCJzMtjb",
-	"a26RbijwZgCiwK25YpXc0K7Cv8WY/azfN3eeYgT5QYkm7AGFh6NNKRG60g8LQPUkRLYgtod/rULUbbzX",
-	"5RQ82zg2LbNvX1yks1r3vaFiqEnh/joIRT+hWZsbkU6yUvtfwTjDXCCTtggAa2CKoaZD5yTw+DK/Nq4p",
-	"EbjfvOoxHCckPCM8GQeZkyRrJ3+PxFRu4y5S4tYBpSGbI8uKH2JDTUMtKM7uJ+XtOTc50Z0uv3gHhniz",
-	"2gcYd257b70bwmbE1TkiZjN8NZTEDxOVydXVdOk74V6d35ur34UhistAO/tfY3O/Id4uucWKea8S9/zA",
-	"2hQVd2rL2n3bl5fs/9/G9QgWPyarbG8/yOULX07EY5nLVKb9BGg25B9H7CeV1hsyeluB/nzgSdNmsr8t",
-	"bSyRA3UW9jCQCgDhmLDOdvqduk9N203ptvNwyF8IMY1XkxPiN9hSLajvkcalJ+Yo3szAfgvXogBOFdtt",
-	"ekFExXkEYY14Vzo9w1k53DM03fzhDZY6ntH74bumH9ok58d7eF6G/1Fz5ZpyKcvsWu+Bhk0rwWolXdAD",
-	"O2GsVv8B3XFlIvFXypV0yfzeSsmlXHDl2FKuaiPoJWmKnUEWBuC1A1V42KUJXQZjDvawnesqMTYo9Dhq",
-	"3PaM8vjGhsJCVoolr6spSiXtVodxFGGymu9NyTGt7ZkG+3MbM+UHoEcmpihk3ybbQQlRMiDojJnzI62k",
-	"VtVxXPIqaShzl98RnvoM/fpzMcTdX2l0MMBaDw7SaPt4wJ3b/nBT442ec96QXxlgnE6MGcqpgeEkZ4iB",
-	"nHN0PgMMffTCptJ/9NIpJZ/IoDL6yOBnZ12YuTQIlR9/ot5TaHP0UiqyDOE+pG/ALC5DES9mbq/ZTlsZ",
-	"mvJRCWdY2UqvTgQAgRXOadbWzZ3KiFThYvowmO77dQ4E7J08zfbI7hBTzHIbgOaiAX+5Q2ea25l/j39G",
-	"VkNampozWtJ+L/bfnmHSfTCCkR5KPv6ltTOeDqiEW/q0p5d906n928sUG9fZ1ZQUYh5EnX8v9m9D3PGM",
-	"QoLR7w4sIt0Lk7ojdOQ79stsVBdAneGicVIwC+Bzy66eXHz29PMvCvbo6cXnX/zpy27E6WocAkCWQ+jv",
-	"l6aTiNOl7j5b6SjYjp598oTkBxjCwCfAI4aGHnutPNT42y84r+tL+Ix4wcC3vAv1yA/xHVOKnQdsUPhl",
-	"auzUiXjayG0S0/etwsjwIDFEzBtnNtrzb0mOea9ex3DR1E4C0IJ7VQnTaijQCS0RzgTJr+E3XxIvn1TI",
-	"Yj7UMLT7ttiDXmvowaBrtwTHQ1RVdr/5h6n3xJHcqegzBog6rnF4cnhMJsLth/0dsbA/7NU3fHKzy7nk",
-	"o+fYC39Nq1PLya7eUS4fauV23MnATpE9krtU0w2Xtg8jfofKvf2OluXwRlEaIbWQzG44OrJ6HYqzgrfB",
-	"xQyl5gFHLxFy4kebE2qKTs5RDERTEwhQHgjCuTn4v/gnP4vdeVq95DWrpHMVIJMsP7DJDCJjKNY9ft9W",
-	"2KGoVhSxyIYO2yRzJ3/Dp/QzTW3lt3wl3kg1mf2zLI2wA93p/lFzM9BXz/Kt8EvC2f/5kS10KQri1dZL",
-	"dgknwRXkGiD83EpOPkM6mTZ+AJZPqxVcj8CLcwlC6WPi0FNS+JZLk9MTLjlPKXn9vvkgt5aWWWFuoHli",
-	"JCXxH7/lizU40NXRJ540sHCsz+m7kgWCZWKFviYKIiBa1rSfANkSsCcJY2kRAtR5MZ53dEM/xvN9XVU0",
-	"IcFCsEJFEI9QC3PYUex4LAIEJFGpWKSTVbuPyErrEkA8des3lu25dMMg/kTko3u+DwXeYdbD4MJtRUtI",
-	"mvk8IYLPm733AXbsnh+8LO64NOds3GmM2KZOVz0D6TlgLReIOLNAdQ3lfDW1Ldd7xXjt1tpId4j5cUri",
-	"dum14hGgBrp7wlPfTdFj96h9wjx0h5EWiLPw4ggtod50FCE5EpbEKvx11xQxAVbcL7EYaOMSgamjwOt0",
-	"g9fQhQzIKy36CBCmhphNrJNacGOkX90AEZMkCwrrhQqGwR4oeloTgbilCmTKuVS8LAeaQMavuLz4fOQz",
-	"bCVLMcAcD1NmaoWdoerVGsqaYn8xQCMAhh/bWUOWKGYP4MGs3oXSJ7iaz/WNSOam/cwkwmHHoS8/GTEC",
-	"Bh1YbhBA4wBcQHyg84qX2F0Ve3UOh8r88Pvxpz32ReMuryvmNJhw0xHT3/eqPevT3VRqQOItRZSzkLvb",
-	"4ZiOAVVlsslCqHqGJNppYeuv3KgEbfnBS1FLiNISAFsmVUSLXXvCt0L3ut+MDNFXFbM4gzRf2ZLVlpBz",
-	"hOyMQOkESmrZ9aiGK+gGE7BQtZNN/TxA73wjTGhTNDqW4yZa5ay5P7ZuxlEVM6rnHYytwvS+jL3OP240",
-	"esostGLX06LOvakajT+/rbi6rym6hxB0Z54S5QGtirSmXcVUqQqvGJiPw+QuByuai1iPoWvoHRZIfroU",
-	"K8c6yt9tp4J4ZKjGaN6pmeBIdAFuLJYAzPWeyZXShmrikWpPB2LdwDt6YnjwKtvFW+UUkgmRq36mQL6P",
-	"lnIVguOixU5O44yzRG9ILjew7E473G/BcV5FuuA20W/oBg4MEu3m4wU7NIXmS1ewX7z9Fe01W5slT4Bz",
-	"Poms7cR0Lc7pGdnat0YshYnVQZPTAgR1Auw6thTmN6JNgmBZJbhRARq17Rth8OsHjEGf7EQ2NT59RigZ",
-	"G8GWP6jqEOIcHShd6AmUG0KEUZw6O/AdSZJsf2NBHXy93+ed7Y04JDvPDfb1ajXYw8ULnfUo5NW0tGYr",
-	"zeaHtk8dVGf/Y6H7/wmdCMOBYFEn1/5Zwi0/tV/0Xl20hT57z+i9oh2j55WY2gWX7mKlcFxWlv3hx9cv",
-	"2VdPP//THxPdtl23n0er75Ix2thhFo8WrhcCONDE6kyM7VIm+6a/5W7d5OyhU+xFQKAmepxYS6I6khej",
-	"gYYbcvIHTWPM1PHmKnEihjM2HvhteEzRdNOktUkea9l5+fTaAfcK4HVbR9g1Fs8xrRYC2+KyvTYbZttJ",
-	"kp4EwT3ZJWXPFzCSzq764vJEviaZ/dzc8/v6/UwNEYNsYi5m7GgUi7WS/6jFRbM2+UdkuDlsenzAA9vt",
-	"Z0AvTprvgtEvI2b5gUx4Px5h7Rti7ZkYydTLawgEL7nBgH7RdCgHdhpdq5LqIeiwWVCpGjEL7ddNG8kS",
-	"XNgjbeafkERKY/tpW1eOViBo95H5h8tgiuDe1KNDNBOPNuykZEYpAE5GKH9NTP7/IVz61ExCZfWpprZZ",
-	"5RI9TQaddKVjVjhbsPmB7ToHBkR1oThShFAwVNCkDJBOD7ejV2mzESXzkwv2PGehdLAfBsvnzKBrh7rd",
-	"VtK67pdgJO4YFd8+cHPS8EMlGInZnYu23B8VwrO/19TZNI36HwAMtds4DeBPQMjO6k7xgTtOpEb+Y5bG",
-	"Tjo3uEiskghjWuraNKCmpUzU6D4AfqXHsHmSvvhHbKo+Fa+CLWBOTTtOIzGz/VC77OubdgpZl2PL/tyr",
-	"Qxwj4+I0Ljp8TXhxHC81sB+xMaDl/8WPoZN9pnEBd8GIfgzn0hkdX45KPr0RHgsRpV13oDIM4mNgAPCq",
-	"EmUuSy/firNRUIHCr3cu+mO+hDyvxewfJm1EtyfwhDfdPnQo5pcsj8TUijZGFvpqK+6A56d3ETQ+y1/a",
-	"y+2EsiNoGfRzkTSYsBcYoCww+ubNs7lYSWWLRubwqioH6dFzB7Hxkh9xlMKRnbgzfOHkQlzglsrei+G+",
-	"Zju+5FU11ZZyA5Xqxw4dGKvNP8aZ44rmDUhxm3nLKnCN/QGPWc1KbOfmvUvghJJdfsdz+vy9Xxu/cxtb",
-	"/LxB/6NlTpzU3X6Cou1xLCf/aMp/eJp9u3v/p55iCAH844wviglVWAJmJfQcpSh8RsT/g/f+osxAO12Q",
-	"XKG6EvbMFTL+3gSENJjomn3Gttfss4vP2eoZK6EdKniLUpWHa/YntuoWmQzkET/41OF3pWbrHb8R5Suj",
-	"d++FnRo0XxjBew0VTuHh7p7MdjTK09Wi9DV+7nbltCHee6IbRlzEuWqGNLgaX99MLyIUNxlkV/jgKeug",
-	"b4RJ0jw/hxNnHVisOXQPbXif91qVAngbiBV4BUUeih2EQ/oGOr7aNmXDkRmoIHM0XBLL3mWhBvQOx6An",
-	"ocViNMg6YGcnjnOtFRykXLXZJgzbC+Vvx6v8FwvzDCMTg8T/dpNo8fnGu/cF22qtkLVeloF+G2cBkzd4",
-	"9EnrRNkFKALYGZz1BGNmG6aIPM0ZK3x/8k6kyiiJtDCNBA1K+xn9/7PFV7rxyBu8/5TK+fgqRGJ/6lHF",
-	"cUYR4kdQ4ROxJB9/+mHAkzT4uSWVH2M1zsoQfAKL0srATFiZcwpEP8KqTDQQP/pqBDtzwkq8NxQjnLAS",
-	"QBuSz20ZaUP6sYt+n8kH3mYRdpXqRHMmcArWglag3asyYqdovk6sgZy8GSLLy1CaJ9EopFtMhCYOMuxJ",
-	"w4iMoDfCe3AW6PNOyQhMwYPY/WgO0Xwll2ChjTgrLnTfxGMyTQsNZV+UDaXEaUTjfRTI4nHBqtPs6vIy",
-	"z1Ew6abxsUdL09psLoRiePl9Vn32EY2h1hOA7OGFuHC5sUmUofNik+8Ed5O5y+a8YSUzcgVejHcDpWNW",
-	"OovxQYE4nsL/FNpIUO0XvyWKZ6ag259mAIDpy3nTqyRy/juuSmoCBSRBlUwBvCCCmUKZ3VCMdC7Ka3aJ",
-	"SThEgUpXsK8ukbzfwoCQ4jErWKrKgeIMeE67IJVjbwxWye2OXNO1qCDrnEw0l4aneuh969hCb4XFlAdM",
-	"IzCmFQxu8Jo1wOmW8ha61vv9N1QXsqTo9FFT2oBqvfGLsuAV5Vb81eDJc2YrvtgAFqHAUZTZXvuqkqk6",
-	"0x+WkWITvq33muXxqDLpG3gqnE0QRlxuQDBCHZX/EvxWf5tl1smqalfFPWOXGEWAvYBRhL1UK5s3mHRh",
-	"G326V4yt5xtsAJxJAErnYLpiLmbqGN8G5PNclxK3Jm3nlPHjPfgT1UdrXZUwW3q5DNsrXce0kyoVW90J",
-	"AWmF7WMbUNhysYY6qdooy/gcC/hId0S2HxR22MB+xpS4ESaXpyB5FDxXJUoc/J5Kx7Oai+/PEK7jL8Aa",
-	"v0v6FfCh5NEOpKlmKFiucVJQkxSNWi2ovSxs/jAj+ClBp9G2CZs1LODIycTLGziXBJ8AH8eb6FBq6san",
-	"Yx5DXXi7Jvw4161WwuwMlQwkF61TMUxll1BijIG5WF38h3ffPH/05PMv/hiCdNgidOHftpQL7mJ5n94r",
-	"Yf4jycZjeMjxpqiHV1qXTGlg9EnuqvGCdihxaA2JnppZxH4kXaFEnUZddOYzaeRmOdyJ8vK1rgSzAoyN",
-	"hVZ4s8UzlC82lbhgftUFbBQLBRkA3woqwgbm0Av2AzUhxMazAcAoQfGFn66u46FZip0RfqpKFurBgWtb",
-	"KqYrv5PpHn8MVoeLvu2y2xlNTJMjX43Uptf//DUFoHnT9Pqm6y6PZ+qFPxrpaJoLYnwvGHfYAvyCXV6H",
-	"wPfFHeux/Yi+00cD+ix/QFtt3aQxXFwlR6HKbwgS1UzLxefFCWMv9/VX3Y5LF5dPBgbwJij8+P7L8QHg",
-	"gkwaQdLcXMVTlN4+45bZGhkjjrtSOSMFeDT+rouW29a6h0qcQjIacGrgtTa/w1xN0tReCFlFsMCQmL4G",
-	"o5FWgXGSS3VgAJEamZTPxxu9qZFt8q2jKWDN1zG9hGEgc7gaG8Vno0sTCCebhbEVQJDhhD0yNUhFtJek",
-	"fbU3qhg2swU/Z+lA8RHFP8FY1nC4/5xkpeXqeFH8kgOx2qw42Xq91Ew6r1up+2losWpbv/YqcQc1LwaX",
-	"ryVW4R2AHRVK10hrJN2acRahcMjBpBXb1WanrUh/BpEEDy/sGwjwsfkBJYrePraUY30y5dK996Zn5rvJ",
-	"Tg1WtBAVjIZaSBhdju76USqMAHhsqZyrng2EVfx4EEYNfMFeauX4wtHcsz1XbnTPXV581VWFKV1sF3pH",
-	"Dkc4MAdrxboHZ2Zqdx1pVuJXf1H02Q7DDvbm1wUjG27PD2PTPnrYWMVXvSOvJwfvFF9F5XbB/I9MqlLc",
-	"FowiVEHd3VUOIpL11Mn3oxDg5LkpuwAOsP77XCSYpPddXY7Mf+5J91n7W5Nz773urgKTKpKR98YAv4gE",
-	"YKySoq2WOnfyEl16GM4BXfek+gnc/q3Z/jLVx9tf51+99RpvLi7YW2jMIyvvPVB7M69MOfLqwWWoZUc3",
-	"Yefsu0itkeMb8dfdaQl9zzdCsXoXTl4wdOH4n7JFUpFPoiU8oSS1WgnrgDhrio7+YuS4TZWtBJLEs21u",
-	"XR66ErerOJxW3W/6jpfesWsLGHCdYPg63FN5bVwdmOUV+qH+yJPtf1Dc1YZXSdkrDR+xqV4ZvipCnMBC",
-	"A57/sBfseROlK4Ya9oTrwzEFHY+gmcodT04/6netFqmnxo7oFeY0jELc8oWrDneUR+hCdGSCyS3bSoVN",
-	"RY59FdyCYREXhs8hh8n3IZWJPeIWtalCmBoHFX6iJWSE4Aw/2tBgnH7eY3ekHS/L5l6/1AxkrjgaJvzU",
-	"vdg6CUT41hkOxzw90rraj9nV87QJtRZNrGvYiZSO4YVF7LgTZCPKypiuuhqz05tWCW0r5klyNHjt6Duf",
-	"jhspSr/nsnuQpGMOXFYApTZbjPLoJezwfsRlV7sjwzoySVCs9qjAGYifvEUdSif8ZYiIayibOlb08QPJ",
-	"lFQa2vHST1vpBQR68eBD8BxetG6AtNvPaYAYNPk/KRcvawzqkuamasjRRRlTElDjNvZukAK6Mrw9/nzn",
-	"EcjyWBDT7/fXPdyWSJ5hmt/pDGtg+SMK2LuUXgTHNP4X091erhZrSvwehQGkXYsSgvxtcZ9z5WW2dZvd",
-	"yOVyVsw2/MA32LhtVaclud0J6/QOx29uFvMHtxZmL20wG2PZImYhqHUosZBjfCCV1BCizJjrOx6sNutQ",
-	"9d/XnKreNN0jyXkEixbITWmG25VPMdKmVxYvuL2jeLfLSOiyJ33NFWKf3rLZibKVgclwxz+/zDBzxg2c",
-	"lSgZdsmx7KDraHxjpXFwSUYG82RMMPypnSP97zUW1cQO31YINSTTFbfrvuN7cdkPc75fiwObC24iohvi",
-	"at94W9fb/cgkDtEl+rULd2R6xWMUm7+m2znuP4AWfUkqwtTq7npUCW5ejB/J+MYrtkXjPkZ56IiM6u2O",
-	"+iZ212/U+vzAxKHvfIchgX7pqPVwPVKzUh3EVriBoGWGKg3vCmFpJNz6ALq185GfrHZd5/ReOCH2i0pH",
-	"RvIThlHF4EJK7lyw50clifCRa14tI5Djjs5+Q6s1PK63dajogAhQVaa83wv2ncaEHmcLzY0VhvlJg4UL",
-	"VzqJzV7XkEZsh3IrPWb9Ph0NLavjXQV+x070wwxvpBIhkOv9+a7J1Ny1jOcbZ5iN9S4rrVAnfxP/eceN",
-	"e9TtitaCqrYYyU7MN12Vnma/O7pNFxAAFaIQkUr9g8280WVu1kyXQ9PezppZwG5BRGCvEhOZ3KCkaM7d",
-	"oKuaeu6dPuv/7C9rzgcAHqaP+jU1K2+m5bPHl7N+kFNv2tPwP6D9zv/40v/vC/+/p/5/T/z/rmbF7Aoe",
-	"8QT+j497Cv//HP7/Bfz/S/j/1SX+gddyKgWHRs4pydxAvWV3vAtdVdDTuDvkv8ClCBEgiFJoERwW1y9G",
-	"J/wTnkQExXZhxB7gL7Uo074HdwKIDzsjqpAV+WgKIfIrHO9uY2m3NTCdzQ0Vt1b4Jz3EOuSycxBSdLVa",
-	"WQeb/hepFskx6eXSCjcuIz/AdcyuudpcMAhpInoFpCVq0rUsyyE7caflUeJ1Jm532iY8P6CTjNlEL06g",
-	"Io5Ao/OjgFzzNLrAbpBHozZyYEnsmu96GjaRgIX1gIu7ahUunYsK8MzzuqoEYHKRK2xZcURkaUdXbmu7",
-	"NhqStCAuj2B8cO4/qilVO5Rd2EiTsU7v/GVMG7YU3DusdsBmV3xlM/JUHXXtLE4BkMpD6LjS1grbOAmV",
-	"BjcGYNFTNfJYPNBJMZZgVcKfCQGX6x0oyu6JgwhMrCDBbdG6Zl9dArjHG2q7gtktlabSYai0Fe1QTpSC",
-	"U7bYk8szolppqBpe2LQtx+3wvXaIMgowyi03m/Rag37qRrnJ0Exqbuav7yQrsLND6ybIxk84w7qS9l/e",
-	"M7x8WsAfX8EfV5/hH1/CH08+hz8+wz8+x9/96cr/cXX5Bfzx9An88ac/+T+e4O1PvoRnPn3y+c8phBgS",
-	"vvuV33KU2gmkWRM6OHSbdG6lop+u+lVFXmsLczfPk6OHdOx5Xz7tbQ94GQt3jLrRl5dPuuHyy8skwumI",
-	"Je2ULL8O7T6sMxixZ35lwpBCC7EjZrVwMYJtgWctLeiJjMGTgVmghAG6wUpMyT4n7XStd+Of/0brHRqt",
-	"dD7h+qc/Jm0sLKtaG73gZq4THkB8XDygDFZVH92mDhX8CZrhblFS6ntO+omzFa9XYuDMoXUc0eK4QHMj",
-	"+MaGIFjsE5MpvU/OSAdXedSRZ2zFqy+TR9XveCemhTdIY38ufusy65fzYSW2mLm1XGyOxat/0MnFRglr",
-	"W6n+OAIG1GdVRQYbNGTzDnf0X6EK6zzr7bPJ+w1YOO+y4bjd5Kx2LH/iqsQUFnvOrFhoVXpLsQHdLyvv",
-	"YliiEReID0sXWuXFe7+9p1Dv9EgnMpz6tc0+4iavn5GrO63ejpvjhEEfHi7cXlBNgttTGHXJDfSxChVF",
-	"YNXjelJnIm3Qc5d2GoI8iWrDxkOjYvbCX9ZKHIVwQV96qNlY75z4rJcteQ2RcLp+UlJ9zEhd8d0DIjET",
-	"0GapVhVOSj+AJlcdXHPnUrfXsfrXVrKUasWazlG7SjpG/aMAlRR6SUEdY+woRfeFn9MBuHbl2uk0PyBi",
-	"g34FMLEXy7VcrTtJFqiERpZeVLHSFU1UKbANNXUk866wQ3ylHaGOSRvouHVXcCh2yUoTDRu58kpRK/Ef",
-	"0KKhVUhJrMlx80HUIrOZqHFd/+jqiwRJJGzkh0QJV8QjcSLyARWkUsHpWUm1iXEEaj7WjooYwRdrASi6",
-	"WD4VFjigryatHGCLT58H1AJtPBiEF2LIYMC+OXJcrvrP0AgE9TJeCrFrvhDrXRuVB/vrHjRuvdslzOi+",
-	"evyrvw4VbVOZQSWwd9aQvahJT0x+kt5+MnyRfcg+mX7I6jslAKrxkrAfdQkdjbCY9oL95G1iQJx5e2nO",
-	"5TTpvZqO6nvSr03wg8rC9H0xCngGfmX1bqd1dYQCuTyVQbP+hvHyq7Y0p96+1fnzD705H3wBsNd/L7dF",
-	"qi4Blgd6+XqxJuMrWFzI5xyKWHRJxlYr9dV6ZEX1wkOBw2K2E+Z9bY6LVv70eXKNOJTQdCtoMPqLtOnH",
-	"v6UOmlJN2Z8XT5Km+LEcoa3Rm7Z3QX6aKCpeZsSNrm6GovwO2G1PS8xz7EB20HUXapihgMaxSjiA7yLn",
-	"wAnfBmIE6EGvMRL9AGrYyd03fUzyVaKORZfMyV1jgWFroClWUuo0SilluxcZBM13xwu9A8AIuJDsW+eP",
-	"mhvhnXcEiT1jn31xec34nh8a88zosoMZwRbVd/ZAc2DhOFq8Mlcex1Z/J4w8SsT/Kf1evHJsf7ff9yRr",
-	"rR03K3G3MhF+5AwlhPcFlEPRIhqRA4L5fLz4OXI6nSr18Z/H4Mpm947iwcajVTkSQy9v+0yhNDP3tDsn",
-	"0NtpVzRk9obOowG8PRQruUp2cuXubqGt+VG8Z2b0ol8p8KJbTDvXtfeHABYAqmJWzDai2iE84Ab6Q2xr",
-	"OIPwaZYDk5pdCyL1gDkrZnsxkC3vC1Q/tI1tIKYAaI/W8OKzJG1vJRW1GGpFFXjlerPyU9D78eQ1whJm",
-	"YrEhYn9/YzLLfk5ePMKYPnBGHGFar8Z3Oa5J7NZTcVXaeEycv1Kp41psd8JgIVRHTq6Sy8Ra148Bttqv",
-	"fvQkmVIfi5L+JERJ6IBWzEa6gBhIQmQjUPXkxEzWQnt5N/Blpg3xk/RORKX3aEPA34IFcffAdD7sF8Zx",
-	"AvOrjVjw6Yjf/lH6kxzlZng6dbV+zekN/444TSd3hIcbH7av3zR+2E+gn987x92ZPbO8L7qUdi3QOwFS",
-	"QSyoJpJBoiCc9eHMgieYy7yegF+1UmTStoGAcF8xW/NfDoiZraFI8wRZ5aLiRsJ7gZCk0rUZZJeac+ng",
-	"I/Qemm9CKHx0xZsQ/NEj7Q4i5LEPLjVurkQJTfBspaHz6Lre7pBYRDRItjn337XViEGEsDbdtjci1JvW",
-	"CyqD1TuhcL5OT4YfEbC6Tu5WshBJVi51h3mbtlNgMocWDup1po+gafzZe/BfxAGZ/rzPp5eQoZfQTgFq",
-	"2ZtVJeKXQNNmpdo8KrFOeQ2/gZIkbwgSfQzSvs1ro4jz4MR6xQFadNBTa/ASZDrEYBp2zwkzcbqrSzNL",
-	"IwRzlV7Ntd5coEbJVs90GwzjfXtFJqjnjTgkeYbvmVw9k0/WjyayDYc1aN6Y0sLvhdlOZnz1jw4L/3c9",
-	"T3RCNdu64gP0wb2ekg0KZZaEeE+c4rbJ0j08AAiIYwuHG2XwIiEmtM3bYr+K3pPvsgxhTuL4kqshS+Gl",
-	"OKdN0fGiQOMQArCuudlqJRdsoZU3fF2/gTP8Rro6NK4/pyce3+6qyMnbHc82L1VX8QQLa+AH5o792Qih",
-	"9hJ7YuXznbb0zpdjWofWqfkWHFVqebq4z+O85lZwlXmspcZ5mTlQeE3RXb8xBs5qyxVfXATRymfhxBtR",
-	"RcpSvBe3U9sQlWTlJc9PICkmIt/Q9PbJ5ZMvHl1+/ujqSbKPDY2gNXNXl5fpnlpTumQVs190qpVk6PP1",
-	"de2/6vEbaRGrNtLb3Y+ywG+nJw9t95ASmTCl7cBbZ8813m3JXZ25BUM72X7muN8+MpsUlC6ikQ71kk1L",
-	"6Xs0Uc4RUXB6J/sUgYQDc3Qr3dOVpJASNlClF5u9tAI6WClt3NqfJ3Q0zsEDmQCmaReVQZWJl1c0hvyz",
-	"hu016s/Y7/ZGnRTCB4yswFJXld5f0DRmLwHehitg+GLzNlQBTVETTYirS+h/bCwMNwI7nZTmDXv8ibjB",
-	"V50Q1FdpILha5Tzq6svOs66+vMzq0Dp1i8UPa49sZJ3nmruLt+QWZi4y0JDgEhPq95zVzWkInNu0eog3",
-	"PTTcryvBLD9kgoZ2MmCGjjgSnATEAIV0hVoh3zsmvzIbTdSVSIdadMhoY1OQRGu3UoskSXRDRdfLaUA3",
-	"VsjX+pszOcMhJlTKhesoIlQb1McjMoIDXu8GWKr4wQbEord5dfe9qRBfiIreXxsNlC56MgkQTXp0Ji0G",
-	"LHbImRU+dbAbfZLBHCX/HArzM7rqtKDPKVpz+DUeNNIyZ+QOgl46ELdi/1/pCjYXS00HHMKekRW92wj7",
-	"lIX0Rq+a7rhtI/hJwggWarjp1ECD5hY1mVytfwqJtfMeQd5if6dBS1uYpzVvNblFX61lTX7xNPFUpR2u",
-	"yngjV2SVzInYGl3mN67yEvSjLscXwDoCXef1sQJNk9+y+xU/gL2UaNv9JtKtI5y1lV0NTJvd1et1w6Gr",
-	"8AtQlNoyQTMWViMzKPQeeffOiQkZuXu5ptmcYFB+J5zB2kM4MLh17A+3f6RWL1Rv6g3FPxz+GCzFSNyW",
-	"aOF6tnc+FDg5tjYjFURkl8a/sEpDtmYuwYuxa20cox+I3RD4g+gy+DvpFav4ii2NCCyXZXwW9EfRYOAb",
-	"4aSg7vIs0M/Rj0YosYcfm+RDQ/lPMnDCIIaZayLOU8ysIrvV/+HcVv+HWUFBotDpTG7zGuyToEwTyO/r",
-	"qoomBRzV/Yaxx4r1CGR60nqeaiKfnqA8gzZo2rN3x2D48IOsPrw9Z8Gdd6i6H3nO196De3Un3+UDTSu9",
-	"fKBhWmp6Oz8fPbWh08RFKIJCjrKXeQbhKXL2IfRjBkL83KxxSMKezIXBRQPhSHxC5kT8qMtzp6F266l9",
-	"KbkVd98wGSIb+oJnXh4CbjmKVCrx9bSnAxi+dtmaeqqvnXNpq0x36k4mdy24dPFRrVnGUdM8Nh98NFs5",
-	"u3/BaysGWvVBX5Id0LZXFKhuO0wTRGnJF06biZmBQX//zOZfNAh6Ts7kZDrfuMviXGZ61LSuF7ivs1UC",
-	"3QaD+KuSUy3zObeC/S+2N9I5odj/w+yCV4L9T0YUSb2Vg96YOtWj7id6BrcsXkWHqVZeXpxNVmM1ZExZ",
-	"6Ade5dpc9rCdY93CSJIdrwsPjyMqWl+bEo+/hmTKUJPfTkYmiSztdiOTDsofBV+sQ5FDkwT6599AE/xt",
-	"ds3+NtO//G3267NwUauxF/emS2ggS4gxVisIeG35bXt8LVc5KZCQK7p4udZyMQFCgBkmlEYjeIkW9CTt",
-	"MLmncb92x//mGaBGFEPHxzvd6GD0E2hhjH2V550R/xihnDmkgwWHcQHDFxSdVtT+xpRQ/Sc3kiv3qj2U",
-	"h8RfDCfqU6P7ibuslm2p+JwRW+G3ZuCO9kqh0noTQwDi1j0juxtaFM75YkN9IBexn/1R+7d8a1tRmvRO",
-	"hTlD+ECuVhWQSFhmuSxb8Il0ASpHGU/8RhKpZN5HWccP+Vc7mWz52zRtRegH9NwlmsmCbaBxaCtkihlq",
-	"Ks++c6WTf0Z+aI7b/MAc4dV+HgyRtoCu3SwSWFSY08ZP9O8lCQpLRIuILf9mtBJ5yUTcROfkEn/ih7xM",
-	"4jESBjv/YJmg3IrQW3p/zW77tVSsaa0ANXcUkQMsWsEOYb/6M6dgv7B619xNZMO9rdp3jAdP7fv1iovZ",
-	"L+eYiCSAwYn+ZdSbE7ycmj4E9kpY1QhemNr+E4k/vM2gEtBezG3kb5jneH3GjilmcyP9g04/8AVcBF5F",
-	"NTU/Cux0eSt8HL3F9OQMqVABXQY/YdgUAqWQpcQakD2ge53Bp58AL/OqmgzVnabMc7F0GCAlt5BY/IJS",
-	"GnA1fi1mS7nypuLZwLZV7gYOKxeWo+WwVhzZ7gFKMT8ArTRy2np7e3jytZHQ0RNQC3NRpXGk3K2Tv7jh",
-	"VS3uN78K7wqDCW+Ii8FXp5fi2K9c0yHYh+CDNlYlso5AeTHSKQ+n4+La9k//HunIFND3Plh+p67Gk63v",
-	"DwPeek/HXsA0B4EMgw9KheajCPprLBMNV9mLnwKwalz9ehfCKF49pntRC+vJOCmC/SIlMMpQAT/thN5V",
-	"2E6ZKc2kss7UW6Hcsw6a9rjptqjKexHgcfnFd9HV4QV9UfW3SbXUCWdfm40FjxMQz3JFTSzwRHJtjhis",
-	"PKlKy3gouf1P/z5Lzurf1LtvwUW17A+bVcG2Bds+tgWzBfv+j0W7WA44kAMU9qWorKxtwWJNmIWH0e+v",
-	"2eWoZVOwry7b1gzmgAp29eXl31ToShILzL82Rhsc9M7oeSW2rBSOy8qyP/z4+iX76unnf/rjxd+wrd1C",
-	"KCuauPPsu2/f+yPHVLPr2dq5nb1+/FjvhELk84U2q8d00+OtRCUhnT9/Z69AZmetAqXZFbgiO6H4Ts6u",
-	"Z59dXF58NkMFCJIU5dpLPnFxaJhEqdW3JXTxh60FhEjIk2cHzYPmksel4Us/uH/2mv1ZWJvNCis1QBZC",
-	"rZT38YBlv4gtHuE5zImqwo6wWgN99ex69o9amOiBXs/wXgjNeA1zR//NWzZ+FwjrXlAbw4VWjupp+G5X",
-	"yQXM0eO/W/T0mteeUnsNFqS7zyCl7//B7rSisOqTy8t7e28w2H4tOg+5faTKaQ965dfjjVQCvyDl3+Kb",
-	"itlTHH/qafE7H7/F/YHXfzbt+idPJl3fFIvm3gOR4+2WmwMEJ7xEorwGYFvR0E4bwW1sqL8WbCdDnZeD",
-	"kun/CsfP7Gf/3MfeGax3F2H2iUShu/e+vvWn0nM4E+8kGumTKu3iJlcVR0t4BNIXL/Htj15Ju9NWusGS",
-	"SAXoIc28kc2kw5Lqzk49PoJ+PUN87ri8X98Ic8D8PnJMSFtQgGNXU4RpfmBcMbIVmoWt9CosqhxezDfS",
-	"uhdS3XUpswBPL6RSokzkaH/t89TMPvxcQ5xvzy0rRSVci+/ZG/1uLY07sJIfbNH8a8ghJef88T8hbvrr",
-	"43/K8lf/dqcx33N0Zo1HbeFkIZOdDpYQku0q67b0dnBtCeTx6GEpS3Cl0wfw29q9wMDRkdw87e+2V95f",
-	"/RCqF1/+qarqt7WzzOqtwP0cpAz2cMRsYKQuIU/69mJhb0aU8gt9O76Tnbh1jxf25hlbrLmxwv2v2i0f",
-	"fdnd0D3dl9K/QQh/t+o3hP71XnkL0HsA8M0F2fuyaTKDFC5h4eb6trVwt5W9HV8575LMsRXsBF18o8oL",
-	"b0rfbiu0LO0jvVzKhSj1Aly2C2x9ZtdCuG11AX921zpapHOpeCpNlF79fTPe360ARJgxrH34YvaH//vm",
-	"3f/9Y3K9F5wCMGm9+VLXyr1CQNbvyZR/yU05JCgL+N3v0PTmDtqR+CX1f4HctzfYMEyAgQPk2GOchbBR",
-	"EJmmH3uUnDoiEwaEJ1zxMLITHv/xZIg+LyFHze9+t3K0lSo2N6BclZcgHloeBgcgXNuSJa/ggZwSBQkS",
-	"BafkiC6YGj4B3gFh7ey3GIjIclGI0CcFI71bhOItTd1QkCIsye9UvPe6rkpiHWrVLRUEnODeO+p5U93Q",
-	"hDdWXUeo+xyzEI373+9++P6asvzwqluBPptiC1FVtqCuoEz7G+A63GlkzQnVxj+wUitxwX5aa6/asaE/",
-	"xGWFouCqtwoukDmnu8fAHX8QRe2ffX97Zbo0wwBOxdtgsf5Fwm1Uor/XDLIStiDMj7RHNChpsdbbHTfS",
-	"nj744SLx6Snsl3H0H09l49yUH0Fpvw+oEmy4wJClO6gUFxoLQF8X28AatSl/p7Fo7mgOvNoM+hT8JyKT",
-	"Amio01XDmzum9fUutMUdCl++xEs+jKztDjnxS1CBOKwP77PifATUU8kdn3MrQtTSicG45VCs7zu+EfDl",
-	"vSm+ukdFsjs1k4cPsV3uOO/fAV09h+ESnqkfx0OpePxPxbfiVFA4EfIl4G1WxPcqRc02GMz9EYeRXuPL",
-	"D7bGXmTX2DB4zy1BNj/FwPG9CIpoUjtoL/hvlooE6FmYCSjigw5nIDrliZxDyQ+T7WNZigJpIMAEBmpk",
-	"UNLA7ygtq+RG0FnmRwRdnbxyX+vasPkB/uyZz3vkv9jiC6U7w35+xQ8PZD2/4oePaTu/4odT9kTJD79D",
-	"0+C5/65AuNKIzD6a09DJ2QvYlqsDM3qqGe1l//GCV0KVSAeb1nSv+OFluOgTlS5Mz9Ag756jWTSf++lG",
-	"6X8T0sst5NmD/CBo6vPPn37+x6YbHFAYl9BTrGDQtKxAFkcEQRLbzrAEx1KeQfF930r8fqKy+6+RWvzN",
-	"yCzO5TXz4vr06svLgv31/etHXyZzmMPSKZZSyZifSDpjfxbuVeuyB7Qk269JCFDn1x/c/3oNUaCIwZKG",
-	"VXIrnaUJL5BKGaseANhni4jPgmiCl11gzAkt7tNh/lLcyMWIb/yKrvkQzjG+K8c9DqP68GtDb251+hCO",
-	"AfwppuVobJ05BggPKptKILvCsQd1ozeCZiAHE/MtGtfwdqY02/4+XZ03wiFs2k9M61OfhZ7H/lm1EwaQ",
-	"zSK5DlODngG3FAD/qdxXa6XOO0YfgrkDYBqpssp0/T9enga9f7ikbdj1A95M1An/4uAvanMRNoL1dnkl",
-	"yuAGCWj9LR3b8gPTqjowv7pTdsmxtjoRW7oL7o9CRUOa7t9ydd8Kk6+4pL4te46EToD/nSwbRu8eIdzk",
-	"pMFg9O49XPUhTIZ3/EaU4ZW5gXX8iI+ExWYRtlOw+YGRKk5ieoa20EsjuBPxqz/IGeTHNF5E0azDFJ71",
-	"HlG6dWeeSveXTjgSrGFB+h3G2v4ixA50SCOpWCrM0TPe8lJAH5qIdzd6txPlKWxaoz0eV1pvhiMUb7Te",
-	"PHcfVrhlOdiNAD+/zYi3ETuX0/aq+I3smfs7cd8gM9uvaf4Th8Tbv9OsNQdJiSV/sbQePrpVT0Wp/MAo",
-	"4bcTNXHK2TouUN4lj9+Xa7HYBPasB1tlfEFimb/Re/9RB4aIFFE0CSFEb4nbXeVtEfkxinPeS0gmqVY7",
-	"N7CMrGv0WKCTo+XZZq7KmG//Cv69o9J+qxUvd46e+JmwtFueIbGRYnPByNkoT9hC9+/D/24sqA/evLH4",
-	"NE6cUSvtuW1S4J9kEOHyq0/5aHuHziQcbVyJ/QSF+MDhg0Fl+sGFa8/t71BT0zxjKAHrDJ2wo3bKCQjq",
-	"24ofXsElD5R7NHr30eH/fhC5YQiYryKkzwDTGexCADT8Dk1lLwMWeA+xrAlRz7FDWRvoGS3mvTYbPLmQ",
-	"B84OphiRiTvTHPv6hihoTtVSkxOIBJrh9NwKrtx1SL1BEoisemywQgA+b1Cu/KdCfa4bIvhAvskkBi/R",
-	"dgRh2L/ZeumJp91dTX7EUwYCVL1chg78bcsz0CCk0Kz3bnIGqfsA9iZ89Ji+wvF8+tYmfswnYW7SlP3b",
-	"1rx31LkxYuGaDZuEqLZ0/MNamM1O/YjC9Pu0LYHHIqplOB4pLuPXObXqq1pi45gh2NCf4YIHXC18wYAl",
-	"h8P7OOQCiAVqGm9TzS/b8ZVoyNSTnePhSvi1katBlBBQVA5a9d8ggeVHqCqbcBRODKx/1DPmh72COX34",
-	"4jOK1wbqbid/x9XD3AY+727UVxJdeTsev6fOcn01tBa8OhF//wZ//YDCQW9IEl5hV9CPoYQwu2Nq1cIh",
-	"hqqxJr7Lh/kGkHrsROnJeyjzq0Rkxg/IfvITw1oCsGGhtyI0M8NjhZel3wjXDKGRT79k370IehIp4MJv",
-	"2J9fXLDnGPO6dfBwqaDghWw7g5W7uqA7rr5g3714Fm3dUuyMWHAnyn5Byrfwla9ldZcy3CLZ/NM18zPk",
-	"ZiLfQyNmgZwYj1zqXYVk7vUu0aS1/+YfvNO7lzYkRgF1FLkuB8bh+EZ0xhGljzR3H7qWcMq5txQCm+ZC",
-	"V/VWhS0cxMS/SMEBiFfpJdO1sU07ESe34vryGXt0RfzhgH1JjRlf0Bl1DAa13fUUJK9pzPnFZb+8OPFp",
-	"JT+00KWhLQ0S6VLEAWq8AJP9rNX3BGuh4J+hDYMcWgKsHk7JQskPsTpsq5Vb00850vAdN5tYMioWcsur",
-	"O4+UnpMcazErZhd5ckqZfEgANiPCSQZAg1/7RjBCW3+tSq1a4w7dSxFmbW5gElPD/gVFKR3TucwY8Y96",
-	"b5HzpzVSyw8t8jdR2QaDAa1VhRGMV14/HQJPxuDELiJ/y4SN+GFsNdxsJ7sK9ZEW96ggjhVCj7v8mGw/",
-	"V4EWqPuuJ6vRfo8UR51c0ofkaJf40GAUu3nAqH5O9QRpr6leOOEeWWcE355B/vbh7Gc8ZT+A+RxQLcDs",
-	"/UEM56vfAgwGthfMCRmDHDxO6a6BiArtMtheoMjooj2BmjU2ceib3vHAHQSe4jH7wUCn/nV5TLT+iR+V",
-	"+Jes4Lm+hWyTdJYFG6BLP3gacNpM8P0n774Xe5qo+4d53v+aek0rz13X6cG5rz55UlpDBgvRY6GFdwAL",
-	"1s9l6eWO2gzM9e2zoAncWmxZ66jtcWHCJD+e19UJwCgK5zeQMf1AQB48fbvlOCnj/06AztsPA4L+9+54",
-	"8N2B9ATtHdDZIZW0TpTXbM6rqmCV4GXBrh5ffcGuHn/Jrh4/Ldha6w27enxZsC8gXntir+Qlv2Ep/4Vx",
-	"iDEz7CcNnDtyDkA7ncwNx5Py3nPDcVEe3sfyajqzb+vTy/HGrc/7+p6YOjbiEJIT0pAjZp+1kdDWYZV5",
-	"eEC/TevTy4QX9onnq3GGP4l8Nartf6erHwIaafVWoNFDrXal66DGU9r5YdPWac3+QUXq9520hhMjVlNi",
-	"EEkPHRNHK293gnKp97fu7/wzP4FV/4QVyYdVDD+omH1CAGDBKm0h5rHji40osS03tRveY9RkA2W53ipJ",
-	"ytBG6X0lytVJDMRf4kUfrK1SuhFheyBn9SJMyFgIHc0+Xg8PvwjeKrRAx4RMK9dNkaSFdbZEFU1+LsIw",
-	"NlBQSc3t92uBMRjMIUDUCw1Qc2Tbd9GtVSB3GKibxATrQwRn/KM/FqX/G+wR/K/Wkw2SOQjSwbR2xVVZ",
-	"oOzwwPLfkN9h082ltOsmdWiFUCeEyZ4mjH4juFGfPLDHGblL9XMXzP8G40zt2t2Qy8ur3/0twYbewIJ+",
-	"IMrqil72uzPykICaxKfwR3YrUlkwd6Sgm/SEP8xP7Sb49b8k1i0rvujn5/lK5EYXcbZ/f3o/flvAwxoh",
-	"qoBxWus901XZRFpidTX8y5rfoM735oe2BBrYe91HnJIjDQcrqTanRXjzgUQ49DFPwji8QdVGfVFREPzu",
-	"H2SksC03GwwktcJYlxB/88bm7Hr2/z4eTZPDMH7+VLbIW74Sfg1y9whh3oR9BukVOgbdWkbDkywCb114",
-	"c3TLF2tosl59qJjvxzGqwCIHlS7bNjg26y7Z/ICRSVZG5sM0H1IlbwSVI7S8su5CvIPHPwLIIl56zf57",
-	"rrn7bwA+cfZG3oh3jjtRxAWCUUJf8NAz3T5j/23EjbRSq/9Ge7BCitgWIChELzdi5+DhFMa8YN862PqW",
-	"1crJCo43cGFWWtg+SvHPwvlBfY0flkfYCp+WBIeMUrXSez6eV6fEPhBFA994WzfKG9FebOsX6pQHHlfz",
-	"IWMxzUuGGorgLz/OjHo13JLcJq9CCLajtgZHM+wMX2zGZvi9SfaNfQCdC296q6XKohaDC7Gg9+wGLfei",
-	"4+KE77llVqqFYNhDH//BceM6RBvHq7AXcrV2J2yB13DmPlC04flcc/PR4g0/wbcPdiyl3/4uLU/8OMI+",
-	"7rvEklzhoQhl2wFoH0oqBkRJrzIaDr8B9OS/WcHvbSGN3NnGNVjz3U4oLHwBtM0d+LxbroJe5bQk/nc/",
-	"4t9uP+JmsbeC29qIbTB0B1o84VUfxkEMft6YMqdBNWdJMcMmumPpLrjobgCuOMbwzo8NBnitazUYSsfS",
-	"khZjW6xzcDUIsxXO/i7byixqY4RyBfBdyiXk6ThbQKzE6G1DDufkVpQFNmsWwF1yVNPWI8TZcQkb/YQ9",
-	"+5YuecB1D68Y7JtVit9Ab7QwVO+fY96jzYWNNPjRZDkKdDTe/VTOY1rBU6xGXJoPBNrSpehhsxLQrMAW",
-	"P1AmeEwg3g2TpXjljxQbjINe87FZeoc5vtvtET5FvfX0yVcflRV8fgCeolI8g+DfQuuN/P/Yu7bmtnEr",
-	"/FcwftrOqr412e06T9vtNu0m6WYcb6cveYBFmOKYAliAtKzJ+L93cA5AghRBUhIvtqy3TEwRIM45AM7t",
-	"+5hhXMuhl0yC1Wsd2PPU1JTx2bZFjRAg1UN1jY6aqY9//8IFqYP+bqbQ/DkI8AMH678w6zeuATuDeoqK",
-	"AG75WJ64K4Z3YpRm816PJnAaMmFF1uDKvWfity+//3s7Qw6Z+H6f6qJm230lTppZeSSL+/GnNz/8qVGa",
-	"SZtTvsuOHCaP3z8u4x3iLSu6TiAsesjiwiXVwso/l3z3/vN/ycXpRaO07nFNG6T14dPH7aMnoRBhzP7M",
-	"qEwXeowdZXf4dmYEVyST83AZpuG++/DpI7k8vWwSYseOm+Lwft0tN6hVBRZjpNJ3UG1j8tDQD9IbFGOW",
-	"+ppthrxMwbtxmLGDPO33qWO3x25wyHpDU0RIshQPhSKXdTcUuJdoj6r2dl/ZNs6WTIZ9N4J80u/cV723",
-	"IU/hqSgF3Ts2S8HvxgiKbllPqkoeZxealwqoT7mPF974tePVFp8+mue25vlPiylkjdGeM7dwCTHZyxyQ",
-	"gsFm6J5BrZY6aNPWiNa6k4YXIFYX526n+/Yq/2xOwmfapPYS2tlz2wJycjApNLu84BSONdOkYGzPZ2C8",
-	"NX7IRwR10cN1KvWBaY3vsPwcx0WDxz1LajkEcVXb0FzgU4cMJvJJKPuKgTdPVyiNTIyID5SzL0GxVnUh",
-	"t7bu7io/equ4nBVntZGzyrG93vEhBrRY/eppHNZGoz06rb04rVaNZdGIWiFzqt8mBr/08pNpNeuQkQpy",
-	"2iaQfQWdoCRvye6YZLwplfuepZ+dx4a8tjvD+OLS7iPTVbknTCrBSRzpkyIV0IDlFFBB9QGVPK0hkyyC",
-	"mrXbPa7BUFt9dYFHdMmaZeuiCI2W9Z3ilrbKVYiGrKpAgBCABXgVPYIyprtMseCd8ycDTqxSulY5LHq9",
-	"tyVFKOly2VayUTw2nt9lx+zkfBUTfK4eWDHDVjcs//LhfLFicadwyMqj+7wyVwEO1TVzRF2rKWUj7eqp",
-	"lRTotbtrdjG28tkq1tq/4zawjefvn9KFazLzox/Xlx9X6Ld15jhbETrXC60Q3HmL3WVgB8+/M42vfK/D",
-	"1cvVo+rvVRXhfxnlaWSTQrV3wWtAfYLH1m08qZ9puij4FVgcFGwawKZ0GrAEmJHqyCjgByfVHWs7/gwa",
-	"x2L16zJJ1/+hccbsKzYdDEQntZP7y+wtCX1MNUiP0GlW9WXz1VX6g0PWEYCdpO25QTDUTGUUW/PdVSTR",
-	"nQtZVDfLjIPF187q4rwbO4rFolPCoAikisT0lsUV8qa68ZdavFGFo6W0Mh3m8DHiBq+EkjSTOVWHZCy2",
-	"+VpezE8/ogCBbS540GGSCZM3mSwz+ORpz0Bkty5pBoqllmq3v20rNyzPpfgBtHiXDWvso4kGyoIYmogI",
-	"2BjCXVNijbue+EuKjAfN7ug1PjJSB8GaBV1bCOY0jtVEpI8wtptwpQFD2MGYAll/FeYnkfqOMGcN/qj+",
-	"eljsgW6p8O6p2vqvm5ofJf7xAJsb4cv0bmrlf1WmygPAKDySAimSeoUpDPUMdd5PxUDjeHAV0oOM7uLM",
-	"9S3Zw6EZChGMecUcV4l+y4IQfI850BNQHhDJlsww0aUNKpPFTZB4N3J9DU9MgjHZqGV6WkNuVB2xZ/St",
-	"qq68cFh8x9+5YUAl9C4tkD8OFhAM1BQvnNnyltBQMlZ0QDIewtW4aCzmIvWiqkK3fPN15gs+MlpkPYcy",
-	"aLvSmIk904i6Wdm2aDp+7WCRdLOYE0TRnZE9EXRlBX2g0XNlRLuhEYXhdYyYF0ryyqPlCO6xRaTcsUJf",
-	"mYBncc9HNIc9LOHN2EQBXq0eIg8x5O4I754w/+DViGPuoafcg9kt3LwDRKk20w6+rfksyFDGfScc/m7f",
-	"69l9xjyM5yJZH+CZYY9h/XnYzEsoNvkCLYciYsW7qMCgGaeJD59XlGnCzaCSZSoJHTAG1dk3cffU0uN+",
-	"YzAZjyCQUwkXfb+Zw2UDbEUx5coBjKzFh1SGzQiqTCmRYgUAoozOF0QlIu3jbgOja/Ov6NVZDtjYQcGO",
-	"YJQvX0+7glf2pGlR0BTAvGY0uImCoYp69Ktv2ON0hAMwgUzyrvmwRRQuIE4WixVGEA8xHI4JT7Mj6q2v",
-	"5rO1eiZMJDHeBqvV3+UUKGgZQMsbW/Zr2xfz0Kgs15UooSmc+HRJLk7fXJKLH/86M/UDsOdjpHTJKCeX",
-	"pz9sYAu2owvuwXt93qvt2cVuANmPBD9YDYcTnsql4NGczAVXKTVw/pRolc0XwK/Xy5bioptoWZf+2bcW",
-	"56JWy772tWW21o102y1heYArQL2YMg+Yc4m6fCWjNGWcBGLFr8jb00vy5vSnGbm4On/bBIwLNA/NeZIb",
-	"fKSl7kyvZGaqqlTCGNCs64sBVIzUaRI8tU3B1NfRUjXIa9FFf3Btnr/a4ESr2Z1qmcqsSLcBArNlv1p2",
-	"Bsf8wFjiYQXpOfRjZORDbzECPNCupc7cIoZQR5WYYBY0KIcJi84k3A86pm88gq5J3/wrp+A94CQOrN02",
-	"SZw9ENUqsho2mNcLzc9LMehJg3moQpVgnmudUdJ2WEdj1jTo4Trfs3ZF1NpziX99YHJtaEQb6jKbzzUs",
-	"aoDPHZVOt6UuaV9qDBhmauh4R5P8mnOAh/nfWBhxPDiixG/vnQ/j6FWXUuAq2OUc7uRtyey//C1idvLA",
-	"pPKGs80fc5ZLQ27Zhce7svnYYWb7bEPn42xDx9qFfdNa1jKrgDd1u93ZfEFl6r3o/KL/Wr/f9Rh5lFEC",
-	"A3nLC/CPzz5VY9l2YfFXSLC0QUoHLmWfrkkuyg1e3s1La1eG275urTBe12srm5QW12UNpOYSm7Oa9nWe",
-	"1bOMi9CRy+CnWaEmneSYi7AARIXOz2XELT5qVbx7XZTN9J4NB/muelyKGT9bQpdxD6ePIlTl7XCGVROw",
-	"ZETwOXCdRaki92w9IwuxYg9MEnGXMm6uBUpLouVQGzhGEyUn096ODrPcyqxvOUrj8dcyLhkNoKap6bz7",
-	"o3hsjL3CGa7rXsFTGbEpueChkYJiSzkXqe0qf2fMTXDChR8uvJDD2TcoD3hqdaKv2VI8sCbJvLquBA56",
-	"sEZPrywHQld07frYSZbWhy13qvs5eZp1v2t6hL37drvdFFr25aNG5WFuhPqwWlUf5AZeYPlgJZXJ+OTq",
-	"5IwmEay0eXiTUTOaL5AQPRUkjRgyoZs8s20M3AS7+EVwvJ8qQ0cwv49ZOUfqpKttV97G6HQN1RgrIe8j",
-	"HgKmSJT6XpO4kHkb0tevyn+YxJRziKzY3xqs81pG0QgKv93Hb8Vjw8OGTDq4gumqmaXf1f+iCq795j1O",
-	"0UDNGtI41l8NnA8CJRwgNS/8tzAYKmrhroFpT958HeQvZvWM6Y7fiuAjwCTrTFTrkOeD9STcFKiBNYH8",
-	"qaJrA56/Qb3vvDt6YLUvFwW7KbllawHv0etL54uIM2cZDWPn5kv+EbE4QB1EFyX/jS3kefr69P8AAAD/",
-	"/w==",
+	"7P1rkxs3si4K/xUE1/vGzJxdanXLkkduxf6giz32HtnWsjTLO2KNTyyQBZIYFgEaQDWbnvB/P4HMBKqK",
+	"hWKh2K2LPeMPllpdFxSQSOTlySf/OVvo7U4roZydXf9ztuOGb4UTBn4qDV86+IuwCyN3Tmo1u569lkpY",
+	"ppfs/7z9/rtrxhlcx7hlVmvl/3RrwdaCl8xp5qRgWjFp2UbpvSoYV6W/QMFVXNm9MBfsxzV38A/4LCeq",
+	"yjLr+MEWbF47ttSGcbaTiw1z/lKOz9+v5WLtn613QrGDcGyx5mol7KyYST/Wn2thDrNipvhWzK7pi4qZ",
+	"XazFluOnLXldudn1kldWFDN32PkL51pXgqvZr78WM1n6C+FxO+7WzdNkOStmRvxcSyPK2bUztWg/eqnN",
+	"ljt/nXKfP54Vs61UcltvZ9dX8T1SObESBt6zM3plhLUjM+4/uhJMOv/de202omS6dtdsrfdsyQ3+BudZ",
+	"4iwL5aeKO7bQW3yQdAMzFAcxcZIcn1eiP/J3a8E2UpX+nUI5eFNiJvHuU5O55bevhVq59ez60WUcgXVG",
+	"qlUzgLI/ApAsvbxmVrh6ZwtWGr174IR1lmnDdhVXNj0ovbzLiH7199qdVlbAir4xel6Jrf/rQisnFOws",
+	"vttVcsH9WB/u8Ir/9Q/rB/7P1qv+f0YsZ9ez/3jY7NaH+Fv7MDwX3pj49L1Qju2Npmmi2/xTn881N+V/",
+	"1sLi9f+c8bKU/u+8emP0Thgn/dhp0Xetf/rnbC2qcviWlvCXusa1pQlS9XbuBT45WGmZfzCbH9iaq7Lw",
+	"f/EC7BcG5HYpRVX69dry2/YLn8bn6/k/xML55/ulhSFW1ffL2fV/n57HV/zwxt/w609FQoZLfmD7tbaC",
+	"rXVNW+yZ/2OlhWVzsdRGwEhByrwM1VWFWwLlpjc6vHBkcd/CRf7qnXYkdKhC/txSJ5d9dVLMrONOjD3/",
+	"hebuLVyIdxwS+0e6NSoPab0yL5lWBfyDuBGG7XXt10uwuXBOmFlfORQzf1f/wd8vgxYHjb7n8fHsH7V1",
+	"TOl9wTarWZGQpTgNlxdPkhPRSJnTe27KsYl4h1f9WsxqJfEsPHX53+CiX4vZnrvFeuzqH+Ei1AhBm/z3",
+	"LEgKLlQc6E8JWXm+OGOH8q2uVeL4/lY4I0D3udqA7svYq16H+0cJ5ef5v2dLXlWzYraotPXX7zkcKDte",
+	"w4+VhFO20nuUCHqPrfSeGQ13lob7pXV8I5hU/pdrvvH3LoVoTwLp02J2+0D7CeYwFRb3hEjJ1fahLfDT",
+	"/DfCYy3jzIqFVmXe1zq5FVlK7GhJYZbo9iIsQBhob2H9N630A/pHJxZrJX+uxQWtduvXD+R2p41DC80f",
+	"OLOyVjeierjQRjyMd8J48O5X7SmZJDakYXvT+iaoYOksqeGC2Xqx9gYfrsqFX/eL+NnSiS086OhojPPA",
+	"jeGHtnT1Lqz4XFTJ39S25tXYxqOZ9PtUmzI1lvQC4mvDXcUsnjr41uQWBUN26ha1G5uyWLxRq5dsL/0R",
+	"uKiN8We4t+fsXlQV87eBRewPnL2Qq7V7xsR25/wZJYxgSivBSg1mcG/m5qJ8W+mdyDyl59qth6wqRWa+",
+	"f5W3Nf21DPRZ+s1G+rUaOZLgol+L2YIbMfBip9nWG5V7fzb1nY227J161UteB/k4lkhQbDahPb9Rpbj1",
+	"i9N/beH1Df3GT41rLG563PHyoBneP7sXdeLLv9Z7eLTTNYoHGEbeI/IHs67K1JQPuHBfC15axo2IjhP6",
+	"C1ZvBUgenfeWyxL+dLKq/Jf6z0me8aWR+KKTtqqWCnbLki9cQvK/005YcvBgntgCl8hGt5EZYR3YhWCl",
+	"t1Z6wr5DAz+hVeya1Gx3XF+29hbsOa8XYIjcTwv8u0yKvBNm23/eX8UhLKB/VPj7qpYliQ16d3yu67i1",
+	"/Yb3kpN6TaZ6oynDr2zUGwwypdSOd8VSVG5IX+24cfghKDpcbkUJqwZ3pcTcm/gDcq7ZWlclMxofUUkl",
+	"Cq9hOFuKPYsDP54HvyFhHrL2v98FpLcTH1sJPqoAKq97/cZu7Fj/6ZZVciOqg/+b0qCvSs2ke8YeXF0f",
+	"LWJrPiqZ2qvvQmhkzlEq/GXC+0jP2OU1SYrSLs+08TNpB9Sq3+igCWC+QeAEX6zZyuh61/G+ztl08JTk",
+	"rsuUXnxAuDxHXpV2Xwt+I/FgPnI/DGo5dGC23g7l4TRj0hU5R6nS7jVIgEl+l/LqLPFmNXJmTZhU0o+t",
+	"17d08qBZNc0aCu+YMvNavRBlelTa68t8vzxs0J5b/hUZQPA8tDrCtlxW3nfEBSRNajei9BKd45r7Q3Xi",
+	"yd9RBqAH6Hxn2hTM7uV2K9WqiLaBEtzApRr+aSvLsorDn3NVjqiKndFLORRwCxZjrUqBc2R06Y11s+QL",
+	"b0CwuSjPFLhS7NAezNA1t/3hPd/zA1savQ3DytNaibjEO5y5SiyzNN+RaONn+CH6h+dItJGrYbWpFUmA",
+	"P6bg87yXJFTJQGNlnUZvuEm+2ArlhFoMGCwyZUe9o9PCBokyclU00y5U2RxgSkwY41vBk2P0brw9Hf0F",
+	"+wB2Blzc8l3iKCtelhAwCFEGv8tmxWyt9cabLVJt4Nd2jaddpTm413t5A+6adRrOB2m8AMwrXoK146Ty",
+	"u2Y4puCHZvEzzEokjuBXXlqCRZN50EJIJG+f+Et/ENx29PiATkYLh3RUMFIaf6UlLmRfdU6pzpFYoP8Z",
+	"ozcUtWmNJpj1cWaCYm95kY0uQr8FdwrZiiSg5MwFOQknY/AIgz8QrBNyOoP3MhI44eWNXIgLOieyoyZ4",
+	"G4ZMbqU9J0qS3JF+l2Wuuz+fUjpFtGPJ6FjkWHaDsRI0RvOP3B+4WolUIFx6XxaPVX+ISVuwpa4Nc/AL",
+	"qdhS3kAoeSu4rU1aZTl9TmgNJ7wJzYQ30ITDY2lG4wePCI643VXaiAtY/my5obtggC/ESo7H145OwKgR",
+	"l9KupVphFIPTagcfAiJNYIJjZLUjfRtxSBucg34tP6QjcVOyEMfWoYhpQ3pBeFzqOIWpOjPXFMJk/b02",
+	"FqsEYxAuoqgCKAnKfmaGJ48+m3QmvTr5qZLbiULx4gDZ2229oFzLnlsmbndi4T09vWQLbp0FS2O5hOgH",
+	"pXMp+YKBEdLZR5qq0vt8l/irSu+fJ4/46DieZTVKhBVkKkZ/HOiUz3ZD9mx4XtwulstMU3LJq6q97C2j",
+	"esudMJKnlajdGW+NnKG64mOLZh7iN8YHh5GN26LHmhEWOCzQiM4jtXkBMpqt84KyBZ0nlRLlZK+hEk4c",
+	"zR534gGlSnqzLcskgqK/ZoMqbwIg4bTFFbAJIGCk7sL3JLd/zKlO0wHBlwCYTHQFNXcx9Ln3gvSsURAK",
+	"MrBrwTGEKC3zrm1PA5A7OLb1X8sbEXyQ6OVl35AT/m3f4O1YP9sTbtlVfCFybvhK3mLsdbsThjsyRHJf",
+	"00/+nRLUPcVY8p5+LFqSpGlH5i5Z4BR3oXVrJqv7TWFGRra8F6GLt5Rkztzw/h7c7fr2pa7q7dQje8hC",
+	"GTZSWyZjAieAqrUdCo8ZFmkRLxAuSq2S3mHWOP3wxVrLhXjGuKLnL0RVsa3gypIFYey0hCb+3KTL48jw",
+	"VeC8Yv5b3LoTnukC5p7534KD+osweiAKkRh8KwS25QdvJ8AVoxoPLbtgacO1bYMbBtHMaVoH3v6VNsZZ",
+	"prGfabSLpbMMZ8H2FRv9e65x0wjziRz0UexhHnxjCMRhwOo4HoGBiOFVhK/xz7entsDpVHT41uRsh7zq",
+	"lLlWZAxD1hIj3wXjluKl3iRhkIbb/sGyCnFu/flPAkxCihZ+zZyGNzTJMyOckeJGsLl3CQbTOMl9psuU",
+	"uf9lKvXdya02TzDg2/Ye8ZXR2zBG3RosfgPuntF9QyIDgyxodsIb84IYLygeMj2G8ZJATlNDud3dk4ON",
+	"Odo3/ZTblPSFn6Oz717LVW4outL73O87E/tDZ7l/UYEjy4kqg15JpkBlg4ak6DJhrvonJ7fZiyd3yTOQ",
+	"gvFMBwcLTM0z4uowlqgu/euKsMg50xETU0MhsdLwVZMmwTlaGr1tHXXeMqbDqhzdsrQHihhXHUhxdXfr",
+	"ruKHOV9sLmDXZW/XcBtt2DorFJLQrej2r2vjALAx1+WBtLipmywSGoe5htlWOHR8e7IBM0MYTXhxqeFo",
+	"1rWDlHYPeARXJXVvnfLIXmu9YZTirvSCV/AVNokysZISIYlZ2UJaAWwd5/y5hoeZdVylwQK5WVCwhgLk",
+	"AEdA3xKmbURcFtyIi5cxi5opLRAyb0nKl+Ct3o8ZHlaiP8P7tVCJ3CcGWdZ6r+5tJuFNNJScCfySvPUz",
+	"p2/q4eKVba5h2VmhJA5hn4pEaEsuDEpsA2cL0OC7odiOwT9wMvnPSmniMEtnhmjDGRQrRS6PNddmVXST",
+	"511I+V1h3jE4EEcwmxXJY4QODWnXcD50yjgui7uFyKfBx5OA8OTirIPVOsmbuuFVDceB18oQsPZ6Fmum",
+	"uELcBKzFXCBMMSIXW6iUgbxXP+Aeio3gM7rHghU3wvAKEHNYoFWeMmSS5gkN9KBVCcfOZdrgzzCCYFpy",
+	"U7N5mi1kp/DRRTCDsowJMv1pjc+y/dfcuNdkSU6QkO+VgMooKMS7FbZA/OdCVJUt2jjEUitBXtwhwh2Z",
+	"0myrTd/EgPvPtennwu1F6gh6p6syQBi84uRG1yAKZJr4QTXVcGmMqj++0gUuwQAGe7vsHHOtB4wLaNw5",
+	"gM2bLptW/iKSxy+aMRD5spptucJAj0WE3p4fWK2crNhSKgHBMXuE1W2XBlGc7TwIz0tvzouygZMQBKf/",
+	"nsPIzXOB3lKiFrK9uRCjQ3MT9xYFo2itgthkpnxfCnClzkj59oDifu/dU4kFGvdcsbm3hLUXZV5ptSKs",
+	"P8Izu4bBaCTSOrFLvOplR3aSq3c7Wl1xK21c5vELh1YVBjicUB1YQJj2s1bQK7O07btrSjTzKi7TR7Vx",
+	"ZxpR78/SSG5kOLTbSXLGF0bbVlkPRAEuQnqiZSl9njKUDjmvAPE9/aSBOrlhqN5Lvd1xMzkp2S6EGYJc",
+	"e1XF/VaZH4oGEL0VzgjGz8MyLrRyfDGaLHtJl8EdKSD6GyMXIo1HDabYXN/SOeTYSt4IlTnCOp1SXZJP",
+	"dBJA4K9po+cz3jeYw9W1W8qhCDOVuUs1XA6QBvLe53ltkG3gOgNQZX8rYE6r+Co3oDjBlBiI7VGss5TL",
+	"pTC2+a6pSbd0qQtJUA8vGbBjGFI1gTMi7M0wCR04JaIbg7DBpoz4xqhLMo39oLHOMvfhZmmn46hWXCrc",
+	"lXmm+bFDib5b8Ch33GAllpfNjcAYJFSo8cUG45DByww6PF2Gdc8u+A03kiuXxxpxfJZs+e03ODefQcSB",
+	"frhK4bI/aFygiMuXPgIVruOZLmBIgiOYHdbO+4LPYladytFuBLuEdVba+V8esJJcaSAjIbVMYMCsyME3",
+	"zjKi3eiDgLpe5KitC95ouuYkWSGTdOIHZjcc2RPmNhRsIlONNptYJzAX5TWkMlbBxIc5rQ5SrajWMqYz",
+	"Fnwrgkd6ZL9onl9xuTBCJHI/b3dCtKJCcIJAzV6l98zuhdj5McAQ4YRcGgk11VCel39MLmpzI7LDqXHQ",
+	"xwu8Mqn81etm2loDVEKUgjJa8R9bpZpZtXJL9/1yOTRrMVm2wlBEnEXpGMDxw1o/Y59BpBNqpg0ETQp2",
+	"idYG/GPFrbP59Xvf1wmb6LkNVt9OLggflPG8LTeEYT521EHkGf7+mu1qu26JL3481m+ACZabL4QjGSIT",
+	"J9P4saqxG9MJ4Awg5uELjOA2owKOCQ4HvT+pwCY0XFaY4IMIHci0pWoHG8AbWJOA4o9gB4bPh0fomt5U",
+	"UjmW3HpjawvSb4SoRIkcFrqGEljKfnrPNl7mP8Xq6gaeg4q0nWdVGv+KEnoCS0Kz1z8lwrQ2IhIXlzZO",
+	"UAKNYBeoQ8L+zLVdgo10jumyO9xbrXYyVPbigJUlGdDRKUC/tHVJ18JIUufGK374WtdTWSHuHKZcJv2I",
+	"b2JsCXMfzEIFXfoRAWiTsZ/TTtZmdfdYKHEeDQcw+yB6f9R2qskKLMuEinLBbw5tj+IMtMsdZAY+p5EZ",
+	"QnCiW0KQIVpRWL+RzVjywwXIVvY2LMlLesUPd8wVABlWRABYRAhQ8mCta2OLHttcfvYAHpBtKoQdlliq",
+	"qdE84GurK5fxyh/hTAJJ3Bwyrn+7OaS9jUA6NtUR8ysQsXpbwQFnhxC1I11COPTuAx5dPvr8wdXVg0d/",
+	"ToJlU+rn3VqqlYU9zTeilXPxu6wMdcyV7PrsLf/rKunZNe7W48tEza0uB0o1/GaaJCVv/e7rvPBpancv",
+	"NilKqb+Kg23Touw4XJf+0EcjH3r16DL15lJMxXYcAVZDrTiVK1gHrIJ9U+LX5nfZFYHvZCne0k1pgrwt",
+	"L8WDegfOY9uEq8TSkfHWrbtvl2hkLaIfw7vaqO5sPrq8vBwJBcFEpY7nfSjAzGYIBAQBzEDvY0IhwHnl",
+	"UUZEirfu3JZiZYSwjJx/BKViDCun2ImKUbvPvHp8fXnZDcM/TUlJ4FebXKuJFZl4f9H6up9OBlweJ3bk",
+	"LzqFj/yy9tP38LW0c29dINRAWva3dy/HEX9YCPFLMOWxRhzUCSmcjJMXlPY5J++ZmaFAZZlFYHmnYBO8",
+	"acCWfbuZarwLNaHmqxI34nzgwBp80bNBvtlmHF1Er8vD+NLAJhzx34EeJRuLs522ktCDx+wlR9gLo631",
+	"J/W50zjIGXP3KRvUw/0JS8Q33q6Brgxt+63WKhdQoRbiqxoTV7nXfycSeL0So5oZz6h36SyOrVXBYmZx",
+	"JZWioq4+CpPfUnHcSMyyWW94Lc5dvL/1Oe2ZSK1B36CaBOOn6PP5BcITaGWW+WB+f+mr9uGaec9bXZvF",
+	"ADAfKBhdu1gTocYq1PC34lTzAxMHEaJMzCFFB5YApwyziFtPyg/UB3YqQzFWjLFY9AfS6PcOGe855Y05",
+	"+T2pymlzfboacongoO4SdpYnVkp2X92axixSux5hx6kJGQ5HVXyxGaqmOfXEniug7xaUavNh0KCK9g7N",
+	"mRPrCNWU+QlA8HuOIX/ScMdRFGBFhGO0YRMmcyGorgyrzdsv5xhtbykQNUUjrrlxSXbiAgvM5AKjed4A",
+	"hdyad6OfsUtWCX5DqQPYCWG/B9UyQUFOSQ0vnTBfUz1Vd8SUk1/L1TrEqDULYfaM0cCjX2erbDGf55BU",
+	"/FAr+lRdTrj+2GnmgKkDFeKaBZkVXnMDq01STSvBd7n2xI7f4VScenSRKrs3xy5oo5MPTHt/qH8muoCP",
+	"Hid00c6QLdTbSYDbaPJusE3gagYvBopWv6di8i1YjwpPmHPovVMfkHazL59cf5bhZidQEE/vDoJwiTpx",
+	"+nwIHi6h4OQo11ZRNmrKcqdOnXQhQ0IhY0h8ukb+MUZuppTORV6tWiHXqVCMxt3ddxV30tWlGAzHFExp",
+	"46DzDLpmN5np1kqr1dijBbdu6pOPFiV+QPuNA149BbOnYiez0X3jPN7gFPGqYnCSM6dXAjhC74HGex3x",
+	"eQmWbX0jTLYipIKhYbb2APWIKA+jS9uUGjGqdzvrHJiQEYTJhFRM11pr5wcnWbzTq6yP7AdiRwWxDkUl",
+	"WBMc0gYAKAjYMbMSLqJWF1gvkItlSJVnhNwjLtH2vnKQZ5vplAdsK8xQNd3UjlMuMMdWv1MBfsy2Za1u",
+	"CobsXWIoR+FGNJRlIRs1YdVyoCN7lW+48I0YG63S9WrNvmj4C68ux8tRaLFwLPSegiaSJikryIVkp3dk",
+	"X9hKCP/c9TE7nsrhBx0NGT/AgJ2pv6gMOVXUdABCSQV5ZEIaNi3ccvn546pCrpl6B7gWCj6J/ziv/htG",
+	"kLPAOykWp6jWQ7Mj//kYQVoycSMMoRj2ZK2Yc5scfFgt/y6qeGoR41dxIey964CPpZGzOKJ1CuH+3DLO",
+	"nJE7YryJdd7bXAvnnZG7H3R5kjHjTJx85FwmcY2GTkOJEXRMYzEVaP819lULFo9EvzATpFcyHAGyQae7",
+	"AmIplTyrvH/Rj1ePtxJqt1VKLAYxGvXxA1KVtk35CsfjSioQhVwpQLbZ1Gv17RQOLGDmSva84UY2Aflj",
+	"BbuoBDcUAZJ2UhEi1eTbbO+1qZDMYy0F5HYSMKzr3XDJLlHD6mUI3UM5kTZl1/kY/T4IwA937AFYKTGw",
+	"gZ3ujlyBcWQ7v/06mHkJ3lIMd+fP17eBzzNlCRg3dGhxZuSKqj/+YJneq/BVW156A3sK1f3IVgI+h0Eq",
+	"II7kP/T20ujdrovHGZ3RnykRf+KAxp4Reok1f+Q+TNqsMdufCrGHhNuAqgiQhAmkg6EP3IRQfNM6rv+8",
+	"iCLIetTflEyeiVSNk/+g/8IbRuSjf+6d7MCoTTl6FMZtFD496o9WB7hwzkWVFrV+W6ZaOzZsqSIeOZ2V",
+	"Qu3dmqYo+kGtNOiURkEnQzkCYNbTjsG78+zuuDRTmH1N0GM9b8DvZq2qAyM+5H7gorapCMxrbl0RQglr",
+	"xMSeYQW2+X0NLR28MH5jctZ1PXf27FCkCQV1PPAxEmo2GZdMBzg2q/F+dE1/iBxrvKFivYO3dx8sUVlN",
+	"nnDcA95rnGPgTk8WCYcT7y5OVt8Z+kddrkRJPq1tBb7C6obmxtJAKzuIPzx0pp5INQsIhBNIBdngFKbl",
+	"s9d8gI3Xzymqq6b+PBLcTo1U04YL48O3ki+W5XIN8Hn22lJ0GYniboFoINTHCxfd7XNFl7zGOBmGKH3C",
+	"oRFOgrDB8gpuSMWcU2/zyvDlXZiBQm9/WuXAGNv+ex/XrxIw9NCGMqfT1/uD7oc3JKH4BtrqTYbiW2eE",
+	"Q/vQe/l8scGgTkhIAk6npIdPAP7SGaELFiDAkIaHvNNpsrTPPr8cIUubFhoi9t80Z650tsGy+bOHGl8V",
+	"bHt6lFeX8N/ISJuuC913/yAq7uSNQF4kbkpWihsJAHXiRthKVTtBKabaidHRjPYRz5+xyDDW60x9ehRP",
+	"xgYR9VArQ/vZ5SiFSqAli60myhZYKjY5boW/aMkzm0m8itJ9Rj+JV0bvpte/GL1r+MH32mxmOQGeO0VP",
+	"z2i8dF6ro0D53SxIHozNGxH5IRN/eTrUkJ+OaSp5/12Y2xTmTuCQpm9IJC0bbEYpS0qFNkQAU+hWzgwM",
+	"hzRXLCvGkcYCxqA2Gq+WJDCXOxk2/nncyf7WMysp1mn381turbDdNL7TzL91YsVoC8w0QiCyM3pl+HYr",
+	"MuwcuvBj0I7EjoNxFEk/2OjdOwKFTFLlEMjTKrYgoGAedXpGEx4a4MhtyoAKuPEEgZd0xN2lTYseHNVK",
+	"wYy0udkpP6SzD5JhwgbXtHMvAmaEWvycg36wztTJvrWucXJCT4IcWPg02vvIOUDDOI3zu7q8TAEZqnIk",
+	"iE6M+C2EfThW3FE5zrF6xlhaDodn3mxHvuEwEMfVBhNj2MQdLX9MrJnmMMRz5UQvUgj+eUWEUne3Hn1h",
+	"D5MyD9D6QA1Pc4lvyjT23mEY6QxL78sb6kI1QT+81VvhMGXmt/Sa73ZCifJZLMX1Uo0ds6Rll94bDT1u",
+	"jszBuc7pkDEQQpLKi/XWz3in/mLNYzJnpC5L18YOh1NC56ccZZTWeH+LvZ5J7LL0GjXtyrFTus20kl8x",
+	"gQRmnwXgHEZlToVavjcAZXaBTCrmMLCWTXgYDsed0XM+rw5szzMPrAlgjiQ0B4rV+FYw4bcsW3OsR4B/",
+	"wvBsm8HzccIDPsbZ213F7Ro7+zpwa/AvrEIavbkEDx3QNYx+WEq4w/8RLoO/WwEbziq+YksjIlYhPstP",
+	"mtMGugsIJ8P5xJyRWzQi4EcjlNjDjw0neatOBrsUn1DVODlNX6cYJrkTjVPLKjjPDsivjoPv6wYTHl8m",
+	"2Qt2a247px0RJ8bV9C54wIhsvbqe47F86qTzz7QYvKsEp9RO3zIxWODRBEmSMZI2N4Twq2gHW8bHQeeW",
+	"gyaKUf0/U70BCXYWdEksYiZnjPIwdpDM4ibA/n59YoJU4GBaAeCUsmpAs5zT9bI52ZnTz1qcXwEcCFQS",
+	"erVKuABzarTeG/pclEP//mpCuWnAtGb3rq2qtxMKbFY12SV9yX8v/a0awrf7xeWdbJ67A0a/gTTTbiAB",
+	"NYGGNibU0zmaoz2QTDi2i9RR6YwYxJVezbXeXKBZm20R020wiq+IUHnCfnlHjcCaZjFzLiumdyJBECmq",
+	"6pC01qRDAxqsNqnKQOeIPgqXmVbcPIUEfc3NSljHSmldO0UIZ+4y5AwWa23KouFQhJ8zySS5de/kdqiL",
+	"3wLqDDT8WbAYBWTcMY1EvlkxXZXTnjYyVbbO88zTf4DpGRk4Hdvqjrfhl7xF+hwT/VT9gY3WzglPwM60",
+	"d6fmvGP8gIaRE+j+d9R5IOqMyiYXAgjylcyo1yppmb7G2eA36I1700frCnvvzsVSk8sSwsQ55OnwpudL",
+	"l4JvRB/Eb1q0ECyruAwkrpxV0rkqcz+jTZgqbu5UjyJb9VyXB8znGrnCDxK26TjUSXVDAly2QmxeLwMX",
+	"xFLsWTBFc83D/OoWoWwybUz+Q6MUch62NrpOl34HXje9FyZQzXM25wpUKvivIxNDnaWaQi+psquvXFLL",
+	"kxkfK8VaqZIUmGOqRmplPIiqkYqYw5nQjnbSZunKMh6MzSK1jizapeEIKOiMjgLaLMaI9eG8rXXxFZ/S",
+	"xwbuQcMjkHGfH4qDwsYq6rpjXEOqmeQ3LtT2dMLdEN7H5jZo1XDm1vV2fgzHaVnGwlqhXPIlP0Ziyham",
+	"jgKFEbecfCiAPQeCW9qKFkwcZ4Ab0UxBrFrt9Cj3/5AsZDrRB53f5lrcgqfgy996TcznqfacSIs6FxVQ",
+	"tLOhfrJTO7EPfuU229EYbNAeQrCoWLxZt9Z+MSg5nnXWfT+MMqcjcyA1eqqBe2S+P3E6Y8ub2L093Vvz",
+	"x6ZHu3PC2GsohUa7zwqwzIuIQg8d+qhaVh/XSecVTMdmAYOt61sMfMMt5y97beZpn1E/frv1XzLUlf+Y",
+	"eI70IoEfULjDpmzv+AK1S6Ix/RY0kd9AvSb1NPkp+/IraacGLfwtjQ6wQqgLFvmHgHWipzKuI4MjeD/I",
+	"4HjsrvE000WMB0PZ6sQ0Qc615KkNOFRkTxTUjGxipN+G+NGRLgH++GB4HfwkUlUHRD25ZbWtYZmnWE6J",
+	"dzQE/fBgfJnjKtPZ3PPDyQWxe7llgJmaamfEWS/iyjcZOmzKFiwPm+YaPIpHCF5efIUx89xYhOAl2gOV",
+	"3j93Z4QiFrUxQjkgcMCO0+TTQ3hhzy0TygkjyniYH8Gs+MJpMyG0NsgHHHCCU5JPpylXjtZrH+xJHHIL",
+	"TYfjysyf0lSflUENREafCLvsJBqkARKfh+CBeZ245NYJC6KEV9szNhW9h8Z2knjoCGtdbbniiws/vflI",
+	"a7wJ18armOksYYGeJH0XhvD7PfXaNYsxEigNdvxtmWKtVONEKqlJG+o9dNTNgqyG+cvderBE5+08Q3US",
+	"08lvs8JpDXvtwBE2z07/SXXqIB+JHJ4V+5sW/NTqxWCqb1Lo6Rk2kGWXZHm2Q28fPIRyt/AnMhySECTj",
+	"C00sAeePFjoXbInyex7a8i/1dHL6HV9NACPDG97wlUiXtZrtlIpWsx3FtuIjCxplyiloRjQVz7jnEDuk",
+	"hDjZtBAM49i5EdR17CRQ8YMoGaHGZN8pWMTW7z0fdbEWp1hbKq03GN2MGdSm1/6U2vb9idq6NXSlLnUB",
+	"XimyylHTv2lVbAM1g0MVj0W35LEzm5lFjt783oh04Hmht1utvDVCIf7ssjkjVwO6LSj4fKQvP6QnbxoE",
+	"2N+3SbfLAVW6WGtd2RBV79LNjNec0xT2cQNGZ6TPms9N5mRDNa4EKmvk315DaBVlP7Iv0TcGi2DWLG9x",
+	"jIE0pGNxgKm9/zVXZUXW6sR2f/7M4KqkLJ4hugcKdhJm5mh/Q2Fu4hBaUvqHECbdPAXkfKXFst4SOnE+",
+	"2PMDeLhrXi1BC+XXCpQDLV/wECTQLTwvmA4hANCX82B/RArsVnp6KUpWA1CRs6VUK4yo4TeQQol4mqNP",
+	"OxFlg1A6kwqUER7Gu0GMov+gmHTODmMcu+4UQpa7cA4XYSFHDmQQxosoYdkHso3w3q8FL6mOcSJlY5Lj",
+	"6wVfbNrZmTbeBqq6QJ4JlP+MXWLIcS9tZhxqbqRYjpJlwEVn9cae0pN6KUR1JjxJWrYUlWPzA8xHDHEA",
+	"Ycx3zyBke9mLg3ZS0d3VWNXW5aJbQK4zm7FN6HSwl6bKrlKqBjjp/Qvj+esvu27Ff4KFUDD4XJg6eK1l",
+	"W1TOU3cefB+NhyamoLkMX5RS6euWSj8lKXFjnixHSGr5gsWs72A/8rXWmxSY8BcRWNP8FSG3AkUxRq5I",
+	"rMDS8a8FfGvguGuRpSZed5OhJdICD6lUbJ4q7bpjRGoGDw5C31YIx8U5YidSnJEAvzuiRHAa4UdebNAp",
+	"ynF2gSy9fdzAUU/6eaj31cGm04aBLxAkNmJtnN7h6jxjV09C/1Y/EdBRn3Hkdsh0E/lG/G03UK9kay8B",
+	"ebnxPlP+AQs8cMbjzMRXputx8ks94yKnnXPsB6fryvsyTNeuQAJD6UBK+wc/mCpRU2Z2jg30nwPsj9GE",
+	"7TI/voc2/oAGSia4gWrceEvJarbkTS1XYLjIGY3gttOxOgGKPFIhiq+YVKW4Ldil30pAZDqhf/9RiBEq",
+	"DmQl3SHuUlAIvKXs93xCbdpebs8wp6Ny8LbLkQ7yjxxXQTlxNajggQo8fiMMX4lnIb2KDRia3DlCTqhH",
+	"et6XS/WCp4BHnXZGe2qo2VJAwR7GWWYhE5QlPaIa2qV846dQ4cMh0J792IEc2zuEq7TRHK022DJiSrey",
+	"LKv4wfPs/FtsLZK25oWoIA6+0F5nUynWVO1Ja9QKwIV5gbkMg0ip0BthSrlICdhOQEkajz1pA5cKFbKh",
+	"hTgXQgWqoINw18RgCzRYMG3c2jZ/Tzjm/G70wi7Mmu8QrgjZbpFu+Igo/m/Uj5ywdlOniJxnMGCOH9cy",
+	"ryKuEs3+9rlRhJqRRewfvcTZBeUQrJViRpUjYWajOow9c03gHEVlGLRxOB/ySHW+xqzCdEqdrwWvMqoc",
+	"umrIiBuZDjZ/49jK6D2RwiL/LwYxkBXs0IVcbcTO5XW3to67umMa6U1CNvqGhL+raEackvpv4lxNYVy1",
+	"myF8D/WlNhDL22uvD9FZgMoz7X9nuSxzExU4vOd2M9wSoEyqlBCVJUOi8gM6UDNjzozeI27KRiScqKzo",
+	"0Ip12gtU9fYUL20qj53qLYAPgnGB/l7qgJzQS0a044nSwoXcpvBx33KzCWqYLrIFWrGIL4Fl6OLGUJPr",
+	"JTRtBpQSgDuJIjPlegjlTJJJ9nvEjy42YKj3JwCK6gYmZyIrLIrBIDes18vCnCKHrUQX2sRZaK57Z3o2",
+	"egd+bSDqo9pvYDswfLGBzgnaigZq1BHM5PwheW3qfaUX3fikvZHOCSQgDiR19y8GDYtrf6RGLNN8jkEl",
+	"4PmIQv/MS3zVghh7e19p3IVdNuJxkfiB3pxk8N4PFGYspbEuTtBeVpUfnNfH4PkHn39a6FylcwW4+gMs",
+	"50buBvxXtvaeUL1YN9V0GIHaThpYrZBroz8NMCzy0UVVeTkAgo4Cm2N7ldSsCS5cUkhrlV75r3FL+qeR",
+	"9mwEFoId9MT8b0n3D6bdh+Qi8AbFt4Jg6+kdf/rYDLqkRRQb1H/82gJPwLBFGxUdmxGD8DUbI6x1VIoN",
+	"TWJTsBzJYklmmuVrlHCQteGj3J+VE0/zucZMfbQujr4qZYaKW77dVYkFec4WIg1GbgGDzyQywpE2L2+e",
+	"OTwfefj4PNrTYai3EqJMQyGS2bAAjaXbhkf/Q6NZJxLVpFXOfn0YB+xQGsRfmxyZE9upCQtdpmcUWWxy",
+	"sa0c261mFvtaJ7fcDQFUltKuv9KJ87VBBGtFtA0Vt856Yy2zaaM22+TXnioQHopuLCPuILRCDahaScBa",
+	"sCIlDjCzFj5Er/tkD0LscIZHeSCIYAdqtmPqzOiy8S2tVBtMylWan2L08eqgzb7AszuSVWKZmjTVQIty",
+	"o88TGB/uq5S63SK4LxFbnT0LSr/jsko/JjBD9A06QxzjORGj4dLuwKqQiM6bKZMaGD16i/kSSi/DNshs",
+	"220HoAx+lw1N+F6WKQqX97MD99KIDAJtLGGnkE0YfViPlng18RwJgRXUNHE/k04qUBFHcW9mPcpQmIZW",
+	"BC1oSpzWlh5u69iWNLeWnjZoEJOwt0m4g/oPstijaUlGfeb69gKOoOyQz1zfwsy+JhjsFO5QqijJa03A",
+	"D4PAyju1dmuVk+Tk6aGCd5hJL0ZFmlLfKdUogxUmZIrng87TWJWIbyW0DCIapGGxm3hezf/Ak5XeM29X",
+	"A526v+7++1rpMklZEzAGgzllK8TAfU1hjVdDfk/5aaEo7L3mhmKYXxoGtSrHUsJ22esL2bPRZZgmM8ki",
+	"nu+XDcUWJHuj4xcW+M77lwzn4/DGoVOrXOpenSa2thn1OknDU1gcBCjMH0lzMVBlhF4k7XmSIRwuTlZe",
+	"f7sUnujBFX0D9NyUQM4MNM3pILVQTgzaAlMrxz4MMW7kQ5WQp4if0GLSxiKs/KotwnNNr9vyh9OZRLjh",
+	"kDrdV8uuPwrnLAwuJYSvhbWTPxXDk/2gA8y6xX78VK2GPZ9wYxC66JyzF5sf3pk/XC9Pm895FF5BjyeM",
+	"17xaHEhwhOhDMMraNTjwD+mOFsl2dc7p7fl2zRDfVwwLJLIK0zi8pLJU8tB/VOiCm2jD9r6YtVoe3xRm",
+	"2pF6a+KApUOE9GewrVt2eZy7OC80CfGLcxZ9UXF5/ppP2k/3JwfvhYCts6mnt6ON+45WCjZna406TaRp",
+	"3nIWCAzlsxdoKklefncFxzcimwburH4L7cYX+LbWhOZM3VCXyRfStWprvblqzzxPhstNKF911qbidjjT",
+	"atfp30zZEoPnWv5mias/0pQ7nE5hksM6kik2qY9vukMVzHReY29VpswNCBHjL9kfYXx/wjy8BpYP7Q2P",
+	"P8L4/1Q07H6xQRzitdb87H7Q/5ah35AMhWh2IjPuzVRnpChZiIvlp0Mrba2YHkgaam4LuWYOGErAYrWg",
+	"/0dRzjNldojC9YTYTaZrnUBAMWz7TSiXPxINLA4JMkeGVes8P6abyDK28rMAzdl1z9s/jGGATItQkDfe",
+	"dw+B3CzDQXREoq1VdG2Q7vSOemVojQcUaHqrB2USiMuJpzysMw2WpilnTad93rCg8ps05gaQZgg8RBw/",
+	"LA5czijw3purWg3AmwIJW7O2Y7oX39CdluYFrU68oI3Cd6QmTolbN1wV7cyBKb0vYpQK4SoANIzoOo5o",
+	"o2fU6xqa9xft3hKJTl+OV/e4e0JL64Ta9YZCASAxpR0ZFMng2vABPLKL7J2lDGj3h6h61hTYSmCbwknd",
+	"axIknUBcHCCxbFM8BEEbI7p12u1HaqNGgFQjohlAOGuCWg6YB00TcvzA3tZvdyRIWwHRA0yxTbWAVeBL",
+	"eyHAgG2qW6kaSAlwtoHCRC/jFYCWQPStEApPcwjvhIl1UpTZm+B42nBHRM+/iRjFrRxlN+AHyQdtMn57",
+	"nDPY0tF6aSJIo7FVa7WyFxQ0nErR/ZDux0irVOL5ZDoIbyRF0jQoF0RaWayq1gryv0aICjf0PpLh05KE",
+	"YFu+3kgWt8V2BdgTurPGyKqP8MbkDipTrSx/jBWf0IDfywe1Y0wJpJe5RI4eADI2tlIgeQyCh81Ei1CL",
+	"0yauwSuToz1CMbXAVoNtoglJDUuhS0ulf5dpeG2awFGF2Wx6iiRjswPNGdrd0YcVJzXCGA4HD09vd3Qw",
+	"pTGHn9aMA+zkwK3eUr1e+QVOkYyihMwYFwKCCB0Ezy6xvjHoXpqmJhq9wSLC2J0fuKPgO+LK5yoL2uh3",
+	"1BY34it5O6otTjeNIvqZRMPYUz1iT7dJim1Uvmj3mn3wxeX0DkpN89ynnWddPU097OeaV9IdOk2BhHNU",
+	"NmQdIdprFf9qHa9OcZ/jEyVWZFpdm4WY3ho32eipgKlvxhwfP4oy4e7Cr/sElAl3UWLecOPOaNS948Yh",
+	"AJs3vd6v2bZg24fAURtY/l6KysraXrCX0I0MDadOd2kvhdhiOhxI3vRo6l1WWtjCm8fS22JazzJFOHUc",
+	"kQZZC26gPq4aSueflPamsdqdOmKXcrmkYpApbE/IdMRQOmKRFlhYaDRt/URRME/aCW3icvAZuSI/haDv",
+	"OCGL7ygiHx+N8KdBisG0d4m9zNuVjP1s5KeiIc7qOh43YCPTFXcCnNmRLugjonli7YYe8+Cq3cZrYGmP",
+	"VrS1fi3WxQE92GyYHI0Ieu08lfg2LtqUfP9K5DMfz0UlRTIm8l9Apom7OpYjJc0aWO90iv0YAO0W3iSp",
+	"yx1ARwiGuZQwPCu3dcW7WadjkcYFsCc5yHbc2oEKR8BLd4tqQq3JIDhnCF4GBA8kJ+n60w4RlN4JFdon",
+	"WBf+vufS4d+EKk9/uX8g1Aa15mDQZT60aHhgeXos5UnPObCWHT9OW8GAc8zWW9jicCU5J2EuVDoIkQ4Q",
+	"EkoXp6mxXFGUwsZrliCMLa5uV3hztuHbsHfP2oixH90UMsQXmju4M7AeNivg7Y1nTOmwmvTLVzAAmGLr",
+	"uHECj08IJqp+W1finx5DG0Xrqs2Mnn1DaJOae4N3VTPIhtq3RNDG2A3euoyHWX4tbEuXJik2O81dcwc9",
+	"sZOgHOfDbZ6e5kkNaN7QL3ePmyhIQTP13W9qOh6HecvZL34w5+wWvcqG5PXMJDIng7295hbphgJvBiAK",
+	"3JorVskN7Sr8W4zZz/p9c+cpRpDvlWjCHlB4ONqUEqEr/bAAVE9CZAtie/jXKkTdxntdTsGzjWPTMvv2",
+	"xUU6q3XfayqGmhTur4NQ9BOatbkR6SQrtf8VjDPMBTJpiwCwBqYYajp0TgKPL/Nr45oSgfvNqx7DcULC",
+	"M8KTcZA5SbJ28vdITOU27iIlbh1QGrI5sqz4ITbUNNSC4ux+Ut6ec5MT3enyi7dgiDerfYBx57b31rsh",
+	"bEZcnSNiNsNXQ0n8MFGZXF1Nl74T7tX5vbn6XRiiuAy0s/81Nvcb4u2SW6yY9ypxzw+sTVFxp7as3bc9",
+	"vWT//zauR7D4MVlle/tBLl/4ciIey1ymMu0nQLMh/zhiP6m03pDR2wr05wNPmjaT/W1pY4kcqLOwh4FU",
+	"AAjHhHW20+/UfWrabkq3nfeH/IUQ03g1OSF+gy3VgvoeaVx6Yo7izQzst3AtCuBUsd2mF0RUnEcQ1oh3",
+	"pdMznJXDPUPTzR9eY6njGb0fvm36oU1yfryH52X455or15RLWWbXeg80bFoJVivpgh7YCWO1+gN0x5WJ",
+	"xF8pV9Il83srJZdywZVjS7mqjaCXpCl2BlkYgNcOVOFhlyZ0GYw52MN2rqvE2KDQ46hx2zPK4xsbCgtZ",
+	"KZa8rqYolbRbHcZRhMlqvjclx7S2Zxrsz23MlB+AHpmYopB9m2wHJUTJgKAzZs6PtJJaVcdxyaukocxd",
+	"fkd46jP060/FEHd/pdHBAGs9OEij7eMBd277w02NN3rOeUN+ZYBxOjFmKKcGhpOcIQZyztH5DDD00Qub",
+	"Sv/RS6eUfCKDyugjg5+ddWHm0iBUfvyJek+hzdFLqcgyhPuQvgGzuAxFvJi5vWY7bWVoykclnGFlK706",
+	"EQAEVjinWVs3dyojUoWL6cNguu/XORCwd/I02yO7Q0wxy20AmosG/OUOnWluZ/49/hlZDWlpas5oSfud",
+	"2H9zhkn3wQhGeij5+JfWzng8oBJu6dMeX/ZNp/ZvL1NsXGdXU1KIeRB1/p3YvwlxxzMKCUa/O7CIdC9M",
+	"6o7Qke/YL7NRXQB1hovGScEsgM8tu3p08dnjJ58X7MHjiyef//lpN+J0NQ4BIMsh9PdL00nE6VJ3n610",
+	"FGxHzz55QvIDDGHgE+ARQ0OPvVbe1/jbLziv60v4jHjBwLe8DfXI7+M7phQ7D9ig8MvU2KkT8bSR2ySm",
+	"7xuFkeFBYoiYN85stOffkhzzXn0Vw0VTOwlAC+5VJUyroUAntEQ4EyS/ht88JV4+qZDFfKhhaPdtsQe9",
+	"1tCDQdduCY6HqKrsfvPvp94TR3Knos8YIOq4xuHJ4TGZCLfv93fEwn6/V1/zyc0u55KPnmMv/DWtTi0n",
+	"u3pHuXxfK7fjTgZ2iuyR3KWabri0fRjxO1Tu7Xe0LIc3itIIqYVkdsPRkdXrUJwVvA0uZig1Dzh6iZAT",
+	"P9qcUFN0co5iIJqaQIDyQBDOzcH/xT/5WezO0+olr1klnasAmWT5gU1mEBlDse7x+7bCDkW1oohFNnTY",
+	"Jpk7+Ws+pZ9paiu/4SvxWqrJ7J9laYQd6E73c83NQF89y7fCLwln//kDW+hSFMSrrZfsEk6CK8g1QPi5",
+	"lZx8hnQybfwALJ9WK7gegRfnEoTSx8Shp6TwDZcmpydccp5S8vpd80FuLS2zwtxA88RISuI/fssXa3Cg",
+	"q6NPPGlg4Vif03clCwTLxAp9SRREQLSsaT8BsiVgTxLG0iIEqPNiPG/phn6M57u6qmhCgoVghYogHqEW",
+	"5rCj2PFYBAhIolKxSCerdh+RldYlgHjq1m8s23PphkH8ichH93wfCrzDrIfBhduKlpA083lCBJ83e+8D",
+	"7Ng9P3hZ3HFpztm40xixTZ2uegbSc8BaLhBxZoHqGsr5ampbrveK8dqttZHuEPPjlMTt0mvFI0ANdPeE",
+	"p76dosfuUfuEeegOIy0QZ+HFEVpCvekoQnIkLIlV+NuuKWICrLhfYjHQxiUCU0eB1+kGr6ELGZBXWvQR",
+	"IEwNMZtYJ7Xgxki/ugEiJkkWFNYLFQyDPVD0tCYCcUsVyJRzqXhZDjSBjF9xefFk5DNsJUsxwBwPU2Zq",
+	"hZ2h6tUayppifzFAIwCGH9tZQ5YoZg/gwazehdInuJrP9Y1I5qb9zCTCYcehLz8ZMQIGHVhuEEDjAFxA",
+	"fKDzipfYXRV7dQ6Hyvzw+/GnPfZF4y6vK+Y0mHDTEdPf96o969PdVGpA4i1FlLOQu9vhmI4BVWWyyUKo",
+	"eoYk2mlh66/cqARt+cFLUUuI0hIAWyZVRItde8K3Qve634wM0VcVsziDNF/ZktWWkHOE7IxA6QRKatn1",
+	"qIYr6AYTsFC1k039PEDvfCNMaFM0OpbjJlrlrLk/tm7GURUzqucdjK3C9L6Mvc4/bjR6yiy0YtfTos69",
+	"qRqNP7+puLqvKbqHEHRnnhLlAa2KtKZdxVSpCq8YmI/D5C4HK5qLWI+ha+gdFkh+uhQrxzrK322ngnhk",
+	"qMZo3qmZ4Eh0AW4slgDM9Z7JldKGauKRak8HYt3AO3piePAq28Vb5RSSCZGrfqZAvo+WchWC46LFTk7j",
+	"jLNEb0guN7DsTjvcb8FxXkW64DbRb+gGDgwS7ebjBTs0heZLV7BfvP0V7TVbmyVPgHM+iaztxHQtzukZ",
+	"2do3RiyFidVBk9MCBHUC7Dq2FOY3ok2CYFkluFEBGrXtG2Hw6/cYgz7ZiWxqfPqMUDI2gi2/V9UhxDk6",
+	"ULrQEyg3hAijOHV24DuSJNn+xoI6+Hq/zzvbG3FIdp4b7OvVarCHixc661HIq2lpzVaazQ9tnzqozv7H",
+	"Qvf/EzoRhgPBok6u/bOEW35qv+i9umgLffae0XtFO0bPKzG1Cy7dxUrhuKws++MPX71kXzx+8uc/Jbpt",
+	"u24/j1bfJWO0scMsHi1cLwRwoInVmRjbpUz2TX/D3brJ2UOn2IuAQE30OLGWRHUkL0YDDTfk5A+axpip",
+	"481V4kQMZ2w88NvwmKLppklrkzzWsvPy6bUD7hXA67aOsGssnmNaLQS2xWV7bTbMtpMkPQmCe7JLyp4v",
+	"YCSdXfX55Yl8TTL7ubnn9/X7mRoiBtnEXMzY0SgWayV/rsVFszb5R2S4OWx6fMB7ttvPgF6cNN8Fo19G",
+	"zPJ7MuH9eIS1r4m1Z2IkUy+vIRC85AYD+kXToRzYaXStSqqHoMNmQaVqxCy0XzdtJEtwYY+0mX9CEimN",
+	"7adtXTlagaDdR+YfLoMpgntTjw7RTDzasJOSGaUAOBmh/DUx+f9JuPSpmYTK6lNNbbPKJXqaDDrpSses",
+	"cLZg8wPbdQ4MiOpCcaQIoWCooEkZIJ0ebkev0mYjSuYnF+x5zkLpYD8Mls+ZQdcOdbutpHXdL8FI3DEq",
+	"vn3g5qThh0owErM7F225PyqEZ/+oqbNpGvU/ABhqt3EawJ+AkJ3VneIDd5xIjfyHLI2ddG5wkVglEca0",
+	"1LVpQE1LmajRfQ/4lR7D5kn64h+wqfpUvAq2gDk17TiNxMz2fe2yr2/aKWRdji37c68OcYyMi9O46PA1",
+	"4cVxvNTAfsTGgJb/Fz+ETvaZxgXcBSP6IZxLZ3R8OSr59EZ4LESUdt2ByjCIj4EBwKtKlLksvXwrzkZB",
+	"BQq/3rnoj/kS8rwWs3+YtBHdnsAT3nT7vkMxv2R5JKZWtDGy0FdbcQc8P72LoPFZ/tJebieUHUHLoJ+K",
+	"pMGEvcAAZYHRN2+ezcVKKls0ModXVTlIj547iI2X/IijFI7sxJ3hCycX4gK3VPZeDPc12/Elr6qptpQb",
+	"qFQ/dujAWG3+Mc4cVzRvQIrbzFtWgWvsD3jMalZiOzfvXQInlOzyO57T5+/d2vid29ji5w3655Y5cVJ3",
+	"+wmKtsexnPzclP/wNPt29/5PPcUQAvjHGV8UE6qwBMxK6DlKUfiMiP8H7/1FmYF2uiC5QnUl7JkrZPy9",
+	"CQhpMNE1+4xtr9lnF0/Y6hkroR0qeItSlYdr9me26haZDOQRP/jU4XelZustvxHlK6N374SdGjRfGMF7",
+	"DRVO4eHunsx2NMrT1aL0NX7uduW0Id57ohtGXMS5aoY0uBpf3kwvIhQ3GWRX+OAp66BvhEnSPD+HE2cd",
+	"WKw5dA9teJ/3WpUCeBuIFXgFRR6KHYRD+gY6vto2ZcORGaggczRcEsveZaEG9A7HoCehxWI0yDpgZyeO",
+	"c60VHKRctdkmDNsL5W/Hq/wXC/MMIxODxP92k2jx+dq79wXbaq2QtV6WgX4bZwGTN3j0SetE2QUoAtgZ",
+	"nPUEY2Ybpog8zRkrfH/yTqTKKIm0MI0EDUr7Gf3/s8VXuvHIG7z/lMr5+CpEYn/qUcVxRhHiR1DhE7Ek",
+	"H3/6YcCTNPi5JZUfYzXOyhB8AovSysBMWJlzCkQ/wqpMNBA/+moEO3PCSrwzFCOcsBJAG5LPbRlpQ/qx",
+	"i36fyfe8zSLsKtWJ5kzgFKwFrUC7V2XETtF8nVgDOXkzRJaXoTRPolFIt5gITRxk2JOGERlBb4T34CzQ",
+	"552SEZiC92L3ozlE85VcgoU24qy40H0Tj8k0LTSUfVE2lBKnEY33USCLxwWrTrOry8s8R8Gkm8bHHi1N",
+	"a7O5EIrh5fdZ9dlHNIZaTwCyhxfiwuXGJlGGzotNvhXcTeYum/OGlczIFXgx3g2UjlnpLMYHBeJ4Cv9T",
+	"aCNBtV/8liiemYJuf5oBAKYv502vksj577gqqQkUkARVMgXwgghmCmV2QzHSuSiv2SUm4RAFKl3BvrhE",
+	"8n4LA0KKx6xgqSoHijPgOe2CVI69MVgltztyTdeigqxzMtFcGp7qofeNYwu9FRZTHjCNwJhWMLjBa9YA",
+	"p1vKW+ha7/ffUF3IkqLTR01pA6r1xi/KgleUW/FXgyfPma34YgNYhAJHUWZ77atKpupMv19Gik34tt5r",
+	"lsejyqRv4KlwNkEYcbkBwQh1VP5L8Fv9bZZZJ6uqXRX3jF1iFAH2AkYR9lKtbN5g0oVt9OleMbaeb7AB",
+	"cCYBKJ2D6Yq5mKljfBuQz3NdStyatJ1Txo/34E9UH611VcJs6eUybK90HdNOqlRsdScEpBW2D21AYcvF",
+	"GuqkaqMs43Ms4CPdEdl+UNhhA/sZU+JGmFyeguRR8FyVKHHweyodz2ouvj9DuI6/AGv8LulXwIeSRzuQ",
+	"ppqhYLnGSUFNUjRqtaD2srD5w4zgpwSdRtsmbNawgCMnEy9v4FwSfAJ8HG+iQ6mpG5+OeQx14e2a8ONc",
+	"t1oJszNUMpBctE7FMJVdQokxBuZidfEf3379/MGjJ5//KQTpsEXowr9tKRfcxfI+vVfC/CHJxmN4yPGm",
+	"qIdXWpdMaWD0Se6q8YJ2KHFoDYmemlnEfiRdoUSdRl105jNp5GY53Iny8rWuBLMCjI2FVnizxTOULzaV",
+	"uGB+1QVsFAsFGQDfCirCBubQC/Y9NSHExrMBwChB8YWfrq7joVmKnRF+qkoW6sGBa1sqpiu/k+kefwxW",
+	"h4u+7bLbGU1MkyNfjdSm1//8NQWged30+qbrLo9n6oU/GulomgtifC8Yd9gC/IJdXofA98Ud67H9iL7V",
+	"RwP6LH9AW23dpDFcXCVHocqvCRLVTMvFk+KEsZf7+qtux6WLy0cDA3gdFH58/+X4AHBBJo0gaW6u4ilK",
+	"b59xy2yNjBHHXamckQI8Gn/XRctta91DJU4hGQ04NfBam99hriZpai+ErCJYYEhMvwKjkVaBcZJLdWAA",
+	"kRqZlCfjjd7UyDb5xtEUsObrmF7CMJA5XI2N4rPRpQmEk83C2AogyHDCHpkapCLaS9K+2htVDJvZgp+z",
+	"dKD4iOKfYCxrONx/SrLScnW8KH7JgVhtVpxsvV5qJp3XrdT9NLRYta1fe5W4g5oXg8vXEqvwDsCOCqVr",
+	"pDWSbs04i1A45GDSiu1qs9NWpD+DSIKHF/Y1BPjY/IASRW8fW8qxPply6d550zPz3WSnBitaiApGQy0k",
+	"jC5Hd/0oFUYAPLZUzlXPBsIqfjwIowa+YC+1cnzhaO7Znis3uucuL77oqsKULrYLvSOHIxyYg7Vi3YMz",
+	"M7W7jjQr8as/L/psh2EHe/PrgpENt+eHsWkfPWys4qvekdeTg7eKr6Jyu2D+RyZVKW4LRhGqoO7uKgcR",
+	"yXrq5PtBCHDy3JRdAAdY/30uEkzS+64uR+Y/96T7rP2tybn3XndXgUkVych7Y4BfRAIwVknRVkudO3mJ",
+	"Lj0M54Cue1L9BG7/1mw/TfXx9tf5V2+9xpuLC/YGGvPIynsP1N7MK1OOvHpwGWrZ0U3YOfsuUmvk+Eb8",
+	"bXdaQt/xjVCs3oWTFwxdOP6nbJFU5JNoCU8oSa1Wwjogzpqioz8fOW5TZSuBJPFsm1uXh67E7SoOp1X3",
+	"m77lpXfs2gIGXCcYvg73VF4bVwdmeYV+qD/yZPsfFHe14VVS9krDR2yqV4avihAnsNCA5w/2gj1vonTF",
+	"UMOecH04pqDjETRTuePJ6Uf9ttUi9dTYEb3CnIZRiFu+cNXhjvIIXYiOTDC5ZVupsKnIsa+CWzAs4sLw",
+	"OeQw+T6kMrFH3KI2VQhT46DCT7SEjBCc4UcbGozTz3vsjrTjZdnc65eagcwVR8OEn7oXWyeBCN86w+GY",
+	"p0daV/sxu3qeNqHWool1DTuR0jG8sIgdd4JsRFkZ01VXY3Z60yqhbcU8So4Grx195+NxI0Xpd1x2D5J0",
+	"zIHLCqDUZotRHr2EHd6PuOxqd2RYRyYJitUeFTgD8ZO3qEPphL8MEXENZVPHij5+IJmSSkM7XvppK72A",
+	"QC8efAiew4vWDZB2+ykNEIMm/yfl4mWNQV3S3FQNObooY0oCatzG3g1SQFeGt8ef7zwCWR4LYvr9/rr3",
+	"tyWSZ5jmdzrDGlj+iAL2LqUXwTGN//l0t5erxZoSv0dhAGnXooQgf1vc51x5mW3dZjdyuZwVsw0/8A02",
+	"blvVaUlud8I6vcPxm5vF/N6thdlLG8zGWLaIWQhqHUos5BgfSCU1hCgz5vqOB6vNOlT99zWnqjdN90hy",
+	"HsGiBXJTmuF25VOMtOmVxQtu7yje7TISuuxRX3OF2Ke3bHaibGVgMtzxJ5cZZs64gbMSJcMuOZYddB2N",
+	"b6w0Di7JyGAejQmGP7VzpP+dxqKa2OHbCqGGZLridt13fC8u+2HOd2txYHPBTUR0Q1zta2/rersfmcQh",
+	"ukS/duGOTK94jGLz13Q7x/0H0KIvSUWYWt1djyrBzYvxIxnfeMW2aNzHKA8dkVG93VHfxO76jVqfH5g4",
+	"9J3vMCTQLx21Hq5Halaqg9gKNxC0zFCl4V0hLI2EWx9At3Y+8pPVruuc3gsnxH5R6chIfsIwqhhcSMmd",
+	"C/b8qCQRPnLNq2UEctzR2W9otYbH9aYOFR0QAarKlPd7wb7VmNDjbKG5scIwP2mwcOFKJ7HZ6xrSiO1Q",
+	"bqXHrN/Ho6FldbyrwO/YiX6Y4bVUIgRyvT/fNZmau5bxfOMMs7HeZaUV6uRv4j/vuHEPul3RWlDVFiPZ",
+	"ifmmq9LT7HdHt+kCAqBCFCJSqX+wmTe6zM2a6XJo2ttZMwvYLYgI7FViIpMblBTNuRt0VVPPvdNn/V/8",
+	"Zc35AMDD9FG/pmblzbR89vBy1g9y6k17Gv4D2u/8x1P/v8/9/x77/z3y/7uaFbMreMQj+D8+7jH8/wn8",
+	"/3P4/1P4/9Ul/oHXcioFh0bOKcncQL1ld7wLXVXQ07g75L/CpQgRIIhSaBEcFtcvRif8E55EBMV2YcQe",
+	"4C+1KNO+B3cCiA87I6qQFfloCiHyKxzvbmNptzUwnc0NFbdW+Cc9xDrksnMQUnS1WlkHm/4XqRbJMenl",
+	"0go3LiPfw3XMrrnaXDAIaSJ6BaQlatK1LMshO3Gn5VHidSZud9omPD+gk4zZRC9OoCKOQKPzo4Bc8zS6",
+	"wG6QR6M2cmBJ7Jrveho2kYCF9YCLu2oVLp2LCvDM87qqBGBykStsWXFEZGlHV25ruzYakrQgLg9gfHDu",
+	"P6gpVTuUXdhIk7FOb/1lTBu2FNw7rHbAZld8ZTPyVB117SxOAZDKQ+i40tYK2zgJlQY3BmDRUzXyWDzQ",
+	"STGWYFXCnwkBl+sdKMruiYMITKwgwW3RumZfXAK4xxtqu4LZLZWm0mGotBXtUE6UglO22KPLM6Jaaaga",
+	"Xti0Lcft8J12iDIKMMotN5v0WoN+6ka5ydBMam7mr+8kK7CzQ+smyMZPOMO6kvbf3jO8fFzAH1/AH1ef",
+	"4R9P4Y9HT+CPz/CPJ/i7P1/5P64uP4c/Hj+CP/78Z//HI7z90VN45uNHT35KIcSQ8N2v/Jaj1E4gzZrQ",
+	"waHbpHMrFf101a8q8lpbmLt5nhw9pGPP+/Jxb3vAy1i4Y9SNvrx81A2XX14mEU5HLGmnZPmr0O7DOoMR",
+	"e+ZXJgwptBA7YlYLFyPYFnjW0oKeyBg8GpgFShigG6zElOxz0k7Xejf++a+13qHRSucTrn/6Y9LGwrKq",
+	"tdELbuY64QHEx8UDymBV9dFt6lDBn6AZ7hYlpb7npJ84W/F6JQbOHFrHES2OCzQ3gm9sCILFPjGZ0vvo",
+	"jHRwlUcdecZWvHqaPKp+xzsxLbxBGvtz8VuXWb+c71dii5lby8XmWLz6B51cbJSwtpXqjyNgQH1WVWSw",
+	"QUM273BH/xWqsM6z3j6bvN+AhfMuG47bTc5qx/InrkpMYbHnzIqFVqW3FBvQ/bLyLoYlGnGB+LB0oVVe",
+	"vPebewr1To90IsOpX9vsI27y+hm5utPq7bg5Thj04eHC7QXVJLg9hVGX3EAfq1BRBFY9rid1JtIGPXdp",
+	"pyHIk6g2bDw0KmYv/GWtxFEIF/Slh5qN9c6Jz3rZkq8gEk7XT0qqjxmpK757j0jMBLRZqlWFk9IPoMlV",
+	"B9fcudTtdaz+tZUspVqxpnPUrpKOUf8oQCWFXlJQxxg7StF94ed0AK5duXY6zQ+I2KBfAUzsxXItV+tO",
+	"kgUqoZGlF1WsdEUTVQpsQ00dybwr7BBfaUeoY9IGOm7dFRyKXbLSRMNGrrxS1Er8AVo0tAopiTU5bj6I",
+	"WmQ2EzWu6x9dfZ4giYSN/D5RwhXxSJyIfEAFqVRwelZSbWIcgZqPtaMiRvDFWgCKLpZPhQUO6KtJKwfY",
+	"4tPnAbVAGw8G4YUYMhiwb44cl6v+MzQCQb2Ml0Lsmi/EetdG5cH+ugeNW+92CTO6rx7/5q9DRdtUZlAJ",
+	"7J01ZC9q0hOTH6W3nwxfZB+yj6YfsvpOCYBqvCTsB11CRyMspr1gP3qbGBBn3l6aczlNeq+mo/oe9WsT",
+	"/KCyMH2fjwKegV9Zvd1pXR2hQC5PZdCsv2G8/Kotzam3b3X+/ENvzve+ANjrv5fbIlWXAMsDvXy9WJPx",
+	"FSwu5HMORSy6JGOrlfpqPbKieuGhwGEx2wnzrjbHRSt/fpJcIw4lNN0KGoz+Im368W+pg6ZUU/bnxaOk",
+	"KX4sR2hr9KbtbZCfJoqKlxlxo6uboSi/A3bb0xLzHDuQHXTdhRpmKKBxrBIO4NvIOXDCt4EYAXrQa4xE",
+	"vwc17OTu6z4m+SpRx6JL5uSuscCwNdAUKyl1GqWUst2LDILmu+OF3gJgBFxI9o3zR82N8M47gsSesc8+",
+	"v7xmfM8PjXlmdNnBjGCL6jt7oDmwcBwtXpkrj2OrvxNGHiXi/5x+L145tr/b73uUtdaOm5W4W5kIP3KG",
+	"EsL7AsqhaBGNyAHBPBkvfo6cTqdKffznMbiy2b2jeLDxaFWOxNDL2z5TKM3MPe3OCfR22hUNmb2h82gA",
+	"bw/FSq6SnVy5u1toa34U75kZvehXCrzoFtPOde39IYAFgKqYFbONqHYID7iB/hDbGs4gfJrlwKRm14JI",
+	"PWDOitleDGTL+wLVD21jG4gpANqjNbz4LEnbW0lFLYZaUQVeud6s/Bj0fjx5jbCEmVhsiNjf35jMsp+T",
+	"F48wpg+cEUeY1qvxXY5rErv1VFyVNh4T569U6rgW250wWAjVkZOr5DKx1vVjgK32qx88SqbUx6KkPwpR",
+	"EjqgFbORLiAGkhDZCFQ9OTGTtdBe3g18mWlD/Ci9E1HpPdoQ8LdgQdw9MJ0P+4VxnMD8aiMWfDrit3+U",
+	"/ihHuRkeT12tX3N6w78lTtPJHeHhxvfb128aP+wn0M/vrePuzJ5Z3hddSrsW6J0AqSAWVBPJIFEQzvpw",
+	"ZsETzGVeT8CvWikyadtAQLivmK35LwfEzNZQpHmCrHJRcSPhvUBIUunaDLJLzbl08BF6D803IRQ+uuJN",
+	"CP7okXYHEfLYB5caN1eihCZ4ttLQeXRdb3dILCIaJNuc++/aasQgQlibbtsbEepN6wWVweqdUDhfpyfD",
+	"jwhYXSd3K1mIJCuXusO8TdspMJlDCwf1OtNH0DT+7D34r+KATH/e59NLyNBLaKcAtezNqhLxS6Bps1Jt",
+	"HpRYp7yG30BJkjcEiT4Gad/mtVHEeXBiveIALTroqTV4CTIdYjANu+eEmTjd1aWZpRGCuUqv5lpvLlCj",
+	"ZKtnug2G8a69IhPU80YckjzD90yunskn60cT2YbDGjRvTGnhd8JsJzO++keHhf+Hnic6oZptXfEB+uBe",
+	"T8kGhTJLQrwnTnHbZOkeHgAExLGFw40yeJEQE9rmbbFfRe/Jd1mGMCdxfMnVkKXwUpzTpuh4UaBxCAFY",
+	"19xstZILttDKG76u38AZfiNdHRrXn9MTj293VeTk7Y5nm5eqq3iChTXwA3PH/mKEUHuJPbHy+U5beufp",
+	"mNahdWq+BUeVWp4u7vM4r7kVXGUea6lxXmYOFF5TdNdvjIGz2nLFFxdBtPJZOPFGVJGyFO/E7dQ2RCVZ",
+	"ecnzE0iKicg3NL19dPno8weXTx5cPUr2saERtGbu6vIy3VNrSpesYvaLTrWSDH2+vqz9Vz18LS1i1UZ6",
+	"u/tRFvjt9OSh7R5SIhOmtB146+y5xrstuaszt2BoJ9vPHPfbR2aTgtJFNNKhXrJpKX2HJso5IgpO72Sf",
+	"IpBwYI5upXu6khRSwgaq9GKzl1ZAByuljVv784SOxjl4IBPANO2iMqgy8fKKxpB/1rC9Rv0Z+93eqJNC",
+	"+ICRFVjqqtL7C5rG7CXA23AFDF9s3oQqoClqoglxdQn9j42F4UZgp5PSvGGPPxE3+KITgvoiDQRXq5xH",
+	"XT3tPOvq6WVWh9apWyx+WHtkI+s819xdvCG3MHORgYYEl5hQv+esbk5D4Nym1UO86aHhfl0JZvkhEzS0",
+	"kwEzdMSR4CQgBiikK9QK+d4x+ZXZaKKuRDrUokNGG5uCJFq7lVokSaIbKrpeTgO6sUK+1t+cyRkOMaFS",
+	"LlxHEaHaoD4ekREc8Ho3wFLFDzYgFr3Nq7vvTYX4QlT0/tpooHTRk0mAaNKjM2kxYLFDzqzwqYPd6JMM",
+	"5ij551CYn9FVpwV9TtGaw6/xoJGWOSN3EPTSgbgV+/9KV7C5WGo64BD2jKzo3UbYpyyk13rVdMdtG8GP",
+	"EkawUMNNpwYaNLeoyeRq/WNIrJ33CPIW+zsNWtrCPK15q8kt+mota/Lzx4mnKu1wVcYbuSKrZE7E1ugy",
+	"v3GVl6AfdDm+ANYR6DqvjxVomvyW3a/4AeylRNvu15FuHeGsrexqYNrsrl6vGw5dhV+AotSWCZqxsBqZ",
+	"QaF3yLt3TkzIyN3LNc3mBIPyW+EM1h7CgcGtY3+8/RO1eqF6U28o/vHwp2ApRuK2RAvXs73zocDJsbUZ",
+	"qSAiuzT+hVUasjVzCV6MXWvjGP1A7IbAH0SXwd9Jr1jFV2xpRGC5LOOzoD+KBgPfCCcFdZdngX6OfjRC",
+	"iT382CQfGsp/koETBjHMXBNxnmJmFdmt/g/ntvo/zAoKEoVOZ3Kb12CfBGWaQH5XV1U0KeCo7jeMPVas",
+	"RyDTk9bzVBP59ATlGbRB0569OwbDhx9k9eHtOQvuvEPV/chzvvYe3Ks7+S4faFrp5QMN01LT2/n56KkN",
+	"nSYuQhEUcpS9zDMIT5GzD6EfMhDi52aNQxL2ZC4MLhoIR+ITMifiB12eOw21nXoOh0Ky2JwHHKGjKPha",
+	"HG+vKTb6iktl3XCHrT23DF4hShYuTqzCKVsfgNjCOjD52VKb1AMW3A512lzKVdJT/DH0b1zqut1ts3no",
+	"ymjMk2anZJx0VVqpRk9u4AtxlIFmdzT2gYcnDjC8tpg1M0wfHWY2TNCgu5fQDAu93crhzO9Cl+S5Qw/M",
+	"UJicmEbIKCVW9ztQZWQoG2GBhaidfjrL5lM61R/we5WinutGG6Dax4aoRn667YZXqUQ21Dh4479W0vXe",
+	"JGPUgM2hBRNR7iU9lMN4CICUEY6lmIVTzN+bs9iVWLphXxtYFHUpqgqZh8K69OX/1GlCAlUEnRMlg14/",
+	"okJBhV38IEBhZutQuCtoULee2tk3qJU7mRwZh7643YlFr1/1aMoixxSVSnw57elQTlS7bFt3arQy59IW",
+	"0cFUW4gCXiEo1lJNcZZx1DSPzQcfzVaWluS1FQPNTqGz0w4aX1SU6jtTqy35wmkzMbc6GDE9s30iDYKe",
+	"kzM5meHLcDbRXGbGJGldL3BfZysEug0G8Tclp9pUc24F+99sb6RzQrH/h9kFrwT7X4xI5norB92FdarL",
+	"54/0DG+ChKvogNDKy4uzyXrWhs4uCz/Gq1yv1R62c6z8GoEp4XXh4XFERetrU+Lxt5COHmqT3slpJ7H5",
+	"3X6O0kEBueCLdbBAmjT6P/8OmuDvs2v295n+5e+zX5+Fi1qtEb29JUMLbsLcwomNQdH2+FrBxqRAQrb9",
+	"4uVay8UEEBbm6FEavQWAMYhJ2mFyV/h+9aP/zTPA3SmGoSNvuaCV2T/lwxj7Km8jMQYvlDOHs40ZfEHR",
+	"aeY/ZMn8FzeSK/eqPZT3iWAbhjqlRvcjd1lNL1NWlxFb4bdmYN/3SqHSehODqOLWPSNbEpq8zvliQ510",
+	"Fzhp/Qaa+fEKRUCTO5U2DiGsuVpVQMNjmeWybAHQ0iX8HGU88RtJtLx5H2UdP+Rf7WSyaXrT9hrBc9C1",
+	"nIh6C7aB1sutpBNifIjg4s61ov4Z+ckNbvNTG4T4/WkwydQqFejm4cGiQlQQfqJ/L0lQWCJaRGyaOqOV",
+	"yINj4CY6B43xIz/kYTGOsYTYOw0LreVWhO78+2t2269GZU1zGqhappwGoHkLdgj71Z85BfuF1bvmbqJr",
+	"723Vfmhx8NS+37hiMfvlHBORBDCEIX8ZjYcJXk4FYAD/L6xqhH9NbaCM1EneZlCJ4gjMDudvmOd4fcaO",
+	"KWZzI/2DTj/wBVwEXkU1FWEC/J55K3yc/0KAxwzJpAGfCz9h4glSTRARwSq6PdRHOINPP1H+watqcrHD",
+	"NGWei0bGFBO5hcSDGpTScDyMInLnh0ZzN3BYubAcLYe14tgvBMBo8wMQ8yMruLe3hydfGwk9kQH3NRdV",
+	"GonP3fp0QOv+ECrwrjCYJkxFi8FXYlJock2HYD/cDdpYlcjbBAQNSEg/DGjIDWZNLZvZB8vv1NV4svX9",
+	"YahY2dOxF6pCgkCGwQelQvNRBP01huWBq+zFjwGaOq5+vQthFK8e0r2ohfVkpCkVTiCpOspQAT/thN5V",
+	"2JCeKc2kss7UW6Hcs05A+EjjSVGV9yLA4/KL76Krwwv6oupvk2qpE86+NhsLHifUjMgVtQHCE8m1Wbaw",
+	"dq8qLeOBtOC//PssOat/V2+/ARfVsj9uVgXbFmz70BbMFuy7PxXtcmNgkQ/FBC9FZWVtCxarai08jH5/",
+	"zS5HLZuCfXHZtmYwi16wq6eXf1ehr1Ok6PjSGG1w0Duj55XYslI4LivL/vjDVy/ZF4+f/PlPF3/HxqAL",
+	"oaxoMnezb795548cU82uZ2vndvb64UO9EwprRy60WT2kmx5upWvlXmavQGZnrRLP2RW4Ijuh+E7Ormef",
+	"XVxefDZDBQiSFOXaSz6xGWmYRKnVN6WXXNxaQCmHTKN20DxoLnlYGr70g/tnr12qhbXZrLDWDWQhVJt6",
+	"Hw/6lBSxSS48hzlRVdhTW2toADC7nv1cCxM90OsZ3guhGa9h7ui/ecvG7wJh3QtqBLvQylFFIt/tKrmA",
+	"OXr4D4ueXvPaU2qvQdN19xmAovw/2J1WFFZ9dHl5b+8NBtuvRechtw9UOe1Br/x6vJZK4Bek/Ft8UzF7",
+	"jONPPS1+58M3uD/w+s+mXf/o0aTrm3L73HsgcrzdcnOA4ISXSJTXAA0uGuJ+I7j1igWwXmvBdjJUyjog",
+	"nfjvcPzMfvLPfeidwXp3EWafaGi6e+/LW38qPYcz8U6ikT6p0i5uclVxtIToIn3xEt/+4JW0O22lGywq",
+	"V4C/1Mwb2Uw6JKXo7NTjI+jXM8Tnjsv75Y0wB0xLIkuPtAUFOHY1RZjmB8YVI1uhWdhKr8KiyuHFfC2t",
+	"eyHVXZcyCzL6QiolykRe8tc+09fsw891BCCUohKuxZjvjX63lsYdWMkPtmj+NeSQknP+8J8QN/314T9l",
+	"+at/u9OY7zk6s8ajtnCykMlOB0sIyXaVdVt6O8jgBH5h9LCUJbjS6QP4Te1eYODoSG4e93fbK++vfgjV",
+	"iy//VFX1m9pZZvVW4H4OUgZ7OOIQMFKXkCd9e7GwNyNK+YW+Hd/JTty6hwt784wt1txY4f537ZYPnnY3",
+	"dE/3pfRvEMLfrfoNoX+9V94C9B4AfHNB9r5s2nQhCVZYuLm+bS3cbWVvx1fOuyRzbKY9QRffqPLCm9K3",
+	"2wotS/tAL5dyIUq9AJftApEsdi2E21YX8Gd3raNFOpeKp9JE6dXfN+P93QpALNSAtQ9fzP74f1+//b9/",
+	"Sq73glMAJq03X+pauVcIBvo9mfIvuSmHBGUBv/sdmt7cQUMnv6T+L5D79gYbhgkwcIAspYyzEDYKIgPc",
+	"8QCkjJJTR2TCgPCEK96P7ITHfzwZos9LyFHzu9+tHG2liu1hKFflJYiHprHBAQjXtmTJK3ig90VBgkTB",
+	"KTmiC6aGT4C5RVg7+y0GIrJcFKJES0En7xaheENTNxSkCEvyOxXvva6rknjbWpWfBQEnOMCNj72pbmjC",
+	"G6uuI9R9lm6Ixv2ft99/d01ZfnjVrUCfTbGFqCpbUF9lpv0NcB3uNLLmhGrjH1iplbhgP661V+3QzAfj",
+	"skJRcNVbBRfIPdbdY+COvxdF7Z99f3tlujTDAE7F22Cx/kXCbURystcMshK2IMyPtEdEUmmx1tsdN9Ke",
+	"PvjhIvHpKeyXcfQfT2Xj3JQfQWm/C6gSbFnDsM9BUCkutGaBzli2gTVqU/5OY9Hc0Rx4tRn0KfhPRMcH",
+	"0FCnq4Z5fEzr611oLD4UvnyJl3wYWdsdcuKXoAJxWB/eZ8X5CKinkjs+51aEqKUTg3HLoVjft3wj4Mt7",
+	"U3x1j4pkd2omDx9iu9xx3r+Fhh8chkt4pn4cD6Xi4T8V34pTQeFEyJeAt1kR36sUueVgMPcHHEZ6jS8/",
+	"2Bp7kV1jy/U9twTZ/BQDx/ciKKJJ7aC94L9ZKhKgZ2EmoNwLekSC6JQncg4lP0y2j2UpCiTSARMYyOVB",
+	"SQNDrrSskhtBZ5kfEfTF88p9rWvD5gf4s2c+75FBaIsvlO4M+/kVP7wn6/kVP3xM2/kVP5yyJ0p++B2a",
+	"Bs/9dwXKqkZk9tGchl74XsC2XB2Y0VPNaC/7Dxe8EqpEQu20pnvFDy/DRZ+odGF6hgZ59xzNovncTzdK",
+	"/5uQXm4hzx7kB0FTT548fvKnpp8mkMCX0JWxYND2sUAeXARBEl/ZsATHUp5B8X3XSvx+orL7r5Fa/M3I",
+	"LM7lNfPi+vjq6WXB/vbuqwdPkznMYekUS6lkzE8knbG/CPeqddl7tCTbr0kIUOfXH9z/+gqiQBGDJQ2r",
+	"5FY6SxNeIBk9Vj0g5UIR8VkQTfCyC5xjjPDY6TB/KW7kYsQ3fkXXfAjnGN+V4x6HUX34taE3t3olCccA",
+	"/hTTcjS2zhwDhAeVTSWQn+bYg7rRG0EzkIOJ+QaNa3g7U5ptf5+uzmvhEDbtJ6b1qc9C13j/rNoJA8hm",
+	"kVyHqUHPgFsKgP9U7qu1Uucdo++D+whgGqmyynT9P16eBr1/uKRt2PUD3kzUCf/i4C9qFBQ2gvV2eSXK",
+	"4AYJt8bO7lt+YFpVB+ZXd8ouOdZWJ2JLd8H9UahoSNP9W67uW2ECh1RD7KS0Q/zvZNnQ9dydSDG9wt//",
+	"vlBJ9FEpE4R+8ztMwoTuAQaS7ZQGIKZljMl5s7Jo4n1Y4CjVitL0W74RGLcbdgeM3j1A8NJJ89Po3Tu4",
+	"6kMYoG/5jSjDK3PTNPgRHwnZzyIIrGDzA6ODPYkQG1LIL43gTsSv/iAWjR/TeElOsw5T+p70GpdYd6aN",
+	"c3/JqSPBGhak36E++asQOziRGknFwnOOcZYtL0FZ7GP1hNG7nShPIR0b7fGw0nozfCi91nrz3H1Y4Zbl",
+	"IMcifn6bM3Ajdi6nDWXxG9kz93f0vkam1F+LASZSaITxO8VAcJCUWEAaiRrgo1vVeQQMCfwkfjtRU8Wc",
+	"reMCgWLy+H25FotN4GJ7b6uML0gs89d67z/qwBDfJFrmBhoZ4nZXectWfoxSr3cSUpOq1V6VuFobPRbI",
+	"CWl5tpmrMhYpegX/3lFpv9X6qTvH4vxMWNotz5AmS7G5YOS6lidsofuPCP1uLKgP3ky5+DROnFEr7blt",
+	"ABWfZEjq8otP+Wh7i6EJONq4EvsJCvE9B6MGlekHF649t79DTU3zjIEprFp1wo7aKSeiTW8qfngFl7yn",
+	"TLbRu49eTOIHkRuGgPkqQjIWEMLBLgR4zO/QVPYyYIFFE4vkEEMfO4a2YcPRYt5rs8GTC1kF7WCECjtj",
+	"ZJpjX94QodGpynxyApGONZyeW8GVuw6JXGwXgFY9NjwjOKg3KFf+U6Ha2w3RxSB7aRLRmWgDhqD+32z1",
+	"/cTT7q4mP6JzA52uXuJqVnrVtjwDqUYKG33vJmeQug9gb8JHj+krHM+nb23ix3wS5iZN2b9tzXuvYTBG",
+	"LFyzYZOA55aOf78WZrNTP6Iw/T5tS2BFiWoZjkeKy/h1Tq36qpbYyG0IhPYXuOA9rha+YMCSw+F9HKoK",
+	"RJaR3fgPPacKcrbjK9FQ8+85lFp4WwqqDyDoCFfCr41cDWLOgPB00Kr/GulQP0KN4oSjcGJg/aOeMd/v",
+	"Fczp+y9lpHhtIIJ38ndci85tYIfvRn0lkd+34/F76vTaV0NrwasT8fev8dfvUTjoDUn6NOzS/TGUEGZ3",
+	"TK1aqNZQg9jEd/kwewUS2Z0oZHoHRaOViH0WQp0I+YlhLQEms9BbEZqL4rHCy9JvhGuGQNvHT9m3L4Ke",
+	"RELB8Bv2lxcX7DnGvG4dPFwqKJ8i285gHbgu6I6rz9m3L55FW7cUOyMW3ImyX970DXzlV7K6S1F3caJ9",
+	"HczPkJuJ7CGNmAWqazxyqZcktgaod4mm6f03f++d3r20ITEKGLbInDowDsc3ojOOKH2kuftAyIRTzr2l",
+	"ELhZF7qqtyps4SAm/kUKDkC8Si+Zro1tmtM4uRXXl8/YgytiowckVWrM+ILOqGMwqO2upwCeTaPszy/7",
+	"xeqJTyv5oYVVDk2OkJaZIg5QMQgI/2etLjpYWQf/DE095NASYC16ShZKfoi1hlut3Jp+ypGGb7nZxAJk",
+	"sZBbXt15pPSc5FiLWTG7yJNTyuRDArAZEU4yABr82jeC8WXtjYeHr7UqtWqNO3QTR9C+uYFJTA37FxSl",
+	"dEznMmPEP+i9RQap1kgtP7SoBEVlGwwGtDoXRjBeef10CKwrgxO7iGxAEzbih7HVcLOd7FHVR1rco4I4",
+	"Vgg9Jvzj1g25CrRA3Xc9WY32O+446guUPiTHO5cSkxT2hoFR/ZTqMNNeU71wwj2wzgi+PYNK8MPZz3jK",
+	"fgDzOaBagCf+gxjOV78FGAxsL5gTMgY5eJzSXQOtGdplsL1AkdFFe4LIa2wJ0je944E7CDzFY/aDgU79",
+	"6/J4jf0TPyqNNFnBc30L2SbpLAs2QJfM8jTgtJng+0/efSf2NFH3D/O8/zX1mlaeu67Tg3NffPIUx4YM",
+	"FiJbQwvvABasn8vSyx01rZjr22dBE7i12LLWUdtjVoVJfjivqxOAURTOryFj+oGAPHj6dou7Usb/nQCd",
+	"tx8GBP3v3fHedweSXbR3QGeHVNI6UV6zOa+qglWClwW7enj1Obt6+JRdPXxcsLXWG3b18LJgn0O89sRe",
+	"yUt+w1L+C+MQY2bYTxo4d+QcgHY6mRuOJ+W954bjorx/H8ur6cwuwI8vx9sAP+/re+J92YhDSE5IQ46Y",
+	"fdZGQluHnAXhAf2mv48vE17YJ56vxhn+JPLVqLb/na5+H9BIq7cCjR5q3CxdBzWe0s7vN22d1uwfVKR+",
+	"30lrODFibS4GkfTQMXG08nYnKJd6f+v+1j/zE1j1T1iRfFjF8L2K2ScEABas0hZiHju+2IgSm7xT8+o9",
+	"Rk02UOTtrZKkDG2U3leiXJ3EQPw1XvTBmnSl21q2B3JWZ8uEjIXQ0ezjdYTxi+CtQgvkXsjbc90USVpY",
+	"Z0vE4+TnIgxjAwWV0lG0WWAMBnMIEPVCA9Qc2fZddGsVqEIG6iYxwfo+gjP+0R+rnP81dpz+V+vwB8kc",
+	"BOlgWrviqixQdnjoGdFQKWIL16W06yZ1aIVQJ4TJnqYffy24UZ88sMcZuUtkVJRg/jcYZ2rX7oZcXl79",
+	"7m8JNvQaFvQDEaBX9LLfnZGHdOYkPoU/sluRyoK5IwXdpCf8YX5qN8Gv/yWxblnxRT8/z1ciN7qIs/37",
+	"0/vx2wIe1ghRBYzTWu+Zrsom0hKrq+Ff1vwGdb43P7Ql0MDe6z5iKB1pX1lJtTktwpsPJMKhK34SxuEN",
+	"qjbqi4qC4Hc/k5HCttxsMJDUCmNdQvzNG5uz69n/+3A0TQ7D+OlT2SJv+Er4NcjdI4R5E/YZpFfoGHRr",
+	"GQ1Psgi8deHN0S1frKFlf/WhYr4fx6gCixxUumzb4Nj6vWTzA0YmWRl5NNPsWpW8EVSO0PLKugvxFh7/",
+	"ACCLeOk1+5+55u5/APjE2Wt5I9467kQRFwhGCV3mQwd++4z9jxE30kqt/gftwQoJh1uAoBC93Iidg4dT",
+	"GPOCfeNg61tWKycrON7AhVlpYfsoxb8I5wf1JX5YHv0vfFoSHDJK/Evv+XhenRL7QDsOTFn/H3vX1hy3",
+	"bYX/CkZP6WSrW+2ktp/cJHYb241GVtq++AEiIS4qLsCCpNY7Gf/3Ds4BSJBLkNwLSWm1bx4vRYA4Bwc4",
+	"t+9zbSN/YK6wUy2oNg+8kOaQsZhyEB89Df44zYpqM+xobplXMRVsNZKM2gpnigb3XSt8oxpZiAewuTDS",
+	"leSiF7QYPIgNvVvT/ewNCQ4WfElTknIRMPIzxFrwPzKqsgrQRl0KS8ajeRtw4Ds4cweKNry9lVRNFm/4",
+	"N3y7l//W/HqQN0/8OFP7uKzClFKBhyK0bdtCe9tS4VElGfWgr/4I1ZNHjPm9CVLxJC1dgzlNEiaw8QWq",
+	"bXZAh3dcBRn1Ibg+sls/XXbrUtgIFcoW9qLrIQzDp8ZxEK2f12XMzaTKs2R2gpTMXekueGi3Aq5ijnbM",
+	"qYsB3slceEPp2FriILYVfQ5ZDsqcsoOEzn1LglwpJrIZ4F3yO8jTURJArETJRQkOl/EFC2dI/c0Au6TW",
+	"07YGiJNQDhu95T57ZR4ZUO52CC8LW8ieANOenar2zzHv4SKrI6lCcWWpBTpK735TBG0jwTZUI8rVSEVb",
+	"MmRrtVkNpVmWe8DTJliHo6+GyZpYCmqGDeZhhpkapdePGO+SbTxGu/Xi8tWkGPO3K8ApCtkbCP4FUt5z",
+	"ZrDCC+glk2D17g7seWpryriybVEjBEj1UH2jo2bq49+/cEGaoL/bCVnfhiF+4GD9F2b9xt3AzqCeoiKA",
+	"Wz6WJ26L4Z0YpVm/1+MWOI2YtCJrceXeM/nr59/+udlGjpj8fpfqova9+0ycNLPySD3446sXP/ypVZpJ",
+	"l1O+jUWOkq/ff13EW8RblnSVQFj0kMWFS6qFVXwu+e791X/IxelFq7TucU1bpPXh08fNoyeRlFHM/syo",
+	"yuZ6jC1ld/j7zAiuTCYX4TJMw3334dNHcnl62SbEnh035eH9vFtuUKtKLEaeZm+g2sbkoaEfZG9QjHnm",
+	"a7YZ8jIF78Zhxg7ydN+njt0e28Eha4OWEqnIQj6UilzV3UiiLdEeVePtvmY2zhZMRftuBPmk37mrem9C",
+	"niIyWQm692yWgr8bIyi6YT1pWvE4+9C81EB9qn288MYvPa+2+PRxe266Pf9uMYXsZrTnzC1cQkz2sgCk",
+	"YGAM3TOoc6cO2rQ14m7dSsNLEKuLc7fTfXOVfzQn4SNtUnsK7ezF3gKqe9hSuO2KglM41kyTgtl7vg0m",
+	"OuOHYkRQFz1cr1IfmNb4DsvbOC4bPO5Z0sghiKvaheYCnzpkMFFMQtlXDrx+ukJpZGJEfKCcfQmKta4L",
+	"xW7r766Ko7eKy1lzVls5q5y9t3d8iAF3rH71NA5r66Y9Oq17cVqtGquyEbVG5tRsJga/9IqTaTXrkJEK",
+	"CtomkH0NnaAib8XumGKiLZX7nmVXzmNDXtudYXxxafeR6arcE6ZSKUjM9UmRSWjAcgqooPqAKpE1kEmW",
+	"Qc1Gc49rMJSpry/wiC5Zu2xdFKHRsr5T3NKWhQrRiNUVCBACsACvpkdQxnSXpyx84/xkwInTjK7SAha9",
+	"2dtSMlJ0segq2SgfG8/vsmP2cr7KCT5WD6ycYacbVnz5cL5YubhTOGTV0X1emasAh+qaOaJu1JTqJu3r",
+	"qVUU6Lm7a3YxNvLZart1/47bwHu8eP+ULlzbNj/6cfvy40r9ts6cYEtCA73QKYI7b2BdBnbw/JZpfOV7",
+	"Hq5eoR51f6+uCP/Lqci4TQo13gWvAfUJHlt18aRe0Wxe8iuwOCzZNIBN6TRkCTAjNZFRwB+c1C3WZvwZ",
+	"NI7l8pdFkq3+ReOc2VesOxiITmon95fZSxL5mGqQHqHXrJrL5uur9LuArCMAOynbc4NgqHmaU2zNd1eR",
+	"8DsXsqhplrmAHd84q4vzfuwoFosulQZFIEtJTG9ZXCNvahp/ocXLaxwtlZXpMYePXBi8EkqyXBVUHYqx",
+	"2OZrRTk//UgKCGyBFGGPSSZM3eSqyuBTpD1Dmd+6pBkolkaq3f2ZrWJjeS7FD6DF2xissY8mGqYWxNBE",
+	"RGCPIdw1JXZzNxN/KZmLsN0dvcZHRuogWLGwbwtBQOM4nYj0EcZ2E640ZAg7GFMg66/D/CRK3xEC1uKP",
+	"6q+HxR7olgrvnqqt/7qt+VHhjwfY3Ahfpq2plf/rKlUeAEbhkRQqmTQrTLlRz1Dn/VQMNI4HVyE9yOgu",
+	"TqBvyR4OzUjKcMwr5rhK9GseRuB7BEBPQEVIFFsww0SXtahMHrdB4t2o1TU8MQnGZKuW6WkNaah6Ys/o",
+	"W1VTeeGw+I6/CcOASuhdViJ/HCwgGKgpXjjzxS2hkWKs7IBkIoKrcdlYLGTmRVWFbvn268xnfGS0yHoB",
+	"ZdB1pTETe6QRdbOyXdF0/NrBIulmMSeIojsjeyLoqRX0gUbPUyPaNY0oN17PiHmpJM88Wo7gHhtEyp1d",
+	"6CsT8Czu+YjbYYed8GJsogCvVg+RhxjSOsK7J8w/eDXimHvYU+7BWAs37wBRqvW0g880n4U5ynjfCYef",
+	"7Xs91mfMwziQyeoAzwx7DOvPw2ZeQrHJF2g5UiKXoo8KDJpxmvjweUaZJjQGtSxTReiAMZie/SHvvnX0",
+	"uN8YTMYjCORUwkXfb+Zw2QBbUUxF6gBGNuJDpobNCKpMKVFyCQCijAZzkiYy28fdBkbX27+mV2cFYGMP",
+	"BTuCUT59Pe0LXrknTeNhWwDzmtHwhodDFfXoV9+wr9MRDsAEciX65sPmPJpDnCyWS4wgHmI4HBOexiJq",
+	"09fw2Vo9EyaTGG+D9ervagoUtAyg5c1e9mvbZ/PQqCzXtSihKZz4dEkuTl9ckosf/zoz9QNg8zFSumBU",
+	"kMvTH9awBbvRBXfgvT7f696zi90Css+lOFgNhxOeqoUUPCCBFGlGDZw/JVpliwXw6/Wio7johi+a0j+7",
+	"1uJcNGrZl32ZzM66kX7WEpYHuALSJ1PmAXOuUJcvFc8yJkgol+I1eXl6SV6cvpqRi9fnL9uAcYHmoT1P",
+	"coOPdNSd6ZXMTVVVmjAGNOv6YgAVI02aBE9tUjD1ZbRUDfJa9NEfXJvHrzY40Xp2p16mMivTbYDAbNmv",
+	"Fr3BMT8wlnhYQfYc+jEy8qG3GAEeaNdSb24RQ6iTVphg5jSshgnLziS0Bz3TNx5BN6Rv/lFQ8B5wEgfW",
+	"bpMkzg6IajVZDRvM2wvNz1PZ0JMG81CFasE8d3fypOuw5mPWNOjhet+ztkXU2nGJf3lgamVoRFvqMtvP",
+	"NSxqgM8dlU63oy5pV2oMGGZq6HhHk/yac4CH+d9YxAUeHDzx7/fehzF/1qUUuAp2OYc7eTsy+0/fRMxO",
+	"HphKveFs82PBcmnILfvweNeMjx1mtosZOh/HDB1rF3ZNa9mdWQe8abJ2Z8Gcqsx70flJ/9ps7/YYeVQ8",
+	"gYG85QX446NP1Vi2XVj8JRIsrZHSgUu5T9ekEOUaL+/6pbUvw+2+bq0wXt9rK5uUFtdlDaTmEluwmu7r",
+	"PGtmGZeRI5fBT7NSTXrJsRBhCYgKnZ8LLiw+al28O12UzfQeDQf5tnpciRk/WkKXcQ+njzJKq+ZwhlUT",
+	"sGREigC4zniWknu2mpG5XLIHpoi8y5gw14JUS6LjUBs4RsOTk2lvR4dZbmXWtxql8fpreeq/ttzAr4Ne",
+	"WfQAnt64O6pIJglMkfBsAuLAhlm8KRG4sL8HriZ6pyntVaTYUxvMWXDPQkIjykWaQUzbcKGGeJlhEOPB",
+	"vB96JgprpwT5bx5GQJnq7RXKhWI0hEq0tlvK7+VjY1h4Z7i+Fl5kirMpGfyh/YUiEICQmcUCeGOMpBRE",
+	"SD/IeymHsz+gqONbZ+jjmi3kA2uTzLPrJRGgByvcBVU5ELqkKzcykuRZc7B5q2qtk2+z/h6CR9jbH5Kb",
+	"TaHjND1qVJGcQIAWq1XNqQlgc1YPVlK5ik9en5zRhMNKm4fXeVB5MEcae30icIb89aY6wJrodYiSn6RA",
+	"ryI1JBLBfcyqmW2nyMD2Uq6NTldQQ7OU6p6LCJBgeOZ7TeICHa5JX7+q+MMkpkJAPMz+rUGob+SB5VCu",
+	"7z5+K7+2PGyPvdcw3XRmSZP1v2gKzpp5j1Pq0bCGNI71VwNTh0QJh0ioDP8tDfJNOnfXwDSVr78Osk6z",
+	"Zp57J9qAkDHA/+tMVOuQ54P1JNzEtQGjgax3SleG8mDOyJLxaJ5BvbOQS+fd/IE1vlyWnLTklq0kvEev",
+	"Lw3mXDBnGQ3P6vpL3nEWh6iD6FgWf2PLr759+fb/AAAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -25,6 +25,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
+	"dunvel/core/trust"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
 )
@@ -635,6 +636,9 @@ type Device struct {
 	// Used Last, to the hour
 	Used time.Time `json:"used"`
 }
+
+// Doubts Where the range of an answer comes from
+type Doubts = advice.Doubts
 
 // DraftLine One of: a draft of the answer, the answer, or why there is none
 type DraftLine struct {
@@ -1381,6 +1385,9 @@ type TripChart = logbook.Chart
 // TripRod defines model for TripRod.
 type TripRod = logbook.Rod
 
+// Trust How far to trust it
+type Trust = trust.Report
+
 // Truth defines model for Truth.
 type Truth = measure.Truth
 
@@ -1761,6 +1768,9 @@ type DayTableJSONRequestBody = DayQuestion
 
 // ChangeDeviceJSONRequestBody defines body for ChangeDevice for application/json ContentType.
 type ChangeDeviceJSONRequestBody ChangeDeviceJSONBody
+
+// DoubtsJSONRequestBody defines body for Doubts for application/json ContentType.
+type DoubtsJSONRequestBody = Question
 
 // CreateDropTestJSONRequestBody defines body for CreateDropTest for application/json ContentType.
 type CreateDropTestJSONRequestBody CreateDropTestJSONBody

@@ -30,6 +30,7 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 	"/answers": asked(answers.Desk.Answer),
 	"/changes": asked(answers.Desk.Changes),
 	"/cards":   asked(answers.Desk.CountDown),
+	"/doubts":  asked(answers.Desk.Doubts),
 	"/drops": question(func(ctx context.Context, d answers.Desk, q contract.DropQuestion) (any, error) {
 		return inUnits(q.Units, func(choice units.Choice) (any, error) {
 			return d.PlayDrops(ctx, q.Setup, q.Heads, q.Programme, choice)

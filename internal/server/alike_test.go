@@ -18,6 +18,7 @@ func TestEngineAnswersAlike(t *testing.T) {
 	nothing := `"state":{"time":"2026-11-27T08:00:00Z","depth":null,"drift":null,"wind":null,"current":null,"heading":null,"temperature":null,"place":null},"toward":{"kind":"as set","degrees":0}`
 	for path, bodies := range map[string][]string{
 		"/answers":      {`{"setup":{}}`, `{"setup":{"wind":{"speed":7},"approach":{"kind":"swim"}},"units":{"mass":"oz","depth":"ft"}}`, `{"setup":{"water":{"depth":999}}}`, `{"setup":{"target":{"depth":30}}}`},
+		"/doubts":       {`{"setup":{"heads":[0.0071,0.0142]}}`, `{"setup":{"water":{"depth":-1}}}`},
 		"/changes":      {`{"setup":{"heads":[0.0071,0.0142]}}`},
 		"/cards":        {`{"setup":{"water":{"depth":4}}}`},
 		"/cautions":     {`{"setup":{}}`, `{"setup":{"water":{"depth":-1}}}`},

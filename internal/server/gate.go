@@ -32,7 +32,7 @@ const readsHeader = "Dunvel-Only-Reads"
 // asks are the addresses under /api whose POST changes nothing: a device that only reads may
 // ask them.
 var asks = map[string]bool{
-	"answers": true, "cards": true, "cautions": true, "changes": true, "charts": true, "comparisons": true, "days": true, "days/calendar": true, "days/table": true, "drops": true,
+	"answers": true, "cards": true, "cautions": true, "changes": true, "charts": true, "comparisons": true, "days": true, "days/calendar": true, "days/table": true, "doubts": true, "drops": true,
 	"drop-tests/look": true, "leads": true, "hand": true, "lessons": true, "live/weights": true, "measurements": true, "rounds": true, "rules": true, "tides": true, "tides/station": true, "times": true,
 }
 

@@ -30,6 +30,7 @@ var everyView = []struct{ path, there string }{
 	{"/setups", `document.querySelector(".setups li")`},
 	{"/guide?page=hop", `document.querySelectorAll(".guide-water svg").length === 2`},
 	{"/guide?words=scope", `document.querySelectorAll(".guide-words dt").length > 20`},
+	{"/guide?trust=", `document.querySelector(".trust-checks") && document.querySelector(".trust-parts")`},
 	{"/devices", `document.querySelector(".devices-squares svg")`},
 	{"/pair#ABCD", `document.querySelector("#field-pair-code")?.value === "ABCD"`},
 	{"/licences", `document.querySelector(".licences")`},

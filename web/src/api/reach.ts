@@ -11,6 +11,7 @@ const answerable = new Set([
   "/comparisons",
   "/days",
   "/definitions",
+  "/doubts",
   "/drops",
   "/guide",
   "/leads",

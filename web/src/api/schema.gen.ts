@@ -106,6 +106,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/doubts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where the range of the answer comes from, and what measuring would make of it */
+        post: operations["doubts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far to trust it; what the engine and its ranges were checked against, as measured, and every number that rests on judgement */
+        get: operations["trust"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/charts": {
         parameters: {
             query?: never;
@@ -3014,6 +3048,65 @@ export interface components {
             /** @description Size of its hook; empty on a rig where head and bait are not together */
             hook: string;
         };
+        /** @description Where the range of an answer comes from */
+        Doubts: {
+            /**
+             * Format: double
+             * @description kg of the head to tie on, or of the closest
+             */
+            mass: number;
+            /** @description What the range is of */
+            number: string;
+            /** @description Four times in five; empty where the head does not get there */
+            range: string;
+            words: string;
+            parts: {
+                /** @description The judged numbers that it comes from, by their names in /trust */
+                from: string[];
+                name: string;
+                /** @description How well it is known */
+                known: string;
+                /**
+                 * Format: double
+                 * @description Of the variance of the number
+                 */
+                share: number;
+            }[];
+            measure: {
+                key: string;
+                words: string;
+            }[];
+        };
+        /** @description How far to trust it */
+        Trust: {
+            /** @description Of the code that was measured */
+            commit: string;
+            checks: {
+                key: string;
+                group: string;
+                title: string;
+                /** @description What it was checked against */
+                against: string;
+                /** @description What the figures are of */
+                words: string;
+                /** @description What was found */
+                figure: string;
+                /** @description What the tests ask for */
+                asked: string;
+                cases: number;
+            }[];
+            /** @description Numbers that rest on judgement */
+            judged: {
+                name: string;
+                /** @description With its unit; empty where it is nothing but a spread */
+                value: string;
+                /** @description One standard deviation; empty where it has none */
+                known: string;
+                why: string;
+            }[];
+            /** @description What is not modelled */
+            left: string[];
+        };
         /** @description A value of one field at which another head becomes the one to tie on */
         Change: {
             /** @description Path in the setup; empty where several are changed */
@@ -5239,6 +5332,56 @@ export interface operations {
             400: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    doubts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description Doubts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doubts"];
+                };
+            };
+            400: components["responses"]["Problem"];
+            403: components["responses"]["Problem"];
+            422: components["responses"]["Problem"];
+            default: components["responses"]["Problem"];
+        };
+    };
+    trust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How far to trust it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trust"];
+                };
+            };
+            403: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };
     };

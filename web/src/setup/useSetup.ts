@@ -106,6 +106,15 @@ let coming: string | undefined;
 /** What another view of the same water is opened with: the setup as it is on the screen at this moment. */
 export const handedOn = () => coming ?? window.location.search;
 
+/** A link to another view of the same water, with what of the address is the other view's own. */
+export function handedTo(to: string): string {
+  const [path, own] = to.split("?");
+  const params = new URLSearchParams(handedOn());
+  for (const key of besides) if (key !== "open") params.delete(key);
+  for (const [key, value] of new URLSearchParams(own)) params.set(key, value);
+  return `${path}?${params}`;
+}
+
 /** What goes with a value that is set anew: how well the old one was measured says nothing of it. */
 const anew = (changes: Record<string, unknown>) => ({
   ...("flow.speed" in changes ? { "flow.spread": 0 } : {}),
@@ -252,6 +261,7 @@ const besides = [
   "page",
   "words",
   "care",
+  "trust",
   "plan",
   "spot",
   "fish",

@@ -7,6 +7,7 @@ import { useGuide } from "../../parts/useGuide";
 import { View } from "../../parts/View";
 import { useAddressText, useSetup } from "../../setup/useSetup";
 import { Page } from "./Page";
+import { Trust } from "./Trust";
 import "./guide.css";
 
 /** How the job is done: a page for each way of working a bait and each rig, and its words. */
@@ -17,8 +18,14 @@ export default function GuideView() {
   const [care] = useAddressText("care");
   const page = data?.pages.find((p) => p.key === key) ?? data?.pages[0];
   const shelf = page?.rig ? "rigs" : "ways";
-  const tab = care !== undefined ? "care" : words !== undefined ? "words" : shelf;
-  const titles: Record<string, string> = { care: "Care", words: "Words of the job" };
+  const [trust] = useAddressText("trust");
+  const tab =
+    trust !== undefined ? "trust" : care !== undefined ? "care" : words !== undefined ? "words" : shelf;
+  const titles: Record<string, string> = {
+    trust: "How far to trust it",
+    care: "Care",
+    words: "Words of the job",
+  };
   const title = titles[tab] ?? page?.name ?? "Guide";
   return (
     <View title={title} className="page guide">
@@ -39,6 +46,7 @@ export default function GuideView() {
             <p role="status">There is no page “{key}”; this is the first.</p>
           )}
           {tab === "words" && <Words guide={data} at={words} />}
+          {tab === "trust" && <Trust />}
           {tab === "care" && <Cautions />}
           {tab === shelf && <Page key={page.key} page={page} />}
         </>
@@ -56,14 +64,21 @@ function Shelves({ guide, tab, page }: { guide: Guide; tab: string; page: string
     rigs: `/guide?page=${first(true)}`,
     words: "/guide?words=",
     care: "/guide?care=",
+    trust: "/guide?trust=",
   };
   return (
     <>
-      <Tabs value={tab} onChange={(_, v: string) => navigate(to[v] ?? "/guide")} aria-label="What to read">
+      <Tabs
+        value={tab}
+        onChange={(_, v: string) => navigate(to[v] ?? "/guide")}
+        aria-label="What to read"
+        variant="scrollable"
+      >
         <Tab value="ways" label="Ways to fish it" />
         <Tab value="rigs" label="Rigs" />
         <Tab value="words" label="Words" />
         <Tab value="care" label="Care" />
+        <Tab value="trust" label="How far to trust it" />
       </Tabs>
       {(tab === "rigs" || tab === "ways") && (
         <nav className="guide-pages" aria-label={tab === "rigs" ? "Rigs" : "Ways to fish it"}>

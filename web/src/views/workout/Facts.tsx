@@ -1,6 +1,7 @@
 import type { Answer } from "../../api/client";
 import { KeepPicture } from "../../parts/KeepPicture";
 import { Term } from "../../parts/Term";
+import { Handed } from "../../setup/Handed";
 
 /** Small facts about the head to tie on, each of which opens to what is behind it. */
 export function Facts({ facts }: { facts: Answer["facts"] }) {
@@ -16,6 +17,7 @@ export function Facts({ facts }: { facts: Answer["facts"] }) {
           </p>
         </details>
       ))}
+      <Handed to="/guide?trust=">How far to trust it</Handed>
       <KeepPicture of=".section" name="dunvel-water" />
     </section>
   );

@@ -79,8 +79,19 @@ var figures []byte
 //go:embed judged.jsonl
 var judged []byte
 
-// Told is the report as it was measured last.
-var Told = sync.OnceValue(func() Report {
+var (
+	reading sync.Once
+	report  Report
+)
+
+// Told is the report as it was measured last. It is read when it is first asked for, so that a
+// program which never asks is not linked with it.
+func Told() Report {
+	reading.Do(read)
+	return report
+}
+
+func read() {
 	var k Kept
 	if err := json.Unmarshal(figures, &k); err != nil {
 		panic("figures.json, which make trust writes: " + err.Error())
@@ -93,8 +104,8 @@ var Told = sync.OnceValue(func() Report {
 		}
 		numbers = append(numbers, n)
 	}
-	return k.Report(numbers)
-})
+	report = k.Report(numbers)
+}
 
 // Report puts the figures that were kept beside what they are of.
 func (k Kept) Report(judged []Number) Report {

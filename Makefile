@@ -8,7 +8,7 @@ glue   := web/src/api/go.gen.js
 answers := $(shell find core internal/answers internal/contract internal/engine cmd/engine -name '*.go' -not -name '*_test.go')
 source := $(shell find web/src web/public -type f) $(wildcard web/*.html web/*.ts web/*.mjs web/*.json)
 
-.PHONY: demo build test onpage test-fast fuzz engine release race storm check screenshots generate format bench speed trust profile chromium compile
+.PHONY: demo build test onpage test-fast fuzz engine release race storm check screenshots generate format bench speed trust mutants profile chromium compile
 
 demo: build ## build, start with made-up data, print the address
 	./bin/dunvel demo
@@ -103,6 +103,9 @@ speed: build chromium ## the figures of docs/speed.md, measured anew and added t
 
 trust: ## docs/trust.md and what the page says of it, from what the tests tell now; a minute
 	go run ./scripts/trust
+
+mutants: ## changes the code a little, again and again, and tells in docs/mutants.md which changes no test notices; an hour
+	go run ./scripts/mutants core/judge core/setup core/tackle core/logbook core/units core/day
 
 profile: ## where an answer and a fall spend their time: bin/answer.prof and bin/fall.prof, and the top of each
 	go test -run '^$$' -bench 'BenchmarkAnswer' -benchtime 20x -cpuprofile bin/answer.prof -o bin/answer.test ./core/advice

@@ -50,8 +50,15 @@ func RoundSignificant(v float64, digits int) float64 {
 	if v == 0 {
 		return 0
 	}
-	scale := math.Pow(10, float64(digits)-1-math.Floor(math.Log10(math.Abs(v))))
-	if rounded := math.Round(v*scale) / scale; !math.IsNaN(rounded) && !math.IsInf(rounded, 0) {
+	// Powers of ten are exact only above one, so that a large number is divided by one and a
+	// small one multiplied.
+	places := float64(digits) - 1 - math.Floor(math.Log10(math.Abs(v)))
+	scale := math.Pow(10, math.Abs(places))
+	rounded := math.Round(v*scale) / scale
+	if places < 0 {
+		rounded = math.Round(v/scale) * scale
+	}
+	if !math.IsNaN(rounded) && !math.IsInf(rounded, 0) {
 		return rounded + 0
 	}
 	return v // next to nothing, or next to everything

@@ -146,3 +146,72 @@ func ExampleParse() {
 	// 10.6 g
 	// “5 m” is in m; give a weight such as 7 g or 1/4 oz
 }
+
+// A pound of force is 0.45359237 kg under 9.80665 m/s2, of which an ounce is the sixteenth (NIST
+// SP 811, 2008): 0.27801385095378125 N.
+func TestOunceForce(t *testing.T) {
+	if got := MustLookup("ozf").ToBase(1); math.Abs(got/0.27801385095378125-1) > 1e-12 {
+		t.Errorf("%.15g N", got)
+	}
+}
+
+// Where a number is written otherwise, from both sides of where that begins.
+func TestFormatEdges(t *testing.T) {
+	metre, ounce := MustLookup("m"), MustLookup("oz")
+	for _, tt := range []struct {
+		base float64
+		unit Unit
+		want string
+	}{
+		{1e-9, metre, "0.000000001 m"}, {0.9e-9, metre, "9e-10 m"}, {0.99e12, metre, "990000000000 m"}, {1e12, metre, "1e+12 m"}, {0, metre, "0 m"},
+		{ounce.ToBase(-0.5), ounce, "-0.5 oz"},
+		{ounce.ToBase(1.0 / 64), ounce, "1/64 oz"}, {ounce.ToBase(1.11 / 64), ounce, "≈ 1/64 oz"}, {ounce.ToBase(1.13 / 64), ounce, "0.0177 oz"},
+		{ounce.ToBase(3.0 / 64 * 1.025), ounce, "3/64 oz"}, {ounce.ToBase(3.0 / 64 * 1.027), ounce, "≈ 3/64 oz"},
+		{ounce.ToBase(3.0 / 64 * 1.074), ounce, "≈ 3/64 oz"}, {ounce.ToBase(3.0 / 64 * 1.077), ounce, "0.0505 oz"},
+	} {
+		if got := Format(tt.base, tt.unit, 3); got != tt.want {
+			t.Errorf("%g is written as %q, want %q", tt.base, got, tt.want)
+		}
+	}
+	for s, want := range map[float64]string{0: "0.0 s", 9.94: "9.9 s", 9.95: "10 s", 61: "61 s"} {
+		if got := Seconds(s); got != want {
+			t.Errorf("%g s is said as %q, want %q", s, got, want)
+		}
+	}
+	if got := Percent(0.374); got != "37 %" {
+		t.Error(got)
+	}
+	if got := RoundSignificant(-0.0, 3); math.Signbit(got) {
+		t.Error("a negative zero")
+	}
+}
+
+// A text may be so long and no longer, a negative fraction is one, and a range goes up.
+func TestParseEdges(t *testing.T) {
+	gram := MustLookup("g")
+	longest := strings.Repeat("0", longestText-1) + "7"
+	if v, _, err := Parse(longest, Mass, gram); err != nil || v != 0.007 {
+		t.Errorf("%d letters: %g %v", len(longest), v, err)
+	}
+	if _, _, err := Parse("0"+longest, Mass, gram); err == nil {
+		t.Error("a text that is too long was read")
+	}
+	if v, err := ParseTyped(longest, Mass, gram, 0); err != nil || v.Value != 0.007 {
+		t.Errorf("%+v %v", v, err)
+	}
+	if _, err := ParseTyped("0"+longest, Mass, gram, 0); err == nil {
+		t.Error("a text that is too long was read")
+	}
+	if v, _, err := Read("-1/2", gram); err != nil || v != -0.5 {
+		t.Errorf("%g %v", v, err)
+	}
+	for text, ok := range map[string]bool{"6'11\"": true, "6'12\"": false, "1 turn in 2 s": true, "1 turn in 0 s": false, "3-4 m": true, "3-3 m": false} {
+		dimension := Length
+		if strings.Contains(text, "turn") {
+			dimension = Speed
+		}
+		if v, err := ParseTyped(text, dimension, MustLookup("m"), 0.7); (err == nil) != ok {
+			t.Errorf("%s: %+v, %v", text, v, err)
+		}
+	}
+}

@@ -86,10 +86,12 @@ check: engine web/node_modules ## formats, vet, static analysis, types, lint, ge
 	scripts/folders.sh
 	scripts/generated.sh
 
-generate: web/node_modules ## server and TypeScript types from the contract
+generate: web/node_modules ## server and TypeScript types from the contract, the glossary, the picture of the rooms
 	go generate ./internal/contract # first: the others are made from what it fills in
 	go generate ./...
 	cd web && npm run --silent generate
+	go run ./scripts/glossary
+	go run ./scripts/rooms
 
 format: web/node_modules
 	gofmt -w cmd core internal test web/*.go

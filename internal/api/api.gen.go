@@ -11094,9 +11094,23 @@ func (response Trust200JSONResponse) VisitTrustResponse(w http.ResponseWriter) e
 	return err
 }
 
-type Trust403ApplicationProblemPlusJSONResponse struct {
+type Trust400ApplicationProblemPlusJSONResponse struct {
 	ProblemApplicationProblemPlusJSONResponse
 }
+
+func (response Trust400ApplicationProblemPlusJSONResponse) VisitTrustResponse(w http.ResponseWriter) error {
+
+	var buf bytes.Buffer
+	if err := json.NewEncoder(&buf).Encode(response); err != nil {
+		return err
+	}
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(400)
+	_, err := buf.WriteTo(w)
+	return err
+}
+
+type Trust403ApplicationProblemPlusJSONResponse Problem
 
 func (response Trust403ApplicationProblemPlusJSONResponse) VisitTrustResponse(w http.ResponseWriter) error {
 
@@ -15936,59 +15950,59 @@ var swaggerSpec = []string{
 	"GQ1Psgi8deHN0S1frKFlf/WhYr4fx6gCixxUumzb4Nj6vWTzA0YmWRl5NNPsWpW8EVSO0PLKugvxFh7/",
 	"ACCLeOk1+5+55u5/APjE2Wt5I9467kQRFwhGCV3mQwd++4z9jxE30kqt/gftwQoJh1uAoBC93Iidg4dT",
 	"GPOCfeNg61tWKycrON7AhVlpYfsoxb8I5wf1JX5YHv0vfFoSHDJK/Evv+XhenRL7QDsOTFn/H3vX1hy3",
-	"bYX/CkZP6WSrW+2ktp/cJHYb241GVtq++AEiIS4qLsCCpNY7Gf/3Ds4BSJBLkNwLSWm1bx4vRYA4Bwc4",
-	"t+9zbSN/YK6wUy2oNg+8kOaQsZhyEB89Df44zYpqM+xobplXMRVsNZKM2gpnigb3XSt8oxpZiAewuTDS",
-	"leSiF7QYPIgNvVvT/ewNCQ4WfElTknIRMPIzxFrwPzKqsgrQRl0KS8ajeRtw4Ds4cweKNry9lVRNFm/4",
-	"N3y7l//W/HqQN0/8OFP7uKzClFKBhyK0bdtCe9tS4VElGfWgr/4I1ZNHjPm9CVLxJC1dgzlNEiaw8QWq",
-	"bXZAh3dcBRn1Ibg+sls/XXbrUtgIFcoW9qLrIQzDp8ZxEK2f12XMzaTKs2R2gpTMXekueGi3Aq5ijnbM",
-	"qYsB3slceEPp2FriILYVfQ5ZDsqcsoOEzn1LglwpJrIZ4F3yO8jTURJArETJRQkOl/EFC2dI/c0Au6TW",
-	"07YGiJNQDhu95T57ZR4ZUO52CC8LW8ieANOenar2zzHv4SKrI6lCcWWpBTpK735TBG0jwTZUI8rVSEVb",
-	"MmRrtVkNpVmWe8DTJliHo6+GyZpYCmqGDeZhhpkapdePGO+SbTxGu/Xi8tWkGPO3K8ApCtkbCP4FUt5z",
-	"ZrDCC+glk2D17g7seWpryriybVEjBEj1UH2jo2bq49+/cEGaoL/bCVnfhiF+4GD9F2b9xt3AzqCeoiKA",
-	"Wz6WJ26L4Z0YpVm/1+MWOI2YtCJrceXeM/nr59/+udlGjpj8fpfqova9+0ycNLPySD3446sXP/ypVZpJ",
-	"l1O+jUWOkq/ff13EW8RblnSVQFj0kMWFS6qFVXwu+e791X/IxelFq7TucU1bpPXh08fNoyeRlFHM/syo",
-	"yuZ6jC1ld/j7zAiuTCYX4TJMw3334dNHcnl62SbEnh035eH9vFtuUKtKLEaeZm+g2sbkoaEfZG9QjHnm",
-	"a7YZ8jIF78Zhxg7ydN+njt0e28Eha4OWEqnIQj6UilzV3UiiLdEeVePtvmY2zhZMRftuBPmk37mrem9C",
-	"niIyWQm692yWgr8bIyi6YT1pWvE4+9C81EB9qn288MYvPa+2+PRxe266Pf9uMYXsZrTnzC1cQkz2sgCk",
-	"YGAM3TOoc6cO2rQ14m7dSsNLEKuLc7fTfXOVfzQn4SNtUnsK7ezF3gKqe9hSuO2KglM41kyTgtl7vg0m",
-	"OuOHYkRQFz1cr1IfmNb4DsvbOC4bPO5Z0sghiKvaheYCnzpkMFFMQtlXDrx+ukJpZGJEfKCcfQmKta4L",
-	"xW7r766Ko7eKy1lzVls5q5y9t3d8iAF3rH71NA5r66Y9Oq17cVqtGquyEbVG5tRsJga/9IqTaTXrkJEK",
-	"CtomkH0NnaAib8XumGKiLZX7nmVXzmNDXtudYXxxafeR6arcE6ZSKUjM9UmRSWjAcgqooPqAKpE1kEmW",
-	"Qc1Gc49rMJSpry/wiC5Zu2xdFKHRsr5T3NKWhQrRiNUVCBACsACvpkdQxnSXpyx84/xkwInTjK7SAha9",
-	"2dtSMlJ0segq2SgfG8/vsmP2cr7KCT5WD6ycYacbVnz5cL5YubhTOGTV0X1emasAh+qaOaJu1JTqJu3r",
-	"qVUU6Lm7a3YxNvLZart1/47bwHu8eP+ULlzbNj/6cfvy40r9ts6cYEtCA73QKYI7b2BdBnbw/JZpfOV7",
-	"Hq5eoR51f6+uCP/Lqci4TQo13gWvAfUJHlt18aRe0Wxe8iuwOCzZNIBN6TRkCTAjNZFRwB+c1C3WZvwZ",
-	"NI7l8pdFkq3+ReOc2VesOxiITmon95fZSxL5mGqQHqHXrJrL5uur9LuArCMAOynbc4NgqHmaU2zNd1eR",
-	"8DsXsqhplrmAHd84q4vzfuwoFosulQZFIEtJTG9ZXCNvahp/ocXLaxwtlZXpMYePXBi8EkqyXBVUHYqx",
-	"2OZrRTk//UgKCGyBFGGPSSZM3eSqyuBTpD1Dmd+6pBkolkaq3f2ZrWJjeS7FD6DF2xissY8mGqYWxNBE",
-	"RGCPIdw1JXZzNxN/KZmLsN0dvcZHRuogWLGwbwtBQOM4nYj0EcZ2E640ZAg7GFMg66/D/CRK3xEC1uKP",
-	"6q+HxR7olgrvnqqt/7qt+VHhjwfY3Ahfpq2plf/rKlUeAEbhkRQqmTQrTLlRz1Dn/VQMNI4HVyE9yOgu",
-	"TqBvyR4OzUjKcMwr5rhK9GseRuB7BEBPQEVIFFsww0SXtahMHrdB4t2o1TU8MQnGZKuW6WkNaah6Ys/o",
-	"W1VTeeGw+I6/CcOASuhdViJ/HCwgGKgpXjjzxS2hkWKs7IBkIoKrcdlYLGTmRVWFbvn268xnfGS0yHoB",
-	"ZdB1pTETe6QRdbOyXdF0/NrBIulmMSeIojsjeyLoqRX0gUbPUyPaNY0oN17PiHmpJM88Wo7gHhtEyp1d",
-	"6CsT8Czu+YjbYYed8GJsogCvVg+RhxjSOsK7J8w/eDXimHvYU+7BWAs37wBRqvW0g880n4U5ynjfCYef",
-	"7Xs91mfMwziQyeoAzwx7DOvPw2ZeQrHJF2g5UiKXoo8KDJpxmvjweUaZJjQGtSxTReiAMZie/SHvvnX0",
-	"uN8YTMYjCORUwkXfb+Zw2QBbUUxF6gBGNuJDpobNCKpMKVFyCQCijAZzkiYy28fdBkbX27+mV2cFYGMP",
-	"BTuCUT59Pe0LXrknTeNhWwDzmtHwhodDFfXoV9+wr9MRDsAEciX65sPmPJpDnCyWS4wgHmI4HBOexiJq",
-	"09fw2Vo9EyaTGG+D9ervagoUtAyg5c1e9mvbZ/PQqCzXtSihKZz4dEkuTl9ckosf/zoz9QNg8zFSumBU",
-	"kMvTH9awBbvRBXfgvT7f696zi90Css+lOFgNhxOeqoUUPCCBFGlGDZw/JVpliwXw6/Wio7johi+a0j+7",
-	"1uJcNGrZl32ZzM66kX7WEpYHuALSJ1PmAXOuUJcvFc8yJkgol+I1eXl6SV6cvpqRi9fnL9uAcYHmoT1P",
-	"coOPdNSd6ZXMTVVVmjAGNOv6YgAVI02aBE9tUjD1ZbRUDfJa9NEfXJvHrzY40Xp2p16mMivTbYDAbNmv",
-	"Fr3BMT8wlnhYQfYc+jEy8qG3GAEeaNdSb24RQ6iTVphg5jSshgnLziS0Bz3TNx5BN6Rv/lFQ8B5wEgfW",
-	"bpMkzg6IajVZDRvM2wvNz1PZ0JMG81CFasE8d3fypOuw5mPWNOjhet+ztkXU2nGJf3lgamVoRFvqMtvP",
-	"NSxqgM8dlU63oy5pV2oMGGZq6HhHk/yac4CH+d9YxAUeHDzx7/fehzF/1qUUuAp2OYc7eTsy+0/fRMxO",
-	"HphKveFs82PBcmnILfvweNeMjx1mtosZOh/HDB1rF3ZNa9mdWQe8abJ2Z8Gcqsx70flJ/9ps7/YYeVQ8",
-	"gYG85QX446NP1Vi2XVj8JRIsrZHSgUu5T9ekEOUaL+/6pbUvw+2+bq0wXt9rK5uUFtdlDaTmEluwmu7r",
-	"PGtmGZeRI5fBT7NSTXrJsRBhCYgKnZ8LLiw+al28O12UzfQeDQf5tnpciRk/WkKXcQ+njzJKq+ZwhlUT",
-	"sGREigC4zniWknu2mpG5XLIHpoi8y5gw14JUS6LjUBs4RsOTk2lvR4dZbmXWtxql8fpreeq/ttzAr4Ne",
-	"WfQAnt64O6pIJglMkfBsAuLAhlm8KRG4sL8HriZ6pyntVaTYUxvMWXDPQkIjykWaQUzbcKGGeJlhEOPB",
-	"vB96JgprpwT5bx5GQJnq7RXKhWI0hEq0tlvK7+VjY1h4Z7i+Fl5kirMpGfyh/YUiEICQmcUCeGOMpBRE",
-	"SD/IeymHsz+gqONbZ+jjmi3kA2uTzLPrJRGgByvcBVU5ELqkKzcykuRZc7B5q2qtk2+z/h6CR9jbH5Kb",
-	"TaHjND1qVJGcQIAWq1XNqQlgc1YPVlK5ik9en5zRhMNKm4fXeVB5MEcae30icIb89aY6wJrodYiSn6RA",
-	"ryI1JBLBfcyqmW2nyMD2Uq6NTldQQ7OU6p6LCJBgeOZ7TeICHa5JX7+q+MMkpkJAPMz+rUGob+SB5VCu",
-	"7z5+K7+2PGyPvdcw3XRmSZP1v2gKzpp5j1Pq0bCGNI71VwNTh0QJh0ioDP8tDfJNOnfXwDSVr78Osk6z",
-	"Zp57J9qAkDHA/+tMVOuQ54P1JNzEtQGjgax3SleG8mDOyJLxaJ5BvbOQS+fd/IE1vlyWnLTklq0kvEev",
-	"Lw3mXDBnGQ3P6vpL3nEWh6iD6FgWf2PLr759+fb/AAAA//8=",
+	"bYX/CkZP6WSrW+2ktp/cJHYb241GVtq++AEiIS4qLsCCpNY7Gf/3Ds4BSJBLkNwLSWm1bx4vRYA45wA4",
+	"t+9z90b+wFxhp1pQbR54Ic0hYzHlID56GvxxmhXV27CjuWVexVSw1UgyaiucKRrcd63wjWpkIR5gz4WR",
+	"riQXvaDF4EFs6N2a7mdvSHCw4EuakpSLgJGfIdaC/5FRlVWANupSWDIezduAA9/BmTtQtOHtraRqsnjD",
+	"v+Hbvfy35teDvHnix5nax2UVppQKPBShbdsW2tuWCo8qyagHffVHqJ48YszvTZCKJ2npGsxpkjCBjS9Q",
+	"bbMDOrzjKsioD8H1kd366bJbl8JGqFC2sBddD2EYPjWOg2j9vK7N3EyqPEtmJ0jJ3JXugod2K+Aq5mjH",
+	"nLoY4J3MhTeUjq0lDmJb0eeQ5aDMKTtI6Ny3JMiVYiKbAd4lv4M8HSUBxEqUXJTgcBlfsHCG1N8MsEtq",
+	"PW1rgDgJ5WDoLffZK/PIgHK3Q3hZ2EL2BJj27FS1f455DxdZHUkViitLLdBRevebImgbCbahGlGuRira",
+	"kiFbq81qKM2y3AOeNsE6HH01TNbEUlDb2GAeZpipUXr9iPEu2cZj3LdeXL6aFGP+dgU4RSF7A8G/QMp7",
+	"zgxWeAG9ZBKsXuvAnqe2powr2xY1QoBUD9U3OmqmPv79CxekCfq7nZD1bRjiBw7Wf2HWb1wDdgb1FBUB",
+	"3PKxPHFbDO/EKM36vR5N4DRi0oqsxZV7z+Svn3/752aGHDH5/S7VRe22+0ycNLPySD3446sXP/ypVZpJ",
+	"l1O+zY4cJV+//7qIt4i3LOkqgbDoIYsLl1QLq/hc8t37q/+Qi9OLVmnd45q2SOvDp4+bR08iKaOY/ZlR",
+	"lc31GFvK7vDtzAiuTCYX4TJMw3334dNHcnl62SbEnh035eH9vFtuUKtKLEaeZm+g2sbkoaEfZG9QjHnm",
+	"a7YZ8jIF78Zhxg7ydN+njt0e28Eh6w0tJVKRhXwoFbmqu5HEvUR7VI23+9q2cbZgKtp3I8gn/c5d1XsT",
+	"8hSRyUrQvWezFPzdGEHRDetJ04rH2YfmpQbqU+3jhTd+6Xm1xaeP5rmpef7dYgpZY7TnzC1cQkz2sgCk",
+	"YLAZumdQp6UO2rQ1orVupeEliNXFudvpvrnKP5qT8JE2qT2FdvbCtoDqHkwKza4oOIVjzTQpGNvzGZjo",
+	"jB+KEUFd9HC9Sn1gWuM7LG/juGzwuGdJI4cgrmoXmgt86pDBRDEJZV858PrpCqWRiRHxgXL2JSjWui4U",
+	"1tbfXRVHbxWXs+astnJWOba3d3yIAS1Wv3oah7XVaI9O616cVqvGqmxErZE5NW8Tg196xcm0mnXISAUF",
+	"bRPIvoZOUJG3YndMMdGWyn3PsivnsSGv7c4wvri0+8h0Ve4JU6kUJOb6pMgkNGA5BVRQfUCVyBrIJMug",
+	"ZuN2j2sw1FZfX+ARXbJ22booQqNlfae4pS0LFaIRqysQIARgAV5Nj6CM6S5PWfjG+cmAE6cZXaUFLHqz",
+	"t6VkpOhi0VWyUT42nt9lx+zlfJUTfKweWDnDTjes+PLhfLFycadwyKqj+7wyVwEO1TVzRN2oKVUj7eup",
+	"VRToubtrdjE28tlq1rp/x21gGy/eP6UL12bmRz9uX35cqd/WmRNsSWigFzpFcOcNdpeBHTz/zjS+8j0P",
+	"V69Qj7q/V1eE/+VUZNwmhRrvgteA+gSPrbp4Uq9oNi/5FVgclmwawKZ0GrIEmJGayCjgD07qO9Zm/Bk0",
+	"juXyl0WSrf5F45zZV6w7GIhOaif3l9lLEvmYapAeodesmsvm66v0u4CsIwA7Kdtzg2CoeZpTbM13V5Hw",
+	"OxeyqGmWuQCLb5zVxXk/dhSLRZdKgyKQpSSmtyyukTc1jb/Q4uU1jpbKyvSYw0cuDF4JJVmuCqoOxVhs",
+	"87WinJ9+JAUEtkCKsMckE6ZuclVl8CnSnqHMb13SDBRLI9Xu/ratwrA8l+IH0OJtNqyxjyYaphbE0ERE",
+	"wMYQ7poSa9zNxF9K5iJsd0ev8ZGROghWLOzbQhDQOE4nIn2Esd2EKw0Zwg7GFMj66zA/idJ3hIC1+KP6",
+	"62GxB7qlwrunauu/bmt+VPjjATY3wpfp3dTK/3WVKg8Ao/BICpVMmhWmNNQz1Hk/FQON48FVSA8yuosT",
+	"6Fuyh0MzkjIc84o5rhL9mocR+B4B0BNQERLFFsww0WUtKpPHbZB4N2p1DU9MgjHZqmV6WkNuVD2xZ/St",
+	"qqm8cFh8x9+EYUAl9C4rkT8OFhAM1BQvnPniltBIMVZ2QDIRwdW4bCwWMvOiqkK3fPt15jM+MlpkvYAy",
+	"6LrSmIk90oi6WdmuaDp+7WCRdLOYE0TRnZE9EfTUCvpAo+epEe2aRpSG1zNiXirJM4+WI7jHBpFyxwp9",
+	"ZQKexT0f0Rx2sIQXYxMFeLV6iDzEkLsjvHvC/INXI465hz3lHsxu4eYdIEq1nnbwbc1nYY4y3nfC4Wf7",
+	"Xs/uM+ZhHMhkdYBnhj2G9edhMy+h2OQLtBwpkUvRRwUGzThNfPg8o0wTbga1LFNF6IAxmJ79Ie++dfS4",
+	"3xhMxiMI5FTCRd9v5nDZAFtRTEXqAEY24kOmhs0IqkwpUXIJAKKMBnOSJjLbx90GRtfmX9OrswKwsYeC",
+	"HcEon76e9gWv3JOm8bAtgHnNaHjDw6GKevSrb9jX6QgHYAK5En3zYXMezSFOFsslRhAPMRyOCU+zI+qt",
+	"r+GztXomTCYx3gbr1d/VFChoGUDLG1v2a9tn89CoLNe1KKEpnPh0SS5OX1ySix//OjP1A7DnY6R0wagg",
+	"l6c/rGELdqML7sB7fb5X27OL3QKyz6U4WA2HE56qhRQ8IIEUaUYNnD8lWmWLBfDr9aKjuOiGL5rSP7vW",
+	"4lw0atmXfW2ZnXUj/XZLWB7gCkifTJkHzLlCXb5UPMuYIKFcitfk5ekleXH6akYuXp+/bAPGBZqH9jzJ",
+	"DT7SUXemVzI3VVVpwhjQrOuLAVSMNGkSPLVJwdSX0VI1yGvRR39wbR6/2uBE69mdepnKrEy3AQKzZb9a",
+	"9AbH/MBY4mEF2XPox8jIh95iBHigXUu9uUUMoU5aYYKZ07AaJiw7k3A/6Jm+8Qi6IX3zj4KC94CTOLB2",
+	"myRxdkBUq8lq2GDeXmh+nopBTxrMQxWqBfNc6+RJ12HNx6xp0MP1vmdti6i14xL/8sDUytCIttRltp9r",
+	"WNQAnzsqnW5HXdKu1BgwzNTQ8Y4m+TXnAA/zv7GICzw4eOK3996HMX/WpRS4CnY5hzt5OzL7T3+LmJ08",
+	"MJV6w9nmx4Ll0pBb9uHxrm0+dpjZLtvQ+Tjb0LF2Yde0lrXMOuBN0253FsypyrwXnZ/0r8373R4jj4on",
+	"MJC3vAB/fPSpGsu2C4u/RIKlNVI6cCn36ZoUolzj5V2/tPZluN3XrRXG63ttZZPS4rqsgdRcYgtW032d",
+	"Z80s4zJy5DL4aVaqSS85FiIsAVGh83PBhcVHrYt3p4uymd6j4SDfVo8rMeNHS+gy7uH0UUZpdTucYdUE",
+	"LBmRIgCuM56l5J6tZmQul+yBKSLvMibMtSDVkug41AaO0fDkZNrb0WGWW5n1rUZpvP5anvqvLTfw66BX",
+	"Fj2ApzfujiqSSQJTJDx7AkSDDbN+UyJ2YT8QXGW0ZSrthaTYgxvMWXDPQkIjykWaQQzccKeGePlhEBPC",
+	"PCF6MgprrQT5bx5GQLHq7S3KhWI0hMq1tlvN7+VjY5wIznB9TwSRKc6mZPyHdhmKwAFCZhY74I3ZVKUg",
+	"QvpB4Us5nP0BRSDfOkMl12whH1ibZJ5d74kAPVihFVTlQOiSrtxISpJnzcHpraq7Tr7N+nsUHmFvf6hu",
+	"NoWO0/eoUUUyAwFdrFY1pzKA/Vk9WEnlKj55fXJGEw4rbR5e503lwRxp7/WJwBny3ZtqArtFr0Oa/CQF",
+	"eiGpIZ0I7mNWzYQ7RQm293JtdLqCmpulVPdcRIAcwzPfaxIXGHFN+vpVxR8mMRUC4mf2bw2ifSNvLIfy",
+	"fvfxW/m15WF77L2G6aYzS7Ks/0VTcO7Me5zSkIY1pHGsvxqYPSRKOEQCZvhvaZBy0rm7BqYJff11kKWa",
+	"NfPiO9EJhJgBvmBnolqHPB+sJ+Emug14DWTJU7oyFAlzRpaMR/MM6qOFXDrv5g+s8eWy5LAlt2wl4T16",
+	"fWkw54I5y2h4Wddf8o6zOEQdREe0+BtbrvXty7f/BwAA//8=",
 }
 
 // decodeSpec returns the embedded OpenAPI spec as raw JSON bytes,

@@ -5381,6 +5381,7 @@ export interface operations {
                     "application/json": components["schemas"]["Trust"];
                 };
             };
+            400: components["responses"]["Problem"];
             403: components["responses"]["Problem"];
             default: components["responses"]["Problem"];
         };

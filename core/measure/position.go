@@ -23,40 +23,45 @@ func ReadPosition(text string) (Position, error) {
 	if len(halves) != 2 {
 		return Position{}, wrong
 	}
-	var degrees [2]float64
-	for i, half := range halves {
-		m := coordinate().FindStringSubmatch(strings.TrimSpace(half))
-		if m == nil || m[0] != strings.TrimSpace(half) {
-			return Position{}, wrong
-		}
-		value, scale, sign := 0.0, 1.0, 1.0
-		for _, part := range m[2:5] {
-			if part == "" {
-				break
-			}
-			v, err := strconv.ParseFloat(strings.Replace(part, ",", ".", 1), 64)
-			if err != nil || scale < 1 && (v < 0 || v >= 60) {
-				return Position{}, wrong
-			}
-			if scale == 1 && v < 0 {
-				sign, v = -1, -v
-			}
-			value += v * scale
-			scale /= 60
-		}
-		switch side := strings.ToUpper(m[1] + m[5]); {
-		case side == "":
-		case len(side) != 1, i == 0 && !strings.Contains("NS", side), i == 1 && !strings.Contains("EW", side):
-			return Position{}, wrong
-		case side == "S" || side == "W":
-			sign = -sign
-		}
-		degrees[i] = sign * value
-	}
-	if math.Abs(degrees[0]) > 90 || math.Abs(degrees[1]) > 180 {
+	north, ok := readHalf(halves[0], "NS")
+	east, also := readHalf(halves[1], "EW")
+	if !ok || !also || math.Abs(north) > 90 || math.Abs(east) > 180 {
 		return Position{}, wrong
 	}
-	return Position{degrees[0], degrees[1]}, nil
+	return Position{north, east}, nil
+}
+
+// readHalf reads one of the two numbers of a position in degrees; sides are the letters that may
+// stand beside it, the second of which turns it round.
+func readHalf(half, sides string) (degrees float64, ok bool) {
+	half = strings.TrimSpace(half)
+	m := coordinate().FindStringSubmatch(half)
+	if m == nil || m[0] != half {
+		return 0, false
+	}
+	scale, sign := 1.0, 1.0
+	for _, part := range m[2:5] {
+		if part == "" {
+			break
+		}
+		v, err := strconv.ParseFloat(strings.Replace(part, ",", ".", 1), 64)
+		if err != nil || scale < 1 && (v < 0 || v >= 60) {
+			return 0, false
+		}
+		if scale == 1 && v < 0 {
+			sign, v = -1, -v
+		}
+		degrees += v * scale
+		scale /= 60
+	}
+	switch side := strings.ToUpper(m[1] + m[5]); {
+	case side == "":
+	case len(side) != 1 || !strings.Contains(sides, side):
+		return 0, false
+	case side == sides[1:]:
+		sign = -sign
+	}
+	return sign * degrees, true
 }
 
 // halve splits a position into latitude and longitude: at a letter for a side of

@@ -188,14 +188,6 @@ func (s *Scene) check(d Drop, keep Detail) error {
 	if err := rig.CheckSlides(d.Rig.Bodies); err != nil {
 		return err
 	}
-	finite := func(what string, values ...float64) error {
-		for _, v := range values {
-			if math.IsNaN(v) || math.IsInf(v, 0) {
-				return fmt.Errorf("mechanics: %s is not a number", what)
-			}
-		}
-		return nil
-	}
 	c := d.Cast
 	if err := finite("cast", c.Distance, c.SpoolDrag, c.Drift.X, c.Drift.Y, c.Drift.Z, c.Toward); err != nil {
 		return err
@@ -214,8 +206,22 @@ func (s *Scene) check(d Drop, keep Detail) error {
 	case keep.Frames == 1 || keep.Points == 1 || keep.Frames < 0 || keep.Points < 0:
 		return fmt.Errorf("mechanics: %d frames of %d points", keep.Frames, keep.Points)
 	}
-	height := s.TipHeight
-	for i, p := range d.Phases {
+	return checkPhases(d.Phases, s.TipHeight)
+}
+
+// finite refuses values that are no numbers.
+func finite(what string, values ...float64) error {
+	for _, v := range values {
+		if math.IsNaN(v) || math.IsInf(v, 0) {
+			return fmt.Errorf("mechanics: %s is not a number", what)
+		}
+	}
+	return nil
+}
+
+// checkPhases refuses work that no hand could do, with a rod tip that begins at a height in m.
+func checkPhases(phases []Phase, height float64) error {
+	for i, p := range phases {
 		if err := finite("phase", p.Deep, p.Reel, p.Tip.X, p.Tip.Y, p.Tip.Z, p.Shake, p.Beat, p.Time); err != nil {
 			return err
 		}

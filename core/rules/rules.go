@@ -78,18 +78,13 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 			return nil, &Error{part, fmt.Sprintf("gives a head of %s; it must be above 0 and at most %s", choice.Show("mass", mass), choice.Show("mass", 0.5))}
 		}
 		rule := Rule{Text: part, Mass: mass}
-		bounds := deepest
-		for _, one := range orWord().Split(boundAfter(strings.ToLower(when)), -1) {
-			c := condition{everything, everything, everything}
-			for _, word := range andWord().Split(strings.TrimSpace(one), -1) {
-				if err := c.read(strings.TrimSpace(word), bounds, choice); err != nil {
-					return nil, &Error{part, err.Error()}
-				}
-			}
+		if rule.any, err = conditions(when, deepest, choice); err != nil {
+			return nil, &Error{part, err.Error()}
+		}
+		for _, c := range rule.any {
 			if !math.IsInf(c.depth.To, 1) {
 				deepest = max(deepest, c.depth.To)
 			}
-			rule.any = append(rule.any, c)
 		}
 		out = append(out, rule)
 	}
@@ -130,90 +125,124 @@ var (
 	least   = units.Pattern(`^(?:over|above|from|more than|deeper than)\s+(.+)$`)
 )
 
+// conditions reads when a rule applies: any of what is parted by "or". deepest is to where the
+// rules before it go, m.
+func conditions(when string, deepest float64, choice units.Choice) ([]condition, error) {
+	var out []condition
+	for _, one := range orWord().Split(boundAfter(strings.ToLower(when)), -1) {
+		c := condition{everything, everything, everything}
+		for _, word := range andWord().Split(strings.TrimSpace(one), -1) {
+			if err := c.read(strings.TrimSpace(word), deepest, choice); err != nil {
+				return nil, err
+			}
+		}
+		out = append(out, c)
+	}
+	return out, nil
+}
+
 // read adds one condition.
 func (c *condition) read(word string, deepest float64, choice units.Choice) error {
+	if word == "deeper" && deepest == 0 {
+		return fmt.Errorf("says “deeper”, but no rule before it gives a depth")
+	}
+	if c.word(word, deepest) || c.strength(word) {
+		return nil
+	}
+	b := bounded{c: c, at: &c.depth, measure: "depth", choice: choice}
+	if m := about().FindStringSubmatch(word); m != nil {
+		word = m[2]
+		switch m[1] {
+		case "wind":
+			b.measure, b.at = "wind", &c.wind
+		case "current", "flow":
+			b.measure, b.at = "speed", &c.flow
+		}
+	}
+	return b.read(word, deepest)
+}
+
+// word adds a condition that is a word of its own; false where it is none.
+func (c *condition) word(word string, deepest float64) bool {
 	windy, running := catalogue.WindWords[2].Speed.Number, catalogue.CurrentWords[1].Speed.Number
 	switch word {
 	case "deeper":
-		if deepest == 0 {
-			return fmt.Errorf("says “deeper”, but no rule before it gives a depth")
-		}
 		c.depth.From = deepest
-		return nil
 	case "windy", "wind":
 		c.wind.From = windy / 2
-		return nil
 	case "calm", "no wind":
 		c.wind.To = windy / 2
-		return nil
 	case "running", "current", "flow", "tide", "run":
 		c.flow.From = running / 2
-		return nil
 	case "slack", "still", "no current":
 		c.flow.To = running / 2
-		return nil
 	case "else", "otherwise", "always":
-		return nil
+	default:
+		return false
 	}
-	if m := inWords().FindStringSubmatch(word); m != nil {
-		if at, ok := strengthOf(m[1], m[2]); ok {
-			*map[bool]*span{true: &c.wind, false: &c.flow}[m[2] == "wind" || m[2] == "breeze"] = at
-			return nil
-		}
+	return true
+}
+
+// strength adds how strong wind or current are in words; false where it is not that.
+func (c *condition) strength(word string) bool {
+	m := inWords().FindStringSubmatch(word)
+	if m == nil {
+		return false
 	}
-	kind, measure, at := "depth", "depth", &c.depth
-	if m := about().FindStringSubmatch(word); m != nil {
-		kind, word = m[1], m[2]
-		switch kind {
-		case "wind":
-			measure, at = "wind", &c.wind
-		case "current", "flow":
-			measure, at = "speed", &c.flow
-		}
+	at, ok := strengthOf(m[1], m[2])
+	if ok && (m[2] == "wind" || m[2] == "breeze") {
+		c.wind = at
+	} else if ok {
+		c.flow = at
 	}
-	value := func(text string) (float64, error) {
-		unit := choice.Unit(measure)
-		v, _, err := units.Parse(text, unit.Dimension, unit)
-		if err == nil && !(v >= 0) {
-			err = fmt.Errorf("“%s” is less than nothing", text)
+	return ok
+}
+
+// bounded is a condition with a bound in numbers.
+type bounded struct {
+	c       *condition
+	at      *span // what is bounded
+	measure string
+	choice  units.Choice
+}
+
+// read adds what a text bounds: at most, at least, or between two.
+func (b bounded) read(text string, deepest float64) error {
+	var err error
+	m, between := most().FindStringSubmatch(text), between().FindStringSubmatch(text)
+	switch over := least().FindStringSubmatch(text); {
+	case m != nil:
+		if b.at.To, err = b.value(m[1]); err == nil && b.at == &b.c.depth && deepest < b.at.To {
+			b.at.From = deepest
 		}
-		return v, err
-	}
-	if m := most().FindStringSubmatch(word); m != nil {
-		v, err := value(m[1])
-		if err != nil {
-			return fmt.Errorf("has a bound that cannot be read: %w", err)
+	case over != nil && !isBetween(over[1]):
+		b.at.From, err = b.value(over[1])
+	case between != nil:
+		if b.at.To, err = b.value(between[2]); err == nil {
+			b.at.From, err = b.value(between[1] + unitOf(between[1], between[2]))
 		}
-		at.To = v
-		if at == &c.depth && deepest < v {
-			at.From = deepest
-		}
-		return nil
-	}
-	if m := least().FindStringSubmatch(word); m != nil && !between().MatchString(m[1]) {
-		v, err := value(m[1])
-		if err != nil {
-			return fmt.Errorf("has a bound that cannot be read: %w", err)
-		}
-		at.From = v
-		return nil
-	}
-	if m := between().FindStringSubmatch(word); m != nil {
-		to, err := value(m[2])
-		if err != nil {
-			return fmt.Errorf("has a bound that cannot be read: %w", err)
-		}
-		from, err := value(m[1] + unitOf(m[1], m[2]))
-		if err != nil {
-			return fmt.Errorf("has a bound that cannot be read: %w", err)
-		}
-		if from >= to {
+		if err == nil && b.at.From >= b.at.To {
 			return fmt.Errorf("goes from more to less")
 		}
-		*at = span{from, to}
-		return nil
+	default:
+		return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, strong wind, slow current, wind over 5 m/s, current over 0.5 kn, otherwise", text)
 	}
-	return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, strong wind, slow current, wind over 5 m/s, current over 0.5 kn, otherwise", word)
+	if err != nil {
+		return fmt.Errorf("has a bound that cannot be read: %w", err)
+	}
+	return nil
+}
+
+func isBetween(text string) bool { return between().MatchString(text) }
+
+// value reads a bound.
+func (b bounded) value(text string) (float64, error) {
+	unit := b.choice.Unit(b.measure)
+	v, _, err := units.Parse(text, unit.Dimension, unit)
+	if err == nil && !(v >= 0) {
+		err = fmt.Errorf("“%s” is less than nothing", text)
+	}
+	return v, err
 }
 
 // alike are words for strengths beside those of the catalogue.

@@ -73,43 +73,66 @@ const leastSlide = 0.05
 
 // part looks at one part among the others.
 func (c *checking) part(i int) {
-	parts := c.Rigging.Parts
-	p := parts[i]
-	at := fmt.Sprintf("rig.parts.%d", i)
-	beside := func(q Part) bool { return q.Baited() }
+	if c.partPlace(i) {
+		c.partItself(i)
+	}
+	if c.Rigging.Parts[i].Slides && c.errs == nil {
+		c.partSlides(i)
+	}
+}
+
+// partPlace tells whether a part is where it may be.
+func (c *checking) partPlace(i int) bool {
+	parts, p := c.Rigging.Parts, c.Rigging.Parts[i]
+	at, below := fmt.Sprintf("rig.parts.%d.at", i), c.tiedBelow(i)
+	floats := func(q Part) bool { return q.What == PartFloat }
 	switch {
 	case i == 0 && (p.At > 0 || p.What != PartHead && p.What != PartHook && p.What != PartSinker):
-		c.add(at+".at", "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
+		c.add(at, "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
 	case i > 0 && p.At < parts[i-1].At:
-		c.add(at+".at", "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
-	case c.tiedBelow(i) != nil && p.At < c.tiedBelow(i).At+closest:
-		c.add(at+".at", "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), c.tiedBelow(i).What, c.choice.Show("size", closest))
+		c.add(at, "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
+	case below != nil && p.At < below.At+closest:
+		c.add(at, "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), below.What, c.choice.Show("size", closest))
+	case p.bodied() && p.What != PartSwivel && slices.ContainsFunc(parts[:i], floats):
+		c.add(at, "Rig: the %s at %s is over the float; what hangs from a float is below it.", p.What, c.depth(p.At))
+	default:
+		return true
+	}
+	return false
+}
+
+// partItself looks at what a part is and weighs.
+func (c *checking) partItself(i int) {
+	p := c.Rigging.Parts[i]
+	at := fmt.Sprintf("rig.parts.%d", i)
+	switch {
 	case p.Slides && (i == 0 || !p.kind().slides):
 		c.add(at+".slides", "Rig: a %s cannot slide; let a sinker or a float over the end of the line do so.", p.What)
 	case p.Mass > 0 && !p.kind().weighs:
 		c.add(at+".mass", "Rig: a %s has no weight to be given, and %s is; leave it empty.", p.What, c.choice.Show("mass", p.Mass))
 	case p.What == PartFloat && p.Mass == 0:
 		c.add(at+".mass", "Rig: the float carries nothing and would sink; say what it carries.")
-	case p.bodied() && p.What != PartSwivel && slices.ContainsFunc(parts[:i], func(q Part) bool { return q.What == PartFloat }):
-		c.add(at+".at", "Rig: the %s at %s is over the float; what hangs from a float is below it.", p.What, c.depth(p.At))
-	case p.kind().beside && !slices.ContainsFunc(parts[:i], beside):
+	case p.kind().beside && !slices.ContainsFunc(c.Rigging.Parts[:i], Part.Baited):
 		c.add(at+".what", "Rig: a %s belongs to a bait, and below it there is no head or hook.", p.What)
 	}
-	if !p.Slides || c.errs != nil {
-		return
-	}
+}
+
+// partSlides looks at the line that a part slides on.
+func (c *checking) partSlides(i int) {
+	parts, p := c.Rigging.Parts, c.Rigging.Parts[i]
+	at := fmt.Sprintf("rig.parts.%d.slides", i)
 	switch from, to := span(parts, i); {
 	case to-from < leastSlide:
-		c.add(at+".slides", "Rig: between %s and %s the %s has no line to slide on; leave %s at least.", c.depth(from), c.depth(to), p.What, c.choice.Show("size", leastSlide))
+		c.add(at, "Rig: between %s and %s the %s has no line to slide on; leave %s at least.", c.depth(from), c.depth(to), p.What, c.choice.Show("size", leastSlide))
 	case p.What == PartFloat && math.IsInf(to, 1):
-		c.add(at+".slides", "Rig: a float that slides needs a stop above it, or the bait goes to the bed.")
+		c.add(at, "Rig: a float that slides needs a stop above it, or the bait goes to the bed.")
 	}
 	for _, q := range parts[i+1:] {
 		if q.stops() {
 			break
 		}
 		if q.Slides {
-			c.add(at+".slides", "Rig: the %s and the %s slide on the same stretch of line; put a stop or a swivel between them.", p.What, q.What)
+			c.add(at, "Rig: the %s and the %s slide on the same stretch of line; put a stop or a swivel between them.", p.What, q.What)
 			break
 		}
 	}

@@ -75,26 +75,12 @@ func (c *Case) Try(ctx context.Context, q Question) (Result, error) {
 
 // work looks at what follows a fall. branch is nil where the fall is that of another
 // head, and only what is on the bed is looked at.
-func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q Question, out *Result) (err error) {
+func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q Question, out *Result) error {
 	school, fall := c.School(), out.Fall
-	var near *Rest
-	if q.Near != nil && q.Near.Arrived() {
-		near = &q.Near.Rest
-	}
-	switch {
-	case q.FallOnly:
-	case school.Swims && branch != nil:
-		out.Swim, err = c.swim(ctx, branch, fall, q.Near != nil)
-	case school.Hovers && branch != nil:
-		out.Hover, err = c.hover(ctx, branch, fall, q.Near != nil)
-	case school.Rests && c.OnBed:
-		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
-		if err == nil && c.Swell() && school.OnTheBed && branch != nil && c.Setup.Cast.Drag == 0 {
-			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
+	if !q.FallOnly {
+		if err := c.afterFall(ctx, r, branch, q, out); err != nil {
+			return err
 		}
-	}
-	if err != nil {
-		return err
 	}
 	raised := 0.0
 	if school.Lifted {
@@ -110,6 +96,28 @@ func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q 
 	}
 	out.Fall.RunOutAfter = out.Fall.RunOut // it is not seen
 	return nil
+}
+
+// afterFall looks at the retrieve, the hover or what the head does on the bed, as the approach
+// has it.
+func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branch, q Question, out *Result) (err error) {
+	school, fall := c.School(), out.Fall
+	switch {
+	case school.Swims && branch != nil:
+		out.Swim, err = c.swim(ctx, branch, fall, q.Near != nil)
+	case school.Hovers && branch != nil:
+		out.Hover, err = c.hover(ctx, branch, fall, q.Near != nil)
+	case school.Rests && c.OnBed:
+		var near *Rest
+		if q.Near != nil && q.Near.Arrived() {
+			near = &q.Near.Rest
+		}
+		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
+		if err == nil && c.Swell() && school.OnTheBed && branch != nil && c.Setup.Cast.Drag == 0 {
+			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
+		}
+	}
+	return err
 }
 
 // feltClearly is how many times over what is told the pull of a head is that is felt

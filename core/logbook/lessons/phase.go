@@ -14,49 +14,19 @@ import (
 // with the share of its time that the bait fell.
 func byPhase(logs []logbook.Log, sights []sight) (g Group, found []Claim) {
 	g.Name = "Phase"
-	takes := map[string]*Row{}
-	all := 0
-	falling, wet := 0.0, 0.0
-	for _, l := range logs {
-		casts := splashes(l)
-		for i, s := range casts {
-			long := judgement.CastLongest.Number
-			if i+1 < len(casts) {
-				long = min(long, casts[i+1].Time.Sub(s.Time).Seconds()-judgement.CastOverhead.Number)
-			}
-			if s.With.Expected > 0 && long > 0 {
-				falling += min(s.With.Expected, long)
-				wet += long
-			}
-		}
-	}
-	for _, s := range sights {
-		if !s.taken || s.take.Phase == "" {
-			continue
-		}
-		if takes[s.take.Phase] == nil {
-			takes[s.take.Phase] = &Row{Label: s.take.Phase}
-		}
-		takes[s.take.Phase].Takes++
-		if s.take.Kind == logbook.Fish {
-			takes[s.take.Phase].Fish++
-		}
-		all++
-	}
+	takes, all := takesByPhase(sights)
 	for _, phase := range logbook.Phases {
-		if r := takes[phase]; r != nil {
+		if r := takes[phase]; r.Takes > 0 {
 			r.Low, r.High = share(r.Takes, all)
-			g.Rows = append(g.Rows, *r)
+			g.Rows = append(g.Rows, r)
 		}
 	}
+	falling, wet := timeInWater(logs)
 	if all < int(judgement.PatternLess.Number) || wet == 0 || falling >= wet {
 		return g, nil
 	}
 	even := falling / wet
-	n := 0
-	if r := takes[logbook.Falling]; r != nil {
-		n = r.Takes
-	}
+	n := takes[logbook.Falling].Takes
 	onFall, rest := claim(n, all, even), claim(all-n, all, 1-even)
 	onFall.Chance, rest.Chance = 2*onFall.Chance, 2*rest.Chance // either could have been found
 	onFall.Words = fmt.Sprintf("%d of %d bites on the fall, which is %.0f %% of the time in the water.", n, all, 100*even)
@@ -80,6 +50,43 @@ func splashes(l logbook.Log) (out []logbook.Event) {
 // mostBins is into how many stretches of depth bites are divided at most.
 const mostBins = 20
 
+// timeInWater is for how long, in s, baits fell in all casts, and were in the water.
+func timeInWater(logs []logbook.Log) (falling, wet float64) {
+	for _, l := range logs {
+		casts := splashes(l)
+		for i, s := range casts {
+			long := judgement.CastLongest.Number
+			if i+1 < len(casts) {
+				long = min(long, casts[i+1].Time.Sub(s.Time).Seconds()-judgement.CastOverhead.Number)
+			}
+			if s.With.Expected > 0 && long > 0 {
+				falling += min(s.With.Expected, long)
+				wet += long
+			}
+		}
+	}
+	return falling, wet
+}
+
+// takesByPhase counts takes, and the fish among them, by the phase of the cast, and in all.
+func takesByPhase(sights []sight) (takes map[string]Row, all int) {
+	takes = map[string]Row{}
+	for _, s := range sights {
+		if !s.taken || s.take.Phase == "" {
+			continue
+		}
+		r := takes[s.take.Phase]
+		r.Label = s.take.Phase
+		r.Takes++
+		if s.take.Kind == logbook.Fish {
+			r.Fish++
+		}
+		takes[s.take.Phase] = r
+		all++
+	}
+	return takes, all
+}
+
 // byDepth looks where on the fall bites came: stretches of depth against an even
 // fall, and of all runs of them the one that chance makes most seldom.
 func byDepth(sights []sight, choice units.Choice) (bins []Bin, found []Claim, looked int) {
@@ -95,6 +102,23 @@ func byDepth(sights []sight, choice units.Choice) (bins []Bin, found []Claim, lo
 	if len(takes) == 0 {
 		return bins, nil, 0
 	}
+	bins, count := binned(takes, deepest, choice)
+	n := len(takes)
+	if n < int(judgement.PatternLess.Number) || len(bins) < 3 {
+		return bins, nil, 0
+	}
+	best, from, to, looked := bestRun(bins, count, n)
+	if best.Of == 0 {
+		return bins, nil, looked
+	}
+	best.Words = fmt.Sprintf("%d of %d bites on the fall %s to %s down%s; an even fall would have %.0f there.", best.Count, n,
+		choice.Show("depth", bins[from].From), choice.Show("depth", bins[to].To), speeds(takes, bins[from].From, bins[to].To, choice), best.Expected)
+	return bins, []Claim{best}, looked
+}
+
+// binned puts takes into stretches of depth of one size, and counts them: a take of which a
+// range is known is shared by the stretches that it lies in, but counts in one.
+func binned(takes []logbook.Event, deepest float64, choice units.Choice) (bins []Bin, count []int) {
 	step := choice.Unit("depth").ToBase(1) // a whole one of the person's
 	if choice.Unit("depth").Symbol == "ft" {
 		step *= 3
@@ -102,27 +126,29 @@ func byDepth(sights []sight, choice units.Choice) (bins []Bin, found []Claim, lo
 	for deepest/step > mostBins {
 		step *= 2
 	}
-	count := make([]int, int(math.Ceil(deepest/step)))
+	count = make([]int, int(math.Ceil(deepest/step)))
 	for i := range count {
 		bins = append(bins, Bin{From: float64(i) * step, To: float64(i+1) * step})
 	}
 	for _, e := range takes {
-		count[min(int(e.Depth/step), len(count)-1)]++
+		in := min(int(e.Depth/step), len(count)-1)
+		count[in]++
 		for i := range bins {
 			bins[i].Expected += overlap(bins[i], 0, e.With.BedDepth) / e.With.BedDepth
 			if e.High > e.Low {
 				bins[i].Takes += overlap(bins[i], e.Low, e.High) / (e.High - e.Low)
-			} else if min(int(e.Depth/step), len(count)-1) == i {
+			} else if in == i {
 				bins[i].Takes++
 			}
 		}
 	}
-	n := len(takes)
-	if n < int(judgement.PatternLess.Number) || len(bins) < 3 {
-		return bins, nil, 0
-	}
-	best := Claim{Chance: 1}
-	from, to := 0, 0
+	return bins, count
+}
+
+// bestRun is the run of stretches with more of n takes than an even fall has there that chance
+// makes most seldom, and how many runs were looked at. It is of none where there is none.
+func bestRun(bins []Bin, count []int, n int) (best Claim, from, to, looked int) {
+	best.Chance = 1
 	for i := range bins {
 		k, even := 0, 0.0
 		for j := i; j < len(bins); j++ {
@@ -137,12 +163,7 @@ func byDepth(sights []sight, choice units.Choice) (bins []Bin, found []Claim, lo
 			}
 		}
 	}
-	if best.Of == 0 {
-		return bins, nil, looked
-	}
-	best.Words = fmt.Sprintf("%d of %d bites on the fall %s to %s down%s; an even fall would have %.0f there.", best.Count, n,
-		choice.Show("depth", bins[from].From), choice.Show("depth", bins[to].To), speeds(takes, bins[from].From, bins[to].To, choice), best.Expected)
-	return bins, []Claim{best}, looked
+	return best, from, to, looked
 }
 
 func overlap(b Bin, low, high float64) float64 { return max(0, min(b.To, high)-max(b.From, low)) }

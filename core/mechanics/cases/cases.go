@@ -191,18 +191,14 @@ func (in Input) phases() []mechanics.Phase {
 	}
 }
 
-// check refuses what no water, line or angler could be.
-func (in Input) check() error {
-	within := func(name string, v, low, high float64) error {
-		if !(v >= low && v <= high) {
-			return fmt.Errorf("%s: %g is outside what is allowed, %g to %g", name, v, low, high)
-		}
-		return nil
-	}
-	type limit struct {
-		name         string
-		v, low, high float64
-	}
+// limit is a number of a case with what it may be.
+type limit struct {
+	name         string
+	v, low, high float64
+}
+
+// limits are those of all numbers.
+func (in Input) limits() []limit {
 	limits := []limit{
 		{"depth", in.Depth, 0.1, 500}, {"bed_slope", in.BedSlope, -2, 2}, {"friction", in.Friction, 0, 2},
 		{"water_density", in.WaterDensity, 900, 1100}, {"viscosity", in.Viscosity, 1e-7, 1e-4},
@@ -223,9 +219,14 @@ func (in Input) check() error {
 			limit{name + "weight_in_water", b.WeightInWater, -100, 1000}, limit{name + "tow_area", b.TowArea, 0, 10},
 			limit{name + "fall_area", b.FallArea, 1e-9, 10}, limit{name + "mass", b.Mass, 0, 100})
 	}
-	for _, l := range limits {
-		if err := within(l.name, l.v, l.low, l.high); err != nil {
-			return err
+	return limits
+}
+
+// check refuses what no water, line or angler could be.
+func (in Input) check() error {
+	for _, l := range in.limits() {
+		if !(l.v >= l.low && l.v <= l.high) {
+			return fmt.Errorf("%s: %g is outside what is allowed, %g to %g", l.name, l.v, l.low, l.high)
 		}
 	}
 	for name, t := range map[string]*float64{"bail_closes": in.BailCloses, "reel_starts": in.ReelStarts} {
@@ -233,11 +234,16 @@ func (in Input) check() error {
 			return fmt.Errorf("%s: %g s is before the splash", name, *t)
 		}
 	}
-	switch {
-	case len(in.Bodies) == 0 || in.Bodies[0].At != 0:
-		return fmt.Errorf("bodies: the first must be at the end of the line, at 0")
-	case in.End != "touch" && in.End != "time":
+	if in.End != "touch" && in.End != "time" {
 		return fmt.Errorf("end: %q is neither touch nor time", in.End)
+	}
+	return in.checkBodies()
+}
+
+// checkBodies refuses bodies that no line could carry.
+func (in Input) checkBodies() error {
+	if len(in.Bodies) == 0 || in.Bodies[0].At != 0 {
+		return fmt.Errorf("bodies: the first must be at the end of the line, at 0")
 	}
 	for i, b := range in.Bodies {
 		if s := b.Slides; s != nil && !(s.From >= 0 && s.From <= 1000) {

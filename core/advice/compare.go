@@ -135,57 +135,82 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 		return append(out, "It is the same outfit.")
 	}
 	what = capital(what)
-	steps := func(n int) string {
-		words := []string{"no step", "one step", "two steps", "three steps", "four steps", "five steps"}
-		if n < len(words) {
-			return words[n]
-		}
-		return fmt.Sprintf("%d steps", n)
+	words := weightDiffers(first, a, what, choice)
+	if words != "" {
+		out = append(out, words)
 	}
-	switch alone := len(a.Heads) == 1; {
-	case alone && a.Pick < 0 && first.Pick >= 0:
-		out = append(out, fmt.Sprintf("%s does not do it with %s.", what, choice.Show("mass", a.Heads[0].Mass)))
-	case alone && a.Pick >= 0 && first.Pick >= 0: // there is no other weight to take
-	case alone && a.Pick < 0:
-		out = append(out, fmt.Sprintf("Neither does it with %s.", choice.Show("mass", a.Heads[0].Mass)))
-	case a.Pick < 0 && first.Pick < 0:
-		return append(out, what+" does not help: no head does it with either.")
-	case a.Pick < 0:
-		return append(out, what+" costs too much: no head does it any more.")
-	case first.Pick < 0:
-		out = append(out, what+" makes it possible at all.")
-	case a.Pick < first.Pick:
-		out = append(out, fmt.Sprintf("%s buys %s: %s instead of %s.", what, steps(first.Pick-a.Pick), choice.Show("mass", a.Heads[a.Pick].Mass), choice.Show("mass", first.Heads[first.Pick].Mass)))
-	case a.Pick > first.Pick:
-		out = append(out, fmt.Sprintf("%s costs %s: %s instead of %s.", what, steps(a.Pick-first.Pick), choice.Show("mass", a.Heads[a.Pick].Mass), choice.Show("mass", first.Heads[first.Pick].Mass)))
-	default:
-		out = append(out, what+" needs the same weight.")
+	if a.Pick < 0 && len(a.Heads) > 1 {
+		return out // there is no head to tell more of
 	}
 	if mine, theirs := a.Sits, first.Sits; !mine[0].Over && !theirs[0].Over && math.Abs(mine[0].Bed-theirs[0].Bed) >= judgement.PoseDiffers.Number {
 		out = append(out, onBed("it", mine[0].Pose))
 	}
 	if first.Pick >= 0 || len(a.Heads) == 1 {
 		// The same head on both tells what else is different.
-		mine, theirs := a.Heads[max(first.Pick, 0)], first.Heads[max(first.Pick, 0)]
-		if mine.Fall.Outcome == trial.Reached && theirs.Fall.Outcome == trial.Reached {
-			if d := mine.Fall.Time - theirs.Fall.Time; math.Abs(d) > 0.04*theirs.Fall.Time {
-				later := "later"
-				if d < 0 {
-					later = "sooner"
-				}
-				out = append(out, fmt.Sprintf("With %s it is there %s %s.", choice.Show("mass", mine.Mass), units.Seconds(math.Abs(d)), later))
-			}
-			if d := mine.Contact.Margin - theirs.Contact.Margin; math.Abs(d) > 0.05 {
-				more := "more"
-				if d < 0 {
-					more = "less"
-				}
-				out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", units.Percent(math.Abs(d)), more))
-			}
-		}
+		out = append(out, headDiffers(&first.Heads[max(first.Pick, 0)], &a.Heads[max(first.Pick, 0)], choice)...)
 	}
 	if len(out) == 0 {
 		out = append(out, what+" does the same with that weight.")
+	}
+	return out
+}
+
+// weightDiffers says what weight an outfit costs or buys against the first; nothing where one
+// head alone is asked about and does it with both.
+func weightDiffers(first, a *Answer, what string, choice units.Choice) string {
+	alone := len(a.Heads) == 1
+	does, did := a.Pick >= 0, first.Pick >= 0
+	mass := func(of *Answer, i int) string { return choice.Show("mass", of.Heads[i].Mass) }
+	switch {
+	case alone && does && did:
+		return ""
+	case alone && !does && did:
+		return fmt.Sprintf("%s does not do it with %s.", what, mass(a, 0))
+	case alone && !does:
+		return fmt.Sprintf("Neither does it with %s.", mass(a, 0))
+	case !does && !did:
+		return what + " does not help: no head does it with either."
+	case !does:
+		return what + " costs too much: no head does it any more."
+	case !did:
+		return what + " makes it possible at all."
+	case a.Pick == first.Pick:
+		return what + " needs the same weight."
+	}
+	verb, by := "buys", first.Pick-a.Pick
+	if by < 0 {
+		verb, by = "costs", -by
+	}
+	return fmt.Sprintf("%s %s %s: %s instead of %s.", what, verb, steps(by), mass(a, a.Pick), mass(first, first.Pick))
+}
+
+// steps says so many rungs of the ladder.
+func steps(n int) string {
+	words := []string{"no step", "one step", "two steps", "three steps", "four steps", "five steps"}
+	if n < len(words) {
+		return words[n]
+	}
+	return fmt.Sprintf("%d steps", n)
+}
+
+// headDiffers says what the same head does sooner or later, and how much more or less of it stays
+// on the bed.
+func headDiffers(first, h *Head, choice units.Choice) []string {
+	var out []string
+	if h.Fall.Outcome != trial.Reached || first.Fall.Outcome != trial.Reached {
+		return nil
+	}
+	which := func(d float64, more, less string) string {
+		if d < 0 {
+			return less
+		}
+		return more
+	}
+	if d := h.Fall.Time - first.Fall.Time; math.Abs(d) > 0.04*first.Fall.Time {
+		out = append(out, fmt.Sprintf("With %s it is there %s %s.", choice.Show("mass", h.Mass), units.Seconds(math.Abs(d)), which(d, "later", "sooner")))
+	}
+	if d := h.Contact.Margin - first.Contact.Margin; math.Abs(d) > 0.05 {
+		out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", units.Percent(math.Abs(d)), which(d, "more", "less")))
 	}
 	return out
 }
@@ -198,15 +223,8 @@ func changed(from, to setup.Setup) string {
 			parts = append(parts, name)
 		}
 	}
-	switch {
-	case to.Line.Material == from.Line.Material && to.Line.Diameter < from.Line.Diameter:
-		parts = append(parts, "the thinner line")
-	case to.Line.Material == from.Line.Material && to.Line.Diameter > from.Line.Diameter:
-		parts = append(parts, "the thicker line")
-	case to.Line.Material != from.Line.Material && to.Leader.Length == 0:
-		parts = append(parts, "straight "+to.Line.Material)
-	case to.Line.Material != from.Line.Material:
-		parts = append(parts, to.Line.Material+" line")
+	if line := lineChanged(from, to); line != "" {
+		parts = append(parts, line)
 	}
 	straight := to.Line.Material != from.Line.Material && to.Leader.Length == 0
 	add("the other leader", straight || to.Leader.Length == from.Leader.Length && to.Leader.Material == from.Leader.Material && to.Leader.Diameter == from.Leader.Diameter)
@@ -231,4 +249,19 @@ func changed(from, to setup.Setup) string {
 		return parts[0]
 	}
 	return "this outfit"
+}
+
+// lineChanged names another line; nothing where it is the same.
+func lineChanged(from, to setup.Setup) string {
+	switch same := to.Line.Material == from.Line.Material; {
+	case same && to.Line.Diameter < from.Line.Diameter:
+		return "the thinner line"
+	case same && to.Line.Diameter > from.Line.Diameter:
+		return "the thicker line"
+	case same:
+		return ""
+	case to.Leader.Length == 0:
+		return "straight " + to.Line.Material
+	}
+	return to.Line.Material + " line"
 }

@@ -19,17 +19,7 @@ type Note struct {
 
 // notes are those on the head to tie on, or the one that comes closest.
 func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
-	out := []Note{}
-	if t.Throw.Unfit {
-		out = append(out, Note{"reach", true, fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
-			t.given(t.Setup.Rod.Thrown), t.mass(t.Setup.Rod.ThrownMass))})
-	}
-	if h.Reach > 0 {
-		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", t.depth(h.Reach))})
-	}
-	if c := t.Setup.Cast; c.Sighted && c.SplashMost > 0 && h.Mass > c.SplashMost {
-		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", t.mass(c.SplashMost))})
-	}
+	out := append([]Note{}, t.castNotes(h)...)
 	if t.OnBed {
 		by := "by judgement"
 		if t.Setup.Water.Snags > 0 {
@@ -47,7 +37,29 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	if err != nil {
 		return nil, err
 	}
-	out = append(out, sits...)
+	out = append(append(out, sits...), t.beyondNotes()...)
+	return append(out, t.linkNote(h.Mass)), nil
+}
+
+// castNotes are those on the cast.
+func (t teller) castNotes(h *judge.Head) []Note {
+	var out []Note
+	if t.Throw.Unfit {
+		out = append(out, Note{"reach", true, fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
+			t.given(t.Setup.Rod.Thrown), t.mass(t.Setup.Rod.ThrownMass))})
+	}
+	if h.Reach > 0 {
+		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", t.depth(h.Reach))})
+	}
+	if c := t.Setup.Cast; c.Sighted && c.SplashMost > 0 && h.Mass > c.SplashMost {
+		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", t.mass(c.SplashMost))})
+	}
+	return out
+}
+
+// beyondNotes are those on what is beyond the model, the guides or the hand.
+func (t teller) beyondNotes() []Note {
+	var out []Note
 	if t.Broken() {
 		out = append(out, Note{"swell", true, fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
 			t.given(t.Setup.Swell.Height), t.depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})
@@ -58,5 +70,5 @@ func (t teller) notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	if s := t.Setup.Approach; t.School().Swims && s.Speed > judgement.SwimFastest.Number {
 		out = append(out, Note{"speed", true, fmt.Sprintf("Nobody reels at %s for long; %s is fast.", t.runs(s.Speed), t.runs(judgement.SwimFastest.Number))})
 	}
-	return append(out, t.linkNote(h.Mass)), nil
+	return out
 }

@@ -285,19 +285,7 @@ func (o *opening) spot(field string, s Spot) {
 	switch f := s.Flow; f.Kind {
 	case AsSet, "":
 	case WithTide:
-		if o.day.tide == nil {
-			o.add(field+"flow.kind", "Flow: it goes with the tide, and there is none.")
-		}
-		for _, r := range []almanac.Run{f.Flood, f.Ebb} {
-			o.number(field+"flow", "flow.speed", "Flow at springs", r.Spring)
-			o.number(field+"flow", "flow.direction", "Flow runs", r.Direction)
-			if !(r.Neap >= 0 && r.Neap <= r.Spring) {
-				o.add(field+"flow", "Flow: at neaps it runs no faster than at springs, %s.", o.choice.Show("speed", r.Spring))
-			}
-		}
-		if f.Spring < 0 || f.Neap < 0 || f.Spring != 0 && f.Neap >= f.Spring || math.Abs(f.AfterHigh) > 6*3600 || math.Abs(f.AfterLow) > 6*3600 {
-			o.add(field+"flow", "Flow: the range of springs is greater than that of neaps, and slack within six hours of high and low water.")
-		}
+		o.withTide(field+"flow", f)
 	case ByTimes:
 		if len(f.Spans) > mostSpans {
 			o.add(field+"flow.spans", "Flow: %d times are more than %d.", len(f.Spans), mostSpans)
@@ -313,6 +301,24 @@ func (o *opening) spot(field string, s Spot) {
 		o.add(field+"flow.kind", "Flow: “%s” is not one of as set, with the tide, by times.", s.Flow.Kind)
 	}
 	o.day.spots = append(o.day.spots, v)
+}
+
+// withTide looks at a flow that goes with the tide.
+func (o *opening) withTide(field string, f SpotFlow) {
+	if o.day.tide == nil {
+		o.add(field+".kind", "Flow: it goes with the tide, and there is none.")
+	}
+	for _, r := range []almanac.Run{f.Flood, f.Ebb} {
+		o.number(field, "flow.speed", "Flow at springs", r.Spring)
+		o.number(field, "flow.direction", "Flow runs", r.Direction)
+		if !(r.Neap >= 0 && r.Neap <= r.Spring) {
+			o.add(field, "Flow: at neaps it runs no faster than at springs, %s.", o.choice.Show("speed", r.Spring))
+		}
+	}
+	const six = 6 * 3600 // s
+	if f.Spring < 0 || f.Neap < 0 || f.Spring != 0 && f.Neap >= f.Spring || math.Abs(f.AfterHigh) > six || math.Abs(f.AfterLow) > six {
+		o.add(field, "Flow: the range of springs is greater than that of neaps, and slack within six hours of high and low water.")
+	}
 }
 
 // Hours are the time that is spent at a spot.

@@ -72,6 +72,31 @@ type chooser struct {
 // own on a day. Past it those that do it for longest are taken.
 const mostAble = 16
 
+// spared tells whether another head that is owned does it whenever one does: longer, or at the
+// same times and surer.
+func (c chooser) spared(h int, owned []bool, sure []float64) bool {
+	for other := range owned {
+		if other == h || !owned[other] || !c.within(h, other) {
+			continue
+		}
+		surer := sure[h] > sure[other] || sure[h] == sure[other] && h < other
+		if !c.within(other, h) || !surer {
+			return true
+		}
+	}
+	return false
+}
+
+// within tells whether a head does it whenever another does.
+func (c chooser) within(one, other int) bool {
+	for i := range c.stretches {
+		if c.does[one][i] && !c.does[other][i] {
+			return false
+		}
+	}
+	return true
+}
+
 // able are the heads that are there and do it at some time, without those that do it only
 // when another does too: of two that do it at the same times the surer one stays.
 func (c chooser) able(owned []bool) []int {
@@ -83,28 +108,9 @@ func (c chooser) able(owned []bool) []int {
 			}
 		}
 	}
-	within := func(a, b int) bool { // whenever a does it, b does
-		for i := range c.stretches {
-			if c.does[a][i] && !c.does[b][i] {
-				return false
-			}
-		}
-		return true
-	}
 	var out []int
 	for h := range owned {
-		needed := owned[h] && slices.Contains(c.does[h], true)
-		for other := range owned {
-			if !needed {
-				break
-			}
-			if other == h || !owned[other] || !within(h, other) {
-				continue
-			}
-			same := within(other, h)
-			needed = same && (sure[h] > sure[other] || sure[h] == sure[other] && h < other)
-		}
-		if needed {
+		if owned[h] && slices.Contains(c.does[h], true) && !c.spared(h, owned, sure) {
 			out = append(out, h)
 		}
 	}

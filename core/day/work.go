@@ -104,14 +104,44 @@ type Asked struct {
 // those of ctx and of emit.
 func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked, error) {
 	out := &Worked{Ladder: d.Ladder(), Pieces: []Piece{}, Fished: []Fished{}, Heads: []Taken{}, Missing: []float64{}, Words: []string{}}
-	var stretches []Stretch
-	var spans []Fished // of each stretch
-	var all []explore.Hour
-	var losses []float64 // expected in each stretch
+	f, err := d.fish(ctx, a, out, emit)
+	if err != nil {
+		return nil, err
+	}
+	steadied(f.stretches, f.spans)
+	owned := d.owned(a, out.Ladder)
+	rods := Choose(f.stretches, owned, d.Spots[0].Setup.Approach.Sure, d.Rods)
+	out.Covered, out.Best, out.Changes = rods.Covered, rods.Best, rods.Changes
+	out.tieOn(f, rods)
+	out.take(f, rods, func(mass float64) float64 { return a.Owned(d.Spots[0].Setup, mass) })
+	for i, mass := range out.Ladder {
+		if !owned[i] && slices.ContainsFunc(out.Pieces, func(p Piece) bool { return p.Mass == mass }) {
+			out.Missing = append(out.Missing, mass)
+		}
+	}
+	out.Words, out.Care = d.words(out, a.Choice), d.cautions(out, f.hours, a.Choice)
+	if out.Rods, err = d.rods(out); err != nil {
+		return nil, err
+	}
+	out.Pack = d.pack(out, a)
+	return out, nil
+}
+
+// fishing is a day by stretches in which the water is taken to stay as it is.
+type fishing struct {
+	stretches []Stretch
+	spans     []Fished // which spot, from when to when, with which head
+	hours     []explore.Hour
+	losses    []float64 // heads that are likely to be lost in each
+}
+
+// fish works every spot through the time that it is fished, and tells which head when.
+func (d *Day) fish(ctx context.Context, a Asked, out *Worked, emit func(Hour) error) (fishing, error) {
+	var f fishing
 	for spot := range d.Spots {
 		hours, err := d.through(ctx, a, spot, out.Ladder, emit)
 		if err != nil {
-			return nil, err
+			return f, err
 		}
 		_, end := d.Hours(spot)
 		out.Pieces = append(out.Pieces, d.pieces(spot, hours, out.Ladder)...)
@@ -122,54 +152,52 @@ func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked
 			}
 			span := Fished{Spot: spot, From: d.clockOf(spot, h.Time), To: until}
 			lasts := until.Sub(span.From).Seconds()
-			stretches, spans = append(stretches, Stretch{lasts, suiting(h, out.Ladder)}), append(spans, span)
-			losses, all = append(losses, expected(h, lasts)), append(all, h)
+			f.stretches, f.spans = append(f.stretches, Stretch{lasts, suiting(h, out.Ladder)}), append(f.spans, span)
+			f.losses, f.hours = append(f.losses, expected(h, lasts)), append(f.hours, h)
 		}
 	}
-	steadied(stretches, spans)
-	owned, any := make([]bool, len(out.Ladder)), false
-	for i, mass := range out.Ladder {
-		owned[i] = a.Owned(d.Spots[0].Setup, mass) > 0
-		any = any || owned[i]
+	return f, nil
+}
+
+// owned tells which heads of a ladder are in the box. Of an empty box nothing can be chosen: then
+// all are, as they can be bought.
+func (d *Day) owned(a Asked, ladder []float64) []bool {
+	out := make([]bool, len(ladder))
+	for i, mass := range ladder {
+		out[i] = a.Owned(d.Spots[0].Setup, mass) > 0
 	}
-	if !any { // of an empty box nothing can be chosen: all there is to buy
-		for i := range owned {
-			owned[i] = true
+	if !slices.Contains(out, true) {
+		for i := range out {
+			out[i] = true
 		}
 	}
-	wanted := d.Spots[0].Setup.Approach.Sure
-	rods := Choose(stretches, owned, wanted, d.Rods)
-	out.Covered, out.Best, out.Changes = rods.Covered, rods.Best, rods.Changes
+	return out
+}
+
+// tieOn tells of every stretch which head is tied on.
+func (w *Worked) tieOn(f fishing, rods Rods) {
 	for i, h := range rods.Use {
 		if h >= 0 {
-			count := all[i].Counts[h]
-			spans[i].Mass, spans[i].Low, spans[i].High, spans[i].Down = out.Ladder[h], count, count, all[i].Downs[h]
+			span, count := &f.spans[i], f.hours[i].Counts[h]
+			span.Mass, span.Low, span.High, span.Down = w.Ladder[h], count, count, f.hours[i].Downs[h]
 		}
 	}
-	out.Fished = joined(spans)
+	w.Fished = joined(f.spans)
+}
+
+// take tells how many of each head to take along, and for how long each is used.
+func (w *Worked) take(f fishing, rods Rods, owned func(mass float64) float64) {
 	for _, h := range rods.Heads {
-		t := Taken{Mass: out.Ladder[h], Owned: a.Owned(d.Spots[0].Setup, out.Ladder[h])}
+		t := Taken{Mass: w.Ladder[h], Owned: owned(w.Ladder[h])}
 		for i, use := range rods.Use {
 			if use == h {
-				t.Hours += stretches[i].Lasts / 3600
-				t.Lost += losses[i]
+				t.Hours += f.stretches[i].Lasts / 3600
+				t.Lost += f.losses[i]
 			}
 		}
 		t.Take = 1 + enough(t.Lost, judgement.PackSure.Number)
-		out.Heads = append(out.Heads, t)
+		w.Heads = append(w.Heads, t)
 	}
-	for i, mass := range out.Ladder {
-		if !owned[i] && slices.ContainsFunc(out.Pieces, func(p Piece) bool { return p.Mass == mass }) {
-			out.Missing = append(out.Missing, mass)
-		}
-	}
-	out.Words, out.Care = d.words(out, a.Choice), d.cautions(out, all, a.Choice)
-	var err error
-	if out.Rods, err = d.rods(out); err != nil {
-		return nil, err
-	}
-	out.Pack = d.pack(out, a)
-	return out, nil
 }
 
 // cautions are those of every spot, with the heaviest head that is fished there; snags are

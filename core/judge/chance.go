@@ -204,25 +204,7 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 // side of it something is on.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
-	var asked []int
-	early := 0
-	for i, sd := range spreads(v.of) {
-		if u := unknowns[i]; sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall {
-			continue
-		}
-		if asked = append(asked, i); !unknowns[i].late {
-			early++
-		}
-	}
-	slices.SortStableFunc(asked, func(a, b int) int {
-		switch late := unknowns[a].late; {
-		case late == unknowns[b].late:
-			return 0
-		case late:
-			return 1
-		}
-		return -1
-	})
+	asked, early := v.asked(oneSided)
 	middle := mean(centre)
 	for from, to := 0, early; from < len(asked); from, to = to, min(to+together, len(asked)) {
 		if from > 0 && from >= early && !oneSided && !v.thorough && d.decided(v.of, middle) {
@@ -241,6 +223,22 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 		}
 	}
 	return d, nil
+}
+
+// asked are the unknowns that are looked at, by index, those first that do the most; early is
+// how many those are.
+func (v view) asked(oneSided bool) (asked []int, early int) {
+	var late []int
+	for i, sd := range spreads(v.of) {
+		switch u := unknowns[i]; {
+		case sd == 0 || oneSided && !u.main || v.of.Swell() && !u.main && !u.rehandle && !u.sameFall:
+		case u.late:
+			late = append(late, i)
+		default:
+			asked = append(asked, i)
+		}
+	}
+	return append(asked, late...), len(asked)
 }
 
 // together is how many unknowns are looked at side by side before it is seen whether the

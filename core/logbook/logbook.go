@@ -253,18 +253,7 @@ func (t Trip) Validate(choice units.Choice) error {
 			fail(&errs, "where", "%s", message)
 		}
 	}
-	if n := len(t.Key); n != 0 && (n < leastKey || n > mostKey) {
-		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
-	}
-	if len(t.Asked) > mostAsked {
-		fail(&errs, "asked", "Questions: at most %d are asked on a trip, not %d.", mostAsked, len(t.Asked))
-	}
-	for i, q := range t.Asked {
-		at := fmt.Sprintf("asked.%d", i)
-		checkText(&errs, at+".of", "Question", q.Of, longest, true)
-		checkText(&errs, at+".label", "Question", q.Label, longest, true)
-		checkYear(&errs, at+".since", "Question", &q.Since)
-	}
+	t.checkAsked(&errs)
 	if len(t.Rods) == 0 || len(t.Rods) > MostRods {
 		fail(&errs, "rods", "Rods: give 1 to %d, not %d.", MostRods, len(t.Rods))
 	}
@@ -277,6 +266,22 @@ func (t Trip) Validate(choice units.Choice) error {
 		return errs
 	}
 	return nil
+}
+
+// checkAsked looks at the key of a trip and at the questions that are asked on it.
+func (t Trip) checkAsked(errs *setup.Errors) {
+	if n := len(t.Key); n != 0 && (n < leastKey || n > mostKey) {
+		fail(errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
+	}
+	if len(t.Asked) > mostAsked {
+		fail(errs, "asked", "Questions: at most %d are asked on a trip, not %d.", mostAsked, len(t.Asked))
+	}
+	for i, q := range t.Asked {
+		at := fmt.Sprintf("asked.%d", i)
+		checkText(errs, at+".of", "Question", q.Of, longest, true)
+		checkText(errs, at+".label", "Question", q.Label, longest, true)
+		checkYear(errs, at+".since", "Question", &q.Since)
+	}
 }
 
 // The years that a moment may lie in, everywhere on earth.
@@ -353,31 +358,8 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	if e.Rod < 0 || e.Rod >= len(t.Rods) {
 		fail(&errs, "rod", "Rod: there is no number %d on this trip.", e.Rod+1)
 	}
-	checkYear(&errs, "time", "Time", &e.Time)
-	switch {
-	case e.Time.IsZero():
-		fail(&errs, "time", "Time: give a day and a time.")
-	case e.Time.Before(t.Start.Add(-slack)):
-		fail(&errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))
-	case t.End != nil && e.Time.After(t.End.Add(slack)) && !e.IsOfLine(): // a line is cared for at home
-		fail(&errs, "time", "Time: %s is after the trip's end, %s.", clock(e.Time), clock(*t.End))
-	}
-	number := func(field string, f setup.Field, value float64) {
-		if message := f.Check(value, choice); message != "" {
-			fail(&errs, field, "%s", message)
-		}
-	}
-	number("since", sinceField, e.Since)
-	number("seconds", secondsField, e.Seconds)
-	number("lineOut", lineField, e.LineOut)
-	number("depth", depthField, e.Depth)
-	number("low", depthField, e.Low)
-	number("high", setup.Field{Label: "Depth, at most", Measure: "depth", Max: 1.2 * depthField.Max}, e.High)
-	number("length", lengthField, e.Length)
-	number("weight", weightField, e.Weight)
-	if e.Low > e.High || e.Depth > 0 && (e.Depth < e.Low-1e-9 || e.Depth > e.High+1e-9) {
-		fail(&errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth), choice.Show("depth", e.Low), choice.Show("depth", e.High))
-	}
+	e.checkTime(&errs, t)
+	e.checkNumbers(&errs, choice)
 	checkText(&errs, "species", "Kind of fish", e.Species, longest, false)
 	checkText(&errs, "note", "Note", e.Note, longNote, false)
 	switch needs := e.Kind == Changed || e.Kind == Conditions; {
@@ -389,13 +371,46 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	if e.Aboard != nil {
 		e.Aboard.check(&errs)
 	}
-	if e.Kind == Bottom && e.Seconds == 0 {
-		fail(&errs, "seconds", "To the bed: give the seconds.")
-	}
 	if errs != nil {
 		return errs
 	}
 	return nil
+}
+
+// checkTime looks at whether an event is within its trip.
+func (e Event) checkTime(errs *setup.Errors, t Trip) {
+	checkYear(errs, "time", "Time", &e.Time)
+	switch {
+	case e.Time.IsZero():
+		fail(errs, "time", "Time: give a day and a time.")
+	case e.Time.Before(t.Start.Add(-slack)):
+		fail(errs, "time", "Time: %s is before the trip's start, %s.", clock(e.Time), clock(t.Start))
+	case t.End != nil && e.Time.After(t.End.Add(slack)) && !e.IsOfLine(): // a line is cared for at home
+		fail(errs, "time", "Time: %s is after the trip's end, %s.", clock(e.Time), clock(*t.End))
+	}
+}
+
+// checkNumbers looks at what was counted, timed and measured.
+func (e Event) checkNumbers(errs *setup.Errors, choice units.Choice) {
+	number := func(field string, f setup.Field, value float64) {
+		if message := f.Check(value, choice); message != "" {
+			fail(errs, field, "%s", message)
+		}
+	}
+	number("since", sinceField, e.Since)
+	number("seconds", secondsField, e.Seconds)
+	number("lineOut", lineField, e.LineOut)
+	number("depth", depthField, e.Depth)
+	number("low", depthField, e.Low)
+	number("high", setup.Field{Label: "Depth, at most", Measure: "depth", Max: 1.2 * depthField.Max}, e.High)
+	number("length", lengthField, e.Length)
+	number("weight", weightField, e.Weight)
+	if e.Low > e.High || e.Depth > 0 && (e.Depth < e.Low-1e-9 || e.Depth > e.High+1e-9) {
+		fail(errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth), choice.Show("depth", e.Low), choice.Show("depth", e.High))
+	}
+	if e.Kind == Bottom && e.Seconds == 0 {
+		fail(errs, "seconds", "To the bed: give the seconds.")
+	}
 }
 
 // StateAt is what a rod fished with at a time: as at the start, or as it was

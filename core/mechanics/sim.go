@@ -200,26 +200,14 @@ func (m *sim) goOn(ctx context.Context) error {
 
 // advance goes on by one step, or makes the step shorter.
 func (m *sim) advance() {
-	end, wished := min(m.phaseEnds(), m.d.Until), m.step
-	h := min(wished, end-m.time)
-	reeled := m.reelsIn()
-	h = min(h, reeled)
-	if rest := end - m.time - h; rest > 0 && rest < 0.2*h {
-		h = (end - m.time) / 2
-	}
+	wished := m.step
+	h, reeled := m.nextStep()
 	if h < 1e-9 {
 		m.nextPhase()
 		return
 	}
 	was := m.paying
 	m.hold()
-	refuse := func(h float64) {
-		m.paying, m.step = was, h
-		m.letBack()
-		if h < shortest {
-			m.track.Outcome = Unsolved
-		}
-	}
 	line, ok := m.try(h)
 	if ok && m.knocks() || !ok && len(m.runners) > 0 {
 		// Two stages would throw back what comes to a stop.
@@ -228,17 +216,13 @@ func (m *sim) advance() {
 		m.letBack()
 		line, ok = m.tryAtOnce(h)
 	}
-	if !ok {
-		refuse(h / 4)
-		return
-	}
-	missed := m.missed(h)
-	if missed > m.miss && h > 4*shortest {
-		refuse(h * max(0.2, 0.9*math.Sqrt(m.miss/missed)))
-		return
-	}
-	if share := min(m.comesDown(h), m.comesTo(h)); share < 1 {
-		refuse(h * share)
+	missed, shorter := m.shorter(h, ok)
+	if shorter > 0 {
+		m.paying, m.step = was, shorter
+		m.letBack()
+		if shorter < shortest {
+			m.track.Outcome = Unsolved
+		}
 		return
 	}
 	m.accept(h, line)
@@ -258,6 +242,33 @@ func (m *sim) advance() {
 		m.nextPhase()
 	}
 	m.judgeEnd()
+}
+
+// nextStep is how long the next step is, s: to the end of the phase at most, and no longer than
+// reeling a node in takes, which is the second value.
+func (m *sim) nextStep() (h, reeled float64) {
+	end := min(m.phaseEnds(), m.d.Until)
+	reeled = m.reelsIn()
+	h = min(m.step, end-m.time, reeled)
+	if rest := end - m.time - h; rest > 0 && rest < 0.2*h {
+		h = (end - m.time) / 2
+	}
+	return h, reeled
+}
+
+// shorter is how far a step of h seconds was off, and how long it has to be instead; 0 where it
+// is as good as it is: solved or not, accurate or not, past a touch or a stop or not.
+func (m *sim) shorter(h float64, solved bool) (missed, instead float64) {
+	if !solved {
+		return 0, h / 4
+	}
+	if missed = m.missed(h); missed > m.miss && h > 4*shortest {
+		return missed, h * max(0.2, 0.9*math.Sqrt(m.miss/missed))
+	}
+	if share := min(m.comesDown(h), m.comesTo(h)); share < 1 {
+		return missed, h * share
+	}
+	return missed, 0
 }
 
 // reelsIn is after how long a node comes to the rod tip that is reeled in, s: a step must

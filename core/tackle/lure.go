@@ -1,6 +1,7 @@
 package tackle
 
 import (
+	"errors"
 	"fmt"
 	"math"
 
@@ -113,57 +114,43 @@ func BallArea(volume float64) float64 {
 	return catalogue.HeadShapes["ball"].Drag.Number * sphereArea * math.Pow(volume, 2.0/3)
 }
 
+// known is an error where a table has no entry of a name.
+func known[V any](what, name string, table map[string]V) error {
+	if _, ok := table[name]; !ok {
+		return fmt.Errorf("tackle: no %s %q", what, name)
+	}
+	return nil
+}
+
+// check refuses names that are not known, masses below 0 and a bait without a length.
+func check(head Head, bait Bait) error {
+	if err := errors.Join(
+		known("head shape", head.Shape, catalogue.HeadShapes), known("head material", head.Material, HeadMaterials),
+		known("hook size", head.Hook, catalogue.HookMass), known("hook wire", head.Wire, catalogue.HookWire),
+		known("bait form", bait.Form, catalogue.BaitForms), known("bait material", bait.Body, catalogue.BaitDensity),
+	); err != nil {
+		return err
+	}
+	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) || !(bait.Width >= 0) || !(bait.Tall >= 0) {
+		return fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have a length", head.Mass, bait.Length, bait.Weighed)
+	}
+	return nil
+}
+
 // Assemble returns the lure that head and bait make in a fluid. Unknown names,
 // a mass below 0 and a length that is not positive are errors.
 func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
-	if _, ok := catalogue.HeadShapes[head.Shape]; !ok {
-		return Lure{}, fmt.Errorf("tackle: no head shape %q", head.Shape)
+	if err := check(head, bait); err != nil {
+		return Lure{}, err
 	}
-	density, ok := HeadMaterials[head.Material]
-	if !ok {
-		return Lure{}, fmt.Errorf("tackle: no head material %q", head.Material)
-	}
-	hookSize, ok := catalogue.HookMass[head.Hook]
-	if !ok {
-		return Lure{}, fmt.Errorf("tackle: no hook size %q", head.Hook)
-	}
-	wire, ok := catalogue.HookWire[head.Wire]
-	if !ok {
-		return Lure{}, fmt.Errorf("tackle: no hook wire %q", head.Wire)
-	}
-	form, ok := catalogue.BaitForms[bait.Form]
-	if !ok {
-		return Lure{}, fmt.Errorf("tackle: no bait form %q", bait.Form)
-	}
-	if _, ok := catalogue.BaitDensity[bait.Body]; !ok {
-		return Lure{}, fmt.Errorf("tackle: no bait material %q", bait.Body)
-	}
-	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) || !(bait.Width >= 0) || !(bait.Tall >= 0) {
-		return Lure{}, fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have a length", head.Mass, bait.Length, bait.Weighed)
-	}
-
-	hook := hookSize.Number * wire.Number
+	hook := head.HookMass()
 	metal := head.metal(hook)
-	metalVolume := metal / density
+	metalVolume := metal / HeadMaterials[head.Material]
 	hookVolume := hook / hookDensity
 	volume := metalVolume + hookVolume + bait.Volume()
 	lure := Lure{Mass: metal + hook + bait.Mass(), Displaced: volume * fluid.Density}
 	lure.WeightInWater = weight(head, bait, fluid)
-
-	hookSpread := math.Hypot(hookSize.Spread, wire.Spread)
-	metalSpread := judgement.MarkedSpread.Spread
-	if head.Weighed {
-		metalSpread, hookSpread = judgement.WeighedSpread.Spread, 0
-	}
-	// Of a bait that was not weighed neither volume nor density is known.
-	body := catalogue.BaitDensity[bait.Body]
-	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*form.Proportions.Spread, bait.Mass()*body.Spread
-	if bait.Weighed > 0 {
-		baitVolume, baitMass = bait.Volume()*fluid.Density*form.Proportions.Spread, bait.Mass()*judgement.BaitWeighed.Spread
-	}
-	lure.WeightSpread = water.Gravity * math.Sqrt(squares(
-		metalSpread*submerged(metal, density, fluid), hookSpread*submerged(hook, hookDensity, fluid), baitVolume, baitMass))
-
+	lure.WeightSpread = weightSpread(head, bait, fluid)
 	front := frontOf(head, bait)
 	slack, tight := front.tilts(head, bait, fluid, lure.WeightInWater)
 	lure.FallSlack, lure.FallTight, lure.FallDrawn = front.fall(slack), front.fall(tight), front.drawn(bait, fluid)
@@ -176,6 +163,24 @@ func Assemble(head Head, bait Bait, fluid water.Fluid) (Lure, error) {
 	lure.AirArea = judgement.AirHead.Number*front.frontal + judgement.AirSide.Number*front.side + front.trailing
 	lure.HeadSize = 2 * math.Cbrt(3*metalVolume/(4*math.Pi))
 	return lure, nil
+}
+
+// weightSpread is one standard deviation of what head and bait weigh in a fluid, N.
+func weightSpread(head Head, bait Bait, fluid water.Fluid) float64 {
+	hook := head.HookMass()
+	hookSpread := math.Hypot(catalogue.HookMass[head.Hook].Spread, catalogue.HookWire[head.Wire].Spread)
+	metalSpread := judgement.MarkedSpread.Spread
+	if head.Weighed {
+		metalSpread, hookSpread = judgement.WeighedSpread.Spread, 0
+	}
+	// Of a bait that was not weighed neither volume nor density is known.
+	proportions, body := catalogue.BaitForms[bait.Form].Proportions.Spread, catalogue.BaitDensity[bait.Body].Spread
+	baitVolume, baitMass := (bait.Mass()-bait.Volume()*fluid.Density)*proportions, bait.Mass()*body
+	if bait.Weighed > 0 {
+		baitVolume, baitMass = bait.Volume()*fluid.Density*proportions, bait.Mass()*judgement.BaitWeighed.Spread
+	}
+	return water.Gravity * math.Sqrt(squares(
+		metalSpread*submerged(head.metal(hook), HeadMaterials[head.Material], fluid), hookSpread*submerged(hook, hookDensity, fluid), baitVolume, baitMass))
 }
 
 // submerged is what a mass of a density weighs in a fluid, kg.

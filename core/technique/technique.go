@@ -126,37 +126,16 @@ func (p Programme) Parts() []Part {
 	var open bool
 	var rod r3.Vec // where the tip is against where it began
 	do := func(a Action) {
-		phase := mechanics.Phase{Time: a.Time}
+		if a.Kind == Close {
+			open = false
+			return
+		}
+		phase := a.phase(rod)
 		switch a.Kind {
 		case Fall:
 			open = true
-			phase.Landed = true
-		case Close:
-			open = false
-			return
-		case Pause:
-			phase.Landed = true
-		case Wait:
-		case Lift:
-			phase.Tip.Z = a.Amount / a.Time
-		case Drag:
-			phase.Tip.X = -a.Amount / a.Time
-		case Lower, TakeIn:
-			phase.Tip = r3.Scale(-1/a.Time, rod)
-			if a.Kind == TakeIn {
-				phase.Reel = r3.Norm(rod) / a.Time
-			}
-		case Turns:
-			phase.Time = a.Amount / a.Speed
-			phase.Reel = judgement.LinePerTurn.Number * a.Speed
-		case SlowRoll:
-			phase.Reel = a.Speed
-		case Shake:
-			phase.Shake, phase.Beat = a.Amount, a.Speed
-		case Feed:
-			phase.Reel = -a.Amount / a.Time
-		}
-		if a.Kind != Fall && a.Kind != Wait && a.Kind != Pause {
+		case Wait, Pause:
+		default:
 			open = false // it is worked with the bail closed
 		}
 		phase.Open = open
@@ -172,6 +151,35 @@ func (p Programme) Parts() []Part {
 		}
 	}
 	return parts
+}
+
+// phase is what the engine does of an action, with the tip of the rod where it is against where
+// it began, m.
+func (a Action) phase(rod r3.Vec) mechanics.Phase {
+	phase := mechanics.Phase{Time: a.Time}
+	switch a.Kind {
+	case Fall, Pause:
+		phase.Landed = true
+	case Lift:
+		phase.Tip.Z = a.Amount / a.Time
+	case Drag:
+		phase.Tip.X = -a.Amount / a.Time
+	case Lower:
+		phase.Tip = r3.Scale(-1/a.Time, rod)
+	case TakeIn:
+		phase.Tip = r3.Scale(-1/a.Time, rod)
+		phase.Reel = r3.Norm(rod) / a.Time
+	case Turns:
+		phase.Time = a.Amount / a.Speed
+		phase.Reel = judgement.LinePerTurn.Number * a.Speed
+	case SlowRoll:
+		phase.Reel = a.Speed
+	case Shake:
+		phase.Shake, phase.Beat = a.Amount, a.Speed
+	case Feed:
+		phase.Reel = -a.Amount / a.Time
+	}
+	return phase
 }
 
 // Phases are those of Parts, and the longest time in s that they take.

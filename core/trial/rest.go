@@ -44,18 +44,8 @@ const mostGrip = 100
 func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (Rest, error) {
 	resting := r.Resting()
 	speed, drag := r3.Norm(c.Gait.Velocity), c.Setup.Cast.Drag
-	var moving, out Rest
-	var err error
-	switch {
-	case drag > 0 && branch != nil && c.Swell():
-		moving, err = c.draggedInSwell(ctx, branch, r, h, f)
-	case drag > 0 && branch != nil:
-		moving, err = c.dragged(ctx, branch, r, h, f, near)
-	case drag > 0:
-		moving = *near
-	case speed > 0:
-		moving = c.drifting(&resting, h, f, near)
-	}
+	var out Rest
+	moving, err := c.moving(ctx, r, branch, h, f, near)
 	if err != nil {
 		return out, err
 	}
@@ -88,6 +78,23 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 		out.Held = moving.Held
 	}
 	return out, nil
+}
+
+// moving looks at a head that is dragged or drifts over the bed; nothing comes of one that does
+// neither.
+func (c *Case) moving(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (Rest, error) {
+	switch drags := c.Setup.Cast.Drag > 0; {
+	case drags && branch == nil:
+		return *near, nil
+	case drags && c.Swell():
+		return c.draggedInSwell(ctx, branch, r, h, f)
+	case drags:
+		return c.dragged(ctx, branch, r, h, f, near)
+	case !c.Still():
+		resting := r.Resting()
+		return c.drifting(&resting, h, f, near), nil
+	}
+	return Rest{}, nil
 }
 
 // lies tells whether it matters what line and flow do to a head that lies still: one

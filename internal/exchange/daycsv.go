@@ -34,17 +34,7 @@ func WriteDay(w io.Writer, sky *day.Sky, worked *day.Worked) error {
 				row[2] = thousandths(h)
 			}
 			row = append(row, thousandths(c.Depth), thousandths(c.Flow), thousandths(c.FlowDirection), thousandths(c.Wind), thousandths(c.WindDirection))
-			var pick, rod float64
-			for _, p := range worked.Pieces {
-				if p.Spot == i && !c.Time.Before(p.From) && c.Time.Before(p.To) {
-					pick = p.Mass
-				}
-			}
-			for _, f := range worked.Fished {
-				if f.Spot == i && !c.Time.Before(f.From) && c.Time.Before(f.To) {
-					rod = f.Mass
-				}
-			}
+			pick, rod := headsAt(worked, i, c.Time)
 			if err := out.Write(append(row, grams(pick), grams(rod))); err != nil {
 				return err
 			}
@@ -52,6 +42,23 @@ func WriteDay(w io.Writer, sky *day.Sky, worked *day.Worked) error {
 	}
 	out.Flush()
 	return out.Error()
+}
+
+// headsAt are the masses in kg of the head to tie on at a spot and a time, and of the one that is
+// on a rod then; 0 where there is none.
+func headsAt(worked *day.Worked, spot int, at time.Time) (pick, rod float64) {
+	within := func(from, to time.Time) bool { return !at.Before(from) && at.Before(to) }
+	for _, p := range worked.Pieces {
+		if p.Spot == spot && within(p.From, p.To) {
+			pick = p.Mass
+		}
+	}
+	for _, f := range worked.Fished {
+		if f.Spot == spot && within(f.From, f.To) {
+			rod = f.Mass
+		}
+	}
+	return pick, rod
 }
 
 // thousandths is a number to a thousandth.

@@ -203,8 +203,7 @@ func (g *gpxReader) waypoint(begin *xml.StartElement, otherwise string) error {
 
 // track reads a track: all of its segments, one after the other.
 func (g *gpxReader) track() error {
-	t := NamedTrack{}
-	timed := true
+	t := timedTrack{timed: true}
 	for {
 		token, err := g.in.Token()
 		if err != nil {
@@ -227,11 +226,7 @@ func (g *gpxReader) track() error {
 				if err != nil {
 					return err
 				}
-				if n := len(t.Points); p.Time.IsZero() || n > 0 && p.Time.Before(t.Points[n-1].Time) {
-					timed = false
-				} else if n == 0 || p.Time.After(t.Points[n-1].Time) {
-					t.Points = append(t.Points, p)
-				}
+				t.add(p)
 			default:
 				if err := g.in.Skip(); err != nil {
 					return spoilt(err)
@@ -241,13 +236,28 @@ func (g *gpxReader) track() error {
 			if token.Name.Local != "trk" {
 				continue
 			}
-			if !timed || len(t.Points) < 2 {
+			if !t.timed || len(t.Points) < 2 {
 				g.out.Untimed++
 			} else {
-				g.out.Tracks = append(g.out.Tracks, t)
+				g.out.Tracks = append(g.out.Tracks, t.NamedTrack)
 			}
 			return nil
 		}
+	}
+}
+
+// timedTrack is a track as it is read.
+type timedTrack struct {
+	NamedTrack
+	timed bool // every point has a time, and none is before another
+}
+
+// add takes the next point; of two at one time the first.
+func (t *timedTrack) add(p boat.Point) {
+	if n := len(t.Points); p.Time.IsZero() || n > 0 && p.Time.Before(t.Points[n-1].Time) {
+		t.timed = false
+	} else if n == 0 || p.Time.After(t.Points[n-1].Time) {
+		t.Points = append(t.Points, p)
 	}
 }
 

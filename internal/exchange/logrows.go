@@ -204,16 +204,8 @@ func (t *Table) event(cell func(string) string, m moment) (logbook.Event, error)
 	if e.Kind, err = kindOf(cell); err != nil {
 		return e, err
 	}
-	e.Phase = strings.ToLower(cell("phase"))
-	if e.Phase != "" && !slices.Contains(logbook.Phases, e.Phase) {
-		return e, fmt.Errorf("phase: “%s” is not one of %s", e.Phase, strings.Join(logbook.Phases, ", "))
-	}
-	if text := cell("rod"); text != "" {
-		n, err := strconv.Atoi(text)
-		if err != nil || n < 1 || n > logbook.MostRods {
-			return e, fmt.Errorf("rod: “%s” is not a number from 1 to %d", text, logbook.MostRods)
-		}
-		e.Rod = n - 1
+	if err := chosen(&e, cell); err != nil {
+		return e, err
 	}
 	for _, q := range []struct {
 		key, unit string
@@ -234,12 +226,29 @@ func (t *Table) event(cell func(string) string, m moment) (logbook.Event, error)
 	}
 	e.With.Shape, e.With.Bait, e.With.Technique, e.With.Bed = cell("shape"), cell("bait"), cell("retrieve"), cell("bed")
 	e.Species, e.Note, e.Key = cell("species"), cell("note"), cell("key")
+	return e, nil
+}
+
+// chosen reads what of an event is one of a few: the phase, the rod, and whether a fish was
+// released.
+func chosen(e *logbook.Event, cell func(string) string) error {
+	e.Phase = strings.ToLower(cell("phase"))
+	if e.Phase != "" && !slices.Contains(logbook.Phases, e.Phase) {
+		return fmt.Errorf("phase: “%s” is not one of %s", e.Phase, strings.Join(logbook.Phases, ", "))
+	}
+	if text := cell("rod"); text != "" {
+		n, err := strconv.Atoi(text)
+		if err != nil || n < 1 || n > logbook.MostRods {
+			return fmt.Errorf("rod: “%s” is not a number from 1 to %d", text, logbook.MostRods)
+		}
+		e.Rod = n - 1
+	}
 	switch released := strings.ToLower(cell("released")); released {
 	case "yes", "true", "x", "1", "y":
 		e.Released = true
 	case "", "no", "false", "0", "n":
 	default:
-		return e, fmt.Errorf("released: “%s” is neither yes nor no", released)
+		return fmt.Errorf("released: “%s” is neither yes nor no", released)
 	}
-	return e, nil
+	return nil
 }

@@ -70,15 +70,25 @@ func openSheet(text []byte) (*sheet, error) {
 		}
 	}
 	if bytes.HasPrefix(text, []byte("PK\x03\x04")) {
-		if bytes.Contains(text[:min(len(text), 100)], []byte("opendocument")) {
-			return nil, faulty("it is an OpenDocument; save it as XLSX or as CSV.")
-		}
-		workbook, err := excelize.OpenReader(bytes.NewReader(text), excelize.Options{RawCellValue: true, UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostUnpacked})
-		if err != nil {
-			return nil, faulty("it is no workbook that can be read (%v).", err)
-		}
-		return &sheet{workbook: workbook}, nil
+		return openWorkbook(text)
 	}
+	return openText(text)
+}
+
+// openWorkbook is the first sheet of a workbook.
+func openWorkbook(text []byte) (*sheet, error) {
+	if bytes.Contains(text[:min(len(text), 100)], []byte("opendocument")) {
+		return nil, faulty("it is an OpenDocument; save it as XLSX or as CSV.")
+	}
+	workbook, err := excelize.OpenReader(bytes.NewReader(text), excelize.Options{RawCellValue: true, UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostUnpacked})
+	if err != nil {
+		return nil, faulty("it is no workbook that can be read (%v).", err)
+	}
+	return &sheet{workbook: workbook}, nil
+}
+
+// openText is a text of cells, in whatever charset and with whatever delimiter.
+func openText(text []byte) (*sheet, error) {
 	text, err := decoded(text)
 	if err != nil {
 		return nil, err

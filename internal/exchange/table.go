@@ -163,29 +163,12 @@ func recognised(headers []string) map[string]int {
 	}
 	for _, c := range Columns {
 		for i, h := range bare {
-			unit := ""
-			if c.unit != "" {
-				if _, ok := UnitOf(headers[i], units.MustLookup(c.unit).Dimension); ok {
-					unit = h[strings.LastIndex(" "+h, " "):]
-				}
-			}
-			short := strings.TrimRight(strings.TrimSuffix(h, unit), " ,")
-			if slices.Contains(c.aliases, h) || c.unit != "" && unit != "" && (short == BareHeader(c.Header) || slices.Contains(c.aliases, short)) {
+			if c.alias(headers[i], h) {
 				take(c.Key, i)
 			}
 		}
 	}
-	// A weight is that of a fish beside its kind or length, and else that of the head.
-	if at, ok := out["weight"]; ok && !strings.Contains(bare[at], "fish") {
-		_, fish := out["species"]
-		_, long := out["length"]
-		unit, said := UnitOf(headers[at], units.Mass)
-		light := said && (unit.Symbol == "g" || unit.Symbol == "oz")
-		if _, head := out["head"]; !head && (light || !said && !fish && !long) {
-			delete(out, "weight")
-			out["head"] = at
-		}
-	}
+	weightOfHead(out, headers)
 	// A date beside no time is the time.
 	if at, ok := out["day"]; ok {
 		if _, clock := out["time"]; !clock {
@@ -194,6 +177,41 @@ func recognised(headers []string) map[string]int {
 		}
 	}
 	return out
+}
+
+// alias tells whether a header, which is given bare too, is one that others use for a column, or
+// its own with a unit.
+func (c Column) alias(header, bare string) bool {
+	if slices.Contains(c.aliases, bare) {
+		return true
+	}
+	if c.unit == "" {
+		return false
+	}
+	if _, ok := UnitOf(header, units.MustLookup(c.unit).Dimension); !ok {
+		return false
+	}
+	unit := bare[strings.LastIndex(" "+bare, " "):]
+	short := strings.TrimRight(strings.TrimSuffix(bare, unit), " ,")
+	return unit != "" && (short == BareHeader(c.Header) || slices.Contains(c.aliases, short))
+}
+
+// weightOfHead takes a column called a weight for that of the head where it is not that of a
+// fish: beside its kind or length.
+func weightOfHead(columns map[string]int, headers []string) {
+	at, ok := columns["weight"]
+	if !ok || strings.Contains(BareHeader(headers[at]), "fish") {
+		return
+	}
+	_, fish := columns["species"]
+	_, long := columns["length"]
+	_, head := columns["head"]
+	unit, said := UnitOf(headers[at], units.Mass)
+	light := said && (unit.Symbol == "g" || unit.Symbol == "oz")
+	if !head && (light || !said && !fish && !long) {
+		delete(columns, "weight")
+		columns["head"] = at
+	}
 }
 
 var (
@@ -236,26 +254,36 @@ func (t *Table) survey(ctx context.Context) error {
 		return err
 	}
 	if t.Order == "" {
-		switch {
-		case seen.dayFirst > 0 && seen.monthFirst == 0:
-			t.Order = DayFirst
-		case seen.monthFirst > 0 && seen.dayFirst == 0:
-			t.Order = MonthFirst
-		case seen.eitherDay != "" || seen.dayFirst > 0:
-			t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"), []string{DayFirst, MonthFirst}})
-		}
+		t.decideOrder(seen)
 	}
 	if t.Decimal == "" {
-		switch {
-		case seen.comma > 0 && seen.point == 0 || seen.thousands != "" && t.sheet.comma == ';' && seen.point == 0:
-			t.Decimal = ","
-		case seen.point > 0 && seen.comma == 0:
-			t.Decimal = "."
-		case seen.thousands != "" || seen.comma > 0:
-			t.Asks = append(t.Asks, Ask{"decimal", cmp.Or(seen.thousands, "both are there"), []string{",", "."}})
-		}
+		t.decideDecimal(seen)
 	}
 	return nil
+}
+
+// decideOrder decides which of day and month comes first, or asks.
+func (t *Table) decideOrder(seen evidence) {
+	switch {
+	case seen.dayFirst > 0 && seen.monthFirst == 0:
+		t.Order = DayFirst
+	case seen.monthFirst > 0 && seen.dayFirst == 0:
+		t.Order = MonthFirst
+	case seen.eitherDay != "" || seen.dayFirst > 0:
+		t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"), []string{DayFirst, MonthFirst}})
+	}
+}
+
+// decideDecimal decides what stands before the decimals, or asks.
+func (t *Table) decideDecimal(seen evidence) {
+	switch {
+	case seen.comma > 0 && seen.point == 0 || seen.thousands != "" && t.sheet.comma == ';' && seen.point == 0:
+		t.Decimal = ","
+	case seen.point > 0 && seen.comma == 0:
+		t.Decimal = "."
+	case seen.thousands != "" || seen.comma > 0:
+		t.Asks = append(t.Asks, Ask{"decimal", cmp.Or(seen.thousands, "both are there"), []string{",", "."}})
+	}
 }
 
 // skips tells whether a row is none of the log: it stands over the headers, or is empty.

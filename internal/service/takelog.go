@@ -42,16 +42,20 @@ func (s *Service) takeLog(ctx context.Context, f File, r *Report) error {
 	if f.Take && len(r.Asks) > 0 {
 		return setup.Fault(r.Asks[0].About, "The file: “%s” can be read two ways; say first whether it is %s.", r.Asks[0].Example, strings.Join(r.Asks[0].Options, " or "))
 	}
-	in := taking{table, f.Changes, f.Take && len(refused) == 0, r}
+	return s.takeRows(ctx, logs, taking{table, f.Changes, f.Take && len(refused) == 0, r}, f.Take)
+}
+
+// takeRows keeps the trips of a table, or looks at what would come of that.
+func (s *Service) takeRows(ctx context.Context, logs []exchange.Taken, in taking, wanted bool) error {
 	if in.keep {
 		if err := s.before(ctx); err != nil {
 			return err
 		}
 		return s.store.Write(ctx, func(t store.Tables) error { return s.putLogs(ctx, t, logs, in) })
 	}
-	err = s.store.Read(ctx, func(t store.Tables) error { return s.putLogs(ctx, t, logs, in) })
-	if f.Take && err == nil {
-		return r.refusal()
+	err := s.store.Read(ctx, func(t store.Tables) error { return s.putLogs(ctx, t, logs, in) })
+	if wanted && err == nil {
+		return in.report.refusal()
 	}
 	return err
 }

@@ -57,10 +57,7 @@ func (t teller) misses(m judge.Must, h *judge.Head) string {
 	case judge.Steep:
 		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.depth(t.Carried(h.Fall)), t.target())
 	case judge.InTime:
-		if units.Seconds(h.Fall.Time) == units.Seconds(t.Wait()) {
-			return fmt.Sprintf("%s %.1f s late: %s", t.place(), h.Fall.Time-t.Wait(), t.limit())
-		}
-		return fmt.Sprintf("%s, but %s", t.thereIn(h), t.limit())
+		return t.late(h)
 	case judge.Told:
 		return fmt.Sprintf("%s, but its touch is neither seen nor felt: the line runs on, and it pulls %s where %s is told", t.thereIn(h), t.pull(h.Feel.Pull), t.pull(h.Feel.Told()))
 	case judge.Touches:
@@ -71,20 +68,9 @@ func (t teller) misses(m judge.Must, h *judge.Head) string {
 		}
 		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", share(h.Rest.Margin), t.where(h), share(a.Margin))
 	case judge.Stays:
-		pulled := fmt.Sprintf("line and current pull %s what it grips", times(h.Rest.Grip))
-		switch {
-		case h.Rest.Creep < still:
-			return "does not lie dead still: " + pulled
-		case a.Still == setup.DeadStill:
-			return fmt.Sprintf("creeps along at %s, dead still is wanted: %s", t.runs(h.Rest.Creep), pulled)
-		}
-		return fmt.Sprintf("line and current sweep it along at %s", t.runs(h.Rest.Creep))
+		return t.creeps(h)
 	case judge.Felt:
-		pull, told := t.pull(h.Feel.Pull), t.pull(h.Feel.Told())
-		if pull == told {
-			return fmt.Sprintf("too light to be sure of feeling it: it pulls %s, no more than is told%s", pull, mostOf(h))
-		}
-		return fmt.Sprintf("too light to feel: it pulls %s, %s is told%s", pull, told, mostOf(h))
+		return t.tooLight(h)
 	case judge.BackSoon:
 		return fmt.Sprintf("%s, %s at most is wanted", t.dropsBack(h), units.Seconds(a.BackMost))
 	case judge.BackLate:
@@ -101,6 +87,35 @@ func (t teller) misses(m judge.Must, h *judge.Head) string {
 		return fmt.Sprintf("the swell carries it %s in ten waves", t.depth(h.Rest.Walk))
 	}
 	return t.fails(h)
+}
+
+// late says how a head takes too long.
+func (t teller) late(h *judge.Head) string {
+	if units.Seconds(h.Fall.Time) == units.Seconds(t.Wait()) {
+		return fmt.Sprintf("%s %.1f s late: %s", t.place(), h.Fall.Time-t.Wait(), t.limit())
+	}
+	return fmt.Sprintf("%s, but %s", t.thereIn(h), t.limit())
+}
+
+// creeps says how a head does not stay where it is.
+func (t teller) creeps(h *judge.Head) string {
+	pulled := fmt.Sprintf("line and current pull %s what it grips", times(h.Rest.Grip))
+	switch {
+	case h.Rest.Creep < still:
+		return "does not lie dead still: " + pulled
+	case t.Setup.Approach.Still == setup.DeadStill:
+		return fmt.Sprintf("creeps along at %s, dead still is wanted: %s", t.runs(h.Rest.Creep), pulled)
+	}
+	return fmt.Sprintf("line and current sweep it along at %s", t.runs(h.Rest.Creep))
+}
+
+// tooLight says how a head is not felt.
+func (t teller) tooLight(h *judge.Head) string {
+	pull, told := t.pull(h.Feel.Pull), t.pull(h.Feel.Told())
+	if pull == told {
+		return fmt.Sprintf("too light to be sure of feeling it: it pulls %s, no more than is told%s", pull, mostOf(h))
+	}
+	return fmt.Sprintf("too light to feel: it pulls %s, %s is told%s", pull, told, mostOf(h))
 }
 
 // goal is what a head may not do although it does as things are taken to be.

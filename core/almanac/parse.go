@@ -146,19 +146,8 @@ func (r *reader) alternate() (Table, error) {
 	}
 	wrong := func(i int, why string) (Table, error) { return nil, &LineError{i + 1, r.lines[i], why} }
 	for i := 1; i < len(r.out); i++ {
-		if r.marked[i] != "" && r.marked[i] == r.marked[i-1] {
-			what := map[string]string{"h": "two high waters follow each other; the low water", "l": "two low waters follow each other; the high water"}
-			return wrong(i, what[r.marked[i]]+" between them is missing.")
-		}
-		switch rises := r.out[i].Height > r.out[i-1].Height; {
-		case r.out[i].Height == r.out[i-1].Height:
-			return wrong(i, "it is as high as the line above it.")
-		case i > 1 && rises && !r.out[i-2].High:
-			return wrong(i, "the water rises for the second time in a row; a low water is missing.")
-		case i > 1 && !rises && r.out[i-2].High:
-			return wrong(i, "the water falls for the second time in a row; a high water is missing.")
-		default:
-			r.out[i].High, r.out[i-1].High = rises, !rises
+		if why := r.turns(i); why != "" {
+			return wrong(i, why)
 		}
 	}
 	for i, t := range r.out {
@@ -167,6 +156,26 @@ func (r *reader) alternate() (Table, error) {
 		}
 	}
 	return r.out, nil
+}
+
+// turns tells a high or low water, and the one before it, by their heights; or why they do not go
+// up and down by turns.
+func (r *reader) turns(i int) string {
+	if r.marked[i] != "" && r.marked[i] == r.marked[i-1] {
+		what := map[string]string{"h": "two high waters follow each other; the low water", "l": "two low waters follow each other; the high water"}
+		return what[r.marked[i]] + " between them is missing."
+	}
+	rises := r.out[i].Height > r.out[i-1].Height
+	switch again := i > 1 && rises != r.out[i-2].High; {
+	case r.out[i].Height == r.out[i-1].Height:
+		return "it is as high as the line above it."
+	case again && rises:
+		return "the water rises for the second time in a row; a low water is missing."
+	case again:
+		return "the water falls for the second time in a row; a high water is missing."
+	}
+	r.out[i].High, r.out[i-1].High = rises, !rises
+	return ""
 }
 
 // readJSON reads a list of turns as the API writes them; whether they are high or low is

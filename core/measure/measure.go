@@ -1,6 +1,7 @@
 package measure
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strconv"
@@ -56,68 +57,71 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
+	by, ok := ways[q.Way]
+	if !ok {
+		return nil, fieldError("way", "Way: “%s” is not one of %s.", q.Way, strings.Join(Ways, ", "))
+	}
 	read := reader{choice: choice}
-	out := &Found{}
-	var err error
-	switch q.Way {
-	case Float:
-		length := read.number("length", "Length", "depth", q.Length)
-		times := read.times(q.Times)
-		if read.wrong != nil {
-			return nil, read.wrong
-		}
-		out.Measured, err = ByFloat(length, times, choice)
-		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": 0, "flow.source": setup.FloatTest}
-	case Line:
-		length := read.number("out", "Line out", "depth", q.Out)
-		angle := read.angle(q.Angle)
-		if read.wrong != nil {
-			return nil, read.wrong
-		}
-		out.Measured, err = ByLine(s, q.Mass, length, angle, choice)
-		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": 0}
-	case Drift:
-		from, to := read.position("from", "From", q.From), read.position("to", "To", q.To)
-		time := read.number("time", "Time", "time", q.Time)
-		if read.wrong != nil {
-			return nil, read.wrong
-		}
-		out.Measured, err = ByFixes(from, to, time, choice)
-		out.Changes = read.drift(q, s, out.Measured)
-	case Along:
+	out, err := by(&read, q, s)
+	if err = cmp.Or(read.wrong, err); err != nil {
+		return nil, err
+	}
+	return out, nil
+}
+
+// ways are how each thing is measured. What cannot be read is left to the reader to tell, before
+// any other error.
+var ways = map[string]func(r *reader, q Question, s setup.Setup) (*Found, error){
+	Float: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
+		length, times := r.number("length", "Length", "depth", q.Length), r.times(q.Times)
+		m, err := ifRead(r, func() (Measured, error) { return ByFloat(length, times, r.choice) })
+		return &Found{Measured: m, Changes: map[string]any{
+			"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0, "flow.source": setup.FloatTest,
+		}}, err
+	},
+	Line: func(r *reader, q Question, s setup.Setup) (*Found, error) {
+		length, angle := r.number("out", "Line out", "depth", q.Out), r.angle(q.Angle)
+		m, err := ifRead(r, func() (Measured, error) { return ByLine(s, q.Mass, length, angle, r.choice) })
+		return &Found{Measured: m, Changes: map[string]any{"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0}}, err
+	},
+	Drift: func(r *reader, q Question, s setup.Setup) (*Found, error) {
+		from, to, time := r.position("from", "From", q.From), r.position("to", "To", q.To), r.number("time", "Time", "time", q.Time)
+		m, err := ifRead(r, func() (Measured, error) { return ByFixes(from, to, time, r.choice) })
+		return &Found{Measured: m, Changes: r.drift(q, s, m)}, err
+	},
+	Along: func(r *reader, q Question, s setup.Setup) (*Found, error) {
 		if q.Drift == nil {
 			return nil, fieldError("drift", "Drift: choose one of a track.")
 		}
-		if message := setup.LookupField("boat.speed").Check(q.Drift.Value, choice); message != "" {
+		if message := setup.LookupField("boat.speed").Check(q.Drift.Value, r.choice); message != "" {
 			return nil, fieldError("drift", "%s", message)
 		}
-		out.Measured = q.Drift.Measured
-		out.Spread = min(max(out.Spread, 0), setup.LookupField("boat.spread").Max)
-		out.Changes = read.drift(q, s, out.Measured)
-	case ByLog:
+		m := q.Drift.Measured
+		m.Spread = min(max(m.Spread, 0), setup.LookupField("boat.spread").Max)
+		return &Found{Measured: m, Changes: r.drift(q, s, m)}, nil
+	},
+	ByLog: func(r *reader, q Question, s setup.Setup) (*Found, error) {
 		if q.At == nil {
 			return nil, fieldError("at", "Place: choose one of the log.")
 		}
-		out.Measured, err = q.At.measured(s, choice)
-		out.Changes = map[string]any{"flow.speed": out.Value, "flow.spread": out.Spread, "flow.nearBed": s.Flow.NearBed * q.At.Factor}
-	case Cast:
-		each := read.number("each", "Each", "depth", q.Each)
-		counts := read.counts(q.Counts)
-		if read.wrong != nil {
-			return nil, read.wrong
-		}
-		out.Measured, err = ByTurns(counts, each, choice)
-		out.Changes = map[string]any{"rod.thrown": out.Value, "rod.thrownMass": q.Mass}
-	default:
-		return nil, fieldError("way", "Way: “%s” is not one of %s.", q.Way, strings.Join(Ways, ", "))
+		m, err := q.At.measured(s, r.choice)
+		return &Found{Measured: m, Changes: map[string]any{
+			"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": s.Flow.NearBed * q.At.Factor,
+		}}, err
+	},
+	Cast: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
+		each, counts := r.number("each", "Each", "depth", q.Each), r.counts(q.Counts)
+		m, err := ifRead(r, func() (Measured, error) { return ByTurns(counts, each, r.choice) })
+		return &Found{Measured: m, Changes: map[string]any{"rod.thrown": m.Value, "rod.thrownMass": q.Mass}}, err
+	},
+}
+
+// ifRead measures, unless something could not be read.
+func ifRead(r *reader, by func() (Measured, error)) (Measured, error) {
+	if r.wrong != nil {
+		return Measured{}, r.wrong
 	}
-	if err != nil {
-		return nil, err
-	}
-	if read.wrong != nil {
-		return nil, read.wrong
-	}
-	return out, nil
+	return by()
 }
 
 // drift is what of a setup a drift sets.

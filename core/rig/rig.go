@@ -67,35 +67,45 @@ const MostSlides = 4
 // CheckSlides refuses bodies that slide where they are not, or past one another, and more
 // of them than can be worked out.
 func CheckSlides(bodies []Body) error {
-	low := func(b Body) float64 {
-		if b.Slides.Free() {
-			return b.Slides.From
-		}
-		return b.At
-	}
 	free := 0
 	for i, b := range bodies {
 		if b.Slides.Free() {
-			free++
+			if free++; free > MostSlides {
+				return fmt.Errorf("rig: more than %d bodies slide", MostSlides)
+			}
+			if err := checkSlide(bodies, i); err != nil {
+				return err
+			}
 		}
-		switch s := b.Slides; {
-		case free > MostSlides:
-			return fmt.Errorf("rig: more than %d bodies slide", MostSlides)
-		case !s.Free():
-		case !(s.From < s.To):
-			return fmt.Errorf("rig: body %d slides from %g to %g m; the stops are to have line between them", i+1, s.From, s.To)
-		case !(b.At >= s.From && b.At <= s.To):
-			return fmt.Errorf("rig: body %d at %g m is not where it slides, %g to %g m", i+1, b.At, s.From, s.To)
-		case i == 0:
-			return fmt.Errorf("rig: the body at the end of the line cannot slide")
-		case s.From < bodies[i-1].At || bodies[i-1].Slides.Free() && s.From < bodies[i-1].Slides.To:
-			return fmt.Errorf("rig: body %d slides past body %d", i+1, i)
-		}
-		if i > 0 && bodies[i-1].Slides.Free() && low(b) < bodies[i-1].Slides.To {
+		if i > 0 && bodies[i-1].Slides.Free() && b.lowest() < bodies[i-1].Slides.To {
 			return fmt.Errorf("rig: body %d slides past body %d", i, i+1)
 		}
 	}
 	return nil
+}
+
+// checkSlide refuses a body that slides where it is not, or past the one below it.
+func checkSlide(bodies []Body, i int) error {
+	b := bodies[i]
+	switch s := b.Slides; {
+	case !(s.From < s.To):
+		return fmt.Errorf("rig: body %d slides from %g to %g m; the stops are to have line between them", i+1, s.From, s.To)
+	case !(b.At >= s.From && b.At <= s.To):
+		return fmt.Errorf("rig: body %d at %g m is not where it slides, %g to %g m", i+1, b.At, s.From, s.To)
+	case i == 0:
+		return fmt.Errorf("rig: the body at the end of the line cannot slide")
+	case s.From < bodies[i-1].At || bodies[i-1].Slides.Free() && s.From < bodies[i-1].Slides.To:
+		return fmt.Errorf("rig: body %d slides past body %d", i+1, i)
+	}
+	return nil
+}
+
+// lowest is the lowest place of a body on the line, m from its end.
+func (b Body) lowest() float64 {
+	if b.Slides.Free() {
+		return b.Slides.From
+	}
+	return b.At
 }
 
 // FloatsUp tells whether a float holds the end of the line up: what is there sinks,

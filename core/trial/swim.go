@@ -179,10 +179,8 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 			edge = about - 1
 		}
 		fast := wanted * math.Pow(step, edge)
-		known := edge >= runs[0].steps-edgeClose && edge <= runs[len(runs)-1].steps+edgeClose
-		if fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step {
-			known = true // nobody reels so
-		}
+		nobody := fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step // reels so
+		known := nobody || edge >= runs[0].steps-edgeClose && edge <= runs[len(runs)-1].steps+edgeClose
 		if settled && known {
 			break
 		}

@@ -40,26 +40,20 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 	if len(s) > longestText {
 		return Typed{}, &ParseError{strings.TrimSpace(text), "is too long"}
 	}
-	if m := feet().FindStringSubmatch(s); m != nil && want == Length {
-		foot, inch := MustLookup("ft"), MustLookup("in")
-		whole, _ := strconv.ParseFloat(m[1], 64)
-		more, _, err := Read(m[2], inch)
-		if err == nil && more < 12 {
-			return Typed{Value: RoundSignificant(foot.ToBase(whole)+inch.ToBase(more), 12), Unit: foot}, nil
+	switch want {
+	case Length:
+		if typed, ok := parseFeet(s); ok {
+			return typed, nil
 		}
-	}
-	if m := pace().FindStringSubmatch(s); m != nil && want == Speed {
-		seconds, _ := strconv.ParseFloat(strings.Replace(m[1], ",", ".", 1), 64)
-		if seconds > 0 {
-			unit, _ := Lookup(m[2])
-			return Typed{Value: RoundSignificant(unit.ToBase(1)/seconds, 12), Unit: bare}, nil
+	case Speed:
+		if typed, ok := parsePace(s, bare); ok {
+			return typed, nil
 		}
-	}
-	if rate, ok := turns(s); ok && want == Speed {
-		if perTurn <= 0 {
+		if rate, ok := turns(s); ok && perTurn <= 0 {
 			return Typed{}, &ParseError{strings.TrimSpace(text), "counts turns of the reel, and the line that a turn takes in is not known; give " + examples[want]}
+		} else if ok {
+			return Typed{Value: RoundSignificant(rate*perTurn, 12), Unit: bare}, nil
 		}
-		return Typed{Value: RoundSignificant(rate*perTurn, 12), Unit: bare}, nil
 	}
 	if m := between().FindStringSubmatch(s); m != nil && !fractal().MatchString(s) {
 		return parseRange(text, m, want, bare)
@@ -73,6 +67,29 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 	}
 	v, unit, err := Parse(text, want, bare)
 	return Typed{Value: v, Unit: unit}, err
+}
+
+// parseFeet reads feet and inches, if a text says them.
+func parseFeet(s string) (Typed, bool) {
+	m := feet().FindStringSubmatch(s)
+	if m == nil {
+		return Typed{}, false
+	}
+	foot, inch := MustLookup("ft"), MustLookup("in")
+	whole, _ := strconv.ParseFloat(m[1], 64)
+	more, _, err := Read(m[2], inch)
+	return Typed{Value: RoundSignificant(foot.ToBase(whole)+inch.ToBase(more), 12), Unit: foot}, err == nil && more < 12
+}
+
+// parsePace reads how many seconds a metre or a foot takes, if a text says that.
+func parsePace(s string, bare Unit) (Typed, bool) {
+	m := pace().FindStringSubmatch(s)
+	if m == nil {
+		return Typed{}, false
+	}
+	seconds, _ := strconv.ParseFloat(strings.Replace(m[1], ",", ".", 1), 64)
+	unit, _ := Lookup(m[2])
+	return Typed{Value: RoundSignificant(unit.ToBase(1)/max(seconds, 1e-300), 12), Unit: bare}, seconds > 0
 }
 
 // turns is a speed of the reel in turns a second, if a text says one.

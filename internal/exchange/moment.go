@@ -151,18 +151,28 @@ func (m moment) clock(text string) (hour, minute, second int, zone *time.Locatio
 	if f == nil || f[2] == "" && f[4] == "" {
 		return 0, 0, 0, nil, false
 	}
-	hour, _ = strconv.Atoi(f[1])
+	hour = hourOf(f[1], strings.ToLower(f[4]))
 	minute, _ = strconv.Atoi("0" + f[2])
 	second, _ = strconv.Atoi("0" + f[3])
-	if half := strings.ToLower(f[4]); half != "" {
-		if hour < 1 || hour > 12 {
-			return 0, 0, 0, nil, false
-		}
-		if hour %= 12; half == "p" {
-			hour += 12
-		}
+	if hour < 0 || hour > 23 || minute > 59 || second > 59 {
+		return 0, 0, 0, nil, false
 	}
-	return hour, minute, second, zoneOf(f[5], m.zone), hour < 24 && minute < 60 && second < 60
+	return hour, minute, second, zoneOf(f[5], m.zone), true
+}
+
+// hourOf is an hour as it is written, in the half of the day that a letter says, if one does; -1
+// where there is no such hour in it.
+func hourOf(text, half string) int {
+	hour, _ := strconv.Atoi(text)
+	switch {
+	case half == "":
+		return hour
+	case hour < 1 || hour > 12:
+		return -1
+	case half == "p":
+		return hour%12 + 12
+	}
+	return hour % 12
 }
 
 // zoneOf is a zone by how far it is from Greenwich, or the usual one.

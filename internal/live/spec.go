@@ -3,6 +3,7 @@
 package live
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"net"
@@ -44,23 +45,9 @@ func ParseSource(text string) (Spec, error) {
 		return fail("it is no address")
 	}
 	out := Spec{Name: text, Kind: u.Scheme, Baud: usualBaud, Speed: 1}
-	switch u.Scheme {
-	case boat.TCP, boat.UDP:
-		host, port, err := net.SplitHostPort(u.Host)
-		n, bad := strconv.ParseUint(port, 10, 16)
-		if err != nil || bad != nil || n == 0 || u.Scheme == boat.TCP && host == "" || u.Path != "" {
-			return fail("it has no host and port")
-		}
-		out.Address = u.Host
-	case boat.Serial, boat.File:
-		if out.Address = u.Path; out.Address == "" {
-			out.Address = u.Opaque
-		}
-		if out.Address == "" || u.Host != "" {
-			return fail("it has no path")
-		}
-	default:
-		return fail("it is none of tcp, udp, serial and file")
+	var why string
+	if out.Address, why = addressOf(u); why != "" {
+		return fail("%s", why)
 	}
 	for key, values := range u.Query() {
 		v, err := strconv.ParseFloat(values[0], 64)
@@ -73,6 +60,26 @@ func ParseSource(text string) (Spec, error) {
 	}
 	out.Name, _, _ = strings.Cut(text, "?")
 	return out, nil
+}
+
+// addressOf is where a source is: a host and port, or a path; or why it is neither.
+func addressOf(u *url.URL) (address, why string) {
+	switch u.Scheme {
+	case boat.TCP, boat.UDP:
+		host, port, err := net.SplitHostPort(u.Host)
+		n, bad := strconv.ParseUint(port, 10, 16)
+		if err != nil || bad != nil || n == 0 || u.Scheme == boat.TCP && host == "" || u.Path != "" {
+			return "", "it has no host and port"
+		}
+		return u.Host, ""
+	case boat.Serial, boat.File:
+		path := cmp.Or(u.Path, u.Opaque)
+		if path == "" || u.Host != "" {
+			return "", "it has no path"
+		}
+		return path, ""
+	}
+	return "", "it is none of tcp, udp, serial and file"
 }
 
 // set sets what follows an address; it returns what is wrong with it, or "".

@@ -78,7 +78,7 @@ func (t teller) tie() float64 {
 	if t.Setup.Head.Tie > 0 {
 		return t.Setup.Head.Tie
 	}
-	return catalogue.LineTies[t.Setup.Head.Shape].Number
+	return catalogue.HeadShapes[t.Setup.Head.Shape].Tie.Number
 }
 
 // slackNote says how much slack the link of a stinger should have, or nil where there is

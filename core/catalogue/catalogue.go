@@ -135,51 +135,6 @@ var LineSurfaces = map[string]LineSurface{
 	"wire":         {judged(0.015, "1", 0.4, "coated trace"), judged(1, "1", 0.1, "smooth and round"), judged(1, "1", 0.2, "it does not give")},
 }
 
-// HeadShape is the form of a head against a sphere of the same volume.
-type HeadShape struct {
-	Frontal value // frontal area over that of the sphere
-	Drag    value // drag coefficient on the frontal area
-	Tilts   Tilts // attitude when falling
-	Snags   value // against a ball
-}
-
-// Tilts are angles of the lure's axis from the vertical while it falls, in
-// degrees, for a bait that sinks and one that floats.
-type Tilts struct {
-	Slack, Tight               value
-	SlackBuoyant, TightBuoyant value
-}
-
-func tilt(degrees float64) value {
-	return judged(degrees, "deg", 0.2, "attitude in the water; drop tests correct the fall area it leads to")
-}
-
-var (
-	noseTilts  = Tilts{tilt(45), tilt(60), tilt(25), tilt(40)}
-	shankTilts = Tilts{tilt(75), tilt(80), tilt(75), tilt(80)}
-	// BareTilts is for a bait without a weight.
-	BareTilts = Tilts{tilt(85), tilt(85), tilt(85), tilt(85)}
-)
-
-func shape(frontal, drag float64, tilts Tilts, snags float64) HeadShape {
-	const why = "form against published drag of spheres, discs and streamlined bodies"
-	return HeadShape{judged(frontal, "1", 0.1, why), judged(drag, "1", 0.2, why), tilts, judged(snags, "1", 0.3, "wide heads wedge less, and a hidden point takes less hold")}
-}
-
-// HeadShapes by name.
-var HeadShapes = map[string]HeadShape{
-	"ball":     shape(1.0, 0.45, noseTilts, 1),
-	"football": shape(1.35, 0.6, noseTilts, 0.7),
-	"swing":    shape(1.35, 0.6, noseTilts, 0.8),
-	"mushroom": shape(1.1, 0.6, noseTilts, 0.9),
-	"stand-up": shape(1.1, 0.6, noseTilts, 0.8),
-	"bullet":   shape(0.9, 0.3, noseTilts, 1.1),
-	"dart":     shape(0.95, 0.35, noseTilts, 1.1),
-	"flat":     shape(1.1, 0.5, noseTilts, 0.9),
-	"belly":    shape(0.8, 0.4, shankTilts, 0.7),
-	"screw-in": shape(0.9, 0.4, noseTilts, 0.6),
-}
-
 // Point is how the point of the hook sits in the bait.
 type Point struct {
 	Snags value // against one that is exposed
@@ -300,16 +255,3 @@ var BaitDensity = map[string]value{
 
 // HookGap is the width between point and shank in m, by size.
 var HookGap = map[string]value{}
-
-// Foot is what a head stands on. Round heads have none.
-type Foot struct {
-	Reach value // how far out it goes, over the radius of a ball of its volume
-	Angle value // of the hook over the bed as it stands there without a bait, degrees
-}
-
-// HeadFeet by shape.
-var HeadFeet = map[string]Foot{"stand-up": foot(1.2, 60), "mushroom": foot(0.9, 80), "flat": foot(0.6, 20), "football": foot(0.3, 35)}
-
-func foot(reach, angle float64) Foot {
-	return Foot{judged(reach, "1", 0.3, "how wide such heads stand; moulds differ"), judged(angle, "deg", 0.2, "how such heads hold their hook; moulds differ")}
-}

@@ -66,20 +66,6 @@ func PutNames() []string {
 	return names
 }
 
-// LineTies by shape: the angle in degrees between the shank of the hook and the eye as
-// heads of that shape usually have it, 0 in line with it at the nose, 90 on top.
-var LineTies = map[string]value{
-	"ball": tie(90), "football": tie(60), "swing": tie(20), "mushroom": tie(60), "stand-up": tie(60),
-	"bullet": tie(20), "dart": tie(45), "flat": tie(45), "belly": tie(10), "screw-in": tie(10),
-}
-
-func tie(degrees float64) value {
-	return judged(degrees, "deg", 0.2, "as such heads are moulded; they are sold with others too")
-}
-
-// Offset are the shapes whose hook has an offset shank as they come.
-var Offset = map[string]bool{"belly": true, "screw-in": true}
-
 // The keepers that hold a bait on a head.
 const (
 	KeeperCollar = "collar"

@@ -197,7 +197,7 @@ func (s Setup) GapWanted() float64 {
 }
 
 // OffsetHook tells whether the shank of the hook is offset, by itself or as such heads come.
-func (s Setup) OffsetHook() bool { return s.Head.Offset || catalogue.Offset[s.Head.Shape] }
+func (s Setup) OffsetHook() bool { return s.Head.Offset || catalogue.HeadShapes[s.Head.Shape].Offset }
 
 // Splash returns how the cast enters the water, and how the line runs off then.
 func (s Setup) Splash() mechanics.Cast {

@@ -21,7 +21,7 @@ func (s Setup) SnagIndex(landing float64) float64 {
 		index *= judgement.SnagGuard.Number
 	}
 	if bed := catalogue.Beds[s.Water.Bed]; bed.Tall && s.Head.Tie > 0 {
-		index *= max(1+judgement.TieSnags.Number*(s.Head.Tie-catalogue.LineTies[s.Head.Shape].Number)/90, 0)
+		index *= max(1+judgement.TieSnags.Number*(s.Head.Tie-catalogue.HeadShapes[s.Head.Shape].Tie.Number)/90, 0)
 	}
 	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
 	switch {

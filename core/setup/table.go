@@ -39,7 +39,7 @@ var (
 )
 
 // straightHooks are the shapes whose hook has a straight shank unless it is said otherwise.
-var straightHooks = slices.DeleteFunc(keys(catalogue.HeadShapes), func(shape string) bool { return catalogue.Offset[shape] })
+var straightHooks = slices.DeleteFunc(keys(catalogue.HeadShapes), func(shape string) bool { return catalogue.HeadShapes[shape].Offset })
 
 var groups = []group{
 	{"Water", []Field{

@@ -113,7 +113,7 @@ func (l lever) onBed(head Head, fluid water.Fluid, angle float64) float64 {
 	metal := head.metal(head.HookMass())
 	density := HeadMaterials[head.Material]
 	radius := math.Cbrt(3 * metal / density / (4 * math.Pi))
-	foot := catalogue.HeadFeet[head.Shape]
+	foot := catalogue.HeadShapes[head.Shape].Foot
 	if !l.foot {
 		foot = catalogue.Foot{}
 	}
@@ -159,7 +159,7 @@ func (l lever) drawn(fluid water.Fluid, speed float64) float64 {
 func (h Head) eye() (ahead, up float64) {
 	tie := h.Tie
 	if tie == 0 {
-		tie = catalogue.LineTies[h.Shape].Number
+		tie = catalogue.HeadShapes[h.Shape].Tie.Number
 	}
 	radius := math.Cbrt(3 * h.metal(h.HookMass()) / HeadMaterials[h.Material] / (4 * math.Pi))
 	up, ahead = math.Sincos(tie * degree)

@@ -28,7 +28,7 @@ type Head struct {
 	Hook     string // size, such as "3/0"
 	Wire     string
 	Skirt    bool
-	Tie      float64 // of the eye to the shank, degrees, see catalogue.LineTies; 0 as is usual for the shape
+	Tie      float64 // of the eye to the shank, degrees, see catalogue.HeadShape; 0 as is usual for the shape
 }
 
 // HookMass is the mass of the hook in kg.

@@ -32,8 +32,8 @@ func judged() ([]trust.Number, error) {
 		{"Line", catalogue.LineSurfaces}, {"Tilt of a bare hook", catalogue.BareTilts}, {"Head shape", catalogue.HeadShapes},
 		{"Point of the hook", catalogue.Points}, {"Hook mass", catalogue.HookMass}, {"Hook wire", catalogue.HookWire},
 		{"Lightest head for a hook", catalogue.HookHeads}, {"Bait form", catalogue.BaitForms}, {"Bait body", catalogue.BaitDensity},
-		{"Gap of the hook", catalogue.HookGap}, {"Foot of the head", catalogue.HeadFeet}, {"Way to put a bait on", catalogue.Puts},
-		{"Line tie", catalogue.LineTies}, {"Keeper", catalogue.Keepers}, {"Fish that a bait lasts for", catalogue.BaitLasts},
+		{"Gap of the hook", catalogue.HookGap}, {"Way to put a bait on", catalogue.Puts},
+		{"Keeper", catalogue.Keepers}, {"Fish that a bait lasts for", catalogue.BaitLasts},
 		{"Unevenness of a bait", catalogue.Unevenness},
 	} {
 		out = append(out, ofCatalogue(v.name, reflect.ValueOf(v.of))...)
@@ -140,7 +140,10 @@ func literals(info *types.Info, name string, e ast.Expr) []trust.Number {
 		return nil
 	}
 	if types.TypeString(info.Types[e].Type, nil) == "judgement.Value" {
-		number := func(i int) float64 { v, _ := constant.Float64Val(constant.ToFloat(info.Types[lit.Elts[i]].Value)); return v }
+		number := func(i int) float64 {
+			v, _ := constant.Float64Val(constant.ToFloat(info.Types[lit.Elts[i]].Value))
+			return v
+		}
 		text := func(i int) string { return constant.StringVal(info.Types[lit.Elts[i]].Value) }
 		return []trust.Number{{Name: name, Number: number(0), Unit: text(1), Spread: number(2), Why: text(3)}}
 	}

@@ -92,6 +92,7 @@ generate: web/node_modules ## server and TypeScript types from the contract, the
 	cd web && npm run --silent generate
 	go run ./scripts/glossary
 	go run ./scripts/rooms
+	go run ./scripts/trust -kept
 
 format: web/node_modules
 	gofmt -w cmd core internal test web/*.go

@@ -2,7 +2,7 @@
 # Fails where what is generated is not what it would be generated as now.
 set -eu
 cd "$(dirname "$0")/.."
-generated="internal/contract/contract.gen.go internal/api/api.gen.go web/src/api/schema.gen.ts docs/glossary.md docs/rooms.svg"
+generated="internal/contract/contract.gen.go internal/api/api.gen.go web/src/api/schema.gen.ts docs/glossary.md docs/rooms.svg docs/trust.md core/trust/judged.jsonl"
 kept=$(mktemp -d)
 trap 'rm -rf "$kept"' EXIT
 for f in $generated; do cp "$f" "$kept/$(basename "$f")"; done

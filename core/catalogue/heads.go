@@ -30,6 +30,7 @@ var HeadShapes = map[string]HeadShape{
 	"dart":     shape{frontal: 0.95, drag: 0.35, snags: 1.1, tie: 45}.judged(),
 	"flat":     shape{frontal: 1.1, drag: 0.5, snags: 0.9, tie: 45, foot: 0.6, stands: 20}.judged(),
 	"belly":    shape{frontal: 0.8, drag: 0.4, snags: 0.7, tie: 10, onShank: true, offset: true}.judged(),
+	"tube":     shape{frontal: 0.8, drag: 0.35, snags: 0.8, tie: 90}.judged(),
 	"screw-in": shape{frontal: 0.9, drag: 0.4, snags: 0.6, tie: 10, offset: true}.judged(),
 }
 

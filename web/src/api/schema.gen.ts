@@ -2501,7 +2501,7 @@ export interface components {
                  * @default ball
                  * @enum {string}
                  */
-                shape: "ball" | "belly" | "bullet" | "dart" | "flat" | "football" | "mushroom" | "screw-in" | "stand-up" | "swing";
+                shape: "ball" | "belly" | "bullet" | "dart" | "flat" | "football" | "mushroom" | "screw-in" | "stand-up" | "swing" | "tube";
                 /**
                  * @description Head metal.
                  * @default lead

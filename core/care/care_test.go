@@ -34,6 +34,8 @@ func TestConditions(t *testing.T) {
 		{"sluice", func(c *Case) { c.Tide = true }, func(c *Case) { c.Sluice = true }, "a current by times"},
 		{"drift", func(c *Case) { c.Setup.Boat.Kind = "bank" }, func(c *Case) { c.Setup.Boat.Kind = "skiff" }, "skiff, drifting"},
 		{"rock", func(c *Case) { c.Setup.Water.Bed = "rock" }, func(c *Case) { c.Setup.Water.Bed, c.Setup.Boat.Kind = "boulders", "bank" }, "on foot by boulders"},
+		{"wading", func(c *Case) { c.Setup.Boat.Kind, c.Setup.Flow.Speed = "bank", 0.49 }, func(c *Case) { c.Setup.Boat.Kind, c.Setup.Flow.Speed = "bank", 0.5 }, "on foot by a current of 0.5 m/s"},
+		{"wading", func(c *Case) { c.Setup.Flow.Speed = 0.9 }, func(c *Case) { c.Setup.Boat.Kind, c.Setup.Flow.Speed = "bank", 0.9 }, "on foot by a current of 0.9 m/s"},
 		{"mud", func(c *Case) { c.Setup.Water.Bed = "mud" }, func(c *Case) { c.Setup.Water.Bed, c.Setup.Boat.Kind = "mud", "bank" }, "on foot by mud"},
 		{"dark", func(c *Case) {}, func(c *Case) { c.Dark = true }, "fished in the dark"},
 		{"thunder", func(c *Case) { c.Setup.Water.Temperature = 17.9 }, func(c *Case) { c.Setup.Water.Temperature = 18 }, "water of 18 °C"},
@@ -87,7 +89,7 @@ func TestAll(t *testing.T) {
 		}
 		seen[e.Key] = e.When
 	}
-	if len(all) != 18 || seen["cold"] != "Water under 59 °F." || seen["eyes"] != "Heads from 23/64 oz that are cast." || seen["thin braid"] != "Braid under 0.2 mm with a snag index from 6." {
+	if len(all) != 19 || seen["cold"] != "Water under 59 °F." || seen["eyes"] != "Heads from 23/64 oz that are cast." || seen["thin braid"] != "Braid under 0.2 mm with a snag index from 6." {
 		t.Errorf("%d of them, %q", len(all), seen)
 	}
 }

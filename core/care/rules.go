@@ -3,6 +3,7 @@ package care
 import (
 	"fmt"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/units"
 )
@@ -24,6 +25,9 @@ func as(words string, stands bool) string {
 	}
 	return words
 }
+
+// strong is what anglers call a strong current, m/s.
+var strong = catalogue.CurrentWords[3].Speed.Number
 
 // rules are all cautions, what hurts first.
 var rules = []rule{
@@ -68,6 +72,13 @@ var rules = []rule{
 		when: always("On foot by rock or boulders."),
 		since: func(c Case, _ units.Choice) string {
 			return as("on foot by "+c.Setup.Water.Bed, c.onFoot() && (c.Setup.Water.Bed == "rock" || c.Setup.Water.Bed == "boulders"))
+		},
+	},
+	{
+		key: "wading", take: "a belt for the waders", words: "Water that runs takes the legs from whoever stands in it: no deeper than the knee, across it and not with it, and a belt round the waders.",
+		when: told("On foot by a current from %s.", "speed", strong),
+		since: func(c Case, u units.Choice) string {
+			return as("on foot by a current of "+u.Show("speed", c.Setup.Flow.Speed), c.onFoot() && c.Setup.Flow.Speed >= strong)
 		},
 	},
 	{

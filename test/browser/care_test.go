@@ -28,7 +28,7 @@ func TestCare(t *testing.T) {
 	// All of them are on a page, with what they are shown for.
 	p.visit("/guide?care=&water.temperature=12")
 	p.says(".guide-words", "Water under 15 °C.")
-	p.until(`document.querySelectorAll(".guide-words dt").length === 18`)
+	p.until(`document.querySelectorAll(".guide-words dt").length === 19`)
 	p.until(`document.querySelector("h1").textContent === "Care"`)
 
 	// A plan has its own, and they go onto the card.

@@ -295,6 +295,9 @@ func TestRigsTell(t *testing.T) {
 		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.SlidingSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
 				"On its trace it lies on the bed, up to 30 cm down the current; one that swims or floats can ride as high."}},
+		"free sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.FreeSinker },
+			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
+				"On its trace it lies on the bed, up to 3 cm down the current; one that swims or floats can ride as high."}},
 		"a floating bait on it": {func(s *setup.Setup) {
 			s.Rigging.Kind, s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Hook = setup.SlidingSinker, "stub", 0.08, "floating", "#8"
 		}, []string{"To the bed comes the sinker in ", "On its trace it floats 30 cm over the bed; a free one can ride up to 30 cm."}},

@@ -41,6 +41,7 @@ func TestNamedRigsAreLists(t *testing.T) {
 		{of(SingleHead), []Part{{What: "head"}}, 0, false},
 		{of(TwoHeads), []Part{{What: "head"}, {What: "head", At: 0.4, Mass: 0.005}}, 0, false},
 		{bare, []Part{{What: "head"}, {What: "hook", At: 0.4}}, 0, false},
+		{of(FreeSinker), []Part{{What: "hook"}, {What: "sinker", At: 0.03, Slides: true}}, 1, false},
 		{of(SlidingSinker), []Part{{What: "hook"}, {What: "stop", At: 0.4}, {What: "sinker", At: 0.4, Slides: true}}, 1, false},
 		{of(SplitShot), []Part{{What: "hook"}, {What: "shot", At: 0.4}}, 1, false},
 		{of(DropShot), []Part{{What: "sinker"}, {What: "hook", At: 0.4}}, 0, false},

@@ -17,12 +17,16 @@ const (
 	SingleHead    = "single head"
 	TwoHeads      = "two heads"
 	SlidingSinker = "sliding sinker"
+	FreeSinker    = "free sinker"
 	SplitShot     = "split shot"
 	DropShot      = "drop shot"
 	FixedFloat    = "fixed float"
 	SlidingFloat  = "sliding float"
 	OwnRig        = "own"
 )
+
+// onBait is how far over the bait a sinker is that lies on it, m.
+const onBait = 0.03
 
 // rigKind is what a rig is called, and the list that it is.
 type rigKind struct {
@@ -45,6 +49,10 @@ var rigKinds = []rigKind{
 	}},
 	{name: SlidingSinker, two: true, parts: func(r Rigging) []Part {
 		return []Part{{What: PartHook}, {What: PartStop, At: r.Apart}, {What: PartSinker, At: r.Apart, Slides: true}}
+	}},
+	// Down to the bait, and up the line as far as it likes.
+	{name: FreeSinker, parts: func(Rigging) []Part {
+		return []Part{{What: PartHook}, {What: PartSinker, At: onBait, Slides: true}}
 	}},
 	{name: SplitShot, two: true, parts: func(r Rigging) []Part { return []Part{{What: PartHook}, {What: PartShot, At: r.Apart}} }},
 	{name: DropShot, two: true, raised: true, parts: func(r Rigging) []Part { return []Part{{What: PartSinker}, {What: PartHook, At: r.Apart}} }},

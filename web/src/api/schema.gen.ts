@@ -2572,7 +2572,7 @@ export interface components {
                  * @default single head
                  * @enum {string}
                  */
-                kind: "single head" | "two heads" | "sliding sinker" | "split shot" | "drop shot" | "fixed float" | "sliding float" | "own";
+                kind: "single head" | "two heads" | "sliding sinker" | "free sinker" | "split shot" | "drop shot" | "fixed float" | "sliding float" | "own";
                 /**
                  * Format: double
                  * @description Between the two. How far up the line the second weight or bait is.

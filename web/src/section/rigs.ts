@@ -26,6 +26,7 @@ const rigs: Record<Setup["rig"]["kind"], Drawn> = {
     heavyLow: true,
     baits: { low: true, high: true },
   },
+  "free sinker": single,
   "sliding sinker": { low: "bait on its trace", high: "sinker of the ladder" },
   "split shot": { low: "bait", high: "shot of the ladder" },
   "drop shot": {

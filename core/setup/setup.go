@@ -77,6 +77,7 @@ const (
 // Wind blows towards Direction.
 type Wind struct {
 	Speed     float64 `json:"speed"`
+	Gusts     float64 `json:"gusts"` // times the wind; 0 as usual
 	Direction float64 `json:"direction"`
 	Source    string  `json:"source"`
 }

@@ -142,7 +142,7 @@ func TestWhatApplies(t *testing.T) {
 		"nothing":          {func(*Setup) {}, nil, nil},
 		"no cast":          {func(s *Setup) { s.Cast.Distance = 0 }, nil, []string{"water.splashDepth", "cast.sighted", "cast.drag"}},
 		"a current":        {func(s *Setup) { s.Flow.Speed = 0.2 }, []string{"flow.direction", "flow.source", "flow.nearBed"}, nil},
-		"no wind":          {func(s *Setup) { s.Wind.Speed = 0 }, nil, []string{"wind.direction", "wind.source"}},
+		"no wind":          {func(s *Setup) { s.Wind.Speed = 0 }, nil, []string{"wind.gusts", "wind.direction", "wind.source"}},
 		"adrift":           {func(s *Setup) { s.Boat.Kind = "kayak" }, []string{"boat.measured"}, nil},
 		"drift measured":   {func(s *Setup) { s.Boat.Kind, s.Boat.Measured = "kayak", true }, []string{"boat.measured", "boat.speed", "boat.direction"}, nil},
 		"under a float":    {func(s *Setup) { s.Rigging.Kind = FixedFloat }, []string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},

@@ -64,6 +64,8 @@ var groups = []group{
 		number("other.speed", "Current at the other time", "speed", 0, 3, func(s *Setup) *float64 { return &s.Other.Speed }).zero("none").when(on("other.asked")),
 		number("other.direction", "It runs", "angle", 0, 360, func(s *Setup) *float64 { return &s.Other.Direction }).when(on("other.asked")).when(more("other.speed")),
 		number("wind.speed", "Wind", "wind", 0, 40, func(s *Setup) *float64 { return &s.Wind.Speed }).essential().dial(),
+		number("wind.gusts", "Gusts, times the wind", "multiple", 0, 4, func(s *Setup) *float64 { return &s.Wind.Gusts }).zero("as usual").
+			means("5 m/s with gusts of 8 is 1.6 times. A bite has to be told from what they push the line by.").when(blows),
 		number("wind.direction", "Wind blows", "angle", 0, 360, func(s *Setup) *float64 { return &s.Wind.Direction }).means("It blows towards.").when(blows),
 		choice("wind.source", "Wind known", []string{ByEye, Forecast, Meter}, func(s *Setup) *string { return &s.Wind.Source }).when(blows),
 		boats(func(s *Setup) *string { return &s.Boat.Kind }).essential(),

@@ -47,7 +47,7 @@ func (c *Case) feel(r *Rigged, h Handling, f Fall, rest Rest, raised float64) Fe
 	}
 	line := &r.Main
 	inAir := length * h.Tip / (h.Tip + depth)
-	out.Gusts = judgement.Gusts.Number * inAir * mechanics.DragAcross(line, water.Air, r3.Norm(c.scene.Wind))
+	out.Gusts = c.gusts() * inAir * mechanics.DragAcross(line, water.Air, r3.Norm(c.scene.Wind))
 	wet := length - inAir
 	flow := c.middle()
 	along := r3.Scale(1/length, chord)
@@ -56,6 +56,16 @@ func (c *Case) feel(r *Rigged, h Handling, f Fall, rest Rest, raised float64) Fe
 		out.Swirl = judgement.Swirl.Number * math.Sqrt(min(depth/wet, 1)) * wet * mechanics.DragAcross(line, c.scene.Water, across)
 	}
 	return out
+}
+
+// gusts is how much more they push than the wind does, which goes by the square of its speed;
+// as is usual where they are not given.
+func (c *Case) gusts() float64 {
+	g := c.Setup.Wind.Gusts
+	if g == 0 {
+		return judgement.Gusts.Number
+	}
+	return max(g*g-1, 0)
 }
 
 // starts is the pull along a chord at which a head of a weight in N starts to move.

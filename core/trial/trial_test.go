@@ -192,6 +192,13 @@ func TestFeel(t *testing.T) {
 	load := mechanics.DragAcross(&r.Main, water.Air, 5)
 	near(t, "load of the wind", load, 0.5*1.2*1.1*(1.18+6.8/math.Pow(66.6667, 0.89)+1.96/math.Sqrt(66.6667)-0.0004*66.6667/(1+3.64e-7*66.6667*66.6667))*0.2e-3*25, 1e-4)
 	near(t, "gusts", f.Gusts, 0.4*load*math.Hypot(20, 7.5)*1.5/7.5, 0.02)
+	gusty := func(times float64) float64 {
+		return told(func(s *setup.Setup) { s.Wind.Speed, s.Wind.Gusts, s.Hand.Rod = 5, times, setup.RodHeld }).Gusts
+	}
+	near(t, "gusts of 1.6 times the wind", gusty(1.6), (1.6*1.6-1)/0.4*f.Gusts, 1e-9)
+	if gusty(1) != 0 || gusty(0.5) != 0 {
+		t.Error("gusts that are no faster than the wind are felt")
+	}
 	near(t, "both", told(func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 5, setup.RodHeld }).Told(), math.Hypot(f.Hand, f.Gusts), 1e-3)
 	if s := told(func(s *setup.Setup) { s.Flow.Speed, s.Flow.Direction = 0.3, 90 }); !(s.Swirl > 0) || s.Gusts != 0 {
 		t.Errorf("in a current: %+v", s)

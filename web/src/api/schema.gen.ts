@@ -2140,6 +2140,12 @@ export interface components {
                 speed: number;
                 /**
                  * Format: double
+                 * @description Gusts, times the wind. 5 m/s with gusts of 8 is 1.6 times. A bite has to be told from what they push the line by. 0: as usual.
+                 * @default 0
+                 */
+                gusts: number;
+                /**
+                 * Format: double
                  * @description Wind blows. It blows towards.
                  * @default 0
                  */

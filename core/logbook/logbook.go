@@ -116,6 +116,7 @@ const (
 	Freed      = "snag freed"
 	Lost       = "head lost"
 	Torn       = "bait torn"
+	Tangle     = "tangle" // a wind knot, or a line round the tip
 	Retie      = "retie"
 	Trimmed    = "line trimmed" // its worn end was cut off
 	Renewed    = "line renewed" // another is on the reel
@@ -125,7 +126,7 @@ const (
 )
 
 // Kinds are all of them.
-var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Retie, Trimmed, Renewed, Changed, Conditions, Note}
+var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Tangle, Retie, Trimmed, Renewed, Changed, Conditions, Note}
 
 // Takes are the kinds that are a fish at the bait.
 var Takes = []string{Bite, Short, Fish, Dropped}

@@ -4240,7 +4240,7 @@ export interface components {
             /** Format: date-time */
             time: string;
             /** @enum {string} */
-            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "line trimmed" | "line renewed" | "changed" | "conditions" | "note";
+            kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "tangle" | "retie" | "line trimmed" | "line renewed" | "changed" | "conditions" | "note";
             rod: number;
             /** @enum {string} */
             phase?: "fall" | "bottom" | "working" | "coming back" | "";
@@ -4957,7 +4957,7 @@ export interface components {
                 y: number;
                 key: string;
                 /** @enum {string} */
-                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "retie" | "line trimmed" | "line renewed" | "changed" | "conditions" | "note";
+                kind: "splash" | "bottom" | "bottom lost" | "bite" | "short bite" | "fish" | "fish lost" | "fish seen" | "snag freed" | "head lost" | "bait torn" | "tangle" | "retie" | "line trimmed" | "line renewed" | "changed" | "conditions" | "note";
                 /** Format: date-time */
                 time: string;
             }[];

@@ -31,6 +31,7 @@ const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "snag freed", label: "Snag freed" },
   { kind: "head lost", label: "Head lost" },
   { kind: "bait torn", label: "Bait torn" },
+  { kind: "tangle", label: "Tangle" },
   { kind: "retie", label: "Retied" },
   { kind: "line trimmed", label: "Line trimmed" },
 ];

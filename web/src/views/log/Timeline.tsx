@@ -97,6 +97,7 @@ const kinds = among({
   "snag freed": true,
   "head lost": true,
   "bait torn": true,
+  tangle: true,
   retie: true,
   "line trimmed": true,
   "line renewed": true,

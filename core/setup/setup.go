@@ -301,18 +301,6 @@ type Approach struct {
 	SnagMost float64 `json:"snagMost"` // snag index at most; 0: any
 }
 
-// The approaches.
-const (
-	SlowFall    = "slow fall"
-	HoldBottom  = "hold bottom"
-	LiftAndDrop = "lift and drop"
-	Swim        = "swim"
-	Hover       = "hover"
-)
-
-// Approaches are all of them.
-var Approaches = []string{SlowFall, HoldBottom, LiftAndDrop, Swim, Hover}
-
 // What a head that is worked in place may do on the bed.
 const (
 	InPlace   = "in place" // creep a little

@@ -33,9 +33,9 @@ var (
 	lifted   = is("approach.kind", LiftAndDrop)
 	hovered  = is("approach.kind", Hover)
 	holds    = is("approach.kind", HoldBottom)
-	waited   = is("approach.kind", SlowFall, HoldBottom, LiftAndDrop, Hover)
-	worked   = is("approach.kind", SlowFall, HoldBottom, LiftAndDrop)
-	anywhere = is("approach.kind", SlowFall, HoldBottom, Swim, Hover)
+	waited   = is("approach.kind", approachesThat(func(a approachKind) bool { return a.waits })...)
+	worked   = is("approach.kind", approachesThat(func(a approachKind) bool { return a.works })...)
+	anywhere = is("approach.kind", approachesThat(func(a approachKind) bool { return a.anywhere })...)
 )
 
 // straightHooks are the shapes whose hook has a straight shank unless it is said otherwise.

@@ -9,16 +9,15 @@ interface Approach {
   hovers?: boolean;
 }
 
-const approaches: Record<Setup["approach"]["kind"], Approach> = {
-  "slow fall": {},
-  "hold bottom": {},
+// Those of which more is drawn than the fall and the bed.
+const approaches: Partial<Record<Setup["approach"]["kind"], Approach>> = {
   "lift and drop": { lifts: true },
   swim: { swims: true },
   hover: { hovers: true },
 };
 
 /** What of an approach is drawn and told. */
-export const approachOf = (setup: Setup) => approaches[setup.approach.kind];
+export const approachOf = (setup: Setup): Approach => approaches[setup.approach.kind] ?? {};
 
 export type Boat = Setup["boat"]["kind"];
 

@@ -131,7 +131,6 @@ var schools = map[string][]Must{
 	setup.SlowFall:    {Arrives, Steep, Slack, InTime, Told, Touches, Slowly},
 	setup.HoldBottom:  {Arrives, Presses, Stays, Waves, Walks, Felt, Slack, InTime, Slowly},
 	setup.LiftAndDrop: {Arrives, Touches, Felt, Waves, BackSoon, BackLate, Slack, InTime, Slowly},
-	setup.DeadStick:   {Arrives, Touches, Waves, Walks, Slack, InTime, Slowly},
 	setup.Swim:        {Arrives, Swims, Felt, Slack, Slowly},
 	setup.Hover:       {Arrives, Slack, InTime, Hovers, Slowly},
 }

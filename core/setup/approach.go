@@ -7,7 +7,6 @@ const (
 	LiftAndDrop = "lift and drop"
 	Swim        = "swim"
 	Hover       = "hover"
-	DeadStick   = "dead stick"
 )
 
 // approachKind is what sets one approach apart from the others in what is asked of it.
@@ -28,7 +27,6 @@ var approachKinds = []approachKind{
 	{name: HoldBottom, waits: true, works: true, anywhere: true},
 	{name: LiftAndDrop, waits: true, works: true, check: (*checking).lift},
 	{name: Swim, swims: true, anywhere: true, check: (*checking).swim},
-	{name: DeadStick, waits: true, works: true},
 	{name: Hover, waits: true, anywhere: true, check: (*checking).hover},
 }
 

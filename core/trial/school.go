@@ -18,7 +18,6 @@ var schools = map[string]School{
 	setup.SlowFall:    {Rests: true, Falls: true},
 	setup.HoldBottom:  {OnTheBed: true, Rests: true, Stays: true},
 	setup.LiftAndDrop: {OnTheBed: true, Rests: true, Lifted: true},
-	setup.DeadStick:   {OnTheBed: true, Rests: true},
 	setup.Swim:        {Swims: true},
 	setup.Hover:       {Hovers: true},
 }

@@ -2673,7 +2673,7 @@ export interface components {
                  * @default slow fall
                  * @enum {string}
                  */
-                kind: "slow fall" | "hold bottom" | "lift and drop" | "swim" | "dead stick" | "hover";
+                kind: "slow fall" | "hold bottom" | "lift and drop" | "swim" | "hover";
                 /**
                  * Format: double
                  * @description Longest wait. 0: as usual.

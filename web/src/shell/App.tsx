@@ -26,7 +26,6 @@ const BoatView = lazy(() => import("../views/boat/BoatView"));
 const LeadView = lazy(() => import("../views/lead/LeadView"));
 const DevicesView = lazy(() => import("../views/devices/DevicesView"));
 const PairView = lazy(() => import("../views/pair/PairView"));
-const WordsView = lazy(() => import("../views/words/WordsView"));
 const GuideView = lazy(() => import("../views/guide/GuideView"));
 const LicencesView = lazy(() => import("../views/licences/LicencesView"));
 const Keys = lazy(() => import("./Keys"));
@@ -79,7 +78,6 @@ function Themed() {
               <Route path="/boat" element={<BoatView />} />
               <Route path="/lead" element={<LeadView />} />
               <Route path="/devices" element={<DevicesView />} />
-              <Route path="/words" element={<WordsView />} />
               <Route path="/guide" element={<GuideView />} />
               <Route path="/licences" element={<LicencesView />} />
               <Route path="*" element={<NotHere />} />

@@ -14,7 +14,6 @@ const views = [
   { to: "/box", label: "Box" },
   { to: "/setups", label: "Setups" },
   { to: "/guide", label: "Guide" },
-  { to: "/words", label: "Words" },
 ];
 
 export const viewOf = (pathname: string) => views.find((v) => v.to === pathname);

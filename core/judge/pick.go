@@ -119,7 +119,7 @@ func (b Bench) Choose(ctx context.Context, c *trial.Case, heads []Head) (Choice,
 // Prefer chooses between heads: the lightest that is as sure as wanted, or where none
 // is the likeliest that is at least as likely as not.
 func Prefer(c *trial.Case, heads []Head) Choice {
-	out := Choice{Pick: -1, Least: -1, Closest: closest(heads), Usual: -1, Skipped: -1}
+	out := Choice{Pick: -1, Closest: closest(heads)}
 	out.Least = slices.IndexFunc(heads, func(h Head) bool { return h.Sure >= judgement.Even.Number })
 	out.Usual, out.Skipped = usual(c, heads)
 	if out.Usual < 0 || !near(c, &heads[out.Usual]) {

@@ -62,8 +62,8 @@ onpage:
 engine: ## the answers as WebAssembly, for a page whose server is out of reach
 	GOOS=js GOARCH=wasm go build -ldflags '-s -w' -o bin/engine.wasm ./cmd/engine
 
-test-fast: ## the core and what is around it, without what takes long and without the browser; under half a minute
-	go test -short ./core/... ./internal/...
+test-fast: ## the core and what is around it, without what takes long, the server and the browser; under half a minute
+	go test -short ./core/... $$(go list ./internal/... | grep -v internal/server)
 
 fuzz: ## every fuzz test for a minute
 	scripts/fuzz.sh

@@ -50,6 +50,9 @@ func massOf(l *judge.Ladder) float64 {
 // A few rungs around a guess choose as the whole ladder does, whatever the guess, the
 // approach and the leaning.
 func TestWindowChoosesAsTheLadder(t *testing.T) {
+	if testing.Short() {
+		t.Skip("whole ladders, each twice")
+	}
 	x := still(nil)
 	for _, kind := range []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop, setup.Swim, setup.Hover} {
 		for _, lean := range []string{setup.Usual, setup.JustEnough, setup.WithMargin, setup.Heavy} {

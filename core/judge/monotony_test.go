@@ -11,6 +11,9 @@ import (
 // Over random waters and tackle more current, wind or depth picks no lighter head, but by the width of
 // the chance itself or where the rod goes down.
 func TestWorseWaterPicksNoLighterHead(t *testing.T) {
+	if testing.Short() {
+		t.Skip("a ladder for each step of the water")
+	}
 	random := rand.New(rand.NewPCG(3, 11))
 	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	worse := map[string]func(*setup.Setup){

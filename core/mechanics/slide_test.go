@@ -130,7 +130,11 @@ func TestFloatGoesUpToItsStop(t *testing.T) {
 // still water with the bail closed nothing gains energy.
 func TestRandomRigsThatSlide(t *testing.T) {
 	var grown trust.Tally
-	for seed := range uint64(4) {
+	seeds := uint64(4)
+	if testing.Short() {
+		seeds = 1
+	}
+	for seed := range seeds {
 		randomRigsThatSlide(t, rand.New(rand.NewPCG(3, seed)), &grown)
 	}
 	grown.Tell(t, "energy", mostGrown)

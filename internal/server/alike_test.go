@@ -12,6 +12,9 @@ import (
 // What is asked has the same answer of the server and of the engine in a page, to the letter:
 // questions that are right, and ones that are wrong.
 func TestEngineAnswersAlike(t *testing.T) {
+	if testing.Short() {
+		t.Skip("every question twice")
+	}
 	s := start(t)
 	_, _, known := s.ask(http.MethodGet, "/api/knowledge", "", nil)
 	fish := `"fish":{"distance":20,"bearing":0,"depth":3,"way":180,"speed":0.5,"sight":0}`

@@ -19,6 +19,9 @@ func chartQuestion(t *testing.T, x, y string) string {
 
 // A chart comes line by line: axes, cells, and that it is done.
 func TestChartOverHTTP(t *testing.T) {
+	if testing.Short() {
+		t.Skip("a whole map on the engine")
+	}
 	s := start(t)
 	response, err := http.Post(s.url+"/api/charts", "application/json", strings.NewReader(chartQuestion(t, "water.depth", "wind.speed")))
 	if err != nil {

@@ -69,6 +69,9 @@ func planned(t *testing.T, s running, p day.Plan) (sky *day.Sky, hours []day.Hou
 // A day comes line by line: the sky, the hours, and what comes of them; at springs it asks for
 // more weight than at neaps, and for less around slack water.
 func TestDayOverHTTP(t *testing.T) {
+	if testing.Short() {
+		t.Skip("a whole day on the engine")
+	}
 	s := start(t)
 	sky, hours, spring := planned(t, s, narrows("2026-11-26"))
 	if len(sky.Turns) < 3 || len(sky.Levels) != 145 || len(sky.Spots) != 1 || len(sky.Spots[0].Conditions) != 49 || sky.Light == nil || len(sky.Light.Crossings) < 5 {

@@ -165,6 +165,9 @@ func TestEncrypted(t *testing.T) {
 
 // Connections that say nothing, or nonsense, keep nobody else from being served, and end.
 func TestSilentConnections(t *testing.T) {
+	if testing.Short() {
+		t.Skip("it waits for connections to be given up")
+	}
 	s := startOverTLS(t)
 	for _, say := range []string{"", "", "\x16nonsense that is no handshake", "\x00", "GET"} {
 		c, err := (&net.Dialer{}).DialContext(t.Context(), "tcp", s.own)

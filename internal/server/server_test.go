@@ -467,6 +467,9 @@ func TestServeStopsAndNamesAPortInUse(t *testing.T) {
 }
 
 func TestDemoAnswers(t *testing.T) {
+	if testing.Short() {
+		t.Skip("whole answers on the engine")
+	}
 	s := start(t)
 	for _, d := range demo.Setups() {
 		var answer struct {

@@ -317,6 +317,9 @@ func TestAnActIsOne(t *testing.T) {
 // What is learnt from the log is that of the log as it is: deleting one trip and putting
 // another back are changes, though as many trips and events are there as before.
 func TestLearningIsOfNow(t *testing.T) {
+	if testing.Short() {
+		t.Skip("a log long enough to learn from")
+	}
 	s, _ := begin(t)
 	ctx := t.Context()
 	a := outing(t, s)

@@ -26,6 +26,9 @@ func table(t *testing.T, s *Service, of string) []byte {
 // Setups, drop tests and plans go out as tables and into another database, once however often; a row that
 // says something else changes what is here where it is to.
 func TestFlatComesBack(t *testing.T) {
+	if testing.Short() {
+		t.Skip("thousands of rows")
+	}
 	s, st := begin(t)
 	if err := demo.Seed(t.Context(), st, morning); err != nil {
 		t.Fatal(err)

@@ -3,6 +3,7 @@
 package docs
 
 import (
+	"cmp"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -113,6 +114,44 @@ func TestDecisions(t *testing.T) {
 			t.Errorf("%s has no date and state", path)
 		}
 	}
+}
+
+// The changes are told by version, the newest first, with the day of each; and the newest is the
+// newest tag, where there is one.
+func TestVersions(t *testing.T) {
+	t.Chdir("../..")
+	text, err := os.ReadFile("CHANGELOG.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var versions []string
+	for i, heading := range regexp.MustCompile(`(?m)^## (.*)$`).FindAllStringSubmatch(string(text), -1) {
+		m := regexp.MustCompile(`^(\d+\.\d+\.\d+), \d{1,2} \w+ 20\d\d$`).FindStringSubmatch(heading[1])
+		switch {
+		case m != nil:
+			versions = append(versions, m[1])
+		case i > 0 || heading[1] != "Unreleased":
+			t.Errorf("%q is neither what is not released nor a version with its day", heading[1])
+		}
+	}
+	if len(versions) == 0 || !slices.IsSortedFunc(versions, func(a, b string) int { return -versionOrder(a, b) }) {
+		t.Errorf("%v", versions)
+	}
+	tag, err := exec.Command("git", "describe", "--tags", "--abbrev=0", "--match", "v*").Output()
+	if newest := strings.TrimPrefix(strings.TrimSpace(string(tag)), "v"); err == nil && !slices.Contains(versions, newest) {
+		t.Errorf("version %s is tagged, and CHANGELOG.md has %v", newest, versions)
+	}
+}
+
+// versionOrder compares versions number by number.
+func versionOrder(a, b string) int {
+	x, y := strings.Split(a, "."), strings.Split(b, ".")
+	for i := range x {
+		if c := cmp.Or(cmp.Compare(len(x[i]), len(y[i])), strings.Compare(x[i], y[i])); c != 0 {
+			return c
+		}
+	}
+	return 0
 }
 
 // program builds the program, without what the page is made of.

@@ -92,6 +92,9 @@ const simulated = 200
 // bait that doubles the bites in a third of the casts is found in four logs of five, and with a third
 // of the bites where it was asked for beforehand.
 func TestSimulatedAnglers(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred made-up logs")
+	}
 	claims := func(l *Lesson) bool { return len(l.Claims) > 0 }
 	finds := func(l *Lesson) bool {
 		for _, c := range l.Claims {

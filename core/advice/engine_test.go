@@ -2,6 +2,7 @@ package advice
 
 import (
 	"encoding/json"
+	"fmt"
 	"math"
 	"os"
 	"strings"
@@ -30,7 +31,8 @@ func grams(a *Answer, i int) float64 {
 }
 
 // Waters and tackle with the weights that experienced anglers would accept there: the
-// head to tie on, or the least, is one of them.
+// head to tie on, or the least, is one of them. What is said stands in a file, to be read
+// where it changes.
 func TestSituations(t *testing.T) {
 	if testing.Short() {
 		t.Skip("whole answers on the engine")
@@ -48,8 +50,10 @@ func TestSituations(t *testing.T) {
 		t.Fatalf("%d, %v", len(situations), err)
 	}
 	kept := 0
+	var said strings.Builder
 	for _, s := range situations {
 		a := answered(t, s.Setup)
+		fmt.Fprintf(&said, "# %s\n%s\nnot lighter: %s\nnot heavier: %s\n", s.ID, a.Sentence, a.NotLighter, a.NotHeavier)
 		accepted := func(g float64) bool { return g >= s.Low && g <= s.High }
 		if !accepted(grams(a, a.Pick)) && !accepted(grams(a, a.Least)) {
 			t.Errorf("%s: %g to %g g, says %s", s.ID, s.Low, s.High, a.Sentence)
@@ -57,6 +61,7 @@ func TestSituations(t *testing.T) {
 		}
 		kept++
 	}
+	sayAsBefore(t, "testdata/situations.txt", said.String())
 	trust.Tell(t, "situations", trust.Figure{Cases: len(situations), Value: float64(kept), Low: 31, High: 31})
 }
 

@@ -13,7 +13,7 @@ import (
 	"dunvel/core/units"
 )
 
-var update = flag.Bool("update", false, "write what is said now to testdata/words.txt, to be read before it is kept")
+var update = flag.Bool("update", false, "write what is said now to testdata/words.txt and situations.txt, to be read before it is kept")
 
 // onStandIn answers on the stand-in for the engine: what is tried here is what is said.
 func onStandIn() Adviser { return Adviser{explore.Search{Bench: judgetest.Bench(nil)}} }
@@ -74,6 +74,34 @@ var waters = []struct {
 		s.Other.Asked, s.Other.Speed, s.Other.Direction = true, 0.3, 90
 	}},
 	{name: "heavy on purpose", change: func(s *setup.Setup) { s.Approach.Leaning = setup.Heavy }},
+	{name: "a rod that casts up to 8 g", change: func(s *setup.Setup) {
+		s.Rod.Most, s.Approach.Wait = 0.008, 6
+	}},
+	{name: "a rod that casts from 20 g", change: func(s *setup.Setup) { s.Rod.Least, s.Rod.Most = 0.020, 0.040 }},
+	{name: "a cast that no head flies", change: func(s *setup.Setup) { s.Cast.Distance, s.Rod.Least, s.Rod.Most = 70, 0.004, 0.03 }},
+	{name: "snags, no more than 2 of 10", change: func(s *setup.Setup) { s.Approach.SnagMost = 2 }},
+	{name: "mud that heads dig into", change: func(s *setup.Setup) { s.Water.Bed = "mud" }},
+	{name: "a float that carries 2 g", change: func(s *setup.Setup) {
+		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = setup.FixedFloat, 2, 0.002
+	}},
+	{name: "two heads, the upper of 3.5 g", change: func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.0035 }},
+	{name: "drop shot over weed", change: func(s *setup.Setup) {
+		s.Rigging.Kind, s.Water.Bed, s.Water.Weed = setup.DropShot, "weed", 0.3
+	}},
+	{name: "hooks as big as 5/0 on light heads", change: func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "5/0", 0.15 }},
+	{name: "fish that are seen, and scared by more than 2 g", change: func(s *setup.Setup) {
+		s.Water.Depth, s.Water.SplashDepth, s.Cast.Sighted, s.Cast.SplashMost = 0.8, 0.8, true, 0.002
+	}},
+	{name: "a swell of 0.9 m over 3 m of water", change: func(s *setup.Setup) {
+		hold(s)
+		s.Swell.Height, s.Swell.Period, s.Water.Depth = 0.9, 8, 3
+	}},
+	{name: "a boat that is over it before it is down", change: func(s *setup.Setup) {
+		s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 1.5}
+	}},
+	{name: "nearly sure is enough, in kilometres an hour", show: units.Choice{"speed": "km/h", "wind": "km/h"}, change: func(s *setup.Setup) {
+		s.Approach.Sure, s.Wind.Speed, s.Wind.Direction = 0.95, 4, 90
+	}},
 	{name: "line fed under a finger, by wish", change: func(s *setup.Setup) { s.Hand.Line = setup.LineFed }},
 	{name: "bail closed at the splash, by wish", change: func(s *setup.Setup) { s.Hand.Line = setup.LineClosed }},
 }
@@ -99,8 +127,14 @@ func TestWords(t *testing.T) {
 		}
 		fmt.Fprintf(&said, "# %s\n%s\n", w.name, sayings(a))
 	}
+	sayAsBefore(t, file, said.String())
+}
+
+// sayAsBefore holds what is said against a file, or writes it there with -update.
+func sayAsBefore(t *testing.T, file, said string) {
+	t.Helper()
 	if *update {
-		if err := os.WriteFile(file, []byte(said.String()), 0o644); err != nil {
+		if err := os.WriteFile(file, []byte(said), 0o644); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -108,10 +142,14 @@ func TestWords(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for i, line := range strings.Split(said.String(), "\n") {
-		if before := strings.Split(string(want), "\n"); i >= len(before) || before[i] != line {
+	before := strings.Split(string(want), "\n")
+	for i, line := range strings.Split(said, "\n") {
+		if i >= len(before) || before[i] != line {
 			t.Fatalf("line %d of %s: now says\n%s", i+1, file, line)
 		}
+	}
+	if said != string(want) {
+		t.Errorf("%s has more than is said now", file)
 	}
 }
 

@@ -4,7 +4,7 @@ import (
 	"reflect"
 	"slices"
 
-	"dunvel/core/measure"
+	"dunvel/core/droptest"
 )
 
 // mostTimed is how many outfits are held against what was expected of them, the latest of
@@ -13,10 +13,10 @@ const mostTimed = 30
 
 // Timed are the seconds to the bottom that were logged, as tests on the water, one for
 // each outfit of a trip.
-func Timed(logs []Log) []measure.Spotted {
+func Timed(logs []Log) []droptest.Spotted {
 	type outfit struct {
 		state State
-		test  measure.Spotted
+		test  droptest.Spotted
 	}
 	var out []outfit
 	for trip, l := range logs {
@@ -30,16 +30,16 @@ func Timed(logs []Log) []measure.Spotted {
 			k := slices.IndexFunc(out[first:], func(o outfit) bool { return reflect.DeepEqual(o.state, state) })
 			if k < 0 {
 				k = len(out) - first
-				out = append(out, outfit{state, measure.Spotted{Where: l.Trip.Place, Trip: trip, Test: measure.Test{
-					Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: measure.OnWater, Held: measure.Slack,
+				out = append(out, outfit{state, droptest.Spotted{Where: l.Trip.Place, Trip: trip, Test: droptest.Test{
+					Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: droptest.OnWater, Held: droptest.Slack,
 				}}})
 			}
-			if t := &out[first+k].test; len(t.Drops) < measure.MostDrops {
-				t.Drops = append(t.Drops, measure.Drop{Time: e.Seconds, LineOut: e.LineOut})
+			if t := &out[first+k].test; len(t.Drops) < droptest.MostDrops {
+				t.Drops = append(t.Drops, droptest.Drop{Time: e.Seconds, LineOut: e.LineOut})
 			}
 		}
 	}
-	tests := make([]measure.Spotted, 0, mostTimed)
+	tests := make([]droptest.Spotted, 0, mostTimed)
 	for _, o := range out[max(0, len(out)-mostTimed):] {
 		tests = append(tests, o.test)
 	}

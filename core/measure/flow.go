@@ -7,6 +7,7 @@ import (
 	"dunvel/core/almanac"
 	"dunvel/core/boat"
 	"dunvel/core/catalogue"
+	"dunvel/core/droptest"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
@@ -38,11 +39,11 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 		return Measured{}, fieldError("times", "Times: there is none; write seconds, such as 12 13.5 11.")
 	}
 	for _, s := range times {
-		if message := checkTime(s); message != "" {
+		if message := droptest.CheckTime(s); message != "" {
 			return Measured{}, fieldError("times", "%s", message)
 		}
 	}
-	mean, sd := timing(times)
+	mean, sd := droptest.Timing(times)
 	run := sd / mean
 	if len(times) == 1 {
 		run = math.Hypot(run, judgement.FloatRun.Spread) // one run does not tell how they differ
@@ -51,7 +52,7 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 	if most := setup.LookupField("flow.speed").Max; out.Value > most {
 		return Measured{}, fieldError("times", "Times: %s in %s is %s, more than the %s that is allowed; are they seconds?", choice.Show("depth", length), units.Seconds(mean), choice.Show("speed", out.Value), choice.Show("speed", most))
 	}
-	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value), count(len(times), "run"), units.Percent(out.Spread))
+	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value), units.Counted(len(times), "run"), units.Percent(out.Spread))
 	return out, nil
 }
 
@@ -202,6 +203,23 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 	if n := float64(len(counted)); n > 1 {
 		out.Spread = math.Hypot(judgement.TurnLine.Spread, math.Sqrt(sum/(n-1)/n)/mean)
 	}
-	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), count(len(counted), "cast"), units.Percent(out.Spread))
+	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), units.Counted(len(counted), "cast"), units.Percent(out.Spread))
+	return out, nil
+}
+
+// byLog is the current of a setup as it is at a place by what the log says of that.
+func byLog(f droptest.FlowAt, s setup.Setup, choice units.Choice) (Measured, error) {
+	speed := setup.LookupField("flow.speed")
+	if s.Flow.Speed == 0 {
+		return Measured{}, fieldError("at", "Current: none is entered; enter what you would say of it by eye, and it is set right by the log.")
+	}
+	if !(f.Factor > 0) || !(f.Spread >= 0) || f.Spread > setup.LookupField("flow.spread").Max {
+		return Measured{}, fieldError("at", "Place: %g times, known to %g, is nothing that a log says.", f.Factor, f.Spread)
+	}
+	out := Measured{Value: s.Flow.Speed * f.Factor, Spread: f.Spread}
+	if message := speed.Check(out.Value, choice); message != "" {
+		return Measured{}, fieldError("at", "%s", message)
+	}
+	out.Words = fmt.Sprintf("%s at %s, %.2f times what is entered (%s).", choice.Show("speed", out.Value), f.Where, f.Factor, units.Counted(f.Falls, "fall"))
 	return out, nil
 }

@@ -9,6 +9,7 @@ import (
 
 	"dunvel/core/boat"
 	"dunvel/core/catalogue"
+	"dunvel/core/droptest"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -41,8 +42,8 @@ type Question struct {
 	Each   string  `json:"each"`   // line of a turn, or length of a pace
 	Counts string  `json:"counts"` // turns or paces, one number a cast
 
-	Drift *Drifted `json:"drift,omitempty"` // of a track
-	At    *FlowAt  `json:"at,omitempty"`    // what the log has of a place
+	Drift *Drifted         `json:"drift,omitempty"` // of a track
+	At    *droptest.FlowAt `json:"at,omitempty"`    // what the log has of a place
 }
 
 // Found is what was measured, and what of a setup it sets.
@@ -104,7 +105,7 @@ var ways = map[string]func(r *reader, q Question, s setup.Setup) (*Found, error)
 		if q.At == nil {
 			return nil, fieldError("at", "Place: choose one of the log.")
 		}
-		m, err := q.At.measured(s, r.choice)
+		m, err := byLog(*q.At, s, r.choice)
 		return &Found{Measured: m, Changes: map[string]any{
 			"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": s.Flow.NearBed * q.At.Factor,
 		}}, err
@@ -178,7 +179,7 @@ func (r *reader) angle(text string) float64 {
 }
 
 func (r *reader) times(text string) []float64 {
-	out, err := ReadTimes(text)
+	out, err := droptest.ReadTimes(text)
 	if err != nil {
 		r.fail("times", "%s", err)
 	}
@@ -193,6 +194,9 @@ func (r *reader) position(field, label, text string) Position {
 	return p
 }
 
+// between is what stands between two numbers.
+var between = units.Pattern(`[\s;]+|,\s+`)
+
 // counts reads numbers of turns or paces.
 func (r *reader) counts(text string) []float64 {
 	var out []float64
@@ -200,7 +204,7 @@ func (r *reader) counts(text string) []float64 {
 		if word == "" {
 			continue
 		}
-		n, ok := readTime(word)
+		n, ok := droptest.ReadTime(word)
 		if !ok || !(n > 0) || n > 1000 || strings.Contains(word, ":") {
 			r.fail("counts", "Counts: “%s” is not a number of turns or paces; write one for each cast, such as 34 36 33.", word)
 			return nil

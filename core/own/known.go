@@ -6,8 +6,8 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/droptest"
 	"dunvel/core/logbook/lessons"
-	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -15,9 +15,9 @@ import (
 // Known is what is learnt of an angler over what is usual, of what is not refused; 0 where
 // nothing is.
 type Known struct {
-	Patience float64          `json:"patience"`
-	Feel     float64          `json:"feel"`
-	Lines    []measure.LineAs `json:"lines"`
+	Patience float64           `json:"patience"`
+	Feel     float64           `json:"feel"`
+	Lines    []droptest.LineAs `json:"lines"`
 }
 
 // Known is what is learnt and not refused, as answers go by it.

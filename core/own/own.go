@@ -8,8 +8,8 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/droptest"
 	"dunvel/core/logbook/lessons"
-	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -26,10 +26,10 @@ const Name = "own"
 
 // Learnt is what the log teaches of the angler, their lines and the currents at their places.
 type Learnt struct {
-	Events   int          `json:"events"` // that the log had then
-	Patience lessons.Own  `json:"patience"`
-	Feel     lessons.Own  `json:"feel"`
-	Bias     measure.Bias `json:"bias"`
+	Events   int           `json:"events"` // that the log had then
+	Patience lessons.Own   `json:"patience"`
+	Feel     lessons.Own   `json:"feel"`
+	Bias     droptest.Bias `json:"bias"`
 }
 
 // Limits of what a page keeps.

@@ -29,7 +29,7 @@ const (
 const (
 	mechanics = "./core/mechanics"
 	judge     = "./core/judge"
-	measure   = "./core/measure"
+	droptest  = "./core/droptest"
 )
 
 // Sources are all checks, in the order in which they are shown.
@@ -83,16 +83,16 @@ var Sources = []Source{
 		"The largest difference in chance.", Percent, judge, "TestWhatIsNotLookedAtDecidesNothing"},
 	{"drop tests", ofMeasure, "The drag of a bait from six drops",
 		"made-up drops of baits whose drag is known, timed as a thumb does",
-		"The share of 80 % ranges that hold the true drag.", Percent, measure, "TestFitCovers"},
+		"The share of 80 % ranges that hold the true drag.", Percent, droptest, "TestFitCovers"},
 	{"drop tests mean", ofMeasure, "The drag of a bait on average",
 		"the same drops",
-		"How far the fit is off on average.", Percent, measure, "TestFitCovers"},
+		"How far the fit is off on average.", Percent, droptest, "TestFitCovers"},
 	{"places", ofMeasure, "The current at a place, from times on the water",
 		"made-up trips to a place whose current is known",
-		"The share of 80 % ranges that hold the next day's.", Percent, measure, "TestBiasCovers"},
+		"The share of 80 % ranges that hold the next day's.", Percent, droptest, "TestBiasCovers"},
 	{"lines", ofMeasure, "A line that is thicker than its label, from times on the water",
 		"made-up trips with a line whose diameter is known",
-		"The share of 80 % ranges that hold it.", Percent, measure, "TestBiasCovers"},
+		"The share of 80 % ranges that hold it.", Percent, droptest, "TestBiasCovers"},
 	{"situations", ofAnswers, "Waters with the weights that anglers accept there",
 		"ranges in grams that experienced anglers would not laugh at",
 		"Waters in which the head to tie on, or the lightest that may do, is in the range.", Count, "./core/advice", "TestSituations"},

@@ -106,3 +106,11 @@ func Seconds(s float64) string {
 
 // Percent says a share in whole percent.
 func Percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }
+
+// Counted says how many of something there are: "1 drop", "3 drops".
+func Counted(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}

@@ -13,12 +13,12 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/explore"
 	"dunvel/core/follow"
 	"dunvel/core/lead"
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/snags"
-	"dunvel/core/measure"
 	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -54,7 +54,7 @@ func questions() map[string]func(context.Context) error {
 	s := setup.Default()
 	s.Wind.Speed, s.Heads = 8, []float64{0.0071, 0.0142, 0.0284}
 	onWater := timed()
-	onWater.Place, onWater.Depth = measure.OnWater, onWater.Setup.Water.Depth
+	onWater.Place, onWater.Depth = droptest.OnWater, onWater.Setup.Water.Depth
 	round := practice.Question{Setup: s, Mass: 0.0142, Game: practice.Touch, Seed: 3}
 	return map[string]func(context.Context) error{
 		"answer":  func(ctx context.Context) error { _, err := desk.Answer(ctx, s, nil); return err },
@@ -85,7 +85,7 @@ func questions() map[string]func(context.Context) error {
 			_, err := desk.Call(ctx, round, practice.Made{At: 5}, nil)
 			return err
 		},
-		"truth": func(ctx context.Context) error { _, err := desk.Truth(ctx, []measure.Test{onWater}); return err },
+		"truth": func(ctx context.Context) error { _, err := desk.Truth(ctx, []droptest.Test{onWater}); return err },
 		"look":  func(ctx context.Context) error { _, err := LookAtTest(ctx, timed(), nil, nil); return err },
 		"placing": func(ctx context.Context) error {
 			_, err := desk.Ways(ctx, logbook.State{Setup: s, Mass: 0.0142, Technique: "hop"})
@@ -108,8 +108,8 @@ func questions() map[string]func(context.Context) error {
 }
 
 // timed is a drop test of the bait of a usual setup.
-func timed() measure.Test {
-	return measure.Test{Setup: setup.Default(), Mass: 0.0071, Depth: 3, Place: measure.Boat, Held: measure.Slack, Drops: []measure.Drop{{Time: 4.9}, {Time: 5.1}, {Time: 5}}}
+func timed() droptest.Test {
+	return droptest.Test{Setup: setup.Default(), Mass: 0.0071, Depth: 3, Place: droptest.Boat, Held: droptest.Slack, Drops: []droptest.Drop{{Time: 4.9}, {Time: 5.1}, {Time: 5}}}
 }
 
 // Whatever is asked ends with whoever asked: of all the times that a solver would have

@@ -10,8 +10,8 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/logbook/snags"
-	"dunvel/core/measure"
 	"dunvel/core/mechanics"
 	"dunvel/core/own"
 	"dunvel/core/setup"
@@ -29,13 +29,13 @@ type Knowledge struct {
 	Items []box.Item   `json:"items"` // everything in the box
 	Own   own.Known    `json:"own"`   // what is learnt of the angler
 
-	fits *measure.Known // of Tests, as far as they were made; nil where none are kept
+	fits *droptest.Known // of Tests, as far as they were made; nil where none are kept
 }
 
 // Tested is a drop test, and when it was made or changed last.
 type Tested struct {
-	Test    measure.Test `json:"test"`
-	Updated time.Time    `json:"updated"`
+	Test    droptest.Test `json:"test"`
+	Updated time.Time     `json:"updated"`
 }
 
 // Source is where knowledge comes from: a database, a page, or nowhere.
@@ -56,7 +56,7 @@ func (k *Knowledge) Measured(context.Context) (*Knowledge, error) { return k, ni
 // drop tests that are as they were are kept. It is safe for concurrent use; the zero value
 // has nothing yet.
 type Remembered struct {
-	fits            measure.Known
+	fits            droptest.Known
 	whole, measured loaded
 }
 
@@ -77,7 +77,7 @@ func (r *Remembered) Measured(revision int64, load func() (*Knowledge, error)) (
 	return r.measured.at(revision, &r.fits, load)
 }
 
-func (l *loaded) at(revision int64, fits *measure.Known, load func() (*Knowledge, error)) (*Knowledge, error) {
+func (l *loaded) at(revision int64, fits *droptest.Known, load func() (*Knowledge, error)) (*Knowledge, error) {
 	l.mutex.Lock()
 	defer l.mutex.Unlock()
 	if l.known != nil && l.revision == revision {
@@ -128,7 +128,7 @@ func (k *Knowledge) Drag(ctx context.Context, s *setup.Setup, choice units.Choic
 	}
 	fits := k.fits
 	if fits == nil {
-		fits = &measure.Known{}
+		fits = &droptest.Known{}
 	}
 	fit, of, ok, err := fits.Best(mechanics.WithBudget(ctx, measureWork), k.tests(), s.Bait)
 	if err != nil || !ok {
@@ -136,7 +136,7 @@ func (k *Knowledge) Drag(ctx context.Context, s *setup.Setup, choice units.Choic
 	}
 	var latest time.Time
 	for _, t := range k.Tests {
-		if measure.Same(t.Test.Setup.Bait, of) && t.Updated.After(latest) {
+		if droptest.Same(t.Test.Setup.Bait, of) && t.Updated.After(latest) {
 			latest = t.Updated
 		}
 	}
@@ -144,8 +144,8 @@ func (k *Knowledge) Drag(ctx context.Context, s *setup.Setup, choice units.Choic
 	return fit.Told(of, s.Bait, latest.Format("2 January"), choice), nil
 }
 
-func (k *Knowledge) tests() []measure.Test {
-	out := make([]measure.Test, len(k.Tests))
+func (k *Knowledge) tests() []droptest.Test {
+	out := make([]droptest.Test, len(k.Tests))
 	for i, t := range k.Tests {
 		out[i] = t.Test
 	}

@@ -3,18 +3,18 @@ package answers
 import (
 	"context"
 
-	"dunvel/core/measure"
+	"dunvel/core/droptest"
 	"dunvel/core/mechanics"
 	"dunvel/core/units"
 )
 
 // LookAtTest is what a drop test says beside others.
-func LookAtTest(ctx context.Context, test measure.Test, others []measure.Test, choice units.Choice) (*measure.Look, error) {
-	return measure.See(mechanics.WithBudget(ctx, measureWork), test, others, choice)
+func LookAtTest(ctx context.Context, test droptest.Test, others []droptest.Test, choice units.Choice) (*droptest.Look, error) {
+	return droptest.See(mechanics.WithBudget(ctx, measureWork), test, others, choice)
 }
 
 // Bias is by how much what was expected is off, by places and lines, as casts that were timed have it.
-func (d Desk) Bias(ctx context.Context, tests []measure.Spotted) (*measure.Bias, error) {
+func (d Desk) Bias(ctx context.Context, tests []droptest.Spotted) (*droptest.Bias, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err
@@ -24,12 +24,12 @@ func (d Desk) Bias(ctx context.Context, tests []measure.Spotted) (*measure.Bias,
 			return nil, err
 		}
 	}
-	return measure.FindBias(mechanics.WithBudget(ctx, measureWork), tests)
+	return droptest.FindBias(mechanics.WithBudget(ctx, measureWork), tests)
 }
 
 // Truth is how what was timed compares with what was expected: every drop test, and more
 // that were made on the water. What was measured of the baits meanwhile is gone by.
-func (d Desk) Truth(ctx context.Context, more []measure.Test) (*measure.Truth, error) {
+func (d Desk) Truth(ctx context.Context, more []droptest.Test) (*droptest.Truth, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err
@@ -40,5 +40,5 @@ func (d Desk) Truth(ctx context.Context, more []measure.Test) (*measure.Truth, e
 			return nil, err
 		}
 	}
-	return measure.Check(mechanics.WithBudget(ctx, measureWork), tests, nil)
+	return droptest.Check(mechanics.WithBudget(ctx, measureWork), tests, nil)
 }

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 
+	"dunvel/core/droptest"
 	"dunvel/core/measure"
 	"dunvel/internal/contract"
 	"dunvel/internal/service"
@@ -70,7 +71,7 @@ func (h Handlers) RestoreDropTest(ctx context.Context, r RestoreDropTestRequestO
 
 // ReadTimes implements the contract.
 func (h Handlers) ReadTimes(_ context.Context, r ReadTimesRequestObject) (ReadTimesResponseObject, error) {
-	times, err := measure.ReadTimes(r.Params.Text)
+	times, err := droptest.ReadTimes(r.Params.Text)
 	return ReadTimes200JSONResponse(times), err
 }
 
@@ -119,7 +120,7 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 	return CallRound200JSONResponse(*score), nil
 }
 
-func savedTest(k store.Kept[measure.Test]) contract.SavedDropTest {
+func savedTest(k store.Kept[droptest.Test]) contract.SavedDropTest {
 	return contract.SavedDropTest{Id: k.ID, Version: k.Version, Name: k.Name, Test: k.Value, Created: k.Created, Updated: k.Updated}
 }
 

@@ -12,6 +12,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/care"
 	"dunvel/core/day"
+	"dunvel/core/droptest"
 	"dunvel/core/explore"
 	"dunvel/core/follow"
 	"dunvel/core/judge"
@@ -393,7 +394,7 @@ type BeginQuestion struct {
 }
 
 // Bias By how much what was expected of casts is off, by what could be the reason
-type Bias = measure.Bias
+type Bias = droptest.Bias
 
 // Binned defines model for Binned.
 type Binned struct {
@@ -671,7 +672,7 @@ type DropQuestion struct {
 }
 
 // DropTest A bait on a head, dropped a few times and timed
-type DropTest = measure.Test
+type DropTest = droptest.Test
 
 // Event Something that happened; what is not known is 0 or empty
 type Event = logbook.Event
@@ -718,7 +719,7 @@ type FieldType string
 type Fish = lead.Fish
 
 // FlowAt The current at a place, over what was entered there
-type FlowAt = measure.FlowAt
+type FlowAt = droptest.FlowAt
 
 // FlowRun defines model for FlowRun.
 type FlowRun = almanac.Run
@@ -900,7 +901,7 @@ type LiveState = boat.Live
 type LogQuestion = logbook.Question
 
 // Look defines model for Look.
-type Look = measure.Look
+type Look = droptest.Look
 
 // Measure A kind of quantity that is shown in one unit of the person's choice
 type Measure struct {
@@ -1389,7 +1390,7 @@ type TripRod = logbook.Rod
 type Trust = trust.Report
 
 // Truth defines model for Truth.
-type Truth = measure.Truth
+type Truth = droptest.Truth
 
 // Unit base = written * scale + offset
 type Unit struct {

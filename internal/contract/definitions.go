@@ -7,10 +7,10 @@ import (
 	"dunvel/core/begin"
 	"dunvel/core/box"
 	"dunvel/core/catalogue"
+	"dunvel/core/droptest"
 	"dunvel/core/guide"
 	"dunvel/core/lead"
 	"dunvel/core/logbook"
-	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -51,7 +51,7 @@ func Define() Definitions {
 		d.Questions = append(d.Questions, BeginQuestion{Asks: q.Asks, Fields: q.Fields})
 	}
 	d.Parts = setup.DescribeParts()
-	d.Groups, d.Places, d.Holds = setup.Groups(), measure.Places, measure.Holds
+	d.Groups, d.Places, d.Holds = setup.Groups(), droptest.Places, droptest.Holds
 	d.Spots, d.Clarities = logbook.SpotKinds, logbook.Clarities
 	for _, of := range []struct {
 		field string
@@ -115,5 +115,5 @@ func fieldOf(f setup.Field) Field {
 
 // fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), measure.Fields(), logbook.Fields(), lead.Fields())
+	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), droptest.Fields(), logbook.Fields(), lead.Fields())
 }

@@ -6,8 +6,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/droptest"
 	"dunvel/core/logbook"
-	"dunvel/core/measure"
 	"dunvel/internal/store"
 )
 
@@ -91,14 +91,14 @@ func TestScenarioAgreesWithTheEngine(t *testing.T) {
 	if count < 15 || float64(inside) < 0.7*float64(count) {
 		t.Errorf("%d of %d times within the range", inside, count)
 	}
-	var pool []measure.Test
+	var pool []droptest.Test
 	for _, test := range drops() {
-		if test.Place == measure.Pier {
+		if test.Place == droptest.Pier {
 			pool = append(pool, test)
 		}
 	}
-	fit, err := measure.FitDrag(t.Context(), pool)
-	if err != nil || fit.Outcome != measure.Fitted || fit.Factor < 0.75 || fit.Factor > 1 {
+	fit, err := droptest.FitDrag(t.Context(), pool)
+	if err != nil || fit.Outcome != droptest.Fitted || fit.Factor < 0.75 || fit.Factor > 1 {
 		t.Errorf("%+v %v", fit, err)
 	}
 }

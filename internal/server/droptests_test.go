@@ -6,15 +6,15 @@ import (
 	"strings"
 	"testing"
 
-	"dunvel/core/measure"
+	"dunvel/core/droptest"
 	"dunvel/core/setup"
 )
 
 func dropTest(t *testing.T, place string, times ...float64) string {
 	t.Helper()
-	test := measure.Test{Setup: setup.Default(), Mass: 7.1e-3, Depth: 3, Place: place, Held: measure.Slack, Drops: []measure.Drop{}}
+	test := droptest.Test{Setup: setup.Default(), Mass: 7.1e-3, Depth: 3, Place: place, Held: droptest.Slack, Drops: []droptest.Drop{}}
 	for _, s := range times {
-		test.Drops = append(test.Drops, measure.Drop{Time: s})
+		test.Drops = append(test.Drops, droptest.Drop{Time: s})
 	}
 	text, err := json.Marshal(test)
 	if err != nil {

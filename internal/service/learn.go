@@ -7,9 +7,9 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/lessons"
-	"dunvel/core/measure"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
 	"dunvel/core/units"
@@ -135,12 +135,12 @@ func (s *Service) UnderTheSky(ctx context.Context, id int64) (events []store.Kep
 }
 
 // LookAtTest is what a drop test says beside the others, without that of an id.
-func (s *Service) LookAtTest(ctx context.Context, test measure.Test, without *int64, choice units.Choice) (*measure.Look, error) {
+func (s *Service) LookAtTest(ctx context.Context, test droptest.Test, without *int64, choice units.Choice) (*droptest.Look, error) {
 	kept, err := s.store.DropTests.List(ctx)
 	if err != nil {
 		return nil, err
 	}
-	var others []measure.Test
+	var others []droptest.Test
 	for _, k := range kept {
 		if without == nil || *without != k.ID {
 			others = append(others, k.Value)
@@ -150,18 +150,18 @@ func (s *Service) LookAtTest(ctx context.Context, test measure.Test, without *in
 }
 
 // AddTest keeps a drop test, under a name made of what was dropped and when.
-func (s *Service) AddTest(ctx context.Context, test measure.Test, choice units.Choice) (store.Kept[measure.Test], error) {
+func (s *Service) AddTest(ctx context.Context, test droptest.Test, choice units.Choice) (store.Kept[droptest.Test], error) {
 	return s.DropTests.Add(ctx, test.Name()+", "+s.now().Format("2 January 15:04"), test, choice)
 }
 
 // Truth is how what was timed compares with what was expected: the drop tests, and the
 // seconds to the bottom that were logged.
-func (s *Service) Truth(ctx context.Context) (*measure.Truth, error) {
+func (s *Service) Truth(ctx context.Context) (*droptest.Truth, error) {
 	logs, err := s.Logs(ctx)
 	if err != nil {
 		return nil, err
 	}
-	var tests []measure.Test
+	var tests []droptest.Test
 	for _, t := range logbook.Timed(logs) {
 		tests = append(tests, t.Test)
 	}

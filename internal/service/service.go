@@ -10,8 +10,8 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
+	"dunvel/core/droptest"
 	"dunvel/core/logbook/snags"
-	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/internal/answers"
@@ -24,7 +24,7 @@ type Service struct {
 	Setups     Shelf[setup.Setup]
 	Programmes Shelf[technique.Programme]
 	Plans      Shelf[plans.Plan]
-	DropTests  Shelf[measure.Test]
+	DropTests  Shelf[droptest.Test]
 	Tracks     Shelf[boat.Track]
 
 	store      *store.Store
@@ -37,7 +37,7 @@ type Service struct {
 // New is the service on a store; now tells the time.
 func New(st *store.Store, now func() time.Time) *Service {
 	s := &Service{
-		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[measure.Test]{st.DropTests, now},
+		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[droptest.Test]{st.DropTests, now},
 		Plans: Shelf[plans.Plan]{st.Plans, now}, Tracks: Shelf[boat.Track]{st.Tracks, now},
 		store: st, now: now, remembered: &answers.Remembered{}, logging: newTurn(), taking: newTurn(),
 	}

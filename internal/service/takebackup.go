@@ -13,8 +13,8 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
+	"dunvel/core/droptest"
 	"dunvel/core/logbook"
-	"dunvel/core/measure"
 	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
@@ -36,7 +36,7 @@ var checks = map[string]func(body string) (any, error){
 	"programme": checked[technique.Programme]("programme"),
 	"plan":      checked[plans.Plan]("plan"),
 	"item":      checked[box.Item]("item"),
-	"drop_test": checked[measure.Test]("drop_test"),
+	"drop_test": checked[droptest.Test]("drop_test"),
 	"round":     checked[practice.Played]("round"),
 	"place":     checked[logbook.Place]("place"),
 	"track":     checked[boat.Track]("track"),

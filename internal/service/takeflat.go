@@ -8,7 +8,7 @@ import (
 	"slices"
 
 	plans "dunvel/core/day"
-	"dunvel/core/measure"
+	"dunvel/core/droptest"
 	"dunvel/core/setup"
 	"dunvel/internal/exchange"
 	"dunvel/internal/exchange/flat"
@@ -62,7 +62,7 @@ func (s *Service) takeFlat(ctx context.Context, f File, r *Report) (ok bool, err
 	}
 	switch headers := rows[0].Cells; {
 	case tests.Is(headers): // whose setup is among its columns
-		on := onShelf[measure.Test]{func(t store.Tables) *store.Shelf[measure.Test] { return t.DropTests }, func(t measure.Test) [][]string { return [][]string{tests.Row("", t)} }}
+		on := onShelf[droptest.Test]{func(t store.Tables) *store.Shelf[droptest.Test] { return t.DropTests }, func(t droptest.Test) [][]string { return [][]string{tests.Row("", t)} }}
 		return true, takeEntries(ctx, s, f, r, on, readEntries(tests, rows, r))
 	case all.Is(headers):
 		var whole []entry[plans.Plan]

@@ -14,8 +14,8 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/day"
+	"dunvel/core/droptest"
 	"dunvel/core/logbook"
-	"dunvel/core/measure"
 	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -36,7 +36,7 @@ type Tables struct {
 	Programmes *Shelf[technique.Programme]
 	Plans      *Shelf[day.Plan]
 	Items      *Shelf[box.Item]
-	DropTests  *Shelf[measure.Test]
+	DropTests  *Shelf[droptest.Test]
 	Rounds     *Shelf[practice.Played]
 	Trips      *Shelf[logbook.Trip]
 	Places     *Shelf[logbook.Place]
@@ -173,7 +173,7 @@ func newTables(db source, events *remembered) Tables {
 		Tracks:     &Shelf[boat.Track]{db, "track", func() boat.Track { return boat.Track{} }},
 		Plans:      &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
 		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
-		DropTests:  &Shelf[measure.Test]{db, "drop_test", func() measure.Test { return measure.Test{Setup: setup.Default()} }},
+		DropTests:  &Shelf[droptest.Test]{db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
 		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
 		Trips:      &Shelf[logbook.Trip]{db, "trip", func() logbook.Trip { return logbook.Trip{} }},
 		Places:     &Shelf[logbook.Place]{db, "place", func() logbook.Place { return logbook.Place{} }},

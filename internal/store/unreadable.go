@@ -10,8 +10,8 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	"dunvel/core/day"
+	"dunvel/core/droptest"
 	"dunvel/core/logbook"
-	"dunvel/core/measure"
 	"dunvel/core/own"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -101,7 +101,7 @@ var blanks = map[string]func() any{
 	"programme": func() any { return new(technique.Programme) },
 	"plan":      func() any { return new(day.Plan) },
 	"item":      func() any { return new(box.Item) },
-	"drop_test": func() any { return new(measure.Test) },
+	"drop_test": func() any { return new(droptest.Test) },
 	"round":     func() any { return new(practice.Played) },
 	"trip":      func() any { return new(logbook.Trip) },
 	"place":     func() any { return new(logbook.Place) },

@@ -6,9 +6,9 @@ import (
 	"reflect"
 	"slices"
 
+	"dunvel/core/droptest"
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
-	"dunvel/core/measure"
 	"dunvel/core/spread"
 
 	"gonum.org/v1/gonum/stat"
@@ -92,7 +92,7 @@ type Hand struct {
 	Patience Own `json:"patience"`
 	Feel     Own `json:"feel"`
 
-	Bias measure.Bias `json:"bias"` // of what was expected of their casts
+	Bias droptest.Bias `json:"bias"` // of what was expected of their casts
 }
 
 // Own is what an angler does so many times as much as is usual, and within what, 8 times in

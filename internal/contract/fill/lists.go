@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/boat"
 	"dunvel/core/box"
+	"dunvel/core/droptest"
 	"dunvel/core/follow"
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/lessons"
@@ -27,8 +28,8 @@ func lists() map[string][]string {
 		"clarities":         append(slices.Clone(logbook.Clarities), ""),
 		"parts":             setup.Parts,
 		"lines in hand":     setup.HandLines,
-		"places of drops":   measure.Places,
-		"holds":             measure.Holds,
+		"places of drops":   droptest.Places,
+		"holds":             droptest.Holds,
 		"ways to measure":   measure.Ways,
 		"games":             practice.Games,
 		"misses":            append(slices.Clone(practice.Misses), ""), // or it was right

@@ -11,7 +11,7 @@ import (
 	"dunvel/core/almanac"
 	"dunvel/core/begin"
 	"dunvel/core/day"
-	"dunvel/core/measure"
+	"dunvel/core/droptest"
 	"dunvel/core/setup"
 	"dunvel/internal/exchange"
 )
@@ -137,10 +137,10 @@ func TestSetupsComeBack(t *testing.T) {
 }
 
 func TestTestsComeBack(t *testing.T) {
-	var tests []measure.Test
+	var tests []droptest.Test
 	for _, s := range setups() {
-		tests = append(tests, measure.Test{Setup: s, Mass: 0.0071, Depth: 2.5, Place: measure.Pier, Held: measure.Tight,
-			Drops: []measure.Drop{{Time: 3.125}, {Time: 3.2, LineOut: 19.5}, {Time: 4, LineOut: 3, Struck: true}, {Time: 2, Struck: true}}})
+		tests = append(tests, droptest.Test{Setup: s, Mass: 0.0071, Depth: 2.5, Place: droptest.Pier, Held: droptest.Tight,
+			Drops: []droptest.Drop{{Time: 3.125}, {Time: 3.2, LineOut: 19.5}, {Time: 4, LineOut: 3, Struck: true}, {Time: 2, Struck: true}}})
 	}
 	comesBack(t, Tests(), tests)
 }

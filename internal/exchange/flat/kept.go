@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"strings"
 
-	"dunvel/core/measure"
+	"dunvel/core/droptest"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -15,24 +15,24 @@ func Setups() Table[setup.Setup] {
 }
 
 // Tests is drop tests as a table.
-func Tests() Table[measure.Test] {
-	columns := []column[measure.Test]{
-		amount("dropped head", "mass", func(t *measure.Test) *float64 { return &t.Mass }),
-		amount("it falls", "depth", func(t *measure.Test) *float64 { return &t.Depth }),
-		word("dropped", func(t *measure.Test) *string { return &t.Place }),
-		word("line held", func(t *measure.Test) *string { return &t.Held }),
-		list("times, s", func(t *measure.Test) *[]measure.Drop { return &t.Drops }, writeDrop, readDrop),
+func Tests() Table[droptest.Test] {
+	columns := []column[droptest.Test]{
+		amount("dropped head", "mass", func(t *droptest.Test) *float64 { return &t.Mass }),
+		amount("it falls", "depth", func(t *droptest.Test) *float64 { return &t.Depth }),
+		word("dropped", func(t *droptest.Test) *string { return &t.Place }),
+		word("line held", func(t *droptest.Test) *string { return &t.Held }),
+		list("times, s", func(t *droptest.Test) *[]droptest.Drop { return &t.Drops }, writeDrop, readDrop),
 	}
-	return Table[measure.Test]{"drop test", func() measure.Test {
-		return measure.Test{Setup: setup.Default(), Place: measure.Tank, Held: measure.Slack}
+	return Table[droptest.Test]{"drop test", func() droptest.Test {
+		return droptest.Test{Setup: setup.Default(), Place: droptest.Tank, Held: droptest.Slack}
 	},
-		append(columns, ofSetup(func(t *measure.Test) *setup.Setup { return &t.Setup })...)}
+		append(columns, ofSetup(func(t *droptest.Test) *setup.Setup { return &t.Setup })...)}
 }
 
 // A drop is its seconds, the line out where it was counted, and that it was struck: "12.4 19.5 m struck".
 const struck = "struck"
 
-func writeDrop(d measure.Drop) string {
+func writeDrop(d droptest.Drop) string {
 	out := number(d.Time)
 	if d.LineOut > 0 {
 		out += " " + number(d.LineOut) + " m"
@@ -43,7 +43,7 @@ func writeDrop(d measure.Drop) string {
 	return out
 }
 
-func readDrop(cell string) (d measure.Drop, err error) {
+func readDrop(cell string) (d droptest.Drop, err error) {
 	rest := cell
 	if before, ok := strings.CutSuffix(rest, struck); ok {
 		d.Struck, rest = true, strings.TrimSpace(before)

@@ -1,4 +1,4 @@
-package measure
+package droptest
 
 import (
 	"fmt"
@@ -32,11 +32,11 @@ func ReadTimes(text string) ([]float64, error) {
 			if one = strings.TrimSuffix(strings.TrimSuffix(one, ","), "s"); one == "" {
 				continue
 			}
-			s, ok := readTime(one)
+			s, ok := ReadTime(one)
 			if !ok {
 				return bad("“%s” is not a time; write seconds, 5.2, or minutes and seconds, 1:05.", one)
 			}
-			if message := checkTime(s); message != "" {
+			if message := CheckTime(s); message != "" {
 				return nil, setup.Errors{{Field: "times", Message: message}}
 			}
 			out = append(out, s)
@@ -51,8 +51,8 @@ func ReadTimes(text string) ([]float64, error) {
 	return out, nil
 }
 
-// readTime reads seconds, or minutes and seconds.
-func readTime(text string) (s float64, ok bool) {
+// ReadTime reads seconds, or minutes and seconds.
+func ReadTime(text string) (s float64, ok bool) {
 	text = strings.Replace(text, ",", ".", 1)
 	minutes := 0.0
 	if m := clock().FindStringSubmatch(text); m != nil {

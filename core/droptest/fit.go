@@ -1,4 +1,4 @@
-package measure
+package droptest
 
 import (
 	"context"
@@ -51,7 +51,7 @@ func FitDrag(ctx context.Context, tests []Test) (Fit, error) {
 		if t.Place == OnWater || len(times) == 0 {
 			continue
 		}
-		mean, sd := timing(times)
+		mean, sd := Timing(times)
 		data, counted = append(data, datum{mean: mean, sd: sd}), append(counted, t)
 		out.Drops += len(times)
 	}

@@ -1,4 +1,4 @@
-package measure
+package droptest
 
 import (
 	"context"
@@ -78,7 +78,7 @@ func See(ctx context.Context, t Test, others []Test, choice units.Choice) (*Look
 	out.Expected, out.Now, out.Floats = before[0].time, after[0].time, before[0].floats
 	for i, s := range same {
 		if times := s.counted(); len(times) > 0 && s.Place != OnWater {
-			mean, _ := timing(times)
+			mean, _ := Timing(times)
 			out.Points = append(out.Points, Point{s.Mass, s.Depth, mean, before[i].time, after[i].time, i == 0})
 		}
 	}
@@ -129,7 +129,7 @@ func (t Test) caution(l *Look) string {
 		return fmt.Sprintf("No drag within reason explains these times: it would be more than %.0f times, or less than a third of, what is usual for the form. They are not used. Is the depth right, the weight, the times in seconds?", judgement.DragMost.Number)
 	case len(times) > 1 && slices.IndexFunc(l.Odd, func(o string) bool { return o != "" }) < 0:
 		low, high := slices.Min(times), slices.Max(times)
-		if _, sd := timing(times); sd*math.Sqrt(float64(len(times))) > judgement.OddDrop.Number*judgement.Timing.Number {
+		if _, sd := Timing(times); sd*math.Sqrt(float64(len(times))) > judgement.OddDrop.Number*judgement.Timing.Number {
 			return fmt.Sprintf("These drops do not agree: %s to %s. Time a few more, or strike those that went wrong.", units.Seconds(low), units.Seconds(high))
 		}
 	}
@@ -150,7 +150,7 @@ func (f Fit) words() string {
 		what = "less than usual for its form"
 	}
 	return fmt.Sprintf("From %s it drags %.2f times, %s (%.2f to %.2f): known to ± %s, before to ± %s.",
-		count(f.Drops, "drop"), f.Factor, what, low, high, units.Percent(f.Spread), units.Percent(f.Before))
+		units.Counted(f.Drops, "drop"), f.Factor, what, low, high, units.Percent(f.Spread), units.Percent(f.Before))
 }
 
 // Range is the 80 % range of the factor.
@@ -181,7 +181,7 @@ func (f Fit) Told(from, to setup.Bait, when string, choice units.Choice) string 
 	if !Same(from, to) {
 		what = fmt.Sprintf(" of the one of %s", choice.Show("size", from.Length))
 	}
-	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", count(f.Drops, "drop"), what, when, f.Factor, units.Percent(f.Spread))
+	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", units.Counted(f.Drops, "drop"), what, when, f.Factor, units.Percent(f.Spread))
 }
 
 func median(sorted []float64) float64 {
@@ -190,11 +190,4 @@ func median(sorted []float64) float64 {
 		return 0
 	}
 	return (sorted[(n-1)/2] + sorted[n/2]) / 2
-}
-
-func count(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
-	}
-	return fmt.Sprintf("%d %ss", n, what)
 }

@@ -3,7 +3,7 @@
 // or from a drift, the length of a cast. What comes of it is a value with a
 // spread, in SI units, and it is worked out on the engine that answers, not on
 // one of its own.
-package measure
+package droptest
 
 import (
 	"context"
@@ -140,7 +140,7 @@ func (t Test) Validate(choice units.Choice) error {
 		add("drops", "Drops: %d are too many; at most %d are kept.", len(t.Drops), MostDrops)
 	}
 	for i, d := range t.Drops {
-		if message := checkTime(d.Time); message != "" {
+		if message := CheckTime(d.Time); message != "" {
 			add(fmt.Sprintf("drops.%d", i), "%s", message)
 		}
 		if message := lineField.Check(d.LineOut, choice); message != "" {
@@ -153,7 +153,8 @@ func (t Test) Validate(choice units.Choice) error {
 	return nil
 }
 
-func checkTime(s float64) string {
+// CheckTime says what is wrong with a time in s; nothing where it may be.
+func CheckTime(s float64) string {
 	if s >= leastTime && s <= mostTime {
 		return ""
 	}
@@ -262,10 +263,10 @@ func (t Test) shared(r run) float64 {
 	return out
 }
 
-// timing is the mean of times and its standard deviation: that of the hand on
+// Timing is the mean of times and its standard deviation: that of the hand on
 // the stopwatch and of one drop against another, or what they show where they
 // lie farther apart, s.
-func timing(times []float64) (mean, sd float64) {
+func Timing(times []float64) (mean, sd float64) {
 	n := float64(len(times))
 	for _, v := range times {
 		mean += v / n

@@ -1,4 +1,4 @@
-package measure
+package droptest
 
 import (
 	"context"
@@ -10,7 +10,6 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
-	"dunvel/core/units"
 
 	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/mat"
@@ -32,23 +31,6 @@ type FlowAt struct {
 	Factor float64 `json:"factor"`
 	Spread float64 `json:"spread"`
 	Falls  int     `json:"falls"`
-}
-
-// measured is the current of a setup as it is at the place.
-func (f FlowAt) measured(s setup.Setup, choice units.Choice) (Measured, error) {
-	speed := setup.LookupField("flow.speed")
-	if s.Flow.Speed == 0 {
-		return Measured{}, fieldError("at", "Current: none is entered; enter what you would say of it by eye, and it is set right by the log.")
-	}
-	if !(f.Factor > 0) || !(f.Spread >= 0) || f.Spread > setup.LookupField("flow.spread").Max {
-		return Measured{}, fieldError("at", "Place: %g times, known to %g, is nothing that a log says.", f.Factor, f.Spread)
-	}
-	out := Measured{Value: s.Flow.Speed * f.Factor, Spread: f.Spread}
-	if message := speed.Check(out.Value, choice); message != "" {
-		return Measured{}, fieldError("at", "%s", message)
-	}
-	out.Words = fmt.Sprintf("%s at %s, %.2f times what is entered (%s).", choice.Show("speed", out.Value), f.Where, f.Factor, count(f.Falls, "fall"))
-	return out, nil
 }
 
 // LineAs is what they say of a line: it drags as if it were so many times as thick as it is said to be.
@@ -161,7 +143,7 @@ func (f *bending) add(ctx context.Context, t Spotted) error {
 	if err != nil || here.time == 0 || here.floats {
 		return err
 	}
-	mean, sd := timing(times)
+	mean, sd := Timing(times)
 	b := biased{Spotted: t, place: -1, trip: -1, seen: []seen{{of: func(r run) float64 { return r.time }, measured: mean, own: math.Hypot(sd/mean, judgement.WaterModel.Spread)}}}
 	if lines := t.lines(); len(lines) > 0 {
 		b.seen = append(b.seen, seen{of: func(r run) float64 { return r.line }, measured: stat.Mean(lines, nil), own: judgement.LineCounted.Spread})

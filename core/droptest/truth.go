@@ -1,4 +1,4 @@
-package measure
+package droptest
 
 import (
 	"cmp"
@@ -117,7 +117,7 @@ func Check(ctx context.Context, tests []Test, choice units.Choice) (*Truth, erro
 		if err != nil {
 			return nil, err
 		}
-		mean, sd := timing(times)
+		mean, sd := Timing(times)
 		reach := e.add(here, others, func(r run) float64 { return r.time }, mean, math.Hypot(sd/mean, judgement.WaterModel.Spread))
 		c := Case{Mass: t.Mass, Depth: t.Setup.Water.Depth, Measured: mean, Expected: here.time, Low: here.time / reach, High: here.time * reach}
 		if lines := t.lines(); len(lines) > 0 {
@@ -241,7 +241,7 @@ func say(cases []Case, causes []Cause) string {
 	if bias < 1 {
 		what = fmt.Sprintf("On the water it takes %s less time than expected", units.Percent(1-bias))
 	}
-	what += fmt.Sprintf(" (%s). ", count(len(cases), "case"))
+	what += fmt.Sprintf(" (%s). ", units.Counted(len(cases), "case"))
 	likely := causes[0]
 	if likely.Name == Chance {
 		return what + fmt.Sprintf("That is within what chance and a hand on the watch do, %s.", spread.Odds(likely.Sure))

@@ -12,7 +12,7 @@ import (
 	"dunvel/core/units"
 	"dunvel/internal/answers"
 	"dunvel/internal/contract"
-	"dunvel/internal/exchange"
+	"dunvel/internal/exchange/days"
 	"dunvel/internal/store"
 )
 
@@ -68,7 +68,7 @@ func (p planning) VisitDayResponse(w http.ResponseWriter) error {
 func (h Handlers) DayCalendar(ctx context.Context, r DayCalendarRequestObject) (DayCalendarResponseObject, error) {
 	var out bytes.Buffer
 	err := h.worked(ctx, *r.Body, func(sky *day.Sky, worked *day.Worked, choice units.Choice) error {
-		return exchange.WriteCalendar(&out, sky, worked, choice, time.Now())
+		return days.WriteCalendar(&out, sky, worked, choice, time.Now())
 	})
 	if err != nil {
 		return nil, err
@@ -80,7 +80,7 @@ func (h Handlers) DayCalendar(ctx context.Context, r DayCalendarRequestObject) (
 func (h Handlers) DayTable(ctx context.Context, r DayTableRequestObject) (DayTableResponseObject, error) {
 	var out bytes.Buffer
 	err := h.worked(ctx, *r.Body, func(sky *day.Sky, worked *day.Worked, _ units.Choice) error {
-		return exchange.WriteDay(&out, sky, worked)
+		return days.WriteDay(&out, sky, worked)
 	})
 	if err != nil {
 		return nil, err
@@ -112,8 +112,8 @@ func (h Handlers) ReadTide(_ context.Context, r ReadTideRequestObject) (ReadTide
 		return nil, err
 	}
 	text := r.Body.Text
-	if exchange.IsCalendar(text) {
-		if text, err = exchange.TideLines(text, r.Body.Zone); err != nil {
+	if days.IsCalendar(text) {
+		if text, err = days.TideLines(text, r.Body.Zone); err != nil {
 			return nil, err
 		}
 	}

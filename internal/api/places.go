@@ -6,7 +6,7 @@ import (
 
 	"dunvel/core/logbook"
 	"dunvel/internal/contract"
-	"dunvel/internal/exchange"
+	"dunvel/internal/exchange/geo"
 	"dunvel/internal/store"
 )
 
@@ -66,7 +66,7 @@ func (h Handlers) ExportKML(ctx context.Context, _ ExportKMLRequestObject) (Expo
 	var out bytes.Buffer
 	places, events, err := h.does.Visits(ctx)
 	if err == nil {
-		err = exchange.WriteKML(&out, places, events)
+		err = geo.WriteKML(&out, places, events)
 	}
 	if err != nil {
 		return nil, err
@@ -77,5 +77,5 @@ func (h Handlers) ExportKML(ctx context.Context, _ ExportKMLRequestObject) (Expo
 // ExportGeoJSON implements the contract.
 func (h Handlers) ExportGeoJSON(ctx context.Context, _ ExportGeoJSONRequestObject) (ExportGeoJSONResponseObject, error) {
 	places, events, err := h.does.Visits(ctx)
-	return ExportGeoJSON200ApplicationGeoPlusJSONResponse{Body: exchange.GeoJSON(places, events), Headers: ExportGeoJSON200ResponseHeaders{ContentDisposition: under("dunvel-places.geojson")}}, err
+	return ExportGeoJSON200ApplicationGeoPlusJSONResponse{Body: geo.GeoJSON(places, events), Headers: ExportGeoJSON200ResponseHeaders{ContentDisposition: under("dunvel-places.geojson")}}, err
 }

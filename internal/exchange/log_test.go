@@ -219,36 +219,3 @@ func TestTableRefused(t *testing.T) {
 		}
 	}
 }
-
-func TestGPX(t *testing.T) {
-	points := []Waypoint{{"The Sill & more", logbook.Place{North: 12.3522, East: -4.5611, Note: "narrows"}}, {"Loch Osk", logbook.Place{North: 12.4, East: -4.49}}}
-	var out bytes.Buffer
-	if err := WriteGPX(&out, points, time.Now()); err != nil {
-		t.Fatal(err)
-	}
-	back, err := ReadGPX(t.Context(), bytes.NewReader(out.Bytes()))
-	if err != nil || len(back.Waypoints) != 2 || back.Waypoints[0] != points[0] || back.Waypoints[1] != points[1] || !strings.Contains(out.String(), `xmlns="http://www.topografix.com/GPX/1/1"`) {
-		t.Errorf("%+v %v\n%s", back, err, out.String())
-	}
-	with := `<?xml version="1.0"?><gpx version="1.1"><trk><trkseg><trkpt lat="1" lon="2"/></trkseg></trk><wpt lat="1" lon="2"/></gpx>`
-	if back, err := ReadGPX(t.Context(), strings.NewReader(with)); err != nil || len(back.Waypoints) != 1 || back.Waypoints[0].Name != "Waypoint 1" || back.Untimed != 1 {
-		t.Errorf("%+v %v", back, err)
-	}
-	for text, words := range map[string]string{
-		"":                                   "it is empty",
-		"<html></html>":                      "not GPX but “html”",
-		"<gpx><wpt lat='1'":                  "not XML as it should be",
-		"<gpx><wpt lat='x'/></gpx>":          "waypoint 1",
-		"<gpx><wpt lat='91' lon='0'/></gpx>": "is not on the earth",
-		"<gpx><wpt lon='1'/></gpx>":          "waypoint 1, “”: it has no position",
-		"<gpx><wpt lat='1' lon='1'><name>\u200b</name></wpt></gpx>":                                                      "waypoint 1: Name: it shows nothing",
-		`<!DOCTYPE gpx [<!ENTITY x SYSTEM "file:///etc/passwd">]><gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`: "document type",
-		`<gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`:                                                         "entity",
-		"<gpx>" + strings.Repeat("<wpt lat='1' lon='1'/>", MostWaypoints+1) + "</gpx>":                                   "more than 20000 waypoints",
-	} {
-		var errs setup.Errors
-		if _, err := ReadGPX(t.Context(), strings.NewReader(text)); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
-			t.Errorf("%.60q: %v", text, err)
-		}
-	}
-}

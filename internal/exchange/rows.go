@@ -10,6 +10,8 @@ import (
 	"strconv"
 	"strings"
 
+	"dunvel/internal/exchange/files"
+
 	"github.com/xuri/excelize/v2"
 )
 
@@ -99,7 +101,7 @@ func ReadRows(ctx context.Context, text []byte, begins func(headers []string) bo
 		case len(rows) == 0 && !begins(r.Cells):
 			return errEnough
 		case len(rows) > mostKept:
-			return faulty("it has more than %d rows.", mostKept)
+			return files.Faulty("it has more than %d rows.", mostKept)
 		}
 		rows = append(rows, r)
 		return nil

@@ -7,13 +7,10 @@ import (
 	"fmt"
 	"io"
 	"strings"
-	"unicode/utf8"
 
-	"dunvel/core/setup"
+	"dunvel/internal/exchange/files"
 
 	"github.com/xuri/excelize/v2"
-	"golang.org/x/text/encoding/charmap"
-	"golang.org/x/text/encoding/unicode"
 )
 
 // Limits of what is read at once.
@@ -31,11 +28,6 @@ type sheet struct {
 	comma    rune
 	text     []byte
 	workbook *excelize.File
-}
-
-// faulty is what is wrong with a file as a whole.
-func faulty(format string, args ...any) error {
-	return setup.Fault("text", "The file: "+format, args...)
 }
 
 // others are files that are no tables, by how they begin, and what to do with them.
@@ -60,13 +52,13 @@ var markup = []struct{ holds, says string }{
 func openSheet(text []byte) (*sheet, error) {
 	switch {
 	case len(bytes.TrimSpace(text)) == 0:
-		return nil, faulty("it is empty.")
+		return nil, files.Faulty("it is empty.")
 	case len(text) > MostText:
-		return nil, faulty("it has %d MB; at most %d are read.", len(text)>>20, MostText>>20)
+		return nil, files.Faulty("it has %d MB; at most %d are read.", len(text)>>20, MostText>>20)
 	}
 	for _, o := range others {
 		if bytes.HasPrefix(text, []byte(o.begins)) {
-			return nil, faulty("%s", o.says)
+			return nil, files.Faulty("%s", o.says)
 		}
 	}
 	if bytes.HasPrefix(text, []byte("PK\x03\x04")) {
@@ -78,29 +70,29 @@ func openSheet(text []byte) (*sheet, error) {
 // openWorkbook is the first sheet of a workbook.
 func openWorkbook(text []byte) (*sheet, error) {
 	if bytes.Contains(text[:min(len(text), 100)], []byte("opendocument")) {
-		return nil, faulty("it is an OpenDocument; save it as XLSX or as CSV.")
+		return nil, files.Faulty("it is an OpenDocument; save it as XLSX or as CSV.")
 	}
 	workbook, err := excelize.OpenReader(bytes.NewReader(text), excelize.Options{RawCellValue: true, UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostUnpacked})
 	if err != nil {
-		return nil, faulty("it is no workbook that can be read (%v).", err)
+		return nil, files.Faulty("it is no workbook that can be read (%v).", err)
 	}
 	return &sheet{workbook: workbook}, nil
 }
 
 // openText is a text of cells, in whatever charset and with whatever delimiter.
 func openText(text []byte) (*sheet, error) {
-	text, err := decoded(text)
+	text, err := files.Decoded(text)
 	if err != nil {
 		return nil, err
 	}
 	start := strings.ToLower(string(text[:min(len(text), 1000)]))
 	for _, m := range markup {
 		if strings.HasPrefix(strings.TrimSpace(start), "<") && strings.Contains(start, m.holds) {
-			return nil, faulty("%s", m.says)
+			return nil, files.Faulty("%s", m.says)
 		}
 	}
 	if begins := strings.TrimSpace(start); strings.HasPrefix(begins, "{") || strings.HasPrefix(begins, `[{`) {
-		return nil, faulty("it is JSON; name it .json, so that it is taken for a backup.")
+		return nil, files.Faulty("it is JSON; name it .json, so that it is taken for a backup.")
 	}
 	s := &sheet{text: text}
 	if first, rest, found := bytes.Cut(text, []byte("\n")); found && bytes.HasPrefix(first, []byte("sep=")) && len(bytes.TrimSpace(first)) == 5 {
@@ -109,35 +101,9 @@ func openText(text []byte) (*sheet, error) {
 		s.comma = delimiter(text)
 	}
 	if line := s.overfull(); line > 0 {
-		return nil, faulty("line %d has more than %d cells.", line, mostColumns)
+		return nil, files.Faulty("line %d has more than %d cells.", line, mostColumns)
 	}
 	return s, nil
-}
-
-// decoded is a text as UTF-8 with plain line ends: of UTF-16 with a mark of its order, and of what is no
-// UTF-8 as spreadsheets of western Europe write it (Windows-1252).
-func decoded(text []byte) ([]byte, error) {
-	var err error
-	switch {
-	case bytes.HasPrefix(text, []byte{0xff, 0xfe}) || bytes.HasPrefix(text, []byte{0xfe, 0xff}):
-		if text, err = unicode.UTF16(unicode.LittleEndian, unicode.UseBOM).NewDecoder().Bytes(text); err != nil {
-			return nil, faulty("it is no UTF-16 that can be read.")
-		}
-	case bytes.HasPrefix(text, []byte("\ufeff")):
-		text = text[3:]
-	}
-	if bytes.IndexByte(text, 0) >= 0 {
-		return nil, faulty("it is no text.")
-	}
-	if !utf8.Valid(text) {
-		if text, err = charmap.Windows1252.NewDecoder().Bytes(text); err != nil {
-			return nil, faulty("it is no text that can be read; save it as CSV UTF-8.")
-		}
-	}
-	if !bytes.Contains(text, []byte("\n")) {
-		text = bytes.ReplaceAll(text, []byte("\r"), []byte("\n"))
-	}
-	return text, nil
 }
 
 // overfull is the first line that has more marks that part cells than any line of a log,
@@ -191,7 +157,7 @@ func (s *sheet) each(ctx context.Context, do func(line int, row []string, share 
 		if err == nil {
 			err = ctx.Err()
 		} else {
-			err = faulty("%s.", strings.TrimPrefix(err.Error(), "parse error on "))
+			err = files.Faulty("%s.", strings.TrimPrefix(err.Error(), "parse error on "))
 		}
 		if err != nil {
 			return err
@@ -209,7 +175,7 @@ func (s *sheet) each(ctx context.Context, do func(line int, row []string, share 
 // whole refuses a row of too many cells.
 func whole(line int, row []string) error {
 	if len(row) > mostColumns {
-		return faulty("line %d has more than %d cells.", line, mostColumns)
+		return files.Faulty("line %d has more than %d cells.", line, mostColumns)
 	}
 	return nil
 }
@@ -217,17 +183,17 @@ func whole(line int, row []string) error {
 func (s *sheet) eachOfWorkbook(ctx context.Context, do func(line int, row []string, share float64) error) error {
 	names := s.workbook.GetSheetList()
 	if len(names) == 0 {
-		return faulty("it is a workbook without a sheet.")
+		return files.Faulty("it is a workbook without a sheet.")
 	}
 	rows, err := s.workbook.Rows(names[0])
 	if err != nil {
-		return faulty("its first sheet cannot be read (%v).", err)
+		return files.Faulty("its first sheet cannot be read (%v).", err)
 	}
 	defer func() { _ = rows.Close() }()
 	for line := 1; rows.Next(); line++ {
 		row, err := rows.Columns()
 		if err != nil {
-			return faulty("line %d of its first sheet cannot be read (%v).", line, err)
+			return files.Faulty("line %d of its first sheet cannot be read (%v).", line, err)
 		}
 		if err := ctx.Err(); err != nil {
 			return err
@@ -240,7 +206,7 @@ func (s *sheet) eachOfWorkbook(ctx context.Context, do func(line int, row []stri
 		}
 	}
 	if err := rows.Error(); err != nil {
-		return faulty("its first sheet cannot be read (%v).", err)
+		return files.Faulty("its first sheet cannot be read (%v).", err)
 	}
 	return nil
 }

@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"dunvel/core/units"
+	"dunvel/internal/exchange/files"
 )
 
 // mostTitles is among how many first rows the headers are looked for.
@@ -104,7 +105,7 @@ func (t *Table) findHeaders(ctx context.Context) error {
 		return err
 	}
 	if t.Headers == nil {
-		return faulty("no columns can be told apart; part them by commas, semicolons or tabs, with a line of headers first.")
+		return files.Faulty("no columns can be told apart; part them by commas, semicolons or tabs, with a line of headers first.")
 	}
 	for i, h := range t.Headers {
 		t.Headers[i] = strings.Clone(h)
@@ -234,7 +235,7 @@ func (t *Table) survey(ctx context.Context) error {
 			return nil
 		}
 		if seen.rows++; seen.rows > MostRows {
-			return faulty("it has more than %d lines.", MostRows)
+			return files.Faulty("it has more than %d lines.", MostRows)
 		}
 		for _, c := range Columns {
 			at, ok := t.Columns[c.Key]

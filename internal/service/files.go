@@ -9,6 +9,7 @@ import (
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/internal/exchange"
+	"dunvel/internal/exchange/geo"
 	"dunvel/internal/store"
 )
 
@@ -115,15 +116,15 @@ func (s *Service) WritePlaces(ctx context.Context, w io.Writer) error {
 	if err != nil {
 		return err
 	}
-	points := make([]exchange.Waypoint, len(kept))
+	points := make([]geo.Waypoint, len(kept))
 	for i, k := range kept {
-		points[i] = exchange.Waypoint{Name: k.Name, Place: k.Value}
+		points[i] = geo.Waypoint{Name: k.Name, Place: k.Value}
 	}
-	return exchange.WriteGPX(w, points, s.now())
+	return geo.WriteGPX(w, points, s.now())
 }
 
 // Visits are the places with what happened there, and what happened where the instruments had the boat.
-func (s *Service) Visits(ctx context.Context) (places []exchange.Visited, events []exchange.Happened, err error) {
+func (s *Service) Visits(ctx context.Context) (places []geo.Visited, events []geo.Happened, err error) {
 	kept, err := s.Places(ctx)
 	if err != nil {
 		return nil, nil, err
@@ -132,11 +133,11 @@ func (s *Service) Visits(ctx context.Context) (places []exchange.Visited, events
 	if err != nil {
 		return nil, nil, err
 	}
-	points := make([]exchange.Waypoint, len(kept))
+	points := make([]geo.Waypoint, len(kept))
 	for i, k := range kept {
-		points[i] = exchange.Waypoint{Name: k.Name, Place: k.Value}
+		points[i] = geo.Waypoint{Name: k.Name, Place: k.Value}
 	}
-	places, events = exchange.Visits(points, logs)
+	places, events = geo.Visits(points, logs)
 	return places, events, nil
 }
 
@@ -179,7 +180,7 @@ func (s *Service) PutBackUnreadable(ctx context.Context, table string, id int64)
 
 // takePlaces takes waypoints and tracks in; a place that is where one is already is known.
 func (s *Service) takePlaces(ctx context.Context, f File, r *Report) error {
-	read, err := exchange.ReadGPX(ctx, bytes.NewReader(f.Text))
+	read, err := geo.ReadGPX(ctx, bytes.NewReader(f.Text))
 	if err != nil {
 		return err
 	}

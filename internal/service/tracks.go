@@ -10,7 +10,7 @@ import (
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/units"
-	"dunvel/internal/exchange"
+	"dunvel/internal/exchange/geo"
 	"dunvel/internal/store"
 )
 
@@ -100,7 +100,7 @@ func (s *Service) ChartOf(ctx context.Context, id int64) (out logbook.Chart, err
 
 // takeTracks takes the tracks of a file in; one that begins and ends when one does that is
 // kept is known.
-func (s *Service) takeTracks(ctx context.Context, t store.Tables, read []exchange.NamedTrack, take bool, r *Report) error {
+func (s *Service) takeTracks(ctx context.Context, t store.Tables, read []geo.NamedTrack, take bool, r *Report) error {
 	kept, err := t.Tracks.List(ctx)
 	if err != nil {
 		return err

@@ -1,4 +1,4 @@
-package exchange
+package geo
 
 import (
 	"bytes"
@@ -15,6 +15,7 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
+	"dunvel/internal/exchange/files"
 
 	"golang.org/x/net/html/charset"
 )
@@ -109,7 +110,7 @@ func ReadGPX(ctx context.Context, r io.Reader) (*GPX, error) {
 	}
 	sixteen := bytes.HasPrefix(text, []byte{0xff, 0xfe}) || bytes.HasPrefix(text, []byte{0xfe, 0xff})
 	if sixteen {
-		if text, err = decoded(text); err != nil {
+		if text, err = files.Decoded(text); err != nil {
 			return nil, err
 		}
 	}
@@ -133,7 +134,7 @@ func ReadGPX(ctx context.Context, r io.Reader) (*GPX, error) {
 		}
 		switch token := token.(type) {
 		case xml.Directive:
-			return nil, faulty("it has a document type of its own, which is not read.")
+			return nil, files.Faulty("it has a document type of its own, which is not read.")
 		case xml.StartElement:
 			if err := in.element(&token); err != nil {
 				return nil, err
@@ -141,13 +142,13 @@ func ReadGPX(ctx context.Context, r io.Reader) (*GPX, error) {
 		}
 	}
 	if !in.root {
-		return nil, faulty("it is empty.")
+		return nil, files.Faulty("it is empty.")
 	}
 	return &in.out, nil
 }
 
 func spoilt(err error) error {
-	return faulty("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
+	return files.Faulty("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
 }
 
 // gpxReader is a GPX file that is being read.
@@ -163,7 +164,7 @@ type gpxReader struct {
 func (g *gpxReader) element(begin *xml.StartElement) error {
 	switch name := begin.Name.Local; {
 	case !g.root && name != "gpx":
-		return faulty("it is not GPX but “%s”.", name)
+		return files.Faulty("it is not GPX but “%s”.", name)
 	case !g.root:
 		g.root = true
 	case name == "wpt":
@@ -186,11 +187,11 @@ func (g *gpxReader) element(begin *xml.StartElement) error {
 // is "".
 func (g *gpxReader) waypoint(begin *xml.StartElement, otherwise string) error {
 	if len(g.out.Waypoints) == MostWaypoints {
-		return faulty("it has more than %d waypoints.", MostWaypoints)
+		return files.Faulty("it has more than %d waypoints.", MostWaypoints)
 	}
 	w, err := waypoint(g.in, begin)
 	if err != nil {
-		return faulty("waypoint %d%s.", len(g.out.Waypoints)+1, err)
+		return files.Faulty("waypoint %d%s.", len(g.out.Waypoints)+1, err)
 	}
 	if w.Name == "" {
 		w.Name = otherwise
@@ -265,10 +266,10 @@ func (t *timedTrack) add(p boat.Point) {
 // stands within the point.
 func (g *gpxReader) point(begin *xml.StartElement) (boat.Point, error) {
 	if g.points++; g.points > MostPoints {
-		return boat.Point{}, faulty("its tracks have more than %d points.", MostPoints)
+		return boat.Point{}, files.Faulty("its tracks have more than %d points.", MostPoints)
 	}
 	bad := func(why string) (boat.Point, error) {
-		return boat.Point{}, faulty("point %d of its tracks: %s", g.points, why)
+		return boat.Point{}, files.Faulty("point %d of its tracks: %s", g.points, why)
 	}
 	var p struct {
 		North *float64  `xml:"lat,attr"`

@@ -1,4 +1,4 @@
-package exchange
+package geo
 
 import (
 	"bytes"
@@ -73,4 +73,16 @@ func TestVisits(t *testing.T) {
 	if text, _ := json.Marshal(GeoJSON(nil, nil)); string(text) != `{"features":[],"type":"FeatureCollection"}` {
 		t.Errorf("%s", text)
 	}
+}
+
+var dusk = time.Date(2026, 9, 12, 19, 30, 0, 0, time.FixedZone("", 3600))
+
+// evening is a trip with a fish.
+func evening() logbook.Log {
+	with := logbook.With{Mass: 7.1e-3, Shape: "ball", Bait: "slim minnow 120 mm", Technique: "hop", Bed: "rock", BedDepth: 18, Expected: 36, FallSpeed: 0.5}
+	return logbook.Log{Name: "The Sill, 12 September 2026", Trip: logbook.Trip{Place: "The Sill", Start: dusk}, Events: []logbook.Event{
+		{Key: "key-00000001", Time: dusk, Kind: logbook.Splash, With: with},
+		{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: logbook.Fish, Phase: logbook.Falling, Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true, With: with},
+		{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: logbook.Bottom, Rod: 1, Phase: logbook.OnBottom, Seconds: 37.5, With: with},
+	}}
 }

@@ -1,4 +1,4 @@
-package exchange
+package days
 
 import (
 	"math"

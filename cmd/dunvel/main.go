@@ -16,8 +16,8 @@ import (
 
 	"dunvel/internal/answers"
 	"dunvel/internal/api"
+	"dunvel/internal/console"
 	"dunvel/internal/demo"
-	"dunvel/internal/exchange"
 	"dunvel/internal/live"
 	"dunvel/internal/pairing"
 	"dunvel/internal/server"
@@ -128,9 +128,9 @@ func (a adviseCmd) Run(ctx context.Context) (err error) {
 	}
 	defer func() { err = errors.Join(err, in.Close()) }()
 	if a.Words {
-		return exchange.AdviseInWords(ctx, in, os.Stdout, a.Units, desk.Answer)
+		return console.AdviseInWords(ctx, in, os.Stdout, a.Units, desk.Answer)
 	}
-	return exchange.Advise(ctx, in, os.Stdout, a.Units, desk.Answer)
+	return console.Advise(ctx, in, os.Stdout, a.Units, desk.Answer)
 }
 
 func (m mechanicsCmd) Run(ctx context.Context) (err error) {
@@ -139,7 +139,7 @@ func (m mechanicsCmd) Run(ctx context.Context) (err error) {
 		return err
 	}
 	defer func() { err = errors.Join(err, in.Close()) }()
-	return exchange.Mechanics(ctx, in, os.Stdout)
+	return console.Mechanics(ctx, in, os.Stdout)
 }
 
 func (licences) Run() error {

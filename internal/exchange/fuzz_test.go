@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"dunvel/core/logbook"
+	"dunvel/internal/exchange/moments"
 )
 
 // Whatever a file holds, it is read or refused, and what is read is written and
@@ -56,7 +57,7 @@ func TestClockChanges(t *testing.T) {
 		"2026-03-29 00:30": 0.5, "2026-03-29 02:30": 1.5, // there is no half past one
 		"2026-10-25 00:30": -0.5, "2026-10-25 02:30": 2.5,
 	} {
-		at, _, err := moment{zone: zone}.read(text, "", "")
+		at, _, err := moments.Reader{Zone: zone}.Read(text, "", "")
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -64,7 +65,7 @@ func TestClockChanges(t *testing.T) {
 			t.Errorf("%s: %g h after midnight in Greenwich, not %g", text, got, hours)
 		}
 	}
-	night, _, err := moment{zone: zone}.read("2026-03-29 01:30", "", "")
+	night, _, err := moments.Reader{Zone: zone}.Read("2026-03-29 01:30", "", "")
 	if err != nil || night.IsZero() {
 		t.Errorf("%v %v", night, err)
 	}

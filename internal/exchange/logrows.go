@@ -13,6 +13,7 @@ import (
 	"dunvel/core/logbook"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
+	"dunvel/internal/exchange/moments"
 )
 
 // Refused is a line that cannot be taken, and why.
@@ -38,7 +39,7 @@ type Taken struct {
 // taking it once, also after a spreadsheet has written it otherwise. It stops when ctx ends. The error is
 // setup.Errors for the field "text", or that of ctx.
 func (t *Table) Logs(ctx context.Context) ([]Taken, []Refused, error) {
-	r := reading{table: t, moment: moment{t.Order, t.zone}, at: map[string]int{}, seen: map[string]int{}}
+	r := reading{table: t, moment: moments.Reader{Order: t.Order, Zone: t.zone}, at: map[string]int{}, seen: map[string]int{}}
 	if missing := t.Missing(); missing != "" {
 		r.refuse(0, missing+"; say below which it is")
 		return nil, r.refused, nil
@@ -66,7 +67,7 @@ func (t *Table) Logs(ctx context.Context) ([]Taken, []Refused, error) {
 // reading is a table that is read row by row.
 type reading struct {
 	table   *Table
-	moment  moment
+	moment  moments.Reader
 	out     []Taken
 	refused []Refused
 	at      map[string]int // which of out a trip is, by its name
@@ -191,14 +192,14 @@ func kindOf(cell func(string) string) (string, error) {
 }
 
 // event reads a row.
-func (t *Table) event(cell func(string) string, m moment) (logbook.Event, error) {
+func (t *Table) event(cell func(string) string, m moments.Reader) (logbook.Event, error) {
 	var e logbook.Event
 	var err error
 	day, clock := cell("day"), cell("time")
 	if day == "" {
 		day, clock = clock, ""
 	}
-	if e.Time, _, err = m.read(day, clock, cell("zone")); err != nil {
+	if e.Time, _, err = m.Read(day, clock, cell("zone")); err != nil {
 		return e, err
 	}
 	if e.Kind, err = kindOf(cell); err != nil {

@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"dunvel/internal/exchange/files"
+	"dunvel/internal/exchange/moments"
 
 	"github.com/xuri/excelize/v2"
 )
@@ -114,13 +115,13 @@ func ReadRows(ctx context.Context, text []byte, begins func(headers []string) bo
 
 // Day is a day that stands in a cell, in whatever order can be told; the error says that it cannot.
 func Day(text string) (string, error) {
-	m := moment{}
-	if order, either := ofDay(text); either {
+	m := moments.Reader{}
+	if order, either := moments.Order(text); either {
 		return "", fmt.Errorf("“%s” can be read two ways; write 2026-05-12", text)
 	} else {
-		m.order = order
+		m.Order = order
 	}
-	year, month, date, _, ok := m.day(text)
+	year, month, date, _, ok := m.Day(text)
 	if !ok {
 		return "", fmt.Errorf("“%s” is not a day; write 2026-05-12", text)
 	}
@@ -129,7 +130,7 @@ func Day(text string) (string, error) {
 
 // Clock is a time of the day that stands in a cell, to the minute; the error says that it is none.
 func Clock(text string) (string, error) {
-	hour, minute, _, _, ok := moment{}.clock(text)
+	hour, minute, _, _, ok := moments.Reader{}.Clock(text)
 	if !ok || text == "" {
 		return "", fmt.Errorf("“%s” is not a time of the day; write 19:30", text)
 	}

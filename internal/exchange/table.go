@@ -12,6 +12,7 @@ import (
 
 	"dunvel/core/units"
 	"dunvel/internal/exchange/files"
+	"dunvel/internal/exchange/moments"
 )
 
 // mostTitles is among how many first rows the headers are looked for.
@@ -20,7 +21,7 @@ const mostTitles = 20
 // How is how a table is to be read, where the angler says so.
 type How struct {
 	Columns map[string]int // by our key, which column of the file; -1 for none
-	Order   string         // DayFirst or MonthFirst; "" as the table has it
+	Order   string         // moments.DayFirst or moments.MonthFirst; "" as the table has it
 	Decimal string         // "," or "."; "" as the table has it
 	Zone    *time.Location // of times without one; UTC where it is nil
 }
@@ -267,11 +268,11 @@ func (t *Table) survey(ctx context.Context) error {
 func (t *Table) decideOrder(seen evidence) {
 	switch {
 	case seen.dayFirst > 0 && seen.monthFirst == 0:
-		t.Order = DayFirst
+		t.Order = moments.DayFirst
 	case seen.monthFirst > 0 && seen.dayFirst == 0:
-		t.Order = MonthFirst
+		t.Order = moments.MonthFirst
 	case seen.eitherDay != "" || seen.dayFirst > 0:
-		t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"), []string{DayFirst, MonthFirst}})
+		t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"), []string{moments.DayFirst, moments.MonthFirst}})
 	}
 }
 
@@ -293,10 +294,10 @@ func (t *Table) skips(line int, row []string) bool {
 }
 
 func (e *evidence) day(cell string) {
-	switch order, either := ofDay(cell); {
-	case order == DayFirst:
+	switch order, either := moments.Order(cell); {
+	case order == moments.DayFirst:
 		e.dayFirst++
-	case order == MonthFirst:
+	case order == moments.MonthFirst:
 		e.monthFirst++
 	case either && e.eitherDay == "":
 		e.eitherDay = strings.Clone(strings.TrimSpace(cell))

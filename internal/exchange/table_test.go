@@ -9,6 +9,7 @@ import (
 
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
+	"dunvel/internal/exchange/moments"
 
 	"github.com/xuri/excelize/v2"
 )
@@ -19,27 +20,27 @@ func TestMoments(t *testing.T) {
 	for _, tt := range []struct{ order, day, clock, zone, want string }{
 		{"", "2026-05-25 19:30", "", "", "2026-05-25T19:30:00+02:00"}, {"", "2026-05-25T19:30:15Z", "", "", "2026-05-25T19:30:15Z"},
 		{"", "2026-05-25 19:30:00+01:00", "", "", "2026-05-25T19:30:00+01:00"}, {"", "2026-05-25 19:30:15", "", "+01:00", "2026-05-25T19:30:15+01:00"},
-		{"", "2026-05-25 19:30", "", "01:00:00", "2026-05-25T19:30:00+02:00"}, {DayFirst, "25/05/2026 19:30", "", "", "2026-05-25T19:30:00+02:00"},
-		{MonthFirst, "5/25/2026 7:30 PM", "", "", "2026-05-25T19:30:00+02:00"}, {MonthFirst, "05/12/2026 12:05 am", "", "", "2026-05-12T00:05:00+02:00"},
-		{DayFirst, "05/12/2026 12:05pm", "", "", "2026-12-05T12:05:00+02:00"}, {MonthFirst, "12.05.26 19:30", "", "", "2026-05-12T19:30:00+02:00"},
-		{DayFirst, "12-05-98", "", "", "1998-05-12T12:00:00+02:00"}, {"", "2026-05-25", "", "", "2026-05-25T12:00:00+02:00"}, {"", "2026-05-25", "7.15", "", "2026-05-25T07:15:00+02:00"},
+		{"", "2026-05-25 19:30", "", "01:00:00", "2026-05-25T19:30:00+02:00"}, {moments.DayFirst, "25/05/2026 19:30", "", "", "2026-05-25T19:30:00+02:00"},
+		{moments.MonthFirst, "5/25/2026 7:30 PM", "", "", "2026-05-25T19:30:00+02:00"}, {moments.MonthFirst, "05/12/2026 12:05 am", "", "", "2026-05-12T00:05:00+02:00"},
+		{moments.DayFirst, "05/12/2026 12:05pm", "", "", "2026-12-05T12:05:00+02:00"}, {moments.MonthFirst, "12.05.26 19:30", "", "", "2026-05-12T19:30:00+02:00"},
+		{moments.DayFirst, "12-05-98", "", "", "1998-05-12T12:00:00+02:00"}, {"", "2026-05-25", "", "", "2026-05-25T12:00:00+02:00"}, {"", "2026-05-25", "7.15", "", "2026-05-25T07:15:00+02:00"},
 		{"", "Mon 25 May 2026 19:30", "", "", "2026-05-25T19:30:00+02:00"}, {"", "May 25th, 2026 7 pm", "", "", "2026-05-25T19:00:00+02:00"}, {"", "3-Jun-26", "06:05", "", "2026-06-03T06:05:00+02:00"},
 		{"", "46167.8125", "", "", "2026-05-25T19:30:00+02:00"}, {"", "46167", "0.8125", "", "2026-05-25T19:30:00+02:00"}, {"", "46167", "", "Z", "2026-05-25T12:00:00Z"},
 	} {
-		at, _, err := moment{tt.order, zone}.read(tt.day, tt.clock, tt.zone)
+		at, _, err := moments.Reader{Order: tt.order, Zone: zone}.Read(tt.day, tt.clock, tt.zone)
 		if got := at.Format(time.RFC3339); err != nil || got != tt.want {
 			t.Errorf("%+v: %s %v", tt, got, err)
 		}
 	}
 	for _, wrong := range []string{"", "soon", "25/05", "2026-05-25 25:00", "2026-05-25 7:61", "13:00 pm", "2026-05-25 0:10 am", "31/02/2026", "2026-13-01", "Mon", "12 Foo 2026"} {
-		if at, _, err := (moment{"", zone}).read(wrong, "", ""); err == nil {
+		if at, _, err := (moments.Reader{Zone: zone}).Read(wrong, "", ""); err == nil {
 			t.Errorf("%q: %s", wrong, at)
 		}
 	}
-	if _, timed, _ := (moment{"", zone}).read("2026-05-25", "", ""); timed {
+	if _, timed, _ := (moments.Reader{Zone: zone}).Read("2026-05-25", "", ""); timed {
 		t.Error("a day alone has a time")
 	}
-	if _, timed, _ := (moment{"", zone}).read("2026-05-25", "19:30", ""); !timed {
+	if _, timed, _ := (moments.Reader{Zone: zone}).Read("2026-05-25", "19:30", ""); !timed {
 		t.Error("a day and a time have none")
 	}
 }
@@ -50,8 +51,8 @@ func TestAsks(t *testing.T) {
 	for _, tt := range []struct {
 		rows, order, decimal, asks string
 	}{
-		{"05/12/2026 19:30,bite,1", "", "", "order 05/12/2026 19:30"}, {"05/12/2026 19:30,bite,1\n25/12/2026 19:30,bite,2", DayFirst, "", ""},
-		{"05/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", MonthFirst, "", ""}, {"25/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", "", "", "order both are there"},
+		{"05/12/2026 19:30,bite,1", "", "", "order 05/12/2026 19:30"}, {"05/12/2026 19:30,bite,1\n25/12/2026 19:30,bite,2", moments.DayFirst, "", ""},
+		{"05/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", moments.MonthFirst, "", ""}, {"25/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", "", "", "order both are there"},
 		{"05/05/2026 19:30,bite,1", "", "", ""}, {"2026-05-12 19:30,bite,\"18,324\"", "", "", "decimal 18,324"}, {"2026-05-12 19:30,bite,\"18,324\"\n2026-05-12 19:31,bite,\"6,5\"", "", ",", ""},
 		{"2026-05-12 19:30,bite,\"1,324\"\n2026-05-12 19:31,bite,6.5", "", ".", ""}, {"2026-05-12 19:30,bite,6", "", "", ""},
 	} {
@@ -70,7 +71,7 @@ func TestAsks(t *testing.T) {
 		t.Errorf("%+v %v", read, refused)
 	}
 	// What is said is gone by.
-	said, err := ReadTable(t.Context(), []byte(head+"05/12/2026 19:30,bite,\"1,324\""), How{Order: MonthFirst, Decimal: ".", Zone: time.FixedZone("", 3600)})
+	said, err := ReadTable(t.Context(), []byte(head+"05/12/2026 19:30,bite,\"1,324\""), How{Order: moments.MonthFirst, Decimal: ".", Zone: time.FixedZone("", 3600)})
 	if err != nil || len(said.Asks) != 0 {
 		t.Fatalf("%+v %v", said, err)
 	}
@@ -84,7 +85,7 @@ func TestAsks(t *testing.T) {
 func TestAnglersTable(t *testing.T) {
 	text := "sep=;\nMy season;;;;;;;\n;;;;;;;\nDate;Time;Where;Species;Length in;Weight lb;Lure;Mood;Comments\n25/05/26;7:30 pm;Gull Bar;pollack;18;2.5;paddle tail;good;on a 4\" bait\n26/05/26;;Gull Bar;;;;;;nothing\n"
 	got := table(t, text, nil)
-	if strings.Join(got.Unused, ",") != "Mood" || got.Order != DayFirst {
+	if strings.Join(got.Unused, ",") != "Mood" || got.Order != moments.DayFirst {
 		t.Errorf("%+v", got)
 	}
 	read, refused := logs(t, got)

@@ -1,6 +1,6 @@
 // Package exchange reads and writes Dunvel's data in forms that other
 // programs know.
-package exchange
+package console
 
 import (
 	"context"

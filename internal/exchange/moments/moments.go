@@ -1,4 +1,5 @@
-package exchange
+// Package moments reads days and times as people and spreadsheets of any country write them.
+package moments
 
 import (
 	"fmt"
@@ -25,8 +26,8 @@ var (
 	fraction  = regexp.MustCompile(`^0(?:\.\d+)?$`)
 )
 
-// ofDay is how a day that is written with numbers can be read: in an order, or in either.
-func ofDay(text string) (order string, either bool) {
+// Order is how a day that is written with numbers can be read: in an order, or in either.
+func Order(text string) (order string, either bool) {
 	m := numbered.FindStringSubmatch(strings.TrimSpace(text))
 	if m == nil || len(m[1]) == 4 {
 		return "", false
@@ -42,14 +43,14 @@ func ofDay(text string) (order string, either bool) {
 	return "", first <= 12 && second <= 12 && first != second
 }
 
-// moment is a day, and a time of it where there is one, as they stand in cells: in one, or in two.
-type moment struct {
-	order string // of days with numbers, as the whole column has it or the angler says
-	zone  *time.Location
+// Reader reads a day, and a time of it where there is one, as they stand in cells: in one, or in two.
+type Reader struct {
+	Order string // of days with numbers, as the whole column has it or the angler says
+	Zone  *time.Location
 }
 
-// read reads a day and a time; timed is false for a day alone. The zone may stand in a cell of its own.
-func (m moment) read(day, clock, zone string) (at time.Time, timed bool, err error) {
+// Read reads a day and a time; timed is false for a day alone. The zone may stand in a cell of its own.
+func (m Reader) Read(day, clock, zone string) (at time.Time, timed bool, err error) {
 	text := strings.TrimSpace(strings.TrimSpace(day) + " " + strings.TrimSpace(clock))
 	if zone = strings.TrimSpace(zone); offset.MatchString(zone) && !strings.HasSuffix(text, zone) {
 		text += " " + zone
@@ -58,11 +59,11 @@ func (m moment) read(day, clock, zone string) (at time.Time, timed bool, err err
 		return at, true, nil
 	}
 	wrong := fmt.Errorf("time: “%s” is not a day and a time; write 2026-05-12 19:30", text)
-	year, month, date, rest, ok := m.day(text)
+	year, month, date, rest, ok := m.Day(text)
 	if !ok {
 		return at, false, wrong
 	}
-	hour, minute, second, in, ok := m.clock(rest)
+	hour, minute, second, in, ok := m.Clock(rest)
 	if !ok {
 		return at, false, wrong
 	}
@@ -73,8 +74,8 @@ func (m moment) read(day, clock, zone string) (at time.Time, timed bool, err err
 	return at, rest != "" && !strings.HasPrefix(rest, "+") && !strings.HasPrefix(rest, "-") && rest != "Z", nil
 }
 
-// day reads the day at the beginning of a text, and what follows it.
-func (m moment) day(text string) (year, month, date int, rest string, ok bool) {
+// Day reads the day at the beginning of a text, and what follows it.
+func (m Reader) Day(text string) (year, month, date int, rest string, ok bool) {
 	head, tail, _ := strings.Cut(text, " ")
 	if serial.MatchString(head) { // days since 1900, as spreadsheets count them
 		days, _ := strconv.ParseFloat(head, 64)
@@ -91,7 +92,7 @@ func (m moment) day(text string) (year, month, date int, rest string, ok bool) {
 		switch {
 		case len(f[1]) == 4:
 			return a, b, c, f[5], true
-		case m.order == MonthFirst && f[2] != ".":
+		case m.Order == MonthFirst && f[2] != ".":
 			return century(f[4], c), a, b, f[5], true
 		}
 		return century(f[4], c), b, a, f[5], true
@@ -133,8 +134,8 @@ func monthNamed(name string) int {
 	return 0
 }
 
-// clock reads a time of the day, and in which zone it is; noon where there is none.
-func (m moment) clock(text string) (hour, minute, second int, zone *time.Location, ok bool) {
+// Clock reads a time of the day, and in which zone it is; noon where there is none.
+func (m Reader) Clock(text string) (hour, minute, second int, zone *time.Location, ok bool) {
 	text = strings.TrimSpace(text)
 	if head, _, _ := strings.Cut(text, " "); fraction.MatchString(head) { // of a day, as spreadsheets have it
 		share, _ := strconv.ParseFloat(head, 64)
@@ -145,7 +146,7 @@ func (m moment) clock(text string) (hour, minute, second int, zone *time.Locatio
 		text = "12:00 " + text
 	}
 	if text == "" {
-		return 12, 0, 0, m.zone, true
+		return 12, 0, 0, m.Zone, true
 	}
 	f := clockTime.FindStringSubmatch(text)
 	if f == nil || f[2] == "" && f[4] == "" {
@@ -157,7 +158,7 @@ func (m moment) clock(text string) (hour, minute, second int, zone *time.Locatio
 	if hour < 0 || hour > 23 || minute > 59 || second > 59 {
 		return 0, 0, 0, nil, false
 	}
-	return hour, minute, second, zoneOf(f[5], m.zone), true
+	return hour, minute, second, zoneOf(f[5], m.Zone), true
 }
 
 // hourOf is an hour as it is written, in the half of the day that a letter says, if one does; -1

@@ -1,4 +1,6 @@
-package exchange
+// Package console is what the command line reads and writes as JSON: setups with their answers, and
+// drops as they are exchanged with other solvers.
+package console
 
 import (
 	"bytes"

@@ -56,7 +56,7 @@ func run(packages []string) error {
 	for _, pkg := range packages {
 		fmt.Fprintln(os.Stderr, pkg)
 		out := filepath.Join(dir, "found.json")
-		cmd := exec.Command(filepath.Join(dir, "gremlins"), "unleash", "./"+pkg, "--silent", "-o", out)
+		cmd := exec.Command(filepath.Join(dir, "gremlins"), "unleash", "./"+pkg, "--silent", "--exclude-files", "/", "-o", out)
 		cmd.Stderr = os.Stderr
 		cmd.Env = append(os.Environ(), "PATH="+dir+string(os.PathListSeparator)+os.Getenv("PATH"), "GOFLAGS="+os.Getenv("GOFLAGS")+" -short")
 		if err := cmd.Run(); err != nil {

@@ -38,3 +38,16 @@ const blanks = "\u115f\u1160\u2800\u3164\uffa0"
 func isSeen(r rune) bool {
 	return unicode.IsGraphic(r) && !unicode.IsSpace(r) && !unicode.Is(unicode.Mn, r) && !strings.ContainsRune(blanks, r)
 }
+
+// CleanName is a name with single blanks between its words. It refuses one that is empty,
+// too long, not text, or shows nothing.
+func CleanName(name string) (string, error) {
+	name = OneLine(name)
+	if name == "" {
+		return "", Fault("name", "Name: give it a name, such as “The Sill at slack”.")
+	}
+	if message := CheckText("Name", name, MostName, true); message != "" {
+		return "", Fault("name", "%s", message)
+	}
+	return name, nil
+}

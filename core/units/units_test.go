@@ -181,7 +181,7 @@ func TestFormatEdges(t *testing.T) {
 	if got := Percent(0.374); got != "37 %" {
 		t.Error(got)
 	}
-	if got := RoundSignificant(-0.0, 3); math.Signbit(got) {
+	if got := RoundSignificant(math.Copysign(0, -1), 3); math.Signbit(got) {
 		t.Error("a negative zero")
 	}
 }

@@ -7,9 +7,9 @@ import (
 	"strings"
 	"time"
 
+	"dunvel/core/setup"
 	"dunvel/internal/contract"
 	"dunvel/internal/pairing"
-	"dunvel/internal/service"
 	"dunvel/internal/store"
 
 	"github.com/skip2/go-qrcode"
@@ -113,7 +113,7 @@ func square(address string) ([]string, error) {
 
 // Pair implements the contract.
 func (h Handlers) Pair(ctx context.Context, r PairRequestObject) (PairResponseObject, error) {
-	if _, err := service.CleanName(r.Body.Name); err != nil {
+	if _, err := setup.CleanName(r.Body.Name); err != nil {
 		return nil, err // before the code is used up
 	}
 	if err := h.reached.Codes.Try(r.Body.Code); err != nil {

@@ -12,7 +12,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
-	"dunvel/internal/service"
+	"dunvel/internal/service/intake"
 	"dunvel/internal/store"
 )
 
@@ -102,15 +102,15 @@ func (h Handlers) ImportFile(ctx context.Context, r ImportFileRequestObject) (Im
 }
 
 // fileOf is the file of a request: as it is, or as a text within JSON.
-func fileOf(r ImportFileRequestObject) (service.File, error) {
+func fileOf(r ImportFileRequestObject) (intake.File, error) {
 	if b := r.JSONBody; b != nil {
-		file := service.File{Kind: string(b.Kind), Text: []byte(b.Text), Backup: strings.NewReader(b.Text), Take: b.Take}
+		file := intake.File{Kind: string(b.Kind), Text: []byte(b.Text), Backup: strings.NewReader(b.Text), Take: b.Take}
 		if b.Columns != nil {
 			file.How.Columns = *b.Columns
 		}
 		return file, nil
 	}
-	file := service.File{Take: wanted(r.Params.Take), Changes: wanted(r.Params.Changes)}
+	file := intake.File{Take: wanted(r.Params.Take), Changes: wanted(r.Params.Changes)}
 	if r.Params.Order != nil {
 		file.How.Order = string(*r.Params.Order)
 	}
@@ -139,7 +139,7 @@ func fileOf(r ImportFileRequestObject) (service.File, error) {
 		}
 	}
 	var err error
-	if file.Kind == service.BackupFile {
+	if file.Kind == intake.BackupFile {
 		file.Backup, err = spooled(r.Body)
 		return file, err
 	}
@@ -147,7 +147,7 @@ func fileOf(r ImportFileRequestObject) (service.File, error) {
 	return file, err
 }
 
-func (h Handlers) takeIn(ctx context.Context, file service.File) (_ contract.Import, err error) {
+func (h Handlers) takeIn(ctx context.Context, file intake.File) (_ contract.Import, err error) {
 	if s, ok := file.Backup.(spool); ok {
 		defer func() { err = errors.Join(err, s.Close()) }()
 	}
@@ -158,7 +158,7 @@ func (h Handlers) takeIn(ctx context.Context, file service.File) (_ contract.Imp
 	return reported(report), nil
 }
 
-func reported(r *service.Report) contract.Import {
+func reported(r *intake.Report) contract.Import {
 	out := contract.Import{
 		Headers: r.Headers, Columns: r.Columns, Trips: r.Trips, Events: r.Events, Places: r.Places, Tracks: r.Tracks, Untimed: r.Untimed, Entries: r.Entries, Known: r.Known, Changed: r.Changed, Taken: r.Taken,
 		Unused: r.Unused, Order: r.Order, Decimal: r.Decimal, Zone: r.Zone, Rows: r.Rows,

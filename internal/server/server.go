@@ -19,6 +19,7 @@ import (
 	"dunvel/internal/exchange"
 	"dunvel/internal/live"
 	"dunvel/internal/service"
+	"dunvel/internal/service/intake"
 
 	"github.com/labstack/echo/v5"
 	"github.com/labstack/echo/v5/middleware"
@@ -120,7 +121,7 @@ func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {
 		limited := usual
 		switch {
 		case r.URL.Path != "/api/imports":
-		case r.Header.Get("Content-Type") == "application/octet-stream" && r.URL.Query().Get("kind") == service.BackupFile:
+		case r.Header.Get("Content-Type") == "application/octet-stream" && r.URL.Query().Get("kind") == intake.BackupFile:
 			r.Body = patient{r.Body, http.NewResponseController(c.Response())}
 			limited = backups
 		case r.Header.Get("Content-Type") == "application/octet-stream":

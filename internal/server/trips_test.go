@@ -2,8 +2,9 @@ package server
 
 import (
 	"context"
-	"dunvel/core/almanac"
 	"path/filepath"
+
+	"dunvel/core/almanac"
 
 	"encoding/json"
 	"fmt"

@@ -100,3 +100,13 @@ func (s *Service) DeleteItem(ctx context.Context, id int64) error {
 func (s *Service) RestoreItem(ctx context.Context, id int64) (store.Kept[box.Item], error) {
 	return s.store.Items.Restore(ctx, id)
 }
+
+// BoxItems is everything in the box, in its order, as it goes out.
+func (s *Service) BoxItems(ctx context.Context) ([]box.Item, error) {
+	kept, err := s.Items(ctx)
+	out := make([]box.Item, len(kept))
+	for i, k := range kept {
+		out[i] = k.Value
+	}
+	return out, err
+}

@@ -98,10 +98,10 @@ var errMoved = errors.New("service: the log was changed in the meantime")
 // thought out first, with the runs of the engine that it needs, and written then in one
 // transaction, with the stamps of the other events and what all of them took from the box.
 func (s *Service) onDay(ctx context.Context, id int64, think func(was day) (change, error)) error {
-	if err := s.logging.take(ctx); err != nil {
+	if err := s.logging.Acquire(ctx, 1); err != nil {
 		return err
 	}
-	defer s.logging.give()
+	defer s.logging.Release(1)
 	const tries = 4 // another process may write to the same log
 	for range tries {
 		var was day

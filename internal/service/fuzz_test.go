@@ -1,8 +1,6 @@
 package service
 
 import (
-	"bytes"
-	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -11,11 +9,8 @@ import (
 	"testing"
 
 	"dunvel/core/logbook"
-	"dunvel/core/logbook/lessons"
-	"dunvel/core/logbook/snags"
 	"dunvel/core/setup"
-	"dunvel/internal/exchange"
-	"dunvel/internal/store"
+	"dunvel/internal/service/intake"
 )
 
 // Whatever a backup holds, it is refused in words, or everything works with it.
@@ -42,14 +37,9 @@ func FuzzBackup(f *testing.F) {
 	} {
 		f.Add(seed)
 	}
-	_, st := begin(f)
+	looked, _ := begin(f)
 	f.Fuzz(func(t *testing.T, text string) {
-		r := &Report{}
-		b := &backup{ctx: t.Context(), file: strings.NewReader(text), size: int64(len(text)), report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
-		err := b.head()
-		if err == nil {
-			err = b.read()
-		}
+		r, err := looked.TakeIn(t.Context(), intake.File{Kind: intake.BackupFile, Backup: strings.NewReader(text)})
 		var told setup.Errors
 		if err != nil && !errors.As(err, &told) {
 			t.Fatalf("%v is no message", err)
@@ -57,37 +47,25 @@ func FuzzBackup(f *testing.F) {
 		if err != nil || len(r.Refused) > 0 || r.Entries+r.Events == 0 {
 			return
 		}
-		if err := works(t.Context(), st, []byte(text)); err != nil {
+		if err := works(t, text); err != nil {
 			t.Errorf("%v after\n%s", err, text)
 		}
 	})
 }
 
-// works puts a backup into a store, uses all there is then, and takes it out again.
-func works(ctx context.Context, st *store.Store, text []byte) error {
-	out := errors.New("out again")
-	err := st.Write(ctx, func(t store.Tables) error {
-		err := t.Load(ctx, func(l *store.Loader) error {
-			return (&backup{ctx: ctx, file: bytes.NewReader(text), size: int64(len(text)), report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}).read()
-		})
-		if err != nil {
-			return fmt.Errorf("taking: %w", err)
-		}
-		if found, err := t.Unreadable(ctx); err != nil || len(found) > 0 {
-			return fmt.Errorf("unreadable: %+v %w", found, err)
-		}
-		logs, listed := logsOf(ctx, t, nil)
-		_, lesson := lessons.Learn(ctx, logs, func(logbook.With) float64 { return 0 }, nil)
-		_, items := inBox(ctx, t)
-		fished, beds := t.Events.Fished(ctx)
-		snags.Beds(fished)
-		logbook.Timed(logs)
-		return errors.Join(out, listed, lesson, items, beds, exchange.WriteLog(io.Discard, logs))
-	})
-	if err.Error() == out.Error() { // and nothing else
-		return nil
+// works takes a backup in where nothing is yet, uses all there is then, and takes it out again.
+func works(t *testing.T, text string) error {
+	s, _ := begin(t)
+	if _, err := s.TakeIn(t.Context(), intake.File{Kind: intake.BackupFile, Backup: strings.NewReader(text), Take: true}); err != nil {
+		return fmt.Errorf("taking: %w", err)
 	}
-	return err
+	if found, err := s.Unreadable(t.Context()); err != nil || len(found) > 0 {
+		return fmt.Errorf("unreadable: %+v %w", found, err)
+	}
+	_, known := s.Knowledge(t.Context())
+	_, listed := s.Logs(t.Context())
+	_, lesson := s.Learn(t.Context(), nil, nil)
+	return errors.Join(known, listed, lesson, s.WriteLog(t.Context(), io.Discard), s.WriteEverything(t.Context(), io.Discard))
 }
 
 // A season of 50,000 events, as a table and as a backup.
@@ -99,10 +77,10 @@ func BenchmarkTakeSeason(b *testing.B) {
 			i/400, 1+i%27, 10+i%9, i%60, []string{logbook.Bite, logbook.Splash}[i%2], i, i)
 	}
 	full, _ := begin(b)
-	if _, err := takeIn(b, full, LogFile, []byte(table.String()), true); err != nil {
+	if _, err := takeIn(b, full, intake.LogFile, []byte(table.String()), true); err != nil {
 		b.Fatal(err)
 	}
-	for kind, text := range map[string][]byte{LogFile: []byte(table.String()), BackupFile: dumped(b, full)} {
+	for kind, text := range map[string][]byte{intake.LogFile: []byte(table.String()), intake.BackupFile: dumped(b, full)} {
 		b.Run(kind, func(b *testing.B) {
 			for b.Loop() {
 				s, _ := begin(b)

@@ -11,6 +11,7 @@ import (
 	"dunvel/core/logbook/lessons"
 	"dunvel/core/own"
 	"dunvel/core/setup"
+	"dunvel/internal/service/intake"
 )
 
 // A log of heavy heads, where a lighter one would come down in time, teaches impatience, which answers go
@@ -123,7 +124,7 @@ func TestPreferences(t *testing.T) {
 	text := dumped(t, s)
 	other, _ := begin(t)
 	for range 2 {
-		if r, err := takeIn(t, other, BackupFile, text, true); err != nil || r.Entries != 1 {
+		if r, err := takeIn(t, other, intake.BackupFile, text, true); err != nil || r.Entries != 1 {
 			t.Fatalf("%+v %v", r, err)
 		}
 		if got, err := other.Preferences(ctx); err != nil || !reflect.DeepEqual(got, want) {
@@ -133,7 +134,7 @@ func TestPreferences(t *testing.T) {
 	if _, err := other.Prefer(ctx, own.Preferences{Refused: []string{}}); err != nil {
 		t.Fatal(err)
 	}
-	if r, err := takeIn(t, other, BackupFile, text, true); err != nil || r.Known != 1 {
+	if r, err := takeIn(t, other, intake.BackupFile, text, true); err != nil || r.Known != 1 {
 		t.Errorf("%+v %v", r, err)
 	}
 	if got, err := other.Preferences(ctx); err != nil || len(got.Refused) != 0 {

@@ -23,7 +23,7 @@ func placeAt(where, note string) (logbook.Place, error) {
 
 // AddPlace keeps a place at a position as it is typed.
 func (s *Service) AddPlace(ctx context.Context, name, where, note string) (store.Kept[logbook.Place], error) {
-	name, err := CleanName(name)
+	name, err := setup.CleanName(name)
 	if err != nil {
 		return store.Kept[logbook.Place]{}, err
 	}
@@ -36,7 +36,7 @@ func (s *Service) AddPlace(ctx context.Context, name, where, note string) (store
 
 // ChangePlace renames or moves a place, if it has the version. Trips to it go with its name.
 func (s *Service) ChangePlace(ctx context.Context, id, version int64, name, where, note string) (out store.Kept[logbook.Place], err error) {
-	if name, err = CleanName(name); err != nil {
+	if name, err = setup.CleanName(name); err != nil {
 		return out, err
 	}
 	place, err := placeAt(where, note)

@@ -7,6 +7,8 @@ import (
 	"context"
 	"time"
 
+	"golang.org/x/sync/semaphore"
+
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
@@ -15,12 +17,14 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/internal/answers"
+	"dunvel/internal/service/intake"
 	"dunvel/internal/store"
 )
 
 // Service does it on a store. Its Desk answers questions by what is kept there.
 type Service struct {
 	answers.Desk
+	*intake.Intake
 	Setups     Shelf[setup.Setup]
 	Programmes Shelf[technique.Programme]
 	Plans      Shelf[plans.Plan]
@@ -30,8 +34,7 @@ type Service struct {
 	store      *store.Store
 	now        func() time.Time
 	remembered *answers.Remembered
-	logging    turn // who changes the log
-	taking     turn // who takes a file in
+	logging    *semaphore.Weighted // one who changes the log at a time
 }
 
 // New is the service on a store; now tells the time.
@@ -39,7 +42,7 @@ func New(st *store.Store, now func() time.Time) *Service {
 	s := &Service{
 		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[droptest.Test]{st.DropTests, now},
 		Plans: Shelf[plans.Plan]{st.Plans, now}, Tracks: Shelf[boat.Track]{st.Tracks, now},
-		store: st, now: now, remembered: &answers.Remembered{}, logging: newTurn(), taking: newTurn(),
+		store: st, now: now, remembered: &answers.Remembered{}, logging: semaphore.NewWeighted(1), Intake: intake.New(st, now),
 	}
 	s.From = s
 	return s
@@ -111,20 +114,3 @@ func inBox(ctx context.Context, t store.Tables) ([]box.Item, error) {
 	}
 	return items, err
 }
-
-// turn is held by one at a time; whoever waits for it goes when its context ends.
-type turn chan struct{}
-
-func newTurn() turn { return make(turn, 1) }
-
-// take waits for the turn. The error is that of a context that ended first.
-func (t turn) take(ctx context.Context) error {
-	select {
-	case t <- struct{}{}:
-		return nil
-	case <-ctx.Done():
-		return ctx.Err()
-	}
-}
-
-func (t turn) give() { <-t }

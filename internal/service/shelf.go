@@ -30,7 +30,7 @@ func (s Shelf[T]) Get(ctx context.Context, id int64) (store.Kept[T], error) {
 
 // Create keeps a value under a name of its own.
 func (s Shelf[T]) Create(ctx context.Context, name string, value T) (store.Kept[T], error) {
-	name, err := CleanName(name)
+	name, err := setup.CleanName(name)
 	if err != nil {
 		return store.Kept[T]{}, err
 	}
@@ -51,7 +51,7 @@ func (s Shelf[T]) Add(ctx context.Context, name string, value T, choice units.Ch
 // Change sets a name and a value where they are not nil, if the entry has the version.
 func (s Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, choice units.Choice) (store.Kept[T], error) {
 	if name != nil {
-		clean, err := CleanName(*name)
+		clean, err := setup.CleanName(*name)
 		if err != nil {
 			return store.Kept[T]{}, err
 		}
@@ -78,17 +78,4 @@ func (s Shelf[T]) Restore(ctx context.Context, id int64) (store.Kept[T], error) 
 // Duplicate keeps a copy of an entry under a name of its own.
 func (s Shelf[T]) Duplicate(ctx context.Context, id int64) (store.Kept[T], error) {
 	return s.shelf.Duplicate(ctx, id, s.now())
-}
-
-// CleanName is a name with single blanks between its words. It refuses one that is empty,
-// too long, not text, or shows nothing.
-func CleanName(name string) (string, error) {
-	name = setup.OneLine(name)
-	if name == "" {
-		return "", setup.Fault("name", "Name: give it a name, such as “The Sill at slack”.")
-	}
-	if message := setup.CheckText("Name", name, setup.MostName, true); message != "" {
-		return "", setup.Fault("name", "%s", message)
-	}
-	return name, nil
 }

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/internal/demo"
 	"dunvel/internal/exchange"
+	"dunvel/internal/service/intake"
 )
 
 // table is one of the tables as it goes out.
@@ -37,7 +38,7 @@ func TestFlatComesBack(t *testing.T) {
 	for of, n := range map[string]int{"setups": 13, "drop-tests": 5, "plans": 2} {
 		text := table(t, s, of)
 		for _, known := range []int{0, n} {
-			r, err := takeIn(t, other, LogFile, text, true)
+			r, err := takeIn(t, other, intake.LogFile, text, true)
 			if err != nil || r.Entries != n || r.Known != known || r.Changed != 0 || len(r.Unused) != 0 {
 				t.Fatalf("%s: %+v %v", of, r, err)
 			}
@@ -55,7 +56,7 @@ func TestFlatComesBack(t *testing.T) {
 	}
 	name := kept[0].Name
 	for _, changes := range []bool{false, true} {
-		r, err := other.TakeIn(t.Context(), File{Kind: LogFile, Text: []byte("setup,water temperature (°C)\n\"" + name + "\",4.4\nNew,5\n"), Take: true, Changes: changes})
+		r, err := other.TakeIn(t.Context(), intake.File{Kind: intake.LogFile, Text: []byte("setup,water temperature (°C)\n\"" + name + "\",4.4\nNew,5\n"), Take: true, Changes: changes})
 		if err != nil || r.Changed != 1 || r.Entries != 2 {
 			t.Fatalf("%+v %v", r, err)
 		}
@@ -69,7 +70,7 @@ func TestFlatComesBack(t *testing.T) {
 // A row that cannot be is told with its line, and nothing is taken.
 func TestFlatIsLookedAt(t *testing.T) {
 	s, _ := begin(t)
-	r, err := takeIn(t, s, LogFile, []byte("setup,bed,depth under the rod (m),flavour\nA,mud,5,x\nB,lava,5,x\n,mud,5,x\nC,mud,deep,x\nA,mud,6,x\nD,mud,900,x\n"), false)
+	r, err := takeIn(t, s, intake.LogFile, []byte("setup,bed,depth under the rod (m),flavour\nA,mud,5,x\nB,lava,5,x\n,mud,5,x\nC,mud,deep,x\nA,mud,6,x\nD,mud,900,x\n"), false)
 	if err != nil || len(r.Unused) != 1 || r.Entries != 1 {
 		t.Fatalf("%+v %v", r, err)
 	}
@@ -83,7 +84,7 @@ func TestFlatIsLookedAt(t *testing.T) {
 			t.Errorf("%s is not in\n%s", want, got)
 		}
 	}
-	if _, err := takeIn(t, s, LogFile, []byte("setup,bed\nA,mud\nB,lava\n"), true); err == nil || !strings.HasPrefix(err.Error(), "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: Bed: ") {
+	if _, err := takeIn(t, s, intake.LogFile, []byte("setup,bed\nA,mud\nB,lava\n"), true); err == nil || !strings.HasPrefix(err.Error(), "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: Bed: ") {
 		t.Errorf("%v", err)
 	}
 	if kept, err := s.Setups.List(t.Context()); err != nil || len(kept) != 0 {

@@ -10,11 +10,11 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
-	"time"
 
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/internal/demo"
+	"dunvel/internal/service/intake"
 	"dunvel/internal/store"
 
 	"github.com/jmoiron/sqlx"
@@ -30,9 +30,9 @@ func dumped(t testing.TB, s *Service) []byte {
 	return out.Bytes()
 }
 
-func takeIn(t testing.TB, s *Service, kind string, text []byte, take bool) (*Report, error) {
+func takeIn(t testing.TB, s *Service, kind string, text []byte, take bool) (*intake.Report, error) {
 	t.Helper()
-	return s.TakeIn(t.Context(), File{Kind: kind, Text: text, Backup: bytes.NewReader(text), Take: take})
+	return s.TakeIn(t.Context(), intake.File{Kind: kind, Text: text, Backup: bytes.NewReader(text), Take: take})
 }
 
 // Everything goes out and into another database, and twice is once; what was taken from
@@ -50,7 +50,7 @@ func TestBackupComesBack(t *testing.T) {
 	text := dumped(t, s)
 	other, _ := begin(t)
 	for round, known := range []int{0, 230} {
-		r, err := takeIn(t, other, BackupFile, text, true)
+		r, err := takeIn(t, other, intake.BackupFile, text, true)
 		if err != nil || !r.Taken || r.Events != 155 || r.Entries != 75 || r.Known != known {
 			t.Fatalf("round %d: %+v %v", round, r, err)
 		}
@@ -87,7 +87,7 @@ func TestFirstBackup(t *testing.T) {
 		t.Fatal(err)
 	}
 	s, _ := begin(t)
-	r, err := takeIn(t, s, BackupFile, text, true)
+	r, err := takeIn(t, s, intake.BackupFile, text, true)
 	if err != nil || r.Known != 0 || r.Events != 154 {
 		t.Fatalf("%+v %v", r, err)
 	}
@@ -95,7 +95,7 @@ func TestFirstBackup(t *testing.T) {
 	if err != nil || len(setups) != 13 {
 		t.Errorf("%d setups, %v", len(setups), err)
 	}
-	if r, err := takeIn(t, s, BackupFile, text, true); err != nil || r.Known != r.Events+r.Entries {
+	if r, err := takeIn(t, s, intake.BackupFile, text, true); err != nil || r.Known != r.Events+r.Entries {
 		t.Errorf("again: %+v %v", r, err)
 	}
 }
@@ -167,7 +167,7 @@ func TestBadRowsStayOut(t *testing.T) {
 		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000), ",")):         "100 of its rows cannot be taken, so nothing is; the first, item 1, “”: Name: it is empty; give one.",
 	} {
 		for _, take := range []bool{false, true} {
-			r, err := takeIn(t, s, BackupFile, []byte(text), take)
+			r, err := takeIn(t, s, intake.BackupFile, []byte(text), take)
 			told := fmt.Sprint(err)
 			if err == nil && (take || len(r.Refused) == 0) {
 				t.Errorf("%.120s: nothing is wrong", text)
@@ -189,11 +189,11 @@ func TestBadRowsStayOut(t *testing.T) {
 	}
 	// Events before the trips that they belong to are looked at like others.
 	before := `{"events":{"0":[` + fmt.Sprintf(`{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","body":%s}`, fmt.Sprintf(bite, 7, "")) + `]},` + strings.TrimPrefix(strings.Replace(onTrip(""), `"events"`, `"no events"`, 1), "{")
-	if _, err := takeIn(t, s, BackupFile, []byte(before), true); err == nil {
+	if _, err := takeIn(t, s, intake.BackupFile, []byte(before), true); err == nil {
 		t.Error("events that come first are not looked at")
 	}
 	if good := event(fmt.Sprintf(bite, 0, `,"since":5`)); true {
-		if r, err := takeIn(t, s, BackupFile, []byte(good), true); err != nil || !r.Taken {
+		if r, err := takeIn(t, s, intake.BackupFile, []byte(good), true); err != nil || !r.Taken {
 			t.Errorf("%+v %v", r, err)
 		}
 	}
@@ -209,10 +209,10 @@ func TestCopyBeforeTakingIn(t *testing.T) {
 		}
 		return len(all)
 	}
-	for i, f := range []File{
-		{Kind: LogFile, Text: []byte("time,what happened\n2026-05-12 19:30,bite\n")},
-		{Kind: PlacesFile, Text: []byte(`<gpx><wpt lat="12" lon="4"><name>A</name></wpt></gpx>`)},
-		{Kind: BackupFile, Backup: strings.NewReader(backupOf("place", rowOf("e", `{"north":1,"east":1}`, "2026-01-01T00:00:00Z")))},
+	for i, f := range []intake.File{
+		{Kind: intake.LogFile, Text: []byte("time,what happened\n2026-05-12 19:30,bite\n")},
+		{Kind: intake.PlacesFile, Text: []byte(`<gpx><wpt lat="12" lon="4"><name>A</name></wpt></gpx>`)},
+		{Kind: intake.BackupFile, Backup: strings.NewReader(backupOf("place", rowOf("e", `{"north":1,"east":1}`, "2026-01-01T00:00:00Z")))},
 	} {
 		for _, take := range []bool{false, true, true} {
 			f.Take = take
@@ -281,7 +281,7 @@ func TestUnreadable(t *testing.T) {
 		t.Error("it does not go out")
 	}
 	other, _ := begin(t)
-	if r, err := takeIn(t, other, BackupFile, dumped(t, s), true); err != nil || !r.Taken {
+	if r, err := takeIn(t, other, intake.BackupFile, dumped(t, s), true); err != nil || !r.Taken {
 		t.Errorf("%+v %v", r, err)
 	}
 	for i, u := range found {
@@ -305,26 +305,17 @@ func TestUnreadable(t *testing.T) {
 	}
 }
 
-// A file that nobody waits for any more is not read to its end, and one is taken in at a time.
+// A file that nobody waits for any more is not read to its end.
 func TestTakingInEnds(t *testing.T) {
 	s, _ := begin(t)
 	ctx, end := context.WithCancel(t.Context())
 	end()
 	text := []byte("time,what happened\n" + strings.Repeat("2026-05-12 19:30,bite\n", 1000))
-	for _, kind := range []string{LogFile, PlacesFile, BackupFile} {
-		if _, err := s.TakeIn(ctx, File{Kind: kind, Text: text, Backup: bytes.NewReader(text), Take: true}); !errors.Is(err, context.Canceled) {
+	for _, kind := range []string{intake.LogFile, intake.PlacesFile, intake.BackupFile} {
+		if _, err := s.TakeIn(ctx, intake.File{Kind: kind, Text: text, Backup: bytes.NewReader(text), Take: true}); !errors.Is(err, context.Canceled) {
 			t.Errorf("%s: %v", kind, err)
 		}
 	}
-	if err := s.taking.take(t.Context()); err != nil {
-		t.Fatal(err)
-	}
-	waiting, give := context.WithTimeout(t.Context(), 10*time.Millisecond)
-	defer give()
-	if _, err := s.TakeIn(waiting, File{Kind: LogFile, Text: text}); !errors.Is(err, context.DeadlineExceeded) {
-		t.Errorf("beside another: %v", err)
-	}
-	s.taking.give()
 	if _, err := takeIn(t, s, "tea", text, true); err == nil || !strings.Contains(err.Error(), "“tea” is not one of log, places, backup") {
 		t.Errorf("%v", err)
 	}
@@ -335,7 +326,7 @@ func TestTakingInEnds(t *testing.T) {
 func TestTablesAsAWhole(t *testing.T) {
 	s, st := begin(t)
 	const bad = "time,what happened\n2026-05-12 19:30,bite\nsoon,bite\n"
-	_, err := takeIn(t, s, LogFile, []byte(bad), true)
+	_, err := takeIn(t, s, intake.LogFile, []byte(bad), true)
 	want := "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: time: “soon” is not a day and a time; write 2026-05-12 19:30"
 	if err == nil || err.Error() != want {
 		t.Errorf("%v", err)
@@ -349,11 +340,11 @@ func TestTablesAsAWhole(t *testing.T) {
 		t.Fatal(err)
 	}
 	rods := fmt.Sprintf("trip;time;what happened;rod;key\n%[1]s;2026-09-12 09:00;bite;2;other-0001\n%[1]s;2026-09-12 09:00;bite;3;other-0002\n", kept.Name)
-	r, err := takeIn(t, s, LogFile, []byte(rods), false)
+	r, err := takeIn(t, s, intake.LogFile, []byte(rods), false)
 	if err != nil || len(r.Refused) != 1 || r.Refused[0].Line != 3 || r.Refused[0].Why != "Rod: there is no number 3 on this trip." {
 		t.Errorf("%+v %v", r, err)
 	}
-	if _, err := takeIn(t, s, LogFile, []byte(rods), true); err == nil {
+	if _, err := takeIn(t, s, intake.LogFile, []byte(rods), true); err == nil {
 		t.Error("a rod that is not there is taken")
 	}
 	if events, err := st.Events.List(t.Context(), id); err != nil || len(events) != 0 {
@@ -361,7 +352,7 @@ func TestTablesAsAWhole(t *testing.T) {
 	}
 	// What is taken in takes nothing from the box.
 	lost := fmt.Sprintf("trip;time;what happened;rod;key\n%s;2026-09-12 09:00;head lost;1;other-0003\n", kept.Name)
-	if r, err := takeIn(t, s, LogFile, []byte(lost), true); err != nil || !r.Taken || inBoxNow(t, s) != "6 6 3 8" {
+	if r, err := takeIn(t, s, intake.LogFile, []byte(lost), true); err != nil || !r.Taken || inBoxNow(t, s) != "6 6 3 8" {
 		t.Errorf("%+v %v, %s in the box", r, err, inBoxNow(t, s))
 	}
 }

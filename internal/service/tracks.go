@@ -2,7 +2,6 @@ package service
 
 import (
 	"context"
-	"fmt"
 	"slices"
 
 	"dunvel/core/boat"
@@ -10,7 +9,6 @@ import (
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/units"
-	"dunvel/internal/exchange/geo"
 	"dunvel/internal/store"
 )
 
@@ -96,42 +94,4 @@ func (s *Service) ChartOf(ctx context.Context, id int64) (out logbook.Chart, err
 		out = logbook.ChartOf(events, tracks, places)
 		return err
 	})
-}
-
-// takeTracks takes the tracks of a file in; one that begins and ends when one does that is
-// kept is known.
-func (s *Service) takeTracks(ctx context.Context, t store.Tables, read []geo.NamedTrack, take bool, r *Report) error {
-	kept, err := t.Tracks.List(ctx)
-	if err != nil {
-		return err
-	}
-	type span struct{ from, to int64 }
-	of := func(t boat.Track) span { return span{t.From().UnixMilli(), t.To().UnixMilli()} }
-	there := map[span]bool{}
-	for _, k := range kept {
-		there[of(k.Value)] = true
-	}
-	var names []string
-	var fresh []boat.Track
-	for _, n := range read {
-		r.Tracks++
-		track := boat.Track{Points: boat.Thin(n.Points, boat.MostKept)}
-		if there[of(track)] {
-			r.Known++
-			continue
-		}
-		if err := track.Validate(nil); err != nil {
-			return err
-		}
-		there[of(track)] = true
-		name := n.Name
-		if name == "" {
-			name = track.Name()
-		}
-		names, fresh = append(names, fmt.Sprintf("%.*s", setup.MostName, name)), append(fresh, track)
-	}
-	if take {
-		_, err = t.Tracks.AddAll(ctx, names, fresh, s.now())
-	}
-	return err
 }

@@ -1,4 +1,4 @@
-package service
+package intake
 
 import (
 	"context"
@@ -12,19 +12,9 @@ import (
 	"dunvel/internal/store"
 )
 
-// BoxItems is everything in the box, in its order, as it goes out.
-func (s *Service) BoxItems(ctx context.Context) ([]box.Item, error) {
-	kept, err := s.Items(ctx)
-	out := make([]box.Item, len(kept))
-	for i, k := range kept {
-		out[i] = k.Value
-	}
-	return out, err
-}
-
 // takeBox takes what is owned as a table in; an item goes by what it is called, and one that is there
 // stays as it is.
-func (s *Service) takeBox(ctx context.Context, rows []exchange.BoxRows, refused []exchange.Refused, f File, r *Report) error {
+func (s *Intake) takeBox(ctx context.Context, rows []exchange.BoxRows, refused []exchange.Refused, f File, r *Report) error {
 	r.Refused = refused
 	items, err := readItems(rows, r)
 	if err != nil {
@@ -65,7 +55,7 @@ func readItems(rows []exchange.BoxRows, r *Report) ([]box.Item, error) {
 }
 
 // putItems keeps those items that are not there yet, where they are to be kept, and reports all.
-func (s *Service) putItems(ctx context.Context, t store.Tables, items []box.Item, keep bool, r *Report) error {
+func (s *Intake) putItems(ctx context.Context, t store.Tables, items []box.Item, keep bool, r *Report) error {
 	kept, err := t.Items.List(ctx)
 	if err != nil {
 		return err

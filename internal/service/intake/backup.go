@@ -1,4 +1,4 @@
-package service
+package intake
 
 import (
 	"bytes"
@@ -61,7 +61,7 @@ func checked[T Valid](table string) func(string) (any, error) {
 // takeBackup takes a backup in: an entry that was made at the same moment with the same
 // content or name is known, and so is an event by its key. Everything in it is looked at
 // as if it were typed.
-func (s *Service) takeBackup(ctx context.Context, f File, r *Report) error {
+func (s *Intake) takeBackup(ctx context.Context, f File, r *Report) error {
 	size, err := f.Backup.Seek(0, io.SeekEnd)
 	if err != nil {
 		return fmt.Errorf("service: the backup: %w", err)

@@ -1,4 +1,4 @@
-package service
+package intake
 
 import (
 	"context"
@@ -15,37 +15,6 @@ import (
 	"dunvel/internal/store"
 )
 
-// Flat is everything of setups, drop-tests or plans as rows of cells, the headers first. The error is
-// store.ErrNotFound where there is no table called so.
-func (s *Service) Flat(ctx context.Context, table string) ([][]string, error) {
-	switch table {
-	case "setups":
-		kept, err := s.Setups.List(ctx)
-		return rowsOf(flat.Setups(), kept), err
-	case "drop-tests":
-		kept, err := s.DropTests.List(ctx)
-		return rowsOf(flat.Tests(), kept), err
-	case "plans":
-		kept, err := s.Plans.List(ctx)
-		var stops []store.Kept[flat.Stop]
-		for _, k := range kept {
-			for _, stop := range flat.Stops(k.Value) {
-				stops = append(stops, store.Kept[flat.Stop]{Name: k.Name, Value: stop})
-			}
-		}
-		return rowsOf(flat.Plans(), stops), err
-	}
-	return nil, store.ErrNotFound
-}
-
-func rowsOf[T any](table flat.Table[T], kept []store.Kept[T]) [][]string {
-	out := [][]string{table.Headers()}
-	for _, k := range kept {
-		out = append(out, table.Row(k.Name, k.Value))
-	}
-	return out
-}
-
 // entry is something of a table, with its line.
 type entry[T any] struct {
 	name  string
@@ -54,7 +23,7 @@ type entry[T any] struct {
 }
 
 // takeFlat takes setups, drop tests or plans as a table in; ok is false where the file is none of these.
-func (s *Service) takeFlat(ctx context.Context, f File, r *Report) (ok bool, err error) {
+func (s *Intake) takeFlat(ctx context.Context, f File, r *Report) (ok bool, err error) {
 	setups, tests, all := flat.Setups(), flat.Tests(), flat.Plans()
 	rows, ok, err := exchange.ReadRows(ctx, f.Text, func(h []string) bool { return setups.Is(h) || tests.Is(h) || all.Is(h) })
 	if !ok || err != nil {
@@ -115,7 +84,7 @@ func readEntries[T any](table flat.Table[T], rows []exchange.Row, r *Report) (ou
 	for _, row := range rows[1:] {
 		name, value, err := table.Read(rows[0].Cells, row.Cells)
 		if err == nil {
-			name, err = CleanName(name)
+			name, err = setup.CleanName(name)
 		}
 		if err != nil {
 			r.Refused = append(r.Refused, exchange.Refused{Line: row.Line, Why: err.Error()})
@@ -129,7 +98,7 @@ func readEntries[T any](table flat.Table[T], rows []exchange.Row, r *Report) (ou
 // takeEntries looks at entries as if they were typed, and puts them on their shelf, where nothing is wrong
 // with any and they are to be taken. An entry goes by its name: one that says something else of what is
 // here changes it, where it is to.
-func takeEntries[T Valid](ctx context.Context, s *Service, f File, r *Report, on onShelf[T], entries []entry[T]) error {
+func takeEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on onShelf[T], entries []entry[T]) error {
 	var fit []entry[T]
 	for i, e := range entries {
 		if slices.ContainsFunc(entries[:i], func(o entry[T]) bool { return o.name == e.name }) {
@@ -160,7 +129,7 @@ func takeEntries[T Valid](ctx context.Context, s *Service, f File, r *Report, on
 	return s.store.Write(ctx, put)
 }
 
-func putEntries[T Valid](ctx context.Context, s *Service, f File, r *Report, on onShelf[T], t store.Tables, entries []entry[T]) error {
+func putEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on onShelf[T], t store.Tables, entries []entry[T]) error {
 	shelf := on.of(t)
 	kept, err := shelf.List(ctx)
 	if err != nil {

@@ -1,4 +1,4 @@
-package service
+package intake
 
 import (
 	"context"
@@ -16,7 +16,7 @@ import (
 
 // takeLog takes a table in: what is owned, where it is that, or a log. A trip goes by its name, an event by its key. What
 // was lost then is not taken from the box of now.
-func (s *Service) takeLog(ctx context.Context, f File, r *Report) error {
+func (s *Intake) takeLog(ctx context.Context, f File, r *Report) error {
 	if rows, refused, ok, err := exchange.ReadBox(ctx, f.Text); err != nil {
 		return err
 	} else if ok {
@@ -46,7 +46,7 @@ func (s *Service) takeLog(ctx context.Context, f File, r *Report) error {
 }
 
 // takeRows keeps the trips of a table, or looks at what would come of that.
-func (s *Service) takeRows(ctx context.Context, logs []exchange.Taken, in taking, wanted bool) error {
+func (s *Intake) takeRows(ctx context.Context, logs []exchange.Taken, in taking, wanted bool) error {
 	if in.keep {
 		if err := s.before(ctx); err != nil {
 			return err
@@ -73,7 +73,7 @@ const mostShown = 6
 
 // putLogs looks at logs beside what is there, and puts them there where that is wanted and
 // nothing is wrong.
-func (s *Service) putLogs(ctx context.Context, t store.Tables, logs []exchange.Taken, in taking) error {
+func (s *Intake) putLogs(ctx context.Context, t store.Tables, logs []exchange.Taken, in taking) error {
 	there, err := thereAlready(ctx, t)
 	if err != nil {
 		return err
@@ -132,7 +132,7 @@ func thereAlready(ctx context.Context, t store.Tables) (out already, err error) 
 
 // sort parts the events of a trip that was read into those that are new, which it returns, and those that
 // are there, of which it changes what a row says something else of, where that is wanted.
-func (s *Service) sort(ctx context.Context, t store.Tables, there already, l exchange.Taken, in taking) (fresh []logbook.Event, err error) {
+func (s *Intake) sort(ctx context.Context, t store.Tables, there already, l exchange.Taken, in taking) (fresh []logbook.Event, err error) {
 	r := in.report
 	for i, e := range l.Events {
 		if len(r.Rows) < mostShown {

@@ -3,19 +3,19 @@ package advice
 import (
 	"fmt"
 
-	"dunvel/core/explore"
+	"dunvel/core/explore/axis"
 )
 
 // AxisWords says why a field cannot be looked along on the map.
-func AxisWords(e *explore.AxisError) string {
+func AxisWords(e *axis.Error) string {
 	switch e.Why {
-	case explore.NotMeasured:
+	case axis.NotMeasured:
 		return "Map: the drift can be looked along only where it was measured."
-	case explore.NotSwum:
+	case axis.NotSwum:
 		return "Map: the speed of reeling matters only where the bait is to swim."
-	case explore.NotCast:
+	case axis.NotCast:
 		return "Map: there is no cast to look along."
-	case explore.SameTwice:
+	case axis.SameTwice:
 		return "Map: choose two different fields."
 	}
 	return fmt.Sprintf("Map: “%s” cannot be looked along.", e.Field)

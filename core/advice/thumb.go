@@ -4,7 +4,7 @@ import (
 	"context"
 	"fmt"
 
-	"dunvel/core/explore"
+	"dunvel/core/explore/thumb"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -12,15 +12,15 @@ import (
 
 // Trial is what rules of thumb and the engine say of one water.
 type Trial struct {
-	Depth   float64         `json:"depth"` // m
-	Wind    float64         `json:"wind"`  // m/s
-	Flow    float64         `json:"flow"`  // m/s
-	Rule    string          `json:"rule"`  // the one that counts; "" where none does
-	Mass    float64         `json:"mass"`  // kg, as it says
-	Sure    float64         `json:"sure"`  // that this head does it
-	Pick    float64         `json:"pick"`  // kg to tie on by the engine; 0 where no head does it
-	Verdict explore.Verdict `json:"verdict"`
-	Words   string          `json:"words"`
+	Depth   float64       `json:"depth"` // m
+	Wind    float64       `json:"wind"`  // m/s
+	Flow    float64       `json:"flow"`  // m/s
+	Rule    string        `json:"rule"`  // the one that counts; "" where none does
+	Mass    float64       `json:"mass"`  // kg, as it says
+	Sure    float64       `json:"sure"`  // that this head does it
+	Pick    float64       `json:"pick"`  // kg to tie on by the engine; 0 where no head does it
+	Verdict thumb.Verdict `json:"verdict"`
+	Words   string        `json:"words"`
 }
 
 // TryRules tries rules of thumb on waters like that of a setup, one depth, wind
@@ -34,7 +34,7 @@ func (a Adviser) TryRules(ctx context.Context, s setup.Setup, text string, choic
 	if err != nil {
 		return nil, err
 	}
-	tried, err := a.Search.TryRules(ctx, s, r)
+	tried, err := thumb.Try(ctx, a.Search, s, r)
 	if err != nil {
 		return nil, err
 	}
@@ -46,7 +46,7 @@ func (a Adviser) TryRules(ctx context.Context, s setup.Setup, text string, choic
 }
 
 // tell says what the engine makes of a rule.
-func tell(r *explore.Tried, choice units.Choice) Trial {
+func tell(r *thumb.Tried, choice units.Choice) Trial {
 	out := Trial{Depth: r.Water.Depth, Wind: r.Water.Wind, Flow: r.Water.Flow, Rule: r.Rule, Mass: r.Mass, Verdict: r.Verdict}
 	if r.Ladder == nil {
 		out.Words = r.Refused.Error()
@@ -66,11 +66,11 @@ func tell(r *explore.Tried, choice units.Choice) Trial {
 	out.Sure = r.Said.Sure
 	reason := t.reason(r.Said)
 	switch r.Verdict {
-	case explore.NoHead:
+	case thumb.NoHead:
 		out.Words = fmt.Sprintf("%s: %s. No other head does it either.", t.mass(r.Said.Mass), reason)
-	case explore.Agrees:
+	case thumb.Agrees:
 		out.Words = fmt.Sprintf("%s, %s.", reason, odds(r.Said.Sure))
-	case explore.TooLight:
+	case thumb.TooLight:
 		out.Words = fmt.Sprintf("%s. %s.", reason, best)
 	default:
 		out.Words = fmt.Sprintf("%s. Lighter, %s.", reason, best)

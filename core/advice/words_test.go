@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"dunvel/core/explore"
+	"dunvel/core/explore/axis"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -187,14 +188,14 @@ func sayings(a *Answer) string {
 
 // Why a field cannot be looked along.
 func TestAxisWords(t *testing.T) {
-	for why, want := range map[explore.Unfit]string{
-		explore.NotMeasured: "Map: the drift can be looked along only where it was measured.",
-		explore.NotSwum:     "Map: the speed of reeling matters only where the bait is to swim.",
-		explore.NotCast:     "Map: there is no cast to look along.",
-		explore.SameTwice:   "Map: choose two different fields.",
-		explore.Unknown:     "Map: “water.colour” cannot be looked along.",
+	for why, want := range map[axis.Unfit]string{
+		axis.NotMeasured: "Map: the drift can be looked along only where it was measured.",
+		axis.NotSwum:     "Map: the speed of reeling matters only where the bait is to swim.",
+		axis.NotCast:     "Map: there is no cast to look along.",
+		axis.SameTwice:   "Map: choose two different fields.",
+		axis.Unknown:     "Map: “water.colour” cannot be looked along.",
 	} {
-		if got := AxisWords(&explore.AxisError{Field: "water.colour", Why: why}); got != want {
+		if got := AxisWords(&axis.Error{Field: "water.colour", Why: why}); got != want {
 			t.Errorf("%s", got)
 		}
 	}

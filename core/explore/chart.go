@@ -10,6 +10,7 @@ import (
 	"sync"
 	"sync/atomic"
 
+	"dunvel/core/explore/axis"
 	"dunvel/core/judge"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -20,9 +21,9 @@ import (
 
 // Chart is which head to tie on over two fields, in Steps by Steps cells.
 type Chart struct {
-	X     Axis `json:"x"`
-	Y     Axis `json:"y"`
-	Steps int  `json:"steps"`
+	X     axis.Axis `json:"x"`
+	Y     axis.Axis `json:"y"`
+	Steps int       `json:"steps"`
 
 	Fields []string `json:"fields"` // what can be looked along for the setup
 }
@@ -51,23 +52,23 @@ const (
 )
 
 // NewChart checks a setup and the fields to chart it over. Errors are
-// setup.Errors or *AxisError.
+// setup.Errors or *axis.Error.
 func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) (*Charting, error) {
-	if _, err := x.situate(s); err != nil {
+	if _, err := x.Situate(s); err != nil {
 		return nil, err
 	}
 	if across == up {
-		return nil, &AxisError{up, SameTwice}
+		return nil, &axis.Error{Field: up, Why: axis.SameTwice}
 	}
 	c := &Charting{search: x, setup: s, cells: map[place]worked{}, known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
 	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
-	c.Steps, c.Fields = chartSteps, charts(s)
+	c.Steps, c.Fields = chartSteps, axis.Charted(s)
 	c.masses = slices.Sorted(slices.Values(s.Heads))
 	var err error
-	if c.across, c.X, err = find(across, s, choice); err != nil {
+	if c.across, c.X, err = axis.Find(across, s, choice); err != nil {
 		return nil, err
 	}
-	if c.up, c.Y, err = find(up, s, choice); err != nil {
+	if c.up, c.Y, err = axis.Find(up, s, choice); err != nil {
 		return nil, err
 	}
 	return c, nil
@@ -79,7 +80,7 @@ type Charting struct {
 	search     Search
 	setup      setup.Setup
 	masses     []float64 // light to heavy
-	across, up axis
+	across, up axis.Value
 
 	mutex sync.Mutex
 	cells map[place]worked
@@ -199,7 +200,7 @@ func (c *Charting) corners(before map[place]worked, at place, size int) [4]worke
 func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {
-		_, other := sensible(err)
+		_, other := Sensible(err)
 		return worked{Cell: Cell{Between: true}}, other
 	}
 	out := worked{Cell: Cell{Between: true}}
@@ -256,21 +257,21 @@ const (
 // site is a place by the logarithms of what is there, over a little, for it may be nothing.
 func (c *Charting) site(at place) site {
 	const little = 0.1
-	log := func(a Axis, i int) float64 { return math.Log(a.along(i) + little*(a.To-a.From)) }
+	log := func(a axis.Axis, i int) float64 { return math.Log(along(a, i) + little*(a.To-a.From)) }
 	return site{log(c.X, at.x), log(c.Y, at.y)}
 }
 
 // along is the value of the axis at a cell.
-func (a Axis) along(i int) float64 { return a.From + (a.To-a.From)*float64(i)/chartSteps }
+func along(a axis.Axis, i int) float64 { return a.From + (a.To-a.From)*float64(i)/chartSteps }
 
-// situate is the case at a place of the chart.
+// Situate is the case at a place of the chart.
 func (c *Charting) situate(at place) (*trial.Case, error) {
 	s := c.setup
-	*c.across.value(&s), *c.up.value(&s) = c.X.along(at.x), c.Y.along(at.y)
+	*c.across(&s), *c.up(&s) = along(c.X, at.x), along(c.Y, at.y)
 	if s.Target.Depth >= s.Water.Depth {
 		s.Target.Depth = 0
 	}
-	return c.search.situate(s)
+	return c.search.Situate(s)
 }
 
 // workOut works one place out, beginning with heads around the mass that a neighbour
@@ -278,7 +279,7 @@ func (c *Charting) situate(at place) (*trial.Case, error) {
 func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {
-		_, other := sensible(err)
+		_, other := Sensible(err)
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)

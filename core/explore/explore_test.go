@@ -9,9 +9,9 @@ import (
 	"sync/atomic"
 	"testing"
 
+	"dunvel/core/explore/axis"
 	"dunvel/core/judge"
 	"dunvel/core/judge/judgetest"
-	"dunvel/core/rules"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 )
@@ -29,7 +29,7 @@ func water(change func(*setup.Setup)) setup.Setup {
 // whole is the choice among all heads of a setup.
 func whole(t testing.TB, x Search, s setup.Setup) *judge.Ladder {
 	t.Helper()
-	c, err := x.situate(s)
+	c, err := x.Situate(s)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -66,7 +66,7 @@ func TestWindowChoosesAsTheLadder(t *testing.T) {
 				})
 				want := massOf(whole(t, x, s))
 				for _, near := range []float64{0, 0.0004, 0.0425} {
-					c, err := x.situate(s)
+					c, err := x.Situate(s)
 					if err != nil {
 						t.Fatal(err)
 					}
@@ -131,7 +131,7 @@ func TestSketch(t *testing.T) {
 		for _, kind := range []string{setup.LiftAndDrop, setup.HoldBottom, setup.Swim} {
 			s := water(func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth, s.Heads = kind, 6, heads })
 			l := whole(t, x, s)
-			c, err := x.situate(s)
+			c, err := x.Situate(s)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -275,13 +275,13 @@ func TestAxes(t *testing.T) {
 	x := still(nil)
 	for _, tt := range []struct {
 		across, up string
-		why        Unfit
+		why        axis.Unfit
 	}{
-		{"water.depth", "water.depth", SameTwice}, {"water.colour", "water.depth", Unknown}, {"boat.speed", "water.depth", NotMeasured},
-		{"water.depth", "approach.speed", NotSwum},
+		{"water.depth", "water.depth", axis.SameTwice}, {"water.colour", "water.depth", axis.Unknown}, {"boat.speed", "water.depth", axis.NotMeasured},
+		{"water.depth", "approach.speed", axis.NotSwum},
 	} {
-		var axis *AxisError
-		if _, err := x.NewChart(water(func(*setup.Setup) {}), tt.across, tt.up, nil); !errors.As(err, &axis) || axis.Why != tt.why {
+		var refused *axis.Error
+		if _, err := x.NewChart(water(func(*setup.Setup) {}), tt.across, tt.up, nil); !errors.As(err, &refused) || refused.Why != tt.why {
 			t.Errorf("%+v: %v", tt, err)
 		}
 	}
@@ -363,7 +363,7 @@ func TestWaysChangeWhatTheySay(t *testing.T) {
 	s := water(func(s *setup.Setup) {
 		s.Boat, s.Flow.Speed, s.Flow.Direction, s.Hand.Line = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4}, 0.3, 0, setup.LineClosed
 	})
-	c, err := x.situate(s)
+	c, err := x.Situate(s)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -388,7 +388,7 @@ func TestWaysChangeWhatTheySay(t *testing.T) {
 	wishes := water(func(s *setup.Setup) {
 		s.Approach.Kind, s.Approach.Still, s.Approach.SnagMost, s.Approach.Margin, s.Approach.Ceiling = setup.HoldBottom, setup.DeadStill, 3, 0.4, 0.5
 	})
-	if c, err = x.situate(wishes); err != nil {
+	if c, err = x.Situate(wishes); err != nil {
 		t.Fatal(err)
 	}
 	for w, check := range map[Way]func(setup.Setup) bool{
@@ -403,7 +403,7 @@ func TestWaysChangeWhatTheySay(t *testing.T) {
 		if !ways[i].change(c, closest, &changed) || !check(changed) {
 			t.Errorf("%d: %+v", w, changed.Approach)
 		}
-		plain, err := x.situate(water(func(*setup.Setup) {}))
+		plain, err := x.Situate(water(func(*setup.Setup) {}))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -451,34 +451,6 @@ func TestVariants(t *testing.T) {
 	if _, ok := Vary(s, "nothing"); ok {
 		t.Error("there is no such change")
 	}
-}
-
-// A rule is tried against the pick: as heavy or a rung over agrees.
-func TestRules(t *testing.T) {
-	x := still(nil)
-	s := water(func(s *setup.Setup) { s.Water.Depth, s.Wind.Speed = 6, 0 })
-	pick := massOf(whole(t, x, s))
-	i := slices.Index(s.Heads, pick)
-	for text, want := range map[string]Verdict{
-		grams(pick): Agrees, grams(s.Heads[i+1]): Agrees, grams(s.Heads[i+2]): TooHeavy, grams(s.Heads[i-1]): TooLight,
-	} {
-		r, err := rules.Parse("to 6 m: "+text, nil)
-		if err != nil {
-			t.Fatal(err)
-		}
-		tried, err := x.TryRules(t.Context(), s, r)
-		if err != nil {
-			t.Fatal(err)
-		}
-		at := slices.IndexFunc(tried, func(r Tried) bool { return r.Water.Depth == 6 && r.Water.Wind == 0 && r.Water.Flow == 0 })
-		if at < 0 || tried[at].Verdict != want || tried[at].Said == nil {
-			t.Errorf("%s: %+v", text, tried)
-		}
-	}
-}
-
-func grams(kg float64) string {
-	return []string{"0.4 g", "0.9 g", "1.3 g", "1.8 g", "2.5 g", "3.5 g", "5.3 g", "7.1 g", "10.6 g", "14.2 g", "17.7 g", "21.3 g", "28.4 g", "42.5 g"}[slices.Index(setup.Ladder(), kg)]
 }
 
 // What is told between the cells that are worked out is what an answer says there, or the

@@ -25,17 +25,17 @@ type Search struct {
 	Known trial.Knowledge
 }
 
-// situate is the case of a setup. Errors are setup.Errors where it cannot be fished
+// Situate is the case of a setup. Errors are setup.Errors where it cannot be fished
 // so.
-func (x Search) situate(s setup.Setup) (*trial.Case, error) {
+func (x Search) Situate(s setup.Setup) (*trial.Case, error) {
 	if err := s.Validate(nil); err != nil {
 		return nil, err
 	}
 	return trial.New(s, x.Known)
 }
 
-// sensible tells whether an error is only that a setup cannot be fished so.
-func sensible(err error) (ok bool, other error) {
+// Sensible tells whether an error is only that a setup cannot be fished so.
+func Sensible(err error) (ok bool, other error) {
 	var fields setup.Errors
 	if errors.As(err, &fields) {
 		return false, nil
@@ -166,7 +166,7 @@ func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by j
 
 // Pick is the mass in kg of the head to tie on for a setup; 0 where none is worth it.
 func (x Search) Pick(ctx context.Context, s setup.Setup) (float64, error) {
-	c, err := x.situate(s)
+	c, err := x.Situate(s)
 	if err != nil {
 		return 0, err
 	}

@@ -156,8 +156,8 @@ func (x Search) Remedies(ctx context.Context, l *judge.Ladder, most int) ([]Reme
 		if !w.change(l.Case, closest, &s) {
 			continue
 		}
-		c, err := x.situate(s)
-		if ok, err := sensible(err); !ok {
+		c, err := x.Situate(s)
+		if ok, err := Sensible(err); !ok {
 			if err != nil {
 				return nil, err
 			}

@@ -124,8 +124,8 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 		return h, nil
 	}
 	s.Heads = t.masses[from:to]
-	here, err := t.search.situate(s)
-	if ok, other := sensible(err); !ok {
+	here, err := t.search.Situate(s)
+	if ok, other := Sensible(err); !ok {
 		return out, other
 	}
 	out.Fits = true

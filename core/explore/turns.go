@@ -74,7 +74,7 @@ type Standing struct {
 
 // Stand works out how a setup stands. Errors are setup.Errors, or those of judging.
 func (x Search) Stand(ctx context.Context, s setup.Setup) (*Standing, error) {
-	c, err := x.situate(s)
+	c, err := x.Situate(s)
 	if err != nil {
 		return nil, err
 	}
@@ -373,7 +373,7 @@ func (l look) lightest(ctx context.Context, c *trial.Case, by, like judging) (fl
 func (l look) situated(value float64) (*trial.Case, bool, error) {
 	s := l.from
 	*l.value(&s) = value
-	c, err := l.search.situate(s)
-	ok, err := sensible(err)
+	c, err := l.search.Situate(s)
+	ok, err := Sensible(err)
 	return c, ok, err
 }

@@ -14,6 +14,7 @@ import (
 	"dunvel/core/day"
 	"dunvel/core/droptest"
 	"dunvel/core/explore"
+	"dunvel/core/explore/axis"
 	"dunvel/core/follow"
 	"dunvel/core/judge"
 	"dunvel/core/lead"
@@ -373,7 +374,7 @@ type ActionDescription struct {
 type Answer = advice.Answer
 
 // Axis defines model for Axis.
-type Axis = explore.Axis
+type Axis = axis.Axis
 
 // Begin A kind of fishing with a setup that is usual for it
 type Begin struct {

@@ -4,7 +4,7 @@ import (
 	"errors"
 
 	"dunvel/core/advice"
-	"dunvel/core/explore"
+	"dunvel/core/explore/axis"
 	"dunvel/core/mechanics"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
@@ -30,7 +30,7 @@ func Tell(status int, title, detail string) Problem {
 // that the core tells of.
 func Describe(err error) (p Problem, ok bool) {
 	var fields setup.Errors
-	var axis *explore.AxisError
+	var along *axis.Error
 	var rule *rules.Error
 	switch {
 	case errors.As(err, &fields):
@@ -47,8 +47,8 @@ func Describe(err error) (p Problem, ok bool) {
 		}
 		p.Errors = &list
 		return p, true
-	case errors.As(err, &axis):
-		return Describe(setup.Fault(axis.Field, "%s", advice.AxisWords(axis)))
+	case errors.As(err, &along):
+		return Describe(setup.Fault(along.Field, "%s", advice.AxisWords(along)))
 	case errors.As(err, &rule):
 		return Describe(setup.Fault("rules", "%s", rule.Error()))
 	case errors.Is(err, mechanics.ErrBudget):

@@ -1,10 +1,12 @@
-package explore
+// Package thumb holds rules of thumb against the engine.
+package thumb
 
 import (
 	"context"
 	"runtime"
 	"slices"
 
+	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/progress"
 	"dunvel/core/rules"
@@ -36,10 +38,10 @@ type Tried struct {
 	Refused error         // why it cannot be fished so
 }
 
-// TryRules tries rules of thumb on waters like that of a setup, one depth, wind
+// Try tries rules of thumb on waters like that of a setup, one depth, wind
 // and current after another. Errors are setup.Errors, or those of judging.
-func (x Search) TryRules(ctx context.Context, s setup.Setup, r rules.Rules) ([]Tried, error) {
-	if _, err := x.situate(s); err != nil {
+func Try(ctx context.Context, x explore.Search, s setup.Setup, r rules.Rules) ([]Tried, error) {
+	if _, err := x.Situate(s); err != nil {
 		return nil, err
 	}
 	waters := r.Waters(rules.Water{Depth: s.Water.Depth, Wind: s.Wind.Speed, Flow: s.Flow.Speed})
@@ -50,7 +52,7 @@ func (x Search) TryRules(ctx context.Context, s setup.Setup, r rules.Rules) ([]T
 	for i, w := range waters {
 		work.Go(func() (err error) {
 			defer done()
-			out[i], err = x.try(ctx, s, r, w)
+			out[i], err = try(ctx, x, s, r, w)
 			return err
 		})
 	}
@@ -58,15 +60,15 @@ func (x Search) TryRules(ctx context.Context, s setup.Setup, r rules.Rules) ([]T
 }
 
 // try tries rules on one water.
-func (x Search) try(ctx context.Context, s setup.Setup, r rules.Rules, w rules.Water) (Tried, error) {
+func try(ctx context.Context, x explore.Search, s setup.Setup, r rules.Rules, w rules.Water) (Tried, error) {
 	out := Tried{Water: w, Verdict: Silent}
 	out.Mass, out.Rule = r.Say(w)
 	s.Water.Depth, s.Water.SplashDepth, s.Wind.Speed, s.Flow.Speed, s.Flow.NearBed, s.Other.Asked = w.Depth, 0, w.Wind, w.Flow, 0, false
 	if s.Target.Depth >= w.Depth {
 		s.Target.Depth = 0
 	}
-	c, err := x.situate(s)
-	if ok, other := sensible(err); !ok {
+	c, err := x.Situate(s)
+	if ok, other := explore.Sensible(err); !ok {
 		out.Refused = err
 		return out, other
 	}

@@ -1,4 +1,5 @@
-package explore
+// Package axis is what a map can be drawn over: fields of a setup with how far they are looked along.
+package axis
 
 import (
 	"math"
@@ -22,12 +23,15 @@ type Axis struct {
 	Likely  judge.Range `json:"likely"` // times where one is, four times in five
 }
 
-// axis is a field that can be charted.
-type axis struct {
+// Value is where the value of a field stands in a setup.
+type Value func(*setup.Setup) *float64
+
+// field is one that can be charted.
+type field struct {
 	path   string
 	unfit  func(setup.Setup) Unfit // why it makes no sense for a setup, or Fits
 	sd     func(setup.Setup) float64
-	value  func(*setup.Setup) *float64
+	value  Value
 	least  float64
 	usual  float64 // the axis goes at least that far
 	beyond float64 // times what is set
@@ -56,7 +60,7 @@ func when(ok bool, otherwise Unfit) Unfit {
 	return otherwise
 }
 
-var axes = []axis{
+var fields = []field{
 	{"water.depth", fits, byDepth, func(s *setup.Setup) *float64 { return &s.Water.Depth }, 1, 10, 1.8},
 	{"flow.speed", fits, setup.Setup.FlowSpread, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, 0, 0.6, 2},
 	{"wind.speed", fits, setup.Setup.WindSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
@@ -68,18 +72,18 @@ var axes = []axis{
 		exactly, func(s *setup.Setup) *float64 { return &s.Cast.Distance }, 3, 30, 1.5},
 }
 
-// AxisError is a field that cannot be charted for a setup.
-type AxisError struct {
+// Error is a field that cannot be charted for a setup.
+type Error struct {
 	Field string
 	Why   Unfit
 }
 
-func (e *AxisError) Error() string { return "explore: axis " + e.Field }
+func (e *Error) Error() string { return "axis:  " + e.Field }
 
-// charts are the paths that can be charted for a setup.
-func charts(s setup.Setup) []string {
+// Charted are the paths that can be charted for a setup.
+func Charted(s setup.Setup) []string {
 	var out []string
-	for _, a := range axes {
+	for _, a := range fields {
 		if a.unfit(s) == Fits {
 			out = append(out, a.path)
 		}
@@ -87,28 +91,28 @@ func charts(s setup.Setup) []string {
 	return out
 }
 
-// find returns the axis of a path for a setup.
-func find(path string, s setup.Setup, choice units.Choice) (axis, Axis, error) {
-	i := slices.IndexFunc(axes, func(a axis) bool { return a.path == path })
+// Find returns the axis of a path for a setup.
+func Find(path string, s setup.Setup, choice units.Choice) (Value, Axis, error) {
+	i := slices.IndexFunc(fields, func(a field) bool { return a.path == path })
 	if i < 0 {
-		return axis{}, Axis{}, &AxisError{path, Unknown}
+		return nil, Axis{}, &Error{path, Unknown}
 	}
-	a := axes[i]
+	a := fields[i]
 	if why := a.unfit(s); why != Fits {
-		return a, Axis{}, &AxisError{path, why}
+		return nil, Axis{}, &Error{path, why}
 	}
-	field := setup.LookupField(path)
+	of := setup.LookupField(path)
 	here := *a.value(&s)
 	some := s // where there is none it is known, but not where there is some
 	if here == 0 {
 		*a.value(&some) = a.usual
 	}
 	likely := spread.Factor(a.sd(some), spread.Reach)
-	unit := choice.Unit(field.Measure)
+	unit := choice.Unit(of.Measure)
 	far := nice(unit.FromBase(max(a.usual, a.beyond*here)))
-	return a, Axis{
-		Field: path, Label: field.Label, Measure: field.Measure,
-		From: a.least, To: min(unit.ToBase(far), field.Max), Here: here, Likely: judge.Range{Low: 1 / likely, High: likely},
+	return a.value, Axis{
+		Field: path, Label: of.Label, Measure: of.Measure,
+		From: a.least, To: min(unit.ToBase(far), of.Max), Here: here, Likely: judge.Range{Low: 1 / likely, High: likely},
 	}, nil
 }
 

@@ -19,6 +19,7 @@ import (
 	"dunvel/core/judge"
 	"dunvel/core/lead"
 	"dunvel/core/logbook"
+	"dunvel/core/logbook/gear"
 	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
 	"dunvel/core/own"
@@ -884,7 +885,7 @@ type LeadQuestion struct {
 type Lesson = lessons.Lesson
 
 // LineAge How long the line of a rod is on its reel, and what it has seen since
-type LineAge = lessons.LineAge
+type LineAge = gear.LineAge
 
 // LiveFix defines model for LiveFix.
 type LiveFix = boat.Fix

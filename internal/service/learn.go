@@ -9,6 +9,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/droptest"
 	"dunvel/core/logbook"
+	"dunvel/core/logbook/gear"
 	"dunvel/core/logbook/lessons"
 	"dunvel/core/practice"
 	"dunvel/core/progress"
@@ -35,7 +36,7 @@ func (s *Service) Learn(ctx context.Context, one *int64, choice units.Choice) (*
 }
 
 // Lines are the lines on the reels, with how old they are and what they have seen.
-func (s *Service) Lines(ctx context.Context, choice units.Choice) (out []lessons.LineAge, err error) {
+func (s *Service) Lines(ctx context.Context, choice units.Choice) (out []gear.LineAge, err error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -46,7 +47,7 @@ func (s *Service) Lines(ctx context.Context, choice units.Choice) (out []lessons
 		}
 		kept, err := t.Trips.List(ctx)
 		if err == nil {
-			out = lessons.Lines(logs, func(at int) int64 { return kept[at].ID }, s.now(), choice)
+			out = gear.Lines(logs, func(at int) int64 { return kept[at].ID }, s.now(), choice)
 		}
 		return err
 	})

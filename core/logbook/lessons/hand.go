@@ -10,6 +10,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
 	"dunvel/core/spread"
+	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/stat"
 )
@@ -118,7 +119,7 @@ func HandOf(rows []Tied) Hand {
 	}
 	n := float64(len(logs))
 	if n < judgement.HandLeast.Number {
-		out.Words = fmt.Sprintf("%s with known conditions and a weight that is said: too few to say how you tie.", counted(len(logs), "outfit"))
+		out.Words = fmt.Sprintf("%s with known conditions and a weight that is said: too few to say how you tie.", units.Counted(len(logs), "outfit"))
 		return out
 	}
 	mean, square := sum/n, 0.0

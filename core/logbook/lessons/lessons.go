@@ -12,6 +12,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
+	"dunvel/core/logbook/gear"
 	"dunvel/core/progress"
 	"dunvel/core/units"
 
@@ -29,10 +30,10 @@ type Lesson struct {
 	Depths []Bin    `json:"depths"` // bites on the fall, by depth
 	Least  []string `json:"least"`  // what was tried least
 
-	Worn    string   `json:"worn"` // that a knot or a leader has seen much since it was tied, in words; of one trip
-	Next    string   `json:"next"` // what to try now, where nothing has taken for a while; of one trip
-	Losses  Losses   `json:"losses"`
-	Bottoms []Bottom `json:"bottoms"` // predictions against what happened
+	Worn    string        `json:"worn"` // that a knot or a leader has seen much since it was tied, in words; of one trip
+	Next    string        `json:"next"` // what to try now, where nothing has taken for a while; of one trip
+	Losses  gear.Losses   `json:"losses"`
+	Bottoms []gear.Bottom `json:"bottoms"` // predictions against what happened
 }
 
 // Totals are counts of everything.
@@ -89,19 +90,6 @@ type Bin struct {
 	Expected float64 `json:"expected"` // were they spread evenly over the falls
 }
 
-// Bottom is how the seconds to the bottom of one outfit at one place compare.
-type Bottom struct {
-	Place    string  `json:"place"`
-	Mass     float64 `json:"mass"` // kg
-	Bait     string  `json:"bait"`
-	Count    int     `json:"count"`
-	Measured float64 `json:"measured"` // s, mean
-	Expected float64 `json:"expected"`
-	Inside   int     `json:"inside"` // of them within the 80 % range
-	Lost     int     `json:"lost"`   // times that it lost the bottom
-	Margin   float64 `json:"margin"` // expected push on the bed over weight in water, mean
-}
-
 // Learn makes the lesson of logs, in the units of choice, with an answer to each question that was
 // asked on them beforehand. price is what a head costs, 0 where that is not known. The error is that a unit is
 // not known, or that of ctx.
@@ -147,10 +135,10 @@ func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) flo
 		out.Words = nothing(out.Totals)
 	}
 	if len(logs) == 1 {
-		out.Next, out.Worn = next(sights, out.Least), worn(logs[0])
+		out.Next, out.Worn = next(sights, out.Least), gear.Worn(logs[0])
 	}
-	out.Losses = losses(logs, price, choice)
-	out.Bottoms = bottoms(logs)
+	out.Losses = gear.LossesOf(logs, price, choice)
+	out.Bottoms = gear.Bottoms(logs)
 	return out, ctx.Err()
 }
 
@@ -178,7 +166,7 @@ func totals(logs []logbook.Log, sights []sight) Totals {
 	}
 	for _, l := range logs {
 		t.Trips++
-		t.Hours += hours(l)
+		t.Hours += gear.Hours(l)
 		for _, e := range l.Events {
 			switch e.Kind {
 			case logbook.Fish:
@@ -199,20 +187,6 @@ func totals(logs []logbook.Log, sights []sight) Totals {
 		}
 	}
 	return t
-}
-
-// hours is how long a trip was fished: to its end, or to what happened last.
-func hours(l logbook.Log) float64 {
-	end := l.Trip.Start
-	if l.Trip.End != nil {
-		end = *l.Trip.End
-	}
-	for _, e := range l.Events {
-		if l.Trip.End == nil && e.Time.After(end) {
-			end = e.Time
-		}
-	}
-	return end.Sub(l.Trip.Start).Hours()
 }
 
 // group divides bites and casts.

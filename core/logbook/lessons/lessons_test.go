@@ -1,13 +1,14 @@
 package lessons
 
 import (
-	"dunvel/core/almanac"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
 	"testing"
 	"time"
+
+	"dunvel/core/almanac"
 
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/snags"

@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
+	"dunvel/core/units"
 )
 
 // What of what is learnt of an angler can be refused: then it is as usual again.
@@ -76,7 +77,7 @@ func ownOf(logs []float64, usual, learnt string) Own {
 		out.Words = fmt.Sprintf(usual, "no outfit yet")
 		return out
 	case float64(n) < judgement.HandLeast.Number:
-		out.Words = fmt.Sprintf(usual, counted(n, "outfit")+" only")
+		out.Words = fmt.Sprintf(usual, units.Counted(n, "outfit")+" only")
 		return out
 	}
 	before, each := spread.LogSD(judgement.HandBefore.Spread), spread.LogSD(judgement.HandChoice.Spread)
@@ -87,6 +88,6 @@ func ownOf(logs []float64, usual, learnt string) Own {
 	}
 	mean, reach := sum/information, spread.Reach/math.Sqrt(information)
 	out.Factor, out.Low, out.High = math.Exp(mean), math.Exp(mean-reach), math.Exp(mean+reach)
-	out.Words = fmt.Sprintf(learnt, out.Factor, out.Low, out.High, counted(len(logs), "outfit"))
+	out.Words = fmt.Sprintf(learnt, out.Factor, out.Low, out.High, units.Counted(len(logs), "outfit"))
 	return out
 }

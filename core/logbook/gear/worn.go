@@ -1,4 +1,6 @@
-package lessons
+// Package gear is what a log says of tackle: what wears, what is lost and what it costs, and how long
+// baits take to the bed.
+package gear
 
 import (
 	"fmt"
@@ -6,14 +8,15 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
+	"dunvel/core/units"
 )
 
 // wear is what a leader has seen since it was tied.
 type wear struct{ casts, fish, snags int }
 
-// worn is a quiet line on each rod whose leader has seen much since it was tied: many casts, or fish and
+// Worn is a quiet line on each rod whose leader has seen much since it was tied: many casts, or fish and
 // snags that rub it.
-func worn(l logbook.Log) string {
+func Worn(l logbook.Log) string {
 	since := map[int]*wear{}
 	leaders := map[int]string{}
 	for _, e := range l.InOrder() {
@@ -47,15 +50,7 @@ func worn(l logbook.Log) string {
 		if len(l.Trip.Rods) > 1 {
 			name = l.Trip.Rods[rod].Name + ": "
 		}
-		out = append(out, fmt.Sprintf("%s%s, %d fish and %s since the knot was tied: feel the last metre, and tie it anew.", name, counted(w.casts, "cast"), w.fish, counted(w.snags, "snag")))
+		out = append(out, fmt.Sprintf("%s%s, %d fish and %s since the knot was tied: feel the last metre, and tie it anew.", name, units.Counted(w.casts, "cast"), w.fish, units.Counted(w.snags, "snag")))
 	}
 	return strings.Join(out, " ")
-}
-
-// counted is a number of things.
-func counted(n int, thing string) string {
-	if n == 1 {
-		return "1 " + thing
-	}
-	return fmt.Sprintf("%d %ss", n, thing)
 }

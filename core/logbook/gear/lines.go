@@ -1,4 +1,4 @@
-package lessons
+package gear
 
 import (
 	"fmt"
@@ -111,12 +111,12 @@ func (l LineAge) words() string {
 	if l.On != nil {
 		begun = "was put on"
 	}
-	out := fmt.Sprintf("%s and %s since it %s, %s ago", counted(l.Casts, "cast"), reties(l.Reties), begun, counted(l.Days, "day"))
+	out := fmt.Sprintf("%s and %s since it %s, %s ago", units.Counted(l.Casts, "cast"), reties(l.Reties), begun, units.Counted(l.Days, "day"))
 	if l.Since < l.Casts {
-		out += fmt.Sprintf("; %s since it was trimmed", counted(l.Since, "cast"))
+		out += fmt.Sprintf("; %s since it was trimmed", units.Counted(l.Since, "cast"))
 	}
 	if l.Knot < l.Since {
-		out += fmt.Sprintf("; %s since it was tied", counted(l.Knot, "cast"))
+		out += fmt.Sprintf("; %s since it was tied", units.Counted(l.Knot, "cast"))
 	}
 	return out + "."
 }

@@ -1,4 +1,4 @@
-package lessons
+package gear
 
 import (
 	"slices"
@@ -14,7 +14,7 @@ func TestWorn(t *testing.T) {
 	of := func(events ...logbook.Event) string {
 		l := log("The Sill", events...)
 		l.Trip.Rods = rods
-		return worn(l)
+		return Worn(l)
 	}
 	cast, fish, snag, retie := logbook.Event{Kind: logbook.Splash}, logbook.Event{Kind: logbook.Fish}, logbook.Event{Kind: logbook.Freed}, logbook.Event{Kind: logbook.Retie}
 	if got := of(times(79, cast)...); got != "" {

@@ -1,4 +1,4 @@
-package lessons
+package gear
 
 import (
 	"cmp"
@@ -54,11 +54,12 @@ var lossGroups = []struct {
 	{"Place", func(l logbook.Log, _ logbook.Event, _ units.Choice) string { return l.Trip.Place }},
 }
 
-func losses(logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) Losses {
+// LossesOf are what was lost in trips.
+func LossesOf(logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) Losses {
 	out := Losses{Groups: []Lost{}, Beds: snags.Beds(snags.Of(logs))}
 	spent := 0.0
 	for _, l := range logs {
-		spent += hours(l)
+		spent += Hours(l)
 		for _, e := range l.Events {
 			if e.Kind != logbook.Lost {
 				continue
@@ -107,7 +108,7 @@ func lostBy(name string, label func(logbook.Log, logbook.Event, units.Choice) st
 			}
 		}
 		for key := range here {
-			spent[key] += hours(l)
+			spent[key] += Hours(l)
 		}
 	}
 	var out []Lost
@@ -158,9 +159,9 @@ func saved(logs []logbook.Log) string {
 	return fmt.Sprintf("A %s head would have saved about %.0f of them, by judgement and your losses.", best, heads)
 }
 
-// bottoms compare the seconds to the bottom, and whether it was kept, with what
+// Bottoms compare the seconds to the bottom, and whether it was kept, with what
 // was expected, by outfit and place.
-func bottoms(logs []logbook.Log) []Bottom {
+func Bottoms(logs []logbook.Log) []Bottom {
 	type key struct {
 		place, bait string
 		mass        float64
@@ -201,4 +202,31 @@ func bottoms(logs []logbook.Log) []Bottom {
 		return cmp.Or(cmp.Compare(b.Count, a.Count), cmp.Compare(a.Place, b.Place), cmp.Compare(a.Mass, b.Mass))
 	})
 	return out
+}
+
+// Bottom is how the seconds to the bottom of one outfit at one place compare.
+type Bottom struct {
+	Place    string  `json:"place"`
+	Mass     float64 `json:"mass"` // kg
+	Bait     string  `json:"bait"`
+	Count    int     `json:"count"`
+	Measured float64 `json:"measured"` // s, mean
+	Expected float64 `json:"expected"`
+	Inside   int     `json:"inside"` // of them within the 80 % range
+	Lost     int     `json:"lost"`   // times that it lost the bottom
+	Margin   float64 `json:"margin"` // expected push on the bed over weight in water, mean
+}
+
+// Hours is how long a trip was fished: to its end, or to what happened last.
+func Hours(l logbook.Log) float64 {
+	end := l.Trip.Start
+	if l.Trip.End != nil {
+		end = *l.Trip.End
+	}
+	for _, e := range l.Events {
+		if l.Trip.End == nil && e.Time.After(end) {
+			end = e.Time
+		}
+	}
+	return end.Sub(l.Trip.Start).Hours()
 }

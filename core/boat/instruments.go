@@ -208,7 +208,7 @@ func (n *Instruments) wind(s *heardFrom, r Reading, at time.Time) {
 	}
 }
 
-// live is the feed of a part that is gone by at a time; nil where none is heard.
+// live is the feed of a part that is used at a time; nil where none is heard.
 func (n *Instruments) live(p part, at time.Time) *feed {
 	f, _ := n.pick(p, at)
 	if f == nil || at.Sub(f.last).Seconds() >= StaleAfter {

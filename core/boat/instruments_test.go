@@ -96,7 +96,7 @@ func TestBelieved(t *testing.T) {
 	}
 }
 
-// What is not heard any more is stale, and the next source is gone by at once.
+// What is not heard any more is stale, and the next source is used at once.
 func TestStale(t *testing.T) {
 	var n Instruments
 	n.Join("a", Offsets{})
@@ -133,7 +133,7 @@ func TestTimeBack(t *testing.T) {
 	near(t, "depth", s.Depth.Value, 20, 0.3)
 }
 
-// Sources that are not of one mind are told of; the first is gone by.
+// Sources that are not of one mind are told of; the first is used.
 func TestDiffers(t *testing.T) {
 	for name, tt := range map[string]struct {
 		a, b Reading

@@ -174,7 +174,7 @@ func curve(f Fit) []Density {
 	return out
 }
 
-// Told says in a sentence where the drag that is gone by comes from, for a bait
+// Told says in a sentence where the drag that is used comes from, for a bait
 // that was dropped or one like it; when is when, in words.
 func (f Fit) Told(from, to setup.Bait, when string, choice units.Choice) string {
 	what := ""

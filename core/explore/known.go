@@ -10,17 +10,17 @@ import (
 	"dunvel/core/trial"
 )
 
-// known are heads that were judged for themselves, at places along one or two fields. It
-// is safe for concurrent use.
+// known holds heads that were judged on their own at some places, so that heads at places nearby
+// can be judged by them (judge.Bench.Like). It is safe for concurrent use.
 type known struct {
 	bench judge.Bench
-	rung  float64 // how far apart heads are taken to be of which one is e times as heavy
-	most  float64 // how far from where it was judged one tells of another
+	rung  float64 // distance between two heads of which one is e times as heavy
+	most  float64 // a head judged farther away than this is not used
 	mutex sync.Mutex
 	heads []sited
 }
 
-// site is a place by all that differs between places, each so that 1 is e times as much.
+// site is a place, by the logarithms of the values that differ from place to place.
 type site [5]float64
 
 // off is how far a place is from another.
@@ -47,9 +47,8 @@ func (k *known) put(at site, heads []judge.Head) {
 	}
 }
 
-// nearest are the heads to judge one of a mass like at a place, the better first: that of
-// its mass that was judged nearest to it, and of those of which all was looked at the
-// nearest one of about its mass.
+// nearest returns the heads by which one of a mass can be judged at a place, the better first: the
+// nearest of exactly its mass, and the nearest of about its mass with every unknown looked at.
 func (k *known) nearest(at site, mass float64) []*judge.Head {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
@@ -73,12 +72,12 @@ func (k *known) nearest(at site, mass float64) []*judge.Head {
 	return slices.DeleteFunc([]*judge.Head{own, whole}, func(h *judge.Head) bool { return h == nil })
 }
 
-// aboutMass is how much heavier one of two heads may be to which what is not known does
-// about the same.
+// aboutMass is how many times heavier one of two heads may be for the unknowns to move both about
+// alike.
 const aboutMass = 2.1
 
-// like judges a head like the first that it can be judged like; false where it has to be
-// judged for itself.
+// like judges a head by the first of some others that allows it; ok is false where it has to be
+// judged on its own.
 func like(ctx context.Context, b judge.Bench, c *trial.Case, mass float64, ones []*judge.Head) (judge.Head, bool, error) {
 	for i, one := range ones {
 		if i > 0 && one == ones[0] {
@@ -101,8 +100,8 @@ func (k *known) exactly(at site, mass float64) *judge.Head {
 	return nil
 }
 
-// like judges heads at a place like those that were judged nearest to it, and those that
-// are like none for themselves, which are known then too.
+// like returns a way to judge heads at a place by the known ones nearby, or on their own where
+// that is not possible; the latter become known too.
 func (k *known) like(at site) judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {
@@ -115,7 +114,7 @@ func (k *known) like(at site) judging {
 	}
 }
 
-// alone judges heads at a place for themselves, and keeps them.
+// alone returns a way to judge heads at a place on their own, after which they are known.
 func (k *known) alone(at site) judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {

@@ -43,8 +43,8 @@ func Sensible(err error) (ok bool, other error) {
 	return err == nil, err
 }
 
-// window is some neighbouring rungs of a ladder that were judged, as many as the
-// choice takes: it is that of the whole ladder.
+// window holds neighbouring rungs of a ladder that were judged: as many as it takes for the choice
+// among them to be that of the whole ladder.
 type window struct {
 	heads []judge.Head
 	judge.Choice
@@ -66,8 +66,8 @@ func (w window) mass() float64 {
 	return 0
 }
 
-// choose judges the rungs around a mass and more of them until those that are left
-// out would change nothing. masses rise.
+// choose judges the rungs around a mass (0 for a guess), and more of them until the remaining ones
+// cannot change the choice. masses rise.
 func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, near float64) (window, error) {
 	return x.chooseBy(ctx, c, masses, near, 0, x.Bench.Judge)
 }
@@ -75,8 +75,8 @@ func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, nea
 // judging judges a head of a case.
 type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error)
 
-// chooseBy is choose with so many more of the heavier rungs from the beginning, and with
-// heads that are judged in a way.
+// chooseBy is choose with some more of the heavier rungs from the beginning (more), and with a way
+// to judge heads (by).
 func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int, by judging) (window, error) {
 	w := window{Choice: judge.Choice{Pick: -1}}
 	if near == 0 {
@@ -174,8 +174,7 @@ func (x Search) Pick(ctx context.Context, s setup.Setup) (float64, error) {
 	return w.mass(), err
 }
 
-// around are the rungs to begin with where a neighbour has picked one: from, up to
-// but without to.
+// around returns the rungs to begin with near a mass: from (included) to (excluded).
 func around(masses []float64, near float64) (from, to int) {
 	i, _ := slices.BinarySearch(masses, near)
 	i = min(i, len(masses)-1)

@@ -63,8 +63,8 @@ const (
 	lookedShare = 0.6 // of the time goes into looking along, the rest into narrowing down
 )
 
-// Standing is how a setup stands: which head is tied on, and what else of the ladder was
-// judged to tell.
+// Standing is a setup with the head that is tied on, and the other heads that were judged to find
+// that out.
 type Standing struct {
 	search Search
 	from   setup.Setup
@@ -91,7 +91,8 @@ func (x Search) Stand(ctx context.Context, s setup.Setup) (*Standing, error) {
 	return out, err
 }
 
-// plain tells whether the pick is the lightest that does it, and only that.
+// plain tells whether the pick is simply the lightest head that does it: no leaning, no speed to
+// suit, no hook that comes on heavier heads only.
 func (s *Standing) plain(c *trial.Case) bool {
 	school, h := c.School(), s.window.picked()
 	return h != nil && h.Verdict == judge.Does && c.Setup.Approach.Leaning == setup.Usual && !school.Swims && !school.Hovers &&
@@ -157,7 +158,7 @@ func each(n int, do func(i int) error) error {
 	return work.Wait()
 }
 
-// look goes along one field in one direction from what stands.
+// look searches along one field in one direction from the setup.
 type look struct {
 	*Standing
 	knob
@@ -168,17 +169,18 @@ type look struct {
 // at is the place of a value along the look, in steps of the field.
 func (l look) at(value float64) site { return site{value / l.step} }
 
-// bracket is where along a look the pick turns: between two values.
+// bracket holds two values of a field between which the pick changes.
 type bracket struct {
 	look
 	same, other float64
 	mass        float64 // beyond it
 }
 
-// far is how far off it is, in steps of the field.
+// far is the distance from the setup to the bracket, in steps of the field.
 func (b *bracket) far() float64 { return math.Abs(b.other-*b.value(&b.from)) / b.step }
 
-// along returns the first turn that comes; nil where none does.
+// along looks at values farther and farther away, and returns the first bracket; nil if the pick
+// does not change within reach.
 func (l look) along(ctx context.Context) (*bracket, error) {
 	same, stride := *l.value(&l.from), l.step
 	for range strides {
@@ -205,9 +207,9 @@ const rungApart = 10
 // mostRounds is how often a bracket is looked at again.
 const mostRounds = 4
 
-// narrow is the turn that lies within a bracket: where it does for heads that are like
-// those that were judged. Beyond it they are judged for themselves, and by that it is
-// looked at again.
+// narrow finds the turn within a bracket. It halves the bracket by heads judged like known ones,
+// then judges the heads at its far end on their own. If these say otherwise, the bracket is moved
+// and halved again, by what is known then.
 func (b *bracket) narrow(ctx context.Context) (Turn, error) {
 	for range mostRounds {
 		if err := b.halve(ctx); err != nil {
@@ -237,7 +239,7 @@ func (b *bracket) narrow(ctx context.Context) (Turn, error) {
 	}, nil
 }
 
-// halve halves the bracket until it is as narrow as a turn is told.
+// halve halves the bracket until it is as narrow as turns are told.
 func (b *bracket) halve(ctx context.Context) error {
 	for math.Abs(b.other-b.same) > max(finest*b.other, b.step/25) {
 		middle := (b.same + b.other) / 2
@@ -257,7 +259,7 @@ func (b *bracket) halve(ctx context.Context) error {
 // mostMoves is how often a bracket is moved at most, each time twice as far.
 const mostMoves = 6
 
-// outward moves a bracket beyond which the pick is still the same away from what stands.
+// outward moves the bracket away from the setup while the pick at its far end is still the same.
 func (b *bracket) outward(ctx context.Context) error {
 	by := 2 * (b.other - b.same)
 	for range mostMoves {
@@ -270,7 +272,7 @@ func (b *bracket) outward(ctx context.Context) error {
 	return nil
 }
 
-// inward moves a bracket before which the pick is another already towards what stands.
+// inward moves the bracket towards the setup while the pick at its near end is already another.
 func (b *bracket) inward(ctx context.Context) error {
 	by, stands := 2*(b.other-b.same), *b.value(&b.from)
 	for range mostMoves {
@@ -287,8 +289,8 @@ func (b *bracket) inward(ctx context.Context) error {
 	return nil
 }
 
-// stays tells whether the pick stays what it is with the field at a value, as far as heads
-// tell that are like those that were judged; ok is false where it cannot be fished so.
+// stays tells whether the pick is still the same with the field at a value, by heads judged like
+// known ones; ok is false if the setup cannot be fished with that value.
 func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err error) {
 	c, ok, err := l.situated(value)
 	if !ok || err != nil {
@@ -321,7 +323,8 @@ func (l look) judged() []float64 {
 	return out
 }
 
-// pick is which head to tie on with the field at a value, 0 for none, judged for itself.
+// pick returns the mass of the head to tie on with the field at a value, judged on its own; 0 if
+// there is none.
 func (l look) pick(ctx context.Context, value float64) (float64, error) {
 	c, ok, err := l.situated(value)
 	if !ok || err != nil {

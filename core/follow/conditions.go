@@ -62,7 +62,7 @@ type Conditions struct {
 	UnderWay bool
 }
 
-// followed is a field that is gone by, and the part of a state that it is.
+// followed is a field that is used, and the part of a state that it is.
 type followed struct {
 	path, label string
 	of          func(boat.State) *boat.Part
@@ -102,7 +102,7 @@ func Check(toward Toward, held map[string]float64, choice units.Choice) error {
 }
 
 // Of is a setup in the water that a state has, but for what is held by hand, by its path.
-// What was heard lately is gone by, what was not is as the setup has it.
+// What was heard lately is used, what was not is as the setup has it.
 func Of(s setup.Setup, state boat.State, toward Toward, held map[string]float64, choice units.Choice) Conditions {
 	n := now{Conditions{Setup: s}, s, state, choice}
 	n.bearing(toward)
@@ -180,7 +180,7 @@ func (n *now) cast(toward Toward) north {
 // held tells whether the setup is of a place that does not drift.
 func (n *now) held() bool { return catalogue.BoatOf(n.base.Boat.Kind).Held }
 
-// believed tells whether a part is gone by: it was heard lately, and a setup can have it.
+// believed tells whether a part is used: it was heard lately, and a setup can have it.
 func (n *now) believed(path string, part *boat.Part) bool {
 	if part == nil || part.Age >= judgement.Forgotten.Number {
 		return false
@@ -242,7 +242,7 @@ func (n *now) asSet(path string) float64 {
 	return value
 }
 
-// words say how far a figure is to be gone by.
+// words say how far a figure is to be used.
 func (n *now) words(f Figure, part *boat.Part) string {
 	field := setup.LookupField(f.Path)
 	show := func(v float64) string { return n.choice.Show(field.Measure, v) }

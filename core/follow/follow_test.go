@@ -140,7 +140,7 @@ func TestHeld(t *testing.T) {
 	}
 }
 
-// What is at odds is told; what cannot be fished is not gone by.
+// What is at odds is told; what cannot be fished is not used.
 func TestAtOdds(t *testing.T) {
 	words := func(s setup.Setup, path string, p *boat.Part) string {
 		state := boat.State{}

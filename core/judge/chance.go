@@ -14,8 +14,7 @@ import (
 	"gonum.org/v1/gonum/floats"
 )
 
-// draws is over how many cases a probability is counted. They are the same every
-// time.
+// draws is the number of cases that a probability is counted over. They are the same every time.
 const draws = 256
 
 var sample = sync.OnceValue(func() [][]float64 { return spread.Sample(draws, len(unknowns)) })
@@ -30,8 +29,9 @@ type view struct {
 	thorough bool // every unknown is looked at, even where it decides nothing any more
 }
 
-// handled is what comes of the head with the simplest handling that suits, or else the
-// one that suits better. other is the one that was not taken, if there is one.
+// handled tries the simplest handling first. If it suits, or no other exists, its result is
+// returned; otherwise the better of the two. other is the handling that was not chosen, nil if
+// there is only one.
 func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 	ways := v.of.Handlings()
 	best, err = v.try(v.of, trial.Question{Handling: ways[0]})
@@ -57,14 +57,14 @@ func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
 	return v.bench.Try(v.ctx, c, q)
 }
 
-// phased is what comes of a head at every phase of a swell at the splash; at one where
-// there is none.
+// phased holds one result and reading for each phase of the swell at the moment of the splash.
+// Without a swell it holds one.
 type phased struct {
 	results  []trial.Result
 	readings []reading
 }
 
-// typical is the result whose fall is closest to the mean of them all, and its phase.
+// typical returns the result whose fall takes closest to the mean time, with its phase.
 func (p phased) typical(mean reading) (trial.Result, int) {
 	best := 0
 	for i, r := range p.readings {
@@ -75,8 +75,8 @@ func (p phased) typical(mean reading) (trial.Result, int) {
 	return p.results[best], best
 }
 
-// phases looks at a head at every phase of a swell, of which first is the first; at
-// that alone where it is lost.
+// phases tries the head at every phase of the swell; first is the result at phase 0. A head that
+// already fails at phase 0 is not tried at the others.
 func (v view) phases(first trial.Result) (phased, error) {
 	out := phased{[]trial.Result{first}, []reading{read(v.of, &first)}}
 	if v.stands(&first, out.readings[0]) == lost {
@@ -92,9 +92,10 @@ func (v view) phases(first trial.Result) (phased, error) {
 	return out, nil
 }
 
-// finely is the reading of a result where a finer look may decide, which the result
-// becomes then: where a wait is counted, and no swell makes more of a difference. Of a
-// head that is dragged only the fall is looked at finely.
+// finely runs the head again on the finer grain that results are shown with, replaces *result by
+// that run and returns its reading. It does so where seconds matter and a swell does not blur
+// them: not for retrieves, hovers and swells. Of a head that is dragged only the fall is run anew.
+// fine is false where nothing was run.
 func (v view) finely(result *trial.Result, rough reading) (r reading, fine bool, err error) {
 	if s := v.of.School(); s.Swims || s.Hovers || v.of.Swell() {
 		return rough, false, nil
@@ -120,35 +121,35 @@ func mean(all []reading) reading {
 	return out
 }
 
-// doubts are what is not known does to a head.
+// doubts describe how the unknowns move the reading of a head.
 type doubts struct {
-	sample [][]float64
-	shifts []spread.Shift
-	clear  bool // they change nothing of whether it does what is asked
-	some   bool // only some of what is not known was looked at
+	sample [][]float64    // draws of all unknowns, standard normal
+	shifts []spread.Shift // how the reading moves with each unknown
+	clear  bool           // the verdict is the same in every draw
+	some   bool           // only some of the unknowns were looked at
 }
 
-// certain is no doubt about anything.
+// certain is one draw in which every unknown is as assumed.
 var certain = &doubts{sample: [][]float64{nil}}
 
-// mostShift bounds what an unknown may do to the logarithm of a reading, so that
-// one that no longer comes down at all stays a number.
+// mostShift limits the change of a reading (a logarithm) by one unknown, so that a head which no
+// longer reaches the bed still yields a finite number.
 const mostShift = 1.5
 
-// standing is how a head stands before what is not known is looked at.
+// standing is what can be said of a head before any unknown is looked at.
 type standing int
 
 const (
-	open standing = iota // what is not known decides
-	safe                 // it does all that is asked, whatever that is
-	lost                 // it does not, whatever that is
+	open standing = iota // the unknowns decide
+	safe                 // it meets every must by so much that no unknown changes that
+	lost                 // it misses one by so much that no unknown changes that
 )
 
-// stepsLost is how many times what a hand corrects the speed that suits a head is from
-// the wanted one, where it is lost unless it does all the same.
+// stepsLost: a head swims best at some speed. If that is more than this many corrections of the
+// hand (judgement.SwimHand) from the wanted speed, the head is lost, unless it meets all musts.
 const stepsLost = 2
 
-// stands tells how a head stands with its musts.
+// stands compares the misses of a head with the bounds beyond which no unknown matters.
 func (v view) stands(h *trial.Result, r reading) standing {
 	far := v.of.School().Swims && math.Abs(pace(v.of, h)) > stepsLost*math.Log(judgement.SwimHand.Number)
 	if !r.arrived() || far && !meets(v.of, r) {
@@ -168,13 +169,12 @@ func (v view) stands(h *trial.Result, r reading) standing {
 	return out
 }
 
-// fartherThanDrawn is beyond where any of the draws has an unknown, in standard
-// deviations.
+// fartherThanDrawn is more standard deviations than any draw has.
 const fartherThanDrawn = 2.5
 
-// liftedAnyway tells whether a head that is off the bed would be, were everything that
-// lifts it as little as can be: then no unknown needs to be looked at alone. How far
-// off it is cannot be told, for there is no push less than none.
+// liftedAnyway tells whether a head that is lifted off the bed stays off it even with every
+// unknown at its most favourable. Then no unknown needs a look of its own. (How far it is from
+// touching cannot be read from the push of the bed, which is zero for all lifted heads.)
 func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 	if !asksContact(v.of) || r.margin() > nothing || v.of.Swell() {
 		return false, nil
@@ -197,11 +197,10 @@ func (v view) liftedAnyway(result trial.Result, r reading) (bool, error) {
 	return read(moved, &best).margin() <= nothing, nil
 }
 
-// doubt looks at what each unknown does to the head: with the hand as it is, except
-// where it sees what has changed. How one that is safe stands is known, and only how
-// far its numbers go is not: one side of what most of that comes from is enough. In a
-// swell it is so too: there the moment of the wave does more than the rest, or than which
-// side of it something is on.
+// doubt tries the head with each unknown moved, the hand staying as it is except where it would
+// see the change. Of a safe head only the ranges of its numbers are still wanted, so the main
+// unknowns, moved to one side, are enough (oneSided). In a swell one side is enough as well,
+// because the phase of the wave does more than the difference between the sides.
 func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
 	asked, early := v.asked(oneSided)
@@ -225,8 +224,8 @@ func (v view) doubt(result trial.Result, centre []reading, oneSided bool) (*doub
 	return d, nil
 }
 
-// asked are the unknowns that are looked at, by index, those first that do the most; early is
-// how many those are.
+// asked returns the indices of the unknowns to look at, those marked late at the end; early is
+// the number of the others.
 func (v view) asked(oneSided bool) (asked []int, early int) {
 	var late []int
 	for i, sd := range spreads(v.of) {
@@ -241,11 +240,12 @@ func (v view) asked(oneSided bool) (asked []int, early int) {
 	return append(asked, late...), len(asked)
 }
 
-// together is how many unknowns are looked at side by side before it is seen whether the
-// rest is needed: as many everywhere, that a chance is the same everywhere.
+// together is how many late unknowns are looked at side by side before it is checked whether the
+// rest can still decide anything. It does not depend on the machine, so that a chance is the same
+// everywhere.
 const together = 2
 
-// shift is what an unknown does to the head.
+// shift tries the head with one unknown moved up, and down where the two may differ.
 func (v view) shift(i int, result trial.Result, centre []reading, oneSided bool) (spread.Shift, error) {
 	u, phase := unknowns[i], i%len(centre)
 	sd := max(u.spread(v.of), 0)
@@ -261,13 +261,12 @@ func (v view) shift(i int, result trial.Result, centre []reading, oneSided bool)
 	return spread.Shift{Up: up, Down: down}, nil
 }
 
-// stretched is by how much more than they are drawn unknowns are taken to be off where
-// some have not been looked at: what these do is less than what the first did.
+// stretched multiplies the draws when some unknowns have not been looked at yet, as a bound: the
+// remaining ones do less than the ones before.
 const stretched = 2
 
-// decided tells whether a head does all that is asked in every case that is drawn, or in
-// none, and where everything is as much farther off too: what has not been looked at yet
-// is not needed.
+// decided tells whether the head meets all musts in every draw, or in none, also with the draws
+// stretched. Then the unknowns that have not been looked at cannot change the verdict.
 func (d *doubts) decided(c *trial.Case, centre reading) bool {
 	asked := musts(c)
 	var at reading
@@ -295,8 +294,8 @@ func liftsOff(centre, shift reading) bool {
 	return 1-math.Exp(centre[readLift]+shift[readLift]) <= nothing
 }
 
-// evenOut makes good what cannot be read of a side that lifts a head off the bed: how
-// far off it is. It is taken to be as much as the other side presses it down.
+// evenOut repairs a pair of shifts of which one lifts the head off the bed. How far off cannot be
+// read there (the push is zero), so it is set to as much as the other side presses the head down.
 func evenOut(centre, up, down reading) {
 	switch lost, other := liftsOff(centre, up), liftsOff(centre, down); {
 	case lost && !other:
@@ -306,15 +305,15 @@ func evenOut(centre, up, down reading) {
 	}
 }
 
-// muchOf tells whether an unknown does so much to a reading that the other way round it
-// may do something else.
+// muchOf tells whether a shift is so large that moving the unknown the other way may not simply
+// be its opposite.
 func muchOf(shift reading) bool {
 	const much = 0.2
 	return slices.ContainsFunc(shift[:readTrack], func(by float64) bool { return math.Abs(by) > much })
 }
 
-// shifted is how the reading differs with an unknown z standard deviations from
-// where it is taken to be.
+// shifted returns the difference of the reading when one unknown is z standard deviations from
+// its assumed value.
 func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre reading) (reading, error) {
 	s, t := v.of.Setup, trial.AsTaken
 	u.change(&s, &t, spread.Factor(sd, z), z)
@@ -350,8 +349,8 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 // ofFalls are the musts that hang on how a head falls.
 var ofFalls = []Must{Steep, InTime, Told, BackSoon, BackLate, Slowly}
 
-// fallsSafely tells whether what a head on the bed has to do as it falls is done
-// whatever is not known, so that only what it does on the bed is open.
+// fallsSafely tells whether a head that is worked on the bed meets every must of its fall by so
+// much that no unknown changes that. Then its fall need not be run again for each unknown.
 func (v view) fallsSafely(r reading) bool {
 	if !v.of.School().OnTheBed || v.of.Swell() {
 		return false
@@ -364,9 +363,8 @@ func (v view) fallsSafely(r reading) bool {
 	return true
 }
 
-// rehandled is the reading with the handling chosen anew: where there is more of what
-// troubles the line a rod that is up may go down. One that is down stays so, as it was
-// told to be.
+// rehandled returns the reading after the angler has chosen the handling anew: with more current
+// or wind than assumed, a rod that is held up may be lowered. A rod that is down stays down.
 func (v view) rehandled(moved *trial.Case, q trial.Question, r reading) (reading, error) {
 	ways := moved.Handlings()
 	low := slices.IndexFunc(ways, func(h trial.Handling) bool { return h.Down })
@@ -384,8 +382,8 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r reading) (reading
 	return r, nil
 }
 
-// subtract turns a reading into what differs from another; where one of the two
-// did not arrive their tracks are said not to differ.
+// subtract replaces r by its difference from other, limited to mostShift. If one of the two did
+// not arrive, their tracks cannot be compared and count as equal.
 func subtract(r, other reading) {
 	both := r.arrived() && other.arrived()
 	for i := range r {

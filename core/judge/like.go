@@ -9,10 +9,10 @@ import (
 	"gonum.org/v1/gonum/floats"
 )
 
-// Like judges a head of a mass in kg like one, of about the same mass, that was judged in
-// a case like this: it is tried as it is here, and what is not known is taken to do to it
-// what it did there. It is false where it is held another way here or where too little
-// was looked at there: then it has to be judged for itself. Errors are those of trying.
+// Like judges a head of a mass in kg by another head of about that mass, judged in similar water:
+// it is tried once as it is here, and the unknowns are assumed to move its reading as they moved
+// the other's. ok is false if it is held differently here, or if too few unknowns were looked at
+// there; then it has to be judged on its own. Errors are those of trying.
 func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from *Head) (Head, bool, error) {
 	v := view{bench: b, ctx: ctx, of: c, mass: mass}
 	result, same, err := v.heldAlike(from)
@@ -47,8 +47,8 @@ func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from *Head
 	return h, true, nil
 }
 
-// heldAlike is what comes of a head with the handling that it had; false where another may
-// suit better by now.
+// heldAlike tries the head with the handling of the other; ok is false where another handling may
+// suit better here.
 func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	ways := v.of.Handlings()
 	at := slices.Index(ways, from.Handling)
@@ -76,7 +76,7 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	return result, !suits(v.of, read(v.of, &other)), nil
 }
 
-// Thorough tells whether all was looked at that is not known of a head.
+// Thorough tells whether every unknown was looked at.
 func (h *Head) Thorough() bool { return h.doubts != nil && !h.doubts.some }
 
 // Guess is about which of some masses, which rise, is the one to tie on: the lightest that

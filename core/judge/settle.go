@@ -26,8 +26,8 @@ type Ranges struct {
 	Back    Range `json:"back"`    // s, where it is lifted and dropped
 }
 
-// settle sets how sure a head does all that is asked, and its verdict, from its
-// reading and what is not known of it.
+// settle sets the chance that the head does all that is asked, its verdict, misses and ranges,
+// from its reading (centre) and how the unknowns move that.
 func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	asked := musts(c)
 	h.Misses = make([]Miss, len(asked))

@@ -39,7 +39,7 @@ func TestOwnInforms(t *testing.T) {
 	}
 }
 
-// What is learnt is gone by as far as it is not refused.
+// What is learnt is used as far as it is not refused.
 func TestRefusable(t *testing.T) {
 	learnt := &Learnt{Patience: lessons.Own{Factor: 0.7}, Feel: lessons.Own{Factor: 1.3}, Bias: droptest.Bias{Lines: []droptest.LineAs{{Factor: 1.1}}}}
 	for i, what := range lessons.Refusable {

@@ -9,7 +9,7 @@ import (
 // Throw is what is known of the casts of a setup.
 type Throw struct {
 	Spread float64 // relative standard deviation of a distance; 0 where nothing is known
-	Unfit  bool    // the measured cast is not to be believed
+	Unfit  bool    // the measured cast is farther than the rod can throw, and is not used
 
 	rod casting.Rod
 }

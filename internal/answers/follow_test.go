@@ -57,7 +57,7 @@ func TestFollowReason(t *testing.T) {
 	}
 }
 
-// By the hour of a plan its water is gone by where nothing is measured.
+// By the hour of a plan its water is used where nothing is measured.
 func TestFollowPlan(t *testing.T) {
 	desk := Desk{From: &Knowledge{}}
 	s := setup.Default()

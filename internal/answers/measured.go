@@ -28,7 +28,7 @@ func (d Desk) Bias(ctx context.Context, tests []droptest.Spotted) (*droptest.Bia
 }
 
 // Truth is how what was timed compares with what was expected: every drop test, and more
-// that were made on the water. What was measured of the baits meanwhile is gone by.
+// that were made on the water. What was measured of the baits meanwhile is used.
 func (d Desk) Truth(ctx context.Context, more []droptest.Test) (*droptest.Truth, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {

@@ -204,7 +204,7 @@ func TestNoAuthority(t *testing.T) {
 }
 
 // A certificate of the owner's is read anew when its file changes; what cannot be read then is
-// not gone by, and one that ran out is told.
+// not used, and one that ran out is told.
 func TestOf(t *testing.T) {
 	m := newMachine(t)
 	m.own()
@@ -252,7 +252,7 @@ func TestOf(t *testing.T) {
 	}
 	lay("nothing", noon.Add(time.Second))
 	if m.now = m.now.Add(again); !s.IsGoodFor("skiff.example") {
-		t.Error("what cannot be read is gone by")
+		t.Error("what cannot be read is used")
 	}
 	lay(of("other.example", noon.Add(day)), noon.Add(2*time.Second))
 	if m.now = m.now.Add(again); !s.IsGoodFor("other.example") || s.IsGoodFor("skiff.example") {

@@ -70,7 +70,7 @@ func TestAsks(t *testing.T) {
 	if read, refused := logs(t, semi); semi.Decimal != "," || len(refused) != 0 || read[0].Events[0].Since != 18.324 {
 		t.Errorf("%+v %v", read, refused)
 	}
-	// What is said is gone by.
+	// What is said is used.
 	said, err := ReadTable(t.Context(), []byte(head+"05/12/2026 19:30,bite,\"1,324\""), How{Order: moments.MonthFirst, Decimal: ".", Zone: time.FixedZone("", 3600)})
 	if err != nil || len(said.Asks) != 0 {
 		t.Fatalf("%+v %v", said, err)

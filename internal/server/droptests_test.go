@@ -23,7 +23,7 @@ func dropTest(t *testing.T, place string, times ...float64) string {
 	return string(text)
 }
 
-// Kept drops are gone by in every answer, and no more when they are deleted.
+// Kept drops are used in every answer, and no more when they are deleted.
 func TestDropTestsOverHTTP(t *testing.T) {
 	s := start(t)
 	type answer struct {

@@ -145,7 +145,7 @@ func TestTripOverHTTP(t *testing.T) {
 	}
 }
 
-// What was lost on a bed is gone by in the snag index of later answers, and no
+// What was lost on a bed is used in the snag index of later answers, and no
 // more when the trip is gone.
 func TestLossesTeach(t *testing.T) {
 	s := start(t)

@@ -34,9 +34,9 @@ var nouns = map[string]noun{
 	"approach.speed": {"the reeling", "speed"},
 }
 
-// Changes are what would change the answer: where no head does it first what makes one
-// do it, the cheapest first, and then the values of fields at which another head is to
-// be tied on, the nearest first. What is found is told as it comes. Errors are setup.Errors, that a unit is not known, or
+// Changes are what would change the answer: where no head does it first what makes one do it, the
+// cheapest first, and then the values of fields at which another head is to be tied on, the nearest
+// first. What is found is told as it comes. Errors are setup.Errors, that a unit is not known, or
 // those of judging.
 func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice) ([]Change, error) {
 	if err := Check(s, choice); err != nil {

@@ -42,7 +42,8 @@ func TestPack(t *testing.T) {
 			t.Errorf("no %q in %s", want, words)
 		}
 	}
-	// Eight hours at two takes an hour, four fish to a bait: four baits, one to begin with, and one with each head that is lost.
+	// Eight hours at two takes an hour, four fish to a bait: four baits, one to begin with, and one with
+	// each head that is lost.
 	i := slices.IndexFunc(w.Pack, func(p Packed) bool { return strings.HasPrefix(p.Key, "bait ") })
 	if want := counted(5+lost, "120 mm slim minnow", "bait"); d.hours(0) != 8 || w.Pack[i].Words != want {
 		t.Errorf("%g h: %s, not %s", d.hours(0), w.Pack[i].Words, want)

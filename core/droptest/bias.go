@@ -89,12 +89,12 @@ type seen struct {
 	byFlow, byLine, byBait float64 // what their logarithms do to that of it
 }
 
-// FindBias takes the times of tests on the water, and the line that was out then where it was
-// counted, apart into what is of the place, of the day and of the line: currents are entered by eye and lines by their labels, which is off in the
-// same way again and again. All are fitted together, linear around what they are taken to be
-// until they settle, with how each bait drags, each drawn to 1 by how well it is known
-// beforehand (Tarantola, 2005, Inverse Problem Theory, section 3.2). What else is not known of
-// a test, wind, head and depth, is its own error. Errors are those of the engine.
+// FindBias takes the times of tests on the water, and the line that was out then where it was counted,
+// apart into what is of the place, of the day and of the line: currents are entered by eye and lines
+// by their labels, which is off in the same way again and again. All are fitted together, linear
+// around what they are taken to be until they settle, with how each bait drags, each drawn to 1 by how
+// well it is known beforehand (Tarantola, 2005, Inverse Problem Theory, section 3.2). What else is not
+// known of a test, wind, head and depth, is its own error. Errors are those of the engine.
 func FindBias(ctx context.Context, tests []Spotted) (*Bias, error) {
 	f, err := bend(ctx, tests)
 	if err != nil {

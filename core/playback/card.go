@@ -35,9 +35,9 @@ type Count struct {
 	High float64 `json:"high"`
 }
 
-// CountDown is the card of a setup, each head with rod and line held as held has it: for every depth down to the bed, a metre or
-// so apart, and every head of its ladder. Errors are setup.Errors, that a unit is
-// not known, or that of ctx.
+// CountDown is the card of a setup, each head with rod and line held as held has it: for every depth
+// down to the bed, a metre or so apart, and every head of its ladder. Errors are setup.Errors, that a
+// unit is not known, or that of ctx.
 func CountDown(ctx context.Context, s setup.Setup, held func(context.Context, float64) (setup.Setup, error), choice units.Choice) (*Card, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err

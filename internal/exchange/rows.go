@@ -78,9 +78,9 @@ const mostKept = 10000
 // commaNumber is a number with a decimal comma, in a table that semicolons part.
 var commaNumber = regexp.MustCompile(`^[+-]?\d+,\d+$`)
 
-// ReadRows reads the rows of a table or a workbook that are not empty, the headers first; ok is false where
-// the first is not one that begins knows. Where semicolons part the cells a comma is that of decimals. The error is setup.Errors for the field
-// "text", or that of ctx.
+// ReadRows reads the rows of a table or a workbook that are not empty, the headers first; ok is false
+// where the first is not one that begins knows. Where semicolons part the cells a comma is that of
+// decimals. The error is setup.Errors for the field "text", or that of ctx.
 func ReadRows(ctx context.Context, text []byte, begins func(headers []string) bool) (rows []Row, ok bool, err error) {
 	s, err := openSheet(text)
 	if err != nil {

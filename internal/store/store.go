@@ -1,5 +1,5 @@
-// Package store keeps setups, programmes, plans, the box, drop tests, rounds of practice and the log in SQLite. It knows no rules of the job: what it
-// is given is valid.
+// Package store keeps setups, programmes, plans, the box, drop tests, rounds of practice and the log
+// in SQLite. It knows no rules of the job: what it is given is valid.
 package store
 
 import (

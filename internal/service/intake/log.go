@@ -14,8 +14,8 @@ import (
 	"dunvel/internal/store"
 )
 
-// takeLog takes a table in: what is owned, where it is that, or a log. A trip goes by its name, an event by its key. What
-// was lost then is not taken from the box of now.
+// takeLog takes a table in: what is owned, where it is that, or a log. A trip goes by its name, an
+// event by its key. What was lost then is not taken from the box of now.
 func (s *Intake) takeLog(ctx context.Context, f File, r *Report) error {
 	if rows, refused, ok, err := exchange.ReadBox(ctx, f.Text); err != nil {
 		return err

@@ -42,7 +42,7 @@ func TestEdgesOfWhatClashes(t *testing.T) {
 		"a band upside down":                   {swim, func(s *Setup) { s.Approach.BandHigh = 0.51 }, func(s *Setup) { s.Approach.BandHigh = 0.5 }, "approach.bandHigh", "is not above the least height"},
 		"a band in the air":                    {swim, func(s *Setup) { s.Approach.BandLow, s.Approach.BandHigh = 4.99, 6 }, func(s *Setup) { s.Approach.BandLow, s.Approach.BandHigh = 5, 6 }, "approach.bandLow", "is above the surface"},
 		"a band in depth":                      {swim, func(s *Setup) { s.Target.Depth, s.Target.Band = 3, 2 }, func(s *Setup) { s.Target.Depth, s.Target.Band = 3, 2.01 }, "target.band", "is under the bed at 5 m"},
-		"a current near the bed":               {func(s *Setup) { s.Flow.Speed, s.Flow.NearBed = 0.3, 0.29 }, func(s *Setup) { s.Water.Depth = 1.01 }, func(s *Setup) { s.Water.Depth = 1 }, "flow.nearBed", "the water is only 1 m deep"},
+		"a current near the bed":               {func(s *Setup) { s.Flow.Speed, s.Flow.NearBed = 0.3, 0.29 }, func(s *Setup) { s.Water.Depth = 1.2 }, func(s *Setup) { s.Water.Depth = 1 }, "flow.nearBed", "the water is only 1 m deep"},
 	} {
 		for which, change := range map[string]func(*Setup){"last": tt.last, "first": tt.first} {
 			s := Default()

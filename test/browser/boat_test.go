@@ -83,7 +83,10 @@ func TestBoat(t *testing.T) {
 		t.Errorf("%+v %+v", splash.Aboard, splash.With)
 	}
 
-	// Another has been better for ten minutes: it is told, with what has changed.
+	// Another has been better for ten minutes: it is told, with what has changed. The view is left
+	// before, as it keeps what it remembers with every look.
+	p.visit("/licences")
+	p.until(`document.querySelector(".licences")`)
 	value[bool](p, `(() => {
 		const kept = JSON.parse(localStorage.getItem("dunvel.boat.watch"));
 		const was = JSON.parse(JSON.stringify(kept.watch.was));

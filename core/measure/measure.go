@@ -58,7 +58,7 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
-	by, ok := ways[q.Way]
+	by, ok := ways()[q.Way]
 	if !ok {
 		return nil, fieldError("way", "Way: “%s” is not one of %s.", q.Way, strings.Join(Ways, ", "))
 	}
@@ -71,50 +71,52 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 }
 
 // ways are how each thing is measured. What cannot be read is left to the reader to tell, before
-// any other error.
-var ways = map[string]func(r *reader, q Question, s setup.Setup) (*Found, error){
-	Float: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
-		length, times := r.number("length", "Length", "depth", q.Length), r.times(q.Times)
-		m, err := ifRead(r, func() (Measured, error) { return ByFloat(length, times, r.choice) })
-		return &Found{Measured: m, Changes: map[string]any{
-			"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0, "flow.source": setup.FloatTest,
-		}}, err
-	},
-	Line: func(r *reader, q Question, s setup.Setup) (*Found, error) {
-		length, angle := r.number("out", "Line out", "depth", q.Out), r.angle(q.Angle)
-		m, err := ifRead(r, func() (Measured, error) { return ByLine(s, q.Mass, length, angle, r.choice) })
-		return &Found{Measured: m, Changes: map[string]any{"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0}}, err
-	},
-	Drift: func(r *reader, q Question, s setup.Setup) (*Found, error) {
-		from, to, time := r.position("from", "From", q.From), r.position("to", "To", q.To), r.number("time", "Time", "time", q.Time)
-		m, err := ifRead(r, func() (Measured, error) { return ByFixes(from, to, time, r.choice) })
-		return &Found{Measured: m, Changes: r.drift(q, s, m)}, err
-	},
-	Along: func(r *reader, q Question, s setup.Setup) (*Found, error) {
-		if q.Drift == nil {
-			return nil, fieldError("drift", "Drift: choose one of a track.")
-		}
-		if message := setup.LookupField("boat.speed").Check(q.Drift.Value, r.choice); message != "" {
-			return nil, fieldError("drift", "%s", message)
-		}
-		m := q.Drift.Measured
-		m.Spread = min(max(m.Spread, 0), setup.LookupField("boat.spread").Max)
-		return &Found{Measured: m, Changes: r.drift(q, s, m)}, nil
-	},
-	ByLog: func(r *reader, q Question, s setup.Setup) (*Found, error) {
-		if q.At == nil {
-			return nil, fieldError("at", "Place: choose one of the log.")
-		}
-		m, err := byLog(*q.At, s, r.choice)
-		return &Found{Measured: m, Changes: map[string]any{
-			"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": s.Flow.NearBed * q.At.Factor,
-		}}, err
-	},
-	Cast: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
-		each, counts := r.number("each", "Each", "depth", q.Each), r.counts(q.Counts)
-		m, err := ifRead(r, func() (Measured, error) { return ByTurns(counts, each, r.choice) })
-		return &Found{Measured: m, Changes: map[string]any{"rod.thrown": m.Value, "rod.thrownMass": q.Mass}}, err
-	},
+// any other error. It is a function, so that a program which measures nothing is not linked with it.
+func ways() map[string]func(r *reader, q Question, s setup.Setup) (*Found, error) {
+	return map[string]func(r *reader, q Question, s setup.Setup) (*Found, error){
+		Float: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
+			length, times := r.number("length", "Length", "depth", q.Length), r.times(q.Times)
+			m, err := ifRead(r, func() (Measured, error) { return ByFloat(length, times, r.choice) })
+			return &Found{Measured: m, Changes: map[string]any{
+				"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0, "flow.source": setup.FloatTest,
+			}}, err
+		},
+		Line: func(r *reader, q Question, s setup.Setup) (*Found, error) {
+			length, angle := r.number("out", "Line out", "depth", q.Out), r.angle(q.Angle)
+			m, err := ifRead(r, func() (Measured, error) { return ByLine(s, q.Mass, length, angle, r.choice) })
+			return &Found{Measured: m, Changes: map[string]any{"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0}}, err
+		},
+		Drift: func(r *reader, q Question, s setup.Setup) (*Found, error) {
+			from, to, time := r.position("from", "From", q.From), r.position("to", "To", q.To), r.number("time", "Time", "time", q.Time)
+			m, err := ifRead(r, func() (Measured, error) { return ByFixes(from, to, time, r.choice) })
+			return &Found{Measured: m, Changes: r.drift(q, s, m)}, err
+		},
+		Along: func(r *reader, q Question, s setup.Setup) (*Found, error) {
+			if q.Drift == nil {
+				return nil, fieldError("drift", "Drift: choose one of a track.")
+			}
+			if message := setup.LookupField("boat.speed").Check(q.Drift.Value, r.choice); message != "" {
+				return nil, fieldError("drift", "%s", message)
+			}
+			m := q.Drift.Measured
+			m.Spread = min(max(m.Spread, 0), setup.LookupField("boat.spread").Max)
+			return &Found{Measured: m, Changes: r.drift(q, s, m)}, nil
+		},
+		ByLog: func(r *reader, q Question, s setup.Setup) (*Found, error) {
+			if q.At == nil {
+				return nil, fieldError("at", "Place: choose one of the log.")
+			}
+			m, err := byLog(*q.At, s, r.choice)
+			return &Found{Measured: m, Changes: map[string]any{
+				"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": s.Flow.NearBed * q.At.Factor,
+			}}, err
+		},
+		Cast: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
+			each, counts := r.number("each", "Each", "depth", q.Each), r.counts(q.Counts)
+			m, err := ifRead(r, func() (Measured, error) { return ByTurns(counts, each, r.choice) })
+			return &Found{Measured: m, Changes: map[string]any{"rod.thrown": m.Value, "rod.thrownMass": q.Mass}}, err
+		},
+	}
 }
 
 // ifRead measures, unless something could not be read.

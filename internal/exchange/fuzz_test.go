@@ -3,10 +3,8 @@ package exchange
 import (
 	"bytes"
 	"testing"
-	"time"
 
 	"dunvel/core/logbook"
-	"dunvel/internal/exchange/moments"
 )
 
 // Whatever a file holds, it is read or refused, and what is read is written and
@@ -44,29 +42,4 @@ func count(logs []logbook.Log) (n int) {
 		n += len(l.Events)
 	}
 	return n
-}
-
-// Times without a zone in the night when the clock goes back or forth are a
-// moment of that night.
-func TestClockChanges(t *testing.T) {
-	zone, err := time.LoadLocation("WET")
-	if err != nil {
-		t.Skip("no zones on this machine")
-	}
-	for text, hours := range map[string]float64{
-		"2026-03-29 00:30": 0.5, "2026-03-29 02:30": 1.5, // there is no half past one
-		"2026-10-25 00:30": -0.5, "2026-10-25 02:30": 2.5,
-	} {
-		at, _, err := moments.Reader{Zone: zone}.Read(text, "", "")
-		if err != nil {
-			t.Fatal(err)
-		}
-		if got := at.Sub(time.Date(at.Year(), at.Month(), at.Day(), 0, 0, 0, 0, time.UTC)).Hours(); got != hours {
-			t.Errorf("%s: %g h after midnight in Greenwich, not %g", text, got, hours)
-		}
-	}
-	night, _, err := moments.Reader{Zone: zone}.Read("2026-03-29 01:30", "", "")
-	if err != nil || night.IsZero() {
-		t.Errorf("%v %v", night, err)
-	}
 }

@@ -333,9 +333,7 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 	}
 	r := read(moved, &other)
 	if q.FallOnly {
-		for _, at := range []int{readLift, readGrip, readFelt, readHeld, readWalk} {
-			r[at] = centre[at]
-		}
+		r.onBedAs(centre)
 	}
 	if u.rehandle && z > 0 {
 		if r, err = v.rehandled(moved, q, r); err != nil {
@@ -344,6 +342,13 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 	}
 	subtract(r, centre)
 	return r, nil
+}
+
+// onBedAs takes over what a head does on the bed from another reading.
+func (r reading) onBedAs(other reading) {
+	for _, at := range []int{readLift, readGrip, readFelt, readHeld, readWalk} {
+		r[at] = other[at]
+	}
 }
 
 // ofFalls are the musts that hang on how a head falls.

@@ -54,14 +54,11 @@ func readHalf(half, sides string) (degrees float64, ok bool) {
 		degrees += v * scale
 		scale /= 60
 	}
-	switch side := strings.ToUpper(m[1] + m[5]); {
-	case side == "":
-	case len(side) != 1 || !strings.Contains(sides, side):
-		return 0, false
-	case side == sides[1:]:
+	side := strings.ToUpper(m[1] + m[5])
+	if side == sides[1:] {
 		sign = -sign
 	}
-	return sign * degrees, true
+	return sign * degrees, side == "" || side == sides[:1] || side == sides[1:]
 }
 
 // halve splits a position into latitude and longitude: at a letter for a side of

@@ -192,21 +192,31 @@ func (s *Scene) check(d Drop, keep Detail) error {
 	if err := finite("cast", c.Distance, c.SpoolDrag, c.Drift.X, c.Drift.Y, c.Drift.Z, c.Toward); err != nil {
 		return err
 	}
-	switch {
-	case c.Distance < 0:
+	if c.Distance < 0 {
 		return fmt.Errorf("mechanics: a cast of %g m", c.Distance)
-	case c.SpoolDrag < 0:
+	}
+	if c.SpoolDrag < 0 {
 		return fmt.Errorf("mechanics: a spool drag of %g N", c.SpoolDrag)
+	}
+	if err := s.checkRun(d, keep); err != nil {
+		return err
+	}
+	return checkPhases(d.Phases, s.TipHeight)
+}
+
+// checkRun refuses a time, a tip, a spool or a detail that make no sense.
+func (s *Scene) checkRun(d Drop, keep Detail) error {
+	switch {
 	case !(d.Until > 0) || d.Until > LongestRun:
 		return fmt.Errorf("mechanics: until %g s is outside 0 to %d s", d.Until, LongestRun)
 	case !(s.TipHeight > 0):
 		return fmt.Errorf("mechanics: the rod tip is %g m over the water; it must be above it", s.TipHeight)
-	case !(d.Spool >= 0) || d.Spool > 0 && d.Spool < math.Hypot(c.Distance, s.TipHeight):
+	case !(d.Spool >= 0) || d.Spool > 0 && d.Spool < math.Hypot(d.Cast.Distance, s.TipHeight):
 		return fmt.Errorf("mechanics: %g m of line on the spool do not reach the splash", d.Spool)
 	case keep.Frames == 1 || keep.Points == 1 || keep.Frames < 0 || keep.Points < 0:
 		return fmt.Errorf("mechanics: %d frames of %d points", keep.Frames, keep.Points)
 	}
-	return checkPhases(d.Phases, s.TipHeight)
+	return nil
 }
 
 // finite refuses values that are no numbers.

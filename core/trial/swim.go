@@ -174,10 +174,7 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 		next := needed(runs, about, (low+high)/2, c.OnBed)
 		settled := math.Abs(next-about) < 0.05
 		about = next
-		edge := about + 1
-		if about < 0 {
-			edge = about - 1
-		}
+		edge := about + math.Copysign(1, about+0) // up from nothing, whichever sign it has
 		fast := wanted * math.Pow(step, edge)
 		nobody := fast < judgement.SwimSlowest.Number/step || fast > judgement.SwimFastest.Number*step // reels so
 		known := nobody || edge >= runs[0].steps-edgeClose && edge <= runs[len(runs)-1].steps+edgeClose

@@ -59,14 +59,19 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 		return parseRange(text, m, want, bare)
 	}
 	if want == Mass && !bare.Fractions && fractal().MatchString(s) {
-		v, _, err := Read(s, bare)
-		if err != nil {
-			return Typed{}, err
-		}
-		return Typed{}, &ParseError{strings.TrimSpace(text), fmt.Sprintf("can be read two ways; write %s oz or %s", s, Format(bare.ToBase(v), bare, 3))}
+		return Typed{}, askOunces(text, s, bare)
 	}
 	v, unit, err := Parse(text, want, bare)
 	return Typed{Value: v, Unit: unit}, err
+}
+
+// askOunces asks whether a fraction of a weight without a unit is in ounces.
+func askOunces(text, s string, bare Unit) error {
+	v, _, err := Read(s, bare)
+	if err != nil {
+		return err
+	}
+	return &ParseError{strings.TrimSpace(text), fmt.Sprintf("can be read two ways; write %s oz or %s", s, Format(bare.ToBase(v), bare, 3))}
 }
 
 // parseFeet reads feet and inches, if a text says them.

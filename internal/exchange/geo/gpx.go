@@ -151,6 +151,14 @@ func spoilt(err error) error {
 	return files.Faulty("it is not XML as it should be: %s.", strings.TrimPrefix(err.Error(), "XML syntax error on "))
 }
 
+// spoiltUnless is spoilt where there is an error.
+func spoiltUnless(err error) error {
+	if err == nil {
+		return nil
+	}
+	return spoilt(err)
+}
+
 // gpxReader is a GPX file that is being read.
 type gpxReader struct {
 	ctx    context.Context
@@ -217,20 +225,9 @@ func (g *gpxReader) track() error {
 		case xml.StartElement:
 			switch token.Name.Local {
 			case "trkseg": // its points come next
-			case "name":
-				if err := g.in.DecodeElement(&t.Name, &token); err != nil {
-					return spoilt(err)
-				}
-				t.Name = setup.OneLine(t.Name)
-			case "trkpt":
-				p, err := g.point(&token)
-				if err != nil {
-					return err
-				}
-				t.add(p)
 			default:
-				if err := g.in.Skip(); err != nil {
-					return spoilt(err)
+				if err := g.ofTrack(&t, token); err != nil {
+					return err
 				}
 			}
 		case xml.EndElement:
@@ -245,6 +242,25 @@ func (g *gpxReader) track() error {
 			return nil
 		}
 	}
+}
+
+// ofTrack reads something within a track: its name or a point; the rest is left out.
+func (g *gpxReader) ofTrack(t *timedTrack, token xml.StartElement) error {
+	switch token.Name.Local {
+	case "name":
+		if err := g.in.DecodeElement(&t.Name, &token); err != nil {
+			return spoilt(err)
+		}
+		t.Name = setup.OneLine(t.Name)
+		return nil
+	case "trkpt":
+		p, err := g.point(&token)
+		if err == nil {
+			t.add(p)
+		}
+		return err
+	}
+	return spoiltUnless(g.in.Skip())
 }
 
 // timedTrack is a track as it is read.

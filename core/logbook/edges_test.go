@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/almanac"
 	"dunvel/core/droptest"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -170,5 +171,29 @@ func TestTimed(t *testing.T) {
 	}
 	if got := Timed(many); len(got) != mostTimed || got[mostTimed-1].Trip != mostTimed+2 {
 		t.Errorf("%d tests", len(got))
+	}
+}
+
+// The middle of some positions is half way between those farthest apart, and their size the wider
+// of the two ways: a minute of latitude is 1853 m on a sphere of 6371 km, and one of longitude half
+// of that at 60 degrees.
+func TestExtent(t *testing.T) {
+	minute := 1.0 / 60
+	at := func(north, east float64) almanac.Position {
+		return almanac.Position{Latitude: 60 + north*minute, Longitude: -5 + east*minute}
+	}
+	for _, tt := range []struct {
+		all         []almanac.Position
+		north, east float64 // minutes
+		size        float64 // m
+	}{
+		{[]almanac.Position{at(0, 0)}, 0, 0, 0},
+		{[]almanac.Position{at(0, 0), at(1, 0), at(-0.5, 0.2)}, 0.25, 0.1, 1.5 * 1853.25},
+		{[]almanac.Position{at(0, 0), at(0.1, 2), at(0, -1)}, 0.05, 0.5, 3 * 1853.25 / 2},
+	} {
+		middle, size := extent(tt.all)
+		if math.Abs(middle.Latitude-60-tt.north*minute) > 1e-5 || math.Abs(middle.Longitude+5-tt.east*minute) > 1e-5 || math.Abs(size-tt.size) > 0.002*tt.size {
+			t.Errorf("%v: %+v, %g m", tt.all, middle, size)
+		}
 	}
 }

@@ -22,7 +22,7 @@ var inDoubt = []struct {
 	{
 		name: "still", change: func(s *setup.Setup) { s.Wind.Speed = 0 }, known: "± 25 %",
 		words:   "With 3.5 g, the count is 44 to 59 s four times in five. Most of that range comes from the drag of the bait as it falls (59 %) and how hard water holds the line along its length (17 %).",
-		measure: []string{"Six timed drops of the bait on two heads would make that 46 to 56 s, and the chance that it does all that is asked 9 in 10 instead of 8 in 10, if it finds what is assumed now."},
+		measure: []string{"Six timed drops of the bait on two heads would make that 46 to 57 s, if it finds what is assumed now."},
 	},
 	{
 		name: "held in a current", known: "± 35 %", change: func(s *setup.Setup) {

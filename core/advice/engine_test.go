@@ -8,6 +8,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/golden"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/trust"
@@ -61,7 +62,7 @@ func TestSituations(t *testing.T) {
 		}
 		kept++
 	}
-	sayAsBefore(t, "testdata/situations.txt", said.String())
+	golden.Hold(t, "testdata/situations.txt", said.String(), *update)
 	trust.Tell(t, "situations", trust.Figure{Cases: len(situations), Value: float64(kept), Low: 31, High: 31})
 }
 

@@ -3,12 +3,12 @@ package advice
 import (
 	"flag"
 	"fmt"
-	"os"
 	"strings"
 	"testing"
 
 	"dunvel/core/explore"
 	"dunvel/core/explore/axis"
+	"dunvel/core/golden"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -128,30 +128,7 @@ func TestWords(t *testing.T) {
 		}
 		fmt.Fprintf(&said, "# %s\n%s\n", w.name, sayings(a))
 	}
-	sayAsBefore(t, file, said.String())
-}
-
-// sayAsBefore holds what is said against a file, or writes it there with -update.
-func sayAsBefore(t *testing.T, file, said string) {
-	t.Helper()
-	if *update {
-		if err := os.WriteFile(file, []byte(said), 0o644); err != nil {
-			t.Fatal(err)
-		}
-	}
-	want, err := os.ReadFile(file)
-	if err != nil {
-		t.Fatal(err)
-	}
-	before := strings.Split(string(want), "\n")
-	for i, line := range strings.Split(said, "\n") {
-		if i >= len(before) || before[i] != line {
-			t.Fatalf("line %d of %s: now says\n%s", i+1, file, line)
-		}
-	}
-	if said != string(want) {
-		t.Errorf("%s has more than is said now", file)
-	}
+	golden.Hold(t, file, said.String(), *update)
 }
 
 func sayings(a *Answer) string {

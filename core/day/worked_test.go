@@ -3,11 +3,11 @@ package day
 import (
 	"flag"
 	"fmt"
-	"os"
 	"strings"
 	"testing"
 
 	"dunvel/core/almanac"
+	"dunvel/core/golden"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -78,29 +78,7 @@ func TestWorkedDays(t *testing.T) {
 		}
 		fmt.Fprintln(&out, strings.Join(w.Words, "\n"))
 	}
-	if *update {
-		if err := os.WriteFile("testdata/worked.txt", []byte(out.String()), 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return
-	}
-	kept, err := os.ReadFile("testdata/worked.txt")
-	if err != nil {
-		t.Fatal(err)
-	}
-	is, was := strings.Split(out.String(), "\n"), strings.Split(string(kept), "\n")
-	day := ""
-	for i := range min(len(is), len(was)) {
-		if strings.HasPrefix(is[i], "#") {
-			day = is[i]
-		}
-		if is[i] != was[i] {
-			t.Fatalf("%s:\n got %s\nwant %s", day, is[i], was[i])
-		}
-	}
-	if len(is) != len(was) {
-		t.Errorf("%d lines, want %d", len(is), len(was))
-	}
+	golden.Hold(t, "testdata/worked.txt", out.String(), *update)
 }
 
 // As many as are allowed are taken, and one more is not.

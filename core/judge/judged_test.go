@@ -3,11 +3,11 @@ package judge_test
 import (
 	"flag"
 	"fmt"
-	"os"
 	"slices"
 	"strings"
 	"testing"
 
+	"dunvel/core/golden"
 	"dunvel/core/judge"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
@@ -132,7 +132,7 @@ func TestJudged(t *testing.T) {
 		}
 		fmt.Fprintf(&out, "shown %+v, %.2f m, otherwise %.2f m; held %+v; guessed %g g\n", shown.Handling, shown.Fall.LineOut, shown.Otherwise, hold, 1e3*guess)
 	}
-	held(t, "testdata/judged.txt", out.String())
+	golden.Hold(t, "testdata/judged.txt", out.String(), *update)
 }
 
 // Heads in water that is a little other are judged like those that were judged, and a draft of a
@@ -181,7 +181,7 @@ func TestJudgedAlike(t *testing.T) {
 			t.Errorf("%s: filled in %s, whole %s", w.name, chosen(draft.Choice), chosen(l.Choice))
 		}
 	}
-	held(t, "testdata/alike.txt", out.String())
+	golden.Hold(t, "testdata/alike.txt", out.String(), *update)
 }
 
 func water(t *testing.T, known trial.Knowledge, grams []float64, change func(*setup.Setup)) (*trial.Case, []float64) {
@@ -229,31 +229,3 @@ func judgedHead(h *judge.Head) string {
 }
 
 func handled(h trial.Handling) string { return fmt.Sprintf("%s, tip %.2f", h.Line, h.Tip) }
-
-// held holds a text against a file, or writes it there.
-func held(t *testing.T, path, got string) {
-	t.Helper()
-	if *update {
-		if err := os.WriteFile(path, []byte(got), 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return
-	}
-	want, err := os.ReadFile(path)
-	if err != nil {
-		t.Fatal(err)
-	}
-	is, was := strings.Split(got, "\n"), strings.Split(string(want), "\n")
-	water := ""
-	for i := range min(len(is), len(was)) {
-		if strings.HasPrefix(is[i], "#") {
-			water = is[i]
-		}
-		if is[i] != was[i] {
-			t.Fatalf("%s:\n got %s\nwant %s", water, is[i], was[i])
-		}
-	}
-	if len(is) != len(was) {
-		t.Errorf("%d lines, want %d", len(is), len(was))
-	}
-}

@@ -80,9 +80,6 @@ type Bought struct {
 	Sure        float64
 }
 
-// worthMeasuring is how much narrower a range has to get for a measurement to be named.
-const worthMeasuring = 0.97
-
 // Weigh looks at every unknown of a head of a mass in kg. It has no parts where the head
 // does not arrive. Errors are those of trying.
 func (b Bench) Weigh(ctx context.Context, c *trial.Case, mass float64) (*Weighed, error) {
@@ -102,6 +99,10 @@ func (b Bench) Weigh(ctx context.Context, c *trial.Case, mass float64) (*Weighed
 	}
 	d, err := v.doubt(result, phases.readings, false)
 	if err != nil {
+		return nil, err
+	}
+	// As fine as the answer tells it, so that both tell the same range.
+	if centre, _, err = v.finely(&out.Head.Result, centre); err != nil {
 		return nil, err
 	}
 	out.Head.settle(c, centre, d)
@@ -171,7 +172,7 @@ func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre reading,
 		}
 		left := &doubts{sample: scaled(d.sample, closer), shifts: d.shifts}
 		narrower := left.rangeOf(centre, w.Number)
-		if wide == 0 || narrower.width(w.Number) > worthMeasuring*wide {
+		if wide == 0 || narrower.width(w.Number) > judgement.WorthMeasuring.Number*wide {
 			continue
 		}
 		h := Head{Result: w.Head.Result}

@@ -61,30 +61,32 @@ var (
 
 // Drop tests: see package measure.
 var (
-	DragMost    = Value{3, "1", 0, "drag over what is usual for the form, at most, and inverted at least: past that something else is wrong"}
-	Timing      = Value{0.25, "s", 0, "a thumb on a stopwatch"}
-	DropModel   = Value{0, "1", 0.05, "one drop and another: a bait glides and turns, and does not fall as the model has it"}
-	DropTested  = Value{0, "1", 0.1, "what is left open of a bait after six drops on two heads"}
-	DoubtTold   = Value{0.1, "1", 0, "a second unknown is named from a tenth of the variance on"}
-	CountMost   = Value{120, "s", 0, "past two minutes nobody counts a bait down"}
-	FedByHand   = Value{1e-4, "N", 0, "the pull of line that a hand feeds, so that it stays slack"}
-	LineCounted = Value{0, "1", 0.06, "line out by the colours of the line or turns of the reel"}
-	RiseModel   = Value{0, "1", 0.10, "a bait that rises without a line in the model"}
-	WaterModel  = Value{0, "1", 0.08, "gusts, boils and a hand that does not let line run as it should"}
-	CarryLength = Value{0, "1", 0.10, "the same bait twice as long, or half: its tail does not grow quite with it"}
-	CarryTrim   = Value{0, "1", 0.08, "the same bait with another part of it cut off"}
-	CarryTail   = Value{0, "1", 0.15, "the same bait with its tail, or without"}
-	FloatOwn    = Value{0, "1", 0.12, "a float swims in the fastest water, and the wind has a hand in it"}
-	FloatRun    = Value{0, "1", 0.10, "one run of a float and another"}
-	AngleByEye  = Value{2, "deg", 0, "an angle of a line read by eye"}
-	Fix         = Value{4, "m", 0, "a satellite fix in the open"}
-	TurnLine    = Value{0, "1", 0.03, "line a turn, as the spool empties"}
-	MinutesLow  = Value{0.6, "1", 0, "a time that is so much of what is expected, or more, were it minutes, was written in minutes"}
-	MinutesHigh = Value{1.7, "1", 0, "and so much, or less"}
-	SameLength  = Value{0.01, "1", 0, "lengths of a bait that differ by less are the same"}
-	OverStill   = Value{0.3, "m", 0, "the hand holds the line so far over still water"}
-	OddDrop     = Value{3, "1", 0, "standard deviations from the others at which a time looks wrong"}
-	DropDepth   = map[string]Value{
+	DragMost       = Value{3, "1", 0, "drag over what is usual for the form, at most, and inverted at least: past that something else is wrong"}
+	Timing         = Value{0.25, "s", 0, "a thumb on a stopwatch"}
+	DropModel      = Value{0, "1", 0.05, "one drop and another: a bait glides and turns, and does not fall as the model has it"}
+	DropTested     = Value{0, "1", 0.1, "what is left open of a bait after six drops on two heads"}
+	WorthMeasuring = Value{0.97, "1", 0, "a measurement is named where it leaves no more of a range than that"}
+	OnBait         = Value{0.03, "m", 0, "how far over its hook a sinker is that lies on the nose of a bait"}
+	DoubtTold      = Value{0.1, "1", 0, "a second unknown is named from a tenth of the variance on"}
+	CountMost      = Value{120, "s", 0, "past two minutes nobody counts a bait down"}
+	FedByHand      = Value{1e-4, "N", 0, "the pull of line that a hand feeds, so that it stays slack"}
+	LineCounted    = Value{0, "1", 0.06, "line out by the colours of the line or turns of the reel"}
+	RiseModel      = Value{0, "1", 0.10, "a bait that rises without a line in the model"}
+	WaterModel     = Value{0, "1", 0.08, "gusts, boils and a hand that does not let line run as it should"}
+	CarryLength    = Value{0, "1", 0.10, "the same bait twice as long, or half: its tail does not grow quite with it"}
+	CarryTrim      = Value{0, "1", 0.08, "the same bait with another part of it cut off"}
+	CarryTail      = Value{0, "1", 0.15, "the same bait with its tail, or without"}
+	FloatOwn       = Value{0, "1", 0.12, "a float swims in the fastest water, and the wind has a hand in it"}
+	FloatRun       = Value{0, "1", 0.10, "one run of a float and another"}
+	AngleByEye     = Value{2, "deg", 0, "an angle of a line read by eye"}
+	Fix            = Value{4, "m", 0, "a satellite fix in the open"}
+	TurnLine       = Value{0, "1", 0.03, "line a turn, as the spool empties"}
+	MinutesLow     = Value{0.6, "1", 0, "a time that is so much of what is expected, or more, were it minutes, was written in minutes"}
+	MinutesHigh    = Value{1.7, "1", 0, "and so much, or less"}
+	SameLength     = Value{0.01, "1", 0, "lengths of a bait that differ by less are the same"}
+	OverStill      = Value{0.3, "m", 0, "the hand holds the line so far over still water"}
+	OddDrop        = Value{3, "1", 0, "standard deviations from the others at which a time looks wrong"}
+	DropDepth      = map[string]Value{
 		"tank":            {0, "1", 0.01, "a ruler on the glass"},
 		"beside the boat": {0, "1", 0.03, "a sounder, or line marked in metres"},
 		"pier":            {0, "1", 0.02, "a line with a weight let down to the bottom"},

@@ -25,9 +25,6 @@ const (
 	OwnRig        = "own"
 )
 
-// onBait is how far over the bait a sinker is that lies on it, m.
-const onBait = 0.03
-
 // rigKind is what a rig is called, and the list that it is.
 type rigKind struct {
 	name      string
@@ -52,7 +49,7 @@ var rigKinds = []rigKind{
 	}},
 	// Down to the bait, and up the line as far as it likes.
 	{name: FreeSinker, parts: func(Rigging) []Part {
-		return []Part{{What: PartHook}, {What: PartSinker, At: onBait, Slides: true}}
+		return []Part{{What: PartHook}, {What: PartSinker, At: judgement.OnBait.Number, Slides: true}}
 	}},
 	{name: SplitShot, two: true, parts: func(r Rigging) []Part { return []Part{{What: PartHook}, {What: PartShot, At: r.Apart}} }},
 	{name: DropShot, two: true, raised: true, parts: func(r Rigging) []Part { return []Part{{What: PartSinker}, {What: PartHook, At: r.Apart}} }},

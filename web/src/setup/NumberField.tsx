@@ -52,6 +52,8 @@ export function NumberField({
   const timer = useRef<number>(undefined);
   /** What was read last: leaving the field does not read it again. */
   const last = useRef<string>(undefined);
+  /** What was handed on last and has not come back as the value yet. */
+  const handed = useRef<number>(undefined);
 
   const id = own ?? fieldId(path);
   const { number, unit } = shown(field.measure, value);
@@ -77,7 +79,10 @@ export function NumberField({
       setRefused(undefined);
       if (done) setDraft(null);
       setTold(quantity.words || undefined);
-      if (quantity.value !== value) onChange(quantity.value, quantity.estimated, quantity.also ?? {});
+      if (quantity.value !== value) {
+        handed.current = quantity.value;
+        onChange(quantity.value, quantity.estimated, quantity.also ?? {});
+      }
     } catch (failure) {
       if (mine.signal.aborted) return;
       setRefused(failure instanceof Failure ? failure.message : String(failure));
@@ -92,9 +97,13 @@ export function NumberField({
     timer.current = window.setTimeout(() => read(typed, false), pause);
   };
 
-  // A value that comes from elsewhere, the picture or a link, replaces what was refused here.
+  // A value that comes from elsewhere, the picture or a link, replaces what was refused here. One that was handed on
+  // from here may come back after more was typed and refused: on a busy machine "5" does after "5 cm".
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another value or unit counts
   useEffect(() => {
+    const own = handed.current === value;
+    handed.current = undefined;
+    if (own) return;
     setRefused(undefined);
     if (document.activeElement?.id !== id) setDraft(null);
   }, [value, units]);

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"dunvel/internal/store"
+	"dunvel/internal/store/database"
 )
 
 type copyCmd struct {
@@ -72,7 +73,7 @@ func (r restoreCmd) Run(ctx context.Context) (err error) {
 	}
 	defer func() { err = errors.Join(err, st.Close()) }()
 	before, err := st.Copies.From(ctx, r.File, time.Now())
-	if errors.Is(err, store.ErrRunning) {
+	if errors.Is(err, database.ErrRunning) {
 		return whatToDo(err, path)
 	}
 	if err != nil {

@@ -23,6 +23,7 @@ import (
 	"dunvel/internal/server"
 	"dunvel/internal/service"
 	"dunvel/internal/store"
+	"dunvel/internal/store/database"
 	"dunvel/web"
 
 	"github.com/alecthomas/kong"
@@ -200,14 +201,14 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 func whatToDo(err error, path string) error {
 	back := fmt.Sprintf("copies of it are in %s: move %s away, put the latest copy that is good there under its name, and start again", filepath.Join(filepath.Dir(path), "copies"), path)
 	for of, help := range map[error]string{
-		store.ErrDamaged: back,
-		store.ErrEmpty:   back,
-		store.ErrOlder:   "nothing was changed: start dunvel serve with it once, which brings it up to date",
-		store.ErrNewer:   "nothing was changed: start the newer dunvel with it",
-		store.ErrBusy:    "nothing is wrong with it: close the other program, or wait until it is done, and start again",
-		store.ErrDenied:  "nothing is wrong with it: look at the permissions of " + path + " and its folder, or name another folder with --data",
-		store.ErrFull:    "make room and start again",
-		store.ErrRunning: "nothing was changed: stop it first, or go back to a copy in its page",
+		database.ErrDamaged: back,
+		database.ErrEmpty:   back,
+		database.ErrOlder:   "nothing was changed: start dunvel serve with it once, which brings it up to date",
+		database.ErrNewer:   "nothing was changed: start the newer dunvel with it",
+		database.ErrBusy:    "nothing is wrong with it: close the other program, or wait until it is done, and start again",
+		database.ErrDenied:  "nothing is wrong with it: look at the permissions of " + path + " and its folder, or name another folder with --data",
+		database.ErrFull:    "make room and start again",
+		database.ErrRunning: "nothing was changed: stop it first, or go back to a copy in its page",
 	} {
 		if errors.Is(err, of) {
 			return fmt.Errorf("%w\n%s", err, help)

@@ -14,6 +14,7 @@ import (
 	"dunvel/internal/exchange"
 	"dunvel/internal/service/intake"
 	"dunvel/internal/store"
+	"dunvel/internal/store/database"
 )
 
 // ExportLog implements the contract.
@@ -234,6 +235,6 @@ func (h Handlers) RestoreUnreadable(ctx context.Context, r RestoreUnreadableRequ
 	return RestoreUnreadable204Response{}, h.does.PutBackUnreadable(ctx, r.Table, r.Id)
 }
 
-func copyOf(c store.Copy) contract.Copy {
+func copyOf(c database.Copy) contract.Copy {
 	return contract.Copy{Name: c.Name, Time: c.Time, Size: c.Size}
 }

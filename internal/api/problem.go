@@ -13,6 +13,7 @@ import (
 	"dunvel/internal/contract"
 	"dunvel/internal/pairing"
 	"dunvel/internal/store"
+	"dunvel/internal/store/database"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/getkin/kin-openapi/openapi3filter"
@@ -34,12 +35,12 @@ var told = []struct {
 	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
 	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read", "What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
 	{store.ErrConflict, http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now."},
-	{store.ErrDamaged, http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one."},
-	{store.ErrEmpty, http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one."},
-	{store.ErrNewer, http.StatusUnprocessableEntity, "Made by a newer Dunvel", "That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it."},
-	{store.ErrFull, http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again."},
-	{store.ErrBusy, http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment."},
-	{store.ErrDenied, http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
+	{database.ErrDamaged, http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one."},
+	{database.ErrEmpty, http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one."},
+	{database.ErrNewer, http.StatusUnprocessableEntity, "Made by a newer Dunvel", "That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it."},
+	{database.ErrFull, http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again."},
+	{database.ErrBusy, http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment."},
+	{database.ErrDenied, http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
 }
 
 // describe turns an error into problem details (RFC 9457).

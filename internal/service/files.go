@@ -8,6 +8,7 @@ import (
 	"dunvel/internal/exchange"
 	"dunvel/internal/exchange/geo"
 	"dunvel/internal/store"
+	"dunvel/internal/store/database"
 )
 
 // WriteLog writes the log as a table.
@@ -70,16 +71,16 @@ func (s *Service) WriteEverything(ctx context.Context, w io.Writer) error {
 }
 
 // Copies are the copies of the database, the latest first.
-func (s *Service) Copies() ([]store.Copy, error) { return s.store.Copies.List() }
+func (s *Service) Copies() ([]database.Copy, error) { return s.store.Copies.List() }
 
 // MakeCopy makes a copy of the database beside it.
-func (s *Service) MakeCopy(ctx context.Context) (store.Copy, error) {
+func (s *Service) MakeCopy(ctx context.Context) (database.Copy, error) {
 	return s.store.Copies.Make(ctx, s.now())
 }
 
 // GoBack makes everything what it was when a copy was made, and returns the copy of how
 // it was before that.
-func (s *Service) GoBack(ctx context.Context, name string) (store.Copy, error) {
+func (s *Service) GoBack(ctx context.Context, name string) (database.Copy, error) {
 	return s.store.Copies.Restore(ctx, name, s.now())
 }
 

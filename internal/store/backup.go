@@ -11,6 +11,8 @@ import (
 	"slices"
 	"time"
 
+	"dunvel/internal/store/database"
+
 	"github.com/jmoiron/sqlx"
 )
 
@@ -163,7 +165,7 @@ func (d *dumping) events(ctx context.Context, t Tables, trip int64) error {
 func each[T any](ctx context.Context, db source, query string, args []any, do func(T)) error {
 	rows, err := db.QueryxContext(ctx, query, args...)
 	if err != nil {
-		return named(err)
+		return database.Named(err)
 	}
 	defer func() { _ = rows.Close() }()
 	for rows.Next() {
@@ -174,7 +176,7 @@ func each[T any](ctx context.Context, db source, query string, args []any, do fu
 		do(one)
 	}
 	if err := rows.Err(); err != nil {
-		return named(err)
+		return database.Named(err)
 	}
 	return nil
 }
@@ -190,10 +192,10 @@ type Loader struct {
 
 // Load gives do a loader, within a transaction that is kept where do succeeds.
 func (t Tables) Load(ctx context.Context, do func(*Loader) error) error {
-	return t.db.write(ctx, func(tx *sqlx.Tx) error {
+	return t.db.Write(ctx, func(tx *sqlx.Tx) error {
 		event, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated, spent) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, 0)) ON CONFLICT (key) DO NOTHING")
 		if err != nil {
-			return named(err)
+			return database.Named(err)
 		}
 		defer func() { _ = event.Close() }()
 		return do(&Loader{tx: tx, event: event, taken: map[string]map[int64]bool{}})
@@ -212,7 +214,7 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 		same = "(created = ? OR body = ? OR name = ?)"
 	}
 	if err := l.tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE "+same+" ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
-		return 0, named(err)
+		return 0, database.Named(err)
 	}
 	if l.taken[table] == nil {
 		l.taken[table] = map[int64]bool{}
@@ -229,7 +231,7 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 	}
 	var id int64
 	if err := l.tx.GetContext(ctx, &id, "INSERT INTO "+table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(r.Body), Time{r.Created}, Time{r.Updated}); err != nil {
-		return 0, named(err)
+		return 0, database.Named(err)
 	}
 	l.taken[table][id] = true
 	l.Fresh++
@@ -241,7 +243,7 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 func (l *Loader) Event(ctx context.Context, trip, spent int64, of BackupRow, e BackupEvent) error {
 	done, err := l.event.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, string(e.Body), Time{of.Created}, Time{of.Updated}, spent)
 	if err != nil {
-		return named(err)
+		return database.Named(err)
 	}
 	n, err := done.RowsAffected()
 	l.Fresh += int(n)

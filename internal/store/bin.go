@@ -5,6 +5,8 @@ import (
 	"context"
 	"slices"
 	"time"
+
+	"dunvel/internal/store/database"
 )
 
 // Binned is an entry that was taken off its list and can be put back.
@@ -34,7 +36,7 @@ func (t Tables) Bin(ctx context.Context, since time.Time) ([]Binned, error) {
 			Deleted Time
 		}
 		if err := t.db.SelectContext(ctx, &rows, query, Time{since}); err != nil {
-			return nil, named(err)
+			return nil, database.Named(err)
 		}
 		for _, r := range rows {
 			out = append(out, Binned{table, r.ID, r.Name, r.Deleted.Time})

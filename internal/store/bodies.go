@@ -5,11 +5,9 @@ import (
 	"errors"
 	"fmt"
 	"strings"
-)
 
-// ErrNewer is that something was kept by a newer Dunvel, in a form that this one does
-// not know.
-var ErrNewer = errors.New("store: it was kept by a newer Dunvel")
+	"dunvel/internal/store/database"
+)
 
 // ErrUnreadable is that what is kept of an entry cannot be read. Others are not concerned.
 var ErrUnreadable = errors.New("store: what is kept there cannot be read")
@@ -45,7 +43,7 @@ func written(kind string, value any) (string, error) {
 // kept without a version is version 1. Errors: ErrUnreadable, ErrNewer.
 func Decode(table, body string, into any) error {
 	err := read(table, body, into)
-	if err != nil && !errors.Is(err, ErrNewer) {
+	if err != nil && !errors.Is(err, database.ErrNewer) {
 		return fmt.Errorf("%w: %w", ErrUnreadable, err)
 	}
 	return err
@@ -67,7 +65,7 @@ func read(kind, body string, into any) error {
 		}
 	}
 	if version < 1 || version > 1+len(older) {
-		return fmt.Errorf("%w: version %d of %s, this one reads up to %d", ErrNewer, version, kind, 1+len(older))
+		return fmt.Errorf("%w: version %d of %s, this one reads up to %d", database.ErrNewer, version, kind, 1+len(older))
 	}
 	for _, up := range older[version-1:] {
 		if err := up(parts); err != nil {

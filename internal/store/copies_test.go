@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"dunvel/core/logbook"
+	"dunvel/internal/store/database"
 )
 
 // TestMain is also the child that is killed while it writes.
@@ -119,21 +120,21 @@ func TestCopies(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 	// The latest are kept.
-	for i := range MostCopies + 3 {
+	for i := range database.MostCopies + 3 {
 		if _, err := s.Copies.Make(ctx, at(10+i)); err != nil {
 			t.Fatal(err)
 		}
 	}
 	all, err := s.Copies.List()
-	if err != nil || len(all) != MostCopies || !all[0].Time.Equal(at(10+MostCopies+2)) {
+	if err != nil || len(all) != database.MostCopies || !all[0].Time.Equal(at(10+database.MostCopies+2)) {
 		t.Errorf("%d copies, %v", len(all), err)
 	}
 	// The oldest can be gone back to as well, though a copy more is made first.
 	create(t, s, "Newest")
-	if _, err := s.Copies.Restore(ctx, all[MostCopies-1].Name, at(40)); err != nil || names(t, s) != "After|Before" {
+	if _, err := s.Copies.Restore(ctx, all[database.MostCopies-1].Name, at(40)); err != nil || names(t, s) != "After|Before" {
 		t.Errorf("%v %s", err, names(t, s))
 	}
-	if all, _ = s.Copies.List(); len(all) != MostCopies {
+	if all, _ = s.Copies.List(); len(all) != database.MostCopies {
 		t.Errorf("%d copies", len(all))
 	}
 	// One is made where something was written since.
@@ -155,7 +156,7 @@ func TestCopies(t *testing.T) {
 	if err := os.WriteFile(damaged, bytes.Repeat([]byte("no database "), 1000), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Copies.Restore(ctx, all[3].Name, later); !errors.Is(err, ErrDamaged) || names(t, s) != "After|Before" {
+	if _, err := s.Copies.Restore(ctx, all[3].Name, later); !errors.Is(err, database.ErrDamaged) || names(t, s) != "After|Before" {
 		t.Errorf("%v %s", err, names(t, s))
 	}
 }
@@ -176,7 +177,7 @@ func TestDamagedIsTold(t *testing.T) {
 		t.Fatal(err)
 	}
 	_ = file.Close()
-	if s, err := Open(context.Background(), path); !errors.Is(err, ErrDamaged) {
+	if s, err := Open(context.Background(), path); !errors.Is(err, database.ErrDamaged) {
 		t.Errorf("%v", err)
 		_ = s.Close()
 	}

@@ -9,6 +9,7 @@ import (
 
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/snags"
+	"dunvel/internal/store/database"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -58,7 +59,7 @@ type Added struct {
 // Errors: ErrNotFound where there is no such trip.
 func (s *Events) Add(ctx context.Context, trip int64, events []logbook.Event, now time.Time) ([]Added, error) {
 	var out []Added
-	err := s.db.write(ctx, func(tx *sqlx.Tx) (err error) {
+	err := s.db.Write(ctx, func(tx *sqlx.Tx) (err error) {
 		out, err = addEvents(ctx, tx, trip, events, now)
 		return err
 	})
@@ -78,7 +79,7 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []logbook.Ev
 	}
 	insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING RETURNING "+eventColumns)
 	if err != nil {
-		return nil, named(err)
+		return nil, database.Named(err)
 	}
 	defer func() { _ = insert.Close() }()
 	out := make([]Added, len(events))
@@ -94,7 +95,7 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []logbook.Ev
 			err = tx.GetContext(ctx, &r, "SELECT "+eventColumns+" FROM event WHERE key = ?", e.Key)
 		}
 		if err != nil {
-			return nil, named(err)
+			return nil, database.Named(err)
 		}
 		if out[i].KeptEvent, err = r.kept(); err != nil {
 			return nil, err
@@ -106,10 +107,10 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []logbook.Ev
 // Take keeps events of a trip that come from elsewhere, each once by its key, and tells
 // nothing of them.
 func (s *Events) Take(ctx context.Context, trip int64, events []logbook.Event, now time.Time) error {
-	return s.db.write(ctx, func(tx *sqlx.Tx) error {
+	return s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING")
 		if err != nil {
-			return named(err)
+			return database.Named(err)
 		}
 		defer func() { _ = insert.Close() }()
 		for _, e := range events {
@@ -118,7 +119,7 @@ func (s *Events) Take(ctx context.Context, trip int64, events []logbook.Event, n
 				return err
 			}
 			if _, err := insert.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, body, Time{now}, Time{now}); err != nil {
-				return named(err)
+				return database.Named(err)
 			}
 		}
 		return nil
@@ -249,7 +250,7 @@ func (s *Events) Restore(ctx context.Context, id int64) (KeptEvent, error) {
 
 // changed is one event as a statement changes it.
 func (s *Events) changed(ctx context.Context, statement string, args ...any) (kept KeptEvent, err error) {
-	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+	err = s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		kept, err = s.one(ctx, tx, statement, args...)
 		return err
 	})
@@ -262,7 +263,7 @@ func (s *Events) one(ctx context.Context, db sqlx.QueryerContext, query string, 
 	case errors.Is(err, sql.ErrNoRows):
 		return KeptEvent{}, ErrNotFound
 	case err != nil:
-		return KeptEvent{}, named(err)
+		return KeptEvent{}, database.Named(err)
 	}
 	return r.kept()
 }
@@ -271,7 +272,7 @@ func (s *Events) one(ctx context.Context, db sqlx.QueryerContext, query string, 
 func (s *Events) Keys(ctx context.Context) (map[string]bool, error) {
 	var keys []string
 	if err := s.db.SelectContext(ctx, &keys, "SELECT key FROM event"); err != nil {
-		return nil, named(err)
+		return nil, database.Named(err)
 	}
 	out := make(map[string]bool, len(keys))
 	for _, key := range keys {

@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"time"
 
+	"dunvel/internal/store/database"
+
 	"github.com/jmoiron/sqlx"
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
@@ -68,7 +70,7 @@ func (s *Shelf[T]) kept(r row) (Kept[T], error) {
 func (s *Shelf[T]) List(ctx context.Context) ([]Kept[T], error) {
 	var rows []row
 	if err := s.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+s.table+" WHERE deleted IS NULL ORDER BY name COLLATE NOCASE, id"); err != nil {
-		return nil, named(err)
+		return nil, database.Named(err)
 	}
 	out := make([]Kept[T], 0, len(rows))
 	for _, r := range rows {
@@ -131,7 +133,7 @@ func (s *Shelf[T]) Add(ctx context.Context, name string, value T, now time.Time)
 
 func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, now time.Time, called func(tx *sqlx.Tx, name string) (string, error)) ([]Kept[T], error) {
 	out := make([]Kept[T], len(values))
-	err := s.db.write(ctx, func(tx *sqlx.Tx) error {
+	err := s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		for i, value := range values {
 			text, err := written(s.table, value)
 			if err != nil {
@@ -208,7 +210,7 @@ func (s *Shelf[T]) Duplicate(ctx context.Context, id int64, now time.Time) (Kept
 // underFreeName calls keep, within a transaction, with the name of entry id
 // and the suffix, numbered if another entry on the shelf has it.
 func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, keep func(tx *sqlx.Tx, name string) (Kept[T], error)) (kept Kept[T], err error) {
-	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+	err = s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		var wanted string
 		if err := tx.GetContext(ctx, &wanted, "SELECT name FROM "+s.table+" WHERE id = ?", id); errors.Is(err, sql.ErrNoRows) {
 			return ErrNotFound
@@ -230,7 +232,7 @@ func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, k
 
 // changed is one entry as a statement changes it.
 func (s *Shelf[T]) changed(ctx context.Context, statement string, args ...any) (kept Kept[T], err error) {
-	err = s.db.write(ctx, func(tx *sqlx.Tx) error {
+	err = s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		kept, err = s.one(ctx, tx, statement, args...)
 		return err
 	})
@@ -273,7 +275,7 @@ func (s *Shelf[T]) one(ctx context.Context, db sqlx.QueryerContext, query string
 	case errors.As(err, &failure) && failure.Code() == sqlite3.SQLITE_CONSTRAINT_UNIQUE:
 		return Kept[T]{}, ErrNameUsed
 	case err != nil:
-		return Kept[T]{}, named(err)
+		return Kept[T]{}, database.Named(err)
 	}
 	return s.kept(r)
 }

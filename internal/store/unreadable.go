@@ -16,6 +16,7 @@ import (
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/internal/store/database"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -29,7 +30,9 @@ type Unreadable struct {
 }
 
 // unreadable tells whether an entry alone is concerned by an error.
-func unreadable(err error) bool { return errors.Is(err, ErrUnreadable) || errors.Is(err, ErrNewer) }
+func unreadable(err error) bool {
+	return errors.Is(err, ErrUnreadable) || errors.Is(err, database.ErrNewer)
+}
 
 // Unreadable returns what is there and cannot be read.
 func (t Tables) Unreadable(ctx context.Context) ([]Unreadable, error) {
@@ -41,7 +44,7 @@ func (t Tables) Unreadable(ctx context.Context) ([]Unreadable, error) {
 		}
 		var rows []row
 		if err := t.db.SelectContext(ctx, &rows, "SELECT id, version, "+name+" AS name, body, created, updated FROM "+table+" WHERE deleted IS NULL ORDER BY id"); err != nil {
-			return nil, named(err)
+			return nil, database.Named(err)
 		}
 		for _, r := range rows {
 			if err := reads(table, r); err != nil {
@@ -72,21 +75,21 @@ func (t Tables) mark(ctx context.Context, table string, id int64, statement stri
 	if table != "event" && !slices.Contains(shelves, table) {
 		return ErrNotFound
 	}
-	return t.db.write(ctx, func(tx *sqlx.Tx) error {
+	return t.db.Write(ctx, func(tx *sqlx.Tx) error {
 		var r row
 		name := map[bool]string{true: "key", false: "name"}[table == "event"]
 		err := tx.GetContext(ctx, &r, "SELECT id, version, "+name+" AS name, body, created, updated FROM "+table+" WHERE id = ?", id)
 		if errors.Is(err, sql.ErrNoRows) {
 			return ErrNotFound
 		} else if err != nil {
-			return named(err)
+			return database.Named(err)
 		}
 		if reads(table, r) == nil {
 			return ErrNotFound // it can be read, and goes its own way
 		}
 		done, err := tx.ExecContext(ctx, statement, args...)
 		if err != nil {
-			return named(err)
+			return database.Named(err)
 		}
 		if n, err := done.RowsAffected(); err != nil || n == 0 {
 			return errors.Join(ErrNotFound, err)

@@ -13,6 +13,7 @@ import (
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/internal/store/database"
 )
 
 // everything counts what can be read of each kind.
@@ -138,7 +139,7 @@ func TestBodiesHaveVersions(t *testing.T) {
 		t.Errorf("%s %v", body, err)
 	}
 	var item box.Item
-	if err := read("item", `{"version":2,"kind":"head"}`, &item); !errors.Is(err, ErrNewer) {
+	if err := read("item", `{"version":2,"kind":"head"}`, &item); !errors.Is(err, database.ErrNewer) {
 		t.Errorf("newer: %v", err)
 	}
 	if err := read("item", `{"kind":"head"}`, &item); err != nil || item.Kind != "head" {
@@ -167,7 +168,7 @@ func TestUpgrades(t *testing.T) {
 		}
 	}
 	var got struct{ C int }
-	if err := read("place", `{"version":4}`, &got); !errors.Is(err, ErrNewer) {
+	if err := read("place", `{"version":4}`, &got); !errors.Is(err, database.ErrNewer) {
 		t.Errorf("%v", err)
 	}
 }

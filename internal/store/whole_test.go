@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"dunvel/core/setup"
+	"dunvel/internal/store/database"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -64,34 +65,6 @@ func TestCopiesGoByTheirOrder(t *testing.T) {
 	}
 	if again, _ := s.Copies.List(); again[0].Name == way.Name {
 		t.Error("nothing was copied after a change")
-	}
-}
-
-// The latest ten stay, the last of each of seven days, and the last of each of eight
-// weeks.
-func TestWhichCopiesStay(t *testing.T) {
-	var all []Copy
-	for hour := range 24 * 120 { // the latest first
-		all = append(all, Copy{Time: noon.Add(-time.Duration(hour) * time.Hour)})
-	}
-	kept := keep(all)
-	days, weeks, count := map[string]bool{}, map[string]bool{}, 0
-	for i, k := range kept {
-		if !k {
-			continue
-		}
-		count++
-		days[all[i].Time.Format(time.DateOnly)] = true
-		year, week := all[i].Time.ISOWeek()
-		weeks[fmt.Sprint(year, week)] = true
-	}
-	if !kept[MostCopies-1] || kept[MostCopies] || len(weeks) != mostWeeks || len(days) < mostDays || count > MostCopies+mostDays+mostWeeks {
-		t.Errorf("%d copies of %d days and %d weeks", count, len(days), len(weeks))
-	}
-	// The last of yesterday is among them, the one before it is not.
-	last := 13 // 23:00 of the day before noon
-	if !kept[last] || kept[last+1] {
-		t.Errorf("of yesterday: %v, and the one before: %v", kept[last], kept[last+1])
 	}
 }
 
@@ -193,10 +166,10 @@ func TestWhatIsWrongWithAFile(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := again(); !errors.Is(err, ErrNewer) || !strings.Contains(err.Error(), "version 99") {
+	if err := again(); !errors.Is(err, database.ErrNewer) || !strings.Contains(err.Error(), "version 99") {
 		t.Errorf("newer: %v", err)
 	}
-	if _, err := s.Copies.Restore(ctx, newer.Name, noon.Add(2*time.Hour)); !errors.Is(err, ErrNewer) {
+	if _, err := s.Copies.Restore(ctx, newer.Name, noon.Add(2*time.Hour)); !errors.Is(err, database.ErrNewer) {
 		t.Errorf("a newer copy: %v", err)
 	}
 	if _, err := s.db.Exec("DELETE FROM goose_db_version WHERE version_id = 99"); err != nil {
@@ -205,7 +178,7 @@ func TestWhatIsWrongWithAFile(t *testing.T) {
 	if err := os.WriteFile(filepath.Join(filepath.Dir(path), "copies", "dunvel-000009-20261001T120000.000Z.db"), nil, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Copies.Restore(ctx, "dunvel-000009-20261001T120000.000Z.db", noon.Add(3*time.Hour)); !errors.Is(err, ErrEmpty) || names(t, s) != "Kept" {
+	if _, err := s.Copies.Restore(ctx, "dunvel-000009-20261001T120000.000Z.db", noon.Add(3*time.Hour)); !errors.Is(err, database.ErrEmpty) || names(t, s) != "Kept" {
 		t.Errorf("an empty copy: %v, %s", err, names(t, s))
 	}
 	if err := s.Close(); err != nil {
@@ -219,9 +192,9 @@ func TestWhatIsWrongWithAFile(t *testing.T) {
 		text []byte
 		want error
 	}{
-		"empty, with copies": {nil, ErrEmpty},
-		"something else":     {[]byte(strings.Repeat("no database ", 400)), ErrDamaged},
-		"torn":               {append(append([]byte(nil), whole[:len(whole)/2]...), make([]byte, len(whole)/2)...), ErrDamaged},
+		"empty, with copies": {nil, database.ErrEmpty},
+		"something else":     {[]byte(strings.Repeat("no database ", 400)), database.ErrDamaged},
+		"torn":               {append(append([]byte(nil), whole[:len(whole)/2]...), make([]byte, len(whole)/2)...), database.ErrDamaged},
 		"whole":              {whole, nil},
 	} {
 		if err := os.WriteFile(path, tt.text, 0o600); err != nil {
@@ -237,7 +210,7 @@ func TestWhatIsWrongWithAFile(t *testing.T) {
 func TestFiles(t *testing.T) {
 	for _, folder := range []string{"c#1", "c#2", "a?b", "e%20f", "with space & 'quotes'", "ümlaut"} {
 		path := filepath.Join(t.TempDir(), folder, "dunvel.db")
-		half := filepath.Join(filepath.Dir(path), "copies", "dunvel-000001-20261001T120000.000Z.db"+halfMade)
+		half := filepath.Join(filepath.Dir(path), "copies", "dunvel-000001-20261001T120000.000Z.db.half")
 		if err := os.MkdirAll(filepath.Dir(half), 0o755); err != nil {
 			t.Fatal(err)
 		}
@@ -275,7 +248,7 @@ func TestFiles(t *testing.T) {
 func TestErrorsAreNamed(t *testing.T) {
 	_, path := open(t)
 	connect := func(parameters string) *sqlx.DB {
-		db, err := sqlx.Open("sqlite", address(path, parameters))
+		db, err := sqlx.Open("sqlite", database.Address(path, parameters))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -284,8 +257,8 @@ func TestErrorsAreNamed(t *testing.T) {
 		return db
 	}
 	holder := connect("_txlock=immediate&_pragma=busy_timeout(1000)")
-	if _, err := connect("mode=ro").Exec("DELETE FROM setup"); !errors.Is(named(err), ErrDenied) || errors.Is(named(err), ErrDamaged) {
-		t.Errorf("read only: %v", named(err))
+	if _, err := connect("mode=ro").Exec("DELETE FROM setup"); !errors.Is(database.Named(err), database.ErrDenied) || errors.Is(database.Named(err), database.ErrDamaged) {
+		t.Errorf("read only: %v", database.Named(err))
 	}
 	tx, err := holder.Beginx()
 	if err != nil {
@@ -295,10 +268,10 @@ func TestErrorsAreNamed(t *testing.T) {
 	if _, err := tx.Exec("INSERT INTO setup (name, body, created, updated) VALUES ('k', '{}', 'x', 'x')"); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := connect("_pragma=busy_timeout(0)").Exec("DELETE FROM setup"); !errors.Is(named(err), ErrBusy) || errors.Is(named(err), ErrDamaged) {
-		t.Errorf("locked: %v", named(err))
+	if _, err := connect("_pragma=busy_timeout(0)").Exec("DELETE FROM setup"); !errors.Is(database.Named(err), database.ErrBusy) || errors.Is(database.Named(err), database.ErrDamaged) {
+		t.Errorf("locked: %v", database.Named(err))
 	}
-	if err := named(context.Canceled); !errors.Is(err, context.Canceled) || errors.Is(err, ErrDamaged) {
+	if err := database.Named(context.Canceled); !errors.Is(err, context.Canceled) || errors.Is(err, database.ErrDamaged) {
 		t.Errorf("cancelled: %v", err)
 	}
 }
@@ -349,7 +322,7 @@ func TestOpenToRead(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := OpenToRead(ctx, first); !errors.Is(err, ErrOlder) {
+	if _, err := OpenToRead(ctx, first); !errors.Is(err, database.ErrOlder) {
 		t.Errorf("older: %v", err)
 	}
 	if after, err := os.ReadFile(first); err != nil || string(after) != string(text) {
@@ -386,7 +359,7 @@ func TestFullDisk(t *testing.T) {
 		kept++
 		_, err = s.Setups.Create(t.Context(), fmt.Sprint("More ", kept), setup.Default(), noon)
 	}
-	if !errors.Is(err, ErrFull) {
+	if !errors.Is(err, database.ErrFull) {
 		t.Fatalf("after %d: %v", kept, err)
 	}
 	if all, err := s.Setups.List(t.Context()); err != nil || len(all) != kept {

@@ -1,4 +1,4 @@
-package store
+package database
 
 import (
 	"errors"
@@ -20,6 +20,3 @@ func lockFile(path string) (lock *flock.Flock, alone bool, err error) {
 	}
 	return lock, alone, nil
 }
-
-// Alone tells whether no other Dunvel had the database open when it was opened.
-func (s *Store) Alone() bool { return s.alone }

@@ -1,4 +1,4 @@
-package store
+package database
 
 import (
 	"cmp"
@@ -19,7 +19,7 @@ import (
 
 // Copies keeps copies of the database beside it.
 type Copies struct {
-	store  *Store
+	db     *Database
 	path   string // of the database
 	folder string
 	making sync.Mutex // one is made at a time
@@ -110,8 +110,8 @@ func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
 		return Copy{}, err
 	}
 	// Where somebody reads or writes just now some of it stays beside it until the next time.
-	if _, err := c.store.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)"); err != nil && !errors.Is(named(err), ErrBusy) {
-		return Copy{}, named(err)
+	if _, err := c.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)"); err != nil && !errors.Is(Named(err), ErrBusy) {
+		return Copy{}, Named(err)
 	}
 	return made, c.tidy()
 }
@@ -172,7 +172,7 @@ func (c *Copies) to(ctx context.Context, path string) (size int64, err error) {
 	if err := os.WriteFile(half, nil, 0o600); err != nil {
 		return 0, fmt.Errorf("store: copies: %w", err)
 	}
-	err = c.online(ctx, pages, func(d copier) (*sqlite.Backup, error) { return d.NewBackup(address(half, "")) })
+	err = c.online(ctx, pages, func(d copier) (*sqlite.Backup, error) { return d.NewBackup(Address(half, "")) })
 	if err != nil {
 		_ = os.Remove(half)
 		return 0, err
@@ -201,7 +201,7 @@ func (c *Copies) To(ctx context.Context, path string) (size int64, err error) {
 // From makes the database what a file of any name is, as Restore does with a copy. No
 // other process may have it open. Errors: ErrRunning, and those of Restore.
 func (c *Copies) From(ctx context.Context, path string, now time.Time) (Copy, error) {
-	if !c.store.Alone() {
+	if !c.db.Alone {
 		return Copy{}, ErrRunning
 	}
 	if _, err := os.Stat(path); errors.Is(err, os.ErrNotExist) {
@@ -226,7 +226,7 @@ type copier interface {
 // online runs SQLite's online backup on a connection, so many pages at a time; a
 // number below 0 is all of them at once.
 func (c *Copies) online(ctx context.Context, pages int32, begin func(copier) (*sqlite.Backup, error)) error {
-	conn, err := c.store.db.Conn(ctx)
+	conn, err := c.db.Conn(ctx)
 	if err != nil {
 		return fmt.Errorf("store: copies: %w", err)
 	}
@@ -258,7 +258,7 @@ func (c *Copies) online(ctx context.Context, pages int32, begin func(copier) (*s
 
 // Restore makes the database what a copy is, and brings it to the newest version;
 // before that it makes a copy of how things are, which it returns. Nobody writes
-// meanwhile: what was acknowledged is in that copy. Errors: ErrNotFound, ErrDamaged,
+// meanwhile: what was acknowledged is in that copy. Errors: ErrNoFile, ErrDamaged,
 // ErrNewer.
 func (c *Copies) Restore(ctx context.Context, name string, now time.Time) (Copy, error) {
 	all, err := c.List()
@@ -282,9 +282,9 @@ func (c *Copies) Restore(ctx context.Context, name string, now time.Time) (Copy,
 // replace puts a file in the place of the database, which it copies before that: the
 // oldest copy stays meanwhile, for it may be that file.
 func (c *Copies) replace(ctx context.Context, from string, now time.Time) (Copy, error) {
-	c.store.db.gate.Lock()
-	defer c.store.db.gate.Unlock()
-	before, err := c.store.Revision(ctx)
+	c.db.gate.Lock()
+	defer c.db.gate.Unlock()
+	before, err := c.db.Revision(ctx)
 	if err != nil {
 		return Copy{}, err
 	}
@@ -292,15 +292,15 @@ func (c *Copies) replace(ctx context.Context, from string, now time.Time) (Copy,
 	if err != nil {
 		return Copy{}, err
 	}
-	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) { return d.NewRestore(address(from, "mode=ro")) }); err != nil {
+	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) { return d.NewRestore(Address(from, "mode=ro")) }); err != nil {
 		return Copy{}, err
 	}
-	if err := migrate(ctx, c.store.db.DB); err != nil {
+	if err := migrate(ctx, c.db.DB); err != nil {
 		return Copy{}, err
 	}
 	// What was learnt before is old now, though the number of the copy may be lower.
-	if _, err := c.store.db.ExecContext(ctx, "UPDATE revision SET number = max(number, ?) + 1", before); err != nil {
-		return Copy{}, named(err)
+	if _, err := c.db.ExecContext(ctx, "UPDATE revision SET number = max(number, ?) + 1", before); err != nil {
+		return Copy{}, Named(err)
 	}
 	return kept, nil
 }
@@ -320,15 +320,15 @@ func (c *Copies) MakeIfChanged(ctx context.Context, now time.Time) error {
 
 // same tells whether a copy is of the database as it is; one that cannot be read is not.
 func (c *Copies) same(ctx context.Context, last Copy) bool {
-	db, err := sqlx.Open("sqlite", address(filepath.Join(c.folder, last.Name), "mode=ro&_pragma=busy_timeout(5000)"))
+	db, err := sqlx.Open("sqlite", Address(filepath.Join(c.folder, last.Name), "mode=ro&_pragma=busy_timeout(5000)"))
 	if err != nil {
 		return false
 	}
 	defer func() { _ = db.Close() }()
-	then, err := revisionOf(ctx, db)
+	then, err := RevisionOf(ctx, db)
 	if err != nil {
 		return false
 	}
-	now, err := c.store.Revision(ctx)
+	now, err := c.db.Revision(ctx)
 	return err == nil && now == then
 }

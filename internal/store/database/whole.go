@@ -1,4 +1,4 @@
-package store
+package database
 
 import (
 	"context"
@@ -16,17 +16,19 @@ import (
 // What can be wrong with a database file. Only the first is damage; the others are over
 // when what they name is.
 var (
-	ErrDamaged = errors.New("store: the database is damaged")
-	ErrEmpty   = errors.New("store: the file holds no data of Dunvel")
-	ErrOlder   = errors.New("store: the database was made by an older Dunvel")
-	ErrBusy    = errors.New("store: another program holds the database")
-	ErrDenied  = errors.New("store: the database cannot be read or written there")
-	ErrFull    = errors.New("store: the disk is full")
+	ErrDamaged  = errors.New("store: the database is damaged")
+	ErrEmpty    = errors.New("store: the file holds no data of Dunvel")
+	ErrOlder    = errors.New("store: the database was made by an older Dunvel")
+	ErrBusy     = errors.New("store: another program holds the database")
+	ErrDenied   = errors.New("store: the database cannot be read or written there")
+	ErrFull     = errors.New("store: the disk is full")
+	ErrNotFound = errors.New("store: there is no such thing")        // neither file nor entry
+	ErrNewer    = errors.New("store: it was kept by a newer Dunvel") // in a form that this one does not know
 )
 
-// address is the database file at path as the driver wants it, whatever stands in its
+// Address is the database file at path as the driver wants it, whatever stands in its
 // name, with parameters.
-func address(path, parameters string) string {
+func Address(path, parameters string) string {
 	file := url.URL{Path: filepath.ToSlash(path)}
 	return "file:" + file.EscapedPath() + "?" + parameters
 }
@@ -34,7 +36,7 @@ func address(path, parameters string) string {
 // checkFile looks whether a database file is whole and can be gone back to. Errors:
 // those above.
 func checkFile(ctx context.Context, path string) error {
-	db, err := sqlx.Open("sqlite", address(path, "mode=ro&_pragma=busy_timeout(5000)"))
+	db, err := sqlx.Open("sqlite", Address(path, "mode=ro&_pragma=busy_timeout(5000)"))
 	if err != nil {
 		return fmt.Errorf("store: %w", err)
 	}
@@ -55,7 +57,7 @@ func checkFile(ctx context.Context, path string) error {
 func check(ctx context.Context, db *sqlx.DB) error {
 	var found []string
 	if err := db.SelectContext(ctx, &found, "PRAGMA quick_check(3)"); err != nil {
-		return named(err)
+		return Named(err)
 	}
 	if len(found) != 1 || found[0] != "ok" {
 		return fmt.Errorf("%w: %s", ErrDamaged, strings.Join(found, "; "))
@@ -63,8 +65,8 @@ func check(ctx context.Context, db *sqlx.DB) error {
 	return nil
 }
 
-// named is an error of SQLite by what is wrong.
-func named(err error) error {
+// Named is an error of SQLite by what is wrong.
+func Named(err error) error {
 	if kind := kindOf(err); kind != nil {
 		return fmt.Errorf("%w: %w", kind, err)
 	}
@@ -91,14 +93,14 @@ func kindOf(err error) error {
 func versionOf(ctx context.Context, db *sqlx.DB) (int64, error) {
 	var there bool
 	if err := db.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'goose_db_version')"); err != nil {
-		return 0, named(err)
+		return 0, Named(err)
 	}
 	if !there {
 		return 0, nil
 	}
 	var version int64
 	if err := db.GetContext(ctx, &version, "SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied"); err != nil {
-		return 0, named(err)
+		return 0, Named(err)
 	}
 	if newest := newestVersion(); version > newest {
 		return version, fmt.Errorf("%w: its tables are of version %d, here up to %d are known", ErrNewer, version, newest)

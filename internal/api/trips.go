@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"dunvel/internal/contract"
-	"dunvel/internal/service"
+	"dunvel/internal/service/trips"
 	"dunvel/internal/store"
 )
 
@@ -122,7 +122,7 @@ func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnRespons
 	return Learn200JSONResponse(*lesson), nil
 }
 
-func savedTrip(k service.Outing) contract.SavedTrip {
+func savedTrip(k trips.Outing) contract.SavedTrip {
 	counts := k.Counts
 	if counts == nil {
 		counts = map[string]int{}

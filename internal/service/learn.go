@@ -15,6 +15,7 @@ import (
 	"dunvel/core/progress"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
+	"dunvel/internal/service/trips"
 	"dunvel/internal/store"
 )
 
@@ -67,12 +68,12 @@ func (s *Service) Logs(ctx context.Context) (logs []logbook.Log, err error) {
 // logsOf are the trips with what happened on them, or the one.
 func logsOf(ctx context.Context, t store.Tables, one *int64) ([]logbook.Log, error) {
 	if one != nil {
-		d, err := dayOf(ctx, t, *one)
+		d, err := trips.DayOf(ctx, t, *one)
 		if err != nil {
 			return nil, err
 		}
 		where, err := positions(ctx, t)
-		return []logbook.Log{{Name: d.trip.Name, Trip: d.trip.Value, Events: d.bare(), Where: where(d.trip.Value)}}, err
+		return []logbook.Log{{Name: d.Trip.Name, Trip: d.Trip.Value, Events: d.Bare(), Where: where(d.Trip.Value)}}, err
 	}
 	kept, err := t.Trips.List(ctx)
 	if err != nil {
@@ -121,12 +122,12 @@ func positions(ctx context.Context, t store.Tables) (func(logbook.Trip) *almanac
 func (s *Service) UnderTheSky(ctx context.Context, id int64) (events []store.KeptEvent, sky []string, err error) {
 	var log logbook.Log
 	err = s.store.Read(ctx, func(t store.Tables) error {
-		d, err := dayOf(ctx, t, id)
+		d, err := trips.DayOf(ctx, t, id)
 		if err != nil {
 			return err
 		}
 		where, err := positions(ctx, t)
-		events, log = d.events, logbook.Log{Trip: d.trip.Value, Where: where(d.trip.Value)}
+		events, log = d.Events, logbook.Log{Trip: d.Trip.Value, Where: where(d.Trip.Value)}
 		return err
 	})
 	for _, e := range events {

@@ -7,17 +7,17 @@ import (
 	"context"
 	"time"
 
-	"golang.org/x/sync/semaphore"
-
 	"dunvel/core/boat"
 	"dunvel/core/box"
 	plans "dunvel/core/day"
 	"dunvel/core/droptest"
+	"dunvel/core/logbook"
 	"dunvel/core/logbook/snags"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/internal/answers"
 	"dunvel/internal/service/intake"
+	"dunvel/internal/service/trips"
 	"dunvel/internal/store"
 )
 
@@ -25,6 +25,7 @@ import (
 type Service struct {
 	answers.Desk
 	*intake.Intake
+	*trips.Book
 	Setups     Shelf[setup.Setup]
 	Programmes Shelf[technique.Programme]
 	Plans      Shelf[plans.Plan]
@@ -34,7 +35,6 @@ type Service struct {
 	store      *store.Store
 	now        func() time.Time
 	remembered *answers.Remembered
-	logging    *semaphore.Weighted // one who changes the log at a time
 }
 
 // New is the service on a store; now tells the time.
@@ -42,9 +42,10 @@ func New(st *store.Store, now func() time.Time) *Service {
 	s := &Service{
 		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[droptest.Test]{st.DropTests, now},
 		Plans: Shelf[plans.Plan]{st.Plans, now}, Tracks: Shelf[boat.Track]{st.Tracks, now},
-		store: st, now: now, remembered: &answers.Remembered{}, logging: semaphore.NewWeighted(1), Intake: intake.New(st, now),
+		store: st, now: now, remembered: &answers.Remembered{}, Intake: intake.New(st, now),
 	}
 	s.From = s
+	s.Book = trips.New(st, now, func(ctx context.Context, state logbook.State) (*logbook.Ways, error) { return s.Ways(ctx, state) })
 	return s
 }
 

@@ -8,6 +8,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jmoiron/sqlx"
+
 	"dunvel/core/box"
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
@@ -294,19 +296,18 @@ func TestRodsStay(t *testing.T) {
 // An act that cannot be written as a whole is not written at all: the event is not kept
 // where the box cannot be.
 func TestAnActIsOne(t *testing.T) {
-	s, st := begin(t)
+	path := filepath.Join(t.TempDir(), "dunvel.db")
+	s, st := beginAt(t, path)
 	id := outing(t, s)
-	trouble := errors.New("no more")
-	err := s.onDay(t.Context(), id, func(was day) (change, error) {
-		e := store.KeptEvent{Trip: id, Event: happened(logbook.Lost, 20, 0)}
-		return change{next: was.with(e), own: map[string]bool{e.Event.Key: true}, keep: func(tables store.Tables, next day) error {
-			if _, err := keepEvents(t.Context(), tables, s, map[string]bool{e.Event.Key: true}, next, nil); err != nil {
-				return err
-			}
-			return trouble
-		}}, nil
-	})
-	if !errors.Is(err, trouble) {
+	file, err := sqlx.Open("sqlite", path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer func() { _ = file.Close() }()
+	if _, err := file.Exec("CREATE TRIGGER shut BEFORE UPDATE ON item BEGIN SELECT RAISE(ABORT, 'the box is shut'); END"); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Log(t.Context(), id, []logbook.Event{happened(logbook.Lost, 20, 0)}, nil); err == nil || !strings.Contains(err.Error(), "the box is shut") {
 		t.Fatal(err)
 	}
 	if events, err := st.Events.List(t.Context(), id); err != nil || len(events) != 0 || inBoxNow(t, s) != "6 6 3 8" {

@@ -9,6 +9,7 @@ import (
 	"dunvel/core/measure"
 	"dunvel/core/setup"
 	"dunvel/core/units"
+	"dunvel/internal/service/trips"
 	"dunvel/internal/store"
 )
 
@@ -68,7 +69,7 @@ func (s *Service) RestoreTrack(ctx context.Context, id int64) (Tracked, error) {
 // ChartOf is the chart of a trip.
 func (s *Service) ChartOf(ctx context.Context, id int64) (out logbook.Chart, err error) {
 	return out, s.store.Read(ctx, func(t store.Tables) error {
-		d, err := dayOf(ctx, t, id)
+		d, err := trips.DayOf(ctx, t, id)
 		if err != nil {
 			return err
 		}
@@ -78,12 +79,12 @@ func (s *Service) ChartOf(ctx context.Context, id int64) (out logbook.Chart, err
 		}
 		var tracks []boat.Track
 		for _, k := range kept {
-			if d.trip.Value.Covers(k.Value) {
+			if d.Trip.Value.Covers(k.Value) {
 				tracks = append(tracks, k.Value)
 			}
 		}
-		events := make([]logbook.Event, len(d.events))
-		for i, e := range d.events {
+		events := make([]logbook.Event, len(d.Events))
+		for i, e := range d.Events {
 			events[i] = e.Event
 		}
 		named, err := t.Places.List(ctx)

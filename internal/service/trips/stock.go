@@ -1,4 +1,4 @@
-package service
+package trips
 
 import (
 	"context"
@@ -11,23 +11,23 @@ import (
 // settle puts into the box, or takes from it, what events take otherwise than before: of
 // those that a change is about, and of those that had taken something. An event that is
 // deleted remembers from what it took, and takes it again when it is put back.
-func (s *Service) settle(ctx context.Context, t store.Tables, was day, c change) error {
+func (b *Book) settle(ctx context.Context, t store.Tables, was Day, c change) error {
 	before, after := was.takes(), c.next.takes()
-	for _, e := range was.events {
+	for _, e := range was.Events {
 		took := before[e.Event.Key]
 		if e.Spent == 0 || after[e.Event.Key] == took {
 			continue
 		}
-		if err := s.putBack(ctx, t, e.Spent); err != nil {
+		if err := b.putBack(ctx, t, e.Spent); err != nil {
 			return err
 		}
 	}
-	for _, e := range c.next.events {
+	for _, e := range c.next.Events {
 		takes, took := after[e.Event.Key], before[e.Event.Key]
 		if takes == took || e.Spent == 0 && !c.own[e.Event.Key] {
 			continue
 		}
-		item, err := s.takeOut(ctx, t, takes)
+		item, err := b.takeOut(ctx, t, takes)
 		if err != nil {
 			return err
 		}
@@ -39,7 +39,7 @@ func (s *Service) settle(ctx context.Context, t store.Tables, was day, c change)
 }
 
 // putBack puts one of an item back, if the item is still in the box.
-func (s *Service) putBack(ctx context.Context, t store.Tables, id int64) error {
+func (b *Book) putBack(ctx context.Context, t store.Tables, id int64) error {
 	item, err := t.Items.Get(ctx, id)
 	if errors.Is(err, store.ErrNotFound) {
 		return nil
@@ -48,13 +48,13 @@ func (s *Service) putBack(ctx context.Context, t store.Tables, id int64) error {
 		return err
 	}
 	more := item.Value.Back()
-	_, err = t.Items.Change(ctx, id, item.Version, nil, &more, s.now())
+	_, err = t.Items.Change(ctx, id, item.Version, nil, &more, b.now())
 	return err
 }
 
 // takeOut takes what an event takes from the first item that has it, and returns the item;
 // 0 where there is none of it.
-func (s *Service) takeOut(ctx context.Context, t store.Tables, takes logbook.Take) (int64, error) {
+func (b *Book) takeOut(ctx context.Context, t store.Tables, takes logbook.Take) (int64, error) {
 	if takes == (logbook.Take{}) {
 		return 0, nil
 	}
@@ -67,7 +67,7 @@ func (s *Service) takeOut(ctx context.Context, t store.Tables, takes logbook.Tak
 			continue
 		}
 		if left, ok := i.Value.Spend(); ok {
-			_, err := t.Items.Change(ctx, i.ID, i.Version, nil, &left, s.now())
+			_, err := t.Items.Change(ctx, i.ID, i.Version, nil, &left, b.now())
 			return i.ID, err
 		}
 	}

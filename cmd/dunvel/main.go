@@ -15,7 +15,7 @@ import (
 	"time"
 
 	"dunvel/internal/answers"
-	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/console"
 	"dunvel/internal/demo"
 	"dunvel/internal/live"
@@ -181,9 +181,9 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 	does := service.New(st, time.Now)
 	go keepLearning(ctx, does)
 	var at atomic.Pointer[net.Addr]
-	reached := api.Reached{Codes: pairing.New(time.Now), By: by, Bases: func() []string {
+	reached := reach.Ways{Codes: pairing.New(time.Now), By: by, Bases: func() []string {
 		if a := at.Load(); a != nil {
-			return api.Bases(*a, ownAddresses(), by)
+			return reach.Bases(*a, ownAddresses(), by)
 		}
 		return nil
 	}}

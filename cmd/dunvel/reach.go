@@ -9,7 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/certificate"
 	"dunvel/internal/server"
 )
@@ -41,7 +41,7 @@ func ownNames() certificate.Names {
 }
 
 // announce says where Dunvel is, and what is open to whom.
-func announce(a net.Addr, reached api.Reached) {
+func announce(a net.Addr, reached reach.Ways) {
 	bases := reached.Bases()
 	if len(bases) == 0 {
 		fmt.Printf("Dunvel is at http://%s\n", a)

@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/trust"
+	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 )
 
@@ -40,14 +41,14 @@ type drafting struct {
 
 // VisitAnswerResponse implements AnswerResponseObject.
 func (d drafting) VisitAnswerResponse(w http.ResponseWriter) error {
-	out := &lines{w: w}
+	out := send.NewLines(w)
 	answer, err := d.work(d.ctx, func(draft *advice.Answer) {
-		_ = out.send(contract.DraftLine{Draft: draft}) // whoever has gone is told nothing
+		_ = out.Send(contract.DraftLine{Draft: draft}) // whoever has gone is told nothing
 	})
 	if err != nil {
-		return out.ended(d.ctx, err, func(p *contract.Problem) any { return contract.DraftLine{Problem: p} })
+		return out.Ended(d.ctx, err, func(p *contract.Problem) any { return contract.DraftLine{Problem: p} })
 	}
-	return out.send(contract.DraftLine{Result: answer})
+	return out.Send(contract.DraftLine{Result: answer})
 }
 
 // Changes implements the contract.
@@ -57,7 +58,7 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Changes(ctx, r.Body.Setup, choice) }}, nil
+		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Changes(ctx, r.Body.Setup, choice) }), nil
 	}
 	found, err := h.does.Changes(ctx, r.Body.Setup, choice)
 	return Changes200JSONResponse(found), err
@@ -92,7 +93,7 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Compare(ctx, r.Body.Setup, outfits, choice) }}, nil
+		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Compare(ctx, r.Body.Setup, outfits, choice) }), nil
 	}
 	out, err := h.does.Compare(ctx, r.Body.Setup, outfits, choice)
 	return Compare200JSONResponse(out), err
@@ -105,9 +106,9 @@ func (h Handlers) TryRules(ctx context.Context, r TryRulesRequestObject) (TryRul
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return telling{ctx, func(ctx context.Context) (any, error) {
+		return tell(ctx, func(ctx context.Context) (any, error) {
 			return h.does.TryRules(ctx, r.Body.Setup, r.Body.Rules, choice)
-		}}, nil
+		}), nil
 	}
 	trials, err := h.does.TryRules(ctx, r.Body.Setup, r.Body.Rules, choice)
 	return TryRules200JSONResponse(trials), err

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/explore"
 	"dunvel/internal/answers"
+	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 )
 
@@ -34,8 +35,8 @@ const flushEvery = 50 * time.Millisecond
 
 // VisitChartResponse implements ChartResponseObject.
 func (c charting) VisitChartResponse(w http.ResponseWriter) error {
-	out := &lines{w: w}
-	if err := out.send(contract.ChartLine{Chart: c.chart.Axes()}); err != nil {
+	out := send.NewLines(w)
+	if err := out.Send(contract.ChartLine{Chart: c.chart.Axes()}); err != nil {
 		return err
 	}
 	var gathered []explore.Cell
@@ -46,13 +47,13 @@ func (c charting) VisitChartResponse(w http.ResponseWriter) error {
 			return nil
 		}
 		line := contract.ChartLine{Cells: &gathered}
-		err := out.send(line)
+		err := out.Send(line)
 		gathered, sent = nil, time.Now()
 		return err
 	})
 	if err != nil {
-		return out.ended(c.ctx, err, func(p *contract.Problem) any { return contract.ChartLine{Problem: p} })
+		return out.Ended(c.ctx, err, func(p *contract.Problem) any { return contract.ChartLine{Problem: p} })
 	}
 	done := true
-	return out.send(contract.ChartLine{Cells: &gathered, Done: &done})
+	return out.Send(contract.ChartLine{Cells: &gathered, Done: &done})
 }

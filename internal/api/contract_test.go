@@ -3,20 +3,16 @@ package api
 import (
 	"encoding/json"
 	"fmt"
-	"net/http"
-	"reflect"
 	"testing"
 
-	"dunvel/core/mechanics"
 	"dunvel/core/setup"
-	"dunvel/internal/contract"
 
 	"github.com/getkin/kin-openapi/openapi3"
 )
 
 // What the contract says a setup takes where a value is left out is what it takes.
 func TestContractDefaults(t *testing.T) {
-	document, err := Contract()
+	document, err := GetSpec()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -46,14 +42,5 @@ func TestContractDefaults(t *testing.T) {
 	compare("setup", document.Components.Schemas["Setup"].Value, tree)
 	if seen < 80 {
 		t.Errorf("only %d defaults were found", seen)
-	}
-}
-
-// Work beyond what a question may take is no fault of the service, and says so.
-func TestTooMuchWork(t *testing.T) {
-	p := describe(fmt.Errorf("advice: %w", mechanics.ErrBudget))
-	want := "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."
-	if p.Status != http.StatusServiceUnavailable || p.Detail != want || !reflect.DeepEqual(p.Errors, contract.Problem{}.Errors) {
-		t.Errorf("%+v", p)
 	}
 }

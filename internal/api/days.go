@@ -11,6 +11,7 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
+	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange/days"
 	"dunvel/internal/store"
@@ -37,15 +38,15 @@ type planning struct {
 
 // VisitDayResponse implements DayResponseObject.
 func (p planning) VisitDayResponse(w http.ResponseWriter) error {
-	out := &lines{w: w}
-	if err := out.send(contract.DayLine{Sky: p.day.Sky()}); err != nil {
+	out := send.NewLines(w)
+	if err := out.Send(contract.DayLine{Sky: p.day.Sky()}); err != nil {
 		return err
 	}
 	var gathered []day.Hour
 	sent := time.Time{}
 	tell := func() error {
 		line := contract.DayLine{Hours: &gathered}
-		err := out.send(line)
+		err := out.Send(line)
 		gathered, sent = nil, time.Now()
 		return err
 	}
@@ -59,9 +60,9 @@ func (p planning) VisitDayResponse(w http.ResponseWriter) error {
 		err = tell()
 	}
 	if err != nil {
-		return out.ended(p.ctx, err, func(p *contract.Problem) any { return contract.DayLine{Problem: p} })
+		return out.Ended(p.ctx, err, func(p *contract.Problem) any { return contract.DayLine{Problem: p} })
 	}
-	return out.send(contract.DayLine{Result: worked})
+	return out.Send(contract.DayLine{Result: worked})
 }
 
 // DayCalendar implements the contract.

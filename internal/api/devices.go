@@ -4,15 +4,14 @@ import (
 	"context"
 	"errors"
 	"net/http"
-	"strings"
 	"time"
 
 	"dunvel/core/setup"
+	"dunvel/internal/api/problem"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/contract"
 	"dunvel/internal/pairing"
 	"dunvel/internal/store"
-
-	"github.com/skip2/go-qrcode"
 )
 
 // DeviceCookie is the name of the cookie that a paired device is known by.
@@ -21,29 +20,10 @@ const DeviceCookie = "dunvel-device"
 // cookieLasts is how long a browser keeps it: as long as browsers keep any.
 const cookieLasts = 400 * 24 * time.Hour
 
-type computer struct{}
-
-// AtTheComputer marks a request as one from the machine on which Dunvel runs.
-func AtTheComputer(ctx context.Context) context.Context {
-	return context.WithValue(ctx, computer{}, true)
-}
-
-type encrypted struct{}
-
-// Encrypted marks a request as one that nobody on the way can read.
-func Encrypted(ctx context.Context) context.Context {
-	return context.WithValue(ctx, encrypted{}, true)
-}
-
-func atTheComputer(ctx context.Context) bool { return ctx.Value(computer{}) != nil }
-
-// ErrNotHere is that something is done at the computer alone.
-var ErrNotHere = errors.New("api: only at the computer")
-
 // GetPairing implements the contract.
 func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (GetPairingResponseObject, error) {
-	if !atTheComputer(ctx) {
-		return nil, ErrNotHere
+	if !reach.IsAtTheComputer(ctx) {
+		return nil, problem.ErrNotHere
 	}
 	code, err := h.reached.Codes.Show()
 	out := contract.Pairing{Code: code.Code, Until: code.Until, Waits: errors.Is(err, pairing.ErrWait), Addresses: []contract.PairingAddress{}}
@@ -52,17 +32,17 @@ func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (Ge
 		if code.Code != "" {
 			to += "#" + code.Code // what follows the sign is sent to no server
 		}
-		pair, err := square(to)
+		pair, err := reach.Square(to)
 		if err != nil {
 			return nil, err
 		}
-		trust, err := square(h.reached.trust(base))
+		trust, err := reach.Square(h.reached.Trust(base))
 		if err != nil {
 			return nil, err
 		}
-		out.Addresses = append(out.Addresses, contract.PairingAddress{Address: base, Square: pair, Trust: h.reached.trust(base), TrustSquare: trust})
+		out.Addresses = append(out.Addresses, contract.PairingAddress{Address: base, Square: pair, Trust: h.reached.Trust(base), TrustSquare: trust})
 	}
-	out.Secured = h.reached.secured(h.now())
+	out.Secured = h.reached.Secured(h.now())
 	return GetPairing200JSONResponse(out), nil
 }
 
@@ -76,37 +56,11 @@ func (h Handlers) Links(_ context.Context, r LinksRequestObject) (LinksResponseO
 		link := contract.PageLink{Address: base + r.Body.Path, Square: []string{}}
 		if len(link.Address) <= mostScanned {
 			var err error
-			if link.Square, err = square(link.Address); err != nil {
+			if link.Square, err = reach.Square(link.Address); err != nil {
 				return nil, err
 			}
 		}
 		out = append(out, link)
-	}
-	return out, nil
-}
-
-// square is an address as a QR code, a row for each of its rows and a sign for each cell; nothing
-// for no address.
-func square(address string) ([]string, error) {
-	if address == "" {
-		return []string{}, nil
-	}
-	made, err := qrcode.New(address, qrcode.Medium)
-	if err != nil {
-		return nil, err
-	}
-	cells := made.Bitmap()
-	out := make([]string, len(cells))
-	for i, row := range cells {
-		var line strings.Builder
-		for _, dark := range row {
-			sign := byte('0')
-			if dark {
-				sign = '1'
-			}
-			line.WriteByte(sign)
-		}
-		out[i] = line.String()
 	}
 	return out, nil
 }
@@ -123,7 +77,7 @@ func (h Handlers) Pair(ctx context.Context, r PairRequestObject) (PairResponseOb
 	if err != nil {
 		return nil, err
 	}
-	return paired{token, ctx.Value(encrypted{}) != nil, savedDevice(kept)}, nil
+	return paired{token, reach.IsEncrypted(ctx), savedDevice(kept)}, nil
 }
 
 // paired is the answer to a device that is let in: its cookie goes to nobody else.
@@ -149,8 +103,8 @@ func (h Handlers) ListDevices(ctx context.Context, _ ListDevicesRequestObject) (
 
 // ChangeDevice implements the contract.
 func (h Handlers) ChangeDevice(ctx context.Context, r ChangeDeviceRequestObject) (ChangeDeviceResponseObject, error) {
-	if !atTheComputer(ctx) {
-		return nil, ErrNotHere
+	if !reach.IsAtTheComputer(ctx) {
+		return nil, problem.ErrNotHere
 	}
 	kept, err := h.does.ChangeDevice(ctx, r.Id, r.Body.Name, r.Body.Reads)
 	return ChangeDevice200JSONResponse(savedDevice(kept)), err
@@ -158,16 +112,16 @@ func (h Handlers) ChangeDevice(ctx context.Context, r ChangeDeviceRequestObject)
 
 // RevokeDevice implements the contract.
 func (h Handlers) RevokeDevice(ctx context.Context, r RevokeDeviceRequestObject) (RevokeDeviceResponseObject, error) {
-	if !atTheComputer(ctx) {
-		return nil, ErrNotHere
+	if !reach.IsAtTheComputer(ctx) {
+		return nil, problem.ErrNotHere
 	}
 	return RevokeDevice204Response{}, h.does.Revoke(ctx, r.Id)
 }
 
 // RestoreDevice implements the contract.
 func (h Handlers) RestoreDevice(ctx context.Context, r RestoreDeviceRequestObject) (RestoreDeviceResponseObject, error) {
-	if !atTheComputer(ctx) {
-		return nil, ErrNotHere
+	if !reach.IsAtTheComputer(ctx) {
+		return nil, problem.ErrNotHere
 	}
 	kept, err := h.does.LetInAgain(ctx, r.Id)
 	return RestoreDevice200JSONResponse(savedDevice(kept)), err

@@ -10,7 +10,7 @@ import (
 // The document is valid, its defaults and enums too, and every operation says what it is
 // and what it answers where something is wrong.
 func TestContractIsValid(t *testing.T) {
-	document, err := Contract()
+	document, err := GetSpec()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -42,7 +42,7 @@ func TestContractIsValid(t *testing.T) {
 
 // Setups take whatever is left out as usual, and of older versions what they had.
 func TestContractOfSetups(t *testing.T) {
-	document, err := Contract()
+	document, err := GetSpec()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -5,11 +5,13 @@ import (
 	"context"
 	"errors"
 	"io"
+	"net/http"
 	"strconv"
 	"strings"
 	"time"
 
 	"dunvel/core/setup"
+	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
 	"dunvel/internal/service/intake"
@@ -86,7 +88,15 @@ func under(name string) *string { return new(`attachment; filename="` + name + `
 
 // ExportAll implements the contract.
 func (h Handlers) ExportAll(ctx context.Context, _ ExportAllRequestObject) (ExportAllResponseObject, error) {
-	return backup{ctx, h.does.WriteEverything}, nil
+	return backup(func(w io.Writer) error { return h.does.WriteEverything(ctx, w) }), nil
+}
+
+// backup writes everything.
+type backup func(io.Writer) error
+
+// VisitExportAllResponse implements the contract.
+func (write backup) VisitExportAllResponse(w http.ResponseWriter) error {
+	return send.File(w, map[string]string{"Content-Type": "application/json", "Content-Disposition": *under("dunvel-backup.json")}, write)
 }
 
 // ImportFile implements the contract.
@@ -96,7 +106,7 @@ func (h Handlers) ImportFile(ctx context.Context, r ImportFileRequestObject) (Im
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return telling{ctx, func(ctx context.Context) (any, error) { return h.takeIn(ctx, file) }}, nil
+		return tell(ctx, func(ctx context.Context) (any, error) { return h.takeIn(ctx, file) }), nil
 	}
 	report, err := h.takeIn(ctx, file)
 	return ImportFile200JSONResponse(report), err
@@ -141,7 +151,7 @@ func fileOf(r ImportFileRequestObject) (intake.File, error) {
 	}
 	var err error
 	if file.Kind == intake.BackupFile {
-		file.Backup, err = spooled(r.Body)
+		file.Backup, err = send.Spooled(r.Body)
 		return file, err
 	}
 	file.Text, err = io.ReadAll(r.Body)
@@ -149,7 +159,7 @@ func fileOf(r ImportFileRequestObject) (intake.File, error) {
 }
 
 func (h Handlers) takeIn(ctx context.Context, file intake.File) (_ contract.Import, err error) {
-	if s, ok := file.Backup.(spool); ok {
+	if s, ok := file.Backup.(send.Spool); ok {
 		defer func() { err = errors.Join(err, s.Close()) }()
 	}
 	report, err := h.does.TakeIn(ctx, file)

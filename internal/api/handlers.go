@@ -8,6 +8,7 @@ import (
 	"context"
 	"time"
 
+	"dunvel/internal/api/reach"
 	"dunvel/internal/contract"
 	"dunvel/internal/live"
 	"dunvel/internal/service"
@@ -19,11 +20,11 @@ type Handlers struct {
 	boat *live.Boat
 	now  func() time.Time
 
-	reached Reached
+	reached reach.Ways
 }
 
 // New are the handlers of a service; now tells the time.
-func New(does *service.Service, boat *live.Boat, reached Reached, now func() time.Time) Handlers {
+func New(does *service.Service, boat *live.Boat, reached reach.Ways, now func() time.Time) Handlers {
 	return Handlers{does, boat, now, reached}
 }
 

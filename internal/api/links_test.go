@@ -4,12 +4,13 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/internal/api/reach"
 	"dunvel/internal/contract"
 )
 
 // A page is told at every address at which it is reached; one that is too long has no square.
 func TestLinks(t *testing.T) {
-	h := Handlers{reached: Reached{Bases: func() []string { return []string{"http://192.0.2.4:4780", "https://boat.local:4780"} }}}
+	h := Handlers{reached: reach.Ways{Bases: func() []string { return []string{"http://192.0.2.4:4780", "https://boat.local:4780"} }}}
 	links := func(path string) []contract.PageLink {
 		t.Helper()
 		got, err := h.Links(t.Context(), LinksRequestObject{Body: &contract.LinksJSONRequestBody{Path: path}})

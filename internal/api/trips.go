@@ -97,7 +97,7 @@ func (h Handlers) Hand(ctx context.Context, r HandRequestObject) (HandResponseOb
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Hand(ctx, choice) }}, nil
+		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Hand(ctx, choice) }), nil
 	}
 	hand, err := h.does.Hand(ctx, choice)
 	if err != nil {
@@ -113,7 +113,7 @@ func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnRespons
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return telling{ctx, func(ctx context.Context) (any, error) { return h.does.Learn(ctx, r.Body.Trip, choice) }}, nil
+		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Learn(ctx, r.Body.Trip, choice) }), nil
 	}
 	lesson, err := h.does.Learn(ctx, r.Body.Trip, choice)
 	if err != nil {

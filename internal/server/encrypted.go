@@ -9,7 +9,7 @@ import (
 	"strings"
 	"time"
 
-	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 )
 
 // encrypted has everything go over TLS but for requests of the machine to itself, and for how to
@@ -18,7 +18,7 @@ func encrypted(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		switch {
 		case r.TLS != nil:
-			next.ServeHTTP(w, r.WithContext(api.Encrypted(r.Context())))
+			next.ServeHTTP(w, r.WithContext(reach.Encrypted(r.Context())))
 		case isWithin(r) || isTrust(r):
 			next.ServeHTTP(w, r)
 		case r.Method == http.MethodGet && !strings.HasPrefix(r.URL.Path, "/api/"):

@@ -17,6 +17,7 @@ import (
 	"time"
 
 	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/certificate"
 	"dunvel/internal/contract"
 	"dunvel/internal/live"
@@ -55,7 +56,7 @@ func startOverTLS(t *testing.T) *overTLS {
 	ctx, cancel := context.WithCancel(t.Context())
 	does := service.New(st, time.Now)
 	s := &overTLS{t: t, codes: pairing.New(time.Now)}
-	handler, err := New(ctx, does, live.New(time.Now), api.Reached{Codes: s.codes, By: by, Bases: func() []string { return []string{"https://" + s.own} }})
+	handler, err := New(ctx, does, live.New(time.Now), reach.Ways{Codes: s.codes, By: by, Bases: func() []string { return []string{"https://" + s.own} }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -222,7 +223,7 @@ func TestNamesOfACertificate(t *testing.T) {
 		t.Fatal(err)
 	}
 	at := &net.TCPAddr{IP: net.IPv4zero, Port: 4780}
-	if got := api.Bases(at, []string{"192.0.2.4"}, by); len(got) != 1 || got[0] != "https://skiff.example:4780" {
+	if got := reach.Bases(at, []string{"192.0.2.4"}, by); len(got) != 1 || got[0] != "https://skiff.example:4780" {
 		t.Error(got)
 	}
 	g := behindGate(t)

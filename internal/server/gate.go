@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/certificate"
 	"dunvel/internal/contract"
 	"dunvel/internal/service"
@@ -45,7 +46,7 @@ func (g Gate) Wrap(next http.Handler) http.Handler {
 			return
 		}
 		if isWithin(r) {
-			next.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
+			next.ServeHTTP(w, r.WithContext(reach.AtTheComputer(r.Context())))
 			return
 		}
 		if g.isOpen(r) {

@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/contract"
 	"dunvel/internal/live"
 	"dunvel/internal/pairing"
@@ -47,7 +48,7 @@ func behindGate(t testing.TB) *gated {
 	does := service.New(st, clock)
 	base := "http://" + g.own
 	g.does = does
-	g.inner, err = New(t.Context(), does, live.New(clock), api.Reached{Codes: g.codes, Bases: func() []string { return []string{base} }})
+	g.inner, err = New(t.Context(), does, live.New(clock), reach.Ways{Codes: g.codes, Bases: func() []string { return []string{base} }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -119,7 +120,7 @@ func TestGate(t *testing.T) {
 			t.Errorf("%s: %d", open, w.Code)
 		}
 	}
-	document, err := api.Contract()
+	document, err := api.GetSpec()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -277,7 +278,7 @@ func TestBases(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if got := strings.Join(api.Bases(a, own, nil), " "); got != want {
+		if got := strings.Join(reach.Bases(a, own, nil), " "); got != want {
 			t.Errorf("%s: %s", at, got)
 		}
 	}

@@ -7,7 +7,7 @@ import (
 	"strings"
 	"sync/atomic"
 
-	"dunvel/internal/api"
+	"dunvel/internal/api/problem"
 
 	"github.com/labstack/echo/v5"
 )
@@ -29,7 +29,7 @@ func newLane(atOnce int, most int64) *lane {
 func (l *lane) enter(ctx context.Context) error {
 	if l.waiting.Add(1) > l.most {
 		l.waiting.Add(-1)
-		return api.ErrCrowded
+		return problem.ErrCrowded
 	}
 	defer l.waiting.Add(-1)
 	select {
@@ -74,7 +74,7 @@ func (q *queue) middleware(next echo.HandlerFunc) echo.HandlerFunc {
 		}
 		ctx, end := context.WithCancelCause(c.Request().Context())
 		defer end(nil)
-		defer context.AfterFunc(q.stop, func() { end(api.ErrStopping) })()
+		defer context.AfterFunc(q.stop, func() { end(problem.ErrStopping) })()
 		c.SetRequest(c.Request().WithContext(ctx))
 		var err error
 		if of != nil {
@@ -85,8 +85,8 @@ func (q *queue) middleware(next echo.HandlerFunc) echo.HandlerFunc {
 		if err == nil {
 			err = next(c)
 		}
-		if err != nil && errors.Is(context.Cause(ctx), api.ErrStopping) {
-			return api.ErrStopping
+		if err != nil && errors.Is(context.Cause(ctx), problem.ErrStopping) {
+			return problem.ErrStopping
 		}
 		return err
 	}

@@ -13,7 +13,7 @@ import (
 	"time"
 
 	"dunvel/core/setup"
-	"dunvel/internal/api"
+	"dunvel/internal/api/problem"
 	"dunvel/internal/demo"
 	"dunvel/internal/store"
 )
@@ -42,7 +42,7 @@ func TestLane(t *testing.T) {
 			time.Sleep(time.Millisecond)
 		}
 	}
-	if err := l.enter(t.Context()); !errors.Is(err, api.ErrCrowded) {
+	if err := l.enter(t.Context()); !errors.Is(err, problem.ErrCrowded) {
 		t.Errorf("a fourth waits: %v", err)
 	}
 	l.leave()

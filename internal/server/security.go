@@ -4,7 +4,8 @@ import (
 	"fmt"
 	"net/http"
 
-	"dunvel/internal/api"
+	"dunvel/internal/api/problem"
+	"dunvel/internal/api/reach"
 
 	"github.com/labstack/echo/v5"
 )
@@ -36,7 +37,7 @@ func sameOrigin(next echo.HandlerFunc) echo.HandlerFunc {
 	protection := http.NewCrossOriginProtection()
 	return func(c *echo.Context) error {
 		if err := protection.Check(c.Request()); err != nil {
-			return fmt.Errorf("%w: %w", api.ErrForeign, err)
+			return fmt.Errorf("%w: %w", problem.ErrForeign, err)
 		}
 		return next(c)
 	}
@@ -50,6 +51,6 @@ func loopbackOnly(next http.Handler) http.Handler {
 			http.Error(w, "This server answers to localhost only.", http.StatusMisdirectedRequest)
 			return
 		}
-		next.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
+		next.ServeHTTP(w, r.WithContext(reach.AtTheComputer(r.Context())))
 	})
 }

@@ -16,6 +16,9 @@ import (
 	"time"
 
 	"dunvel/internal/api"
+	"dunvel/internal/api/guard"
+	"dunvel/internal/api/problem"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/exchange"
 	"dunvel/internal/live"
 	"dunvel/internal/service"
@@ -40,8 +43,8 @@ const (
 
 // New returns the handler of the whole of Dunvel by a service, and by what is heard of a
 // boat. What it works on ends with stop.
-func New(stop context.Context, does *service.Service, boat *live.Boat, reached api.Reached) (*echo.Echo, error) {
-	contract, err := api.Contract()
+func New(stop context.Context, does *service.Service, boat *live.Boat, reached reach.Ways) (*echo.Echo, error) {
+	contract, err := api.GetSpec()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
 	}
@@ -49,7 +52,7 @@ func New(stop context.Context, does *service.Service, boat *live.Boat, reached a
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
 	}
-	validate, err := api.Validate()
+	validate, err := guard.Validate()
 	if err != nil {
 		return nil, fmt.Errorf("server: contract: %w", err)
 	}
@@ -59,7 +62,7 @@ func New(stop context.Context, does *service.Service, boat *live.Boat, reached a
 	}
 
 	e := echo.New()
-	e.HTTPErrorHandler = api.HandleError
+	e.HTTPErrorHandler = problem.HandleError
 	e.Pre(head)
 	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit)
 	smaller := middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: compressFrom, Skipper: isEvents})

@@ -15,6 +15,7 @@ import (
 
 	"dunvel/core/setup"
 	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/demo"
 	"dunvel/internal/live"
 	"dunvel/internal/pairing"
@@ -58,7 +59,7 @@ func serve(t testing.TB, st *store.Store) running {
 func serveUntil(t testing.TB, stop context.Context, st *store.Store) running {
 	t.Helper()
 	boat := live.New(time.Now)
-	handler, err := New(stop, service.New(st, time.Now), boat, api.Reached{Codes: pairing.New(time.Now), Bases: func() []string { return nil }})
+	handler, err := New(stop, service.New(st, time.Now), boat, reach.Ways{Codes: pairing.New(time.Now), Bases: func() []string { return nil }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -101,7 +102,7 @@ func (s running) ask(method, path, body string, out any) (int, http.Header, stri
 
 // routes finds what the contract says of an address.
 var routes = sync.OnceValues(func() (routers.Router, error) {
-	document, err := api.Contract()
+	document, err := api.GetSpec()
 	if err != nil {
 		return nil, err
 	}

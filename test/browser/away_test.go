@@ -14,7 +14,7 @@ import (
 	"time"
 
 	"dunvel/core/logbook"
-	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/certificate"
 	"dunvel/internal/live"
 	"dunvel/internal/pairing"
@@ -65,7 +65,7 @@ func overNetwork(t *testing.T, encrypted bool) *network {
 	}
 	n := &network{page: &page{t: t, boat: live.New(time.Now), cut: func() {}}, codes: pairing.New(time.Now)}
 	n.does = n.data()
-	scheme, reached := "http://", api.Reached{Codes: n.codes, Bases: func() []string { return []string{n.url} }}
+	scheme, reached := "http://", reach.Ways{Codes: n.codes, Bases: func() []string { return []string{n.url} }}
 	if encrypted {
 		with, err := proven()
 		if err != nil {
@@ -102,7 +102,7 @@ func (n *network) pair() {
 	if err != nil {
 		n.t.Fatal(err)
 	}
-	n.write("#field-pair-code", code.Code)
+	n.typeOver("#field-pair-code", code.Code)
 	n.click("Pair")
 	n.until(`location.pathname !== "/pair"`)
 }

@@ -13,12 +13,6 @@ func cell(label, name string) string {
 	return fmt.Sprintf(`.grid input[aria-label="%s, %s"]`, label, name)
 }
 
-// write types a text into a cell and leaves its row.
-func (p *page) write(selector, text string) {
-	p.t.Helper()
-	p.do(chromedp.Click(selector), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent(text), chromedp.Blur(selector))
-}
-
 func TestBox(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/box")
@@ -38,23 +32,23 @@ func TestBox(t *testing.T) {
 
 	// A row of its own, in any unit; what is wrong is said at the row, and the
 	// text stays.
-	p.write(cell("Weight", "new"), "3/0")
+	p.typeOver(cell("Weight", "new"), "3/0")
 	p.says(".grid-wrong", "“3/0” is the size of a hook, not a weight")
 	if got := value[string](p, "document.querySelector(`"+cell("Weight", "new")+"`).value"); got != "3/0" {
 		t.Errorf("3/0 became %q", got)
 	}
-	p.write(cell("Weight", "new"), "12 g")
+	p.typeOver(cell("Weight", "new"), "12 g")
 	p.until(fmt.Sprintf("%s === %d", rows, before+1))
 	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)")
 
 	// The same once more is no second row.
-	p.write(cell("Weight", "new"), "12 g")
+	p.typeOver(cell("Weight", "new"), "12 g")
 	p.says(".grid-wrong", "is in the box already; change its count there")
 	p.do(chromedp.Click(cell("Weight", "new")), chromedp.KeyEvent("\x1b"))
 	p.until(`!document.querySelector(".grid-wrong")`)
 
 	// Counted on, and there after reloading.
-	p.write(cell("Count", "12 g ball, lead, 1/0 hook"), "7")
+	p.typeOver(cell("Count", "12 g ball, lead, 1/0 hook"), "7")
 	p.until(`!document.querySelector(".grid tr[data-changed]")`)
 	p.do(chromedp.Reload())
 	p.until("document.querySelector(`" + cell("Count", "12 g ball, lead, 1/0 hook") + "`)?.value === `7`")

@@ -96,7 +96,7 @@ func TestPackAndBegin(t *testing.T) {
 	p.says(".pack", "life jackets")
 	p.until(`(document.querySelector(".pack input").click(), true)`)
 	p.until(left + `.startsWith("13 of 14")`)
-	p.write(".pack-more input", "the flask")
+	p.typeOver(".pack-more input", "the flask")
 	p.click("Add it")
 	p.until(left + ` === "14 of 15 still to pack."`)
 	p.until(`!document.querySelector(".day-water[data-old]")`) // the water is not worked out anew for it
@@ -109,9 +109,9 @@ func TestPackAndBegin(t *testing.T) {
 	p.until(left + `?.startsWith("14 of 15")`)
 
 	// What is no position is said beside it, and what there was stays.
-	p.write("#day-latitude", "north")
+	p.typeOver("#day-latitude", "north")
 	p.says(".day-plan", "Latitude: “north” is no number of degrees, such as 57.1.")
-	p.write("#day-latitude", "56,3")
+	p.typeOver("#day-latitude", "56,3")
 	p.until(`!document.querySelector(".day-plan").innerText.includes("is no number")`)
 	// Without a tide the charted depth can still be left out.
 	p.choose("day-tide", "none")
@@ -154,7 +154,7 @@ func TestTideTakenIn(t *testing.T) {
 
 	p.choose("day-tide", "constants")
 	p.says(".day-table .row-hint", "An example, until yours are read")
-	p.write("#day-tide-text", "M2 1.4")
+	p.typeOver("#day-tide-text", "M2 1.4")
 	p.click("Read it")
 	p.says(".day-table [role=alert]", "it is no constituent with amplitude and lag, such as M2 1.42 178")
 	file("mean 2.6\nM2 1.4 178\nS2 0.5 214\n")

@@ -18,7 +18,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/internal/api"
+	"dunvel/internal/api/reach"
 	"dunvel/internal/demo"
 	"dunvel/internal/live"
 	"dunvel/internal/pairing"
@@ -111,9 +111,9 @@ func first(t testing.TB) *page {
 	t.Helper()
 	p := &page{t: t, boat: live.New(time.Now)}
 	bases := []string{"http://192.0.2.4:4780"} // where other devices would reach it
-	handler := p.inner(p.data(), api.Reached{Codes: pairing.New(time.Now), Bases: func() []string { return bases }})
+	handler := p.inner(p.data(), reach.Ways{Codes: pairing.New(time.Now), Bases: func() []string { return bases }})
 	srv := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		handler.ServeHTTP(w, r.WithContext(api.AtTheComputer(r.Context())))
+		handler.ServeHTTP(w, r.WithContext(reach.AtTheComputer(r.Context())))
 	}))
 	t.Cleanup(func() {
 		srv.CloseClientConnections()
@@ -140,7 +140,7 @@ func (p *page) data() *service.Service {
 }
 
 // inner is what a server serves by a service, as long as it is in reach.
-func (p *page) inner(does *service.Service, reached api.Reached) http.Handler {
+func (p *page) inner(does *service.Service, reached reach.Ways) http.Handler {
 	p.t.Helper()
 	handler, err := server.New(context.Background(), does, p.boat, reached)
 	if err != nil {
@@ -306,9 +306,16 @@ func (p *page) field(path, text string) {
 	p.t.Helper()
 	name := "field-" + strings.ReplaceAll(path, ".", "-")
 	p.unfold(name)
-	id := chromedp.ID(name)
-	// By the keyboard: where it stands may still move while the answer before comes in.
-	p.do(chromedp.Focus(id), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.KeyEvent(text), chromedp.Blur(id))
+	p.typeOver("#"+name, text)
+}
+
+// typeOver types a text over what stands in a control and leaves it. By the keyboard: where it stands may still move
+// while the answer before comes in, and it may be drawn anew until it has the focus.
+func (p *page) typeOver(selector, text string) {
+	p.t.Helper()
+	p.until(fmt.Sprintf(`((c) => {c?.focus(); return c && document.activeElement === c})(document.querySelector(%q))`, selector))
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.KeyEvent(text))
+	value[bool](p, "(document.activeElement.blur(), true)")
 }
 
 // unfold opens the group of conditions that a control stands in, if there is one.

@@ -47,7 +47,7 @@ func TestOffline(t *testing.T) {
 	p.until(`document.querySelector(".tap-waiting")?.innerText.startsWith("3 kept on this device")`)
 	p.click("All trips")
 	p.until(`!!document.querySelector(".begin input")`)
-	p.write(".begin input", "Gull Bar")
+	p.typeOver(".begin input", "Gull Bar")
 	p.click("Begin a trip")
 	p.until(`new URLSearchParams(location.search).get("trip")?.startsWith("-")`)
 	p.click("Fish")

@@ -18,7 +18,7 @@ func TestPair(t *testing.T) {
 	p.until(`document.querySelector("#field-pair-code")?.value === "WRONG"`)
 	p.click("Pair")
 	p.until(`document.querySelector("[role=alert]")?.innerText.startsWith("The code is wrong, was used, or has run out.")`)
-	p.write("#field-pair-code", strings.ToLower(code))
+	p.typeOver("#field-pair-code", strings.ToLower(code))
 	p.enter("#field-pair-name", " ", "HTMLInputElement", "input")
 	p.click("Pair")
 	p.until(`!!document.querySelector("#field-pair-name-error")`)

@@ -78,7 +78,7 @@ func TestFindAndBin(t *testing.T) {
 	p := open(t, "/setups")
 	p.until(`document.querySelectorAll(".setups > li").length >= 5`)
 	all := value[int](p, `document.querySelectorAll(".setups > li").length`)
-	p.write("[type=search]", "pool pier")
+	p.typeOver("[type=search]", "pool pier")
 	p.until(`document.querySelectorAll(".setups > li").length < ` + fmt.Sprint(all))
 	p.says(".setups", "Pier Pool, evening")
 	p.enter("[type=search]", "no such thing", "HTMLInputElement", "input")
@@ -88,7 +88,7 @@ func TestFindAndBin(t *testing.T) {
 
 	p.visit("/box")
 	p.until(`document.querySelectorAll(".box details.group").length > 3`)
-	p.write("[type=search]", "minnow")
+	p.typeOver("[type=search]", "minnow")
 	p.until(`document.querySelectorAll(".box details.group").length === 1`)
 
 	p.visit("/log")

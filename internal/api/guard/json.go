@@ -1,4 +1,4 @@
-package api
+package guard
 
 import (
 	"encoding/json"

@@ -1,4 +1,6 @@
-package api
+// Package problem tells what went wrong as problem details (RFC 9457), and what errors there are that are no
+// fault of the input.
+package problem
 
 import (
 	"context"
@@ -43,8 +45,8 @@ var told = []struct {
 	{database.ErrDenied, http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
 }
 
-// describe turns an error into problem details (RFC 9457).
-func describe(err error) contract.Problem {
+// Describe turns an error into problem details (RFC 9457).
+func Describe(err error) contract.Problem {
 	var request *openapi3filter.RequestError
 	var status echo.HTTPStatusCoder
 	var tooLarge *http.MaxBytesError
@@ -71,8 +73,11 @@ func describe(err error) contract.Problem {
 	return contract.Tell(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
 }
 
-// ErrForeign is that a page of another site asked for a change.
-var ErrForeign = errors.New("api: another site asked")
+// Why something is not done for whoever asked.
+var (
+	ErrForeign = errors.New("api: another site asked")
+	ErrNotHere = errors.New("api: only at the computer")
+)
 
 // Why work of a request is not done.
 var (
@@ -119,7 +124,7 @@ func HandleError(c *echo.Context, err error) {
 	if errors.Is(err, context.Canceled) || errors.Is(err, syscall.EPIPE) || errors.Is(err, syscall.ECONNRESET) {
 		return // whoever asked has gone: a newer question supersedes an older one
 	}
-	p := describe(err)
+	p := Describe(err)
 	if p.Status >= http.StatusInternalServerError {
 		slog.ErrorContext(c.Request().Context(), "request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
 	}

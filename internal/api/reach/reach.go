@@ -1,4 +1,6 @@
-package api
+// Package reach is how a server is reached from other devices: under which addresses, whom it lets in, and what
+// encrypts it.
+package reach
 
 import (
 	"net"
@@ -11,31 +13,31 @@ import (
 	"dunvel/internal/pairing"
 )
 
-// Reached is how a server is reached from other devices.
-type Reached struct {
+// Ways are how a server is reached from other devices.
+type Ways struct {
 	Codes *pairing.Codes
 	Bases func() []string     // addresses such as http://192.168.1.5:4780; none where it answers to this machine alone
 	By    *certificate.Source // what is sent is encrypted by it; nil where it is not
 }
 
 // Authority is the own authority that devices are to trust; nil where there is none.
-func (r Reached) Authority() []byte {
+func (r Ways) Authority() []byte {
 	if r.By == nil {
 		return nil
 	}
 	return r.By.Authority()
 }
 
-// trust is where a device reads how to trust the own authority, before it does; "" where there is none.
-func (r Reached) trust(base string) string {
+// Trust is where a device reads how to trust the own authority, before it does; "" where there is none.
+func (r Ways) Trust(base string) string {
 	if r.Authority() == nil {
 		return ""
 	}
 	return strings.Replace(base, "https:", "http:", 1) + "/trust"
 }
 
-// secured is how what is sent is encrypted; nil where it is not.
-func (r Reached) secured(now time.Time) *contract.Secured {
+// Secured is how what is sent is encrypted; nil where it is not.
+func (r Ways) Secured(now time.Time) *contract.Secured {
 	if r.By == nil {
 		return nil
 	}

@@ -1,10 +1,13 @@
-package api
+// Package guard holds requests against the contract before they are answered.
+package guard
 
 import (
 	"errors"
 	"io"
 	"net/http"
 	"strings"
+
+	"dunvel/internal/api"
 
 	"github.com/getkin/kin-openapi/openapi3"
 	"github.com/getkin/kin-openapi/openapi3filter"
@@ -13,13 +16,10 @@ import (
 	"github.com/labstack/echo/v5"
 )
 
-// Contract returns the OpenAPI document.
-func Contract() (*openapi3.T, error) { return GetSpec() }
-
 // requested is the contract as requests are held against it: limits, choices and counts of
 // values are told in the words of the core, which knows units and fields.
 func requested() (*openapi3.T, error) {
-	document, err := GetSpec()
+	document, err := api.GetSpec()
 	if err != nil {
 		return nil, err
 	}

@@ -6,9 +6,12 @@ package advice
 
 import (
 	"context"
-	"dunvel/core/care"
 	"math"
 	"slices"
+
+	"dunvel/core/care"
+	"dunvel/core/judge/choose"
+	"dunvel/core/judge/rules"
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
@@ -154,14 +157,14 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 	if s.Other.Asked {
 		states = append(states, s.AtOther())
 	}
-	ladders := make([]*judge.Ladder, len(states))
+	ladders := make([]*choose.Ladder, len(states))
 	for i, state := range states {
 		c, err := trial.New(state, a.Known)
 		if err != nil {
 			return nil, err
 		}
 		if early == nil {
-			ladders[i], err = a.Bench.Solve(ctx, c, state.Heads)
+			ladders[i], err = choose.Solve(ctx, a.Bench, c, state.Heads)
 		} else {
 			ladders[i], err = a.Sketch(ctx, c, slices.Sorted(slices.Values(state.Heads)), early.Looked)
 		}
@@ -176,7 +179,7 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 		}
 		early.Tell(draft)
 		for _, l := range ladders {
-			if err := a.Bench.Fill(ctx, l); err != nil {
+			if err := choose.Fill(ctx, a.Bench, l); err != nil {
 				return nil, err
 			}
 		}
@@ -185,7 +188,7 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 }
 
 // tell tells of ladders, for one state of the flow or for two.
-func (a Adviser) tell(ctx context.Context, ladders []*judge.Ladder, choice units.Choice, draft bool) (*Answer, error) {
+func (a Adviser) tell(ctx context.Context, ladders []*choose.Ladder, choice units.Choice, draft bool) (*Answer, error) {
 	out, err := a.one(ctx, ladders[0], choice, draft)
 	if err != nil || len(ladders) == 1 {
 		return out, err
@@ -207,7 +210,7 @@ func Check(s setup.Setup, choice units.Choice) error {
 }
 
 // one tells of the ladder of one state of the flow.
-func (a Adviser) one(ctx context.Context, l *judge.Ladder, choice units.Choice, draft bool) (*Answer, error) {
+func (a Adviser) one(ctx context.Context, l *choose.Ladder, choice units.Choice, draft bool) (*Answer, error) {
 	c, s := l.Case, l.Case.Setup
 	shown, err := a.shown(ctx, l)
 	if err != nil {
@@ -239,7 +242,7 @@ func (a Adviser) one(ctx context.Context, l *judge.Ladder, choice units.Choice, 
 }
 
 // shown are the heads of a ladder as they are shown.
-func (a Adviser) shown(ctx context.Context, l *judge.Ladder) ([]judge.Shown, error) {
+func (a Adviser) shown(ctx context.Context, l *choose.Ladder) ([]judge.Shown, error) {
 	out := make([]judge.Shown, len(l.Heads))
 	var work errgroup.Group
 	for i := range l.Heads {
@@ -267,7 +270,7 @@ func profile(c *trial.Case) []Flow {
 }
 
 // head is a head that was judged, as it is told of.
-func (t teller) head(l *judge.Ladder, i int, shown judge.Shown) (Head, error) {
+func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 	h := &l.Heads[i]
 	if h.Verdict == judge.Open {
 		return Head{
@@ -291,7 +294,7 @@ func (t teller) head(l *judge.Ladder, i int, shown judge.Shown) (Head, error) {
 	switch school := t.School(); {
 	case school.Swims:
 		s := h.Swim
-		out.Swim = Swim{InBand: judge.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel, Turns: s.Reel / t.Setup.Rod.PerTurn}
+		out.Swim = Swim{InBand: rules.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel, Turns: s.Reel / t.Setup.Rod.PerTurn}
 	case school.Hovers:
 		out.Hover = hovering(t.Case, h)
 	}
@@ -321,7 +324,7 @@ func (t teller) contact(h *judge.Head, f trial.Fall) (Contact, error) {
 // hovering is what a head does over fish at the take-up that suits it.
 func hovering(c *trial.Case, h *judge.Head) Hover {
 	out := Hover{Stays: trial.HoverLook, Deepest: c.Target, TakeUp: h.Hover.TakeUp}
-	top, bottom := judge.HoverBand(c)
+	top, bottom := rules.HoverBand(c)
 	depths := h.Hover.Suits
 	for i := 1; i < len(depths); i++ {
 		from, to := depths[i-1], depths[i]

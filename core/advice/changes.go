@@ -7,6 +7,7 @@ import (
 	"strconv"
 
 	"dunvel/core/explore"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
@@ -53,7 +54,7 @@ func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice
 		return nil, err
 	}
 	if standing.Mass() == 0 {
-		l, err := a.Bench.Solve(ctx, c, s.Heads)
+		l, err := choose.Solve(ctx, a.Bench, c, s.Heads)
 		if err != nil {
 			return nil, err
 		}

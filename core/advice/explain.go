@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -16,7 +17,7 @@ import (
 )
 
 // explain writes the sentences of an answer.
-func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown []judge.Shown, out *Answer) error {
+func (a Adviser) explain(ctx context.Context, t teller, l *choose.Ladder, shown []judge.Shown, out *Answer) error {
 	var err error
 	closest := &l.Heads[l.Closest]
 	out.Brief = Brief{Head: "none"}
@@ -46,7 +47,7 @@ func (a Adviser) explain(ctx context.Context, t teller, l *judge.Ladder, shown [
 
 // keptMoving says what would do it of a head that is worked in place where that takes
 // much more weight than one that may go with the current.
-func (a Adviser) keptMoving(ctx context.Context, t teller, l *judge.Ladder) (string, error) {
+func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (string, error) {
 	pick := &l.Heads[l.Pick]
 	if !t.School().Stays || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing || pick.Rest.Grip < judgement.InHand.Number {
 		return "", nil
@@ -62,7 +63,7 @@ func (a Adviser) keptMoving(ctx context.Context, t teller, l *judge.Ladder) (str
 
 // sentence is the answer in a sentence or two: the head, how sure it is, how to hold
 // the line, what to count to, where it is then, and what then.
-func (t teller) sentence(l *judge.Ladder, pick *judge.Head, shown judge.Shown) string {
+func (t teller) sentence(l *choose.Ladder, pick *judge.Head, shown judge.Shown) string {
 	tie := fmt.Sprintf("Tie on %s (%s)", t.mass(pick.Mass), odds(pick.Sure))
 	switch wanted := t.Setup.Approach.Sure; {
 	case pick.Sure < wanted && l.Pick == l.Usual:
@@ -121,7 +122,7 @@ func (t teller) held(h trial.Handling) string {
 }
 
 // hand says in a few words how to hold rod and line for the head that comes closest.
-func (t teller) hand(l *judge.Ladder, shown []judge.Shown) string {
+func (t teller) hand(l *choose.Ladder, shown []judge.Shown) string {
 	s := shown[l.Closest]
 	out := t.holding(s.Handling)
 	if s.Otherwise > 0 {
@@ -153,11 +154,11 @@ func (t teller) holding(h trial.Handling) string {
 }
 
 // then says what follows the fall.
-func (t teller) then(l *judge.Ladder, pick *judge.Head, shown judge.Shown) string {
+func (t teller) then(l *choose.Ladder, pick *judge.Head, shown judge.Shown) string {
 	switch school := t.School(); {
 	case school.Swims:
 		out := fmt.Sprintf("Reel at %s: it swims %s", t.reeled(pick), t.bandWords())
-		if l.Speed > 0 && judge.Off(l.Case, pick) > math.Log1p(judgement.SwimNear.Number) {
+		if l.Speed > 0 && choose.Off(l.Case, pick) > math.Log1p(judgement.SwimNear.Number) {
 			out += fmt.Sprintf("; no head does at the %s that you want", t.runs(l.Case.Setup.Approach.Speed))
 		}
 		return out
@@ -237,7 +238,7 @@ func (t teller) landing(f trial.Fall) string {
 }
 
 // notLighter says why not the next lighter head.
-func (t teller) notLighter(l *judge.Ladder, a *Answer) string {
+func (t teller) notLighter(l *choose.Ladder, a *Answer) string {
 	if l.Pick == 0 {
 		return "It is the lightest of these heads."
 	}
@@ -258,7 +259,7 @@ func (t teller) notLighter(l *judge.Ladder, a *Answer) string {
 }
 
 // notHeavier says why not the next heavier head.
-func (t teller) notHeavier(l *judge.Ladder, a *Answer) string {
+func (t teller) notHeavier(l *choose.Ladder, a *Answer) string {
 	if l.Pick == len(a.Heads)-1 {
 		return "It is the heaviest of these heads."
 	}
@@ -360,7 +361,7 @@ func (t teller) usualPatience() float64 {
 
 // asks says which of wind, current and swell asks for most of the weight: without which
 // a head of half of it would be clearly likelier to do it.
-func (a Adviser) asks(ctx context.Context, t teller, l *judge.Ladder) (string, error) {
+func (a Adviser) asks(ctx context.Context, t teller, l *choose.Ladder) (string, error) {
 	if l.Pick == 0 || t.School().Swims || t.School().Hovers {
 		return "", nil
 	}
@@ -400,7 +401,7 @@ func (a Adviser) asks(ctx context.Context, t teller, l *judge.Ladder) (string, e
 
 // lighterBy is the heaviest head that is no heavier than a share of the pick, or the
 // lightest.
-func lighterBy(l *judge.Ladder, share float64) *judge.Head {
+func lighterBy(l *choose.Ladder, share float64) *judge.Head {
 	i := l.Pick - 1
 	for i > 0 && l.Heads[i].Mass > share*l.Heads[l.Pick].Mass {
 		i--

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
@@ -67,7 +68,7 @@ func (t teller) hookNote(h *judge.Head) Note {
 		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is large for it: %s; it stiffens it and shows.", fits, size, measures)}
 	case bait.Mass() < head.HookMass():
 		return Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.mass(head.HookMass()), t.mass(bait.Mass()))}
-	case judge.Light(t.Case, h.Mass):
+	case choose.Light(t.Case, h.Mass):
 		return Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
 	}
 	return Note{"hook", false, fmt.Sprintf("The %s hook suits this bait: %s.", size, measures)}

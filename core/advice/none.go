@@ -5,14 +5,14 @@ import (
 	"fmt"
 
 	"dunvel/core/explore"
-	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/units"
 	"dunvel/core/water"
 )
 
 // explainNone says what no head does, which comes closest, and the cheapest thing that
 // makes one do it, tried on the engine.
-func (a Adviser) explainNone(ctx context.Context, t teller, l *judge.Ladder, out *Answer) error {
+func (a Adviser) explainNone(ctx context.Context, t teller, l *choose.Ladder, out *Answer) error {
 	closest := out.Heads[l.Closest]
 	failed := fmt.Sprintf("None of these heads does it: %s, the closest, %s", t.mass(closest.Mass), closest.Reason)
 	if len(out.Heads) == 1 {

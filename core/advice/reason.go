@@ -5,6 +5,8 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
+	"dunvel/core/judge/rules"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -15,7 +17,7 @@ import (
 
 // of is the teller for a head of a ladder: the one that was picked at a speed of its
 // own is spoken of at that.
-func (t teller) of(l *judge.Ladder, i int) teller {
+func (t teller) of(l *choose.Ladder, i int) teller {
 	if l.Speed > 0 && i == l.Pick {
 		t.Case = t.AtSpeed(l.Speed)
 	}
@@ -51,39 +53,39 @@ func (t teller) reason(h *judge.Head) string {
 }
 
 // misses says how a head misses a must as things are taken to be.
-func (t teller) misses(m judge.Must, h *judge.Head) string {
+func (t teller) misses(m rules.Must, h *judge.Head) string {
 	a := t.Setup.Approach
 	switch m {
-	case judge.Steep:
+	case rules.Steep:
 		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.depth(t.Carried(h.Fall)), t.target())
-	case judge.InTime:
+	case rules.InTime:
 		return t.late(h)
-	case judge.Told:
+	case rules.Told:
 		return fmt.Sprintf("%s, but its touch is neither seen nor felt: the line runs on, and it pulls %s where %s is told", t.thereIn(h), t.pull(h.Feel.Pull), t.pull(h.Feel.Told()))
-	case judge.Touches:
+	case rules.Touches:
 		return "line and flow lift it off the bed again"
-	case judge.Presses:
+	case rules.Presses:
 		if h.Rest.Margin <= 0.005 {
 			return "line and flow lift it off the bed" + t.where(h)
 		}
 		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", share(h.Rest.Margin), t.where(h), share(a.Margin))
-	case judge.Stays:
+	case rules.Stays:
 		return t.creeps(h)
-	case judge.Felt:
+	case rules.Felt:
 		return t.tooLight(h)
-	case judge.BackSoon:
+	case rules.BackSoon:
 		return fmt.Sprintf("%s, %s at most is wanted", t.dropsBack(h), units.Seconds(a.BackMost))
-	case judge.BackLate:
+	case rules.BackLate:
 		return fmt.Sprintf("%s, %s at least is wanted", t.dropsBack(h), units.Seconds(a.BackLeast))
-	case judge.Slowly:
+	case rules.Slowly:
 		return fmt.Sprintf("falls at %s, you want %s at most", t.runs(h.Fall.Speed), t.runs(a.Ceiling))
-	case judge.Swims:
+	case rules.Swims:
 		return t.swimsElsewhere(h)
-	case judge.Hovers:
+	case rules.Hovers:
 		return t.leaves(h)
-	case judge.Waves:
+	case rules.Waves:
 		return fmt.Sprintf("the swell has it off the bed for %s of a wave", share(1-h.Rest.Held))
-	case judge.Walks:
+	case rules.Walks:
 		return fmt.Sprintf("the swell carries it %s in ten waves", t.depth(h.Rest.Walk))
 	}
 	return t.fails(h)
@@ -119,49 +121,49 @@ func (t teller) tooLight(h *judge.Head) string {
 }
 
 // goal is what a head may not do although it does as things are taken to be.
-func (t teller) goal(m judge.Must) string {
+func (t teller) goal(m rules.Must) string {
 	a := t.Setup.Approach
 	switch m {
-	case judge.Steep:
+	case rules.Steep:
 		return "fall to a place"
-	case judge.InTime:
+	case rules.InTime:
 		if t.Wait() == t.Window {
 			return fmt.Sprintf("make it before the boat is over it (%s)", units.Seconds(t.Window))
 		}
 		return fmt.Sprintf("make it within the wait of %s", units.Seconds(t.Wait()))
-	case judge.Told:
+	case rules.Told:
 		return "have its touch seen or felt"
-	case judge.Touches:
+	case rules.Touches:
 		return "stay on the bed"
-	case judge.Presses:
+	case rules.Presses:
 		return fmt.Sprintf("keep %s of its weight on the bed", share(a.Margin))
-	case judge.Stays:
+	case rules.Stays:
 		if a.Still == setup.DeadStill {
 			return "lie dead still"
 		}
 		return "stay where it is"
-	case judge.Felt:
+	case rules.Felt:
 		return "be felt on the bed"
-	case judge.BackSoon:
+	case rules.BackSoon:
 		return "be back within " + units.Seconds(a.BackMost)
-	case judge.BackLate:
+	case rules.BackLate:
 		return "take " + units.Seconds(a.BackLeast)
-	case judge.Slowly:
+	case rules.Slowly:
 		return fmt.Sprintf("fall no faster than %s", t.runs(a.Ceiling))
-	case judge.Swims:
+	case rules.Swims:
 		return fmt.Sprintf("do so for %s of the way", share(a.Share))
-	case judge.Hovers:
+	case rules.Hovers:
 		return fmt.Sprintf("stay %s", units.Seconds(a.Stays))
-	case judge.Waves, judge.Walks:
+	case rules.Waves, rules.Walks:
 		return "be left there by the swell"
 	}
 	return "get there at all"
 }
 
 // fact is what a head does that comes before what it may not do.
-func (t teller) fact(m judge.Must, h *judge.Head) string {
+func (t teller) fact(m rules.Must, h *judge.Head) string {
 	switch m {
-	case judge.Presses, judge.Stays, judge.Swims, judge.Hovers, judge.BackSoon, judge.BackLate, judge.Slowly:
+	case rules.Presses, rules.Stays, rules.Swims, rules.Hovers, rules.BackSoon, rules.BackLate, rules.Slowly:
 		return t.does(h)
 	}
 	return t.thereIn(h)

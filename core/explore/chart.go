@@ -12,6 +12,7 @@ import (
 
 	"dunvel/core/explore/axis"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
@@ -217,7 +218,7 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 		}
 	}
 	if len(out.heads) > 0 {
-		out.Mass, out.Sure, out.Down = told(out.heads, judge.Prefer(here, out.heads))
+		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
 	}
 	return out, nil
 }
@@ -239,7 +240,7 @@ func mixed(c *trial.Case, same []judge.Head) judge.Head {
 }
 
 // told is the head that is chosen, how sure it is, and whether with the rod down.
-func told(heads []judge.Head, choice judge.Choice) (mass, sure float64, down bool) {
+func told(heads []judge.Head, choice choose.Choice) (mass, sure float64, down bool) {
 	if choice.Pick < 0 {
 		return 0, 0, false
 	}

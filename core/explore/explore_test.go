@@ -11,6 +11,7 @@ import (
 
 	"dunvel/core/explore/axis"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -27,20 +28,20 @@ func water(change func(*setup.Setup)) setup.Setup {
 }
 
 // whole is the choice among all heads of a setup.
-func whole(t testing.TB, x Search, s setup.Setup) *judge.Ladder {
+func whole(t testing.TB, x Search, s setup.Setup) *choose.Ladder {
 	t.Helper()
 	c, err := x.Situate(s)
 	if err != nil {
 		t.Fatal(err)
 	}
-	l, err := x.Bench.Solve(t.Context(), c, s.Heads)
+	l, err := choose.Solve(t.Context(), x.Bench, c, s.Heads)
 	if err != nil {
 		t.Fatal(err)
 	}
 	return l
 }
 
-func massOf(l *judge.Ladder) float64 {
+func massOf(l *choose.Ladder) float64 {
 	if l.Pick < 0 {
 		return 0
 	}
@@ -152,7 +153,7 @@ func TestSketch(t *testing.T) {
 			if massOf(sketch) != massOf(l) || len(sketch.Heads) != len(heads) || len(heads) > 10 && open == 0 && sketch.Pick >= 0 {
 				t.Errorf("%s, %v: %g, the ladder says %g; %d open", kind, heads, massOf(sketch), massOf(l), open)
 			}
-			if err := x.Bench.Fill(t.Context(), sketch); err != nil || massOf(sketch) != massOf(l) || sketch.Least != l.Least && heads[len(heads)-1] != heads[max(len(heads)-2, 0)] {
+			if err := choose.Fill(t.Context(), x.Bench, sketch); err != nil || massOf(sketch) != massOf(l) || sketch.Least != l.Least && heads[len(heads)-1] != heads[max(len(heads)-2, 0)] {
 				t.Errorf("%s, %v: filled it says %g (%v), the ladder %g", kind, heads, massOf(sketch), err, massOf(l))
 			}
 		}

@@ -11,6 +11,7 @@ import (
 	"slices"
 
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -47,7 +48,7 @@ func Sensible(err error) (ok bool, other error) {
 // among them to be that of the whole ladder.
 type window struct {
 	heads []judge.Head
-	judge.Choice
+	choose.Choice
 }
 
 // picked is the head to tie on; nil where there is none.
@@ -78,7 +79,7 @@ type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head,
 // chooseBy is choose with some more of the heavier rungs from the beginning (more), and with a way
 // to judge heads (by).
 func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int, by judging) (window, error) {
-	w := window{Choice: judge.Choice{Pick: -1}}
+	w := window{Choice: choose.Choice{Pick: -1}}
 	if near == 0 {
 		var err error
 		if near, err = x.Bench.Guess(ctx, c, masses); err != nil {
@@ -104,7 +105,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 		case from > 0 && down:
 			from--
 		default:
-			choice, err := x.Bench.Choose(ctx, c, w.heads)
+			choice, err := choose.Choose(ctx, x.Bench, c, w.heads)
 			if err == nil {
 				w.Choice = choice
 			}
@@ -116,7 +117,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 // Sketch chooses between the heads of a case by as few of them as that takes, with the next
 // heavier one, those that are as likely as not, and one that is looked at, where it is one
 // of them; the others are open. masses rise.
-func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*judge.Ladder, error) {
+func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*choose.Ladder, error) {
 	rungs := slices.Compact(slices.Clone(masses)) // the same weight may be on a ladder twice
 	w, err := x.chooseBy(ctx, c, rungs, 0, 1, x.Bench.Judge)
 	if err != nil {
@@ -131,7 +132,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 		case from > 0 && first.Sure >= judgement.Even.Number:
 			from--
 		default:
-			out, err := x.Bench.Sketch(ctx, c, masses, w.heads)
+			out, err := choose.Sketch(ctx, x.Bench, c, masses, w.heads)
 			if i := slices.Index(masses, looked); err == nil && i >= 0 && out.Heads[i].Verdict == judge.Open {
 				out.Heads[i], err = x.Bench.Judge(ctx, c, looked)
 			}
@@ -143,7 +144,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 		}
 		w.heads = append(w.heads, more...)
 		slices.SortStableFunc(w.heads, func(a, b judge.Head) int { return compare(a.Mass, b.Mass) })
-		w.Choice = judge.Prefer(c, w.heads)
+		w.Choice = choose.Prefer(c, w.heads)
 	}
 }
 
@@ -190,12 +191,12 @@ func open(c *trial.Case, heads []judge.Head) (lighter, heavier bool) {
 		return true, true
 	}
 	if school := c.School(); school.Swims || school.Hovers {
-		nearest := judge.Nearest(c, heads)
+		nearest := choose.Nearest(c, heads)
 		return nearest == 0, nearest == len(heads)-1
 	}
 	// Where hooks come on heavier heads it may give way to those.
 	more := 0
-	if judge.Light(c, heads[pick].Mass) {
+	if choose.Light(c, heads[pick].Mass) {
 		more = int(judgement.HookSteps.Number)
 	}
 	return pick == 0, pick+more > len(heads)-1

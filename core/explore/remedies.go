@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -144,7 +145,7 @@ func steps(from, to float64) []float64 {
 
 // Remedies are the changes that make a head do it, where none of those of a ladder
 // does, the cheapest first and at most so many.
-func (x Search) Remedies(ctx context.Context, l *judge.Ladder, most int) ([]Remedy, error) {
+func (x Search) Remedies(ctx context.Context, l *choose.Ladder, most int) ([]Remedy, error) {
 	var out []Remedy
 	closest := &l.Heads[l.Closest]
 	for _, w := range ways {

@@ -7,6 +7,7 @@ import (
 	"sync"
 
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 )
@@ -129,12 +130,12 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 		return out, other
 	}
 	out.Fits = true
-	w := window{Choice: judge.Choice{Pick: -1}}
+	w := window{Choice: choose.Choice{Pick: -1}}
 	if w.heads, err = w.judge(ctx, here, s.Heads, t.judging(place)); err != nil {
 		return out, err
 	}
 	t.learn()
-	choice, err := t.search.Bench.Choose(ctx, here, w.heads)
+	choice, err := choose.Choose(ctx, t.search.Bench, here, w.heads)
 	if err != nil {
 		return out, err
 	}

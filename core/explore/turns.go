@@ -8,6 +8,7 @@ import (
 	"sync"
 
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -96,7 +97,7 @@ func (x Search) Stand(ctx context.Context, s setup.Setup) (*Standing, error) {
 func (s *Standing) plain(c *trial.Case) bool {
 	school, h := c.School(), s.window.picked()
 	return h != nil && h.Verdict == judge.Does && c.Setup.Approach.Leaning == setup.Usual && !school.Swims && !school.Hovers &&
-		s.window.Skipped < 0 && !judge.Light(c, h.Mass)
+		s.window.Skipped < 0 && !choose.Light(c, h.Mass)
 }
 
 // Mass is that of the head to tie on, kg; 0 where there is none.

@@ -3,6 +3,7 @@ package judge
 import (
 	"context"
 
+	"dunvel/core/judge/rules"
 	"dunvel/core/spread"
 	"dunvel/core/trial"
 )
@@ -39,12 +40,12 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 		return false, 0, err
 	}
 	r := mean(phases.readings)
-	for _, m := range musts(c) {
-		if rules[m].miss(moved, r, 1) > 0 {
-			return false, r.value(readTime), nil
+	for _, m := range rules.Musts(c) {
+		if rules.Of(m).Miss(moved, r, 1) > 0 {
+			return false, r.Value(rules.ReadTime), nil
 		}
 	}
-	return true, r.value(readTime), nil
+	return true, r.Value(rules.ReadTime), nil
 }
 
 // Thoroughly judges a head with every unknown looked at, even where it decides nothing.

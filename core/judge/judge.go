@@ -11,6 +11,7 @@ import (
 	"runtime"
 	"slices"
 
+	"dunvel/core/judge/rules"
 	"dunvel/core/trial"
 
 	"golang.org/x/sync/errgroup"
@@ -49,15 +50,15 @@ type Head struct {
 	Reach   float64 // m that it is thrown; 0 where that is not known
 	Phase   int     // of a swell at the splash, of which the result is
 
-	suited bool    // its handling is good enough for no other to be looked at
-	fine   bool    // its result is as fine as is shown
-	doubts *doubts // what is not known does to it; nil where that was not looked at
-	finer  reading // what a finer look adds to its reading; nil where there was none
+	suited bool          // its handling is good enough for no other to be looked at
+	fine   bool          // its result is as fine as is shown
+	doubts *doubts       // what is not known does to it; nil where that was not looked at
+	finer  rules.Reading // what a finer look adds to its reading; nil where there was none
 }
 
 // Miss is how a head stands with a must.
 type Miss struct {
-	Must Must
+	Must rules.Must
 	By   float64 // share of what is asked that is missed as things are taken to be; 0 or less meets it
 	Met  float64 // probability that it is met
 }
@@ -106,7 +107,7 @@ func (v view) judge() (Head, error) {
 		return h, err
 	}
 	also, err := v.judged(second)
-	if err == nil && also.Sure > h.Sure+gain {
+	if err == nil && also.Sure > h.Sure+rules.Gain {
 		h = also
 	}
 	return h, err
@@ -124,7 +125,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 		return Head{}, err
 	}
 	centre, d := mean(phases.readings), certain
-	h.suited = suits(v.of, centre)
+	h.suited = rules.Suits(v.of, centre)
 	h.Result, h.Phase = phases.typical(centre)
 	stands := v.stands(&result, centre)
 	if stands == open {
@@ -152,4 +153,18 @@ func (v view) judged(result trial.Result) (Head, error) {
 	}
 	h.settle(v.of, centre, d)
 	return h, nil
+}
+
+// Refine looks at a head as finely as it is shown, where its chance was plain without that.
+func (b Bench) Refine(ctx context.Context, c *trial.Case, h *Head) error {
+	if h.fine || !h.Arrived() {
+		return nil
+	}
+	v, was := view{bench: b, ctx: ctx, of: c, mass: h.Mass}, h.Fall
+	_, fine, err := v.finely(&h.Result, nil)
+	if err == nil && fine {
+		h.fine = true
+		h.Ranges.follow(was, h.Fall)
+	}
+	return err
 }

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -30,10 +31,10 @@ func situate(t testing.TB, change func(*setup.Setup)) *trial.Case {
 	return c
 }
 
-func solved(t testing.TB, b judge.Bench, change func(*setup.Setup)) *judge.Ladder {
+func solved(t testing.TB, b judge.Bench, change func(*setup.Setup)) *choose.Ladder {
 	t.Helper()
 	c := situate(t, change)
-	l, err := b.Solve(t.Context(), c, c.Setup.Heads)
+	l, err := choose.Solve(t.Context(), b, c, c.Setup.Heads)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -41,7 +42,7 @@ func solved(t testing.TB, b judge.Bench, change func(*setup.Setup)) *judge.Ladde
 }
 
 // picked is the mass of the head to tie on, g; 0 where there is none.
-func picked(l *judge.Ladder) float64 {
+func picked(l *choose.Ladder) float64 {
 	if l.Pick < 0 {
 		return 0
 	}
@@ -160,10 +161,10 @@ func TestLeanings(t *testing.T) {
 	if l.Heads[l.Least].Sure < 0.5 || l.Least > 0 && l.Heads[l.Least-1].Sure >= 0.5 {
 		t.Errorf("least: %v", l.Heads[l.Least].Sure)
 	}
-	for lean, want := range map[string]func(*judge.Ladder) int{
-		setup.JustEnough: func(l *judge.Ladder) int { return l.Least },
-		setup.WithMargin: func(l *judge.Ladder) int { return usual + 1 },
-		setup.Heavy: func(l *judge.Ladder) int {
+	for lean, want := range map[string]func(*choose.Ladder) int{
+		setup.JustEnough: func(l *choose.Ladder) int { return l.Least },
+		setup.WithMargin: func(l *choose.Ladder) int { return usual + 1 },
+		setup.Heavy: func(l *choose.Ladder) int {
 			for i := len(l.Heads) - 1; ; i-- {
 				if l.Heads[i].Mass <= judgement.HeavyMost.Number*l.Heads[usual].Mass {
 					return i
@@ -180,14 +181,14 @@ func TestLeanings(t *testing.T) {
 // Where none is as sure as wanted the likeliest is tied on that is as likely as not, and
 // none below that.
 func TestEvenOdds(t *testing.T) {
-	even := func(sure float64) *judge.Ladder {
+	even := func(sure float64) *choose.Ladder {
 		c := situate(t, func(*setup.Setup) {})
 		heads := []judge.Head{{Sure: 0.2}, {Sure: sure}, {Sure: sure - 0.1}}
 		for i := range heads {
 			heads[i].Mass = float64(i+1) * 1e-3
 			heads[i].Verdict = judge.VerdictOf(heads[i].Sure, 0.8)
 		}
-		return &judge.Ladder{Case: c, Heads: heads, Choice: judge.Prefer(c, heads)}
+		return &choose.Ladder{Case: c, Heads: heads, Choice: choose.Prefer(c, heads)}
 	}
 	for sure, want := range map[float64]int{0.5: 1, 0.49: -1, 0.79: 1, 0.8: 1} {
 		if l := even(sure); l.Pick != want || l.Closest != 1 {
@@ -204,7 +205,7 @@ func TestEvenOdds(t *testing.T) {
 // A head on which hooks of the size do not come gives way to one up to two rungs up;
 // those that are owned, on the shank or of glass come light.
 func TestHooksComeOnHeads(t *testing.T) {
-	hooked := func(change func(*setup.Setup)) *judge.Ladder {
+	hooked := func(change func(*setup.Setup)) *choose.Ladder {
 		return solved(t, judgetest.Bench(nil), func(s *setup.Setup) {
 			s.Water.Depth, s.Head.Hook = 2, "3/0"
 			change(s)
@@ -225,11 +226,11 @@ func TestHooksComeOnHeads(t *testing.T) {
 		}
 	}
 	c := situate(t, func(s *setup.Setup) { s.Head.Hook = "3/0" })
-	if !judge.Light(c, 0.0034) || judge.Light(c, 0.0035) {
+	if !choose.Light(c, 0.0034) || choose.Light(c, 0.0035) {
 		t.Error("3/0 comes on 3.5 g and more")
 	}
 	c.Known.Owned = []float64{0.0025}
-	if judge.Light(c, 0.0025) || !judge.Light(c, 0.0018) {
+	if choose.Light(c, 0.0025) || !choose.Light(c, 0.0018) {
 		t.Error("what is owned comes as it is")
 	}
 }
@@ -237,7 +238,7 @@ func TestHooksComeOnHeads(t *testing.T) {
 // A bait swims on the head whose own speed is nearest to the wanted one; where none is
 // near, that one is tied on at its own speed, if anybody reels so.
 func TestSwimSpeeds(t *testing.T) {
-	swum := func(speed float64, heads ...float64) *judge.Ladder {
+	swum := func(speed float64, heads ...float64) *choose.Ladder {
 		return solved(t, judgetest.Bench(nil), func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Approach.Speed = setup.Swim, 5, speed
 			s.Approach.BandLow, s.Approach.BandHigh = 0.2, 0.8
@@ -348,7 +349,7 @@ func TestTryingFails(t *testing.T) {
 		return trial.Result{}, context.Canceled
 	}}
 	c := situate(t, func(*setup.Setup) {})
-	if _, err := b.Solve(t.Context(), c, c.Setup.Heads); err != context.Canceled {
+	if _, err := choose.Solve(t.Context(), b, c, c.Setup.Heads); err != context.Canceled {
 		t.Errorf("%v", err)
 	}
 }

@@ -9,6 +9,7 @@ import (
 
 	"dunvel/core/golden"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -107,7 +108,7 @@ func TestJudged(t *testing.T) {
 	for _, w := range judged {
 		c, masses := water(t, w.known, w.heads, w.change)
 		b := judgetest.Bench(nil)
-		l, err := b.Solve(t.Context(), c, masses)
+		l, err := choose.Solve(t.Context(), b, c, masses)
 		if err != nil {
 			t.Fatalf("%s: %v", w.name, err)
 		}
@@ -142,7 +143,7 @@ func TestJudgedAlike(t *testing.T) {
 	for _, w := range judged {
 		c, masses := water(t, w.known, w.heads, w.change)
 		b := judgetest.Bench(nil)
-		l, err := b.Solve(t.Context(), c, masses)
+		l, err := choose.Solve(t.Context(), b, c, masses)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -164,7 +165,7 @@ func TestJudgedAlike(t *testing.T) {
 			out.WriteString(judgedHead(&h))
 		}
 		from, to := max(l.Closest-1, 0), min(l.Closest+2, len(l.Heads))
-		draft, err := b.Sketch(t.Context(), c, masses, slices.Clone(l.Heads[from:to]))
+		draft, err := choose.Sketch(t.Context(), b, c, masses, slices.Clone(l.Heads[from:to]))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -174,7 +175,7 @@ func TestJudgedAlike(t *testing.T) {
 			}
 		}
 		fmt.Fprintf(&out, "draft %s\n", chosen(draft.Choice))
-		if err := b.Fill(t.Context(), draft); err != nil {
+		if err := choose.Fill(t.Context(), b, draft); err != nil {
 			t.Fatal(err)
 		}
 		if chosen(draft.Choice) != chosen(l.Choice) {
@@ -206,7 +207,7 @@ func water(t *testing.T, known trial.Knowledge, grams []float64, change func(*se
 	return c, slices.Sorted(slices.Values(s.Heads))
 }
 
-func chosen(c judge.Choice) string {
+func chosen(c choose.Choice) string {
 	return fmt.Sprintf("pick %d, least %d, closest %d, usual %d, skipped %d, speed %.3f", c.Pick, c.Least, c.Closest, c.Usual, c.Skipped, c.Speed)
 }
 

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/judge/rules"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -41,33 +42,33 @@ var bounds = []bound{
 		if !floats {
 			return -1
 		}
-		return over(h.Weight/water.Gravity, float.Mass)
+		return rules.Over(h.Weight/water.Gravity, float.Mass)
 	}},
 	{limit: Upright, miss: func(c *trial.Case, h *Head) float64 {
 		if c.Setup.Rigging.Kind != setup.TwoHeads || c.Setup.Rigging.Upper == 0 {
 			return -1
 		}
-		return under(h.Mass, c.Setup.Rigging.Upper)
+		return rules.Under(h.Mass, c.Setup.Rigging.Upper)
 	}},
 	{limit: RodMost, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
 	{limit: RodLeast, miss: func(c *trial.Case, h *Head) float64 {
 		if c.Setup.Rod.Least == 0 {
 			return -1
 		}
-		return under(h.Whole, c.Setup.Rod.Least)
+		return rules.Under(h.Whole, c.Setup.Rod.Least)
 	}},
 	{limit: Thrown,
 		miss: func(c *trial.Case, h *Head) float64 {
 			if h.Reach == 0 {
 				return -1
 			}
-			return under(h.Reach, c.Cast.Distance)
+			return rules.Under(h.Reach, c.Cast.Distance)
 		},
 		sure: func(c *trial.Case, miss float64) float64 {
 			if c.Throw.Spread == 0 {
 				return 1
 			}
-			return distuv.UnitNormal.CDF(math.Log(max(1-miss, nothing)) / c.Throw.Spread)
+			return distuv.UnitNormal.CDF(math.Log(max(1-miss, rules.Nothing)) / c.Throw.Spread)
 		}},
 	{limit: Soft, miss: func(c *trial.Case, h *Head) float64 {
 		if !c.OnBed || c.School().Swims {
@@ -83,7 +84,7 @@ func overIf(value, most float64) float64 {
 	if most == 0 {
 		return -1
 	}
-	return over(value, most)
+	return rules.Over(value, most)
 }
 
 // keep judges the limits, and makes the head as much less sure.

@@ -3,13 +3,10 @@ package judge
 import (
 	"math"
 
-	"dunvel/core/judgement"
+	"dunvel/core/judge/rules"
 	"dunvel/core/spread"
 	"dunvel/core/trial"
 )
-
-// gain is by how much a handling has to be better.
-var gain = judgement.HandlingGain.Number
 
 // Range is what a number lies in four times in five.
 type Range struct {
@@ -28,22 +25,22 @@ type Ranges struct {
 
 // settle sets the chance that the head does all that is asked, its verdict, misses and ranges,
 // from its reading (centre) and how the unknowns move that.
-func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
-	asked := musts(c)
+func (h *Head) settle(c *trial.Case, centre rules.Reading, d *doubts) {
+	asked := rules.Musts(c)
 	h.Misses = make([]Miss, len(asked))
 	for i, m := range asked {
-		h.Misses[i] = Miss{Must: m, By: rules[m].miss(c, centre, 1)}
+		h.Misses[i] = Miss{Must: m, By: rules.Of(m).Miss(c, centre, 1)}
 		h.Lacks = max(h.Lacks, h.Misses[i].By)
 	}
 	all := 0
 	met := make([]int, len(asked))
-	var seen [readTrack][]float64
-	var sampled reading
+	var seen [rules.ReadTrack][]float64
+	var sampled rules.Reading
 	for _, z := range d.sample {
 		sampled = spread.At(centre, d.shifts, z, sampled)
 		does := true
 		for i, m := range asked {
-			if rules[m].miss(c, sampled, 1) <= 0 {
+			if rules.Of(m).Miss(c, sampled, 1) <= 0 {
 				met[i]++
 			} else {
 				does = false
@@ -63,10 +60,10 @@ func (h *Head) settle(c *trial.Case, centre reading, d *doubts) {
 	h.Sure = share(all)
 	if h.Arrived() {
 		// In a swell the reading is a mean, and the fall that is shown a little off it.
-		around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / centre.value(at)) }
+		around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / centre.Value(at)) }
 		h.Ranges = Ranges{
-			Time: around(readTime, h.Fall.Time), LineOut: around(readLine, h.Fall.LineOut), Speed: around(readSpeed, h.Fall.Speed),
-			Margin: rangeOf(seen[readLift]).from(1), Back: rangeOf(seen[readBack]),
+			Time: around(rules.ReadTime, h.Fall.Time), LineOut: around(rules.ReadLine, h.Fall.LineOut), Speed: around(rules.ReadSpeed, h.Fall.Speed),
+			Margin: rangeOf(seen[rules.ReadLift]).from(1), Back: rangeOf(seen[rules.ReadBack]),
 		}
 	}
 	h.keep(c)
@@ -85,7 +82,7 @@ func VerdictOf(sure, wanted float64) Verdict {
 }
 
 // ranged are the places of a reading of which ranges are told.
-var ranged = []int{readTime, readLine, readSpeed, readLift, readBack}
+var ranged = []int{rules.ReadTime, rules.ReadLine, rules.ReadSpeed, rules.ReadLift, rules.ReadBack}
 
 // rangeOf is the range of numbers of which the logarithms are given.
 func rangeOf(logarithms []float64) Range {

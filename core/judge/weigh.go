@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/judge/rules"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
@@ -94,7 +95,7 @@ func (b Bench) Weigh(ctx context.Context, c *trial.Case, mass float64) (*Weighed
 	}
 	out := &Weighed{Head: Head{Result: result}, Number: numberOf(c)}
 	centre := mean(phases.readings)
-	if !centre.arrived() {
+	if !centre.Arrived() {
 		return out, nil
 	}
 	d, err := v.doubt(result, phases.readings, false)
@@ -125,21 +126,21 @@ func numberOf(c *trial.Case) Number {
 	return SecondsDown
 }
 
-// number reads the number from a reading, in its own unit.
-func (r reading) number(n Number) float64 {
+// numberIn reads a number from a reading, in its own unit.
+func numberIn(r rules.Reading, n Number) float64 {
 	switch n {
 	case Contact:
-		return r.margin()
+		return r.Margin()
 	case SecondsBack:
-		return r.value(readBack)
+		return r.Value(rules.ReadBack)
 	case Height:
-		return stat.Mean(r.track(), nil)
+		return stat.Mean(r.Track(), nil)
 	}
-	return r.value(readTime)
+	return r.Value(rules.ReadTime)
 }
 
 // weighParts shares the variance among the unknowns, each moved alone.
-func (w *Weighed) weighParts(c *trial.Case, centre reading, d *doubts) {
+func (w *Weighed) weighParts(c *trial.Case, centre rules.Reading, d *doubts) {
 	total := 0.0
 	for i, sd := range spreads(c) {
 		if sd == 0 || d.shifts[i].Up == nil {
@@ -149,21 +150,21 @@ func (w *Weighed) weighParts(c *trial.Case, centre reading, d *doubts) {
 		var numbers []float64
 		for _, z := range d.sample {
 			alone[i] = z[i]
-			numbers = append(numbers, reading(spread.At(centre, d.shifts, alone, nil)).number(w.Number))
+			numbers = append(numbers, numberIn(spread.At(centre, d.shifts, alone, nil), w.Number))
 		}
 		variance := stat.Variance(numbers, nil)
 		total += variance
 		w.Parts = append(w.Parts, Part{Unknown: unknowns[i].name, Spread: sd, Share: variance})
 	}
 	for i := range w.Parts {
-		w.Parts[i].Share /= max(total, nothing*nothing)
+		w.Parts[i].Share /= max(total, rules.Nothing*rules.Nothing)
 	}
 	slices.SortStableFunc(w.Parts, func(a, b Part) int { return cmp.Compare(b.Share, a.Share) })
 }
 
 // weighMeasurements works out what is left of the range after each measurement: the unknowns
 // that it makes known better are drawn as much closer to what they are taken to be.
-func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre reading, d *doubts) error {
+func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre rules.Reading, d *doubts) error {
 	wide := w.Range.width(w.Number)
 	for _, m := range measurements {
 		closer, err := closerBy(c, m.takes, mass)
@@ -229,12 +230,12 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 }
 
 // rangeOf is the range of a number over the sample.
-func (d *doubts) rangeOf(centre reading, n Number) Range {
+func (d *doubts) rangeOf(centre rules.Reading, n Number) Range {
 	numbers := make([]float64, 0, len(d.sample))
-	var into reading
+	var into rules.Reading
 	for _, z := range d.sample {
 		into = spread.At(centre, d.shifts, z, into)
-		numbers = append(numbers, into.number(n))
+		numbers = append(numbers, numberIn(into, n))
 	}
 	low, high := spread.Range(numbers)
 	return Range{low, high}
@@ -245,5 +246,5 @@ func (r Range) width(n Number) float64 {
 	if n == Contact || n == Height {
 		return r.High - r.Low
 	}
-	return math.Log(r.High / max(r.Low, nothing))
+	return math.Log(r.High / max(r.Low, rules.Nothing))
 }

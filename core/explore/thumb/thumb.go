@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
 	"dunvel/core/progress"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
@@ -30,12 +31,12 @@ const (
 // Tried is what rules of thumb and the engine say of one water.
 type Tried struct {
 	Water   rules.Water
-	Rule    string        // the one that counts; "" where none does
-	Mass    float64       // kg, as it says
-	Verdict Verdict       //
-	Ladder  *judge.Ladder // of the heads there are; nil where it cannot be fished so
-	Said    *judge.Head   // the head that the rule says; nil where it says none
-	Refused error         // why it cannot be fished so
+	Rule    string         // the one that counts; "" where none does
+	Mass    float64        // kg, as it says
+	Verdict Verdict        //
+	Ladder  *choose.Ladder // of the heads there are; nil where it cannot be fished so
+	Said    *judge.Head    // the head that the rule says; nil where it says none
+	Refused error          // why it cannot be fished so
 }
 
 // Try tries rules of thumb on waters like that of a setup, one depth, wind
@@ -72,7 +73,7 @@ func try(ctx context.Context, x explore.Search, s setup.Setup, r rules.Rules, w 
 		out.Refused = err
 		return out, other
 	}
-	if out.Ladder, err = x.Bench.Solve(ctx, c, s.Heads); err != nil || out.Mass == 0 {
+	if out.Ladder, err = choose.Solve(ctx, x.Bench, c, s.Heads); err != nil || out.Mass == 0 {
 		return out, err
 	}
 	heads := out.Ladder.Heads

@@ -1,4 +1,4 @@
-package judge
+package rules
 
 import (
 	"math"
@@ -25,9 +25,9 @@ func missesBand(c *trial.Case, track []float64, times float64) float64 {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
 		lifts := times * judgement.SkimLifts.Number
-		return max(under(within(slower, slower, placed(0), high), share), under(within(faster, faster, placed(judgement.SkimOff.Number), placed(endless)), lifts))
+		return max(Under(within(slower, slower, placed(0), high), share), Under(within(faster, faster, placed(judgement.SkimOff.Number), placed(endless)), lifts))
 	}
-	return under(within(slower, faster, low, high), share)
+	return Under(within(slower, faster, low, high), share)
 }
 
 // placed is a bound of a band as a reading has the places of its track: under one on the

@@ -1,4 +1,6 @@
-package judge
+// Package choose is which of the heads of a ladder to tie on: the lightest that is as sure as wanted, by what the angler
+// leans to and the hooks there are.
+package choose
 
 import (
 	"cmp"
@@ -7,6 +9,8 @@ import (
 	"slices"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/judge"
+	"dunvel/core/judge/rules"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -15,7 +19,7 @@ import (
 // Ladder is heads that were judged, light to heavy, and which of them to tie on.
 type Ladder struct {
 	Case  *trial.Case
-	Heads []Head
+	Heads []judge.Head
 	Choice
 }
 
@@ -30,23 +34,23 @@ type Choice struct {
 }
 
 // Solve judges the heads of a case and chooses.
-func (b Bench) Solve(ctx context.Context, c *trial.Case, masses []float64) (*Ladder, error) {
+func Solve(ctx context.Context, b judge.Bench, c *trial.Case, masses []float64) (*Ladder, error) {
 	heads, err := b.Ladder(ctx, c, masses)
 	if err != nil {
 		return nil, err
 	}
 	out := &Ladder{Case: c, Heads: heads}
-	if out.Choice, err = b.Choose(ctx, c, heads); err != nil {
+	if out.Choice, err = Choose(ctx, b, c, heads); err != nil {
 		return nil, err
 	}
-	return out, b.refine(ctx, out)
+	return out, refine(ctx, b, out)
 }
 
 // Fill judges the heads of a ladder that are open yet, and chooses anew.
-func (b Bench) Fill(ctx context.Context, l *Ladder) error {
+func Fill(ctx context.Context, b judge.Bench, l *Ladder) error {
 	var masses []float64
 	for _, h := range l.Heads {
-		if h.Verdict == Open {
+		if h.Verdict == judge.Open {
 			masses = append(masses, h.Mass)
 		}
 	}
@@ -55,28 +59,28 @@ func (b Bench) Fill(ctx context.Context, l *Ladder) error {
 		return err
 	}
 	for i := range l.Heads {
-		if l.Heads[i].Verdict == Open {
+		if l.Heads[i].Verdict == judge.Open {
 			l.Heads[i], judged = judged[0], judged[1:]
 		}
 	}
-	if l.Choice, err = b.Choose(ctx, l.Case, l.Heads); err != nil {
+	if l.Choice, err = Choose(ctx, b, l.Case, l.Heads); err != nil {
 		return err
 	}
-	return b.refine(ctx, l)
+	return refine(ctx, b, l)
 }
 
 // Sketch is a ladder of masses, which rise, of which some heads were judged: it chooses
 // between those, and the others are open.
-func (b Bench) Sketch(ctx context.Context, c *trial.Case, masses []float64, judged []Head) (*Ladder, error) {
-	choice, err := b.Choose(ctx, c, judged)
+func Sketch(ctx context.Context, b judge.Bench, c *trial.Case, masses []float64, judged []judge.Head) (*Ladder, error) {
+	choice, err := Choose(ctx, b, c, judged)
 	if err != nil {
 		return nil, err
 	}
 	out := &Ladder{Case: c, Choice: choice}
 	at := make([]int, len(judged))
 	for i, mass := range masses {
-		h := Head{Result: trial.Result{Mass: mass}, Verdict: Open}
-		if k := slices.IndexFunc(judged, func(h Head) bool { return h.Mass == mass }); k >= 0 {
+		h := judge.Head{Result: trial.Result{Mass: mass}, Verdict: judge.Open}
+		if k := slices.IndexFunc(judged, func(h judge.Head) bool { return h.Mass == mass }); k >= 0 {
 			h, at[k] = judged[k], i
 		}
 		out.Heads = append(out.Heads, h)
@@ -86,41 +90,33 @@ func (b Bench) Sketch(ctx context.Context, c *trial.Case, masses []float64, judg
 			*i = at[*i]
 		}
 	}
-	return out, b.refine(ctx, out)
+	return out, refine(ctx, b, out)
 }
 
-// refine looks at the head to tie on as finely as it is shown, where its chance was plain
-// without that.
-func (b Bench) refine(ctx context.Context, l *Ladder) error {
-	h := &l.Heads[l.Closest]
-	if h.fine || !h.Arrived() || l.Speed > 0 {
+// refine looks at the head to tie on as finely as it is shown, but for one that does it at another speed.
+func refine(ctx context.Context, b judge.Bench, l *Ladder) error {
+	if l.Speed > 0 {
 		return nil
 	}
-	v, was := view{bench: b, ctx: ctx, of: l.Case, mass: h.Mass}, h.Fall
-	_, fine, err := v.finely(&h.Result, nil)
-	if err == nil && fine {
-		h.fine = true
-		h.Ranges.follow(was, h.Fall)
-	}
-	return err
+	return b.Refine(ctx, l.Case, &l.Heads[l.Closest])
 }
 
 // Choose chooses between heads that were judged, light to heavy. Where none swims as
 // wanted at about the speed that is wanted, it is the one that does at a speed nearest
 // to it, which is judged anew at that speed.
-func (b Bench) Choose(ctx context.Context, c *trial.Case, heads []Head) (Choice, error) {
+func Choose(ctx context.Context, b judge.Bench, c *trial.Case, heads []judge.Head) (Choice, error) {
 	out := Prefer(c, heads)
 	if !c.School().Swims {
 		return out, nil
 	}
-	return b.atItsSpeed(ctx, c, heads, out)
+	return atItsSpeed(ctx, b, c, heads, out)
 }
 
 // Prefer chooses between heads: the lightest that is as sure as wanted, or where none
 // is the likeliest that is at least as likely as not.
-func Prefer(c *trial.Case, heads []Head) Choice {
+func Prefer(c *trial.Case, heads []judge.Head) Choice {
 	out := Choice{Pick: -1, Closest: closest(heads)}
-	out.Least = slices.IndexFunc(heads, func(h Head) bool { return h.Sure >= judgement.Even.Number })
+	out.Least = slices.IndexFunc(heads, func(h judge.Head) bool { return h.Sure >= judgement.Even.Number })
 	out.Usual, out.Skipped = usual(c, heads)
 	if out.Usual < 0 || !near(c, &heads[out.Usual]) {
 		if best := likeliest(c, heads); best >= 0 && heads[best].Sure >= judgement.Even.Number {
@@ -144,14 +140,14 @@ func Prefer(c *trial.Case, heads []Head) Choice {
 
 // usual is the head that is tied on without a leaning among those that are as sure as
 // wanted, and one that gave way to it as hooks of its size come on heavier heads.
-func usual(c *trial.Case, heads []Head) (pick, skipped int) {
+func usual(c *trial.Case, heads []judge.Head) (pick, skipped int) {
 	pick, skipped = Nearest(c, heads), -1
 	if pick < 0 || !Light(c, heads[pick].Mass) || c.School().Swims {
 		return pick, skipped
 	}
 	light := pick
 	for i := light + 1; i < len(heads) && i <= light+int(judgement.HookSteps.Number) && Light(c, heads[pick].Mass); i++ {
-		if heads[i].Verdict == Does {
+		if heads[i].Verdict == judge.Does {
 			pick, skipped = i, light
 		}
 	}
@@ -161,10 +157,10 @@ func usual(c *trial.Case, heads []Head) (pick, skipped int) {
 // Nearest is the index of the head that is as sure as wanted and whose speed of the hand
 // is nearest to the wanted one, or the lightest where there is none; -1 where no head is.
 // Of heads that are as near the slower, which are the lighter ones, go first.
-func Nearest(c *trial.Case, heads []Head) int {
+func Nearest(c *trial.Case, heads []judge.Head) int {
 	best, nearest := -1, math.Inf(1)
 	for i := range heads {
-		if off := math.Abs(pace(c, &heads[i].Result) + judgement.PaceAlike.Number); heads[i].Verdict == Does && off < nearest {
+		if off := math.Abs(rules.Pace(c, &heads[i].Result) + judgement.PaceAlike.Number); heads[i].Verdict == judge.Does && off < nearest {
 			best, nearest = i, off
 		}
 	}
@@ -173,20 +169,7 @@ func Nearest(c *trial.Case, heads []Head) int {
 
 // Off is how far a head is from being the one, were it to do all: as speeds of the
 // hand are from the wanted one; 0 where the lightest is.
-func Off(c *trial.Case, h *Head) float64 { return math.Abs(pace(c, &h.Result)) }
-
-// pace is the logarithm of the speed of the hand that suits a head over the wanted one; 0
-// where none is.
-func pace(c *trial.Case, h *trial.Result) float64 {
-	a := c.Setup.Approach
-	switch school := c.School(); {
-	case school.Swims && h.Swim.Speed > 0:
-		return math.Log(h.Swim.Speed / a.Speed)
-	case school.Hovers && h.Hover.TakeUp > 0 && a.TakeUp == 0:
-		return math.Log(h.Hover.TakeUp / judgement.TakeUp.Number)
-	}
-	return 0
-}
+func Off(c *trial.Case, h *judge.Head) float64 { return math.Abs(rules.Pace(c, &h.Result)) }
 
 // Light tells whether hooks of the size usually come on heavier heads than one of a
 // mass in kg: those that are owned, on the shank, screwed in or of glass come light.
@@ -199,20 +182,20 @@ func Light(c *trial.Case, mass float64) bool {
 }
 
 // leaning is the head to tie on by what the angler leans to.
-func leaning(c *trial.Case, heads []Head, now Choice) int {
+func leaning(c *trial.Case, heads []judge.Head, now Choice) int {
 	switch c.Setup.Approach.Leaning {
 	case setup.JustEnough:
 		return now.Least
 	case setup.WithMargin:
 		for i := now.Usual + 1; i < len(heads); i++ {
-			if heads[i].Verdict == Does {
+			if heads[i].Verdict == judge.Does {
 				return i
 			}
 		}
 	case setup.Heavy:
 		out := now.Usual
 		for i := now.Usual + 1; i < len(heads); i++ {
-			if heads[i].Verdict == Does && heads[i].Mass <= judgement.HeavyMost.Number*heads[now.Usual].Mass {
+			if heads[i].Verdict == judge.Does && heads[i].Mass <= judgement.HeavyMost.Number*heads[now.Usual].Mass {
 				out = i
 			}
 		}
@@ -222,13 +205,13 @@ func leaning(c *trial.Case, heads []Head, now Choice) int {
 }
 
 // near tells whether a head does it at about the speed that is wanted, where it swims.
-func near(c *trial.Case, h *Head) bool {
+func near(c *trial.Case, h *judge.Head) bool {
 	return !c.School().Swims || Off(c, h) <= math.Log1p(judgement.SwimNear.Number)
 }
 
 // likeliest is the head that is most likely to do it, the lightest of several; -1 where
 // none swims at about the speed that is wanted.
-func likeliest(c *trial.Case, heads []Head) int {
+func likeliest(c *trial.Case, heads []judge.Head) int {
 	best := -1
 	for i := range heads {
 		if near(c, &heads[i]) && (best < 0 || heads[i].Sure > heads[best].Sure+alike) {
@@ -243,7 +226,7 @@ const alike = 0.005
 
 // closest is the head that comes closest where none does it: the likeliest, or the
 // one that lacks least where none is likely at all.
-func closest(heads []Head) int {
+func closest(heads []judge.Head) int {
 	best := 0
 	for i, h := range heads {
 		b := heads[best]
@@ -257,7 +240,7 @@ func closest(heads []Head) int {
 // atItsSpeed chooses a head with the speed that suits it where none is picked that
 // swims in the band at about the speed that is wanted: of those that do it at theirs
 // the one whose speed is nearest to that.
-func (b Bench) atItsSpeed(ctx context.Context, c *trial.Case, heads []Head, now Choice) (Choice, error) {
+func atItsSpeed(ctx context.Context, b judge.Bench, c *trial.Case, heads []judge.Head, now Choice) (Choice, error) {
 	if now.Pick >= 0 && near(c, &heads[now.Pick]) {
 		return now, nil
 	}
@@ -277,10 +260,10 @@ func (b Bench) atItsSpeed(ctx context.Context, c *trial.Case, heads []Head, now 
 
 // byPace are the heads that are worth a look at their own speeds, the one whose speed
 // is nearest to the wanted one first.
-func byPace(c *trial.Case, heads []Head) (out []int) {
+func byPace(c *trial.Case, heads []judge.Head) (out []int) {
 	for i := range heads {
 		speed := heads[i].Swim.Speed
-		if heads[i].allowed() && speed >= judgement.SwimSlowest.Number && speed <= judgement.SwimFastest.Number {
+		if allowed(&heads[i]) && speed >= judgement.SwimSlowest.Number && speed <= judgement.SwimFastest.Number {
 			out = append(out, i)
 		}
 	}
@@ -293,9 +276,9 @@ func byPace(c *trial.Case, heads []Head) (out []int) {
 const mostPaces = 4
 
 // allowed tells whether a head arrives and no limit speaks against it.
-func (h *Head) allowed() bool {
+func allowed(h *judge.Head) bool {
 	if !h.Arrived() {
 		return false
 	}
-	return !slices.ContainsFunc(h.Limits, func(k Kept) bool { return k.Kept < judgement.Even.Number })
+	return !slices.ContainsFunc(h.Limits, func(k judge.Kept) bool { return k.Kept < judgement.Even.Number })
 }

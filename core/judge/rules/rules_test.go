@@ -1,4 +1,4 @@
-package judge
+package rules
 
 import (
 	"math"
@@ -9,7 +9,7 @@ import (
 )
 
 // asked is the case of a setup, and a reading that meets all that may be asked there.
-func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, reading) {
+func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, Reading) {
 	t.Helper()
 	s := setup.Default()
 	s.Approach.Ceiling, s.Approach.BackLeast = 0.6, 0.2
@@ -18,12 +18,12 @@ func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, reading) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	r := make(reading, readTrack)
+	r := make(Reading, ReadTrack)
 	for place, value := range map[int]float64{
-		readTime: 20, readLate: 0.5, readOut: 1.1, readSpeed: 0.3, readSteep: 0.1, readLift: 0.3, readGrip: 0.4,
-		readFelt: 3, readKeeps: 0.1, readBack: 1, readHeld: 1, readWalk: 0.1,
+		ReadTime: 20, ReadLate: 0.5, ReadOut: 1.1, ReadSpeed: 0.3, ReadSteep: 0.1, ReadLift: 0.3, ReadGrip: 0.4,
+		ReadFelt: 3, ReadKeeps: 0.1, ReadBack: 1, ReadHeld: 1, ReadWalk: 0.1,
 	} {
-		r[place] = logOf(value)
+		r[place] = LogOf(value)
 	}
 	return c, r
 }
@@ -38,32 +38,32 @@ func TestThresholds(t *testing.T) {
 		bad      float64 // just misses it
 		halfGood float64 // just meets it with half in hand; 0 where no hand helps
 	}{
-		{Steep, readSteep, 0.999, 1.001, 0.499},
-		{Slack, readOut, 1.499, 1.501, 1.249},
-		{InTime, readLate, 0.999, 1.001, 0},
-		{Touches, readLift, 0.989, 0.991, 0.979},
-		{Presses, readLift, 0.899, 0.901, 0.799},
-		{Stays, readGrip, 0.999, 1.001, 0.499},
-		{Felt, readFelt, 1.001, 0.999, 2.001},
-		{BackSoon, readBack, 2.999, 3.001, 0},
-		{BackLate, readBack, 0.201, 0.199, 0},
-		{Slowly, readSpeed, 0.599, 0.601, 0},
-		{Waves, readHeld, 0.501, 0.499, 0},
-		{Walks, readWalk, 4.4, 4.6, 0}, // 1 m, and 5 cm/s for ten waves of 7 s
+		{Steep, ReadSteep, 0.999, 1.001, 0.499},
+		{Slack, ReadOut, 1.499, 1.501, 1.249},
+		{InTime, ReadLate, 0.999, 1.001, 0},
+		{Touches, ReadLift, 0.989, 0.991, 0.979},
+		{Presses, ReadLift, 0.899, 0.901, 0.799},
+		{Stays, ReadGrip, 0.999, 1.001, 0.499},
+		{Felt, ReadFelt, 1.001, 0.999, 2.001},
+		{BackSoon, ReadBack, 2.999, 3.001, 0},
+		{BackLate, ReadBack, 0.201, 0.199, 0},
+		{Slowly, ReadSpeed, 0.599, 0.601, 0},
+		{Waves, ReadHeld, 0.501, 0.499, 0},
+		{Walks, ReadWalk, 4.4, 4.6, 0}, // 1 m, and 5 cm/s for ten waves of 7 s
 	} {
 		c, r := asked(t, func(s *setup.Setup) { s.Swell.Height = 0.5; s.Approach.Kind = setup.HoldBottom })
-		rule := rules[tt.must]
-		set := func(v float64) float64 { r[tt.place] = logOf(v); return rule.miss(c, r, 1) }
+		rule := Of(tt.must)
+		set := func(v float64) float64 { r[tt.place] = LogOf(v); return rule.Miss(c, r, 1) }
 		if good, bad := set(tt.good), set(tt.bad); good > 0 || !(bad > 0) {
 			t.Errorf("%d: %g misses by %g, %g by %g", tt.must, tt.good, good, tt.bad, bad)
 		}
 		if tt.halfGood == 0 {
 			continue
 		}
-		r[tt.place] = logOf(tt.halfGood)
-		within := rule.miss(c, r, 2)
-		r[tt.place] = logOf(tt.good)
-		if beyond := rule.miss(c, r, 2); within > 0 || !(beyond > 0) || !rule.held {
+		r[tt.place] = LogOf(tt.halfGood)
+		within := rule.Miss(c, r, 2)
+		r[tt.place] = LogOf(tt.good)
+		if beyond := rule.Miss(c, r, 2); within > 0 || !(beyond > 0) || !rule.held {
 			t.Errorf("%d with half in hand: %g misses by %g, %g by %g", tt.must, tt.halfGood, within, tt.good, beyond)
 		}
 	}
@@ -79,8 +79,8 @@ func TestTouchIsSeenOrFelt(t *testing.T) {
 		{20, 0.49, 0.5, true}, {20, 0.51, 0.5, false}, {20, 0.9, 1.01, true}, {20, 0.9, 0.99, false},
 		{2.99, 0.9, 0.5, true}, {3.01, 0.9, 0.5, false},
 	} {
-		r[readTime], r[readKeeps], r[readFelt] = logOf(tt.time), logOf(tt.keeps), logOf(tt.felt)
-		if told := rules[Told].miss(c, r, 1) <= 0; told != tt.told {
+		r[ReadTime], r[ReadKeeps], r[ReadFelt] = LogOf(tt.time), LogOf(tt.keeps), LogOf(tt.felt)
+		if told := byMust[Told].Miss(c, r, 1) <= 0; told != tt.told {
 			t.Errorf("%+v: %v", tt, told)
 		}
 	}
@@ -107,7 +107,7 @@ func TestWhatIsAsked(t *testing.T) {
 		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = setup.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
 	} {
 		c, _ := asked(t, tt.change)
-		all := musts(c)
+		all := Musts(c)
 		for must, want := range tt.asked {
 			got := false
 			for _, m := range all {
@@ -140,7 +140,7 @@ func TestInTheBand(t *testing.T) {
 		return out
 	}
 	misses := func(c *trial.Case, places []float64) float64 {
-		return rules[Swims].miss(c, make(reading, readTrack).withTrack(places), 1)
+		return byMust[Swims].Miss(c, make(Reading, ReadTrack).withTrack(places), 1)
 	}
 	c := swum(0.3, 0.8)
 	for _, tt := range []struct {
@@ -181,11 +181,11 @@ func TestInTheBand(t *testing.T) {
 // A lack is that of the musts that a hand helps, with half in hand: lateness is none.
 func TestLack(t *testing.T) {
 	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop })
-	r[readLate] = logOf(3)
+	r[ReadLate] = LogOf(3)
 	if l := lack(c, r); l > 0 {
 		t.Errorf("late lacks %g", l)
 	}
-	r[readFelt] = logOf(1.5)
+	r[ReadFelt] = LogOf(1.5)
 	if l := lack(c, r); math.Abs(l-0.25) > 1e-9 {
 		t.Errorf("felt one and a half times over lacks %g of twice", l)
 	}
@@ -196,13 +196,13 @@ func TestLack(t *testing.T) {
 // clearly more.
 func TestSuitsBetter(t *testing.T) {
 	c, good := asked(t, func(s *setup.Setup) { s.Approach.Kind = setup.LiftAndDrop })
-	with := func(felt, out, late float64) reading {
-		r := append(reading(nil), good...)
-		r[readFelt], r[readOut], r[readLate] = logOf(felt), logOf(out), logOf(late)
+	with := func(felt, out, late float64) Reading {
+		r := append(Reading(nil), good...)
+		r[ReadFelt], r[ReadOut], r[ReadLate] = LogOf(felt), LogOf(out), LogOf(late)
 		return r
 	}
 	for name, tt := range map[string]struct {
-		other, one reading
+		other, one Reading
 		better     bool
 	}{
 		"does, though with much line out":   {with(3, 2.5, 0.5), with(0.9, 1.1, 0.5), true},
@@ -212,37 +212,8 @@ func TestSuitsBetter(t *testing.T) {
 		"neither is in time, clearly less":  {with(1.4, 1.1, 2), with(1.2, 1.1, 2), true},
 		"neither is in time, not even less": {with(1.2, 1.1, 2), with(1.4, 1.1, 2), false},
 	} {
-		if suitsBetter(c, tt.other, tt.one) != tt.better {
+		if SuitsBetter(c, tt.other, tt.one) != tt.better {
 			t.Errorf("%s: lacks %.2f and %.2f", name, lack(c, tt.other), lack(c, tt.one))
-		}
-	}
-}
-
-// The speed that is nearest to a twentieth under the wanted one goes first, whatever
-// comes before it on the ladder.
-func TestNearestSpeed(t *testing.T) {
-	c, _ := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5 })
-	heads := func(verdicts []Verdict, paces ...float64) []Head {
-		out := make([]Head, len(paces))
-		for i, pace := range paces {
-			out[i].Verdict, out[i].Swim.Speed = verdicts[i], 0.5*math.Exp(pace)
-		}
-		return out
-	}
-	do := []Verdict{Does, Does, Does}
-	for name, tt := range map[string]struct {
-		heads []Head
-		want  int
-	}{
-		"the slower by a tenth":            {heads(do, -0.3, -0.11, 0.02), 1},
-		"the faster by a fiftieth":         {heads(do, -0.3, -0.13, 0.02), 2},
-		"the one that does":                {heads([]Verdict{Does, Perhaps, No}, -0.3, -0.05, -0.04), 0},
-		"none":                             {heads([]Verdict{No, Perhaps, No}, -0.3, -0.05, -0.04), -1},
-		"the lightest of those as fast":    {heads(do, -0.05, -0.05, -0.05), 0},
-		"a heavy one with the speed of it": {heads(do, -0.4, -0.3, -0.05), 2},
-	} {
-		if got := Nearest(c, tt.heads); got != tt.want {
-			t.Errorf("%s: %d", name, got)
 		}
 	}
 }

@@ -1,0 +1,119 @@
+package choose
+
+import (
+	"math"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// Heads are alike within half a hundredth: of those the lightest is the likeliest and the
+// closest; a hundredth more is more.
+func TestAlike(t *testing.T) {
+	c, err := trial.New(setup.Default(), trial.Knowledge{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for more, want := range map[float64]int{0.004: 0, 0.01: 1} {
+		heads := []judge.Head{{Sure: 0.4}, {Sure: 0.4 + more}}
+		if got := likeliest(c, heads); got != want {
+			t.Errorf("%g more: the likeliest is %d", more, got)
+		}
+		if got := closest(heads); got != want {
+			t.Errorf("%g more: the closest is %d", more, got)
+		}
+	}
+}
+
+// heads are some with chances, and masses in g that rise.
+func heads(grams []float64, sure ...float64) []judge.Head {
+	out := make([]judge.Head, len(grams))
+	for i, g := range grams {
+		out[i].Mass, out[i].Sure, out[i].Verdict = g*1e-3, sure[i], judge.VerdictOf(sure[i], 0.8)
+		out[i].Fall.Outcome = trial.Reached
+	}
+	return out
+}
+
+// Which of some heads is tied on, from both sides of what decides it.
+func TestPrefer(t *testing.T) {
+	usual := func(*setup.Setup) {}
+	leans := func(to string) func(*setup.Setup) { return func(s *setup.Setup) { s.Approach.Leaning = to } }
+	hooks := func(size string) func(*setup.Setup) { return func(s *setup.Setup) { s.Head.Hook = size } }
+	for _, tt := range []struct {
+		name                              string
+		change                            func(*setup.Setup)
+		heads                             []judge.Head
+		pick, least, closest, skip, usual int
+	}{
+		{"the lightest that is as sure as wanted", usual, heads([]float64{2, 3, 4}, 0.79, 0.8, 0.99), 1, 0, 1, -1, 1},
+		{"none, but one as likely as not", usual, heads([]float64{2, 3, 4}, 0.2, 0.5, 0.3), 1, 1, 1, -1, 1},
+		{"none that is", usual, heads([]float64{2, 3, 4}, 0.2, 0.499, 0.3), -1, -1, 1, -1, -1},
+		{"the least is as likely as not", usual, heads([]float64{2, 3, 4}, 0.499, 0.5, 0.9), 2, 1, 2, -1, 2},
+		{"just enough", leans(setup.JustEnough), heads([]float64{2, 3, 4}, 0.499, 0.5, 0.9), 1, 1, 1, -1, 2},
+		{"with a margin, the next that does it", leans(setup.WithMargin), heads([]float64{2, 3, 4, 5}, 0.9, 0.7, 0.9, 0.9), 2, 0, 2, -1, 0},
+		{"with a margin, and none over it", leans(setup.WithMargin), heads([]float64{2, 3, 4}, 0.1, 0.2, 0.9), 2, 2, 2, -1, 2},
+		{"heavy, three times as much", leans(setup.Heavy), heads([]float64{2, 3, 6}, 0.9, 0.9, 0.9), 2, 0, 2, -1, 0},
+		{"heavy, no more than that", leans(setup.Heavy), heads([]float64{2, 3, 6.01}, 0.9, 0.9, 0.9), 1, 0, 1, -1, 0},
+		{"heavy, of those that do it", leans(setup.Heavy), heads([]float64{2, 3, 6}, 0.9, 0.9, 0.7), 1, 0, 1, -1, 0},
+		{"hooks come on heads of 7 g: two steps up", hooks("5/0"), heads([]float64{3, 4, 5, 8}, 0.9, 0.9, 0.9, 0.9), 2, 0, 2, 0, 2},
+		{"hooks come on heads of 7 g: one step up", hooks("5/0"), heads([]float64{4, 8, 9}, 0.9, 0.9, 0.9), 1, 0, 1, 0, 1},
+		{"hooks come on heads of 7 g, and the next does not do it", hooks("5/0"), heads([]float64{4, 5, 6, 8}, 0.9, 0.1, 0.1, 0.9), 0, 0, 0, -1, 0},
+		{"heavier ones lack less where none is likely", usual, lacking(heads([]float64{2, 3, 4}, 0, 0.009, 0), 0.3, 0.2, 0.1), -1, -1, 2, -1, -1},
+	} {
+		s := setup.Default()
+		s.Head.Hook, s.Approach.Sure = "#6", 0.8
+		tt.change(&s)
+		c, err := trial.New(s, trial.Knowledge{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := Prefer(c, tt.heads)
+		if want := (Choice{Pick: tt.pick, Least: tt.least, Closest: tt.closest, Skipped: tt.skip, Usual: tt.usual}); got != want {
+			t.Errorf("%s: %+v, want %+v", tt.name, got, want)
+		}
+	}
+}
+
+func lacking(of []judge.Head, lacks ...float64) []judge.Head {
+	for i := range of {
+		of[i].Lacks = lacks[i]
+	}
+	return of
+}
+
+// The speed that is nearest to a twentieth under the wanted one goes first, whatever
+// comes before it on the ladder.
+func TestNearestSpeed(t *testing.T) {
+	s := setup.Default()
+	s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5
+	c, err := trial.New(s, trial.Knowledge{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	heads := func(verdicts []judge.Verdict, paces ...float64) []judge.Head {
+		out := make([]judge.Head, len(paces))
+		for i, pace := range paces {
+			out[i].Verdict, out[i].Swim.Speed = verdicts[i], 0.5*math.Exp(pace)
+		}
+		return out
+	}
+	do := []judge.Verdict{judge.Does, judge.Does, judge.Does}
+	for name, tt := range map[string]struct {
+		heads []judge.Head
+		want  int
+	}{
+		"the slower by a tenth":            {heads(do, -0.3, -0.11, 0.02), 1},
+		"the faster by a fiftieth":         {heads(do, -0.3, -0.13, 0.02), 2},
+		"the one that does":                {heads([]judge.Verdict{judge.Does, judge.Perhaps, judge.No}, -0.3, -0.05, -0.04), 0},
+		"none":                             {heads([]judge.Verdict{judge.No, judge.Perhaps, judge.No}, -0.3, -0.05, -0.04), -1},
+		"the lightest of those as fast":    {heads(do, -0.05, -0.05, -0.05), 0},
+		"a heavy one with the speed of it": {heads(do, -0.4, -0.3, -0.05), 2},
+	} {
+		if got := Nearest(c, tt.heads); got != tt.want {
+			t.Errorf("%s: %d", name, got)
+		}
+	}
+}

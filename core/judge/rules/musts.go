@@ -1,0 +1,206 @@
+package rules
+
+import (
+	"math"
+	"slices"
+
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// Must is one thing that an approach asks of a head.
+type Must int
+
+// The musts.
+const (
+	Arrives  Must = iota // it comes to the target at all
+	Steep                // the current carries it no farther than it is deep
+	Slack                // line out is told by; only the handling goes by it
+	InTime               // at the target within the wait
+	Told                 // its touch is seen or felt
+	Touches              // some of its weight stays on the bed
+	Presses              // as much of it as is wanted
+	Stays                // lies still, or creeps no more than it may
+	Felt                 // the bed is felt through it
+	BackSoon             // from a lift
+	BackLate             // no sooner than wanted
+	Slowly               // it falls no faster than the ceiling
+	Swims                // in the band for most of the way
+	Hovers               // in the band for long enough
+	Waves                // a swell leaves it on the bed for half of each wave
+	Walks                // and does not carry it off
+)
+
+// Rule is how a must is judged.
+type Rule struct {
+	// Miss is by how much it is missed, as a share of what is asked, where that is
+	// to be met some times over: 0 or less meets it.
+	Miss func(c *trial.Case, r Reading, over float64) float64
+	// asked tells whether it is asked for at all; nil always.
+	asked func(c *trial.Case) bool
+	// held tells that a hand on the line can help it.
+	held bool
+	// only the choice of the handling goes by it.
+	handlingOnly bool
+	// Safe and Lost are misses below and above which nothing that is not known changes
+	// whether it is met; where both are 0 there are none.
+	Safe, Lost float64
+}
+
+// Over is by how much a value is over the most that it may be, as a share of that; Under by how much it is under the
+// least.
+func Over(value, most float64) float64   { return value/most - 1 }
+func Under(value, least float64) float64 { return 1 - value/least }
+
+var byMust = map[Must]Rule{
+	Arrives: {Safe: 1, Lost: 1, Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
+		if !r.Arrived() {
+			return endless // before all else
+		}
+		return 0
+	}},
+	Steep: {Safe: -0.75, Lost: 3, held: true,
+		asked: func(c *trial.Case) bool { return c.Anchored() && c.Setup.Cast.Distance > 0 },
+		Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+			return Over(r.Value(ReadSteep), judgement.SteepMost.Number/times)
+		}},
+	Slack: {held: true, handlingOnly: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+		return Over(r.Value(ReadOut)-1, judgement.SlackMost.Number/times)
+	}},
+	InTime: {Safe: -0.45, Lost: 0.8, Miss: func(_ *trial.Case, r Reading, _ float64) float64 { return Over(r.Value(ReadLate), 1) }},
+	Told: {Safe: -2, Lost: 0.75, held: true, asked: asksTouch, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+		if r.Value(ReadTime) < judgement.ToldFall.Number {
+			return 0 // it is down at once: no touch is waited for
+		}
+		return min(Over(r.Value(ReadKeeps), judgement.CueOpen.Number/times), Under(r.Value(ReadFelt), times))
+	}},
+	Touches: {Safe: -30, Lost: 2, held: true, asked: onBed, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+		return Under(r.Margin(), judgement.ContactLeast.Number*times)
+	}},
+	Presses: {Safe: -4, Lost: 2, held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 {
+		return Under(r.Margin(), c.Setup.Approach.Margin*times)
+	}},
+	Stays: {Safe: -0.8, Lost: 3, held: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 { return Over(r.Value(ReadGrip), 1/times) }},
+	Felt: {Safe: -2, Lost: 0.7, held: true, asked: feels, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+		return Under(r.Value(ReadFelt), times)
+	}},
+	BackSoon: {Safe: -0.45, Lost: 0.9, Miss: func(c *trial.Case, r Reading, _ float64) float64 {
+		return Over(r.Value(ReadBack), max(c.Setup.Approach.BackMost, judgement.HangGrace.Number*c.Setup.Approach.BackLeast))
+	}},
+	BackLate: {Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 },
+		Miss: func(c *trial.Case, r Reading, _ float64) float64 {
+			return Under(r.Value(ReadBack), c.Setup.Approach.BackLeast)
+		}},
+	Slowly: {Safe: -0.45, Lost: 0.9, asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 },
+		Miss: func(c *trial.Case, r Reading, _ float64) float64 {
+			return Over(r.Value(ReadSpeed), c.Setup.Approach.Ceiling)
+		}},
+	Swims: {held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 { return missesBand(c, r[ReadTrack:], times) }},
+	Hovers: {Safe: -9, Lost: 2, Miss: func(c *trial.Case, r Reading, _ float64) float64 {
+		return Under(stays(c, r.Track()), c.Setup.Approach.Stays)
+	}},
+	Waves: {Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell, Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
+		return Under(r.Value(ReadHeld), judgement.SwellHeld.Number)
+	}},
+	Walks: {Safe: -0.7, Lost: 3, held: true, asked: func(c *trial.Case) bool {
+		return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
+	},
+		Miss: func(c *trial.Case, r Reading, times float64) float64 {
+			return Over(r.Value(ReadWalk), c.MayWalk()/times)
+		}},
+}
+
+// Of is how a must is judged.
+func Of(m Must) Rule { return byMust[m] }
+
+func onBed(c *trial.Case) bool { return c.OnBed }
+
+// asksTouch tells whether the touch has to be told: not in water so shallow that it
+// is seen coming.
+func asksTouch(c *trial.Case) bool {
+	return c.OnBed && c.Target >= judgement.ToldDepth.Number
+}
+
+// feels tells whether the bed has to be felt.
+func feels(c *trial.Case) bool {
+	if c.School().Swims {
+		low, _ := c.Band()
+		return c.OnBed && low < judgement.FeltBand.Number
+	}
+	return c.OnBed
+}
+
+// school lists the musts of an approach, in the order in which they are said.
+var schools = map[string][]Must{
+	setup.SlowFall:    {Arrives, Steep, Slack, InTime, Told, Touches, Slowly},
+	setup.HoldBottom:  {Arrives, Presses, Stays, Waves, Walks, Felt, Slack, InTime, Slowly},
+	setup.LiftAndDrop: {Arrives, Touches, Felt, Waves, BackSoon, BackLate, Slack, InTime, Slowly},
+	setup.Swim:        {Arrives, Swims, Felt, Slack, Slowly},
+	setup.Hover:       {Arrives, Slack, InTime, Hovers, Slowly},
+}
+
+// floating is what is asked of a bait under a float: what it carries is a limit.
+var floating = []Must{Arrives, InTime}
+
+// AsksContact tells whether a head has to push on the bed.
+func AsksContact(c *trial.Case) bool {
+	return slices.ContainsFunc(Musts(c), func(m Must) bool { return m == Touches || m == Presses })
+}
+
+// Musts are those that are asked of heads in a case, but for those that only the
+// handling goes by.
+func Musts(c *trial.Case) []Must {
+	all := schools[c.Kind()]
+	if c.Floats() {
+		all = floating
+	}
+	out := make([]Must, 0, len(all))
+	for _, m := range all {
+		if r := byMust[m]; !r.handlingOnly && (r.asked == nil || r.asked(c)) {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+// Suits tells whether a handling is good enough for no other to be looked at: with half
+// in hand, or for a retrieve that it does, as no band can be kept for twice most of the
+// way.
+func Suits(c *trial.Case, r Reading) bool {
+	return lack(c, r) <= 0 || c.School().Swims && Meets(c, r)
+}
+
+// Gain is by how much a handling has to be better.
+var Gain = judgement.HandlingGain.Number
+
+// SuitsBetter tells whether a handling that something else came of is better than one:
+// that does what is asked where that does not, or lacks clearly less.
+func SuitsBetter(c *trial.Case, other, one Reading) bool {
+	if does, did := Meets(c, other), Meets(c, one); does != did {
+		return does
+	}
+	return lack(c, other) < lack(c, one)-Gain
+}
+
+// Meets tells whether a reading meets all that is asked.
+func Meets(c *trial.Case, r Reading) bool {
+	return !slices.ContainsFunc(Musts(c), func(m Must) bool { return byMust[m].Miss(c, r, 1) > 0 })
+}
+
+// lack is how much a handling lacks in what a hand can help: the largest miss with
+// half in hand. Musts that nobody asked for do not enter.
+func lack(c *trial.Case, r Reading) float64 {
+	worst := math.Inf(-1)
+	for _, m := range schools[c.Kind()] {
+		rule := byMust[m]
+		if !rule.held || rule.asked != nil && !rule.asked(c) {
+			continue
+		}
+		worst = max(worst, rule.Miss(c, r, 1/judgement.InHand.Number))
+	}
+	if !r.Arrived() {
+		worst = endless
+	}
+	return worst
+}

@@ -1,0 +1,65 @@
+package rules
+
+import (
+	"math"
+	"testing"
+
+	"dunvel/core/judgement"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// What a reading is of a result.
+func TestRead(t *testing.T) {
+	c, _ := asked(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.SlowFall, 8, 0.5, 90
+	})
+	h := trial.Result{Chord: 20}
+	h.Fall = trial.Fall{Outcome: trial.Reached, Time: 16, LineOut: 25, Speed: 0.5, RunOut: 0.4, RunOutAfter: 0.1, Landing: trial.Point{X: 20, Y: 4, Z: -8}}
+	h.Rest = trial.Rest{Margin: 0.75, Grip: 0.6, Grips: 1.5, Held: 0.5, Walk: 2}
+	h.Feel = trial.Feel{Pull: 0.03, Hand: 0.01}
+	h.Back = 1.5
+	r := Read(c, &h)
+	for place, want := range map[int]float64{
+		ReadTime: 16, ReadLate: 16 / (c.Patience * judgement.WaitGrace.Number), ReadLine: 25, ReadOut: 1.25, ReadSpeed: 0.5, ReadSteep: c.Carried(h.Fall) / 8,
+		ReadLift: 0.25, ReadGrip: 0.4, ReadFelt: 3, ReadKeeps: 0.25, ReadBack: 1.5, ReadHeld: 0.5, ReadWalk: 2,
+	} {
+		if math.Abs(r.Value(place)/want-1) > 1e-9 {
+			t.Errorf("place %d: %g, want %g", place, r.Value(place), want)
+		}
+	}
+	if !r.Arrived() || c.Carried(h.Fall) < 1 {
+		t.Errorf("%v, carried %g m", r, c.Carried(h.Fall))
+	}
+	h.Fall.Outcome = "time limit"
+	if Read(c, &h).Arrived() {
+		t.Error("what does not arrive does")
+	}
+	track := Reading(append(make([]float64, ReadTrack), placeOf(0), placeOf(2.5))).Track()
+	if len(track) != 2 || math.Abs(track[0]) > 1e-12 || math.Abs(track[1]-2.5) > 1e-12 {
+		t.Errorf("%v", track)
+	}
+}
+
+// A band holds what touches it, and the place of a hover goes by its own.
+func TestBands(t *testing.T) {
+	for _, tt := range []struct {
+		a, b, low, high, want float64
+	}{{1, 2, 2, 3, 1}, {1, 1.99, 2, 3, 0}, {3, 4, 2, 3, 1}, {3.01, 4, 2, 3, 0}, {1, 5, 2, 3, 1}} {
+		if got := within([]float64{tt.a}, []float64{tt.b}, tt.low, tt.high); got != tt.want {
+			t.Errorf("%+v: %g", tt, got)
+		}
+	}
+	c, _ := asked(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Target.Band = setup.Hover, 10, 4, 1.5
+	})
+	if top, bottom := HoverBand(c); math.Abs(top-(4-1.5*judgement.HoverSlack.Number)) > 1e-12 || bottom != 5.5 {
+		t.Errorf("%g to %g", top, bottom)
+	}
+	c, _ = asked(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 4, 0, 0.2
+	})
+	if !c.Skims() || InBand(c, []float64{0, 0.1, 0.2, 0.3}) != 0.75 {
+		t.Errorf("skims %t, %g of it in the band", c.Skims(), InBand(c, []float64{0, 0.1, 0.2, 0.3}))
+	}
+}

@@ -11,7 +11,8 @@ import (
 
 	"dunvel/core/care"
 	"dunvel/core/judge/choose"
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
+	"dunvel/core/stage"
 
 	"dunvel/core/explore"
 	"dunvel/core/judge"
@@ -130,7 +131,7 @@ type Answer struct {
 type Adviser struct{ explore.Search }
 
 // New is an adviser on the line engine.
-func New(known trial.Knowledge) Adviser {
+func New(known stage.Knowledge) Adviser {
 	return Adviser{explore.Search{Bench: judge.Engine, Known: known}}
 }
 
@@ -294,7 +295,7 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 	switch school := t.School(); {
 	case school.Swims:
 		s := h.Swim
-		out.Swim = Swim{InBand: rules.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel, Turns: s.Reel / t.Setup.Rod.PerTurn}
+		out.Swim = Swim{InBand: musts.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel, Turns: s.Reel / t.Setup.Rod.PerTurn}
 	case school.Hovers:
 		out.Hover = hovering(t.Case, h)
 	}
@@ -324,7 +325,7 @@ func (t teller) contact(h *judge.Head, f trial.Fall) (Contact, error) {
 // hovering is what a head does over fish at the take-up that suits it.
 func hovering(c *trial.Case, h *judge.Head) Hover {
 	out := Hover{Stays: trial.HoverLook, Deepest: c.Target, TakeUp: h.Hover.TakeUp}
-	top, bottom := rules.HoverBand(c)
+	top, bottom := musts.HoverBand(c)
 	depths := h.Hover.Suits
 	for i := 1; i < len(depths); i++ {
 		from, to := depths[i-1], depths[i]

@@ -6,7 +6,7 @@ import (
 
 	"dunvel/core/explore"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 )
 
 // With one weight for all of them, outfits are told by what they do with it, not by
@@ -21,7 +21,7 @@ func TestAtTheSameWeight(t *testing.T) {
 		change(&other)
 		return explore.Outfit{Name: name, Setup: other}
 	}
-	compared, err := New(trial.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
+	compared, err := New(stage.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
 		{Name: "this one", Setup: s},
 		outfit("football", func(s *setup.Setup) { s.Head.Shape = "football" }),
 		outfit("a thick rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
@@ -42,7 +42,7 @@ func TestAtTheSameWeight(t *testing.T) {
 	if compared[1].Sits[0].Bed == compared[0].Sits[0].Bed {
 		t.Errorf("%+v", compared[1].Sits)
 	}
-	neither, err := New(trial.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
+	neither, err := New(stage.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
 		outfit("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.9e-3 }),
 		outfit("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
 	}, nil)

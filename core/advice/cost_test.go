@@ -8,7 +8,7 @@ import (
 
 	"dunvel/core/explore"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 )
 
 // costly are waters that the cost of an answer is measured on: fourteen heads
@@ -60,7 +60,7 @@ func cost(b *testing.B, of func(Adviser, setup.Setup) error) {
 			w.change(&s)
 			before := spent(b)
 			for b.Loop() {
-				if err := of(New(trial.Knowledge{}), s); err != nil {
+				if err := of(New(stage.Knowledge{}), s); err != nil {
 					b.Fatal(err)
 				}
 			}

@@ -5,7 +5,7 @@ import (
 	"testing"
 
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 	"dunvel/core/trust"
 	"dunvel/core/units"
 )
@@ -57,7 +57,7 @@ func TestDoubts(t *testing.T) {
 	for _, tt := range inDoubt {
 		s := setup.Default()
 		tt.change(&s)
-		d, err := New(trial.Knowledge{}).Doubts(t.Context(), s, tt.show)
+		d, err := New(stage.Knowledge{}).Doubts(t.Context(), s, tt.show)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -87,7 +87,7 @@ func TestDoubtsOfWhatIsMeasured(t *testing.T) {
 	s.Flow.Speed, s.Flow.Spread, s.Line.Measured, s.Head.Weighed, s.Bait.Weighed = 0.1, 0.1, true, true, 0.008
 	s.Bait.Drag, s.Bait.DragSpread, s.Boat.Kind, s.Boat.Measured, s.Boat.Speed, s.Hand.Line = 1.1, 0.1, "skiff", true, 0.1, setup.LineFed
 	s.Wind.Speed, s.Wind.Source = 3, "meter"
-	d, err := New(trial.Knowledge{}).Doubts(t.Context(), s, nil)
+	d, err := New(stage.Knowledge{}).Doubts(t.Context(), s, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -10,13 +10,13 @@ import (
 
 	"dunvel/core/golden"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 	"dunvel/core/trust"
 )
 
 func answered(t testing.TB, s setup.Setup) *Answer {
 	t.Helper()
-	a, err := New(trial.Knowledge{}).Answer(t.Context(), s, nil)
+	a, err := New(stage.Knowledge{}).Answer(t.Context(), s, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

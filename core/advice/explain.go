@@ -10,6 +10,7 @@ import (
 	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 
@@ -352,7 +353,7 @@ func (t teller) waitReason() string {
 func (t teller) usualPatience() float64 {
 	s := t.Setup
 	s.Approach.Ceiling, s.Approach.BackLeast = 0, 0
-	c, err := trial.New(s, trial.Knowledge{})
+	c, err := trial.New(s, stage.Knowledge{})
 	if err != nil {
 		return t.Patience
 	}

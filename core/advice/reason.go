@@ -6,7 +6,7 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -53,39 +53,39 @@ func (t teller) reason(h *judge.Head) string {
 }
 
 // misses says how a head misses a must as things are taken to be.
-func (t teller) misses(m rules.Must, h *judge.Head) string {
+func (t teller) misses(m musts.Must, h *judge.Head) string {
 	a := t.Setup.Approach
 	switch m {
-	case rules.Steep:
+	case musts.Steep:
 		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.depth(t.Carried(h.Fall)), t.target())
-	case rules.InTime:
+	case musts.InTime:
 		return t.late(h)
-	case rules.Told:
+	case musts.Told:
 		return fmt.Sprintf("%s, but its touch is neither seen nor felt: the line runs on, and it pulls %s where %s is told", t.thereIn(h), t.pull(h.Feel.Pull), t.pull(h.Feel.Told()))
-	case rules.Touches:
+	case musts.Touches:
 		return "line and flow lift it off the bed again"
-	case rules.Presses:
+	case musts.Presses:
 		if h.Rest.Margin <= 0.005 {
 			return "line and flow lift it off the bed" + t.where(h)
 		}
 		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", share(h.Rest.Margin), t.where(h), share(a.Margin))
-	case rules.Stays:
+	case musts.Stays:
 		return t.creeps(h)
-	case rules.Felt:
+	case musts.Felt:
 		return t.tooLight(h)
-	case rules.BackSoon:
+	case musts.BackSoon:
 		return fmt.Sprintf("%s, %s at most is wanted", t.dropsBack(h), units.Seconds(a.BackMost))
-	case rules.BackLate:
+	case musts.BackLate:
 		return fmt.Sprintf("%s, %s at least is wanted", t.dropsBack(h), units.Seconds(a.BackLeast))
-	case rules.Slowly:
+	case musts.Slowly:
 		return fmt.Sprintf("falls at %s, you want %s at most", t.runs(h.Fall.Speed), t.runs(a.Ceiling))
-	case rules.Swims:
+	case musts.Swims:
 		return t.swimsElsewhere(h)
-	case rules.Hovers:
+	case musts.Hovers:
 		return t.leaves(h)
-	case rules.Waves:
+	case musts.Waves:
 		return fmt.Sprintf("the swell has it off the bed for %s of a wave", share(1-h.Rest.Held))
-	case rules.Walks:
+	case musts.Walks:
 		return fmt.Sprintf("the swell carries it %s in ten waves", t.depth(h.Rest.Walk))
 	}
 	return t.fails(h)
@@ -121,49 +121,49 @@ func (t teller) tooLight(h *judge.Head) string {
 }
 
 // goal is what a head may not do although it does as things are taken to be.
-func (t teller) goal(m rules.Must) string {
+func (t teller) goal(m musts.Must) string {
 	a := t.Setup.Approach
 	switch m {
-	case rules.Steep:
+	case musts.Steep:
 		return "fall to a place"
-	case rules.InTime:
+	case musts.InTime:
 		if t.Wait() == t.Window {
 			return fmt.Sprintf("make it before the boat is over it (%s)", units.Seconds(t.Window))
 		}
 		return fmt.Sprintf("make it within the wait of %s", units.Seconds(t.Wait()))
-	case rules.Told:
+	case musts.Told:
 		return "have its touch seen or felt"
-	case rules.Touches:
+	case musts.Touches:
 		return "stay on the bed"
-	case rules.Presses:
+	case musts.Presses:
 		return fmt.Sprintf("keep %s of its weight on the bed", share(a.Margin))
-	case rules.Stays:
+	case musts.Stays:
 		if a.Still == setup.DeadStill {
 			return "lie dead still"
 		}
 		return "stay where it is"
-	case rules.Felt:
+	case musts.Felt:
 		return "be felt on the bed"
-	case rules.BackSoon:
+	case musts.BackSoon:
 		return "be back within " + units.Seconds(a.BackMost)
-	case rules.BackLate:
+	case musts.BackLate:
 		return "take " + units.Seconds(a.BackLeast)
-	case rules.Slowly:
+	case musts.Slowly:
 		return fmt.Sprintf("fall no faster than %s", t.runs(a.Ceiling))
-	case rules.Swims:
+	case musts.Swims:
 		return fmt.Sprintf("do so for %s of the way", share(a.Share))
-	case rules.Hovers:
+	case musts.Hovers:
 		return fmt.Sprintf("stay %s", units.Seconds(a.Stays))
-	case rules.Waves, rules.Walks:
+	case musts.Waves, musts.Walks:
 		return "be left there by the swell"
 	}
 	return "get there at all"
 }
 
 // fact is what a head does that comes before what it may not do.
-func (t teller) fact(m rules.Must, h *judge.Head) string {
+func (t teller) fact(m musts.Must, h *judge.Head) string {
 	switch m {
-	case rules.Presses, rules.Stays, rules.Swims, rules.Hovers, rules.BackSoon, rules.BackLate, rules.Slowly:
+	case musts.Presses, musts.Stays, musts.Swims, musts.Hovers, musts.BackSoon, musts.BackLate, musts.Slowly:
 		return t.does(h)
 	}
 	return t.thereIn(h)

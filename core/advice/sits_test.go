@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -23,7 +24,7 @@ func TestEveryBaitSits(t *testing.T) {
 	} {
 		s := setup.Default()
 		s.Rigging.Kind = kind
-		c, err := trial.New(s, trial.Knowledge{})
+		c, err := trial.New(s, stage.Knowledge{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -58,7 +59,7 @@ func TestPosture(t *testing.T) {
 	} {
 		s := setup.Default()
 		s.Rigging.Kind = kind
-		c, err := trial.New(s, trial.Knowledge{})
+		c, err := trial.New(s, stage.Knowledge{})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -5,7 +5,7 @@ import (
 	"math"
 
 	"dunvel/core/judge"
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/units"
 )
@@ -37,7 +37,7 @@ func (t teller) swimsElsewhere(h *judge.Head) string {
 	case faster && s.Height < max(low, 0.01):
 		return fmt.Sprintf("drags at %s%s", t.runs(wanted), instead)
 	case faster || s.Height < high:
-		return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s%s", t.runs(wanted), share(rules.InBand(t.Case, s.Wanted[:])), t.bandWords(), instead)
+		return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s%s", t.runs(wanted), share(musts.InBand(t.Case, s.Wanted[:])), t.bandWords(), instead)
 	case !t.OnBed:
 		return fmt.Sprintf("rides too high at %s, %s deep%s", t.runs(wanted), t.depth(s.Height), instead)
 	}

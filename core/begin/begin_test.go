@@ -6,7 +6,7 @@ import (
 	"dunvel/core/advice"
 	"dunvel/core/begin"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 	"dunvel/core/units"
 )
 
@@ -23,7 +23,7 @@ func TestKindsAreAnswered(t *testing.T) {
 		t.Skip("whole answers on the engine")
 	}
 	for _, k := range begin.Kinds() {
-		a, err := advice.New(trial.Knowledge{}).Answer(t.Context(), k.Setup, units.Choice{})
+		a, err := advice.New(stage.Knowledge{}).Answer(t.Context(), k.Setup, units.Choice{})
 		if err != nil {
 			t.Errorf("%s: %v", k.Name, err)
 			continue

@@ -14,6 +14,7 @@ import (
 	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 
 	"golang.org/x/sync/errgroup"
@@ -23,7 +24,7 @@ import (
 // of a stand-in for the engine all searches can be tried without it.
 type Search struct {
 	Bench judge.Bench
-	Known trial.Knowledge
+	Known stage.Knowledge
 }
 
 // Situate is the case of a setup. Errors are setup.Errors where it cannot be fished

@@ -6,9 +6,10 @@ import (
 	"slices"
 	"sync"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 
 	"golang.org/x/sync/errgroup"
@@ -39,15 +40,15 @@ func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
 	if err != nil || len(ways) == 1 {
 		return best, nil, err
 	}
-	first := rules.Read(v.of, &best)
-	if rules.Suits(v.of, first) {
+	first := musts.Read(v.of, &best)
+	if musts.Suits(v.of, first) {
 		return best, &ways[1], nil
 	}
 	if v.of.School().Swims && v.stands(&best, first) == lost {
 		return best, nil, nil // no hand makes up for a speed so far off
 	}
 	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
-	if err == nil && rules.SuitsBetter(v.of, rules.Read(v.of, &second), first) {
+	if err == nil && musts.SuitsBetter(v.of, musts.Read(v.of, &second), first) {
 		return second, &ways[0], nil
 	}
 	return best, &ways[1], err
@@ -62,14 +63,14 @@ func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
 // Without a swell it holds one.
 type phased struct {
 	results  []trial.Result
-	readings []rules.Reading
+	readings []musts.Reading
 }
 
 // typical returns the result whose fall takes closest to the mean time, with its phase.
-func (p phased) typical(mean rules.Reading) (trial.Result, int) {
+func (p phased) typical(mean musts.Reading) (trial.Result, int) {
 	best := 0
 	for i, r := range p.readings {
-		if math.Abs(r[rules.ReadTime]-mean[rules.ReadTime]) < math.Abs(p.readings[best][rules.ReadTime]-mean[rules.ReadTime]) {
+		if math.Abs(r[musts.ReadTime]-mean[musts.ReadTime]) < math.Abs(p.readings[best][musts.ReadTime]-mean[musts.ReadTime]) {
 			best = i
 		}
 	}
@@ -79,7 +80,7 @@ func (p phased) typical(mean rules.Reading) (trial.Result, int) {
 // phases tries the head at every phase of the swell; first is the result at phase 0. A head that
 // already fails at phase 0 is not tried at the others.
 func (v view) phases(first trial.Result) (phased, error) {
-	out := phased{[]trial.Result{first}, []rules.Reading{rules.Read(v.of, &first)}}
+	out := phased{[]trial.Result{first}, []musts.Reading{musts.Read(v.of, &first)}}
 	if v.stands(&first, out.readings[0]) == lost {
 		return out, nil
 	}
@@ -88,7 +89,7 @@ func (v view) phases(first trial.Result) (phased, error) {
 		if err != nil {
 			return out, err
 		}
-		out.results, out.readings = append(out.results, r), append(out.readings, rules.Read(v.of, &r))
+		out.results, out.readings = append(out.results, r), append(out.readings, musts.Read(v.of, &r))
 	}
 	return out, nil
 }
@@ -97,7 +98,7 @@ func (v view) phases(first trial.Result) (phased, error) {
 // that run and returns its reading. It does so where seconds matter and a swell does not blur
 // them: not for retrieves, hovers and swells. Of a head that is dragged only the fall is run anew.
 // fine is false where nothing was run.
-func (v view) finely(result *trial.Result, rough rules.Reading) (r rules.Reading, fine bool, err error) {
+func (v view) finely(result *trial.Result, rough musts.Reading) (r musts.Reading, fine bool, err error) {
 	if s := v.of.School(); s.Swims || s.Hovers || v.of.Swell() {
 		return rough, false, nil
 	}
@@ -110,11 +111,11 @@ func (v view) finely(result *trial.Result, rough rules.Reading) (r rules.Reading
 		finer.Rest, finer.Feel = result.Rest, result.Feel
 	}
 	*result = finer
-	return rules.Read(v.of, result), true, nil
+	return musts.Read(v.of, result), true, nil
 }
 
-func mean(all []rules.Reading) rules.Reading {
-	out := make(rules.Reading, len(all[0]))
+func mean(all []musts.Reading) musts.Reading {
+	out := make(musts.Reading, len(all[0]))
 	for _, r := range all {
 		floats.Add(out, r)
 	}
@@ -151,14 +152,14 @@ const (
 const stepsLost = 2
 
 // stands compares the misses of a head with the bounds beyond which no unknown matters.
-func (v view) stands(h *trial.Result, r rules.Reading) standing {
-	far := v.of.School().Swims && math.Abs(rules.Pace(v.of, h)) > stepsLost*math.Log(judgement.SwimHand.Number)
-	if !r.Arrived() || far && !rules.Meets(v.of, r) {
+func (v view) stands(h *trial.Result, r musts.Reading) standing {
+	far := v.of.School().Swims && math.Abs(musts.Pace(v.of, h)) > stepsLost*math.Log(judgement.SwimHand.Number)
+	if !r.Arrived() || far && !musts.Meets(v.of, r) {
 		return lost
 	}
 	out := safe
-	for _, m := range rules.Musts(v.of) {
-		rule := rules.Of(m)
+	for _, m := range musts.In(v.of) {
+		rule := musts.Of(m)
 		bounded := rule.Safe != 0 || rule.Lost != 0
 		switch miss := rule.Miss(v.of, r, 1); {
 		case bounded && miss > rule.Lost:
@@ -176,11 +177,11 @@ const fartherThanDrawn = 2.5
 // liftedAnyway tells whether a head that is lifted off the bed stays off it even with every
 // unknown at its most favourable. Then no unknown needs a look of its own. (How far it is from
 // touching cannot be read from the push of the bed, which is zero for all lifted heads.)
-func (v view) liftedAnyway(result trial.Result, r rules.Reading) (bool, error) {
-	if !rules.AsksContact(v.of) || r.Margin() > rules.Nothing || v.of.Swell() {
+func (v view) liftedAnyway(result trial.Result, r musts.Reading) (bool, error) {
+	if !musts.AsksContact(v.of) || r.Margin() > musts.Nothing || v.of.Swell() {
 		return false, nil
 	}
-	s, t := v.of.Setup, trial.AsTaken
+	s, t := v.of.Setup, stage.AsTaken
 	for i, sd := range spreads(v.of) {
 		u := unknowns[i]
 		if z := -fartherThanDrawn * u.lifts; z != 0 && sd > 0 {
@@ -195,14 +196,14 @@ func (v view) liftedAnyway(result trial.Result, r rules.Reading) (bool, error) {
 	if err != nil || !best.Arrived() {
 		return false, err
 	}
-	return rules.Read(moved, &best).Margin() <= rules.Nothing, nil
+	return musts.Read(moved, &best).Margin() <= musts.Nothing, nil
 }
 
 // doubt tries the head with each unknown moved, the hand staying as it is except where it would
 // see the change. Of a safe head only the ranges of its numbers are still wanted, so the main
 // unknowns, moved to one side, are enough (oneSided). In a swell one side is enough as well,
 // because the phase of the wave does more than the difference between the sides.
-func (v view) doubt(result trial.Result, centre []rules.Reading, oneSided bool) (*doubts, error) {
+func (v view) doubt(result trial.Result, centre []musts.Reading, oneSided bool) (*doubts, error) {
 	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
 	asked, early := v.asked(oneSided)
 	middle := mean(centre)
@@ -247,11 +248,11 @@ func (v view) asked(oneSided bool) (asked []int, early int) {
 const together = 2
 
 // shift tries the head with one unknown moved up, and down where the two may differ.
-func (v view) shift(i int, result trial.Result, centre []rules.Reading, oneSided bool) (spread.Shift, error) {
+func (v view) shift(i int, result trial.Result, centre []musts.Reading, oneSided bool) (spread.Shift, error) {
 	u, phase := unknowns[i], i%len(centre)
 	sd := max(u.spread(v.of), 0)
 	up, err := v.shifted(u, sd, spread.Reach, result, phase, centre[phase])
-	if tracked := len(up) > rules.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !(rules.AsksContact(v.of) && liftsOff(centre[phase], up)) {
+	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !(musts.AsksContact(v.of) && liftsOff(centre[phase], up)) {
 		return spread.Shift{Up: up}, err
 	}
 	down, err := v.shifted(u, sd, -spread.Reach, result, phase, centre[phase])
@@ -268,9 +269,9 @@ const stretched = 2
 
 // decided tells whether the head meets all musts in every draw, or in none, also with the draws
 // stretched. Then the unknowns that have not been looked at cannot change the verdict.
-func (d *doubts) decided(c *trial.Case, centre rules.Reading) bool {
-	asked := rules.Musts(c)
-	var at rules.Reading
+func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
+	asked := musts.In(c)
+	var at musts.Reading
 	far := make([]float64, len(unknowns))
 	tried, did := 0, 0
 	for n := 0; n < len(d.sample); n += 2 {
@@ -280,7 +281,7 @@ func (d *doubts) decided(c *trial.Case, centre rules.Reading) bool {
 			}
 		}
 		at = spread.At(centre, d.shifts, far, at)
-		if !slices.ContainsFunc(asked, func(m rules.Must) bool { return rules.Of(m).Miss(c, at, 1) > 0 }) {
+		if !slices.ContainsFunc(asked, func(m musts.Must) bool { return musts.Of(m).Miss(c, at, 1) > 0 }) {
 			did++
 		}
 		if tried++; did != 0 && did != tried {
@@ -291,32 +292,32 @@ func (d *doubts) decided(c *trial.Case, centre rules.Reading) bool {
 }
 
 // liftsOff tells whether a shift leaves nothing of what pushes a head on the bed.
-func liftsOff(centre, shift rules.Reading) bool {
-	return 1-math.Exp(centre[rules.ReadLift]+shift[rules.ReadLift]) <= rules.Nothing
+func liftsOff(centre, shift musts.Reading) bool {
+	return 1-math.Exp(centre[musts.ReadLift]+shift[musts.ReadLift]) <= musts.Nothing
 }
 
 // evenOut repairs a pair of shifts of which one lifts the head off the bed. How far off cannot be
 // read there (the push is zero), so it is set to as much as the other side presses the head down.
-func evenOut(centre, up, down rules.Reading) {
+func evenOut(centre, up, down musts.Reading) {
 	switch lost, other := liftsOff(centre, up), liftsOff(centre, down); {
 	case lost && !other:
-		up[rules.ReadLift] = max(up[rules.ReadLift], -down[rules.ReadLift])
+		up[musts.ReadLift] = max(up[musts.ReadLift], -down[musts.ReadLift])
 	case other && !lost:
-		down[rules.ReadLift] = max(down[rules.ReadLift], -up[rules.ReadLift])
+		down[musts.ReadLift] = max(down[musts.ReadLift], -up[musts.ReadLift])
 	}
 }
 
 // muchOf tells whether a shift is so large that moving the unknown the other way may not simply
 // be its opposite.
-func muchOf(shift rules.Reading) bool {
+func muchOf(shift musts.Reading) bool {
 	const much = 0.2
-	return slices.ContainsFunc(shift[:rules.ReadTrack], func(by float64) bool { return math.Abs(by) > much })
+	return slices.ContainsFunc(shift[:musts.ReadTrack], func(by float64) bool { return math.Abs(by) > much })
 }
 
 // shifted returns the difference of the reading when one unknown is z standard deviations from
 // its assumed value.
-func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre rules.Reading) (rules.Reading, error) {
-	s, t := v.of.Setup, trial.AsTaken
+func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre musts.Reading) (musts.Reading, error) {
+	s, t := v.of.Setup, stage.AsTaken
 	u.change(&s, &t, spread.Factor(sd, z), z)
 	moved, err := v.of.Moved(s, t)
 	if err != nil {
@@ -332,7 +333,7 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 	if err != nil {
 		return nil, err
 	}
-	r := rules.Read(moved, &other)
+	r := musts.Read(moved, &other)
 	if q.FallOnly {
 		r.OnBedAs(centre)
 	}
@@ -346,16 +347,16 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, 
 }
 
 // ofFalls are the musts that hang on how a head falls.
-var ofFalls = []rules.Must{rules.Steep, rules.InTime, rules.Told, rules.BackSoon, rules.BackLate, rules.Slowly}
+var ofFalls = []musts.Must{musts.Steep, musts.InTime, musts.Told, musts.BackSoon, musts.BackLate, musts.Slowly}
 
 // fallsSafely tells whether a head that is worked on the bed meets every must of its fall by so
 // much that no unknown changes that. Then its fall need not be run again for each unknown.
-func (v view) fallsSafely(r rules.Reading) bool {
+func (v view) fallsSafely(r musts.Reading) bool {
 	if !v.of.School().OnTheBed || v.of.Swell() {
 		return false
 	}
-	for _, m := range rules.Musts(v.of) {
-		if slices.Contains(ofFalls, m) && rules.Of(m).Miss(v.of, r, 1) > rules.Of(m).Safe {
+	for _, m := range musts.In(v.of) {
+		if slices.Contains(ofFalls, m) && musts.Of(m).Miss(v.of, r, 1) > musts.Of(m).Safe {
 			return false
 		}
 	}
@@ -364,10 +365,10 @@ func (v view) fallsSafely(r rules.Reading) bool {
 
 // rehandled returns the reading after the angler has chosen the handling anew: with more current
 // or wind than assumed, a rod that is held up may be lowered. A rod that is down stays down.
-func (v view) rehandled(moved *trial.Case, q trial.Question, r rules.Reading) (rules.Reading, error) {
+func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (musts.Reading, error) {
 	ways := moved.Handlings()
 	low := slices.IndexFunc(ways, func(h trial.Handling) bool { return h.Down })
-	if q.Handling.Down || low < 0 || rules.Suits(moved, r) {
+	if q.Handling.Down || low < 0 || musts.Suits(moved, r) {
 		return r, nil
 	}
 	q.Handling, q.Near = ways[low], nil
@@ -375,7 +376,7 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r rules.Reading) (r
 	if err != nil {
 		return nil, err
 	}
-	if also := rules.Read(moved, &down); rules.SuitsBetter(moved, also, r) {
+	if also := musts.Read(moved, &down); musts.SuitsBetter(moved, also, r) {
 		return also, nil
 	}
 	return r, nil
@@ -383,11 +384,11 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r rules.Reading) (r
 
 // subtract replaces r by its difference from other, limited to mostShift. If one of the two did
 // not arrive, their tracks cannot be compared and count as equal.
-func subtract(r, other rules.Reading) {
+func subtract(r, other musts.Reading) {
 	both := r.Arrived() && other.Arrived()
 	for i := range r {
 		switch {
-		case i < rules.ReadTrack:
+		case i < musts.ReadTrack:
 			r[i] = min(max(r[i]-other[i], -mostShift), mostShift)
 		case both:
 			r[i] -= other[i]

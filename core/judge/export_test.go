@@ -3,8 +3,9 @@ package judge
 import (
 	"context"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/spread"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -15,7 +16,7 @@ var Unknowns = len(unknowns)
 // tried as it is then and not told from shifts: with a rod that is held down as it was
 // told, and one that is up as the hand sees fit.
 func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling, z []float64) (does bool, seconds float64, err error) {
-	s, t := c.Setup, trial.AsTaken
+	s, t := c.Setup, stage.AsTaken
 	for i, sd := range spreads(c) {
 		if sd > 0 {
 			unknowns[i].change(&s, &t, spread.Factor(sd, z[i]), z[i])
@@ -40,12 +41,12 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 		return false, 0, err
 	}
 	r := mean(phases.readings)
-	for _, m := range rules.Musts(c) {
-		if rules.Of(m).Miss(moved, r, 1) > 0 {
-			return false, r.Value(rules.ReadTime), nil
+	for _, m := range musts.In(c) {
+		if musts.Of(m).Miss(moved, r, 1) > 0 {
+			return false, r.Value(musts.ReadTime), nil
 		}
 	}
-	return true, r.Value(rules.ReadTime), nil
+	return true, r.Value(musts.ReadTime), nil
 }
 
 // Thoroughly judges a head with every unknown looked at, even where it decides nothing.

@@ -11,7 +11,7 @@ import (
 	"runtime"
 	"slices"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/trial"
 
 	"golang.org/x/sync/errgroup"
@@ -53,12 +53,12 @@ type Head struct {
 	suited bool          // its handling is good enough for no other to be looked at
 	fine   bool          // its result is as fine as is shown
 	doubts *doubts       // what is not known does to it; nil where that was not looked at
-	finer  rules.Reading // what a finer look adds to its reading; nil where there was none
+	finer  musts.Reading // what a finer look adds to its reading; nil where there was none
 }
 
 // Miss is how a head stands with a must.
 type Miss struct {
-	Must rules.Must
+	Must musts.Must
 	By   float64 // share of what is asked that is missed as things are taken to be; 0 or less meets it
 	Met  float64 // probability that it is met
 }
@@ -107,7 +107,7 @@ func (v view) judge() (Head, error) {
 		return h, err
 	}
 	also, err := v.judged(second)
-	if err == nil && also.Sure > h.Sure+rules.Gain {
+	if err == nil && also.Sure > h.Sure+musts.Gain {
 		h = also
 	}
 	return h, err
@@ -125,7 +125,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 		return Head{}, err
 	}
 	centre, d := mean(phases.readings), certain
-	h.suited = rules.Suits(v.of, centre)
+	h.suited = musts.Suits(v.of, centre)
 	h.Result, h.Phase = phases.typical(centre)
 	stands := v.stands(&result, centre)
 	if stands == open {

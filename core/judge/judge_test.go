@@ -12,6 +12,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 	"dunvel/core/trust"
 )
@@ -24,7 +25,7 @@ func situate(t testing.TB, change func(*setup.Setup)) *trial.Case {
 	if err := s.Validate(nil); err != nil {
 		t.Fatal(err)
 	}
-	c, err := trial.New(s, trial.Knowledge{})
+	c, err := trial.New(s, stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}

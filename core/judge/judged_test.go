@@ -12,6 +12,7 @@ import (
 	"dunvel/core/judge/choose"
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -21,14 +22,14 @@ var update = flag.Bool("update", false, "write how heads are judged now to testd
 // leaning and approach.
 var judged = []struct {
 	name   string
-	known  trial.Knowledge
+	known  stage.Knowledge
 	heads  []float64 // g; 0.9 to 17.7 where there are none
 	change func(s *setup.Setup)
 }{
 	{name: "slow fall, still", change: func(*setup.Setup) {}},
 	{name: "slow fall in a breeze", change: func(s *setup.Setup) { s.Wind.Speed, s.Wind.Direction = 6, 90 }},
 	{name: "slow fall, with the line fed and hooks as big as 3/0", change: func(s *setup.Setup) { s.Head.Hook, s.Hand.Line = "3/0", setup.LineFed }},
-	{name: "slow fall, hooks as big as 3/0 on heads that are owned", known: trial.Knowledge{Owned: []float64{0.0018, 0.0035}}, change: func(s *setup.Setup) { s.Head.Hook = "3/0" }},
+	{name: "slow fall, hooks as big as 3/0 on heads that are owned", known: stage.Knowledge{Owned: []float64{0.0018, 0.0035}}, change: func(s *setup.Setup) { s.Head.Hook = "3/0" }},
 	{name: "slow fall, a shape that comes light", change: func(s *setup.Setup) { s.Head.Hook, s.Head.Shape = "3/0", "belly" }},
 	{name: "slow fall, hooks as big as 6/0", change: func(s *setup.Setup) { s.Head.Hook, s.Water.Depth = "6/0", 8 }},
 	{name: "slow fall, hooks as they come", change: func(s *setup.Setup) { s.Head.Hook = setup.HookAsTheyCome }},
@@ -185,7 +186,7 @@ func TestJudgedAlike(t *testing.T) {
 	golden.Hold(t, "testdata/alike.txt", out.String(), *update)
 }
 
-func water(t *testing.T, known trial.Knowledge, grams []float64, change func(*setup.Setup)) (*trial.Case, []float64) {
+func water(t *testing.T, known stage.Knowledge, grams []float64, change func(*setup.Setup)) (*trial.Case, []float64) {
 	t.Helper()
 	s := setup.Default()
 	s.Head.Hook = "#6"

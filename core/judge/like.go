@@ -4,7 +4,7 @@ import (
 	"context"
 	"slices"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/trial"
 
 	"gonum.org/v1/gonum/floats"
@@ -60,9 +60,9 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	if err != nil || len(ways) == 1 {
 		return result, err == nil, err
 	}
-	first := rules.Read(v.of, &result)
+	first := musts.Read(v.of, &result)
 	switch {
-	case at == 0 && (!from.suited || rules.Suits(v.of, first)):
+	case at == 0 && (!from.suited || musts.Suits(v.of, first)):
 		return result, true, nil
 	case at == 0 && v.of.School().Swims && v.stands(&result, first) == lost:
 		return result, true, nil // no hand makes up for a speed so far off
@@ -72,9 +72,9 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 		return result, false, err
 	}
 	if at == 0 {
-		return result, !rules.SuitsBetter(v.of, rules.Read(v.of, &other), first), nil
+		return result, !musts.SuitsBetter(v.of, musts.Read(v.of, &other), first), nil
 	}
-	return result, !rules.Suits(v.of, rules.Read(v.of, &other)), nil
+	return result, !musts.Suits(v.of, musts.Read(v.of, &other)), nil
 }
 
 // Thorough tells whether every unknown was looked at.
@@ -92,10 +92,10 @@ func (b Bench) Guess(ctx context.Context, c *trial.Case, masses []float64) (floa
 		if err != nil {
 			return 0, err
 		}
-		r := rules.Read(c, &result)
-		enough := rules.Meets(c, r)
+		r := musts.Read(c, &result)
+		enough := musts.Meets(c, r)
 		if s := c.School(); s.Swims || s.Hovers {
-			enough = r.Arrived() && rules.Pace(c, &result) >= 0
+			enough = r.Arrived() && musts.Pace(c, &result) >= 0
 		}
 		if enough {
 			high = middle

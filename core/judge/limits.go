@@ -4,7 +4,7 @@ import (
 	"math"
 
 	"dunvel/core/catalogue"
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -42,33 +42,33 @@ var bounds = []bound{
 		if !floats {
 			return -1
 		}
-		return rules.Over(h.Weight/water.Gravity, float.Mass)
+		return musts.Over(h.Weight/water.Gravity, float.Mass)
 	}},
 	{limit: Upright, miss: func(c *trial.Case, h *Head) float64 {
 		if c.Setup.Rigging.Kind != setup.TwoHeads || c.Setup.Rigging.Upper == 0 {
 			return -1
 		}
-		return rules.Under(h.Mass, c.Setup.Rigging.Upper)
+		return musts.Under(h.Mass, c.Setup.Rigging.Upper)
 	}},
 	{limit: RodMost, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
 	{limit: RodLeast, miss: func(c *trial.Case, h *Head) float64 {
 		if c.Setup.Rod.Least == 0 {
 			return -1
 		}
-		return rules.Under(h.Whole, c.Setup.Rod.Least)
+		return musts.Under(h.Whole, c.Setup.Rod.Least)
 	}},
 	{limit: Thrown,
 		miss: func(c *trial.Case, h *Head) float64 {
 			if h.Reach == 0 {
 				return -1
 			}
-			return rules.Under(h.Reach, c.Cast.Distance)
+			return musts.Under(h.Reach, c.Cast.Distance)
 		},
 		sure: func(c *trial.Case, miss float64) float64 {
 			if c.Throw.Spread == 0 {
 				return 1
 			}
-			return distuv.UnitNormal.CDF(math.Log(max(1-miss, rules.Nothing)) / c.Throw.Spread)
+			return distuv.UnitNormal.CDF(math.Log(max(1-miss, musts.Nothing)) / c.Throw.Spread)
 		}},
 	{limit: Soft, miss: func(c *trial.Case, h *Head) float64 {
 		if !c.OnBed || c.School().Swims {
@@ -84,7 +84,7 @@ func overIf(value, most float64) float64 {
 	if most == 0 {
 		return -1
 	}
-	return rules.Over(value, most)
+	return musts.Over(value, most)
 }
 
 // keep judges the limits, and makes the head as much less sure.

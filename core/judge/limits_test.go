@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -45,7 +46,7 @@ func TestLimits(t *testing.T) {
 	} {
 		s := setup.Default()
 		tt.change(&s)
-		c, err := trial.New(s, trial.Knowledge{})
+		c, err := trial.New(s, stage.Knowledge{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -63,7 +64,7 @@ func TestLimits(t *testing.T) {
 	}
 	// A throw that is known to 10 % and comes out a tenth short reaches as far about once in seven.
 	s := setup.Default()
-	c, err := trial.New(s, trial.Knowledge{})
+	c, err := trial.New(s, stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}

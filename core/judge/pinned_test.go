@@ -5,10 +5,11 @@ import (
 	"slices"
 	"testing"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -17,7 +18,7 @@ func TestStands(t *testing.T) {
 	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Approach.Ceiling, s.Water.Depth = setup.SlowFall, 0, 1 })
 	v := view{of: c}
 	at := func(late float64) standing {
-		r[rules.ReadLate], r[rules.ReadSteep], r[rules.ReadLift], r[rules.ReadKeeps], r[rules.ReadFelt] = rules.LogOf(late), rules.LogOf(0.01), rules.LogOf(0.01), rules.LogOf(0.01), rules.LogOf(9)
+		r[musts.ReadLate], r[musts.ReadSteep], r[musts.ReadLift], r[musts.ReadKeeps], r[musts.ReadFelt] = musts.LogOf(late), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(9)
 		return v.stands(&trial.Result{}, r)
 	}
 	for late, want := range map[float64]standing{0.549: safe, 0.551: open, 1.799: open, 1.801: lost} {
@@ -50,8 +51,8 @@ func TestTypical(t *testing.T) {
 	at := func(times ...float64) phased {
 		var p phased
 		for _, time := range times {
-			r := make(rules.Reading, rules.ReadTrack)
-			r[rules.ReadTime] = math.Log(time)
+			r := make(musts.Reading, musts.ReadTrack)
+			r[musts.ReadTime] = math.Log(time)
 			p.results, p.readings = append(p.results, trial.Result{Fall: trial.Fall{Time: time}}), append(p.readings, r)
 		}
 		return p
@@ -105,35 +106,35 @@ func TestRanges(t *testing.T) {
 // What cannot be read of a side that lifts a head off the bed is as much as the other presses it
 // down; a shift is much from a fifth on; and half of one is looked at further off.
 func TestShifts(t *testing.T) {
-	centre := make(rules.Reading, rules.ReadTrack)
-	centre[rules.ReadLift] = math.Log(0.9)
-	up, down := make(rules.Reading, rules.ReadTrack), make(rules.Reading, rules.ReadTrack)
-	up[rules.ReadLift], down[rules.ReadLift] = math.Log(1/0.9)+1e-3, -0.4 // off the bed, and pressed down
+	centre := make(musts.Reading, musts.ReadTrack)
+	centre[musts.ReadLift] = math.Log(0.9)
+	up, down := make(musts.Reading, musts.ReadTrack), make(musts.Reading, musts.ReadTrack)
+	up[musts.ReadLift], down[musts.ReadLift] = math.Log(1/0.9)+1e-3, -0.4 // off the bed, and pressed down
 	evenOut(centre, up, down)
-	if math.Abs(up[rules.ReadLift]-0.4) > 1e-12 || down[rules.ReadLift] != -0.4 {
-		t.Errorf("%g, %g", up[rules.ReadLift], down[rules.ReadLift])
+	if math.Abs(up[musts.ReadLift]-0.4) > 1e-12 || down[musts.ReadLift] != -0.4 {
+		t.Errorf("%g, %g", up[musts.ReadLift], down[musts.ReadLift])
 	}
-	up[rules.ReadLift], down[rules.ReadLift] = -0.4, math.Log(1/0.9)+1e-3
-	if evenOut(centre, up, down); math.Abs(down[rules.ReadLift]-0.4) > 1e-12 || up[rules.ReadLift] != -0.4 {
-		t.Errorf("%g, %g", up[rules.ReadLift], down[rules.ReadLift])
+	up[musts.ReadLift], down[musts.ReadLift] = -0.4, math.Log(1/0.9)+1e-3
+	if evenOut(centre, up, down); math.Abs(down[musts.ReadLift]-0.4) > 1e-12 || up[musts.ReadLift] != -0.4 {
+		t.Errorf("%g, %g", up[musts.ReadLift], down[musts.ReadLift])
 	}
-	shift := make(rules.Reading, rules.ReadTrack)
+	shift := make(musts.Reading, musts.ReadTrack)
 	for by, want := range map[float64]bool{0.2: false, 0.2001: true, -0.2: false, -0.2001: true} {
-		if shift[rules.ReadLine] = by; muchOf(shift) != want {
+		if shift[musts.ReadLine] = by; muchOf(shift) != want {
 			t.Errorf("%g is much: %t", by, !want)
 		}
 	}
-	if liftsOff(centre, rules.Reading{rules.ReadLift: math.Log(0.999998 / 0.9), rules.ReadTrack - 1: 0}) || !liftsOff(centre, rules.Reading{rules.ReadLift: math.Log(0.9999995 / 0.9), rules.ReadTrack - 1: 0}) {
+	if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.999998 / 0.9), musts.ReadTrack - 1: 0}) || !liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.9999995 / 0.9), musts.ReadTrack - 1: 0}) {
 		t.Error("a push of a millionth of the weight")
 	}
 	// A tenth of what is asked is far from a case that is drawn, or near one.
 	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth, s.Approach.Ceiling = setup.SlowFall, 1, 0 })
 	for late, want := range map[float64]bool{0.2: true, 0.9: false, 3: true} {
-		r[rules.ReadLate] = rules.LogOf(late)
-		r[rules.ReadSteep], r[rules.ReadKeeps] = rules.LogOf(0.01), rules.LogOf(0.01)
+		r[musts.ReadLate] = musts.LogOf(late)
+		r[musts.ReadSteep], r[musts.ReadKeeps] = musts.LogOf(0.01), musts.LogOf(0.01)
 		d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns))}
-		d.shifts[0].Up = make(rules.Reading, rules.ReadTrack)
-		d.shifts[0].Up[rules.ReadLate] = 0.2
+		d.shifts[0].Up = make(musts.Reading, musts.ReadTrack)
+		d.shifts[0].Up[musts.ReadLate] = 0.2
 		if d.decided(c, r) != want {
 			t.Errorf("%g of the wait is decided: %t", late, !want)
 		}
@@ -141,21 +142,21 @@ func TestShifts(t *testing.T) {
 }
 
 // asked is the case of a setup, and a reading that meets all that may be asked there.
-func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, rules.Reading) {
+func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, musts.Reading) {
 	t.Helper()
 	s := setup.Default()
 	s.Approach.Ceiling, s.Approach.BackLeast = 0.6, 0.2
 	change(&s)
-	c, err := trial.New(s, trial.Knowledge{})
+	c, err := trial.New(s, stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}
-	r := make(rules.Reading, rules.ReadTrack)
+	r := make(musts.Reading, musts.ReadTrack)
 	for place, value := range map[int]float64{
-		rules.ReadTime: 20, rules.ReadLate: 0.5, rules.ReadOut: 1.1, rules.ReadSpeed: 0.3, rules.ReadSteep: 0.1, rules.ReadLift: 0.3, rules.ReadGrip: 0.4,
-		rules.ReadFelt: 3, rules.ReadKeeps: 0.1, rules.ReadBack: 1, rules.ReadHeld: 1, rules.ReadWalk: 0.1,
+		musts.ReadTime: 20, musts.ReadLate: 0.5, musts.ReadOut: 1.1, musts.ReadSpeed: 0.3, musts.ReadSteep: 0.1, musts.ReadLift: 0.3, musts.ReadGrip: 0.4,
+		musts.ReadFelt: 3, musts.ReadKeeps: 0.1, musts.ReadBack: 1, musts.ReadHeld: 1, musts.ReadWalk: 0.1,
 	} {
-		r[place] = rules.LogOf(value)
+		r[place] = musts.LogOf(value)
 	}
 	return c, r
 }

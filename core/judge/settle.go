@@ -3,7 +3,7 @@ package judge
 import (
 	"math"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/spread"
 	"dunvel/core/trial"
 )
@@ -25,22 +25,22 @@ type Ranges struct {
 
 // settle sets the chance that the head does all that is asked, its verdict, misses and ranges,
 // from its reading (centre) and how the unknowns move that.
-func (h *Head) settle(c *trial.Case, centre rules.Reading, d *doubts) {
-	asked := rules.Musts(c)
+func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
+	asked := musts.In(c)
 	h.Misses = make([]Miss, len(asked))
 	for i, m := range asked {
-		h.Misses[i] = Miss{Must: m, By: rules.Of(m).Miss(c, centre, 1)}
+		h.Misses[i] = Miss{Must: m, By: musts.Of(m).Miss(c, centre, 1)}
 		h.Lacks = max(h.Lacks, h.Misses[i].By)
 	}
 	all := 0
 	met := make([]int, len(asked))
-	var seen [rules.ReadTrack][]float64
-	var sampled rules.Reading
+	var seen [musts.ReadTrack][]float64
+	var sampled musts.Reading
 	for _, z := range d.sample {
 		sampled = spread.At(centre, d.shifts, z, sampled)
 		does := true
 		for i, m := range asked {
-			if rules.Of(m).Miss(c, sampled, 1) <= 0 {
+			if musts.Of(m).Miss(c, sampled, 1) <= 0 {
 				met[i]++
 			} else {
 				does = false
@@ -62,8 +62,8 @@ func (h *Head) settle(c *trial.Case, centre rules.Reading, d *doubts) {
 		// In a swell the reading is a mean, and the fall that is shown a little off it.
 		around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / centre.Value(at)) }
 		h.Ranges = Ranges{
-			Time: around(rules.ReadTime, h.Fall.Time), LineOut: around(rules.ReadLine, h.Fall.LineOut), Speed: around(rules.ReadSpeed, h.Fall.Speed),
-			Margin: rangeOf(seen[rules.ReadLift]).from(1), Back: rangeOf(seen[rules.ReadBack]),
+			Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut), Speed: around(musts.ReadSpeed, h.Fall.Speed),
+			Margin: rangeOf(seen[musts.ReadLift]).from(1), Back: rangeOf(seen[musts.ReadBack]),
 		}
 	}
 	h.keep(c)
@@ -82,7 +82,7 @@ func VerdictOf(sure, wanted float64) Verdict {
 }
 
 // ranged are the places of a reading of which ranges are told.
-var ranged = []int{rules.ReadTime, rules.ReadLine, rules.ReadSpeed, rules.ReadLift, rules.ReadBack}
+var ranged = []int{musts.ReadTime, musts.ReadLine, musts.ReadSpeed, musts.ReadLift, musts.ReadBack}
 
 // rangeOf is the range of numbers of which the logarithms are given.
 func rangeOf(logarithms []float64) Range {

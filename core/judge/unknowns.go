@@ -6,6 +6,7 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -20,7 +21,7 @@ type unknown struct {
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	late     bool                      // it moves nothing that another does not move too, and less
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither
-	change   func(s *setup.Setup, t *trial.Tuning, factor, z float64)
+	change   func(s *setup.Setup, t *stage.Tuning, factor, z float64)
 }
 
 // Unknown names an input that is not exactly known.
@@ -48,7 +49,7 @@ var unknowns = []unknown{
 		name:   Flow,
 		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, main: true, rehandle: true,
 		lifts: 1,
-		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
+		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) {
 			s.Flow.Speed *= factor
 			s.Flow.NearBed *= factor
 		},
@@ -57,13 +58,13 @@ var unknowns = []unknown{
 		name:   Wind,
 		spread: func(c *trial.Case) float64 { return c.Setup.WindSpread() }, rehandle: true,
 		lifts:  1,
-		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
+		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
 	{
 		name:   Drift,
 		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() }, main: true,
 		lifts:  1,
-		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Drift = factor },
+		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Drift = factor },
 	},
 	{
 		name: Across,
@@ -72,7 +73,7 @@ var unknowns = []unknown{
 		},
 		main:   true,
 		lifts:  1,
-		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Across = factor },
+		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Across = factor },
 	},
 	{
 		name: Along,
@@ -81,12 +82,12 @@ var unknowns = []unknown{
 		},
 		late:   true,
 		lifts:  1,
-		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Along = factor },
+		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Along = factor },
 	},
 	{
 		name:   Fall,
 		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true, main: true, fallOnly: true,
-		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Fall = factor },
+		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{
 		name: Tow,
@@ -98,20 +99,20 @@ var unknowns = []unknown{
 		},
 		both:   true,
 		lifts:  1,
-		change: func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Tow = factor },
+		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Tow = factor },
 	},
 	{
 		name:   Weight,
 		spread: func(*trial.Case) float64 { return 1 }, // every lure has its own
 		lifts:  -1,
-		change: func(_ *setup.Setup, t *trial.Tuning, _, z float64) { t.Weight = z },
+		change: func(_ *setup.Setup, t *stage.Tuning, _, z float64) { t.Weight = z },
 	},
 	{
 		name:   Depth,
 		spread: func(*trial.Case) float64 { return judgement.DepthSpread.Spread },
 		late:   true,
 		lifts:  1,
-		change: func(s *setup.Setup, _ *trial.Tuning, factor, _ float64) {
+		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) {
 			s.Water.Depth *= factor
 			s.Water.SplashDepth *= factor
 		},
@@ -126,7 +127,7 @@ var unknowns = []unknown{
 		},
 		late:     true,
 		fallOnly: true,
-		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Spool = factor },
+		change:   func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Spool = factor },
 	},
 	{
 		name: Friction,
@@ -137,7 +138,7 @@ var unknowns = []unknown{
 			return catalogue.Beds[c.Setup.Water.Bed].Friction.Spread
 		},
 		sameFall: true,
-		change:   func(_ *setup.Setup, t *trial.Tuning, factor, _ float64) { t.Friction = factor },
+		change:   func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Friction = factor },
 	},
 }
 

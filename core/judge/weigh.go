@@ -6,10 +6,11 @@ import (
 	"math"
 	"slices"
 
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 
 	"gonum.org/v1/gonum/stat"
@@ -127,20 +128,20 @@ func numberOf(c *trial.Case) Number {
 }
 
 // numberIn reads a number from a reading, in its own unit.
-func numberIn(r rules.Reading, n Number) float64 {
+func numberIn(r musts.Reading, n Number) float64 {
 	switch n {
 	case Contact:
 		return r.Margin()
 	case SecondsBack:
-		return r.Value(rules.ReadBack)
+		return r.Value(musts.ReadBack)
 	case Height:
 		return stat.Mean(r.Track(), nil)
 	}
-	return r.Value(rules.ReadTime)
+	return r.Value(musts.ReadTime)
 }
 
 // weighParts shares the variance among the unknowns, each moved alone.
-func (w *Weighed) weighParts(c *trial.Case, centre rules.Reading, d *doubts) {
+func (w *Weighed) weighParts(c *trial.Case, centre musts.Reading, d *doubts) {
 	total := 0.0
 	for i, sd := range spreads(c) {
 		if sd == 0 || d.shifts[i].Up == nil {
@@ -157,14 +158,14 @@ func (w *Weighed) weighParts(c *trial.Case, centre rules.Reading, d *doubts) {
 		w.Parts = append(w.Parts, Part{Unknown: unknowns[i].name, Spread: sd, Share: variance})
 	}
 	for i := range w.Parts {
-		w.Parts[i].Share /= max(total, rules.Nothing*rules.Nothing)
+		w.Parts[i].Share /= max(total, musts.Nothing*musts.Nothing)
 	}
 	slices.SortStableFunc(w.Parts, func(a, b Part) int { return cmp.Compare(b.Share, a.Share) })
 }
 
 // weighMeasurements works out what is left of the range after each measurement: the unknowns
 // that it makes known better are drawn as much closer to what they are taken to be.
-func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre rules.Reading, d *doubts) error {
+func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre musts.Reading, d *doubts) error {
 	wide := w.Range.width(w.Number)
 	for _, m := range measurements {
 		closer, err := closerBy(c, m.takes, mass)
@@ -191,7 +192,7 @@ func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre rules.Re
 func closerBy(c *trial.Case, takes func(*setup.Setup), mass float64) ([]float64, error) {
 	s := c.Setup
 	takes(&s)
-	other, err := c.Moved(s, trial.AsTaken)
+	other, err := c.Moved(s, stage.AsTaken)
 	if err != nil {
 		return nil, err
 	}
@@ -230,9 +231,9 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 }
 
 // rangeOf is the range of a number over the sample.
-func (d *doubts) rangeOf(centre rules.Reading, n Number) Range {
+func (d *doubts) rangeOf(centre musts.Reading, n Number) Range {
 	numbers := make([]float64, 0, len(d.sample))
-	var into rules.Reading
+	var into musts.Reading
 	for _, z := range d.sample {
 		into = spread.At(centre, d.shifts, z, into)
 		numbers = append(numbers, numberIn(into, n))
@@ -246,5 +247,5 @@ func (r Range) width(n Number) float64 {
 	if n == Contact || n == Height {
 		return r.High - r.Low
 	}
-	return math.Log(r.High / max(r.Low, rules.Nothing))
+	return math.Log(r.High / max(r.Low, musts.Nothing))
 }

@@ -6,248 +6,25 @@
 package trial
 
 import (
-	"math"
-
-	"dunvel/core/catalogue"
-	"dunvel/core/judgement"
-	"dunvel/core/mechanics"
-	"dunvel/core/rig"
 	"dunvel/core/setup"
-	"dunvel/core/tackle"
-	"dunvel/core/water"
-
-	"gonum.org/v1/gonum/spatial/r3"
+	"dunvel/core/stage"
 )
 
-// Case is a valid setup as the engine works on it. It does not change.
-type Case struct {
-	Setup    setup.Setup
-	Tuning   Tuning
-	Cast     mechanics.Cast
-	Gait     mechanics.Gait // of a head that is worked on the bed
-	OnBed    bool           // the target is the bed
-	Target   float64        // depth aimed at, m
-	Patience float64        // the longest wait for it, s, were it not for the window
-	Window   float64        // s until a boat that follows its cast is over it; infinite where it does not
-	Throw    Throw
-	Known    Knowledge
-
-	scene *mechanics.Scene // with the rod as held, and no swell
-}
-
-// Knowledge is what a database adds to a setup.
-type Knowledge struct {
-	Owned   []float64 // masses of the heads of its shape and metal that are owned, kg
-	FishFor float64   // fish that one of its baits lasts for, as its owner found; 0: not known
-
-	Takes, Landed int // bites on a point that sits as that of its hook, and how many were landed
-}
-
-// Tuning is by how much things differ from what the setup makes of them: factors,
-// and the weight in water by standard deviations of it.
-type Tuning struct {
-	Across, Along float64 // drag of line and leader
-	Fall, Tow     float64 // drag areas
-	Friction      float64 // of the bed
-	Spool         float64 // what line pulls that leaves it
-	Drift         float64 // of the boat; of one that is estimated, what the wind does of it
-	Weight        float64
-}
-
-// AsTaken is everything as it is taken to be.
-var AsTaken = Tuning{1, 1, 1, 1, 1, 1, 1, 0}
+// Case is a stage that heads are tried on. It does not change.
+type Case struct{ *stage.Stage }
 
 // New returns the case of a valid setup.
-func New(s setup.Setup, k Knowledge) (*Case, error) {
-	c, err := place(s, AsTaken)
+func New(s setup.Setup, k stage.Knowledge) (*Case, error) { return on(stage.Set(s, k)) }
+
+func on(st *stage.Stage, err error) (*Case, error) {
 	if err != nil {
 		return nil, err
 	}
-	c.Known = k
-	bed := c.scene.Bed.DepthAt(c.Cast.Distance)
-	c.Target = bed
-	wanted := s.TargetDepth()
-	c.OnBed = wanted == 0 || wanted >= bed
-	if !c.OnBed {
-		c.Target = wanted
-	}
-	c.Patience = c.patience()
-	return c, c.throws()
+	return &Case{st}, nil
 }
 
-// Moved returns the case of another setup, near this one and tuned, of which the
-// angler does not know: what is aimed at and waited for stays.
-func (c *Case) Moved(s setup.Setup, t Tuning) (*Case, error) {
-	out, err := place(s, t)
-	if err != nil {
-		return nil, err
-	}
-	out.OnBed, out.Patience, out.Throw, out.Known = c.OnBed, c.Patience, c.Throw, c.Known
-	out.Target = min(c.Target, out.scene.Bed.DepthAt(out.Cast.Distance))
-	if c.OnBed {
-		out.Target = out.scene.Bed.DepthAt(out.Cast.Distance)
-	}
-	return out, nil
-}
+// Moved is [Stage.Moved].
+func (c *Case) Moved(s setup.Setup, t stage.Tuning) (*Case, error) { return on(c.Stage.Moved(s, t)) }
 
-// AtSpeed returns the case with the bait swum at another speed, m/s.
-func (c *Case) AtSpeed(speed float64) *Case {
-	out := *c
-	out.Setup.Approach.Speed = speed
-	return &out
-}
-
-// place sets up what the engine works on.
-func place(s setup.Setup, t Tuning) (*Case, error) {
-	scene, err := s.Scene()
-	if err != nil {
-		return nil, err
-	}
-	scene.Swell = s.Waves(0)
-	scene.Bed.Friction *= t.Friction
-	c := &Case{Setup: s, Tuning: t, Cast: s.Splash(), Gait: s.Gait(), scene: scene, Window: math.Inf(1)}
-	c.Cast.SpoolDrag *= t.Spool
-	if t.Drift != 1 {
-		carried := r3.Vec{}
-		if !s.Boat.Measured {
-			carried = s.Surface()
-		}
-		more := r3.Scale(t.Drift-1, r3.Sub(c.Cast.Drift, carried))
-		c.Cast.Drift = r3.Add(c.Cast.Drift, more)
-		c.Gait.Velocity = r3.Add(c.Gait.Velocity, more)
-	}
-	if closing := c.Cast.Drift.X; closing > 0 && c.Cast.Distance > 0 {
-		c.Window = c.Cast.Distance / closing
-	}
-	return c, nil
-}
-
-// patience is how long is waited for the target, s: as set, or as usual for the
-// approach and the angler, and no shorter than a wish for a slow fall takes.
-func (c *Case) patience() float64 {
-	a := c.Setup.Approach
-	if a.Wait > 0 {
-		return a.Wait
-	}
-	usual := min(max(judgement.WaitPerMetre.Number*c.Target, judgement.WaitLeast.Number), judgement.WaitMost.Number)
-	if c.School().OnTheBed {
-		usual = min(judgement.BedWait.Number+judgement.BedWaitPerMetre.Number*c.Target, judgement.WaitMost.Number)
-	}
-	if own := c.Setup.Hand.Patience; own > 0 {
-		usual *= own
-	}
-	return max(usual, judgement.HangGrace.Number*c.wished())
-}
-
-// wished is how long a fall takes that is as slow as wanted, s.
-func (c *Case) wished() float64 {
-	slow := 0.0
-	if a := c.Setup.Approach; a.Ceiling > 0 {
-		slow = c.Target / a.Ceiling
-	}
-	if a := c.Setup.Approach; c.School().Lifted && a.BackLeast > 0 {
-		slow = max(slow, c.Target/c.Setup.LiftHeight()*a.BackLeast)
-	}
-	return slow
-}
-
-// Wait is how long is waited for the target, s.
-func (c *Case) Wait() float64 {
-	if c.School().OnTheBed {
-		return c.Patience
-	}
-	return min(c.Patience, c.Window)
-}
-
-// Still tells whether nothing moves the head over the bed.
-func (c *Case) Still() bool { return r3.Norm2(c.Gait.Velocity) == 0 }
-
-// Floats tells whether the bait hangs under a float.
-func (c *Case) Floats() bool { return c.Setup.Rigging.Floats() }
-
-// BedSlope is how much deeper it gets for each metre along the cast.
-func (c *Case) BedSlope() float64 { return c.scene.Bed.Slope }
-
-// DepthAt is the depth in m at a way along the cast.
-func (c *Case) DepthAt(x float64) float64 { return c.scene.Bed.DepthAt(x) }
-
-// Current is the velocity of the water at a depth under the rod.
-func (c *Case) Current(depth float64) r3.Vec {
-	return c.scene.Current.At(c.scene.Bed.Depth-depth, c.scene.Bed.Depth)
-}
-
-// Broken tells whether the swell is steeper than can be worked out, and is taken as
-// the steepest that can.
-func (c *Case) Broken() bool { return c.scene.Swell.Broken }
-
-// Swell tells whether there is one.
-func (c *Case) Swell() bool { return c.scene.Swell.Moves() }
-
-// middle is the velocity in m/s of the water at half the depth where the cast lands,
-// against the rod.
-func (c *Case) middle() r3.Vec {
-	depth := c.scene.Bed.DepthAt(c.Cast.Distance)
-	return r3.Sub(c.scene.Current.At(depth/2, depth), c.Cast.Drift)
-}
-
-// at is the scene with the rod tip where a handling has it and the swell at one of
-// its phases.
-func (c *Case) at(h Handling, phase int) *mechanics.Scene {
-	scene := *c.scene
-	scene.TipHeight = h.Tip
-	if c.Swell() {
-		scene.Swell = c.Setup.Waves(2 * math.Pi * float64(phase) / phases)
-	}
-	return &scene
-}
-
-// phases are how many phases of a swell at the splash there are to look at, as an angler
-// does not know it: two half a wave apart, of which the mean is free of what goes to and
-// fro with the wave.
-const phases = 2
-
-// Phases is how many there are to look at: one where there is no swell.
-func (c *Case) Phases() int {
-	if !c.Swell() {
-		return 1
-	}
-	return phases
-}
-
-// Rig is the rig with a head of a mass in kg, as it is tuned, and what hangs on it
-// as one lure.
-func (c *Case) Rig(mass float64) (*rig.Rig, tackle.Lure, error) {
-	r, lure, err := c.Setup.Rig(mass, c.scene.Water)
-	if err != nil {
-		return nil, lure, err
-	}
-	for _, l := range []*tackle.Line{&r.Main, &r.Leader} {
-		l.Normal *= c.Tuning.Across
-		l.Tangential *= c.Tuning.Along
-	}
-	for i := range r.Bodies {
-		r.Bodies[i].FallArea *= c.Tuning.Fall
-		r.Bodies[i].TowArea *= c.Tuning.Tow
-	}
-	r.Bodies[r.Key].WeightInWater += c.Tuning.Weight * lure.WeightSpread
-	return r, lure, nil
-}
-
-// Snagged tells whether the bed holds what falls into it: a retrieve over it begins
-// before that.
-func (c *Case) snagged() bool {
-	bed := catalogue.Beds[c.Setup.Water.Bed]
-	return bed.Tall
-}
-
-// Anchored tells whether the rod stays where it is.
-func (c *Case) Anchored() bool { return catalogue.BoatOf(c.Setup.Boat.Kind).Held }
-
-// Moves tells whether anything passes the lure sideways: water, boat or hand.
-func (c *Case) Moves() bool {
-	s := c.School()
-	return r3.Norm2(c.scene.Current.Surface) > 0 || r3.Norm2(c.Cast.Drift) > 0 || c.Setup.Cast.Drag > 0 || c.Swell() || s.Swims || s.Hovers
-}
-
-// Fluid is the water of the case.
-func (c *Case) Fluid() water.Fluid { return c.scene.Water }
+// AtSpeed is [Stage.AtSpeed].
+func (c *Case) AtSpeed(speed float64) *Case { return &Case{c.Stage.AtSpeed(speed)} }

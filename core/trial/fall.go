@@ -158,7 +158,7 @@ func (c *Case) fall(ctx context.Context, r *Rigged, h Handling, phase int, e Eff
 		return f, nil, err
 	}
 	to := c.end()
-	branch, err := c.at(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), e.detail(c.frames()))
+	branch, err := c.At(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), e.detail(c.frames()))
 	if err != nil {
 		return Fall{}, nil, fmt.Errorf("trial: %w", err)
 	}
@@ -274,7 +274,7 @@ func rounded(p r3.Vec) Point {
 // Carried is how far the current has carried a head by the end of its fall, m along
 // the way that the water goes.
 func (c *Case) Carried(f Fall) float64 {
-	surface := c.scene.Current.Surface
+	surface := c.Scene.Current.Surface
 	if r3.Norm2(surface) == 0 {
 		return 0
 	}

@@ -3,10 +3,8 @@ package trial
 import (
 	"math"
 
-	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/setup"
 	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -34,8 +32,8 @@ func (c *Case) feel(r *Rigged, h Handling, f Fall, rest Rest, raised float64) Fe
 	chord := r3.Sub(r3.Vec(tip), r3.Vec(f.Landing))
 	length := r3.Norm(chord)
 	depth := max(-f.Landing.Z, 0.01)
-	friction := c.scene.Bed.Friction
-	out := Feel{Hand: c.hand()}
+	friction := c.Scene.Bed.Friction
+	out := Feel{Hand: c.Hand()}
 	out.Pull = starts(r.Weight(), friction, chord)
 	if speed := r3.Norm(c.Gait.Velocity); c.School().OnTheBed && !c.School().Lifted && speed > 0 {
 		moving := rest.Pull
@@ -47,25 +45,15 @@ func (c *Case) feel(r *Rigged, h Handling, f Fall, rest Rest, raised float64) Fe
 	}
 	line := &r.Main
 	inAir := length * h.Tip / (h.Tip + depth)
-	out.Gusts = c.gusts() * inAir * mechanics.DragAcross(line, water.Air, r3.Norm(c.scene.Wind))
+	out.Gusts = c.Gusts() * inAir * mechanics.DragAcross(line, water.Air, r3.Norm(c.Scene.Wind))
 	wet := length - inAir
-	flow := c.middle()
+	flow := c.Middle()
 	along := r3.Scale(1/length, chord)
 	across := r3.Norm(r3.Sub(flow, r3.Scale(r3.Dot(flow, along), along)))
 	if wet > 0 {
-		out.Swirl = judgement.Swirl.Number * math.Sqrt(min(depth/wet, 1)) * wet * mechanics.DragAcross(line, c.scene.Water, across)
+		out.Swirl = judgement.Swirl.Number * math.Sqrt(min(depth/wet, 1)) * wet * mechanics.DragAcross(line, c.Scene.Water, across)
 	}
 	return out
-}
-
-// gusts is how much more they push than the wind does, which goes by the square of its speed;
-// as is usual where they are not given.
-func (c *Case) gusts() float64 {
-	g := c.Setup.Wind.Gusts
-	if g == 0 {
-		return judgement.Gusts.Number
-	}
-	return max(g*g-1, 0)
 }
 
 // starts is the pull along a chord at which a head of a weight in N starts to move.
@@ -73,20 +61,4 @@ func starts(weight, friction float64, chord r3.Vec) float64 {
 	elevation := math.Atan2(chord.Z, math.Hypot(chord.X, chord.Y))
 	sin, cos := math.Sincos(elevation)
 	return friction * weight / (cos + friction*sin)
-}
-
-// hand is what rod and hand tell at all, N.
-func (c *Case) hand() float64 {
-	s := c.Setup
-	out := judgement.FeelHand.Number * s.Line.Diameter / judgement.FeelDiameter.Number * catalogue.LineSurfaces[s.Line.Material].Stretch.Number
-	switch s.Rod.Outfit {
-	case setup.OutfitLight:
-		out *= judgement.FeelLight.Number
-	case setup.OutfitHeavy:
-		out *= judgement.FeelHeavy.Number
-	}
-	if own := s.Hand.Feel; own > 0 {
-		out *= own
-	}
-	return out
 }

@@ -19,12 +19,12 @@ const ring = 0.3
 // the stop comes to it: the slack that lies on the surface, which nothing holds back.
 // Fixed to the float the line is slack until then.
 func (c *Case) underFloat() (*Case, *mechanics.Scene) {
-	out, scene := *c, *c.scene
+	out, scene := *c.Stage, *c.Scene
 	scene.TipHeight, scene.Wind, scene.Swell = ring, r3.Vec{}, c.Setup.Waves(0)
 	scene.Bed.Depth = scene.Bed.DepthAt(c.Cast.Distance)
-	out.scene = &scene
+	out.Scene = &scene
 	out.Cast = mechanics.Cast{Drift: scene.Current.Surface}
-	return &out, &scene
+	return &Case{&out}, &scene
 }
 
 // fallUnderFloat is the fall of a rig to the stop, seen from the rod.

@@ -11,12 +11,6 @@ import (
 // Handling is how the hand holds rod and line on the fall.
 type Handling = setup.Handling
 
-// LowestTip is how low the rod tip can be held, m.
-func (c *Case) LowestTip() float64 {
-	r := c.Setup.Rod
-	return min(r.TipHeight, max(judgement.LowestTip.Number, r.TipHeight-r.Length))
-}
-
 // Handlings are those that are looked at, the simplest first: the rod as held, and down
 // to the water where there is a wind to get out of. A bait is swum with the rod down
 // first, which keeps it low, but over what stands up from the bed.
@@ -26,7 +20,7 @@ func (c *Case) Handlings() []Handling {
 	down := held
 	down.Down, down.Tip = true, c.LowestTip()
 	swum := c.School().Swims
-	over := swum && (c.OnBed && c.BeginsOver() || c.snagged())
+	over := swum && (c.OnBed && c.BeginsOver() || c.Snagged())
 	switch {
 	case c.Floats() || over || hand.Rod == setup.RodHeld || down.Tip == tip:
 		return []Handling{held}

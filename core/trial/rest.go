@@ -8,7 +8,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rig"
-	"dunvel/core/setup"
+	"dunvel/core/stage"
 
 	"gonum.org/v1/gonum/spatial/r3"
 	"gonum.org/v1/gonum/stat"
@@ -35,9 +35,6 @@ type Rest struct {
 // lengths are how many a hand tries for the line that suits best: over the
 // chord, from all of it taken up to as much as may help.
 const lengths = 4
-
-// mostGrip is given for friction that is needed where there is hardly any.
-const mostGrip = 100
 
 // rest looks at a head that has come down, with the line that near found to suit
 // best where it is there.
@@ -68,7 +65,7 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 		}
 		out = moving
 	}
-	out.Grips = c.grips()
+	out.Grips = c.Grips()
 	switch {
 	case near != nil:
 		out.Held, out.Walk = near.Held, near.Walk
@@ -104,27 +101,8 @@ func (c *Case) lies(speed float64) bool {
 		return true
 	}
 	school := c.School()
-	return c.Setup.Cast.Drag > 0 && school.OnTheBed && !school.Lifted && c.mayCreep() < r3.Norm(c.middle())
+	return c.Setup.Cast.Drag > 0 && school.OnTheBed && !school.Lifted && c.MayCreep() < r3.Norm(c.Middle())
 }
-
-// grips is the grip at which a head creeps as fast as it may: the inverse of creeps.
-func (c *Case) grips() float64 {
-	switch a := c.Setup.Approach; a.Still {
-	case setup.DeadStill:
-		return 1
-	case setup.MaySwing:
-		return mostGrip
-	}
-	speed := r3.Norm(c.middle())
-	if may := c.mayCreep(); may < speed {
-		return min(1/square(1-may/speed), mostGrip)
-	}
-	return mostGrip
-}
-
-// mayCreep is how fast a head may be swept along, m/s: what is still in place, and
-// as fast again as it is dragged.
-func (c *Case) mayCreep() float64 { return judgement.CreepMost.Number + c.Setup.Cast.Drag }
 
 // takenUp are lengths of line over the chord: from all of it taken up to as much as may
 // help, or the one that was found to suit best alone, where that is given. What a wind drew
@@ -192,7 +170,7 @@ func (c *Case) drags() float64 {
 // left: along one that stands at an angle more than the friction, N.
 func (c *Case) pull(h Handling, push, left float64) float64 {
 	x := left * c.Cast.Distance
-	return c.scene.Bed.Friction * push * math.Hypot(x, h.Tip+c.scene.Bed.DepthAt(x)) / x
+	return c.Scene.Bed.Friction * push * math.Hypot(x, h.Tip+c.Scene.Bed.DepthAt(x)) / x
 }
 
 // halfWay is the place of a way back from which on a head counts as having kept the bed
@@ -216,7 +194,7 @@ func most(values []float64) float64 {
 
 // drifting is a head that goes along with the boat.
 func (c *Case) drifting(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
-	scene := c.at(h, 0)
+	scene := c.At(h, 0)
 	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
 	chord := c.chord(f.Landing, h, f.Time)
 	best := Rest{Margin: math.Inf(-1)}
@@ -239,7 +217,7 @@ func (c *Case) drifting(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 // lying is a head left where it came down. What is best is the least that sweeps it
 // where it is to hold the bottom, and the greatest push where it is not.
 func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
-	scene := c.at(h, 0)
+	scene := c.At(h, 0)
 	moved := c.tip(h, f.Time)
 	scene.Bed.Depth = scene.Bed.DepthAt(moved.X)
 	place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: moved.X, Y: moved.Y})
@@ -259,7 +237,7 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 		}
 		lie := scene.LieAt(r, place, line*chord, guess, nil)
 		guess, last = lie.EndTension, line
-		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, mostGrip), Line: line, tension: lie.EndTension}
+		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line, tension: lie.EndTension}
 		now.Push = now.Margin * weight
 		better := now.Margin > best.Margin
 		if c.School().OnTheBed && !c.School().Lifted {
@@ -269,7 +247,7 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 			best = now
 		}
 	}
-	best.Creep = creeps(best.Grip, r3.Norm(c.middle()))
+	best.Creep = creeps(best.Grip, r3.Norm(c.Middle()))
 	return best
 }
 
@@ -302,7 +280,7 @@ func (c *Case) LiftOff(mass float64, h Handling, f Fall) (float64, error) {
 	if direction == (r3.Vec{}) {
 		return LiftOffMost, nil
 	}
-	resting, scene := r.Resting(), c.at(h, 0)
+	resting, scene := r.Resting(), c.At(h, 0)
 	scene.Bed.Depth = scene.Bed.DepthAt(c.tip(h, f.Time).X)
 	chord := c.chord(f.Landing, h, f.Time)
 	return scene.LiftOff(&resting, direction, judgement.TakenUpMost.Number*chord, LiftOffMost), nil
@@ -315,7 +293,7 @@ func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, erro
 	if err != nil {
 		return nil, err
 	}
-	resting, scene := r.Resting(), c.at(h, 0)
+	resting, scene := r.Resting(), c.At(h, 0)
 	tip := c.tip(h, f.Time)
 	scene.Bed.Depth = scene.Bed.DepthAt(tip.X)
 	out := max(rest.Line, judgement.TakenUpLeast.Number) * c.chord(f.Landing, h, f.Time)
@@ -349,7 +327,7 @@ func (c *Case) UnderRod(mass float64, h Handling) ([]Point, error) {
 	if err != nil {
 		return nil, err
 	}
-	resting, scene := r.Resting(), c.at(h, 0)
+	resting, scene := r.Resting(), c.At(h, 0)
 	curve := make([]r3.Vec, 0, 64)
 	e := scene.Rest(&resting, mechanics.Gait{Velocity: c.Setup.Drift()}, judgement.TakenUpLeast.Number*(scene.Bed.Depth+h.Tip), &curve)
 	if e.Outcome != mechanics.OnBed && e.Outcome != mechanics.Slack {
@@ -360,18 +338,4 @@ func (c *Case) UnderRod(mass float64, h Handling) ([]Point, error) {
 		points[i] = Point{p.X, p.Y, p.Z}
 	}
 	return points, nil
-}
-
-// FloatsUp is how high over the bed a bait floats on its trace, m: its lift against
-// the drag of the current there, along a straight trace; 0 where it sinks.
-func (c *Case) FloatsUp() float64 {
-	r, _, err := c.Rig(0)
-	if err != nil || r.Key == 0 || r.Bodies[0].WeightInWater >= 0 {
-		return 0
-	}
-	gap := r.Bodies[r.Key].At
-	depth := c.scene.Bed.DepthAt(c.Cast.Distance)
-	speed := r3.Norm(c.scene.Current.At(gap/2, depth))
-	drag := 0.5 * c.scene.Water.Density * r.Bodies[0].TowArea * speed * speed
-	return gap * math.Sin(math.Atan2(-r.Bodies[0].WeightInWater, drag))
 }

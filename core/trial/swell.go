@@ -10,7 +10,6 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/setup"
 )
 
 // swellWaves are how many waves a head is followed on the bed, after one in which
@@ -19,7 +18,7 @@ const swellWaves = 2
 
 // swell looks at a head that is left on the bed in a swell, with the line taken up.
 func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f Fall, rest *Rest) error {
-	period := c.scene.Swell.Period()
+	period := c.Scene.Swell.Period()
 	line := judgement.TakenUpMost.Number
 	if rest.Line > 0 {
 		line = rest.Line
@@ -48,7 +47,7 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 // Single waves come to it in a hop or between two.
 func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (Rest, error) {
 	const settles = 0.5 // of a wave, until the line is as it is dragged
-	period, speed := c.scene.Swell.Period(), c.drags()
+	period, speed := c.Scene.Swell.Period(), c.drags()
 	taken := c.takeUp(h, f, judgement.TakenUpLeast.Number)
 	work := min((settles+swellWaves)*period, judgement.DragShare.Number*c.Cast.Distance/speed)
 	track, err := from.GoOn(ctx, []mechanics.Phase{taken, {Reel: speed, Time: work}}, taken.Time+work)
@@ -114,14 +113,4 @@ func leastHalf(frames []mechanics.Frame, start, stop, weight float64) float64 {
 		left -= span
 	}
 	return sum / half
-}
-
-// MayWalk is how far a head that holds may go in SwellWaves waves, m: a little, and as
-// far as it may creep in that time.
-func (c *Case) MayWalk() float64 {
-	may := judgement.SwellWalk.Number
-	if c.Setup.Approach.Still == setup.DeadStill {
-		return may
-	}
-	return may + c.mayCreep()*judgement.SwellWaves.Number*c.scene.Swell.Period()
 }

@@ -28,21 +28,6 @@ type Swim struct {
 // cast, a bait is looked at.
 const SwimPlaces = 25
 
-// Band is between what a bait is to swim: heights over the bed, or depths where the
-// target is one, m.
-func (c *Case) Band() (low, high float64) {
-	if !c.OnBed {
-		return c.Target, c.Target + c.Setup.Target.Band
-	}
-	return c.Setup.Approach.BandLow, c.Setup.Approach.BandHigh
-}
-
-// Skims tells whether a bait may touch the bed now and then.
-func (c *Case) Skims() bool {
-	low, _ := c.Band()
-	return c.OnBed && low <= judgement.SkimFrom.Number
-}
-
 // BeginsOver tells whether a retrieve begins before the bait is on the bed.
 func (c *Case) BeginsOver() bool { return c.begins() != end{} }
 
@@ -61,7 +46,7 @@ func (c *Case) begins() end {
 		return end{time: a.Count}
 	case a.Begins == setup.BeginsAtTouch:
 		return end{}
-	case a.Begins == setup.BeginsAtCount, !c.OnBed, c.snagged() && low >= judgement.SwimClear.Number:
+	case a.Begins == setup.BeginsAtCount, !c.OnBed, c.Snagged() && low >= judgement.SwimClear.Number:
 		return end{deep: middle}
 	}
 	return end{}
@@ -71,12 +56,12 @@ func (c *Case) begins() end {
 // nearer on its own or goes off, and the current runs with the bait or against it.
 func (c *Case) ReelFor(speed float64) float64 {
 	low, high := c.Band()
-	depth := c.scene.Bed.DepthAt(c.Cast.Distance / 2)
+	depth := c.Scene.Bed.DepthAt(c.Cast.Distance / 2)
 	height := (low + high) / 2
 	if !c.OnBed {
 		height = depth - height
 	}
-	return max(speed+c.Cast.Drift.X-c.scene.Current.At(min(max(height, 0), depth), depth).X, slowestReel)
+	return max(speed+c.Cast.Drift.X-c.Scene.Current.At(min(max(height, 0), depth), depth).X, slowestReel)
 }
 
 const slowestReel = 0.02 // m/s
@@ -141,7 +126,7 @@ func (c *Case) height(f mechanics.Frame) float64 {
 	if !c.OnBed {
 		return -f.End.Z
 	}
-	return max(f.End.Z+c.scene.Bed.DepthAt(f.End.X), 0)
+	return max(f.End.Z+c.Scene.Bed.DepthAt(f.End.X), 0)
 }
 
 // swim looks at a retrieve, and unless the head is only looked at for what a change

@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -20,7 +21,7 @@ func situate(t testing.TB, change func(*setup.Setup)) *Case {
 	if err := s.Validate(nil); err != nil {
 		t.Fatal(err)
 	}
-	c, err := New(s, Knowledge{})
+	c, err := New(s, stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -219,9 +220,9 @@ func TestCreeps(t *testing.T) {
 	}
 	for _, flow := range []float64{0.1, 0.2, 0.5} {
 		c := still(setup.InPlace, flow)
-		near(t, "creeps at the most", creeps(c.grips(), r3.Norm(c.middle())), 0.05, 1e-9)
+		near(t, "creeps at the most", creeps(c.Grips(), r3.Norm(c.Middle())), 0.05, 1e-9)
 	}
-	if still(setup.DeadStill, 0.5).grips() != 1 || still(setup.MaySwing, 0.5).grips() != mostGrip || still(setup.InPlace, 0.05).grips() != mostGrip {
+	if still(setup.DeadStill, 0.5).Grips() != 1 || still(setup.MaySwing, 0.5).Grips() != stage.MostGrip || still(setup.InPlace, 0.05).Grips() != stage.MostGrip {
 		t.Error("wishes")
 	}
 }
@@ -381,7 +382,7 @@ func TestMoved(t *testing.T) {
 	c := situate(t, func(s *setup.Setup) { s.Boat = setup.Boat{Kind: "skiff"}; s.Wind.Speed = 5; s.Flow.Speed = 0.1 })
 	deeper := c.Setup
 	deeper.Water.Depth = 30
-	tuning := AsTaken
+	tuning := stage.AsTaken
 	tuning.Drift, tuning.Spool, tuning.Friction, tuning.Across, tuning.Fall, tuning.Tow, tuning.Weight = 2, 3, 0.5, 1.2, 1.3, 1.4, 1
 	m, err := c.Moved(deeper, tuning)
 	if err != nil {
@@ -393,7 +394,7 @@ func TestMoved(t *testing.T) {
 	// Of a drift that is estimated what the current carries is known as the current is.
 	near(t, "drift", m.Cast.Drift.X, 0.1+2*0.03*5, 1e-9)
 	near(t, "spool", m.Cast.SpoolDrag, 3*c.Cast.SpoolDrag, 1e-9)
-	near(t, "friction", m.scene.Bed.Friction, 0.5*c.scene.Bed.Friction, 1e-9)
+	near(t, "friction", m.Scene.Bed.Friction, 0.5*c.Scene.Bed.Friction, 1e-9)
 	was, lure, err := c.Rig(0.0071)
 	if err != nil {
 		t.Fatal(err)

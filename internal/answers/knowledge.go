@@ -15,7 +15,7 @@ import (
 	"dunvel/core/mechanics"
 	"dunvel/core/own"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 	"dunvel/core/units"
 )
 
@@ -154,7 +154,7 @@ func (k *Knowledge) tests() []droptest.Test {
 
 // adviser answers for a setup by what is in the box.
 func (k *Knowledge) adviser(s setup.Setup) advice.Adviser {
-	var owned trial.Knowledge
+	var owned stage.Knowledge
 	for _, mass := range s.Heads {
 		if box.Count(k.Items, mass, box.LikeOf(s)) > 0 {
 			owned.Owned = append(owned.Owned, mass)

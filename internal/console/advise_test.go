@@ -9,11 +9,11 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
+	"dunvel/core/stage"
 	"dunvel/core/units"
 )
 
-var answers = advice.New(trial.Knowledge{}).Answer
+var answers = advice.New(stage.Knowledge{}).Answer
 
 func TestAdvise(t *testing.T) {
 	choice := units.Choice{"mass": "oz"}

@@ -6,13 +6,14 @@ import (
 
 	"dunvel/core/judge"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
 // Heads are alike within half a hundredth: of those the lightest is the likeliest and the
 // closest; a hundredth more is more.
 func TestAlike(t *testing.T) {
-	c, err := trial.New(setup.Default(), trial.Knowledge{})
+	c, err := trial.New(setup.Default(), stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -66,7 +67,7 @@ func TestPrefer(t *testing.T) {
 		s := setup.Default()
 		s.Head.Hook, s.Approach.Sure = "#6", 0.8
 		tt.change(&s)
-		c, err := trial.New(s, trial.Knowledge{})
+		c, err := trial.New(s, stage.Knowledge{})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -89,7 +90,7 @@ func lacking(of []judge.Head, lacks ...float64) []judge.Head {
 func TestNearestSpeed(t *testing.T) {
 	s := setup.Default()
 	s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5
-	c, err := trial.New(s, trial.Knowledge{})
+	c, err := trial.New(s, stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -10,7 +10,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judge"
-	"dunvel/core/judge/rules"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -160,7 +160,7 @@ func usual(c *trial.Case, heads []judge.Head) (pick, skipped int) {
 func Nearest(c *trial.Case, heads []judge.Head) int {
 	best, nearest := -1, math.Inf(1)
 	for i := range heads {
-		if off := math.Abs(rules.Pace(c, &heads[i].Result) + judgement.PaceAlike.Number); heads[i].Verdict == judge.Does && off < nearest {
+		if off := math.Abs(musts.Pace(c, &heads[i].Result) + judgement.PaceAlike.Number); heads[i].Verdict == judge.Does && off < nearest {
 			best, nearest = i, off
 		}
 	}
@@ -169,7 +169,7 @@ func Nearest(c *trial.Case, heads []judge.Head) int {
 
 // Off is how far a head is from being the one, were it to do all: as speeds of the
 // hand are from the wanted one; 0 where the lightest is.
-func Off(c *trial.Case, h *judge.Head) float64 { return math.Abs(rules.Pace(c, &h.Result)) }
+func Off(c *trial.Case, h *judge.Head) float64 { return math.Abs(musts.Pace(c, &h.Result)) }
 
 // Light tells whether hooks of the size usually come on heavier heads than one of a
 // mass in kg: those that are owned, on the shank, screwed in or of glass come light.

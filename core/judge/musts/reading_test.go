@@ -1,4 +1,4 @@
-package rules
+package musts
 
 import (
 	"math"

@@ -1,4 +1,4 @@
-package trial
+package stage
 
 import (
 	"dunvel/core/casting"
@@ -15,7 +15,7 @@ type Throw struct {
 }
 
 // throws works out what the rod of the setup throws.
-func (c *Case) throws() error {
+func (c *Stage) throws() error {
 	rod := c.Setup.Rod
 	c.Throw = Throw{Spread: judgement.ReachSpread.Spread,
 		rod: casting.Rod{Middle: (rod.Least + rod.Most) / 2, Length: rod.Length, TipHeight: rod.TipHeight, Effort: 1}}
@@ -43,8 +43,8 @@ func (c *Case) throws() error {
 }
 
 // thrown is a lure and the line that it is thrown on.
-func (c *Case) thrown(mass float64) (tackle.Lure, tackle.Line, error) {
-	r, lure, err := c.Setup.Rig(mass, c.scene.Water)
+func (c *Stage) thrown(mass float64) (tackle.Lure, tackle.Line, error) {
+	r, lure, err := c.Setup.Rig(mass, c.Scene.Water)
 	if err != nil {
 		return lure, tackle.Line{}, err
 	}
@@ -53,7 +53,7 @@ func (c *Case) thrown(mass float64) (tackle.Lure, tackle.Line, error) {
 
 // Reach is how far a head is thrown, m; 0 where that is not known or nothing is
 // thrown.
-func (c *Case) Reach(mass float64) (float64, error) {
+func (c *Stage) Reach(mass float64) (float64, error) {
 	if c.Throw.Spread == 0 || c.Cast.Distance == 0 {
 		return 0, nil
 	}
@@ -61,5 +61,5 @@ func (c *Case) Reach(mass float64) (float64, error) {
 	if err != nil {
 		return 0, err
 	}
-	return c.Throw.rod.Distance(lure, line, c.scene.Wind), nil
+	return c.Throw.rod.Distance(lure, line, c.Scene.Wind), nil
 }

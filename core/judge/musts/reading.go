@@ -1,6 +1,6 @@
-// Package rules is what each approach asks of a head, and how a head stands with it: what came of it is read as numbers
+// Package musts is what each approach asks of a head, and how a head stands with it: what came of it is read as numbers
 // that change evenly with what is not exactly known, and each must is judged on those.
-package rules
+package musts
 
 import (
 	"math"

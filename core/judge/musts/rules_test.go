@@ -1,10 +1,11 @@
-package rules
+package musts
 
 import (
 	"math"
 	"testing"
 
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
 
@@ -14,7 +15,7 @@ func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, Reading) {
 	s := setup.Default()
 	s.Approach.Ceiling, s.Approach.BackLeast = 0.6, 0.2
 	change(&s)
-	c, err := trial.New(s, trial.Knowledge{})
+	c, err := trial.New(s, stage.Knowledge{})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -107,7 +108,7 @@ func TestWhatIsAsked(t *testing.T) {
 		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = setup.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
 	} {
 		c, _ := asked(t, tt.change)
-		all := Musts(c)
+		all := In(c)
 		for must, want := range tt.asked {
 			got := false
 			for _, m := range all {

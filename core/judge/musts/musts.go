@@ -1,4 +1,4 @@
-package rules
+package musts
 
 import (
 	"math"
@@ -145,12 +145,12 @@ var floating = []Must{Arrives, InTime}
 
 // AsksContact tells whether a head has to push on the bed.
 func AsksContact(c *trial.Case) bool {
-	return slices.ContainsFunc(Musts(c), func(m Must) bool { return m == Touches || m == Presses })
+	return slices.ContainsFunc(In(c), func(m Must) bool { return m == Touches || m == Presses })
 }
 
-// Musts are those that are asked of heads in a case, but for those that only the
+// In are those that are asked of heads in a case, but for those that only the
 // handling goes by.
-func Musts(c *trial.Case) []Must {
+func In(c *trial.Case) []Must {
 	all := schools[c.Kind()]
 	if c.Floats() {
 		all = floating
@@ -185,7 +185,7 @@ func SuitsBetter(c *trial.Case, other, one Reading) bool {
 
 // Meets tells whether a reading meets all that is asked.
 func Meets(c *trial.Case, r Reading) bool {
-	return !slices.ContainsFunc(Musts(c), func(m Must) bool { return byMust[m].Miss(c, r, 1) > 0 })
+	return !slices.ContainsFunc(In(c), func(m Must) bool { return byMust[m].Miss(c, r, 1) > 0 })
 }
 
 // lack is how much a handling lacks in what a hand can help: the largest miss with

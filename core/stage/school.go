@@ -1,4 +1,4 @@
-package trial
+package stage
 
 import "dunvel/core/setup"
 
@@ -24,7 +24,7 @@ var schools = map[string]School{
 
 // Kind is the approach as it is looked at: to hold the bottom where the target is
 // not the bed is to fall to it.
-func (c *Case) Kind() string {
+func (c *Stage) Kind() string {
 	if kind := c.Setup.Approach.Kind; !schools[kind].Stays || c.OnBed {
 		return kind
 	}
@@ -32,4 +32,4 @@ func (c *Case) Kind() string {
 }
 
 // School is that of the approach.
-func (c *Case) School() School { return schools[c.Kind()] }
+func (c *Stage) School() School { return schools[c.Kind()] }

@@ -9,6 +9,9 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/advice/conditions"
+	"dunvel/core/advice/heads"
+	"dunvel/core/advice/notes"
 	"dunvel/core/care"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judge/musts"
@@ -36,7 +39,7 @@ type Head struct {
 	Contact       Contact        `json:"contact"`
 	Feel          Feel           `json:"feel"`
 	Swim          Swim           `json:"swim"`
-	Hover         Hover          `json:"hover"`
+	Hover         heads.Hover    `json:"hover"`
 	Back          float64        `json:"back"` // s back to the bed when it is lifted and dropped; 0 otherwise
 	Verdict       judge.Verdict  `json:"verdict"`
 	Reason        string         `json:"reason"`
@@ -78,14 +81,6 @@ type Swim struct {
 	Turns  float64 `json:"turns"`  // of the reel a second, then
 }
 
-// Hover is what a head does over fish, from when it comes to the top of their band.
-type Hover struct {
-	Stays   float64 `json:"stays"`   // s within the band; trial.HoverLook or more is given as that
-	Deepest float64 `json:"deepest"` // m, in that time
-	Leaves  string  `json:"leaves"`  // "up", "down", or "" where it does not
-	TakeUp  float64 `json:"takeUp"`  // m/s that suits it
-}
-
 // Flow is the current at Depth m: X away from the rod, Y to the left, m/s.
 type Flow struct {
 	Depth float64 `json:"depth"`
@@ -95,36 +90,36 @@ type Flow struct {
 
 // Answer is what Dunvel says about a setup.
 type Answer struct {
-	Heads      []Head         `json:"heads"`   // light to heavy
-	Pick       int            `json:"pick"`    // index of the head to tie on; -1 where none is worth it
-	Least      int            `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
-	Closest    int            `json:"closest"` // index of the head to tie on, or of the one that comes closest
-	Sentence   string         `json:"sentence"`
-	Hand       string         `json:"hand"` // how to hold rod and line, in a few words
-	NotLighter string         `json:"notLighter"`
-	NotHeavier string         `json:"notHeavier"`
-	Asks       string         `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
-	Wait       float64        `json:"wait"`       // s
-	WaitReason string         `json:"waitReason"` // where the wait comes from
-	Drift      trial.Point    `json:"drift"`      // velocity of the boat over the ground, m/s
-	Lift       float64        `json:"lift"`       // m that the bait is lifted by; 0 where it is not
-	Target     float64        `json:"target"`     // m, the depth aimed at where the cast lands
-	OnBed      bool           `json:"onBed"`      // the target is the bed
-	BedSlope   float64        `json:"bedSlope"`   // m deeper per m along the cast
-	Profile    []Flow         `json:"profile"`    // the current under the rod, surface to bed
-	Cue        string         `json:"cue"`        // how the touch of the pick is told
-	Rig        []setup.Part   `json:"rig"`        // what is on the line, from its end up
-	Felt       int            `json:"felt"`       // which part of that is aimed and felt
-	Care       []care.Caution `json:"care"`       // what to mind with the head to tie on
-	Sits       []Seat         `json:"sits"`       // the baits of the rig, from the end of the line up
-	Takes      string         `json:"takes"`      // the kind of part that takes the weights of the ladder
-	Notes      []Note         `json:"notes"`      // on the head to tie on
-	Brief      Brief          `json:"brief"`      // the answer as it is read at arm's length
-	Facts      []Fact         `json:"facts"`      // notes that are no cautions, and the rest, by name
-	Lines      []Line         `json:"lines"`      // what is set, a line for each group of fields
-	Other      *Answer        `json:"other"`      // for the other state of the flow, where it is asked for
-	Both       string         `json:"both"`       // what one head does in both states
-	Draft      bool           `json:"draft"`      // heads are open yet, and some of what is said is still to come
+	Heads      []Head            `json:"heads"`   // light to heavy
+	Pick       int               `json:"pick"`    // index of the head to tie on; -1 where none is worth it
+	Least      int               `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
+	Closest    int               `json:"closest"` // index of the head to tie on, or of the one that comes closest
+	Sentence   string            `json:"sentence"`
+	Hand       string            `json:"hand"` // how to hold rod and line, in a few words
+	NotLighter string            `json:"notLighter"`
+	NotHeavier string            `json:"notHeavier"`
+	Asks       string            `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
+	Wait       float64           `json:"wait"`       // s
+	WaitReason string            `json:"waitReason"` // where the wait comes from
+	Drift      trial.Point       `json:"drift"`      // velocity of the boat over the ground, m/s
+	Lift       float64           `json:"lift"`       // m that the bait is lifted by; 0 where it is not
+	Target     float64           `json:"target"`     // m, the depth aimed at where the cast lands
+	OnBed      bool              `json:"onBed"`      // the target is the bed
+	BedSlope   float64           `json:"bedSlope"`   // m deeper per m along the cast
+	Profile    []Flow            `json:"profile"`    // the current under the rod, surface to bed
+	Cue        string            `json:"cue"`        // how the touch of the pick is told
+	Rig        []setup.Part      `json:"rig"`        // what is on the line, from its end up
+	Felt       int               `json:"felt"`       // which part of that is aimed and felt
+	Care       []care.Caution    `json:"care"`       // what to mind with the head to tie on
+	Sits       []notes.Seat      `json:"sits"`       // the baits of the rig, from the end of the line up
+	Takes      string            `json:"takes"`      // the kind of part that takes the weights of the ladder
+	Notes      []notes.Note      `json:"notes"`      // on the head to tie on
+	Brief      Brief             `json:"brief"`      // the answer as it is read at arm's length
+	Facts      []Fact            `json:"facts"`      // notes that are no cautions, and the rest, by name
+	Lines      []conditions.Line `json:"lines"`      // what is set, a line for each group of fields
+	Other      *Answer           `json:"other"`      // for the other state of the flow, where it is asked for
+	Both       string            `json:"both"`       // what one head does in both states
+	Draft      bool              `json:"draft"`      // heads are open yet, and some of what is said is still to come
 }
 
 // Adviser answers from where heads are tried, by what is known besides a setup.
@@ -217,19 +212,19 @@ func (a Adviser) one(ctx context.Context, l *choose.Ladder, choice units.Choice,
 	if err != nil {
 		return nil, err
 	}
-	t := teller{Case: c, show: choice}
+	t := tellerOf(c, choice)
 	out := &Answer{
 		Pick: l.Pick, Least: l.Least, Closest: l.Closest, Hand: t.hand(l, shown),
-		Wait: c.Wait(), WaitReason: t.waitReason(), Drift: trial.Point(c.Cast.Drift),
+		Wait: c.Wait(), WaitReason: t.WaitReason(), Drift: trial.Point(c.Cast.Drift),
 		Target: c.Target, OnBed: c.OnBed, BedSlope: c.BedSlope(), Profile: profile(c),
-		Lines: Lines(s, choice), Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(), Draft: draft,
+		Lines: conditions.Lines(s, choice), Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(), Draft: draft,
 	}
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()
 	}
 	closest := l.Heads[l.Closest]
 	out.Care = care.Of(care.Case{Setup: s, Mass: closest.Mass, Snags: closest.Snags}, choice)
-	if out.Sits, err = t.sits(closest.Mass); err != nil {
+	if out.Sits, err = t.noter().Sits(closest.Mass); err != nil {
 		return nil, err
 	}
 	for i := range l.Heads {
@@ -279,8 +274,8 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 		}, nil
 	}
 	out := Head{
-		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.holding(shown.Handling), Otherwise: shown.Otherwise, Fall: shown.Fall,
-		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).reason(h), Sure: h.Sure, Ranges: shown.Ranges, Snags: h.Snags, Reach: h.Reach,
+		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.Holding(shown.Handling), Otherwise: shown.Otherwise, Fall: shown.Fall,
+		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).Reason(h), Sure: h.Sure, Ranges: shown.Ranges, Snags: h.Snags, Reach: h.Reach,
 		Feel:  Feel{h.Feel.Pull, h.Feel.Told(), h.Feel.Hand, h.Feel.Gusts, h.Feel.Swirl},
 		Brief: t.brief(h, shown),
 	}
@@ -297,7 +292,7 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 		s := h.Swim
 		out.Swim = Swim{InBand: musts.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel, Turns: s.Reel / t.Setup.Rod.PerTurn}
 	case school.Hovers:
-		out.Hover = hovering(t.Case, h)
+		out.Hover = heads.Hovering(t.Case, h)
 	}
 	return out, nil
 }
@@ -311,7 +306,7 @@ func (t teller) contact(h *judge.Head, f trial.Fall) (Contact, error) {
 	}
 	r := h.Rest
 	c.Margin, c.Grip, c.Creep, c.LineOut = math.Max(r.Margin, 0), r.Grip, r.Creep, r.Line*h.Chord
-	c.Outcome = string(t.outcome(h))
+	c.Outcome = string(t.Outcome(h))
 	var err error
 	if c.LiftOff, err = t.LiftOff(h.Mass, h.Handling, f); err != nil {
 		return c, err
@@ -322,25 +317,19 @@ func (t teller) contact(h *judge.Head, f trial.Fall) (Contact, error) {
 	return c, err
 }
 
-// hovering is what a head does over fish at the take-up that suits it.
-func hovering(c *trial.Case, h *judge.Head) Hover {
-	out := Hover{Stays: trial.HoverLook, Deepest: c.Target, TakeUp: h.Hover.TakeUp}
-	top, bottom := musts.HoverBand(c)
-	depths := h.Hover.Suits
-	for i := 1; i < len(depths); i++ {
-		from, to := depths[i-1], depths[i]
-		out.Deepest = max(out.Deepest, min(to, bottom))
-		edge := top
-		switch {
-		case to < top:
-			out.Leaves = "up"
-		case to > bottom:
-			out.Leaves, edge = "down", bottom
-		default:
-			continue
-		}
-		out.Stays = float64(i-1) + min(max((edge-from)/(to-from), 0), 1)
-		break
+// Held is a setup with rod and line held as the answer to it would have a head of a mass
+// in kg held. Errors are setup.Errors, or those of judging.
+func (a Adviser) Held(ctx context.Context, s setup.Setup, mass float64) (setup.Setup, error) {
+	if err := s.Validate(nil); err != nil {
+		return s, err
 	}
-	return out
+	c, err := trial.New(s, a.Known)
+	if err != nil {
+		return s, err
+	}
+	h, err := a.Bench.Hold(ctx, c, mass)
+	if err != nil {
+		return s, err
+	}
+	return s.Held(h), nil
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/judge"
 	"dunvel/core/setup"
 )
@@ -18,7 +19,7 @@ type Brief struct {
 
 // brief is what is said in brief of a head; one that does not get there has no count.
 func (t teller) brief(h *judge.Head, shown judge.Shown) Brief {
-	out := Brief{Head: t.mass(h.Mass), Odds: odds(h.Sure)}
+	out := Brief{Head: t.Mass(h.Mass), Odds: say.Odds(h.Sure)}
 	if !h.Arrived() {
 		return out
 	}
@@ -26,7 +27,7 @@ func (t teller) brief(h *judge.Head, shown judge.Shown) Brief {
 		out.Count = "reel at once"
 		return out
 	}
-	count, within := countAndRange(shown.Fall.Time, shown.Ranges.Time.Low, shown.Ranges.Time.High)
+	count, within := say.CountAndRange(shown.Fall.Time, shown.Ranges.Time.Low, shown.Ranges.Time.High)
 	out.Count, out.Range = "count "+count, within
 	return out
 }
@@ -58,10 +59,10 @@ func (t teller) facts(h *judge.Head, a *Answer) []Fact {
 		}
 		out = append(out, Fact{"touch", felt, a.Cue, "touch-down"})
 	}
-	out = append(out, Fact{"wait", fmt.Sprintf("%.0f s", math.Round(a.Wait)), capital(a.WaitReason) + ".", "count"})
+	out = append(out, Fact{"wait", fmt.Sprintf("%.0f s", math.Round(a.Wait)), say.Capital(a.WaitReason) + ".", "count"})
 	if a.Pick >= 0 && a.Heads[a.Pick].Fall.CastTime > 0 {
 		casts := fmt.Sprintf("%.0f an hour", math.Floor(3600/a.Heads[a.Pick].Fall.CastTime))
-		out = append(out, Fact{"casts", casts, capital(casts) + ", with the fall, the work and the way back.", ""})
+		out = append(out, Fact{"casts", casts, say.Capital(casts) + ", with the fall, the work and the way back.", ""})
 	}
 	for _, f := range factNames {
 		words := ""
@@ -91,12 +92,12 @@ func (t teller) short(kind string, a *Answer, h *judge.Head) string {
 		}
 		return string(a.Sits[0].Attitude)
 	case "link":
-		_, weakest := t.weakest()
-		return t.show.Show("strength", weakest)
+		_, weakest := t.noter().Weakest()
+		return t.Units.Show("strength", weakest)
 	case "bait":
-		return fmt.Sprintf("%.0f fish", math.Max(math.Round(t.fishFor()), 1))
+		return fmt.Sprintf("%.0f fish", math.Max(math.Round(t.noter().FishFor()), 1))
 	case "reach":
-		return t.depth(h.Reach)
+		return t.Depth(h.Reach)
 	}
 	return ""
 }

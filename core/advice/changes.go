@@ -48,7 +48,7 @@ func (a Adviser) Changes(ctx context.Context, s setup.Setup, choice units.Choice
 	if err != nil {
 		return nil, err
 	}
-	t, out := teller{c, choice}, []Change{}
+	t, out := tellerOf(c, choice), []Change{}
 	standing, err := a.Stand(ctx, s)
 	if err != nil {
 		return nil, err
@@ -91,7 +91,7 @@ func (t teller) turn(turn explore.Turn) string {
 		side = "under"
 	}
 	when := fmt.Sprintf("when %s is %s %s.", nouns[turn.Field].words, side, t.about(turn))
-	mass := t.mass(turn.Mass)
+	mass := t.Mass(turn.Mass)
 	switch {
 	case turn.Mass == 0:
 		return "None of these heads does it " + when
@@ -106,7 +106,7 @@ func (t teller) turn(turn explore.Turn) string {
 // about is the value of a turn to two figures, or three where two may be no
 // more than what stands there now.
 func (t teller) about(turn explore.Turn) string {
-	unit, digits := t.show.Unit(nouns[turn.Field].measure), 2
+	unit, digits := t.Units.Unit(nouns[turn.Field].measure), 2
 	if turn.Close {
 		digits = 3
 	}

@@ -6,6 +6,8 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/advice/notes"
+	"dunvel/core/advice/say"
 	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
@@ -30,7 +32,7 @@ type Compared struct {
 	Cue      string       `json:"cue"`
 	Words    []string     `json:"words"` // how it differs from the first
 	BedSlope float64      `json:"bedSlope"`
-	Sits     []Seat       `json:"sits"` // the baits of the rig, from the end of the line up
+	Sits     []notes.Seat `json:"sits"` // the baits of the rig, from the end of the line up
 	Cost     float64      `json:"cost"` // price of the head, for whoever knows it; 0 where not
 }
 
@@ -134,7 +136,7 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	if what == "" {
 		return append(out, "It is the same outfit.")
 	}
-	what = capital(what)
+	what = say.Capital(what)
 	words := weightDiffers(first, a, what, choice)
 	if words != "" {
 		out = append(out, words)
@@ -143,7 +145,7 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 		return out // there is no head to tell more of
 	}
 	if mine, theirs := a.Sits, first.Sits; !mine[0].Over && !theirs[0].Over && math.Abs(mine[0].Bed-theirs[0].Bed) >= judgement.PoseDiffers.Number {
-		out = append(out, onBed("it", mine[0].Pose))
+		out = append(out, notes.OnBed("it", mine[0].Pose))
 	}
 	if first.Pick >= 0 || len(a.Heads) == 1 {
 		// The same head on both tells what else is different.

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -79,10 +80,10 @@ func (a Adviser) Doubts(ctx context.Context, s setup.Setup, choice units.Choice)
 	if err != nil {
 		return nil, err
 	}
-	t := teller{c, choice}
+	t := tellerOf(c, choice)
 	out := &Doubts{Mass: mass, Number: t.numbered(w.Number), Parts: []Doubt{}, Measure: []Measured{}}
 	if len(w.Parts) == 0 {
-		out.Words = fmt.Sprintf("%s does not get there, so that nothing can be said of how sure its numbers are.", capital(t.mass(mass)))
+		out.Words = fmt.Sprintf("%s does not get there, so that nothing can be said of how sure its numbers are.", say.Capital(t.Mass(mass)))
 		return out, nil
 	}
 	out.Range = t.ranged(w.Number, w.Range)
@@ -90,7 +91,7 @@ func (a Adviser) Doubts(ctx context.Context, s setup.Setup, choice units.Choice)
 		out.Parts = append(out.Parts, Doubt{doubtful[p.Unknown], known(p), p.Share, t.judgedBy(p.Unknown)})
 	}
 	for _, m := range w.Measure {
-		if t.ranged(w.Number, m.Range) != out.Range || odds(m.Sure) != odds(w.Head.Sure) {
+		if t.ranged(w.Number, m.Range) != out.Range || say.Odds(m.Sure) != say.Odds(w.Head.Sure) {
 			out.Measure = append(out.Measure, Measured{string(m.Measurement), t.bought(w, m)})
 		}
 	}
@@ -168,9 +169,9 @@ func (t teller) ranged(n judge.Number, r judge.Range) string {
 	case judge.Contact:
 		return fmt.Sprintf("%s to %s", units.Percent(max(r.Low, 0)), units.Percent(max(r.High, 0)))
 	case judge.Height:
-		return t.span(r.Low, r.High)
+		return t.Span(r.Low, r.High)
 	}
-	count, within := countAndRange(r.Low, r.Low, r.High)
+	count, within := say.CountAndRange(r.Low, r.Low, r.High)
 	if within == "" {
 		return count
 	}
@@ -188,10 +189,10 @@ func known(p judge.Part) string {
 // doubts says which two unknowns most of the range comes from.
 func (t teller) doubts(d *Doubts) string {
 	first := d.Parts[0]
-	words := fmt.Sprintf("With %s, %s is %s four times in five. Most of that range comes from %s (%s)", t.mass(d.Mass), d.Number, d.Range,
-		first.Name, share(first.Share))
+	words := fmt.Sprintf("With %s, %s is %s four times in five. Most of that range comes from %s (%s)", t.Mass(d.Mass), d.Number, d.Range,
+		first.Name, say.Share(first.Share))
 	if len(d.Parts) > 1 && d.Parts[1].Share >= judgement.DoubtTold.Number {
-		words += fmt.Sprintf(" and %s (%s)", d.Parts[1].Name, share(d.Parts[1].Share))
+		words += fmt.Sprintf(" and %s (%s)", d.Parts[1].Name, say.Share(d.Parts[1].Share))
 	}
 	return words + "."
 }
@@ -199,7 +200,7 @@ func (t teller) doubts(d *Doubts) string {
 // bought says what a measurement would make of the range.
 func (t teller) bought(w *judge.Weighed, m judge.Bought) string {
 	words := fmt.Sprintf("%s would make that %s", measuring[m.Measurement], t.ranged(w.Number, m.Range))
-	if was, is := odds(w.Head.Sure), odds(m.Sure); was != is {
+	if was, is := say.Odds(w.Head.Sure), say.Odds(m.Sure); was != is {
 		words += fmt.Sprintf(", and the chance that it does all that is asked %s instead of %s", is, was)
 	}
 	return words + ", if it finds what is assumed now."

@@ -3,6 +3,7 @@ package advice
 import (
 	"fmt"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/units"
 )
 
@@ -22,7 +23,7 @@ func both(now, other *Answer, sure float64, choice units.Choice) string {
 	}
 	for i := range now.Heads {
 		if here, there := now.Heads[i].Sure, other.Heads[i].Sure; here >= sure && there >= sure {
-			return fmt.Sprintf("One head for both: %s, %s now and %s then.", mass(i), odds(here), odds(there))
+			return fmt.Sprintf("One head for both: %s, %s now and %s then.", mass(i), say.Odds(here), say.Odds(there))
 		}
 	}
 	return fmt.Sprintf("No one head does both: change from %s to %s.", mass(now.Pick), mass(other.Pick))

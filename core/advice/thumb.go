@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/explore/thumb"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
@@ -52,24 +53,24 @@ func tell(r *thumb.Tried, choice units.Choice) Trial {
 		out.Words = r.Refused.Error()
 		return out
 	}
-	t := teller{r.Ladder.Case, choice}
+	t := tellerOf(r.Ladder.Case, choice)
 	best := "no head of these does it"
 	if r.Ladder.Pick >= 0 {
 		pick := &r.Ladder.Heads[r.Ladder.Pick]
 		out.Pick = pick.Mass
-		best = t.mass(pick.Mass) + " does it: " + t.of(r.Ladder, r.Ladder.Pick).reason(pick)
+		best = t.Mass(pick.Mass) + " does it: " + t.of(r.Ladder, r.Ladder.Pick).Reason(pick)
 	}
 	if r.Said == nil {
 		out.Words = "No rule speaks of this; " + best + "."
 		return out
 	}
 	out.Sure = r.Said.Sure
-	reason := t.reason(r.Said)
+	reason := t.Reason(r.Said)
 	switch r.Verdict {
 	case thumb.NoHead:
-		out.Words = fmt.Sprintf("%s: %s. No other head does it either.", t.mass(r.Said.Mass), reason)
+		out.Words = fmt.Sprintf("%s: %s. No other head does it either.", t.Mass(r.Said.Mass), reason)
 	case thumb.Agrees:
-		out.Words = fmt.Sprintf("%s, %s.", reason, odds(r.Said.Sure))
+		out.Words = fmt.Sprintf("%s, %s.", reason, say.Odds(r.Said.Sure))
 	case thumb.TooLight:
 		out.Words = fmt.Sprintf("%s. %s.", reason, best)
 	default:

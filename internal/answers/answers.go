@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"dunvel/core/advice"
+	"dunvel/core/advice/notes"
 	"dunvel/core/box"
 	"dunvel/core/explore"
 	"dunvel/core/mechanics"
@@ -59,11 +60,11 @@ func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choic
 // learnt of the angler, and what is in the box.
 func (k *Knowledge) add(a *advice.Answer, s setup.Setup, told informed, choice units.Choice) {
 	if told.drag != "" {
-		a.Notes = append(a.Notes, advice.Note{Kind: "drag", Words: told.drag})
+		a.Notes = append(a.Notes, notes.Note{Kind: "drag", Words: told.drag})
 		a.Facts = append(a.Facts, advice.Fact{Name: "drag", Short: "measured", Words: told.drag})
 	}
 	if told.own != "" {
-		a.Notes = append(a.Notes, advice.Note{Kind: "own", Words: told.own})
+		a.Notes = append(a.Notes, notes.Note{Kind: "own", Words: told.own})
 		a.Facts = append(a.Facts, advice.Fact{Name: "your hand", Short: "by your log", Words: told.own})
 	}
 	for i := range a.Heads {
@@ -73,7 +74,7 @@ func (k *Knowledge) add(a *advice.Answer, s setup.Setup, told informed, choice u
 		return
 	}
 	if words, low := box.Stock(k.Items, a.Heads[a.Pick].Mass, box.LikeOf(s), choice); words != "" {
-		a.Notes = append(a.Notes, advice.Note{Kind: "box", Caution: low, Words: words})
+		a.Notes = append(a.Notes, notes.Note{Kind: "box", Caution: low, Words: words})
 		if !low {
 			a.Facts = append(a.Facts, advice.Fact{Name: "in the box", Words: words})
 		}

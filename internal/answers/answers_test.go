@@ -11,7 +11,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/advice"
+	"dunvel/core/advice/notes"
 	"dunvel/core/box"
 	"dunvel/core/droptest"
 	"dunvel/core/explore"
@@ -283,7 +283,7 @@ func TestOwnPatience(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if hasty.Wait != usual.Wait/2 || hasty.Pick <= usual.Pick || !slices.ContainsFunc(hasty.Notes, func(n advice.Note) bool {
+	if hasty.Wait != usual.Wait/2 || hasty.Pick <= usual.Pick || !slices.ContainsFunc(hasty.Notes, func(n notes.Note) bool {
 		return n.Kind == "own" && n.Words == "As your log has it, you wait 0.5 times as long as is usual."
 	}) {
 		t.Errorf("waits %g of %g s, picks %d over %d", hasty.Wait, usual.Wait, hasty.Pick, usual.Pick)

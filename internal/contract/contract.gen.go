@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"dunvel/core/advice"
+	"dunvel/core/advice/notes"
 	"dunvel/core/almanac"
 	"dunvel/core/boat"
 	"dunvel/core/box"
@@ -1298,7 +1299,7 @@ type SavedTrip struct {
 type Score = practice.Score
 
 // Seat A bait of the rig and how it sits in the water, in degrees of its axis from nose to tail
-type Seat = advice.Seat
+type Seat = notes.Seat
 
 // Secured What is sent is encrypted
 type Secured struct {

@@ -1,9 +1,10 @@
-package advice
+package notes
 
 import (
 	"fmt"
 	"math"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -22,9 +23,9 @@ type Seat struct {
 	of setup.Baited
 }
 
-// sits are the baits of the rig and how they sit, from the end of the line up, with a mass
+// Sits are the baits of the rig and how they sit, from the end of the line up, with a mass
 // in kg of the ladder.
-func (t teller) sits(mass float64) ([]Seat, error) {
+func (t Noter) Sits(mass float64) ([]Seat, error) {
 	baits, err := t.Setup.Baits(mass, t.Fluid())
 	bodies, key := t.Setup.Rigging.Bodies()
 	out := make([]Seat, len(baits))
@@ -44,7 +45,7 @@ func (t teller) sits(mass float64) ([]Seat, error) {
 
 // drawnAt is the speed in m/s at which a bait is drawn along: as it is swum or dragged, or
 // as it usually is.
-func (t teller) drawnAt() float64 {
+func (t Noter) drawnAt() float64 {
 	switch {
 	case t.School().Swims && t.Setup.Approach.Speed > 0:
 		return t.Setup.Approach.Speed
@@ -56,8 +57,8 @@ func (t teller) drawnAt() float64 {
 
 // attitude says how the baits of the rig sit on the bed with a mass in kg of the ladder,
 // where they come to it, how they fall, hang and are drawn along, and where the hook comes out.
-func (t teller) attitude(mass float64) ([]Note, error) {
-	seats, err := t.sits(mass)
+func (t Noter) attitude(mass float64) ([]Note, error) {
+	seats, err := t.Sits(mass)
 	if err != nil {
 		return nil, err
 	}
@@ -70,21 +71,21 @@ func (t teller) attitude(mass float64) ([]Note, error) {
 		out = append(out, Note{"attitude", false, t.posture(name, seat)})
 		if p := seat.Pose; p.Spins > 0 && p.Spins < judgement.SwimFastest.Number {
 			caution := t.School().Swims && p.Spins < t.Setup.Approach.Speed
-			out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s %s turns about itself and twists the line.", t.runs(p.Spins), name)})
+			out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s %s turns about itself and twists the line.", t.Runs(p.Spins), name)})
 		}
 	}
 	return out, nil
 }
 
 // posture says how a bait sits that is called by a name.
-func (t teller) posture(name string, seat Seat) string {
+func (t Noter) posture(name string, seat Seat) string {
 	p, head, bait := seat.Pose, seat.of.Head, seat.of.Bait
 	swings := catalogue.PutOf(bait.Put).Swings
 	words := ""
 	if t.OnBed && !seat.Over {
-		words = onBed(name, p) + " "
+		words = OnBed(name, p) + " "
 	}
-	words += capital(t.falls(name, seat))
+	words += say.Capital(t.falls(name, seat))
 	switch {
 	case p.Tow >= judgement.PoseTold.Number:
 		words += fmt.Sprintf("; drawn along its tail hangs %.0f° low.", p.Tow)
@@ -103,7 +104,7 @@ func (t teller) posture(name string, seat Seat) string {
 		words += " " + bends(bait.Put)
 	}
 	if exit := tackle.HookExit(head.Hook); !swings && exit < bait.Length {
-		words += fmt.Sprintf(" The hook comes out %s behind its nose.", t.show.Show("size", math.Round(exit*1e3)/1e3))
+		words += fmt.Sprintf(" The hook comes out %s behind its nose.", t.Units.Show("size", math.Round(exit*1e3)/1e3))
 	}
 	return words
 }
@@ -117,7 +118,7 @@ func bends(put string) string {
 }
 
 // falls says how a bait falls that is called by a name.
-func (t teller) falls(name string, seat Seat) string {
+func (t Noter) falls(name string, seat Seat) string {
 	p, swings := seat.Pose, catalogue.PutOf(seat.of.Bait.Put).Swings
 	switch {
 	case seat.Drawn:
@@ -132,8 +133,8 @@ func (t teller) falls(name string, seat Seat) string {
 	return fmt.Sprintf("%s falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", name, p.Fall, p.Tight)
 }
 
-// onBed says how a bait sits on the bed that is called by a name.
-func onBed(name string, p tackle.Pose) string {
+// OnBed says how a bait sits on the bed that is called by a name.
+func OnBed(name string, p tackle.Pose) string {
 	switch p.Attitude {
 	case tackle.Stands:
 		return fmt.Sprintf("On the bed %s stands tail up, at %.0f°.", name, p.Bed)

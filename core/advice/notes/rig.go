@@ -1,4 +1,4 @@
-package advice
+package notes
 
 import (
 	"cmp"
@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -18,20 +19,20 @@ import (
 )
 
 // rigNotes say what a rig of more than a head does to the bait.
-func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
+func (t Noter) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	s := t.Setup.Rigging
 	out := []Note{}
 	add := func(caution bool, format string, args ...any) {
 		out = append(out, Note{"rig", caution, fmt.Sprintf(format, args...)})
 	}
 	if float, ok := s.Float(); ok {
-		add(false, "Under the float it hangs at %s in this current.", t.depth(t.Hangs(h.Mass)))
+		add(false, "Under the float it hangs at %s in this current.", t.Depth(t.Hangs(h.Mass)))
 		if free := float.Mass - h.Weight/water.Gravity; free > judgement.FloatFree.Number*float.Mass {
 			add(false, "It carries %s, what hangs on it weighs %s in water: %s of shot would have it sit low and show a take.",
-				t.mass(float.Mass), t.mass(h.Weight/water.Gravity), t.mass(free-judgement.FloatShows.Number*float.Mass))
+				t.Mass(float.Mass), t.Mass(h.Weight/water.Gravity), t.Mass(free-judgement.FloatShows.Number*float.Mass))
 		}
 		if !float.Slides && s.FloatStop() > judgement.FixedFloatMost.Number {
-			add(true, "A float fixed %s up is hard to cast; let it slide.", t.depth(s.FloatStop()))
+			add(true, "A float fixed %s up is hard to cast; let it slide.", t.Depth(s.FloatStop()))
 		}
 		return out, nil
 	}
@@ -59,12 +60,12 @@ func (t teller) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 }
 
 // pair names two heads, the upper first as they hang, and the next pair up.
-func (t teller) pair(lower float64) string {
+func (t Noter) pair(lower float64) string {
 	upper := t.Setup.Rigging.Upper
-	named := fmt.Sprintf("%s over %s, %s in all.", t.mass(upper), t.mass(lower), t.mass(upper+lower))
+	named := fmt.Sprintf("%s over %s, %s in all.", t.Mass(upper), t.Mass(lower), t.Mass(upper+lower))
 	for _, next := range t.Setup.Heads {
 		if next > lower {
-			return fmt.Sprintf("%s The next pair up is %s over %s.", named, t.mass(upper), t.mass(next))
+			return fmt.Sprintf("%s The next pair up is %s over %s.", named, t.Mass(upper), t.Mass(next))
 		}
 	}
 	return named
@@ -130,17 +131,17 @@ func called(bodies []setup.Part, i int) string {
 }
 
 // onTrace says where a bait is whose sinker lies some way up the line.
-func (t teller) onTrace(trace float64) string {
+func (t Noter) onTrace(trace float64) string {
 	if height := t.FloatsUp(); height > 0 {
-		return fmt.Sprintf("On its trace it floats %s over the bed; a free one can ride up to %s.", t.depth(height), t.depth(trace))
+		return fmt.Sprintf("On its trace it floats %s over the bed; a free one can ride up to %s.", t.Depth(height), t.Depth(trace))
 	}
-	return fmt.Sprintf("On its trace it lies on the bed, up to %s down the current; one that swims or floats can ride as high.", t.depth(trace))
+	return fmt.Sprintf("On its trace it lies on the bed, up to %s down the current; one that swims or floats can ride as high.", t.Depth(trace))
 }
 
 // standing are the lines up from what holds the bed: far out, and under the rod.
 type standing struct{ far, near []trial.Point }
 
-func (t teller) standing(h *judge.Head, f trial.Fall) (standing, error) {
+func (t Noter) standing(h *judge.Head, f trial.Fall) (standing, error) {
 	far, err := t.Drawn(h.Mass, h.Handling, f, h.Rest)
 	if err != nil {
 		return standing{}, err
@@ -151,25 +152,25 @@ func (t teller) standing(h *judge.Head, f trial.Fall) (standing, error) {
 
 // overBed says how high a bait is that is some way up the line, far out and under the
 // rod, whether weed hides it, and how far up it belongs for the height that is wanted.
-func (t teller) overBed(lines standing, name string, along float64) []Note {
+func (t Noter) overBed(lines standing, name string, along float64) []Note {
 	height, angle := t.over(lines.far, along)
 	near := ""
 	if len(lines.near) > 0 {
 		under, _ := t.over(lines.near, along)
-		near = fmt.Sprintf("; under the rod %s", t.depth(under))
+		near = fmt.Sprintf("; under the rod %s", t.Depth(under))
 	}
-	out := []Note{{"rig", false, fmt.Sprintf("%s is %s over the bed, %s up a line that stands at %.0f°%s.", capital(name), t.depth(height), t.depth(along), angle, near)}}
+	out := []Note{{"rig", false, fmt.Sprintf("%s is %s over the bed, %s up a line that stands at %.0f°%s.", say.Capital(name), t.Depth(height), t.Depth(along), angle, near)}}
 	weed := t.Setup.Water.Weed
 	if weed > 0 && height < weed {
-		out = append(out, Note{"rig", true, fmt.Sprintf("Weed of %s hides it there.", t.depth(weed))})
+		out = append(out, Note{"rig", true, fmt.Sprintf("Weed of %s hides it there.", t.Depth(weed))})
 	}
 	wanted := t.Setup.BaitOver() + weed
 	if wanted == 0 {
 		return out
 	}
-	over := t.depth(t.Setup.BaitOver()) + " over the bed"
+	over := t.Depth(t.Setup.BaitOver()) + " over the bed"
 	if weed > 0 {
-		over = t.depth(t.Setup.BaitOver()) + " over the weed"
+		over = t.Depth(t.Setup.BaitOver()) + " over the weed"
 		if t.Setup.BaitOver() == 0 {
 			over = "just over the weed"
 		}
@@ -178,16 +179,16 @@ func (t teller) overBed(lines standing, name string, along float64) []Note {
 	if !ok {
 		return append(out, Note{"rig", true, fmt.Sprintf("No gap has it %s: the line lies too flat.", over)})
 	}
-	said := fmt.Sprintf("To have it %s takes %s between the two", over, t.depth(gap))
+	said := fmt.Sprintf("To have it %s takes %s between the two", over, t.Depth(gap))
 	if gap, ok := t.up(lines.near, wanted); ok {
-		said += fmt.Sprintf(", %s under the rod", t.depth(gap))
+		said += fmt.Sprintf(", %s under the rod", t.Depth(gap))
 	}
 	return append(out, Note{"rig", false, said + "."})
 }
 
 // up is how far up a line it is so high over the bed, m; false where it never is under
 // water.
-func (t teller) up(curve []trial.Point, height float64) (float64, bool) {
+func (t Noter) up(curve []trial.Point, height float64) (float64, bool) {
 	long := 0.0
 	for i := 1; i < len(curve); i++ {
 		a, b := r3.Vec(curve[i-1]), r3.Vec(curve[i])
@@ -207,7 +208,7 @@ func (t teller) up(curve []trial.Point, height float64) (float64, bool) {
 
 // over is how high over the bed the line is some way up from its end, m, and
 // the angle of that stretch to the bed in degrees.
-func (t teller) over(curve []trial.Point, along float64) (height, angle float64) {
+func (t Noter) over(curve []trial.Point, along float64) (height, angle float64) {
 	if len(curve) < 2 {
 		return 0, 0
 	}

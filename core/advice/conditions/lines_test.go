@@ -1,4 +1,4 @@
-package advice
+package conditions
 
 import (
 	"testing"

@@ -1,4 +1,4 @@
-package advice
+package notes
 
 import (
 	"fmt"
@@ -15,12 +15,12 @@ import (
 
 // hookNotes say which hook suits the bait, what its point holds and gathers, and what the
 // bait stands on it.
-func (t teller) hookNotes(h *judge.Head) []Note {
+func (t Noter) hookNotes(h *judge.Head) []Note {
 	s := t.Setup
 	out := []Note{t.hookNote(h)}
 	head, bait := s.Tackle(h.Mass)
 	if bait.Weighed > 0 && bait.Weighed < head.HookMass() {
-		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.mass(bait.Weighed), t.mass(head.HookMass()))})
+		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.Mass(bait.Weighed), t.Mass(head.HookMass()))})
 	}
 	if holds := t.holds(); holds != "" {
 		out = append(out, Note{"hook", false, holds})
@@ -36,7 +36,7 @@ func (t teller) hookNotes(h *judge.Head) []Note {
 
 // holds says how many fish the point of the hook holds, as the log has it or by judgement;
 // nothing of one that is exposed and of which the log does not say enough.
-func (t teller) holds() string {
+func (t Noter) holds() string {
 	s := t.Setup
 	if t.Known.Takes >= int(judgement.TakesTold.Number) {
 		return fmt.Sprintf("With its point %s you landed %d of %d bites, by your log.", s.Head.Point, t.Known.Landed, t.Known.Takes)
@@ -55,27 +55,27 @@ func (t teller) holds() string {
 
 // hookNote says which hook suits the bait, and where the one that is on does not, or does
 // not come on such heads.
-func (t teller) hookNote(h *judge.Head) Note {
+func (t Noter) hookNote(h *judge.Head) Note {
 	head, bait := t.Setup.Tackle(h.Mass)
 	size, height := head.Hook, bait.Height()
 	gap := catalogue.HookGap[size].Number
 	fits := catalogue.HookFitting(t.Setup.GapWanted())
-	measures := fmt.Sprintf("%s of gap, %s of body", t.show.Show("size", gap), t.show.Show("size", height))
+	measures := fmt.Sprintf("%s of gap, %s of body", t.Units.Show("size", gap), t.Units.Show("size", height))
 	switch share := gap / t.Setup.GapWanted(); {
 	case share < judgement.HookSmall.Number:
 		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is small for it: %s.", fits, size, measures)}
 	case share > judgement.HookLarge.Number:
 		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is large for it: %s; it stiffens it and shows.", fits, size, measures)}
 	case bait.Mass() < head.HookMass():
-		return Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.mass(head.HookMass()), t.mass(bait.Mass()))}
+		return Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.Mass(head.HookMass()), t.Mass(bait.Mass()))}
 	case choose.Light(t.Case, h.Mass):
-		return Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
+		return Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.Mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
 	}
 	return Note{"hook", false, fmt.Sprintf("The %s hook suits this bait: %s.", size, measures)}
 }
 
 // tie is how the eye of the head stands to its shank, degrees.
-func (t teller) tie() float64 {
+func (t Noter) tie() float64 {
 	if t.Setup.Head.Tie > 0 {
 		return t.Setup.Head.Tie
 	}
@@ -84,26 +84,26 @@ func (t teller) tie() float64 {
 
 // slackNote says how much slack the link of a stinger should have, or nil where there is
 // none, or it is right.
-func (t teller) slackNote() *Note {
+func (t Noter) slackNote() *Note {
 	s := t.Setup
 	if !slices.ContainsFunc(s.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartStinger }) {
 		return nil
 	}
 	least, most := judgement.StingerSlackLeast.Number*s.Bait.Length, judgement.StingerSlackMost.Number*s.Bait.Length
-	short := func(m float64) string { return t.show.Show("size", math.Round(m*1e3)/1e3) }
+	short := func(m float64) string { return t.Units.Show("size", math.Round(m*1e3)/1e3) }
 	switch slack := s.Rigging.Slack; {
 	case slack == 0:
 		return &Note{"hook", false, fmt.Sprintf("Leave %s to %s of slack in the link of the stinger.", short(least), short(most))}
 	case slack < least:
-		return &Note{"hook", true, fmt.Sprintf("With %s of slack its link pulls the bait out of shape as it bends: leave %s at least.", t.show.Show("size", slack), short(least))}
+		return &Note{"hook", true, fmt.Sprintf("With %s of slack its link pulls the bait out of shape as it bends: leave %s at least.", t.Units.Show("size", slack), short(least))}
 	case slack > most:
-		return &Note{"hook", true, fmt.Sprintf("With %s of slack the stinger hangs itself up on the first hook: leave %s at most.", t.show.Show("size", slack), short(most))}
+		return &Note{"hook", true, fmt.Sprintf("With %s of slack the stinger hangs itself up on the first hook: leave %s at most.", t.Units.Show("size", slack), short(most))}
 	}
 	return nil
 }
 
-// fishFor is how many fish a bait stands, as the box has it or by judgement.
-func (t teller) fishFor() float64 {
+// FishFor is how many fish a bait stands, as the box has it or by judgement.
+func (t Noter) FishFor() float64 {
 	if t.Known.FishFor > 0 {
 		return t.Known.FishFor
 	}
@@ -111,12 +111,12 @@ func (t teller) fishFor() float64 {
 }
 
 // lasts says how many fish a bait stands.
-func (t teller) lasts() string {
+func (t Noter) lasts() string {
 	by := "by judgement"
 	if t.Known.FishFor > 0 {
 		by = "as your box has it"
 	}
-	switch n := math.Round(t.fishFor()); {
+	switch n := math.Round(t.FishFor()); {
 	case n < 1:
 		return fmt.Sprintf("A bait seldom stands a fish, %s.", by)
 	case n == 1:
@@ -127,7 +127,7 @@ func (t teller) lasts() string {
 }
 
 // strengths are those of line and leader, kg; without a leader that of the line twice.
-func (t teller) strengths() (line, leader float64) {
+func (t Noter) strengths() (line, leader float64) {
 	s := t.Setup
 	of := func(strength float64, material string, diameter float64) float64 {
 		if strength > 0 {
@@ -142,8 +142,8 @@ func (t teller) strengths() (line, leader float64) {
 	return line, of(s.Leader.Strength, s.Leader.Material, s.Leader.Diameter)
 }
 
-// weakest is what breaks first, and at how much, kg.
-func (t teller) weakest() (where string, strength float64) {
+// Weakest is what breaks first, and at how much, kg.
+func (t Noter) Weakest() (where string, strength float64) {
 	s := t.Setup
 	line, leader := t.strengths()
 	where, strength = "the knot at the head", leader*judgement.HeadKnot.Number
@@ -165,9 +165,9 @@ func (t teller) weakest() (where string, strength float64) {
 }
 
 // linkNote says what breaks first.
-func (t teller) linkNote(mass float64) Note {
-	show := func(kg float64) string { return t.show.Show("strength", kg) }
-	where, weakest := t.weakest()
+func (t Noter) linkNote(mass float64) Note {
+	show := func(kg float64) string { return t.Units.Show("strength", kg) }
+	where, weakest := t.Weakest()
 	words := fmt.Sprintf("The weakest link is %s, about %s.", where, show(weakest)) + t.straightens(mass, weakest)
 	if line, leader := t.strengths(); leader > line*judgement.LeaderOver.Number {
 		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
@@ -176,16 +176,16 @@ func (t teller) linkNote(mass float64) Note {
 }
 
 // straightens says where the hook gives before the line does.
-func (t teller) straightens(mass, weakest float64) string {
+func (t Noter) straightens(mass, weakest float64) string {
 	head, _ := t.Setup.Tackle(mass)
 	gives := tackle.HookStrength(head.Hook, head.Wire)
 	if gives >= weakest {
 		return ""
 	}
-	return fmt.Sprintf(" The %s hook straightens before that, at about %s, by judgement.", head.Hook, t.show.Show("strength", gives))
+	return fmt.Sprintf(" The %s hook straightens before that, at about %s, by judgement.", head.Hook, t.Units.Show("strength", gives))
 }
 
 // wired tells whether there is a wire trace on the rig.
-func (t teller) wired() bool {
+func (t Noter) wired() bool {
 	return slices.ContainsFunc(t.Setup.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartWire })
 }

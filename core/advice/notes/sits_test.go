@@ -1,10 +1,11 @@
-package advice
+package notes
 
 import (
 	"fmt"
 	"strings"
 	"testing"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -28,7 +29,7 @@ func TestEveryBaitSits(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		seats, err := teller{Case: c}.sits(7.1e-3)
+		seats, err := Noter{say.Sayer{Case: c}}.Sits(7.1e-3)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -63,7 +64,7 @@ func TestPosture(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		notes, err := teller{Case: c}.attitude(7.1e-3)
+		notes, err := Noter{say.Sayer{Case: c}}.attitude(7.1e-3)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -1,10 +1,12 @@
-package advice
+// Package conditions tells what is set, a readable line for each group of fields.
+package conditions
 
 import (
 	"fmt"
 	"math"
 	"strings"
 
+	"dunvel/core/advice/say"
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
@@ -19,7 +21,7 @@ type Line struct {
 
 // Lines say what is set, a line for each group of fields.
 func Lines(s setup.Setup, choice units.Choice) []Line {
-	t := liner{s, teller{show: choice}}
+	t := liner{s, say.Sayer{Units: choice}}
 	says := map[string]func() string{
 		"Water": t.water, "Current, wind and boat": t.moves, "Line and leader": t.line, "Bait": t.bait, "Heads": t.heads,
 		"Rig": t.rig, "Cast and approach": t.approach, "Hand": t.hand, "Rod and reel": t.rod, "What counts": t.counts,
@@ -34,19 +36,19 @@ func Lines(s setup.Setup, choice units.Choice) []Line {
 // liner says what is set in a setup.
 type liner struct {
 	setup.Setup
-	teller
+	say.Sayer
 }
 
 func (t liner) water() string {
 	w := t.Water
-	depth, bed := t.given(w.Depth)+" of", w.Bed
+	depth, bed := t.Given(w.Depth)+" of", w.Bed
 	if w.SplashDepth > 0 {
-		depth = fmt.Sprintf("%s, %s where it lands,", t.given(w.Depth), t.given(w.SplashDepth))
+		depth = fmt.Sprintf("%s, %s where it lands,", t.Given(w.Depth), t.Given(w.SplashDepth))
 	}
 	if w.Weed > 0 && catalogue.Beds[w.Bed].Tall {
-		bed += fmt.Sprintf(" of %s", t.given(w.Weed))
+		bed += fmt.Sprintf(" of %s", t.Given(w.Weed))
 	}
-	return fmt.Sprintf("%s %s water over %s, %s", depth, w.Salinity, bed, t.show.Show("temperature", w.Temperature))
+	return fmt.Sprintf("%s %s water over %s, %s", depth, w.Salinity, bed, t.Units.Show("temperature", w.Temperature))
 }
 
 // towards says where something goes, as the angler sees it who looks along the cast.
@@ -69,7 +71,7 @@ func word(of []catalogue.Word, speed float64) string {
 func (t liner) moves() string {
 	out := "no current"
 	if t.Flow.Speed > 0 {
-		out = fmt.Sprintf("%s %s", t.show.Show("speed", t.Flow.Speed), towards(t.Flow.Direction))
+		out = fmt.Sprintf("%s %s", t.Units.Show("speed", t.Flow.Speed), towards(t.Flow.Direction))
 	}
 	if t.Other.Asked {
 		out += ", that comes and goes"
@@ -81,25 +83,25 @@ func (t liner) moves() string {
 	}
 	out += ", " + catalogue.BoatOf(t.Boat.Kind).Says
 	if t.Boat.Measured && !catalogue.BoatOf(t.Boat.Kind).Held {
-		out += " at " + t.show.Show("speed", t.Boat.Speed)
+		out += " at " + t.Units.Show("speed", t.Boat.Speed)
 	}
 	if t.Swell.Height > 0 {
-		out += fmt.Sprintf(", swell of %s", t.given(t.Swell.Height))
+		out += fmt.Sprintf(", swell of %s", t.Given(t.Swell.Height))
 	}
 	return out
 }
 
 func (t liner) line() string {
-	out := fmt.Sprintf("%s %s", t.Line.Material, t.show.Show("diameter", t.Line.Diameter))
+	out := fmt.Sprintf("%s %s", t.Line.Material, t.Units.Show("diameter", t.Line.Diameter))
 	if t.Leader.Length == 0 {
 		return out + ", no leader"
 	}
-	return out + fmt.Sprintf(", %s of %s %s", t.given(t.Leader.Length), t.Leader.Material, t.show.Show("diameter", t.Leader.Diameter))
+	return out + fmt.Sprintf(", %s of %s %s", t.Given(t.Leader.Length), t.Leader.Material, t.Units.Show("diameter", t.Leader.Diameter))
 }
 
 func (t liner) bait() string {
 	b := t.Bait
-	out := fmt.Sprintf("%s %s, %s", b.Form, t.show.Show("size", b.Length), b.Body)
+	out := fmt.Sprintf("%s %s, %s", b.Form, t.Units.Show("size", b.Length), b.Body)
 	if b.Trimmed > 0 || b.NoTail {
 		out += ", trimmed"
 	}
@@ -119,13 +121,13 @@ func (t liner) heads() string {
 		out += ", point " + h.Point
 	}
 	if len(t.Heads) == 1 {
-		return out + "; " + t.mass(t.Heads[0])
+		return out + "; " + t.Mass(t.Heads[0])
 	}
 	least, most := t.Heads[0], t.Heads[0]
 	for _, m := range t.Heads {
 		least, most = min(least, m), max(most, m)
 	}
-	return out + fmt.Sprintf("; %d from %s to %s", len(t.Heads), t.mass(least), t.mass(most))
+	return out + fmt.Sprintf("; %d from %s to %s", len(t.Heads), t.Mass(least), t.Mass(most))
 }
 
 func (t liner) rig() string {
@@ -136,12 +138,12 @@ func (t liner) rig() string {
 	}
 	switch {
 	case r.Floats() && r.Kind != setup.OwnRig:
-		parts = append(parts, "stop at "+t.given(r.Stop))
+		parts = append(parts, "stop at "+t.Given(r.Stop))
 	case setup.LookupField("rig.apart").Applies(t.Setup):
-		parts = append(parts, t.given(r.Apart)+" apart")
+		parts = append(parts, t.Given(r.Apart)+" apart")
 	}
 	if r.Wire > 0 {
-		parts = append(parts, t.given(r.Wire)+" of wire")
+		parts = append(parts, t.Given(r.Wire)+" of wire")
 	}
 	if r.Blade {
 		parts = append(parts, "a blade")
@@ -156,19 +158,19 @@ func (t liner) approach() string {
 	a := t.Approach
 	out := "dropped under the rod"
 	if t.Cast.Distance > 0 {
-		out = "cast " + t.given(t.Cast.Distance)
+		out = "cast " + t.Given(t.Cast.Distance)
 	}
 	out += ", " + a.Kind
 	switch {
 	case t.Target.Depth > 0:
-		out += " to " + t.given(t.Target.Depth)
+		out += " to " + t.Given(t.Target.Depth)
 	case t.Target.Height > 0:
-		out += fmt.Sprintf(" to %s over the bed", t.given(t.Target.Height))
+		out += fmt.Sprintf(" to %s over the bed", t.Given(t.Target.Height))
 	case a.Kind == setup.Swim:
-		out += fmt.Sprintf(" at %s, %s", t.runs(a.Speed), turnsOf(a.Speed, t.Rod.PerTurn))
+		out += fmt.Sprintf(" at %s, %s", t.Runs(a.Speed), say.TurnsOf(a.Speed, t.Rod.PerTurn))
 	}
 	if t.Cast.Drag > 0 && setup.LookupField("cast.drag").Applies(t.Setup) {
-		out += ", dragged at " + t.runs(t.Cast.Drag)
+		out += ", dragged at " + t.Runs(t.Cast.Drag)
 	}
 	if t.Cast.Sighted {
 		out += ", to fish in sight"
@@ -185,15 +187,15 @@ func (t liner) hand() string {
 }
 
 func (t liner) rod() string {
-	out := fmt.Sprintf("tip %s up, %s spool", t.given(t.Rod.TipHeight), t.Rod.Spool)
+	out := fmt.Sprintf("tip %s up, %s spool", t.Given(t.Rod.TipHeight), t.Rod.Spool)
 	if t.Rod.Most > 0 {
-		out += fmt.Sprintf(", casts %s to %s", t.mass(t.Rod.Least), t.mass(t.Rod.Most))
+		out += fmt.Sprintf(", casts %s to %s", t.Mass(t.Rod.Least), t.Mass(t.Rod.Most))
 	}
 	return out
 }
 
 func (t liner) counts() string {
-	out := odds(t.Approach.Sure) + " is enough"
+	out := say.Odds(t.Approach.Sure) + " is enough"
 	if t.Approach.Margin != judgement.MarginWanted.Number && t.Approach.Kind == setup.HoldBottom {
 		out += fmt.Sprintf(", %s of its weight left on the bed", units.Percent(t.Approach.Margin))
 	}

@@ -15,6 +15,7 @@ import (
 	"dunvel/core/care"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judge/musts"
+	"dunvel/core/model"
 	"dunvel/core/stage"
 
 	"dunvel/core/explore"
@@ -280,7 +281,7 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 		Brief: t.brief(h, shown),
 	}
 	if t.Setup.Rigging.Takes() == setup.PartHead {
-		head, _ := t.Setup.Tackle(h.Mass)
+		head, _ := model.Tackle(t.Setup, h.Mass)
 		out.Hook = head.Hook
 	}
 	var err error

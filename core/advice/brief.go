@@ -6,6 +6,7 @@ import (
 
 	"dunvel/core/advice/say"
 	"dunvel/core/judge"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 )
 
@@ -84,7 +85,7 @@ func (t teller) short(kind string, a *Answer, h *judge.Head) string {
 	case "snags":
 		return fmt.Sprintf("%.0f of 10", h.Snags)
 	case "hook":
-		head, _ := t.Setup.Tackle(h.Mass)
+		head, _ := model.Tackle(t.Setup, h.Mass)
 		return head.Hook
 	case "attitude":
 		if a.Sits[0].Over {

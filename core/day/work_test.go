@@ -1,12 +1,14 @@
 package day
 
 import (
-	"dunvel/core/almanac"
 	"math"
 	"slices"
 	"strings"
 	"testing"
 	"time"
+
+	"dunvel/core/almanac"
+	"dunvel/core/model"
 
 	"dunvel/core/explore"
 	"dunvel/core/judge/judgetest"
@@ -22,7 +24,7 @@ func onStandIn(t *testing.T, d *Day, owned func(mass float64) float64) (*Worked,
 		Search: func(setup.Setup) explore.Search { return explore.Search{Bench: judgetest.Bench(nil)} },
 		Owned:  func(_ setup.Setup, mass float64) float64 { return owned(mass) },
 
-		FishFor: setup.Setup.FishFor,
+		FishFor: model.FishFor,
 	}, func(h Hour) error { hours = append(hours, h); return nil })
 	if err != nil {
 		t.Fatal(err)

@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 
@@ -163,7 +164,7 @@ func (f *bending) add(ctx context.Context, t Spotted) error {
 		}
 	}
 	falls := len(times)
-	if sd := spread.LogSD(t.Setup.FlowSpread()); sd > 0 {
+	if sd := spread.LogSD(model.FlowSpread(t.Setup)); sd > 0 {
 		share := judgement.SpotShare.Number // of the variance
 		if t.Where != "" {
 			b.place = f.unknown(unknown{kind: atPlace, where: t.Where, before: math.Sqrt(share) * sd, falls: falls})
@@ -171,8 +172,8 @@ func (f *bending) add(ctx context.Context, t Spotted) error {
 		b.trip = f.unknown(unknown{kind: onTrip, trip: t.Trip, before: math.Sqrt(1-share) * sd, falls: falls})
 	}
 	line := t.Setup.Line
-	b.line = f.unknown(unknown{kind: ofLine, line: LineAs{Material: line.Material, Diameter: line.Diameter}, before: spread.LogSD(math.Hypot(t.Setup.DiameterSpread(), judgement.NormalSpread.Spread)), falls: falls})
-	b.bait = f.unknown(unknown{kind: ofBait, bait: t.Setup.Bait, before: max(spread.LogSD(t.Setup.DragSpread()), nearly)})
+	b.line = f.unknown(unknown{kind: ofLine, line: LineAs{Material: line.Material, Diameter: line.Diameter}, before: spread.LogSD(math.Hypot(model.DiameterSpread(t.Setup), judgement.NormalSpread.Spread)), falls: falls})
+	b.bait = f.unknown(unknown{kind: ofBait, bait: t.Setup.Bait, before: max(spread.LogSD(model.DragSpread(t.Setup)), nearly)})
 	f.tests = append(f.tests, b)
 	return nil
 }

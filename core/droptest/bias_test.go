@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/trust"
@@ -67,7 +68,7 @@ func TestFindBias(t *testing.T) {
 		t.Errorf("lines %+v", got.Lines)
 	}
 	// The day's own share is left in how far a trip may be off.
-	if day := spread.LogSD(tests[0].Setup.FlowSpread()) * math.Sqrt(0.5); spread.LogSD(sill.Spread) < day || spread.LogSD(sill.Spread) > 1.4*day {
+	if day := spread.LogSD(model.FlowSpread(tests[0].Setup)) * math.Sqrt(0.5); spread.LogSD(sill.Spread) < day || spread.LogSD(sill.Spread) > 1.4*day {
 		t.Errorf("spread %g, of a day %g", sill.Spread, day)
 	}
 	// Times alone hardly go by the current, and say nothing of it; nor do a few falls of the line.
@@ -97,8 +98,8 @@ func TestBiasCovers(t *testing.T) {
 	for seed := range uint64(seeds) {
 		random := rand.New(rand.NewPCG(seed, 5))
 		s := spotted(t, "", 0, braid, 1, 1, func() float64 { return 0 }).Setup
-		share := math.Sqrt(0.5) * spread.LogSD(s.FlowSpread())
-		place, line := math.Exp(share*random.NormFloat64()), math.Exp(spread.LogSD(math.Hypot(s.DiameterSpread(), judgement.NormalSpread.Spread))*random.NormFloat64())
+		share := math.Sqrt(0.5) * spread.LogSD(model.FlowSpread(s))
+		place, line := math.Exp(share*random.NormFloat64()), math.Exp(spread.LogSD(math.Hypot(model.DiameterSpread(s), judgement.NormalSpread.Spread))*random.NormFloat64())
 		var tests []Spotted
 		for trip := range 5 {
 			day := place * math.Exp(share*random.NormFloat64())

@@ -15,6 +15,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/rig"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
@@ -192,11 +193,11 @@ type run struct {
 func (t Test) run(ctx context.Context, factor float64) (run, error) {
 	s := t.still()
 	s.Bait.Drag = factor
-	scene, err := s.Scene()
+	scene, err := model.Scene(s)
 	if err != nil {
 		return run{}, err
 	}
-	r, lure, err := s.Rig(t.Mass, scene.Water)
+	r, lure, err := model.Rig(s, t.Mass, scene.Water)
 	if err != nil {
 		return run{}, err
 	}
@@ -209,7 +210,7 @@ func (t Test) run(ctx context.Context, factor float64) (run, error) {
 		}
 		return out, nil
 	}
-	cast := s.Splash()
+	cast := model.Splash(s)
 	if t.Place != OnWater {
 		cast.SpoolDrag = t.hold(r, lure, cast.SpoolDrag)
 	}

@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
@@ -53,19 +54,19 @@ type suspect struct {
 
 var suspects = []suspect{
 	{"the current is stronger than entered", "the current is weaker than entered",
-		func(t Test) float64 { return t.Setup.FlowSpread() },
+		func(t Test) float64 { return model.FlowSpread(t.Setup) },
 		func(t *Test, f float64) { t.Setup.Flow.Speed *= f; t.Setup.Flow.NearBed *= f }, true},
 	{"the wind is stronger than entered", "the wind is weaker than entered",
-		func(t Test) float64 { return t.Setup.WindSpread() },
+		func(t Test) float64 { return model.WindSpread(t.Setup) },
 		func(t *Test, f float64) { t.Setup.Wind.Speed *= f }, false},
 	{"the line is thicker than its label", "the line is thinner than its label",
-		func(t Test) float64 { return math.Hypot(t.Setup.DiameterSpread(), judgement.NormalSpread.Spread) },
+		func(t Test) float64 { return math.Hypot(model.DiameterSpread(t.Setup), judgement.NormalSpread.Spread) },
 		func(t *Test, f float64) { t.Setup.Line.Diameter *= f }, true},
 	{"head, hook or keeper are heavier than marked", "head, hook or keeper are lighter than marked",
-		func(t Test) float64 { return t.Setup.HeadSpread() },
+		func(t Test) float64 { return model.HeadSpread(t.Setup) },
 		func(t *Test, f float64) { t.Mass *= f }, false},
 	{"the bait drags more than expected", "the bait drags less than expected",
-		func(t Test) float64 { return t.Setup.DragSpread() },
+		func(t Test) float64 { return model.DragSpread(t.Setup) },
 		func(t *Test, f float64) { t.Setup.Bait.Drag = drag(t.Setup) * f }, true},
 	{"the water is deeper than entered", "the water is shallower than entered",
 		func(Test) float64 { return judgement.DepthSpread.Spread },

@@ -11,6 +11,7 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 
@@ -174,7 +175,7 @@ func (n *now) cast(toward Toward) north {
 	if n.held() || d == nil || !d.Directed || d.Age >= judgement.Forgotten.Number || d.Value < judgement.Standing.Number {
 		return north{}
 	}
-	return north{boat.Turn(d.Course + setup.Against(n.base.Drift())), true}
+	return north{boat.Turn(d.Course + model.Against(model.Drift(n.base))), true}
 }
 
 // held tells whether the setup is of a place that does not drift.
@@ -198,7 +199,7 @@ func (n *now) hold(path string, value float64) {
 	case "water.depth":
 		*s = s.AtDepth(value)
 	case "boat.speed":
-		s.Boat.Direction = setup.Against(n.base.Drift())
+		s.Boat.Direction = model.Against(model.Drift(n.base))
 		s.Boat.Measured, s.Boat.Speed, s.Boat.Spread = true, value, 0
 	case "flow.speed":
 		s.Flow.Speed, s.Flow.NearBed, s.Flow.Spread = value, 0, 0
@@ -219,7 +220,7 @@ func (n *now) measure(path string, part *boat.Part) {
 		*s = s.AtDepth(part.Value)
 	case "boat.speed":
 		if !part.Directed {
-			s.Boat.Direction = setup.Against(n.base.Drift())
+			s.Boat.Direction = model.Against(model.Drift(n.base))
 		}
 		s.Boat.Measured, s.Boat.Speed, s.Boat.Spread = true, part.Value, sways(judgement.DriftSpread.Spread)
 		n.UnderWay = part.Value > judgement.UnderWay.Number && !part.Stale()
@@ -236,7 +237,7 @@ func (n *now) measure(path string, part *boat.Part) {
 // asSet is what the setup has.
 func (n *now) asSet(path string) float64 {
 	if path == "boat.speed" {
-		return r3.Norm(n.Setup.Drift())
+		return r3.Norm(model.Drift(n.Setup))
 	}
 	value, _ := setup.LookupField(path).Value(n.Setup).(float64)
 	return value

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"dunvel/core/boat"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -90,7 +91,7 @@ func TestNothingMeasured(t *testing.T) {
 	if !reflect.DeepEqual(c.Setup, s) {
 		t.Errorf("%+v", c.Setup)
 	}
-	if f := figure(c, "boat.speed"); f.From != FromSetup || math.Abs(f.Value-math.Hypot(s.Drift().X, s.Drift().Y)) > 1e-9 || f.Words != "As it was set; nothing measures it." {
+	if f := figure(c, "boat.speed"); f.From != FromSetup || math.Abs(f.Value-math.Hypot(model.Drift(s).X, model.Drift(s).Y)) > 1e-9 || f.Words != "As it was set; nothing measures it." {
 		t.Errorf("%+v", f)
 	}
 }

@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -47,7 +48,7 @@ const (
 var unknowns = []unknown{
 	{
 		name:   Flow,
-		spread: func(c *trial.Case) float64 { return c.Setup.FlowSpread() }, both: true, main: true, rehandle: true,
+		spread: func(c *trial.Case) float64 { return model.FlowSpread(c.Setup) }, both: true, main: true, rehandle: true,
 		lifts: 1,
 		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) {
 			s.Flow.Speed *= factor
@@ -56,20 +57,20 @@ var unknowns = []unknown{
 	},
 	{
 		name:   Wind,
-		spread: func(c *trial.Case) float64 { return c.Setup.WindSpread() }, rehandle: true,
+		spread: func(c *trial.Case) float64 { return model.WindSpread(c.Setup) }, rehandle: true,
 		lifts:  1,
 		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) { s.Wind.Speed *= factor },
 	},
 	{
 		name:   Drift,
-		spread: func(c *trial.Case) float64 { return c.Setup.DriftSpread() }, main: true,
+		spread: func(c *trial.Case) float64 { return model.DriftSpread(c.Setup) }, main: true,
 		lifts:  1,
 		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Drift = factor },
 	},
 	{
 		name: Across,
 		spread: func(c *trial.Case) float64 {
-			return math.Hypot(judgement.NormalSpread.Spread, c.Setup.DiameterSpread())
+			return math.Hypot(judgement.NormalSpread.Spread, model.DiameterSpread(c.Setup))
 		},
 		main:   true,
 		lifts:  1,
@@ -78,7 +79,7 @@ var unknowns = []unknown{
 	{
 		name: Along,
 		spread: func(c *trial.Case) float64 {
-			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, c.Setup.DiameterSpread())
+			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, model.DiameterSpread(c.Setup))
 		},
 		late:   true,
 		lifts:  1,
@@ -86,7 +87,7 @@ var unknowns = []unknown{
 	},
 	{
 		name:   Fall,
-		spread: func(c *trial.Case) float64 { return c.Setup.DragSpread() }, both: true, main: true, fallOnly: true,
+		spread: func(c *trial.Case) float64 { return model.DragSpread(c.Setup) }, both: true, main: true, fallOnly: true,
 		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{

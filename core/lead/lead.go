@@ -12,6 +12,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/trial"
@@ -135,23 +136,23 @@ func turned(s setup.Setup, degrees, distance float64) setup.Setup {
 // falls runs the fall of a head on a cast.
 func falls(ctx context.Context, s setup.Setup, f Fish, mass, degrees, distance float64) (*way, error) {
 	cast := turned(s, degrees, distance)
-	scene, err := cast.Scene()
+	scene, err := model.Scene(cast)
 	if err != nil {
 		return nil, err
 	}
-	r, _, err := cast.Rig(mass, scene.Water)
+	r, _, err := model.Rig(cast, mass, scene.Water)
 	if err != nil {
 		return nil, err
 	}
 	track, err := scene.Run(ctx, mechanics.Drop{
-		Rig: r, Cast: cast.Splash(), Spool: cast.Rod.LineOnSpool, Until: longest,
-		Phases: append(cast.Falls(mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: true, Time: lies}),
+		Rig: r, Cast: model.Splash(cast), Spool: cast.Rod.LineOnSpool, Until: longest,
+		Phases: append(model.Falls(cast, mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: true, Time: lies}),
 	}, mechanics.Detail{Frames: pictures})
 	if err != nil {
 		return nil, fmt.Errorf("lead: %w", err)
 	}
 	down, _ := track.Passes(f.Depth)
-	return &way{track: track, down: down, drift: s.Drift(), turn: degrees, far: distance}, nil
+	return &way{track: track, down: down, drift: model.Drift(s), turn: degrees, far: distance}, nil
 }
 
 // at is where the bait is so long after a splash, from where the rod was then.
@@ -257,7 +258,7 @@ func Of(ctx context.Context, s setup.Setup, f Fish, mass, reach float64) (Head, 
 		if m, out.Why = w.meets(f, reach); out.Why != "" {
 			return out, nil
 		}
-		degrees, distance = setup.Against(m.at), r3.Norm(m.at)
+		degrees, distance = model.Against(m.at), r3.Norm(m.at)
 	}
 	b := bait{w, m}
 	out.Throw = tenth(max(m.land-judgement.LeadReact.Number-distance/judgement.LeadFlight.Number, 0))

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -57,7 +58,7 @@ func TestMeets(t *testing.T) {
 			near(t, "depth", -there.Z, f.Depth, 0.15)
 			near(t, "on their way, x", there.X, fish.X, 0.2)
 			near(t, "on their way, y", there.Y, fish.Y, 0.2)
-			rod := r3.Scale(h.Land, drifting().Drift())
+			rod := r3.Scale(h.Land, model.Drift(drifting()))
 			lands := r3.Add(rod, flat(h.Distance, h.Bearing))
 			near(t, "lands, x", h.Way[0].X, lands.X, 0.02)
 			near(t, "lands, y", h.Way[0].Y, lands.Y, 0.02)

@@ -3,6 +3,7 @@ package logbook
 import (
 	"dunvel/core/almanac"
 	"dunvel/core/catalogue"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 )
 
@@ -50,7 +51,7 @@ func (a *Aboard) In(s State) State {
 		s.Setup = s.Setup.AtDepth(*a.Depth)
 	}
 	if a.Drift != nil && setup.LookupField("boat.speed").Check(*a.Drift, nil) == "" && !catalogue.BoatOf(s.Setup.Boat.Kind).Held {
-		s.Setup.Boat.Direction = setup.Against(s.Setup.Drift())
+		s.Setup.Boat.Direction = model.Against(model.Drift(s.Setup))
 		s.Setup.Boat.Measured, s.Setup.Boat.Speed, s.Setup.Boat.Spread = true, *a.Drift, 0
 	}
 	return s

@@ -9,6 +9,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/spread"
 	"dunvel/core/technique"
 
@@ -22,11 +23,11 @@ type casting struct {
 
 // cast runs the cast of a state with its bait dragging more or less by a factor.
 func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
-	scene, err := s.Setup.Scene()
+	scene, err := model.Scene(s.Setup)
 	if err != nil {
 		return nil, err
 	}
-	r, _, err := s.Setup.Rig(s.Mass, scene.Water)
+	r, _, err := model.Rig(s.Setup, s.Mass, scene.Water)
 	if err != nil {
 		return nil, err
 	}
@@ -35,7 +36,7 @@ func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
 	}
 	p, _ := technique.Lookup(s.Technique)
 	phases, longest := p.Programme.Phases()
-	d := mechanics.Drop{Rig: r, Cast: s.Setup.Splash(), Spool: s.Setup.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
+	d := mechanics.Drop{Rig: r, Cast: model.Splash(s.Setup), Spool: s.Setup.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
 	if err != nil {
 		return nil, fmt.Errorf("logbook: %w", err)
@@ -68,17 +69,17 @@ var has = []string{Bottom, Off, Bite, Short, Fish, Dropped, Freed, Lost, Torn}
 // margin is the push of the head on the bed over its weight in water, worked as
 // the setup has it with the line taken up.
 func (s State) margin() (float64, error) {
-	scene, err := s.Setup.Scene()
+	scene, err := model.Scene(s.Setup)
 	if err != nil {
 		return 0, err
 	}
-	r, _, err := s.Setup.Rig(s.Mass, scene.Water)
+	r, _, err := model.Rig(s.Setup, s.Mass, scene.Water)
 	if err != nil {
 		return 0, err
 	}
 	resting := r.Resting()
 	out := judgement.TakenUpMost.Number * math.Hypot(s.Setup.Cast.Distance, s.Setup.Rod.TipHeight+s.Setup.DepthAtSplash())
-	return min(max(scene.Rest(&resting, s.Setup.Gait(), out, nil).ContactMargin, 0), 1), nil
+	return min(max(scene.Rest(&resting, model.Gait(s.Setup), out, nil).ContactMargin, 0), 1), nil
 }
 
 // Ways are how a cast of one state goes on: with its bait dragging as it is taken to,
@@ -92,7 +93,7 @@ type Ways struct {
 
 // Ways works out how the casts of a state go on. Errors are those of the engine.
 func (s State) Ways(ctx context.Context) (*Ways, error) {
-	reach := spread.Factor(s.Setup.DragSpread(), spread.Reach)
+	reach := spread.Factor(model.DragSpread(s.Setup), spread.Reach)
 	out := &Ways{state: s, casts: make([]*casting, 3)}
 	var work errgroup.Group // no cast depends on another
 	for i, drag := range []float64{1, 1 / reach, reach} {
@@ -136,7 +137,7 @@ func (w *Ways) Place(e Event, felt float64) Event {
 	if touch.Happened {
 		e.With.Expected, e.With.FallSpeed = touch.Time, -touch.At.Z/touch.Time
 		e.With.Low, e.With.High = fast.track.Touch().Time, slow.track.Touch().Time
-		e.With.Snags = s.Setup.SnagIndex(e.With.FallSpeed)
+		e.With.Snags = model.SnagIndex(s.Setup, e.With.FallSpeed)
 	}
 	e.With.Margin = w.margin
 	if !slices.Contains(has, e.Kind) {

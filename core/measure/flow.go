@@ -10,6 +10,7 @@ import (
 	"dunvel/core/droptest"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
@@ -94,12 +95,12 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 		return err
 	}
 	thicker := s
-	thicker.Line.Diameter *= spread.Factor(math.Hypot(s.DiameterSpread(), judgement.NormalSpread.Spread), 1)
+	thicker.Line.Diameter *= spread.Factor(math.Hypot(model.DiameterSpread(s), judgement.NormalSpread.Spread), 1)
 	for _, err := range []error{
 		add(s, mass, angle+judgement.AngleByEye.Number, 1),
 		add(s, mass, angle, spread.Factor(judgement.TowArea.Spread, 1)),
 		add(thicker, mass, angle, 1),
-		add(s, mass*spread.Factor(s.HeadSpread(), 1), angle, 1),
+		add(s, mass*spread.Factor(model.HeadSpread(s), 1), angle, 1),
 	} {
 		if err != nil {
 			return Measured{}, err
@@ -115,11 +116,11 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 func speedAt(s setup.Setup, mass, out, angle, tow float64) (float64, error) {
 	tilt := func(speed float64) (float64, error) {
 		s.Flow.Speed = speed
-		scene, err := s.Scene()
+		scene, err := model.Scene(s)
 		if err != nil {
 			return 0, err
 		}
-		r, _, err := s.Rig(mass, scene.Water)
+		r, _, err := model.Rig(s, mass, scene.Water)
 		if err != nil {
 			return 0, err
 		}

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 )
 
@@ -45,11 +46,11 @@ func TestByLine(t *testing.T) {
 	const mass, out = 28.4e-3, 9.0
 	at := s
 	at.Boat, at.Wind.Speed, at.Cast.Distance = setup.Boat{Kind: "anchored"}, 0, 0
-	scene, err := at.Scene()
+	scene, err := model.Scene(at)
 	if err != nil {
 		t.Fatal(err)
 	}
-	r, _, err := at.Rig(mass, scene.Water)
+	r, _, err := model.Rig(at, mass, scene.Water)
 	if err != nil {
 		t.Fatal(err)
 	}

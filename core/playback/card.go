@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
@@ -45,12 +46,12 @@ func CountDown(ctx context.Context, s setup.Setup, held func(context.Context, fl
 	if err := s.Validate(choice); err != nil {
 		return nil, err
 	}
-	scene, err := s.Scene()
+	scene, err := model.Scene(s)
 	if err != nil {
 		return nil, err
 	}
 	out := &Card{Depths: depths(scene.Bed.DepthAt(s.Cast.Distance), choice), Heads: make([]CardEntry, len(s.Heads))}
-	reach := spread.Factor(s.DragSpread(), spread.Reach)
+	reach := spread.Factor(model.DragSpread(s), spread.Reach)
 	var heads errgroup.Group
 	for i, mass := range s.Heads {
 		heads.Go(func() error {
@@ -58,7 +59,7 @@ func CountDown(ctx context.Context, s setup.Setup, held func(context.Context, fl
 			if err != nil {
 				return err
 			}
-			scene, err := s.Scene()
+			scene, err := model.Scene(s)
 			if err != nil {
 				return err
 			}
@@ -113,7 +114,7 @@ func depths(bed float64, choice units.Choice) []float64 {
 // passes are the times in s at which a head passes depths, the last of which is
 // the bed; 0 where it does not get there.
 func passes(ctx context.Context, s setup.Setup, scene *mechanics.Scene, mass, drag float64, grain mechanics.Grain, depths []float64) ([]float64, error) {
-	r, _, err := s.Rig(mass, scene.Water)
+	r, _, err := model.Rig(s, mass, scene.Water)
 	if err != nil {
 		return nil, err
 	}
@@ -122,8 +123,8 @@ func passes(ctx context.Context, s setup.Setup, scene *mechanics.Scene, mass, dr
 	}
 	longest := judgement.CountMost.Number
 	track, err := scene.Run(ctx, mechanics.Drop{
-		Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: longest, StopAtTouch: true,
-		Phases: s.Falls(mechanics.Phase{Landed: true, Time: longest}),
+		Rig: r, Cast: model.Splash(s), Spool: s.Rod.LineOnSpool, Until: longest, StopAtTouch: true,
+		Phases: model.Falls(s, mechanics.Phase{Landed: true, Time: longest}),
 	}, mechanics.Detail{Frames: mostFrames, Grain: grain})
 	if err != nil {
 		return nil, err

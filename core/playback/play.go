@@ -8,6 +8,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -70,19 +71,19 @@ func Run(ctx context.Context, s setup.Setup, mass float64, p technique.Programme
 	if err := p.Validate(choice); err != nil {
 		return nil, err
 	}
-	scene, err := s.Scene()
+	scene, err := model.Scene(s)
 	if err != nil {
 		return nil, err
 	}
-	r, _, err := s.Rig(mass, scene.Water)
+	r, _, err := model.Rig(s, mass, scene.Water)
 	if err != nil {
 		return nil, err
 	}
-	r = s.Afloat(r, scene.Water)
+	r = model.Afloat(s, r, scene.Water)
 	parts := p.Parts()
 	phases, longest := p.Phases()
 	hungAfter := hangs(phases, s.Rigging)
-	d := mechanics.Drop{Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
+	d := mechanics.Drop{Rig: r, Cast: model.Splash(s), Spool: s.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: mostFrames, Points: linePoints})
 	if err != nil {
 		return nil, setup.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}

@@ -14,6 +14,7 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/lead"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 
@@ -177,16 +178,16 @@ func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechani
 	if err := s.Validate(choice); err != nil {
 		return nil, s, nil, 0, err
 	}
-	if scene, err = s.Scene(); err != nil {
+	if scene, err = model.Scene(s); err != nil {
 		return nil, s, nil, 0, err
 	}
-	r, _, err := s.Rig(q.Mass, scene.Water)
+	r, _, err := model.Rig(s, q.Mass, scene.Water)
 	if err != nil {
 		return nil, s, nil, 0, err
 	}
 	track, err = scene.Run(ctx, mechanics.Drop{
-		Rig: r, Cast: s.Splash(), Spool: s.Rod.LineOnSpool, Until: longest + after,
-		Phases: append(s.Falls(mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: s.Hand.Line == setup.LineOpen || s.Hand.Line == setup.LineFed, Time: after}),
+		Rig: r, Cast: model.Splash(s), Spool: s.Rod.LineOnSpool, Until: longest + after,
+		Phases: append(model.Falls(s, mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: s.Hand.Line == setup.LineOpen || s.Hand.Line == setup.LineFed, Time: after}),
 	}, mechanics.Detail{Frames: frames, Points: points})
 	if err != nil {
 		return nil, s, nil, 0, fmt.Errorf("practice: %w", err)
@@ -260,7 +261,7 @@ func Call(ctx context.Context, q Question, made Made, choice units.Choice) (*Sco
 	if q.Game == Touch {
 		return judgeTouch(track, at, choice), nil
 	}
-	_, lure, err := s.Rig(q.Mass, scene.Water)
+	_, lure, err := model.Rig(s, q.Mass, scene.Water)
 	if err != nil {
 		return nil, err
 	}

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/model"
 	"dunvel/core/setup"
 )
 
@@ -94,11 +95,11 @@ func TestStopAtTheFish(t *testing.T) {
 	}
 	// A thick line in a current holds the bait up: the count without it is short.
 	q.Setup.Line.Diameter, q.Setup.Flow.Speed, q.Setup.Water.Depth, q.Mass = 0.5e-3, 0.3, 20, 2.5e-3
-	scene, err := q.Setup.Scene()
+	scene, err := model.Scene(q.Setup)
 	if err != nil {
 		t.Fatal(err)
 	}
-	_, lure, err := q.Setup.Rig(q.Mass, scene.Water)
+	_, lure, err := model.Rig(q.Setup, q.Mass, scene.Water)
 	if err != nil {
 		t.Fatal(err)
 	}

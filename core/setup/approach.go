@@ -52,3 +52,6 @@ func (s Setup) approach() approachKind {
 	}
 	return approachKind{}
 }
+
+// Swims tells whether a bait is swum back, and snags so.
+func (s Setup) Swims() bool { return s.approach().swims }

@@ -91,9 +91,9 @@ func (c *checking) partPlace(i int) bool {
 		c.add(at, "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
 	case i > 0 && p.At < parts[i-1].At:
 		c.add(at, "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
-	case below != nil && p.At < below.At+closest:
-		c.add(at, "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), below.What, c.choice.Show("size", closest))
-	case p.bodied() && p.What != PartSwivel && slices.ContainsFunc(parts[:i], floats):
+	case below != nil && p.At < below.At+Closest:
+		c.add(at, "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), below.What, c.choice.Show("size", Closest))
+	case p.Bodied() && p.What != PartSwivel && slices.ContainsFunc(parts[:i], floats):
 		c.add(at, "Rig: the %s at %s is over the float; what hangs from a float is below it.", p.What, c.depth(p.At))
 	default:
 		return true
@@ -121,7 +121,7 @@ func (c *checking) partItself(i int) {
 func (c *checking) partSlides(i int) {
 	parts, p := c.Rigging.Parts, c.Rigging.Parts[i]
 	at := fmt.Sprintf("rig.parts.%d.slides", i)
-	switch from, to := span(parts, i); {
+	switch from, to := Span(parts, i); {
 	case to-from < leastSlide:
 		c.add(at, "Rig: between %s and %s the %s has no line to slide on; leave %s at least.", c.depth(from), c.depth(to), p.What, c.choice.Show("size", leastSlide))
 	case p.What == PartFloat && math.IsInf(to, 1):

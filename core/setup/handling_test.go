@@ -1,11 +1,9 @@
 package setup
 
 import (
-	"reflect"
 	"strings"
 	"testing"
 
-	"dunvel/core/mechanics"
 	"dunvel/core/units"
 )
 
@@ -86,44 +84,5 @@ func TestLiftHeight(t *testing.T) {
 		if got := s.LiftHeight(); got != tt.want {
 			t.Errorf("%+v: %g m", tt, got)
 		}
-	}
-}
-
-// How the line is held is what the phases of the fall are.
-func TestFalls(t *testing.T) {
-	until := mechanics.Phase{Landed: true, Time: 60}
-	open := mechanics.Phase{Landed: true, Time: 60, Open: true}
-	for _, tt := range []struct {
-		hand Hand
-		want []mechanics.Phase
-	}{
-		{Hand{Line: LineOpen}, []mechanics.Phase{open}},
-		{Hand{Line: LineFed}, []mechanics.Phase{open}},
-		{Hand{Line: LineClosed}, []mechanics.Phase{until}},
-		{Hand{Line: LinePartWay, Closes: 7}, []mechanics.Phase{{Open: true, Landed: true, Time: 7}, until}},
-		{Hand{Line: LinePartWay}, []mechanics.Phase{{Open: true, Landed: true, Time: 60, Deep: 9}, until}},
-	} {
-		s := Default()
-		s.Hand = tt.hand
-		if got := s.Falls(until); !reflect.DeepEqual(got, tt.want) {
-			t.Errorf("%+v: %+v", tt.hand, got)
-		}
-	}
-}
-
-// A setup that is held as was chosen has no choice left; a finger pulls two grams, and
-// a spool that pulls more pulls that.
-func TestHeld(t *testing.T) {
-	h := Handling{Down: true, Tip: 0.3, Line: LineOpen}
-	s := Default().Held(h.Fed())
-	if s.Hand != (Hand{Rod: RodHeld, Line: LineFed}) || s.Rod.TipHeight != 0.3 {
-		t.Errorf("%+v %+v", s.Hand, s.Rod)
-	}
-	if open, fed := Default().Splash().SpoolDrag, s.Splash().SpoolDrag; open >= 0.02 || fed != 0.02 {
-		t.Errorf("%g N off the spool, %g N under a finger", open, fed)
-	}
-	closed := Handling{Line: LineClosed}
-	if closed.Fed() != closed {
-		t.Error("a closed bail is fed")
 	}
 }

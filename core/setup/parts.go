@@ -64,16 +64,19 @@ var Parts = func() []string {
 	return out
 }()
 
+// Closest is how near together bodies are that are put at the same place, m.
+const Closest = 0.01
+
 // tied tells whether a part is a body that is fixed on the line, where there is room for no
 // other.
-func (p Part) tied() bool { return p.bodied() && !p.Slides }
+func (p Part) tied() bool { return p.Bodied() && !p.Slides }
 
-// bodied tells whether it is a body of Setup.Rig: what weighs on the line, and is no float.
-func (p Part) bodied() bool {
+// Bodied tells whether it is a body of Setup.Rig: what weighs on the line, and is no float.
+func (p Part) Bodied() bool {
 	return p.What != PartStop && p.What != PartFloat && !p.kind().beside
 }
 
-// kind is that of a part; one that does not exist is as a stop.
+// Kind is that of a part; one that does not exist is as a stop.
 func (p Part) kind() partKind {
 	for _, k := range partKinds {
 		if k.name == p.What {
@@ -82,6 +85,9 @@ func (p Part) kind() partKind {
 	}
 	return partKind{name: p.What}
 }
+
+// Beside tells whether it hangs with the bait below it, and stops nothing.
+func (p Part) Beside() bool { return p.kind().beside }
 
 // Baited tells whether it carries a bait.
 func (p Part) Baited() bool { return p.kind().baited }
@@ -118,7 +124,7 @@ func (r Rigging) List() []Part {
 func (r Rigging) Bodies() (parts []Part, key int) {
 	felt := r.Felt()
 	for i, p := range r.List() {
-		if !p.bodied() {
+		if !p.Bodied() {
 			continue
 		}
 		if i == felt {
@@ -129,9 +135,9 @@ func (r Rigging) Bodies() (parts []Part, key int) {
 	return parts, key
 }
 
-// span is the stretch of line between the stops of a part of a list that slides; with
+// Span is the stretch of line between the stops of a part of a list that slides; with
 // none above it there is no end to it.
-func span(parts []Part, i int) (from, to float64) {
+func Span(parts []Part, i int) (from, to float64) {
 	to = math.Inf(1)
 	for k, p := range parts {
 		switch {
@@ -212,7 +218,7 @@ func (r Rigging) FloatStop() float64 {
 		return 0
 	}
 	if parts[i].Slides {
-		if _, to := span(parts, i); !math.IsInf(to, 1) {
+		if _, to := Span(parts, i); !math.IsInf(to, 1) {
 			return to
 		}
 	}

@@ -9,9 +9,6 @@ import (
 	"testing"
 
 	"dunvel/core/units"
-	"dunvel/core/water"
-
-	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // refused returns what Validate says, and fails if it says nothing.
@@ -198,73 +195,5 @@ func TestFieldsThatClash(t *testing.T) {
 		if errs := refused(t, s, nil); errs[0].Field != tt.field || !strings.Contains(errs[0].Message, tt.words) {
 			t.Errorf("want %s %q: %v", tt.field, tt.words, errs)
 		}
-	}
-}
-
-func TestDrift(t *testing.T) {
-	s := Default()
-	s.Flow, s.Wind = Flow{Speed: 0.3, Direction: 180}, Wind{Speed: 5, Direction: 90}
-	if s.Drift() != (r3.Vec{}) {
-		t.Error("a held boat drifts")
-	}
-	s.Boat.Kind = "skiff"
-	if d := s.Drift(); math.Abs(d.X+0.3) > 1e-12 || math.Abs(d.Y-0.15) > 1e-12 {
-		t.Errorf("current and wind make %+v", d)
-	}
-	s.Boat = Boat{Kind: "drogue", Measured: true, Speed: 0.1, Direction: 270}
-	if d := s.Drift(); math.Abs(d.X) > 1e-12 || math.Abs(d.Y+0.1) > 1e-12 {
-		t.Errorf("measured %+v", d)
-	}
-}
-
-func TestSceneAndGait(t *testing.T) {
-	s := Default()
-	s.Water.SplashDepth, s.Cast = 14, Cast{Distance: 20, Drag: 0.2}
-	s.Flow = Flow{Speed: 0.4, Direction: 90}
-	scene, err := s.Scene()
-	if err != nil {
-		t.Fatal(err)
-	}
-	if math.Abs(scene.Bed.DepthAt(20)-14) > 1e-12 || math.Abs(scene.Bed.DepthAt(0)-18) > 1e-12 {
-		t.Errorf("bed %+v", scene.Bed)
-	}
-	if math.Abs(scene.Current.Surface.Y-0.4) > 1e-12 || math.Abs(scene.Current.Surface.X) > 1e-12 {
-		t.Errorf("current %+v", scene.Current)
-	}
-	if g := s.Gait(); math.Abs(g.Velocity.X+0.2) > 1e-12 {
-		t.Errorf("dragged towards the rod: %+v", g)
-	}
-	s.Swell = Swell{Height: 1, Period: 7}
-	swollen, err := s.Scene()
-	if err != nil || swollen.Current != scene.Current || swollen.Swell.Period() != 7 {
-		t.Errorf("swell beside the current: %+v %v", swollen, err)
-	}
-	s.Rod.Spool = "revolving"
-	if a, b := s.Splash().SpoolDrag, Default().Splash().SpoolDrag; !(a > b) {
-		t.Errorf("a revolving spool holds with %g N, a fixed one with %g N", a, b)
-	}
-	s.Cast.Distance, s.Cast.Drag, s.Water.SplashDepth = 0, 0, 0
-	if g := s.Gait(); math.Abs(g.Pull.Y+1) > 1e-12 {
-		t.Errorf("dropped, it is pulled upstream: %+v", g)
-	}
-}
-
-func TestRigOfASetup(t *testing.T) {
-	s := Default()
-	fluid, err := water.New("salt", 11)
-	if err != nil {
-		t.Fatal(err)
-	}
-	light, _, err := s.Rig(0.0035, fluid)
-	if err != nil {
-		t.Fatal(err)
-	}
-	heavy, lure, err := s.Rig(0.0142, fluid)
-	if err != nil || !(heavy.Weight() > light.Weight()) || heavy.LeaderLength != 2 || lure.Mass <= 0.0142 {
-		t.Errorf("%+v %v", heavy, err)
-	}
-	s.Line.Material = "string"
-	if _, _, err := s.Rig(0.01, fluid); err == nil {
-		t.Error("a line of string was taken")
 	}
 }

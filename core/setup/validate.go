@@ -131,7 +131,7 @@ func (c *checking) bed() {
 		c.add("water.splashDepth", "Depth where it lands: %s is outside what is allowed, %s to %s, or 0 for level.", c.depth(w.SplashDepth), c.depth(minSplashDepth), c.depth(200))
 	case c.Cast.Distance == 0:
 		c.add("water.splashDepth", "Depth where it lands: with no cast it is the depth under the rod, %s.", c.depth(w.Depth))
-	case math.Abs(c.slope()) > maxSlope:
+	case math.Abs(c.Slope()) > maxSlope:
 		c.add("water.splashDepth", "Depth where it lands: from %s to %s within a cast of %s is steeper than 45°.", c.depth(w.Depth), c.depth(w.SplashDepth), c.depth(c.Cast.Distance))
 	}
 }
@@ -232,7 +232,7 @@ func (c *checking) flow() {
 	}
 	if c.Water.Depth <= nearBedHeight {
 		c.add("flow.nearBed", "Current 1 m over the bed: the water is only %s deep.", c.depth(c.Water.Depth))
-	} else if _, err := c.profile(); err != nil {
+	} else if _, err := c.Profile(); err != nil {
 		c.add("flow.nearBed", "Current 1 m over the bed: %s cannot go with %s at the surface; it must be slower, and not almost nothing.",
 			c.choice.Show("speed", c.Flow.NearBed), c.choice.Show("speed", c.Flow.Speed))
 	}

@@ -10,6 +10,7 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/rig"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
@@ -98,18 +99,18 @@ func (c *Stage) AtSpeed(speed float64) *Stage {
 
 // place sets up what the engine works on.
 func place(s setup.Setup, t Tuning) (*Stage, error) {
-	scene, err := s.Scene()
+	scene, err := model.Scene(s)
 	if err != nil {
 		return nil, err
 	}
-	scene.Swell = s.Waves(0)
+	scene.Swell = model.Waves(s, 0)
 	scene.Bed.Friction *= t.Friction
-	c := &Stage{Setup: s, Tuning: t, Cast: s.Splash(), Gait: s.Gait(), Scene: scene, Window: math.Inf(1)}
+	c := &Stage{Setup: s, Tuning: t, Cast: model.Splash(s), Gait: model.Gait(s), Scene: scene, Window: math.Inf(1)}
 	c.Cast.SpoolDrag *= t.Spool
 	if t.Drift != 1 {
 		carried := r3.Vec{}
 		if !s.Boat.Measured {
-			carried = s.Surface()
+			carried = model.Surface(s)
 		}
 		more := r3.Scale(t.Drift-1, r3.Sub(c.Cast.Drift, carried))
 		c.Cast.Drift = r3.Add(c.Cast.Drift, more)
@@ -195,7 +196,7 @@ func (c *Stage) At(h setup.Handling, phase int) *mechanics.Scene {
 	scene := *c.Scene
 	scene.TipHeight = h.Tip
 	if c.Swell() {
-		scene.Swell = c.Setup.Waves(2 * math.Pi * float64(phase) / phases)
+		scene.Swell = model.Waves(c.Setup, 2*math.Pi*float64(phase)/phases)
 	}
 	return &scene
 }
@@ -216,7 +217,7 @@ func (c *Stage) Phases() int {
 // Rig is the rig with a head of a mass in kg, as it is tuned, and what hangs on it
 // as one lure.
 func (c *Stage) Rig(mass float64) (*rig.Rig, tackle.Lure, error) {
-	r, lure, err := c.Setup.Rig(mass, c.Scene.Water)
+	r, lure, err := model.Rig(c.Setup, mass, c.Scene.Water)
 	if err != nil {
 		return nil, lure, err
 	}

@@ -3,6 +3,7 @@ package stage
 import (
 	"dunvel/core/casting"
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/tackle"
 )
 
@@ -44,7 +45,7 @@ func (c *Stage) throws() error {
 
 // thrown is a lure and the line that it is thrown on.
 func (c *Stage) thrown(mass float64) (tackle.Lure, tackle.Line, error) {
-	r, lure, err := c.Setup.Rig(mass, c.Scene.Water)
+	r, lure, err := model.Rig(c.Setup, mass, c.Scene.Water)
 	if err != nil {
 		return lure, tackle.Line{}, err
 	}

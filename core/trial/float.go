@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -20,7 +21,7 @@ const ring = 0.3
 // Fixed to the float the line is slack until then.
 func (c *Case) underFloat() (*Case, *mechanics.Scene) {
 	out, scene := *c.Stage, *c.Scene
-	scene.TipHeight, scene.Wind, scene.Swell = ring, r3.Vec{}, c.Setup.Waves(0)
+	scene.TipHeight, scene.Wind, scene.Swell = ring, r3.Vec{}, model.Waves(c.Setup, 0)
 	scene.Bed.Depth = scene.Bed.DepthAt(c.Cast.Distance)
 	out.Scene = &scene
 	out.Cast = mechanics.Cast{Drift: scene.Current.Surface}

@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 )
 
@@ -39,9 +40,9 @@ func (c *Case) drop(r *Rigged, h Handling, until mechanics.Phase) mechanics.Drop
 	held := c.Setup.Held(h)
 	cast := c.Cast
 	if h.Line == setup.LineFed {
-		cast.SpoolDrag = held.Splash().SpoolDrag * c.Tuning.Spool
+		cast.SpoolDrag = model.Splash(held).SpoolDrag * c.Tuning.Spool
 	}
-	d := mechanics.Drop{Rig: r.Rig, Cast: cast, Spool: c.Setup.Rod.LineOnSpool, Phases: held.Falls(until), Until: 1e-3}
+	d := mechanics.Drop{Rig: r.Rig, Cast: cast, Spool: c.Setup.Rod.LineOnSpool, Phases: model.Falls(held, until), Until: 1e-3}
 	for _, p := range d.Phases {
 		d.Until += p.Time
 	}

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/rig"
 	"dunvel/core/stage"
 
@@ -329,7 +330,7 @@ func (c *Case) UnderRod(mass float64, h Handling) ([]Point, error) {
 	}
 	resting, scene := r.Resting(), c.At(h, 0)
 	curve := make([]r3.Vec, 0, 64)
-	e := scene.Rest(&resting, mechanics.Gait{Velocity: c.Setup.Drift()}, judgement.TakenUpLeast.Number*(scene.Bed.Depth+h.Tip), &curve)
+	e := scene.Rest(&resting, mechanics.Gait{Velocity: model.Drift(c.Setup)}, judgement.TakenUpLeast.Number*(scene.Bed.Depth+h.Tip), &curve)
 	if e.Outcome != mechanics.OnBed && e.Outcome != mechanics.Slack {
 		return nil, nil
 	}

@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 )
 
 // Result is what comes of a head with a handling. It does not change.
@@ -68,7 +69,7 @@ func (c *Case) Try(ctx context.Context, q Question) (Result, error) {
 		return out, nil
 	}
 	if c.OnBed {
-		out.Snags = c.Setup.SnagIndex(out.Fall.Speed)
+		out.Snags = model.SnagIndex(c.Setup, out.Fall.Speed)
 	}
 	return out, c.work(ctx, rigged, branch, q, &out)
 }

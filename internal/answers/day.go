@@ -9,6 +9,7 @@ import (
 	"dunvel/core/day"
 	"dunvel/core/explore"
 	"dunvel/core/mechanics"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -47,7 +48,7 @@ func (d Desk) Day(ctx context.Context, p day.Plan, choice units.Choice) (*Day, e
 			if n := known.adviser(s).Known.FishFor; n > 0 {
 				return n
 			}
-			return s.FishFor()
+			return model.FishFor(s)
 		},
 		Choice: choice,
 	}}, nil

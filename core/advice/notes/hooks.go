@@ -9,6 +9,7 @@ import (
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 )
@@ -18,7 +19,7 @@ import (
 func (t Noter) hookNotes(h *judge.Head) []Note {
 	s := t.Setup
 	out := []Note{t.hookNote(h)}
-	head, bait := s.Tackle(h.Mass)
+	head, bait := model.Tackle(s, h.Mass)
 	if bait.Weighed > 0 && bait.Weighed < head.HookMass() {
 		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.Mass(bait.Weighed), t.Mass(head.HookMass()))})
 	}
@@ -45,7 +46,7 @@ func (t Noter) holds() string {
 	if share == 1 {
 		return ""
 	}
-	if !s.OffsetHook() {
+	if !model.OffsetHook(s) {
 		share *= judgement.HookStraight.Number
 		straight = " An offset shank holds more of them."
 	}
@@ -56,12 +57,12 @@ func (t Noter) holds() string {
 // hookNote says which hook suits the bait, and where the one that is on does not, or does
 // not come on such heads.
 func (t Noter) hookNote(h *judge.Head) Note {
-	head, bait := t.Setup.Tackle(h.Mass)
+	head, bait := model.Tackle(t.Setup, h.Mass)
 	size, height := head.Hook, bait.Height()
 	gap := catalogue.HookGap[size].Number
-	fits := catalogue.HookFitting(t.Setup.GapWanted())
+	fits := catalogue.HookFitting(model.GapWanted(t.Setup))
 	measures := fmt.Sprintf("%s of gap, %s of body", t.Units.Show("size", gap), t.Units.Show("size", height))
-	switch share := gap / t.Setup.GapWanted(); {
+	switch share := gap / model.GapWanted(t.Setup); {
 	case share < judgement.HookSmall.Number:
 		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is small for it: %s.", fits, size, measures)}
 	case share > judgement.HookLarge.Number:
@@ -107,7 +108,7 @@ func (t Noter) FishFor() float64 {
 	if t.Known.FishFor > 0 {
 		return t.Known.FishFor
 	}
-	return t.Setup.FishFor()
+	return model.FishFor(t.Setup)
 }
 
 // lasts says how many fish a bait stands.
@@ -177,7 +178,7 @@ func (t Noter) linkNote(mass float64) Note {
 
 // straightens says where the hook gives before the line does.
 func (t Noter) straightens(mass, weakest float64) string {
-	head, _ := t.Setup.Tackle(mass)
+	head, _ := model.Tackle(t.Setup, mass)
 	gives := tackle.HookStrength(head.Hook, head.Wire)
 	if gives >= weakest {
 		return ""

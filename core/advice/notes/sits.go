@@ -7,7 +7,7 @@ import (
 	"dunvel/core/advice/say"
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
-	"dunvel/core/setup"
+	"dunvel/core/model"
 	"dunvel/core/tackle"
 )
 
@@ -20,13 +20,13 @@ type Seat struct {
 	Drawn bool `json:"drawn"`
 	tackle.Pose
 
-	of setup.Baited
+	of model.Baited
 }
 
 // Sits are the baits of the rig and how they sit, from the end of the line up, with a mass
 // in kg of the ladder.
 func (t Noter) Sits(mass float64) ([]Seat, error) {
-	baits, err := t.Setup.Baits(mass, t.Fluid())
+	baits, err := model.Baits(t.Setup, mass, t.Fluid())
 	bodies, key := t.Setup.Rigging.Bodies()
 	out := make([]Seat, len(baits))
 	for i, b := range baits {

@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
+	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
@@ -62,10 +63,10 @@ func when(ok bool, otherwise Unfit) Unfit {
 
 var fields = []field{
 	{"water.depth", fits, byDepth, func(s *setup.Setup) *float64 { return &s.Water.Depth }, 1, 10, 1.8},
-	{"flow.speed", fits, setup.Setup.FlowSpread, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, 0, 0.6, 2},
-	{"wind.speed", fits, setup.Setup.WindSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
+	{"flow.speed", fits, model.FlowSpread, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, 0, 0.6, 2},
+	{"wind.speed", fits, model.WindSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
 	{"boat.speed", func(s setup.Setup) Unfit { return when(setup.LookupField("boat.speed").Applies(s), NotMeasured) },
-		setup.Setup.DriftSpread, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, 0, 0.6, 2},
+		model.DriftSpread, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, 0, 0.6, 2},
 	{"approach.speed", func(s setup.Setup) Unfit { return when(setup.LookupField("approach.speed").Applies(s), NotSwum) },
 		exactly, func(s *setup.Setup) *float64 { return &s.Approach.Speed }, 0.2, 1, 1.6},
 	{"cast.distance", func(s setup.Setup) Unfit { return when(s.Cast.Distance > 0, NotCast) },

@@ -1,8 +1,9 @@
-package setup
+package model
 
 import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -12,7 +13,7 @@ import (
 
 // FlowSpread is that of the current: as measured, or as usual for how it is
 // known.
-func (s Setup) FlowSpread() float64 {
+func FlowSpread(s setup.Setup) float64 {
 	switch {
 	case s.Flow.Speed == 0:
 		return 0
@@ -23,7 +24,7 @@ func (s Setup) FlowSpread() float64 {
 }
 
 // WindSpread is that of the wind.
-func (s Setup) WindSpread() float64 {
+func WindSpread(s setup.Setup) float64 {
 	if s.Wind.Speed < judgement.WindMatters.Number {
 		return 0
 	}
@@ -32,9 +33,9 @@ func (s Setup) WindSpread() float64 {
 
 // DriftSpread is that of the drift, or of the leeway of a drift that is
 // estimated.
-func (s Setup) DriftSpread() float64 {
+func DriftSpread(s setup.Setup) float64 {
 	switch {
-	case r3.Norm2(s.Drift()) == 0:
+	case r3.Norm2(Drift(s)) == 0:
 		return 0
 	case s.Boat.Measured && s.Boat.Spread > 0:
 		return s.Boat.Spread
@@ -45,7 +46,7 @@ func (s Setup) DriftSpread() float64 {
 }
 
 // DiameterSpread is that of the diameter of the line.
-func (s Setup) DiameterSpread() float64 {
+func DiameterSpread(s setup.Setup) float64 {
 	if s.Line.Measured {
 		return judgement.MeasuredSpread.Spread
 	}
@@ -53,7 +54,7 @@ func (s Setup) DiameterSpread() float64 {
 }
 
 // HeadSpread is that of the mass of a head: weighed, or as it is marked.
-func (s Setup) HeadSpread() float64 {
+func HeadSpread(s setup.Setup) float64 {
 	if s.Head.Weighed {
 		return judgement.WeighedSpread.Spread
 	}
@@ -62,7 +63,7 @@ func (s Setup) HeadSpread() float64 {
 
 // DragSpread is that of the bait's drag as it falls: after drop tests, or as
 // its form has it.
-func (s Setup) DragSpread() float64 {
+func DragSpread(s setup.Setup) float64 {
 	if s.Bait.Drag > 0 {
 		return s.Bait.DragSpread
 	}

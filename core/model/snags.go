@@ -1,10 +1,11 @@
-package setup
+package model
 
 import (
 	"math"
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/setup"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -13,7 +14,7 @@ import (
 // to 10: bed, shape, point, guard, eye, landing speed and dragging, all of it judgement,
 // times what losses have taught of the bed and of such heads. Past its middle the scale is drawn
 // together, so that what snags much and what snags more can be told apart.
-func (s Setup) SnagIndex(landing float64) float64 {
+func SnagIndex(s setup.Setup, landing float64) float64 {
 	far := judgement.SnagSpeedFar.Number
 	index := catalogue.Beds[s.Water.Bed].Snags.Number * catalogue.HeadShapes[s.Head.Shape].Snags.Number
 	index *= catalogue.Points[s.Head.Point].Snags.Number
@@ -25,9 +26,9 @@ func (s Setup) SnagIndex(landing float64) float64 {
 	}
 	index *= min(max(math.Sqrt(landing/judgement.SnagSpeed.Number), 1/far), far)
 	switch {
-	case s.approach().swims:
+	case s.Swims():
 		index *= judgement.SnagSwum.Number
-	case r3.Norm2(s.Gait().Velocity) > 0:
+	case r3.Norm2(Gait(s).Velocity) > 0:
 		index *= judgement.SnagDragged.Number
 	}
 	for _, learnt := range []float64{s.Water.Snags, s.Head.Snags} {

@@ -16,6 +16,7 @@ import (
 	"dunvel/core/judge/choose"
 	"dunvel/core/judge/musts"
 	"dunvel/core/model"
+	"dunvel/core/rigging"
 	"dunvel/core/stage"
 
 	"dunvel/core/explore"
@@ -109,7 +110,7 @@ type Answer struct {
 	BedSlope   float64           `json:"bedSlope"`   // m deeper per m along the cast
 	Profile    []Flow            `json:"profile"`    // the current under the rod, surface to bed
 	Cue        string            `json:"cue"`        // how the touch of the pick is told
-	Rig        []setup.Part      `json:"rig"`        // what is on the line, from its end up
+	Rig        []rigging.Part    `json:"rig"`        // what is on the line, from its end up
 	Felt       int               `json:"felt"`       // which part of that is aimed and felt
 	Care       []care.Caution    `json:"care"`       // what to mind with the head to tie on
 	Sits       []notes.Seat      `json:"sits"`       // the baits of the rig, from the end of the line up
@@ -280,7 +281,7 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 		Feel:  Feel{h.Feel.Pull, h.Feel.Told(), h.Feel.Hand, h.Feel.Gusts, h.Feel.Swirl},
 		Brief: t.brief(h, shown),
 	}
-	if t.Setup.Rigging.Takes() == setup.PartHead {
+	if t.Setup.Rigging.Takes() == rigging.PartHead {
 		head, _ := model.Tackle(t.Setup, h.Mass)
 		out.Hook = head.Hook
 	}
@@ -332,5 +333,5 @@ func (a Adviser) Held(ctx context.Context, s setup.Setup, mass float64) (setup.S
 	if err != nil {
 		return s, err
 	}
-	return s.Held(h), nil
+	return model.Held(s, h), nil
 }

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"dunvel/core/golden"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trust"
@@ -263,7 +264,7 @@ func TestFallsByHead(t *testing.T) {
 		"a glass head":        func(s *setup.Setup) { s.Head.Material = "glass" },
 		"a thicker line":      func(s *setup.Setup) { s.Line.Diameter = 0.3e-3 },
 		"two lighter heads": func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Upper, s.Heads = setup.TwoHeads, 0.0071, []float64{0.0035}
+			s.Rigging.Kind, s.Rigging.Upper, s.Heads = rigging.TwoHeads, 0.0071, []float64{0.0035}
 		},
 	} {
 		if slower := down(change); !(slower > 1.005*plain) {
@@ -290,22 +291,22 @@ func TestRigsTell(t *testing.T) {
 		}
 		return out
 	}
-	shot := func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Apart = setup.DropShot, 0.4 }
+	shot := func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Apart = rigging.DropShot, 0.4 }
 	for name, tt := range map[string]struct {
 		change func(*setup.Setup)
 		want   []string // each begins, and holds after "…"
 	}{
-		"two heads": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.0035 },
+		"two heads": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.0035 },
 			[]string{"3.5 g over 7.1 g, 10.6 g in all. The next pair up is 3.5 g over 10.6 g.",
 				"To the bed comes the lower head in ", "The upper head is "}},
-		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.SlidingSinker },
+		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = rigging.SlidingSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
 				"On its trace it lies on the bed, up to 30 cm down the current; one that swims or floats can ride as high."}},
-		"free sinker": {func(s *setup.Setup) { s.Rigging.Kind = setup.FreeSinker },
+		"free sinker": {func(s *setup.Setup) { s.Rigging.Kind = rigging.FreeSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
 				"On its trace it lies on the bed, up to 3 cm down the current; one that swims or floats can ride as high."}},
 		"a floating bait on it": {func(s *setup.Setup) {
-			s.Rigging.Kind, s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Hook = setup.SlidingSinker, "stub", 0.08, "floating", "#8"
+			s.Rigging.Kind, s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Hook = rigging.SlidingSinker, "stub", 0.08, "floating", "#8"
 		}, []string{"To the bed comes the sinker in ", "On its trace it floats 30 cm over the bed; a free one can ride up to 30 cm."}},
 		"drop shot": {shot, []string{"To the bed comes the sinker in ", "The bait is …over the bed, 40 cm up a line that stands at …; under the rod 40 cm."}},
 		"wanted higher": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 0.3 },
@@ -319,7 +320,7 @@ func TestRigsTell(t *testing.T) {
 		"out of reach": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 5 },
 			[]string{"To the bed", "The bait is ", "No gap has it 5.0 m over the bed: the line lies too flat."}},
 		"a float": {func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Parts = setup.OwnRig, []setup.Part{{What: "head"}, {What: "shot", At: 0.4, Mass: 0.001}, {What: "float", At: 1.6, Mass: 0.05}}
+			s.Rigging.Kind, s.Rigging.Parts = rigging.OwnRig, []rigging.Part{{What: "head"}, {What: "shot", At: 0.4, Mass: 0.001}, {What: "float", At: 1.6, Mass: 0.05}}
 		}, []string{"Under the float it hangs at 1.6 m in this current.",
 			"It carries 50 g, what hangs on it weighs 8.17 g in water: 36.8 g of shot would have it sit low and show a take.", "A float fixed 1.6 m up is hard to cast; let it slide."}},
 	} {
@@ -338,7 +339,7 @@ func TestRigsTell(t *testing.T) {
 
 	// A float that goes under asks for one that bears more, and nothing else is tried.
 	s := setup.Default()
-	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Carries, s.Approach.Kind = 4, 12, []float64{0.0071}, setup.FixedFloat, 0.001, setup.SlowFall
+	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Carries, s.Approach.Kind = 4, 12, []float64{0.0071}, rigging.FixedFloat, 0.001, setup.SlowFall
 	if a := answered(t, s); a.Sentence != "This head does not do it: 7.1 g sinks the float: it weighs 7.27 g in water, the float carries 1 g." ||
 		a.NotHeavier != "A float that bears it has to carry more than 7.27 g." {
 		t.Errorf("%s %s", a.Sentence, a.NotHeavier)
@@ -346,14 +347,14 @@ func TestRigsTell(t *testing.T) {
 
 	// The lighter of two heads is not tied below.
 	s = setup.Default()
-	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Upper = 4, 12, []float64{0.0035, 0.0053, 0.0071}, setup.TwoHeads, 0.0053
+	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Upper = 4, 12, []float64{0.0035, 0.0053, 0.0071}, rigging.TwoHeads, 0.0053
 	a := answered(t, s)
 	if a.Pick != 1 || a.Heads[0].Sure != 0 || !strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {
 		t.Errorf("%s; of the lightest: %g, %s", a.Sentence, a.Heads[0].Sure, a.Heads[0].Reason)
 	}
 
 	// A float that is not said to carry anything carries nothing, not a bare hook.
-	s.Heads, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = []float64{0.0035}, setup.FixedFloat, 1, 0
+	s.Heads, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = []float64{0.0035}, rigging.FixedFloat, 1, 0
 	if a = answered(t, s); a.Pick >= 0 || !strings.HasSuffix(a.Heads[0].Reason, "in water, the float carries nothing") {
 		t.Errorf("under a float that carries nothing: %s", a.Heads[0].Reason)
 	}

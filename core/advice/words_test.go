@@ -10,6 +10,7 @@ import (
 	"dunvel/core/explore/axis"
 	"dunvel/core/golden"
 	"dunvel/core/judge/judgetest"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -83,11 +84,11 @@ var waters = []struct {
 	{name: "snags, no more than 2 of 10", change: func(s *setup.Setup) { s.Approach.SnagMost = 2 }},
 	{name: "mud that heads dig into", change: func(s *setup.Setup) { s.Water.Bed = "mud" }},
 	{name: "a float that carries 2 g", change: func(s *setup.Setup) {
-		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = setup.FixedFloat, 2, 0.002
+		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = rigging.FixedFloat, 2, 0.002
 	}},
-	{name: "two heads, the upper of 3.5 g", change: func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.0035 }},
+	{name: "two heads, the upper of 3.5 g", change: func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.0035 }},
 	{name: "drop shot over weed", change: func(s *setup.Setup) {
-		s.Rigging.Kind, s.Water.Bed, s.Water.Weed = setup.DropShot, "weed", 0.3
+		s.Rigging.Kind, s.Water.Bed, s.Water.Weed = rigging.DropShot, "weed", 0.3
 	}},
 	{name: "hooks as big as 5/0 on light heads", change: func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "5/0", 0.15 }},
 	{name: "fish that are seen, and scared by more than 2 g", change: func(s *setup.Setup) {

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 )
 
@@ -72,7 +73,7 @@ var kinds = []Kind{
 		tackle(s, 0.16e-3, 0.16e-3, 0)
 		bait(s, "craw", 0.03, "#8")
 		s.Boat.Kind, s.Cast.Distance = catalogue.Bank, 10
-		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = setup.FixedFloat, 0.9, 3e-3
+		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = rigging.FixedFloat, 0.9, 3e-3
 		s.Heads = []float64{0.2e-3, 0.4e-3, 0.6e-3, 0.9e-3, 1.3e-3, 1.8e-3}
 	}),
 	kind("flat", "To fish in sight", "A crab lands softly on a shallow flat.", func(s *setup.Setup) {
@@ -110,7 +111,7 @@ var kinds = []Kind{
 		tackle(s, 0.12e-3, 0.22e-3, 2)
 		bait(s, "slim minnow", 0.07, "#2")
 		s.Cast.Distance, s.Approach.Kind = 8, setup.HoldBottom
-		s.Rigging.Kind, s.Rigging.Apart = setup.DropShot, 0.4
+		s.Rigging.Kind, s.Rigging.Apart = rigging.DropShot, 0.4
 	}),
 	kind("hover", "Hung over deep fish", "Kept at their depth on a slowly gathered line.", func(s *setup.Setup) {
 		inFresh(s, 11, "mud")

@@ -7,7 +7,7 @@ import (
 	"time"
 
 	"dunvel/core/almanac"
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
 
@@ -29,17 +29,17 @@ const MostKept = 1500
 // Validate returns nil or setup.Errors.
 func (t Track) Validate(units.Choice) error {
 	if n := len(t.Points); n < 2 || n > MostKept {
-		return setup.Fault("points", "Track: it has %d points, outside what is allowed, 2 to %d.", n, MostKept)
+		return input.Fault("points", "Track: it has %d points, outside what is allowed, 2 to %d.", n, MostKept)
 	}
 	for i, p := range t.Points {
 		if message := p.Check(); message != "" {
-			return setup.Fault("points", "Track, point %d: %s", i+1, message)
+			return input.Fault("points", "Track, point %d: %s", i+1, message)
 		}
 		if p.Time.IsZero() || i > 0 && !p.Time.After(t.Points[i-1].Time) {
-			return setup.Fault("points", "Track, point %d: its time is not after that of the one before.", i+1)
+			return input.Fault("points", "Track, point %d: its time is not after that of the one before.", i+1)
 		}
 		if !(p.Depth >= 0 && p.Depth <= deepest) {
-			return setup.Fault("points", "Track, point %d: a depth of %g m is outside what is allowed, 0 to %g m.", i+1, p.Depth, deepest)
+			return input.Fault("points", "Track, point %d: a depth of %g m is outside what is allowed, 0 to %g m.", i+1, p.Depth, deepest)
 		}
 	}
 	return nil

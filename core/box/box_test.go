@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
 
@@ -34,7 +34,7 @@ func TestChange(t *testing.T) {
 		{was, map[string]string{"left": "far"}, "rows.0.left", "does not start with a number"},
 		{Item{Kind: Rod, Length: 2, Least: 0.01}, map[string]string{"most": "5 g"}, "rows.0.most", "5 g is less than what it casts from, 10 g"},
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if got, err := tt.of.Change(tt.cells, nil); !errors.As(err, &errs) || errs[0].Field != tt.field || !strings.Contains(errs[0].Message, tt.words) {
 			t.Errorf("%v: %+v %v", tt.cells, got, err)
 		}
@@ -122,7 +122,7 @@ func TestReadRefuses(t *testing.T) {
 		{Rod, "rows.0.most", "less than what it casts from", []string{"2 m", "20 g", "10 g"}},
 	} {
 		_, err := Read(tt.kind, [][]string{tt.row}, nil)
-		var fields setup.Errors
+		var fields input.Errors
 		if !errors.As(err, &fields) {
 			t.Errorf("%v: %v", tt.row, err)
 			continue
@@ -164,7 +164,7 @@ func TestName(t *testing.T) {
 	}
 	for _, d := range Kinds() {
 		long := Item{Kind: d.Kind, Note: strings.Repeat("ä", 100)}
-		if n := len([]rune(long.Name(nil))); n > setup.MostName {
+		if n := len([]rune(long.Name(nil))); n > input.MostName {
 			t.Errorf("a name of %d characters", n)
 		}
 	}

@@ -5,7 +5,7 @@ import (
 	"slices"
 	"strings"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
 
@@ -20,7 +20,7 @@ var (
 // setup.Errors of the field "text".
 func Bulk(text string, choice units.Choice) ([]Item, error) {
 	refuse := func(format string, args ...any) ([]Item, error) {
-		return nil, setup.Errors{{Field: "text", Message: "Heads: " + fmt.Sprintf(format, args...)}}
+		return nil, input.Errors{{Field: "text", Message: "Heads: " + fmt.Sprintf(format, args...)}}
 	}
 	if len(text) > 1000 {
 		return refuse("that is too long; at most 1000 characters are read.")

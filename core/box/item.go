@@ -7,7 +7,7 @@ import (
 	"fmt"
 	"strings"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
 
@@ -112,8 +112,8 @@ func (i Item) Name(choice units.Choice) string {
 	}
 	add(i.Note, true)
 	name := strings.Join(parts, ", ")
-	if r := []rune(name); len(r) > setup.MostName {
-		name = string(r[:setup.MostName])
+	if r := []rune(name); len(r) > input.MostName {
+		name = string(r[:input.MostName])
 	}
 	return name
 }

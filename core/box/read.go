@@ -6,7 +6,7 @@ import (
 	"strconv"
 	"strings"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
 )
@@ -23,17 +23,17 @@ const (
 func Read(kind string, rows [][]string, choice units.Choice) ([]Item, error) {
 	columns, ok := columnsOf(kind)
 	if !ok {
-		return nil, setup.Errors{{Field: "kind", Message: fmt.Sprintf("Kind: there is no “%s” in a box.", kind)}}
+		return nil, input.Errors{{Field: "kind", Message: fmt.Sprintf("Kind: there is no “%s” in a box.", kind)}}
 	}
 	if len(rows) == 0 || len(rows) > MostRows {
-		return nil, setup.Errors{{Field: "rows", Message: fmt.Sprintf("Rows: give 1 to %d, not %d.", MostRows, len(rows))}}
+		return nil, input.Errors{{Field: "rows", Message: fmt.Sprintf("Rows: give 1 to %d, not %d.", MostRows, len(rows))}}
 	}
-	var errs setup.Errors
+	var errs input.Errors
 	items := make([]Item, len(rows))
 	for r, row := range rows {
 		items[r].Kind = kind
 		if len(row) > len(columns) {
-			errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d", r), Message: fmt.Sprintf("Row %d: it has %d cells, there are %d columns.", r+1, len(row), len(columns))})
+			errs = append(errs, input.FieldError{Field: fmt.Sprintf("rows.%d", r), Message: fmt.Sprintf("Row %d: it has %d cells, there are %d columns.", r+1, len(row), len(columns))})
 			continue
 		}
 		for c, column := range columns {
@@ -42,7 +42,7 @@ func Read(kind string, rows [][]string, choice units.Choice) ([]Item, error) {
 				cell = strings.TrimSpace(row[c])
 			}
 			if message := column.read(cell, &items[r], choice); message != "" {
-				errs = append(errs, setup.FieldError{Field: fmt.Sprintf("rows.%d.%s", r, column.Key), Message: message})
+				errs = append(errs, input.FieldError{Field: fmt.Sprintf("rows.%d.%s", r, column.Key), Message: message})
 			}
 		}
 		errs = append(errs, items[r].clashes(r, choice)...)
@@ -58,7 +58,7 @@ func Read(kind string, rows [][]string, choice units.Choice) ([]Item, error) {
 // "rows.0.mass".
 func (i Item) Change(cells map[string]string, choice units.Choice) (Item, error) {
 	columns, _ := columnsOf(i.Kind)
-	var errs setup.Errors
+	var errs input.Errors
 	read := 0
 	for _, c := range columns {
 		cell, ok := cells[c.Key]
@@ -67,11 +67,11 @@ func (i Item) Change(cells map[string]string, choice units.Choice) (Item, error)
 		}
 		read++
 		if message := c.read(strings.TrimSpace(cell), &i, choice); message != "" {
-			errs = append(errs, setup.FieldError{Field: "rows.0." + c.Key, Message: message})
+			errs = append(errs, input.FieldError{Field: "rows.0." + c.Key, Message: message})
 		}
 	}
 	if read < len(cells) {
-		errs = append(errs, setup.FieldError{Field: "rows.0", Message: fmt.Sprintf("A %s has no such cells.", i.Kind)})
+		errs = append(errs, input.FieldError{Field: "rows.0", Message: fmt.Sprintf("A %s has no such cells.", i.Kind)})
 	}
 	errs = append(errs, i.clashes(0, choice)...)
 	if errs != nil {
@@ -85,9 +85,9 @@ func (i Item) Change(cells map[string]string, choice units.Choice) (Item, error)
 func (i Item) Validate(choice units.Choice) error {
 	columns, ok := columnsOf(i.Kind)
 	if !ok {
-		return setup.Fault("kind", "Kind: there is no “%s” in a box.", i.Kind)
+		return input.Fault("kind", "Kind: there is no “%s” in a box.", i.Kind)
 	}
-	var errs setup.Errors
+	var errs input.Errors
 	for _, c := range columns {
 		message := ""
 		switch {
@@ -96,12 +96,12 @@ func (i Item) Validate(choice units.Choice) error {
 				message = c.check(value, choice)
 			}
 		case c.Type == "text":
-			message = setup.CheckText(c.Label, *c.choice(&i), longestCell, false)
+			message = input.CheckText(c.Label, *c.choice(&i), longestCell, false)
 		case c.choice != nil && !slices.Contains(c.Options, *c.choice(&i)):
 			message = fmt.Sprintf("%s: “%s” is not one of %s.", c.Label, *c.choice(&i), strings.Join(c.Options, ", "))
 		}
 		if message != "" {
-			errs = append(errs, setup.FieldError{Field: c.Key, Message: message})
+			errs = append(errs, input.FieldError{Field: c.Key, Message: message})
 		}
 	}
 	if errs = append(errs, i.clashes(0, choice)...); errs != nil {
@@ -111,10 +111,10 @@ func (i Item) Validate(choice units.Choice) error {
 }
 
 // clashes are cells of an item that cannot be together.
-func (i Item) clashes(row int, choice units.Choice) setup.Errors {
+func (i Item) clashes(row int, choice units.Choice) input.Errors {
 	if i.Kind == Rod && i.Most > 0 && i.Most < i.Least {
 		message := fmt.Sprintf("Casts up to: %s is less than what it casts from, %s.", choice.Show("mass", i.Most), choice.Show("mass", i.Least))
-		return setup.Errors{{Field: fmt.Sprintf("rows.%d.most", row), Message: message}}
+		return input.Errors{{Field: fmt.Sprintf("rows.%d.most", row), Message: message}}
 	}
 	return nil
 }
@@ -126,7 +126,7 @@ func (c Column) read(cell string, into *Item, choice units.Choice) string {
 	}
 	switch c.Type {
 	case "text":
-		if message := setup.CheckText(c.Label, cell, longestCell, false); message != "" {
+		if message := input.CheckText(c.Label, cell, longestCell, false); message != "" {
 			return message
 		}
 		*c.choice(into) = cell

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"dunvel/core/judgement"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -21,7 +22,7 @@ type Like struct {
 // LikeOf is what the weights of the ladder of a setup have in common: its heads, or the
 // sinkers or shot that take them on its rig.
 func LikeOf(s setup.Setup) Like {
-	if s.Rigging.Takes() == setup.PartHead {
+	if s.Rigging.Takes() == rigging.PartHead {
 		return Like{Head, s.Head.Shape, s.Head.Material}
 	}
 	return Like{Kind: Sinker, Material: s.Head.Material}

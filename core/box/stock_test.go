@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 )
 
@@ -104,7 +105,7 @@ func TestSinkersCount(t *testing.T) {
 		{Kind: Head, Shape: "ball", Material: "lead", Mass: 0.0071, Count: 6},
 		{Kind: Sinker, Material: "lead", Mass: 0.0071, Count: 9}, {Kind: Sinker, Material: "tungsten", Mass: 0.0071, Count: 4},
 	}
-	for kind, want := range map[string]float64{setup.SingleHead: 6, setup.FixedFloat: 6, setup.TwoHeads: 6, setup.DropShot: 9, setup.SplitShot: 9, setup.SlidingSinker: 9} {
+	for kind, want := range map[string]float64{rigging.SingleHead: 6, rigging.FixedFloat: 6, rigging.TwoHeads: 6, rigging.DropShot: 9, rigging.SplitShot: 9, rigging.SlidingSinker: 9} {
 		s := setup.Default()
 		s.Rigging.Kind = kind
 		if got := Count(items, 0.0071, LikeOf(s)); got != want {

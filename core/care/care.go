@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -110,7 +111,7 @@ func (c Case) drifts() bool { return !catalogue.BoatOf(c.Setup.Boat.Kind).Held }
 // wired tells whether there is wire before the bait.
 func (c Case) wired() bool {
 	for _, p := range c.Setup.Rigging.List() {
-		if p.What == setup.PartWire {
+		if p.What == rigging.PartWire {
 			return true
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"testing"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -45,7 +46,7 @@ func TestConditions(t *testing.T) {
 		{"wire", func(c *Case) {}, func(c *Case) { c.Setup.Rigging.Wire = 0.2 }, "a wire trace"},
 		{"deep fish", func(c *Case) { c.Setup.Water.Depth = 10 }, func(c *Case) { c.Setup.Water.Depth = 10.1 }, "10.1 m of water"},
 		{"lead", func(c *Case) { c.Setup.Head.Material = "tungsten" }, func(c *Case) { c.Setup.Head.Material = "lead" }, "lead"},
-		{"hooks", func(c *Case) { c.Setup.Rigging.Kind = setup.DropShot }, func(c *Case) { c.Setup.Rigging.Kind = setup.TwoHeads }, "2 hooks on the line"},
+		{"hooks", func(c *Case) { c.Setup.Rigging.Kind = rigging.DropShot }, func(c *Case) { c.Setup.Rigging.Kind = rigging.TwoHeads }, "2 hooks on the line"},
 		{"live bait", func(c *Case) { c.Setup.Bait.Body = "plain" }, func(c *Case) { c.Setup.Bait.Body = "natural" }, "a natural bait"},
 		{"licence", func(c *Case) {}, func(c *Case) { c.Place = "Ardan Point" }, "Ardan Point"},
 	} {

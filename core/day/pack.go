@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"dunvel/core/care"
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
@@ -36,12 +37,12 @@ func (o *opening) checkPack() {
 		return
 	}
 	for i, own := range p.Own {
-		if message := setup.CheckText("Thing to take", own, longest, true); message != "" {
+		if message := input.CheckText("Thing to take", own, longest, true); message != "" {
 			o.add(fmt.Sprintf("own.%d", i), "%s", message)
 		}
 	}
 	for _, key := range p.Ticked {
-		if message := setup.CheckText("Tick", key, 2*longest, true); message != "" {
+		if message := input.CheckText("Tick", key, 2*longest, true); message != "" {
 			o.add("ticked", "%s", message)
 		}
 	}

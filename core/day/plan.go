@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"dunvel/core/almanac"
+	"dunvel/core/input"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -165,11 +166,11 @@ func (p Plan) Validate(choice units.Choice) error {
 type opening struct {
 	choice units.Choice
 	day    *Day
-	errs   setup.Errors
+	errs   input.Errors
 }
 
 func (o *opening) add(field, format string, args ...any) {
-	o.errs = append(o.errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
+	o.errs = append(o.errs, input.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 }
 
 // number checks a value as the field of a setup that it is put into.
@@ -274,7 +275,7 @@ func (o *opening) spot(field string, s Spot) {
 	var v visit
 	v.from, v.to = o.lasts(field, s.From, s.To)
 	if err := s.Setup.Validate(o.choice); err != nil {
-		for _, e := range err.(setup.Errors) {
+		for _, e := range err.(input.Errors) {
 			o.add(field+"setup."+e.Field, "%s", e.Message)
 		}
 	}
@@ -424,7 +425,7 @@ func (d *Day) At(spot int, at time.Time) (setup.Setup, error) {
 }
 
 func unknown(at time.Time) error {
-	return setup.Errors{{Field: "tide", Message: fmt.Sprintf("Tide: it is not known at %s; the table has to go from before the day to after it.", at.Format("15:04"))}}
+	return input.Errors{{Field: "tide", Message: fmt.Sprintf("Tide: it is not known at %s; the table has to go from before the day to after it.", at.Format("15:04"))}}
 }
 
 // blows is the wind at a time, straight from one to the next; before the first it is that,

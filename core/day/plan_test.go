@@ -1,11 +1,13 @@
 package day
 
 import (
-	"dunvel/core/almanac"
 	"math"
 	"strings"
 	"testing"
 	"time"
+
+	"dunvel/core/almanac"
+	"dunvel/core/input"
 
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -153,7 +155,7 @@ func TestPlansRefused(t *testing.T) {
 		change(&p)
 		_, err := p.Open(units.Choice{})
 		said := ""
-		if errs, ok := err.(setup.Errors); ok {
+		if errs, ok := err.(input.Errors); ok {
 			for _, e := range errs {
 				said += e.Field + ": " + e.Message + "\n"
 			}

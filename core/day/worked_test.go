@@ -8,7 +8,7 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/golden"
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
 
@@ -152,7 +152,7 @@ func TestPlansAtTheirEdges(t *testing.T) {
 			if (err == nil) != which {
 				t.Errorf("%s: taken %t, want %t (%v)", name, err == nil, which, err)
 			}
-			if _, ok := err.(setup.Errors); err != nil && !ok {
+			if _, ok := err.(input.Errors); err != nil && !ok {
 				t.Errorf("%s: %v", name, err)
 			}
 		}

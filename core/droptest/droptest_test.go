@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
@@ -258,7 +259,7 @@ func TestReadTimes(t *testing.T) {
 		"": "there is none", "soon": "“soon” is not a time", "5.2 0": "Time: 0 s is outside", "5 -3": "Time: -3 s is outside",
 		"1:75x": "is not a time", "9999": "outside what is allowed, 0.2 s to 600 s", "NaN": "outside", strings.Repeat("5 ", 70): "70 are too many",
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if got, err := ReadTimes(text); !errors.As(err, &errs) || errs[0].Field != "times" || !strings.Contains(errs[0].Message, words) {
 			t.Errorf("%q: %v %v", text, got, err)
 		}

@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 )
 
@@ -53,7 +54,7 @@ func BenchmarkCheck(b *testing.B) {
 // Baits of every form and rigs of every kind can be dropped.
 func TestEveryBaitDrops(t *testing.T) {
 	for _, form := range setup.LookupField("bait.form").Options {
-		for _, kind := range setup.Rigs {
+		for _, kind := range rigging.Rigs {
 			test := dropped(7.1e-3)
 			test.Setup.Bait.Form, test.Setup.Rigging.Kind = form, kind
 			if r := given(t, test, 1); r.time < 1 || r.time > 60 || r.floats {

@@ -13,10 +13,12 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
 	"dunvel/core/rig"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
@@ -114,9 +116,9 @@ func (t Test) lines() []float64 {
 
 // Validate returns nil or setup.Errors, in the units of choice.
 func (t Test) Validate(choice units.Choice) error {
-	var errs setup.Errors
+	var errs input.Errors
 	add := func(field, format string, args ...any) {
-		errs = append(errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
+		errs = append(errs, input.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 	}
 	if err := t.still().Validate(choice); err != nil {
 		return err
@@ -175,7 +177,7 @@ func (t Test) still() setup.Setup {
 	s.Flow, s.Wind, s.Swell, s.Boat = d.Flow, setup.Wind{Source: setup.ByEye}, d.Swell, d.Boat
 	s.Cast = setup.Cast{SplashMost: s.Cast.SplashMost}
 	s.Rod.TipHeight = judgement.OverStill.Number
-	s.Rigging.Kind = setup.SingleHead
+	s.Rigging.Kind = rigging.SingleHead
 	return s
 }
 

@@ -5,8 +5,7 @@ import (
 	"strconv"
 	"strings"
 
-	"dunvel/core/setup"
-
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
 
@@ -20,7 +19,7 @@ var (
 // setup.Errors for the field "times", and nothing is read then.
 func ReadTimes(text string) ([]float64, error) {
 	bad := func(format string, args ...any) ([]float64, error) {
-		return nil, setup.Errors{{Field: "times", Message: "Times: " + fmt.Sprintf(format, args...)}}
+		return nil, input.Errors{{Field: "times", Message: "Times: " + fmt.Sprintf(format, args...)}}
 	}
 	var out []float64
 	for _, word := range between().Split(strings.TrimSpace(text), -1) {
@@ -37,7 +36,7 @@ func ReadTimes(text string) ([]float64, error) {
 				return bad("“%s” is not a time; write seconds, 5.2, or minutes and seconds, 1:05.", one)
 			}
 			if message := CheckTime(s); message != "" {
-				return nil, setup.Errors{{Field: "times", Message: message}}
+				return nil, input.Errors{{Field: "times", Message: message}}
 			}
 			out = append(out, s)
 		}

@@ -265,7 +265,7 @@ func (c *Charting) site(at place) site {
 // along is the value of the axis at a cell.
 func along(a axis.Axis, i int) float64 { return a.From + (a.To-a.From)*float64(i)/chartSteps }
 
-// Situate is the case at a place of the chart.
+// situate is the case at a place of the chart.
 func (c *Charting) situate(at place) (*trial.Case, error) {
 	s := c.setup
 	*c.across(&s), *c.up(&s) = along(c.X, at.x), along(c.Y, at.y)

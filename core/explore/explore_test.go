@@ -10,9 +10,11 @@ import (
 	"testing"
 
 	"dunvel/core/explore/axis"
+	"dunvel/core/input"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judge/judgetest"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 )
@@ -289,7 +291,7 @@ func TestAxes(t *testing.T) {
 	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Cast.Distance = 0 }), "cast.distance", "water.depth", nil); err == nil {
 		t.Error("there is no cast to look along")
 	}
-	var fields setup.Errors
+	var fields input.Errors
 	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Water.Depth = -1 }), "flow.speed", "water.depth", nil); !errors.As(err, &fields) {
 		t.Errorf("%v", err)
 	}
@@ -440,7 +442,7 @@ func TestVariants(t *testing.T) {
 		"mushroom": func(v setup.Setup) bool { return v.Head.Shape == "mushroom" },
 		"standup":  func(v setup.Setup) bool { return v.Head.Shape == "stand-up" },
 		"swing":    func(v setup.Setup) bool { return v.Head.Shape == "swing" },
-		"dropshot": func(v setup.Setup) bool { return v.Rigging.Kind == setup.DropShot },
+		"dropshot": func(v setup.Setup) bool { return v.Rigging.Kind == rigging.DropShot },
 	} {
 		if v, ok := Vary(s, key); !ok || !check(v) {
 			t.Errorf("%s: %+v", key, v)

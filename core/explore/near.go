@@ -10,6 +10,7 @@ import (
 	"runtime"
 	"slices"
 
+	"dunvel/core/input"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
@@ -38,7 +39,7 @@ func (x Search) Situate(s setup.Setup) (*trial.Case, error) {
 
 // Sensible tells whether an error is only that a setup cannot be fished so.
 func Sensible(err error) (ok bool, other error) {
-	var fields setup.Errors
+	var fields input.Errors
 	if errors.As(err, &fields) {
 		return false, nil
 	}

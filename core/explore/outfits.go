@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 )
 
@@ -32,7 +33,7 @@ var variants = map[string]func(*setup.Setup){
 	"mushroom": func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "mushroom", 0 },
 	"standup":  func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "stand-up", 0 },
 	"swing":    func(s *setup.Setup) { s.Head.Shape, s.Head.Snags = "swing", 0 },
-	"dropshot": func(s *setup.Setup) { s.Rigging.Kind = setup.DropShot },
+	"dropshot": func(s *setup.Setup) { s.Rigging.Kind = rigging.DropShot },
 	"hook": func(s *setup.Setup) {
 		sizes := catalogue.HookSizes
 		if s.Head.Hook == setup.HookAsTheyCome {

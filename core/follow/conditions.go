@@ -10,6 +10,7 @@ import (
 
 	"dunvel/core/boat"
 	"dunvel/core/catalogue"
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/model"
 	"dunvel/core/setup"
@@ -80,20 +81,20 @@ var all = []followed{
 // Check is setup.Errors where a cast or what is held by hand cannot be, in the units of
 // choice.
 func Check(toward Toward, held map[string]float64, choice units.Choice) error {
-	var errs setup.Errors
+	var errs input.Errors
 	if !slices.Contains(Towards, toward.Kind) {
-		errs = append(errs, setup.FieldError{Field: "toward.kind", Message: fmt.Sprintf("The cast goes: “%s” is not one of as set, compass, bow.", toward.Kind)})
+		errs = append(errs, input.FieldError{Field: "toward.kind", Message: fmt.Sprintf("The cast goes: “%s” is not one of as set, compass, bow.", toward.Kind)})
 	}
 	if !(toward.Degrees >= 0 && toward.Degrees <= 360) {
-		errs = append(errs, setup.FieldError{Field: "toward.degrees", Message: fmt.Sprintf("The cast goes: %g° is outside what is allowed, 0° to 360°.", toward.Degrees)})
+		errs = append(errs, input.FieldError{Field: "toward.degrees", Message: fmt.Sprintf("The cast goes: %g° is outside what is allowed, 0° to 360°.", toward.Degrees)})
 	}
 	for _, path := range slices.Sorted(maps.Keys(held)) {
 		if !slices.ContainsFunc(all, func(f followed) bool { return f.path == path }) {
-			errs = append(errs, setup.FieldError{Field: "held." + path, Message: fmt.Sprintf("“%s” cannot be held by hand.", path)})
+			errs = append(errs, input.FieldError{Field: "held." + path, Message: fmt.Sprintf("“%s” cannot be held by hand.", path)})
 			continue
 		}
 		if message := setup.LookupField(path).Check(held[path], choice); message != "" {
-			errs = append(errs, setup.FieldError{Field: "held." + path, Message: message})
+			errs = append(errs, input.FieldError{Field: "held." + path, Message: message})
 		}
 	}
 	if errs != nil {

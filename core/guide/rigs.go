@@ -1,6 +1,7 @@
 package guide
 
 import (
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 )
@@ -28,7 +29,7 @@ var rigs = []Page{
 		Change:  "Where both hang up: one head of as much as both.",
 		Mistake: "Lifted as high as one head alone: the upper one is never near the bed.",
 		Setup: with(near("pond"), func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Apart, s.Rigging.Upper, s.Leader.Length = setup.TwoHeads, 0.5, 2.5e-3, 1.5
+			s.Rigging.Kind, s.Rigging.Apart, s.Rigging.Upper, s.Leader.Length = rigging.TwoHeads, 0.5, 2.5e-3, 1.5
 		}),
 		Mass: 5.3e-3, Right: nearby(4, lift(0.6, 0.5), lower(0.8), pause(10), turns(0.3, 1), wait(2)), Wrong: nearby(4, lift(1.8, 0.5), lower(0.3), turns(1, 2)),
 	},
@@ -40,7 +41,7 @@ var rigs = []Page{
 		Change:  "Snags at the sinker: a longer one that slips through, or the drop shot.",
 		Mistake: "Reeled along without a stop: the sinker flies, and the bait with it.",
 		Setup: with(usual("pond"), func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Apart, s.Approach.Kind = setup.SlidingSinker, 0.4, setup.HoldBottom
+			s.Rigging.Kind, s.Rigging.Apart, s.Approach.Kind = rigging.SlidingSinker, 0.4, setup.HoldBottom
 			s.Bait.Body, s.Leader.Length = "floating", 0.4
 		}),
 		Mass: 7.1e-3, Right: as("drag"), Wrong: worked(3, roll(1.2, 5)),
@@ -53,7 +54,7 @@ var rigs = []Page{
 		Change:  "More current or depth: a sliding sinker.",
 		Mistake: "Reeled steadily: shot and bait come up to the top.",
 		Setup: with(usual("pond"), func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Apart, s.Bait.Length, s.Head.Hook = setup.SplitShot, 0.25, 0.06, "#4"
+			s.Rigging.Kind, s.Rigging.Apart, s.Bait.Length, s.Head.Hook = rigging.SplitShot, 0.25, 0.06, "#4"
 			s.Approach.Kind = setup.HoldBottom
 		}),
 		Mass: 1.8e-3, Right: as("drag"), Wrong: worked(3, roll(1, 5)),
@@ -84,7 +85,7 @@ var rigs = []Page{
 		Change:  "Where the wind takes the line and drags it off: no float, and a lighter line.",
 		Mistake: "Drawn in before it has settled: the stop never comes to the float, and the jig stays high.",
 		Setup: with(usual("float"), func(s *setup.Setup) {
-			s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = 4, setup.SlidingFloat, 2.5, 5e-3
+			s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = 4, rigging.SlidingFloat, 2.5, 5e-3
 		}),
 		Mass: 0.9e-3, Right: technique.Programme{Start: []technique.Action{{Kind: technique.Fall, Time: 40}, {Kind: technique.Close}}, Work: []technique.Action{turns(0.5, 0.5), wait(8)}, Times: 3},
 		Wrong: technique.Programme{Start: []technique.Action{{Kind: technique.Close}}, Work: []technique.Action{roll(0.5, 6)}, Times: 3},

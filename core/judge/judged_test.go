@@ -11,6 +11,7 @@ import (
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judge/judgetest"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -94,10 +95,10 @@ var judged = []struct {
 		s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Target.Band, s.Approach.TakeUp = setup.Hover, 10, 3, 1, 0.1
 	}},
 	{name: "under a float that carries 3 g", heads: []float64{0.4, 0.9, 1.8, 2.5, 3.5, 5.3}, change: func(s *setup.Setup) {
-		s.Water.Depth, s.Cast.Distance, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = 4, 12, setup.FixedFloat, 2, 0.003
+		s.Water.Depth, s.Cast.Distance, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = 4, 12, rigging.FixedFloat, 2, 0.003
 	}},
 	{name: "two heads, 5 g above", change: func(s *setup.Setup) {
-		s.Water.Depth, s.Rigging.Kind, s.Rigging.Upper = 8, setup.TwoHeads, 0.005
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Upper = 8, rigging.TwoHeads, 0.005
 	}},
 	{name: "a bait that floats its head", heads: []float64{0.2, 0.4, 0.9, 1.8}, change: func(s *setup.Setup) { s.Bait.Body, s.Water.Depth = "floating", 5 }},
 }

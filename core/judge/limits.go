@@ -6,7 +6,7 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
-	"dunvel/core/setup"
+	"dunvel/core/rigging"
 	"dunvel/core/trial"
 	"dunvel/core/water"
 
@@ -45,7 +45,7 @@ var bounds = []bound{
 		return musts.Over(h.Weight/water.Gravity, float.Mass)
 	}},
 	{limit: Upright, miss: func(c *trial.Case, h *Head) float64 {
-		if c.Setup.Rigging.Kind != setup.TwoHeads || c.Setup.Rigging.Upper == 0 {
+		if c.Setup.Rigging.Kind != rigging.TwoHeads || c.Setup.Rigging.Upper == 0 {
 			return -1
 		}
 		return musts.Under(h.Mass, c.Setup.Rigging.Upper)

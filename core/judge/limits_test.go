@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -28,15 +29,15 @@ func TestLimits(t *testing.T) {
 		{"as little as the rod casts", func(s *setup.Setup) { s.Rod.Least = 0.01 }, func(h *Head) { h.Whole = 0.01 }, RodLeast, 0, 1},
 		{"half of it", func(s *setup.Setup) { s.Rod.Least = 0.01 }, func(h *Head) { h.Whole = 0.005 }, RodLeast, 0.5, 0},
 		{"no least", func(s *setup.Setup) { s.Rod.Least = 0 }, func(h *Head) { h.Whole = 0.001 }, RodLeast, -1, 1},
-		{"a float that carries what hangs on it", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = setup.FixedFloat, 0.003 },
+		{"a float that carries what hangs on it", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = rigging.FixedFloat, 0.003 },
 			func(h *Head) { h.Weight = 0.003 * 9.80665 }, Carried, 0, 1},
-		{"twice what it carries", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = setup.FixedFloat, 0.003 },
+		{"twice what it carries", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = rigging.FixedFloat, 0.003 },
 			func(h *Head) { h.Weight = 0.006 * 9.80665 }, Carried, 1, 0},
-		{"lighter than the head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.004 },
+		{"lighter than the head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.004 },
 			func(h *Head) { h.Mass = 0.003 }, Upright, 0.25, 0},
-		{"as heavy as the head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0.004 },
+		{"as heavy as the head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.004 },
 			func(h *Head) { h.Mass = 0.004 }, Upright, 0, 1},
-		{"no head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = setup.TwoHeads, 0 }, func(h *Head) { h.Mass = 0.001 }, Upright, -1, 1},
+		{"no head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0 }, func(h *Head) { h.Mass = 0.001 }, Upright, -1, 1},
 		{"slowly enough for mud", func(s *setup.Setup) { s.Water.Bed = "mud" }, func(h *Head) { h.Fall.Speed = 0.1 }, Soft, 0.1/mud - 1, 1},
 		{"too fast for mud", func(s *setup.Setup) { s.Water.Bed = "mud" }, func(h *Head) { h.Fall.Speed = 2 * mud }, Soft, 1, 0},
 		{"swum over mud", func(s *setup.Setup) { s.Water.Bed, s.Approach.Kind = "mud", setup.Swim }, func(h *Head) { h.Fall.Speed = 9 }, Soft, -1, 1},

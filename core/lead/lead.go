@@ -10,6 +10,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
@@ -46,17 +47,17 @@ func Fields() []setup.Field { return fields }
 
 // Check returns nil or setup.Errors, in the units of choice.
 func (f Fish) Check(s setup.Setup, choice units.Choice) error {
-	var errs setup.Errors
+	var errs input.Errors
 	for i, v := range []float64{f.Distance, f.Depth, f.Speed, f.Sight, f.Bearing, f.Way} {
 		if message := fields[i].Check(v, choice); message != "" {
-			errs = append(errs, setup.FieldError{Field: fields[i].Path, Message: message})
+			errs = append(errs, input.FieldError{Field: fields[i].Path, Message: message})
 		}
 	}
 	if deep := s.DepthAtSplash(); errs == nil && f.Depth >= deep {
-		errs = append(errs, setup.FieldError{Field: "fish.depth", Message: fmt.Sprintf("They are deep: %s is not in the water, which is %s deep where the cast lands.", choice.Show("depth", f.Depth), choice.Show("depth", deep))})
+		errs = append(errs, input.FieldError{Field: "fish.depth", Message: fmt.Sprintf("They are deep: %s is not in the water, which is %s deep where the cast lands.", choice.Show("depth", f.Depth), choice.Show("depth", deep))})
 	}
 	if s.Rigging.Floats() {
-		errs = append(errs, setup.FieldError{Field: "rig.kind", Message: "Rig: under a float a bait is not led; choose another rig."})
+		errs = append(errs, input.FieldError{Field: "rig.kind", Message: "Rig: under a float a bait is not led; choose another rig."})
 	}
 	if errs != nil {
 		return errs

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/model"
 	"dunvel/core/setup"
@@ -144,7 +145,7 @@ func TestCheck(t *testing.T) {
 	} {
 		f, s := good, setup.Default()
 		change(&f, &s)
-		var errs setup.Errors
+		var errs input.Errors
 		if err := f.Check(s, nil); !errors.As(err, &errs) || len(errs) != 1 || errs[0].Field != field {
 			t.Errorf("%s: %v", field, err)
 		}

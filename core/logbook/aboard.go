@@ -3,6 +3,7 @@ package logbook
 import (
 	"dunvel/core/almanac"
 	"dunvel/core/catalogue"
+	"dunvel/core/input"
 	"dunvel/core/model"
 	"dunvel/core/setup"
 )
@@ -20,7 +21,7 @@ type Aboard struct {
 
 // check refuses what no instrument of a boat has. What a setup cannot have, such as a drift
 // under way, is kept for the record.
-func (a *Aboard) check(errs *setup.Errors) {
+func (a *Aboard) check(errs *input.Errors) {
 	if a.Where != nil {
 		if message := a.Where.Check(); message != "" {
 			fail(errs, "aboard.where", "%s", message)

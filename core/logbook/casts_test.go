@@ -4,7 +4,7 @@ import (
 	"testing"
 	"time"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 )
 
 // at is an event of a rod so many seconds after noon.
@@ -60,7 +60,7 @@ func TestWordsOfAState(t *testing.T) {
 	} {
 		trip := outing()
 		change(&trip.Rods[0].State)
-		errs, _ := trip.Validate(nil).(setup.Errors)
+		errs, _ := trip.Validate(nil).(input.Errors)
 		if len(errs) != 1 || errs[0].Field != field {
 			t.Errorf("%s: %v", field, errs)
 		}
@@ -75,7 +75,7 @@ func TestWordsOfAState(t *testing.T) {
 		t.Error(err)
 	}
 	trip.Asked = append(trip.Asked, trip.Asked[0])
-	if errs, _ := trip.Validate(nil).(setup.Errors); len(errs) != 1 || errs[0].Message != "Questions: at most 5 are asked on a trip, not 6." {
+	if errs, _ := trip.Validate(nil).(input.Errors); len(errs) != 1 || errs[0].Message != "Questions: at most 5 are asked on a trip, not 6." {
 		t.Errorf("%v", errs)
 	}
 }

@@ -8,8 +8,8 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/droptest"
+	"dunvel/core/input"
 	"dunvel/core/judgement"
-	"dunvel/core/setup"
 )
 
 // A place is on the earth, as far as its poles and its other side.
@@ -102,7 +102,7 @@ func TestAboardAtItsEdges(t *testing.T) {
 		for v, ok := range map[float64]bool{set.least: true, set.least - 0.01: false, set.most: true, set.most + 0.01: false} {
 			var a Aboard
 			set.of(&a, of(v))
-			var errs setup.Errors
+			var errs input.Errors
 			if a.check(&errs); (errs == nil) != ok {
 				t.Errorf("%s %g: %v", name, v, errs)
 			}

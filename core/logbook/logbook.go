@@ -11,6 +11,7 @@ import (
 	"time"
 
 	"dunvel/core/almanac"
+	"dunvel/core/input"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -95,10 +96,10 @@ type Place struct {
 // Validate returns nil or setup.Errors.
 func (p Place) Validate(units.Choice) error {
 	if !(p.North >= -90 && p.North <= 90 && p.East >= -180 && p.East <= 180) {
-		return setup.Fault("north", "Position: %g, %g is not on the earth.", p.North, p.East)
+		return input.Fault("north", "Position: %g, %g is not on the earth.", p.North, p.East)
 	}
-	if message := setup.CheckText("Note", p.Note, longNote, false); message != "" {
-		return setup.Fault("note", "%s", message)
+	if message := input.CheckText("Note", p.Note, longNote, false); message != "" {
+		return input.Fault("note", "%s", message)
 	}
 	return nil
 }
@@ -193,7 +194,7 @@ const (
 	MostRods   = 6
 	leastKey   = 8
 	mostKey    = 64
-	longest    = setup.MostName
+	longest    = input.MostName
 	longNote   = 1000           // and of a note
 	mostSince  = 6 * 3600.0     // s
 	mostLength = 3.0            // m, of a fish
@@ -218,15 +219,15 @@ func Fields() []setup.Field {
 	return []setup.Field{depthField, lengthField, weightField, secondsField, lineField, sinceField}
 }
 
-func fail(errs *setup.Errors, field, format string, args ...any) {
-	*errs = append(*errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
+func fail(errs *input.Errors, field, format string, args ...any) {
+	*errs = append(*errs, input.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 }
 
 // Clean trims the texts of a trip.
 func (t *Trip) Clean() {
-	t.Place, t.Notes = setup.OneLine(t.Place), strings.TrimSpace(t.Notes)
+	t.Place, t.Notes = input.OneLine(t.Place), strings.TrimSpace(t.Notes)
 	for i := range t.Rods {
-		t.Rods[i].Name = setup.OneLine(t.Rods[i].Name)
+		t.Rods[i].Name = input.OneLine(t.Rods[i].Name)
 	}
 }
 
@@ -237,7 +238,7 @@ func (t Trip) Name() string {
 
 // Validate returns nil or setup.Errors in the units of choice.
 func (t Trip) Validate(choice units.Choice) error {
-	var errs setup.Errors
+	var errs input.Errors
 	checkText(&errs, "place", "Place", t.Place, longest, true)
 	checkText(&errs, "notes", "Notes", t.Notes, longNote, false)
 	if t.Start.IsZero() {
@@ -270,7 +271,7 @@ func (t Trip) Validate(choice units.Choice) error {
 }
 
 // checkAsked looks at the key of a trip and at the questions that are asked on it.
-func (t Trip) checkAsked(errs *setup.Errors) {
+func (t Trip) checkAsked(errs *input.Errors) {
 	if n := len(t.Key); n != 0 && (n < leastKey || n > mostKey) {
 		fail(errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
 	}
@@ -292,7 +293,7 @@ const (
 )
 
 // checkYear checks a moment, if there is one.
-func checkYear(errs *setup.Errors, field, label string, t *time.Time) {
+func checkYear(errs *input.Errors, field, label string, t *time.Time) {
 	if t == nil || t.IsZero() {
 		return
 	}
@@ -311,13 +312,13 @@ func CheckMoment(label string, t time.Time) string {
 
 func clock(t time.Time) string { return t.Format("2 January 2006 15:04") }
 
-func checkText(errs *setup.Errors, field, label, text string, most int, needed bool) {
-	if message := setup.CheckText(label, text, most, needed); message != "" {
+func checkText(errs *input.Errors, field, label, text string, most int, needed bool) {
+	if message := input.CheckText(label, text, most, needed); message != "" {
 		fail(errs, field, "%s", message)
 	}
 }
 
-func (s State) check(errs *setup.Errors, at string, choice units.Choice) {
+func (s State) check(errs *input.Errors, at string, choice units.Choice) {
 	if err := s.Setup.Validate(choice); err != nil {
 		fail(errs, at+".setup", "%s", err)
 		return
@@ -346,7 +347,7 @@ func (s State) check(errs *setup.Errors, at string, choice units.Choice) {
 // Validate returns nil or setup.Errors for an event of a trip, in the units of
 // choice.
 func (e Event) Validate(t Trip, choice units.Choice) error {
-	var errs setup.Errors
+	var errs input.Errors
 	if n := len(e.Key); n < leastKey || n > mostKey {
 		fail(&errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
 	}
@@ -379,7 +380,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 }
 
 // checkTime looks at whether an event is within its trip.
-func (e Event) checkTime(errs *setup.Errors, t Trip) {
+func (e Event) checkTime(errs *input.Errors, t Trip) {
 	checkYear(errs, "time", "Time", &e.Time)
 	switch {
 	case e.Time.IsZero():
@@ -392,7 +393,7 @@ func (e Event) checkTime(errs *setup.Errors, t Trip) {
 }
 
 // checkNumbers looks at what was counted, timed and measured.
-func (e Event) checkNumbers(errs *setup.Errors, choice units.Choice) {
+func (e Event) checkNumbers(errs *input.Errors, choice units.Choice) {
 	number := func(field string, f setup.Field, value float64) {
 		if message := f.Check(value, choice); message != "" {
 			fail(errs, field, "%s", message)

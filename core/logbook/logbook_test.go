@@ -1,12 +1,14 @@
 package logbook
 
 import (
-	"dunvel/core/almanac"
 	"errors"
 	"math"
 	"strings"
 	"testing"
 	"time"
+
+	"dunvel/core/almanac"
+	"dunvel/core/input"
 
 	"dunvel/core/setup"
 )
@@ -145,7 +147,7 @@ func TestValidateTrip(t *testing.T) {
 	} {
 		trip := outing()
 		change(&trip)
-		var errs setup.Errors
+		var errs input.Errors
 		if err := trip.Validate(nil); !errors.As(err, &errs) || errs[0].Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
@@ -197,7 +199,7 @@ func TestValidateEvent(t *testing.T) {
 		"state":   func(e *Event) { e.Kind = Changed },
 		"seconds": func(e *Event) { e.Kind = Bottom },
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if err := event(Bite, change).Validate(trip, nil); !errors.As(err, &errs) || errs[0].Field != field {
 			t.Errorf("%s: %v", field, err)
 		}
@@ -209,7 +211,7 @@ func TestValidateEvent(t *testing.T) {
 	}
 	done := noon.Add(5 * time.Hour)
 	trip.End = &done
-	var errs setup.Errors
+	var errs input.Errors
 	if err := event(Bite, func(e *Event) { e.Time = after(80 * 3600) }).Validate(trip, nil); !errors.As(err, &errs) || errs[0].Field != "time" {
 		t.Errorf("%v", err)
 	}
@@ -287,7 +289,7 @@ func TestAboard(t *testing.T) {
 		"Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0.": {Where: &almanac.Position{Latitude: 91}},
 		"": far,
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if a.check(&errs); len(errs) > 1 || len(errs) == 0 != (want == "") || want != "" && errs[0].Message != want {
 			t.Errorf("%v, not %s", errs, want)
 		}

@@ -8,9 +8,11 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/catalogue"
 	"dunvel/core/droptest"
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
@@ -25,8 +27,8 @@ type Measured struct {
 }
 
 // fieldError is the one thing that is wrong.
-func fieldError(field, format string, args ...any) setup.Errors {
-	return setup.Errors{{Field: field, Message: fmt.Sprintf(format, args...)}}
+func fieldError(field, format string, args ...any) input.Errors {
+	return input.Errors{{Field: field, Message: fmt.Sprintf(format, args...)}}
 }
 
 // ByFloat is the speed of a current in which a float passed a length in m in
@@ -66,7 +68,7 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 	s.Wind, s.Cast.Distance, s.Cast.Drag, s.Water.SplashDepth = setup.Wind{Source: setup.ByEye}, 0, 0, 0
 	s.Flow.Speed, s.Flow.NearBed, s.Target = 0, 0, setup.Default().Target
 	s.Approach = setup.Default().Approach
-	s.Rigging.Kind = setup.SingleHead
+	s.Rigging.Kind = rigging.SingleHead
 	if err := s.Validate(choice); err != nil {
 		return Measured{}, err
 	}

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
 	"dunvel/core/setup"
@@ -14,7 +15,7 @@ import (
 // refused is that an error is of a field and says words.
 func refused(t *testing.T, err error, field, words string) {
 	t.Helper()
-	var errs setup.Errors
+	var errs input.Errors
 	if !errors.As(err, &errs) || errs[0].Field != field || !strings.Contains(errs[0].Message, words) {
 		t.Errorf("%v, not %q of %s", err, words, field)
 	}

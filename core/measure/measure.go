@@ -10,6 +10,7 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/catalogue"
 	"dunvel/core/droptest"
+	"dunvel/core/input"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -148,7 +149,7 @@ type reader struct {
 }
 
 func (r *reader) fail(field, format string, args ...any) {
-	errs, _ := r.wrong.(setup.Errors)
+	errs, _ := r.wrong.(input.Errors)
 	r.wrong = append(slices.Clone(errs), fieldError(field, format, args...)...)
 }
 

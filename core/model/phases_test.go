@@ -33,15 +33,15 @@ func TestFalls(t *testing.T) {
 // A setup that is held as was chosen has no choice left; a finger pulls two grams, and
 // a spool that pulls more pulls that.
 func TestHeld(t *testing.T) {
-	h := setup.Handling{Down: true, Tip: 0.3, Line: setup.LineOpen}
-	s := setup.Default().Held(h.Fed())
+	h := Handling{Down: true, Tip: 0.3, Line: setup.LineOpen}
+	s := Held(setup.Default(), h.Fed())
 	if s.Hand != (setup.Hand{Rod: setup.RodHeld, Line: setup.LineFed}) || s.Rod.TipHeight != 0.3 {
 		t.Errorf("%+v %+v", s.Hand, s.Rod)
 	}
 	if open, fed := Splash(setup.Default()).SpoolDrag, Splash(s).SpoolDrag; open >= 0.02 || fed != 0.02 {
 		t.Errorf("%g N off the spool, %g N under a finger", open, fed)
 	}
-	closed := setup.Handling{Line: setup.LineClosed}
+	closed := Handling{Line: setup.LineClosed}
 	if closed.Fed() != closed {
 		t.Error("a closed bail is fed")
 	}

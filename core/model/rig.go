@@ -7,6 +7,7 @@ import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
 	"dunvel/core/rig"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/water"
@@ -33,7 +34,7 @@ func Rig(s setup.Setup, mass float64, fluid water.Fluid) (*rig.Rig, tackle.Lure,
 	for i, h := range hung {
 		bodies[i] = h.body()
 		if i > 0 {
-			bodies[i].At = max(bodies[i].At, bodies[i-1].At+setup.Closest)
+			bodies[i].At = max(bodies[i].At, bodies[i-1].At+rigging.Closest)
 		}
 		if h.key {
 			key = i
@@ -57,7 +58,7 @@ func Afloat(s setup.Setup, r *rig.Rig, fluid water.Fluid) *rig.Rig {
 	area := tackle.BallArea((own + part.Mass) / fluid.Density)
 	body := rig.Body{At: part.At, WeightInWater: -water.Gravity * part.Mass, TowArea: area, FallArea: area, Mass: own}
 	parts := s.Rigging.List()
-	i := slices.IndexFunc(parts, func(p setup.Part) bool { return p.What == setup.PartFloat })
+	i := slices.IndexFunc(parts, func(p rigging.Part) bool { return p.What == rigging.PartFloat })
 	below := 0 // bodies
 	for _, p := range parts[:i] {
 		if p.Bodied() {
@@ -65,11 +66,11 @@ func Afloat(s setup.Setup, r *rig.Rig, fluid water.Fluid) *rig.Rig {
 		}
 	}
 	if part.Slides {
-		body.Slides.From, body.Slides.To = setup.Span(parts, i)
+		body.Slides.From, body.Slides.To = rigging.Span(parts, i)
 		body.At = body.Slides.From
 	}
 	if below > 0 {
-		body.At = max(body.At, r.Bodies[below-1].At+setup.Closest)
+		body.At = max(body.At, r.Bodies[below-1].At+rigging.Closest)
 	}
 	if part.Slides {
 		body.Slides.From = body.At
@@ -83,7 +84,7 @@ func Afloat(s setup.Setup, r *rig.Rig, fluid water.Fluid) *rig.Rig {
 
 // hanging is a part with what it weighs and drags.
 type hanging struct {
-	part  setup.Part
+	part  rigging.Part
 	span  rig.Span
 	lure  tackle.Lure
 	key   bool
@@ -113,7 +114,7 @@ func hung(s setup.Setup, mass float64, fluid water.Fluid) ([]hanging, error) {
 		case p.Bodied():
 			h := hanging{part: p, lure: lure, key: i == key}
 			if p.Slides {
-				h.span.From, h.span.To = setup.Span(parts, i)
+				h.span.From, h.span.To = rigging.Span(parts, i)
 			}
 			if p.Baited() {
 				bait = len(out)
@@ -134,11 +135,11 @@ func hung(s setup.Setup, mass float64, fluid water.Fluid) ([]hanging, error) {
 func drawnDown(all []hanging) {
 	for i := range all {
 		h := &all[i]
-		if h.part.What != setup.PartHook {
+		if h.part.What != rigging.PartHook {
 			continue
 		}
 		for _, by := range all {
-			if by.part.What != setup.PartHook && !by.part.Slides && by.lure.WeightInWater > h.lure.WeightInWater {
+			if by.part.What != rigging.PartHook && !by.part.Slides && by.lure.WeightInWater > h.lure.WeightInWater {
 				h.drawn = true
 				h.lure.FallSlack, h.lure.FallTight = h.lure.FallDrawn, h.lure.FallDrawn
 			}
@@ -147,22 +148,22 @@ func drawnDown(all []hanging) {
 }
 
 // lureOf is what one part weighs and drags.
-func lureOf(s setup.Setup, parts []setup.Part, i int, mass float64, fluid water.Fluid) (tackle.Lure, error) {
+func lureOf(s setup.Setup, parts []rigging.Part, i int, mass float64, fluid water.Fluid) (tackle.Lure, error) {
 	p := parts[i]
 	if p.Mass > 0 {
 		mass = p.Mass
 	}
 	switch p.What {
-	case setup.PartHead:
+	case rigging.PartHead:
 		head, bait := Tackle(s, mass)
 		return tackle.Assemble(head, bait, fluid)
-	case setup.PartHook:
+	case rigging.PartHook:
 		return bare(s, fluid)
-	case setup.PartSinker, setup.PartShot:
+	case rigging.PartSinker, rigging.PartShot:
 		return tackle.Sinker(mass, s.Head.Material, fluid)
-	case setup.PartSwivel:
+	case rigging.PartSwivel:
 		return tackle.Sinker(judgement.SwivelMass.Number, "brass", fluid)
-	case setup.PartWire: // its weight and drag across are taken to be at its end
+	case rigging.PartWire: // its weight and drag across are taken to be at its end
 		below := 0.0
 		for _, b := range parts[:i] {
 			if b.Baited() {
@@ -170,9 +171,9 @@ func lureOf(s setup.Setup, parts []setup.Part, i int, mass float64, fluid water.
 			}
 		}
 		return tackle.Trace(p.At-below, fluid), nil
-	case setup.PartBlade:
+	case rigging.PartBlade:
 		return tackle.Blade(mass, s.Head.Material, fluid), nil
-	case setup.PartStinger:
+	case rigging.PartStinger:
 		return tackle.Stinger(hookBelow(s, parts[:i], mass), fluid), nil
 	}
 	return tackle.Lure{}, nil
@@ -180,15 +181,15 @@ func lureOf(s setup.Setup, parts []setup.Part, i int, mass float64, fluid water.
 
 // hookBelow is the size of the hook of the uppermost bait of some parts, the ladder's
 // weight being mass.
-func hookBelow(s setup.Setup, parts []setup.Part, mass float64) string {
+func hookBelow(s setup.Setup, parts []rigging.Part, mass float64) string {
 	for _, p := range slices.Backward(parts) {
 		switch {
-		case p.What == setup.PartHook:
+		case p.What == rigging.PartHook:
 			return bareHook(s)
-		case p.What == setup.PartHead && p.Mass > 0:
+		case p.What == rigging.PartHead && p.Mass > 0:
 			mass = p.Mass
 			fallthrough
-		case p.What == setup.PartHead:
+		case p.What == rigging.PartHead:
 			head, _ := Tackle(s, mass)
 			return head.Hook
 		}
@@ -212,11 +213,11 @@ func Baits(s setup.Setup, mass float64, fluid water.Fluid) ([]Baited, error) {
 	for i, h := range hung {
 		b := Baited{Body: i, Drawn: h.drawn}
 		switch {
-		case h.part.What == setup.PartHook:
+		case h.part.What == rigging.PartHook:
 			b.Head, b.Bait = bareTackle(s)
-		case h.part.What == setup.PartHead && h.part.Mass > 0:
+		case h.part.What == rigging.PartHead && h.part.Mass > 0:
 			b.Head, b.Bait = Tackle(s, h.part.Mass)
-		case h.part.What == setup.PartHead:
+		case h.part.What == rigging.PartHead:
 			b.Head, b.Bait = Tackle(s, mass)
 		default:
 			continue

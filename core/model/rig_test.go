@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"dunvel/core/rig"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/core/water"
@@ -16,7 +17,7 @@ import (
 // A list becomes bodies: what slides has its stops, what hangs beside a bait is with it.
 func TestListBecomesBodies(t *testing.T) {
 	s := setup.Default()
-	s.Rigging.Kind, s.Rigging.Parts = setup.OwnRig, []setup.Part{
+	s.Rigging.Kind, s.Rigging.Parts = rigging.OwnRig, []rigging.Part{
 		{What: "head", Mass: 0.001}, {What: "stinger"}, {What: "head", At: 0.5, Mass: 0.002},
 		{What: "swivel", At: 1}, {What: "sinker", At: 1, Slides: true}, {What: "stop", At: 3},
 	}
@@ -32,7 +33,7 @@ func TestListBecomesBodies(t *testing.T) {
 		t.Errorf("the sinker: %+v", sinker)
 	}
 	plain := s
-	plain.Rigging.Parts = append([]setup.Part{s.Rigging.Parts[0]}, s.Rigging.Parts[2:]...)
+	plain.Rigging.Parts = append([]rigging.Part{s.Rigging.Parts[0]}, s.Rigging.Parts[2:]...)
 	without, _, err := Rig(plain, 0.02, fresh(t))
 	if err != nil {
 		t.Fatal(err)
@@ -47,7 +48,7 @@ func TestListBecomesBodies(t *testing.T) {
 	if math.Abs(whole.Mass-sum) > 1e-12 {
 		t.Errorf("the whole of it weighs %g kg, its bodies %g", whole.Mass, sum)
 	}
-	s.Rigging.Parts = []setup.Part{{What: "hook"}, {What: "sinker", At: 0.3, Slides: true}}
+	s.Rigging.Parts = []rigging.Part{{What: "hook"}, {What: "sinker", At: 0.3, Slides: true}}
 	if r, _, err = Rig(s, 0.02, fresh(t)); err != nil || !math.IsInf(r.Bodies[1].Slides.To, 1) || r.Bodies[1].Slides.From != 0 {
 		t.Errorf("with no stop: %+v %v", r.Bodies, err)
 	}
@@ -66,7 +67,7 @@ func TestHooksAsTheyCome(t *testing.T) {
 			t.Errorf("%g g comes with %s, not %s", grams, head.Hook, want)
 		}
 	}
-	s.Rigging.Kind, s.Rigging.Stinger = setup.DropShot, true // a bait 13.2 mm high, whose hook has a gap of 14.5
+	s.Rigging.Kind, s.Rigging.Stinger = rigging.DropShot, true // a bait 13.2 mm high, whose hook has a gap of 14.5
 	own, _, err := Rig(s, 0.02, fresh(t))
 	if err != nil {
 		t.Fatal(err)
@@ -107,14 +108,14 @@ func TestDrawnDown(t *testing.T) {
 			t.Fatal(err)
 		}
 		bait := r.Bodies[0]
-		if kind == setup.DropShot {
+		if kind == rigging.DropShot {
 			bait = r.Bodies[1]
 		}
 		return bait.FallArea
 	}
-	flat := fall(setup.SlidingSinker, 7e-3)
+	flat := fall(rigging.SlidingSinker, 7e-3)
 	// The sine of 85 degrees to that of 45, cubed, is all but 2.8, and the tail turns with neither.
-	for _, kind := range []string{setup.DropShot, setup.SplitShot} {
+	for _, kind := range []string{rigging.DropShot, rigging.SplitShot} {
 		if drawn := fall(kind, 7e-3); drawn > flat/2.2 || drawn < flat/2.8 {
 			t.Errorf("%s: %g m2, flat %g", kind, drawn, flat)
 		}
@@ -130,8 +131,8 @@ func TestAfloat(t *testing.T) {
 	s := setup.Default()
 	fluid := water.Fluid{Density: 1000, Viscosity: 1e-6}
 	for kind, want := range map[string]rig.Body{
-		setup.FixedFloat:   {At: 0.8},
-		setup.SlidingFloat: {At: setup.Closest, Slides: rig.Span{From: setup.Closest, To: 0.8}},
+		rigging.FixedFloat:   {At: 0.8},
+		rigging.SlidingFloat: {At: rigging.Closest, Slides: rig.Span{From: rigging.Closest, To: 0.8}},
 	} {
 		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = kind, 0.8, 4e-3
 		r, _, err := Rig(s, 1e-3, fluid)
@@ -148,7 +149,7 @@ func TestAfloat(t *testing.T) {
 			t.Errorf("%s: %+v", kind, got)
 		}
 	}
-	s.Rigging.Kind = setup.SingleHead
+	s.Rigging.Kind = rigging.SingleHead
 	if r, _, err := Rig(s, 1e-3, fluid); err != nil || Afloat(s, r, fluid) != r {
 		t.Error("a rig without a float has one", err)
 	}
@@ -163,24 +164,24 @@ func TestAllowedRigsAreRigs(t *testing.T) {
 	}
 	random := rand.New(rand.NewPCG(1, 2))
 	places := []float64{0, 0, 0.004, 0.01, 0.02, 0.3, 0.3, 0.305, 0.5, 2}
-	allowed, kinds := 0, setup.DescribeParts()
+	allowed, kinds := 0, rigging.DescribeParts()
 	for range 50_000 {
 		s := setup.Default()
-		s.Rigging.Kind, s.Approach.Kind = setup.OwnRig, setup.SlowFall
+		s.Rigging.Kind, s.Approach.Kind = rigging.OwnRig, setup.SlowFall
 		for i := range 1 + random.IntN(7) {
 			kind := kinds[random.IntN(len(kinds))]
-			p := setup.Part{What: kind.What, At: places[random.IntN(len(places))], Slides: random.IntN(2) == 0}
+			p := rigging.Part{What: kind.What, At: places[random.IntN(len(places))], Slides: random.IntN(2) == 0}
 			if i == 0 {
 				p.At, p.Slides = 0, false
 			}
 			if !kind.Slides {
 				p.Slides = false
-			} else if kind.Weighs && random.IntN(2) == 0 || p.What == setup.PartFloat {
+			} else if kind.Weighs && random.IntN(2) == 0 || p.What == rigging.PartFloat {
 				p.Mass = 0.004
 			}
 			s.Rigging.Parts = append(s.Rigging.Parts, p)
 		}
-		slices.SortStableFunc(s.Rigging.Parts, func(a, b setup.Part) int { return cmp.Compare(a.At, b.At) })
+		slices.SortStableFunc(s.Rigging.Parts, func(a, b rigging.Part) int { return cmp.Compare(a.At, b.At) })
 		if s.Validate(nil) != nil {
 			continue
 		}

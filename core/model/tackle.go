@@ -3,6 +3,7 @@ package model
 import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 )
@@ -34,7 +35,7 @@ func bait(s setup.Setup) tackle.Bait {
 // FishFor is how many fish a bait stands, by judgement.
 func FishFor(s setup.Setup) float64 {
 	fish := catalogue.BaitLasts[s.Bait.Body].Number * catalogue.PutOf(s.Bait.Put).Lasts.Number
-	if s.Rigging.Takes() == setup.PartHead && !catalogue.PutOf(s.Bait.Put).Swings {
+	if s.Rigging.Takes() == rigging.PartHead && !catalogue.PutOf(s.Bait.Put).Swings {
 		fish *= catalogue.Keepers[s.Head.Keeper].Number
 	}
 	return fish

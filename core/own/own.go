@@ -9,8 +9,8 @@ import (
 	"strings"
 
 	"dunvel/core/droptest"
+	"dunvel/core/input"
 	"dunvel/core/logbook/lessons"
-	"dunvel/core/setup"
 	"dunvel/core/units"
 )
 
@@ -41,19 +41,19 @@ const (
 // Validate returns nil or setup.Errors.
 func (p Preferences) Validate(units.Choice) error {
 	if len(p.Page) > mostKeys {
-		return setup.Fault("page", "Preferences: %d are too many; at most %d are kept.", len(p.Page), mostKeys)
+		return input.Fault("page", "Preferences: %d are too many; at most %d are kept.", len(p.Page), mostKeys)
 	}
 	for key, value := range p.Page {
-		if message := setup.CheckText("Preference", key, setup.MostName, true); message != "" {
-			return setup.Fault("page", "%s", message)
+		if message := input.CheckText("Preference", key, input.MostName, true); message != "" {
+			return input.Fault("page", "%s", message)
 		}
 		if len(value) > mostValue {
-			return setup.Fault("page", "Preferences: “%s” has %d bytes; at most %d are kept.", key, len(value), mostValue)
+			return input.Fault("page", "Preferences: “%s” has %d bytes; at most %d are kept.", key, len(value), mostValue)
 		}
 	}
 	for i, what := range p.Refused {
 		if !slices.Contains(lessons.Refusable, what) {
-			return setup.Fault(fmt.Sprintf("refused.%d", i), "Refused: “%s” is not one of %s.", what, strings.Join(lessons.Refusable, ", "))
+			return input.Fault(fmt.Sprintf("refused.%d", i), "Refused: “%s” is not one of %s.", what, strings.Join(lessons.Refusable, ", "))
 		}
 	}
 	return nil

@@ -6,9 +6,11 @@ import (
 	"context"
 	"math"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -86,7 +88,7 @@ func Run(ctx context.Context, s setup.Setup, mass float64, p technique.Programme
 	d := mechanics.Drop{Rig: r, Cast: model.Splash(s), Spool: s.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
 	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: mostFrames, Points: linePoints})
 	if err != nil {
-		return nil, setup.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}
+		return nil, input.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}
 	}
 	out := &Drop{Mass: mass, Outcome: string(track.Outcome), Touch: track.Touch().Time, Time: track.Last.Time, Actions: stretches(track, parts), Frames: frames(track, scene)}
 	t := teller{choice: choice, setup: s, scene: scene, drop: d, programme: p, hangs: hungAfter}
@@ -96,7 +98,7 @@ func Run(ctx context.Context, s setup.Setup, mass float64, p technique.Programme
 
 // hangs has what waits until the bait is down wait until it is as deep as a float lets it,
 // all but, and returns how deep that is, m; 0 where there is no float.
-func hangs(phases []mechanics.Phase, r setup.Rigging) float64 {
+func hangs(phases []mechanics.Phase, r rigging.Rigging) float64 {
 	const all = 0.95
 	deep := all * r.FloatStop()
 	for i := range phases {

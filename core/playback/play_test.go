@@ -5,6 +5,8 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -114,7 +116,7 @@ func TestPlayRefuses(t *testing.T) {
 		s := pierPool()
 		s.Rod.TipHeight = 0.4
 		_, err := Run(t.Context(), s, 0.007, p, nil)
-		var errs setup.Errors
+		var errs input.Errors
 		if !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("want %q, got %v", words, err)
 		}
@@ -138,8 +140,8 @@ func BenchmarkPlay(b *testing.B) {
 // waits for the bed waits for that.
 func TestFloatsHoldWhatIsPlayed(t *testing.T) {
 	for kind, want := range map[string]string{
-		setup.FixedFloat:   "It hangs under its float after 3.7 s, 0.9 m deep.",
-		setup.SlidingFloat: "It hangs under its float after 3.6 s, 0.9 m deep.",
+		rigging.FixedFloat:   "It hangs under its float after 3.7 s, 0.9 m deep.",
+		rigging.SlidingFloat: "It hangs under its float after 3.6 s, 0.9 m deep.",
 	} {
 		s := pierPool()
 		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = kind, 0.9, 5e-3

@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/rand/v2"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/lead"
 	"dunvel/core/setup"
@@ -46,10 +47,10 @@ func (q Question) unasked() setup.Setup {
 func (q Question) led(ctx context.Context, made Made, choice units.Choice) (*Score, error) {
 	far := setup.Field{Label: "Thrown", Measure: "depth", Min: 1, Max: 100}
 	if message := far.Check(made.Distance, choice); message != "" {
-		return nil, setup.Errors{{Field: "distance", Message: message}}
+		return nil, input.Errors{{Field: "distance", Message: message}}
 	}
 	if !(made.Bearing >= 0 && made.Bearing <= 360) {
-		return nil, setup.Errors{{Field: "bearing", Message: fmt.Sprintf("Thrown: %g° is outside what is allowed, 0° to 360°.", made.Bearing)}}
+		return nil, input.Errors{{Field: "bearing", Message: fmt.Sprintf("Thrown: %g° is outside what is allowed, 0° to 360°.", made.Bearing)}}
 	}
 	fish, err := q.swim(choice)
 	if err != nil {

@@ -11,6 +11,7 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/lead"
 	"dunvel/core/mechanics"
@@ -83,15 +84,15 @@ type Played struct {
 func (p Played) Validate(units.Choice) error {
 	switch {
 	case !slices.Contains(Games, p.Game):
-		return setup.Fault("game", "Game: “%s” is not one of %s.", p.Game, strings.Join(Games, ", "))
+		return input.Fault("game", "Game: “%s” is not one of %s.", p.Game, strings.Join(Games, ", "))
 	case p.Seed < 0 || p.Seed >= mostSeed:
-		return setup.Fault("seed", "Round: %d is outside what is allowed, 0 to %d.", p.Seed, mostSeed-1)
+		return input.Fault("seed", "Round: %d is outside what is allowed, 0 to %d.", p.Seed, mostSeed-1)
 	case !(p.Mass >= 0 && p.Mass <= setup.LookupField("rod.thrownMass").Max):
-		return setup.Fault("mass", "Head: %g kg is not the weight of a head.", p.Mass)
+		return input.Fault("mass", "Head: %g kg is not the weight of a head.", p.Mass)
 	case !(p.Points >= 0 && p.Points <= mostPoints):
-		return setup.Fault("points", "Points: %g is outside what is allowed, 0 to %d.", p.Points, mostPoints)
+		return input.Fault("points", "Points: %g is outside what is allowed, 0 to %d.", p.Points, mostPoints)
 	case p.Missed != "" && !slices.Contains(Misses, p.Missed):
-		return setup.Fault("missed", "Missed: “%s” is not one of %s.", p.Missed, strings.Join(Misses, ", "))
+		return input.Fault("missed", "Missed: “%s” is not one of %s.", p.Missed, strings.Join(Misses, ", "))
 	}
 	return nil
 }
@@ -155,13 +156,13 @@ func (q Question) Validate(choice units.Choice) error {
 	head.Label = "Head"
 	switch message := head.Check(q.Mass, choice); {
 	case message != "":
-		return setup.Errors{{Field: "mass", Message: message}}
+		return input.Errors{{Field: "mass", Message: message}}
 	case !slices.Contains(Games, q.Game):
-		return setup.Errors{{Field: "game", Message: fmt.Sprintf("Game: “%s” is not one of %s.", q.Game, strings.Join(Games, ", "))}}
+		return input.Errors{{Field: "game", Message: fmt.Sprintf("Game: “%s” is not one of %s.", q.Game, strings.Join(Games, ", "))}}
 	case q.Seed < 0 || q.Seed >= mostSeed:
-		return setup.Errors{{Field: "seed", Message: fmt.Sprintf("Round: %d is outside what is allowed, 0 to %d.", q.Seed, mostSeed-1)}}
+		return input.Errors{{Field: "seed", Message: fmt.Sprintf("Round: %d is outside what is allowed, 0 to %d.", q.Seed, mostSeed-1)}}
 	case q.Setup.Rigging.Floats():
-		return setup.Errors{{Field: "rig.kind", Message: "Rig: under a float there is no touch to call; choose another rig."}}
+		return input.Errors{{Field: "rig.kind", Message: "Rig: under a float there is no touch to call; choose another rig."}}
 	}
 	return nil
 }
@@ -193,7 +194,7 @@ func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechani
 		return nil, s, nil, 0, fmt.Errorf("practice: %w", err)
 	}
 	if !track.Touch().Happened {
-		return nil, s, nil, 0, setup.Errors{{Field: "mass", Message: fmt.Sprintf("Head: %s does not come down in this water (%s); choose a heavier one.", choice.Show("mass", q.Mass), track.Outcome)}}
+		return nil, s, nil, 0, input.Errors{{Field: "mass", Message: fmt.Sprintf("Head: %s does not come down in this water (%s); choose a heavier one.", choice.Show("mass", q.Mass), track.Outcome)}}
 	}
 	return track, s, scene, fish, nil
 }
@@ -249,7 +250,7 @@ type Made struct {
 func Call(ctx context.Context, q Question, made Made, choice units.Choice) (*Score, error) {
 	at := made.At
 	if !(at >= 0 && at <= 10*longest) {
-		return nil, setup.Errors{{Field: "at", Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
+		return nil, input.Errors{{Field: "at", Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
 	}
 	if q.Game == Lead {
 		return q.led(ctx, made, choice)

@@ -7,7 +7,9 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
 	"dunvel/core/model"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 )
 
@@ -114,7 +116,7 @@ func TestRefused(t *testing.T) {
 		"is not one of touch, fish, lead.": func(q *Question) { q.Game = "cards" },
 		"Round: -1 is outside":             func(q *Question) { q.Seed = -1 },
 		"Head: 900 g is outside":           func(q *Question) { q.Mass = 0.9 },
-		"no touch to call":                 func(q *Question) { q.Setup.Rigging.Kind, q.Setup.Rigging.Stop = setup.FixedFloat, 2 },
+		"no touch to call":                 func(q *Question) { q.Setup.Rigging.Kind, q.Setup.Rigging.Stop = rigging.FixedFloat, 2 },
 		"does not come down": func(q *Question) {
 			q.Mass, q.Setup.Bait.Body, q.Setup.Bait.Form, q.Setup.Head.Hook = 0, "floating", "paddle tail", "#6"
 		},
@@ -122,7 +124,7 @@ func TestRefused(t *testing.T) {
 	} {
 		q := ask(Touch, 1)
 		change(&q)
-		var errs setup.Errors
+		var errs input.Errors
 		if _, err := Play(t.Context(), q, nil); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%q: %v", words, err)
 		}

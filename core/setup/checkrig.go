@@ -7,17 +7,18 @@ import (
 	"strings"
 
 	"dunvel/core/rig"
+	"dunvel/core/rigging"
 )
 
 // rig looks at what hangs on the line.
 func (c *checking) rig() {
-	if c.Rigging.Kind == OwnRig && !c.parts() {
+	if c.Rigging.Kind == rigging.OwnRig && !c.parts() {
 		return
 	}
 	top, bottom := c.Rigging.List(), c.shallowest()
 	highest := top[len(top)-1].At
 	field, label := "rig.apart", "Between the two"
-	if c.Rigging.Kind == OwnRig {
+	if c.Rigging.Kind == rigging.OwnRig {
 		field, label = "rig.parts", "Rig"
 	}
 	switch stop := c.Rigging.FloatStop(); {
@@ -42,13 +43,13 @@ func (c *checking) parts() bool {
 	switch n := len(parts); {
 	case n == 0:
 		c.add("rig.parts", "Rig: it has no parts; begin with a head, a hook or a sinker at the end of the line.")
-	case n > MostParts:
-		c.add("rig.parts", "Rig: at most %d parts can be worked out, not %d.", MostParts, n)
+	case n > rigging.MostParts:
+		c.add("rig.parts", "Rig: at most %d parts can be worked out, not %d.", rigging.MostParts, n)
 	}
 	for i, p := range parts {
 		at := fmt.Sprintf("rig.parts.%d", i)
-		if !slices.Contains(Parts, p.What) {
-			c.add(at+".what", "Rig: “%s” is not one of %s.", p.What, strings.Join(Parts, ", "))
+		if !slices.Contains(rigging.Parts, p.What) {
+			c.add(at+".what", "Rig: “%s” is not one of %s.", p.What, strings.Join(rigging.Parts, ", "))
 		}
 		if message := partAt.Check(p.At, c.choice); message != "" {
 			c.add(at+".at", "%s", message)
@@ -85,15 +86,15 @@ func (c *checking) part(i int) {
 func (c *checking) partPlace(i int) bool {
 	parts, p := c.Rigging.Parts, c.Rigging.Parts[i]
 	at, below := fmt.Sprintf("rig.parts.%d.at", i), c.tiedBelow(i)
-	floats := func(q Part) bool { return q.What == PartFloat }
+	floats := func(q rigging.Part) bool { return q.What == rigging.PartFloat }
 	switch {
-	case i == 0 && (p.At > 0 || p.What != PartHead && p.What != PartHook && p.What != PartSinker):
+	case i == 0 && (p.At > 0 || p.What != rigging.PartHead && p.What != rigging.PartHook && p.What != rigging.PartSinker):
 		c.add(at, "Rig: at the end of the line, 0 up it, belongs a head, a hook or a sinker, not a %s %s up.", p.What, c.depth(p.At))
 	case i > 0 && p.At < parts[i-1].At:
 		c.add(at, "Rig: the %s at %s comes after the %s at %s; list the parts from the end of the line up.", p.What, c.depth(p.At), parts[i-1].What, c.depth(parts[i-1].At))
-	case below != nil && p.At < below.At+Closest:
-		c.add(at, "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), below.What, c.choice.Show("size", Closest))
-	case p.Bodied() && p.What != PartSwivel && slices.ContainsFunc(parts[:i], floats):
+	case below != nil && p.At < below.At+rigging.Closest:
+		c.add(at, "Rig: the %s at %s is where the %s is; leave %s between them.", p.What, c.depth(p.At), below.What, c.choice.Show("size", rigging.Closest))
+	case p.Bodied() && p.What != rigging.PartSwivel && slices.ContainsFunc(parts[:i], floats):
 		c.add(at, "Rig: the %s at %s is over the float; what hangs from a float is below it.", p.What, c.depth(p.At))
 	default:
 		return true
@@ -106,13 +107,13 @@ func (c *checking) partItself(i int) {
 	p := c.Rigging.Parts[i]
 	at := fmt.Sprintf("rig.parts.%d", i)
 	switch {
-	case p.Slides && (i == 0 || !p.kind().slides):
+	case p.Slides && (i == 0 || !p.MaySlide()):
 		c.add(at+".slides", "Rig: a %s cannot slide; let a sinker or a float over the end of the line do so.", p.What)
-	case p.Mass > 0 && !p.kind().weighs:
+	case p.Mass > 0 && !p.MayWeigh():
 		c.add(at+".mass", "Rig: a %s has no weight to be given, and %s is; leave it empty.", p.What, c.choice.Show("mass", p.Mass))
-	case p.What == PartFloat && p.Mass == 0:
+	case p.What == rigging.PartFloat && p.Mass == 0:
 		c.add(at+".mass", "Rig: the float carries nothing and would sink; say what it carries.")
-	case p.kind().beside && !slices.ContainsFunc(c.Rigging.Parts[:i], Part.Baited):
+	case p.Beside() && !slices.ContainsFunc(c.Rigging.Parts[:i], rigging.Part.Baited):
 		c.add(at+".what", "Rig: a %s belongs to a bait, and below it there is no head or hook.", p.What)
 	}
 }
@@ -121,14 +122,14 @@ func (c *checking) partItself(i int) {
 func (c *checking) partSlides(i int) {
 	parts, p := c.Rigging.Parts, c.Rigging.Parts[i]
 	at := fmt.Sprintf("rig.parts.%d.slides", i)
-	switch from, to := Span(parts, i); {
+	switch from, to := rigging.Span(parts, i); {
 	case to-from < leastSlide:
 		c.add(at, "Rig: between %s and %s the %s has no line to slide on; leave %s at least.", c.depth(from), c.depth(to), p.What, c.choice.Show("size", leastSlide))
-	case p.What == PartFloat && math.IsInf(to, 1):
+	case p.What == rigging.PartFloat && math.IsInf(to, 1):
 		c.add(at, "Rig: a float that slides needs a stop above it, or the bait goes to the bed.")
 	}
 	for _, q := range parts[i+1:] {
-		if q.stops() {
+		if q.Stops() {
 			break
 		}
 		if q.Slides {
@@ -140,13 +141,13 @@ func (c *checking) partSlides(i int) {
 
 // tiedBelow is the next body below one that is tied to the line as it is; nil where there is
 // none, and of what is not tied.
-func (c *checking) tiedBelow(i int) *Part {
+func (c *checking) tiedBelow(i int) *rigging.Part {
 	parts := c.Rigging.Parts
-	if !parts[i].tied() {
+	if !parts[i].Tied() {
 		return nil
 	}
 	for k := i - 1; k >= 0; k-- {
-		if parts[k].tied() {
+		if parts[k].Tied() {
 			return &parts[k]
 		}
 	}
@@ -160,10 +161,10 @@ func (c *checking) whole() {
 		if p.Baited() {
 			baits++
 		}
-		if p.What == PartFloat {
+		if p.What == rigging.PartFloat {
 			floats++
 		}
-		if p.fromLadder() {
+		if p.FromLadder() {
 			ladder++
 		}
 		if p.Slides {

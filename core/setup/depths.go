@@ -40,7 +40,7 @@ func (s Setup) TargetDepth() float64 {
 	if s.Rigging.Floats() {
 		return s.Rigging.FloatStop()
 	}
-	if over := s.Rigging.raised(); over > 0 {
+	if over := s.Rigging.Raised(); over > 0 {
 		if s.Target.Depth == 0 || s.Target.Depth+over >= s.DepthAtSplash() {
 			return 0
 		}
@@ -89,4 +89,13 @@ func (s Setup) LiftHeight() float64 {
 		return a.Lift
 	}
 	return min(judgement.Lift.Number, judgement.LiftShare.Number*s.DepthAtSplash())
+}
+
+// BaitOver is how high over the bed, or the weed on it, a bait is wanted that is over what
+// holds the bed, m; 0 where that is not given.
+func (s Setup) BaitOver() float64 {
+	if s.Rigging.Over == 0 && s.Rigging.Raised() > 0 {
+		return s.Target.Height
+	}
+	return s.Rigging.Over
 }

@@ -3,6 +3,8 @@ package setup
 import (
 	"strings"
 	"testing"
+
+	"dunvel/core/input"
 )
 
 // Fields that have to go together, from both sides of where they stop doing so: the last setup that
@@ -57,7 +59,7 @@ func TestEdgesOfWhatClashes(t *testing.T) {
 				}
 				continue
 			}
-			errs, _ := err.(Errors)
+			errs, _ := err.(input.Errors)
 			found := false
 			for _, e := range errs {
 				found = found || e.Field == tt.field && strings.Contains(e.Message, tt.says)

@@ -199,3 +199,12 @@ func Groups() []string {
 	}
 	return out
 }
+
+// Limits of what is said of a part.
+var (
+	partAt   = Field{Path: "rig.part.at", Label: "Up the line", Measure: "depth", Min: 0, Max: 60}
+	partMass = Field{Path: "rig.part.mass", Label: "Weight", Measure: "mass", Min: 0, Max: 0.5, Zero: "none of its own"}
+)
+
+// PartFields describe what is said of every part.
+func PartFields() []Field { return []Field{partAt, partMass} }

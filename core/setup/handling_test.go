@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/rigging"
 	"dunvel/core/units"
 )
 
@@ -16,7 +17,7 @@ func TestHandsThatMakeNoSense(t *testing.T) {
 		change         func(*Setup)
 	}{
 		{"hand.line", "Line on the fall: under a float nothing holds it; choose bail open, not closed at the splash.", func(s *Setup) {
-			s.Rigging.Kind, s.Rigging.Stop, s.Hand.Line = FixedFloat, 1, LineClosed
+			s.Rigging.Kind, s.Rigging.Stop, s.Hand.Line = rigging.FixedFloat, 1, LineClosed
 		}},
 		{"hand.line", "Line on the fall: dropped under the rod with the bail closed it does not fall; choose bail open, or cast.", func(s *Setup) {
 			s.Cast.Distance, s.Hand.Line = 0, LineClosed

@@ -11,30 +11,31 @@ package setup
 import (
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/rigging"
 	"dunvel/core/tackle"
 )
 
 // Setup is the whole set of conditions and tackle. Version is that of its form as
 // JSON; see Decode.
 type Setup struct {
-	Version  int       `json:"version"`
-	Water    Water     `json:"water"`
-	Flow     Flow      `json:"flow"`
-	Other    Other     `json:"other"`
-	Wind     Wind      `json:"wind"`
-	Swell    Swell     `json:"swell"`
-	Boat     Boat      `json:"boat"`
-	Rod      Rod       `json:"rod"`
-	Hand     Hand      `json:"hand"`
-	Cast     Cast      `json:"cast"`
-	Target   Target    `json:"target"`
-	Line     Line      `json:"line"`
-	Leader   Leader    `json:"leader"`
-	Bait     Bait      `json:"bait"`
-	Head     Head      `json:"head"`
-	Rigging  Rigging   `json:"rig"`
-	Heads    []float64 `json:"heads"` // the ladder: masses in kg
-	Approach Approach  `json:"approach"`
+	Version  int             `json:"version"`
+	Water    Water           `json:"water"`
+	Flow     Flow            `json:"flow"`
+	Other    Other           `json:"other"`
+	Wind     Wind            `json:"wind"`
+	Swell    Swell           `json:"swell"`
+	Boat     Boat            `json:"boat"`
+	Rod      Rod             `json:"rod"`
+	Hand     Hand            `json:"hand"`
+	Cast     Cast            `json:"cast"`
+	Target   Target          `json:"target"`
+	Line     Line            `json:"line"`
+	Leader   Leader          `json:"leader"`
+	Bait     Bait            `json:"bait"`
+	Head     Head            `json:"head"`
+	Rigging  rigging.Rigging `json:"rig"`
+	Heads    []float64       `json:"heads"` // the ladder: masses in kg
+	Approach Approach        `json:"approach"`
 }
 
 // Water is the kind of water and the shape of its bed.
@@ -245,27 +246,6 @@ type Head struct {
 // bait, or where it is too light for that the largest that comes on such heads.
 const HookAsTheyCome = "as they come"
 
-// Rigging is how head, bait and weights sit on the line. Apart is how far up the
-// line the second of two is, Upper the weight of the upper of two heads. Stop is how
-// deep the stop of a float lets the bait, and Carries what the float carries. Blade is
-// a spinning blade under the head, Stinger a second hook in the bait. A rig of one's own
-// is its Parts, and none of the others counts.
-type Rigging struct {
-	Kind    string  `json:"kind"`
-	Apart   float64 `json:"apart"`   // m
-	Upper   float64 `json:"upper"`   // kg
-	Over    float64 `json:"over"`    // m that the bait is wanted over bed or weed; 0: not given
-	Stop    float64 `json:"stop"`    // m
-	Carries float64 `json:"carries"` // kg
-
-	Wire    float64 `json:"wire"` // m of wire trace before the bait; 0: none
-	Blade   bool    `json:"blade"`
-	Stinger bool    `json:"stinger"`
-	Slack   float64 `json:"slack"` // m, in the link of the stinger; 0: not given
-
-	Parts []Part `json:"parts,omitempty"` // of a rig of one's own
-}
-
 // Approach is what the angler wants of the head. Wait is the longest wait for
 // the target in s; 0 takes the usual one for the depth.
 // Leaning is which of the heads that do it is preferred. HoldBottom in place keeps
@@ -348,7 +328,7 @@ func Default() Setup {
 		Leader:  Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
 		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain", Put: catalogue.PutThreaded},
 		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard", Point: catalogue.PointExposed, Keeper: catalogue.KeeperCollar},
-		Rigging: Rigging{Kind: SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3, Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
+		Rigging: rigging.Rigging{Kind: rigging.SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3, Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
 		Heads:   Ladder(),
 		Approach: Approach{
 			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,

@@ -8,13 +8,15 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
+	"dunvel/core/rigging"
 	"dunvel/core/units"
 )
 
 // refused returns what Validate says, and fails if it says nothing.
-func refused(t *testing.T, s Setup, choice units.Choice) Errors {
+func refused(t *testing.T, s Setup, choice units.Choice) input.Errors {
 	t.Helper()
-	var errs Errors
+	var errs input.Errors
 	if err := s.Validate(choice); !errors.As(err, &errs) {
 		t.Fatalf("taken: %v", err)
 	}
@@ -93,7 +95,7 @@ func TestFieldsAreTheSetup(t *testing.T) {
 		}
 		for k := range group.Type.NumField() {
 			path := group.Tag.Get("json") + "." + group.Type.Field(k).Tag.Get("json")
-			if group.Type.Field(k).Type == reflect.TypeFor[[]Part]() {
+			if group.Type.Field(k).Type == reflect.TypeFor[[]rigging.Part]() {
 				continue // a list, whose parts have limits of their own
 			}
 			f, ok := described[path]
@@ -142,10 +144,10 @@ func TestWhatApplies(t *testing.T) {
 		"no wind":          {func(s *Setup) { s.Wind.Speed = 0 }, nil, []string{"wind.gusts", "wind.direction", "wind.source"}},
 		"adrift":           {func(s *Setup) { s.Boat.Kind = "kayak" }, []string{"boat.measured"}, nil},
 		"drift measured":   {func(s *Setup) { s.Boat.Kind, s.Boat.Measured = "kayak", true }, []string{"boat.measured", "boat.speed", "boat.direction"}, nil},
-		"under a float":    {func(s *Setup) { s.Rigging.Kind = FixedFloat }, []string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},
-		"two heads":        {func(s *Setup) { s.Rigging.Kind = TwoHeads }, []string{"rig.apart", "rig.upper", "rig.over"}, nil},
-		"drop shot":        {func(s *Setup) { s.Rigging.Kind = DropShot }, []string{"rig.apart", "rig.over"}, nil},
-		"a rig of its own": {func(s *Setup) { s.Rigging.Kind = OwnRig }, []string{"rig.over", "rig.slack"}, []string{"rig.wire", "rig.blade", "rig.stinger"}},
+		"under a float":    {func(s *Setup) { s.Rigging.Kind = rigging.FixedFloat }, []string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},
+		"two heads":        {func(s *Setup) { s.Rigging.Kind = rigging.TwoHeads }, []string{"rig.apart", "rig.upper", "rig.over"}, nil},
+		"drop shot":        {func(s *Setup) { s.Rigging.Kind = rigging.DropShot }, []string{"rig.apart", "rig.over"}, nil},
+		"a rig of its own": {func(s *Setup) { s.Rigging.Kind = rigging.OwnRig }, []string{"rig.over", "rig.slack"}, []string{"rig.wire", "rig.blade", "rig.stinger"}},
 		"on weed":          {func(s *Setup) { s.Water.Bed = "weed" }, []string{"water.weed"}, nil},
 		"swum": {func(s *Setup) { s.Approach.Kind = Swim },
 			[]string{"approach.speed", "approach.bandLow", "approach.bandHigh", "approach.begins", "approach.share"}, []string{"approach.wait", "approach.ceiling", "cast.drag"}},

@@ -5,6 +5,7 @@ import (
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/rigging"
 	"dunvel/core/tackle"
 	"dunvel/core/water"
 )
@@ -26,9 +27,9 @@ var (
 	blows    = more("wind.speed")
 	drifts   = is("boat.kind", boatsThat(func(b catalogue.Boat) bool { return !b.Held })...)
 	led      = more("leader.length")
-	floating = is("rig.kind", rigsThat(func(r rigKind) bool { return r.floats })...)
-	held     = is("rig.kind", rigsThat(func(r rigKind) bool { return !r.floats })...)
-	named    = is("rig.kind", rigsThat(func(r rigKind) bool { return r.name != OwnRig })...)
+	floating = is("rig.kind", rigging.Those(func(r rigging.Kind) bool { return r.Floats })...)
+	held     = is("rig.kind", rigging.Those(func(r rigging.Kind) bool { return !r.Floats })...)
+	named    = is("rig.kind", rigging.Those(func(r rigging.Kind) bool { return r.Name != rigging.OwnRig })...)
 	swum     = is("approach.kind", Swim)
 	lifted   = is("approach.kind", LiftAndDrop)
 	hovered  = is("approach.kind", Hover)
@@ -126,21 +127,21 @@ var groups = []group{
 		flag("head.weighed", "Weighed with the hook", func(s *Setup) *bool { return &s.Head.Weighed }).means("Not read off the mark."),
 	}},
 	{"Rig", []Field{
-		choice("rig.kind", "Rig", Rigs, func(s *Setup) *string { return &s.Rigging.Kind }),
+		choice("rig.kind", "Rig", rigging.Rigs, func(s *Setup) *string { return &s.Rigging.Kind }),
 		number("rig.apart", "Between the two", "depth", 0.05, 60, func(s *Setup) *float64 { return &s.Rigging.Apart }).
-			means("How far up the line the second weight or bait is.").when(is("rig.kind", rigsThat(func(r rigKind) bool { return r.two })...)),
+			means("How far up the line the second weight or bait is.").when(is("rig.kind", rigging.Those(func(r rigging.Kind) bool { return r.Two })...)),
 		number("rig.over", "Bait wanted over it by", "depth", 0, 10, func(s *Setup) *float64 { return &s.Rigging.Over }).zero("not given").
 			means("How high over the bed, or the weed on it, the bait is to be: what is between the two for that is told.").
-			when(is("rig.kind", rigsThat(func(r rigKind) bool { return r.raised })...)),
+			when(is("rig.kind", rigging.Those(func(r rigging.Kind) bool { return r.Raised })...)),
 		number("rig.upper", "Upper head", "mass", 0, 0.5, func(s *Setup) *float64 { return &s.Rigging.Upper }).zero("the bare hook").
-			when(is("rig.kind", rigsThat(func(r rigKind) bool { return r.upperHead })...)),
+			when(is("rig.kind", rigging.Those(func(r rigging.Kind) bool { return r.UpperHead })...)),
 		number("rig.stop", "Stop at", "depth", 0.05, 60, func(s *Setup) *float64 { return &s.Rigging.Stop }).means("How deep the bait hangs under the float.").when(floating),
 		number("rig.carries", "Float carries", "mass", 0, 0.5, func(s *Setup) *float64 { return &s.Rigging.Carries }).zero("nothing").when(floating),
 		number("rig.wire", "Wire trace", "depth", 0, 2, func(s *Setup) *float64 { return &s.Rigging.Wire }).zero("none").when(named),
 		flag("rig.blade", "Blade under the head", func(s *Setup) *bool { return &s.Rigging.Blade }).when(named),
 		flag("rig.stinger", "Stinger hook", func(s *Setup) *bool { return &s.Rigging.Stinger }).when(named),
 		number("rig.slack", "Slack in its link", "size", 0, 0.1, func(s *Setup) *float64 { return &s.Rigging.Slack }).zero("not given").
-			means("Of the stinger, over what reaches it when the bait is straight.").when(on("rig.stinger"), is("rig.kind", OwnRig)),
+			means("Of the stinger, over what reaches it when the bait is straight.").when(on("rig.stinger"), is("rig.kind", rigging.OwnRig)),
 	}},
 	{"Cast and approach", []Field{
 		number("cast.distance", "Cast", "depth", 0, 150, func(s *Setup) *float64 { return &s.Cast.Distance }).zero("dropped under the rod").essential().dial(),

@@ -6,32 +6,9 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/input"
 	"dunvel/core/units"
 )
-
-// FieldError is what is wrong with one field, in words for the person who
-// filled it in.
-type FieldError struct {
-	Field   string // path, such as "water.depth"
-	Message string
-}
-
-// Errors are all that is wrong with a setup.
-type Errors []FieldError
-
-func (e Errors) Error() string {
-	parts := make([]string, len(e))
-	for i, f := range e {
-		parts[i] = f.Message
-	}
-	return strings.Join(parts, " ")
-}
-
-// Fault is what is wrong with one field of any input, in words for the person who filled
-// it in.
-func Fault(field, format string, args ...any) error {
-	return Errors{{field, fmt.Sprintf(format, args...)}}
-}
 
 // Check returns why value is outside the limits of f, in the units of choice,
 // or "" where it is not.
@@ -96,11 +73,11 @@ func (s Setup) Validate(choice units.Choice) error {
 type checking struct {
 	Setup
 	choice units.Choice
-	errs   Errors
+	errs   input.Errors
 }
 
 func (c *checking) add(path, format string, args ...any) {
-	c.errs = append(c.errs, FieldError{path, fmt.Sprintf(format, args...)})
+	c.errs = append(c.errs, input.FieldError{Field: path, Message: fmt.Sprintf(format, args...)})
 }
 
 func (c *checking) depth(v float64) string { return c.choice.Show("depth", v) }

@@ -7,6 +7,8 @@ import (
 	"errors"
 	"fmt"
 	"io"
+
+	"dunvel/core/rigging"
 )
 
 // Version is that of the form in which setups are written. Older ones are read for
@@ -23,7 +25,7 @@ func toVersion3(s map[string]json.RawMessage) error {
 		var kind string
 		_ = json.Unmarshal(r["kind"], &kind) // what is no text is refused later, by its name
 		gap, second := "apart", "upper"
-		if rigOf(kind).floats {
+		if rigging.Of(kind).Floats {
 			gap, second = "stop", "carries"
 			if r["gap"] == nil {
 				r["gap"] = json.RawMessage("0.3") // the default of then

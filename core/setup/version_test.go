@@ -5,6 +5,8 @@ import (
 	"reflect"
 	"strings"
 	"testing"
+
+	"dunvel/core/rigging"
 )
 
 // A setup of the first version keeps what was set, takes on what is usual now where it
@@ -41,12 +43,12 @@ func TestThisVersion(t *testing.T) {
 
 // What was called gap and second is called by what it is in its rig.
 func TestSecondVersion(t *testing.T) {
-	for text, want := range map[string]Rigging{
-		`{"version":2,"rig":{"kind":"two heads","gap":0.4,"second":0.007}}`:  {Kind: TwoHeads, Apart: 0.4, Upper: 0.007, Stop: 1, Carries: 0.0035},
-		`{"version":2,"rig":{"kind":"sliding float","gap":2,"second":0.01}}`: {Kind: SlidingFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.01},
-		`{"rig":{"kind":"fixed float"}}`:                                     {Kind: FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 0.3, Carries: 0.0035},
+	for text, want := range map[string]rigging.Rigging{
+		`{"version":2,"rig":{"kind":"two heads","gap":0.4,"second":0.007}}`:  {Kind: rigging.TwoHeads, Apart: 0.4, Upper: 0.007, Stop: 1, Carries: 0.0035},
+		`{"version":2,"rig":{"kind":"sliding float","gap":2,"second":0.01}}`: {Kind: rigging.SlidingFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.01},
+		`{"rig":{"kind":"fixed float"}}`:                                     {Kind: rigging.FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 0.3, Carries: 0.0035},
 		`{"version":2}`:                                                      Default().Rigging,
-		`{"version":3,"rig":{"kind":"fixed float","stop":2}}`:                {Kind: FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.0035},
+		`{"version":3,"rig":{"kind":"fixed float","stop":2}}`:                {Kind: rigging.FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.0035},
 	} {
 		if got, err := Decode([]byte(text)); err != nil || !reflect.DeepEqual(got.Rigging, want) {
 			t.Errorf("%s: %+v %v", text, got.Rigging, err)

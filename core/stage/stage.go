@@ -192,7 +192,7 @@ func (c *Stage) Middle() r3.Vec {
 
 // At is the scene with the rod tip where a handling has it and the swell at one of
 // its phases.
-func (c *Stage) At(h setup.Handling, phase int) *mechanics.Scene {
+func (c *Stage) At(h model.Handling, phase int) *mechanics.Scene {
 	scene := *c.Scene
 	scene.TipHeight = h.Tip
 	if c.Swell() {

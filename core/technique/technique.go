@@ -7,9 +7,9 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
-	"dunvel/core/setup"
 	"dunvel/core/units"
 
 	"gonum.org/v1/gonum/spatial/r3"
@@ -78,9 +78,9 @@ type Part struct {
 // Validate returns nil or setup.Errors with all that is wrong, in the units
 // of choice.
 func (p Programme) Validate(choice units.Choice) error {
-	var errs setup.Errors
+	var errs input.Errors
 	add := func(field, format string, args ...any) {
-		errs = append(errs, setup.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
+		errs = append(errs, input.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 	}
 	if n := len(p.Start) + len(p.Work); n == 0 || n > MaxActions {
 		add("programme", "Programme: give 1 to %d actions, not %d.", MaxActions, n)

@@ -10,7 +10,7 @@ import (
 )
 
 // Handling is how the hand holds rod and line on the fall.
-type Handling = setup.Handling
+type Handling = model.Handling
 
 // Handlings are those that are looked at, the simplest first: the rod as held, and down
 // to the water where there is a wind to get out of. A bait is swum with the rod down
@@ -37,7 +37,7 @@ func (c *Case) Handlings() []Handling {
 
 // drop is a fall with a handling until an end, which takes so many s at most.
 func (c *Case) drop(r *Rigged, h Handling, until mechanics.Phase) mechanics.Drop {
-	held := c.Setup.Held(h)
+	held := model.Held(c.Setup, h)
 	cast := c.Cast
 	if h.Line == setup.LineFed {
 		cast.SpoolDrag = model.Splash(held).SpoolDrag * c.Tuning.Spool

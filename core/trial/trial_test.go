@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"dunvel/core/mechanics"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/water"
@@ -105,7 +106,7 @@ func TestHandlings(t *testing.T) {
 		{"low already", func(s *setup.Setup) { s.Wind.Speed, s.Rod.TipHeight = 5, 0.3 }, []float64{0.3}},
 		{"held up", func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 5, setup.RodHeld }, []float64{1.5}},
 		{"held down", func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 0, setup.RodDown }, []float64{0.3}},
-		{"under a float", func(s *setup.Setup) { s.Wind.Speed, s.Rigging.Kind = 5, setup.FixedFloat }, []float64{1.5}},
+		{"under a float", func(s *setup.Setup) { s.Wind.Speed, s.Rigging.Kind = 5, rigging.FixedFloat }, []float64{1.5}},
 	} {
 		ways := situate(t, tt.change).Handlings()
 		if len(ways) != len(tt.tips) {
@@ -412,7 +413,7 @@ func TestMoved(t *testing.T) {
 // Under a float the fall is the float's and the line's, and what hangs is told.
 func TestUnderAFloat(t *testing.T) {
 	c := situate(t, func(s *setup.Setup) {
-		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, setup.FixedFloat, 1.2, 0.01, 4
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, rigging.FixedFloat, 1.2, 0.01, 4
 	})
 	r := tried(t, c, Question{Mass: 0.0018, Effort: Shown})
 	if !r.Arrived() || math.Abs(r.Fall.Landing.Z+1.2) > 0.02 || r.Fall.Landing.X < 19.5 || r.Fall.LineOut > 23 {
@@ -422,7 +423,7 @@ func TestUnderAFloat(t *testing.T) {
 
 	// One that slides takes no more line, and holds even the lightest back no more.
 	slides := situate(t, func(s *setup.Setup) {
-		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, setup.SlidingFloat, 1.2, 0.01, 4
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, rigging.SlidingFloat, 1.2, 0.01, 4
 	})
 	for _, mass := range []float64{0.0004, 0.0018} {
 		fixed, slid := tried(t, c, Question{Mass: mass, Effort: Shown}).Fall, tried(t, slides, Question{Mass: mass, Effort: Shown}).Fall

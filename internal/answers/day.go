@@ -8,6 +8,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/day"
 	"dunvel/core/explore"
+	"dunvel/core/input"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
 	"dunvel/core/setup"
@@ -68,15 +69,15 @@ func ReadTide(text, date, zone string, choice units.Choice) (almanac.Table, erro
 	day, _ := time.Parse(time.DateOnly, date) // of none the year matters not
 	place, err := almanac.Zone(zone, day.Year())
 	if err != nil {
-		return nil, setup.Fault("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", zone)
+		return nil, input.Fault("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", zone)
 	}
 	start, err := time.ParseInLocation(time.DateOnly, date, place)
 	if err != nil {
-		return nil, setup.Fault("date", "Date: “%s” is not a day, such as 2026-05-12.", date)
+		return nil, input.Fault("date", "Date: “%s” is not a day, such as 2026-05-12.", date)
 	}
 	table, err := almanac.Read(text, start, choice)
 	if err != nil {
-		return nil, setup.Fault("text", "%s", err)
+		return nil, input.Fault("text", "%s", err)
 	}
 	return table, nil
 }

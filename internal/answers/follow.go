@@ -10,6 +10,7 @@ import (
 	"dunvel/core/boat"
 	"dunvel/core/day"
 	"dunvel/core/follow"
+	"dunvel/core/input"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -88,7 +89,7 @@ func (q Aboard) base(choice units.Choice) (setup.Setup, error) {
 		return setup.Setup{}, err
 	}
 	if q.Spot < 0 || q.Spot >= len(open.Spots) {
-		return setup.Setup{}, setup.Fault("spot", "Spot: there is no number %d in the plan.", q.Spot+1)
+		return setup.Setup{}, input.Fault("spot", "Spot: there is no number %d in the plan.", q.Spot+1)
 	}
 	return open.At(q.Spot, q.Now)
 }

@@ -8,7 +8,7 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/day"
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
 	"dunvel/internal/api/send"
@@ -126,7 +126,7 @@ func (h Handlers) ReadTide(_ context.Context, r ReadTideRequestObject) (ReadTide
 func (h Handlers) ReadStation(_ context.Context, r ReadStationRequestObject) (ReadStationResponseObject, error) {
 	station, err := almanac.ReadStation(r.Body.Text)
 	if err != nil {
-		return nil, setup.Fault("text", "%s", err)
+		return nil, input.Fault("text", "%s", err)
 	}
 	return ReadStation200JSONResponse(station), nil
 }

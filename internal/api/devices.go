@@ -6,7 +6,7 @@ import (
 	"net/http"
 	"time"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/internal/api/problem"
 	"dunvel/internal/api/reach"
 	"dunvel/internal/contract"
@@ -67,7 +67,7 @@ func (h Handlers) Links(_ context.Context, r LinksRequestObject) (LinksResponseO
 
 // Pair implements the contract.
 func (h Handlers) Pair(ctx context.Context, r PairRequestObject) (PairResponseObject, error) {
-	if _, err := setup.CleanName(r.Body.Name); err != nil {
+	if _, err := input.CleanName(r.Body.Name); err != nil {
 		return nil, err // before the code is used up
 	}
 	if err := h.reached.Codes.Try(r.Body.Code); err != nil {

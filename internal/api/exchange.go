@@ -10,7 +10,7 @@ import (
 	"strings"
 	"time"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
@@ -131,7 +131,7 @@ func fileOf(r ImportFileRequestObject) (intake.File, error) {
 	if r.Params.Zone != nil {
 		zone, err := time.LoadLocation(*r.Params.Zone)
 		if err != nil || *r.Params.Zone == "" {
-			return file, setup.Fault("zone", "Time zone: “%s” is not one, such as Europe/London.", *r.Params.Zone)
+			return file, input.Fault("zone", "Time zone: “%s” is not one, such as Europe/London.", *r.Params.Zone)
 		}
 		file.How.Zone = zone
 	}
@@ -144,7 +144,7 @@ func fileOf(r ImportFileRequestObject) (intake.File, error) {
 			key, at, _ := strings.Cut(c, ":")
 			n, err := strconv.Atoi(at)
 			if err != nil {
-				return file, setup.Fault("column", "Column: “%s” is not one of ours and a number, such as time:0.", c)
+				return file, input.Fault("column", "Column: “%s” is not one of ours and a number, such as time:0.", c)
 			}
 			file.How.Columns[key] = n
 		}

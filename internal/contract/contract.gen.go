@@ -23,9 +23,11 @@ import (
 	"dunvel/core/logbook/gear"
 	"dunvel/core/logbook/lessons"
 	"dunvel/core/measure"
+	"dunvel/core/model"
 	"dunvel/core/own"
 	"dunvel/core/playback"
 	"dunvel/core/practice"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
@@ -774,7 +776,7 @@ type GuidePage struct {
 }
 
 // Handling How rod and line are held on the fall
-type Handling = setup.Handling
+type Handling = model.Handling
 
 // HeadAnswer defines model for HeadAnswer.
 type HeadAnswer = advice.Head
@@ -1022,10 +1024,10 @@ type PairingAddress struct {
 }
 
 // Part One thing on the line
-type Part = setup.Part
+type Part = rigging.Part
 
 // PartDescription What can be said of a kind of part
-type PartDescription = setup.PartDescription
+type PartDescription = rigging.PartDescription
 
 // Place defines model for Place.
 type Place struct {

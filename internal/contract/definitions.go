@@ -11,6 +11,7 @@ import (
 	"dunvel/core/guide"
 	"dunvel/core/lead"
 	"dunvel/core/logbook"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/units"
@@ -50,7 +51,7 @@ func Define() Definitions {
 	for _, q := range begin.Questions() {
 		d.Questions = append(d.Questions, BeginQuestion{Asks: q.Asks, Fields: q.Fields})
 	}
-	d.Parts = setup.DescribeParts()
+	d.Parts = rigging.DescribeParts()
 	d.Groups, d.Places, d.Holds = setup.Groups(), droptest.Places, droptest.Holds
 	d.Spots, d.Clarities = logbook.SpotKinds, logbook.Clarities
 	for _, of := range []struct {

@@ -5,9 +5,9 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/explore/axis"
+	"dunvel/core/input"
 	"dunvel/core/mechanics"
 	"dunvel/core/rules"
-	"dunvel/core/setup"
 )
 
 // Status codes (RFC 9110) by what they say here. The package net/http has them too, but
@@ -29,7 +29,7 @@ func Tell(status int, title, detail string) Problem {
 // Describe turns an error of the core into problem details; ok is false where it is none
 // that the core tells of.
 func Describe(err error) (p Problem, ok bool) {
-	var fields setup.Errors
+	var fields input.Errors
 	var along *axis.Error
 	var rule *rules.Error
 	switch {
@@ -48,9 +48,9 @@ func Describe(err error) (p Problem, ok bool) {
 		p.Errors = &list
 		return p, true
 	case errors.As(err, &along):
-		return Describe(setup.Fault(along.Field, "%s", advice.AxisWords(along)))
+		return Describe(input.Fault(along.Field, "%s", advice.AxisWords(along)))
 	case errors.As(err, &rule):
-		return Describe(setup.Fault("rules", "%s", rule.Error()))
+		return Describe(input.Fault("rules", "%s", rule.Error()))
 	case errors.Is(err, mechanics.ErrBudget):
 		return Tell(StatusNotNow, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."), true
 	}

@@ -9,6 +9,7 @@ import (
 	"dunvel/core/advice"
 	"dunvel/core/care"
 	"dunvel/core/explore"
+	"dunvel/core/input"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
@@ -22,14 +23,14 @@ func ReadQuantity(r ReadQuantityParams) (q Quantity, err error) {
 	all := fields()
 	i := slices.IndexFunc(all, func(f setup.Field) bool { return f.Path == r.Field && f.Measure != "" })
 	if i < 0 {
-		return q, setup.Fault("field", "There is no field “%s” that takes a number.", r.Field)
+		return q, input.Fault("field", "There is no field “%s” that takes a number.", r.Field)
 	}
 	field := all[i]
 	choice := units.Choice{}
 	if r.Unit != nil {
 		choice[field.Measure] = *r.Unit
 		if err := choice.Validate(); err != nil {
-			return q, setup.Fault("unit", "“%s” is not a unit of this field.", *r.Unit)
+			return q, input.Fault("unit", "“%s” is not a unit of this field.", *r.Unit)
 		}
 	}
 	switch {
@@ -42,10 +43,10 @@ func ReadQuantity(r ReadQuantityParams) (q Quantity, err error) {
 		err = q.typed(r, field, choice)
 	}
 	if err != nil {
-		return q, setup.Fault(field.Path, "%s: %s.", field.Label, err)
+		return q, input.Fault(field.Path, "%s: %s.", field.Label, err)
 	}
 	if message := field.Check(q.Value, choice); message != "" {
-		return q, setup.Fault(field.Path, "%s", message)
+		return q, input.Fault(field.Path, "%s", message)
 	}
 	return q, nil
 }
@@ -104,7 +105,7 @@ func ChosenUnits(u *Units) (units.Choice, error) {
 		return nil, nil
 	}
 	if err := u.Validate(); err != nil {
-		return nil, setup.Fault("units", "Units: %s.", err)
+		return nil, input.Fault("units", "Units: %s.", err)
 	}
 	return *u, nil
 }
@@ -117,13 +118,13 @@ func (c Comparison) Outfits() ([]explore.Outfit, error) {
 		case other.Variant != nil:
 			o, ok := advice.Vary(c.Setup, *other.Variant)
 			if !ok {
-				return nil, setup.Fault(fmt.Sprintf("against.%d.variant", i), "There is no change “%s”.", *other.Variant)
+				return nil, input.Fault(fmt.Sprintf("against.%d.variant", i), "There is no change “%s”.", *other.Variant)
 			}
 			out = append(out, o)
 		case other.Setup != nil && other.Name != nil:
 			out = append(out, explore.Outfit{Name: *other.Name, Setup: *other.Setup})
 		default:
-			return nil, setup.Fault(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
+			return nil, input.Fault(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
 		}
 	}
 	return out, nil

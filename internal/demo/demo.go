@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"time"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/internal/store"
 )
@@ -110,7 +111,7 @@ func Setups() []Setup {
 			s.Boat.Kind = "bank"
 			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
 			s.Bait, s.Head.Hook = setup.Bait{Form: "straight worm", Length: 0.09, Body: "floating", Put: "along the hook"}, "1/0"
-			s.Rigging.Kind, s.Approach.Kind = setup.DropShot, setup.HoldBottom
+			s.Rigging.Kind, s.Approach.Kind = rigging.DropShot, setup.HoldBottom
 		}),
 	}
 }

@@ -10,8 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
-	"dunvel/core/setup"
 )
 
 var dusk = time.Date(2026, 9, 12, 19, 30, 0, 0, time.FixedZone("", 3600))
@@ -172,7 +172,7 @@ func TestTableRefused(t *testing.T) {
 		strings.Repeat(",", mostColumns):    "line 1 has more than 200 cells",
 		"a,b\n" + strings.Repeat(",", 4001): "line 2 has more than 200 cells",
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%.20q: %v", text, err)
 		}
@@ -184,7 +184,7 @@ func TestTableRefused(t *testing.T) {
 		strings.Repeat("x,y\n", MostRows+2): "more than 100000 lines",
 		"a,b\n" + strings.Repeat(",", 200):  "line 2 has more than 200 cells",
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%.20q: %v", text, err)
 		}

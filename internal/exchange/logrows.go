@@ -10,6 +10,7 @@ import (
 	"strconv"
 	"strings"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
@@ -133,7 +134,7 @@ func (r *reading) keyed(same string) string {
 
 // finish looks at a trip that was read whole, and at what happened on it.
 func (r *reading) finish(l *Taken) {
-	message := setup.CheckText("Trip", l.Name, setup.MostName, true)
+	message := input.CheckText("Trip", l.Name, input.MostName, true)
 	if err := l.Trip.Validate(nil); err != nil && message == "" {
 		message = err.Error()
 	}

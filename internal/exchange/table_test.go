@@ -7,8 +7,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
-	"dunvel/core/setup"
 	"dunvel/internal/exchange/moments"
 
 	"github.com/xuri/excelize/v2"
@@ -175,7 +175,7 @@ func TestWorkbook(t *testing.T) {
 	if e := read[1].Events[0]; e.Depth != 7 || e.Time.Hour() != 8 {
 		t.Errorf("%+v", e)
 	}
-	var errs setup.Errors
+	var errs input.Errors
 	if _, err := ReadTable(t.Context(), out.Bytes()[:200], How{}); !errors.As(err, &errs) {
 		t.Errorf("cut off: %v", err)
 	}

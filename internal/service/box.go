@@ -7,7 +7,7 @@ import (
 	"slices"
 
 	"dunvel/core/box"
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 	"dunvel/internal/store"
 )
@@ -45,7 +45,7 @@ func (s *Service) put(ctx context.Context, items []box.Item) ([]store.Kept[box.I
 	kept, err := s.store.Items.CreateAll(ctx, names, items, s.now())
 	var row *store.RowError
 	if errors.As(err, &row) && errors.Is(err, store.ErrNameUsed) {
-		return nil, setup.Errors{{Field: fmt.Sprintf("rows.%d", row.Row), Message: fmt.Sprintf("Row %d: %s", row.Row+1, there(row.Name))}}
+		return nil, input.Errors{{Field: fmt.Sprintf("rows.%d", row.Row), Message: fmt.Sprintf("Row %d: %s", row.Row+1, there(row.Name))}}
 	}
 	return kept, err
 }
@@ -68,7 +68,7 @@ func (s *Service) ChangeItem(ctx context.Context, id, version int64, cells map[s
 		name := item.Name(nil)
 		kept, err = t.Items.Change(ctx, id, version, &name, &item, s.now())
 		if errors.Is(err, store.ErrNameUsed) {
-			return setup.Fault("rows.0", "%s", there(name))
+			return input.Fault("rows.0", "%s", there(name))
 		}
 		return err
 	})
@@ -83,7 +83,7 @@ func (s *Service) SpendItem(ctx context.Context, id int64) (kept store.Kept[box.
 		}
 		left, ok := kept.Value.Spend()
 		if !ok {
-			return setup.Fault("count", "There is none of “%s” left to go.", kept.Name)
+			return input.Fault("count", "There is none of “%s” left to go.", kept.Name)
 		}
 		kept, err = t.Items.Change(ctx, id, kept.Version, nil, &left, s.now())
 		return err

@@ -5,7 +5,7 @@ import (
 	"slices"
 	"time"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/internal/pairing"
 	"dunvel/internal/store"
 )
@@ -15,7 +15,7 @@ const usedEvery = time.Hour
 
 // Pair lets a device in, and returns its token, which is kept nowhere but there.
 func (s *Service) Pair(ctx context.Context, name string) (token string, kept store.Kept[store.Device], err error) {
-	if name, err = setup.CleanName(name); err != nil {
+	if name, err = input.CleanName(name); err != nil {
 		return "", kept, err
 	}
 	token, hash := pairing.Token()
@@ -54,7 +54,7 @@ func (s *Service) Devices(ctx context.Context) ([]store.Kept[store.Device], erro
 
 // ChangeDevice sets what a device is called and whether it may only read.
 func (s *Service) ChangeDevice(ctx context.Context, id int64, name string, reads bool) (out store.Kept[store.Device], err error) {
-	if name, err = setup.CleanName(name); err != nil {
+	if name, err = input.CleanName(name); err != nil {
 		return out, err
 	}
 	return out, s.store.Write(ctx, func(t store.Tables) error {

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/internal/service/intake"
@@ -40,7 +41,7 @@ func FuzzBackup(f *testing.F) {
 	looked, _ := begin(f)
 	f.Fuzz(func(t *testing.T, text string) {
 		r, err := looked.TakeIn(t.Context(), intake.File{Kind: intake.BackupFile, Backup: strings.NewReader(text)})
-		var told setup.Errors
+		var told input.Errors
 		if err != nil && !errors.As(err, &told) {
 			t.Fatalf("%v is no message", err)
 		}

@@ -7,10 +7,10 @@ import (
 	"strings"
 	"testing"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
 	"dunvel/core/logbook/lessons"
 	"dunvel/core/own"
-	"dunvel/core/setup"
 	"dunvel/internal/service/intake"
 )
 
@@ -116,7 +116,7 @@ func TestPreferences(t *testing.T) {
 		"Refused: “tides” is not one of patience, feel, lines.":     {Refused: []string{"tides"}},
 	} {
 		_, err := s.Prefer(ctx, p)
-		var errs setup.Errors
+		var errs input.Errors
 		if !errors.As(err, &errs) || errs[0].Message != want {
 			t.Errorf("%v, not %s", err, want)
 		}

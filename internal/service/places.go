@@ -5,9 +5,9 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
 	"dunvel/core/measure"
-	"dunvel/core/setup"
 	"dunvel/internal/store"
 )
 
@@ -15,7 +15,7 @@ import (
 func placeAt(where, note string) (logbook.Place, error) {
 	at, err := measure.ReadPosition(where)
 	if err != nil {
-		return logbook.Place{}, setup.Fault("where", "Position: %s", err)
+		return logbook.Place{}, input.Fault("where", "Position: %s", err)
 	}
 	out := logbook.Place{North: at.North, East: at.East, Note: strings.TrimSpace(note)}
 	return out, out.Validate(nil)
@@ -23,7 +23,7 @@ func placeAt(where, note string) (logbook.Place, error) {
 
 // AddPlace keeps a place at a position as it is typed.
 func (s *Service) AddPlace(ctx context.Context, name, where, note string) (store.Kept[logbook.Place], error) {
-	name, err := setup.CleanName(name)
+	name, err := input.CleanName(name)
 	if err != nil {
 		return store.Kept[logbook.Place]{}, err
 	}
@@ -36,7 +36,7 @@ func (s *Service) AddPlace(ctx context.Context, name, where, note string) (store
 
 // ChangePlace renames or moves a place, if it has the version. Trips to it go with its name.
 func (s *Service) ChangePlace(ctx context.Context, id, version int64, name, where, note string) (out store.Kept[logbook.Place], err error) {
-	if name, err = setup.CleanName(name); err != nil {
+	if name, err = input.CleanName(name); err != nil {
 		return out, err
 	}
 	place, err := placeAt(where, note)
@@ -93,7 +93,7 @@ func (s *Service) DeletePlace(ctx context.Context, id int64) error {
 // MergePlace has the trips to a place be to another, and takes it off the list. It returns those trips.
 func (s *Service) MergePlace(ctx context.Context, id, into int64) (moved []int64, err error) {
 	if id == into {
-		return nil, setup.Fault("into", "Place: it cannot be merged with itself; choose another.")
+		return nil, input.Fault("into", "Place: it cannot be merged with itself; choose another.")
 	}
 	return moved, s.store.Write(ctx, func(t store.Tables) error {
 		from, err := t.Places.Get(ctx, id)

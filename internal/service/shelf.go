@@ -4,7 +4,7 @@ import (
 	"context"
 	"time"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/core/units"
 	"dunvel/internal/store"
 )
@@ -30,7 +30,7 @@ func (s Shelf[T]) Get(ctx context.Context, id int64) (store.Kept[T], error) {
 
 // Create keeps a value under a name of its own.
 func (s Shelf[T]) Create(ctx context.Context, name string, value T) (store.Kept[T], error) {
-	name, err := setup.CleanName(name)
+	name, err := input.CleanName(name)
 	if err != nil {
 		return store.Kept[T]{}, err
 	}
@@ -51,7 +51,7 @@ func (s Shelf[T]) Add(ctx context.Context, name string, value T, choice units.Ch
 // Change sets a name and a value where they are not nil, if the entry has the version.
 func (s Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, choice units.Choice) (store.Kept[T], error) {
 	if name != nil {
-		clean, err := setup.CleanName(*name)
+		clean, err := input.CleanName(*name)
 		if err != nil {
 			return store.Kept[T]{}, err
 		}

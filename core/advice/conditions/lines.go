@@ -9,6 +9,7 @@ import (
 	"dunvel/core/advice/say"
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -133,11 +134,11 @@ func (t liner) heads() string {
 func (t liner) rig() string {
 	r := t.Rigging
 	parts := []string{r.Kind}
-	if r.Kind == setup.OwnRig {
+	if r.Kind == rigging.OwnRig {
 		parts = []string{fmt.Sprintf("your own, of %d parts", len(r.Parts))}
 	}
 	switch {
-	case r.Floats() && r.Kind != setup.OwnRig:
+	case r.Floats() && r.Kind != rigging.OwnRig:
 		parts = append(parts, "stop at "+t.Given(r.Stop))
 	case setup.LookupField("rig.apart").Applies(t.Setup):
 		parts = append(parts, t.Given(r.Apart)+" apart")

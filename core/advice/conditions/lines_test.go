@@ -3,6 +3,7 @@ package conditions
 import (
 	"testing"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 )
@@ -45,11 +46,11 @@ func TestLines(t *testing.T) {
 		{"Heads", "ball, lead, 3/0 with a guard, point buried; 7 g", nil, func(s *setup.Setup) { s.Head.Guard, s.Head.Point, s.Heads = true, "buried", []float64{0.007} }},
 		{"Rig", "single head", nil, func(*setup.Setup) {}},
 		{"Rig", "drop shot, 40 cm apart, 25 cm of wire, a blade, a stinger", nil, func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Apart, s.Rigging.Wire, s.Rigging.Blade, s.Rigging.Stinger = setup.DropShot, 0.4, 0.25, true, true
+			s.Rigging.Kind, s.Rigging.Apart, s.Rigging.Wire, s.Rigging.Blade, s.Rigging.Stinger = rigging.DropShot, 0.4, 0.25, true, true
 		}},
-		{"Rig", "fixed float, stop at 1.5 m", nil, func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = setup.FixedFloat, 1.5 }},
+		{"Rig", "fixed float, stop at 1.5 m", nil, func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = rigging.FixedFloat, 1.5 }},
 		{"Rig", "your own, of 2 parts", nil, func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Parts = setup.OwnRig, []setup.Part{{What: "sinker"}, {What: "hook", At: 0.3}}
+			s.Rigging.Kind, s.Rigging.Parts = rigging.OwnRig, []rigging.Part{{What: "sinker"}, {What: "hook", At: 0.3}}
 		}},
 		{"Cast and approach", "cast 20 m, slow fall", nil, func(*setup.Setup) {}},
 		{"Cast and approach", "dropped under the rod, slow fall to 6 m", nil, func(s *setup.Setup) { s.Cast.Distance, s.Target.Depth = 0, 6 }},

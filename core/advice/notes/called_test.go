@@ -3,17 +3,17 @@ package notes
 import (
 	"testing"
 
-	"dunvel/core/setup"
+	"dunvel/core/rigging"
 )
 
 // Of two or three of a kind each is told apart by where it is, of more by its number.
 func TestCalled(t *testing.T) {
-	of := func(n int) []setup.Part {
-		parts := []setup.Part{{What: "head"}}
+	of := func(n int) []rigging.Part {
+		parts := []rigging.Part{{What: "head"}}
 		for range n {
-			parts = append(parts, setup.Part{What: "shot"})
+			parts = append(parts, rigging.Part{What: "shot"})
 		}
-		return append(parts, setup.Part{What: "hook"})
+		return append(parts, rigging.Part{What: "hook"})
 	}
 	for n, want := range map[int][]string{
 		1: {"the head", "the shot", "the bait"},

@@ -10,7 +10,7 @@ import (
 	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
 	"dunvel/core/model"
-	"dunvel/core/setup"
+	"dunvel/core/rigging"
 	"dunvel/core/tackle"
 )
 
@@ -26,7 +26,7 @@ func (t Noter) hookNotes(h *judge.Head) []Note {
 	if holds := t.holds(); holds != "" {
 		out = append(out, Note{"hook", false, holds})
 	}
-	if tie := t.tie(); catalogue.Beds[s.Water.Bed].Tall && tie > judgement.TieHigh.Number && s.Rigging.Takes() == setup.PartHead {
+	if tie := t.tie(); catalogue.Beds[s.Water.Bed].Tall && tie > judgement.TieHigh.Number && s.Rigging.Takes() == rigging.PartHead {
 		out = append(out, Note{"hook", false, fmt.Sprintf("An eye that stands up at %.0f° gathers what grows here; one near the nose comes through.", tie)})
 	}
 	if note := t.slackNote(); note != nil {
@@ -87,7 +87,7 @@ func (t Noter) tie() float64 {
 // none, or it is right.
 func (t Noter) slackNote() *Note {
 	s := t.Setup
-	if !slices.ContainsFunc(s.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartStinger }) {
+	if !slices.ContainsFunc(s.Rigging.List(), func(p rigging.Part) bool { return p.What == rigging.PartStinger }) {
 		return nil
 	}
 	least, most := judgement.StingerSlackLeast.Number*s.Bait.Length, judgement.StingerSlackMost.Number*s.Bait.Length
@@ -188,5 +188,5 @@ func (t Noter) straightens(mass, weakest float64) string {
 
 // wired tells whether there is a wire trace on the rig.
 func (t Noter) wired() bool {
-	return slices.ContainsFunc(t.Setup.Rigging.List(), func(p setup.Part) bool { return p.What == setup.PartWire })
+	return slices.ContainsFunc(t.Setup.Rigging.List(), func(p rigging.Part) bool { return p.What == rigging.PartWire })
 }

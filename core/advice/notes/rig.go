@@ -10,7 +10,7 @@ import (
 	"dunvel/core/advice/say"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
-	"dunvel/core/setup"
+	"dunvel/core/rigging"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 	"dunvel/core/water"
@@ -37,14 +37,14 @@ func (t Noter) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 		return out, nil
 	}
 	bodies, key := s.Bodies()
-	if s.Kind == setup.TwoHeads {
+	if s.Kind == rigging.TwoHeads {
 		add(false, "%s", t.pair(h.Mass))
 	}
 	if len(bodies) < 2 || !t.OnBed || !h.Arrived() {
 		return out, nil
 	}
 	add(false, "%s", touches(bodies, f))
-	if slices.ContainsFunc(bodies[:key], setup.Part.Baited) {
+	if slices.ContainsFunc(bodies[:key], rigging.Part.Baited) {
 		add(false, "%s", t.onTrace(bodies[key].At))
 	}
 	lines, err := t.standing(h, f)
@@ -72,7 +72,7 @@ func (t Noter) pair(lower float64) string {
 }
 
 // touches say in which order the bodies of a rig come to the bed.
-func touches(bodies []setup.Part, f trial.Fall) string {
+func touches(bodies []rigging.Part, f trial.Fall) string {
 	type touch struct {
 		name string
 		time float64
@@ -81,7 +81,7 @@ func touches(bodies []setup.Part, f trial.Fall) string {
 	var off []string
 	for i, b := range bodies {
 		switch {
-		case b.What == setup.PartSwivel:
+		case b.What == rigging.PartSwivel:
 		case i < len(f.Touches) && f.Touches[i] > 0:
 			down = append(down, touch{called(bodies, i), f.Touches[i]})
 		default:
@@ -103,7 +103,7 @@ func touches(bodies []setup.Part, f trial.Fall) string {
 }
 
 // called is what one of the bodies of a rig is called among the others.
-func called(bodies []setup.Part, i int) string {
+func called(bodies []rigging.Part, i int) string {
 	same, before := 0, 0
 	for k, b := range bodies {
 		if b.What != bodies[i].What {
@@ -114,7 +114,7 @@ func called(bodies []setup.Part, i int) string {
 		}
 	}
 	name := bodies[i].What
-	if name == setup.PartHook {
+	if name == rigging.PartHook {
 		name = "bait"
 	}
 	switch {

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"dunvel/core/advice/say"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -15,13 +16,13 @@ import (
 // by the line, and drawn down where something heavier is fixed beside it.
 func TestEveryBaitSits(t *testing.T) {
 	for kind, want := range map[string]string{
-		setup.SingleHead:    "the head 7.1 g",
-		setup.TwoHeads:      "the lower head 7.1 g, the upper head 3.5 g over",
-		setup.SlidingSinker: "the bait 0.0 g",
-		setup.SplitShot:     "the bait 0.0 g drawn",
-		setup.DropShot:      "the bait 0.0 g over drawn",
-		setup.FixedFloat:    "the head 7.1 g over",
-		setup.SlidingFloat:  "the head 7.1 g over",
+		rigging.SingleHead:    "the head 7.1 g",
+		rigging.TwoHeads:      "the lower head 7.1 g, the upper head 3.5 g over",
+		rigging.SlidingSinker: "the bait 0.0 g",
+		rigging.SplitShot:     "the bait 0.0 g drawn",
+		rigging.DropShot:      "the bait 0.0 g over drawn",
+		rigging.FixedFloat:    "the head 7.1 g over",
+		rigging.SlidingFloat:  "the head 7.1 g over",
 	} {
 		s := setup.Default()
 		s.Rigging.Kind = kind
@@ -53,10 +54,10 @@ func TestEveryBaitSits(t *testing.T) {
 // The words on how a bait sits name it where there are several, and follow what holds it.
 func TestPosture(t *testing.T) {
 	for kind, want := range map[string]string{
-		setup.SingleHead: "On the bed it lies. It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
-		setup.TwoHeads:   "On the bed the lower head lies. The lower head falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
-		setup.DropShot:   "It is drawn down nose first, tail up; drawn along its tail hangs 7° low. The hook",
-		setup.FixedFloat: "It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack it may glide or circle, 0.4 times as far aside as down. Hanging still its tail is 22° low.",
+		rigging.SingleHead: "On the bed it lies. It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
+		rigging.TwoHeads:   "On the bed the lower head lies. The lower head falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
+		rigging.DropShot:   "It is drawn down nose first, tail up; drawn along its tail hangs 7° low. The hook",
+		rigging.FixedFloat: "It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack it may glide or circle, 0.4 times as far aside as down. Hanging still its tail is 22° low.",
 	} {
 		s := setup.Default()
 		s.Rigging.Kind = kind

@@ -4,6 +4,7 @@ import (
 	"math"
 	"testing"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -105,7 +106,7 @@ func TestWhatIsAsked(t *testing.T) {
 		"may swing": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Approach.Still, s.Swell.Height = setup.HoldBottom, setup.MaySwing, 0.5
 		}, map[Must]bool{Walks: false, Waves: true}},
-		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = setup.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
+		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = rigging.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
 	} {
 		c, _ := asked(t, tt.change)
 		all := In(c)

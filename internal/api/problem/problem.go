@@ -11,7 +11,7 @@ import (
 	"strings"
 	"syscall"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/internal/contract"
 	"dunvel/internal/pairing"
 	"dunvel/internal/store"
@@ -55,7 +55,7 @@ func Describe(err error) contract.Problem {
 	}
 	switch {
 	case errors.Is(err, store.ErrNameUsed):
-		p, _ := contract.Describe(setup.Fault("name", "Name: that name is taken already; give it another."))
+		p, _ := contract.Describe(input.Fault("name", "Name: that name is taken already; give it another."))
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):

@@ -13,6 +13,7 @@ import (
 	"dunvel/core/measure"
 	"dunvel/core/mechanics"
 	"dunvel/core/practice"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
 	"dunvel/core/trial"
@@ -26,7 +27,7 @@ func lists() map[string][]string {
 		"phases":            append(slices.Clone(logbook.Phases), ""), // or it is not known
 		"spot kinds":        append(slices.Clone(logbook.SpotKinds), ""),
 		"clarities":         append(slices.Clone(logbook.Clarities), ""),
-		"parts":             setup.Parts,
+		"parts":             rigging.Parts,
 		"lines in hand":     setup.HandLines,
 		"places of drops":   droptest.Places,
 		"holds":             droptest.Holds,

@@ -6,6 +6,7 @@ import (
 	"reflect"
 	"strings"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 )
 
@@ -52,7 +53,7 @@ func setupSchema() string {
 			line(6, "%s: {%s}", name, property(f))
 		}
 		if g.key == "rig" {
-			line(6, "parts: {type: array, maxItems: %d, items: {$ref: \"#/components/schemas/Part\"}, description: \"Of a rig of one's own, from the end of the line up\"}", setup.MostParts)
+			line(6, "parts: {type: array, maxItems: %d, items: {$ref: \"#/components/schemas/Part\"}, description: \"Of a rig of one's own, from the end of the line up\"}", rigging.MostParts)
 		}
 		for _, name := range older[g.key] {
 			line(6, "%s: {type: number, format: double, deprecated: true, description: Of older versions}", name)

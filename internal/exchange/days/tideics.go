@@ -7,7 +7,7 @@ import (
 	"strings"
 	"time"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 
 	ics "github.com/arran4/golang-ical"
 )
@@ -25,11 +25,11 @@ func IsCalendar(text string) bool {
 func TideLines(text, zoneName string) (string, error) {
 	zone, err := time.LoadLocation(zoneName)
 	if err != nil {
-		return "", setup.Fault("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", zoneName)
+		return "", input.Fault("zone", "Time zone: there is no “%s”; it is called such as Europe/Lisbon.", zoneName)
 	}
 	calendar, err := ics.ParseCalendar(strings.NewReader(text))
 	if err != nil {
-		return "", setup.Fault("text", "Calendar: it cannot be read: %s.", err)
+		return "", input.Fault("text", "Calendar: it cannot be read: %s.", err)
 	}
 	type line struct {
 		at   time.Time
@@ -49,7 +49,7 @@ func TideLines(text, zoneName string) (string, error) {
 		}
 	}
 	if len(lines) == 0 {
-		return "", setup.Fault("text", "Calendar: no high or low water is in it, such as an event called “High water 4.6 m”.")
+		return "", input.Fault("text", "Calendar: no high or low water is in it, such as an event called “High water 4.6 m”.")
 	}
 	slices.SortFunc(lines, func(a, b line) int { return cmp.Compare(a.at.Unix(), b.at.Unix()) })
 	var out strings.Builder

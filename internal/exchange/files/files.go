@@ -6,7 +6,7 @@ import (
 	"bytes"
 	"unicode/utf8"
 
-	"dunvel/core/setup"
+	"dunvel/core/input"
 
 	"golang.org/x/text/encoding/charmap"
 	"golang.org/x/text/encoding/unicode"
@@ -14,7 +14,7 @@ import (
 
 // Faulty is what is wrong with a file as a whole.
 func Faulty(format string, args ...any) error {
-	return setup.Fault("text", "The file: "+format, args...)
+	return input.Fault("text", "The file: "+format, args...)
 }
 
 // Decoded is a text as UTF-8 with plain line ends: of UTF-16 with a mark of its order, and of what is no

@@ -9,6 +9,7 @@ import (
 	"strconv"
 	"strings"
 
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/internal/exchange"
@@ -220,7 +221,7 @@ func ofSetup[T any](of func(*T) *setup.Setup) []column[T] {
 			}
 		}
 	}
-	return append(out, ladder(of), parts("parts of a rig of one's own", func(t *T) *[]setup.Part { return &of(t).Rigging.Parts }))
+	return append(out, ladder(of), parts("parts of a rig of one's own", func(t *T) *[]rigging.Part { return &of(t).Rigging.Parts }))
 }
 
 // headerOf is the header of a field; where two are labelled alike, with whose it is.

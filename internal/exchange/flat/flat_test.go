@@ -12,6 +12,7 @@ import (
 	"dunvel/core/begin"
 	"dunvel/core/day"
 	"dunvel/core/droptest"
+	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/internal/exchange"
 )
@@ -109,7 +110,7 @@ func setups() []setup.Setup {
 		}
 	}
 	odd.Heads = []float64{1.0 / 3e3, 0.0025, 0.007125}
-	odd.Rigging.Parts = []setup.Part{{What: setup.PartHead}, {What: setup.PartSinker, At: 0.4, Mass: 0.01, Slides: true}}
+	odd.Rigging.Parts = []rigging.Part{{What: rigging.PartHead}, {What: rigging.PartSinker, At: 0.4, Mass: 0.01, Slides: true}}
 	return append(out, odd)
 }
 

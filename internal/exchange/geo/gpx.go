@@ -13,8 +13,8 @@ import (
 
 	"dunvel/core/almanac"
 	"dunvel/core/boat"
+	"dunvel/core/input"
 	"dunvel/core/logbook"
-	"dunvel/core/setup"
 	"dunvel/internal/exchange/files"
 
 	"golang.org/x/net/html/charset"
@@ -251,7 +251,7 @@ func (g *gpxReader) ofTrack(t *timedTrack, token xml.StartElement) error {
 		if err := g.in.DecodeElement(&t.Name, &token); err != nil {
 			return spoilt(err)
 		}
-		t.Name = setup.OneLine(t.Name)
+		t.Name = input.OneLine(t.Name)
 		return nil
 	case "trkpt":
 		p, err := g.point(&token)
@@ -371,8 +371,8 @@ func waypoint(in *xml.Decoder, begin *xml.StartElement) (Waypoint, error) {
 	if more := strings.TrimSpace(p.More); more != note {
 		note = strings.TrimSpace(note + "\n" + more)
 	}
-	w := Waypoint{setup.OneLine(p.Name), logbook.Place{North: *p.North, East: *p.East, Note: note}}
-	if message := setup.CheckText("Name", w.Name, longestPoint, w.Name != ""); message != "" {
+	w := Waypoint{input.OneLine(p.Name), logbook.Place{North: *p.North, East: *p.East, Note: note}}
+	if message := input.CheckText("Name", w.Name, longestPoint, w.Name != ""); message != "" {
 		return w, errors.New(": " + strings.TrimSuffix(message, "."))
 	}
 	if err := w.Place.Validate(nil); err != nil {

@@ -8,8 +8,8 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
-	"dunvel/core/setup"
 )
 
 // trkpt is a point of a track.
@@ -46,7 +46,7 @@ func TestGPXTracks(t *testing.T) {
 		strings.Repeat("<trkpt lat='1' lon='1'/>", MostPoints+1): "more than 500000 points",
 		"<trkpt lat='1' lon='1'>":                                "not XML as it should be",
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		_, err := ReadGPX(t.Context(), strings.NewReader("<gpx><trk><trkseg>"+text+"</trkseg></trk></gpx>"))
 		if text == "<trkpt lat='1' lon='1'>" {
 			words = "point 1 of its tracks"
@@ -83,7 +83,7 @@ func TestGPX(t *testing.T) {
 		`<gpx><wpt lat="1" lon="1"><name>&x;</name></wpt></gpx>`:                                                         "entity",
 		"<gpx>" + strings.Repeat("<wpt lat='1' lon='1'/>", MostWaypoints+1) + "</gpx>":                                   "more than 20000 waypoints",
 	} {
-		var errs setup.Errors
+		var errs input.Errors
 		if _, err := ReadGPX(t.Context(), strings.NewReader(text)); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
 			t.Errorf("%.60q: %v", text, err)
 		}

@@ -14,6 +14,7 @@ import (
 	"dunvel/core/box"
 	plans "dunvel/core/day"
 	"dunvel/core/droptest"
+	"dunvel/core/input"
 	"dunvel/core/logbook"
 	"dunvel/core/own"
 	"dunvel/core/practice"
@@ -126,18 +127,18 @@ func (b *backup) head() error {
 		"format":  func(in *json.Decoder) error { return errors.Join(in.Decode(&format), both()) },
 		"version": func(in *json.Decoder) error { return errors.Join(in.Decode(&version), both()) },
 	})
-	var told setup.Errors
+	var told input.Errors
 	switch {
 	case b.ctx.Err() != nil:
 		return b.ctx.Err()
 	case errors.As(err, &told):
 		return err
 	case err != nil && !errors.Is(err, found) || format != store.BackupFormat:
-		return setup.Fault("text", "The file: it is not a backup of Dunvel.")
+		return input.Fault("text", "The file: it is not a backup of Dunvel.")
 	case version < 1:
-		return setup.Fault("text", "The file: it is a backup without a version.")
+		return input.Fault("text", "The file: it is a backup without a version.")
 	case version > store.BackupVersion:
-		return setup.Fault("text", "The file: it is a backup of a newer Dunvel (%d); this one reads up to %d.", version, store.BackupVersion)
+		return input.Fault("text", "The file: it is a backup of a newer Dunvel (%d); this one reads up to %d.", version, store.BackupVersion)
 	}
 	return nil
 }
@@ -161,7 +162,7 @@ func (b *backup) read() error {
 	var syntax *json.SyntaxError
 	var kind *json.UnmarshalTypeError
 	if errors.As(err, &syntax) || errors.As(err, &kind) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, io.EOF) {
-		return setup.Fault("text", "The file: it is not a whole backup of Dunvel: %s.", err)
+		return input.Fault("text", "The file: it is not a whole backup of Dunvel: %s.", err)
 	}
 	return err
 }
@@ -170,7 +171,7 @@ func (b *backup) read() error {
 func (b *backup) shelves(in *json.Decoder) error {
 	return object(in, func(table string) error {
 		if checks[table] == nil {
-			return setup.Fault("text", "The file: it has a shelf “%s”, which this Dunvel does not know.", table)
+			return input.Fault("text", "The file: it has a shelf “%s”, which this Dunvel does not know.", table)
 		}
 		return array(in, func(i int) error {
 			var r store.BackupRow
@@ -206,7 +207,7 @@ func (b *backup) shelves(in *json.Decoder) error {
 
 // row says why an entry cannot be kept, "" where it can.
 func (b *backup) row(table string, r store.BackupRow) (value any, why string) {
-	if message := setup.CheckText("Name", r.Name, setup.MostName, true); message != "" {
+	if message := input.CheckText("Name", r.Name, input.MostName, true); message != "" {
 		return nil, message
 	}
 	for label, at := range map[string]time.Time{"made": r.Created, "changed": r.Updated} {
@@ -275,13 +276,13 @@ func (b *backup) next(in *json.Decoder, into any) error {
 		return err
 	}
 	if b.count++; b.count > mostEntries {
-		return setup.Fault("text", "The file: it has more than %d entries.", mostEntries)
+		return input.Fault("text", "The file: it has more than %d entries.", mostEntries)
 	}
 	if b.count%500 == 0 {
 		progress.Tell(b.ctx, float64(in.InputOffset())/float64(b.size))
 	}
 	if err := in.Decode(into); err != nil {
-		return setup.Fault("text", "The file: it is not a whole backup of Dunvel: entry %d: %s.", b.count, err)
+		return input.Fault("text", "The file: it is not a whole backup of Dunvel: entry %d: %s.", b.count, err)
 	}
 	return nil
 }
@@ -313,7 +314,7 @@ func (b *backup) members(read map[string]func(*json.Decoder) error) error {
 		return err
 	}
 	if _, err := in.Token(); !errors.Is(err, io.EOF) {
-		return setup.Fault("text", "The file: something follows the backup.")
+		return input.Fault("text", "The file: something follows the backup.")
 	}
 	return nil
 }
@@ -344,7 +345,7 @@ func between(in *json.Decoder, open json.Delim, each func() error) error {
 		return err
 	}
 	if begin != open {
-		return setup.Fault("text", "The file: it is not a backup of Dunvel: %v stands where %v belongs.", begin, open)
+		return input.Fault("text", "The file: it is not a backup of Dunvel: %v stands where %v belongs.", begin, open)
 	}
 	for in.More() {
 		if err := each(); err != nil {

@@ -7,7 +7,7 @@ import (
 	"strings"
 
 	"dunvel/core/box"
-	"dunvel/core/setup"
+	"dunvel/core/input"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
@@ -40,7 +40,7 @@ func readItems(rows []exchange.BoxRows, r *Report) ([]box.Item, error) {
 		for from := 0; from < len(of.Rows); from += box.MostRows {
 			to := min(from+box.MostRows, len(of.Rows))
 			read, err := box.Read(of.Kind, of.Rows[from:to], nil)
-			var errs setup.Errors
+			var errs input.Errors
 			if errors.As(err, &errs) {
 				for _, e := range errs {
 					r.Refused = append(r.Refused, exchange.Refused{Line: lineOf(e.Field, of.Lines[from:to]), Why: e.Message})

@@ -9,6 +9,7 @@ import (
 
 	plans "dunvel/core/day"
 	"dunvel/core/droptest"
+	"dunvel/core/input"
 	"dunvel/core/setup"
 	"dunvel/internal/exchange"
 	"dunvel/internal/exchange/flat"
@@ -84,7 +85,7 @@ func readEntries[T any](table flat.Table[T], rows []exchange.Row, r *Report) (ou
 	for _, row := range rows[1:] {
 		name, value, err := table.Read(rows[0].Cells, row.Cells)
 		if err == nil {
-			name, err = setup.CleanName(name)
+			name, err = input.CleanName(name)
 		}
 		if err != nil {
 			r.Refused = append(r.Refused, exchange.Refused{Line: row.Line, Why: err.Error()})
@@ -106,7 +107,7 @@ func takeEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on 
 			continue
 		}
 		err := e.value.Validate(nil)
-		var errs setup.Errors
+		var errs input.Errors
 		if errors.As(err, &errs) {
 			r.Refused = append(r.Refused, exchange.Refused{Line: e.line, Why: errs[0].Message})
 			continue

@@ -12,8 +12,8 @@ import (
 	"golang.org/x/sync/semaphore"
 
 	"dunvel/core/boat"
+	"dunvel/core/input"
 	"dunvel/core/logbook"
-	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/internal/exchange"
 	"dunvel/internal/exchange/geo"
@@ -83,7 +83,7 @@ func (r *Report) refusal() error {
 	if first.Line > 0 {
 		where = fmt.Sprintf("line %d: ", first.Line)
 	}
-	return setup.Fault("text", "The file: %d of its rows cannot be taken, so nothing is; the first, %s%s", len(r.Refused), where, first.Why)
+	return input.Fault("text", "The file: %d of its rows cannot be taken, so nothing is; the first, %s%s", len(r.Refused), where, first.Why)
 }
 
 // TakeIn looks at a file, and takes it in where it is to be and nothing in it is wrong:
@@ -97,7 +97,7 @@ func (s *Intake) TakeIn(ctx context.Context, f File) (*Report, error) {
 		LogFile: s.takeLog, PlacesFile: s.takePlaces, BackupFile: s.takeBackup,
 	}[f.Kind]
 	if !ok {
-		return nil, setup.Fault("kind", "Kind: “%s” is not one of %s, %s, %s.", f.Kind, LogFile, PlacesFile, BackupFile)
+		return nil, input.Fault("kind", "Kind: “%s” is not one of %s, %s, %s.", f.Kind, LogFile, PlacesFile, BackupFile)
 	}
 	r := &Report{}
 	err := take(ctx, f, r)
@@ -142,7 +142,7 @@ func (s *Intake) takePlaces(ctx context.Context, f File, r *Report) error {
 				continue
 			}
 			there[where] = true
-			names, fresh = append(names, fmt.Sprintf("%.*s", setup.MostName, p.Name)), append(fresh, p.Place)
+			names, fresh = append(names, fmt.Sprintf("%.*s", input.MostName, p.Name)), append(fresh, p.Place)
 		}
 		if f.Take {
 			if _, err = t.Places.AddAll(ctx, names, fresh, s.now()); err != nil {
@@ -187,7 +187,7 @@ func (s *Intake) takeTracks(ctx context.Context, t store.Tables, read []geo.Name
 		if name == "" {
 			name = track.Name()
 		}
-		names, fresh = append(names, fmt.Sprintf("%.*s", setup.MostName, name)), append(fresh, track)
+		names, fresh = append(names, fmt.Sprintf("%.*s", input.MostName, name)), append(fresh, track)
 	}
 	if take {
 		_, err = t.Tracks.AddAll(ctx, names, fresh, s.now())

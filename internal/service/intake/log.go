@@ -7,9 +7,9 @@ import (
 	"strings"
 	"time"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
 	"dunvel/core/progress"
-	"dunvel/core/setup"
 	"dunvel/internal/exchange"
 	"dunvel/internal/store"
 )
@@ -40,7 +40,7 @@ func (s *Intake) takeLog(ctx context.Context, f File, r *Report) error {
 	}
 	r.Refused = refused
 	if f.Take && len(r.Asks) > 0 {
-		return setup.Fault(r.Asks[0].About, "The file: “%s” can be read two ways; say first whether it is %s.", r.Asks[0].Example, strings.Join(r.Asks[0].Options, " or "))
+		return input.Fault(r.Asks[0].About, "The file: “%s” can be read two ways; say first whether it is %s.", r.Asks[0].Example, strings.Join(r.Asks[0].Options, " or "))
 	}
 	return s.takeRows(ctx, logs, taking{table, f.Changes, f.Take && len(refused) == 0, r}, f.Take)
 }

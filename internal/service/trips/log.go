@@ -5,8 +5,8 @@ import (
 	"slices"
 	"strings"
 
+	"dunvel/core/input"
 	"dunvel/core/logbook"
-	"dunvel/core/setup"
 	"dunvel/core/units"
 	"dunvel/internal/store"
 )
@@ -71,7 +71,7 @@ func (b *Book) ChangeTrip(ctx context.Context, id, version int64, next logbook.T
 		}
 		for _, e := range was.Events {
 			if e.Event.Rod >= len(next.Rods) {
-				return change{}, setup.Fault("rods", "Rods: something happened to rod %d, so it stays on the trip.", e.Event.Rod+1)
+				return change{}, input.Fault("rods", "Rods: something happened to rod %d, so it stays on the trip.", e.Event.Rod+1)
 			}
 		}
 		after := was

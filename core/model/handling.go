@@ -1,4 +1,6 @@
-package setup
+package model
+
+import "dunvel/core/setup"
 
 // Handling is how the hand holds rod and line on the fall.
 type Handling struct {
@@ -10,15 +12,15 @@ type Handling struct {
 
 // Fed is the handling with the line fed under a finger, where the bail is open.
 func (h Handling) Fed() Handling {
-	if h.Line == LineOpen {
-		h.Line = LineFed
+	if h.Line == setup.LineOpen {
+		h.Line = setup.LineFed
 	}
 	return h
 }
 
 // Held is the setup with rod and line held as in a handling, and in no other way.
-func (s Setup) Held(h Handling) Setup {
+func Held(s setup.Setup, h Handling) setup.Setup {
 	s.Rod.TipHeight = h.Tip
-	s.Hand = Hand{Rod: RodHeld, Line: h.Line, Closes: h.Closes}
+	s.Hand = setup.Hand{Rod: setup.RodHeld, Line: h.Line, Closes: h.Closes}
 	return s
 }

@@ -1,4 +1,4 @@
-package setup
+package rigging
 
 import (
 	"cmp"
@@ -67,16 +67,16 @@ var Parts = func() []string {
 // Closest is how near together bodies are that are put at the same place, m.
 const Closest = 0.01
 
-// tied tells whether a part is a body that is fixed on the line, where there is room for no
+// Tied tells whether a part is a body that is fixed on the line, where there is room for no
 // other.
-func (p Part) tied() bool { return p.Bodied() && !p.Slides }
+func (p Part) Tied() bool { return p.Bodied() && !p.Slides }
 
-// Bodied tells whether it is a body of Setup.Rig: what weighs on the line, and is no float.
+// Bodied tells whether it is a body of model.Rig: what weighs on the line, and is no float.
 func (p Part) Bodied() bool {
 	return p.What != PartStop && p.What != PartFloat && !p.kind().beside
 }
 
-// Kind is that of a part; one that does not exist is as a stop.
+// kind is that of a part; one that does not exist is as a stop.
 func (p Part) kind() partKind {
 	for _, k := range partKinds {
 		if k.name == p.What {
@@ -89,14 +89,20 @@ func (p Part) kind() partKind {
 // Beside tells whether it hangs with the bait below it, and stops nothing.
 func (p Part) Beside() bool { return p.kind().beside }
 
+// MaySlide tells whether the line may run through it.
+func (p Part) MaySlide() bool { return p.kind().slides }
+
+// MayWeigh tells whether a weight can be given for it.
+func (p Part) MayWeigh() bool { return p.kind().weighs }
+
 // Baited tells whether it carries a bait.
 func (p Part) Baited() bool { return p.kind().baited }
 
-// fromLadder tells whether a part takes the weights of the ladder.
-func (p Part) fromLadder() bool { return p.kind().ladder && p.Mass == 0 }
+// FromLadder tells whether a part takes the weights of the ladder.
+func (p Part) FromLadder() bool { return p.kind().ladder && p.Mass == 0 }
 
-// stops tells whether a part stops what slides.
-func (p Part) stops() bool { return !p.Slides && !p.kind().beside }
+// Stops tells whether a part stops what slides.
+func (p Part) Stops() bool { return !p.Slides && !p.kind().beside }
 
 // List is the rig as a list of parts, from the end of the line up: its own, or those of
 // the rig that it is called.
@@ -120,7 +126,7 @@ func (r Rigging) List() []Part {
 }
 
 // Bodies are the parts of a rig that weigh on the line, from its end up, and which of
-// them is aimed and felt. They are in the order of the bodies of Setup.Rig.
+// them is aimed and felt. They are in the order of the bodies of model.Rig.
 func (r Rigging) Bodies() (parts []Part, key int) {
 	felt := r.Felt()
 	for i, p := range r.List() {
@@ -141,7 +147,7 @@ func Span(parts []Part, i int) (from, to float64) {
 	to = math.Inf(1)
 	for k, p := range parts {
 		switch {
-		case !p.stops():
+		case !p.Stops():
 		case k < i:
 			from = max(from, p.At)
 		case k > i:
@@ -163,9 +169,9 @@ func (r Rigging) Felt() int {
 	return max(slices.IndexFunc(parts, Part.Baited), 0)
 }
 
-// raised is how far up the line from a sinker, with no bait below it, the lowest bait is,
+// Raised is how far up the line from a sinker, with no bait below it, the lowest bait is,
 // m; 0 on other rigs.
-func (r Rigging) raised() float64 {
+func (r Rigging) Raised() float64 {
 	parts := r.List()
 	bait := slices.IndexFunc(parts, Part.Baited)
 	if r.Floats() || bait <= 0 || parts[r.Felt()].What != PartSinker {
@@ -174,19 +180,10 @@ func (r Rigging) raised() float64 {
 	return parts[bait].At - parts[r.Felt()].At
 }
 
-// BaitOver is how high over the bed, or the weed on it, a bait is wanted that is over what
-// holds the bed, m; 0 where that is not given.
-func (s Setup) BaitOver() float64 {
-	if s.Rigging.Over == 0 && s.Rigging.raised() > 0 {
-		return s.Target.Height
-	}
-	return s.Rigging.Over
-}
-
 // Takes is the kind of part that takes the weights of the ladder.
 func (r Rigging) Takes() string {
 	for _, p := range r.List() {
-		if p.fromLadder() {
+		if p.FromLadder() {
 			return p.What
 		}
 	}
@@ -240,15 +237,6 @@ func (r Rigging) Hooks() int {
 	}
 	return n
 }
-
-// Limits of what is said of a part.
-var (
-	partAt   = Field{Path: "rig.part.at", Label: "Up the line", Measure: "depth", Min: 0, Max: 60}
-	partMass = Field{Path: "rig.part.mass", Label: "Weight", Measure: "mass", Min: 0, Max: 0.5, Zero: "none of its own"}
-)
-
-// PartFields describe what is said of every part.
-func PartFields() []Field { return []Field{partAt, partMass} }
 
 // PartDescription is what can be said of a kind of part.
 type PartDescription struct {

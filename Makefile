@@ -108,7 +108,7 @@ trust: ## docs/trust.md and what the page says of it, from what the tests tell n
 	go run ./scripts/trust
 
 mutants: ## changes the code a little, again and again, and tells in docs/mutants.md which changes no test notices; an hour
-	go run ./scripts/mutants core/judge core/setup core/tackle core/logbook core/units core/day
+	go run ./scripts/mutants core/judge core/judge/musts core/judge/choose core/setup core/rigging core/model core/input core/tackle core/logbook core/units core/day
 
 profile: ## where an answer and a fall spend their time: bin/answer.prof and bin/fall.prof, and the top of each
 	go test -run '^$$' -bench 'BenchmarkAnswer' -benchtime 20x -cpuprofile bin/answer.prof -o bin/answer.test ./core/advice

@@ -21,7 +21,7 @@ func main() {
 
 // code are words of the code that are not the job's.
 var code = []struct{ word, means string }{
-	{"approach", "What is to be done with the bait: slow fall, hold bottom, lift and drop, swim, hover. `core/trial/school.go` lists them."},
+	{"approach", "What is to be done with the bait: slow fall, hold bottom, lift and drop, swim, hover. `core/stage/school.go` lists them."},
 	{"case", "A setup made ready for the engine, with what is known of it (`trial.Case`). It does not change."},
 	{"handling", "A way to hold rod and line on the fall: as the rod is held or lowered, with the bail open or closed, or the line fed."},
 	{"judgement", "A number that rests on nobody's measurement, with its spread and the reason for it (`core/judgement`)."},

@@ -75,7 +75,8 @@ func started(t *testing.T, folder string) (c *exec.Cmd, address string) {
 // keep keeps a setup under a name.
 func keep(t *testing.T, address, name string) {
 	t.Helper()
-	response, err := http.Post(address+"/api/setups", "application/json", strings.NewReader(fmt.Sprintf(`{"name":%q,"setup":{}}`, name)))
+	response, err := http.Post(address+"/api/setups", "application/json",
+		strings.NewReader(fmt.Sprintf(`{"name":%q,"setup":{}}`, name)))
 	if err != nil || response.StatusCode != 201 {
 		t.Fatalf("%v %v", response, err)
 	}
@@ -113,18 +114,22 @@ func TestCopyAndRestore(t *testing.T) {
 	if info, err := os.Stat(file); err != nil || info.Mode().Perm() != 0o600 {
 		t.Errorf("%v %v", info, err)
 	}
-	if _, told, ok := run(t, "copy", "--data", folder, file); ok || !strings.Contains(told, "there is a file of that name already") {
+	if _, told, ok := run(t, "copy", "--data", folder, file); ok ||
+		!strings.Contains(told, "there is a file of that name already") {
 		t.Errorf("over another file: %s", told)
 	}
 	keep(t, address, "second")
-	if _, told, ok := run(t, "restore", "--data", folder, file); ok || !strings.Contains(told, "another Dunvel is running with the database\nnothing was changed: stop it first, or go back to a copy in its page") {
+	if _, told, ok := run(t, "restore", "--data", folder, file); ok ||
+		!strings.Contains(told, "another Dunvel is running with the database\nnothing was changed: stop it first, or "+
+			"go back to a copy in its page") {
 		t.Errorf("while it is served: %s", told)
 	}
 	if got := kept(t, address); got != "first second" {
 		t.Errorf("%s is kept", got)
 	}
 	stop()
-	if out, told, ok := run(t, "restore", "--data", folder, file); !ok || !strings.Contains(out, "How it was before is in "+filepath.Join(folder, "copies")) {
+	if out, told, ok := run(t, "restore", "--data", folder, file); !ok ||
+		!strings.Contains(out, "How it was before is in "+filepath.Join(folder, "copies")) {
 		t.Fatalf("%s %s", out, told)
 	}
 	address, stop = serving(t, folder)
@@ -149,12 +154,14 @@ func TestCopyAndRestore(t *testing.T) {
 	if !found {
 		t.Error("there is no way back")
 	}
-	for text, words := range map[string]string{"": "the file holds no data of Dunvel", "not a database": "the database is damaged"} {
+	for text, words := range map[string]string{"": "the file holds no data of Dunvel",
+		"not a database": "the database is damaged"} {
 		bad := filepath.Join(t.TempDir(), "bad.db")
 		if err := os.WriteFile(bad, []byte(text), 0o600); err != nil {
 			t.Fatal(err)
 		}
-		if _, told, ok := run(t, "restore", "--data", folder, bad); ok || !strings.Contains(told, words) || !strings.Contains(told, "nothing was changed") {
+		if _, told, ok := run(t, "restore", "--data", folder, bad); ok || !strings.Contains(told, words) ||
+			!strings.Contains(told, "nothing was changed") {
 			t.Errorf("%q: %s", text, told)
 		}
 	}
@@ -204,13 +211,16 @@ func TestStoppedWhileAsked(t *testing.T) {
 }
 
 func TestAdvise(t *testing.T) {
-	if out, told, ok := run(t, "advise", "--units", "mass=oz"); !ok || !strings.Contains(out, `"sentence": "Tie on `) || !strings.Contains(out, " oz") {
+	if out, told, ok := run(t, "advise", "--units", "mass=oz"); !ok || !strings.Contains(out, `"sentence": "Tie on `) ||
+		!strings.Contains(out, " oz") {
 		t.Errorf("%.300s %s", out, told)
 	}
-	if out, told, ok := run(t, "advise", "--words"); !ok || !strings.HasPrefix(out, "Tie on ") || strings.Contains(out, "{") || !strings.Contains(out, "\nNot lighter: ") || strings.Count(out, "\n") < 3 {
+	if out, told, ok := run(t, "advise", "--words"); !ok || !strings.HasPrefix(out, "Tie on ") ||
+		strings.Contains(out, "{") || !strings.Contains(out, "\nNot lighter: ") || strings.Count(out, "\n") < 3 {
 		t.Errorf("%.300s %s", out, told)
 	}
-	if _, told, ok := run(t, "advise", "--units", "mass=stone"); ok || !strings.Contains(told, "mass cannot be shown in “stone”; choose one of g, oz") {
+	if _, told, ok := run(t, "advise", "--units", "mass=stone"); ok ||
+		!strings.Contains(told, "mass cannot be shown in “stone”; choose one of g, oz") {
 		t.Error(told)
 	}
 	if out, _, ok := run(t, "version"); !ok || !strings.HasPrefix(out, "dunvel ") {
@@ -245,7 +255,8 @@ func TestCommandLine(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, from := range []string{file, "-"} {
-		if out, told, code := end(`{"water":{"depth":3}}`, "advise", "--words", from); code != 0 || !strings.Contains(out, "on the bed at 3 m") {
+		if out, told, code := end(`{"water":{"depth":3}}`, "advise", "--words", from); code != 0 ||
+			!strings.Contains(out, "on the bed at 3 m") {
 			t.Errorf("%s: %d %s%s", from, code, out, told)
 		}
 	}
@@ -260,7 +271,8 @@ func TestCommandLine(t *testing.T) {
 	if out, _, code := end("", "--version"); code != 0 || !strings.HasPrefix(out, "dunvel unreleased, go") {
 		t.Errorf("%d %s", code, out)
 	}
-	if out, _, code := end("", "--man"); code != 0 || !strings.Contains(out, ".TH DUNVEL 1") || !strings.Contains(out, "advise") {
+	if out, _, code := end("", "--man"); code != 0 || !strings.Contains(out, ".TH DUNVEL 1") ||
+		!strings.Contains(out, "advise") {
 		t.Errorf("%d %.200s", code, out)
 	}
 }
@@ -275,11 +287,13 @@ func TestLicences(t *testing.T) {
 	if !ok {
 		t.Fatal(told)
 	}
-	list, err := exec.CommandContext(t.Context(), "go", "list", "-deps", "-f", "{{with .Module}}{{if not .Main}}{{.Path}} {{.Version}}{{end}}{{end}}", "dunvel/cmd/dunvel").Output()
+	list, err := exec.CommandContext(t.Context(), "go", "list", "-deps", "-f",
+		"{{with .Module}}{{if not .Main}}{{.Path}} {{.Version}}{{end}}{{end}}", "dunvel/cmd/dunvel").Output()
 	if err != nil {
 		t.Fatal(err)
 	}
-	wanted := append(strings.Split(strings.TrimSpace(string(list)), "\n"), "The Go programming language", "react-router", "@mui/material", "swagger-ui-dist",
+	wanted := append(strings.Split(strings.TrimSpace(string(list)), "\n"), "The Go programming language",
+		"react-router", "@mui/material", "swagger-ui-dist",
 		"Permission is hereby granted", "Redistributions in binary form", "SIL OPEN FONT LICENSE", "Apache License")
 	for _, words := range wanted {
 		if !strings.Contains(out, words) {

@@ -40,7 +40,8 @@ func (f folder) file(name string) (string, error) {
 }
 
 // opened is a person's own database and where it is.
-func (f folder) opened(ctx context.Context, open func(context.Context, string) (*store.Store, error)) (*store.Store, string, error) {
+func (f folder) opened(ctx context.Context, open func(context.Context, string) (*store.Store, error)) (*store.Store,
+	string, error) {
 	path, err := f.file(own)
 	if err != nil {
 		return nil, "", err
@@ -79,7 +80,8 @@ func (r restoreCmd) Run(ctx context.Context) (err error) {
 	if err != nil {
 		return fmt.Errorf("%s: %w\nnothing was changed", r.File, err)
 	}
-	fmt.Printf("%s is what %s is now. How it was before is in %s.\n", path, r.File, filepath.Join(filepath.Dir(path), "copies", before.Name))
+	fmt.Printf("%s is what %s is now. How it was before is in %s.\n", path, r.File,
+		filepath.Join(filepath.Dir(path), "copies", before.Name))
 	return nil
 }
 

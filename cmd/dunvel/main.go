@@ -110,7 +110,9 @@ func (s serve) Run(ctx context.Context) error {
 func (d demoCmd) Run(ctx context.Context) error {
 	boat := live.New(time.Now)
 	go boat.RunSimulated(ctx, "The made-up boat", demo.NewBoat(time.Now(), simulatedSeed).Next)
-	return d.run(ctx, "demo.db", boat, func(ctx context.Context, st *store.Store) error { return demo.Seed(ctx, st, time.Now()) })
+	return d.run(ctx, "demo.db", boat, func(ctx context.Context, st *store.Store) error {
+		return demo.Seed(ctx, st, time.Now())
+	})
 }
 
 func (a adviseCmd) Run(ctx context.Context) (err error) {
@@ -157,7 +159,8 @@ func (show) Run() error {
 	return nil
 }
 
-func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare func(context.Context, *store.Store) error) (err error) {
+func (w where) run(ctx context.Context, file string, boat *live.Boat,
+	prepare func(context.Context, *store.Store) error) (err error) {
 	path, err := w.file(file)
 	if err != nil {
 		return err
@@ -172,7 +175,8 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 	}
 	defer func() { err = errors.Join(err, st.Close()) }()
 	if !st.Alone() {
-		fmt.Fprintln(os.Stderr, "Another Dunvel has this database open. Both may write to it; one of them going back to a copy changes it for the other.")
+		fmt.Fprintln(os.Stderr, "Another Dunvel has this database open. Both may write to it; one of them going back "+
+			"to a copy changes it for the other.")
 	}
 	if err := prepare(ctx, st); err != nil {
 		return err
@@ -199,14 +203,17 @@ func (w where) run(ctx context.Context, file string, boat *live.Boat, prepare fu
 
 // whatToDo is why a database was not opened, and what helps.
 func whatToDo(err error, path string) error {
-	back := fmt.Sprintf("copies of it are in %s: move %s away, put the latest copy that is good there under its name, and start again", filepath.Join(filepath.Dir(path), "copies"), path)
+	back := fmt.Sprintf("copies of it are in %s: move %s away, put the latest copy that is good there under its "+
+		"name, and start again", filepath.Join(filepath.Dir(path), "copies"), path)
 	for of, help := range map[error]string{
 		database.ErrDamaged: back,
 		database.ErrEmpty:   back,
 		database.ErrOlder:   "nothing was changed: start dunvel serve with it once, which brings it up to date",
 		database.ErrNewer:   "nothing was changed: start the newer dunvel with it",
-		database.ErrBusy:    "nothing is wrong with it: close the other program, or wait until it is done, and start again",
-		database.ErrDenied:  "nothing is wrong with it: look at the permissions of " + path + " and its folder, or name another folder with --data",
+		database.ErrBusy: "nothing is wrong with it: close the other program, or wait until it is done, and start " +
+			"again",
+		database.ErrDenied: "nothing is wrong with it: look at the permissions of " + path +
+			" and its folder, or name another folder with --data",
 		database.ErrFull:    "make room and start again",
 		database.ErrRunning: "nothing was changed: stop it first, or go back to a copy in its page",
 	} {
@@ -220,7 +227,8 @@ func whatToDo(err error, path string) error {
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	parser := kong.Must(&commands{}, kong.Name("dunvel"), kong.Description("Works out the jig head weight that reaches and holds a depth."), kong.Vars{"version": released()})
+	parser := kong.Must(&commands{}, kong.Name("dunvel"), kong.Description(
+		"Works out the jig head weight that reaches and holds a depth."), kong.Vars{"version": released()})
 	kongplete.Complete(parser)
 	parsed, err := parser.Parse(os.Args[1:])
 	if err != nil {

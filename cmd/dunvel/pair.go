@@ -20,7 +20,8 @@ type pairCmd struct {
 func (p pairCmd) Run(ctx context.Context) error {
 	ctx, end := context.WithTimeout(ctx, 10*time.Second)
 	defer end()
-	request, err := http.NewRequestWithContext(ctx, http.MethodGet, fmt.Sprintf("http://127.0.0.1:%d/api/pairing", p.Port), nil)
+	request, err := http.NewRequestWithContext(ctx, http.MethodGet,
+		fmt.Sprintf("http://127.0.0.1:%d/api/pairing", p.Port), nil)
 	if err != nil {
 		return err
 	}
@@ -40,9 +41,11 @@ func (p pairCmd) Run(ctx context.Context) error {
 	case len(pairing.Addresses) == 0:
 		return errors.New("it answers to this machine alone: start it with --address 0.0.0.0:4780 to let devices in")
 	}
-	fmt.Printf("%s-%s, good until %s for one device, at %s/pair\n", pairing.Code[:4], pairing.Code[4:], until, pairing.Addresses[0].Address)
+	fmt.Printf("%s-%s, good until %s for one device, at %s/pair\n", pairing.Code[:4], pairing.Code[4:], until,
+		pairing.Addresses[0].Address)
 	if trust := pairing.Addresses[0].Trust; trust != "" {
-		fmt.Printf("Before that, and once, have the device trust this Dunvel: how is told at %s.\nWhat it then shows of the authority: %s\n", trust, pairing.Secured.Fingerprint)
+		fmt.Printf("Before that, and once, have the device trust this Dunvel: how is told at %s.\nWhat it then shows "+
+			"of the authority: %s\n", trust, pairing.Secured.Fingerprint)
 	}
 	return nil
 }

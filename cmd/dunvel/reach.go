@@ -48,20 +48,26 @@ func announce(a net.Addr, reached reach.Ways) {
 		return
 	}
 	port := a.(*net.TCPAddr).Port
-	fmt.Printf("Dunvel is at http://127.0.0.1:%d\nOther devices reach it at %s, and are let in once they are paired.\n", port, strings.Join(bases, " and "))
+	fmt.Printf("Dunvel is at http://127.0.0.1:%d\nOther devices reach it at %s, and are let in once they are paired.\n",
+		port, strings.Join(bases, " and "))
 	if code, err := reached.Codes.Show(); err == nil {
-		fmt.Printf("Pair one with the code %s-%s, good until %s for one device; more codes are under Devices, at this computer.\n", code.Code[:4], code.Code[4:], code.Until.Format("15:04"))
+		fmt.Printf("Pair one with the code %s-%s, good until %s for one device; more codes are under Devices, at "+
+			"this computer.\n", code.Code[:4], code.Code[4:], code.Until.Format("15:04"))
 	}
 	switch by := reached.By; {
 	case by == nil:
 		fmt.Println("What they send is not encrypted: use it on a network that you trust, or start it with --tls.")
 	case by.Authority() == nil:
-		fmt.Printf("What they send is encrypted by your certificate, which is good until %s.\n", by.Until().Format(time.DateOnly))
+		fmt.Printf("What they send is encrypted by your certificate, which is good until %s.\n",
+			by.Until().Format(time.DateOnly))
 		if time.Now().After(by.Until()) {
-			fmt.Fprintln(os.Stderr, "Your certificate has run out: devices warn of this server until the file of --cert is a newer one. It need not be started again for that.")
+			fmt.Fprintln(os.Stderr, "Your certificate has run out: devices warn of this server until the file of "+
+				"--cert is a newer one. It need not be started again for that.")
 		}
 	default:
-		fmt.Printf("What they send is encrypted. A device is to trust this Dunvel first, once: how is told at http://%s/trust.\nWhat it then shows of the authority: %s\n", strings.TrimPrefix(bases[0], "https://"), by.Fingerprint())
+		fmt.Printf("What they send is encrypted. A device is to trust this Dunvel first, once: how is told at "+
+			"http://%s/trust.\nWhat it then shows of the authority: %s\n", strings.TrimPrefix(bases[0], "https://"),
+			by.Fingerprint())
 	}
 }
 

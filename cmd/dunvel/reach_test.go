@@ -25,7 +25,8 @@ func expired(t *testing.T) string {
 	if err != nil {
 		t.Fatal(err)
 	}
-	shape := &x509.Certificate{SerialNumber: big.NewInt(1), DNSNames: []string{"skiff.example"}, NotBefore: time.Now().AddDate(-1, 0, 0), NotAfter: time.Date(2026, 6, 30, 12, 0, 0, 0, time.UTC)}
+	shape := &x509.Certificate{SerialNumber: big.NewInt(1), DNSNames: []string{"skiff.example"},
+		NotBefore: time.Now().AddDate(-1, 0, 0), NotAfter: time.Date(2026, 6, 30, 12, 0, 0, 0, time.UTC)}
 	made, err := x509.CreateCertificate(rand.Reader, shape, shape, key.Public(), key)
 	if err != nil {
 		t.Fatal(err)
@@ -35,7 +36,8 @@ func expired(t *testing.T) string {
 		t.Fatal(err)
 	}
 	file := filepath.Join(t.TempDir(), "own.pem")
-	text := string(pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: made})) + string(pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}))
+	text := string(pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: made})) +
+		string(pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}))
 	if err := os.WriteFile(file, []byte(text), 0o600); err != nil {
 		t.Fatal(err)
 	}
@@ -55,9 +57,13 @@ func TestAnnounce(t *testing.T) {
 	}{
 		{nil, "What they send is not encrypted: use it on a network that you trust, or start it with --tls.", ""},
 		{[]string{"--tls"}, "What it then shows of the authority: ", ""},
-		{[]string{"--cert", own, "--key", own}, "What they send is encrypted by your certificate, which is good until 2026-06-30.", "Your certificate has run out: devices warn of this server until the file of --cert is a newer one. It need not be started again for that."},
+		{[]string{"--cert", own, "--key", own},
+			"What they send is encrypted by your certificate, which is good until 2026-06-30.",
+			"Your certificate has run out: devices warn of this server until the file of --cert is a newer one. It " +
+				"need not be started again for that."},
 	} {
-		command := command(t.Context(), append([]string{"serve", "--data", t.TempDir(), "--address", "0.0.0.0:0"}, c.args...)...)
+		command := command(t.Context(), append([]string{"serve", "--data", t.TempDir(), "--address", "0.0.0.0:0"},
+			c.args...)...)
 		out, err := command.StdoutPipe()
 		if err != nil {
 			t.Fatal(err)
@@ -77,7 +83,8 @@ func TestAnnounce(t *testing.T) {
 		if err := command.Wait(); err != nil {
 			t.Errorf("%v: %v", c.args, err)
 		}
-		for _, want := range []string{c.told, "Dunvel is at http://127.0.0.1:", "and are let in once they are paired.", "Pair one with the code "} {
+		for _, want := range []string{c.told, "Dunvel is at http://127.0.0.1:", "and are let in once they are paired.",
+			"Pair one with the code "} {
 			if !strings.Contains(said, want) {
 				t.Errorf("%v: it says\n%s", c.args, said)
 			}
@@ -94,7 +101,8 @@ func TestAnnounce(t *testing.T) {
 		"--cert and --key must be used together":      {"--cert", own},
 		"cannot be used: tls: failed to find any PEM": {"--cert", os.Args[0], "--key", own},
 	} {
-		if _, told, ok := run(t, append([]string{"serve", "--data", t.TempDir()}, args...)...); ok || !strings.Contains(told, want) {
+		if _, told, ok := run(t, append([]string{"serve", "--data", t.TempDir()}, args...)...); ok ||
+			!strings.Contains(told, want) {
 			t.Errorf("%v: %s", args, told)
 		}
 	}

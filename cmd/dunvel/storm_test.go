@@ -65,7 +65,8 @@ func (s *storm) log() {
 	key := fmt.Sprintf("storm-%08d", s.next)
 	s.mutex.Unlock()
 	event := func(note string) string {
-		return fmt.Sprintf(`{"key":%q,"time":"2026-09-12T09:00:00Z","kind":"head lost","rod":%d,"note":%q}`, key, len(note)%2, note)
+		return fmt.Sprintf(`{"key":%q,"time":"2026-09-12T09:00:00Z","kind":"head lost","rod":%d,"note":%q}`, key,
+			len(note)%2, note)
 	}
 	var made []struct {
 		ID, Version int64
@@ -74,7 +75,8 @@ func (s *storm) log() {
 		return
 	}
 	s.told(key, "")
-	if s.ask("PATCH", fmt.Sprintf("/api/events/%d", made[0].ID), asJSON, fmt.Sprintf(`{"version":%d,"event":%s}`, made[0].Version, event("corrected")), nil) {
+	if s.ask("PATCH", fmt.Sprintf("/api/events/%d", made[0].ID), asJSON,
+		fmt.Sprintf(`{"version":%d,"event":%s}`, made[0].Version, event("corrected")), nil) {
 		s.told(key, "corrected")
 	}
 }
@@ -241,8 +243,10 @@ func (s *storm) begin() {
 		return `{"setup":{"water":{"depth":3},"cast":{"distance":5}},"mass":` + grams + `,"technique":"drop"}`
 	}
 	var made struct{ Name string }
-	ok := s.ask("POST", "/api/items/bulk", asJSON, fmt.Sprintf(`{"text":"ball, lead, 5.3 14.2 g, hook 3/0, %d each"}`, heads), nil) &&
-		s.ask("POST", "/api/trips", asJSON, `{"trip":{"place":"The Sill","start":"2026-09-12T08:00:00Z","end":null,"highWater":null,"notes":"","rods":[{"name":"A","state":`+state("0.0053")+`},{"name":"B","state":`+state("0.0142")+`}]}}`, nil) &&
+	ok := s.ask("POST", "/api/items/bulk", asJSON, fmt.Sprintf(`{"text":"ball, lead, 5.3 14.2 g, hook 3/0, %d each"}`,
+		heads), nil) &&
+		s.ask("POST", "/api/trips", asJSON,
+			`{"trip":{"place":"The Sill","start":"2026-09-12T08:00:00Z","end":null,"highWater":null,"notes":"","rods":[{"name":"A","state":`+state("0.0053")+`},{"name":"B","state":`+state("0.0142")+`}]}}`, nil) &&
 		s.ask("POST", "/api/copies", asJSON, "", &made)
 	if !ok {
 		s.t.Fatal("it does not begin")

@@ -30,26 +30,28 @@ import (
 
 // Head is one rung of the ladder.
 type Head struct {
-	Mass          float64        `json:"mass"`          // kg
-	Hook          string         `json:"hook"`          // of a head with its bait; empty on a rig where they are not together
+	Mass float64 `json:"mass"` // kg
+	// of a head with its bait; empty on a rig where they are not together
+	Hook          string         `json:"hook"`
 	WeightInWater float64        `json:"weightInWater"` // N, with hook and bait
 	Handling      trial.Handling `json:"handling"`      // how the line is held on the fall
 	Held          string         `json:"held"`          // in a few words
 	Brief         Brief          `json:"brief"`         // as it is read at arm's length
-	Otherwise     float64        `json:"otherwise"`     // m of line that would be out, were it not fed under a finger; 0 where it is not
-	Fall          trial.Fall     `json:"fall"`
-	Contact       Contact        `json:"contact"`
-	Feel          Feel           `json:"feel"`
-	Swim          Swim           `json:"swim"`
-	Hover         heads.Hover    `json:"hover"`
-	Back          float64        `json:"back"` // s back to the bed when it is lifted and dropped; 0 otherwise
-	Verdict       judge.Verdict  `json:"verdict"`
-	Reason        string         `json:"reason"`
-	Sure          float64        `json:"sure"` // probability that it does all that is wanted
-	Ranges        judge.Ranges   `json:"ranges"`
-	Snags         float64        `json:"snags"` // index, 0 to 10
-	Reach         float64        `json:"reach"` // m that it is thrown; 0 where that is not known
-	Owned         float64        `json:"owned"` // how many there are in the box, for whoever has one
+	// m of line that would be out, were it not fed under a finger; 0 where it is not
+	Otherwise float64       `json:"otherwise"`
+	Fall      trial.Fall    `json:"fall"`
+	Contact   Contact       `json:"contact"`
+	Feel      Feel          `json:"feel"`
+	Swim      Swim          `json:"swim"`
+	Hover     heads.Hover   `json:"hover"`
+	Back      float64       `json:"back"` // s back to the bed when it is lifted and dropped; 0 otherwise
+	Verdict   judge.Verdict `json:"verdict"`
+	Reason    string        `json:"reason"`
+	Sure      float64       `json:"sure"` // probability that it does all that is wanted
+	Ranges    judge.Ranges  `json:"ranges"`
+	Snags     float64       `json:"snags"` // index, 0 to 10
+	Reach     float64       `json:"reach"` // m that it is thrown; 0 where that is not known
+	Owned     float64       `json:"owned"` // how many there are in the box, for whoever has one
 }
 
 // Contact is how a head works on the bed with the line taken up: dragged along with
@@ -76,7 +78,8 @@ type Feel struct {
 
 // Swim is how a head comes back when it is to swim at a height.
 type Swim struct {
-	InBand float64 `json:"inBand"` // share of the way within the band at the wanted speed, between 80 % and 20 % of the cast
+	// share of the way within the band at the wanted speed, between 80 % and 20 % of the cast
+	InBand float64 `json:"inBand"`
 	Height float64 `json:"height"` // m over the bed then, on average; or the depth where the target is one
 	Speed  float64 `json:"speed"`  // m/s through the water at which it is in the middle of the band
 	Reel   float64 `json:"reel"`   // m/s of line taken in at that speed
@@ -92,15 +95,16 @@ type Flow struct {
 
 // Answer is what Dunvel says about a setup.
 type Answer struct {
-	Heads      []Head            `json:"heads"`   // light to heavy
-	Pick       int               `json:"pick"`    // index of the head to tie on; -1 where none is worth it
-	Least      int               `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
-	Closest    int               `json:"closest"` // index of the head to tie on, or of the one that comes closest
-	Sentence   string            `json:"sentence"`
-	Hand       string            `json:"hand"` // how to hold rod and line, in a few words
-	NotLighter string            `json:"notLighter"`
-	NotHeavier string            `json:"notHeavier"`
-	Asks       string            `json:"asks"`       // which of wind, current and swell asks for the weight; "" where none does
+	Heads      []Head `json:"heads"`   // light to heavy
+	Pick       int    `json:"pick"`    // index of the head to tie on; -1 where none is worth it
+	Least      int    `json:"least"`   // index of the lightest that is as likely as not; -1 where none is
+	Closest    int    `json:"closest"` // index of the head to tie on, or of the one that comes closest
+	Sentence   string `json:"sentence"`
+	Hand       string `json:"hand"` // how to hold rod and line, in a few words
+	NotLighter string `json:"notLighter"`
+	NotHeavier string `json:"notHeavier"`
+	// which of wind, current and swell asks for the weight; "" where none does
+	Asks       string            `json:"asks"`
 	Wait       float64           `json:"wait"`       // s
 	WaitReason string            `json:"waitReason"` // where the wait comes from
 	Drift      trial.Point       `json:"drift"`      // velocity of the boat over the ground, m/s
@@ -219,7 +223,8 @@ func (a Adviser) one(ctx context.Context, l *choose.Ladder, choice units.Choice,
 		Pick: l.Pick, Least: l.Least, Closest: l.Closest, Hand: t.hand(l, shown),
 		Wait: c.Wait(), WaitReason: t.WaitReason(), Drift: trial.Point(c.Cast.Drift),
 		Target: c.Target, OnBed: c.OnBed, BedSlope: c.BedSlope(), Profile: profile(c),
-		Lines: conditions.Lines(s, choice), Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(), Draft: draft,
+		Lines: conditions.Lines(s, choice), Rig: s.Rigging.List(), Felt: s.Rigging.Felt(), Takes: s.Rigging.Takes(),
+		Draft: draft,
 	}
 	if c.School().Lifted {
 		out.Lift = s.LiftHeight()
@@ -272,12 +277,15 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 	h := &l.Heads[i]
 	if h.Verdict == judge.Open {
 		return Head{
-			Mass: h.Mass, Verdict: judge.Open, Fall: trial.Fall{Path: []trial.Moment{}, Lines: []trial.Line{}}, Contact: Contact{Curve: []trial.Point{}},
+			Mass: h.Mass, Verdict: judge.Open, Fall: trial.Fall{Path: []trial.Moment{}, Lines: []trial.Line{}},
+			Contact: Contact{Curve: []trial.Point{}},
 		}, nil
 	}
 	out := Head{
-		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.Holding(shown.Handling), Otherwise: shown.Otherwise, Fall: shown.Fall,
-		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).Reason(h), Sure: h.Sure, Ranges: shown.Ranges, Snags: h.Snags, Reach: h.Reach,
+		Mass: h.Mass, WeightInWater: h.Weight, Handling: shown.Handling, Held: t.Holding(shown.Handling),
+		Otherwise: shown.Otherwise, Fall: shown.Fall,
+		Back: h.Back, Verdict: h.Verdict, Reason: t.of(l, i).Reason(h), Sure: h.Sure, Ranges: shown.Ranges,
+		Snags: h.Snags, Reach: h.Reach,
 		Feel:  Feel{h.Feel.Pull, h.Feel.Told(), h.Feel.Hand, h.Feel.Gusts, h.Feel.Swirl},
 		Brief: t.brief(h, shown),
 	}
@@ -292,7 +300,8 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 	switch school := t.School(); {
 	case school.Swims:
 		s := h.Swim
-		out.Swim = Swim{InBand: musts.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel, Turns: s.Reel / t.Setup.Rod.PerTurn}
+		out.Swim = Swim{InBand: musts.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel,
+			Turns: s.Reel / t.Setup.Rod.PerTurn}
 	case school.Hovers:
 		out.Hover = heads.Hovering(t.Case, h)
 	}
@@ -302,7 +311,8 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 // contact is how a head works on the bed.
 func (t teller) contact(h *judge.Head, f trial.Fall) (Contact, error) {
 	tip := t.Cast.Drift
-	c := Contact{Outcome: f.Outcome, Boat: trial.Point{X: f.Time * tip.X, Y: f.Time * tip.Y, Z: h.Handling.Tip}, Curve: []trial.Point{}}
+	c := Contact{Outcome: f.Outcome, Boat: trial.Point{X: f.Time * tip.X, Y: f.Time * tip.Y, Z: h.Handling.Tip},
+		Curve: []trial.Point{}}
 	if !h.Arrived() || !t.OnBed || t.School().Swims || t.Floats() {
 		return c, nil
 	}

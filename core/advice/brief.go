@@ -44,8 +44,10 @@ type Fact struct {
 // factNames are what the kinds of notes are called as facts, in the order in which they
 // are shown, and the words of the guide that they are about.
 var factNames = []struct{ kind, name, term string }{
-	{"snags", "snags", "snag-index"}, {"hook", "hook", ""}, {"attitude", "sits", "tilt"}, {"link", "weakest", "leader"}, {"bait", "bait lasts", "keeper"},
-	{"rig", "rig", ""}, {"reach", "flies", ""}, {"leader", "leader", "leader"}, {"moving", "kept moving", "lift-off"}, {"swell", "swell", ""},
+	{"snags", "snags", "snag-index"}, {"hook", "hook", ""}, {"attitude", "sits", "tilt"}, {"link", "weakest", "leader"},
+	{"bait", "bait lasts", "keeper"},
+	{"rig", "rig", ""}, {"reach", "flies", ""}, {"leader", "leader", "leader"}, {"moving", "kept moving", "lift-off"},
+	{"swell", "swell", ""},
 	{"speed", "speed", "band"}, {"splash", "splash", ""},
 }
 

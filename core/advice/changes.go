@@ -30,8 +30,10 @@ type noun struct{ words, measure string }
 
 var nouns = map[string]noun{
 	"water.depth": {"the depth", "depth"}, "flow.speed": {"the current", "speed"}, "wind.speed": {"the wind", "wind"},
-	"boat.speed": {"the drift", "speed"}, "swell.height": {"the swell", "depth"}, "cast.distance": {"the cast", "depth"},
-	"line.diameter": {"the line", "diameter"}, "leader.diameter": {"the leader", "diameter"}, "bait.length": {"the bait", "size"},
+	"boat.speed": {"the drift", "speed"}, "swell.height": {"the swell", "depth"},
+	"cast.distance": {"the cast", "depth"},
+	"line.diameter": {"the line", "diameter"}, "leader.diameter": {"the leader", "diameter"},
+	"bait.length":    {"the bait", "size"},
 	"approach.speed": {"the reeling", "speed"},
 }
 

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/advice/conditions"
 	"dunvel/core/advice/notes"
 	"dunvel/core/advice/say"
 	"dunvel/core/explore"
@@ -40,8 +41,10 @@ type Compared struct {
 type Variant struct{ Key, Name string }
 
 var variantNames = map[string]string{
-	"thin": "thinner line", "thick": "thicker line", "straight": "straight fluorocarbon", "tungsten": "tungsten heads", "tin": "tin heads",
-	"glass": "glass heads", "football": "football heads", "mushroom": "mushroom heads", "standup": "stand-up heads", "swing": "swinging heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
+	"thin": "thinner line", "thick": "thicker line", "straight": "straight fluorocarbon", "tungsten": "tungsten heads",
+	"tin":   "tin heads",
+	"glass": "glass heads", "football": "football heads", "mushroom": "mushroom heads", "standup": "stand-up heads",
+	"swing": "swinging heads", "dropshot": "drop shot", "hook": "hook two sizes up", "small": "smaller bait",
 }
 
 // Variants are the changes that Vary knows.
@@ -63,7 +66,8 @@ func Vary(s setup.Setup, key string) (o explore.Outfit, ok bool) {
 // Compare answers for outfits in the water of a setup, fished as it is there, with the
 // heads of the first of them; each is told from the first. Errors are setup.Errors,
 // that a unit is not known, or those of judging.
-func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explore.Outfit, choice units.Choice) ([]Compared, error) {
+func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explore.Outfit, choice units.Choice) (
+	[]Compared, error) {
 	answers, out := make([]*Answer, len(outfits)), make([]Compared, len(outfits))
 	for i, o := range outfits {
 		s := water.With(o.Setup)
@@ -78,8 +82,9 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 		answer := answers[i]
 		h := answer.Heads[answer.Closest]
 		out[i] = Compared{
-			Name: o.Name, Outfit: outfitWords(o.Setup, choice), Sure: h.Sure, Fall: h.Fall, Ranges: h.Ranges,
-			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{}, Sits: answer.Sits, BedSlope: answer.BedSlope,
+			Name: o.Name, Outfit: conditions.Outfit(o.Setup, choice), Sure: h.Sure, Fall: h.Fall, Ranges: h.Ranges,
+			Contact: h.Contact, Snags: h.Snags, Sentence: answer.Sentence, Cue: answer.Cue, Words: []string{},
+			Sits: answer.Sits, BedSlope: answer.BedSlope,
 		}
 		if answer.Pick >= 0 {
 			out[i].Pick, out[i].Least = h.Mass, answer.Heads[answer.Least].Mass
@@ -115,24 +120,11 @@ func (a Adviser) compared(ctx context.Context, s setup.Setup, choice units.Choic
 	return a.one(ctx, l, choice, true)
 }
 
-// outfitWords says what an outfit is.
-func outfitWords(s setup.Setup, choice units.Choice) string {
-	diameter := func(v float64) string { return choice.Show("diameter", v) }
-	line := fmt.Sprintf("%s %s", s.Line.Material, diameter(s.Line.Diameter))
-	if s.Leader.Length > 0 {
-		line += fmt.Sprintf(", %s of %s %s", choice.Show("depth", s.Leader.Length), s.Leader.Material, diameter(s.Leader.Diameter))
-	}
-	if !s.Rigging.Alone() {
-		line += "; " + s.Rigging.Kind
-	}
-	return fmt.Sprintf("%s; %s %s; %s %s heads", line, choice.Show("size", s.Bait.Length), s.Bait.Form, s.Head.Material, s.Head.Shape)
-}
-
 // differs says what an outfit costs or buys against the first, and what it is
 // that does so where only one thing is another.
 func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []string {
 	out := []string{}
-	what := changed(from, to)
+	what := conditions.Changed(from, to)
 	if what == "" {
 		return append(out, "It is the same outfit.")
 	}
@@ -144,7 +136,8 @@ func differs(first, a *Answer, from, to setup.Setup, choice units.Choice) []stri
 	if a.Pick < 0 && len(a.Heads) > 1 {
 		return out // there is no head to tell more of
 	}
-	if mine, theirs := a.Sits, first.Sits; !mine[0].Over && !theirs[0].Over && math.Abs(mine[0].Bed-theirs[0].Bed) >= judgement.PoseDiffers.Number {
+	if mine, theirs := a.Sits, first.Sits; !mine[0].Over && !theirs[0].Over &&
+		math.Abs(mine[0].Bed-theirs[0].Bed) >= judgement.PoseDiffers.Number {
 		out = append(out, notes.OnBed("it", mine[0].Pose))
 	}
 	if first.Pick >= 0 || len(a.Heads) == 1 {
@@ -209,61 +202,12 @@ func headDiffers(first, h *Head, choice units.Choice) []string {
 		return more
 	}
 	if d := h.Fall.Time - first.Fall.Time; math.Abs(d) > 0.04*first.Fall.Time {
-		out = append(out, fmt.Sprintf("With %s it is there %s %s.", choice.Show("mass", h.Mass), units.Seconds(math.Abs(d)), which(d, "later", "sooner")))
+		out = append(out, fmt.Sprintf("With %s it is there %s %s.", choice.Show("mass", h.Mass),
+			units.Seconds(math.Abs(d)), which(d, "later", "sooner")))
 	}
 	if d := h.Contact.Margin - first.Contact.Margin; math.Abs(d) > 0.05 {
-		out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", units.Percent(math.Abs(d)), which(d, "more", "less")))
+		out = append(out, fmt.Sprintf("It keeps %s of its weight %s on the bed.", units.Percent(math.Abs(d)),
+			which(d, "more", "less")))
 	}
 	return out
-}
-
-// changed names what is another in two outfits, if it is one thing.
-func changed(from, to setup.Setup) string {
-	var parts []string
-	add := func(name string, same bool) {
-		if !same {
-			parts = append(parts, name)
-		}
-	}
-	if line := lineChanged(from, to); line != "" {
-		parts = append(parts, line)
-	}
-	straight := to.Line.Material != from.Line.Material && to.Leader.Length == 0
-	add("the other leader", straight || to.Leader.Length == from.Leader.Length && to.Leader.Material == from.Leader.Material && to.Leader.Diameter == from.Leader.Diameter)
-	switch {
-	case to.Bait.Form == from.Bait.Form && to.Bait.Length < from.Bait.Length:
-		parts = append(parts, "the smaller bait")
-	case to.Bait.Form == from.Bait.Form && to.Bait.Length > from.Bait.Length:
-		parts = append(parts, "the larger bait")
-	default:
-		add("the other bait", to.Bait == from.Bait)
-	}
-	if to.Head.Material != from.Head.Material {
-		parts = append(parts, to.Head.Material)
-	} else {
-		add("the other head", to.Head == from.Head)
-	}
-	add("the "+to.Rigging.Kind+" rig", to.Rigging.Kind == from.Rigging.Kind)
-	switch len(parts) {
-	case 0:
-		return ""
-	case 1:
-		return parts[0]
-	}
-	return "this outfit"
-}
-
-// lineChanged names another line; nothing where it is the same.
-func lineChanged(from, to setup.Setup) string {
-	switch same := to.Line.Material == from.Line.Material; {
-	case same && to.Line.Diameter < from.Line.Diameter:
-		return "the thinner line"
-	case same && to.Line.Diameter > from.Line.Diameter:
-		return "the thicker line"
-	case same:
-		return ""
-	case to.Leader.Length == 0:
-		return "straight " + to.Line.Material
-	}
-	return to.Line.Material + " line"
 }

@@ -30,7 +30,8 @@ func TestAtTheSameWeight(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for i, want := range []string{"", "The other head", "The thicker line does not do it with 7.1 g.", "The other head does the same with that weight."} {
+	for i, want := range []string{"", "The other head", "The thicker line does not do it with 7.1 g.",
+		"The other head does the same with that weight."} {
 		words := strings.Join(compared[i].Words, " ")
 		if i == 1 {
 			want = "On the bed it leans, at 43°."

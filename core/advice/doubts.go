@@ -42,8 +42,9 @@ type Measured struct {
 // doubtful says each unknown, and the numbers in the table of judgement that it comes from.
 var doubtful = map[judge.Unknown]string{
 	judge.Flow: "the speed of the current", judge.Wind: "the wind", judge.Drift: "the drift",
-	judge.Across: "how hard water pushes across the line", judge.Along: "how hard water holds the line along its length",
-	judge.Fall: "the drag of the bait as it falls", judge.Tow: "the drag of the bait as it is drawn along",
+	judge.Across: "how hard water pushes across the line",
+	judge.Along:  "how hard water holds the line along its length",
+	judge.Fall:   "the drag of the bait as it falls", judge.Tow: "the drag of the bait as it is drawn along",
 	judge.Weight: "what head and bait weigh", judge.Depth: "the depth",
 	judge.Spool: "how hard the spool or finger holds the line", judge.Friction: "the grip of the bed",
 }
@@ -83,7 +84,8 @@ func (a Adviser) Doubts(ctx context.Context, s setup.Setup, choice units.Choice)
 	t := tellerOf(c, choice)
 	out := &Doubts{Mass: mass, Number: t.numbered(w.Number), Parts: []Doubt{}, Measure: []Measured{}}
 	if len(w.Parts) == 0 {
-		out.Words = fmt.Sprintf("%s does not get there, so that nothing can be said of how sure its numbers are.", say.Capital(t.Mass(mass)))
+		out.Words = fmt.Sprintf("%s does not get there, so that nothing can be said of how sure its numbers are.",
+			say.Capital(t.Mass(mass)))
 		return out, nil
 	}
 	out.Range = t.ranged(w.Number, w.Range)
@@ -145,7 +147,8 @@ func (t teller) judgedBy(u judge.Unknown) []string {
 
 // weightsBy names the judged numbers that what head and bait weigh comes from.
 func (t teller) weightsBy() []string {
-	head, bait := "marked spread", []string{"Bait form, " + t.Setup.Bait.Form + ", proportions", "Bait body, " + t.Setup.Bait.Body}
+	head, bait := "marked spread", []string{"Bait form, " + t.Setup.Bait.Form + ", proportions", "Bait body, " +
+		t.Setup.Bait.Body}
 	if t.Setup.Head.Weighed {
 		head = "weighed spread"
 	}
@@ -189,7 +192,8 @@ func known(p judge.Part) string {
 // doubts says which two unknowns most of the range comes from.
 func (t teller) doubts(d *Doubts) string {
 	first := d.Parts[0]
-	words := fmt.Sprintf("With %s, %s is %s four times in five. Most of that range comes from %s (%s)", t.Mass(d.Mass), d.Number, d.Range,
+	words := fmt.Sprintf("With %s, %s is %s four times in five. Most of that range comes from %s (%s)", t.Mass(d.Mass),
+		d.Number, d.Range,
 		first.Name, say.Share(first.Share))
 	if len(d.Parts) > 1 && d.Parts[1].Share >= judgement.DoubtTold.Number {
 		words += fmt.Sprintf(" and %s (%s)", d.Parts[1].Name, say.Share(d.Parts[1].Share))

@@ -21,22 +21,28 @@ var inDoubt = []struct {
 }{
 	{
 		name: "still", change: func(s *setup.Setup) { s.Wind.Speed = 0 }, known: "± 25 %",
-		words:   "With 3.5 g, the count is 44 to 59 s four times in five. Most of that range comes from the drag of the bait as it falls (59 %) and how hard water holds the line along its length (17 %).",
-		measure: []string{"Six timed drops of the bait on two heads would make that 46 to 57 s, if it finds what is assumed now."},
+		words: "With 3.5 g, the count is 44 to 59 s four times in five. Most of that range comes from the drag of " +
+			"the bait as it falls (59 %) and how hard water holds the line along its length (17 %).",
+		measure: []string{"Six timed drops of the bait on two heads would make that 46 to 57 s, if it finds what is " +
+			"assumed now."},
 	},
 	{
 		name: "held in a current", known: "± 35 %", change: func(s *setup.Setup) {
 			hold(s)
 			s.Flow.Speed, s.Flow.Direction, s.Water.Depth = 0.2, 90, 6
 		},
-		words:   "With 14.2 g, the contact margin is 86 % to 98 % four times in five. Most of that range comes from the speed of the current (97 %).",
-		measure: []string{"A float timed over a known way would make that 91 % to 96 %, and the chance that it does all that is asked more than 9 in 10 instead of 8 in 10, if it finds what is assumed now."},
+		words: "With 14.2 g, the contact margin is 86 % to 98 % four times in five. Most of that range comes from " +
+			"the speed of the current (97 %).",
+		measure: []string{"A float timed over a known way would make that 91 % to 96 %, and the chance that it does " +
+			"all that is asked more than 9 in 10 instead of 8 in 10, if it finds what is assumed now."},
 	},
 	{
-		name: "hovering, in feet, where a gauge moves no figure", show: units.Choice{"depth": "ft"}, known: "± 13 %", change: func(s *setup.Setup) {
+		name: "hovering, in feet, where a gauge moves no figure", show: units.Choice{"depth": "ft"}, known: "± 13 %",
+		change: func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Bait.Length, s.Head.Hook = setup.Hover, 11, 3, 0.09, "1/0"
 		},
-		words: "With 2.5 g, the mean depth is 11 to 12 ft four times in five. Most of that range comes from how hard water pushes across the line (65 %) and how hard the spool or finger holds the line (17 %).",
+		words: "With 2.5 g, the mean depth is 11 to 12 ft four times in five. Most of that range comes from how hard " +
+			"water pushes across the line (65 %) and how hard the spool or finger holds the line (17 %).",
 	},
 	{
 		name: "a bait that floats its head",
@@ -85,7 +91,8 @@ func TestDoubts(t *testing.T) {
 func TestDoubtsOfWhatIsMeasured(t *testing.T) {
 	s := setup.Default()
 	s.Flow.Speed, s.Flow.Spread, s.Line.Measured, s.Head.Weighed, s.Bait.Weighed = 0.1, 0.1, true, true, 0.008
-	s.Bait.Drag, s.Bait.DragSpread, s.Boat.Kind, s.Boat.Measured, s.Boat.Speed, s.Hand.Line = 1.1, 0.1, "skiff", true, 0.1, setup.LineFed
+	s.Bait.Drag, s.Bait.DragSpread, s.Boat.Kind, s.Boat.Measured, s.Boat.Speed, s.Hand.Line = 1.1, 0.1, "skiff", true,
+		0.1, setup.LineFed
 	s.Wind.Speed, s.Wind.Source = 3, "meter"
 	d, err := New(stage.Knowledge{}).Doubts(t.Context(), s, nil)
 	if err != nil {
@@ -96,9 +103,11 @@ func TestDoubtsOfWhatIsMeasured(t *testing.T) {
 		from[p.Name] = p.From
 	}
 	for name, want := range map[string][]string{
-		"the speed of the current": {}, "the drag of the bait as it falls": {}, "the drift": {"drift spread"}, "the wind": {"wind spread, meter"},
-		"how hard water pushes across the line":       {"normal spread", "measured spread"},
-		"what head and bait weigh":                    {"weighed spread", "Bait form, slim minnow, proportions", "bait weighed"},
+		"the speed of the current": {}, "the drag of the bait as it falls": {}, "the drift": {"drift spread"},
+		"the wind":                              {"wind spread, meter"},
+		"how hard water pushes across the line": {"normal spread", "measured spread"},
+		"what head and bait weigh": {"weighed spread", "Bait form, slim minnow, proportions",
+			"bait weighed"},
 		"how hard the spool or finger holds the line": {"finger pull"},
 	} {
 		if got, ok := from[name]; !ok || !slices.Equal(got, want) {

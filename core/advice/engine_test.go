@@ -82,16 +82,19 @@ func TestSanity(t *testing.T) {
 	}
 	pool := func(depth, speed float64) func(*setup.Setup) {
 		return func(s *setup.Setup) {
-			s.Water.Depth, s.Water.Bed, s.Boat.Kind, s.Approach.Kind, s.Approach.Speed = depth, "sand", "bank", setup.Swim, speed
+			s.Water.Depth, s.Water.Bed, s.Boat.Kind, s.Approach.Kind, s.Approach.Speed = depth, "sand", "bank",
+				setup.Swim, speed
 			s.Bait.Form, s.Bait.Length, s.Head.Hook = "paddle tail", 0.09, "2/0"
 			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
 		}
 	}
 	ledge := func(splash, under float64) func(*setup.Setup) {
 		return func(s *setup.Setup) {
-			s.Water.Depth, s.Water.SplashDepth, s.Water.Bed, s.Approach.Kind, s.Approach.Speed = under, splash, "boulders", setup.Swim, 0.5
+			s.Water.Depth, s.Water.SplashDepth, s.Water.Bed, s.Approach.Kind, s.Approach.Speed = under, splash,
+				"boulders", setup.Swim, 0.5
 			s.Approach.BandLow, s.Approach.BandHigh = 0, 0.1
-			s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Shape, s.Head.Hook = "creature", 0.09, "lightly salted", "football", "3/0"
+			s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Shape, s.Head.Hook = "creature", 0.09, "lightly salted",
+				"football", "3/0"
 			s.Line.Diameter, s.Leader.Diameter = 0.18e-3, 0.35e-3
 		}
 	}
@@ -151,7 +154,8 @@ func TestBreeze(t *testing.T) {
 			calm := 0.0
 			for _, wind := range []float64{0, 4, 8} {
 				s := setup.Default()
-				s.Water.Depth, s.Water.Bed, s.Boat.Kind, s.Wind.Speed, s.Wind.Direction, s.Approach.Kind = depth, "sand", "bank", wind, 90*math.Mod(wind, 3), kind
+				s.Water.Depth, s.Water.Bed, s.Boat.Kind, s.Wind.Speed, s.Wind.Direction, s.Approach.Kind = depth,
+					"sand", "bank", wind, 90*math.Mod(wind, 3), kind
 				s.Bait.Form, s.Bait.Length, s.Head.Hook = "paddle tail", 0.09, "2/0"
 				s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
 				if kind == setup.HoldBottom {
@@ -189,13 +193,21 @@ func TestMorePicksNoLess(t *testing.T) {
 		set    func(*setup.Setup, float64)
 		change func(*setup.Setup)
 	}{
-		{"depth", setup.SlowFall, []float64{3, 5, 8, 12, 18, 26}, func(s *setup.Setup, v float64) { s.Water.Depth = v }, func(*setup.Setup) {}},
-		{"depth", setup.HoldBottom, []float64{2, 4, 8, 16}, func(s *setup.Setup, v float64) { s.Water.Depth = v }, func(s *setup.Setup) { s.Flow.Speed, s.Flow.Direction = 0.15, 90 }},
-		{"current", setup.HoldBottom, []float64{0, 0.1, 0.2, 0.3, 0.4}, func(s *setup.Setup, v float64) { s.Flow.Speed = v }, func(s *setup.Setup) { s.Flow.Direction = 90 }},
-		{"current", setup.LiftAndDrop, []float64{0, 0.15, 0.3, 0.45}, func(s *setup.Setup, v float64) { s.Flow.Speed = v }, func(*setup.Setup) {}},
-		{"drift", setup.SlowFall, []float64{0.05, 0.15, 0.3, 0.45}, func(s *setup.Setup, v float64) { s.Boat.Speed = v }, func(s *setup.Setup) { s.Boat.Kind, s.Boat.Measured, s.Water.Depth = "skiff", true, 12 }},
-		{"wind", setup.LiftAndDrop, []float64{2, 4, 6, 8, 10}, func(s *setup.Setup, v float64) { s.Wind.Speed = v }, func(s *setup.Setup) { s.Wind.Direction = 90 }},
-		{"swell", setup.HoldBottom, []float64{0, 0.4, 0.8}, func(s *setup.Setup, v float64) { s.Swell.Height = v }, func(s *setup.Setup) { s.Water.Depth, s.Boat.Kind, s.Cast.Drag = 2.4, "bank", 0.2 }},
+		{"depth", setup.SlowFall, []float64{3, 5, 8, 12, 18, 26}, func(s *setup.Setup, v float64) { s.Water.Depth = v },
+			func(*setup.Setup) {}},
+		{"depth", setup.HoldBottom, []float64{2, 4, 8, 16}, func(s *setup.Setup, v float64) { s.Water.Depth = v },
+			func(s *setup.Setup) { s.Flow.Speed, s.Flow.Direction = 0.15, 90 }},
+		{"current", setup.HoldBottom, []float64{0, 0.1, 0.2, 0.3, 0.4},
+			func(s *setup.Setup, v float64) { s.Flow.Speed = v }, func(s *setup.Setup) { s.Flow.Direction = 90 }},
+		{"current", setup.LiftAndDrop, []float64{0, 0.15, 0.3, 0.45},
+			func(s *setup.Setup, v float64) { s.Flow.Speed = v }, func(*setup.Setup) {}},
+		{"drift", setup.SlowFall, []float64{0.05, 0.15, 0.3, 0.45},
+			func(s *setup.Setup, v float64) { s.Boat.Speed = v },
+			func(s *setup.Setup) { s.Boat.Kind, s.Boat.Measured, s.Water.Depth = "skiff", true, 12 }},
+		{"wind", setup.LiftAndDrop, []float64{2, 4, 6, 8, 10}, func(s *setup.Setup, v float64) { s.Wind.Speed = v },
+			func(s *setup.Setup) { s.Wind.Direction = 90 }},
+		{"swell", setup.HoldBottom, []float64{0, 0.4, 0.8}, func(s *setup.Setup, v float64) { s.Swell.Height = v },
+			func(s *setup.Setup) { s.Water.Depth, s.Boat.Kind, s.Cast.Drag = 2.4, "bank", 0.2 }},
 	} {
 		var before *Answer
 		for _, v := range tt.values {
@@ -301,28 +313,39 @@ func TestRigsTell(t *testing.T) {
 				"To the bed comes the lower head in ", "The upper head is "}},
 		"sliding sinker": {func(s *setup.Setup) { s.Rigging.Kind = rigging.SlidingSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
-				"On its trace it lies on the bed, up to 30 cm down the current; one that swims or floats can ride as high."}},
+				"On its trace it lies on the bed, up to 30 cm down the current; one that swims or floats can ride as " +
+					"high."}},
 		"free sinker": {func(s *setup.Setup) { s.Rigging.Kind = rigging.FreeSinker },
 			[]string{"To the bed comes the sinker in …; still off it some seconds later: the bait.",
-				"On its trace it lies on the bed, up to 3 cm down the current; one that swims or floats can ride as high."}},
+				"On its trace it lies on the bed, up to 3 cm down the current; one that swims or floats can ride as " +
+					"high."}},
 		"a floating bait on it": {func(s *setup.Setup) {
-			s.Rigging.Kind, s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Hook = rigging.SlidingSinker, "stub", 0.08, "floating", "#8"
-		}, []string{"To the bed comes the sinker in ", "On its trace it floats 30 cm over the bed; a free one can ride up to 30 cm."}},
-		"drop shot": {shot, []string{"To the bed comes the sinker in ", "The bait is …over the bed, 40 cm up a line that stands at …; under the rod 40 cm."}},
+			s.Rigging.Kind, s.Bait.Form, s.Bait.Length, s.Bait.Body, s.Head.Hook = rigging.SlidingSinker, "stub", 0.08,
+				"floating", "#8"
+		}, []string{"To the bed comes the sinker in ",
+			"On its trace it floats 30 cm over the bed; a free one can ride up to 30 cm."}},
+		"drop shot": {shot, []string{"To the bed comes the sinker in ",
+			"The bait is …over the bed, 40 cm up a line that stands at …; under the rod 40 cm."}},
 		"wanted higher": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 0.3 },
-			[]string{"To the bed", "The bait is ", "To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
+			[]string{"To the bed", "The bait is ",
+				"To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
 		"as a target": {func(s *setup.Setup) { shot(s); s.Target.Height = 0.3 },
-			[]string{"To the bed", "The bait is ", "To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
+			[]string{"To the bed", "The bait is ",
+				"To have it 30 cm over the bed takes …between the two, 35 cm under the rod."}},
 		"in weed": {func(s *setup.Setup) { shot(s); s.Water.Bed, s.Water.Weed = "weed", 0.5 },
-			[]string{"To the bed", "The bait is ", "Weed of 50 cm hides it there.", "To have it just over the weed takes …between the two, 55 cm under the rod."}},
+			[]string{"To the bed", "The bait is ", "Weed of 50 cm hides it there.",
+				"To have it just over the weed takes …between the two, 55 cm under the rod."}},
 		"over weed": {func(s *setup.Setup) { shot(s); s.Water.Bed, s.Water.Weed, s.Rigging.Over = "weed", 0.05, 0.1 },
-			[]string{"To the bed", "The bait is ", "To have it 10 cm over the weed takes …between the two, 20 cm under the rod."}},
+			[]string{"To the bed", "The bait is ",
+				"To have it 10 cm over the weed takes …between the two, 20 cm under the rod."}},
 		"out of reach": {func(s *setup.Setup) { shot(s); s.Rigging.Over = 5 },
 			[]string{"To the bed", "The bait is ", "No gap has it 5.0 m over the bed: the line lies too flat."}},
 		"a float": {func(s *setup.Setup) {
-			s.Rigging.Kind, s.Rigging.Parts = rigging.OwnRig, []rigging.Part{{What: "head"}, {What: "shot", At: 0.4, Mass: 0.001}, {What: "float", At: 1.6, Mass: 0.05}}
+			s.Rigging.Kind, s.Rigging.Parts = rigging.OwnRig, []rigging.Part{
+				{What: "head"}, {What: "shot", At: 0.4, Mass: 0.001}, {What: "float", At: 1.6, Mass: 0.05}}
 		}, []string{"Under the float it hangs at 1.6 m in this current.",
-			"It carries 50 g, what hangs on it weighs 8.17 g in water: 36.8 g of shot would have it sit low and show a take.", "A float fixed 1.6 m up is hard to cast; let it slide."}},
+			"It carries 50 g, what hangs on it weighs 8.17 g in water: 36.8 g of shot would have it sit low and show " +
+				"a take.", "A float fixed 1.6 m up is hard to cast; let it slide."}},
 	} {
 		got := rigNotes(tt.change)
 		if len(got) != len(tt.want) {
@@ -331,7 +354,8 @@ func TestRigsTell(t *testing.T) {
 		}
 		for i, want := range tt.want {
 			begins, holds, _ := strings.Cut(want, "…")
-			if !strings.HasPrefix(got[i], begins) || !strings.HasSuffix(got[i], holds) && strings.Contains(want, "…") && !strings.Contains(got[i], strings.Split(holds, "…")[0]) {
+			if !strings.HasPrefix(got[i], begins) || !strings.HasSuffix(got[i], holds) && strings.Contains(want, "…") &&
+				!strings.Contains(got[i], strings.Split(holds, "…")[0]) {
 				t.Errorf("%s: %q, want %q", name, got[i], want)
 			}
 		}
@@ -339,17 +363,21 @@ func TestRigsTell(t *testing.T) {
 
 	// A float that goes under asks for one that bears more, and nothing else is tried.
 	s := setup.Default()
-	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Carries, s.Approach.Kind = 4, 12, []float64{0.0071}, rigging.FixedFloat, 0.001, setup.SlowFall
-	if a := answered(t, s); a.Sentence != "This head does not do it: 7.1 g sinks the float: it weighs 7.27 g in water, the float carries 1 g." ||
+	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Carries, s.Approach.Kind = 4, 12,
+		[]float64{0.0071}, rigging.FixedFloat, 0.001, setup.SlowFall
+	if a := answered(t, s); a.Sentence != "This head does not do it: 7.1 g sinks the float: it weighs 7.27 g in "+
+		"water, the float carries 1 g." ||
 		a.NotHeavier != "A float that bears it has to carry more than 7.27 g." {
 		t.Errorf("%s %s", a.Sentence, a.NotHeavier)
 	}
 
 	// The lighter of two heads is not tied below.
 	s = setup.Default()
-	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Upper = 4, 12, []float64{0.0035, 0.0053, 0.0071}, rigging.TwoHeads, 0.0053
+	s.Water.Depth, s.Cast.Distance, s.Heads, s.Rigging.Kind, s.Rigging.Upper = 4, 12, []float64{0.0035, 0.0053, 0.0071},
+		rigging.TwoHeads, 0.0053
 	a := answered(t, s)
-	if a.Pick != 1 || a.Heads[0].Sure != 0 || !strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {
+	if a.Pick != 1 || a.Heads[0].Sure != 0 ||
+		!strings.Contains(a.Heads[0].Reason, "is lighter than the upper head of 5.3 g: the heavier one belongs below") {
 		t.Errorf("%s; of the lightest: %g, %s", a.Sentence, a.Heads[0].Sure, a.Heads[0].Reason)
 	}
 
@@ -377,33 +405,62 @@ func TestWireAndPoint(t *testing.T) {
 		change    func(*setup.Setup)
 		has, lack string
 	}{
-		"wire on a stout leader":  {stout, "The weakest link is the wire, about 9.2 kg.", "hold"},
-		"without it":              {func(s *setup.Setup) { stout(s); s.Rigging.Wire = 0 }, "The weakest link is the joining knot, about 23 kg.", "wire"},
-		"wire and no leader":      {func(s *setup.Setup) { stout(s); s.Leader.Length = 0 }, "The weakest link is the wire, about 9.2 kg.", "joining"},
-		"a weak leader before it": {func(s *setup.Setup) { stout(s); s.Leader.Strength = 6 }, "The weakest link is the joining knot, about 4.5 kg.", "wire"},
+		"wire on a stout leader": {stout, "The weakest link is the wire, about 9.2 kg.", "hold"},
+		"without it": {func(s *setup.Setup) { stout(s); s.Rigging.Wire = 0 },
+			"The weakest link is the joining knot, about 23 kg.", "wire"},
+		"wire and no leader": {func(s *setup.Setup) { stout(s); s.Leader.Length = 0 },
+			"The weakest link is the wire, about 9.2 kg.", "joining"},
+		"a weak leader before it": {func(s *setup.Setup) { stout(s); s.Leader.Strength = 6 },
+			"The weakest link is the joining knot, about 4.5 kg.", "wire"},
 		"a point in the skin": {func(s *setup.Setup) { s.Head.Point = "in the skin" },
-			"With its point in the skin the hook holds about 8 of 10 fish that an exposed one would, by judgement: strike harder. An offset shank holds more of them.", "wire"},
+			"With its point in the skin the hook holds about 8 of 10 fish that an exposed one would, by judgement: " +
+				"strike harder. An offset shank holds more of them.", "wire"},
 		"with an offset shank": {func(s *setup.Setup) { s.Head.Point, s.Head.Offset = "in the skin", true },
-			"With its point in the skin the hook holds about 9 of 10 fish that an exposed one would, by judgement: strike harder.\n", "wire"},
-		"a buried point":      {func(s *setup.Setup) { s.Head.Point = "buried" }, "With its point buried the hook holds about 6 of 10 fish", "wire"},
-		"on a screw-in head":  {func(s *setup.Setup) { s.Head.Point, s.Head.Shape = "buried", "screw-in" }, "With its point buried the hook holds about 8 of 10 fish", "An offset"},
-		"a hook that is fine": {func(s *setup.Setup) { s.Head.Wire = "fine" }, "The 3/0 hook straightens before that, at about 3.7 kg, by judgement.", "suits this bait. The"},
-		"a hook that is heavy": {func(s *setup.Setup) { s.Head.Wire, s.Leader.Strength, s.Line.Strength = "heavy", 10, 10 },
+			"With its point in the skin the hook holds about 9 of 10 fish that an exposed one would, by judgement: " +
+				"strike harder.\n", "wire"},
+		"a buried point": {func(s *setup.Setup) { s.Head.Point = "buried" },
+			"With its point buried the hook holds about 6 of 10 fish", "wire"},
+		"on a screw-in head": {func(s *setup.Setup) { s.Head.Point, s.Head.Shape = "buried", "screw-in" },
+			"With its point buried the hook holds about 8 of 10 fish", "An offset"},
+		"a hook that is fine": {func(s *setup.Setup) { s.Head.Wire = "fine" },
+			"The 3/0 hook straightens before that, at about 3.7 kg, by judgement.", "suits this bait. The"},
+		"a hook that is heavy": {func(s *setup.Setup) {
+			s.Head.Wire, s.Leader.Strength,
+				s.Line.Strength = "heavy", 10, 10
+		},
 			"The 3/0 hook suits this bait: 14.5 mm of gap, 13.2 mm of body.", "straightens"},
-		"a small hook":      {func(s *setup.Setup) { s.Head.Hook = "#1" }, "A 3/0 suits this bait. The #1 is small for it: 10 mm of gap, 13.2 mm of body.", "stiffens"},
-		"a large hook":      {func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "10/0", 0.1 }, "A 1/0 suits this bait. The 10/0 is large for it: 28 mm of gap, 11 mm of body; it stiffens it and shows.", "small"},
-		"a hidden point":    {func(s *setup.Setup) { s.Head.Point, s.Head.Hook = "buried", "1/0" }, "A 4/0 suits this bait. The 1/0 is small for it", "stiffens"},
-		"an eye in weed":    {func(s *setup.Setup) { s.Water.Bed = "weed" }, "An eye that stands up at 90° gathers what grows here; one near the nose comes through.", "wire"},
-		"one at the nose":   {func(s *setup.Setup) { s.Water.Bed, s.Head.Tie = "weed", 30 }, "The 3/0 hook", "gathers"},
-		"a stinger":         {func(s *setup.Setup) { s.Rigging.Stinger = true }, "Leave 10 mm to 24 mm of slack in the link of the stinger.", "hangs itself"},
-		"a tight one":       {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0095 }, "With 9.5 mm of slack its link pulls the bait out of shape as it bends: leave 10 mm at least.", "at most"},
-		"one that suits":    {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0097 }, "A bait stands", "stinger"},
-		"a loose one":       {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0241 }, "With 24.1 mm of slack the stinger hangs itself up on the first hook: leave 24 mm at most.", "at least"},
-		"a plain bait":      {func(*setup.Setup) {}, "A bait stands about 4 fish, by judgement.", "seldom"},
-		"on a screw keeper": {func(s *setup.Setup) { s.Head.Keeper = "screw" }, "A bait stands about 6 fish, by judgement.", "seldom"},
-		"by the middle":     {func(s *setup.Setup) { s.Bait.Put = "by the middle" }, "A bait stands about 2 fish, by judgement.\nOn the bed it lies. It falls flat; drawn along it lies level. Both ends of it bend away from the hook.", "comes out"},
-		"a strip":           {func(s *setup.Setup) { s.Bait.Body, s.Bait.Form, s.Bait.Put = "natural", "natural strip", "by the nose" }, "A bait stands about one fish, by judgement.", "seldom"},
-		"one that spins": {func(s *setup.Setup) { s.Bait.Form, s.Approach.Kind, s.Approach.Speed = "curl tail", setup.Swim, 0.5 },
+		"a small hook": {func(s *setup.Setup) { s.Head.Hook = "#1" },
+			"A 3/0 suits this bait. The #1 is small for it: 10 mm of gap, 13.2 mm of body.", "stiffens"},
+		"a large hook": {func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "10/0", 0.1 },
+			"A 1/0 suits this bait. The 10/0 is large for it: 28 mm of gap, 11 mm of body; it stiffens it and shows.",
+			"small"},
+		"a hidden point": {func(s *setup.Setup) { s.Head.Point, s.Head.Hook = "buried", "1/0" },
+			"A 4/0 suits this bait. The 1/0 is small for it", "stiffens"},
+		"an eye in weed": {func(s *setup.Setup) { s.Water.Bed = "weed" },
+			"An eye that stands up at 90° gathers what grows here; one near the nose comes through.", "wire"},
+		"one at the nose": {func(s *setup.Setup) { s.Water.Bed, s.Head.Tie = "weed", 30 }, "The 3/0 hook", "gathers"},
+		"a stinger": {func(s *setup.Setup) { s.Rigging.Stinger = true },
+			"Leave 10 mm to 24 mm of slack in the link of the stinger.", "hangs itself"},
+		"a tight one": {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0095 },
+			"With 9.5 mm of slack its link pulls the bait out of shape as it bends: leave 10 mm at least.", "at most"},
+		"one that suits": {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0097 },
+			"A bait stands", "stinger"},
+		"a loose one": {func(s *setup.Setup) { s.Rigging.Stinger, s.Rigging.Slack = true, 0.0241 },
+			"With 24.1 mm of slack the stinger hangs itself up on the first hook: leave 24 mm at most.", "at least"},
+		"a plain bait": {func(*setup.Setup) {}, "A bait stands about 4 fish, by judgement.", "seldom"},
+		"on a screw keeper": {func(s *setup.Setup) { s.Head.Keeper = "screw" },
+			"A bait stands about 6 fish, by judgement.", "seldom"},
+		"by the middle": {func(s *setup.Setup) { s.Bait.Put = "by the middle" },
+			"A bait stands about 2 fish, by judgement.\nOn the bed it lies. It falls flat; drawn along it lies " +
+				"level. Both ends of it bend away from the hook.", "comes out"},
+		"a strip": {func(s *setup.Setup) {
+			s.Bait.Body, s.Bait.Form, s.Bait.Put = "natural", "natural strip",
+				"by the nose"
+		}, "A bait stands about one fish, by judgement.", "seldom"},
+		"one that spins": {func(s *setup.Setup) {
+			s.Bait.Form, s.Approach.Kind, s.Approach.Speed = "curl tail",
+				setup.Swim, 0.5
+		},
 			"Drawn faster than 1.3 m/s it turns about itself and twists the line.", "gathers"},
 		"dropped": {func(s *setup.Setup) { s.Cast.Distance = 0 }, "Hanging still its tail is", "gathers"},
 	} {
@@ -431,8 +488,14 @@ func TestEndsOfEverything(t *testing.T) {
 			s.Bait = setup.Bait{Form: "stub", Length: 0.3, Body: "floating", Put: "along the hook"}
 		},
 		"a leader off to sea": func(s *setup.Setup) { s.Leader.Length, s.Cast.Distance = 25, 8 },
-		"reeled madly":        func(s *setup.Setup) { s.Approach.Kind, s.Approach.Speed, s.Water.Depth = setup.Swim, 3, 4 },
-		"a pencil of a band":  func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 3, 3.02 },
+		"reeled madly": func(s *setup.Setup) {
+			s.Approach.Kind, s.Approach.Speed,
+				s.Water.Depth = setup.Swim, 3, 4
+		},
+		"a pencil of a band": func(s *setup.Setup) {
+			s.Approach.Kind, s.Approach.BandLow,
+				s.Approach.BandHigh = setup.Swim, 3, 3.02
+		},
 	} {
 		s := setup.Default()
 		s.Heads = []float64{0.0035, 0.0142}

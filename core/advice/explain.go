@@ -49,7 +49,8 @@ func (a Adviser) explain(ctx context.Context, t teller, l *choose.Ladder, shown 
 // much more weight than one that may go with the current.
 func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (string, error) {
 	pick := &l.Heads[l.Pick]
-	if !t.School().Stays || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing || pick.Rest.Grip < judgement.InHand.Number {
+	if !t.School().Stays || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing ||
+		pick.Rest.Grip < judgement.InHand.Number {
 		return "", nil
 	}
 	s := t.Setup
@@ -58,7 +59,8 @@ func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (st
 	if err != nil || mass == 0 || pick.Mass < judgement.MuchHeavier.Number*mass {
 		return "", err
 	}
-	return fmt.Sprintf("It takes that much to stay in place: let it go with the current, or keep it moving, and %s does it.", t.Mass(mass)), nil
+	return fmt.Sprintf("It takes that much to stay in place: let it go with the current, or keep it moving, and %s "+
+		"does it.", t.Mass(mass)), nil
 }
 
 // sentence is the answer in a sentence or two: the head, how sure it is, how to hold
@@ -67,7 +69,8 @@ func (t teller) sentence(l *choose.Ladder, pick *judge.Head, shown judge.Shown) 
 	tie := fmt.Sprintf("Tie on %s (%s)", t.Mass(pick.Mass), say.Odds(pick.Sure))
 	switch wanted := t.Setup.Approach.Sure; {
 	case pick.Sure < wanted && l.Pick == l.Usual:
-		tie = fmt.Sprintf("Tie on %s, the likeliest, though only %s where %s is wanted", t.Mass(pick.Mass), say.Odds(pick.Sure), say.Odds(wanted))
+		tie = fmt.Sprintf("Tie on %s, the likeliest, though only %s where %s is wanted", t.Mass(pick.Mass),
+			say.Odds(pick.Sure), say.Odds(wanted))
 	case l.Least < l.Pick && !t.School().Swims && !t.School().Hovers:
 		tie += fmt.Sprintf(", %s at the least", t.Mass(l.Heads[l.Least].Mass))
 	}
@@ -83,7 +86,8 @@ func (t teller) hand(l *choose.Ladder, shown []judge.Shown) string {
 	s := shown[l.Closest]
 	out := t.Holding(s.Handling)
 	if s.Otherwise > 0 {
-		out += fmt.Sprintf(": with the bail open %s would be out, not %s", t.Depth(s.Otherwise), t.Depth(s.Fall.LineOut))
+		out += fmt.Sprintf(": with the bail open %s would be out, not %s", t.Depth(s.Otherwise),
+			t.Depth(s.Fall.LineOut))
 	}
 	return out + "."
 }
@@ -112,7 +116,8 @@ func (t teller) then(l *choose.Ladder, pick *judge.Head, shown judge.Shown) stri
 	case shown.Fall.Through == 0:
 		return "From there it is in the band down to the bed"
 	}
-	return fmt.Sprintf("It is in the band, down to %s, for %s", t.Depth(t.Target+t.Setup.Target.Band), units.Seconds(shown.Fall.Through-shown.Fall.Time))
+	return fmt.Sprintf("It is in the band, down to %s, for %s", t.Depth(t.Target+t.Setup.Target.Band),
+		units.Seconds(shown.Fall.Through-shown.Fall.Time))
 }
 
 // notLighter says why not the next lighter head.
@@ -126,7 +131,8 @@ func (t teller) notLighter(l *choose.Ladder, a *Answer) string {
 	}
 	switch mass := t.Mass(lighter.Mass); {
 	case l.Skipped >= 0:
-		return fmt.Sprintf("%s would do it, but %s hooks do not come on such light heads.", t.Mass(l.Heads[l.Skipped].Mass), t.Setup.Head.Hook)
+		return fmt.Sprintf("%s would do it, but %s hooks do not come on such light heads.",
+			t.Mass(l.Heads[l.Skipped].Mass), t.Setup.Head.Hook)
 	case lighter.Verdict == judge.Does && t.School().Swims:
 		return fmt.Sprintf("%s does it too, %s.", mass, t.ReeledAs(&l.Heads[l.Pick-1]))
 	case lighter.Verdict == judge.Does:
@@ -155,9 +161,11 @@ func (t teller) notHeavier(l *choose.Ladder, a *Answer) string {
 	case school.Swims:
 		return fmt.Sprintf("%s does it too, %s.", mass, t.ReeledAs(next))
 	case school.Hovers:
-		return fmt.Sprintf("%s does it too, taken up at %s: more than is easy to keep to.", mass, t.Runs(next.Hover.TakeUp))
+		return fmt.Sprintf("%s does it too, taken up at %s: more than is easy to keep to.", mass,
+			t.Runs(next.Hover.TakeUp))
 	case school.Lifted:
-		return fmt.Sprintf("%s does it too, but is back in %s: less of a drop to see.", mass, units.Seconds(heavier.Back))
+		return fmt.Sprintf("%s does it too, but is back in %s: less of a drop to see.", mass,
+			units.Seconds(heavier.Back))
 	case school.Stays:
 		return fmt.Sprintf("%s holds too, but it is more to drag and to lose.", mass)
 	}

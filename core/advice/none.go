@@ -21,7 +21,8 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *choose.Ladder, ou
 	}
 	if c := t.Setup.Approach.Ceiling; c > 0 && t.Target/c > t.Wait() {
 		out.Sentence = failed + "."
-		out.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s. Let go of one of them.",
+		out.NotHeavier = fmt.Sprintf("Two wishes clash: falling at %s at most takes %s to %s, and %s. Let go of one "+
+			"of them.",
 			t.Runs(c), units.Seconds(t.Target/c), t.Aim(), t.Limit())
 		return nil
 	}
@@ -29,7 +30,8 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *choose.Ladder, ou
 		return nil
 	}
 	if float, ok := t.Setup.Rigging.Float(); ok && l.Heads[l.Closest].Weight > water.Gravity*float.Mass {
-		out.NotHeavier = fmt.Sprintf("A float that bears it has to carry more than %s.", t.Mass(l.Heads[l.Closest].Weight/water.Gravity))
+		out.NotHeavier = fmt.Sprintf("A float that bears it has to carry more than %s.",
+			t.Mass(l.Heads[l.Closest].Weight/water.Gravity))
 		return nil
 	}
 	remedies, err := a.Remedies(ctx, l, 1)
@@ -37,7 +39,8 @@ func (a Adviser) explainNone(ctx context.Context, t teller, l *choose.Ladder, ou
 		return err
 	}
 	if len(remedies) == 0 {
-		out.NotHeavier = "Nothing that was tried helps: another hand, speed, cast, wait, line, bait, weight or place. This water is not for this tackle."
+		out.NotHeavier = "Nothing that was tried helps: another hand, speed, cast, wait, line, bait, weight or " +
+			"place. This water is not for this tackle."
 		return nil
 	}
 	out.NotHeavier = t.remedy(remedies[0])

@@ -48,7 +48,8 @@ func (a Adviser) TryRules(ctx context.Context, s setup.Setup, text string, choic
 
 // tell says what the engine makes of a rule.
 func tell(r *thumb.Tried, choice units.Choice) Trial {
-	out := Trial{Depth: r.Water.Depth, Wind: r.Water.Wind, Flow: r.Water.Flow, Rule: r.Rule, Mass: r.Mass, Verdict: r.Verdict}
+	out := Trial{Depth: r.Water.Depth, Wind: r.Water.Wind, Flow: r.Water.Flow, Rule: r.Rule, Mass: r.Mass,
+		Verdict: r.Verdict}
 	if r.Ladder == nil {
 		out.Words = r.Refused.Error()
 		return out

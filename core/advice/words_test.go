@@ -15,7 +15,8 @@ import (
 	"dunvel/core/units"
 )
 
-var update = flag.Bool("update", false, "write what is said now to testdata/words.txt and situations.txt, to be read before it is kept")
+var update = flag.Bool("update", false, "write what is said now to testdata/words.txt and situations.txt, to be read "+
+	"before it is kept")
 
 // onStandIn answers on the stand-in for the engine: what is tried here is what is said.
 func onStandIn() Adviser { return Adviser{explore.Search{Bench: judgetest.Bench(nil)}} }
@@ -27,14 +28,16 @@ var waters = []struct {
 	change func(s *setup.Setup)
 }{
 	{name: "slow fall, still"},
-	{name: "slow fall, in feet and ounces", show: units.Choice{"depth": "ft", "mass": "oz", "speed": "kn", "size": "in"}},
+	{name: "slow fall, in feet and ounces",
+		show: units.Choice{"depth": "ft", "mass": "oz", "speed": "kn", "size": "in"}},
 	{name: "slow fall in a breeze, the rod down", change: func(s *setup.Setup) {
 		s.Wind.Speed, s.Wind.Direction = 6, 90
 	}},
 	{name: "slow fall in current that carries too far", change: func(s *setup.Setup) {
 		s.Flow.Speed, s.Flow.Direction = 1.2, 90
 	}},
-	{name: "slow fall, a ceiling that the wait contradicts", change: func(s *setup.Setup) { s.Approach.Ceiling = 0.05 }},
+	{name: "slow fall, a ceiling that the wait contradicts",
+		change: func(s *setup.Setup) { s.Approach.Ceiling = 0.05 }},
 	{name: "slow fall, heads that are all too heavy for a ceiling", change: func(s *setup.Setup) {
 		s.Heads, s.Approach.Ceiling, s.Approach.Wait = []float64{0.01, 0.02}, 0.4, 60
 	}},
@@ -80,17 +83,22 @@ var waters = []struct {
 		s.Rod.Most, s.Approach.Wait = 0.008, 6
 	}},
 	{name: "a rod that casts from 20 g", change: func(s *setup.Setup) { s.Rod.Least, s.Rod.Most = 0.020, 0.040 }},
-	{name: "a cast that no head flies", change: func(s *setup.Setup) { s.Cast.Distance, s.Rod.Least, s.Rod.Most = 70, 0.004, 0.03 }},
+	{name: "a cast that no head flies", change: func(s *setup.Setup) {
+		s.Cast.Distance, s.Rod.Least, s.Rod.Most = 70,
+			0.004, 0.03
+	}},
 	{name: "snags, no more than 2 of 10", change: func(s *setup.Setup) { s.Approach.SnagMost = 2 }},
 	{name: "mud that heads dig into", change: func(s *setup.Setup) { s.Water.Bed = "mud" }},
 	{name: "a float that carries 2 g", change: func(s *setup.Setup) {
 		s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = rigging.FixedFloat, 2, 0.002
 	}},
-	{name: "two heads, the upper of 3.5 g", change: func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.0035 }},
+	{name: "two heads, the upper of 3.5 g",
+		change: func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.0035 }},
 	{name: "drop shot over weed", change: func(s *setup.Setup) {
 		s.Rigging.Kind, s.Water.Bed, s.Water.Weed = rigging.DropShot, "weed", 0.3
 	}},
-	{name: "hooks as big as 5/0 on light heads", change: func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "5/0", 0.15 }},
+	{name: "hooks as big as 5/0 on light heads",
+		change: func(s *setup.Setup) { s.Head.Hook, s.Bait.Length = "5/0", 0.15 }},
 	{name: "fish that are seen, and scared by more than 2 g", change: func(s *setup.Setup) {
 		s.Water.Depth, s.Water.SplashDepth, s.Cast.Sighted, s.Cast.SplashMost = 0.8, 0.8, true, 0.002
 	}},
@@ -101,9 +109,10 @@ var waters = []struct {
 	{name: "a boat that is over it before it is down", change: func(s *setup.Setup) {
 		s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 1.5}
 	}},
-	{name: "nearly sure is enough, in kilometres an hour", show: units.Choice{"speed": "km/h", "wind": "km/h"}, change: func(s *setup.Setup) {
-		s.Approach.Sure, s.Wind.Speed, s.Wind.Direction = 0.95, 4, 90
-	}},
+	{name: "nearly sure is enough, in kilometres an hour", show: units.Choice{"speed": "km/h", "wind": "km/h"},
+		change: func(s *setup.Setup) {
+			s.Approach.Sure, s.Wind.Speed, s.Wind.Direction = 0.95, 4, 90
+		}},
 	{name: "line fed under a finger, by wish", change: func(s *setup.Setup) { s.Hand.Line = setup.LineFed }},
 	{name: "bail closed at the splash, by wish", change: func(s *setup.Setup) { s.Hand.Line = setup.LineClosed }},
 }

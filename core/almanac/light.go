@@ -142,7 +142,8 @@ func crossings(over func(jd float64) float64, from, to float64) []crossing {
 		b := math.Min(a+step, to)
 		v1 := over(b)
 		// Where it turns around within reach of nothing, both ways are looked at.
-		if !math.IsNaN(before) && (before > 0) == (v0 > 0) && (v0 > 0) == (v1 > 0) && math.Abs(v0) < 0.1 && (v0-before)*(v1-v0) < 0 {
+		if !math.IsNaN(before) && (before > 0) == (v0 > 0) && (v0 > 0) == (v1 > 0) && math.Abs(v0) < 0.1 &&
+			(v0-before)*(v1-v0) < 0 {
 			middle := turn(over, a-step, b, v0 > 0)
 			find(a-step, middle, before, over(middle))
 			find(middle, b, over(middle), v1)

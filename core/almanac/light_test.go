@@ -69,8 +69,10 @@ func TestLightAgainstAnEphemeris(t *testing.T) {
 				}
 			}
 		}
-		if math.Abs(light.Lit-column(t, r, 10)) > 0.003 || math.Abs(light.SinceNew-column(t, r, 11)) > 0.02 || math.Abs(light.SinceFull-column(t, r, 12)) > 0.02 {
-			t.Errorf("%v: %.4f lit, %.4f and %.4f days, not %v", r[:3], light.Lit, light.SinceNew, light.SinceFull, r[10:])
+		if math.Abs(light.Lit-column(t, r, 10)) > 0.003 || math.Abs(light.SinceNew-column(t, r, 11)) > 0.02 ||
+			math.Abs(light.SinceFull-column(t, r, 12)) > 0.02 {
+			t.Errorf("%v: %.4f lit, %.4f and %.4f days, not %v", r[:3], light.Lit, light.SinceNew,
+				light.SinceFull, r[10:])
 		}
 		if light.Waxing != (light.SinceNew < light.SinceFull) {
 			t.Errorf("%v: waxing %v", r[:3], light.Waxing)

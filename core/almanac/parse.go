@@ -107,7 +107,8 @@ func (r *reader) line(line string) string {
 		r.date = r.date.AddDate(0, 0, 1) // past midnight
 		at = time.Date(r.date.Year(), r.date.Month(), r.date.Day(), hour, minute, 0, 0, r.date.Location())
 	}
-	r.out, r.marked, r.lines = append(r.out, Turn{Time: at, Height: height}), append(r.marked, high), append(r.lines, strings.TrimSpace(line))
+	r.out, r.marked, r.lines = append(r.out, Turn{Time: at, Height: height}), append(r.marked, high),
+		append(r.lines, strings.TrimSpace(line))
 	return ""
 }
 
@@ -133,7 +134,8 @@ func (r *reader) height(rest string) (float64, string) {
 		v *= 0.3048
 	}
 	if math.Abs(v) > MostHeight {
-		return 0, fmt.Sprintf("%s is outside what is allowed, %d m over and under the datum.", strings.TrimSpace(h[0]), MostHeight)
+		return 0, fmt.Sprintf("%s is outside what is allowed, %d m over and under the datum.",
+			strings.TrimSpace(h[0]), MostHeight)
 	}
 	return v, ""
 }
@@ -162,7 +164,8 @@ func (r *reader) alternate() (Table, error) {
 // up and down by turns.
 func (r *reader) turns(i int) string {
 	if r.marked[i] != "" && r.marked[i] == r.marked[i-1] {
-		what := map[string]string{"h": "two high waters follow each other; the low water", "l": "two low waters follow each other; the high water"}
+		what := map[string]string{"h": "two high waters follow each other; the low water",
+			"l": "two low waters follow each other; the high water"}
 		return what[r.marked[i]] + " between them is missing."
 	}
 	rises := r.out[i].Height > r.out[i-1].Height
@@ -186,7 +189,8 @@ func readJSON(text string) (Table, error) {
 		Height float64   `json:"height"`
 	}
 	if err := json.Unmarshal([]byte(text), &turns); err != nil {
-		return nil, &LineError{1, "[", "as JSON it is a list of objects with time (2026-05-12T05:42:00+01:00) and height in metres; " + err.Error() + "."}
+		return nil, &LineError{1, "[", "as JSON it is a list of objects with time (2026-05-12T05:42:00+01:00) and " +
+			"height in metres; " + err.Error() + "."}
 	}
 	r := reader{}
 	for i, t := range turns {
@@ -195,9 +199,11 @@ func readJSON(text string) (Table, error) {
 			return nil, &LineError{i + 1, words, "it comes before the one above it."}
 		}
 		if !(math.Abs(t.Height) <= MostHeight) || len(turns) > MostTurns {
-			return nil, &LineError{i + 1, words, fmt.Sprintf("heights are within %d m of the datum, and lists have %d at most.", MostHeight, MostTurns)}
+			return nil, &LineError{i + 1, words,
+				fmt.Sprintf("heights are within %d m of the datum, and lists have %d at most.", MostHeight, MostTurns)}
 		}
-		r.out, r.marked, r.lines = append(r.out, Turn{Time: t.Time, Height: t.Height}), append(r.marked, ""), append(r.lines, words)
+		r.out, r.marked, r.lines = append(r.out, Turn{Time: t.Time, Height: t.Height}), append(r.marked, ""),
+			append(r.lines, words)
 	}
 	return r.alternate()
 }

@@ -39,7 +39,8 @@ func ReadStation(text string) (Station, error) {
 		case len(numbers) == 2:
 			out.Constituents = append(out.Constituents, Constituent{strings.ToUpper(fields[0]), numbers[0], numbers[1]})
 		default:
-			return wrong("it is no constituent with amplitude and lag, such as M2 1.42 178, and no mean, such as mean 2.6.")
+			return wrong("it is no constituent with amplitude and lag, such as M2 1.42 178, and no mean, such as " +
+				"mean 2.6.")
 		}
 		if why := out.Check(); why != "" {
 			return wrong(why)
@@ -71,17 +72,20 @@ func readStationJSON(text string) (Station, error) {
 // Check is what is wrong with a station, or "".
 func (s Station) Check() string {
 	if !(math.Abs(s.Mean) <= MostHeight) {
-		return fmt.Sprintf("a mean of %g m is outside what is allowed, %d m over and under the datum.", s.Mean, MostHeight)
+		return fmt.Sprintf("a mean of %g m is outside what is allowed, %d m over and under the datum.",
+			s.Mean, MostHeight)
 	}
 	seen := map[string]bool{}
 	for _, c := range s.Constituents {
 		switch {
 		case !knows(c.Name):
-			return fmt.Sprintf("“%s” is no constituent that can be reckoned with; those are %s.", c.Name, strings.Join(reckoned(), ", "))
+			return fmt.Sprintf("“%s” is no constituent that can be reckoned with; those are %s.", c.Name,
+				strings.Join(reckoned(), ", "))
 		case seen[c.Name]:
 			return fmt.Sprintf("%s is there twice.", c.Name)
 		case !(math.Abs(c.Amplitude) <= MostHeight) || !(math.Abs(c.Lag) <= 360):
-			return fmt.Sprintf("%s of %g m and %g degrees is outside what is allowed, %d m and 360 degrees.", c.Name, c.Amplitude, c.Lag, MostHeight)
+			return fmt.Sprintf("%s of %g m and %g degrees is outside what is allowed, %d m and 360 degrees.", c.Name,
+				c.Amplitude, c.Lag, MostHeight)
 		}
 		seen[c.Name] = true
 	}

@@ -11,19 +11,22 @@ import (
 // refused by its name.
 func TestReadStation(t *testing.T) {
 	want := Station{Name: "of your own", Mean: 2.6, Constituents: []Constituent{{"M2", 1.42, 178}, {"MS4", 0.05, 12.5}}}
-	for _, text := range []string{"mean 2.6\nM2 1.42 178\nms4\t0.05\t12.5\n", "MEAN;2.6\r\nM2;1.42;178\r\n\r\nMS4;0.05;12.5",
+	for _, text := range []string{"mean 2.6\nM2 1.42 178\nms4\t0.05\t12.5\n",
+		"MEAN;2.6\r\nM2;1.42;178\r\n\r\nMS4;0.05;12.5",
 		`{"name":"of your own","mean":2.6,"constituents":[{"name":"M2","amplitude":1.42,"lag":178},{"name":"MS4","amplitude":0.05,"lag":12.5}]}`} {
 		got, err := ReadStation(text)
-		if err != nil || got.Mean != want.Mean || got.Name != want.Name || len(got.Constituents) != 2 || got.Constituents[0] != want.Constituents[0] || got.Constituents[1] != want.Constituents[1] {
+		if err != nil || got.Mean != want.Mean || got.Name != want.Name || len(got.Constituents) != 2 ||
+			got.Constituents[0] != want.Constituents[0] || got.Constituents[1] != want.Constituents[1] {
 			t.Errorf("%q: %+v %v", text, got, err)
 		}
 	}
 	for text, why := range map[string]string{
-		"":                       "there is no constituent in it",
-		"mean 2.6":               "there is no constituent in it",
-		"M2 1.42":                "it is no constituent with amplitude and lag",
-		"M2 a 178":               "after its name it has numbers alone",
-		"M2 1 1\nX9 1 2":         "line 2 (“X9 1 2”): “X9” is no constituent that can be reckoned with; those are 2N2, J1,",
+		"":         "there is no constituent in it",
+		"mean 2.6": "there is no constituent in it",
+		"M2 1.42":  "it is no constituent with amplitude and lag",
+		"M2 a 178": "after its name it has numbers alone",
+		"M2 1 1\nX9 1 2": "line 2 (“X9 1 2”): “X9” is no constituent that can be reckoned with; those are " +
+			"2N2, J1,",
 		"M2 1 1\nM2 1 2":         "M2 is there twice.",
 		"M2 21 1":                "M2 of 21 m and 1 degrees is outside what is allowed, 20 m and 360 degrees.",
 		"M2 NaN 1":               "is outside what is allowed",
@@ -43,9 +46,12 @@ func TestReadStation(t *testing.T) {
 func TestSpeeds(t *testing.T) {
 	from := time.Date(2026, 5, 12, 0, 0, 0, 0, time.UTC)
 	for name, speed := range map[string]float64{
-		"M2": 28.9841042, "S2": 30, "N2": 28.4397295, "K2": 30.0821373, "K1": 15.0410686, "O1": 13.9430356, "M4": 57.9682084,
-		"2N2": 27.8953548, "MU2": 27.9682084, "NU2": 28.5125831, "L2": 29.5284789, "P1": 14.9589314, "Q1": 13.3986609, "J1": 15.5854433,
-		"MS4": 58.9841042, "MN4": 57.4238337, "M6": 86.9523127, "MM": 0.5443747, "MF": 1.0980331, "SSA": 0.0821373, "SA": 0.0410686,
+		"M2": 28.9841042, "S2": 30, "N2": 28.4397295, "K2": 30.0821373, "K1": 15.0410686, "O1": 13.9430356,
+		"M4":  57.9682084,
+		"2N2": 27.8953548, "MU2": 27.9682084, "NU2": 28.5125831, "L2": 29.5284789, "P1": 14.9589314, "Q1": 13.3986609,
+		"J1":  15.5854433,
+		"MS4": 58.9841042, "MN4": 57.4238337, "M6": 86.9523127, "MM": 0.5443747, "MF": 1.0980331, "SSA": 0.0821373,
+		"SA": 0.0410686,
 	} {
 		s := Station{Constituents: []Constituent{{name, 1, 0}}}
 		wave := time.Duration(360 / speed * float64(time.Hour))

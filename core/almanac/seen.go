@@ -36,7 +36,8 @@ func SeenAt(at Position, when time.Time) Seen {
 	jd := julian(when)
 	apart := elongation(jd)
 	quarter := int(math.Floor(wrapped(apart+45)/90)) % 4
-	out := Seen{Light: AtNight, Moon: []string{NewMoon, WaxMoon, FullMoon, WaneMoon}[quarter], Lit: (1 - math.Cos(apart*degree)) / 2, MoonUp: moonUp(at)(jd) > 0}
+	out := Seen{Light: AtNight, Moon: []string{NewMoon, WaxMoon, FullMoon, WaneMoon}[quarter],
+		Lit: (1 - math.Cos(apart*degree)) / 2, MoonUp: moonUp(at)(jd) > 0}
 	rises := sunUp(at)(jd+minute) > sunUp(at)(jd)
 	switch {
 	case sunUp(at)(jd) > 0:

@@ -31,7 +31,8 @@ func TestSeen(t *testing.T) {
 	}
 	// New moon was on 16 May 2026 at 20:01, full moon on 31 May at 08:45 UTC.
 	for text, want := range map[string]string{
-		"2026-05-16 20:00": NewMoon, "2026-05-14 08:00": NewMoon, "2026-05-12 00:00": WaneMoon, "2026-05-23 00:00": WaxMoon, "2026-05-31 08:45": FullMoon, "2026-06-08 00:00": WaneMoon,
+		"2026-05-16 20:00": NewMoon, "2026-05-14 08:00": NewMoon, "2026-05-12 00:00": WaneMoon,
+		"2026-05-23 00:00": WaxMoon, "2026-05-31 08:45": FullMoon, "2026-06-08 00:00": WaneMoon,
 	} {
 		if got := SeenAt(at, clock(text)); got.Moon != want {
 			t.Errorf("%s: %s, not %s", text, got.Moon, want)

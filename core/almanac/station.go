@@ -24,7 +24,8 @@ type Station struct {
 // constants are made up, of the order of those of a real coast.
 func Simulated() Station {
 	return Station{Name: "Ardvellan (made up)", Mean: 2.6, Constituents: []Constituent{
-		{"M2", 1.42, 178}, {"S2", 0.52, 214}, {"N2", 0.29, 157}, {"K2", 0.15, 211}, {"K1", 0.11, 142}, {"O1", 0.08, 351}, {"M4", 0.06, 92},
+		{"M2", 1.42, 178}, {"S2", 0.52, 214}, {"N2", 0.29, 157}, {"K2", 0.15, 211}, {"K1", 0.11, 142},
+		{"O1", 0.08, 351}, {"M4", 0.06, 92},
 	}}
 }
 
@@ -33,7 +34,8 @@ func Simulated() Station {
 // added, and how the moon's node changes it.
 type wave struct {
 	hour, moon, sun, perigee, phase float64
-	node                            func(n float64) (factor, shift float64) // of the longitude of the node, rad; the shift in degrees
+	// of the longitude of the node, rad; the shift in degrees
+	node func(n float64) (factor, shift float64)
 }
 
 func lunar(n float64) (float64, float64) {
@@ -69,12 +71,18 @@ var waves = map[string]wave{
 	"L2":  {2, -1, 2, -1, 180, lunar},
 	"P1":  {1, 0, -1, 0, -90, nil},
 	"Q1":  {1, -3, 1, 1, -90, diurnal},
-	"J1":  {1, 1, 1, -1, 90, func(n float64) (float64, float64) { return 1.013 + 0.168*math.Cos(n), -12.9 * math.Sin(n) }},
+	"J1": {1, 1, 1, -1, 90, func(n float64) (float64, float64) {
+		return 1.013 + 0.168*math.Cos(n),
+			-12.9 * math.Sin(n)
+	}},
 	"MS4": {4, -2, 2, 0, 0, lunar},
 	"MN4": {4, -5, 4, 1, 0, shallow(2)},
 	"M6":  {6, -6, 6, 0, 0, shallow(3)},
 	"MM":  {0, 1, 0, -1, 0, func(n float64) (float64, float64) { return 1 - 0.13*math.Cos(n), 0 }},
-	"MF":  {0, 2, 0, 0, 0, func(n float64) (float64, float64) { return 1.043 + 0.414*math.Cos(n), -23.7 * math.Sin(n) }},
+	"MF": {0, 2, 0, 0, 0, func(n float64) (float64, float64) {
+		return 1.043 + 0.414*math.Cos(n),
+			-23.7 * math.Sin(n)
+	}},
 	"SSA": {0, 0, 2, 0, 0, nil},
 	"SA":  {0, 0, 1, 0, 0, nil},
 }
@@ -122,7 +130,8 @@ func (s Station) Turns(from, to time.Time) []Turn {
 	for t := start.Add(step); t.Before(to.Add(before)); t = t.Add(step) {
 		c := level(t.Add(step))
 		if (b-a)*(c-b) <= 0 && a != b {
-			jd := turn(func(jd float64) float64 { return level(moment(jd, from.Location())) }, julian(t.Add(-step)), julian(t.Add(step)), b < a)
+			jd := turn(func(jd float64) float64 { return level(moment(jd, from.Location())) }, julian(t.Add(-step)),
+				julian(t.Add(step)), b < a)
 			at := moment(jd, from.Location())
 			all = append(all, Turn{at, level(at), b > a})
 		}

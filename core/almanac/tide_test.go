@@ -49,8 +49,10 @@ func TestTwelfths(t *testing.T) {
 // Between slacks it runs as half a sine, at springs and neaps as fast as it was said to, and
 // in between by the range; flood and ebb apart.
 func TestStream(t *testing.T) {
-	s := Stream{AfterHigh: time.Hour, AfterLow: 30 * time.Minute, Flood: Run{1.2, 0.6, 90}, Ebb: Run{0.8, 0.4, 270}, Spring: 4, Neap: 2}
-	tide := Table{{clock("2026-05-12 00:00"), 4, true}, {clock("2026-05-12 06:00"), 1, false}, {clock("2026-05-12 12:00"), 3, true}, {clock("2026-05-12 18:00"), 1, false}}
+	s := Stream{AfterHigh: time.Hour, AfterLow: 30 * time.Minute, Flood: Run{1.2, 0.6, 90}, Ebb: Run{0.8, 0.4, 270},
+		Spring: 4, Neap: 2}
+	tide := Table{{clock("2026-05-12 00:00"), 4, true}, {clock("2026-05-12 06:00"), 1, false},
+		{clock("2026-05-12 12:00"), 3, true}, {clock("2026-05-12 18:00"), 1, false}}
 	for at, want := range map[string]Flow{
 		"2026-05-12 01:00": {0, 270}, // slack after high water
 		"2026-05-12 03:45": {0.6, 270},
@@ -71,7 +73,8 @@ func TestStream(t *testing.T) {
 	}
 	// A range under that of neaps is slower still, and never less than nothing.
 	s.Ebb.Spring = 1.2
-	flat := Table{{clock("2026-05-12 00:00"), 1.01, true}, {clock("2026-05-12 06:00"), 1, false}, {clock("2026-05-12 12:00"), 1.01, true}}
+	flat := Table{{clock("2026-05-12 00:00"), 1.01, true}, {clock("2026-05-12 06:00"), 1, false},
+		{clock("2026-05-12 12:00"), 1.01, true}}
 	if got, ok := s.At(flat, clock("2026-05-12 03:45")); !ok || got.Speed != 0 {
 		t.Errorf("%+v %v", got, ok)
 	}
@@ -167,28 +170,37 @@ func TestRead(t *testing.T) {
 			t.Errorf("%s: %v %v", name, table, err)
 			continue
 		}
-		for i, want := range []Turn{{clock("2026-05-12 04:42"), 1.3, false}, {clock("2026-05-12 10:51"), 4.6, true}, {clock("2026-05-12 17:05"), 1.1, false}, {clock("2026-05-12 23:20"), 4.8, true}} {
-			if got := table[i]; !got.Time.Equal(want.Time) || math.Abs(got.Height-want.Height) > 1e-3 || got.High != want.High {
+		for i, want := range []Turn{{clock("2026-05-12 04:42"), 1.3, false}, {clock("2026-05-12 10:51"), 4.6, true},
+			{clock("2026-05-12 17:05"), 1.1, false}, {clock("2026-05-12 23:20"), 4.8, true}} {
+			if got := table[i]; !got.Time.Equal(want.Time) || math.Abs(got.Height-want.Height) > 1e-3 ||
+				got.High != want.High {
 				t.Errorf("%s: %v, not %v", name, got, want)
 			}
 		}
 	}
-	if table, err := Read("05:42 4\n11:51 15", day, units.Choice{"depth": "ft"}); err != nil || math.Abs(table[1].Height-4.572) > 1e-9 {
+	if table, err := Read("05:42 4\n11:51 15", day, units.Choice{"depth": "ft"}); err != nil ||
+		math.Abs(table[1].Height-4.572) > 1e-9 {
 		t.Errorf("%v %v", table, err)
 	}
 	for text, want := range map[string]string{
-		"05:42 1.3\n11:51 4.6\n18:05 4.7\n00:20 1": "Tide, line 3 (“18:05 4.7”): the water rises for the second time in a row; a low water is missing.",
-		"HW 05:42 4.3\nHW 11:51 4.6":               "Tide, line 2 (“HW 11:51 4.6”): two high waters follow each other; the low water between them is missing.",
-		"HW 05:42 4.3\nLW 11:51 4.6":               "Tide, line 1 (“HW 05:42 4.3”): what it is called does not go with the heights beside it.",
-		"05:42 4.3\n11:51 1\n18:05 0.7":            "Tide, line 3 (“18:05 0.7”): the water falls for the second time in a row; a high water is missing.",
-		"05:42 4.3\n11:51 4.3":                     "Tide, line 2 (“11:51 4.3”): it is as high as the line above it.",
-		"11:51 4.6\n05:42 1.3":                     "Tide, line 2 (“05:42 1.3”): it comes before the line above it, at 11:51.",
-		"05:42 1.3 m\n11:51 15 ft":                 "Tide, line 2 (“11:51 15 ft”): feet, metres and heights without a unit are mixed; write all of them in one.",
-		"05:42 1.3\n11:51 99":                      "Tide, line 2 (“11:51 99”): 99 is outside what is allowed, 20 m over and under the datum.",
-		"05:42 1.3\nhigh 4.6":                      "Tide, line 2 (“high 4.6”): it has no time, such as 05:42.",
-		"05:42 1.3\n11:51":                         "Tide, line 2 (“11:51”): it has no height, such as 1.3.",
-		"05:42 1.3":                                "Tide, line 1 (“”): a tide takes two lines at least, a high and a low water.",
-		"2026-02-31 05:42 1.3\n11:51 4":            "Tide, line 1 (“2026-02-31 05:42 1.3”): there is no such date.",
+		"05:42 1.3\n11:51 4.6\n18:05 4.7\n00:20 1": "Tide, line 3 (“18:05 4.7”): the water rises for the second time " +
+			"in a row; a low water is missing.",
+		"HW 05:42 4.3\nHW 11:51 4.6": "Tide, line 2 (“HW 11:51 4.6”): two high waters follow each other; the low " +
+			"water between them is missing.",
+		"HW 05:42 4.3\nLW 11:51 4.6": "Tide, line 1 (“HW 05:42 4.3”): what it is called does not go with the " +
+			"heights beside it.",
+		"05:42 4.3\n11:51 1\n18:05 0.7": "Tide, line 3 (“18:05 0.7”): the water falls for the second time in a row; " +
+			"a high water is missing.",
+		"05:42 4.3\n11:51 4.3": "Tide, line 2 (“11:51 4.3”): it is as high as the line above it.",
+		"11:51 4.6\n05:42 1.3": "Tide, line 2 (“05:42 1.3”): it comes before the line above it, at 11:51.",
+		"05:42 1.3 m\n11:51 15 ft": "Tide, line 2 (“11:51 15 ft”): feet, metres and heights without a unit are " +
+			"mixed; write all of them in one.",
+		"05:42 1.3\n11:51 99": "Tide, line 2 (“11:51 99”): 99 is outside what is allowed, 20 m over and " +
+			"under the datum.",
+		"05:42 1.3\nhigh 4.6":           "Tide, line 2 (“high 4.6”): it has no time, such as 05:42.",
+		"05:42 1.3\n11:51":              "Tide, line 2 (“11:51”): it has no height, such as 1.3.",
+		"05:42 1.3":                     "Tide, line 1 (“”): a tide takes two lines at least, a high and a low water.",
+		"2026-02-31 05:42 1.3\n11:51 4": "Tide, line 1 (“2026-02-31 05:42 1.3”): there is no such date.",
 	} {
 		if _, err := Read(text, day, units.Choice{}); err == nil || err.Error() != want {
 			t.Errorf("%q: %v", text, err)
@@ -206,7 +218,8 @@ func FuzzRead(f *testing.F) {
 			return
 		}
 		for i, turn := range table {
-			if math.Abs(turn.Height) > MostHeight || i > 0 && (!turn.Time.After(table[i-1].Time) || turn.High == table[i-1].High) {
+			if math.Abs(turn.Height) > MostHeight || i > 0 &&
+				(!turn.Time.After(table[i-1].Time) || turn.High == table[i-1].High) {
 				t.Errorf("%q: %v", text, table)
 			}
 		}

@@ -25,20 +25,23 @@ func Zone(name string, year int) (zone *time.Location, err error) {
 			zone, err = nil, fmt.Errorf("almanac: no time zone “%s”", name)
 		}
 	}()
-	shown := js.Global().Get("Intl").Get("DateTimeFormat").New("en-US", map[string]any{"timeZone": name, "timeZoneName": "longOffset"})
+	shown := js.Global().Get("Intl").Get("DateTimeFormat").New("en-US",
+		map[string]any{"timeZone": name, "timeZoneName": "longOffset"})
 	offset := func(at time.Time) int32 {
 		return offsetOf(shown.Call("format", js.Global().Get("Date").New(float64(at.UnixMilli()))).String())
 	}
 	const week = 7 * 24 * time.Hour // in which clocks are moved once at most
 	var moves []time.Time
-	from, end := time.Date(year-1, time.January, 1, 0, 0, 0, 0, time.UTC), time.Date(year+2, time.January, 8, 0, 0, 0, 0, time.UTC)
+	from, end := time.Date(year-1, time.January, 1, 0, 0, 0, 0, time.UTC),
+		time.Date(year+2, time.January, 8, 0, 0, 0, 0, time.UTC)
 	offsets := []int32{offset(from)}
 	for ; from.Before(end); from = from.Add(week) {
 		was, is := offsets[len(offsets)-1], offset(from.Add(week))
 		if was == is {
 			continue
 		}
-		n := sort.Search(int(week/time.Minute), func(i int) bool { return offset(from.Add(time.Duration(i)*time.Minute)) != was })
+		n := sort.Search(int(week/time.Minute),
+			func(i int) bool { return offset(from.Add(time.Duration(i)*time.Minute)) != was })
 		moves, offsets = append(moves, from.Add(time.Duration(n)*time.Minute)), append(offsets, is)
 	}
 	return time.LoadLocationFromTZData(name, tzif(moves, offsets))

@@ -38,7 +38,8 @@ func TestZone(t *testing.T) {
 			_, before := at.Add(-time.Second).In(zone).Zone()
 			_, after := at.In(zone).Zone()
 			if before != tt.before || after != tt.after {
-				t.Errorf("%s about %s, by %d: %d and %d s, not %d and %d", tt.name, tt.at, year, before, after, tt.before, tt.after)
+				t.Errorf("%s about %s, by %d: %d and %d s, not %d and %d", tt.name, tt.at, year, before, after,
+					tt.before, tt.after)
 			}
 		}
 	}

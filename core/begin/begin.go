@@ -145,8 +145,9 @@ var kinds = []Kind{
 		s.Wind.Speed, s.Wind.Direction, s.Wind.Source = 3, 180, setup.ByEye
 		s.Approach.Kind = setup.HoldBottom
 	}),
-	kind("reef", "Over a reef, drifting", "A long slow fall from an open boat that the wind moves.", func(s *setup.Setup) {
-		s.Boat.Kind, s.Cast.Distance = catalogue.Skiff, 25
-		s.Flow.Speed, s.Wind.Speed = 0.15, 4
-	}),
+	kind("reef", "Over a reef, drifting", "A long slow fall from an open boat that the wind moves.",
+		func(s *setup.Setup) {
+			s.Boat.Kind, s.Cast.Distance = catalogue.Skiff, 25
+			s.Flow.Speed, s.Wind.Speed = 0.15, 4
+		}),
 }

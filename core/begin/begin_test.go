@@ -12,7 +12,8 @@ import (
 
 // plausible are the heads, from and to in g, that anglers would tie on for each kind.
 var plausible = map[string][2]float64{
-	"canal": {0.9, 2.5}, "float": {0.2, 1.3}, "flat": {0.9, 5.3}, "pond": {1.8, 7.1}, "worm": {1.3, 7.1}, "weed": {0, 5.3}, "drop shot": {1.8, 7.1},
+	"canal": {0.9, 2.5}, "float": {0.2, 1.3}, "flat": {0.9, 5.3}, "pond": {1.8, 7.1}, "worm": {1.3, 7.1},
+	"weed": {0, 5.3}, "drop shot": {1.8, 7.1},
 	"hover": {1.3, 7.1}, "river": {3.5, 17.7}, "ledge": {3.5, 14.2}, "surf": {7.1, 42.5}, "reef": {7.1, 28.4},
 }
 
@@ -29,7 +30,8 @@ func TestKindsAreAnswered(t *testing.T) {
 			continue
 		}
 		want, ok := plausible[k.Key]
-		if !ok || a.Pick < 0 || a.Heads[a.Pick].Mass*1e3 < want[0]-0.01 || a.Heads[a.Pick].Mass*1e3 > want[1]+0.01 || a.Heads[a.Pick].Sure < k.Setup.Approach.Sure {
+		if !ok || a.Pick < 0 || a.Heads[a.Pick].Mass*1e3 < want[0]-0.01 || a.Heads[a.Pick].Mass*1e3 > want[1]+0.01 ||
+			a.Heads[a.Pick].Sure < k.Setup.Approach.Sure {
 			t.Errorf("%s, %g to %g g: %s", k.Name, want[0], want[1], a.Sentence)
 		}
 		for _, n := range a.Notes {

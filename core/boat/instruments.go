@@ -24,15 +24,18 @@ const (
 
 // smoothedOver is how long each part is smoothed over, s. A place is where it was last.
 var smoothedOver = [parts]float64{
-	depth: judgement.DepthOver.Number, drift: judgement.DriftOver.Number, wind: judgement.WindOver.Number, current: judgement.DriftOver.Number,
+	depth: judgement.DepthOver.Number, drift: judgement.DriftOver.Number, wind: judgement.WindOver.Number,
+	current: judgement.DriftOver.Number,
 	heading: judgement.HeadingOver.Number, temperature: judgement.WindOver.Number, place: 1,
 }
 
 // unsteadyFrom is the relative spread from which a part is unsteady; a heading and a place
 // have none.
 var unsteadyFrom = [parts]float64{
-	depth: judgement.DepthUnsteady.Number, drift: judgement.MotionUnsteady.Number, wind: judgement.MotionUnsteady.Number,
-	current: judgement.MotionUnsteady.Number, heading: math.Inf(1), temperature: judgement.DepthUnsteady.Number, place: math.Inf(1),
+	depth: judgement.DepthUnsteady.Number, drift: judgement.MotionUnsteady.Number,
+	wind:    judgement.MotionUnsteady.Number,
+	current: judgement.MotionUnsteady.Number, heading: math.Inf(1), temperature: judgement.DepthUnsteady.Number,
+	place: math.Inf(1),
 }
 
 // feed is one part as a source has it. Of several kinds of readings that it can be made of
@@ -242,7 +245,8 @@ func (n *Instruments) State(at time.Time) State {
 		at = n.now
 	}
 	out := State{
-		Time: at, Depth: n.part(depth, at), Drift: n.part(drift, at), Wind: n.part(wind, at), Current: n.part(current, at),
+		Time: at, Depth: n.part(depth, at), Drift: n.part(drift, at), Wind: n.part(wind, at),
+		Current: n.part(current, at),
 		Heading: n.part(heading, at), Temperature: n.part(temperature, at),
 	}
 	if f, s := n.pick(place, at); f != nil {

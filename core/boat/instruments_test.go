@@ -37,7 +37,8 @@ func TestSmoothing(t *testing.T) {
 	n.Join("a", Offsets{})
 	random := rand.New(rand.NewPCG(1, 2))
 	at := heardFor(&n, 0, 60, begin, func(int) []Reading {
-		return []Reading{{DepthUnderSurface, 20 + 0.3*random.NormFloat64(), none}, {OverGround, 0.3 + 0.05*random.NormFloat64(), Turn(5 + 20*random.NormFloat64())}}
+		return []Reading{{DepthUnderSurface, 20 + 0.3*random.NormFloat64(), none},
+			{OverGround, 0.3 + 0.05*random.NormFloat64(), Turn(5 + 20*random.NormFloat64())}}
 	})
 	s := n.State(at)
 	near(t, "depth", s.Depth.Value, 20, 0.3)
@@ -64,7 +65,8 @@ func TestJump(t *testing.T) {
 	var n Instruments
 	n.Join("a", Offsets{})
 	depths := func(from int, d ...float64) time.Time {
-		return heardFor(&n, 0, len(d), begin.Add(time.Duration(from)*time.Second), func(i int) []Reading { return []Reading{{DepthUnderSurface, d[i], none}} })
+		return heardFor(&n, 0, len(d), begin.Add(time.Duration(from)*time.Second),
+			func(i int) []Reading { return []Reading{{DepthUnderSurface, d[i], none}} })
 	}
 	at := depths(0, 20, 20, 20, 20, 20, 4, 20)
 	near(t, "a fish", n.State(at).Depth.Value, 20, 1e-9)
@@ -75,16 +77,20 @@ func TestJump(t *testing.T) {
 // What cannot be is not believed: a depth of 0 or 999 where no bed is found, and the like.
 func TestBelieved(t *testing.T) {
 	for r, want := range map[Reading]bool{
-		{DepthUnderSurface, 0, 0}: false, {DepthUnderSurface, 0.1, 0}: true, {DepthUnderTransducer, 999, 0}: false, {DepthUnderTransducer, 800, 0}: true,
-		{DepthUnderSurface, 801, 0}: false, {WaterTemperature, 85, 0}: false, {WaterTemperature, 8.5, 0}: true, {OverGround, 51, 0}: false, {OverGround, -0.1, 0}: false,
-		{Place, 91, 0}: false, {Place, 56, 181}: false, {Place, -56, -18}: true, {Current, 11, 0}: false, {What(99), 1, 0}: false, {ApparentWind, 76, 0}: false,
+		{DepthUnderSurface, 0, 0}: false, {DepthUnderSurface, 0.1, 0}: true, {DepthUnderTransducer, 999, 0}: false,
+		{DepthUnderTransducer, 800, 0}: true,
+		{DepthUnderSurface, 801, 0}:    false, {WaterTemperature, 85, 0}: false, {WaterTemperature, 8.5, 0}: true,
+		{OverGround, 51, 0}: false, {OverGround, -0.1, 0}: false,
+		{Place, 91, 0}: false, {Place, 56, 181}: false, {Place, -56, -18}: true, {Current, 11, 0}: false,
+		{What(99), 1, 0}: false, {ApparentWind, 76, 0}: false,
 		{OverGround, 0.2, math.Inf(1)}: false, {Heading, 721, 0}: false, {OverGround, 0.2, 721}: false,
 	} {
 		if got := r.Believed(); got != want {
 			t.Errorf("%+v: %v", r, got)
 		}
 	}
-	for _, r := range []Reading{{DepthUnderSurface, none, none}, {TrueWind, 5, none}, {Current, 0.5, none}, {Place, 1, none}} {
+	for _, r := range []Reading{{DepthUnderSurface, none, none}, {TrueWind, 5, none}, {Current, 0.5, none},
+		{Place, 1, none}} {
 		if r.Believed() {
 			t.Errorf("%+v is believed", r)
 		}
@@ -107,7 +113,8 @@ func TestStale(t *testing.T) {
 		value   float64
 		quality string
 		age     float64
-	}{9.9: {20, Settling, 9.9}, 10: {25, Settling, 5}, 14.9: {25, Settling, 9.9}, 15: {25, Stale, 10}, 60: {25, Stale, 55}} {
+	}{9.9: {20, Settling, 9.9}, 10: {25, Settling, 5}, 14.9: {25, Settling, 9.9}, 15: {25, Stale, 10},
+		60: {25, Stale, 55}} {
 		s := n.State(begin.Add(time.Duration(after * float64(time.Second)))).Depth
 		if s.Value != want.value || s.Quality != want.quality || math.Abs(s.Age-want.age) > 1e-6 {
 			t.Errorf("after %g s: %+v", after, s)
@@ -140,16 +147,26 @@ func TestDiffers(t *testing.T) {
 		want bool
 		of   func(State) *Part
 	}{
-		"depths":           {Reading{DepthUnderSurface, 20, none}, Reading{DepthUnderSurface, 22.3, none}, true, func(s State) *Part { return s.Depth }},
-		"alike":            {Reading{DepthUnderSurface, 20, none}, Reading{DepthUnderSurface, 22.2, none}, false, func(s State) *Part { return s.Depth }},
-		"shallow":          {Reading{DepthUnderSurface, 2, none}, Reading{DepthUnderSurface, 2.49, none}, false, func(s State) *Part { return s.Depth }},
-		"drifts":           {Reading{OverGround, 0.3, 0}, Reading{OverGround, 0.3, 40}, true, func(s State) *Part { return s.Drift }},
-		"courses":          {Reading{OverGround, 0.3, 0}, Reading{OverGround, 0.3, 25}, false, func(s State) *Part { return s.Drift }},
-		"winds":            {Reading{TrueWind, 10, 0}, Reading{TrueWind, 6, 0}, true, func(s State) *Part { return s.Wind }},
-		"like winds":       {Reading{TrueWind, 10, 0}, Reading{TrueWind, 7.1, 0}, false, func(s State) *Part { return s.Wind }},
-		"temperatures":     {Reading{WaterTemperature, 10, none}, Reading{WaterTemperature, 11.6, none}, true, func(s State) *Part { return s.Temperature }},
-		"headings":         {Reading{Heading, 350, none}, Reading{Heading, 6, none}, true, func(s State) *Part { return s.Heading }},
-		"headings of half": {Reading{Heading, 350, none}, Reading{Heading, 4, none}, false, func(s State) *Part { return s.Heading }},
+		"depths": {Reading{DepthUnderSurface, 20, none}, Reading{DepthUnderSurface, 22.3, none}, true,
+			func(s State) *Part { return s.Depth }},
+		"alike": {Reading{DepthUnderSurface, 20, none}, Reading{DepthUnderSurface, 22.2, none}, false,
+			func(s State) *Part { return s.Depth }},
+		"shallow": {Reading{DepthUnderSurface, 2, none}, Reading{DepthUnderSurface, 2.49, none}, false,
+			func(s State) *Part { return s.Depth }},
+		"drifts": {Reading{OverGround, 0.3, 0}, Reading{OverGround, 0.3, 40}, true,
+			func(s State) *Part { return s.Drift }},
+		"courses": {Reading{OverGround, 0.3, 0}, Reading{OverGround, 0.3, 25}, false,
+			func(s State) *Part { return s.Drift }},
+		"winds": {Reading{TrueWind, 10, 0}, Reading{TrueWind, 6, 0}, true,
+			func(s State) *Part { return s.Wind }},
+		"like winds": {Reading{TrueWind, 10, 0}, Reading{TrueWind, 7.1, 0}, false,
+			func(s State) *Part { return s.Wind }},
+		"temperatures": {Reading{WaterTemperature, 10, none}, Reading{WaterTemperature, 11.6, none}, true,
+			func(s State) *Part { return s.Temperature }},
+		"headings": {Reading{Heading, 350, none}, Reading{Heading, 6, none}, true,
+			func(s State) *Part { return s.Heading }},
+		"headings of half": {Reading{Heading, 350, none}, Reading{Heading, 4, none}, false,
+			func(s State) *Part { return s.Heading }},
 	} {
 		var n Instruments
 		n.Join("a", Offsets{})
@@ -199,7 +216,9 @@ func TestWind(t *testing.T) {
 func TestCurrent(t *testing.T) {
 	var n Instruments
 	n.Join("a", Offsets{})
-	at := heardFor(&n, 0, 60, begin, func(int) []Reading { return []Reading{{OverGround, 1, 0}, {ThroughWater, 0.6, 90}} })
+	at := heardFor(&n, 0, 60, begin, func(int) []Reading {
+		return []Reading{{OverGround, 1, 0}, {ThroughWater, 0.6, 90}}
+	})
 	c := n.State(at).Current
 	near(t, "current", c.Value, math.Hypot(1, 0.6), 1e-6)
 	near(t, "course", c.Course, 360-math.Atan2(0.6, 1)*180/math.Pi, 1e-6)
@@ -210,7 +229,9 @@ func TestCurrent(t *testing.T) {
 
 	n = Instruments{}
 	n.Join("a", Offsets{})
-	at = heardFor(&n, 0, 60, begin, func(int) []Reading { return []Reading{{OverGround, 1, 0}, {ThroughWater, 0.19, 90}} })
+	at = heardFor(&n, 0, 60, begin, func(int) []Reading {
+		return []Reading{{OverGround, 1, 0}, {ThroughWater, 0.19, 90}}
+	})
 	if c := n.State(at).Current; c != nil {
 		t.Errorf("a paddle wheel that stands still: %+v", c)
 	}
@@ -227,7 +248,8 @@ func TestCurrent(t *testing.T) {
 func TestOffsets(t *testing.T) {
 	var n Instruments
 	n.Join("a", Offsets{Depth: 0.4, Temperature: -0.5, Heading: 3})
-	for _, r := range []Reading{{DepthUnderTransducer, 20, none}, {WaterTemperature, 11, none}, {Heading, 359, none}, {MagneticHeading, 300, none}} {
+	for _, r := range []Reading{{DepthUnderTransducer, 20, none}, {WaterTemperature, 11, none}, {Heading, 359, none},
+		{MagneticHeading, 300, none}} {
 		n.Take(0, r, begin)
 	}
 	s := n.State(begin)
@@ -237,7 +259,8 @@ func TestOffsets(t *testing.T) {
 	n.Take(0, Reading{DepthUnderSurface, 21, none}, begin) // it knows better itself, and as well
 	near(t, "depth", n.State(begin).Depth.Value, 21, 0.7)
 	n.Take(0, Reading{Place, 56.5, -18.25}, begin)
-	if p := n.State(begin.Add(4 * time.Second)).Place; p.Latitude != 56.5 || p.Longitude != -18.25 || p.Age != 4 || p.Quality != Steady {
+	if p := n.State(begin.Add(4 * time.Second)).Place; p.Latitude != 56.5 || p.Longitude != -18.25 || p.Age != 4 ||
+		p.Quality != Steady {
 		t.Errorf("%+v", p)
 	}
 }

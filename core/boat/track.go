@@ -39,7 +39,8 @@ func (t Track) Validate(units.Choice) error {
 			return input.Fault("points", "Track, point %d: its time is not after that of the one before.", i+1)
 		}
 		if !(p.Depth >= 0 && p.Depth <= deepest) {
-			return input.Fault("points", "Track, point %d: a depth of %g m is outside what is allowed, 0 to %g m.", i+1, p.Depth, deepest)
+			return input.Fault("points", "Track, point %d: a depth of %g m is outside what is allowed, 0 to %g m.", i+1,
+				p.Depth, deepest)
 		}
 	}
 	return nil

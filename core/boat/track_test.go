@@ -10,13 +10,15 @@ import (
 )
 
 func at(s float64, latitude, longitude, deep float64) Point {
-	return Point{begin.Add(time.Duration(s * float64(time.Second))), almanac.Position{Latitude: latitude, Longitude: longitude}, deep}
+	return Point{begin.Add(time.Duration(s * float64(time.Second))),
+		almanac.Position{Latitude: latitude, Longitude: longitude}, deep}
 }
 
 // A minute of latitude is 1853 m on a sphere of 6371 km, and one of longitude half of that at
 // 60 degrees; across the date line the way is the short one.
 func TestMetres(t *testing.T) {
-	east, north := Metres(almanac.Position{Latitude: 60, Longitude: 10}, almanac.Position{Latitude: 60 + 1.0/60, Longitude: 10 + 1.0/60})
+	east, north := Metres(almanac.Position{Latitude: 60, Longitude: 10},
+		almanac.Position{Latitude: 60 + 1.0/60, Longitude: 10 + 1.0/60})
 	near(t, "north", north, 1853.25, 0.01)
 	near(t, "east", east, 926.4, 0.3)
 	east, _ = Metres(almanac.Position{Longitude: 179.99}, almanac.Position{Longitude: -179.99})
@@ -24,13 +26,16 @@ func TestMetres(t *testing.T) {
 }
 
 func TestTrackAt(t *testing.T) {
-	track := Track{[]Point{at(0, 56, -18, 20), at(100, 56.1, -18.2, 30), at(200, 56.1, -18.2, 0), at(2000, 57, -19, 10)}}
+	track := Track{[]Point{at(0, 56, -18, 20), at(100, 56.1, -18.2, 30), at(200, 56.1, -18.2, 0),
+		at(2000, 57, -19, 10)}}
 	for after, want := range map[float64]*Point{
-		-1: nil, 0: {Position: almanac.Position{Latitude: 56, Longitude: -18}, Depth: 20}, 25: {Position: almanac.Position{Latitude: 56.025, Longitude: -18.05}, Depth: 22.5},
+		-1: nil, 0: {Position: almanac.Position{Latitude: 56, Longitude: -18}, Depth: 20},
+		25:  {Position: almanac.Position{Latitude: 56.025, Longitude: -18.05}, Depth: 22.5},
 		150: {Position: almanac.Position{Latitude: 56.1, Longitude: -18.2}}, 500: nil, 2001: nil,
 	} {
 		got, ok := track.At(begin.Add(time.Duration(after) * time.Second))
-		if ok != (want != nil) || ok && (math.Abs(got.Latitude-want.Latitude) > 1e-9 || math.Abs(got.Longitude-want.Longitude) > 1e-9 || math.Abs(got.Depth-want.Depth) > 1e-9) {
+		if ok != (want != nil) || ok && (math.Abs(got.Latitude-want.Latitude) > 1e-9 ||
+			math.Abs(got.Longitude-want.Longitude) > 1e-9 || math.Abs(got.Depth-want.Depth) > 1e-9) {
 			t.Errorf("after %g s: %+v %v", after, got, ok)
 		}
 	}

@@ -32,10 +32,12 @@ func TestChange(t *testing.T) {
 	}{
 		{was, map[string]string{"count": "3"}, "rows.0", "A line has no such cells"},
 		{was, map[string]string{"left": "far"}, "rows.0.left", "does not start with a number"},
-		{Item{Kind: Rod, Length: 2, Least: 0.01}, map[string]string{"most": "5 g"}, "rows.0.most", "5 g is less than what it casts from, 10 g"},
+		{Item{Kind: Rod, Length: 2, Least: 0.01}, map[string]string{"most": "5 g"}, "rows.0.most",
+			"5 g is less than what it casts from, 10 g"},
 	} {
 		var errs input.Errors
-		if got, err := tt.of.Change(tt.cells, nil); !errors.As(err, &errs) || errs[0].Field != tt.field || !strings.Contains(errs[0].Message, tt.words) {
+		if got, err := tt.of.Change(tt.cells, nil); !errors.As(err, &errs) || errs[0].Field != tt.field ||
+			!strings.Contains(errs[0].Message, tt.words) {
 			t.Errorf("%v: %+v %v", tt.cells, got, err)
 		}
 	}
@@ -47,10 +49,14 @@ func TestBulk(t *testing.T) {
 		grams []float64
 		item  Item
 	}{
-		{"ball, lead, 1/16 1/8 3/16 1/4, hook 1/0, 6 each", []float64{1.772, 3.544, 5.316, 7.087}, Item{Kind: Head, Shape: "ball", Material: "lead", Hook: "1/0", Wire: "standard", Count: 6}},
-		{"football, tungsten, 3.5 7 g, 3/0, heavy wire, x2, weighed", []float64{3.5, 7}, Item{Kind: Head, Shape: "football", Material: "tungsten", Hook: "3/0", Wire: "heavy", Count: 2, Weighed: true}},
-		{"5g 10g, Tin, guarded", []float64{5, 10}, Item{Kind: Head, Shape: "ball", Material: "tin", Hook: "1/0", Wire: "standard", Guard: true}},
-		{"3/8 ½ oz", []float64{10.631, 14.175}, Item{Kind: Head, Shape: "ball", Material: "lead", Hook: "1/0", Wire: "standard"}},
+		{"ball, lead, 1/16 1/8 3/16 1/4, hook 1/0, 6 each", []float64{1.772, 3.544, 5.316, 7.087},
+			Item{Kind: Head, Shape: "ball", Material: "lead", Hook: "1/0", Wire: "standard", Count: 6}},
+		{"football, tungsten, 3.5 7 g, 3/0, heavy wire, x2, weighed", []float64{3.5, 7}, Item{
+			Kind: Head, Shape: "football", Material: "tungsten", Hook: "3/0", Wire: "heavy", Count: 2, Weighed: true}},
+		{"5g 10g, Tin, guarded", []float64{5, 10},
+			Item{Kind: Head, Shape: "ball", Material: "tin", Hook: "1/0", Wire: "standard", Guard: true}},
+		{"3/8 ½ oz", []float64{10.631, 14.175},
+			Item{Kind: Head, Shape: "ball", Material: "lead", Hook: "1/0", Wire: "standard"}},
 	} {
 		got, err := Bulk(tt.text, nil)
 		if err != nil || len(got) != len(tt.grams) {
@@ -83,11 +89,14 @@ func TestBulk(t *testing.T) {
 }
 
 func TestRead(t *testing.T) {
-	items, err := Read(Bait, [][]string{{"Paddle Tail", "3 in", "", "1/4", "12", "10 mm", "yes", "", "0,7", "", "11 mm", "9 mm"}, {"", "80"}}, nil)
+	items, err := Read(Bait, [][]string{
+		{"Paddle Tail", "3 in", "", "1/4", "12", "10 mm", "yes", "", "0,7", "", "11 mm", "9 mm"}, {"", "80"}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if b := items[0]; b.Form != "paddle tail" || math.Abs(b.Length-0.0762) > 1e-9 || b.Body != "plain" || math.Abs(b.Mass-7.087e-3) > 1e-6 || b.Count != 12 || b.Trimmed != 0.01 || !b.NoTail || b.Price != 0.7 || b.Width != 0.011 || b.Height != 0.009 {
+	if b := items[0]; b.Form != "paddle tail" || math.Abs(b.Length-0.0762) > 1e-9 || b.Body != "plain" ||
+		math.Abs(b.Mass-7.087e-3) > 1e-6 || b.Count != 12 || b.Trimmed != 0.01 || !b.NoTail || b.Price != 0.7 ||
+		b.Width != 0.011 || b.Height != 0.009 {
 		t.Errorf("%+v", b)
 	}
 	if b := items[1]; b.Form != "paddle tail" || b.Length != 0.08 || b.Mass != 0 {
@@ -115,7 +124,8 @@ func TestReadRefuses(t *testing.T) {
 		{Head, "rows.0.shape", "“box” is not one of", []string{"3 g", "box"}},
 		{Head, "rows.0.weighed", "neither yes nor no", []string{"3 g", "", "", "", "", "maybe"}},
 		{Head, "rows.0.count", "“many” is not a number", []string{"3 g", "", "", "", "", "", "", "", "many"}},
-		{Head, "rows.0.count", "-1 is outside what is allowed, 0 to 10000", []string{"3 g", "", "", "", "", "", "", "", "-1"}},
+		{Head, "rows.0.count", "-1 is outside what is allowed, 0 to 10000",
+			[]string{"3 g", "", "", "", "", "", "", "", "-1"}},
 		{Head, "rows.0.note", "too long", []string{"3 g", "", "", "", "", "", "", "", "", "", strings.Repeat("n", 90)}},
 		{Head, "rows.0", "12 cells, there are 11 columns", make([]string, 12)},
 		{Line, "rows.0.diameter", "“PE 1” is a braid number", []string{"line", "nylon", "PE 1"}},
@@ -147,7 +157,8 @@ func TestReadRefuses(t *testing.T) {
 // Things that are alike have one name, things that differ have not.
 func TestName(t *testing.T) {
 	seen := map[string]bool{}
-	for _, text := range []string{"ball, 7 g", "ball, 7 g, weighed", "ball, 7 g, hook 3/0", "ball, tin, 7 g", "football, 7 g", "ball, 10 g", "ball, 7 g, fine wire", "ball, 7 g, guarded"} {
+	for _, text := range []string{"ball, 7 g", "ball, 7 g, weighed", "ball, 7 g, hook 3/0", "ball, tin, 7 g",
+		"football, 7 g", "ball, 10 g", "ball, 7 g, fine wire", "ball, 7 g, guarded"} {
 		items, err := Bulk(text, nil)
 		if err != nil {
 			t.Fatal(err)

@@ -54,7 +54,8 @@ func Bulk(text string, choice units.Choice) ([]Item, error) {
 		default:
 			found, ok := massList(part)
 			if !ok {
-				return refuse("“%s” is neither a shape, a metal, a hook, a count such as “6 each”, a price such as “at 0.45”, nor a list of weights.", part)
+				return refuse("“%s” is neither a shape, a metal, a hook, a count such as “6 each”, a price such as "+
+					"“at 0.45”, nor a list of weights.", part)
 			}
 			masses = append(masses, found...)
 		}

@@ -40,7 +40,8 @@ type Description struct {
 }
 
 func number(key, label, measure string, low, high float64, zero string, get func(*Item) *float64) Column {
-	return Column{Key: key, Label: label, Measure: measure, Min: low, Max: high, Zero: zero, Type: "number", number: get}
+	return Column{Key: key, Label: label, Measure: measure, Min: low, Max: high, Zero: zero, Type: "number",
+		number: get}
 }
 
 func choice(key, label string, options []string, get func(*Item) *string) Column {
@@ -104,14 +105,17 @@ var kinds = []Description{
 		number("fishFor", "Fish per bait", "", 0, 1000, "not known", func(i *Item) *float64 { return &i.FishFor }),
 		price, note,
 		number("width", "Width, measured", "size", 0, 0.15, "by its form", func(i *Item) *float64 { return &i.Width }),
-		number("height", "Height, measured", "size", 0, 0.15, "by its form", func(i *Item) *float64 { return &i.Height }),
+		number("height", "Height, measured", "size", 0, 0.15, "by its form",
+			func(i *Item) *float64 { return &i.Height }),
 	}},
 	{Line, "Lines and leaders", []Column{
 		choice("use", "Use", []string{"line", "leader", "wire trace"}, func(i *Item) *string { return &i.Use }),
 		choice("material", "Material", first("braid", tackle.LineMaterials), material),
-		number("diameter", "Diameter or label", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "", func(i *Item) *float64 { return &i.Diameter }),
+		number("diameter", "Diameter or label", "diameter", tackle.MinDiameter, tackle.MaxDiameter, "",
+			func(i *Item) *float64 { return &i.Diameter }),
 		flag("measured", "Measured", judgement.PrintedSpread.Spread, func(i *Item) *bool { return &i.Measured }),
-		number("strength", "Breaks at", "strength", 0, 200, "from its diameter", func(i *Item) *float64 { return &i.Strength }),
+		number("strength", "Breaks at", "strength", 0, 200, "from its diameter",
+			func(i *Item) *float64 { return &i.Strength }),
 		text("since", "On since", func(i *Item) *string { return &i.Since }),
 		number("left", "Left", "depth", 0, 5000, "not known", func(i *Item) *float64 { return &i.Left }),
 		price, note,

@@ -26,14 +26,16 @@ func Read(kind string, rows [][]string, choice units.Choice) ([]Item, error) {
 		return nil, input.Errors{{Field: "kind", Message: fmt.Sprintf("Kind: there is no “%s” in a box.", kind)}}
 	}
 	if len(rows) == 0 || len(rows) > MostRows {
-		return nil, input.Errors{{Field: "rows", Message: fmt.Sprintf("Rows: give 1 to %d, not %d.", MostRows, len(rows))}}
+		return nil, input.Errors{{Field: "rows",
+			Message: fmt.Sprintf("Rows: give 1 to %d, not %d.", MostRows, len(rows))}}
 	}
 	var errs input.Errors
 	items := make([]Item, len(rows))
 	for r, row := range rows {
 		items[r].Kind = kind
 		if len(row) > len(columns) {
-			errs = append(errs, input.FieldError{Field: fmt.Sprintf("rows.%d", r), Message: fmt.Sprintf("Row %d: it has %d cells, there are %d columns.", r+1, len(row), len(columns))})
+			errs = append(errs, input.FieldError{Field: fmt.Sprintf("rows.%d", r),
+				Message: fmt.Sprintf("Row %d: it has %d cells, there are %d columns.", r+1, len(row), len(columns))})
 			continue
 		}
 		for c, column := range columns {
@@ -113,7 +115,8 @@ func (i Item) Validate(choice units.Choice) error {
 // clashes are cells of an item that cannot be together.
 func (i Item) clashes(row int, choice units.Choice) input.Errors {
 	if i.Kind == Rod && i.Most > 0 && i.Most < i.Least {
-		message := fmt.Sprintf("Casts up to: %s is less than what it casts from, %s.", choice.Show("mass", i.Most), choice.Show("mass", i.Least))
+		message := fmt.Sprintf("Casts up to: %s is less than what it casts from, %s.", choice.Show("mass", i.Most),
+			choice.Show("mass", i.Least))
 		return input.Errors{{Field: fmt.Sprintf("rows.%d.most", row), Message: message}}
 	}
 	return nil
@@ -122,7 +125,8 @@ func (i Item) clashes(row int, choice units.Choice) input.Errors {
 // read reads one cell into an item and returns what is wrong with it, or "".
 func (c Column) read(cell string, into *Item, choice units.Choice) string {
 	if len([]rune(cell)) > longestCell {
-		return fmt.Sprintf("%s: “%s…” is too long; at most %d characters are kept.", c.Label, string([]rune(cell)[:20]), longestCell)
+		return fmt.Sprintf("%s: “%s…” is too long; at most %d characters are kept.", c.Label, string([]rune(cell)[:20]),
+			longestCell)
 	}
 	switch c.Type {
 	case "text":
@@ -152,7 +156,8 @@ func (c Column) read(cell string, into *Item, choice units.Choice) string {
 	return ""
 }
 
-var flags = map[string]bool{"": false, "no": false, "false": false, "-": false, "0": false, "yes": true, "true": true, "x": true, "1": true, "y": true}
+var flags = map[string]bool{"": false, "no": false, "false": false, "-": false, "0": false, "yes": true, "true": true,
+	"x": true, "1": true, "y": true}
 
 func (c Column) readNumber(cell string, into *Item, choice units.Choice) string {
 	if cell == "" || strings.EqualFold(cell, c.Zero) {
@@ -200,5 +205,6 @@ func readQuantity(cell string, unit units.Unit) (float64, error) {
 }
 
 func fractionOnly(cell string) bool {
-	return strings.Contains(cell, "/") && strings.Trim(cell, "0123456789/ -") == "" || strings.Trim(cell, "½¼¾⅛⅜⅝⅞ 0123456789") == "" && strings.ContainsAny(cell, "½¼¾⅛⅜⅝⅞")
+	return strings.Contains(cell, "/") && strings.Trim(cell, "0123456789/ -") == "" ||
+		strings.Trim(cell, "½¼¾⅛⅜⅝⅞ 0123456789") == "" && strings.ContainsAny(cell, "½¼¾⅛⅜⅝⅞")
 }

@@ -70,7 +70,8 @@ func Stock(items []Item, mass float64, like Like, choice units.Choice) (words st
 	if instead == nil {
 		return fmt.Sprintf("There is no %s left in the box.", what), true
 	}
-	return fmt.Sprintf("%s (%s) is not in the box; there is %s.", show(mass), what, strings.Join(instead, " and ")), true
+	return fmt.Sprintf("%s (%s) is not in the box; there is %s.", show(mass), what, strings.Join(instead, " and ")),
+		true
 }
 
 // Cost is what a head of the mass in kg, shape and metal costs, by its price in
@@ -122,7 +123,8 @@ func (i Item) IsBait(b setup.Bait) bool {
 
 // IsLeader is whether an item is a leader such as that of a setup.
 func (i Item) IsLeader(l setup.Leader) bool {
-	return i.Kind == Line && i.Use == "leader" && i.Material == l.Material && math.Abs(i.Diameter-l.Diameter) <= judgement.SameHead.Number*l.Diameter
+	return i.Kind == Line && i.Use == "leader" && i.Material == l.Material &&
+		math.Abs(i.Diameter-l.Diameter) <= judgement.SameHead.Number*l.Diameter
 }
 
 // Back is an item with one of it back in the box, as Spend took it.

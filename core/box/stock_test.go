@@ -85,16 +85,19 @@ func TestBackAgain(t *testing.T) {
 	if rod := (Item{Kind: Rod, Length: 2}); rod.Back() != rod {
 		t.Errorf("%+v", rod.Back())
 	}
-	if !head.IsHead(7.15e-3, "ball", "lead") || head.IsHead(7.1e-3, "ball", "tin") || head.IsHead(8e-3, "ball", "lead") {
+	if !head.IsHead(7.15e-3, "ball", "lead") || head.IsHead(7.1e-3, "ball", "tin") ||
+		head.IsHead(8e-3, "ball", "lead") {
 		t.Error("heads are not told apart")
 	}
-	if !bait.IsBait(setup.Bait{Form: "craw", Body: "plain", Length: 0.08}) || bait.IsBait(setup.Bait{Form: "craw", Body: "floating", Length: 0.08}) {
+	if !bait.IsBait(setup.Bait{Form: "craw", Body: "plain", Length: 0.08}) ||
+		bait.IsBait(setup.Bait{Form: "craw", Body: "floating", Length: 0.08}) {
 		t.Error("baits are not told apart")
 	}
 	if wide := bait; wide.IsBait(setup.Bait{Form: "craw", Body: "plain", Length: 0.08, Width: 0.01}) {
 		t.Error("nor are measured ones")
 	}
-	if !leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.3e-3}) || leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.4e-3}) {
+	if !leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.3e-3}) ||
+		leader.IsLeader(setup.Leader{Material: "fluorocarbon", Diameter: 0.4e-3}) {
 		t.Error("leaders are not told apart")
 	}
 }
@@ -103,15 +106,18 @@ func TestBackAgain(t *testing.T) {
 func TestSinkersCount(t *testing.T) {
 	items := []Item{
 		{Kind: Head, Shape: "ball", Material: "lead", Mass: 0.0071, Count: 6},
-		{Kind: Sinker, Material: "lead", Mass: 0.0071, Count: 9}, {Kind: Sinker, Material: "tungsten", Mass: 0.0071, Count: 4},
+		{Kind: Sinker, Material: "lead", Mass: 0.0071, Count: 9},
+		{Kind: Sinker, Material: "tungsten", Mass: 0.0071, Count: 4},
 	}
-	for kind, want := range map[string]float64{rigging.SingleHead: 6, rigging.FixedFloat: 6, rigging.TwoHeads: 6, rigging.DropShot: 9, rigging.SplitShot: 9, rigging.SlidingSinker: 9} {
+	for kind, want := range map[string]float64{rigging.SingleHead: 6, rigging.FixedFloat: 6, rigging.TwoHeads: 6,
+		rigging.DropShot: 9, rigging.SplitShot: 9, rigging.SlidingSinker: 9} {
 		s := setup.Default()
 		s.Rigging.Kind = kind
 		if got := Count(items, 0.0071, LikeOf(s)); got != want {
 			t.Errorf("%s: %g of them", kind, got)
 		}
-		if words, low := Stock(items, 0.02, LikeOf(s), nil); want == 9 && (words != "20 g (lead sinker) is not in the box; there is 7.1 g." || !low) {
+		if words, low := Stock(items, 0.02, LikeOf(s), nil); want == 9 &&
+			(words != "20 g (lead sinker) is not in the box; there is 7.1 g." || !low) {
 			t.Errorf("%s: %s", kind, words)
 		}
 	}

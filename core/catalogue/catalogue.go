@@ -38,9 +38,12 @@ const (
 var boats = []Boat{
 	{Name: Bank, Says: "bank or pier", Held: true, Ashore: true, Leeway: judged(0, "1", 0, "a bank does not drift")},
 	{Name: Anchored, Says: "boat, held", Held: true, Leeway: judged(0, "1", 0, "held by its anchor")},
-	{Name: Skiff, Says: "open skiff, drifting", Open: true, Leeway: judged(0.03, "1", 0.35, "open boats drift at 2 to 4 % of the wind")},
-	{Name: Kayak, Says: "kayak, drifting", Open: true, Leeway: judged(0.02, "1", 0.35, "low freeboard, part of the hull under water")},
-	{Name: Drogue, Says: "boat on a drogue", Leeway: judged(0.012, "1", 0.4, "a sea anchor takes more than half of an open boat's leeway")},
+	{Name: Skiff, Says: "open skiff, drifting", Open: true,
+		Leeway: judged(0.03, "1", 0.35, "open boats drift at 2 to 4 % of the wind")},
+	{Name: Kayak, Says: "kayak, drifting", Open: true,
+		Leeway: judged(0.02, "1", 0.35, "low freeboard, part of the hull under water")},
+	{Name: Drogue, Says: "boat on a drogue",
+		Leeway: judged(0.012, "1", 0.4, "a sea anchor takes more than half of an open boat's leeway")},
 }
 
 // Boats are all of them.
@@ -129,10 +132,14 @@ type LineSurface struct {
 
 // LineSurfaces by material.
 var LineSurfaces = map[string]LineSurface{
-	"braid":        {judged(0.02, "1", 0.4, "woven surface, rougher than drawn line"), judged(1.1, "1", 0.1, "woven, not quite round"), judged(1, "1", 0.2, "it hardly gives")},
-	"nylon":        {judged(0.015, "1", 0.4, "smooth drawn line"), judged(1, "1", 0.1, "smooth and round"), judged(1.6, "1", 0.2, "it gives a tenth and more")},
-	"fluorocarbon": {judged(0.015, "1", 0.4, "smooth drawn line"), judged(1, "1", 0.1, "smooth and round"), judged(1.3, "1", 0.2, "it gives, but less than nylon")},
-	"wire":         {judged(0.015, "1", 0.4, "coated trace"), judged(1, "1", 0.1, "smooth and round"), judged(1, "1", 0.2, "it does not give")},
+	"braid": {judged(0.02, "1", 0.4, "woven surface, rougher than drawn line"),
+		judged(1.1, "1", 0.1, "woven, not quite round"), judged(1, "1", 0.2, "it hardly gives")},
+	"nylon": {judged(0.015, "1", 0.4, "smooth drawn line"), judged(1, "1", 0.1, "smooth and round"),
+		judged(1.6, "1", 0.2, "it gives a tenth and more")},
+	"fluorocarbon": {judged(0.015, "1", 0.4, "smooth drawn line"), judged(1, "1", 0.1, "smooth and round"),
+		judged(1.3, "1", 0.2, "it gives, but less than nylon")},
+	"wire": {judged(0.015, "1", 0.4, "coated trace"), judged(1, "1", 0.1, "smooth and round"),
+		judged(1, "1", 0.2, "it does not give")},
 }
 
 // Point is how the point of the hook sits in the bait.
@@ -151,8 +158,10 @@ const (
 // Points by name.
 var Points = map[string]Point{
 	PointExposed: {judged(1, "1", 0, "what the others are against"), judged(1, "1", 0, "what the others are against")},
-	PointSkinned: {judged(0.7, "1", 0.3, "it slides over what it lies on and comes out at a pull"), judged(0.9, "1", 0.1, "some are missed while it comes out")},
-	PointBuried:  {judged(0.5, "1", 0.3, "hardly anything catches on it"), judged(0.75, "1", 0.15, "it has to be driven through the bait")},
+	PointSkinned: {judged(0.7, "1", 0.3, "it slides over what it lies on and comes out at a pull"),
+		judged(0.9, "1", 0.1, "some are missed while it comes out")},
+	PointBuried: {judged(0.5, "1", 0.3, "hardly anything catches on it"),
+		judged(0.75, "1", 0.15, "it has to be driven through the bait")},
 }
 
 // PointNames are all of them, from most to least to be seen.
@@ -169,7 +178,8 @@ var (
 	// HookHeads are the lightest heads that hooks of a size usually come on, kg.
 	HookHeads = map[string]value{}
 	// HookSizes from small to large.
-	HookSizes = []string{"#10", "#8", "#6", "#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "6/0", "8/0", "10/0", "12/0"}
+	HookSizes = []string{"#10", "#8", "#6", "#4", "#2", "#1", "1/0", "2/0", "3/0", "4/0", "5/0", "6/0", "8/0",
+		"10/0", "12/0"}
 )
 
 // HookFor is the largest hook that comes on heads of a mass in kg.

@@ -35,7 +35,8 @@ func put(name string, at, across, uneven, lasts float64) Put {
 
 // Puts are all of them, the usual one first.
 var Puts = []Put{
-	{Name: PutThreaded, Across: judged(0, "1", 0, acrossWhy), Uneven: judged(0, "1", 0, unevenWhy), Lasts: judged(1, "1", 0, "what the others are against")},
+	{Name: PutThreaded, Across: judged(0, "1", 0, acrossWhy), Uneven: judged(0, "1", 0, unevenWhy),
+		Lasts: judged(1, "1", 0, "what the others are against")},
 	put(PutNose, 0, 0, 0, 0.6),
 	folding(put(PutMiddle, 0.5, 0.3, 0.1, 0.4)),
 	put(PutBack, 0.35, 0.1, 0.05, 0.5),

@@ -33,7 +33,8 @@ const (
 func (o *opening) checkPack() {
 	p := o.day.Plan
 	if len(p.Own) > mostOwn || len(p.Ticked) > mostTick {
-		o.add("own", "Packing: %d things of your own and %d ticks are more than %d and %d.", len(p.Own), len(p.Ticked), mostOwn, mostTick)
+		o.add("own", "Packing: %d things of your own and %d ticks are more than %d and %d.", len(p.Own), len(p.Ticked),
+			mostOwn, mostTick)
 		return
 	}
 	for i, own := range p.Own {
@@ -59,8 +60,9 @@ func (d *Day) pack(w *Worked, a Asked) []Packed {
 	for _, h := range w.Heads {
 		lost += h.Take - 1
 		out = append(out, Packed{
-			Key:   fmt.Sprintf("head %g", h.Mass),
-			Words: counted(h.Take, fmt.Sprintf("%s %s", a.Choice.Show("mass", h.Mass), d.Spots[0].Setup.Head.Shape), "head"),
+			Key: fmt.Sprintf("head %g", h.Mass),
+			Words: counted(h.Take, fmt.Sprintf("%s %s", a.Choice.Show("mass", h.Mass), d.Spots[0].Setup.Head.Shape),
+				"head"),
 			Short: max(h.Take-int(h.Owned), 0),
 		})
 	}
@@ -81,7 +83,8 @@ func (d *Day) leaders(a Asked, n int) []Packed {
 		if l.Length == 0 || slices.ContainsFunc(out, func(p Packed) bool { return p.Key == key }) {
 			continue
 		}
-		out = append(out, Packed{Key: key, Words: fmt.Sprintf("%d × leader of %s %s, %s", n, l.Material, a.Choice.Show("diameter", l.Diameter), a.Choice.Show("depth", l.Length))})
+		out = append(out, Packed{Key: key, Words: fmt.Sprintf("%d × leader of %s %s, %s", n, l.Material,
+			a.Choice.Show("diameter", l.Diameter), a.Choice.Show("depth", l.Length))})
 	}
 	return out
 }
@@ -94,7 +97,8 @@ func (d *Day) baits(a Asked, more int) []Packed {
 		b := s.Setup.Bait
 		key := fmt.Sprintf("bait %s %g", b.Form, b.Length)
 		worn[key] += judgement.PackTakes.Number * d.hours(spot) / a.FishFor(s.Setup)
-		p := Packed{Key: key, Words: counted(more+int(math.Ceil(worn[key])), fmt.Sprintf("%s %s", a.Choice.Show("size", b.Length), b.Form), "bait")}
+		p := Packed{Key: key, Words: counted(more+int(math.Ceil(worn[key])),
+			fmt.Sprintf("%s %s", a.Choice.Show("size", b.Length), b.Form), "bait")}
 		if i := slices.IndexFunc(out, func(p Packed) bool { return p.Key == key }); i >= 0 {
 			out[i] = p
 		} else {
@@ -131,14 +135,16 @@ func (d *Day) rods(w *Worked) ([]logbook.Rod, error) {
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, logbook.Rod{Name: fmt.Sprintf("Rod %d", i+1), State: logbook.State{Setup: s, Mass: h.Mass, Technique: worked(s)}})
+		out = append(out, logbook.Rod{Name: fmt.Sprintf("Rod %d", i+1),
+			State: logbook.State{Setup: s, Mass: h.Mass, Technique: worked(s)}})
 	}
 	return out, nil
 }
 
 // worked is the way of working a bait that goes with what is wanted of it.
 func worked(s setup.Setup) string {
-	key := map[string]string{setup.SlowFall: "drop", setup.LiftAndDrop: "hop", setup.Swim: "roll", setup.Hover: "hover", setup.HoldBottom: "dead"}[s.Approach.Kind]
+	key := map[string]string{setup.SlowFall: "drop", setup.LiftAndDrop: "hop", setup.Swim: "roll", setup.Hover: "hover",
+		setup.HoldBottom: "dead"}[s.Approach.Kind]
 	if s.Approach.Kind == setup.HoldBottom && s.Cast.Drag > 0 {
 		key = "drag"
 	}

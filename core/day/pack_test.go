@@ -36,7 +36,8 @@ func TestPack(t *testing.T) {
 	}
 	words := strings.Join(said, ", ")
 	for _, want := range []string{
-		"2 rods and a reel for each", " × leader of fluorocarbon 0.4 mm, 2 m,", "slim minnow baits", "licence, and the local rules", "life jackets",
+		"2 rods and a reel for each", " × leader of fluorocarbon 0.4 mm, 2 m,", "slim minnow baits",
+		"licence, and the local rules", "life jackets",
 	} {
 		if !strings.Contains(words, want) {
 			t.Errorf("no %q in %s", want, words)
@@ -64,10 +65,12 @@ func TestPackedOnce(t *testing.T) {
 	for _, choice := range []units.Choice{nil, {"size": "in", "diameter": "in", "depth": "ft"}} {
 		a := Asked{FishFor: func(setup.Setup) float64 { return 4 }, Choice: choice}
 		baits, leaders := d.baits(a, 2), d.leaders(a, 3)
-		if len(baits) != 1 || baits[0].Key != "bait slim minnow 0.12" || !strings.HasPrefix(baits[0].Words, "5 × ") { // six hours at two an hour, four to a bait
+		// six hours at two an hour, four to a bait
+		if len(baits) != 1 || baits[0].Key != "bait slim minnow 0.12" || !strings.HasPrefix(baits[0].Words, "5 × ") {
 			t.Errorf("%+v", baits)
 		}
-		if len(leaders) != 1 || leaders[0].Key != "leader fluorocarbon 0.0004 2" || !strings.HasPrefix(leaders[0].Words, "3 × leader of fluorocarbon ") {
+		if len(leaders) != 1 || leaders[0].Key != "leader fluorocarbon 0.0004 2" ||
+			!strings.HasPrefix(leaders[0].Words, "3 × leader of fluorocarbon ") {
 			t.Errorf("%+v", leaders)
 		}
 	}
@@ -84,11 +87,13 @@ func TestRodsBegin(t *testing.T) {
 		t.Fatalf("%+v", w.Rods)
 	}
 	for i, r := range w.Rods {
-		if r.State.Mass != w.Heads[i].Mass || r.State.Setup.Validate(nil) != nil || r.State.Setup.Water.Depth == d.Spots[0].Setup.Water.Depth {
+		if r.State.Mass != w.Heads[i].Mass || r.State.Setup.Validate(nil) != nil ||
+			r.State.Setup.Water.Depth == d.Spots[0].Setup.Water.Depth {
 			t.Errorf("%+v", r.State)
 		}
 	}
-	for approach, want := range map[string]string{setup.SlowFall: "drop", setup.LiftAndDrop: "hop", setup.Swim: "roll", setup.Hover: "hover"} {
+	for approach, want := range map[string]string{setup.SlowFall: "drop", setup.LiftAndDrop: "hop", setup.Swim: "roll",
+		setup.Hover: "hover"} {
 		s := setup.Default()
 		s.Approach.Kind = approach
 		if got := worked(s); got != want {

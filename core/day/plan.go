@@ -228,8 +228,10 @@ func (o *opening) tides() {
 	case NoTide, "":
 	case FromTable:
 		for i := range t.Table {
-			if i > 0 && (!t.Table[i].Time.After(t.Table[i-1].Time) || t.Table[i].High == t.Table[i-1].High) || !(math.Abs(t.Table[i].Height) <= almanac.MostHeight) {
-				o.add("tide.table", "Tide: its high and low waters are not in order, or not within %d m.", almanac.MostHeight)
+			if i > 0 && (!t.Table[i].Time.After(t.Table[i-1].Time) || t.Table[i].High == t.Table[i-1].High) ||
+				!(math.Abs(t.Table[i].Height) <= almanac.MostHeight) {
+				o.add("tide.table", "Tide: its high and low waters are not in order, or not within %d m.",
+					almanac.MostHeight)
 				return
 			}
 		}
@@ -317,8 +319,10 @@ func (o *opening) withTide(field string, f SpotFlow) {
 		}
 	}
 	const six = 6 * 3600 // s
-	if f.Spring < 0 || f.Neap < 0 || f.Spring != 0 && f.Neap >= f.Spring || math.Abs(f.AfterHigh) > six || math.Abs(f.AfterLow) > six {
-		o.add(field, "Flow: the range of springs is greater than that of neaps, and slack within six hours of high and low water.")
+	if f.Spring < 0 || f.Neap < 0 || f.Spring != 0 && f.Neap >= f.Spring || math.Abs(f.AfterHigh) > six ||
+		math.Abs(f.AfterLow) > six {
+		o.add(field, "Flow: the range of springs is greater than that of neaps, and slack within six hours of high "+
+			"and low water.")
 	}
 }
 
@@ -329,7 +333,8 @@ func (d *Day) Hours(spot int) (from, to time.Time) { return d.spots[spot].from, 
 // those that the station or the table has around the day.
 func (d *Day) stream(spot int) almanac.Stream {
 	f := d.Spots[spot].Flow
-	s := almanac.Stream{AfterHigh: seconds(f.AfterHigh), AfterLow: seconds(f.AfterLow), Flood: f.Flood, Ebb: f.Ebb, Spring: f.Spring, Neap: f.Neap}
+	s := almanac.Stream{AfterHigh: seconds(f.AfterHigh), AfterLow: seconds(f.AfterLow), Flood: f.Flood, Ebb: f.Ebb,
+		Spring: f.Spring, Neap: f.Neap}
 	if s.Spring == 0 {
 		s.Neap, s.Spring = d.ranges()
 	}
@@ -425,7 +430,8 @@ func (d *Day) At(spot int, at time.Time) (setup.Setup, error) {
 }
 
 func unknown(at time.Time) error {
-	return input.Errors{{Field: "tide", Message: fmt.Sprintf("Tide: it is not known at %s; the table has to go from before the day to after it.", at.Format("15:04"))}}
+	return input.Errors{{Field: "tide", Message: fmt.Sprintf(
+		"Tide: it is not known at %s; the table has to go from before the day to after it.", at.Format("15:04"))}}
 }
 
 // blows is the wind at a time, straight from one to the next; before the first it is that,

@@ -20,7 +20,8 @@ func loch() Plan {
 	return Plan{
 		Date: "2026-11-26", Zone: "Europe/Lisbon", Tide: Tides{Kind: FromStation}, Rods: 2,
 		Spots: []Spot{{Name: "The Sill", From: "08:00", To: "16:00", Setup: s, Charted: 19,
-			Flow: SpotFlow{Kind: WithTide, Flood: almanac.Run{Spring: 0.9, Neap: 0.4, Direction: 0}, Ebb: almanac.Run{Spring: 0.7, Neap: 0.3, Direction: 180}, AfterHigh: 1200, AfterLow: 600}}},
+			Flow: SpotFlow{Kind: WithTide, Flood: almanac.Run{Spring: 0.9, Neap: 0.4, Direction: 0},
+				Ebb: almanac.Run{Spring: 0.7, Neap: 0.3, Direction: 180}, AfterHigh: 1200, AfterLow: 600}}},
 	}
 }
 
@@ -123,8 +124,10 @@ func TestPlansRefused(t *testing.T) {
 		"date: Date: “26.11.2026” is not a day from 1900 to 2200": func(p *Plan) { p.Date = "26.11.2026" },
 		"date: Date: “1899-12-31” is not a day":                   func(p *Plan) { p.Date = "1899-12-31" },
 		"zone: Time zone: there is no “Mars”":                     func(p *Plan) { p.Zone = "Mars" },
-		"where: Position: latitudes go to 90":                     func(p *Plan) { p.Where = &almanac.Position{Latitude: 91, Longitude: 0} },
-		"rods: Rods: 0 is outside what is allowed, 1 to 6.":       func(p *Plan) { p.Rods = 0 },
+		"where: Position: latitudes go to 90": func(p *Plan) {
+			p.Where = &almanac.Position{Latitude: 91, Longitude: 0}
+		},
+		"rods: Rods: 0 is outside what is allowed, 1 to 6.": func(p *Plan) { p.Rods = 0 },
 		"spots: Spots: their heads are 54 different weights together, and 40 are": func(p *Plan) {
 			more := p.Spots[0]
 			more.Setup.Heads = nil
@@ -133,23 +136,47 @@ func TestPlansRefused(t *testing.T) {
 			}
 			p.Spots = append(p.Spots, more)
 		},
-		"spots: Spots: give 1 to 8, not 0.":                                                  func(p *Plan) { p.Spots = nil },
-		"spots.0.from: From: “25:00” is no time of the day":                                  func(p *Plan) { p.Spots[0].From = "25:00" },
-		"spots.0.charted: Charted depth: the tide is added to it, and there is":              func(p *Plan) { p.Tide, p.Spots[0].Flow = Tides{}, SpotFlow{} },
-		"spots.0.flow.kind: Flow: it goes with the tide, and there is none.":                 func(p *Plan) { p.Tide, p.Spots[0].Charted = Tides{}, 0 },
-		"spots.0.flow: Flow: at neaps it runs no faster than at springs, 0.7 m/s.":           func(p *Plan) { p.Spots[0].Flow.Ebb.Neap = 0.8 },
-		"spots.0.flow: Flow: the range of springs is greater":                                func(p *Plan) { p.Spots[0].Flow.Spring, p.Spots[0].Flow.Neap = 2, 3 },
-		"spots.0.setup.water.depth: Depth under the rod: 0 m is outside":                     func(p *Plan) { p.Spots[0].Setup.Water.Depth = 0 },
-		"spots.0.flow: Flow at springs: 3.1 m/s is outside what is allowed, 0 m/s to 3 m/s.": func(p *Plan) { p.Spots[0].Flow.Flood.Spring = 3.1 },
-		"spots.0.charted: Charted depth: 201 m is outside what is allowed, 0 m to 200 m.":    func(p *Plan) { p.Spots[0].Charted = 201 },
-		"wind.0.direction: Wind blows: 361° is outside what is allowed, 0° to 360°.":         func(p *Plan) { p.Wind = []Wind{{"09:00", 5, 361}} },
-		"tide.kind: Tide: “moon” is not one of none, table, station.":                        func(p *Plan) { p.Tide.Kind = "moon" },
-		"tide.table: Tide: a table has 2 to 2000 lines, not 0.":                              func(p *Plan) { p.Tide.Kind = FromTable },
+		"spots: Spots: give 1 to 8, not 0.": func(p *Plan) {
+			p.Spots = nil
+		},
+		"spots.0.from: From: “25:00” is no time of the day": func(p *Plan) {
+			p.Spots[0].From = "25:00"
+		},
+		"spots.0.charted: Charted depth: the tide is added to it, and there is": func(p *Plan) {
+			p.Tide, p.Spots[0].Flow = Tides{}, SpotFlow{}
+		},
+		"spots.0.flow.kind: Flow: it goes with the tide, and there is none.": func(p *Plan) {
+			p.Tide, p.Spots[0].Charted = Tides{}, 0
+		},
+		"spots.0.flow: Flow: at neaps it runs no faster than at springs, 0.7 m/s.": func(p *Plan) {
+			p.Spots[0].Flow.Ebb.Neap = 0.8
+		},
+		"spots.0.flow: Flow: the range of springs is greater": func(p *Plan) {
+			p.Spots[0].Flow.Spring, p.Spots[0].Flow.Neap = 2, 3
+		},
+		"spots.0.setup.water.depth: Depth under the rod: 0 m is outside": func(p *Plan) {
+			p.Spots[0].Setup.Water.Depth = 0
+		},
+		"spots.0.flow: Flow at springs: 3.1 m/s is outside what is allowed, 0 m/s to 3 m/s.": func(p *Plan) {
+			p.Spots[0].Flow.Flood.Spring = 3.1
+		},
+		"spots.0.charted: Charted depth: 201 m is outside what is allowed, 0 m to 200 m.": func(p *Plan) {
+			p.Spots[0].Charted = 201
+		},
+		"wind.0.direction: Wind blows: 361° is outside what is allowed, 0° to 360°.": func(p *Plan) {
+			p.Wind = []Wind{{"09:00", 5, 361}}
+		},
+		"tide.kind: Tide: “moon” is not one of none, table, station.": func(p *Plan) { p.Tide.Kind = "moon" },
+		"tide.table: Tide: a table has 2 to 2000 lines, not 0.":       func(p *Plan) { p.Tide.Kind = FromTable },
 		"tide.station: Tide: “X9” is no constituent that can be reckoned with": func(p *Plan) {
 			p.Tide.Station = &almanac.Station{Constituents: []almanac.Constituent{{Name: "X9", Amplitude: 1, Lag: 0}}}
 		},
-		"wind.1.from: Wind: 08:00 is not after the one before it.":                func(p *Plan) { p.Wind = []Wind{{"09:00", 1, 0}, {"08:00", 1, 0}} },
-		"wind.0.speed: Wind: 50 m/s is outside what is allowed, 0 m/s to 40 m/s.": func(p *Plan) { p.Wind = []Wind{{"09:00", 50, 0}} },
+		"wind.1.from: Wind: 08:00 is not after the one before it.": func(p *Plan) {
+			p.Wind = []Wind{{"09:00", 1, 0}, {"08:00", 1, 0}}
+		},
+		"wind.0.speed: Wind: 50 m/s is outside what is allowed, 0 m/s to 40 m/s.": func(p *Plan) {
+			p.Wind = []Wind{{"09:00", 50, 0}}
+		},
 	} {
 		p := loch()
 		change(&p)
@@ -166,7 +193,8 @@ func TestPlansRefused(t *testing.T) {
 	}
 	// A table that ends before the day does.
 	p := loch()
-	p.Tide = Tides{Kind: FromTable, Table: almanac.Table{{Time: clock("2026-11-26 06:00"), Height: 1, High: false}, {Time: clock("2026-11-26 12:00"), Height: 4, High: true}}}
+	p.Tide = Tides{Kind: FromTable, Table: almanac.Table{{Time: clock("2026-11-26 06:00"), Height: 1, High: false},
+		{Time: clock("2026-11-26 12:00"), Height: 4, High: true}}}
 	d := opened(t, p)
 	_, end := d.Hours(0)
 	if _, err := d.At(0, end); err == nil || !strings.Contains(err.Error(), "Tide: it is not known at 16:00") {

@@ -82,8 +82,10 @@ func TestRodsAgainstBruteForce(t *testing.T) {
 				got += s.Lasts
 			}
 		}
-		if math.Abs(got-covered) > 1 || math.Abs(r.Covered*whole-covered) > 1 || r.Changes != changes && covered > 0 || len(r.Heads) > k {
-			t.Errorf("%d heads on %d rods: %g s and %d changes, not %g and %d", heads, k, got, r.Changes, covered, changes)
+		if math.Abs(got-covered) > 1 || math.Abs(r.Covered*whole-covered) > 1 || r.Changes != changes && covered > 0 ||
+			len(r.Heads) > k {
+			t.Errorf("%d heads on %d rods: %g s and %d changes, not %g and %d", heads, k, got, r.Changes,
+				covered, changes)
 		}
 	}
 }
@@ -92,7 +94,8 @@ func TestRodsAgainstBruteForce(t *testing.T) {
 func TestRodsOfTheBox(t *testing.T) {
 	day := []Stretch{{3600, []float64{0.9, 0.9, 0.9}}, {3600, []float64{0.2, 0.9, 0.95}}, {3600, []float64{0, 0, 0.1}}}
 	r := Choose(day, []bool{true, false, false}, 0.8, 2)
-	if !slices.Equal(r.Heads, []int{0}) || math.Abs(r.Covered-1.0/3) > 1e-9 || math.Abs(r.Best-2.0/3) > 1e-9 || !slices.Equal(r.Use, []int{0, -1, -1}) {
+	if !slices.Equal(r.Heads, []int{0}) || math.Abs(r.Covered-1.0/3) > 1e-9 || math.Abs(r.Best-2.0/3) > 1e-9 ||
+		!slices.Equal(r.Use, []int{0, -1, -1}) {
 		t.Errorf("%+v", r)
 	}
 	// One head that does both is better than two, and the surer of two that do it.

@@ -49,7 +49,8 @@ const shown = 10 * time.Minute
 // Sky works out the light, the tide and what each spot is like. Errors: setup.Errors where
 // a spot's tide is not known.
 func (d *Day) Sky() (*Sky, error) {
-	out := &Sky{Start: d.Start, End: d.End, Turns: append([]almanac.Turn{}, d.Turns()...), Levels: []Level{}, Spots: []SpotSky{}}
+	out := &Sky{Start: d.Start, End: d.End, Turns: append([]almanac.Turn{}, d.Turns()...), Levels: []Level{},
+		Spots: []SpotSky{}}
 	if d.Where != nil {
 		light := almanac.LightAt(*d.Where, d.Start, d.End)
 		out.Light = &light
@@ -70,7 +71,8 @@ func (d *Day) Sky() (*Sky, error) {
 			if err != nil {
 				return nil, err
 			}
-			spot.Conditions = append(spot.Conditions, Conditions{at, c.Water.Depth, c.Flow.Speed, c.Flow.Direction, c.Flow.Source, c.Wind.Speed, c.Wind.Direction, c.Boat.Measured})
+			spot.Conditions = append(spot.Conditions, Conditions{at, c.Water.Depth, c.Flow.Speed, c.Flow.Direction,
+				c.Flow.Source, c.Wind.Speed, c.Wind.Direction, c.Boat.Measured})
 			if at.Equal(to) {
 				break
 			}

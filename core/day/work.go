@@ -76,8 +76,9 @@ type Worked struct {
 
 // How finely a day is looked at.
 const (
-	step    = 30 * time.Minute
-	closest = 4 * time.Minute // between hours on both sides of a change of heads: tides are known to a quarter of an hour
+	step = 30 * time.Minute
+	// between hours on both sides of a change of heads: tides are known to a quarter of an hour
+	closest = 4 * time.Minute
 )
 
 // Ladder are the weights of the setups of all spots together, light to heavy.
@@ -103,7 +104,8 @@ type Asked struct {
 // Work works a day out, and gives each hour to emit as it is known. Errors: setup.Errors,
 // those of ctx and of emit.
 func (d *Day) Work(ctx context.Context, a Asked, emit func(Hour) error) (*Worked, error) {
-	out := &Worked{Ladder: d.Ladder(), Pieces: []Piece{}, Fished: []Fished{}, Heads: []Taken{}, Missing: []float64{}, Words: []string{}}
+	out := &Worked{Ladder: d.Ladder(), Pieces: []Piece{}, Fished: []Fished{}, Heads: []Taken{}, Missing: []float64{},
+		Words: []string{}}
 	f, err := d.fish(ctx, a, out, emit)
 	if err != nil {
 		return nil, err
@@ -209,7 +211,8 @@ func (d *Day) cautions(w *Worked, hours []explore.Hour, choice units.Choice) []c
 	}
 	all := make([][]care.Caution, len(d.Spots))
 	for spot, s := range d.Spots {
-		c := care.Case{Setup: s.Setup, Snags: most, Place: s.Name, Tide: d.tide != nil, Sluice: s.Flow.Kind == ByTimes, Dark: d.dark(spot)}
+		c := care.Case{Setup: s.Setup, Snags: most, Place: s.Name, Tide: d.tide != nil, Sluice: s.Flow.Kind == ByTimes,
+			Dark: d.dark(spot)}
 		for _, f := range w.Fished {
 			if f.Spot == spot {
 				c.Mass = max(c.Mass, f.Mass)
@@ -230,7 +233,8 @@ func (d *Day) dark(spot int) bool {
 }
 
 // through are the hours of a spot.
-func (d *Day) through(ctx context.Context, a Asked, spot int, ladder []float64, emit func(Hour) error) ([]explore.Hour, error) {
+func (d *Day) through(ctx context.Context, a Asked, spot int, ladder []float64, emit func(Hour) error) (
+	[]explore.Hour, error) {
 	from, to := d.Hours(spot)
 	times := []float64{0}
 	for at := from.Add(step); at.Before(to); at = at.Add(step) {
@@ -374,9 +378,11 @@ func (d *Day) words(w *Worked, choice units.Choice) []string {
 	case rods == 0:
 		out = append(out, "Nothing that there is does it at any time of the day.")
 	case w.Covered >= w.Best-0.005: // to the per cent that is told
-		out = append(out, fmt.Sprintf("On %s: %s of the time, as much as any head does.", rodsWord(rods), units.Percent(w.Covered)))
+		out = append(out, fmt.Sprintf("On %s: %s of the time, as much as any head does.", rodsWord(rods),
+			units.Percent(w.Covered)))
 	default:
-		out = append(out, fmt.Sprintf("On %s: %s of the time, where more heads or rods would do it for %s.", rodsWord(rods), units.Percent(w.Covered), units.Percent(w.Best)))
+		out = append(out, fmt.Sprintf("On %s: %s of the time, where more heads or rods would do it for %s.",
+			rodsWord(rods), units.Percent(w.Covered), units.Percent(w.Best)))
 	}
 	return out
 }

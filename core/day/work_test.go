@@ -37,7 +37,8 @@ func holding() Plan {
 	s := &p.Spots[0].Setup
 	s.Approach.Kind, s.Head.Hook = setup.HoldBottom, "#10"
 	p.Spots[0].Charted = 10
-	p.Spots[0].Flow.Flood, p.Spots[0].Flow.Ebb = almanac.Run{Spring: 0.4, Neap: 0.2, Direction: 0}, almanac.Run{Spring: 0.3, Neap: 0.15, Direction: 180}
+	p.Spots[0].Flow.Flood, p.Spots[0].Flow.Ebb = almanac.Run{Spring: 0.4, Neap: 0.2, Direction: 0},
+		almanac.Run{Spring: 0.3, Neap: 0.15, Direction: 180}
 	return p
 }
 
@@ -55,7 +56,8 @@ func TestWork(t *testing.T) {
 			t.Errorf("%+v", p)
 		}
 		for _, h := range hours {
-			if h.Time.After(p.From.Add(2*time.Minute)) && h.Time.Before(p.To.Add(-2*time.Minute)) && (h.Pick != p.Mass || h.Odds < p.Low-1e-9 || h.Odds > p.High+1e-9) {
+			if h.Time.After(p.From.Add(2*time.Minute)) && h.Time.Before(p.To.Add(-2*time.Minute)) &&
+				(h.Pick != p.Mass || h.Odds < p.Low-1e-9 || h.Odds > p.High+1e-9) {
 				t.Errorf("%+v in %+v", h, p)
 			}
 		}
@@ -74,7 +76,8 @@ func TestWork(t *testing.T) {
 	}
 	first := "The Sill: " + units.Choice{}.Show("mass", w.Fished[0].Mass) + " from 08:00, "
 	for i, f := range w.Fished {
-		if i > 0 && (!f.From.Equal(w.Fished[i-1].To) || f.Mass == w.Fished[i-1].Mass) || f.Mass != 0 && !slices.ContainsFunc(w.Heads, func(h Taken) bool { return h.Mass == f.Mass }) {
+		if i > 0 && (!f.From.Equal(w.Fished[i-1].To) || f.Mass == w.Fished[i-1].Mass) || f.Mass != 0 &&
+			!slices.ContainsFunc(w.Heads, func(h Taken) bool { return h.Mass == f.Mass }) {
 			t.Errorf("%+v", w.Fished)
 		}
 	}
@@ -95,10 +98,12 @@ func TestWork(t *testing.T) {
 		}
 		return 0
 	})
-	if len(one.Heads) != 1 || one.Heads[0].Mass != lightest || one.Covered >= w.Covered || !slices.Contains(one.Missing, w.Pieces[slices.IndexFunc(w.Pieces, func(p Piece) bool { return p.Mass > lightest })].Mass) {
+	if len(one.Heads) != 1 || one.Heads[0].Mass != lightest || one.Covered >= w.Covered || !slices.Contains(one.Missing,
+		w.Pieces[slices.IndexFunc(w.Pieces, func(p Piece) bool { return p.Mass > lightest })].Mass) {
 		t.Errorf("%+v", one)
 	}
-	if want := "On one rod: " + units.Percent(one.Covered) + " of the time, where more heads or rods would do it for " + units.Percent(one.Best) + "."; one.Words[1] != want {
+	if want := "On one rod: " + units.Percent(one.Covered) + " of the time, where more heads or rods would do it for " +
+		units.Percent(one.Best) + "."; one.Words[1] != want {
 		t.Errorf("%q, not %q", one.Words[1], want)
 	}
 }
@@ -127,7 +132,8 @@ func TestEnough(t *testing.T) {
 // fails longer, or at the edge of a spot, is not.
 func TestSteadied(t *testing.T) {
 	at := func(spot int) Fished { return Fished{Spot: spot} }
-	s := []Stretch{{1200, []float64{0.9, 0.9}}, {299, []float64{0.5, 0.95}}, {1200, []float64{0.85, 0.2}}, {301, []float64{0.1, 0.9}}, {1200, []float64{0.9, 0.9}}, {100, []float64{0.2, 0.2}}, {100, []float64{0.9, 0.9}}}
+	s := []Stretch{{1200, []float64{0.9, 0.9}}, {299, []float64{0.5, 0.95}}, {1200, []float64{0.85, 0.2}},
+		{301, []float64{0.1, 0.9}}, {1200, []float64{0.9, 0.9}}, {100, []float64{0.2, 0.2}}, {100, []float64{0.9, 0.9}}}
 	steadied(s, []Fished{at(0), at(0), at(0), at(0), at(0), at(0), at(1)})
 	for i, want := range []float64{0.9, 0.85, 0.85, 0.1, 0.9, 0.2, 0.9} {
 		if s[i].Sure[0] != want {
@@ -139,7 +145,8 @@ func TestSteadied(t *testing.T) {
 	}
 	// Of heads that do it those of more than twice the weight of the pick do not suit.
 	h := explore.Hour{Pick: 0, Sure: []float64{0.8, 0.9, 0.95}}
-	if got := suiting(h, []float64{0.005, 0.01, 0.0101}); !slices.Equal(got, []float64{0.8, 0.9, 0}) || h.Sure[2] != 0.95 {
+	if got := suiting(h, []float64{0.005, 0.01, 0.0101}); !slices.Equal(got, []float64{0.8, 0.9, 0}) ||
+		h.Sure[2] != 0.95 {
 		t.Errorf("%v of %v", got, h.Sure)
 	}
 }

@@ -145,9 +145,12 @@ func (f *bending) add(ctx context.Context, t Spotted) error {
 		return err
 	}
 	mean, sd := Timing(times)
-	b := biased{Spotted: t, place: -1, trip: -1, seen: []seen{{of: func(r run) float64 { return r.time }, measured: mean, own: math.Hypot(sd/mean, judgement.WaterModel.Spread)}}}
+	b := biased{Spotted: t, place: -1, trip: -1,
+		seen: []seen{{of: func(r run) float64 { return r.time }, measured: mean,
+			own: math.Hypot(sd/mean, judgement.WaterModel.Spread)}}}
 	if lines := t.lines(); len(lines) > 0 {
-		b.seen = append(b.seen, seen{of: func(r run) float64 { return r.line }, measured: stat.Mean(lines, nil), own: judgement.LineCounted.Spread})
+		b.seen = append(b.seen, seen{of: func(r run) float64 { return r.line }, measured: stat.Mean(lines, nil),
+			own: judgement.LineCounted.Spread})
 	}
 	for _, s := range suspects {
 		if sd := s.spread(t.Test); sd > 0 && !s.bias {
@@ -172,8 +175,10 @@ func (f *bending) add(ctx context.Context, t Spotted) error {
 		b.trip = f.unknown(unknown{kind: onTrip, trip: t.Trip, before: math.Sqrt(1-share) * sd, falls: falls})
 	}
 	line := t.Setup.Line
-	b.line = f.unknown(unknown{kind: ofLine, line: LineAs{Material: line.Material, Diameter: line.Diameter}, before: spread.LogSD(math.Hypot(model.DiameterSpread(t.Setup), judgement.NormalSpread.Spread)), falls: falls})
-	b.bait = f.unknown(unknown{kind: ofBait, bait: t.Setup.Bait, before: max(spread.LogSD(model.DragSpread(t.Setup)), nearly)})
+	b.line = f.unknown(unknown{kind: ofLine, line: LineAs{Material: line.Material, Diameter: line.Diameter},
+		before: spread.LogSD(math.Hypot(model.DiameterSpread(t.Setup), judgement.NormalSpread.Spread)), falls: falls})
+	b.bait = f.unknown(unknown{kind: ofBait, bait: t.Setup.Bait,
+		before: max(spread.LogSD(model.DragSpread(t.Setup)), nearly)})
 	f.tests = append(f.tests, b)
 	return nil
 }
@@ -185,7 +190,8 @@ const nearly = 1e-3
 func (f *bending) unknown(u unknown) int {
 	i := slices.IndexFunc(f.unknowns, func(o unknown) bool {
 		return o.kind == u.kind && o.where == u.where && o.trip == u.trip &&
-			(u.kind != ofLine || o.line.Is(setup.Line{Material: u.line.Material, Diameter: u.line.Diameter})) && (u.kind != ofBait || Same(o.bait, u.bait))
+			(u.kind != ofLine || o.line.Is(setup.Line{Material: u.line.Material, Diameter: u.line.Diameter})) &&
+			(u.kind != ofBait || Same(o.bait, u.bait))
 	})
 	if i < 0 {
 		f.unknowns, f.logs, f.sds = append(f.unknowns, u), append(f.logs, 0), append(f.sds, 0)
@@ -231,7 +237,8 @@ func (f *bending) look(ctx context.Context) error {
 			for k := range b.seen {
 				v := &b.seen[k]
 				v.expected = v.of(runs[0])
-				v.byFlow, v.byLine, v.byBait = slope(v.expected, v.of(runs[1]), step), slope(v.expected, v.of(runs[2]), step), slope(v.expected, v.of(runs[3]), step)
+				v.byFlow, v.byLine, v.byBait = slope(v.expected, v.of(runs[1]), step),
+					slope(v.expected, v.of(runs[2]), step), slope(v.expected, v.of(runs[3]), step)
 			}
 			return nil
 		})
@@ -281,7 +288,8 @@ func (f *bending) solve() error {
 
 // weigh adds what was seen of a test to what is known of the unknowns.
 func (f *bending) weigh(b biased, v seen, information *mat.SymDense, pull *mat.VecDense) {
-	gradient := slices.DeleteFunc([]bent{{b.place, v.byFlow}, {b.trip, v.byFlow}, {b.line, v.byLine}, {b.bait, v.byBait}}, func(g bent) bool { return g.of < 0 })
+	gradient := slices.DeleteFunc([]bent{{b.place, v.byFlow}, {b.trip, v.byFlow}, {b.line, v.byLine},
+		{b.bait, v.byBait}}, func(g bent) bool { return g.of < 0 })
 	off := math.Log(v.measured / v.expected)
 	for _, g := range gradient {
 		off += g.per * f.logs[g.of]
@@ -320,7 +328,8 @@ func (f *bending) found(told float64) *Bias {
 					day = max(day, f.unknowns[b.trip].before)
 				}
 			}
-			out.Flows = append(out.Flows, FlowAt{Where: u.where, Factor: factor, Spread: spread.RelativeSD(math.Hypot(sd, day)), Falls: u.falls})
+			out.Flows = append(out.Flows,
+				FlowAt{Where: u.where, Factor: factor, Spread: spread.RelativeSD(math.Hypot(sd, day)), Falls: u.falls})
 		case ofLine:
 			u.line.Factor, u.line.Spread, u.line.Falls = factor, spread.RelativeSD(sd), u.falls
 			out.Lines = append(out.Lines, u.line)

@@ -15,9 +15,11 @@ import (
 
 // spotted is a cast of a head at a place with a line, its time as it is where current and line
 // are so many times what is entered.
-func spotted(t *testing.T, where string, trip int, line setup.Line, flow, thicker float64, noise func() float64) Spotted {
+func spotted(t *testing.T, where string, trip int, line setup.Line, flow, thicker float64,
+	noise func() float64) Spotted {
 	t.Helper()
-	out := Spotted{Where: where, Trip: trip, Test: Test{Setup: setup.Default(), Mass: 7e-3, Place: OnWater, Held: Slack}}
+	out := Spotted{Where: where, Trip: trip,
+		Test: Test{Setup: setup.Default(), Mass: 7e-3, Place: OnWater, Held: Slack}}
 	out.Setup.Flow.Speed = 0.6
 	out.Setup.Line.Material, out.Setup.Line.Diameter = line.Material, line.Diameter
 	true := out.Test
@@ -43,7 +45,8 @@ func TestFindBias(t *testing.T) {
 	for trip := range 6 {
 		tests = append(tests,
 			spotted(t, "The Sill", trip, braid, 1.5, 1, none), spotted(t, "The Sill", trip, thick, 1.5, 1.2, none),
-			spotted(t, "Long Reach", 10+trip, braid, 1, 1, none), spotted(t, "Long Reach", 10+trip, thick, 1, 1.2, none))
+			spotted(t, "Long Reach", 10+trip, braid, 1, 1, none),
+			spotted(t, "Long Reach", 10+trip, thick, 1, 1.2, none))
 	}
 	// What cannot be compared says nothing: still water beside a boat, and a drop that was struck.
 	still := spotted(t, "Pool", 20, braid, 1, 1, none)
@@ -64,11 +67,13 @@ func TestFindBias(t *testing.T) {
 	if sill.Factor < 1.3 || sill.Factor > 1.5 || math.Abs(reach.Factor-1) > 0.08 {
 		t.Errorf("currents %+v", got.Flows)
 	}
-	if thin, thick := got.Lines[0].Factor, got.Lines[1].Factor; thick/thin < 1.1 || math.Abs(thin-1) > 0.05 || thick > 1.2 {
+	if thin, thick := got.Lines[0].Factor, got.Lines[1].Factor; thick/thin < 1.1 || math.Abs(thin-1) > 0.05 ||
+		thick > 1.2 {
 		t.Errorf("lines %+v", got.Lines)
 	}
 	// The day's own share is left in how far a trip may be off.
-	if day := spread.LogSD(model.FlowSpread(tests[0].Setup)) * math.Sqrt(0.5); spread.LogSD(sill.Spread) < day || spread.LogSD(sill.Spread) > 1.4*day {
+	if day := spread.LogSD(model.FlowSpread(tests[0].Setup)) * math.Sqrt(0.5); spread.LogSD(sill.Spread) < day ||
+		spread.LogSD(sill.Spread) > 1.4*day {
 		t.Errorf("spread %g, of a day %g", sill.Spread, day)
 	}
 	// Times alone hardly go by the current, and say nothing of it; nor do a few falls of the line.
@@ -99,12 +104,14 @@ func TestBiasCovers(t *testing.T) {
 		random := rand.New(rand.NewPCG(seed, 5))
 		s := spotted(t, "", 0, braid, 1, 1, func() float64 { return 0 }).Setup
 		share := math.Sqrt(0.5) * spread.LogSD(model.FlowSpread(s))
-		place, line := math.Exp(share*random.NormFloat64()), math.Exp(spread.LogSD(math.Hypot(model.DiameterSpread(s), judgement.NormalSpread.Spread))*random.NormFloat64())
+		place, line := math.Exp(share*random.NormFloat64()), math.Exp(
+			spread.LogSD(math.Hypot(model.DiameterSpread(s), judgement.NormalSpread.Spread))*random.NormFloat64())
 		var tests []Spotted
 		for trip := range 5 {
 			day := place * math.Exp(share*random.NormFloat64())
 			noise := 0.08 * random.NormFloat64()
-			tests = append(tests, spotted(t, "The Sill", trip, braid, day, line, func() float64 { return noise + 0.05*random.NormFloat64() }))
+			tests = append(tests, spotted(t, "The Sill", trip, braid, day, line,
+				func() float64 { return noise + 0.05*random.NormFloat64() }))
 		}
 		f, err := bend(t.Context(), tests)
 		if err != nil {

@@ -165,7 +165,8 @@ func TestCarried(t *testing.T) {
 	if err != nil || !ok || of.Length != 0.11 {
 		t.Errorf("%+v %v %v", of, ok, err)
 	}
-	if _, again, ok, err := known.Best(t.Context(), []Test{far, near, far}, bait); err != nil || !ok || again != of || len(known.fits) != 2 {
+	if _, again, ok, err := known.Best(t.Context(), []Test{far, near, far}, bait); err != nil || !ok || again != of ||
+		len(known.fits) != 2 {
 		t.Errorf("%+v %v %v, %d remembered", again, ok, err, len(known.fits))
 	}
 	if _, _, ok, _ := known.Best(t.Context(), nil, bait); ok {
@@ -183,7 +184,8 @@ func TestSee(t *testing.T) {
 		return l
 	}
 	l := look(dropped(7.1e-3, usual, usual+0.1, usual-0.1, usual+3))
-	if math.Abs(l.Expected-usual) > 1e-9 || l.Odd[0] != "" || !strings.Contains(l.Odd[3], "slow: the others take about") || len(l.Points) != 2 || !l.Points[0].This {
+	if math.Abs(l.Expected-usual) > 1e-9 || l.Odd[0] != "" ||
+		!strings.Contains(l.Odd[3], "slow: the others take about") || len(l.Points) != 2 || !l.Points[0].This {
 		t.Errorf("%+v", l)
 	}
 	// Both distributions are whole, and the drops have made one narrower.
@@ -256,11 +258,14 @@ func TestReadTimes(t *testing.T) {
 		}
 	}
 	for text, words := range map[string]string{
-		"": "there is none", "soon": "“soon” is not a time", "5.2 0": "Time: 0 s is outside", "5 -3": "Time: -3 s is outside",
-		"1:75x": "is not a time", "9999": "outside what is allowed, 0.2 s to 600 s", "NaN": "outside", strings.Repeat("5 ", 70): "70 are too many",
+		"": "there is none", "soon": "“soon” is not a time", "5.2 0": "Time: 0 s is outside",
+		"5 -3":  "Time: -3 s is outside",
+		"1:75x": "is not a time", "9999": "outside what is allowed, 0.2 s to 600 s", "NaN": "outside",
+		strings.Repeat("5 ", 70): "70 are too many",
 	} {
 		var errs input.Errors
-		if got, err := ReadTimes(text); !errors.As(err, &errs) || errs[0].Field != "times" || !strings.Contains(errs[0].Message, words) {
+		if got, err := ReadTimes(text); !errors.As(err, &errs) || errs[0].Field != "times" ||
+			!strings.Contains(errs[0].Message, words) {
 			t.Errorf("%q: %v %v", text, got, err)
 		}
 	}
@@ -303,11 +308,13 @@ func TestCheck(t *testing.T) {
 		t.Errorf("%+v", got.Causes)
 	}
 	got := check(func(t *Test) { t.Setup.Flow.Speed *= 1.6 })
-	if top := got.Causes[0]; top.Name != "the current is stronger than entered" || top.Factor < 1.3 || top.Factor > 1.9 || !strings.Contains(got.Words, "longer than expected") {
+	if top := got.Causes[0]; top.Name != "the current is stronger than entered" || top.Factor < 1.3 ||
+		top.Factor > 1.9 || !strings.Contains(got.Words, "longer than expected") {
 		t.Errorf("%s\n%+v", got.Words, got.Causes)
 	}
 	got = check(func(t *Test) { t.Setup.Bait.Drag = 0.6 })
-	if top := got.Causes[0]; top.Name != "the bait drags less than expected" || top.Factor < 0.5 || top.Factor > 0.8 || !strings.Contains(got.Words, "less time") {
+	if top := got.Causes[0]; top.Name != "the bait drags less than expected" || top.Factor < 0.5 || top.Factor > 0.8 ||
+		!strings.Contains(got.Words, "less time") {
 		t.Errorf("%s\n%+v", got.Words, got.Causes)
 	}
 	empty, err := Check(t.Context(), nil, nil)

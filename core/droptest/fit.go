@@ -109,7 +109,8 @@ func (f Fit) Carried(from, to setup.Bait) (Fit, bool) {
 		return Fit{}, false
 	}
 	sd := spread.LogSD(f.Spread)
-	if change := math.Abs(math.Log2((from.Length + from.Trimmed) / (to.Length + to.Trimmed))); change > judgement.SameLength.Number {
+	change := math.Abs(math.Log2((from.Length + from.Trimmed) / (to.Length + to.Trimmed)))
+	if change > judgement.SameLength.Number {
 		sd = math.Hypot(sd, spread.LogSD(judgement.CarryLength.Spread)*change)
 	}
 	if math.Abs(from.Trimmed/from.Length-to.Trimmed/to.Length) > judgement.SameLength.Number {
@@ -125,7 +126,8 @@ func (f Fit) Carried(from, to setup.Bait) (Fit, bool) {
 // Same is whether two baits are one and the same kind.
 func Same(a, b setup.Bait) bool {
 	near := func(x, y float64) bool { return math.Abs(x-y) <= judgement.SameLength.Number*max(a.Length, b.Length) }
-	return a.Form == b.Form && a.Body == b.Body && a.NoTail == b.NoTail && near(a.Length, b.Length) && near(a.Trimmed, b.Trimmed)
+	return a.Form == b.Form && a.Body == b.Body && a.NoTail == b.NoTail &&
+		near(a.Length, b.Length) && near(a.Trimmed, b.Trimmed)
 }
 
 // Known remembers fits, so that tests that have not changed are not fitted

@@ -10,7 +10,8 @@ import (
 
 // Whatever is typed, times are within their limits or refused.
 func FuzzReadTimes(f *testing.F) {
-	for _, seed := range []string{"5.2 4.9", "1:05", "5,2; 4,9", "", "NaN", "1e308", "::", "99:99", "-1", "0x1p4", "٣"} {
+	for _, seed := range []string{"5.2 4.9", "1:05", "5,2; 4,9", "", "NaN", "1e308", "::", "99:99", "-1",
+		"0x1p4", "٣"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -106,7 +106,8 @@ func (t Test) odd(expected float64) []string {
 		const minute = 60
 		switch away := d.Time - middle; {
 		case d.Struck:
-		case expected > 0 && d.Time*minute > judgement.MinutesLow.Number*expected && d.Time*minute < judgement.MinutesHigh.Number*expected:
+		case expected > 0 && d.Time*minute > judgement.MinutesLow.Number*expected &&
+			d.Time*minute < judgement.MinutesHigh.Number*expected:
 			out[i] = fmt.Sprintf("minutes? About %s is expected", units.Seconds(expected))
 		case len(times) > 2 && away > width:
 			out[i] = fmt.Sprintf("slow: the others take about %s", units.Seconds(middle))
@@ -126,11 +127,15 @@ func (t Test) caution(l *Look) string {
 	case l.Expected == 0:
 		return "By the engine it does not get to the bottom: is the head too light for this line?"
 	case l.Fit.Outcome == Beyond:
-		return fmt.Sprintf("No drag within reason explains these times: it would be more than %.0f times, or less than a third of, what is usual for the form. They are not used. Is the depth right, the weight, the times in seconds?", judgement.DragMost.Number)
+		return fmt.Sprintf("No drag within reason explains these times: it would be more than %.0f times, or less "+
+			"than a third of, what is usual for the form. They are not used. Is the depth right, the weight, the "+
+			"times in seconds?", judgement.DragMost.Number)
 	case len(times) > 1 && slices.IndexFunc(l.Odd, func(o string) bool { return o != "" }) < 0:
 		low, high := slices.Min(times), slices.Max(times)
-		if _, sd := Timing(times); sd*math.Sqrt(float64(len(times))) > judgement.OddDrop.Number*judgement.Timing.Number {
-			return fmt.Sprintf("These drops do not agree: %s to %s. Time a few more, or strike those that went wrong.", units.Seconds(low), units.Seconds(high))
+		if _, sd := Timing(times); sd*math.Sqrt(
+			float64(len(times))) > judgement.OddDrop.Number*judgement.Timing.Number {
+			return fmt.Sprintf("These drops do not agree: %s to %s. Time a few more, or strike those that went wrong.",
+				units.Seconds(low), units.Seconds(high))
 		}
 	}
 	return ""
@@ -181,7 +186,8 @@ func (f Fit) Told(from, to setup.Bait, when string, choice units.Choice) string 
 	if !Same(from, to) {
 		what = fmt.Sprintf(" of the one of %s", choice.Show("size", from.Length))
 	}
-	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", units.Counted(f.Drops, "drop"), what, when, f.Factor, units.Percent(f.Spread))
+	return fmt.Sprintf("Its drag is from %s%s on %s: %.2f of what is usual, ± %s.", units.Counted(f.Drops, "drop"),
+		what, when, f.Factor, units.Percent(f.Spread))
 }
 
 func median(sorted []float64) float64 {

@@ -58,8 +58,10 @@ const (
 // The fields of a test that are quantities.
 var (
 	depthField = setup.Field{Path: "drop.depth", Label: "Depth", Measure: "depth", Min: leastDepth, Max: 60}
-	lineField  = setup.Field{Path: "drop.lineOut", Label: "Line out at the touch", Measure: "depth", Max: setup.LookupField("rod.lineOnSpool").Max, Zero: "not counted"}
-	massField  = setup.Field{Path: "drop.mass", Label: "Head", Measure: "mass", Max: setup.LookupField("rod.thrownMass").Max, Zero: "the bare hook"}
+	lineField  = setup.Field{Path: "drop.lineOut", Label: "Line out at the touch", Measure: "depth",
+		Max: setup.LookupField("rod.lineOnSpool").Max, Zero: "not counted"}
+	massField = setup.Field{Path: "drop.mass", Label: "Head", Measure: "mass",
+		Max: setup.LookupField("rod.thrownMass").Max, Zero: "the bare hook"}
 )
 
 // Fields describes them.
@@ -136,7 +138,8 @@ func (t Test) Validate(choice units.Choice) error {
 		if message := depthField.Check(t.Depth, choice); message != "" {
 			add("depth", "%s", message)
 		} else if long := t.Setup.Bait.Length; t.Depth <= long {
-			add("depth", "Depth: %s is not more than the bait is long, %s.", choice.Show("depth", t.Depth), choice.Show("size", long))
+			add("depth", "Depth: %s is not more than the bait is long, %s.", choice.Show("depth", t.Depth),
+				choice.Show("size", long))
 		}
 	}
 	if len(t.Drops) > MostDrops {

@@ -119,8 +119,10 @@ func Check(ctx context.Context, tests []Test, choice units.Choice) (*Truth, erro
 			return nil, err
 		}
 		mean, sd := Timing(times)
-		reach := e.add(here, others, func(r run) float64 { return r.time }, mean, math.Hypot(sd/mean, judgement.WaterModel.Spread))
-		c := Case{Mass: t.Mass, Depth: t.Setup.Water.Depth, Measured: mean, Expected: here.time, Low: here.time / reach, High: here.time * reach}
+		reach := e.add(here, others, func(r run) float64 { return r.time }, mean,
+			math.Hypot(sd/mean, judgement.WaterModel.Spread))
+		c := Case{Mass: t.Mass, Depth: t.Setup.Water.Depth, Measured: mean, Expected: here.time, Low: here.time / reach,
+			High: here.time * reach}
 		if lines := t.lines(); len(lines) > 0 {
 			c.LineOut, c.LineExpected = stat.Mean(lines, nil), here.line
 			e.add(here, others, func(r run) float64 { return r.line }, c.LineOut, judgement.LineCounted.Spread)
@@ -212,7 +214,8 @@ func (e *evidence) causes() []Cause {
 			down += weight * bend
 		}
 		z := up / down
-		c := Cause{Name: s.more, Factor: spread.Factor(stat.Mean(e.wide[k], nil), z), Sure: math.Exp(e.likely(e.bend[k]) - chance)}
+		c := Cause{Name: s.more, Factor: spread.Factor(stat.Mean(e.wide[k], nil), z),
+			Sure: math.Exp(e.likely(e.bend[k]) - chance)}
 		if z < 0 {
 			c.Name = s.less
 		}
@@ -245,7 +248,9 @@ func say(cases []Case, causes []Cause) string {
 	what += fmt.Sprintf(" (%s). ", units.Counted(len(cases), "case"))
 	likely := causes[0]
 	if likely.Name == Chance {
-		return what + fmt.Sprintf("That is within what chance and a hand on the watch do, %s.", spread.Odds(likely.Sure))
+		return what + fmt.Sprintf("That is within what chance and a hand on the watch do, %s.",
+			spread.Odds(likely.Sure))
 	}
-	return what + fmt.Sprintf("What explains it best by itself: %s, %.2f times (%s).", likely.Name, likely.Factor, spread.Odds(likely.Sure))
+	return what + fmt.Sprintf("What explains it best by itself: %s, %.2f times (%s).", likely.Name, likely.Factor,
+		spread.Odds(likely.Sure))
 }

@@ -61,7 +61,8 @@ func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) 
 	if across == up {
 		return nil, &axis.Error{Field: up, Why: axis.SameTwice}
 	}
-	c := &Charting{search: x, setup: s, cells: map[place]worked{}, known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
+	c := &Charting{search: x, setup: s, cells: map[place]worked{},
+		known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
 	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
 	c.Steps, c.Fields = chartSteps, axis.Charted(s)
 	c.masses = slices.Sorted(slices.Values(s.Heads))
@@ -192,7 +193,8 @@ func (c *Charting) corners(before map[place]worked, at place, size int) [4]worke
 	if at.y > low {
 		high += size
 	}
-	return [4]worked{before[place{left, low}], before[place{right, low}], before[place{left, high}], before[place{right, high}]}
+	return [4]worked{before[place{left, low}], before[place{right, low}], before[place{left, high}],
+		before[place{right, high}]}
 }
 
 // between chooses by the chances that heads have at the cells around a place: mixed
@@ -285,17 +287,18 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked,
 	}
 	site := c.site(at)
 	var own atomic.Int64
-	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0, func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
-		if h, ok, err := like(ctx, c.search.Bench, here, mass, c.known.nearest(site, mass)); ok || err != nil {
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0,
+		func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
+			if h, ok, err := like(ctx, c.search.Bench, here, mass, c.known.nearest(site, mass)); ok || err != nil {
+				return h, err
+			}
+			h, err := c.search.Bench.Judge(ctx, here, mass)
+			own.Add(1)
+			c.mutex.Lock()
+			defer c.mutex.Unlock()
+			c.fresh = append(c.fresh, sited{site, &h})
 			return h, err
-		}
-		h, err := c.search.Bench.Judge(ctx, here, mass)
-		own.Add(1)
-		c.mutex.Lock()
-		defer c.mutex.Unlock()
-		c.fresh = append(c.fresh, sited{site, &h})
-		return h, err
-	})
+		})
 	if err != nil {
 		return worked{}, err
 	}

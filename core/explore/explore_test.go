@@ -94,7 +94,8 @@ func TestTurns(t *testing.T) {
 	}
 	told := 0
 	turns, err := standing.Turns(t.Context(), func(soFar []Turn) {
-		if told++; len(soFar) != told || !slices.IsSortedFunc(soFar, func(a, b Turn) int { return compare(a.far, b.far) }) {
+		if told++; len(soFar) != told ||
+			!slices.IsSortedFunc(soFar, func(a, b Turn) int { return compare(a.far, b.far) }) {
 			t.Errorf("told for the %d. time: %+v", told, soFar)
 		}
 	})
@@ -115,7 +116,8 @@ func TestTurns(t *testing.T) {
 		if turn.More {
 			back = 1 / back
 		}
-		if at(turn.Value) != turn.Mass || at(turn.Value*back) != was || turn.Was != was || turn.More != (turn.Value > *k.value(&s)) {
+		if at(turn.Value) != turn.Mass || at(turn.Value*back) != was || turn.Was != was ||
+			turn.More != (turn.Value > *k.value(&s)) {
 			t.Errorf("%+v: %g there, %g before", turn, at(turn.Value), at(turn.Value*back))
 		}
 	}
@@ -129,7 +131,8 @@ func TestTurns(t *testing.T) {
 func TestSketch(t *testing.T) {
 	x := still(nil)
 	for _, heads := range [][]float64{
-		setup.Ladder(), {0.0035}, {0.0035, 0.0035}, {0.0018, 0.0018, 0.0425, 0.0425}, {0.0004, 0.0009}, {0.0142, 0.0177, 0.0213, 0.0284, 0.0425},
+		setup.Ladder(), {0.0035}, {0.0035, 0.0035}, {0.0018, 0.0018, 0.0425, 0.0425}, {0.0004, 0.0009},
+		{0.0142, 0.0177, 0.0213, 0.0284, 0.0425},
 	} {
 		for _, kind := range []string{setup.LiftAndDrop, setup.HoldBottom, setup.Swim} {
 			s := water(func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth, s.Heads = kind, 6, heads })
@@ -152,10 +155,12 @@ func TestSketch(t *testing.T) {
 					t.Errorf("%s, %v: head %d is %+v", kind, heads, i, h.Verdict)
 				}
 			}
-			if massOf(sketch) != massOf(l) || len(sketch.Heads) != len(heads) || len(heads) > 10 && open == 0 && sketch.Pick >= 0 {
+			if massOf(sketch) != massOf(l) || len(sketch.Heads) != len(heads) || len(heads) > 10 && open == 0 &&
+				sketch.Pick >= 0 {
 				t.Errorf("%s, %v: %g, the ladder says %g; %d open", kind, heads, massOf(sketch), massOf(l), open)
 			}
-			if err := choose.Fill(t.Context(), x.Bench, sketch); err != nil || massOf(sketch) != massOf(l) || sketch.Least != l.Least && heads[len(heads)-1] != heads[max(len(heads)-2, 0)] {
+			if err := choose.Fill(t.Context(), x.Bench, sketch); err != nil || massOf(sketch) != massOf(l) ||
+				sketch.Least != l.Least && heads[len(heads)-1] != heads[max(len(heads)-2, 0)] {
 				t.Errorf("%s, %v: filled it says %g (%v), the ladder %g", kind, heads, massOf(sketch), err, massOf(l))
 			}
 		}
@@ -175,12 +180,13 @@ func TestStopped(t *testing.T) {
 		for most := int64(0); !ended; most = 2*most + 1 {
 			var tried atomic.Int64
 			stand := judgetest.Bench(nil)
-			x := Search{Bench: judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
-				if tried.Add(1) > most {
-					return trial.Result{}, context.Canceled
-				}
-				return stand.Try(ctx, c, q)
-			}}}
+			x := Search{Bench: judge.Bench{
+				Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+					if tried.Add(1) > most {
+						return trial.Result{}, context.Canceled
+					}
+					return stand.Try(ctx, c, q)
+				}}}
 			standing, err := x.Stand(t.Context(), s)
 			if err == nil {
 				_, err = standing.Turns(t.Context(), func([]Turn) {})
@@ -192,7 +198,8 @@ func TestStopped(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if err := chart.Run(t.Context(), func(Cell) error { return nil }); !ended && !errors.Is(err, context.Canceled) {
+			if err := chart.Run(t.Context(), func(Cell) error { return nil }); !ended &&
+				!errors.Is(err, context.Canceled) {
 				t.Errorf("%s, a chart after %d tries: %v", kind, most, err)
 			}
 		}
@@ -280,19 +287,23 @@ func TestAxes(t *testing.T) {
 		across, up string
 		why        axis.Unfit
 	}{
-		{"water.depth", "water.depth", axis.SameTwice}, {"water.colour", "water.depth", axis.Unknown}, {"boat.speed", "water.depth", axis.NotMeasured},
+		{"water.depth", "water.depth", axis.SameTwice}, {"water.colour", "water.depth", axis.Unknown},
+		{"boat.speed", "water.depth", axis.NotMeasured},
 		{"water.depth", "approach.speed", axis.NotSwum},
 	} {
 		var refused *axis.Error
-		if _, err := x.NewChart(water(func(*setup.Setup) {}), tt.across, tt.up, nil); !errors.As(err, &refused) || refused.Why != tt.why {
+		if _, err := x.NewChart(water(func(*setup.Setup) {}), tt.across, tt.up, nil); !errors.As(err, &refused) ||
+			refused.Why != tt.why {
 			t.Errorf("%+v: %v", tt, err)
 		}
 	}
-	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Cast.Distance = 0 }), "cast.distance", "water.depth", nil); err == nil {
+	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Cast.Distance = 0 }), "cast.distance", "water.depth",
+		nil); err == nil {
 		t.Error("there is no cast to look along")
 	}
 	var fields input.Errors
-	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Water.Depth = -1 }), "flow.speed", "water.depth", nil); !errors.As(err, &fields) {
+	if _, err := x.NewChart(water(func(s *setup.Setup) { s.Water.Depth = -1 }), "flow.speed", "water.depth",
+		nil); !errors.As(err, &fields) {
 		t.Errorf("%v", err)
 	}
 }
@@ -343,17 +354,20 @@ func TestRemedies(t *testing.T) {
 		t.Error("lighter does not sink faster")
 	}
 	// A bare hook is lighter than any head: one that does it is found all the same.
-	if r := way(none(func(s *setup.Setup) { s.Water.Depth, s.Heads = 6, []float64{0} }), WeightHeavier); r == nil || r.Mass < 0.0005 || r.Mass > 0.01 {
+	if r := way(none(func(s *setup.Setup) { s.Water.Depth, s.Heads = 6, []float64{0} }), WeightHeavier); r == nil ||
+		r.Mass < 0.0005 || r.Mass > 0.01 {
 		t.Errorf("from a bare hook: %+v", r)
 	}
 	// Heads that fall too fast: lighter ones do it, never heavier ones.
 	all = none(func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling, s.Heads = 6, 0.4, []float64{0.0071, 0.0106} })
-	if all[0].Way != WeightLighter || all[0].Mass >= 0.0071 || way(all, WeightHeavier) != nil || way(all, DropCeiling) == nil {
+	if all[0].Way != WeightLighter || all[0].Mass >= 0.0071 || way(all, WeightHeavier) != nil ||
+		way(all, DropCeiling) == nil {
 		t.Errorf("too fast: %+v", all)
 	}
 	// A rod that is held up in a wind may go down; a bail that is closed may be opened.
 	all = none(func(s *setup.Setup) {
-		s.Water.Depth, s.Approach.Kind, s.Wind.Speed, s.Hand.Rod, s.Heads = 4, setup.LiftAndDrop, 8, setup.RodHeld, []float64{0.0106}
+		s.Water.Depth, s.Approach.Kind, s.Wind.Speed, s.Hand.Rod, s.Heads = 4, setup.LiftAndDrop, 8, setup.RodHeld,
+			[]float64{0.0106}
 	})
 	if all[0].Way != RodDownWay || all[0].Setup.Hand.Rod != setup.RodSuits {
 		t.Errorf("rod down: %+v", all)
@@ -364,7 +378,8 @@ func TestRemedies(t *testing.T) {
 func TestWaysChangeWhatTheySay(t *testing.T) {
 	x := still(nil)
 	s := water(func(s *setup.Setup) {
-		s.Boat, s.Flow.Speed, s.Flow.Direction, s.Hand.Line = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4}, 0.3, 0, setup.LineClosed
+		s.Boat, s.Flow.Speed, s.Flow.Direction, s.Hand.Line = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4},
+			0.3, 0, setup.LineClosed
 	})
 	c, err := x.Situate(s)
 	if err != nil {
@@ -389,7 +404,8 @@ func TestWaysChangeWhatTheySay(t *testing.T) {
 	}
 	// Wishes that stand in the way are let go of, where they are there.
 	wishes := water(func(s *setup.Setup) {
-		s.Approach.Kind, s.Approach.Still, s.Approach.SnagMost, s.Approach.Margin, s.Approach.Ceiling = setup.HoldBottom, setup.DeadStill, 3, 0.4, 0.5
+		s.Approach.Kind, s.Approach.Still, s.Approach.SnagMost, s.Approach.Margin,
+			s.Approach.Ceiling = setup.HoldBottom, setup.DeadStill, 3, 0.4, 0.5
 	})
 	if c, err = x.Situate(wishes); err != nil {
 		t.Fatal(err)

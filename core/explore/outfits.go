@@ -17,7 +17,8 @@ type Outfit struct {
 
 // Variants are changes of one part of an outfit that are worth comparing with, by
 // their keys.
-var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "football", "mushroom", "standup", "swing", "dropshot", "hook", "small"}
+var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass", "football", "mushroom", "standup",
+	"swing", "dropshot", "hook", "small"}
 
 var variants = map[string]func(*setup.Setup){
 	"thin":  thinner,

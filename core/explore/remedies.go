@@ -86,7 +86,8 @@ var ways = []way{
 	}}, {OtherShape, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		s.Head.Shape, s.Head.Snags = "football", 0 // what was learnt is of the other
 		a := c.Setup.Approach
-		return a.SnagMost > 0 && catalogue.HeadShapes[c.Setup.Head.Shape].Snags.Number > catalogue.HeadShapes["football"].Snags.Number
+		return a.SnagMost > 0 &&
+			catalogue.HeadShapes[c.Setup.Head.Shape].Snags.Number > catalogue.HeadShapes["football"].Snags.Number
 	}}, {LineThinner, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { thinner(s); return true }},
 	{BaitSmaller, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { smaller(s); return true }},
 	{DropCeiling, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {

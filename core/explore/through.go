@@ -28,8 +28,10 @@ type Hour struct {
 // that there is then; and where two neighbours differ in what is tied on, between them,
 // until they are no further apart than closest. Each hour is handed to emit as it is known.
 // It ends early with the error of ctx or of emit.
-func (x Search) Through(ctx context.Context, masses []float64, times []float64, closest float64, at func(time float64) (setup.Setup, error), emit func(Hour) error) ([]Hour, error) {
-	t := through{same: map[site]Hour{}, search: x, masses: masses, at: at, known: known{bench: x.Bench, rung: rungBeside, most: hoursAlike}}
+func (x Search) Through(ctx context.Context, masses []float64, times []float64, closest float64,
+	at func(time float64) (setup.Setup, error), emit func(Hour) error) ([]Hour, error) {
+	t := through{same: map[site]Hour{}, search: x, masses: masses, at: at,
+		known: known{bench: x.Bench, rung: rungBeside, most: hoursAlike}}
 	var out []Hour
 	look := func(time float64, between ...Hour) (Hour, error) {
 		h, err := t.hour(ctx, time, between)
@@ -116,7 +118,8 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 	for i := range out.Sure {
 		if i < from || i >= to {
 			a, b := between[0], between[1]
-			out.Sure[i], out.Counts[i], out.Downs[i] = (a.Sure[i]+b.Sure[i])/2, (a.Counts[i]+b.Counts[i])/2, a.Downs[i] || b.Downs[i]
+			out.Sure[i], out.Counts[i], out.Downs[i] = (a.Sure[i]+b.Sure[i])/2, (a.Counts[i]+b.Counts[i])/2,
+				a.Downs[i] || b.Downs[i]
 		}
 	}
 	place := siteOf(s)

@@ -107,10 +107,12 @@ func againstTheLadder(t *testing.T, off float64, at func(time float64) (setup.Se
 		differ++
 		wanted := s.Approach.Sure
 		for _, k := range []int{min(near.Pick, exact.Pick), max(near.Pick, exact.Pick)} {
-			if k < 0 || k >= 0 && exact.Heads[k].Sure >= wanted-off && (k == max(near.Pick, exact.Pick) || exact.Heads[k].Sure <= wanted+off) {
+			if k < 0 || k >= 0 && exact.Heads[k].Sure >= wanted-off &&
+				(k == max(near.Pick, exact.Pick) || exact.Heads[k].Sure <= wanted+off) {
 				continue
 			}
-			t.Errorf("after %g s head %d, not %d: their chances are %.2f", time, near.Pick, exact.Pick, exact.Heads[k].Sure)
+			t.Errorf("after %g s head %d, not %d: their chances are %.2f", time, near.Pick, exact.Pick,
+				exact.Heads[k].Sure)
 		}
 	}
 	t.Logf("%d of %d differ", differ, len(everyHour(5.9, 700)))
@@ -125,7 +127,8 @@ func TestThroughIsTheSameTwice(t *testing.T) {
 	x := Search{Bench: judge.Engine}
 	var first []Hour
 	for range 3 {
-		hours, err := x.Through(t.Context(), setup.Ladder(), everyHour(3, 1800), 600, tideIn(0.5), func(Hour) error { return nil })
+		hours, err := x.Through(t.Context(), setup.Ladder(), everyHour(3, 1800), 600, tideIn(0.5),
+			func(Hour) error { return nil })
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -153,7 +156,8 @@ func TestThroughStandingWater(t *testing.T) {
 			t.Errorf("%+v, and %+v", h, hours[0])
 		}
 	}
-	if _, err := still(&asked).Through(t.Context(), setup.Ladder(), []float64{0}, 120, at, func(Hour) error { return nil }); err != nil || asked.Load() != 2*all {
+	if _, err := still(&asked).Through(t.Context(), setup.Ladder(), []float64{0}, 120, at,
+		func(Hour) error { return nil }); err != nil || asked.Load() != 2*all {
 		t.Errorf("%d questions for six hours, %d for one", all, asked.Load()-all)
 	}
 }
@@ -173,7 +177,8 @@ func TestThroughStops(t *testing.T) {
 		t.Errorf("%+v %v", hours, err)
 	}
 	enough := errors.New("enough")
-	if _, err := x.Through(t.Context(), setup.Ladder(), everyHour(4, 1800), 600, tideIn(0.3), func(Hour) error { return enough }); !errors.Is(err, enough) {
+	if _, err := x.Through(t.Context(), setup.Ladder(), everyHour(4, 1800), 600, tideIn(0.3),
+		func(Hour) error { return enough }); !errors.Is(err, enough) {
 		t.Error(err)
 	}
 }
@@ -181,7 +186,8 @@ func TestThroughStops(t *testing.T) {
 func BenchmarkThrough(b *testing.B) {
 	x := Search{Bench: judge.Engine}
 	for b.Loop() {
-		if _, err := x.Through(b.Context(), setup.Ladder(), everyHour(6, 1800), 120, tideIn(0.5), func(Hour) error { return nil }); err != nil {
+		if _, err := x.Through(b.Context(), setup.Ladder(), everyHour(6, 1800), 120, tideIn(0.5),
+			func(Hour) error { return nil }); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -39,15 +39,22 @@ type knob struct {
 
 var knobs = []knob{
 	{"water.depth", 0.5, func(s *setup.Setup) *float64 { return &s.Water.Depth }, level},
-	{"flow.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Flow.Speed }, func(s setup.Setup) bool { return s.Flow.NearBed == 0 }},
+	{"flow.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Flow.Speed },
+		func(s setup.Setup) bool { return s.Flow.NearBed == 0 }},
 	{"wind.speed", 0.5, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, always},
-	{"boat.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, setup.LookupField("boat.speed").Applies},
-	{"swell.height", 0.1, func(s *setup.Setup) *float64 { return &s.Swell.Height }, func(s setup.Setup) bool { return s.Swell.Height > 0 }},
-	{"cast.distance", 0.5, func(s *setup.Setup) *float64 { return &s.Cast.Distance }, func(s setup.Setup) bool { return s.Cast.Distance > 0 && level(s) }},
+	{"boat.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Boat.Speed },
+		setup.LookupField("boat.speed").Applies},
+	{"swell.height", 0.1, func(s *setup.Setup) *float64 { return &s.Swell.Height },
+		func(s setup.Setup) bool { return s.Swell.Height > 0 }},
+	{"cast.distance", 0.5, func(s *setup.Setup) *float64 { return &s.Cast.Distance },
+		func(s setup.Setup) bool { return s.Cast.Distance > 0 && level(s) }},
 	{"line.diameter", 0.01e-3, func(s *setup.Setup) *float64 { return &s.Line.Diameter }, always},
-	{"leader.diameter", 0.02e-3, func(s *setup.Setup) *float64 { return &s.Leader.Diameter }, func(s setup.Setup) bool { return s.Leader.Length > 0 }},
-	{"bait.length", 5e-3, func(s *setup.Setup) *float64 { return &s.Bait.Length }, func(s setup.Setup) bool { return s.Bait.Weighed == 0 }},
-	{"approach.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Approach.Speed }, setup.LookupField("approach.speed").Applies},
+	{"leader.diameter", 0.02e-3, func(s *setup.Setup) *float64 { return &s.Leader.Diameter },
+		func(s setup.Setup) bool { return s.Leader.Length > 0 }},
+	{"bait.length", 5e-3, func(s *setup.Setup) *float64 { return &s.Bait.Length },
+		func(s setup.Setup) bool { return s.Bait.Weighed == 0 }},
+	{"approach.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Approach.Speed },
+		setup.LookupField("approach.speed").Applies},
 }
 
 func always(setup.Setup) bool  { return true }
@@ -96,7 +103,8 @@ func (x Search) Stand(ctx context.Context, s setup.Setup) (*Standing, error) {
 // suit, no hook that comes on heavier heads only.
 func (s *Standing) plain(c *trial.Case) bool {
 	school, h := c.School(), s.window.picked()
-	return h != nil && h.Verdict == judge.Does && c.Setup.Approach.Leaning == setup.Usual && !school.Swims && !school.Hovers &&
+	return h != nil && h.Verdict == judge.Does && c.Setup.Approach.Leaning == setup.Usual && !school.Swims &&
+		!school.Hovers &&
 		s.window.Skipped < 0 && !choose.Light(c, h.Mass)
 }
 

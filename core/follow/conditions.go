@@ -83,14 +83,17 @@ var all = []followed{
 func Check(toward Toward, held map[string]float64, choice units.Choice) error {
 	var errs input.Errors
 	if !slices.Contains(Towards, toward.Kind) {
-		errs = append(errs, input.FieldError{Field: "toward.kind", Message: fmt.Sprintf("The cast goes: “%s” is not one of as set, compass, bow.", toward.Kind)})
+		errs = append(errs, input.FieldError{Field: "toward.kind",
+			Message: fmt.Sprintf("The cast goes: “%s” is not one of as set, compass, bow.", toward.Kind)})
 	}
 	if !(toward.Degrees >= 0 && toward.Degrees <= 360) {
-		errs = append(errs, input.FieldError{Field: "toward.degrees", Message: fmt.Sprintf("The cast goes: %g° is outside what is allowed, 0° to 360°.", toward.Degrees)})
+		errs = append(errs, input.FieldError{Field: "toward.degrees",
+			Message: fmt.Sprintf("The cast goes: %g° is outside what is allowed, 0° to 360°.", toward.Degrees)})
 	}
 	for _, path := range slices.Sorted(maps.Keys(held)) {
 		if !slices.ContainsFunc(all, func(f followed) bool { return f.path == path }) {
-			errs = append(errs, input.FieldError{Field: "held." + path, Message: fmt.Sprintf("“%s” cannot be held by hand.", path)})
+			errs = append(errs, input.FieldError{
+				Field: "held." + path, Message: fmt.Sprintf("“%s” cannot be held by hand.", path)})
 			continue
 		}
 		if message := setup.LookupField(path).Check(held[path], choice); message != "" {
@@ -152,7 +155,8 @@ func (n *now) bearing(toward Toward) {
 	c := n.cast(toward)
 	turn := func(part *boat.Part, path string, direction *float64) {
 		if c.known && n.believed(path, part) && part.Directed {
-			*direction = boat.Turn(c.course - part.Course) // a compass turns to the right, a setup to the left of the cast
+			// a compass turns to the right, a setup to the left of the cast
+			*direction = boat.Turn(c.course - part.Course)
 		}
 	}
 	turn(n.state.Drift, "boat.speed", &n.Setup.Boat.Direction)
@@ -173,7 +177,8 @@ func (n *now) cast(toward Toward) north {
 		return north{}
 	}
 	d := n.state.Drift
-	if n.held() || d == nil || !d.Directed || d.Age >= judgement.Forgotten.Number || d.Value < judgement.Standing.Number {
+	if n.held() || d == nil || !d.Directed || d.Age >= judgement.Forgotten.Number ||
+		d.Value < judgement.Standing.Number {
 		return north{}
 	}
 	return north{boat.Turn(d.Course + model.Against(model.Drift(n.base))), true}
@@ -261,13 +266,15 @@ func (n *now) words(f Figure, part *boat.Part) string {
 		return ""
 	case f.Path == "boat.speed" && n.held():
 		if part != nil && !part.Stale() && part.Value > judgement.Swings.Number {
-			return fmt.Sprintf("The boat moves at %s, though the setup has it held: choose what it is fished from anew.", show(part.Value))
+			return fmt.Sprintf("The boat moves at %s, though the setup has it held: choose what it is fished from "+
+				"anew.", show(part.Value))
 		}
 		return "The setup has it held."
 	case part != nil && part.Age >= judgement.Forgotten.Number:
 		return fmt.Sprintf("Not heard for %s: as it was set.", units.Seconds(math.Round(part.Age)))
 	case part != nil:
-		return fmt.Sprintf("%s is measured, which cannot be: %s to %s are allowed.", show(part.Value), show(field.Min), show(field.Max))
+		return fmt.Sprintf("%s is measured, which cannot be: %s to %s are allowed.", show(part.Value), show(field.Min),
+			show(field.Max))
 	}
 	return "As it was set; nothing measures it."
 }

@@ -30,7 +30,8 @@ func part(value, course, age float64) *boat.Part {
 	if age >= boat.StaleAfter {
 		quality = boat.Stale
 	}
-	return &boat.Part{Value: value, Course: course, Directed: true, Spread: 0.2, Heard: boat.Heard{Age: age, Quality: quality, Source: "a"}}
+	return &boat.Part{Value: value, Course: course, Directed: true, Spread: 0.2,
+		Heard: boat.Heard{Age: age, Quality: quality, Source: "a"}}
 }
 
 func figure(c Conditions, path string) Figure {
@@ -48,7 +49,8 @@ func near(t *testing.T, what string, got, want float64) {
 // goes to the right, a setup to the left.
 func TestMeasured(t *testing.T) {
 	state := boat.State{
-		Depth: part(25, 0, 1), Drift: part(0.4, 10, 1), Wind: part(6, 100, 1), Current: part(0.5, 350, 1), Temperature: part(9, 0, 1), Heading: part(280, 280, 1),
+		Depth: part(25, 0, 1), Drift: part(0.4, 10, 1), Wind: part(6, 100, 1), Current: part(0.5, 350, 1),
+		Temperature: part(9, 0, 1), Heading: part(280, 280, 1),
 	}
 	c := Of(afloat(), state, Toward{Kind: ByCompass, Degrees: 40}, nil, nil)
 	s := c.Setup
@@ -73,7 +75,8 @@ func TestMeasured(t *testing.T) {
 	near(t, "as set", as.Boat.Direction, 90)
 	near(t, "and the wind with it", as.Wind.Direction, 0)
 	state.Heading = nil
-	if c := Of(afloat(), state, Toward{Kind: OffTheBow, Degrees: 90}, nil, nil); len(c.Notes) != 1 || c.Notes[0] != "No heading is heard: directions are as they were set." || c.Setup.Boat.Direction != 90 {
+	if c := Of(afloat(), state, Toward{Kind: OffTheBow, Degrees: 90}, nil, nil); len(c.Notes) != 1 ||
+		c.Notes[0] != "No heading is heard: directions are as they were set." || c.Setup.Boat.Direction != 90 {
 		t.Errorf("%+v", c)
 	}
 	// A spread is at least that of a fix, and at most what is told as unsteady.
@@ -91,7 +94,9 @@ func TestNothingMeasured(t *testing.T) {
 	if !reflect.DeepEqual(c.Setup, s) {
 		t.Errorf("%+v", c.Setup)
 	}
-	if f := figure(c, "boat.speed"); f.From != FromSetup || math.Abs(f.Value-math.Hypot(model.Drift(s).X, model.Drift(s).Y)) > 1e-9 || f.Words != "As it was set; nothing measures it." {
+	if f := figure(c, "boat.speed"); f.From != FromSetup ||
+		math.Abs(f.Value-math.Hypot(model.Drift(s).X, model.Drift(s).Y)) > 1e-9 ||
+		f.Words != "As it was set; nothing measures it." {
 		t.Errorf("%+v", f)
 	}
 }
@@ -114,10 +119,14 @@ func TestOld(t *testing.T) {
 
 // What is held by hand goes before what is measured, which is told beside it.
 func TestHeld(t *testing.T) {
-	held := map[string]float64{"water.depth": 30, "boat.speed": 0.1, "flow.speed": 0.2, "wind.speed": 9, "water.temperature": 7}
-	c := Of(afloat(), boat.State{Depth: part(25, 0, 1), Drift: part(3, 0, 1)}, Toward{Kind: AsSet}, held, units.Choice{"depth": "ft"})
+	held := map[string]float64{"water.depth": 30, "boat.speed": 0.1, "flow.speed": 0.2, "wind.speed": 9,
+		"water.temperature": 7}
+	c := Of(afloat(), boat.State{Depth: part(25, 0, 1), Drift: part(3, 0, 1)}, Toward{Kind: AsSet}, held,
+		units.Choice{"depth": "ft"})
 	s := c.Setup
-	if s.Water.Depth != 30 || s.Water.SplashDepth != 33 || s.Boat.Speed != 0.1 || math.Abs(s.Boat.Direction-90) > 1e-9 || s.Flow.Speed != 0.2 || s.Flow.NearBed != 0 || s.Wind.Speed != 9 || s.Water.Temperature != 7 || c.UnderWay {
+	if s.Water.Depth != 30 || s.Water.SplashDepth != 33 || s.Boat.Speed != 0.1 ||
+		math.Abs(s.Boat.Direction-90) > 1e-9 || s.Flow.Speed != 0.2 || s.Flow.NearBed != 0 || s.Wind.Speed != 9 ||
+		s.Water.Temperature != 7 || c.UnderWay {
 		t.Errorf("%+v", s)
 	}
 	if f := figure(c, "water.depth"); f.From != ByHand || f.Words != "Held by hand; 82 ft is measured." {
@@ -127,7 +136,9 @@ func TestHeld(t *testing.T) {
 		t.Errorf("%+v", f)
 	}
 	for path, value := range map[string]float64{"water.depth": 999, "line.diameter": 1, "boat.speed": math.NaN()} {
-		if err := Check(Toward{Kind: AsSet}, map[string]float64{path: value}, nil); err == nil || !strings.Contains(err.Error(), "is outside what is allowed") && !strings.Contains(err.Error(), "cannot be held by hand") && !strings.Contains(err.Error(), "number") {
+		if err := Check(Toward{Kind: AsSet}, map[string]float64{path: value}, nil); err == nil ||
+			!strings.Contains(err.Error(), "is outside what is allowed") &&
+				!strings.Contains(err.Error(), "cannot be held by hand") && !strings.Contains(err.Error(), "number") {
 			t.Errorf("%s: %v", path, err)
 		}
 	}
@@ -158,9 +169,11 @@ func TestAtOdds(t *testing.T) {
 	held := setup.Default()
 	for want, got := range map[string]string{
 		"b has 26 m.": words(afloat(), "water.depth", differs),
-		"300 m is measured, which cannot be: 0.3 m to 200 m are allowed.": words(afloat(), "water.depth", part(300, 0, 1)),
+		"300 m is measured, which cannot be: 0.3 m to 200 m are allowed.": words(afloat(), "water.depth",
+			part(300, 0, 1)),
 		"The setup has it held.": words(held, "boat.speed", part(0.15, 0, 1)),
-		"The boat moves at 0.16 m/s, though the setup has it held: choose what it is fished from anew.": words(held, "boat.speed", part(0.16, 0, 1)),
+		"The boat moves at 0.16 m/s, though the setup has it held: choose what it is fished from anew.": words(
+			held, "boat.speed", part(0.16, 0, 1)),
 	} {
 		if got != want {
 			t.Errorf("“%s”, not “%s”", got, want)
@@ -189,24 +202,37 @@ func TestWatch(t *testing.T) {
 	const light, tied, heavy, heavier = 0.0053, 0.0071, 0.0106, 0.0142
 	in := afloat()
 	for name, looks := range map[string][]look{
-		"it stays":            {{0, tied, 0.9, Keep, tied}, {600, tied, 0.9, Keep, tied}},
-		"it weakens":          {{0, heavy, 0.7, Soon, tied}, {119, heavy, 0.7, Soon, tied}, {120, heavy, 0.7, Change, heavy}, {500, heavy, 0.7, Change, heavy}},
-		"it fails":            {{0, heavy, 0.4, Soon, tied}, {29, heavy, 0.4, Soon, tied}, {30, heavy, 0.4, Change, heavy}},
-		"lighter does too":    {{0, light, 0.9, Soon, tied}, {299, light, 0.9, Soon, tied}, {300, light, 0.9, Change, light}},
+		"it stays": {{0, tied, 0.9, Keep, tied}, {600, tied, 0.9, Keep, tied}},
+		"it weakens": {{0, heavy, 0.7, Soon, tied}, {119, heavy, 0.7, Soon, tied},
+			{120, heavy, 0.7, Change, heavy}, {500, heavy, 0.7, Change, heavy}},
+		"it fails": {{0, heavy, 0.4, Soon, tied}, {29, heavy, 0.4, Soon, tied},
+			{30, heavy, 0.4, Change, heavy}},
+		"lighter does too": {{0, light, 0.9, Soon, tied}, {299, light, 0.9, Soon, tied},
+			{300, light, 0.9, Change, light}},
 		"lighter does better": {{0, light, 0.7, Soon, tied}, {120, light, 0.7, Change, light}},
-		"nearly as sure":      {{0, heavy, 0.75, Keep, tied}, {600, heavy, 0.75, Keep, tied}, {601, heavy, 0.749, Soon, tied}},
-		"a gust":              {{0, heavy, 0.7, Soon, tied}, {60, tied, 0.9, Keep, tied}, {61, heavy, 0.7, Soon, tied}, {180, heavy, 0.7, Soon, tied}, {181, heavy, 0.7, Change, heavy}},
-		"heavier still":       {{0, heavy, 0.7, Soon, tied}, {60, heavier, 0.6, Soon, tied}, {120, heavier, 0.6, Change, heavier}},
-		"the other way":       {{0, heavy, 0.7, Soon, tied}, {60, light, 0.7, Soon, tied}, {120, light, 0.7, Soon, tied}, {180, light, 0.7, Change, light}},
-		"told, and back":      {{0, heavy, 0.4, Soon, tied}, {30, heavy, 0.4, Change, heavy}, {40, tied, 0.9, Change, heavy}, {69, tied, 0.9, Change, heavy}, {70, tied, 0.9, Keep, tied}, {71, heavy, 0.4, Soon, tied}},
-		"told, and wavers":    {{0, heavy, 0.4, Soon, tied}, {30, heavy, 0.4, Change, heavy}, {40, tied, 0.9, Change, heavy}, {50, heavy, 0.7, Change, heavy}, {75, tied, 0.9, Change, heavy}, {104, tied, 0.9, Change, heavy}, {105, tied, 0.9, Keep, tied}},
-		"nothing does":        {{0, 0, 0.4, NoHead, 0}, {10, 0, 0.6, Keep, tied}, {20, heavy, 0.4, Soon, tied}, {50, heavy, 0.4, Change, heavy}},
-		"a clock goes back":   {{0, heavy, 0.4, Soon, tied}, {-3600, heavy, 0.4, Soon, tied}, {-3570, heavy, 0.4, Change, heavy}},
+		"nearly as sure": {{0, heavy, 0.75, Keep, tied}, {600, heavy, 0.75, Keep, tied},
+			{601, heavy, 0.749, Soon, tied}},
+		"a gust": {{0, heavy, 0.7, Soon, tied}, {60, tied, 0.9, Keep, tied}, {61, heavy, 0.7, Soon, tied},
+			{180, heavy, 0.7, Soon, tied}, {181, heavy, 0.7, Change, heavy}},
+		"heavier still": {{0, heavy, 0.7, Soon, tied}, {60, heavier, 0.6, Soon, tied},
+			{120, heavier, 0.6, Change, heavier}},
+		"the other way": {{0, heavy, 0.7, Soon, tied}, {60, light, 0.7, Soon, tied}, {120, light, 0.7, Soon, tied},
+			{180, light, 0.7, Change, light}},
+		"told, and back": {{0, heavy, 0.4, Soon, tied}, {30, heavy, 0.4, Change, heavy}, {40, tied, 0.9, Change,
+			heavy}, {69, tied, 0.9, Change, heavy}, {70, tied, 0.9, Keep, tied}, {71, heavy, 0.4, Soon, tied}},
+		"told, and wavers": {{0, heavy, 0.4, Soon, tied}, {30, heavy, 0.4, Change, heavy},
+			{40, tied, 0.9, Change, heavy}, {50, heavy, 0.7, Change, heavy}, {75, tied, 0.9, Change, heavy},
+			{104, tied, 0.9, Change, heavy}, {105, tied, 0.9, Keep, tied}},
+		"nothing does": {{0, 0, 0.4, NoHead, 0}, {10, 0, 0.6, Keep, tied}, {20, heavy, 0.4, Soon, tied},
+			{50, heavy, 0.4, Change, heavy}},
+		"a clock goes back": {{0, heavy, 0.4, Soon, tied}, {-3600, heavy, 0.4, Soon, tied},
+			{-3570, heavy, 0.4, Change, heavy}},
 	} {
 		w := TieOn(tied, in, begin)
 		for _, l := range looks {
 			var call Call
-			w, call = w.Step(Judged{Pick: l.pick, Tied: l.tied, Wanted: 0.8}, in, begin.Add(time.Duration(l.after*float64(time.Second))))
+			w, call = w.Step(Judged{Pick: l.pick, Tied: l.tied, Wanted: 0.8}, in,
+				begin.Add(time.Duration(l.after*float64(time.Second))))
 			if call.Kind != l.want || call.Mass != l.mass {
 				t.Errorf("%s after %g s: %+v", name, l.after, call)
 			}
@@ -216,11 +242,14 @@ func TestWatch(t *testing.T) {
 	// has lasted; nothing by itself is taken to be on.
 	first := Watch{}
 	for _, l := range []look{
-		{0, 0, 0, NoHead, 0}, {1, heavy, 0, Tie, heavy}, {2, tied, 0, Tie, tied}, {29, heavy, 0, Tie, heavy}, {31, tied, 0, Tie, heavy}, {40, heavy, 0, Tie, heavy},
-		{50, tied, 0, Tie, heavy}, {79, tied, 0, Tie, heavy}, {80, tied, 0, Tie, tied}, {81, 0, 0, Tie, tied}, {111, 0, 0, NoHead, 0}, {-5, heavy, 0, Tie, heavy},
+		{0, 0, 0, NoHead, 0}, {1, heavy, 0, Tie, heavy}, {2, tied, 0, Tie, tied}, {29, heavy, 0, Tie, heavy},
+		{31, tied, 0, Tie, heavy}, {40, heavy, 0, Tie, heavy},
+		{50, tied, 0, Tie, heavy}, {79, tied, 0, Tie, heavy}, {80, tied, 0, Tie, tied}, {81, 0, 0, Tie, tied},
+		{111, 0, 0, NoHead, 0}, {-5, heavy, 0, Tie, heavy},
 	} {
 		var call Call
-		first, call = first.Step(Judged{Pick: l.pick, Tied: l.tied, Wanted: 0.8}, in, begin.Add(time.Duration(l.after)*time.Second))
+		first, call = first.Step(Judged{Pick: l.pick, Tied: l.tied, Wanted: 0.8}, in,
+			begin.Add(time.Duration(l.after)*time.Second))
 		if call.Kind != l.want || call.Mass != l.mass || first.On {
 			t.Errorf("first, after %g s: %+v", l.after, call)
 		}
@@ -233,7 +262,8 @@ func TestWatch(t *testing.T) {
 	w, _ = w.Step(Judged{heavy, 0.7, 0.8}, in, begin)
 	w = w.StayWith(begin.Add(time.Minute))
 	for after, want := range map[float64]string{61: Keep, 959: Keep, 960: Soon} {
-		if _, call := w.Step(Judged{heavy, 0.7, 0.8}, in, begin.Add(time.Duration(after)*time.Second)); call.Kind != want {
+		if _, call := w.Step(Judged{heavy, 0.7, 0.8}, in,
+			begin.Add(time.Duration(after)*time.Second)); call.Kind != want {
 			t.Errorf("stays after %g s: %+v", after, call)
 		}
 	}
@@ -254,12 +284,16 @@ func TestSay(t *testing.T) {
 	}{
 		"Tie on 7.1 g.":   {Call{Kind: Tie, Mass: 0.0071}, ""},
 		"7.1 g stays on.": {Call{Kind: Keep, Mass: 0.0071}, ""},
-		"7.1 g stays on; 10.6 g would be better, for 40 s now.":                          {Call{Kind: Soon, Mass: 0.0071, From: 0.0106, Since: begin.Add(80 * time.Second)}, ""},
-		"Drift 0.31 m/s for 2 minutes (0.2 m/s before): tie on 10.6 g instead of 7.1 g.": {Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin}, "boat.speed"},
-		"Current another way for a minute: tie on 10.6 g instead of 7.1 g.":              {Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin.Add(time.Minute)}, "flow.speed"},
-		"All together for 2 minutes: tie on 5.3 g instead of 7.1 g.":                     {Call{Kind: Change, Mass: 0.0053, From: 0.0071, Since: begin}, ""},
-		"Nothing that there is does it in this water.":                                   {Call{Kind: NoHead}, ""},
-		"Under way: the weight is told when she drifts.":                                 {Call{Kind: Moving}, ""},
+		"7.1 g stays on; 10.6 g would be better, for 40 s now.": {
+			Call{Kind: Soon, Mass: 0.0071, From: 0.0106, Since: begin.Add(80 * time.Second)}, ""},
+		"Drift 0.31 m/s for 2 minutes (0.2 m/s before): tie on 10.6 g instead of 7.1 g.": {
+			Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin}, "boat.speed"},
+		"Current another way for a minute: tie on 10.6 g instead of 7.1 g.": {
+			Call{Kind: Change, Mass: 0.0106, From: 0.0071, Since: begin.Add(time.Minute)}, "flow.speed"},
+		"All together for 2 minutes: tie on 5.3 g instead of 7.1 g.": {
+			Call{Kind: Change, Mass: 0.0053, From: 0.0071, Since: begin}, ""},
+		"Nothing that there is does it in this water.":   {Call{Kind: NoHead}, ""},
+		"Under way: the weight is told when she drifts.": {Call{Kind: Moving}, ""},
 	} {
 		if got := c.call.Say(w, now, c.path, begin.Add(2*time.Minute), nil); got != want {
 			t.Errorf("“%s”, not “%s”", got, want)

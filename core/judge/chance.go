@@ -70,7 +70,8 @@ type phased struct {
 func (p phased) typical(mean musts.Reading) (trial.Result, int) {
 	best := 0
 	for i, r := range p.readings {
-		if math.Abs(r[musts.ReadTime]-mean[musts.ReadTime]) < math.Abs(p.readings[best][musts.ReadTime]-mean[musts.ReadTime]) {
+		if math.Abs(r[musts.ReadTime]-mean[musts.ReadTime]) < math.Abs(
+			p.readings[best][musts.ReadTime]-mean[musts.ReadTime]) {
 			best = i
 		}
 	}
@@ -252,7 +253,8 @@ func (v view) shift(i int, result trial.Result, centre []musts.Reading, oneSided
 	u, phase := unknowns[i], i%len(centre)
 	sd := max(u.spread(v.of), 0)
 	up, err := v.shifted(u, sd, spread.Reach, result, phase, centre[phase])
-	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) && !muchOf(up) && !(musts.AsksContact(v.of) && liftsOff(centre[phase], up)) {
+	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) &&
+		!muchOf(up) && !(musts.AsksContact(v.of) && liftsOff(centre[phase], up)) {
 		return spread.Shift{Up: up}, err
 	}
 	down, err := v.shifted(u, sd, -spread.Reach, result, phase, centre[phase])
@@ -316,7 +318,8 @@ func muchOf(shift musts.Reading) bool {
 
 // shifted returns the difference of the reading when one unknown is z standard deviations from
 // its assumed value.
-func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre musts.Reading) (musts.Reading, error) {
+func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre musts.Reading) (
+	musts.Reading, error) {
 	s, t := v.of.Setup, stage.AsTaken
 	u.change(&s, &t, spread.Factor(sd, z), z)
 	moved, err := v.of.Moved(s, t)

@@ -47,7 +47,8 @@ func TestWhatIsNotLookedAtDecidesNothing(t *testing.T) {
 			offs.Add(h.Sure - full.Sure)
 			off := math.Abs(h.Sure - full.Sure)
 			if worst = max(worst, off); off > 0.03 || h.Verdict != full.Verdict {
-				t.Errorf("%s, %g g in %.1f m: %.3f, looked at thoroughly %.3f", c.Setup.Approach.Kind, 1e3*mass, c.Setup.Water.Depth, h.Sure, full.Sure)
+				t.Errorf("%s, %g g in %.1f m: %.3f, looked at thoroughly %.3f", c.Setup.Approach.Kind, 1e3*mass,
+					c.Setup.Water.Depth, h.Sure, full.Sure)
 			}
 		}
 	}

@@ -24,7 +24,9 @@ type Bench struct {
 }
 
 // Engine tries heads on the line engine.
-var Engine = Bench{func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) { return c.Try(ctx, q) }}
+var Engine = Bench{func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+	return c.Try(ctx, q)
+}}
 
 // Verdict is whether a head does what is wanted.
 type Verdict string

@@ -156,7 +156,8 @@ func TestChanceAgreesWithManyDraws(t *testing.T) {
 func TestLeanings(t *testing.T) {
 	l := solved(t, judgetest.Bench(nil), func(*setup.Setup) {})
 	usual := l.Pick
-	if usual < 1 || l.Heads[usual].Sure < 0.8 || l.Heads[usual-1].Sure >= 0.8 || l.Pick != l.Usual || l.Closest != l.Pick {
+	if usual < 1 || l.Heads[usual].Sure < 0.8 || l.Heads[usual-1].Sure >= 0.8 || l.Pick != l.Usual ||
+		l.Closest != l.Pick {
 		t.Fatalf("%+v", l.Choice)
 	}
 	if l.Heads[l.Least].Sure < 0.5 || l.Least > 0 && l.Heads[l.Least-1].Sure >= 0.5 {
@@ -173,7 +174,8 @@ func TestLeanings(t *testing.T) {
 			}
 		},
 	} {
-		if got := solved(t, judgetest.Bench(nil), func(s *setup.Setup) { s.Approach.Leaning = lean }); got.Pick != want(got) || got.Usual != usual {
+		if got := solved(t, judgetest.Bench(nil), func(s *setup.Setup) { s.Approach.Leaning = lean }); got.Pick != want(
+			got) || got.Usual != usual {
 			t.Errorf("%s: %+v", lean, got.Choice)
 		}
 	}
@@ -196,7 +198,8 @@ func TestEvenOdds(t *testing.T) {
 			t.Errorf("%g: %+v", sure, l.Choice)
 		}
 	}
-	for sure, want := range map[float64]judge.Verdict{0.8: judge.Does, 0.799: judge.Perhaps, 0.21: judge.Perhaps, 0.2: judge.No} {
+	for sure, want := range map[float64]judge.Verdict{0.8: judge.Does, 0.799: judge.Perhaps, 0.21: judge.Perhaps,
+		0.2: judge.No} {
 		if got := judge.VerdictOf(sure, 0.8); got != want {
 			t.Errorf("%g: %s", sure, got)
 		}
@@ -290,7 +293,8 @@ func TestHandling(t *testing.T) {
 // it down the same head does at the wanted one.
 func TestRodDownToSwimInWind(t *testing.T) {
 	c := situate(t, func(s *setup.Setup) {
-		s.Approach.Kind, s.Approach.Speed, s.Water.Depth, s.Bait.Length, s.Cast.Distance = setup.Swim, 0.6, 2.4, 0.09, 35
+		s.Approach.Kind, s.Approach.Speed, s.Water.Depth, s.Bait.Length, s.Cast.Distance = setup.Swim, 0.6,
+			2.4, 0.09, 35
 		s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction, s.Rod.TipHeight = 0.35, 90, 5, 90, 2.2
 	})
 	up, err := judge.Engine.Try(t.Context(), c, trial.Question{Mass: 0.0106, Handling: c.Handlings()[1]})
@@ -307,9 +311,11 @@ func TestRodDownToSwimInWind(t *testing.T) {
 // that: what is not known is looked at all the same.
 func TestFarSpeedIsNoCertainty(t *testing.T) {
 	c := situate(t, func(s *setup.Setup) {
-		s.Approach.Kind, s.Approach.Speed, s.Water.Depth, s.Boat.Kind, s.Cast.Distance = setup.Swim, 0.596, 7.615, "bank", 16.05
+		s.Approach.Kind, s.Approach.Speed, s.Water.Depth, s.Boat.Kind, s.Cast.Distance = setup.Swim, 0.596, 7.615,
+			"bank", 16.05
 		s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction = 0.391, 187, 0, 187
-		s.Line.Diameter, s.Leader.Diameter, s.Bait.Form, s.Bait.Length, s.Head.Hook = 0.171e-3, 0.26e-3, "paddle tail", 0.08, "2/0"
+		s.Line.Diameter, s.Leader.Diameter, s.Bait.Form, s.Bait.Length, s.Head.Hook = 0.171e-3, 0.26e-3,
+			"paddle tail", 0.08, "2/0"
 	})
 	h, err := judge.Engine.Judge(t.Context(), c, 0.0025)
 	if err != nil || h.Lacks > 0 || h.Swim.Speed < 0.596*1.69 {
@@ -339,7 +345,8 @@ func TestFedUnderAFinger(t *testing.T) {
 	if h, s := shown(5.4); s.Handling.Line != setup.LineOpen || s.Otherwise != 0 || s.Fall.LineOut != h.Fall.LineOut {
 		t.Errorf("5.4 m/s: %+v", s.Handling)
 	}
-	if h, s := shown(5.7); s.Handling.Line != setup.LineFed || s.Otherwise != h.Fall.LineOut || !(s.Fall.LineOut < h.Fall.LineOut) {
+	if h, s := shown(5.7); s.Handling.Line != setup.LineFed || s.Otherwise != h.Fall.LineOut ||
+		!(s.Fall.LineOut < h.Fall.LineOut) {
 		t.Errorf("5.7 m/s: %+v, %g m otherwise", s.Handling, s.Otherwise)
 	}
 }

@@ -17,7 +17,8 @@ import (
 	"dunvel/core/trial"
 )
 
-var update = flag.Bool("update", false, "write how heads are judged now to testdata/judged.txt, to be read before it is kept")
+var update = flag.Bool("update", false, "write how heads are judged now to testdata/judged.txt, to be read before it "+
+	"is kept")
 
 // judged are the waters whose heads stand in testdata/judged.txt, one for every rule, limit,
 // leaning and approach.
@@ -29,9 +30,12 @@ var judged = []struct {
 }{
 	{name: "slow fall, still", change: func(*setup.Setup) {}},
 	{name: "slow fall in a breeze", change: func(s *setup.Setup) { s.Wind.Speed, s.Wind.Direction = 6, 90 }},
-	{name: "slow fall, with the line fed and hooks as big as 3/0", change: func(s *setup.Setup) { s.Head.Hook, s.Hand.Line = "3/0", setup.LineFed }},
-	{name: "slow fall, hooks as big as 3/0 on heads that are owned", known: stage.Knowledge{Owned: []float64{0.0018, 0.0035}}, change: func(s *setup.Setup) { s.Head.Hook = "3/0" }},
-	{name: "slow fall, a shape that comes light", change: func(s *setup.Setup) { s.Head.Hook, s.Head.Shape = "3/0", "belly" }},
+	{name: "slow fall, with the line fed and hooks as big as 3/0",
+		change: func(s *setup.Setup) { s.Head.Hook, s.Hand.Line = "3/0", setup.LineFed }},
+	{name: "slow fall, hooks as big as 3/0 on heads that are owned",
+		known: stage.Knowledge{Owned: []float64{0.0018, 0.0035}}, change: func(s *setup.Setup) { s.Head.Hook = "3/0" }},
+	{name: "slow fall, a shape that comes light",
+		change: func(s *setup.Setup) { s.Head.Hook, s.Head.Shape = "3/0", "belly" }},
 	{name: "slow fall, hooks as big as 6/0", change: func(s *setup.Setup) { s.Head.Hook, s.Water.Depth = "6/0", 8 }},
 	{name: "slow fall, hooks as they come", change: func(s *setup.Setup) { s.Head.Hook = setup.HookAsTheyCome }},
 	{name: "slow fall, a ceiling", change: func(s *setup.Setup) { s.Approach.Ceiling, s.Approach.Wait = 0.35, 60 }},
@@ -39,16 +43,26 @@ var judged = []struct {
 		s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.5}
 		s.Water.Depth = 6
 	}},
-	{name: "slow fall, in a current that carries", change: func(s *setup.Setup) { s.Flow.Speed, s.Flow.Direction, s.Water.Depth = 0.9, 90, 6 }},
-	{name: "a rod that casts 10 to 25 g", change: func(s *setup.Setup) { s.Rod.Least, s.Rod.Most, s.Water.Depth = 0.010, 0.025, 8 }},
-	{name: "a rod, its edges by 1 %", heads: []float64{4.9, 5.1, 14.9, 15.1, 17.9, 18.3}, change: func(s *setup.Setup) { s.Rod.Least, s.Rod.Most, s.Water.Depth = 0.010, 0.020, 8 }},
-	{name: "a cast of 60 m", change: func(s *setup.Setup) { s.Cast.Distance, s.Water.Depth, s.Rod.Least, s.Rod.Most = 60, 6, 0.004, 0.03 }},
+	{name: "slow fall, in a current that carries",
+		change: func(s *setup.Setup) { s.Flow.Speed, s.Flow.Direction, s.Water.Depth = 0.9, 90, 6 }},
+	{name: "a rod that casts 10 to 25 g", change: func(s *setup.Setup) {
+		s.Rod.Least, s.Rod.Most, s.Water.Depth = 0.010,
+			0.025, 8
+	}},
+	{name: "a rod, its edges by 1 %", heads: []float64{4.9, 5.1, 14.9, 15.1, 17.9, 18.3},
+		change: func(s *setup.Setup) { s.Rod.Least, s.Rod.Most, s.Water.Depth = 0.010, 0.020, 8 }},
+	{name: "a cast of 60 m", change: func(s *setup.Setup) {
+		s.Cast.Distance, s.Water.Depth, s.Rod.Least,
+			s.Rod.Most = 60, 6, 0.004, 0.03
+	}},
 	{name: "a cast of 60 m that was measured", change: func(s *setup.Setup) {
-		s.Cast.Distance, s.Water.Depth, s.Rod.Least, s.Rod.Most, s.Rod.Thrown, s.Rod.ThrownMass = 60, 6, 0.004, 0.03, 55, 0.02
+		s.Cast.Distance, s.Water.Depth, s.Rod.Least, s.Rod.Most, s.Rod.Thrown, s.Rod.ThrownMass = 60, 6, 0.004,
+			0.03, 55, 0.02
 	}},
 	{name: "mud", change: func(s *setup.Setup) { s.Water.Bed, s.Water.Depth = "mud", 6 }},
 	{name: "snags, 4 of 10 at most", change: func(s *setup.Setup) { s.Approach.SnagMost, s.Water.Depth = 4, 6 }},
-	{name: "shallow, where no touch is waited for", change: func(s *setup.Setup) { s.Water.Depth, s.Cast.Distance = 0.6, 12 }},
+	{name: "shallow, where no touch is waited for",
+		change: func(s *setup.Setup) { s.Water.Depth, s.Cast.Distance = 0.6, 12 }},
 	{name: "just enough", change: func(s *setup.Setup) { s.Approach.Leaning = setup.JustEnough }},
 	{name: "with a margin", change: func(s *setup.Setup) { s.Approach.Leaning = setup.WithMargin }},
 	{name: "heavy", change: func(s *setup.Setup) { s.Approach.Leaning = setup.Heavy }},
@@ -60,13 +74,16 @@ var judged = []struct {
 		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, 6, 0.25, 90
 	}},
 	{name: "held dead still in a current", change: func(s *setup.Setup) {
-		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction, s.Approach.Still = setup.HoldBottom, 6, 0.25, 90, setup.DeadStill
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction, s.Approach.Still = setup.HoldBottom, 6, 0.25,
+			90, setup.DeadStill
 	}},
 	{name: "held in a current, may swing", change: func(s *setup.Setup) {
-		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction, s.Approach.Still = setup.HoldBottom, 6, 0.25, 90, setup.MaySwing
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction, s.Approach.Still = setup.HoldBottom, 6, 0.25,
+			90, setup.MaySwing
 	}},
 	{name: "dragged, half of the weight wanted on the bed", change: func(s *setup.Setup) {
-		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Cast.Drag, s.Approach.Margin = setup.HoldBottom, 6, 0.4, 0.2, 0.5
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Cast.Drag, s.Approach.Margin = setup.HoldBottom, 6,
+			0.4, 0.2, 0.5
 	}},
 	{name: "held in a swell", change: func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Swell.Height, s.Swell.Period, s.Cast.Drag = setup.HoldBottom, 3, 0.6, 8, 0.3
@@ -79,11 +96,13 @@ var judged = []struct {
 		s.Approach.Kind, s.Water.Depth, s.Wind.Speed, s.Wind.Direction, s.Flow.Speed = setup.LiftAndDrop, 6, 5, 90, 0.2
 	}},
 	{name: "swum", change: func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.Swim, 4 }},
-	{name: "swum fast, where the ladder has none for it", heads: []float64{0.9, 1.3, 1.8}, change: func(s *setup.Setup) {
-		s.Approach.Kind, s.Water.Depth, s.Approach.Speed = setup.Swim, 4, 1.1
-	}},
+	{name: "swum fast, where the ladder has none for it", heads: []float64{0.9, 1.3, 1.8},
+		change: func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Approach.Speed = setup.Swim, 4, 1.1
+		}},
 	{name: "swum, three in four of the way", change: func(s *setup.Setup) {
-		s.Approach.Kind, s.Water.Depth, s.Approach.Share, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 4, 0.75, 0.5, 1.5
+		s.Approach.Kind, s.Water.Depth, s.Approach.Share, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 4,
+			0.75, 0.5, 1.5
 	}},
 	{name: "skimmed", change: func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Approach.BandLow, s.Approach.BandHigh = setup.Swim, 4, 0, 0.2
@@ -94,13 +113,16 @@ var judged = []struct {
 	{name: "hovered with line taken up at 0.1 m/s", change: func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Target.Band, s.Approach.TakeUp = setup.Hover, 10, 3, 1, 0.1
 	}},
-	{name: "under a float that carries 3 g", heads: []float64{0.4, 0.9, 1.8, 2.5, 3.5, 5.3}, change: func(s *setup.Setup) {
-		s.Water.Depth, s.Cast.Distance, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = 4, 12, rigging.FixedFloat, 2, 0.003
-	}},
+	{name: "under a float that carries 3 g", heads: []float64{0.4, 0.9, 1.8, 2.5, 3.5, 5.3},
+		change: func(s *setup.Setup) {
+			s.Water.Depth, s.Cast.Distance, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries = 4, 12,
+				rigging.FixedFloat, 2, 0.003
+		}},
 	{name: "two heads, 5 g above", change: func(s *setup.Setup) {
 		s.Water.Depth, s.Rigging.Kind, s.Rigging.Upper = 8, rigging.TwoHeads, 0.005
 	}},
-	{name: "a bait that floats its head", heads: []float64{0.2, 0.4, 0.9, 1.8}, change: func(s *setup.Setup) { s.Bait.Body, s.Water.Depth = "floating", 5 }},
+	{name: "a bait that floats its head", heads: []float64{0.2, 0.4, 0.9, 1.8},
+		change: func(s *setup.Setup) { s.Bait.Body, s.Water.Depth = "floating", 5 }},
 }
 
 // Heads are judged as they were when that was read: chances, ranges, misses, limits and the
@@ -133,7 +155,8 @@ func TestJudged(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		fmt.Fprintf(&out, "shown %+v, %.2f m, otherwise %.2f m; held %+v; guessed %g g\n", shown.Handling, shown.Fall.LineOut, shown.Otherwise, hold, 1e3*guess)
+		fmt.Fprintf(&out, "shown %+v, %.2f m, otherwise %.2f m; held %+v; guessed %g g\n", shown.Handling,
+			shown.Fall.LineOut, shown.Otherwise, hold, 1e3*guess)
 	}
 	golden.Hold(t, "testdata/judged.txt", out.String(), *update)
 }
@@ -210,14 +233,17 @@ func water(t *testing.T, known stage.Knowledge, grams []float64, change func(*se
 }
 
 func chosen(c choose.Choice) string {
-	return fmt.Sprintf("pick %d, least %d, closest %d, usual %d, skipped %d, speed %.3f", c.Pick, c.Least, c.Closest, c.Usual, c.Skipped, c.Speed)
+	return fmt.Sprintf("pick %d, least %d, closest %d, usual %d, skipped %d, speed %.3f", c.Pick, c.Least, c.Closest,
+		c.Usual, c.Skipped, c.Speed)
 }
 
 func judgedHead(h *judge.Head) string {
 	var out strings.Builder
 	between := func(r judge.Range) string { return fmt.Sprintf("%.3g to %.3g", r.Low, r.High) }
-	fmt.Fprintf(&out, "%g g %s %.3f, lacks %.3f; %s; %.3g s (%s), line %s, speed %s, margin %s, back %s; misses", 1e3*h.Mass, h.Verdict, h.Sure, h.Lacks,
-		handled(h.Handling), h.Fall.Time, between(h.Ranges.Time), between(h.Ranges.LineOut), between(h.Ranges.Speed), between(h.Ranges.Margin), between(h.Ranges.Back))
+	fmt.Fprintf(&out, "%g g %s %.3f, lacks %.3f; %s; %.3g s (%s), line %s, speed %s, margin %s, back %s; misses",
+		1e3*h.Mass, h.Verdict, h.Sure, h.Lacks,
+		handled(h.Handling), h.Fall.Time, between(h.Ranges.Time), between(h.Ranges.LineOut), between(h.Ranges.Speed),
+		between(h.Ranges.Margin), between(h.Ranges.Back))
 	for _, m := range h.Misses {
 		fmt.Fprintf(&out, " %d:%.3g/%.2f", m.Must, m.By, m.Met)
 	}

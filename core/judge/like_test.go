@@ -20,7 +20,8 @@ func TestLike(t *testing.T) {
 	kinds := []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop, setup.Swim, setup.Hover}
 	heads, off, asked := 0, 0, 0
 	for n := range 50 {
-		kind, depth, cast, flow, wind := kinds[n%len(kinds)], between(1.5, 16), between(8, 35), between(0, 0.4), between(0, 6)
+		kind, depth, cast, flow, wind := kinds[n%len(kinds)], between(1.5, 16), between(8, 35), between(0, 0.4),
+			between(0, 6)
 		way, blows, bait, line := between(0, 360), between(0, 360), between(0.05, 0.14), between(0.1e-3, 0.25e-3)
 		by, what := between(0.9, 1.1), random.IntN(4)
 		water := func(more float64) func(*setup.Setup) {
@@ -28,7 +29,8 @@ func TestLike(t *testing.T) {
 			factor[what] = more
 			return func(s *setup.Setup) {
 				s.Approach.Kind, s.Water.Depth, s.Cast.Distance = kind, depth*factor[0], cast*factor[1]
-				s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction = flow*factor[2], way, wind*factor[3], blows
+				s.Flow.Speed, s.Flow.Direction, s.Wind.Speed, s.Wind.Direction = flow*factor[2], way,
+					wind*factor[3], blows
 				s.Bait.Length, s.Line.Diameter = bait, line
 				if kind == setup.Hover {
 					s.Target.Depth, s.Target.Band = depth/3, 1
@@ -54,7 +56,8 @@ func TestLike(t *testing.T) {
 			}
 			if heads++; math.Abs(like.Sure-own.Sure) > 0.05 {
 				off++
-				t.Logf("%s %.1f m, %g g, %d by %.2f: %.2f, for itself %.2f", kind, depth, 1e3*mass, what, by, like.Sure, own.Sure)
+				t.Logf("%s %.1f m, %g g, %d by %.2f: %.2f, for itself %.2f", kind, depth, 1e3*mass, what, by,
+					like.Sure, own.Sure)
 			}
 		}
 	}

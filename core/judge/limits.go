@@ -76,7 +76,9 @@ var bounds = []bound{
 		}
 		return overIf(h.Fall.Speed, catalogue.Beds[c.Setup.Water.Bed].Softness.Number)
 	}},
-	{limit: Snags, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Result.Snags, c.Setup.Approach.SnagMost) }},
+	{limit: Snags, miss: func(c *trial.Case, h *Head) float64 {
+		return overIf(h.Result.Snags, c.Setup.Approach.SnagMost)
+	}},
 }
 
 // overIf is over where there is a most.

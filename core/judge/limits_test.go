@@ -22,27 +22,45 @@ func TestLimits(t *testing.T) {
 		by     float64
 		kept   float64
 	}{
-		{"as much as the rod casts", func(s *setup.Setup) { s.Rod.Most = 0.02 }, func(h *Head) { h.Whole = 0.02 }, RodMost, 0, 1},
-		{"a little more", func(s *setup.Setup) { s.Rod.Most = 0.02 }, func(h *Head) { h.Whole = 0.023 }, RodMost, 0.15, 0.5},
-		{"more than that", func(s *setup.Setup) { s.Rod.Most = 0.02 }, func(h *Head) { h.Whole = 0.0231 }, RodMost, 0.155, 0},
+		{"as much as the rod casts", func(s *setup.Setup) { s.Rod.Most = 0.02 }, func(h *Head) { h.Whole = 0.02 },
+			RodMost, 0, 1},
+		{"a little more", func(s *setup.Setup) { s.Rod.Most = 0.02 }, func(h *Head) { h.Whole = 0.023 },
+			RodMost, 0.15, 0.5},
+		{"more than that", func(s *setup.Setup) { s.Rod.Most = 0.02 }, func(h *Head) { h.Whole = 0.0231 },
+			RodMost, 0.155, 0},
 		{"no rod", func(s *setup.Setup) { s.Rod.Most = 0 }, func(h *Head) { h.Whole = 9 }, RodMost, -1, 1},
-		{"as little as the rod casts", func(s *setup.Setup) { s.Rod.Least = 0.01 }, func(h *Head) { h.Whole = 0.01 }, RodLeast, 0, 1},
-		{"half of it", func(s *setup.Setup) { s.Rod.Least = 0.01 }, func(h *Head) { h.Whole = 0.005 }, RodLeast, 0.5, 0},
+		{"as little as the rod casts", func(s *setup.Setup) { s.Rod.Least = 0.01 }, func(h *Head) { h.Whole = 0.01 },
+			RodLeast, 0, 1},
+		{"half of it", func(s *setup.Setup) { s.Rod.Least = 0.01 }, func(h *Head) { h.Whole = 0.005 },
+			RodLeast, 0.5, 0},
 		{"no least", func(s *setup.Setup) { s.Rod.Least = 0 }, func(h *Head) { h.Whole = 0.001 }, RodLeast, -1, 1},
-		{"a float that carries what hangs on it", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = rigging.FixedFloat, 0.003 },
+		{"a float that carries what hangs on it",
+			func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = rigging.FixedFloat, 0.003 },
 			func(h *Head) { h.Weight = 0.003 * 9.80665 }, Carried, 0, 1},
-		{"twice what it carries", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Carries = rigging.FixedFloat, 0.003 },
+		{"twice what it carries", func(s *setup.Setup) {
+			s.Rigging.Kind, s.Rigging.Carries = rigging.FixedFloat, 0.003
+		},
 			func(h *Head) { h.Weight = 0.006 * 9.80665 }, Carried, 1, 0},
-		{"lighter than the head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.004 },
+		{"lighter than the head above", func(s *setup.Setup) {
+			s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.004
+		},
 			func(h *Head) { h.Mass = 0.003 }, Upright, 0.25, 0},
-		{"as heavy as the head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.004 },
+		{"as heavy as the head above", func(s *setup.Setup) {
+			s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0.004
+		},
 			func(h *Head) { h.Mass = 0.004 }, Upright, 0, 1},
-		{"no head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0 }, func(h *Head) { h.Mass = 0.001 }, Upright, -1, 1},
-		{"slowly enough for mud", func(s *setup.Setup) { s.Water.Bed = "mud" }, func(h *Head) { h.Fall.Speed = 0.1 }, Soft, 0.1/mud - 1, 1},
-		{"too fast for mud", func(s *setup.Setup) { s.Water.Bed = "mud" }, func(h *Head) { h.Fall.Speed = 2 * mud }, Soft, 1, 0},
-		{"swum over mud", func(s *setup.Setup) { s.Water.Bed, s.Approach.Kind = "mud", setup.Swim }, func(h *Head) { h.Fall.Speed = 9 }, Soft, -1, 1},
-		{"as many snags as are put up with", func(s *setup.Setup) { s.Approach.SnagMost = 4 }, func(h *Head) { h.Result.Snags = 4 }, Snags, 0, 1},
-		{"half as many again", func(s *setup.Setup) { s.Approach.SnagMost = 4 }, func(h *Head) { h.Result.Snags = 6 }, Snags, 0.5, 0},
+		{"no head above", func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Upper = rigging.TwoHeads, 0 },
+			func(h *Head) { h.Mass = 0.001 }, Upright, -1, 1},
+		{"slowly enough for mud", func(s *setup.Setup) { s.Water.Bed = "mud" }, func(h *Head) { h.Fall.Speed = 0.1 },
+			Soft, 0.1/mud - 1, 1},
+		{"too fast for mud", func(s *setup.Setup) { s.Water.Bed = "mud" }, func(h *Head) { h.Fall.Speed = 2 * mud },
+			Soft, 1, 0},
+		{"swum over mud", func(s *setup.Setup) { s.Water.Bed, s.Approach.Kind = "mud", setup.Swim },
+			func(h *Head) { h.Fall.Speed = 9 }, Soft, -1, 1},
+		{"as many snags as are put up with", func(s *setup.Setup) { s.Approach.SnagMost = 4 },
+			func(h *Head) { h.Result.Snags = 4 }, Snags, 0, 1},
+		{"half as many again", func(s *setup.Setup) { s.Approach.SnagMost = 4 }, func(h *Head) { h.Result.Snags = 6 },
+			Snags, 0.5, 0},
 		{"a reach that is not known", func(s *setup.Setup) {}, func(h *Head) { h.Reach = 0 }, Thrown, -1, 1},
 	} {
 		s := setup.Default()
@@ -72,7 +90,8 @@ func TestLimits(t *testing.T) {
 	c.Throw.Spread = 0.1
 	h := Head{Sure: 1, Reach: 0.9 * c.Cast.Distance}
 	h.keep(c)
-	if k := h.Limits[slices.IndexFunc(h.Limits, func(k Kept) bool { return k.Limit == Thrown })]; math.Abs(k.By-0.1) > 1e-9 || math.Abs(k.Kept-0.14604) > 1e-4 {
+	if k := h.Limits[slices.IndexFunc(h.Limits, func(k Kept) bool { return k.Limit == Thrown })]; math.Abs(
+		k.By-0.1) > 1e-9 || math.Abs(k.Kept-0.14604) > 1e-4 {
 		t.Errorf("%+v", k)
 	}
 	c.Throw.Spread = 0

@@ -23,7 +23,8 @@ func TestWorseWaterPicksNoLighterHead(t *testing.T) {
 	picked := 0
 	for range 80 {
 		kind := []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop}[random.IntN(3)]
-		depth, flow, wind, cast, line := between(1, 20), between(0.05, 0.6), between(0, 9), between(5, 40), between(0.1e-3, 0.25e-3)
+		depth, flow, wind, cast, line := between(1, 20), between(0.05, 0.6), between(0, 9), between(5, 40),
+			between(0.1e-3, 0.25e-3)
 		direction := between(0, 360)
 		change := func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Wind.Speed = kind, depth, flow, wind
@@ -38,8 +39,10 @@ func TestWorseWaterPicksNoLighterHead(t *testing.T) {
 			picked++
 			const width = 0.03
 			lighter := before.Heads[after.Pick]
-			if after.Pick < before.Pick && lighter.Sure < 0.8-width && after.Heads[after.Pick].Handling.Down == lighter.Handling.Down {
-				t.Errorf("%s at %.1f m, %.2f m/s, wind %.1f m/s: more %s picks %g g after %g g", kind, depth, flow, wind, what,
+			if after.Pick < before.Pick && lighter.Sure < 0.8-width &&
+				after.Heads[after.Pick].Handling.Down == lighter.Handling.Down {
+				t.Errorf("%s at %.1f m, %.2f m/s, wind %.1f m/s: more %s picks %g g after %g g", kind, depth,
+					flow, wind, what,
 					1e3*after.Heads[after.Pick].Mass, 1e3*before.Heads[before.Pick].Mass)
 			}
 		}

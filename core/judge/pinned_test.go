@@ -18,7 +18,8 @@ func TestStands(t *testing.T) {
 	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Approach.Ceiling, s.Water.Depth = setup.SlowFall, 0, 1 })
 	v := view{of: c}
 	at := func(late float64) standing {
-		r[musts.ReadLate], r[musts.ReadSteep], r[musts.ReadLift], r[musts.ReadKeeps], r[musts.ReadFelt] = musts.LogOf(late), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(9)
+		r[musts.ReadLate], r[musts.ReadSteep], r[musts.ReadLift], r[musts.ReadKeeps], r[musts.ReadFelt] = musts.LogOf(
+			late), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(0.01), musts.LogOf(9)
 		return v.stands(&trial.Result{}, r)
 	}
 	for late, want := range map[float64]standing{0.549: safe, 0.551: open, 1.799: open, 1.801: lost} {
@@ -37,11 +38,13 @@ func TestLifts(t *testing.T) {
 		}
 	}
 	c, _ := asked(t, func(s *setup.Setup) { s.Hand.Line = setup.LineFed })
-	if got := spreads(c)[slices.IndexFunc(unknowns, func(u unknown) bool { return u.name == Spool })]; got != judgement.FingerPull.Spread {
+	if got := spreads(c)[slices.IndexFunc(unknowns,
+		func(u unknown) bool { return u.name == Spool })]; got != judgement.FingerPull.Spread {
 		t.Errorf("a finger holds to %g", got)
 	}
 	c, _ = asked(t, func(s *setup.Setup) { s.Hand.Line = setup.LineOpen })
-	if got := spreads(c)[slices.IndexFunc(unknowns, func(u unknown) bool { return u.name == Spool })]; got != judgement.SpoolFixed.Spread {
+	if got := spreads(c)[slices.IndexFunc(unknowns,
+		func(u unknown) bool { return u.name == Spool })]; got != judgement.SpoolFixed.Spread {
 		t.Errorf("a spool holds to %g", got)
 	}
 }
@@ -124,7 +127,8 @@ func TestShifts(t *testing.T) {
 			t.Errorf("%g is much: %t", by, !want)
 		}
 	}
-	if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.999998 / 0.9), musts.ReadTrack - 1: 0}) || !liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.9999995 / 0.9), musts.ReadTrack - 1: 0}) {
+	if liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.999998 / 0.9), musts.ReadTrack - 1: 0}) ||
+		!liftsOff(centre, musts.Reading{musts.ReadLift: math.Log(0.9999995 / 0.9), musts.ReadTrack - 1: 0}) {
 		t.Error("a push of a millionth of the weight")
 	}
 	// A tenth of what is asked is far from a case that is drawn, or near one.
@@ -153,7 +157,8 @@ func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, musts.Reading)
 	}
 	r := make(musts.Reading, musts.ReadTrack)
 	for place, value := range map[int]float64{
-		musts.ReadTime: 20, musts.ReadLate: 0.5, musts.ReadOut: 1.1, musts.ReadSpeed: 0.3, musts.ReadSteep: 0.1, musts.ReadLift: 0.3, musts.ReadGrip: 0.4,
+		musts.ReadTime: 20, musts.ReadLate: 0.5, musts.ReadOut: 1.1, musts.ReadSpeed: 0.3, musts.ReadSteep: 0.1,
+		musts.ReadLift: 0.3, musts.ReadGrip: 0.4,
 		musts.ReadFelt: 3, musts.ReadKeeps: 0.1, musts.ReadBack: 1, musts.ReadHeld: 1, musts.ReadWalk: 0.1,
 	} {
 		r[place] = musts.LogOf(value)

@@ -62,7 +62,8 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 		// In a swell the reading is a mean, and the fall that is shown a little off it.
 		around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / centre.Value(at)) }
 		h.Ranges = Ranges{
-			Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut), Speed: around(musts.ReadSpeed, h.Fall.Speed),
+			Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut),
+			Speed:  around(musts.ReadSpeed, h.Fall.Speed),
 			Margin: rangeOf(seen[musts.ReadLift]).from(1), Back: rangeOf(seen[musts.ReadBack]),
 		}
 	}

@@ -86,5 +86,6 @@ func (b Bench) Hold(ctx context.Context, c *trial.Case, mass float64) (trial.Han
 // fed tells whether line is fed under a finger, as more would be out otherwise than
 // helps.
 func fed(r *trial.Result) bool {
-	return r.Arrived() && r.Handling.Line == setup.LineOpen && r.Slack() > judgement.InHand.Number*judgement.SlackMost.Number
+	return r.Arrived() && r.Handling.Line == setup.LineOpen &&
+		r.Slack() > judgement.InHand.Number*judgement.SlackMost.Number
 }

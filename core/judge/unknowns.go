@@ -48,8 +48,9 @@ const (
 var unknowns = []unknown{
 	{
 		name:   Flow,
-		spread: func(c *trial.Case) float64 { return model.FlowSpread(c.Setup) }, both: true, main: true, rehandle: true,
-		lifts: 1,
+		spread: func(c *trial.Case) float64 { return model.FlowSpread(c.Setup) }, both: true, main: true,
+		rehandle: true,
+		lifts:    1,
 		change: func(s *setup.Setup, _ *stage.Tuning, factor, _ float64) {
 			s.Flow.Speed *= factor
 			s.Flow.NearBed *= factor
@@ -79,7 +80,8 @@ var unknowns = []unknown{
 	{
 		name: Along,
 		spread: func(c *trial.Case) float64 {
-			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread, model.DiameterSpread(c.Setup))
+			return math.Hypot(catalogue.LineSurfaces[c.Setup.Line.Material].Tangential.Spread,
+				model.DiameterSpread(c.Setup))
 		},
 		late:   true,
 		lifts:  1,
@@ -87,8 +89,9 @@ var unknowns = []unknown{
 	},
 	{
 		name:   Fall,
-		spread: func(c *trial.Case) float64 { return model.DragSpread(c.Setup) }, both: true, main: true, fallOnly: true,
-		change: func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Fall = factor },
+		spread: func(c *trial.Case) float64 { return model.DragSpread(c.Setup) }, both: true, main: true,
+		fallOnly: true,
+		change:   func(_ *setup.Setup, t *stage.Tuning, factor, _ float64) { t.Fall = factor },
 	},
 	{
 		name: Tow,

@@ -24,14 +24,16 @@ func TestWeigh(t *testing.T) {
 		"on the bed": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, 6, 0.2, 90
 		}, judge.Contact, judge.Flow, judge.TimeFloat},
-		"swum": {func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.Swim, 4 }, judge.Height, judge.Across, judge.GaugeLine},
+		"swum": {func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.Swim, 4 }, judge.Height, judge.Across,
+			judge.GaugeLine},
 	} {
 		c := situate(t, tt.change)
 		w, err := judge.Engine.Weigh(t.Context(), c, 0.0106)
 		if err != nil {
 			t.Fatal(err)
 		}
-		if w.Number != tt.number || len(w.Parts) < 5 || w.Parts[0].Unknown != tt.first || len(w.Measure) == 0 || w.Measure[0].Measurement != tt.measure {
+		if w.Number != tt.number || len(w.Parts) < 5 || w.Parts[0].Unknown != tt.first || len(w.Measure) == 0 ||
+			w.Measure[0].Measurement != tt.measure {
 			t.Errorf("%s: %+v, %+v, %+v", name, w.Number, w.Parts, w.Measure)
 			continue
 		}

@@ -23,15 +23,17 @@ var (
 
 // The weight for now, by what the instruments say.
 var (
-	Forgotten  = Value{300, "s", 0, "what was heard five minutes ago may be another by now"}
-	UnderWay   = Value{2.2, "m/s", 0, "more than four knots is no drift"}
-	Swings     = Value{0.15, "m/s", 0, "a boat at anchor swings slower than that"}
-	SwayShare  = Value{0.5, "1", 0, "half of what a speed sways by is noise of the instrument"}
-	SwayMost   = Value{0.5, "1", 0, "what sways by more is told as unsteady"}
-	TiedGrace  = Value{0.05, "1", 0, "a head that is as sure as wanted but for that stays on"}
-	FirstFor   = Value{30, "s", 0, "instruments settle in half a minute"}
-	FailsFor   = Value{30, "s", 0, "a head that is likelier to fail than not is changed soon: one cast is lost by waiting"}
-	WeakensFor = Value{120, "s", 0, "a head that is less sure than wanted is changed once that has lasted for some gusts"}
+	Forgotten = Value{300, "s", 0, "what was heard five minutes ago may be another by now"}
+	UnderWay  = Value{2.2, "m/s", 0, "more than four knots is no drift"}
+	Swings    = Value{0.15, "m/s", 0, "a boat at anchor swings slower than that"}
+	SwayShare = Value{0.5, "1", 0, "half of what a speed sways by is noise of the instrument"}
+	SwayMost  = Value{0.5, "1", 0, "what sways by more is told as unsteady"}
+	TiedGrace = Value{0.05, "1", 0, "a head that is as sure as wanted but for that stays on"}
+	FirstFor  = Value{30, "s", 0, "instruments settle in half a minute"}
+	FailsFor  = Value{30, "s", 0, "a head that is likelier to fail than not is changed soon: one cast is lost by " +
+		"waiting"}
+	WeakensFor = Value{120, "s", 0, "a head that is less sure than wanted is changed once that has lasted for some " +
+		"gusts"}
 	LighterFor = Value{300, "s", 0, "a lighter head is worth a knot only when it lasts"}
 	BackFor    = Value{30, "s", 0, "what was told stays told for as long, so that nothing flickers"}
 	StaysFor   = Value{900, "s", 0, "whoever stays with a head is not told again for a quarter of an hour"}
@@ -48,11 +50,13 @@ var (
 	LeadStanding = Value{0.05, "m/s", 0, "fish that swim slower stand"}
 	LeadLongest  = Value{8, "s", 0, "however slow they are, nobody lets a bait wait for longer"}
 	LeadWorth    = Value{0.25, "1", 0, "fish that are seen are worth a cast that does it one time in four"}
-	LeadPlaced   = Value{0.06, "1", 0, "scatter of where it lands against fish that are seen, over the distance: the eye that errs on one errs alike on the other"}
-	FishSpeed    = Value{0, "1", 0.25, "how fast it swims"}
-	FishDepth    = Value{0, "1", 0.15, "how deep it is"}
-	FishWay      = Value{12, "degrees", 0, "where it swims to"}
-	LeadAlike    = Value{0.05, "1", 0, "chances that are drawn differ by that by chance: of those the head that is seen longest goes first"}
+	LeadPlaced   = Value{0.06, "1", 0, "scatter of where it lands against fish that are seen, over the distance: the " +
+		"eye that errs on one errs alike on the other"}
+	FishSpeed = Value{0, "1", 0.25, "how fast it swims"}
+	FishDepth = Value{0, "1", 0.15, "how deep it is"}
+	FishWay   = Value{12, "degrees", 0, "where it swims to"}
+	LeadAlike = Value{0.05, "1", 0, "chances that are drawn differ by that by chance: of those the head that is seen " +
+		"longest goes first"}
 )
 
 // The fish of a round of practice that are led.
@@ -72,5 +76,6 @@ var (
 	DriftLook  = Value{30, "s", 0, "over less the noise of fixes looks like way"}
 	DriftLeast = Value{120, "s", 0, "a shorter stretch is a pause, and no drift to go by"}
 	DriftApart = Value{60, "s", 0, "between points that are farther apart anything may have been done"}
-	DriftLeg   = Value{60, "s", 0, "gusts and waves are over in a minute: what its minutes differ by is the drift's own"}
+	DriftLeg   = Value{60, "s", 0, "gusts and waves are over in a minute: what its minutes differ by is the drift's " +
+		"own"}
 )

@@ -5,15 +5,17 @@ const Gram = 9.80665e-3
 
 // How the hand holds the line on the fall: see package trial.
 var (
-	FingerPull   = Value{0.02, "N", 0.3, "two grams: line fed under a finger"}
-	LowestTip    = Value{0.3, "m", 0, "a rod held down keeps its tip a foot over the water"}
-	DownFrom     = Value{1, "m/s", 0, "in less wind nobody holds the rod down for it"}
-	InHand       = Value{0.5, "1", 0, "a handling that uses half of what may be is good enough, whatever another would do"}
+	FingerPull = Value{0.02, "N", 0.3, "two grams: line fed under a finger"}
+	LowestTip  = Value{0.3, "m", 0, "a rod held down keeps its tip a foot over the water"}
+	DownFrom   = Value{1, "m/s", 0, "in less wind nobody holds the rod down for it"}
+	InHand     = Value{0.5, "1", 0, "a handling that uses half of what may be is good enough, whatever another " +
+		"would do"}
 	HandlingGain = Value{0.05, "1", 0, "a handling that is better by less is not worth the trouble"}
-	SlackMost    = Value{0.5, "1", 0, "line out over what the way to the bait takes: past half as much again nothing is told by it"}
-	FedLess      = Value{0.9, "1", 0, "line over what an open bail lets out: a finger that saves less saves nothing"}
-	FedSlower    = Value{1.25, "1", 0, "a finger that makes a fall longer by more holds the bait up, and not the line"}
-	SlackIn      = Value{0.7, "m/s", 0, "a turn a second takes slack line up"}
+	SlackMost    = Value{0.5, "1", 0, "line out over what the way to the bait takes: past half as much again nothing " +
+		"is told by it"}
+	FedLess   = Value{0.9, "1", 0, "line over what an open bail lets out: a finger that saves less saves nothing"}
+	FedSlower = Value{1.25, "1", 0, "a finger that makes a fall longer by more holds the bait up, and not the line"}
+	SlackIn   = Value{0.7, "m/s", 0, "a turn a second takes slack line up"}
 )
 
 // What is felt of the bed: see trial.Feel.
@@ -36,8 +38,9 @@ var (
 	WaitMost        = Value{60, "s", 0, "longest wait before attention goes"}
 	BedWait         = Value{8, "s", 0, "whoever fishes the bed waits so long in any water"}
 	BedWaitPerMetre = Value{1.2, "s/m", 0, "and so much more for each metre: patience does not grow in step with depth"}
-	WaitGrace       = Value{1.05, "1", 0, "a wait is counted by hand: a twentieth over is still in time; a drift waits for nobody"}
-	HangGrace       = Value{1.2, "1", 0, "who asks for a slow fall waits a fifth longer than it takes"}
+	WaitGrace       = Value{1.05, "1", 0,
+		"a wait is counted by hand: a twentieth over is still in time; a drift waits for nobody"}
+	HangGrace = Value{1.2, "1", 0, "who asks for a slow fall waits a fifth longer than it takes"}
 )
 
 // What a head does on the bed.
@@ -47,22 +50,26 @@ var (
 	ContactLeast = Value{0.01, "1", 0, "share of its weight on the bed below which it does not touch it"}
 	MarginWanted = Value{0.1, "1", 0, "a head that pushes with a tenth of its weight touches the bed all the way"}
 	CreepMost    = Value{0.05, "m/s", 0, "what creeps no faster is still in place"}
-	DragShare    = Value{0.5, "1", 0, "a head that keeps the bed for half of the way keeps it: under the rod any line lifts it"}
-	DragSlower   = Value{1.3, "1", 0, "a hand that feels it lift drags so much slower"}
-	SteepMost    = Value{1, "1", 0, "way that the current carries it over the depth: a fall flatter than 45 degrees is no fall to a place"}
-	BackMost     = Value{3, "s", 0, "past three seconds the hand has lost the bed"}
-	Lift         = Value{0.5, "m", 0, "a hop that is seen and not a leap"}
-	LiftShare    = Value{0.5, "1", 0, "of the depth, at most: a hop stays in the water"}
-	SwellHeld    = Value{0.5, "1", 0, "share of each wave for which a head that holds is on the bed"}
-	SwellWalk    = Value{1, "m", 0, "a head that holds walks no farther in SwellWaves waves"}
-	SwellWaves   = Value{10, "1", 0, "so many waves are a minute or two: as long as a bait is left"}
+	DragShare    = Value{0.5, "1", 0, "a head that keeps the bed for half of the way keeps it: under the rod any " +
+		"line lifts it"}
+	DragSlower = Value{1.3, "1", 0, "a hand that feels it lift drags so much slower"}
+	SteepMost  = Value{1, "1", 0, "way that the current carries it over the depth: a fall flatter than 45 degrees is " +
+		"no fall to a place"}
+	BackMost   = Value{3, "s", 0, "past three seconds the hand has lost the bed"}
+	Lift       = Value{0.5, "m", 0, "a hop that is seen and not a leap"}
+	LiftShare  = Value{0.5, "1", 0, "of the depth, at most: a hop stays in the water"}
+	SwellHeld  = Value{0.5, "1", 0, "share of each wave for which a head that holds is on the bed"}
+	SwellWalk  = Value{1, "m", 0, "a head that holds walks no farther in SwellWaves waves"}
+	SwellWaves = Value{10, "1", 0, "so many waves are a minute or two: as long as a bait is left"}
 )
 
 // A bait that swims, or hovers.
 var (
-	SwimHand    = Value{1.3, "1", 0, "a hand that feels the bed, or feels nothing, reels so much slower or faster"}
-	SwimNear    = Value{0.3, "1", 0, "a speed within that of the wanted one is the wanted one: anglers name speeds badly"}
-	PaceAlike   = Value{0.05, "1", 0, "no hand tells speeds apart that differ by a twentieth: the slower of two has it, which lighter heads take"}
+	SwimHand = Value{1.3, "1", 0, "a hand that feels the bed, or feels nothing, reels so much slower or faster"}
+	SwimNear = Value{0.3, "1", 0, "a speed within that of the wanted one is the wanted one: anglers name speeds " +
+		"badly"}
+	PaceAlike = Value{0.05, "1", 0, "no hand tells speeds apart that differ by a twentieth: the slower of two has " +
+		"it, which lighter heads take"}
 	SwimSlowest = Value{0.15, "m/s", 0, "nobody reels slower"}
 	SwimFastest = Value{1.5, "m/s", 0, "nobody reels faster for long"}
 	SkimFrom    = Value{0.05, "m", 0, "a band that begins lower begins at the bed: the bait may touch now and then"}

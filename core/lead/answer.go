@@ -110,12 +110,14 @@ func (w writer) sentence(a *Answer) string {
 	if h.Throw >= 0.5 {
 		begin = fmt.Sprintf("Wait %s, then cast", units.Seconds(h.Throw))
 	}
-	there := fmt.Sprintf("it is at %s %s later, %s before they are there", w.depth(w.fish.Depth), units.Seconds(h.Down), units.Seconds(h.Before))
+	there := fmt.Sprintf("it is at %s %s later, %s before they are there", w.depth(w.fish.Depth), units.Seconds(h.Down),
+		units.Seconds(h.Before))
 	if w.fish.Speed < judgement.LeadStanding.Number {
 		there = fmt.Sprintf("it is at %s %s later", w.depth(w.fish.Depth), units.Seconds(h.Down))
 	}
 	return fmt.Sprintf("%s: let %s land %s out, %s, in %s; %s, and they see it for %s (%s).",
-		begin, w.mass(h.Mass), w.depth(h.Distance), w.aside(h), units.Seconds(h.Land), there, units.Seconds(h.Sees), spread.Odds(h.Sure))
+		begin, w.mass(h.Mass), w.depth(h.Distance), w.aside(h), units.Seconds(h.Land), there, units.Seconds(h.Sees),
+		spread.Odds(h.Sure))
 }
 
 // aside is where it lands against where the fish are now.
@@ -141,7 +143,8 @@ func (w writer) none(a *Answer) string {
 	}
 	h := a.Heads[best]
 	if h.Why == "" {
-		return fmt.Sprintf("None is worth the cast: with %s, the likeliest, they see it %s.", w.mass(h.Mass), spread.Odds(h.Sure))
+		return fmt.Sprintf("None is worth the cast: with %s, the likeliest, they see it %s.", w.mass(h.Mass),
+			spread.Odds(h.Sure))
 	}
 	heaviest := a.Heads[len(a.Heads)-1]
 	return fmt.Sprintf("None does it: even %s %s.", w.mass(heaviest.Mass), heaviest.Why)
@@ -158,7 +161,8 @@ func (w writer) words(a *Answer) []string {
 		h := a.Heads[a.Pick+1]
 		out = append(out, fmt.Sprintf("Not heavier: %s %s.", w.mass(h.Mass), w.why(h, a.Heads)))
 	}
-	if a.Pick < 0 && w.fish.Speed >= judgement.LeadStanding.Number && r3.Dot(flat(1, w.fish.Bearing), flat(1, w.fish.Way)) < 0 {
+	if a.Pick < 0 && w.fish.Speed >= judgement.LeadStanding.Number &&
+		r3.Dot(flat(1, w.fish.Bearing), flat(1, w.fish.Way)) < 0 {
 		out = append(out, "They come nearer: look again when they have.")
 	}
 	if w.fish.Speed < judgement.LeadStanding.Number {

@@ -54,10 +54,14 @@ func (f Fish) Check(s setup.Setup, choice units.Choice) error {
 		}
 	}
 	if deep := s.DepthAtSplash(); errs == nil && f.Depth >= deep {
-		errs = append(errs, input.FieldError{Field: "fish.depth", Message: fmt.Sprintf("They are deep: %s is not in the water, which is %s deep where the cast lands.", choice.Show("depth", f.Depth), choice.Show("depth", deep))})
+		errs = append(errs, input.FieldError{
+			Field: "fish.depth", Message: fmt.Sprintf(
+				"They are deep: %s is not in the water, which is %s deep where the cast lands.",
+				choice.Show("depth", f.Depth), choice.Show("depth", deep))})
 	}
 	if s.Rigging.Floats() {
-		errs = append(errs, input.FieldError{Field: "rig.kind", Message: "Rig: under a float a bait is not led; choose another rig."})
+		errs = append(errs, input.FieldError{
+			Field: "rig.kind", Message: "Rig: under a float a bait is not led; choose another rig."})
 	}
 	if errs != nil {
 		return errs
@@ -147,7 +151,8 @@ func falls(ctx context.Context, s setup.Setup, f Fish, mass, degrees, distance f
 	}
 	track, err := scene.Run(ctx, mechanics.Drop{
 		Rig: r, Cast: model.Splash(cast), Spool: cast.Rod.LineOnSpool, Until: longest,
-		Phases: append(model.Falls(cast, mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: true, Time: lies}),
+		Phases: append(model.Falls(cast, mechanics.Phase{Landed: true, Time: longest}),
+			mechanics.Phase{Open: true, Time: lies}),
 	}, mechanics.Detail{Frames: pictures})
 	if err != nil {
 		return nil, fmt.Errorf("lead: %w", err)
@@ -229,7 +234,8 @@ func (w *way) meetsBy(f Fish, reach, before float64) (m meeting, why string) {
 		case far < 1:
 			why = "would land at the rod"
 			continue
-		case f.Speed >= judgement.LeadStanding.Number && r3.Norm(r3.Sub(over(m.at, m.land, w.drift), level(f.at(m.land)))) < judgement.LeadClear.Number:
+		case f.Speed >= judgement.LeadStanding.Number &&
+			r3.Norm(r3.Sub(over(m.at, m.land, w.drift), level(f.at(m.land)))) < judgement.LeadClear.Number:
 			why = onTheirHeads
 			continue
 		}

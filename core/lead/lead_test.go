@@ -47,7 +47,8 @@ func along(h Head, t float64) r3.Vec {
 // later: whatever carries bait and boat.
 func TestMeets(t *testing.T) {
 	for _, f := range []Fish{
-		{Distance: 25, Depth: 3, Way: 180, Speed: 0.5}, {Distance: 15, Bearing: 45, Depth: 4, Way: 270, Speed: 0.7}, {Distance: 18, Bearing: 330, Depth: 6, Way: 120, Speed: 0.3, Sight: 3},
+		{Distance: 25, Depth: 3, Way: 180, Speed: 0.5}, {Distance: 15, Bearing: 45, Depth: 4, Way: 270, Speed: 0.7},
+		{Distance: 18, Bearing: 330, Depth: 6, Way: 120, Speed: 0.3, Sight: 3},
 	} {
 		for _, mass := range []float64{0.0035, 0.0142} {
 			h, err := Of(t.Context(), drifting(), f, mass, 60)
@@ -63,7 +64,8 @@ func TestMeets(t *testing.T) {
 			lands := r3.Add(rod, flat(h.Distance, h.Bearing))
 			near(t, "lands, x", h.Way[0].X, lands.X, 0.02)
 			near(t, "lands, y", h.Way[0].Y, lands.Y, 0.02)
-			if h.Land < judgement.LeadReact.Number+h.Distance/judgement.LeadFlight.Number-0.05 || h.Sees <= 0 || h.Sees > 30 || h.Sure <= 0.1 || h.Sure > 1 {
+			if h.Land < judgement.LeadReact.Number+h.Distance/judgement.LeadFlight.Number-0.05 || h.Sees <= 0 ||
+				h.Sees > 30 || h.Sure <= 0.1 || h.Sure > 1 {
 				t.Errorf("%+v", h)
 			}
 			if clear := r3.Norm(r3.Sub(lands, level(f.at(h.Land)))); clear < judgement.LeadClear.Number {
@@ -95,7 +97,8 @@ func TestTurned(t *testing.T) {
 // How long it is there before them: half of what they see, or until its splash is clear.
 func TestBefore(t *testing.T) {
 	for _, tt := range []struct{ speed, sight, down, want float64 }{
-		{0.5, 0, 20, 2}, {0.5, 4, 20, 3}, {4, 0, 20, 0.5}, {0.2, 0, 20, 3}, {0.2, 0, 5, 5.2}, {0.1, 0, 2, 8}, {0.04, 0, 5, 0.5},
+		{0.5, 0, 20, 2}, {0.5, 4, 20, 3}, {4, 0, 20, 0.5}, {0.2, 0, 20, 3}, {0.2, 0, 5, 5.2}, {0.1, 0, 2, 8},
+		{0.04, 0, 5, 0.5},
 	} {
 		near(t, "before", Fish{Speed: tt.speed, Sight: tt.sight}.before(tt.down), tt.want, 1e-9)
 	}
@@ -170,10 +173,12 @@ func TestFind(t *testing.T) {
 	}
 	f := Fish{Distance: 20, Depth: 3, Way: 180, Speed: 0.5}
 	a := find(f)
-	if want := "Cast now: let 7.1 g land 15 m out, 22° to the right of where they are, in 3.2 s; it is at 3 m 5.0 s later, 2.0 s before they are there, and they see it for 4.0 s (6 in 10)."; a.Sentence != want {
+	if want := "Cast now: let 7.1 g land 15 m out, 22° to the right of where they are, in 3.2 s; it is at 3 m 5.0 s " +
+		"later, 2.0 s before they are there, and they see it for 4.0 s (6 in 10)."; a.Sentence != want {
 		t.Errorf("%s\nnot %s", a.Sentence, want)
 	}
-	if got := strings.Join(a.Words, " "); got != "Not lighter: 3.5 g is seen 4 in 10, where another is 6 in 10. Not heavier: 10.6 g is seen for 3.0 s." {
+	if got := strings.Join(a.Words, " "); got != "Not lighter: 3.5 g is seen 4 in 10, where another is 6 in 10. Not "+
+		"heavier: 10.6 g is seen for 3.0 s." {
 		t.Error(got)
 	}
 	if n := len(a.Fish); n < 80 || a.Fish[0].X != 20 || a.Fish[n-1].X > 16.1 {
@@ -182,12 +187,16 @@ func TestFind(t *testing.T) {
 	h := heads[0.0071]
 	h.Throw, h.Bearing, h.Sure, h.Sees = 4, 2, 0.97, 9
 	heads[0.0071] = h
-	if a := find(f); !strings.HasPrefix(a.Sentence, "Wait 4.0 s, then cast: let 7.1 g land 15 m out, straight at where they are, in") || !strings.HasSuffix(a.Sentence, "(more than 9 in 10).") {
+	if a := find(f); !strings.HasPrefix(a.Sentence,
+		"Wait 4.0 s, then cast: let 7.1 g land 15 m out, straight at where they are, in") ||
+		!strings.HasSuffix(a.Sentence, "(more than 9 in 10).") {
 		t.Error(a.Sentence)
 	}
 	f.Speed = 0
 	a = find(f)
-	if strings.Contains(a.Sentence, "before they are there") || a.Words[len(a.Words)-1] != "They stand: the splash is over them. Let it land a little beyond, and let it come to them." {
+	if strings.Contains(a.Sentence, "before they are there") ||
+		a.Words[len(a.Words)-1] != "They stand: the splash is over them. Let it land a little beyond, and let it "+
+			"come to them." {
 		t.Errorf("%s %v", a.Sentence, a.Words)
 	}
 	// None that is worth the cast: the likeliest is told, or why the heaviest does not.
@@ -198,7 +207,8 @@ func TestFind(t *testing.T) {
 		}
 		heads[m] = h
 	}
-	if a := find(f); a.Pick != -1 || a.Sentence != "None is worth the cast: with 10.6 g, the likeliest, they see it 2 in 10." || a.Words[0] != "They come nearer: look again when they have." {
+	if a := find(f); a.Pick != -1 || a.Sentence != "None is worth the cast: with 10.6 g, the likeliest, they see it "+
+		"2 in 10." || a.Words[0] != "They come nearer: look again when they have." {
 		t.Errorf("%+v", a)
 	}
 	for m, h := range heads {

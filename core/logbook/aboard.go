@@ -33,11 +33,14 @@ func (a *Aboard) check(errs *input.Errors) {
 		least, most  float64
 		unit         string
 	}{
-		{"aboard.depth", "Depth under the boat", a.Depth, 0, 1000, "m"}, {"aboard.drift", "Drift", a.Drift, 0, 50, "m/s"}, {"aboard.course", "Drift towards", a.Course, 0, 360, "°"},
-		{"aboard.wind", "Wind", a.Wind, 0, 100, "m/s"}, {"aboard.temperature", "Water temperature", a.Temperature, -5, 50, "°C"},
+		{"aboard.depth", "Depth under the boat", a.Depth, 0, 1000, "m"},
+		{"aboard.drift", "Drift", a.Drift, 0, 50, "m/s"}, {"aboard.course", "Drift towards", a.Course, 0, 360, "°"},
+		{"aboard.wind", "Wind", a.Wind, 0, 100, "m/s"},
+		{"aboard.temperature", "Water temperature", a.Temperature, -5, 50, "°C"},
 	} {
 		if v := part.value; v != nil && !(*v >= part.least && *v <= part.most) {
-			fail(errs, part.field, "%s: %g %s is outside what is allowed, %g to %g %s.", part.label, *v, part.unit, part.least, part.most, part.unit)
+			fail(errs, part.field, "%s: %g %s is outside what is allowed, %g to %g %s.", part.label, *v, part.unit,
+				part.least, part.most, part.unit)
 		}
 	}
 }
@@ -51,7 +54,8 @@ func (a *Aboard) In(s State) State {
 	if a.Depth != nil && setup.LookupField("water.depth").Check(*a.Depth, nil) == "" {
 		s.Setup = s.Setup.AtDepth(*a.Depth)
 	}
-	if a.Drift != nil && setup.LookupField("boat.speed").Check(*a.Drift, nil) == "" && !catalogue.BoatOf(s.Setup.Boat.Kind).Held {
+	if a.Drift != nil && setup.LookupField("boat.speed").Check(*a.Drift, nil) == "" &&
+		!catalogue.BoatOf(s.Setup.Boat.Kind).Held {
 		s.Setup.Boat.Direction = model.Against(model.Drift(s.Setup))
 		s.Setup.Boat.Measured, s.Setup.Boat.Speed, s.Setup.Boat.Spread = true, *a.Drift, 0
 	}

@@ -44,7 +44,8 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 		}
 		rod := min(max(e.Rod, 0), MostRods-1)
 		// What the engine has placed has what it weighs on the bed, and how it snags.
-		begun := Cast{Number: len(casts) + 1, Splash: e, State: states[rod], Known: e.With.Margin > 0 || e.With.Snags > 0}
+		begun := Cast{Number: len(casts) + 1, Splash: e, State: states[rod], Known: e.With.Margin > 0 ||
+			e.With.Snags > 0}
 		i, in := open[rod]
 		in = in && e.Time.Sub(casts[i].Splash.Time) <= longest
 		switch {
@@ -55,7 +56,8 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 			casts[i].Events = append(casts[i].Events, e)
 		case e.IsTake():
 			begun.Number, begun.Events = 0, []Event{e}
-			if n := len(loose); n > 0 && loose[n-1].Splash.Rod == e.Rod && e.Time.Sub(loose[n-1].Events[len(loose[n-1].Events)-1].Time).Seconds() < judgement.OneFish.Number {
+			if n := len(loose); n > 0 && loose[n-1].Splash.Rod == e.Rod &&
+				e.Time.Sub(loose[n-1].Events[len(loose[n-1].Events)-1].Time).Seconds() < judgement.OneFish.Number {
 				loose[n-1].Events = append(loose[n-1].Events, e)
 				continue
 			}
@@ -83,7 +85,8 @@ func (c Cast) Take() (take Event, ok bool) {
 		case !ok:
 			take, ok = e, true
 		case weight[e.Kind] > weight[take.Kind]:
-			take.Kind, take.Species, take.Length, take.Weight, take.Released = e.Kind, e.Species, e.Length, e.Weight, e.Released
+			take.Kind, take.Species, take.Length, take.Weight, take.Released = e.Kind, e.Species, e.Length,
+				e.Weight, e.Released
 			if take.Phase == "" {
 				take.Phase, take.Depth, take.Low, take.High = e.Phase, e.Depth, e.Low, e.High
 			}

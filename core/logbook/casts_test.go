@@ -24,7 +24,8 @@ func TestFished(t *testing.T) {
 	bite, fish := at(31, Bite, 0), at(60, Fish, 0)
 	bite.Phase, bite.Depth, fish.Phase, fish.Length = Falling, 4, Working, 0.4
 	l := Log{Trip: outing(), Events: []Event{
-		fish, at(20, Splash, 0), bite, at(25, Splash, 1), at(40, Bottom, 1), changed, at(200, Splash, 0), at(230, Short, 0), moved, at(310, Splash, 1), at(330, Dropped, 1), at(340, Short, 1),
+		fish, at(20, Splash, 0), bite, at(25, Splash, 1), at(40, Bottom, 1), changed, at(200, Splash, 0),
+		at(230, Short, 0), moved, at(310, Splash, 1), at(330, Dropped, 1), at(340, Short, 1),
 		at(950, Bite, 0), at(970, Fish, 0), at(1200, Bite, 0),
 	}}
 	casts, loose := l.Fished(10 * time.Minute)
@@ -32,13 +33,15 @@ func TestFished(t *testing.T) {
 		t.Fatalf("%d casts, %d without", len(casts), len(loose))
 	}
 	take, ok := casts[0].Take()
-	if !ok || take.Kind != Fish || take.Length != 0.4 || take.Phase != Falling || take.Depth != 4 || !take.Time.Equal(bite.Time) {
+	if !ok || take.Kind != Fish || take.Length != 0.4 || take.Phase != Falling || take.Depth != 4 ||
+		!take.Time.Equal(bite.Time) {
 		t.Errorf("%+v", take)
 	}
 	if _, ok := casts[1].Take(); ok || len(casts[1].Events) != 1 || casts[1].Number != 2 {
 		t.Errorf("%+v", casts[1])
 	}
-	if casts[0].State.Mass != 7.1e-3 || casts[2].State.Mass != 14e-3 || casts[2].State.Colour != "green" || casts[3].State.Mass != 21.3e-3 || casts[3].State.Spot != "the point" || casts[2].State.Spot != "" {
+	if casts[0].State.Mass != 7.1e-3 || casts[2].State.Mass != 14e-3 || casts[2].State.Colour != "green" ||
+		casts[3].State.Mass != 21.3e-3 || casts[3].State.Spot != "the point" || casts[2].State.Spot != "" {
 		t.Errorf("%+v", casts)
 	}
 	if take, _ := casts[3].Take(); take.Kind != Dropped {
@@ -75,7 +78,8 @@ func TestWordsOfAState(t *testing.T) {
 		t.Error(err)
 	}
 	trip.Asked = append(trip.Asked, trip.Asked[0])
-	if errs, _ := trip.Validate(nil).(input.Errors); len(errs) != 1 || errs[0].Message != "Questions: at most 5 are asked on a trip, not 6." {
+	if errs, _ := trip.Validate(nil).(input.Errors); len(errs) != 1 ||
+		errs[0].Message != "Questions: at most 5 are asked on a trip, not 6." {
 		t.Errorf("%v", errs)
 	}
 }
@@ -129,7 +133,8 @@ func TestFelt(t *testing.T) {
 		of   Event
 		want float64
 	}{
-		"after": {at(50, Bite, 0), 9}, "of another rod": {at(50, Bite, 1), 0}, "before": {at(29, Bite, 0), 0}, "of the next cast": {at(120, Bite, 0), 0}, "itself": {events[1], 0}, "felt again": {events[2], 9},
+		"after": {at(50, Bite, 0), 9}, "of another rod": {at(50, Bite, 1), 0}, "before": {at(29, Bite, 0), 0},
+		"of the next cast": {at(120, Bite, 0), 0}, "itself": {events[1], 0}, "felt again": {events[2], 9},
 	} {
 		if got := Felt(events, tt.of); got != tt.want {
 			t.Errorf("%s: %g", name, got)

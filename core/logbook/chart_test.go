@@ -13,17 +13,21 @@ import (
 // not is where the track was at that time, and places are those around.
 func TestChart(t *testing.T) {
 	point := func(minutes float64, north float64, deep float64) boat.Point {
-		return boat.Point{Time: after(60 * minutes), Position: almanac.Position{Latitude: 56 + north/111194.93, Longitude: -18}, Depth: deep}
+		return boat.Point{Time: after(60 * minutes),
+			Position: almanac.Position{Latitude: 56 + north/111194.93, Longitude: -18}, Depth: deep}
 	}
 	track := boat.Track{Points: []boat.Point{point(0, 0, 20), point(5, 400, 24), point(10, 800, 0)}}
 	events := []Event{
-		{Key: "aboard", Kind: Fish, Time: after(120), Aboard: &Aboard{Where: &almanac.Position{Latitude: 56, Longitude: -18}}},
+		{Key: "aboard", Kind: Fish, Time: after(120),
+			Aboard: &Aboard{Where: &almanac.Position{Latitude: 56, Longitude: -18}}},
 		{Key: "on the track", Kind: Bite, Time: after(150)},
 		{Key: "before", Kind: Bite, Time: after(-600)},
 	}
-	places := map[string]Place{"near": {North: 56 + 1490/111194.93, East: -18}, "far": {North: 56 + 1510/111194.93, East: -18}}
+	places := map[string]Place{"near": {North: 56 + 1490/111194.93, East: -18},
+		"far": {North: 56 + 1510/111194.93, East: -18}}
 	c := ChartOf(events, []boat.Track{track}, places)
-	if c.Middle == nil || math.Abs(c.Middle.Latitude-(56+400/111194.93)) > 1e-7 || len(c.Tracks) != 1 || len(c.Tracks[0]) != 3 || len(c.Events) != 2 || len(c.Places) != 1 {
+	if c.Middle == nil || math.Abs(c.Middle.Latitude-(56+400/111194.93)) > 1e-7 || len(c.Tracks) != 1 ||
+		len(c.Tracks[0]) != 3 || len(c.Events) != 2 || len(c.Places) != 1 {
 		t.Fatalf("%+v", c)
 	}
 	if p := c.Tracks[0][1]; math.Abs(p.Y) > 0.11 || p.X != 0 || p.Depth != 24 || !p.Time.Equal(after(300)) {

@@ -18,7 +18,8 @@ func TestPlacesAtTheirEdges(t *testing.T) {
 		place Place
 		ok    bool
 	}{
-		{Place{North: 90, East: 180}, true}, {Place{North: -90, East: -180}, true}, {Place{North: 90.01}, false}, {Place{North: -90.01}, false},
+		{Place{North: 90, East: 180}, true}, {Place{North: -90, East: -180}, true}, {Place{North: 90.01}, false},
+		{Place{North: -90.01}, false},
 		{Place{East: 180.01}, false}, {Place{East: -180.01}, false}, {Place{North: math.NaN()}, false},
 		{Place{Note: strings.Repeat("n", longNote)}, true}, {Place{Note: strings.Repeat("n", longNote+1)}, false},
 	} {
@@ -45,7 +46,8 @@ func TestTripsAndEventsAtTheirEdges(t *testing.T) {
 		"short key": {func(t *Trip) { t.Key = key(leastKey) }, func(t *Trip) { t.Key = key(leastKey - 1) }},
 		"rods":      {rods(MostRods), rods(MostRods + 1)},
 		"no rods":   {rods(1), rods(0)},
-		"end":       {func(t *Trip) { e := t.Start; t.End = &e }, func(t *Trip) { e := t.Start.Add(-time.Second); t.End = &e }},
+		"end": {func(t *Trip) { e := t.Start; t.End = &e },
+			func(t *Trip) { e := t.Start.Add(-time.Second); t.End = &e }},
 		"questions": {func(t *Trip) { t.Asked = make([]Question, 0) }, func(t *Trip) {
 			for range mostAsked + 1 {
 				t.Asked = append(t.Asked, Question{Of: "Bait", Label: "craw", Since: t.Start})
@@ -64,16 +66,19 @@ func TestTripsAndEventsAtTheirEdges(t *testing.T) {
 		return func(e *Event) { e.Depth, e.Low, e.High = d, low, high }
 	}
 	for name, tt := range map[string]struct{ last, first func(*Event) }{
-		"key":        {func(e *Event) { e.Key = key(mostKey) }, func(e *Event) { e.Key = key(mostKey + 1) }},
-		"short key":  {func(e *Event) { e.Key = key(leastKey) }, func(e *Event) { e.Key = key(leastKey - 1) }},
-		"rod":        {func(e *Event) { e.Rod = len(outing().Rods) - 1 }, func(e *Event) { e.Rod = len(outing().Rods) }},
-		"no rod":     {func(e *Event) { e.Rod = 0 }, func(e *Event) { e.Rod = -1 }},
-		"since":      {func(e *Event) { e.Since = 6 * 3600 }, func(e *Event) { e.Since = 6*3600 + 1 }},
-		"least":      {depth(5, 5, 7), depth(4.99, 5, 7)},
-		"most":       {depth(7, 5, 7), depth(7.01, 5, 7)},
-		"turned":     {depth(0, 5, 5), depth(0, 5.01, 5)},
-		"before":     {func(e *Event) { e.Time = outing().Start.Add(-slack) }, func(e *Event) { e.Time = outing().Start.Add(-slack - time.Second) }},
-		"no seconds": {func(e *Event) { e.Kind, e.Seconds = Bottom, 1 }, func(e *Event) { e.Kind, e.Seconds = Bottom, 0 }},
+		"key":       {func(e *Event) { e.Key = key(mostKey) }, func(e *Event) { e.Key = key(mostKey + 1) }},
+		"short key": {func(e *Event) { e.Key = key(leastKey) }, func(e *Event) { e.Key = key(leastKey - 1) }},
+		"rod": {func(e *Event) { e.Rod = len(outing().Rods) - 1 },
+			func(e *Event) { e.Rod = len(outing().Rods) }},
+		"no rod": {func(e *Event) { e.Rod = 0 }, func(e *Event) { e.Rod = -1 }},
+		"since":  {func(e *Event) { e.Since = 6 * 3600 }, func(e *Event) { e.Since = 6*3600 + 1 }},
+		"least":  {depth(5, 5, 7), depth(4.99, 5, 7)},
+		"most":   {depth(7, 5, 7), depth(7.01, 5, 7)},
+		"turned": {depth(0, 5, 5), depth(0, 5.01, 5)},
+		"before": {func(e *Event) { e.Time = outing().Start.Add(-slack) },
+			func(e *Event) { e.Time = outing().Start.Add(-slack - time.Second) }},
+		"no seconds": {func(e *Event) { e.Kind, e.Seconds = Bottom, 1 },
+			func(e *Event) { e.Kind, e.Seconds = Bottom, 0 }},
 	} {
 		for ok, change := range map[bool]func(*Event){true: tt.last, false: tt.first} {
 			e := event(Bite, change)
@@ -83,7 +88,8 @@ func TestTripsAndEventsAtTheirEdges(t *testing.T) {
 		}
 	}
 	e := event(Bite, func(e *Event) { e.Rod = 7 })
-	if err := e.Validate(outing(), nil); err == nil || !strings.Contains(err.Error(), "Rod: there is no number 8 on this trip.") {
+	if err := e.Validate(outing(), nil); err == nil ||
+		!strings.Contains(err.Error(), "Rod: there is no number 8 on this trip.") {
 		t.Error(err)
 	}
 }
@@ -95,11 +101,14 @@ func TestAboardAtItsEdges(t *testing.T) {
 		of          func(*Aboard, *float64)
 		least, most float64
 	}{
-		"depth": {func(a *Aboard, v *float64) { a.Depth = v }, 0, 1000}, "drift": {func(a *Aboard, v *float64) { a.Drift = v }, 0, 50},
-		"course": {func(a *Aboard, v *float64) { a.Course = v }, 0, 360}, "wind": {func(a *Aboard, v *float64) { a.Wind = v }, 0, 100},
+		"depth":       {func(a *Aboard, v *float64) { a.Depth = v }, 0, 1000},
+		"drift":       {func(a *Aboard, v *float64) { a.Drift = v }, 0, 50},
+		"course":      {func(a *Aboard, v *float64) { a.Course = v }, 0, 360},
+		"wind":        {func(a *Aboard, v *float64) { a.Wind = v }, 0, 100},
 		"temperature": {func(a *Aboard, v *float64) { a.Temperature = v }, -5, 50},
 	} {
-		for v, ok := range map[float64]bool{set.least: true, set.least - 0.01: false, set.most: true, set.most + 0.01: false} {
+		for v, ok := range map[float64]bool{set.least: true, set.least - 0.01: false, set.most: true,
+			set.most + 0.01: false} {
 			var a Aboard
 			set.of(&a, of(v))
 			var errs input.Errors
@@ -139,18 +148,21 @@ func TestTimed(t *testing.T) {
 	other.Mass *= 2
 	l := Log{Trip: trip}
 	add := func(seconds, line float64) {
-		l.Events = append(l.Events, Event{Kind: Bottom, Time: after(float64(10 * len(l.Events))), Seconds: seconds, LineOut: line})
+		l.Events = append(l.Events, Event{Kind: Bottom, Time: after(float64(10 * len(l.Events))), Seconds: seconds,
+			LineOut: line})
 	}
 	add(20, 25)
 	add(21, 0)
-	l.Events = append(l.Events, Event{Kind: Bite, Time: after(25)}, Event{Kind: Changed, Time: after(30), State: &other})
+	l.Events = append(l.Events, Event{Kind: Bite, Time: after(25)},
+		Event{Kind: Changed, Time: after(30), State: &other})
 	add(15, 0)
 	got := Timed([]Log{{Trip: trip}, l})
 	if len(got) != 2 {
 		t.Fatalf("%+v", got)
 	}
 	first, second := got[0], got[1]
-	if first.Where != "The Sill" || first.Trip != 1 || first.Place != droptest.OnWater || first.Held != droptest.Slack || first.Mass != trip.Rods[0].State.Mass {
+	if first.Where != "The Sill" || first.Trip != 1 || first.Place != droptest.OnWater ||
+		first.Held != droptest.Slack || first.Mass != trip.Rods[0].State.Mass {
 		t.Errorf("%+v", first)
 	}
 	if len(first.Drops) != 2 || first.Drops[0] != (droptest.Drop{Time: 20, LineOut: 25}) || first.Drops[1].Time != 21 {
@@ -192,7 +204,8 @@ func TestExtent(t *testing.T) {
 		{[]almanac.Position{at(0, 0), at(0.1, 2), at(0, -1)}, 0.05, 0.5, 3 * 1853.25 / 2},
 	} {
 		middle, size := extent(tt.all)
-		if math.Abs(middle.Latitude-60-tt.north*minute) > 1e-5 || math.Abs(middle.Longitude+5-tt.east*minute) > 1e-5 || math.Abs(size-tt.size) > 0.002*tt.size {
+		if math.Abs(middle.Latitude-60-tt.north*minute) > 1e-5 || math.Abs(middle.Longitude+5-tt.east*minute) > 1e-5 ||
+			math.Abs(size-tt.size) > 0.002*tt.size {
 			t.Errorf("%v: %+v, %g m", tt.all, middle, size)
 		}
 	}

@@ -27,8 +27,9 @@ type Trip struct {
 	Notes     string     `json:"notes"`
 
 	Where *almanac.Position `json:"where,omitempty"` // nil leaves that of its place
-	Key   string            `json:"key,omitempty"`   // given by the device that began it; the same trip has the same key
-	Asked []Question        `json:"asked,omitempty"` // of it and of the trips after it
+	// given by the device that began it; the same trip has the same key
+	Key   string     `json:"key,omitempty"`
+	Asked []Question `json:"asked,omitempty"` // of it and of the trips after it
 }
 
 // Question is one that is asked before the answer is seen: whether something has more of the bites than
@@ -69,7 +70,8 @@ type State struct {
 }
 
 // SpotKinds are the kinds of spots.
-var SpotKinds = []string{"point", "ledge", "slope", "hump", "hole", "flat", "bay", "mouth", "weed edge", "wreck", "structure", "open water"}
+var SpotKinds = []string{"point", "ledge", "slope", "hump", "hole", "flat", "bay", "mouth", "weed edge", "wreck",
+	"structure", "open water"}
 
 // Clarities are how clear water is, by how deep a bait is seen: over 3 m, over 1 m, less.
 var Clarities = []string{"clear", "hazy", "cloudy"}
@@ -127,7 +129,8 @@ const (
 )
 
 // Kinds are all of them.
-var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Tangle, Retie, Trimmed, Renewed, Changed, Conditions, Note}
+var Kinds = []string{Splash, Bottom, Off, Bite, Short, Fish, Dropped, Seen, Freed, Lost, Torn, Tangle, Retie, Trimmed,
+	Renewed, Changed, Conditions, Note}
 
 // Takes are the kinds that are a fish at the bait.
 var Takes = []string{Bite, Short, Fish, Dropped}
@@ -185,8 +188,9 @@ type With struct {
 	Expected  float64 `json:"expected,omitzero"`  // s to the bottom
 	Low       float64 `json:"low,omitzero"`       // s, 80 % range of that
 	High      float64 `json:"high,omitzero"`
-	Margin    float64 `json:"margin,omitzero"` // expected push on the bed over weight in water, with as much line out as may be
-	Snags     float64 `json:"snags,omitzero"`  // snag index of advice; 0: not known
+	// expected push on the bed over weight in water, with as much line out as may be
+	Margin float64 `json:"margin,omitzero"`
+	Snags  float64 `json:"snags,omitzero"` // snag index of advice; 0: not known
 }
 
 // Limits.
@@ -206,12 +210,18 @@ const (
 
 // The fields of an event that are quantities.
 var (
-	depthField   = setup.Field{Path: "event.depth", Label: "Depth", Measure: "depth", Max: setup.LookupField("water.depth").Max, Zero: "not known"}
-	lengthField  = setup.Field{Path: "event.length", Label: "Length", Measure: "size", Max: mostLength, Zero: "not measured"}
-	weightField  = setup.Field{Path: "event.weight", Label: "Weight", Measure: "strength", Max: mostWeight, Zero: "not weighed"}
-	secondsField = setup.Field{Path: "event.seconds", Label: "To the bed", Measure: "time", Max: mostSince, Zero: "not counted"}
-	lineField    = setup.Field{Path: "event.lineOut", Label: "Line out at the touch", Measure: "depth", Max: setup.LookupField("rod.lineOnSpool").Max, Zero: "not counted"}
-	sinceField   = setup.Field{Path: "event.since", Label: "Since the splash", Measure: "time", Max: mostSince, Zero: "not known"}
+	depthField = setup.Field{Path: "event.depth", Label: "Depth", Measure: "depth",
+		Max: setup.LookupField("water.depth").Max, Zero: "not known"}
+	lengthField = setup.Field{Path: "event.length", Label: "Length", Measure: "size", Max: mostLength,
+		Zero: "not measured"}
+	weightField = setup.Field{Path: "event.weight", Label: "Weight", Measure: "strength", Max: mostWeight,
+		Zero: "not weighed"}
+	secondsField = setup.Field{Path: "event.seconds", Label: "To the bed", Measure: "time", Max: mostSince,
+		Zero: "not counted"}
+	lineField = setup.Field{Path: "event.lineOut", Label: "Line out at the touch", Measure: "depth",
+		Max: setup.LookupField("rod.lineOnSpool").Max, Zero: "not counted"}
+	sinceField = setup.Field{Path: "event.since", Label: "Since the splash", Measure: "time", Max: mostSince,
+		Zero: "not known"}
 )
 
 // Fields describes them.
@@ -305,7 +315,8 @@ func checkYear(errs *input.Errors, field, label string, t *time.Time) {
 // CheckMoment is what is wrong with a moment that is kept, or "".
 func CheckMoment(label string, t time.Time) string {
 	if year := t.UTC().Year(); year < firstYear || year > lastYear {
-		return fmt.Sprintf("%s: %s is outside what is allowed, the years %d to %d.", label, clock(t), firstYear, lastYear)
+		return fmt.Sprintf("%s: %s is outside what is allowed, the years %d to %d.", label, clock(t),
+			firstYear, lastYear)
 	}
 	return ""
 }
@@ -331,7 +342,8 @@ func (s State) check(errs *input.Errors, at string, choice units.Choice) {
 	if _, ok := technique.Lookup(s.Technique); !ok {
 		fail(errs, at+".technique", "Retrieve: there is no “%s”.", s.Technique)
 	}
-	for _, word := range []struct{ field, label, text string }{{"colour", "Colour of the bait", s.Colour}, {"scent", "Scent", s.Scent}, {"spot", "Spot", s.Spot}, {"tint", "Colour of the water", s.Tint}} {
+	for _, word := range []struct{ field, label, text string }{{"colour", "Colour of the bait", s.Colour},
+		{"scent", "Scent", s.Scent}, {"spot", "Spot", s.Spot}, {"tint", "Colour of the water", s.Tint}} {
 		checkText(errs, at+"."+word.field, word.label, word.text, mostWord, false)
 	}
 	for _, one := range []struct {
@@ -408,7 +420,8 @@ func (e Event) checkNumbers(errs *input.Errors, choice units.Choice) {
 	number("length", lengthField, e.Length)
 	number("weight", weightField, e.Weight)
 	if e.Low > e.High || e.Depth > 0 && (e.Depth < e.Low-1e-9 || e.Depth > e.High+1e-9) {
-		fail(errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth), choice.Show("depth", e.Low), choice.Show("depth", e.High))
+		fail(errs, "depth", "Depth: %s is not from %s to %s.", choice.Show("depth", e.Depth),
+			choice.Show("depth", e.Low), choice.Show("depth", e.High))
 	}
 	if e.Kind == Bottom && e.Seconds == 0 {
 		fail(errs, "seconds", "To the bed: give the seconds.")
@@ -447,7 +460,8 @@ func (s State) after(e Event, rod int) State {
 // inWaterOf is a state in the water, wind and boat of another, and at its spot.
 func (s State) inWaterOf(other State) State {
 	of := other.Setup
-	s.Setup.Water, s.Setup.Flow, s.Setup.Other, s.Setup.Wind, s.Setup.Swell, s.Setup.Boat = of.Water, of.Flow, of.Other, of.Wind, of.Swell, of.Boat
+	s.Setup.Water, s.Setup.Flow, s.Setup.Other, s.Setup.Wind, s.Setup.Swell, s.Setup.Boat = of.Water, of.Flow, of.Other,
+		of.Wind, of.Swell, of.Boat
 	s.Spot, s.Kind, s.Clear, s.Tint = other.Spot, other.Kind, other.Clear, other.Tint
 	return s
 }

@@ -23,7 +23,8 @@ func outing() Trip {
 	s := setup.Default()
 	s.Water.Depth, s.Cast.Distance = 10, 15
 	return Trip{Place: "Pier Pool", Start: noon, Rods: []Rod{
-		{"Light rod", State{Setup: s, Mass: 7.1e-3, Technique: "hop"}}, {"Heavy rod", State{Setup: s, Mass: 21.3e-3, Technique: "drop"}},
+		{"Light rod", State{Setup: s, Mass: 7.1e-3, Technique: "hop"}},
+		{"Heavy rod", State{Setup: s, Mass: 21.3e-3, Technique: "drop"}},
 	}}
 }
 
@@ -51,28 +52,33 @@ func placed(t *testing.T, e Event, s State) Event {
 func TestPlaced(t *testing.T) {
 	state := outing().Rods[0].State
 	touch := placed(t, event(Splash, nil), state).With
-	if touch.Expected < 8 || touch.Expected > 30 || touch.Low >= touch.Expected || touch.High <= touch.Expected || math.Abs(touch.FallSpeed-10/touch.Expected) > 0.01 || touch.Snags <= 0 {
+	if touch.Expected < 8 || touch.Expected > 30 || touch.Low >= touch.Expected || touch.High <= touch.Expected ||
+		math.Abs(touch.FallSpeed-10/touch.Expected) > 0.01 || touch.Snags <= 0 {
 		t.Fatalf("%+v", touch)
 	}
 	if touch.Margin < 0.5 || touch.Margin > 1 {
 		t.Errorf("a margin of %g in still water", touch.Margin)
 	}
 	half := placed(t, event(Bite, func(e *Event) { e.Since = touch.Expected / 2 }), state)
-	if half.Phase != Falling || math.Abs(half.Depth-5) > 0.5 || half.Low > half.Depth-0.3 || half.High < half.Depth+0.3 || half.With.Bait != "slim minnow 120 mm" {
+	if half.Phase != Falling || math.Abs(half.Depth-5) > 0.5 || half.Low > half.Depth-0.3 ||
+		half.High < half.Depth+0.3 || half.With.Bait != "slim minnow 120 mm" {
 		t.Errorf("%+v", half)
 	}
 	down := placed(t, event(Bite, func(e *Event) { e.Since = touch.Expected + 1 }), state)
 	if down.Phase != OnBottom || down.Depth != 10 || down.Low >= 10 {
 		t.Errorf("%+v", down)
 	}
-	if work := placed(t, event(Fish, func(e *Event) { e.Since = touch.Expected + 8 }), state); work.Phase != Working || work.Depth < 8.5 {
+	if work := placed(t, event(Fish, func(e *Event) { e.Since = touch.Expected + 8 }), state); work.Phase != Working ||
+		work.Depth < 8.5 {
 		t.Errorf("%+v", work)
 	}
-	if back := placed(t, event(Fish, func(e *Event) { e.Since = 1000 }), state); back.Phase != Back || back.Depth != 0 || back.High != 10 {
+	if back := placed(t, event(Fish, func(e *Event) { e.Since = 1000 }), state); back.Phase != Back ||
+		back.Depth != 0 || back.High != 10 {
 		t.Errorf("%+v", back)
 	}
 	// What the angler says goes before what the clock does.
-	if said := placed(t, event(Bite, func(e *Event) { e.Since, e.Phase = touch.Expected+3, Falling }), state); said.Phase != Falling || said.Depth < 9.5 {
+	if said := placed(t, event(Bite, func(e *Event) { e.Since, e.Phase = touch.Expected+3, Falling }),
+		state); said.Phase != Falling || said.Depth < 9.5 {
 		t.Errorf("%+v", said)
 	}
 	// Worked, it leaves the bed; where the angler says that it was falling, it had not come to it.
@@ -82,7 +88,8 @@ func TestPlaced(t *testing.T) {
 	}
 	lifted, at := 0.0, 0.0
 	for since := touch.Expected; since < touch.Expected+15; since += 0.2 {
-		if w := ways.Place(event(Bite, func(e *Event) { e.Since = since }), 0); w.Phase == Working && 10-w.Depth > lifted {
+		if w := ways.Place(event(Bite, func(e *Event) { e.Since = since }), 0); w.Phase == Working &&
+			10-w.Depth > lifted {
 			lifted, at = 10-w.Depth, since
 		}
 	}
@@ -92,7 +99,8 @@ func TestPlaced(t *testing.T) {
 	if said := ways.Place(event(Bite, func(e *Event) { e.Since, e.Phase = at, Falling }), 0); said.Depth < 10-0.01 {
 		t.Errorf("falling, at %g m, when it was lifted by %g", said.Depth, lifted)
 	}
-	if told := placed(t, event(Bite, func(e *Event) { e.Depth, e.Low, e.High = 6, 5, 7 }), state); told.Depth != 6 || told.Low != 5 {
+	if told := placed(t, event(Bite, func(e *Event) { e.Depth, e.Low, e.High = 6, 5, 7 }), state); told.Depth != 6 ||
+		told.Low != 5 {
 		t.Errorf("%+v", told)
 	}
 	if unknown := placed(t, event(Bite, nil), state); unknown.Phase != "" || unknown.Depth != 0 || unknown.High != 10 {
@@ -157,7 +165,8 @@ func TestValidateTrip(t *testing.T) {
 		trip := outing()
 		trip.Start = time.Date(year, 6, 1, 12, 0, 0, 0, time.UTC)
 		err := trip.Validate(nil)
-		if allowed && err != nil || !allowed && (err == nil || !strings.Contains(err.Error(), "the years 1900 to 2200")) {
+		if allowed && err != nil || !allowed &&
+			(err == nil || !strings.Contains(err.Error(), "the years 1900 to 2200")) {
 			t.Errorf("%d: %v", year, err)
 		}
 		trip = outing()
@@ -206,13 +215,15 @@ func TestValidateEvent(t *testing.T) {
 	}
 	far := outing()
 	far.Start = time.Date(9999, 12, 31, 23, 0, 0, 0, time.UTC)
-	if err := event(Bite, func(e *Event) { e.Time = far.Start }).Validate(far, nil); err == nil || !strings.Contains(err.Error(), "Time: 31 December 9999 23:00 is outside what is allowed, the years 1900 to 2200.") {
+	if err := event(Bite, func(e *Event) { e.Time = far.Start }).Validate(far, nil); err == nil || !strings.Contains(
+		err.Error(), "Time: 31 December 9999 23:00 is outside what is allowed, the years 1900 to 2200.") {
 		t.Errorf("far: %v", err)
 	}
 	done := noon.Add(5 * time.Hour)
 	trip.End = &done
 	var errs input.Errors
-	if err := event(Bite, func(e *Event) { e.Time = after(80 * 3600) }).Validate(trip, nil); !errors.As(err, &errs) || errs[0].Field != "time" {
+	if err := event(Bite, func(e *Event) { e.Time = after(80 * 3600) }).Validate(trip, nil); !errors.As(err, &errs) ||
+		errs[0].Field != "time" {
 		t.Errorf("%v", err)
 	}
 }
@@ -251,8 +262,10 @@ func TestSky(t *testing.T) {
 		t.Errorf("%q", got)
 	}
 	log.Trip.Where = &almanac.Position{Latitude: 91}
-	log.Trip.Rods, log.Trip.Place, log.Trip.Start = []Rod{{Name: "Rod 1", State: State{Setup: setup.Default(), Mass: 7e-3, Technique: "drop"}}}, "Ardan Point", at
-	if err := log.Trip.Validate(nil); err == nil || err.Error() != "Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0." {
+	log.Trip.Rods, log.Trip.Place, log.Trip.Start = []Rod{
+		{Name: "Rod 1", State: State{Setup: setup.Default(), Mass: 7e-3, Technique: "drop"}}}, "Ardan Point", at
+	if err := log.Trip.Validate(nil); err == nil ||
+		err.Error() != "Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0." {
 		t.Error(err)
 	}
 }
@@ -265,7 +278,8 @@ func TestAboard(t *testing.T) {
 	usual.Setup.Water.SplashDepth = 20
 	a := &Aboard{Depth: number(25), Drift: number(0.4), Course: number(350), Temperature: number(9)}
 	got := a.In(usual).Setup
-	if got.Water.Depth != 25 || got.Water.SplashDepth != 27 || got.Boat != (setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4, Direction: 90}) {
+	if got.Water.Depth != 25 || got.Water.SplashDepth != 27 ||
+		got.Boat != (setup.Boat{Kind: "skiff", Measured: true, Speed: 0.4, Direction: 90}) {
 		t.Errorf("%+v %+v", got.Water, got.Boat)
 	}
 	if got := (*Aboard)(nil).In(usual); got.Setup.Water.Depth != 18 {
@@ -281,12 +295,13 @@ func TestAboard(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	for want, a := range map[string]*Aboard{
-		"Depth under the boat: 1001 m is outside what is allowed, 0 to 1000 m.":     {Depth: number(1001)},
-		"Drift: -1 m/s is outside what is allowed, 0 to 50 m/s.":                    {Drift: number(-1)},
-		"Drift towards: 361 ° is outside what is allowed, 0 to 360 °.":              {Course: number(361)},
-		"Wind: 101 m/s is outside what is allowed, 0 to 100 m/s.":                   {Wind: number(101)},
-		"Water temperature: 51 °C is outside what is allowed, -5 to 50 °C.":         {Temperature: number(51)},
-		"Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0.": {Where: &almanac.Position{Latitude: 91}},
+		"Depth under the boat: 1001 m is outside what is allowed, 0 to 1000 m.": {Depth: number(1001)},
+		"Drift: -1 m/s is outside what is allowed, 0 to 50 m/s.":                {Drift: number(-1)},
+		"Drift towards: 361 ° is outside what is allowed, 0 to 360 °.":          {Course: number(361)},
+		"Wind: 101 m/s is outside what is allowed, 0 to 100 m/s.":               {Wind: number(101)},
+		"Water temperature: 51 °C is outside what is allowed, -5 to 50 °C.":     {Temperature: number(51)},
+		"Position: latitudes go to 90 degrees and longitudes to 180, not 91 and 0.": {
+			Where: &almanac.Position{Latitude: 91}},
 		"": far,
 	} {
 		var errs input.Errors

@@ -31,7 +31,8 @@ func Timed(logs []Log) []droptest.Spotted {
 			if k < 0 {
 				k = len(out) - first
 				out = append(out, outfit{state, droptest.Spotted{Where: l.Trip.Place, Trip: trip, Test: droptest.Test{
-					Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: droptest.OnWater, Held: droptest.Slack,
+					Setup: state.Setup, Mass: state.Mass, Depth: state.Setup.Water.Depth, Place: droptest.OnWater,
+					Held: droptest.Slack,
 				}}})
 			}
 			if t := &out[first+k].test; len(t.Drops) < droptest.MostDrops {

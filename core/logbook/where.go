@@ -36,7 +36,8 @@ func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
 	}
 	p, _ := technique.Lookup(s.Technique)
 	phases, longest := p.Programme.Phases()
-	d := mechanics.Drop{Rig: r, Cast: model.Splash(s.Setup), Spool: s.Setup.Rod.LineOnSpool, Phases: phases, Until: longest + 1}
+	d := mechanics.Drop{Rig: r, Cast: model.Splash(s.Setup), Spool: s.Setup.Rod.LineOnSpool, Phases: phases,
+		Until: longest + 1}
 	track, err := scene.Run(ctx, d, mechanics.Detail{Frames: 200, Grain: mechanics.Rough})
 	if err != nil {
 		return nil, fmt.Errorf("logbook: %w", err)
@@ -78,7 +79,8 @@ func (s State) margin() (float64, error) {
 		return 0, err
 	}
 	resting := r.Resting()
-	out := judgement.TakenUpMost.Number * math.Hypot(s.Setup.Cast.Distance, s.Setup.Rod.TipHeight+s.Setup.DepthAtSplash())
+	out := judgement.TakenUpMost.Number * math.Hypot(s.Setup.Cast.Distance, s.Setup.Rod.TipHeight+
+		s.Setup.DepthAtSplash())
 	return min(max(scene.Rest(&resting, model.Gait(s.Setup), out, nil).ContactMargin, 0), 1), nil
 }
 
@@ -121,8 +123,10 @@ func (e Event) Needs() bool {
 // Of is an event with what it happened to, in a state of its rod.
 func (e Event) Of(s State) Event {
 	e.With = With{
-		Mass: s.Mass, Shape: s.Setup.Head.Shape, Guard: s.Setup.Head.Guard, Point: s.Setup.Head.Point, Material: s.Setup.Head.Material, Technique: s.Technique,
-		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed, BedDepth: s.Setup.DepthAtSplash(),
+		Mass: s.Mass, Shape: s.Setup.Head.Shape, Guard: s.Setup.Head.Guard, Point: s.Setup.Head.Point,
+		Material: s.Setup.Head.Material, Technique: s.Technique,
+		Bait: fmt.Sprintf("%s %.0f mm", s.Setup.Bait.Form, s.Setup.Bait.Length*1e3), Bed: s.Setup.Water.Bed,
+		BedDepth: s.Setup.DepthAtSplash(),
 	}
 	return e
 }

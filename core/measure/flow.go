@@ -53,9 +53,12 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 	}
 	out := Measured{Value: length / mean, Spread: math.Hypot(judgement.FloatOwn.Spread, run)}
 	if most := setup.LookupField("flow.speed").Max; out.Value > most {
-		return Measured{}, fieldError("times", "Times: %s in %s is %s, more than the %s that is allowed; are they seconds?", choice.Show("depth", length), units.Seconds(mean), choice.Show("speed", out.Value), choice.Show("speed", most))
+		return Measured{}, fieldError("times",
+			"Times: %s in %s is %s, more than the %s that is allowed; are they seconds?", choice.Show("depth", length),
+			units.Seconds(mean), choice.Show("speed", out.Value), choice.Show("speed", most))
 	}
-	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value), units.Counted(len(times), "run"), units.Percent(out.Spread))
+	out.Words = fmt.Sprintf("%s from %s of a float, ± %s.", choice.Show("speed", out.Value),
+		units.Counted(len(times), "run"), units.Percent(out.Spread))
 	return out, nil
 }
 
@@ -72,9 +75,11 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 	if err := s.Validate(choice); err != nil {
 		return Measured{}, err
 	}
-	line := setup.Field{Label: "Line out", Measure: "depth", Min: s.Rod.TipHeight + 0.5, Max: s.Rod.TipHeight + s.Water.Depth}
+	line := setup.Field{Label: "Line out", Measure: "depth", Min: s.Rod.TipHeight + 0.5, Max: s.Rod.TipHeight +
+		s.Water.Depth}
 	if message := line.Check(out, choice); message != "" {
-		return Measured{}, fieldError("out", "%s It is counted from the rod tip, and the head hangs off the bed.", message)
+		return Measured{}, fieldError("out", "%s It is counted from the rod tip, and the head hangs off the bed.",
+			message)
 	}
 	tilt := setup.Field{Label: "Angle", Measure: "angle", Min: 2, Max: 80}
 	if message := tilt.Check(angle, choice); message != "" {
@@ -85,7 +90,10 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 		return Measured{}, err
 	}
 	if speed == 0 {
-		return Measured{}, fieldError("angle", "Angle: with %s on %s of line no current up to %s gives %.0f°; is the head in the water and off the bed?", choice.Show("mass", mass), choice.Show("depth", out), choice.Show("speed", setup.LookupField("flow.speed").Max), angle)
+		return Measured{}, fieldError("angle",
+			"Angle: with %s on %s of line no current up to %s gives %.0f°; is the head in the water and off the bed?",
+			choice.Show("mass", mass), choice.Show("depth", out),
+			choice.Show("speed", setup.LookupField("flow.speed").Max), angle)
 	}
 	// What each thing that is not known does to it, at one standard deviation.
 	var sum float64
@@ -109,7 +117,8 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 		}
 	}
 	m := Measured{Value: speed, Spread: spread.RelativeSD(math.Sqrt(sum))}
-	m.Words = fmt.Sprintf("%s at the surface from a line that stands at %.0f°, ± %s.", choice.Show("speed", speed), angle, units.Percent(m.Spread))
+	m.Words = fmt.Sprintf("%s at the surface from a line that stands at %.0f°, ± %s.", choice.Show("speed", speed),
+		angle, units.Percent(m.Spread))
 	return m, nil
 }
 
@@ -165,18 +174,24 @@ func ByFixes(from, to Position, time float64, choice units.Choice) (Measured, er
 	if message := field.Check(time, choice); message != "" {
 		return Measured{}, fieldError("time", "%s", message)
 	}
-	east, north := boat.Metres(almanac.Position{Latitude: from.North, Longitude: from.East}, almanac.Position{Latitude: to.North, Longitude: to.East})
+	east, north := boat.Metres(almanac.Position{Latitude: from.North, Longitude: from.East},
+		almanac.Position{Latitude: to.North, Longitude: to.East})
 	far := math.Hypot(east, north)
 	out := Measured{Value: far / time, Direction: boat.Course(east, north)}
 	if most := setup.LookupField("boat.speed").Max; out.Value > most {
-		return Measured{}, fieldError("to", "To: %s from the first in %s is a drift of %s, more than the %s that is allowed.", choice.Show("depth", far), units.Seconds(time), choice.Show("speed", out.Value), choice.Show("speed", most))
+		return Measured{}, fieldError("to",
+			"To: %s from the first in %s is a drift of %s, more than the %s that is allowed.", choice.Show("depth",
+				far), units.Seconds(time), choice.Show("speed", out.Value), choice.Show("speed", most))
 	}
 	fix := math.Sqrt2 * judgement.Fix.Number
 	if far < fix {
-		return Measured{}, fieldError("to", "To: it is %s from the first, less than two fixes are sure of (%s); drift longer.", choice.Show("depth", far), choice.Show("depth", fix))
+		return Measured{}, fieldError("to",
+			"To: it is %s from the first, less than two fixes are sure of (%s); drift longer.",
+			choice.Show("depth", far), choice.Show("depth", fix))
 	}
 	out.Spread = math.Hypot(fix/far, judgement.Timing.Number/time)
-	out.Words = fmt.Sprintf("%s towards %03.0f°, ± %s.", choice.Show("speed", out.Value), out.Direction, units.Percent(out.Spread))
+	out.Words = fmt.Sprintf("%s towards %03.0f°, ± %s.", choice.Show("speed", out.Value), out.Direction,
+		units.Percent(out.Spread))
 	return out, nil
 }
 
@@ -188,7 +203,8 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 		return Measured{}, fieldError("each", "%s", message)
 	}
 	if len(counted) == 0 {
-		return Measured{}, fieldError("counts", "Counts: there is none; write how many, one number a cast, such as 34 36 33.")
+		return Measured{}, fieldError("counts",
+			"Counts: there is none; write how many, one number a cast, such as 34 36 33.")
 	}
 	var mean float64
 	for _, n := range counted {
@@ -196,7 +212,8 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 	}
 	limits := setup.LookupField("rod.thrown")
 	if mean < 2 || mean > limits.Max {
-		return Measured{}, fieldError("counts", "Counts: they make a cast of %s, outside what is allowed, %s to %s.", choice.Show("depth", mean), choice.Show("depth", 2), choice.Show("depth", limits.Max))
+		return Measured{}, fieldError("counts", "Counts: they make a cast of %s, outside what is allowed, %s to %s.",
+			choice.Show("depth", mean), choice.Show("depth", 2), choice.Show("depth", limits.Max))
 	}
 	var sum float64
 	for _, n := range counted {
@@ -206,7 +223,8 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 	if n := float64(len(counted)); n > 1 {
 		out.Spread = math.Hypot(judgement.TurnLine.Spread, math.Sqrt(sum/(n-1)/n)/mean)
 	}
-	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), units.Counted(len(counted), "cast"), units.Percent(out.Spread))
+	out.Words = fmt.Sprintf("%s from %s, ± %s.", choice.Show("depth", mean), units.Counted(len(counted), "cast"),
+		units.Percent(out.Spread))
 	return out, nil
 }
 
@@ -214,15 +232,18 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 func byLog(f droptest.FlowAt, s setup.Setup, choice units.Choice) (Measured, error) {
 	speed := setup.LookupField("flow.speed")
 	if s.Flow.Speed == 0 {
-		return Measured{}, fieldError("at", "Current: none is entered; enter what you would say of it by eye, and it is set right by the log.")
+		return Measured{}, fieldError("at",
+			"Current: none is entered; enter what you would say of it by eye, and it is set right by the log.")
 	}
 	if !(f.Factor > 0) || !(f.Spread >= 0) || f.Spread > setup.LookupField("flow.spread").Max {
-		return Measured{}, fieldError("at", "Place: %g times, known to %g, is nothing that a log says.", f.Factor, f.Spread)
+		return Measured{}, fieldError("at", "Place: %g times, known to %g, is nothing that a log says.",
+			f.Factor, f.Spread)
 	}
 	out := Measured{Value: s.Flow.Speed * f.Factor, Spread: f.Spread}
 	if message := speed.Check(out.Value, choice); message != "" {
 		return Measured{}, fieldError("at", "%s", message)
 	}
-	out.Words = fmt.Sprintf("%s at %s, %.2f times what is entered (%s).", choice.Show("speed", out.Value), f.Where, f.Factor, units.Counted(f.Falls, "fall"))
+	out.Words = fmt.Sprintf("%s at %s, %.2f times what is entered (%s).", choice.Show("speed", out.Value), f.Where,
+		f.Factor, units.Counted(f.Falls, "fall"))
 	return out, nil
 }

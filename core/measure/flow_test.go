@@ -27,7 +27,8 @@ func TestByFloat(t *testing.T) {
 		t.Errorf("%+v %v", one, err)
 	}
 	more, err := ByFloat(10, []float64{20, 21, 19, 20}, nil)
-	if err != nil || math.Abs(more.Value-0.5) > 1e-9 || more.Spread >= one.Spread || !strings.Contains(more.Words, "4 runs") {
+	if err != nil || math.Abs(more.Value-0.5) > 1e-9 || more.Spread >= one.Spread ||
+		!strings.Contains(more.Words, "4 runs") {
 		t.Errorf("%+v %v", more, err)
 	}
 	_, err = ByFloat(0, []float64{20}, nil)
@@ -77,13 +78,15 @@ func TestByLine(t *testing.T) {
 
 func TestReadPosition(t *testing.T) {
 	want := Position{12.3456, -4.5678}
-	for _, text := range []string{"12.3456, -4.5678", "12.3456,-4.5678", "12.3456 -4.5678", "12°20.736'N 4°34.068'W", "12 20.736 N, 4 34.068 W", "N 12°20.736' W 4°34.068'", "12° 20′ 44.16″ N 4° 34′ 4.08″ W"} {
+	for _, text := range []string{"12.3456, -4.5678", "12.3456,-4.5678", "12.3456 -4.5678", "12°20.736'N 4°34.068'W",
+		"12 20.736 N, 4 34.068 W", "N 12°20.736' W 4°34.068'", "12° 20′ 44.16″ N 4° 34′ 4.08″ W"} {
 		got, err := ReadPosition(text)
 		if err != nil || math.Abs(got.North-want.North) > 1e-6 || math.Abs(got.East-want.East) > 1e-6 {
 			t.Errorf("%q: %+v %v", text, got, err)
 		}
 	}
-	for _, text := range []string{"", "here", "12.3", "95, 4", "12, 190", "12 75 N, 4 10 W", "12°20' E 4°34' N", "1 2 3 4 5 6 7"} {
+	for _, text := range []string{"", "here", "12.3", "95, 4", "12, 190", "12 75 N, 4 10 W", "12°20' E 4°34' N",
+		"1 2 3 4 5 6 7"} {
 		if got, err := ReadPosition(text); err == nil {
 			t.Errorf("%q: %+v", text, got)
 		}
@@ -123,7 +126,8 @@ func TestByTurns(t *testing.T) {
 
 func TestMeasure(t *testing.T) {
 	s := setup.Default()
-	for text, want := range map[string]float64{"25": 25, "30°": 30, "1 m / 1 m": 45, "50 / 50 cm": 45, "40 / 90 cm": 23.96, "1 ft / 60 cm": 26.93} {
+	for text, want := range map[string]float64{"25": 25, "30°": 30, "1 m / 1 m": 45, "50 / 50 cm": 45,
+		"40 / 90 cm": 23.96, "1 ft / 60 cm": 26.93} {
 		r := reader{}
 		if got := r.angle(text); r.wrong != nil || math.Abs(got-want) > 0.01 {
 			t.Errorf("%q: %g°, not %g° (%v)", text, got, want, r.wrong)
@@ -139,10 +143,14 @@ func TestMeasure(t *testing.T) {
 		q       Question
 		changes map[string]any
 	}{
-		"float":  {Question{Way: Float, Length: "10", Times: "20 20"}, map[string]any{"flow.speed": 0.5, "flow.source": setup.FloatTest}},
-		"cast":   {Question{Way: Cast, Each: "70 cm", Counts: "40 42", Mass: 7e-3}, map[string]any{"rod.thrown": 28.7, "rod.thrownMass": 7e-3}},
-		"drift":  {Question{Way: Drift, From: "0, 0", To: "0, 0.001", Time: "300", Toward: "0"}, map[string]any{"boat.measured": true, "boat.direction": 270.0, "boat.kind": "skiff"}},
-		"aboard": {Question{Way: Drift, From: "0, 0", To: "0.001, 0", Time: "5 min"}, map[string]any{"boat.measured": true}},
+		"float": {Question{Way: Float, Length: "10", Times: "20 20"},
+			map[string]any{"flow.speed": 0.5, "flow.source": setup.FloatTest}},
+		"cast": {Question{Way: Cast, Each: "70 cm", Counts: "40 42", Mass: 7e-3},
+			map[string]any{"rod.thrown": 28.7, "rod.thrownMass": 7e-3}},
+		"drift": {Question{Way: Drift, From: "0, 0", To: "0, 0.001", Time: "300", Toward: "0"},
+			map[string]any{"boat.measured": true, "boat.direction": 270.0, "boat.kind": "skiff"}},
+		"aboard": {Question{Way: Drift, From: "0, 0", To: "0.001, 0", Time: "5 min"},
+			map[string]any{"boat.measured": true}},
 	} {
 		got, err := Measure(tt.q, s, nil)
 		if err != nil {

@@ -85,10 +85,12 @@ func ways() map[string]func(r *reader, q Question, s setup.Setup) (*Found, error
 		Line: func(r *reader, q Question, s setup.Setup) (*Found, error) {
 			length, angle := r.number("out", "Line out", "depth", q.Out), r.angle(q.Angle)
 			m, err := ifRead(r, func() (Measured, error) { return ByLine(s, q.Mass, length, angle, r.choice) })
-			return &Found{Measured: m, Changes: map[string]any{"flow.speed": m.Value, "flow.spread": m.Spread, "flow.nearBed": 0}}, err
+			return &Found{Measured: m, Changes: map[string]any{"flow.speed": m.Value, "flow.spread": m.Spread,
+				"flow.nearBed": 0}}, err
 		},
 		Drift: func(r *reader, q Question, s setup.Setup) (*Found, error) {
-			from, to, time := r.position("from", "From", q.From), r.position("to", "To", q.To), r.number("time", "Time", "time", q.Time)
+			from, to, time := r.position("from", "From", q.From), r.position("to", "To", q.To),
+				r.number("time", "Time", "time", q.Time)
 			m, err := ifRead(r, func() (Measured, error) { return ByFixes(from, to, time, r.choice) })
 			return &Found{Measured: m, Changes: r.drift(q, s, m)}, err
 		},
@@ -170,12 +172,14 @@ func (r *reader) angle(text string) float64 {
 		return r.number("angle", "Angle", "angle", text)
 	}
 	_, unit, _ := units.Read(down, r.choice.Unit("size")) // one unit may stand for both
-	if bare, _, err := units.Read(aside, unit); err == nil && strings.TrimSpace(aside) == strconv.FormatFloat(bare, 'f', -1, 64) {
+	if bare, _, err := units.Read(aside, unit); err == nil &&
+		strings.TrimSpace(aside) == strconv.FormatFloat(bare, 'f', -1, 64) {
 		aside += " " + unit.Symbol
 	}
 	a, d := r.number("angle", "Angle", "size", aside), r.number("angle", "Angle", "size", down)
 	if r.wrong == nil && !(a > 0 && d > 0) {
-		r.fail("angle", "Angle: %s is not two lengths; write how far the line is aside over how far it is down, 40 / 90 cm.", text)
+		r.fail("angle", "Angle: %s is not two lengths; write how far the line is aside over how far it is down, 40 / "+
+			"90 cm.", text)
 		return 0
 	}
 	return math.Atan2(a, d) * 180 / math.Pi
@@ -209,7 +213,8 @@ func (r *reader) counts(text string) []float64 {
 		}
 		n, ok := droptest.ReadTime(word)
 		if !ok || !(n > 0) || n > 1000 || strings.Contains(word, ":") {
-			r.fail("counts", "Counts: “%s” is not a number of turns or paces; write one for each cast, such as 34 36 33.", word)
+			r.fail("counts", "Counts: “%s” is not a number of turns or paces; write one for each cast, such as 34 36 "+
+				"33.", word)
 			return nil
 		}
 		out = append(out, n)

@@ -18,7 +18,8 @@ var coordinate = units.Pattern(`(?i)([NSEW])?\s*([-+]?\d+(?:[.,]\d+)?)\s*(?:[°�
 // decimals, "12.3456, -4.5678", or with minutes, "12°20.736'N 4°34.068'W".
 // The error is what is wrong, for the person.
 func ReadPosition(text string) (Position, error) {
-	wrong := fmt.Errorf("“%s” is not a position; write degrees, 12.3456, -4.5678, or 12°20.736'N 4°34.068'W", strings.TrimSpace(text))
+	wrong := fmt.Errorf("“%s” is not a position; write degrees, 12.3456, -4.5678, or 12°20.736'N 4°34.068'W",
+		strings.TrimSpace(text))
 	halves := halve(text)
 	if len(halves) != 2 {
 		return Position{}, wrong

@@ -47,10 +47,12 @@ func Drifts(points []boat.Point, choice units.Choice) []Drifted {
 // speedAround is the speed of a boat over the time around a point, m/s.
 func speedAround(points []boat.Point, i int) float64 {
 	from, to := i-1, i
-	for to+1 < len(points) && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) && points[to+1].Time.Sub(points[to].Time) <= lasts(judgement.DriftApart) {
+	for to+1 < len(points) && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) &&
+		points[to+1].Time.Sub(points[to].Time) <= lasts(judgement.DriftApart) {
 		to++
 	}
-	for from > 0 && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) && points[from].Time.Sub(points[from-1].Time) <= lasts(judgement.DriftApart) {
+	for from > 0 && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) &&
+		points[from].Time.Sub(points[from-1].Time) <= lasts(judgement.DriftApart) {
 		from--
 	}
 	east, north := boat.Metres(points[from].Position, points[to].Position)
@@ -69,12 +71,14 @@ func drifted(points []boat.Point, choice units.Choice) (Drifted, bool) {
 	east, north := fitted(points)
 	out.Value = math.Hypot(east, north)
 	span := out.To.Sub(out.From).Seconds()
-	if out.Length = out.Value * span; out.Length < math.Sqrt2*judgement.Fix.Number || out.Value > setup.LookupField("boat.speed").Max {
+	if out.Length = out.Value * span; out.Length < math.Sqrt2*judgement.Fix.Number ||
+		out.Value > setup.LookupField("boat.speed").Max {
 		return Drifted{}, false // it lay still, as far as fixes tell
 	}
 	out.Direction = boat.Course(east, north)
 	out.Spread = math.Hypot(swayed(points, east, north)/out.Value, math.Sqrt2*judgement.Fix.Number/out.Length)
-	out.Words = fmt.Sprintf("%s towards %03.0f° for %.0f minutes, ± %s from minute to minute.", choice.Show("speed", out.Value), out.Direction, span/60, units.Percent(out.Spread))
+	out.Words = fmt.Sprintf("%s towards %03.0f° for %.0f minutes, ± %s from minute to minute.",
+		choice.Show("speed", out.Value), out.Direction, span/60, units.Percent(out.Spread))
 	return out, true
 }
 

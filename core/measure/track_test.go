@@ -32,7 +32,8 @@ func (s *sailed) goes(speed, course, seconds float64) {
 		s.x, s.y, s.at = s.x+10*speed*sin, s.y+10*speed*cos, s.at.Add(10*time.Second)
 		const degree = 111194.93
 		s.points = append(s.points, boat.Point{Time: s.at, Position: almanac.Position{
-			Latitude: 56 + (s.y+s.noise*s.random.NormFloat64())/degree, Longitude: -18 + (s.x+s.noise*s.random.NormFloat64())/degree/math.Cos(56*math.Pi/180),
+			Latitude: 56 + (s.y+s.noise*s.random.NormFloat64())/degree, Longitude: -18 +
+				(s.x+s.noise*s.random.NormFloat64())/degree/math.Cos(56*math.Pi/180),
 		}})
 	}
 }
@@ -53,7 +54,8 @@ func TestDrifts(t *testing.T) {
 	}
 	for i, want := range []struct{ speed, course, seconds float64 }{{0.4, 170, 1200}, {0.5, 200, 600}} {
 		d := drifts[i]
-		if math.Abs(d.Value-want.speed) > 0.02 || math.Abs(d.Direction-want.course) > 2 || math.Abs(d.To.Sub(d.From).Seconds()-want.seconds) > 61 {
+		if math.Abs(d.Value-want.speed) > 0.02 || math.Abs(d.Direction-want.course) > 2 ||
+			math.Abs(d.To.Sub(d.From).Seconds()-want.seconds) > 61 {
 			t.Errorf("%+v", d)
 		}
 	}
@@ -109,12 +111,15 @@ func TestDriftSpread(t *testing.T) {
 func TestAlong(t *testing.T) {
 	drift := &Drifted{Measured: Measured{Value: 0.4, Spread: 1.5, Direction: 170, Words: "a drift"}}
 	got, err := Measure(Question{Way: Along, Drift: drift, Toward: "200"}, setup.Default(), nil)
-	if err != nil || got.Words != "a drift" || got.Changes["boat.speed"] != 0.4 || got.Changes["boat.spread"] != 1.0 || got.Changes["boat.direction"] != 30.0 || got.Changes["boat.kind"] != "skiff" || got.Changes["boat.measured"] != true {
+	if err != nil || got.Words != "a drift" || got.Changes["boat.speed"] != 0.4 || got.Changes["boat.spread"] != 1.0 ||
+		got.Changes["boat.direction"] != 30.0 || got.Changes["boat.kind"] != "skiff" ||
+		got.Changes["boat.measured"] != true {
 		t.Errorf("%+v %v", got, err)
 	}
 	for want, q := range map[string]Question{
-		"Drift: choose one of a track.":                            {Way: Along},
-		"Drift: 4 m/s is outside what is allowed, 0 m/s to 3 m/s.": {Way: Along, Drift: &Drifted{Measured: Measured{Value: 4}}},
+		"Drift: choose one of a track.": {Way: Along},
+		"Drift: 4 m/s is outside what is allowed, 0 m/s to 3 m/s.": {
+			Way: Along, Drift: &Drifted{Measured: Measured{Value: 4}}},
 	} {
 		if _, err := Measure(q, setup.Default(), nil); err == nil || err.Error() != want {
 			t.Errorf("%v, not %s", err, want)

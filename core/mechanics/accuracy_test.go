@@ -31,7 +31,8 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 		s.Current.Surface = r3.Scale(between(0, 0.5), r3.Vec{X: math.Cos(way), Y: math.Sin(way)})
 		s.Wind = r3.Scale(between(0, 6), r3.Vec{X: math.Cos(way), Y: -math.Sin(way)})
 		d := falling(withBodies(t, between(0.08e-3, 0.3e-3), rig.Body{
-			WeightInWater: between(0.02, 0.3), TowArea: between(1e-4, 6e-4), FallArea: between(3e-4, 1.5e-3), Mass: 0.012,
+			WeightInWater: between(0.02, 0.3), TowArea: between(1e-4, 6e-4), FallArea: between(3e-4, 1.5e-3),
+			Mass: 0.012,
 		}), between(0, 35))
 		d.Cast.Drift = r3.Vec{X: between(0, 0.2), Y: between(-0.2, 0.2)}
 		touch := func(grain Grain) float64 {
@@ -62,7 +63,8 @@ func TestAgainstTwiceTheResolution(t *testing.T) {
 	}{{"usual", usuals, 0.005, 0.03}, {"rough", roughs, 0.03, 0.15}} {
 		slices.Sort(of.off)
 		p95, worst := of.off[len(of.off)*95/100], of.off[len(of.off)-1]
-		t.Logf("%s: of %d falls 95 of 100 are off by %.2f %% at most, the worst by %.2f %%", of.name, len(of.off), 100*p95, 100*worst)
+		t.Logf("%s: of %d falls 95 of 100 are off by %.2f %% at most, the worst by %.2f %%", of.name, len(of.off),
+			100*p95, 100*worst)
 		if p95 > of.mostly || worst > of.worst {
 			t.Errorf("%s: off by %.2f %%, the worst %.2f %%", of.name, 100*p95, 100*worst)
 		}

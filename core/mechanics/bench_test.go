@@ -79,7 +79,8 @@ func BenchmarkWork(b *testing.B) {
 	d.StopAtTouch = false
 	d.Phases = []Phase{{Open: true, Time: 300, Landed: true}}
 	for range 10 {
-		d.Phases = append(d.Phases, Phase{Tip: r3.Vec{Z: 0.8}, Time: 0.6}, Phase{Tip: r3.Vec{Z: -0.4}, Time: 1.2}, Phase{Reel: 0.3, Time: 1.6}, Phase{Time: 3})
+		d.Phases = append(d.Phases, Phase{Tip: r3.Vec{Z: 0.8}, Time: 0.6}, Phase{Tip: r3.Vec{Z: -0.4}, Time: 1.2},
+			Phase{Reel: 0.3, Time: 1.6}, Phase{Time: 3})
 	}
 	b.ReportAllocs()
 	for b.Loop() {

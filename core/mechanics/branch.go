@@ -99,7 +99,8 @@ func (m *sim) keepLine(line []r3.Vec) []r3.Vec {
 
 // copyFrom takes over the state of another chain; what is only worked with is not.
 func (c *chain) copyFrom(from *chain) {
-	c.n, c.lineOut, c.paying, c.work, c.clock, c.toTip = from.n, from.lineOut, from.paying, from.work, from.clock, from.toTip
+	c.n, c.lineOut, c.paying, c.work, c.clock, c.toTip = from.n, from.lineOut, from.paying, from.work,
+		from.clock, from.toTip
 	copy(c.at, from.at)
 	copy(c.pos, from.pos)
 	copy(c.vel, from.vel)

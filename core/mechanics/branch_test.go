@@ -48,7 +48,8 @@ func TestBranchIsTheWholeDrop(t *testing.T) {
 				t.Error(err)
 				return
 			}
-			if got.Last.Time != want.Last.Time || r3.Norm(r3.Sub(got.Last.End, want.Last.End)) > 1e-9 || got.Down.Time != want.Down.Time || len(got.Frames) != len(want.Frames) {
+			if got.Last.Time != want.Last.Time || r3.Norm(r3.Sub(got.Last.End, want.Last.End)) > 1e-9 ||
+				got.Down.Time != want.Down.Time || len(got.Frames) != len(want.Frames) {
 				t.Errorf("%g m/s: %+v, want %+v", speed, got.Last, want.Last)
 			}
 			for i, f := range want.Frames {
@@ -60,7 +61,8 @@ func TestBranchIsTheWholeDrop(t *testing.T) {
 		})
 	}
 	work.Wait()
-	if after := b.Track(); after.Last.Time != before.Last.Time || len(after.Frames) != len(before.Frames) || after.Outcome != Done {
+	if after := b.Track(); after.Last.Time != before.Last.Time || len(after.Frames) != len(before.Frames) ||
+		after.Outcome != Done {
 		t.Errorf("the fall has become %+v", after.Last)
 	}
 }

@@ -47,7 +47,8 @@ type chain struct {
 	runners []runner // the bodies that slide
 
 	leader, main thread
-	toTip        float64 // half the load on the uppermost segment along itself, N: what its tension has more than the tip's
+	// half the load on the uppermost segment along itself, N: what its tension has more than the tip's
+	toTip float64
 
 	solving
 }
@@ -142,7 +143,8 @@ func (c *chain) torn(s *stage, x []r3.Vec, tension []float64) bool {
 	}
 	for i := range segments {
 		rest := c.segment(i, s.line)
-		if over := length(r3.Sub(x[i+1], x[i])) - rest*(1+max(strain(tension[i]), 0)); over > much*rest && over > c.until.place {
+		if over := length(r3.Sub(x[i+1], x[i])) - rest*(1+max(strain(tension[i]), 0)); over > much*rest &&
+			over > c.until.place {
 			return true
 		}
 	}

@@ -112,5 +112,6 @@ func DragAcross(line *tackle.Line, fluid water.Fluid, speed float64) float64 {
 	if speed == 0 {
 		return 0
 	}
-	return 0.5 * fluid.Density * line.Normal * CylinderDrag(speed*line.Diameter/fluid.Viscosity) * line.Diameter * speed * speed
+	return 0.5 * fluid.Density * line.Normal * CylinderDrag(
+		speed*line.Diameter/fluid.Viscosity) * line.Diameter * speed * speed
 }

@@ -171,7 +171,8 @@ func (s *Scene) Run(ctx context.Context, d Drop, keep Detail) (*Track, error) {
 	}
 	if keep.Grain == Fine {
 		// What is too wild for fine steps may still be had with coarse ones.
-		if track, err := newSim(s, d, keep, finer).run(ctx); err != nil || track.Outcome != StepsUp && track.Outcome != Unsolved {
+		if track, err := newSim(s, d, keep, finer).run(ctx); err != nil || track.Outcome != StepsUp &&
+			track.Outcome != Unsolved {
 			return track, err
 		}
 		return newSim(s, d, keep, usual).run(ctx)

@@ -15,7 +15,8 @@ import (
 
 // falling is a drop with the bail open until the bed.
 func falling(r *rig.Rig, cast float64) Drop {
-	return Drop{Rig: r, Cast: Cast{Distance: cast, SpoolDrag: 0.005}, Phases: []Phase{{Open: true, Time: 600}}, Until: 600, StopAtTouch: true}
+	return Drop{Rig: r, Cast: Cast{Distance: cast, SpoolDrag: 0.005}, Phases: []Phase{{Open: true, Time: 600}},
+		Until: 600, StopAtTouch: true}
 }
 
 func run(t testing.TB, s *Scene, d Drop) *Track {
@@ -147,7 +148,8 @@ func TestDropMirror(t *testing.T) {
 	near(t, "side", left.At.Y, -right.At.Y, 1e-6)
 	// The whole scene turned about the rod lands in the turned place.
 	turned := scene(0)
-	turned.Current.Surface, turned.Wind, d.Cast.Drift, d.Cast.Toward = r3.Vec{X: -0.2, Y: 0.1}, r3.Vec{X: -3}, r3.Vec{X: -0.1}, math.Pi/2
+	turned.Current.Surface, turned.Wind, d.Cast.Drift, d.Cast.Toward = r3.Vec{X: -0.2, Y: 0.1}, r3.Vec{X: -3},
+		r3.Vec{X: -0.1}, math.Pi/2
 	there := touch(t, turned, d)
 	near(t, "turned: touch", there.Time, left.Time, 1e-3)
 	near(t, "turned: x", there.At.X, -left.At.Y, 1e-2)
@@ -171,7 +173,8 @@ func TestProgrammeInPieces(t *testing.T) {
 	lift := Phase{Tip: r3.Vec{Z: 0.8}, Time: 0.8}
 	d.Phases = []Phase{{Open: true, Time: 100, Landed: true}, {Time: 10}, lift, {Reel: 0.4, Time: 8}, {Time: 6}}
 	whole := run(t, s, d)
-	d.Phases = []Phase{{Open: true, Time: 100, Landed: true}, {Time: 4}, {Time: 6}, {Tip: lift.Tip, Time: 0.3}, {Tip: lift.Tip, Time: 0.5}, {Reel: 0.4, Time: 3}, {Reel: 0.4, Time: 5}, {Time: 6}}
+	d.Phases = []Phase{{Open: true, Time: 100, Landed: true}, {Time: 4}, {Time: 6}, {Tip: lift.Tip, Time: 0.3},
+		{Tip: lift.Tip, Time: 0.5}, {Reel: 0.4, Time: 3}, {Reel: 0.4, Time: 5}, {Time: 6}}
 	pieces := run(t, s, d)
 	near(t, "ends", pieces.Last.Time, whole.Last.Time, 1e-3)
 	near(t, "x", pieces.Last.End.X, whole.Last.End.X, 0.005)
@@ -186,7 +189,8 @@ func TestLiftAndDropComesBack(t *testing.T) {
 	s := scene(0)
 	s.Bed.Depth = 8
 	d := Drop{Rig: jig(t, 0.1, 0.14e-3), Cast: Cast{SpoolDrag: 0.005}, Until: 120}
-	d.Phases = []Phase{{Open: true, Time: 60, Landed: true}, {Time: 1}, {Tip: r3.Vec{Z: 1}, Time: 0.6}, {Tip: r3.Vec{Z: -1}, Time: 0.6}, {Time: 10, Landed: true}}
+	d.Phases = []Phase{{Open: true, Time: 60, Landed: true}, {Time: 1}, {Tip: r3.Vec{Z: 1}, Time: 0.6},
+		{Tip: r3.Vec{Z: -1}, Time: 0.6}, {Time: 10, Landed: true}}
 	track, err := s.Run(t.Context(), d, Detail{Frames: 200})
 	if err != nil {
 		t.Fatal(err)
@@ -244,7 +248,11 @@ func TestDropOutcomes(t *testing.T) {
 		{OutOfLine, func(s *Scene, d *Drop) { d.Spool = 18; s.Current.Surface.X = 0.5 }},
 		{ReeledIn, func(_ *Scene, d *Drop) { d.Phases = []Phase{{Open: true, Time: 5}, {Reel: 1, Time: 500}} }},
 		{TimeUp, func(s *Scene, d *Drop) { s.Current.Surface.X = 3; d.Phases = []Phase{{Time: 600}} }},
-		{Touched, func(s *Scene, d *Drop) { s.Bed.Depth = 200; s.Current.Surface.X = 0.1; d.Rig = jig(t, 0.6, 0.18e-3) }},
+		{Touched, func(s *Scene, d *Drop) {
+			s.Bed.Depth = 200
+			s.Current.Surface.X = 0.1
+			d.Rig = jig(t, 0.6, 0.18e-3)
+		}},
 	} {
 		s, d := scene(0), falling(r, 15)
 		tt.change(s, &d)
@@ -257,15 +265,17 @@ func TestDropOutcomes(t *testing.T) {
 
 func TestRunRefuses(t *testing.T) {
 	for words, change := range map[string]func(*Scene, *Drop){
-		"no rig":                        func(_ *Scene, d *Drop) { d.Rig = nil },
-		"not a number":                  func(_ *Scene, d *Drop) { d.Cast.Drift.X = math.NaN() },
-		"a cast of -1 m":                func(_ *Scene, d *Drop) { d.Cast.Distance = -1 },
-		"phase 1 lasts -4 s":            func(_ *Scene, d *Drop) { d.Phases[0].Time = -4 },
-		"takes the rod tip under water": func(_ *Scene, d *Drop) { d.Phases = append(d.Phases, Phase{Tip: r3.Vec{Z: -1}, Time: 4}) },
-		"do not reach the splash":       func(_ *Scene, d *Drop) { d.Spool = 10 },
-		"outside 0 to 7200 s":           func(_ *Scene, d *Drop) { d.Until = 1e9 },
-		"is faster than":                func(_ *Scene, d *Drop) { d.Phases[0].Reel = 1e6 },
-		"must be above it":              func(s *Scene, _ *Drop) { s.TipHeight = 0 },
+		"no rig":             func(_ *Scene, d *Drop) { d.Rig = nil },
+		"not a number":       func(_ *Scene, d *Drop) { d.Cast.Drift.X = math.NaN() },
+		"a cast of -1 m":     func(_ *Scene, d *Drop) { d.Cast.Distance = -1 },
+		"phase 1 lasts -4 s": func(_ *Scene, d *Drop) { d.Phases[0].Time = -4 },
+		"takes the rod tip under water": func(_ *Scene, d *Drop) {
+			d.Phases = append(d.Phases, Phase{Tip: r3.Vec{Z: -1}, Time: 4})
+		},
+		"do not reach the splash": func(_ *Scene, d *Drop) { d.Spool = 10 },
+		"outside 0 to 7200 s":     func(_ *Scene, d *Drop) { d.Until = 1e9 },
+		"is faster than":          func(_ *Scene, d *Drop) { d.Phases[0].Reel = 1e6 },
+		"must be above it":        func(s *Scene, _ *Drop) { s.TipHeight = 0 },
 	} {
 		s, d := scene(0), falling(jig(t, 0.06, 0.18e-3), 15)
 		change(s, &d)
@@ -287,7 +297,8 @@ func TestNoNonsenseFromRandomDrops(t *testing.T) {
 		s.Bed.Depth, s.Bed.Slope, s.TipHeight = 0.3+wild(200), random.Float64()-0.5, 0.1+wild(5)
 		d := Drop{Rig: jig(t, wild(4), 0.02e-3+wild(2e-3)), Until: 200, Spool: 400}
 		d.Cast = Cast{Distance: wild(150), SpoolDrag: wild(0.1), Drift: r3.Vec{X: wild(3), Y: -wild(3)}}
-		d.Phases = []Phase{{Open: true, Time: wild(100)}, {Reel: wild(4), Time: wild(20)}, {Tip: r3.Vec{Z: wild(3)}, Time: 1}, {Shake: 0.05, Beat: 2, Time: 3}, {Open: true, Landed: true, Time: 50}}
+		d.Phases = []Phase{{Open: true, Time: wild(100)}, {Reel: wild(4), Time: wild(20)},
+			{Tip: r3.Vec{Z: wild(3)}, Time: 1}, {Shake: 0.05, Beat: 2, Time: 3}, {Open: true, Landed: true, Time: 50}}
 		track, err := s.Run(t.Context(), d, Detail{Frames: 20, Points: 8})
 		if err != nil {
 			t.Fatal(err)
@@ -315,7 +326,8 @@ func TestNoAllocationPerStep(t *testing.T) {
 	}
 	s, r := scene(0.1), jig(t, 0.1, 0.16e-3)
 	allocations := func(until float64) float64 {
-		d := Drop{Rig: r, Cast: Cast{Distance: 20, SpoolDrag: 0.005}, Until: until, Phases: []Phase{{Open: true, Time: 40}, {Shake: 0.05, Beat: 0.5, Time: 200}}}
+		d := Drop{Rig: r, Cast: Cast{Distance: 20, SpoolDrag: 0.005}, Until: until,
+			Phases: []Phase{{Open: true, Time: 40}, {Shake: 0.05, Beat: 0.5, Time: 200}}}
 		return testing.AllocsPerRun(3, func() { run(t, s, d) })
 	}
 	if short, long := allocations(20), allocations(60); long > short {
@@ -391,7 +403,8 @@ func TestSlackLineDoesNotSnap(t *testing.T) {
 		}
 		for _, f := range track.Frames {
 			if f.Velocity.Z > 1e-3 || f.EndTension > 0.1 {
-				t.Fatalf("with %.5f m2 it goes up at %.2f m/s after %.2f s, its line at %.3g N", drag, f.Velocity.Z, f.Time, f.EndTension)
+				t.Fatalf("with %.5f m2 it goes up at %.2f m/s after %.2f s, its line at %.3g N", drag, f.Velocity.Z,
+					f.Time, f.EndTension)
 			}
 		}
 		if time := track.Touch().Time; time <= last {

@@ -110,7 +110,8 @@ func (m *sim) thin() {
 	kept := 1
 	for i := 1; i < m.n; i++ {
 		if fixed := m.body[i] >= 0 || math.Abs(m.at[i]-m.rig.LeaderLength) < 1e-9; i%2 == 1 || fixed {
-			m.at[kept], m.pos[kept], m.vel[kept], m.body[kept], m.tension[kept] = m.at[i], m.pos[i], m.vel[i], m.body[i], m.tension[i]
+			m.at[kept], m.pos[kept], m.vel[kept], m.body[kept], m.tension[kept] = m.at[i], m.pos[i], m.vel[i],
+				m.body[i], m.tension[i]
 			kept++
 		}
 	}

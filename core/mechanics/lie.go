@@ -64,7 +64,8 @@ func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, c
 }
 
 // tighten finds the tension at place for which miss is zero.
-func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, miss func(r3.Vec, *[]r3.Vec) r3.Vec) (r3.Vec, bool) {
+func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, miss func(r3.Vec, *[]r3.Vec) r3.Vec) (
+	r3.Vec, bool) {
 	const closely = 1e-6 // of the line
 	sags, tightens := s.sag(r, place, lineOut)
 	if !tightens {
@@ -133,9 +134,11 @@ func solveFor(v r3.Vec, close float64, miss func(r3.Vec) r3.Vec) (r3.Vec, bool) 
 			taken := r3.Scale(share, step)
 			n := miss(r3.Add(v, taken))
 			if better = length(n) < size; better {
-				changed := r3.Sub(r3.Sub(n, m), r3.Add(r3.Scale(taken.X, dx), r3.Add(r3.Scale(taken.Y, dy), r3.Scale(taken.Z, dz))))
+				changed := r3.Sub(r3.Sub(n, m),
+					r3.Add(r3.Scale(taken.X, dx), r3.Add(r3.Scale(taken.Y, dy), r3.Scale(taken.Z, dz))))
 				changed = r3.Scale(1/r3.Dot(taken, taken), changed)
-				dx, dy, dz = r3.Add(dx, r3.Scale(taken.X, changed)), r3.Add(dy, r3.Scale(taken.Y, changed)), r3.Add(dz, r3.Scale(taken.Z, changed))
+				dx, dy, dz = r3.Add(dx, r3.Scale(taken.X, changed)), r3.Add(dy, r3.Scale(taken.Y, changed)),
+					r3.Add(dz, r3.Scale(taken.Z, changed))
 				carried = length(n) < size/4
 				v, m, size = r3.Add(v, taken), n, length(n)
 			} else if !fresh {

@@ -44,7 +44,8 @@ func TestLieOutcomes(t *testing.T) {
 		flow, spare, weight float64
 		want                Outcome
 	}{
-		{0.1, 1.05, 0.1, Held}, {0.4, 1.05, 0.1, Sweeps}, {0.8, 1.01, 0.1, Lifts}, {0, 1.05, 0.1, Slack}, {0.4, 1.05, -0.1, Floats},
+		{0.1, 1.05, 0.1, Held}, {0.4, 1.05, 0.1, Sweeps}, {0.8, 1.01, 0.1, Lifts}, {0, 1.05, 0.1, Slack},
+		{0.4, 1.05, -0.1, Floats},
 	} {
 		if got := lie(tt.flow, tt.spare, tt.weight); got.Outcome != tt.want {
 			t.Errorf("%+v: %+v", tt, got)
@@ -59,7 +60,8 @@ func TestLieOutcomes(t *testing.T) {
 			high = middle
 		}
 	}
-	if a, b := lie(low, 1.05, 0.1), lie(high, 1.05, 0.1); math.Abs(a.Grip-1) > 1e-3 || math.Abs(b.Grip-1) > 1e-3 || b.Outcome != Sweeps {
+	if a, b := lie(low, 1.05, 0.1), lie(high, 1.05, 0.1); math.Abs(a.Grip-1) > 1e-3 || math.Abs(b.Grip-1) > 1e-3 ||
+		b.Outcome != Sweeps {
 		t.Errorf("it sweeps from %+v on, still held with %+v", b, a)
 	}
 	if a, b := lie(0.2, 1.05, 0.1), lie(0.2, 1.15, 0.1); !(b.Grip < a.Grip) {

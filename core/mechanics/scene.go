@@ -50,7 +50,8 @@ const (
 )
 
 // Outcomes are all of them.
-var Outcomes = []Outcome{OnBed, Slack, Hangs, Trails, Held, Sweeps, Lifts, Floats, Unreachable, Touched, Done, TimeUp, ReeledIn, OutOfLine, StepsUp, Unsolved, AboveWater, NoWater}
+var Outcomes = []Outcome{OnBed, Slack, Hangs, Trails, Held, Sweeps, Lifts, Floats, Unreachable, Touched, Done, TimeUp,
+	ReeledIn, OutOfLine, StepsUp, Unsolved, AboveWater, NoWater}
 
 // Gait is how a rig moves over the ground while its shape does not change.
 type Gait struct {

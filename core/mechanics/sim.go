@@ -41,13 +41,18 @@ type resolution struct {
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 	waves float64 // steps over each wave of a swell, at least
 	until settled // when each of the two stages is solved
-	film  float64 // m over and under the surface within which a line turns from wet to dry: one that lies on it is the harder to solve the thinner it is
+	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
+	// to solve the thinner it is.
+	film float64
 }
 
 var (
-	usual = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20, until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
-	rough = resolution{nodes: 10, crowd: 40, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10, until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12}, film: 0.05}
-	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32, until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+	usual = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
+		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+	rough = resolution{nodes: 10, crowd: 40, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10,
+		until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12}, film: 0.05}
+	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32,
+		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -140,7 +145,8 @@ func (m *sim) leave(goesOn bool) {
 	m.at, m.body = m.at[:m.n], m.body[:m.n]
 	if goesOn {
 		vectors, numbers := slices.Concat(m.pos, m.vel), slices.Concat(m.at, m.tension)
-		m.pos, m.vel, m.at, m.tension, m.body = vectors[:m.n+1], vectors[m.n+1:], numbers[:m.n], numbers[m.n:], slices.Clone(m.body)
+		m.pos, m.vel, m.at, m.tension, m.body = vectors[:m.n+1], vectors[m.n+1:], numbers[:m.n], numbers[m.n:],
+			slices.Clone(m.body)
 	} else {
 		m.pos, m.vel, m.at, m.tension, m.body = nil, nil, nil, nil, nil
 	}
@@ -398,7 +404,8 @@ func (m *sim) comesDown(h float64) float64 {
 func (m *sim) comesTo(h float64) float64 {
 	deep := m.now().Deep
 	key := m.key()
-	if before, after := -m.pos[key].Z, -m.next[key].Z; deep > 0 && before < deep-atDepth && after > deep+atDepth && h > blow/10 {
+	if before, after := -m.pos[key].Z, -m.next[key].Z; deep > 0 && before < deep-atDepth && after > deep+atDepth &&
+		h > blow/10 {
 		return max((deep-before)/(after-before), 0.05)
 	}
 	return 1

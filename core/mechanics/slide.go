@@ -178,7 +178,8 @@ func (c *chain) slide(s *stage, tension []float64) bool {
 		if !c.paysOut(i) {
 			tight += c.links[i].stretch * c.links[i].stiff
 		}
-		amiss := tension[i-1] + c.links[i-1].stretch*c.links[i-1].stiff + lower - factor*(tight+upper) - rubs*(c.at[i]-r.base)/s.tau
+		amiss := tension[i-1] + c.links[i-1].stretch*c.links[i-1].stiff +
+			lower - factor*(tight+upper) - rubs*(c.at[i]-r.base)/s.tau
 		matrix[k][n] = -amiss
 		for other := range n {
 			lower, upper := c.moved(r, c.columns[other])

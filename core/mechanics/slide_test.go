@@ -44,7 +44,8 @@ func TestBetweenTwoStopsIsFixed(t *testing.T) {
 // spool and that of the bait, which is exp(friction x half a turn) of it: v = sqrt(2 (W - T1 - T2) / (rho A)).
 func TestSinkerOnASlackLine(t *testing.T) {
 	bait := rig.Body{WeightInWater: 1e-4, TowArea: 0.02, FallArea: 0.02, Mass: 0.005}
-	sinker := rig.Body{At: 0.3, WeightInWater: 0.1, TowArea: 4e-4, FallArea: 4e-4, Mass: 0.011, Slides: rig.Span{From: 0.2, To: math.Inf(1)}}
+	sinker := rig.Body{At: 0.3, WeightInWater: 0.1, TowArea: 4e-4, FallArea: 4e-4, Mass: 0.011,
+		Slides: rig.Span{From: 0.2, To: math.Inf(1)}}
 	s := scene(0)
 	d := falling(withBodies(t, 0.06e-3, bait, sinker), 0)
 	d.Rig.Key, d.Rig.LeaderLength, d.StopAtTouch, d.Until = 1, 0, false, 60
@@ -65,7 +66,8 @@ func TestSinkerOnASlackLine(t *testing.T) {
 // runs, by exp(friction x angle turned); the bait draws it through by itself.
 func TestLineRunsThroughALyingSinker(t *testing.T) {
 	bait := rig.Body{WeightInWater: 1e-3, TowArea: 0.01, FallArea: 0.01, Mass: 0.005}
-	sinker := rig.Body{At: 1, WeightInWater: 3, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.33, Slides: rig.Span{From: 0.3, To: math.Inf(1)}}
+	sinker := rig.Body{At: 1, WeightInWater: 3, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.33,
+		Slides: rig.Span{From: 0.3, To: math.Inf(1)}}
 	s := scene(0.4)
 	s.Bed.Depth, s.Current.Exponent = 8, 0
 	d := Drop{Rig: withBodies(t, 0.1e-3, bait, sinker), Cast: Cast{Distance: 6, SpoolDrag: 0.05}, Until: 400}
@@ -99,12 +101,14 @@ func TestLineRunsThroughALyingSinker(t *testing.T) {
 func TestFloatGoesUpToItsStop(t *testing.T) {
 	const stop = 3.0
 	head := rig.Body{WeightInWater: 0.03, TowArea: 2e-4, FallArea: 4e-4, Mass: 0.004}
-	float := rig.Body{At: 0.1, WeightInWater: -0.06, TowArea: 3e-4, FallArea: 3e-4, Mass: 0.002, Slides: rig.Span{From: 0.05, To: stop}}
+	float := rig.Body{At: 0.1, WeightInWater: -0.06, TowArea: 3e-4, FallArea: 3e-4, Mass: 0.002,
+		Slides: rig.Span{From: 0.05, To: stop}}
 	r := withBodies(t, 0.1e-3, head, float)
 	r.LeaderLength = 0
 	s := scene(0)
 	s.Bed.Depth = 6
-	m := followed(t, s, Drop{Rig: r, Cast: Cast{Distance: 8, SpoolDrag: 0.002}, Phases: []Phase{{Open: true, Time: 120}}, Until: 120})
+	m := followed(t, s, Drop{Rig: r, Cast: Cast{Distance: 8, SpoolDrag: 0.002},
+		Phases: []Phase{{Open: true, Time: 120}}, Until: 120})
 	i := 0
 	for k := range m.n {
 		if m.body[k] == 1 {
@@ -120,7 +124,8 @@ func TestFloatGoesUpToItsStop(t *testing.T) {
 		t.Error("the head came to the bed")
 	}
 	r.Bodies[1].WeightInWater = -0.02
-	m = followed(t, s, Drop{Rig: r, Cast: Cast{Distance: 8, SpoolDrag: 0.002}, Phases: []Phase{{Open: true, Time: 120}}, Until: 120})
+	m = followed(t, s, Drop{Rig: r, Cast: Cast{Distance: 8, SpoolDrag: 0.002}, Phases: []Phase{{Open: true, Time: 120}},
+		Until: 120})
 	if !m.touched[0] {
 		t.Error("a float too small for it carried the head")
 	}
@@ -148,11 +153,13 @@ func randomRigsThatSlide(t *testing.T, random *rand.Rand, grown *trust.Tally) {
 	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	unsolved := 0
 	for round := range 40 {
-		bodies := []rig.Body{{WeightInWater: between(0.002, 0.1), TowArea: 3e-4, FallArea: between(1e-4, 1e-3), Mass: 0.012}}
+		bodies := []rig.Body{{WeightInWater: between(0.002, 0.1), TowArea: 3e-4, FallArea: between(1e-4, 1e-3),
+			Mass: 0.012}}
 		for at := 0.0; len(bodies) < 2+round%6; {
 			low := at + between(0.02, 0.6)
 			high := low + between(0.02, 1.5)
-			b := rig.Body{At: between(low, high), WeightInWater: between(-0.03, 0.1), TowArea: 1e-4, FallArea: 2e-4, Mass: 0.012}
+			b := rig.Body{At: between(low, high), WeightInWater: between(-0.03, 0.1), TowArea: 1e-4, FallArea: 2e-4,
+				Mass: 0.012}
 			if len(bodies)%2 == 1 {
 				b.Slides = rig.Span{From: low, To: high}
 			}
@@ -169,7 +176,8 @@ func randomRigsThatSlide(t *testing.T, random *rand.Rand, grown *trust.Tally) {
 			s.Current.Surface = r3.Vec{X: between(-1, 1), Y: between(-1, 1)}
 			s.Wind = r3.Vec{X: between(-8, 8), Y: between(-8, 8)}
 		}
-		d := Drop{Rig: withBodies(t, 0.12e-3, bodies...), Cast: Cast{Distance: between(0, 25), SpoolDrag: 0.005}, Until: 40}
+		d := Drop{Rig: withBodies(t, 0.12e-3, bodies...),
+			Cast: Cast{Distance: between(0, 25), SpoolDrag: 0.005}, Until: 40}
 		if d.Rig.Weight() <= 0 && !d.Rig.FloatsUp() {
 			continue
 		}
@@ -237,14 +245,16 @@ func TestRunRefusesSlides(t *testing.T) {
 	bodies := []rig.Body{{WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.01}}
 	for i := range rig.MostSlides + 1 {
 		at := float64(i + 1)
-		bodies = append(bodies, rig.Body{At: at, WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.01, Slides: rig.Span{From: at, To: at + 1}})
+		bodies = append(bodies, rig.Body{At: at, WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.01,
+			Slides: rig.Span{From: at, To: at + 1}})
 	}
 	r := withBodies(t, 0.1e-3, bodies[:len(bodies)-1]...)
 	if _, err := scene(0).Run(t.Context(), falling(r, 5), Detail{}); err != nil {
 		t.Error(err)
 	}
 	r.Bodies = bodies
-	if _, err := scene(0).Run(t.Context(), falling(r, 5), Detail{}); err == nil || err.Error() != "rig: more than 4 bodies slide" {
+	if _, err := scene(0).Run(t.Context(), falling(r, 5), Detail{}); err == nil ||
+		err.Error() != "rig: more than 4 bodies slide" {
 		t.Errorf("%v", err)
 	}
 }

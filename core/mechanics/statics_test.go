@@ -126,7 +126,8 @@ func TestMonotony(t *testing.T) {
 		if !(thick.End.Z > base.End.Z && thick.WaterAngle > base.WaterAngle) {
 			t.Fatalf("thicker: %+v against %+v", thick, base)
 		}
-		lighter, heavier := s.LineFor(jig(t, weight, diameter), Gait{}, 0.2, nil), s.LineFor(jig(t, 1.3*weight, diameter), Gait{}, 0.2, nil)
+		lighter, heavier := s.LineFor(jig(t, weight, diameter), Gait{}, 0.2, nil),
+			s.LineFor(jig(t, 1.3*weight, diameter), Gait{}, 0.2, nil)
 		if lighter.Outcome == OnBed && !(heavier.Outcome == OnBed && heavier.LineOut < lighter.LineOut) {
 			t.Fatalf("line for contact: %+v against %+v", heavier, lighter)
 		}
@@ -186,13 +187,15 @@ func TestFinerStepsChangeNothing(t *testing.T) {
 		strand := w.strand(made)
 		tangent, rate := w.slopeAt(&strand, w.pos, w.tension)
 		h := e.LineOut / pieces
-		w.pos, w.tension, w.length = r3.Add(w.pos, r3.Scale(h, tangent)), r3.Add(w.tension, r3.Scale(h, rate)), w.length+h
+		w.pos, w.tension, w.length = r3.Add(w.pos, r3.Scale(h, tangent)),
+			r3.Add(w.tension, r3.Scale(h, rate)), w.length+h
 	}
 	if d := r3.Norm(r3.Sub(w.pos, r3.Vec{Z: s.TipHeight})); d > 0.001*e.LineOut {
 		t.Errorf("fine steps end %g m from the tip", d)
 	}
 	near(t, "tip tension", r3.Norm(w.tension), r3.Norm(e.TipTension), 0.002)
-	if first, last := points[0], points[len(points)-1]; r3.Norm(r3.Sub(first, e.End)) > 1e-9 || math.Abs(last.Z-s.TipHeight) > 1e-9 {
+	if first, last := points[0], points[len(points)-1]; r3.Norm(r3.Sub(first, e.End)) > 1e-9 ||
+		math.Abs(last.Z-s.TipHeight) > 1e-9 {
 		t.Errorf("curve runs from %v to %v", first, last)
 	}
 }
@@ -212,7 +215,8 @@ func TestOutcomes(t *testing.T) {
 		{"long line in still water", scene(0).Rest(jig(t, 0.1, 0.2e-3), Gait{}, 60, nil).Outcome, Slack},
 		{"short of the bed", scene(0).Rest(jig(t, 0.1, 0.2e-3), Gait{}, 10, nil).Outcome, Hangs},
 		{"dragged", scene(0).Rest(jig(t, 0.2, 0.2e-3), drift, 30, nil).Outcome, OnBed},
-		{"dragged too fast", scene(0).Rest(jig(t, 0.02, 0.2e-3), Gait{Velocity: r3.Vec{X: -0.5}}, 30, nil).Outcome, Hangs},
+		{"dragged too fast", scene(0).Rest(jig(t, 0.02, 0.2e-3), Gait{Velocity: r3.Vec{X: -0.5}}, 30, nil).Outcome,
+			Hangs},
 	}
 	for _, tt := range tests {
 		if tt.got != tt.want {
@@ -239,10 +243,12 @@ func TestNoNonsenseFromRandomInput(t *testing.T) {
 	random := rand.New(rand.NewPCG(7, 8))
 	for range 150 {
 		s := &Scene{
-			Water:     salt,
-			Current:   water.Current{Surface: r3.Vec{X: 6*random.Float64() - 3, Y: 6*random.Float64() - 3}, Exponent: random.Float64()},
-			Wind:      r3.Vec{X: 200*random.Float64() - 100},
-			Bed:       water.Bed{Depth: math.Pow(10, 3.3*random.Float64()-1), Slope: 2*random.Float64() - 1, Friction: random.Float64()},
+			Water: salt,
+			Current: water.Current{Surface: r3.Vec{X: 6*random.Float64() - 3, Y: 6*random.Float64() - 3},
+				Exponent: random.Float64()},
+			Wind: r3.Vec{X: 200*random.Float64() - 100},
+			Bed: water.Bed{Depth: math.Pow(10, 3.3*random.Float64()-1), Slope: 2*random.Float64() - 1,
+				Friction: random.Float64()},
 			TipHeight: 5 * random.Float64(),
 		}
 		r := jig(t, math.Pow(10, 5*random.Float64()-4)-0.001, (0.02+1.98*random.Float64())*1e-3)

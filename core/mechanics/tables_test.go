@@ -27,7 +27,8 @@ func TestTablesAgreeWithFormulas(t *testing.T) {
 		// Linear reading is off by at most f" h^2/8 = 0.89 * 1.89 / (8 * 64^2).
 		cn, power := quickCylinderDrag(re)
 		near(t, "drag coefficient", cn, CylinderDrag(re), 6e-5)
-		near(t, "its power", power+1, 1+math.Log(CylinderDrag(1.01*re)/CylinderDrag(re/1.01))/(2*math.Log(1.01)), 0.2) // it only steers corrections
+		// it only steers corrections
+		near(t, "its power", power+1, 1+math.Log(CylinderDrag(1.01*re)/CylinderDrag(re/1.01))/(2*math.Log(1.01)), 0.2)
 		x, p := math.Pow(10, -6*random.Float64()), random.Float64()
 		near(t, "power", quickPower(x, p), math.Pow(x, p), 6e-5)
 		if t.Failed() {

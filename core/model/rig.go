@@ -92,8 +92,9 @@ type hanging struct {
 }
 
 func (h hanging) body() rig.Body {
-	return rig.Body{At: max(h.part.At, h.span.From), WeightInWater: h.lure.WeightInWater, TowArea: h.lure.TowArea, FallArea: h.lure.FallSlack,
-		Mass: h.lure.Mass, Slides: h.span}
+	return rig.Body{At: max(h.part.At, h.span.From), WeightInWater: h.lure.WeightInWater, TowArea: h.lure.TowArea,
+		FallArea: h.lure.FallSlack,
+		Mass:     h.lure.Mass, Slides: h.span}
 }
 
 // hung are the bodies of the rig from the end of the line up: its parts, but for stops

@@ -29,7 +29,8 @@ func TestListBecomesBodies(t *testing.T) {
 	if len(r.Bodies) != 4 || r.Key != 3 {
 		t.Fatalf("%d bodies, body %d is felt", len(r.Bodies), r.Key)
 	}
-	if sinker := r.Bodies[3]; sinker.Slides != (rig.Span{From: 1, To: 3}) || sinker.At != 1.01 || math.Abs(sinker.Mass-0.02) > 1e-12 {
+	if sinker := r.Bodies[3]; sinker.Slides != (rig.Span{From: 1, To: 3}) || sinker.At != 1.01 ||
+		math.Abs(sinker.Mass-0.02) > 1e-12 {
 		t.Errorf("the sinker: %+v", sinker)
 	}
 	plain := s
@@ -49,7 +50,8 @@ func TestListBecomesBodies(t *testing.T) {
 		t.Errorf("the whole of it weighs %g kg, its bodies %g", whole.Mass, sum)
 	}
 	s.Rigging.Parts = []rigging.Part{{What: "hook"}, {What: "sinker", At: 0.3, Slides: true}}
-	if r, _, err = Rig(s, 0.02, fresh(t)); err != nil || !math.IsInf(r.Bodies[1].Slides.To, 1) || r.Bodies[1].Slides.From != 0 {
+	if r, _, err = Rig(s, 0.02, fresh(t)); err != nil || !math.IsInf(r.Bodies[1].Slides.To, 1) ||
+		r.Bodies[1].Slides.From != 0 {
 		t.Errorf("with no stop: %+v %v", r.Bodies, err)
 	}
 }
@@ -62,7 +64,8 @@ func TestHooksAsTheyCome(t *testing.T) {
 	if err := s.Validate(units.Choice{}); err != nil {
 		t.Fatal(err)
 	}
-	for grams, want := range map[float64]string{0.1: "#10", 0.9: "#1", 1.79: "#1", 1.8: "1/0", 3.5: "3/0", 42.5: "3/0"} {
+	for grams, want := range map[float64]string{0.1: "#10", 0.9: "#1", 1.79: "#1", 1.8: "1/0", 3.5: "3/0",
+		42.5: "3/0"} {
 		if head, _ := Tackle(s, grams*1e-3); head.Hook != want {
 			t.Errorf("%g g comes with %s, not %s", grams, head.Hook, want)
 		}
@@ -145,7 +148,8 @@ func TestAfloat(t *testing.T) {
 		}
 		// A ball of 6 ml is 397 mm2 across; half of what it carries is its own.
 		got := float.Bodies[1]
-		if math.Abs(got.WeightInWater+4e-3*9.80665) > 1e-9 || got.Mass != 2e-3 || math.Abs(got.TowArea-0.45*399e-6) > 2e-6 || got.At != want.At || got.Slides != want.Slides {
+		if math.Abs(got.WeightInWater+4e-3*9.80665) > 1e-9 || got.Mass != 2e-3 ||
+			math.Abs(got.TowArea-0.45*399e-6) > 2e-6 || got.At != want.At || got.Slides != want.Slides {
 			t.Errorf("%s: %+v", kind, got)
 		}
 	}

@@ -61,11 +61,12 @@ func Scene(s setup.Setup) (*mechanics.Scene, error) {
 		return nil, err
 	}
 	return &mechanics.Scene{
-		Water:     fluid,
-		Current:   water.Current{Surface: Surface(s), Exponent: exponent},
-		Swell:     Waves(s, 0),
-		Wind:      vector(s.Wind.Speed, s.Wind.Direction),
-		Bed:       water.Bed{Depth: s.Water.Depth, Slope: s.Slope(), Friction: catalogue.Beds[s.Water.Bed].Friction.Number},
+		Water:   fluid,
+		Current: water.Current{Surface: Surface(s), Exponent: exponent},
+		Swell:   Waves(s, 0),
+		Wind:    vector(s.Wind.Speed, s.Wind.Direction),
+		Bed: water.Bed{Depth: s.Water.Depth, Slope: s.Slope(),
+			Friction: catalogue.Beds[s.Water.Bed].Friction.Number},
 		TipHeight: s.Rod.TipHeight,
 	}, nil
 }

@@ -32,8 +32,10 @@ func TestSpreads(t *testing.T) {
 			t.Errorf("%s: %g, not %g", what, pair[0], pair[1])
 		}
 	}
-	s.Flow.Spread, s.Boat.Measured, s.Boat.Speed, s.Line.Measured, s.Bait.Drag, s.Bait.DragSpread = 0.09, true, 0.3, true, 0.9, 0.06
-	if FlowSpread(s) != 0.09 || DriftSpread(s) != judgement.DriftSpread.Spread || DiameterSpread(s) != judgement.MeasuredSpread.Spread || DragSpread(s) != 0.06 {
+	s.Flow.Spread, s.Boat.Measured, s.Boat.Speed, s.Line.Measured, s.Bait.Drag, s.Bait.DragSpread = 0.09, true, 0.3,
+		true, 0.9, 0.06
+	if FlowSpread(s) != 0.09 || DriftSpread(s) != judgement.DriftSpread.Spread ||
+		DiameterSpread(s) != judgement.MeasuredSpread.Spread || DragSpread(s) != 0.06 {
 		t.Errorf("%g %g %g %g", FlowSpread(s), DriftSpread(s), DiameterSpread(s), DragSpread(s))
 	}
 	s.Boat.Spread = 0.2
@@ -58,7 +60,8 @@ func TestMeasuredDrag(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if math.Abs(slow.FallSlack/usual.FallSlack-1.44) > 1e-9 || slow.TowArea != usual.TowArea || slow.WeightInWater != usual.WeightInWater {
+	if math.Abs(slow.FallSlack/usual.FallSlack-1.44) > 1e-9 || slow.TowArea != usual.TowArea ||
+		slow.WeightInWater != usual.WeightInWater {
 		t.Errorf("%+v\n%+v", slow, usual)
 	}
 	if ratio := usual.FallSpeed(scene.Water) / slow.FallSpeed(scene.Water); math.Abs(ratio-1.2) > 1e-9 {
@@ -85,7 +88,8 @@ func TestThicker(t *testing.T) {
 		}
 		return r.Main.Diameter
 	}
-	for thicker, want := range map[float64]float64{0: 0.2e-3, 1.25: 0.25e-3, 3: 0.6e-3, 1e6: tackle.MaxDiameter, 1e-6: tackle.MinDiameter} {
+	for thicker, want := range map[float64]float64{0: 0.2e-3, 1.25: 0.25e-3, 3: 0.6e-3, 1e6: tackle.MaxDiameter,
+		1e-6: tackle.MinDiameter} {
 		if got := width(thicker); math.Abs(got-want) > 1e-12 {
 			t.Errorf("%g times: %g m, not %g", thicker, got, want)
 		}
@@ -102,8 +106,10 @@ func TestSnagIndex(t *testing.T) {
 	swum.Approach.Kind = setup.Swim
 	dragged.Cast.Drag = 0.2
 	learnt.Water.Snags = 1.5
-	if SnagIndex(swum, 0.5) >= base || SnagIndex(dragged, 0.5) <= base || math.Abs(SnagIndex(learnt, 0.5)-(10-5*math.Exp(-0.5))) > 1e-9 {
-		t.Errorf("%g: swum %g, dragged %g, learnt %g", base, SnagIndex(swum, 0.5), SnagIndex(dragged, 0.5), SnagIndex(learnt, 0.5))
+	if SnagIndex(swum, 0.5) >= base || SnagIndex(dragged, 0.5) <= base ||
+		math.Abs(SnagIndex(learnt, 0.5)-(10-5*math.Exp(-0.5))) > 1e-9 {
+		t.Errorf("%g: swum %g, dragged %g, learnt %g", base, SnagIndex(swum, 0.5), SnagIndex(dragged, 0.5),
+			SnagIndex(learnt, 0.5))
 	}
 	learnt.Head.Snags = 1.2
 	if got, want := SnagIndex(learnt, 0.5), 10-5*math.Exp(-(1.5*1.2*5-5)/5); math.Abs(got-want) > 1e-9 {

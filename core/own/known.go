@@ -52,11 +52,13 @@ func (k Known) Inform(s *setup.Setup, choice units.Choice) string {
 	}
 	for _, l := range k.Lines {
 		if l.Is(s.Line) {
-			set(&s.Line.Thicker, l.Factor, clearly(l.Factor), "%s of %s drags as if it were %.2f times as thick", s.Line.Material, choice.Show("diameter", s.Line.Diameter), l.Factor)
+			set(&s.Line.Thicker, l.Factor, clearly(l.Factor), "%s of %s drags as if it were %.2f times as thick",
+				s.Line.Material, choice.Show("diameter", s.Line.Diameter), l.Factor)
 		}
 	}
 	waits := setup.LookupField("approach.wait").Applies(*s) && s.Approach.Wait == 0
-	set(&s.Hand.Patience, k.Patience, waits && clearly(k.Patience), "you wait %.1f times as long as is usual", k.Patience)
+	set(&s.Hand.Patience, k.Patience, waits &&
+		clearly(k.Patience), "you wait %.1f times as long as is usual", k.Patience)
 	set(&s.Hand.Feel, k.Feel, clearly(k.Feel), "you tie on for %.1f times the pull that is usually told", k.Feel)
 	if told == nil {
 		return ""

@@ -12,11 +12,15 @@ import (
 // What is learnt of an angler is set where the setup does not set it, and told where it matters.
 func TestOwnInforms(t *testing.T) {
 	line := setup.Default().Line
-	learnt := Known{Patience: 0.7, Feel: 1.3, Lines: []droptest.LineAs{{Material: line.Material, Diameter: 1.1 * line.Diameter, Factor: 2}, {Material: line.Material, Diameter: 1.01 * line.Diameter, Factor: 1.1}}}
+	learnt := Known{Patience: 0.7, Feel: 1.3,
+		Lines: []droptest.LineAs{{Material: line.Material, Diameter: 1.1 * line.Diameter, Factor: 2},
+			{Material: line.Material, Diameter: 1.01 * line.Diameter, Factor: 1.1}}}
 	s := setup.Default()
 	s.Approach.Kind = setup.HoldBottom
-	want := "As your log has it, braid of 0.18 mm drags as if it were 1.10 times as thick; you wait 0.7 times as long as is usual; you tie on for 1.3 times the pull that is usually told."
-	if words := learnt.Inform(&s, nil); words != want || s.Line.Thicker != 1.1 || s.Hand.Patience != 0.7 || s.Hand.Feel != 1.3 {
+	want := "As your log has it, braid of 0.18 mm drags as if it were 1.10 times as thick; you wait 0.7 times as " +
+		"long as is usual; you tie on for 1.3 times the pull that is usually told."
+	if words := learnt.Inform(&s, nil); words != want || s.Line.Thicker != 1.1 || s.Hand.Patience != 0.7 ||
+		s.Hand.Feel != 1.3 {
 		t.Errorf("%+v %+v\n%s", s.Line, s.Hand, words)
 	}
 	if words := learnt.Inform(&s, nil); words != "" {
@@ -41,7 +45,8 @@ func TestOwnInforms(t *testing.T) {
 
 // What is learnt is used as far as it is not refused.
 func TestRefusable(t *testing.T) {
-	learnt := &Learnt{Patience: lessons.Own{Factor: 0.7}, Feel: lessons.Own{Factor: 1.3}, Bias: droptest.Bias{Lines: []droptest.LineAs{{Factor: 1.1}}}}
+	learnt := &Learnt{Patience: lessons.Own{Factor: 0.7}, Feel: lessons.Own{Factor: 1.3},
+		Bias: droptest.Bias{Lines: []droptest.LineAs{{Factor: 1.1}}}}
 	for i, what := range lessons.Refusable {
 		got := Preferences{Learnt: learnt, Refused: []string{what}}.Known()
 		given := []bool{got.Patience == 0.7, got.Feel == 1.3, len(got.Lines) == 1}

@@ -16,9 +16,10 @@ import (
 
 // Preferences are what a person likes to have and what is learnt of them.
 type Preferences struct {
-	Page    map[string]json.RawMessage `json:"page,omitempty"`    // of the page, under its own keys
-	Refused []string                   `json:"refused,omitempty"` // of Learnt, what answers are not to go by; of lessons.Refusable
-	Learnt  *Learnt                    `json:"learnt,omitempty"`
+	Page map[string]json.RawMessage `json:"page,omitempty"` // of the page, under its own keys
+	// of Learnt, what answers are not to go by; of lessons.Refusable
+	Refused []string `json:"refused,omitempty"`
+	Learnt  *Learnt  `json:"learnt,omitempty"`
 }
 
 // Name is the name that a person's preferences are kept under.
@@ -48,12 +49,14 @@ func (p Preferences) Validate(units.Choice) error {
 			return input.Fault("page", "%s", message)
 		}
 		if len(value) > mostValue {
-			return input.Fault("page", "Preferences: “%s” has %d bytes; at most %d are kept.", key, len(value), mostValue)
+			return input.Fault("page", "Preferences: “%s” has %d bytes; at most %d are kept.", key,
+				len(value), mostValue)
 		}
 	}
 	for i, what := range p.Refused {
 		if !slices.Contains(lessons.Refusable, what) {
-			return input.Fault(fmt.Sprintf("refused.%d", i), "Refused: “%s” is not one of %s.", what, strings.Join(lessons.Refusable, ", "))
+			return input.Fault(fmt.Sprintf("refused.%d", i), "Refused: “%s” is not one of %s.", what,
+				strings.Join(lessons.Refusable, ", "))
 		}
 	}
 	return nil

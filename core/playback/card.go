@@ -39,7 +39,8 @@ type Count struct {
 // CountDown is the card of a setup, each head with rod and line held as held has it: for every depth
 // down to the bed, a metre or so apart, and every head of its ladder. Errors are setup.Errors, that a
 // unit is not known, or that of ctx.
-func CountDown(ctx context.Context, s setup.Setup, held func(context.Context, float64) (setup.Setup, error), choice units.Choice) (*Card, error) {
+func CountDown(ctx context.Context, s setup.Setup, held func(context.Context, float64) (setup.Setup, error),
+	choice units.Choice) (*Card, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
@@ -113,7 +114,8 @@ func depths(bed float64, choice units.Choice) []float64 {
 
 // passes are the times in s at which a head passes depths, the last of which is
 // the bed; 0 where it does not get there.
-func passes(ctx context.Context, s setup.Setup, scene *mechanics.Scene, mass, drag float64, grain mechanics.Grain, depths []float64) ([]float64, error) {
+func passes(ctx context.Context, s setup.Setup, scene *mechanics.Scene, mass, drag float64, grain mechanics.Grain,
+	depths []float64) ([]float64, error) {
 	r, _, err := model.Rig(s, mass, scene.Water)
 	if err != nil {
 		return nil, err

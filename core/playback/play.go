@@ -90,7 +90,8 @@ func Run(ctx context.Context, s setup.Setup, mass float64, p technique.Programme
 	if err != nil {
 		return nil, input.Errors{{Field: "programme", Message: "Programme: " + err.Error() + "."}}
 	}
-	out := &Drop{Mass: mass, Outcome: string(track.Outcome), Touch: track.Touch().Time, Time: track.Last.Time, Actions: stretches(track, parts), Frames: frames(track, scene)}
+	out := &Drop{Mass: mass, Outcome: string(track.Outcome), Touch: track.Touch().Time, Time: track.Last.Time,
+		Actions: stretches(track, parts), Frames: frames(track, scene)}
 	t := teller{choice: choice, setup: s, scene: scene, drop: d, programme: p, hangs: hungAfter}
 	out.Words = t.tell(ctx, track)
 	return out, nil
@@ -114,7 +115,8 @@ func frames(track *mechanics.Track, scene *mechanics.Scene) []Frame {
 	for i, f := range track.Frames {
 		out[i] = Frame{
 			Time: round(f.Time), End: point(f.End), Height: round(max(f.End.Z+scene.Bed.DepthAt(f.End.X), 0)),
-			LineOut: round(f.LineOut), RunOut: round(f.RunOut), Tension: f.TipTension, OnBed: f.OnBed, Line: make([]Point, len(f.Line)),
+			LineOut: round(f.LineOut), RunOut: round(f.RunOut), Tension: f.TipTension, OnBed: f.OnBed,
+			Line: make([]Point, len(f.Line)),
 		}
 		for k, p := range f.Line {
 			out[i].Line[k] = point(p)

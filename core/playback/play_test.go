@@ -79,7 +79,8 @@ func TestWordsOfWork(t *testing.T) {
 
 // A programme of nothing that takes time shows the splash and ends.
 func TestPlayOfNothing(t *testing.T) {
-	d, err := Run(t.Context(), pierPool(), 0.0071, technique.Programme{Start: []technique.Action{{Kind: technique.Close}}}, nil)
+	d, err := Run(t.Context(), pierPool(), 0.0071,
+		technique.Programme{Start: []technique.Action{{Kind: technique.Close}}}, nil)
 	if err != nil || d.Time > 1 || len(d.Actions) != 0 || len(d.Frames) == 0 {
 		t.Errorf("%+v %v", d, err)
 	}
@@ -105,13 +106,14 @@ func TestPlayRefuses(t *testing.T) {
 		return technique.Programme{Work: []technique.Action{a}, Times: times}
 	}
 	for words, p := range map[string]technique.Programme{
-		"give 1 to 40 actions":        {},
-		"“jump” is not an action":     lift(technique.Action{Kind: "jump"}, 1),
-		"0 s is outside":              lift(technique.Action{Kind: technique.Wait}, 1),
-		"-4 s is outside":             lift(technique.Action{Kind: technique.Wait, Time: -4}, 1),
-		"61 is outside what is":       lift(technique.Action{Kind: technique.Wait, Time: 5}, 61),
-		"at most 1800 s are played":   lift(technique.Action{Kind: technique.Wait, Time: 600}, 60),
-		"takes the rod tip under wat": {Start: []technique.Action{{Kind: technique.Drag, Time: 1, Amount: 1}, {Kind: technique.Shake, Time: 5, Amount: 0.5, Speed: 1}}},
+		"give 1 to 40 actions":      {},
+		"“jump” is not an action":   lift(technique.Action{Kind: "jump"}, 1),
+		"0 s is outside":            lift(technique.Action{Kind: technique.Wait}, 1),
+		"-4 s is outside":           lift(technique.Action{Kind: technique.Wait, Time: -4}, 1),
+		"61 is outside what is":     lift(technique.Action{Kind: technique.Wait, Time: 5}, 61),
+		"at most 1800 s are played": lift(technique.Action{Kind: technique.Wait, Time: 600}, 60),
+		"takes the rod tip under wat": {Start: []technique.Action{{Kind: technique.Drag, Time: 1, Amount: 1},
+			{Kind: technique.Shake, Time: 5, Amount: 0.5, Speed: 1}}},
 	} {
 		s := pierPool()
 		s.Rod.TipHeight = 0.4

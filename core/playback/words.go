@@ -36,7 +36,9 @@ func (t teller) tell(ctx context.Context, track *mechanics.Track) []string {
 	case mechanics.OutOfLine:
 		words = append(words, fmt.Sprintf("The spool is empty after %s.", units.Seconds(track.Last.Time)))
 	case mechanics.StepsUp, mechanics.Unsolved:
-		words = append(words, fmt.Sprintf("After %s it cannot be worked out: wind and current whirl the line about too fast.", units.Seconds(track.Last.Time)))
+		words = append(words, fmt.Sprintf(
+			"After %s it cannot be worked out: wind and current whirl the line about too fast.",
+			units.Seconds(track.Last.Time)))
 	}
 	return words
 }
@@ -51,11 +53,13 @@ func (t teller) fall(track *mechanics.Track) string {
 		return "There is no water where it lands."
 	case !down.Happened && t.hangs > 0:
 		if after, frame := track.Passes(t.hangs); frame > 0 {
-			return fmt.Sprintf("It hangs under its float after %s, %s deep.", units.Seconds(after), t.depth(t.setup.Rigging.FloatStop()))
+			return fmt.Sprintf("It hangs under its float after %s, %s deep.", units.Seconds(after),
+				t.depth(t.setup.Rigging.FloatStop()))
 		}
 		fallthrough
 	case !down.Happened:
-		return fmt.Sprintf("Not down in %s: %s deep then.", units.Seconds(track.Last.Time), t.depth(max(-track.Last.End.Z, 0)))
+		return fmt.Sprintf("Not down in %s: %s deep then.", units.Seconds(track.Last.Time),
+			t.depth(max(-track.Last.End.Z, 0)))
 	}
 	moved := down.At.X - t.drop.Cast.Distance
 	where := "right below the splash"
@@ -77,7 +81,8 @@ func (t teller) fall(track *mechanics.Track) string {
 			where = sideways + " of the splash"
 		}
 	}
-	return fmt.Sprintf("Down in %s, %s, with %s of line out.", units.Seconds(down.Time), where, t.depth(track.Down.LineOut))
+	return fmt.Sprintf("Down in %s, %s, with %s of line out.", units.Seconds(down.Time), where,
+		t.depth(track.Down.LineOut))
 }
 
 // work tells what it did from then on.

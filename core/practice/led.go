@@ -20,14 +20,17 @@ func (q Question) swim(choice units.Choice) (lead.Fish, error) {
 	}
 	random := rand.New(rand.NewPCG(uint64(q.Seed), 2))
 	between := func(least, most float64) float64 { return least + (most-least)*random.Float64() }
-	f := lead.Fish{Distance: math.Round(between(judgement.LedLeast.Number, judgement.LedMost.Number)), Bearing: math.Round(between(-judgement.LedBearing.Number, judgement.LedBearing.Number)), Speed: round(between(judgement.LedSlowest.Number, judgement.LedFastest.Number))}
+	f := lead.Fish{Distance: math.Round(between(judgement.LedLeast.Number, judgement.LedMost.Number)),
+		Bearing: math.Round(between(-judgement.LedBearing.Number, judgement.LedBearing.Number)),
+		Speed:   round(between(judgement.LedSlowest.Number, judgement.LedFastest.Number))}
 	across := between(judgement.LedAcross.Number, judgement.LedAcrossMost.Number)
 	if f.Bearing > 0 == (random.IntN(4) > 0) { // mostly across what is before the rod
 		across = -across
 	}
 	f.Way = math.Round(math.Mod(f.Bearing+180-across+720, 360))
 	f.Bearing = math.Mod(f.Bearing+360, 360)
-	f.Depth = math.Round(q.unasked().DepthAtSplash()*between(judgement.FishLeast.Number, judgement.FishMost.Number)*10) / 10
+	f.Depth = math.Round(q.unasked().DepthAtSplash()*between(judgement.FishLeast.Number,
+		judgement.FishMost.Number)*10) / 10
 	return f, f.Check(q.unasked(), choice)
 }
 
@@ -50,7 +53,8 @@ func (q Question) led(ctx context.Context, made Made, choice units.Choice) (*Sco
 		return nil, input.Errors{{Field: "distance", Message: message}}
 	}
 	if !(made.Bearing >= 0 && made.Bearing <= 360) {
-		return nil, input.Errors{{Field: "bearing", Message: fmt.Sprintf("Thrown: %g° is outside what is allowed, 0° to 360°.", made.Bearing)}}
+		return nil, input.Errors{{Field: "bearing",
+			Message: fmt.Sprintf("Thrown: %g° is outside what is allowed, 0° to 360°.", made.Bearing)}}
 	}
 	fish, err := q.swim(choice)
 	if err != nil {
@@ -94,7 +98,8 @@ func judgeLed(t lead.Thrown, fish lead.Fish, choice units.Choice) *Score {
 		out.Words = fmt.Sprintf("Too soon: when it was at %s they were still %s away.", show(fish.Depth), show(t.Ahead))
 	default:
 		out.Missed, out.Points = Late, missed
-		out.Words = fmt.Sprintf("Behind them: when it was at %s they were past it by %s.", show(fish.Depth), show(t.Ahead))
+		out.Words = fmt.Sprintf("Behind them: when it was at %s they were past it by %s.", show(fish.Depth),
+			show(t.Ahead))
 	}
 	return out
 }

@@ -158,17 +158,21 @@ func (q Question) Validate(choice units.Choice) error {
 	case message != "":
 		return input.Errors{{Field: "mass", Message: message}}
 	case !slices.Contains(Games, q.Game):
-		return input.Errors{{Field: "game", Message: fmt.Sprintf("Game: “%s” is not one of %s.", q.Game, strings.Join(Games, ", "))}}
+		return input.Errors{{Field: "game",
+			Message: fmt.Sprintf("Game: “%s” is not one of %s.", q.Game, strings.Join(Games, ", "))}}
 	case q.Seed < 0 || q.Seed >= mostSeed:
-		return input.Errors{{Field: "seed", Message: fmt.Sprintf("Round: %d is outside what is allowed, 0 to %d.", q.Seed, mostSeed-1)}}
+		return input.Errors{{Field: "seed", Message: fmt.Sprintf("Round: %d is outside what is allowed, 0 to %d.",
+			q.Seed, mostSeed-1)}}
 	case q.Setup.Rigging.Floats():
-		return input.Errors{{Field: "rig.kind", Message: "Rig: under a float there is no touch to call; choose another rig."}}
+		return input.Errors{{Field: "rig.kind",
+			Message: "Rig: under a float there is no touch to call; choose another rig."}}
 	}
 	return nil
 }
 
 // drop is the drop of a round, with the fish of it.
-func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechanics.Track, s setup.Setup, scene *mechanics.Scene, fish float64, err error) {
+func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechanics.Track, s setup.Setup,
+	scene *mechanics.Scene, fish float64, err error) {
 	if err := q.Validate(choice); err != nil {
 		return nil, s, nil, 0, err
 	}
@@ -188,13 +192,17 @@ func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechani
 	}
 	track, err = scene.Run(ctx, mechanics.Drop{
 		Rig: r, Cast: model.Splash(s), Spool: s.Rod.LineOnSpool, Until: longest + after,
-		Phases: append(model.Falls(s, mechanics.Phase{Landed: true, Time: longest}), mechanics.Phase{Open: s.Hand.Line == setup.LineOpen || s.Hand.Line == setup.LineFed, Time: after}),
+		Phases: append(model.Falls(s, mechanics.Phase{Landed: true, Time: longest}),
+			mechanics.Phase{Open: s.Hand.Line == setup.LineOpen || s.Hand.Line == setup.LineFed, Time: after}),
 	}, mechanics.Detail{Frames: frames, Points: points})
 	if err != nil {
 		return nil, s, nil, 0, fmt.Errorf("practice: %w", err)
 	}
 	if !track.Touch().Happened {
-		return nil, s, nil, 0, input.Errors{{Field: "mass", Message: fmt.Sprintf("Head: %s does not come down in this water (%s); choose a heavier one.", choice.Show("mass", q.Mass), track.Outcome)}}
+		return nil, s, nil, 0, input.Errors{
+			{Field: "mass", Message: fmt.Sprintf(
+				"Head: %s does not come down in this water (%s); choose a heavier one.", choice.Show("mass", q.Mass),
+				track.Outcome)}}
 	}
 	return track, s, scene, fish, nil
 }
@@ -250,7 +258,8 @@ type Made struct {
 func Call(ctx context.Context, q Question, made Made, choice units.Choice) (*Score, error) {
 	at := made.At
 	if !(at >= 0 && at <= 10*longest) {
-		return nil, input.Errors{{Field: "at", Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
+		return nil, input.Errors{{Field: "at",
+			Message: fmt.Sprintf("Call: %g s is outside what is allowed, 0 s to %.0f s.", at, 10*longest)}}
 	}
 	if q.Game == Lead {
 		return q.led(ctx, made, choice)
@@ -280,11 +289,13 @@ func judgeTouch(track *mechanics.Track, at float64, choice units.Choice) *Score 
 	case off < -grace:
 		out.Missed = Early
 		over := track.At(at).Z - touch.At.Z
-		out.Words = fmt.Sprintf("%.1f s too early: it was %s over the bed at %s.", -off, choice.Show("depth", round(over)), depth)
+		out.Words = fmt.Sprintf("%.1f s too early: it was %s over the bed at %s.", -off,
+			choice.Show("depth", round(over)), depth)
 	case off > grace:
 		out.Missed = Late
 		before, after := runs(track, touch.Time-1, touch.Time), runs(track, touch.Time, touch.Time+1)
-		out.Words = fmt.Sprintf("%.1f s too late: at the touch in %s the line went from %s to %s.", off, depth, choice.Show("speed", round(before)), choice.Show("speed", round(after)))
+		out.Words = fmt.Sprintf("%.1f s too late: at the touch in %s the line went from %s to %s.", off, depth,
+			choice.Show("speed", round(before)), choice.Show("speed", round(after)))
 	default:
 		out.Words = fmt.Sprintf("Right: it touched in %s after %.1f s.", depth, touch.Time)
 	}
@@ -321,13 +332,16 @@ func judgeFish(track *mechanics.Track, fish, at, free float64, choice units.Choi
 	switch {
 	case off < -grace && math.Abs(at/free-1) < judgement.BowClose.Number && right > at:
 		out.Missed = BowIgnored
-		out.Words = fmt.Sprintf("%s over them. You counted as if nothing held it back: line and current make it %.1f s, not %.1f s.", show(-off), right, at)
+		out.Words = fmt.Sprintf("%s over them. You counted as if nothing held it back: line and current make it %.1f "+
+			"s, not %.1f s.", show(-off), right, at)
 	case off < -grace:
 		out.Missed = Early
-		out.Words = fmt.Sprintf("Stopped %s over them: %.1f s would have been right, not %.1f s.", show(-off), right, at)
+		out.Words = fmt.Sprintf("Stopped %s over them: %.1f s would have been right, not %.1f s.",
+			show(-off), right, at)
 	case off > grace:
 		out.Missed = Late
-		out.Words = fmt.Sprintf("Stopped %s below them: %.1f s would have been right, not %.1f s.", show(off), right, at)
+		out.Words = fmt.Sprintf("Stopped %s below them: %.1f s would have been right, not %.1f s.",
+			show(off), right, at)
 	default:
 		out.Words = fmt.Sprintf("Right among them, at %s after %.1f s.", show(there), at)
 	}

@@ -106,7 +106,8 @@ func TestStopAtTheFish(t *testing.T) {
 		t.Fatal(err)
 	}
 	slow := call(t, q, 0)
-	if s := call(t, q, slow.Depth/lure.FallSpeed(scene.Water)); s.Missed != BowIgnored || !strings.Contains(s.Words, "as if nothing held it back") {
+	if s := call(t, q, slow.Depth/lure.FallSpeed(scene.Water)); s.Missed != BowIgnored ||
+		!strings.Contains(s.Words, "as if nothing held it back") {
 		t.Errorf("%+v", s)
 	}
 }
@@ -116,7 +117,9 @@ func TestRefused(t *testing.T) {
 		"is not one of touch, fish, lead.": func(q *Question) { q.Game = "cards" },
 		"Round: -1 is outside":             func(q *Question) { q.Seed = -1 },
 		"Head: 900 g is outside":           func(q *Question) { q.Mass = 0.9 },
-		"no touch to call":                 func(q *Question) { q.Setup.Rigging.Kind, q.Setup.Rigging.Stop = rigging.FixedFloat, 2 },
+		"no touch to call": func(q *Question) {
+			q.Setup.Rigging.Kind, q.Setup.Rigging.Stop = rigging.FixedFloat, 2
+		},
 		"does not come down": func(q *Question) {
 			q.Mass, q.Setup.Bait.Body, q.Setup.Bait.Form, q.Setup.Head.Hook = 0, "floating", "paddle tail", "#6"
 		},

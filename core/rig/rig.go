@@ -89,7 +89,8 @@ func checkSlide(bodies []Body, i int) error {
 	b := bodies[i]
 	switch s := b.Slides; {
 	case !(s.From < s.To):
-		return fmt.Errorf("rig: body %d slides from %g to %g m; the stops are to have line between them", i+1, s.From, s.To)
+		return fmt.Errorf("rig: body %d slides from %g to %g m; the stops are to have line between them", i+1,
+			s.From, s.To)
 	case !(b.At >= s.From && b.At <= s.To):
 		return fmt.Errorf("rig: body %d at %g m is not where it slides, %g to %g m", i+1, b.At, s.From, s.To)
 	case i == 0:

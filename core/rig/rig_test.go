@@ -36,7 +36,8 @@ func TestNewRefuses(t *testing.T) {
 
 // A rig on the bed hangs on its key body; what is beyond it lies there.
 func TestResting(t *testing.T) {
-	r, err := New([]Body{{At: 0, WeightInWater: 1, TowArea: 2, FallArea: 3, Mass: 4}, {At: 0.5, WeightInWater: 10, TowArea: 20, FallArea: 30, Mass: 40}, {At: 0.8, WeightInWater: 5}}, tackle.Line{}, 2, tackle.Line{})
+	r, err := New([]Body{{At: 0, WeightInWater: 1, TowArea: 2, FallArea: 3, Mass: 4}, {At: 0.5, WeightInWater: 10,
+		TowArea: 20, FallArea: 30, Mass: 40}, {At: 0.8, WeightInWater: 5}}, tackle.Line{}, 2, tackle.Line{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -162,7 +162,10 @@ func Span(parts []Part, i int) (from, to float64) {
 func (r Rigging) Felt() int {
 	parts := r.List()
 	if !r.Floats() {
-		if i := slices.IndexFunc(parts, func(p Part) bool { return p.What == PartSinker || p.What == PartShot }); i >= 0 {
+		if i := slices.IndexFunc(parts, func(p Part) bool {
+			return p.What == PartSinker ||
+				p.What == PartShot
+		}); i >= 0 {
 			return i
 		}
 	}
@@ -224,7 +227,10 @@ func (r Rigging) FloatStop() float64 {
 
 // Alone is whether a head with its bait is all there is on the line.
 func (r Rigging) Alone() bool {
-	return !slices.ContainsFunc(r.List(), func(p Part) bool { return p.What != PartHead && !p.kind().beside || p.What == PartHead && p.Mass > 0 })
+	return !slices.ContainsFunc(r.List(), func(p Part) bool {
+		return p.What != PartHead && !p.kind().beside ||
+			p.What == PartHead && p.Mass > 0
+	})
 }
 
 // Hooks is how many there are on the line.

@@ -67,8 +67,11 @@ var rigKinds = []Kind{
 	{Name: FreeSinker, parts: func(Rigging) []Part {
 		return []Part{{What: PartHook}, {What: PartSinker, At: judgement.OnBait.Number, Slides: true}}
 	}},
-	{Name: SplitShot, Two: true, parts: func(r Rigging) []Part { return []Part{{What: PartHook}, {What: PartShot, At: r.Apart}} }},
-	{Name: DropShot, Two: true, Raised: true, parts: func(r Rigging) []Part { return []Part{{What: PartSinker}, {What: PartHook, At: r.Apart}} }},
+	{Name: SplitShot, Two: true, parts: func(r Rigging) []Part {
+		return []Part{{What: PartHook}, {What: PartShot, At: r.Apart}}
+	}},
+	{Name: DropShot, Two: true, Raised: true,
+		parts: func(r Rigging) []Part { return []Part{{What: PartSinker}, {What: PartHook, At: r.Apart}} }},
 	{Name: FixedFloat, Floats: true, parts: func(r Rigging) []Part {
 		return []Part{{What: PartHead}, {What: PartFloat, At: r.Stop, Mass: r.Carries}}
 	}},

@@ -24,12 +24,15 @@ func TestNamedRigsAreLists(t *testing.T) {
 		{of(TwoHeads), []Part{{What: "head"}, {What: "head", At: 0.4, Mass: 0.005}}, 0, false},
 		{bare, []Part{{What: "head"}, {What: "hook", At: 0.4}}, 0, false},
 		{of(FreeSinker), []Part{{What: "hook"}, {What: "sinker", At: 0.03, Slides: true}}, 1, false},
-		{of(SlidingSinker), []Part{{What: "hook"}, {What: "stop", At: 0.4}, {What: "sinker", At: 0.4, Slides: true}}, 1, false},
+		{of(SlidingSinker), []Part{{What: "hook"}, {What: "stop", At: 0.4}, {What: "sinker", At: 0.4, Slides: true}}, 1,
+			false},
 		{of(SplitShot), []Part{{What: "hook"}, {What: "shot", At: 0.4}}, 1, false},
 		{of(DropShot), []Part{{What: "sinker"}, {What: "hook", At: 0.4}}, 0, false},
 		{of(FixedFloat), []Part{{What: "head"}, {What: "float", At: 2, Mass: 0.01}}, 0, true},
-		{of(SlidingFloat), []Part{{What: "head"}, {What: "float", Mass: 0.01, Slides: true}, {What: "stop", At: 2}}, 0, true},
-		{trimmed, []Part{{What: "sinker"}, {What: "hook", At: 0.4}, {What: "stinger", At: 0.4}, {What: "blade", At: 0.4}, {What: "wire", At: trimmed.Apart + trimmed.Wire}}, 0, false},
+		{of(SlidingFloat), []Part{{What: "head"}, {What: "float", Mass: 0.01, Slides: true}, {What: "stop", At: 2}}, 0,
+			true},
+		{trimmed, []Part{{What: "sinker"}, {What: "hook", At: 0.4}, {What: "stinger", At: 0.4},
+			{What: "blade", At: 0.4}, {What: "wire", At: trimmed.Apart + trimmed.Wire}}, 0, false},
 	} {
 		if got := c.rig.List(); !reflect.DeepEqual(got, c.parts) {
 			t.Errorf("%s: %+v, want %+v", c.rig.Kind, got, c.parts)

@@ -54,7 +54,8 @@ func (e *Error) Error() string { return fmt.Sprintf("Rules: “%s” %s", e.Text
 // follow on from each other: "to 3 m: 3.5 g; to 6 m: 7 g". Errors are *Error.
 func Parse(text string, choice units.Choice) (Rules, error) {
 	if len(text) > longest {
-		return nil, &Error{text[:30] + "…", fmt.Sprintf("and so on is too long; at most %d characters are read", longest)}
+		return nil, &Error{text[:30] + "…",
+			fmt.Sprintf("and so on is too long; at most %d characters are read", longest)}
 	}
 	var out Rules
 	deepest := 0.0
@@ -75,7 +76,8 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 			return nil, &Error{part, err.Error()}
 		}
 		if !(mass > 0 && mass <= 0.5) {
-			return nil, &Error{part, fmt.Sprintf("gives a head of %s; it must be above 0 and at most %s", choice.Show("mass", mass), choice.Show("mass", 0.5))}
+			return nil, &Error{part, fmt.Sprintf("gives a head of %s; it must be above 0 and at most %s",
+				choice.Show("mass", mass), choice.Show("mass", 0.5))}
 		}
 		rule := Rule{Text: part, Mass: mass}
 		if rule.any, err = conditions(when, deepest, choice); err != nil {
@@ -89,7 +91,8 @@ func Parse(text string, choice units.Choice) (Rules, error) {
 		out = append(out, rule)
 	}
 	if out == nil {
-		return nil, &Error{"", "holds no rule; write when, a colon and the head, such as “to 3 m: 3.5 g; deeper or windy: 7 g”"}
+		return nil, &Error{"", "holds no rule; write when, a colon and the head, such as “to 3 m: 3.5 g; deeper or " +
+			"windy: 7 g”"}
 	}
 	return out, nil
 }
@@ -102,7 +105,8 @@ func massOf(weight string, choice units.Choice) (float64, error) {
 		return mass, nil
 	}
 	if two, second := units.ParseTyped(weight, units.Mass, bare, 0); second == nil && two.IsRange() {
-		return 0, fmt.Errorf("gives two weights, %s to %s; write the one that you would tie on", choice.Show("mass", two.Low), choice.Show("mass", two.High))
+		return 0, fmt.Errorf("gives two weights, %s to %s; write the one that you would tie on",
+			choice.Show("mass", two.Low), choice.Show("mass", two.High))
 	}
 	return 0, fmt.Errorf("has no weight that can be read: %w", err)
 }
@@ -225,7 +229,9 @@ func (b bounded) read(text string, deepest float64) error {
 			return fmt.Errorf("goes from more to less")
 		}
 	default:
-		return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, windy, calm, running, slack, strong wind, slow current, wind over 5 m/s, current over 0.5 kn, otherwise", text)
+		return fmt.Errorf("has a condition that is not known, “%s”; there are: to 3 m, 3 to 6 m, over 6 m, deeper, "+
+			"windy, calm, running, slack, strong wind, slow current, wind over 5 m/s, current over 0.5 kn, otherwise",
+			text)
 	}
 	if err != nil {
 		return fmt.Errorf("has a bound that cannot be read: %w", err)
@@ -246,7 +252,8 @@ func (b bounded) value(text string) (float64, error) {
 }
 
 // alike are words for strengths beside those of the catalogue.
-var alike = map[string]string{"big": "strong", "heavy": "strong", "stiff": "fresh", "weak": "slow", "gentle": "light", "little": "light", "fast": "hard", "some": "moderate"}
+var alike = map[string]string{"big": "strong", "heavy": "strong", "stiff": "fresh", "weak": "slow", "gentle": "light",
+	"little": "light", "fast": "hard", "some": "moderate"}
 
 // strengthOf is what a word such as strong says of a wind or a current: half way to the words beside it, and
 // of the strong ones all that is more.

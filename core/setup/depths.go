@@ -27,7 +27,8 @@ func (s Setup) DepthAtSplash() float64 {
 func (s Setup) AtDepth(depth float64) Setup {
 	w := &s.Water
 	if w.SplashDepth > 0 {
-		w.SplashDepth = min(max(w.SplashDepth+depth-w.Depth, LookupField("water.depth").Min), LookupField("water.splashDepth").Max)
+		w.SplashDepth = min(max(w.SplashDepth+depth-w.Depth, LookupField("water.depth").Min),
+			LookupField("water.splashDepth").Max)
 	}
 	w.Depth = depth
 	return s

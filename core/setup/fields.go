@@ -142,7 +142,8 @@ func (f Field) when(one ...Condition) Field {
 }
 
 // headMass are the limits of every rung of the ladder.
-var headMass = Field{Path: "heads", Label: "Head", Group: groupHeads, Measure: "mass", Min: 0, Max: 0.5, Essential: true}
+var headMass = Field{Path: "heads", Label: "Head", Group: groupHeads, Measure: "mass", Min: 0, Max: 0.5,
+	Essential: true}
 
 // MaxHeads is how many heads a ladder may have.
 const MaxHeads = 40

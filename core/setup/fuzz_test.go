@@ -13,7 +13,8 @@ func FuzzDecode(f *testing.F) {
 	if err != nil {
 		f.Fatal(err)
 	}
-	for _, seed := range []string{`{}`, `[`, string(whole), `{"version":2,"rig":{"kind":"fixed float","gap":2}}`, `{"version":1,"approach":{"scope":3,"margin":0.3}}`, `{"heads":[1e308,-1]}`, `{"water":{"depth":1e-320}}`} {
+	for _, seed := range []string{`{}`, `[`, string(whole), `{"version":2,"rig":{"kind":"fixed float","gap":2}}`,
+		`{"version":1,"approach":{"scope":3,"margin":0.3}}`, `{"heads":[1e308,-1]}`, `{"water":{"depth":1e-320}}`} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

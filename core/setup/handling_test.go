@@ -16,28 +16,35 @@ func TestHandsThatMakeNoSense(t *testing.T) {
 		field, message string
 		change         func(*Setup)
 	}{
-		{"hand.line", "Line on the fall: under a float nothing holds it; choose bail open, not closed at the splash.", func(s *Setup) {
-			s.Rigging.Kind, s.Rigging.Stop, s.Hand.Line = rigging.FixedFloat, 1, LineClosed
-		}},
-		{"hand.line", "Line on the fall: dropped under the rod with the bail closed it does not fall; choose bail open, or cast.", func(s *Setup) {
+		{"hand.line", "Line on the fall: under a float nothing holds it; choose bail open, not closed at the splash.",
+			func(s *Setup) {
+				s.Rigging.Kind, s.Rigging.Stop, s.Hand.Line = rigging.FixedFloat, 1, LineClosed
+			}},
+		{"hand.line", "Line on the fall: dropped under the rod with the bail closed it does not fall; choose bail " +
+			"open, or cast.", func(s *Setup) {
 			s.Cast.Distance, s.Hand.Line = 0, LineClosed
 		}},
-		{"hand.closes", "Bail closed after: dropped under the rod, give the seconds after which it is closed.", func(s *Setup) {
-			s.Cast.Distance, s.Hand.Line = 0, LinePartWay
-		}},
-		{"hand.closes", "Bail closed after: 601 s is outside what is allowed, 0 s to 600 s.", func(s *Setup) { s.Hand.Closes = 601 }},
-		{"approach.lift", "Lifted by: 2 m takes it out of the water, which is 1.5 m deep where it lands.", func(s *Setup) {
-			hop(s)
-			s.Water.Depth, s.Approach.Lift = 1.5, 2
-		}},
-		{"approach.liftTurns", "Lifted by: 3 m takes it out of the water, which is 2.5 m deep where it lands.", func(s *Setup) {
-			hop(s)
-			s.Water.Depth, s.Approach.LiftTurns = 2.5, 4
-		}},
-		{"approach.bandLow", "Over the bed, at least: 5 m is above the surface, the water being 4 m deep.", func(s *Setup) {
-			swims(s)
-			s.Water.Depth, s.Approach.BandLow, s.Approach.BandHigh = 4, 5, 6
-		}},
+		{"hand.closes", "Bail closed after: dropped under the rod, give the seconds after which it is closed.",
+			func(s *Setup) {
+				s.Cast.Distance, s.Hand.Line = 0, LinePartWay
+			}},
+		{"hand.closes", "Bail closed after: 601 s is outside what is allowed, 0 s to 600 s.",
+			func(s *Setup) { s.Hand.Closes = 601 }},
+		{"approach.lift", "Lifted by: 2 m takes it out of the water, which is 1.5 m deep where it lands.",
+			func(s *Setup) {
+				hop(s)
+				s.Water.Depth, s.Approach.Lift = 1.5, 2
+			}},
+		{"approach.liftTurns", "Lifted by: 3 m takes it out of the water, which is 2.5 m deep where it lands.",
+			func(s *Setup) {
+				hop(s)
+				s.Water.Depth, s.Approach.LiftTurns = 2.5, 4
+			}},
+		{"approach.bandLow", "Over the bed, at least: 5 m is above the surface, the water being 4 m deep.",
+			func(s *Setup) {
+				swims(s)
+				s.Water.Depth, s.Approach.BandLow, s.Approach.BandHigh = 4, 5, 6
+			}},
 		{"target.band", "Band from there down: 3 m below 2 m is under the bed at 4 m.", func(s *Setup) {
 			swims(s)
 			s.Water.Depth, s.Target.Depth, s.Target.Band = 4, 2, 3

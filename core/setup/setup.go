@@ -307,7 +307,8 @@ const (
 
 // Ladder is the usual range of heads in kg, 1/64 to 1 1/2 oz.
 func Ladder() []float64 {
-	return []float64{0.4e-3, 0.9e-3, 1.3e-3, 1.8e-3, 2.5e-3, 3.5e-3, 5.3e-3, 7.1e-3, 10.6e-3, 14.2e-3, 17.7e-3, 21.3e-3, 28.4e-3, 42.5e-3}
+	return []float64{0.4e-3, 0.9e-3, 1.3e-3, 1.8e-3, 2.5e-3, 3.5e-3, 5.3e-3, 7.1e-3, 10.6e-3, 14.2e-3, 17.7e-3, 21.3e-3,
+		28.4e-3, 42.5e-3}
 }
 
 // Default is the setup a person starts from: eighteen metres of salt water at
@@ -320,18 +321,22 @@ func Default() Setup {
 		Wind:    Wind{Speed: 0.5, Source: ByEye},
 		Swell:   Swell{Period: 7},
 		Boat:    Boat{Kind: catalogue.Anchored},
-		Rod:     Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number, PerTurn: judgement.LinePerTurn.Number, Outfit: OutfitUsual},
-		Hand:    Hand{Rod: RodSuits, Line: LineOpen},
-		Cast:    Cast{Distance: 20, SplashMost: judgement.SplashMost.Number},
-		Target:  Target{Band: judgement.HoverBand.Number},
-		Line:    Line{Material: "braid", Diameter: 0.18e-3},
-		Leader:  Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
-		Bait:    Bait{Form: "slim minnow", Length: 0.12, Body: "plain", Put: catalogue.PutThreaded},
-		Head:    Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard", Point: catalogue.PointExposed, Keeper: catalogue.KeeperCollar},
-		Rigging: rigging.Rigging{Kind: rigging.SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3, Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
-		Heads:   Ladder(),
+		Rod: Rod{TipHeight: 1.5, Spool: "fixed", LineOnSpool: 200, Length: judgement.RodLength.Number,
+			PerTurn: judgement.LinePerTurn.Number, Outfit: OutfitUsual},
+		Hand:   Hand{Rod: RodSuits, Line: LineOpen},
+		Cast:   Cast{Distance: 20, SplashMost: judgement.SplashMost.Number},
+		Target: Target{Band: judgement.HoverBand.Number},
+		Line:   Line{Material: "braid", Diameter: 0.18e-3},
+		Leader: Leader{Material: "fluorocarbon", Diameter: 0.40e-3, Length: 2},
+		Bait:   Bait{Form: "slim minnow", Length: 0.12, Body: "plain", Put: catalogue.PutThreaded},
+		Head: Head{Shape: "ball", Material: "lead", Hook: "3/0", Wire: "standard", Point: catalogue.PointExposed,
+			Keeper: catalogue.KeeperCollar},
+		Rigging: rigging.Rigging{Kind: rigging.SingleHead, Apart: judgement.RigGap.Number, Upper: 3.5e-3,
+			Stop: judgement.FloatStop.Number, Carries: 3.5e-3},
+		Heads: Ladder(),
 		Approach: Approach{
-			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number, BandHigh: judgement.SwimHigh.Number,
+			Kind: SlowFall, Leaning: Usual, Speed: judgement.SwimSpeed.Number, BandLow: judgement.SwimLow.Number,
+			BandHigh: judgement.SwimHigh.Number,
 			BackMost: judgement.BackMost.Number, Begins: BeginsAsSuits, Still: InPlace,
 			Sure: judgement.Sure.Number, Margin: judgement.MarginWanted.Number,
 			Share: judgement.SwimShare.Number, Stays: judgement.HoverLeast.Number,

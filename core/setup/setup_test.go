@@ -46,7 +46,8 @@ func TestEveryFieldHasItsLimits(t *testing.T) {
 		case Choice:
 			s := Default()
 			f.Choose(&s, "nonsense")
-			if errs := refused(t, s, nil); errs[0].Field != f.Path || !strings.Contains(errs[0].Message, "“nonsense” is not one of") {
+			if errs := refused(t, s, nil); errs[0].Field != f.Path ||
+				!strings.Contains(errs[0].Message, "“nonsense” is not one of") {
 				t.Errorf("%s: %v", f.Path, errs)
 			}
 		case Number:
@@ -126,9 +127,11 @@ func TestWhatApplies(t *testing.T) {
 		usual[f.Path] = f.Applies(Default())
 		for _, either := range f.When {
 			for _, c := range either {
-				if of := LookupField(c.Field); c.Is != nil && of.Type() != Choice || c.More != nil && of.Type() != Number || c.On != nil && of.Type() != Flag {
+				if of := LookupField(c.Field); c.Is != nil && of.Type() != Choice || c.More != nil &&
+					of.Type() != Number || c.On != nil && of.Type() != Flag {
 					t.Errorf("%s: %+v is no condition of a %s", f.Path, c, of.Type())
-				} else if c.Is != nil && slices.ContainsFunc(c.Is, func(o string) bool { return !slices.Contains(of.Options, o) }) {
+				} else if c.Is != nil &&
+					slices.ContainsFunc(c.Is, func(o string) bool { return !slices.Contains(of.Options, o) }) {
 					t.Errorf("%s: %v", f.Path, c.Is)
 				}
 			}
@@ -138,24 +141,35 @@ func TestWhatApplies(t *testing.T) {
 		change   func(*Setup)
 		now, not []string
 	}{
-		"nothing":          {func(*Setup) {}, nil, nil},
-		"no cast":          {func(s *Setup) { s.Cast.Distance = 0 }, nil, []string{"water.splashDepth", "cast.sighted", "cast.drag"}},
-		"a current":        {func(s *Setup) { s.Flow.Speed = 0.2 }, []string{"flow.direction", "flow.source", "flow.nearBed"}, nil},
-		"no wind":          {func(s *Setup) { s.Wind.Speed = 0 }, nil, []string{"wind.gusts", "wind.direction", "wind.source"}},
-		"adrift":           {func(s *Setup) { s.Boat.Kind = "kayak" }, []string{"boat.measured"}, nil},
-		"drift measured":   {func(s *Setup) { s.Boat.Kind, s.Boat.Measured = "kayak", true }, []string{"boat.measured", "boat.speed", "boat.direction"}, nil},
-		"under a float":    {func(s *Setup) { s.Rigging.Kind = rigging.FixedFloat }, []string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},
-		"two heads":        {func(s *Setup) { s.Rigging.Kind = rigging.TwoHeads }, []string{"rig.apart", "rig.upper", "rig.over"}, nil},
-		"drop shot":        {func(s *Setup) { s.Rigging.Kind = rigging.DropShot }, []string{"rig.apart", "rig.over"}, nil},
-		"a rig of its own": {func(s *Setup) { s.Rigging.Kind = rigging.OwnRig }, []string{"rig.over", "rig.slack"}, []string{"rig.wire", "rig.blade", "rig.stinger"}},
-		"on weed":          {func(s *Setup) { s.Water.Bed = "weed" }, []string{"water.weed"}, nil},
+		"nothing": {func(*Setup) {}, nil, nil},
+		"no cast": {func(s *Setup) { s.Cast.Distance = 0 }, nil,
+			[]string{"water.splashDepth", "cast.sighted", "cast.drag"}},
+		"a current": {func(s *Setup) { s.Flow.Speed = 0.2 },
+			[]string{"flow.direction", "flow.source", "flow.nearBed"}, nil},
+		"no wind": {func(s *Setup) { s.Wind.Speed = 0 }, nil,
+			[]string{"wind.gusts", "wind.direction", "wind.source"}},
+		"adrift": {func(s *Setup) { s.Boat.Kind = "kayak" }, []string{"boat.measured"}, nil},
+		"drift measured": {func(s *Setup) { s.Boat.Kind, s.Boat.Measured = "kayak", true },
+			[]string{"boat.measured", "boat.speed", "boat.direction"}, nil},
+		"under a float": {func(s *Setup) { s.Rigging.Kind = rigging.FixedFloat },
+			[]string{"rig.stop", "rig.carries"}, []string{"hand.rod", "hand.line", "rod.outfit"}},
+		"two heads": {func(s *Setup) { s.Rigging.Kind = rigging.TwoHeads },
+			[]string{"rig.apart", "rig.upper", "rig.over"}, nil},
+		"drop shot": {func(s *Setup) { s.Rigging.Kind = rigging.DropShot },
+			[]string{"rig.apart", "rig.over"}, nil},
+		"a rig of its own": {func(s *Setup) { s.Rigging.Kind = rigging.OwnRig }, []string{"rig.over", "rig.slack"},
+			[]string{"rig.wire", "rig.blade", "rig.stinger"}},
+		"on weed": {func(s *Setup) { s.Water.Bed = "weed" }, []string{"water.weed"}, nil},
 		"swum": {func(s *Setup) { s.Approach.Kind = Swim },
-			[]string{"approach.speed", "approach.bandLow", "approach.bandHigh", "approach.begins", "approach.share"}, []string{"approach.wait", "approach.ceiling", "cast.drag"}},
+			[]string{"approach.speed", "approach.bandLow", "approach.bandHigh", "approach.begins", "approach.share"},
+			[]string{"approach.wait", "approach.ceiling", "cast.drag"}},
 		"a target": {func(s *Setup) { s.Target.Depth = 3 }, []string{"target.band"}, []string{"target.height"}},
 		"a height": {func(s *Setup) { s.Target.Height = 3 }, []string{"target.band"}, []string{"target.depth"}},
 		"lifted": {func(s *Setup) { s.Approach.Kind = LiftAndDrop },
-			[]string{"approach.lift", "approach.liftTurns", "approach.backLeast", "approach.backMost"}, []string{"target.height", "approach.ceiling"}},
-		"held": {func(s *Setup) { s.Approach.Kind = HoldBottom }, []string{"approach.still", "approach.margin"}, []string{"approach.ceiling"}},
+			[]string{"approach.lift", "approach.liftTurns", "approach.backLeast", "approach.backMost"},
+			[]string{"target.height", "approach.ceiling"}},
+		"held": {func(s *Setup) { s.Approach.Kind = HoldBottom }, []string{"approach.still", "approach.margin"},
+			[]string{"approach.ceiling"}},
 	} {
 		s := Default()
 		tt.change(&s)
@@ -186,7 +200,8 @@ func TestFieldsThatClash(t *testing.T) {
 		{"water.splashDepth", "steeper than 45°", func(s *Setup) { s.Cast.Distance, s.Water.SplashDepth = 5, 10 }},
 		{"water.splashDepth", "or 0 for level", func(s *Setup) { s.Water.SplashDepth = 0.1 }},
 		{"flow.nearBed", "must be slower", func(s *Setup) { s.Flow.Speed, s.Flow.NearBed = 0.2, 0.4 }},
-		{"flow.nearBed", "only 0.8 m deep", func(s *Setup) { s.Water.Depth, s.Flow.Speed, s.Flow.NearBed = 0.8, 0.2, 0.1 }},
+		{"flow.nearBed", "only 0.8 m deep",
+			func(s *Setup) { s.Water.Depth, s.Flow.Speed, s.Flow.NearBed = 0.8, 0.2, 0.1 }},
 		{"rod.lineOnSpool", "15 m does not reach a cast of 20 m", func(s *Setup) { s.Rod.LineOnSpool = 15 }},
 		{"heads", "give 1 to 40 weights", func(s *Setup) { s.Heads = nil }},
 		{"heads", "not 41", func(s *Setup) { s.Heads = make([]float64, 41) }},

@@ -121,11 +121,13 @@ func unreadable(err error) error {
 	var syntax *json.SyntaxError
 	switch {
 	case errors.As(err, &wrong):
-		belongs, ok := map[string]string{"float64": "a number", "string": "a text", "bool": "true or false"}[wrong.Type.String()]
+		belongs, ok := map[string]string{"float64": "a number", "string": "a text",
+			"bool": "true or false"}[wrong.Type.String()]
 		if !ok {
 			belongs = "a group of fields or a list"
 		}
-		stands := map[string]string{"array": "a list", "object": "a group of fields", "string": "a text", "bool": "true or false"}[wrong.Value]
+		stands := map[string]string{"array": "a list", "object": "a group of fields", "string": "a text",
+			"bool": "true or false"}[wrong.Value]
 		if stands == "" {
 			stands = "a " + wrong.Value
 		}

@@ -36,7 +36,8 @@ func TestThisVersion(t *testing.T) {
 		t.Errorf("%+v %v", got, err)
 	}
 	var within struct{ Setup Setup }
-	if err := json.Unmarshal([]byte(`{"Setup":{"approach":{"margin":0.3}}}`), &within); err != nil || within.Setup.Approach.Margin != Default().Approach.Margin || within.Setup.Rod.PerTurn == 0 {
+	if err := json.Unmarshal([]byte(`{"Setup":{"approach":{"margin":0.3}}}`), &within); err != nil ||
+		within.Setup.Approach.Margin != Default().Approach.Margin || within.Setup.Rod.PerTurn == 0 {
 		t.Errorf("within another: %+v %v", within.Setup.Approach, err)
 	}
 }
@@ -44,11 +45,15 @@ func TestThisVersion(t *testing.T) {
 // What was called gap and second is called by what it is in its rig.
 func TestSecondVersion(t *testing.T) {
 	for text, want := range map[string]rigging.Rigging{
-		`{"version":2,"rig":{"kind":"two heads","gap":0.4,"second":0.007}}`:  {Kind: rigging.TwoHeads, Apart: 0.4, Upper: 0.007, Stop: 1, Carries: 0.0035},
-		`{"version":2,"rig":{"kind":"sliding float","gap":2,"second":0.01}}`: {Kind: rigging.SlidingFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.01},
-		`{"rig":{"kind":"fixed float"}}`:                                     {Kind: rigging.FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 0.3, Carries: 0.0035},
-		`{"version":2}`:                                                      Default().Rigging,
-		`{"version":3,"rig":{"kind":"fixed float","stop":2}}`:                {Kind: rigging.FixedFloat, Apart: 0.3, Upper: 0.0035, Stop: 2, Carries: 0.0035},
+		`{"version":2,"rig":{"kind":"two heads","gap":0.4,"second":0.007}}`: {Kind: rigging.TwoHeads, Apart: 0.4,
+			Upper: 0.007, Stop: 1, Carries: 0.0035},
+		`{"version":2,"rig":{"kind":"sliding float","gap":2,"second":0.01}}`: {Kind: rigging.SlidingFloat, Apart: 0.3,
+			Upper: 0.0035, Stop: 2, Carries: 0.01},
+		`{"rig":{"kind":"fixed float"}}`: {Kind: rigging.FixedFloat, Apart: 0.3, Upper: 0.0035,
+			Stop: 0.3, Carries: 0.0035},
+		`{"version":2}`: Default().Rigging,
+		`{"version":3,"rig":{"kind":"fixed float","stop":2}}`: {Kind: rigging.FixedFloat, Apart: 0.3, Upper: 0.0035,
+			Stop: 2, Carries: 0.0035},
 	} {
 		if got, err := Decode([]byte(text)); err != nil || !reflect.DeepEqual(got.Rigging, want) {
 			t.Errorf("%s: %+v %v", text, got.Rigging, err)

@@ -87,7 +87,8 @@ func TestRange(t *testing.T) {
 
 // Odds are whole tenths and never more than they are.
 func TestOdds(t *testing.T) {
-	for p, want := range map[float64]string{0: "less than 1 in 10", 0.099: "less than 1 in 10", 0.1: "1 in 10", 0.79: "7 in 10", 0.8: "8 in 10", 0.949: "9 in 10", 0.96: "more than 9 in 10", 1: "more than 9 in 10"} {
+	for p, want := range map[float64]string{0: "less than 1 in 10", 0.099: "less than 1 in 10", 0.1: "1 in 10",
+		0.79: "7 in 10", 0.8: "8 in 10", 0.949: "9 in 10", 0.96: "more than 9 in 10", 1: "more than 9 in 10"} {
 		if got := Odds(p); got != want {
 			t.Errorf("%g: %s, not %s", p, got, want)
 		}

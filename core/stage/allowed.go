@@ -38,7 +38,8 @@ func (c *Stage) Gusts() float64 {
 // Hand is what rod and hand tell at all, N.
 func (c *Stage) Hand() float64 {
 	s := c.Setup
-	out := judgement.FeelHand.Number * s.Line.Diameter / judgement.FeelDiameter.Number * catalogue.LineSurfaces[s.Line.Material].Stretch.Number
+	out := judgement.FeelHand.Number * s.Line.Diameter / judgement.FeelDiameter.Number *
+		catalogue.LineSurfaces[s.Line.Material].Stretch.Number
 	switch s.Rod.Outfit {
 	case setup.OutfitLight:
 		out *= judgement.FeelLight.Number

@@ -1,5 +1,5 @@
-// Package stage is a valid setup as heads are tried in it: the scene of the engine, what is aimed at and waited for, what
-// is not exactly as it was taken to be, and how much of what happens there is allowed.
+// Package stage is a valid setup as heads are tried in it: the scene of the engine, what is aimed at and waited for,
+// what is not exactly as it was taken to be, and how much of what happens there is allowed.
 //
 // Values are in m, s, kg and N; velocities are over the ground, in m/s.
 package stage
@@ -246,7 +246,8 @@ func (c *Stage) Anchored() bool { return catalogue.BoatOf(c.Setup.Boat.Kind).Hel
 // Moves tells whether anything passes the lure sideways: water, boat or hand.
 func (c *Stage) Moves() bool {
 	s := c.School()
-	return r3.Norm2(c.Scene.Current.Surface) > 0 || r3.Norm2(c.Cast.Drift) > 0 || c.Setup.Cast.Drag > 0 || c.Swell() || s.Swims || s.Hovers
+	return r3.Norm2(c.Scene.Current.Surface) > 0 || r3.Norm2(c.Cast.Drift) > 0 || c.Setup.Cast.Drag > 0 || c.Swell() ||
+		s.Swims || s.Hovers
 }
 
 // Fluid is the water of the stage.

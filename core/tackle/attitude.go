@@ -52,7 +52,8 @@ func Sit(head Head, bait Bait, fluid water.Fluid, speed float64) Pose {
 // weight of head, hook and bait in a fluid, N.
 func weight(head Head, bait Bait, fluid water.Fluid) float64 {
 	hook := head.HookMass()
-	return water.Gravity * (submerged(head.metal(hook), HeadMaterials[head.Material], fluid) + submerged(hook, hookDensity, fluid) +
+	return water.Gravity * (submerged(head.metal(hook), HeadMaterials[head.Material], fluid) +
+		submerged(hook, hookDensity, fluid) +
 		bait.Mass() - bait.Volume()*fluid.Density)
 }
 

@@ -42,7 +42,8 @@ func TestSit(t *testing.T) {
 		head := Head{Mass: tt.grams * 1e-3, Material: "lead", Shape: tt.shape, Hook: tt.hook, Wire: "standard"}
 		got := Sit(head, tt.bait, fresh, 0.5)
 		if got.Attitude != tt.want || math.Abs(got.Bed-tt.bed) > 0.6 || got.Bends != tt.bends {
-			t.Errorf("%.0f mm %s %s on %.0f g %s: %+v, want %s at %g°", tt.bait.Length*1e3, tt.bait.Body, tt.bait.Form, tt.grams, tt.shape, got, tt.want, tt.bed)
+			t.Errorf("%.0f mm %s %s on %.0f g %s: %+v, want %s at %g°", tt.bait.Length*1e3, tt.bait.Body, tt.bait.Form,
+				tt.grams, tt.shape, got, tt.want, tt.bed)
 		}
 	}
 }
@@ -69,14 +70,16 @@ func TestBalances(t *testing.T) {
 	area, tail := 0.95*0.1*0.008, 0.05*0.008*0.008
 	for _, speed := range []float64{0.05, 0.3} {
 		turn := func(angle float64) float64 { // of the water that passes at that angle
-			return 0.5 * fresh.Density * speed * speed * (area*0.05*math.Sin(angle)*math.Sin(angle) + tail*judgeHeld*math.Sin(angle))
+			return 0.5 * fresh.Density * speed * speed * (area*0.05*math.Sin(angle)*math.Sin(angle) +
+				tail*judgeHeld*math.Sin(angle))
 		}
 		got := -Sit(ball, bait, fresh, speed).Tow * degree
 		if speed == 0.05 {
 			got = Sit(ball, bait, fresh, 0.5).Bed * degree
 		}
 		if up, push := moment*math.Cos(got), turn(got); math.Abs(up-push) > 0.03*moment {
-			t.Errorf("at %g m/s it stands at %.1f°, where lift turns it by %g and the water by %g N m", speed, got/degree, up, push)
+			t.Errorf("at %g m/s it stands at %.1f°, where lift turns it by %g and the water by %g N m", speed,
+				got/degree, up, push)
 		}
 	}
 	// The foot of a mushroom holds what its weight does at 0.9 of the radius of its ball,

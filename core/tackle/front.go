@@ -64,7 +64,8 @@ func (f front) drawn(bait Bait, fluid water.Fluid) float64 {
 
 // tow is the drag area as it is drawn along.
 func (f front) tow() float64 {
-	return max(f.head, judgement.TowFrontDrag.Number*f.nose) + f.put.Across.Number*judgement.SideDrag.Number*f.side + f.trailing
+	return max(f.head, judgement.TowFrontDrag.Number*f.nose) +
+		f.put.Across.Number*judgement.SideDrag.Number*f.side + f.trailing
 }
 
 // tilts are the angles of the axis of head and bait from the vertical as they fall, on a
@@ -96,7 +97,8 @@ func (f front) tailDown(head Head, bait Bait, fluid water.Fluid, weight float64)
 	const halfway = 45
 	l := leverOf(head, bait, fluid)
 	turn := -l.lift * f.fall(halfway) / (weight * (l.side*math.Sin(halfway*degree) + l.tail))
-	return min(max((turn-judgement.TurnFloating.Number)/(judgement.TurnPlain.Number-judgement.TurnFloating.Number), 0), 1)
+	return min(max((turn-judgement.TurnFloating.Number)/(judgement.TurnPlain.Number-judgement.TurnFloating.Number), 0),
+		1)
 }
 
 // hangs is the angle from the vertical, degrees, at which a bait that swings trails over

@@ -169,7 +169,8 @@ func TestHang(t *testing.T) {
 	hook := 0.5e-3 * (1 - fresh.Density/7850)
 	bait := 4849e-9 * (1030 - fresh.Density)
 	back := (hook*0.55*0.0253 + bait*0.04) / (7e-3*(1-fresh.Density/11340) + hook + bait)
-	for tie, want := range map[float64]float64{0: back / radius, 90: back / radius, 45: (back + radius*math.Sqrt2/2) / (radius * math.Sqrt2 / 2)} {
+	for tie, want := range map[float64]float64{0: back / radius, 90: back / radius,
+		45: (back + radius*math.Sqrt2/2) / (radius * math.Sqrt2 / 2)} {
 		h.Tie = tie
 		within(t, "hangs", math.Tan(Sit(h, b, fresh, 0.5).Hang*math.Pi/180), want, 5e-3)
 	}

@@ -38,7 +38,8 @@ func NewLine(material string, diameter float64) (Line, error) {
 		return Line{}, fmt.Errorf("tackle: no line material %q", material)
 	}
 	if !(diameter >= MinDiameter && diameter <= MaxDiameter) {
-		return Line{}, fmt.Errorf("tackle: a line of %g mm is outside %g to %g mm", diameter*1e3, MinDiameter*1e3, MaxDiameter*1e3)
+		return Line{}, fmt.Errorf("tackle: a line of %g mm is outside %g to %g mm", diameter*1e3, MinDiameter*1e3,
+			MaxDiameter*1e3)
 	}
 	surface := catalogue.LineSurfaces[material]
 	return Line{material, diameter, density, surface.Tangential.Number, surface.Normal.Number}, nil
@@ -97,13 +98,15 @@ func LineSize(text, material string, bare units.Unit) (diameter float64, estimat
 		diameter = unit.ToBase(number)
 	case units.Grade:
 		if material != "braid" {
-			return refuse("is a braid number; give " + material + " as a diameter such as 0.3 mm, or by its label, such as 12 lb")
+			return refuse("is a braid number; give " + material +
+				" as a diameter such as 0.3 mm, or by its label, such as 12 lb")
 		}
 		diameter, estimated = peDiameter*math.Sqrt(number), true
 	case units.Mass:
 		perRoot, ok := poundDiameter[material]
 		if !ok {
-			return refuse("is a strength, which does not tell the diameter of " + material + "; give a diameter such as 0.4 mm")
+			return refuse("is a strength, which does not tell the diameter of " + material +
+				"; give a diameter such as 0.4 mm")
 		}
 		pounds := unit.ToBase(number) / units.MustLookup("lb").Scale
 		diameter, estimated = perRoot*math.Sqrt(pounds), true

@@ -131,8 +131,10 @@ func check(head Head, bait Bait) error {
 	); err != nil {
 		return err
 	}
-	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) || !(bait.Width >= 0) || !(bait.Tall >= 0) {
-		return fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have a length", head.Mass, bait.Length, bait.Weighed)
+	if !(head.Mass >= 0) || !(bait.Length > 0) || !(bait.Weighed >= 0) || !(bait.Trimmed >= 0) || !(bait.Width >= 0) ||
+		!(bait.Tall >= 0) {
+		return fmt.Errorf("tackle: head %g kg, bait %g m, %g kg: masses must not be negative and the bait must have "+
+			"a length", head.Mass, bait.Length, bait.Weighed)
 	}
 	return nil
 }
@@ -180,7 +182,8 @@ func weightSpread(head Head, bait Bait, fluid water.Fluid) float64 {
 		baitVolume, baitMass = bait.Volume()*fluid.Density*proportions, bait.Mass()*judgement.BaitWeighed.Spread
 	}
 	return water.Gravity * math.Sqrt(squares(
-		metalSpread*submerged(head.metal(hook), HeadMaterials[head.Material], fluid), hookSpread*submerged(hook, hookDensity, fluid), baitVolume, baitMass))
+		metalSpread*submerged(head.metal(hook), HeadMaterials[head.Material], fluid),
+		hookSpread*submerged(hook, hookDensity, fluid), baitVolume, baitMass))
 }
 
 // submerged is what a mass of a density weighs in a fluid, kg.
@@ -195,7 +198,8 @@ func (l Lure) With(other Lure) Lure {
 		Mass: l.Mass + other.Mass, WeightInWater: l.WeightInWater + other.WeightInWater,
 		WeightSpread: math.Hypot(l.WeightSpread, other.WeightSpread), TowArea: l.TowArea + other.TowArea,
 		FallSlack: l.FallSlack + other.FallSlack, FallTight: l.FallTight + other.FallTight,
-		Displaced: l.Displaced + other.Displaced, AirArea: l.AirArea + other.AirArea, HeadSize: max(l.HeadSize, other.HeadSize),
+		Displaced: l.Displaced + other.Displaced, AirArea: l.AirArea + other.AirArea,
+		HeadSize: max(l.HeadSize, other.HeadSize),
 	}
 }
 
@@ -215,7 +219,8 @@ func Blade(mass float64, material string, fluid water.Fluid) Lure {
 	area := judgement.BladeArea.Number * sphereArea * math.Pow(mass/HeadMaterials[material], 2.0/3)
 	own := judgement.BladeMass.Number * mass
 	return Lure{
-		Mass: own, WeightInWater: water.Gravity * submerged(own, hookDensity, fluid), TowArea: area, FallSlack: area, FallTight: area,
+		Mass: own, WeightInWater: water.Gravity * submerged(own, hookDensity, fluid), TowArea: area, FallSlack: area,
+		FallTight: area,
 		Displaced: own * fluid.Density / hookDensity, AirArea: area / 2,
 	}
 }
@@ -230,7 +235,8 @@ func WireStrength() float64 {
 // Stinger is a second hook in the bait, beside a first of the size.
 func Stinger(hook string, fluid water.Fluid) Lure {
 	mass := judgement.StingerMass.Number * catalogue.HookMass[hook].Number
-	return Lure{Mass: mass, WeightInWater: water.Gravity * submerged(mass, hookDensity, fluid), Displaced: mass * fluid.Density / hookDensity}
+	return Lure{Mass: mass, WeightInWater: water.Gravity * submerged(mass, hookDensity, fluid),
+		Displaced: mass * fluid.Density / hookDensity}
 }
 
 // Sinker is a ball of a metal on the line, without hook and bait.
@@ -247,8 +253,10 @@ func Sinker(mass float64, material string, fluid water.Fluid) (Lure, error) {
 	area := catalogue.HeadShapes["ball"].Drag.Number * frontal
 	weight := water.Gravity * submerged(mass, density, fluid)
 	return Lure{
-		Mass: mass, WeightInWater: weight, WeightSpread: weight * judgement.MarkedSpread.Spread, TowArea: area, FallSlack: area, FallTight: area,
-		Displaced: volume * fluid.Density, AirArea: judgement.AirHead.Number * frontal, HeadSize: 2 * math.Cbrt(3*volume/(4*math.Pi)),
+		Mass: mass, WeightInWater: weight, WeightSpread: weight * judgement.MarkedSpread.Spread, TowArea: area,
+		FallSlack: area, FallTight: area,
+		Displaced: volume * fluid.Density, AirArea: judgement.AirHead.Number * frontal,
+		HeadSize: 2 * math.Cbrt(3*volume/(4*math.Pi)),
 	}, nil
 }
 

@@ -85,9 +85,12 @@ func TestPinnedLure(t *testing.T) {
 
 // A lure with another on its line is the sum of both, and as uncertain as both together.
 func TestWith(t *testing.T) {
-	a := Lure{Mass: 1, WeightInWater: 2, WeightSpread: 3, TowArea: 4, FallSlack: 5, FallTight: 6, Displaced: 7, AirArea: 8, HeadSize: 9}
-	b := Lure{Mass: 10, WeightInWater: 20, WeightSpread: 4, TowArea: 40, FallSlack: 50, FallTight: 60, Displaced: 70, AirArea: 80, HeadSize: 5}
-	want := Lure{Mass: 11, WeightInWater: 22, WeightSpread: 5, TowArea: 44, FallSlack: 55, FallTight: 66, Displaced: 77, AirArea: 88, HeadSize: 9}
+	a := Lure{Mass: 1, WeightInWater: 2, WeightSpread: 3, TowArea: 4, FallSlack: 5, FallTight: 6, Displaced: 7,
+		AirArea: 8, HeadSize: 9}
+	b := Lure{Mass: 10, WeightInWater: 20, WeightSpread: 4, TowArea: 40, FallSlack: 50, FallTight: 60, Displaced: 70,
+		AirArea: 80, HeadSize: 5}
+	want := Lure{Mass: 11, WeightInWater: 22, WeightSpread: 5, TowArea: 44, FallSlack: 55, FallTight: 66, Displaced: 77,
+		AirArea: 88, HeadSize: 9}
 	if got := a.With(b); got != want {
 		t.Errorf("%+v", got)
 	}
@@ -95,12 +98,14 @@ func TestWith(t *testing.T) {
 
 // What is refused, and what is only just taken.
 func TestRefused(t *testing.T) {
-	for diameter, ok := range map[float64]bool{MinDiameter: true, 0.0199e-3: false, MaxDiameter: true, 2.001e-3: false} {
+	for diameter, ok := range map[float64]bool{MinDiameter: true, 0.0199e-3: false, MaxDiameter: true,
+		2.001e-3: false} {
 		if _, err := NewLine("nylon", diameter); (err == nil) != ok {
 			t.Errorf("a line of %g m: %v", diameter, err)
 		}
 	}
-	if _, err := NewLine("nylon", 0.01e-3); err == nil || err.Error() != "tackle: a line of 0.01 mm is outside 0.02 to 2 mm" {
+	if _, err := NewLine("nylon", 0.01e-3); err == nil ||
+		err.Error() != "tackle: a line of 0.01 mm is outside 0.02 to 2 mm" {
 		t.Error(err)
 	}
 	for text, ok := range map[string]bool{"0.02 mm": true, "0.019 mm": false, "2 mm": true, "2.01 mm": false} {
@@ -108,13 +113,15 @@ func TestRefused(t *testing.T) {
 			t.Errorf("%s: %v", text, err)
 		}
 	}
-	if _, _, err := LineSize("3 mm", "nylon", mm); err == nil || err.Error() != "“3 mm” makes a line outside 0.02 to 2 mm" {
+	if _, _, err := LineSize("3 mm", "nylon", mm); err == nil ||
+		err.Error() != "“3 mm” makes a line outside 0.02 to 2 mm" {
 		t.Error(err)
 	}
 	if _, err := Sinker(0, "lead", fresh); err != nil {
 		t.Error(err)
 	}
-	for name, err := range map[string]error{"a negative mass": second(Sinker(-1e-9, "lead", fresh)), "no metal": second(Sinker(0.01, "wood", fresh))} {
+	for name, err := range map[string]error{"a negative mass": second(Sinker(-1e-9, "lead", fresh)),
+		"no metal": second(Sinker(0.01, "wood", fresh))} {
 		if err == nil {
 			t.Error(name + " was taken")
 		}

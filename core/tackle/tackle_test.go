@@ -45,7 +45,8 @@ func TestLineSize(t *testing.T) {
 		near(t, tt.text, got, tt.want, 0.002)
 	}
 	for text, says := range map[string]string{
-		"": "empty", "thin": "number", "0.01 mm": "outside", "3 mm": "outside", "1 kn": "is in kn", "0": "outside", "-1 mm": "outside",
+		"": "empty", "thin": "number", "0.01 mm": "outside", "3 mm": "outside", "1 kn": "is in kn", "0": "outside",
+		"-1 mm": "outside",
 	} {
 		if _, _, err := LineSize(text, "braid", mm); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v does not say %q", text, err, says)
@@ -126,7 +127,8 @@ func TestOrderOfFallSpeeds(t *testing.T) {
 		"lead falls faster than glass":                      lead > speed(glass, paddle),
 		"tungsten falls faster than lead":                   speed(tungsten, paddle) > lead,
 		"a straight tail falls faster than a curl tail":     speed(ball(7), straight) > speed(ball(7), curl),
-		"a plain bait weighs more in water than a floating": assemble(t, ball(7), paddle).WeightInWater > assemble(t, ball(7), floating).WeightInWater,
+		"a plain bait weighs more in water than a floating": assemble(t, ball(7), paddle).WeightInWater > assemble(
+			t, ball(7), floating).WeightInWater,
 	} {
 		if !faster {
 			t.Error(what)
@@ -222,7 +224,8 @@ func TestEveryCombinationAssembles(t *testing.T) {
 	for shape := range catalogue.HeadShapes {
 		for form := range catalogue.BaitForms {
 			for body := range catalogue.BaitDensity {
-				l := assemble(t, Head{Mass: 0.01, Material: "tungsten", Shape: shape, Hook: "1/0", Wire: "heavy"}, Bait{Form: form, Length: 0.1, Body: body})
+				l := assemble(t, Head{Mass: 0.01, Material: "tungsten", Shape: shape, Hook: "1/0", Wire: "heavy"},
+					Bait{Form: form, Length: 0.1, Body: body})
 				if !(l.FallSlack > 0 && l.FallTight > 0 && l.TowArea > 0 && l.WeightInWater > 0) {
 					t.Errorf("%s, %s, %s: %+v", shape, form, body, l)
 				}

@@ -29,7 +29,8 @@ func TestPresetsAreValid(t *testing.T) {
 func TestParts(t *testing.T) {
 	p := Programme{
 		Start: []Action{{Kind: Fall, Time: 100}, {Kind: Wait, Time: 2}, {Kind: Close}},
-		Work:  []Action{{Turns, 0, 3, 1.5}, {Lift, 0.5, 0.4, 0}, {Drag, 2, 1, 0}, {Kind: TakeIn, Time: 2}, {Feed, 3, 2, 0}, {Kind: Pause, Time: 9}},
+		Work: []Action{{Turns, 0, 3, 1.5}, {Lift, 0.5, 0.4, 0}, {Drag, 2, 1, 0}, {Kind: TakeIn, Time: 2},
+			{Feed, 3, 2, 0}, {Kind: Pause, Time: 9}},
 		Times: 2,
 	}
 	parts := p.Parts()
@@ -47,7 +48,8 @@ func TestParts(t *testing.T) {
 		t.Errorf("turns: %+v", turns)
 	}
 	back := parts[5].Phase
-	if math.Abs(back.Tip.X*2-1) > 1e-12 || math.Abs(back.Tip.Z*2+0.4) > 1e-12 || math.Abs(back.Reel*2-math.Hypot(1, 0.4)) > 1e-12 {
+	if math.Abs(back.Tip.X*2-1) > 1e-12 || math.Abs(back.Tip.Z*2+0.4) > 1e-12 ||
+		math.Abs(back.Reel*2-math.Hypot(1, 0.4)) > 1e-12 {
 		t.Errorf("taking in brings the rod back: %+v", back)
 	}
 	if feed := parts[6].Phase; math.Abs(feed.Reel+2.0/3) > 1e-12 {

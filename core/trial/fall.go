@@ -37,22 +37,26 @@ type Line struct {
 
 // Fall is the fall of a head.
 type Fall struct {
-	Outcome     string    `json:"outcome"`     // "reached", or the mechanics.Outcome that kept it from that
-	Time        float64   `json:"time"`        // s to the target; 0 where it does not get there
-	Speed       float64   `json:"speed"`       // m/s down, mean
-	Second      float64   `json:"second"`      // s at which the other body of a rig touches; 0 where there is none, or it does not within a few seconds
-	Touches     []float64 `json:"-"`           // s at which each body of the rig does, from the end of the line up; 0: not within a few seconds of the one that is felt
-	Through     float64   `json:"through"`     // s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
-	Landing     Point     `json:"landing"`     // where it comes to the target, or has come to in the end
-	LineOut     float64   `json:"lineOut"`     // m, then
-	Belly       float64   `json:"belly"`       // m of it that the wind holds in the air
-	RunOut      float64   `json:"runOut"`      // m/s of line leaving the spool before the touch
-	RunOutAfter float64   `json:"runOutAfter"` // m/s, in the seconds after it
-	Bow         float64   `json:"bow"`         // largest distance of the line from its chord, over the chord
-	Tension     float64   `json:"tension"`     // N at the rod tip
-	CastTime    float64   `json:"castTime"`    // s from cast to cast, reeled in at once
-	Path        []Moment  `json:"path"`
-	Lines       []Line    `json:"lines"` // the line at moments of the fall
+	Outcome string  `json:"outcome"` // "reached", or the mechanics.Outcome that kept it from that
+	Time    float64 `json:"time"`    // s to the target; 0 where it does not get there
+	Speed   float64 `json:"speed"`   // m/s down, mean
+	// s at which the other body of a rig touches; 0 where there is none, or it does not within a few seconds
+	Second float64 `json:"second"`
+	// s at which each body of the rig does, from the end of the line up; 0: not within a few seconds of the one that
+	// is felt
+	Touches []float64 `json:"-"`
+	// s to the lower end of a band in depth; 0 where there is none, or it comes to the bed in it
+	Through     float64  `json:"through"`
+	Landing     Point    `json:"landing"`     // where it comes to the target, or has come to in the end
+	LineOut     float64  `json:"lineOut"`     // m, then
+	Belly       float64  `json:"belly"`       // m of it that the wind holds in the air
+	RunOut      float64  `json:"runOut"`      // m/s of line leaving the spool before the touch
+	RunOutAfter float64  `json:"runOutAfter"` // m/s, in the seconds after it
+	Bow         float64  `json:"bow"`         // largest distance of the line from its chord, over the chord
+	Tension     float64  `json:"tension"`     // N at the rod tip
+	CastTime    float64  `json:"castTime"`    // s from cast to cast, reeled in at once
+	Path        []Moment `json:"path"`
+	Lines       []Line   `json:"lines"` // the line at moments of the fall
 }
 
 // Reached is the outcome of a fall that comes to its target.
@@ -207,7 +211,8 @@ func (c *Case) fallOf(to end, fell *mechanics.Track, e Effort) Fall {
 	case fell.Outcome == mechanics.Done:
 		f.Outcome = string(mechanics.TimeUp) // the fall's own time was up
 	}
-	f.Landing, f.LineOut, f.Belly, f.Bow, f.Tension = Point(down.End), down.LineOut, down.Belly, mechanics.Bow(down.Line), down.TipTension
+	f.Landing, f.LineOut, f.Belly, f.Bow, f.Tension = Point(down.End), down.LineOut, down.Belly,
+		mechanics.Bow(down.Line), down.TipTension
 	f.RunOut = runOut(fell, down)
 	f.CastTime = castTime(end, down.LineOut)
 	for i := range pathPoints + 1 {

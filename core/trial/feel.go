@@ -51,7 +51,8 @@ func (c *Case) feel(r *Rigged, h Handling, f Fall, rest Rest, raised float64) Fe
 	along := r3.Scale(1/length, chord)
 	across := r3.Norm(r3.Sub(flow, r3.Scale(r3.Dot(flow, along), along)))
 	if wet > 0 {
-		out.Swirl = judgement.Swirl.Number * math.Sqrt(min(depth/wet, 1)) * wet * mechanics.DragAcross(line, c.Scene.Water, across)
+		out.Swirl = judgement.Swirl.Number * math.Sqrt(min(depth/wet, 1)) * wet * mechanics.DragAcross(
+			line, c.Scene.Water, across)
 	}
 	return out
 }

@@ -32,7 +32,8 @@ func (c *Case) underFloat() (*Case, *mechanics.Scene) {
 func (c *Case) fallUnderFloat(ctx context.Context, r *Rigged, h Handling, e Effort) (Fall, error) {
 	below, scene := c.underFloat()
 	longest := c.longest(e)
-	d := below.drop(r, Handling{Tip: ring, Line: setup.LineOpen}, mechanics.Phase{Landed: true, Deep: c.Target, Time: longest})
+	d := below.drop(r, Handling{Tip: ring, Line: setup.LineOpen},
+		mechanics.Phase{Landed: true, Deep: c.Target, Time: longest})
 	track, err := scene.Run(ctx, d, e.detail(keptFrames))
 	if err != nil {
 		return Fall{}, fmt.Errorf("trial: %w", err)

@@ -42,7 +42,8 @@ func (c *Case) drop(r *Rigged, h Handling, until mechanics.Phase) mechanics.Drop
 	if h.Line == setup.LineFed {
 		cast.SpoolDrag = model.Splash(held).SpoolDrag * c.Tuning.Spool
 	}
-	d := mechanics.Drop{Rig: r.Rig, Cast: cast, Spool: c.Setup.Rod.LineOnSpool, Phases: model.Falls(held, until), Until: 1e-3}
+	d := mechanics.Drop{Rig: r.Rig, Cast: cast, Spool: c.Setup.Rod.LineOnSpool, Phases: model.Falls(held, until),
+		Until: 1e-3}
 	for _, p := range d.Phases {
 		d.Until += p.Time
 	}

@@ -19,12 +19,14 @@ import (
 type Rest struct {
 	Margin float64 // push of the bed over its weight in water; along a drag, what there is for most of the way
 	Push   float64 // N, then
-	Pull   float64 // N along the line that friction makes of it as it is dragged, for most of the way; 0 where it is not
-	Grip   float64 // lying still: friction needed over friction there is; 0 where nothing moves it
-	Creep  float64 // m/s at which line and flow sweep it along; 0 where friction holds it
-	Grips  float64 // the grip at which it creeps as fast as it may
-	Line   float64 // over the chord, taken up
-	Along  float64 // where along a drag the push is least, as a share of the cast that is left; 0 where it is not dragged
+	// N along the line that friction makes of it as it is dragged, for most of the way; 0 where it is not
+	Pull  float64
+	Grip  float64 // lying still: friction needed over friction there is; 0 where nothing moves it
+	Creep float64 // m/s at which line and flow sweep it along; 0 where friction holds it
+	Grips float64 // the grip at which it creeps as fast as it may
+	Line  float64 // over the chord, taken up
+	// where along a drag the push is least, as a share of the cast that is left; 0 where it is not dragged
+	Along float64
 
 	Held float64 // in a swell: least share of a wave for which it is on the bed; 1 without one
 	Walk float64 // in a swell: m that it goes in SwellWaves waves
@@ -39,7 +41,8 @@ const lengths = 4
 
 // rest looks at a head that has come down, with the line that near found to suit
 // best where it is there.
-func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (Rest, error) {
+func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (
+	Rest, error) {
 	resting := r.Resting()
 	speed, drag := r3.Norm(c.Gait.Velocity), c.Setup.Cast.Drag
 	var out Rest
@@ -62,7 +65,8 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 		}
 	} else {
 		if still {
-			moving.Grip, moving.Creep, moving.Line, moving.tension, moving.lain = out.Grip, out.Creep, out.Line, out.tension, out.lain
+			moving.Grip, moving.Creep, moving.Line, moving.tension, moving.lain = out.Grip, out.Creep, out.Line,
+				out.tension, out.lain
 		}
 		out = moving
 	}
@@ -80,7 +84,8 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 
 // moving looks at a head that is dragged or drifts over the bed; nothing comes of one that does
 // neither.
-func (c *Case) moving(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (Rest, error) {
+func (c *Case) moving(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (
+	Rest, error) {
 	switch drags := c.Setup.Cast.Drag > 0; {
 	case drags && branch == nil:
 		return *near, nil
@@ -131,7 +136,8 @@ func (c *Case) takeUp(h Handling, f Fall, share float64) mechanics.Phase {
 // no slower than it creeps: what pushes on it for most of the way. Where that is what
 // pushes on it half way back, as on most beds, no more is looked at of what a change
 // does to it; nor is in a swell, which makes one place of the way like another.
-func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall, near *Rest) (Rest, error) {
+func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall, near *Rest) (
+	Rest, error) {
 	left, places := wholeWay, SwimPlaces
 	if near != nil && near.lessLater() {
 		left, places = 0.9*placeOf(halfWay), halfWay+1
@@ -238,7 +244,8 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 		}
 		lie := scene.LieAt(r, place, line*chord, guess, nil)
 		guess, last = lie.EndTension, line
-		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line, tension: lie.EndTension}
+		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line,
+			tension: lie.EndTension}
 		now.Push = now.Margin * weight
 		better := now.Margin > best.Margin
 		if c.School().OnTheBed && !c.School().Lifted {
@@ -330,7 +337,8 @@ func (c *Case) UnderRod(mass float64, h Handling) ([]Point, error) {
 	}
 	resting, scene := r.Resting(), c.At(h, 0)
 	curve := make([]r3.Vec, 0, 64)
-	e := scene.Rest(&resting, mechanics.Gait{Velocity: model.Drift(c.Setup)}, judgement.TakenUpLeast.Number*(scene.Bed.Depth+h.Tip), &curve)
+	e := scene.Rest(&resting, mechanics.Gait{Velocity: model.Drift(c.Setup)},
+		judgement.TakenUpLeast.Number*(scene.Bed.Depth+h.Tip), &curve)
 	if e.Outcome != mechanics.OnBed && e.Outcome != mechanics.Slack {
 		return nil, nil
 	}

@@ -62,14 +62,18 @@ func TestPatience(t *testing.T) {
 		{"lifted", 20, func(s *setup.Setup) { s.Water.Depth, s.Approach.Kind = 10, setup.LiftAndDrop }},
 		{"on the bed, deep", 60, func(s *setup.Setup) { s.Water.Depth, s.Approach.Kind = 50, setup.HoldBottom }},
 		{"held off the bed", 9, func(s *setup.Setup) { s.Approach.Kind, s.Target.Depth = setup.HoldBottom, 3 }},
-		{"half as patient", 10, func(s *setup.Setup) { s.Water.Depth, s.Approach.Kind, s.Hand.Patience = 10, setup.HoldBottom, 0.5 }},
+		{"half as patient", 10, func(s *setup.Setup) {
+			s.Water.Depth, s.Approach.Kind, s.Hand.Patience = 10,
+				setup.HoldBottom, 0.5
+		}},
 		{"twice as patient, over the most", 120, func(s *setup.Setup) { s.Water.Depth, s.Hand.Patience = 40, 2 }},
 		{"impatient, and set", 17, func(s *setup.Setup) { s.Approach.Wait, s.Hand.Patience = 17, 0.5 }},
 		{"as set", 17, func(s *setup.Setup) { s.Approach.Wait = 17 }},
 		{"a slow fall wished", 120, func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling = 10, 0.1 }},
 		{"a fast fall wished", 30, func(s *setup.Setup) { s.Water.Depth, s.Approach.Ceiling = 10, 1 }},
 		{"a long drop wished", 60, func(s *setup.Setup) {
-			s.Water.Depth, s.Approach.Kind, s.Approach.Lift, s.Approach.BackLeast, s.Approach.BackMost = 5, setup.LiftAndDrop, 0.5, 5, 8
+			s.Water.Depth, s.Approach.Kind, s.Approach.Lift, s.Approach.BackLeast, s.Approach.BackMost = 5,
+				setup.LiftAndDrop, 0.5, 5, 8
 		}},
 	} {
 		if got := situate(t, tt.change).Wait(); math.Abs(got-tt.want) > 1e-9 {
@@ -95,9 +99,11 @@ func TestHandlings(t *testing.T) {
 	}{
 		{"calm", func(s *setup.Setup) { s.Wind.Speed = 0.99 }, []float64{1.5}},
 		{"a breath", func(s *setup.Setup) { s.Wind.Speed = 1 }, []float64{1.5, 0.3}},
-		{"swum in a calm", func(s *setup.Setup) { s.Wind.Speed, s.Water.Depth, s.Approach.Kind = 0, 4, setup.Swim }, []float64{0.3, 1.5}},
+		{"swum in a calm", func(s *setup.Setup) { s.Wind.Speed, s.Water.Depth, s.Approach.Kind = 0, 4, setup.Swim },
+			[]float64{0.3, 1.5}},
 		{"swum over weed", func(s *setup.Setup) {
-			s.Wind.Speed, s.Water.Depth, s.Water.Bed, s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh = 3, 4, "weed", setup.Swim, 0.3, 1
+			s.Wind.Speed, s.Water.Depth, s.Water.Bed, s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh = 3, 4,
+				"weed", setup.Swim, 0.3, 1
 		}, []float64{1.5}},
 		{"swum at a depth over weed", func(s *setup.Setup) {
 			s.Water.Depth, s.Water.Bed, s.Approach.Kind, s.Target.Depth, s.Target.Band = 4, "weed", setup.Swim, 1, 1
@@ -106,7 +112,8 @@ func TestHandlings(t *testing.T) {
 		{"low already", func(s *setup.Setup) { s.Wind.Speed, s.Rod.TipHeight = 5, 0.3 }, []float64{0.3}},
 		{"held up", func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 5, setup.RodHeld }, []float64{1.5}},
 		{"held down", func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 0, setup.RodDown }, []float64{0.3}},
-		{"under a float", func(s *setup.Setup) { s.Wind.Speed, s.Rigging.Kind = 5, rigging.FixedFloat }, []float64{1.5}},
+		{"under a float", func(s *setup.Setup) { s.Wind.Speed, s.Rigging.Kind = 5, rigging.FixedFloat },
+			[]float64{1.5}},
 	} {
 		ways := situate(t, tt.change).Handlings()
 		if len(ways) != len(tt.tips) {
@@ -114,7 +121,8 @@ func TestHandlings(t *testing.T) {
 			continue
 		}
 		for i, tip := range tt.tips {
-			if math.Abs(ways[i].Tip-tip) > 1e-9 || ways[i].Down != (tip == slices.Min(tt.tips) && (len(tt.tips) > 1 || tt.name == "held down")) {
+			if math.Abs(ways[i].Tip-tip) > 1e-9 ||
+				ways[i].Down != (tip == slices.Min(tt.tips) && (len(tt.tips) > 1 || tt.name == "held down")) {
 				t.Errorf("%s: %+v", tt.name, ways[i])
 			}
 		}
@@ -128,15 +136,18 @@ func TestLineIsHeld(t *testing.T) {
 	fall := func(line string) Fall {
 		return tried(t, c, Question{Mass: 0.0106, Handling: Handling{Tip: 1.5, Line: line}, Effort: Shown}).Fall
 	}
-	open, half, closed, fed := fall(setup.LineOpen), fall(setup.LinePartWay), fall(setup.LineClosed), fall(setup.LineFed)
+	open, half, closed, fed := fall(setup.LineOpen), fall(setup.LinePartWay), fall(setup.LineClosed),
+		fall(setup.LineFed)
 	if !(open.Time < half.Time && half.Time < closed.Time) {
 		t.Errorf("down after %g s open, %g half way, %g closed", open.Time, half.Time, closed.Time)
 	}
 	if !(closed.Landing.X < half.Landing.X && half.Landing.X < open.Landing.X && closed.LineOut < fed.LineOut) {
-		t.Errorf("lands at %g m open, %g half way, %g closed; %g m fed, %g open", open.Landing.X, half.Landing.X, closed.Landing.X, fed.LineOut, open.LineOut)
+		t.Errorf("lands at %g m open, %g half way, %g closed; %g m fed, %g open", open.Landing.X, half.Landing.X,
+			closed.Landing.X, fed.LineOut, open.LineOut)
 	}
 	if low := func(line string) float64 {
-		return tried(t, c, Question{Mass: 0.0106, Handling: Handling{Down: true, Tip: 0.3, Line: line}, Effort: Shown}).Fall.LineOut
+		return tried(t, c, Question{Mass: 0.0106, Handling: Handling{Down: true, Tip: 0.3, Line: line},
+			Effort: Shown}).Fall.LineOut
 	}; !(low(setup.LineFed) < low(setup.LineOpen)) {
 		t.Errorf("rod down: %g m fed, %g open", low(setup.LineFed), low(setup.LineOpen))
 	}
@@ -192,7 +203,8 @@ func TestFeel(t *testing.T) {
 	}
 	// 1.2 kg/m3, 1.5e-5 m2/s: Re 66.7, a coefficient of 1.559 and 1.1 for braid (python3).
 	load := mechanics.DragAcross(&r.Main, water.Air, 5)
-	near(t, "load of the wind", load, 0.5*1.2*1.1*(1.18+6.8/math.Pow(66.6667, 0.89)+1.96/math.Sqrt(66.6667)-0.0004*66.6667/(1+3.64e-7*66.6667*66.6667))*0.2e-3*25, 1e-4)
+	near(t, "load of the wind", load, 0.5*1.2*1.1*(1.18+6.8/math.Pow(66.6667, 0.89)+
+		1.96/math.Sqrt(66.6667)-0.0004*66.6667/(1+3.64e-7*66.6667*66.6667))*0.2e-3*25, 1e-4)
 	near(t, "gusts", f.Gusts, 0.4*load*math.Hypot(20, 7.5)*1.5/7.5, 0.02)
 	gusty := func(times float64) float64 {
 		return told(func(s *setup.Setup) { s.Wind.Speed, s.Wind.Gusts, s.Hand.Rod = 5, times, setup.RodHeld }).Gusts
@@ -201,7 +213,8 @@ func TestFeel(t *testing.T) {
 	if gusty(1) != 0 || gusty(0.5) != 0 {
 		t.Error("gusts that are no faster than the wind are felt")
 	}
-	near(t, "both", told(func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 5, setup.RodHeld }).Told(), math.Hypot(f.Hand, f.Gusts), 1e-3)
+	near(t, "both", told(func(s *setup.Setup) { s.Wind.Speed, s.Hand.Rod = 5, setup.RodHeld }).Told(),
+		math.Hypot(f.Hand, f.Gusts), 1e-3)
 	if s := told(func(s *setup.Setup) { s.Flow.Speed, s.Flow.Direction = 0.3, 90 }); !(s.Swirl > 0) || s.Gusts != 0 {
 		t.Errorf("in a current: %+v", s)
 	}
@@ -216,14 +229,16 @@ func TestCreeps(t *testing.T) {
 	}
 	still := func(wish string, flow float64) *Case {
 		return situate(t, func(s *setup.Setup) {
-			s.Water.Depth, s.Approach.Kind, s.Approach.Still, s.Flow.Speed, s.Flow.Direction = 5, setup.HoldBottom, wish, flow, 90
+			s.Water.Depth, s.Approach.Kind, s.Approach.Still, s.Flow.Speed, s.Flow.Direction = 5, setup.HoldBottom,
+				wish, flow, 90
 		})
 	}
 	for _, flow := range []float64{0.1, 0.2, 0.5} {
 		c := still(setup.InPlace, flow)
 		near(t, "creeps at the most", creeps(c.Grips(), r3.Norm(c.Middle())), 0.05, 1e-9)
 	}
-	if still(setup.DeadStill, 0.5).Grips() != 1 || still(setup.MaySwing, 0.5).Grips() != stage.MostGrip || still(setup.InPlace, 0.05).Grips() != stage.MostGrip {
+	if still(setup.DeadStill, 0.5).Grips() != 1 || still(setup.MaySwing, 0.5).Grips() != stage.MostGrip ||
+		still(setup.InPlace, 0.05).Grips() != stage.MostGrip {
 		t.Error("wishes")
 	}
 }
@@ -233,7 +248,8 @@ func TestCreeps(t *testing.T) {
 func TestStillAndSlowAreOneScale(t *testing.T) {
 	at := func(drag float64) Result {
 		c := situate(t, func(s *setup.Setup) {
-			s.Water.Depth, s.Approach.Kind, s.Flow.Speed, s.Flow.Direction, s.Cast.Drag = 3, setup.HoldBottom, 0.3, 90, drag
+			s.Water.Depth, s.Approach.Kind, s.Flow.Speed, s.Flow.Direction, s.Cast.Drag = 3, setup.HoldBottom,
+				0.3, 90, drag
 		})
 		return tried(t, c, Question{Mass: 0.0142})
 	}
@@ -248,7 +264,8 @@ func TestStillAndSlowAreOneScale(t *testing.T) {
 func TestDraggedDownAndUp(t *testing.T) {
 	dragged := func(under, splash float64) Rest {
 		c := situate(t, func(s *setup.Setup) {
-			s.Water.Depth, s.Water.SplashDepth, s.Approach.Kind, s.Cast.Drag, s.Cast.Distance = under, splash, setup.HoldBottom, 0.45, 25
+			s.Water.Depth, s.Water.SplashDepth, s.Approach.Kind, s.Cast.Drag, s.Cast.Distance = under, splash,
+				setup.HoldBottom, 0.45, 25
 		})
 		return tried(t, c, Question{Mass: 0.0142}).Rest
 	}
@@ -269,7 +286,8 @@ func TestDraggedDownAndUp(t *testing.T) {
 func liftOff(t *testing.T, under, splash float64) float64 {
 	t.Helper()
 	c := situate(t, func(s *setup.Setup) {
-		s.Water.Depth, s.Water.SplashDepth, s.Approach.Kind, s.Cast.Drag, s.Cast.Distance = under, splash, setup.HoldBottom, 0.45, 25
+		s.Water.Depth, s.Water.SplashDepth, s.Approach.Kind, s.Cast.Drag, s.Cast.Distance = under, splash,
+			setup.HoldBottom, 0.45, 25
 	})
 	r := tried(t, c, Question{Mass: 0.0142})
 	off, err := c.LiftOff(0.0142, r.Handling, r.Fall)
@@ -308,7 +326,9 @@ func TestReelFor(t *testing.T) {
 	if !(away.ReelFor(0.5) < 0.32 && away.ReelFor(0.5) > 0.3 && toward.ReelFor(0.5) > 0.68) {
 		t.Errorf("%g m/s against the bait's way, %g with it", away.ReelFor(0.5), toward.ReelFor(0.5))
 	}
-	near(t, "the boat comes nearer", swum(func(s *setup.Setup) { s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.1} }).ReelFor(0.5), 0.6, 1e-9)
+	near(t, "the boat comes nearer", swum(func(s *setup.Setup) {
+		s.Boat = setup.Boat{Kind: "skiff", Measured: true, Speed: 0.1}
+	}).ReelFor(0.5), 0.6, 1e-9)
 }
 
 // A retrieve begins where it suits the band, or where it is wanted.
@@ -317,22 +337,31 @@ func TestRetrieveBegins(t *testing.T) {
 		want   end
 		change func(*setup.Setup)
 	}{
-		"at the touch":    {end{}, func(*setup.Setup) {}},
-		"over weed":       {end{deep: 3.5}, func(s *setup.Setup) { s.Water.Bed, s.Approach.BandLow, s.Approach.BandHigh = "weed", 0.3, 0.7 }},
-		"low over weed":   {end{}, func(s *setup.Setup) { s.Water.Bed, s.Approach.BandLow, s.Approach.BandHigh = "weed", 0.29, 0.7 }},
-		"in a band":       {end{deep: 1.5}, func(s *setup.Setup) { s.Target.Depth, s.Target.Band = 1, 1 }},
-		"at the splash":   {end{time: 0.05}, func(s *setup.Setup) { s.Approach.Begins = setup.BeginsAtSplash }},
-		"at a count of 3": {end{time: 3}, func(s *setup.Setup) { s.Approach.Begins, s.Approach.Count = setup.BeginsAtCount, 3 }},
+		"at the touch": {end{}, func(*setup.Setup) {}},
+		"over weed": {end{deep: 3.5},
+			func(s *setup.Setup) { s.Water.Bed, s.Approach.BandLow, s.Approach.BandHigh = "weed", 0.3, 0.7 }},
+		"low over weed": {end{}, func(s *setup.Setup) {
+			s.Water.Bed, s.Approach.BandLow, s.Approach.BandHigh = "weed",
+				0.29, 0.7
+		}},
+		"in a band":     {end{deep: 1.5}, func(s *setup.Setup) { s.Target.Depth, s.Target.Band = 1, 1 }},
+		"at the splash": {end{time: 0.05}, func(s *setup.Setup) { s.Approach.Begins = setup.BeginsAtSplash }},
+		"at a count of 3": {end{time: 3},
+			func(s *setup.Setup) { s.Approach.Begins, s.Approach.Count = setup.BeginsAtCount, 3 }},
 		"at a count": {end{deep: 3.5}, func(s *setup.Setup) {
 			s.Approach.Begins, s.Approach.BandLow, s.Approach.BandHigh = setup.BeginsAtCount, 0.3, 0.7
 		}},
-		"after all, there": {end{}, func(s *setup.Setup) { s.Approach.Begins, s.Target.Depth, s.Target.Band = setup.BeginsAtTouch, 1, 1 }},
+		"after all, there": {end{}, func(s *setup.Setup) {
+			s.Approach.Begins, s.Target.Depth,
+				s.Target.Band = setup.BeginsAtTouch, 1, 1
+		}},
 	} {
 		c := situate(t, func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.Swim, 4; tt.change(s) })
 		if got := c.begins(); math.Abs(got.deep-tt.want.deep) > 1e-9 || got.time != tt.want.time {
 			t.Errorf("%s: %+v", name, got)
 		}
-		if r := tried(t, c, Question{Mass: 0.0142}); !r.Arrived() || tt.want.time > 0 && math.Abs(r.Fall.Time-tt.want.time) > 1e-6 {
+		if r := tried(t, c, Question{Mass: 0.0142}); !r.Arrived() || tt.want.time > 0 &&
+			math.Abs(r.Fall.Time-tt.want.time) > 1e-6 {
 			t.Errorf("%s: %s after %g s", name, r.Fall.Outcome, r.Fall.Time)
 		}
 	}
@@ -384,7 +413,8 @@ func TestMoved(t *testing.T) {
 	deeper := c.Setup
 	deeper.Water.Depth = 30
 	tuning := stage.AsTaken
-	tuning.Drift, tuning.Spool, tuning.Friction, tuning.Across, tuning.Fall, tuning.Tow, tuning.Weight = 2, 3, 0.5, 1.2, 1.3, 1.4, 1
+	tuning.Drift, tuning.Spool, tuning.Friction, tuning.Across, tuning.Fall, tuning.Tow, tuning.Weight = 2, 3, 0.5,
+		1.2, 1.3, 1.4, 1
 	m, err := c.Moved(deeper, tuning)
 	if err != nil {
 		t.Fatal(err)
@@ -413,7 +443,8 @@ func TestMoved(t *testing.T) {
 // Under a float the fall is the float's and the line's, and what hangs is told.
 func TestUnderAFloat(t *testing.T) {
 	c := situate(t, func(s *setup.Setup) {
-		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, rigging.FixedFloat, 1.2, 0.01, 4
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, rigging.FixedFloat,
+			1.2, 0.01, 4
 	})
 	r := tried(t, c, Question{Mass: 0.0018, Effort: Shown})
 	if !r.Arrived() || math.Abs(r.Fall.Landing.Z+1.2) > 0.02 || r.Fall.Landing.X < 19.5 || r.Fall.LineOut > 23 {
@@ -423,10 +454,12 @@ func TestUnderAFloat(t *testing.T) {
 
 	// One that slides takes no more line, and holds even the lightest back no more.
 	slides := situate(t, func(s *setup.Setup) {
-		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, rigging.SlidingFloat, 1.2, 0.01, 4
+		s.Water.Depth, s.Rigging.Kind, s.Rigging.Stop, s.Rigging.Carries, s.Wind.Speed = 3, rigging.SlidingFloat,
+			1.2, 0.01, 4
 	})
 	for _, mass := range []float64{0.0004, 0.0018} {
-		fixed, slid := tried(t, c, Question{Mass: mass, Effort: Shown}).Fall, tried(t, slides, Question{Mass: mass, Effort: Shown}).Fall
+		fixed, slid := tried(t, c, Question{Mass: mass, Effort: Shown}).Fall,
+			tried(t, slides, Question{Mass: mass, Effort: Shown}).Fall
 		near(t, "the fall under one that slides", slid.Time, fixed.Time, 1e-9)
 		near(t, "its line", slid.LineOut, fixed.LineOut, 1e-9)
 	}
@@ -444,7 +477,8 @@ func TestAskedAgainNearby(t *testing.T) {
 			})
 			first := tried(t, c, Question{Mass: 0.0177, Effort: Shown})
 			again := tried(t, c, Question{Mass: 0.0177, Effort: Shown, Handling: first.Handling, Near: &first})
-			near(t, fmt.Sprintf("margin, drifting at %g m/s in %g m/s", drift, flow), again.Rest.Margin, first.Rest.Margin, 0.01)
+			near(t, fmt.Sprintf("margin, drifting at %g m/s in %g m/s", drift, flow), again.Rest.Margin,
+				first.Rest.Margin, 0.01)
 		}
 	}
 }

@@ -11,7 +11,8 @@ func (r Report) Document() string {
 	line := func(format string, values ...any) { fmt.Fprintf(&out, format+"\n", values...) }
 	line("# How far to trust it")
 	line("")
-	line("Written by `make trust` from what the tests told at %s; nothing here is written by hand. The physics and its", r.Commit)
+	line("Written by `make trust` from what the tests told at %s; nothing here is written by hand. The physics and its",
+		r.Commit)
 	line("sources stand in [physics.md](physics.md).")
 	group := ""
 	for _, c := range r.Checks {
@@ -27,8 +28,10 @@ func (r Report) Document() string {
 		line("- %s", words)
 	}
 	line("\n## What rests on judgement\n")
-	line("%d numbers that no publication and no measurement gives, each with the spread (one standard deviation) that its", len(r.Judged))
-	line("uncertainty adds to every range and chance. A number without a spread is a limit that was chosen. The page shows which")
+	line("%d numbers that no publication and no measurement gives, each with the spread (one standard deviation) "+
+		"that its", len(r.Judged))
+	line("uncertainty adds to every range and chance. A number without a spread is a limit that was chosen. The page " +
+		"shows which")
 	line("of them matter most to the answer at hand, and what measuring them would buy.\n")
 	line("| Number | Value | Spread | Why |\n|---|---|---|---|")
 	for _, n := range r.Judged {

@@ -35,7 +35,8 @@ const (
 // Sources are all checks, in the order in which they are shown.
 var Sources = []Source{
 	{"independent drops", ofEngine, "Falls, swings, drags and retrieves",
-		"an independent solver: lumped masses with their inertia, integrated explicitly, each case refined until it stood still",
+		"an independent solver: lumped masses with their inertia, integrated explicitly, each case refined until it " +
+			"stood still",
 		"The largest difference in touch time, place, line out, tension, angle or contact.",
 		Tolerance, "./core/mechanics/cases", "TestWorkedCases"},
 	{"independent hand", ofEngine, "A hand on the line, and swell",
@@ -59,7 +60,8 @@ var Sources = []Source{
 		"The largest difference in depth, distance and tension.", Percent, mechanics, "TestLongTimeIsStatics"},
 	{"cylinders", ofEngine, "Drag of a round line",
 		"drag of long cylinders as published (Tritton, 1959; Wieselsberger, 1921)",
-		"The largest difference in the coefficient, Reynolds numbers 1 to 10,000.", Percent, mechanics, "TestCylinderDragAgainstPublished"},
+		"The largest difference in the coefficient, Reynolds numbers 1 to 10,000.", Percent, mechanics,
+		"TestCylinderDragAgainstPublished"},
 	{"spheres", ofEngine, "Drag of a ball head",
 		"drag of spheres as published (Clift, Grace and Weber, 1978)",
 		"The difference in drag area.", Percent, "./core/tackle", "TestBareBallAgainstSphere"},
@@ -71,7 +73,8 @@ var Sources = []Source{
 		"Differences in touch time over random falls.", Percent, mechanics, "TestAgainstTwiceTheResolution"},
 	{"energy", ofEngine, "Energy in still water with the bail closed",
 		"that it never grows",
-		"The largest growth in a step, over random rigs with sliding parts.", Millijoules, mechanics, "TestRandomRigsThatSlide"},
+		"The largest growth in a step, over random rigs with sliding parts.", Millijoules, mechanics,
+		"TestRandomRigsThatSlide"},
 	{"chances", ofRanges, "The chance that a head does it",
 		"the engine run with everything that is unknown drawn at random, 256 times for each of some waters",
 		"The largest difference in chance.", Percent, judge, "TestChanceAgreesWithManyDraws"},
@@ -95,16 +98,19 @@ var Sources = []Source{
 		"The share of 80 % ranges that hold it.", Percent, droptest, "TestBiasCovers"},
 	{"situations", ofAnswers, "Waters with the weights that anglers accept there",
 		"ranges in grams that experienced anglers would not laugh at",
-		"Waters in which the head to tie on, or the lightest that may do, is in the range.", Count, "./core/advice", "TestSituations"},
+		"Waters in which the head to tie on, or the lightest that may do, is in the range.", Count, "./core/advice",
+		"TestSituations"},
 }
 
 // left is what is not modelled.
 var left = []string{
 	"The fish: nothing here says that one bites.",
-	"Currents that turn with depth, eddies behind rocks and bridge piers, upwelling: the current has one direction and a profile.",
+	"Currents that turn with depth, eddies behind rocks and bridge piers, upwelling: the current has one direction " +
+		"and a profile.",
 	"Waves that break and the wash behind them; swell is a regular wave, cut off at half the depth.",
 	"Weed, branches and rocks that a line touches on its way, and line that freezes, ices or collects weed.",
-	"How a bait wobbles, glides and turns from one fall to the next: it falls at one angle, and its scatter is in the ranges.",
+	"How a bait wobbles, glides and turns from one fall to the next: it falls at one angle, and its scatter is in " +
+		"the ranges.",
 	"A knot, a twist in the line, and line that springs off the spool in coils.",
 	"Stretch, but for what keeps a taut line from being rigid: a strike is not worked out.",
 	"Soft beds that a head sinks into, but for a limit on how fast it may land there.",

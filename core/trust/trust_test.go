@@ -57,10 +57,12 @@ func TestFigureWords(t *testing.T) {
 		passes        bool
 	}{
 		{Percent, Figure{Cases: 2, Value: 0.0024, High: 0.03}, "at most 0.24 %", "at most 3 %", true},
-		{Percent, Figure{Cases: 200, Value: 0.103, Mostly: 0.0238, High: 0.1}, "at most 10 %, 95 of 100 within 2.4 %", "at most 10 %", false},
+		{Percent, Figure{Cases: 200, Value: 0.103, Mostly: 0.0238, High: 0.1}, "at most 10 %, 95 of 100 within 2.4 %",
+			"at most 10 %", false},
 		{Percent, Figure{Value: 0.77, Low: 0.75, High: 0.85}, "77 %", "75 % to 85 %", true},
 		{Percent, Figure{Value: 0.74, Low: 0.75, High: 0.85}, "74 %", "75 % to 85 %", false},
-		{Tolerance, Figure{Cases: 39, Value: 0.8412, High: 1}, "at most 0.84 of the tolerance", "at most 1 of the tolerance", true},
+		{Tolerance, Figure{Cases: 39, Value: 0.8412, High: 1}, "at most 0.84 of the tolerance",
+			"at most 1 of the tolerance", true},
 		{Percent, Figure{Cases: 1, Value: 0.0025, High: 0.01}, "0.25 %", "at most 1 %", true},
 		{Millijoules, Figure{Cases: 9, Value: 4e-5, High: 2e-4}, "at most 0.04 mJ", "at most 0.2 mJ", true},
 		{Percent, Figure{Cases: 9, Value: 2.4e-7, High: 1}, "at most 0.000024 %", "at most 100 %", true},
@@ -105,7 +107,8 @@ func TestTally(t *testing.T) {
 	got := told{}
 	few.Tell(got, "a few", 0.05)
 	many.Tell(got, "many", 0.2)
-	if want := `{"cases":3,"value":0.03`; !strings.HasPrefix(got["trust.a_few"], want) || strings.Contains(got["trust.a_few"], "mostly") {
+	if want := `{"cases":3,"value":0.03`; !strings.HasPrefix(got["trust.a_few"], want) ||
+		strings.Contains(got["trust.a_few"], "mostly") {
 		t.Errorf("%s, want %s", got["trust.a_few"], want)
 	}
 	if want := `{"cases":200,"value":0.199,"mostly":0.19,"low":0,"high":0.2}`; got["trust.many"] != want {

@@ -61,7 +61,8 @@ func (c Choice) Validate() error {
 			return fmt.Errorf("there is no measure “%s”", name)
 		}
 		if u, ok := Lookup(symbol); !ok || u.Dimension != m.Dimension {
-			return fmt.Errorf("%s cannot be shown in “%s”; choose one of %s", name, symbol, strings.Join(m.Symbols, ", "))
+			return fmt.Errorf("%s cannot be shown in “%s”; choose one of %s", name, symbol,
+				strings.Join(m.Symbols, ", "))
 		}
 	}
 	return nil

@@ -54,7 +54,8 @@ func Parse(text string, want Dimension, bare Unit) (float64, Unit, error) {
 		return 0, Unit{}, err
 	}
 	if unit.Dimension != want {
-		return 0, Unit{}, &ParseError{strings.TrimSpace(text), fmt.Sprintf("is in %s; give %s", unit.Symbol, examples[want])}
+		return 0, Unit{}, &ParseError{strings.TrimSpace(text),
+			fmt.Sprintf("is in %s; give %s", unit.Symbol, examples[want])}
 	}
 	// What is converted is not to be past a limit by the last of its digits.
 	return RoundSignificant(unit.ToBase(number), 12), unit, nil

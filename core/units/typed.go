@@ -19,7 +19,8 @@ func (t Typed) IsRange() bool { return t.High > t.Low }
 const number = `\d+(?:[.,]\d+)?`
 
 var (
-	feet     = Pattern(`^(\d+)\s*(?:'|′|ft|feet|foot)\s*(` + number + `|(?:\d+\s+)?\d+/\d+)\s*(?:''|"|″|in|inch|inches)?$`)
+	feet = Pattern(`^(\d+)\s*(?:'|′|ft|feet|foot)\s*(` + number +
+		`|(?:\d+\s+)?\d+/\d+)\s*(?:''|"|″|in|inch|inches)?$`)
 	between  = Pattern(`^(` + number + `)\s*([^\d\s.,/-]*)\s*(?:-|–|—|to)\s*(` + number + `)\s*([^\d/]*)$`)
 	pace     = Pattern(`^(` + number + `)\s*(?:s|sec|seconds?)\s*(?:/|a|per|for each)\s*(m|metre|meter|ft|foot)$`)
 	turning  = Pattern(`^(` + number + `|a|one)\s*turns?\s*(?:/|a|per)\s*s(?:ec|econd)?$`)
@@ -50,7 +51,8 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 			return typed, nil
 		}
 		if rate, ok := turns(s); ok && perTurn <= 0 {
-			return Typed{}, &ParseError{strings.TrimSpace(text), "counts turns of the reel, and the line that a turn takes in is not known; give " + examples[want]}
+			return Typed{}, &ParseError{strings.TrimSpace(text),
+				"counts turns of the reel, and the line that a turn takes in is not known; give " + examples[want]}
 		} else if ok {
 			return Typed{Value: RoundSignificant(rate*perTurn, 12), Unit: bare}, nil
 		}
@@ -71,7 +73,8 @@ func askOunces(text, s string, bare Unit) error {
 	if err != nil {
 		return err
 	}
-	return &ParseError{strings.TrimSpace(text), fmt.Sprintf("can be read two ways; write %s oz or %s", s, Format(bare.ToBase(v), bare, 3))}
+	return &ParseError{strings.TrimSpace(text),
+		fmt.Sprintf("can be read two ways; write %s oz or %s", s, Format(bare.ToBase(v), bare, 3))}
 }
 
 // parseFeet reads feet and inches, if a text says them.

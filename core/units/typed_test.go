@@ -8,7 +8,8 @@ import (
 )
 
 func TestParseTyped(t *testing.T) {
-	m, ft, g, oz, mps, s := MustLookup("m"), MustLookup("ft"), MustLookup("g"), MustLookup("oz"), MustLookup("m/s"), MustLookup("s")
+	m, ft, g, oz, mps, s := MustLookup("m"), MustLookup("ft"), MustLookup("g"), MustLookup("oz"), MustLookup("m/s"),
+		MustLookup("s")
 	for _, tt := range []struct {
 		text      string
 		want      Dimension
@@ -48,7 +49,8 @@ func TestParseTyped(t *testing.T) {
 	} {
 		got, err := ParseTyped(tt.text, tt.want, tt.bare, 0.75)
 		near := func(a, b float64) bool { return math.Abs(a-b) <= 1e-9*math.Abs(b) }
-		if err != nil || !near(got.Value, tt.value) || !near(got.Low, tt.low) || !near(got.High, tt.high) || got.IsRange() != (tt.high > 0) {
+		if err != nil || !near(got.Value, tt.value) || !near(got.Low, tt.low) || !near(got.High, tt.high) ||
+			got.IsRange() != (tt.high > 0) {
 			t.Errorf("%q: %+v, %v; want %g, %g to %g", tt.text, got, err, tt.value, tt.low, tt.high)
 		}
 	}
@@ -104,7 +106,8 @@ func TestParseList(t *testing.T) {
 		}
 	}
 	for text, says := range map[string]string{
-		"1/32, 1/16": "can be read two ways; write 1/16 oz", "3.5 frogs 7": "unit that is not known", "3-5; 7": "is a range; list each weight", "": "is empty", "3 7 %": "holds what is no weight",
+		"1/32, 1/16": "can be read two ways; write 1/16 oz", "3.5 frogs 7": "unit that is not known",
+		"3-5; 7": "is a range; list each weight", "": "is empty", "3 7 %": "holds what is no weight",
 	} {
 		if _, err := ParseList(text, g); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%q: %v, want %q", text, err, says)

@@ -94,7 +94,9 @@ func TestFormat(t *testing.T) {
 		want   string
 	}{
 		{0.0106, "g", 3, "10.6 g"}, {0.007, "g", 3, "7 g"}, {0.0425, "oz", 3, "1 1/2 oz"},
-		{0.0106, "oz", 3, "3/8 oz"}, {0.0025, "oz", 3, "≈ 3/32 oz"}, {0.0004, "oz", 3, "≈ 1/64 oz"}, {0.00039 * 0.99, "oz", 3, "0.0136 oz"}, {0.000495, "oz", 3, "≈ 1/64 oz"}, {0.0005, "oz", 3, "0.0176 oz"}, {0, "oz", 3, "0 oz"},
+		{0.0106, "oz", 3, "3/8 oz"}, {0.0025, "oz", 3, "≈ 3/32 oz"}, {0.0004, "oz", 3, "≈ 1/64 oz"},
+		{0.00039 * 0.99, "oz", 3, "0.0136 oz"}, {0.000495, "oz", 3, "≈ 1/64 oz"}, {0.0005, "oz", 3, "0.0176 oz"},
+		{0, "oz", 3, "0 oz"},
 		{18.288, "ft", 3, "60 ft"}, {0.000165, "mm", 3, "0.165 mm"}, {0.5, "kn", 2, "0.97 kn"},
 		{11, "°F", 3, "51.8 °F"}, {-0.0001, "m", 2, "-0.0001 m"}, {1, "PE", 2, "PE 1"}, {90, "°", 3, "90°"},
 		{math.NaN(), "m", 3, "–"}, {math.Inf(1), "m", 3, "–"}, {123.456, "m", 3, "123 m"},
@@ -113,7 +115,8 @@ func TestFormatParseRoundTrip(t *testing.T) {
 			got, _, err := Parse(Format(base, u, 6), u.Dimension, u)
 			if err != nil {
 				t.Errorf("%g %s: %v", written, u.Symbol, err)
-			} else if d := math.Abs(u.FromBase(got) - written); d > 0.07*written && !(u.Fractions && written < 0.02 && d <= 0.12*written) {
+			} else if d := math.Abs(u.FromBase(got) - written); d > 0.07*written && !(u.Fractions && written < 0.02 &&
+				d <= 0.12*written) {
 				t.Errorf("%g %s comes back as %g", written, u.Symbol, u.FromBase(got))
 			}
 		}
@@ -163,9 +166,11 @@ func TestFormatEdges(t *testing.T) {
 		unit Unit
 		want string
 	}{
-		{1e-9, metre, "0.000000001 m"}, {0.9e-9, metre, "9e-10 m"}, {0.99e12, metre, "990000000000 m"}, {1e12, metre, "1e+12 m"}, {0, metre, "0 m"},
+		{1e-9, metre, "0.000000001 m"}, {0.9e-9, metre, "9e-10 m"}, {0.99e12, metre, "990000000000 m"},
+		{1e12, metre, "1e+12 m"}, {0, metre, "0 m"},
 		{ounce.ToBase(-0.5), ounce, "-0.5 oz"},
-		{ounce.ToBase(1.0 / 64), ounce, "1/64 oz"}, {ounce.ToBase(1.11 / 64), ounce, "≈ 1/64 oz"}, {ounce.ToBase(1.13 / 64), ounce, "0.0177 oz"},
+		{ounce.ToBase(1.0 / 64), ounce, "1/64 oz"}, {ounce.ToBase(1.11 / 64), ounce, "≈ 1/64 oz"},
+		{ounce.ToBase(1.13 / 64), ounce, "0.0177 oz"},
 		{ounce.ToBase(3.0 / 64 * 1.025), ounce, "3/64 oz"}, {ounce.ToBase(3.0 / 64 * 1.027), ounce, "≈ 3/64 oz"},
 		{ounce.ToBase(3.0 / 64 * 1.074), ounce, "≈ 3/64 oz"}, {ounce.ToBase(3.0 / 64 * 1.077), ounce, "0.0505 oz"},
 	} {
@@ -205,7 +210,8 @@ func TestParseEdges(t *testing.T) {
 	if v, _, err := Read("-1/2", gram); err != nil || v != -0.5 {
 		t.Errorf("%g %v", v, err)
 	}
-	for text, ok := range map[string]bool{"6'11\"": true, "6'12\"": false, "1 turn in 2 s": true, "1 turn in 0 s": false, "3-4 m": true, "3-3 m": false} {
+	for text, ok := range map[string]bool{"6'11\"": true, "6'12\"": false, "1 turn in 2 s": true,
+		"1 turn in 0 s": false, "3-4 m": true, "3-3 m": false} {
 		dimension := Length
 		if strings.Contains(text, "turn") {
 			dimension = Speed

@@ -41,7 +41,8 @@ func Pieces(soundings []Sounding, friction float64) (Bed, error) {
 		}
 		before := soundings[i-1]
 		if !(s.X > before.X) || math.Abs(s.Depth-before.Depth) > steepest*(s.X-before.X) {
-			return Bed{}, fmt.Errorf("water: sounding %d at %g m does not come after the one at %g m, or the bed between is too steep", i+1, s.X, before.X)
+			return Bed{}, fmt.Errorf("water: sounding %d at %g m does not come after the one at %g m, or the bed "+
+				"between is too steep", i+1, s.X, before.X)
 		}
 	}
 	b := Bed{Friction: friction, pieces: append([]Sounding(nil), soundings...)}

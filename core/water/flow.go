@@ -41,7 +41,8 @@ func FitExponent(surface, second, h, depth float64) (float64, error) {
 	}
 	p := math.Log(second/surface) / math.Log(h/depth)
 	if !(p >= 0 && p <= 1) {
-		return 0, errors.New("water: the flow near the bed must be slower than at the surface, and not cease far above the bed")
+		return 0, errors.New("water: the flow near the bed must be slower than at the surface, and not cease far " +
+			"above the bed")
 	}
 	return p, nil
 }

@@ -59,7 +59,8 @@ func New(kind string, temperature float64) (Fluid, error) {
 		return Fluid{}, fmt.Errorf("water: no kind of water %q", kind)
 	}
 	if !(temperature >= MinTemperature && temperature <= MaxTemperature) {
-		return Fluid{}, fmt.Errorf("water: temperature %g °C is outside %d to %d °C", temperature, MinTemperature, MaxTemperature)
+		return Fluid{}, fmt.Errorf("water: temperature %g °C is outside %d to %d °C", temperature, MinTemperature,
+			MaxTemperature)
 	}
 	return Fluid{Density(salinity, temperature), Viscosity(salinity, temperature)}, nil
 }

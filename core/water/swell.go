@@ -41,7 +41,8 @@ func WavesOver(s Swell, depth float64) Waves {
 	}
 	height := min(s.Height, SteepestSwell*depth)
 	sin, cos := math.Sincos(s.Direction)
-	w := Waves{Broken: s.Height > height, omega: 2 * math.Pi / s.Period, depth: depth, along: r3.Vec{X: cos, Y: sin}, phase: s.Phase}
+	w := Waves{Broken: s.Height > height, omega: 2 * math.Pi / s.Period, depth: depth, along: r3.Vec{X: cos, Y: sin},
+		phase: s.Phase}
 	w.number = waveNumber(w.omega, depth)
 	w.speed = height / 2 * w.omega / math.Sinh(w.number*depth)
 	return w

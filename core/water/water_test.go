@@ -51,7 +51,8 @@ func TestCurrentProfile(t *testing.T) {
 		t.Fatal(err)
 	}
 	near(t, "fitted power", p, 1.0/7, 1e-9)
-	for _, bad := range [][4]float64{{0, 1, 1, 20}, {0.5, 0.6, 1, 20}, {0.5, 0.4, 20, 20}, {0.5, 1e-9, 19, 20}, {math.NaN(), 1, 1, 2}} {
+	for _, bad := range [][4]float64{{0, 1, 1, 20}, {0.5, 0.6, 1, 20}, {0.5, 0.4, 20, 20}, {0.5, 1e-9, 19, 20},
+		{math.NaN(), 1, 1, 2}} {
 		if _, err := FitExponent(bad[0], bad[1], bad[2], bad[3]); err == nil {
 			t.Errorf("%v was taken", bad)
 		}
@@ -93,7 +94,8 @@ func TestSwell(t *testing.T) {
 	if !steep.Broken || half.Broken || steep.NearBed() != half.NearBed() {
 		t.Errorf("%+v, %+v", steep, half)
 	}
-	for _, none := range []Waves{WavesOver(Swell{}, 2), WavesOver(Swell{Height: 1, Period: 6}, 0), WavesOver(Swell{Height: 1}, 3)} {
+	for _, none := range []Waves{WavesOver(Swell{}, 2), WavesOver(Swell{Height: 1, Period: 6}, 0),
+		WavesOver(Swell{Height: 1}, 3)} {
 		if none.Moves() || none.Period() != 0 || none.At(r3.Vec{Z: -1}, 2) != (r3.Vec{}) {
 			t.Errorf("%+v", none)
 		}

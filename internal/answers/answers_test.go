@@ -78,7 +78,8 @@ func questions() map[string]func(context.Context) error {
 			return err
 		},
 		"follow": func(ctx context.Context) error {
-			_, err := desk.Follow(ctx, Aboard{Setup: s, Toward: follow.Toward{Kind: follow.AsSet}, Now: time.Now()}, nil)
+			_, err := desk.Follow(ctx, Aboard{Setup: s, Toward: follow.Toward{Kind: follow.AsSet}, Now: time.Now()},
+				nil)
 			return err
 		},
 		"call": func(ctx context.Context) error {
@@ -109,7 +110,8 @@ func questions() map[string]func(context.Context) error {
 
 // timed is a drop test of the bait of a usual setup.
 func timed() droptest.Test {
-	return droptest.Test{Setup: setup.Default(), Mass: 0.0071, Depth: 3, Place: droptest.Boat, Held: droptest.Slack, Drops: []droptest.Drop{{Time: 4.9}, {Time: 5.1}, {Time: 5}}}
+	return droptest.Test{Setup: setup.Default(), Mass: 0.0071, Depth: 3, Place: droptest.Boat, Held: droptest.Slack,
+		Drops: []droptest.Drop{{Time: 4.9}, {Time: 5.1}, {Time: 5}}}
 }
 
 // Whatever is asked ends with whoever asked: of all the times that a solver would have
@@ -195,7 +197,8 @@ func TestKnowledge(t *testing.T) {
 		for _, n := range a.Notes {
 			words += n.Kind + ": " + n.Words + "\n"
 		}
-		for _, want := range []string{"drag: ", "20 November", "box: Only 1 of 5.3 g (lead ball) left in the box.", "by what was lost on such", "A bait stands about 7 fish, as your box has it."} {
+		for _, want := range []string{"drag: ", "20 November", "box: Only 1 of 5.3 g (lead ball) left in the box.",
+			"by what was lost on such", "A bait stands about 7 fish, as your box has it."} {
 			if !strings.Contains(words, want) {
 				t.Errorf("%s: “%s” is not in\n%s", name, want, words)
 			}
@@ -205,7 +208,8 @@ func TestKnowledge(t *testing.T) {
 	own := setup.Default()
 	own.Water.Snags, own.Bait.Drag, own.Bait.DragSpread = 0.5, 1.1, 0.1
 	same := own
-	if words, err := known.inform(t.Context(), &own, nil); err != nil || words != (informed{}) || own.Water.Snags != same.Water.Snags || own.Bait != same.Bait {
+	if words, err := known.inform(t.Context(), &own, nil); err != nil || words != (informed{}) ||
+		own.Water.Snags != same.Water.Snags || own.Bait != same.Bait {
 		t.Errorf("%+v %s %v", own, words, err)
 	}
 	other := setup.Default()
@@ -213,12 +217,14 @@ func TestKnowledge(t *testing.T) {
 	if known.Snag(&other); other.Water.Snags != 0 {
 		t.Errorf("of another bed: %g", other.Water.Snags)
 	}
-	heads := &Knowledge{Kinds: []snags.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9}, {Shape: "football", Factor: 0.6}}}
+	heads := &Knowledge{Kinds: []snags.Kind{{Shape: "ball", Factor: 1.3}, {Shape: "ball", Guard: true, Factor: 9},
+		{Shape: "football", Factor: 0.6}}}
 	for _, tt := range []struct {
 		shape      string
 		guard      bool
 		said, want float64
-	}{{"ball", false, 0, 1.3}, {"ball", true, 0, 5}, {"football", false, 0, 0.6}, {"football", true, 0, 0}, {"ball", false, 2, 2}} {
+	}{{"ball", false, 0, 1.3}, {"ball", true, 0, 5}, {"football", false, 0, 0.6}, {"football", true, 0, 0},
+		{"ball", false, 2, 2}} {
 		s := setup.Default()
 		s.Head.Shape, s.Head.Guard, s.Head.Snags = tt.shape, tt.guard, tt.said
 		if heads.Snag(&s); s.Head.Snags != tt.want {
@@ -283,9 +289,10 @@ func TestOwnPatience(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if hasty.Wait != usual.Wait/2 || hasty.Pick <= usual.Pick || !slices.ContainsFunc(hasty.Notes, func(n notes.Note) bool {
-		return n.Kind == "own" && n.Words == "As your log has it, you wait 0.5 times as long as is usual."
-	}) {
+	if hasty.Wait != usual.Wait/2 || hasty.Pick <= usual.Pick ||
+		!slices.ContainsFunc(hasty.Notes, func(n notes.Note) bool {
+			return n.Kind == "own" && n.Words == "As your log has it, you wait 0.5 times as long as is usual."
+		}) {
 		t.Errorf("waits %g of %g s, picks %d over %d", hasty.Wait, usual.Wait, hasty.Pick, usual.Pick)
 	}
 }

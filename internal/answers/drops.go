@@ -17,7 +17,8 @@ import (
 
 // PlayDrops plays heads over the water of a setup, each held as suits it, with the work
 // that follows. The drops are in the order of the heads, kg.
-func (d Desk) PlayDrops(ctx context.Context, s setup.Setup, masses []float64, p technique.Programme, choice units.Choice) ([]playback.Drop, error) {
+func (d Desk) PlayDrops(ctx context.Context, s setup.Setup, masses []float64, p technique.Programme,
+	choice units.Choice) ([]playback.Drop, error) {
 	_, adviser, err := d.asked(ctx, &s)
 	if err != nil {
 		return nil, err
@@ -74,7 +75,8 @@ func (d Desk) Round(ctx context.Context, q practice.Question, choice units.Choic
 }
 
 // Call is the score of a call in a round.
-func (d Desk) Call(ctx context.Context, q practice.Question, made practice.Made, choice units.Choice) (*practice.Score, error) {
+func (d Desk) Call(ctx context.Context, q practice.Question, made practice.Made, choice units.Choice) (
+	*practice.Score, error) {
 	q, err := d.round(ctx, q, choice)
 	if err != nil {
 		return nil, err

@@ -58,7 +58,8 @@ func (h Handlers) Changes(ctx context.Context, r ChangesRequestObject) (ChangesR
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Changes(ctx, r.Body.Setup, choice) }), nil
+		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Changes(ctx, r.Body.Setup, choice) }),
+			nil
 	}
 	found, err := h.does.Changes(ctx, r.Body.Setup, choice)
 	return Changes200JSONResponse(found), err
@@ -93,7 +94,9 @@ func (h Handlers) Compare(ctx context.Context, r CompareRequestObject) (CompareR
 		return nil, err
 	}
 	if wanted(r.Params.Progress) {
-		return tell(ctx, func(ctx context.Context) (any, error) { return h.does.Compare(ctx, r.Body.Setup, outfits, choice) }), nil
+		return tell(ctx, func(ctx context.Context) (any, error) {
+			return h.does.Compare(ctx, r.Body.Setup, outfits, choice)
+		}), nil
 	}
 	out, err := h.does.Compare(ctx, r.Body.Setup, outfits, choice)
 	return Compare200JSONResponse(out), err

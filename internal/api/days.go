@@ -11,10 +11,10 @@ import (
 	"dunvel/core/input"
 	"dunvel/core/units"
 	"dunvel/internal/answers"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange/days"
-	"dunvel/internal/store"
 )
 
 // Day implements the contract.
@@ -74,7 +74,8 @@ func (h Handlers) DayCalendar(ctx context.Context, r DayCalendarRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	return DayCalendar200TextcalendarCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: DayCalendar200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Body.Plan.Date + ".ics")}}, nil
+	return DayCalendar200TextcalendarCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()),
+		Headers: DayCalendar200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Body.Plan.Date + ".ics")}}, nil
 }
 
 // DayTable implements the contract.
@@ -86,11 +87,13 @@ func (h Handlers) DayTable(ctx context.Context, r DayTableRequestObject) (DayTab
 	if err != nil {
 		return nil, err
 	}
-	return DayTable200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: DayTable200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Body.Plan.Date + ".csv")}}, nil
+	return DayTable200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()),
+		Headers: DayTable200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Body.Plan.Date + ".csv")}}, nil
 }
 
 // worked works a whole day out and writes it.
-func (h Handlers) worked(ctx context.Context, q contract.DayQuestion, write func(*day.Sky, *day.Worked, units.Choice) error) error {
+func (h Handlers) worked(ctx context.Context, q contract.DayQuestion,
+	write func(*day.Sky, *day.Worked, units.Choice) error) error {
 	choice, err := contract.ChosenUnits(q.Units)
 	if err != nil {
 		return err
@@ -134,19 +137,19 @@ func (h Handlers) ReadStation(_ context.Context, r ReadStationRequestObject) (Re
 // ListPlans implements the contract.
 func (h Handlers) ListPlans(ctx context.Context, _ ListPlansRequestObject) (ListPlansResponseObject, error) {
 	kept, err := h.does.Plans.List(ctx)
-	return ListPlans200JSONResponse(each(kept, savedPlan)), err
+	return ListPlans200JSONResponse(saved.Each(kept, saved.Plan)), err
 }
 
 // CreatePlan implements the contract.
 func (h Handlers) CreatePlan(ctx context.Context, r CreatePlanRequestObject) (CreatePlanResponseObject, error) {
 	kept, err := h.does.Plans.Create(ctx, r.Body.Name, r.Body.Plan)
-	return CreatePlan201JSONResponse(savedPlan(kept)), err
+	return CreatePlan201JSONResponse(saved.Plan(kept)), err
 }
 
 // ChangePlan implements the contract.
 func (h Handlers) ChangePlan(ctx context.Context, r ChangePlanRequestObject) (ChangePlanResponseObject, error) {
 	kept, err := h.does.Plans.Change(ctx, r.Id, r.Body.Version, r.Body.Name, r.Body.Plan, nil)
-	return ChangePlan200JSONResponse(savedPlan(kept)), err
+	return ChangePlan200JSONResponse(saved.Plan(kept)), err
 }
 
 // DeletePlan implements the contract.
@@ -157,9 +160,5 @@ func (h Handlers) DeletePlan(ctx context.Context, r DeletePlanRequestObject) (De
 // RestorePlan implements the contract.
 func (h Handlers) RestorePlan(ctx context.Context, r RestorePlanRequestObject) (RestorePlanResponseObject, error) {
 	kept, err := h.does.Plans.Restore(ctx, r.Id)
-	return RestorePlan200JSONResponse(savedPlan(kept)), err
-}
-
-func savedPlan(k store.Kept[day.Plan]) contract.SavedPlan {
-	return contract.SavedPlan{Id: k.ID, Version: k.Version, Name: k.Name, Plan: k.Value, Created: k.Created, Updated: k.Updated}
+	return RestorePlan200JSONResponse(saved.Plan(kept)), err
 }

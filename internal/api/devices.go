@@ -9,9 +9,9 @@ import (
 	"dunvel/core/input"
 	"dunvel/internal/api/problem"
 	"dunvel/internal/api/reach"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/contract"
 	"dunvel/internal/pairing"
-	"dunvel/internal/store"
 )
 
 // DeviceCookie is the name of the cookie that a paired device is known by.
@@ -26,7 +26,8 @@ func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (Ge
 		return nil, problem.ErrNotHere
 	}
 	code, err := h.reached.Codes.Show()
-	out := contract.Pairing{Code: code.Code, Until: code.Until, Waits: errors.Is(err, pairing.ErrWait), Addresses: []contract.PairingAddress{}}
+	out := contract.Pairing{Code: code.Code, Until: code.Until, Waits: errors.Is(err, pairing.ErrWait),
+		Addresses: []contract.PairingAddress{}}
 	for _, base := range h.reached.Bases() {
 		to := base + "/pair"
 		if code.Code != "" {
@@ -40,7 +41,8 @@ func (h Handlers) GetPairing(ctx context.Context, _ GetPairingRequestObject) (Ge
 		if err != nil {
 			return nil, err
 		}
-		out.Addresses = append(out.Addresses, contract.PairingAddress{Address: base, Square: pair, Trust: h.reached.Trust(base), TrustSquare: trust})
+		out.Addresses = append(out.Addresses,
+			contract.PairingAddress{Address: base, Square: pair, Trust: h.reached.Trust(base), TrustSquare: trust})
 	}
 	out.Secured = h.reached.Secured(h.now())
 	return GetPairing200JSONResponse(out), nil
@@ -77,7 +79,7 @@ func (h Handlers) Pair(ctx context.Context, r PairRequestObject) (PairResponseOb
 	if err != nil {
 		return nil, err
 	}
-	return paired{token, reach.IsEncrypted(ctx), savedDevice(kept)}, nil
+	return paired{token, reach.IsEncrypted(ctx), saved.Device(kept)}, nil
 }
 
 // paired is the answer to a device that is let in: its cookie goes to nobody else.
@@ -90,7 +92,8 @@ type paired struct {
 // VisitPairResponse implements PairResponseObject.
 func (p paired) VisitPairResponse(w http.ResponseWriter) error {
 	http.SetCookie(w, &http.Cookie{
-		Name: DeviceCookie, Value: p.token, Path: "/", MaxAge: int(cookieLasts.Seconds()), HttpOnly: true, Secure: p.secure, SameSite: http.SameSiteStrictMode,
+		Name: DeviceCookie, Value: p.token, Path: "/", MaxAge: int(cookieLasts.Seconds()), HttpOnly: true,
+		Secure: p.secure, SameSite: http.SameSiteStrictMode,
 	})
 	return Pair201JSONResponse(p.device).VisitPairResponse(w)
 }
@@ -98,7 +101,7 @@ func (p paired) VisitPairResponse(w http.ResponseWriter) error {
 // ListDevices implements the contract.
 func (h Handlers) ListDevices(ctx context.Context, _ ListDevicesRequestObject) (ListDevicesResponseObject, error) {
 	kept, err := h.does.Devices(ctx)
-	return ListDevices200JSONResponse(each(kept, savedDevice)), err
+	return ListDevices200JSONResponse(saved.Each(kept, saved.Device)), err
 }
 
 // ChangeDevice implements the contract.
@@ -107,7 +110,7 @@ func (h Handlers) ChangeDevice(ctx context.Context, r ChangeDeviceRequestObject)
 		return nil, problem.ErrNotHere
 	}
 	kept, err := h.does.ChangeDevice(ctx, r.Id, r.Body.Name, r.Body.Reads)
-	return ChangeDevice200JSONResponse(savedDevice(kept)), err
+	return ChangeDevice200JSONResponse(saved.Device(kept)), err
 }
 
 // RevokeDevice implements the contract.
@@ -119,14 +122,11 @@ func (h Handlers) RevokeDevice(ctx context.Context, r RevokeDeviceRequestObject)
 }
 
 // RestoreDevice implements the contract.
-func (h Handlers) RestoreDevice(ctx context.Context, r RestoreDeviceRequestObject) (RestoreDeviceResponseObject, error) {
+func (h Handlers) RestoreDevice(ctx context.Context, r RestoreDeviceRequestObject) (
+	RestoreDeviceResponseObject, error) {
 	if !reach.IsAtTheComputer(ctx) {
 		return nil, problem.ErrNotHere
 	}
 	kept, err := h.does.LetInAgain(ctx, r.Id)
-	return RestoreDevice200JSONResponse(savedDevice(kept)), err
-}
-
-func savedDevice(k store.Kept[store.Device]) contract.Device {
-	return contract.Device{Id: k.ID, Name: k.Name, Reads: k.Value.Reads, Used: k.Value.Used, Paired: k.Created}
+	return RestoreDevice200JSONResponse(saved.Device(kept)), err
 }

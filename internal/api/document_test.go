@@ -25,14 +25,16 @@ func TestContractIsValid(t *testing.T) {
 				t.Errorf("%s: summary “%s”, tags %v, id %s", where, of.Summary, of.Tags, of.OperationID)
 			}
 			seen[of.OperationID] = true
-			if of.Responses.Default() == nil || of.Responses.Value("400") == nil || method != "GET" && of.Responses.Value("403") == nil {
+			if of.Responses.Default() == nil || of.Responses.Value("400") == nil || method != "GET" &&
+				of.Responses.Value("403") == nil {
 				t.Errorf("%s does not say what it answers where something is wrong", where)
 			}
 			if of.RequestBody == nil {
 				continue
 			}
 			for kind, media := range of.RequestBody.Value.Content {
-				if s := media.Schema.Value; strings.Contains(kind, "json") && (s.AdditionalProperties.Has == nil || *s.AdditionalProperties.Has) {
+				if s := media.Schema.Value; strings.Contains(kind, "json") &&
+					(s.AdditionalProperties.Has == nil || *s.AdditionalProperties.Has) {
 					t.Errorf("%s takes fields that it does not know", where)
 				}
 			}

@@ -5,29 +5,31 @@ import (
 
 	"dunvel/core/droptest"
 	"dunvel/core/measure"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/contract"
-	"dunvel/internal/service"
-	"dunvel/internal/store"
 )
 
 // ListDropTests implements the contract.
-func (h Handlers) ListDropTests(ctx context.Context, _ ListDropTestsRequestObject) (ListDropTestsResponseObject, error) {
+func (h Handlers) ListDropTests(ctx context.Context, _ ListDropTestsRequestObject) (
+	ListDropTestsResponseObject, error) {
 	kept, err := h.does.DropTests.List(ctx)
-	return ListDropTests200JSONResponse(each(kept, savedTest)), err
+	return ListDropTests200JSONResponse(saved.Each(kept, saved.DropTest)), err
 }
 
 // CreateDropTest implements the contract.
-func (h Handlers) CreateDropTest(ctx context.Context, r CreateDropTestRequestObject) (CreateDropTestResponseObject, error) {
+func (h Handlers) CreateDropTest(ctx context.Context, r CreateDropTestRequestObject) (
+	CreateDropTestResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
 	}
 	kept, err := h.does.AddTest(ctx, r.Body.Test, choice)
-	return CreateDropTest201JSONResponse(savedTest(kept)), err
+	return CreateDropTest201JSONResponse(saved.DropTest(kept)), err
 }
 
 // LookAtDropTest implements the contract.
-func (h Handlers) LookAtDropTest(ctx context.Context, r LookAtDropTestRequestObject) (LookAtDropTestResponseObject, error) {
+func (h Handlers) LookAtDropTest(ctx context.Context, r LookAtDropTestRequestObject) (
+	LookAtDropTestResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
@@ -49,24 +51,27 @@ func (h Handlers) CheckTruth(ctx context.Context, _ CheckTruthRequestObject) (Ch
 }
 
 // ChangeDropTest implements the contract.
-func (h Handlers) ChangeDropTest(ctx context.Context, r ChangeDropTestRequestObject) (ChangeDropTestResponseObject, error) {
+func (h Handlers) ChangeDropTest(ctx context.Context, r ChangeDropTestRequestObject) (
+	ChangeDropTestResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
 	}
 	kept, err := h.does.DropTests.Change(ctx, r.Id, r.Body.Version, nil, &r.Body.Test, choice)
-	return ChangeDropTest200JSONResponse(savedTest(kept)), err
+	return ChangeDropTest200JSONResponse(saved.DropTest(kept)), err
 }
 
 // DeleteDropTest implements the contract.
-func (h Handlers) DeleteDropTest(ctx context.Context, r DeleteDropTestRequestObject) (DeleteDropTestResponseObject, error) {
+func (h Handlers) DeleteDropTest(ctx context.Context, r DeleteDropTestRequestObject) (
+	DeleteDropTestResponseObject, error) {
 	return DeleteDropTest204Response{}, h.does.DropTests.Delete(ctx, r.Id)
 }
 
 // RestoreDropTest implements the contract.
-func (h Handlers) RestoreDropTest(ctx context.Context, r RestoreDropTestRequestObject) (RestoreDropTestResponseObject, error) {
+func (h Handlers) RestoreDropTest(ctx context.Context, r RestoreDropTestRequestObject) (
+	RestoreDropTestResponseObject, error) {
 	kept, err := h.does.DropTests.Restore(ctx, r.Id)
-	return RestoreDropTest200JSONResponse(savedTest(kept)), err
+	return RestoreDropTest200JSONResponse(saved.DropTest(kept)), err
 }
 
 // ReadTimes implements the contract.
@@ -91,7 +96,7 @@ func (h Handlers) Measure(_ context.Context, r MeasureRequestObject) (MeasureRes
 // ListRounds implements the contract.
 func (h Handlers) ListRounds(ctx context.Context, _ ListRoundsRequestObject) (ListRoundsResponseObject, error) {
 	played, err := h.does.Rounds(ctx)
-	return ListRounds200JSONResponse(each(played, savedRound)), err
+	return ListRounds200JSONResponse(saved.Each(played, saved.Round)), err
 }
 
 // PlayRound implements the contract.
@@ -118,12 +123,4 @@ func (h Handlers) CallRound(ctx context.Context, r CallRoundRequestObject) (Call
 		return nil, err
 	}
 	return CallRound200JSONResponse(*score), nil
-}
-
-func savedTest(k store.Kept[droptest.Test]) contract.SavedDropTest {
-	return contract.SavedDropTest{Id: k.ID, Version: k.Version, Name: k.Name, Test: k.Value, Created: k.Created, Updated: k.Updated}
-}
-
-func savedRound(p service.Played) contract.Played {
-	return contract.Played{Game: contract.PlayedGame(p.Game), Seed: p.Seed, Mass: p.Mass, Points: p.Points, Missed: contract.PlayedMissed(p.Missed), Time: p.Time}
 }

@@ -11,12 +11,12 @@ import (
 	"time"
 
 	"dunvel/core/input"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/api/send"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
 	"dunvel/internal/service/intake"
 	"dunvel/internal/store"
-	"dunvel/internal/store/database"
 )
 
 // ExportLog implements the contract.
@@ -25,17 +25,20 @@ func (h Handlers) ExportLog(ctx context.Context, _ ExportLogRequestObject) (Expo
 	if err := h.does.WriteLog(ctx, &out); err != nil {
 		return nil, err
 	}
-	return ExportLog200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportLog200ResponseHeaders{ContentDisposition: under("dunvel-log.csv")}}, nil
+	return ExportLog200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()),
+		Headers: ExportLog200ResponseHeaders{ContentDisposition: under("dunvel-log.csv")}}, nil
 }
 
 // ExportWorkbook implements the contract.
-func (h Handlers) ExportWorkbook(ctx context.Context, _ ExportWorkbookRequestObject) (ExportWorkbookResponseObject, error) {
+func (h Handlers) ExportWorkbook(ctx context.Context, _ ExportWorkbookRequestObject) (
+	ExportWorkbookResponseObject, error) {
 	var out bytes.Buffer
 	if err := h.does.WriteWorkbook(ctx, &out); err != nil {
 		return nil, err
 	}
 	return ExportWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse{
-		Body: &out, ContentLength: int64(out.Len()), Headers: ExportWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-log.xlsx")},
+		Body: &out, ContentLength: int64(out.Len()),
+		Headers: ExportWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-log.xlsx")},
 	}, nil
 }
 
@@ -46,18 +49,21 @@ func (h Handlers) ExportBox(ctx context.Context, _ ExportBoxRequestObject) (Expo
 	if err == nil {
 		err = exchange.WriteBox(&out, items)
 	}
-	return ExportBox200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportBox200ResponseHeaders{ContentDisposition: under("dunvel-box.csv")}}, err
+	return ExportBox200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()),
+		Headers: ExportBox200ResponseHeaders{ContentDisposition: under("dunvel-box.csv")}}, err
 }
 
 // ExportBoxWorkbook implements the contract.
-func (h Handlers) ExportBoxWorkbook(ctx context.Context, _ ExportBoxWorkbookRequestObject) (ExportBoxWorkbookResponseObject, error) {
+func (h Handlers) ExportBoxWorkbook(ctx context.Context, _ ExportBoxWorkbookRequestObject) (
+	ExportBoxWorkbookResponseObject, error) {
 	var out bytes.Buffer
 	items, err := h.does.BoxItems(ctx)
 	if err == nil {
 		err = exchange.WriteBoxWorkbook(&out, items)
 	}
 	return ExportBoxWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse{
-		Body: &out, ContentLength: int64(out.Len()), Headers: ExportBoxWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-box.xlsx")},
+		Body: &out, ContentLength: int64(out.Len()), Headers: ExportBoxWorkbook200ResponseHeaders{
+			ContentDisposition: under("dunvel-box.xlsx")},
 	}, err
 }
 
@@ -68,18 +74,21 @@ func (h Handlers) ExportTable(ctx context.Context, r ExportTableRequestObject) (
 	if err == nil {
 		err = exchange.WriteRows(&out, rows)
 	}
-	return ExportTable200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()), Headers: ExportTable200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Of + ".csv")}}, err
+	return ExportTable200TextcsvCharsetUtf8Response{Body: &out, ContentLength: int64(out.Len()),
+		Headers: ExportTable200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Of + ".csv")}}, err
 }
 
 // ExportTableWorkbook implements the contract.
-func (h Handlers) ExportTableWorkbook(ctx context.Context, r ExportTableWorkbookRequestObject) (ExportTableWorkbookResponseObject, error) {
+func (h Handlers) ExportTableWorkbook(ctx context.Context, r ExportTableWorkbookRequestObject) (
+	ExportTableWorkbookResponseObject, error) {
 	var out bytes.Buffer
 	rows, err := h.does.Flat(ctx, r.Of)
 	if err == nil {
 		err = exchange.WriteBook(&out, "Dunvel", rows)
 	}
 	return ExportTableWorkbook200ApplicationvndOpenxmlformatsOfficedocumentSpreadsheetmlSheetResponse{
-		Body: &out, ContentLength: int64(out.Len()), Headers: ExportTableWorkbook200ResponseHeaders{ContentDisposition: under("dunvel-" + r.Of + ".xlsx")},
+		Body: &out, ContentLength: int64(out.Len()), Headers: ExportTableWorkbook200ResponseHeaders{
+			ContentDisposition: under("dunvel-" + r.Of + ".xlsx")},
 	}, err
 }
 
@@ -96,7 +105,8 @@ type backup func(io.Writer) error
 
 // VisitExportAllResponse implements the contract.
 func (write backup) VisitExportAllResponse(w http.ResponseWriter) error {
-	return send.File(w, map[string]string{"Content-Type": "application/json", "Content-Disposition": *under("dunvel-backup.json")}, write)
+	return send.File(w, map[string]string{"Content-Type": "application/json",
+		"Content-Disposition": *under("dunvel-backup.json")}, write)
 }
 
 // ImportFile implements the contract.
@@ -166,58 +176,31 @@ func (h Handlers) takeIn(ctx context.Context, file intake.File) (_ contract.Impo
 	if err != nil {
 		return contract.Import{}, err
 	}
-	return reported(report), nil
-}
-
-func reported(r *intake.Report) contract.Import {
-	out := contract.Import{
-		Headers: r.Headers, Columns: r.Columns, Trips: r.Trips, Events: r.Events, Places: r.Places, Tracks: r.Tracks, Untimed: r.Untimed, Entries: r.Entries, Known: r.Known, Changed: r.Changed, Taken: r.Taken,
-		Unused: r.Unused, Order: r.Order, Decimal: r.Decimal, Zone: r.Zone, Rows: r.Rows,
-		Asks: each(r.Asks, func(a exchange.Ask) contract.ImportAsk {
-			return contract.ImportAsk{About: contract.ImportAskAbout(a.About), Example: a.Example, Options: a.Options}
-		}),
-		Fields: []contract.ImportField{},
-		Refused: each(r.Refused, func(f exchange.Refused) contract.ImportRefused {
-			return contract.ImportRefused{Line: f.Line, Why: f.Why}
-		}),
-	}
-	if r.Headers == nil {
-		out.Headers, out.Columns = []string{}, map[string]int{}
-	} else {
-		out.Fields = each(exchange.Columns, func(c exchange.Column) contract.ImportField {
-			return contract.ImportField{Key: c.Key, Label: c.Header, Needed: c.Needed}
-		})
-	}
-	for _, list := range []*[]string{&out.Trips, &out.Unused, &out.Rows} {
-		if *list == nil {
-			*list = []string{}
-		}
-	}
-	return out
+	return saved.Import(report), nil
 }
 
 // ListCopies implements the contract.
 func (h Handlers) ListCopies(context.Context, ListCopiesRequestObject) (ListCopiesResponseObject, error) {
 	all, err := h.does.Copies()
-	return ListCopies200JSONResponse(each(all, copyOf)), err
+	return ListCopies200JSONResponse(saved.Each(all, saved.Copy)), err
 }
 
 // MakeCopy implements the contract.
 func (h Handlers) MakeCopy(ctx context.Context, _ MakeCopyRequestObject) (MakeCopyResponseObject, error) {
 	made, err := h.does.MakeCopy(ctx)
-	return MakeCopy201JSONResponse(copyOf(made)), err
+	return MakeCopy201JSONResponse(saved.Copy(made)), err
 }
 
 // RestoreCopy implements the contract.
 func (h Handlers) RestoreCopy(ctx context.Context, r RestoreCopyRequestObject) (RestoreCopyResponseObject, error) {
 	before, err := h.does.GoBack(ctx, r.Name)
-	return RestoreCopy200JSONResponse(copyOf(before)), err
+	return RestoreCopy200JSONResponse(saved.Copy(before)), err
 }
 
 // ListBin implements the contract.
 func (h Handlers) ListBin(ctx context.Context, _ ListBinRequestObject) (ListBinResponseObject, error) {
 	found, err := h.does.Bin(ctx)
-	return ListBin200JSONResponse(each(found, func(b store.Binned) contract.Binned {
+	return ListBin200JSONResponse(saved.Each(found, func(b store.Binned) contract.Binned {
 		return contract.Binned{Table: b.Table, Id: b.ID, Name: b.Name, Deleted: b.Deleted}
 	})), err
 }
@@ -228,23 +211,22 @@ func (h Handlers) PutBack(ctx context.Context, r PutBackRequestObject) (PutBackR
 }
 
 // ListUnreadable implements the contract.
-func (h Handlers) ListUnreadable(ctx context.Context, _ ListUnreadableRequestObject) (ListUnreadableResponseObject, error) {
+func (h Handlers) ListUnreadable(ctx context.Context, _ ListUnreadableRequestObject) (
+	ListUnreadableResponseObject, error) {
 	found, err := h.does.Unreadable(ctx)
-	return ListUnreadable200JSONResponse(each(found, func(u store.Unreadable) contract.Unreadable {
+	return ListUnreadable200JSONResponse(saved.Each(found, func(u store.Unreadable) contract.Unreadable {
 		return contract.Unreadable{Table: u.Table, Id: u.ID, Name: u.Name, Why: u.Why}
 	})), err
 }
 
 // RemoveUnreadable implements the contract.
-func (h Handlers) RemoveUnreadable(ctx context.Context, r RemoveUnreadableRequestObject) (RemoveUnreadableResponseObject, error) {
+func (h Handlers) RemoveUnreadable(ctx context.Context, r RemoveUnreadableRequestObject) (
+	RemoveUnreadableResponseObject, error) {
 	return RemoveUnreadable204Response{}, h.does.RemoveUnreadable(ctx, r.Table, r.Id)
 }
 
 // RestoreUnreadable implements the contract.
-func (h Handlers) RestoreUnreadable(ctx context.Context, r RestoreUnreadableRequestObject) (RestoreUnreadableResponseObject, error) {
+func (h Handlers) RestoreUnreadable(ctx context.Context, r RestoreUnreadableRequestObject) (
+	RestoreUnreadableResponseObject, error) {
 	return RestoreUnreadable204Response{}, h.does.PutBackUnreadable(ctx, r.Table, r.Id)
-}
-
-func copyOf(c database.Copy) contract.Copy {
-	return contract.Copy{Name: c.Name, Time: c.Time, Size: c.Size}
 }

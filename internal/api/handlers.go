@@ -54,12 +54,3 @@ func (h Handlers) ReadQuantity(_ context.Context, r ReadQuantityRequestObject) (
 
 // wanted is a yes or no of an address that may be left out.
 func wanted(given *bool) bool { return given != nil && *given }
-
-// each translates every element of a list; what there is none of is an empty list.
-func each[From, To any](list []From, to func(From) To) []To {
-	out := make([]To, len(list))
-	for i, from := range list {
-		out[i] = to(from)
-	}
-	return out
-}

@@ -3,15 +3,14 @@ package api
 import (
 	"context"
 
-	"dunvel/core/box"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/contract"
-	"dunvel/internal/store"
 )
 
 // ListItems implements the contract.
 func (h Handlers) ListItems(ctx context.Context, _ ListItemsRequestObject) (ListItemsResponseObject, error) {
 	kept, err := h.does.Items(ctx)
-	return ListItems200JSONResponse(each(kept, savedItem)), err
+	return ListItems200JSONResponse(saved.Each(kept, saved.Item)), err
 }
 
 // CreateItems implements the contract.
@@ -21,7 +20,7 @@ func (h Handlers) CreateItems(ctx context.Context, r CreateItemsRequestObject) (
 		return nil, err
 	}
 	kept, err := h.does.PutRows(ctx, string(r.Body.Kind), r.Body.Rows, choice)
-	return CreateItems201JSONResponse(each(kept, savedItem)), err
+	return CreateItems201JSONResponse(saved.Each(kept, saved.Item)), err
 }
 
 // CreateHeads implements the contract.
@@ -31,7 +30,7 @@ func (h Handlers) CreateHeads(ctx context.Context, r CreateHeadsRequestObject) (
 		return nil, err
 	}
 	kept, err := h.does.PutHeads(ctx, r.Body.Text, choice)
-	return CreateHeads201JSONResponse(each(kept, savedItem)), err
+	return CreateHeads201JSONResponse(saved.Each(kept, saved.Item)), err
 }
 
 // ChangeItem implements the contract.
@@ -41,13 +40,13 @@ func (h Handlers) ChangeItem(ctx context.Context, r ChangeItemRequestObject) (Ch
 		return nil, err
 	}
 	kept, err := h.does.ChangeItem(ctx, r.Id, r.Body.Version, r.Body.Cells, choice)
-	return ChangeItem200JSONResponse(savedItem(kept)), err
+	return ChangeItem200JSONResponse(saved.Item(kept)), err
 }
 
 // SpendItem implements the contract.
 func (h Handlers) SpendItem(ctx context.Context, r SpendItemRequestObject) (SpendItemResponseObject, error) {
 	kept, err := h.does.SpendItem(ctx, r.Id)
-	return SpendItem200JSONResponse(savedItem(kept)), err
+	return SpendItem200JSONResponse(saved.Item(kept)), err
 }
 
 // DeleteItem implements the contract.
@@ -58,9 +57,5 @@ func (h Handlers) DeleteItem(ctx context.Context, r DeleteItemRequestObject) (De
 // RestoreItem implements the contract.
 func (h Handlers) RestoreItem(ctx context.Context, r RestoreItemRequestObject) (RestoreItemResponseObject, error) {
 	kept, err := h.does.RestoreItem(ctx, r.Id)
-	return RestoreItem200JSONResponse(savedItem(kept)), err
-}
-
-func savedItem(k store.Kept[box.Item]) contract.SavedItem {
-	return contract.SavedItem{Id: k.ID, Version: k.Version, Name: k.Name, Item: k.Value, Updated: k.Updated}
+	return RestoreItem200JSONResponse(saved.Item(kept)), err
 }

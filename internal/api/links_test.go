@@ -10,7 +10,9 @@ import (
 
 // A page is told at every address at which it is reached; one that is too long has no square.
 func TestLinks(t *testing.T) {
-	h := Handlers{reached: reach.Ways{Bases: func() []string { return []string{"http://192.0.2.4:4780", "https://boat.local:4780"} }}}
+	h := Handlers{reached: reach.Ways{Bases: func() []string {
+		return []string{"http://192.0.2.4:4780", "https://boat.local:4780"}
+	}}}
 	links := func(path string) []contract.PageLink {
 		t.Helper()
 		got, err := h.Links(t.Context(), LinksRequestObject{Body: &contract.LinksJSONRequestBody{Path: path}})
@@ -20,7 +22,8 @@ func TestLinks(t *testing.T) {
 		return got.(Links200JSONResponse)
 	}
 	got := links("/?water.depth=7.5")
-	if len(got) != 2 || got[1].Address != "https://boat.local:4780/?water.depth=7.5" || len(got[0].Square) < 21 || len(got[0].Square) != len(got[0].Square[0]) {
+	if len(got) != 2 || got[1].Address != "https://boat.local:4780/?water.depth=7.5" || len(got[0].Square) < 21 ||
+		len(got[0].Square) != len(got[0].Square[0]) {
 		t.Errorf("%+v", got)
 	}
 	long := "/?" + strings.Repeat("x", mostScanned-len("http://192.0.2.4:4780/?"))

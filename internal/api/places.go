@@ -4,28 +4,26 @@ import (
 	"bytes"
 	"context"
 
-	"dunvel/core/logbook"
-	"dunvel/internal/contract"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/exchange/geo"
-	"dunvel/internal/store"
 )
 
 // ListPlaces implements the contract.
 func (h Handlers) ListPlaces(ctx context.Context, _ ListPlacesRequestObject) (ListPlacesResponseObject, error) {
 	kept, err := h.does.Places(ctx)
-	return ListPlaces200JSONResponse(each(kept, savedPlace)), err
+	return ListPlaces200JSONResponse(saved.Each(kept, saved.Place)), err
 }
 
 // AddPlace implements the contract.
 func (h Handlers) AddPlace(ctx context.Context, r AddPlaceRequestObject) (AddPlaceResponseObject, error) {
 	kept, err := h.does.AddPlace(ctx, r.Body.Name, r.Body.Where, r.Body.Note)
-	return AddPlace201JSONResponse(savedPlace(kept)), err
+	return AddPlace201JSONResponse(saved.Place(kept)), err
 }
 
 // ChangePlace implements the contract.
 func (h Handlers) ChangePlace(ctx context.Context, r ChangePlaceRequestObject) (ChangePlaceResponseObject, error) {
 	kept, err := h.does.ChangePlace(ctx, r.Id, r.Body.Version, r.Body.Name, r.Body.Where, r.Body.Note)
-	return ChangePlace200JSONResponse(savedPlace(kept)), err
+	return ChangePlace200JSONResponse(saved.Place(kept)), err
 }
 
 // DeletePlace implements the contract.
@@ -45,11 +43,7 @@ func (h Handlers) MergePlace(ctx context.Context, r MergePlaceRequestObject) (Me
 // RestorePlace implements the contract.
 func (h Handlers) RestorePlace(ctx context.Context, r RestorePlaceRequestObject) (RestorePlaceResponseObject, error) {
 	kept, err := h.does.RestorePlace(ctx, r.Id, r.Body.Trips)
-	return RestorePlace200JSONResponse(savedPlace(kept)), err
-}
-
-func savedPlace(k store.Kept[logbook.Place]) contract.Place {
-	return contract.Place{Id: k.ID, Version: k.Version, Name: k.Name, North: k.Value.North, East: k.Value.East, Note: k.Value.Note}
+	return RestorePlace200JSONResponse(saved.Place(kept)), err
 }
 
 // ExportPlaces implements the contract.
@@ -58,7 +52,8 @@ func (h Handlers) ExportPlaces(ctx context.Context, _ ExportPlacesRequestObject)
 	if err := h.does.WritePlaces(ctx, &out); err != nil {
 		return nil, err
 	}
-	return ExportPlaces200ApplicationgpxXmlResponse{Body: &out, ContentLength: int64(out.Len()), Headers: ExportPlaces200ResponseHeaders{ContentDisposition: under("dunvel-places.gpx")}}, nil
+	return ExportPlaces200ApplicationgpxXmlResponse{Body: &out, ContentLength: int64(out.Len()),
+		Headers: ExportPlaces200ResponseHeaders{ContentDisposition: under("dunvel-places.gpx")}}, nil
 }
 
 // ExportKML implements the contract.
@@ -71,11 +66,14 @@ func (h Handlers) ExportKML(ctx context.Context, _ ExportKMLRequestObject) (Expo
 	if err != nil {
 		return nil, err
 	}
-	return ExportKML200ApplicationvndGoogleEarthKmlXmlResponse{Body: &out, ContentLength: int64(out.Len()), Headers: ExportKML200ResponseHeaders{ContentDisposition: under("dunvel-places.kml")}}, nil
+	return ExportKML200ApplicationvndGoogleEarthKmlXmlResponse{Body: &out, ContentLength: int64(out.Len()),
+		Headers: ExportKML200ResponseHeaders{ContentDisposition: under("dunvel-places.kml")}}, nil
 }
 
 // ExportGeoJSON implements the contract.
-func (h Handlers) ExportGeoJSON(ctx context.Context, _ ExportGeoJSONRequestObject) (ExportGeoJSONResponseObject, error) {
+func (h Handlers) ExportGeoJSON(ctx context.Context, _ ExportGeoJSONRequestObject) (
+	ExportGeoJSONResponseObject, error) {
 	places, events, err := h.does.Visits(ctx)
-	return ExportGeoJSON200ApplicationGeoPlusJSONResponse{Body: geo.GeoJSON(places, events), Headers: ExportGeoJSON200ResponseHeaders{ContentDisposition: under("dunvel-places.geojson")}}, err
+	return ExportGeoJSON200ApplicationGeoPlusJSONResponse{Body: geo.GeoJSON(places, events),
+		Headers: ExportGeoJSON200ResponseHeaders{ContentDisposition: under("dunvel-places.geojson")}}, err
 }

@@ -3,34 +3,31 @@ package api
 import (
 	"context"
 
-	"dunvel/core/setup"
-	"dunvel/core/technique"
-	"dunvel/internal/contract"
-	"dunvel/internal/store"
+	"dunvel/internal/api/saved"
 )
 
 // ListSetups implements the contract.
 func (h Handlers) ListSetups(ctx context.Context, _ ListSetupsRequestObject) (ListSetupsResponseObject, error) {
 	kept, err := h.does.Setups.List(ctx)
-	return ListSetups200JSONResponse(each(kept, saved)), err
+	return ListSetups200JSONResponse(saved.Each(kept, saved.Setup)), err
 }
 
 // CreateSetup implements the contract.
 func (h Handlers) CreateSetup(ctx context.Context, r CreateSetupRequestObject) (CreateSetupResponseObject, error) {
 	kept, err := h.does.Setups.Create(ctx, r.Body.Name, r.Body.Setup)
-	return CreateSetup201JSONResponse(saved(kept)), err
+	return CreateSetup201JSONResponse(saved.Setup(kept)), err
 }
 
 // GetSetup implements the contract.
 func (h Handlers) GetSetup(ctx context.Context, r GetSetupRequestObject) (GetSetupResponseObject, error) {
 	kept, err := h.does.Setups.Get(ctx, r.Id)
-	return GetSetup200JSONResponse(saved(kept)), err
+	return GetSetup200JSONResponse(saved.Setup(kept)), err
 }
 
 // ChangeSetup implements the contract.
 func (h Handlers) ChangeSetup(ctx context.Context, r ChangeSetupRequestObject) (ChangeSetupResponseObject, error) {
 	kept, err := h.does.Setups.Change(ctx, r.Id, r.Body.Version, r.Body.Name, r.Body.Setup, nil)
-	return ChangeSetup200JSONResponse(saved(kept)), err
+	return ChangeSetup200JSONResponse(saved.Setup(kept)), err
 }
 
 // DeleteSetup implements the contract.
@@ -41,48 +38,46 @@ func (h Handlers) DeleteSetup(ctx context.Context, r DeleteSetupRequestObject) (
 // RestoreSetup implements the contract.
 func (h Handlers) RestoreSetup(ctx context.Context, r RestoreSetupRequestObject) (RestoreSetupResponseObject, error) {
 	kept, err := h.does.Setups.Restore(ctx, r.Id)
-	return RestoreSetup200JSONResponse(saved(kept)), err
+	return RestoreSetup200JSONResponse(saved.Setup(kept)), err
 }
 
 // DuplicateSetup implements the contract.
-func (h Handlers) DuplicateSetup(ctx context.Context, r DuplicateSetupRequestObject) (DuplicateSetupResponseObject, error) {
+func (h Handlers) DuplicateSetup(ctx context.Context, r DuplicateSetupRequestObject) (
+	DuplicateSetupResponseObject, error) {
 	kept, err := h.does.Setups.Duplicate(ctx, r.Id)
-	return DuplicateSetup201JSONResponse(saved(kept)), err
+	return DuplicateSetup201JSONResponse(saved.Setup(kept)), err
 }
 
 // ListProgrammes implements the contract.
-func (h Handlers) ListProgrammes(ctx context.Context, _ ListProgrammesRequestObject) (ListProgrammesResponseObject, error) {
+func (h Handlers) ListProgrammes(ctx context.Context, _ ListProgrammesRequestObject) (
+	ListProgrammesResponseObject, error) {
 	kept, err := h.does.Programmes.List(ctx)
-	return ListProgrammes200JSONResponse(each(kept, savedProgramme)), err
+	return ListProgrammes200JSONResponse(saved.Each(kept, saved.Programme)), err
 }
 
 // CreateProgramme implements the contract.
-func (h Handlers) CreateProgramme(ctx context.Context, r CreateProgrammeRequestObject) (CreateProgrammeResponseObject, error) {
+func (h Handlers) CreateProgramme(ctx context.Context, r CreateProgrammeRequestObject) (
+	CreateProgrammeResponseObject, error) {
 	kept, err := h.does.Programmes.Create(ctx, r.Body.Name, r.Body.Programme)
-	return CreateProgramme201JSONResponse(savedProgramme(kept)), err
+	return CreateProgramme201JSONResponse(saved.Programme(kept)), err
 }
 
 // ChangeProgramme implements the contract.
-func (h Handlers) ChangeProgramme(ctx context.Context, r ChangeProgrammeRequestObject) (ChangeProgrammeResponseObject, error) {
+func (h Handlers) ChangeProgramme(ctx context.Context, r ChangeProgrammeRequestObject) (
+	ChangeProgrammeResponseObject, error) {
 	kept, err := h.does.Programmes.Change(ctx, r.Id, r.Body.Version, r.Body.Name, r.Body.Programme, nil)
-	return ChangeProgramme200JSONResponse(savedProgramme(kept)), err
+	return ChangeProgramme200JSONResponse(saved.Programme(kept)), err
 }
 
 // DeleteProgramme implements the contract.
-func (h Handlers) DeleteProgramme(ctx context.Context, r DeleteProgrammeRequestObject) (DeleteProgrammeResponseObject, error) {
+func (h Handlers) DeleteProgramme(ctx context.Context, r DeleteProgrammeRequestObject) (
+	DeleteProgrammeResponseObject, error) {
 	return DeleteProgramme204Response{}, h.does.Programmes.Delete(ctx, r.Id)
 }
 
 // RestoreProgramme implements the contract.
-func (h Handlers) RestoreProgramme(ctx context.Context, r RestoreProgrammeRequestObject) (RestoreProgrammeResponseObject, error) {
+func (h Handlers) RestoreProgramme(ctx context.Context, r RestoreProgrammeRequestObject) (
+	RestoreProgrammeResponseObject, error) {
 	kept, err := h.does.Programmes.Restore(ctx, r.Id)
-	return RestoreProgramme200JSONResponse(savedProgramme(kept)), err
-}
-
-func saved(k store.Kept[setup.Setup]) contract.SavedSetup {
-	return contract.SavedSetup{Id: k.ID, Version: k.Version, Name: k.Name, Setup: k.Value, Created: k.Created, Updated: k.Updated}
-}
-
-func savedProgramme(k store.Kept[technique.Programme]) contract.SavedProgramme {
-	return contract.SavedProgramme{Id: k.ID, Version: k.Version, Name: k.Name, Programme: k.Value.Whole(), Created: k.Created, Updated: k.Updated}
+	return RestoreProgramme200JSONResponse(saved.Programme(kept)), err
 }

@@ -4,8 +4,8 @@ import (
 	"context"
 
 	"dunvel/core/units"
+	"dunvel/internal/api/saved"
 	"dunvel/internal/contract"
-	"dunvel/internal/service"
 )
 
 // ListTracks implements the contract.
@@ -19,7 +19,7 @@ func (h Handlers) ListTracks(ctx context.Context, r ListTracksRequestObject) (Li
 		return nil, err
 	}
 	kept, err := h.does.ListTracks(ctx, chosen)
-	return ListTracks200JSONResponse(each(kept, savedTrack)), err
+	return ListTracks200JSONResponse(saved.Each(kept, saved.Track)), err
 }
 
 // KeepTrack implements the contract.
@@ -28,7 +28,7 @@ func (h Handlers) KeepTrack(ctx context.Context, _ KeepTrackRequestObject) (Keep
 	if err != nil {
 		return nil, err
 	}
-	return KeepTrack201JSONResponse(savedTrack(kept)), nil
+	return KeepTrack201JSONResponse(saved.Track(kept)), nil
 }
 
 // DeleteTrack implements the contract.
@@ -42,15 +42,11 @@ func (h Handlers) RestoreTrack(ctx context.Context, r RestoreTrackRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	return RestoreTrack200JSONResponse(savedTrack(kept)), nil
+	return RestoreTrack200JSONResponse(saved.Track(kept)), nil
 }
 
 // ChartTrip implements the contract.
 func (h Handlers) ChartTrip(ctx context.Context, r ChartTripRequestObject) (ChartTripResponseObject, error) {
 	chart, err := h.does.ChartOf(ctx, r.Id)
 	return ChartTrip200JSONResponse(chart), err
-}
-
-func savedTrack(k service.Tracked) contract.SavedTrack {
-	return contract.SavedTrack{Id: k.ID, Name: k.Name, From: k.Value.From(), To: k.Value.To(), Points: len(k.Value.Points), Drifts: k.Drifts}
 }

@@ -3,15 +3,14 @@ package api
 import (
 	"context"
 
+	"dunvel/internal/api/saved"
 	"dunvel/internal/contract"
-	"dunvel/internal/service/trips"
-	"dunvel/internal/store"
 )
 
 // ListTrips implements the contract.
 func (h Handlers) ListTrips(ctx context.Context, _ ListTripsRequestObject) (ListTripsResponseObject, error) {
 	kept, err := h.does.Trips(ctx)
-	return ListTrips200JSONResponse(each(kept, savedTrip)), err
+	return ListTrips200JSONResponse(saved.Each(kept, saved.Trip)), err
 }
 
 // CreateTrip implements the contract.
@@ -21,7 +20,7 @@ func (h Handlers) CreateTrip(ctx context.Context, r CreateTripRequestObject) (Cr
 		return nil, err
 	}
 	kept, err := h.does.BeginTrip(ctx, r.Body.Trip, choice)
-	return CreateTrip201JSONResponse(savedTrip(kept)), err
+	return CreateTrip201JSONResponse(saved.Trip(kept)), err
 }
 
 // ChangeTrip implements the contract.
@@ -31,7 +30,7 @@ func (h Handlers) ChangeTrip(ctx context.Context, r ChangeTripRequestObject) (Ch
 		return nil, err
 	}
 	kept, err := h.does.ChangeTrip(ctx, r.Id, r.Body.Version, r.Body.Trip, choice)
-	return ChangeTrip200JSONResponse(savedTrip(kept)), err
+	return ChangeTrip200JSONResponse(saved.Trip(kept)), err
 }
 
 // DeleteTrip implements the contract.
@@ -42,13 +41,13 @@ func (h Handlers) DeleteTrip(ctx context.Context, r DeleteTripRequestObject) (De
 // RestoreTrip implements the contract.
 func (h Handlers) RestoreTrip(ctx context.Context, r RestoreTripRequestObject) (RestoreTripResponseObject, error) {
 	kept, err := h.does.RestoreTrip(ctx, r.Id)
-	return RestoreTrip200JSONResponse(savedTrip(kept)), err
+	return RestoreTrip200JSONResponse(saved.Trip(kept)), err
 }
 
 // ListEvents implements the contract.
 func (h Handlers) ListEvents(ctx context.Context, r ListEventsRequestObject) (ListEventsResponseObject, error) {
 	kept, sky, err := h.does.UnderTheSky(ctx, r.Id)
-	out := each(kept, savedEvent)
+	out := saved.Each(kept, saved.Event)
 	for i := range out {
 		out[i].Sky = &sky[i]
 	}
@@ -62,7 +61,7 @@ func (h Handlers) LogEvents(ctx context.Context, r LogEventsRequestObject) (LogE
 		return nil, err
 	}
 	kept, err := h.does.Log(ctx, r.Id, r.Body.Events, choice)
-	return LogEvents200JSONResponse(each(kept, savedEvent)), err
+	return LogEvents200JSONResponse(saved.Each(kept, saved.Event)), err
 }
 
 // ChangeEvent implements the contract.
@@ -72,7 +71,7 @@ func (h Handlers) ChangeEvent(ctx context.Context, r ChangeEventRequestObject) (
 		return nil, err
 	}
 	kept, err := h.does.Correct(ctx, r.Id, r.Body.Version, r.Body.Event, choice)
-	return ChangeEvent200JSONResponse(savedEvent(kept)), err
+	return ChangeEvent200JSONResponse(saved.Event(kept)), err
 }
 
 // DeleteEvent implements the contract.
@@ -87,7 +86,7 @@ func (h Handlers) DeleteEvent(ctx context.Context, r DeleteEventRequestObject) (
 // RestoreEvent implements the contract.
 func (h Handlers) RestoreEvent(ctx context.Context, r RestoreEventRequestObject) (RestoreEventResponseObject, error) {
 	kept, err := h.does.RestoreEvent(ctx, r.Id)
-	return RestoreEvent200JSONResponse(savedEvent(kept)), err
+	return RestoreEvent200JSONResponse(saved.Event(kept)), err
 }
 
 // Hand implements the contract.
@@ -122,20 +121,9 @@ func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnRespons
 	return Learn200JSONResponse(*lesson), nil
 }
 
-func savedTrip(k trips.Outing) contract.SavedTrip {
-	counts := k.Counts
-	if counts == nil {
-		counts = map[string]int{}
-	}
-	return contract.SavedTrip{Id: k.ID, Version: k.Version, Name: k.Name, Trip: k.Value, Counts: counts}
-}
-
-func savedEvent(k store.KeptEvent) contract.SavedEvent {
-	return contract.SavedEvent{Id: k.ID, Version: k.Version, Trip: k.Trip, Event: k.Event, Said: k.Event.Said(), Overdue: k.Event.Overdue()}
-}
-
 // GetPreferences implements the contract.
-func (h Handlers) GetPreferences(ctx context.Context, _ GetPreferencesRequestObject) (GetPreferencesResponseObject, error) {
+func (h Handlers) GetPreferences(ctx context.Context, _ GetPreferencesRequestObject) (
+	GetPreferencesResponseObject, error) {
 	own, err := h.does.Preferences(ctx)
 	return GetPreferences200JSONResponse(own), err
 }

@@ -31,7 +31,8 @@ type Names struct {
 // networks are those of homes and boats (RFC 1918, RFC 3927, RFC 4193, RFC 4291): an own authority
 // speaks for addresses in them, and for nothing on the internet, so that its key is of little use
 // to whoever has stolen it.
-var networks = []string{"127.0.0.0/8", "10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "::1/128", "fc00::/7", "fe80::/10"}
+var networks = []string{"127.0.0.0/8", "10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "::1/128",
+	"fc00::/7", "fe80::/10"}
 
 // newAuthority makes an authority for machines of the networks of homes and boats, and for the
 // names and addresses of this machine as they are now.
@@ -138,7 +139,8 @@ type pair struct {
 	key         *ecdsa.PrivateKey
 }
 
-func signed(shape *x509.Certificate, key *ecdsa.PrivateKey, by *x509.Certificate, with *ecdsa.PrivateKey) (pair, error) {
+func signed(shape *x509.Certificate, key *ecdsa.PrivateKey, by *x509.Certificate, with *ecdsa.PrivateKey) (
+	pair, error) {
 	bytes, err := x509.CreateCertificate(rand.Reader, shape, by, key.Public(), with)
 	if err != nil {
 		return pair{}, fmt.Errorf("certificate: %w", err)

@@ -63,7 +63,8 @@ func TestOwn(t *testing.T) {
 	m := newMachine(t)
 	s := m.own()
 	authority := s.Authority()
-	for _, host := range []string{"skiff", "skiff.local", "skiff.example", "localhost", "192.168.1.5", "203.0.113.9", "fd00::2"} {
+	for _, host := range []string{"skiff", "skiff.local", "skiff.example", "localhost", "192.168.1.5", "203.0.113.9",
+		"fd00::2"} {
 		for _, out := range []time.Duration{-time.Hour, 0, time.Hour} {
 			if err := m.trusts(s, authority, host, noon.Add(out)); err != nil {
 				t.Errorf("%s, a clock that is %s out: %v", host, out, err)
@@ -104,9 +105,12 @@ func TestAuthoritySpeaksForItsNetworks(t *testing.T) {
 		t.Fatal(err)
 	}
 	for host, good := range map[string]bool{
-		"bank.example": false, "www.skiff.example": true, "198.51.100.1": false, "203.0.113.9": true, "203.0.113.10": false, "10.1.2.3": true, "172.31.0.1": true, "172.32.0.1": false, "buoy.local": true, "buoylocal": false,
+		"bank.example": false, "www.skiff.example": true, "198.51.100.1": false, "203.0.113.9": true,
+		"203.0.113.10": false, "10.1.2.3": true, "172.31.0.1": true, "172.32.0.1": false, "buoy.local": true,
+		"buoylocal": false,
 	} {
-		shape := &x509.Certificate{Subject: pkix.Name{CommonName: host}, NotBefore: noon, NotAfter: noon.Add(time.Hour), ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}}
+		shape := &x509.Certificate{Subject: pkix.Name{CommonName: host}, NotBefore: noon, NotAfter: noon.Add(time.Hour),
+			ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}}
 		if ip := net.ParseIP(host); ip != nil {
 			shape.IPAddresses = []net.IP{ip}
 		} else {
@@ -118,7 +122,8 @@ func TestAuthoritySpeaksForItsNetworks(t *testing.T) {
 		}
 		pool := x509.NewCertPool()
 		pool.AppendCertsFromPEM(authority)
-		if _, err := forged.certificate.Verify(x509.VerifyOptions{DNSName: host, Roots: pool, CurrentTime: noon.Add(time.Minute)}); (err == nil) != good {
+		if _, err := forged.certificate.Verify(
+			x509.VerifyOptions{DNSName: host, Roots: pool, CurrentTime: noon.Add(time.Minute)}); (err == nil) != good {
 			t.Errorf("%s: %v", host, err)
 		}
 		if net.ParseIP(host) == nil && speaksFor(kept.certificate, host) != good {
@@ -185,7 +190,8 @@ func TestNoAuthority(t *testing.T) {
 		}
 		return err.Error()
 	}
-	if got := refused(); got != "the clock of this machine says 2026-10-31: set it first, or what is made now has run out once it is right" {
+	if got := refused(); got != "the clock of this machine says 2026-10-31: set it first, or what is made now has "+
+		"run out once it is right" {
 		t.Error(got)
 	}
 	if m.now = m.now.Add(time.Minute); refused() != "" {
@@ -195,7 +201,8 @@ func TestNoAuthority(t *testing.T) {
 	if err := os.WriteFile(file, []byte("nothing"), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if got := refused(); !strings.HasPrefix(got, "the authority in "+file+" cannot be used: ") || !strings.HasSuffix(got, "move the file away to have another made, which devices are to trust anew") {
+	if got := refused(); !strings.HasPrefix(got, "the authority in "+file+" cannot be used: ") ||
+		!strings.HasSuffix(got, "move the file away to have another made, which devices are to trust anew") {
 		t.Error(got)
 	}
 	if text, err := os.ReadFile(file); string(text) != "nothing" {
@@ -227,7 +234,8 @@ func TestOf(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		shape := &x509.Certificate{DNSNames: []string{host, "*.fleet.example"}, NotBefore: noon.Add(-day), NotAfter: until}
+		shape := &x509.Certificate{DNSNames: []string{host, "*.fleet.example"}, NotBefore: noon.Add(-day),
+			NotAfter: until}
 		made, err := signed(shape, key, shape, key)
 		if err != nil {
 			t.Fatal(err)
@@ -236,10 +244,12 @@ func TestOf(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		return string(pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: made.certificate.Raw})) + string(pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}))
+		return string(pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: made.certificate.Raw})) +
+			string(pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: secret}))
 	}
 	lay("nothing", noon)
-	if _, err := Of(cert, key, func() time.Time { return m.now }); err == nil || !strings.HasPrefix(err.Error(), "the certificate "+cert+" with the key "+key+" cannot be used: ") {
+	if _, err := Of(cert, key, func() time.Time { return m.now }); err == nil ||
+		!strings.HasPrefix(err.Error(), "the certificate "+cert+" with the key "+key+" cannot be used: ") {
 		t.Error(err)
 	}
 	lay(of("Skiff.example", noon.Add(-time.Hour)), noon)
@@ -247,7 +257,8 @@ func TestOf(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := s.Names(); len(got.Names) != 1 || got.Names[0] != "skiff.example" || !s.IsGoodFor("one.fleet.example") || s.Authority() != nil || s.Fingerprint() != "" || !s.Until().Equal(noon.Add(-time.Hour)) {
+	if got := s.Names(); len(got.Names) != 1 || got.Names[0] != "skiff.example" || !s.IsGoodFor("one.fleet.example") ||
+		s.Authority() != nil || s.Fingerprint() != "" || !s.Until().Equal(noon.Add(-time.Hour)) {
 		t.Errorf("%+v %s %s", got, s.Fingerprint(), s.Until())
 	}
 	lay("nothing", noon.Add(time.Second))

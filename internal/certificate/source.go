@@ -159,7 +159,8 @@ func Own(folder string, names func() Names, now func() time.Time) (*Source, erro
 			_ = write(file, made)
 			last = made
 		}
-		return &tls.Certificate{Certificate: [][]byte{last.certificate.Raw}, PrivateKey: last.key, Leaf: last.certificate}, nil
+		return &tls.Certificate{Certificate: [][]byte{last.certificate.Raw}, PrivateKey: last.key,
+			Leaf: last.certificate}, nil
 	})
 	if err == nil {
 		s.authority = authority.certificate
@@ -185,7 +186,8 @@ func isGood(c *x509.Certificate, by pair, of Names, now time.Time) bool {
 		}
 	}
 	for _, a := range of.Addresses {
-		if ip := net.IP(a.AsSlice()); inOneOf(by.certificate.PermittedIPRanges, ip) && c.VerifyHostname(ip.String()) != nil {
+		if ip := net.IP(a.AsSlice()); inOneOf(by.certificate.PermittedIPRanges, ip) &&
+			c.VerifyHostname(ip.String()) != nil {
 			return false
 		}
 	}
@@ -204,10 +206,12 @@ func theAuthority(folder string, of Names, now time.Time) (pair, error) {
 	case err == nil && now.Before(kept.certificate.NotAfter):
 		return kept, nil
 	case err != nil && !errors.Is(err, fs.ErrNotExist):
-		return pair{}, fmt.Errorf("the authority in %s cannot be used: %w; move the file away to have another made, which devices are to trust anew", file, err)
+		return pair{}, fmt.Errorf("the authority in %s cannot be used: %w; move the file away to have another made, "+
+			"which devices are to trust anew", file, err)
 	}
 	if now.Before(written) {
-		return pair{}, fmt.Errorf("the clock of this machine says %s: set it first, or what is made now has run out once it is right", now.Format(time.DateOnly))
+		return pair{}, fmt.Errorf("the clock of this machine says %s: set it first, or what is made now has run out "+
+			"once it is right", now.Format(time.DateOnly))
 	}
 	if err := os.MkdirAll(folder, 0o700); err != nil {
 		return pair{}, err

@@ -42,7 +42,8 @@ func AdviseInWords(ctx context.Context, r io.Reader, w io.Writer, choice units.C
 	if err != nil {
 		return err
 	}
-	lines := []string{a.Sentence, a.Hand, after("Not lighter: ", a.NotLighter), after("Not heavier: ", a.NotHeavier), a.Both}
+	lines := []string{a.Sentence, a.Hand, after("Not lighter: ", a.NotLighter),
+		after("Not heavier: ", a.NotHeavier), a.Both}
 	for _, n := range a.Notes {
 		lines = append(lines, n.Words)
 	}

@@ -25,7 +25,8 @@ func TestAdvise(t *testing.T) {
 	}
 	var out bytes.Buffer
 	// What is left out is as usual.
-	if err := Advise(t.Context(), strings.NewReader(`{"water":{"depth":6},"cast":{"distance":15}}`), &out, choice, answers); err != nil {
+	if err := Advise(t.Context(), strings.NewReader(`{"water":{"depth":6},"cast":{"distance":15}}`), &out, choice,
+		answers); err != nil {
 		t.Fatal(err)
 	}
 	var got advice.Answer

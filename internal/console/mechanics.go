@@ -58,7 +58,8 @@ func solve(ctx context.Context, text json.RawMessage) cases.Result {
 	var wrong *json.UnmarshalTypeError
 	switch {
 	case errors.As(err, &wrong):
-		return cases.Result{ID: c.ID, Error: fmt.Sprintf("%s: a %s where %s belongs", wrong.Field, wrong.Value, wrong.Type)}
+		return cases.Result{ID: c.ID, Error: fmt.Sprintf("%s: a %s where %s belongs", wrong.Field, wrong.Value,
+			wrong.Type)}
 	case err != nil:
 		return cases.Result{ID: c.ID, Error: err.Error()}
 	}

@@ -33,7 +33,8 @@ func TestMechanics(t *testing.T) {
 	if touch := good["touch"].(float64); touch < 10 || touch > 13 {
 		t.Errorf("touch %g s", touch)
 	}
-	for _, key := range []string{"touch_at", "touch_body_1", "end_time", "x", "z", "line_out", "tip_tension", "end_tension", "tip_angle", "contact_share"} {
+	for _, key := range []string{"touch_at", "touch_body_1", "end_time", "x", "z", "line_out", "tip_tension",
+		"end_tension", "tip_angle", "contact_share"} {
 		if _, there := good[key]; !there {
 			t.Errorf("no %s", key)
 		}

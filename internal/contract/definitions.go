@@ -34,10 +34,12 @@ func Define() Definitions {
 		for _, f := range a.Fields {
 			paths = append(paths, f.Path)
 		}
-		d.Actions = append(d.Actions, ActionDescription{Kind: string(a.Kind), Label: a.Label, Words: a.Words, Fields: paths, Usual: a.Usual})
+		d.Actions = append(d.Actions, ActionDescription{Kind: string(a.Kind), Label: a.Label, Words: a.Words,
+			Fields: paths, Usual: a.Usual})
 	}
 	for _, p := range technique.Presets() {
-		d.Techniques = append(d.Techniques, Technique{Key: p.Key, Name: p.Name, Words: p.Words, Programme: p.Programme.Whole()})
+		d.Techniques = append(d.Techniques,
+			Technique{Key: p.Key, Name: p.Name, Words: p.Words, Programme: p.Programme.Whole()})
 	}
 	for _, v := range advice.Variants() {
 		d.Variants = append(d.Variants, VariantDescription{Key: v.Key, Name: v.Name})
@@ -73,7 +75,8 @@ func DefineGuide() Guide {
 	}
 	for _, p := range guide.Pages() {
 		g.Pages = append(g.Pages, GuidePage{
-			Key: p.Key, Name: p.Name, Rig: p.Rig, Says: p.Says, How: p.How, Check: p.Check, Take: p.Take, Strike: p.Strike, Change: p.Change,
+			Key: p.Key, Name: p.Name, Rig: p.Rig, Says: p.Says, How: p.How, Check: p.Check, Take: p.Take,
+			Strike: p.Strike, Change: p.Change,
 			Mistake: p.Mistake, Setup: p.Setup, Mass: p.Mass, Right: p.Right.Whole(), Wrong: p.Wrong.Whole(),
 		})
 	}
@@ -84,14 +87,16 @@ func DefineGuide() Guide {
 func boxKind(of box.Description) BoxKind {
 	out := BoxKind{Kind: BoxKindKind(of.Kind), Label: of.Label}
 	for _, c := range of.Columns {
-		out.Columns = append(out.Columns, BoxColumn{Key: c.Key, Label: c.Label, Type: BoxColumnType(c.Type), Measure: c.Measure, Zero: c.Zero, Options: append([]string{}, c.Options...)})
+		out.Columns = append(out.Columns, BoxColumn{Key: c.Key, Label: c.Label, Type: BoxColumnType(c.Type),
+			Measure: c.Measure, Zero: c.Zero, Options: append([]string{}, c.Options...)})
 	}
 	return out
 }
 
 // fieldOf translates a field.
 func fieldOf(f setup.Field) Field {
-	out := Field{Path: f.Path, Label: f.Label, Means: f.Means, Group: f.Group, Essential: f.Essential, Dial: f.Dial, Type: FieldType(f.Type()),
+	out := Field{Path: f.Path, Label: f.Label, Means: f.Means, Group: f.Group, Essential: f.Essential, Dial: f.Dial,
+		Type:    FieldType(f.Type()),
 		Measure: f.Measure, Min: f.Min, Max: f.Max, Zero: f.Zero, Options: []Option{}, When: [][]Condition{}}
 	for _, o := range f.Options {
 		says := f.Says[o]
@@ -116,5 +121,6 @@ func fieldOf(f setup.Field) Field {
 
 // fields are those of setups, of actions, of drop tests and of the log.
 func fields() []setup.Field {
-	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), droptest.Fields(), logbook.Fields(), lead.Fields())
+	return slices.Concat(setup.Fields(), setup.PartFields(), technique.Fields(), droptest.Fields(), logbook.Fields(),
+		lead.Fields())
 }

@@ -52,7 +52,9 @@ func Describe(err error) (p Problem, ok bool) {
 	case errors.As(err, &rule):
 		return Describe(input.Fault("rules", "%s", rule.Error()))
 	case errors.Is(err, mechanics.ErrBudget):
-		return Tell(StatusNotNow, "Takes too much work", "That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or calmer water."), true
+		return Tell(StatusNotNow, "Takes too much work",
+			"That takes more work than is allowed for one question; nothing is lost. Ask for less: fewer heads, or "+
+				"calmer water."), true
 	}
 	return Problem{}, false
 }

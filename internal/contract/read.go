@@ -118,13 +118,15 @@ func (c Comparison) Outfits() ([]explore.Outfit, error) {
 		case other.Variant != nil:
 			o, ok := advice.Vary(c.Setup, *other.Variant)
 			if !ok {
-				return nil, input.Fault(fmt.Sprintf("against.%d.variant", i), "There is no change “%s”.", *other.Variant)
+				return nil, input.Fault(fmt.Sprintf("against.%d.variant", i), "There is no change “%s”.",
+					*other.Variant)
 			}
 			out = append(out, o)
 		case other.Setup != nil && other.Name != nil:
 			out = append(out, explore.Outfit{Name: *other.Name, Setup: *other.Setup})
 		default:
-			return nil, input.Fault(fmt.Sprintf("against.%d", i), "Compare with a change of one part, or with another setup and its name.")
+			return nil, input.Fault(fmt.Sprintf("against.%d", i),
+				"Compare with a change of one part, or with another setup and its name.")
 		}
 	}
 	return out, nil
@@ -146,7 +148,8 @@ func (c RoundCall) Made() practice.Made {
 
 // Aboard is the question for the weight at a time.
 func (q AboardQuestion) Aboard(now time.Time) answers.Aboard {
-	out := answers.Aboard{Setup: q.Setup, Plan: q.Plan, State: q.State, Toward: q.Toward, Stay: q.Stay != nil && *q.Stay, Now: now}
+	out := answers.Aboard{Setup: q.Setup, Plan: q.Plan, State: q.State, Toward: q.Toward, Stay: q.Stay != nil &&
+		*q.Stay, Now: now}
 	if q.Spot != nil {
 		out.Spot = *q.Spot
 	}

@@ -138,20 +138,26 @@ func (b *Boat) sentences(over, apparent, through r3.Vec, bow, deep float64) []nm
 	latitude, longitude := b.Position()
 	out := []nmea.Sentence{
 		{Talker: "GP", Kind: "RMC", Fields: []string{
-			b.at.Format("150405"), "A", angle(latitude, 2), side(latitude, "N", "S"), angle(longitude, 3), side(longitude, "E", "W"),
-			fmt.Sprintf("%.2f", r3.Norm(seen)/knot), number(boat.Course(seen.X, seen.Y)), b.at.Format("020106"), number(-variation), "W", "A",
+			b.at.Format("150405"), "A", angle(latitude, 2), side(latitude, "N", "S"), angle(longitude, 3),
+			side(longitude, "E", "W"),
+			fmt.Sprintf("%.2f", r3.Norm(seen)/knot), number(boat.Course(seen.X, seen.Y)), b.at.Format("020106"),
+			number(-variation), "W", "A",
 		}},
 		{Talker: "SD", Kind: "DPT", Fields: []string{depth, number(sounderAt)}},
-		{Talker: "HC", Kind: "HDG", Fields: []string{number(boat.Turn(bow - variation + noise(2))), "", "", number(-variation), "W"}},
-		{Talker: "WI", Kind: "MWV", Fields: []string{number(off), "R", number((r3.Norm(apparent) + noise(0.2)) / knot), "N", "A"}},
+		{Talker: "HC", Kind: "HDG", Fields: []string{number(boat.Turn(bow - variation + noise(2))), "", "",
+			number(-variation), "W"}},
+		{Talker: "WI", Kind: "MWV", Fields: []string{
+			number(off), "R", number((r3.Norm(apparent) + noise(0.2)) / knot), "N", "A"}},
 	}
 	if b.second%5 == 0 {
 		out = append(out, nmea.Sentence{Talker: "YX", Kind: "MTW", Fields: []string{number(10.4 + noise(0.05)), "C"}},
-			nmea.Sentence{Talker: "VW", Kind: "VHW", Fields: []string{number(boat.Turn(bow)), "T", "", "M", number(max(r3.Norm(through), 0) / knot), "N", "", "K"}})
+			nmea.Sentence{Talker: "VW", Kind: "VHW", Fields: []string{number(boat.Turn(bow)), "T", "", "M",
+				number(max(r3.Norm(through), 0) / knot), "N", "", "K"}})
 	}
 	if b.second%3 == 0 {
 		out = append(out, nmea.Sentence{Talker: "VD", Kind: "VDR", Fields: []string{
-			number(boat.Turn(boat.Course(b.current.X, b.current.Y) + noise(3))), "T", "", "M", fmt.Sprintf("%.2f", max(r3.Norm(b.current)+noise(0.02), 0)/knot), "N",
+			number(boat.Turn(boat.Course(b.current.X, b.current.Y) + noise(3))), "T", "", "M",
+			fmt.Sprintf("%.2f", max(r3.Norm(b.current)+noise(0.02), 0)/knot), "N",
 		}})
 	}
 	return out

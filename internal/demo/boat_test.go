@@ -39,7 +39,8 @@ func TestBoat(t *testing.T) {
 			continue
 		}
 		ways[s.Current.Course > 90 && s.Current.Course < 270]++
-		if speed := r3.Norm(b.current); speed > 0.1 && math.Abs(s.Current.Value-speed) < 0.05 && s.Depth.Quality == boat.Steady {
+		if speed := r3.Norm(b.current); speed > 0.1 && math.Abs(s.Current.Value-speed) < 0.05 &&
+			s.Depth.Quality == boat.Steady {
 			steady++
 		}
 		if s.Depth.Quality == boat.Stale {
@@ -54,7 +55,8 @@ func TestBoat(t *testing.T) {
 			t.Fatalf("wind %+v after %d s", s.Wind, i)
 		}
 	}
-	if back == 0 || ways[true] < 3600 || ways[false] < 3600 || steady < 3*3600 || stale == 0 || shallow > 20 || deep < 24 {
+	if back == 0 || ways[true] < 3600 || ways[false] < 3600 || steady < 3*3600 || stale == 0 ||
+		shallow > 20 || deep < 24 {
 		t.Errorf("back %d s, tide %v, steady %d s, stale %d s, %g to %g m", back, ways, steady, stale, shallow, deep)
 	}
 	if got, again := NewBoat(start, 1).Next()[0].String(), NewBoat(start, 1).Next()[0].String(); got != again {

@@ -28,7 +28,8 @@ var (
 		"belly, lead, 3.5 7.1 g, hook 4/0, guarded, 3 each",
 	}
 	owned = []shelf{
-		{box.Head, [][]string{{"2.63 g", "ball", "lead", "#1", "fine", "yes", "no", "wire", "1", "", "off an old jig"}}},
+		{box.Head, [][]string{{"2.63 g", "ball", "lead", "#1", "fine", "yes", "no", "wire", "1", "",
+			"off an old jig"}}},
 		{box.Bait, [][]string{
 			{"slim minnow", "120 mm", "plain", "", "18", "", "", "3", "0.6", "Slim eel, grey"},
 			{"paddle tail", "80 mm", "plain", "5.4 g", "12", "", "", "4", "0.7", "pearl"},
@@ -47,7 +48,8 @@ var (
 			{"wire trace", "wire", "0.35 mm", "no", "9 kg", "", "2 m"},
 		}},
 		{box.Rod, [][]string{
-			{"2.1 m", "2 g", "10 g", "", "light"}, {"2.3 m", "5 g", "28 g", "", "boat"}, {"2.9 m", "10 g", "60 g", "", "beach"},
+			{"2.1 m", "2 g", "10 g", "", "light"}, {"2.3 m", "5 g", "28 g", "", "boat"},
+			{"2.9 m", "10 g", "60 g", "", "beach"},
 		}},
 		{box.Hook, [][]string{{"3/0", "heavy", "10", "0.25", "stinger"}}},
 		{box.Sinker, [][]string{{"5 g", "lead", "8"}, {"0.8 g", "tin", "20", "", "split shot"}}},

@@ -110,7 +110,8 @@ func Setups() []Setup {
 			s.Water.Depth, s.Water.Bed = 4.5, "sand"
 			s.Boat.Kind = "bank"
 			s.Line.Diameter, s.Leader.Diameter = 0.14e-3, 0.26e-3
-			s.Bait, s.Head.Hook = setup.Bait{Form: "straight worm", Length: 0.09, Body: "floating", Put: "along the hook"}, "1/0"
+			s.Bait, s.Head.Hook = setup.Bait{Form: "straight worm", Length: 0.09, Body: "floating",
+				Put: "along the hook"}, "1/0"
 			s.Rigging.Kind, s.Approach.Kind = rigging.DropShot, setup.HoldBottom
 		}),
 	}

@@ -30,10 +30,13 @@ type outing struct {
 }
 
 var days = []outing{
-	{"Pier Pool", "Pier Pool, evening", 3, 7.1, "hop", 24, 0.15, 0.2, 0.9, 0.3, 0.02, "wrasse", "Flat calm; they came on when the lamps were lit."},
-	{"The Sill", "The Sill, ebb running", 9, 28.4, "drop", 18, 0.1, 0.3, 0.9, 0.15, 0.2, "pollack", "Ebb already hard at the start."},
+	{"Pier Pool", "Pier Pool, evening", 3, 7.1, "hop", 24, 0.15, 0.2, 0.9, 0.3, 0.02, "wrasse",
+		"Flat calm; they came on when the lamps were lit."},
+	{"The Sill", "The Sill, ebb running", 9, 28.4, "drop", 18, 0.1, 0.3, 0.9, 0.15, 0.2, "pollack",
+		"Ebb already hard at the start."},
 	{"Teine Ledge", "Teine Ledge, down the boulders", 20, 14.2, "drag", 22, 0.05, 0.2, 0.8, 0.3, 0.15, "coalfish", ""},
-	{"Loch Osk", "Loch Osk, charr over the drop-off", 33, 3.5, "drop", 26, 0.45, 0.58, 0.75, 0.04, 0, "charr", "All of them well off the bottom."},
+	{"Loch Osk", "Loch Osk, charr over the drop-off", 33, 3.5, "drop", 26, 0.45, 0.58, 0.75, 0.04, 0, "charr",
+		"All of them well off the bottom."},
 }
 
 // seedTrips keeps the four trips. What happened is drawn from a fixed run of
@@ -44,7 +47,8 @@ func seedTrips(ctx context.Context, st *store.Store, now time.Time) error {
 		begin := time.Date(now.Year(), now.Month(), now.Day()-d.ago, 17, 30, 0, 0, now.Location())
 		state := logbook.State{Setup: named(d.setup), Mass: d.grams * 1e-3, Technique: d.technique}
 		end := begin.Add(time.Duration(d.casts)*4*time.Minute + 20*time.Minute)
-		t := logbook.Trip{Place: d.place, Start: begin, End: &end, Rods: []logbook.Rod{{Name: "Rod 1", State: state}}, Notes: d.notes}
+		t := logbook.Trip{Place: d.place, Start: begin, End: &end, Rods: []logbook.Rod{{Name: "Rod 1", State: state}},
+			Notes: d.notes}
 		if d.place != "Loch Osk" {
 			high := begin.Add(-2 * time.Hour)
 			t.HighWater = &high
@@ -83,7 +87,8 @@ func sailedTrack(from, to time.Time) boat.Track {
 		if i%20 == 0 {
 			b.look()
 			latitude, longitude := b.Position()
-			out.Points = append(out.Points, boat.Point{Time: b.at, Position: almanac.Position{Latitude: latitude, Longitude: longitude}, Depth: math.Round(10*b.deep()) / 10})
+			out.Points = append(out.Points, boat.Point{Time: b.at, Position: almanac.Position{
+				Latitude: latitude, Longitude: longitude}, Depth: math.Round(10*b.deep()) / 10})
 		}
 		b.Next()
 	}
@@ -92,12 +97,15 @@ func sailedTrack(from, to time.Time) boat.Track {
 
 // places are where the scenario's spots lie.
 var places = map[string]logbook.Place{
-	"Pier Pool": {North: 56.3401, East: -18.5702}, "The Sill": {North: 56.3522, East: -18.5611}, "Teine Ledge": {North: 56.3467, East: -18.5588},
-	"Gull Bar": {North: 56.3290, East: -18.5900}, "Heron Cut": {North: 56.3155, East: -18.5414}, "Loch Osk": {North: 56.4012, East: -18.4920},
+	"Pier Pool": {North: 56.3401, East: -18.5702}, "The Sill": {North: 56.3522, East: -18.5611},
+	"Teine Ledge": {North: 56.3467, East: -18.5588},
+	"Gull Bar":    {North: 56.3290, East: -18.5900}, "Heron Cut": {North: 56.3155, East: -18.5414},
+	"Loch Osk": {North: 56.4012, East: -18.4920},
 }
 
 // events are what happened on a day.
-func (d outing) events(ctx context.Context, begin time.Time, state logbook.State, random *rand.Rand) ([]logbook.Event, error) {
+func (d outing) events(ctx context.Context, begin time.Time, state logbook.State, random *rand.Rand) (
+	[]logbook.Event, error) {
 	ways, err := state.Ways(ctx)
 	if err != nil {
 		return nil, err
@@ -106,7 +114,8 @@ func (d outing) events(ctx context.Context, begin time.Time, state logbook.State
 	var out []logbook.Event
 	at := begin.Add(8 * time.Minute)
 	log := func(kind string, since float64, change func(*logbook.Event)) {
-		e := logbook.Event{Key: fmt.Sprintf("demo-%s-%03d", begin.Format("0102"), len(out)), Kind: kind, Since: since, With: with,
+		e := logbook.Event{Key: fmt.Sprintf("demo-%s-%03d", begin.Format("0102"), len(out)), Kind: kind,
+			Since: since, With: with,
 			Time: at.Add(time.Duration(since * float64(time.Second)))}
 		if change != nil {
 			change(&e)
@@ -124,7 +133,8 @@ func (d outing) events(ctx context.Context, begin time.Time, state logbook.State
 		log(kind, since, func(e *logbook.Event) {
 			e.Phase, e.Depth, e.Low, e.High = phase, depth, max(depth-wide, 0), min(depth+wide, with.BedDepth*1.05)
 			if kind == logbook.Fish {
-				e.Species, e.Length, e.Released = d.species, float64(int(28+20*random.Float64()))*0.01, random.Float64() < 0.7
+				e.Species, e.Length, e.Released = d.species, float64(int(28+20*random.Float64()))*0.01,
+					random.Float64() < 0.7
 			}
 		})
 	}
@@ -138,7 +148,8 @@ func (d outing) events(ctx context.Context, begin time.Time, state logbook.State
 		default:
 			if random.Float64() < 0.35 {
 				log(logbook.Bottom, down, func(e *logbook.Event) {
-					e.Seconds, e.Phase, e.Depth, e.Low, e.High = down, logbook.OnBottom, with.BedDepth, with.BedDepth, with.BedDepth
+					e.Seconds, e.Phase, e.Depth, e.Low, e.High = down, logbook.OnBottom, with.BedDepth, with.BedDepth,
+						with.BedDepth
 				})
 			}
 			if draw < d.fall+d.rest {

@@ -46,7 +46,9 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 		})
 	}),
 	"/rules": question(func(ctx context.Context, d answers.Desk, q contract.RulesQuestion) (any, error) {
-		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.TryRules(ctx, q.Setup, q.Rules, choice) })
+		return inUnits(q.Units, func(choice units.Choice) (any, error) {
+			return d.TryRules(ctx, q.Setup, q.Rules, choice)
+		})
 	}),
 	"/rounds": question(func(ctx context.Context, d answers.Desk, q contract.RoundQuestion) (any, error) {
 		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.Round(ctx, q.Question(), choice) })
@@ -57,7 +59,9 @@ var questions = map[string]func(context.Context, answers.Desk, []byte) (any, err
 		})
 	}),
 	"/live/weights": question(func(ctx context.Context, d answers.Desk, q contract.AboardQuestion) (any, error) {
-		return inUnits(q.Units, func(choice units.Choice) (any, error) { return d.Follow(ctx, q.Aboard(time.Now()), choice) })
+		return inUnits(q.Units, func(choice units.Choice) (any, error) {
+			return d.Follow(ctx, q.Aboard(time.Now()), choice)
+		})
 	}),
 	"/days": question(func(ctx context.Context, d answers.Desk, q contract.DayQuestion) (any, error) {
 		return inUnits(q.Units, func(choice units.Choice) (any, error) { return wholeDay(ctx, d, q, choice) })
@@ -99,7 +103,8 @@ func wholeDay(ctx context.Context, d answers.Desk, q contract.DayQuestion, choic
 }
 
 // asked is a question that is a setup and nothing more.
-func asked[A any](answer func(answers.Desk, context.Context, setup.Setup, units.Choice) (A, error)) func(context.Context, answers.Desk, []byte) (any, error) {
+func asked[A any](answer func(answers.Desk, context.Context, setup.Setup, units.Choice) (A, error)) func(
+	context.Context, answers.Desk, []byte) (any, error) {
 	return question(func(ctx context.Context, d answers.Desk, q contract.Question) (any, error) {
 		return inUnits(q.Units, func(choice units.Choice) (any, error) { return answer(d, ctx, q.Setup, choice) })
 	})
@@ -115,7 +120,8 @@ func inUnits(chosen *contract.Units, answer func(units.Choice) (any, error)) (an
 }
 
 // question reads what is asked for.
-func question[Q any](answer func(context.Context, answers.Desk, Q) (any, error)) func(context.Context, answers.Desk, []byte) (any, error) {
+func question[Q any](answer func(context.Context, answers.Desk, Q) (any, error)) func(context.Context, answers.Desk,
+	[]byte) (any, error) {
 	return func(ctx context.Context, d answers.Desk, body []byte) (any, error) {
 		var q Q
 		in := json.NewDecoder(bytes.NewReader(body))
@@ -169,7 +175,8 @@ func problem(err error) contract.Problem {
 	var not unread
 	switch {
 	case errors.As(err, &not):
-		return contract.Tell(contract.StatusUnread, "Not as the contract has it", "The request cannot be read: "+not.Error()+".")
+		return contract.Tell(contract.StatusUnread, "Not as the contract has it", "The request cannot be read: "+
+			not.Error()+".")
 	case errors.Is(err, errNoQuestion):
 		return contract.Tell(contract.StatusNone, "Not there", "There is no such question without a server.")
 	case errors.Is(err, context.Canceled):

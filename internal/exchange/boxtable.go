@@ -107,7 +107,9 @@ func (r *boxReader) row(line int, row []string) error {
 		return nil
 	}
 	if r.headers == nil {
-		r.kind = slices.IndexFunc(row, func(h string) bool { return strings.EqualFold(strings.TrimSpace(h), kindHeader) })
+		r.kind = slices.IndexFunc(row, func(h string) bool {
+			return strings.EqualFold(strings.TrimSpace(h), kindHeader)
+		})
 		if r.kind < 0 {
 			return errEnough
 		}

@@ -81,8 +81,10 @@ func TestBoxRoundTrip(t *testing.T) {
 // Other units and orders of columns, decimal commas; a kind that there is none of is refused by its line, and
 // a table of something else is none.
 func TestReadBox(t *testing.T) {
-	rows, refused, ok, err := ReadBox(t.Context(), []byte("Shape;Kind;"+header(t, "mass")+" (oz);Hook\nball;head;0,25;1/0\n;spoon;1;\n"))
-	if err != nil || !ok || len(rows) != 1 || len(refused) != 1 || refused[0].Line != 3 || refused[0].Why != "there is no kind “spoon” in a box" {
+	rows, refused, ok, err := ReadBox(t.Context(),
+		[]byte("Shape;Kind;"+header(t, "mass")+" (oz);Hook\nball;head;0,25;1/0\n;spoon;1;\n"))
+	if err != nil || !ok || len(rows) != 1 || len(refused) != 1 || refused[0].Line != 3 ||
+		refused[0].Why != "there is no kind “spoon” in a box" {
 		t.Fatalf("%+v %v %v %v", rows, refused, ok, err)
 	}
 	items, err := box.Read(rows[0].Kind, rows[0].Rows, nil)

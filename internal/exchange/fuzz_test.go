@@ -10,7 +10,8 @@ import (
 // Whatever a file holds, it is read or refused, and what is read is written and
 // read again as it was.
 func FuzzReadTable(f *testing.F) {
-	for _, seed := range []string{"time,kind\n2026-05-12 19:30,bite\n", "a;b\n", "\ufeffx\ty\n1\t2", "\"", "time,kind,note\n2026-05-12 19:30,note,=1+1\n", "time,kind,rod\n2026-05-12 19:30,bite,6\n"} {
+	for _, seed := range []string{"time,kind\n2026-05-12 19:30,bite\n", "a;b\n", "\ufeffx\ty\n1\t2", "\"",
+		"time,kind,note\n2026-05-12 19:30,note,=1+1\n", "time,kind,rod\n2026-05-12 19:30,bite,6\n"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -17,12 +17,17 @@ import (
 var dusk = time.Date(2026, 9, 12, 19, 30, 0, 0, time.FixedZone("", 3600))
 
 func evening() logbook.Log {
-	with := logbook.With{Mass: 7.1e-3, Shape: "ball", Bait: "slim minnow 120 mm", Technique: "hop", Bed: "rock", BedDepth: 18, Expected: 36, FallSpeed: 0.5}
-	return logbook.Log{Name: "The Sill, 12 September 2026", Trip: logbook.Trip{Place: "The Sill", Start: dusk}, Events: []logbook.Event{
-		{Key: "key-00000001", Time: dusk, Kind: logbook.Splash, With: with},
-		{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: logbook.Fish, Phase: logbook.Falling, Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true, Note: "=HYPERLINK(\"x\")", With: with},
-		{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: logbook.Bottom, Rod: 1, Phase: logbook.OnBottom, Seconds: 37.5, Note: "-5 says \"hm\"\nand more", With: with},
-	}}
+	with := logbook.With{Mass: 7.1e-3, Shape: "ball", Bait: "slim minnow 120 mm", Technique: "hop", Bed: "rock",
+		BedDepth: 18, Expected: 36, FallSpeed: 0.5}
+	return logbook.Log{Name: "The Sill, 12 September 2026", Trip: logbook.Trip{Place: "The Sill", Start: dusk},
+		Events: []logbook.Event{
+			{Key: "key-00000001", Time: dusk, Kind: logbook.Splash, With: with},
+			{Key: "key-00000002", Time: dusk.Add(20 * time.Second), Kind: logbook.Fish, Phase: logbook.Falling,
+				Since: 20, Depth: 10.1, Low: 9, High: 11.5, Species: "pollack, small", Length: 0.352, Released: true,
+				Note: "=HYPERLINK(\"x\")", With: with},
+			{Key: "key-00000003", Time: dusk.Add(time.Minute), Kind: logbook.Bottom, Rod: 1, Phase: logbook.OnBottom,
+				Seconds: 37.5, Note: "-5 says \"hm\"\nand more", With: with},
+		}}
 }
 
 // logs reads the rows of a table.
@@ -55,7 +60,8 @@ func TestLogRoundTrip(t *testing.T) {
 		t.Fatal(err)
 	}
 	text := out.String()
-	if !strings.HasPrefix(text, "trip,place,time,zone,what happened,") || !strings.Contains(text, "head (g)") || strings.Count(text, "\r\n") < 4 {
+	if !strings.HasPrefix(text, "trip,place,time,zone,what happened,") || !strings.Contains(text, "head (g)") ||
+		strings.Count(text, "\r\n") < 4 {
 		t.Errorf("%s", text)
 	}
 	records, err := csv.NewReader(strings.NewReader(text)).ReadAll()
@@ -70,7 +76,8 @@ func TestLogRoundTrip(t *testing.T) {
 		}
 	}
 	logs, refused := logs(t, table(t, text, nil))
-	if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 3 || len(logs[0].Trip.Rods) != 2 || logs[0].Name != evening().Name {
+	if len(refused) != 0 || len(logs) != 1 || len(logs[0].Events) != 3 || len(logs[0].Trip.Rods) != 2 ||
+		logs[0].Name != evening().Name {
 		t.Fatalf("%+v %v", logs, refused)
 	}
 	for i, got := range logs[0].Events {
@@ -130,12 +137,15 @@ func TestTabsAtTheStart(t *testing.T) {
 // A plain spreadsheet: other headers, other parts, units in the header, a mark
 // at the start, and no keys.
 func TestPlainTable(t *testing.T) {
-	text := "\ufeffWhen;Event;Spot;Depth (ft);Weight\r\n2026-05-12 19:30;fish;Gull Bar;20;3/8 oz\r\n12.5.2026 19:45;Bite;Gull Bar;6,5 m;\r\n\r\n"
+	text := "\ufeffWhen;Event;Spot;Depth (ft);Weight\r\n2026-05-12 19:30;fish;Gull Bar;20;3/8 oz\r\n12.5.2026 " +
+		"19:45;Bite;Gull Bar;6,5 m;\r\n\r\n"
 	first := table(t, text, nil)
-	if len(first.Headers) != 5 || first.Columns["depth"] != 3 || first.Columns["head"] != 4 || first.Decimal != "," || len(first.Unused) != 0 {
+	if len(first.Headers) != 5 || first.Columns["depth"] != 3 || first.Columns["head"] != 4 || first.Decimal != "," ||
+		len(first.Unused) != 0 {
 		t.Errorf("%+v", first)
 	}
-	if logs, refused := logs(t, table(t, text, map[string]int{"time": -1})); len(logs) != 0 || len(refused) != 1 || refused[0].Why != "there is no column for the time; say below which it is" {
+	if logs, refused := logs(t, table(t, text, map[string]int{"time": -1})); len(logs) != 0 || len(refused) != 1 ||
+		refused[0].Why != "there is no column for the time; say below which it is" {
 		t.Errorf("%+v %v", logs, refused)
 	}
 	chosen := map[string]int{"time": 0, "kind": 1, "place": 2, "head": 4}
@@ -148,7 +158,8 @@ func TestPlainTable(t *testing.T) {
 	}
 	l := read()
 	fish, bite := l.Events[0], l.Events[1]
-	if l.Name != "Gull Bar, 12 May 2026" || fish.Depth < 6.09 || fish.Depth > 6.1 || fish.With.Mass < 10.6e-3 || fish.With.Mass > 10.7e-3 || bite.Depth != 6.5 || bite.Time.Hour() != 19 {
+	if l.Name != "Gull Bar, 12 May 2026" || fish.Depth < 6.09 || fish.Depth > 6.1 || fish.With.Mass < 10.6e-3 ||
+		fish.With.Mass > 10.7e-3 || bite.Depth != 6.5 || bite.Time.Hour() != 19 {
 		t.Errorf("%+v", l)
 	}
 	if again := read(); again.Events[0].Key != fish.Key || fish.Key == bite.Key {
@@ -162,7 +173,8 @@ func TestTableRefused(t *testing.T) {
 		"just words\nand more": "no columns can be told apart",
 		"a,b\n\x00,1":          "it is no text",
 		"PK\x03\x04 something": "no workbook that can be read",
-		"PK\x03\x04" + strings.Repeat(" ", 26) + "mimetypeapplication/vnd.oasis.opendocument.spreadsheet": "it is an OpenDocument",
+		"PK\x03\x04" + strings.Repeat(" ", 26) +
+			"mimetypeapplication/vnd.oasis.opendocument.spreadsheet": "it is an OpenDocument",
 		"\xd0\xcf\x11\xe0":                  "an old kind (.xls)",
 		"%PDF-1.7":                          "it is a PDF",
 		"<?xml version='1.0'?><gpx>":        "it is a GPX; name it .gpx",
@@ -173,7 +185,8 @@ func TestTableRefused(t *testing.T) {
 		"a,b\n" + strings.Repeat(",", 4001): "line 2 has more than 200 cells",
 	} {
 		var errs input.Errors
-		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) ||
+			!strings.Contains(err.Error(), words) {
 			t.Errorf("%.20q: %v", text, err)
 		}
 	}
@@ -185,12 +198,14 @@ func TestTableRefused(t *testing.T) {
 		"a,b\n" + strings.Repeat(",", 200):  "line 2 has more than 200 cells",
 	} {
 		var errs input.Errors
-		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) || !strings.Contains(err.Error(), words) {
+		if _, err := ReadTable(t.Context(), []byte(text), How{}); !errors.As(err, &errs) ||
+			!strings.Contains(err.Error(), words) {
 			t.Errorf("%.20q: %v", text, err)
 		}
 	}
 	// As many rows and cells as are allowed are read.
-	if _, _, err := table(t, strings.Repeat("x,y\n", MostRows+1)+strings.Repeat(",", 199), nil).Logs(t.Context()); err != nil {
+	if _, _, err := table(t, strings.Repeat("x,y\n", MostRows+1)+strings.Repeat(",", 199), nil).Logs(
+		t.Context()); err != nil {
 		t.Error(err)
 	}
 	ended, end := context.WithCancel(t.Context())

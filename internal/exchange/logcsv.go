@@ -43,33 +43,64 @@ const sortable = "2006-01-02 15:04:05"
 // Columns of a log as a table, in order.
 var Columns = []Column{
 	{Key: "trip", Header: "trip", write: func(l logbook.Log, _ logbook.Event) string { return l.Name }},
-	{Key: "place", Header: "place", aliases: []string{"where", "spot", "location", "water", "lake", "river", "venue"}, write: func(l logbook.Log, _ logbook.Event) string { return l.Trip.Place }},
+	{Key: "place", Header: "place", aliases: []string{"where", "spot", "location", "water", "lake", "river", "venue"},
+		write: func(l logbook.Log, _ logbook.Event) string { return l.Trip.Place }},
 	{Key: "day", Header: "day", aliases: []string{"date"}},
-	{Key: "time", Header: "time", Needed: true, aliases: []string{"when", "date and time", "datetime", "date/time", "timestamp", "clock", "hour"}, write: func(_ logbook.Log, e logbook.Event) string { return e.Time.Format(sortable) }},
-	{Key: "zone", Header: "zone", aliases: []string{"time zone", "utc offset"}, write: func(_ logbook.Log, e logbook.Event) string { return e.Time.Format("-07:00") }},
-	{Key: "kind", Header: "what happened", aliases: []string{"event", "caught", "result", "what"}, write: func(_ logbook.Log, e logbook.Event) string { return e.Kind }},
+	{Key: "time", Header: "time", Needed: true, aliases: []string{"when", "date and time", "datetime", "date/time",
+		"timestamp", "clock", "hour"}, write: func(_ logbook.Log,
+		e logbook.Event) string {
+		return e.Time.Format(sortable)
+	}},
+	{Key: "zone", Header: "zone", aliases: []string{"time zone", "utc offset"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.Time.Format("-07:00") }},
+	{Key: "kind", Header: "what happened", aliases: []string{"event", "caught", "result", "what"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.Kind }},
 	{Key: "phase", Header: "phase", write: func(_ logbook.Log, e logbook.Event) string { return e.Phase }},
 	{Key: "rod", Header: "rod", write: func(_ logbook.Log, e logbook.Event) string { return strconv.Itoa(e.Rod + 1) }},
-	{Key: "head", Header: "head (g)", unit: "g", aliases: []string{"jig head", "head weight", "jig weight", "lure weight", "sinker"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.With.Mass, 1e-3) }},
-	{Key: "shape", Header: "head shape", aliases: []string{"jig", "shape of the head"}, write: func(_ logbook.Log, e logbook.Event) string { return e.With.Shape }},
-	{Key: "bait", Header: "bait", aliases: []string{"lure", "soft plastic", "plastic"}, write: func(_ logbook.Log, e logbook.Event) string { return e.With.Bait }},
-	{Key: "retrieve", Header: "retrieve", aliases: []string{"technique", "method", "presentation"}, write: func(_ logbook.Log, e logbook.Event) string { return e.With.Technique }},
-	{Key: "bed", Header: "bed", aliases: []string{"bottom", "ground"}, write: func(_ logbook.Log, e logbook.Event) string { return e.With.Bed }},
-	{Key: "bedDepth", Header: "depth of the bed (m)", unit: "m", aliases: []string{"water depth", "bottom depth"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.With.BedDepth, 1) }},
-	{Key: "depth", Header: "depth (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string { return number(e.Depth, 1) }},
-	{Key: "low", Header: "depth at least (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string { return number(e.Low, 1) }},
-	{Key: "high", Header: "depth at most (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string { return number(e.High, 1) }},
-	{Key: "since", Header: "since the splash (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string { return number(e.Since, 1) }},
-	{Key: "seconds", Header: "to the bottom (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string { return number(e.Seconds, 1) }},
-	{Key: "lineOut", Header: "line out at the touch (m)", unit: "m", aliases: []string{"line out"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.LineOut, 1) }},
-	{Key: "expected", Header: "expected to the bottom (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string { return number(e.With.Expected, 1) }},
-	{Key: "species", Header: "fish", aliases: []string{"species", "kind of fish"}, write: func(_ logbook.Log, e logbook.Event) string { return e.Species }},
-	{Key: "length", Header: "length (cm)", unit: "cm", aliases: []string{"size", "fish length"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.Length, 1e-2) }},
-	{Key: "weight", Header: "weight (kg)", unit: "kg", aliases: []string{"fish weight"}, write: func(_ logbook.Log, e logbook.Event) string { return number(e.Weight, 1) }},
-	{Key: "released", Header: "released", aliases: []string{"put back", "returned"}, write: func(_ logbook.Log, e logbook.Event) string {
-		return map[bool]string{true: "yes", false: ""}[e.Released]
+	{Key: "head", Header: "head (g)", unit: "g",
+		aliases: []string{"jig head", "head weight", "jig weight", "lure weight", "sinker"},
+		write:   func(_ logbook.Log, e logbook.Event) string { return number(e.With.Mass, 1e-3) }},
+	{Key: "shape", Header: "head shape", aliases: []string{"jig", "shape of the head"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.With.Shape }},
+	{Key: "bait", Header: "bait", aliases: []string{"lure", "soft plastic", "plastic"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.With.Bait }},
+	{Key: "retrieve", Header: "retrieve", aliases: []string{"technique", "method", "presentation"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.With.Technique }},
+	{Key: "bed", Header: "bed", aliases: []string{"bottom", "ground"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.With.Bed }},
+	{Key: "bedDepth", Header: "depth of the bed (m)", unit: "m", aliases: []string{"water depth", "bottom depth"},
+		write: func(_ logbook.Log, e logbook.Event) string { return number(e.With.BedDepth, 1) }},
+	{Key: "depth", Header: "depth (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string {
+		return number(e.Depth, 1)
 	}},
-	{Key: "note", Header: "note", aliases: []string{"notes", "comment", "comments", "remarks"}, write: func(_ logbook.Log, e logbook.Event) string { return e.Note }},
+	{Key: "low", Header: "depth at least (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string {
+		return number(e.Low, 1)
+	}},
+	{Key: "high", Header: "depth at most (m)", unit: "m", write: func(_ logbook.Log, e logbook.Event) string {
+		return number(e.High, 1)
+	}},
+	{Key: "since", Header: "since the splash (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string {
+		return number(e.Since, 1)
+	}},
+	{Key: "seconds", Header: "to the bottom (s)", unit: "s", write: func(_ logbook.Log, e logbook.Event) string {
+		return number(e.Seconds, 1)
+	}},
+	{Key: "lineOut", Header: "line out at the touch (m)", unit: "m", aliases: []string{"line out"},
+		write: func(_ logbook.Log, e logbook.Event) string { return number(e.LineOut, 1) }},
+	{Key: "expected", Header: "expected to the bottom (s)", unit: "s",
+		write: func(_ logbook.Log, e logbook.Event) string { return number(e.With.Expected, 1) }},
+	{Key: "species", Header: "fish", aliases: []string{"species", "kind of fish"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.Species }},
+	{Key: "length", Header: "length (cm)", unit: "cm", aliases: []string{"size", "fish length"},
+		write: func(_ logbook.Log, e logbook.Event) string { return number(e.Length, 1e-2) }},
+	{Key: "weight", Header: "weight (kg)", unit: "kg", aliases: []string{"fish weight"},
+		write: func(_ logbook.Log, e logbook.Event) string { return number(e.Weight, 1) }},
+	{Key: "released", Header: "released", aliases: []string{"put back", "returned"},
+		write: func(_ logbook.Log, e logbook.Event) string {
+			return map[bool]string{true: "yes", false: ""}[e.Released]
+		}},
+	{Key: "note", Header: "note", aliases: []string{"notes", "comment", "comments", "remarks"},
+		write: func(_ logbook.Log, e logbook.Event) string { return e.Note }},
 	{Key: "key", Header: "key", write: func(_ logbook.Log, e logbook.Event) string { return e.Key }},
 }
 

@@ -40,7 +40,8 @@ type Taken struct {
 // taking it once, also after a spreadsheet has written it otherwise. It stops when ctx ends. The error is
 // setup.Errors for the field "text", or that of ctx.
 func (t *Table) Logs(ctx context.Context) ([]Taken, []Refused, error) {
-	r := reading{table: t, moment: moments.Reader{Order: t.Order, Zone: t.zone}, at: map[string]int{}, seen: map[string]int{}}
+	r := reading{table: t, moment: moments.Reader{Order: t.Order, Zone: t.zone}, at: map[string]int{},
+		seen: map[string]int{}}
 	if missing := t.Missing(); missing != "" {
 		r.refuse(0, missing+"; say below which it is")
 		return nil, r.refused, nil
@@ -164,11 +165,16 @@ func (r *reading) finish(l *Taken) {
 
 // called are words of others for what happens.
 var called = map[string]string{
-	"caught": logbook.Fish, "catch": logbook.Fish, "landed": logbook.Fish, "fish caught": logbook.Fish, "yes": logbook.Fish,
-	"lost": logbook.Dropped, "dropped": logbook.Dropped, "lost fish": logbook.Dropped, "hooked and lost": logbook.Dropped,
-	"hit": logbook.Bite, "take": logbook.Bite, "missed": logbook.Bite, "missed bite": logbook.Bite, "strike": logbook.Bite, "tap": logbook.Short,
-	"cast": logbook.Splash, "lure lost": logbook.Lost, "jig lost": logbook.Lost, "lost jig": logbook.Lost, "lost lure": logbook.Lost, "snagged": logbook.Freed, "snag": logbook.Freed,
-	"bed": logbook.Bottom, "bed lost": logbook.Off, "comment": logbook.Note, "retied": logbook.Retie, "trimmed": logbook.Trimmed, "new line": logbook.Renewed, "seen": logbook.Seen,
+	"caught": logbook.Fish, "catch": logbook.Fish, "landed": logbook.Fish, "fish caught": logbook.Fish,
+	"yes":  logbook.Fish,
+	"lost": logbook.Dropped, "dropped": logbook.Dropped, "lost fish": logbook.Dropped,
+	"hooked and lost": logbook.Dropped,
+	"hit":             logbook.Bite, "take": logbook.Bite, "missed": logbook.Bite, "missed bite": logbook.Bite,
+	"strike": logbook.Bite, "tap": logbook.Short,
+	"cast": logbook.Splash, "lure lost": logbook.Lost, "jig lost": logbook.Lost, "lost jig": logbook.Lost,
+	"lost lure": logbook.Lost, "snagged": logbook.Freed, "snag": logbook.Freed,
+	"bed": logbook.Bottom, "bed lost": logbook.Off, "comment": logbook.Note, "retied": logbook.Retie,
+	"trimmed": logbook.Trimmed, "new line": logbook.Renewed, "seen": logbook.Seen,
 }
 
 // kindOf is what happened in a row: as it says, or where it does not by the fish that it tells of.
@@ -213,8 +219,10 @@ func (t *Table) event(cell func(string) string, m moments.Reader) (logbook.Event
 		key, unit string
 		into      *float64
 	}{
-		{"head", "g", &e.With.Mass}, {"bedDepth", "m", &e.With.BedDepth}, {"depth", "m", &e.Depth}, {"low", "m", &e.Low}, {"high", "m", &e.High},
-		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"lineOut", "m", &e.LineOut}, {"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length}, {"weight", "kg", &e.Weight},
+		{"head", "g", &e.With.Mass}, {"bedDepth", "m", &e.With.BedDepth}, {"depth", "m", &e.Depth},
+		{"low", "m", &e.Low}, {"high", "m", &e.High},
+		{"since", "s", &e.Since}, {"seconds", "s", &e.Seconds}, {"lineOut", "m", &e.LineOut},
+		{"expected", "s", &e.With.Expected}, {"length", "cm", &e.Length}, {"weight", "kg", &e.Weight},
 	} {
 		if *q.into, err = t.quantity(q.key, q.unit, cell(q.key)); err != nil {
 			return e, err

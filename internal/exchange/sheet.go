@@ -72,7 +72,8 @@ func openWorkbook(text []byte) (*sheet, error) {
 	if bytes.Contains(text[:min(len(text), 100)], []byte("opendocument")) {
 		return nil, files.Faulty("it is an OpenDocument; save it as XLSX or as CSV.")
 	}
-	workbook, err := excelize.OpenReader(bytes.NewReader(text), excelize.Options{RawCellValue: true, UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostUnpacked})
+	workbook, err := excelize.OpenReader(bytes.NewReader(text),
+		excelize.Options{RawCellValue: true, UnzipSizeLimit: mostUnpacked, UnzipXMLSizeLimit: mostUnpacked})
 	if err != nil {
 		return nil, files.Faulty("it is no workbook that can be read (%v).", err)
 	}
@@ -95,7 +96,8 @@ func openText(text []byte) (*sheet, error) {
 		return nil, files.Faulty("it is JSON; name it .json, so that it is taken for a backup.")
 	}
 	s := &sheet{text: text}
-	if first, rest, found := bytes.Cut(text, []byte("\n")); found && bytes.HasPrefix(first, []byte("sep=")) && len(bytes.TrimSpace(first)) == 5 {
+	if first, rest, found := bytes.Cut(text, []byte("\n")); found && bytes.HasPrefix(first, []byte("sep=")) &&
+		len(bytes.TrimSpace(first)) == 5 {
 		s.comma, s.text = rune(first[4]), rest // as spreadsheets say what parts the cells
 	} else {
 		s.comma = delimiter(text)

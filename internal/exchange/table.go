@@ -55,7 +55,8 @@ func ReadTable(ctx context.Context, text []byte, how How) (*Table, error) {
 	if err != nil {
 		return nil, err
 	}
-	t := &Table{Columns: map[string]int{}, Order: how.Order, Decimal: how.Decimal, sheet: s, units: map[string]units.Unit{}, zone: how.Zone}
+	t := &Table{Columns: map[string]int{}, Order: how.Order, Decimal: how.Decimal, sheet: s,
+		units: map[string]units.Unit{}, zone: how.Zone}
 	if t.zone == nil {
 		t.zone = time.UTC
 	}
@@ -106,7 +107,8 @@ func (t *Table) findHeaders(ctx context.Context) error {
 		return err
 	}
 	if t.Headers == nil {
-		return files.Faulty("no columns can be told apart; part them by commas, semicolons or tabs, with a line of headers first.")
+		return files.Faulty("no columns can be told apart; part them by commas, semicolons or tabs, with a line of " +
+			"headers first.")
 	}
 	for i, h := range t.Headers {
 		t.Headers[i] = strings.Clone(h)
@@ -159,7 +161,10 @@ func recognised(headers []string) map[string]int {
 		bare[i] = BareHeader(h)
 	}
 	for _, c := range Columns {
-		if at := slices.IndexFunc(bare, func(h string) bool { return h == BareHeader(c.Header) || h == strings.ToLower(c.Key) }); at >= 0 {
+		if at := slices.IndexFunc(bare, func(h string) bool {
+			return h == BareHeader(c.Header) ||
+				h == strings.ToLower(c.Key)
+		}); at >= 0 {
 			take(c.Key, at)
 		}
 	}
@@ -272,7 +277,8 @@ func (t *Table) decideOrder(seen evidence) {
 	case seen.monthFirst > 0 && seen.dayFirst == 0:
 		t.Order = moments.MonthFirst
 	case seen.eitherDay != "" || seen.dayFirst > 0:
-		t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"), []string{moments.DayFirst, moments.MonthFirst}})
+		t.Asks = append(t.Asks, Ask{"order", cmp.Or(seen.eitherDay, "both are there"),
+			[]string{moments.DayFirst, moments.MonthFirst}})
 	}
 }
 

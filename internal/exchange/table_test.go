@@ -20,10 +20,14 @@ func TestAsks(t *testing.T) {
 	for _, tt := range []struct {
 		rows, order, decimal, asks string
 	}{
-		{"05/12/2026 19:30,bite,1", "", "", "order 05/12/2026 19:30"}, {"05/12/2026 19:30,bite,1\n25/12/2026 19:30,bite,2", moments.DayFirst, "", ""},
-		{"05/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", moments.MonthFirst, "", ""}, {"25/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", "", "", "order both are there"},
-		{"05/05/2026 19:30,bite,1", "", "", ""}, {"2026-05-12 19:30,bite,\"18,324\"", "", "", "decimal 18,324"}, {"2026-05-12 19:30,bite,\"18,324\"\n2026-05-12 19:31,bite,\"6,5\"", "", ",", ""},
-		{"2026-05-12 19:30,bite,\"1,324\"\n2026-05-12 19:31,bite,6.5", "", ".", ""}, {"2026-05-12 19:30,bite,6", "", "", ""},
+		{"05/12/2026 19:30,bite,1", "", "", "order 05/12/2026 19:30"},
+		{"05/12/2026 19:30,bite,1\n25/12/2026 19:30,bite,2", moments.DayFirst, "", ""},
+		{"05/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", moments.MonthFirst, "", ""},
+		{"25/12/2026 19:30,bite,1\n5/25/2026 19:30,bite,2", "", "", "order both are there"},
+		{"05/05/2026 19:30,bite,1", "", "", ""}, {"2026-05-12 19:30,bite,\"18,324\"", "", "", "decimal 18,324"},
+		{"2026-05-12 19:30,bite,\"18,324\"\n2026-05-12 19:31,bite,\"6,5\"", "", ",", ""},
+		{"2026-05-12 19:30,bite,\"1,324\"\n2026-05-12 19:31,bite,6.5", "", ".", ""},
+		{"2026-05-12 19:30,bite,6", "", "", ""},
 	} {
 		got := table(t, head+tt.rows, nil)
 		asks := ""
@@ -40,11 +44,13 @@ func TestAsks(t *testing.T) {
 		t.Errorf("%+v %v", read, refused)
 	}
 	// What is said is used.
-	said, err := ReadTable(t.Context(), []byte(head+"05/12/2026 19:30,bite,\"1,324\""), How{Order: moments.MonthFirst, Decimal: ".", Zone: time.FixedZone("", 3600)})
+	said, err := ReadTable(t.Context(), []byte(head+"05/12/2026 19:30,bite,\"1,324\""),
+		How{Order: moments.MonthFirst, Decimal: ".", Zone: time.FixedZone("", 3600)})
 	if err != nil || len(said.Asks) != 0 {
 		t.Fatalf("%+v %v", said, err)
 	}
-	if read, refused := logs(t, said); len(refused) != 0 || read[0].Events[0].Since != 1324 || read[0].Events[0].Time.Format(time.RFC3339) != "2026-05-12T19:30:00+01:00" {
+	if read, refused := logs(t, said); len(refused) != 0 || read[0].Events[0].Since != 1324 ||
+		read[0].Events[0].Time.Format(time.RFC3339) != "2026-05-12T19:30:00+01:00" {
 		t.Errorf("%+v %v", read, refused)
 	}
 }
@@ -52,7 +58,9 @@ func TestAsks(t *testing.T) {
 // A plain angler's table: titles over the headers, two columns for the time, words of their own, a quote for
 // inches, a column that nobody knows.
 func TestAnglersTable(t *testing.T) {
-	text := "sep=;\nMy season;;;;;;;\n;;;;;;;\nDate;Time;Where;Species;Length in;Weight lb;Lure;Mood;Comments\n25/05/26;7:30 pm;Gull Bar;pollack;18;2.5;paddle tail;good;on a 4\" bait\n26/05/26;;Gull Bar;;;;;;nothing\n"
+	text := "sep=;\nMy season;;;;;;;\n;;;;;;;\nDate;Time;Where;Species;Length in;Weight " +
+		"lb;Lure;Mood;Comments\n25/05/26;7:30 pm;Gull Bar;pollack;18;2.5;paddle tail;good;on a 4\" " +
+		"bait\n26/05/26;;Gull Bar;;;;;;nothing\n"
 	got := table(t, text, nil)
 	if strings.Join(got.Unused, ",") != "Mood" || got.Order != moments.DayFirst {
 		t.Errorf("%+v", got)
@@ -62,18 +70,22 @@ func TestAnglersTable(t *testing.T) {
 		t.Fatalf("%+v %v", read, refused)
 	}
 	fish, note := read[0].Events[0], read[1].Events[0]
-	if fish.Kind != logbook.Fish || fish.Species != "pollack" || fish.Length < 0.457 || fish.Length > 0.458 || fish.Weight < 1.13 || fish.Weight > 1.14 || fish.With.Bait != "paddle tail" || fish.Note != `on a 4" bait` || fish.Time.Hour() != 19 {
+	if fish.Kind != logbook.Fish || fish.Species != "pollack" || fish.Length < 0.457 || fish.Length > 0.458 ||
+		fish.Weight < 1.13 || fish.Weight > 1.14 || fish.With.Bait != "paddle tail" || fish.Note != `on a 4" bait` ||
+		fish.Time.Hour() != 19 {
 		t.Errorf("%+v", fish)
 	}
 	if note.Kind != logbook.Note || note.Time.Hour() != 12 || read[1].Trip.Place != "Gull Bar" {
 		t.Errorf("%+v", note)
 	}
-	if says := got.Says(read[0], fish); says != "25 May 2026 19:30, Gull Bar, fish, paddle tail, pollack, length 45.72 cm, weight 1.13 kg, on a 4\" bait" {
+	if says := got.Says(read[0], fish); says != "25 May 2026 19:30, Gull Bar, fish, paddle tail, pollack, length "+
+		"45.72 cm, weight 1.13 kg, on a 4\" bait" {
 		t.Error(says)
 	}
 	// A weight without fish beside it is that of the head; old ends of lines, and a text of western Europe.
 	old := table(t, "When,Caught,Weight\r2026-05-12 19:30,caught,7\r2026-05-12 19:31,Pl\xf6tze,7\r", nil)
-	if read, refused := logs(t, old); len(refused) != 1 || !strings.Contains(refused[0].Why, "“plötze” is not one of") || read[0].Events[0].With.Mass != 7e-3 {
+	if read, refused := logs(t, old); len(refused) != 1 ||
+		!strings.Contains(refused[0].Why, "“plötze” is not one of") || read[0].Events[0].With.Mass != 7e-3 {
 		t.Errorf("%+v %v", read, refused)
 	}
 }
@@ -91,7 +103,8 @@ func TestSameRows(t *testing.T) {
 		return out
 	}
 	a := keys("time,what happened,place,depth\n2026-05-12 19:30,bite,Gull Bar,6\n2026-05-12 19:30,bite,Gull Bar,7\n")
-	b := keys("time;what happened;place;depth (m)\n12.05.2026 19:30:00;Bite;Gull Bar;6,0\n12.05.2026 19:30:00;bite;Gull Bar;7,5\n")
+	b := keys("time;what happened;place;depth (m)\n12.05.2026 19:30:00;Bite;Gull Bar;6,0\n12.05.2026 " +
+		"19:30:00;bite;Gull Bar;7,5\n")
 	if a[0] != b[0] || a[1] != b[1] || a[0] == a[1] {
 		t.Errorf("%v\n%v", a, b)
 	}
@@ -112,7 +125,8 @@ func TestMerge(t *testing.T) {
 	}
 	row.Depth, row.Low, row.High, row.Note, row.Length = 6.5, 6.5, 6.5, "early", 0.3
 	next, differs := of.Merge(kept, row)
-	if !differs || next.Depth != 6.5 || next.Low != 6.5 || next.Note != "early" || next.Length != 0.3 || next.Species != "cod" || next.Since != 12 {
+	if !differs || next.Depth != 6.5 || next.Low != 6.5 || next.Note != "early" || next.Length != 0.3 ||
+		next.Species != "cod" || next.Since != 12 {
 		t.Errorf("%+v", next)
 	}
 }
@@ -169,7 +183,8 @@ func TestWorkbook(t *testing.T) {
 	if len(refused) != 0 || len(read) != 2 {
 		t.Fatalf("%+v %v", read, refused)
 	}
-	if e := read[0].Events[0]; !e.Time.Equal(time.Date(2026, 5, 25, 19, 30, 0, 0, time.UTC)) || e.Depth < 6.24 || e.Depth > 6.25 || e.Note != "12,5" {
+	if e := read[0].Events[0]; !e.Time.Equal(time.Date(2026, 5, 25, 19, 30, 0, 0, time.UTC)) || e.Depth < 6.24 ||
+		e.Depth > 6.25 || e.Note != "12,5" {
 		t.Errorf("%+v", e)
 	}
 	if e := read[1].Events[0]; e.Depth != 7 || e.Time.Hour() != 8 {

@@ -74,7 +74,8 @@ func cellsOf(l logbook.Log, e logbook.Event, moments int) []any {
 		case text == "":
 		case c.Key == "time":
 			// A workbook knows no zones: what the clock on the wall said.
-			out[i] = excelize.Cell{StyleID: moments, Value: time.Date(e.Time.Year(), e.Time.Month(), e.Time.Day(), e.Time.Hour(), e.Time.Minute(), e.Time.Second(), 0, time.UTC)}
+			out[i] = excelize.Cell{StyleID: moments, Value: time.Date(e.Time.Year(), e.Time.Month(), e.Time.Day(),
+				e.Time.Hour(), e.Time.Minute(), e.Time.Second(), 0, time.UTC)}
 		case c.unit != "":
 			if v, err := strconv.ParseFloat(text, 64); err == nil {
 				out[i] = v

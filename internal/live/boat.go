@@ -39,7 +39,8 @@ func New(now func() time.Time) *Boat {
 func (b *Boat) join(spec Spec) *source {
 	b.mutex.Lock()
 	defer b.mutex.Unlock()
-	s := &source{spec: spec, number: b.instruments.Join(spec.Name, spec.Offsets), Source: boat.Source{Name: spec.Name, Kind: spec.Kind, State: boat.Opening}}
+	s := &source{spec: spec, number: b.instruments.Join(spec.Name, spec.Offsets),
+		Source: boat.Source{Name: spec.Name, Kind: spec.Kind, State: boat.Opening}}
 	b.sources = append(b.sources, s)
 	return s
 }

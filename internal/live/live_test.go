@@ -18,23 +18,33 @@ import (
 
 func TestParseSource(t *testing.T) {
 	for text, want := range map[string]Spec{
-		"tcp://127.0.0.1:10110":                 {Name: "tcp://127.0.0.1:10110", Kind: boat.TCP, Address: "127.0.0.1:10110", Baud: 4800, Speed: 1},
-		"udp://:10110?depth=0.4&heading=-3":     {Name: "udp://:10110", Kind: boat.UDP, Address: ":10110", Baud: 4800, Speed: 1, Offsets: boat.Offsets{Depth: 0.4, Heading: -3}},
-		"serial:///dev/ttyUSB0?baud=38400":      {Name: "serial:///dev/ttyUSB0", Kind: boat.Serial, Address: "/dev/ttyUSB0", Baud: 38400, Speed: 1},
-		"file:///a/b.nmea?speed=10":             {Name: "file:///a/b.nmea", Kind: boat.File, Address: "/a/b.nmea", Baud: 4800, Speed: 10},
-		"file:b.nmea?wind=180&temperature=-0.5": {Name: "file:b.nmea", Kind: boat.File, Address: "b.nmea", Baud: 4800, Speed: 1, Offsets: boat.Offsets{Wind: 180, Temperature: -0.5}},
+		"tcp://127.0.0.1:10110": {Name: "tcp://127.0.0.1:10110", Kind: boat.TCP,
+			Address: "127.0.0.1:10110", Baud: 4800, Speed: 1},
+		"udp://:10110?depth=0.4&heading=-3": {Name: "udp://:10110", Kind: boat.UDP, Address: ":10110", Baud: 4800,
+			Speed: 1, Offsets: boat.Offsets{Depth: 0.4, Heading: -3}},
+		"serial:///dev/ttyUSB0?baud=38400": {Name: "serial:///dev/ttyUSB0", Kind: boat.Serial,
+			Address: "/dev/ttyUSB0", Baud: 38400, Speed: 1},
+		"file:///a/b.nmea?speed=10": {Name: "file:///a/b.nmea", Kind: boat.File, Address: "/a/b.nmea",
+			Baud: 4800, Speed: 10},
+		"file:b.nmea?wind=180&temperature=-0.5": {Name: "file:b.nmea", Kind: boat.File, Address: "b.nmea", Baud: 4800,
+			Speed: 1, Offsets: boat.Offsets{Wind: 180, Temperature: -0.5}},
 	} {
 		if got, err := ParseSource(text); err != nil || got != want {
 			t.Errorf("%s: %+v %v", text, got, err)
 		}
 	}
 	for text, want := range map[string]string{
-		"tcp://:10110": "it has no host and port", "tcp://boat": "it has no host and port", "tcp://boat:99999": "it has no host and port", "udp://:0": "it has no host and port",
-		"http://boat:80": "it is none of tcp, udp, serial and file", "boat:10110": "it is none of", "%": "it is no address", "file:": "it has no path", "serial://dev/tty": "it has no path",
-		"tcp://boat:1?depth=x": "depth is no number", "tcp://boat:1?depth=21": "depth is at most 20", "tcp://boat:1?baud=9600": "it has no baud", "serial:///dev/tty?baud=12": "baud is 300 to 921600",
-		"file:a?speed=0": "speed is 0.1 to 1000", "tcp://boat:1?colour=3": "it has no colour", "tcp://boat:1?heading=181": "heading is at most 180",
+		"tcp://:10110": "it has no host and port", "tcp://boat": "it has no host and port",
+		"tcp://boat:99999": "it has no host and port", "udp://:0": "it has no host and port",
+		"http://boat:80": "it is none of tcp, udp, serial and file", "boat:10110": "it is none of",
+		"%": "it is no address", "file:": "it has no path", "serial://dev/tty": "it has no path",
+		"tcp://boat:1?depth=x": "depth is no number", "tcp://boat:1?depth=21": "depth is at most 20",
+		"tcp://boat:1?baud=9600": "it has no baud", "serial:///dev/tty?baud=12": "baud is 300 to 921600",
+		"file:a?speed=0": "speed is 0.1 to 1000", "tcp://boat:1?colour=3": "it has no colour",
+		"tcp://boat:1?heading=181": "heading is at most 180",
 	} {
-		if _, err := ParseSource(text); err == nil || !strings.Contains(err.Error(), want) || !strings.Contains(err.Error(), "write tcp://host:port") {
+		if _, err := ParseSource(text); err == nil || !strings.Contains(err.Error(), want) ||
+			!strings.Contains(err.Error(), "write tcp://host:port") {
 			t.Errorf("%s: %v", text, err)
 		}
 	}
@@ -98,13 +108,18 @@ func TestTCP(t *testing.T) {
 				_, _ = conn.Write([]byte("\x00noise$SDDPT,9"))
 				_ = conn.Close()
 			default:
-				_, _ = conn.Write(append(sentence("DPT", "20", "0.5"), "$SDDPT,3,0.5*00\r\n$GPGSV,1\r\n$SDDPT,999,0.5\r\n"...))
+				_, _ = conn.Write(append(sentence("DPT", "20", "0.5"),
+					"$SDDPT,3,0.5*00\r\n$GPGSV,1\r\n$SDDPT,999,0.5\r\n"...))
 			}
 		}
 	}()
 	b := listening(t, "tcp://"+listener.Addr().String())
 	until(t, "the depth is heard", depthIs(b, 20.5))
-	until(t, "all is counted", func() bool { s := b.State().Sources[0]; return s.Wrong == 1 && s.Passed == 1 && s.Disbelieved == 1 })
+	until(t, "all is counted", func() bool {
+		s := b.State().Sources[0]
+		return s.Wrong == 1 && s.Passed == 1 &&
+			s.Disbelieved == 1
+	})
 	if s := b.State().Sources[0]; s.State != boat.Listening || !s.Heard || s.Words != "" || s.Sentences != 2 {
 		t.Errorf("%+v", s)
 	}
@@ -144,9 +159,11 @@ func TestFile(t *testing.T) {
 	file := filepath.Join(t.TempDir(), "a.nmea")
 	text := ""
 	for i, at := range []string{"235958.00", "235959.50", "000001.00", "000000.00"} { // past midnight, and back
-		text += string(sentence("GLL", "5620.00", "N", "01830.00", "W", at, "A")) + string(sentence("DPT", fmt.Sprint(10+i), "0.5"))
+		text += string(sentence("GLL", "5620.00", "N", "01830.00", "W", at, "A")) +
+			string(sentence("DPT", fmt.Sprint(10+i), "0.5"))
 	}
-	if err := os.WriteFile(file, []byte(text+"\xff\xfe"+strings.Repeat("x", 1<<20)+"\n$SDDPT,30,0.5"), 0o600); err != nil {
+	if err := os.WriteFile(file, []byte(text+"\xff\xfe"+strings.Repeat("x", 1<<20)+"\n$SDDPT,30,0.5"),
+		0o600); err != nil {
 		t.Fatal(err)
 	}
 	begun := time.Now()
@@ -162,8 +179,10 @@ func TestFile(t *testing.T) {
 
 func TestClock(t *testing.T) {
 	for line, want := range map[string]float64{
-		"$GPRMC,225446.5,A,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E": 82486.5, "$GPGGA,000001,": 1, "$GPZDA,120000.00,1,1,2026,00,00": 43200,
-		"$GPGLL,4916.45,N,12311.12,W,000000,A": 0, "$GPGLL,4916.45,N,12311.12,W,240000,A": -1, "$GPRMC,1261,A": -1, "$GPRMC,126100,A": -1, "$SDDPT,1,2": -1, "x": -1,
+		"$GPRMC,225446.5,A,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E": 82486.5, "$GPGGA,000001,": 1,
+		"$GPZDA,120000.00,1,1,2026,00,00":      43200,
+		"$GPGLL,4916.45,N,12311.12,W,000000,A": 0, "$GPGLL,4916.45,N,12311.12,W,240000,A": -1, "$GPRMC,1261,A": -1,
+		"$GPRMC,126100,A": -1, "$SDDPT,1,2": -1, "x": -1,
 	} {
 		if at, ok := clock(line); ok != (want >= 0) || ok && at.Seconds() != want {
 			t.Errorf("%s: %v %v", line, at, ok)

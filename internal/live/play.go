@@ -89,8 +89,10 @@ func clock(line string) (time.Duration, bool) {
 	hours, err1 := strconv.Atoi(text[:2])
 	minutes, err2 := strconv.Atoi(text[2:4])
 	seconds, err3 := strconv.ParseFloat(text[4:], 64)
-	if errors.Join(err1, err2, err3) != nil || hours > 23 || minutes > 59 || seconds >= 61 || hours < 0 || minutes < 0 || seconds < 0 {
+	if errors.Join(err1, err2, err3) != nil || hours > 23 || minutes > 59 || seconds >= 61 || hours < 0 ||
+		minutes < 0 || seconds < 0 {
 		return 0, false
 	}
-	return time.Duration(hours)*time.Hour + time.Duration(minutes)*time.Minute + time.Duration(seconds*float64(time.Second)), true
+	return time.Duration(hours)*time.Hour + time.Duration(minutes)*time.Minute +
+		time.Duration(seconds*float64(time.Second)), true
 }

@@ -31,5 +31,9 @@ func TestSerial(t *testing.T) {
 	}
 	until(t, "the depth is heard", depthIs(b, 20.5))
 	_ = far.Close()
-	until(t, "it is waited for", func() bool { s := b.State().Sources[0]; return s.State == boat.Waiting && s.Words != "" })
+	until(t, "it is waited for", func() bool {
+		s := b.State().Sources[0]
+		return s.State == boat.Waiting &&
+			s.Words != ""
+	})
 }

@@ -22,25 +22,28 @@ type said struct {
 func TestReadings(t *testing.T) {
 	for line, want := range map[string][]said{
 		// Their checksums are as they were sent.
-		"$GPRMC,225446,A,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E*68": {{boat.Place, 49.274166667, -123.185333333}, {boat.OverGround, 0.257222222, 54.7}, {boat.Variation, 20.3, none}},
-		"$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47":  {{boat.Place, 48.1173, 11.516666667}},
-		"$GPVTG,054.7,T,034.4,M,005.5,N,010.2,K*48":                          {{boat.OverGround, 2.829444444, 54.7}},
-		"$GPRMC,225446,V,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E":    nil, // no fix
-		"$GNRMC,225446,A,4916.45,S,12311.12,E,1.0,,191194,,,N":               nil,
-		"$GNRMC,225446,A,4916.45,S,12311.12,E,1.0,,191194,,,A":               {{boat.Place, -49.274166667, 123.185333333}, {boat.OverGround, 0.514444444, none}},
-		"$GPGGA,123519,4807.038,N,01131.000,E,0,00,,,M,,M,,":                 nil,
-		"$GPGLL,4916.45,N,12311.12,W,225444,A":                               {{boat.Place, 49.274166667, -123.185333333}},
-		"$GPGLL,4916.45,N,12311.12,W,225444,V":                               nil,
-		"$GPGLL,4960.45,N,12311.12,W,225444,A":                               nil, // 60 minutes
-		"$GPGLL,4916.45,W,12311.12,N,225444,A":                               nil,
-		"$GPVTG,,T,,M,0.02,N,0.04,K,A":                                       {{boat.OverGround, 0.010288889, none}},
-		"$GPVTG,054.7,T,034.4,M,,N,010.8,K":                                  {{boat.OverGround, 3, 54.7}},
-		"$GPVTG,054.7,034.4,005.5,010.2":                                     {{boat.OverGround, 2.829444444, 54.7}},
-		"$GPVTG,054.7,T,034.4,M,005.5,N,010.2,K,N":                           nil,
-		"$SDDPT,21.4,0.6":                     {{boat.DepthUnderSurface, 22, none}},
-		"$SDDPT,21.4,-0.8":                    {{boat.DepthUnderTransducer, 21.4, none}},
-		"$SDDPT,21.4,,":                       {{boat.DepthUnderTransducer, 21.4, none}},
-		"$SDDPT,0.0,0.6":                      {{boat.DepthUnderTransducer, 0, none}}, // no bed is found, which the offset does not mend
+		"$GPRMC,225446,A,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E*68": {{boat.Place, 49.274166667,
+			-123.185333333}, {boat.OverGround, 0.257222222, 54.7}, {boat.Variation, 20.3, none}},
+		"$GPGGA,123519,4807.038,N,01131.000,E,1,08,0.9,545.4,M,46.9,M,,*47": {{boat.Place, 48.1173, 11.516666667}},
+		"$GPVTG,054.7,T,034.4,M,005.5,N,010.2,K*48":                         {{boat.OverGround, 2.829444444, 54.7}},
+		"$GPRMC,225446,V,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E":   nil, // no fix
+		"$GNRMC,225446,A,4916.45,S,12311.12,E,1.0,,191194,,,N":              nil,
+		"$GNRMC,225446,A,4916.45,S,12311.12,E,1.0,,191194,,,A": {
+			{boat.Place, -49.274166667, 123.185333333}, {boat.OverGround, 0.514444444, none}},
+		"$GPGGA,123519,4807.038,N,01131.000,E,0,00,,,M,,M,,": nil,
+		"$GPGLL,4916.45,N,12311.12,W,225444,A":               {{boat.Place, 49.274166667, -123.185333333}},
+		"$GPGLL,4916.45,N,12311.12,W,225444,V":               nil,
+		"$GPGLL,4960.45,N,12311.12,W,225444,A":               nil, // 60 minutes
+		"$GPGLL,4916.45,W,12311.12,N,225444,A":               nil,
+		"$GPVTG,,T,,M,0.02,N,0.04,K,A":                       {{boat.OverGround, 0.010288889, none}},
+		"$GPVTG,054.7,T,034.4,M,,N,010.8,K":                  {{boat.OverGround, 3, 54.7}},
+		"$GPVTG,054.7,034.4,005.5,010.2":                     {{boat.OverGround, 2.829444444, 54.7}},
+		"$GPVTG,054.7,T,034.4,M,005.5,N,010.2,K,N":           nil,
+		"$SDDPT,21.4,0.6":                                    {{boat.DepthUnderSurface, 22, none}},
+		"$SDDPT,21.4,-0.8":                                   {{boat.DepthUnderTransducer, 21.4, none}},
+		"$SDDPT,21.4,,":                                      {{boat.DepthUnderTransducer, 21.4, none}},
+		// no bed is found, which the offset does not mend
+		"$SDDPT,0.0,0.6":                      {{boat.DepthUnderTransducer, 0, none}},
 		"$SDDPT,,0.6":                         nil,
 		"$SDDBT,70.2,f,21.4,M,11.7,F":         {{boat.DepthUnderTransducer, 21.4, none}},
 		"$SDDBT,10.0,f,,M,,F":                 {{boat.DepthUnderTransducer, 3.048, none}},
@@ -122,7 +125,8 @@ func TestFramer(t *testing.T) {
 	write("noise\x00\xff$SDDPT,1,0")
 	write(".6*4")
 	write("1\r\n$SDDP$SDDPT,2,0\r\n$SDDPT,3,0*41$SDDPT,4,0\n!AIVDM,1\n")
-	if want := []string{"$SDDPT,1,0.6*41", "$SDDPT,2,0", "$SDDPT,3,0*41", "$SDDPT,4,0", "!AIVDM,1"}; !slices.Equal(got, want) {
+	if want := []string{"$SDDPT,1,0.6*41", "$SDDPT,2,0", "$SDDPT,3,0*41", "$SDDPT,4,0", "!AIVDM,1"}; !slices.Equal(
+		got, want) {
 		t.Errorf("%q", got)
 	}
 	if f.Dropped != 12 {
@@ -140,7 +144,8 @@ func TestFramer(t *testing.T) {
 
 // Whatever comes, nothing breaks, and what is read can be written and read again.
 func FuzzReadings(f *testing.F) {
-	for _, line := range []string{"$GPRMC,225446,A,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E*68", "$SDDPT,21.4,0.6\r\n$HCHDG,101.1,2.0,W,7.1,E", "$$$*,*,", "!AIVDM,1,1,,A,x,0*00"} {
+	for _, line := range []string{"$GPRMC,225446,A,4916.45,N,12311.12,W,000.5,054.7,191194,020.3,E*68",
+		"$SDDPT,21.4,0.6\r\n$HCHDG,101.1,2.0,W,7.1,E", "$$$*,*,", "!AIVDM,1,1,,A,x,0*00"} {
 		f.Add([]byte(line))
 	}
 	f.Fuzz(func(t *testing.T, data []byte) {
@@ -151,7 +156,8 @@ func FuzzReadings(f *testing.F) {
 				return
 			}
 			again, err := Parse(s.String())
-			if len(s.String()) <= longestSentence && (err != nil || again.Kind != s.Kind || !slices.Equal(again.Fields, s.Fields)) {
+			if len(s.String()) <= longestSentence &&
+				(err != nil || again.Kind != s.Kind || !slices.Equal(again.Fields, s.Fields)) {
 				t.Fatalf("%q: %v %v", line, again, err)
 			}
 			all, _ := s.Readings()

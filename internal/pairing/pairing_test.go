@@ -17,7 +17,8 @@ func TestCode(t *testing.T) {
 		t.Errorf("before there is a code: %v", err)
 	}
 	first, err := c.Show()
-	if err != nil || len(first.Code) != codeLength || first.Until.Sub(now) != 10*time.Minute || strings.Trim(first.Code, alphabet) != "" {
+	if err != nil || len(first.Code) != codeLength || first.Until.Sub(now) != 10*time.Minute ||
+		strings.Trim(first.Code, alphabet) != "" {
 		t.Fatalf("%+v %v", first, err)
 	}
 	if again, _ := c.Show(); again != first {

@@ -20,16 +20,21 @@ func TestEngineAnswersAlike(t *testing.T) {
 	fish := `"fish":{"distance":20,"bearing":0,"depth":3,"way":180,"speed":0.5,"sight":0}`
 	nothing := `"state":{"time":"2026-11-27T08:00:00Z","depth":null,"drift":null,"wind":null,"current":null,"heading":null,"temperature":null,"place":null},"toward":{"kind":"as set","degrees":0}`
 	for path, bodies := range map[string][]string{
-		"/answers":      {`{"setup":{}}`, `{"setup":{"wind":{"speed":7},"approach":{"kind":"swim"}},"units":{"mass":"oz","depth":"ft"}}`, `{"setup":{"water":{"depth":999}}}`, `{"setup":{"target":{"depth":30}}}`},
-		"/doubts":       {`{"setup":{"heads":[0.0071,0.0142]}}`, `{"setup":{"water":{"depth":-1}}}`},
-		"/changes":      {`{"setup":{"heads":[0.0071,0.0142]}}`},
-		"/cards":        {`{"setup":{"water":{"depth":4}}}`},
-		"/cautions":     {`{"setup":{}}`, `{"setup":{"water":{"depth":-1}}}`},
-		"/comparisons":  {`{"setup":{"heads":[0.0071,0.0142]},"against":[{"variant":"thick"}]}`, `{"setup":{},"against":[{"variant":"tea"}]}`},
-		"/rules":        {`{"setup":{"heads":[0.0071,0.0142]},"rules":"to 3 m: 3.5 g; deeper: 7 g"}`, `{"setup":{},"rules":"tea"}`},
-		"/drops":        {`{"setup":{},"heads":[0.0142],"programme":{"start":[{"kind":"fall","amount":0,"speed":0,"time":100}],"work":[],"times":0}}`},
-		"/leads":        {`{"setup":{},` + fish + `}`, `{"setup":{"water":{"depth":2}},` + fish + `}`},
-		"/rounds":       {`{"setup":{},"mass":0.0142,"game":"touch","seed":4}`, `{"setup":{},"mass":0.0142,"game":"lead","seed":4}`},
+		"/answers": {`{"setup":{}}`,
+			`{"setup":{"wind":{"speed":7},"approach":{"kind":"swim"}},"units":{"mass":"oz","depth":"ft"}}`,
+			`{"setup":{"water":{"depth":999}}}`, `{"setup":{"target":{"depth":30}}}`},
+		"/doubts":   {`{"setup":{"heads":[0.0071,0.0142]}}`, `{"setup":{"water":{"depth":-1}}}`},
+		"/changes":  {`{"setup":{"heads":[0.0071,0.0142]}}`},
+		"/cards":    {`{"setup":{"water":{"depth":4}}}`},
+		"/cautions": {`{"setup":{}}`, `{"setup":{"water":{"depth":-1}}}`},
+		"/comparisons": {`{"setup":{"heads":[0.0071,0.0142]},"against":[{"variant":"thick"}]}`,
+			`{"setup":{},"against":[{"variant":"tea"}]}`},
+		"/rules": {`{"setup":{"heads":[0.0071,0.0142]},"rules":"to 3 m: 3.5 g; deeper: 7 g"}`,
+			`{"setup":{},"rules":"tea"}`},
+		"/drops": {`{"setup":{},"heads":[0.0142],"programme":{"start":[{"kind":"fall","amount":0,"speed":0,"time":100}],"work":[],"times":0}}`},
+		"/leads": {`{"setup":{},` + fish + `}`, `{"setup":{"water":{"depth":2}},` + fish + `}`},
+		"/rounds": {`{"setup":{},"mass":0.0142,"game":"touch","seed":4}`,
+			`{"setup":{},"mass":0.0142,"game":"lead","seed":4}`},
 		"/live/weights": {`{"setup":{},` + nothing + `,"held":{"water.depth":999}}`},
 	} {
 		for _, body := range bodies {
@@ -46,7 +51,8 @@ func TestEngineAnswersAlike(t *testing.T) {
 			t.Fatal(err)
 		}
 		status, _, want := s.ask(http.MethodGet, "/api/quantities?"+values.Encode(), "", nil)
-		got, text := engine.Ask(t.Context(), "/quantities", []byte(`{"field":"`+values.Get("field")+`","text":"`+strings.ReplaceAll(values.Get("text"), `"`, `\"`)+`"}`), nil)
+		got, text := engine.Ask(t.Context(), "/quantities", []byte(`{"field":"`+values.Get("field")+`","text":"`+
+			strings.ReplaceAll(values.Get("text"), `"`, `\"`)+`"}`), nil)
 		if got != status || strings.TrimSpace(string(text)) != strings.TrimSpace(want) {
 			t.Errorf("%s: %d %s\nof the engine: %d %s", query, status, want, got, text)
 		}

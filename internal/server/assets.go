@@ -36,7 +36,8 @@ func (p *pages) asset(forLong bool) echo.HandlerFunc {
 			h.Set("Content-Type", kind)
 		}
 		for _, k := range copies {
-			if _, err := fs.Stat(p.files, name+k.end); err == nil && takes(c.Request().Header.Get("Accept-Encoding"), k.coding) {
+			if _, err := fs.Stat(p.files, name+k.end); err == nil &&
+				takes(c.Request().Header.Get("Accept-Encoding"), k.coding) {
 				h.Set("Content-Encoding", k.coding)
 				name += k.end
 				break

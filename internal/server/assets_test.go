@@ -41,15 +41,19 @@ func TestCopiesOfAssets(t *testing.T) {
 	} {
 		w := get("/assets/a.js", accepts)
 		h := w.Header()
-		if w.Code != 200 || h.Get("Content-Encoding") != want[0] || w.Body.String() != want[1] || h.Get("Vary") != "Accept-Encoding" ||
-			!strings.HasPrefix(h.Get("Content-Type"), "text/javascript") || !strings.Contains(h.Get("Cache-Control"), "immutable") || h.Get("Content-Security-Policy") != workerPolicy {
+		if w.Code != 200 || h.Get("Content-Encoding") != want[0] || w.Body.String() != want[1] ||
+			h.Get("Vary") != "Accept-Encoding" ||
+			!strings.HasPrefix(h.Get("Content-Type"), "text/javascript") || !strings.Contains(h.Get("Cache-Control"),
+			"immutable") || h.Get("Content-Security-Policy") != workerPolicy {
 			t.Errorf("%q: %d %q %v", accepts, w.Code, w.Body, h)
 		}
 	}
-	if w := get("/favicon.svg", "br"); w.Code != 200 || w.Header().Get("Cache-Control") != "no-cache" || w.Header().Get("Content-Security-Policy") == workerPolicy || w.Header().Get("Content-Type") != "image/svg+xml" {
+	if w := get("/favicon.svg", "br"); w.Code != 200 || w.Header().Get("Cache-Control") != "no-cache" ||
+		w.Header().Get("Content-Security-Policy") == workerPolicy || w.Header().Get("Content-Type") != "image/svg+xml" {
 		t.Errorf("%d %v", w.Code, w.Header())
 	}
-	for _, path := range []string{"/assets/a.js.br", "/assets/a.js.gz", "/assets/", "/assets", "/assets/b.js", "/assets/../pages.go"} {
+	for _, path := range []string{"/assets/a.js.br", "/assets/a.js.gz", "/assets/", "/assets", "/assets/b.js",
+		"/assets/../pages.go"} {
 		if w := get(path, "br"); w.Code == 200 && w.Body.String() != "" {
 			t.Errorf("%s: %d %q", path, w.Code, w.Body)
 		}

@@ -47,7 +47,8 @@ func TestLargeBackup(t *testing.T) {
 		return response.StatusCode, string(text)
 	}
 	var got struct{ Events, Entries, Known int }
-	if status, text := take("backup"); status != 200 || json.Unmarshal([]byte(text), &got) != nil || got.Events != events || got.Entries != 1 || got.Known != 0 {
+	if status, text := take("backup"); status != 200 || json.Unmarshal([]byte(text), &got) != nil ||
+		got.Events != events || got.Entries != 1 || got.Known != 0 {
 		t.Fatalf("%d %.300s", status, text)
 	}
 	if status, text := take("log"); status != 413 {

@@ -27,7 +27,8 @@ func TestBin(t *testing.T) {
 	names := map[string]string{}
 	for _, b := range bin {
 		names[b.Table] = b.Name
-		if status, _, body := s.ask(http.MethodPost, fmt.Sprintf("/api/bin/%s/%d/restore", b.Table, b.Id), "", nil); status != 204 {
+		if status, _, body := s.ask(http.MethodPost, fmt.Sprintf("/api/bin/%s/%d/restore", b.Table, b.Id), "",
+			nil); status != 204 {
 			t.Errorf("%d %s", status, body)
 		}
 	}

@@ -23,7 +23,8 @@ func TestChartOverHTTP(t *testing.T) {
 		t.Skip("a whole map on the engine")
 	}
 	s := start(t)
-	response, err := http.Post(s.url+"/api/charts", "application/json", strings.NewReader(chartQuestion(t, "water.depth", "wind.speed")))
+	response, err := http.Post(s.url+"/api/charts", "application/json",
+		strings.NewReader(chartQuestion(t, "water.depth", "wind.speed")))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -55,13 +56,15 @@ func TestChartOverHTTP(t *testing.T) {
 	if !done || cells != 41*41 || count < 4 {
 		t.Errorf("%d cells in %d lines, done %v", cells, count, done)
 	}
-	for _, body := range []string{chartQuestion(t, "water.depth", "bait.form"), chartQuestion(t, "water.depth", "water.depth"), chartQuestion(t, "approach.speed", "water.depth")} {
+	for _, body := range []string{chartQuestion(t, "water.depth", "bait.form"),
+		chartQuestion(t, "water.depth", "water.depth"), chartQuestion(t, "approach.speed", "water.depth")} {
 		if status, _, _ := s.ask("POST", "/api/charts", body, nil); status != 422 {
 			t.Errorf("%s: %d", body[:60], status)
 		}
 	}
 	bad := strings.Replace(chartQuestion(t, "water.depth", "wind.speed"), `"depth":18`, `"depth":-1`, 1)
-	if status, _, body := s.ask("POST", "/api/charts", bad, nil); status != 422 || !bytes.Contains([]byte(body), []byte("water.depth")) {
+	if status, _, body := s.ask("POST", "/api/charts", bad, nil); status != 422 ||
+		!bytes.Contains([]byte(body), []byte("water.depth")) {
 		t.Errorf("%d %s", status, body)
 	}
 }
@@ -69,7 +72,8 @@ func TestChartOverHTTP(t *testing.T) {
 // Whoever goes away in the middle ends the work, and the server goes on.
 func TestChartIsLeft(t *testing.T) {
 	s := start(t)
-	response, err := http.Post(s.url+"/api/charts", "application/json", strings.NewReader(chartQuestion(t, "water.depth", "flow.speed")))
+	response, err := http.Post(s.url+"/api/charts", "application/json",
+		strings.NewReader(chartQuestion(t, "water.depth", "flow.speed")))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -93,7 +97,8 @@ func TestRulesOverHTTP(t *testing.T) {
 		Depth, Mass, Pick float64
 		Verdict, Words    string
 	}
-	if status, _, _ := s.ask("POST", "/api/rules", ask("to 3 m: 3.5 g; deeper: 7 g"), &trials); status != 200 || len(trials) != 4 {
+	if status, _, _ := s.ask("POST", "/api/rules", ask("to 3 m: 3.5 g; deeper: 7 g"), &trials); status != 200 ||
+		len(trials) != 4 {
 		t.Fatalf("%d %+v", status, trials)
 	}
 	for _, tr := range trials {

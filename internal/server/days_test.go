@@ -20,9 +20,11 @@ func narrows(date string) day.Plan {
 	s.Approach.Kind, s.Boat.Kind, s.Water.Bed = setup.HoldBottom, "anchored", "rock"
 	s.Bait.Form, s.Bait.Length, s.Cast.Distance = "slim minnow", 0.12, 15
 	return day.Plan{
-		Date: date, Zone: "Europe/Lisbon", Where: &almanac.Position{Latitude: 57, Longitude: -6}, Tide: day.Tides{Kind: day.FromStation}, Rods: 2,
+		Date: date, Zone: "Europe/Lisbon", Where: &almanac.Position{Latitude: 57, Longitude: -6},
+		Tide: day.Tides{Kind: day.FromStation}, Rods: 2,
 		Spots: []day.Spot{{Name: "The Sill", From: "07:00", To: "15:00", Setup: s, Charted: 12, Flow: day.SpotFlow{
-			Kind: day.WithTide, Flood: almanac.Run{Spring: 0.5, Neap: 0.2}, Ebb: almanac.Run{Spring: 0.4, Neap: 0.15, Direction: 180}, AfterHigh: 1200, AfterLow: 900,
+			Kind: day.WithTide, Flood: almanac.Run{Spring: 0.5, Neap: 0.2},
+			Ebb: almanac.Run{Spring: 0.4, Neap: 0.15, Direction: 180}, AfterHigh: 1200, AfterLow: 900,
 		}}},
 	}
 }
@@ -48,7 +50,8 @@ func planned(t *testing.T, s running, p day.Plan) (sky *day.Sky, hours []day.Hou
 			Result  *day.Worked
 			Problem any
 		}
-		if err := json.Unmarshal(lines.Bytes(), &line); err != nil || line.Problem != nil || response.StatusCode != 200 {
+		if err := json.Unmarshal(lines.Bytes(), &line); err != nil || line.Problem != nil ||
+			response.StatusCode != 200 {
 			t.Fatalf("%d %s %v", response.StatusCode, lines.Text(), err)
 		}
 		if (line.Sky != nil) != (n == 0) || worked != nil {
@@ -74,7 +77,8 @@ func TestDayOverHTTP(t *testing.T) {
 	}
 	s := start(t)
 	sky, hours, spring := planned(t, s, narrows("2026-11-26"))
-	if len(sky.Turns) < 3 || len(sky.Levels) != 145 || len(sky.Spots) != 1 || len(sky.Spots[0].Conditions) != 49 || sky.Light == nil || len(sky.Light.Crossings) < 5 {
+	if len(sky.Turns) < 3 || len(sky.Levels) != 145 || len(sky.Spots) != 1 || len(sky.Spots[0].Conditions) != 49 ||
+		sky.Light == nil || len(sky.Light.Crossings) < 5 {
 		t.Errorf("%+v", sky)
 	}
 	if len(hours) < 25 {
@@ -114,15 +118,18 @@ func TestDayOverHTTP(t *testing.T) {
 		Pick  int
 	}
 	body, _ := json.Marshal(map[string]any{"setup": p})
-	if status, _, text := s.ask("POST", "/api/answers", string(body), &answer); status != 200 || answer.Pick < 1 || i < 0 {
+	if status, _, text := s.ask("POST", "/api/answers", string(body), &answer); status != 200 ||
+		answer.Pick < 1 || i < 0 {
 		t.Fatalf("%d: %.200s", status, text)
-	} else if below := answer.Heads[answer.Pick-1]; answer.Heads[answer.Pick].Mass != hours[i].Pick && (below.Mass != hours[i].Pick || below.Sure < p.Approach.Sure-0.05) {
+	} else if below := answer.Heads[answer.Pick-1]; answer.Heads[answer.Pick].Mass != hours[i].Pick &&
+		(below.Mass != hours[i].Pick || below.Sure < p.Approach.Sure-0.05) {
 		t.Errorf("%d: the answer picks %d, the day %+v; %.200s", status, answer.Pick, hours[max(i, 0)], text)
 	}
 
 	bad := narrows("2026-13-01")
 	text, _ := json.Marshal(map[string]any{"plan": bad})
-	if status, _, body := s.ask("POST", "/api/days", string(text), nil); status != 422 || !strings.Contains(body, "is not a day from 1900 to 2200") {
+	if status, _, body := s.ask("POST", "/api/days", string(text), nil); status != 422 ||
+		!strings.Contains(body, "is not a day from 1900 to 2200") {
 		t.Errorf("%d %s", status, body)
 	}
 }
@@ -141,27 +148,35 @@ func TestReadTideOverHTTP(t *testing.T) {
 		}
 		return status, answer
 	}
-	if status, body := ask("HW 05:42 4.6m\nLW 11:51 1.3m", "Europe/Lisbon"); status != 200 || len(turns) != 2 || !turns[0].High || turns[0].Time.UTC().Hour() != 4 {
+	if status, body := ask("HW 05:42 4.6m\nLW 11:51 1.3m", "Europe/Lisbon"); status != 200 || len(turns) != 2 ||
+		!turns[0].High || turns[0].Time.UTC().Hour() != 4 {
 		t.Errorf("%d %s", status, body)
 	}
-	for text, want := range map[string]string{"05:42 1.3": "two lines at least", "05:42 1\n04:00 2": "it comes before the line above it"} {
+	for text, want := range map[string]string{"05:42 1.3": "two lines at least",
+		"05:42 1\n04:00 2": "it comes before the line above it"} {
 		if status, body := ask(text, "UTC"); status != 422 || !strings.Contains(body, want) {
 			t.Errorf("%d %s", status, body)
 		}
 	}
-	calendar := "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:High water 4.6 m\r\nDTSTART:20260512T054200Z\r\nEND:VEVENT\r\n" +
-		"BEGIN:VEVENT\r\nUID:2\r\nSUMMARY:Low water 1.3 m\r\nDTSTART:20260512T115100Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
-	if status, body := ask(calendar, "Europe/Lisbon"); status != 200 || len(turns) != 2 || !turns[0].High || turns[0].Time.UTC().Hour() != 5 || turns[1].Height != 1.3 {
+	calendar := "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:1\r\nSUMMARY:High water 4.6 " +
+		"m\r\nDTSTART:20260512T054200Z\r\nEND:VEVENT\r\n" +
+		"BEGIN:VEVENT\r\nUID:2\r\nSUMMARY:Low water 1.3 " +
+		"m\r\nDTSTART:20260512T115100Z\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n"
+	if status, body := ask(calendar, "Europe/Lisbon"); status != 200 || len(turns) != 2 || !turns[0].High ||
+		turns[0].Time.UTC().Hour() != 5 || turns[1].Height != 1.3 {
 		t.Errorf("%d %s", status, body)
 	}
 	var station almanac.Station
-	if status, _, body := s.ask("POST", "/api/tides/station", `{"text":"mean 2.6\nM2 1.4 178"}`, &station); status != 200 || station.Mean != 2.6 || len(station.Constituents) != 1 {
+	if status, _, body := s.ask("POST", "/api/tides/station", `{"text":"mean 2.6\nM2 1.4 178"}`,
+		&station); status != 200 || station.Mean != 2.6 || len(station.Constituents) != 1 {
 		t.Errorf("%d %s", status, body)
 	}
-	if status, _, body := s.ask("POST", "/api/tides/station", `{"text":"X9 1.4 178"}`, nil); status != 422 || !strings.Contains(body, "“X9” is no constituent") {
+	if status, _, body := s.ask("POST", "/api/tides/station", `{"text":"X9 1.4 178"}`, nil); status != 422 ||
+		!strings.Contains(body, "“X9” is no constituent") {
 		t.Errorf("%d %s", status, body)
 	}
-	if status, body := ask("05:42 1.3\n11:00 3", "Nowhere"); status != 422 || !strings.Contains(body, "there is no “Nowhere”") {
+	if status, body := ask("05:42 1.3\n11:00 3", "Nowhere"); status != 422 ||
+		!strings.Contains(body, "there is no “Nowhere”") {
 		t.Errorf("%d %s", status, body)
 	}
 }
@@ -170,7 +185,8 @@ func BenchmarkDay(b *testing.B) {
 	s := start(b)
 	body, _ := json.Marshal(map[string]any{"plan": narrows("2026-11-26")})
 	for b.Loop() {
-		if status, _, text := s.ask("POST", "/api/days", string(body), nil); status != 200 || strings.Contains(text, `"problem"`) {
+		if status, _, text := s.ask("POST", "/api/days", string(body), nil); status != 200 ||
+			strings.Contains(text, `"problem"`) {
 			b.Fatal(text)
 		}
 	}
@@ -192,7 +208,8 @@ func TestPlansOverHTTP(t *testing.T) {
 		Plan        day.Plan
 	}
 	p := narrows("2026-11-26")
-	if status, _, text := s.ask("POST", "/api/plans", body("Springs", p), &kept); status != 201 || kept.Plan.Spots[0].Flow.Flood.Spring != 0.5 || kept.Plan.Where.Latitude != 57 {
+	if status, _, text := s.ask("POST", "/api/plans", body("Springs", p), &kept); status != 201 ||
+		kept.Plan.Spots[0].Flow.Flood.Spring != 0.5 || kept.Plan.Where.Latitude != 57 {
 		t.Fatalf("%d %s", status, text)
 	}
 	if status, _, _ := s.ask("POST", "/api/plans", body("Springs", p), nil); status != 409 {
@@ -200,14 +217,16 @@ func TestPlansOverHTTP(t *testing.T) {
 	}
 	p.Rods = 3
 	change, _ := json.Marshal(map[string]any{"version": 1, "plan": p})
-	if status, _, _ := s.ask("PATCH", "/api/plans/1", string(change), &kept); status != 200 || kept.Plan.Rods != 3 || kept.Version != 2 || kept.Name != "Springs" {
+	if status, _, _ := s.ask("PATCH", "/api/plans/1", string(change), &kept); status != 200 || kept.Plan.Rods != 3 ||
+		kept.Version != 2 || kept.Name != "Springs" {
 		t.Errorf("%d %+v", status, kept)
 	}
 	if status, _, _ := s.ask("PATCH", "/api/plans/1", string(change), nil); status != 409 {
 		t.Errorf("an old version: %d", status)
 	}
 	p.Rods = 9
-	if status, _, text := s.ask("POST", "/api/plans", body("Many", p), nil); status != 422 || !strings.Contains(text, "Rods: 9 is outside what is allowed, 1 to 6.") {
+	if status, _, text := s.ask("POST", "/api/plans", body("Many", p), nil); status != 422 ||
+		!strings.Contains(text, "Rods: 9 is outside what is allowed, 1 to 6.") {
 		t.Errorf("%d %s", status, text)
 	}
 	if status, _, _ := s.ask("DELETE", "/api/plans/1", "", nil); status != 204 {
@@ -229,15 +248,18 @@ func TestCautions(t *testing.T) {
 		Now []struct{ Key, Since string }
 		All []struct{ Key, When string }
 	}
-	status, _, body := s.ask("POST", "/api/cautions", `{"setup":{"version":3,"head":{"material":"tin"},"water":{"temperature":14,"depth":5}},"mass":0.02,"place":"Ardan Point","units":{"mass":"oz"}}`, nil)
+	status, _, body := s.ask("POST", "/api/cautions",
+		`{"setup":{"version":3,"head":{"material":"tin"},"water":{"temperature":14,"depth":5}},"mass":0.02,"place":"Ardan Point","units":{"mass":"oz"}}`, nil)
 	if err := json.Unmarshal([]byte(body), &got); err != nil || status != 200 {
 		t.Fatalf("%d %s %v", status, body, err)
 	}
-	want := []struct{ Key, Since string }{{"eyes", "23/32 oz on the cast"}, {"cold", "water of 14 °C"}, {"licence", "Ardan Point"}}
+	want := []struct{ Key, Since string }{{"eyes", "23/32 oz on the cast"}, {"cold", "water of 14 °C"},
+		{"licence", "Ardan Point"}}
 	if !slices.Equal(got.Now, want) || len(got.All) < 15 {
 		t.Errorf("%+v", got.Now)
 	}
-	if status, _, body := s.ask("POST", "/api/cautions", `{"setup":{"version":3,"water":{"depth":-1}}}`, nil); status != 422 || !strings.Contains(body, "Depth") {
+	if status, _, body := s.ask("POST", "/api/cautions", `{"setup":{"version":3,"water":{"depth":-1}}}`,
+		nil); status != 422 || !strings.Contains(body, "Depth") {
 		t.Errorf("%d %s", status, body)
 	}
 }

@@ -18,8 +18,9 @@ import (
 func TestDraftComesFirst(t *testing.T) {
 	s := start(t)
 	for name, changes := range map[string]map[string]any{
-		"a slow fall":      {},
-		"held":             {"approach": map[string]any{"kind": "hold bottom"}, "water": map[string]any{"depth": 5}, "flow": map[string]any{"speed": 0.2, "direction": 90}},
+		"a slow fall": {},
+		"held": {"approach": map[string]any{"kind": "hold bottom"}, "water": map[string]any{"depth": 5},
+			"flow": map[string]any{"speed": 0.2, "direction": 90}},
 		"swum":             {"approach": map[string]any{"kind": "swim"}, "water": map[string]any{"depth": 4}},
 		"over both states": {"other": map[string]any{"asked": true, "speed": 0.3, "direction": 90}},
 		"none does it":     {"heads": []float64{0.0004, 0.0009}},
@@ -29,7 +30,8 @@ func TestDraftComesFirst(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		response, err := http.Post(s.url+"/api/answers?draft=true&looked=0.0425", "application/json", strings.NewReader(string(body)))
+		response, err := http.Post(s.url+"/api/answers?draft=true&looked=0.0425", "application/json",
+			strings.NewReader(string(body)))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -62,10 +64,13 @@ func TestDraftComesFirst(t *testing.T) {
 
 func alike(t *testing.T, name string, draft, answer *advice.Answer) {
 	t.Helper()
-	if draft.Pick != answer.Pick || draft.Least != answer.Least || draft.Hand != answer.Hand || len(draft.Heads) != len(answer.Heads) {
-		t.Errorf("%s: draft %d, %d, %s; answer %d, %d, %s", name, draft.Pick, draft.Least, draft.Hand, answer.Pick, answer.Least, answer.Hand)
+	if draft.Pick != answer.Pick || draft.Least != answer.Least || draft.Hand != answer.Hand ||
+		len(draft.Heads) != len(answer.Heads) {
+		t.Errorf("%s: draft %d, %d, %s; answer %d, %d, %s", name, draft.Pick, draft.Least, draft.Hand, answer.Pick,
+			answer.Least, answer.Hand)
 	}
-	if draft.Pick >= 0 && draft.Sentence != answer.Sentence || draft.Cue != answer.Cue || draft.NotLighter != "" && draft.Pick >= 0 && draft.NotLighter != answer.NotLighter {
+	if draft.Pick >= 0 && draft.Sentence != answer.Sentence || draft.Cue != answer.Cue || draft.NotLighter != "" &&
+		draft.Pick >= 0 && draft.NotLighter != answer.NotLighter {
 		t.Errorf("%s: %s %s\n%s %s", name, draft.Sentence, draft.NotLighter, answer.Sentence, answer.NotLighter)
 	}
 	judged := 0

@@ -71,11 +71,15 @@ func TestBadDrops(t *testing.T) {
 		{"three heads", played(t, []float64{0.001, 0.002, 0.003}, fallOnly), "", 400},
 		{"a time before the splash", played(t, []float64{0.005}, wait(-3)), "programme.work.0", 422},
 		{"for ever", played(t, []float64{0.005}, wait(1e9)), "programme.work.0", 422},
-		{"an action nobody knows", strings.Replace(played(t, []float64{0.005}, wait(3)), `"wait"`, `"whistle"`, 1), "“whistle” is not an action", 422},
-		{"text for a time", strings.Replace(played(t, []float64{0.005}, wait(3)), `"time":3`, `"time":"long"`, 1), "", 400},
-		{"a spool too small", strings.Replace(played(t, []float64{0.005}, fallOnly), `"lineOnSpool":200`, `"lineOnSpool":10`, 1), "rod.lineOnSpool", 422},
+		{"an action nobody knows", strings.Replace(played(t, []float64{0.005}, wait(3)), `"wait"`, `"whistle"`, 1),
+			"“whistle” is not an action", 422},
+		{"text for a time", strings.Replace(played(t, []float64{0.005}, wait(3)), `"time":3`, `"time":"long"`, 1), "",
+			400},
+		{"a spool too small", strings.Replace(played(t, []float64{0.005}, fallOnly), `"lineOnSpool":200`,
+			`"lineOnSpool":10`, 1), "rod.lineOnSpool", 422},
 	} {
-		if status, header, body := s.ask("POST", "/api/drops", tt.body, nil); status != tt.status || !strings.Contains(body, tt.words) || header.Get("Content-Type") != "application/problem+json" {
+		if status, header, body := s.ask("POST", "/api/drops", tt.body, nil); status != tt.status ||
+			!strings.Contains(body, tt.words) || header.Get("Content-Type") != "application/problem+json" {
 			t.Errorf("%s: %d %.300s", tt.name, status, body)
 		}
 	}
@@ -95,16 +99,19 @@ func TestProgrammesOverHTTP(t *testing.T) {
 		Name        string
 		Programme   technique.Programme
 	}
-	if status, _, text := s.ask("POST", "/api/programmes", body("Mine"), &kept); status != 201 || kept.Programme.Start[0].Kind != technique.Fall {
+	if status, _, text := s.ask("POST", "/api/programmes", body("Mine"), &kept); status != 201 ||
+		kept.Programme.Start[0].Kind != technique.Fall {
 		t.Fatalf("%d %s", status, text)
 	}
 	if status, _, _ := s.ask("POST", "/api/programmes", body("Mine"), nil); status != 409 {
 		t.Errorf("a name twice: %d", status)
 	}
-	if status, _, _ := s.ask("PATCH", "/api/programmes/1", `{"version":1,"name":"Ours"}`, &kept); status != 200 || kept.Name != "Ours" || kept.Version != 2 {
+	if status, _, _ := s.ask("PATCH", "/api/programmes/1", `{"version":1,"name":"Ours"}`, &kept); status != 200 ||
+		kept.Name != "Ours" || kept.Version != 2 {
 		t.Errorf("renamed: %d %+v", status, kept)
 	}
-	if status, _, _ := s.ask("PATCH", "/api/programmes/1", `{"version":2,"programme":{"start":[],"work":[],"times":1}}`, nil); status != 422 {
+	if status, _, _ := s.ask("PATCH", "/api/programmes/1", `{"version":2,"programme":{"start":[],"work":[],"times":1}}`,
+		nil); status != 422 {
 		t.Errorf("emptied: %d", status)
 	}
 	if status, _, _ := s.ask("DELETE", "/api/programmes/1", "", nil); status != 204 {

@@ -12,7 +12,8 @@ import (
 
 func dropTest(t *testing.T, place string, times ...float64) string {
 	t.Helper()
-	test := droptest.Test{Setup: setup.Default(), Mass: 7.1e-3, Depth: 3, Place: place, Held: droptest.Slack, Drops: []droptest.Drop{}}
+	test := droptest.Test{Setup: setup.Default(), Mass: 7.1e-3, Depth: 3, Place: place, Held: droptest.Slack,
+		Drops: []droptest.Drop{}}
 	for _, s := range times {
 		test.Drops = append(test.Drops, droptest.Drop{Time: s})
 	}
@@ -50,7 +51,8 @@ func TestDropTestsOverHTTP(t *testing.T) {
 		Expected, Now float64
 		Fit           struct{ Outcome string }
 	}
-	if status, _, body := s.ask("POST", "/api/drop-tests/look", `{"test":`+dropTest(t, "tank")+`}`, &look); status != 200 || look.Expected <= 0 || look.Fit.Outcome != "no drops" {
+	if status, _, body := s.ask("POST", "/api/drop-tests/look", `{"test":`+dropTest(t, "tank")+`}`,
+		&look); status != 200 || look.Expected <= 0 || look.Fit.Outcome != "no drops" {
 		t.Fatalf("%d %s", status, body)
 	}
 	slow := 1.25 * look.Expected
@@ -58,12 +60,14 @@ func TestDropTestsOverHTTP(t *testing.T) {
 		ID, Version int64
 		Name        string
 	}
-	if status, _, body := s.ask("POST", "/api/drop-tests", `{"test":`+dropTest(t, "tank", slow)+`}`, &kept); status != 201 || !strings.HasPrefix(kept.Name, "slim minnow 120 mm on 7.1 g, 3 m") {
+	if status, _, body := s.ask("POST", "/api/drop-tests", `{"test":`+dropTest(t, "tank", slow)+`}`,
+		&kept); status != 201 || !strings.HasPrefix(kept.Name, "slim minnow 120 mm on 7.1 g, 3 m") {
 		t.Fatalf("%d %s", status, body)
 	}
 	// The same at the same minute is another test, under a name of its own.
 	var twin struct{ ID int64 }
-	if status, _, body := s.ask("POST", "/api/drop-tests", `{"test":`+dropTest(t, "tank", slow)+`}`, &twin); status != 201 || !strings.Contains(body, ` 2"`) {
+	if status, _, body := s.ask("POST", "/api/drop-tests", `{"test":`+dropTest(t, "tank", slow)+`}`,
+		&twin); status != 201 || !strings.Contains(body, ` 2"`) {
 		t.Fatalf("%d %s", status, body)
 	}
 	s.ask("DELETE", fmt.Sprintf("/api/drop-tests/%d", twin.ID), "", nil)

@@ -24,7 +24,8 @@ func encrypted(next http.Handler) http.Handler {
 		case r.Method == http.MethodGet && !strings.HasPrefix(r.URL.Path, "/api/"):
 			http.Redirect(w, r, "https://"+r.Host+r.URL.RequestURI(), http.StatusTemporaryRedirect)
 		default:
-			refuse(w, http.StatusForbidden, "Not encrypted", "This server is spoken to encrypted: begin its address with https.")
+			refuse(w, http.StatusForbidden, "Not encrypted",
+				"This server is spoken to encrypted: begin its address with https.")
 		}
 	})
 }

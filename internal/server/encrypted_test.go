@@ -48,7 +48,8 @@ func startOverTLS(t *testing.T) *overTLS {
 	}
 	t.Cleanup(func() { _ = st.Close() })
 	by, err := certificate.Own(t.TempDir(), func() certificate.Names {
-		return certificate.Names{Names: []string{"localhost"}, Addresses: append(addresses, netip.MustParseAddr("127.0.0.1"))}
+		return certificate.Names{Names: []string{"localhost"},
+			Addresses: append(addresses, netip.MustParseAddr("127.0.0.1"))}
 	}, time.Now)
 	if err != nil {
 		t.Fatal(err)
@@ -56,7 +57,8 @@ func startOverTLS(t *testing.T) *overTLS {
 	ctx, cancel := context.WithCancel(t.Context())
 	does := service.New(st, time.Now)
 	s := &overTLS{t: t, codes: pairing.New(time.Now)}
-	handler, err := New(ctx, does, live.New(time.Now), reach.Ways{Codes: s.codes, By: by, Bases: func() []string { return []string{"https://" + s.own} }})
+	handler, err := New(ctx, does, live.New(time.Now),
+		reach.Ways{Codes: s.codes, By: by, Bases: func() []string { return []string{"https://" + s.own} }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -116,14 +118,17 @@ func TestEncrypted(t *testing.T) {
 	here := fmt.Sprintf("http://127.0.0.1:%d", s.port)
 	r, body := s.ask(http.MethodGet, here+"/api/pairing", "", "")
 	var shown contract.Pairing
-	if err := json.Unmarshal([]byte(body), &shown); err != nil || r.StatusCode != http.StatusOK || shown.Secured == nil || len(shown.Secured.Fingerprint) != 95 || shown.Secured.RanOut {
+	if err := json.Unmarshal([]byte(body), &shown); err != nil || r.StatusCode != http.StatusOK ||
+		shown.Secured == nil || len(shown.Secured.Fingerprint) != 95 || shown.Secured.RanOut {
 		t.Fatalf("%d %s %v", r.StatusCode, body, err)
 	}
-	if a := shown.Addresses[0]; a.Address != "https://"+s.own || a.Trust != "http://"+s.own+"/trust" || len(a.TrustSquare) < 25 || strings.Join(a.TrustSquare, "") == strings.Join(a.Square, "") {
+	if a := shown.Addresses[0]; a.Address != "https://"+s.own || a.Trust != "http://"+s.own+"/trust" ||
+		len(a.TrustSquare) < 25 || strings.Join(a.TrustSquare, "") == strings.Join(a.Square, "") {
 		t.Errorf("%+v", a)
 	}
 
-	for path, want := range map[string]int{"/trust": 200, "/authority.crt": 200, "/favicon.svg": 200, "/": 307, "/pair?a=1": 307, "/sw.js": 307, "/api/health": 403, "/api/setups": 403, "/api": 307} {
+	for path, want := range map[string]int{"/trust": 200, "/authority.crt": 200, "/favicon.svg": 200, "/": 307,
+		"/pair?a=1": 307, "/sw.js": 307, "/api/health": 403, "/api/setups": 403, "/api": 307} {
 		r, body := s.ask(http.MethodGet, "http://"+s.own+path, "", "")
 		switch {
 		case r.StatusCode == http.StatusNotFound && path == "/favicon.svg": // the front end is not built
@@ -156,7 +161,8 @@ func TestEncrypted(t *testing.T) {
 			t.Errorf("%s: %d", address, r.StatusCode)
 		}
 	}
-	if r, _ := s.ask(http.MethodGet, "https://"+s.own+"/api/setups", "", "of another machine"); r.StatusCode != http.StatusUnauthorized {
+	if r, _ := s.ask(http.MethodGet, "https://"+s.own+"/api/setups", "",
+		"of another machine"); r.StatusCode != http.StatusUnauthorized {
 		t.Errorf("a cookie from elsewhere: %d", r.StatusCode)
 	}
 	if err := s.stop(); err != nil {
@@ -214,7 +220,8 @@ func TestEitherFails(t *testing.T) {
 // none of its.
 func TestNamesOfACertificate(t *testing.T) {
 	folder := t.TempDir()
-	if _, err := certificate.Own(folder, func() certificate.Names { return certificate.Names{Names: []string{"skiff.example"}} }, time.Now); err != nil {
+	if _, err := certificate.Own(folder,
+		func() certificate.Names { return certificate.Names{Names: []string{"skiff.example"}} }, time.Now); err != nil {
 		t.Fatal(err)
 	}
 	file := filepath.Join(folder, "server.pem")
@@ -228,7 +235,8 @@ func TestNamesOfACertificate(t *testing.T) {
 	}
 	g := behindGate(t)
 	g.handler = NewGate(g.does, by).Wrap(g.inner)
-	for host, want := range map[string]int{"skiff.example:4780": http.StatusOK, "skiff.example": http.StatusOK, "evil.example": http.StatusMisdirectedRequest, "a.skiff.example": http.StatusMisdirectedRequest} {
+	for host, want := range map[string]int{"skiff.example:4780": http.StatusOK, "skiff.example": http.StatusOK,
+		"evil.example": http.StatusMisdirectedRequest, "a.skiff.example": http.StatusMisdirectedRequest} {
 		if w := g.ask(http.MethodGet, "/api/health", "", host, away, ""); w.Code != want {
 			t.Errorf("%s: %d", host, w.Code)
 		}
@@ -241,7 +249,8 @@ func TestTellsOfItself(t *testing.T) {
 	cookie := g.pair("Phone")
 	w := g.away(http.MethodGet, "/api/setups", "", cookie)
 	page := g.away(http.MethodGet, "/", "", "").Body.String()
-	if got := w.Header().Get("Dunvel-Page"); got != "" && !strings.Contains(page, `src="`+got+`"`) || got == "" && !strings.Contains(page, "not built yet") {
+	if got := w.Header().Get("Dunvel-Page"); got != "" && !strings.Contains(page, `src="`+got+`"`) || got == "" &&
+		!strings.Contains(page, "not built yet") {
 		t.Errorf("%q", got)
 	}
 	if got := w.Header().Get("Dunvel-Only-Reads"); got != "" {

@@ -37,7 +37,8 @@ type imported struct {
 func TestLogInAndOut(t *testing.T) {
 	s := start(t)
 	path := begun(t, s)
-	s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Splash, nil), of(logbook.Bite, func(e *logbook.Event) { e.Since = 12 })})+`}`, nil)
+	s.ask("POST", path+"/events", `{"events":`+asJSON(t,
+		[]logbook.Event{of(logbook.Splash, nil), of(logbook.Bite, func(e *logbook.Event) { e.Since = 12 })})+`}`, nil)
 	status, header, csv := s.ask("GET", "/api/log.csv", "", nil)
 	if status != 200 || !strings.HasPrefix(header.Get("Content-Type"), "text/csv") || strings.Count(csv, "\r\n") != 3 {
 		t.Fatalf("%d %s", status, csv)
@@ -76,7 +77,8 @@ func TestLogInAndOut(t *testing.T) {
 	}
 	ask(other, taken(t, "log", bad, true, ""), 422)
 	plain := "When,Event\n2026-05-12 19:30,fish\n"
-	if got := ask(other, taken(t, "log", plain, true, `,"columns":{"time":0,"kind":1}`), 200); !got.Taken || got.Trips[0] != "Somewhere, 12 May 2026: 1" {
+	if got := ask(other, taken(t, "log", plain, true, `,"columns":{"time":0,"kind":1}`), 200); !got.Taken ||
+		got.Trips[0] != "Somewhere, 12 May 2026: 1" {
 		t.Errorf("%+v", got)
 	}
 
@@ -86,7 +88,8 @@ func TestLogInAndOut(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	_, _, out := s.ask("GET", "/api/places.gpx", "", nil)
-	if got := ask(s, taken(t, "places", out, true, ""), 200); got.Places != 2 || got.Known != 2 || !strings.Contains(out, "The Sill 2") {
+	if got := ask(s, taken(t, "places", out, true, ""), 200); got.Places != 2 || got.Known != 2 ||
+		!strings.Contains(out, "The Sill 2") {
 		t.Errorf("%+v %s", got, out)
 	}
 	ask(s, taken(t, "places", `<!DOCTYPE a [<!ENTITY x SYSTEM "file:///etc/passwd">]><gpx/>`, true, ""), 422)
@@ -104,7 +107,8 @@ func TestLogInAndOut(t *testing.T) {
 	ask(third, taken(t, "backup", `{"format":"dunvel backup","version":99}`, true, ""), 422)
 
 	// A file that is too large is refused before it is read.
-	if status, _, text := s.ask("POST", "/api/imports", taken(t, "log", strings.Repeat("a,b\n", 6<<20), false, ""), nil); status != 413 || !strings.Contains(text, "16 MB") {
+	if status, _, text := s.ask("POST", "/api/imports", taken(t, "log", strings.Repeat("a,b\n", 6<<20), false, ""),
+		nil); status != 413 || !strings.Contains(text, "16 MB") {
 		t.Errorf("%d %.200s", status, text)
 	}
 }
@@ -122,7 +126,8 @@ func TestCopiesOverHTTP(t *testing.T) {
 		s.ask("GET", "/api/setups", "", &all)
 		return len(all)
 	}
-	if status, _, body := s.ask("POST", "/api/copies/"+made.Name+"/restore", "", &undo); status != 200 || setups() != 1 {
+	if status, _, body := s.ask("POST", "/api/copies/"+made.Name+"/restore", "", &undo); status != 200 ||
+		setups() != 1 {
 		t.Errorf("%d %s", status, body)
 	}
 	if status, _, _ := s.ask("POST", "/api/copies/"+undo.Name+"/restore", "", nil); status != 200 || setups() != 2 {
@@ -140,15 +145,19 @@ func BenchmarkSeason(b *testing.B) {
 		b.Fatal(err)
 	}
 	for i := range 20 {
-		outing := logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
+		outing := logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{
+			{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
 		kept, err := st.Trips.Create(context.Background(), fmt.Sprint("Trip ", i), outing, morning)
 		if err != nil {
 			b.Fatal(err)
 		}
 		var events []logbook.Event
 		for k := range 500 {
-			events = append(events, logbook.Event{Key: fmt.Sprintf("season-%d-%d", i, k), Time: morning.Add(time.Duration(k) * time.Minute), Kind: logbook.Kinds[k%7], Phase: logbook.Falling, Depth: float64(k%15) + 1,
-				Low: float64(k % 15), High: float64(k%15) + 2, With: logbook.With{Mass: 14.2e-3, Shape: "ball", Bait: "slim minnow 120 mm", Bed: "rock", BedDepth: 18, Snags: 5, Expected: 30, FallSpeed: 0.6}})
+			events = append(events, logbook.Event{Key: fmt.Sprintf("season-%d-%d", i, k),
+				Time: morning.Add(time.Duration(k) * time.Minute), Kind: logbook.Kinds[k%7], Phase: logbook.Falling,
+				Depth: float64(k%15) + 1,
+				Low:   float64(k % 15), High: float64(k%15) + 2, With: logbook.With{Mass: 14.2e-3, Shape: "ball",
+					Bait: "slim minnow 120 mm", Bed: "rock", BedDepth: 18, Snags: 5, Expected: 30, FallSpeed: 0.6}})
 		}
 		if _, err := st.Events.Add(context.Background(), kept.ID, events, morning); err != nil {
 			b.Fatal(err)
@@ -156,8 +165,10 @@ func BenchmarkSeason(b *testing.B) {
 	}
 	s := serve(b, st)
 	for _, q := range []struct{ name, method, path, body string }{
-		{"trips", "GET", "/api/trips", ""}, {"pattern", "POST", "/api/lessons", "{}"}, {"export", "GET", "/api/log.csv", ""},
-		{"answer", "POST", "/api/answers", `{"setup":` + func() string { text, _ := json.Marshal(setup.Default()); return string(text) }() + `}`},
+		{"trips", "GET", "/api/trips", ""}, {"pattern", "POST", "/api/lessons", "{}"},
+		{"export", "GET", "/api/log.csv", ""},
+		{"answer", "POST", "/api/answers",
+			`{"setup":` + func() string { text, _ := json.Marshal(setup.Default()); return string(text) }() + `}`},
 	} {
 		b.Run(q.name, func(b *testing.B) {
 			for b.Loop() {
@@ -171,9 +182,11 @@ func BenchmarkSeason(b *testing.B) {
 	b.Run("logging", func(b *testing.B) {
 		for b.Loop() {
 			logged++
-			e := logbook.Event{Key: fmt.Sprintf("logged-%06d", logged), Time: morning.Add(time.Hour), Kind: logbook.Bite, Since: 12}
+			e := logbook.Event{Key: fmt.Sprintf("logged-%06d", logged), Time: morning.Add(time.Hour),
+				Kind: logbook.Bite, Since: 12}
 			text, _ := json.Marshal([]logbook.Event{e})
-			if status, _, body := s.ask("POST", "/api/trips/1/events", `{"events":`+string(text)+`}`, nil); status != 200 {
+			if status, _, body := s.ask("POST", "/api/trips/1/events", `{"events":`+string(text)+`}`,
+				nil); status != 200 {
 				b.Fatalf("%d %.200s", status, body)
 			}
 		}
@@ -202,16 +215,18 @@ func TestFileAsItIs(t *testing.T) {
 		"kind=log&take=true":                             `422 {`, // no column is the time
 		"kind=log&column=time:0&column=kind:1":           `"taken":false`,
 		"kind=log&column=time:0&column=kind:1&take=true": `"taken":true`,
-		"kind=log&column=time":                           "Column: “time” is not one of ours and a number, such as time:0.",
-		"kind=tea":                                       `400 {"detail":"kind: value is not one of the allowed values`,
-		"take=true":                                      "Kind: “” is not one of log, places, backup.",
-		"kind=log&take=perhaps":                          `400 {`,
+		"kind=log&column=time": "Column: “time” is not one of ours and a number, such as " +
+			"time:0.",
+		"kind=tea":              `400 {"detail":"kind: value is not one of the allowed values`,
+		"take=true":             "Kind: “” is not one of log, places, backup.",
+		"kind=log&take=perhaps": `400 {`,
 	} {
 		if status, body := send(query, table); !strings.Contains(fmt.Sprint(status, " ", body), want) {
 			t.Errorf("%s: %d %s", query, status, body)
 		}
 	}
-	if status, body := send("kind=log", strings.Repeat("a,b\n", 13<<20)); status != 413 || !strings.Contains(body, "48 MB") {
+	if status, body := send("kind=log", strings.Repeat("a,b\n", 13<<20)); status != 413 ||
+		!strings.Contains(body, "48 MB") {
 		t.Errorf("%d %.200s", status, body)
 	}
 	var found []struct{ Table string }
@@ -230,7 +245,8 @@ func TestFileAsItIs(t *testing.T) {
 // told by its line.
 func TestBoxAsATable(t *testing.T) {
 	s := start(t)
-	if status, _, body := s.ask("POST", "/api/items/bulk", `{"text":"ball, lead, 3.5 g 7.1 g, hook 1/0, 6 each"}`, nil); status != 201 {
+	if status, _, body := s.ask("POST", "/api/items/bulk", `{"text":"ball, lead, 3.5 g 7.1 g, hook 1/0, 6 each"}`,
+		nil); status != 201 {
 		t.Fatalf("%d %s", status, body)
 	}
 	_, _, table := s.ask("GET", "/api/box.csv", "", nil)
@@ -246,7 +262,8 @@ func TestBoxAsATable(t *testing.T) {
 		status, _, out := s.ask("POST", "/api/imports", string(body), nil)
 		return status, out
 	}
-	if status, body := send("", table); status != 200 || !strings.Contains(body, `"entries":2`) || !strings.Contains(body, `"known":2`) {
+	if status, body := send("", table); status != 200 || !strings.Contains(body, `"entries":2`) ||
+		!strings.Contains(body, `"known":2`) {
 		t.Errorf("%d %s", status, body)
 	}
 	more := strings.ReplaceAll(table, ",7.1,", ",10.6,")
@@ -257,7 +274,8 @@ func TestBoxAsATable(t *testing.T) {
 	if s.ask("GET", "/api/items", "", &items); len(items) != 3 {
 		t.Errorf("%+v", items)
 	}
-	if status, body := send("take", strings.ReplaceAll(table, ",7.1,", ",heavy,")); status != 422 || !strings.Contains(body, "line 3") {
+	if status, body := send("take", strings.ReplaceAll(table, ",7.1,", ",heavy,")); status != 422 ||
+		!strings.Contains(body, "line 3") {
 		t.Errorf("%d %s", status, body)
 	}
 }

@@ -33,8 +33,10 @@ const readsHeader = "Dunvel-Only-Reads"
 // asks are the addresses under /api whose POST changes nothing: a device that only reads may
 // ask them.
 var asks = map[string]bool{
-	"answers": true, "cards": true, "cautions": true, "changes": true, "charts": true, "comparisons": true, "days": true, "days/calendar": true, "days/table": true, "doubts": true, "drops": true,
-	"drop-tests/look": true, "leads": true, "hand": true, "lessons": true, "live/weights": true, "measurements": true, "rounds": true, "rules": true, "tides": true, "tides/station": true, "times": true,
+	"answers": true, "cards": true, "cautions": true, "changes": true, "charts": true, "comparisons": true,
+	"days": true, "days/calendar": true, "days/table": true, "doubts": true, "drops": true,
+	"drop-tests/look": true, "leads": true, "hand": true, "lessons": true, "live/weights": true, "measurements": true,
+	"rounds": true, "rules": true, "tides": true, "tides/station": true, "times": true,
 }
 
 // Wrap is a handler behind the gate.
@@ -55,19 +57,24 @@ func (g Gate) Wrap(next http.Handler) http.Handler {
 		}
 		cookie, err := r.Cookie(api.DeviceCookie)
 		if err != nil {
-			refuse(w, http.StatusUnauthorized, "Not let in", "This device is not let in. Pair it: a code is shown at the computer on which Dunvel runs, under Devices.")
+			refuse(w, http.StatusUnauthorized, "Not let in",
+				"This device is not let in. Pair it: a code is shown at the computer on which Dunvel runs, under "+
+					"Devices.")
 			return
 		}
 		device, err := g.does.DeviceOf(r.Context(), cookie.Value)
 		if err != nil {
-			refuse(w, http.StatusUnauthorized, "Not let in", "This device is not let in any more. Pair it again: a code is shown at the computer on which Dunvel runs, under Devices.")
+			refuse(w, http.StatusUnauthorized, "Not let in",
+				"This device is not let in any more. Pair it again: a code is shown at the computer on which Dunvel "+
+					"runs, under Devices.")
 			return
 		}
 		if device.Value.Reads {
 			w.Header().Set(readsHeader, "yes")
 		}
 		if device.Value.Reads && !reads(r) {
-			refuse(w, http.StatusForbidden, "It may only read", "This device may only read. That is changed at the computer on which Dunvel runs, under Devices.")
+			refuse(w, http.StatusForbidden, "It may only read",
+				"This device may only read. That is changed at the computer on which Dunvel runs, under Devices.")
 			return
 		}
 		next.ServeHTTP(w, r)

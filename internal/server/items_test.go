@@ -21,11 +21,13 @@ type thing struct {
 func TestBoxOverHTTP(t *testing.T) {
 	s := start(t)
 	var made, all []thing
-	if status, _, body := s.ask("POST", "/api/items/bulk", `{"text":"ball, lead, 1/8 1/4, hook 1/0, 6 each"}`, &made); status != 201 || len(made) != 2 {
+	if status, _, body := s.ask("POST", "/api/items/bulk", `{"text":"ball, lead, 1/8 1/4, hook 1/0, 6 each"}`,
+		&made); status != 201 || len(made) != 2 {
 		t.Fatalf("%d %s", status, body)
 	}
 	rows := `{"kind":"head","units":{"mass":"oz"},"rows":[["1/2","football"],["1"]]}`
-	if status, _, body := s.ask("POST", "/api/items", rows, &made); status != 201 || made[0].Name != "14.2 g football, lead, 1/0 hook" {
+	if status, _, body := s.ask("POST", "/api/items", rows, &made); status != 201 ||
+		made[0].Name != "14.2 g football, lead, 1/0 hook" {
 		t.Fatalf("%d %s", status, body)
 	}
 	s.ask("GET", "/api/items", "", &all)
@@ -35,7 +37,8 @@ func TestBoxOverHTTP(t *testing.T) {
 
 	// One row that is there already, or cannot be, and none is kept.
 	for body, words := range map[string]string{
-		`{"kind":"head","rows":[["5 g"],["1/8"]]}`:              "Row 2: “3.54 g ball, lead, 1/0 hook” is in the box already",
+		`{"kind":"head","rows":[["5 g"],["1/8"]]}`: "Row 2: “3.54 g ball, lead, 1/0 hook” is in the box " +
+			"already",
 		`{"kind":"head","rows":[["5 g"],["5 g"]]}`:              "Row 2: “5 g ball",
 		`{"kind":"head","rows":[["5 g"],["heavy"]]}`:            "does not start with a number",
 		`{"kind":"hat","rows":[["5 g"]]}`:                       "there is no “hat” in a box",
@@ -53,10 +56,12 @@ func TestBoxOverHTTP(t *testing.T) {
 
 	// Changed with its version, and not with an older one.
 	change := func(version int64, cells string) (int, string) {
-		status, _, body := s.ask("PATCH", fmt.Sprintf("/api/items/%d", made[0].ID), fmt.Sprintf(`{"version":%d,"cells":%s}`, version, cells), nil)
+		status, _, body := s.ask("PATCH", fmt.Sprintf("/api/items/%d", made[0].ID),
+			fmt.Sprintf(`{"version":%d,"cells":%s}`, version, cells), nil)
 		return status, body
 	}
-	if status, body := change(1, `{"mass":"15 g","count":"3"}`); status != 200 || !strings.Contains(body, "15 g football") {
+	if status, body := change(1, `{"mass":"15 g","count":"3"}`); status != 200 ||
+		!strings.Contains(body, "15 g football") {
 		t.Errorf("%d %s", status, body)
 	}
 	if status, body := change(1, `{"mass":"16 g"}`); status != 409 {
@@ -65,7 +70,8 @@ func TestBoxOverHTTP(t *testing.T) {
 	if status, body := change(2, `{"weight":"16 g"}`); status != 422 || !strings.Contains(body, "no such cells") {
 		t.Errorf("%d %s", status, body)
 	}
-	if status, body := change(2, `{"mass":"1/8","shape":"ball"}`); status != 422 || !strings.Contains(body, "in the box already") {
+	if status, body := change(2, `{"mass":"1/8","shape":"ball"}`); status != 422 ||
+		!strings.Contains(body, "in the box already") {
 		t.Errorf("%d %s", status, body)
 	}
 	path := fmt.Sprintf("/api/items/%d", made[0].ID)

@@ -23,7 +23,8 @@ func (s running) says(depth float64) {
 	ctx, stop := context.WithCancel(context.Background())
 	s.t.Cleanup(stop)
 	go s.boat.RunSimulated(ctx, "The test's boat", func() []nmea.Sentence {
-		return []nmea.Sentence{{Talker: "SD", Kind: "DPT", Fields: []string{fmt.Sprint(depth - 0.5), "0.5"}}, {Talker: "GP", Kind: "GLL", Fields: []string{"5620.00", "N", "01830.00", "W", "000000", "A"}}}
+		return []nmea.Sentence{{Talker: "SD", Kind: "DPT", Fields: []string{fmt.Sprint(depth - 0.5), "0.5"}},
+			{Talker: "GP", Kind: "GLL", Fields: []string{"5620.00", "N", "01830.00", "W", "000000", "A"}}}
 	})
 }
 
@@ -45,7 +46,8 @@ func (s running) listen(ctx context.Context) listener {
 	if err != nil {
 		s.t.Fatal(err)
 	}
-	if kind := response.Header.Get("Content-Type"); kind != "text/event-stream" || response.Header.Get("Content-Encoding") != "" || response.Header.Get("Cache-Control") != "no-store" {
+	if kind := response.Header.Get("Content-Type"); kind != "text/event-stream" ||
+		response.Header.Get("Content-Encoding") != "" || response.Header.Get("Cache-Control") != "no-store" {
 		s.t.Errorf("%v", response.Header)
 	}
 	return listener{s.t, bufio.NewReader(response.Body), func() { _ = response.Body.Close() }}
@@ -97,7 +99,8 @@ func TestEvents(t *testing.T) {
 		if err := json.Unmarshal([]byte(<-said), &state); err != nil {
 			t.Fatal(err)
 		}
-		if len(state.Sources) != 1 || state.Sources[0].Kind != boat.Simulated || state.Depth != nil && state.Depth.Value != 21.5 {
+		if len(state.Sources) != 1 || state.Sources[0].Kind != boat.Simulated || state.Depth != nil &&
+			state.Depth.Value != 21.5 {
 			t.Errorf("%+v %+v", state.Sources, state.Depth)
 		}
 	}
@@ -170,7 +173,8 @@ func TestFollow(t *testing.T) {
 	}
 	var w answers.Weight
 	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), ""), http.StatusOK, &w)
-	if w.Setup.Water.Depth != 25 || w.Setup.Boat.Speed != 0.2 || !w.Setup.Boat.Measured || w.Call.Kind != "tie on" || w.Call.Mass == 0 || w.Watch.Tied != w.Call.Mass || w.Brief.Head == "" || w.Hold == "" || w.Answer == nil {
+	if w.Setup.Water.Depth != 25 || w.Setup.Boat.Speed != 0.2 || !w.Setup.Boat.Measured || w.Call.Kind != "tie on" ||
+		w.Call.Mass == 0 || w.Watch.Tied != w.Call.Mass || w.Brief.Head == "" || w.Hold == "" || w.Answer == nil {
 		t.Errorf("%+v %+v", w.Call, w.Setup.Boat)
 	}
 	tied := w.Call.Mass
@@ -182,23 +186,29 @@ func TestFollow(t *testing.T) {
 	if w.Call.Kind != "tie on" || w.Watch.On {
 		t.Errorf("%+v", w.Call)
 	}
-	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), fmt.Sprintf(`,"tied":%g,"watch":%s`, tied, watch)), http.StatusOK, &w)
+	s.must(http.MethodPost, "/api/live/weights",
+		ask(part(25), part(0.2), fmt.Sprintf(`,"tied":%g,"watch":%s`, tied, watch)), http.StatusOK, &w)
 	if w.Call.Kind != "keep" || w.Call.Mass != tied {
 		t.Errorf("%+v", w.Call)
 	}
 	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(3), `,"watch":`+string(watch)), http.StatusOK, &w)
-	if w.Call.Kind != "under way" || w.Answer != nil || w.Call.Words != "Under way: the weight is told when she drifts." {
+	if w.Call.Kind != "under way" || w.Answer != nil ||
+		w.Call.Words != "Under way: the weight is told when she drifts." {
 		t.Errorf("%+v", w.Call)
 	}
-	s.must(http.MethodPost, "/api/live/weights", strings.Replace(ask(part(5), "null", ""), `"boat":`, `"target":{"depth":9},"boat":`, 1), http.StatusOK, &w)
+	s.must(http.MethodPost, "/api/live/weights",
+		strings.Replace(ask(part(5), "null", ""), `"boat":`, `"target":{"depth":9},"boat":`, 1), http.StatusOK, &w)
 	if w.Call.Kind != "trouble" || !strings.Contains(w.Call.Words, "Target depth") {
 		t.Errorf("%+v", w.Call)
 	}
-	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), `,"tied":0.0177,"held":{"wind.speed":7}`), http.StatusOK, &w)
+	s.must(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), `,"tied":0.0177,"held":{"wind.speed":7}`),
+		http.StatusOK, &w)
 	if w.Watch.Tied != 0.0177 || w.Setup.Wind.Speed != 7 {
 		t.Errorf("%+v", w.Watch)
 	}
-	for more, field := range map[string]string{`,"held":{"wind.speed":70}`: "held.wind.speed", `,"held":{"line.diameter":7}`: "held.line.diameter", `,"plan":{"date":"x","zone":"","where":null,"tide":{"kind":"none","station":null},"spots":[],"rods":1}`: "date"} {
+	for more, field := range map[string]string{`,"held":{"wind.speed":70}`: "held.wind.speed",
+		`,"held":{"line.diameter":7}`: "held.line.diameter",
+		`,"plan":{"date":"x","zone":"","where":null,"tide":{"kind":"none","station":null},"spots":[],"rods":1}`: "date"} {
 		status, _, body := s.ask(http.MethodPost, "/api/live/weights", ask(part(25), part(0.2), more), nil)
 		if status != http.StatusUnprocessableEntity || !strings.Contains(body, `"field":"`+field+`"`) {
 			t.Errorf("%s: %d %s", more, status, body)

@@ -89,7 +89,8 @@ func (p *pages) named(next echo.HandlerFunc) echo.HandlerFunc {
 
 func (p *pages) register(e *echo.Echo) {
 	e.GET("/assets/*", p.asset(true))
-	for _, file := range []string{"/favicon.svg", "/icon-192.png", "/icon-512.png", "/licences.txt", "/manifest.webmanifest", "/sw.js", "/engine/*"} {
+	for _, file := range []string{"/favicon.svg", "/icon-192.png", "/icon-512.png", "/licences.txt",
+		"/manifest.webmanifest", "/sw.js", "/engine/*"} {
 		e.GET(file, p.asset(false))
 	}
 	page := p.page("index.html") // the front end knows its own addresses

@@ -59,7 +59,8 @@ func newQueue(stop context.Context) *queue {
 	for _, name := range []string{"answers", "cards", "drops", "rounds", "leads", "live/weights"} {
 		q.lanes[name] = quick
 	}
-	for _, name := range []string{"changes", "charts", "comparisons", "days", "days/calendar", "days/table", "rules", "drop-tests/look", "drop-tests/truth", "lessons", "hand"} {
+	for _, name := range []string{"changes", "charts", "comparisons", "days", "days/calendar", "days/table", "rules",
+		"drop-tests/look", "drop-tests/truth", "lessons", "hand"} {
 		q.lanes[name] = long
 	}
 	return q

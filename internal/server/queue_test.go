@@ -118,7 +118,8 @@ func BenchmarkBesideHeavyQuestions(b *testing.B) {
 		for i := range busy {
 			all.Go(func() {
 				for ctx.Err() == nil {
-					request, err := http.NewRequestWithContext(ctx, "POST", s.url+[]string{"/api/answers", "/api/changes"}[i%2], strings.NewReader(question))
+					request, err := http.NewRequestWithContext(ctx, "POST",
+						s.url+[]string{"/api/answers", "/api/changes"}[i%2], strings.NewReader(question))
 					if err != nil {
 						return
 					}
@@ -139,7 +140,9 @@ func BenchmarkBesideHeavyQuestions(b *testing.B) {
 			for b.Loop() {
 				logged++
 				key := fmt.Sprintf("busy-%d-%06d", busy, logged)
-				if status, _, body := s.ask("POST", "/api/trips/1/events", fmt.Sprintf(`{"events":[{"key":%q,"time":%q,"kind":"bite","rod":0,"since":12}]}`, key, "2026-09-09T18:00:00Z"), nil); status != 200 {
+				if status, _, body := s.ask("POST", "/api/trips/1/events",
+					fmt.Sprintf(`{"events":[{"key":%q,"time":%q,"kind":"bite","rod":0,"since":12}]}`, key,
+						"2026-09-09T18:00:00Z"), nil); status != 200 {
 					b.Fatal(body)
 				}
 			}
@@ -156,10 +159,12 @@ func TestStoppingIsTold(t *testing.T) {
 	question := heavy(t)
 	time.AfterFunc(100*time.Millisecond, end)
 	status, header, body := s.ask("POST", "/api/changes", question, nil)
-	if status != http.StatusServiceUnavailable || header.Get("Retry-After") == "" || !strings.Contains(body, "Dunvel is being stopped, so this was not worked out.") {
+	if status != http.StatusServiceUnavailable || header.Get("Retry-After") == "" ||
+		!strings.Contains(body, "Dunvel is being stopped, so this was not worked out.") {
 		t.Errorf("%d %s", status, body)
 	}
-	if status, _, body := s.ask("POST", "/api/charts", chartQuestion(t, "water.depth", "wind.speed"), nil); status != 503 && !strings.Contains(body, "Dunvel is being stopped") {
+	if status, _, body := s.ask("POST", "/api/charts", chartQuestion(t, "water.depth", "wind.speed"),
+		nil); status != 503 && !strings.Contains(body, "Dunvel is being stopped") {
 		t.Errorf("%d %.300s", status, body)
 	}
 	if status, _, _ := s.ask("GET", "/api/setups", "", nil); status != 200 {

@@ -12,11 +12,13 @@ import (
 
 // policy is the content security policy of everything; pages add a nonce for
 // their styles. Nothing is loaded from elsewhere and no script is inline.
-const policy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; style-src 'self'%s; img-src 'self' data:; font-src 'self'; " +
+const policy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; style-src 'self'%s; " +
+	"img-src 'self' data:; font-src 'self'; " +
 	"connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
 // workerPolicy is that of scripts: a worker goes by the one that its script came with.
-const workerPolicy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; frame-ancestors 'none'"
+const workerPolicy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'; frame-ancestors " +
+	"'none'"
 
 func headers(next echo.HandlerFunc) echo.HandlerFunc {
 	return func(c *echo.Context) error {

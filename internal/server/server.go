@@ -65,11 +65,13 @@ func New(stop context.Context, does *service.Service, boat *live.Boat, reached r
 	e.HTTPErrorHandler = problem.HandleError
 	e.Pre(head)
 	e.Use(middleware.Recover(), sameOrigin, headers, bodyLimit)
-	smaller := middleware.GzipWithConfig(middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: compressFrom, Skipper: isEvents})
+	smaller := middleware.GzipWithConfig(
+		middleware.GzipConfig{Level: gzip.BestSpeed, MinLength: compressFrom, Skipper: isEvents})
 	more := e.Group("/api", noStore, smaller)
 	more.GET("/openapi.json", func(c *echo.Context) error { return c.JSONBlob(http.StatusOK, document) })
 	more.GET("/docs", pages.page("docs.html"))
-	api.RegisterHandlers(e.Group("/api", noStore, pages.named, smaller, newQueue(stop).middleware, validate), api.NewStrictHandler(api.New(does, boat, reached, time.Now), nil))
+	api.RegisterHandlers(e.Group("/api", noStore, pages.named, smaller, newQueue(stop).middleware, validate),
+		api.NewStrictHandler(api.New(does, boat, reached, time.Now), nil))
 	more.Any("/*", func(*echo.Context) error { return echo.ErrNotFound }, validate)
 	if own := reached.Authority(); own != nil {
 		pages.authority(e, own)
@@ -84,7 +86,8 @@ func New(stop context.Context, does *service.Service, boat *live.Boat, reached r
 func Serve(ctx context.Context, handler http.Handler, gate Gate, address string, ready func(net.Addr)) error {
 	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", address)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return fmt.Errorf("the address %s is in use already; stop what runs there or choose another with --address", address)
+		return fmt.Errorf("the address %s is in use already; stop what runs there or choose another with --address",
+			address)
 	}
 	if err != nil {
 		return fmt.Errorf("cannot listen on %s: %w", address, err)
@@ -104,7 +107,8 @@ func Serve(ctx context.Context, handler http.Handler, gate Gate, address string,
 		BeforeServeFunc: func(s *http.Server) error {
 			// What an answer may take is bounded by its work, not by the clock: a busy
 			// machine takes longer over the same.
-			s.ErrorLog = slog.NewLogLogger(slog.Default().Handler(), slog.LevelDebug) // devices that do not trust it yet
+			// devices that do not trust it yet
+			s.ErrorLog = slog.NewLogLogger(slog.Default().Handler(), slog.LevelDebug)
 			s.ReadHeaderTimeout, s.ReadTimeout, s.IdleTimeout = headerTime, readTime, idleTime
 			return nil
 		},
@@ -117,14 +121,16 @@ func isEvents(c *echo.Context) bool { return c.Request().URL.Path == "/api/live/
 
 // bodyLimit bounds bodies, those of imports less. A backup may take as long as it comes in.
 func bodyLimit(next echo.HandlerFunc) echo.HandlerFunc {
-	usual, files, texts := middleware.BodyLimit(maxBody)(next), middleware.BodyLimit(maxImport)(next), middleware.BodyLimit(maxTextImport)(next)
+	usual, files, texts := middleware.BodyLimit(maxBody)(next), middleware.BodyLimit(maxImport)(next),
+		middleware.BodyLimit(maxTextImport)(next)
 	backups := middleware.BodyLimit(maxBackup)(next)
 	return func(c *echo.Context) error {
 		r := c.Request()
 		limited := usual
 		switch {
 		case r.URL.Path != "/api/imports":
-		case r.Header.Get("Content-Type") == "application/octet-stream" && r.URL.Query().Get("kind") == intake.BackupFile:
+		case r.Header.Get("Content-Type") == "application/octet-stream" &&
+			r.URL.Query().Get("kind") == intake.BackupFile:
 			r.Body = patient{r.Body, http.NewResponseController(c.Response())}
 			limited = backups
 		case r.Header.Get("Content-Type") == "application/octet-stream":
@@ -148,7 +154,8 @@ type patient struct {
 }
 
 func (p patient) Read(into []byte) (int, error) {
-	if err := p.connection.SetReadDeadline(time.Now().Add(readTime)); err != nil && !errors.Is(err, http.ErrNotSupported) {
+	if err := p.connection.SetReadDeadline(time.Now().Add(readTime)); err != nil &&
+		!errors.Is(err, http.ErrNotSupported) {
 		return 0, err
 	}
 	return p.ReadCloser.Read(into)

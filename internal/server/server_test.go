@@ -59,7 +59,8 @@ func serve(t testing.TB, st *store.Store) running {
 func serveUntil(t testing.TB, stop context.Context, st *store.Store) running {
 	t.Helper()
 	boat := live.New(time.Now)
-	handler, err := New(stop, service.New(st, time.Now), boat, reach.Ways{Codes: pairing.New(time.Now), Bases: func() []string { return nil }})
+	handler, err := New(stop, service.New(st, time.Now), boat,
+		reach.Ways{Codes: pairing.New(time.Now), Bases: func() []string { return nil }})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -125,7 +126,9 @@ func asTheContractHasIt(t testing.TB, request *http.Request, response *http.Resp
 	input := &openapi3filter.ResponseValidationInput{
 		RequestValidationInput: &openapi3filter.RequestValidationInput{Request: bare, PathParams: params, Route: route},
 		Status:                 response.StatusCode, Header: response.Header,
-		Options: &openapi3filter.Options{IncludeResponseStatus: true, ExcludeResponseBody: !strings.Contains(response.Header.Get("Content-Type"), "json") || response.Header.Get("Content-Type") == "application/x-ndjson"},
+		Options: &openapi3filter.Options{IncludeResponseStatus: true,
+			ExcludeResponseBody: !strings.Contains(response.Header.Get("Content-Type"), "json") ||
+				response.Header.Get("Content-Type") == "application/x-ndjson"},
 	}
 	input.SetBodyBytes(body)
 	if err := openapi3filter.ValidateResponse(request.Context(), input); err != nil {
@@ -186,7 +189,8 @@ func TestAnswerOverHTTP(t *testing.T) {
 		t.Errorf("%+v", answer)
 	}
 	ounces := strings.Replace(question(t, "", nil), `{"setup"`, `{"units":{"mass":"oz","depth":"ft"},"setup"`, 1)
-	if s.ask("POST", "/api/answers", ounces, &answer); !strings.Contains(answer.Sentence, " oz") || !strings.Contains(answer.Sentence, " ft") {
+	if s.ask("POST", "/api/answers", ounces, &answer); !strings.Contains(answer.Sentence, " oz") ||
+		!strings.Contains(answer.Sentence, " ft") {
 		t.Errorf("in ounces and feet: %s", answer.Sentence)
 	}
 }
@@ -203,7 +207,8 @@ func TestChangesOverHTTP(t *testing.T) {
 		t.Fatalf("status %d, %v", status, changes)
 	}
 	for _, c := range changes {
-		if c.Field == "" || c.Value <= 0 || c.Words == "" || c.Field == "water.depth" && !strings.Contains(c.Words, " ft.") {
+		if c.Field == "" || c.Value <= 0 || c.Words == "" || c.Field == "water.depth" &&
+			!strings.Contains(c.Words, " ft.") {
 			t.Errorf("%+v", c)
 		}
 	}
@@ -233,7 +238,8 @@ func TestFirstVersionIsAnswered(t *testing.T) {
 		}
 	}
 	approach := old["approach"].(map[string]any)
-	approach["scope"], approach["margin"], approach["backMost"], approach["takeUp"], approach["lift"] = 3, 0.3, 2, 0.1, 0.5
+	approach["scope"], approach["margin"], approach["backMost"], approach["takeUp"], approach["lift"] = 3,
+		0.3, 2, 0.1, 0.5
 	before, err := json.Marshal(tree)
 	if err != nil {
 		t.Fatal(err)
@@ -297,7 +303,8 @@ func TestBadInput(t *testing.T) {
 	} {
 		var p problem
 		status, header, body := s.ask("POST", "/api/answers", tt.body, &p)
-		if status != tt.status || p.Status != tt.status || header.Get("Content-Type") != "application/problem+json" || p.Detail == "" {
+		if status != tt.status || p.Status != tt.status || header.Get("Content-Type") != "application/problem+json" ||
+			p.Detail == "" {
 			t.Errorf("%s: %d %s", tt.name, status, body)
 			continue
 		}
@@ -349,7 +356,8 @@ func TestReadingWhatIsTyped(t *testing.T) {
 		if strings.Contains(tt.query, "ft") {
 			query += "&unit=ft"
 		}
-		if status, _, body := s.ask("GET", "/api/quantities?"+query, "", nil); status != tt.status || !strings.Contains(body, tt.words) {
+		if status, _, body := s.ask("GET", "/api/quantities?"+query, "", nil); status != tt.status ||
+			!strings.Contains(body, tt.words) {
 			t.Errorf("%s: %d %s", tt.query, status, body)
 		}
 	}
@@ -367,16 +375,19 @@ func TestSetupsOverHTTP(t *testing.T) {
 	if status, _, body := s.ask("POST", "/api/setups", keep("Evening"), &made); status != 201 || made.Version != 1 {
 		t.Fatalf("%d %s", status, body)
 	}
-	if status, _, body := s.ask("POST", "/api/setups", keep("Evening"), nil); status != 409 || !strings.Contains(body, `"field":"name"`) {
+	if status, _, body := s.ask("POST", "/api/setups", keep("Evening"), nil); status != 409 ||
+		!strings.Contains(body, `"field":"name"`) {
 		t.Errorf("a name twice: %d %s", status, body)
 	}
 	if status, _, _ := s.ask("POST", "/api/setups", keep("  "), nil); status != 422 {
 		t.Errorf("no name: %d", status)
 	}
-	if status, _, _ := s.ask("PATCH", "/api/setups/1", `{"version":1,"name":"Night"}`, &changed); status != 200 || changed.Name != "Night" || changed.Version != 2 {
+	if status, _, _ := s.ask("PATCH", "/api/setups/1", `{"version":1,"name":"Night"}`, &changed); status != 200 ||
+		changed.Name != "Night" || changed.Version != 2 {
 		t.Errorf("renamed: %d %+v", status, changed)
 	}
-	if status, _, body := s.ask("PATCH", "/api/setups/1", `{"version":1,"name":"Dawn"}`, nil); status != 409 || !strings.Contains(body, "another window") {
+	if status, _, body := s.ask("PATCH", "/api/setups/1", `{"version":1,"name":"Dawn"}`, nil); status != 409 ||
+		!strings.Contains(body, "another window") {
 		t.Errorf("from an old window: %d %s", status, body)
 	}
 	if status, _, _ := s.ask("DELETE", "/api/setups/1", "", nil); status != 204 {
@@ -388,7 +399,8 @@ func TestSetupsOverHTTP(t *testing.T) {
 	if status, _, _ := s.ask("POST", "/api/setups/1/restore", "", nil); status != 200 {
 		t.Errorf("restored: %d", status)
 	}
-	if status, _, _ := s.ask("POST", "/api/setups/1/duplicate", "", &made); status != 201 || made.Name != "Night (copy)" {
+	if status, _, _ := s.ask("POST", "/api/setups/1/duplicate", "", &made); status != 201 ||
+		made.Name != "Night (copy)" {
 		t.Errorf("duplicated: %d %+v", status, made)
 	}
 }
@@ -398,10 +410,13 @@ func TestPagesAndPolicy(t *testing.T) {
 	for _, path := range []string{"/", "/setups", "/any/deep/link", "/api/docs"} {
 		status, header, body := s.ask("GET", path, "", nil)
 		policy := header.Get("Content-Security-Policy")
-		if status != 200 || !strings.Contains(policy, "default-src 'none'") || strings.Contains(strings.ReplaceAll(policy, "'wasm-unsafe-eval'", ""), "unsafe") || !strings.Contains(policy, "script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; ") {
+		if status != 200 || !strings.Contains(policy, "default-src 'none'") ||
+			strings.Contains(strings.ReplaceAll(policy, "'wasm-unsafe-eval'", ""), "unsafe") ||
+			!strings.Contains(policy, "script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; ") {
 			t.Errorf("%s: %d, %s", path, status, policy)
 		}
-		if strings.Contains(body, "<script>") || strings.Contains(body, "__NONCE__") || strings.Contains(body, `="https://`) {
+		if strings.Contains(body, "<script>") || strings.Contains(body, "__NONCE__") ||
+			strings.Contains(body, `="https://`) {
 			t.Errorf("%s has inline script, an open nonce or something from elsewhere", path)
 		}
 	}
@@ -453,7 +468,8 @@ func TestServeStopsAndNamesAPortInUse(t *testing.T) {
 	}()
 	address := (<-ready).String()
 	err := Serve(context.Background(), http.NotFoundHandler(), Gate{}, address, func(net.Addr) {})
-	if err == nil || !strings.Contains(err.Error(), address+" is in use already") || strings.ContainsAny(err.Error(), "\n") {
+	if err == nil || !strings.Contains(err.Error(), address+" is in use already") ||
+		strings.ContainsAny(err.Error(), "\n") {
 		t.Errorf("port in use: %v", err)
 	}
 	stop()

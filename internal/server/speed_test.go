@@ -33,7 +33,8 @@ func BenchmarkBeside(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	played, err := json.Marshal(map[string]any{"setup": demo.Setups()[0].Setup, "heads": []float64{0.0106, 0.0142}, "programme": technique.Presets()[0].Programme.Whole()})
+	played, err := json.Marshal(map[string]any{"setup": demo.Setups()[0].Setup, "heads": []float64{0.0106, 0.0142},
+		"programme": technique.Presets()[0].Programme.Whole()})
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -74,7 +75,8 @@ func BenchmarkMemory(b *testing.B) {
 			if err != nil {
 				b.Fatal(err)
 			}
-			if status, _, body := s.ask("POST", "/api/answers?draft=true", fmt.Sprintf(`{"setup":%s}`, text), nil); status != 200 || strings.Contains(body, `"failed"`) {
+			if status, _, body := s.ask("POST", "/api/answers?draft=true", fmt.Sprintf(`{"setup":%s}`, text),
+				nil); status != 200 || strings.Contains(body, `"failed"`) {
 				b.Fatalf("%d %.300s", status, body)
 			}
 		}

@@ -64,7 +64,8 @@ func TestTelling(t *testing.T) {
 	}
 	// What is refused is refused before any line.
 	var p contract.Problem
-	if status, _, body := s.ask("POST", "/api/changes?progress=true", question(t, "water.depth", -1), &p); status != 422 || p.Status != 422 {
+	if status, _, body := s.ask("POST", "/api/changes?progress=true", question(t, "water.depth", -1),
+		&p); status != 422 || p.Status != 422 {
 		t.Errorf("%d %s", status, body)
 	}
 }

@@ -39,12 +39,14 @@ func asJSON(t *testing.T, v any) string {
 // begun begins a trip and returns its address.
 func begun(t *testing.T, s running) string {
 	t.Helper()
-	outing := logbook.Trip{Place: " The  Sill ", Start: morning, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
+	outing := logbook.Trip{Place: " The  Sill ", Start: morning, Rods: []logbook.Rod{
+		{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 14.2e-3, Technique: "hop"}}}}
 	var kept struct {
 		ID   int64
 		Name string
 	}
-	if status, _, body := s.ask("POST", "/api/trips", `{"trip":`+asJSON(t, outing)+`}`, &kept); status != 201 || !strings.HasPrefix(kept.Name, "The Sill, 12 September 2026") {
+	if status, _, body := s.ask("POST", "/api/trips", `{"trip":`+asJSON(t, outing)+`}`, &kept); status != 201 ||
+		!strings.HasPrefix(kept.Name, "The Sill, 12 September 2026") {
 		t.Fatalf("%d %s", status, body)
 	}
 	return fmt.Sprintf("/api/trips/%d", kept.ID)
@@ -66,7 +68,8 @@ func TestTripOverHTTP(t *testing.T) {
 	log := func(wanted int, events ...logbook.Event) []loggedEvent {
 		t.Helper()
 		var out []loggedEvent
-		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, &out); status != wanted {
+		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`,
+			&out); status != wanted {
 			t.Fatalf("%d %s", status, body)
 		}
 		return out
@@ -79,7 +82,8 @@ func TestTripOverHTTP(t *testing.T) {
 	}
 
 	bite := log(200, of(logbook.Bite, func(e *logbook.Event) { e.Since = 12 }))[0]
-	if bite.Event.Phase != logbook.Falling || bite.Event.Depth < 4 || bite.Event.High <= bite.Event.Depth || bite.Event.With.Mass != 14.2e-3 {
+	if bite.Event.Phase != logbook.Falling || bite.Event.Depth < 4 || bite.Event.High <= bite.Event.Depth ||
+		bite.Event.With.Mass != 14.2e-3 {
 		t.Errorf("%+v", bite.Event)
 	}
 	lost := log(200, of(logbook.Lost, nil))[0]
@@ -90,7 +94,8 @@ func TestTripOverHTTP(t *testing.T) {
 	if status, _, _ := s.ask("DELETE", fmt.Sprintf("/api/events/%d", lost.ID), "", nil); status != 204 || count() != 4 {
 		t.Errorf("undone: %d, %g heads", status, count())
 	}
-	if status, _, _ := s.ask("POST", fmt.Sprintf("/api/events/%d/restore", lost.ID), "", nil); status != 200 || count() != 3 {
+	if status, _, _ := s.ask("POST", fmt.Sprintf("/api/events/%d/restore", lost.ID), "", nil); status != 200 ||
+		count() != 3 {
 		t.Errorf("put back: %d, %g heads", status, count())
 	}
 
@@ -99,7 +104,8 @@ func TestTripOverHTTP(t *testing.T) {
 	right.Kind, right.Phase, right.Depth, right.Low, right.High = logbook.Fish, logbook.OnBottom, 0, 0, 0
 	change := fmt.Sprintf(`{"version":%d,"event":%s}`, bite.Version, asJSON(t, right))
 	var now loggedEvent
-	if status, _, body := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, &now); status != 200 || now.Event.Depth != 18 || now.Event.Key != bite.Event.Key {
+	if status, _, body := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, &now); status != 200 ||
+		now.Event.Depth != 18 || now.Event.Key != bite.Event.Key {
 		t.Errorf("%d %s", status, body)
 	}
 	if status, _, _ := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), change, nil); status != 409 {
@@ -107,18 +113,21 @@ func TestTripOverHTTP(t *testing.T) {
 	}
 	// Nor is another event put in its place, as where its id was gone back from and given again.
 	right.Key = "of-another-phone"
-	if status, _, _ := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID), fmt.Sprintf(`{"version":%d,"event":%s}`, bite.Version+1, asJSON(t, right)), nil); status != 409 {
+	if status, _, _ := s.ask("PATCH", fmt.Sprintf("/api/events/%d", bite.ID),
+		fmt.Sprintf(`{"version":%d,"event":%s}`, bite.Version+1, asJSON(t, right)), nil); status != 409 {
 		t.Errorf("%d", status)
 	}
 
 	// What cannot be is refused as a whole.
 	for words, e := range map[string]logbook.Event{
-		"is before the trip's start": of(logbook.Bite, func(e *logbook.Event) { e.Time = morning.Add(-100 * time.Hour) }),
-		"“tea” is not one of":        of("tea", nil),
-		"no number 4 on this trip":   of(logbook.Bite, func(e *logbook.Event) { e.Rod = 3 }),
+		"is before the trip's start": of(logbook.Bite,
+			func(e *logbook.Event) { e.Time = morning.Add(-100 * time.Hour) }),
+		"“tea” is not one of":      of("tea", nil),
+		"no number 4 on this trip": of(logbook.Bite, func(e *logbook.Event) { e.Rod = 3 }),
 	} {
 		e.Key += "-wrong"
-		status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Torn, nil), e})+`}`, nil)
+		status, _, body := s.ask("POST", path+"/events",
+			`{"events":`+asJSON(t, []logbook.Event{of(logbook.Torn, nil), e})+`}`, nil)
 		if status != 422 || !strings.Contains(body, words) {
 			t.Errorf("%d %s", status, body)
 		}
@@ -137,7 +146,8 @@ func TestTripOverHTTP(t *testing.T) {
 	if status, _, _ := s.ask("DELETE", path, "", nil); status != 204 {
 		t.Errorf("%d", status)
 	}
-	if status, _, _ := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Torn, nil)})+`}`, nil); status != 404 {
+	if status, _, _ := s.ask("POST", path+"/events", `{"events":`+asJSON(t, []logbook.Event{of(logbook.Torn, nil)})+`}`,
+		nil); status != 404 {
 		t.Errorf("logged on a trip that is gone: %d", status)
 	}
 	if status, _, _ := s.ask("POST", path+"/restore", "", nil); status != 200 {
@@ -171,10 +181,12 @@ func TestLossesTeach(t *testing.T) {
 	}
 	var events []logbook.Event
 	for i := range 40 {
-		events = append(events, logbook.Event{Key: fmt.Sprintf("cast-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Splash})
+		events = append(events, logbook.Event{Key: fmt.Sprintf("cast-%04d", i),
+			Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Splash})
 	}
 	for i := range 12 {
-		events = append(events, logbook.Event{Key: fmt.Sprintf("lost-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Lost})
+		events = append(events, logbook.Event{Key: fmt.Sprintf("lost-%04d", i),
+			Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Lost})
 	}
 	if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil); status != 200 {
 		t.Fatalf("%d %.300s", status, body)
@@ -209,7 +221,8 @@ func TestLandedTeach(t *testing.T) {
 	tap := func(from, to int, kind string) {
 		var events []logbook.Event
 		for i := from; i < to; i++ {
-			events = append(events, logbook.Event{Key: fmt.Sprintf("bite-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: kind})
+			events = append(events, logbook.Event{Key: fmt.Sprintf("bite-%04d", i),
+				Time: morning.Add(time.Duration(i) * time.Minute), Kind: kind})
 		}
 		if status, _, body := s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil); status != 200 {
 			t.Fatalf("%d %.300s", status, body)
@@ -232,14 +245,16 @@ func TestLoggedTimesAreChecked(t *testing.T) {
 	path := begun(t, s)
 	var events []logbook.Event
 	for i, seconds := range []float64{40, 42, 41} {
-		events = append(events, logbook.Event{Key: fmt.Sprintf("down-%04d", i), Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Bottom, Seconds: seconds})
+		events = append(events, logbook.Event{Key: fmt.Sprintf("down-%04d", i),
+			Time: morning.Add(time.Duration(i) * time.Minute), Kind: logbook.Bottom, Seconds: seconds})
 	}
 	s.ask("POST", path+"/events", `{"events":`+asJSON(t, events)+`}`, nil)
 	var truth struct {
 		Cases []struct{ Measured, Expected float64 }
 		Words string
 	}
-	if status, _, body := s.ask("GET", "/api/drop-tests/truth", "", &truth); status != 200 || len(truth.Cases) != 1 || truth.Cases[0].Measured != 41 || truth.Cases[0].Expected < 20 {
+	if status, _, body := s.ask("GET", "/api/drop-tests/truth", "", &truth); status != 200 || len(truth.Cases) != 1 ||
+		truth.Cases[0].Measured != 41 || truth.Cases[0].Expected < 20 {
 		t.Errorf("%d %s", status, body)
 	}
 	if !strings.Contains(truth.Words, "longer than expected") {
@@ -293,7 +308,8 @@ func TestEventsUnderTheSky(t *testing.T) {
 		t.Errorf("nowhere: %q", got)
 	}
 	waypoint := `<?xml version="1.0"?><gpx version="1.1" creator="a" xmlns="http://www.topografix.com/GPX/1/1"><wpt lat="56.3" lon="-18.5"><name>The Sill</name></wpt></gpx>`
-	if status, _, body := s.ask("POST", "/api/imports", `{"kind":"places","take":true,"text":`+asJSON(t, waypoint)+`}`, nil); status != 200 {
+	if status, _, body := s.ask("POST", "/api/imports", `{"kind":"places","take":true,"text":`+asJSON(t, waypoint)+`}`,
+		nil); status != 200 {
 		t.Fatalf("%d %s", status, body)
 	}
 	if got := sky(); !strings.HasPrefix(got, "by day; around new moon") {
@@ -306,10 +322,12 @@ func TestEventsUnderTheSky(t *testing.T) {
 	s.ask("GET", "/api/trips", "", &trips)
 	kept := trips[0]
 	kept.Trip.Where = &almanac.Position{Latitude: 56.3, Longitude: 161.5}
-	if status, _, body := s.ask("PATCH", path, fmt.Sprintf(`{"version":%d,"trip":%s}`, kept.Version, asJSON(t, kept.Trip)), nil); status != 200 {
+	if status, _, body := s.ask("PATCH", path,
+		fmt.Sprintf(`{"version":%d,"trip":%s}`, kept.Version, asJSON(t, kept.Trip)), nil); status != 200 {
 		t.Fatalf("%d %s", status, body)
 	}
-	if got := sky(); !strings.HasPrefix(got, "at dusk; around new moon") && !strings.HasPrefix(got, "at night; around new moon") {
+	if got := sky(); !strings.HasPrefix(got, "at dusk; around new moon") &&
+		!strings.HasPrefix(got, "at night; around new moon") {
 		t.Errorf("on the other side of the earth: %q", got)
 	}
 }

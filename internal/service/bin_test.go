@@ -19,11 +19,13 @@ func TestBinLasts(t *testing.T) {
 	defer func() { _ = st.Close() }()
 	now := time.Date(2026, 5, 1, 12, 0, 0, 0, time.UTC)
 	s := New(st, func() time.Time { return now })
-	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "Gull Bar", Start: now, Rods: []logbook.Rod{{Name: "Rod", State: logbook.State{Setup: setup.Default(), Mass: 7e-3, Technique: "hop"}}}}, nil)
+	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "Gull Bar", Start: now, Rods: []logbook.Rod{
+		{Name: "Rod", State: logbook.State{Setup: setup.Default(), Mass: 7e-3, Technique: "hop"}}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
-	events, err := s.Log(t.Context(), kept.ID, []logbook.Event{{Key: "0123456789", Time: now, Kind: logbook.Retie}}, nil)
+	events, err := s.Log(t.Context(), kept.ID, []logbook.Event{{Key: "0123456789", Time: now, Kind: logbook.Retie}},
+		nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -34,7 +36,8 @@ func TestBinLasts(t *testing.T) {
 		deleted := now
 		now = now.Add(after)
 		bin, err := s.Bin(t.Context())
-		if err != nil || len(bin) != want || want == 1 && (bin[0].Name != "retie, Gull Bar, 1 May 2026" || bin[0].Table != "event") {
+		if err != nil || len(bin) != want || want == 1 &&
+			(bin[0].Name != "retie, Gull Bar, 1 May 2026" || bin[0].Table != "event") {
 			t.Errorf("after %s: %+v %v", after, bin, err)
 		}
 		now = deleted

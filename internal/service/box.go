@@ -20,7 +20,8 @@ func (s *Service) Items(ctx context.Context) ([]store.Kept[box.Item], error) {
 }
 
 // PutRows puts rows of cells of a kind into the box, all of them or none.
-func (s *Service) PutRows(ctx context.Context, kind string, rows [][]string, choice units.Choice) ([]store.Kept[box.Item], error) {
+func (s *Service) PutRows(ctx context.Context, kind string, rows [][]string, choice units.Choice) (
+	[]store.Kept[box.Item], error) {
 	items, err := box.Read(kind, rows, choice)
 	if err != nil {
 		return nil, err
@@ -45,7 +46,8 @@ func (s *Service) put(ctx context.Context, items []box.Item) ([]store.Kept[box.I
 	kept, err := s.store.Items.CreateAll(ctx, names, items, s.now())
 	var row *store.RowError
 	if errors.As(err, &row) && errors.Is(err, store.ErrNameUsed) {
-		return nil, input.Errors{{Field: fmt.Sprintf("rows.%d", row.Row), Message: fmt.Sprintf("Row %d: %s", row.Row+1, there(row.Name))}}
+		return nil, input.Errors{{Field: fmt.Sprintf("rows.%d", row.Row),
+			Message: fmt.Sprintf("Row %d: %s", row.Row+1, there(row.Name))}}
 	}
 	return kept, err
 }
@@ -56,7 +58,8 @@ func there(name string) string {
 }
 
 // ChangeItem sets some cells of an item, if it has the version.
-func (s *Service) ChangeItem(ctx context.Context, id, version int64, cells map[string]string, choice units.Choice) (kept store.Kept[box.Item], err error) {
+func (s *Service) ChangeItem(ctx context.Context, id, version int64, cells map[string]string, choice units.Choice) (
+	kept store.Kept[box.Item], err error) {
 	err = s.store.Write(ctx, func(t store.Tables) error {
 		if kept, err = t.Items.Get(ctx, id); err != nil {
 			return err

@@ -83,7 +83,8 @@ func (s *Service) tied(ctx context.Context, o lessons.Outfit, choice units.Choic
 
 // weighed is how a head of an answer does.
 func weighed(h advice.Head) lessons.Weighed {
-	return lessons.Weighed{Time: h.Fall.Time, Longest: h.Ranges.Time.High, Pull: h.Feel.Pull, Told: h.Feel.Told, Hand: h.Feel.Hand}
+	return lessons.Weighed{Time: h.Fall.Time, Longest: h.Ranges.Time.High, Pull: h.Feel.Pull, Told: h.Feel.Told,
+		Hand: h.Feel.Hand}
 }
 
 // LearnHand is Hand, where more is logged than when it was learnt last.
@@ -93,7 +94,8 @@ func (s *Service) LearnHand(ctx context.Context) error {
 		return err
 	}
 	logs, err := s.Logs(ctx)
-	if err != nil || likes.Learnt != nil && likes.Learnt.Events == eventsOf(logs) || likes.Learnt == nil && len(logs) == 0 {
+	if err != nil || likes.Learnt != nil && likes.Learnt.Events == eventsOf(logs) || likes.Learnt == nil &&
+		len(logs) == 0 {
 		return err
 	}
 	_, err = s.Hand(ctx, nil)

@@ -29,7 +29,8 @@ func TestHandIsLearnt(t *testing.T) {
 		state := tied(28)
 		state.Setup.Water.Depth, state.Setup.Cast.Distance = deep, 0
 		day := morning.AddDate(0, 0, -i)
-		kept, err := s.BeginTrip(ctx, logbook.Trip{Place: "The Sill", Start: day, Rods: []logbook.Rod{{Name: "Only", State: state}}}, nil)
+		kept, err := s.BeginTrip(ctx, logbook.Trip{Place: "The Sill", Start: day,
+			Rods: []logbook.Rod{{Name: "Only", State: state}}}, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -95,7 +96,9 @@ func TestPreferences(t *testing.T) {
 	s, _ := begin(t)
 	ctx := t.Context()
 	page := map[string]json.RawMessage{"dunvel.units": json.RawMessage(`{"mass":"oz"}`)}
-	for _, p := range []own.Preferences{{Page: page}, {Refused: []string{lessons.OwnFeel}}, {Refused: []string{}}, {Page: map[string]json.RawMessage{"dunvel.rules": json.RawMessage(`"7 g"`)}, Refused: []string{lessons.OwnLines}}} {
+	for _, p := range []own.Preferences{{Page: page}, {Refused: []string{lessons.OwnFeel}}, {Refused: []string{}},
+		{Page: map[string]json.RawMessage{"dunvel.rules": json.RawMessage(`"7 g"`)},
+			Refused: []string{lessons.OwnLines}}} {
 		if _, err := s.Prefer(ctx, p); err != nil {
 			t.Fatal(err)
 		}
@@ -110,10 +113,12 @@ func TestPreferences(t *testing.T) {
 		many[strings.Repeat("k", i+1)] = json.RawMessage("1")
 	}
 	for want, p := range map[string]own.Preferences{
-		"Preferences: 43 are too many; at most 40 are kept.":        {Page: many},
-		"Preferences: “k” has 16385 bytes; at most 16384 are kept.": {Page: map[string]json.RawMessage{"k": json.RawMessage(strings.Repeat("1", 16385))}},
-		"Preference: it is empty; give one.":                        {Page: map[string]json.RawMessage{"": json.RawMessage("1")}},
-		"Refused: “tides” is not one of patience, feel, lines.":     {Refused: []string{"tides"}},
+		"Preferences: 43 are too many; at most 40 are kept.": {Page: many},
+		"Preferences: “k” has 16385 bytes; at most 16384 are kept.": {
+			Page: map[string]json.RawMessage{"k": json.RawMessage(strings.Repeat("1", 16385))}},
+		"Preference: it is empty; give one.": {
+			Page: map[string]json.RawMessage{"": json.RawMessage("1")}},
+		"Refused: “tides” is not one of patience, feel, lines.": {Refused: []string{"tides"}},
 	} {
 		_, err := s.Prefer(ctx, p)
 		var errs input.Errors

@@ -40,12 +40,15 @@ type Service struct {
 // New is the service on a store; now tells the time.
 func New(st *store.Store, now func() time.Time) *Service {
 	s := &Service{
-		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now}, DropTests: Shelf[droptest.Test]{st.DropTests, now},
-		Plans: Shelf[plans.Plan]{st.Plans, now}, Tracks: Shelf[boat.Track]{st.Tracks, now},
+		Setups: Shelf[setup.Setup]{st.Setups, now}, Programmes: Shelf[technique.Programme]{st.Programmes, now},
+		DropTests: Shelf[droptest.Test]{st.DropTests, now},
+		Plans:     Shelf[plans.Plan]{st.Plans, now}, Tracks: Shelf[boat.Track]{st.Tracks, now},
 		store: st, now: now, remembered: &answers.Remembered{}, Intake: intake.New(st, now),
 	}
 	s.From = s
-	s.Book = trips.New(st, now, func(ctx context.Context, state logbook.State) (*logbook.Ways, error) { return s.Ways(ctx, state) })
+	s.Book = trips.New(st, now, func(ctx context.Context, state logbook.State) (*logbook.Ways, error) {
+		return s.Ways(ctx, state)
+	})
 	return s
 }
 

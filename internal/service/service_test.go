@@ -48,12 +48,14 @@ func outing(t *testing.T, s *Service) int64 {
 	if _, err := s.PutHeads(t.Context(), "ball, lead, 5.3 14.2 g, hook 3/0, 6 each", nil); err != nil {
 		t.Fatal(err)
 	}
-	for kind, row := range map[string][]string{box.Bait: {"slim minnow", "120 mm", "plain", "", "3"}, box.Line: {"leader", "fluorocarbon", "0.40 mm", "no", "", "", "8 m"}} {
+	for kind, row := range map[string][]string{box.Bait: {"slim minnow", "120 mm", "plain", "", "3"},
+		box.Line: {"leader", "fluorocarbon", "0.40 mm", "no", "", "", "8 m"}} {
 		if _, err := s.PutRows(t.Context(), kind, [][]string{row}, nil); err != nil {
 			t.Fatal(err)
 		}
 	}
-	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Light", State: tied(5.3)}, {Name: "Heavy", State: tied(14.2)}}}, nil)
+	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "The Sill", Start: morning,
+		Rods: []logbook.Rod{{Name: "Light", State: tied(5.3)}, {Name: "Heavy", State: tied(14.2)}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -85,7 +87,8 @@ func inBoxNow(t *testing.T, s *Service) string {
 
 // happened is an event so many minutes into the trip.
 func happened(kind string, minutes int, rod int) logbook.Event {
-	return logbook.Event{Key: fmt.Sprintf("%-8s-%d-%d", strings.ReplaceAll(kind, " ", "-"), minutes, rod), Time: morning.Add(time.Duration(minutes) * time.Minute), Kind: kind, Rod: rod}
+	return logbook.Event{Key: fmt.Sprintf("%-8s-%d-%d", strings.ReplaceAll(kind, " ", "-"), minutes, rod),
+		Time: morning.Add(time.Duration(minutes) * time.Minute), Kind: kind, Rod: rod}
 }
 
 func logged(t *testing.T, s *Service, id int64, events ...logbook.Event) []store.KeptEvent {
@@ -131,7 +134,8 @@ func TestTheBoxFollows(t *testing.T) {
 		t.Fatal(err)
 	}
 	stands("a note", "6 5 3 8")
-	for step, want := range map[string]string{logbook.Torn: "6 6 2 8", logbook.Retie: "6 6 3 7.85", logbook.Bite: "6 6 3 8"} {
+	for step, want := range map[string]string{logbook.Torn: "6 6 2 8", logbook.Retie: "6 6 3 7.85",
+		logbook.Bite: "6 6 3 8"} {
 		other := note
 		other.Kind = step
 		if lost, err = s.Correct(ctx, lost.ID, lost.Version, other, nil); err != nil {
@@ -288,7 +292,8 @@ func TestRodsStay(t *testing.T) {
 	}
 	next := trips[0].Value
 	next.Rods = next.Rods[:1]
-	if _, err := s.ChangeTrip(t.Context(), id, trips[0].Version, next, nil); err == nil || err.Error() != "Rods: something happened to rod 2, so it stays on the trip." {
+	if _, err := s.ChangeTrip(t.Context(), id, trips[0].Version, next, nil); err == nil ||
+		err.Error() != "Rods: something happened to rod 2, so it stays on the trip." {
 		t.Errorf("%v", err)
 	}
 }
@@ -304,10 +309,12 @@ func TestAnActIsOne(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer func() { _ = file.Close() }()
-	if _, err := file.Exec("CREATE TRIGGER shut BEFORE UPDATE ON item BEGIN SELECT RAISE(ABORT, 'the box is shut'); END"); err != nil {
+	if _, err := file.Exec("CREATE TRIGGER shut BEFORE UPDATE ON item BEGIN SELECT RAISE(ABORT, 'the box is shut'); " +
+		"END"); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Log(t.Context(), id, []logbook.Event{happened(logbook.Lost, 20, 0)}, nil); err == nil || !strings.Contains(err.Error(), "the box is shut") {
+	if _, err := s.Log(t.Context(), id, []logbook.Event{happened(logbook.Lost, 20, 0)}, nil); err == nil ||
+		!strings.Contains(err.Error(), "the box is shut") {
 		t.Fatal(err)
 	}
 	if events, err := st.Events.List(t.Context(), id); err != nil || len(events) != 0 || inBoxNow(t, s) != "6 6 3 8" {
@@ -324,7 +331,8 @@ func TestLearningIsOfNow(t *testing.T) {
 	s, _ := begin(t)
 	ctx := t.Context()
 	a := outing(t, s)
-	b, err := s.BeginTrip(ctx, logbook.Trip{Place: "Gull Bar", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}}, nil)
+	b, err := s.BeginTrip(ctx, logbook.Trip{Place: "Gull Bar", Start: morning,
+		Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -365,7 +373,8 @@ func TestLearningIsOfNow(t *testing.T) {
 // A trip that is begun with a key is begun once, however often it is sent.
 func TestTripOnce(t *testing.T) {
 	s, _ := begin(t)
-	begun := logbook.Trip{Place: "Gull Bar", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}}, Key: "begun-on-a-phone"}
+	begun := logbook.Trip{Place: "Gull Bar", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(5.3)}},
+		Key: "begun-on-a-phone"}
 	first, err := s.BeginTrip(t.Context(), begun, nil)
 	if err != nil {
 		t.Fatal(err)
@@ -380,7 +389,8 @@ func TestTripOnce(t *testing.T) {
 	}
 	for _, key := range []string{"short", strings.Repeat("x", 65)} {
 		begun.Key = key
-		if _, err := s.BeginTrip(t.Context(), begun, nil); err == nil || !strings.Contains(err.Error(), "outside what is allowed, 8 to 64") {
+		if _, err := s.BeginTrip(t.Context(), begun, nil); err == nil ||
+			!strings.Contains(err.Error(), "outside what is allowed, 8 to 64") {
 			t.Errorf("%s: %v", key, err)
 		}
 	}

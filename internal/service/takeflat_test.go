@@ -56,7 +56,8 @@ func TestFlatComesBack(t *testing.T) {
 	}
 	name := kept[0].Name
 	for _, changes := range []bool{false, true} {
-		r, err := other.TakeIn(t.Context(), intake.File{Kind: intake.LogFile, Text: []byte("setup,water temperature (°C)\n\"" + name + "\",4.4\nNew,5\n"), Take: true, Changes: changes})
+		r, err := other.TakeIn(t.Context(), intake.File{Kind: intake.LogFile,
+			Text: []byte("setup,water temperature (°C)\n\"" + name + "\",4.4\nNew,5\n"), Take: true, Changes: changes})
 		if err != nil || r.Changed != 1 || r.Entries != 2 {
 			t.Fatalf("%+v %v", r, err)
 		}
@@ -70,7 +71,9 @@ func TestFlatComesBack(t *testing.T) {
 // A row that cannot be is told with its line, and nothing is taken.
 func TestFlatIsLookedAt(t *testing.T) {
 	s, _ := begin(t)
-	r, err := takeIn(t, s, intake.LogFile, []byte("setup,bed,depth under the rod (m),flavour\nA,mud,5,x\nB,lava,5,x\n,mud,5,x\nC,mud,deep,x\nA,mud,6,x\nD,mud,900,x\n"), false)
+	r, err := takeIn(t, s, intake.LogFile,
+		[]byte("setup,bed,depth under the rod "+
+			"(m),flavour\nA,mud,5,x\nB,lava,5,x\n,mud,5,x\nC,mud,deep,x\nA,mud,6,x\nD,mud,900,x\n"), false)
 	if err != nil || len(r.Unused) != 1 || r.Entries != 1 {
 		t.Fatalf("%+v %v", r, err)
 	}
@@ -79,12 +82,16 @@ func TestFlatIsLookedAt(t *testing.T) {
 		why = append(why, strings.TrimSpace(string(rune('0'+f.Line))+" "+f.Why))
 	}
 	got := strings.Join(why, "\n")
-	for _, want := range []string{"3 Bed: “lava” is not one of ", "4 Name: give it a name", "5 depth under the rod: “deep” ", "6 “A” stands there twice", "7 Depth under the rod: 900 m is outside what is allowed"} {
+	for _, want := range []string{"3 Bed: “lava” is not one of ", "4 Name: give it a name",
+		"5 depth under the rod: “deep” ", "6 “A” stands there twice",
+		"7 Depth under the rod: 900 m is outside what is allowed"} {
 		if !strings.Contains(got, want) {
 			t.Errorf("%s is not in\n%s", want, got)
 		}
 	}
-	if _, err := takeIn(t, s, intake.LogFile, []byte("setup,bed\nA,mud\nB,lava\n"), true); err == nil || !strings.HasPrefix(err.Error(), "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: Bed: ") {
+	if _, err := takeIn(t, s, intake.LogFile, []byte("setup,bed\nA,mud\nB,lava\n"), true); err == nil ||
+		!strings.HasPrefix(err.Error(), "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: "+
+			"Bed: ") {
 		t.Errorf("%v", err)
 	}
 	if kept, err := s.Setups.List(t.Context()); err != nil || len(kept) != 0 {

@@ -42,7 +42,8 @@ func TestBackupComesBack(t *testing.T) {
 	if err := demo.Seed(t.Context(), st, morning); err != nil {
 		t.Fatal(err)
 	}
-	kept, err := s.BeginTrip(t.Context(), logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(14.2)}}}, nil)
+	kept, err := s.BeginTrip(t.Context(),
+		logbook.Trip{Place: "The Sill", Start: morning, Rods: []logbook.Rod{{Name: "Only", State: tied(14.2)}}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -124,47 +125,62 @@ func TestBadRowsStayOut(t *testing.T) {
 	}
 	const at = "2026-01-01T00:00:00Z"
 	onTrip := func(event string) string {
-		return fmt.Sprintf(`{"format":"dunvel backup","version":1,"shelves":{"trip":[%s]},"events":{"0":[%s]}}`, rowOf("T", string(outing), at), event)
+		return fmt.Sprintf(`{"format":"dunvel backup","version":1,"shelves":{"trip":[%s]},"events":{"0":[%s]}}`,
+			rowOf("T", string(outing), at), event)
 	}
 	event := func(body string) string {
 		return onTrip(fmt.Sprintf(`{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","body":%s}`, body))
 	}
 	const bite = `{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","rod":%d%s}`
 	for text, words := range map[string]string{
-		backupOf("item", rowOf("e", "5", at)):                                          "item 1, “e”: its body is no group of fields",
-		backupOf("item", rowOf("e", `"heavy"`, at)):                                    "item 1, “e”: its body is no group of fields",
-		backupOf("item", rowOf("e", `{"kind":"head","mass":"heavy"}`, at)):             "cannot be read",
-		backupOf("item", rowOf("e", `{"kind":"head","mass":-1e300}`, at)):              "Weight: -",
-		backupOf("item", rowOf("e", `{"kind":"float","mass":0.01,"count":-3}`, at)):    "Count: -3 is outside what is allowed",
-		backupOf("drop_test", rowOf("e", `[1]`, at)):                                   "drop test 1, “e”: its body is no group of fields",
+		backupOf("item", rowOf("e", "5",
+			at)): "item 1, “e”: its body is no group of fields",
+		backupOf("item", rowOf("e", `"heavy"`,
+			at)): "item 1, “e”: its body is no group of fields",
+		backupOf("item", rowOf("e", `{"kind":"head","mass":"heavy"}`, at)): "cannot be read",
+		backupOf("item", rowOf("e", `{"kind":"head","mass":-1e300}`, at)):  "Weight: -",
+		backupOf("item", rowOf("e", `{"kind":"float","mass":0.01,"count":-3}`,
+			at)): "Count: -3 is outside what is allowed",
+		backupOf("drop_test", rowOf("e", `[1]`,
+			at)): "drop test 1, “e”: its body is no group of fields",
 		backupOf("drop_test", rowOf("e", `{"setup":`+string(whole)+`,"mass":-1}`, at)): "is outside what is allowed",
-		backupOf("place", rowOf("e", `{"north":999,"east":0}`, at)):                    "Position: 999, 0 is not on the earth.",
-		backupOf("round", rowOf("e", `{"game":"tea"}`, at)):                            "Game: “tea” is not one of touch, fish, lead.",
-		backupOf("round", rowOf("e", `{"game":1}`, at)):                                "cannot be read",
-		backupOf("setup", rowOf("e", `[[`, at)):                                        "it is not a whole backup",
-		backupOf("setup", rowOf("e", `{"water":{"depth":-5}}`, at)):                    "Depth under the rod: -5 m is outside",
-		backupOf("setup", rowOf("", string(whole), at)):                                "Name: it is empty; give one.",
-		backupOf("setup", rowOf("a\x00", string(whole), at)):                           "Name: it holds characters that are not text.",
-		backupOf("setup", rowOf("\u200b", string(whole), at)):                          "Name: it shows nothing; give one that can be seen.",
-		backupOf("setup", `{"name":"e","created":"`+at+`","updated":"`+at+`"}`):        "its body is no group of fields",
-		backupOf("setup", rowOf("e", string(whole), "9999-12-31T23:59:59-12:00")):      "is outside what is allowed, the years 1900 to 2200",
-		backupOf("setup", rowOf("e", string(whole), "0000-01-01T00:00:00Z")):           "is outside what is allowed, the years 1900 to 2200",
-		backupOf("tea", rowOf("e", "{}", at)):                                          "it has a shelf “tea”, which this Dunvel does not know",
-		onTrip(`7`):                                                                    "it is not a whole backup",
-		event(`7`):                                                                     "“T”, event 1: its body is no group of fields",
-		event(fmt.Sprintf(bite, -1, "")):                                               "Rod: there is no number 0 on this trip.",
-		event(fmt.Sprintf(bite, 7, "")):                                                "Rod: there is no number 8 on this trip.",
-		event(strings.Replace(fmt.Sprintf(bite, 0, ""), "key-00001", "key-00002", 1)):  "its body says another key",
-		strings.ReplaceAll(event(fmt.Sprintf(bite, 0, "")), `"bite"`, `"zzz"`):         "Event: “zzz” is not one of",
-		strings.ReplaceAll(event(fmt.Sprintf(bite, 0, "")), `key-00001`, `key`):        "Key: it has 3 characters",
-		strings.Replace(event(fmt.Sprintf(bite, 0, "")), `"0":[`, `"1":[`, 1):          "event 1 of trip 1: there is no such trip",
-		strings.TrimSuffix(onTrip(`{}`), "}"):                                          "it is not a whole backup",
-		`{}`:                                                                           "it is not a backup of Dunvel",
-		`{"format":"dunvel backup","version":99}`:                                      "a newer Dunvel (99)",
-		`{"format":"dunvel backup","version":-1}`:                                      "a backup without a version",
-		`{"format":"dunvel backup","version":1,"shelves":[]}`:                          "stands where",
-		backupOf("place", rowOf("e", `{"north":1,"east":1}`, at)) + `{}`:               "something follows the backup",
-		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000), ",")):         "100 of its rows cannot be taken, so nothing is; the first, item 1, “”: Name: it is empty; give one.",
+		backupOf("place", rowOf("e", `{"north":999,"east":0}`,
+			at)): "Position: 999, 0 is not on the earth.",
+		backupOf("round", rowOf("e", `{"game":"tea"}`,
+			at)): "Game: “tea” is not one of touch, fish, lead.",
+		backupOf("round", rowOf("e", `{"game":1}`, at)): "cannot be read",
+		backupOf("setup", rowOf("e", `[[`, at)):         "it is not a whole backup",
+		backupOf("setup", rowOf("e", `{"water":{"depth":-5}}`,
+			at)): "Depth under the rod: -5 m is outside",
+		backupOf("setup", rowOf("", string(whole), at)): "Name: it is empty; give one.",
+		backupOf("setup", rowOf("a\x00", string(whole),
+			at)): "Name: it holds characters that are not text.",
+		backupOf("setup", rowOf("\u200b", string(whole),
+			at)): "Name: it shows nothing; give one that can be seen.",
+		backupOf("setup", `{"name":"e","created":"`+at+`","updated":"`+at+`"}`): "its body is no group of fields",
+		backupOf("setup", rowOf("e", string(whole),
+			"9999-12-31T23:59:59-12:00")): "is outside what is allowed, the years 1900 to 2200",
+		backupOf("setup", rowOf("e", string(whole),
+			"0000-01-01T00:00:00Z")): "is outside what is allowed, the years 1900 to 2200",
+		backupOf("tea", rowOf("e", "{}", at)): "it has a shelf “tea”, which this Dunvel does not know",
+		onTrip(`7`):                           "it is not a whole backup",
+		event(`7`):                            "“T”, event 1: its body is no group of fields",
+		event(fmt.Sprintf(bite, -1, "")):      "Rod: there is no number 0 on this trip.",
+		event(fmt.Sprintf(bite, 7, "")):       "Rod: there is no number 8 on this trip.",
+		event(strings.Replace(fmt.Sprintf(bite, 0, ""), "key-00001", "key-00002", 1)): "its body says another key",
+		strings.ReplaceAll(event(fmt.Sprintf(bite, 0, "")), `"bite"`, `"zzz"`):        "Event: “zzz” is not one of",
+		strings.ReplaceAll(event(fmt.Sprintf(bite, 0, "")), `key-00001`, `key`):       "Key: it has 3 characters",
+		strings.Replace(event(fmt.Sprintf(bite, 0, "")), `"0":[`, `"1":[`,
+			1): "event 1 of trip 1: there is no such trip",
+		strings.TrimSuffix(onTrip(`{}`), "}"): "it is not a whole backup",
+		`{}`:                                  "it is not a backup of Dunvel",
+		`{"format":"dunvel backup","version":99}`:                        "a newer Dunvel (99)",
+		`{"format":"dunvel backup","version":-1}`:                        "a backup without a version",
+		`{"format":"dunvel backup","version":1,"shelves":[]}`:            "stands where",
+		backupOf("place", rowOf("e", `{"north":1,"east":1}`, at)) + `{}`: "something follows the backup",
+		backupOf("item", strings.TrimSuffix(strings.Repeat("{},", 5000),
+			",")): "100 of its rows cannot be taken, so nothing is; the first, item 1, “”: Name: it is empty; give " +
+			"one.",
 	} {
 		for _, take := range []bool{false, true} {
 			r, err := takeIn(t, s, intake.BackupFile, []byte(text), take)
@@ -188,7 +204,9 @@ func TestBadRowsStayOut(t *testing.T) {
 		t.Errorf("%d trips, %v", len(trips), err)
 	}
 	// Events before the trips that they belong to are looked at like others.
-	before := `{"events":{"0":[` + fmt.Sprintf(`{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","body":%s}`, fmt.Sprintf(bite, 7, "")) + `]},` + strings.TrimPrefix(strings.Replace(onTrip(""), `"events"`, `"no events"`, 1), "{")
+	before := `{"events":{"0":[` + fmt.Sprintf(
+		`{"key":"key-00001","time":"2026-09-12T09:00:00Z","kind":"bite","body":%s}`, fmt.Sprintf(bite, 7, "")) + `]},` +
+		strings.TrimPrefix(strings.Replace(onTrip(""), `"events"`, `"no events"`, 1), "{")
 	if _, err := takeIn(t, s, intake.BackupFile, []byte(before), true); err == nil {
 		t.Error("events that come first are not looked at")
 	}
@@ -212,7 +230,8 @@ func TestCopyBeforeTakingIn(t *testing.T) {
 	for i, f := range []intake.File{
 		{Kind: intake.LogFile, Text: []byte("time,what happened\n2026-05-12 19:30,bite\n")},
 		{Kind: intake.PlacesFile, Text: []byte(`<gpx><wpt lat="12" lon="4"><name>A</name></wpt></gpx>`)},
-		{Kind: intake.BackupFile, Backup: strings.NewReader(backupOf("place", rowOf("e", `{"north":1,"east":1}`, "2026-01-01T00:00:00Z")))},
+		{Kind: intake.BackupFile, Backup: strings.NewReader(
+			backupOf("place", rowOf("e", `{"north":1,"east":1}`, "2026-01-01T00:00:00Z")))},
 	} {
 		for _, take := range []bool{false, true, true} {
 			f.Take = take
@@ -249,7 +268,8 @@ func TestUnreadable(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, statement := range []string{
-		"UPDATE item SET body = '5' WHERE id = 1", "UPDATE drop_test SET body = '[1]' WHERE id = 1", "UPDATE trip SET created = '10000-01-01' WHERE id = 2",
+		"UPDATE item SET body = '5' WHERE id = 1", "UPDATE drop_test SET body = '[1]' WHERE id = 1",
+		"UPDATE trip SET created = '10000-01-01' WHERE id = 2",
 		"UPDATE event SET body = '7' WHERE id = 3", `UPDATE setup SET body = '{"version":99}' WHERE id = 4`,
 	} {
 		if _, err := file.ExecContext(ctx, statement); err != nil {
@@ -277,7 +297,8 @@ func TestUnreadable(t *testing.T) {
 	if err != nil || len(found) != 5 {
 		t.Fatalf("%+v %v", found, err)
 	}
-	if text := string(dumped(t, s)); !strings.Contains(text, `"unreadable":[`) || !strings.Contains(text, `{"version":99}`) {
+	if text := string(dumped(t, s)); !strings.Contains(text, `"unreadable":[`) ||
+		!strings.Contains(text, `{"version":99}`) {
 		t.Error("it does not go out")
 	}
 	other, _ := begin(t)
@@ -298,7 +319,8 @@ func TestUnreadable(t *testing.T) {
 	if now, err := s.Unreadable(ctx); err != nil || len(now) != 1 {
 		t.Errorf("%+v %v", now, err)
 	}
-	for _, wrong := range []store.Unreadable{{Table: "item", ID: 2}, {Table: "item", ID: 9999}, {Table: "revision", ID: 1}} {
+	for _, wrong := range []store.Unreadable{{Table: "item", ID: 2}, {Table: "item", ID: 9999},
+		{Table: "revision", ID: 1}} {
 		if err := s.RemoveUnreadable(ctx, wrong.Table, wrong.ID); !errors.Is(err, store.ErrNotFound) {
 			t.Errorf("%+v: %v", wrong, err)
 		}
@@ -312,11 +334,13 @@ func TestTakingInEnds(t *testing.T) {
 	end()
 	text := []byte("time,what happened\n" + strings.Repeat("2026-05-12 19:30,bite\n", 1000))
 	for _, kind := range []string{intake.LogFile, intake.PlacesFile, intake.BackupFile} {
-		if _, err := s.TakeIn(ctx, intake.File{Kind: kind, Text: text, Backup: bytes.NewReader(text), Take: true}); !errors.Is(err, context.Canceled) {
+		if _, err := s.TakeIn(ctx, intake.File{Kind: kind, Text: text, Backup: bytes.NewReader(text),
+			Take: true}); !errors.Is(err, context.Canceled) {
 			t.Errorf("%s: %v", kind, err)
 		}
 	}
-	if _, err := takeIn(t, s, "tea", text, true); err == nil || !strings.Contains(err.Error(), "“tea” is not one of log, places, backup") {
+	if _, err := takeIn(t, s, "tea", text, true); err == nil ||
+		!strings.Contains(err.Error(), "“tea” is not one of log, places, backup") {
 		t.Errorf("%v", err)
 	}
 }
@@ -327,7 +351,8 @@ func TestTablesAsAWhole(t *testing.T) {
 	s, st := begin(t)
 	const bad = "time,what happened\n2026-05-12 19:30,bite\nsoon,bite\n"
 	_, err := takeIn(t, s, intake.LogFile, []byte(bad), true)
-	want := "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: time: “soon” is not a day and a time; write 2026-05-12 19:30"
+	want := "The file: 1 of its rows cannot be taken, so nothing is; the first, line 3: time: “soon” is not a day " +
+		"and a time; write 2026-05-12 19:30"
 	if err == nil || err.Error() != want {
 		t.Errorf("%v", err)
 	}
@@ -339,9 +364,11 @@ func TestTablesAsAWhole(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	rods := fmt.Sprintf("trip;time;what happened;rod;key\n%[1]s;2026-09-12 09:00;bite;2;other-0001\n%[1]s;2026-09-12 09:00;bite;3;other-0002\n", kept.Name)
+	rods := fmt.Sprintf("trip;time;what happened;rod;key\n%[1]s;2026-09-12 09:00;bite;2;other-0001\n%[1]s;2026-09-12 "+
+		"09:00;bite;3;other-0002\n", kept.Name)
 	r, err := takeIn(t, s, intake.LogFile, []byte(rods), false)
-	if err != nil || len(r.Refused) != 1 || r.Refused[0].Line != 3 || r.Refused[0].Why != "Rod: there is no number 3 on this trip." {
+	if err != nil || len(r.Refused) != 1 || r.Refused[0].Line != 3 ||
+		r.Refused[0].Why != "Rod: there is no number 3 on this trip." {
 		t.Errorf("%+v %v", r, err)
 	}
 	if _, err := takeIn(t, s, intake.LogFile, []byte(rods), true); err == nil {
@@ -352,7 +379,8 @@ func TestTablesAsAWhole(t *testing.T) {
 	}
 	// What is taken in takes nothing from the box.
 	lost := fmt.Sprintf("trip;time;what happened;rod;key\n%s;2026-09-12 09:00;head lost;1;other-0003\n", kept.Name)
-	if r, err := takeIn(t, s, intake.LogFile, []byte(lost), true); err != nil || !r.Taken || inBoxNow(t, s) != "6 6 3 8" {
+	if r, err := takeIn(t, s, intake.LogFile, []byte(lost), true); err != nil || !r.Taken ||
+		inBoxNow(t, s) != "6 6 3 8" {
 		t.Errorf("%+v %v, %s in the box", r, err, inBoxNow(t, s))
 	}
 }

@@ -47,7 +47,8 @@ func tracked(k store.Kept[boat.Track], choice units.Choice) Tracked {
 // KeepTrack keeps where the boat was, as its instruments had it.
 func (s *Service) KeepTrack(ctx context.Context, points []boat.Point, choice units.Choice) (Tracked, error) {
 	if len(points) < 2 {
-		return Tracked{}, input.Fault("points", "Track: the instruments have told of %d places so far; two or more make a track.", len(points))
+		return Tracked{}, input.Fault("points",
+			"Track: the instruments have told of %d places so far; two or more make a track.", len(points))
 	}
 	t := boat.Track{Points: boat.Thin(points, boat.MostKept)}
 	if err := t.Validate(choice); err != nil {

@@ -42,7 +42,8 @@ const (
 
 // shelves are the tables that are backed up; the trips come last, as events
 // belong to them.
-var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "track", "preference", "trip"}
+var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round", "place", "track",
+	"preference", "trip"}
 
 // Dump writes everything that is there as one JSON object, to be kept elsewhere and put back: the format
 // and its version, when it was made, the shelves by their tables, the events by the place of their trip
@@ -50,7 +51,8 @@ var shelves = []string{"setup", "programme", "plan", "item", "drop_test", "round
 func (s *Store) Dump(ctx context.Context, w io.Writer, now time.Time) error {
 	out := bufio.NewWriter(w)
 	d := dumping{out: out, items: map[int64]int{}}
-	d.put(`{"format":%q,"version":%d,"made":%q,"shelves":{`, BackupFormat, BackupVersion, now.UTC().Format(time.RFC3339Nano))
+	d.put(`{"format":%q,"version":%d,"made":%q,"shelves":{`, BackupFormat, BackupVersion,
+		now.UTC().Format(time.RFC3339Nano))
 	err := s.Read(ctx, func(t Tables) error { // one moment of all tables
 		for i, table := range shelves {
 			d.put(`%s%q:`, comma(i), table)
@@ -136,7 +138,8 @@ func (d *dumping) shelf(ctx context.Context, t Tables, table string) error {
 func (d *dumping) events(ctx context.Context, t Tables, trip int64) error {
 	n := 0
 	d.put("[")
-	query := "SELECT key, time, kind, coalesce(spent, 0) AS spent, body FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id"
+	query := "SELECT key, time, kind, coalesce(spent, 0) AS spent, body FROM event WHERE trip = ? AND deleted IS " +
+		"NULL ORDER BY time, id"
 	err := each(ctx, t.db, query, []any{trip}, func(e struct {
 		Key   string `db:"key"`
 		Time  string `db:"time"`
@@ -193,7 +196,9 @@ type Loader struct {
 // Load gives do a loader, within a transaction that is kept where do succeeds.
 func (t Tables) Load(ctx context.Context, do func(*Loader) error) error {
 	return t.db.Write(ctx, func(tx *sqlx.Tx) error {
-		event, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated, spent) VALUES (?, ?, ?, ?, ?, ?, ?, nullif(?, 0)) ON CONFLICT (key) DO NOTHING")
+		event, err := tx.PreparexContext(
+			ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated, spent) VALUES (?, ?, ?, ?, ?, ?, "+
+				"?, nullif(?, 0)) ON CONFLICT (key) DO NOTHING")
 		if err != nil {
 			return database.Named(err)
 		}
@@ -213,7 +218,8 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 	if table == "preference" {
 		same = "(created = ? OR body = ? OR name = ?)"
 	}
-	if err := l.tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE "+same+" ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
+	if err := l.tx.SelectContext(ctx, &there, "SELECT id FROM "+table+" WHERE "+same+
+		" ORDER BY name <> ?, deleted IS NOT NULL, id", Time{r.Created}, string(r.Body), r.Name, r.Name); err != nil {
 		return 0, database.Named(err)
 	}
 	if l.taken[table] == nil {
@@ -230,7 +236,9 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 		return 0, err
 	}
 	var id int64
-	if err := l.tx.GetContext(ctx, &id, "INSERT INTO "+table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(r.Body), Time{r.Created}, Time{r.Updated}); err != nil {
+	if err := l.tx.GetContext(ctx, &id, "INSERT INTO "+table+
+		" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING id", name, string(r.Body), Time{r.Created},
+		Time{r.Updated}); err != nil {
 		return 0, database.Named(err)
 	}
 	l.taken[table][id] = true
@@ -241,7 +249,8 @@ func (l *Loader) Row(ctx context.Context, table string, r BackupRow) (int64, err
 // Event puts an event of a trip there, unless it is or was. Spent is the id of the item
 // that it was taken from, 0 for none.
 func (l *Loader) Event(ctx context.Context, trip, spent int64, of BackupRow, e BackupEvent) error {
-	done, err := l.event.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, string(e.Body), Time{of.Created}, Time{of.Updated}, spent)
+	done, err := l.event.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, string(e.Body), Time{of.Created},
+		Time{of.Updated}, spent)
 	if err != nil {
 		return database.Named(err)
 	}

@@ -22,7 +22,8 @@ type Binned struct {
 func (t Tables) Bin(ctx context.Context, since time.Time) ([]Binned, error) {
 	var out []Binned
 	queries := map[string]string{
-		"event": "SELECT event.id, event.kind || ', ' || trip.name AS name, event.deleted FROM event JOIN trip ON trip.id = event.trip WHERE event.deleted >= ?",
+		"event": "SELECT event.id, event.kind || ', ' || trip.name AS name, event.deleted FROM event JOIN trip ON " +
+			"trip.id = event.trip WHERE event.deleted >= ?",
 	}
 	for _, table := range shelves {
 		if table != "round" && table != "preference" {

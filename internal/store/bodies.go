@@ -19,7 +19,8 @@ type upgrade func(body map[string]json.RawMessage) error
 // ever added to. Setups, alone or within another body, have a version and upgrades of
 // their own: see setup.Decode.
 var upgrades = map[string][]upgrade{
-	"programme": nil, "plan": nil, "item": nil, "drop_test": nil, "round": nil, "trip": nil, "place": nil, "event": nil, "preference": nil,
+	"programme": nil, "plan": nil, "item": nil, "drop_test": nil, "round": nil, "trip": nil, "place": nil, "event": nil,
+	"preference": nil,
 }
 
 // written is a value as it is kept: as JSON, the version of its form first.
@@ -65,7 +66,8 @@ func read(kind, body string, into any) error {
 		}
 	}
 	if version < 1 || version > 1+len(older) {
-		return fmt.Errorf("%w: version %d of %s, this one reads up to %d", database.ErrNewer, version, kind, 1+len(older))
+		return fmt.Errorf("%w: version %d of %s, this one reads up to %d", database.ErrNewer, version, kind,
+			1+len(older))
 	}
 	for _, up := range older[version-1:] {
 		if err := up(parts); err != nil {

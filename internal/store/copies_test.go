@@ -131,7 +131,8 @@ func TestCopies(t *testing.T) {
 	}
 	// The oldest can be gone back to as well, though a copy more is made first.
 	create(t, s, "Newest")
-	if _, err := s.Copies.Restore(ctx, all[database.MostCopies-1].Name, at(40)); err != nil || names(t, s) != "After|Before" {
+	if _, err := s.Copies.Restore(ctx, all[database.MostCopies-1].Name, at(40)); err != nil ||
+		names(t, s) != "After|Before" {
 		t.Errorf("%v %s", err, names(t, s))
 	}
 	if all, _ = s.Copies.List(); len(all) != database.MostCopies {
@@ -156,7 +157,8 @@ func TestCopies(t *testing.T) {
 	if err := os.WriteFile(damaged, bytes.Repeat([]byte("no database "), 1000), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Copies.Restore(ctx, all[3].Name, later); !errors.Is(err, database.ErrDamaged) || names(t, s) != "After|Before" {
+	if _, err := s.Copies.Restore(ctx, all[3].Name, later); !errors.Is(err, database.ErrDamaged) ||
+		names(t, s) != "After|Before" {
 		t.Errorf("%v %s", err, names(t, s))
 	}
 }

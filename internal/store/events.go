@@ -71,13 +71,16 @@ func (s *Events) Add(ctx context.Context, trip int64, events []logbook.Event, no
 
 func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []logbook.Event, now time.Time) ([]Added, error) {
 	var there bool
-	if err := tx.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM trip WHERE id = ? AND deleted IS NULL)", trip); err != nil {
+	if err := tx.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM trip WHERE id = ? AND deleted IS NULL)",
+		trip); err != nil {
 		return nil, fmt.Errorf("store: %w", err)
 	}
 	if !there {
 		return nil, ErrNotFound
 	}
-	insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING RETURNING "+eventColumns)
+	insert, err := tx.PreparexContext(ctx,
+		"INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT "+
+			"(key) DO NOTHING RETURNING "+eventColumns)
 	if err != nil {
 		return nil, database.Named(err)
 	}
@@ -108,7 +111,9 @@ func addEvents(ctx context.Context, tx *sqlx.Tx, trip int64, events []logbook.Ev
 // nothing of them.
 func (s *Events) Take(ctx context.Context, trip int64, events []logbook.Event, now time.Time) error {
 	return s.db.Write(ctx, func(tx *sqlx.Tx) error {
-		insert, err := tx.PreparexContext(ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (key) DO NOTHING")
+		insert, err := tx.PreparexContext(
+			ctx, "INSERT INTO event (key, trip, time, kind, body, created, updated) VALUES (?, ?, ?, ?, ?, ?, ?) ON "+
+				"CONFLICT (key) DO NOTHING")
 		if err != nil {
 			return database.Named(err)
 		}
@@ -118,7 +123,8 @@ func (s *Events) Take(ctx context.Context, trip int64, events []logbook.Event, n
 			if err != nil {
 				return err
 			}
-			if _, err := insert.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, body, Time{now}, Time{now}); err != nil {
+			if _, err := insert.ExecContext(ctx, e.Key, trip, Time{e.Time}, e.Kind, body, Time{now},
+				Time{now}); err != nil {
 				return database.Named(err)
 			}
 		}
@@ -133,7 +139,9 @@ func (s *Events) List(ctx context.Context, trip int64) ([]KeptEvent, error) {
 
 // All returns the events of all trips that are there, trip by trip.
 func (s *Events) All(ctx context.Context) ([]KeptEvent, error) {
-	return s.list(ctx, "SELECT "+eventColumns+" FROM event WHERE deleted IS NULL AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) ORDER BY trip, time, id")
+	return s.list(ctx, "SELECT "+eventColumns+
+		" FROM event WHERE deleted IS NULL AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) ORDER BY trip, "+
+		"time, id")
 }
 
 func (s *Events) list(ctx context.Context, query string, args ...any) ([]KeptEvent, error) {
@@ -163,7 +171,8 @@ func (s *Events) Counts(ctx context.Context) (map[int64]map[string]int, error) {
 		Kind  string `db:"kind"`
 		Count int    `db:"count"`
 	}
-	if err := s.db.SelectContext(ctx, &rows, "SELECT trip, kind, count(*) AS count FROM event WHERE deleted IS NULL GROUP BY trip, kind"); err != nil {
+	if err := s.db.SelectContext(ctx, &rows,
+		"SELECT trip, kind, count(*) AS count FROM event WHERE deleted IS NULL GROUP BY trip, kind"); err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
 	out := map[int64]map[string]int{}
@@ -195,10 +204,13 @@ func (s *Events) Fished(ctx context.Context) ([]snags.Fished, error) {
 // bite before a fish of the same cast is that fish.
 func (s *Events) Held(ctx context.Context) ([]snags.Held, error) {
 	var out []snags.Held
-	err := s.db.SelectContext(ctx, &out, `WITH takes AS (SELECT kind, point, lead(kind) OVER (PARTITION BY trip, rod ORDER BY time, id) AS next
-		FROM event INDEXED BY event_held WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
+	err := s.db.SelectContext(ctx, &out, `WITH takes AS (
+		SELECT kind, point, lead(kind) OVER (PARTITION BY trip, rod ORDER BY time, id) AS next
+		FROM event INDEXED BY event_held
+		WHERE deleted IS NULL AND kind IN (?1, ?2, ?3) AND trip IN (SELECT id FROM trip WHERE deleted IS NULL))
 		SELECT point, sum(kind = ?3 OR next IS NOT ?3) AS takes, sum(kind = ?3) AS landed FROM takes
-		WHERE kind IN (?2, ?3) AND point <> '' GROUP BY point ORDER BY point`, logbook.Splash, logbook.Bite, logbook.Fish)
+		WHERE kind IN (?2, ?3) AND point <> '' GROUP BY point ORDER BY point`,
+		logbook.Splash, logbook.Bite, logbook.Fish)
 	if err != nil {
 		return nil, fmt.Errorf("store: events: %w", err)
 	}
@@ -228,7 +240,8 @@ func (s *Events) Change(ctx context.Context, id, version int64, e logbook.Event,
 	if err != nil {
 		return KeptEvent{}, err
 	}
-	kept, err := s.changed(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 WHERE id = ? AND version = ? AND key = ? AND deleted IS NULL RETURNING "+eventColumns,
+	kept, err := s.changed(ctx, "UPDATE event SET time = ?, kind = ?, body = ?, updated = ?, version = version + 1 "+
+		"WHERE id = ? AND version = ? AND key = ? AND deleted IS NULL RETURNING "+eventColumns,
 		Time{e.Time}, e.Kind, body, Time{now}, id, version, e.Key)
 	if errors.Is(err, ErrNotFound) {
 		if _, err := s.Get(ctx, id); err == nil {
@@ -240,12 +253,14 @@ func (s *Events) Change(ctx context.Context, id, version int64, e logbook.Event,
 
 // Delete takes an event off the list, or returns ErrNotFound.
 func (s *Events) Delete(ctx context.Context, id int64, now time.Time) (KeptEvent, error) {
-	return s.changed(ctx, "UPDATE event SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+eventColumns, Time{now}, id)
+	return s.changed(ctx, "UPDATE event SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+eventColumns,
+		Time{now}, id)
 }
 
 // Restore puts a deleted event back, or returns ErrNotFound.
 func (s *Events) Restore(ctx context.Context, id int64) (KeptEvent, error) {
-	return s.changed(ctx, "UPDATE event SET deleted = NULL WHERE id = ? AND deleted IS NOT NULL RETURNING "+eventColumns, id)
+	return s.changed(ctx, "UPDATE event SET deleted = NULL WHERE id = ? AND deleted IS NOT NULL RETURNING "+
+		eventColumns, id)
 }
 
 // changed is one event as a statement changes it.

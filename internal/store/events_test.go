@@ -15,7 +15,8 @@ import (
 
 func outing(t *testing.T, s *Store, name string) int64 {
 	t.Helper()
-	kept, err := s.Trips.Create(context.Background(), name, logbook.Trip{Place: name, Start: noon, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 0.007, Technique: "drop"}}}}, noon)
+	kept, err := s.Trips.Create(context.Background(), name, logbook.Trip{Place: name, Start: noon, Rods: []logbook.Rod{
+		{Name: "Rod 1", State: logbook.State{Setup: setup.Default(), Mass: 0.007, Technique: "drop"}}}}, noon)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -46,7 +47,8 @@ func TestEventsOnce(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 	// One that cannot be kept, and none is.
-	if _, err := s.Events.Add(ctx, id, []logbook.Event{{Key: "key-000003", Time: noon, Kind: logbook.Fish}, {Key: "no", Time: noon}}, noon); err == nil {
+	if _, err := s.Events.Add(ctx, id, []logbook.Event{{Key: "key-000003", Time: noon, Kind: logbook.Fish},
+		{Key: "no", Time: noon}}, noon); err == nil {
 		t.Error("a key of two characters is kept")
 	}
 	counts, err := s.Events.Counts(ctx)
@@ -96,7 +98,8 @@ func TestRememberedEvents(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	id := outing(t, s, "Pier Pool")
-	if _, err := s.Events.Add(ctx, id, []logbook.Event{{Key: "key-000001", Time: noon, Kind: logbook.Bite}, {Key: "key-000002", Time: noon, Kind: logbook.Fish}}, noon); err != nil {
+	if _, err := s.Events.Add(ctx, id, []logbook.Event{{Key: "key-000001", Time: noon, Kind: logbook.Bite},
+		{Key: "key-000002", Time: noon, Kind: logbook.Fish}}, noon); err != nil {
 		t.Fatal(err)
 	}
 	depths := func() (out []float64) {
@@ -111,11 +114,13 @@ func TestRememberedEvents(t *testing.T) {
 	}
 	for depth, want := range [][]float64{{0, 0}, {1, 0}, {2, 0}, {0}, {0}} {
 		if depth == 3 { // it cannot be read, and then again cannot
-			if _, err := s.db.ExecContext(ctx, `UPDATE event SET body = '{"version":1,"depth":"deep"}' WHERE key = 'key-000001'`); err != nil {
+			if _, err := s.db.ExecContext(
+				ctx, `UPDATE event SET body = '{"version":1,"depth":"deep"}' WHERE key = 'key-000001'`); err != nil {
 				t.Fatal(err)
 			}
 		} else if depth < 3 {
-			if _, err := s.db.ExecContext(ctx, `UPDATE event SET body = json_set(body, '$.depth', ?) WHERE key = 'key-000001'`, depth); err != nil {
+			if _, err := s.db.ExecContext(ctx,
+				`UPDATE event SET body = json_set(body, '$.depth', ?) WHERE key = 'key-000001'`, depth); err != nil {
 				t.Fatal(err)
 			}
 		}
@@ -149,13 +154,16 @@ func season(tb testing.TB, s *Store, n int) {
 	ctx := context.Background()
 	const each = 500
 	for from := 0; from < n; from += each {
-		kept, err := s.Trips.Create(ctx, fmt.Sprintf("Trip %d", from), logbook.Trip{Place: "The Sill", Start: noon, Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default()}}}}, noon)
+		kept, err := s.Trips.Create(ctx, fmt.Sprintf("Trip %d", from), logbook.Trip{Place: "The Sill", Start: noon,
+			Rods: []logbook.Rod{{Name: "Rod 1", State: logbook.State{Setup: setup.Default()}}}}, noon)
 		if err != nil {
 			tb.Fatal(err)
 		}
 		events := make([]logbook.Event, each)
 		for i := range events {
-			events[i] = logbook.Event{Key: fmt.Sprintf("key-%08d", from+i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: logbook.Kinds[i%6], Depth: 3, Low: 2, High: 4, With: logbook.With{Bait: "slim minnow 120 mm", Expected: 20}}
+			events[i] = logbook.Event{Key: fmt.Sprintf("key-%08d", from+i),
+				Time: noon.Add(time.Duration(i) * time.Minute), Kind: logbook.Kinds[i%6], Depth: 3, Low: 2, High: 4,
+				With: logbook.With{Bait: "slim minnow 120 mm", Expected: 20}}
 		}
 		if _, err := s.Events.Add(ctx, kept.ID, events, noon); err != nil {
 			tb.Fatal(err)
@@ -209,11 +217,15 @@ func TestHeld(t *testing.T) {
 		point string
 	}{
 		{logbook.Splash, 0, "exposed"}, {logbook.Bite, 0, "exposed"}, {logbook.Fish, 0, "exposed"}, // one landed
-		{logbook.Splash, 0, "exposed"}, {logbook.Bite, 0, "exposed"}, {logbook.Splash, 0, "exposed"}, {logbook.Fish, 0, "exposed"}, // one missed, one landed
-		{logbook.Bite, 0, "buried"}, {logbook.Bite, 1, "exposed"}, {logbook.Short, 0, "buried"}, {logbook.Fish, 1, ""}, // as it was before points were kept
+		// one missed, one landed
+		{logbook.Splash, 0, "exposed"}, {logbook.Bite, 0, "exposed"}, {logbook.Splash, 0, "exposed"},
+		{logbook.Fish, 0, "exposed"},
+		// as it was before points were kept
+		{logbook.Bite, 0, "buried"}, {logbook.Bite, 1, "exposed"}, {logbook.Short, 0, "buried"}, {logbook.Fish, 1, ""},
 	} {
 		events = append(events, logbook.Event{
-			Key: fmt.Sprintf("key-%06d", i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: e.kind, Rod: e.rod, With: logbook.With{Point: e.point},
+			Key: fmt.Sprintf("key-%06d", i), Time: noon.Add(time.Duration(i) * time.Minute), Kind: e.kind, Rod: e.rod,
+			With: logbook.With{Point: e.point},
 		})
 	}
 	if _, err := s.Events.Add(ctx, id, events, noon); err != nil {

@@ -69,7 +69,8 @@ func (s *Shelf[T]) kept(r row) (Kept[T], error) {
 // for the rest.
 func (s *Shelf[T]) List(ctx context.Context) ([]Kept[T], error) {
 	var rows []row
-	if err := s.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+s.table+" WHERE deleted IS NULL ORDER BY name COLLATE NOCASE, id"); err != nil {
+	if err := s.db.SelectContext(ctx, &rows, "SELECT "+columns+" FROM "+s.table+
+		" WHERE deleted IS NULL ORDER BY name COLLATE NOCASE, id"); err != nil {
 		return nil, database.Named(err)
 	}
 	out := make([]Kept[T], 0, len(rows))
@@ -131,7 +132,8 @@ func (s *Shelf[T]) Add(ctx context.Context, name string, value T, now time.Time)
 	return kept[0], nil
 }
 
-func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, now time.Time, called func(tx *sqlx.Tx, name string) (string, error)) ([]Kept[T], error) {
+func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, now time.Time,
+	called func(tx *sqlx.Tx, name string) (string, error)) ([]Kept[T], error) {
 	out := make([]Kept[T], len(values))
 	err := s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		for i, value := range values {
@@ -143,7 +145,8 @@ func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, no
 			if err != nil {
 				return err
 			}
-			if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
+			if out[i], err = s.one(ctx, tx, "INSERT INTO "+s.table+
+				" (name, body, created, updated) VALUES (?, ?, ?, ?) RETURNING "+columns,
 				name, text, Time{now}, Time{now}); err != nil {
 				return &RowError{i, names[i], err}
 			}
@@ -158,7 +161,8 @@ func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, no
 
 // Change sets a new name and a new value where they are not nil, if the entry
 // still has the given version. Errors: ErrNotFound, ErrConflict, ErrNameUsed.
-func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, now time.Time) (Kept[T], error) {
+func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, now time.Time) (
+	Kept[T], error) {
 	var text *string
 	if value != nil {
 		b, err := written(s.table, value)
@@ -167,7 +171,8 @@ func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, 
 		}
 		text = &b
 	}
-	changed, err := s.changed(ctx, "UPDATE "+s.table+` SET name = coalesce(?, name), body = coalesce(?, body), updated = ?, version = version + 1
+	changed, err := s.changed(ctx, "UPDATE "+s.table+`
+		SET name = coalesce(?, name), body = coalesce(?, body), updated = ?, version = version + 1
 		WHERE id = ? AND version = ? AND deleted IS NULL RETURNING `+columns, name, text, Time{now}, id, version)
 	if errors.Is(err, ErrNotFound) {
 		if _, err := s.Get(ctx, id); err == nil {
@@ -184,7 +189,8 @@ func (s *Shelf[T]) FreeName(ctx context.Context, name string, except int64) (str
 
 // Delete takes an entry off the shelf, or returns ErrNotFound.
 func (s *Shelf[T]) Delete(ctx context.Context, id int64, now time.Time) error {
-	_, err := s.changed(ctx, "UPDATE "+s.table+" SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+columns, Time{now}, id)
+	_, err := s.changed(ctx, "UPDATE "+s.table+" SET deleted = ? WHERE id = ? AND deleted IS NULL RETURNING "+columns,
+		Time{now}, id)
 	return err
 }
 
@@ -192,7 +198,8 @@ func (s *Shelf[T]) Delete(ctx context.Context, id int64, now time.Time) error {
 // been given to another one by now it gets a free one.
 func (s *Shelf[T]) Restore(ctx context.Context, id int64) (Kept[T], error) {
 	return s.underFreeName(ctx, id, "", func(tx *sqlx.Tx, name string) (Kept[T], error) {
-		return s.one(ctx, tx, "UPDATE "+s.table+" SET deleted = NULL, name = ? WHERE id = ? RETURNING "+columns, name, id)
+		return s.one(ctx, tx, "UPDATE "+s.table+" SET deleted = NULL, name = ? WHERE id = ? RETURNING "+
+			columns, name, id)
 	})
 }
 
@@ -202,17 +209,20 @@ func (s *Shelf[T]) Duplicate(ctx context.Context, id int64, now time.Time) (Kept
 		return Kept[T]{}, err
 	}
 	return s.underFreeName(ctx, id, " (copy)", func(tx *sqlx.Tx, name string) (Kept[T], error) {
-		return s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) SELECT ?, body, ?, ? FROM "+s.table+" WHERE id = ? RETURNING "+columns,
+		return s.one(ctx, tx, "INSERT INTO "+s.table+" (name, body, created, updated) SELECT ?, body, ?, ? FROM "+
+			s.table+" WHERE id = ? RETURNING "+columns,
 			name, Time{now}, Time{now}, id)
 	})
 }
 
 // underFreeName calls keep, within a transaction, with the name of entry id
 // and the suffix, numbered if another entry on the shelf has it.
-func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string, keep func(tx *sqlx.Tx, name string) (Kept[T], error)) (kept Kept[T], err error) {
+func (s *Shelf[T]) underFreeName(ctx context.Context, id int64, suffix string,
+	keep func(tx *sqlx.Tx, name string) (Kept[T], error)) (kept Kept[T], err error) {
 	err = s.db.Write(ctx, func(tx *sqlx.Tx) error {
 		var wanted string
-		if err := tx.GetContext(ctx, &wanted, "SELECT name FROM "+s.table+" WHERE id = ?", id); errors.Is(err, sql.ErrNoRows) {
+		if err := tx.GetContext(ctx, &wanted, "SELECT name FROM "+s.table+" WHERE id = ?", id); errors.Is(
+			err, sql.ErrNoRows) {
 			return ErrNotFound
 		} else if err != nil {
 			return fmt.Errorf("store: %w", err)
@@ -245,7 +255,8 @@ func freeName(ctx context.Context, db sqlx.QueryerContext, table, wanted, suffix
 	name := fit(wanted, suffix)
 	for n := 2; ; n++ {
 		var used bool
-		if err := sqlx.GetContext(ctx, db, &used, "SELECT EXISTS (SELECT 1 FROM "+table+" WHERE name = ? AND deleted IS NULL AND id <> ?)", name, except); err != nil {
+		if err := sqlx.GetContext(ctx, db, &used, "SELECT EXISTS (SELECT 1 FROM "+table+
+			" WHERE name = ? AND deleted IS NULL AND id <> ?)", name, except); err != nil {
 			return "", fmt.Errorf("store: %w", err)
 		}
 		if !used {

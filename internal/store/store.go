@@ -80,19 +80,21 @@ func over(db *database.Database, err error) (*Store, error) {
 
 func newTables(db source, events *remembered) Tables {
 	return Tables{
-		Setups:     &Shelf[setup.Setup]{db, "setup", setup.Default},
-		Programmes: &Shelf[technique.Programme]{db, "programme", func() technique.Programme { return technique.Programme{} }},
-		Devices:    &Shelf[Device]{db, "device", func() Device { return Device{} }},
-		Own:        &Shelf[own.Preferences]{db, "preference", func() own.Preferences { return own.Preferences{} }},
-		Tracks:     &Shelf[boat.Track]{db, "track", func() boat.Track { return boat.Track{} }},
-		Plans:      &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
-		Items:      &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
-		DropTests:  &Shelf[droptest.Test]{db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
-		Rounds:     &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
-		Trips:      &Shelf[logbook.Trip]{db, "trip", func() logbook.Trip { return logbook.Trip{} }},
-		Places:     &Shelf[logbook.Place]{db, "place", func() logbook.Place { return logbook.Place{} }},
-		Events:     &Events{db, events},
-		db:         db,
+		Setups: &Shelf[setup.Setup]{db, "setup", setup.Default},
+		Programmes: &Shelf[technique.Programme]{
+			db, "programme", func() technique.Programme { return technique.Programme{} }},
+		Devices: &Shelf[Device]{db, "device", func() Device { return Device{} }},
+		Own:     &Shelf[own.Preferences]{db, "preference", func() own.Preferences { return own.Preferences{} }},
+		Tracks:  &Shelf[boat.Track]{db, "track", func() boat.Track { return boat.Track{} }},
+		Plans:   &Shelf[day.Plan]{db, "plan", func() day.Plan { return day.Plan{} }},
+		Items:   &Shelf[box.Item]{db, "item", func() box.Item { return box.Item{} }},
+		DropTests: &Shelf[droptest.Test]{
+			db, "drop_test", func() droptest.Test { return droptest.Test{Setup: setup.Default()} }},
+		Rounds: &Shelf[practice.Played]{db, "round", func() practice.Played { return practice.Played{} }},
+		Trips:  &Shelf[logbook.Trip]{db, "trip", func() logbook.Trip { return logbook.Trip{} }},
+		Places: &Shelf[logbook.Place]{db, "place", func() logbook.Place { return logbook.Place{} }},
+		Events: &Events{db, events},
+		db:     db,
 	}
 }
 

@@ -107,7 +107,8 @@ func TestChangeNeedsTheRightVersion(t *testing.T) {
 		t.Errorf("an old version: %v", err)
 	}
 	changed, err = s.Setups.Change(ctx, kept.ID, 2, nil, &body, noon.Add(time.Hour))
-	if err != nil || changed.Name != name || changed.Value.Water.Depth != 22 || !changed.Created.Equal(noon) || !changed.Updated.After(noon) {
+	if err != nil || changed.Name != name || changed.Value.Water.Depth != 22 || !changed.Created.Equal(noon) ||
+		!changed.Updated.After(noon) {
 		t.Errorf("%+v, %v", changed, err)
 	}
 	if _, err := s.Setups.Change(ctx, 99, 1, &name, nil, noon); !errors.Is(err, ErrNotFound) {
@@ -218,7 +219,8 @@ func TestManyWritersAtOnce(t *testing.T) {
 }
 
 func TestOpenSaysWhy(t *testing.T) {
-	if _, err := Open(context.Background(), filepath.Join("/dev/null", "x.db")); err == nil || !strings.Contains(err.Error(), "store:") {
+	if _, err := Open(context.Background(), filepath.Join("/dev/null", "x.db")); err == nil ||
+		!strings.Contains(err.Error(), "store:") {
 		t.Errorf("%v", err)
 	}
 }

@@ -43,7 +43,8 @@ func (t Tables) Unreadable(ctx context.Context) ([]Unreadable, error) {
 			name = "key"
 		}
 		var rows []row
-		if err := t.db.SelectContext(ctx, &rows, "SELECT id, version, "+name+" AS name, body, created, updated FROM "+table+" WHERE deleted IS NULL ORDER BY id"); err != nil {
+		if err := t.db.SelectContext(ctx, &rows, "SELECT id, version, "+name+" AS name, body, created, updated FROM "+
+			table+" WHERE deleted IS NULL ORDER BY id"); err != nil {
 			return nil, database.Named(err)
 		}
 		for _, r := range rows {
@@ -78,7 +79,8 @@ func (t Tables) mark(ctx context.Context, table string, id int64, statement stri
 	return t.db.Write(ctx, func(tx *sqlx.Tx) error {
 		var r row
 		name := map[bool]string{true: "key", false: "name"}[table == "event"]
-		err := tx.GetContext(ctx, &r, "SELECT id, version, "+name+" AS name, body, created, updated FROM "+table+" WHERE id = ?", id)
+		err := tx.GetContext(ctx, &r, "SELECT id, version, "+name+" AS name, body, created, updated FROM "+table+
+			" WHERE id = ?", id)
 		if errors.Is(err, sql.ErrNoRows) {
 			return ErrNotFound
 		} else if err != nil {

@@ -102,7 +102,8 @@ func TestFirstDatabase(t *testing.T) {
 	for _, e := range events {
 		if e.Spent != 0 {
 			item, err := s.Items.Get(t.Context(), e.Spent)
-			if err != nil || e.Event.Kind != logbook.Lost || !item.Value.IsHead(e.Event.With.Mass, e.Event.With.Shape, e.Event.With.Material) {
+			if err != nil || e.Event.Kind != logbook.Lost ||
+				!item.Value.IsHead(e.Event.With.Mass, e.Event.With.Shape, e.Event.With.Material) {
 				t.Errorf("%+v is from %+v, %v", e.Event, item, err)
 			}
 			spent++
@@ -129,7 +130,8 @@ func TestFirstDatabase(t *testing.T) {
 // What is kept says the version of its form, first of all; what a newer one has kept
 // is not misread.
 func TestBodiesHaveVersions(t *testing.T) {
-	for kind, value := range map[string]any{"item": box.Item{Kind: "head"}, "programme": technique.Programme{}, "event": struct{}{}} {
+	for kind, value := range map[string]any{"item": box.Item{Kind: "head"}, "programme": technique.Programme{},
+		"event": struct{}{}} {
 		body, err := written(kind, value)
 		if err != nil || !strings.HasPrefix(body, `{"version":1`) || !json.Valid([]byte(body)) {
 			t.Errorf("%s: %s %v", kind, body, err)
@@ -161,7 +163,8 @@ func TestUpgrades(t *testing.T) {
 		}
 	}
 	upgrades["place"] = []upgrade{rename("a", "b"), rename("b", "c")}
-	for body, want := range map[string]int{`{"a":1}`: 1, `{"version":2,"b":2}`: 2, `{"version":3,"c":3}`: 3, `{"version":2,"a":4}`: 0} {
+	for body, want := range map[string]int{`{"a":1}`: 1, `{"version":2,"b":2}`: 2, `{"version":3,"c":3}`: 3,
+		`{"version":2,"a":4}`: 0} {
 		var got struct{ C int }
 		if err := read("place", body, &got); err != nil || got.C != want {
 			t.Errorf("%s: %+v %v", body, got, err)

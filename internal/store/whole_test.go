@@ -175,10 +175,12 @@ func TestWhatIsWrongWithAFile(t *testing.T) {
 	if _, err := s.db.Exec("DELETE FROM goose_db_version WHERE version_id = 99"); err != nil {
 		t.Fatal(err)
 	}
-	if err := os.WriteFile(filepath.Join(filepath.Dir(path), "copies", "dunvel-000009-20261001T120000.000Z.db"), nil, 0o600); err != nil {
+	if err := os.WriteFile(filepath.Join(filepath.Dir(path), "copies", "dunvel-000009-20261001T120000.000Z.db"), nil,
+		0o600); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Copies.Restore(ctx, "dunvel-000009-20261001T120000.000Z.db", noon.Add(3*time.Hour)); !errors.Is(err, database.ErrEmpty) || names(t, s) != "Kept" {
+	if _, err := s.Copies.Restore(ctx, "dunvel-000009-20261001T120000.000Z.db", noon.Add(3*time.Hour)); !errors.Is(
+		err, database.ErrEmpty) || names(t, s) != "Kept" {
 		t.Errorf("an empty copy: %v, %s", err, names(t, s))
 	}
 	if err := s.Close(); err != nil {
@@ -194,8 +196,9 @@ func TestWhatIsWrongWithAFile(t *testing.T) {
 	}{
 		"empty, with copies": {nil, database.ErrEmpty},
 		"something else":     {[]byte(strings.Repeat("no database ", 400)), database.ErrDamaged},
-		"torn":               {append(append([]byte(nil), whole[:len(whole)/2]...), make([]byte, len(whole)/2)...), database.ErrDamaged},
-		"whole":              {whole, nil},
+		"torn": {append(append([]byte(nil), whole[:len(whole)/2]...), make([]byte, len(whole)/2)...),
+			database.ErrDamaged},
+		"whole": {whole, nil},
 	} {
 		if err := os.WriteFile(path, tt.text, 0o600); err != nil {
 			t.Fatal(err)
@@ -227,7 +230,8 @@ func TestFiles(t *testing.T) {
 			t.Errorf("%s: %s %v", folder, names(t, s), err)
 		}
 		create(t, s, "zzz")
-		if _, err := s.Copies.Restore(t.Context(), made.Name, noon.Add(time.Hour)); err != nil || names(t, s) != folder {
+		if _, err := s.Copies.Restore(t.Context(), made.Name, noon.Add(time.Hour)); err != nil ||
+			names(t, s) != folder {
 			t.Errorf("%s: gone back to %s, %v", folder, names(t, s), err)
 		}
 		for _, file := range []string{path, path + "-wal", filepath.Join(filepath.Dir(path), "copies", made.Name)} {
@@ -257,7 +261,8 @@ func TestErrorsAreNamed(t *testing.T) {
 		return db
 	}
 	holder := connect("_txlock=immediate&_pragma=busy_timeout(1000)")
-	if _, err := connect("mode=ro").Exec("DELETE FROM setup"); !errors.Is(database.Named(err), database.ErrDenied) || errors.Is(database.Named(err), database.ErrDamaged) {
+	if _, err := connect("mode=ro").Exec("DELETE FROM setup"); !errors.Is(database.Named(err), database.ErrDenied) ||
+		errors.Is(database.Named(err), database.ErrDamaged) {
 		t.Errorf("read only: %v", database.Named(err))
 	}
 	tx, err := holder.Beginx()
@@ -268,10 +273,12 @@ func TestErrorsAreNamed(t *testing.T) {
 	if _, err := tx.Exec("INSERT INTO setup (name, body, created, updated) VALUES ('k', '{}', 'x', 'x')"); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := connect("_pragma=busy_timeout(0)").Exec("DELETE FROM setup"); !errors.Is(database.Named(err), database.ErrBusy) || errors.Is(database.Named(err), database.ErrDamaged) {
+	if _, err := connect("_pragma=busy_timeout(0)").Exec("DELETE FROM setup"); !errors.Is(database.Named(err),
+		database.ErrBusy) || errors.Is(database.Named(err), database.ErrDamaged) {
 		t.Errorf("locked: %v", database.Named(err))
 	}
-	if err := database.Named(context.Canceled); !errors.Is(err, context.Canceled) || errors.Is(err, database.ErrDamaged) {
+	if err := database.Named(context.Canceled); !errors.Is(err, context.Canceled) ||
+		errors.Is(err, database.ErrDamaged) {
 		t.Errorf("cancelled: %v", err)
 	}
 }

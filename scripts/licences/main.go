@@ -35,7 +35,8 @@ func write(out io.Writer) error {
 	if err != nil {
 		return err
 	}
-	parts = append([]part{{"Dunvel", "."}, {"The Go programming language and its standard library", strings.TrimSpace(string(goroot))}}, parts...)
+	parts = append([]part{{"Dunvel", "."},
+		{"The Go programming language and its standard library", strings.TrimSpace(string(goroot))}}, parts...)
 	for _, name := range []string{"@fontsource-variable/atkinson-hyperlegible-next", "swagger-ui-dist"} {
 		parts = append(parts, part{name, filepath.Join("web/node_modules", name)})
 	}
@@ -44,7 +45,8 @@ func write(out io.Writer) error {
 		if err != nil {
 			return fmt.Errorf("%s: %w", p.name, err)
 		}
-		fmt.Fprintf(out, "%s\n%s\n\n%s\n\n", p.name, strings.Repeat("=", len([]rune(p.name))), strings.Join(texts, "\n\n"))
+		fmt.Fprintf(out, "%s\n%s\n\n%s\n\n", p.name, strings.Repeat("=", len([]rune(p.name))),
+			strings.Join(texts, "\n\n"))
 	}
 	bundled, err := os.ReadFile("web/dist/bundled.md")
 	if err != nil {

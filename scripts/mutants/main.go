@@ -56,9 +56,11 @@ func run(packages []string) error {
 	for _, pkg := range packages {
 		fmt.Fprintln(os.Stderr, pkg)
 		out := filepath.Join(dir, "found.json")
-		cmd := exec.Command(filepath.Join(dir, "gremlins"), "unleash", "./"+pkg, "--silent", "--exclude-files", "/", "-o", out)
+		cmd := exec.Command(filepath.Join(dir, "gremlins"), "unleash", "./"+pkg, "--silent", "--exclude-files",
+			"/", "-o", out)
 		cmd.Stderr = os.Stderr
-		cmd.Env = append(os.Environ(), "PATH="+dir+string(os.PathListSeparator)+os.Getenv("PATH"), "GOFLAGS="+os.Getenv("GOFLAGS")+" -short")
+		cmd.Env = append(os.Environ(), "PATH="+dir+string(os.PathListSeparator)+os.Getenv("PATH"),
+			"GOFLAGS="+os.Getenv("GOFLAGS")+" -short")
 		if err := cmd.Run(); err != nil {
 			return fmt.Errorf("%s: %w", pkg, err)
 		}
@@ -138,7 +140,8 @@ func read(path, pkg string) ([]mutant, error) {
 		}
 		lines := strings.Split(string(source), "\n")
 		for _, m := range f.Mutations {
-			out = append(out, mutant{pkg, f.Name, strings.ToLower(strings.ReplaceAll(m.Type, "_", " ")), m.Status, m.Line, strings.TrimSpace(lines[m.Line-1])})
+			out = append(out, mutant{pkg, f.Name, strings.ToLower(strings.ReplaceAll(m.Type, "_", " ")), m.Status,
+				m.Line, strings.TrimSpace(lines[m.Line-1])})
 		}
 	}
 	return out, nil
@@ -165,8 +168,10 @@ func readReasons(path string) (map[string]string, error) {
 // told is the document.
 func told(packages []string, found []mutant, why map[string]string) string {
 	var out strings.Builder
-	out.WriteString("# Mutants\n\nWritten by `make mutants`: each is a small change of the code. One that no test notices has survived; why it may is told beside it.\n" +
-		"Tests run with `-short`, without those that run the engine for long.\n\n| Package | Changes | Reached by tests | Noticed, of those |\n|---|---|---|---|\n")
+	out.WriteString("# Mutants\n\nWritten by `make mutants`: each is a small change of the code. One that no test " +
+		"notices has survived; why it may is told beside it.\n" +
+		"Tests run with `-short`, without those that run the engine for long.\n\n| Package | Changes | Reached by " +
+		"tests | Noticed, of those |\n|---|---|---|---|\n")
 	for _, pkg := range packages {
 		all, reached, killed := 0, 0, 0
 		for _, m := range found {
@@ -181,7 +186,8 @@ func told(packages []string, found []mutant, why map[string]string) string {
 				killed++
 			}
 		}
-		fmt.Fprintf(&out, "| `%s` | %d | %.0f %% | %.0f %% |\n", pkg, all, percent(reached, all), percent(killed, reached))
+		fmt.Fprintf(&out, "| `%s` | %d | %.0f %% | %.0f %% |\n", pkg, all, percent(reached, all),
+			percent(killed, reached))
 	}
 	last := ""
 	for _, m := range slices.Compact(slices.Clone(found)) {

@@ -29,7 +29,8 @@ func main() {
 
 // listed is which packages each package uses, of those that are part of a program.
 func listed() (map[string][]string, error) {
-	out, err := exec.Command("go", "list", "-json=ImportPath,Imports", "./core/...", "./internal/...", "./cmd/dunvel").Output()
+	out, err := exec.Command("go", "list", "-json=ImportPath,Imports", "./core/...", "./internal/...",
+		"./cmd/dunvel").Output()
 	if err != nil {
 		return nil, err
 	}
@@ -123,18 +124,24 @@ func draw(uses map[string][]string) string {
 		}
 	}
 	var out strings.Builder
-	fmt.Fprintf(&out, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" font-family="sans-serif" font-size="12">`+"\n", 2*edge+most*across, 2*edge+len(rows)*up)
-	fmt.Fprintf(&out, "<title>The packages of Dunvel: each uses only those below it</title>\n<rect width=\"100%%\" height=\"100%%\" fill=\"#fbf6ec\"/>\n")
+	fmt.Fprintf(&out, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %d %d" `+
+		`font-family="sans-serif" font-size="12">`+
+		"\n", 2*edge+most*across, 2*edge+len(rows)*up)
+	fmt.Fprintf(&out, "<title>The packages of Dunvel: each uses only those below it</title>\n<rect width=\"100%%\" "+
+		"height=\"100%%\" fill=\"#fbf6ec\"/>\n")
 	for _, name := range slices.Sorted(maps.Keys(uses)) {
 		for _, to := range direct(uses, name) {
-			fmt.Fprintf(&out, `<line x1="%d" y1="%d" x2="%d" y2="%d" stroke="#8a8272" stroke-width="1"/>`+"\n", x[name]+wide/2, y[name]+high, x[to]+wide/2, y[to])
+			fmt.Fprintf(&out, `<line x1="%d" y1="%d" x2="%d" y2="%d" stroke="#8a8272" stroke-width="1"/>`+"\n",
+				x[name]+wide/2, y[name]+high, x[to]+wide/2, y[to])
 		}
 	}
 	for _, name := range slices.Sorted(maps.Keys(uses)) {
 		room, short, _ := strings.Cut(name, "/")
 		fill := map[string]string{"core": "#dceae4", "internal": "#f3dfc9", "cmd": "#ffffff"}[room]
-		fmt.Fprintf(&out, `<rect x="%d" y="%d" width="%d" height="%d" rx="4" fill="%s" stroke="#3a362e"/>`+"\n", x[name], y[name], wide, high, fill)
-		fmt.Fprintf(&out, `<text x="%d" y="%d" text-anchor="middle" fill="#111827">%s</text>`+"\n", x[name]+wide/2, y[name]+17, short)
+		fmt.Fprintf(&out, `<rect x="%d" y="%d" width="%d" height="%d" rx="4" fill="%s" stroke="#3a362e"/>`+"\n",
+			x[name], y[name], wide, high, fill)
+		fmt.Fprintf(&out, `<text x="%d" y="%d" text-anchor="middle" fill="#111827">%s</text>`+"\n", x[name]+wide/2,
+			y[name]+17, short)
 	}
 	out.WriteString("</svg>\n")
 	return out.String()

@@ -14,7 +14,8 @@ import (
 
 // benches are what is measured, in the order in which it is told.
 var benches = []struct{ title, pkg, bench, times string }{
-	{"The engine against the explicit solver of the tests, times as fast", "./core/mechanics", "BenchmarkAgainstExplicit", "3x"},
+	{"The engine against the explicit solver of the tests, times as fast", "./core/mechanics",
+		"BenchmarkAgainstExplicit", "3x"},
 	{"A draft of an answer", "./core/advice", "BenchmarkDraft", "10x"},
 	{"A whole answer", "./core/advice", "BenchmarkAnswer", "10x"},
 	{"What would change it", "./core/advice", "BenchmarkChanges", "2x"},
@@ -22,7 +23,8 @@ var benches = []struct{ title, pkg, bench, times string }{
 	{"Four outfits compared", "./core/advice", "BenchmarkCompare", "3x"},
 	{"10,000 events over HTTP", "./internal/server", "BenchmarkSeason", "20x"},
 	{"Card, practice, truth and drops on the demo data, over HTTP", "./internal/server", "BenchmarkBeside", "20x"},
-	{"What the server holds on to, before and after every 200 drafts and answers of a drag", "./internal/server", "BenchmarkMemory", "3x"},
+	{"What the server holds on to, before and after every 200 drafts and answers of a drag", "./internal/server",
+		"BenchmarkMemory", "3x"},
 	{"Dragging the depth in the browser", "./test/browser", "BenchmarkDragging", "2x"},
 }
 

@@ -28,10 +28,13 @@ func judged() ([]trust.Number, error) {
 		name string
 		of   any
 	}{
-		{"Boat", catalogue.Boats()}, {"Bed", catalogue.Beds}, {"Current", catalogue.CurrentWords}, {"Wind", catalogue.WindWords},
-		{"Line", catalogue.LineSurfaces}, {"Tilt of a bare hook", catalogue.BareTilts}, {"Head shape", catalogue.HeadShapes},
+		{"Boat", catalogue.Boats()}, {"Bed", catalogue.Beds}, {"Current", catalogue.CurrentWords},
+		{"Wind", catalogue.WindWords},
+		{"Line", catalogue.LineSurfaces}, {"Tilt of a bare hook", catalogue.BareTilts},
+		{"Head shape", catalogue.HeadShapes},
 		{"Point of the hook", catalogue.Points}, {"Hook mass", catalogue.HookMass}, {"Hook wire", catalogue.HookWire},
-		{"Lightest head for a hook", catalogue.HookHeads}, {"Bait form", catalogue.BaitForms}, {"Bait body", catalogue.BaitDensity},
+		{"Lightest head for a hook", catalogue.HookHeads}, {"Bait form", catalogue.BaitForms},
+		{"Bait body", catalogue.BaitDensity},
 		{"Gap of the hook", catalogue.HookGap}, {"Way to put a bait on", catalogue.Puts},
 		{"Keeper", catalogue.Keepers}, {"Fish that a bait lasts for", catalogue.BaitLasts},
 		{"Unevenness of a bait", catalogue.Unevenness},

@@ -108,7 +108,8 @@ func wanted() map[string][]string {
 // told runs tests of a package and takes the figures that they tell.
 func told(pkg string, tests []string, into map[string]trust.Figure) error {
 	fmt.Fprintln(os.Stderr, pkg, strings.Join(slices.Sorted(slices.Values(tests)), " "))
-	out, err := exec.Command("go", "test", "-json", "-count", "1", "-timeout", "20m", "-run", "^("+strings.Join(tests, "|")+")$", pkg).Output()
+	out, err := exec.Command("go", "test", "-json", "-count", "1", "-timeout", "20m", "-run",
+		"^("+strings.Join(tests, "|")+")$", pkg).Output()
 	if err != nil {
 		return fmt.Errorf("%w: %s", err, tail(out))
 	}

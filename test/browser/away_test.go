@@ -40,7 +40,8 @@ var proven = sync.OnceValues(func() (proof, error) {
 	}
 	defer func() { _ = os.RemoveAll(dir) }()
 	by, err := certificate.Own(dir, func() certificate.Names {
-		return certificate.Names{Names: []string{"localhost"}, Addresses: append(server.OwnAddresses(), netip.MustParseAddr("127.0.0.1"))}
+		return certificate.Names{Names: []string{"localhost"},
+			Addresses: append(server.OwnAddresses(), netip.MustParseAddr("127.0.0.1"))}
 	}, time.Now)
 	if err != nil {
 		return proof{}, err
@@ -76,7 +77,8 @@ func overNetwork(t *testing.T, encrypted bool) *network {
 	ctx, cancel := context.WithCancel(context.Background())
 	at, ended := make(chan net.Addr, 1), make(chan error, 1)
 	go func() {
-		ended <- server.Serve(ctx, n.inner(n.does, reached), server.NewGate(n.does, reached.By), "0.0.0.0:0", func(a net.Addr) { at <- a })
+		ended <- server.Serve(ctx, n.inner(n.does, reached), server.NewGate(n.does, reached.By), "0.0.0.0:0",
+			func(a net.Addr) { at <- a })
 	}()
 	select {
 	case a := <-at:
@@ -120,7 +122,8 @@ func (n *network) device() (id int64) {
 // answered waits for the answer at a depth.
 func (n *network) answered(depth string) {
 	n.t.Helper()
-	n.until(fmt.Sprintf(`document.querySelector(".answer[data-depth='%s']:not([data-stale]):not([data-draft]) h1")`, depth))
+	n.until(fmt.Sprintf(`document.querySelector(".answer[data-depth='%s']:not([data-stale]):not([data-draft]) h1")`,
+		depth))
 }
 
 // A device trusts the authority, is paired, and then the page starts without its server. It is
@@ -133,7 +136,8 @@ func TestOverTLS(t *testing.T) {
 	p.comes(`fetch("/authority.crt").then((r) => r.text()).then((t) => t.startsWith("-----BEGIN CERTIFICATE-----"))`)
 	p.click("Open Dunvel")
 	p.pair()
-	if secure := value[bool](p.page, "isSecureContext"); !secure || !strings.HasPrefix(value[string](p.page, "location.href"), p.url) {
+	if secure := value[bool](p.page, "isSecureContext"); !secure ||
+		!strings.HasPrefix(value[string](p.page, "location.href"), p.url) {
 		t.Errorf("at %s", value[string](p.page, "location.href"))
 	}
 	p.visit("/?open=4")
@@ -226,11 +230,12 @@ func TestEngineDies(t *testing.T) {
 	t.Parallel()
 	p := first(t)
 	p.begun()
-	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{
-		Source: `window.engines = []; window.Worker = class extends Worker {
+	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
+		cdppage.AddScriptToEvaluateOnNewDocumentParams{
+			Source: `window.engines = []; window.Worker = class extends Worker {
 			postMessage(m) { if (!engines.includes(this)) engines.push(this); super.postMessage(window.poison && m.path ? null : m) }
 		}`,
-	}); err != nil {
+		}); err != nil {
 		t.Fatal(err)
 	}
 	p.visit("/?open=4")
@@ -274,11 +279,13 @@ func TestClockAhead(t *testing.T) {
 	t.Parallel()
 	p := first(t)
 	p.begun()
-	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{
-		Source: `const now = Date.now; Date.now = () => now() + 3600e3`,
-	}); err != nil {
+	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
+		cdppage.AddScriptToEvaluateOnNewDocumentParams{
+			Source: `const now = Date.now; Date.now = () => now() + 3600e3`,
+		}); err != nil {
 		t.Fatal(err)
 	}
 	p.visit("/?open=4")
-	p.says(".away", "The clock of this device is 60 min ahead of the server’s: what is logged here has this device’s times.")
+	p.says(".away", "The clock of this device is 60 min ahead of the server’s: what is logged here has this device’s "+
+		"times.")
 }

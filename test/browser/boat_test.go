@@ -23,7 +23,8 @@ func (p *page) instruments(depth, knots float64) {
 	go p.boat.RunSimulated(ctx, "The test's boat", func() []nmea.Sentence {
 		return []nmea.Sentence{
 			{Talker: "SD", Kind: "DPT", Fields: []string{fmt.Sprint(depth - 0.5), "0.5"}},
-			{Talker: "GP", Kind: "RMC", Fields: []string{"080000", "A", "5621.13", "N", "01833.66", "W", fmt.Sprint(knots), "180.0", "271126", "", "", "A"}},
+			{Talker: "GP", Kind: "RMC", Fields: []string{"080000", "A", "5621.13", "N", "01833.66", "W",
+				fmt.Sprint(knots), "180.0", "271126", "", "", "A"}},
 			{Talker: "YX", Kind: "MTW", Fields: []string{"10.4", "C"}},
 		}
 	})
@@ -47,7 +48,8 @@ func TestBoat(t *testing.T) {
 	p.until(`document.querySelector(".boat-figures")?.innerText.includes("24 m")`)
 	p.until(`document.querySelector(".boat-figures")?.innerText.includes("0.31 m/s")`)
 	p.until(nowSays("Tie on"))
-	p.until(`document.querySelectorAll(".boat-figures [data-from=measured]").length === 3`) // the weight is by all that is heard
+	// the weight is by all that is heard
+	p.until(`document.querySelectorAll(".boat-figures [data-from=measured]").length === 3`)
 	p.until(`document.querySelector(".boat-sources summary").innerText === "Instruments: 1 of 1 heard"`)
 
 	// By hand, with a wrong depth on the way.
@@ -75,11 +77,14 @@ func TestBoat(t *testing.T) {
 	for p.until(`true`); len(events) < 2; {
 		events = ask[[]struct{ Event logbook.Event }](p, fmt.Sprintf("/api/trips/%d/events", trips[0].ID))
 	}
-	if e := events[0].Event; e.Kind != logbook.Changed || e.State == nil || e.State.Setup.Water.Depth < 23.9 || e.State.Setup.Boat.Speed < 0.3 {
+	if e := events[0].Event; e.Kind != logbook.Changed || e.State == nil || e.State.Setup.Water.Depth < 23.9 ||
+		e.State.Setup.Boat.Speed < 0.3 {
 		t.Errorf("%+v", e)
 	}
 	splash := events[1].Event
-	if a := splash.Aboard; a == nil || a.Depth == nil || math.Abs(*a.Depth-24) > 0.01 || a.Where == nil || a.Temperature == nil || math.Abs(*a.Temperature-10.4) > 0.01 || a.Drift == nil || math.Abs(splash.With.BedDepth-24) > 0.01 {
+	if a := splash.Aboard; a == nil || a.Depth == nil || math.Abs(*a.Depth-24) > 0.01 || a.Where == nil ||
+		a.Temperature == nil || math.Abs(*a.Temperature-10.4) > 0.01 || a.Drift == nil ||
+		math.Abs(splash.With.BedDepth-24) > 0.01 {
 		t.Errorf("%+v %+v", splash.Aboard, splash.With)
 	}
 
@@ -126,7 +131,8 @@ func TestTrack(t *testing.T) {
 	var gpx strings.Builder
 	gpx.WriteString("<gpx><wpt lat='56.3505' lon='-18.561'><name>Rip</name></wpt><trk><name>Morning</name><trkseg>")
 	for i := range 61 {
-		fmt.Fprintf(&gpx, "<trkpt lat='%.7f' lon='-18.5611'><time>%s</time></trkpt>", 56.352-0.4*10*float64(i)/111194.93, time.Now().Add(time.Duration(i-70)*10*time.Second).UTC().Format(time.RFC3339))
+		fmt.Fprintf(&gpx, "<trkpt lat='%.7f' lon='-18.5611'><time>%s</time></trkpt>", 56.352-0.4*10*float64(
+			i)/111194.93, time.Now().Add(time.Duration(i-70)*10*time.Second).UTC().Format(time.RFC3339))
 	}
 	gpx.WriteString("</trkseg></trk><trk/></gpx>")
 	p.until(`!!document.querySelector("#field-import")`)

@@ -79,7 +79,10 @@ func TestBoxByKeysAndPaste(t *testing.T) {
 		t.Errorf("arrow keys stay at %s", now)
 	}
 	paste := func(text string) {
-		value[bool](p, "(() => {const d = new DataTransfer(); d.setData(`text/plain`, `"+text+"`); document.querySelector(`"+cell("Weight", "new")+"`).dispatchEvent(new ClipboardEvent(`paste`, {clipboardData: d, bubbles: true, cancelable: true})); return true})()")
+		value[bool](p, "(() => {const d = new DataTransfer(); d.setData(`text/plain`, `"+text+
+			"`); document.querySelector(`"+cell("Weight", "new")+
+			"`).dispatchEvent(new ClipboardEvent(`paste`, {clipboardData: d, bubbles: true, cancelable: true})); "+
+			"return true})()")
 	}
 	paste("1.1 g\\tball\\ttin\\t#4\\n2.2 g\\tball\\ttin\\t#2\\n")
 	p.until(fmt.Sprintf("%s === %d", rows, before+2))
@@ -102,7 +105,8 @@ func TestBoxInTwoWindows(t *testing.T) {
 	row := cell("Count", "5.3 g football, lead, 3/0 hook")
 	p.until("document.querySelector(`" + row + "`)")
 	// Typing begins, and then comes the other window, as the server sees it.
-	p.do(chromedp.Click(row), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("9"))
+	p.do(chromedp.Click(row), chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)),
+		chromedp.KeyEvent("9"))
 	changed := value[int](p, `(() => {
 		const ask = (method, path, body) => {const r = new XMLHttpRequest(); r.open(method, "/api" + path, false); r.setRequestHeader("Content-Type", "application/json"); r.send(body); return r};
 		const i = JSON.parse(ask("GET", "/items").responseText).find((x) => x.name === "5.3 g football, lead, 3/0 hook");
@@ -188,7 +192,8 @@ func TestManyRows(t *testing.T) {
 		window.scrollTo(0, document.body.scrollHeight);
 		return true;
 	})()`)
-	p.until(heads + `.at(-1)?.innerText !== undefined && ` + heads + `.some((r) => Number(r.getAttribute("aria-rowindex")) > 380)`)
+	p.until(heads + `.at(-1)?.innerText !== undefined && ` + heads +
+		`.some((r) => Number(r.getAttribute("aria-rowindex")) > 380)`)
 	value[bool](p, `(document.activeElement.scrollIntoView({block: "center"}), true)`)
 	p.until(`document.activeElement.value === "8.8" && ` + heads + `.some((r) => r.dataset.changed)`)
 }

@@ -46,7 +46,8 @@ func TestDay(t *testing.T) {
 	p.enter("#day-tide-text", "HW 05:42 4.6\nHW 11:51 4.8", "HTMLTextAreaElement", "input")
 	p.click("Read it")
 	p.says(".day-table [role=alert]", "two high waters follow each other")
-	p.enter("#day-tide-text", "HW 00:10 4.6 m\nLW 06:20 1.3 m\nHW 12:30 4.8 m\nLW 18:40 1.2 m\nHW 00:55 4.7 m", "HTMLTextAreaElement", "input")
+	p.enter("#day-tide-text", "HW 00:10 4.6 m\nLW 06:20 1.3 m\nHW 12:30 4.8 m\nLW 18:40 1.2 m\nHW 00:55 4.7 m",
+		"HTMLTextAreaElement", "input")
 	p.click("Read it")
 	p.says(".day-table .row-hint", "low ")
 	p.until(`!document.querySelector(".day-water [role=alert]") && !document.querySelector(".day-water[data-old]")`)
@@ -141,7 +142,8 @@ func TestTideTakenIn(t *testing.T) {
 	calendar := ""
 	for i, what := range []string{"High water 4.6 m", "Low water 1.3 m", "High water 4.4 m", "Low water 1.1 m"} {
 		at := time.Now().UTC().Truncate(24 * time.Hour).Add(time.Duration(6*i-1) * time.Hour)
-		calendar += fmt.Sprintf("BEGIN:VEVENT\r\nUID:%d\r\nSUMMARY:%s\r\nDTSTART:%s\r\nEND:VEVENT\r\n", i, what, at.Format("20060102T150405Z"))
+		calendar += fmt.Sprintf("BEGIN:VEVENT\r\nUID:%d\r\nSUMMARY:%s\r\nDTSTART:%s\r\nEND:VEVENT\r\n", i, what,
+			at.Format("20060102T150405Z"))
 	}
 	file := func(text string) {
 		p.file("#day-tide-file", "tide.txt", text)

@@ -65,8 +65,10 @@ func TestDragging(t *testing.T) {
 	p.until(`window.seen.drawn.length > 2`)
 	p.until(ready)
 	p.until(`Number(document.querySelector(".answer").dataset.depth) === Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow"))`)
-	if missed := value[[]float64](p, `window.seen.drafts.filter((d) => !window.seen.drawn.includes(d))`); len(missed) > 0 {
-		t.Errorf("drafts of %v m were not drawn; %s", missed, value[string](p, `JSON.stringify([window.seen.drafts, window.seen.drawn])`))
+	if missed := value[[]float64](p, `window.seen.drafts.filter((d) => !window.seen.drawn.includes(d))`); len(
+		missed) > 0 {
+		t.Errorf("drafts of %v m were not drawn; %s", missed,
+			value[string](p, `JSON.stringify([window.seen.drafts, window.seen.drawn])`))
 	}
 }
 
@@ -77,13 +79,16 @@ func BenchmarkDragging(b *testing.B) {
 		p := open(b, "/?water.depth=8")
 		p.until(ready)
 		value[bool](p, watched)
-		value[bool](p, `(async () => {const from = performance.now(); await `+fmt.Sprintf(dragged, 300)+`; window.took = (performance.now() - from) / 1000})() && true`)
+		value[bool](p, `(async () => {const from = performance.now(); await `+fmt.Sprintf(dragged, 300)+
+			`; window.took = (performance.now() - from) / 1000})() && true`)
 		p.until(`window.took`)
 		seconds := value[float64](p, `window.took`)
 		drawn := value[float64](p, `window.seen.drawn.length`)
 		b.ReportMetric(drawn/seconds, "pictures/s")
 		b.ReportMetric(300/seconds, "frames/s")
-		b.ReportMetric(value[float64](p, `window.seen.ages.sort((a, b) => a - b)[Math.floor(window.seen.ages.length / 2)] ?? 0`), "median-age-ms")
-		b.ReportMetric(value[float64](p, `window.seen.ages.sort((a, b) => a - b)[Math.floor(window.seen.ages.length * 0.95)] ?? 0`), "p95-age-ms")
+		b.ReportMetric(value[float64](p,
+			`window.seen.ages.sort((a, b) => a - b)[Math.floor(window.seen.ages.length / 2)] ?? 0`), "median-age-ms")
+		b.ReportMetric(value[float64](p,
+			`window.seen.ages.sort((a, b) => a - b)[Math.floor(window.seen.ages.length * 0.95)] ?? 0`), "p95-age-ms")
 	}
 }

@@ -66,10 +66,12 @@ func TestViewsHaveTitles(t *testing.T) {
 	p := open(t, "/")
 	p.until(`document.title === "Work out – Dunvel"`)
 	for _, v := range []struct{ link, title string }{
-		{"Fall", "Fall"}, {"Map", "Map"}, {"Compare", "Compare"}, {"Drop test", "Drop test"}, {"Log", "Log"}, {"Box", "Box"}, {"Setups", "Setups"}, {"Work out", "Work out"},
+		{"Fall", "Fall"}, {"Map", "Map"}, {"Compare", "Compare"}, {"Drop test", "Drop test"}, {"Log", "Log"},
+		{"Box", "Box"}, {"Setups", "Setups"}, {"Work out", "Work out"},
 	} {
 		p.click(v.link)
-		p.until(`document.title === "` + v.title + ` – Dunvel" && document.activeElement.id === "view" && document.querySelectorAll("h1").length === 1`)
+		p.until(`document.title === "` + v.title +
+			` – Dunvel" && document.activeElement.id === "view" && document.querySelectorAll("h1").length === 1`)
 	}
 }
 
@@ -217,13 +219,17 @@ func TestFromTheBox(t *testing.T) {
 	p := open(t, "/")
 	p.until(settled)
 	for _, tt := range []struct{ group, has, address string }{
-		{"Line-and-leader", "fluorocarbon", "leader."}, {"Bait", "curl tail", "bait.form=curl tail"}, {"Heads", "football", "head.shape=football"}, {"Rod-and-reel", "", "rod.most="},
+		{"Line-and-leader", "fluorocarbon", "leader."}, {"Bait", "curl tail", "bait.form=curl tail"},
+		{"Heads", "football", "head.shape=football"}, {"Rod-and-reel", "", "rod.most="},
 	} {
-		name := map[string]string{"Line-and-leader": "field-line-diameter", "Bait": "field-bait-form", "Heads": "field-head-shape", "Rod-and-reel": "field-rod-length"}[tt.group]
+		name := map[string]string{"Line-and-leader": "field-line-diameter", "Bait": "field-bait-form",
+			"Heads": "field-head-shape", "Rod-and-reel": "field-rod-length"}[tt.group]
 		p.unfold(name)
 		id := "field-box-" + tt.group
 		p.until(`document.querySelectorAll("#` + id + ` option").length > 1`)
-		option := value[string](p, `[...document.querySelectorAll("#`+id+` option")].find((o) => o.value && o.innerText.includes("`+tt.has+`"))?.value ?? "none: " + document.querySelector("#`+id+`")?.innerText`)
+		option := value[string](p, `[...document.querySelectorAll("#`+id+
+			` option")].find((o) => o.value && o.innerText.includes("`+tt.has+
+			`"))?.value ?? "none: " + document.querySelector("#`+id+`")?.innerText`)
 		p.enter("#"+id, option, "HTMLSelectElement", "change")
 		p.until(`decodeURIComponent(location.search).replaceAll("+", " ").includes("` + tt.address + `")`)
 	}

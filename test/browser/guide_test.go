@@ -49,7 +49,8 @@ func TestWords(t *testing.T) {
 	keys := `fetch("/api/guide").then((r) => r.json()).then((g) => { window.words = g.terms.map((t) => t.key) })`
 	value[bool](p, "("+keys+", true)")
 	p.until(`window.words`)
-	for _, key := range []string{"odds", "net-weight", "run-out", "bow", "contact-margin", "lift-off", "snag-index", "felt", "band", "touch-down", "count", "tilt", "leader", "keeper"} {
+	for _, key := range []string{"odds", "net-weight", "run-out", "bow", "contact-margin", "lift-off", "snag-index",
+		"felt", "band", "touch-down", "count", "tilt", "leader", "keeper"} {
 		if !value[bool](p, `window.words.includes("`+key+`")`) {
 			t.Errorf("no word %s", key)
 		}

@@ -12,7 +12,8 @@ func TestYourHand(t *testing.T) {
 	p.until(`document.querySelector('section[aria-label="Your hand"]')`)
 	value[bool](p, `document.querySelector('section[aria-label="Your hand"] summary').click() || true`)
 	p.says(`[aria-label="Learnt of you"]`, "usual")
-	p.says(`[aria-label="Learnt of you"]`, "Lines and currents are taken as they are entered: no falls tell it better yet.")
+	p.says(`[aria-label="Learnt of you"]`,
+		"Lines and currents are taken as they are entered: no falls tell it better yet.")
 	p.comes(`fetch("/api/preferences").then((r) => r.json()).then((o) => o.learnt.patience.factor < 1 && !o.refused)`)
 	value[bool](p, `document.querySelector('[aria-label="Learnt of you"] input').click() || true`)
 	p.comes(`fetch("/api/preferences").then((r) => r.json()).then((o) => o.refused?.join() === "patience")`)

@@ -98,9 +98,10 @@ func open(t testing.TB, path string) *page {
 // begun makes the browser one in which Dunvel was used before.
 func (p *page) begun() {
 	p.t.Helper()
-	_, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument, cdppage.AddScriptToEvaluateOnNewDocumentParams{
-		Source: `localStorage.setItem("dunvel.begun", "true")`,
-	})
+	_, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
+		cdppage.AddScriptToEvaluateOnNewDocumentParams{
+			Source: `localStorage.setItem("dunvel.begun", "true")`,
+		})
 	if err != nil {
 		p.t.Fatal(err)
 	}
@@ -147,7 +148,8 @@ func (p *page) inner(does *service.Service, reached reach.Ways) http.Handler {
 		p.t.Fatal(err)
 	}
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if p.gone.Load() || p.unreachable.Load() && r.Method == http.MethodPost && strings.HasSuffix(r.URL.Path, "/events") {
+		if p.gone.Load() || p.unreachable.Load() && r.Method == http.MethodPost &&
+			strings.HasSuffix(r.URL.Path, "/events") {
 			panic(http.ErrAbortHandler) // ends the connection, or its stream
 		}
 		handler.ServeHTTP(w, r)
@@ -201,7 +203,8 @@ func (p *page) watchConsole() {
 				return
 			}
 			text := fmt.Sprintf("%+v", m)
-			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") && !outOfReach.MatchString(text) {
+			if strings.Contains(strings.ToLower(text), "error") && !strings.Contains(text, "status of 4") &&
+				!outOfReach.MatchString(text) {
 				p.t.Errorf("console: %s", text)
 			}
 		}
@@ -241,7 +244,8 @@ func (p *page) comes(expression string) {
 	ctx, cancel := context.WithTimeout(p.ctx, patience)
 	defer cancel()
 	for {
-		v, err := chromedp.Run(ctx, chromedp.Evaluate[bool](`Promise.resolve(`+expression+`).then((v) => !!v)`, chromedp.EvalAwaitPromise))
+		v, err := chromedp.Run(ctx, chromedp.Evaluate[bool](`Promise.resolve(`+expression+`).then((v) => !!v)`,
+			chromedp.EvalAwaitPromise))
 		if err == nil && v {
 			return
 		}
@@ -261,7 +265,8 @@ func (p *page) until(expression string) {
 			return
 		}
 		if time.Now().After(end) {
-			p.t.Fatalf("never came about: %s (%v)\nthe page says: %s", expression, err, value[string](p, "document.body.innerText.slice(0, 1500)"))
+			p.t.Fatalf("never came about: %s (%v)\nthe page says: %s", expression, err,
+				value[string](p, "document.body.innerText.slice(0, 1500)"))
 		}
 	}
 }
@@ -313,8 +318,10 @@ func (p *page) field(path, text string) {
 // while the answer before comes in, and it may be drawn anew until it has the focus.
 func (p *page) typeOver(selector, text string) {
 	p.t.Helper()
-	p.until(fmt.Sprintf(`((c) => {c?.focus(); return c && document.activeElement === c})(document.querySelector(%q))`, selector))
-	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"), chromedp.KeyEvent(text))
+	p.until(fmt.Sprintf(`((c) => {c?.focus(); return c && document.activeElement === c})(document.querySelector(%q))`,
+		selector))
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)), chromedp.KeyEvent("\b"),
+		chromedp.KeyEvent(text))
 	value[bool](p, "(document.activeElement.blur(), true)")
 }
 
@@ -349,7 +356,8 @@ func handle(label string) string { return fmt.Sprintf(`[role=slider][aria-label=
 // drag drags a thing in the picture by some pixels.
 func (p *page) drag(label string, dx, dy float64) {
 	p.t.Helper()
-	at := value[[]float64](p, fmt.Sprintf(`(() => {const b = document.querySelector(%q).querySelector(".handle-grip").getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2]})()`, handle(label)))
+	at := value[[]float64](p, fmt.Sprintf(
+		`(() => {const b = document.querySelector(%q).querySelector(".handle-grip").getBoundingClientRect(); return [b.x + b.width/2, b.y + b.height/2]})()`, handle(label)))
 	p.do(chromedp.DragAndDropXY(at[0], at[1], at[0]+dx, at[1]+dy, 8))
 }
 

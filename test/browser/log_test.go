@@ -143,7 +143,8 @@ func TestTakeInAFile(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/log?part=exchange")
 	p.until(`document.querySelector("#field-import")`)
-	const sheet = "When,Event,Spot,Depth [ft],Mood\n5/12/2026 19:30,fish,Gull Bar,20,good\n5/12/2026 19:45,bite,Gull Bar,soon,good\n"
+	const sheet = "When,Event,Spot,Depth [ft],Mood\n5/12/2026 19:30,fish,Gull Bar,20,good\n5/12/2026 19:45,bite,Gull " +
+		"Bar,soon,good\n"
 	p.file("#field-import", "evening.csv", sheet)
 	p.says(".refused", "Line 3: depth")
 	p.says(".mapping", "Not used: Mood.")
@@ -163,7 +164,9 @@ func TestTakeInAFile(t *testing.T) {
 	p.click("Take it")
 	p.says(".MuiSnackbar-root", "2 events: taken")
 	// Written another way it is the same, and what it says otherwise is offered.
-	p.file("#field-import", "evening.csv", "when;what happened;place;depth (m);note\n12.05.2026 19:30:00;Fish;Gull Bar;6,1;\n12.05.2026 19:45:00;Bite;Gull Bar;3,66;on the drop\n")
+	p.file("#field-import", "evening.csv",
+		"when;what happened;place;depth (m);note\n12.05.2026 19:30:00;Fish;Gull Bar;6,1;\n12.05.2026 "+
+			"19:45:00;Bite;Gull Bar;3,66;on the drop\n")
 	p.says("[role=status]", "2 events, of which 2 were here already")
 	p.until(`document.querySelector("label[for=field-read-changes]")?.innerText === "1 of what is here is told otherwise: change it"`)
 	value[bool](p, `(document.querySelector("#field-read-changes").click(), true)`)
@@ -171,7 +174,8 @@ func TestTakeInAFile(t *testing.T) {
 	p.click("Take it")
 	p.comes(`fetch("/api/log.csv").then((r) => r.text()).then((t) => t.includes("on the drop"))`)
 	// Setups come in as a table too.
-	p.file("#field-import", "mine.csv", "setup,depth under the rod (ft),bed,flavour\nMy pool,10,mud,anise\nBad pool,10,lava,\n")
+	p.file("#field-import", "mine.csv", "setup,depth under the rod (ft),bed,flavour\nMy pool,10,mud,anise\nBad "+
+		"pool,10,lava,\n")
 	p.says(".refused", "Line 3: Bed: “lava” is not one of")
 	p.file("#field-import", "mine.csv", "setup,depth under the rod (ft),bed,flavour\nMy pool,10,mud,anise\n")
 	p.says("[role=status]", "an entry: to be taken.")
@@ -257,7 +261,8 @@ func TestStripOfATrip(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/log?trip=1&part=timeline")
 	p.until(`document.querySelector(".trip-strip .strip-cast")`)
-	for kind, drawn := range map[string]string{"splash": ".strip-cast", "fish": ".trip-strip > svg .strip-full", "bite": ".trip-strip a[aria-label^='bite']"} {
+	for kind, drawn := range map[string]string{"splash": ".strip-cast", "fish": ".trip-strip > svg .strip-full",
+		"bite": ".trip-strip a[aria-label^='bite']"} {
 		told := value[int](p, `document.querySelectorAll(".timeline li[data-kind=`+kind+`]").length`)
 		if n := value[int](p, "document.querySelectorAll(`"+drawn+"`).length"); n != told || n == 0 {
 			t.Errorf("%d of %s are drawn, %d told", n, kind, told)
@@ -265,12 +270,14 @@ func TestStripOfATrip(t *testing.T) {
 	}
 	// The fish, on the fall, is higher in the picture than a bite on the bed.
 	y := func(kind string) float64 {
-		return value[float64](p, "document.querySelector(`.trip-strip a[aria-label^='"+kind+"'] path`).getBoundingClientRect().y")
+		return value[float64](p, "document.querySelector(`.trip-strip a[aria-label^='"+kind+
+			"'] path`).getBoundingClientRect().y")
 	}
 	if y("fish") >= y("bite") {
 		t.Errorf("the fish at %g, the bite at %g", y("fish"), y("bite"))
 	}
-	value[bool](p, "(document.querySelector(`.trip-strip a[aria-label^='fish']`).dispatchEvent(new MouseEvent('click', {bubbles: true, cancelable: true, view: window})), true)")
+	value[bool](p, "(document.querySelector(`.trip-strip a[aria-label^='fish']`).dispatchEvent(new "+
+		"MouseEvent('click', {bubbles: true, cancelable: true, view: window})), true)")
 	p.until(`document.querySelector(location.hash)?.dataset.kind === "fish"`)
 }
 

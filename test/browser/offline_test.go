@@ -32,7 +32,8 @@ func TestOffline(t *testing.T) {
 	p.leave()
 	p.field("water.depth", "8 m")
 	p.until(`document.querySelector(".answer[data-depth='8']:not([data-stale]):not([data-draft]) h1")`)
-	p.says(".away", "Without its server: answers are worked out on this device, lists are as they were seen last, what is logged waits here.")
+	p.says(".away", "Without its server: answers are worked out on this device, lists are as they were seen last, "+
+		"what is logged waits here.")
 	if offline := p.text(".answer h1"); offline != online {
 		t.Errorf("“%s” without the server, “%s” with it", offline, online)
 	}

@@ -31,7 +31,8 @@ func TestPractice(t *testing.T) {
 	p.press()
 	p.says(".practice-score", "s too early: it was")
 	early := p.text(".practice-score")
-	off, err := strconv.ParseFloat(strings.TrimSpace(strings.Split(strings.Split(early, "of 100. ")[1], " s too early")[0]), 64)
+	off, err := strconv.ParseFloat(strings.TrimSpace(
+		strings.Split(strings.Split(early, "of 100. ")[1], " s too early")[0]), 64)
 	if err != nil {
 		t.Fatalf("%q: %v", early, err)
 	}

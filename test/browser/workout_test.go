@@ -43,9 +43,12 @@ func TestDepthByTypingAndDragging(t *testing.T) {
 	p.drag("Depth under the rod", 0, -120)
 	p.until(`!document.querySelector(".answer h1").innerText.includes("at 18.3 m")`)
 	p.until(settled)
-	depth := value[float64](p, `Number(document.querySelector('`+handle("Depth under the rod")+`').getAttribute("aria-valuenow"))`)
-	if depth >= 18.2 || !strings.Contains(value[string](p, "document.querySelector('#field-water-depth').value"), fmt.Sprintf("%.3g", depth)) {
-		t.Errorf("dragged up to %g m, the field says %s", depth, value[string](p, "document.querySelector('#field-water-depth').value"))
+	depth := value[float64](p, `Number(document.querySelector('`+handle("Depth under the rod")+
+		`').getAttribute("aria-valuenow"))`)
+	if depth >= 18.2 || !strings.Contains(value[string](p, "document.querySelector('#field-water-depth').value"),
+		fmt.Sprintf("%.3g", depth)) {
+		t.Errorf("dragged up to %g m, the field says %s", depth,
+			value[string](p, "document.querySelector('#field-water-depth').value"))
 	}
 }
 
@@ -92,8 +95,9 @@ func TestBadInputStaysAtItsField(t *testing.T) {
 	p.until(settled)
 	sentence := p.text(".answer h1")
 	for typed, words := range map[string]string{
-		"-5": "-5 m is outside what is allowed, 0.3 m to 200 m", "0": "0 m is outside", "1000000 m": "1000000 m is outside",
-		"12 kg": "is in kg", "deep": "does not start with a number", "": "is empty",
+		"-5": "-5 m is outside what is allowed, 0.3 m to 200 m", "0": "0 m is outside",
+		"1000000 m": "1000000 m is outside",
+		"12 kg":     "is in kg", "deep": "does not start with a number", "": "is empty",
 	} {
 		p.field("water.depth", typed)
 		p.says("#field-water-depth-error", words)
@@ -321,14 +325,16 @@ func TestRig(t *testing.T) {
 	p.unfold("field-bait-length")
 	p.unfold("field-rig-kind")
 	p.until("document.querySelector(`.rig-editor .handle`)")
-	value[bool](p, "document.querySelector(`.rig-editor .handle`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowRight`, bubbles: true})) || true")
+	value[bool](p, "document.querySelector(`.rig-editor .handle`).dispatchEvent(new KeyboardEvent(`keydown`, {key: "+
+		"`ArrowRight`, bubbles: true})) || true")
 	p.until(`document.querySelector("#field-bait-length").value === "125 mm"`)
 	p.choose("field-rig-kind", "drop shot")
 	p.says(facts, "The bait is 1")
 	p.until(`document.querySelector(".section .bait-second")`)
 	p.until(`document.querySelector(".rig-box")?.textContent.includes("sinker of the ladder")`)
 	grip := `.rig-editor .handle`
-	value[bool](p, "document.querySelector(`"+grip+"`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowUp`, bubbles: true})) || true")
+	value[bool](p, "document.querySelector(`"+grip+
+		"`).dispatchEvent(new KeyboardEvent(`keydown`, {key: `ArrowUp`, bubbles: true})) || true")
 	p.until(`Number(document.querySelector("#field-rig-apart").value.split(" ")[0]) > 0.3`)
 	p.field("rig.apart", "2 ft")
 	p.until(`document.querySelector(".rig-box").getAttribute("aria-label").includes("0.61 m")`)

@@ -138,7 +138,8 @@ func TestVersions(t *testing.T) {
 		t.Errorf("%v", versions)
 	}
 	tag, err := exec.Command("git", "describe", "--tags", "--abbrev=0", "--match", "v*").Output()
-	if newest := strings.TrimPrefix(strings.TrimSpace(string(tag)), "v"); err == nil && !slices.Contains(versions, newest) {
+	if newest := strings.TrimPrefix(strings.TrimSpace(string(tag)), "v"); err == nil &&
+		!slices.Contains(versions, newest) {
 		t.Errorf("version %s is tagged, and CHANGELOG.md has %v", newest, versions)
 	}
 }

@@ -24,8 +24,9 @@ type Line struct {
 func Lines(s setup.Setup, choice units.Choice) []Line {
 	t := liner{s, say.Sayer{Units: choice}}
 	says := map[string]func() string{
-		"Water": t.water, "Current, wind and boat": t.moves, "Line and leader": t.line, "Bait": t.bait, "Heads": t.heads,
-		"Rig": t.rig, "Cast and approach": t.approach, "Hand": t.hand, "Rod and reel": t.rod, "What counts": t.counts,
+		"Water": t.water, "Current, wind and boat": t.moves, "Line and leader": t.line, "Bait": t.bait,
+		"Heads": t.heads,
+		"Rig":   t.rig, "Cast and approach": t.approach, "Hand": t.hand, "Rod and reel": t.rod, "What counts": t.counts,
 	}
 	var out []Line
 	for _, group := range setup.Groups() {
@@ -54,7 +55,8 @@ func (t liner) water() string {
 
 // towards says where something goes, as the angler sees it who looks along the cast.
 func towards(degrees float64) string {
-	ways := []string{"away from you", "away and left", "to the left", "towards you, left", "towards you", "towards you, right", "to the right", "away and right"}
+	ways := []string{"away from you", "away and left", "to the left", "towards you, left", "towards you",
+		"towards you, right", "to the right", "away and right"}
 	return ways[int(math.Round(math.Mod(degrees+360, 360)/45))%len(ways)]
 }
 
@@ -97,7 +99,8 @@ func (t liner) line() string {
 	if t.Leader.Length == 0 {
 		return out + ", no leader"
 	}
-	return out + fmt.Sprintf(", %s of %s %s", t.Given(t.Leader.Length), t.Leader.Material, t.Units.Show("diameter", t.Leader.Diameter))
+	return out + fmt.Sprintf(", %s of %s %s", t.Given(t.Leader.Length), t.Leader.Material,
+		t.Units.Show("diameter", t.Leader.Diameter))
 }
 
 func (t liner) bait() string {
@@ -180,7 +183,8 @@ func (t liner) approach() string {
 }
 
 func (t liner) hand() string {
-	out := map[string]string{setup.RodSuits: "rod as suits", setup.RodHeld: "rod as held", setup.RodDown: "rod down"}[t.Hand.Rod] + ", " + t.Hand.Line
+	out := map[string]string{setup.RodSuits: "rod as suits", setup.RodHeld: "rod as held",
+		setup.RodDown: "rod down"}[t.Hand.Rod] + ", " + t.Hand.Line
 	if t.Rod.Outfit != setup.OutfitUsual {
 		out += ", a " + t.Rod.Outfit + " touch"
 	}

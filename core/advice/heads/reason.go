@@ -53,18 +53,21 @@ func (t Teller) misses(m musts.Must, h *judge.Head) string {
 	a := t.Setup.Approach
 	switch m {
 	case musts.Steep:
-		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place", t.Depth(t.Carried(h.Fall)), t.Aim())
+		return fmt.Sprintf("the current carries it %s on the way down, in %s of water: that is no fall to a place",
+			t.Depth(t.Carried(h.Fall)), t.Aim())
 	case musts.InTime:
 		return t.late(h)
 	case musts.Told:
-		return fmt.Sprintf("%s, but its touch is neither seen nor felt: the line runs on, and it pulls %s where %s is told", t.thereIn(h), t.Pull(h.Feel.Pull), t.Pull(h.Feel.Told()))
+		return fmt.Sprintf("%s, but its touch is neither seen nor felt: the line runs on, and it pulls %s where %s "+
+			"is told", t.thereIn(h), t.Pull(h.Feel.Pull), t.Pull(h.Feel.Told()))
 	case musts.Touches:
 		return "line and flow lift it off the bed again"
 	case musts.Presses:
 		if h.Rest.Margin <= 0.005 {
 			return "line and flow lift it off the bed" + t.where(h)
 		}
-		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", say.Share(h.Rest.Margin), t.where(h), say.Share(a.Margin))
+		return fmt.Sprintf("only %s of its weight stays on the bed%s (%s wanted)", say.Share(h.Rest.Margin), t.where(h),
+			say.Share(a.Margin))
 	case musts.Stays:
 		return t.creeps(h)
 	case musts.Felt:
@@ -198,18 +201,22 @@ func (t Teller) beyond(l judge.Limit, h *judge.Head) string {
 		if float.Mass > 0 {
 			carries = t.Mass(float.Mass)
 		}
-		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s", t.Mass(h.Weight/water.Gravity), carries)
+		return fmt.Sprintf("sinks the float: it weighs %s in water, the float carries %s",
+			t.Mass(h.Weight/water.Gravity), carries)
 	case judge.Upright:
-		return fmt.Sprintf("is lighter than the upper head of %s: the heavier one belongs below", t.Mass(s.Rigging.Upper))
+		return fmt.Sprintf("is lighter than the upper head of %s: the heavier one belongs below",
+			t.Mass(s.Rigging.Upper))
 	case judge.RodMost:
 		return fmt.Sprintf("weighs %s with hook and bait, the rod casts up to %s", t.Mass(h.Whole), t.Mass(s.Rod.Most))
 	case judge.RodLeast:
-		return fmt.Sprintf("weighs only %s with hook and bait, the rod casts from %s", t.Mass(h.Whole), t.Mass(s.Rod.Least))
+		return fmt.Sprintf("weighs only %s with hook and bait, the rod casts from %s", t.Mass(h.Whole),
+			t.Mass(s.Rod.Least))
 	case judge.Thrown:
 		return fmt.Sprintf("flies about %s with this rod, %s is wanted", t.Depth(h.Reach), t.Given(s.Cast.Distance))
 	case judge.Soft:
 		bed := s.Water.Bed
-		return fmt.Sprintf("lands at %s and digs into the %s; %s is enough there", t.Runs(h.Fall.Speed), bed, t.Runs(catalogue.Beds[bed].Softness.Number))
+		return fmt.Sprintf("lands at %s and digs into the %s; %s is enough there", t.Runs(h.Fall.Speed), bed,
+			t.Runs(catalogue.Beds[bed].Softness.Number))
 	}
 	return fmt.Sprintf("snag index %.0f, you want %.0f at most", h.Snags, s.Approach.SnagMost)
 }
@@ -234,11 +241,14 @@ func (t Teller) keepsHold(h *judge.Head) string {
 	r, speed := h.Rest, r3.Norm(t.Gait.Velocity)
 	switch {
 	case speed > 0:
-		return fmt.Sprintf("keeps the bed with %s of its weight at %s over the ground", say.Share(r.Margin), t.Runs(speed))
+		return fmt.Sprintf("keeps the bed with %s of its weight at %s over the ground", say.Share(r.Margin),
+			t.Runs(speed))
 	case r.Creep >= say.Still:
-		return fmt.Sprintf("stays with %s of its weight on the bed, creeping along at %s", say.Share(r.Margin), t.Runs(r.Creep))
+		return fmt.Sprintf("stays with %s of its weight on the bed, creeping along at %s", say.Share(r.Margin),
+			t.Runs(r.Creep))
 	case r.Grip >= 0.05:
-		return fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", say.Share(r.Margin), say.Share(min(r.Grip, 1)))
+		return fmt.Sprintf("lies still with %s of its weight on the bed, using %s of its grip", say.Share(r.Margin),
+			say.Share(min(r.Grip, 1)))
 	}
 	return fmt.Sprintf("lies still with %s of its weight on the bed", say.Share(r.Margin))
 }
@@ -265,14 +275,16 @@ func (t Teller) fails(h *judge.Head) string {
 	depth := t.Depth(max(-f.Landing.Z, 0))
 	switch mechanics.Outcome(f.Outcome) {
 	case mechanics.Floats:
-		return fmt.Sprintf("floats: the bait lifts %s more than head and hook weigh in water", t.Mass(-h.Weight/water.Gravity))
+		return fmt.Sprintf("floats: the bait lifts %s more than head and hook weigh in water",
+			t.Mass(-h.Weight/water.Gravity))
 	case mechanics.NoWater:
 		return "there is no water where it lands"
 	case mechanics.OutOfLine:
 		return fmt.Sprintf("takes all the line: %s are off the spool when it is %s down", t.Depth(f.LineOut), depth)
 	case mechanics.TimeUp, mechanics.Done:
 		if h.Weight < t.Cast.SpoolDrag {
-			return fmt.Sprintf("weighs only %s in water, too little to draw line off the spool", t.Mass(h.Weight/water.Gravity))
+			return fmt.Sprintf("weighs only %s in water, too little to draw line off the spool",
+				t.Mass(h.Weight/water.Gravity))
 		}
 		return fmt.Sprintf("is only %s down after %s", depth, units.Seconds(f.Path[len(f.Path)-1].Time))
 	}

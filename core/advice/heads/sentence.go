@@ -29,10 +29,12 @@ func (t Teller) Counts(pick *judge.Head, shown judge.Shown) string {
 			return held + "close the bail at the splash"
 		}
 		if t.BeginsOver() {
-			return fmt.Sprintf("%scount %s, and it is %s deep, %s", held, say.Counted(f.Time, low, high), t.Depth(-f.Landing.Z), t.landing(f))
+			return fmt.Sprintf("%scount %s, and it is %s deep, %s", held, say.Counted(f.Time, low, high),
+				t.Depth(-f.Landing.Z), t.landing(f))
 		}
 	}
-	return fmt.Sprintf("%scount %s and it is %s, %s", held, say.Counted(f.Time, low, high), t.placeWithDepth(f), t.landing(f))
+	return fmt.Sprintf("%scount %s and it is %s, %s", held, say.Counted(f.Time, low, high), t.placeWithDepth(f),
+		t.landing(f))
 }
 
 // held says how rod and line are held, where that is not just as usual.
@@ -69,7 +71,8 @@ func (t Teller) Holding(h trial.Handling) string {
 		rod = "Rod down to the water"
 	}
 	line := map[string]string{
-		setup.LineOpen: "bail open", setup.LineFed: "line through a finger", setup.LineClosed: "bail closed at the splash",
+		setup.LineOpen: "bail open", setup.LineFed: "line through a finger",
+		setup.LineClosed:  "bail closed at the splash",
 		setup.LinePartWay: "bail closed half way down",
 	}[h.Line]
 	switch {
@@ -88,7 +91,8 @@ func (t Teller) Stays(h *judge.Head) string {
 	case r.Margin < judgement.ContactLeast.Number:
 		return "It does not stay there: the pull of the line lifts it again"
 	case t.Setup.Cast.Drag >= say.Still:
-		return fmt.Sprintf("Dragged at %s it keeps the bed with %s of its weight%s", t.Runs(t.Setup.Cast.Drag), say.Share(r.Margin), t.where(h))
+		return fmt.Sprintf("Dragged at %s it keeps the bed with %s of its weight%s", t.Runs(t.Setup.Cast.Drag),
+			say.Share(r.Margin), t.where(h))
 	case speed > 0:
 		return fmt.Sprintf("It goes along with the boat, with %s of its weight on the bed", say.Share(r.Margin))
 	case r.Creep > judgement.CreepMost.Number:
@@ -161,9 +165,11 @@ func (t Teller) Cue(h *judge.Head, f trial.Fall) string {
 	case f.RunOutAfter < say.Still:
 		seen = "the line stops running out"
 	case f.RunOutAfter > judgement.CueOpen.Number*f.RunOut:
-		seen = fmt.Sprintf("the line runs on, %s before and %s after: hard to see", t.Runs(f.RunOut), t.Runs(f.RunOutAfter))
+		seen = fmt.Sprintf("the line runs on, %s before and %s after: hard to see", t.Runs(f.RunOut),
+			t.Runs(f.RunOutAfter))
 	}
-	felt := fmt.Sprintf("with the line taken up it is felt (%s, %s is told here)", t.Pull(h.Feel.Pull), t.Pull(h.Feel.Told()))
+	felt := fmt.Sprintf("with the line taken up it is felt (%s, %s is told here)", t.Pull(h.Feel.Pull),
+		t.Pull(h.Feel.Told()))
 	if h.Feel.Pull < h.Feel.Told() {
 		felt = fmt.Sprintf("it is too light to feel (%s, %s is told here)", t.Pull(h.Feel.Pull), t.Pull(h.Feel.Told()))
 	}
@@ -192,9 +198,11 @@ func (t Teller) WaitReason() string {
 		}
 	}
 	if t.School().OnTheBed {
-		return fmt.Sprintf("%g s and %s, at most %g s", grams(judgement.BedWait), per(judgement.BedWaitPerMetre), grams(judgement.WaitMost))
+		return fmt.Sprintf("%g s and %s, at most %g s", grams(judgement.BedWait), per(judgement.BedWaitPerMetre),
+			grams(judgement.WaitMost))
 	}
-	return fmt.Sprintf("%s, %g to %g s", per(judgement.WaitPerMetre), grams(judgement.WaitLeast), grams(judgement.WaitMost))
+	return fmt.Sprintf("%s, %g to %g s", per(judgement.WaitPerMetre), grams(judgement.WaitLeast),
+		grams(judgement.WaitMost))
 }
 
 // usualPatience is how long is waited where nothing was wished.

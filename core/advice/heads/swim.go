@@ -38,7 +38,8 @@ func (t Teller) swimsElsewhere(h *judge.Head) string {
 	case faster && s.Height < max(low, 0.01):
 		return fmt.Sprintf("drags at %s%s", t.Runs(wanted), instead)
 	case faster || s.Height < high:
-		return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s%s", t.Runs(wanted), say.Share(musts.InBand(t.Case, s.Wanted[:])), t.BandWords(), instead)
+		return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s%s", t.Runs(wanted),
+			say.Share(musts.InBand(t.Case, s.Wanted[:])), t.BandWords(), instead)
 	case !t.OnBed:
 		return fmt.Sprintf("rides too high at %s, %s deep%s", t.Runs(wanted), t.Depth(s.Height), instead)
 	}

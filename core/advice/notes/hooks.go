@@ -21,13 +21,17 @@ func (t Noter) hookNotes(h *judge.Head) []Note {
 	out := []Note{t.hookNote(h)}
 	head, bait := model.Tackle(s, h.Mass)
 	if bait.Weighed > 0 && bait.Weighed < head.HookMass() {
-		out = append(out, Note{"hook", true, fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.Mass(bait.Weighed), t.Mass(head.HookMass()))})
+		out = append(out, Note{"hook", true,
+			fmt.Sprintf("Weighed at %s the bait is lighter than its hook, %s: is that right?", t.Mass(bait.Weighed),
+				t.Mass(head.HookMass()))})
 	}
 	if holds := t.holds(); holds != "" {
 		out = append(out, Note{"hook", false, holds})
 	}
-	if tie := t.tie(); catalogue.Beds[s.Water.Bed].Tall && tie > judgement.TieHigh.Number && s.Rigging.Takes() == rigging.PartHead {
-		out = append(out, Note{"hook", false, fmt.Sprintf("An eye that stands up at %.0f° gathers what grows here; one near the nose comes through.", tie)})
+	if tie := t.tie(); catalogue.Beds[s.Water.Bed].Tall && tie > judgement.TieHigh.Number &&
+		s.Rigging.Takes() == rigging.PartHead {
+		out = append(out, Note{"hook", false, fmt.Sprintf(
+			"An eye that stands up at %.0f° gathers what grows here; one near the nose comes through.", tie)})
 	}
 	if note := t.slackNote(); note != nil {
 		out = append(out, *note)
@@ -40,7 +44,8 @@ func (t Noter) hookNotes(h *judge.Head) []Note {
 func (t Noter) holds() string {
 	s := t.Setup
 	if t.Known.Takes >= int(judgement.TakesTold.Number) {
-		return fmt.Sprintf("With its point %s you landed %d of %d bites, by your log.", s.Head.Point, t.Known.Landed, t.Known.Takes)
+		return fmt.Sprintf("With its point %s you landed %d of %d bites, by your log.", s.Head.Point, t.Known.Landed,
+			t.Known.Takes)
 	}
 	share, straight := catalogue.Points[s.Head.Point].Holds.Number, ""
 	if share == 1 {
@@ -50,7 +55,8 @@ func (t Noter) holds() string {
 		share *= judgement.HookStraight.Number
 		straight = " An offset shank holds more of them."
 	}
-	return fmt.Sprintf("With its point %s the hook holds about %.0f of 10 fish that an exposed one would, by judgement: strike harder.%s",
+	return fmt.Sprintf("With its point %s the hook holds about %.0f of 10 fish that an exposed one would, by "+
+		"judgement: strike harder.%s",
 		s.Head.Point, math.Round(10*share), straight)
 }
 
@@ -64,13 +70,18 @@ func (t Noter) hookNote(h *judge.Head) Note {
 	measures := fmt.Sprintf("%s of gap, %s of body", t.Units.Show("size", gap), t.Units.Show("size", height))
 	switch share := gap / model.GapWanted(t.Setup); {
 	case share < judgement.HookSmall.Number:
-		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is small for it: %s.", fits, size, measures)}
+		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is small for it: %s.", fits,
+			size, measures)}
 	case share > judgement.HookLarge.Number:
-		return Note{"hook", true, fmt.Sprintf("A %s suits this bait. The %s is large for it: %s; it stiffens it and shows.", fits, size, measures)}
+		return Note{"hook", true, fmt.Sprintf(
+			"A %s suits this bait. The %s is large for it: %s; it stiffens it and shows.", fits, size, measures)}
 	case bait.Mass() < head.HookMass():
-		return Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size, t.Mass(head.HookMass()), t.Mass(bait.Mass()))}
+		return Note{"hook", true, fmt.Sprintf("The %s hook weighs more than the bait: %s against %s.", size,
+			t.Mass(head.HookMass()), t.Mass(bait.Mass()))}
 	case choose.Light(t.Case, h.Mass):
-		return Note{"hook", true, fmt.Sprintf("%s hooks usually come on heads of %s and more; %s would come on one so light.", size, t.Mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
+		return Note{"hook", true, fmt.Sprintf(
+			"%s hooks usually come on heads of %s and more; %s would come on one so light.", size,
+			t.Mass(catalogue.HookHeads[size].Number), catalogue.HookFor(h.Mass))}
 	}
 	return Note{"hook", false, fmt.Sprintf("The %s hook suits this bait: %s.", size, measures)}
 }
@@ -94,11 +105,16 @@ func (t Noter) slackNote() *Note {
 	short := func(m float64) string { return t.Units.Show("size", math.Round(m*1e3)/1e3) }
 	switch slack := s.Rigging.Slack; {
 	case slack == 0:
-		return &Note{"hook", false, fmt.Sprintf("Leave %s to %s of slack in the link of the stinger.", short(least), short(most))}
+		return &Note{"hook", false, fmt.Sprintf("Leave %s to %s of slack in the link of the stinger.", short(least),
+			short(most))}
 	case slack < least:
-		return &Note{"hook", true, fmt.Sprintf("With %s of slack its link pulls the bait out of shape as it bends: leave %s at least.", t.Units.Show("size", slack), short(least))}
+		return &Note{"hook", true, fmt.Sprintf(
+			"With %s of slack its link pulls the bait out of shape as it bends: leave %s at least.",
+			t.Units.Show("size", slack), short(least))}
 	case slack > most:
-		return &Note{"hook", true, fmt.Sprintf("With %s of slack the stinger hangs itself up on the first hook: leave %s at most.", t.Units.Show("size", slack), short(most))}
+		return &Note{"hook", true, fmt.Sprintf(
+			"With %s of slack the stinger hangs itself up on the first hook: leave %s at most.",
+			t.Units.Show("size", slack), short(most))}
 	}
 	return nil
 }
@@ -171,7 +187,9 @@ func (t Noter) linkNote(mass float64) Note {
 	where, weakest := t.Weakest()
 	words := fmt.Sprintf("The weakest link is %s, about %s.", where, show(weakest)) + t.straightens(mass, weakest)
 	if line, leader := t.strengths(); leader > line*judgement.LeaderOver.Number {
-		return Note{"link", true, fmt.Sprintf("The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader), show(line), words)}
+		return Note{"link", true, fmt.Sprintf(
+			"The leader, %s, is stronger than the line, %s: in a snag the line may go. %s", show(leader),
+			show(line), words)}
 	}
 	return Note{"link", false, words}
 }
@@ -183,7 +201,8 @@ func (t Noter) straightens(mass, weakest float64) string {
 	if gives >= weakest {
 		return ""
 	}
-	return fmt.Sprintf(" The %s hook straightens before that, at about %s, by judgement.", head.Hook, t.Units.Show("strength", gives))
+	return fmt.Sprintf(" The %s hook straightens before that, at about %s, by judgement.", head.Hook,
+		t.Units.Show("strength", gives))
 }
 
 // wired tells whether there is a wire trace on the rig.

@@ -1,5 +1,5 @@
-// Package notes is what is to be known of a head beside how well it does: how the bait sits, which hook suits it, what the
-// rest of the rig does, what breaks first. None of it decides which head is tied on.
+// Package notes is what is to be known of a head beside how well it does: how the bait sits, which hook suits it, what
+// the rest of the rig does, what breaks first. None of it decides which head is tied on.
 package notes
 
 import (
@@ -15,7 +15,8 @@ import (
 // Note is something to know about the head to tie on that does not decide
 // which it is.
 type Note struct {
-	Kind    string `json:"kind"` // "snags", "splash", "hook", "attitude", "bait", "rig", "link", "reach", "swell", "leader", "speed", "box"
+	// "snags", "splash", "hook", "attitude", "bait", "rig", "link", "reach", "swell", "leader", "speed", "box"
+	Kind    string `json:"kind"`
 	Caution bool   `json:"caution"`
 	Words   string `json:"words"`
 }
@@ -31,7 +32,8 @@ func (t Noter) Notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 		if t.Setup.Water.Snags > 0 {
 			by = "by what was lost on such"
 		}
-		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number, fmt.Sprintf("Snag index %.0f of 10 on %s, %s.", h.Snags, t.Setup.Water.Bed, by)})
+		out = append(out, Note{"snags", h.Snags >= judgement.SnagsMany.Number,
+			fmt.Sprintf("Snag index %.0f of 10 on %s, %s.", h.Snags, t.Setup.Water.Bed, by)})
 	}
 	out = append(out, t.hookNotes(h)...)
 	rigs, err := t.rigNotes(h, f)
@@ -51,14 +53,18 @@ func (t Noter) Notes(h *judge.Head, f trial.Fall) ([]Note, error) {
 func (t Noter) castNotes(h *judge.Head) []Note {
 	var out []Note
 	if t.Throw.Unfit {
-		out = append(out, Note{"reach", true, fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
-			t.Given(t.Setup.Rod.Thrown), t.Mass(t.Setup.Rod.ThrownMass))})
+		out = append(out, Note{"reach", true,
+			fmt.Sprintf("The cast of %s with %s that you measured is beyond what this rod does; it is not used.",
+				t.Given(t.Setup.Rod.Thrown), t.Mass(t.Setup.Rod.ThrownMass))})
 	}
 	if h.Reach > 0 {
-		out = append(out, Note{"reach", false, fmt.Sprintf("It flies about %s with this rod and wind.", t.Depth(h.Reach))})
+		out = append(out, Note{"reach", false,
+			fmt.Sprintf("It flies about %s with this rod and wind.", t.Depth(h.Reach))})
 	}
 	if c := t.Setup.Cast; c.Sighted && c.SplashMost > 0 && h.Mass > c.SplashMost {
-		out = append(out, Note{"splash", true, fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.", t.Mass(c.SplashMost))})
+		out = append(out, Note{"splash", true,
+			fmt.Sprintf("Its splash scares fish you can see: they bear %s. Cast well past them and bring it over.",
+				t.Mass(c.SplashMost))})
 	}
 	return out
 }
@@ -67,14 +73,18 @@ func (t Noter) castNotes(h *judge.Head) []Note {
 func (t Noter) beyondNotes() []Note {
 	var out []Note
 	if t.Broken() {
-		out = append(out, Note{"swell", true, fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
-			t.Given(t.Setup.Swell.Height), t.Depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})
+		out = append(out, Note{"swell", true,
+			fmt.Sprintf("A swell of %s is steep for so little water and breaks: it is worked out as %s.",
+				t.Given(t.Setup.Swell.Height),
+				t.Depth(water.SteepestSwell*(t.DepthAt(0)+t.DepthAt(t.Cast.Distance))/2))})
 	}
 	if s := t.Setup; s.Cast.Distance > 0 && s.Leader.Length > s.Cast.Distance {
-		out = append(out, Note{"leader", false, "The leader is longer than the cast: its knot stays in the guides, or on the spool."})
+		out = append(out, Note{"leader", false,
+			"The leader is longer than the cast: its knot stays in the guides, or on the spool."})
 	}
 	if s := t.Setup.Approach; t.School().Swims && s.Speed > judgement.SwimFastest.Number {
-		out = append(out, Note{"speed", true, fmt.Sprintf("Nobody reels at %s for long; %s is fast.", t.Runs(s.Speed), t.Runs(judgement.SwimFastest.Number))})
+		out = append(out, Note{"speed", true, fmt.Sprintf("Nobody reels at %s for long; %s is fast.", t.Runs(s.Speed),
+			t.Runs(judgement.SwimFastest.Number))})
 	}
 	return out
 }

@@ -28,7 +28,8 @@ func (t Noter) rigNotes(h *judge.Head, f trial.Fall) ([]Note, error) {
 	if float, ok := s.Float(); ok {
 		add(false, "Under the float it hangs at %s in this current.", t.Depth(t.Hangs(h.Mass)))
 		if free := float.Mass - h.Weight/water.Gravity; free > judgement.FloatFree.Number*float.Mass {
-			add(false, "It carries %s, what hangs on it weighs %s in water: %s of shot would have it sit low and show a take.",
+			add(false, "It carries %s, what hangs on it weighs %s in water: %s of shot would have it sit low and "+
+				"show a take.",
 				t.Mass(float.Mass), t.Mass(h.Weight/water.Gravity), t.Mass(free-judgement.FloatShows.Number*float.Mass))
 		}
 		if !float.Slides && s.FloatStop() > judgement.FixedFloatMost.Number {
@@ -133,9 +134,11 @@ func called(bodies []rigging.Part, i int) string {
 // onTrace says where a bait is whose sinker lies some way up the line.
 func (t Noter) onTrace(trace float64) string {
 	if height := t.FloatsUp(); height > 0 {
-		return fmt.Sprintf("On its trace it floats %s over the bed; a free one can ride up to %s.", t.Depth(height), t.Depth(trace))
+		return fmt.Sprintf("On its trace it floats %s over the bed; a free one can ride up to %s.", t.Depth(height),
+			t.Depth(trace))
 	}
-	return fmt.Sprintf("On its trace it lies on the bed, up to %s down the current; one that swims or floats can ride as high.", t.Depth(trace))
+	return fmt.Sprintf("On its trace it lies on the bed, up to %s down the current; one that swims or floats can "+
+		"ride as high.", t.Depth(trace))
 }
 
 // standing are the lines up from what holds the bed: far out, and under the rod.
@@ -159,7 +162,8 @@ func (t Noter) overBed(lines standing, name string, along float64) []Note {
 		under, _ := t.over(lines.near, along)
 		near = fmt.Sprintf("; under the rod %s", t.Depth(under))
 	}
-	out := []Note{{"rig", false, fmt.Sprintf("%s is %s over the bed, %s up a line that stands at %.0f°%s.", say.Capital(name), t.Depth(height), t.Depth(along), angle, near)}}
+	out := []Note{{"rig", false, fmt.Sprintf("%s is %s over the bed, %s up a line that stands at %.0f°%s.",
+		say.Capital(name), t.Depth(height), t.Depth(along), angle, near)}}
 	weed := t.Setup.Water.Weed
 	if weed > 0 && height < weed {
 		out = append(out, Note{"rig", true, fmt.Sprintf("Weed of %s hides it there.", t.Depth(weed))})

@@ -71,7 +71,8 @@ func (t Noter) attitude(mass float64) ([]Note, error) {
 		out = append(out, Note{"attitude", false, t.posture(name, seat)})
 		if p := seat.Pose; p.Spins > 0 && p.Spins < judgement.SwimFastest.Number {
 			caution := t.School().Swims && p.Spins < t.Setup.Approach.Speed
-			out = append(out, Note{"attitude", caution, fmt.Sprintf("Drawn faster than %s %s turns about itself and twists the line.", t.Runs(p.Spins), name)})
+			out = append(out, Note{"attitude", caution,
+				fmt.Sprintf("Drawn faster than %s %s turns about itself and twists the line.", t.Runs(p.Spins), name)})
 		}
 	}
 	return out, nil
@@ -95,7 +96,8 @@ func (t Noter) posture(name string, seat Seat) string {
 		words += "; drawn along it lies level."
 	}
 	if p.Glide >= judgement.GlideTold.Number {
-		words += fmt.Sprintf(" Left slack it may glide or circle, %.1f times as far aside as down.", math.Tan(p.Glide*math.Pi/180))
+		words += fmt.Sprintf(" Left slack it may glide or circle, %.1f times as far aside as down.",
+			math.Tan(p.Glide*math.Pi/180))
 	}
 	if (seat.Over || t.Setup.Cast.Distance == 0) && !swings && p.Hang > 0 {
 		words += fmt.Sprintf(" Hanging still its tail is %.0f° low.", p.Hang)
@@ -130,7 +132,8 @@ func (t Noter) falls(name string, seat Seat) string {
 	case p.Fall == p.Tight:
 		return fmt.Sprintf("%s falls at %.0f° to the vertical", name, p.Fall)
 	}
-	return fmt.Sprintf("%s falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", name, p.Fall, p.Tight)
+	return fmt.Sprintf("%s falls nose down at %.0f° to the vertical on a slack line, %.0f° on a tight one", name,
+		p.Fall, p.Tight)
 }
 
 // OnBed says how a bait sits on the bed that is called by a name.

@@ -54,10 +54,14 @@ func TestEveryBaitSits(t *testing.T) {
 // The words on how a bait sits name it where there are several, and follow what holds it.
 func TestPosture(t *testing.T) {
 	for kind, want := range map[string]string{
-		rigging.SingleHead: "On the bed it lies. It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
-		rigging.TwoHeads:   "On the bed the lower head lies. The lower head falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
-		rigging.DropShot:   "It is drawn down nose first, tail up; drawn along its tail hangs 7° low. The hook",
-		rigging.FixedFloat: "It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack it may glide or circle, 0.4 times as far aside as down. Hanging still its tail is 22° low.",
+		rigging.SingleHead: "On the bed it lies. It falls nose down at 38° to the vertical on a slack line, 53° on a " +
+			"tight one; drawn along its tail hangs 7° low. Left slack",
+		rigging.TwoHeads: "On the bed the lower head lies. The lower head falls nose down at 38° to the vertical " +
+			"on a slack line, 53° on a tight one; drawn along its tail hangs 7° low. Left slack",
+		rigging.DropShot: "It is drawn down nose first, tail up; drawn along its tail hangs 7° low. The hook",
+		rigging.FixedFloat: "It falls nose down at 38° to the vertical on a slack line, 53° on a tight one; drawn " +
+			"along its tail hangs 7° low. Left slack it may glide or circle, 0.4 times as far aside as down. Hanging " +
+			"still its tail is 22° low.",
 	} {
 		s := setup.Default()
 		s.Rigging.Kind = kind

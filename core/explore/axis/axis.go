@@ -67,7 +67,9 @@ var fields = []field{
 	{"wind.speed", fits, model.WindSpread, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, 0, 12, 1.6},
 	{"boat.speed", func(s setup.Setup) Unfit { return when(setup.LookupField("boat.speed").Applies(s), NotMeasured) },
 		model.DriftSpread, func(s *setup.Setup) *float64 { return &s.Boat.Speed }, 0, 0.6, 2},
-	{"approach.speed", func(s setup.Setup) Unfit { return when(setup.LookupField("approach.speed").Applies(s), NotSwum) },
+	{"approach.speed", func(s setup.Setup) Unfit {
+		return when(setup.LookupField("approach.speed").Applies(s), NotSwum)
+	},
 		exactly, func(s *setup.Setup) *float64 { return &s.Approach.Speed }, 0.2, 1, 1.6},
 	{"cast.distance", func(s setup.Setup) Unfit { return when(s.Cast.Distance > 0, NotCast) },
 		exactly, func(s *setup.Setup) *float64 { return &s.Cast.Distance }, 3, 30, 1.5},
@@ -113,7 +115,8 @@ func Find(path string, s setup.Setup, choice units.Choice) (Value, Axis, error) 
 	far := nice(unit.FromBase(max(a.usual, a.beyond*here)))
 	return a.value, Axis{
 		Field: path, Label: of.Label, Measure: of.Measure,
-		From: a.least, To: min(unit.ToBase(far), of.Max), Here: here, Likely: judge.Range{Low: 1 / likely, High: likely},
+		From: a.least, To: min(unit.ToBase(far), of.Max), Here: here,
+		Likely: judge.Range{Low: 1 / likely, High: likely},
 	}, nil
 }
 

@@ -64,7 +64,8 @@ func Try(ctx context.Context, x explore.Search, s setup.Setup, r rules.Rules) ([
 func try(ctx context.Context, x explore.Search, s setup.Setup, r rules.Rules, w rules.Water) (Tried, error) {
 	out := Tried{Water: w, Verdict: Silent}
 	out.Mass, out.Rule = r.Say(w)
-	s.Water.Depth, s.Water.SplashDepth, s.Wind.Speed, s.Flow.Speed, s.Flow.NearBed, s.Other.Asked = w.Depth, 0, w.Wind, w.Flow, 0, false
+	s.Water.Depth, s.Water.SplashDepth, s.Wind.Speed, s.Flow.Speed, s.Flow.NearBed, s.Other.Asked = w.Depth, 0, w.Wind,
+		w.Flow, 0, false
 	if s.Target.Depth >= w.Depth {
 		s.Target.Depth = 0
 	}

@@ -31,7 +31,10 @@ func TestRules(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		at := slices.IndexFunc(tried, func(r Tried) bool { return r.Water.Depth == 6 && r.Water.Wind == 0 && r.Water.Flow == 0 })
+		at := slices.IndexFunc(tried, func(r Tried) bool {
+			return r.Water.Depth == 6 && r.Water.Wind == 0 &&
+				r.Water.Flow == 0
+		})
 		if at < 0 || tried[at].Verdict != want || tried[at].Said == nil {
 			t.Errorf("%s: %+v", text, tried)
 		}
@@ -39,5 +42,6 @@ func TestRules(t *testing.T) {
 }
 
 func grams(kg float64) string {
-	return []string{"0.4 g", "0.9 g", "1.3 g", "1.8 g", "2.5 g", "3.5 g", "5.3 g", "7.1 g", "10.6 g", "14.2 g", "17.7 g", "21.3 g", "28.4 g", "42.5 g"}[slices.Index(setup.Ladder(), kg)]
+	return []string{"0.4 g", "0.9 g", "1.3 g", "1.8 g", "2.5 g", "3.5 g", "5.3 g", "7.1 g", "10.6 g", "14.2 g",
+		"17.7 g", "21.3 g", "28.4 g", "42.5 g"}[slices.Index(setup.Ladder(), kg)]
 }

@@ -54,15 +54,21 @@ func TestPrefer(t *testing.T) {
 		{"none that is", usual, heads([]float64{2, 3, 4}, 0.2, 0.499, 0.3), -1, -1, 1, -1, -1},
 		{"the least is as likely as not", usual, heads([]float64{2, 3, 4}, 0.499, 0.5, 0.9), 2, 1, 2, -1, 2},
 		{"just enough", leans(setup.JustEnough), heads([]float64{2, 3, 4}, 0.499, 0.5, 0.9), 1, 1, 1, -1, 2},
-		{"with a margin, the next that does it", leans(setup.WithMargin), heads([]float64{2, 3, 4, 5}, 0.9, 0.7, 0.9, 0.9), 2, 0, 2, -1, 0},
-		{"with a margin, and none over it", leans(setup.WithMargin), heads([]float64{2, 3, 4}, 0.1, 0.2, 0.9), 2, 2, 2, -1, 2},
+		{"with a margin, the next that does it", leans(setup.WithMargin),
+			heads([]float64{2, 3, 4, 5}, 0.9, 0.7, 0.9, 0.9), 2, 0, 2, -1, 0},
+		{"with a margin, and none over it", leans(setup.WithMargin), heads([]float64{2, 3, 4}, 0.1, 0.2, 0.9), 2,
+			2, 2, -1, 2},
 		{"heavy, three times as much", leans(setup.Heavy), heads([]float64{2, 3, 6}, 0.9, 0.9, 0.9), 2, 0, 2, -1, 0},
 		{"heavy, no more than that", leans(setup.Heavy), heads([]float64{2, 3, 6.01}, 0.9, 0.9, 0.9), 1, 0, 1, -1, 0},
 		{"heavy, of those that do it", leans(setup.Heavy), heads([]float64{2, 3, 6}, 0.9, 0.9, 0.7), 1, 0, 1, -1, 0},
-		{"hooks come on heads of 7 g: two steps up", hooks("5/0"), heads([]float64{3, 4, 5, 8}, 0.9, 0.9, 0.9, 0.9), 2, 0, 2, 0, 2},
-		{"hooks come on heads of 7 g: one step up", hooks("5/0"), heads([]float64{4, 8, 9}, 0.9, 0.9, 0.9), 1, 0, 1, 0, 1},
-		{"hooks come on heads of 7 g, and the next does not do it", hooks("5/0"), heads([]float64{4, 5, 6, 8}, 0.9, 0.1, 0.1, 0.9), 0, 0, 0, -1, 0},
-		{"heavier ones lack less where none is likely", usual, lacking(heads([]float64{2, 3, 4}, 0, 0.009, 0), 0.3, 0.2, 0.1), -1, -1, 2, -1, -1},
+		{"hooks come on heads of 7 g: two steps up", hooks("5/0"), heads([]float64{3, 4, 5, 8}, 0.9, 0.9, 0.9, 0.9), 2,
+			0, 2, 0, 2},
+		{"hooks come on heads of 7 g: one step up", hooks("5/0"), heads([]float64{4, 8, 9}, 0.9, 0.9, 0.9), 1,
+			0, 1, 0, 1},
+		{"hooks come on heads of 7 g, and the next does not do it", hooks("5/0"),
+			heads([]float64{4, 5, 6, 8}, 0.9, 0.1, 0.1, 0.9), 0, 0, 0, -1, 0},
+		{"heavier ones lack less where none is likely", usual,
+			lacking(heads([]float64{2, 3, 4}, 0, 0.009, 0), 0.3, 0.2, 0.1), -1, -1, 2, -1, -1},
 	} {
 		s := setup.Default()
 		s.Head.Hook, s.Approach.Sure = "#6", 0.8
@@ -72,7 +78,8 @@ func TestPrefer(t *testing.T) {
 			t.Fatal(err)
 		}
 		got := Prefer(c, tt.heads)
-		if want := (Choice{Pick: tt.pick, Least: tt.least, Closest: tt.closest, Skipped: tt.skip, Usual: tt.usual}); got != want {
+		if want := (Choice{Pick: tt.pick, Least: tt.least, Closest: tt.closest, Skipped: tt.skip,
+			Usual: tt.usual}); got != want {
 			t.Errorf("%s: %+v, want %+v", tt.name, got, want)
 		}
 	}
@@ -106,10 +113,12 @@ func TestNearestSpeed(t *testing.T) {
 		heads []judge.Head
 		want  int
 	}{
-		"the slower by a tenth":            {heads(do, -0.3, -0.11, 0.02), 1},
-		"the faster by a fiftieth":         {heads(do, -0.3, -0.13, 0.02), 2},
-		"the one that does":                {heads([]judge.Verdict{judge.Does, judge.Perhaps, judge.No}, -0.3, -0.05, -0.04), 0},
-		"none":                             {heads([]judge.Verdict{judge.No, judge.Perhaps, judge.No}, -0.3, -0.05, -0.04), -1},
+		"the slower by a tenth":    {heads(do, -0.3, -0.11, 0.02), 1},
+		"the faster by a fiftieth": {heads(do, -0.3, -0.13, 0.02), 2},
+		"the one that does": {
+			heads([]judge.Verdict{judge.Does, judge.Perhaps, judge.No}, -0.3, -0.05, -0.04), 0},
+		"none": {
+			heads([]judge.Verdict{judge.No, judge.Perhaps, judge.No}, -0.3, -0.05, -0.04), -1},
 		"the lightest of those as fast":    {heads(do, -0.05, -0.05, -0.05), 0},
 		"a heavy one with the speed of it": {heads(do, -0.4, -0.3, -0.05), 2},
 	} {

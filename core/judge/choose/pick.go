@@ -1,5 +1,5 @@
-// Package choose is which of the heads of a ladder to tie on: the lightest that is as sure as wanted, by what the angler
-// leans to and the hooks there are.
+// Package choose is which of the heads of a ladder to tie on: the lightest that is as sure as wanted, by what the
+// angler leans to and the hooks there are.
 package choose
 
 import (
@@ -25,12 +25,15 @@ type Ladder struct {
 
 // Choice is which of the heads of a ladder to tie on, by index.
 type Choice struct {
-	Pick    int     // the one to tie on; -1 where none is worth it
-	Least   int     // the lightest that is as likely as not; -1 where there is none
-	Closest int     // the pick, or the one that comes closest
-	Usual   int     // the pick, were it not for a leaning; -1 where there is none
-	Skipped int     // the lightest that is as sure as wanted, where hooks of its size come on heavier ones and the pick is one; -1 otherwise
-	Speed   float64 // m/s at which the pick does it, where no head does it at about the speed that is wanted; 0 otherwise
+	Pick    int // the one to tie on; -1 where none is worth it
+	Least   int // the lightest that is as likely as not; -1 where there is none
+	Closest int // the pick, or the one that comes closest
+	Usual   int // the pick, were it not for a leaning; -1 where there is none
+	// the lightest that is as sure as wanted, where hooks of its size come on heavier ones and the pick is one of
+	// those; -1 otherwise
+	Skipped int
+	// m/s at which the pick does it, where no head does it at about the speed that is wanted; 0 otherwise
+	Speed float64
 }
 
 // Solve judges the heads of a case and chooses.
@@ -146,7 +149,8 @@ func usual(c *trial.Case, heads []judge.Head) (pick, skipped int) {
 		return pick, skipped
 	}
 	light := pick
-	for i := light + 1; i < len(heads) && i <= light+int(judgement.HookSteps.Number) && Light(c, heads[pick].Mass); i++ {
+	for i := light + 1; i < len(heads) && i <= light+int(judgement.HookSteps.Number) &&
+		Light(c, heads[pick].Mass); i++ {
 		if heads[i].Verdict == judge.Does {
 			pick, skipped = i, light
 		}
@@ -160,7 +164,8 @@ func usual(c *trial.Case, heads []judge.Head) (pick, skipped int) {
 func Nearest(c *trial.Case, heads []judge.Head) int {
 	best, nearest := -1, math.Inf(1)
 	for i := range heads {
-		if off := math.Abs(musts.Pace(c, &heads[i].Result) + judgement.PaceAlike.Number); heads[i].Verdict == judge.Does && off < nearest {
+		if off := math.Abs(musts.Pace(c, &heads[i].Result) +
+			judgement.PaceAlike.Number); heads[i].Verdict == judge.Does && off < nearest {
 			best, nearest = i, off
 		}
 	}
@@ -175,7 +180,8 @@ func Off(c *trial.Case, h *judge.Head) float64 { return math.Abs(musts.Pace(c, &
 // mass in kg: those that are owned, on the shank, screwed in or of glass come light.
 func Light(c *trial.Case, mass float64) bool {
 	h := c.Setup.Head
-	if slices.Contains(c.Known.Owned, mass) || h.Shape == "belly" || h.Shape == "screw-in" || h.Material == "glass" || h.Hook == setup.HookAsTheyCome || !c.Setup.Rigging.Alone() {
+	if slices.Contains(c.Known.Owned, mass) || h.Shape == "belly" || h.Shape == "screw-in" || h.Material == "glass" ||
+		h.Hook == setup.HookAsTheyCome || !c.Setup.Rigging.Alone() {
 		return false
 	}
 	return mass < catalogue.HookHeads[h.Hook].Number*0.999

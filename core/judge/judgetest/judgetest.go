@@ -35,8 +35,9 @@ func try(c *trial.Case, q trial.Question) trial.Result {
 	out := trial.Result{Mass: q.Mass, Weight: grams * 9e-3, Whole: q.Mass + 0.005, Handling: q.Handling}
 	out.Chord = math.Hypot(s.Cast.Distance, depth+q.Handling.Tip)
 	f := trial.Fall{
-		Outcome: "time limit", LineOut: out.Chord * (1.02 + 0.005*wind), Landing: trial.Point{X: s.Cast.Distance, Z: -depth},
-		Path: []trial.Moment{{}, {Time: depth / speed}}, Lines: []trial.Line{{}, {}},
+		Outcome: "time limit", LineOut: out.Chord * (1.02 + 0.005*wind),
+		Landing: trial.Point{X: s.Cast.Distance, Z: -depth},
+		Path:    []trial.Moment{{}, {Time: depth / speed}}, Lines: []trial.Line{{}, {}},
 	}
 	if q.Handling.Line == setup.LineFed {
 		f.LineOut = 1.05 * out.Chord

@@ -25,7 +25,8 @@ func missesBand(c *trial.Case, track []float64, times float64) float64 {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
 		lifts := times * judgement.SkimLifts.Number
-		return max(Under(within(slower, slower, placed(0), high), share), Under(within(faster, faster, placed(judgement.SkimOff.Number), placed(endless)), lifts))
+		return max(Under(within(slower, slower, placed(0), high), share),
+			Under(within(faster, faster, placed(judgement.SkimOff.Number), placed(endless)), lifts))
 	}
 	return Under(within(slower, faster, low, high), share)
 }

@@ -68,25 +68,32 @@ var byMust = map[Must]Rule{
 	Slack: {held: true, handlingOnly: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
 		return Over(r.Value(ReadOut)-1, judgement.SlackMost.Number/times)
 	}},
-	InTime: {Safe: -0.45, Lost: 0.8, Miss: func(_ *trial.Case, r Reading, _ float64) float64 { return Over(r.Value(ReadLate), 1) }},
-	Told: {Safe: -2, Lost: 0.75, held: true, asked: asksTouch, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-		if r.Value(ReadTime) < judgement.ToldFall.Number {
-			return 0 // it is down at once: no touch is waited for
-		}
-		return min(Over(r.Value(ReadKeeps), judgement.CueOpen.Number/times), Under(r.Value(ReadFelt), times))
+	InTime: {Safe: -0.45, Lost: 0.8, Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
+		return Over(r.Value(ReadLate), 1)
 	}},
-	Touches: {Safe: -30, Lost: 2, held: true, asked: onBed, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-		return Under(r.Margin(), judgement.ContactLeast.Number*times)
-	}},
+	Told: {Safe: -2, Lost: 0.75, held: true, asked: asksTouch,
+		Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+			if r.Value(ReadTime) < judgement.ToldFall.Number {
+				return 0 // it is down at once: no touch is waited for
+			}
+			return min(Over(r.Value(ReadKeeps), judgement.CueOpen.Number/times), Under(r.Value(ReadFelt), times))
+		}},
+	Touches: {Safe: -30, Lost: 2, held: true, asked: onBed,
+		Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+			return Under(r.Margin(), judgement.ContactLeast.Number*times)
+		}},
 	Presses: {Safe: -4, Lost: 2, held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 {
 		return Under(r.Margin(), c.Setup.Approach.Margin*times)
 	}},
-	Stays: {Safe: -0.8, Lost: 3, held: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 { return Over(r.Value(ReadGrip), 1/times) }},
+	Stays: {Safe: -0.8, Lost: 3, held: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+		return Over(r.Value(ReadGrip), 1/times)
+	}},
 	Felt: {Safe: -2, Lost: 0.7, held: true, asked: feels, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
 		return Under(r.Value(ReadFelt), times)
 	}},
 	BackSoon: {Safe: -0.45, Lost: 0.9, Miss: func(c *trial.Case, r Reading, _ float64) float64 {
-		return Over(r.Value(ReadBack), max(c.Setup.Approach.BackMost, judgement.HangGrace.Number*c.Setup.Approach.BackLeast))
+		return Over(r.Value(ReadBack), max(c.Setup.Approach.BackMost,
+			judgement.HangGrace.Number*c.Setup.Approach.BackLeast))
 	}},
 	BackLate: {Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 },
 		Miss: func(c *trial.Case, r Reading, _ float64) float64 {
@@ -96,13 +103,16 @@ var byMust = map[Must]Rule{
 		Miss: func(c *trial.Case, r Reading, _ float64) float64 {
 			return Over(r.Value(ReadSpeed), c.Setup.Approach.Ceiling)
 		}},
-	Swims: {held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 { return missesBand(c, r[ReadTrack:], times) }},
+	Swims: {held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 {
+		return missesBand(c, r[ReadTrack:], times)
+	}},
 	Hovers: {Safe: -9, Lost: 2, Miss: func(c *trial.Case, r Reading, _ float64) float64 {
 		return Under(stays(c, r.Track()), c.Setup.Approach.Stays)
 	}},
-	Waves: {Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell, Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
-		return Under(r.Value(ReadHeld), judgement.SwellHeld.Number)
-	}},
+	Waves: {Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell,
+		Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
+			return Under(r.Value(ReadHeld), judgement.SwellHeld.Number)
+		}},
 	Walks: {Safe: -0.7, Lost: 3, held: true, asked: func(c *trial.Case) bool {
 		return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
 	},

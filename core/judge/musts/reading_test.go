@@ -15,13 +15,15 @@ func TestRead(t *testing.T) {
 		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.SlowFall, 8, 0.5, 90
 	})
 	h := trial.Result{Chord: 20}
-	h.Fall = trial.Fall{Outcome: trial.Reached, Time: 16, LineOut: 25, Speed: 0.5, RunOut: 0.4, RunOutAfter: 0.1, Landing: trial.Point{X: 20, Y: 4, Z: -8}}
+	h.Fall = trial.Fall{Outcome: trial.Reached, Time: 16, LineOut: 25, Speed: 0.5, RunOut: 0.4, RunOutAfter: 0.1,
+		Landing: trial.Point{X: 20, Y: 4, Z: -8}}
 	h.Rest = trial.Rest{Margin: 0.75, Grip: 0.6, Grips: 1.5, Held: 0.5, Walk: 2}
 	h.Feel = trial.Feel{Pull: 0.03, Hand: 0.01}
 	h.Back = 1.5
 	r := Read(c, &h)
 	for place, want := range map[int]float64{
-		ReadTime: 16, ReadLate: 16 / (c.Patience * judgement.WaitGrace.Number), ReadLine: 25, ReadOut: 1.25, ReadSpeed: 0.5, ReadSteep: c.Carried(h.Fall) / 8,
+		ReadTime: 16, ReadLate: 16 / (c.Patience * judgement.WaitGrace.Number), ReadLine: 25, ReadOut: 1.25,
+		ReadSpeed: 0.5, ReadSteep: c.Carried(h.Fall) / 8,
 		ReadLift: 0.25, ReadGrip: 0.4, ReadFelt: 3, ReadKeeps: 0.25, ReadBack: 1.5, ReadHeld: 0.5, ReadWalk: 2,
 	} {
 		if math.Abs(r.Value(place)/want-1) > 1e-9 {

@@ -94,19 +94,25 @@ func TestWhatIsAsked(t *testing.T) {
 		change func(*setup.Setup)
 		asked  map[Must]bool
 	}{
-		"shallow":        {func(s *setup.Setup) { s.Water.Depth = 1.49 }, map[Must]bool{Told: false, Touches: true, Slack: false, Arrives: true}},
+		"shallow": {func(s *setup.Setup) { s.Water.Depth = 1.49 },
+			map[Must]bool{Told: false, Touches: true, Slack: false, Arrives: true}},
 		"not so shallow": {func(s *setup.Setup) { s.Water.Depth = 1.5 }, map[Must]bool{Told: true}},
 		"drifting":       {func(s *setup.Setup) { s.Boat.Kind = "skiff" }, map[Must]bool{Steep: false}},
 		"held":           {func(*setup.Setup) {}, map[Must]bool{Steep: true}},
-		"off the bed":    {func(s *setup.Setup) { s.Target.Depth = 5 }, map[Must]bool{Told: false, Touches: false, InTime: true}},
-		"hold off it":    {func(s *setup.Setup) { s.Target.Depth, s.Approach.Kind = 5, setup.HoldBottom }, map[Must]bool{Presses: false, InTime: true}},
-		"any speed":      {func(s *setup.Setup) { s.Approach.Ceiling = 0 }, map[Must]bool{Slowly: false}},
-		"swum low":       {func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow = setup.Swim, 0.09 }, map[Must]bool{Felt: true, Swims: true}},
-		"swum high":      {func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow = setup.Swim, 0.1 }, map[Must]bool{Felt: false}},
+		"off the bed": {func(s *setup.Setup) { s.Target.Depth = 5 },
+			map[Must]bool{Told: false, Touches: false, InTime: true}},
+		"hold off it": {func(s *setup.Setup) { s.Target.Depth, s.Approach.Kind = 5, setup.HoldBottom },
+			map[Must]bool{Presses: false, InTime: true}},
+		"any speed": {func(s *setup.Setup) { s.Approach.Ceiling = 0 }, map[Must]bool{Slowly: false}},
+		"swum low": {func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow = setup.Swim, 0.09 },
+			map[Must]bool{Felt: true, Swims: true}},
+		"swum high": {func(s *setup.Setup) { s.Approach.Kind, s.Approach.BandLow = setup.Swim, 0.1 },
+			map[Must]bool{Felt: false}},
 		"may swing": {func(s *setup.Setup) {
 			s.Approach.Kind, s.Approach.Still, s.Swell.Height = setup.HoldBottom, setup.MaySwing, 0.5
 		}, map[Must]bool{Walks: false, Waves: true}},
-		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = rigging.FixedFloat, 1 }, map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
+		"float": {func(s *setup.Setup) { s.Rigging.Kind, s.Rigging.Stop = rigging.FixedFloat, 1 },
+			map[Must]bool{Arrives: true, InTime: true, Told: false, Slowly: false}},
 	} {
 		c, _ := asked(t, tt.change)
 		all := In(c)

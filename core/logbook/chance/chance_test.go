@@ -16,7 +16,8 @@ func TestChances(t *testing.T) {
 		}
 	}
 	// More bites than other casts: one is on the label for certain.
-	if got := (table{n: 4, m: 3, k: 2}).chances(); got[0] != 0 || math.Abs(got[1]-0.5) > 1e-12 || math.Abs(got[2]-0.5) > 1e-12 {
+	if got := (table{n: 4, m: 3, k: 2}).chances(); got[0] != 0 || math.Abs(got[1]-0.5) > 1e-12 ||
+		math.Abs(got[2]-0.5) > 1e-12 {
 		t.Errorf("%v", got)
 	}
 	for _, s := range []table{{n: 300, m: 100, k: 120}, {n: 9000, m: 4000, k: 2500}, {n: 40, m: 1, k: 39}} {
@@ -26,8 +27,10 @@ func TestChances(t *testing.T) {
 			mean += float64(i) * p
 			square += float64(i*i) * p
 		}
-		if want := float64(s.k) * float64(s.m) / float64(s.n); math.Abs(sum-1) > 1e-9 || math.Abs(mean-want) > 1e-6 || math.Abs(square-mean*mean-s.variance()) > 1e-4 {
-			t.Errorf("%+v: %g in all, mean %g, variance %g, not %g and %g", s, sum, mean, square-mean*mean, want, s.variance())
+		if want := float64(s.k) * float64(s.m) / float64(s.n); math.Abs(sum-1) > 1e-9 || math.Abs(mean-want) > 1e-6 ||
+			math.Abs(square-mean*mean-s.variance()) > 1e-4 {
+			t.Errorf("%+v: %g in all, mean %g, variance %g, not %g and %g", s, sum, mean, square-mean*mean, want,
+				s.variance())
 		}
 	}
 	if v := (table{n: 1, m: 1, k: 1}).variance(); v != 0 {
@@ -43,7 +46,8 @@ func TestTail(t *testing.T) {
 	}
 	// 2 and 1 of them: all but 2 and 2 is as much or less; 0.3 x 0.6 + 0.6 x 0.3 are 3, 0.09 are 4.
 	second := table{n: 5, m: 2, k: 3, both: 1}
-	if chance, least := tail([]table{first, second}); math.Abs(chance-(0.09+0.36/2)) > 1e-12 || math.Abs(least-0.045) > 1e-12 {
+	if chance, least := tail([]table{first, second}); math.Abs(chance-(0.09+0.36/2)) > 1e-12 ||
+		math.Abs(least-0.045) > 1e-12 {
 		t.Errorf("%g %g", chance, least)
 	}
 }
@@ -64,7 +68,8 @@ func deal(trip, place int, casts string) (out []Trial) {
 // speak for a shape, and trips that had a day each do not for one another.
 func TestWeigh(t *testing.T) {
 	points := Weigh(deal(0, 0, "BCBBCBCCaaaaaaaBCBCBCBBaaaaaaaCBCBCCBC"), "it", true)
-	if points.Hits != 12 || points.Trials != 24 && points.Trials != 23 || points.Level != WithinTrips || points.Chance > 0.01 {
+	if points.Hits != 12 || points.Trials != 24 && points.Trials != 23 || points.Level != WithinTrips ||
+		points.Chance > 0.01 {
 		t.Errorf("%+v", points)
 	}
 	// One trip each, all of the label on one of them, at two places.
@@ -77,7 +82,8 @@ func TestWeigh(t *testing.T) {
 	}
 	// Eight trips to one place, each with one shape alone.
 	var place []Trial
-	for i, casts := range []string{"BBCBCBBCBB", "abaaaabaaa", "CBBBCBCBBC", "aabaaaaaba", "BCBBCCBBCB", "baaaabaaaa", "BBCBCBBCBB", "aaaabaabaa"} {
+	for i, casts := range []string{"BBCBCBBCBB", "abaaaabaaa", "CBBBCBCBBC", "aabaaaaaba", "BCBBCCBBCB", "baaaabaaaa",
+		"BBCBCBBCBB", "aaaabaabaa"} {
 		place = append(place, deal(i, 0, casts)...)
 	}
 	got := Weigh(place, "it", false)
@@ -85,7 +91,8 @@ func TestWeigh(t *testing.T) {
 		t.Errorf("%+v", got)
 	}
 	// The same where trips with it differ as much as trips without: it says less.
-	if wild := Weigh(append(append(deal(0, 0, "BBBBBBBBBB"), deal(1, 0, "aaaaaaaaaa")...), append(deal(2, 0, "CCCBCBCCCC"), deal(3, 0, "bababaaaab")...)...), "it", false); wild.Chance < 0.1 {
+	if wild := Weigh(append(append(deal(0, 0, "BBBBBBBBBB"), deal(1, 0, "aaaaaaaaaa")...),
+		append(deal(2, 0, "CCCBCBCCCC"), deal(3, 0, "bababaaaab")...)...), "it", false); wild.Chance < 0.1 {
 		t.Errorf("%+v", wild)
 	}
 	if got := Weigh(deal(0, 0, "aaaa"), "it", true); got.Chance != 1 || got.Least != 1 {
@@ -101,7 +108,8 @@ func TestShoaling(t *testing.T) {
 	if wide := shoaling(deal(0, 0, "BaCaBaaBCaaCBbaCaaBaCBaaCCaBbaaCBaCaaBaC"), "it"); wide > 1.3 {
 		t.Errorf("apart: %g", wide)
 	}
-	if p := spreadOut(0.0227501319, 4); math.Abs(p-0.1586552539) > 1e-6 { // two standard deviations become one (normal distribution)
+	// two standard deviations become one (normal distribution)
+	if p := spreadOut(0.0227501319, 4); math.Abs(p-0.1586552539) > 1e-6 {
 		t.Errorf("%g", p)
 	}
 }
@@ -111,7 +119,8 @@ func TestLooks(t *testing.T) {
 	for _, tt := range []struct {
 		least []float64
 		want  int
-	}{{nil, 1}, {[]float64{0.5, 0.5, 0.5}, 1}, {[]float64{0.001, 0.5, 0.5}, 1}, {[]float64{0.001, 0.001, 0.06}, 2}, {[]float64{0.001, 0.001, 0.001}, 3}} {
+	}{{nil, 1}, {[]float64{0.5, 0.5, 0.5}, 1}, {[]float64{0.001, 0.5, 0.5}, 1}, {[]float64{0.001, 0.001, 0.06}, 2},
+		{[]float64{0.001, 0.001, 0.001}, 3}} {
 		if got := Looks(tt.least, 0.1); got != tt.want {
 			t.Errorf("%v: %d, not %d", tt.least, got, tt.want)
 		}

@@ -28,5 +28,6 @@ func times(n int, e logbook.Event) []logbook.Event {
 }
 
 func atTheSill() logbook.Log {
-	return logbook.Log{Trip: logbook.Trip{Place: "The Sill", Start: dawn, Rods: []logbook.Rod{{State: logbook.State{Setup: setup.Default(), Technique: "hop"}}}}}
+	return logbook.Log{Trip: logbook.Trip{Place: "The Sill", Start: dawn,
+		Rods: []logbook.Rod{{State: logbook.State{Setup: setup.Default(), Technique: "hop"}}}}}
 }

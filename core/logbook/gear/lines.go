@@ -46,7 +46,9 @@ func Lines(logs []logbook.Log, id func(int) int64, now time.Time, choice units.C
 		out = wearLines(out, logs[at], at)
 	}
 	slices.Reverse(out)
-	slices.SortStableFunc(out, func(a, b LineAge) int { return logs[b.last].Trip.Start.Compare(logs[a.last].Trip.Start) })
+	slices.SortStableFunc(out, func(a, b LineAge) int {
+		return logs[b.last].Trip.Start.Compare(logs[a.last].Trip.Start)
+	})
 	for i := range out {
 		l := &out[i]
 		l.Trip = id(l.last)
@@ -70,7 +72,8 @@ func wearLines(lines []LineAge, l logbook.Log, at int) []LineAge {
 	of := func(rod int) *LineAge {
 		line := states[rod].Setup.Line
 		i := slices.IndexFunc(lines, func(o LineAge) bool {
-			return o.Rod == l.Trip.Rods[rod].Name && o.line.Material == line.Material && math.Abs(o.line.Diameter-line.Diameter) <= judgement.SameLength.Number*line.Diameter
+			return o.Rod == l.Trip.Rods[rod].Name && o.line.Material == line.Material &&
+				math.Abs(o.line.Diameter-line.Diameter) <= judgement.SameLength.Number*line.Diameter
 		})
 		if i < 0 {
 			i, lines = len(lines), append(lines, LineAge{Rod: l.Trip.Rods[rod].Name, line: line, first: l.Trip.Start})
@@ -111,7 +114,8 @@ func (l LineAge) words() string {
 	if l.On != nil {
 		begun = "was put on"
 	}
-	out := fmt.Sprintf("%s and %s since it %s, %s ago", units.Counted(l.Casts, "cast"), reties(l.Reties), begun, units.Counted(l.Days, "day"))
+	out := fmt.Sprintf("%s and %s since it %s, %s ago", units.Counted(l.Casts, "cast"), reties(l.Reties), begun,
+		units.Counted(l.Days, "day"))
 	if l.Since < l.Casts {
 		out += fmt.Sprintf("; %s since it was trimmed", units.Counted(l.Since, "cast"))
 	}
@@ -132,9 +136,11 @@ func reties(n int) string {
 func (l LineAge) due() string {
 	var out []string
 	if days := judgement.LineDays[l.line.Material]; l.On != nil && days.Number > 0 && float64(l.Days) > days.Number {
-		out = append(out, fmt.Sprintf("Put a new line on: %s is good for about %.0f months.", l.line.Material, days.Number/30.4))
+		out = append(out, fmt.Sprintf("Put a new line on: %s is good for about %.0f months.", l.line.Material,
+			days.Number/30.4))
 	} else if float64(l.Casts) >= judgement.LineCasts.Number {
-		out = append(out, fmt.Sprintf("Put a new line on: it is good for about %.0f casts.", judgement.LineCasts.Number))
+		out = append(out, fmt.Sprintf("Put a new line on: it is good for about %.0f casts.",
+			judgement.LineCasts.Number))
 	} else if float64(l.Since) >= judgement.LineTrim.Number {
 		out = append(out, "Feel its first metres, and cut off what is rough.")
 	}

@@ -22,12 +22,15 @@ func TestLines(t *testing.T) {
 		l.Trip.Rods = rods
 		return l
 	}
-	light, heavy := logbook.Rod{Name: "Light", State: thin}, logbook.Rod{Name: "Heavy", State: atTheSill().Trip.Rods[0].State}
+	light, heavy := logbook.Rod{Name: "Light", State: thin},
+		logbook.Rod{Name: "Heavy", State: atTheSill().Trip.Rods[0].State}
 	cast, second := logbook.Event{Kind: logbook.Splash}, logbook.Event{Kind: logbook.Splash, Rod: 1}
 	kind := func(k string) logbook.Event { return logbook.Event{Kind: k} }
 	logs := []logbook.Log{
 		trip(100, []logbook.Rod{heavy, light}, slices.Concat(times(4, cast), times(3, second))...),
-		trip(0, []logbook.Rod{light, heavy}, slices.Concat(times(9, cast), []logbook.Event{kind(logbook.Renewed)}, times(7, cast), []logbook.Event{kind(logbook.Retie), kind(logbook.Trimmed)}, times(2, cast), []logbook.Event{kind(logbook.Lost)}, times(3, cast), times(2, second))...),
+		trip(0, []logbook.Rod{light, heavy}, slices.Concat(times(9, cast), []logbook.Event{kind(logbook.Renewed)},
+			times(7, cast), []logbook.Event{kind(logbook.Retie), kind(logbook.Trimmed)}, times(2, cast),
+			[]logbook.Event{kind(logbook.Lost)}, times(3, cast), times(2, second))...),
 	}
 	got := Lines(logs, func(at int) int64 { return int64(10 + at) }, dawn.AddDate(0, 0, 110).Add(time.Hour), nil)
 	if len(got) != 2 {
@@ -38,18 +41,23 @@ func TestLines(t *testing.T) {
 	if l.Casts != 15 || l.Reties != 1 || l.Since != 8 || l.Days != 110 || l.Trip != 10 || l.Number != 1 || l.On == nil {
 		t.Errorf("%+v", l)
 	}
-	if want := "15 casts and 1 retie since it was put on, 110 days ago; 8 casts since it was trimmed; 6 casts since it was tied."; l.Words != want || l.Line != "nylon of 0.2 mm" {
+	if want := "15 casts and 1 retie since it was put on, 110 days ago; 8 casts since it was trimmed; 6 casts since " +
+		"it was tied."; l.Words != want || l.Line != "nylon of 0.2 mm" {
 		t.Errorf("%s: %s", l.Line, l.Words)
 	}
 	h := byRod["Heavy"]
-	if want := "6 casts and 0 reties since it was logged first, 110 days ago."; h.Words != want || h.On != nil || h.Number != 0 {
+	if want := "6 casts and 0 reties since it was logged first, 110 days ago."; h.Words != want || h.On != nil ||
+		h.Number != 0 {
 		t.Errorf("%+v", h)
 	}
 	// Another line on the same rod is another line.
 	other := thin
 	other.Setup.Line.Diameter = 0.25e-3
-	logs[0].Events = append(logs[0].Events, logbook.Event{Kind: logbook.Changed, Rod: 1, State: &other, Time: logs[0].Trip.Start.Add(time.Hour)}, logbook.Event{Kind: logbook.Splash, Rod: 1, Time: logs[0].Trip.Start.Add(2 * time.Hour)})
-	if got := Lines(logs, func(int) int64 { return 0 }, dawn, nil); len(got) != 3 || got[0].Casts+got[1].Casts+got[2].Casts != 22 {
+	logs[0].Events = append(logs[0].Events,
+		logbook.Event{Kind: logbook.Changed, Rod: 1, State: &other, Time: logs[0].Trip.Start.Add(time.Hour)},
+		logbook.Event{Kind: logbook.Splash, Rod: 1, Time: logs[0].Trip.Start.Add(2 * time.Hour)})
+	if got := Lines(logs, func(int) int64 { return 0 }, dawn, nil); len(got) != 3 ||
+		got[0].Casts+got[1].Casts+got[2].Casts != 22 {
 		t.Errorf("%+v", got)
 	}
 }

@@ -84,7 +84,8 @@ func LossesOf(logs []logbook.Log, price func(logbook.With) float64, choice units
 
 // lostBy divides losses, with most lost first; parts where nothing was lost or
 // freed are left out.
-func lostBy(name string, label func(logbook.Log, logbook.Event, units.Choice) string, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) []Lost {
+func lostBy(name string, label func(logbook.Log, logbook.Event, units.Choice) string, logs []logbook.Log,
+	price func(logbook.With) float64, choice units.Choice) []Lost {
 	parts, spent := map[string]*Lost{}, map[string]float64{}
 	for _, l := range logs {
 		here := map[string]bool{}

@@ -43,14 +43,16 @@ func Worn(l logbook.Log) string {
 	var out []string
 	for rod := range l.Trip.Rods {
 		w := since[rod]
-		if w == nil || float64(w.casts)/judgement.KnotCasts.Number+float64(w.fish+w.snags)/judgement.KnotRubs.Number < 1 {
+		if w == nil || float64(w.casts)/judgement.KnotCasts.Number+
+			float64(w.fish+w.snags)/judgement.KnotRubs.Number < 1 {
 			continue
 		}
 		name := ""
 		if len(l.Trip.Rods) > 1 {
 			name = l.Trip.Rods[rod].Name + ": "
 		}
-		out = append(out, fmt.Sprintf("%s%s, %d fish and %s since the knot was tied: feel the last metre, and tie it anew.", name, units.Counted(w.casts, "cast"), w.fish, units.Counted(w.snags, "snag")))
+		out = append(out, fmt.Sprintf("%s%s, %d fish and %s since the knot was tied: feel the last metre, and tie it "+
+			"anew.", name, units.Counted(w.casts, "cast"), w.fish, units.Counted(w.snags, "snag")))
 	}
 	return strings.Join(out, " ")
 }

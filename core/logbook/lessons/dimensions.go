@@ -41,32 +41,57 @@ type dimension struct {
 var dimensions = []dimension{
 	{name: "Place", what: "at ", across: true, label: func(s sight, _ units.Choice) string { return s.log.Trip.Place }},
 	{name: "Spot", what: "at ", label: func(s sight, _ units.Choice) string { return s.cast.State.Spot }},
-	{name: "Kind of spot", what: "at a ", across: true, yours: true, label: func(s sight, _ units.Choice) string { return s.cast.State.Kind }},
-	{name: "Depth of the bed", what: "in water of ", across: true, yours: true, measure: "depth", value: func(s sight) float64 { return s.cast.Splash.With.BedDepth }},
+	{name: "Kind of spot", what: "at a ", across: true, yours: true, label: func(s sight, _ units.Choice) string {
+		return s.cast.State.Kind
+	}},
+	{name: "Depth of the bed", what: "in water of ", across: true, yours: true, measure: "depth",
+		value: func(s sight) float64 { return s.cast.Splash.With.BedDepth }},
 	{name: "Slope", across: true, yours: true, label: slope},
-	{name: "Head", what: "on ", yours: true, order: func(s sight) float64 { return s.cast.Splash.With.Mass }, label: func(s sight, choice units.Choice) string { return choice.Show("mass", s.cast.Splash.With.Mass) }},
-	{name: "Shape", what: "on a ", yours: true, label: func(s sight, _ units.Choice) string { return s.cast.Splash.With.Shape }},
+	{name: "Head", what: "on ", yours: true, order: func(s sight) float64 { return s.cast.Splash.With.Mass },
+		label: func(s sight, choice units.Choice) string { return choice.Show("mass", s.cast.Splash.With.Mass) }},
+	{name: "Shape", what: "on a ", yours: true, label: func(s sight, _ units.Choice) string {
+		return s.cast.Splash.With.Shape
+	}},
 	{name: "Guard", yours: true, label: known(func(s *logbook.State) string {
 		return map[bool]string{true: "with a guard", false: "without a guard"}[s.Setup.Head.Guard]
 	})},
-	{name: "Hook", what: "on a hook ", yours: true, label: known(func(s *logbook.State) string { return s.Setup.Head.Hook })},
-	{name: "Bait", what: "on the ", yours: true, label: func(s sight, _ units.Choice) string { return s.cast.Splash.With.Bait }},
-	{name: "Length of the bait", what: "on baits of ", yours: true, measure: "size", value: func(s sight) float64 { return onlyKnown(s, s.cast.State.Setup.Bait.Length) }},
-	{name: "Colour of the bait", what: "in ", label: func(s sight, _ units.Choice) string { return strings.ToLower(s.cast.State.Colour) }},
-	{name: "Scent", what: "with ", label: func(s sight, _ units.Choice) string { return strings.ToLower(s.cast.State.Scent) }},
-	{name: "Retrieve", what: "with ", yours: true, label: func(s sight, _ units.Choice) string { return retrieve(s.cast.Splash.With.Technique) }},
+	{name: "Hook", what: "on a hook ", yours: true,
+		label: known(func(s *logbook.State) string { return s.Setup.Head.Hook })},
+	{name: "Bait", what: "on the ", yours: true, label: func(s sight, _ units.Choice) string {
+		return s.cast.Splash.With.Bait
+	}},
+	{name: "Length of the bait", what: "on baits of ", yours: true, measure: "size",
+		value: func(s sight) float64 { return onlyKnown(s, s.cast.State.Setup.Bait.Length) }},
+	{name: "Colour of the bait", what: "in ", label: func(s sight, _ units.Choice) string {
+		return strings.ToLower(s.cast.State.Colour)
+	}},
+	{name: "Scent", what: "with ", label: func(s sight, _ units.Choice) string {
+		return strings.ToLower(s.cast.State.Scent)
+	}},
+	{name: "Retrieve", what: "with ", yours: true, label: func(s sight, _ units.Choice) string {
+		return retrieve(s.cast.Splash.With.Technique)
+	}},
 	{name: "Hand", what: "with the ", yours: true, label: known(hand)},
 	{name: "Leader", what: "on ", yours: true, label: func(s sight, choice units.Choice) string {
 		return known(func(of *logbook.State) string { return leader(of, choice) })(s, choice)
 	}},
-	{name: "Fall speed", what: "falling at ", yours: true, order: func(s sight) float64 { return s.cast.Splash.With.FallSpeed }, label: func(s sight, choice units.Choice) string { return fallBin(s.cast.Splash.With.FallSpeed, choice) }},
-	{name: "Tide", across: true, label: func(s sight, _ units.Choice) string { return tideBin(s.log.Trip, s.cast.Splash.Time) }},
-	{name: "Hour", across: true, order: func(s sight) float64 { return float64(s.cast.Splash.Time.Hour() / 3) }, label: func(s sight, _ units.Choice) string { return hourBin(s.cast.Splash.Time) }},
+	{name: "Fall speed", what: "falling at ", yours: true,
+		order: func(s sight) float64 { return s.cast.Splash.With.FallSpeed },
+		label: func(s sight, choice units.Choice) string { return fallBin(s.cast.Splash.With.FallSpeed, choice) }},
+	{name: "Tide", across: true, label: func(s sight, _ units.Choice) string {
+		return tideBin(s.log.Trip, s.cast.Splash.Time)
+	}},
+	{name: "Hour", across: true, order: func(s sight) float64 { return float64(s.cast.Splash.Time.Hour() / 3) },
+		label: func(s sight, _ units.Choice) string { return hourBin(s.cast.Splash.Time) }},
 	{name: "Light", across: true, label: func(s sight, _ units.Choice) string { return seen(s).Light }},
 	{name: "Moon", across: true, label: func(s sight, _ units.Choice) string { return seen(s).Moon }},
 	{name: "Temperature", what: "in water of ", across: true, measure: "temperature", value: temperature},
-	{name: "Clarity", what: "in ", across: true, label: func(s sight, _ units.Choice) string { return s.cast.State.Clear }},
-	{name: "Colour of the water", what: "in ", across: true, label: func(s sight, _ units.Choice) string { return strings.ToLower(s.cast.State.Tint) }},
+	{name: "Clarity", what: "in ", across: true, label: func(s sight, _ units.Choice) string {
+		return s.cast.State.Clear
+	}},
+	{name: "Colour of the water", what: "in ", across: true, label: func(s sight, _ units.Choice) string {
+		return strings.ToLower(s.cast.State.Tint)
+	}},
 }
 
 // along is where the label of a cast stands among the others, 0 where they have no order.
@@ -234,7 +259,8 @@ func stepsOf(values []float64, unit units.Unit) func(float64) string {
 			return ""
 		}
 		from := math.Floor(unit.FromBase(v)/step+1e-9) * step
-		return fmt.Sprintf("%g to %g %s", units.RoundSignificant(from, 6), units.RoundSignificant(from+step, 6), unit.Symbol)
+		return fmt.Sprintf("%g to %g %s", units.RoundSignificant(from, 6), units.RoundSignificant(from+step, 6),
+			unit.Symbol)
 	}
 }
 
@@ -255,7 +281,8 @@ func rungs(sights []sight) {
 		for n < len(masses) && masses[n] <= masses[0]*judgement.SameRung.Number {
 			n++
 		}
-		usual := slices.MaxFunc(masses[:n], func(a, b float64) int { return cmp.Or(cmp.Compare(count[a], count[b]), cmp.Compare(a, b)) })
+		usual := slices.MaxFunc(masses[:n],
+			func(a, b float64) int { return cmp.Or(cmp.Compare(count[a], count[b]), cmp.Compare(a, b)) })
 		for _, m := range masses[:n] {
 			as[m] = usual
 		}

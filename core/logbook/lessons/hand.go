@@ -30,7 +30,8 @@ const mostOutfits = 20
 
 // Outfits are the latest that were fished with in conditions that are known, each in a few casts.
 func Outfits(logs []logbook.Log) []Outfit {
-	byStart := slices.SortedStableFunc(slices.Values(logs), func(a, b logbook.Log) int { return b.Trip.Start.Compare(a.Trip.Start) })
+	byStart := slices.SortedStableFunc(slices.Values(logs),
+		func(a, b logbook.Log) int { return b.Trip.Start.Compare(a.Trip.Start) })
 	var out []Outfit
 	for _, l := range byStart {
 		var here []Outfit
@@ -59,7 +60,8 @@ func Outfits(logs []logbook.Log) []Outfit {
 				here[i].Timed = stat.Mean(s, nil)
 			}
 		}
-		out = append(out, slices.DeleteFunc(here, func(o Outfit) bool { return o.Casts < int(judgement.HandCasts.Number) })...)
+		out = append(out, slices.DeleteFunc(
+			here, func(o Outfit) bool { return o.Casts < int(judgement.HandCasts.Number) })...)
 	}
 	return out[:min(len(out), mostOutfits)]
 }
@@ -119,7 +121,8 @@ func HandOf(rows []Tied) Hand {
 	}
 	n := float64(len(logs))
 	if n < judgement.HandLeast.Number {
-		out.Words = fmt.Sprintf("%s with known conditions and a weight that is said: too few to say how you tie.", units.Counted(len(logs), "outfit"))
+		out.Words = fmt.Sprintf("%s with known conditions and a weight that is said: too few to say how you tie.",
+			units.Counted(len(logs), "outfit"))
 		return out
 	}
 	mean, square := sum/n, 0.0
@@ -131,9 +134,12 @@ func HandOf(rows []Tied) Hand {
 	within := fmt.Sprintf("%.1f to %.1f times in 8 of 10 outfits", out.Low, out.High)
 	switch same := judgement.HandSame.Number; {
 	case out.Times > same:
-		out.Words = fmt.Sprintf("You tie on heavier heads than said: %.1f times as heavy (%s). Try what is said; where it does not hold or is not felt, raise the share that is enough, or time falls in Drop test.", out.Times, within)
+		out.Words = fmt.Sprintf("You tie on heavier heads than said: %.1f times as heavy (%s). Try what is said; "+
+			"where it does not hold or is not felt, raise the share that is enough, or time falls in Drop test.",
+			out.Times, within)
 	case out.Times < 1/same:
-		out.Words = fmt.Sprintf("You tie on lighter heads than said: %.1f times as heavy (%s). Where yours come down and stay, time falls in Drop test, so that it is known here too.", out.Times, within)
+		out.Words = fmt.Sprintf("You tie on lighter heads than said: %.1f times as heavy (%s). Where yours come down "+
+			"and stay, time falls in Drop test, so that it is known here too.", out.Times, within)
 	default:
 		out.Words = fmt.Sprintf("You tie on about what is said (%s).", within)
 	}

@@ -30,7 +30,8 @@ type Lesson struct {
 	Depths []Bin    `json:"depths"` // bites on the fall, by depth
 	Least  []string `json:"least"`  // what was tried least
 
-	Worn    string        `json:"worn"` // that a knot or a leader has seen much since it was tied, in words; of one trip
+	// that a knot or a leader has seen much since it was tied, in words; of one trip
+	Worn    string        `json:"worn"`
 	Next    string        `json:"next"` // what to try now, where nothing has taken for a while; of one trip
 	Losses  gear.Losses   `json:"losses"`
 	Bottoms []gear.Bottom `json:"bottoms"` // predictions against what happened
@@ -93,12 +94,14 @@ type Bin struct {
 // Learn makes the lesson of logs, in the units of choice, with an answer to each question that was
 // asked on them beforehand. price is what a head costs, 0 where that is not known. The error is that a unit is
 // not known, or that of ctx.
-func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) (*Lesson, error) {
+func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) (
+	*Lesson, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}
 	sights := sightsOf(logs)
-	out := &Lesson{Totals: totals(logs, sights), Claims: []Claim{}, Groups: []Group{}, Landed: landedBy(sights, choice), Depths: []Bin{}, Least: []string{}, Asked: []Answer{}}
+	out := &Lesson{Totals: totals(logs, sights), Claims: []Claim{}, Groups: []Group{}, Landed: landedBy(sights, choice),
+		Depths: []Bin{}, Least: []string{}, Asked: []Answer{}}
 	var looked []look
 	for i, d := range dimensions {
 		if err := ctx.Err(); err != nil {
@@ -219,7 +222,8 @@ func group(d dimension, sights []sight, labels []string) Group {
 		g.Rows = append(g.Rows, *r)
 	}
 	slices.SortFunc(g.Rows, func(a, b Row) int {
-		return cmp.Or(cmp.Compare(a.along, b.along), cmp.Compare(b.Casts, a.Casts), cmp.Compare(b.Takes, a.Takes), cmp.Compare(a.Label, b.Label))
+		return cmp.Or(cmp.Compare(a.along, b.along), cmp.Compare(b.Casts, a.Casts), cmp.Compare(b.Takes, a.Takes),
+			cmp.Compare(a.Label, b.Label))
 	})
 	return g
 }

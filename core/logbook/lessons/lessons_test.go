@@ -94,9 +94,11 @@ func inTurn(pieces int, all ...[]logbook.Event) (out []logbook.Event) {
 }
 
 func TestGroupsAndClaims(t *testing.T) {
-	minnow, craw := logbook.With{Bait: "slim minnow 120 mm", Shape: "ball", Mass: 7e-3}, logbook.With{Bait: "craw 80 mm", Shape: "ball", Mass: 7e-3}
+	minnow, craw := logbook.With{Bait: "slim minnow 120 mm", Shape: "ball", Mass: 7e-3},
+		logbook.With{Bait: "craw 80 mm", Shape: "ball", Mass: 7e-3}
 	got := learn(t, log("The Sill", append(casts(20, 11, minnow), casts(20, 1, craw)...)...))
-	if got.Totals.Casts != 40 || got.Totals.Takes != 12 || got.Totals.Fish != 0 || got.Totals.Trips != 1 || math.Abs(got.Totals.Hours-52.0/60) > 1e-9 {
+	if got.Totals.Casts != 40 || got.Totals.Takes != 12 || got.Totals.Fish != 0 || got.Totals.Trips != 1 ||
+		math.Abs(got.Totals.Hours-52.0/60) > 1e-9 {
 		t.Errorf("%+v", got.Totals)
 	}
 	// The bites on the minnow were one after another, as those of a shoal are: nothing is claimed.
@@ -111,25 +113,30 @@ func TestGroupsAndClaims(t *testing.T) {
 		mixed = append(mixed, casts(1, map[bool]int{true: 1}[i == 7], craw)...)
 	}
 	got = learn(t, log("The Sill", mixed...))
-	if len(got.Claims) != 1 || got.Claims[0].Words != "11 of 12 bites on the slim minnow 120 mm, with 50 % of the casts: 11 in 20 casts, else 1 in 20." {
+	if len(got.Claims) != 1 || got.Claims[0].Words != "11 of 12 bites on the slim minnow 120 mm, with 50 % of the "+
+		"casts: 11 in 20 casts, else 1 in 20." {
 		t.Errorf("%+v", got.Claims)
 	}
 	// The same without casts says nothing of the kind.
-	if got := learn(t, log("The Sill", times(12, of(logbook.Bite, minnow))...)); len(got.Claims) != 0 || got.Totals.Takes != 12 || !strings.Contains(got.Words, "Tap a splash for every cast") {
+	if got := learn(t, log("The Sill", times(12, of(logbook.Bite, minnow))...)); len(got.Claims) != 0 ||
+		got.Totals.Takes != 12 || !strings.Contains(got.Words, "Tap a splash for every cast") {
 		t.Errorf("%+v %s", got.Claims, got.Words)
 	}
-	if got := learn(t, log("The Sill", times(3, of(logbook.Bite, minnow))...)); !strings.Contains(got.Words, "3 bites are too few") {
+	if got := learn(t, log("The Sill", times(3, of(logbook.Bite, minnow))...)); !strings.Contains(got.Words,
+		"3 bites are too few") {
 		t.Errorf("%s", got.Words)
 	}
 	if got := learn(t); !strings.Contains(got.Words, "No bites") {
 		t.Errorf("%s", got.Words)
 	}
 	// An even spread is no pattern.
-	if got := learn(t, log("The Sill", inTurn(4, casts(20, 5, minnow), casts(20, 6, craw))...)); len(got.Claims) != 0 || !strings.Contains(got.Words, "chance would not make") {
+	if got := learn(t, log("The Sill", inTurn(4, casts(20, 5, minnow), casts(20, 6, craw))...)); len(got.Claims) != 0 ||
+		!strings.Contains(got.Words, "chance would not make") {
 		t.Errorf("%+v", got.Claims)
 	}
 	// What was hardly tried is said so.
-	if got := learn(t, log("The Sill", append(casts(20, 0, minnow), casts(2, 0, craw)...)...)); len(got.Least) != 1 || got.Least[0] != "Bait: craw 80 mm, 2 of 22 casts." {
+	if got := learn(t, log("The Sill", append(casts(20, 0, minnow), casts(2, 0, craw)...)...)); len(got.Least) != 1 ||
+		got.Least[0] != "Bait: craw 80 mm, 2 of 22 casts." {
 		t.Errorf("%q", got.Least)
 	}
 }
@@ -137,7 +144,8 @@ func TestGroupsAndClaims(t *testing.T) {
 // Bites on the fall at one depth stand out against an even fall.
 func TestDepthPattern(t *testing.T) {
 	at := func(depth float64) logbook.Event {
-		return logbook.Event{Kind: logbook.Bite, Phase: logbook.Falling, Depth: depth, Low: depth - 0.5, High: depth + 0.5, With: logbook.With{BedDepth: 18, FallSpeed: 0.5}}
+		return logbook.Event{Kind: logbook.Bite, Phase: logbook.Falling, Depth: depth, Low: depth - 0.5,
+			High: depth + 0.5, With: logbook.With{BedDepth: 18, FallSpeed: 0.5}}
 	}
 	var events []logbook.Event
 	for i := range 11 {
@@ -145,7 +153,8 @@ func TestDepthPattern(t *testing.T) {
 	}
 	events = append(events, at(2), at(6), at(16.5))
 	got := learn(t, log("The Sill", events...))
-	if len(got.Claims) != 1 || !strings.HasPrefix(got.Claims[0].Words, "11 of 14 bites on the fall 12 m to 15 m down, at 0.5 m/s; an even fall would have 2 there") {
+	if len(got.Claims) != 1 || !strings.HasPrefix(got.Claims[0].Words,
+		"11 of 14 bites on the fall 12 m to 15 m down, at 0.5 m/s; an even fall would have 2 there") {
 		t.Errorf("%+v", got.Claims)
 	}
 	sum, expected := 0.0, 0.0
@@ -186,8 +195,11 @@ func TestPhasePattern(t *testing.T) {
 
 func TestTide(t *testing.T) {
 	high := dawn.Add(3 * time.Hour)
-	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water", 5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", 12.3: "0 to 2 h before high water", 12.5: "0 to 2 h after high water", -13: "0 to 2 h before high water"} {
-		if got := tideBin(logbook.Trip{HighWater: &high}, high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
+	for hours, want := range map[float64]string{-1: "0 to 2 h before high water", 1: "0 to 2 h after high water",
+		5: "4 to 6 h after high water", 11.5: "0 to 2 h before high water", 12.3: "0 to 2 h before high water",
+		12.5: "0 to 2 h after high water", -13: "0 to 2 h before high water"} {
+		if got := tideBin(logbook.Trip{HighWater: &high},
+			high.Add(time.Duration(hours*float64(time.Hour)))); got != want {
 			t.Errorf("%g h: %s, not %s", hours, got, want)
 		}
 	}
@@ -228,23 +240,28 @@ func TestLosses(t *testing.T) {
 	ball := logbook.With{Bed: "rock", Shape: "ball", Snags: 5, Mass: 7e-3}
 	events := append(times(100, of(logbook.Splash, ball)), times(6, of(logbook.Lost, ball))...)
 	events = append(events, of(logbook.Freed, ball))
-	got, err := Learn(t.Context(), []logbook.Log{log("The Sill", events...)}, func(w logbook.With) float64 { return 0.5 }, nil)
+	got, err := Learn(t.Context(), []logbook.Log{log("The Sill", events...)},
+		func(w logbook.With) float64 { return 0.5 }, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
 	l := got.Losses
-	if l.Lost != 6 || math.Abs(l.Cost-3) > 1e-9 || l.Unknown != 0 || math.Abs(l.Hourly-6/(107.0/60)) > 1e-9 || len(l.Groups) != 4 || l.Groups[0].Freed != 1 || l.Groups[1].Name != "Head" || l.Groups[1].Label != "7 g" || math.Abs(l.Groups[1].Cost-3) > 1e-9 {
+	if l.Lost != 6 || math.Abs(l.Cost-3) > 1e-9 || l.Unknown != 0 || math.Abs(l.Hourly-6/(107.0/60)) > 1e-9 ||
+		len(l.Groups) != 4 || l.Groups[0].Freed != 1 || l.Groups[1].Name != "Head" || l.Groups[1].Label != "7 g" ||
+		math.Abs(l.Groups[1].Cost-3) > 1e-9 {
 		t.Errorf("%+v", l)
 	}
 	// 100 casts at index 5 and 0.012 let expect 6 heads; as many were lost.
-	if b := l.Beds[0]; math.Abs(b.Expected-6) > 1e-9 || math.Abs(b.Factor-1) > 1e-9 || math.Abs(b.Spread-1/math.Sqrt(8)) > 1e-9 {
+	if b := l.Beds[0]; math.Abs(b.Expected-6) > 1e-9 || math.Abs(b.Factor-1) > 1e-9 ||
+		math.Abs(b.Spread-1/math.Sqrt(8)) > 1e-9 {
 		t.Errorf("%+v", b)
 	}
 	if !strings.Contains(l.Saved, "would have saved about") {
 		t.Errorf("%q", l.Saved)
 	}
 	// Twice as many: (2+12)/(2+6).
-	if b := snags.Beds(snags.Of([]logbook.Log{log("a", append(events, times(6, of(logbook.Lost, ball))...)...)}))[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
+	if b := snags.Beds(snags.Of([]logbook.Log{
+		log("a", append(events, times(6, of(logbook.Lost, ball))...)...)}))[0]; math.Abs(b.Factor-14.0/8) > 1e-9 {
 		t.Errorf("%+v", b)
 	}
 	if b := snags.Beds(snags.Of([]logbook.Log{log("a", times(3, of(logbook.Lost, ball))...)})); len(b) != 0 {
@@ -258,7 +275,8 @@ func TestBottoms(t *testing.T) {
 	a.Seconds, b.Seconds = 22, 30
 	off := of(logbook.Off, logbook.With{Mass: 7e-3, Bait: "stub 50 mm", Expected: 20, Margin: 0.3})
 	got := learn(t, log("Pier Pool", a, b, off)).Bottoms
-	if len(got) != 1 || got[0].Lost != 1 || math.Abs(got[0].Margin-0.1) > 1e-9 || got[0].Count != 2 || got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
+	if len(got) != 1 || got[0].Lost != 1 || math.Abs(got[0].Margin-0.1) > 1e-9 || got[0].Count != 2 ||
+		got[0].Measured != 26 || got[0].Expected != 20 || got[0].Inside != 1 {
 		t.Errorf("%+v", got)
 	}
 	if _, err := Learn(t.Context(), nil, free, units.Choice{"depth": "kg"}); err == nil {
@@ -271,8 +289,10 @@ func BenchmarkLearn(b *testing.B) {
 	for i := range 20 {
 		var events []logbook.Event
 		for k := range 500 {
-			events = append(events, logbook.Event{Kind: logbook.Kinds[k%6], Phase: logbook.Falling, Depth: float64(k%17) + 0.5, Low: float64(k % 17), High: float64(k%17) + 1,
-				With: logbook.With{Mass: float64(k%9) * 1e-3, Shape: "ball", Bait: fmt.Sprint(k % 7), BedDepth: 18, Bed: "rock", Snags: 4, FallSpeed: 0.4, Expected: 30, Low: 25, High: 36}})
+			events = append(events, logbook.Event{Kind: logbook.Kinds[k%6], Phase: logbook.Falling,
+				Depth: float64(k%17) + 0.5, Low: float64(k % 17), High: float64(k%17) + 1,
+				With: logbook.With{Mass: float64(k%9) * 1e-3, Shape: "ball", Bait: fmt.Sprint(k % 7), BedDepth: 18,
+					Bed: "rock", Snags: 4, FallSpeed: 0.4, Expected: 30, Low: 25, High: 36}})
 		}
 		logs = append(logs, log(fmt.Sprint("Place ", i%5), events...))
 	}
@@ -286,8 +306,11 @@ func BenchmarkLearn(b *testing.B) {
 // What has an order stands in it, and the rest by how much it was fished.
 func TestGroupsInOrder(t *testing.T) {
 	l := atTheSill()
-	for i, w := range []logbook.With{{Mass: 14e-3, Shape: "ball"}, {Mass: 14e-3, Shape: "ball"}, {Mass: 7e-3, Shape: "football"}, {Mass: 7e-3, Shape: "football"}, {Mass: 7e-3, Shape: "football"}, {Mass: 3.5e-3, Shape: "ball"}, {Mass: 3.5e-3, Shape: "ball"}} {
-		l.Events = append(l.Events, logbook.Event{Kind: logbook.Splash, Time: dawn.Add(time.Duration(i) * time.Minute), With: w})
+	for i, w := range []logbook.With{{Mass: 14e-3, Shape: "ball"}, {Mass: 14e-3, Shape: "ball"},
+		{Mass: 7e-3, Shape: "football"}, {Mass: 7e-3, Shape: "football"}, {Mass: 7e-3, Shape: "football"},
+		{Mass: 3.5e-3, Shape: "ball"}, {Mass: 3.5e-3, Shape: "ball"}} {
+		l.Events = append(l.Events, logbook.Event{
+			Kind: logbook.Splash, Time: dawn.Add(time.Duration(i) * time.Minute), With: w})
 	}
 	got := map[string][]string{}
 	for _, g := range learn(t, l).Groups {

@@ -21,7 +21,9 @@ func TestNext(t *testing.T) {
 	}
 	other := with
 	other.Bait = "slim minnow 120 mm"
-	if got := learn(t, log("The Sill", append(casts(1, 0, other), casts(20, 0, with)...)...)).Next; got != "21 casts without a bite. Not tried yet: drag and stop. Tried least: Bait: slim minnow 120 mm, 1 of 21 casts." {
+	if got := learn(t, log("The Sill", append(casts(1, 0, other),
+		casts(20, 0, with)...)...)).Next; got != "21 casts without a bite. Not tried yet: drag and stop. Tried "+
+		"least: Bait: slim minnow 120 mm, 1 of 21 casts." {
 		t.Errorf("%q", got)
 	}
 	if got := learn(t, log("The Sill", events...), log("The Sill", events...)).Next; got != "" {

@@ -42,7 +42,8 @@ func patience(rows []Tied) Own {
 			logs = append(logs, bounded(r.Own.Time/r.Best.Time))
 		}
 	}
-	return ownOf(logs, "How long you wait is taken as usual: the wait decided in %s.", "You wait %.1f times as long as is usual (%.1f to %.1f), by %s in which the wait decides.")
+	return ownOf(logs, "How long you wait is taken as usual: the wait decided in %s.",
+		"You wait %.1f times as long as is usual (%.1f to %.1f), by %s in which the wait decides.")
 }
 
 // feel is the pull that is told over what is usual, by the outfits in which that decides: a
@@ -57,7 +58,8 @@ func feel(rows []Tied) Own {
 			logs = append(logs, bounded(hand/r.Best.Hand))
 		}
 	}
-	return ownOf(logs, "What you feel is taken as usual: feel decided in %s.", "You tie on for %.1f times the pull that is usually told (%.1f to %.1f), by %s in which feel decides.")
+	return ownOf(logs, "What you feel is taken as usual: feel decided in %s.",
+		"You tie on for %.1f times the pull that is usually told (%.1f to %.1f), by %s in which feel decides.")
 }
 
 // bounded is the logarithm of a factor, as far as anybody goes.

@@ -29,8 +29,10 @@ func byPhase(logs []logbook.Log, sights []sight) (g Group, found []Claim) {
 	n := takes[logbook.Falling].Takes
 	onFall, rest := claim(n, all, even), claim(all-n, all, 1-even)
 	onFall.Chance, rest.Chance = 2*onFall.Chance, 2*rest.Chance // either could have been found
-	onFall.Words = fmt.Sprintf("%d of %d bites on the fall, which is %.0f %% of the time in the water.", n, all, 100*even)
-	rest.Words = fmt.Sprintf("%d of %d bites after the fall, which is %.0f %% of the time in the water.", all-n, all, 100*(1-even))
+	onFall.Words = fmt.Sprintf("%d of %d bites on the fall, which is %.0f %% of the time in the water.", n,
+		all, 100*even)
+	rest.Words = fmt.Sprintf("%d of %d bites after the fall, which is %.0f %% of the time in the water.", all-n, all,
+		100*(1-even))
 	if float64(n) > even*float64(all) {
 		return g, []Claim{onFall}
 	}
@@ -111,8 +113,10 @@ func byDepth(sights []sight, choice units.Choice) (bins []Bin, found []Claim, lo
 	if best.Of == 0 {
 		return bins, nil, looked
 	}
-	best.Words = fmt.Sprintf("%d of %d bites on the fall %s to %s down%s; an even fall would have %.0f there.", best.Count, n,
-		choice.Show("depth", bins[from].From), choice.Show("depth", bins[to].To), speeds(takes, bins[from].From, bins[to].To, choice), best.Expected)
+	best.Words = fmt.Sprintf("%d of %d bites on the fall %s to %s down%s; an even fall would have %.0f there.",
+		best.Count, n,
+		choice.Show("depth", bins[from].From), choice.Show("depth", bins[to].To),
+		speeds(takes, bins[from].From, bins[to].To, choice), best.Expected)
 	return bins, []Claim{best}, looked
 }
 

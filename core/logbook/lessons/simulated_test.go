@@ -26,7 +26,8 @@ func (a angler) logs(seed uint64) []logbook.Log {
 	var out []logbook.Log
 	for i := range a.trips {
 		begun := dawn.AddDate(0, 0, 7*i)
-		l := logbook.Log{Trip: logbook.Trip{Place: []string{"The Sill", "Pier Pool"}[random.IntN(2)], Start: begun, Rods: []logbook.Rod{{State: logbook.State{Setup: setup.Default()}}}}}
+		l := logbook.Log{Trip: logbook.Trip{Place: []string{"The Sill", "Pier Pool"}[random.IntN(2)], Start: begun,
+			Rods: []logbook.Rod{{State: logbook.State{Setup: setup.Default()}}}}}
 		bait, mass, retrieve, shoal, at := 0, 7e-3, "hop", false, begun
 		depth := 4 + 8*random.Float64()
 		for range a.casts {
@@ -49,7 +50,8 @@ func (a angler) logs(seed uint64) []logbook.Log {
 				shoal = random.Float64() < 1.0/12
 			}
 			at = at.Add(90 * time.Second)
-			with := logbook.With{Bait: baits[bait], Shape: "ball", Mass: mass, Technique: retrieve, BedDepth: depth, FallSpeed: mass * 60, Margin: 0.5, Expected: 10, Snags: 1, Bed: "sand"}
+			with := logbook.With{Bait: baits[bait], Shape: "ball", Mass: mass, Technique: retrieve, BedDepth: depth,
+				FallSpeed: mass * 60, Margin: 0.5, Expected: 10, Snags: 1, Bed: "sand"}
 			l.Events = append(l.Events, logbook.Event{Kind: logbook.Splash, Time: at, With: with})
 			rate := a.rate * (1 - a.shoals)
 			if shoal {
@@ -59,7 +61,8 @@ func (a angler) logs(seed uint64) []logbook.Log {
 				rate *= 2
 			}
 			if random.Float64() < rate {
-				l.Events = append(l.Events, logbook.Event{Kind: logbook.Bite, Time: at.Add(12 * time.Second), With: with})
+				l.Events = append(l.Events,
+					logbook.Event{Kind: logbook.Bite, Time: at.Add(12 * time.Second), With: with})
 			}
 		}
 		out = append(out, l)

@@ -53,7 +53,8 @@ func looksAt(d dimension, g Group, sights []sight, labels []string) []look {
 			continue
 		}
 		out = append(out, newLook(trials, r.Label, d.across, func(e chance.Evidence) string {
-			return fmt.Sprintf("%d of %d bites %s%s, with %.0f %% of the casts: %s.", e.Hits, e.All, d.what, r.Label, 100*float64(e.Trials)/float64(e.AllTrials), d.against(e))
+			return fmt.Sprintf("%d of %d bites %s%s, with %.0f %% of the casts: %s.", e.Hits, e.All, d.what, r.Label,
+				100*float64(e.Trials)/float64(e.AllTrials), d.against(e))
 		}))
 	}
 	return out
@@ -64,8 +65,10 @@ func looksAt(d dimension, g Group, sights []sight, labels []string) []look {
 func (dimension) against(e chance.Evidence) string {
 	out := fmt.Sprintf("%d in %d casts, else %d in %d", e.Hits, e.Trials, e.All-e.Hits, e.AllTrials-e.Trials)
 	even := float64(e.All) * float64(e.Trials) / float64(e.AllTrials)
-	if e.Level != chance.Anywhere && (e.Expected > judgement.OtherThanEven.Number*even || e.Expected < even/judgement.OtherThanEven.Number) {
-		out += fmt.Sprintf("; %s it would be %.0f", map[chance.Level]string{chance.WithinTrips: "trip by trip", chance.WithinPlaces: "place by place"}[e.Level], e.Expected)
+	if e.Level != chance.Anywhere && (e.Expected > judgement.OtherThanEven.Number*even ||
+		e.Expected < even/judgement.OtherThanEven.Number) {
+		out += fmt.Sprintf("; %s it would be %.0f", map[chance.Level]string{chance.WithinTrips: "trip by trip",
+			chance.WithinPlaces: "place by place"}[e.Level], e.Expected)
 	}
 	return out
 }
@@ -90,7 +93,8 @@ func bit(yes bool) byte {
 func (l look) claim() Claim {
 	e := l.seen
 	low, high := share(e.Hits, e.All)
-	return Claim{Words: l.words(e), Count: e.Hits, Of: e.All, Expected: e.Expected, Low: low, High: high, Chance: e.Chance}
+	return Claim{Words: l.words(e), Count: e.Hits, Of: e.All, Expected: e.Expected, Low: low, High: high,
+		Chance: e.Chance}
 }
 
 // mostTold is how many sentences are told: few and strong.
@@ -180,7 +184,8 @@ func (d dimension) answer(q logbook.Question, sights []sight, labels []string) A
 	out := Answer{Question: q, Chance: e.Chance, Sure: e.Chance < judgement.PatternSure.Number}
 	switch {
 	case e.Trials == 0 || e.Trials == e.AllTrials:
-		out.Words = fmt.Sprintf("Not told yet: %d casts %s%s, %d otherwise.", e.Trials, d.what, q.Label, e.AllTrials-e.Trials)
+		out.Words = fmt.Sprintf("Not told yet: %d casts %s%s, %d otherwise.", e.Trials, d.what, q.Label,
+			e.AllTrials-e.Trials)
 	case out.Sure:
 		out.Words = fmt.Sprintf("Yes, more %s%s: %s.", d.what, q.Label, d.against(e))
 	default:
@@ -196,13 +201,15 @@ var landings = []string{"Shape", "Hook", "Point", "Leader", "Line"}
 func landingLabel(name string, sights []sight, choice units.Choice) []string {
 	switch name {
 	case "Point":
-		return dimension{label: func(s sight, _ units.Choice) string { return s.cast.Splash.With.Point }}.labels(sights, choice)
+		return dimension{label: func(s sight, _ units.Choice) string { return s.cast.Splash.With.Point }}.labels(
+			sights, choice)
 	case "Line":
 		return dimension{label: known(func(s *logbook.State) string {
 			return s.Setup.Line.Material + " of " + choice.Show("diameter", s.Setup.Line.Diameter)
 		})}.labels(sights, choice)
 	}
-	return dimensions[slices.IndexFunc(dimensions, func(d dimension) bool { return d.name == name })].labels(sights, choice)
+	return dimensions[slices.IndexFunc(dimensions, func(d dimension) bool { return d.name == name })].labels(
+		sights, choice)
 }
 
 // hooked are the fish that were.
@@ -238,7 +245,9 @@ func landedBy(sights []sight, choice units.Choice) []Group {
 		for i := range g.Rows {
 			g.Rows[i].Low, g.Rows[i].High = share(g.Rows[i].Takes, g.Rows[i].Casts)
 		}
-		slices.SortFunc(g.Rows, func(a, b Row) int { return cmp.Or(cmp.Compare(b.Casts, a.Casts), cmp.Compare(a.Label, b.Label)) })
+		slices.SortFunc(g.Rows, func(a, b Row) int {
+			return cmp.Or(cmp.Compare(b.Casts, a.Casts), cmp.Compare(a.Label, b.Label))
+		})
 		if len(g.Rows) > 0 {
 			out = append(out, g)
 		}
@@ -257,7 +266,8 @@ func landing(sights []sight, choice units.Choice) (out []look) {
 				continue
 			}
 			out = append(out, newLook(trials, label, true, func(e chance.Evidence) string {
-				return fmt.Sprintf("%d of %d fish hooked with %s %s were landed, otherwise %d of %d.", e.Hits, e.Trials, strings.ToLower(name), label, e.All-e.Hits, e.AllTrials-e.Trials)
+				return fmt.Sprintf("%d of %d fish hooked with %s %s were landed, otherwise %d of %d.", e.Hits, e.Trials,
+					strings.ToLower(name), label, e.All-e.Hits, e.AllTrials-e.Trials)
 			}))
 		}
 	}
@@ -284,7 +294,8 @@ func shortOf(sights []sight, choice units.Choice) (out []look) {
 		}
 		trials := trialsOf(bites, labels, func(s sight) bool { return s.take.Kind == logbook.Short })
 		out = append(out, newLook(trials, "long", true, func(e chance.Evidence) string {
-			return fmt.Sprintf("%d of %d bites on baits from %s up were short, %d of %d on shorter ones: try a smaller bait.", e.Hits, e.Trials, choice.Show("size", from), e.All-e.Hits, e.AllTrials-e.Trials)
+			return fmt.Sprintf("%d of %d bites on baits from %s up were short, %d of %d on shorter ones: try a "+
+				"smaller bait.", e.Hits, e.Trials, choice.Show("size", from), e.All-e.Hits, e.AllTrials-e.Trials)
 		}))
 	}
 	return out

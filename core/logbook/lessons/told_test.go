@@ -16,14 +16,17 @@ func turn(l *logbook.Log, length float64, kinds ...string) {
 	s := l.Trip.Rods[0].State
 	s.Setup.Bait.Length = length
 	at := dawn.Add(time.Duration(len(l.Events)) * 2 * time.Minute)
-	l.Events = append(l.Events, logbook.Event{Kind: logbook.Changed, Time: at, State: &s}, logbook.Event{Kind: logbook.Splash, Time: at.Add(time.Second), With: logbook.With{Margin: 1, Shape: "ball"}})
+	l.Events = append(l.Events, logbook.Event{Kind: logbook.Changed, Time: at, State: &s},
+		logbook.Event{Kind: logbook.Splash, Time: at.Add(time.Second), With: logbook.With{Margin: 1, Shape: "ball"}})
 	for i, kind := range kinds {
-		l.Events = append(l.Events, logbook.Event{Kind: kind, Time: at.Add(time.Duration(10+10*i) * time.Second), With: logbook.With{Shape: "ball"}})
+		l.Events = append(l.Events, logbook.Event{Kind: kind, Time: at.Add(time.Duration(10+10*i) * time.Second),
+			With: logbook.With{Shape: "ball"}})
 	}
 }
 
 func atTheSill() logbook.Log {
-	return logbook.Log{Trip: logbook.Trip{Place: "The Sill", Start: dawn, Rods: []logbook.Rod{{State: logbook.State{Setup: setup.Default(), Technique: "hop"}}}}}
+	return logbook.Log{Trip: logbook.Trip{Place: "The Sill", Start: dawn,
+		Rods: []logbook.Rod{{State: logbook.State{Setup: setup.Default(), Technique: "hop"}}}}}
 }
 
 // Short bites say smaller bait where the log bears it out, and fish that were hooked and lost are told
@@ -43,11 +46,13 @@ func TestShortBitesAndLanded(t *testing.T) {
 	for _, c := range got.Claims {
 		told += c.Words + "\n"
 	}
-	if !strings.Contains(told, "10 of 11 bites on baits from 120 mm up were short, 0 of 10 on shorter ones: try a smaller bait.") {
+	if !strings.Contains(told, "10 of 11 bites on baits from 120 mm up were short, 0 of 10 on shorter ones: try a "+
+		"smaller bait.") {
 		t.Error(told)
 	}
 	for _, g := range got.Landed {
-		if g.Name == "Shape" && (len(g.Rows) != 1 || g.Rows[0].Casts != 11 || g.Rows[0].Takes != 8 || g.Rows[0].Low < 0.4 || g.Rows[0].High > 0.95) {
+		if g.Name == "Shape" && (len(g.Rows) != 1 || g.Rows[0].Casts != 11 || g.Rows[0].Takes != 8 ||
+			g.Rows[0].Low < 0.4 || g.Rows[0].High > 0.95) {
 			t.Errorf("%+v", g)
 		}
 	}
@@ -67,21 +72,25 @@ func TestAsked(t *testing.T) {
 	l.Trip.Asked = []logbook.Question{{Of: "Length of the bait", Label: "80 to 85 mm", Since: asked}}
 	steps := dimensions[10].labels(sightsOf([]logbook.Log{l}), nil)
 	l.Trip.Asked[0].Label = steps[0]
-	if got := learn(t, l).Asked; len(got) != 1 || got[0].Sure || got[0].Words != "Not told yet: 0 casts on baits of "+steps[0]+", 0 otherwise." {
+	if got := learn(t, l).Asked; len(got) != 1 || got[0].Sure || got[0].Words != "Not told yet: 0 casts on baits of "+
+		steps[0]+", 0 otherwise." {
 		t.Errorf("%+v", got)
 	}
-	for _, kinds := range [][]string{{logbook.Bite}, {logbook.Bite}, nil, {logbook.Short}, nil, {logbook.Bite}, {logbook.Fish}, nil, nil, {logbook.Bite}} {
+	for _, kinds := range [][]string{{logbook.Bite}, {logbook.Bite}, nil, {logbook.Short}, nil, {logbook.Bite},
+		{logbook.Fish}, nil, nil, {logbook.Bite}} {
 		turn(&l, 0.08, kinds...)
 		if len(kinds) == 0 {
 			turn(&l, 0.08)
 		}
 		turn(&l, 0.12)
 	}
-	if got := learn(t, l).Asked; len(got) != 1 || !got[0].Sure || got[0].Words != "Yes, more on baits of "+steps[0]+": 6 in 14 casts, else 0 in 10." {
+	if got := learn(t, l).Asked; len(got) != 1 || !got[0].Sure || got[0].Words != "Yes, more on baits of "+steps[0]+
+		": 6 in 14 casts, else 0 in 10." {
 		t.Errorf("%+v", got)
 	}
 	l.Trip.Asked[0].Label = steps[1]
-	if got := learn(t, l).Asked; got[0].Sure || !strings.HasPrefix(got[0].Words, "Not told yet: on baits of "+steps[1]+" 0 in 10 casts, else 6 in 14") {
+	if got := learn(t, l).Asked; got[0].Sure ||
+		!strings.HasPrefix(got[0].Words, "Not told yet: on baits of "+steps[1]+" 0 in 10 casts, else 6 in 14") {
 		t.Errorf("%+v", got)
 	}
 }
@@ -99,7 +108,8 @@ func TestTree(t *testing.T) {
 		}
 	}
 	// Football heads are those of 14 g, and all bites are on them; three in four of these casts fall fast.
-	scattered := []bool{true, false, true, true, false, true, true, true, false, true, false, true, true, false, false, true}
+	scattered := []bool{true, false, true, true, false, true, true, true, false, true, false, true, true, false,
+		false, true}
 	for i := range 64 {
 		heavy := scattered[i%16] != scattered[i*7%16]
 		with := logbook.With{Shape: "ball", Mass: 7e-3, FallSpeed: 0.3}
@@ -169,9 +179,11 @@ func TestLabels(t *testing.T) {
 // first are told apart all the same.
 func TestBesideGoesByCasts(t *testing.T) {
 	found := newLook([]chance.Trial{{Of: 1, Label: "a"}, {Of: 2, Label: "b", Hit: true}}, "a", true, nil)
-	other := newLook([]chance.Trial{{Of: 0, Label: "x"}, {Of: 1, Label: "x"}, {Of: 2, Label: "y", Hit: true}}, "x", true, nil)
+	other := newLook([]chance.Trial{{Of: 0, Label: "x"}, {Of: 1, Label: "x"}, {Of: 2, Label: "y", Hit: true}},
+		"x", true, nil)
 	left := beside([]look{found, other}, found, 3)
-	if len(left) != 1 || left[0].trials[0].Beside != 0 || left[0].trials[1].Beside != 1<<3 || left[0].trials[2].Beside != 0 || other.trials[1].Beside != 0 {
+	if len(left) != 1 || left[0].trials[0].Beside != 0 || left[0].trials[1].Beside != 1<<3 ||
+		left[0].trials[2].Beside != 0 || other.trials[1].Beside != 0 {
 		t.Errorf("%+v", left)
 	}
 }

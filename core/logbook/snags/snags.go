@@ -95,7 +95,8 @@ func Beds(all []Fished) []Bed {
 		if b.Casts == 0 {
 			continue // against what?
 		}
-		b.Factor, b.Spread = learnt(b.Lost, b.Expected, math.Hypot(catalogue.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread))
+		b.Factor, b.Spread = learnt(b.Lost, b.Expected,
+			math.Hypot(catalogue.Beds[b.Bed].Snags.Spread, judgement.SnagRate.Spread))
 		out = append(out, *b)
 	}
 	slices.SortFunc(out, func(a, b Bed) int { return cmp.Or(cmp.Compare(b.Lost, a.Lost), cmp.Compare(a.Bed, b.Bed)) })

@@ -23,8 +23,10 @@ func TestKindsOfHeads(t *testing.T) {
 	guarded.Guard = true
 	football.Shape, football.Bed, football.Snags = "football", "sand", 1
 	unknown := logbook.With{Bed: "rock", Shape: "ball"}
-	events := slices.Concat(times(100, of(logbook.Splash, ball)), times(9, of(logbook.Lost, ball)), times(100, of(logbook.Splash, guarded)), times(3, of(logbook.Lost, guarded)),
-		times(50, of(logbook.Splash, football)), times(500, of(logbook.Splash, unknown)), times(40, of(logbook.Lost, unknown)))
+	events := slices.Concat(times(100, of(logbook.Splash, ball)), times(9, of(logbook.Lost, ball)),
+		times(100, of(logbook.Splash, guarded)), times(3, of(logbook.Lost, guarded)),
+		times(50, of(logbook.Splash, football)), times(500, of(logbook.Splash, unknown)),
+		times(40, of(logbook.Lost, unknown)))
 	all := Of([]logbook.Log{log(events...)})
 	beds := Beds(all)
 	// Of 200 casts on rock 12 heads are expected, and 12 were lost.
@@ -42,7 +44,8 @@ func TestKindsOfHeads(t *testing.T) {
 			if want := (shape/2 + 3) / (shape/2 + 6); math.Abs(k.Factor-want) > 1e-9 {
 				t.Errorf("guarded: %+v, want %g", k, want)
 			}
-		} else if want := (shape + 9) / (shape + 6); math.Abs(k.Factor-want) > 1e-9 || math.Abs(k.Spread-1/math.Sqrt(shape+9)) > 1e-9 {
+		} else if want := (shape + 9) / (shape + 6); math.Abs(k.Factor-want) > 1e-9 ||
+			math.Abs(k.Spread-1/math.Sqrt(shape+9)) > 1e-9 {
 			t.Errorf("unguarded: %+v, want %g", k, want)
 		}
 	}

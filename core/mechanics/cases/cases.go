@@ -163,15 +163,19 @@ func (in Input) drop() (*mechanics.Scene, mechanics.Drop) {
 	}
 	sin, cos := math.Sincos(in.CurrentDirection)
 	scene := &mechanics.Scene{
-		Water:     water.Fluid{Density: in.WaterDensity, Viscosity: in.Viscosity},
-		Current:   water.Current{Surface: r3.Vec{X: in.Current * cos, Y: in.Current * sin}, Exponent: in.CurrentExponent},
-		Wind:      r3.Vec{X: in.Wind[0], Y: in.Wind[1]},
-		Bed:       water.Bed{Depth: in.Depth, Slope: in.BedSlope, Friction: in.Friction},
-		Swell:     water.WavesOver(water.Swell{Height: in.Swell.Height, Period: in.Swell.Period, Direction: in.Swell.Direction}, in.Depth),
+		Water: water.Fluid{Density: in.WaterDensity, Viscosity: in.Viscosity},
+		Current: water.Current{Surface: r3.Vec{X: in.Current * cos, Y: in.Current * sin},
+			Exponent: in.CurrentExponent},
+		Wind: r3.Vec{X: in.Wind[0], Y: in.Wind[1]},
+		Bed:  water.Bed{Depth: in.Depth, Slope: in.BedSlope, Friction: in.Friction},
+		Swell: water.WavesOver(water.Swell{Height: in.Swell.Height, Period: in.Swell.Period,
+			Direction: in.Swell.Direction}, in.Depth),
 		TipHeight: in.TipHeight, LineInertia: lineInertia,
 	}
-	cast := mechanics.Cast{Distance: in.Cast, Toward: in.CastDirection, SpoolDrag: in.SpoolDrag, Drift: r3.Vec{X: in.Drift[0], Y: in.Drift[1]}}
-	return scene, mechanics.Drop{Rig: r, Cast: cast, Phases: in.phases(), Until: in.Time, StopAtTouch: in.End == "touch"}
+	cast := mechanics.Cast{Distance: in.Cast, Toward: in.CastDirection, SpoolDrag: in.SpoolDrag,
+		Drift: r3.Vec{X: in.Drift[0], Y: in.Drift[1]}}
+	return scene, mechanics.Drop{Rig: r, Cast: cast, Phases: in.phases(), Until: in.Time,
+		StopAtTouch: in.End == "touch"}
 }
 
 // phases are the stretches between the closing of the bail and the start of
@@ -202,11 +206,14 @@ func (in Input) limits() []limit {
 	limits := []limit{
 		{"depth", in.Depth, 0.1, 500}, {"bed_slope", in.BedSlope, -2, 2}, {"friction", in.Friction, 0, 2},
 		{"water_density", in.WaterDensity, 900, 1100}, {"viscosity", in.Viscosity, 1e-7, 1e-4},
-		{"current", in.Current, -10, 10}, {"current_exponent", in.CurrentExponent, 0, 1}, {"current_direction", in.CurrentDirection, -10, 10},
+		{"current", in.Current, -10, 10}, {"current_exponent", in.CurrentExponent, 0, 1},
+		{"current_direction", in.CurrentDirection, -10, 10},
 		{"wind", math.Hypot(in.Wind[0], in.Wind[1]), 0, 150}, {"drift", math.Hypot(in.Drift[0], in.Drift[1]), 0, 20},
-		{"tip_height", in.TipHeight, 0.01, 100}, {"cast", in.Cast, 0, 1000}, {"cast_direction", in.CastDirection, -10, 10},
+		{"tip_height", in.TipHeight, 0.01, 100}, {"cast", in.Cast, 0, 1000},
+		{"cast_direction", in.CastDirection, -10, 10},
 		{"leader.length", in.Leader.Length, 0, 1000}, {"spool_drag", in.SpoolDrag, 0, 100}, {"reel", in.Reel, -20, 20},
-		{"swell.height", in.Swell.Height, 0, 20}, {"swell.period", in.Swell.Period, 0, 60}, {"swell.direction", in.Swell.Direction, -10, 10}, {"time", in.Time, 1e-3, 7200},
+		{"swell.height", in.Swell.Height, 0, 20}, {"swell.period", in.Swell.Period, 0, 60},
+		{"swell.direction", in.Swell.Direction, -10, 10}, {"time", in.Time, 1e-3, 7200},
 	}
 	for name, l := range map[string]Line{"leader": in.Leader, "main": in.Main} {
 		limits = append(limits,
@@ -252,7 +259,8 @@ func (in Input) checkBodies() error {
 	}
 	for i := 1; i < len(in.Bodies); i++ {
 		if !(in.Bodies[i].At > in.Bodies[i-1].At) || in.Bodies[i].At > 1000 {
-			return fmt.Errorf("bodies[%d].at: %g m is not above %g m, or beyond the line", i, in.Bodies[i].At, in.Bodies[i-1].At)
+			return fmt.Errorf("bodies[%d].at: %g m is not above %g m, or beyond the line", i, in.Bodies[i].At,
+				in.Bodies[i-1].At)
 		}
 	}
 	bodies := make([]rig.Body, len(in.Bodies))

@@ -146,10 +146,12 @@ func TestBadCases(t *testing.T) {
 		}
 	}
 	free := good
-	free.Input.Bodies = append(free.Input.Bodies, Body{At: 1, WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.011, Slides: &Slides{From: 0.5}})
+	free.Input.Bodies = append(free.Input.Bodies,
+		Body{At: 1, WeightInWater: 0.1, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.011, Slides: &Slides{From: 0.5}})
 	slides := Solve(t.Context(), free)
 	free.Input.Bodies[1].Slides = nil
-	if fixed := Solve(t.Context(), free); slides.Error != "" || fixed.Error != "" || math.Abs(*slides.TouchBody1 / *fixed.TouchBody1 - 1) < 0.02 {
+	if fixed := Solve(t.Context(), free); slides.Error != "" || fixed.Error != "" ||
+		math.Abs(*slides.TouchBody1 / *fixed.TouchBody1 - 1) < 0.02 {
 		t.Errorf("a sinker falls alike fixed and free: %v, %v", slides, fixed)
 	}
 	floats := good

@@ -49,13 +49,14 @@ func requested() (*openapi3.T, error) {
 }
 
 func init() {
-	openapi3filter.RegisterBodyDecoder("application/json", func(body io.Reader, _ http.Header, _ *openapi3.SchemaRef, _ openapi3filter.EncodingFn) (any, error) {
-		value, err := oneValue(body)
-		if err != nil {
-			return nil, &openapi3filter.ParseError{Kind: openapi3filter.KindInvalidFormat, Cause: err}
-		}
-		return value, nil
-	})
+	openapi3filter.RegisterBodyDecoder("application/json",
+		func(body io.Reader, _ http.Header, _ *openapi3.SchemaRef, _ openapi3filter.EncodingFn) (any, error) {
+			value, err := oneValue(body)
+			if err != nil {
+				return nil, &openapi3filter.ParseError{Kind: openapi3filter.KindInvalidFormat, Cause: err}
+			}
+			return value, nil
+		})
 }
 
 // Validate returns middleware that refuses requests which are not as the
@@ -86,7 +87,8 @@ func Validate() (echo.MiddlewareFunc, error) {
 				Request: c.Request(), PathParams: params, Route: route,
 				Options: &openapi3filter.Options{
 					KeepValidatedValue: true, SkipSettingDefaults: true,
-					ExcludeRequestBody: c.Request().Header.Get("Content-Type") == "application/octet-stream", // a file is read once
+					// a file is read once
+					ExcludeRequestBody: c.Request().Header.Get("Content-Type") == "application/octet-stream",
 				},
 			}
 			if err := openapi3filter.ValidateRequest(c.Request().Context(), input); err != nil {

@@ -28,21 +28,37 @@ var told = []struct {
 	status        int
 	title, detail string
 }{
-	{ErrCrowded, http.StatusServiceUnavailable, "Too many at once", "Too many questions wait for an answer already. Ask again in a few seconds."},
-	{ErrStopping, http.StatusServiceUnavailable, "Stopping", "Dunvel is being stopped, so this was not worked out. Nothing that was kept is lost."},
-	{ErrForeign, http.StatusForbidden, "Another site asked", "A page of another site asked for that, so it was not done. Open Dunvel itself and do it there."},
-	{ErrNotHere, http.StatusForbidden, "Only at the computer", "That is done at the computer on which Dunvel runs, at its own address (127.0.0.1)."},
-	{pairing.ErrWrong, http.StatusForbidden, "Not that code", "The code is wrong, was used, or has run out. The one that is good is shown at the computer on which Dunvel runs, under Devices."},
-	{pairing.ErrWait, http.StatusTooManyRequests, "Wait", "Too many codes were wrong. Nothing is let in for ten minutes; then a new code is shown at the computer on which Dunvel runs."},
+	{ErrCrowded, http.StatusServiceUnavailable, "Too many at once",
+		"Too many questions wait for an answer already. Ask again in a few seconds."},
+	{ErrStopping, http.StatusServiceUnavailable, "Stopping",
+		"Dunvel is being stopped, so this was not worked out. Nothing that was kept is lost."},
+	{ErrForeign, http.StatusForbidden, "Another site asked",
+		"A page of another site asked for that, so it was not done. Open Dunvel itself and do it there."},
+	{ErrNotHere, http.StatusForbidden, "Only at the computer",
+		"That is done at the computer on which Dunvel runs, at its own address (127.0.0.1)."},
+	{pairing.ErrWrong, http.StatusForbidden, "Not that code",
+		"The code is wrong, was used, or has run out. The one that is good is shown at the computer on which Dunvel " +
+			"runs, under Devices."},
+	{pairing.ErrWait, http.StatusTooManyRequests, "Wait",
+		"Too many codes were wrong. Nothing is let in for ten minutes; then a new code is shown at the computer on " +
+			"which Dunvel runs."},
 	{store.ErrNotFound, http.StatusNotFound, "Not there", "There is nothing like that; it may have been deleted."},
-	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read", "What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
-	{store.ErrConflict, http.StatusConflict, "Changed elsewhere", "It was changed in another window. Open it again to see it as it is now."},
-	{database.ErrDamaged, http.StatusUnprocessableEntity, "Damaged", "That copy is damaged, and nothing was changed. Take another one."},
-	{database.ErrEmpty, http.StatusUnprocessableEntity, "Empty", "That copy holds nothing of Dunvel, and nothing was changed. Take another one."},
-	{database.ErrNewer, http.StatusUnprocessableEntity, "Made by a newer Dunvel", "That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it."},
-	{database.ErrFull, http.StatusInsufficientStorage, "The disk is full", "There is no room left on the disk, and nothing was kept. Make room and try again."},
-	{database.ErrBusy, http.StatusServiceUnavailable, "In use elsewhere", "Another program holds the database, and nothing was kept. Close it, or try again in a moment."},
-	{database.ErrDenied, http.StatusInternalServerError, "Not allowed there", "The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
+	{store.ErrUnreadable, http.StatusUnprocessableEntity, "Cannot be read",
+		"What is kept of it cannot be read. It is listed under Log, In, out and copies, where it can be removed."},
+	{store.ErrConflict, http.StatusConflict, "Changed elsewhere",
+		"It was changed in another window. Open it again to see it as it is now."},
+	{database.ErrDamaged, http.StatusUnprocessableEntity, "Damaged",
+		"That copy is damaged, and nothing was changed. Take another one."},
+	{database.ErrEmpty, http.StatusUnprocessableEntity, "Empty",
+		"That copy holds nothing of Dunvel, and nothing was changed. Take another one."},
+	{database.ErrNewer, http.StatusUnprocessableEntity, "Made by a newer Dunvel",
+		"That was made by a newer Dunvel, and nothing was changed. Start the newer one to use it."},
+	{database.ErrFull, http.StatusInsufficientStorage, "The disk is full",
+		"There is no room left on the disk, and nothing was kept. Make room and try again."},
+	{database.ErrBusy, http.StatusServiceUnavailable, "In use elsewhere",
+		"Another program holds the database, and nothing was kept. Close it, or try again in a moment."},
+	{database.ErrDenied, http.StatusInternalServerError, "Not allowed there",
+		"The folder of the data cannot be written to, and nothing was kept. Look at its permissions."},
 }
 
 // Describe turns an error into problem details (RFC 9457).
@@ -59,7 +75,9 @@ func Describe(err error) contract.Problem {
 		p.Status = http.StatusConflict
 		return p
 	case errors.As(err, &tooLarge) || errors.Is(err, echo.ErrStatusRequestEntityTooLarge):
-		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large", "A request may be 256 kB at most, a file that is taken in 48 MB (16 MB as a text within JSON), and a backup 4 GB.")
+		return contract.Tell(http.StatusRequestEntityTooLarge, "Too large",
+			"A request may be 256 kB at most, a file that is taken in 48 MB (16 MB as a text within JSON), and a "+
+				"backup 4 GB.")
 	case errors.As(err, &request):
 		return unlike(request)
 	case errors.As(err, &status):
@@ -70,7 +88,8 @@ func Describe(err error) contract.Problem {
 			return contract.Tell(t.status, t.title, t.detail)
 		}
 	}
-	return contract.Tell(http.StatusInternalServerError, "Something broke", "That is a fault of Dunvel, not of the input. What was kept before is safe.")
+	return contract.Tell(http.StatusInternalServerError, "Something broke",
+		"That is a fault of Dunvel, not of the input. What was kept before is safe.")
 }
 
 // Why something is not done for whoever asked.
@@ -126,7 +145,8 @@ func HandleError(c *echo.Context, err error) {
 	}
 	p := Describe(err)
 	if p.Status >= http.StatusInternalServerError {
-		slog.ErrorContext(c.Request().Context(), "request failed", "method", c.Request().Method, "path", c.Request().URL.Path, "error", err)
+		slog.ErrorContext(c.Request().Context(), "request failed", "method", c.Request().Method, "path",
+			c.Request().URL.Path, "error", err)
 	}
 	w := c.Response()
 	if r, unwrapErr := echo.UnwrapResponse(w); unwrapErr == nil && r.Committed {

@@ -24,13 +24,15 @@ func setupSchema() string {
 	line(2, "Setup:")
 	line(3, "type: object")
 	line(3, "description: >-")
-	line(4, "The whole set of conditions and tackle. Whatever is left out is as its default. One without a version is of version 1:")
+	line(4, "The whole set of conditions and tackle. Whatever is left out is as its default. One without a version "+
+		"is of version 1:")
 	line(4, "what is deprecated here is read in older versions only.")
 	line(3, "x-go-type: setup.Setup")
 	line(3, "x-go-type-import: {path: dunvel/core/setup}")
 	line(3, "additionalProperties: false")
 	line(3, "properties:")
-	line(4, "version: {type: integer, minimum: 1, maximum: %d, default: 1, description: That of its form}", setup.Version)
+	line(4, "version: {type: integer, minimum: 1, maximum: %d, default: 1, description: That of its form}",
+		setup.Version)
 	for _, g := range groupsOf() {
 		if g.key == "heads" {
 			head := headField()
@@ -40,7 +42,8 @@ func setupSchema() string {
 			line(5, "minItems: 1")
 			line(5, "maxItems: %d", setup.MaxHeads)
 			line(5, "default: %s", asJSON(setup.Default().Heads))
-			line(5, "items: {type: number, format: double, minimum: %s, maximum: %s}", asJSON(head.Min), asJSON(head.Max))
+			line(5, "items: {type: number, format: double, minimum: %s, maximum: %s}", asJSON(head.Min),
+				asJSON(head.Max))
 			continue
 		}
 		line(4, "%s:", g.key)
@@ -53,7 +56,8 @@ func setupSchema() string {
 			line(6, "%s: {%s}", name, property(f))
 		}
 		if g.key == "rig" {
-			line(6, "parts: {type: array, maxItems: %d, items: {$ref: \"#/components/schemas/Part\"}, description: \"Of a rig of one's own, from the end of the line up\"}", rigging.MostParts)
+			line(6, "parts: {type: array, maxItems: %d, items: {$ref: \"#/components/schemas/Part\"}, description: "+
+				"\"Of a rig of one's own, from the end of the line up\"}", rigging.MostParts)
 		}
 		for _, name := range older[g.key] {
 			line(6, "%s: {type: number, format: double, deprecated: true, description: Of older versions}", name)
@@ -111,9 +115,11 @@ func property(f setup.Field) string {
 	case setup.Flag:
 		return fmt.Sprintf("type: boolean, default: %s, description: %s", usual, asJSON(words))
 	case setup.Choice:
-		return fmt.Sprintf("type: string, enum: %s, default: %s, description: %s", asJSON(f.Options), usual, asJSON(words))
+		return fmt.Sprintf("type: string, enum: %s, default: %s, description: %s", asJSON(f.Options), usual,
+			asJSON(words))
 	}
-	return fmt.Sprintf("type: number, format: double, minimum: %s, maximum: %s, default: %s, description: %s", asJSON(f.Min), asJSON(f.Max), usual, asJSON(words))
+	return fmt.Sprintf("type: number, format: double, minimum: %s, maximum: %s, default: %s, description: %s",
+		asJSON(f.Min), asJSON(f.Max), usual, asJSON(words))
 }
 
 func asJSON(v any) string {

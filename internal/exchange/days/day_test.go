@@ -18,16 +18,20 @@ func ebbing() (*day.Sky, *day.Worked) {
 	zone := time.FixedZone("", 3600)
 	at := func(hour, minute int) time.Time { return time.Date(2026, 5, 12, hour, minute, 0, 0, zone) }
 	conditions := func(hour int, depth, flow float64) day.Conditions {
-		return day.Conditions{Time: at(hour, 0), Depth: depth, Flow: flow, FlowDirection: 180, Wind: 3, WindDirection: 90}
+		return day.Conditions{Time: at(hour, 0), Depth: depth, Flow: flow, FlowDirection: 180, Wind: 3,
+			WindDirection: 90}
 	}
 	sky := &day.Sky{
 		Start: at(0, 0), Light: &almanac.Light{Crossings: []almanac.Crossing{{Time: at(5, 2), Kind: almanac.Sunrise}}},
 		Turns: []almanac.Turn{{Time: at(6, 30), Height: 1.3}}, Levels: []day.Level{{Time: at(7, 0), Height: 1.4}},
-		Spots: []day.SpotSky{{Name: "The Sill; east, far", From: at(7, 0), To: at(9, 0), Slacks: []time.Time{at(6, 50)}, Conditions: []day.Conditions{conditions(7, 12.4, 0.1), conditions(8, 12.8, 0.25), conditions(9, 13.3, 0.4)}}},
+		Spots: []day.SpotSky{{Name: "The Sill; east, far", From: at(7, 0), To: at(9, 0), Slacks: []time.Time{at(6, 50)},
+			Conditions: []day.Conditions{conditions(7, 12.4, 0.1), conditions(8, 12.8, 0.25),
+				conditions(9, 13.3, 0.4)}}},
 	}
 	worked := &day.Worked{
 		Pieces: []day.Piece{{From: at(7, 0), To: at(8, 0), Mass: 0.0071}, {From: at(8, 0), To: at(9, 0)}},
-		Fished: []day.Fished{{From: at(7, 0), To: at(8, 0), Mass: 0.0106, Low: 9.4, High: 12, Down: true}, {From: at(8, 0), To: at(9, 0)}},
+		Fished: []day.Fished{{From: at(7, 0), To: at(8, 0), Mass: 0.0106, Low: 9.4, High: 12, Down: true},
+			{From: at(8, 0), To: at(9, 0)}},
 	}
 	return sky, worked
 }
@@ -50,8 +54,10 @@ func TestCalendar(t *testing.T) {
 		alarms         int
 	}
 	want := []told{
-		{"07:00", "08:00", "The Sill; east, far: 10.6 g", 0}, {"08:00", "09:00", "The Sill; east, far: nothing holds", 1},
-		{"06:50", "06:50", "The Sill; east, far: slack water", 0}, {"06:30", "06:30", "Low water 1.3 m", 0}, {"05:02", "05:02", "Sunrise", 0},
+		{"07:00", "08:00", "The Sill; east, far: 10.6 g", 0},
+		{"08:00", "09:00", "The Sill; east, far: nothing holds", 1},
+		{"06:50", "06:50", "The Sill; east, far: slack water", 0}, {"06:30", "06:30", "Low water 1.3 m", 0},
+		{"05:02", "05:02", "Sunrise", 0},
 	}
 	events := read.Events()
 	if len(events) != len(want) {
@@ -65,7 +71,8 @@ func TestCalendar(t *testing.T) {
 			t.Fatal(errFrom, errTo)
 		}
 		clock := func(at time.Time) string { return at.In(sky.Start.Location()).Format("15:04") }
-		got := told{clock(from), clock(to), ics.FromText(e.GetProperty(ics.ComponentPropertySummary).Value), len(e.Alarms())}
+		got := told{clock(from), clock(to), ics.FromText(e.GetProperty(ics.ComponentPropertySummary).Value),
+			len(e.Alarms())}
 		if got != want[i] {
 			t.Errorf("%+v, not %+v", got, want[i])
 		}
@@ -74,10 +81,12 @@ func TestCalendar(t *testing.T) {
 		}
 		ids[e.Id()] = true
 	}
-	if got := ics.FromText(events[0].GetProperty(ics.ComponentPropertyDescription).Value); got != "Count 9.4 s to 12 s, rod down" {
+	if got := ics.FromText(events[0].GetProperty(
+		ics.ComponentPropertyDescription).Value); got != "Count 9.4 s to 12 s, rod down" {
 		t.Errorf("%q", got)
 	}
-	if !strings.Contains(out.String(), "TRIGGER:-PT10M") || !strings.Contains(out.String(), "DTSTAMP:20260511T200000Z") {
+	if !strings.Contains(out.String(), "TRIGGER:-PT10M") ||
+		!strings.Contains(out.String(), "DTSTAMP:20260511T200000Z") {
 		t.Error(out.String())
 	}
 }

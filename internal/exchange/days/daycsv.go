@@ -12,7 +12,8 @@ import (
 
 // dayColumns are the heads of the table of a day.
 var dayColumns = []string{
-	"time", "spot", "tide (m)", "depth (m)", "current (m/s)", "runs towards (degrees)", "wind (m/s)", "blows towards (degrees)", "tie on (g)", "on the rods (g)",
+	"time", "spot", "tide (m)", "depth (m)", "current (m/s)", "runs towards (degrees)", "wind (m/s)",
+	"blows towards (degrees)", "tie on (g)", "on the rods (g)",
 }
 
 // WriteDay writes a day as a table (RFC 4180), a line for every moment that is shown: units
@@ -33,7 +34,8 @@ func WriteDay(w io.Writer, sky *day.Sky, worked *day.Worked) error {
 			if h, ok := levels[c.Time.Unix()]; ok {
 				row[2] = thousandths(h)
 			}
-			row = append(row, thousandths(c.Depth), thousandths(c.Flow), thousandths(c.FlowDirection), thousandths(c.Wind), thousandths(c.WindDirection))
+			row = append(row, thousandths(c.Depth), thousandths(c.Flow), thousandths(c.FlowDirection),
+				thousandths(c.Wind), thousandths(c.WindDirection))
 			pick, rod := headsAt(worked, i, c.Time)
 			if err := out.Write(append(row, grams(pick), grams(rod))); err != nil {
 				return err

@@ -49,7 +49,8 @@ func TideLines(text, zoneName string) (string, error) {
 		}
 	}
 	if len(lines) == 0 {
-		return "", input.Fault("text", "Calendar: no high or low water is in it, such as an event called “High water 4.6 m”.")
+		return "", input.Fault("text", "Calendar: no high or low water is in it, such as an event called “High water "+
+			"4.6 m”.")
 	}
 	slices.SortFunc(lines, func(a, b line) int { return cmp.Compare(a.at.Unix(), b.at.Unix()) })
 	var out strings.Builder

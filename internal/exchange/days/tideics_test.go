@@ -21,7 +21,8 @@ func TestTideThroughACalendar(t *testing.T) {
 	start := time.Date(2026, 5, 12, 0, 0, 0, 0, zone)
 	p := day.Plan{Date: "2026-05-12", Zone: "Europe/Lisbon", Tide: day.Tides{Kind: day.FromStation}}
 	turns := almanac.Simulated().Turns(start, start.AddDate(0, 0, 1))
-	sky := &day.Sky{Start: start, Turns: turns, Spots: []day.SpotSky{{Name: "The Sill", Slacks: []time.Time{start.Add(7 * time.Hour)}}}}
+	sky := &day.Sky{Start: start, Turns: turns,
+		Spots: []day.SpotSky{{Name: "The Sill", Slacks: []time.Time{start.Add(7 * time.Hour)}}}}
 	for _, choice := range []units.Choice{nil, {"depth": "ft"}} {
 		var out strings.Builder
 		if err := WriteCalendar(&out, sky, &day.Worked{}, choice, start); err != nil {
@@ -39,7 +40,8 @@ func TestTideThroughACalendar(t *testing.T) {
 			t.Fatalf("%s: %v", lines, err)
 		}
 		for i := range got {
-			if got[i].High != turns[i].High || got[i].Time.Sub(turns[i].Time).Abs() > time.Minute || math.Abs(got[i].Height-turns[i].Height) > 0.02 {
+			if got[i].High != turns[i].High || got[i].Time.Sub(turns[i].Time).Abs() > time.Minute ||
+				math.Abs(got[i].Height-turns[i].Height) > 0.02 {
 				t.Errorf("%+v, not %+v", got[i], turns[i])
 			}
 		}
@@ -53,7 +55,8 @@ func TestTideThroughACalendar(t *testing.T) {
 			t.Errorf("%q: %v", text, err)
 		}
 	}
-	if _, err := TideLines("BEGIN:VCALENDAR\nEND:VCALENDAR\n", "Nowhere"); err == nil || !strings.Contains(err.Error(), "“Nowhere”") {
+	if _, err := TideLines("BEGIN:VCALENDAR\nEND:VCALENDAR\n", "Nowhere"); err == nil ||
+		!strings.Contains(err.Error(), "“Nowhere”") {
 		t.Error(err)
 	}
 }

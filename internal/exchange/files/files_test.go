@@ -19,7 +19,8 @@ func TestDecoded(t *testing.T) {
 		{"a zero", "a\x00b", "", "The file: it is no text."},
 	} {
 		got, err := Decoded([]byte(tt.text))
-		if string(got) != tt.want && tt.wrong == "" || (err == nil) != (tt.wrong == "") || err != nil && !strings.Contains(err.Error(), tt.wrong) {
+		if string(got) != tt.want && tt.wrong == "" || (err == nil) != (tt.wrong == "") || err != nil &&
+			!strings.Contains(err.Error(), tt.wrong) {
 			t.Errorf("%s: %q, %v", tt.name, got, err)
 		}
 	}

@@ -135,7 +135,10 @@ func amount[T any](header, measure string, of func(*T) *float64) column[T] {
 
 // text is a column of words.
 func text[T any](header string, get func(*T) string, set func(*T, string)) column[T] {
-	return column[T]{header: header, write: get, read: func(t *T, cell string, _ units.Unit) error { set(t, cell); return nil }}
+	return column[T]{header: header, write: get, read: func(t *T, cell string, _ units.Unit) error {
+		set(t, cell)
+		return nil
+	}}
 }
 
 // word is text that can be pointed at.
@@ -163,7 +166,9 @@ func flag[T any](header string, get func(*T) bool, set func(*T, bool)) column[T]
 
 // written is a column of something that is written and read by its own rules, "" where there is none.
 func written[T any](header string, write func(*T) string, read func(*T, string) error) column[T] {
-	return column[T]{header: header, write: write, read: func(t *T, cell string, _ units.Unit) error { return read(t, cell) }}
+	return column[T]{header: header, write: write, read: func(t *T, cell string, _ units.Unit) error {
+		return read(t, cell)
+	}}
 }
 
 // list is a column of several things, parted by semicolons.
@@ -212,16 +217,20 @@ func ofSetup[T any](of func(*T) *setup.Setup) []column[T] {
 	for _, f := range setup.Fields() {
 		switch f.Type() {
 		case setup.Flag:
-			out = append(out, flag(headerOf(f), func(t *T) bool { return f.Value(*of(t)).(bool) }, func(t *T, on bool) { f.Switch(of(t), on) }))
+			out = append(out, flag(headerOf(f), func(t *T) bool { return f.Value(*of(t)).(bool) },
+				func(t *T, on bool) { f.Switch(of(t), on) }))
 		case setup.Choice:
-			out = append(out, text(headerOf(f), func(t *T) string { return f.Value(*of(t)).(string) }, func(t *T, option string) { f.Choose(of(t), option) }))
+			out = append(out, text(headerOf(f), func(t *T) string { return f.Value(*of(t)).(string) },
+				func(t *T, option string) { f.Choose(of(t), option) }))
 		default:
 			if f.Path != "heads" {
-				out = append(out, quantity(headerOf(f), f.Measure, func(t *T) float64 { return f.Value(*of(t)).(float64) }, func(t *T, v float64) { f.Set(of(t), v) }))
+				out = append(out, quantity(headerOf(f), f.Measure,
+					func(t *T) float64 { return f.Value(*of(t)).(float64) }, func(t *T, v float64) { f.Set(of(t), v) }))
 			}
 		}
 	}
-	return append(out, ladder(of), parts("parts of a rig of one's own", func(t *T) *[]rigging.Part { return &of(t).Rigging.Parts }))
+	return append(out, ladder(of), parts("parts of a rig of one's own",
+		func(t *T) *[]rigging.Part { return &of(t).Rigging.Parts }))
 }
 
 // headerOf is the header of a field; where two are labelled alike, with whose it is.

@@ -41,30 +41,35 @@ func Plan(stops []Stop) day.Plan {
 // Plans is the spots of plans as a table: rows of one name are one plan.
 func Plans() Table[Stop] {
 	return Table[Stop]{"plan", func() Stop {
-		return Stop{day.Plan{Tide: day.Tides{Kind: day.NoTide}, Rods: 1}, day.Spot{Setup: setup.Default(), Flow: day.SpotFlow{Kind: day.AsSet}}}
+		return Stop{day.Plan{Tide: day.Tides{Kind: day.NoTide}, Rods: 1},
+			day.Spot{Setup: setup.Default(), Flow: day.SpotFlow{Kind: day.AsSet}}}
 	}, append(append(ofPlan(), ofSpot()...), ofSetup(func(s *Stop) *setup.Setup { return &s.Setup })...)}
 }
 
 func ofPlan() []column[Stop] {
 	return []column[Stop]{
-		written("day", func(s *Stop) string { return s.Plan.Date }, func(s *Stop, cell string) (err error) { s.Plan.Date, err = exchange.Day(cell); return err }),
+		written("day", func(s *Stop) string { return s.Plan.Date },
+			func(s *Stop, cell string) (err error) { s.Plan.Date, err = exchange.Day(cell); return err }),
 		word("time zone", func(s *Stop) *string { return &s.Plan.Zone }),
 		written("position", writePosition, readPosition),
-		written("rods", func(s *Stop) string { return strconv.Itoa(s.Plan.Rods) }, func(s *Stop, cell string) (err error) {
-			if s.Plan.Rods, err = strconv.Atoi(cell); err != nil {
-				return fmt.Errorf("“%s” is not a number of rods", cell)
-			}
-			return nil
-		}),
+		written("rods", func(s *Stop) string { return strconv.Itoa(s.Plan.Rods) },
+			func(s *Stop, cell string) (err error) {
+				if s.Plan.Rods, err = strconv.Atoi(cell); err != nil {
+					return fmt.Errorf("“%s” is not a number of rods", cell)
+				}
+				return nil
+			}),
 		word("tide", func(s *Stop) *string { return &s.Plan.Tide.Kind }),
-		list("high and low waters, m", func(s *Stop) *[]almanac.Turn { return (*[]almanac.Turn)(&s.Plan.Tide.Table) }, writeTurn, readTurn),
+		list("high and low waters, m", func(s *Stop) *[]almanac.Turn { return (*[]almanac.Turn)(&s.Plan.Tide.Table) },
+			writeTurn, readTurn),
 		parts("tide station", func(s *Stop) **almanac.Station { return &s.Plan.Tide.Station }),
-		list("wind by the hour, m/s and degrees", func(s *Stop) *[]day.Wind { return &s.Plan.Wind }, func(w day.Wind) string {
-			return fmt.Sprintf("%s %s %s", w.From, number(w.Speed), number(w.Direction))
-		}, func(cell string) (w day.Wind, err error) {
-			err = fields(cell, "06:00 3.5 90", &w.From, nil, &w.Speed, &w.Direction)
-			return w, err
-		}),
+		list("wind by the hour, m/s and degrees", func(s *Stop) *[]day.Wind { return &s.Plan.Wind },
+			func(w day.Wind) string {
+				return fmt.Sprintf("%s %s %s", w.From, number(w.Speed), number(w.Direction))
+			}, func(cell string) (w day.Wind, err error) {
+				err = fields(cell, "06:00 3.5 90", &w.From, nil, &w.Speed, &w.Direction)
+				return w, err
+			}),
 		parts("packed beside", func(s *Stop) *[]string { return &s.Plan.Own }),
 		parts("ticked off", func(s *Stop) *[]string { return &s.Plan.Ticked }),
 	}
@@ -72,7 +77,8 @@ func ofPlan() []column[Stop] {
 
 func ofSpot() []column[Stop] {
 	clock := func(header string, of func(*Stop) *string) column[Stop] {
-		return written(header, func(s *Stop) string { return *of(s) }, func(s *Stop, cell string) (err error) { *of(s), err = exchange.Clock(cell); return err })
+		return written(header, func(s *Stop) string { return *of(s) },
+			func(s *Stop, cell string) (err error) { *of(s), err = exchange.Clock(cell); return err })
 	}
 	flow := func(s *Stop) *day.SpotFlow { return &s.Spot.Flow }
 	out := []column[Stop]{
@@ -96,12 +102,14 @@ func ofSpot() []column[Stop] {
 		amount("range at neaps", "depth", func(s *Stop) *float64 { return &flow(s).Neap }),
 		amount("slack after high water", "time", func(s *Stop) *float64 { return &flow(s).AfterHigh }),
 		amount("slack after low water", "time", func(s *Stop) *float64 { return &flow(s).AfterLow }),
-		list("current by times, m/s and degrees", func(s *Stop) *[]day.Span { return &flow(s).Spans }, func(p day.Span) string {
-			return fmt.Sprintf("%s to %s %s %s", p.From, p.To, number(p.Speed), number(p.Direction))
-		}, func(cell string) (p day.Span, err error) {
-			err = fields(strings.Replace(cell, " to ", " ", 1), "06:00 to 09:30 0.4 180", &p.From, &p.To, &p.Speed, &p.Direction)
-			return p, err
-		}))
+		list("current by times, m/s and degrees", func(s *Stop) *[]day.Span { return &flow(s).Spans },
+			func(p day.Span) string {
+				return fmt.Sprintf("%s to %s %s %s", p.From, p.To, number(p.Speed), number(p.Direction))
+			}, func(cell string) (p day.Span, err error) {
+				err = fields(strings.Replace(cell, " to ", " ", 1), "06:00 to 09:30 0.4 180", &p.From, &p.To, &p.Speed,
+					&p.Direction)
+				return p, err
+			}))
 }
 
 // fields reads one or two times of the day, a speed and a direction that stand in a row.
@@ -134,7 +142,8 @@ func writePosition(s *Stop) string {
 	if s.Plan.Where == nil {
 		return ""
 	}
-	return strconv.FormatFloat(s.Plan.Where.Latitude, 'f', -1, 64) + " " + strconv.FormatFloat(s.Plan.Where.Longitude, 'f', -1, 64)
+	return strconv.FormatFloat(s.Plan.Where.Latitude, 'f', -1, 64) + " " +
+		strconv.FormatFloat(s.Plan.Where.Longitude, 'f', -1, 64)
 }
 
 func readPosition(s *Stop, cell string) error {
@@ -152,7 +161,8 @@ func readPosition(s *Stop, cell string) error {
 
 // A high or low water is its moment and its height: "high 2026-11-27T04:10:00Z 1.2".
 func writeTurn(t almanac.Turn) string {
-	return fmt.Sprintf("%s %s %s", map[bool]string{true: "high", false: "low"}[t.High], t.Time.UTC().Format(time.RFC3339), number(t.Height))
+	return fmt.Sprintf("%s %s %s", map[bool]string{true: "high", false: "low"}[t.High],
+		t.Time.UTC().Format(time.RFC3339), number(t.Height))
 }
 
 func readTurn(cell string) (t almanac.Turn, err error) {

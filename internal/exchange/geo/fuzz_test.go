@@ -8,7 +8,9 @@ import (
 )
 
 func FuzzReadGPX(f *testing.F) {
-	for _, seed := range []string{"<gpx><wpt lat='1' lon='2'><name>a</name></wpt></gpx>", "<gpx>", "<!DOCTYPE x>", "<a/>", "<gpx><wpt/></gpx>", "<gpx><trk><trkseg><trkpt lat='1' lon='2'><time>2026-05-12T06:30:00Z</time><extensions><depth>3</depth></extensions></trkpt></trkseg></trk></gpx>"} {
+	for _, seed := range []string{"<gpx><wpt lat='1' lon='2'><name>a</name></wpt></gpx>", "<gpx>", "<!DOCTYPE x>",
+		"<a/>", "<gpx><wpt/></gpx>", "<gpx><trk><trkseg><trkpt lat='1' " +
+			"lon='2'><time>2026-05-12T06:30:00Z</time><extensions><depth>3</depth></extensions></trkpt></trkseg></trk></gpx>"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

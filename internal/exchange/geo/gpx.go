@@ -69,7 +69,8 @@ func eastOf(v float64) float64 {
 func WriteGPX(w io.Writer, points []Waypoint, made time.Time) error {
 	file := gpxFile{Version: "1.1", Creator: "Dunvel", Made: made.UTC().Truncate(time.Second)}
 	for _, p := range points {
-		file.Points = append(file.Points, gpxPoint{degrees(p.Place.North), degrees(eastOf(p.Place.East)), p.Name, p.Place.Note})
+		file.Points = append(file.Points, gpxPoint{degrees(p.Place.North), degrees(eastOf(p.Place.East)), p.Name,
+			p.Place.Note})
 	}
 	if _, err := io.WriteString(w, xml.Header); err != nil {
 		return fmt.Errorf("exchange: %w", err)

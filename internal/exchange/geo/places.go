@@ -41,7 +41,8 @@ func Visits(points []Waypoint, logs []logbook.Log) (places []Visited, events []H
 			if known {
 				places[i].Counts[e.Kind]++
 			}
-			if e.Aboard != nil && e.Aboard.Where != nil && (e.IsTake() || e.Kind == logbook.Lost || e.Kind == logbook.Freed) {
+			if e.Aboard != nil && e.Aboard.Where != nil &&
+				(e.IsTake() || e.Kind == logbook.Lost || e.Kind == logbook.Freed) {
 				events = append(events, Happened{e, l.Trip.Place})
 			}
 		}
@@ -52,7 +53,8 @@ func Visits(points []Waypoint, logs []logbook.Log) (places []Visited, events []H
 // says is what happened at a place, in words.
 func (v Visited) says() string {
 	var parts []string
-	for _, kind := range []string{logbook.Splash, logbook.Bite, logbook.Short, logbook.Fish, logbook.Dropped, logbook.Lost} {
+	for _, kind := range []string{logbook.Splash, logbook.Bite, logbook.Short, logbook.Fish, logbook.Dropped,
+		logbook.Lost} {
 		if n := v.Counts[kind]; n > 0 {
 			parts = append(parts, fmt.Sprintf("%s: %d", kind, n))
 		}
@@ -65,14 +67,16 @@ func (v Visited) says() string {
 }
 
 func (h Happened) says() string {
-	return strings.Join(slices.DeleteFunc([]string{h.Kind, h.Species, h.With.Bait, h.Note}, func(s string) bool { return s == "" }), ", ")
+	return strings.Join(slices.DeleteFunc([]string{h.Kind, h.Species, h.With.Bait, h.Note},
+		func(s string) bool { return s == "" }), ", ")
 }
 
 // WriteKML writes places and events as KML 2.2 (OGC 07-147r2).
 func WriteKML(w io.Writer, places []Visited, events []Happened) error {
 	document := kml.Document(kml.Name("Dunvel"))
 	for _, p := range places {
-		document = document.Append(kml.Placemark(kml.Name(p.Name), kml.Description(p.says()), kml.Point(kml.Coordinates(kml.Coordinate{Lon: p.Place.East, Lat: p.Place.North}))))
+		document = document.Append(kml.Placemark(kml.Name(p.Name), kml.Description(p.says()),
+			kml.Point(kml.Coordinates(kml.Coordinate{Lon: p.Place.East, Lat: p.Place.North}))))
 	}
 	for _, e := range events {
 		document = document.Append(kml.Placemark(
@@ -101,14 +105,17 @@ type geometry struct {
 func GeoJSON(places []Visited, events []Happened) map[string]any {
 	features := []feature{}
 	for _, p := range places {
-		features = append(features, feature{"Feature", geometry{"Point", [2]float64{p.Place.East, p.Place.North}}, map[string]any{
-			"name": p.Name, "note": p.Place.Note, "trips": p.Trips, "events": p.Counts,
-		}})
+		features = append(features, feature{"Feature", geometry{"Point", [2]float64{p.Place.East, p.Place.North}},
+			map[string]any{
+				"name": p.Name, "note": p.Place.Note, "trips": p.Trips, "events": p.Counts,
+			}})
 	}
 	for _, e := range events {
-		features = append(features, feature{"Feature", geometry{"Point", [2]float64{e.Aboard.Where.Longitude, e.Aboard.Where.Latitude}}, map[string]any{
-			"name": e.Kind, "place": e.Place, "time": e.Time, "fish": e.Species, "bait": e.With.Bait, "note": e.Note,
-		}})
+		features = append(features, feature{
+			"Feature", geometry{"Point", [2]float64{e.Aboard.Where.Longitude, e.Aboard.Where.Latitude}}, map[string]any{
+				"name": e.Kind, "place": e.Place, "time": e.Time, "fish": e.Species, "bait": e.With.Bait,
+				"note": e.Note,
+			}})
 	}
 	return map[string]any{"type": "FeatureCollection", "features": features}
 }

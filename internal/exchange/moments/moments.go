@@ -79,7 +79,8 @@ func (m Reader) Day(text string) (year, month, date int, rest string, ok bool) {
 	head, tail, _ := strings.Cut(text, " ")
 	if serial.MatchString(head) { // days since 1900, as spreadsheets count them
 		days, _ := strconv.ParseFloat(head, 64)
-		at := time.Date(1899, time.December, 30, 0, 0, 0, 0, time.UTC).Add(time.Duration(math.Round(days*86400)) * time.Second)
+		at := time.Date(1899, time.December, 30, 0, 0, 0, 0, time.UTC).Add(
+			time.Duration(math.Round(days*86400)) * time.Second)
 		if days != math.Floor(days) {
 			tail = strings.TrimSpace(at.Format("15:04:05") + " " + tail)
 		}

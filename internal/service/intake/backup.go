@@ -67,7 +67,8 @@ func (s *Intake) takeBackup(ctx context.Context, f File, r *Report) error {
 	if err != nil {
 		return fmt.Errorf("service: the backup: %w", err)
 	}
-	b := &backup{ctx: progress.Part(ctx, 0, 0.5), file: f.Backup, size: size, report: r, trips: map[string]keptTrip{}, items: map[int]int64{}}
+	b := &backup{ctx: progress.Part(ctx, 0, 0.5), file: f.Backup, size: size, report: r, trips: map[string]keptTrip{},
+		items: map[int]int64{}}
 	if err := b.head(); err != nil {
 		return err
 	}
@@ -85,7 +86,8 @@ func (s *Intake) takeBackup(ctx context.Context, f File, r *Report) error {
 	}
 	return s.store.Write(ctx, func(t store.Tables) error {
 		return t.Load(ctx, func(l *store.Loader) error {
-			again := &backup{ctx: progress.Part(ctx, 0.5, 1), file: f.Backup, size: size, report: &Report{}, into: l, trips: map[string]keptTrip{}, items: map[int]int64{}}
+			again := &backup{ctx: progress.Part(ctx, 0.5, 1), file: f.Backup, size: size, report: &Report{}, into: l,
+				trips: map[string]keptTrip{}, items: map[int]int64{}}
 			err := again.read()
 			r.Known = r.Entries + r.Events - l.Fresh
 			return err
@@ -138,7 +140,8 @@ func (b *backup) head() error {
 	case version < 1:
 		return input.Fault("text", "The file: it is a backup without a version.")
 	case version > store.BackupVersion:
-		return input.Fault("text", "The file: it is a backup of a newer Dunvel (%d); this one reads up to %d.", version, store.BackupVersion)
+		return input.Fault("text", "The file: it is a backup of a newer Dunvel (%d); this one reads up to %d.", version,
+			store.BackupVersion)
 	}
 	return nil
 }
@@ -161,7 +164,8 @@ func (b *backup) read() error {
 	}
 	var syntax *json.SyntaxError
 	var kind *json.UnmarshalTypeError
-	if errors.As(err, &syntax) || errors.As(err, &kind) || errors.Is(err, io.ErrUnexpectedEOF) || errors.Is(err, io.EOF) {
+	if errors.As(err, &syntax) || errors.As(err, &kind) || errors.Is(err, io.ErrUnexpectedEOF) ||
+		errors.Is(err, io.EOF) {
 		return input.Fault("text", "The file: it is not a whole backup of Dunvel: %s.", err)
 	}
 	return err
@@ -260,7 +264,8 @@ func event(e store.BackupEvent, of logbook.Trip) string {
 	if err := store.Decode("event", string(e.Body), &body); err != nil {
 		return err.Error()
 	}
-	if body.Key != e.Key || body.Kind != e.Kind || !body.Time.Truncate(time.Millisecond).Equal(e.Time.Truncate(time.Millisecond)) {
+	if body.Key != e.Key || body.Kind != e.Kind ||
+		!body.Time.Truncate(time.Millisecond).Equal(e.Time.Truncate(time.Millisecond)) {
 		return "its body says another key, kind or time than it is kept under"
 	}
 	if body.Time.Before(of.Start) {

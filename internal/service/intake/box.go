@@ -14,7 +14,8 @@ import (
 
 // takeBox takes what is owned as a table in; an item goes by what it is called, and one that is there
 // stays as it is.
-func (s *Intake) takeBox(ctx context.Context, rows []exchange.BoxRows, refused []exchange.Refused, f File, r *Report) error {
+func (s *Intake) takeBox(ctx context.Context, rows []exchange.BoxRows, refused []exchange.Refused, f File,
+	r *Report) error {
 	r.Refused = refused
 	items, err := readItems(rows, r)
 	if err != nil {
@@ -43,7 +44,8 @@ func readItems(rows []exchange.BoxRows, r *Report) ([]box.Item, error) {
 			var errs input.Errors
 			if errors.As(err, &errs) {
 				for _, e := range errs {
-					r.Refused = append(r.Refused, exchange.Refused{Line: lineOf(e.Field, of.Lines[from:to]), Why: e.Message})
+					r.Refused = append(r.Refused,
+						exchange.Refused{Line: lineOf(e.Field, of.Lines[from:to]), Why: e.Message})
 				}
 			} else if err != nil {
 				return nil, err

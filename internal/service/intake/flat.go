@@ -26,28 +26,34 @@ type entry[T any] struct {
 // takeFlat takes setups, drop tests or plans as a table in; ok is false where the file is none of these.
 func (s *Intake) takeFlat(ctx context.Context, f File, r *Report) (ok bool, err error) {
 	setups, tests, all := flat.Setups(), flat.Tests(), flat.Plans()
-	rows, ok, err := exchange.ReadRows(ctx, f.Text, func(h []string) bool { return setups.Is(h) || tests.Is(h) || all.Is(h) })
+	rows, ok, err := exchange.ReadRows(ctx, f.Text, func(h []string) bool {
+		return setups.Is(h) || tests.Is(h) ||
+			all.Is(h)
+	})
 	if !ok || err != nil {
 		return ok, err
 	}
 	switch headers := rows[0].Cells; {
 	case tests.Is(headers): // whose setup is among its columns
-		on := onShelf[droptest.Test]{func(t store.Tables) *store.Shelf[droptest.Test] { return t.DropTests }, func(t droptest.Test) [][]string { return [][]string{tests.Row("", t)} }}
+		on := onShelf[droptest.Test]{func(t store.Tables) *store.Shelf[droptest.Test] { return t.DropTests },
+			func(t droptest.Test) [][]string { return [][]string{tests.Row("", t)} }}
 		return true, takeEntries(ctx, s, f, r, on, readEntries(tests, rows, r))
 	case all.Is(headers):
 		var whole []entry[plans.Plan]
 		for _, stops := range together(readEntries(all, rows, r)) {
 			whole = append(whole, entry[plans.Plan]{stops[0].name, flat.Plan(valuesOf(stops)), stops[0].line})
 		}
-		on := onShelf[plans.Plan]{func(t store.Tables) *store.Shelf[plans.Plan] { return t.Plans }, func(p plans.Plan) (out [][]string) {
-			for _, stop := range flat.Stops(p) {
-				out = append(out, all.Row("", stop))
-			}
-			return out
-		}}
+		on := onShelf[plans.Plan]{func(t store.Tables) *store.Shelf[plans.Plan] { return t.Plans },
+			func(p plans.Plan) (out [][]string) {
+				for _, stop := range flat.Stops(p) {
+					out = append(out, all.Row("", stop))
+				}
+				return out
+			}}
 		return true, takeEntries(ctx, s, f, r, on, whole)
 	}
-	on := onShelf[setup.Setup]{func(t store.Tables) *store.Shelf[setup.Setup] { return t.Setups }, func(v setup.Setup) [][]string { return [][]string{setups.Row("", v)} }}
+	on := onShelf[setup.Setup]{func(t store.Tables) *store.Shelf[setup.Setup] { return t.Setups },
+		func(v setup.Setup) [][]string { return [][]string{setups.Row("", v)} }}
 	return true, takeEntries(ctx, s, f, r, on, readEntries(setups, rows, r))
 }
 
@@ -103,7 +109,8 @@ func takeEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on 
 	var fit []entry[T]
 	for i, e := range entries {
 		if slices.ContainsFunc(entries[:i], func(o entry[T]) bool { return o.name == e.name }) {
-			r.Refused = append(r.Refused, exchange.Refused{Line: e.line, Why: fmt.Sprintf("“%s” stands there twice", e.name)})
+			r.Refused = append(r.Refused,
+				exchange.Refused{Line: e.line, Why: fmt.Sprintf("“%s” stands there twice", e.name)})
 			continue
 		}
 		err := e.value.Validate(nil)
@@ -130,7 +137,8 @@ func takeEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on 
 	return s.store.Write(ctx, put)
 }
 
-func putEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on onShelf[T], t store.Tables, entries []entry[T]) error {
+func putEntries[T Valid](ctx context.Context, s *Intake, f File, r *Report, on onShelf[T], t store.Tables,
+	entries []entry[T]) error {
 	shelf := on.of(t)
 	kept, err := shelf.List(ctx)
 	if err != nil {

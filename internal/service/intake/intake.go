@@ -83,7 +83,8 @@ func (r *Report) refusal() error {
 	if first.Line > 0 {
 		where = fmt.Sprintf("line %d: ", first.Line)
 	}
-	return input.Fault("text", "The file: %d of its rows cannot be taken, so nothing is; the first, %s%s", len(r.Refused), where, first.Why)
+	return input.Fault("text", "The file: %d of its rows cannot be taken, so nothing is; the first, %s%s",
+		len(r.Refused), where, first.Why)
 }
 
 // TakeIn looks at a file, and takes it in where it is to be and nothing in it is wrong:

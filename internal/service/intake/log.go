@@ -40,7 +40,8 @@ func (s *Intake) takeLog(ctx context.Context, f File, r *Report) error {
 	}
 	r.Refused = refused
 	if f.Take && len(r.Asks) > 0 {
-		return input.Fault(r.Asks[0].About, "The file: “%s” can be read two ways; say first whether it is %s.", r.Asks[0].Example, strings.Join(r.Asks[0].Options, " or "))
+		return input.Fault(r.Asks[0].About, "The file: “%s” can be read two ways; say first whether it is %s.",
+			r.Asks[0].Example, strings.Join(r.Asks[0].Options, " or "))
 	}
 	return s.takeRows(ctx, logs, taking{table, f.Changes, f.Take && len(refused) == 0, r}, f.Take)
 }
@@ -132,7 +133,8 @@ func thereAlready(ctx context.Context, t store.Tables) (out already, err error) 
 
 // sort parts the events of a trip that was read into those that are new, which it returns, and those that
 // are there, of which it changes what a row says something else of, where that is wanted.
-func (s *Intake) sort(ctx context.Context, t store.Tables, there already, l exchange.Taken, in taking) (fresh []logbook.Event, err error) {
+func (s *Intake) sort(ctx context.Context, t store.Tables, there already, l exchange.Taken, in taking) (
+	fresh []logbook.Event, err error) {
 	r := in.report
 	for i, e := range l.Events {
 		if len(r.Rows) < mostShown {

@@ -79,9 +79,10 @@ func (d Day) takes() map[string]logbook.Take {
 
 // same tells whether two days hold the same versions of the same things.
 func (d Day) same(other Day) bool {
-	return d.Trip.Version == other.Trip.Version && slices.EqualFunc(d.Events, other.Events, func(a, b store.KeptEvent) bool {
-		return a.ID == b.ID && a.Version == b.Version
-	})
+	return d.Trip.Version == other.Trip.Version &&
+		slices.EqualFunc(d.Events, other.Events, func(a, b store.KeptEvent) bool {
+			return a.ID == b.ID && a.Version == b.Version
+		})
 }
 
 // change is what an act makes of a day. Own are the keys of the events that it is about;

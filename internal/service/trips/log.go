@@ -47,7 +47,8 @@ func (b *Book) BeginTrip(ctx context.Context, t logbook.Trip, choice units.Choic
 			if err != nil {
 				return err
 			}
-			if i := slices.IndexFunc(kept, func(k store.Kept[logbook.Trip]) bool { return k.Value.Key == t.Key }); i >= 0 {
+			if i := slices.IndexFunc(kept,
+				func(k store.Kept[logbook.Trip]) bool { return k.Value.Key == t.Key }); i >= 0 {
 				out.Kept = kept[i]
 				out.Counts, err = countsOf(ctx, tables, out.ID)
 				return err
@@ -60,7 +61,8 @@ func (b *Book) BeginTrip(ctx context.Context, t logbook.Trip, choice units.Choic
 
 // ChangeTrip sets a trip anew, if it has the version. What happened on it happened to what
 // its rods have now; a name made of its place and day goes with them.
-func (b *Book) ChangeTrip(ctx context.Context, id, version int64, next logbook.Trip, choice units.Choice) (out Outing, err error) {
+func (b *Book) ChangeTrip(ctx context.Context, id, version int64, next logbook.Trip, choice units.Choice) (out Outing,
+	err error) {
 	next.Clean()
 	if err := next.Validate(choice); err != nil {
 		return Outing{}, err
@@ -71,7 +73,8 @@ func (b *Book) ChangeTrip(ctx context.Context, id, version int64, next logbook.T
 		}
 		for _, e := range was.Events {
 			if e.Event.Rod >= len(next.Rods) {
-				return change{}, input.Fault("rods", "Rods: something happened to rod %d, so it stays on the trip.", e.Event.Rod+1)
+				return change{}, input.Fault("rods", "Rods: something happened to rod %d, so it stays on the trip.",
+					e.Event.Rod+1)
 			}
 		}
 		after := was
@@ -104,7 +107,8 @@ func countsOf(ctx context.Context, t store.Tables, id int64) (map[string]int, er
 // DeleteTrip takes a trip off the list; what it took from the box is there again.
 func (b *Book) DeleteTrip(ctx context.Context, id int64) error {
 	return b.onDay(ctx, id, func(was Day) (change, error) {
-		return change{next: Day{Trip: was.Trip}, keep: func(t store.Tables, _ Day) error { return t.Trips.Delete(ctx, id, b.now()) }}, nil
+		return change{next: Day{Trip: was.Trip},
+			keep: func(t store.Tables, _ Day) error { return t.Trips.Delete(ctx, id, b.now()) }}, nil
 	})
 }
 
@@ -139,7 +143,8 @@ func (b *Book) Events(ctx context.Context, trip int64) (out []store.KeptEvent, e
 
 // Log keeps what happened on a trip, all of it or nothing, each once by its key: one that
 // is there already stays as it is. What was lost is taken from the box.
-func (b *Book) Log(ctx context.Context, id int64, events []logbook.Event, choice units.Choice) (out []store.KeptEvent, err error) {
+func (b *Book) Log(ctx context.Context, id int64, events []logbook.Event, choice units.Choice) (out []store.KeptEvent,
+	err error) {
 	err = b.onDay(ctx, id, func(was Day) (change, error) {
 		for _, e := range events {
 			if err := e.Validate(was.Trip.Value, choice); err != nil {
@@ -170,7 +175,8 @@ func (b *Book) Log(ctx context.Context, id int64, events []logbook.Event, choice
 
 // keepEvents adds the events of a day that are its own, and returns those that were asked
 // for as they are kept. What was kept before under its key is not its own any more.
-func (b *Book) keepEvents(ctx context.Context, t store.Tables, own map[string]bool, next Day, asked []logbook.Event) ([]store.KeptEvent, error) {
+func (b *Book) keepEvents(ctx context.Context, t store.Tables, own map[string]bool, next Day, asked []logbook.Event) (
+	[]store.KeptEvent, error) {
 	for i, e := range next.Events {
 		if !own[e.Event.Key] {
 			continue
@@ -199,7 +205,8 @@ func (b *Book) keepEvents(ctx context.Context, t store.Tables, own map[string]bo
 // Correct sets an event anew, if it has the version. What was worked out of it is worked
 // out anew. One that was gone back from is not found under its id any more, or another is:
 // a key that is told has to be that of the event.
-func (b *Book) Correct(ctx context.Context, id, version int64, e logbook.Event, choice units.Choice) (out store.KeptEvent, err error) {
+func (b *Book) Correct(ctx context.Context, id, version int64, e logbook.Event, choice units.Choice) (
+	out store.KeptEvent, err error) {
 	was, err := b.store.Events.Get(ctx, id)
 	if err != nil {
 		return out, err
@@ -221,10 +228,11 @@ func (b *Book) Correct(ctx context.Context, id, version int64, e logbook.Event, 
 		}
 		right := d.Events[i]
 		right.Event = e
-		return change{next: d.with(right), own: map[string]bool{e.Key: true}, keep: func(t store.Tables, next Day) error {
-			out, err = t.Events.Change(ctx, id, version, next.event(e.Key).Event, b.now())
-			return err
-		}}, nil
+		return change{next: d.with(right), own: map[string]bool{e.Key: true},
+			keep: func(t store.Tables, next Day) error {
+				out, err = t.Events.Change(ctx, id, version, next.event(e.Key).Event, b.now())
+				return err
+			}}, nil
 	})
 	return out, err
 }
@@ -252,10 +260,11 @@ func (b *Book) DeleteEvent(ctx context.Context, id int64, key string) error {
 		case was.Events[i].Event.Key != gone.Event.Key: // a copy was gone back to meanwhile
 			return change{}, store.ErrConflict
 		}
-		return change{next: was.without(map[string]bool{gone.Event.Key: true}), keep: func(t store.Tables, _ Day) error {
-			_, err := t.Events.Delete(ctx, id, b.now())
-			return err
-		}}, nil
+		return change{next: was.without(map[string]bool{gone.Event.Key: true}),
+			keep: func(t store.Tables, _ Day) error {
+				_, err := t.Events.Delete(ctx, id, b.now())
+				return err
+			}}, nil
 	})
 }
 

@@ -110,7 +110,8 @@ func (c *Copies) Make(ctx context.Context, now time.Time) (Copy, error) {
 		return Copy{}, err
 	}
 	// Where somebody reads or writes just now some of it stays beside it until the next time.
-	if _, err := c.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)"); err != nil && !errors.Is(Named(err), ErrBusy) {
+	if _, err := c.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)"); err != nil &&
+		!errors.Is(Named(err), ErrBusy) {
 		return Copy{}, Named(err)
 	}
 	return made, c.tidy()
@@ -292,7 +293,9 @@ func (c *Copies) replace(ctx context.Context, from string, now time.Time) (Copy,
 	if err != nil {
 		return Copy{}, err
 	}
-	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) { return d.NewRestore(Address(from, "mode=ro")) }); err != nil {
+	if err := c.online(ctx, -1, func(d copier) (*sqlite.Backup, error) {
+		return d.NewRestore(Address(from, "mode=ro"))
+	}); err != nil {
 		return Copy{}, err
 	}
 	if err := migrate(ctx, c.db.DB); err != nil {

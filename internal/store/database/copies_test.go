@@ -25,7 +25,8 @@ func TestWhichCopiesStay(t *testing.T) {
 		year, week := all[i].Time.ISOWeek()
 		weeks[fmt.Sprint(year, week)] = true
 	}
-	if !kept[MostCopies-1] || kept[MostCopies] || len(weeks) != mostWeeks || len(days) < mostDays || count > MostCopies+mostDays+mostWeeks {
+	if !kept[MostCopies-1] || kept[MostCopies] || len(weeks) != mostWeeks || len(days) < mostDays ||
+		count > MostCopies+mostDays+mostWeeks {
 		t.Errorf("%d copies of %d days and %d weeks", count, len(days), len(weeks))
 	}
 	// The last of yesterday is among them, the one before it is not.

@@ -45,7 +45,9 @@ func openAndCheck(ctx context.Context, path string, copies *Copies, alone bool) 
 	}
 	// A write takes its lock at once, waits up to 5 s for it and is on the
 	// disk when it is acknowledged.
-	db, err := sqlx.Open("sqlite", Address(path, "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)&_txlock=immediate"))
+	const how = "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&" +
+		"_pragma=foreign_keys(1)&_txlock=immediate"
+	db, err := sqlx.Open("sqlite", Address(path, how))
 	if err != nil {
 		return nil, fmt.Errorf("store: open %s: %w", path, err)
 	}

@@ -83,7 +83,8 @@ func kindOf(err error) error {
 	return map[int]error{
 		sqlite3.SQLITE_CORRUPT: ErrDamaged, sqlite3.SQLITE_NOTADB: ErrDamaged,
 		sqlite3.SQLITE_BUSY: ErrBusy, sqlite3.SQLITE_LOCKED: ErrBusy,
-		sqlite3.SQLITE_READONLY: ErrDenied, sqlite3.SQLITE_CANTOPEN: ErrDenied, sqlite3.SQLITE_PERM: ErrDenied, sqlite3.SQLITE_AUTH: ErrDenied,
+		sqlite3.SQLITE_READONLY: ErrDenied, sqlite3.SQLITE_CANTOPEN: ErrDenied, sqlite3.SQLITE_PERM: ErrDenied,
+		sqlite3.SQLITE_AUTH: ErrDenied,
 		sqlite3.SQLITE_FULL: ErrFull,
 	}[failure.Code()&primary]
 }
@@ -92,18 +93,21 @@ func kindOf(err error) error {
 // is ErrNewer where they are of a version that is not known here.
 func versionOf(ctx context.Context, db *sqlx.DB) (int64, error) {
 	var there bool
-	if err := db.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'goose_db_version')"); err != nil {
+	if err := db.GetContext(ctx, &there,
+		"SELECT EXISTS (SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'goose_db_version')"); err != nil {
 		return 0, Named(err)
 	}
 	if !there {
 		return 0, nil
 	}
 	var version int64
-	if err := db.GetContext(ctx, &version, "SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied"); err != nil {
+	if err := db.GetContext(ctx, &version,
+		"SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied"); err != nil {
 		return 0, Named(err)
 	}
 	if newest := newestVersion(); version > newest {
-		return version, fmt.Errorf("%w: its tables are of version %d, here up to %d are known", ErrNewer, version, newest)
+		return version, fmt.Errorf("%w: its tables are of version %d, here up to %d are known", ErrNewer,
+			version, newest)
 	}
 	return version, nil
 }

@@ -9,6 +9,7 @@ import (
 	"go/token"
 	"os"
 	"os/exec"
+	"path"
 	"path/filepath"
 	"slices"
 	"strconv"
@@ -18,7 +19,7 @@ import (
 // standIn runs the real go command and, where that wrote a coverage profile, widens it. It
 // returns how to exit.
 func standIn(args []string) int {
-	cmd := exec.Command(os.Getenv("MUTANTS_GO"), args...)
+	cmd := exec.Command(os.Getenv("MUTANTS_GO"), withFamily(args)...)
 	cmd.Stdin, cmd.Stdout, cmd.Stderr = os.Stdin, os.Stdout, os.Stderr
 	err := cmd.Run()
 	var failed *exec.ExitError
@@ -33,6 +34,24 @@ func standIn(args []string) int {
 		return 1
 	}
 	return 0
+}
+
+// withFamily has a package below another tested by the tests of that one and of all below it too: it was parted from it,
+// and what both do together is tested there.
+func withFamily(args []string) []string {
+	if len(args) == 0 || args[0] != "test" {
+		return args
+	}
+	pkg := strings.TrimSuffix(strings.TrimPrefix(strings.TrimPrefix(args[len(args)-1], "dunvel/"), "./"), "/...")
+	if strings.Count(pkg, "/") < 2 {
+		return args
+	}
+	family := "dunvel/" + path.Dir(pkg) + "/..."
+	out := append(slices.Clone(args[:len(args)-1]), family)
+	if i := slices.Index(out, "-coverprofile"); i >= 0 {
+		out = slices.Insert(out, i, "-coverpkg", "dunvel/"+pkg)
+	}
+	return out
 }
 
 // widen marks, in a coverage profile, functions that are reached as reached whole, and tables
@@ -57,9 +76,9 @@ func widen(profile string) error {
 	var out bytes.Buffer
 	out.Write(text)
 	for file, lines := range reached {
-		_, path, _ := strings.Cut(file, "/") // after the name of the module, which is where this runs
+		_, name, _ := strings.Cut(file, "/") // after the name of the module, which is where this runs
 		fset := token.NewFileSet()
-		parsed, err := parser.ParseFile(fset, filepath.FromSlash(path), nil, 0)
+		parsed, err := parser.ParseFile(fset, filepath.FromSlash(name), nil, 0)
 		if err != nil {
 			return err
 		}

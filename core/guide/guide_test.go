@@ -7,6 +7,7 @@ import (
 
 	"dunvel/core/mechanics"
 	"dunvel/core/playback"
+	"dunvel/core/rigging"
 	"dunvel/core/technique"
 	"dunvel/core/units"
 )
@@ -43,6 +44,16 @@ func TestMistakes(t *testing.T) {
 		t.Logf("%s: %.2f m over the bed, with the mistake %.2f", p.Name, right, wrong)
 		if wrong < 1.3*right || wrong < right+0.1 {
 			t.Errorf("%s: %.2f m over the bed, with the mistake %.2f", p.Name, right, wrong)
+		}
+	}
+}
+
+// Every rig that has a name has a page.
+func TestEveryRigHasAPage(t *testing.T) {
+	for _, rig := range rigging.Rigs {
+		has := func(p Page) bool { return p.Rig && p.Setup.Rigging.Kind == rig }
+		if rig != rigging.OwnRig && !slices.ContainsFunc(Pages(), has) {
+			t.Errorf("%s has none", rig)
 		}
 	}
 }

@@ -1,6 +1,7 @@
 package guide
 
 import (
+	"dunvel/core/catalogue"
 	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
@@ -56,6 +57,24 @@ var rigs = []Page{
 		Setup: with(usual("pond"), func(s *setup.Setup) {
 			s.Rigging.Kind, s.Rigging.Apart, s.Approach.Kind = rigging.SlidingSinker, 0.4, setup.HoldBottom
 			s.Bait.Body, s.Leader.Length = "floating", 0.4
+		}),
+		Mass: 7.1e-3, Right: as("drag"), Wrong: worked(3, roll(1.2, 5)),
+	},
+	{
+		Key: "free-sinker", Rig: true, Name: "Free sinker",
+		Says: "The sinker runs free on the line over the hook: both fall as one, and on the bed the bait comes away " +
+			"from it.",
+		How: []string{"Line through the sinker, its narrow end ahead, and the hook tied on with its point in the bait.",
+			"Let it down on an open bail.",
+			"Lift it by a hand's breadth and give line at once: the bait sinks by itself beside the sinker."},
+		Check: []string{"The line runs freely through the sinker.", "Its rim does not rub the knot.",
+			"The point lies just under the skin: weed slides past it."},
+		Take:    "The line runs off through the sinker, or the bait is simply heavier.",
+		Strike:  schools,
+		Change:  "A bait that is to stay farther from its sinker: the sliding sinker with its trace.",
+		Mistake: "Reeled along without a stop: the sinker flies, and the bait never comes away from it.",
+		Setup: with(usual("pond"), func(s *setup.Setup) {
+			s.Rigging.Kind, s.Approach.Kind, s.Head.Point = rigging.FreeSinker, setup.HoldBottom, catalogue.PointSkinned
 		}),
 		Mass: 7.1e-3, Right: as("drag"), Wrong: worked(3, roll(1.2, 5)),
 	},

@@ -344,22 +344,22 @@ func (m *sim) makeRoom() {
 			r.node--
 		}
 		if gap := m.at[r.node] - m.at[r.node-1]; gap > far*spacing {
-			m.putIn(r.node, m.markWithin(m.at[r.node-1], m.at[r.node], m.at[r.node]-gap/2))
+			m.putIn(r.node, m.markWithin(m.at[r.node-1], m.at[r.node], near*spacing))
 			r.node++
 		}
 		if i := r.node + 1; i < m.n && m.at[i]-m.at[r.node] > far*spacing {
-			m.putIn(i, m.markWithin(m.at[r.node], m.at[i], (m.at[r.node]+m.at[i])/2))
+			m.putIn(i, m.markWithin(m.at[r.node], m.at[i], near*spacing))
 		}
 	}
 }
 
-// markWithin is where a node goes between two others: at the leader's end, if that is
-// there.
-func (m *sim) markWithin(low, high, otherwise float64) float64 {
-	if leader := m.rig.LeaderLength; leader > low+elbow && leader < high-elbow {
+// markWithin is where a node goes between two others: at the leader's end, if that is there with room on both sides, or
+// half way. A body that slides could not pass a mark that it was given right beside it.
+func (m *sim) markWithin(low, high, room float64) float64 {
+	if leader := m.rig.LeaderLength; leader > low+room && leader < high-room {
 		return leader
 	}
-	return otherwise
+	return (low + high) / 2
 }
 
 // takeOut takes node i off the chain.

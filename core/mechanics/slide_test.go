@@ -258,3 +258,35 @@ func TestRunRefusesSlides(t *testing.T) {
 		t.Errorf("%v", err)
 	}
 }
+
+// A sinker that is free to run passes the end of the leader on its way, wherever that is: line that a bait drew through
+// it is reeled back.
+func TestSinkerPassesTheEndOfTheLeader(t *testing.T) {
+	bait := rig.Body{WeightInWater: 2e-3, TowArea: 4e-4, FallArea: 3e-3, Mass: 0.006}
+	sinker := rig.Body{At: 0.03, WeightInWater: 0.06, TowArea: 1e-4, FallArea: 1e-4, Mass: 0.007,
+		Slides: rig.Span{From: 0.03, To: math.Inf(1)}}
+	s := scene(0)
+	s.Bed.Depth = 3
+	for leader := 0.6; leader < 1.3; leader += 0.05 {
+		d := Drop{Rig: withBodies(t, 0.15e-3, bait, sinker), Cast: Cast{Distance: 18, SpoolDrag: 0.01}, Until: 60}
+		d.Rig.Key, d.Rig.LeaderLength = 1, leader
+		d.Phases = []Phase{{Open: true, Landed: true, Time: 20}, {Reel: 1.2, Time: 6}}
+		m := newSim(s, d, Detail{}, usual)
+		if !m.begin() {
+			t.Fatal(m.track.Outcome)
+		}
+		farthest := 0.0
+		for m.track.Outcome == "" {
+			m.advance()
+			if i := m.key(); i < m.n {
+				farthest = max(farthest, m.at[i])
+			}
+		}
+		if farthest < leader+0.1 {
+			t.Errorf("only %.2f m of line ran through, the leader is %.2f m long", farthest, leader)
+		}
+		if m.track.Outcome != Done {
+			t.Errorf("a leader of %.2f m: %s", leader, m.track.Outcome)
+		}
+	}
+}

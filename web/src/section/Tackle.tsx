@@ -66,10 +66,13 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       {marks.map((s) => {
         const p = placeAt(head, s);
         if (!p) return null;
+        // Beside the depth under the rod, which is written to the right of its handle, there is room on the left only.
+        const right = x(p.x) - Math.max(x(0), 70);
+        const left = right > -20 && right < 70 && z(p.z) > z(-setup.water.depth) - 36;
         return (
           <g key={s} className="second">
             <circle cx={x(p.x)} cy={z(p.z)} r={2} />
-            <text x={x(p.x) + 7} y={z(p.z) + 4}>
+            <text x={x(p.x) + (left ? -7 : 7)} y={z(p.z) + 4} textAnchor={left ? "end" : undefined}>
               {s} s
             </text>
           </g>

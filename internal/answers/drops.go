@@ -2,6 +2,9 @@ package answers
 
 import (
 	"context"
+	"reflect"
+	"slices"
+	"sync"
 
 	"dunvel/core/advice"
 	"dunvel/core/logbook"
@@ -110,9 +113,59 @@ func (d Desk) Ways(ctx context.Context, state logbook.State) (*logbook.Ways, err
 	if _, err := known.Drag(ctx, &state.Setup, nil); err != nil {
 		return nil, err
 	}
-	ctx = mechanics.WithBudget(ctx, answerWork)
-	if state.Setup, err = known.adviser(state.Setup).Held(ctx, state.Setup, state.Mass); err != nil {
+	return known.ways.of(state, func() (*logbook.Ways, error) {
+		ctx := mechanics.WithBudget(ctx, answerWork)
+		held := state
+		if held.Setup, err = known.adviser(state.Setup).Held(ctx, state.Setup, state.Mass); err != nil {
+			return nil, err
+		}
+		return held.Ways(ctx)
+	})
+}
+
+// keptWays are those that were asked for last, by the states they are of: what is tied on a rod is logged with again
+// and again. They are safe for concurrent use; nil keeps none.
+type keptWays struct {
+	mutex sync.Mutex
+	kept  []stateWays // the last one first
+}
+
+type stateWays struct {
+	of   logbook.State
+	ways *logbook.Ways
+}
+
+// mostWays is how many are kept: a few rods, each as it was before and after a change.
+const mostWays = 12
+
+// of are the ways of a state, by work where they are not kept.
+func (k *keptWays) of(state logbook.State, work func() (*logbook.Ways, error)) (*logbook.Ways, error) {
+	if k == nil {
+		return work()
+	}
+	if kept := k.find(state); kept != nil {
+		return kept, nil
+	}
+	made, err := work()
+	if err != nil {
 		return nil, err
 	}
-	return state.Ways(ctx)
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	k.kept = slices.Insert(k.kept, 0, stateWays{state, made})
+	k.kept = k.kept[:min(len(k.kept), mostWays)]
+	return made, nil
+}
+
+// find are the ways that are kept of a state; nil where there are none.
+func (k *keptWays) find(state logbook.State) *logbook.Ways {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	for i, w := range k.kept {
+		if reflect.DeepEqual(w.of, state) {
+			k.kept = slices.Insert(slices.Delete(k.kept, i, i+1), 0, w)
+			return w.ways
+		}
+	}
+	return nil
 }

@@ -30,6 +30,7 @@ type Knowledge struct {
 	Own   own.Known    `json:"own"`   // what is learnt of the angler
 
 	fits *droptest.Known // of Tests, as far as they were made; nil where none are kept
+	ways *keptWays       // that were worked out; nil where none are kept
 }
 
 // Tested is a drop test, and when it was made or changed last.
@@ -53,10 +54,11 @@ func (k *Knowledge) Knowledge(context.Context) (*Knowledge, error) { return k, n
 func (k *Knowledge) Measured(context.Context) (*Knowledge, error) { return k, nil }
 
 // Remembered is knowledge that is loaded anew where its revision is another. The fits of
-// drop tests that are as they were are kept. It is safe for concurrent use; the zero value
+// drop tests that are as they were are kept, and how the last casts went. It is safe for concurrent use; the zero value
 // has nothing yet.
 type Remembered struct {
 	fits            droptest.Known
+	ways            keptWays
 	whole, measured loaded
 }
 
@@ -69,15 +71,15 @@ type loaded struct {
 
 // Whole is the knowledge of a revision, by load where it is not that of the last one.
 func (r *Remembered) Whole(revision int64, load func() (*Knowledge, error)) (*Knowledge, error) {
-	return r.whole.at(revision, &r.fits, load)
+	return r.whole.at(revision, r, load)
 }
 
 // Measured is the same of the drop tests alone.
 func (r *Remembered) Measured(revision int64, load func() (*Knowledge, error)) (*Knowledge, error) {
-	return r.measured.at(revision, &r.fits, load)
+	return r.measured.at(revision, r, load)
 }
 
-func (l *loaded) at(revision int64, fits *droptest.Known, load func() (*Knowledge, error)) (*Knowledge, error) {
+func (l *loaded) at(revision int64, r *Remembered, load func() (*Knowledge, error)) (*Knowledge, error) {
 	l.mutex.Lock()
 	defer l.mutex.Unlock()
 	if l.known != nil && l.revision == revision {
@@ -87,7 +89,7 @@ func (l *loaded) at(revision int64, fits *droptest.Known, load func() (*Knowledg
 	if err != nil {
 		return nil, err
 	}
-	known.fits = fits
+	known.fits, known.ways = &r.fits, &r.ways
 	l.revision, l.known = revision, known
 	return known, nil
 }

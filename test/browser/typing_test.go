@@ -40,3 +40,20 @@ func TestRefusedWhileItsBeginningArrives(t *testing.T) {
 		t.Errorf("the field holds %q", got)
 	}
 }
+
+// How rod and line are held is drawn beside the words: the finger where it feeds, the bail where it closes later, the
+// rod where it is down.
+func TestTheHandIsDrawn(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?open=4&hand.line=fed+under+a+finger&hand.rod=held")
+	p.until(settled)
+	p.says(".answer .hand", "line through a finger")
+	p.until(`document.querySelector(".hand-finger") && !document.querySelector(".hand-bail[stroke-dasharray]")`)
+	held := value[string](p, `document.querySelector(".hand-drawn .hand-rod").getAttribute("d")`)
+	p.visit("/?open=4&hand.line=closed+part-way&hand.rod=down")
+	p.says(".answer .hand", "Rod down to the water, bail closed half way down")
+	p.until(`!document.querySelector(".hand-finger") && document.querySelector(".hand-bail[stroke-dasharray]")`)
+	if got := value[string](p, `document.querySelector(".hand-drawn .hand-rod").getAttribute("d")`); got == held {
+		t.Errorf("the rod is drawn as it was: %s", got)
+	}
+}

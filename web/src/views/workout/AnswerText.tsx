@@ -4,6 +4,7 @@ import { Failure } from "../../api/client";
 import { Care } from "../../parts/Care";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
+import { Hand } from "../../section/Hand";
 import { Changes } from "./Changes";
 
 interface Props {
@@ -74,6 +75,7 @@ export function AnswerText({
     );
   }
   const pick = answer.heads[answer.pick];
+  const closest = answer.heads[answer.closest];
   const other = head && head !== pick && !answer.sentence.includes(head.reason) ? head : undefined;
   const cautions = answer.notes.filter((n) => n.caution);
   return (
@@ -116,6 +118,7 @@ export function AnswerText({
         )}
       </div>
       <p className="hand">
+        {closest && <Hand handling={closest.handling} />}
         {answer.hand} {answer.asks}
       </p>
       {answer.both && <p className="both">{answer.both}</p>}

@@ -45,7 +45,7 @@ func TestRefusedWhileItsBeginningArrives(t *testing.T) {
 // rod where it is down.
 func TestTheHandIsDrawn(t *testing.T) {
 	t.Parallel()
-	p := open(t, "/?open=4&hand.line=fed+under+a+finger&hand.rod=held")
+	p := open(t, "/?open=4&hand.line=fed+under+a+finger")
 	p.until(settled)
 	p.says(".answer .hand", "line through a finger")
 	p.until(`document.querySelector(".hand-finger") && !document.querySelector(".hand-bail[stroke-dasharray]")`)

@@ -1,10 +1,12 @@
 package judge_test
 
 import (
+	"context"
 	"flag"
 	"fmt"
 	"slices"
 	"strings"
+	"sync/atomic"
 	"testing"
 
 	"dunvel/core/golden"
@@ -131,12 +133,12 @@ func TestJudged(t *testing.T) {
 	var out strings.Builder
 	for _, w := range judged {
 		c, masses := water(t, w.known, w.heads, w.change)
-		b := judgetest.Bench(nil)
+		b, work := counted()
 		l, err := choose.Solve(t.Context(), b, c, masses)
 		if err != nil {
 			t.Fatalf("%s: %v", w.name, err)
 		}
-		fmt.Fprintf(&out, "# %s\n%s\n", w.name, chosen(l.Choice))
+		fmt.Fprintf(&out, "# %s\n%s\n%s\n", w.name, chosen(l.Choice), work)
 		for i := range l.Heads {
 			out.WriteString(judgedHead(&l.Heads[i]))
 		}
@@ -167,11 +169,12 @@ func TestJudgedAlike(t *testing.T) {
 	var out strings.Builder
 	for _, w := range judged {
 		c, masses := water(t, w.known, w.heads, w.change)
-		b := judgetest.Bench(nil)
+		b, work := counted()
 		l, err := choose.Solve(t.Context(), b, c, masses)
 		if err != nil {
 			t.Fatal(err)
 		}
+		work.reset()
 		there, _ := water(t, w.known, w.heads, func(s *setup.Setup) {
 			w.change(s)
 			s.Water.Depth *= 1.05
@@ -189,6 +192,7 @@ func TestJudgedAlike(t *testing.T) {
 			}
 			out.WriteString(judgedHead(&h))
 		}
+		fmt.Fprintf(&out, "%s\n", work)
 		from, to := max(l.Closest-1, 0), min(l.Closest+2, len(l.Heads))
 		draft, err := choose.Sketch(t.Context(), b, c, masses, slices.Clone(l.Heads[from:to]))
 		if err != nil {
@@ -208,6 +212,38 @@ func TestJudgedAlike(t *testing.T) {
 		}
 	}
 	golden.Hold(t, "testdata/alike.txt", out.String(), *update)
+}
+
+// tally is how often heads were tried, and how: what saves work changes no judgement, but this.
+type tally struct {
+	all, finely, moved, onBed, falls, down atomic.Int64
+}
+
+func (n *tally) String() string {
+	return fmt.Sprintf("tried %d times: %d finely, %d moved, %d from the bed on, %d down to it, %d with the rod down",
+		n.all.Load(), n.finely.Load(), n.moved.Load(), n.onBed.Load(), n.falls.Load(), n.down.Load())
+}
+
+func (n *tally) reset() {
+	for _, count := range []*atomic.Int64{&n.all, &n.finely, &n.moved, &n.onBed, &n.falls, &n.down} {
+		count.Store(0)
+	}
+}
+
+// counted is the stand-in, and how it is asked.
+func counted() (judge.Bench, *tally) {
+	n, b := &tally{}, judgetest.Bench(nil)
+	return judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+		for is, count := range map[*atomic.Int64]bool{
+			&n.all: true, &n.finely: q.Effort == trial.Shown, &n.moved: q.Near != nil, &n.onBed: q.SameFall,
+			&n.falls: q.FallOnly, &n.down: q.Handling.Down,
+		} {
+			if count {
+				is.Add(1)
+			}
+		}
+		return b.Try(ctx, c, q)
+	}}, n
 }
 
 func water(t *testing.T, known stage.Knowledge, grams []float64, change func(*setup.Setup)) (*trial.Case, []float64) {

@@ -1,10 +1,14 @@
 package choose
 
 import (
+	"context"
+	"errors"
 	"math"
+	"slices"
 	"testing"
 
 	"dunvel/core/judge"
+	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
@@ -51,6 +55,7 @@ func TestPrefer(t *testing.T) {
 	}{
 		{"the lightest that is as sure as wanted", usual, heads([]float64{2, 3, 4}, 0.79, 0.8, 0.99), 1, 0, 1, -1, 1},
 		{"none, but one as likely as not", usual, heads([]float64{2, 3, 4}, 0.2, 0.5, 0.3), 1, 1, 1, -1, 1},
+		{"none, but the lightest as likely as not", usual, heads([]float64{2, 3, 4}, 0.5, 0.3, 0.2), 0, 0, 0, -1, 0},
 		{"none that is", usual, heads([]float64{2, 3, 4}, 0.2, 0.499, 0.3), -1, -1, 1, -1, -1},
 		{"the least is as likely as not", usual, heads([]float64{2, 3, 4}, 0.499, 0.5, 0.9), 2, 1, 2, -1, 2},
 		{"just enough", leans(setup.JustEnough), heads([]float64{2, 3, 4}, 0.499, 0.5, 0.9), 1, 1, 1, -1, 2},
@@ -61,6 +66,8 @@ func TestPrefer(t *testing.T) {
 		{"heavy, three times as much", leans(setup.Heavy), heads([]float64{2, 3, 6}, 0.9, 0.9, 0.9), 2, 0, 2, -1, 0},
 		{"heavy, no more than that", leans(setup.Heavy), heads([]float64{2, 3, 6.01}, 0.9, 0.9, 0.9), 1, 0, 1, -1, 0},
 		{"heavy, of those that do it", leans(setup.Heavy), heads([]float64{2, 3, 6}, 0.9, 0.9, 0.7), 1, 0, 1, -1, 0},
+		{"hooks come on heads of 7 g: none of these is as heavy", hooks("5/0"), heads([]float64{3, 4}, 0.9, 0.9), 1, 0, 1,
+			0, 1},
 		{"hooks come on heads of 7 g: two steps up", hooks("5/0"), heads([]float64{3, 4, 5, 8}, 0.9, 0.9, 0.9, 0.9), 2,
 			0, 2, 0, 2},
 		{"hooks come on heads of 7 g: one step up", hooks("5/0"), heads([]float64{4, 8, 9}, 0.9, 0.9, 0.9), 1,
@@ -124,6 +131,55 @@ func TestNearestSpeed(t *testing.T) {
 	} {
 		if got := Nearest(c, tt.heads); got != tt.want {
 			t.Errorf("%s: %d", name, got)
+		}
+	}
+}
+
+// swum is a case in which a bait is wanted swum at 0.5 m/s, and heads that suit other speeds of the hand.
+func swum(t *testing.T, speeds ...float64) (*trial.Case, []judge.Head) {
+	t.Helper()
+	s := setup.Default()
+	s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5
+	c, err := trial.New(s, stage.Knowledge{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	out := make([]judge.Head, len(speeds))
+	for i, speed := range speeds {
+		out[i].Fall.Outcome, out[i].Swim.Speed = trial.Reached, speed
+	}
+	return c, out
+}
+
+// Speeds that nobody reels at are not looked at, nor heads that a limit speaks against more likely than not; the
+// nearest to the wanted speed comes first, and no more than four are looked at.
+func TestByPace(t *testing.T) {
+	slowest, fastest := judgement.SwimSlowest.Number, judgement.SwimFastest.Number
+	c, all := swum(t, 0.99*slowest, slowest, fastest, 1.01*fastest, 0.4, 0.55, 0.52)
+	all[4].Limits = []judge.Kept{{Kept: 0.5}}
+	if got := byPace(c, all); !slices.Equal(got, []int{6, 5, 4, 2}) {
+		t.Errorf("%v", got)
+	}
+	all[4].Limits[0].Kept = 0.49
+	if got := byPace(c, all); !slices.Equal(got, []int{6, 5, 2, 1}) {
+		t.Errorf("with a limit against it: %v", got)
+	}
+	all[5].Fall.Outcome = "time limit"
+	if got := byPace(c, all); !slices.Equal(got, []int{6, 2, 1}) {
+		t.Errorf("with one that does not arrive: %v", got)
+	}
+}
+
+// A pick that swims at about the speed that is wanted stays the pick, the lightest too, and nothing is judged anew.
+func TestPickAtTheWantedSpeedStays(t *testing.T) {
+	c, all := swum(t, 0.5, 0.8)
+	shut := judge.Bench{Try: func(context.Context, *trial.Case, trial.Question) (trial.Result, error) {
+		return trial.Result{}, errors.New("it was tried")
+	}}
+	for pick := range 2 {
+		got, err := atItsSpeed(t.Context(), shut, c, all, Choice{Pick: pick})
+		if stays := pick == 0; stays != (err == nil) || stays && got != (Choice{Pick: pick}) {
+			t.Errorf("pick %d: %+v, %v", pick, got, err)
 		}
 	}
 }

@@ -40,8 +40,8 @@ func (f folder) file(name string) (string, error) {
 }
 
 // opened is a person's own database and where it is.
-func (f folder) opened(ctx context.Context, open func(context.Context, string) (*store.Store, error)) (*store.Store,
-	string, error) {
+func (f folder) opened(ctx context.Context,
+	open func(context.Context, string) (*store.Store, error)) (*store.Store, string, error) {
 	path, err := f.file(own)
 	if err != nil {
 		return nil, "", err

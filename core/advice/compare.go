@@ -66,8 +66,8 @@ func Vary(s setup.Setup, key string) (o explore.Outfit, ok bool) {
 // Compare answers for outfits in the water of a setup, fished as it is there, with the
 // heads of the first of them; each is told from the first. Errors are setup.Errors,
 // that a unit is not known, or those of judging.
-func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explore.Outfit, choice units.Choice) (
-	[]Compared, error) {
+func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explore.Outfit,
+	choice units.Choice) ([]Compared, error) {
 	answers, out := make([]*Answer, len(outfits)), make([]Compared, len(outfits))
 	for i, o := range outfits {
 		s := water.With(o.Setup)

@@ -233,8 +233,8 @@ func (d *Day) dark(spot int) bool {
 }
 
 // through are the hours of a spot.
-func (d *Day) through(ctx context.Context, a Asked, spot int, ladder []float64, emit func(Hour) error) (
-	[]explore.Hour, error) {
+func (d *Day) through(ctx context.Context, a Asked, spot int, ladder []float64,
+	emit func(Hour) error) ([]explore.Hour, error) {
 	from, to := d.Hours(spot)
 	times := []float64{0}
 	for at := from.Add(step); at.Before(to); at = at.Add(step) {

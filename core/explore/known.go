@@ -78,8 +78,8 @@ const aboutMass = 2.1
 
 // like judges a head by the first of some others that allows it; ok is false where it has to be
 // judged on its own.
-func like(ctx context.Context, b judge.Bench, c *trial.Case, mass float64, ones []*judge.Head) (judge.Head,
-	bool, error) {
+func like(ctx context.Context, b judge.Bench, c *trial.Case, mass float64,
+	ones []*judge.Head) (judge.Head, bool, error) {
 	for i, one := range ones {
 		if i > 0 && one == ones[0] {
 			break

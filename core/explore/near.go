@@ -80,8 +80,8 @@ type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head,
 
 // chooseBy is choose with some more of the heavier rungs from the beginning (more), and with a way
 // to judge heads (by).
-func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int, by judging) (
-	window, error) {
+func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int,
+	by judging) (window, error) {
 	w := window{Choice: choose.Choice{Pick: -1}}
 	if near == 0 {
 		var err error

@@ -318,8 +318,8 @@ func muchOf(shift musts.Reading) bool {
 
 // shifted returns the difference of the reading when one unknown is z standard deviations from
 // its assumed value.
-func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int, centre musts.Reading) (
-	musts.Reading, error) {
+func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int,
+	centre musts.Reading) (musts.Reading, error) {
 	s, t := v.of.Setup, stage.AsTaken
 	u.change(&s, &t, spread.Factor(sd, z), z)
 	moved, err := v.of.Moved(s, t)

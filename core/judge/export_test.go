@@ -15,8 +15,8 @@ var Unknowns = len(unknowns)
 // Drawn tells whether a head does all that is asked, and its seconds to the target, where all that is not known is z,
 // tried as it is then and not told from shifts: with a rod that is held down as it was
 // told, and one that is up as the hand sees fit.
-func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling, z []float64) (does bool,
-	seconds float64, err error) {
+func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling,
+	z []float64) (does bool, seconds float64, err error) {
 	s, t := c.Setup, stage.AsTaken
 	for i, sd := range spreads(c) {
 		if sd > 0 {

@@ -64,8 +64,8 @@ func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, c
 }
 
 // tighten finds the tension at place for which miss is zero.
-func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec, miss func(r3.Vec, *[]r3.Vec) r3.Vec) (
-	r3.Vec, bool) {
+func (s *Scene) tighten(r *rig.Rig, place r3.Vec, lineOut float64, guess r3.Vec,
+	miss func(r3.Vec, *[]r3.Vec) r3.Vec) (r3.Vec, bool) {
 	const closely = 1e-6 // of the line
 	sags, tightens := s.sag(r, place, lineOut)
 	if !tightens {

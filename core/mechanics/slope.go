@@ -61,8 +61,8 @@ func (s *Scene) restOnSlope(r *rig.Rig, gait Gait, lineOut float64, curve *[]r3.
 }
 
 // restNear is restOnSlope from a guess over a level bed at some depth.
-func (s *Scene) restNear(r *rig.Rig, gait Gait, lineOut float64, guess Equilibrium, depth float64, curve *[]r3.Vec) (
-	Equilibrium, bool) {
+func (s *Scene) restNear(r *rig.Rig, gait Gait, lineOut float64, guess Equilibrium, depth float64,
+	curve *[]r3.Vec) (Equilibrium, bool) {
 	st := stance{scene: s, rig: r, gait: gait, limit: lineOut}
 	lying := func(x, margin float64, trace *[]r3.Vec) placing { return st.fixedFrom(x, 1, margin, trace) }
 	if x, margin, ok := s.meet(lying, guess.End.X, guess.ContactMargin); ok && margin > -1e-3 && margin < slackMargin {

@@ -171,8 +171,8 @@ func (q Question) Validate(choice units.Choice) error {
 }
 
 // drop is the drop of a round, with the fish of it.
-func (q Question) drop(ctx context.Context, choice units.Choice) (track *mechanics.Track, s setup.Setup,
-	scene *mechanics.Scene, fish float64, err error) {
+func (q Question) drop(ctx context.Context,
+	choice units.Choice) (track *mechanics.Track, s setup.Setup, scene *mechanics.Scene, fish float64, err error) {
 	if err := q.Validate(choice); err != nil {
 		return nil, s, nil, 0, err
 	}

@@ -31,8 +31,8 @@ func (c *Case) takeUps() (slow, fast float64) {
 }
 
 // depths are how deep a head is at every second from when the bail is closed.
-func (c *Case) depths(ctx context.Context, from *mechanics.Branch, f Fall, takeUp float64) (
-	[HoverLook + 1]float64, error) {
+func (c *Case) depths(ctx context.Context, from *mechanics.Branch, f Fall,
+	takeUp float64) ([HoverLook + 1]float64, error) {
 	var out [HoverLook + 1]float64
 	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: takeUp, Time: HoverLook}}, HoverLook)
 	if err != nil {

@@ -41,8 +41,8 @@ const lengths = 4
 
 // rest looks at a head that has come down, with the line that near found to suit
 // best where it is there.
-func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (
-	Rest, error) {
+func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall,
+	near *Rest) (Rest, error) {
 	resting := r.Resting()
 	speed, drag := r3.Norm(c.Gait.Velocity), c.Setup.Cast.Drag
 	var out Rest
@@ -84,8 +84,8 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 
 // moving looks at a head that is dragged or drifts over the bed; nothing comes of one that does
 // neither.
-func (c *Case) moving(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall, near *Rest) (
-	Rest, error) {
+func (c *Case) moving(ctx context.Context, r *Rigged, branch *mechanics.Branch, h Handling, f Fall,
+	near *Rest) (Rest, error) {
 	switch drags := c.Setup.Cast.Drag > 0; {
 	case drags && branch == nil:
 		return *near, nil
@@ -136,8 +136,8 @@ func (c *Case) takeUp(h Handling, f Fall, share float64) mechanics.Phase {
 // no slower than it creeps: what pushes on it for most of the way. Where that is what
 // pushes on it half way back, as on most beds, no more is looked at of what a change
 // does to it; nor is in a swell, which makes one place of the way like another.
-func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall, near *Rest) (
-	Rest, error) {
+func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall,
+	near *Rest) (Rest, error) {
 	left, places := wholeWay, SwimPlaces
 	if near != nil && near.lessLater() {
 		left, places = 0.9*placeOf(halfWay), halfWay+1

@@ -45,8 +45,8 @@ func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f 
 // one place of the way like another: for how much of some waves it is on the bed once the
 // line is taken up, and what pushes on it in the half of them that tightens the line.
 // Single waves come to it in a hop or between two.
-func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall) (
-	Rest, error) {
+func (c *Case) draggedInSwell(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling,
+	f Fall) (Rest, error) {
 	const settles = 0.5 // of a wave, until the line is as it is dragged
 	period, speed := c.Scene.Swell.Period(), c.drags()
 	taken := c.takeUp(h, f, judgement.TakenUpLeast.Number)

@@ -68,8 +68,8 @@ const slowestReel = 0.02 // m/s
 
 // heights are where a bait is on its way back that is reeled so that it swims at a
 // speed.
-func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall, speed float64) (
-	[SwimPlaces]float64, error) {
+func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall,
+	speed float64) ([SwimPlaces]float64, error) {
 	back, err := c.wayBack(ctx, from, f, mechanics.Phase{}, c.ReelFor(speed), wholeWay)
 	if err != nil {
 		return [SwimPlaces]float64{}, err
@@ -79,8 +79,8 @@ func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall, spee
 
 // wayBack is what a head does from the end of its fall on, once slack line is taken up,
 // reeled in at a speed of the line until a share of the cast is left.
-func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, slack mechanics.Phase, reel, left float64) (
-	[]mechanics.Frame, error) {
+func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, slack mechanics.Phase, reel,
+	left float64) ([]mechanics.Frame, error) {
 	out := f.LineOut - slack.Reel*slack.Time
 	back := max(out-left*c.Cast.Distance, 0)/reel + 2
 	track, err := from.GoOn(ctx, []mechanics.Phase{slack, {Reel: reel, Time: back}}, slack.Time+back)

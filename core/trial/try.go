@@ -101,8 +101,8 @@ func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q 
 
 // afterFall looks at the retrieve, the hover or what the head does on the bed, as the approach
 // has it.
-func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branch, q Question, out *Result) (
-	err error) {
+func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branch, q Question,
+	out *Result) (err error) {
 	school, fall := c.School(), out.Fall
 	switch {
 	case school.Swims && branch != nil:

@@ -34,8 +34,8 @@ func (d Desk) Answer(ctx context.Context, s setup.Setup, choice units.Choice) (*
 }
 
 // AnswerEarly is Answer, of which early gets a draft first where it is given.
-func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice, early *advice.Early) (
-	*advice.Answer, error) {
+func (d Desk) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Choice,
+	early *advice.Early) (*advice.Answer, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err
@@ -102,8 +102,8 @@ func (d Desk) Doubts(ctx context.Context, s setup.Setup, choice units.Choice) (*
 
 // Compare is what outfits do in the water of a setup, its own first. What they cost is by
 // the prices in the box.
-func (d Desk) Compare(ctx context.Context, s setup.Setup, others []explore.Outfit, choice units.Choice) (
-	[]advice.Compared, error) {
+func (d Desk) Compare(ctx context.Context, s setup.Setup, others []explore.Outfit,
+	choice units.Choice) ([]advice.Compared, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err

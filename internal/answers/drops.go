@@ -78,8 +78,8 @@ func (d Desk) Round(ctx context.Context, q practice.Question, choice units.Choic
 }
 
 // Call is the score of a call in a round.
-func (d Desk) Call(ctx context.Context, q practice.Question, made practice.Made, choice units.Choice) (
-	*practice.Score, error) {
+func (d Desk) Call(ctx context.Context, q practice.Question, made practice.Made,
+	choice units.Choice) (*practice.Score, error) {
 	q, err := d.round(ctx, q, choice)
 	if err != nil {
 		return nil, err

@@ -9,8 +9,8 @@ import (
 )
 
 // LookAtTest is what a drop test says beside others.
-func LookAtTest(ctx context.Context, test droptest.Test, others []droptest.Test, choice units.Choice) (
-	*droptest.Look, error) {
+func LookAtTest(ctx context.Context, test droptest.Test, others []droptest.Test,
+	choice units.Choice) (*droptest.Look, error) {
 	return droptest.See(mechanics.WithBudget(ctx, measureWork), test, others, choice)
 }
 

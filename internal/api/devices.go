@@ -122,8 +122,8 @@ func (h Handlers) RevokeDevice(ctx context.Context, r RevokeDeviceRequestObject)
 }
 
 // RestoreDevice implements the contract.
-func (h Handlers) RestoreDevice(ctx context.Context, r RestoreDeviceRequestObject) (
-	RestoreDeviceResponseObject, error) {
+func (h Handlers) RestoreDevice(ctx context.Context,
+	r RestoreDeviceRequestObject) (RestoreDeviceResponseObject, error) {
 	if !reach.IsAtTheComputer(ctx) {
 		return nil, problem.ErrNotHere
 	}

@@ -10,15 +10,15 @@ import (
 )
 
 // ListDropTests implements the contract.
-func (h Handlers) ListDropTests(ctx context.Context, _ ListDropTestsRequestObject) (
-	ListDropTestsResponseObject, error) {
+func (h Handlers) ListDropTests(ctx context.Context,
+	_ ListDropTestsRequestObject) (ListDropTestsResponseObject, error) {
 	kept, err := h.does.DropTests.List(ctx)
 	return ListDropTests200JSONResponse(saved.Each(kept, saved.DropTest)), err
 }
 
 // CreateDropTest implements the contract.
-func (h Handlers) CreateDropTest(ctx context.Context, r CreateDropTestRequestObject) (
-	CreateDropTestResponseObject, error) {
+func (h Handlers) CreateDropTest(ctx context.Context,
+	r CreateDropTestRequestObject) (CreateDropTestResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
@@ -28,8 +28,8 @@ func (h Handlers) CreateDropTest(ctx context.Context, r CreateDropTestRequestObj
 }
 
 // LookAtDropTest implements the contract.
-func (h Handlers) LookAtDropTest(ctx context.Context, r LookAtDropTestRequestObject) (
-	LookAtDropTestResponseObject, error) {
+func (h Handlers) LookAtDropTest(ctx context.Context,
+	r LookAtDropTestRequestObject) (LookAtDropTestResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
@@ -51,8 +51,8 @@ func (h Handlers) CheckTruth(ctx context.Context, _ CheckTruthRequestObject) (Ch
 }
 
 // ChangeDropTest implements the contract.
-func (h Handlers) ChangeDropTest(ctx context.Context, r ChangeDropTestRequestObject) (
-	ChangeDropTestResponseObject, error) {
+func (h Handlers) ChangeDropTest(ctx context.Context,
+	r ChangeDropTestRequestObject) (ChangeDropTestResponseObject, error) {
 	choice, err := contract.ChosenUnits(r.Body.Units)
 	if err != nil {
 		return nil, err
@@ -62,14 +62,14 @@ func (h Handlers) ChangeDropTest(ctx context.Context, r ChangeDropTestRequestObj
 }
 
 // DeleteDropTest implements the contract.
-func (h Handlers) DeleteDropTest(ctx context.Context, r DeleteDropTestRequestObject) (
-	DeleteDropTestResponseObject, error) {
+func (h Handlers) DeleteDropTest(ctx context.Context,
+	r DeleteDropTestRequestObject) (DeleteDropTestResponseObject, error) {
 	return DeleteDropTest204Response{}, h.does.DropTests.Delete(ctx, r.Id)
 }
 
 // RestoreDropTest implements the contract.
-func (h Handlers) RestoreDropTest(ctx context.Context, r RestoreDropTestRequestObject) (
-	RestoreDropTestResponseObject, error) {
+func (h Handlers) RestoreDropTest(ctx context.Context,
+	r RestoreDropTestRequestObject) (RestoreDropTestResponseObject, error) {
 	kept, err := h.does.DropTests.Restore(ctx, r.Id)
 	return RestoreDropTest200JSONResponse(saved.DropTest(kept)), err
 }

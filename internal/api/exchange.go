@@ -30,8 +30,8 @@ func (h Handlers) ExportLog(ctx context.Context, _ ExportLogRequestObject) (Expo
 }
 
 // ExportWorkbook implements the contract.
-func (h Handlers) ExportWorkbook(ctx context.Context, _ ExportWorkbookRequestObject) (
-	ExportWorkbookResponseObject, error) {
+func (h Handlers) ExportWorkbook(ctx context.Context,
+	_ ExportWorkbookRequestObject) (ExportWorkbookResponseObject, error) {
 	var out bytes.Buffer
 	if err := h.does.WriteWorkbook(ctx, &out); err != nil {
 		return nil, err
@@ -54,8 +54,8 @@ func (h Handlers) ExportBox(ctx context.Context, _ ExportBoxRequestObject) (Expo
 }
 
 // ExportBoxWorkbook implements the contract.
-func (h Handlers) ExportBoxWorkbook(ctx context.Context, _ ExportBoxWorkbookRequestObject) (
-	ExportBoxWorkbookResponseObject, error) {
+func (h Handlers) ExportBoxWorkbook(ctx context.Context,
+	_ ExportBoxWorkbookRequestObject) (ExportBoxWorkbookResponseObject, error) {
 	var out bytes.Buffer
 	items, err := h.does.BoxItems(ctx)
 	if err == nil {
@@ -79,8 +79,8 @@ func (h Handlers) ExportTable(ctx context.Context, r ExportTableRequestObject) (
 }
 
 // ExportTableWorkbook implements the contract.
-func (h Handlers) ExportTableWorkbook(ctx context.Context, r ExportTableWorkbookRequestObject) (
-	ExportTableWorkbookResponseObject, error) {
+func (h Handlers) ExportTableWorkbook(ctx context.Context,
+	r ExportTableWorkbookRequestObject) (ExportTableWorkbookResponseObject, error) {
 	var out bytes.Buffer
 	rows, err := h.does.Flat(ctx, r.Of)
 	if err == nil {
@@ -211,8 +211,8 @@ func (h Handlers) PutBack(ctx context.Context, r PutBackRequestObject) (PutBackR
 }
 
 // ListUnreadable implements the contract.
-func (h Handlers) ListUnreadable(ctx context.Context, _ ListUnreadableRequestObject) (
-	ListUnreadableResponseObject, error) {
+func (h Handlers) ListUnreadable(ctx context.Context,
+	_ ListUnreadableRequestObject) (ListUnreadableResponseObject, error) {
 	found, err := h.does.Unreadable(ctx)
 	return ListUnreadable200JSONResponse(saved.Each(found, func(u store.Unreadable) contract.Unreadable {
 		return contract.Unreadable{Table: u.Table, Id: u.ID, Name: u.Name, Why: u.Why}
@@ -220,13 +220,13 @@ func (h Handlers) ListUnreadable(ctx context.Context, _ ListUnreadableRequestObj
 }
 
 // RemoveUnreadable implements the contract.
-func (h Handlers) RemoveUnreadable(ctx context.Context, r RemoveUnreadableRequestObject) (
-	RemoveUnreadableResponseObject, error) {
+func (h Handlers) RemoveUnreadable(ctx context.Context,
+	r RemoveUnreadableRequestObject) (RemoveUnreadableResponseObject, error) {
 	return RemoveUnreadable204Response{}, h.does.RemoveUnreadable(ctx, r.Table, r.Id)
 }
 
 // RestoreUnreadable implements the contract.
-func (h Handlers) RestoreUnreadable(ctx context.Context, r RestoreUnreadableRequestObject) (
-	RestoreUnreadableResponseObject, error) {
+func (h Handlers) RestoreUnreadable(ctx context.Context,
+	r RestoreUnreadableRequestObject) (RestoreUnreadableResponseObject, error) {
 	return RestoreUnreadable204Response{}, h.does.PutBackUnreadable(ctx, r.Table, r.Id)
 }

@@ -32,8 +32,8 @@ func (h Handlers) Follow(ctx context.Context, r FollowRequestObject) (FollowResp
 }
 
 // GetLiveEvents implements the contract.
-func (h Handlers) GetLiveEvents(ctx context.Context, _ GetLiveEventsRequestObject) (
-	GetLiveEventsResponseObject, error) {
+func (h Handlers) GetLiveEvents(ctx context.Context,
+	_ GetLiveEventsRequestObject) (GetLiveEventsResponseObject, error) {
 	return events{send.News{Context: ctx, Boat: h.boat, Revision: h.does.Revision}}, nil
 }
 

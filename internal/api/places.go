@@ -71,8 +71,8 @@ func (h Handlers) ExportKML(ctx context.Context, _ ExportKMLRequestObject) (Expo
 }
 
 // ExportGeoJSON implements the contract.
-func (h Handlers) ExportGeoJSON(ctx context.Context, _ ExportGeoJSONRequestObject) (
-	ExportGeoJSONResponseObject, error) {
+func (h Handlers) ExportGeoJSON(ctx context.Context,
+	_ ExportGeoJSONRequestObject) (ExportGeoJSONResponseObject, error) {
 	places, events, err := h.does.Visits(ctx)
 	return ExportGeoJSON200ApplicationGeoPlusJSONResponse{Body: geo.GeoJSON(places, events),
 		Headers: ExportGeoJSON200ResponseHeaders{ContentDisposition: under("dunvel-places.geojson")}}, err

@@ -42,42 +42,42 @@ func (h Handlers) RestoreSetup(ctx context.Context, r RestoreSetupRequestObject)
 }
 
 // DuplicateSetup implements the contract.
-func (h Handlers) DuplicateSetup(ctx context.Context, r DuplicateSetupRequestObject) (
-	DuplicateSetupResponseObject, error) {
+func (h Handlers) DuplicateSetup(ctx context.Context,
+	r DuplicateSetupRequestObject) (DuplicateSetupResponseObject, error) {
 	kept, err := h.does.Setups.Duplicate(ctx, r.Id)
 	return DuplicateSetup201JSONResponse(saved.Setup(kept)), err
 }
 
 // ListProgrammes implements the contract.
-func (h Handlers) ListProgrammes(ctx context.Context, _ ListProgrammesRequestObject) (
-	ListProgrammesResponseObject, error) {
+func (h Handlers) ListProgrammes(ctx context.Context,
+	_ ListProgrammesRequestObject) (ListProgrammesResponseObject, error) {
 	kept, err := h.does.Programmes.List(ctx)
 	return ListProgrammes200JSONResponse(saved.Each(kept, saved.Programme)), err
 }
 
 // CreateProgramme implements the contract.
-func (h Handlers) CreateProgramme(ctx context.Context, r CreateProgrammeRequestObject) (
-	CreateProgrammeResponseObject, error) {
+func (h Handlers) CreateProgramme(ctx context.Context,
+	r CreateProgrammeRequestObject) (CreateProgrammeResponseObject, error) {
 	kept, err := h.does.Programmes.Create(ctx, r.Body.Name, r.Body.Programme)
 	return CreateProgramme201JSONResponse(saved.Programme(kept)), err
 }
 
 // ChangeProgramme implements the contract.
-func (h Handlers) ChangeProgramme(ctx context.Context, r ChangeProgrammeRequestObject) (
-	ChangeProgrammeResponseObject, error) {
+func (h Handlers) ChangeProgramme(ctx context.Context,
+	r ChangeProgrammeRequestObject) (ChangeProgrammeResponseObject, error) {
 	kept, err := h.does.Programmes.Change(ctx, r.Id, r.Body.Version, r.Body.Name, r.Body.Programme, nil)
 	return ChangeProgramme200JSONResponse(saved.Programme(kept)), err
 }
 
 // DeleteProgramme implements the contract.
-func (h Handlers) DeleteProgramme(ctx context.Context, r DeleteProgrammeRequestObject) (
-	DeleteProgrammeResponseObject, error) {
+func (h Handlers) DeleteProgramme(ctx context.Context,
+	r DeleteProgrammeRequestObject) (DeleteProgrammeResponseObject, error) {
 	return DeleteProgramme204Response{}, h.does.Programmes.Delete(ctx, r.Id)
 }
 
 // RestoreProgramme implements the contract.
-func (h Handlers) RestoreProgramme(ctx context.Context, r RestoreProgrammeRequestObject) (
-	RestoreProgrammeResponseObject, error) {
+func (h Handlers) RestoreProgramme(ctx context.Context,
+	r RestoreProgrammeRequestObject) (RestoreProgrammeResponseObject, error) {
 	kept, err := h.does.Programmes.Restore(ctx, r.Id)
 	return RestoreProgramme200JSONResponse(saved.Programme(kept)), err
 }

@@ -122,8 +122,8 @@ func (h Handlers) Learn(ctx context.Context, r LearnRequestObject) (LearnRespons
 }
 
 // GetPreferences implements the contract.
-func (h Handlers) GetPreferences(ctx context.Context, _ GetPreferencesRequestObject) (
-	GetPreferencesResponseObject, error) {
+func (h Handlers) GetPreferences(ctx context.Context,
+	_ GetPreferencesRequestObject) (GetPreferencesResponseObject, error) {
 	own, err := h.does.Preferences(ctx)
 	return GetPreferences200JSONResponse(own), err
 }

@@ -139,8 +139,8 @@ type pair struct {
 	key         *ecdsa.PrivateKey
 }
 
-func signed(shape *x509.Certificate, key *ecdsa.PrivateKey, by *x509.Certificate, with *ecdsa.PrivateKey) (
-	pair, error) {
+func signed(shape *x509.Certificate, key *ecdsa.PrivateKey, by *x509.Certificate,
+	with *ecdsa.PrivateKey) (pair, error) {
 	bytes, err := x509.CreateCertificate(rand.Reader, shape, by, key.Public(), with)
 	if err != nil {
 		return pair{}, fmt.Errorf("certificate: %w", err)

@@ -104,8 +104,8 @@ var places = map[string]logbook.Place{
 }
 
 // events are what happened on a day.
-func (d outing) events(ctx context.Context, begin time.Time, state logbook.State, random *rand.Rand) (
-	[]logbook.Event, error) {
+func (d outing) events(ctx context.Context, begin time.Time, state logbook.State,
+	random *rand.Rand) ([]logbook.Event, error) {
 	ways, err := state.Ways(ctx)
 	if err != nil {
 		return nil, err

@@ -20,8 +20,8 @@ func (s *Service) Items(ctx context.Context) ([]store.Kept[box.Item], error) {
 }
 
 // PutRows puts rows of cells of a kind into the box, all of them or none.
-func (s *Service) PutRows(ctx context.Context, kind string, rows [][]string, choice units.Choice) (
-	[]store.Kept[box.Item], error) {
+func (s *Service) PutRows(ctx context.Context, kind string, rows [][]string,
+	choice units.Choice) ([]store.Kept[box.Item], error) {
 	items, err := box.Read(kind, rows, choice)
 	if err != nil {
 		return nil, err
@@ -58,8 +58,8 @@ func there(name string) string {
 }
 
 // ChangeItem sets some cells of an item, if it has the version.
-func (s *Service) ChangeItem(ctx context.Context, id, version int64, cells map[string]string, choice units.Choice) (
-	kept store.Kept[box.Item], err error) {
+func (s *Service) ChangeItem(ctx context.Context, id, version int64, cells map[string]string,
+	choice units.Choice) (kept store.Kept[box.Item], err error) {
 	err = s.store.Write(ctx, func(t store.Tables) error {
 		if kept, err = t.Items.Get(ctx, id); err != nil {
 			return err

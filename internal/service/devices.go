@@ -53,8 +53,8 @@ func (s *Service) Devices(ctx context.Context) ([]store.Kept[store.Device], erro
 }
 
 // ChangeDevice sets what a device is called and whether it may only read.
-func (s *Service) ChangeDevice(ctx context.Context, id int64, name string, reads bool) (out store.Kept[store.Device],
-	err error) {
+func (s *Service) ChangeDevice(ctx context.Context, id int64, name string,
+	reads bool) (out store.Kept[store.Device], err error) {
 	if name, err = input.CleanName(name); err != nil {
 		return out, err
 	}

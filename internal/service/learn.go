@@ -138,8 +138,8 @@ func (s *Service) UnderTheSky(ctx context.Context, id int64) (events []store.Kep
 }
 
 // LookAtTest is what a drop test says beside the others, without that of an id.
-func (s *Service) LookAtTest(ctx context.Context, test droptest.Test, without *int64, choice units.Choice) (
-	*droptest.Look, error) {
+func (s *Service) LookAtTest(ctx context.Context, test droptest.Test, without *int64,
+	choice units.Choice) (*droptest.Look, error) {
 	kept, err := s.store.DropTests.List(ctx)
 	if err != nil {
 		return nil, err
@@ -154,8 +154,8 @@ func (s *Service) LookAtTest(ctx context.Context, test droptest.Test, without *i
 }
 
 // AddTest keeps a drop test, under a name made of what was dropped and when.
-func (s *Service) AddTest(ctx context.Context, test droptest.Test, choice units.Choice) (
-	store.Kept[droptest.Test], error) {
+func (s *Service) AddTest(ctx context.Context, test droptest.Test,
+	choice units.Choice) (store.Kept[droptest.Test], error) {
 	return s.DropTests.Add(ctx, test.Name()+", "+s.now().Format("2 January 15:04"), test, choice)
 }
 
@@ -194,8 +194,8 @@ func (s *Service) Rounds(ctx context.Context) ([]Played, error) {
 }
 
 // CallRound scores a call in a round, at s after the splash, and keeps it.
-func (s *Service) CallRound(ctx context.Context, q practice.Question, made practice.Made, choice units.Choice) (
-	*practice.Score, error) {
+func (s *Service) CallRound(ctx context.Context, q practice.Question, made practice.Made,
+	choice units.Choice) (*practice.Score, error) {
 	score, err := s.Call(ctx, q, made, choice)
 	if err != nil {
 		return nil, err

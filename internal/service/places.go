@@ -35,8 +35,8 @@ func (s *Service) AddPlace(ctx context.Context, name, where, note string) (store
 }
 
 // ChangePlace renames or moves a place, if it has the version. Trips to it go with its name.
-func (s *Service) ChangePlace(ctx context.Context, id, version int64, name, where, note string) (
-	out store.Kept[logbook.Place], err error) {
+func (s *Service) ChangePlace(ctx context.Context, id, version int64, name, where,
+	note string) (out store.Kept[logbook.Place], err error) {
 	if name, err = input.CleanName(name); err != nil {
 		return out, err
 	}
@@ -60,8 +60,8 @@ func (s *Service) ChangePlace(ctx context.Context, id, version int64, name, wher
 
 // moveTrips has trips be to another place, and their names with it where those were made of it; it returns
 // which they were.
-func (s *Service) moveTrips(ctx context.Context, t store.Tables, which func(store.Kept[logbook.Trip]) bool, to string) (
-	moved []int64, err error) {
+func (s *Service) moveTrips(ctx context.Context, t store.Tables, which func(store.Kept[logbook.Trip]) bool,
+	to string) (moved []int64, err error) {
 	trips, err := t.Trips.List(ctx)
 	if err != nil {
 		return nil, err
@@ -117,8 +117,8 @@ func (s *Service) MergePlace(ctx context.Context, id, into int64) (moved []int64
 }
 
 // RestorePlace puts a place back, and trips that were merged with another to it.
-func (s *Service) RestorePlace(ctx context.Context, id int64, trips []int64) (out store.Kept[logbook.Place],
-	err error) {
+func (s *Service) RestorePlace(ctx context.Context, id int64,
+	trips []int64) (out store.Kept[logbook.Place], err error) {
 	return out, s.store.Write(ctx, func(t store.Tables) error {
 		if out, err = t.Places.Restore(ctx, id); err != nil {
 			return err

@@ -49,8 +49,8 @@ func (s Shelf[T]) Add(ctx context.Context, name string, value T, choice units.Ch
 }
 
 // Change sets a name and a value where they are not nil, if the entry has the version.
-func (s Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, choice units.Choice) (
-	store.Kept[T], error) {
+func (s Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T,
+	choice units.Choice) (store.Kept[T], error) {
 	if name != nil {
 		clean, err := input.CleanName(*name)
 		if err != nil {

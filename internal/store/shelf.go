@@ -161,8 +161,8 @@ func (s *Shelf[T]) createAll(ctx context.Context, names []string, values []T, no
 
 // Change sets a new name and a new value where they are not nil, if the entry
 // still has the given version. Errors: ErrNotFound, ErrConflict, ErrNameUsed.
-func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T, now time.Time) (
-	Kept[T], error) {
+func (s *Shelf[T]) Change(ctx context.Context, id, version int64, name *string, value *T,
+	now time.Time) (Kept[T], error) {
 	var text *string
 	if value != nil {
 		b, err := written(s.table, value)

@@ -36,8 +36,8 @@ func standIn(args []string) int {
 	return 0
 }
 
-// withFamily has a package below another tested by the tests of that one and of all below it too: it was parted from it,
-// and what both do together is tested there.
+// withFamily has a package below another tested by the tests of that one and of all below it too: it was parted from
+// it, and what both do together is tested there.
 func withFamily(args []string) []string {
 	if len(args) == 0 || args[0] != "test" {
 		return args

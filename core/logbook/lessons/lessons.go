@@ -94,8 +94,8 @@ type Bin struct {
 // Learn makes the lesson of logs, in the units of choice, with an answer to each question that was
 // asked on them beforehand. price is what a head costs, 0 where that is not known. The error is that a unit is
 // not known, or that of ctx.
-func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) float64, choice units.Choice) (
-	*Lesson, error) {
+func Learn(ctx context.Context, logs []logbook.Log, price func(logbook.With) float64,
+	choice units.Choice) (*Lesson, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
 	}

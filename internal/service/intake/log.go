@@ -133,8 +133,8 @@ func thereAlready(ctx context.Context, t store.Tables) (out already, err error) 
 
 // sort parts the events of a trip that was read into those that are new, which it returns, and those that
 // are there, of which it changes what a row says something else of, where that is wanted.
-func (s *Intake) sort(ctx context.Context, t store.Tables, there already, l exchange.Taken, in taking) (
-	fresh []logbook.Event, err error) {
+func (s *Intake) sort(ctx context.Context, t store.Tables, there already, l exchange.Taken,
+	in taking) (fresh []logbook.Event, err error) {
 	r := in.report
 	for i, e := range l.Events {
 		if len(r.Rows) < mostShown {

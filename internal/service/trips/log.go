@@ -61,8 +61,8 @@ func (b *Book) BeginTrip(ctx context.Context, t logbook.Trip, choice units.Choic
 
 // ChangeTrip sets a trip anew, if it has the version. What happened on it happened to what
 // its rods have now; a name made of its place and day goes with them.
-func (b *Book) ChangeTrip(ctx context.Context, id, version int64, next logbook.Trip, choice units.Choice) (out Outing,
-	err error) {
+func (b *Book) ChangeTrip(ctx context.Context, id, version int64, next logbook.Trip,
+	choice units.Choice) (out Outing, err error) {
 	next.Clean()
 	if err := next.Validate(choice); err != nil {
 		return Outing{}, err
@@ -143,8 +143,8 @@ func (b *Book) Events(ctx context.Context, trip int64) (out []store.KeptEvent, e
 
 // Log keeps what happened on a trip, all of it or nothing, each once by its key: one that
 // is there already stays as it is. What was lost is taken from the box.
-func (b *Book) Log(ctx context.Context, id int64, events []logbook.Event, choice units.Choice) (out []store.KeptEvent,
-	err error) {
+func (b *Book) Log(ctx context.Context, id int64, events []logbook.Event,
+	choice units.Choice) (out []store.KeptEvent, err error) {
 	err = b.onDay(ctx, id, func(was Day) (change, error) {
 		for _, e := range events {
 			if err := e.Validate(was.Trip.Value, choice); err != nil {
@@ -175,8 +175,8 @@ func (b *Book) Log(ctx context.Context, id int64, events []logbook.Event, choice
 
 // keepEvents adds the events of a day that are its own, and returns those that were asked
 // for as they are kept. What was kept before under its key is not its own any more.
-func (b *Book) keepEvents(ctx context.Context, t store.Tables, own map[string]bool, next Day, asked []logbook.Event) (
-	[]store.KeptEvent, error) {
+func (b *Book) keepEvents(ctx context.Context, t store.Tables, own map[string]bool, next Day,
+	asked []logbook.Event) ([]store.KeptEvent, error) {
 	for i, e := range next.Events {
 		if !own[e.Event.Key] {
 			continue
@@ -205,8 +205,8 @@ func (b *Book) keepEvents(ctx context.Context, t store.Tables, own map[string]bo
 // Correct sets an event anew, if it has the version. What was worked out of it is worked
 // out anew. One that was gone back from is not found under its id any more, or another is:
 // a key that is told has to be that of the event.
-func (b *Book) Correct(ctx context.Context, id, version int64, e logbook.Event, choice units.Choice) (
-	out store.KeptEvent, err error) {
+func (b *Book) Correct(ctx context.Context, id, version int64, e logbook.Event,
+	choice units.Choice) (out store.KeptEvent, err error) {
 	was, err := b.store.Events.Get(ctx, id)
 	if err != nil {
 		return out, err

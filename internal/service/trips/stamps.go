@@ -34,8 +34,8 @@ func (b *Book) stamped(ctx context.Context, was Day, c change) (Day, error) {
 
 // replaced is an event in another state of its rod than it was placed in. Where the depth
 // and the phase were worked out, they are worked out anew; what the angler said stays.
-func (b *Book) replaced(ctx context.Context, ways *seenWays, e logbook.Event, old, state logbook.State, felt float64) (
-	logbook.Event, error) {
+func (b *Book) replaced(ctx context.Context, ways *seenWays, e logbook.Event, old, state logbook.State,
+	felt float64) (logbook.Event, error) {
 	told := e
 	told.Phase, told.Depth, told.Low, told.High = "", 0, 0, 0
 	again, err := b.placed(ctx, ways, told, old, felt)
@@ -56,8 +56,8 @@ func (b *Book) replaced(ctx context.Context, ways *seenWays, e logbook.Event, ol
 
 // placed is an event with what it happened to and where, in a state of its rod, the bed felt before it
 // so long after the splash.
-func (b *Book) placed(ctx context.Context, ways *seenWays, e logbook.Event, state logbook.State, felt float64) (
-	logbook.Event, error) {
+func (b *Book) placed(ctx context.Context, ways *seenWays, e logbook.Event, state logbook.State,
+	felt float64) (logbook.Event, error) {
 	if !e.Needs() {
 		return e.Of(state), nil
 	}

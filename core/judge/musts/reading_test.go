@@ -65,3 +65,30 @@ func TestBands(t *testing.T) {
 		t.Errorf("skims %t, %g of it in the band", c.Skims(), InBand(c, []float64{0, 0.1, 0.2, 0.3}))
 	}
 }
+
+// The pace of a head is how much faster than wanted the hand is that suits it; of one that no hand suits, or that is not
+// worked by its speed, there is none.
+func TestPace(t *testing.T) {
+	of := func(change func(*setup.Setup), r trial.Result) float64 {
+		c, _ := asked(t, change)
+		return Pace(c, &r)
+	}
+	swim := func(s *setup.Setup) { s.Approach.Kind, s.Approach.Speed = setup.Swim, 0.5 }
+	hover := func(s *setup.Setup) { s.Approach.Kind, s.Target.Depth = setup.Hover, 3 }
+	given := func(s *setup.Setup) { hover(s); s.Approach.TakeUp = 0.1 }
+	usual := func(*setup.Setup) {}
+	swims := trial.Result{Swim: trial.Swim{Speed: 0.5 * math.E}}
+	hovers := trial.Result{Hover: trial.Hover{TakeUp: judgement.TakeUp.Number / math.E}}
+	for name, got := range map[string][2]float64{
+		"swum":                    {of(swim, swims), 1},
+		"swum at no speed":        {of(swim, trial.Result{}), 0},
+		"hovered":                 {of(hover, hovers), -1},
+		"hovered at no speed":     {of(hover, trial.Result{}), 0},
+		"hovered at one given":    {of(given, hovers), 0},
+		"neither swum nor hovers": {of(usual, trial.Result{Swim: swims.Swim, Hover: hovers.Hover}), 0},
+	} {
+		if math.Abs(got[0]-got[1]) > 1e-9 {
+			t.Errorf("%s: %g, want %g", name, got[0], got[1])
+		}
+	}
+}

@@ -211,6 +211,18 @@ func Check(s setup.Setup, choice units.Choice) error {
 	return s.Validate(choice)
 }
 
+// sketched is the ladder of a setup that is looked at first, of which no more heads are judged than the choice takes.
+func (a Adviser) sketched(ctx context.Context, s setup.Setup, choice units.Choice) (*choose.Ladder, error) {
+	if err := Check(s, choice); err != nil {
+		return nil, err
+	}
+	c, err := trial.New(s, a.Known)
+	if err != nil {
+		return nil, err
+	}
+	return a.Sketch(ctx, c, slices.Sorted(slices.Values(s.Heads)), 0)
+}
+
 // one tells of the ladder of one state of the flow.
 func (a Adviser) one(ctx context.Context, l *choose.Ladder, choice units.Choice, draft bool) (*Answer, error) {
 	c, s := l.Case, l.Case.Setup

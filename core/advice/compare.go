@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"slices"
 
 	"dunvel/core/advice/conditions"
 	"dunvel/core/advice/notes"
@@ -99,20 +98,13 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explo
 // compared answers for an outfit as far as it is compared: for the head to tie on, and the
 // one that the first outfit is told of, where there is one.
 func (a Adviser) compared(ctx context.Context, s setup.Setup, choice units.Choice, first *Answer) (*Answer, error) {
-	if err := Check(s, choice); err != nil {
-		return nil, err
-	}
-	c, err := trial.New(s, a.Known)
-	if err != nil {
-		return nil, err
-	}
-	l, err := a.Sketch(ctx, c, slices.Sorted(slices.Values(s.Heads)), 0)
+	l, err := a.sketched(ctx, s, choice)
 	if err != nil {
 		return nil, err
 	}
 	if first != nil {
 		if h := &l.Heads[max(first.Pick, 0)]; h.Verdict == judge.Open {
-			if *h, err = a.Bench.Judge(ctx, c, h.Mass); err != nil {
+			if *h, err = a.Bench.Judge(ctx, l.Case, h.Mass); err != nil {
 				return nil, err
 			}
 		}

@@ -3,13 +3,11 @@ package advice
 import (
 	"context"
 	"fmt"
-	"slices"
 
 	"dunvel/core/advice/say"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
-	"dunvel/core/trial"
 	"dunvel/core/units"
 )
 
@@ -65,23 +63,16 @@ var ofNumber = map[judge.Number]string{
 // Doubts looks at what the range of the head to tie on comes from. Errors are setup.Errors,
 // that a unit is not known, or those of judging.
 func (a Adviser) Doubts(ctx context.Context, s setup.Setup, choice units.Choice) (*Doubts, error) {
-	if err := Check(s, choice); err != nil {
-		return nil, err
-	}
-	c, err := trial.New(s, a.Known)
-	if err != nil {
-		return nil, err
-	}
-	l, err := a.Sketch(ctx, c, slices.Sorted(slices.Values(s.Heads)), 0)
+	l, err := a.sketched(ctx, s, choice)
 	if err != nil {
 		return nil, err
 	}
 	mass := l.Heads[l.Closest].Mass
-	w, err := a.Bench.Weigh(ctx, c, mass)
+	w, err := a.Bench.Weigh(ctx, l.Case, mass)
 	if err != nil {
 		return nil, err
 	}
-	t := tellerOf(c, choice)
+	t := tellerOf(l.Case, choice)
 	out := &Doubts{Mass: mass, Number: t.numbered(w.Number), Parts: []Doubt{}, Measure: []Measured{}}
 	if len(w.Parts) == 0 {
 		out.Words = fmt.Sprintf("%s does not get there, so that nothing can be said of how sure its numbers are.",

@@ -12,6 +12,8 @@ interface Props {
   frame: Frame;
   /** Where the current is drawn. */
   arrows: number;
+  /** How the line is held is written where the current would be. */
+  noted: boolean | undefined;
   /** Where the bait comes down, m. */
   landing: number | undefined;
   onChange: (changes: Record<string, unknown>) => void;
@@ -20,7 +22,7 @@ interface Props {
 }
 
 /** Depth, target, cast and current, set where they are in the picture. */
-export function Handles({ setup, answer, frame, arrows, landing, onChange, onHold, onType }: Props) {
+export function Handles({ setup, answer, frame, arrows, noted, landing, onChange, onHold, onType }: Props) {
   const { show, snap } = useUnits();
   const depth = useField("water.depth");
   const cast = useField("cast.distance");
@@ -72,8 +74,9 @@ export function Handles({ setup, answer, frame, arrows, landing, onChange, onHol
   const edge = width - 46;
   const down = landing === undefined ? Number.NEGATIVE_INFINITY : x(landing);
   const targetX = Math.abs(edge - down) < 70 ? down - 100 : edge;
-  // The cast's label needs the room of the current's.
-  const crowded = Math.abs(x(setup.cast.distance) + (castLeft ? -50 : 50) - arrows) < (castLeft ? 100 : 120);
+  // The cast's label needs the room of the current's, or the words beside the rod do.
+  const crowded =
+    noted || Math.abs(x(setup.cast.distance) + (castLeft ? -50 : 50) - arrows) < (castLeft ? 100 : 120);
   const depthX = within(x(0) - 4, 70, width - 70);
 
   return (

@@ -4,7 +4,7 @@ import { Backdrop } from "./Backdrop";
 import { arrowsAt, CurrentArrows } from "./CurrentArrows";
 import type { Frame } from "./frame";
 import { Handles } from "./Handles";
-import { Tackle } from "./Tackle";
+import { isBesideNote, Tackle } from "./Tackle";
 
 interface Props {
   /** What is set now, for the handles; and what the answer is for, for the picture. */
@@ -37,6 +37,7 @@ export function Section({
 }: Props) {
   const { show } = useUnits();
   const stretched = frame.down / frame.along;
+  const arrows = arrowsAt(frame, answered, head?.contact.boat.x);
   return (
     <svg
       className="section"
@@ -47,18 +48,14 @@ export function Section({
       aria-label={`The water in section: ${show("depth", setup.water.depth)} deep, cast ${show("depth", setup.cast.distance)}`}
     >
       <Backdrop setup={answered} answer={answer} frame={frame} />
-      <CurrentArrows
-        setup={answered}
-        answer={answer}
-        frame={frame}
-        x={arrowsAt(frame, answered, head?.contact.boat.x)}
-      />
+      <CurrentArrows setup={answered} answer={answer} frame={frame} x={arrows} />
       {head && <Tackle setup={answered} answer={answer} head={head} count={count} frame={frame} />}
       <Handles
         setup={setup}
         answer={answer}
         frame={frame}
-        arrows={arrowsAt(frame, answered, head?.contact.boat.x)}
+        arrows={arrows}
+        noted={head && isBesideNote(head, frame, arrows)}
         landing={head?.fall.landing.x}
         onChange={onChange}
         onHold={onHold}

@@ -143,6 +143,13 @@ function Band({
   );
 }
 
+/** Whether words over the surface would stand where it is written beside the rod how rod and line are held. */
+export function isBesideNote({ handling, contact }: Head, { x, z }: Frame, at: number): boolean {
+  const from = x(contact.boat.x);
+  const asLow = z(handling.tip) > z(0) - 26;
+  return handWords(handling) !== "" && asLow && at > from - 60 && at < from + 250;
+}
+
 /** How rod and line are held, where that is not just as usual. */
 function handWords({ down, line }: Head["handling"]): string {
   const words = {

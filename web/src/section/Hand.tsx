@@ -5,7 +5,7 @@ type Handling = Head["handling"];
 /** How rod and line are held on the fall, in two small drawings beside the words that say it. */
 export function Hand({ handling }: { handling: Handling }) {
   return (
-    <svg viewBox="0 0 112 28" width={80} height={20} className="hand-drawn" aria-hidden="true">
+    <svg viewBox="0 0 112 28" className="hand-drawn" aria-hidden="true">
       <path d="M0 25H48" className="hand-water" />
       <path d={handling.down ? "M4 16Q26 17 45 22" : "M4 21Q28 16 45 4"} className="hand-rod" />
       <path d={handling.down ? "M4 16L13 16.6" : "M4 21L13 18.8"} className="hand-grip" />

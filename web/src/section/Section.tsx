@@ -6,6 +6,8 @@ import type { Frame } from "./frame";
 import { Handles } from "./Handles";
 import { isBesideNote, Tackle } from "./Tackle";
 
+export { Hand } from "./Hand";
+
 interface Props {
   /** What is set now, for the handles; and what the answer is for, for the picture. */
   setup: Setup;

@@ -1,10 +1,10 @@
 import { Button } from "@mui/material";
+import type { ReactNode } from "react";
 import type { Answer, Change, Head, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
 import { Care } from "../../parts/Care";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
-import { Hand } from "../../section/Hand";
 import { Changes } from "./Changes";
 
 interface Props {
@@ -12,6 +12,8 @@ interface Props {
   of: Setup | undefined;
   answer: Answer | undefined;
   head: Head | undefined;
+  /** How rod and line are held, drawn. */
+  hand: ReactNode;
   changes: Change[] | undefined;
   /** Those that were found so far. */
   soFar: Change[] | undefined;
@@ -54,6 +56,7 @@ export function AnswerText({
   of,
   answer,
   head,
+  hand,
   changes,
   soFar,
   share,
@@ -75,7 +78,6 @@ export function AnswerText({
     );
   }
   const pick = answer.heads[answer.pick];
-  const closest = answer.heads[answer.closest];
   const other = head && head !== pick && !answer.sentence.includes(head.reason) ? head : undefined;
   const cautions = answer.notes.filter((n) => n.caution);
   return (
@@ -118,8 +120,7 @@ export function AnswerText({
         )}
       </div>
       <p className="hand">
-        {closest && <Hand handling={closest.handling} />}
-        {answer.hand} {answer.asks}
+        {hand} {answer.hand} {answer.asks}
       </p>
       {answer.both && <p className="both">{answer.both}</p>}
       <div className="reasons">

@@ -21,6 +21,7 @@ import "./workout.css";
 // The pictures are drawn with the answer, and loaded while that is worked out.
 const drawing = [import("../../section/Section"), import("../../section/Ladder")] as const;
 const Section = lazy(async () => ({ default: (await drawing[0]).Section }));
+const Hand = lazy(async () => ({ default: (await drawing[0]).Hand }));
 const Ladder = lazy(async () => ({ default: (await drawing[1]).Ladder }));
 const HeadTable = lazy(() => import("./HeadTable"));
 const PhoneWorkOut = lazy(() => import("./PhoneWorkOut"));
@@ -65,6 +66,7 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
     answer &&
     (answer.heads.find((h) => judged(h) && Math.abs(h.mass * 1000 - (grams ?? -1)) < 1e-6) ??
       answer.heads[answer.closest]);
+  const closest = answer?.heads[answer.closest];
   const count = counted ?? answer?.wait ?? 0;
   // While something is dragged the scales stay, so that it stays under the finger.
   const frame =
@@ -85,6 +87,13 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
       of={answered?.of}
       answer={answer}
       head={head}
+      hand={
+        closest && (
+          <Suspense fallback={<span className="hand-drawn" />}>
+            <Hand handling={closest.handling} />
+          </Suspense>
+        )
+      }
       changes={changes}
       soFar={soFar}
       share={share}

@@ -12,10 +12,10 @@ import (
 )
 
 // Check looks at a rig of one's own, part by part and then as a whole, and returns what is wrong with it, in the units
-// of choice; within tells what is wrong with the place of a part, in m, or with its weight, in kg, by itself.
-func (r Rigging) Check(choice units.Choice, within func(place bool, value float64) string) input.Errors {
+// of choice; place tells what is wrong with how far up the line a part is, m, by itself, and weight with its mass, kg.
+func (r Rigging) Check(choice units.Choice, place, weight func(value float64) string) input.Errors {
 	c := &check{Rigging: r, choice: choice}
-	c.parts(within)
+	c.parts(place, weight)
 	return c.errs
 }
 
@@ -33,7 +33,7 @@ func (c *check) add(path, format string, args ...any) {
 func (c *check) depth(v float64) string { return c.choice.Show("depth", v) }
 
 // parts looks at each part by itself, then among the others, then at all of them; each where nothing was found before.
-func (c *check) parts(within func(place bool, value float64) string) {
+func (c *check) parts(place, weight func(value float64) string) {
 	parts := c.Parts
 	switch n := len(parts); {
 	case n == 0:
@@ -46,10 +46,10 @@ func (c *check) parts(within func(place bool, value float64) string) {
 		if !slices.Contains(Parts, p.What) {
 			c.add(at+".what", "Rig: “%s” is not one of %s.", p.What, strings.Join(Parts, ", "))
 		}
-		if message := within(true, p.At); message != "" {
+		if message := place(p.At); message != "" {
 			c.add(at+".at", "%s", message)
 		}
-		if message := within(false, p.Mass); message != "" {
+		if message := weight(p.Mass); message != "" {
 			c.add(at+".mass", "%s", message)
 		}
 	}

@@ -7,12 +7,10 @@ import (
 // rig looks at what hangs on the line.
 func (c *checking) rig() {
 	if c.Rigging.Kind == rigging.OwnRig {
-		wrong := c.Rigging.Check(c.choice, func(place bool, value float64) string {
-			if place {
-				return partAt.Check(value, c.choice)
-			}
-			return partMass.Check(value, c.choice)
-		})
+		within := func(f Field) func(float64) string {
+			return func(value float64) string { return f.Check(value, c.choice) }
+		}
+		wrong := c.Rigging.Check(c.choice, within(partAt), within(partMass))
 		if c.errs = append(c.errs, wrong...); len(wrong) > 0 {
 			return
 		}

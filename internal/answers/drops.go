@@ -124,7 +124,7 @@ func (d Desk) Ways(ctx context.Context, state logbook.State) (*logbook.Ways, err
 }
 
 // keptWays are those that were asked for last, by the states they are of: what is tied on a rod is logged with again
-// and again. They are safe for concurrent use; nil keeps none.
+// and again. All that they go by is in the state, the drag that was measured too. They are safe for concurrent use; nil keeps none.
 type keptWays struct {
 	mutex sync.Mutex
 	kept  []stateWays // the last one first

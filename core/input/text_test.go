@@ -36,3 +36,26 @@ func TestCheckText(t *testing.T) {
 		t.Errorf("%q", got)
 	}
 }
+
+// A name has single blanks between its words; one that will not do is refused in words.
+func TestCleanName(t *testing.T) {
+	if got, err := CleanName("  The \t Sill\n"); got != "The Sill" || err != nil {
+		t.Errorf("%q %v", got, err)
+	}
+	for name, want := range map[string]string{
+		" \n":                           "Name: give it a name, such as “The Sill at slack”.",
+		strings.Repeat("é", MostName+1): "Name: it is too long; at most 80 characters are kept.",
+		"\u200b":                        "Name: it shows nothing; give one that can be seen.",
+	} {
+		got, err := CleanName(name)
+		wrong, ok := err.(Errors)
+		if got != "" || !ok || len(wrong) != 1 || wrong[0].Field != "name" || wrong[0].Message != want ||
+			err.Error() != want {
+			t.Errorf("%q: %q %v", name, got, err)
+		}
+	}
+	both := Errors{{"a", "One."}, {"b", "Two."}}
+	if both.Error() != "One. Two." {
+		t.Errorf("%q", both.Error())
+	}
+}

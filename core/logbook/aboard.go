@@ -8,8 +8,7 @@ import (
 	"dunvel/core/setup"
 )
 
-// Aboard is what the instruments of a boat had when something happened; what they did not
-// have is nil.
+// Aboard is what the instruments of the boat read when something happened. What they did not read is nil.
 type Aboard struct {
 	Where       *almanac.Position `json:"where,omitempty"`
 	Depth       *float64          `json:"depth,omitempty"`       // m under the boat
@@ -19,8 +18,8 @@ type Aboard struct {
 	Temperature *float64          `json:"temperature,omitempty"` // of the water, degrees Celsius
 }
 
-// check refuses what no instrument of a boat has. What a setup cannot have, such as a drift
-// under way, is kept for the record.
+// check refuses values that no instrument can read. It keeps values that a setup would refuse, such as the
+// speed of a boat under way, for the record.
 func (a *Aboard) check(errs *input.Errors) {
 	if a.Where != nil {
 		if message := a.Where.Check(); message != "" {
@@ -45,8 +44,8 @@ func (a *Aboard) check(errs *input.Errors) {
 	}
 }
 
-// In is a state in the water that the instruments had: as deep, and with the boat drifting
-// as fast, if it drifts. Nil leaves it as it is.
+// In returns the state with the depth and, for a boat that drifts, the drift that the instruments read.
+// Nil changes nothing.
 func (a *Aboard) In(s State) State {
 	if a == nil {
 		return s

@@ -7,16 +7,16 @@ import (
 	"dunvel/core/judgement"
 )
 
-// Cast is what happened to a rod from a splash to the next.
+// Cast is what one rod did from one splash to the next, with what happened meanwhile.
 type Cast struct {
 	Number int // of the trip, from 1
 	Splash Event
 	Events []Event // after it, in order
-	State  *State  // of the rod, then
-	Known  bool    // the conditions are: it was not taken in from a table without them
+	State  *State  // what the rod fished with, and in which water
+	Known  bool    // the conditions are known: a table that is read in may not have them
 }
 
-// InOrder is what happened, in the order in which it did; it is not to be changed.
+// InOrder returns the events by time. The caller must not change them: they may be those of the log itself.
 func (l Log) InOrder() []Event {
 	byTime := func(a, b Event) int { return a.Time.Compare(b.Time) }
 	if slices.IsSortedFunc(l.Events, byTime) {
@@ -25,16 +25,16 @@ func (l Log) InOrder() []Event {
 	return slices.SortedStableFunc(slices.Values(l.Events), byTime)
 }
 
-// Fished is how a trip was fished: its casts in the order in which they landed, and the takes that no
-// cast was logged for, each as what is known of its cast. What happened long after a splash is of no
-// cast.
+// Fished returns the casts of a trip in the order in which they landed, and apart from them the takes for
+// which no cast was logged, each as a cast of its own without a splash. An event belongs to the last cast
+// of its rod, but not if it came more than longest after the splash.
 func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 	states := make([]*State, MostRods)
 	for rod := range states {
 		first := l.Trip.StateAt(rod, time.Time{}, nil)
 		states[rod] = &first
 	}
-	open := map[int]int{} // which of the casts a rod is in
+	open := map[int]int{} // by rod: the index of the cast that it is in
 	for _, e := range l.InOrder() {
 		if e.State != nil {
 			for rod := range states {
@@ -43,7 +43,7 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 			}
 		}
 		rod := min(max(e.Rod, 0), MostRods-1)
-		// What the engine has placed has what it weighs on the bed, and how it snags.
+		// An event that the engine has placed carries a contact margin or a snag index.
 		begun := Cast{Number: len(casts) + 1, Splash: e, State: states[rod], Known: e.With.Margin > 0 ||
 			e.With.Snags > 0}
 		i, in := open[rod]
@@ -67,17 +67,17 @@ func (l Log) Fished(longest time.Duration) (casts, loose []Cast) {
 	return casts, loose
 }
 
-// IsOfLine tells whether an event is care of the line on a reel.
+// IsOfLine tells whether the event is about the line on the reel: trimmed or renewed.
 func (e Event) IsOfLine() bool { return e.Kind == Trimmed || e.Kind == Renewed }
 
-// IsTake tells whether an event is a fish at the bait.
+// IsTake tells whether a fish was at the bait.
 func (e Event) IsTake() bool { return slices.Contains(Takes, e.Kind) }
 
 // weight orders takes by how much they say.
 var weight = map[string]int{Bite: 1, Short: 2, Dropped: 3, Fish: 4}
 
-// Take is the fish of the cast: a bite and what came of it are one take, which is what came of
-// it, where and when the bait was taken first. ok is false where there was none.
+// Take returns the one take of the cast. A bite and the fish that came of it count once: as the fish, at
+// the time and place of the bite. ok is false where nothing took the bait.
 func (c Cast) Take() (take Event, ok bool) {
 	for _, e := range c.Events {
 		switch {

@@ -10,16 +10,16 @@ import (
 	"dunvel/core/boat"
 )
 
-// Chart is where a trip went and what happened where, in m to the east (X) and to the north
-// (Y) of the middle of it.
+// Chart is a plan of a trip: where the boat went and what happened where, in m east (X) and north (Y) of
+// its middle.
 type Chart struct {
-	Middle *almanac.Position `json:"middle"` // nil where nothing of it is known
+	Middle *almanac.Position `json:"middle"` // nil where no position is known
 	Tracks [][]Charted       `json:"tracks"`
 	Events []Happened        `json:"events"`
 	Places []Named           `json:"places"`
 }
 
-// Charted is where the boat was at a time.
+// Charted is one point of a track.
 type Charted struct {
 	X     float64   `json:"x"`
 	Y     float64   `json:"y"`
@@ -27,7 +27,7 @@ type Charted struct {
 	Depth float64   `json:"depth"` // m; 0 where it is not known
 }
 
-// Happened is an event of the trip, by its key, where it happened.
+// Happened is an event at the place where it happened; Key is that of the event.
 type Happened struct {
 	X    float64   `json:"x"`
 	Y    float64   `json:"y"`
@@ -36,21 +36,21 @@ type Happened struct {
 	Time time.Time `json:"time"`
 }
 
-// Named is a place.
+// Named is a place with its name.
 type Named struct {
 	X    float64 `json:"x"`
 	Y    float64 `json:"y"`
 	Name string  `json:"name"`
 }
 
-// around is how far beyond what is charted places are shown: so much over its size, and m.
+// Places up to this far outside the tracks and events are shown: a share of the size of the chart, and m.
 const (
 	aroundShare = 0.5
 	aroundLeast = 300.0
 )
 
-// Covers tells whether a track was made on a trip: of one that has ended as long as its
-// events may lie outside it at the most, an hour.
+// Covers tells whether a track was made on the trip, give or take an hour. A trip that has not ended
+// reaches as far after its start as its events may.
 func (t Trip) Covers(track boat.Track) bool {
 	const over = time.Hour
 	end := t.Start.Add(slack)
@@ -60,8 +60,8 @@ func (t Trip) Covers(track boat.Track) bool {
 	return track.To().After(t.Start.Add(-over)) && track.From().Before(end)
 }
 
-// ChartOf is the chart of a trip by the tracks that were made on it. An event is where the
-// instruments had the boat, or where a track has it at that time.
+// ChartOf draws a trip from its events and tracks. An event lies where the instruments had the boat, or
+// else where a track was at that time; events without either are left out.
 func ChartOf(events []Event, tracks []boat.Track, places map[string]Place) Chart {
 	out := Chart{Tracks: [][]Charted{}, Events: []Happened{}, Places: []Named{}}
 	at := map[int]almanac.Position{}
@@ -108,7 +108,7 @@ func ChartOf(events []Event, tracks []boat.Track, places map[string]Place) Chart
 
 func tenth(m float64) float64 { return math.Round(10*m) / 10 }
 
-// where is where an event happened.
+// where returns the position of an event.
 func (e Event) where(tracks []boat.Track) (almanac.Position, bool) {
 	if e.Aboard != nil && e.Aboard.Where != nil {
 		return *e.Aboard.Where, true
@@ -121,7 +121,7 @@ func (e Event) where(tracks []boat.Track) (almanac.Position, bool) {
 	return almanac.Position{}, false
 }
 
-// extent is the middle of positions, and how far they reach over the longer side, m.
+// extent returns the middle of the box around some positions, and its longer side in m.
 func extent(all []almanac.Position) (middle almanac.Position, size float64) {
 	first := all[0]
 	var west, east, south, north float64

@@ -21,22 +21,22 @@ import (
 type Trip struct {
 	Place     string     `json:"place"`
 	Start     time.Time  `json:"start"`
-	End       *time.Time `json:"end"`       // nil while it lasts
+	End       *time.Time `json:"end"`       // nil while the trip lasts
 	HighWater *time.Time `json:"highWater"` // of the tide, where it is known
 	Rods      []Rod      `json:"rods"`
 	Notes     string     `json:"notes"`
 
-	Where *almanac.Position `json:"where,omitempty"` // nil leaves that of its place
-	// given by the device that began it; the same trip has the same key
+	Where *almanac.Position `json:"where,omitempty"` // nil: that of the place
+	// Key is given by the device that began the trip. A trip that is sent twice has the same key.
 	Key   string     `json:"key,omitempty"`
-	Asked []Question `json:"asked,omitempty"` // of it and of the trips after it
+	Asked []Question `json:"asked,omitempty"` // of this trip and the later ones
 }
 
-// Question is one that is asked before the answer is seen: whether something has more of the bites than
-// like with like would have, by what is fished from then on.
+// Question is put before its answer can be known: does one choice bring more bites than another fished alike?
+// Only what is fished after Since answers it.
 type Question struct {
-	Of    string    `json:"of"`    // what is asked of: the name of a group of lessons
-	Label string    `json:"label"` // one of its rows
+	Of    string    `json:"of"`    // the group of lessons, such as the kind of head
+	Label string    `json:"label"` // the row of the group that is asked about
 	Since time.Time `json:"since"`
 }
 
@@ -60,7 +60,7 @@ type State struct {
 	Mass      float64     `json:"mass"`      // kg, of the head
 	Technique string      `json:"technique"` // key of a preset, see technique.Presets
 
-	// In own words, recorded and never advised on.
+	// What follows is recorded in the angler's words and never enters the advice.
 	Colour string `json:"colour,omitzero"` // of the bait
 	Scent  string `json:"scent,omitzero"`  // on it
 	Spot   string `json:"spot,omitzero"`   // of the place
@@ -73,11 +73,10 @@ type State struct {
 var SpotKinds = []string{"point", "ledge", "slope", "hump", "hole", "flat", "bay", "mouth", "weed edge", "wreck",
 	"structure", "open water"}
 
-// Clarities are how clear water is, by how deep a bait is seen: over 3 m, over 1 m, less.
+// Clarities are how clear the water is: a bait is seen over 3 m deep, over 1 m deep, or less.
 var Clarities = []string{"clear", "hazy", "cloudy"}
 
-// UnmarshalJSON reads a state; what a setup lacks that was kept by an older
-// version is as usual.
+// UnmarshalJSON reads a state. Fields that an older version did not keep get their usual values.
 func (s *State) UnmarshalJSON(text []byte) error {
 	type plain State
 	out := plain{Setup: setup.Default()}
@@ -95,7 +94,7 @@ type Place struct {
 	Note  string  `json:"note"`
 }
 
-// Validate returns nil or setup.Errors.
+// Validate returns nil or input.Errors.
 func (p Place) Validate(units.Choice) error {
 	if !(p.North >= -90 && p.North <= 90 && p.East >= -180 && p.East <= 180) {
 		return input.Fault("north", "Position: %g, %g is not on the earth.", p.North, p.East)
@@ -146,10 +145,10 @@ const (
 // Phases are all of them.
 var Phases = []string{Falling, OnBottom, Working, Back}
 
-// Event is something that happened. Depth is where the bait probably was, from
-// Low to High; all 0 where it does not matter or is not known.
+// Event is something that happened. Depth is where the bait probably was, within Low and High (80 %). All
+// three are 0 where they do not matter or are not known.
 type Event struct {
-	Key   string    `json:"key"` // given by the device that took it; the same event has the same key
+	Key   string    `json:"key"` // given by the device; an event that is sent twice has the same key
 	Time  time.Time `json:"time"`
 	Kind  string    `json:"kind"`
 	Rod   int       `json:"rod"`
@@ -166,14 +165,14 @@ type Event struct {
 	Weight   float64 `json:"weight,omitzero"`   // kg; 0: not weighed
 	Released bool    `json:"released,omitzero"` // the fish went back
 	Note     string  `json:"note,omitzero"`
-	State    *State  `json:"state,omitzero"`  // of what is changed
-	Aboard   *Aboard `json:"aboard,omitzero"` // what the instruments had then; nil where there were none
+	State    *State  `json:"state,omitzero"`  // after a change
+	Aboard   *Aboard `json:"aboard,omitzero"` // what the instruments read; nil where there were none
 
 	With With `json:"with,omitzero"`
 }
 
-// With is what the event happened to, as it was then, so that it can be counted
-// without looking it up.
+// With is what the event happened to, copied from the state of its rod, so that events are counted without
+// looking up their trips.
 type With struct {
 	Mass      float64 `json:"mass,omitzero"` // kg
 	Shape     string  `json:"shape,omitzero"`
@@ -188,9 +187,9 @@ type With struct {
 	Expected  float64 `json:"expected,omitzero"`  // s to the bottom
 	Low       float64 `json:"low,omitzero"`       // s, 80 % range of that
 	High      float64 `json:"high,omitzero"`
-	// expected push on the bed over weight in water, with as much line out as may be
+	// Margin is the expected contact margin with the line taken up.
 	Margin float64 `json:"margin,omitzero"`
-	Snags  float64 `json:"snags,omitzero"` // snag index of advice; 0: not known
+	Snags  float64 `json:"snags,omitzero"` // snag index, 0 to 10; 0: not known
 }
 
 // Limits.
@@ -208,7 +207,7 @@ const (
 	slack      = 48 * time.Hour // that an event may lie outside its trip: clocks jump, trips go on
 )
 
-// The fields of an event that are quantities.
+// The quantities of an event, with their limits.
 var (
 	depthField = setup.Field{Path: "event.depth", Label: "Depth", Measure: "depth",
 		Max: setup.LookupField("water.depth").Max, Zero: "not known"}
@@ -224,7 +223,7 @@ var (
 		Zero: "not known"}
 )
 
-// Fields describes them.
+// Fields describes the quantities of an event.
 func Fields() []setup.Field {
 	return []setup.Field{depthField, lengthField, weightField, secondsField, lineField, sinceField}
 }
@@ -233,7 +232,7 @@ func fail(errs *input.Errors, field, format string, args ...any) {
 	*errs = append(*errs, input.FieldError{Field: field, Message: fmt.Sprintf(format, args...)})
 }
 
-// Clean trims the texts of a trip.
+// Clean takes needless blanks out of the texts of a trip.
 func (t *Trip) Clean() {
 	t.Place, t.Notes = input.OneLine(t.Place), strings.TrimSpace(t.Notes)
 	for i := range t.Rods {
@@ -241,12 +240,12 @@ func (t *Trip) Clean() {
 	}
 }
 
-// Name is what a trip is called: where, and on which day.
+// Name returns what the trip is called: its place and its day.
 func (t Trip) Name() string {
 	return fmt.Sprintf("%.50s, %s", t.Place, t.Start.Format("2 January 2006"))
 }
 
-// Validate returns nil or setup.Errors in the units of choice.
+// Validate returns nil or input.Errors, in the units of choice.
 func (t Trip) Validate(choice units.Choice) error {
 	var errs input.Errors
 	checkText(&errs, "place", "Place", t.Place, longest, true)
@@ -280,7 +279,7 @@ func (t Trip) Validate(choice units.Choice) error {
 	return nil
 }
 
-// checkAsked looks at the key of a trip and at the questions that are asked on it.
+// checkAsked checks the key of a trip and the questions put on it.
 func (t Trip) checkAsked(errs *input.Errors) {
 	if n := len(t.Key); n != 0 && (n < leastKey || n > mostKey) {
 		fail(errs, "key", "Key: it has %d characters, outside what is allowed, %d to %d.", n, leastKey, mostKey)
@@ -296,13 +295,13 @@ func (t Trip) checkAsked(errs *input.Errors) {
 	}
 }
 
-// The years that a moment may lie in, everywhere on earth.
+// The years that a time may lie in.
 const (
 	firstYear = 1900
 	lastYear  = 2200
 )
 
-// checkYear checks a moment, if there is one.
+// checkYear checks a time, if one is given.
 func checkYear(errs *input.Errors, field, label string, t *time.Time) {
 	if t == nil || t.IsZero() {
 		return
@@ -312,7 +311,7 @@ func checkYear(errs *input.Errors, field, label string, t *time.Time) {
 	}
 }
 
-// CheckMoment is what is wrong with a moment that is kept, or "".
+// CheckMoment returns what is wrong with a time that is to be kept, or "".
 func CheckMoment(label string, t time.Time) string {
 	if year := t.UTC().Year(); year < firstYear || year > lastYear {
 		return fmt.Sprintf("%s: %s is outside what is allowed, the years %d to %d.", label, clock(t),
@@ -356,8 +355,7 @@ func (s State) check(errs *input.Errors, at string, choice units.Choice) {
 	}
 }
 
-// Validate returns nil or setup.Errors for an event of a trip, in the units of
-// choice.
+// Validate returns nil or input.Errors for an event of the trip, in the units of choice.
 func (e Event) Validate(t Trip, choice units.Choice) error {
 	var errs input.Errors
 	if n := len(e.Key); n < leastKey || n > mostKey {
@@ -391,7 +389,7 @@ func (e Event) Validate(t Trip, choice units.Choice) error {
 	return nil
 }
 
-// checkTime looks at whether an event is within its trip.
+// checkTime checks that the event lies within its trip, give or take the slack.
 func (e Event) checkTime(errs *input.Errors, t Trip) {
 	checkYear(errs, "time", "Time", &e.Time)
 	switch {
@@ -404,7 +402,7 @@ func (e Event) checkTime(errs *input.Errors, t Trip) {
 	}
 }
 
-// checkNumbers looks at what was counted, timed and measured.
+// checkNumbers checks what was counted, timed and measured.
 func (e Event) checkNumbers(errs *input.Errors, choice units.Choice) {
 	number := func(field string, f setup.Field, value float64) {
 		if message := f.Check(value, choice); message != "" {
@@ -428,9 +426,8 @@ func (e Event) checkNumbers(errs *input.Errors, choice units.Choice) {
 	}
 }
 
-// StateAt is what a rod fished with at a time: as at the start, or as it was
-// changed last, in the conditions that were given last. One that is not on the trip
-// fished as the last of those that are.
+// StateAt returns what a rod fished with at a time: what it began with, or what it was last changed to, in
+// the last conditions. A rod number that the trip does not have stands for its last rod.
 func (t Trip) StateAt(rod int, at time.Time, events []Event) State {
 	if len(t.Rods) == 0 {
 		return State{Setup: setup.Default()}
@@ -445,7 +442,7 @@ func (t Trip) StateAt(rod int, at time.Time, events []Event) State {
 	return state
 }
 
-// after is what a rod fishes with after an event.
+// after returns what a rod fishes with after an event.
 func (s State) after(e Event, rod int) State {
 	switch {
 	case e.State == nil:
@@ -457,7 +454,7 @@ func (s State) after(e Event, rod int) State {
 	return s
 }
 
-// inWaterOf is a state in the water, wind and boat of another, and at its spot.
+// inWaterOf returns the state with the water, wind, boat and spot of another.
 func (s State) inWaterOf(other State) State {
 	of := other.Setup
 	s.Setup.Water, s.Setup.Flow, s.Setup.Other, s.Setup.Wind, s.Setup.Swell, s.Setup.Boat = of.Water, of.Flow, of.Other,

@@ -12,8 +12,8 @@ import (
 // tideHours is the time from one high water to the next, h (M2, the principal lunar tide).
 const tideHours = 12.4206
 
-// FromHigh is how many hours after the nearest high water something is, below 0 before it;
-// ok is false where no high water of the trip is known.
+// FromHigh returns the hours from the nearest high water to a time, below 0 before it. ok is false where the
+// trip has no high water.
 func (t Trip) FromHigh(at time.Time) (hours float64, ok bool) {
 	if t.HighWater == nil {
 		return 0, false
@@ -21,8 +21,7 @@ func (t Trip) FromHigh(at time.Time) (hours float64, ok bool) {
 	return math.Remainder(at.Sub(*t.HighWater).Hours(), tideHours), true
 }
 
-// Sky is the light, the moon and the tide at a moment of a trip, in words; what is not known
-// is left out.
+// Sky tells the light, the moon and the tide at a time, in words, and leaves out what is not known.
 func (l Log) Sky(at time.Time) string {
 	var out []string
 	if l.Where != nil {

@@ -5,17 +5,17 @@ import (
 	"dunvel/core/setup"
 )
 
-// Take is what an event takes from the box: a head, a bait, or the line of a knot; the
-// zero Take is nothing. Two events that take the same have equal ones.
+// Take is what an event uses up of the box: a head, a bait, or leader for a knot. The zero Take is nothing.
+// Takes of the same thing are equal.
 type Take struct {
-	kind            string // of item
+	kind            string // of the item: box.Head, box.Bait, box.Line
 	mass            float64
 	shape, material string
 	bait            setup.Bait
 	leader          setup.Leader
 }
 
-// Takes is what an event takes from the box, happening in a state of its rod.
+// Takes returns what the event uses up, of what its rod had on then.
 func (e Event) Takes(s State) Take {
 	switch e.Kind {
 	case Lost:
@@ -28,7 +28,7 @@ func (e Event) Takes(s State) Take {
 	return Take{}
 }
 
-// Is tells whether an item of the box is what is taken.
+// Is tells whether an item of the box is of the kind that is used up.
 func (t Take) Is(i box.Item) bool {
 	switch t.kind {
 	case box.Head:

@@ -6,8 +6,8 @@ import (
 	"dunvel/core/judgement"
 )
 
-// Said is what is to be said at once of a fall that stopped much sooner than expected, or went on much
-// longer; "" of any other event.
+// Said returns a sentence for the angler where a fall took much less or much more time than expected, and
+// "" otherwise.
 func (e Event) Said() string {
 	if e.Kind != Bottom || e.With.Expected == 0 {
 		return ""
@@ -22,8 +22,8 @@ func (e Event) Said() string {
 	return ""
 }
 
-// Overdue is after how long a fall that goes on yet is to be wondered at, s after the splash; 0 for
-// what is no splash, or where that is not known.
+// Overdue returns how long after the splash a fall is so late that the angler is told, s. It is 0 for other
+// events, and where no time is expected.
 func (e Event) Overdue() float64 {
 	if e.Kind != Splash {
 		return 0

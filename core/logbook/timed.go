@@ -7,12 +7,11 @@ import (
 	"dunvel/core/droptest"
 )
 
-// mostTimed is how many outfits are held against what was expected of them, the latest of
-// the logs' order first.
+// mostTimed is how many outfits are compared with what was expected of them. Of more, the last ones of
+// the logs are taken.
 const mostTimed = 30
 
-// Timed are the seconds to the bottom that were logged, as tests on the water, one for
-// each outfit of a trip.
+// Timed returns the logged times to the bottom as drop tests on the water, one for each outfit of each trip.
 func Timed(logs []Log) []droptest.Spotted {
 	type outfit struct {
 		state State

@@ -16,12 +16,12 @@ import (
 	"golang.org/x/sync/errgroup"
 )
 
-// casting is how a cast goes on, for a bait that drags as much as it is taken to.
+// casting is a cast as the engine ran it.
 type casting struct {
 	track *mechanics.Track
 }
 
-// cast runs the cast of a state with its bait dragging more or less by a factor.
+// cast runs one cast of what is tied on, its drag area on the fall times a factor.
 func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
 	scene, err := model.Scene(s.Setup)
 	if err != nil {
@@ -45,12 +45,12 @@ func (s State) cast(ctx context.Context, drag float64) (*casting, error) {
 	return &casting{track}, nil
 }
 
-// depth is how deep the bait is at a time after the splash, m.
+// depth returns how deep the bait is, m, so many s after the splash.
 func (c *casting) depth(since float64) float64 {
 	return max(0, -c.track.At(min(max(since, 0), c.track.Last.Time)).Z)
 }
 
-// phase is the part of the cast that a time after the splash is in.
+// phase returns the part of the cast so many s after the splash.
 func (c *casting) phase(since float64) string {
 	touch := c.track.Touch()
 	switch {
@@ -64,11 +64,11 @@ func (c *casting) phase(since float64) string {
 	return Working
 }
 
-// has are the kinds that happen to a bait in the water.
-var has = []string{Bottom, Off, Bite, Short, Fish, Dropped, Freed, Lost, Torn}
+// inWater are the kinds of events that happen to the bait in the water.
+var inWater = []string{Bottom, Off, Bite, Short, Fish, Dropped, Freed, Lost, Torn}
 
-// margin is the push of the head on the bed over its weight in water, worked as
-// the setup has it with the line taken up.
+// margin returns the contact margin, 0 to 1, with the line taken up: the push of the head on the bed over
+// its weight in water.
 func (s State) margin() (float64, error) {
 	scene, err := model.Scene(s.Setup)
 	if err != nil {
@@ -84,16 +84,15 @@ func (s State) margin() (float64, error) {
 	return min(max(scene.Rest(&resting, model.Gait(s.Setup), out, nil).ContactMargin, 0), 1), nil
 }
 
-// Ways are how a cast of one state goes on: with its bait dragging as it is taken to,
-// and as much less and more as is known. Everything that happens in that state is placed
-// by the same.
+// Ways are three casts of what is tied on: one with the expected drag area, and one each with as little and
+// as much as the 80 % range has. All events of one state are placed by the same three.
 type Ways struct {
 	state  State
 	casts  []*casting // usual, less drag, more drag
 	margin float64
 }
 
-// Ways works out how the casts of a state go on. Errors are those of the engine.
+// Ways runs the three casts. Errors are those of the engine.
 func (s State) Ways(ctx context.Context) (*Ways, error) {
 	reach := spread.Factor(model.DragSpread(s.Setup), spread.Reach)
 	out := &Ways{state: s, casts: make([]*casting, 3)}
@@ -114,13 +113,13 @@ func (s State) Ways(ctx context.Context) (*Ways, error) {
 	return out, nil
 }
 
-// Needs tells whether an event is placed by the ways of its cast: the others happen to
-// what is tied on, wherever it is.
+// Needs tells whether the depth of an event is found from the casts. Other events, such as a knot tied anew,
+// have none.
 func (e Event) Needs() bool {
 	return e.Kind != Retie && e.Kind != Note && e.State == nil && !e.IsOfLine()
 }
 
-// Of is an event with what it happened to, in a state of its rod.
+// Of returns the event with what it happened to: the head, the bait and the bed of its rod.
 func (e Event) Of(s State) Event {
 	e.With = With{
 		Mass: s.Mass, Shape: s.Setup.Head.Shape, Guard: s.Setup.Head.Guard, Point: s.Setup.Head.Point,
@@ -131,9 +130,9 @@ func (e Event) Of(s State) Event {
 	return e
 }
 
-// Place is an event with what it happened to, and where it does not say so itself the
-// phase, the depth at which it probably happened, and within what. felt is how long after the
-// splash of its cast the bed was felt before it, s; 0 where it was not.
+// Place returns the event with what it happened to and, where the angler did not give them, its phase, its
+// likely depth and the 80 % range of that. felt is how many s after the splash of this cast the bed was felt, 0
+// where it was not.
 func (w *Ways) Place(e Event, felt float64) Event {
 	s, usual, fast, slow := w.state, w.casts[0], w.casts[1], w.casts[2]
 	e = e.Of(s)
@@ -144,13 +143,13 @@ func (w *Ways) Place(e Event, felt float64) Event {
 		e.With.Snags = model.SnagIndex(s.Setup, e.With.FallSpeed)
 	}
 	e.With.Margin = w.margin
-	if !slices.Contains(has, e.Kind) {
+	if !slices.Contains(inWater, e.Kind) {
 		return e
 	}
 	if e.Kind == Bottom {
 		e.Phase, felt = OnBottom, e.Seconds
 	}
-	late := 0.0 // that the bed was felt after it was expected
+	late := 0.0 // s from when the bed was expected to when it was felt
 	if felt > 0 && touch.Happened {
 		late = felt - touch.Time
 	}
@@ -165,9 +164,9 @@ func (w *Ways) Place(e Event, felt float64) Event {
 	return e
 }
 
-// bed is how deep the bed was where the bait came down, m: as it is taken to be where the bed was felt
-// about when it was expected, or not at all; as deep as the bait had come where it was felt sooner; and
-// deeper by as much as it took longer.
+// bed returns how deep the bed was where the bait came down, m. Felt within the expected range, or not at
+// all, it is as deep as the setup says. Felt sooner, it is where the bait was then. Felt later, it is deeper in
+// proportion to the time.
 func (w *Ways) bed(felt float64) float64 {
 	bed := w.state.Setup.DepthAtSplash()
 	touch := w.casts[0].track.Touch()
@@ -182,8 +181,7 @@ func (w *Ways) bed(felt float64) float64 {
 	return bed
 }
 
-// Felt is how long after the splash of its cast the bed was felt before an event, s; 0 where it
-// was not.
+// Felt returns how many s after the splash of its cast the bed was felt before an event, 0 where it was not.
 func Felt(events []Event, e Event) float64 {
 	var splash time.Time
 	felt := 0.0
@@ -203,9 +201,9 @@ func Felt(events []Event, e Event) float64 {
 	return felt
 }
 
-// where is how deep an event probably was, m, by the casts with the bait as it
-// is taken to drag, less and more, over a bed of a depth that was felt so late; the depth is 0 where
-// only the range is known.
+// where returns the likely depth of an event and its 80 % range, m, from the three casts over a bed of a
+// given depth. behind is how many s later than expected the bed was felt. The depth is 0 where only the range
+// is known.
 func (s State) where(e Event, casts []*casting, bed, behind float64) (depth, low, high float64) {
 	if e.Phase == OnBottom {
 		margin := judgement.DepthSpread.Spread * spread.Reach * bed

@@ -18,7 +18,7 @@ import (
 	"dunvel/core/units"
 )
 
-// Measured is a number that was measured, with how well it is known.
+// Measured is a measured value and how well it is known.
 type Measured struct {
 	Value     float64 `json:"value"`     // m/s of a current or a drift, m of a cast
 	Spread    float64 `json:"spread"`    // relative standard deviation
@@ -26,13 +26,12 @@ type Measured struct {
 	Words     string  `json:"words"`
 }
 
-// fieldError is the one thing that is wrong.
+// fieldError is an error about one field.
 func fieldError(field, format string, args ...any) input.Errors {
 	return input.Errors{{Field: field, Message: fmt.Sprintf(format, args...)}}
 }
 
-// ByFloat is the speed of a current in which a float passed a length in m in
-// each of the times in s.
+// ByFloat returns the speed of a current from the times in s that a float took to pass a length in m.
 func ByFloat(length float64, times []float64, choice units.Choice) (Measured, error) {
 	field := setup.Field{Label: "Length", Measure: "depth", Min: 0.5, Max: 500}
 	if message := field.Check(length, choice); message != "" {
@@ -49,7 +48,7 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 	mean, sd := droptest.Timing(times)
 	run := sd / mean
 	if len(times) == 1 {
-		run = math.Hypot(run, judgement.FloatRun.Spread) // one run does not tell how they differ
+		run = math.Hypot(run, judgement.FloatRun.Spread) // one run does not show how much runs differ
 	}
 	out := Measured{Value: length / mean, Spread: math.Hypot(judgement.FloatOwn.Spread, run)}
 	if most := setup.LookupField("flow.speed").Max; out.Value > most {
@@ -62,10 +61,9 @@ func ByFloat(length float64, times []float64, choice units.Choice) (Measured, er
 	return out, nil
 }
 
-// ByLine is the speed of the current at the surface in which a head of a mass
-// in kg hangs on so much line in m that it leaves the rod tip at an angle in
-// degrees from the vertical: the statics of the line, inverted. The boat lies
-// still.
+// ByLine returns the speed of the current at the surface from the angle of the line at the rod tip, in degrees
+// from the vertical: a head of a mass in kg hangs off the bed on out m of line from a boat that lies still. It
+// inverts the statics of the line.
 func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measured, error) {
 	s.Boat = setup.Boat{Kind: catalogue.Anchored}
 	s.Wind, s.Cast.Distance, s.Cast.Drag, s.Water.SplashDepth = setup.Wind{Source: setup.ByEye}, 0, 0, 0
@@ -95,7 +93,7 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 			choice.Show("mass", mass), choice.Show("depth", out),
 			choice.Show("speed", setup.LookupField("flow.speed").Max), angle)
 	}
-	// What each thing that is not known does to it, at one standard deviation.
+	// How much the speed changes with each unknown, moved by one standard deviation.
 	var sum float64
 	add := func(s setup.Setup, mass, angle, tow float64) error {
 		other, err := speedAt(s, mass, out, angle, tow)
@@ -122,8 +120,8 @@ func ByLine(s setup.Setup, mass, out, angle float64, choice units.Choice) (Measu
 	return m, nil
 }
 
-// speedAt is the current at the surface at which the line stands at an angle;
-// 0 where none does. A faster current lifts the line farther.
+// speedAt returns the current at the surface at which the line stands at an angle, 0 where none makes it do
+// so. It bisects, as a faster current always lifts the line farther. tow is a factor on the drag areas.
 func speedAt(s setup.Setup, mass, out, angle, tow float64) (float64, error) {
 	tilt := func(speed float64) (float64, error) {
 		s.Flow.Speed = speed
@@ -140,7 +138,7 @@ func speedAt(s setup.Setup, mass, out, angle, tow float64) (float64, error) {
 		}
 		e := scene.Rest(r, mechanics.Gait{}, out, nil)
 		if e.Outcome == mechanics.OnBed || e.Outcome == mechanics.Slack {
-			return 0, nil // it is down: the current does not hold it up
+			return 0, nil // the head lies on the bed: the current does not lift it
 		}
 		if e.Outcome != mechanics.Hangs {
 			return 90, nil // carried off
@@ -168,7 +166,7 @@ func speedAt(s setup.Setup, mass, out, angle, tow float64) (float64, error) {
 	return (low + high) / 2, nil
 }
 
-// ByFixes is the drift of a boat from one position to another in a time in s.
+// ByFixes returns the drift of a boat from two positions and the time between them, s.
 func ByFixes(from, to Position, time float64, choice units.Choice) (Measured, error) {
 	field := setup.Field{Label: "Time", Measure: "time", Min: 5, Max: 7200}
 	if message := field.Check(time, choice); message != "" {
@@ -195,8 +193,8 @@ func ByFixes(from, to Position, time float64, choice units.Choice) (Measured, er
 	return out, nil
 }
 
-// ByTurns is the length of casts in m, from turns of the reel with so much line
-// a turn, or paces of a length.
+// ByTurns returns the mean length of casts in m from counts of turns of the reel, or of paces; each is the
+// line of a turn or the length of a pace, m.
 func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, error) {
 	field := setup.Field{Label: "Each", Measure: "depth", Min: 0.1, Max: 3}
 	if message := field.Check(each, choice); message != "" {
@@ -228,7 +226,7 @@ func ByTurns(counted []float64, each float64, choice units.Choice) (Measured, er
 	return out, nil
 }
 
-// byLog is the current of a setup as it is at a place by what the log says of that.
+// byLog returns the current of the setup corrected by the falls that were logged at a place.
 func byLog(f droptest.FlowAt, s setup.Setup, choice units.Choice) (Measured, error) {
 	speed := setup.LookupField("flow.speed")
 	if s.Flow.Speed == 0 {

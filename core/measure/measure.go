@@ -28,7 +28,7 @@ const (
 // Ways are all of them.
 var Ways = []string{Float, Line, Drift, Cast, Along, ByLog}
 
-// Question is what was measured, as it was typed.
+// Question is what the angler measured, as typed.
 type Question struct {
 	Way    string  `json:"way"`
 	Length string  `json:"length"` // that a float passes
@@ -47,14 +47,14 @@ type Question struct {
 	At    *droptest.FlowAt `json:"at,omitempty"`    // what the log has of a place
 }
 
-// Found is what was measured, and what of a setup it sets.
+// Found is the measured value, and the fields of the setup that it sets, by path.
 type Found struct {
 	Measured
 	Changes map[string]any `json:"changes"`
 }
 
-// Measure answers a question about a setup in the units of choice. Errors are
-// setup.Errors, or that a unit is not known.
+// Measure works out a value from what was typed, in the units of choice. The error is input.Errors, or that
+// of a unit that does not exist.
 func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 	if err := choice.Validate(); err != nil {
 		return nil, err
@@ -71,8 +71,8 @@ func Measure(q Question, s setup.Setup, choice units.Choice) (*Found, error) {
 	return out, nil
 }
 
-// ways are how each thing is measured. What cannot be read is left to the reader to tell, before
-// any other error. It is a function, so that a program which measures nothing is not linked with it.
+// ways are the ways to measure, by name. A text that cannot be read is the reader's error, which comes before
+// any other. It is a function so that the linker can leave it out of programs that measure nothing.
 func ways() map[string]func(r *reader, q Question, s setup.Setup) (*Found, error) {
 	return map[string]func(r *reader, q Question, s setup.Setup) (*Found, error){
 		Float: func(r *reader, q Question, _ setup.Setup) (*Found, error) {
@@ -122,7 +122,7 @@ func ways() map[string]func(r *reader, q Question, s setup.Setup) (*Found, error
 	}
 }
 
-// ifRead measures, unless something could not be read.
+// ifRead calls by, unless a text could not be read.
 func ifRead(r *reader, by func() (Measured, error)) (Measured, error) {
 	if r.wrong != nil {
 		return Measured{}, r.wrong
@@ -130,11 +130,11 @@ func ifRead(r *reader, by func() (Measured, error)) (Measured, error) {
 	return by()
 }
 
-// drift is what of a setup a drift sets.
+// drift returns the fields of the setup that a measured drift sets.
 func (r *reader) drift(q Question, s setup.Setup, m Measured) map[string]any {
 	out := map[string]any{"boat.speed": m.Value, "boat.spread": m.Spread, "boat.measured": true}
 	if strings.TrimSpace(q.Toward) != "" {
-		// A compass turns to the right, a setup to the left of the cast.
+		// Compass courses count to the right, directions of a setup to the left of the cast.
 		toward := r.number("toward", "The cast goes", "angle", q.Toward)
 		out["boat.direction"] = boat.Turn(toward - m.Direction)
 	}
@@ -144,7 +144,7 @@ func (r *reader) drift(q Question, s setup.Setup, m Measured) map[string]any {
 	return out
 }
 
-// reader reads what was typed, and gathers what is wrong with it.
+// reader reads typed texts and gathers what is wrong with them.
 type reader struct {
 	choice units.Choice
 	wrong  error
@@ -164,14 +164,14 @@ func (r *reader) number(field, label, measure, text string) float64 {
 	return value
 }
 
-// angle is an angle from the vertical in degrees: as it was read, or from two
-// lengths, how far the line is aside over how far it is down.
+// angle reads an angle from the vertical, in degrees, or two lengths: how far the line goes aside over how
+// far it goes down.
 func (r *reader) angle(text string) float64 {
 	aside, down, two := strings.Cut(text, "/")
 	if !two {
 		return r.number("angle", "Angle", "angle", text)
 	}
-	_, unit, _ := units.Read(down, r.choice.Unit("size")) // one unit may stand for both
+	_, unit, _ := units.Read(down, r.choice.Unit("size")) // one unit may stand for both lengths
 	if bare, _, err := units.Read(aside, unit); err == nil &&
 		strings.TrimSpace(aside) == strconv.FormatFloat(bare, 'f', -1, 64) {
 		aside += " " + unit.Symbol
@@ -201,7 +201,7 @@ func (r *reader) position(field, label, text string) Position {
 	return p
 }
 
-// between is what stands between two numbers.
+// between matches what separates two numbers.
 var between = units.Pattern(`[\s;]+|,\s+`)
 
 // counts reads numbers of turns or paces.

@@ -14,9 +14,8 @@ type Position struct{ North, East float64 }
 
 var coordinate = units.Pattern(`(?i)([NSEW])?\s*([-+]?\d+(?:[.,]\d+)?)\s*(?:[°ºd]?\s*(\d+(?:[.,]\d+)?)\s*['′’m]?\s*)?(?:(\d+(?:[.,]\d+)?)\s*["″”]?\s*)?([NSEW])?`)
 
-// ReadPosition reads a position as it stands on a plotter: degrees with
-// decimals, "12.3456, -4.5678", or with minutes, "12°20.736'N 4°34.068'W".
-// The error is what is wrong, for the person.
+// ReadPosition reads a position as a plotter shows it: degrees with decimals, "12.3456, -4.5678", or with
+// minutes, "12°20.736'N 4°34.068'W". The error is in words for the angler.
 func ReadPosition(text string) (Position, error) {
 	wrong := fmt.Errorf("“%s” is not a position; write degrees, 12.3456, -4.5678, or 12°20.736'N 4°34.068'W",
 		strings.TrimSpace(text))
@@ -32,8 +31,8 @@ func ReadPosition(text string) (Position, error) {
 	return Position{north, east}, nil
 }
 
-// readHalf reads one of the two numbers of a position in degrees; sides are the letters that may
-// stand beside it, the second of which turns it round.
+// readHalf reads latitude or longitude in degrees. sides are its two letters, such as "NS"; the second makes
+// it negative.
 func readHalf(half, sides string) (degrees float64, ok bool) {
 	half = strings.TrimSpace(half)
 	m := coordinate().FindStringSubmatch(half)
@@ -62,14 +61,14 @@ func readHalf(half, sides string) (degrees float64, ok bool) {
 	return sign * degrees, side == "" || side == sides[:1] || side == sides[1:]
 }
 
-// halve splits a position into latitude and longitude: at a letter for a side of
-// the sky, at a comma, or in the middle of what is left.
+// halve splits a position into latitude and longitude: at a letter for a compass point, at a comma, or in the
+// middle of the numbers.
 func halve(text string) []string {
 	text = strings.TrimSpace(text)
 	const sky = "NSEWnsew"
-	if i := strings.IndexAny(text, sky); i > 0 { // it ends the first half
+	if i := strings.IndexAny(text, sky); i > 0 { // the letter ends the latitude
 		return []string{text[:i+1], strings.TrimLeft(text[i+1:], " ,;")}
-	} else if i == 0 { // it begins the first half, and another the second
+	} else if i == 0 { // a letter begins each half
 		if k := strings.IndexAny(text[1:], sky); k >= 0 {
 			return []string{strings.TrimRight(text[:1+k], " ,;"), text[1+k:]}
 		}

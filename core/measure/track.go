@@ -19,16 +19,15 @@ type Drifted struct {
 	Length float64   `json:"length"` // m from its beginning to its end
 }
 
-// lasts is a judged time.
+// lasts returns a time of the judgement table.
 func lasts(v judgement.Value) time.Duration { return time.Duration(v.Number * float64(time.Second)) }
 
-// Drifts are the stretches of a track on which the boat drifted, with how fast and where to,
-// and how that swayed from minute to minute. There is none where it was under way all the
-// time, lay still, or has no times.
+// Drifts returns the stretches of a track on which the boat drifted, with speed, course and how much these
+// varied from minute to minute. A track under motor, at rest or without times has none.
 func Drifts(points []boat.Point, choice units.Choice) []Drifted {
 	var out []Drifted
 	begin := 0
-	end := func(i int) { // of a stretch, before the point i
+	end := func(i int) { // ends a stretch before the point i
 		if d, ok := drifted(points[begin:i], choice); ok {
 			out = append(out, d)
 		}
@@ -44,7 +43,7 @@ func Drifts(points []boat.Point, choice units.Choice) []Drifted {
 	return out
 }
 
-// speedAround is the speed of a boat over the time around a point, m/s.
+// speedAround returns the speed of the boat over some time around a point, m/s.
 func speedAround(points []boat.Point, i int) float64 {
 	from, to := i-1, i
 	for to+1 < len(points) && points[to].Time.Sub(points[from].Time) < lasts(judgement.DriftLook) &&
@@ -59,8 +58,8 @@ func speedAround(points []boat.Point, i int) float64 {
 	return math.Hypot(east, north) / points[to].Time.Sub(points[from].Time).Seconds()
 }
 
-// drifted is the drift along a stretch: the straight line through it in time (least
-// squares), and how the minutes of it differ.
+// drifted returns the drift along a stretch: a straight line in time through its points (least squares), and
+// how much the minutes differ from it.
 func drifted(points []boat.Point, choice units.Choice) (Drifted, bool) {
 	points = trimmed(points)
 	n := len(points)
@@ -73,7 +72,7 @@ func drifted(points []boat.Point, choice units.Choice) (Drifted, bool) {
 	span := out.To.Sub(out.From).Seconds()
 	if out.Length = out.Value * span; out.Length < math.Sqrt2*judgement.Fix.Number ||
 		out.Value > setup.LookupField("boat.speed").Max {
-		return Drifted{}, false // it lay still, as far as fixes tell
+		return Drifted{}, false // no farther than fixes are wrong: it lay still
 	}
 	out.Direction = boat.Course(east, north)
 	out.Spread = math.Hypot(swayed(points, east, north)/out.Value, math.Sqrt2*judgement.Fix.Number/out.Length)
@@ -82,8 +81,8 @@ func drifted(points []boat.Point, choice units.Choice) (Drifted, bool) {
 	return out, true
 }
 
-// trimmed is a stretch without the way to it and from it under motor, which is part of what
-// its ends were looked at over.
+// trimmed returns a stretch without its ends, whose speeds were taken over a time that reaches into the way
+// under motor.
 func trimmed(points []boat.Point) []boat.Point {
 	fast := func(a, b boat.Point) bool {
 		east, north := boat.Metres(a.Position, b.Position)
@@ -98,7 +97,7 @@ func trimmed(points []boat.Point) []boat.Point {
 	return points
 }
 
-// fitted is the velocity of the straight line in time through points, m/s.
+// fitted returns the velocity of the straight line in time through some points, m/s.
 func fitted(points []boat.Point) (east, north float64) {
 	n := float64(len(points))
 	var t, x, y, tt, tx, ty float64
@@ -111,8 +110,8 @@ func fitted(points []boat.Point) (east, north float64) {
 	return (n*tx - t*x) / below, (n*ty - t*y) / below
 }
 
-// swayed is the standard deviation of the velocities of the minutes of a stretch from its
-// mean, m/s; 0 where there are fewer than two.
+// swayed returns the standard deviation of the velocities of the minutes of a stretch, m/s, and 0 for fewer
+// than two minutes.
 func swayed(points []boat.Point, east, north float64) float64 {
 	var sum, legs float64
 	begin := points[0]

@@ -6,6 +6,7 @@ import (
 
 	"gonum.org/v1/gonum/spatial/r3"
 
+	"dunvel/core/catalogue"
 	"dunvel/core/setup"
 	"dunvel/core/water"
 )
@@ -75,5 +76,50 @@ func TestRigOfASetup(t *testing.T) {
 	s.Line.Material = "string"
 	if _, _, err := Rig(s, 0.01, fluid); err == nil {
 		t.Error("a line of string was taken")
+	}
+}
+
+// Directions are in degrees on the page and in rad below it; from the shore a swell of which
+// nothing is said comes in.
+func TestWaves(t *testing.T) {
+	s := setup.Default()
+	s.Swell, s.Water.Depth, s.Water.SplashDepth = setup.Swell{Height: 1, Period: 7}, 12, 8
+	want := func(direction float64) water.Waves {
+		return water.WavesOver(water.Swell{Height: 1, Period: 7, Direction: direction, Phase: 0.5}, 10)
+	}
+	if got := Waves(s, 0.5); got != want(0) {
+		t.Errorf("along the cast: %+v", got)
+	}
+	if s.Swell.Direction = 90; Waves(s, 0.5) != want(math.Pi/2) {
+		t.Errorf("to the left: %+v", Waves(s, 0.5))
+	}
+	s.Boat.Kind, s.Swell.Direction = catalogue.Bank, 0
+	if got := Waves(s, 0.5); got != want(math.Pi) {
+		t.Errorf("onto the shore: %+v", got)
+	}
+	if s.Swell.Direction = 90; Waves(s, 0.5) != want(math.Pi/2) {
+		t.Errorf("along the shore: %+v", Waves(s, 0.5))
+	}
+}
+
+// The direction of a velocity is from 0 up to 360 degrees.
+func TestAgainst(t *testing.T) {
+	for degrees, v := range map[float64]r3.Vec{0: {X: 2}, 90: {Y: 1}, 180: {X: -1}, 225: {X: -1, Y: -1}, 270: {Y: -3}} {
+		if got := Against(v); math.Abs(got-degrees) > 1e-9 {
+			t.Errorf("%+v: %g degrees, not %g", v, got, degrees)
+		}
+	}
+}
+
+// A rig that was cast is pulled to the rod; one that was dropped where nothing flows is
+// pulled nowhere.
+func TestPull(t *testing.T) {
+	s := setup.Default()
+	s.Cast = setup.Cast{Distance: 20}
+	if got := Gait(s).Pull; got != (r3.Vec{X: -1}) {
+		t.Errorf("cast: %+v", got)
+	}
+	if s.Cast, s.Flow.Speed = (setup.Cast{}), 0; Gait(s).Pull != (r3.Vec{}) {
+		t.Errorf("dropped in still water: %+v", Gait(s).Pull)
 	}
 }

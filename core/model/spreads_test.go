@@ -42,6 +42,11 @@ func TestSpreads(t *testing.T) {
 	if DriftSpread(s) != 0.2 {
 		t.Errorf("%g", DriftSpread(s))
 	}
+	for speed, want := range map[float64]float64{0.99: 0, 1: judgement.WindSpread[setup.Forecast].Spread} {
+		if s.Wind.Speed = speed; WindSpread(s) != want {
+			t.Errorf("a wind of %g m/s: %g, not %g", speed, WindSpread(s), want)
+		}
+	}
 }
 
 // A measured drag slows the fall of the whole lure and nothing else of it.
@@ -124,6 +129,10 @@ func TestSnagIndex(t *testing.T) {
 	}
 	if s.Head.Guard = true; math.Abs(SnagIndex(s, 0.5)-0.65*base) > 1e-9 {
 		t.Errorf("guarded: %g", SnagIndex(s, 0.5))
+	}
+	wide := setup.Default()
+	if wide.Head.Shape = "football"; math.Abs(SnagIndex(wide, 0.5)-0.7*base) > 1e-9 {
+		t.Errorf("a football: %g", SnagIndex(wide, 0.5))
 	}
 	// An eye on top catches in weed, one at the nose less; on rock it is all the same.
 	eye := setup.Default()

@@ -15,13 +15,13 @@ import (
 // kindHeader is the header of the column that says what kind of thing a row of the box is.
 const kindHeader = "kind"
 
-// boxColumn is a column of the box as a table: of the kinds of things that have it.
+// boxColumn is a column of the table of the box. Some kinds of things have it, others leave it empty.
 type boxColumn struct {
 	header string
 	of     map[string]box.Column // by kind
 }
 
-// boxColumns are those of all kinds, each once by its header.
+// boxColumns returns the columns of all kinds of things, each header once.
 func boxColumns() []boxColumn {
 	var out []boxColumn
 	for _, kind := range box.Kinds() {
@@ -38,7 +38,7 @@ func boxColumns() []boxColumn {
 	return out
 }
 
-// boxRows are the items of a box as rows, the headers first.
+// boxRows returns the items of a box as rows, the headers first.
 func boxRows(items []box.Item) [][]string {
 	columns := boxColumns()
 	rows := [][]string{{kindHeader}}
@@ -77,9 +77,9 @@ type BoxRows struct {
 // plainNumber is a cell without a unit.
 var plainNumber = regexp.MustCompile(`^\d+(?:[.,]\d+)?$`)
 
-// ReadBox reads a box as a table; ok is false where the file is none: it has no column for the kind of
-// thing, or no kind that there is. Columns go by their headers, in the unit in brackets there. The error
-// is setup.Errors for the field "text", or that of ctx.
+// ReadBox reads a box from a table. Columns go by their headers, quantities by the unit in brackets there.
+// ok is false where the file is no box: it has no column for the kind of thing, or no known kind in it. The
+// error is input.Errors for the field "text", or that of ctx.
 func ReadBox(ctx context.Context, text []byte) (out []BoxRows, refused []Refused, ok bool, err error) {
 	s, err := openSheet(text)
 	if err != nil {
@@ -141,8 +141,8 @@ func (r *boxReader) row(line int, row []string) error {
 	return nil
 }
 
-// column is which column of a row one of ours is: by its whole header, or else the first that is called so
-// and says something; -1 for none.
+// column finds a column of ours in a row of the file: by its whole header, or else the first of that name
+// that is not empty. It is -1 where there is none.
 func (r *boxReader) column(of box.Column, row []string) int {
 	if at := slices.Index(r.headers, headerOf(of)); at >= 0 && at < len(row) {
 		return at
@@ -163,7 +163,7 @@ func headerOf(c box.Column) string {
 	return strings.ToLower(c.Label)
 }
 
-// cells are those of a row in the order of a kind's columns, numbers with the unit of their header.
+// cells returns the cells of a row in the order of a kind's columns, numbers with the unit of their header.
 func (r *boxReader) cells(columns []box.Column, row []string) []string {
 	out := make([]string, len(columns))
 	for c, column := range columns {

@@ -12,8 +12,7 @@ import (
 	"dunvel/core/units"
 )
 
-// Column is one of the columns of a log as a table. Quantities are in the unit
-// that stands in brackets in its header.
+// Column is a column of a log as a table. Its quantities are in the unit in brackets in the header.
 type Column struct {
 	Key    string
 	Header string
@@ -24,8 +23,8 @@ type Column struct {
 	unit    string   // of its quantities; "" where it holds none
 }
 
-// number is a quantity in a unit with two decimals, which can be read one way in any country, and by
-// which nothing is lost that the log knows.
+// number writes a quantity in a unit with two decimals. Two cannot be mistaken for thousands in any country,
+// and are as fine as anything in the log.
 func number(v, unit float64) string {
 	if v == 0 {
 		return ""
@@ -37,7 +36,7 @@ func number(v, unit float64) string {
 	return strings.TrimSuffix(strings.TrimRight(text, "0"), ".")
 }
 
-// sortable is how times stand in a table: as they are on the wall there, which any spreadsheet sorts.
+// sortable is the layout of times in a table: local time, which any spreadsheet sorts.
 const sortable = "2006-01-02 15:04:05"
 
 // Columns of a log as a table, in order.
@@ -104,12 +103,11 @@ var Columns = []Column{
 	{Key: "key", Header: "key", write: func(_ logbook.Log, e logbook.Event) string { return e.Key }},
 }
 
-// written are the columns that a table is written with.
+// written are the columns that are written; the others are only read.
 var written = slices.DeleteFunc(slices.Clone(Columns), func(c Column) bool { return c.write == nil })
 
-// WriteLog writes logs as a table: RFC 4180, UTF-8, a header line, units in it. A
-// cell that a spreadsheet would take for a formula begins with an apostrophe, and one
-// that holds anything that parts cells somewhere is quoted.
+// WriteLog writes logs as a table (RFC 4180, UTF-8), with units in the header line. A cell that a spreadsheet
+// would run as a formula begins with an apostrophe. A cell with a comma, semicolon or tab is quoted.
 func WriteLog(w io.Writer, logs []logbook.Log) error {
 	out := bufio.NewWriter(w)
 	record := make([]string, len(written))
@@ -131,8 +129,8 @@ func WriteLog(w io.Writer, logs []logbook.Log) error {
 	return nil
 }
 
-// writeRecord writes a line of a table. Semicolons and tabs are quoted too, which part
-// cells where a spreadsheet is set so. What goes wrong is told at the flush.
+// writeRecord writes a line of a table. Semicolons and tabs are quoted too, as they separate cells in some
+// countries. The error of writing comes from the flush.
 func writeRecord(out *bufio.Writer, cells []string) {
 	for i, cell := range cells {
 		if i > 0 {
@@ -146,7 +144,7 @@ func writeRecord(out *bufio.Writer, cells []string) {
 	_, _ = out.WriteString("\r\n")
 }
 
-// runs tells whether a spreadsheet would take a cell for a formula.
+// runs tells whether a spreadsheet would run a cell as a formula.
 func runs(cell string) bool {
 	if cell != "" && strings.ContainsRune("\t\r", rune(cell[0])) {
 		return true
@@ -155,7 +153,7 @@ func runs(cell string) bool {
 	return begins != "" && strings.ContainsRune("=+-@", rune(begins[0]))
 }
 
-// harmless is a cell that no spreadsheet runs.
+// harmless returns a cell that no spreadsheet runs as a formula.
 func harmless(cell string) string {
 	if runs(cell) {
 		return "'" + cell
@@ -163,7 +161,7 @@ func harmless(cell string) string {
 	return cell
 }
 
-// plain is a cell as it was before it was made harmless.
+// plain undoes harmless.
 func plain(cell string) string {
 	if rest, marked := strings.CutPrefix(cell, "'"); marked && runs(rest) {
 		return rest

@@ -17,28 +17,27 @@ import (
 	"dunvel/internal/exchange/moments"
 )
 
-// Refused is a line that cannot be taken, and why.
+// Refused is a line that cannot be read, and why.
 type Refused struct {
 	Line int
 	Why  string
 }
 
-// mostRefused is how many lines are told of.
+// mostRefused is how many refused lines are reported.
 const mostRefused = 100
 
-// Taken is a log that was read, with the line of each of its events, and the key that it would have had
-// before keys went by what is read instead of how it is written.
+// Taken is a log that was read, with the line of each event, and the key that each event got from older
+// versions, which made keys from the text of the line instead of its meaning.
 type Taken struct {
 	logbook.Log
 	Lines []int
 	Old   []string
 }
 
-// Logs reads the rows of a table: the trips with what happened, in the order of
-// the table, and the first of the lines that cannot be taken. What has no key gets one by what is
-// read: its trip, time, kind and rod, and which of those alike it is, so that taking it twice is
-// taking it once, also after a spreadsheet has written it otherwise. It stops when ctx ends. The error is
-// setup.Errors for the field "text", or that of ctx.
+// Logs reads the rows of a table: the trips with their events, in the order of the table, and the first of
+// the lines that cannot be read. An event without a key gets one made of its trip, time, kind and rod, and its
+// number among equal ones. Thus a file that is read twice adds nothing, even when a spreadsheet has saved it in
+// another layout. It stops when ctx ends. The error is input.Errors for the field "text", or that of ctx.
 func (t *Table) Logs(ctx context.Context) ([]Taken, []Refused, error) {
 	r := reading{table: t, moment: moments.Reader{Order: t.Order, Zone: t.zone}, at: map[string]int{},
 		seen: map[string]int{}}
@@ -66,7 +65,7 @@ func (t *Table) Logs(ctx context.Context) ([]Taken, []Refused, error) {
 	return r.out, r.refused, nil
 }
 
-// reading is a table that is read row by row.
+// reading is the state of reading a table row by row.
 type reading struct {
 	table   *Table
 	moment  moments.Reader
@@ -105,7 +104,7 @@ func (r *reading) row(row []string, line int) {
 	}
 	old := ""
 	if e.Key == "" {
-		// Two lines that are alike are two events.
+		// Two equal lines are two events.
 		old = r.keyed(name + "\x00" + strings.Join(row, "\x00"))
 		e.Key = r.keyed(fmt.Sprint(name, "\x00", e.Time.Unix(), "\x00", e.Kind, "\x00", e.Rod, "\x00of what is read"))
 	}
@@ -126,14 +125,14 @@ func (r *reading) row(row []string, line int) {
 	}
 }
 
-// keyed is a key of something, and of the how-many-eth of the kind it is.
+// keyed returns a key made of a text and of how often that text has come before.
 func (r *reading) keyed(same string) string {
 	r.seen[same]++
 	sum := sha256.Sum256([]byte(fmt.Sprint(same, "\x00", r.seen[same])))
 	return hex.EncodeToString(sum[:16])
 }
 
-// finish looks at a trip that was read whole, and at what happened on it.
+// finish checks a trip and its events once all its rows are read.
 func (r *reading) finish(l *Taken) {
 	message := input.CheckText("Trip", l.Name, input.MostName, true)
 	if err := l.Trip.Validate(nil); err != nil && message == "" {
@@ -163,7 +162,7 @@ func (r *reading) finish(l *Taken) {
 	l.Events, l.Lines, l.Old, l.Trip.End = kept, lines, old, &last
 }
 
-// called are words of others for what happens.
+// called are other words for the kinds of events.
 var called = map[string]string{
 	"caught": logbook.Fish, "catch": logbook.Fish, "landed": logbook.Fish, "fish caught": logbook.Fish,
 	"yes":  logbook.Fish,
@@ -177,7 +176,8 @@ var called = map[string]string{
 	"trimmed": logbook.Trimmed, "new line": logbook.Renewed, "seen": logbook.Seen,
 }
 
-// kindOf is what happened in a row: as it says, or where it does not by the fish that it tells of.
+// kindOf returns the kind of event of a row: the one that it names. A row without one is a fish if it has a
+// species, a length or a weight, and else a note.
 func kindOf(cell func(string) string) (string, error) {
 	text := strings.ToLower(cell("kind"))
 	if text == "" {
@@ -239,8 +239,7 @@ func (t *Table) event(cell func(string) string, m moments.Reader) (logbook.Event
 	return e, nil
 }
 
-// chosen reads what of an event is one of a few: the phase, the rod, and whether a fish was
-// released.
+// chosen reads the cells that hold one of a few words: the phase, the rod, and whether a fish was released.
 func chosen(e *logbook.Event, cell func(string) string) error {
 	e.Phase = strings.ToLower(cell("phase"))
 	if e.Phase != "" && !slices.Contains(logbook.Phases, e.Phase) {

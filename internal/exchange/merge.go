@@ -7,8 +7,8 @@ import (
 	"dunvel/core/logbook"
 )
 
-// own are the columns of what an angler says of an event, which a table may say otherwise, and how it is
-// taken over.
+// own are the columns with what only the angler knows of an event. A table may change these; the function
+// copies the new value.
 var own = map[string]func(into *logbook.Event, from logbook.Event){
 	"phase": func(into *logbook.Event, from logbook.Event) { into.Phase = from.Phase },
 	"depth": func(into *logbook.Event, from logbook.Event) {
@@ -24,8 +24,8 @@ var own = map[string]func(into *logbook.Event, from logbook.Event){
 	"note":     func(into *logbook.Event, from logbook.Event) { into.Note = from.Note },
 }
 
-// Merge is an event that is kept with what a row of the table says otherwise of it, and whether it does:
-// by what both are as cells of a table, so that what was rounded there is no change.
+// Merge returns a kept event with the changes that a row of the table makes to it, and whether there are any.
+// It compares both as cells of a table, so that rounding there is no change.
 func (t *Table) Merge(kept, row logbook.Event) (logbook.Event, bool) {
 	differs := false
 	for _, c := range written {
@@ -40,7 +40,7 @@ func (t *Table) Merge(kept, row logbook.Event) (logbook.Event, bool) {
 	return kept, differs
 }
 
-// Says is an event in words, as it will be kept.
+// Says tells an event in words, as it will be kept.
 func (t *Table) Says(l logbook.Log, e logbook.Event) string {
 	parts := []string{e.Time.Format("2 January 2006 15:04"), l.Trip.Place, e.Kind}
 	for _, c := range written {

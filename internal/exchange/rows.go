@@ -57,7 +57,7 @@ func WriteBook(w io.Writer, sheet string, rows [][]string) (err error) {
 	return f.Write(w)
 }
 
-// numeral is the number that a text is written as, and as nothing else: 007 and 1e5 are names.
+// numeral returns the number that a text is the plain form of. Texts such as 007 and 1e5 are names.
 func numeral(text string) (float64, bool) {
 	v, err := strconv.ParseFloat(text, 64)
 	if strings.Contains(text, ".") {
@@ -66,21 +66,21 @@ func numeral(text string) (float64, bool) {
 	return v, err == nil && strconv.FormatFloat(v, 'f', -1, 64) == text
 }
 
-// Row is a row of a table, with its line.
+// Row is a row of a table, with its line in the file.
 type Row struct {
 	Line  int
 	Cells []string
 }
 
-// mostKept is how many rows of things that are kept are read at once.
+// mostKept is how many rows are read from one file.
 const mostKept = 10000
 
-// commaNumber is a number with a decimal comma, in a table that semicolons part.
+// commaNumber matches a number with a decimal comma, in a table with semicolons between cells.
 var commaNumber = regexp.MustCompile(`^[+-]?\d+,\d+$`)
 
-// ReadRows reads the rows of a table or a workbook that are not empty, the headers first; ok is false
-// where the first is not one that begins knows. Where semicolons part the cells a comma is that of
-// decimals. The error is setup.Errors for the field "text", or that of ctx.
+// ReadRows reads the rows of a table or a workbook, the headers first, without empty ones. ok is false where
+// begins does not know the headers. Between semicolons a comma is a decimal comma. The error is input.Errors
+// for the field "text", or that of ctx.
 func ReadRows(ctx context.Context, text []byte, begins func(headers []string) bool) (rows []Row, ok bool, err error) {
 	s, err := openSheet(text)
 	if err != nil {
@@ -113,7 +113,8 @@ func ReadRows(ctx context.Context, text []byte, begins func(headers []string) bo
 	return rows, err == nil && len(rows) > 0, err
 }
 
-// Day is a day that stands in a cell, in whatever order can be told; the error says that it cannot.
+// Day reads the day in a cell, whatever the order of day, month and year, if only one order is possible. The
+// error says that it is not.
 func Day(text string) (string, error) {
 	m := moments.Reader{}
 	if order, either := moments.Order(text); either {
@@ -128,7 +129,7 @@ func Day(text string) (string, error) {
 	return fmt.Sprintf("%04d-%02d-%02d", year, month, date), nil
 }
 
-// Clock is a time of the day that stands in a cell, to the minute; the error says that it is none.
+// Clock reads the time of day in a cell, to the minute. The error says that it is none.
 func Clock(text string) (string, error) {
 	hour, minute, _, _, ok := moments.Reader{}.Clock(text)
 	if !ok || text == "" {

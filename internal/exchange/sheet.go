@@ -13,7 +13,7 @@ import (
 	"github.com/xuri/excelize/v2"
 )
 
-// Limits of what is read at once.
+// Limits of one file.
 const (
 	MostRows = 100000
 	MostText = 48 << 20 // bytes
@@ -23,14 +23,14 @@ const (
 	mostUnpacked = 256 << 20 // bytes, of a workbook
 )
 
-// sheet is the rows of a file of cells, which can be gone through more than once.
+// sheet is a file of cells. Its rows can be read more than once.
 type sheet struct {
 	comma    rune
 	text     []byte
 	workbook *excelize.File
 }
 
-// others are files that are no tables, by how they begin, and what to do with them.
+// others are kinds of files that are no tables, by their first bytes, with what the angler can do.
 var others = []struct{ begins, says string }{
 	{"\xd0\xcf\x11\xe0", "it is a workbook of an old kind (.xls); save it as XLSX or as CSV."},
 	{"%PDF", "it is a PDF; give the table that it was made of."},
@@ -39,16 +39,15 @@ var others = []struct{ begins, says string }{
 	{"\x1f\x8b", "it is packed (gzip); unpack it first."},
 }
 
-// markup are texts that are no tables, by the name of their first element.
+// markup are kinds of markup that are no tables, by their first element, with what the angler can do.
 var markup = []struct{ holds, says string }{
 	{"<gpx", "it is a GPX; name it .gpx, so that it is taken for waypoints and tracks."},
 	{"<kml", "it is a KML; save the places as GPX, which is read."},
 	{"<html", "it is a web page; save the table as CSV."},
 }
 
-// openSheet is a file as rows of cells: CSV of any delimiter, or the first sheet of a workbook
-// (XLSX). The error is setup.Errors for the field "text", which says what the file is where it is
-// something else.
+// openSheet opens a file of cells: CSV with any delimiter, or the first sheet of a workbook (XLSX). The error
+// is input.Errors for the field "text"; for other kinds of files it says which kind it is.
 func openSheet(text []byte) (*sheet, error) {
 	switch {
 	case len(bytes.TrimSpace(text)) == 0:
@@ -67,7 +66,7 @@ func openSheet(text []byte) (*sheet, error) {
 	return openText(text)
 }
 
-// openWorkbook is the first sheet of a workbook.
+// openWorkbook opens the first sheet of a workbook.
 func openWorkbook(text []byte) (*sheet, error) {
 	if bytes.Contains(text[:min(len(text), 100)], []byte("opendocument")) {
 		return nil, files.Faulty("it is an OpenDocument; save it as XLSX or as CSV.")
@@ -80,7 +79,7 @@ func openWorkbook(text []byte) (*sheet, error) {
 	return &sheet{workbook: workbook}, nil
 }
 
-// openText is a text of cells, in whatever charset and with whatever delimiter.
+// openText opens a text of cells, whatever its charset and delimiter.
 func openText(text []byte) (*sheet, error) {
 	text, err := files.Decoded(text)
 	if err != nil {
@@ -108,8 +107,8 @@ func openText(text []byte) (*sheet, error) {
 	return s, nil
 }
 
-// overfull is the first line that has more marks that part cells than any line of a log,
-// before anything is made of them; 0 for none.
+// overfull returns the first line with more delimiters than any line of a log has, 0 for none. It is found
+// before cells are made, which would take too much memory.
 func (s *sheet) overfull() int {
 	line, cuts, mark := 1, 0, byte(s.comma)
 	for _, b := range s.text {
@@ -125,7 +124,7 @@ func (s *sheet) overfull() int {
 	return 0
 }
 
-// delimiter is what parts the cells of most of the first lines, titles among them.
+// delimiter returns the character between the cells of most of the first lines, titles included.
 func delimiter(text []byte) rune {
 	best, most := ',', 0
 	for _, d := range []rune{',', ';', '\t'} {
@@ -142,14 +141,14 @@ func delimiter(text []byte) rune {
 	return best
 }
 
-// each goes through the rows, with the line of each in the file and how far into it that is, until do
-// has an error. The cells are gone after each.
+// each calls do for every row, with its line and how far into the file it is (0 to 1), until do returns an
+// error. The cells are valid during the call only.
 func (s *sheet) each(ctx context.Context, do func(line int, row []string, share float64) error) error {
 	if s.workbook != nil {
 		return s.eachOfWorkbook(ctx, do)
 	}
 	in := csv.NewReader(bytes.NewReader(s.text))
-	// Quotes within a cell are inches more often than anything else.
+	// A quote within a cell most often means inches.
 	in.Comma, in.FieldsPerRecord, in.ReuseRecord, in.LazyQuotes = s.comma, -1, true, true
 	for {
 		row, err := in.Read()
@@ -174,7 +173,7 @@ func (s *sheet) each(ctx context.Context, do func(line int, row []string, share 
 	}
 }
 
-// whole refuses a row of too many cells.
+// whole refuses a row with too many cells.
 func whole(line int, row []string) error {
 	if len(row) > mostColumns {
 		return files.Faulty("line %d has more than %d cells.", line, mostColumns)
@@ -213,5 +212,5 @@ func (s *sheet) eachOfWorkbook(ctx context.Context, do func(line int, row []stri
 	return nil
 }
 
-// errEnough ends going through the rows.
+// errEnough stops reading rows.
 var errEnough = fmt.Errorf("exchange: enough rows")

@@ -15,10 +15,10 @@ import (
 	"dunvel/internal/exchange/moments"
 )
 
-// mostTitles is among how many first rows the headers are looked for.
+// mostTitles is how many first rows are searched for the headers.
 const mostTitles = 20
 
-// How is how a table is to be read, where the angler says so.
+// How is what the angler says about how to read a table.
 type How struct {
 	Columns map[string]int // by our key, which column of the file; -1 for none
 	Order   string         // moments.DayFirst or moments.MonthFirst; "" as the table has it
@@ -26,14 +26,14 @@ type How struct {
 	Zone    *time.Location // of times without one; UTC where it is nil
 }
 
-// Ask is what can be read two ways in a table, and has to be said.
+// Ask is a question to the angler about what can be read in two ways.
 type Ask struct {
 	About   string // "order" or "decimal"
 	Example string // a cell
 	Options []string
 }
 
-// Table is a file of cells with the columns that were recognised.
+// Table is a file of cells with its recognised columns.
 type Table struct {
 	Headers        []string       // of the file
 	Columns        map[string]int // by the key of ours, which column of the file
@@ -47,9 +47,8 @@ type Table struct {
 	zone   *time.Location
 }
 
-// ReadTable looks through a table: where its headers stand, which of its columns are which of ours, and
-// how its days and numbers are to be read. The error is setup.Errors for the field "text", or that
-// of ctx.
+// ReadTable finds the headers of a table, matches its columns with ours, and decides how to read its days and
+// numbers. The error is input.Errors for the field "text", or that of ctx.
 func ReadTable(ctx context.Context, text []byte, how How) (*Table, error) {
 	s, err := openSheet(text)
 	if err != nil {
@@ -80,8 +79,8 @@ func ReadTable(ctx context.Context, text []byte, how How) (*Table, error) {
 	return t, t.survey(ctx)
 }
 
-// findHeaders takes of the first rows the one of which most columns are known, and the first of several
-// cells where none is.
+// findHeaders takes the row with the most known columns among the first rows, or the first row with more than
+// one cell where no column is known.
 func (t *Table) findHeaders(ctx context.Context) error {
 	best, looked := -1, 0
 	err := t.sheet.each(ctx, func(line int, row []string, _ float64) error {
@@ -123,10 +122,10 @@ func (t *Table) findHeaders(ctx context.Context) error {
 	return nil
 }
 
-// bracketed is a unit in a header: "depth (m)", "depth [m]", "depth, m" or "depth m".
+// bracketed matches a unit in a header: "depth (m)", "depth [m]", "depth, m" or "depth m".
 var bracketed = regexp.MustCompile(`^(.*?)[\s,]*[(\[]\s*([^)\]]*)\s*[)\]]\s*$`)
 
-// BareHeader is a header without its unit.
+// BareHeader returns a header without its unit.
 func BareHeader(h string) string {
 	if m := bracketed.FindStringSubmatch(h); m != nil {
 		h = m[1]
@@ -134,7 +133,7 @@ func BareHeader(h string) string {
 	return strings.ToLower(strings.Join(strings.Fields(strings.ReplaceAll(h, "_", " ")), " "))
 }
 
-// UnitOf is the unit in a header, where it names one of a dimension.
+// UnitOf returns the unit in a header, if it is one of the dimension.
 func UnitOf(header string, of units.Dimension) (units.Unit, bool) {
 	symbol := ""
 	if m := bracketed.FindStringSubmatch(header); m != nil {
@@ -146,7 +145,7 @@ func UnitOf(header string, of units.Dimension) (units.Unit, bool) {
 	return u, ok && u.Dimension == of
 }
 
-// recognised are the columns of ours that headers name, by their words or by those that others use for
+// recognised returns the columns of ours by key, with where they are: by our headers or by other words for
 // them, with a unit or without.
 func recognised(headers []string) map[string]int {
 	out := map[string]int{}
@@ -176,7 +175,7 @@ func recognised(headers []string) map[string]int {
 		}
 	}
 	weightOfHead(out, headers)
-	// A date beside no time is the time.
+	// Where there is a date and no time, the date is the time.
 	if at, ok := out["day"]; ok {
 		if _, clock := out["time"]; !clock {
 			delete(out, "day")
@@ -186,8 +185,8 @@ func recognised(headers []string) map[string]int {
 	return out
 }
 
-// alias tells whether a header, which is given bare too, is one that others use for a column, or
-// its own with a unit.
+// alias tells whether a header is another word for the column, or its own with a unit. bare is the header
+// without its unit.
 func (c Column) alias(header, bare string) bool {
 	if slices.Contains(c.aliases, bare) {
 		return true
@@ -203,8 +202,8 @@ func (c Column) alias(header, bare string) bool {
 	return unit != "" && (short == BareHeader(c.Header) || slices.Contains(c.aliases, short))
 }
 
-// weightOfHead takes a column called a weight for that of the head where it is not that of a
-// fish: beside its kind or length.
+// weightOfHead takes a column called weight for that of the head where it is in grams or ounces, or where it
+// has no unit and the table has no species or length of fish.
 func weightOfHead(columns map[string]int, headers []string) {
 	at, ok := columns["weight"]
 	if !ok || strings.Contains(BareHeader(headers[at]), "fish") {
@@ -227,13 +226,13 @@ var (
 	thousands = regexp.MustCompile(`^\s*[+-]?\d{1,3},\d{3}\D*$`)
 )
 
-// evidence is what the cells of a table say of how they are to be read.
+// evidence is what the cells show about how to read days and numbers.
 type evidence struct {
 	dayFirst, monthFirst, comma, point, rows int
 	eitherDay, thousands                     string // a cell that can be read two ways
 }
 
-// survey looks through the days and the numbers of a table, and decides or asks how they are to be read.
+// survey looks through the days and numbers of a table and decides how to read them, or asks.
 func (t *Table) survey(ctx context.Context) error {
 	var seen evidence
 	err := t.sheet.each(ctx, func(line int, row []string, _ float64) error {
@@ -269,7 +268,7 @@ func (t *Table) survey(ctx context.Context) error {
 	return nil
 }
 
-// decideOrder decides which of day and month comes first, or asks.
+// decideOrder decides whether the day or the month comes first, or asks.
 func (t *Table) decideOrder(seen evidence) {
 	switch {
 	case seen.dayFirst > 0 && seen.monthFirst == 0:
@@ -282,7 +281,7 @@ func (t *Table) decideOrder(seen evidence) {
 	}
 }
 
-// decideDecimal decides what stands before the decimals, or asks.
+// decideDecimal decides whether a comma or a point comes before decimals, or asks.
 func (t *Table) decideDecimal(seen evidence) {
 	switch {
 	case seen.comma > 0 && seen.point == 0 || seen.thousands != "" && t.sheet.comma == ';' && seen.point == 0:
@@ -294,7 +293,7 @@ func (t *Table) decideDecimal(seen evidence) {
 	}
 }
 
-// skips tells whether a row is none of the log: it stands over the headers, or is empty.
+// skips tells whether a row is not part of the log: it is empty, or not below the headers.
 func (t *Table) skips(line int, row []string) bool {
 	return line <= t.header || !slices.ContainsFunc(row, func(c string) bool { return strings.TrimSpace(c) != "" })
 }
@@ -323,7 +322,7 @@ func (e *evidence) number(cell string) {
 	}
 }
 
-// Missing is which of what a log needs there is no column for; "" where none is.
+// Missing names the needed columns that the table lacks, "" where it lacks none.
 func (t *Table) Missing() string {
 	has := func(key string) bool { at, ok := t.Columns[key]; return ok && at >= 0 }
 	switch {
@@ -335,7 +334,7 @@ func (t *Table) Missing() string {
 	return ""
 }
 
-// quantity reads a cell in its own unit, in that of its header, or in the usual.
+// quantity reads a cell in its own unit, or else that of its header, or else the usual one.
 func (t *Table) quantity(key, usual, text string) (float64, error) {
 	if text == "" {
 		return 0, nil
@@ -355,7 +354,7 @@ func (t *Table) quantity(key, usual, text string) (float64, error) {
 	return v, nil
 }
 
-// pointed is a number with a point before its decimals and no marks of thousands.
+// pointed returns a number with a decimal point and without separators of thousands.
 func (t *Table) pointed(text string) string {
 	switch {
 	case t.Decimal == "," && strings.Contains(text, ","):

@@ -11,8 +11,8 @@ import (
 	"github.com/xuri/excelize/v2"
 )
 
-// WriteWorkbook writes logs as a workbook (XLSX, ECMA-376): the same columns as the table, its times as
-// times and its numbers as numbers. A text stands as a text, whatever it begins with.
+// WriteWorkbook writes logs as a workbook (XLSX, ECMA-376) with the same columns as the table. Times and
+// numbers are stored as such, and texts as texts, whatever they begin with.
 func WriteWorkbook(w io.Writer, logs []logbook.Log) (err error) {
 	f := excelize.NewFile()
 	defer func() {
@@ -62,10 +62,10 @@ func WriteWorkbook(w io.Writer, logs []logbook.Log) (err error) {
 	return f.Write(w)
 }
 
-// sortableCell is sortable as workbooks have it.
+// sortableCell is the layout sortable in the words of a workbook.
 const sortableCell = "yyyy-mm-dd hh:mm:ss"
 
-// cellsOf are the cells of an event.
+// cellsOf returns the cells of an event.
 func cellsOf(l logbook.Log, e logbook.Event, moments int) []any {
 	out := make([]any, len(written))
 	for i, c := range written {
@@ -73,7 +73,7 @@ func cellsOf(l logbook.Log, e logbook.Event, moments int) []any {
 		switch {
 		case text == "":
 		case c.Key == "time":
-			// A workbook knows no zones: what the clock on the wall said.
+			// A workbook has no time zones: it gets the local time.
 			out[i] = excelize.Cell{StyleID: moments, Value: time.Date(e.Time.Year(), e.Time.Month(), e.Time.Day(),
 				e.Time.Hour(), e.Time.Minute(), e.Time.Second(), 0, time.UTC)}
 		case c.unit != "":

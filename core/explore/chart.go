@@ -1,16 +1,15 @@
 package explore
 
 import (
-	"cmp"
 	"context"
 	"maps"
 	"math"
 	"runtime"
 	"slices"
 	"sync"
-	"sync/atomic"
 
 	"dunvel/core/explore/axis"
+	"dunvel/core/explore/known"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/setup"
@@ -62,7 +61,7 @@ func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) 
 		return nil, &axis.Error{Field: up, Why: axis.SameTwice}
 	}
 	c := &Charting{search: x, setup: s, cells: map[place]worked{},
-		known: known{bench: x.Bench, rung: rungBeside, most: alikeWithin}}
+		known: known.New(x.Bench, rungBeside, alikeWithin)}
 	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
 	c.Steps, c.Fields = chartSteps, axis.Charted(s)
 	c.masses = slices.Sorted(slices.Values(s.Heads))
@@ -86,8 +85,7 @@ type Charting struct {
 
 	mutex sync.Mutex
 	cells map[place]worked
-	known known   // heads that were judged for themselves on the levels before
-	fresh []sited // and on this one
+	known *known.Heads // heads that were judged for themselves on the levels before
 }
 
 // place is that of a cell.
@@ -113,7 +111,7 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 		for y := 0; y <= chartSteps; y += size {
 			for x := 0; x <= chartSteps; x += size {
 				at := place{x, y}
-				if _, known := before[at]; known {
+				if _, done := before[at]; done {
 					continue
 				}
 				work.Go(func() error {
@@ -135,18 +133,9 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 		if err := work.Wait(); err != nil {
 			return err
 		}
-		c.learn()
+		c.known.Learn()
 	}
 	return nil
-}
-
-// learn takes the heads of a level to those that are known, in an order that does not
-// change from one time to the next.
-func (c *Charting) learn() {
-	slices.SortStableFunc(c.fresh, func(a, b sited) int {
-		return cmp.Or(compare(a.at[1], b.at[1]), compare(a.at[0], b.at[0]), compare(a.head.Mass, b.head.Mass))
-	})
-	c.known.heads, c.fresh = append(c.known.heads, c.fresh...), nil
 }
 
 // find is the cell at a place: worked out, tried, or mixed from those around it where they
@@ -258,10 +247,10 @@ const (
 )
 
 // site is a place by the logarithms of what is there, over a little, for it may be nothing.
-func (c *Charting) site(at place) site {
+func (c *Charting) site(at place) known.Site {
 	const little = 0.1
 	log := func(a axis.Axis, i int) float64 { return math.Log(along(a, i) + little*(a.To-a.From)) }
-	return site{log(c.X, at.x), log(c.Y, at.y)}
+	return known.Site{log(c.X, at.x), log(c.Y, at.y)}
 }
 
 // along is the value of the axis at a cell.
@@ -286,23 +275,11 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked,
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)
-	var own atomic.Int64
-	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0,
-		func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
-			if h, ok, err := like(ctx, c.search.Bench, here, mass, c.known.nearest(site, mass)); ok || err != nil {
-				return h, err
-			}
-			h, err := c.search.Bench.Judge(ctx, here, mass)
-			own.Add(1)
-			c.mutex.Lock()
-			defer c.mutex.Unlock()
-			c.fresh = append(c.fresh, sited{site, &h})
-			return h, err
-		})
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0, c.known.Aside(site))
 	if err != nil {
 		return worked{}, err
 	}
-	out := worked{heads: w.heads, Cell: Cell{Between: int(own.Load()) < len(w.heads)}}
+	out := worked{heads: w.heads, Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
 	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
 	return out, nil
 }

@@ -126,6 +126,33 @@ func TestTurns(t *testing.T) {
 	}
 }
 
+// What is swum is chosen by the speed of the hand that suits it: on the engine too the head beyond
+// every turn is the one that an answer has there, as all heads are judged on their own.
+func TestTurnsOfWhatIsSwum(t *testing.T) {
+	if testing.Short() {
+		t.Skip("picks on the engine")
+	}
+	x := Search{Bench: judge.Engine}
+	s := setup.Default()
+	s.Approach.Kind, s.Water.Depth, s.Bait.Length, s.Head.Hook = setup.Swim, 4, 0.09, "1/0"
+	standing, err := x.Stand(t.Context(), s)
+	if err != nil {
+		t.Fatal(err)
+	}
+	turns, err := standing.Turns(t.Context(), func([]Turn) {})
+	if err != nil || len(turns) < 4 {
+		t.Fatalf("%+v %v", turns, err)
+	}
+	for _, turn := range turns {
+		k := knobs[slices.IndexFunc(knobs, func(k knob) bool { return k.path == turn.Field })]
+		moved := s
+		*k.value(&moved) = turn.Value
+		if mass, err := x.Pick(t.Context(), moved); err != nil || mass != turn.Mass || mass == standing.Mass() {
+			t.Errorf("%s %g: %g kg is told, %g is picked (%v)", turn.Field, turn.Value, turn.Mass, mass, err)
+		}
+	}
+}
+
 // A sketch chooses as the whole ladder does, tells of the heads around the pick and of one
 // that is looked at, and leaves others open; a weight that is there twice is no hindrance.
 func TestSketch(t *testing.T) {

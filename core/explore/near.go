@@ -10,6 +10,7 @@ import (
 	"runtime"
 	"slices"
 
+	"dunvel/core/explore/known"
 	"dunvel/core/input"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
@@ -75,13 +76,10 @@ func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, nea
 	return x.chooseBy(ctx, c, masses, near, 0, x.Bench.Judge)
 }
 
-// judging judges a head of a case.
-type judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error)
-
 // chooseBy is choose with some more of the heavier rungs from the beginning (more), and with a way
 // to judge heads (by).
 func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int,
-	by judging) (window, error) {
+	by known.Judging) (window, error) {
 	w := window{Choice: choose.Choice{Pick: -1}}
 	if near == 0 {
 		var err error
@@ -152,7 +150,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 }
 
 // judge judges those of some masses that are not in the window yet, side by side.
-func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by judging) ([]judge.Head, error) {
+func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by known.Judging) ([]judge.Head, error) {
 	missing := slices.DeleteFunc(slices.Clone(masses), func(m float64) bool {
 		return slices.ContainsFunc(w.heads, func(h judge.Head) bool { return h.Mass == m })
 	})

@@ -4,9 +4,8 @@ import (
 	"context"
 	"math"
 	"slices"
-	"sync"
 
-	"dunvel/core/judge"
+	"dunvel/core/explore/known"
 	"dunvel/core/judge/choose"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -30,8 +29,8 @@ type Hour struct {
 // It ends early with the error of ctx or of emit.
 func (x Search) Through(ctx context.Context, masses []float64, times []float64, closest float64,
 	at func(time float64) (setup.Setup, error), emit func(Hour) error) ([]Hour, error) {
-	t := through{same: map[site]Hour{}, search: x, masses: masses, at: at,
-		known: known{bench: x.Bench, rung: rungBeside, most: hoursAlike}}
+	t := through{same: map[known.Site]Hour{}, search: x, masses: masses, at: at,
+		known: known.New(x.Bench, rungBeside, hoursAlike)}
 	var out []Hour
 	look := func(time float64, between ...Hour) (Hour, error) {
 		h, err := t.hour(ctx, time, between)
@@ -66,32 +65,8 @@ type through struct {
 	search Search
 	masses []float64
 	at     func(time float64) (setup.Setup, error)
-	known  known // heads of the hours before
-	mutex  sync.Mutex
-	fresh  []sited       // and of this one
-	same   map[site]Hour // hours of which all heads were looked at: water that stays as it is is looked at once
-}
-
-// judging judges heads at a place like those of the hours before, and for themselves what
-// is like none: not like each other, so that it does not matter which of them comes first.
-func (t *through) judging(at site) judging {
-	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
-		if h, ok, err := like(ctx, t.search.Bench, c, mass, t.known.nearest(at, mass)); ok || err != nil {
-			return h, err
-		}
-		h, err := t.search.Bench.Judge(ctx, c, mass)
-		t.mutex.Lock()
-		defer t.mutex.Unlock()
-		t.fresh = append(t.fresh, sited{at, &h})
-		return h, err
-	}
-}
-
-// learn takes the heads of an hour to those that are known, in an order that does not change
-// from one time to the next.
-func (t *through) learn() {
-	slices.SortStableFunc(t.fresh, func(a, b sited) int { return compare(a.head.Mass, b.head.Mass) })
-	t.known.heads, t.fresh = append(t.known.heads, t.fresh...), nil
+	known  *known.Heads        // heads of the hours before
+	same   map[known.Site]Hour // hours of which all heads were looked at: water that stays as it is is looked at once
 }
 
 // among are the heads that one is tied on of between two times: those that are at either,
@@ -134,10 +109,10 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 	}
 	out.Fits = true
 	w := window{Choice: choose.Choice{Pick: -1}}
-	if w.heads, err = w.judge(ctx, here, s.Heads, t.judging(place)); err != nil {
+	if w.heads, err = w.judge(ctx, here, s.Heads, t.known.Aside(place)); err != nil {
 		return out, err
 	}
-	t.learn()
+	t.known.Learn()
 	choice, err := choose.Choose(ctx, t.search.Bench, here, w.heads)
 	if err != nil {
 		return out, err
@@ -164,14 +139,14 @@ const hoursAlike = 0.35
 
 // siteOf is a place by what changes through a day: the depth, and where current and wind go
 // and how fast, over a little, for they may stand.
-func siteOf(s setup.Setup) site {
+func siteOf(s setup.Setup) known.Site {
 	const current, wind = 0.1, 1.0 // m/s
 	way := func(speed, over, degrees float64) (x, y float64) {
 		sin, cos := math.Sincos(degrees * math.Pi / 180)
 		far := math.Log(1 + speed/over)
 		return far * cos, far * sin
 	}
-	out := site{math.Log(max(s.Water.Depth, 0.1))}
+	out := known.Site{math.Log(max(s.Water.Depth, 0.1))}
 	out[1], out[2] = way(s.Flow.Speed, current, s.Flow.Direction)
 	out[3], out[4] = way(s.Wind.Speed, wind, s.Wind.Direction)
 	return out

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"sync"
 
+	"dunvel/core/explore/known"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/progress"
@@ -123,8 +124,8 @@ func (s *Standing) Turns(ctx context.Context, found func([]Turn)) ([]Turn, error
 	err := each(len(brackets), func(i int) (err error) {
 		defer done()
 		if k := knobs[i/2]; k.applies(s.from) {
-			l := look{s, k, float64(1 - i%2*2), &known{bench: s.search.Bench, rung: rungApart, most: math.Inf(1)}}
-			l.known.put(l.at(*k.value(&s.from)), s.window.heads)
+			l := look{s, k, float64(1 - i%2*2), known.New(s.search.Bench, rungApart, math.Inf(1))}
+			l.known.Put(l.at(*k.value(&s.from)), s.window.heads)
 			brackets[i], err = l.along(ctx)
 		}
 		return err
@@ -172,11 +173,11 @@ type look struct {
 	*Standing
 	knob
 	sign  float64
-	known *known // heads that were judged for themselves along it
+	known *known.Heads // heads that were judged for themselves along it
 }
 
 // at is the place of a value along the look, in steps of the field.
-func (l look) at(value float64) site { return site{value / l.step} }
+func (l look) at(value float64) known.Site { return known.Site{value / l.step} }
 
 // bracket holds two values of a field between which the pick changes.
 type bracket struct {
@@ -305,7 +306,7 @@ func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err err
 	if !ok || err != nil {
 		return false, false, err
 	}
-	by := l.known.like(l.at(value))
+	by := l.known.Like(l.at(value))
 	if !l.plain(c) {
 		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, by)
 		return w.mass() == l.Mass(), true, err
@@ -332,48 +333,80 @@ func (l look) judged() []float64 {
 	return out
 }
 
-// pick returns the mass of the head to tie on with the field at a value, judged on its own; 0 if
-// there is none.
+// pick returns the mass of the head to tie on with the field at a value; 0 if there is none. Heads
+// whose verdict the others decide are judged like known ones, those that decide on their own.
 func (l look) pick(ctx context.Context, value float64) (float64, error) {
 	c, ok, err := l.situated(value)
 	if !ok || err != nil {
 		return 0, err
 	}
-	alone, like := l.known.alone(l.at(value)), l.known.like(l.at(value))
+	alone, like := l.known.Alone(l.at(value)), l.known.Like(l.at(value))
 	if l.plain(c) {
 		return l.lightest(ctx, c, alone, like)
 	}
 	w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, like)
-	if err != nil || w.Pick < 0 {
-		return 0, err
+	if err != nil || w.mass() == l.Mass() {
+		return w.mass(), err
 	}
-	h, err := alone(ctx, c, w.mass())
-	if h.Verdict != w.picked().Verdict {
-		return l.Mass(), err
+	// Between the head that is tied on and the one that would be, it is decided by what they are here.
+	for _, mass := range []float64{l.Mass(), w.mass()} {
+		if mass == 0 {
+			continue
+		}
+		if err := l.settle(ctx, c, value, mass); err != nil {
+			return 0, err
+		}
 	}
-	return h.Mass, err
+	w, err = l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, like)
+	return w.mass(), err
+}
+
+// closeCall is how near to the chance that is wanted the chance of a head that was judged like
+// another is, for the head to be judged on its own.
+const closeCall = 0.15
+
+// settle has a head known at a value: on its own where its chance is a close call, and otherwise like
+// others, with the speed of the hand that suits it here.
+func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) error {
+	by := l.known.Like(l.at(value))
+	h, err := by(ctx, c, mass)
+	if err != nil {
+		return err
+	}
+	if c.School().Swims && math.Abs(h.Sure-c.Setup.Approach.Sure) > closeCall {
+		by = l.known.Closely(l.at(value))
+	} else {
+		by = l.known.Alone(l.at(value))
+	}
+	_, err = by(ctx, c, mass)
+	return err
 }
 
 // lightest is the lightest head that does it, from the one that is tied on now: heavier
-// where that does not, and lighter where one that is does too. 0 where none does.
-func (l look) lightest(ctx context.Context, c *trial.Case, by, like judging) (float64, error) {
-	does := func(i int, by judging) (bool, error) {
-		h, err := by(ctx, c, l.masses[i])
+// where that does not, and lighter where one that is does too. 0 where none does. What turns
+// is judged on its own, and of the others what is a close call.
+func (l look) lightest(ctx context.Context, c *trial.Case, alone, like known.Judging) (float64, error) {
+	does := func(i int, unless func(judge.Head) bool) (bool, error) {
+		h, err := like(ctx, c, l.masses[i])
+		if err == nil && !unless(h) {
+			h, err = alone(ctx, c, l.masses[i])
+		}
 		return h.Verdict == judge.Does, err
 	}
+	clearly := func(h judge.Head) bool { return math.Abs(h.Sure-c.Setup.Approach.Sure) > closeCall }
 	i := slices.Index(l.masses, l.Mass())
-	ok, err := does(i, by)
+	ok, err := does(i, func(h judge.Head) bool { return h.Verdict == judge.Does })
 	if ok {
-		for ; i > 0; i-- {
-			if ok, err := does(i-1, by); err != nil || !ok {
+		for unless := func(h judge.Head) bool { return h.Verdict != judge.Does }; i > 0; i-- {
+			if ok, err = does(i-1, unless); err != nil || !ok {
 				break
 			}
-			by = like // a second step is seldom one
+			unless = clearly // a second step is seldom one
 		}
 		return l.masses[i], err
 	}
 	for ; err == nil && !ok && i+1 < len(l.masses); i++ {
-		ok, err = does(i+1, by)
+		ok, err = does(i+1, clearly)
 	}
 	if err != nil || !ok {
 		return 0, err

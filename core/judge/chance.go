@@ -28,6 +28,7 @@ type view struct {
 	of    *trial.Case
 	mass  float64
 
+	ownSpeed bool // the speed of the hand that suits is worked out, not scaled from that of another head
 	thorough bool // every unknown is looked at, even where it decides nothing any more
 }
 

@@ -1,0 +1,203 @@
+// Package known holds heads that were judged at some places, so that heads at places nearby can be
+// judged by them with a try or two instead of some twenty.
+package known
+
+import (
+	"cmp"
+	"context"
+	"math"
+	"slices"
+	"sync"
+
+	"dunvel/core/judge"
+	"dunvel/core/trial"
+)
+
+// Judging judges a head of a mass in kg of a case.
+type Judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error)
+
+// Site is a place, by the logarithms of the values that differ from place to place.
+type Site [5]float64
+
+// off is how far a place is from another.
+func (s Site) off(other Site) float64 {
+	sum := 0.0
+	for i := range s {
+		sum += (s[i] - other[i]) * (s[i] - other[i])
+	}
+	return math.Sqrt(sum)
+}
+
+// sited is a head that was judged at a place.
+type sited struct {
+	at   Site
+	head *judge.Head
+}
+
+// Heads are the heads that are known. It is safe for concurrent use.
+type Heads struct {
+	bench judge.Bench
+	rung  float64
+	most  float64
+	mutex sync.Mutex
+	heads []sited
+	waits []sited
+}
+
+// New knows no heads yet. rung is the distance between two heads of which one is e times as heavy; a
+// head that was judged farther away than most is not used.
+func New(bench judge.Bench, rung, most float64) *Heads {
+	return &Heads{bench: bench, rung: rung, most: most}
+}
+
+// Put adds heads that were judged at a place.
+func (k *Heads) Put(at Site, heads []judge.Head) {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	for i := range heads {
+		k.heads = append(k.heads, sited{at, &heads[i]})
+	}
+}
+
+// Learn makes known what Aside judged on its own, in an order that is the same every time.
+func (k *Heads) Learn() {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	slices.SortStableFunc(k.waits, func(a, b sited) int {
+		return cmp.Or(slices.Compare(a.at[:], b.at[:]), cmp.Compare(a.head.Mass, b.head.Mass))
+	})
+	k.heads, k.waits = append(k.heads, k.waits...), nil
+}
+
+// Waiting is how many heads of a place were judged on their own since the last Learn.
+func (k *Heads) Waiting(at Site) int {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	n := 0
+	for _, s := range k.waits {
+		if s.at == at {
+			n++
+		}
+	}
+	return n
+}
+
+// nearest returns the heads by which one of a mass can be judged at a place, the better first: the
+// nearest of exactly its mass, and the nearest of about its mass with every unknown looked at.
+func (k *Heads) nearest(at Site, mass float64) []*judge.Head {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	var own, whole *judge.Head
+	far, farWhole := math.Inf(1), math.Inf(1)
+	for _, s := range k.heads {
+		off := s.at.off(at)
+		if off > k.most {
+			continue
+		}
+		if s.head.Mass == mass && off < far {
+			own, far = s.head, off
+		}
+		if s.head.Mass > aboutMass*mass || mass > aboutMass*s.head.Mass || !s.head.Thorough() {
+			continue
+		}
+		if off += k.rung * math.Abs(math.Log(s.head.Mass/mass)); off < farWhole {
+			whole, farWhole = s.head, off
+		}
+	}
+	if own == whole {
+		whole = nil
+	}
+	return slices.DeleteFunc([]*judge.Head{own, whole}, func(h *judge.Head) bool { return h == nil })
+}
+
+// aboutMass is how many times heavier one of two heads may be for the unknowns to move both about
+// alike.
+const aboutMass = 2.1
+
+// by judges a head at a place by the first of the known ones nearby that allows it, in a way; ok is
+// false where it has to be judged on its own.
+func (k *Heads) by(ctx context.Context, at Site, c *trial.Case, mass float64,
+	like func(context.Context, *trial.Case, float64, *judge.Head) (judge.Head, bool, error)) (judge.Head, bool, error) {
+	for _, one := range k.nearest(at, mass) {
+		if h, ok, err := like(ctx, c, mass, one); ok || err != nil {
+			return h, ok, err
+		}
+	}
+	return judge.Head{}, false, nil
+}
+
+// exactly is the head of a mass that is known at a place; nil where none is. Of several it is the last.
+func (k *Heads) exactly(at Site, mass float64) *judge.Head {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	for _, s := range slices.Backward(k.heads) {
+		if s.at == at && s.head.Mass == mass {
+			return s.head
+		}
+	}
+	return nil
+}
+
+// Like returns a way to judge heads at a place by the known ones nearby, or on their own where
+// that is not possible; the latter become known too.
+func (k *Heads) Like(at Site) Judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h := k.exactly(at, mass); h != nil {
+			return *h, nil
+		}
+		if h, ok, err := k.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
+			return h, err
+		}
+		return k.Alone(at)(ctx, c, mass)
+	}
+}
+
+// Closely is like Like with the speed of the hand that suits a head worked out there; all it judges
+// becomes known.
+func (k *Heads) Closely(at Site) Judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h := k.exactly(at, mass); h != nil {
+			return *h, nil
+		}
+		h, ok, err := k.by(ctx, at, c, mass, k.bench.LikeWithSpeed)
+		switch {
+		case err != nil:
+			return h, err
+		case !ok:
+			return k.Alone(at)(ctx, c, mass)
+		}
+		k.Put(at, []judge.Head{h})
+		return h, nil
+	}
+}
+
+// Alone returns a way to judge heads at a place on their own, after which they are known.
+func (k *Heads) Alone(at Site) Judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h := k.exactly(at, mass); h != nil {
+			return *h, nil
+		}
+		h, err := k.bench.Judge(ctx, c, mass)
+		if err == nil {
+			k.Put(at, []judge.Head{h})
+		}
+		return h, err
+	}
+}
+
+// Aside is Like for places that are judged side by side: what is judged on its own becomes known with
+// Learn, so that it does not matter which place comes first.
+func (k *Heads) Aside(at Site) Judging {
+	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h, ok, err := k.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
+			return h, err
+		}
+		h, err := k.bench.Judge(ctx, c, mass)
+		if err == nil {
+			k.mutex.Lock()
+			defer k.mutex.Unlock()
+			k.waits = append(k.waits, sited{at, &h})
+		}
+		return h, err
+	}
+}

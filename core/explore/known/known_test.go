@@ -1,0 +1,137 @@
+package known
+
+import (
+	"math"
+	"sync/atomic"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/judge/judgetest"
+	"dunvel/core/setup"
+	"dunvel/core/stage"
+	"dunvel/core/trial"
+)
+
+func still(t *testing.T, approach string) *trial.Case {
+	t.Helper()
+	s := setup.Default()
+	s.Head.Hook, s.Approach.Kind, s.Water.Depth = "#10", approach, 6
+	c, err := trial.New(s, stage.Knowledge{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return c
+}
+
+// A head that is known is not tried again where it was judged, is tried in a few ways beside
+// it, and in full where nothing near it is known.
+func TestTries(t *testing.T) {
+	var tried atomic.Int64
+	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
+	by := func(j Judging, mass float64) (judge.Head, int64) {
+		t.Helper()
+		before := tried.Load()
+		h, err := j(t.Context(), c, mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return h, tried.Load() - before
+	}
+	first, alone := by(k.Like(Site{0}), 5.3e-3)
+	if alone < 8 {
+		t.Fatalf("%d tries on its own", alone)
+	}
+	if again, n := by(k.Like(Site{0}), 5.3e-3); n != 0 || again.Sure != first.Sure {
+		t.Errorf("%d tries where it is known", n)
+	}
+	if again, n := by(k.Alone(Site{0}), 5.3e-3); n != 0 || again.Sure != first.Sure {
+		t.Errorf("%d tries on its own where it is known", n)
+	}
+	if like, n := by(k.Like(Site{3}), 5.3e-3); n < 1 || n >= alone/2 || math.Abs(like.Sure-first.Sure) > 1e-9 {
+		t.Errorf("%d tries beside it, %g sure, not %g", n, like.Sure, first.Sure)
+	}
+	if _, n := by(k.Like(Site{3}), 5.3e-3); n == 0 {
+		t.Error("what was judged like another is taken for known")
+	}
+	if _, n := by(k.Like(Site{3.1}), 5.3e-3); n != alone {
+		t.Errorf("%d tries farther away than it tells of, not %d", n, alone)
+	}
+	if _, n := by(k.Like(Site{3.1}), 5.3e-3); n != 0 {
+		t.Errorf("%d tries where it had to be judged on its own", n)
+	}
+}
+
+// Of several heads the nearest of the same mass tells, or one of about the mass with every
+// unknown looked at.
+func TestNearest(t *testing.T) {
+	var tried atomic.Int64
+	bench := judgetest.Bench(&tried)
+	c, k := still(t, setup.SlowFall), New(bench, 1, math.Inf(1))
+	head := func(mass float64) judge.Head {
+		h, err := bench.Judge(t.Context(), c, mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return h
+	}
+	k.Put(Site{0}, []judge.Head{head(5e-3), head(2.5e-3), head(50e-3)})
+	k.Put(Site{2}, []judge.Head{head(5e-3)})
+	if !k.heads[1].head.Thorough() || !k.heads[0].head.Thorough() {
+		t.Fatal("not every unknown was looked at of a head that is in doubt")
+	}
+	if got := k.nearest(Site{0.9}, 5e-3); len(got) == 0 || got[0] != k.heads[0].head {
+		t.Errorf("%+v", got)
+	}
+	if got := k.nearest(Site{1.1}, 5e-3); len(got) == 0 || got[0] != k.heads[3].head {
+		t.Errorf("%+v", got)
+	}
+	for mass, want := range map[float64]int{3e-3: 1, 5.2e-3: 1, 10.4e-3: 1, 10.6e-3: 0, 20e-3: 0} {
+		if got := k.nearest(Site{0}, mass); len(got) != want {
+			t.Errorf("%d heads tell of one of %g kg, not %d", len(got), mass, want)
+		}
+	}
+	if got := k.nearest(Site{0}, 3e-3); got[0] != k.heads[1].head {
+		t.Errorf("a head of %g kg tells of one of 3 g", got[0].Mass)
+	}
+}
+
+// What is judged aside becomes known only when it is learnt.
+func TestAside(t *testing.T) {
+	var tried atomic.Int64
+	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
+	judged := func() int64 {
+		before := tried.Load()
+		if _, err := k.Aside(Site{0})(t.Context(), c, 5.3e-3); err != nil {
+			t.Fatal(err)
+		}
+		return tried.Load() - before
+	}
+	alone := judged()
+	if n := judged(); n != alone || k.Waiting(Site{0}) != 2 || k.Waiting(Site{1}) != 0 {
+		t.Errorf("%d tries and %d waiting", n, k.Waiting(Site{0}))
+	}
+	k.Learn()
+	if n := judged(); n >= alone/2 || k.Waiting(Site{0}) != 0 {
+		t.Errorf("%d tries and %d waiting once it was learnt", n, k.Waiting(Site{0}))
+	}
+}
+
+// What swims is judged closely once at a place, and told of there from then on.
+func TestClosely(t *testing.T) {
+	var tried atomic.Int64
+	c, k := still(t, setup.Swim), New(judgetest.Bench(&tried), 10, 3)
+	h, err := k.Like(Site{0})(t.Context(), c, 10e-3)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for n, want := range []bool{true, false} {
+		before := tried.Load()
+		got, err := k.Closely(Site{1})(t.Context(), c, 10e-3)
+		if err != nil || math.Abs(got.Swim.Speed/h.Swim.Speed-1) > 1e-9 {
+			t.Errorf("%g m/s, not %g: %v", got.Swim.Speed, h.Swim.Speed, err)
+		}
+		if (tried.Load() > before) != want {
+			t.Errorf("for the %d. time it took %d tries", n+1, tried.Load()-before)
+		}
+	}
+}

@@ -20,6 +20,7 @@ func ownRig(parts ...rigging.Part) setup.Setup {
 // What cannot be tied is refused by its part, in words.
 func TestOwnRigs(t *testing.T) {
 	head, hook := rigging.Part{What: "head"}, rigging.Part{What: "hook"}
+	stop, ring := rigging.Part{What: "stop"}, rigging.Part{What: "sinker", Mass: 0.001, Slides: true}
 	at := func(p rigging.Part, m float64) rigging.Part { p.At = m; return p }
 	for _, c := range []struct {
 		parts []rigging.Part
@@ -33,6 +34,12 @@ func TestOwnRigs(t *testing.T) {
 			"", ""},
 		{[]rigging.Part{head, at(hook, 0.3), at(hook, 0.6), at(hook, 0.9), at(hook, 1.2), at(hook, 1.5), at(hook, 1.8),
 			at(hook, 2.1)}, "", ""},
+		{[]rigging.Part{hook, {What: "sinker", At: 0.03, Slides: true}, {What: "stop", At: 0.05}}, "", ""},
+		{[]rigging.Part{head, at(stop, 1), at(stop, 2), at(stop, 3), at(stop, 4), at(stop, 5), at(stop, 6), at(stop, 7),
+			at(stop, 8), at(stop, 9), at(stop, 10), at(stop, 11), at(stop, 12), at(stop, 13), at(stop, 14),
+			at(stop, 15)}, "", ""},
+		{[]rigging.Part{hook, at(ring, 1), at(stop, 2), at(ring, 2), at(stop, 3), at(ring, 3), at(stop, 4),
+			{What: "sinker", At: 5, Slides: true}}, "", ""},
 		{nil, "rig.parts", "Rig: it has no parts; begin with a head, a hook or a sinker at the end of the line."},
 		{make([]rigging.Part, 17), "rig.parts", "Rig: at most 16 parts can be worked out, not 17."},
 		{[]rigging.Part{head, {What: "anvil", At: 1}}, "rig.parts.1.what",

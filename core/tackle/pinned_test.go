@@ -1,7 +1,10 @@
 package tackle
 
 import (
+	"math"
 	"testing"
+
+	"dunvel/core/catalogue"
 )
 
 // Weights, areas and masses, each against its formula worked out on its own, with the numbers of
@@ -132,3 +135,30 @@ func TestRefused(t *testing.T) {
 }
 
 func second(_ Lure, err error) error { return err }
+
+// Wire makes a hook heavier, a ball drags as it is big, and a bait that was weighed is uncertain by its
+// volume in water and by the scale.
+func TestPinnedParts(t *testing.T) {
+	const within = 1e-9
+	near(t, "heavy wire", Head{Hook: "1/0", Wire: "heavy"}.HookMass(), 1.4*0.5e-3, within)
+	near(t, "fine wire", Head{Hook: "1/0", Wire: "fine"}.HookMass(), 0.7*0.5e-3, within)
+	near(t, "a ball of 1 ml", BallArea(1e-6), 0.45*math.Pi/4*math.Pow(6e-6/math.Pi, 2.0/3), within)
+	head, bait := ball(7), paddle
+	head.Hook, head.Weighed, bait.Weighed = "1/0", true, 0.02
+	proportions := catalogue.BaitForms[bait.Form].Proportions.Spread
+	metal := 0.01 * (7e-3 - 0.5e-3) * (1 - fresh.Density/11340)
+	want := 9.80665 * math.Sqrt(metal*metal+math.Pow(bait.Volume()*fresh.Density*proportions, 2)+math.Pow(0.02*0.02, 2))
+	near(t, "spread where all is weighed", assemble(t, head, bait).WeightSpread, want, within)
+}
+
+// Of two baits that are drawn along the one that is uneven farther from its axis, wide or high, turns first.
+func TestSpinsByItsGreatestSize(t *testing.T) {
+	head, bait := ball(7), paddle
+	bait.Form, bait.Width, bait.Tall = "curl tail", 0.01, 0.02
+	high := spins(head, bait, fresh)
+	bait.Width, bait.Tall = 0.02, 0.01
+	wide := spins(head, bait, fresh)
+	bait.Width, bait.Tall = 0.015, 0.015
+	near(t, "wide as high", high, wide, 1e-9)
+	near(t, "round", spins(head, bait, fresh)/wide, math.Sqrt(0.02/0.015), 1e-9)
+}

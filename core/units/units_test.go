@@ -221,3 +221,15 @@ func TestParseEdges(t *testing.T) {
 		}
 	}
 }
+
+// One is one and no or more are many; a share is in whole percent.
+func TestCounted(t *testing.T) {
+	for n, want := range map[int]string{0: "0 drops", 1: "1 drop", 2: "2 drops"} {
+		if got := Counted(n, "drop"); got != want {
+			t.Errorf("%q", got)
+		}
+	}
+	if got := Percent(0.126); got != "13 %" {
+		t.Errorf("%q", got)
+	}
+}

@@ -13,6 +13,7 @@ import (
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/setup"
+	"dunvel/core/stage"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 
@@ -54,18 +55,18 @@ const (
 // NewChart checks a setup and the fields to chart it over. Errors are
 // setup.Errors or *axis.Error.
 func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) (*Charting, error) {
-	if _, err := x.Situate(s); err != nil {
+	here, err := x.Situate(s)
+	if err != nil {
 		return nil, err
 	}
 	if across == up {
 		return nil, &axis.Error{Field: up, Why: axis.SameTwice}
 	}
-	c := &Charting{search: x, setup: s, cells: map[place]worked{},
+	c := &Charting{search: x, setup: s, school: here.School(), cells: map[place]worked{},
 		known: known.New(x.Bench, rungBeside, alikeWithin)}
 	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
 	c.Steps, c.Fields = chartSteps, axis.Charted(s)
 	c.masses = slices.Sorted(slices.Values(s.Heads))
-	var err error
 	if c.across, c.X, err = axis.Find(across, s, choice); err != nil {
 		return nil, err
 	}
@@ -80,6 +81,7 @@ type Charting struct {
 	Chart
 	search     Search
 	setup      setup.Setup
+	school     stage.School
 	masses     []float64 // light to heavy
 	across, up axis.Value
 
@@ -96,6 +98,7 @@ type place struct{ x, y int }
 type worked struct {
 	Cell
 	heads []judge.Head
+	whole []bool // of each head that is mixed: it was known all around
 }
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
@@ -152,10 +155,40 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 	for _, corner := range corners {
 		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
 	}
-	if size >= chartFine && !agreed {
-		return c.workOut(ctx, at, c.amid(corners))
+	mixed, err := c.between(at, corners)
+	if err != nil || size < chartFine || agreed || c.plain(mixed, size) {
+		return mixed, err
 	}
-	return c.between(at, corners)
+	return c.workOut(ctx, at, c.amid(corners))
+}
+
+// plainBy is how far from what is wanted chances are among cells that are coarse, for the choice among mixed
+// heads to be that among tried ones.
+const plainBy = 0.1
+
+// plain tells whether the choice among mixed heads needs no try: the one that is picked and those
+// beside it are known all around, and of it and the next lighter one none is a close call.
+func (c *Charting) plain(w worked, size int) bool {
+	i := slices.Index(c.masses, w.Mass)
+	if i < 0 {
+		return false
+	}
+	from, to, by := max(i-1, 0), i+1, 0.0
+	if size > chartFine {
+		by = plainBy
+	}
+	if c.school.Swims || c.school.Hovers { // a heavier one may suit the hand better
+		if to = min(i+2, len(c.masses)); size > chartFine {
+			return false
+		}
+	}
+	for _, mass := range c.masses[from:to] {
+		k := slices.IndexFunc(w.heads, func(h judge.Head) bool { return h.Mass == mass })
+		if k < 0 || !w.whole[k] || math.Abs(w.heads[k].Sure-c.setup.Approach.Sure) < by {
+			return false
+		}
+	}
+	return true
 }
 
 // amid is the mass amid those that are picked at some cells, kg; 0 where none is.
@@ -184,50 +217,6 @@ func (c *Charting) corners(before map[place]worked, at place, size int) [4]worke
 	}
 	return [4]worked{before[place{left, low}], before[place{right, low}], before[place{left, high}],
 		before[place{right, high}]}
-}
-
-// between chooses by the chances that heads have at the cells around a place: mixed
-// evenly, of those that are held alike there. Where a head is not known all around, the
-// chance is that of the cells where it is.
-func (c *Charting) between(at place, corners [4]worked) (worked, error) {
-	here, err := c.situate(at)
-	if err != nil {
-		_, other := Sensible(err)
-		return worked{Cell: Cell{Between: true}}, other
-	}
-	out := worked{Cell: Cell{Between: true}}
-	for _, mass := range c.masses {
-		var same []judge.Head
-		for _, corner := range corners {
-			i := slices.IndexFunc(corner.heads, func(h judge.Head) bool { return h.Mass == mass })
-			if i >= 0 && (len(same) == 0 || corner.heads[i].Handling.Down == same[0].Handling.Down) {
-				same = append(same, corner.heads[i])
-			}
-		}
-		if len(same) > 0 {
-			out.heads = append(out.heads, mixed(here, same))
-		}
-	}
-	if len(out.heads) > 0 {
-		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
-	}
-	return out, nil
-}
-
-// mixed is a head with the chance that it has on average where it was judged, and the
-// speed of the hand that suits it.
-func mixed(c *trial.Case, same []judge.Head) judge.Head {
-	out := same[0]
-	sure, swim, hover := 0.0, 0.0, 0.0
-	n := float64(len(same))
-	for _, h := range same {
-		sure += h.Sure / n
-		swim += math.Log(max(h.Swim.Speed, 1e-3)) / n
-		hover += math.Log(max(h.Hover.TakeUp, 1e-3)) / n
-	}
-	out.Sure, out.Swim.Speed, out.Hover.TakeUp = sure, math.Exp(swim), math.Exp(hover)
-	out.Verdict = judge.VerdictOf(sure, c.Setup.Approach.Sure)
-	return out
 }
 
 // told is the head that is chosen, how sure it is, and whether with the rod down.

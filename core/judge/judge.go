@@ -54,6 +54,7 @@ type Head struct {
 
 	suited bool          // its handling is good enough for no other to be looked at
 	fine   bool          // its result is as fine as is shown
+	centre musts.Reading // what is read of it as things are taken to be
 	doubts *doubts       // what is not known does to it; nil where that was not looked at
 	finer  musts.Reading // what a finer look adds to its reading; nil where there was none
 }

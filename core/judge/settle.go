@@ -27,6 +27,7 @@ type Ranges struct {
 // from its reading (centre) and how the unknowns move that.
 func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	asked := musts.In(c)
+	h.centre = centre
 	h.Misses = make([]Miss, len(asked))
 	for i, m := range asked {
 		h.Misses[i] = Miss{Must: m, By: musts.Of(m).Miss(c, centre, 1)}

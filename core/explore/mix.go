@@ -1,0 +1,110 @@
+package explore
+
+import (
+	"math"
+	"slices"
+
+	"dunvel/core/judge"
+	"dunvel/core/judge/choose"
+	"dunvel/core/trial"
+)
+
+// weights are how much each of the cells around a place counts there: by how near they are, as sites are.
+func (c *Charting) weights(at place, corners [4]worked) [4]float64 {
+	here, from, to := c.site(at), c.site(place{corners[0].X, corners[0].Y}), c.site(place{corners[3].X, corners[3].Y})
+	var far [2]float64 // of the way from the left to the right corners, and from the low to the high ones
+	for i := range far {
+		if to[i] != from[i] {
+			far[i] = (here[i] - from[i]) / (to[i] - from[i])
+		}
+	}
+	return [4]float64{(1 - far[0]) * (1 - far[1]), far[0] * (1 - far[1]), (1 - far[0]) * far[1], far[0] * far[1]}
+}
+
+// between chooses among heads that lie amid those of the cells around a place. Nothing is tried.
+func (c *Charting) between(at place, corners [4]worked) (worked, error) {
+	out := worked{Cell: Cell{Between: true}}
+	here, err := c.situate(at)
+	if err != nil {
+		_, other := Sensible(err)
+		return out, other
+	}
+	weights := c.weights(at, corners)
+	for _, mass := range c.masses {
+		if h, whole, ok := mixed(here, mass, corners, weights); ok {
+			out.heads, out.whole = append(out.heads, h), append(out.whole, whole)
+		}
+	}
+	if len(out.heads) > 0 {
+		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
+	}
+	return out, nil
+}
+
+// mixed is a head of a mass amid those of some cells. Where it cannot be told from all of them (whole) its
+// chance is the mean of those that it has; ok is false where it is known at none.
+func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (h judge.Head, whole, ok bool) {
+	var shares []judge.Share
+	var same []*judge.Head // of the mass, and held alike
+	all := 0.0             // of the shares
+	for n, corner := range corners {
+		for _, s := range sharesOf(corner.heads, mass) {
+			s.Of *= weights[n]
+			shares, all = append(shares, s), all+s.Of
+		}
+		i := slices.IndexFunc(corner.heads, func(h judge.Head) bool { return h.Mass == mass })
+		if i >= 0 && (len(same) == 0 || corner.heads[i].Handling.Down == same[0].Handling.Down) {
+			same = append(same, &corner.heads[i])
+		}
+	}
+	if len(same) == 0 {
+		return h, false, false
+	}
+	if math.Abs(all-1) < 1e-9 && !(len(same) == len(corners) && alike(c, same)) {
+		if h, ok := judge.Amid(c, mass, shares); ok {
+			return h, true, true
+		}
+	}
+	h = *same[0]
+	h.Sure = 0
+	for _, s := range same {
+		h.Sure += s.Sure / float64(len(same))
+	}
+	h.Verdict = judge.VerdictOf(h.Sure, c.Setup.Approach.Sure)
+	return h, len(same) == len(corners), true
+}
+
+// alikeSure is how near to one another chances are of which the mean is taken.
+const alikeSure = 0.05
+
+// alike tells whether heads are so alike that the mean of their chances is good enough: nothing but the
+// chance decides between heads, and it hardly differs.
+func alike(c *trial.Case, same []*judge.Head) bool {
+	low, high := 1.0, 0.0
+	for _, h := range same {
+		low, high = min(low, h.Sure), max(high, h.Sure)
+	}
+	return high-low <= alikeSure && !c.School().Swims && !c.School().Hovers
+}
+
+// sharesOf is a head of a mass by those that are known, light to heavy: itself, or the two that are next
+// to it, no farther off than these are from one another.
+func sharesOf(known []judge.Head, mass float64) []judge.Share {
+	i, found := slices.BinarySearchFunc(known, mass, func(h judge.Head, m float64) int { return compare(h.Mass, m) })
+	if found {
+		return []judge.Share{{Head: &known[i], Of: 1}}
+	}
+	if len(known) < 2 {
+		return nil
+	}
+	i = min(max(i, 1), len(known)-1)
+	a, b := &known[i-1], &known[i]
+	share := math.Log(mass/a.Mass) / math.Log(b.Mass/a.Mass)
+	if share < -farthestOut || share > 1+farthestOut {
+		return nil
+	}
+	return []judge.Share{{Head: a, Of: 1 - share}, {Head: b, Of: share}}
+}
+
+// farthestOut is how far beyond two heads another may be, over what is between them.
+const farthestOut = 1.3

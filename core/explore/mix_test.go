@@ -1,0 +1,62 @@
+package explore
+
+import (
+	"math"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+func headOf(mass float64) judge.Head { return judge.Head{Result: trial.Result{Mass: mass}} }
+
+// A head that is known stands for itself; one between or next to two is made of those by the logarithms of
+// their masses; one that is far off is not told.
+func TestSharesOf(t *testing.T) {
+	known := []judge.Head{headOf(2e-3), headOf(4e-3)}
+	for mass, want := range map[float64][]float64{
+		2e-3: {1}, 4e-3: {1}, 8e-3: {-1, 2}, 1e-3: {2, -1}, 2e-3 * math.Sqrt2: {0.5, 0.5},
+		9.8e-3: {-1.2928, 2.2928}, 9.9e-3: nil, 0.82e-3: {2.2863, -1.2863}, 0.8e-3: nil,
+	} {
+		got := sharesOf(known, mass)
+		if len(got) != len(want) {
+			t.Errorf("%g kg: %+v", mass, got)
+			continue
+		}
+		for i := range got {
+			if math.Abs(got[i].Of-want[i]) > 1e-3 {
+				t.Errorf("%g kg: share %d is %g, not %g", mass, i, got[i].Of, want[i])
+			}
+		}
+	}
+	if got := sharesOf(known[:1], 3e-3); got != nil {
+		t.Errorf("by one head alone: %+v", got)
+	}
+}
+
+// A place counts the cells around it by how near they are in ratios, and all of them make one.
+func TestWeights(t *testing.T) {
+	chart, err := still(nil).NewChart(water(func(*setup.Setup) {}), "water.depth", "wind.speed", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	cell := func(x, y int) worked { return worked{Cell: Cell{X: x, Y: y}} }
+	square := [4]worked{cell(0, 0), cell(8, 0), cell(0, 8), cell(8, 8)}
+	for _, at := range []place{{0, 0}, {8, 0}, {4, 4}, {2, 6}, {8, 8}} {
+		w := chart.weights(at, square)
+		if sum := w[0] + w[1] + w[2] + w[3]; math.Abs(sum-1) > 1e-12 {
+			t.Errorf("%v: they come to %g", at, sum)
+		}
+		right, s := w[1]+w[3], func(x int) float64 { return chart.site(place{x, 0})[0] }
+		if want := (s(at.x) - s(0)) / (s(8) - s(0)); math.Abs(right-want) > 1e-12 {
+			t.Errorf("%v: %g of it is the right, not %g", at, right, want)
+		}
+	}
+	if w := chart.weights(place{4, 4}, square); !(w[1]+w[3] > 0.6) {
+		t.Errorf("half way from shallow to deep is as deep as what is deep by ratios: %v", w)
+	}
+	if w := chart.weights(place{4, 3}, [4]worked{cell(4, 3), cell(4, 3), cell(4, 3), cell(4, 3)}); w != [4]float64{1} {
+		t.Errorf("itself: %v", w)
+	}
+}

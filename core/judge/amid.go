@@ -1,0 +1,50 @@
+package judge
+
+import (
+	"math"
+
+	"dunvel/core/judge/musts"
+	"dunvel/core/trial"
+
+	"gonum.org/v1/gonum/floats"
+)
+
+// Share is a head and how much of another it makes; the shares of all that make one come to 1, and
+// some may be below 0.
+type Share struct {
+	*Head
+	Of float64
+}
+
+// Amid is a head of a mass in kg of a case, by heads of about its mass that were judged in water
+// around: what is read of it is a mean of what was read of those, and the unknowns move it as they moved one of them. Nothing is
+// tried. ok is false where one of them did not arrive or was held otherwise.
+func Amid(c *trial.Case, mass float64, of []Share) (h Head, ok bool) {
+	h = *of[0].Head
+	centre := make(musts.Reading, len(h.centre))
+	swim, hover := 0.0, 0.0
+	var d *doubts
+	for _, one := range of {
+		if one.centre == nil || len(one.centre) != len(centre) || !one.centre.Arrived() ||
+			one.Handling.Down != h.Handling.Down {
+			return Head{}, false
+		}
+		floats.AddScaled(centre, one.Of, one.centre)
+		swim += one.Of * math.Log(max(one.Swim.Speed, slowest))
+		hover += one.Of * math.Log(max(one.Hover.TakeUp, slowest))
+		if one.doubts != nil && (d == nil || d.some && !one.doubts.some) {
+			d = one.doubts
+		}
+	}
+	h.Whole += mass - h.Mass
+	h.Mass, h.Swim.Speed, h.Hover.TakeUp = mass, math.Exp(swim), math.Exp(hover)
+	h.doubts, h.Lacks = d, 0
+	if d == nil {
+		d = certain
+	}
+	h.settle(c, centre, d)
+	return h, true
+}
+
+// slowest is what a speed of the hand is taken to be that is not known, m/s.
+const slowest = 1e-3

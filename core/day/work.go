@@ -274,9 +274,6 @@ func (d *Day) pieces(spot int, hours []explore.Hour, ladder []float64) []Piece {
 		}
 		if n := len(out); n > 0 && out[n-1].Mass == mass {
 			out[n-1].Low, out[n-1].High = min(out[n-1].Low, odds), max(out[n-1].High, odds)
-			if i < len(hours)-1 {
-				continue
-			}
 		} else {
 			at := from
 			if n > 0 {

@@ -215,7 +215,7 @@ func (l look) along(ctx context.Context) (*bracket, error) {
 const rungApart = 10
 
 // mostRounds is how often a bracket is looked at again.
-const mostRounds = 4
+const mostRounds = 6
 
 // narrow finds the turn within a bracket. It halves the bracket by heads judged like known ones,
 // then judges the heads at its far end on their own. If these say otherwise, the bracket is moved
@@ -249,13 +249,20 @@ func (b *bracket) narrow(ctx context.Context) (Turn, error) {
 	}, nil
 }
 
-// halve halves the bracket until it is as narrow as turns are told.
+// halve halves the bracket until it is as narrow as turns are told: where one head decides, by what is
+// read of it at both ends, and otherwise by trying heads in the middle.
 func (b *bracket) halve(ctx context.Context) error {
+	ends, err := b.ends(ctx)
+	if err != nil {
+		return err
+	}
 	for math.Abs(b.other-b.same) > max(finest*b.other, b.step/25) {
 		middle := (b.same + b.other) / 2
-		stays, ok, err := b.stays(ctx, middle)
-		if err != nil {
-			return err
+		stays, ok := ends.stays(b.look, middle)
+		if !ok {
+			if stays, ok, err = b.stays(ctx, middle); err != nil {
+				return err
+			}
 		}
 		if ok && stays {
 			b.same = middle
@@ -264,6 +271,55 @@ func (b *bracket) halve(ctx context.Context) error {
 		}
 	}
 	return nil
+}
+
+// ends are the head that decides over a bracket as it is at both of its ends; nil where it takes more than one.
+type ends struct {
+	same, other           *judge.Head
+	sameValue, otherValue float64
+}
+
+// ends judges the head that decides at both ends: the one that is tied on where it no longer does it at the far one,
+// or the next lighter one that does it there.
+func (b *bracket) ends(ctx context.Context) (ends, error) {
+	out := ends{sameValue: b.same, otherValue: b.other}
+	near, fits, err := b.situated(b.same)
+	if !fits || err != nil {
+		return out, err
+	}
+	far, fits, err := b.situated(b.other)
+	if !fits || err != nil || !b.plain(near) || !b.plain(far) {
+		return out, err
+	}
+	mass := b.Mass()
+	other, err := b.known.Like(b.at(b.other))(ctx, far, mass)
+	if i := slices.Index(b.masses, mass); err == nil && other.Verdict == judge.Does && i > 0 {
+		mass = b.masses[i-1]
+		other, err = b.known.Like(b.at(b.other))(ctx, far, mass)
+	}
+	if err != nil {
+		return out, err
+	}
+	same, err := b.known.Like(b.at(b.same))(ctx, near, mass)
+	if err == nil && (same.Verdict == judge.Does) != (other.Verdict == judge.Does) {
+		out.same, out.other = &same, &other
+	}
+	return out, err
+}
+
+// stays tells whether the pick stays at a value between the ends, by the head that decides amid what it is at
+// both; ok is false where that cannot be told.
+func (e ends) stays(l look, value float64) (stays, ok bool) {
+	if e.same == nil {
+		return false, false
+	}
+	c, fits, err := l.situated(value)
+	if !fits || err != nil {
+		return false, false
+	}
+	share := (value - e.sameValue) / (e.otherValue - e.sameValue)
+	h, ok := judge.Amid(c, e.same.Mass, []judge.Share{{Head: e.same, Of: 1 - share}, {Head: e.other, Of: share}})
+	return (h.Verdict == judge.Does) == (e.same.Verdict == judge.Does), ok
 }
 
 // mostMoves is how often a bracket is moved at most, each time twice as far.

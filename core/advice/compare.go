@@ -8,7 +8,7 @@ import (
 	"dunvel/core/advice/conditions"
 	"dunvel/core/advice/notes"
 	"dunvel/core/advice/say"
-	"dunvel/core/explore"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/judge"
 	"dunvel/core/judgement"
 	"dunvel/core/progress"
@@ -48,8 +48,8 @@ var variantNames = map[string]string{
 
 // Variants are the changes that Vary knows.
 func Variants() []Variant {
-	out := make([]Variant, len(explore.Variants))
-	for i, key := range explore.Variants {
+	out := make([]Variant, len(outfit.Variants))
+	for i, key := range outfit.Variants {
 		out[i] = Variant{key, variantNames[key]}
 	}
 	return out
@@ -57,15 +57,15 @@ func Variants() []Variant {
 
 // Vary is the outfit of a setup with one part changed; ok is false where there
 // is no such change.
-func Vary(s setup.Setup, key string) (o explore.Outfit, ok bool) {
-	changed, ok := explore.Vary(s, key)
-	return explore.Outfit{Name: variantNames[key], Setup: changed}, ok
+func Vary(s setup.Setup, key string) (o outfit.Outfit, ok bool) {
+	changed, ok := outfit.Vary(s, key)
+	return outfit.Outfit{Name: variantNames[key], Setup: changed}, ok
 }
 
 // Compare answers for outfits in the water of a setup, fished as it is there, with the
 // heads of the first of them; each is told from the first. Errors are setup.Errors,
 // that a unit is not known, or those of judging.
-func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []explore.Outfit,
+func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []outfit.Outfit,
 	choice units.Choice) ([]Compared, error) {
 	answers, out := make([]*Answer, len(outfits)), make([]Compared, len(outfits))
 	for i, o := range outfits {

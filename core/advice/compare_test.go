@@ -4,7 +4,7 @@ import (
 	"strings"
 	"testing"
 
-	"dunvel/core/explore"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 )
@@ -16,16 +16,16 @@ func TestAtTheSameWeight(t *testing.T) {
 	s.Water.Depth, s.Heads = 5, []float64{0.0071}
 	s.Bait = setup.Bait{Form: "stub", Length: 0.08, Body: "floating", Put: "along the hook"}
 	s.Head.Hook = "1/0"
-	outfit := func(name string, change func(*setup.Setup)) explore.Outfit {
+	named := func(name string, change func(*setup.Setup)) outfit.Outfit {
 		other := s
 		change(&other)
-		return explore.Outfit{Name: name, Setup: other}
+		return outfit.Outfit{Name: name, Setup: other}
 	}
-	compared, err := New(stage.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
+	compared, err := New(stage.Knowledge{}).Compare(t.Context(), s, []outfit.Outfit{
 		{Name: "this one", Setup: s},
-		outfit("football", func(s *setup.Setup) { s.Head.Shape = "football" }),
-		outfit("a thick rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
-		outfit("another hook", func(s *setup.Setup) { s.Head.Wire = "heavy" }),
+		named("football", func(s *setup.Setup) { s.Head.Shape = "football" }),
+		named("a thick rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
+		named("another hook", func(s *setup.Setup) { s.Head.Wire = "heavy" }),
 	}, nil)
 	if err != nil {
 		t.Fatal(err)
@@ -43,9 +43,9 @@ func TestAtTheSameWeight(t *testing.T) {
 	if compared[1].Sits[0].Bed == compared[0].Sits[0].Bed {
 		t.Errorf("%+v", compared[1].Sits)
 	}
-	neither, err := New(stage.Knowledge{}).Compare(t.Context(), s, []explore.Outfit{
-		outfit("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.9e-3 }),
-		outfit("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
+	neither, err := New(stage.Knowledge{}).Compare(t.Context(), s, []outfit.Outfit{
+		named("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.9e-3 }),
+		named("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
 	}, nil)
 	if err != nil {
 		t.Fatal(err)

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"dunvel/core/explore"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 )
@@ -97,7 +98,7 @@ func BenchmarkChart(b *testing.B) {
 // BenchmarkCompare is a comparison of four outfits.
 func BenchmarkCompare(b *testing.B) {
 	cost(b, func(a Adviser, s setup.Setup) error {
-		outfits := []explore.Outfit{{Name: "this one", Setup: s}}
+		outfits := []outfit.Outfit{{Name: "this one", Setup: s}}
 		for _, key := range []string{"thick", "football", "small"} {
 			o, _ := Vary(s, key)
 			outfits = append(outfits, o)

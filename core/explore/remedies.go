@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/judgement"
@@ -88,8 +89,8 @@ var ways = []way{
 		a := c.Setup.Approach
 		return a.SnagMost > 0 &&
 			catalogue.HeadShapes[c.Setup.Head.Shape].Snags.Number > catalogue.HeadShapes["football"].Snags.Number
-	}}, {LineThinner, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { thinner(s); return true }},
-	{BaitSmaller, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { smaller(s); return true }},
+	}}, {LineThinner, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { outfit.Thinner(s); return true }},
+	{BaitSmaller, func(_ *trial.Case, _ *judge.Head, s *setup.Setup) bool { outfit.Smaller(s); return true }},
 	{DropCeiling, func(c *trial.Case, _ *judge.Head, s *setup.Setup) bool {
 		s.Approach.Ceiling = 0
 		return c.Setup.Approach.Ceiling > 0

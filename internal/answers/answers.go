@@ -7,6 +7,7 @@ import (
 	"dunvel/core/advice/notes"
 	"dunvel/core/box"
 	"dunvel/core/explore"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
 	"dunvel/core/units"
@@ -102,13 +103,13 @@ func (d Desk) Doubts(ctx context.Context, s setup.Setup, choice units.Choice) (*
 
 // Compare is what outfits do in the water of a setup, its own first. What they cost is by
 // the prices in the box.
-func (d Desk) Compare(ctx context.Context, s setup.Setup, others []explore.Outfit,
+func (d Desk) Compare(ctx context.Context, s setup.Setup, others []outfit.Outfit,
 	choice units.Choice) ([]advice.Compared, error) {
 	known, err := d.From.Knowledge(ctx)
 	if err != nil {
 		return nil, err
 	}
-	outfits := append([]explore.Outfit{{Name: "This one", Setup: s}}, others...)
+	outfits := append([]outfit.Outfit{{Name: "This one", Setup: s}}, others...)
 	for i := range outfits {
 		if _, err := known.inform(ctx, &outfits[i].Setup, nil); err != nil {
 			return nil, err

@@ -15,6 +15,7 @@ import (
 	"dunvel/core/box"
 	"dunvel/core/droptest"
 	"dunvel/core/explore"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/follow"
 	"dunvel/core/lead"
 	"dunvel/core/logbook"
@@ -60,7 +61,7 @@ func questions() map[string]func(context.Context) error {
 		"answer":  func(ctx context.Context) error { _, err := desk.Answer(ctx, s, nil); return err },
 		"changes": func(ctx context.Context) error { _, err := desk.Changes(ctx, s, nil); return err },
 		"compare": func(ctx context.Context) error {
-			_, err := desk.Compare(ctx, s, []explore.Outfit{{Name: "same", Setup: s}}, nil)
+			_, err := desk.Compare(ctx, s, []outfit.Outfit{{Name: "same", Setup: s}}, nil)
 			return err
 		},
 		"rules": func(ctx context.Context) error {

@@ -8,7 +8,7 @@ import (
 
 	"dunvel/core/advice"
 	"dunvel/core/care"
-	"dunvel/core/explore"
+	"dunvel/core/explore/outfit"
 	"dunvel/core/input"
 	"dunvel/core/practice"
 	"dunvel/core/setup"
@@ -111,8 +111,8 @@ func ChosenUnits(u *Units) (units.Choice, error) {
 }
 
 // Outfits are what a setup is compared with. Errors are setup.Errors.
-func (c Comparison) Outfits() ([]explore.Outfit, error) {
-	var out []explore.Outfit
+func (c Comparison) Outfits() ([]outfit.Outfit, error) {
+	var out []outfit.Outfit
 	for i, other := range c.Against {
 		switch {
 		case other.Variant != nil:
@@ -123,7 +123,7 @@ func (c Comparison) Outfits() ([]explore.Outfit, error) {
 			}
 			out = append(out, o)
 		case other.Setup != nil && other.Name != nil:
-			out = append(out, explore.Outfit{Name: *other.Name, Setup: *other.Setup})
+			out = append(out, outfit.Outfit{Name: *other.Name, Setup: *other.Setup})
 		default:
 			return nil, input.Fault(fmt.Sprintf("against.%d", i),
 				"Compare with a change of one part, or with another setup and its name.")

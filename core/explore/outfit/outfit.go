@@ -1,4 +1,5 @@
-package explore
+// Package outfit is tackle by the name of its parts, and the changes of one part that are worth comparing with.
+package outfit
 
 import (
 	"slices"
@@ -21,7 +22,7 @@ var Variants = []string{"thin", "thick", "straight", "tungsten", "tin", "glass",
 	"swing", "dropshot", "hook", "small"}
 
 var variants = map[string]func(*setup.Setup){
-	"thin":  thinner,
+	"thin":  Thinner,
 	"thick": func(s *setup.Setup) { ofDiameter(s, judgement.Thicker.Number*s.Line.Diameter) },
 	"straight": func(s *setup.Setup) {
 		s.Line = setup.Line{Material: "fluorocarbon", Diameter: judgement.Straight.Number * s.Leader.Diameter}
@@ -42,7 +43,7 @@ var variants = map[string]func(*setup.Setup){
 		}
 		s.Head.Hook = sizes[min(slices.Index(sizes, s.Head.Hook)+2, len(sizes)-1)]
 	},
-	"small": smaller,
+	"small": Smaller,
 }
 
 // ofDiameter gives a setup a line of another diameter in m, as it is printed
@@ -51,10 +52,11 @@ func ofDiameter(s *setup.Setup, diameter float64) {
 	s.Line = setup.Line{Material: s.Line.Material, Diameter: diameter}
 }
 
-func thinner(s *setup.Setup) { ofDiameter(s, judgement.Thinner.Number*s.Line.Diameter) }
+// Thinner gives a setup a line that is thinner by a usual step.
+func Thinner(s *setup.Setup) { ofDiameter(s, judgement.Thinner.Number*s.Line.Diameter) }
 
-// smaller gives a setup the next smaller bait of the same proportions.
-func smaller(s *setup.Setup) {
+// Smaller gives a setup the next smaller bait of the same proportions.
+func Smaller(s *setup.Setup) {
 	by := judgement.Smaller.Number
 	s.Bait.Length *= by
 	s.Bait.Trimmed *= by

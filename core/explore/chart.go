@@ -106,6 +106,11 @@ type worked struct {
 // there; those between take what is not known, or their chances, from the ones around
 // them. It ends early with the error of ctx or of emit.
 func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
+	for _, cell := range c.sofar() {
+		if err := emit(cell); err != nil {
+			return err
+		}
+	}
 	for size := chartAlone; size >= 1; size /= 2 {
 		var work errgroup.Group
 		work.SetLimit(runtime.GOMAXPROCS(0))
@@ -138,6 +143,7 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 		}
 		c.known.Learn()
 	}
+	c.forget()
 	return nil
 }
 

@@ -137,7 +137,7 @@ func (d Desk) TryRules(ctx context.Context, s setup.Setup, rules string, choice 
 
 // Chart is which head to tie on over two fields, to be worked out by Run.
 func (d Desk) Chart(ctx context.Context, s setup.Setup, x, y string, choice units.Choice) (*Chart, error) {
-	_, adviser, err := d.asked(ctx, &s)
+	known, adviser, err := d.asked(ctx, &s)
 	if err != nil {
 		return nil, err
 	}
@@ -148,16 +148,22 @@ func (d Desk) Chart(ctx context.Context, s setup.Setup, x, y string, choice unit
 	if err != nil {
 		return nil, err
 	}
-	return &Chart{chart}, nil
+	known.charts.resume(chart)
+	return &Chart{chart, known.charts}, nil
 }
 
 // Chart is a chart that is worked out as it is sent.
-type Chart struct{ charting *explore.Charting }
+type Chart struct {
+	charting *explore.Charting
+	kept     *keptCharts
+}
 
 // Axes are the chart without its cells.
 func (c *Chart) Axes() *explore.Chart { return &c.charting.Chart }
 
-// Run works the cells out, the coarse ones first, and gives each to emit as it comes.
+// Run works the cells out, the coarse ones first, and gives each to emit as it comes: those first that were worked
+// out when it was asked for before.
 func (c *Chart) Run(ctx context.Context, emit func(explore.Cell) error) error {
+	defer c.kept.keep(c.charting)
 	return c.charting.Run(mechanics.WithBudget(ctx, chartWork), emit)
 }

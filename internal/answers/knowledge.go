@@ -31,6 +31,8 @@ type Knowledge struct {
 
 	fits *droptest.Known // of Tests, as far as they were made; nil where none are kept
 	ways *keptWays       // that were worked out; nil where none are kept
+
+	charts *keptCharts // that were looked at; nil where none are kept
 }
 
 // Tested is a drop test, and when it was made or changed last.
@@ -54,11 +56,12 @@ func (k *Knowledge) Knowledge(context.Context) (*Knowledge, error) { return k, n
 func (k *Knowledge) Measured(context.Context) (*Knowledge, error) { return k, nil }
 
 // Remembered is knowledge that is loaded anew where its revision is another. The fits of
-// drop tests that are as they were are kept, and how the last casts went. It is safe for concurrent use; the zero value
+// drop tests that are as they were are kept, how the last casts went, and the last charts. It is safe for concurrent use; the zero value
 // has nothing yet.
 type Remembered struct {
 	fits            droptest.Known
 	ways            keptWays
+	charts          keptCharts
 	whole, measured loaded
 }
 
@@ -89,7 +92,7 @@ func (l *loaded) at(revision int64, r *Remembered, load func() (*Knowledge, erro
 	if err != nil {
 		return nil, err
 	}
-	known.fits, known.ways = &r.fits, &r.ways
+	known.fits, known.ways, known.charts = &r.fits, &r.ways, &r.charts
 	l.revision, l.known = revision, known
 	return known, nil
 }

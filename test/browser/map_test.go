@@ -54,6 +54,19 @@ func TestMapAxes(t *testing.T) {
 	p.says("#field-flow-speed-error", "-3 m/s is outside")
 }
 
+// What goes beyond the map is asked for anew, and what was looked at before is there at once.
+func TestMapGrows(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/map?heads=0.0053,0.0106&water.depth=4")
+	ticks := `[...document.querySelectorAll(".map text")].map((e) => e.textContent)`
+	p.until(ticks + `.includes("10")`)
+	p.until(charted)
+	p.field("water.depth", "80")
+	p.until(ticks + `.includes("140") || ` + ticks + `.includes("150")`)
+	p.until(`document.querySelectorAll(".map-here").length === 1`)
+	p.until(charted)
+}
+
 func TestRulesOfThumb(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/map?heads=0.0018,0.0035,0.0071,0.0142")

@@ -1,5 +1,6 @@
+import TextField from "@mui/material/TextField";
 import { useMemo, useState } from "react";
-import { fieldId, Row } from "./Row";
+import { fieldId } from "./Row";
 
 /** Finds in a list what has all the words that are typed, in any order; what it is told of each is searched. */
 export function useFind<T>(list: T[] | undefined, says: (of: T) => string) {
@@ -32,15 +33,16 @@ export function Find({
   if (all < worth && text === "") return null;
   const id = fieldId(`find-${of}`);
   return (
-    <Row id={id} label={`Find among ${of}`}>
-      <input
-        id={id}
-        type="search"
-        className="row-input find"
-        value={text}
-        autoComplete="off"
-        onChange={(e) => onText(e.target.value)}
-      />
-    </Row>
+    <TextField
+      id={id}
+      type="search"
+      size="small"
+      fullWidth
+      margin="dense"
+      label={`Find among ${of}`}
+      value={text}
+      onChange={(e) => onText(e.target.value)}
+      slotProps={{ htmlInput: { autoComplete: "off", spellCheck: false }, inputLabel: { shrink: true } }}
+    />
   );
 }

@@ -70,20 +70,40 @@ export default function MapView() {
             ? failure.message
             : here && chart && cell
               ? `${show(chart.x.measure, here.x.value)}, ${show(chart.y.measure, here.y.value)}: ${
-                  cell.mass > 0
-                    ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
-                    : "none of these heads does it"
+                  cell.size > finest
+                    ? `${cell.mass > 0 ? `${show("mass", cell.mass)} or so` : "perhaps none of these heads"}, working it out`
+                    : cell.mass > 0
+                      ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
+                      : "none of these heads does it"
                 }`
               : chart && here
                 ? "You are off this map"
                 : "Working it out…"}
         </h1>
         <p className="aside">
-          Click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade: it only
-          just does it. Dots were worked out, what is between them is told from those around it. The cross is
-          where you are, its arms how sure that is.
+          Touch or click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade:
+          it only just does it. Dots were worked out, what is between them is told from those around it. The
+          cross is where you are, its arms how sure that is.
         </p>
       </section>
+      <div className="map-box" ref={box}>
+        {chart && size.width > 0 && (
+          <Regions
+            chart={chart}
+            cells={cells}
+            heads={[...setup.heads].sort((a, b) => a - b)}
+            here={here}
+            width={size.width}
+            height={size.height}
+            onGo={(x, y) =>
+              change({
+                [chart.x.field]: snap(chart.x.measure, x),
+                [chart.y.field]: snap(chart.y.measure, y),
+              })
+            }
+          />
+        )}
+      </div>
       <div className="map-side">
         {axis("map-x", "Across", across, (p) => choose(p, up, setAcross, setUp))}
         {axis("map-y", "Up", up, (p) => choose(p, across, setUp, setAcross))}
@@ -103,32 +123,17 @@ export default function MapView() {
         />
         <KeepPicture of=".map" name="dunvel-map" />
       </div>
-      <div className="map-box" ref={box}>
-        {chart && size.width > 0 && (
-          <Regions
-            chart={chart}
-            cells={cells}
-            heads={[...setup.heads].sort((a, b) => a - b)}
-            here={here}
-            width={size.width}
-            height={size.height}
-            onGo={(x, y) =>
-              change({
-                [chart.x.field]: snap(chart.x.measure, x),
-                [chart.y.field]: snap(chart.y.measure, y),
-              })
-            }
-          />
-        )}
-      </div>
       <RulesCheck setup={setup} />
     </View>
   );
 }
 
+/** The size of cells that are told for themselves; larger ones stand for what is around them too. */
+const finest = 2;
+
 /** The share of cells that stand for themselves. */
 function progressOf(cells: ({ size: number } | undefined)[][], steps: number | undefined): number {
   if (!steps) return 0;
-  const known = cells.flat().filter((c) => c && c.size <= 2).length;
+  const known = cells.flat().filter((c) => c && c.size <= finest).length;
   return known / (steps + 1) ** 2;
 }

@@ -33,7 +33,7 @@ import (
 )
 
 const (
-	patience = 120 * time.Second // for something to come about on the page, on a machine that is busy with other things
+	patience = slower * 120 * time.Second // for something to come about on the page, on a machine that is busy with other things
 	glance   = 25 * time.Millisecond
 )
 

@@ -1,0 +1,5 @@
+//go:build !race
+
+package browser
+
+const slower = 1

@@ -162,25 +162,10 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
 	}
 	mixed, err := c.between(at, corners)
-	if err != nil || agreed || size < chartFine && c.rungs(corners) <= steepRungs || c.plain(mixed, size) {
+	if err != nil || size < chartFine || agreed || c.plain(mixed, size) {
 		return mixed, err
 	}
 	return c.workOut(ctx, at, c.amid(corners))
-}
-
-// steepRungs is over how many rungs of the ladder the picks around a cell that is as fine as can be may go for what is
-// between them to be mixed from heads that are not known all around.
-const steepRungs = 2
-
-// rungs is over how many rungs of the ladder the picks of some cells go.
-func (c *Charting) rungs(corners [4]worked) int {
-	low, high := len(c.masses), 0
-	for _, corner := range corners {
-		if i := slices.Index(c.masses, corner.Mass); i >= 0 {
-			low, high = min(low, i), max(high, i)
-		}
-	}
-	return high - low
 }
 
 // plainBy is how far from what is wanted chances are among cells that are coarse, for the choice among mixed

@@ -70,7 +70,7 @@ export default function MapView() {
             ? failure.message
             : here && chart && cell
               ? `${show(chart.x.measure, here.x.value)}, ${show(chart.y.measure, here.y.value)}: ${
-                  cell.size > finest
+                  !done && !(cell.x === Math.round(here.x.at) && cell.y === Math.round(here.y.at))
                     ? `${cell.mass > 0 ? `${show("mass", cell.mass)} or so` : "perhaps none of these heads"}, working it out`
                     : cell.mass > 0
                       ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
@@ -128,12 +128,9 @@ export default function MapView() {
   );
 }
 
-/** The size of cells that are told for themselves; larger ones stand for what is around them too. */
-const finest = 2;
-
 /** The share of cells that stand for themselves. */
 function progressOf(cells: ({ size: number } | undefined)[][], steps: number | undefined): number {
   if (!steps) return 0;
-  const known = cells.flat().filter((c) => c && c.size <= finest).length;
+  const known = cells.flat().filter((c) => c && c.size <= 2).length;
   return known / (steps + 1) ** 2;
 }

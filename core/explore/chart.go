@@ -168,29 +168,20 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 	return c.workOut(ctx, at, c.amid(corners))
 }
 
-// plainBy is how far from what is wanted chances are among cells that are coarse, for the choice among mixed
-// heads to be that among tried ones.
-const plainBy = 0.1
+// plainBy is how far from what is wanted chances are, for each cell that the mixed places lie apart, for the
+// choice among mixed heads to be that among tried ones.
+const plainBy = 0.05
 
-// plain tells whether the choice among mixed heads needs no try: the one that is picked and those
-// beside it are known all around, and of it and the next lighter one none is a close call.
+// plain tells whether the choice among mixed heads needs no try: the one that is picked and the next
+// lighter one are known all around, and none of the two is a close call.
 func (c *Charting) plain(w worked, size int) bool {
 	i := slices.Index(c.masses, w.Mass)
-	if i < 0 {
+	if i < 0 || c.school.Swims || c.school.Hovers {
 		return false
 	}
-	from, to, by := max(i-1, 0), i+1, 0.0
-	if size > chartFine {
-		by = plainBy
-	}
-	if c.school.Swims || c.school.Hovers { // a heavier one may suit the hand better
-		if to = min(i+2, len(c.masses)); size > chartFine {
-			return false
-		}
-	}
-	for _, mass := range c.masses[from:to] {
+	for _, mass := range c.masses[max(i-1, 0) : i+1] {
 		k := slices.IndexFunc(w.heads, func(h judge.Head) bool { return h.Mass == mass })
-		if k < 0 || !w.whole[k] || math.Abs(w.heads[k].Sure-c.setup.Approach.Sure) < by {
+		if k < 0 || !w.whole[k] || math.Abs(w.heads[k].Sure-c.setup.Approach.Sure) < plainBy*float64(size) {
 			return false
 		}
 	}

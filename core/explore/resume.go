@@ -25,7 +25,7 @@ func (c *Charting) Resume(from *Charting) bool {
 	}
 	from.mutex.Lock()
 	defer from.mutex.Unlock()
-	c.cells, c.known = maps.Clone(from.cells), from.known
+	c.cells, c.known = maps.Clone(from.cells), from.known.Clone()
 	return true
 }
 

@@ -17,8 +17,8 @@ type Share struct {
 }
 
 // Amid is a head of a mass in kg of a case, by heads of about its mass that were judged in water
-// around: what is read of it is a mean of what was read of those, and the unknowns move it as they moved one of them. Nothing is
-// tried. ok is false where one of them did not arrive or was held otherwise.
+// around: what is read of it is a mean of what was read of those, and the unknowns move it as they
+// moved one of them. Nothing is tried. ok is false where one of them did not arrive or was held otherwise.
 func Amid(c *trial.Case, mass float64, of []Share) (h Head, ok bool) {
 	h = *of[0].Head
 	centre := make(musts.Reading, len(h.centre))

@@ -24,8 +24,10 @@ func (k *keptCharts) resume(c *explore.Charting) {
 	}
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
-	if i := slices.IndexFunc(k.kept, c.IsOf); i >= 0 {
-		c.Resume(k.kept[i])
+	for _, kept := range k.kept {
+		if c.Resume(kept) {
+			return
+		}
 	}
 }
 

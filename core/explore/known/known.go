@@ -50,6 +50,13 @@ func New(bench judge.Bench, rung, most float64) *Heads {
 	return &Heads{bench: bench, rung: rung, most: most}
 }
 
+// Clone knows the same, and learns on its own from then on.
+func (k *Heads) Clone() *Heads {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	return &Heads{bench: k.bench, rung: k.rung, most: k.most, heads: slices.Clone(k.heads), waits: slices.Clone(k.waits)}
+}
+
 // Put adds heads that were judged at a place.
 func (k *Heads) Put(at Site, heads []judge.Head) {
 	k.mutex.Lock()
@@ -130,12 +137,23 @@ func (k *Heads) by(ctx context.Context, at Site, c *trial.Case, mass float64,
 func (k *Heads) exactly(at Site, mass float64) *judge.Head {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
-	for _, s := range slices.Backward(k.heads) {
+	return find(k.heads, at, mass)
+}
+
+func find(heads []sited, at Site, mass float64) *judge.Head {
+	for _, s := range slices.Backward(heads) {
 		if s.at == at && s.head.Mass == mass {
 			return s.head
 		}
 	}
 	return nil
+}
+
+// waiting is the head of a mass that was judged aside at a place since the last Learn; nil where none was.
+func (k *Heads) waiting(at Site, mass float64) *judge.Head {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	return find(k.waits, at, mass)
 }
 
 // Like returns a way to judge heads at a place by the known ones nearby, or on their own where
@@ -189,6 +207,9 @@ func (k *Heads) Alone(at Site) Judging {
 // Learn, so that it does not matter which place comes first.
 func (k *Heads) Aside(at Site) Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
+		if h := k.waiting(at, mass); h != nil {
+			return *h, nil
+		}
 		if h, ok, err := k.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
 			return h, err
 		}

@@ -99,16 +99,26 @@ func TestNearest(t *testing.T) {
 func TestAside(t *testing.T) {
 	var tried atomic.Int64
 	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
-	judged := func() int64 {
+	aside := func(at Site) (judge.Head, int64) {
 		before := tried.Load()
-		if _, err := k.Aside(Site{0})(t.Context(), c, 5.3e-3); err != nil {
+		h, err := k.Aside(at)(t.Context(), c, 5.3e-3)
+		if err != nil {
 			t.Fatal(err)
 		}
-		return tried.Load() - before
+		return h, tried.Load() - before
 	}
+	judged := func() int64 { _, n := aside(Site{0}); return n }
 	alone := judged()
-	if n := judged(); n != alone || k.Waiting(Site{0}) != 2 || k.Waiting(Site{1}) != 0 {
-		t.Errorf("%d tries and %d waiting", n, k.Waiting(Site{0}))
+	if n := judged(); n != 0 || k.Waiting(Site{0}) != 1 || k.Waiting(Site{1}) != 0 {
+		t.Errorf("%d tries and %d waiting, asked for again", n, k.Waiting(Site{0}))
+	}
+	if _, n := aside(Site{1}); n != alone {
+		t.Errorf("%d tries beside what is not learnt yet, not %d", n, alone)
+	}
+	other := k.Clone()
+	other.Learn()
+	if k.Waiting(Site{0}) != 1 || other.Waiting(Site{0}) != 0 {
+		t.Error("what a copy learns is learnt by the other too")
 	}
 	k.Learn()
 	if n := judged(); n >= alone/2 || k.Waiting(Site{0}) != 0 {

@@ -48,7 +48,7 @@ func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (
 	var same []*judge.Head // of the mass, and held alike
 	all := 0.0             // of the shares
 	for n, corner := range corners {
-		for _, s := range sharesOf(corner.heads, mass) {
+		for _, s := range sharesOf(corner.wholly(), mass) {
 			s.Of *= weights[n]
 			shares, all = append(shares, s), all+s.Of
 		}
@@ -60,7 +60,8 @@ func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (
 	if len(same) == 0 {
 		return h, false, false
 	}
-	if math.Abs(all-1) < 1e-9 && !(len(same) == len(corners) && alike(c, same)) {
+	whole = math.Abs(all-1) < 1e-9
+	if whole && !(len(same) == len(corners) && alike(c, same)) {
 		if h, ok := judge.Amid(c, mass, shares); ok {
 			return h, true, true
 		}
@@ -71,7 +72,22 @@ func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (
 		h.Sure += s.Sure / float64(len(same))
 	}
 	h.Verdict = judge.VerdictOf(h.Sure, c.Setup.Approach.Sure)
-	return h, len(same) == len(corners), true
+	return h, whole && len(same) == len(corners), true
+}
+
+// wholly are the heads of a cell that are known there: all that were judged, and of those that were mixed the
+// ones that were known all around.
+func (w worked) wholly() []judge.Head {
+	if w.whole == nil {
+		return w.heads
+	}
+	var out []judge.Head
+	for i, h := range w.heads {
+		if w.whole[i] {
+			out = append(out, h)
+		}
+	}
+	return out
 }
 
 // alikeSure is how near to one another chances are of which the mean is taken.

@@ -39,6 +39,17 @@ func TestAmid(t *testing.T) {
 	if !ok || got.Mass != 8e-3 || math.Abs(got.Whole-own.Whole) > 1e-9 || math.Abs(got.Sure-own.Sure) > 0.02 {
 		t.Errorf("%v: %g kg, %g sure, on its own %g", ok, got.Mass, got.Sure, own.Sure)
 	}
+	// The speeds of the hand are a mean by ratios.
+	slow, fast := shallow, deep
+	slow.Swim.Speed, slow.Hover.TakeUp, fast.Swim.Speed, fast.Hover.TakeUp = 0.2, 0.05, 0.8, 0.4
+	got, ok = judge.Amid(at(middle), 8e-3, []judge.Share{{Head: &slow, Of: 0.25}, {Head: &fast, Of: 0.75}})
+	if swim, hover := math.Pow(0.2, 0.25)*math.Pow(0.8, 0.75), math.Pow(0.05, 0.25)*math.Pow(0.4, 0.75); !ok ||
+		!(math.Abs(got.Swim.Speed-swim) < 1e-9) || !(math.Abs(got.Hover.TakeUp-hover) < 1e-9) {
+		t.Errorf("swum at %g m/s and taken up at %g, not %g and %g", got.Swim.Speed, got.Hover.TakeUp, swim, hover)
+	}
+	if unknown := (judge.Head{}); unknown.Thorough() || !own.Thorough() {
+		t.Error("a head is judged on its own where its unknowns were looked at, and not before")
+	}
 	down := deep
 	down.Handling.Down = !deep.Handling.Down
 	if _, ok := judge.Amid(at(middle), 8e-3, []judge.Share{{Head: &shallow, Of: 0.5}, {Head: &down, Of: 0.5}}); ok {

@@ -58,9 +58,16 @@ func TestLateAfterTheBed(t *testing.T) {
 			t.Errorf("felt %+.2f s late: %s at %g m, not %g", late, worked.Phase, worked.Depth, want)
 		}
 	}
+	// Just before the bed was felt, which was late, it falls still.
+	if e := w.Place(event(Bite, func(e *Event) { e.Since = touch + 0.2 }), touch+0.4); e.Phase != Falling {
+		t.Errorf("before it was felt: %s", e.Phase)
+	}
 	// The moment at which it was felt is on the bed, however that moment is rounded.
-	for n := range 200 {
+	for n := range 400 {
 		felt := touch + (float64(n)-100)*0.0037
+		if n >= 200 {
+			felt = touch * (2 + float64(n)*0.0137)
+		}
 		if e := w.Place(event(Bite, func(e *Event) { e.Since = felt }), felt); e.Phase != OnBottom {
 			t.Fatalf("felt at %g s and bitten then: %s", felt, e.Phase)
 		}

@@ -167,3 +167,25 @@ func TestGapWanted(t *testing.T) {
 		t.Errorf("%g m where the point shows, %g m where it is hidden", shown, GapWanted(s))
 	}
 }
+
+// A stinger has the hook of the uppermost bait below it, whatever is tied on between the two.
+func TestHookBelow(t *testing.T) {
+	s := setup.Default()
+	s.Bait.Length, s.Head.Hook = 0.15, setup.HookAsTheyCome
+	light := 1e-3
+	heads, _ := Tackle(s, light)
+	bare := bareHook(s)
+	if heads.Hook == bare {
+		t.Fatalf("both hooks are %s", bare)
+	}
+	hook, head, swivel := rigging.Part{What: rigging.PartHook}, rigging.Part{What: rigging.PartHead, At: 0.2},
+		rigging.Part{What: rigging.PartSwivel, At: 0.4}
+	for _, tt := range []struct {
+		parts []rigging.Part
+		want  string
+	}{{[]rigging.Part{hook, swivel}, bare}, {[]rigging.Part{hook, head, swivel}, heads.Hook}, {nil, bare}} {
+		if got := hookBelow(s, tt.parts, light); got != tt.want {
+			t.Errorf("%v: %s, not %s", tt.parts, got, tt.want)
+		}
+	}
+}

@@ -51,7 +51,7 @@ func TestThresholds(t *testing.T) {
 		{BackLate, ReadBack, 0.201, 0.199, 0},
 		{Slowly, ReadSpeed, 0.599, 0.601, 0},
 		{Waves, ReadHeld, 0.501, 0.499, 0},
-		{Walks, ReadWalk, 4.4, 4.6, 0}, // 1 m, and 5 cm/s for ten waves of 7 s
+		{Walks, ReadWalk, 4.4, 4.6, 2.2}, // 1 m, and 5 cm/s for ten waves of 7 s
 	} {
 		c, r := asked(t, func(s *setup.Setup) { s.Swell.Height = 0.5; s.Approach.Kind = setup.HoldBottom })
 		rule := Of(tt.must)

@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"dunvel/core/explore"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 )
@@ -90,6 +91,22 @@ func TestTakenForLosses(t *testing.T) {
 	if !slices.ContainsFunc(d.pack(w, asked), func(p Packed) bool { return strings.HasPrefix(p.Words, want) }) ||
 		lost < 4 {
 		t.Errorf("%d heads are lost off %d rods, and no %q", lost, len(w.Rods), want)
+	}
+}
+
+// Of 150 casts in an hour at a snag index of 5, of which two in five are fished, 3.6 heads are lost; as many more
+// are taken as that may come to.
+func TestLostInAnHour(t *testing.T) {
+	lost := expected(explore.Hour{Snags: 5, Cast: 24}, 3600)
+	if !(math.Abs(lost-0.012*5*0.4*150) < 1e-9) || expected(explore.Hour{Snags: 5}, 3600) != 0 {
+		t.Errorf("%g heads", lost)
+	}
+	w := &Worked{Ladder: []float64{5e-3, 10e-3}}
+	f := fishing{stretches: []Stretch{{Lasts: 3600}, {Lasts: 1800}}, losses: []float64{lost, 9}}
+	w.take(f, Rods{Heads: []int{1}, Use: []int{1, 0}}, func(float64) float64 { return 3 })
+	want := Taken{Mass: 10e-3, Owned: 3, Hours: 1, Lost: lost, Take: 1 + enough(lost, judgement.PackSure.Number)}
+	if len(w.Heads) != 1 || w.Heads[0] != want || want.Take < 5 {
+		t.Errorf("%+v, not %+v", w.Heads, want)
 	}
 }
 

@@ -5,10 +5,12 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+	"time"
 
 	"dunvel/core/almanac"
 	"dunvel/core/golden"
 	"dunvel/core/input"
+	"dunvel/core/setup"
 	"dunvel/core/units"
 )
 
@@ -128,14 +130,41 @@ func TestPlansAtTheirEdges(t *testing.T) {
 			}
 		}
 	}
+	// n weights over two spots, of which one ladder has as many as it may.
+	weights := func(n int) func(*Plan) {
+		return func(p *Plan) {
+			for i, s := range []Spot{p.Spots[0], p.Spots[0]} {
+				s.Name, s.Setup.Heads = fmt.Sprint("spot ", i), nil
+				for k := i; k < n && k < i+setup.MaxHeads; k++ {
+					s.Setup.Heads = append(s.Setup.Heads, 1e-3*float64(k+1))
+				}
+				p.Spots = append(p.Spots[:i], s)
+			}
+		}
+	}
+	tides := func(n int, height float64) func(*Plan) {
+		return func(p *Plan) {
+			p.Tide = Tides{Kind: FromTable}
+			for i := range n {
+				turn := almanac.Turn{Time: time.Date(2026, 11, 26, 6*i-12, 0, 0, 0, time.UTC), High: i%2 == 0}
+				if turn.High {
+					turn.Height = height
+				}
+				p.Tide.Table = append(p.Tide.Table, turn)
+			}
+		}
+	}
 	const hours = 3600
 	for name, tt := range map[string]struct {
 		last, more func(*Plan)
 	}{
-		"spots": {spots(MostSpots), spots(MostSpots + 1)},
-		"rods":  {func(p *Plan) { p.Rods = MostRods }, func(p *Plan) { p.Rods = MostRods + 1 }},
-		"winds": {winds(mostWinds), winds(mostWinds + 1)},
-		"times": {spans(mostSpans), spans(mostSpans + 1)},
+		"spots":                {spots(MostSpots), spots(MostSpots + 1)},
+		"weights":              {weights(setup.MaxHeads), weights(setup.MaxHeads + 1)},
+		"turns of the tide":    {tides(almanac.MostTurns, 3), tides(almanac.MostTurns+1, 3)},
+		"a height of the tide": {tides(8, almanac.MostHeight), tides(8, almanac.MostHeight+0.001)},
+		"rods":                 {func(p *Plan) { p.Rods = MostRods }, func(p *Plan) { p.Rods = MostRods + 1 }},
+		"winds":                {winds(mostWinds), winds(mostWinds + 1)},
+		"times":                {spans(mostSpans), spans(mostSpans + 1)},
 		"own things": {func(p *Plan) { p.Own = many(mostOwn, "thing ") },
 			func(p *Plan) { p.Own = many(mostOwn+1, "thing ") }},
 		"ticks": {func(p *Plan) { p.Ticked = many(mostTick, "tick ") },

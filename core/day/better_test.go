@@ -92,6 +92,13 @@ func TestTakenForLosses(t *testing.T) {
 		lost < 4 {
 		t.Errorf("%d heads are lost off %d rods, and no %q", lost, len(w.Rods), want)
 	}
+	// A bait goes with each that is lost, besides one to begin with and those that fish wear out, four to one.
+	want = fmt.Sprintf("%d × ", 1+lost+int(math.Ceil(judgement.PackTakes.Number*d.hours(0)/4)))
+	if !slices.ContainsFunc(d.pack(w, asked), func(p Packed) bool {
+		return strings.HasPrefix(p.Key, "bait ") && strings.HasPrefix(p.Words, want)
+	}) {
+		t.Errorf("no %q baits: %v", want, d.pack(w, asked))
+	}
 }
 
 // Of 150 casts in an hour at a snag index of 5, of which two in five are fished, 3.6 heads are lost; as many more
@@ -107,6 +114,26 @@ func TestLostInAnHour(t *testing.T) {
 	want := Taken{Mass: 10e-3, Owned: 3, Hours: 1, Lost: lost, Take: 1 + enough(lost, judgement.PackSure.Number)}
 	if len(w.Heads) != 1 || w.Heads[0] != want || want.Take < 5 {
 		t.Errorf("%+v, not %+v", w.Heads, want)
+	}
+}
+
+// The lightest head of a ladder is one as the others are: tied on, told as what to fish, and what others are too
+// heavy beside.
+func TestLightestOfAll(t *testing.T) {
+	ladder := []float64{5e-3, 5e-3 * judgement.RodHeavier.Number * 1.01}
+	hour := explore.Hour{Pick: 0, Sure: []float64{0.9, 0.8}, Counts: []float64{4, 3}, Downs: []bool{true, false}}
+	w := &Worked{Ladder: ladder}
+	span := Fished{To: time.Date(2026, 5, 1, 9, 0, 0, 0, time.UTC)}
+	w.tieOn(fishing{spans: []Fished{span}, hours: []explore.Hour{hour}}, Rods{Use: []int{0}})
+	if f := w.Fished; len(f) != 1 || f[0].Mass != ladder[0] || f[0].Low != 4 || f[0].High != 4 || !f[0].Down {
+		t.Errorf("%+v is fished", f)
+	}
+	if got := suiting(hour, ladder); !slices.Equal(got, []float64{0.9, 0}) {
+		t.Errorf("%v", got)
+	}
+	pieces := opened(t, holding()).pieces(0, []explore.Hour{hour}, ladder)
+	if len(pieces) != 1 || pieces[0].Mass != ladder[0] || pieces[0].Low != 0.9 {
+		t.Errorf("%+v", pieces)
 	}
 }
 

@@ -1,8 +1,10 @@
 package server
 
 import (
+	"bytes"
 	"io/fs"
 	"os"
+	"path/filepath"
 	"regexp"
 	"slices"
 	"testing"
@@ -68,4 +70,22 @@ func TestStartIsSmall(t *testing.T) {
 		t.Errorf("a first load has %d bytes, more than %d", first, mostFirst)
 	}
 	t.Logf("scripts %d, styles %d, with the first answer %d", scripts, styles, later)
+}
+
+// mostStyles is how many lines of own styles there are at most: what is drawn, and no more.
+const mostStyles = 700
+
+func TestStylesAreForPictures(t *testing.T) {
+	lines, files := 0, 0
+	err := filepath.WalkDir("../../web/src", func(path string, _ fs.DirEntry, err error) error {
+		if err != nil || filepath.Ext(path) != ".css" {
+			return err
+		}
+		text, err := os.ReadFile(path)
+		lines, files = lines+bytes.Count(text, []byte("\n")), files+1
+		return err
+	})
+	if err != nil || files == 0 || lines > mostStyles {
+		t.Errorf("%d files have %d lines, more than %d: %v", files, lines, mostStyles, err)
+	}
 }

@@ -17,7 +17,7 @@ var everyView = []struct{ path, there string }{
 	{"/compare?open=1&with=thick", `document.querySelector(".compare table")`},
 	{"/day", `document.querySelectorAll(".day-plans li").length === 2`},
 	{"/day?plan=1", `document.querySelector(".day-rod")`},
-	{"/boat?open=1", `document.querySelector(".boat-now[data-call]") && document.querySelector(".boat-section .line-now")`},
+	{"/boat?open=1", `document.querySelector(".boat-now[data-call]") && document.querySelector(".still .line-now")`},
 	{"/lead?open=1", `document.querySelector(".lead-meets")`},
 	{"/fall?open=1&practice=lead", `document.querySelector(".practice-led")`},
 	{"/drop?open=1", `document.querySelector(".droptest")`},

@@ -14,7 +14,7 @@ func TestDay(t *testing.T) {
 	p := open(t, "/day")
 	p.until(`document.querySelectorAll(".day-plans li").length === 2`)
 	p.click("The Sill at springs")
-	p.until(`document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`)
+	p.until(`document.querySelector(".day-rod") && document.querySelector(".still .line-now")`)
 	p.says(".day-words", "Pier Pool, evening: ")
 	p.says(".day-words", "On 2 rods: ")
 	if n := value[int](p, `document.querySelectorAll(".day-slack").length`); n < 1 {
@@ -49,7 +49,7 @@ func TestDay(t *testing.T) {
 	p.enter("#day-tide-text", "HW 00:10 4.6 m\nLW 06:20 1.3 m\nHW 12:30 4.8 m\nLW 18:40 1.2 m\nHW 00:55 4.7 m",
 		"HTMLTextAreaElement", "input")
 	p.click("Read it")
-	p.says(".day-table .row-hint", "low ")
+	p.says(".day-table .hint", "low ")
 	p.until(`!document.querySelector(".day-water [role=alert]") && !document.querySelector(".day-water[data-old]")`)
 
 	p.click("All plans")
@@ -73,7 +73,7 @@ func TestDayAgreesWithItsMoments(t *testing.T) {
 	t.Parallel()
 	for _, plan := range []string{"1", "2"} {
 		p := open(t, "/day?plan="+plan)
-		p.until(`document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`)
+		p.until(`document.querySelector(".day-rod") && document.querySelector(".still .line-now")`)
 		// In the middle of the longest time through which one head is best, away from changes.
 		value[bool](p, `fetch("/api/plans").then((r) => r.json()).then((l) => fetch("/api/days", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({plan: l.find((x) => x.id === `+plan+`).plan})})).then((r) => r.text()).then((t) => {
 			const w = JSON.parse(t.trim().split("\n").at(-1)).result
@@ -149,18 +149,18 @@ func TestTideTakenIn(t *testing.T) {
 		p.file("#day-tide-file", "tide.txt", text)
 	}
 	file("BEGIN:VCALENDAR\r\nVERSION:2.0\r\n" + calendar + "END:VCALENDAR\r\n")
-	p.says(".day-table .row-hint", "4.6 m")
+	p.says(".day-table .hint", "4.6 m")
 	file("05:42 1\n04:00 2")
 	p.says(".day-table [role=alert]", "it comes before the line above it")
-	p.says(".day-table .row-hint", "4.6 m")
+	p.says(".day-table .hint", "4.6 m")
 
 	p.choose("day-tide", "constants")
-	p.says(".day-table .row-hint", "An example, until yours are read")
+	p.says(".day-table .hint", "An example, until yours are read")
 	p.typeOver("#day-tide-text", "M2 1.4")
 	p.click("Read it")
 	p.says(".day-table [role=alert]", "it is no constituent with amplitude and lag, such as M2 1.42 178")
 	file("mean 2.6\nM2 1.4 178\nS2 0.5 214\n")
-	p.says(".day-table .row-hint", "of your own: mean 2.6 m, M2 1.4 m 178°, S2 0.5 m 214°")
+	p.says(".day-table .hint", "of your own: mean 2.6 m, M2 1.4 m 178°, S2 0.5 m 214°")
 	p.until(`document.querySelector(".pocket") && !document.querySelector(".day-water[data-old]")`)
 	p.until(`document.querySelector(".day-table [role=alert]") === null`)
 }

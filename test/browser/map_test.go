@@ -6,7 +6,7 @@ import (
 )
 
 // charted is a map that is worked out to its last cell.
-const charted = `document.querySelector(".map .map-mass") && document.querySelector("progress[data-done]")`
+const charted = `document.querySelector(".map .map-mass") && document.querySelector("[role=progressbar][data-done]")`
 
 func TestMap(t *testing.T) {
 	t.Parallel()

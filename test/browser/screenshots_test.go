@@ -58,7 +58,7 @@ func TestScreenshots(t *testing.T) {
 			`document.querySelector(".claims li") && document.fonts.status === "loaded"`, 1280, 1100},
 		{"box", "/box", "sun", `document.querySelectorAll(".grid tr[data-id]").length > 30`, 1280, 800},
 		{"setups", "/setups", "sun", `document.querySelectorAll(".setups li").length > 3`, 1280, 800},
-		{"day", "/day?plan=1", "sun", `document.querySelector(".day-rod") && document.querySelector(".day-section .line-now")`, 1280, 800},
+		{"day", "/day?plan=1", "sun", `document.querySelector(".day-rod") && document.querySelector(".still .line-now")`, 1280, 800},
 		{"boat-phone", "/boat?open=2", "sun",
 			`document.querySelector(".boat-course") && document.querySelector(".boat-tie")`, 390, 844},
 		{"guide", "/guide?page=hop", "sun", `document.querySelectorAll(".guide-water svg .bait").length === 2`, 1280,

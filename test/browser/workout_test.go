@@ -281,7 +281,7 @@ func TestMarksOnTheSlides(t *testing.T) {
 	p := open(t, "/")
 	before := p.pick()
 	p.unfold("field-water-depth")
-	marks := `[...document.querySelectorAll(".slide:has([aria-label^='Depth under the rod']) .slide-marks span")]`
+	marks := `[...document.querySelectorAll(".slide:has([aria-label^='Depth under the rod']) .MuiSlider-mark")]`
 	p.until(marks + `.some((m) => m.title.startsWith("Go down"))`)
 	value[bool](p, `(() => {const s = document.querySelector(".slide input[aria-label^='Depth under the rod']"); s.focus(); for (let i = 0; i < 12; i++) s.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowLeft", bubbles: true})); return true})()`)
 	p.until(`document.querySelector("#field-water-depth").value !== "18 m"`)

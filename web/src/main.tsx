@@ -5,7 +5,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import "@fontsource-variable/atkinson-hyperlegible-next";
-import "./style.css";
+import "./picture.css";
 import { Failure } from "./api/client";
 import { App } from "./shell/App";
 

@@ -1,6 +1,9 @@
+import { Box, Button } from "@mui/material";
 import { useState } from "react";
 import type { RodState, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
+import { Choose, Entry } from "../parts/Entry";
+import * as looks from "../parts/looks";
 import { having } from "../parts/path";
 import { useUnits } from "../parts/preferences";
 import { fieldId, Row } from "../parts/Row";
@@ -26,11 +29,15 @@ export function Change({ state, setup, onLog }: Props) {
     setNext((n) => ({ ...n, setup: having(n.setup, changes) }));
   const heads = [...new Set([...next.setup.heads, next.mass])].sort((a, b) => a - b);
   return (
-    <section className="change" aria-label="What changed">
+    <Box
+      component="section"
+      className="change"
+      sx={{ maxWidth: "480px", padding: "8px 12px", borderLeft: looks.marked }}
+      aria-label="What changed"
+    >
       <Row id={fieldId("change-head")} label="Head">
-        <select
+        <Choose
           id={fieldId("change-head")}
-          className="row-input"
           value={next.mass}
           onChange={(e) => setNext({ ...next, mass: Number(e.target.value) })}
         >
@@ -39,12 +46,11 @@ export function Change({ state, setup, onLog }: Props) {
               {show("mass", m)}
             </option>
           ))}
-        </select>
+        </Choose>
       </Row>
       <Row id={fieldId("change-bait")} label="Bait">
-        <select
+        <Choose
           id={fieldId("change-bait")}
-          className="row-input"
           value=""
           onChange={(e) => {
             const item = baits.find((b) => String(b.id) === e.target.value)?.item;
@@ -59,12 +65,11 @@ export function Change({ state, setup, onLog }: Props) {
               {b.name}
             </option>
           ))}
-        </select>
+        </Choose>
       </Row>
       <Row id={fieldId("change-retrieve")} label="Retrieve">
-        <select
+        <Choose
           id={fieldId("change-retrieve")}
-          className="row-input"
           value={next.technique}
           onChange={(e) => setNext({ ...next, technique: e.target.value as RodState["technique"] })}
         >
@@ -73,7 +78,7 @@ export function Change({ state, setup, onLog }: Props) {
               {t.name}
             </option>
           ))}
-        </select>
+        </Choose>
       </Row>
       <Own
         label="Colour of the bait"
@@ -82,9 +87,9 @@ export function Change({ state, setup, onLog }: Props) {
       />
       <Own label="Scent" value={next.scent} onChange={(scent) => setNext({ ...next, scent })} />
       <p>
-        <button type="button" onClick={() => onLog("changed", next)}>
+        <Button variant="outlined" onClick={() => onLog("changed", next)}>
           Tied on
-        </button>
+        </Button>
       </p>
       <Own label="Spot" value={next.spot} onChange={(spot) => setNext({ ...next, spot })} />
       <OneOf
@@ -117,14 +122,14 @@ export function Change({ state, setup, onLog }: Props) {
       />
       <Own label="Colour of the water" value={next.tint} onChange={(tint) => setNext({ ...next, tint })} />
       <p>
-        <button type="button" onClick={() => onLog("conditions", next)}>
+        <Button variant="outlined" onClick={() => onLog("conditions", next)}>
           The water is so now
-        </button>{" "}
-        <button type="button" onClick={() => onLog("conditions", { ...next, setup })}>
+        </Button>{" "}
+        <Button variant="outlined" onClick={() => onLog("conditions", { ...next, setup })}>
           As set in Work out
-        </button>
+        </Button>
       </p>
-    </section>
+    </Box>
   );
 }
 
@@ -141,13 +146,7 @@ function Own({
   const id = fieldId(`change-${label}`);
   return (
     <Row id={id} label={label}>
-      <input
-        id={id}
-        className="row-input"
-        maxLength={60}
-        value={value ?? ""}
-        onChange={(e) => onChange(e.target.value)}
-      />
+      <Entry id={id} maxLength={60} value={value ?? ""} onChange={(e) => onChange(e.target.value)} />
     </Row>
   );
 }
@@ -167,14 +166,14 @@ function OneOf({
   const id = fieldId(`change-${label}`);
   return (
     <Row id={id} label={label}>
-      <select id={id} className="row-input" value={value ?? ""} onChange={(e) => onChange(e.target.value)}>
+      <Choose id={id} value={value ?? ""} onChange={(e) => onChange(e.target.value)}>
         <option value="">not said</option>
         {among.map((k) => (
           <option key={k} value={k}>
             {k}
           </option>
         ))}
-      </select>
+      </Choose>
     </Row>
   );
 }

@@ -1,5 +1,7 @@
+import { Checkbox } from "@mui/material";
 import { useRef, useState } from "react";
 import type { LogEvent } from "../api/client";
+import { Entry } from "../parts/Entry";
 import { fieldId, Row } from "../parts/Row";
 import { NumberField } from "../setup/NumberField";
 
@@ -30,9 +32,8 @@ export function FishDetails({
     <details className="tap-fish">
       <summary>Kind, length, weight</summary>
       <Row id={id} label="Kind of fish">
-        <input
+        <Entry
           id={id}
-          className="row-input"
           list={`${id}-known`}
           maxLength={80}
           value={event.species ?? ""}
@@ -49,9 +50,9 @@ export function FishDetails({
       <NumberField path="event.weight" value={event.weight ?? 0} onChange={(weight) => keep({ weight })} />
       {event.kind === "fish" && (
         <Row id={fieldId("fish-released")} label="Released">
-          <input
+          <Checkbox
+            size="small"
             id={fieldId("fish-released")}
-            type="checkbox"
             checked={event.released ?? false}
             onChange={(e) => keep({ released: e.target.checked })}
           />

@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import type { ReactNode } from "react";
 import type { EventKind } from "../api/client";
 
@@ -13,7 +14,18 @@ export const marks: Partial<Record<EventKind, { draw: string; fill?: boolean; of
 /** What the marks of these kinds mean, under a picture of them. */
 export function MarksKey({ of, children }: { of: EventKind[]; children?: ReactNode }) {
   return (
-    <p className="note strip-key" aria-hidden="true">
+    <Box
+      component="p"
+      className="note"
+      sx={{
+        display: "flex",
+        flexWrap: "wrap",
+        gap: "4px 16px",
+        margin: "4px 0 12px",
+        "& span": { display: "inline-flex", gap: "4px", alignItems: "center" },
+      }}
+      aria-hidden="true"
+    >
       {Object.entries(marks)
         .filter(([kind]) => of.includes(kind as EventKind))
         .map(([kind, m]) => (
@@ -25,6 +37,6 @@ export function MarksKey({ of, children }: { of: EventKind[]; children?: ReactNo
           </span>
         ))}
       {children}
-    </p>
+    </Box>
   );
 }

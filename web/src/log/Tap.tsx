@@ -1,10 +1,14 @@
+import { Box, Button, ButtonBase } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import type { EventKind, LogEvent, Phase, SavedTrip, Setup } from "../api/client";
 import { Care, useCautions } from "../parts/Care";
 import { useDefinitions } from "../parts/definitions";
+import { Entry } from "../parts/Entry";
 import { useLive } from "../parts/live";
+import * as looks from "../parts/looks";
 import { Parts } from "../parts/Parts";
 import { useUnits } from "../parts/preferences";
+import { Wrong } from "../parts/Said";
 import { useSay } from "../parts/Undo";
 import { atTime, onTheWall } from "../parts/when";
 import { NumberField } from "../setup/NumberField";
@@ -16,7 +20,6 @@ import { forgetSplash, noteSplash, sinceSplash } from "./splash";
 import { latest, stateBefore, stateNow } from "./state";
 import { useEvents, useLesson, useLogActions, useQueue } from "./useLog";
 import { apart, at, kindOf, tied, told } from "./words";
-import "./tap.css";
 
 const taps: { kind: EventKind; label: string; phase?: Phase }[] = [
   { kind: "bite", label: "Bite on the fall", phase: "fall" },
@@ -131,7 +134,15 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
   const out = queue.length - refused.length;
 
   return (
-    <div className="tap">
+    <Box
+      className="tap"
+      sx={{
+        display: "grid",
+        gap: "8px",
+        maxWidth: "640px",
+        "& .change": { maxWidth: "480px", padding: "8px 12px", borderLeft: looks.marked },
+      }}
+    >
       {trip.trip.rods.length > 1 && (
         <Parts
           label="Rods"
@@ -140,20 +151,32 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           onShow={(key) => setRod(Number(key))}
         />
       )}
-      <p className="tap-tied">
+      <Box
+        component="p"
+        className="tap-tied"
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          gap: "8px",
+          alignItems: "center",
+          margin: 0,
+          fontWeight: 650,
+          "& > span": { flex: "1 1 240px" },
+        }}
+      >
         <span>
           {tied(state, show, names)}
           {at(state) && `; ${at(state)}`}
         </span>
-        <button type="button" onClick={() => setChanging(!changing)} aria-expanded={changing}>
+        <Button variant="outlined" onClick={() => setChanging(!changing)} aria-expanded={changing}>
           Changed…
-        </button>{" "}
+        </Button>{" "}
         {before && (
-          <button type="button" onClick={() => tap({ kind: "changed", state: before, since: 0 })}>
+          <Button variant="outlined" onClick={() => tap({ kind: "changed", state: before, since: 0 })}>
             Back to {apart(before, state, show, names)}
-          </button>
+          </Button>
         )}
-      </p>
+      </Box>
       <Aboard live={live} />
       {care && <Care folded cautions={care.now} />}
       {changing && (
@@ -166,16 +189,16 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           }}
         />
       )}
-      <div className="tap-cast">
-        <button type="button" className="tap-splash" onClick={splash}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: "8px" }}>
+        <ButtonBase className="tap-splash" sx={tapSplashLook} onClick={splash}>
           Splash
           <small>
             {since > 0 ? `cast ${casts}, ${since.toFixed(0)} s ago` : `cast ${casts + 1}, when it lands`}
           </small>
-        </button>
-        <button
-          type="button"
+        </ButtonBase>
+        <ButtonBase
           className="tap-splash"
+          sx={tapSplashLook}
           disabled={since === 0}
           onClick={() => {
             const ago = Math.round(sinceSplash(trip.id, rod) * 10) / 10;
@@ -184,22 +207,43 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         >
           On the bed
           <small>{underway(since, felt)}</small>
-        </button>
-      </div>
-      <div className="tap-all">
+        </ButtonBase>
+      </Box>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "1fr 1fr",
+          gap: "8px",
+          "& button": { minHeight: "60px", fontSize: "1.0625rem" },
+          '& button[data-kind="fish"]': { borderWidth: "2px", borderColor: "text.primary", fontWeight: 750 },
+          [looks.thumb]: { "& button": { minHeight: "54px" } },
+        }}
+      >
         {taps.map((t) => (
-          <button
+          <Button
+            variant="outlined"
             key={t.label}
-            type="button"
             data-kind={t.kind}
             onClick={() => tap({ kind: t.kind, phase: t.phase ?? "" })}
           >
             {t.label}
-          </button>
+          </Button>
         ))}
-      </div>
+      </Box>
       <NoteIt onNote={(note) => tap({ kind: "note", note })} />
-      <div className="tap-last" role="status">
+      <Box
+        className="tap-last"
+        sx={{
+          position: "sticky",
+          bottom: 0,
+          minHeight: "56px",
+          padding: "4px 0",
+          borderTop: looks.rule,
+          bgcolor: "background.paper",
+          "& p": { margin: "4px 0" },
+        }}
+        role="status"
+      >
         {overdue && <p className="tap-said">Longer than expected: deeper here, or drifting off?</p>}
         {last && said && <p className="tap-said">{said}</p>}
         {lesson?.worn && <p className="tap-said">{lesson.worn}</p>}
@@ -210,9 +254,9 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
               {atTime(last.time)} {kindOf(last)}
             </b>{" "}
             {told(last, show, names)}{" "}
-            <button type="button" onClick={undo}>
+            <Button variant="outlined" onClick={undo}>
               Undo
-            </button>
+            </Button>
           </p>
         )}
         {last?.kind === "bottom" && (
@@ -236,29 +280,29 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         {gone && (
           <p>
             “{gone.label}” is off the log.{" "}
-            <button
-              type="button"
+            <Button
+              variant="outlined"
               onClick={() => putBack.mutate(gone.id, { onSuccess: () => setGone(undefined) })}
             >
               Redo
-            </button>
+            </Button>
           </p>
         )}
         {stuck && out > 0 && (
-          <p className="tap-waiting">
+          <Box component="p" className="tap-waiting" sx={{ paddingLeft: "10px", borderLeft: looks.marked }}>
             {out} kept on this device, not sent yet: the server is out of reach. It is tried again.
-          </p>
+          </Box>
         )}
         {refused.map((w) => (
-          <p key={w.event.key} className="row-error">
+          <Wrong key={w.event.key}>
             {atTime(w.event.time)} {kindOf(w.event)} is not taken: {w.refused}{" "}
-            <button type="button" onClick={() => letGo(w.event.key)}>
+            <Button variant="outlined" onClick={() => letGo(w.event.key)}>
               Delete
-            </button>
-          </p>
+            </Button>
+          </Wrong>
         ))}
-      </div>
-    </div>
+      </Box>
+    </Box>
   );
 }
 
@@ -278,21 +322,43 @@ const minutes = (s: number) =>
 function NoteIt({ onNote }: { onNote: (note: string) => void }) {
   const [text, setText] = useState("");
   return (
-    <form
+    <Box
+      component="form"
       className="tap-note"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "1fr auto",
+        gap: "8px",
+      }}
       onSubmit={(e) => {
         e.preventDefault();
         if (text.trim()) onNote(text.trim().slice(0, 1000));
         setText("");
       }}
     >
-      <input
+      <Entry
+        boxed
         aria-label="A note"
         placeholder="A note"
         value={text}
         onChange={(e) => setText(e.target.value)}
       />
-      <button type="submit">Note it</button>
-    </form>
+      <Button variant="outlined" type="submit">
+        Note it
+      </Button>
+    </Box>
   );
 }
+
+const tapSplashLook = {
+  display: "grid",
+  placeContent: "center",
+  minHeight: "92px",
+  border: "2px solid var(--palette-text-primary)",
+  padding: "4px",
+  fontSize: "1.25rem",
+  fontWeight: 750,
+  whiteSpace: "nowrap",
+  "& small": { fontSize: "0.875rem", fontWeight: 400, color: "text.secondary" },
+  [looks.thumb]: { minHeight: "84px" },
+} as const;

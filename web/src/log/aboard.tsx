@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import type { LivePart, LogEvent } from "../api/client";
 import { isFresh, type Live } from "../parts/live";
 import { useUnits } from "../parts/preferences";
@@ -32,5 +33,9 @@ export function Aboard({ live }: { live: Live | undefined }) {
     has.temperature !== undefined && show("temperature", has.temperature),
     has.where && "the place",
   ].filter(Boolean);
-  return <p className="tap-aboard">Goes with each tap: {said.join(", ")}.</p>;
+  return (
+    <Box component="p" sx={{ margin: 0, color: "text.secondary" }}>
+      Goes with each tap: {said.join(", ")}.
+    </Box>
+  );
 }

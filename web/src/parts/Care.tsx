@@ -1,3 +1,4 @@
+import { Box, Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { type Caution, client, type Setup, take } from "../api/client";
@@ -36,38 +37,33 @@ export function Care({ cautions, onMetal, folded }: Props) {
   const { shown, away, putAway, bringBack } = useCare(cautions);
   if (cautions.length === 0) return null;
   const list = (
-    <ul className="care-list">
+    <Box component="ul" sx={{ margin: 0, paddingLeft: "20px" }}>
       {shown.map((c) => (
         <li key={c.key}>
           {c.words} <small>For {c.since}.</small>{" "}
           {c.metal && onMetal && (
-            <button type="button" className="link" onClick={() => onMetal(c.metal)}>
+            <Button variant="link" onClick={() => onMetal(c.metal)}>
               Of {c.metal} instead
-            </button>
+            </Button>
           )}{" "}
-          <button
-            type="button"
-            className="link"
-            onClick={() => putAway(c)}
-            aria-label={`Put away: ${c.words}`}
-          >
+          <Button variant="link" onClick={() => putAway(c)} aria-label={`Put away: ${c.words}`}>
             put away
-          </button>
+          </Button>
         </li>
       ))}
-    </ul>
+    </Box>
   );
   const rest = away > 0 && (
     <small>
       {away} put away.{" "}
-      <button type="button" className="link" onClick={bringBack}>
+      <Button variant="link" onClick={bringBack}>
         Bring back
-      </button>{" "}
+      </Button>{" "}
     </small>
   );
   if (!folded)
     return (
-      <section className="care" aria-label="Care">
+      <Box component="section" className="care" sx={careLook} aria-label="Care">
         <h2>Care</h2>
         {list}
         <p>
@@ -77,11 +73,11 @@ export function Care({ cautions, onMetal, folded }: Props) {
             Dunvel, which is no help to navigate by.
           </small>
         </p>
-      </section>
+      </Box>
     );
   if (shown.length === 0) return null;
   return (
-    <details className="care">
+    <Box component="details" className="care" sx={careLook}>
       <summary>
         <b>Care</b> {shown.map((c) => c.since).join(", ")}
       </summary>
@@ -92,7 +88,7 @@ export function Care({ cautions, onMetal, folded }: Props) {
           <Link to="/guide?care=">All of them</Link>
         </small>
       </p>
-    </details>
+    </Box>
   );
 }
 
@@ -105,3 +101,5 @@ export function useCautions(setup: Setup, mass: number, place: string) {
     staleTime: Number.POSITIVE_INFINITY,
   });
 }
+
+const careLook = { "& small": { color: "text.secondary" } } as const;

@@ -1,3 +1,5 @@
+import { Box, Button } from "@mui/material";
+import * as looks from "./looks";
 import { keepPicture } from "./pictures";
 
 /** Saves the picture of a view. */
@@ -7,17 +9,20 @@ export function KeepPicture({ of, name }: { of: string; name: string }) {
     if (picture) keepPicture(picture, name, form);
   };
   return (
-    <span className="keep-picture">
+    <Box
+      component="span"
+      sx={{ [looks.printed]: { display: "none" }, [looks.thumb]: { "& .link": { minWidth: "48px" } } }}
+    >
       Picture:{" "}
-      <button type="button" className="link" onClick={() => keep("svg")}>
+      <Button variant="link" onClick={() => keep("svg")}>
         save as SVG
-      </button>{" "}
-      <button type="button" className="link" onClick={() => keep("png")}>
+      </Button>{" "}
+      <Button variant="link" onClick={() => keep("png")}>
         save as PNG
-      </button>{" "}
-      <button type="button" className="link" onClick={() => window.print()}>
+      </Button>{" "}
+      <Button variant="link" onClick={() => window.print()}>
         print
-      </button>
-    </span>
+      </Button>
+    </Box>
   );
 }

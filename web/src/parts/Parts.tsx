@@ -1,5 +1,6 @@
-import { Tab, Tabs } from "@mui/material";
+import { Box, Tab, Tabs } from "@mui/material";
 import type { ReactNode } from "react";
+import * as looks from "./looks";
 
 /** The parts of a view, one of which is shown. */
 export function Parts<K extends string>({
@@ -18,7 +19,19 @@ export function Parts<K extends string>({
   after?: ReactNode;
 }) {
   return (
-    <div className="parts">
+    <Box
+      className="parts"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: "8px",
+        margin: "0 0 12px",
+        borderBottom: looks.rule,
+        "& > .MuiTabs-root": { minWidth: 0 },
+        "& > button": { flex: "none", whiteSpace: "nowrap" },
+        [looks.printed]: { display: "none" },
+      }}
+    >
       {before}
       <Tabs
         value={shown}
@@ -32,6 +45,6 @@ export function Parts<K extends string>({
         ))}
       </Tabs>
       {after}
-    </div>
+    </Box>
   );
 }

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Entry } from "./Entry";
 import { Row } from "./Row";
 
 interface Position {
@@ -39,9 +40,8 @@ export function PositionFields({
             : undefined
       }
     >
-      <input
+      <Entry
         id={`${id}-${key}`}
-        className="row-input"
         inputMode="decimal"
         placeholder={example}
         defaultValue={where?.[key] ?? ""}

@@ -1,5 +1,3 @@
-import "./square.css";
-
 /** A QR code. */
 export function Square({ rows, label }: { rows: string[]; label: string }) {
   const path = rows
@@ -8,13 +6,15 @@ export function Square({ rows, label }: { rows: string[]; label: string }) {
   return (
     <svg
       className="square"
+      width="200"
+      height="200"
       viewBox={`0 0 ${rows.length} ${rows.length}`}
       role="img"
       aria-label={label}
       shapeRendering="crispEdges"
     >
-      <rect width={rows.length} height={rows.length} className="square-light" />
-      <path d={path} className="square-dark" />
+      <rect width={rows.length} height={rows.length} fill="#fff" />
+      <path d={path} fill="#000" />
     </svg>
   );
 }

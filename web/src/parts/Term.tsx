@@ -1,3 +1,4 @@
+import { ButtonBase } from "@mui/material";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 
 const TermPopover = lazy(() => import("./TermPopover"));
@@ -7,9 +8,15 @@ export function Term({ of, children }: { of: string; children: ReactNode }) {
   const [at, setAt] = useState<HTMLElement | null>(null);
   return (
     <>
-      <button
-        type="button"
+      <ButtonBase
         className="term"
+        sx={{
+          display: "inline",
+          verticalAlign: "baseline",
+          borderBottom: "1px dotted currentColor",
+          textAlign: "inherit",
+          cursor: "help",
+        }}
         aria-haspopup="dialog"
         aria-expanded={at !== null}
         onClick={(e) => {
@@ -18,7 +25,7 @@ export function Term({ of, children }: { of: string; children: ReactNode }) {
         }}
       >
         {children}
-      </button>
+      </ButtonBase>
       {at && (
         <Suspense>
           <TermPopover of={of} at={at} onClose={() => setAt(null)} />

@@ -1,4 +1,4 @@
-import { Popover } from "@mui/material";
+import { Box, Popover } from "@mui/material";
 import { Link } from "react-router";
 import type { Guide } from "../api/client";
 import { useGuide } from "./useGuide";
@@ -23,7 +23,7 @@ export default function TermPopover({
       anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
       slotProps={{ paper: { role: "dialog", "aria-label": term?.name ?? "What it means" } }}
     >
-      <div className="term-words">
+      <Box sx={{ maxWidth: "min(380px, 90vw)", padding: "12px 16px" }}>
         {error && <p role="alert">{error.message}</p>}
         {!error && !term && <p aria-busy="true">Opening…</p>}
         {term && (
@@ -33,7 +33,7 @@ export default function TermPopover({
             <Link to={`/guide?words=${term.key}`}>All words</Link>
           </>
         )}
-      </div>
+      </Box>
     </Popover>
   );
 }
@@ -43,7 +43,11 @@ export function Meaning({ term }: { term: Guide["terms"][number] }) {
   return (
     <>
       <p>{term.words}</p>
-      {term.formula && <p className="formula">{term.formula}</p>}
+      {term.formula && (
+        <Box component="p" className="formula" sx={{ fontStyle: "italic" }}>
+          {term.formula}
+        </Box>
+      )}
       {term.source && <p className="note">{term.source}</p>}
     </>
   );

@@ -1,3 +1,5 @@
+import { Box } from "@mui/material";
+import type { SxProps, Theme } from "@mui/material/styles";
 import { createContext, type ReactNode, useContext, useEffect } from "react";
 import { createPortal } from "react-dom";
 
@@ -9,11 +11,13 @@ export function View({
   title,
   bar,
   className,
+  sx,
   children,
 }: {
   title: string;
   bar?: ReactNode;
-  className: string;
+  className?: string;
+  sx?: SxProps<Theme>;
   children: ReactNode;
 }) {
   const slot = useContext(BarSlot);
@@ -23,9 +27,9 @@ export function View({
   return (
     <>
       {slot && bar && createPortal(bar, slot)}
-      <main id="view" className={className} tabIndex={-1}>
+      <Box component="main" id="view" className={className} sx={sx} tabIndex={-1}>
         {children}
-      </main>
+      </Box>
     </>
   );
 }

@@ -1,11 +1,17 @@
+import { Box } from "@mui/material";
 import type { ReactNode } from "react";
 
 /** A table that may be wider than the page: it is scrolled by itself, by keys too. */
 export function Wide({ label, children }: { label: string; children: ReactNode }) {
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: what is scrolled has to be reached by keys
-    <section className="table-scroll" aria-label={label} tabIndex={0}>
+    <Box
+      component="section"
+      className="table-scroll"
+      sx={{ position: "relative", overflowX: "auto" }}
+      aria-label={label}
+      tabIndex={0}
+    >
       {children}
-    </section>
+    </Box>
   );
 }

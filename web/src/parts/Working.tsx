@@ -1,4 +1,13 @@
+import { LinearProgress } from "@mui/material";
+
 /** How far something is that takes long. */
-export function Working({ share, label }: { share: number | undefined; label: string }) {
-  return <progress className="working" max={1} value={share} aria-label={label} />;
+export function Working({ share = 0, label }: { share: number | undefined; label: string }) {
+  return (
+    <LinearProgress
+      variant="determinate"
+      value={100 * share}
+      aria-label={label}
+      sx={{ display: "inline-block", width: "8rem", verticalAlign: "middle" }}
+    />
+  );
 }

@@ -1,6 +1,8 @@
+import { Box, Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext } from "react";
 import { client, type Definitions, type Field, take } from "../api/client";
+import * as looks from "./looks";
 
 const DefinitionsContext = createContext<Definitions | null>(null);
 
@@ -13,19 +15,19 @@ export function DefinitionsProvider({ children }: { children: ReactNode }) {
   });
   if (error) {
     return (
-      <main className="page" role="alert">
+      <Box component="main" className="page" sx={looks.page} role="alert">
         <p>{error.message}</p>
-        <button type="button" onClick={() => refetch()}>
+        <Button variant="outlined" onClick={() => refetch()}>
           Try again
-        </button>
-      </main>
+        </Button>
+      </Box>
     );
   }
   if (!data) {
     return (
-      <main className="page" aria-busy="true">
+      <Box component="main" className="page" sx={looks.page} aria-busy="true">
         <p>Opening…</p>
-      </main>
+      </Box>
     );
   }
   return <DefinitionsContext value={data}>{children}</DefinitionsContext>;

@@ -35,7 +35,7 @@ export function Beside({ setup, compared, frame }: { setup: Setup; compared: Com
       <path d={`M0 ${bed(left)}L${width} ${bed(right)}V${height}H0Z`} className="ground" />
       <path d={`M0 ${z(0)}H${width}`} className="surface-line" />
       <path d={line} className="beside-line" />
-      <path d={way} className="beside-way" />
+      <path d={way} className="beside-way" strokeDasharray="3 3" />
       {fall.path
         .filter((p) => p.time > 0 && Math.abs(p.time / 5 - Math.round(p.time / 5)) < 0.02)
         .map((p) => (

@@ -1,4 +1,6 @@
+import { Box, Slider } from "@mui/material";
 import type { Answer, Head } from "../api/client";
+import * as looks from "../parts/looks";
 import { useUnits } from "../parts/preferences";
 import { markEvery, placeAt } from "./motion";
 
@@ -43,23 +45,63 @@ export function CountStrip({ answer, head, count, onCount }: Props) {
         : "not sinking";
   const at = (s: number) => `${Math.min(100, (100 * s) / most)}%`;
   return (
-    <div className="strip">
-      <output className="strip-count" htmlFor="count">
+    <Box
+      className="strip"
+      sx={{
+        "&[data-old]": { opacity: 0.5 },
+        display: "grid",
+        gridTemplateColumns: "minmax(210px, auto) 1fr",
+        alignItems: "start",
+        gap: "12px",
+        height: "104px",
+        padding: "8px 16px",
+        [looks.thumb]: {
+          gridTemplateColumns: "1fr",
+          gap: 0,
+          height: "auto",
+          padding: "8px 12px",
+        },
+        [looks.printed]: { display: "none" },
+      }}
+    >
+      <Box
+        component="output"
+        className="strip-count"
+        sx={{
+          lineHeight: 1.2,
+          "& b": { fontSize: "1.875rem", fontWeight: 650 },
+          "& span": { display: "block" },
+          [looks.thumb]: { "& span": { display: "inline", paddingLeft: "8px" } },
+        }}
+        htmlFor="count"
+      >
         <b>{Math.round(count)}</b> s <span>{words}</span>
-      </output>
-      <div className="strip-track">
-        <input
-          id="count"
-          type="range"
+      </Box>
+      <Box sx={{ position: "relative", paddingTop: "8px" }}>
+        <Slider
+          size="small"
+          sx={{ display: "block", mx: 1, width: "auto" }}
           min={0}
           max={most}
           step={most > 30 ? 0.5 : 0.1}
           value={Math.min(count, most)}
-          onChange={(e) => onCount(Number(e.target.value))}
+          onChange={(_, seconds) => onCount(seconds as number)}
           aria-label="Seconds after the splash"
           aria-valuetext={`${count.toFixed(0)} seconds: ${words}`}
+          slotProps={{ input: { id: "count" } }}
         />
-        <div className="strip-depths" aria-hidden="true">
+        <Box
+          sx={{
+            position: "relative",
+            height: "16px",
+            margin: "0 8px",
+            fontSize: "0.75rem",
+            color: "text.secondary",
+            "& span": { position: "absolute", transform: "translateX(-50%)", whiteSpace: "nowrap" },
+            "& .strip-unit": { right: 0, transform: "none" },
+          }}
+          aria-hidden="true"
+        >
           {head &&
             depths(head, most).map(([s, depth]) => (
               <span key={s} style={{ left: at(s) }}>
@@ -67,8 +109,33 @@ export function CountStrip({ answer, head, count, onCount }: Props) {
               </span>
             ))}
           <span className="strip-unit">{shown("depth", 0).unit} down</span>
-        </div>
-        <div className="strip-marks" aria-hidden="true">
+        </Box>
+        <Box
+          sx={{
+            position: "relative",
+            height: "20px",
+            margin: "0 8px",
+            fontSize: "0.75rem",
+            "& span": {
+              position: "absolute",
+              transform: "translateX(-100%)",
+              whiteSpace: "nowrap",
+              paddingRight: "4px",
+              borderRight: "2px solid var(--palette-text-primary)",
+              lineHeight: 1,
+            },
+            "& .strip-range": {
+              position: "absolute",
+              top: "31px",
+              height: "4px",
+              borderRadius: "2px",
+              bgcolor: "primary.main",
+            },
+            "& .strip-touch": { top: "15px", borderColor: "primary.main" },
+            [looks.thumb]: { height: "34px" },
+          }}
+          aria-hidden="true"
+        >
           <span style={{ left: at(answer.wait) }}>wait {Math.round(answer.wait)} s</span>
           {head?.fall.outcome === "reached" && (
             <i
@@ -84,8 +151,8 @@ export function CountStrip({ answer, head, count, onCount }: Props) {
               {answer.onBed ? "touch" : "there"} {Math.round(head.fall.time)} s
             </span>
           )}
-        </div>
-      </div>
-    </div>
+        </Box>
+      </Box>
+    </Box>
   );
 }

@@ -1,5 +1,5 @@
+import { Box } from "@mui/material";
 import type { Answer } from "../api/client";
-import "../setup/rig.css";
 
 const width = 274;
 const height = 96;
@@ -12,10 +12,10 @@ type Seat = Answer["sits"][number];
 export function Sits({ sits }: { sits: Seat[] }) {
   return sits.map((seat, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: baits go by their order on the line
-    <figure className="sits" key={i}>
+    <Box component="figure" className="sits" sx={{ margin: 0 }} key={i}>
       {sits.length > 1 && <figcaption className="note">{seat.name}</figcaption>}
       <One seat={seat} />
-    </figure>
+    </Box>
   ));
 }
 

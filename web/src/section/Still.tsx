@@ -1,3 +1,5 @@
+import { Box } from "@mui/material";
+import type { SxProps, Theme } from "@mui/material/styles";
 import type { Answer, Head, Setup } from "../api/client";
 import { Backdrop } from "./Backdrop";
 import { arrowsAt, CurrentArrows } from "./CurrentArrows";
@@ -11,21 +13,21 @@ export function Still({
   answer,
   head,
   label,
-  className,
+  sx,
   old,
 }: {
   of: Setup | undefined;
   answer: Answer | undefined;
   head: Head | undefined;
   label: string;
-  className: string;
+  sx: SxProps<Theme>;
   old: boolean;
 }) {
   const [box, size] = useSize<HTMLDivElement>();
   const frame =
     of && answer && head && size.width > 0 ? fit(of, answer, reachOf(head), size.width, size.height) : null;
   return (
-    <div className={className} ref={box} data-old={old || undefined}>
+    <Box className="still" sx={sx} ref={box} data-old={old || undefined}>
       {of && answer && head && frame && (
         <svg className="section" width={frame.width} height={frame.height} role="img" aria-label={label}>
           <Backdrop setup={of} answer={answer} frame={frame} />
@@ -38,6 +40,6 @@ export function Still({
           <Tackle setup={of} answer={answer} head={head} count={head.fall.time} frame={frame} />
         </svg>
       )}
-    </div>
+    </Box>
   );
 }

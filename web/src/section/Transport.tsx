@@ -1,6 +1,8 @@
-import { Button, NativeSelect } from "@mui/material";
+import { Box, Button, Slider } from "@mui/material";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { Drop } from "../api/client";
+import { Choose } from "../parts/Entry";
+import * as looks from "../parts/looks";
 import { moments } from "./frames";
 import { speeds, type useClock } from "./useClock";
 
@@ -29,47 +31,64 @@ export function Transport({ clock, drop, end, still }: Props) {
   useHotkeys("comma", () => step(-1), [step]);
   useHotkeys("period", () => step(1), [step]);
   return (
-    <div className="transport">
-      <Button variant="contained" onClick={go} className="transport-play">
+    <Box
+      className="transport"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: "12px",
+        "& .MuiNativeSelect-root": { width: "84px" },
+        [looks.thumb]: {
+          flexWrap: "wrap",
+          gap: "4px",
+          "& .MuiButton-root": { minHeight: "48px" },
+        },
+      }}
+    >
+      <Button variant="contained" onClick={go} sx={{ minWidth: "84px" }}>
         {still ? "Next moment" : clock.running ? "Pause" : "Play"}
       </Button>
-      <output className="transport-time" htmlFor="fall-time">
+      <Box
+        component="output"
+        sx={{ minWidth: "72px", textAlign: "right", "& b": { fontSize: "1.375rem", fontWeight: 650 } }}
+        htmlFor="fall-time"
+      >
         <b>{clock.time.toFixed(1)}</b> s
-      </output>
-      <input
-        id="fall-time"
-        type="range"
+      </Box>
+      <Slider
+        size="small"
+        sx={{ mx: 1, [looks.thumb]: { order: 9, flexBasis: "calc(100% - 16px)" } }}
         min={0}
         max={end}
         step={0.05}
         value={clock.time}
-        onChange={(e) => {
+        onChange={(_, seconds) => {
           clock.stop();
-          clock.set(Number(e.target.value));
+          clock.set(seconds as number);
         }}
         aria-label="Seconds after the splash"
+        slotProps={{ input: { id: "fall-time" } }}
       />
-      <Button size="small" onClick={() => step(-1)} aria-label="−1: one step back">
+      <Button size="small" sx={{ minWidth: 48 }} onClick={() => step(-1)} aria-label="−1: one step back">
         −1
       </Button>
-      <Button size="small" onClick={() => step(1)} aria-label="+1: one step on">
+      <Button size="small" sx={{ minWidth: 48 }} onClick={() => step(1)} aria-label="+1: one step on">
         +1
       </Button>
       {!still && (
-        <NativeSelect
+        <Choose
           value={clock.speed}
           onChange={(e) => clock.setSpeed(Number(e.target.value))}
-          inputProps={{ "aria-label": "How fast it plays" }}
-          disableUnderline
+          aria-label="How fast it plays"
         >
           {speeds.map((s) => (
             <option key={s} value={s}>
               {s === 1 ? "real time" : `${s} ×`}
             </option>
           ))}
-        </NativeSelect>
+        </Choose>
       )}
-    </div>
+    </Box>
   );
 }
 

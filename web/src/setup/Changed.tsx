@@ -1,3 +1,4 @@
+import { Box, Button } from "@mui/material";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { Field, Setup } from "../api/client";
 import { at } from "../parts/path";
@@ -9,14 +10,14 @@ export function BackForth({ back, forth }: { back?: () => void; forth?: () => vo
   useHotkeys("mod+z", () => noticeWaits() || back?.(), { preventDefault: true });
   useHotkeys("mod+shift+z, mod+y", () => forth?.(), { preventDefault: true });
   return (
-    <span className="backforth">
-      <button type="button" className="link" disabled={!back} onClick={back} title="Ctrl+Z">
+    <Box component="span" className="backforth" sx={{ display: "flex", gap: "12px" }}>
+      <Button variant="link" disabled={!back} onClick={back} title="Ctrl+Z">
         Back
-      </button>
-      <button type="button" className="link" disabled={!forth} onClick={forth} title="Ctrl+Shift+Z">
+      </Button>
+      <Button variant="link" disabled={!forth} onClick={forth} title="Ctrl+Shift+Z">
         Forward
-      </button>
-    </span>
+      </Button>
+    </Box>
   );
 }
 
@@ -30,14 +31,14 @@ export const isChanged = (setup: Setup, base: Setup, path: string) =>
 export function BackTo({ field, base, onBack }: { field: Field; base: Setup; onBack: () => void }) {
   const says = useSays();
   return (
-    <button
-      type="button"
-      className="link row-back"
+    <Button
+      variant="link"
+      sx={{ display: "block", padding: "2px 0 4px", fontSize: "0.8125rem" }}
       aria-label={`${field.label} back to ${says(field, base)}`}
       onClick={onBack}
     >
       back to {says(field, base)}
-    </button>
+    </Button>
   );
 }
 

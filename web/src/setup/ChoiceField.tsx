@@ -1,5 +1,5 @@
-import { NativeSelect } from "@mui/material";
 import { useField } from "../parts/definitions";
+import { Choose } from "../parts/Entry";
 import { fieldId, Row } from "../parts/Row";
 
 interface Props {
@@ -15,20 +15,14 @@ export function ChoiceField({ path, value, onChange, error }: Props) {
   const id = fieldId(path);
   return (
     <Row id={id} label={field.label} error={error}>
-      <NativeSelect
-        id={id}
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-        disableUnderline
-        className="row-input"
-      >
+      <Choose id={id} value={value} onChange={(e) => onChange(e.target.value)}>
         {field.options.map((o) => (
           <option key={o.value} value={o.value}>
             {o.says}
           </option>
         ))}
         {!field.options.some((o) => o.value === value) && <option value={value}>{value}</option>}
-      </NativeSelect>
+      </Choose>
     </Row>
   );
 }

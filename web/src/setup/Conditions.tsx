@@ -1,8 +1,11 @@
+import { Box } from "@mui/material";
 import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Answer, Change, Field, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { fieldId } from "../parts/Row";
+import { Hint } from "../parts/Said";
 import { rigOf } from "../section/rigs";
 import { applies } from "./applies";
 import { isChanged } from "./Changed";
@@ -48,7 +51,20 @@ export function Conditions({
     if (answer) void fetchGiven(); // so that a group opens at once
   }, [answer]);
   return (
-    <section className="conditions" aria-label="Conditions">
+    <Box
+      component="section"
+      className="conditions"
+      sx={{
+        gridArea: "conditions",
+        overflowY: "auto",
+        overscrollBehavior: "contain",
+        borderRight: looks.rule,
+        padding: "4px 12px 24px 16px",
+        [looks.thumb]: { order: 3, borderRight: 0, borderTop: looks.rule, padding: "4px 12px 24px" },
+        [looks.printed]: { columns: 2, border: 0 },
+      }}
+      aria-label="Conditions"
+    >
       {head}
       {groups.map((group) => {
         const shown = fields.filter((f) => f.group === group && !beside.includes(f.path) && matter(f));
@@ -59,9 +75,11 @@ export function Conditions({
         const changed = shown.filter((f) => isChanged(setup, base, f.path)).length;
         const isOpen = open.includes(group) || wrong;
         return (
-          <details
+          <Box
+            component="details"
             key={group}
             className="group"
+            sx={looks.group}
             open={isOpen}
             onToggle={(e) => {
               const now = e.currentTarget.open;
@@ -99,14 +117,14 @@ export function Conditions({
                 ))}
               </Suspense>
             )}
-          </details>
+          </Box>
         );
       })}
-      <p className="row-hint">
+      <Hint>
         Every field takes any unit: 60 ft, 3/8 oz, 0.8 kn, PE 1, 12 lb. <a href="/api/docs">For programs</a>{" "}
         <Link to="/licences">Licences</Link> <Link to="/devices">Devices</Link>
-      </p>
-    </section>
+      </Hint>
+    </Box>
   );
 }
 

@@ -1,14 +1,16 @@
+import { Box, ButtonBase } from "@mui/material";
 import { useState } from "react";
 import type { Answer, Field, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { at } from "../parts/path";
 import { useUnits } from "../parts/preferences";
+import { Wrong } from "../parts/Said";
 import { applies } from "./applies";
 import { DirectionField } from "./DirectionField";
 import { NumberField } from "./NumberField";
 import { Wheel } from "./Wheel";
 import { Words } from "./Words";
-import "./dials.css";
 
 const most = 4; // dials beside each other
 
@@ -42,7 +44,12 @@ export function Dials({ setup, answer, errors, onChange }: Props) {
     setOpen(path === open && typing ? undefined : path);
   };
   return (
-    <section className="dials" aria-label="Dials">
+    <Box
+      component="section"
+      className="dials"
+      sx={{ position: "relative", borderTop: looks.rule }}
+      aria-label="Dials"
+    >
       {chosen && (
         <Turning
           field={chosen}
@@ -54,7 +61,7 @@ export function Dials({ setup, answer, errors, onChange }: Props) {
           onChange={onChange}
         />
       )}
-      <div className="dials-row">
+      <Box sx={{ display: "grid", gridAutoColumns: "1fr", gridAutoFlow: "column" }}>
         {dials.map((d) => (
           <Dial
             key={d.path}
@@ -65,8 +72,8 @@ export function Dials({ setup, answer, errors, onChange }: Props) {
             onTap={() => tap(d.path)}
           />
         ))}
-      </div>
-    </section>
+      </Box>
+    </Box>
   );
 }
 
@@ -100,15 +107,25 @@ function Dial({
 }) {
   const { show } = useUnits();
   return (
-    <button
-      type="button"
+    <ButtonBase
       className="dial"
+      sx={{
+        display: "block",
+        minHeight: "60px",
+        padding: "4px",
+        borderLeft: looks.rule,
+        "&:first-child": { borderLeft: 0 },
+        "& span": { display: "block", color: "text.secondary" },
+        "& b": { display: "block", fontSize: "1.0625rem" },
+        '&[aria-expanded="true"]': { boxShadow: "inset 0 3px var(--palette-primary-main)" },
+        "&[data-wrong] b": { color: "error.main" },
+      }}
       aria-expanded={open}
       data-wrong={wrong || undefined}
       onClick={onTap}
     >
       <span>{short[field.path] ?? field.label}</span> <b>{show(field.measure, value)}</b>
-    </button>
+    </ButtonBase>
   );
 }
 
@@ -132,7 +149,17 @@ function Turning({
 }) {
   const way = field.path.replace("speed", "direction");
   return (
-    <div className="turning">
+    <Box
+      sx={{
+        position: "absolute",
+        bottom: "100%",
+        left: 0,
+        right: 0,
+        padding: "8px 12px",
+        bgcolor: "background.paper",
+        borderTop: looks.rule,
+      }}
+    >
       {typing ? (
         <NumberField
           path={field.path}
@@ -154,13 +181,9 @@ function Turning({
               />
             )}
           <Wheel path={field.path} value={value} onChange={onValue} />
-          {error && (
-            <p className="row-error" role="alert">
-              {error}
-            </p>
-          )}
+          {error && <Wrong>{error}</Wrong>}
         </>
       )}
-    </div>
+    </Box>
   );
 }

@@ -1,5 +1,5 @@
-import { NativeSelect } from "@mui/material";
 import { useField } from "../parts/definitions";
+import { Choose } from "../parts/Entry";
 import { fieldId, Row } from "../parts/Row";
 
 const names: [number, string][] = [
@@ -34,20 +34,14 @@ export function DirectionField({
   const turned = ((value % 360) + 360) % 360;
   return (
     <Row id={id} label={label ?? field.label}>
-      <NativeSelect
-        id={id}
-        value={turned}
-        onChange={(e) => onChange(Number(e.target.value))}
-        disableUnderline
-        className="row-input"
-      >
+      <Choose id={id} value={turned} onChange={(e) => onChange(Number(e.target.value))}>
         {names.map(([degrees, name]) => (
           <option key={degrees} value={degrees}>
             {name}
           </option>
         ))}
         {!names.some(([degrees]) => degrees === turned) && <option value={turned}>{turned}°</option>}
-      </NativeSelect>
+      </Choose>
     </Row>
   );
 }

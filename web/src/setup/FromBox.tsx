@@ -1,4 +1,4 @@
-import { NativeSelect } from "@mui/material";
+import { Choose } from "../parts/Entry";
 import { fieldId, Row } from "../parts/Row";
 import { fromBox } from "./asTackle";
 import { useBox } from "./useBox";
@@ -18,11 +18,9 @@ export default function FromBox({
   const id = fieldId(`box.${group}`);
   return (
     <Row id={id} label="From the box">
-      <NativeSelect
+      <Choose
         id={id}
         value=""
-        disableUnderline
-        className="row-input"
         onChange={(e) => {
           const saved = owned.find((i) => String(i.id) === e.target.value);
           if (saved) onChange(how.as(saved.item));
@@ -34,7 +32,7 @@ export default function FromBox({
             {i.name}
           </option>
         ))}
-      </NativeSelect>
+      </Choose>
     </Row>
   );
 }

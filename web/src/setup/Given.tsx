@@ -1,9 +1,10 @@
-import { Checkbox } from "@mui/material";
+import { Button, Checkbox } from "@mui/material";
 import { lazy, memo, Suspense } from "react";
 import type { Field } from "../api/client";
 import { at } from "../parts/path";
 import { useUnits } from "../parts/preferences";
 import { Row } from "../parts/Row";
+import { Hint } from "../parts/Said";
 import { rigOf } from "../section/rigs";
 import { Sits } from "../section/Sits";
 import { BackTo, isChanged } from "./Changed";
@@ -85,7 +86,7 @@ export default function Given({
       )}
       {path.endsWith(".speed") && <Words path={path} value={at(setup, path) as number} onChange={onChange} />}
       {path === "boat.measured" && !setup.boat.measured && drift !== undefined && (
-        <p className="row-hint">Drifts at {show("speed", drift)}, estimated from current and wind.</p>
+        <Hint>Drifts at {show("speed", drift)}, estimated from current and wind.</Hint>
       )}
       {path === "rig.kind" && (
         <Suspense>
@@ -96,13 +97,9 @@ export default function Given({
         </Suspense>
       )}
       {path === "rig.kind" && !own && answer && (
-        <button
-          type="button"
-          className="link"
-          onClick={() => onChange({ "rig.kind": "own", "rig.parts": answer.rig })}
-        >
+        <Button variant="link" onClick={() => onChange({ "rig.kind": "own", "rig.parts": answer.rig })}>
           Take it apart, and make it your own
-        </button>
+        </Button>
       )}
     </>
   );

@@ -1,4 +1,4 @@
-import { InputBase } from "@mui/material";
+import { Box, Button, InputBase } from "@mui/material";
 import { memo, useState } from "react";
 import { client, Failure, type Part, type Setup, take } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
@@ -49,11 +49,12 @@ export const HeadsField = memo(function HeadsField({ heads, like, takes, error, 
   };
 
   return (
-    <div className="heads">
+    <Box className="heads" sx={{ "& .row": { gridTemplateColumns: "1fr" } }}>
       <Row id={id} label={`Weights to choose from (${unit})`} error={wrong}>
         <InputBase
           id={id}
-          className="row-input heads-input"
+          fullWidth
+          sx={{ padding: 0 }}
           multiline
           value={draft ?? settled}
           onChange={(e) => setDraft(e.target.value)}
@@ -76,16 +77,16 @@ export const HeadsField = memo(function HeadsField({ heads, like, takes, error, 
         />
       </Row>
       {owned.length > 0 && heads.join() !== owned.join() && (
-        <button type="button" className="link" onClick={() => onChange(owned)}>
+        <Button variant="link" onClick={() => onChange(owned)}>
           The {owned.length} of this {takes === "head" ? "shape and metal" : "metal"} in the box
-        </button>
+        </Button>
       )}
       {heads.join() !== defaults.heads.join() && (
-        <button type="button" className="link" onClick={() => onChange(defaults.heads)}>
+        <Button variant="link" onClick={() => onChange(defaults.heads)}>
           Back to the usual range
-        </button>
+        </Button>
       )}
-    </div>
+    </Box>
   );
 }, same);
 

@@ -1,9 +1,10 @@
+import { Box } from "@mui/material";
 import { useState } from "react";
 import type { Setup } from "../api/client";
 import { useField } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { useUnits } from "../parts/preferences";
 import { Handle } from "../section/Handle";
-import "./rig.css";
 
 const width = 274;
 const height = 92;
@@ -28,7 +29,12 @@ export default function LureEditor({
   const limit = (m: number) => Math.min(Math.max(m, field.min), field.max);
   const paddle = noTail ? "" : `q6 ${-tall} 10 ${-tall}v${2 * tall}q-4 0-10 ${-tall}`;
   return (
-    <fieldset className="rig-box" aria-label={`Head and bait: ${show("size", length)} ${setup.bait.form}`}>
+    <Box
+      component="fieldset"
+      className="rig-box"
+      sx={looks.rigBox}
+      aria-label={`Head and bait: ${show("size", length)} ${setup.bait.form}`}
+    >
       <svg className="rig-editor" width={width} height={height}>
         <title>Head and bait, to scale</title>
         <path d={`M0 ${y}H${nose}`} className={setup.rig.wire > 0 ? "rig-wire" : "thread"} />
@@ -66,6 +72,6 @@ export default function LureEditor({
           onHold={(on) => setHeld(on ? scale : null)}
         />
       </svg>
-    </fieldset>
+    </Box>
   );
 }

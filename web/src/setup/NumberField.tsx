@@ -1,7 +1,8 @@
-import { InputBase } from "@mui/material";
+import { Box, InputBase } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import { client, Failure, take } from "../api/client";
 import { useDefinitions, useField } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { useUnits } from "../parts/preferences";
 import { fieldId, Row } from "../parts/Row";
 
@@ -112,10 +113,10 @@ export function NumberField({
   const wrong = refused ?? error;
   return (
     <Row id={id} label={label ?? field.label} error={wrong}>
-      <span className="row-value">
+      <Box component="span" className="row-value" sx={looks.rowValue}>
         <InputBase
           id={id}
-          className="row-input"
+          fullWidth
           autoFocus={autoFocus}
           value={draft ?? settled}
           placeholder={empty ?? (field.zero || example)}
@@ -139,13 +140,19 @@ export function NumberField({
             "aria-describedby": wrong ? `${id}-error` : undefined,
           }}
         />
-        {estimated && <small className="row-note">from the label</small>}
-        {told && (
-          <small className="row-note" role="status">
-            {told}
-          </small>
+        {estimated && (
+          <Box component="small" sx={rowNoteLook}>
+            from the label
+          </Box>
         )}
-      </span>
+        {told && (
+          <Box component="small" sx={rowNoteLook} role="status">
+            {told}
+          </Box>
+        )}
+      </Box>
     </Row>
   );
 }
+
+const rowNoteLook = { display: "block", paddingLeft: "4px", color: "text.secondary", lineHeight: 1 } as const;

@@ -1,10 +1,12 @@
-import { Checkbox } from "@mui/material";
+import { Box, Button, Checkbox } from "@mui/material";
 import type { Part } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
+import { Choose } from "../parts/Entry";
+import * as looks from "../parts/looks";
 import { useUnits } from "../parts/preferences";
 import { fieldId, Row } from "../parts/Row";
+import { Wrong } from "../parts/Said";
 import { NumberField } from "./NumberField";
-import "./rig.css";
 
 interface Props {
   parts: Part[];
@@ -19,9 +21,27 @@ export default function PartsField({ parts, errors, onChange }: Props) {
   const put = (i: number, part: Part) => set(parts.map((p, k) => (k === i ? part : p)));
   const next = Number(((parts.at(-1)?.at ?? 0) + 0.2).toFixed(3));
   return (
-    <fieldset className="rig-box" aria-label="The rig, from the end of the line up">
+    <Box
+      component="fieldset"
+      className="rig-box"
+      sx={looks.rigBox}
+      aria-label="The rig, from the end of the line up"
+    >
       {parts.length > 0 && <Picture parts={parts} />}
-      <ol className="rig-parts">
+      <Box
+        component="ol"
+        className="rig-parts"
+        sx={{
+          margin: 0,
+          padding: 0,
+          listStyle: "none",
+          "& .row-value": { display: "flex", gap: "8px", alignItems: "center" },
+          "& .row:first-child": { gridTemplateColumns: "minmax(0, 1fr) auto" },
+          "& .link": { whiteSpace: "nowrap" },
+          "& li": { borderBottom: looks.rule },
+          "& li .row:not(:first-child)": { paddingLeft: "1rem" },
+        }}
+      >
         {parts.map((part, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: parts go by their order
           <li key={i}>
@@ -34,20 +54,15 @@ export default function PartsField({ parts, errors, onChange }: Props) {
             />
           </li>
         ))}
-      </ol>
-      {errors["rig.parts"] && (
-        <p className="row-error" role="alert">
-          {errors["rig.parts"]}
-        </p>
-      )}
-      <button
-        type="button"
-        className="link"
+      </Box>
+      {errors["rig.parts"] && <Wrong>{errors["rig.parts"]}</Wrong>}
+      <Button
+        variant="link"
         onClick={() => set([...parts, parts.length ? { what: "stop", at: next } : { what: "head", at: 0 }])}
       >
         Put something on{parts.length > 0 && `, ${show("depth", next)} up`}
-      </button>
-    </fieldset>
+      </Button>
+    </Box>
   );
 }
 
@@ -81,10 +96,9 @@ function One({
   return (
     <>
       <Row id={fieldId(path("what"))} label={`Part ${i + 1}`} error={wrong}>
-        <span className="row-value">
-          <select
+        <Box component="span" className="row-value" sx={looks.rowValue}>
+          <Choose
             id={fieldId(path("what"))}
-            className="row-input"
             value={part.what}
             onChange={(e) => become(e.target.value as Part["what"])}
           >
@@ -93,16 +107,11 @@ function One({
                 {k.what}
               </option>
             ))}
-          </select>
-          <button
-            type="button"
-            className="link"
-            aria-label={`Delete part ${i + 1}, ${part.what}`}
-            onClick={onRemove}
-          >
+          </Choose>
+          <Button variant="link" aria-label={`Delete part ${i + 1}, ${part.what}`} onClick={onRemove}>
             Delete
-          </button>
-        </span>
+          </Button>
+        </Box>
       </Row>
       {i > 0 && (
         <NumberField
@@ -113,7 +122,7 @@ function One({
           onChange={(at) => onPart({ ...part, at })}
         />
       )}
-      {i === 0 && errors[path("at")] && <p className="row-error">{errors[path("at")]}</p>}
+      {i === 0 && errors[path("at")] && <Wrong>{errors[path("at")]}</Wrong>}
       {kind?.weighs && (
         <NumberField
           path="rig.part.mass"

@@ -1,11 +1,12 @@
+import { Box } from "@mui/material";
 import { useState } from "react";
 import type { Setup } from "../api/client";
 import { useField } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { at } from "../parts/path";
 import { useUnits } from "../parts/preferences";
 import { Handle } from "../section/Handle";
 import { lengthOf, rigOf } from "../section/rigs";
-import "./rig.css";
 
 const width = 274;
 const height = 176;
@@ -32,8 +33,10 @@ export default function RigEditor({
   const { low, high, floats, heavyLow, baits = { low: true, high: false } } = rigOf(setup);
   const long = Math.max(setup.bait.length * scale, 8);
   return (
-    <fieldset
+    <Box
+      component="fieldset"
       className="rig-box"
+      sx={looks.rigBox}
       aria-label={`The rig: ${low}, and ${show("depth", gap)} up the line ${high}`}
     >
       <svg className="rig-editor" width={width} height={height}>
@@ -73,7 +76,7 @@ export default function RigEditor({
           onHold={(on) => setHeld(on ? scale : null)}
         />
       </svg>
-    </fieldset>
+    </Box>
   );
 }
 

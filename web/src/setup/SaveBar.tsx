@@ -1,4 +1,4 @@
-import { Button } from "@mui/material";
+import { Box, Button } from "@mui/material";
 import { lazy, Suspense, useRef, useState } from "react";
 import type { SavedSetup, Setup } from "../api/client";
 import { useSay } from "../parts/Undo";
@@ -56,14 +56,27 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
     );
 
   return (
-    <div className="savebar">
+    <Box
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        justifyContent: "flex-end",
+        gap: "4px",
+        minWidth: 0,
+        "& .MuiButton-root": { flexShrink: 0 },
+      }}
+    >
       {kept && (
-        <span className="savebar-name" title={kept.name}>
+        <Box component="span" className="savebar-name" sx={savebarNameLook} title={kept.name}>
           {kept.name}
           {changed && <i> (changed)</i>}
-        </span>
+        </Box>
       )}
-      {error && <span className="savebar-name">The setup of this link is gone.</span>}
+      {error && (
+        <Box component="span" className="savebar-name" sx={savebarNameLook}>
+          The setup of this link is gone.
+        </Box>
+      )}
       {kept && (
         <Button size="small" disabled={!changed || change.isPending} onClick={save}>
           Save
@@ -110,6 +123,13 @@ export function SaveBar({ setup, onOpen }: { setup: Setup; onOpen: (setup: Setup
           />
         </Suspense>
       )}
-    </div>
+    </Box>
   );
 }
+
+const savebarNameLook = {
+  overflow: "hidden",
+  textOverflow: "ellipsis",
+  whiteSpace: "nowrap",
+  color: "text.secondary",
+} as const;

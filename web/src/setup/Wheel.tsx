@@ -1,5 +1,7 @@
+import { Box, Button } from "@mui/material";
 import { useRef } from "react";
 import { useField } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { useUnits } from "../parts/preferences";
 
 const notch = 12; // pixels of the wheel to a step
@@ -21,12 +23,29 @@ export function Wheel({
   const by = (steps: number) => onChange(limit(value + steps * step(field.measure, value)));
   const turned = (value / step(field.measure, value || 1)) * notch;
   return (
-    <div className="wheel">
-      <button type="button" aria-label={`Less: ${field.label}`} onClick={() => by(-1)}>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "64px 1fr 64px",
+        gap: "8px",
+        paddingTop: "8px",
+        "& .MuiButton-root": { fontSize: "1.375rem" },
+      }}
+    >
+      <Button variant="outlined" aria-label={`Less: ${field.label}`} onClick={() => by(-1)}>
         −
-      </button>
-      <div
+      </Button>
+      <Box
         className="wheel-rim"
+        sx={{
+          minHeight: "56px",
+          border: looks.rule,
+          borderRadius: "4px",
+          backgroundImage:
+            "repeating-linear-gradient(90deg, var(--palette-text-primary) 0 1px, transparent 1px 12px)",
+          touchAction: "none",
+          cursor: "ew-resize",
+        }}
         role="slider"
         tabIndex={0}
         aria-label={`${field.label}, wheel`}
@@ -66,9 +85,9 @@ export function Wheel({
           by(steps);
         }}
       />
-      <button type="button" aria-label={`More: ${field.label}`} onClick={() => by(1)}>
+      <Button variant="outlined" aria-label={`More: ${field.label}`} onClick={() => by(1)}>
         +
-      </button>
-    </div>
+      </Button>
+    </Box>
   );
 }

@@ -1,4 +1,6 @@
+import { Box, Button } from "@mui/material";
 import { useDefinitions } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { fieldId } from "../parts/Row";
 
 /** Words for the speed of the flow or the wind, for those with no instrument. */
@@ -14,17 +16,17 @@ export function Words({
   const words = useDefinitions().words.filter((w) => w.field === path);
   if (words.length === 0) return null;
   return (
-    <fieldset className="words" aria-labelledby={fieldId(path)}>
+    <Box component="fieldset" className="words" sx={looks.words} aria-labelledby={fieldId(path)}>
       {words.map((w) => (
-        <button
+        <Button
+          variant="outlined"
           key={w.word}
-          type="button"
           aria-pressed={w.value === value}
           onClick={() => onChange({ [path]: w.value, [path.replace("speed", "source")]: "by eye" })}
         >
           {w.word}
-        </button>
+        </Button>
       ))}
-    </fieldset>
+    </Box>
   );
 }

@@ -1,8 +1,9 @@
-import { CssBaseline, ThemeProvider } from "@mui/material";
+import { Box, Button, CssBaseline, ThemeProvider } from "@mui/material";
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, Route, Routes, useLocation } from "react-router";
 import type { Standing } from "../api/reach";
 import { DefinitionsProvider } from "../parts/definitions";
+import * as looks from "../parts/looks";
 import { PreferencesProvider, usePreferences } from "../parts/preferences";
 import { UndoProvider } from "../parts/Undo";
 import { useKeptPreferences } from "../parts/useKeptPreferences";
@@ -48,7 +49,7 @@ function Themed() {
   const { pathname } = useLocation();
   if (pathname === "/pair")
     return (
-      <ThemeProvider theme={look}>
+      <ThemeProvider theme={look} storageManager={null}>
         <CssBaseline />
         <Suspense>
           <PairView />
@@ -56,7 +57,7 @@ function Themed() {
       </ThemeProvider>
     );
   return (
-    <ThemeProvider theme={look}>
+    <ThemeProvider theme={look} storageManager={null}>
       <CssBaseline />
       <DefinitionsProvider>
         <UndoProvider>
@@ -100,10 +101,35 @@ function Shell() {
   const standing = useStanding();
   useQuestionMark(() => setKeys(true));
   return (
-    <div className="shell">
-      <a href="#view" className="skip">
+    <Box
+      sx={{
+        display: "flex",
+        flexDirection: "column",
+        minHeight: "100dvh",
+        "&:has(> .workout)": { height: "100dvh" },
+        "& > main:focus": { outline: 0 },
+        "&:has(> .phone)": { height: "100dvh", overflow: "hidden" },
+        [looks.thumb]: { "&:has(> .workout)": { height: "auto" } },
+        [looks.printed]: { "&:has(> .workout)": { height: "auto" } },
+        "@media (max-height: 540px)": { "&:has(> .phone)": { height: "auto", overflow: "visible" } },
+      }}
+    >
+      <Box
+        component="a"
+        href="#view"
+        className="skip"
+        sx={{
+          position: "absolute",
+          zIndex: 9,
+          top: "-100px",
+          padding: "8px 16px",
+          bgcolor: "background.paper",
+          "&:focus": { top: "4px", left: "4px" },
+          [looks.printed]: { display: "none" },
+        }}
+      >
         Skip to the view
-      </a>
+      </Box>
       <TopBar slot={setSlot} />
       <Notices of={standing} />
       {keys && (
@@ -113,12 +139,14 @@ function Shell() {
       )}
       <BarSlot value={slot}>
         <Boundary at={pathname}>
-          <Suspense fallback={<main id="view" className="page" aria-busy="true" />}>
+          <Suspense
+            fallback={<Box component="main" id="view" className="page" sx={looks.page} aria-busy="true" />}
+          >
             <Outlet />
           </Suspense>
         </Boundary>
       </BarSlot>
-    </div>
+    </Box>
   );
 }
 
@@ -127,30 +155,30 @@ function Notices({ of: { away, onlyReads, otherPage, ahead } }: { of: Standing }
   return (
     <>
       {away && (
-        <p className="away" role="status">
+        <Box component="p" className="away" sx={awayLook} role="status">
           Without its server: answers are worked out on this device, lists are as they were seen last, what is
           logged waits here.
-        </p>
+        </Box>
       )}
       {onlyReads && !away && (
-        <p className="away" role="status">
+        <Box component="p" className="away" sx={awayLook} role="status">
           This device may only read: what is changed or logged here is not kept. That is changed at the
           computer on which Dunvel runs, under Devices.
-        </p>
+        </Box>
       )}
       {ahead !== 0 && !away && (
-        <p className="away" role="status">
+        <Box component="p" className="away" sx={awayLook} role="status">
           The clock of this device is {Math.abs(ahead)} min {ahead > 0 ? "ahead of" : "behind"} the server’s:
           what is logged here has this device’s times.
-        </p>
+        </Box>
       )}
       {otherPage && !away && (
-        <p className="away" role="status">
+        <Box component="p" className="away" sx={awayLook} role="status">
           The server is another Dunvel than this page is of. Nothing that waits here is lost.{" "}
-          <button type="button" className="link" onClick={() => window.location.reload()}>
+          <Button variant="link" onClick={() => window.location.reload()}>
             Load its page
-          </button>
-        </p>
+          </Button>
+        </Box>
       )}
     </>
   );
@@ -182,7 +210,7 @@ function useFocusOnView(pathname: string) {
 
 function NotHere() {
   return (
-    <View title="Nothing here" className="page">
+    <View title="Nothing here" className="page" sx={looks.page}>
       <h1>There is nothing at this address</h1>
       <p>
         <a href="/">Work out a weight</a>
@@ -190,3 +218,10 @@ function NotHere() {
     </View>
   );
 }
+
+const awayLook = {
+  margin: 0,
+  padding: "4px 16px",
+  borderBottom: looks.rule,
+  borderLeft: "4px solid var(--palette-primary-main)",
+} as const;

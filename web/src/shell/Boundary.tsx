@@ -1,4 +1,6 @@
+import { Box, Button } from "@mui/material";
 import { Component, type ReactNode } from "react";
+import * as looks from "../parts/looks";
 
 interface Props {
   /** What is looked at: when it changes, it is tried again. */
@@ -22,18 +24,18 @@ export class Boundary extends Component<Props, { error?: Error; at?: string }> {
     const { error } = this.state;
     if (!error) return this.props.children;
     return (
-      <main id="view" className="page" role="alert">
+      <Box component="main" id="view" className="page" sx={looks.page} role="alert">
         <h1>This view cannot be shown</h1>
         <p>
           That is a fault of Dunvel, and nothing that was kept is lost. It says: {error.message || error.name}
         </p>
         <p>
-          <button type="button" className="link" onClick={() => window.location.reload()}>
+          <Button variant="link" onClick={() => window.location.reload()}>
             Try again
-          </button>{" "}
+          </Button>{" "}
           <a href="/">Begin with a plain page</a>
         </p>
-      </main>
+      </Box>
     );
   }
 }

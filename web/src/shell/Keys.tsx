@@ -1,4 +1,4 @@
-import { Dialog, DialogContent, DialogTitle } from "@mui/material";
+import { Box, Dialog, DialogContent, DialogTitle } from "@mui/material";
 
 const keys = [
   ["Ctrl+Z", "one change back, or what a notice offers to undo"],
@@ -17,14 +17,27 @@ export default function Keys({ onClose }: { onClose: () => void }) {
     <Dialog open onClose={onClose} aria-labelledby="keys-title">
       <DialogTitle id="keys-title">Keys</DialogTitle>
       <DialogContent>
-        <dl className="keys">
+        <Box
+          component="dl"
+          className="keys"
+          sx={{
+            "& div": {
+              display: "grid",
+              gridTemplateColumns: "minmax(9em, auto) 1fr",
+              gap: "0 16px",
+              padding: "4px 0",
+            },
+            "& dt": { fontWeight: 650 },
+            "& dd": { margin: 0 },
+          }}
+        >
           {keys.map(([key, does]) => (
             <div key={key}>
               <dt>{key}</dt>
               <dd>{does}</dd>
             </div>
           ))}
-        </dl>
+        </Box>
       </DialogContent>
     </Dialog>
   );

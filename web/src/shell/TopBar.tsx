@@ -1,6 +1,7 @@
-import { Button, useMediaQuery } from "@mui/material";
+import { Box, Button, useMediaQuery } from "@mui/material";
 import { lazy, Suspense, useState } from "react";
 import { Link, useLocation } from "react-router";
+import * as looks from "../parts/looks";
 import { usePreferences } from "../parts/preferences";
 import { Views, viewOf } from "./Views";
 
@@ -14,16 +15,47 @@ const narrow = "(max-width: 900px)";
 export function TopBar({ slot }: { slot: (element: HTMLElement | null) => void }) {
   const onPhone = useMediaQuery(narrow, { noSsr: true });
   return (
-    <header className="topbar">
+    <Box
+      component="header"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: "4px 16px",
+        padding: "4px 16px",
+        minHeight: "44px",
+        borderBottom: looks.rule,
+        "& nav": { display: "flex", gap: "16px" },
+        "& nav a": { color: "text.primary", textDecoration: "none", padding: "8px 0" },
+        "& nav a[aria-current]": { boxShadow: "inset 0 -2px var(--palette-primary-main)" },
+        [looks.thumb]: {
+          padding: "0 12px",
+          columnGap: "8px",
+          "& nav a": { minHeight: "48px" },
+          "& .MuiButton-root": { minHeight: "48px" },
+        },
+        [looks.printed]: { display: "none" },
+      }}
+    >
       {!onPhone && (
         <>
-          <Link to="/" className="wordmark" aria-label="Dunvel, work out a weight">
+          <Box
+            component={Link}
+            to="/"
+            sx={{
+              fontSize: "1.1875rem",
+              fontWeight: 750,
+              letterSpacing: "-0.01em",
+              color: "text.primary",
+              textDecoration: "none",
+            }}
+            aria-label="Dunvel, work out a weight"
+          >
             Dunvel
-          </Link>
+          </Box>
           <Views />
         </>
       )}
-      <div className="topbar-middle" ref={slot} />
+      <Box sx={{ flex: 1, minWidth: 0 }} ref={slot} />
       {onPhone ? (
         <PhoneMenu />
       ) : (
@@ -32,7 +64,7 @@ export function TopBar({ slot }: { slot: (element: HTMLElement | null) => void }
           <LightSwitch />
         </>
       )}
-    </header>
+    </Box>
   );
 }
 
@@ -43,7 +75,7 @@ function PhoneMenu() {
   return (
     <>
       <Button
-        className="topbar-menu"
+        sx={{ [looks.thumb]: { gap: "8px", padding: "4px" } }}
         aria-haspopup="dialog"
         aria-expanded={open}
         onClick={() => setOpen(true)}

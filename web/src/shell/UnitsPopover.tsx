@@ -1,4 +1,4 @@
-import { Button, Popover, TextField } from "@mui/material";
+import { Box, Button, Popover, TextField } from "@mui/material";
 import { useDefinitions } from "../parts/definitions";
 import { imperial } from "../parts/imperial";
 import { usePreferences } from "../parts/preferences";
@@ -26,15 +26,26 @@ export default function UnitsPopover({ anchor, onClose }: { anchor: HTMLElement;
       onClose={onClose}
       slotProps={{ paper: { role: "dialog", "aria-label": "Units" } }}
     >
-      <section className="units" aria-label="Units">
-        <div className="units-all">
+      <Box
+        component="section"
+        className="units"
+        sx={{
+          display: "grid",
+          gap: "12px",
+          padding: "16px",
+          width: "260px",
+          "& p": { margin: 0, color: "text.secondary" },
+        }}
+        aria-label="Units"
+      >
+        <Box sx={{ display: "flex", gap: "8px" }}>
           <Button size="small" variant="outlined" onClick={() => setUnits({})}>
             All metric
           </Button>
           <Button size="small" variant="outlined" onClick={() => setUnits(imperial)}>
             All imperial
           </Button>
-        </div>
+        </Box>
         {measures
           .filter((m) => m.symbols.length > 1)
           .map((m) => (
@@ -53,7 +64,7 @@ export default function UnitsPopover({ anchor, onClose }: { anchor: HTMLElement;
             </TextField>
           ))}
         <p>You can type any unit into any field; it is shown in yours.</p>
-      </section>
+      </Box>
     </Popover>
   );
 }

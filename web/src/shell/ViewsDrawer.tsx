@@ -1,4 +1,4 @@
-import { Drawer } from "@mui/material";
+import { Box, Drawer } from "@mui/material";
 import type { ReactNode } from "react";
 import { Views } from "./Views";
 
@@ -11,10 +11,29 @@ export default function ViewsDrawer({ onClose, children }: { onClose: () => void
       onClose={onClose}
       slotProps={{ paper: { role: "dialog", "aria-label": "Views and units" } }}
     >
-      <div className="drawer">
+      <Box
+        sx={{
+          display: "grid",
+          gap: "8px",
+          alignContent: "start",
+          minWidth: "240px",
+          padding: "16px",
+          "& nav": { display: "grid" },
+          "& nav a": {
+            display: "flex",
+            alignItems: "center",
+            minHeight: "48px",
+            color: "text.primary",
+            fontSize: "1.0625rem",
+            textDecoration: "none",
+          },
+          "& nav a[aria-current]": { color: "primary.main", fontWeight: 650 },
+          "& .MuiButton-root": { minHeight: "48px", justifyContent: "start", paddingLeft: 0 },
+        }}
+      >
         <Views onGo={onClose} />
         {children}
-      </div>
+      </Box>
     </Drawer>
   );
 }

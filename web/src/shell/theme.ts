@@ -1,32 +1,161 @@
-import { createTheme } from "@mui/material/styles";
+import { createTheme, type ThemeOptions } from "@mui/material/styles";
+import { thumb } from "../parts/looks";
 import type { Light } from "../parts/preferences";
+import { page } from "./page";
 
-// The same colours as in style.css, which the picture and the layout use.
-const colours = {
-  sun: { paper: "#faf6ec", ink: "#0e1b2c", accent: "#a8420c", rule: "#cfc8b6" },
-  dusk: { paper: "#0b1320", ink: "#e9dfc7", accent: "#ee8239", rule: "#2d3a4c" },
-};
+declare module "@mui/material/styles" {
+  interface Palette {
+    water: Record<"top" | "deep", string>;
+    ground: Record<"fill" | "line", string>;
+    chart: Record<"light" | "heavy", string>;
+  }
+  interface PaletteOptions {
+    water: Palette["water"];
+    ground: Palette["ground"];
+    chart: Palette["chart"];
+  }
+}
 
-export function theme(light: Light) {
-  const c = colours[light];
-  return createTheme({
-    palette: {
-      mode: light === "sun" ? "light" : "dark",
-      primary: { main: c.accent },
-      background: { default: c.paper, paper: c.paper },
-      text: { primary: c.ink, secondary: c.ink },
-      divider: c.rule,
-    },
+declare module "@mui/material/Button" {
+  interface ButtonPropsVariantOverrides {
+    /** Underlined, as a link is. */
+    link: true;
+  }
+}
+
+// Two lights: sun for daylight and glare, dusk for the dark.
+const lights = {
+  sun: {
+    mode: "light",
+    primary: { main: "#a8420c" },
+    error: { main: "#9c1c1c" },
+    background: { default: "#faf6ec", paper: "#faf6ec" },
+    text: { primary: "#0e1b2c", secondary: "#4a5563", disabled: "#4a5563" },
+    action: { disabled: "#4a5563" },
+    divider: "#cfc8b6",
+    water: { top: "#dde9e4", deep: "#86a29b" },
+    ground: { fill: "#cfc2a4", line: "#a99a76" },
+    chart: { light: "#f0f4ea", heavy: "#3f6f66" },
+  },
+  dusk: {
+    mode: "dark",
+    primary: { main: "#ee8239" },
+    error: { main: "#ff9d8a" },
+    background: { default: "#0b1320", paper: "#0b1320" },
+    text: { primary: "#e9dfc7", secondary: "#b3ac99", disabled: "#b3ac99" },
+    action: { disabled: "#b3ac99" },
+    divider: "#2d3a4c",
+    water: { top: "#1d3a45", deep: "#0d2029" },
+    ground: { fill: "#332c20", line: "#5a4d36" },
+    chart: { light: "#142634", heavy: "#3f7d78" },
+  },
+} as const;
+
+/** What the page and the controls look like. Its colours are variables of the page too, for the pictures. */
+export const theme = (light: Light) =>
+  createTheme({
+    cssVariables: { cssVarPrefix: "" },
+    palette: lights[light],
     typography: {
       fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
       fontSize: 14,
       button: { textTransform: "none", fontWeight: 600 },
     },
     shape: { borderRadius: 4 },
-    components: {
-      MuiTab: { styleOverrides: { root: { minHeight: 48, padding: "8px 12px", color: c.ink } } },
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
-      MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
-    },
+    components,
   });
-}
+
+const font = { font: "inherit", color: "inherit" };
+const pressed = {
+  borderColor: "var(--palette-primary-main)",
+  boxShadow: "inset 0 0 0 1px var(--palette-primary-main)",
+};
+
+const components: ThemeOptions["components"] = {
+  MuiCssBaseline: { styleOverrides: page },
+  MuiButtonBase: {
+    defaultProps: { disableRipple: true },
+    styleOverrides: {
+      root: {
+        font: "inherit",
+        "&:focus-visible": { outline: "2px solid var(--palette-primary-main)", outlineOffset: 1 },
+      },
+    },
+  },
+  MuiButton: {
+    styleOverrides: { root: { [thumb]: { minHeight: 48, minWidth: 48 } } },
+    variants: [
+      {
+        props: { variant: "outlined" },
+        style: {
+          ...font,
+          minHeight: 40,
+          minWidth: 40,
+          padding: "4px 12px",
+          borderColor: "var(--palette-divider)",
+          color: "var(--palette-text-primary)",
+          "&[aria-pressed=true]": pressed,
+        },
+      },
+      {
+        props: { variant: "link" },
+        style: {
+          ...font,
+          minWidth: 0,
+          padding: "6px 0",
+          color: "var(--palette-primary-main)",
+          justifyContent: "start",
+          textAlign: "left",
+          textDecoration: "underline",
+          "&.Mui-disabled": { textDecoration: "none" },
+        },
+      },
+    ],
+  },
+  MuiTab: {
+    styleOverrides: { root: { minHeight: 48, padding: "8px 12px", color: "var(--palette-text-primary)" } },
+  },
+  MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: "none" } } },
+  MuiInputBase: {
+    styleOverrides: {
+      root: font,
+      input: {
+        padding: "5px 4px",
+        height: "auto",
+        "&::placeholder": { color: "var(--palette-text-secondary)", opacity: 1 },
+        [thumb]: { minHeight: 48, boxSizing: "border-box" },
+      },
+    },
+  },
+  MuiNativeSelect: {
+    styleOverrides: {
+      root: { "& option": { background: "var(--palette-background-paper)" } },
+      select: { paddingRight: 22, textOverflow: "ellipsis" },
+    },
+  },
+  MuiFormControlLabel: { styleOverrides: { root: { [thumb]: { minHeight: 48 } } } },
+  MuiSlider: {
+    styleOverrides: {
+      mark: { width: 2, height: 10, backgroundColor: "var(--palette-text-primary)", opacity: 1 },
+      thumb: {
+        [thumb]: {
+          width: 48,
+          height: 48,
+          backgroundColor: "transparent",
+          "&::before": { width: 20, height: 20, backgroundColor: "currentColor", boxShadow: "none" },
+        },
+      },
+    },
+  },
+  MuiTableCell: {
+    styleOverrides: {
+      root: {
+        ...font,
+        padding: "4px 12px 4px 0",
+        borderColor: "var(--palette-divider)",
+        verticalAlign: "top",
+      },
+      head: { fontWeight: 650 },
+    },
+  },
+};

@@ -1,11 +1,14 @@
+import { Box, Button, ButtonBase } from "@mui/material";
 import { useEffect } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Definitions, Field, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { imperial } from "../../parts/imperial";
+import * as looks from "../../parts/looks";
 import { at } from "../../parts/path";
 import { useKept, usePreferences } from "../../parts/preferences";
+import { Aside } from "../../parts/Said";
 import { View } from "../../parts/View";
 import { applies } from "../../setup/applies";
 import { ChoiceField } from "../../setup/ChoiceField";
@@ -15,7 +18,6 @@ import { useAnswer } from "../../setup/useAnswer";
 import { isBare, toAddress, useAddressText, useSetup } from "../../setup/useSetup";
 import { Words } from "../../setup/Words";
 import { Small } from "./Small";
-import "./begin.css";
 
 /** What kind of fishing it is, three questions, and the answer. */
 export default function BeginView() {
@@ -25,7 +27,7 @@ export default function BeginView() {
   const [from] = useAddressText("from");
   const kind = begins.find((b) => b.key === from);
   return (
-    <View title="Begin" className="page begin">
+    <View title="Begin" className="page begin" sx={[looks.page, { maxWidth: "1080px" }]}>
       {kind ? (
         <Questions key={kind.key} kind={kind} onBack={() => navigate("/begin")} />
       ) : (
@@ -50,38 +52,49 @@ function Kinds({ onChoose }: { onChoose: (kind: Kind) => void }) {
   return (
     <>
       <h1>How will you fish?</h1>
-      <p className="begin-units">
+      <p>
         Choose what is nearest; everything can be changed.{" "}
-        <button type="button" aria-pressed={!isImperial} onClick={() => setUnits({})}>
+        <Button variant="outlined" aria-pressed={!isImperial} onClick={() => setUnits({})}>
           Metres and grams
-        </button>{" "}
-        <button type="button" aria-pressed={isImperial} onClick={() => setUnits(imperial)}>
+        </Button>{" "}
+        <Button variant="outlined" aria-pressed={isImperial} onClick={() => setUnits(imperial)}>
           Feet and ounces
-        </button>
+        </Button>
       </p>
-      <ul className="kinds">
+      <Box
+        component="ul"
+        className="kinds"
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "repeat(auto-fill, minmax(150px, 1fr))",
+          gap: "8px",
+          margin: "12px 0",
+          padding: 0,
+          listStyle: "none",
+          "& span": { color: "text.secondary" },
+        }}
+      >
         {begins.map((b) => (
           <li key={b.key}>
-            <button type="button" onClick={() => onChoose(b)}>
+            <ButtonBase sx={card} onClick={() => onChoose(b)}>
               <Small setup={b.setup} />
               <b>{b.name}</b>
               <span>{b.says}</span>
-            </button>
+            </ButtonBase>
           </li>
         ))}
-      </ul>
-      <p className="aside">
-        <button
-          type="button"
-          className="link"
+      </Box>
+      <Aside>
+        <Button
+          variant="link"
           onClick={() => {
             setBegun(true);
             navigate("/");
           }}
         >
           Look at an example instead
-        </button>
-      </p>
+        </Button>
+      </Aside>
     </>
   );
 }
@@ -108,13 +121,25 @@ function Questions({ kind, onBack }: { kind: Kind; onBack: () => void }) {
   return (
     <>
       <p className="begin-back">
-        <button type="button" className="link" onClick={onBack}>
+        <Button variant="link" onClick={onBack}>
           Another kind
-        </button>
+        </Button>
       </p>
       <h1>{kind.name}</h1>
-      <div
+      <Box
         className="begin-answer"
+        sx={{
+          position: "sticky",
+          top: 0,
+          zIndex: 1,
+          minHeight: "56px",
+          bgcolor: "background.paper",
+          borderBottom: looks.rule,
+          fontSize: "1.125rem",
+          "& b": { fontSize: "1.625rem" },
+          "& p": { margin: "8px 0" },
+          "&[data-old] p": { color: "text.secondary" },
+        }}
         data-old={isOld || undefined}
         aria-live="polite"
         aria-busy={isPlaceholderData || isDraft}
@@ -128,25 +153,35 @@ function Questions({ kind, onBack }: { kind: Kind; onBack: () => void }) {
         ) : (
           <p>Working it out…</p>
         )}
-      </div>
+      </Box>
       {questions.map((q) => {
         const asked = q.fields
           .map((path) => fields.find((f) => f.path === path))
           .filter((f) => f && matter(f));
         if (asked.length === 0) return null;
         return (
-          <fieldset key={q.asks} className="begin-question">
+          <Box
+            component="fieldset"
+            key={q.asks}
+            sx={{
+              maxWidth: "420px",
+              margin: "16px 0 0",
+              padding: 0,
+              border: 0,
+              "& legend": { padding: 0, fontSize: "1.0625rem", fontWeight: 650 },
+            }}
+          >
             <legend>{q.asks}</legend>
             {asked.map(
               (f) =>
                 f && <Asked key={f.path} field={f} setup={setup} error={errors[f.path]} onChange={change} />,
             )}
-          </fieldset>
+          </Box>
         );
       })}
-      <button type="button" className="begin-go" onClick={go}>
+      <Button variant="contained" size="large" sx={{ my: 2.5 }} onClick={go}>
         See it in the water
-      </button>
+      </Button>
     </>
   );
 }
@@ -198,3 +233,18 @@ function Asked({
     </>
   );
 }
+
+/** A kind of fishing to choose: its picture, its name, what it is. */
+const card = {
+  display: "grid",
+  gap: "2px",
+  alignContent: "start",
+  justifyItems: "stretch",
+  width: 1,
+  height: 1,
+  padding: "8px",
+  border: looks.rule,
+  borderRadius: 1,
+  textAlign: "left",
+  "&:hover": { borderColor: "primary.main" },
+} as const;

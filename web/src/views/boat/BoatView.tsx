@@ -1,3 +1,4 @@
+import { Box, Button, Checkbox, FormControlLabel } from "@mui/material";
 import { Link } from "react-router";
 import { Failure, type SavedPlan, type SavedTrip, type Setup, type Toward } from "../../api/client";
 import { aboard } from "../../log/aboard";
@@ -6,7 +7,9 @@ import { stateNow } from "../../log/state";
 import { Tap } from "../../log/Tap";
 import { useEvents, useQueue, useTrips } from "../../log/useLog";
 import { type Live, useAge } from "../../parts/live";
+import * as looks from "../../parts/looks";
 import { useKept, useUnits } from "../../parts/preferences";
+import { Unseen, Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { onTheWall } from "../../parts/when";
@@ -22,7 +25,6 @@ import { Sources } from "./Sources";
 import { useAwake } from "./useAwake";
 import { type Fished, type Held, useWeight } from "./useWeight";
 import { What } from "./What";
-import "./boat.css";
 
 const none: Held = {};
 
@@ -67,22 +69,30 @@ export default function BoatView() {
   const head = weight?.answer?.heads.find((h) => h.mass === weight.call.mass);
   const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
   return (
-    <View title="Boat" bar={<SaveBar setup={setup} onOpen={replace} />} className="page boat acts">
-      <h1 className="unseen">Boat</h1>
-      <div className="boat-both">
+    <View title="Boat" bar={<SaveBar setup={setup} onOpen={replace} />} className="page boat" sx={looks.page}>
+      <Unseen component="h1">Boat</Unseen>
+      <Box
+        sx={{
+          [looks.roomy]: {
+            display: "grid",
+            gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)",
+            gap: "0 32px",
+          },
+        }}
+      >
         <div className="boat-left">
           <Now weight={weight} old={failure !== undefined} onTie={onTie} onStay={stay} />
           {(failure || silent) && (
-            <p className="row-error" role="alert">
+            <Wrong>
               {failure
                 ? fields.length > 0
                   ? fields.join(" ")
                   : failure.message
                 : "Nothing comes from Dunvel: what is shown is as it was heard last."}{" "}
-              <button type="button" className="link" onClick={look}>
+              <Button variant="link" onClick={look}>
                 Try again
-              </button>
-            </p>
+              </Button>
+            </Wrong>
           )}
           {planId !== undefined && plans && !fished.plan && (
             <p role="status">The plan of this link is gone.</p>
@@ -108,20 +118,20 @@ export default function BoatView() {
             answer={weight?.answer ?? undefined}
             head={head}
             label={`The water now: ${weight?.call.words ?? ""}`}
-            className="boat-section"
+            sx={{ height: "300px", margin: "16px 0 0" }}
             old={failure !== undefined}
           />
         </div>
-      </div>
+      </Box>
       <p>
         Fish are seen? <Link to={`/lead${window.location.search}`}>Lead them</Link>
       </p>
       <Sources sources={live?.state.sources ?? []} />
       {"wakeLock" in navigator && (
-        <label className="boat-awake">
-          <input type="checkbox" checked={!dark} onChange={(e) => setDark(!e.target.checked)} />
-          The screen stays on while this is open{!dark && !awake && " (the browser does not allow it now)"}
-        </label>
+        <FormControlLabel
+          control={<Checkbox checked={!dark} onChange={(e) => setDark(!e.target.checked)} />}
+          label={`The screen stays on while this is open${!dark && !awake ? " (the browser does not allow it now)" : ""}`}
+        />
       )}
     </View>
   );
@@ -150,12 +160,12 @@ function Taps({ trip, setup }: { trip: SavedTrip | undefined; setup: Setup }) {
       </p>
     );
   return (
-    <section className="boat-taps" aria-label="Log it">
+    <Box component="section" sx={{ "& h2": { margin: "16px 0 8px", fontSize: "1rem" } }} aria-label="Log it">
       <h2>
         Log it: <Link to={`/log?trip=${trip.id}`}>{trip.name}</Link>
       </h2>
       <Tap trip={trip} setup={setup} />
-    </section>
+    </Box>
   );
 }
 

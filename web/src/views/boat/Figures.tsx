@@ -1,6 +1,9 @@
+import { Box, Button, ButtonBase } from "@mui/material";
 import type { LivePart, LiveState, Weight } from "../../api/client";
 import { useAge } from "../../parts/live";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Unseen } from "../../parts/Said";
 import { NumberField } from "../../setup/NumberField";
 import type { Held } from "./useWeight";
 
@@ -35,13 +38,39 @@ export function Figures({
 }) {
   const older = useAge(live);
   return (
-    <ul className="boat-figures" aria-label="What it is worked out from">
+    <Box
+      component="ul"
+      className="boat-figures"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "repeat(auto-fill, minmax(150px, 1fr))",
+        gap: "0 16px",
+        margin: "8px 0",
+        padding: 0,
+        listStyle: "none",
+        "& li": { borderBottom: looks.rule },
+        "& li > button:not(.boat-letgo)": {
+          display: "grid",
+          justifyContent: "stretch",
+          width: "100%",
+          minHeight: "60px",
+          padding: "4px 0",
+          textAlign: "left",
+        },
+        "& b": { fontSize: "1.5rem", lineHeight: 1.15, whiteSpace: "nowrap" },
+        '& [data-from="as set"] b': { fontWeight: 400 },
+        '& [data-from="last heard"] b': { fontWeight: 400 },
+        "& .row": { gridTemplateColumns: "minmax(0, 1fr)", border: 0 },
+        "& small": { color: "text.secondary", display: "block", paddingBottom: "4px", fontSize: "0.875rem" },
+      }}
+      aria-label="What it is worked out from"
+    >
       {figures.map((f) => {
         const key = parts[f.path];
         const part = key ? (live?.state[key] ?? null) : null;
         return <One key={f.path} figure={f} part={part} older={older} held={held} onHeld={onHeld} />;
       })}
-    </ul>
+    </Box>
   );
 }
 
@@ -74,16 +103,16 @@ function One({
   if (byHand === undefined)
     return (
       <li data-from={from}>
-        <button type="button" onClick={() => onHeld({ ...held, [path]: value })}>
-          <span className="boat-label">
+        <ButtonBase onClick={() => onHeld({ ...held, [path]: value })}>
+          <Box component="span" sx={{ color: "text.secondary" }}>
             {label} {heard}
-          </span>
+          </Box>
           <b>
             {shown}
             {live && part?.directed && <Arrow course={part.course} />}
           </b>
-          <span className="unseen">Hold by hand</span>
-        </button>
+          <Unseen>Hold by hand</Unseen>
+        </ButtonBase>
         {words && <small>{words}</small>}
       </li>
     );
@@ -98,9 +127,9 @@ function One({
         onChange={(v) => onHeld({ ...held, [path]: v })}
       />
       {words && <small>{words}</small>}
-      <button type="button" className="boat-letgo" aria-label={`${label}: let go`} onClick={letGo}>
+      <Button variant="outlined" className="boat-letgo" aria-label={`${label}: let go`} onClick={letGo}>
         Let go
-      </button>
+      </Button>
     </li>
   );
 }
@@ -108,12 +137,23 @@ function One({
 /** Where something goes, as it would be on a chart with north up. */
 function Arrow({ course }: { course: number }) {
   return (
-    <span className="boat-course">
+    <Box
+      component="span"
+      className="boat-course"
+      sx={{
+        display: "inline-flex",
+        alignItems: "center",
+        gap: "2px",
+        marginLeft: "8px",
+        fontSize: "1rem",
+        fontWeight: 400,
+      }}
+    >
       <svg width="16" height="16" viewBox="-8 -8 16 16" role="img" aria-label="towards">
         <path d="M0 7V-7M-4 -3L0 -7L4 -3" transform={`rotate(${course})`} className="boat-arrow" />
       </svg>
       {String(Math.round(course) % 360).padStart(3, "0")}°
-    </span>
+    </Box>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import type { LiveState } from "../../api/client";
 import { ago } from "./Figures";
 
@@ -5,7 +6,7 @@ import { ago } from "./Figures";
 export function Sources({ sources }: { sources: LiveState["sources"] }) {
   if (sources.length === 0)
     return (
-      <details className="boat-sources">
+      <Box component="details" className="boat-sources" sx={boatSourcesLook}>
         <summary>No instruments are heard</summary>
         <p>
           Everything can be held by hand here. What sends NMEA 0183 is named when Dunvel is started, such as{" "}
@@ -13,11 +14,11 @@ export function Sources({ sources }: { sources: LiveState["sources"] }) {
           believed first at the head. Without a boat, <code>dunvel simulate</code> sends what a made-up one
           has.
         </p>
-      </details>
+      </Box>
     );
   const heard = sources.filter((s) => s.heard && s.age < 10).length;
   return (
-    <details className="boat-sources">
+    <Box component="details" className="boat-sources" sx={boatSourcesLook}>
       <summary>
         Instruments: {heard} of {sources.length} heard
       </summary>
@@ -33,6 +34,11 @@ export function Sources({ sources }: { sources: LiveState["sources"] }) {
         ))}
       </ul>
       <p>They are named when Dunvel is started, and by no page.</p>
-    </details>
+    </Box>
   );
 }
+
+const boatSourcesLook = {
+  "& summary": { display: "flex", alignItems: "center", gap: "8px", minHeight: "48px" },
+  "& code": { overflowWrap: "anywhere" },
+} as const;

@@ -1,5 +1,6 @@
-import { NativeSelect } from "@mui/material";
+import { Box } from "@mui/material";
 import type { SavedPlan, SavedSetup, Toward } from "../../api/client";
+import { Choose, Entry } from "../../parts/Entry";
 import { fieldId, Row } from "../../parts/Row";
 
 interface Props {
@@ -18,18 +19,19 @@ interface Props {
 export function What({ setups, plans, chosen, own, onChoose, toward, onToward }: Props) {
   const degrees = toward.kind !== "as set";
   return (
-    <details className="boat-what">
+    <Box
+      component="details"
+      className="boat-what"
+      sx={{
+        "& summary": { minHeight: "48px", padding: "12px 0" },
+        "& .row": { gridTemplateColumns: "minmax(90px, 1fr) minmax(0, 2.4fr)" },
+      }}
+    >
       <summary>
         <b>{nameOf(chosen, own, setups, plans)}</b>, casts {casts(toward)}
       </summary>
       <Row id={fieldId("boat-what")} label="Fished">
-        <NativeSelect
-          id={fieldId("boat-what")}
-          className="row-input"
-          disableUnderline
-          value={chosen}
-          onChange={(e) => onChoose(e.target.value)}
-        >
+        <Choose id={fieldId("boat-what")} value={chosen} onChange={(e) => onChoose(e.target.value)}>
           <option value="">{own}</option>
           <optgroup label="Setups">
             {setups.map((s) => (
@@ -47,29 +49,26 @@ export function What({ setups, plans, chosen, own, onChoose, toward, onToward }:
               )),
             )}
           </optgroup>
-        </NativeSelect>
+        </Choose>
       </Row>
       <Row id={fieldId("boat-toward")} label="Casts go">
-        <NativeSelect
+        <Choose
           id={fieldId("boat-toward")}
-          className="row-input"
-          disableUnderline
           value={toward.kind}
           onChange={(e) => onToward({ ...toward, kind: e.target.value as Toward["kind"] })}
         >
           <option value="as set">as the setup has the drift</option>
           <option value="compass">by the compass</option>
           <option value="bow">off the bow</option>
-        </NativeSelect>
+        </Choose>
       </Row>
       {degrees && (
         <Row
           id={fieldId("boat-degrees")}
           label={toward.kind === "bow" ? "Degrees to starboard" : "Degrees from north"}
         >
-          <input
+          <Entry
             id={fieldId("boat-degrees")}
-            className="row-input"
             type="number"
             min="0"
             max="360"
@@ -81,7 +80,7 @@ export function What({ setups, plans, chosen, own, onChoose, toward, onToward }:
           />
         </Row>
       )}
-    </details>
+    </Box>
   );
 }
 

@@ -1,14 +1,15 @@
-import { Button, TextField } from "@mui/material";
+import { Box, Button, TextField } from "@mui/material";
 import { useState } from "react";
 import type { SavedItem } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { Find, useFind } from "../../parts/Find";
+import * as looks from "../../parts/looks";
+import { Hint } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
 import { View } from "../../parts/View";
 import { useBox, useBoxActions } from "../../setup/useBox";
 import { Grid } from "./Grid";
-import "./box.css";
 
 /** What is owned: a grid for every kind of thing. */
 export default function BoxView() {
@@ -16,7 +17,14 @@ export default function BoxView() {
   const { data: items, error, refetch } = useBox();
   const { found, text, setText } = useFind(items, said);
   return (
-    <View title="Box" className="page box">
+    <View
+      title="Box"
+      className="page box"
+      sx={[
+        looks.page,
+        { maxWidth: "none", "& .group > summary span": { color: "text.secondary", fontWeight: 400 } },
+      ]}
+    >
       <h1>Box</h1>
       <Unread of={["item"]} />
       {error && (
@@ -27,22 +35,28 @@ export default function BoxView() {
       {!items && !error && <p aria-busy="true">Opening…</p>}
       {items && (
         <>
-          <p className="row-hint">
+          <Hint>
             A row is kept when you leave it. Arrow keys and Enter go from cell to cell; rows can be pasted
             from a spreadsheet. Any unit will do: 7 g, 1/4 oz, PE 1, 12 lb. Weighed beats marked, measured
             beats printed: the answer is the surer for it.
-          </p>
+          </Hint>
           <ListOfHeads />
           <Find of="what is in the box" all={items.length} text={text} onText={setText} />
           {box.map((kind) => {
             const mine = (found ?? items).filter((i) => i.item.kind === kind.kind);
             return text !== "" && mine.length === 0 ? null : (
-              <details key={kind.kind} className="group" open={mine.length > 0}>
+              <Box
+                component="details"
+                key={kind.kind}
+                className="group"
+                sx={looks.group}
+                open={mine.length > 0}
+              >
                 <summary>
                   {kind.label} <span>{mine.length}</span>
                 </summary>
                 <Grid kind={kind} items={mine} />
-              </details>
+              </Box>
             );
           })}
         </>
@@ -73,8 +87,17 @@ function ListOfHeads() {
       onError: (failure) => setWrong(failure.message),
     });
   return (
-    <form
-      className="box-list"
+    <Box
+      component="form"
+      sx={{
+        "& .MuiButton-root": { flexShrink: 0, minHeight: "40px" },
+        display: "flex",
+        gap: "8px",
+        alignItems: "flex-start",
+        maxWidth: "760px",
+        margin: "12px 0",
+        [looks.thumb]: { "& .MuiButton-root": { minHeight: "48px" } },
+      }}
       onSubmit={(e) => {
         e.preventDefault();
         if (text.trim()) put();
@@ -95,6 +118,6 @@ function ListOfHeads() {
       <Button type="submit" variant="outlined">
         Add
       </Button>
-    </form>
+    </Box>
   );
 }

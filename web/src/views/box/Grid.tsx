@@ -1,6 +1,9 @@
+import { ButtonBase, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { type ClipboardEvent, type FocusEvent, Fragment, type KeyboardEvent, useRef, useState } from "react";
 import { type BoxKind, Failure, type SavedItem } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Unseen } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { Wide } from "../../parts/Wide";
 import { useBoxActions } from "../../setup/useBox";
@@ -28,20 +31,82 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
   };
   return (
     <Wide label={`${kind.label}, as a table`}>
-      <table className="grid" aria-rowcount={items.length + 2} onKeyDown={move}>
-        <thead>
-          <tr>
+      <Table
+        size="small"
+        className="grid"
+        sx={{
+          "& th": {
+            padding: "4px 6px",
+            textAlign: "left",
+            fontWeight: 400,
+            color: "text.secondary",
+            whiteSpace: "nowrap",
+          },
+          "& td": { padding: 0, verticalAlign: "middle", borderBottom: looks.rule },
+          "& td + td": { borderLeft: looks.rule },
+          "& input": {
+            width: "100%",
+            minWidth: "84px",
+            padding: "6px",
+            border: 0,
+            background: "none",
+            color: "text.primary",
+            font: "inherit",
+          },
+          "& td:nth-last-child(2) input": { minWidth: "150px" },
+          '& input[aria-invalid="true"]': { boxShadow: "inset 0 -2px var(--palette-error-main)" },
+          "& tr[data-changed] td:first-child": { boxShadow: "inset 3px 0 var(--palette-primary-main)" },
+          "& tr[data-new] td": { borderBottomStyle: "dashed" },
+          "& td:last-child": { whiteSpace: "nowrap" },
+          "& input::placeholder": { color: "text.secondary", opacity: 0.75 },
+          [looks.phone]: {
+            display: "block",
+            "& tbody": { display: "block" },
+            "& tr": {
+              display: "grid",
+              gridTemplateColumns: "1fr 1fr",
+              gap: "0 12px",
+              margin: "0 0 12px",
+              padding: "8px 12px",
+              border: looks.rule,
+              borderRadius: "4px",
+            },
+            "& td": { display: "block", border: 0 },
+            "& thead": { position: "absolute", clipPath: "inset(50%)" },
+            "& td + td": { border: 0 },
+            "& td[data-label]::before": {
+              content: "attr(data-label)",
+              color: "text.secondary",
+              fontSize: "0.8125rem",
+            },
+            '& tr[data-id]:not(:focus-within, [data-changed]) td:has(input:placeholder-shown, input[value=""])':
+              { display: "none" },
+            "& td:last-child": { gridColumn: "1 / -1", textAlign: "right" },
+            "& input": { minWidth: 0, minHeight: "48px", padding: 0, borderBottom: looks.rule },
+            "& td:nth-last-child(2) input": {
+              minWidth: 0,
+              minHeight: "48px",
+              padding: 0,
+              borderBottom: looks.rule,
+            },
+          },
+        }}
+        aria-rowcount={items.length + 2}
+        onKeyDown={move}
+      >
+        <TableHead>
+          <TableRow>
             {kind.columns.map((c) => (
-              <th key={c.key} scope="col">
+              <TableCell component="th" key={c.key} scope="col">
                 {c.label}
-              </th>
+              </TableCell>
             ))}
-            <th scope="col">
-              <span className="unseen">One gone, or all out</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody ref={body}>
+            <TableCell component="th" scope="col">
+              <Unseen>One gone, or all out</Unseen>
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody ref={body}>
           {drawn
             ? drawn.map(({ index, start }, k) => (
                 <Fragment key={items[index]?.id ?? index}>
@@ -52,8 +117,8 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
             : items.map((_, i) => row(i))}
           {drawn && <Gap height={height - (drawn.at(-1)?.end ?? 0)} />}
           <Row kind={kind} settled={{}} />
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }
@@ -62,10 +127,9 @@ export function Grid({ kind, items }: { kind: BoxKind; items: SavedItem[] }) {
 function Gap({ height }: { height: number }) {
   if (height < 1) return null;
   return (
-    // biome-ignore lint/a11y/noAriaHiddenOnFocusable: nothing in it takes the focus
-    <tr className="grid-gap" aria-hidden="true">
-      <td style={{ height }} />
-    </tr>
+    <TableRow className="grid-gap" sx={{ "& td": { border: 0 } }} aria-hidden="true">
+      <TableCell style={{ height }} />
+    </TableRow>
   );
 }
 
@@ -190,7 +254,7 @@ function Row({
 
   return (
     <>
-      <tr
+      <TableRow
         ref={(element) => {
           row.current = element;
           measure?.(element);
@@ -205,7 +269,7 @@ function Row({
         data-version={saved?.version}
       >
         {kind.columns.map((c, i) => (
-          <td key={c.key} data-label={c.label}>
+          <TableCell key={c.key} data-label={c.label}>
             <input
               value={cells[c.key] ?? ""}
               list={c.type === "choice" ? `list-${kind.kind}-${c.key}` : undefined}
@@ -231,37 +295,37 @@ function Row({
                 ))}
               </datalist>
             )}
-          </td>
+          </TableCell>
         ))}
-        <td>
+        <TableCell>
           {saved && kind.kind !== "rod" && (
-            <button
-              type="button"
+            <ButtonBase
+              sx={act}
               title={kind.kind === "line" ? "Retied: a knot's worth less" : "One gone, lost or packed"}
               aria-label={kind.kind === "line" ? `Retied ${saved.name}` : `One gone of ${saved.name}`}
               onClick={oneGone}
             >
               −
-            </button>
+            </ButtonBase>
           )}
           {saved && (
-            <button
-              type="button"
+            <ButtonBase
+              sx={act}
               title="Take it out of the box"
               aria-label={`Delete ${saved.name}`}
               onClick={takeOut}
             >
               ×
-            </button>
+            </ButtonBase>
           )}
-        </td>
-      </tr>
+        </TableCell>
+      </TableRow>
       {messages.length > 0 && (
-        <tr className="grid-wrong">
-          <td colSpan={kind.columns.length + 1}>
+        <TableRow className="grid-wrong" sx={{ "& td": { padding: "4px 6px", color: "error.main" } }}>
+          <TableCell colSpan={kind.columns.length + 1}>
             <span role="alert">{messages.join(" ")}</span>
-          </td>
-        </tr>
+          </TableCell>
+        </TableRow>
       )}
     </>
   );
@@ -302,3 +366,11 @@ function told(failure: Failure): string {
   if (all.length === 0) return failure.message;
   return `None of the rows is kept. ${all.slice(0, 3).join(" ")}${all.length > 3 ? ` And ${all.length - 3} more.` : ""}`;
 }
+
+/** What is done with a thing at the end of its row. */
+const act = {
+  width: 32,
+  height: 32,
+  fontSize: "1.125rem",
+  [looks.thumb]: { width: 48, height: 48 },
+} as const;

@@ -12,7 +12,7 @@ export function useRows(count: number, key: (i: number) => number) {
   const [top, setTop] = useState(0);
   const [, again] = useState(0);
   const many = count > few;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what is above may be another height with every drawing
+  // At every drawing: what is above may be another height then
   useLayoutEffect(() => {
     const at = Math.round((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
     if (many && Math.abs(at - top) > 1) setTop(at);

@@ -1,5 +1,8 @@
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import type { Compared, SavedSetup, Setup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
+import { Choose } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { Term } from "../../parts/Term";
 import { useAsked } from "../../parts/useAsked";
@@ -11,9 +14,8 @@ import { Sits } from "../../section/Sits";
 import { SaveBar } from "../../setup/SaveBar";
 import { useAddressText, useSetup } from "../../setup/useSetup";
 import { useSetups } from "../../setup/useSetups";
-import { odds } from "../../units/odds";
-import "./compare.css";
 import { counted, percent } from "../../units/numbers";
+import { odds } from "../../units/odds";
 
 const most = 3; // outfits beside the first
 
@@ -41,21 +43,54 @@ export default function CompareView() {
   const compared = against.length > 0 && !error ? data : undefined;
 
   return (
-    <View title="Compare" bar={<SaveBar setup={setup} onOpen={replace} />} className="page compare">
+    <View
+      title="Compare"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      className="page compare"
+      sx={[
+        looks.page,
+        {
+          maxWidth: "none",
+          "& svg": { display: "block", maxWidth: "100%", height: "auto" },
+          "& td": { verticalAlign: "top", minWidth: "150px" },
+          "& th": { verticalAlign: "top", minWidth: "150px" },
+          [looks.thumb]: {
+            "& td": { minWidth: "104px" },
+            "& tbody th": { minWidth: "104px" },
+            "& th .term": { display: "inline-flex", minHeight: 48, minWidth: 48 },
+          },
+        },
+      ]}
+    >
       <h1>Compare</h1>
-      <fieldset className="words compare-with">
+      <Box
+        component="fieldset"
+        className="words"
+        sx={[
+          looks.words,
+          {
+            flexWrap: "wrap",
+            border: 0,
+            "& .MuiButton-root": { flex: "none", padding: "5px 12px" },
+            "& legend": { padding: "0 0 6px" },
+            [looks.printed]: { display: "none" },
+          },
+        ]}
+      >
         <legend>Your outfit in {show("depth", setup.water.depth)} of water against, up to three of</legend>
         {variants.map((v) => (
-          <button
+          <Button
+            variant="outlined"
             key={v.key}
-            type="button"
             aria-pressed={chosen.includes(v.key)}
             onClick={() => toggle(v.key)}
           >
             {v.name}
-          </button>
+          </Button>
         ))}
-        <select
+        <Choose
+          boxed
+          sx={{ width: "auto" }}
           aria-label="The tackle of a kept setup"
           value=""
           onChange={(e) => e.target.value && toggle(e.target.value)}
@@ -66,19 +101,32 @@ export default function CompareView() {
               {s.name}
             </option>
           ))}
-        </select>
-      </fieldset>
-      <label className="compare-at">
-        Each with{" "}
-        <select value={weight === undefined ? "" : at} onChange={(e) => setAt(e.target.value)}>
+        </Choose>
+      </Box>
+      <Box
+        component="p"
+        className="compare-at"
+        sx={{
+          display: "block",
+          margin: "8px 0",
+        }}
+      >
+        <label htmlFor="compare-at">Each with</label>{" "}
+        <Choose
+          boxed
+          sx={{ width: "auto" }}
+          id="compare-at"
+          value={weight === undefined ? "" : at}
+          onChange={(e) => setAt(e.target.value)}
+        >
           <option value="">the weight that it needs</option>
           {setup.heads.map((mass) => (
             <option key={mass} value={mass}>
               {show("mass", mass)}
             </option>
           ))}
-        </select>
-      </label>
+        </Choose>
+      </Box>
       {error && <p role="alert">{error.message}</p>}
       {against.length === 0 && <p>Choose something to compare with.</p>}
       {!compared && against.length > 0 && !error && (
@@ -87,7 +135,13 @@ export default function CompareView() {
         </p>
       )}
       {compared && (
-        <Table setup={setup} compared={compared} stale={isPlaceholderData} keys={chosen} onDrop={toggle} />
+        <InNumbers
+          setup={setup}
+          compared={compared}
+          stale={isPlaceholderData}
+          keys={chosen}
+          onDrop={toggle}
+        />
       )}
     </View>
   );
@@ -100,7 +154,7 @@ function ofKey(key: string, saved: SavedSetup[] | undefined) {
   return found && { name: found.name, setup: found.setup };
 }
 
-function Table({
+function InNumbers({
   setup,
   compared,
   stale,
@@ -135,65 +189,75 @@ function Table({
   ];
   return (
     <Wide label="The comparison, as a table">
-      <table data-stale={stale || undefined}>
-        <thead>
-          <tr>
-            <td />
+      <Table size="small" data-stale={stale || undefined}>
+        <TableHead>
+          <TableRow>
+            <TableCell component="td" />
             {compared.map((c, i) => (
-              <th key={c.name} scope="col">
+              <TableCell component="th" key={c.name} scope="col">
                 {c.name}
                 {i > 0 && keys[i - 1] && (
-                  <button
-                    type="button"
+                  <Button
+                    variant="outlined"
                     aria-label={`Leave out ${c.name}`}
                     onClick={() => onDrop(keys[i - 1] ?? "")}
                   >
                     ×
-                  </button>
+                  </Button>
                 )}
-              </th>
+              </TableCell>
             ))}
-          </tr>
-        </thead>
-        <tbody>
-          <tr className="compare-pick">
-            <th scope="row">Tie on</th>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          <TableRow className="compare-pick" sx={{ "& td": { fontSize: "1.375rem", fontWeight: 650 } }}>
+            <TableCell component="th" scope="row">
+              Tie on
+            </TableCell>
             {compared.map((c) => (
-              <td key={c.name}>{c.pick > 0 ? show("mass", c.pick) : "none does it"}</td>
+              <TableCell key={c.name}>{c.pick > 0 ? show("mass", c.pick) : "none does it"}</TableCell>
             ))}
-          </tr>
-          <tr className="compare-words">
-            <th scope="row">Against the first</th>
+          </TableRow>
+          <TableRow className="compare-words" sx={{ "& td": { fontWeight: 650 } }}>
+            <TableCell component="th" scope="row">
+              Against the first
+            </TableCell>
             {compared.map((c) => (
-              <td key={c.name}>{c.words.join(" ") || "–"}</td>
+              <TableCell key={c.name}>{c.words.join(" ") || "–"}</TableCell>
             ))}
-          </tr>
-          <tr>
-            <th scope="row">In the water</th>
+          </TableRow>
+          <TableRow>
+            <TableCell component="th" scope="row">
+              In the water
+            </TableCell>
             {compared.map((c) => (
-              <td key={c.name}>
+              <TableCell key={c.name}>
                 <Beside setup={setup} compared={c} frame={frame} />
-              </td>
+              </TableCell>
             ))}
-          </tr>
-          <tr>
-            <th scope="row">How it sits</th>
+          </TableRow>
+          <TableRow>
+            <TableCell component="th" scope="row">
+              How it sits
+            </TableCell>
             {compared.map((c) => (
-              <td key={c.name}>
+              <TableCell key={c.name}>
                 <Sits sits={c.sits} />
-              </td>
+              </TableCell>
             ))}
-          </tr>
+          </TableRow>
           {rows.map(([label, say, term]) => (
-            <tr key={label}>
-              <th scope="row">{term ? <Term of={term}>{label}</Term> : label}</th>
+            <TableRow key={label}>
+              <TableCell component="th" scope="row">
+                {term ? <Term of={term}>{label}</Term> : label}
+              </TableCell>
               {compared.map((c) => (
-                <td key={c.name}>{say(c)}</td>
+                <TableCell key={c.name}>{say(c)}</TableCell>
               ))}
-            </tr>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import type { DayPlan, Setup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
+import { Hint } from "../../parts/Said";
 import { clockOf } from "../../parts/when";
 import { Still } from "../../section/Still";
 import { useAnswer } from "../../setup/useAnswer";
@@ -14,7 +15,7 @@ export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: num
   const { show } = useUnits();
   const there = setupAt(plan, sky, time);
   const { data: answered, isOld } = useAnswer(there?.setup ?? defaults, undefined, there !== undefined);
-  if (!there) return <p className="row-hint">Nothing is fished then.</p>;
+  if (!there) return <Hint>Nothing is fished then.</Hint>;
   const answer = answered?.answer;
   const { water, flow, wind } = there.setup;
   const drift = answer ? Math.hypot(answer.drift.x, answer.drift.y) : 0;
@@ -36,7 +37,7 @@ export function AtTime({ plan, sky, time }: { plan: DayPlan; sky: Sky; time: num
         answer={answer}
         head={answer?.heads[answer.closest]}
         label={`The water then: ${answer?.sentence ?? ""}`}
-        className="day-section"
+        sx={{ height: "260px" }}
         old={isOld}
       />
     </section>

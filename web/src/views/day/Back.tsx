@@ -1,27 +1,29 @@
+import { Box, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import type { DayPlan, DaySpot } from "../../api/client";
 import { useCare } from "../../parts/Care";
 import { useUnits } from "../../parts/preferences";
 import { useGuide } from "../../parts/useGuide";
 import { useCard } from "../../setup/useCard";
 import { counted } from "../../units/numbers";
+import * as own from "./looks";
 import type { Sky, Worked } from "./useDay";
 
 /** The other side of the pocket card: what to count to at each spot, what to look at on each rig, and what to mind. */
 export function Back({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked: Worked }) {
   const { shown } = useCare(worked.care);
   return (
-    <div className="pocket">
+    <Box className="pocket" sx={own.pocket}>
       {plan.spots.map((spot, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: spots go by their order
         <Counts key={i} spot={spot} masses={fishedAt(worked, i)} deep={deepest(sky, i)} />
       ))}
       <Checks spots={plan.spots} />
-      <ul className="pocket-care">
+      <Box component="ul" className="pocket-care" sx={{ margin: 0, paddingLeft: "16px" }}>
         {shown.map((c) => (
           <li key={c.key}>{c.words}</li>
         ))}
-      </ul>
-    </div>
+      </Box>
+    </Box>
   );
 }
 
@@ -44,31 +46,36 @@ function Counts({ spot, masses, deep }: { spot: DaySpot; masses: number[]; deep:
   );
   if (!card) return null;
   return (
-    <table className="pocket-counts" aria-label={`Counts at ${spot.name}`}>
-      <thead>
-        <tr>
-          <th scope="col">
+    <Table
+      size="small"
+      className="pocket-counts"
+      sx={{ breakInside: "avoid", "& td": { padding: "1px 4px" }, "& th": { padding: "1px 4px" } }}
+      aria-label={`Counts at ${spot.name}`}
+    >
+      <TableHead>
+        <TableRow>
+          <TableCell component="th" scope="col">
             {spot.name}, {shown("depth", 1).unit}
-          </th>
+          </TableCell>
           {card.heads.map((h) => (
-            <th key={h.mass} scope="col">
+            <TableCell component="th" key={h.mass} scope="col">
               {shown("mass", h.mass).number} {shown("mass", h.mass).unit}
-            </th>
+            </TableCell>
           ))}
-        </tr>
-      </thead>
-      <tbody>
+        </TableRow>
+      </TableHead>
+      <TableBody>
         {card.depths.map((d, i) => (
-          <tr key={d}>
-            <td>{shown("depth", d).number}</td>
+          <TableRow key={d}>
+            <TableCell>{shown("depth", d).number}</TableCell>
             {card.heads.map((h) => {
               const time = h.counts[i]?.time ?? 0;
-              return <td key={h.mass}>{time > 0 ? counted(time) : "–"}</td>;
+              return <TableCell key={h.mass}>{time > 0 ? counted(time) : "–"}</TableCell>;
             })}
-          </tr>
+          </TableRow>
         ))}
-      </tbody>
-    </table>
+      </TableBody>
+    </Table>
   );
 }
 

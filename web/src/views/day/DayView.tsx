@@ -1,6 +1,9 @@
+import { Box, Button } from "@mui/material";
 import { Link } from "react-router";
 import { type DayPlan, Failure, type SavedPlan } from "../../api/client";
 import { Care } from "../../parts/Care";
+import * as looks from "../../parts/looks";
+import { Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { useDraft, usePlanActions, usePlans } from "../../setup/usePlans";
@@ -14,7 +17,6 @@ import { begun, dayOf } from "./plan";
 import { Rods } from "./Rods";
 import { Strip, spanOf } from "./Strip";
 import { type Sky, useDay } from "./useDay";
-import "./day.css";
 
 /** Days that are planned, and the one that is open. */
 export default function DayView() {
@@ -22,14 +24,24 @@ export default function DayView() {
   const { data: plans, error, refetch } = usePlans();
   const open = plans?.find((p) => p.id === id);
   return (
-    <View title={open ? open.name : "Day"} className="page day acts">
+    <View
+      title={open ? open.name : "Day"}
+      className="page"
+      sx={[
+        looks.page,
+        {
+          maxWidth: "1280px",
+          [looks.printed]: { "& > :not(.day-parts)": { display: "none" } },
+        },
+      ]}
+    >
       <h1>{open ? open.name : "Day"}</h1>
       {error && (
         <p role="alert">
           {error.message}{" "}
-          <button type="button" className="link" onClick={() => refetch()}>
+          <Button variant="link" onClick={() => refetch()}>
             Try again
-          </button>
+          </Button>
         </p>
       )}
       {!plans && !error && <p aria-busy="true">Opening…</p>}
@@ -37,12 +49,12 @@ export default function DayView() {
       {open && (
         <>
           <p>
-            <button type="button" onClick={() => setId(undefined)}>
+            <Button variant="outlined" onClick={() => setId(undefined)}>
               All plans
-            </button>{" "}
-            <button
-              type="button"
-              className="day-change"
+            </Button>{" "}
+            <Button
+              variant="outlined"
+              sx={{ display: "none", [looks.thumb]: { display: "inline-block" } }}
               onClick={() => {
                 const plan = document.querySelector<HTMLElement>(".day-plan input");
                 plan?.scrollIntoView({ block: "center" });
@@ -50,7 +62,7 @@ export default function DayView() {
               }}
             >
               Change the plan
-            </button>{" "}
+            </Button>{" "}
             <Link to={`/boat?plan=${open.id}`}>On the boat, by the hour</Link>
           </p>
           <Planned key={open.id} of={open} />
@@ -81,23 +93,40 @@ function Plans({ plans, onOpen }: { plans: SavedPlan[]; onOpen: (id: number) => 
         plan keeps itself.
       </p>
       <p>
-        <button type="button" onClick={begin} disabled={!saved}>
+        <Button variant="outlined" onClick={begin} disabled={!saved}>
           Plan a day
-        </button>
+        </Button>
       </p>
-      <ul className="day-plans">
+      <Box
+        component="ul"
+        className="day-plans"
+        sx={{
+          padding: 0,
+          listStyle: "none",
+          "& li": {
+            display: "grid",
+            gridTemplateColumns: "minmax(0, 260px) 1fr auto",
+            gap: "12px",
+            alignItems: "center",
+            padding: "4px 0",
+            borderBottom: looks.rule,
+          },
+          "& .link": { textAlign: "left", fontWeight: 650 },
+          [looks.thumb]: { "& li": { gridTemplateColumns: "1fr auto" }, "& li span": { gridRow: 2 } },
+        }}
+      >
         {[...plans]
           .sort((a, b) => b.plan.date.localeCompare(a.plan.date))
           .map((p) => (
             <li key={p.id}>
-              <button type="button" className="link" onClick={() => onOpen(p.id)}>
+              <Button variant="link" onClick={() => onOpen(p.id)}>
                 {p.name}
-              </button>
+              </Button>
               <span>
                 {dayOf(p.plan.date)}: {p.plan.spots.map((s) => s.name).join(", ")}
               </span>
-              <button
-                type="button"
+              <Button
+                variant="outlined"
                 aria-label={`Delete ${p.name}`}
                 onClick={() =>
                   remove.mutate(p.id, {
@@ -106,10 +135,10 @@ function Plans({ plans, onOpen }: { plans: SavedPlan[]; onOpen: (id: number) => 
                 }
               >
                 ×
-              </button>
+              </Button>
             </li>
           ))}
-      </ul>
+      </Box>
     </>
   );
 }
@@ -125,7 +154,16 @@ function Planned({ of }: { of: SavedPlan }) {
   const said = [...new Set(Object.values(errors))];
   const conflict = unkept instanceof Failure && unkept.problem.status === 409;
   return (
-    <div className="day-parts">
+    <Box
+      className="day-parts"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "minmax(260px, 320px) minmax(0, 1fr)",
+        gap: "24px",
+        [looks.thumb]: { gridTemplateColumns: "minmax(0, 1fr)" },
+        [looks.printed]: { display: "block" },
+      }}
+    >
       <PlanEditor
         plan={plan}
         errors={errors}
@@ -133,28 +171,40 @@ function Planned({ of }: { of: SavedPlan }) {
         setup={setup}
         onChange={(next: DayPlan) => setPlan(next)}
       />
-      <div className="day-water" data-old={day.isOld || day.failure ? "" : undefined}>
+      <Box
+        className="day-water"
+        sx={{
+          "&[data-old] svg": { opacity: 0.55 },
+          [looks.thumb]: { order: -1 },
+          [looks.printed]: { '& > :not([aria-label="Pocket card"])': { display: "none" } },
+        }}
+        data-old={day.isOld || day.failure ? "" : undefined}
+      >
         {day.failure && (
-          <p className="row-error" role="alert">
+          <Wrong>
             {said.length > 0 ? said.join(" ") : day.failure.message}{" "}
-            <button type="button" className="link" onClick={day.retry}>
+            <Button variant="link" onClick={day.retry}>
               Try again
-            </button>
-          </p>
+            </Button>
+          </Wrong>
         )}
         {unkept && !day.failure && (
-          <p className="row-error" role="alert">
+          <Wrong>
             {conflict
               ? "It was changed in another window: open it again to go on from there."
               : `It is not kept: ${unkept.message}`}
-          </p>
+          </Wrong>
         )}
-        <div className="day-words" aria-live="polite">
+        <Box
+          className="day-words"
+          sx={{ minHeight: "3em", fontSize: "1.125rem", "& p": { margin: "0 0 4px" } }}
+          aria-live="polite"
+        >
           {day.worked?.words.map((w) => (
             <p key={w}>{w}</p>
           ))}
           {!day.worked && !day.failure && <p aria-busy="true">Working the day out…</p>}
-        </div>
+        </Box>
         {day.sky && day.of && (
           <>
             <Strip
@@ -174,8 +224,8 @@ function Planned({ of }: { of: SavedPlan }) {
         )}
         {day.worked && <Care cautions={day.worked.care} />}
         {day.worked && day.sky && day.of && <Pocket plan={day.of} sky={day.sky} worked={day.worked} />}
-      </div>
-    </div>
+      </Box>
+    </Box>
   );
 }
 

@@ -1,6 +1,10 @@
+import { Box, Button, Checkbox, FormControlLabel } from "@mui/material";
 import { useId, useState } from "react";
 import { useNavigate } from "react-router";
 import type { DayPlan, Trip } from "../../api/client";
+import { Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
+import { Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { onTheWall } from "../../parts/when";
 import { useBegin } from "../../setup/usePlans";
@@ -31,21 +35,54 @@ export function Pack({ plan, sky, worked, onChange }: Props) {
     <section aria-label="Packing list">
       <h2>Packing list</h2>
       <p>{left === 0 ? "All of it is packed." : `${left} of ${all.length} still to pack.`}</p>
-      <ul className="pack">
+      <Box
+        component="ul"
+        className="pack"
+        sx={{
+          margin: 0,
+          padding: 0,
+          listStyle: "none",
+          columns: "300px",
+          "& li": {
+            display: "flex",
+            gap: "8px",
+            alignItems: "center",
+            minHeight: "32px",
+            breakInside: "avoid",
+          },
+          "& label": { flex: 1 },
+          "& small": { color: "primary.main" },
+          [looks.thumb]: {
+            "& label": {
+              display: "flex",
+              flexWrap: "wrap",
+              gap: "8px",
+              alignItems: "center",
+              minHeight: "48px",
+            },
+          },
+        }}
+      >
         {all.map((p) => (
           <li key={p.key}>
-            <label>
-              <input
-                type="checkbox"
-                checked={ticked.includes(p.key)}
-                onChange={(e) => tick(p.key, e.target.checked)}
-              />{" "}
-              {p.words}
-              {p.short > 0 && <small> {p.short} not in the box</small>}
-            </label>
+            <FormControlLabel
+              control={
+                <Checkbox
+                  size="small"
+                  checked={ticked.includes(p.key)}
+                  onChange={(e) => tick(p.key, e.target.checked)}
+                />
+              }
+              label={
+                <>
+                  {p.words}
+                  {p.short > 0 && <small> {p.short} not in the box</small>}
+                </>
+              }
+            />
             {p.mine && (
-              <button
-                type="button"
+              <Button
+                variant="outlined"
                 aria-label={`Delete ${p.words}`}
                 onClick={() => {
                   onChange({ ...plan, own: own.filter((w) => w !== p.words) });
@@ -53,13 +90,20 @@ export function Pack({ plan, sky, worked, onChange }: Props) {
                 }}
               >
                 ×
-              </button>
+              </Button>
             )}
           </li>
         ))}
-      </ul>
-      <form
+      </Box>
+      <Box
+        component="form"
         className="pack-more"
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          gap: "8px",
+          alignItems: "center",
+        }}
         onSubmit={(e) => {
           e.preventDefault();
           const words = thing.trim().slice(0, 100);
@@ -68,9 +112,11 @@ export function Pack({ plan, sky, worked, onChange }: Props) {
         }}
       >
         <label htmlFor={id}>Something else</label>
-        <input id={id} value={thing} maxLength={100} onChange={(e) => setThing(e.target.value)} />
-        <button type="submit">Add it</button>
-      </form>
+        <Entry boxed id={id} value={thing} maxLength={100} onChange={(e) => setThing(e.target.value)} />
+        <Button variant="outlined" type="submit">
+          Add it
+        </Button>
+      </Box>
       <Begin plan={plan} sky={sky} worked={worked} />
     </section>
   );
@@ -99,17 +145,13 @@ function Begin({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked: Worked 
   };
   return (
     <p>
-      <button type="button" onClick={begin} disabled={create.isPending || worked.rods.length === 0}>
+      <Button variant="outlined" onClick={begin} disabled={create.isPending || worked.rods.length === 0}>
         Begin the trip
-      </button>{" "}
+      </Button>{" "}
       {worked.rods.length === 0
         ? "There is nothing to tie on: nothing that there is does it."
         : "With these heads on the rods, each in the water in which it is fished first."}
-      {create.error && (
-        <span className="row-error" role="alert">
-          {create.error.message}
-        </span>
-      )}
+      {create.error && <Wrong>{create.error.message}</Wrong>}
     </p>
   );
 }

@@ -1,5 +1,7 @@
-import { NativeSelect } from "@mui/material";
+import { Box, Button } from "@mui/material";
 import type { DayPlan, SavedSetup, Setup } from "../../api/client";
+import { Choose, Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { PositionFields } from "../../parts/PositionFields";
 import { Row } from "../../parts/Row";
 import { DirectionField } from "../../setup/DirectionField";
@@ -22,41 +24,38 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
   const wind = plan.wind ?? [];
   const where = plan.where;
   return (
-    <section className="day-plan" aria-label="The plan">
+    <Box
+      component="section"
+      className="day-plan"
+      sx={{ [looks.printed]: { display: "none" } }}
+      aria-label="The plan"
+    >
       <Row id="day-date" label="Day" error={errors.date}>
-        <input
+        <Entry
           id="day-date"
-          className="row-input"
           type="date"
           value={plan.date}
           onChange={(e) => e.target.value && set({ date: e.target.value })}
         />
       </Row>
       <Row id="day-zone" label="Time zone" error={errors.zone}>
-        <input
+        <Entry
           id="day-zone"
-          className="row-input"
           value={plan.zone}
           onChange={(e) => set({ zone: e.target.value })}
           placeholder="Europe/Lisbon"
         />
       </Row>
       <Row id="day-rods" label="Rods" error={errors.rods}>
-        <NativeSelect
-          id="day-rods"
-          className="row-input"
-          disableUnderline
-          value={plan.rods}
-          onChange={(e) => set({ rods: Number(e.target.value) })}
-        >
+        <Choose id="day-rods" value={plan.rods} onChange={(e) => set({ rods: Number(e.target.value) })}>
           {[1, 2, 3, 4, 5, 6].map((n) => (
             <option key={n} value={n}>
               {n}
             </option>
           ))}
-        </NativeSelect>
+        </Choose>
       </Row>
-      <details className="group" open={!!where}>
+      <Box component="details" className="group" sx={looks.group} open={!!where}>
         <summary>
           <b>Sun and moon</b> <span>{where ? `${where.latitude}°, ${where.longitude}°` : "no position"}</span>
         </summary>
@@ -66,9 +65,9 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
           error={errors.where}
           onChange={(next) => set({ where: next })}
         />
-      </details>
+      </Box>
       <TideEditor plan={plan} errors={errors} onChange={(tide) => set({ tide })} />
-      <details className="group" open={wind.length > 0}>
+      <Box component="details" className="group" sx={looks.group} open={wind.length > 0}>
         <summary>
           <b>Wind by the hour</b> <span>{wind.length ? `${wind.length} times` : "as each setup has it"}</span>
         </summary>
@@ -79,9 +78,8 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
             // biome-ignore lint/suspicious/noArrayIndexKey: winds go by their order
             <div key={i} className="day-wind">
               <Row id={`day-wind-${i}`} label="From" error={errors[`wind.${i}.from`]}>
-                <input
+                <Entry
                   id={`day-wind-${i}`}
-                  className="row-input"
                   type="time"
                   value={w.from}
                   onChange={(e) => one({ from: e.target.value })}
@@ -100,14 +98,14 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
                 value={w.direction}
                 onChange={(direction) => one({ direction })}
               />
-              <button type="button" onClick={() => set({ wind: wind.filter((_, k) => k !== i) })}>
+              <Button variant="outlined" onClick={() => set({ wind: wind.filter((_, k) => k !== i) })}>
                 Delete this wind
-              </button>
+              </Button>
             </div>
           );
         })}
-        <button
-          type="button"
+        <Button
+          variant="outlined"
           onClick={() =>
             set({
               wind: [
@@ -122,8 +120,8 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
           }
         >
           Add a wind
-        </button>
-      </details>
+        </Button>
+      </Box>
       {plan.spots.map((spot, i) => (
         <SpotEditor
           // biome-ignore lint/suspicious/noArrayIndexKey: spots go by their order
@@ -141,8 +139,8 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
         />
       ))}
       <p>
-        <button
-          type="button"
+        <Button
+          variant="outlined"
           disabled={plan.spots.length >= 8}
           onClick={() => {
             const next = spotOf("As in Work out", setup);
@@ -156,9 +154,9 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
           }}
         >
           Add a spot after it
-        </button>
+        </Button>
       </p>
-    </section>
+    </Box>
   );
 }
 

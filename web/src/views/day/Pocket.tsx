@@ -1,10 +1,13 @@
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import type { DayPlan } from "../../api/client";
 import { Failure } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { clockOf } from "../../parts/when";
 import { counted } from "../../units/numbers";
 import { Back } from "./Back";
+import * as own from "./looks";
 import { dayOf } from "./plan";
 import type { Sky, Worked } from "./useDay";
 
@@ -16,7 +19,7 @@ export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked:
   return (
     <section aria-label="Pocket card">
       <h2>Pocket card</h2>
-      <div className="pocket">
+      <Box className="pocket" sx={own.pocket}>
         <p>
           <b>{dayOf(plan.date)}</b>{" "}
           {sky.turns
@@ -24,32 +27,38 @@ export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked:
             .join(", ")}
           {light.map((l) => ` · ${l.kind} ${clock(l.time)}`)}
         </p>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">From</th>
-              <th scope="col">Head</th>
-              <th scope="col">Count</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell component="th" scope="col">
+                From
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Head
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Count
+              </TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {worked.fished.map((f, i) => (
-              <tr key={f.from + f.spot}>
-                <td>
+              <TableRow key={f.from + f.spot}>
+                <TableCell>
                   {clock(f.from)}
                   {f.spot !== worked.fished[i - 1]?.spot && <small> {sky.spots[f.spot]?.name}</small>}
-                </td>
-                <th scope="row">
+                </TableCell>
+                <TableCell component="th" scope="row">
                   {f.mass > 0 ? show("mass", f.mass) : "nothing holds"}
                   {f.down && <small> rod down</small>}
-                </th>
-                <td>{f.high > 0 ? range(f.low, f.high) : ""}</td>
-              </tr>
+                </TableCell>
+                <TableCell>{f.high > 0 ? range(f.low, f.high) : ""}</TableCell>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
         <p>Take {worked.heads.map((h) => `${h.take} × ${show("mass", h.mass)}`).join(", ")}.</p>
-      </div>
+      </Box>
       <Back plan={plan} sky={sky} worked={worked} />
       <Files plan={plan} />
     </section>
@@ -82,16 +91,16 @@ function Files({ plan }: { plan: DayPlan }) {
     }
   };
   return (
-    <p className="day-files">
-      <button type="button" onClick={() => window.print()}>
+    <Box component="p" sx={{ [looks.printed]: { display: "none" } }}>
+      <Button variant="outlined" onClick={() => window.print()}>
         Print the card
-      </button>{" "}
-      <button type="button" onClick={() => keep("calendar", `dunvel-${plan.date}.ics`)}>
+      </Button>{" "}
+      <Button variant="outlined" onClick={() => keep("calendar", `dunvel-${plan.date}.ics`)}>
         Save as calendar
-      </button>{" "}
-      <button type="button" onClick={() => keep("table", `dunvel-${plan.date}.csv`)}>
+      </Button>{" "}
+      <Button variant="outlined" onClick={() => keep("table", `dunvel-${plan.date}.csv`)}>
         Save as table
-      </button>
-    </p>
+      </Button>
+    </Box>
   );
 }

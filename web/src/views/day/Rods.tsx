@@ -1,3 +1,4 @@
+import { Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { useUnits } from "../../parts/preferences";
 import type { Worked } from "./useDay";
 
@@ -9,30 +10,42 @@ export function Rods({ worked }: { worked: Worked }) {
     <section aria-label="What to take">
       <h2>What to take</h2>
       {heads.length > 0 && (
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Rod</th>
-              <th scope="col">Head</th>
-              <th scope="col">Fished</th>
-              <th scope="col">Take</th>
-              <th scope="col">In the box</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell component="th" scope="col">
+                Rod
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Head
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Fished
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Take
+              </TableCell>
+              <TableCell component="th" scope="col">
+                In the box
+              </TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {heads.map((h, i) => (
-              <tr key={h.mass}>
-                <td>{i + 1}</td>
-                <th scope="row">{show("mass", h.mass)}</th>
-                <td>{h.hours.toFixed(1)} h</td>
-                <td>
+              <TableRow key={h.mass}>
+                <TableCell>{i + 1}</TableCell>
+                <TableCell component="th" scope="row">
+                  {show("mass", h.mass)}
+                </TableCell>
+                <TableCell>{h.hours.toFixed(1)} h</TableCell>
+                <TableCell>
                   {h.take} <small>({h.lost.toFixed(1)} lost on average)</small>
-                </td>
-                <td>{h.owned >= h.take ? h.owned : `${h.owned}, ${h.take - h.owned} short`}</td>
-              </tr>
+                </TableCell>
+                <TableCell>{h.owned >= h.take ? h.owned : `${h.owned}, ${h.take - h.owned} short`}</TableCell>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       )}
       {missing.length > 0 && (
         <p>Not in the box, and the best at some time: {missing.map((m) => show("mass", m)).join(", ")}.</p>

@@ -1,5 +1,7 @@
-import { NativeSelect } from "@mui/material";
+import { Box, Button } from "@mui/material";
 import type { DaySpot, SavedSetup, Setup } from "../../api/client";
+import { Choose, Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { Row } from "../../parts/Row";
 import { DirectionField } from "../../setup/DirectionField";
 import { NumberField } from "../../setup/NumberField";
@@ -27,13 +29,15 @@ export function SpotEditor({ index, spot, tidal, errors, saved, setup, onChange,
   const of = saved.find((s) => s.name === spot.name);
   const inSetup = Object.entries(errors).find(([f]) => f.startsWith(`spots.${index}.setup.`))?.[1];
   return (
-    <fieldset className="day-spot">
+    <Box
+      component="fieldset"
+      className="day-spot"
+      sx={{ margin: "12px 0", border: looks.rule, borderRadius: "4px" }}
+    >
       <legend>{spot.name}</legend>
       <Row id={id("setup")} label="Water and tackle" error={inSetup}>
-        <NativeSelect
+        <Choose
           id={id("setup")}
-          className="row-input"
-          disableUnderline
           value={of ? String(of.id) : ""}
           onChange={(e) => {
             const next = saved.find((s) => String(s.id) === e.target.value);
@@ -46,13 +50,12 @@ export function SpotEditor({ index, spot, tidal, errors, saved, setup, onChange,
               {s.name}
             </option>
           ))}
-        </NativeSelect>
+        </Choose>
       </Row>
       {(["from", "to"] as const).map((key) => (
         <Row key={key} id={id(key)} label={key === "from" ? "From" : "Until"} error={wrong(key)}>
-          <input
+          <Entry
             id={id(key)}
-            className="row-input"
             type="time"
             value={spot[key]}
             onChange={(e) => e.target.value && set({ [key]: e.target.value })}
@@ -71,26 +74,24 @@ export function SpotEditor({ index, spot, tidal, errors, saved, setup, onChange,
         />
       )}
       <Row id={id("flow")} label="Water runs" error={wrong("flow.kind") ?? wrong("flow")}>
-        <NativeSelect
+        <Choose
           id={id("flow")}
-          className="row-input"
-          disableUnderline
           value={flow.kind}
           onChange={(e) => setFlow({ kind: e.target.value as Flow["kind"] })}
         >
           <option value="as set">as the setup has it</option>
           {tidal && <option value="with the tide">with the tide</option>}
           <option value="by times">by times, as a sluice does</option>
-        </NativeSelect>
+        </Choose>
       </Row>
       {flow.kind === "with the tide" && <Tidal index={index} flow={flow} setFlow={setFlow} />}
       {flow.kind === "by times" && <ByTimes index={index} flow={flow} errors={errors} setFlow={setFlow} />}
       {onDelete && (
-        <button type="button" onClick={onDelete}>
+        <Button variant="outlined" onClick={onDelete}>
           Delete this spot
-        </button>
+        </Button>
       )}
-    </fieldset>
+    </Box>
   );
 }
 
@@ -135,9 +136,8 @@ function Tidal({ index, flow, setFlow }: { index: number; flow: Flow; setFlow: (
           id={`day-${index}-${key}`}
           label={key === "afterHigh" ? "Slack after high water, minutes" : "Slack after low water, minutes"}
         >
-          <input
+          <Entry
             id={`day-${index}-${key}`}
-            className="row-input"
             type="number"
             step={5}
             min={-360}
@@ -178,9 +178,8 @@ function ByTimes({
                 label={key === "from" ? "It runs from" : "until"}
                 error={errors[`spots.${index}.flow.spans.${i}.${key}`]}
               >
-                <input
+                <Entry
                   id={`day-${index}-span-${i}-${key}`}
-                  className="row-input"
                   type="time"
                   value={span[key]}
                   onChange={(e) => e.target.value && one({ [key]: e.target.value })}
@@ -200,21 +199,21 @@ function ByTimes({
               value={span.direction}
               onChange={(direction) => one({ direction })}
             />
-            <button type="button" onClick={() => setFlow({ spans: spans.filter((_, k) => k !== i) })}>
+            <Button variant="outlined" onClick={() => setFlow({ spans: spans.filter((_, k) => k !== i) })}>
               Delete these times
-            </button>
+            </Button>
           </div>
         );
       })}
-      <button
-        type="button"
+      <Button
+        variant="outlined"
         disabled={spans.length >= 24}
         onClick={() =>
           setFlow({ spans: [...spans, { from: "08:00", to: "10:00", speed: 0.3, direction: 90 }] })
         }
       >
         Add times at which it runs
-      </button>
+      </Button>
     </>
   );
 }

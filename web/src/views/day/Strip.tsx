@@ -1,3 +1,4 @@
+import { Box, Slider } from "@mui/material";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 import { useUnits } from "../../parts/preferences";
@@ -46,7 +47,7 @@ export function Strip({ sky, zone, hours, worked, time, onTime }: Props) {
     (_, i) => first + i * each * hour,
   );
   return (
-    <div className="day-strip" ref={box}>
+    <Box className="day-strip" sx={{ "& svg": { display: "block" } }} ref={box}>
       {size.width > 0 && (
         <svg width={size.width} height={height}>
           <title>The day by the hour: weight, depth, flow and wind</title>
@@ -103,18 +104,19 @@ export function Strip({ sky, zone, hours, worked, time, onTime }: Props) {
           <path d={`M${x(time)} ${rows.light[0]}V${rows.wind[1] + 6}`} className="day-now" />
         </svg>
       )}
-      <input
-        type="range"
-        className="day-slider"
+      <Slider
+        size="small"
         aria-label="Time of the day"
         aria-valuetext={clock(time)}
         min={from}
         max={to}
         step={300_000}
         value={time}
-        onChange={(e) => onTime(Number(e.target.value))}
+        onChange={(_, next) => onTime(next as number)}
+        slotProps={{ input: { className: "day-slider" } }}
+        sx={{ ml: 8, width: "calc(100% - 76px)" }}
       />
-    </div>
+    </Box>
   );
 }
 

@@ -1,8 +1,10 @@
-import { NativeSelect } from "@mui/material";
+import { Button } from "@mui/material";
 import { useState } from "react";
 import { client, type DayPlan, Failure, take } from "../../api/client";
+import { Choose, Lines } from "../../parts/Entry";
 import { useUnits } from "../../parts/preferences";
 import { Row } from "../../parts/Row";
+import { Hint, Wrong } from "../../parts/Said";
 import { atTime } from "../../parts/when";
 
 const mostFile = 90_000; // bytes
@@ -56,20 +58,14 @@ export function TideEditor({
   return (
     <>
       <Row id="day-tide" label="Tide" error={errors["tide.kind"] ?? errors["tide.table"] ?? errors.tide}>
-        <NativeSelect
-          id="day-tide"
-          className="row-input"
-          disableUnderline
-          value={kind}
-          onChange={(e) => choose(e.target.value)}
-        >
+        <Choose id="day-tide" value={kind} onChange={(e) => choose(e.target.value)}>
           <option value="none">none</option>
           <option value="table">a table of high and low water</option>
           <option value="constants">harmonic constants of a station</option>
           <option value="station">a made-up station, to try it</option>
-        </NativeSelect>
+        </Choose>
       </Row>
-      {kind === "station" && <p className="row-hint">It is of no real place: never plan a real day by it.</p>}
+      {kind === "station" && <Hint>It is of no real place: never plan a real day by it.</Hint>}
       {(kind === "table" || own) && (
         <div className="day-table">
           <label htmlFor="day-tide-text">
@@ -77,7 +73,7 @@ export function TideEditor({
               ? "Constituents, amplitude in m and lag at Greenwich in degrees, a line each"
               : "High and low waters, as you copied them; one before the first hour, one after the last"}
           </label>
-          <textarea
+          <Lines
             id="day-tide-text"
             rows={4}
             value={text}
@@ -88,9 +84,9 @@ export function TideEditor({
                 : "HW 05:42 4.6 m\nLW 11:51 1.3 m\nHW 18:05 4.4 m\nLW 00:20 1.1 m"
             }
           />
-          <button type="button" onClick={() => read(text)} disabled={!text.trim()}>
+          <Button variant="outlined" onClick={() => read(text)} disabled={!text.trim()}>
             Read it
-          </button>
+          </Button>
           <label htmlFor="day-tide-file">Or from a file{own ? "" : ", a calendar too"}</label>
           <input
             id="day-tide-file"
@@ -107,25 +103,21 @@ export function TideEditor({
               e.target.value = "";
             }}
           />
-          {wrong && (
-            <p className="row-error" role="alert">
-              {wrong}
-            </p>
-          )}
+          {wrong && <Wrong>{wrong}</Wrong>}
           {own && (
-            <p className="row-hint">
+            <Hint>
               {own.name}: mean {show("depth", own.mean)},{" "}
               {own.constituents.map((c) => `${c.name} ${show("depth", c.amplitude)} ${c.lag}°`).join(", ")}
-            </p>
+            </Hint>
           )}
           {!own && table.length > 0 && (
-            <p className="row-hint">
+            <Hint>
               {table
                 .slice(0, 8)
                 .map((t) => `${t.high ? "high" : "low"} ${atTime(t.time)} ${show("depth", t.height)}`)
                 .join(", ")}
               {table.length > 8 && ` and ${table.length - 8} more`}
-            </p>
+            </Hint>
           )}
         </div>
       )}

@@ -1,11 +1,12 @@
+import { Box, Button, Checkbox, FormControlLabel } from "@mui/material";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, Failure, take } from "../../api/client";
 import type { components } from "../../api/schema.gen";
+import * as looks from "../../parts/looks";
 import { Square } from "../../parts/Square";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { atTime, onDay, onTheWall } from "../../parts/when";
-import "./devices.css";
 
 type Device = Awaited<ReturnType<typeof all>>[number];
 
@@ -15,17 +16,34 @@ const all = (signal?: AbortSignal) => take(client.GET("/devices", { signal }));
 export default function DevicesView() {
   const { data: devices, error } = useQuery({ queryKey: ["devices"], queryFn: ({ signal }) => all(signal) });
   return (
-    <View title="Devices" className="page devices acts">
+    <View title="Devices" className="page devices" sx={looks.page}>
       <h1>Devices</h1>
       <Code />
       {error && <p role="alert">{error.message}</p>}
       {devices?.length === 0 && <p>No device is paired.</p>}
       {devices && devices.length > 0 && (
-        <ul className="devices-list">
+        <Box
+          component="ul"
+          className="devices-list"
+          sx={{
+            padding: 0,
+            listStyle: "none",
+            "& li": {
+              display: "flex",
+              flexWrap: "wrap",
+              alignItems: "center",
+              gap: "4px 16px",
+              padding: "4px 0",
+              borderBottom: looks.rule,
+            },
+            "& li > span": { flex: "1 1 260px" },
+            "& label": { display: "flex", alignItems: "center", gap: "8px", minHeight: "48px" },
+          }}
+        >
           {devices.map((d) => (
             <One key={d.id} device={d} />
           ))}
-        </ul>
+        </Box>
       )}
     </View>
   );
@@ -66,17 +84,21 @@ function Code() {
         {!data.secured &&
           "What is sent is not encrypted: use it on a network that you trust, or start Dunvel with --tls."}
       </p>
-      <p className="devices-code">
+      <Box
+        component="p"
+        className="devices-code"
+        sx={{ margin: "8px 0", fontSize: "2.5rem", fontWeight: 750, letterSpacing: "0.06em" }}
+      >
         {data.code.slice(0, 4)}-{data.code.slice(4)}
-      </p>
-      <ul className="devices-squares">
+      </Box>
+      <Box component="ul" className="devices-squares" sx={devicesSquaresLook}>
         {data.addresses.map((a) => (
           <li key={a.address}>
             <Square rows={a.square} label={`Pair at ${a.address}`} />
             {a.address}/pair
           </li>
         ))}
-      </ul>
+      </Box>
     </section>
   );
 }
@@ -103,15 +125,17 @@ function Secured({ by, trust }: { by: NonNullable<Pairing["secured"]>; trust: Pa
         Scan a square with the device, or open its address there, and do as it says. What it shows of the
         authority then is to be
       </p>
-      <p className="devices-fingerprint">{by.fingerprint}</p>
-      <ul className="devices-squares">
+      <Box component="p" sx={{ overflowWrap: "anywhere" }}>
+        {by.fingerprint}
+      </Box>
+      <Box component="ul" className="devices-squares" sx={devicesSquaresLook}>
         {trust.map((a) => (
           <li key={a.trust}>
             <Square rows={a.trustSquare} label={`Trust at ${a.trust}`} />
             {a.trust}
           </li>
         ))}
-      </ul>
+      </Box>
     </details>
   );
 }
@@ -145,18 +169,29 @@ function One({ device }: { device: Device }) {
         <b>{device.name}</b>, paired {onDay(onTheWall(new Date(device.paired)))}, used last{" "}
         {onDay(onTheWall(new Date(device.used)))} {atTime(onTheWall(new Date(device.used)))}
       </span>
-      <label>
-        <input
-          type="checkbox"
-          checked={device.reads}
-          disabled={change.isPending}
-          onChange={(e) => change.mutate(e.target.checked)}
-        />{" "}
-        may only read
-      </label>
-      <button type="button" aria-label={`Revoke ${device.name}`} onClick={() => revoke.mutate()}>
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={device.reads}
+            disabled={change.isPending}
+            onChange={(e) => change.mutate(e.target.checked)}
+          />
+        }
+        label="may only read"
+      />
+      <Button variant="outlined" aria-label={`Revoke ${device.name}`} onClick={() => revoke.mutate()}>
         Revoke
-      </button>
+      </Button>
     </li>
   );
 }
+
+const devicesSquaresLook = {
+  display: "flex",
+  flexWrap: "wrap",
+  gap: "24px",
+  padding: 0,
+  listStyle: "none",
+  "& li": { display: "grid", gap: "4px" },
+} as const;

@@ -1,5 +1,8 @@
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import type { Setup } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Aside } from "../../parts/Said";
 import { Wide } from "../../parts/Wide";
 import { useCard } from "../../setup/useCard";
 import { counted } from "../../units/numbers";
@@ -13,46 +16,59 @@ export function CountDown({ setup }: { setup: Setup }) {
   const there = card.heads.filter((h) => h.counts.some((c) => c.time > 0));
   const bed = card.depths.length - 1;
   return (
-    <section className="card" aria-label="Count-down card">
+    <Box
+      component="section"
+      className="card"
+      sx={{
+        "& th": { padding: "4px 6px" },
+        "& td": { padding: "4px 6px", textAlign: "right" },
+        "& thead th + th": { textAlign: "right" },
+        "& td small": { display: "block", color: "text.secondary", whiteSpace: "nowrap" },
+        [looks.printed]: { "& .table-scroll": { overflow: "visible" } },
+      }}
+      aria-label="Count-down card"
+    >
       <h2>
         Count for the {setup.bait.form}, {show("size", setup.bait.length)}
       </h2>
-      <p className="aside">
+      <Aside>
         Seconds from the splash, cast {show("depth", setup.cast.distance)}
         {setup.flow.speed > 0 && `, current ${show("speed", setup.flow.speed)}`}.{" "}
         {card.words || "Its drag was not measured: time a few drops."} Small: 8 in 10 of them.
-      </p>
+      </Aside>
       <Wide label="The counts, as a table">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell component="th" scope="col">
                 {shown("depth", 1).unit} \ {shown("mass", 0).unit}
-              </th>
+              </TableCell>
               {there.map((h) => (
-                <th key={h.mass} scope="col">
+                <TableCell component="th" key={h.mass} scope="col">
                   {shown("mass", h.mass).number}
-                </th>
+                </TableCell>
               ))}
-            </tr>
-          </thead>
-          <tbody>
-            <tr className="card-hand">
-              <th scope="row">held</th>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            <TableRow className="card-hand">
+              <TableCell component="th" scope="row">
+                held
+              </TableCell>
               {there.map((h) => (
-                <td key={h.mass}>{heldAs(h, setup)}</td>
+                <TableCell key={h.mass}>{heldAs(h, setup)}</TableCell>
               ))}
-            </tr>
+            </TableRow>
             {card.depths.map((d, i) => (
-              <tr key={d}>
-                <th scope="row">
+              <TableRow key={d}>
+                <TableCell component="th" scope="row">
                   {shown("depth", d).number}
                   {i === bed && " bed"}
-                </th>
+                </TableCell>
                 {there.map((h) => {
                   const c = h.counts[i];
                   return (
-                    <td key={h.mass}>
+                    <TableCell key={h.mass}>
                       {c && c.time > 0 ? (
                         <>
                           {counted(c.time)}
@@ -65,18 +81,18 @@ export function CountDown({ setup }: { setup: Setup }) {
                       ) : (
                         "–"
                       )}
-                    </td>
+                    </TableCell>
                   );
                 })}
-              </tr>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </Wide>
-      <button type="button" className="card-print" onClick={() => window.print()}>
+      <Button variant="outlined" sx={{ [looks.printed]: { display: "none" } }} onClick={() => window.print()}>
         Print it
-      </button>
-    </section>
+      </Button>
+    </Box>
   );
 }
 

@@ -1,5 +1,9 @@
+import { Box, Button } from "@mui/material";
 import { useState } from "react";
 import { client, type DropTest, Failure, take } from "../../api/client";
+import { Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
+import { Aside, Wrong } from "../../parts/Said";
 import { NumberField } from "../../setup/NumberField";
 
 type Drop = DropTest["drops"][number];
@@ -19,16 +23,35 @@ export function DropList({ drops, odd, onWater, onChange }: Props) {
   return (
     <section aria-label="Drops">
       <TimesField onTimes={(times) => onChange((all) => [...all, ...times.map(fresh)], added(times))} />
-      {drops.length === 0 && <p className="aside">No drops yet.</p>}
-      <ol className="drops">
+      {drops.length === 0 && <Aside>No drops yet.</Aside>}
+      <Box
+        component="ol"
+        className="drops"
+        sx={{
+          margin: 0,
+          padding: "0 0 0 26px",
+          "& li": { padding: "2px 0", borderBottom: looks.rule },
+          "& li::marker": { color: "text.secondary" },
+          "& li[data-struck] .drops-time": {
+            textDecoration: "line-through",
+            fontWeight: 400,
+            color: "text.secondary",
+          },
+          "& li[data-struck] .drops-odd": { color: "text.secondary" },
+        }}
+      >
         {drops.map((d, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: drops have no other name than their number
           <li key={i} data-struck={d.struck || undefined}>
-            <div className="drops-row">
-              <span className="drops-time">{d.time.toFixed(1)} s</span>
-              <span className="drops-odd">{d.struck ? "does not count" : odd[i]}</span>
-              <button
-                type="button"
+            <Box sx={{ display: "grid", gridTemplateColumns: "64px 1fr auto", alignItems: "center" }}>
+              <Box component="span" className="drops-time" sx={{ fontSize: "1.0625rem", fontWeight: 650 }}>
+                {d.time.toFixed(1)} s
+              </Box>
+              <Box component="span" className="drops-odd" sx={{ color: "primary.main" }}>
+                {d.struck ? "does not count" : odd[i]}
+              </Box>
+              <Button
+                variant="outlined"
                 onClick={() =>
                   put(
                     i,
@@ -38,11 +61,11 @@ export function DropList({ drops, odd, onWater, onChange }: Props) {
                 }
               >
                 {d.struck ? "Count it" : "Strike"}
-              </button>
-            </div>
+              </Button>
+            </Box>
           </li>
         ))}
-      </ol>
+      </Box>
       {onWater && drops.length > 0 && (
         <NumberField
           path="drop.lineOut"
@@ -74,15 +97,28 @@ function TimesField({ onTimes }: { onTimes: (times: number[]) => void }) {
     }
   };
   return (
-    <form
+    <Box
+      component="form"
       className="drop-times"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "auto 1fr auto",
+        gap: "4px 8px",
+        alignItems: "center",
+        margin: "8px 0",
+        [looks.thumb]: {
+          gridTemplateColumns: "1fr auto",
+          "& label": { gridColumn: "1 / -1" },
+        },
+      }}
       onSubmit={(e) => {
         e.preventDefault();
         read();
       }}
     >
       <label htmlFor="drop-times">Times written down</label>
-      <input
+      <Entry
+        boxed
         id="drop-times"
         value={text}
         placeholder="5.2 4.9 5.1"
@@ -91,12 +127,10 @@ function TimesField({ onTimes }: { onTimes: (times: number[]) => void }) {
         aria-describedby={wrong ? "drop-times-error" : undefined}
         onChange={(e) => setText(e.target.value)}
       />
-      <button type="submit">Add</button>
-      {wrong && (
-        <p className="row-error" id="drop-times-error" role="alert">
-          {wrong}
-        </p>
-      )}
-    </form>
+      <Button variant="outlined" type="submit">
+        Add
+      </Button>
+      {wrong && <Wrong id="drop-times-error">{wrong}</Wrong>}
+    </Box>
   );
 }

@@ -1,3 +1,4 @@
+import * as looks from "../../parts/looks";
 import { Parts } from "../../parts/Parts";
 import { Unread } from "../../parts/Unread";
 import { View } from "../../parts/View";
@@ -7,7 +8,6 @@ import { CountDown } from "./CountDown";
 import { Drops } from "./Drops";
 import { Measure } from "./Measure";
 import { Truth } from "./Truth";
-import "./drop.css";
 
 const parts = [
   { key: "drops", label: "Time drops" },
@@ -21,7 +21,21 @@ export default function DropView() {
   const { setup, change, replace } = useSetup();
   const [part = "drops", setPart] = useAddressText("part");
   return (
-    <View title="Drop test" bar={<SaveBar setup={setup} onOpen={replace} />} className="page droptest acts">
+    <View
+      title="Drop test"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      className="page droptest"
+      sx={[
+        looks.page,
+        {
+          maxWidth: "none",
+          "& > h1": { margin: "8px 0 12px" },
+          "& h2": { margin: "16px 0 4px", fontSize: "0.9375rem" },
+          "& .axis": { fill: "none", stroke: "var(--palette-text-secondary)" },
+          [looks.printed]: { "& > h1": { display: "none" } },
+        },
+      ]}
+    >
       <h1>Drop test</h1>
       <Unread of={["drop_test"]} />
       <Parts

@@ -1,8 +1,12 @@
+import { Box, Button } from "@mui/material";
 import { type DropTest, Failure, type SavedDropTest, type Setup } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Aside, Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { useAddressNumber, useAddressText } from "../../setup/useSetup";
 import { DropList, fresh } from "./DropList";
+import * as own from "./looks";
 import { Against, Known } from "./Pictures";
 import { Stopwatch } from "./Stopwatch";
 import { Tied } from "./Tied";
@@ -77,44 +81,59 @@ export function Drops({ setup, onChange, onOpen }: Props) {
   };
 
   return (
-    <div className="droptest-all">
-      <div className="droptest-watch">
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "minmax(260px, 300px) minmax(320px, 1fr) minmax(280px, 360px)",
+        gap: "0 24px",
+        [looks.thumb]: { display: "block" },
+      }}
+    >
+      <Box sx={{ gridColumn: 2, gridRow: 1 }}>
         <Stopwatch
           floats={look?.floats ?? false}
           onTime={(s) => drops((d) => [...d, fresh(s)], `${s.toFixed(1)} s put in.`)}
         />
         {look && look.expected > 0 && (
-          <p className="droptest-expected">
+          <Box component="p" className="droptest-expected" sx={{ margin: "8px 0", fontSize: "0.9375rem" }}>
             {show("mass", test.mass)}: about <b>{look.now.toFixed(1)} s</b> is expected
             {look.fit.drops > 0 && `; by its form alone ${look.expected.toFixed(1)} s`}
-          </p>
+          </Box>
         )}
-        {failure && (
-          <p className="row-error" role="alert">
-            {Object.values(errors).join(" ") || failure.message}
-          </p>
+        {failure && <Wrong>{Object.values(errors).join(" ") || failure.message}</Wrong>}
+        {look?.caution && (
+          <Box
+            component="p"
+            className="droptest-caution"
+            sx={{ margin: "8px 0", paddingLeft: "10px", borderLeft: looks.marked, fontWeight: 650 }}
+          >
+            {look.caution}
+          </Box>
         )}
-        {look?.caution && <p className="droptest-caution">{look.caution}</p>}
         <DropList
           drops={test.drops}
           odd={look?.odd ?? []}
           onWater={test.place === "on the water"}
           onChange={drops}
         />
-      </div>
-      <div className="droptest-said">
-        {look && <p className="droptest-words">{look.words}</p>}
+      </Box>
+      <Box sx={{ gridColumn: 3, gridRow: 1 }}>
+        {look && (
+          <Box component="p" className="droptest-words" sx={own.droptestWords}>
+            {look.words}
+          </Box>
+        )}
         {look && <Known look={look} />}
         {look && <Against look={look} />}
-      </div>
-      <div className="droptest-tied">
+      </Box>
+      <Box sx={{ gridColumn: 1, gridRow: 1 }}>
         {kept ? (
           <>
             <h2>{kept.name}</h2>
             <p>
-              <button type="button" onClick={begin}>
+              <Button variant="outlined" onClick={begin}>
                 Begin another, with the same bait
-              </button>
+              </Button>
             </p>
           </>
         ) : (
@@ -131,16 +150,38 @@ export function Drops({ setup, onChange, onOpen }: Props) {
           />
         )}
         <h2>Kept tests</h2>
-        {tests?.length === 0 && <p className="aside">None yet. The first drop that is timed begins one.</p>}
-        <ul className="droptest-kept">
+        {tests?.length === 0 && <Aside>None yet. The first drop that is timed begins one.</Aside>}
+        <Box
+          component="ul"
+          className="droptest-kept"
+          sx={{
+            margin: 0,
+            padding: 0,
+            listStyle: "none",
+            "& li": {
+              display: "grid",
+              gridTemplateColumns: "1fr auto auto",
+              gap: "8px",
+              alignItems: "center",
+              borderBottom: looks.rule,
+            },
+            "& li[aria-current]": {
+              boxShadow: "inset 3px 0 var(--palette-primary-main)",
+              paddingLeft: "8px",
+            },
+            "& .link": { textAlign: "left" },
+            "& span": { color: "text.secondary", whiteSpace: "nowrap" },
+            [looks.thumb]: { "& .link": { minHeight: "48px" } },
+          }}
+        >
           {tests?.map((t) => (
             <li key={t.id} aria-current={t.id === id || undefined}>
-              <button type="button" className="link" onClick={() => open(t)}>
+              <Button variant="link" onClick={() => open(t)}>
                 {t.name}
-              </button>
+              </Button>
               <span>{counted(t)}</span>
-              <button
-                type="button"
+              <Button
+                variant="outlined"
                 aria-label={`Delete ${t.name}`}
                 onClick={() =>
                   remove.mutate(t.id, {
@@ -153,12 +194,12 @@ export function Drops({ setup, onChange, onOpen }: Props) {
                 }
               >
                 ×
-              </button>
+              </Button>
             </li>
           ))}
-        </ul>
-      </div>
-    </div>
+        </Box>
+      </Box>
+    </Box>
   );
 }
 

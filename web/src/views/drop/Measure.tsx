@@ -1,10 +1,13 @@
+import { Box, Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { client, Failure, type MeasureQuestion, type Setup, take } from "../../api/client";
+import { Choose, Entry } from "../../parts/Entry";
 import { at } from "../../parts/path";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
+import { Aside, Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { atTime, onDay, onTheWall } from "../../parts/when";
 import { useTracks } from "../../setup/useTracks";
@@ -80,11 +83,17 @@ const ways: Way[] = [
 /** Currents, drifts and casts from what is timed, counted or read. */
 export function Measure(props: { setup: Setup; onChange: (changes: Record<string, unknown>) => void }) {
   return (
-    <div className="measures">
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "repeat(auto-fit, minmax(300px, 1fr))",
+        gap: "8px 32px",
+      }}
+    >
       {ways.map((w) => (
         <One key={w.way} {...props} way={w} />
       ))}
-    </div>
+    </Box>
   );
 }
 
@@ -139,12 +148,11 @@ function One({
   return (
     <section aria-label={way.title}>
       <h2>{way.title}</h2>
-      <p className="aside">{way.words}</p>
+      <Aside>{way.words}</Aside>
       {way.mass && (
         <Row id={fieldId(`${way.way}-mass`)} label={way.mass}>
-          <select
+          <Choose
             id={fieldId(`${way.way}-mass`)}
-            className="row-input"
             value={mass}
             onChange={(e) => setMass(Number(e.target.value))}
           >
@@ -153,7 +161,7 @@ function One({
                 {show("mass", m)}
               </option>
             ))}
-          </select>
+          </Choose>
         </Row>
       )}
       {along && drifts.length === 0 && (
@@ -193,9 +201,8 @@ function One({
         const id = fieldId(`${way.way}-${f.key}`);
         return (
           <Row key={f.key} id={id} label={f.label} error={errors[f.key]}>
-            <input
+            <Entry
               id={id}
-              className="row-input"
               value={texts[f.key] ?? ""}
               placeholder={f.hint}
               autoComplete="off"
@@ -207,17 +214,15 @@ function One({
         );
       })}
       {whole && error && (elsewhere.length > 0 || Object.keys(errors).length === 0) && (
-        <p className="row-error" role="alert">
-          {elsewhere.map(([, words]) => words).join(" ") || error.message}
-        </p>
+        <Wrong>{elsewhere.map(([, words]) => words).join(" ") || error.message}</Wrong>
       )}
       {found && (
-        <p className="measure-found" role="status">
+        <Box component="p" className="measure-found" sx={{ margin: "8px 0" }} role="status">
           <b>{found.words}</b>{" "}
-          <button type="button" onClick={use}>
+          <Button variant="outlined" onClick={use}>
             Use it
-          </button>
-        </p>
+          </Button>
+        </Box>
       )}
     </section>
   );
@@ -235,18 +240,13 @@ function Chosen(props: {
   const id = fieldId(props.id);
   return (
     <Row id={id} label={props.label}>
-      <select
-        id={id}
-        className="row-input"
-        value={props.value}
-        onChange={(e) => props.onChange(Number(e.target.value))}
-      >
+      <Choose id={id} value={props.value} onChange={(e) => props.onChange(Number(e.target.value))}>
         {props.of.map((words, i) => (
           <option key={words} value={i}>
             {words}
           </option>
         ))}
-      </select>
+      </Choose>
     </Row>
   );
 }

@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 import type { Look } from "../../api/client";
@@ -23,7 +24,7 @@ export function Known({ look }: { look: Look }) {
     )(curve) ?? "";
   const measured = fit.drops > 0;
   return (
-    <figure className="drop-picture">
+    <Box component="figure" className="drop-picture" sx={dropPictureLook}>
       <figcaption>Drag, over what is usual for its form</figcaption>
       <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={look.words}>
         <path d={under("before")} className="known-before" />
@@ -31,7 +32,7 @@ export function Known({ look }: { look: Look }) {
         {measured && (
           <path d={`M${x(look.low)} ${y(0)}H${x(look.high)}`} className="known-range" data-low={look.low} />
         )}
-        <path d={`M${x(1)} ${y(0)}V4`} className="known-usual" />
+        <path d={`M${x(1)} ${y(0)}V4`} className="known-usual" strokeDasharray="3 3" />
         <path d={`M10 ${y(0)}H${width - 10}`} className="axis" />
         {x.ticks(6).map((t) => (
           <text key={t} x={x(t)} y={height - 24} textAnchor="middle" className="note">
@@ -42,7 +43,7 @@ export function Known({ look }: { look: Look }) {
           {measured ? "wide: before, narrow: now, bar: 8 in 10" : "before any drop"}
         </text>
       </svg>
-    </figure>
+    </Box>
   );
 }
 
@@ -60,7 +61,7 @@ export function Against({ look }: { look: Look }) {
     [x(most), y(most)],
   ]);
   return (
-    <figure className="drop-picture">
+    <Box component="figure" className="drop-picture" sx={dropPictureLook}>
       <figcaption>Seconds measured over seconds expected</figcaption>
       <svg
         viewBox={`0 0 ${width} ${height}`}
@@ -69,7 +70,7 @@ export function Against({ look }: { look: Look }) {
           .map((p) => `${show("mass", p.mass)}: ${p.measured.toFixed(1)} s, expected ${p.after.toFixed(1)} s`)
           .join("; ")}
       >
-        <path d={even ?? ""} className="known-usual" />
+        <path d={even ?? ""} className="known-usual" strokeDasharray="3 3" />
         <path d={`M${left} 8V${y(0)}H${width - 10}`} className="axis" />
         {x.ticks(5).map((t) => (
           <text key={t} x={x(t)} y={height - 24} textAnchor="middle" className="note">
@@ -99,6 +100,12 @@ export function Against({ look }: { look: Look }) {
           ring: as expected before, disc: now
         </text>
       </svg>
-    </figure>
+    </Box>
   );
 }
+
+const dropPictureLook = {
+  margin: "0 0 12px",
+  "& svg": { display: "block", width: "100%", maxWidth: "420px" },
+  "& figcaption": { color: "text.secondary" },
+} as const;

@@ -1,4 +1,6 @@
+import { Box, ButtonBase } from "@mui/material";
 import { useEffect, useState } from "react";
+import * as looks from "../../parts/looks";
 import { useTap } from "../../parts/useTap";
 
 /** A watch that starts and stops with a tap anywhere on it, or with the space bar. */
@@ -32,12 +34,35 @@ export function Stopwatch({ floats, onTime }: { floats: boolean; onTime: (second
   const from = floats ? "let it go" : "it enters the water";
   const to = floats ? "it is up" : "it is down";
   return (
-    <button type="button" className="watch" data-running={running || undefined} {...tap}>
-      <span className="watch-time">{running ? now.toFixed(1) : "0.0"} s</span>
-      <span className="watch-words">
+    <ButtonBase
+      className="watch"
+      sx={{
+        display: "grid",
+        placeContent: "center",
+        gap: "4px",
+        width: "100%",
+        minHeight: "230px",
+        border: "2px solid var(--palette-text-primary)",
+        borderRadius: "8px",
+        touchAction: "manipulation",
+        userSelect: "none",
+        "&[data-running]": {
+          borderColor: "primary.main",
+          boxShadow: "inset 0 0 0 4px var(--palette-primary-main)",
+        },
+        "& small": { color: "text.secondary" },
+        [looks.thumb]: { minHeight: "38vh" },
+      }}
+      data-running={running || undefined}
+      {...tap}
+    >
+      <Box component="span" sx={{ fontSize: "4rem", fontWeight: 750, lineHeight: 1 }}>
+        {running ? now.toFixed(1) : "0.0"} s
+      </Box>
+      <Box component="span" sx={{ fontSize: "1.125rem", fontWeight: 650 }}>
         {running ? `Tap when ${to}` : `Tap when ${floats ? "you " : ""}${from}`}
-      </span>
+      </Box>
       <small>{running ? "Escape, or strike it after: it does not count" : "or press the space bar"}</small>
-    </button>
+    </ButtonBase>
   );
 }

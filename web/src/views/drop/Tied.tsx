@@ -1,7 +1,9 @@
 import type { DropTest, SavedItem } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
+import { Choose } from "../../parts/Entry";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
+import { Aside } from "../../parts/Said";
 import { asBait, asHead } from "../../setup/asTackle";
 import { ChoiceField } from "../../setup/ChoiceField";
 import { NumberField } from "../../setup/NumberField";
@@ -85,11 +87,11 @@ export function Tied({ test, errors, onSetup, onTest }: Props) {
         />
       )}
       {onWater && (
-        <p className="aside">
+        <Aside>
           With the cast, depth, current and wind that are set in Work out:{" "}
           {show("depth", setup.cast.distance)} into {show("depth", setup.water.depth)}. Count from the splash
           to the touch with the bail open.
-        </p>
+        </Aside>
       )}
     </section>
   );
@@ -106,9 +108,8 @@ function Pick(p: {
   const id = fieldId(`pick-${p.label}`);
   return (
     <Row id={id} label={p.label}>
-      <select
+      <Choose
         id={id}
-        className="row-input"
         value=""
         onChange={(e) => {
           const found = p.things.find((t) => String(t.id) === e.target.value);
@@ -121,7 +122,7 @@ function Pick(p: {
             {t.name}
           </option>
         ))}
-      </select>
+      </Choose>
     </Row>
   );
 }
@@ -135,16 +136,11 @@ function Choice(p: {
 }) {
   return (
     <Row id={fieldId(p.id)} label={p.label}>
-      <select
-        id={fieldId(p.id)}
-        className="row-input"
-        value={p.value}
-        onChange={(e) => p.onChange(e.target.value)}
-      >
+      <Choose id={fieldId(p.id)} value={p.value} onChange={(e) => p.onChange(e.target.value)}>
         {p.options.map((o) => (
           <option key={o}>{o}</option>
         ))}
-      </select>
+      </Choose>
     </Row>
   );
 }

@@ -1,6 +1,9 @@
+import { Box, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { useUnits } from "../../parts/preferences";
+import { Aside } from "../../parts/Said";
 import { Wide } from "../../parts/Wide";
 import { odds } from "../../units/odds";
+import * as own from "./looks";
 import { useTruth } from "./useDropTests";
 
 /** Times on the water against what was expected, and what would explain the difference. */
@@ -12,54 +15,87 @@ export function Truth() {
   const lines = data.cases.some((c) => c.lineOut > 0);
   return (
     <div className="truth">
-      <p className="droptest-words">{data.words}</p>
-      <p className="aside">
+      <Box component="p" className="droptest-words" sx={own.droptestWords}>
+        {data.words}
+      </Box>
+      <Aside>
         From all kept tests “on the water”. Where the line out at the touch was counted too, it tells the
         current from the bait.
-      </p>
+      </Aside>
       {data.cases.length > 0 && (
         <Wide label="The times, as a table">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Head</th>
-                <th scope="col">Depth</th>
-                <th scope="col">Measured</th>
-                <th scope="col">Expected</th>
-                {lines && <th scope="col">Line out</th>}
-                {lines && <th scope="col">Expected</th>}
-              </tr>
-            </thead>
-            <tbody>
+          <Table size="small">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  Head
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Depth
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Measured
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Expected
+                </TableCell>
+                {lines && (
+                  <TableCell component="th" scope="col">
+                    Line out
+                  </TableCell>
+                )}
+                {lines && (
+                  <TableCell component="th" scope="col">
+                    Expected
+                  </TableCell>
+                )}
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {data.cases.map((c, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: cases have no other name
-                <tr key={i}>
-                  <th scope="row">{show("mass", c.mass)}</th>
-                  <td>{show("depth", c.depth)}</td>
-                  <td>{c.measured.toFixed(1)} s</td>
-                  <td>
+                <TableRow key={i}>
+                  <TableCell component="th" scope="row">
+                    {show("mass", c.mass)}
+                  </TableCell>
+                  <TableCell>{show("depth", c.depth)}</TableCell>
+                  <TableCell>{c.measured.toFixed(1)} s</TableCell>
+                  <TableCell>
                     {c.expected.toFixed(1)} s ({c.low.toFixed(1)} to {c.high.toFixed(1)})
-                  </td>
-                  {lines && <td>{c.lineOut > 0 ? show("depth", c.lineOut) : "–"}</td>}
-                  {lines && <td>{c.lineOut > 0 ? show("depth", c.lineExpected) : "–"}</td>}
-                </tr>
+                  </TableCell>
+                  {lines && <TableCell>{c.lineOut > 0 ? show("depth", c.lineOut) : "–"}</TableCell>}
+                  {lines && <TableCell>{c.lineOut > 0 ? show("depth", c.lineExpected) : "–"}</TableCell>}
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </Wide>
       )}
       {data.causes.length > 0 && (
         <>
           <h2>What would explain it</h2>
-          <ol className="causes">
+          <Box
+            component="ol"
+            className="causes"
+            sx={{
+              margin: 0,
+              padding: 0,
+              listStyle: "none",
+              "& li": { display: "flex", alignItems: "center", gap: "8px", padding: "3px 0" },
+            }}
+          >
             {data.causes.map((c) => (
               <li key={c.name}>
-                <span className="causes-bar" style={{ width: `${Math.round(c.sure * 160)}px` }} />
+                <Box
+                  component="span"
+                  sx={{ flex: "none", height: "10px", bgcolor: "primary.main" }}
+                  style={{ width: `${Math.round(c.sure * 160)}px` }}
+                />
                 {c.name}
                 {c.factor !== 1 && `, ${c.factor.toFixed(2)} times`}: {odds(c.sure)}
               </li>
             ))}
-          </ol>
+          </Box>
         </>
       )}
     </div>

@@ -1,9 +1,10 @@
-import { Button, Popover } from "@mui/material";
+import { Box, Button, ButtonBase, Popover } from "@mui/material";
 import { useState } from "react";
 import type { Action } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { useUnits } from "../../parts/preferences";
 import { NumberField } from "../../setup/NumberField";
+import * as own from "./looks";
 
 type Value = "time" | "amount" | "speed";
 
@@ -30,23 +31,28 @@ export function ActionChip({ action, wrong, onChange, onMove, onRemove }: Props)
   const close = () => setAnchor(null);
   return (
     <>
-      <button
-        type="button"
+      <ButtonBase
         className="chip"
+        sx={own.chip}
         data-wrong={wrong || undefined}
         aria-haspopup="dialog"
         onClick={(e) => setAnchor(e.currentTarget)}
       >
         {kind?.label ?? action.kind}
         {values.length > 0 && <small>{values.join(", ")}</small>}
-      </button>
+      </ButtonBase>
       <Popover
         open={!!anchor}
         anchorEl={anchor}
         onClose={close}
         anchorOrigin={{ vertical: "bottom", horizontal: "left" }}
       >
-        <section className="chip-form" aria-label={kind?.label ?? action.kind}>
+        <Box
+          component="section"
+          className="chip-form"
+          sx={{ padding: "8px 16px", width: "300px", "& p": { margin: "4px 0" } }}
+          aria-label={kind?.label ?? action.kind}
+        >
           <p>{kind?.words}</p>
           {kind?.fields.map((path) => (
             <NumberField
@@ -56,7 +62,7 @@ export function ActionChip({ action, wrong, onChange, onMove, onRemove }: Props)
               onChange={(value) => onChange({ ...action, [partOf(path)]: value })}
             />
           ))}
-          <div className="chip-moves">
+          <Box sx={{ display: "flex", justifyContent: "space-between", paddingTop: "8px" }}>
             <Button size="small" onClick={() => onMove(-1)}>
               Earlier
             </Button>
@@ -72,8 +78,8 @@ export function ActionChip({ action, wrong, onChange, onMove, onRemove }: Props)
             >
               Delete
             </Button>
-          </div>
-        </section>
+          </Box>
+        </Box>
       </Popover>
     </>
   );

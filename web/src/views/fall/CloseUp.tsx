@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import { curveCatmullRom, line } from "d3-shape";
 import type { Drop, Point } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
@@ -19,7 +20,16 @@ export function CloseUp({ drops, time }: { drops: Drop[]; time: number }) {
   ).curve(curveCatmullRom);
   const first = frames[0];
   return (
-    <figure className="closeup">
+    <Box
+      component="figure"
+      sx={{
+        margin: 0,
+        "& svg": { display: "block", width: "100%", height: "auto" },
+        "& .scale-note": { fill: "var(--palette-text-primary)", fontSize: "0.6875rem" },
+        "& dl": { display: "grid", gridTemplateColumns: "1fr auto", gap: "2px 8px", margin: "8px 0 0" },
+        "& dd": { margin: 0, textAlign: "right", fontWeight: 650 },
+      }}
+    >
       <svg
         width={width}
         height={height}
@@ -57,7 +67,7 @@ export function CloseUp({ drops, time }: { drops: Drop[]; time: number }) {
           "The line is not in the water."
         )}
       </figcaption>
-    </figure>
+    </Box>
   );
 }
 

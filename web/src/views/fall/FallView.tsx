@@ -1,7 +1,10 @@
-import { NativeSelect } from "@mui/material";
+import { Box, Button } from "@mui/material";
 import { useEffect, useId } from "react";
 import { Failure } from "../../api/client";
+import { Choose } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Unseen } from "../../parts/Said";
 import { View } from "../../parts/View";
 import { fit } from "../../section/frame";
 import { Playback } from "../../section/Playback";
@@ -71,17 +74,50 @@ export default function FallView() {
 
   if (game !== undefined) {
     return (
-      <View title="Practice" bar={<SaveBar setup={setup} onOpen={replace} />} className="page">
-        <h1 className="unseen">Practice</h1>
+      <View
+        title="Practice"
+        bar={<SaveBar setup={setup} onOpen={replace} />}
+        className="page"
+        sx={looks.page}
+      >
+        <Unseen component="h1">Practice</Unseen>
         <Practice setup={setup} mass={mass} />
       </View>
     );
   }
   return (
-    <View title="Fall" bar={<SaveBar setup={setup} onOpen={replace} />} className="workout fallview">
-      <section className="answer" aria-label="What comes of it" data-stale={isPlaceholderData || undefined}>
-        <h1 className="unseen">Fall</h1>
-        <div className="fall-heads">
+    <View
+      title="Fall"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      className="workout fallview"
+      sx={[
+        looks.workout,
+        {
+          gridTemplateColumns: "minmax(0, 1fr) 264px",
+          gridTemplateRows: "auto auto minmax(160px, 1fr) auto",
+          gridTemplateAreas: '"answer answer" "programme programme" "water side" "time time"',
+          "& .answer": { minHeight: 0 },
+          [looks.thumb]: { "& .water": { order: 0 }, "& .programme": { order: 3, padding: "6px 12px" } },
+        },
+      ]}
+    >
+      <Box
+        component="section"
+        className="answer"
+        sx={looks.answer}
+        aria-label="What comes of it"
+        data-stale={isPlaceholderData || undefined}
+      >
+        <Unseen component="h1">Fall</Unseen>
+        <Box
+          sx={{
+            display: "flex",
+            gap: "4px 16px",
+            float: "right",
+            paddingLeft: "16px",
+            [looks.thumb]: { float: "none", flexWrap: "wrap", padding: "0 0 4px" },
+          }}
+        >
           <HeadChoice
             label="Head"
             value={mass}
@@ -95,24 +131,29 @@ export default function FallView() {
             none="no other"
             onChange={(kg) => setOtherGrams(kg === undefined ? undefined : inGrams(kg))}
           />
-          <button type="button" className="link" onClick={() => setGame("touch")}>
+          <Button variant="link" onClick={() => setGame("touch")}>
             Practise the touch
-          </button>
-        </div>
+          </Button>
+        </Box>
         {failure && Object.keys(ours).length === 0 && (
           <p className="answer-wrong" role="alert">
             {Object.values(fields).join(" ") || failure.message}
           </p>
         )}
         {drops.map((d, i) => (
-          <p key={d.mass} className={i === 0 ? "fall-words" : "fall-words fall-words-other"}>
+          <Box
+            component="p"
+            key={d.mass}
+            className="fall-words"
+            sx={{ fontSize: "1rem", "& b": i > 0 ? { borderBottom: "2px dashed" } : {} }}
+          >
             <b>{show("mass", d.mass)}</b> {heldAs(d.mass)} {d.words.join(" ")}
-          </p>
+          </Box>
         ))}
-      </section>
+      </Box>
       <ProgrammeBar errors={ours} />
-      <div className="water">
-        <div className="section-box" ref={sectionRef}>
+      <Box className="water" sx={looks.water}>
+        <Box className="section-box" sx={looks.sectionBox} ref={sectionRef}>
           {answered && frame && first && (
             <Playback
               setup={played?.of ?? setup}
@@ -123,15 +164,29 @@ export default function FallView() {
               still={still}
             />
           )}
-        </div>
-      </div>
+        </Box>
+      </Box>
       {first && (
-        <div className="fall-side">
+        <Box
+          sx={{
+            gridArea: "side",
+            borderLeft: looks.rule,
+            padding: "8px 12px",
+            [looks.thumb]: { order: 2, borderLeft: 0, borderTop: looks.rule },
+          }}
+        >
           <CloseUp drops={drops} time={clock.time} />
-        </div>
+        </Box>
       )}
       {first && first.frames.length > 0 && (
-        <div className="fall-time">
+        <Box
+          sx={{
+            gridArea: "time",
+            borderTop: looks.rule,
+            padding: "6px 16px 8px",
+            [looks.thumb]: { order: 1, padding: "6px 12px" },
+          }}
+        >
           <Transport clock={clock} drop={first} end={end} still={still} />
           <div ref={tracesRef} className="traces-box">
             {tracesSize.width > 0 && (
@@ -147,7 +202,7 @@ export default function FallView() {
               />
             )}
           </div>
-        </div>
+        </Box>
       )}
     </View>
   );
@@ -167,14 +222,19 @@ function HeadChoice({ label, value, masses, none, onChange }: HeadChoiceProps) {
   const id = useId();
   const key = (m: number) => String(inGrams(m));
   return (
-    <div className="fall-head">
+    <Box
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: "8px",
+        "& .MuiNativeSelect-root": { width: "auto", borderBottom: looks.rule },
+      }}
+    >
       <label htmlFor={id}>{label}</label>
-      <NativeSelect
+      <Choose
         id={id}
         value={value === undefined ? "" : key(value)}
         onChange={(e) => onChange(e.target.value === "" ? undefined : Number(e.target.value) / 1000)}
-        disableUnderline
-        className="row-input"
       >
         {none && <option value="">{none}</option>}
         {masses.map((m) => (
@@ -183,7 +243,7 @@ function HeadChoice({ label, value, masses, none, onChange }: HeadChoiceProps) {
           </option>
         ))}
         {!known && <option value={key(value)}>{show("mass", value)}</option>}
-      </NativeSelect>
-    </div>
+      </Choose>
+    </Box>
   );
 }

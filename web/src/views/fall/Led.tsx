@@ -1,3 +1,4 @@
+import { Box, ButtonBase } from "@mui/material";
 import { type KeyboardEvent, type PointerEvent, useEffect, useState } from "react";
 import type { Fish } from "../../api/client";
 import { useUnits } from "../../parts/preferences";
@@ -56,7 +57,21 @@ export function Led({
     e.preventDefault();
   };
   return (
-    <div className="practice-led">
+    <Box
+      className="practice-led"
+      sx={{
+        position: "relative",
+        maxWidth: "560px",
+        "& .practice-water": { display: "block" },
+        "& button": {
+          position: "absolute",
+          inset: 0,
+          width: "100%",
+          cursor: "crosshair",
+          touchAction: "manipulation",
+        },
+      }}
+    >
       <svg viewBox={`0 0 ${width} ${height}`} className="practice-water" aria-hidden="true">
         <rect width={width} height={height} className="closeup-water" />
         {[10, 20, 30].map((m) => (
@@ -76,13 +91,12 @@ export function Led({
         <path transform={`translate(${cross.x} ${cross.y})`} d="M-7 -7L7 7M7 -7L-7 7" className="led-cross" />
         <circle cx={rod.x} cy={rod.y} r="6" className="led-fish" />
       </svg>
-      <button
-        type="button"
+      <ButtonBase
         aria-label={`From above: they are ${show("depth", Math.round(Math.hypot(x, y)))} off. Tap where it is to land, or aim with the arrows and throw with Enter`}
         onPointerDown={tap}
         onKeyDown={key}
       />
-    </div>
+    </Box>
   );
 }
 

@@ -1,13 +1,15 @@
+import { Box, Button, ButtonBase } from "@mui/material";
 import { curveCatmullRom, line } from "d3-shape";
 import { useEffect, useState } from "react";
 import { Failure, type Played, type Round, type Setup } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { Parts } from "../../parts/Parts";
 import { useUnits } from "../../parts/preferences";
+import { Wrong } from "../../parts/Said";
 import { useTap } from "../../parts/useTap";
 import { useAddressNumber, useAddressText } from "../../setup/useSetup";
 import { Led, type Throw } from "./Led";
 import { type Game, useRound } from "./useRounds";
-import "./practice.css";
 
 const games: { key: Game; label: string }[] = [
   { key: "touch", label: "Call the touch" },
@@ -68,7 +70,20 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
   const failure = round.error ?? call.error;
   const fish = round.data?.fish ?? 0;
   return (
-    <section className="practice acts" aria-label="Practice">
+    <Box
+      component="section"
+      className="practice"
+      sx={{
+        gridColumn: "1 / -1",
+        display: "grid",
+        gap: "8px",
+        alignContent: "start",
+        maxWidth: "760px",
+        margin: "0 auto",
+        padding: "12px 16px",
+      }}
+      aria-label="Practice"
+    >
       <Parts
         label="Games"
         parts={games}
@@ -78,30 +93,45 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
           setGame(key);
         }}
         after={
-          <button type="button" onClick={() => setGame(undefined)}>
+          <Button variant="outlined" onClick={() => setGame(undefined)}>
             Back to the fall
-          </button>
+          </Button>
         }
       />
-      <p className="practice-task">
+      <Box component="p" className="practice-task" sx={{ margin: 0, fontSize: "1.1875rem", fontWeight: 650 }}>
         {game === "lead"
           ? `They swim ${show("depth", fish)} deep. Throw ${mass === undefined ? "the head" : show("mass", mass)} so that it is there before them.`
           : game === "touch"
             ? `You cannot see the bed. Watch the line and call when ${mass === undefined ? "the head" : show("mass", mass)} touches it.`
             : `The fish are at ${show("depth", fish)}. Count ${mass === undefined ? "" : show("mass", mass)} down, and stop it there.`}
-      </p>
+      </Box>
       {failure && (
-        <p role="alert" className="row-error">
+        <Wrong>
           {failure instanceof Failure && Object.keys(failure.fields).length > 0
             ? Object.values(failure.fields).join(" ")
             : failure.message}
-        </p>
+        </Wrong>
       )}
       {swim && <Led swim={swim} time={time} running={playing} thrown={thrown} onThrow={throwTo} />}
       {round.data && !swim && <LineAtWater round={round.data} time={time} />}
-      <button
-        type="button"
+      <ButtonBase
         className="practice-call"
+        sx={{
+          minHeight: "88px",
+          border: "2px solid var(--palette-text-primary)",
+          borderRadius: "8px",
+          bgcolor: "background.paper",
+          color: "text.primary",
+          fontSize: "1.5rem",
+          fontWeight: 750,
+          touchAction: "manipulation",
+          userSelect: "none",
+          "&[data-running]": {
+            borderColor: "primary.main",
+            boxShadow: "inset 0 0 0 3px var(--palette-primary-main)",
+          },
+          [looks.thumb]: { minHeight: "120px" },
+        }}
         data-running={playing || undefined}
         disabled={!round.data}
         {...tap}
@@ -117,23 +147,27 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
             : game === "lead"
               ? "They come"
               : "Cast"}
-      </button>
+      </ButtonBase>
       {score && !playing && (
-        <div className="practice-score" role="status">
+        <Box
+          className="practice-score"
+          sx={{ fontSize: "1.0625rem", "& b": { fontSize: "1.875rem" } }}
+          role="status"
+        >
           <b>{score.points}</b> of 100. {score.words}{" "}
-          <button
-            type="button"
+          <Button
+            variant="outlined"
             onClick={() => {
               over();
               setSeed(anotherSeed());
             }}
           >
             Next round
-          </button>
-        </div>
+          </Button>
+        </Box>
       )}
       <Past played={(history.data ?? []).filter((p) => p.game === game)} />
-    </section>
+    </Box>
   );
 }
 
@@ -200,7 +234,16 @@ function Past({ played }: { played: Played[] }) {
   const missed = kinds.map((what) => `${shown.filter((p) => (p.missed || "right") === what).length} ${what}`);
   const mean = Math.round(shown.reduce((sum, p) => sum + p.points, 0) / shown.length);
   return (
-    <figure className="practice-past">
+    <Box
+      component="figure"
+      className="practice-past"
+      sx={{
+        margin: "8px 0 0",
+        color: "text.secondary",
+        "& svg": { width: "100%", maxWidth: "420px" },
+        "& .rule": { stroke: "var(--palette-divider)" },
+      }}
+    >
       <figcaption>
         The last {shown.length}: {mean} on average; {missed.join(", ")}.
       </figcaption>
@@ -218,6 +261,6 @@ function Past({ played }: { played: Played[] }) {
           </circle>
         ))}
       </svg>
-    </figure>
+    </Box>
   );
 }

@@ -1,9 +1,13 @@
-import { Button, Menu, MenuItem, NativeSelect } from "@mui/material";
+import { Box, Button, ButtonBase, Menu, MenuItem } from "@mui/material";
 import { lazy, Suspense, useState } from "react";
 import type { Action, Programme } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
+import { Choose, Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
+import { Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { ActionChip } from "./ActionChip";
+import * as own from "./looks";
 import { useProgramme, useProgrammes } from "./useProgramme";
 
 const NameDialog = lazy(() => import("../../parts/NameDialog"));
@@ -38,16 +42,32 @@ export function ProgrammeBar({ errors }: Props) {
   };
 
   return (
-    <section className="programme" aria-label="What is done after the splash">
-      <div className="programme-head">
+    <Box
+      component="section"
+      className="programme"
+      sx={{
+        gridArea: "programme",
+        display: "flex",
+        flexWrap: "wrap",
+        alignItems: "center",
+        gap: "0 24px",
+        padding: "4px 16px",
+        borderBottom: looks.rule,
+        [looks.thumb]: { "& .MuiButton-root": { minHeight: "48px" } },
+      }}
+      aria-label="What is done after the splash"
+    >
+      <Box
+        sx={{
+          "& .MuiNativeSelect-root": { width: "auto", borderBottom: looks.rule },
+          display: "flex",
+          flexWrap: "wrap",
+          alignItems: "center",
+          gap: "4px 8px",
+        }}
+      >
         <label htmlFor="technique">Technique</label>
-        <NativeSelect
-          id="technique"
-          value={chosen}
-          onChange={(e) => choose(e.target.value)}
-          disableUnderline
-          className="row-input"
-        >
+        <Choose id="technique" value={chosen} onChange={(e) => choose(e.target.value)}>
           {techniques.map((t) => (
             <option key={t.key} value={t.key}>
               {t.name}
@@ -63,7 +83,7 @@ export function ProgrammeBar({ errors }: Props) {
             </optgroup>
           )}
           {chosen === "own" && <option value="own">changed</option>}
-        </NativeSelect>
+        </Choose>
         {chosen === "own" && (
           <Button
             size="small"
@@ -80,8 +100,10 @@ export function ProgrammeBar({ errors }: Props) {
             Delete
           </Button>
         )}
-        <span className="programme-words">{technique?.words}</span>
-      </div>
+        <Box component="span" sx={{ color: "text.secondary" }}>
+          {technique?.words}
+        </Box>
+      </Box>
       <Row
         title="First"
         actions={programme.start}
@@ -97,9 +119,7 @@ export function ProgrammeBar({ errors }: Props) {
         {programme.work.length > 0 && <Times programme={programme} onChange={setProgramme} />}
       </Row>
       {Object.entries(errors).map(([field, message]) => (
-        <p key={field} className="row-error" role="alert">
-          {message}
-        </p>
+        <Wrong key={field}>{message}</Wrong>
       ))}
       {naming && (
         <Suspense>
@@ -123,7 +143,7 @@ export function ProgrammeBar({ errors }: Props) {
           />
         </Suspense>
       )}
-    </section>
+    </Box>
   );
 }
 
@@ -146,8 +166,13 @@ function Row({ title, actions, wrong, onChange, children }: RowProps) {
     if (moved && other) onChange(actions.with(index, other).with(index + by, moved));
   };
   return (
-    <div className="chips">
-      <span className="chips-title">{title}</span>
+    <Box
+      className="chips"
+      sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: "4px", padding: "3px 0" }}
+    >
+      <Box component="span" sx={{ paddingRight: "4px", color: "text.secondary" }}>
+        {title}
+      </Box>
       {actions.map((action, i) => (
         <ActionChip
           // biome-ignore lint/suspicious/noArrayIndexKey: an action is its place in the row
@@ -159,15 +184,15 @@ function Row({ title, actions, wrong, onChange, children }: RowProps) {
           onRemove={() => put(i)}
         />
       ))}
-      <button
-        type="button"
+      <ButtonBase
         className="chip chip-add"
+        sx={own.chip}
         aria-haspopup="menu"
         aria-label={`Add to “${title}”`}
         onClick={(e) => setAnchor(e.currentTarget)}
       >
         +
-      </button>
+      </ButtonBase>
       {children}
       <Menu open={!!anchor} anchorEl={anchor} onClose={() => setAnchor(null)}>
         {kinds.map((k) => (
@@ -182,15 +207,25 @@ function Row({ title, actions, wrong, onChange, children }: RowProps) {
           </MenuItem>
         ))}
       </Menu>
-    </div>
+    </Box>
   );
 }
 
 function Times({ programme, onChange }: { programme: Programme; onChange: (next: Programme) => void }) {
   return (
-    <label className="times">
+    <Box
+      component="span"
+      className="times"
+      sx={{
+        display: "flex",
+        alignItems: "center",
+        gap: "4px",
+        paddingLeft: "4px",
+      }}
+    >
       ×
-      <input
+      <Entry
+        boxed
         type="number"
         min={1}
         max={60}
@@ -201,6 +236,6 @@ function Times({ programme, onChange }: { programme: Programme; onChange: (next:
           if (Number.isInteger(times)) onChange({ ...programme, times });
         }}
       />
-    </label>
+    </Box>
   );
 }

@@ -1,14 +1,14 @@
-import { Tab, Tabs } from "@mui/material";
+import { Box, Button, Tab, Tabs } from "@mui/material";
 import { Link, useNavigate } from "react-router";
 import type { Guide } from "../../api/client";
 import { useCautions } from "../../parts/Care";
+import * as looks from "../../parts/looks";
 import { Meaning } from "../../parts/TermPopover";
 import { useGuide } from "../../parts/useGuide";
 import { View } from "../../parts/View";
 import { useAddressText, useSetup } from "../../setup/useSetup";
 import { Page } from "./Page";
 import { Trust } from "./Trust";
-import "./guide.css";
 
 /** How the job is done: a page for each way of working a bait and each rig, and its words. */
 export default function GuideView() {
@@ -28,14 +28,14 @@ export default function GuideView() {
   };
   const title = titles[tab] ?? page?.name ?? "Guide";
   return (
-    <View title={title} className="page guide">
+    <View title={title} className="page" sx={[looks.page, { maxWidth: "1180px" }]}>
       <h1>{title}</h1>
       {error && (
         <p role="alert">
           {error.message}{" "}
-          <button type="button" className="link" onClick={() => refetch()}>
+          <Button variant="link" onClick={() => refetch()}>
             Try again
-          </button>
+          </Button>
         </p>
       )}
       {!error && !data && <p aria-busy="true">Opening…</p>}
@@ -81,7 +81,18 @@ function Shelves({ guide, tab, page }: { guide: Guide; tab: string; page: string
         <Tab value="trust" label="How far to trust it" />
       </Tabs>
       {(tab === "rigs" || tab === "ways") && (
-        <nav className="guide-pages" aria-label={tab === "rigs" ? "Rigs" : "Ways to fish it"}>
+        <Box
+          component="nav"
+          sx={{
+            display: "flex",
+            flexWrap: "wrap",
+            gap: "4px 16px",
+            padding: "8px 0",
+            "& a": { minWidth: "48px", padding: "14px 0", color: "primary.main" },
+            "& a[aria-current]": { color: "text.primary", fontWeight: 700, textDecoration: "none" },
+          }}
+          aria-label={tab === "rigs" ? "Rigs" : "Ways to fish it"}
+        >
           {guide.pages
             .filter((p) => p.rig === (tab === "rigs"))
             .map((p) => (
@@ -93,7 +104,7 @@ function Shelves({ guide, tab, page }: { guide: Guide; tab: string; page: string
                 {p.name}
               </Link>
             ))}
-        </nav>
+        </Box>
       )}
     </>
   );
@@ -112,7 +123,7 @@ function Cautions() {
         is no help to navigate by.
       </p>
       {error && <p role="alert">{error.message}</p>}
-      <dl className="guide-words">
+      <Box component="dl" className="guide-words" sx={guideWordsLook}>
         {data?.all.map((c) => (
           <div key={c.key} data-at={now.has(c.key) || undefined}>
             <dt>{c.when}</dt>
@@ -122,14 +133,14 @@ function Cautions() {
             </dd>
           </div>
         ))}
-      </dl>
+      </Box>
     </>
   );
 }
 
 function Words({ guide, at }: { guide: Guide; at: string | undefined }) {
   return (
-    <dl className="guide-words">
+    <Box component="dl" className="guide-words" sx={guideWordsLook}>
       {guide.terms.map((t) => (
         <div
           key={t.key}
@@ -144,6 +155,13 @@ function Words({ guide, at }: { guide: Guide; at: string | undefined }) {
           </dd>
         </div>
       ))}
-    </dl>
+    </Box>
   );
 }
+
+const guideWordsLook = {
+  "& > div": { padding: "12px 0", borderTop: looks.rule },
+  "& > div[data-at]": { borderLeft: "4px solid var(--palette-primary-main)", paddingLeft: "12px" },
+  "& dt": { fontWeight: 700 },
+  "& dd": { margin: 0, maxWidth: "72ch" },
+} as const;

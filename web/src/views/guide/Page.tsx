@@ -1,7 +1,9 @@
+import { Box } from "@mui/material";
 import { Link } from "react-router";
 import type { Guide } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { toAddress } from "../../setup/useSetup";
+import * as own from "./looks";
 import { Played } from "./Played";
 
 type GuidePage = Guide["pages"][number];
@@ -17,9 +19,18 @@ export function Page({ page }: { page: GuidePage }) {
   });
   return (
     <article>
-      <p className="guide-says">{page.says}</p>
+      <Box component="p" className="guide-says" sx={own.guideSays}>
+        {page.says}
+      </Box>
       <Played page={page} />
-      <div className="guide-text">
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "repeat(auto-fit, minmax(min(100%, 260px), 1fr))",
+          gap: "0 32px",
+          "& li + li": { marginTop: "4px" },
+        }}
+      >
         <section>
           <h2>Hand by hand</h2>
           <ol>{items(page.how)}</ol>
@@ -42,7 +53,7 @@ export function Page({ page }: { page: GuidePage }) {
             <Link to={`/?${at}`}>Work out this water</Link>
           </p>
         </section>
-      </div>
+      </Box>
     </article>
   );
 }

@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import type { Answer, Drop, Guide } from "../../api/client";
 import { fit } from "../../section/frame";
 import { Playback } from "../../section/Playback";
@@ -43,23 +44,36 @@ export function Played({ page }: { page: GuidePage }) {
   return (
     <section aria-label="Played" aria-busy={!frame || undefined}>
       {failed && <p role="alert">{failed.message}</p>}
-      <div className="guide-played">
+      <Box
+        className="guide-played"
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "repeat(auto-fit, minmax(min(100%, 420px), 1fr))",
+          gap: "16px",
+          "& figure": { margin: 0 },
+          "& figcaption": { fontWeight: 700 },
+        }}
+      >
         <figure>
           <figcaption>As it is done</figcaption>
-          <div className="guide-water" ref={box}>
+          <Box className="guide-water" sx={guideWaterLook} ref={box}>
             {picture(done, answered?.answer)}
-          </div>
+          </Box>
           <p>{cameOf(done)}</p>
         </figure>
         <figure>
           <figcaption>The commonest mistake</figcaption>
-          <div className="guide-water">{picture(mistake, answered?.answer)}</div>
+          <Box className="guide-water" sx={guideWaterLook}>
+            {picture(mistake, answered?.answer)}
+          </Box>
           <p>
             {page.mistake} {cameOf(mistake)}
           </p>
         </figure>
-      </div>
+      </Box>
       {done && <Transport clock={clock} drop={done} end={end} still={still} />}
     </section>
   );
 }
+
+const guideWaterLook = { height: "260px" } as const;

@@ -1,11 +1,23 @@
-import { LinearProgress, Table, TableBody, TableCell, TableHead, TableRow, TextField } from "@mui/material";
+import {
+  Box,
+  Button,
+  LinearProgress,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  TextField,
+} from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, type Doubts, type Trust as Report, type Setup, take } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { Wide } from "../../parts/Wide";
 import { Handed } from "../../setup/Handed";
 import { useSetup } from "../../setup/useSetup";
+import * as own from "./looks";
 
 /** How far to trust it: what the answer at hand hangs on, what was checked with what result, and what is judged. */
 export function Trust() {
@@ -32,9 +44,9 @@ export function Trust() {
       {error && (
         <p role="alert">
           {error.message}{" "}
-          <button type="button" className="link" onClick={() => refetch()}>
+          <Button variant="link" onClick={() => refetch()}>
             Try again
-          </button>
+          </Button>
         </p>
       )}
       {data && (
@@ -69,9 +81,16 @@ const places: Record<string, string> = {
 function Parts({ doubts }: { doubts: Doubts }) {
   return (
     <>
-      <p className="guide-says">{doubts.words}</p>
+      <Box component="p" className="guide-says" sx={own.guideSays}>
+        {doubts.words}
+      </Box>
       {doubts.parts.length > 0 && (
-        <Table size="small" aria-label={`What ${doubts.number} hangs on`} className="trust-parts">
+        <Table
+          size="small"
+          aria-label={`What ${doubts.number} hangs on`}
+          className="trust-parts"
+          sx={{ maxWidth: "760px" }}
+        >
           <TableHead>
             <TableRow>
               <TableCell>Not exactly known</TableCell>
@@ -124,7 +143,21 @@ function Checks({ report }: { report: Report }) {
       {groups.map((group) => (
         <section key={group} aria-label={group}>
           <h3>{group}</h3>
-          <ul className="trust-checks">
+          <Box
+            component="ul"
+            className="trust-checks"
+            sx={{
+              padding: 0,
+              listStyle: "none",
+              "& li": {
+                display: "grid",
+                gridTemplateColumns: "repeat(auto-fit, minmax(min(100%, 320px), 1fr))",
+                gap: "4px 32px",
+                padding: "12px 0",
+                borderTop: looks.rule,
+              },
+            }}
+          >
             {report.checks
               .filter((c) => c.group === group)
               .map((c) => (
@@ -141,7 +174,7 @@ function Checks({ report }: { report: Report }) {
                   </div>
                 </li>
               ))}
-          </ul>
+          </Box>
         </section>
       ))}
     </>

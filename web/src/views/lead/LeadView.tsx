@@ -1,15 +1,17 @@
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { Link } from "react-router";
 import { Failure, type Fish, type Lead } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Aside, Wrong } from "../../parts/Said";
 import { View } from "../../parts/View";
 import { Wide } from "../../parts/Wide";
 import { DirectionField } from "../../setup/DirectionField";
 import { NumberField } from "../../setup/NumberField";
 import { SaveBar } from "../../setup/SaveBar";
 import { useSetup } from "../../setup/useSetup";
-import { Above, Aside } from "./Pictures";
+import { Above, FromAside } from "./Pictures";
 import { useFish, useLead } from "./useLead";
-import "./lead.css";
 
 /** Fish that are seen: where to let a bait land and when, and with which head. */
 export default function LeadView() {
@@ -29,26 +31,51 @@ export default function LeadView() {
   );
   const pictures = { setup, fish, lead, old, onFish: setFish };
   return (
-    <View title="Lead" bar={<SaveBar setup={setup} onOpen={replace} />} className="page lead acts">
+    <View
+      title="Lead"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      className="page"
+      sx={[looks.page, { "& h1": { margin: "0 0 8px" } }]}
+    >
       <h1>Lead the fish</h1>
-      <section className="lead-answer" aria-label="Answer" aria-busy={!lead} data-old={old || undefined}>
+      <Box
+        component="section"
+        className="lead-answer"
+        sx={{
+          minHeight: "96px",
+          "& h2": { margin: 0, fontSize: "1.25rem", lineHeight: 1.3 },
+          "& p": { margin: "4px 0 0" },
+        }}
+        aria-label="Answer"
+        aria-busy={!lead}
+        data-old={old || undefined}
+      >
         {error && (
-          <p className="row-error" role="alert">
+          <Wrong>
             {others.map(([, words]) => words).join(" ") ||
               (Object.keys(errors).length > 0 ? Object.values(errors).join(" ") : error.message)}{" "}
             {Object.keys(errors).length === 0 && (
-              <button type="button" className="link" onClick={() => refetch()}>
+              <Button variant="link" onClick={() => refetch()}>
                 Try again
-              </button>
+              </Button>
             )}
-          </p>
+          </Wrong>
         )}
         <h2 aria-live="polite">{lead?.sentence ?? (error ? "" : "Working it out…")}</h2>
         {lead?.words.map((w) => (
           <p key={w}>{w}</p>
         ))}
-      </section>
-      <div className="lead-parts">
+      </Box>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "minmax(260px, 1fr) minmax(0, 1.3fr) minmax(0, 1.3fr)",
+          gap: "8px 24px",
+          margin: "8px 0 16px",
+          "& svg": { cursor: "crosshair", touchAction: "manipulation" },
+          [looks.thumb]: { gridTemplateColumns: "minmax(0, 1fr)" },
+        }}
+      >
         <section aria-label="The fish">
           {number("distance")}
           <DirectionField
@@ -60,14 +87,14 @@ export default function LeadView() {
           <DirectionField path="fish.way" value={fish.way} onChange={(v) => setFish({ way: v })} />
           {number("speed")}
           {number("sight")}
-          <p className="aside">
+          <Aside>
             A tap in a picture says where they are. Directions are against the cast of the setup; its water,
             wind, boat and tackle are those of <Link to={`/${window.location.search}`}>Work out</Link>.
-          </p>
+          </Aside>
         </section>
         <Above {...pictures} />
-        <Aside {...pictures} />
-      </div>
+        <FromAside {...pictures} />
+      </Box>
       {lead && <Heads lead={lead} />}
     </View>
   );
@@ -80,39 +107,69 @@ function Heads({ lead }: { lead: Lead }) {
   const seconds = (s: number) => `${shown("time", s).number} s`;
   return (
     <Wide label="Each head, as a table">
-      <table className="lead-heads">
+      <Table
+        size="small"
+        className="lead-heads"
+        sx={{
+          borderCollapse: "collapse",
+          "& caption": { padding: "4px 0", textAlign: "left", color: "text.secondary" },
+          "& :is(th, td)": {
+            padding: "4px 16px 4px 0",
+            borderBottom: looks.rule,
+            textAlign: "left",
+            fontWeight: 400,
+          },
+          "& [aria-current] :is(th, td)": { fontWeight: 750 },
+        }}
+      >
         <caption>Each head, cast as soon as it can be</caption>
-        <thead>
-          <tr>
-            <th scope="col">Head</th>
-            <th scope="col">Lands after</th>
-            <th scope="col">Out</th>
-            <th scope="col">Down to them</th>
-            <th scope="col">Before them</th>
-            <th scope="col">Seen for</th>
-            <th scope="col">Chance</th>
-          </tr>
-        </thead>
-        <tbody>
+        <TableHead>
+          <TableRow>
+            <TableCell component="th" scope="col">
+              Head
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Lands after
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Out
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Down to them
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Before them
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Seen for
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Chance
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {lead.heads.map((h, i) => (
-            <tr key={h.mass} aria-current={i === lead.pick || undefined}>
-              <th scope="row">{show("mass", h.mass)}</th>
+            <TableRow key={h.mass} aria-current={i === lead.pick || undefined}>
+              <TableCell component="th" scope="row">
+                {show("mass", h.mass)}
+              </TableCell>
               {h.why ? (
-                <td colSpan={6}>{h.why}</td>
+                <TableCell colSpan={6}>{h.why}</TableCell>
               ) : (
                 <>
-                  <td>{seconds(h.land)}</td>
-                  <td>{show("depth", Math.round(h.distance * 10) / 10)}</td>
-                  <td>{seconds(h.down)}</td>
-                  <td>{seconds(h.before)}</td>
-                  <td>{seconds(h.sees)}</td>
-                  <td>{h.odds}</td>
+                  <TableCell>{seconds(h.land)}</TableCell>
+                  <TableCell>{show("depth", Math.round(h.distance * 10) / 10)}</TableCell>
+                  <TableCell>{seconds(h.down)}</TableCell>
+                  <TableCell>{seconds(h.before)}</TableCell>
+                  <TableCell>{seconds(h.sees)}</TableCell>
+                  <TableCell>{h.odds}</TableCell>
                 </>
               )}
-            </tr>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }

@@ -1,5 +1,7 @@
+import { Box } from "@mui/material";
 import type { PointerEvent } from "react";
 import type { Fish, Lead, Setup } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { useSize } from "../../section/useSize";
 
@@ -56,7 +58,12 @@ export function Above({ fish, lead, old, onFish }: Props) {
     });
   };
   return (
-    <div className="lead-above" ref={box} data-old={old || undefined}>
+    <Box
+      className="lead-above"
+      sx={{ height: "380px", [looks.thumb]: { height: "280px" } }}
+      ref={box}
+      data-old={old || undefined}
+    >
       {size.width > 0 && (
         <svg
           width={size.width}
@@ -66,7 +73,7 @@ export function Above({ fish, lead, old, onFish }: Props) {
           onPointerDown={tap}
         >
           <rect width={size.width} height={size.height} className="lead-water" />
-          <path d={line(swims, (p) => [x(p.y), y(p.x)])} className="lead-swims" />
+          <path d={line(swims, (p) => [x(p.y), y(p.x)])} className="lead-swims" strokeDasharray="2 4" />
           <path d={line(way, (p) => [x(p.y), y(p.x)])} className="lead-way" />
           <Marked x={x(from.y)} y={y(from.x)} way={fish.way} moves={fish.speed > 0} />
           <circle cx={x(0)} cy={y(0)} r="5" className="lead-rod" />
@@ -83,17 +90,18 @@ export function Above({ fish, lead, old, onFish }: Props) {
                 cy={y(meets.x)}
                 r={Math.max((lead?.sight ?? 0) * scale, 6)}
                 className="lead-meets"
+                strokeDasharray="4 3"
               />
             </>
           )}
         </svg>
       )}
-    </div>
+    </Box>
   );
 }
 
 /** From the side: how far off and how deep, whatever the side. A tap says where the fish are. */
-export function Aside({ setup, fish, lead, old, onFish }: Props) {
+export function FromAside({ setup, fish, lead, old, onFish }: Props) {
   const { show } = useUnits();
   const [box, size] = useSize<HTMLDivElement>();
   const { head, there, meet } = until(lead);
@@ -117,7 +125,12 @@ export function Aside({ setup, fish, lead, old, onFish }: Props) {
     });
   };
   return (
-    <div className="lead-aside" ref={box} data-old={old || undefined}>
+    <Box
+      className="lead-aside"
+      sx={{ height: "380px", [looks.thumb]: { height: "280px" } }}
+      ref={box}
+      data-old={old || undefined}
+    >
       {size.width > 0 && (
         <svg
           width={size.width}
@@ -132,14 +145,20 @@ export function Aside({ setup, fish, lead, old, onFish }: Props) {
             className="ground"
           />
           <path d={`M0 ${y(0)}H${size.width}`} className="surface-line" />
-          <path d={line(swims, (p) => [x(off(p)), y(p.z)])} className="lead-swims" />
+          <path d={line(swims, (p) => [x(off(p)), y(p.z)])} className="lead-swims" strokeDasharray="2 4" />
           <path d={line(way, (p) => [x(off(p)), y(p.z)])} className="lead-way" />
           <Marked x={x(fish.distance)} y={y(-fish.depth)} way={0} moves={false} />
           {way[0] && (
             <>
               <Splash x={x(off(way[0]))} y={y(0)} />
               <circle cx={x(off(down))} cy={y(down.z)} r="5" className="bob" />
-              <circle cx={x(off(at(swims, meet)))} cy={y(-fish.depth)} r="8" className="lead-meets" />
+              <circle
+                cx={x(off(at(swims, meet)))}
+                cy={y(-fish.depth)}
+                r="8"
+                className="lead-meets"
+                strokeDasharray="4 3"
+              />
             </>
           )}
           <text x={8} y={size.height - 8} className="note">
@@ -147,7 +166,7 @@ export function Aside({ setup, fish, lead, old, onFish }: Props) {
           </text>
         </svg>
       )}
-    </div>
+    </Box>
   );
 }
 

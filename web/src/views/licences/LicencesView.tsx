@@ -1,4 +1,6 @@
+import { Box } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
+import * as looks from "../../parts/looks";
 import { View } from "../../parts/View";
 
 /** The licences of everything that is shipped. */
@@ -14,12 +16,26 @@ export default function LicencesView() {
     retry: false,
   });
   return (
-    <View title="Licences" className="page">
+    <View title="Licences" className="page" sx={looks.page}>
       <h1>Licences</h1>
       <p>Dunvel is made with these, with thanks to those who wrote them.</p>
       {error && <p role="alert">{error.message}</p>}
       {!error && !data && <p aria-busy="true">Opening…</p>}
-      {data && <pre className="licences">{data}</pre>}
+      {data && (
+        <Box
+          component="pre"
+          className="licences"
+          sx={{
+            maxWidth: "80ch",
+            overflowX: "auto",
+            fontSize: "0.8rem",
+            whiteSpace: "pre-wrap",
+            overflowWrap: "anywhere",
+          }}
+        >
+          {data}
+        </Box>
+      )}
     </View>
   );
 }

@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import { Bin, Copies, Unreadable } from "./Kept";
 import { noteBackup } from "./Reminder";
 import { Take } from "./Take";
@@ -11,10 +12,18 @@ const tables = [
 /** Everything out, and files in: looked at first, then taken as a whole or not at all. */
 export function Exchange() {
   return (
-    <div className="exchange">
+    <Box
+      sx={{
+        "& .row": { gridTemplateColumns: "110px minmax(0, 1fr)" },
+        "& .mapping .row": { gridTemplateColumns: "220px minmax(0, 1fr)" },
+        display: "grid",
+        gap: "8px",
+        maxWidth: "720px",
+      }}
+    >
       <section aria-label="Out">
         <h2>Out</h2>
-        <ul className="downloads">
+        <Box component="ul" sx={{ "& li": { padding: "4px 0" }, "& a": { fontWeight: 650 } }}>
           <li>
             <a href="/api/log.csv" download="dunvel-log.csv">
               Trips and events
@@ -66,12 +75,12 @@ export function Exchange() {
             </a>{" "}
             to be put back here or on another machine (JSON)
           </li>
-        </ul>
+        </Box>
       </section>
       <Take />
       <Copies />
       <Bin />
       <Unreadable />
-    </div>
+    </Box>
   );
 }

@@ -1,5 +1,8 @@
+import { Box, Button } from "@mui/material";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { client, take } from "../../api/client";
+import * as looks from "../../parts/looks";
+import { Aside, Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { useUnreadable } from "../../parts/Unread";
 import { atTime, onDay, onTheWall } from "../../parts/when";
@@ -25,28 +28,28 @@ export function Unreadable() {
   return (
     <section aria-label="Cannot be read">
       <h2>Cannot be read</h2>
-      <p className="aside">
+      <Aside>
         These are kept and cannot be read, so they are on no list. Nothing else is concerned, and they go out
         with “Everything” as they stand.
-      </p>
-      <ul className="copies">
+      </Aside>
+      <Box component="ul" className="copies" sx={copiesLook}>
         {found.map((u) => (
           <li key={`${u.table}${u.id}`}>
             <span>
               {u.table.replace("_", " ")} “{u.name}”
             </span>
             <span title={u.why}>not readable</span>
-            <button
-              type="button"
+            <Button
+              variant="outlined"
               onClick={() =>
                 remove.mutate(u, { onSuccess: () => say(`“${u.name}” is removed.`, () => putBack.mutate(u)) })
               }
             >
               Remove it
-            </button>
+            </Button>
           </li>
         ))}
-      </ul>
+      </Box>
     </section>
   );
 }
@@ -69,7 +72,7 @@ export function Bin() {
     <section aria-label="Bin">
       <h2>Deleted in the last 30 days</h2>
       {bin?.length === 0 && <p>Nothing was deleted.</p>}
-      <ul className="copies">
+      <Box component="ul" className="copies" sx={copiesLook}>
         {bin?.slice(0, mostBinned).map((b) => (
           <li key={`${b.table}${b.id}`}>
             <span>
@@ -78,12 +81,12 @@ export function Bin() {
             <span>
               {onDay(onTheWall(new Date(b.deleted)))} {atTime(onTheWall(new Date(b.deleted)))}
             </span>
-            <button type="button" aria-label={`Put ${b.name} back`} onClick={() => putBack.mutate(b)}>
+            <Button variant="outlined" aria-label={`Put ${b.name} back`} onClick={() => putBack.mutate(b)}>
               Put back
-            </button>
+            </Button>
           </li>
         ))}
-      </ul>
+      </Box>
       {bin && bin.length > mostBinned && <p>and {bin.length - mostBinned} more before that.</p>}
     </section>
   );
@@ -116,27 +119,23 @@ export function Copies() {
   return (
     <section aria-label="Copies">
       <h2>Copies</h2>
-      <p className="aside">
+      <Aside>
         A copy of everything is made at the start, every hour in which something was kept, and before a file
         is taken in. The last ten stay beside the database, with one of each of the last days and weeks.
-      </p>
-      {failure && (
-        <p className="row-error" role="alert">
-          {failure.message}
-        </p>
-      )}
+      </Aside>
+      {failure && <Wrong>{failure.message}</Wrong>}
       <p>
-        <button type="button" disabled={make.isPending} onClick={() => make.mutate()}>
+        <Button variant="outlined" disabled={make.isPending} onClick={() => make.mutate()}>
           Make one now
-        </button>
+        </Button>
       </p>
-      <ul className="copies">
+      <Box component="ul" className="copies" sx={copiesLook}>
         {copies?.map((c) => (
           <li key={c.name}>
             <span>{when(c.time)}</span>
             <span>{Math.ceil(c.size / 1024)} kB</span>
-            <button
-              type="button"
+            <Button
+              variant="outlined"
               onClick={() =>
                 restore.mutate(c.name, {
                   onSuccess: (before) =>
@@ -145,10 +144,24 @@ export function Copies() {
               }
             >
               Go back to it
-            </button>
+            </Button>
           </li>
         ))}
-      </ul>
+      </Box>
     </section>
   );
 }
+
+const copiesLook = {
+  margin: 0,
+  padding: 0,
+  listStyle: "none",
+  "& li": {
+    display: "grid",
+    gridTemplateColumns: "1fr auto auto",
+    gap: "16px",
+    alignItems: "center",
+    padding: "3px 0",
+    borderBottom: looks.rule,
+  },
+} as const;

@@ -1,7 +1,9 @@
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { scaleLinear } from "d3-scale";
 import type { Lesson, SavedTrip } from "../../api/client";
 import { useLesson, useLogActions, useTrips } from "../../log/useLog";
 import { useUnits } from "../../parts/preferences";
+import { Aside } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
@@ -51,11 +53,18 @@ export function Lessons({ trip }: { trip: number | undefined }) {
       </p>
     );
   return (
-    <div className="lessons">
+    <Box
+      className="lessons"
+      sx={{
+        "& td": { textAlign: "right", whiteSpace: "nowrap", padding: "4px 6px" },
+        "& th": { padding: "4px 6px" },
+        "& thead th + th": { textAlign: "right" },
+      }}
+    >
       <section aria-label="What to repeat">
         <h2>What to repeat</h2>
         {lesson.words && <p>{lesson.words}</p>}
-        <ul className="claims">
+        <Box component="ul" className="claims" sx={claimsLook}>
           {lesson.claims.map((c) => (
             <li key={c.words}>
               {c.words}{" "}
@@ -68,7 +77,7 @@ export function Lessons({ trip }: { trip: number | undefined }) {
               </small>
             </li>
           ))}
-        </ul>
+        </Box>
         {lesson.next && <p>{lesson.next}</p>}
         <Asked of={lesson.asked} />
         <Totals of={lesson.totals} />
@@ -85,27 +94,27 @@ export function Lessons({ trip }: { trip: number | undefined }) {
           Bar: its share of all bites, 8 times in 10. Mark: its share of the casts. Where the bar is to the
           right of its mark, it does better than chance.
         </p>
-        <div className="groups">
+        <Box sx={groupsLook}>
           {lesson.groups.map((g) => (
             <Group key={g.name} group={g} ask={ask} />
           ))}
-        </div>
+        </Box>
       </section>
       {lesson.landed.length > 0 && (
         <section aria-label="Landed of those hooked">
           <h2>Landed of those hooked</h2>
-          <div className="groups">
+          <Box sx={groupsLook}>
             {lesson.landed.map((g) => (
               <Landed key={g.name} group={g} />
             ))}
-          </div>
+          </Box>
         </section>
       )}
       {trip === undefined && lesson.totals.casts > 0 && <OwnHand />}
       {trip === undefined && <Lines />}
       <Losses of={lesson.losses} />
       <Bottoms of={lesson.bottoms} />
-    </div>
+    </Box>
   );
 }
 
@@ -113,7 +122,7 @@ export function Lessons({ trip }: { trip: number | undefined }) {
 function Asked({ of }: { of: Lesson["asked"] }) {
   if (of.length === 0) return null;
   return (
-    <ul className="claims" aria-label="Asked">
+    <Box component="ul" className="claims" sx={claimsLook} aria-label="Asked">
       {of.map((a) => (
         <li key={a.of + a.label + a.since}>
           <b>
@@ -123,7 +132,7 @@ function Asked({ of }: { of: Lesson["asked"] }) {
           {a.sure && <small> Chance does as much {(100 * a.chance).toPrecision(2)} in 100 times.</small>}
         </li>
       ))}
-    </ul>
+    </Box>
   );
 }
 
@@ -131,28 +140,38 @@ function Asked({ of }: { of: Lesson["asked"] }) {
 function Landed({ group }: { group: Lesson["landed"][number] }) {
   return (
     <Wide label={`Landed by ${group.name}, as a table`}>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">{group.name}</th>
-            <th scope="col">Hooked</th>
-            <th scope="col">Landed</th>
-            <th scope="col">Share, 8 in 10 times</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            <TableCell component="th" scope="col">
+              {group.name}
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Hooked
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Landed
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Share, 8 in 10 times
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {group.rows.map((r) => (
-            <tr key={r.label}>
-              <th scope="row">{r.label}</th>
-              <td>{r.casts}</td>
-              <td>{r.takes}</td>
-              <td>
+            <TableRow key={r.label}>
+              <TableCell component="th" scope="row">
+                {r.label}
+              </TableCell>
+              <TableCell>{r.casts}</TableCell>
+              <TableCell>{r.takes}</TableCell>
+              <TableCell>
                 {Math.round(100 * r.low)}–{percent(r.high)}
-              </td>
-            </tr>
+              </TableCell>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }
@@ -167,7 +186,7 @@ function Totals({ of }: { of: Lesson["totals"] }) {
     ...(of.dropped > 0 ? [`${of.dropped} hooked and lost`] : []),
     `${of.lost} heads lost`,
   ];
-  return <p className="aside">{parts.join(", ")}.</p>;
+  return <Aside>{parts.join(", ")}.</Aside>;
 }
 
 const width = 420;
@@ -180,7 +199,7 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
   const x = scaleLinear([0, most], [64, width - 12]);
   const unit = shown("depth", 1).unit;
   return (
-    <figure className="depths">
+    <Box component="figure" sx={depthsLook}>
       <figcaption>Bites on the fall by depth ({unit}); the line is what an even fall would have</figcaption>
       <svg
         viewBox={`0 0 ${width} ${bins.length * rowHeight + 4}`}
@@ -208,7 +227,7 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
           </g>
         ))}
       </svg>
-    </figure>
+    </Box>
   );
 }
 
@@ -219,7 +238,7 @@ function Group({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask }) {
   const casts = group.rows.reduce((sum, r) => sum + r.casts, 0);
   const x = scaleLinear([0, 1], [label, width - 12]);
   return (
-    <figure className="depths">
+    <Box component="figure" sx={depthsLook}>
       <figcaption>By {group.name}</figcaption>
       <svg
         viewBox={`0 0 ${width} ${group.rows.length * rowHeight + 4}`}
@@ -244,48 +263,60 @@ function Group({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask }) {
         <summary>By {group.name}, in figures</summary>
         <Figures group={group} ask={ask} />
       </details>
-    </figure>
+    </Box>
   );
 }
 
 function Figures({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask }) {
   return (
     <Wide label={`By ${group.name}, as a table`}>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">{group.name}</th>
-            <th scope="col">Casts</th>
-            <th scope="col">Bites</th>
-            <th scope="col">Fish</th>
-            <th scope="col">Share</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            <TableCell component="th" scope="col">
+              {group.name}
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Casts
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Bites
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Fish
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Share
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {group.rows.map((r) => (
-            <tr key={r.label}>
-              <th scope="row">{r.label}</th>
-              <td>{r.casts || "–"}</td>
-              <td>{r.takes}</td>
-              <td>{r.fish}</td>
-              <td>
+            <TableRow key={r.label}>
+              <TableCell component="th" scope="row">
+                {r.label}
+              </TableCell>
+              <TableCell>{r.casts || "–"}</TableCell>
+              <TableCell>{r.takes}</TableCell>
+              <TableCell>{r.fish}</TableCell>
+              <TableCell>
                 {Math.round(100 * r.low)}–{percent(r.high)}
-              </td>
+              </TableCell>
               {ask && r.casts > 0 && (
-                <td>
-                  <button
-                    type="button"
+                <TableCell>
+                  <Button
+                    variant="outlined"
                     aria-label={`Ask whether ${r.label} does better, from now on`}
                     onClick={() => ask(group.name, r.label)}
                   >
                     Ask
-                  </button>
-                </td>
+                  </Button>
+                </TableCell>
               )}
-            </tr>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }
@@ -302,32 +333,48 @@ function Losses({ of }: { of: Lesson["losses"] }) {
       </p>
       {of.groups.length > 0 && (
         <Wide label="Losses, as a table">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">By</th>
-                <td />
-                <th scope="col">Lost</th>
-                <th scope="col">Freed</th>
-                <th scope="col">Casts</th>
-                <th scope="col">An hour</th>
-                {of.cost > 0 && <th scope="col">Cost</th>}
-              </tr>
-            </thead>
-            <tbody>
+          <Table size="small">
+            <TableHead>
+              <TableRow>
+                <TableCell component="th" scope="col">
+                  By
+                </TableCell>
+                <TableCell component="td" />
+                <TableCell component="th" scope="col">
+                  Lost
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Freed
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  Casts
+                </TableCell>
+                <TableCell component="th" scope="col">
+                  An hour
+                </TableCell>
+                {of.cost > 0 && (
+                  <TableCell component="th" scope="col">
+                    Cost
+                  </TableCell>
+                )}
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {of.groups.map((g) => (
-                <tr key={g.name + g.label}>
-                  <td>{g.name}</td>
-                  <th scope="row">{g.label}</th>
-                  <td>{g.lost}</td>
-                  <td>{g.freed}</td>
-                  <td>{g.casts}</td>
-                  <td>{g.hourly.toFixed(1)}</td>
-                  {of.cost > 0 && <td>{g.cost.toFixed(2)}</td>}
-                </tr>
+                <TableRow key={g.name + g.label}>
+                  <TableCell>{g.name}</TableCell>
+                  <TableCell component="th" scope="row">
+                    {g.label}
+                  </TableCell>
+                  <TableCell>{g.lost}</TableCell>
+                  <TableCell>{g.freed}</TableCell>
+                  <TableCell>{g.casts}</TableCell>
+                  <TableCell>{g.hourly.toFixed(1)}</TableCell>
+                  {of.cost > 0 && <TableCell>{g.cost.toFixed(2)}</TableCell>}
+                </TableRow>
               ))}
-            </tbody>
-          </table>
+            </TableBody>
+          </Table>
         </Wide>
       )}
       <ul>
@@ -349,40 +396,78 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
     <section aria-label="Predictions">
       <h2>To the bed, and staying there</h2>
       <Wide label="Predictions, as a table">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Place</th>
-              <th scope="col">With</th>
-              <th scope="col">Times</th>
-              <th scope="col">Measured</th>
-              <th scope="col">Expected</th>
-              <th scope="col">Within the range</th>
-              <th scope="col">Lost it</th>
-              <th scope="col">Weight on the bed, expected</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table size="small">
+          <TableHead>
+            <TableRow>
+              <TableCell component="th" scope="col">
+                Place
+              </TableCell>
+              <TableCell component="th" scope="col">
+                With
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Times
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Measured
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Expected
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Within the range
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Lost it
+              </TableCell>
+              <TableCell component="th" scope="col">
+                Weight on the bed, expected
+              </TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
             {of.map((b) => (
-              <tr key={b.place + b.mass + b.bait}>
-                <th scope="row">{b.place}</th>
-                <td>
+              <TableRow key={b.place + b.mass + b.bait}>
+                <TableCell component="th" scope="row">
+                  {b.place}
+                </TableCell>
+                <TableCell>
                   {show("mass", b.mass)}, {b.bait}
-                </td>
-                <td>{b.count}</td>
-                <td>{b.count > 0 ? `${b.measured.toFixed(1)} s` : "–"}</td>
-                <td>{b.count > 0 ? `${b.expected.toFixed(1)} s` : "–"}</td>
-                <td>
+                </TableCell>
+                <TableCell>{b.count}</TableCell>
+                <TableCell>{b.count > 0 ? `${b.measured.toFixed(1)} s` : "–"}</TableCell>
+                <TableCell>{b.count > 0 ? `${b.expected.toFixed(1)} s` : "–"}</TableCell>
+                <TableCell>
                   {b.inside} of {b.count}
-                </td>
-                <td>{b.lost}</td>
-                <td>{percent(b.margin)}</td>
-              </tr>
+                </TableCell>
+                <TableCell>{b.lost}</TableCell>
+                <TableCell>{percent(b.margin)}</TableCell>
+              </TableRow>
             ))}
-          </tbody>
-        </table>
+          </TableBody>
+        </Table>
       </Wide>
-      <p className="aside">The truth check of the drop test says what would explain the difference.</p>
+      <Aside>The truth check of the drop test says what would explain the difference.</Aside>
     </section>
   );
 }
+
+const claimsLook = {
+  margin: 0,
+  padding: 0,
+  listStyle: "none",
+  "& li": { margin: "0 0 8px", fontSize: "1.125rem", fontWeight: 650 },
+  "& small": { display: "block", fontSize: "0.8125rem", fontWeight: 400, color: "text.secondary" },
+} as const;
+
+const depthsLook = {
+  margin: "16px 0",
+  maxWidth: "560px",
+} as const;
+
+const groupsLook = {
+  display: "grid",
+  gridTemplateColumns: "repeat(auto-fit, minmax(min(100%, 400px), 1fr))",
+  gap: "12px 32px",
+  alignItems: "start",
+} as const;

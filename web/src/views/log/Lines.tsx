@@ -1,3 +1,4 @@
+import { Box, Button } from "@mui/material";
 import { client, take } from "../../api/client";
 import type { components } from "../../api/schema.gen";
 import { newKey, send } from "../../log/queue";
@@ -14,11 +15,11 @@ export function Lines() {
   return (
     <section aria-label="Lines on the reels">
       <h2>Lines on the reels</h2>
-      <ul className="line-ages">
+      <Box component="ul" sx={{ listStyle: "none", padding: 0, "& li": { padding: "8px 0" } }}>
         {lines.map((l) => (
           <One key={`${l.rod} ${l.line}`} line={l} />
         ))}
-      </ul>
+      </Box>
     </section>
   );
 }
@@ -44,12 +45,12 @@ function One({ line }: { line: Line }) {
         {line.rod}: {line.line}
       </b>{" "}
       {line.words} {line.due && <strong>{line.due}</strong>}{" "}
-      <button type="button" onClick={() => note("line trimmed", `${line.rod}: its line is trimmed.`)}>
+      <Button variant="outlined" onClick={() => note("line trimmed", `${line.rod}: its line is trimmed.`)}>
         Trimmed now
-      </button>{" "}
-      <button type="button" onClick={() => note("line renewed", `${line.rod}: another line is on.`)}>
+      </Button>{" "}
+      <Button variant="outlined" onClick={() => note("line renewed", `${line.rod}: another line is on.`)}>
         New line on
-      </button>
+      </Button>
     </li>
   );
 }

@@ -1,7 +1,9 @@
+import { Button } from "@mui/material";
 import { useEffect } from "react";
 import { numberOf } from "../../log/queue";
 import { Tap } from "../../log/Tap";
 import { useTrips } from "../../log/useLog";
+import * as looks from "../../parts/looks";
 import { Parts } from "../../parts/Parts";
 import { View } from "../../parts/View";
 import { SaveBar } from "../../setup/SaveBar";
@@ -15,7 +17,6 @@ import { Timeline } from "./Timeline";
 import { About } from "./TripPage";
 import { Trips } from "./Trips";
 import { Where } from "./Where";
-import "./log.css";
 
 const ofTrip = [
   { key: "tap", label: "Log it" },
@@ -49,7 +50,19 @@ export default function LogView() {
     <View
       title={trip ? trip.name : "Log"}
       bar={!trip && <SaveBar setup={setup} onOpen={replace} />}
-      className="page log acts"
+      className="page log"
+      sx={[
+        looks.page,
+        {
+          maxWidth: "1100px",
+          "& > h1": { margin: "8px 0 12px" },
+          "& h2": { margin: "16px 0 4px", fontSize: "0.9375rem" },
+          [looks.thumb]: {
+            paddingTop: "8px",
+            "& > h1": { margin: "0 0 8px", fontSize: "1.25rem" },
+          },
+        },
+      ]}
     >
       <h1>{trip ? trip.name : "Log"}</h1>
       <Parts
@@ -59,15 +72,15 @@ export default function LogView() {
         onShow={setPart}
         before={
           trip && (
-            <button
-              type="button"
+            <Button
+              variant="outlined"
               onClick={() => {
                 setId(undefined);
                 setPart(undefined);
               }}
             >
               All trips
-            </button>
+            </Button>
           )
         }
       />

@@ -1,5 +1,7 @@
+import { Button } from "@mui/material";
 import type { SavedTrip } from "../../api/client";
 import { useLogActions } from "../../log/useLog";
+import { Wrong } from "../../parts/Said";
 import { atTime, onDay } from "../../parts/when";
 
 /** A trip that has ended takes no taps; it can be gone on with. */
@@ -13,19 +15,15 @@ export function Over({ of }: { of: SavedTrip }) {
         This trip ended on {onDay(end)} at {atTime(end)}, and nothing is tapped after that.
       </p>
       <p>
-        <button
-          type="button"
+        <Button
+          variant="outlined"
           disabled={change.isPending}
           onClick={() => change.mutate({ of, trip: { ...of.trip, end: null } })}
         >
           Go on with it
-        </button>
+        </Button>
       </p>
-      {change.error && (
-        <p className="row-error" role="alert">
-          {change.error.message}
-        </p>
-      )}
+      {change.error && <Wrong>{change.error.message}</Wrong>}
     </section>
   );
 }

@@ -1,3 +1,4 @@
+import { Checkbox, FormControlLabel, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -43,16 +44,18 @@ function Learnt({ hand }: { hand: Hand }) {
     <li key={what}>
       {words.join(" ")}{" "}
       {learnt && (
-        <label className="check">
-          <input
-            type="checkbox"
-            checked={!refused.includes(what)}
-            onChange={(e) =>
-              refuse(e.target.checked ? refused.filter((r) => r !== what) : [...refused, what])
-            }
-          />{" "}
-          Answers go by it
-        </label>
+        <FormControlLabel
+          control={
+            <Checkbox
+              size="small"
+              checked={!refused.includes(what)}
+              onChange={(e) =>
+                refuse(e.target.checked ? refused.filter((r) => r !== what) : [...refused, what])
+              }
+            />
+          }
+          label="Answers go by it"
+        />
       )}
     </li>
   );
@@ -100,29 +103,41 @@ function Rows({ of }: { of: Hand["rows"] }) {
   const { show } = useUnits();
   return (
     <Wide label="What was tied on, as a table">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Place</th>
-            <th scope="col">Bait</th>
-            <th scope="col">Casts</th>
-            <th scope="col">Tied on</th>
-            <th scope="col">Said</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            <TableCell component="th" scope="col">
+              Place
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Bait
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Casts
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Tied on
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Said
+            </TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {of.map((r, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: outfits may be alike
-            <tr key={i}>
-              <th scope="row">{r.place}</th>
-              <td>{r.bait}</td>
-              <td>{r.casts}</td>
-              <td>{show("mass", r.tied)}</td>
-              <td>{r.said > 0 ? show("mass", r.said) : "none is worth it"}</td>
-            </tr>
+            <TableRow key={i}>
+              <TableCell component="th" scope="row">
+                {r.place}
+              </TableCell>
+              <TableCell>{r.bait}</TableCell>
+              <TableCell>{r.casts}</TableCell>
+              <TableCell>{show("mass", r.tied)}</TableCell>
+              <TableCell>{r.said > 0 ? show("mass", r.said) : "none is worth it"}</TableCell>
+            </TableRow>
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }

@@ -1,9 +1,14 @@
+import { Box, Button } from "@mui/material";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, Failure, take } from "../../api/client";
 import { usePlaces, useTrips } from "../../log/useLog";
+import { Choose, Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { fieldId, Row } from "../../parts/Row";
+import { Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
+import * as own from "./looks";
 
 type Place = NonNullable<ReturnType<typeof usePlaces>["data"]>[number];
 
@@ -24,21 +29,37 @@ export function Places() {
   return (
     <div className="places">
       {places?.length === 0 && <p>No place is kept. Add one, or take a GPX file in.</p>}
-      <ul className="places-list">
+      <Box
+        component="ul"
+        sx={{
+          padding: 0,
+          listStyle: "none",
+          "& li": {
+            display: "flex",
+            flexWrap: "wrap",
+            gap: "4px 16px",
+            alignItems: "center",
+            padding: "4px 0",
+            borderBottom: looks.rule,
+          },
+          "& li > span": { flex: "1 1 240px" },
+          "& .correct": { flex: "1 0 100%" },
+        }}
+      >
         {places?.map((p) => (
           <li key={p.id}>
             <span>
               <b>{p.name}</b> {position(p)}
               {p.note && `, ${p.note}`}; {counted(trips?.filter((t) => t.trip.place === p.name).length ?? 0)}
             </span>
-            <button
-              type="button"
+            <Button
+              variant="outlined"
               aria-expanded={open === p.id}
               aria-label={`Change ${p.name}`}
               onClick={() => setOpen(open === p.id ? undefined : p.id)}
             >
               Change…
-            </button>
+            </Button>
             {open === p.id && (
               <One
                 key={p.version}
@@ -50,7 +71,7 @@ export function Places() {
             )}
           </li>
         ))}
-      </ul>
+      </Box>
       <h2>Add a place</h2>
       <Writing
         id="new"
@@ -117,7 +138,7 @@ function One({
 }) {
   const was = { name: place.name, where: position(place), note: place.note };
   return (
-    <section className="correct" aria-label={`Change ${place.name}`}>
+    <Box component="section" className="correct" sx={own.correct} aria-label={`Change ${place.name}`}>
       <Writing
         id={String(place.id)}
         of={was}
@@ -137,9 +158,8 @@ function One({
       />
       {others.length > 1 && (
         <Row id={fieldId(`merge-${place.id}`)} label="It is the same as">
-          <select
+          <Choose
             id={fieldId(`merge-${place.id}`)}
-            className="row-input"
             value=""
             onChange={(e) => {
               const into = others.find((o) => String(o.id) === e.target.value);
@@ -163,12 +183,12 @@ function One({
                   {o.name}
                 </option>
               ))}
-          </select>
+          </Choose>
         </Row>
       )}
       <p>
-        <button
-          type="button"
+        <Button
+          variant="outlined"
           onClick={() =>
             remove.mutate(place.id, {
               onSuccess: () =>
@@ -177,9 +197,9 @@ function One({
           }
         >
           Delete
-        </button>
+        </Button>
       </p>
-    </section>
+    </Box>
   );
 }
 
@@ -200,9 +220,8 @@ function Writing({
   const [w, setW] = useState(of);
   const field = (key: keyof Written, label: string, placeholder: string) => (
     <Row id={fieldId(`place-${id}-${key}`)} label={label} error={errors[key]}>
-      <input
+      <Entry
         id={fieldId(`place-${id}-${key}`)}
-        className="row-input"
         value={w[key]}
         placeholder={placeholder}
         onChange={(e) => setW({ ...w, [key]: e.target.value })}
@@ -220,13 +239,11 @@ function Writing({
       {field("name", "Name", "The Sill")}
       {field("where", "Position", "12.3522, -4.5611 or 12°21.1'N 4°33.7'W")}
       {field("note", "Note", "what is to be known of it")}
-      {other && (
-        <p className="row-error" role="alert">
-          {errors[""]}
-        </p>
-      )}
+      {other && <Wrong>{errors[""]}</Wrong>}
       <p>
-        <button type="submit">{label}</button>
+        <Button variant="outlined" type="submit">
+          {label}
+        </Button>
       </p>
     </form>
   );

@@ -1,5 +1,7 @@
+import { Button } from "@mui/material";
 import { keepAs, keptAs } from "../../log/kept";
 import { useLines } from "../../log/useLog";
+import { Aside } from "../../parts/Said";
 
 const name = "dunvel.backup.left";
 const usual = 30; // days
@@ -23,23 +25,23 @@ export function Reminder({
   return (
     <>
       {due.map((l) => (
-        <p key={`${l.rod} ${l.line}`} className="aside">
+        <Aside key={`${l.rod} ${l.line}`}>
           {l.rod}, {l.line}: {l.due}{" "}
-          <button type="button" className="link" onClick={() => onShow("teaches")}>
+          <Button variant="link" onClick={() => onShow("teaches")}>
             Lines on the reels
-          </button>
-        </p>
+          </Button>
+        </Aside>
       ))}
       {days >= usual && (
-        <p className="aside">
+        <Aside>
           {left === undefined
             ? "No backup has left this machine yet."
             : `The last backup left this machine ${Math.floor(days)} days ago.`}{" "}
-          <button type="button" className="link" onClick={() => onShow("exchange")}>
+          <Button variant="link" onClick={() => onShow("exchange")}>
             In, out and copies
-          </button>{" "}
+          </Button>{" "}
           has “Everything”.
-        </p>
+        </Aside>
       )}
     </>
   );

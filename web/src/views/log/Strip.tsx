@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import { scaleLinear, scaleTime } from "d3-scale";
 import type { LogEvent, SavedEvent, SavedTrip } from "../../api/client";
 import { MarksKey, marks } from "../../log/Marks";
@@ -31,7 +32,7 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
     .filter((t) => x(t) > left + 24 && x(t) < size.width - 36);
   const zone = /[+-]\d\d:\d\d$/.exec(trip.trip.start)?.[0] ?? "+00:00";
   return (
-    <section className="trip-strip" aria-label="Casts" ref={box}>
+    <Box component="section" className="trip-strip" aria-label="Casts" ref={box}>
       {size.width > 0 && (
         <svg width={size.width} height={height}>
           <title>The casts of the trip, by depth over time</title>
@@ -95,7 +96,7 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
       <MarksKey of={events.map((e) => e.event.kind)}>
         <span>| something was changed</span>
       </MarksKey>
-    </section>
+    </Box>
   );
 }
 

@@ -1,8 +1,12 @@
+import { Box, Button, Checkbox } from "@mui/material";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import type { components } from "../../api/schema.gen";
 import { asked } from "../../api/stream";
+import { Choose } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { fieldId, Row } from "../../parts/Row";
+import { Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { adopt } from "../../parts/useKeptPreferences";
 import { Working } from "../../parts/Working";
@@ -90,16 +94,8 @@ export function Take() {
           onChange={(e) => open(e.target.files?.[0])}
         />
       </Row>
-      {tooLarge && (
-        <p className="row-error" role="alert">
-          {tooLarge}
-        </p>
-      )}
-      {file && look.error && (
-        <p className="row-error" role="alert">
-          {look.error.message}
-        </p>
-      )}
+      {tooLarge && <Wrong>{tooLarge}</Wrong>}
+      {file && look.error && <Wrong>{look.error.message}</Wrong>}
       {file && (look.isFetching || taken.isPending) && (
         <p aria-busy="true">
           {taken.isPending ? "Taking it in…" : "Looking into it…"}{" "}
@@ -109,8 +105,8 @@ export function Take() {
       {found && <Preview found={found} how={how} onHow={setHow} />}
       {found && (
         <p>
-          <button
-            type="button"
+          <Button
+            variant="outlined"
             disabled={
               found.refused.length > 0 ||
               found.asks.length > 0 ||
@@ -121,14 +117,10 @@ export function Take() {
             onClick={() => taken.mutate()}
           >
             Take it
-          </button>
+          </Button>
         </p>
       )}
-      {taken.error && (
-        <p className="row-error" role="alert">
-          {taken.error.message}
-        </p>
-      )}
+      {taken.error && <Wrong>{taken.error.message}</Wrong>}
     </section>
   );
 }
@@ -167,7 +159,7 @@ function Preview({ found, how, onHow }: { found: Import; how: How; onHow: (how: 
       {found.refused.length > 0 && (
         <>
           <p>While there is a line that cannot be taken, none is:</p>
-          <ul className="refused">
+          <Box component="ul" className="refused" sx={looks.refused}>
             {found.refused.slice(0, 20).map((r) => (
               <li key={`${r.line}${r.why}`}>
                 {r.line > 0 && `Line ${r.line}: `}
@@ -175,18 +167,22 @@ function Preview({ found, how, onHow }: { found: Import; how: How; onHow: (how: 
               </li>
             ))}
             {found.refused.length > 20 && <li>and {found.refused.length - 20} more</li>}
-          </ul>
+          </Box>
         </>
       )}
       {found.headers.length > 0 && (
-        <details className="mapping" open={found.refused.length > 0 || found.unused.length > 0 || undefined}>
+        <Box
+          component="details"
+          className="mapping"
+          sx={{ maxWidth: "520px", "& summary": { padding: "8px 0" } }}
+          open={found.refused.length > 0 || found.unused.length > 0 || undefined}
+        >
           <summary>Which column is what</summary>
           {found.unused.length > 0 && <p>Not used: {found.unused.join(", ")}.</p>}
           {found.fields.map((f) => (
             <Row key={f.key} id={fieldId(`map-${f.key}`)} label={f.label + (f.needed ? ", needed" : "")}>
-              <select
+              <Choose
                 id={fieldId(`map-${f.key}`)}
-                className="row-input"
                 value={found.columns[f.key] ?? -1}
                 onChange={(e) =>
                   onHow({ ...how, columns: { ...found.columns, [f.key]: Number(e.target.value) } })
@@ -199,10 +195,10 @@ function Preview({ found, how, onHow }: { found: Import; how: How; onHow: (how: 
                     {h || `column ${i + 1}`}
                   </option>
                 ))}
-              </select>
+              </Choose>
             </Row>
           ))}
-        </details>
+        </Box>
       )}
     </>
   );
@@ -228,9 +224,8 @@ function Read({ found, how, onHow }: { found: Import; how: How; onHow: (how: How
             label={twoWays[about]}
             error={ask && `“${ask.example}” can be read two ways: choose one.`}
           >
-            <select
+            <Choose
               id={fieldId(`read-${about}`)}
-              className="row-input"
               value={how[about]}
               onChange={(e) => onHow({ ...how, [about]: e.target.value })}
             >
@@ -240,14 +235,13 @@ function Read({ found, how, onHow }: { found: Import; how: How; onHow: (how: How
                   {marks[o] ?? o}
                 </option>
               ))}
-            </select>
+            </Choose>
           </Row>
         );
       })}
       <Row id={fieldId("read-zone")} label="Times are those of">
-        <select
+        <Choose
           id={fieldId("read-zone")}
-          className="row-input"
           value={how.zone}
           onChange={(e) => onHow({ ...how, zone: e.target.value })}
         >
@@ -256,7 +250,7 @@ function Read({ found, how, onHow }: { found: Import; how: How; onHow: (how: How
               {zone}
             </option>
           ))}
-        </select>
+        </Choose>
       </Row>
     </>
   );
@@ -271,9 +265,9 @@ function First({ found, how, onHow }: { found: Import; how: How; onHow: (how: Ho
           id={fieldId("read-changes")}
           label={`${found.changed} of what is here is told otherwise: change it`}
         >
-          <input
+          <Checkbox
+            size="small"
             id={fieldId("read-changes")}
-            type="checkbox"
             checked={how.changes}
             onChange={(e) => onHow({ ...how, changes: e.target.checked })}
           />

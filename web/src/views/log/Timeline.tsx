@@ -1,3 +1,4 @@
+import { Box, Button, Checkbox } from "@mui/material";
 import { useState } from "react";
 import {
   type EventKind,
@@ -10,11 +11,15 @@ import {
 import { useEvents, useLogActions } from "../../log/useLog";
 import { kindOf, told } from "../../log/words";
 import { useDefinitions } from "../../parts/definitions";
+import { Choose, Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
+import { Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { atTime, onDay } from "../../parts/when";
 import { NumberField } from "../../setup/NumberField";
+import * as own from "./looks";
 import { Strip } from "./Strip";
 
 /** All that happened on a trip, in order; every line can be corrected or taken off. */
@@ -33,14 +38,36 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
   return (
     <>
       <Strip trip={trip} events={events} />
-      <ol className="timeline">
+      <Box
+        component="ol"
+        className="timeline"
+        sx={{
+          margin: 0,
+          padding: 0,
+          listStyle: "none",
+          "& li": { contentVisibility: "auto", containIntrinsicSize: "auto 2.5rem" },
+          '& li[data-kind="splash"] .timeline-row': { color: "text.secondary" },
+        }}
+      >
         {events.map((e) => {
           const first = onDay(e.event.time) !== day;
           day = onDay(e.event.time);
           return (
             <li key={e.id} id={`event-${e.id}`} data-kind={e.event.kind}>
               {first && <h2>{day}</h2>}
-              <div className="timeline-row">
+              <Box
+                className="timeline-row"
+                sx={{
+                  display: "grid",
+                  gridTemplateColumns: "minmax(52px, auto) 1fr auto",
+                  gap: "8px",
+                  alignItems: "center",
+                  padding: "3px 0",
+                  borderBottom: looks.rule,
+                  "& time": { whiteSpace: "nowrap" },
+                  [looks.thumb]: { gridTemplateColumns: "minmax(42px, auto) 1fr auto" },
+                }}
+              >
                 <time dateTime={e.event.time}>{atTime(e.event.time)}</time>
                 <span>
                   <b>{kindOf(e.event)}</b>{" "}
@@ -49,16 +76,16 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
                   {e.sky && taken.has(e.event.kind) && <small> {e.sky}</small>}
                   {Date.parse(e.event.time) < Date.parse(trip.trip.start) && " (before the trip's start)"}
                 </span>
-                <span className="timeline-do">
-                  <button
-                    type="button"
+                <Box component="span" sx={{ display: "flex", gap: 0.5 }}>
+                  <Button
+                    variant="outlined"
                     aria-expanded={open === e.id}
                     onClick={() => setOpen(open === e.id ? undefined : e.id)}
                   >
                     Correct
-                  </button>
-                  <button
-                    type="button"
+                  </Button>
+                  <Button
+                    variant="outlined"
                     aria-label={`Delete ${kindOf(e.event)} at ${atTime(e.event.time)}`}
                     onClick={() =>
                       takeOff.mutate(e, {
@@ -68,14 +95,14 @@ export function Timeline({ trip }: { trip: SavedTrip }) {
                     }
                   >
                     ×
-                  </button>
-                </span>
-              </div>
+                  </Button>
+                </Box>
+              </Box>
               {open === e.id && <Correct of={e} onDone={() => setOpen(undefined)} />}
             </li>
           );
         })}
-      </ol>
+      </Box>
     </>
   );
 }
@@ -136,11 +163,10 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
       },
     );
   return (
-    <section className="correct" aria-label="Correct it">
+    <Box component="section" className="correct" sx={own.correct} aria-label="Correct it">
       <Row id={id("time")} label="Time" error={errors.time}>
-        <input
+        <Entry
           id={id("time")}
-          className="row-input"
           type="datetime-local"
           value={event.time.slice(0, 16)}
           onChange={(e) =>
@@ -151,23 +177,21 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
       </Row>
       {!fixed && (
         <Row id={id("kind")} label="What" error={errors.kind}>
-          <select
+          <Choose
             id={id("kind")}
-            className="row-input"
             value={event.kind}
             onChange={(e) => set({ kind: e.target.value as EventKind })}
           >
             {kinds.map((k) => (
               <option key={k}>{k}</option>
             ))}
-          </select>
+          </Choose>
         </Row>
       )}
       {!fixed && (
         <Row id={id("phase")} label="Phase" error={errors.phase}>
-          <select
+          <Choose
             id={id("phase")}
-            className="row-input"
             value={event.phase ?? ""}
             onChange={(e) => set({ phase: e.target.value as Phase, depth: 0, low: 0, high: 0 })}
           >
@@ -176,7 +200,7 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
                 {p || "not known"}
               </option>
             ))}
-          </select>
+          </Choose>
         </Row>
       )}
       {!fixed && (
@@ -206,9 +230,8 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
       {(event.kind === "fish" || event.kind === "fish lost") && (
         <>
           <Row id={id("species")} label="Kind of fish" error={errors.species}>
-            <input
+            <Entry
               id={id("species")}
-              className="row-input"
               value={event.species ?? ""}
               onChange={(e) => set({ species: e.target.value })}
             />
@@ -226,9 +249,9 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
             onChange={(weight) => set({ weight })}
           />
           <Row id={id("released")} label="Released">
-            <input
+            <Checkbox
+              size="small"
               id={id("released")}
-              type="checkbox"
               checked={event.released ?? false}
               onChange={(e) => set({ released: e.target.checked })}
             />
@@ -236,26 +259,17 @@ function Correct({ of, onDone }: { of: SavedEvent; onDone: () => void }) {
         </>
       )}
       <Row id={id("note")} label="Note" error={errors.note}>
-        <input
-          id={id("note")}
-          className="row-input"
-          value={event.note ?? ""}
-          onChange={(e) => set({ note: e.target.value })}
-        />
+        <Entry id={id("note")} value={event.note ?? ""} onChange={(e) => set({ note: e.target.value })} />
       </Row>
-      {correct.error && Object.keys(errors).length === 0 && (
-        <p className="row-error" role="alert">
-          {correct.error.message}
-        </p>
-      )}
+      {correct.error && Object.keys(errors).length === 0 && <Wrong>{correct.error.message}</Wrong>}
       <p>
-        <button type="button" onClick={save}>
+        <Button variant="outlined" onClick={save}>
           Save
-        </button>{" "}
-        <button type="button" onClick={onDone}>
+        </Button>{" "}
+        <Button variant="outlined" onClick={onDone}>
           Cancel
-        </button>
+        </Button>
       </p>
-    </section>
+    </Box>
   );
 }

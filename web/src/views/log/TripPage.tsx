@@ -1,11 +1,14 @@
+import { Box, Button } from "@mui/material";
 import { useState } from "react";
 import { Failure, type SavedTrip, type Setup, type Trip } from "../../api/client";
 import { useLogActions, usePlaces } from "../../log/useLog";
 import { tied } from "../../log/words";
 import { useDefinitions } from "../../parts/definitions";
+import { Entry, Lines } from "../../parts/Entry";
 import { PositionFields } from "../../parts/PositionFields";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
+import { Aside, Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { onDay, onTheWall } from "../../parts/when";
 
@@ -34,12 +37,16 @@ export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
     ["highWater", "High water"],
   ];
   return (
-    <section className="about" aria-label="The trip">
+    <Box
+      component="section"
+      className="about"
+      sx={{ maxWidth: "560px", "& .row": { gridTemplateColumns: "110px minmax(0, 1fr)" } }}
+      aria-label="The trip"
+    >
       {times.map(([key, label]) => (
         <Row key={key} id={fieldId(`trip-${key}`)} label={label}>
-          <input
+          <Entry
             id={fieldId(`trip-${key}`)}
-            className="row-input"
             type="datetime-local"
             value={local(trip[key])}
             onChange={(e) => {
@@ -55,26 +62,21 @@ export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
         error={change.error instanceof Failure ? change.error.fields.where : undefined}
         onChange={(where) => keep({ where }, "The position is kept.")}
       />
-      <p className="aside">
+      <Aside>
         {trip.where || place
           ? `Light and moon of what happens are told${trip.where ? "" : ` by the position of ${trip.place}`}.`
           : "Light and moon are not known: neither the trip nor its place has a position."}
-      </p>
+      </Aside>
       <Row id={fieldId("trip-notes")} label="Notes">
-        <textarea
+        <Lines
           id={fieldId("trip-notes")}
-          className="row-input"
           rows={3}
           value={notes}
           onChange={(e) => setNotes(e.target.value)}
           onBlur={() => notes !== trip.notes && keep({ notes }, "The notes are kept.")}
         />
       </Row>
-      {change.error && (
-        <p className="row-error" role="alert">
-          {change.error.message}
-        </p>
-      )}
+      {change.error && <Wrong>{change.error.message}</Wrong>}
       <h2>Rods</h2>
       <ol className="rods">
         {trip.rods.map((r, i) => (
@@ -85,8 +87,8 @@ export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
         ))}
       </ol>
       <p>
-        <button
-          type="button"
+        <Button
+          variant="outlined"
           disabled={trip.rods.length >= 6}
           onClick={() =>
             keep(
@@ -108,16 +110,19 @@ export function About({ trip: of, setup }: { trip: SavedTrip; setup: Setup }) {
           }
         >
           Another rod, as set in Work out
-        </button>
+        </Button>
       </p>
       {!trip.end && (
         <p>
-          <button type="button" onClick={() => keep({ end: onTheWall(new Date()) }, "The trip is over.")}>
+          <Button
+            variant="outlined"
+            onClick={() => keep({ end: onTheWall(new Date()) }, "The trip is over.")}
+          >
             End the trip
-          </button>
+          </Button>
         </p>
       )}
-      <p className="aside">Begun on {onDay(trip.start)}.</p>
-    </section>
+      <Aside>Begun on {onDay(trip.start)}.</Aside>
+    </Box>
   );
 }

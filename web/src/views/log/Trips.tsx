@@ -1,9 +1,13 @@
+import { Box, Button } from "@mui/material";
 import { useId, useState } from "react";
 import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
 import { useLogActions, usePlaces, useTrips } from "../../log/useLog";
 import { useDefinitions } from "../../parts/definitions";
+import { Entry } from "../../parts/Entry";
 import { Find, useFind } from "../../parts/Find";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
+import { Aside, Wrong } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
 import { onDay, onTheWall } from "../../parts/when";
@@ -21,17 +25,35 @@ export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTri
       <Begin setup={setup} trips={trips ?? []} onOpen={onOpen} />
       {error && <p role="alert">{error.message}</p>}
       <Unread of={["trip", "event"]} />
-      {trips?.length === 0 && <p className="aside">No trips yet.</p>}
+      {trips?.length === 0 && <Aside>No trips yet.</Aside>}
       <Find of="trips" all={trips?.length ?? 0} text={text} onText={setText} />
-      <ul className="trips">
+      <Box
+        component="ul"
+        className="trips"
+        sx={{
+          margin: 0,
+          padding: 0,
+          listStyle: "none",
+          "& li": {
+            display: "grid",
+            gridTemplateColumns: "minmax(0, 320px) 1fr auto",
+            gap: "12px",
+            alignItems: "center",
+            padding: "4px 0",
+            borderBottom: looks.rule,
+          },
+          "& .link": { textAlign: "left", fontWeight: 650 },
+          [looks.thumb]: { "& li": { gridTemplateColumns: "1fr auto" }, "& li span": { gridRow: 2 } },
+        }}
+      >
         {found?.map((t) => (
           <li key={t.id}>
-            <button type="button" className="link" onClick={() => onOpen(t)}>
+            <Button variant="link" onClick={() => onOpen(t)}>
               {t.name}
-            </button>
+            </Button>
             <span>{summed(t)}</span>
-            <button
-              type="button"
+            <Button
+              variant="outlined"
               aria-label={`Delete ${t.name}`}
               onClick={() =>
                 remove.mutate(t.id, {
@@ -40,10 +62,10 @@ export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTri
               }
             >
               ×
-            </button>
+            </Button>
           </li>
         ))}
-      </ul>
+      </Box>
     </>
   );
 }
@@ -115,15 +137,27 @@ function Begin({
     create.mutate(trip, { onSuccess: onOpen });
   };
   return (
-    <form
+    <Box
+      component="form"
       className="begin"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "auto minmax(0, 280px) auto",
+        gap: "4px 12px",
+        alignItems: "center",
+        justifyContent: "start",
+        marginBottom: "16px",
+        "& p": { gridColumn: "1 / -1", margin: 0 },
+        [looks.thumb]: { gridTemplateColumns: "1fr auto", "& label": { gridColumn: "1 / -1" } },
+      }}
       onSubmit={(e) => {
         e.preventDefault();
         begin();
       }}
     >
       <label htmlFor={id}>Place</label>
-      <input
+      <Entry
+        boxed
         id={id}
         value={place}
         list={`${id}-places`}
@@ -135,18 +169,14 @@ function Begin({
           <option key={p} value={p} />
         ))}
       </datalist>
-      <button type="submit" disabled={create.isPending}>
+      <Button variant="outlined" type="submit" disabled={create.isPending}>
         Begin a trip
-      </button>
-      <p className="aside">
+      </Button>
+      <Aside>
         {onDay(onTheWall(new Date()))}, with {show("mass", mass)} {setup.head.shape} and the {setup.bait.form}{" "}
         as set in Work out, {show("depth", setup.water.depth)} deep.
-      </p>
-      {create.error && (
-        <p className="row-error" role="alert">
-          {create.error.message}
-        </p>
-      )}
-    </form>
+      </Aside>
+      {create.error && <Wrong>{create.error.message}</Wrong>}
+    </Box>
   );
 }

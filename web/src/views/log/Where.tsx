@@ -1,3 +1,4 @@
+import { Box, Button } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { client, type SavedTrip, take } from "../../api/client";
 import { MarksKey, marks } from "../../log/Marks";
@@ -32,9 +33,13 @@ export function Where({ trip }: { trip: SavedTrip }) {
           or log with the instruments of the boat.
         </p>
       )}
-      <div className="where-chart" ref={box} data-empty={!chart?.middle || undefined}>
+      <Box
+        sx={{ height: "min(62vh, 520px)", marginBottom: "40px", "&[data-empty]": { display: "none" } }}
+        ref={box}
+        data-empty={!chart?.middle || undefined}
+      >
         {chart?.middle && size.width > 0 && <Drawn chart={chart} width={size.width} height={size.height} />}
-      </div>
+      </Box>
       <Tracks trip={trip} />
     </section>
   );
@@ -150,7 +155,15 @@ function Tracks({ trip }: { trip: SavedTrip }) {
   return (
     <>
       {here.length > 0 && (
-        <ul className="where-tracks" aria-label="Tracks">
+        <Box
+          component="ul"
+          sx={{
+            padding: 0,
+            listStyle: "none",
+            "& li": { display: "flex", alignItems: "center", justifyContent: "space-between", gap: "8px" },
+          }}
+          aria-label="Tracks"
+        >
           {here.map((t) => (
             <li key={t.id}>
               <span>
@@ -162,8 +175,8 @@ function Tracks({ trip }: { trip: SavedTrip }) {
                   </span>
                 ))}
               </span>
-              <button
-                type="button"
+              <Button
+                variant="outlined"
                 aria-label={`Delete ${t.name}`}
                 onClick={() =>
                   remove.mutate(t.id, {
@@ -172,15 +185,15 @@ function Tracks({ trip }: { trip: SavedTrip }) {
                 }
               >
                 ×
-              </button>
+              </Button>
             </li>
           ))}
-        </ul>
+        </Box>
       )}
       {live?.state.place && (
         <p>
-          <button
-            type="button"
+          <Button
+            variant="outlined"
             onClick={() =>
               keep.mutate(undefined, {
                 onSuccess: (t) => say(`Kept as “${t.name}”.`, () => remove.mutate(t.id)),
@@ -189,7 +202,7 @@ function Tracks({ trip }: { trip: SavedTrip }) {
             }
           >
             Keep the boat’s track so far
-          </button>
+          </Button>
         </p>
       )}
     </>

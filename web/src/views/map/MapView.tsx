@@ -1,8 +1,12 @@
+import { Box, LinearProgress } from "@mui/material";
 import { useEffect } from "react";
 import { useDefinitions } from "../../parts/definitions";
+import { Choose } from "../../parts/Entry";
 import { KeepPicture } from "../../parts/KeepPicture";
+import * as looks from "../../parts/looks";
 import { at } from "../../parts/path";
 import { useUnits } from "../../parts/preferences";
+import { Aside } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
 import { View } from "../../parts/View";
 import { useSize } from "../../section/useSize";
@@ -13,7 +17,6 @@ import { odds } from "../../units/odds";
 import { Regions } from "./Regions";
 import { RulesCheck } from "./RulesCheck";
 import { useChart, useHere } from "./useChart";
-import "./map.css";
 
 /** Which head over two fields, with where you are; and own rules of thumb against it. */
 export default function MapView() {
@@ -50,21 +53,41 @@ export default function MapView() {
   const paths = chart?.fields ?? [...new Set([across, up, "water.depth", "flow.speed"])];
 
   const axis = (id: string, name: string, value: string, onChange: (path: string) => void) => (
-    <label className="map-choice" htmlFor={id}>
+    <Box
+      component="label"
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "60px 1fr",
+        alignItems: "center",
+        minHeight: "40px",
+      }}
+      htmlFor={id}
+    >
       {name}
-      <select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
+      <Choose boxed id={id} value={value} onChange={(e) => onChange(e.target.value)}>
         {paths.map((path) => (
           <option key={path} value={path}>
             {label(path)}
           </option>
         ))}
-      </select>
-    </label>
+      </Choose>
+    </Box>
   );
 
   return (
-    <View title="Map" bar={<SaveBar setup={setup} onOpen={replace} />} className="mapview">
-      <section className="answer" aria-label="Answer" aria-live="polite">
+    <View
+      title="Map"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      sx={{
+        flex: 1,
+        display: "grid",
+        gridTemplateColumns: "304px minmax(0, 1fr)",
+        gridTemplateAreas: '"side answer" "side map" "rules rules"',
+        "& .answer": { minHeight: 0 },
+        [looks.thumb]: { display: "block" },
+      }}
+    >
+      <Box component="section" className="answer" sx={looks.answer} aria-label="Answer" aria-live="polite">
         <h1>
           {failure
             ? failure.message
@@ -80,13 +103,21 @@ export default function MapView() {
                 ? "You are off this map"
                 : "Working it out…"}
         </h1>
-        <p className="aside">
+        <Aside>
           Touch or click the map, or use the arrow keys, to go there; Work out has the reasons. Lighter shade:
           it only just does it. Dots were worked out, what is between them is told from those around it. The
           cross is where you are, its arms how sure that is.
-        </p>
-      </section>
-      <div className="map-box" ref={box}>
+        </Aside>
+      </Box>
+      <Box
+        sx={{
+          gridArea: "map",
+          height: "min(62vh, 560px)",
+          overflow: "hidden",
+          [looks.thumb]: { height: "420px" },
+        }}
+        ref={box}
+      >
         {chart && size.width > 0 && (
           <Regions
             chart={chart}
@@ -103,8 +134,16 @@ export default function MapView() {
             }
           />
         )}
-      </div>
-      <div className="map-side">
+      </Box>
+      <Box
+        sx={{
+          gridArea: "side",
+          padding: "12px 12px 12px 16px",
+          borderRight: looks.rule,
+          [looks.printed]: { display: "none" },
+          [looks.thumb]: { borderRight: 0 },
+        }}
+      >
         {axis("map-x", "Across", across, (p) => choose(p, up, setAcross, setUp))}
         {axis("map-y", "Up", up, (p) => choose(p, across, setUp, setAcross))}
         {[across, up].map((path) => (
@@ -115,14 +154,15 @@ export default function MapView() {
             onChange={(value) => change({ [path]: value })}
           />
         ))}
-        <progress
-          max={1}
-          value={done ? 1 : progressOf(cells, chart?.steps)}
+        <LinearProgress
+          variant="determinate"
+          value={done ? 100 : 100 * progressOf(cells, chart?.steps)}
           aria-label="How much of the map is worked out"
           data-done={done || undefined}
+          sx={{ mt: 1.5, visibility: done ? "hidden" : undefined }}
         />
         <KeepPicture of=".map" name="dunvel-map" />
-      </div>
+      </Box>
       <RulesCheck setup={setup} />
     </View>
   );

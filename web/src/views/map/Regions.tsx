@@ -75,8 +75,9 @@ export function Regions({ chart, cells, heads, here, width, height, onGo }: Prop
           key={key}
           x={margin.left + from * across}
           y={y(row) - up / 2}
-          width={(to - from) * across + 0.5}
-          height={up + 0.5}
+          width={(to - from) * across}
+          height={up}
+          shapeRendering="crispEdges"
           {...fill(cell, heads)}
         />
       ))}

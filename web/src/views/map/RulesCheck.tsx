@@ -1,6 +1,10 @@
+import { Box, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import { useEffect, useState } from "react";
 import type { Setup, Trial } from "../../api/client";
+import { Lines } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { useKept, useUnits } from "../../parts/preferences";
+import { Wrong } from "../../parts/Said";
 import { useAsked } from "../../parts/useAsked";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
@@ -33,12 +37,24 @@ export function RulesCheck({ setup }: { setup: Setup }) {
   const trials = error ? undefined : data;
   const agreed = trials?.filter((t) => t.verdict === "agrees").length ?? 0;
   return (
-    <section className="rules" aria-label="Your rules of thumb">
+    <Box
+      component="section"
+      className="rules"
+      sx={{
+        gridArea: "rules",
+        padding: "8px 16px 24px",
+        borderTop: looks.rule,
+        "& h2": { margin: "4px 0", fontSize: "1.0625rem" },
+        '& tr:not([data-verdict="agrees"]) td:last-child b': { color: "error.main" },
+      }}
+      aria-label="Your rules of thumb"
+    >
       <h2>Your rules of thumb</h2>
       <label htmlFor="rules">
         When, a colon, and the head; one a line or with semicolons between. The heaviest that applies counts.
       </label>
-      <textarea
+      <Lines
+        sx={{ display: "block", maxWidth: 720, my: 0.5, p: 0.75 }}
         id="rules"
         rows={3}
         value={rules}
@@ -47,11 +63,7 @@ export function RulesCheck({ setup }: { setup: Setup }) {
         aria-describedby={error ? "rules-error" : undefined}
         onChange={(e) => setRules(e.target.value)}
       />
-      {error && (
-        <p id="rules-error" className="row-error" role="alert">
-          {error.message}
-        </p>
-      )}
+      {error && <Wrong id="rules-error">{error.message}</Wrong>}
       {isFetching && <Working share={share} label="How far the trying is" />}
       {trials && (
         <>
@@ -62,38 +74,50 @@ export function RulesCheck({ setup }: { setup: Setup }) {
             waters with your line, bait and approach.
           </p>
           <Wide label="The rules tried, as a table">
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Depth</th>
-                  <th scope="col">Wind</th>
-                  <th scope="col">Current</th>
-                  <th scope="col">You</th>
-                  <th scope="col">Engine</th>
-                  <th scope="col">Why</th>
-                </tr>
-              </thead>
-              <tbody>
+            <Table size="small">
+              <TableHead>
+                <TableRow>
+                  <TableCell component="th" scope="col">
+                    Depth
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    Wind
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    Current
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    You
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    Engine
+                  </TableCell>
+                  <TableCell component="th" scope="col">
+                    Why
+                  </TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
                 {trials.map((t) => (
-                  <tr key={`${t.depth} ${t.wind} ${t.flow}`} data-verdict={t.verdict}>
-                    <td>{show("depth", t.depth)}</td>
-                    <td>{show("wind", t.wind)}</td>
-                    <td>{show("speed", t.flow)}</td>
-                    <td>{t.mass > 0 ? show("mass", t.mass) : "–"}</td>
-                    <td>{t.pick > 0 ? show("mass", t.pick) : "none"}</td>
-                    <td>
+                  <TableRow key={`${t.depth} ${t.wind} ${t.flow}`} data-verdict={t.verdict}>
+                    <TableCell>{show("depth", t.depth)}</TableCell>
+                    <TableCell>{show("wind", t.wind)}</TableCell>
+                    <TableCell>{show("speed", t.flow)}</TableCell>
+                    <TableCell>{t.mass > 0 ? show("mass", t.mass) : "–"}</TableCell>
+                    <TableCell>{t.pick > 0 ? show("mass", t.pick) : "none"}</TableCell>
+                    <TableCell>
                       <b>
                         {signs[t.verdict]} {t.verdict}
                       </b>{" "}
                       {t.words}
-                    </td>
-                  </tr>
+                    </TableCell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
           </Wide>
         </>
       )}
-    </section>
+    </Box>
   );
 }

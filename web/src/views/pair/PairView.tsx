@@ -1,8 +1,11 @@
+import { Box, Button } from "@mui/material";
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { client, Failure, take } from "../../api/client";
+import { Entry } from "../../parts/Entry";
+import * as looks from "../../parts/looks";
 import { fieldId, Row } from "../../parts/Row";
-import "./pair.css";
+import { Wrong } from "../../parts/Said";
 
 /** A device that is not let in yet asks to be, by the code that is shown at the computer. */
 export default function PairView() {
@@ -17,7 +20,19 @@ export default function PairView() {
   });
   const errors = pair.error instanceof Failure ? pair.error.fields : {};
   return (
-    <main id="view" className="page pair acts">
+    <Box
+      component="main"
+      id="view"
+      className="page pair"
+      sx={[
+        looks.page,
+        {
+          maxWidth: "480px",
+          "& .row": { gridTemplateColumns: "minmax(0, 1fr)", border: 0 },
+          "& #field-pair-code": { fontSize: "1.5rem", letterSpacing: "0.08em" },
+        },
+      ]}
+    >
       <h1>Pair this device</h1>
       <p>
         This Dunvel lets in devices that were paired. A code is shown at the computer on which it runs, under
@@ -30,9 +45,9 @@ export default function PairView() {
         }}
       >
         <Row id={fieldId("pair-code")} label="Code">
-          <input
+          <Entry
+            boxed
             id={fieldId("pair-code")}
-            className="row-input"
             value={code}
             autoComplete="off"
             autoCapitalize="characters"
@@ -42,25 +57,21 @@ export default function PairView() {
           />
         </Row>
         <Row id={fieldId("pair-name")} label="This device is called" error={errors.name}>
-          <input
+          <Entry
+            boxed
             id={fieldId("pair-name")}
-            className="row-input"
             value={name}
             autoComplete="off"
             onChange={(e) => setName(e.target.value)}
           />
         </Row>
         <p>
-          <button type="submit" disabled={pair.isPending || code.trim() === ""}>
+          <Button variant="outlined" type="submit" disabled={pair.isPending || code.trim() === ""}>
             Pair
-          </button>
+          </Button>
         </p>
-        {pair.error && Object.keys(errors).length === 0 && (
-          <p className="row-error" role="alert">
-            {pair.error.message}
-          </p>
-        )}
+        {pair.error && Object.keys(errors).length === 0 && <Wrong>{pair.error.message}</Wrong>}
       </form>
-    </main>
+    </Box>
   );
 }

@@ -1,9 +1,10 @@
-import { Button, TextField } from "@mui/material";
+import { Box, Button, TextField } from "@mui/material";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { SavedSetup } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { Find, useFind } from "../../parts/Find";
+import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
@@ -16,7 +17,7 @@ export default function SetupsView() {
   const { data: setups, error, refetch } = useSetups();
   const { found, text, setText } = useFind(setups, said);
   return (
-    <View title="Setups" className="page">
+    <View title="Setups" className="page" sx={looks.page}>
       <h1>Setups</h1>
       <Unread of={["setup"]} />
       {error && (
@@ -32,11 +33,27 @@ export default function SetupsView() {
         </p>
       )}
       <Find of="setups" all={setups?.length ?? 0} text={text} onText={setText} />
-      <ul className="setups">
+      <Box
+        component="ul"
+        className="setups"
+        sx={{
+          margin: 0,
+          padding: 0,
+          listStyle: "none",
+          "& li": {
+            display: "flex",
+            alignItems: "center",
+            gap: "8px 16px",
+            padding: "8px 0",
+            borderBottom: looks.rule,
+          },
+          [looks.thumb]: { "& li": { display: "block" } },
+        }}
+      >
         {found?.map((s) => (
           <Entry key={s.id} saved={s} />
         ))}
-      </ul>
+      </Box>
     </View>
   );
 }
@@ -80,13 +97,14 @@ function Entry({ saved }: { saved: SavedSetup }) {
   return (
     <li>
       {name === null ? (
-        <div className="setups-name">
+        <Box sx={setupsNameLook}>
           <Link to={`/?${address}`}>{saved.name}</Link>
           <p>{summary}</p>
-        </div>
+        </Box>
       ) : (
-        <form
-          className="setups-name"
+        <Box
+          component="form"
+          sx={setupsNameLook}
           onSubmit={(e) => {
             e.preventDefault();
             rename();
@@ -102,9 +120,9 @@ function Entry({ saved }: { saved: SavedSetup }) {
           />
           <Button type="submit">Rename</Button>
           <Button onClick={() => setName(null)}>Cancel</Button>
-        </form>
+        </Box>
       )}
-      <div className="setups-actions">
+      <Box sx={{ display: "flex", [looks.thumb]: { "& .MuiButton-root": { minHeight: "48px" } } }}>
         {name === null && (
           <Button size="small" aria-label={`Rename ${saved.name}`} onClick={() => setName(saved.name)}>
             Rename
@@ -125,7 +143,14 @@ function Entry({ saved }: { saved: SavedSetup }) {
         <Button size="small" aria-label={`Delete ${saved.name}`} onClick={drop}>
           Delete
         </Button>
-      </div>
+      </Box>
     </li>
   );
 }
+
+const setupsNameLook = {
+  flex: 1,
+  minWidth: 0,
+  "& a": { fontSize: "1.0625rem", fontWeight: 650 },
+  "& p": { margin: 0, color: "text.secondary" },
+} as const;

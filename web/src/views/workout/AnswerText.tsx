@@ -1,8 +1,9 @@
-import { Button } from "@mui/material";
+import { Box, Button } from "@mui/material";
 import type { ReactNode } from "react";
 import type { Answer, Change, Head, Setup } from "../../api/client";
 import { Failure } from "../../api/client";
 import { Care } from "../../parts/Care";
+import * as looks from "../../parts/looks";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
 import { Changes } from "./Changes";
@@ -38,7 +39,7 @@ interface Props {
 export function Refused({ failure, onAgain }: { failure: Error; onAgain: () => void }) {
   const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
   return (
-    <div className="refused" role="alert">
+    <Box className="refused" sx={looks.refused} role="alert">
       {(fields.length ? fields : [failure.message]).map((m) => (
         <p key={m}>{m}</p>
       ))}
@@ -47,7 +48,7 @@ export function Refused({ failure, onAgain }: { failure: Error; onAgain: () => v
           Try again
         </Button>
       )}
-    </div>
+    </Box>
   );
 }
 
@@ -72,17 +73,19 @@ export function AnswerText({
   const { show } = useUnits();
   if (!answer || !of) {
     return (
-      <section className="answer" aria-label="Answer" aria-busy={!failure}>
+      <Box component="section" className="answer" sx={looks.answer} aria-label="Answer" aria-busy={!failure}>
         {failure ? <Refused failure={failure} onAgain={onAgain} /> : <h1>Working it out…</h1>}
-      </section>
+      </Box>
     );
   }
   const pick = answer.heads[answer.pick];
   const other = head && head !== pick && !answer.sentence.includes(head.reason) ? head : undefined;
   const cautions = answer.notes.filter((n) => n.caution);
   return (
-    <section
+    <Box
+      component="section"
       className="answer"
+      sx={looks.answer}
       aria-label="Answer"
       data-stale={stale || undefined}
       data-old={old || undefined}
@@ -91,7 +94,7 @@ export function AnswerText({
       aria-busy={stale && !failure}
     >
       {failure && <Refused failure={failure} onAgain={onAgain} />}
-      <div className={answer.other ? "states" : undefined}>
+      <Box className={answer.other ? "states" : undefined} sx={answer.other && states}>
         <h1 data-pick={pick ? pick.mass : "none"} aria-live="polite">
           {answer.other && <small>{stateOf(of.flow.speed)}</small>}
           {answer.sentence}
@@ -118,12 +121,26 @@ export function AnswerText({
             {answer.other.sentence}
           </h2>
         )}
-      </div>
+      </Box>
       <p className="hand">
         {hand} {answer.hand} {answer.asks}
       </p>
-      {answer.both && <p className="both">{answer.both}</p>}
-      <div className="reasons">
+      {answer.both && (
+        <Box component="p" className="both" sx={{ fontWeight: 650 }}>
+          {answer.both}
+        </Box>
+      )}
+      <Box
+        className="reasons"
+        sx={{
+          display: "flex",
+          flexWrap: "wrap",
+          gap: "0 24px",
+          "& > p": { flexBasis: "100%" },
+          "& b": { fontWeight: 650 },
+          [looks.thumb]: { display: "block" },
+        }}
+      >
         {answer.notLighter && (
           <p>
             <b>Not lighter</b> {answer.notLighter}
@@ -146,11 +163,35 @@ export function AnswerText({
             <VerdictMark verdict={other.verdict} /> <b>{show("mass", other.mass)}</b> {other.reason}.
           </p>
         )}
-      </div>
-    </section>
+      </Box>
+    </Box>
   );
 
   function stateOf(speed: number): string {
     return speed > 0 ? `With ${show("speed", speed)} of current` : "With no current";
   }
 }
+
+/** Two states of the water beside one another. */
+const states = {
+  display: "grid",
+  gridTemplateColumns: "1fr 1fr",
+  gap: "0 24px",
+  "& h1, & h2": {
+    margin: "0 0 4px",
+    fontSize: "1.125rem",
+    lineHeight: 1.25,
+    fontWeight: 650,
+    textWrap: "pretty",
+  },
+  "& h2": { paddingLeft: "24px", borderLeft: looks.rule },
+  "& small": {
+    display: "block",
+    minHeight: 24,
+    color: "text.secondary",
+    fontSize: "0.8125rem",
+    fontWeight: 400,
+  },
+  "& small .MuiButton-root": { marginLeft: "8px", padding: "0 4px" },
+  [looks.thumb]: { display: "block", "& h2": { padding: "4px 0 0", borderLeft: 0, borderTop: looks.rule } },
+} as const;

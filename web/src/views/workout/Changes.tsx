@@ -1,4 +1,6 @@
+import { Box, Button } from "@mui/material";
 import type { Change } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { Working } from "../../parts/Working";
 
 interface Props {
@@ -15,13 +17,23 @@ interface Props {
 export function Changes({ changes, soFar, share, failed, onAgain }: Props) {
   const [nearest, ...others] = changes ?? soFar ?? [];
   return (
-    <div className="changes" aria-live="off" aria-busy={changes === undefined && !failed}>
+    <Box
+      className="changes"
+      sx={{
+        flexBasis: "100%",
+        "& span": { color: "text.secondary" },
+        "& ul": { margin: 0, paddingLeft: "20px", columns: "300px" },
+        [looks.thumb]: { minHeight: "48px" },
+      }}
+      aria-live="off"
+      aria-busy={changes === undefined && !failed}
+    >
       {failed && (
         <p>
           What would change it was not found out to the end.{" "}
-          <button type="button" className="link" onClick={onAgain}>
+          <Button variant="link" onClick={onAgain}>
             Look again
-          </button>
+          </Button>
         </p>
       )}
       {changes === undefined && !failed && (
@@ -43,6 +55,6 @@ export function Changes({ changes, soFar, share, failed, onAgain }: Props) {
           </ul>
         </details>
       )}
-    </div>
+    </Box>
   );
 }

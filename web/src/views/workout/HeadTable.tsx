@@ -1,3 +1,4 @@
+import { Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
 import type { Answer, Setup } from "../../api/client";
 import { VerdictMark } from "../../parts/Mark";
 import { useUnits } from "../../parts/preferences";
@@ -19,114 +20,175 @@ export default function HeadTable({ answer, setup }: { answer: Answer; setup: Se
     `${say(r.low)} to ${say(r.high)}`;
   return (
     <Wide label="The heads, as a table">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Head</th>
-            <th scope="col">Verdict</th>
-            <th scope="col">
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            <TableCell component="th" scope="col">
+              Head
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Verdict
+            </TableCell>
+            <TableCell component="th" scope="col">
               <Term of="odds">How sure</Term>
-            </th>
-            {hooked && <th scope="col">Hook</th>}
-            {boxed && <th scope="col">In the box</th>}
-            <th scope="col">
-              <Term of="net-weight">Weight in water</Term>
-            </th>
-            <th scope="col">Held</th>
-            <th scope="col">Falls (s per {unit})</th>
-            <th scope="col">{answer.onBed ? "Time to the bed" : "Time to the target"}</th>
-            <th scope="col">Line out then</th>
-            <th scope="col">
-              <Term of="run-out">Runs off at, then</Term>
-            </th>
-            <th scope="col">Pull at the tip</th>
-            <th scope="col">
-              <Term of="bow">Bow</Term>
-            </th>
-            {hovers && <th scope="col">Stays in the band</th>}
-            {hovers && <th scope="col">Sinks on to</th>}
-            {hovers && <th scope="col">Taken up at</th>}
-            {lifts && <th scope="col">Back from a lift</th>}
-            {swims && (
-              <th scope="col">
-                <Term of="band">In the band</Term>
-              </th>
+            </TableCell>
+            {hooked && (
+              <TableCell component="th" scope="col">
+                Hook
+              </TableCell>
             )}
-            {swims && <th scope="col">{answer.onBed ? "Height" : "Depth"} on average</th>}
-            {swims && <th scope="col">Swims right reeled at (turns a second)</th>}
-            <th scope="col">
+            {boxed && (
+              <TableCell component="th" scope="col">
+                In the box
+              </TableCell>
+            )}
+            <TableCell component="th" scope="col">
+              <Term of="net-weight">Weight in water</Term>
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Held
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Falls (s per {unit})
+            </TableCell>
+            <TableCell component="th" scope="col">
+              {answer.onBed ? "Time to the bed" : "Time to the target"}
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Line out then
+            </TableCell>
+            <TableCell component="th" scope="col">
+              <Term of="run-out">Runs off at, then</Term>
+            </TableCell>
+            <TableCell component="th" scope="col">
+              Pull at the tip
+            </TableCell>
+            <TableCell component="th" scope="col">
+              <Term of="bow">Bow</Term>
+            </TableCell>
+            {hovers && (
+              <TableCell component="th" scope="col">
+                Stays in the band
+              </TableCell>
+            )}
+            {hovers && (
+              <TableCell component="th" scope="col">
+                Sinks on to
+              </TableCell>
+            )}
+            {hovers && (
+              <TableCell component="th" scope="col">
+                Taken up at
+              </TableCell>
+            )}
+            {lifts && (
+              <TableCell component="th" scope="col">
+                Back from a lift
+              </TableCell>
+            )}
+            {swims && (
+              <TableCell component="th" scope="col">
+                <Term of="band">In the band</Term>
+              </TableCell>
+            )}
+            {swims && (
+              <TableCell component="th" scope="col">
+                {answer.onBed ? "Height" : "Depth"} on average
+              </TableCell>
+            )}
+            {swims && (
+              <TableCell component="th" scope="col">
+                Swims right reeled at (turns a second)
+              </TableCell>
+            )}
+            <TableCell component="th" scope="col">
               <Term of="felt">Pulls, is told at</Term>
-            </th>
-            <th scope="col">
+            </TableCell>
+            <TableCell component="th" scope="col">
               <Term of="contact-margin">Contact margin</Term>
-            </th>
-            <th scope="col">
+            </TableCell>
+            <TableCell component="th" scope="col">
               <Term of="lift-off">Lifts off at</Term>
-            </th>
-            <th scope="col">
+            </TableCell>
+            <TableCell component="th" scope="col">
               <Term of="snag-index">Snags (of 10)</Term>
-            </th>
-            {thrown && <th scope="col">Flies</th>}
-          </tr>
-        </thead>
-        <tbody>
+            </TableCell>
+            {thrown && (
+              <TableCell component="th" scope="col">
+                Flies
+              </TableCell>
+            )}
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {answer.heads.map((h, i) => {
             const falls = h.fall.outcome === "reached";
             if (h.verdict === "open")
               return (
-                <tr key={h.mass}>
-                  <th scope="row">{show("mass", h.mass)}</th>
-                  <td>not judged yet</td>
-                </tr>
+                <TableRow key={h.mass}>
+                  <TableCell component="th" scope="row">
+                    {show("mass", h.mass)}
+                  </TableCell>
+                  <TableCell>not judged yet</TableCell>
+                </TableRow>
               );
             return (
-              <tr key={h.mass} className={i === answer.pick ? "picked" : undefined}>
-                <th scope="row">{show("mass", h.mass)}</th>
-                <td>
+              <TableRow
+                key={h.mass}
+                sx={i === answer.pick ? { "& th": { color: "primary.main" } } : undefined}
+              >
+                <TableCell component="th" scope="row">
+                  {show("mass", h.mass)}
+                </TableCell>
+                <TableCell>
                   <VerdictMark verdict={h.verdict} /> {h.reason}
-                </td>
-                <td>{percent(h.sure)}</td>
-                {hooked && <td>{h.hook}</td>}
-                {boxed && <td>{h.owned || "–"}</td>}
-                <td>{show("mass", h.weightInWater / 9.80665)}</td>
-                <td>{`${h.handling.down ? "rod down, " : ""}${h.handling.line}`}</td>
-                <td>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</td>
-                <td>
+                </TableCell>
+                <TableCell>{percent(h.sure)}</TableCell>
+                {hooked && <TableCell>{h.hook}</TableCell>}
+                {boxed && <TableCell>{h.owned || "–"}</TableCell>}
+                <TableCell>{show("mass", h.weightInWater / 9.80665)}</TableCell>
+                <TableCell>{`${h.handling.down ? "rod down, " : ""}${h.handling.line}`}</TableCell>
+                <TableCell>{falls ? (metre / h.fall.speed).toFixed(2) : "–"}</TableCell>
+                <TableCell>
                   {falls ? `${counted(h.fall.time)} s, ${range(h.ranges.time, counted)}` : h.fall.outcome}
-                </td>
-                <td>{falls ? show("depth", h.fall.lineOut) : "–"}</td>
-                <td>
+                </TableCell>
+                <TableCell>{falls ? show("depth", h.fall.lineOut) : "–"}</TableCell>
+                <TableCell>
                   {falls ? `${show("speed", h.fall.runOut)}, ${show("speed", h.fall.runOutAfter)}` : "–"}
-                </td>
-                <td>{falls ? show("force", h.fall.tension) : "–"}</td>
-                <td>{falls ? percent(h.fall.bow) : "–"}</td>
-                {hovers && <td>{falls ? `${h.hover.stays.toFixed(1)} s` : "–"}</td>}
-                {hovers && <td>{falls ? show("depth", h.hover.deepest) : "–"}</td>}
-                {hovers && <td>{falls ? show("speed", h.hover.takeUp) : "–"}</td>}
-                {lifts && <td>{h.back > 0 ? `${h.back.toFixed(1)} s` : "–"}</td>}
-                {swims && <td>{percent(h.swim.inBand)}</td>}
-                {swims && <td>{show("depth", h.swim.height)}</td>}
+                </TableCell>
+                <TableCell>{falls ? show("force", h.fall.tension) : "–"}</TableCell>
+                <TableCell>{falls ? percent(h.fall.bow) : "–"}</TableCell>
+                {hovers && <TableCell>{falls ? `${h.hover.stays.toFixed(1)} s` : "–"}</TableCell>}
+                {hovers && <TableCell>{falls ? show("depth", h.hover.deepest) : "–"}</TableCell>}
+                {hovers && <TableCell>{falls ? show("speed", h.hover.takeUp) : "–"}</TableCell>}
+                {lifts && <TableCell>{h.back > 0 ? `${h.back.toFixed(1)} s` : "–"}</TableCell>}
+                {swims && <TableCell>{percent(h.swim.inBand)}</TableCell>}
+                {swims && <TableCell>{show("depth", h.swim.height)}</TableCell>}
                 {swims && (
-                  <td>{falls ? `${show("speed", h.swim.reel)} (${h.swim.turns.toFixed(1)})` : "–"}</td>
+                  <TableCell>
+                    {falls ? `${show("speed", h.swim.reel)} (${h.swim.turns.toFixed(1)})` : "–"}
+                  </TableCell>
                 )}
-                <td>
+                <TableCell>
                   {h.feel.told > 0 ? `${show("force", h.feel.pull)}, ${show("force", h.feel.told)}` : "–"}
-                </td>
-                <td>{falls ? `${percent(h.contact.margin)}, ${range(h.ranges.margin, percent)}` : "–"}</td>
-                <td>
+                </TableCell>
+                <TableCell>
+                  {falls ? `${percent(h.contact.margin)}, ${range(h.ranges.margin, percent)}` : "–"}
+                </TableCell>
+                <TableCell>
                   {falls && h.contact.liftOff > 0
                     ? h.contact.liftOff >= 3
                       ? "never"
                       : show("speed", h.contact.liftOff)
                     : "–"}
-                </td>
-                <td>{answer.onBed && falls ? Math.round(h.snags) : "–"}</td>
-                {thrown && <td>{h.reach > 0 ? show("depth", h.reach) : "–"}</td>}
-              </tr>
+                </TableCell>
+                <TableCell>{answer.onBed && falls ? Math.round(h.snags) : "–"}</TableCell>
+                {thrown && <TableCell>{h.reach > 0 ? show("depth", h.reach) : "–"}</TableCell>}
+              </TableRow>
             );
           })}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
     </Wide>
   );
 }

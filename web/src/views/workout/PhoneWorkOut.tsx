@@ -1,6 +1,7 @@
-import { Button } from "@mui/material";
+import { Box, Button, ButtonBase } from "@mui/material";
 import { lazy, type ReactNode, Suspense, useState } from "react";
 import type { Answer, Setup } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { Dials } from "../../setup/Dials";
 
 const Sheet = lazy(() => import("./Sheet"));
@@ -12,6 +13,8 @@ interface Props {
   setup: Setup;
   answer: Answer | undefined;
   errors: Record<string, string>;
+  /** How rod and line are held, drawn. */
+  hand: ReactNode;
   old: boolean;
   refused: ReactNode;
   picture: ReactNode;
@@ -27,6 +30,7 @@ export default function PhoneWorkOut({
   setup,
   answer,
   errors,
+  hand,
   old,
   refused,
   picture,
@@ -37,15 +41,22 @@ export default function PhoneWorkOut({
 }: Props) {
   return (
     <>
-      <Brief answer={answer} old={old} refused={refused} />
+      <Brief answer={answer} hand={hand} old={old} refused={refused} />
       {picture}
-      <div className="phone-more">
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "repeat(3, 1fr)",
+          borderTop: looks.rule,
+          "& .MuiButton-root": { minHeight: "48px" },
+        }}
+      >
         {sheets.map((s) => (
           <Button key={s} size="small" aria-haspopup="dialog" onClick={() => onSheet(s)}>
             {s}
           </Button>
         ))}
-      </div>
+      </Box>
       <Dials setup={setup} answer={answer} errors={errors} onChange={onChange} />
       {sheet && (
         <Suspense>
@@ -59,26 +70,40 @@ export default function PhoneWorkOut({
 }
 
 /** The answer as it is read at arm's length. */
-export function Brief({
+function Brief({
   answer,
+  hand,
   old,
   refused,
 }: {
   answer: Answer | undefined;
+  hand: ReactNode;
   old: boolean;
   refused?: ReactNode;
 }) {
   const [whole, setWhole] = useState(false);
   if (!answer)
     return (
-      <section className="answer brief" aria-label="Answer" aria-busy={!refused}>
+      <Box
+        component="section"
+        className="answer brief"
+        sx={[looks.answer, briefLook]}
+        aria-label="Answer"
+        aria-busy={!refused}
+      >
         {refused || <h1>Working it out…</h1>}
-      </section>
+      </Box>
     );
   const { head, odds, count, range } = answer.brief;
   const pick = answer.heads[answer.pick];
   return (
-    <section className="answer brief" aria-label="Answer" data-old={old || undefined}>
+    <Box
+      component="section"
+      className="answer brief"
+      sx={[looks.answer, briefLook]}
+      aria-label="Answer"
+      data-old={old || undefined}
+    >
       {refused}
       <h1 data-pick={pick ? pick.mass : "none"} aria-live="polite">
         <b>{head === "none" ? "None does it" : head}</b> {odds && <span>{odds}</span>}{" "}
@@ -88,9 +113,40 @@ export function Brief({
           </span>
         )}
       </h1>
-      <button type="button" className="brief-hand" aria-expanded={whole} onClick={() => setWhole(!whole)}>
-        {whole || head === "none" ? answer.sentence : answer.hand}
-      </button>
-    </section>
+      <ButtonBase
+        sx={{
+          display: "block",
+          width: "100%",
+          minHeight: "48px",
+          fontSize: "1rem",
+          textAlign: "left",
+        }}
+        aria-expanded={whole}
+        onClick={() => setWhole(!whole)}
+      >
+        {whole || head === "none" ? (
+          answer.sentence
+        ) : (
+          <>
+            {hand} {answer.hand}
+          </>
+        )}
+      </ButtonBase>
+    </Box>
   );
 }
+
+const briefLook = {
+  padding: "6px 12px",
+  minHeight: 0,
+  "& h1": {
+    display: "flex",
+    flexWrap: "wrap",
+    alignItems: "baseline",
+    gap: "0 12px",
+    margin: 0,
+    fontSize: "1.125rem",
+  },
+  "& h1 b": { fontSize: "1.875rem" },
+  "& h1 small": { fontWeight: 400 },
+} as const;

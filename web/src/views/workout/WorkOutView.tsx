@@ -1,7 +1,8 @@
-import { useMediaQuery } from "@mui/material";
+import { Box, useMediaQuery } from "@mui/material";
 import { lazy, Suspense, useState } from "react";
 import { Link, Navigate } from "react-router";
 import { type Answer, Failure, type Head, type Setup } from "../../api/client";
+import * as looks from "../../parts/looks";
 import { useKept } from "../../parts/preferences";
 import { View } from "../../parts/View";
 import { CountStrip } from "../../section/CountStrip";
@@ -16,7 +17,6 @@ import { useChanges } from "../../setup/useChanges";
 import { useAddressNumber, useSetup } from "../../setup/useSetup";
 import { AnswerText, Refused } from "./AnswerText";
 import { Facts } from "./Facts";
-import "./workout.css";
 
 // The pictures are drawn with the answer, and loaded while that is worked out.
 const drawing = [import("../../section/Section"), import("../../section/Ladder")] as const;
@@ -82,18 +82,17 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
   };
   const errors = error instanceof Failure ? error.fields : {};
 
+  const hand = closest && (
+    <Suspense fallback={<span className="hand-drawn" />}>
+      <Hand handling={closest.handling} />
+    </Suspense>
+  );
   const text = (
     <AnswerText
       of={answered?.of}
       answer={answer}
       head={head}
-      hand={
-        closest && (
-          <Suspense fallback={<span className="hand-drawn" />}>
-            <Hand handling={closest.handling} />
-          </Suspense>
-        )
-      }
+      hand={hand}
       changes={changes}
       soFar={soFar}
       share={share}
@@ -120,18 +119,29 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
         change(c);
       }}
       head={
-        <header className="conditions-head">
+        <Box
+          component="header"
+          className="conditions-head"
+          sx={{
+            display: "flex",
+            alignItems: "baseline",
+            justifyContent: "space-between",
+            gap: "8px",
+            "& p": { margin: 0 },
+            [looks.printed]: { display: "none" },
+          }}
+        >
           <p>
             {base.example ? "An example. " : ""}
             <Link to="/begin">{base.example ? "Begin with your own water" : "Begin another"}</Link>
           </p>
           <BackForth back={back} forth={forth} />
-        </header>
+        </Box>
       }
     />
   );
   const picture = (
-    <div className="section-box" ref={sectionRef}>
+    <Box className="section-box" sx={looks.sectionBox} ref={sectionRef}>
       <Suspense>
         {answered && frame && (
           <Section
@@ -148,11 +158,24 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
           />
         )}
       </Suspense>
-    </div>
+    </Box>
   );
   const strip = answer && <CountStrip answer={answer} head={head} count={count} onCount={setCounted} />;
   const ladder = (
-    <div className="ladder-box" data-old={isOld || undefined} ref={ladderRef}>
+    <Box
+      className="ladder-box"
+      sx={{
+        "&[data-old]": { color: "text.secondary", opacity: 0.85 },
+        gridArea: "ladder",
+        minHeight: 0,
+        overflow: "hidden",
+        borderLeft: looks.rule,
+        [looks.thumb]: { order: 2, borderLeft: 0, borderTop: looks.rule },
+        [looks.printed]: { display: "none" },
+      }}
+      data-old={isOld || undefined}
+      ref={ladderRef}
+    >
       <Suspense>
         {answer && ladderFrame && ladderSize.width > 0 && (
           <Ladder
@@ -166,19 +189,32 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
           />
         )}
       </Suspense>
-    </div>
+    </Box>
   );
   const table = answered && <AllHeads answer={answered.answer} setup={answered.of} />;
   const facts = answer && <Facts facts={answer.facts} />;
 
   if (onPhone) {
     return (
-      <View title="Work out" bar={<SaveBar setup={setup} onOpen={replace} />} className="phone">
+      <View
+        title="Work out"
+        bar={<SaveBar setup={setup} onOpen={replace} />}
+        className="phone"
+        sx={{
+          flex: 1,
+          display: "flex",
+          flexDirection: "column",
+          minHeight: 0,
+          "& .section-box": { flex: 1, height: "auto" },
+          "@media (max-height: 540px)": { "& .section-box": { flex: "none", height: "300px" } },
+        }}
+      >
         <Suspense>
           <PhoneWorkOut
             setup={setup}
             answer={answer}
             errors={errors}
+            hand={hand}
             old={isOld}
             refused={error && <Refused failure={error} onAgain={askAgain} />}
             picture={picture}
@@ -210,14 +246,19 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
     );
   }
   return (
-    <View title="Work out" bar={<SaveBar setup={setup} onOpen={replace} />} className="workout">
+    <View
+      title="Work out"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      className="workout"
+      sx={looks.workout}
+    >
       {text}
       {conditions}
-      <div className="water">
+      <Box className="water" sx={looks.water}>
         {picture}
         {strip}
         {facts}
-      </div>
+      </Box>
       {ladder}
       {table}
     </View>
@@ -242,13 +283,25 @@ function ladderFrameOf(frame: Frame | null, alone: boolean, height: number): Fra
 function AllHeads({ answer, setup }: { answer: Answer; setup: Setup }) {
   const [open, setOpen] = useState(false);
   return (
-    <details className="head-table" onToggle={(e) => setOpen(e.currentTarget.open)}>
+    <Box
+      component="details"
+      className="head-table"
+      sx={{
+        gridArea: "table",
+        borderTop: looks.rule,
+        padding: "6px 16px",
+        maxHeight: "34vh",
+        overflowY: "auto",
+        [looks.thumb]: { order: 4, maxHeight: "none" },
+      }}
+      onToggle={(e) => setOpen(e.currentTarget.open)}
+    >
       <summary>All heads in a table</summary>
       {open && (
         <Suspense>
           <HeadTable answer={answer} setup={setup} />
         </Suspense>
       )}
-    </details>
+    </Box>
   );
 }

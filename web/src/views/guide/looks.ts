@@ -1,0 +1,3 @@
+// What the looks of this view have in common.
+
+export const guideSays = { fontSize: "1.125rem" } as const;

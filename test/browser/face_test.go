@@ -45,11 +45,11 @@ func TestASearchThatGaveUp(t *testing.T) {
 	p.until(`document.querySelector(".changes summary")`)
 }
 
-// Whatever stands in an address, a view comes; what is of no use in it is told.
+// Whatever stands in an address, a view comes; what is of no use in it, an option that there is not too, is told.
 func TestAddressesWithNonsense(t *testing.T) {
 	t.Parallel()
-	p := open(t, "/?water.depth=abc&frog=3&bait.length=0.08")
-	p.says(".MuiSnackbar-root", "Left out of this address: water.depth=abc, frog=3.")
+	p := open(t, "/?water.depth=abc&frog=3&bait.length=0.08&hand.rod=held")
+	p.says(".MuiSnackbar-root", "Left out of this address: water.depth=abc, frog=3, hand.rod=held.")
 	p.until(settled)
 	p.visit("/map?x=bogus&y=wind.speed")
 	p.says(".MuiSnackbar-root", "Left out of this address: x=bogus.")

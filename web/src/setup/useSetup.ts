@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useLocation, useNavigate, useSearchParams } from "react-router";
-import type { Part, Setup } from "../api/client";
+import type { Definitions, Part, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
 import { at, having, type Leaf } from "../parts/path";
 import { useSay } from "../parts/Undo";
@@ -23,6 +23,9 @@ function leaves(setup: Setup): string[] {
   );
 }
 
+/** What an address is read by: what fields are when it says nothing of them, and what they may be. */
+type Given = Pick<Definitions, "defaults" | "fields">;
+
 /** What fields were called in links of before. */
 const formerly: Record<string, string> = {
   "rig.apart": "rig.gap",
@@ -31,12 +34,13 @@ const formerly: Record<string, string> = {
   "rig.carries": "rig.second",
 };
 
-export function fromAddress(defaults: Setup, params: URLSearchParams): Setup {
+function fromAddress(given: Given, params: URLSearchParams): Setup {
+  const { defaults } = given;
   const changes: Record<string, unknown> = {};
   for (const path of leaves(defaults)) {
     const text = params.get(path) ?? params.get(formerly[path] ?? "");
     if (text === null) continue;
-    const value = parsed(text, at(defaults, path));
+    const value = parsed(text, path, given);
     if (value !== undefined) changes[path] = value;
   }
   const heads = params.get("heads")?.split(",").map(Number);
@@ -47,7 +51,8 @@ export function fromAddress(defaults: Setup, params: URLSearchParams): Setup {
 }
 
 /** What of an address is of no use: unknown names, and values that are none. */
-export function useless(defaults: Setup, params: URLSearchParams): string[] {
+function useless(given: Given, params: URLSearchParams): string[] {
+  const { defaults } = given;
   const known = new Set<string>([
     ...leaves(defaults),
     ...Object.values(formerly),
@@ -62,7 +67,7 @@ export function useless(defaults: Setup, params: URLSearchParams): string[] {
       if (key === "rig.parts") return text !== "" && partsOf(text).length === 0;
       if (numbers.includes(key)) return !Number.isFinite(Number(text));
       const path = leaves(defaults).find((p) => p === key);
-      return path !== undefined && parsed(text, at(defaults, path)) === undefined;
+      return path !== undefined && parsed(text, path, given) === undefined;
     })
     .map(([key, text]) => `${key}=${text}`);
 }
@@ -80,8 +85,13 @@ function partsOf(text: string): Part[] {
   }));
 }
 
-function parsed(text: string, like: Leaf): Leaf | undefined {
-  if (typeof like === "string") return text;
+/** A text of an address as the value of a field; an option that there is not is none. */
+function parsed(text: string, path: string, { defaults, fields }: Given): Leaf | undefined {
+  const like = at(defaults, path);
+  if (typeof like === "string") {
+    const field = fields.find((f) => f.path === path && f.type === "choice");
+    return !field || field.options.some((o) => o.value === text) ? text : undefined;
+  }
   if (typeof like === "boolean") return text === "true";
   const value = Number(text);
   return text.trim() !== "" && Number.isFinite(value) ? value : undefined;
@@ -125,11 +135,11 @@ const anew = (changes: Record<string, unknown>) => ({
 let toldOf: string | undefined;
 
 /** Says what of an address is left out, once. */
-function useToldOfUseless(defaults: Setup, params: URLSearchParams) {
+function useToldOfUseless(given: Given, params: URLSearchParams) {
   const say = useSay();
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, as it is opened
   useEffect(() => {
-    const out = useless(defaults, params);
+    const out = useless(given, params);
     if (out.length === 0 || toldOf === params.toString()) return;
     toldOf = params.toString();
     say(`Left out of this address: ${out.slice(0, 5).join(", ")}${out.length > 5 ? " and more" : ""}.`);
@@ -158,14 +168,15 @@ let furthest = 0;
 
 /** The setup that is worked on, in step with the address. */
 export function useSetup() {
-  const { defaults } = useDefinitions();
+  const given = useDefinitions();
+  const { defaults } = given;
   const [params, setParams] = useSearchParams();
   const { pathname, state } = useLocation();
   const navigate = useNavigate();
   const step = stepOf(state);
-  const [setup, setSetup] = useState(() => fromAddress(defaults, params));
-  useToldOfUseless(defaults, params);
-  const inAddress = JSON.stringify(toAddress(defaults, fromAddress(defaults, params)));
+  const [setup, setSetup] = useState(() => fromAddress(given, params));
+  useToldOfUseless(given, params);
+  const inAddress = JSON.stringify(toAddress(defaults, fromAddress(given, params)));
   const followed = useRef(inAddress);
   const opened = useOpened(params, setSetup);
   /** Addresses that were set and have not been seen yet: on a busy machine a newer change overtakes them. */
@@ -177,21 +188,21 @@ export function useSetup() {
     if (on >= 0) sent.current = sent.current.slice(on + 1);
     if (on >= 0 || inAddress === followed.current) return;
     followed.current = inAddress;
-    setSetup(fromAddress(defaults, params));
-  }, [inAddress, params, defaults]);
+    setSetup(fromAddress(given, params));
+  }, [inAddress, params, given]);
 
   // On a busy machine the page may not have seen yet what is gone back from: then its address stays the same to it.
   useEffect(() => {
     const onPop = () => {
       if (window.location.pathname !== pathname) return;
-      const next = fromAddress(defaults, inBrowser());
+      const next = fromAddress(given, inBrowser());
       sent.current = [];
-      followed.current = JSON.stringify(toAddress(defaults, next));
+      followed.current = JSON.stringify(toAddress(given.defaults, next));
       setSetup(next);
     };
     window.addEventListener("popstate", onPop);
     return () => window.removeEventListener("popstate", onPop);
-  }, [defaults, pathname]);
+  }, [given, pathname]);
 
   useEffect(() => {
     const wanted = toAddress(defaults, setup);

@@ -1,6 +1,7 @@
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Box, Button, Table, TableBody, TableCell, TableRow } from "@mui/material";
 import type { DayPlan } from "../../api/client";
 import { Failure } from "../../api/client";
+import { Headings } from "../../parts/Headings";
 import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
@@ -28,19 +29,7 @@ export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked:
           {light.map((l) => ` · ${l.kind} ${clock(l.time)}`)}
         </p>
         <Table size="small">
-          <TableHead>
-            <TableRow>
-              <TableCell component="th" scope="col">
-                From
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Head
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Count
-              </TableCell>
-            </TableRow>
-          </TableHead>
+          <Headings of={["From", "Head", "Count"]} />
           <TableBody>
             {worked.fished.map((f, i) => (
               <TableRow key={f.from + f.spot}>

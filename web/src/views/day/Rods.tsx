@@ -1,4 +1,5 @@
-import { Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Table, TableBody, TableCell, TableRow } from "@mui/material";
+import { Headings } from "../../parts/Headings";
 import { useUnits } from "../../parts/preferences";
 import type { Worked } from "./useDay";
 
@@ -11,25 +12,7 @@ export function Rods({ worked }: { worked: Worked }) {
       <h2>What to take</h2>
       {heads.length > 0 && (
         <Table size="small">
-          <TableHead>
-            <TableRow>
-              <TableCell component="th" scope="col">
-                Rod
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Head
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Fished
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Take
-              </TableCell>
-              <TableCell component="th" scope="col">
-                In the box
-              </TableCell>
-            </TableRow>
-          </TableHead>
+          <Headings of={["Rod", "Head", "Fished", "Take", "In the box"]} />
           <TableBody>
             {heads.map((h, i) => (
               <TableRow key={h.mass}>

@@ -1,17 +1,8 @@
-import {
-  Box,
-  Button,
-  LinearProgress,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  TextField,
-} from "@mui/material";
+import { Box, Button, LinearProgress, Table, TableBody, TableCell, TableRow, TextField } from "@mui/material";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, type Doubts, type Trust as Report, type Setup, take } from "../../api/client";
+import { Headings } from "../../parts/Headings";
 import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { Wide } from "../../parts/Wide";
@@ -91,13 +82,7 @@ function Parts({ doubts }: { doubts: Doubts }) {
           className="trust-parts"
           sx={{ maxWidth: "760px" }}
         >
-          <TableHead>
-            <TableRow>
-              <TableCell>Not exactly known</TableCell>
-              <TableCell>Known to</TableCell>
-              <TableCell>Share of the range</TableCell>
-            </TableRow>
-          </TableHead>
+          <Headings of={["Not exactly known", "Known to", "Share of the range"]} />
           <TableBody>
             {doubts.parts.map((p) => (
               <TableRow key={p.name}>
@@ -212,15 +197,7 @@ function Judged({ report, doubts }: { report: Report; doubts: Doubts | undefined
       </p>
       <Wide label="Judged numbers">
         <Table size="small">
-          <TableHead>
-            <TableRow>
-              <TableCell>Number</TableCell>
-              <TableCell>Value</TableCell>
-              <TableCell>Spread</TableCell>
-              <TableCell>In this answer</TableCell>
-              <TableCell>Why</TableCell>
-            </TableRow>
-          </TableHead>
+          <Headings of={["Number", "Value", "Spread", "In this answer", "Why"]} />
           <TableBody>
             {shown.slice(0, most).map((n) => (
               <TableRow key={n.name}>

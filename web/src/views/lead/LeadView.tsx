@@ -1,6 +1,7 @@
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Box, Button, Table, TableBody, TableCell, TableRow } from "@mui/material";
 import { Link } from "react-router";
 import { Failure, type Fish, type Lead } from "../../api/client";
+import { Headings } from "../../parts/Headings";
 import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { Aside, Wrong } from "../../parts/Said";
@@ -123,31 +124,7 @@ function Heads({ lead }: { lead: Lead }) {
         }}
       >
         <caption>Each head, cast as soon as it can be</caption>
-        <TableHead>
-          <TableRow>
-            <TableCell component="th" scope="col">
-              Head
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Lands after
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Out
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Down to them
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Before them
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Seen for
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Chance
-            </TableCell>
-          </TableRow>
-        </TableHead>
+        <Headings of={["Head", "Lands after", "Out", "Down to them", "Before them", "Seen for", "Chance"]} />
         <TableBody>
           {lead.heads.map((h, i) => (
             <TableRow key={h.mass} aria-current={i === lead.pick || undefined}>

@@ -2,6 +2,7 @@ import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@
 import { scaleLinear } from "d3-scale";
 import type { Lesson, SavedTrip } from "../../api/client";
 import { useLesson, useLogActions, useTrips } from "../../log/useLog";
+import { Headings } from "../../parts/Headings";
 import { useUnits } from "../../parts/preferences";
 import { Aside } from "../../parts/Said";
 import { useSay } from "../../parts/Undo";
@@ -141,22 +142,7 @@ function Landed({ group }: { group: Lesson["landed"][number] }) {
   return (
     <Wide label={`Landed by ${group.name}, as a table`}>
       <Table size="small">
-        <TableHead>
-          <TableRow>
-            <TableCell component="th" scope="col">
-              {group.name}
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Hooked
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Landed
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Share, 8 in 10 times
-            </TableCell>
-          </TableRow>
-        </TableHead>
+        <Headings of={[group.name, "Hooked", "Landed", "Share, 8 in 10 times"]} />
         <TableBody>
           {group.rows.map((r) => (
             <TableRow key={r.label}>
@@ -271,25 +257,7 @@ function Figures({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask })
   return (
     <Wide label={`By ${group.name}, as a table`}>
       <Table size="small">
-        <TableHead>
-          <TableRow>
-            <TableCell component="th" scope="col">
-              {group.name}
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Casts
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Bites
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Fish
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Share
-            </TableCell>
-          </TableRow>
-        </TableHead>
+        <Headings of={[group.name, "Casts", "Bites", "Fish", "Share"]} />
         <TableBody>
           {group.rows.map((r) => (
             <TableRow key={r.label}>
@@ -397,34 +365,18 @@ function Bottoms({ of }: { of: Lesson["bottoms"] }) {
       <h2>To the bed, and staying there</h2>
       <Wide label="Predictions, as a table">
         <Table size="small">
-          <TableHead>
-            <TableRow>
-              <TableCell component="th" scope="col">
-                Place
-              </TableCell>
-              <TableCell component="th" scope="col">
-                With
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Times
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Measured
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Expected
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Within the range
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Lost it
-              </TableCell>
-              <TableCell component="th" scope="col">
-                Weight on the bed, expected
-              </TableCell>
-            </TableRow>
-          </TableHead>
+          <Headings
+            of={[
+              "Place",
+              "With",
+              "Times",
+              "Measured",
+              "Expected",
+              "Within the range",
+              "Lost it",
+              "Weight on the bed, expected",
+            ]}
+          />
           <TableBody>
             {of.map((b) => (
               <TableRow key={b.place + b.mass + b.bait}>

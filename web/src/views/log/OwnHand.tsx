@@ -1,9 +1,10 @@
-import { Checkbox, FormControlLabel, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Checkbox, FormControlLabel, Table, TableBody, TableCell, TableRow } from "@mui/material";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, take } from "../../api/client";
 import type { components } from "../../api/schema.gen";
+import { Headings } from "../../parts/Headings";
 import { useUnits } from "../../parts/preferences";
 import { useAsked } from "../../parts/useAsked";
 import { Wide } from "../../parts/Wide";
@@ -104,25 +105,7 @@ function Rows({ of }: { of: Hand["rows"] }) {
   return (
     <Wide label="What was tied on, as a table">
       <Table size="small">
-        <TableHead>
-          <TableRow>
-            <TableCell component="th" scope="col">
-              Place
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Bait
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Casts
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Tied on
-            </TableCell>
-            <TableCell component="th" scope="col">
-              Said
-            </TableCell>
-          </TableRow>
-        </TableHead>
+        <Headings of={["Place", "Bait", "Casts", "Tied on", "Said"]} />
         <TableBody>
           {of.map((r, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: outfits may be alike

@@ -1,7 +1,8 @@
-import { Box, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Box, Table, TableBody, TableCell, TableRow } from "@mui/material";
 import { useEffect, useState } from "react";
 import type { Setup, Trial } from "../../api/client";
 import { Lines } from "../../parts/Entry";
+import { Headings } from "../../parts/Headings";
 import * as looks from "../../parts/looks";
 import { useKept, useUnits } from "../../parts/preferences";
 import { Wrong } from "../../parts/Said";
@@ -75,28 +76,7 @@ export function RulesCheck({ setup }: { setup: Setup }) {
           </p>
           <Wide label="The rules tried, as a table">
             <Table size="small">
-              <TableHead>
-                <TableRow>
-                  <TableCell component="th" scope="col">
-                    Depth
-                  </TableCell>
-                  <TableCell component="th" scope="col">
-                    Wind
-                  </TableCell>
-                  <TableCell component="th" scope="col">
-                    Current
-                  </TableCell>
-                  <TableCell component="th" scope="col">
-                    You
-                  </TableCell>
-                  <TableCell component="th" scope="col">
-                    Engine
-                  </TableCell>
-                  <TableCell component="th" scope="col">
-                    Why
-                  </TableCell>
-                </TableRow>
-              </TableHead>
+              <Headings of={["Depth", "Wind", "Current", "You", "Engine", "Why"]} />
               <TableBody>
                 {trials.map((t) => (
                   <TableRow key={`${t.depth} ${t.wind} ${t.flow}`} data-verdict={t.verdict}>

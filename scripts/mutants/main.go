@@ -15,7 +15,6 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
-	"slices"
 	"strings"
 )
 
@@ -52,7 +51,10 @@ func run(packages []string) error {
 	if err := install(dir); err != nil {
 		return err
 	}
-	var found []mutant
+	doc, err := readDocument(document)
+	if err != nil {
+		return err
+	}
 	for _, pkg := range packages {
 		fmt.Fprintln(os.Stderr, pkg)
 		out := filepath.Join(dir, "found.json")
@@ -68,9 +70,13 @@ func run(packages []string) error {
 		if err != nil {
 			return err
 		}
-		found = append(found, of...)
+		doc.put(pkg, of)
+		// After each, so that a run that is stopped has told of those before.
+		if err := os.WriteFile(document, []byte(doc.told(why)), 0o644); err != nil {
+			return err
+		}
 	}
-	return os.WriteFile(document, []byte(told(packages, found, why)), 0o644)
+	return nil
 }
 
 // install puts gremlins, and this program as the go command that it finds, into a directory.
@@ -164,47 +170,3 @@ func readReasons(path string) (map[string]string, error) {
 	}
 	return out, nil
 }
-
-// told is the document.
-func told(packages []string, found []mutant, why map[string]string) string {
-	var out strings.Builder
-	out.WriteString("# Mutants\n\nWritten by `make mutants`: each is a small change of the code. One that no test " +
-		"notices has survived; why it may is told beside it.\n" +
-		"Tests run with `-short`, without those that run the engine for long.\n\n| Package | Changes | Reached by " +
-		"tests | Noticed, of those |\n|---|---|---|---|\n")
-	for _, pkg := range packages {
-		all, reached, killed := 0, 0, 0
-		for _, m := range found {
-			if m.pkg != pkg || m.status == "NOT VIABLE" {
-				continue
-			}
-			all++
-			if m.status != "NOT COVERED" {
-				reached++
-			}
-			if m.status == "KILLED" || m.status == "TIMED OUT" {
-				killed++
-			}
-		}
-		fmt.Fprintf(&out, "| `%s` | %d | %.0f %% | %.0f %% |\n", pkg, all, percent(reached, all),
-			percent(killed, reached))
-	}
-	last := ""
-	for _, m := range slices.Compact(slices.Clone(found)) {
-		if m.status != "LIVED" && m.status != "NOT COVERED" {
-			continue
-		}
-		if path := m.pkg + "/" + m.file; path != last {
-			last = path
-			fmt.Fprintf(&out, "\n## %s\n\n", path)
-		}
-		fmt.Fprintf(&out, "- %s, %s: `%s`", m.kind, strings.ToLower(m.status), m.text)
-		if reason := why[m.pkg+"/"+m.file+"\t"+m.text]; reason != "" {
-			out.WriteString(" " + reason)
-		}
-		out.WriteString("\n")
-	}
-	return out.String()
-}
-
-func percent(part, whole int) float64 { return 100 * float64(part) / float64(max(whole, 1)) }

@@ -29,7 +29,7 @@ export function FishDetails({
   };
   const id = fieldId("fish-kind");
   return (
-    <details className="tap-fish">
+    <details>
       <summary>Kind, length, weight</summary>
       <Row id={id} label="Kind of fish">
         <Entry

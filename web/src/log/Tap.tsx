@@ -244,10 +244,10 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         }}
         role="status"
       >
-        {overdue && <p className="tap-said">Longer than expected: deeper here, or drifting off?</p>}
-        {last && said && <p className="tap-said">{said}</p>}
-        {lesson?.worn && <p className="tap-said">{lesson.worn}</p>}
-        {lesson?.next && <p className="tap-said">{lesson.next}</p>}
+        {overdue && <p>Longer than expected: deeper here, or drifting off?</p>}
+        {last && said && <p>{said}</p>}
+        {lesson?.worn && <p>{lesson.worn}</p>}
+        {lesson?.next && <p>{lesson.next}</p>}
         {last && (
           <p>
             <b>
@@ -260,7 +260,7 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
           </p>
         )}
         {last?.kind === "bottom" && (
-          <details key={last.key} className="tap-fish">
+          <details key={last.key}>
             <summary>Line out, where it was counted</summary>
             <NumberField
               path="event.lineOut"

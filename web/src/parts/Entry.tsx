@@ -8,18 +8,14 @@ interface Look {
   sx?: SxProps<Theme>;
 }
 
-const box = { border: 1, borderColor: "divider", borderRadius: 1 };
+const dressed = (boxed = false, sx: SxProps<Theme> = {}) => [
+  boxed && { border: 1, borderColor: "divider", borderRadius: 1 },
+  ...[sx].flat(),
+];
 
 /** A field for text, a time or a date. What it is told is told to its input. */
 export function Entry({ boxed, sx, className, ...input }: ComponentProps<"input"> & Look) {
-  return (
-    <InputBase
-      fullWidth
-      className={className}
-      sx={[boxed ? box : {}, ...(Array.isArray(sx) ? sx : [sx ?? {}])]}
-      slotProps={{ input }}
-    />
-  );
+  return <InputBase fullWidth className={className} sx={dressed(boxed, sx)} slotProps={{ input }} />;
 }
 
 /** One of a few. */
@@ -29,7 +25,7 @@ export function Choose({ boxed, sx, className, ...input }: ComponentProps<"selec
       disableUnderline
       fullWidth
       className={className}
-      sx={[boxed ? box : {}, ...(Array.isArray(sx) ? sx : [sx ?? {}])]}
+      sx={dressed(boxed, sx)}
       inputProps={input}
     />
   );
@@ -37,13 +33,5 @@ export function Choose({ boxed, sx, className, ...input }: ComponentProps<"selec
 
 /** A field for lines of text, as high as they are. */
 export function Lines({ rows, sx, ...input }: ComponentProps<"textarea"> & Look) {
-  return (
-    <InputBase
-      fullWidth
-      multiline
-      minRows={rows}
-      sx={[box, ...(Array.isArray(sx) ? sx : [sx ?? {}])]}
-      inputProps={input}
-    />
-  );
+  return <InputBase fullWidth multiline minRows={rows} sx={dressed(true, sx)} inputProps={input} />;
 }

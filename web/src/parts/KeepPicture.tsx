@@ -9,10 +9,7 @@ export function KeepPicture({ of, name }: { of: string; name: string }) {
     if (picture) keepPicture(picture, name, form);
   };
   return (
-    <Box
-      component="span"
-      sx={{ [looks.printed]: { display: "none" }, [looks.thumb]: { "& .link": { minWidth: "48px" } } }}
-    >
+    <Box component="span" sx={{ [looks.printed]: { display: "none" } }}>
       Picture:{" "}
       <Button variant="link" onClick={() => keep("svg")}>
         save as SVG

@@ -6,7 +6,7 @@ type Handling = Head["handling"];
 export function Hand({ handling }: { handling: Handling }) {
   return (
     <svg viewBox="0 0 112 28" className="hand-drawn" aria-hidden="true">
-      <path d="M0 25H48" className="hand-water" />
+      <path d="M0 25H48" />
       <path d={handling.down ? "M4 16Q26 17 45 22" : "M4 21Q28 16 45 4"} className="hand-rod" />
       <path d={handling.down ? "M4 16L13 16.6" : "M4 21L13 18.8"} className="hand-grip" />
       <path d="M60 4H112M73 4V13" className="hand-rod" />
@@ -14,7 +14,7 @@ export function Hand({ handling }: { handling: Handling }) {
       {bails[handling.line].map((d, i) => (
         <path key={d} d={d} className="hand-bail" strokeDasharray={i > 0 ? "2 3" : undefined} />
       ))}
-      <path d={lines[handling.line]} className="hand-line" />
+      <path d={lines[handling.line]} />
       {handling.line === "fed under a finger" && <path d="M90 4L87 11" className="hand-finger" />}
     </svg>
   );

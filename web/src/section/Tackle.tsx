@@ -50,7 +50,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
       <Rod kind={setup.boat.kind} at={0} tip={head.handling.tip} frame={frame} faint={Math.abs(boat) > 0.4} />
       {Math.abs(boat) > 0.4 && <Rod kind={setup.boat.kind} at={boat} tip={head.handling.tip} frame={frame} />}
       {held && (
-        <text x={x(boat) + 8} y={z(head.handling.tip) - 10} className="note hand-note">
+        <text x={x(boat) + 8} y={z(head.handling.tip) - 10} className="note">
           {held}
         </text>
       )}

@@ -41,7 +41,6 @@ export function Transport({ clock, drop, end, still }: Props) {
         [looks.thumb]: {
           flexWrap: "wrap",
           gap: "4px",
-          "& .MuiButton-root": { minHeight: "48px" },
         },
       }}
     >

@@ -37,7 +37,7 @@ export default function PartsField({ parts, errors, onChange }: Props) {
           listStyle: "none",
           "& .row-value": { display: "flex", gap: "8px", alignItems: "center" },
           "& .row:first-child": { gridTemplateColumns: "minmax(0, 1fr) auto" },
-          "& .link": { whiteSpace: "nowrap" },
+          "& .MuiButton-link": { whiteSpace: "nowrap" },
           "& li": { borderBottom: looks.rule },
           "& li .row:not(:first-child)": { paddingLeft: "1rem" },
         }}

@@ -31,7 +31,6 @@ export function TopBar({ slot }: { slot: (element: HTMLElement | null) => void }
           padding: "0 12px",
           columnGap: "8px",
           "& nav a": { minHeight: "48px" },
-          "& .MuiButton-root": { minHeight: "48px" },
         },
         [looks.printed]: { display: "none" },
       }}

@@ -120,7 +120,7 @@ function Questions({ kind, onBack }: { kind: Kind; onBack: () => void }) {
   };
   return (
     <>
-      <p className="begin-back">
+      <p>
         <Button variant="link" onClick={onBack}>
           Another kind
         </Button>

@@ -80,7 +80,7 @@ export default function BoatView() {
           },
         }}
       >
-        <div className="boat-left">
+        <div>
           <Now weight={weight} old={failure !== undefined} onTie={onTie} onStay={stay} />
           {(failure || silent) && (
             <Wrong>
@@ -111,7 +111,7 @@ export default function BoatView() {
             onToward={setToward}
           />
         </div>
-        <div className="boat-right">
+        <div>
           {trips && <Taps trip={trip} setup={weight?.setup ?? setup} />}
           <Still
             of={weight?.setup}

@@ -96,7 +96,6 @@ function ListOfHeads() {
         alignItems: "flex-start",
         maxWidth: "760px",
         margin: "12px 0",
-        [looks.thumb]: { "& .MuiButton-root": { minHeight: "48px" } },
       }}
       onSubmit={(e) => {
         e.preventDefault();

@@ -111,7 +111,7 @@ function Plans({ plans, onOpen }: { plans: SavedPlan[]; onOpen: (id: number) => 
             padding: "4px 0",
             borderBottom: looks.rule,
           },
-          "& .link": { textAlign: "left", fontWeight: 650 },
+          "& .MuiButton-link": { fontWeight: 650 },
           [looks.thumb]: { "& li": { gridTemplateColumns: "1fr auto" }, "& li span": { gridRow: 2 } },
         }}
       >

@@ -76,7 +76,7 @@ export function PlanEditor({ plan, errors, saved, setup, onChange }: Props) {
             set({ wind: wind.map((old, k) => (k === i ? { ...old, ...change } : old)) });
           return (
             // biome-ignore lint/suspicious/noArrayIndexKey: winds go by their order
-            <div key={i} className="day-wind">
+            <div key={i}>
               <Row id={`day-wind-${i}`} label="From" error={errors[`wind.${i}.from`]}>
                 <Entry
                   id={`day-wind-${i}`}

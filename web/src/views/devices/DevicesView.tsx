@@ -117,7 +117,7 @@ function Secured({ by, trust }: { by: NonNullable<Pairing["secured"]>; trust: Pa
       <p>What is sent is encrypted, by your certificate, which is good until {until}.</p>
     );
   return (
-    <details className="devices-trust">
+    <details>
       <summary>
         What is sent is encrypted. Before it is paired, a device is to trust this Dunvel, once
       </summary>

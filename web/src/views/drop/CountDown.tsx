@@ -51,7 +51,7 @@ export function CountDown({ setup }: { setup: Setup }) {
             </TableRow>
           </TableHead>
           <TableBody>
-            <TableRow className="card-hand">
+            <TableRow>
               <TableCell component="th" scope="row">
                 held
               </TableCell>

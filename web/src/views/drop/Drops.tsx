@@ -169,9 +169,7 @@ export function Drops({ setup, onChange, onOpen }: Props) {
               boxShadow: "inset 3px 0 var(--palette-primary-main)",
               paddingLeft: "8px",
             },
-            "& .link": { textAlign: "left" },
             "& span": { color: "text.secondary", whiteSpace: "nowrap" },
-            [looks.thumb]: { "& .link": { minHeight: "48px" } },
           }}
         >
           {tests?.map((t) => (

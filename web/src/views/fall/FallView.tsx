@@ -136,9 +136,7 @@ export default function FallView() {
           </Button>
         </Box>
         {failure && Object.keys(ours).length === 0 && (
-          <p className="answer-wrong" role="alert">
-            {Object.values(fields).join(" ") || failure.message}
-          </p>
+          <p role="alert">{Object.values(fields).join(" ") || failure.message}</p>
         )}
         {drops.map((d, i) => (
           <Box
@@ -188,7 +186,7 @@ export default function FallView() {
           }}
         >
           <Transport clock={clock} drop={first} end={end} still={still} />
-          <div ref={tracesRef} className="traces-box">
+          <div ref={tracesRef}>
             {tracesSize.width > 0 && (
               <Traces
                 drops={drops}

@@ -53,7 +53,6 @@ export function ProgrammeBar({ errors }: Props) {
         gap: "0 24px",
         padding: "4px 16px",
         borderBottom: looks.rule,
-        [looks.thumb]: { "& .MuiButton-root": { minHeight: "48px" } },
       }}
       aria-label="What is done after the splash"
     >

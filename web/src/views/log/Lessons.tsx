@@ -185,7 +185,7 @@ function Depths({ bins }: { bins: Lesson["depths"] }) {
   const x = scaleLinear([0, most], [64, width - 12]);
   const unit = shown("depth", 1).unit;
   return (
-    <Box component="figure" sx={depthsLook}>
+    <Box component="figure" className="depths" sx={depthsLook}>
       <figcaption>Bites on the fall by depth ({unit}); the line is what an even fall would have</figcaption>
       <svg
         viewBox={`0 0 ${width} ${bins.length * rowHeight + 4}`}
@@ -224,7 +224,7 @@ function Group({ group, ask }: { group: Lesson["groups"][number]; ask?: Ask }) {
   const casts = group.rows.reduce((sum, r) => sum + r.casts, 0);
   const x = scaleLinear([0, 1], [label, width - 12]);
   return (
-    <Box component="figure" sx={depthsLook}>
+    <Box component="figure" className="depths" sx={depthsLook}>
       <figcaption>By {group.name}</figcaption>
       <svg
         viewBox={`0 0 ${width} ${group.rows.length * rowHeight + 4}`}

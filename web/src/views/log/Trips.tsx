@@ -42,7 +42,7 @@ export function Trips({ setup, onOpen }: { setup: Setup; onOpen: (trip: SavedTri
             padding: "4px 0",
             borderBottom: looks.rule,
           },
-          "& .link": { textAlign: "left", fontWeight: 650 },
+          "& .MuiButton-link": { fontWeight: 650 },
           [looks.thumb]: { "& li": { gridTemplateColumns: "1fr auto" }, "& li span": { gridRow: 2 } },
         }}
       >

@@ -122,7 +122,7 @@ function Entry({ saved }: { saved: SavedSetup }) {
           <Button onClick={() => setName(null)}>Cancel</Button>
         </Box>
       )}
-      <Box sx={{ display: "flex", [looks.thumb]: { "& .MuiButton-root": { minHeight: "48px" } } }}>
+      <Box sx={{ display: "flex" }}>
         {name === null && (
           <Button size="small" aria-label={`Rename ${saved.name}`} onClick={() => setName(saved.name)}>
             Rename

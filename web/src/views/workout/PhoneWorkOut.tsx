@@ -48,7 +48,6 @@ export default function PhoneWorkOut({
           display: "grid",
           gridTemplateColumns: "repeat(3, 1fr)",
           borderTop: looks.rule,
-          "& .MuiButton-root": { minHeight: "48px" },
         }}
       >
         {sheets.map((s) => (

@@ -25,7 +25,6 @@ export default function Sheet({
       <Box
         component="header"
         sx={{
-          "& .MuiButton-root": { minHeight: "48px" },
           display: "flex",
           borderBottom: looks.rule,
           '& [aria-pressed="true"]': {

@@ -13,7 +13,8 @@ export function Term({ of, children }: { of: string; children: ReactNode }) {
         sx={{
           display: "inline",
           verticalAlign: "baseline",
-          borderBottom: "1px dotted currentColor",
+          textDecoration: "underline dotted",
+          textUnderlineOffset: "3px",
           textAlign: "inherit",
           cursor: "help",
         }}

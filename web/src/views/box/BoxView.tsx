@@ -90,7 +90,7 @@ function ListOfHeads() {
     <Box
       component="form"
       sx={{
-        "& .MuiButton-root": { flexShrink: 0, minHeight: "40px" },
+        "& .MuiButton-root": { flexShrink: 0 },
         display: "flex",
         gap: "8px",
         alignItems: "flex-start",

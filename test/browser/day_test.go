@@ -122,6 +122,10 @@ func TestPackAndBegin(t *testing.T) {
 	// The other side of the card counts down in the deepest water and has the checks.
 	p.until(`document.querySelector(".pocket-counts tr:last-child td")?.textContent === "22.6"`)
 	p.says(".pocket + .pocket", "Single head: Hold the bait along the hook")
+	// On paper it is a page of its own, as large as a pocket.
+	if !value[bool](p, `[...document.styleSheets].some((s) => [...s.cssRules].some((r) => r instanceof CSSPageRule && r.selectorText === "pocket" && r.cssText.includes("105mm 148mm")))`) {
+		t.Error("no page of the size of a pocket")
+	}
 
 	p.click("Begin the trip")
 	p.until(`location.pathname === "/log" && document.querySelector("h1").textContent.startsWith("The Sill")`)

@@ -140,7 +140,6 @@ export function Tap({ trip, setup }: { trip: SavedTrip; setup: Setup }) {
         display: "grid",
         gap: "8px",
         maxWidth: "640px",
-        "& .change": { maxWidth: "480px", padding: "8px 12px", borderLeft: looks.marked },
       }}
     >
       {trip.trip.rods.length > 1 && (

@@ -77,7 +77,7 @@ export function Care({ cautions, onMetal, folded }: Props) {
     );
   if (shown.length === 0) return null;
   return (
-    <Box component="details" className="care" sx={careLook}>
+    <Box component="details" className="care" sx={[careLook, { flexBasis: "100%" }]}>
       <summary>
         <b>Care</b> {shown.map((c) => c.since).join(", ")}
       </summary>

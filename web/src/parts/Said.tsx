@@ -2,8 +2,8 @@ import { Box, type BoxProps } from "@mui/material";
 import { printed } from "./looks";
 
 /** What is wrong with what was given, said at once to whoever does not see it. */
-export function Wrong({ sx, ...said }: BoxProps<"p">) {
-  return <Box component="p" role="alert" {...said} sx={[wrong, ...[sx ?? {}].flat()]} />;
+export function Wrong(said: BoxProps<"p">) {
+  return <Box component="p" role="alert" {...said} sx={wrong} />;
 }
 
 /** What helps to fill something in. */

@@ -3,14 +3,17 @@
 /** Of a page on which everything is for the thumb: 48 px high, one thing below the other. */
 export const thumb = "@media (max-width: 900px)";
 
-/** Of a phone. */
+/** Of a phone: the answer, the water and the dials fill the screen. */
 export const phone = "@media (max-width: 600px)";
 
 /** Of a page on which two things fit beside one another. */
-export const roomy = "@media (min-width: 1000px)";
+export const roomy = "@media (min-width: 901px)";
 
 /** Of paper. */
 export const printed = "@media print";
+
+/** Where the keys are. */
+export const focused = { outline: "2px solid var(--palette-primary-main)", outlineOffset: 1 } as const;
 
 /** A line that parts one thing from the next. */
 export const rule = "1px solid var(--palette-divider)";
@@ -55,9 +58,6 @@ export const refused = { marginBottom: "4px", color: "error.main", fontWeight: 6
 
 /** A rig that is put together, drawn. */
 export const rigBox = { margin: 0, padding: 0, border: 0, minWidth: 0 } as const;
-
-/** A value, with what is told of it below. */
-export const rowValue = { display: "block" } as const;
 
 /** Where the water is drawn: what is left of the page. */
 export const sectionBox = {

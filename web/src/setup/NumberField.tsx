@@ -2,7 +2,6 @@ import { Box, InputBase } from "@mui/material";
 import { useEffect, useRef, useState } from "react";
 import { client, Failure, take } from "../api/client";
 import { useDefinitions, useField } from "../parts/definitions";
-import * as looks from "../parts/looks";
 import { useUnits } from "../parts/preferences";
 import { fieldId, Row } from "../parts/Row";
 
@@ -113,7 +112,7 @@ export function NumberField({
   const wrong = refused ?? error;
   return (
     <Row id={id} label={label ?? field.label} error={wrong}>
-      <Box component="span" className="row-value" sx={looks.rowValue}>
+      <Box component="span" sx={{ display: "block" }}>
         <InputBase
           id={id}
           fullWidth

@@ -35,7 +35,6 @@ export default function PartsField({ parts, errors, onChange }: Props) {
           margin: 0,
           padding: 0,
           listStyle: "none",
-          "& .row-value": { display: "flex", gap: "8px", alignItems: "center" },
           "& .row:first-child": { gridTemplateColumns: "minmax(0, 1fr) auto" },
           "& .MuiButton-link": { whiteSpace: "nowrap" },
           "& li": { borderBottom: looks.rule },
@@ -96,7 +95,7 @@ function One({
   return (
     <>
       <Row id={fieldId(path("what"))} label={`Part ${i + 1}`} error={wrong}>
-        <Box component="span" className="row-value" sx={looks.rowValue}>
+        <Box component="span" sx={{ display: "flex", gap: "8px", alignItems: "center" }}>
           <Choose
             id={fieldId(path("what"))}
             value={part.what}

@@ -1,5 +1,5 @@
 import { Box, Button, CssBaseline, ThemeProvider } from "@mui/material";
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { Outlet, Route, Routes, useLocation } from "react-router";
 import type { Standing } from "../api/reach";
 import { DefinitionsProvider } from "../parts/definitions";
@@ -155,32 +155,50 @@ function Notices({ of: { away, onlyReads, otherPage, ahead } }: { of: Standing }
   return (
     <>
       {away && (
-        <Box component="p" className="away" sx={awayLook} role="status">
+        <Told>
           Without its server: answers are worked out on this device, lists are as they were seen last, what is
           logged waits here.
-        </Box>
+        </Told>
       )}
       {onlyReads && !away && (
-        <Box component="p" className="away" sx={awayLook} role="status">
+        <Told>
           This device may only read: what is changed or logged here is not kept. That is changed at the
           computer on which Dunvel runs, under Devices.
-        </Box>
+        </Told>
       )}
       {ahead !== 0 && !away && (
-        <Box component="p" className="away" sx={awayLook} role="status">
+        <Told>
           The clock of this device is {Math.abs(ahead)} min {ahead > 0 ? "ahead of" : "behind"} the server’s:
           what is logged here has this device’s times.
-        </Box>
+        </Told>
       )}
       {otherPage && !away && (
-        <Box component="p" className="away" sx={awayLook} role="status">
+        <Told>
           The server is another Dunvel than this page is of. Nothing that waits here is lost.{" "}
           <Button variant="link" onClick={() => window.location.reload()}>
             Load its page
           </Button>
-        </Box>
+        </Told>
       )}
     </>
+  );
+}
+
+function Told({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      component="p"
+      className="away"
+      sx={{
+        margin: 0,
+        padding: "4px 16px",
+        borderBottom: looks.rule,
+        borderLeft: "4px solid var(--palette-primary-main)",
+      }}
+      role="status"
+    >
+      {children}
+    </Box>
   );
 }
 
@@ -218,10 +236,3 @@ function NotHere() {
     </View>
   );
 }
-
-const awayLook = {
-  margin: 0,
-  padding: "4px 16px",
-  borderBottom: looks.rule,
-  borderLeft: "4px solid var(--palette-primary-main)",
-} as const;

@@ -8,12 +8,9 @@ import { Views, viewOf } from "./Views";
 const UnitsPopover = lazy(() => import("./UnitsPopover"));
 const ViewsDrawer = lazy(() => import("./ViewsDrawer"));
 
-/** How narrow a page is on which the views stand in a menu. */
-const narrow = "(max-width: 900px)";
-
 /** The bar over every view; what belongs to the view stands in the slot. */
 export function TopBar({ slot }: { slot: (element: HTMLElement | null) => void }) {
-  const onPhone = useMediaQuery(narrow, { noSsr: true });
+  const onPhone = useMediaQuery(looks.thumb, { noSsr: true });
   return (
     <Box
       component="header"

@@ -28,7 +28,7 @@ export default function ViewsDrawer({ onClose, children }: { onClose: () => void
             textDecoration: "none",
           },
           "& nav a[aria-current]": { color: "primary.main", fontWeight: 650 },
-          "& .MuiButton-root": { minHeight: "48px", justifyContent: "start", paddingLeft: 0 },
+          "& .MuiButton-root": { justifyContent: "start", paddingLeft: 0 },
         }}
       >
         <Views onGo={onClose} />

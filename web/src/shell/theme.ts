@@ -1,5 +1,5 @@
 import { createTheme, type ThemeOptions } from "@mui/material/styles";
-import { thumb } from "../parts/looks";
+import { focused, thumb } from "../parts/looks";
 import type { Light } from "../parts/preferences";
 import { page } from "./page";
 
@@ -59,6 +59,7 @@ export const theme = (light: Light) =>
     typography: {
       fontFamily: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
       fontSize: 14,
+      body1: { fontSize: "0.875rem", lineHeight: 1.4 },
       button: { textTransform: "none", fontWeight: 600 },
     },
     shape: { borderRadius: 4 },
@@ -78,7 +79,7 @@ const components: ThemeOptions["components"] = {
     styleOverrides: {
       root: {
         font: "inherit",
-        "&:focus-visible": { outline: "2px solid var(--palette-primary-main)", outlineOffset: 1 },
+        "&:focus-visible": focused,
       },
     },
   },
@@ -147,6 +148,7 @@ const components: ThemeOptions["components"] = {
       },
     },
   },
+  MuiTableBody: { styleOverrides: { root: { "& th": { whiteSpace: "nowrap" } } } },
   MuiTableCell: {
     styleOverrides: {
       root: {

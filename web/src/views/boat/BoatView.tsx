@@ -69,7 +69,19 @@ export default function BoatView() {
   const head = weight?.answer?.heads.find((h) => h.mass === weight.call.mass);
   const fields = failure instanceof Failure ? Object.values(failure.fields) : [];
   return (
-    <View title="Boat" bar={<SaveBar setup={setup} onOpen={replace} />} className="page boat" sx={looks.page}>
+    <View
+      title="Boat"
+      bar={<SaveBar setup={setup} onOpen={replace} />}
+      className="page boat"
+      sx={[
+        looks.page,
+        {
+          paddingTop: 0,
+          [looks.roomy]: { maxWidth: 1240 },
+          "& .tap-last:empty": { display: "none" }, // what was tapped last stands there once there is something
+        },
+      ]}
+    >
       <Unseen component="h1">Boat</Unseen>
       <Box
         sx={{

@@ -1,4 +1,4 @@
-import { Box, Button, Table, TableBody, TableCell, TableRow } from "@mui/material";
+import { Box, Button, GlobalStyles, Table, TableBody, TableCell, TableRow } from "@mui/material";
 import type { DayPlan } from "../../api/client";
 import { Failure } from "../../api/client";
 import { Headings } from "../../parts/Headings";
@@ -19,7 +19,10 @@ export function Pocket({ plan, sky, worked }: { plan: DayPlan; sky: Sky; worked:
   const light = sky.light?.crossings.filter((c) => c.kind === "sunrise" || c.kind === "sunset") ?? [];
   return (
     <section aria-label="Pocket card">
-      <h2>Pocket card</h2>
+      <GlobalStyles styles={{ "@page pocket": { size: "105mm 148mm", margin: "5mm" } }} />
+      <Box component="h2" sx={{ [looks.printed]: { display: "none" } }}>
+        Pocket card
+      </Box>
       <Box className="pocket" sx={own.pocket}>
         <p>
           <b>{dayOf(plan.date)}</b>{" "}

@@ -1,4 +1,5 @@
-import { Box, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Box, Table, TableBody, TableCell, TableRow } from "@mui/material";
+import { Headings } from "../../parts/Headings";
 import { useUnits } from "../../parts/preferences";
 import { Aside } from "../../parts/Said";
 import { Wide } from "../../parts/Wide";
@@ -25,32 +26,9 @@ export function Truth() {
       {data.cases.length > 0 && (
         <Wide label="The times, as a table">
           <Table size="small">
-            <TableHead>
-              <TableRow>
-                <TableCell component="th" scope="col">
-                  Head
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Depth
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Measured
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Expected
-                </TableCell>
-                {lines && (
-                  <TableCell component="th" scope="col">
-                    Line out
-                  </TableCell>
-                )}
-                {lines && (
-                  <TableCell component="th" scope="col">
-                    Expected
-                  </TableCell>
-                )}
-              </TableRow>
-            </TableHead>
+            <Headings
+              of={["Head", "Depth", "Measured", "Expected", ...(lines ? ["Line out", "Expected then"] : [])]}
+            />
             <TableBody>
               {data.cases.map((c, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: cases have no other name

@@ -3,7 +3,6 @@ import { Link } from "react-router";
 import type { Guide } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { toAddress } from "../../setup/useSetup";
-import * as own from "./looks";
 import { Played } from "./Played";
 
 type GuidePage = Guide["pages"][number];
@@ -19,7 +18,7 @@ export function Page({ page }: { page: GuidePage }) {
   });
   return (
     <article>
-      <Box component="p" className="guide-says" sx={own.guideSays}>
+      <Box component="p" className="guide-says" sx={{ fontSize: "1.125rem" }}>
         {page.says}
       </Box>
       <Played page={page} />

@@ -8,7 +8,6 @@ import { useUnits } from "../../parts/preferences";
 import { Wide } from "../../parts/Wide";
 import { Handed } from "../../setup/Handed";
 import { useSetup } from "../../setup/useSetup";
-import * as own from "./looks";
 
 /** How far to trust it: what the answer at hand hangs on, what was checked with what result, and what is judged. */
 export function Trust() {
@@ -72,7 +71,7 @@ const places: Record<string, string> = {
 function Parts({ doubts }: { doubts: Doubts }) {
   return (
     <>
-      <Box component="p" className="guide-says" sx={own.guideSays}>
+      <Box component="p" className="guide-says" sx={{ fontSize: "1.125rem" }}>
         {doubts.words}
       </Box>
       {doubts.parts.length > 0 && (

@@ -36,7 +36,7 @@ export default function LeadView() {
       title="Lead"
       bar={<SaveBar setup={setup} onOpen={replace} />}
       className="page"
-      sx={[looks.page, { "& h1": { margin: "0 0 8px" } }]}
+      sx={[looks.page, { maxWidth: 1240, "& h1": { margin: "0 0 8px" } }]}
     >
       <h1>Lead the fish</h1>
       <Box

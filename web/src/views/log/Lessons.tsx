@@ -1,4 +1,4 @@
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow } from "@mui/material";
+import { Box, Button, Table, TableBody, TableCell, TableRow } from "@mui/material";
 import { scaleLinear } from "d3-scale";
 import type { Lesson, SavedTrip } from "../../api/client";
 import { useLesson, useLogActions, useTrips } from "../../log/useLog";
@@ -302,31 +302,9 @@ function Losses({ of }: { of: Lesson["losses"] }) {
       {of.groups.length > 0 && (
         <Wide label="Losses, as a table">
           <Table size="small">
-            <TableHead>
-              <TableRow>
-                <TableCell component="th" scope="col">
-                  By
-                </TableCell>
-                <TableCell component="td" />
-                <TableCell component="th" scope="col">
-                  Lost
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Freed
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  Casts
-                </TableCell>
-                <TableCell component="th" scope="col">
-                  An hour
-                </TableCell>
-                {of.cost > 0 && (
-                  <TableCell component="th" scope="col">
-                    Cost
-                  </TableCell>
-                )}
-              </TableRow>
-            </TableHead>
+            <Headings
+              of={["By", "", "Lost", "Freed", "Casts", "An hour", ...(of.cost > 0 ? ["Cost"] : [])]}
+            />
             <TableBody>
               {of.groups.map((g) => (
                 <TableRow key={g.name + g.label}>

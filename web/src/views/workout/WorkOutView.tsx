@@ -26,9 +26,6 @@ const Ladder = lazy(async () => ({ default: (await drawing[1]).Ladder }));
 const HeadTable = lazy(() => import("./HeadTable"));
 const PhoneWorkOut = lazy(() => import("./PhoneWorkOut"));
 
-/** How narrow a page is on which the answer, the water and the dials fill the screen. */
-const narrow = "(max-width: 600px)";
-
 /** Whoever has never seen Dunvel begins with a kind of fishing. */
 export function WorkOutView() {
   const [begun, setBegun] = useKept("dunvel.begun", false);
@@ -59,7 +56,7 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
   const [sheet, setSheet] = useState<"Why" | "Heads" | "Conditions">();
   const [sectionRef, size] = useSize<HTMLDivElement>();
   const [ladderRef, ladderSize] = useSize<HTMLDivElement>();
-  const onPhone = useMediaQuery(narrow, { noSsr: true });
+  const onPhone = useMediaQuery(looks.phone, { noSsr: true });
 
   const judged = (h: Head) => h.verdict !== "open" && !answered?.old.includes(h.mass);
   const head =

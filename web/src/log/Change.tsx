@@ -4,6 +4,7 @@ import type { RodState, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
 import { Choose, Entry } from "../parts/Entry";
 import * as looks from "../parts/looks";
+import { Owned } from "../parts/Owned";
 import { having } from "../parts/path";
 import { useUnits } from "../parts/preferences";
 import { fieldId, Row } from "../parts/Row";
@@ -48,25 +49,13 @@ export function Change({ state, setup, onLog }: Props) {
           ))}
         </Choose>
       </Row>
-      <Row id={fieldId("change-bait")} label="Bait">
-        <Choose
-          id={fieldId("change-bait")}
-          value=""
-          onChange={(e) => {
-            const item = baits.find((b) => String(b.id) === e.target.value)?.item;
-            if (item) set(asBait(item));
-          }}
-        >
-          <option value="">
-            {next.setup.bait.form}, {show("size", next.setup.bait.length)}
-          </option>
-          {baits.map((b) => (
-            <option key={b.id} value={b.id}>
-              {b.name}
-            </option>
-          ))}
-        </Choose>
-      </Row>
+      <Owned
+        of="change-bait"
+        label="Bait"
+        things={baits}
+        says={`${next.setup.bait.form}, ${show("size", next.setup.bait.length)}`}
+        onPick={(item) => set(asBait(item))}
+      />
       <Row id={fieldId("change-retrieve")} label="Retrieve">
         <Choose
           id={fieldId("change-retrieve")}

@@ -1,8 +1,8 @@
 import { Checkbox } from "@mui/material";
 import { useRef, useState } from "react";
 import type { LogEvent } from "../api/client";
-import { Entry } from "../parts/Entry";
 import { fieldId, Row } from "../parts/Row";
+import { Suggest } from "../parts/Suggest";
 import { NumberField } from "../setup/NumberField";
 
 /** What is to be known of the fish that was just logged: nothing of it is needed. */
@@ -32,20 +32,15 @@ export function FishDetails({
     <details>
       <summary>Kind, length, weight</summary>
       <Row id={id} label="Kind of fish">
-        <Entry
+        <Suggest
           id={id}
-          list={`${id}-known`}
+          known={kinds}
           maxLength={80}
           value={event.species ?? ""}
-          onChange={(e) => set({ species: e.target.value })}
-          onBlur={() => event.species !== (of.species ?? "") && keep({})}
+          onChange={(species) => set({ species })}
+          onLeave={() => event.species !== (of.species ?? "") && keep({})}
         />
       </Row>
-      <datalist id={`${id}-known`}>
-        {kinds.map((k) => (
-          <option key={k} value={k} />
-        ))}
-      </datalist>
       <NumberField path="event.length" value={event.length ?? 0} onChange={(length) => keep({ length })} />
       <NumberField path="event.weight" value={event.weight ?? 0} onChange={(weight) => keep({ weight })} />
       {event.kind === "fish" && (

@@ -134,6 +134,13 @@ const components: ThemeOptions["components"] = {
       select: { paddingRight: 22, textOverflow: "ellipsis" },
     },
   },
+  MuiAutocomplete: {
+    styleOverrides: {
+      paper: { border: "1px solid var(--palette-text-secondary)" },
+      noOptions: { color: "var(--palette-text-primary)" },
+      option: { [thumb]: { minHeight: 48 } },
+    },
+  },
   MuiFormControlLabel: { styleOverrides: { root: { [thumb]: { minHeight: 48 } } } },
   MuiSlider: {
     styleOverrides: {

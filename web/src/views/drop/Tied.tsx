@@ -1,6 +1,7 @@
-import type { DropTest, SavedItem } from "../../api/client";
+import type { DropTest } from "../../api/client";
 import { useDefinitions } from "../../parts/definitions";
 import { Choose } from "../../parts/Entry";
+import { Owned } from "../../parts/Owned";
 import { useUnits } from "../../parts/preferences";
 import { fieldId, Row } from "../../parts/Row";
 import { Aside } from "../../parts/Said";
@@ -27,10 +28,11 @@ export function Tied({ test, errors, onSetup, onTest }: Props) {
   const onWater = test.place === "on the water";
   return (
     <section className="tied" aria-label="What is dropped">
-      <Pick
+      <Owned
+        of="pick-Bait in the box"
         label="Bait in the box"
         things={baits}
-        now={`${setup.bait.form}, ${show("size", setup.bait.length)}`}
+        says={`${setup.bait.form}, ${show("size", setup.bait.length)}`}
         onPick={(item) => onSetup(asBait(item))}
       />
       <ChoiceField path="bait.form" value={setup.bait.form} onChange={(v) => onSetup({ "bait.form": v })} />
@@ -47,10 +49,11 @@ export function Tied({ test, errors, onSetup, onTest }: Props) {
         error={errors["bait.weighed"]}
         onChange={(v) => onSetup({ "bait.weighed": v })}
       />
-      <Pick
+      <Owned
+        of="pick-Head in the box"
         label="Head in the box"
         things={heads}
-        now={`${show("mass", test.mass)} ${setup.head.shape}`}
+        says={`${show("mass", test.mass)} ${setup.head.shape}`}
         onPick={(item) => {
           onSetup(asHead(item));
           onTest({ mass: item.mass });
@@ -94,36 +97,6 @@ export function Tied({ test, errors, onSetup, onTest }: Props) {
         </Aside>
       )}
     </section>
-  );
-}
-
-/** A thing from the box to take instead of what is tied on now. */
-function Pick(p: {
-  label: string;
-  things: SavedItem[];
-  now: string;
-  onPick: (item: SavedItem["item"]) => void;
-}) {
-  if (p.things.length === 0) return null;
-  const id = fieldId(`pick-${p.label}`);
-  return (
-    <Row id={id} label={p.label}>
-      <Choose
-        id={id}
-        value=""
-        onChange={(e) => {
-          const found = p.things.find((t) => String(t.id) === e.target.value);
-          if (found) p.onPick(found.item);
-        }}
-      >
-        <option value="">{p.now}</option>
-        {p.things.map((t) => (
-          <option key={t.id} value={t.id}>
-            {t.name}
-          </option>
-        ))}
-      </Choose>
-    </Row>
   );
 }
 

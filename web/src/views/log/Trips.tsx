@@ -3,11 +3,11 @@ import { useId, useState } from "react";
 import type { RodState, SavedTrip, Setup, Trip } from "../../api/client";
 import { useLogActions, usePlaces, useTrips } from "../../log/useLog";
 import { useDefinitions } from "../../parts/definitions";
-import { Entry } from "../../parts/Entry";
 import { Find, useFind } from "../../parts/Find";
 import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { Aside, Wrong } from "../../parts/Said";
+import { Suggest } from "../../parts/Suggest";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
 import { onDay, onTheWall } from "../../parts/when";
@@ -156,19 +156,14 @@ function Begin({
       }}
     >
       <label htmlFor={id}>Place</label>
-      <Entry
-        boxed
+      <Suggest
+        ruled
         id={id}
         value={place}
-        list={`${id}-places`}
+        known={[...new Set([...trips.map((t) => t.trip.place), ...(places ?? []).map((p) => p.name)])]}
         placeholder="Somewhere"
-        onChange={(e) => setTyped(e.target.value)}
+        onChange={setTyped}
       />
-      <datalist id={`${id}-places`}>
-        {[...new Set([...trips.map((t) => t.trip.place), ...(places ?? []).map((p) => p.name)])].map((p) => (
-          <option key={p} value={p} />
-        ))}
-      </datalist>
       <Button variant="outlined" type="submit" disabled={create.isPending}>
         Begin a trip
       </Button>

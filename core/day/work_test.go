@@ -42,6 +42,18 @@ func holding() Plan {
 	return p
 }
 
+// Where the lightest head of a ladder does it, it is what every hour tells.
+func TestLightestThroughTheDay(t *testing.T) {
+	p := holding()
+	p.Spots[0].Setup.Heads = []float64{100e-3, 140e-3}
+	_, hours := onStandIn(t, opened(t, p), func(float64) float64 { return 2 })
+	for _, h := range hours {
+		if h.Pick != 100e-3 || h.Odds < 0.8 {
+			t.Errorf("%g kg, %g at %s", h.Pick, h.Odds, h.Time)
+		}
+	}
+}
+
 // The pieces of a day follow each other without gaps, agree with the hours they are made of,
 // and change with the tide; the heads on the rods are among those that are owned.
 func TestWork(t *testing.T) {

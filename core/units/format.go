@@ -6,15 +6,18 @@ import (
 	"strconv"
 )
 
-// Ounce fractions: written exactly where the weight is within exactFraction
-// of one, with a "≈" where it is within nearFraction (the tolerance of a
-// marked head), and as a decimal otherwise.
-const (
-	exactFraction = 0.025
-	nearFraction  = 0.07
-	nearLightest  = 0.12 // of a 1/64 oz, the lightest that is sold, which has no neighbours
-	lightest      = 1.0 / 64
-)
+// Fractions are how a unit is written in fractions with a power of two below them: exactly where a value is within a
+// share Exact of one, with a "≈" where it is within Near of one, and as a decimal otherwise.
+type Fractions struct {
+	Exact float64 `json:"exact"`
+	Near  float64 `json:"near"`
+	// The least that is sold, which has no neighbours: what is within NearLightest of it is about that.
+	Lightest     float64 `json:"lightest"`
+	NearLightest float64 `json:"nearLightest"`
+}
+
+// ounces are written by what a marked head is off by.
+var ounces = &Fractions{Exact: 0.025, Near: 0.07, Lightest: 1.0 / 64, NearLightest: 0.12}
 
 // Format writes a base value in u with digits significant figures, without
 // trailing zeros: Format(0.0106, g, 3) is "10.6 g". Fractional units are
@@ -25,8 +28,8 @@ func Format(base float64, u Unit, digits int) string {
 	if math.IsNaN(v) || math.IsInf(v, 0) {
 		return "–"
 	}
-	if u.Fractions {
-		if text, ok := fractionText(v); ok {
+	if u.Fractions != nil {
+		if text, ok := u.Fractions.text(v); ok {
 			return text + " " + u.Symbol
 		}
 	}
@@ -64,18 +67,18 @@ func RoundSignificant(v float64, digits int) float64 {
 	return v // next to nothing, or next to everything
 }
 
-// fractionText finds the simplest fraction with a power-of-two denominator up
+// text finds the simplest fraction with a power-of-two denominator up
 // to 64 that fits v.
-func fractionText(v float64) (string, bool) {
+func (f *Fractions) text(v float64) (string, bool) {
 	if v <= 0 || v >= 100 {
 		return "", false
 	}
 	for _, within := range []struct {
 		error float64
 		mark  string
-	}{{exactFraction, ""}, {nearFraction, "≈ "}} {
-		if within.mark != "" && math.Abs(v/lightest-1) <= nearLightest {
-			return within.mark + "1/64", true
+	}{{f.Exact, ""}, {f.Near, "≈ "}} {
+		if within.mark != "" && math.Abs(v/f.Lightest-1) <= f.NearLightest {
+			v = f.Lightest
 		}
 		for bottom := 1; bottom <= 64; bottom *= 2 {
 			top := int(math.Round(v * float64(bottom)))

@@ -60,7 +60,7 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 	if m := between().FindStringSubmatch(s); m != nil && !fractal().MatchString(s) {
 		return parseRange(text, m, want, bare)
 	}
-	if want == Mass && !bare.Fractions && fractal().MatchString(s) {
+	if want == Mass && bare.Fractions == nil && fractal().MatchString(s) {
 		return Typed{}, askOunces(text, s, bare)
 	}
 	v, unit, err := Parse(text, want, bare)

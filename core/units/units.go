@@ -34,14 +34,14 @@ type Unit struct {
 	Dimension Dimension
 	Scale     float64
 	Offset    float64
-	Fractions bool // written as a fraction where one fits, as ounces are
+	Fractions *Fractions // nil where it is written as a decimal alone
 }
 
 // Conversion factors are exact by definition (BIPM SI Brochure, 2019; NIST
 // SP 811, 2008): inch 0.0254 m, yard 0.9144 m, pound 0.45359237 kg, nautical mile 1852 m.
 var all = []Unit{
 	{Symbol: "g", Aliases: []string{"gr", "gram", "grams", "gramme", "grammes"}, Dimension: Mass, Scale: 1e-3},
-	{Symbol: "oz", Aliases: []string{"ounce", "ounces"}, Dimension: Mass, Scale: 0.45359237 / 16, Fractions: true},
+	{Symbol: "oz", Aliases: []string{"ounce", "ounces"}, Dimension: Mass, Scale: 0.45359237 / 16, Fractions: ounces},
 	{Symbol: "kg", Aliases: []string{"kilo", "kilos"}, Dimension: Mass, Scale: 1},
 	{Symbol: "lb", Aliases: []string{"lbs", "pound", "pounds"}, Dimension: Mass, Scale: 0.45359237},
 	{Symbol: "m", Aliases: []string{"metre", "metres", "meter", "meters"}, Dimension: Length, Scale: 1},

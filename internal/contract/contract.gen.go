@@ -732,6 +732,9 @@ type FlowRun = almanac.Run
 // Found defines model for Found.
 type Found = measure.Found
 
+// Fractions How a unit is written in fractions with a power of two up to 64 below them; without it, as a decimal alone
+type Fractions = units.Fractions
+
 // Frame defines model for Frame.
 type Frame = playback.Frame
 
@@ -1399,11 +1402,11 @@ type Truth = droptest.Truth
 
 // Unit base = written * scale + offset
 type Unit struct {
-	// Fractions Written as fractions where one fits
-	Fractions bool    `json:"fractions"`
-	Offset    float64 `json:"offset"`
-	Scale     float64 `json:"scale"`
-	Symbol    string  `json:"symbol"`
+	// Fractions How a unit is written in fractions with a power of two up to 64 below them; without it, as a decimal alone
+	Fractions *Fractions `json:"fractions,omitempty"`
+	Offset    float64    `json:"offset"`
+	Scale     float64    `json:"scale"`
+	Symbol    string     `json:"symbol"`
 }
 
 // Units Unit for each measure, such as {"mass": "oz"}; measures left out are in their default unit

@@ -104,7 +104,7 @@ func TestDropTest(t *testing.T) {
 	// Deleted, with a way back.
 	p.until(`[...document.querySelectorAll(".droptest-kept li")].some(l => l.innerText.includes("7.1 g, 2 m"))`)
 	p.click("Delete slim minnow 120 mm on 7.1 g, 2 m, " +
-		value[string](p, `[...document.querySelectorAll(".droptest-kept li")].find(l => l.innerText.includes("7.1 g, 2 m")).innerText.split("2 m, ")[1].split("\n")[0]`))
+		value[string](p, `[...document.querySelectorAll(".droptest-kept li")].find(l => l.innerText.includes("7.1 g, 2 m")).innerText.split("drops, ")[1].split("\n")[0]`))
 	p.until(`document.querySelectorAll(".droptest-kept li").length === 5`)
 	p.click("Undo")
 	p.until(`document.querySelectorAll(".droptest-kept li").length === 6`)

@@ -271,10 +271,11 @@ func (p *page) until(expression string) {
 	}
 }
 
-// text returns what an element says.
+// text waits for an element, and returns what it says.
 func (p *page) text(selector string) string {
 	p.t.Helper()
-	return value[string](p, fmt.Sprintf("document.querySelector(%q)?.innerText ?? '(no such element)'", selector))
+	p.until(fmt.Sprintf("document.querySelector(%q)", selector))
+	return value[string](p, fmt.Sprintf("document.querySelector(%q).innerText", selector))
 }
 
 // says waits for an element to hold words.

@@ -1,7 +1,11 @@
 package browser
 
 import (
+	"strings"
 	"testing"
+
+	"dunvel/core/setup"
+	"dunvel/core/units"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -68,4 +72,22 @@ func TestTwoTabs(t *testing.T) {
 	q.until(`document.querySelector(".tap-last") && ` + allSent)
 	q.click("What happened")
 	q.until(`document.querySelectorAll(".timeline li").length === 4`)
+}
+
+// What the page writes of a weight in ounces is what the core writes of it: fractions that are sold, and about that.
+func TestOuncesOfTheCore(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/drop?part=card")
+	p.until(`document.querySelectorAll("table thead th").length > 14`)
+	p.click("Units")
+	p.click("All imperial")
+	var want []string
+	for _, mass := range setup.Default().Heads {
+		want = append(want, strings.TrimSuffix(units.Choice{"mass": "oz"}.Show("mass", mass), " oz"))
+	}
+	p.until(`document.querySelector("table thead th").innerText === "ft \\ oz"`)
+	if got := value[string](p, `[...document.querySelectorAll("table thead th")].slice(1).map((th) => th.innerText).join("; ")`); got !=
+		strings.Join(want, "; ") {
+		t.Errorf("the page writes %s, the core %s", got, strings.Join(want, "; "))
+	}
 }

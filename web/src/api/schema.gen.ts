@@ -1872,8 +1872,30 @@ export interface components {
             scale: number;
             /** Format: double */
             offset: number;
-            /** @description Written as fractions where one fits */
-            fractions: boolean;
+            fractions?: components["schemas"]["Fractions"];
+        };
+        /** @description How a unit is written in fractions with a power of two up to 64 below them; without it, as a decimal alone */
+        Fractions: {
+            /**
+             * Format: double
+             * @description Share of a fraction within which a value is written as it
+             */
+            exact: number;
+            /**
+             * Format: double
+             * @description Share within which it is written as about one, with ≈
+             */
+            near: number;
+            /**
+             * Format: double
+             * @description The least that is sold
+             */
+            lightest: number;
+            /**
+             * Format: double
+             * @description Share of that within which a value is about that
+             */
+            nearLightest: number;
         };
         /** @description Something that is filled in */
         Field: {

@@ -52,6 +52,8 @@ export function NumberField({
   const timer = useRef<number>(undefined);
   /** What was read last: leaving the field does not read it again. */
   const last = useRef<string>(undefined);
+  /** What stood here when the field was come to: typed again, it is that value, which may be finer than it is shown. */
+  const before = useRef<{ words: string; value: number; estimated?: boolean }>(undefined);
   /** What was handed on last and has not come back as the value yet. */
   const handed = useRef<number>(undefined);
 
@@ -65,6 +67,14 @@ export function NumberField({
     const mine = new AbortController();
     reading.current = mine;
     const words = typed.trim() === "" && field.zero ? field.zero : typed;
+    const was = before.current;
+    if (was && typed === was.words && was.value !== value) {
+      setRefused(undefined);
+      if (done) setDraft(null);
+      handed.current = was.value;
+      onChange(was.value, was.estimated ?? false, {});
+      return;
+    }
     if (typed === settled || (done && typed === last.current)) {
       // What was not changed is not read: it may be finer than it is shown.
       setRefused(undefined);
@@ -120,7 +130,10 @@ export function NumberField({
           value={draft ?? settled}
           placeholder={empty ?? (field.zero || example)}
           onChange={(e) => type(e.target.value)}
-          onFocus={(e) => e.target.select()}
+          onFocus={(e) => {
+            before.current = { words: settled, value, estimated };
+            e.target.select();
+          }}
           onBlur={() => (draft !== null && draft !== settled ? read(draft, true) : setDraft(null))}
           onKeyDown={(e) => {
             if (e.key === "Enter" && draft !== null) read(draft, true);

@@ -2,15 +2,14 @@
 // the server's job.
 import type { Definitions } from "../api/client";
 
+type Fractions = NonNullable<Definitions["units"][number]["fractions"]>;
+
 export type Choice = Record<string, string>;
 
 export interface Shown {
   number: string;
   unit: string;
 }
-
-const exactFraction = 0.025;
-const nearFraction = 0.07;
 
 /** Shows a base value of a measure: its number and its unit. */
 export function show(definitions: Definitions, choice: Choice, measure: string, base: number): Shown {
@@ -19,7 +18,10 @@ export function show(definitions: Definitions, choice: Choice, measure: string, 
   const unit = definitions.units.find((u) => u.symbol === symbol);
   if (!kind || !unit || !Number.isFinite(base)) return { number: "–", unit: symbol };
   const value = (base - unit.offset) / unit.scale;
-  return { number: (unit.fractions && fraction(value)) || significant(value, kind.digits), unit: symbol };
+  return {
+    number: (unit.fractions && fraction(value, unit.fractions)) || significant(value, kind.digits),
+    unit: symbol,
+  };
 }
 
 export function text({ number, unit }: Shown): string {
@@ -33,15 +35,16 @@ function significant(value: number, digits: number): string {
 }
 
 /** The simplest fraction with a power of two below it that fits, as ounces are written. */
-function fraction(value: number): string | undefined {
+function fraction(value: number, { exact, near, lightest, nearLightest }: Fractions): string | undefined {
   if (value <= 0 || value >= 100) return undefined;
   for (const [within, mark] of [
-    [exactFraction, ""],
-    [nearFraction, "≈ "],
+    [exact, ""],
+    [near, "≈ "],
   ] as const) {
+    const about = mark && Math.abs(value / lightest - 1) <= nearLightest ? lightest : value;
     for (let bottom = 1; bottom <= 64; bottom *= 2) {
-      const top = Math.round(value * bottom);
-      if (top === 0 || Math.abs(top / bottom / value - 1) > within) continue;
+      const top = Math.round(about * bottom);
+      if (top === 0 || Math.abs(top / bottom / about - 1) > within) continue;
       const whole = Math.floor(top / bottom);
       const rest = top % bottom;
       if (rest === 0) return `${mark}${whole}`;

@@ -75,6 +75,8 @@ export function Drops({ setup, onChange, onOpen }: Props) {
       },
     );
   };
+  const named = ({ test: t }: SavedDropTest) =>
+    `${t.setup.bait.form} ${show("size", t.setup.bait.length)} on ${show("mass", t.mass)}, ${t.place === "on the water" ? t.place : show("depth", t.depth)}`;
   const open = (t: SavedDropTest) => {
     like(t.test);
     setId(t.id);
@@ -129,7 +131,7 @@ export function Drops({ setup, onChange, onOpen }: Props) {
       <Box sx={{ gridColumn: 1, gridRow: 1 }}>
         {kept ? (
           <>
-            <h2>{kept.name}</h2>
+            <h2>{named(kept)}</h2>
             <p>
               <Button variant="outlined" onClick={begin}>
                 Begin another, with the same bait
@@ -175,18 +177,20 @@ export function Drops({ setup, onChange, onOpen }: Props) {
           {tests?.map((t) => (
             <li key={t.id} aria-current={t.id === id || undefined}>
               <Button variant="link" onClick={() => open(t)}>
-                {t.name}
+                {named(t)}
               </Button>
-              <span>{counted(t)}</span>
+              <span>
+                {counted(t)}, {onShortDay(t.created)}
+              </span>
               <Button
                 variant="outlined"
-                aria-label={`Delete ${t.name}`}
+                aria-label={`Delete ${named(t)}, ${onShortDay(t.created)}`}
                 onClick={() =>
                   remove.mutate(t.id, {
                     onSuccess: () => {
                       if (t.id === id) setId(undefined);
                       forget();
-                      say(`“${t.name}” is deleted.`, () => restore.mutate(t.id));
+                      say(`“${named(t)}” is deleted.`, () => restore.mutate(t.id));
                     },
                   })
                 }
@@ -200,6 +204,9 @@ export function Drops({ setup, onChange, onOpen }: Props) {
     </Box>
   );
 }
+
+const onShortDay = (iso: string) =>
+  new Date(iso).toLocaleDateString(undefined, { day: "numeric", month: "short" });
 
 function counted(t: SavedDropTest) {
   const n = t.test.drops.filter((d) => !d.struck).length;

@@ -5,6 +5,7 @@ import { MarksKey, marks } from "../../log/Marks";
 import { kindOf } from "../../log/words";
 import { useUnits } from "../../parts/preferences";
 import { atTime } from "../../parts/when";
+import { useTicks } from "../../section/Backdrop";
 import { useSize } from "../../section/useSize";
 
 const height = 190;
@@ -17,7 +18,8 @@ const changes = ["changed", "conditions", "retie", "line trimmed", "line renewed
 
 /** A trip as a strip of its casts: the way down of each, what was had and lost at which depth, and what was changed. */
 export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] }) {
-  const { show } = useUnits();
+  const { show, shown } = useUnits();
+  const round = useTicks();
   const [box, size] = useSize<HTMLElement>();
   const times = [trip.trip.start, ...events.map((e) => e.event.time)].map((t) => Date.parse(t));
   const deepest = Math.max(...events.map(({ event: e }) => Math.max(e.with?.bedDepth ?? 0, e.depth ?? 0)), 1);
@@ -50,11 +52,13 @@ export function Strip({ trip, events }: { trip: SavedTrip; events: SavedEvent[] 
             height={height - bottom - z(deepest)}
             className="ground"
           />
-          {z.ticks(4).map((d) => (
-            <text key={d} x={left - 6} y={z(d) + 4} textAnchor="end" className="note">
-              {d > 0 ? show("depth", d) : ""}
-            </text>
-          ))}
+          {round(0, deepest, 4)
+            .filter((d) => d.base > 0)
+            .map((d) => (
+              <text key={d.base} x={left - 6} y={z(d.base) + 4} textAnchor="end" className="note">
+                {d.label} {shown("depth", d.base).unit}
+              </text>
+            ))}
           {ticks.map((t) => (
             <text key={t.getTime()} x={x(t)} y={height - 6} textAnchor="middle" className="note">
               {atTime(inZone(t, zone))}

@@ -23,7 +23,12 @@ const signs: Record<Trial["verdict"], string> = {
 /** Own rules of thumb against the engine: where they agree, where not, and why. */
 export function RulesCheck({ setup }: { setup: Setup }) {
   const { show, units } = useUnits();
-  const [rules, setRules] = useKept("dunvel.rules", "to 3 m: 3.5 g; deeper or windy: 7 g");
+  const [own, setRules] = useKept<string | null>("dunvel.rules", null);
+  const rules =
+    own ??
+    (units.mass === "oz"
+      ? "to 10 ft: 1/8 oz; deeper or windy: 1/4 oz"
+      : "to 3 m: 3.5 g; deeper or windy: 7 g");
   const [still, setStill] = useState<{ rules: string; setup: Setup }>();
   useEffect(() => {
     const timer = setTimeout(() => setStill({ rules, setup }), stillness);

@@ -30,6 +30,17 @@ var examples = map[Dimension]string{
 	Grade:       "a PE number such as PE 1",
 }
 
+// small is the length of a unit in which baits and lines are measured, m, and not water.
+const small = 0.1
+
+// example is how a quantity is written, where one without a unit is in bare.
+func example(want Dimension, bare Unit) string {
+	if want == Length && bare.Dimension == Length && bare.Scale < small {
+		return "a size such as 0.15 mm or 3 1/2 in"
+	}
+	return examples[want]
+}
+
 const longestText = 40
 
 var (
@@ -50,12 +61,12 @@ var (
 func Parse(text string, want Dimension, bare Unit) (float64, Unit, error) {
 	number, unit, err := Read(text, bare)
 	if err != nil {
-		err.Reason += "; give " + examples[want]
+		err.Reason += "; give " + example(want, bare)
 		return 0, Unit{}, err
 	}
 	if unit.Dimension != want {
 		return 0, Unit{}, &ParseError{strings.TrimSpace(text),
-			fmt.Sprintf("is in %s; give %s", unit.Symbol, examples[want])}
+			fmt.Sprintf("is in %s; give %s", unit.Symbol, example(want, bare))}
 	}
 	// What is converted is not to be past a limit by the last of its digits.
 	return RoundSignificant(unit.ToBase(number), 12), unit, nil

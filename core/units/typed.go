@@ -21,6 +21,7 @@ const number = `\d+(?:[.,]\d+)?`
 var (
 	feet = Pattern(`^(\d+)\s*(?:'|′|ft|feet|foot)\s*(` + number +
 		`|(?:\d+\s+)?\d+/\d+)\s*(?:''|"|″|in|inch|inches)?$`)
+	clock    = Pattern(`^(\d{1,2})\s*(?::|m|min|minutes?)\s*([0-5]?\d)\s*(?:s|sec|seconds?)?$`)
 	between  = Pattern(`^(` + number + `)\s*([^\d\s.,/-]*)\s*(?:-|–|—|to)\s*(` + number + `)\s*([^\d/]*)$`)
 	pace     = Pattern(`^(` + number + `)\s*(?:s|sec|seconds?)\s*(?:/|a|per|for each)\s*(m|metre|meter|ft|foot)$`)
 	turning  = Pattern(`^(` + number + `|a|one)\s*turns?\s*(?:/|a|per)\s*s(?:ec|econd)?$`)
@@ -32,7 +33,7 @@ var (
 	trailing = Pattern(`[,;\s]+$`)
 )
 
-// ParseTyped is Parse, and reads what else anglers write of a dimension: 6'10", 12-15 ft,
+// ParseTyped is Parse, and reads what else anglers write of a dimension: 6'10", 12-15 ft, 1:30 of minutes and seconds,
 // 2 s/ft, and of a speed of the reel 1.5 turns a second where m of line to a turn are
 // given. A fraction of a weight without a unit can be read two ways where weights are not
 // shown in ounces, and is asked about.
@@ -46,13 +47,19 @@ func ParseTyped(text string, want Dimension, bare Unit, perTurn float64) (Typed,
 		if typed, ok := parseFeet(s); ok {
 			return typed, nil
 		}
+	case Time:
+		if m := clock().FindStringSubmatch(s); m != nil {
+			minutes, _ := strconv.ParseFloat(m[1], 64)
+			seconds, _ := strconv.ParseFloat(m[2], 64)
+			return Typed{Value: 60*minutes + seconds, Unit: MustLookup("min")}, nil
+		}
 	case Speed:
 		if typed, ok := parsePace(s, bare); ok {
 			return typed, nil
 		}
 		if rate, ok := turns(s); ok && perTurn <= 0 {
 			return Typed{}, &ParseError{strings.TrimSpace(text),
-				"counts turns of the reel, and the line that a turn takes in is not known; give " + examples[want]}
+				"counts turns of the reel, and the line that a turn takes in is not known; give " + example(want, bare)}
 		} else if ok {
 			return Typed{Value: RoundSignificant(rate*perTurn, 12), Unit: bare}, nil
 		}

@@ -46,6 +46,9 @@ func TestParseTyped(t *testing.T) {
 		{"1-1/2 oz", Mass, g, 1.5 * 0.45359237 / 16, 0, 0},
 		{"7", Mass, g, 0.007, 0, 0},
 		{"5-8 s", Time, s, 6.5, 5, 8},
+		{"1:30", Time, s, 90, 0, 0},
+		{"1 min 5 s", Time, s, 65, 0, 0},
+		{"12m05", Time, s, 725, 0, 0},
 	} {
 		got, err := ParseTyped(tt.text, tt.want, tt.bare, 0.75)
 		near := func(a, b float64) bool { return math.Abs(a-b) <= 1e-9*math.Abs(b) }
@@ -64,6 +67,10 @@ func TestParseTyped(t *testing.T) {
 		{"15-12 ft", Length, m, "goes from more to less; write the smaller one first"},
 		{"1 turn a second", Speed, mps, "the line that a turn takes in is not known"},
 		{"12-15 oz", Length, m, "is in oz; give a length"},
+		{"12 oz", Length, m, "is in oz; give a length such as 18 m or 60 ft"},
+		{"12 oz", Length, MustLookup("in"), "is in oz; give a size such as 0.15 mm or 3 1/2 in"},
+		{"thin", Length, MustLookup("mm"), "does not start with a number; give a size such as 0.15 mm or 3 1/2 in"},
+		{"1:60", Time, s, "has a unit that is not known (:60)"},
 		{"6'14", Length, m, "has a unit that is not known"},
 		{"12-", Length, m, "has a unit that is not known"},
 		{"0 s/ft", Speed, mps, "has a unit that is not known"},

@@ -42,8 +42,14 @@ func AdviseInWords(ctx context.Context, r io.Reader, w io.Writer, choice units.C
 	if err != nil {
 		return err
 	}
-	lines := []string{a.Sentence, a.Hand, after("Not lighter: ", a.NotLighter),
-		after("Not heavier: ", a.NotHeavier), a.Both}
+	heavier := "Not heavier: "
+	if a.Pick < 0 {
+		heavier = "Instead: "
+	}
+	lines := []string{a.Sentence, a.Hand, after("Not lighter: ", a.NotLighter), after(heavier, a.NotHeavier), a.Both}
+	if a.NotHeavier != "" && strings.Contains(a.Sentence, a.NotHeavier) {
+		lines[3] = "" // it was said
+	}
 	for _, n := range a.Notes {
 		lines = append(lines, n.Words)
 	}

@@ -2,6 +2,7 @@ package console
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"reflect"
 	"strings"
@@ -47,6 +48,28 @@ func TestAdvise(t *testing.T) {
 	}
 	if !strings.Contains(got.Sentence, " oz") {
 		t.Errorf("not in the units asked for: %s", got.Sentence)
+	}
+}
+
+// What was said in the first sentence is not said again, and where no head does it there is none that others are
+// heavier than.
+func TestAdviseInWords(t *testing.T) {
+	for _, tt := range []struct {
+		a    advice.Answer
+		want string
+	}{
+		{advice.Answer{Sentence: "Tie on 5 g.", NotLighter: "3 g: slow.", NotHeavier: "7 g does it too."},
+			"Tie on 5 g.\nNot lighter: 3 g: slow.\nNot heavier: 7 g does it too.\n"},
+		{advice.Answer{Pick: -1, Sentence: "None does it.", NotHeavier: "Nothing helps."},
+			"None does it.\nInstead: Nothing helps.\n"},
+		{advice.Answer{Pick: -1, Sentence: "None does it. Wait 9 s: 5 g does it.", Hand: "Rod as held.",
+			NotHeavier: "Wait 9 s: 5 g does it."}, "None does it. Wait 9 s: 5 g does it.\nRod as held.\n"},
+	} {
+		var out bytes.Buffer
+		solve := func(context.Context, setup.Setup, units.Choice) (*advice.Answer, error) { return &tt.a, nil }
+		if err := AdviseInWords(t.Context(), strings.NewReader("{}"), &out, nil, solve); err != nil || out.String() != tt.want {
+			t.Errorf("%q, %v", out.String(), err)
+		}
 	}
 }
 

@@ -151,7 +151,14 @@ export function AnswerText({
             <b>{pick ? "Not heavier" : "Instead"}</b> {answer.notHeavier}
           </p>
         )}
-        <Changes changes={changes} soFar={soFar} share={share} failed={lookFailed} onAgain={onLook} />
+        <Changes
+          changes={changes}
+          soFar={soFar}
+          share={share}
+          said={answer.sentence}
+          failed={lookFailed}
+          onAgain={onLook}
+        />
         {cautions.map((n) => (
           <p key={n.words}>
             <b>Mind</b> {n.words}

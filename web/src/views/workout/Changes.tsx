@@ -8,14 +8,16 @@ interface Props {
   /** Those that were found while the others are looked for. */
   soFar: Change[] | undefined;
   share: number | undefined;
+  /** What the answer has said already. */
+  said: string;
   /** The looking was given up. */
   failed: boolean;
   onAgain: () => void;
 }
 
 /** What would change the answer: the nearest in a line, the others on demand. */
-export function Changes({ changes, soFar, share, failed, onAgain }: Props) {
-  const [nearest, ...others] = changes ?? soFar ?? [];
+export function Changes({ changes, soFar, share, said, failed, onAgain }: Props) {
+  const [nearest, ...others] = (changes ?? soFar ?? []).filter((c) => !said.includes(c.words));
   return (
     <Box
       className="changes"
@@ -41,7 +43,7 @@ export function Changes({ changes, soFar, share, failed, onAgain }: Props) {
           Looking for what would change it… <Working share={share} label="How far the looking is" />
         </p>
       )}
-      {changes && !nearest && <p>Nothing near by would change it.</p>}
+      {changes?.length === 0 && <p>Nothing near by would change it.</p>}
       {nearest && others.length === 0 && <p>{nearest.words}</p>}
       {nearest && others.length > 0 && (
         <details>

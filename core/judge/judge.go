@@ -45,7 +45,7 @@ type Head struct {
 	trial.Result
 	Verdict Verdict
 	Sure    float64 // probability that it does all that is asked
-	Ranges  Ranges  // of its numbers
+	Ranges  Ranges  // of its numbers; nothing where it was judged by another
 	Misses  []Miss  // by the musts of the approach
 	Limits  []Kept  // by the limits
 	Lacks   float64 // how far it is from all musts and limits as things are taken to be; 0 where it meets them
@@ -155,6 +155,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 		}
 	}
 	h.settle(v.of, centre, d)
+	h.Ranges = h.ranges(d)
 	return h, nil
 }
 

@@ -23,25 +23,26 @@ type Ranges struct {
 	Back    Range `json:"back"`    // s, where it is lifted and dropped
 }
 
-// settle sets the chance that the head does all that is asked, its verdict, misses and ranges,
+// settle sets the chance that the head does all that is asked, its verdict and misses,
 // from its reading (centre) and how the unknowns move that.
 func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	asked := musts.In(c)
 	h.centre = centre
 	h.Misses = make([]Miss, len(asked))
+	rules := make([]musts.Rule, len(asked))
 	for i, m := range asked {
-		h.Misses[i] = Miss{Must: m, By: musts.Of(m).Miss(c, centre, 1)}
+		rules[i] = musts.Of(m)
+		h.Misses[i] = Miss{Must: m, By: rules[i].Miss(c, centre, 1)}
 		h.Lacks = max(h.Lacks, h.Misses[i].By)
 	}
 	all := 0
 	met := make([]int, len(asked))
-	var seen [musts.ReadTrack][]float64
 	var sampled musts.Reading
 	for _, z := range d.sample {
 		sampled = spread.At(centre, d.shifts, z, sampled)
 		does := true
-		for i, m := range asked {
-			if musts.Of(m).Miss(c, sampled, 1) <= 0 {
+		for i := range rules {
+			if rules[i].Miss(c, sampled, 1) <= 0 {
 				met[i]++
 			} else {
 				does = false
@@ -50,26 +51,36 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 		if does {
 			all++
 		}
-		for _, at := range ranged {
-			seen[at] = append(seen[at], sampled[at])
-		}
 	}
 	share := func(n int) float64 { return float64(n) / float64(len(d.sample)) }
 	for i := range met {
 		h.Misses[i].Met = share(met[i])
 	}
 	h.Sure = share(all)
-	if h.Arrived() {
-		// In a swell the reading is a mean, and the fall that is shown a little off it.
-		around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / centre.Value(at)) }
-		h.Ranges = Ranges{
-			Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut),
-			Speed:  around(musts.ReadSpeed, h.Fall.Speed),
-			Margin: rangeOf(seen[musts.ReadLift]).from(1), Back: rangeOf(seen[musts.ReadBack]),
-		}
-	}
 	h.keep(c)
 	h.Verdict = VerdictOf(h.Sure, c.Setup.Approach.Sure)
+}
+
+// ranges are how far the numbers of the head go with what is not known, once it is settled.
+func (h *Head) ranges(d *doubts) Ranges {
+	if !h.Arrived() {
+		return Ranges{}
+	}
+	var seen [musts.ReadTrack][]float64
+	var sampled musts.Reading
+	for _, z := range d.sample {
+		sampled = spread.At(h.centre, d.shifts, z, sampled)
+		for _, at := range ranged {
+			seen[at] = append(seen[at], sampled[at])
+		}
+	}
+	// In a swell the reading is a mean, and the fall that is shown a little off it.
+	around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / h.centre.Value(at)) }
+	return Ranges{
+		Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut),
+		Speed:  around(musts.ReadSpeed, h.Fall.Speed),
+		Margin: rangeOf(seen[musts.ReadLift]).from(1), Back: rangeOf(seen[musts.ReadBack]),
+	}
 }
 
 // VerdictOf is the verdict on a head that is so sure where so much is wanted.

@@ -44,10 +44,11 @@ func (s Shift) Add(z float64, to []float64) {
 		}
 		return
 	}
-	inside, other := min(max(x, -1), 1), s.Down[:len(s.Up)]
+	inside := min(max(x, -1), 1)
+	bent := inside * (2*x - inside) // the square of x within Reach, and its tangent beyond
+	ofUp, ofDown, down := (bent+x)/2, (bent-x)/2, s.Down[:len(s.Up)]
 	for i, up := range s.Up {
-		slope, bend := (up-other[i])/2, (up+other[i])/2
-		to[i] += slope*inside + bend*inside*inside + (x-inside)*(slope+2*bend*inside)
+		to[i] += ofUp*up + ofDown*down[i]
 	}
 }
 

@@ -105,8 +105,22 @@ func (s *storm) take() {
 	}
 }
 
-// blow writes from all sides until the server is killed.
+// answered waits until more was acknowledged than before, which on a busy machine takes longer than a round.
+func (s *storm) answered(before int) {
+	for range 3000 {
+		s.mutex.Lock()
+		more := len(s.kept) > before
+		s.mutex.Unlock()
+		if more {
+			return
+		}
+		time.Sleep(10 * time.Millisecond)
+	}
+}
+
+// blow writes from all sides until the server is killed, some time after it has answered first.
 func (s *storm) blow(after time.Duration, kill func()) {
+	before := len(s.kept)
 	var all sync.WaitGroup
 	over := make(chan struct{})
 	for writer := range 4 {
@@ -130,6 +144,7 @@ func (s *storm) blow(after time.Duration, kill func()) {
 			}
 		})
 	}
+	s.answered(before)
 	time.Sleep(after)
 	kill()
 	close(over)

@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
-	"github.com/chromedp/chromedp/kb"
 )
 
 // cell is the selector of a cell of the grid of heads: of a row by its weight
@@ -197,31 +196,4 @@ func TestManyRows(t *testing.T) {
 		`.some((r) => Number(r.getAttribute("aria-rowindex")) > 380)`)
 	value[bool](p, `(document.activeElement.scrollIntoView({block: "center"}), true)`)
 	p.until(`document.activeElement.value === "8.8" && ` + heads + `.some((r) => r.dataset.changed)`)
-}
-
-// What is owned is taken in two taps; where there is much of it, it is found by typing some of its name.
-func TestTakenFromTheBox(t *testing.T) {
-	t.Parallel()
-	p := open(t, "/")
-	p.unfold("field-bait-form")
-	p.until(`document.querySelector("select#field-box-Bait")?.options.length === 8`) // seven, and what is said before
-	p.choose("field-box-Bait", value[string](p,
-		`[...document.querySelectorAll("#field-box-Bait option")].find((o) => o.innerText.startsWith("90 mm creature")).value`))
-	p.until(`document.querySelector("#field-bait-form").value === "creature"`)
-
-	p.unfold("field-head-shape")
-	p.until(`document.querySelector("input#field-box-Heads")`)
-	p.do(chromedp.Click("input#field-box-Heads"))
-	p.until(`document.querySelectorAll("[role=option]").length === 23`)
-	p.do(chromedp.KeyEvent("foot"))
-	p.until(`document.querySelectorAll("[role=option]").length === 3`)
-	if names := value[string](p, `[...document.querySelectorAll("[role=option]")].map((o) => o.innerText).join("; ")`); names !=
-		"5.3 g football, lead, 3/0 hook; 10.6 g football, lead, 3/0 hook; 14.2 g football, lead, 3/0 hook" {
-		t.Errorf("found are %s", names)
-	}
-	p.do(chromedp.KeyEvent(kb.ArrowDown), chromedp.KeyEvent(kb.Enter))
-	p.until(`document.querySelector("#field-head-shape").value === "football"`)
-	p.until(`document.querySelector("input#field-box-Heads").value === ""`)
-	p.do(chromedp.Click("input#field-box-Heads"), chromedp.KeyEvent("herring"))
-	p.says("[role=presentation]", "Nothing in the box is called so.")
 }

@@ -1,6 +1,7 @@
 package browser
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -219,18 +220,18 @@ func TestTypedAsOnPaper(t *testing.T) {
 	p.says("#field-bait-weighed-error", "“1/8” can be read two ways; write 1/8 oz or 0.125 g.")
 }
 
-// Line, leader, bait, head and rod are taken from the box in two taps.
+// Line, leader, bait and rod are taken from the box in two taps; of heads there are so many that one is found by typing
+// some of its name.
 func TestFromTheBox(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/")
 	p.until(settled)
-	for _, tt := range []struct{ group, has, address string }{
-		{"Line-and-leader", "fluorocarbon", "leader."}, {"Bait", "curl tail", "bait.form=curl tail"},
-		{"Heads", "football", "head.shape=football"}, {"Rod-and-reel", "", "rod.most="},
+	for _, tt := range []struct{ group, field, has, address string }{
+		{"Line-and-leader", "field-line-diameter", "fluorocarbon", "leader."},
+		{"Bait", "field-bait-form", "curl tail", "bait.form=curl tail"},
+		{"Rod-and-reel", "field-rod-length", "", "rod.most="},
 	} {
-		name := map[string]string{"Line-and-leader": "field-line-diameter", "Bait": "field-bait-form",
-			"Heads": "field-head-shape", "Rod-and-reel": "field-rod-length"}[tt.group]
-		p.unfold(name)
+		p.unfold(tt.field)
 		id := "field-box-" + tt.group
 		p.until(`document.querySelectorAll("#` + id + ` option").length > 1`)
 		option := value[string](p, `[...document.querySelectorAll("#`+id+
@@ -240,7 +241,19 @@ func TestFromTheBox(t *testing.T) {
 		p.until(`decodeURIComponent(location.search).replaceAll("+", " ").includes("` + tt.address + `")`)
 	}
 	p.says(".conditions", "curl tail")
-	p.says(".conditions", "football, ")
+
+	heads, found := "input#field-box-Heads", `[...document.querySelectorAll("[role=option]")].map((o) => o.innerText).join("; ")`
+	p.unfold("field-head-shape")
+	p.until(fmt.Sprintf("document.querySelector(%q)", heads))
+	p.do(chromedp.Click(heads))
+	p.until(`document.querySelectorAll("[role=option]").length === 23`)
+	p.do(chromedp.KeyEvent("foot"))
+	p.until(found + ` === "5.3 g football, lead, 3/0 hook; 10.6 g football, lead, 3/0 hook; 14.2 g football, lead, 3/0 hook"`)
+	p.do(chromedp.KeyEvent(kb.ArrowDown), chromedp.KeyEvent(kb.Enter))
+	p.until(`decodeURIComponent(location.search).includes("head.shape=football")`)
+	p.until(fmt.Sprintf(`document.querySelector(%q).value === ""`, heads))
+	p.do(chromedp.Click(heads), chromedp.KeyEvent("herring"))
+	p.says("[role=presentation]", "Nothing in the box is called so.")
 }
 
 // What can be done by keys is told by one, and text goes with what the browser is set to.

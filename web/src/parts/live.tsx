@@ -18,6 +18,18 @@ function tell(next: Live | undefined) {
   for (const follow of following) follow();
 }
 
+let heard = () => {};
+const begun = new Promise<void>((resolve) => {
+  heard = resolve;
+});
+
+/** How long what the server says at first is waited for at most, ms. */
+const patience = 3000;
+
+/** Comes once the server has said how things stand, with the boat where it hears one; or cannot be heard. */
+export const stands = () =>
+  Promise.race([begun, new Promise<void>((resolve) => window.setTimeout(resolve, patience))]);
+
 /** The lists that are kept, by the first part of their keys: they are asked for anew when something has changed. */
 const lists = [
   "plans",
@@ -49,12 +61,14 @@ export function useEvents() {
         tell({ state: JSON.parse(e.data) as LiveState, came: performance.now() });
       });
       source.addEventListener("revision", (e) => {
+        heard(); // it comes after the boat
         if (seen !== e.data) remember();
         if (seen !== undefined && seen !== e.data)
           queries.invalidateQueries({ predicate: (q) => lists.includes(String(q.queryKey[0])) });
         seen = e.data;
       });
       source.onerror = () => {
+        heard();
         probe();
         if (source?.readyState !== EventSource.CLOSED) return; // the browser tries again by itself
         timer = window.setTimeout(listen, again);

@@ -8,9 +8,13 @@ import (
 )
 
 // ListItems implements the contract.
-func (h Handlers) ListItems(ctx context.Context, _ ListItemsRequestObject) (ListItemsResponseObject, error) {
+func (h Handlers) ListItems(ctx context.Context, r ListItemsRequestObject) (ListItemsResponseObject, error) {
+	choice, err := contract.ChosenUnits(r.Params.Units)
+	if err != nil {
+		return nil, err
+	}
 	kept, err := h.does.Items(ctx)
-	return ListItems200JSONResponse(saved.Each(kept, saved.Item)), err
+	return ListItems200JSONResponse(saved.Each(kept, saved.ItemIn(choice))), err
 }
 
 // CreateItems implements the contract.
@@ -20,7 +24,7 @@ func (h Handlers) CreateItems(ctx context.Context, r CreateItemsRequestObject) (
 		return nil, err
 	}
 	kept, err := h.does.PutRows(ctx, string(r.Body.Kind), r.Body.Rows, choice)
-	return CreateItems201JSONResponse(saved.Each(kept, saved.Item)), err
+	return CreateItems201JSONResponse(saved.Each(kept, saved.ItemIn(choice))), err
 }
 
 // CreateHeads implements the contract.
@@ -30,7 +34,7 @@ func (h Handlers) CreateHeads(ctx context.Context, r CreateHeadsRequestObject) (
 		return nil, err
 	}
 	kept, err := h.does.PutHeads(ctx, r.Body.Text, choice)
-	return CreateHeads201JSONResponse(saved.Each(kept, saved.Item)), err
+	return CreateHeads201JSONResponse(saved.Each(kept, saved.ItemIn(choice))), err
 }
 
 // ChangeItem implements the contract.
@@ -40,7 +44,7 @@ func (h Handlers) ChangeItem(ctx context.Context, r ChangeItemRequestObject) (Ch
 		return nil, err
 	}
 	kept, err := h.does.ChangeItem(ctx, r.Id, r.Body.Version, r.Body.Cells, choice)
-	return ChangeItem200JSONResponse(saved.Item(kept)), err
+	return ChangeItem200JSONResponse(saved.ItemIn(choice)(kept)), err
 }
 
 // SpendItem implements the contract.

@@ -1603,6 +1603,12 @@ type ImportFileParamsDecimal string
 // ImportFileJSONBodyKind defines parameters for ImportFile.
 type ImportFileJSONBodyKind string
 
+// ListItemsParams defines parameters for ListItems.
+type ListItemsParams struct {
+	// Units Units of the names, such as units[mass]=oz
+	Units *Units `json:"units,omitempty"`
+}
+
 // CreateHeadsJSONBody defines parameters for CreateHeads.
 type CreateHeadsJSONBody struct {
 	Text string `json:"text"`

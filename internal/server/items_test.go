@@ -27,11 +27,19 @@ func TestBoxOverHTTP(t *testing.T) {
 	}
 	rows := `{"kind":"head","units":{"mass":"oz"},"rows":[["1/2","football"],["1"]]}`
 	if status, _, body := s.ask("POST", "/api/items", rows, &made); status != 201 ||
-		made[0].Name != "14.2 g football, lead, 1/0 hook" {
+		made[0].Name != "1/2 oz football, lead, 1/0 hook" {
 		t.Fatalf("%d %s", status, body)
 	}
+	// What is called by what it is has a name in any units.
+	if s.ask("GET", "/api/items?units[mass]=oz", "", &all); len(all) != 4 || all[0].Name != "1/8 oz ball, lead, 1/0 hook" {
+		t.Errorf("%+v", all)
+	}
+	if status, _, body := s.ask("GET", "/api/items?units[mass]=stone", "", nil); status != 422 ||
+		!strings.Contains(body, "Units: mass cannot be shown in “stone”; choose one of g, oz.") {
+		t.Errorf("%d %s", status, body)
+	}
 	s.ask("GET", "/api/items", "", &all)
-	if len(all) != 4 || all[0].Item.Mass > all[1].Item.Mass {
+	if len(all) != 4 || all[0].Name != "3.54 g ball, lead, 1/0 hook" || all[0].Item.Mass > all[1].Item.Mass {
 		t.Errorf("%+v", all)
 	}
 
@@ -39,11 +47,12 @@ func TestBoxOverHTTP(t *testing.T) {
 	for body, words := range map[string]string{
 		`{"kind":"head","rows":[["5 g"],["1/8"]]}`: "Row 2: “3.54 g ball, lead, 1/0 hook” is in the box " +
 			"already",
-		`{"kind":"head","rows":[["5 g"],["5 g"]]}`:              "Row 2: “5 g ball",
-		`{"kind":"head","rows":[["5 g"],["heavy"]]}`:            "does not start with a number",
-		`{"kind":"hat","rows":[["5 g"]]}`:                       "there is no “hat” in a box",
-		`{"kind":"head","rows":[]}`:                             "give 1 to 200",
-		`{"kind":"head","rows":[["5 g"]],"units":{"mass":"m"}}`: "cannot be shown in",
+		`{"kind":"head","units":{"mass":"oz"},"rows":[["5 g"],["1/8"]]}`: "Row 2: “1/8 oz ball, lead, 1/0 hook” is",
+		`{"kind":"head","rows":[["5 g"],["5 g"]]}`:                       "Row 2: “5 g ball",
+		`{"kind":"head","rows":[["5 g"],["heavy"]]}`:                     "does not start with a number",
+		`{"kind":"hat","rows":[["5 g"]]}`:                                "there is no “hat” in a box",
+		`{"kind":"head","rows":[]}`:                                      "give 1 to 200",
+		`{"kind":"head","rows":[["5 g"]],"units":{"mass":"m"}}`:          "cannot be shown in",
 	} {
 		status, _, text := s.ask("POST", "/api/items", body, nil)
 		if status != 422 || !strings.Contains(text, words) {

@@ -26,7 +26,7 @@ func (s *Service) PutRows(ctx context.Context, kind string, rows [][]string,
 	if err != nil {
 		return nil, err
 	}
-	return s.put(ctx, items)
+	return s.put(ctx, items, choice)
 }
 
 // PutHeads puts heads that are listed in one go into the box, all of them or none.
@@ -35,10 +35,10 @@ func (s *Service) PutHeads(ctx context.Context, text string, choice units.Choice
 	if err != nil {
 		return nil, err
 	}
-	return s.put(ctx, items)
+	return s.put(ctx, items, choice)
 }
 
-func (s *Service) put(ctx context.Context, items []box.Item) ([]store.Kept[box.Item], error) {
+func (s *Service) put(ctx context.Context, items []box.Item, choice units.Choice) ([]store.Kept[box.Item], error) {
 	names := make([]string, len(items))
 	for i, item := range items {
 		names[i] = item.Name(nil)
@@ -47,7 +47,7 @@ func (s *Service) put(ctx context.Context, items []box.Item) ([]store.Kept[box.I
 	var row *store.RowError
 	if errors.As(err, &row) && errors.Is(err, store.ErrNameUsed) {
 		return nil, input.Errors{{Field: fmt.Sprintf("rows.%d", row.Row),
-			Message: fmt.Sprintf("Row %d: %s", row.Row+1, there(row.Name))}}
+			Message: fmt.Sprintf("Row %d: %s", row.Row+1, there(items[row.Row].Name(choice)))}}
 	}
 	return kept, err
 }
@@ -71,7 +71,7 @@ func (s *Service) ChangeItem(ctx context.Context, id, version int64, cells map[s
 		name := item.Name(nil)
 		kept, err = t.Items.Change(ctx, id, version, &name, &item, s.now())
 		if errors.Is(err, store.ErrNameUsed) {
-			return input.Fault("rows.0", "%s", there(name))
+			return input.Fault("rows.0", "%s", there(item.Name(choice)))
 		}
 		return err
 	})

@@ -90,4 +90,6 @@ func TestOuncesOfTheCore(t *testing.T) {
 		strings.Join(want, "; ") {
 		t.Errorf("the page writes %s, the core %s", got, strings.Join(want, "; "))
 	}
+	p.visit("/box")
+	p.until("document.querySelector(`" + cell("Count", "1/4 oz ball, lead, 1/0 hook") + "`)")
 }

@@ -35,7 +35,13 @@ registerRoute(
 /** What is kept of the server's lists; what is asked of it is answered by the engine. */
 const lists =
   /^\/api\/(knowledge|definitions|guide|setups|plans|programmes|items|drop-tests|trips|places|rounds|tracks|unreadable)(\/|$)/;
+const list = { cacheName: "lists", networkTimeoutSeconds: patience };
+// What is in the box is there in whatever units it was asked for last.
+registerRoute(
+  ({ url, request, sameOrigin }) => sameOrigin && request.method === "GET" && url.pathname === "/api/items",
+  new NetworkFirst({ ...list, matchOptions: { ignoreSearch: true } }),
+);
 registerRoute(
   ({ url, request, sameOrigin }) => sameOrigin && request.method === "GET" && lists.test(url.pathname),
-  new NetworkFirst({ cacheName: "lists", networkTimeoutSeconds: patience }),
+  new NetworkFirst(list),
 );

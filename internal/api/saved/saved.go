@@ -8,6 +8,7 @@ import (
 	"dunvel/core/logbook"
 	"dunvel/core/setup"
 	"dunvel/core/technique"
+	"dunvel/core/units"
 	"dunvel/internal/contract"
 	"dunvel/internal/exchange"
 	"dunvel/internal/service"
@@ -86,6 +87,16 @@ func Each[From, To any](list []From, to func(From) To) []To {
 // Item is something in the box as the contract has it.
 func Item(k store.Kept[box.Item]) contract.SavedItem {
 	return contract.SavedItem{Id: k.ID, Version: k.Version, Name: k.Name, Item: k.Value, Updated: k.Updated}
+}
+
+// ItemIn is Item with its name in the units of choice, where it is called by what it is.
+func ItemIn(choice units.Choice) func(store.Kept[box.Item]) contract.SavedItem {
+	return func(k store.Kept[box.Item]) contract.SavedItem {
+		if k.Name == k.Value.Name(nil) {
+			k.Name = k.Value.Name(choice)
+		}
+		return Item(k)
+	}
 }
 
 // Place is a place as the contract has it.

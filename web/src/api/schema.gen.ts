@@ -6497,7 +6497,10 @@ export interface operations {
     };
     listItems: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Units of the names, such as units[mass]=oz */
+                units?: components["schemas"]["Units"];
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -4,8 +4,13 @@ import { useUnits } from "../parts/preferences";
 
 const list = ["items"];
 
+/** Everything in the box, called as it is in the units of the person. */
 export function useBox() {
-  return useQuery({ queryKey: list, queryFn: ({ signal }) => take(client.GET("/items", { signal })) });
+  const { units } = useUnits();
+  return useQuery({
+    queryKey: [...list, units],
+    queryFn: ({ signal }) => take(client.GET("/items", { params: { query: { units } }, signal })),
+  });
 }
 
 /** What can be done with the box; each brings the list up to date. */

@@ -2,6 +2,7 @@ package browser
 
 import (
 	"fmt"
+	"math"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -19,6 +20,15 @@ func TestBox(t *testing.T) {
 	rows := `document.querySelectorAll(".grid tr[data-id]").length`
 	p.until(rows + " >= 40")
 	before := value[int](p, rows)
+
+	// At a glance: a ball for each weight, twice as wide where it is eight times as heavy, with what there is of it.
+	p.says(".weights", "7.1 g\n11 there")
+	wide := func(mass string) float64 {
+		return value[float64](p, fmt.Sprintf(`Number([...document.querySelectorAll(".weights li")].find((l) => l.innerText.startsWith(%q)).querySelector("circle").getAttribute("r"))`, mass))
+	}
+	if small, large := wide("5.3 g"), wide("42.5 g"); math.Abs(large/small-math.Cbrt(42.5/5.3)) > 1e-3 {
+		t.Errorf("42.5 g is %g px, 5.3 g %g", large, small)
+	}
 
 	// Many in one go, and back again.
 	p.enter("#box-list", "dart, lead, 1/16 1/8 1/4, hook 2/0, 4 each", "HTMLInputElement", "input")

@@ -78,6 +78,9 @@ func TestFindAndBin(t *testing.T) {
 	p := open(t, "/setups")
 	p.until(`document.querySelectorAll(".setups > li").length >= 5`)
 	all := value[int](p, `document.querySelectorAll(".setups > li").length`)
+	if drawn := value[int](p, `document.querySelectorAll(".setups > li svg").length`); drawn != all {
+		t.Errorf("%d of %d are drawn", drawn, all)
+	}
 	p.typeOver("[type=search]", "pool pier")
 	p.until(`document.querySelectorAll(".setups > li").length < ` + fmt.Sprint(all))
 	p.says(".setups", "Pier Pool, evening")

@@ -10,6 +10,7 @@ import { at } from "../../parts/path";
 import { useKept, usePreferences } from "../../parts/preferences";
 import { Aside } from "../../parts/Said";
 import { View } from "../../parts/View";
+import { Small } from "../../section/Small";
 import { applies } from "../../setup/applies";
 import { ChoiceField } from "../../setup/ChoiceField";
 import { DirectionField } from "../../setup/DirectionField";
@@ -17,7 +18,6 @@ import { NumberField } from "../../setup/NumberField";
 import { useAnswer } from "../../setup/useAnswer";
 import { isBare, toAddress, useAddressText, useSetup } from "../../setup/useSetup";
 import { Words } from "../../setup/Words";
-import { Small } from "./Small";
 
 /** What kind of fishing it is, three questions, and the answer. */
 export default function BeginView() {

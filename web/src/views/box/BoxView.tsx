@@ -10,6 +10,7 @@ import { Unread } from "../../parts/Unread";
 import { View } from "../../parts/View";
 import { useBox, useBoxActions } from "../../setup/useBox";
 import { Grid } from "./Grid";
+import { Weights } from "./Weights";
 
 /** What is owned: a grid for every kind of thing. */
 export default function BoxView() {
@@ -55,6 +56,7 @@ export default function BoxView() {
                 <summary>
                   {kind.label} <span>{mine.length}</span>
                 </summary>
+                {kind.kind === "head" && <Weights heads={mine} />}
                 <Grid kind={kind} items={mine} />
               </Box>
             );

@@ -9,6 +9,7 @@ import { useUnits } from "../../parts/preferences";
 import { useSay } from "../../parts/Undo";
 import { Unread } from "../../parts/Unread";
 import { View } from "../../parts/View";
+import { Small } from "../../section/Small";
 import { toAddress } from "../../setup/useSetup";
 import { useSetupActions, useSetups } from "../../setup/useSetups";
 
@@ -47,7 +48,7 @@ export default function SetupsView() {
             padding: "8px 0",
             borderBottom: looks.rule,
           },
-          [looks.thumb]: { "& li": { display: "block" } },
+          [looks.thumb]: { "& li": { flexWrap: "wrap" }, "& li > :last-child": { flexBasis: "100%" } },
         }}
       >
         {found?.map((s) => (
@@ -96,6 +97,9 @@ function Entry({ saved }: { saved: SavedSetup }) {
 
   return (
     <li>
+      <Box sx={setupsPictureLook}>
+        <Small setup={setup} />
+      </Box>
       {name === null ? (
         <Box sx={setupsNameLook}>
           <Link to={`/?${address}`}>{saved.name}</Link>
@@ -147,6 +151,11 @@ function Entry({ saved }: { saved: SavedSetup }) {
     </li>
   );
 }
+
+const setupsPictureLook = {
+  flexShrink: 0,
+  "& svg": { display: "block", width: 92, height: 53, borderRadius: 1 },
+} as const;
 
 const setupsNameLook = {
   flex: 1,

@@ -1,5 +1,5 @@
-import type { Setup } from "../../api/client";
-import { rigOf } from "../../section/rigs";
+import type { Setup } from "../api/client";
+import { rigOf } from "./rigs";
 
 const width = 132;
 const height = 76;

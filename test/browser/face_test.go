@@ -256,6 +256,26 @@ func TestFromTheBox(t *testing.T) {
 	p.says("[role=presentation]", "Nothing in the box is called so.")
 }
 
+// A rod is taken as it is, with its line, its leader and what is tied on, by the last trip; the water stays.
+func TestRodAsTiedOn(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?water.depth=7.5")
+	p.until(settled)
+	p.unfold("field-rod-length")
+	p.until(`document.querySelectorAll("#field-on-rods option").length > 1`)
+	p.says("label[for=field-on-rods]", "As tied on, Pier Pool")
+	if got := value[string](p, `document.querySelector("#field-on-rods option[value='0']").innerText`); got !=
+		"Rod 1: 7.1 g ball, paddle tail 90 mm, Lift and drop" {
+		t.Errorf("on the rod is %s", got)
+	}
+	p.choose("field-on-rods", "0")
+	p.until(`(q => q.get("line.diameter") === "0.00014" && q.get("bait.form") === "paddle tail" && q.get("water.depth") === "7.5")(new URLSearchParams(location.search))`)
+	p.until(settled)
+	p.says(".conditions", "braid 0.14 mm")
+	p.says(".conditions", "paddle tail 90 mm")
+	p.says(".conditions", "7.5 m of salt water over rock")
+}
+
 // What can be done by keys is told by one, and text goes with what the browser is set to.
 func TestKeysAndText(t *testing.T) {
 	t.Parallel()

@@ -41,6 +41,7 @@ export function Conditions({
   changes,
   wanted,
   head,
+  rods,
   onChange,
 }: ConditionsProps) {
   const { fields, groups } = useDefinitions();
@@ -98,6 +99,7 @@ export function Conditions({
             {isOpen && (group !== "Rig" || rigOf(setup).floats) && (
               <Suspense>
                 <FromBox group={group} onChange={onChange} />
+                {group === "Rod and reel" && rods}
               </Suspense>
             )}
             {isOpen && (
@@ -129,6 +131,8 @@ export function Conditions({
 }
 
 interface ConditionsProps extends ConditionsOf {
+  /** Rods with what is tied on, to take one of. */
+  rods: ReactNode;
   /** A field that is to be typed into, asked for so many times. */
   wanted?: { path: string; times: number };
   /** What stands over them. */

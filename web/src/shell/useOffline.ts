@@ -27,7 +27,7 @@ const parts = import.meta.glob([
   "../parts/{NameDialog,Notice,TermPopover}.tsx",
   "../setup/{FromBox,LureEditor,PartsField,RigEditor}.tsx",
   "../views/*/*View.tsx",
-  "../views/workout/{HeadTable,Sheet}.tsx",
+  "../views/workout/{HeadTable,OnRods,Sheet}.tsx",
 ]);
 
 /** Has a page without a service worker have all that it may need once the server is out of reach. */

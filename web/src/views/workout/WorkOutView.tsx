@@ -23,6 +23,7 @@ const drawing = [import("../../section/Section"), import("../../section/Ladder")
 const Section = lazy(async () => ({ default: (await drawing[0]).Section }));
 const Hand = lazy(async () => ({ default: (await drawing[0]).Hand }));
 const Ladder = lazy(async () => ({ default: (await drawing[1]).Ladder }));
+const OnRods = lazy(() => import("./OnRods"));
 const HeadTable = lazy(() => import("./HeadTable"));
 const PhoneWorkOut = lazy(() => import("./PhoneWorkOut"));
 
@@ -103,6 +104,10 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
       lookFailed={isError}
     />
   );
+  const changed = (c: Record<string, unknown>) => {
+    onBegun();
+    change(c);
+  };
   const conditions = (
     <Conditions
       setup={setup}
@@ -111,10 +116,8 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
       changes={changes}
       errors={errors}
       wanted={wanted}
-      onChange={(c) => {
-        onBegun();
-        change(c);
-      }}
+      onChange={changed}
+      rods={<OnRods onChange={changed} />}
       head={
         <Box
           component="header"

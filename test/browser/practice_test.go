@@ -7,10 +7,24 @@ import (
 	"testing"
 )
 
-// press presses the one big button as a thumb does.
-func (p *page) press() {
+// press presses the one big button as a thumb does, and returns the s of the page's clock at which it did.
+func (p *page) press() float64 {
 	p.t.Helper()
-	value[bool](p, `document.querySelector(".practice-call").dispatchEvent(new PointerEvent("pointerdown", {bubbles: true, button: 0})) || true`)
+	return value[float64](p, `(() => {
+		const at = performance.now();
+		document.querySelector(".practice-call").dispatchEvent(new PointerEvent("pointerdown", {bubbles: true, button: 0}));
+		return at / 1000;
+	})()`)
+}
+
+// pressAt presses it with the page's clock, which was put on before, at so many s.
+func (p *page) pressAt(seconds float64) {
+	p.t.Helper()
+	value[bool](p, fmt.Sprintf(`(() => {
+		window.ahead += 1000 * %g - performance.now();
+		document.querySelector(".practice-call").dispatchEvent(new PointerEvent("pointerdown", {bubbles: true, button: 0}));
+		return true;
+	})()`, seconds))
 }
 
 // A round is called too early and then right, on a clock that the test sets.
@@ -25,10 +39,10 @@ func TestPractice(t *testing.T) {
 	if words := p.text(".practice"); strings.Contains(words, " m deep") || strings.Contains(words, "depth") {
 		t.Errorf("%s", words)
 	}
-	p.press()
+	began := p.press()
 	p.says(".practice-call", "It touches!")
 	p.later(1)
-	p.press()
+	called := p.press() - began
 	p.says(".practice-score", "s too early: it was")
 	early := p.text(".practice-score")
 	off, err := strconv.ParseFloat(strings.TrimSpace(
@@ -39,10 +53,9 @@ func TestPractice(t *testing.T) {
 	p.says(".practice-past", "1 too early")
 
 	// The same once more: called when it would have been right.
-	p.press()
+	began = p.press()
 	p.until(`document.querySelector(".practice-call[data-running]")`)
-	p.later(1 + off)
-	p.press()
+	p.pressAt(began + called + off)
 	p.says(".practice-score", "Right: it touched in")
 	p.says(".practice-score", "100 of 100")
 

@@ -108,7 +108,6 @@ func (b Bench) Weigh(ctx context.Context, c *trial.Case, mass float64) (*Weighed
 		return nil, err
 	}
 	out.Head.settle(c, centre, d)
-	out.Head.Ranges = out.Head.ranges(d)
 	out.Range = d.rangeOf(centre, out.Number)
 	out.weighParts(c, centre, d)
 	return out, out.weighMeasurements(c, mass, centre, d)

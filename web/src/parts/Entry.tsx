@@ -1,6 +1,7 @@
 import { InputBase, NativeSelect } from "@mui/material";
 import type { SxProps, Theme } from "@mui/material/styles";
 import type { ComponentProps } from "react";
+import * as looks from "./looks";
 
 interface Look {
   /** Ruled all around, where no row of a form rules it off. */
@@ -8,10 +9,7 @@ interface Look {
   sx?: SxProps<Theme>;
 }
 
-const dressed = (boxed = false, sx: SxProps<Theme> = {}) => [
-  boxed && { border: 1, borderColor: "divider", borderRadius: 1 },
-  ...[sx].flat(),
-];
+const dressed = (boxed = false, sx: SxProps<Theme> = {}) => [boxed && looks.boxed, ...[sx].flat()];
 
 /** A field for text, a time or a date. What it is told is told to its input. */
 export function Entry({ boxed, sx, className, ...input }: ComponentProps<"input"> & Look) {

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { SavedItem } from "../api/client";
 import { Choose } from "./Entry";
 import { fieldId, Row } from "./Row";
+import { listed } from "./Suggest";
 
 interface Among {
   things: SavedItem[];
@@ -52,8 +53,9 @@ export function Owned({
   );
 }
 
-/** How many of those that are found are listed, and the list is as wide as names are, not as the field. */
-const found = createFilterOptions<SavedItem>({ limit: 60 });
+const found = createFilterOptions<SavedItem>({ limit: listed });
+
+/** The list is as wide as names are, not as the field. */
 const wide = { popper: { placement: "bottom-end", style: { width: "min(420px, 92vw)" } } } as const;
 
 /** One of many, found by typing some of its name. */

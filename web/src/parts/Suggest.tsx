@@ -1,9 +1,8 @@
 import { Autocomplete, createFilterOptions, InputBase } from "@mui/material";
-
-const boxed = { border: 1, borderColor: "divider", borderRadius: 1 } as const;
+import * as looks from "./looks";
 
 /** How many are listed at once: more are found by typing. */
-const listed = 60;
+export const listed = 60;
 
 const found = createFilterOptions<string>({ limit: listed });
 
@@ -16,7 +15,7 @@ export function Suggest({
   onLeave,
   placeholder,
   maxLength,
-  ruled,
+  boxed,
 }: {
   id: string;
   value: string;
@@ -26,7 +25,7 @@ export function Suggest({
   placeholder?: string;
   maxLength?: number;
   /** Ruled all around, where no row of a form rules it off. */
-  ruled?: boolean;
+  boxed?: boolean;
 }) {
   return (
     <Autocomplete
@@ -45,7 +44,7 @@ export function Suggest({
           fullWidth
           id={of}
           placeholder={placeholder}
-          sx={ruled ? boxed : undefined}
+          sx={boxed ? looks.boxed : undefined}
           ref={slotProps.input.ref}
           onMouseDown={slotProps.input.onMouseDown}
           inputProps={{ ...slotProps.htmlInput, maxLength }}

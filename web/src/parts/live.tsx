@@ -19,16 +19,14 @@ function tell(next: Live | undefined) {
 }
 
 let heard = () => {};
-const begun = new Promise<void>((resolve) => {
+
+/** Comes once the server has said how things stand, with the boat where it hears one; or is not heard. */
+export const firstHeard = new Promise<void>((resolve) => {
   heard = resolve;
 });
 
 /** How long what the server says at first is waited for at most, ms. */
 const patience = 3000;
-
-/** Comes once the server has said how things stand, with the boat where it hears one; or cannot be heard. */
-export const stands = () =>
-  Promise.race([begun, new Promise<void>((resolve) => window.setTimeout(resolve, patience))]);
 
 /** The lists that are kept, by the first part of their keys: they are asked for anew when something has changed. */
 const lists = [
@@ -55,6 +53,7 @@ export function useEvents() {
     let source: EventSource | undefined;
     let timer = 0;
     let seen: string | undefined;
+    window.setTimeout(heard, patience);
     const listen = () => {
       source = new EventSource("/api/live/events");
       source.addEventListener("boat", (e) => {

@@ -18,6 +18,9 @@ export const focused = { outline: "2px solid var(--palette-primary-main)", outli
 /** A line that parts one thing from the next. */
 export const rule = "1px solid var(--palette-divider)";
 
+/** Ruled all around, where no row of a form rules it off. */
+export const boxed = { border: 1, borderColor: "divider", borderRadius: 1 } as const;
+
 /** A line that says: this one. */
 export const marked = "3px solid var(--palette-primary-main)";
 

@@ -10,7 +10,7 @@ import {
   type Watch,
   type Weight,
 } from "../../api/client";
-import { type Live, stands, useLive } from "../../parts/live";
+import { firstHeard, type Live, useLive } from "../../parts/live";
 import { useKept, useUnits } from "../../parts/preferences";
 
 /** What is fished: a setup, or the hours of a plan at one of its spots. */
@@ -53,7 +53,7 @@ export function useWeight(fished: Fished, toward: Toward, held: Held) {
     let timer = 0;
     const look = async () => {
       // A look without the boat that is heard a moment later would end what has lasted till now.
-      await stands();
+      await firstHeard;
       if (stop.signal.aborted) return;
       const begun = performance.now();
       const told = once.current;

@@ -157,7 +157,7 @@ function Begin({
     >
       <label htmlFor={id}>Place</label>
       <Suggest
-        ruled
+        boxed
         id={id}
         value={place}
         known={[...new Set([...trips.map((t) => t.trip.place), ...(places ?? []).map((p) => p.name)])]}

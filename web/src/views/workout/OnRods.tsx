@@ -21,7 +21,7 @@ function Rods({ trip, onChange }: { trip: SavedTrip; onChange: (changes: Record<
   const names = new Map(techniques.map((t) => [t.key, t.name]));
   const rods = trip.trip.rods.map(({ name }, i) => {
     const state = stateNow(trip, i, events?.map((e) => e.event) ?? []);
-    return { name, state, words: `${name}: ${tied(state, show, names)}` };
+    return { key: String(i), state, words: `${name}: ${tied(state, show, names)}` };
   });
   const id = fieldId("on-rods");
   return (
@@ -30,13 +30,13 @@ function Rods({ trip, onChange }: { trip: SavedTrip; onChange: (changes: Record<
         id={id}
         value=""
         onChange={(e) => {
-          const rod = rods[Number(e.target.value)];
+          const rod = rods.find((r) => r.key === e.target.value);
           if (rod) onChange(tackleOf(rod.state));
         }}
       >
         <option value="">choose…</option>
-        {rods.map(({ name, words }, i) => (
-          <option key={name} value={i}>
+        {rods.map(({ key, words }) => (
+          <option key={key} value={key}>
             {words}
           </option>
         ))}

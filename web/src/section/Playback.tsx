@@ -28,6 +28,8 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
     (p) => x(p.x),
     (p) => z(p.z),
   );
+  /** Too near the right edge for the weight to stand there. */
+  const atEdge = (px: number) => px > frame.width - 60;
   const tip = drops[0] && frameAt(drops[0], time)?.line.at(-1);
   return (
     <svg
@@ -68,7 +70,12 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
               .map((p) => p && <circle key={p.z} cx={x(p.x)} cy={z(p.z)} r={4} className="bait-second" />)}
             {afloat && <ellipse cx={x(afloat.x)} cy={z(afloat.z)} rx={5} ry={9} className="bait-second" />}
             <circle cx={x(now.end.x)} cy={z(now.end.z)} r={6} className="bait" />
-            <text x={x(now.end.x) + 10} y={z(now.end.z) + (i === 0 ? -8 : 18)} className="label">
+            <text
+              x={x(now.end.x) + (atEdge(x(now.end.x)) ? -10 : 10)}
+              y={z(now.end.z) + (i === 0 ? -8 : 18)}
+              textAnchor={atEdge(x(now.end.x)) ? "end" : undefined}
+              className="label"
+            >
               {show("mass", drop.mass)}
             </text>
           </g>

@@ -62,7 +62,7 @@ func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (
 	}
 	whole = math.Abs(all-1) < 1e-9
 	if whole && !(len(same) == len(corners) && alike(c, same)) {
-		if h, ok := judge.Amid(c, mass, shares); ok {
+		if h, ok := judge.Amid(c, mass, shares, nil); ok {
 			return h, true, true
 		}
 	}

@@ -173,7 +173,7 @@ type look struct {
 	*Standing
 	knob
 	sign  float64
-	known *known.Heads // heads that were judged for themselves along it
+	known *known.Heads // heads that were seen along it
 }
 
 // at is the place of a value along the look, in steps of the field.
@@ -183,7 +183,6 @@ func (l look) at(value float64) known.Site { return known.Site{value / l.step} }
 type bracket struct {
 	look
 	same, other float64
-	mass        float64 // beyond it
 }
 
 // far is the distance from the setup to the bracket, in steps of the field.
@@ -217,52 +216,47 @@ const rungApart = 10
 // mostRounds is how often a bracket is looked at again.
 const mostRounds = 6
 
-// narrow finds the turn within a bracket. It halves the bracket by heads judged like known ones,
-// then judges the heads at its far end on their own. If these say otherwise, the bracket is moved
-// and halved again, by what is known then.
+// narrow finds the turn within a bracket. It halves the bracket by heads told between those that were seen
+// along the field, then judges at its far end on their own those that decide, and looks again at its near
+// end. If these say otherwise, the bracket is moved and halved again, by what is known then. Where that does
+// not come to an end, the turn is where one was last judged.
 func (b *bracket) narrow(ctx context.Context) (Turn, error) {
+	found := Turn{Was: b.Mass(), Mass: b.Mass()}
 	for range mostRounds {
 		if err := b.halve(ctx); err != nil {
 			return Turn{}, err
 		}
-		var err error
-		if b.mass, err = b.pick(ctx, b.other); err != nil {
+		mass, err := b.pick(ctx, b.other)
+		if err != nil {
 			return Turn{}, err
 		}
-		if b.mass == b.Mass() {
+		if mass == b.Mass() {
 			if err := b.outward(ctx); err != nil {
 				return Turn{}, err
 			}
 			continue
 		}
-		if stays, _, err := b.stays(ctx, b.same); err != nil {
-			return Turn{}, err
-		} else if stays {
-			break
+		found = Turn{
+			Field: b.path, Value: b.other, More: b.sign > 0, Close: b.far() < 2, Was: b.Mass(), Mass: mass, far: b.far(),
+		}
+		stays, _, err := b.staysBy(ctx, b.same, b.known.Seen(b.at(b.same)))
+		if err != nil || stays {
+			return found, err
 		}
 		if err := b.inward(ctx); err != nil {
 			return Turn{}, err
 		}
 	}
-	return Turn{
-		Field: b.path, Value: b.other, More: b.sign > 0, Close: b.far() < 2, Was: b.Mass(), Mass: b.mass, far: b.far(),
-	}, nil
+	return found, nil
 }
 
-// halve halves the bracket until it is as narrow as turns are told: where one head decides, by what is
-// read of it at both ends, and otherwise by trying heads in the middle.
+// halve halves the bracket until it is as narrow as turns are told.
 func (b *bracket) halve(ctx context.Context) error {
-	ends, err := b.ends(ctx)
-	if err != nil {
-		return err
-	}
 	for math.Abs(b.other-b.same) > max(finest*b.other, b.step/25) {
 		middle := (b.same + b.other) / 2
-		stays, ok := ends.stays(b.look, middle)
-		if !ok {
-			if stays, ok, err = b.stays(ctx, middle); err != nil {
-				return err
-			}
+		stays, ok, err := b.stays(ctx, middle)
+		if err != nil {
+			return err
 		}
 		if ok && stays {
 			b.same = middle
@@ -271,55 +265,6 @@ func (b *bracket) halve(ctx context.Context) error {
 		}
 	}
 	return nil
-}
-
-// ends are the head that decides over a bracket as it is at both of its ends; nil where it takes more than one.
-type ends struct {
-	same, other           *judge.Head
-	sameValue, otherValue float64
-}
-
-// ends judges the head that decides at both ends: the one that is tied on where it no longer does it at the far one,
-// or the next lighter one that does it there.
-func (b *bracket) ends(ctx context.Context) (ends, error) {
-	out := ends{sameValue: b.same, otherValue: b.other}
-	near, fits, err := b.situated(b.same)
-	if !fits || err != nil {
-		return out, err
-	}
-	far, fits, err := b.situated(b.other)
-	if !fits || err != nil || !b.plain(near) || !b.plain(far) {
-		return out, err
-	}
-	mass := b.Mass()
-	other, err := b.known.Like(b.at(b.other))(ctx, far, mass)
-	if i := slices.Index(b.masses, mass); err == nil && other.Verdict == judge.Does && i > 0 {
-		mass = b.masses[i-1]
-		other, err = b.known.Like(b.at(b.other))(ctx, far, mass)
-	}
-	if err != nil {
-		return out, err
-	}
-	same, err := b.known.Like(b.at(b.same))(ctx, near, mass)
-	if err == nil && (same.Verdict == judge.Does) != (other.Verdict == judge.Does) {
-		out.same, out.other = &same, &other
-	}
-	return out, err
-}
-
-// stays tells whether the pick stays at a value between the ends, by the head that decides amid what it is at
-// both; ok is false where that cannot be told.
-func (e ends) stays(l look, value float64) (stays, ok bool) {
-	if e.same == nil {
-		return false, false
-	}
-	c, fits, err := l.situated(value)
-	if !fits || err != nil {
-		return false, false
-	}
-	share := (value - e.sameValue) / (e.otherValue - e.sameValue)
-	h, ok := judge.Amid(c, e.same.Mass, []judge.Share{{Head: e.same, Of: 1 - share}, {Head: e.other, Of: share}})
-	return (h.Verdict == judge.Does) == (e.same.Verdict == judge.Does), ok
 }
 
 // mostMoves is how often a bracket is moved at most, each time twice as far.
@@ -355,14 +300,18 @@ func (b *bracket) inward(ctx context.Context) error {
 	return nil
 }
 
-// stays tells whether the pick is still the same with the field at a value, by heads judged like
-// known ones; ok is false if the setup cannot be fished with that value.
+// stays tells whether the pick is still the same with the field at a value, by heads told between those that
+// were seen along it; ok is false if the setup cannot be fished with that value.
 func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err error) {
+	return l.staysBy(ctx, value, l.known.Between(l.at(value)))
+}
+
+// staysBy is stays with a way to judge heads.
+func (l look) staysBy(ctx context.Context, value float64, by known.Judging) (stays, ok bool, err error) {
 	c, ok, err := l.situated(value)
 	if !ok || err != nil {
 		return false, false, err
 	}
-	by := l.known.Like(l.at(value))
 	if !l.plain(c) {
 		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, by)
 		return w.mass() == l.Mass(), true, err
@@ -372,12 +321,16 @@ func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err err
 		return false, true, err
 	}
 	i := slices.Index(l.masses, l.Mass())
-	if i == 0 {
+	if i == 0 || h.Sure < l.window.picked().Sure-harder {
 		return true, true, nil
 	}
 	lighter, err := by(ctx, c, l.masses[i-1])
 	return lighter.Verdict != judge.Does, true, err
 }
+
+// harder is by how much less likely the head that is tied on is to do it where the next lighter one, which
+// does not do it where the setup stands, is not looked at.
+const harder = 0.02
 
 // judged are the masses of the heads that were judged where the setup stands.
 func (l look) judged() []float64 {
@@ -396,25 +349,24 @@ func (l look) pick(ctx context.Context, value float64) (float64, error) {
 	if !ok || err != nil {
 		return 0, err
 	}
-	alone, like := l.known.Alone(l.at(value)), l.known.Like(l.at(value))
+	by := l.known.Between(l.at(value))
 	if l.plain(c) {
-		return l.lightest(ctx, c, alone, like)
+		return l.lightest(ctx, c, l.known.Nearly(l.at(value)), by)
 	}
-	w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, like)
-	if err != nil || w.mass() == l.Mass() {
-		return w.mass(), err
-	}
-	// Between the head that is tied on and the one that would be, it is decided by what they are here.
-	for _, mass := range []float64{l.Mass(), w.mass()} {
-		if mass == 0 {
-			continue
+	// Between the head that is tied on and those that would be, it is decided by what they are here.
+	settled := []float64{l.Mass()}
+	for {
+		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, by)
+		if err != nil || slices.Contains(settled, w.mass()) {
+			return w.mass(), err
 		}
-		if err := l.settle(ctx, c, value, mass); err != nil {
-			return 0, err
+		for _, mass := range []float64{l.Mass(), w.mass()} {
+			if err := l.settle(ctx, c, value, mass); err != nil {
+				return 0, err
+			}
 		}
+		settled = append(settled, w.mass())
 	}
-	w, err = l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, like)
-	return w.mass(), err
 }
 
 // closeCall is how near to the chance that is wanted the chance of a head that was judged like
@@ -424,7 +376,10 @@ const closeCall = 0.15
 // settle has a head known at a value: on its own where its chance is a close call, and otherwise like
 // others, with the speed of the hand that suits it here.
 func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) error {
-	by := l.known.Like(l.at(value))
+	if mass == 0 {
+		return nil
+	}
+	by := l.known.Between(l.at(value))
 	h, err := by(ctx, c, mass)
 	if err != nil {
 		return err
@@ -432,7 +387,7 @@ func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) er
 	if c.School().Swims && math.Abs(h.Sure-c.Setup.Approach.Sure) > closeCall {
 		by = l.known.Closely(l.at(value))
 	} else {
-		by = l.known.Alone(l.at(value))
+		by = l.known.Nearly(l.at(value))
 	}
 	_, err = by(ctx, c, mass)
 	return err
@@ -441,9 +396,9 @@ func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) er
 // lightest is the lightest head that does it, from the one that is tied on now: heavier
 // where that does not, and lighter where one that is does too. 0 where none does. What turns
 // is judged on its own, and of the others what is a close call.
-func (l look) lightest(ctx context.Context, c *trial.Case, alone, like known.Judging) (float64, error) {
+func (l look) lightest(ctx context.Context, c *trial.Case, alone, by known.Judging) (float64, error) {
 	does := func(i int, unless func(judge.Head) bool) (bool, error) {
-		h, err := like(ctx, c, l.masses[i])
+		h, err := by(ctx, c, l.masses[i])
 		if err == nil && !unless(h) {
 			h, err = alone(ctx, c, l.masses[i])
 		}

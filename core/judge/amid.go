@@ -18,8 +18,10 @@ type Share struct {
 
 // Amid is a head of a mass in kg of a case, by heads of about its mass that were judged in water
 // around: what is read of it is a mean of what was read of those, and the unknowns move it as they
-// moved one of them. Nothing is tried. ok is false where one of them did not arrive or was held otherwise.
-func Amid(c *trial.Case, mass float64, of []Share) (h Head, ok bool) {
+// moved one of them. Nothing is tried. With a head that is nearer than those (by, which may be nil) the
+// unknowns move it as they moved that one, and so does what only a closer look finds. ok is false where one
+// of them did not arrive or was held otherwise.
+func Amid(c *trial.Case, mass float64, of []Share, by *Head) (h Head, ok bool) {
 	h = *of[0].Head
 	centre := make(musts.Reading, len(h.centre))
 	swim, hover := 0.0, 0.0
@@ -32,9 +34,19 @@ func Amid(c *trial.Case, mass float64, of []Share) (h Head, ok bool) {
 		floats.AddScaled(centre, one.Of, one.centre)
 		swim += one.Of * math.Log(max(one.Swim.Speed, slowest))
 		hover += one.Of * math.Log(max(one.Hover.TakeUp, slowest))
+		if by != nil {
+			by.moreThan(one, centre)
+			swim += one.Of * (by.corrected() - one.corrected())
+		}
 		if one.doubts != nil && (d == nil || d.some && !one.doubts.some) {
 			d = one.doubts
 		}
+	}
+	if by != nil {
+		if by.doubts == nil || by.Handling.Down != h.Handling.Down {
+			return Head{}, false
+		}
+		d, h.finer = by.doubts, by.finer
 	}
 	h.Whole += mass - h.Mass
 	h.Mass, h.Swim.Speed, h.Hover.TakeUp = mass, math.Exp(swim), math.Exp(hover)
@@ -44,6 +56,24 @@ func Amid(c *trial.Case, mass float64, of []Share) (h Head, ok bool) {
 	}
 	h.settle(c, centre, d)
 	return h, true
+}
+
+// moreThan adds to a reading what a finer look found of the head more than it found of another, by its share.
+func (h *Head) moreThan(one Share, to musts.Reading) {
+	if h.finer != nil {
+		floats.AddScaled(to, one.Of, h.finer)
+	}
+	if one.finer != nil {
+		floats.AddScaled(to, -one.Of, one.finer)
+	}
+}
+
+// corrected is the logarithm of the speed that suits a head that swims over what two speeds tell of it.
+func (h *Head) corrected() float64 {
+	if h.Swim.Between == 0 {
+		return 0
+	}
+	return math.Log(max(h.Swim.Speed, slowest) / h.Swim.Between)
 }
 
 // slowest is what a speed of the hand is taken to be that is not known, m/s.

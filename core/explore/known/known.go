@@ -42,6 +42,7 @@ type Heads struct {
 	mutex sync.Mutex
 	heads []sited
 	waits []sited
+	seen  []sited // judged like others, where Between looks
 }
 
 // New knows no heads yet. rung is the distance between two heads of which one is e times as heavy; a

@@ -240,6 +240,9 @@ func (c *chain) flowAt(p r3.Vec) r3.Vec {
 
 // flowAt returns the velocity of the current at p over the ground.
 func (s *Scene) flowAt(p r3.Vec) r3.Vec {
+	if s.Current.Surface == (r3.Vec{}) {
+		return r3.Vec{}
+	}
 	depth := s.Bed.DepthAt(p.X)
 	share, height := 1.0, p.Z+depth
 	if exponent := s.Current.Exponent; exponent != 0 && height < depth {

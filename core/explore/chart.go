@@ -98,7 +98,7 @@ type place struct{ x, y int }
 type worked struct {
 	Cell
 	heads []judge.Head
-	whole []bool // of each head that is mixed: it was known all around
+	known []*judge.Head // those of them that were judged there, or are mixed from ones known all around
 }
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
@@ -180,8 +180,8 @@ func (c *Charting) plain(w worked, size int) bool {
 		return false
 	}
 	for _, mass := range c.masses[max(i-1, 0) : i+1] {
-		k := slices.IndexFunc(w.heads, func(h judge.Head) bool { return h.Mass == mass })
-		if k < 0 || !w.whole[k] || math.Abs(w.heads[k].Sure-c.setup.Approach.Sure) < plainBy*float64(size) {
+		k := slices.IndexFunc(w.known, func(h *judge.Head) bool { return h.Mass == mass })
+		if k < 0 || math.Abs(w.known[k].Sure-c.setup.Approach.Sure) < plainBy*float64(size) {
 			return false
 		}
 	}
@@ -214,6 +214,16 @@ func (c *Charting) corners(before map[place]worked, at place, size int) [4]worke
 	}
 	return [4]worked{before[place{left, low}], before[place{right, low}], before[place{left, high}],
 		before[place{right, high}]}
+}
+
+// pointers are those to heads, but for some that are left out.
+func pointers(heads []judge.Head, but []bool) (out []*judge.Head) {
+	for i := range heads {
+		if but == nil || !but[i] {
+			out = append(out, &heads[i])
+		}
+	}
+	return out
 }
 
 // told is the head that is chosen, how sure it is, and whether with the rod down.
@@ -265,7 +275,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked,
 	if err != nil {
 		return worked{}, err
 	}
-	out := worked{heads: w.heads, Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
+	out := worked{heads: w.heads, known: pointers(w.heads, nil), Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
 	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
 	return out, nil
 }

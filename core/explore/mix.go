@@ -30,11 +30,13 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 		return out, other
 	}
 	weights := c.weights(at, corners)
+	var parts []bool
 	for _, mass := range c.masses {
-		if h, whole, ok := mixed(here, mass, corners, weights); ok {
-			out.heads, out.whole = append(out.heads, h), append(out.whole, whole)
+		if h, whole, ok := mixed(here, mass, &corners, weights); ok {
+			out.heads, parts = append(out.heads, h), append(parts, !whole)
 		}
 	}
+	out.known = pointers(out.heads, parts)
 	if len(out.heads) > 0 {
 		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
 	}
@@ -43,18 +45,22 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 
 // mixed is a head of a mass amid those of some cells. Where it cannot be told from all of them (whole) its
 // chance is the mean of those that it has; ok is false where it is known at none.
-func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (h judge.Head, whole, ok bool) {
+func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) (h judge.Head, whole, ok bool) {
 	var shares []judge.Share
 	var same []*judge.Head // of the mass, and held alike
 	all := 0.0             // of the shares
-	for n, corner := range corners {
-		for _, s := range sharesOf(corner.wholly(), mass) {
+	for n := range corners {
+		corner := &corners[n]
+		for _, s := range sharesOf(corner.known, mass) {
 			s.Of *= weights[n]
 			shares, all = append(shares, s), all+s.Of
 		}
-		i := slices.IndexFunc(corner.heads, func(h judge.Head) bool { return h.Mass == mass })
-		if i >= 0 && (len(same) == 0 || corner.heads[i].Handling.Down == same[0].Handling.Down) {
-			same = append(same, &corner.heads[i])
+		for i := range corner.heads {
+			h := &corner.heads[i]
+			if h.Mass == mass && (len(same) == 0 || h.Handling.Down == same[0].Handling.Down) {
+				same = append(same, h)
+				break
+			}
 		}
 	}
 	if len(same) == 0 {
@@ -75,21 +81,6 @@ func mixed(c *trial.Case, mass float64, corners [4]worked, weights [4]float64) (
 	return h, whole && len(same) == len(corners), true
 }
 
-// wholly are the heads of a cell that are known there: all that were judged, and of those that were mixed the
-// ones that were known all around.
-func (w worked) wholly() []judge.Head {
-	if w.whole == nil {
-		return w.heads
-	}
-	var out []judge.Head
-	for i, h := range w.heads {
-		if w.whole[i] {
-			out = append(out, h)
-		}
-	}
-	return out
-}
-
 // alikeSure is how near to one another chances are of which the mean is taken.
 const alikeSure = 0.05
 
@@ -105,16 +96,16 @@ func alike(c *trial.Case, same []*judge.Head) bool {
 
 // sharesOf is a head of a mass by those that are known, light to heavy: itself, or the two that are next
 // to it, no farther off than these are from one another.
-func sharesOf(known []judge.Head, mass float64) []judge.Share {
-	i, found := slices.BinarySearchFunc(known, mass, func(h judge.Head, m float64) int { return compare(h.Mass, m) })
+func sharesOf(known []*judge.Head, mass float64) []judge.Share {
+	i, found := slices.BinarySearchFunc(known, mass, func(h *judge.Head, m float64) int { return compare(h.Mass, m) })
 	if found {
-		return []judge.Share{{Head: &known[i], Of: 1}}
+		return []judge.Share{{Head: known[i], Of: 1}}
 	}
 	if len(known) < 2 {
 		return nil
 	}
 	i = min(max(i, 1), len(known)-1)
-	a, b := &known[i-1], &known[i]
+	a, b := known[i-1], known[i]
 	share := math.Log(mass/a.Mass) / math.Log(b.Mass/a.Mass)
 	if share < -farthestOut || share > 1+farthestOut {
 		return nil

@@ -9,12 +9,12 @@ import (
 	"dunvel/core/trial"
 )
 
-func headOf(mass float64) judge.Head { return judge.Head{Result: trial.Result{Mass: mass}} }
+func headOf(mass float64) *judge.Head { return &judge.Head{Result: trial.Result{Mass: mass}} }
 
 // A head that is known stands for itself; one between or next to two is made of those by the logarithms of
 // their masses; one that is far off is not told.
 func TestSharesOf(t *testing.T) {
-	known := []judge.Head{headOf(2e-3), headOf(4e-3)}
+	known := []*judge.Head{headOf(2e-3), headOf(4e-3)}
 	for mass, want := range map[float64][]float64{
 		2e-3: {1}, 4e-3: {1}, 8e-3: {-1, 2}, 1e-3: {2, -1}, 2e-3 * math.Sqrt2: {0.5, 0.5},
 		9.8e-3: {-1.2928, 2.2928}, 9.9e-3: nil, 0.82e-3: {2.2863, -1.2863}, 0.8e-3: nil,

@@ -19,7 +19,10 @@ import (
 // draws is the number of cases that a probability is counted over. They are the same every time.
 const draws = 256
 
-var sample = sync.OnceValue(func() [][]float64 { return spread.Sample(draws, len(unknowns)) })
+var (
+	sample = sync.OnceValue(func() [][]float64 { return spread.Sample(draws, len(unknowns)) })
+	all    = sync.OnceValue(func() *spread.Draws { return spread.Draw(sample()) })
+)
 
 // view looks at one head.
 type view struct {
@@ -127,14 +130,14 @@ func mean(all []musts.Reading) musts.Reading {
 
 // doubts describe how the unknowns move the reading of a head.
 type doubts struct {
-	sample [][]float64    // draws of all unknowns, standard normal
+	draws  *spread.Draws  // of all unknowns
 	shifts []spread.Shift // how the reading moves with each unknown
 	clear  bool           // the verdict is the same in every draw
 	some   bool           // only some of the unknowns were looked at
 }
 
 // certain is one draw in which every unknown is as assumed.
-var certain = &doubts{sample: [][]float64{nil}}
+var certain = &doubts{draws: spread.Draw([][]float64{nil})}
 
 // mostShift limits the change of a reading (a logarithm) by one unknown, so that a head which no
 // longer reaches the bed still yields a finite number.
@@ -206,7 +209,7 @@ func (v view) liftedAnyway(result trial.Result, r musts.Reading) (bool, error) {
 // unknowns, moved to one side, are enough (oneSided). In a swell one side is enough as well,
 // because the phase of the wave does more than the difference between the sides.
 func (v view) doubt(result trial.Result, centre []musts.Reading, oneSided bool) (*doubts, error) {
-	d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
+	d := &doubts{draws: all(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
 	asked, early := v.asked(oneSided)
 	middle := mean(centre)
 	for from, to := 0, early; from < len(asked); from, to = to, min(to+together, len(asked)) {
@@ -270,24 +273,33 @@ func (v view) shift(i int, result trial.Result, centre []musts.Reading, oneSided
 // remaining ones do less than the ones before.
 const stretched = 2
 
+// stretchedDraws are every second draw, and of these every second one stretched.
+var stretchedDraws = sync.OnceValue(func() *spread.Draws {
+	var out [][]float64
+	for n := 0; n < draws; n += 2 {
+		z := slices.Clone(sample()[n])
+		if n%4 == 0 {
+			floats.Scale(stretched, z)
+		}
+		out = append(out, z)
+	}
+	return spread.Draw(out)
+})
+
 // decided tells whether the head meets all musts in every draw, or in none, also with the draws
 // stretched. Then the unknowns that have not been looked at cannot change the verdict.
 func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
 	asked := musts.In(c)
+	readings := stretchedDraws().Readings(centre, d.shifts)
+	defer readings.Done()
 	var at musts.Reading
-	far := make([]float64, len(unknowns))
-	tried, did := 0, 0
-	for n := 0; n < len(d.sample); n += 2 {
-		for i, z := range d.sample[n] {
-			if far[i] = z; n%4 == 0 {
-				far[i] = stretched * z
-			}
-		}
-		at = spread.At(centre, d.shifts, far, at)
+	did := 0
+	for n := range stretchedDraws().Count() {
+		at = readings.Of(n, at)
 		if !slices.ContainsFunc(asked, func(m musts.Must) bool { return musts.Of(m).Miss(c, at, 1) > 0 }) {
 			did++
 		}
-		if tried++; did != 0 && did != tried {
+		if did != 0 && did != n+1 {
 			return false
 		}
 	}

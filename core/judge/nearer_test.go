@@ -34,7 +34,7 @@ func TestAmidByANearerOne(t *testing.T) {
 	}
 	low, high := head(4, 1.25, 0.4, 0.6), head(9, 0, 0.9, 0.9)
 	near := head(7, 1.1, 0.5, 0.4)
-	near.doubts = &doubts{sample: certain.sample}
+	near.doubts = &doubts{draws: certain.draws}
 	shares := []Share{{Head: &low, Of: 0.5}, {Head: &high, Of: 0.5}}
 	got, ok := Amid(c, 8e-3, shares, &near)
 	if want := math.Sqrt(4/1.25*9) * 1.1; !ok || math.Abs(got.centre.Value(musts.ReadTime)/want-1) > 1e-9 {

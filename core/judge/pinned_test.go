@@ -136,7 +136,7 @@ func TestShifts(t *testing.T) {
 	for late, want := range map[float64]bool{0.2: true, 0.9: false, 3: true} {
 		r[musts.ReadLate] = musts.LogOf(late)
 		r[musts.ReadSteep], r[musts.ReadKeeps] = musts.LogOf(0.01), musts.LogOf(0.01)
-		d := &doubts{sample: sample(), shifts: make([]spread.Shift, len(unknowns))}
+		d := &doubts{draws: all(), shifts: make([]spread.Shift, len(unknowns))}
 		d.shifts[0].Up = make(musts.Reading, musts.ReadTrack)
 		d.shifts[0].Up[musts.ReadLate] = 0.2
 		if d.decided(c, r) != want {

@@ -37,12 +37,14 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	}
 	all := 0
 	met := make([]int, len(asked))
-	var sampled musts.Reading
-	for _, z := range d.sample {
-		sampled = spread.At(centre, d.shifts, z, sampled)
+	readings := d.draws.Readings(centre, d.shifts)
+	defer readings.Done()
+	var drawn musts.Reading
+	for n := range d.draws.Count() {
+		drawn = readings.Of(n, drawn)
 		does := true
 		for i := range rules {
-			if rules[i].Miss(c, sampled, 1) <= 0 {
+			if rules[i].Miss(c, drawn, 1) <= 0 {
 				met[i]++
 			} else {
 				does = false
@@ -52,7 +54,7 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 			all++
 		}
 	}
-	share := func(n int) float64 { return float64(n) / float64(len(d.sample)) }
+	share := func(n int) float64 { return float64(n) / float64(d.draws.Count()) }
 	for i := range met {
 		h.Misses[i].Met = share(met[i])
 	}
@@ -66,20 +68,15 @@ func (h *Head) ranges(d *doubts) Ranges {
 	if !h.Arrived() {
 		return Ranges{}
 	}
-	var seen [musts.ReadTrack][]float64
-	var sampled musts.Reading
-	for _, z := range d.sample {
-		sampled = spread.At(h.centre, d.shifts, z, sampled)
-		for _, at := range ranged {
-			seen[at] = append(seen[at], sampled[at])
-		}
-	}
+	readings := d.draws.Readings(h.centre, d.shifts)
+	defer readings.Done()
+	of := func(at int) Range { return rangeOf(readings.At(at)) }
 	// In a swell the reading is a mean, and the fall that is shown a little off it.
-	around := func(at int, shown float64) Range { return rangeOf(seen[at]).times(shown / h.centre.Value(at)) }
+	around := func(at int, shown float64) Range { return of(at).times(shown / h.centre.Value(at)) }
 	return Ranges{
 		Time: around(musts.ReadTime, h.Fall.Time), LineOut: around(musts.ReadLine, h.Fall.LineOut),
 		Speed:  around(musts.ReadSpeed, h.Fall.Speed),
-		Margin: rangeOf(seen[musts.ReadLift]).from(1), Back: rangeOf(seen[musts.ReadBack]),
+		Margin: of(musts.ReadLift).from(1), Back: of(musts.ReadBack),
 	}
 }
 
@@ -93,9 +90,6 @@ func VerdictOf(sure, wanted float64) Verdict {
 	}
 	return No
 }
-
-// ranged are the places of a reading of which ranges are told.
-var ranged = []int{musts.ReadTime, musts.ReadLine, musts.ReadSpeed, musts.ReadLift, musts.ReadBack}
 
 // rangeOf is the range of numbers of which the logarithms are given.
 func rangeOf(logarithms []float64) Range {

@@ -147,13 +147,9 @@ func (w *Weighed) weighParts(c *trial.Case, centre musts.Reading, d *doubts) {
 		if sd == 0 || d.shifts[i].Up == nil {
 			continue
 		}
-		alone := make([]float64, len(unknowns))
-		var numbers []float64
-		for _, z := range d.sample {
-			alone[i] = z[i]
-			numbers = append(numbers, numberIn(spread.At(centre, d.shifts, alone, nil), w.Number))
-		}
-		variance := stat.Variance(numbers, nil)
+		alone := &doubts{draws: d.draws, shifts: make([]spread.Shift, len(unknowns))}
+		alone.shifts[i] = d.shifts[i]
+		variance := stat.Variance(alone.numbers(centre, w.Number), nil)
 		total += variance
 		w.Parts = append(w.Parts, Part{Unknown: unknowns[i].name, Spread: sd, Share: variance})
 	}
@@ -172,7 +168,7 @@ func (w *Weighed) weighMeasurements(c *trial.Case, mass float64, centre musts.Re
 		if err != nil {
 			return err
 		}
-		left := &doubts{sample: scaled(d.sample, closer), shifts: d.shifts}
+		left := &doubts{draws: spread.Draw(scaled(sample(), closer)), shifts: d.shifts}
 		narrower := left.rangeOf(centre, w.Number)
 		if wide == 0 || narrower.width(w.Number) > judgement.WorthMeasuring.Number*wide {
 			continue
@@ -230,15 +226,22 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 	return out
 }
 
-// rangeOf is the range of a number over the sample.
-func (d *doubts) rangeOf(centre musts.Reading, n Number) Range {
-	numbers := make([]float64, 0, len(d.sample))
-	var into musts.Reading
-	for _, z := range d.sample {
-		into = spread.At(centre, d.shifts, z, into)
-		numbers = append(numbers, numberIn(into, n))
+// numbers are what a number is in every draw.
+func (d *doubts) numbers(centre musts.Reading, n Number) []float64 {
+	readings := d.draws.Readings(centre, d.shifts)
+	defer readings.Done()
+	out := make([]float64, d.draws.Count())
+	var drawn musts.Reading
+	for i := range out {
+		drawn = readings.Of(i, drawn)
+		out[i] = numberIn(drawn, n)
 	}
-	low, high := spread.Range(numbers)
+	return out
+}
+
+// rangeOf is the range of a number over the draws.
+func (d *doubts) rangeOf(centre musts.Reading, n Number) Range {
+	low, high := spread.Range(d.numbers(centre, n))
 	return Range{low, high}
 }
 

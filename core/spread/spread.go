@@ -29,58 +29,6 @@ func LogSD(sd float64) float64 { return math.Sqrt(math.Log1p(sd * sd)) }
 // RelativeSD is the inverse of LogSD.
 func RelativeSD(logSD float64) float64 { return math.Sqrt(math.Expm1(logSD * logSD)) }
 
-// Shift is how readings change with one unknown: by Up at +Reach and by Down
-// at -Reach. Where Down is nil it is the opposite of Up.
-type Shift struct{ Up, Down []float64 }
-
-// Add adds to readings what the shift makes of an unknown at z: a parabola
-// through the three points within Reach, and straight on beyond.
-func (s Shift) Add(z float64, to []float64) {
-	x := z / Reach
-	to = to[:len(s.Up)]
-	if s.Down == nil {
-		for i, up := range s.Up {
-			to[i] += x * up
-		}
-		return
-	}
-	inside := min(max(x, -1), 1)
-	bent := inside * (2*x - inside) // the square of x within Reach, and its tangent beyond
-	ofUp, ofDown, down := (bent+x)/2, (bent-x)/2, s.Down[:len(s.Up)]
-	for i, up := range s.Up {
-		to[i] += ofUp*up + ofDown*down[i]
-	}
-}
-
-// At returns the readings where the unknowns are z, given those at zero and a
-// shift for each unknown; into is used where it is long enough.
-func At(centre []float64, shifts []Shift, z, into []float64) []float64 {
-	into = append(into[:0], centre...)
-	for i, s := range shifts {
-		s.Add(z[i], into)
-	}
-	return into
-}
-
-// Between returns the shifts a share of the way from some to others.
-func Between(from, to []Shift, share float64) []Shift {
-	mix := func(a, b []float64) []float64 {
-		if a == nil || b == nil {
-			return nil
-		}
-		out := make([]float64, len(a))
-		for i := range a {
-			out[i] = a[i] + share*(b[i]-a[i])
-		}
-		return out
-	}
-	out := make([]Shift, len(from))
-	for i := range from {
-		out[i] = Shift{mix(from[i].Up, to[i].Up), mix(from[i].Down, to[i].Down)}
-	}
-	return out
-}
-
 // Sample returns points, an even number, of unknowns that are independent and
 // standard normal: a Latin hypercube (McKay, Beckman and Conover, 1979), which
 // spreads each of them evenly, and its mirror image, so that none leans to one

@@ -47,31 +47,6 @@ func TestSample(t *testing.T) {
 	}
 }
 
-// A parabola is read as it is within Reach, and goes on straight.
-func TestAt(t *testing.T) {
-	f := func(z float64) float64 { return 2 + 0.5*z + 0.3*z*z }
-	s := []Shift{{[]float64{f(Reach) - 2}, []float64{f(-Reach) - 2}}, {Up: []float64{-1}}}
-	for _, z := range []float64{-Reach, -0.7, 0, 0.3, Reach} {
-		if got := At([]float64{2}, s, []float64{z, 0}, nil)[0]; math.Abs(got-f(z)) > 1e-12 {
-			t.Errorf("%g at %g, not %g", got, z, f(z))
-		}
-	}
-	if got := At([]float64{2}, s, []float64{0, 2 * Reach}, nil)[0]; got != 0 {
-		t.Errorf("one side alone goes straight to %g", got)
-	}
-	slope := 0.5 + 0.6*Reach
-	if got, want := At([]float64{2}, s, []float64{3, 0}, nil)[0], f(Reach)+slope*(3-Reach); math.Abs(got-want) > 1e-9 {
-		t.Errorf("beyond %g, not %g", got, want)
-	}
-}
-
-func TestBetween(t *testing.T) {
-	got := Between([]Shift{{Up: []float64{1}}}, []Shift{{Up: []float64{3}}}, 0.25)
-	if got[0].Up[0] != 1.5 || got[0].Down != nil {
-		t.Errorf("%+v", got)
-	}
-}
-
 func TestRange(t *testing.T) {
 	values := make([]float64, 101)
 	for i := range values {

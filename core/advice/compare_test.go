@@ -24,7 +24,7 @@ func TestAtTheSameWeight(t *testing.T) {
 	compared, err := New(stage.Knowledge{}).Compare(t.Context(), s, []outfit.Outfit{
 		{Name: "this one", Setup: s},
 		named("football", func(s *setup.Setup) { s.Head.Shape = "football" }),
-		named("a thick rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
+		named("a thick rope", func(s *setup.Setup) { s.Line.Diameter = 1.5e-3 }),
 		named("another hook", func(s *setup.Setup) { s.Head.Wire = "heavy" }),
 	}, nil)
 	if err != nil {
@@ -44,8 +44,8 @@ func TestAtTheSameWeight(t *testing.T) {
 		t.Errorf("%+v", compared[1].Sits)
 	}
 	neither, err := New(stage.Knowledge{}).Compare(t.Context(), s, []outfit.Outfit{
-		named("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.9e-3 }),
-		named("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 2e-3 }),
+		named("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.5e-3 }),
+		named("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 1.6e-3 }),
 	}, nil)
 	if err != nil {
 		t.Fatal(err)

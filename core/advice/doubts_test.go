@@ -42,7 +42,7 @@ var inDoubt = []struct {
 			s.Approach.Kind, s.Water.Depth, s.Target.Depth, s.Bait.Length, s.Head.Hook = setup.Hover, 11, 3, 0.09, "1/0"
 		},
 		words: "With 2.5 g, the mean depth is 11 to 12 ft four times in five. Most of that range comes from how hard " +
-			"water pushes across the line (65 %) and how hard the spool or finger holds the line (17 %).",
+			"water pushes across the line (75 %) and how hard the spool or finger holds the line (18 %).",
 	},
 	{
 		name: "a bait that floats its head",

@@ -20,7 +20,8 @@ const (
 	blow        = 0.02 // s that a step is to be no longer than in which something comes to the bed again
 	shortest    = 1e-5 // s
 	longest     = 5    // s
-	growth      = 1.6  // of a step over the last
+	growth      = 2.2  // of a step over the last, at most,
+	wary        = 1.2  // and after one that was not solved, which then grows as much from step to step
 	landing     = 1e-3 // m over the bed at which a body has landed
 	splash      = 0.02 // m under the surface where the end body starts
 	mostSteps   = 4000
@@ -28,6 +29,7 @@ const (
 	mostNodes   = 160     // at any resolution
 	roomForMore = 2
 	atDepth     = 5e-3 // m, to which a depth is come to
+	nearDown    = 0.05 // m from which on something that is about to come down may as well not
 	stepsAsked  = 64   // after so many it is asked whether anybody still waits
 )
 
@@ -40,7 +42,8 @@ type resolution struct {
 	grade float64 // growth of the spacing with the distance from the end
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 	waves float64 // steps over each wave of a swell, at least
-	until settled // when each of the two stages is solved
+	until settled // when each of the two stages is solved,
+	falls settled // and until the body that is followed comes down with the bail open: its fall hardly hangs on tensions
 	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
 	// to solve the thinner it is.
 	film float64
@@ -48,11 +51,14 @@ type resolution struct {
 
 var (
 	usual = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
-		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
+		falls: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 	rough = resolution{nodes: 10, crowd: 40, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10,
-		until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12}, film: 0.05}
+		until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
+		falls: settled{place: 0.05, pulls: 0.15, loose: 3e-5, most: 12}, film: 0.05}
 	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32,
-		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
+		falls: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -71,6 +77,7 @@ type sim struct {
 	tipBase r3.Vec  // where the rod tip was against the boat when the phase began
 	spacing float64 // of nodes far up the line, m
 	step    float64 // the next one, s
+	grows   float64 // that may be as many times as long as the last
 	longest float64 // that a step may be, s
 	runOut  float64 // m/s
 	onBed   float64 // s that the body that is followed was on the bed after its touch
@@ -119,14 +126,14 @@ var benches = sync.Pool{New: func() any {
 // newSim is a drop on a bench of its own, until it leaves it.
 func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	m := &sim{
-		resolution: fine, d: d, keep: keep, stride: 1, step: firstStep, longest: longest,
+		resolution: fine, d: d, keep: keep, stride: 1, step: firstStep, grows: growth, longest: longest,
 		track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), Key: d.Rig.Key},
 		bench: benches.Get().(*bench),
 	}
 	if s.Swell.Moves() {
 		m.longest = s.Swell.Period() / fine.waves
 	}
-	m.scene, m.rig, m.chain.until, m.chain.film = s, d.Rig, fine.until, fine.film
+	m.scene, m.rig, m.chain.film = s, d.Rig, fine.film
 	m.leader, m.main = s.thread(&d.Rig.Leader), s.thread(&d.Rig.Main)
 	b := m.bench
 	m.pos, m.vel, m.at, m.tension, m.body = b.pos, b.vel, b.at, b.tension, b.body
@@ -207,6 +214,9 @@ func (m *sim) goOn(ctx context.Context) error {
 // advance goes on by one step, or makes the step shorter.
 func (m *sim) advance() {
 	wished := m.step
+	if m.chain.until = m.resolution.until; m.now().Open && !m.touched[m.rig.Key] {
+		m.chain.until = m.falls
+	}
 	h, reeled := m.nextStep()
 	if h < 1e-9 {
 		m.nextPhase()
@@ -225,6 +235,9 @@ func (m *sim) advance() {
 	missed, shorter := m.shorter(h, ok)
 	if shorter > 0 {
 		m.paying, m.step = was, shorter
+		if !ok {
+			m.grows = wary
+		}
 		m.letBack()
 		if shorter < shortest {
 			m.track.Outcome = Unsolved
@@ -232,7 +245,8 @@ func (m *sim) advance() {
 		return
 	}
 	m.accept(h, line)
-	m.step = min(m.longest, h*min(growth, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
+	m.step = min(m.longest, h*min(m.grows, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
+	m.grows = min(growth, wary*m.grows)
 	if h == reeled { // what kept it short is over
 		m.step = max(m.step, min(wished, growth*h*max(1, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
 	}
@@ -250,12 +264,12 @@ func (m *sim) advance() {
 	m.judgeEnd()
 }
 
-// nextStep is how long the next step is, s: to the end of the phase at most, and no longer than
-// reeling a node in takes, which is the second value.
+// nextStep is how long the next step is, s: to the end of the phase at most or to where something is about to
+// come down, and no longer than reeling a node in takes, which is the second value.
 func (m *sim) nextStep() (h, reeled float64) {
 	end := min(m.phaseEnds(), m.d.Until)
 	reeled = m.reelsIn()
-	h = min(m.step, end-m.time, reeled)
+	h = min(m.step, end-m.time, reeled, max(m.comesIn(), blow))
 	if rest := end - m.time - h; rest > 0 && rest < 0.2*h {
 		h = (end - m.time) / 2
 	}
@@ -397,6 +411,33 @@ func (m *sim) comesDown(h float64) float64 {
 		}
 	}
 	return share
+}
+
+// comesIn is after how long, as they move now, the first body comes to the bed that has not been there yet, or
+// the body that is followed to the depth at which the phase ends, s.
+func (m *sim) comesIn() float64 {
+	first := math.Inf(1)
+	after := func(left, fall float64) {
+		if left > nearDown && fall > 0 {
+			first = min(first, left/fall)
+		}
+	}
+	deep := m.now().Deep
+	for i := range m.n {
+		b := m.body[i]
+		if b < 0 {
+			continue
+		}
+		p, v := m.pos[i], m.vel[i]
+		if !m.touched[b] {
+			left := m.scene.gap(p)
+			after(left, (left-m.scene.gap(r3.Add(p, r3.Scale(m.step, v))))/m.step)
+		}
+		if b == m.rig.Key && deep > 0 {
+			after(deep+p.Z, -v.Z)
+		}
+	}
+	return first
 }
 
 // comesTo returns the share of a step of h that brings the body that is followed

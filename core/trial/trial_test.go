@@ -482,3 +482,24 @@ func TestAskedAgainNearby(t *testing.T) {
 		}
 	}
 }
+
+// What only the bed changes leaves the fall as it was, with how its line runs on once the head is down.
+func TestTheSameFallIsSeenAsItWas(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) {
+		s.Water.Depth, s.Line.Diameter, s.Wind.Speed, s.Wind.Direction = 6, 0.3e-3, 4, 90
+	})
+	was := tried(t, c, Question{Mass: 0.0025})
+	if !was.Arrived() || was.Fall.RunOutAfter == was.Fall.RunOut {
+		t.Fatalf("it is not seen: %+v", was.Fall)
+	}
+	rougher := stage.AsTaken
+	rougher.Friction = 1.3
+	moved, err := c.Moved(c.Setup, rougher)
+	if err != nil {
+		t.Fatal(err)
+	}
+	q := Question{Mass: 0.0025, Handling: was.Handling, Near: &was, SameFall: true}
+	if now := tried(t, moved, q); now.Fall.RunOutAfter != was.Fall.RunOutAfter {
+		t.Errorf("on a rougher bed line runs on at %g m/s, not %g", now.Fall.RunOutAfter, was.Fall.RunOutAfter)
+	}
+}

@@ -95,7 +95,9 @@ func (c *Case) work(ctx context.Context, r *Rigged, branch *mechanics.Branch, q 
 	if branch != nil && touches && (q.Effort == Shown || c.mayNeedSeeing(out.Feel)) {
 		return c.watch(ctx, branch, q.Handling, &out.Fall, q.Effort)
 	}
-	out.Fall.RunOutAfter = out.Fall.RunOut // it is not seen
+	if !q.SameFall {
+		out.Fall.RunOutAfter = out.Fall.RunOut // it is not seen
+	}
 	return nil
 }
 

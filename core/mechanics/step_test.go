@@ -1,0 +1,109 @@
+package mechanics
+
+import (
+	"math"
+	"testing"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// begun is a fall under way of a jig in still water 20 m deep.
+func begun(t *testing.T, phase Phase) *sim {
+	t.Helper()
+	d := falling(jig(t, 0.1, 0.16e-3), 10)
+	d.Phases = []Phase{phase, {Time: 30}}
+	m := newSim(scene(0), d, Detail{}, rough)
+	if !m.begin() {
+		t.Fatal("no fall")
+	}
+	return m
+}
+
+// A step is to end where something comes down: at the bed, as it falls now, or at the depth at which the phase ends.
+// What rises, has been there or is almost there does not come.
+func TestComesIn(t *testing.T) {
+	m := begun(t, Phase{Open: true, Time: 60, Landed: true})
+	m.pos[0], m.vel[0] = r3.Vec{X: 10, Z: -12}, r3.Vec{Z: -0.5}
+	near(t, "to the bed", m.comesIn(), 16, 1e-9)
+	m.scene.Bed.Slope = 0.1
+	near(t, "to a bed that falls off as it goes along", func() float64 {
+		m.vel[0].X = 1
+		return m.comesIn()
+	}(), (m.scene.Bed.DepthAt(10)-12)/(0.5-0.1), 1e-9)
+	m.scene.Bed.Slope, m.vel[0] = 0, r3.Vec{Z: 0.5}
+	if in := m.comesIn(); !math.IsInf(in, 1) {
+		t.Errorf("what rises comes down in %g s", in)
+	}
+	m.vel[0] = r3.Vec{Z: -0.5}
+	for height, comes := range map[float64]bool{nearDown * 1.01: true, nearDown * 0.99: false} {
+		if m.pos[0].Z = height - 20; math.IsInf(m.comesIn(), 1) == comes {
+			t.Errorf("%g m over the bed it comes: %t", height, !comes)
+		}
+	}
+	m.pos[0].Z, m.touched[0] = -12, true
+	if in := m.comesIn(); !math.IsInf(in, 1) {
+		t.Errorf("what has been there comes in %g s", in)
+	}
+	m = begun(t, Phase{Open: true, Time: 60, Deep: 13})
+	m.pos[0], m.vel[0] = r3.Vec{X: 10, Z: -12}, r3.Vec{Z: -0.5}
+	near(t, "to a depth", m.comesIn(), 2, 1e-9)
+	m.step = 100
+	if h, _ := m.nextStep(); math.Abs(h-2) > 1e-9 {
+		t.Errorf("a step of %g s to a depth that is 2 s off", h)
+	}
+}
+
+// After a step that was not solved steps grow warily, and then as much as they may again.
+func TestGrowsWarily(t *testing.T) {
+	m := begun(t, Phase{Open: true, Time: 60, Landed: true})
+	m.resolution.falls.most = 0
+	m.advance()
+	if m.time != 0 || m.step != firstStep/4 || m.grows != wary {
+		t.Fatalf("not solved: at %g s, %g s next, growing by %g", m.time, m.step, m.grows)
+	}
+	m.resolution.falls.most = 25
+	for m.grows < growth {
+		was, grows, at := m.step, m.grows, m.time
+		if m.advance(); m.time == at {
+			t.Fatal("a short step is not solved")
+		}
+		if m.step > was*grows*(1+1e-12) {
+			t.Errorf("%g s after %g, which is more than by %g", m.step, was, grows)
+		}
+		if want := min(growth, wary*grows); m.grows != want {
+			t.Errorf("grows by %g, not %g", m.grows, want)
+		}
+	}
+}
+
+// While it falls with the bail open a line is solved less closely than when it is held, and once it is down.
+func TestHowCloselyItIsSolved(t *testing.T) {
+	for _, tt := range []struct {
+		name          string
+		open, touched bool
+		want          settled
+	}{
+		{"falls", true, false, rough.falls}, {"is down", true, true, rough.until}, {"is held", false, false, rough.until},
+	} {
+		m := begun(t, Phase{Open: tt.open, Time: 60})
+		m.touched[0] = tt.touched
+		if m.advance(); m.chain.until != tt.want {
+			t.Errorf("while it %s: %+v", tt.name, m.chain.until)
+		}
+	}
+	if !(rough.falls.place > 10*rough.until.place) || usual.falls != usual.until || finer.falls != finer.until {
+		t.Error("only what is judged, and not what is shown, is solved less closely")
+	}
+}
+
+// A fall on the rough grain costs so many nodes solved for: steps that end where it touches and grow fast are the fewer.
+func TestWorkOfAFall(t *testing.T) {
+	m := begun(t, Phase{Open: true, Time: 120, Landed: true})
+	if err := m.goOn(t.Context()); err != nil || !m.touched[0] {
+		t.Fatal(err, m.track.Outcome)
+	}
+	if m.work > 450 {
+		t.Errorf("%d nodes were solved for", m.work)
+	}
+	t.Logf("%d nodes in %d steps", m.work, m.track.Steps)
+}

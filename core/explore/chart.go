@@ -13,7 +13,6 @@ import (
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/setup"
-	"dunvel/core/stage"
 	"dunvel/core/trial"
 	"dunvel/core/units"
 
@@ -55,18 +54,18 @@ const (
 // NewChart checks a setup and the fields to chart it over. Errors are
 // setup.Errors or *axis.Error.
 func (x Search) NewChart(s setup.Setup, across, up string, choice units.Choice) (*Charting, error) {
-	here, err := x.Situate(s)
-	if err != nil {
+	if _, err := x.Situate(s); err != nil {
 		return nil, err
 	}
 	if across == up {
 		return nil, &axis.Error{Field: up, Why: axis.SameTwice}
 	}
-	c := &Charting{search: x, setup: s, school: here.School(), cells: map[place]worked{},
+	c := &Charting{search: x, setup: s, cells: map[place]worked{},
 		known: known.New(x.Bench, rungBeside, alikeWithin)}
 	c.setup.Water.SplashDepth, c.setup.Other.Asked = 0, false
 	c.Steps, c.Fields = chartSteps, axis.Charted(s)
 	c.masses = slices.Sorted(slices.Values(s.Heads))
+	var err error
 	if c.across, c.X, err = axis.Find(across, s, choice); err != nil {
 		return nil, err
 	}
@@ -81,7 +80,6 @@ type Charting struct {
 	Chart
 	search     Search
 	setup      setup.Setup
-	school     stage.School
 	masses     []float64 // light to heavy
 	across, up axis.Value
 
@@ -151,41 +149,32 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 // are of one mind or it is fine enough.
 func (c *Charting) find(ctx context.Context, before map[place]worked, at place, size int) (worked, error) {
 	if size >= chartAlone {
-		return c.workOut(ctx, at, 0)
+		return c.workOut(ctx, at, 0, nil)
 	}
 	corners := c.corners(before, at, 2*size)
 	if size >= chartCoarse {
-		return c.workOut(ctx, at, c.amid(corners))
+		return c.workOut(ctx, at, c.amid(corners), nil)
 	}
 	agreed := true
 	for _, corner := range corners {
 		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
 	}
 	mixed, err := c.between(at, corners)
-	if err != nil || size < chartFine || agreed || c.plain(mixed, size) {
+	if err != nil || size < chartFine || agreed {
 		return mixed, err
 	}
-	return c.workOut(ctx, at, c.amid(corners))
+	return c.workOut(ctx, at, c.amid(corners), c.clear(mixed.known, size))
 }
 
-// plainBy is how far from what is wanted chances are, for each cell that the mixed places lie apart, for the
-// choice among mixed heads to be that among tried ones.
-const plainBy = 0.05
+// clearBy is how far from what is wanted the chance of a mixed head is, for each cell that the places lie apart
+// that it is mixed from, for it not to be tried.
+const clearBy = 0.04
 
-// plain tells whether the choice among mixed heads needs no try: the one that is picked and the next
-// lighter one are known all around, and none of the two is a close call.
-func (c *Charting) plain(w worked, size int) bool {
-	i := slices.Index(c.masses, w.Mass)
-	if i < 0 || c.school.Swims || c.school.Hovers {
-		return false
-	}
-	for _, mass := range c.masses[max(i-1, 0) : i+1] {
-		k := slices.IndexFunc(w.known, func(h *judge.Head) bool { return h.Mass == mass })
-		if k < 0 || math.Abs(w.known[k].Sure-c.setup.Approach.Sure) < plainBy*float64(size) {
-			return false
-		}
-	}
-	return true
+// clear are those of mixed heads that need no try.
+func (c *Charting) clear(mixed []*judge.Head, size int) []*judge.Head {
+	return slices.DeleteFunc(slices.Clone(mixed), func(h *judge.Head) bool {
+		return math.Abs(h.Sure-c.setup.Approach.Sure) < clearBy*float64(size)
+	})
 }
 
 // amid is the mass amid those that are picked at some cells, kg; 0 where none is.
@@ -263,15 +252,22 @@ func (c *Charting) situate(at place) (*trial.Case, error) {
 }
 
 // workOut works one place out, beginning with heads around the mass that a neighbour
-// has.
-func (c *Charting) workOut(ctx context.Context, at place, near float64) (worked, error) {
+// has. Heads that are clear are not tried.
+func (c *Charting) workOut(ctx context.Context, at place, near float64, clear []*judge.Head) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {
 		_, other := Sensible(err)
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)
-	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0, c.known.Aside(site))
+	aside := c.known.Aside(site)
+	by := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
+		if i := slices.IndexFunc(clear, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
+			return *clear[i], nil
+		}
+		return aside(ctx, here, mass)
+	}
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0, by)
 	if err != nil {
 		return worked{}, err
 	}

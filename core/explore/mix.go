@@ -66,9 +66,13 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 	if len(same) == 0 {
 		return h, false, false
 	}
-	whole = math.Abs(all-1) < 1e-9
-	if whole && !(len(same) == len(corners) && alike(c, same)) {
-		if h, ok := judge.Amid(c, mass, shares, nil); ok {
+	if whole = math.Abs(all-1) < 1e-9; whole {
+		if len(same) == len(corners) && alike(same) {
+			h, ok = judge.Mean(c, mass, shares)
+		} else {
+			h, ok = judge.Amid(c, mass, shares, nil)
+		}
+		if ok {
 			return h, true, true
 		}
 	}
@@ -78,20 +82,19 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 		h.Sure += s.Sure / float64(len(same))
 	}
 	h.Verdict = judge.VerdictOf(h.Sure, c.Setup.Approach.Sure)
-	return h, whole && len(same) == len(corners), true
+	return h, false, true
 }
 
 // alikeSure is how near to one another chances are of which the mean is taken.
 const alikeSure = 0.05
 
-// alike tells whether heads are so alike that the mean of their chances is good enough: nothing but the
-// chance decides between heads, and it hardly differs.
-func alike(c *trial.Case, same []*judge.Head) bool {
+// alike tells whether heads are so alike that the mean of their chances is good enough.
+func alike(same []*judge.Head) bool {
 	low, high := 1.0, 0.0
 	for _, h := range same {
 		low, high = min(low, h.Sure), max(high, h.Sure)
 	}
-	return high-low <= alikeSure && !c.School().Swims && !c.School().Hovers
+	return high-low <= alikeSure
 }
 
 // sharesOf is a head of a mass by those that are known, light to heavy: itself, or the two that are next

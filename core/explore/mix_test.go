@@ -60,3 +60,31 @@ func TestWeights(t *testing.T) {
 		t.Errorf("itself: %v", w)
 	}
 }
+
+// A mixed head whose chance is far from what is wanted is not tried, the farther the wider apart the places
+// are that it is mixed from.
+func TestClear(t *testing.T) {
+	chart, err := still(nil).NewChart(water(func(*setup.Setup) {}), "water.depth", "wind.speed", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	wanted := chart.setup.Approach.Sure
+	var mixed []*judge.Head
+	for _, off := range []float64{-0.17, -0.15, -0.09, -0.07, 0.07, 0.09, 0.17} {
+		h := headOf(1e-3 * (1 + off))
+		h.Sure = wanted + off
+		mixed = append(mixed, h)
+	}
+	for size, want := range map[int][]int{2: {0, 1, 2, 5, 6}, 4: {0, 6}, 8: nil} {
+		got := chart.clear(mixed, size)
+		if len(got) != len(want) {
+			t.Errorf("size %d: %d are clear, not %d", size, len(got), len(want))
+			continue
+		}
+		for i, k := range want {
+			if got[i] != mixed[k] {
+				t.Errorf("size %d: %g sure is clear", size, got[i].Sure)
+			}
+		}
+	}
+}

@@ -22,6 +22,34 @@ type Share struct {
 // unknowns move it as they moved that one, and so does what only a closer look finds. ok is false where one
 // of them did not arrive or was held otherwise.
 func Amid(c *trial.Case, mass float64, of []Share, by *Head) (h Head, ok bool) {
+	if h, ok = amid(mass, of, by); !ok {
+		return h, false
+	}
+	d := h.doubts
+	if d == nil {
+		d = certain
+	}
+	h.Lacks = 0
+	h.settle(c, h.centre, d)
+	return h, true
+}
+
+// Mean is Amid where the chances of all those heads are about the same: its own is their mean.
+func Mean(c *trial.Case, mass float64, of []Share) (h Head, ok bool) {
+	if h, ok = amid(mass, of, nil); !ok {
+		return h, false
+	}
+	h.Sure, h.Lacks = 0, 0
+	for _, one := range of {
+		h.Sure += one.Of * one.Sure
+		h.Lacks += one.Of * one.Lacks
+	}
+	h.Verdict = VerdictOf(h.Sure, c.Setup.Approach.Sure)
+	return h, true
+}
+
+// amid is Amid without a chance.
+func amid(mass float64, of []Share, by *Head) (h Head, ok bool) {
 	h = *of[0].Head
 	centre := make(musts.Reading, len(h.centre))
 	swim, hover := 0.0, 0.0
@@ -50,11 +78,7 @@ func Amid(c *trial.Case, mass float64, of []Share, by *Head) (h Head, ok bool) {
 	}
 	h.Whole += mass - h.Mass
 	h.Mass, h.Swim.Speed, h.Hover.TakeUp = mass, math.Exp(swim), math.Exp(hover)
-	h.doubts, h.Lacks = d, 0
-	if d == nil {
-		d = certain
-	}
-	h.settle(c, centre, d)
+	h.centre, h.doubts = centre, d
 	return h, true
 }
 

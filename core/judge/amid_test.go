@@ -33,6 +33,16 @@ func TestAmid(t *testing.T) {
 		got.Verdict != own.Verdict {
 		t.Errorf("%v: %g sure amid %g and %g, on its own %g", ok, got.Sure, shallow.Sure, deep.Sure, own.Sure)
 	}
+	// The mean of chances is theirs, and what is read of it is as amid them: mixed again it is the same.
+	mean, ok := judge.Mean(at(middle), 8e-3, []judge.Share{{Head: &shallow, Of: 0.25}, {Head: &deep, Of: 0.75}})
+	if want := 0.25*shallow.Sure + 0.75*deep.Sure; !ok || math.Abs(mean.Sure-want) > 1e-12 ||
+		mean.Verdict != judge.VerdictOf(want, 0.8) {
+		t.Errorf("%v: %g sure, not %g", ok, mean.Sure, want)
+	}
+	again, _ := judge.Amid(at(middle), 8e-3, []judge.Share{{Head: &mean, Of: 2.0 / 3}, {Head: &shallow, Of: 1.0 / 3}}, nil)
+	if again.Sure != got.Sure {
+		t.Errorf("by the mean it is %g sure, not %g", again.Sure, got.Sure)
+	}
 	light, heavy := judged(middle, 7e-3), judged(middle, 9e-3)
 	share := math.Log(8.0/7) / math.Log(9.0/7)
 	got, ok = judge.Amid(at(middle), 8e-3, []judge.Share{{Head: &light, Of: 1 - share}, {Head: &heavy, Of: share}}, nil)

@@ -149,11 +149,11 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 // are of one mind or it is fine enough.
 func (c *Charting) find(ctx context.Context, before map[place]worked, at place, size int) (worked, error) {
 	if size >= chartAlone {
-		return c.workOut(ctx, at, 0, nil)
+		return c.workOut(ctx, at, 0, nil, size)
 	}
 	corners := c.corners(before, at, 2*size)
 	if size >= chartCoarse {
-		return c.workOut(ctx, at, c.amid(corners), nil)
+		return c.workOut(ctx, at, c.amid(corners), nil, size)
 	}
 	agreed := true
 	for _, corner := range corners {
@@ -163,7 +163,7 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 	if err != nil || size < chartFine || agreed {
 		return mixed, err
 	}
-	return c.workOut(ctx, at, c.amid(corners), c.clear(mixed.known, size))
+	return c.workOut(ctx, at, c.amid(corners), mixed.known, size)
 }
 
 // clearBy is how far from what is wanted the chance of a mixed head is, for each cell that the places lie apart
@@ -252,15 +252,16 @@ func (c *Charting) situate(at place) (*trial.Case, error) {
 }
 
 // workOut works one place out, beginning with heads around the mass that a neighbour
-// has. Heads that are clear are not tried.
-func (c *Charting) workOut(ctx context.Context, at place, near float64, clear []*judge.Head) (worked, error) {
+// has. Of heads that are mixed there, from places a size apart, those that are clear are not tried, and none is
+// judged on its own.
+func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed []*judge.Head, size int) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {
 		_, other := Sensible(err)
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)
-	aside := c.known.Aside(site)
+	aside, clear := c.known.Aside(site, mixed...), c.clear(mixed, size)
 	by := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		if i := slices.IndexFunc(clear, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *clear[i], nil

@@ -205,14 +205,18 @@ func (k *Heads) Alone(at Site) Judging {
 }
 
 // Aside is Like for places that are judged side by side: what is judged on its own becomes known with
-// Learn, so that it does not matter which place comes first.
-func (k *Heads) Aside(at Site) Judging {
+// Learn, so that it does not matter which place comes first. A head that would have to be judged on its own
+// is the one of its mass of those that are told of there already, where there is one.
+func (k *Heads) Aside(at Site, told ...*judge.Head) Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.waiting(at, mass); h != nil {
 			return *h, nil
 		}
 		if h, ok, err := k.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
 			return h, err
+		}
+		if i := slices.IndexFunc(told, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
+			return *told[i], nil
 		}
 		h, err := k.bench.Judge(ctx, c, mass)
 		if err == nil {

@@ -115,6 +115,14 @@ func TestAside(t *testing.T) {
 	if _, n := aside(Site{1}); n != alone {
 		t.Errorf("%d tries beside what is not learnt yet, not %d", n, alone)
 	}
+	// One that is told of there is taken instead of being judged on its own.
+	before, told := tried.Load(), judge.Head{Result: trial.Result{Mass: 5.3e-3}, Sure: 0.123}
+	if h, err := k.Aside(Site{2}, &told)(t.Context(), c, 5.3e-3); err != nil || h.Sure != 0.123 || tried.Load() != before {
+		t.Errorf("%g sure after %d tries, %v", h.Sure, tried.Load()-before, err)
+	}
+	if _, err := k.Aside(Site{2}, &told)(t.Context(), c, 7.1e-3); err != nil || tried.Load() == before {
+		t.Errorf("another mass is taken for it: %v", err)
+	}
 	other := k.Clone()
 	other.Learn()
 	if k.Waiting(Site{0}) != 1 || other.Waiting(Site{0}) != 0 {

@@ -15,6 +15,8 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
+
+	"golang.org/x/sync/errgroup"
 )
 
 // Compared is what an outfit does in the water that it is compared in.
@@ -68,14 +70,26 @@ func Vary(s setup.Setup, key string) (o outfit.Outfit, ok bool) {
 func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []outfit.Outfit,
 	choice units.Choice) ([]Compared, error) {
 	answers, out := make([]*Answer, len(outfits)), make([]Compared, len(outfits))
-	for i, o := range outfits {
-		s := water.With(o.Setup)
+	done := progress.Count(ctx, len(outfits))
+	answer := func(i int, first *Answer) (err error) {
+		defer done()
+		s := water.With(outfits[i].Setup)
 		s.Heads, s.Other.Asked = outfits[0].Setup.Heads, false
-		var err error
-		if answers[i], err = a.compared(ctx, s, choice, answers[0]); err != nil {
-			return nil, fmt.Errorf("%s: %w", o.Name, err)
+		if answers[i], err = a.compared(ctx, s, choice, first); err != nil {
+			return fmt.Errorf("%s: %w", outfits[i].Name, err)
 		}
-		progress.Tell(ctx, float64(i+1)/float64(len(outfits)))
+		return nil
+	}
+	if err := answer(0, nil); err != nil {
+		return nil, err
+	}
+	var others errgroup.Group
+	others.SetLimit(2) // each judges its heads side by side
+	for i := range outfits[1:] {
+		others.Go(func() error { return answer(i+1, answers[0]) })
+	}
+	if err := others.Wait(); err != nil {
+		return nil, err
 	}
 	for i, o := range outfits {
 		answer := answers[i]

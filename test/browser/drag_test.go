@@ -5,26 +5,9 @@ import (
 	"testing"
 )
 
-// watched counts, on a page of Work out, the drafts that come and the depths that are
-// drawn, with how old each is when it is.
+// watched counts, on a page of Work out, the depths that are drawn, with how old each is when it is.
 const watched = `(() => {
-	window.seen = {asked: new Map(), drafts: [], drawn: [], ages: []};
-	const ask = window.fetch;
-	window.fetch = async (address, options) => {
-		const response = await ask(address, options);
-		if (!String(address).includes("/answers")) return response;
-		const depth = JSON.parse(options.body).setup.water.depth;
-		const reader = response.clone().body.pipeThrough(new TextDecoderStream()).getReader();
-		(async () => {
-			for (let text = "";;) {
-				const {value, done} = await reader.read();
-				if (done) return;
-				text += value;
-				if (text.includes("\n")) return void window.seen.drafts.push(depth);
-			}
-		})().catch(() => {});
-		return response;
-	};
+	window.seen = {asked: new Map(), drawn: [], ages: []};
 	const answer = document.querySelector("main.workout");
 	new MutationObserver(() => {
 		const depth = Number(document.querySelector(".answer")?.dataset.depth);
@@ -33,6 +16,31 @@ const watched = `(() => {
 		const asked = window.seen.asked.get(depth);
 		if (asked) window.seen.ages.push(performance.now() - asked);
 	}).observe(answer, {attributes: true, subtree: true, childList: true});
+	return true;
+})()`
+
+// heard counts the drafts that come, by their depths. It takes time of its own.
+const heard = `(() => {
+	window.seen.drafts = [];
+	const ask = window.fetch;
+	window.fetch = async (asked, options) => {
+		const request = new Request(asked, options), depth = request.url.includes("/answers") &&
+			(await request.clone().json()).setup.water.depth;
+		const response = await ask(request);
+		if (!depth) return response;
+		// What comes is looked at on its way to the page, which stops listening once it has a draft.
+		let text = "", out = false;
+		const decoder = new TextDecoder();
+		const through = new TransformStream({transform(chunk, on) {
+			text += decoder.decode(chunk, {stream: true});
+			if (!out && text.includes("\n")) {
+				out = true;
+				window.seen.drafts.push(depth);
+			}
+			on.enqueue(chunk);
+		}});
+		return new Response(response.body.pipeThrough(through), response);
+	};
 	return true;
 })()`
 
@@ -61,10 +69,14 @@ func TestDragging(t *testing.T) {
 	p := open(t, "/?water.depth=8&heads=0.0035,0.0071,0.0142")
 	p.until(ready)
 	value[bool](p, watched)
+	value[bool](p, heard)
 	value[bool](p, fmt.Sprintf(dragged, 120)+`.then(() => true) && true`)
 	p.until(`window.seen.drawn.length > 2`)
 	p.until(ready)
 	p.until(`Number(document.querySelector(".answer").dataset.depth) === Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow"))`)
+	if n := value[int](p, `window.seen.drafts.length`); n < 3 {
+		t.Fatalf("%d drafts came", n)
+	}
 	if missed := value[[]float64](p, `window.seen.drafts.filter((d) => !window.seen.drawn.includes(d))`); len(
 		missed) > 0 {
 		t.Errorf("drafts of %v m were not drawn; %s", missed,

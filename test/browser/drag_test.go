@@ -74,6 +74,8 @@ func TestDragging(t *testing.T) {
 	p.until(`window.seen.drawn.length > 2`)
 	p.until(ready)
 	p.until(`Number(document.querySelector(".answer").dataset.depth) === Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow"))`)
+	// The conditions, which are drawn when there is time for it, have come to the same.
+	p.until(`parseFloat(document.querySelector("#field-water-depth").value) === Number(Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow")).toPrecision(3))`)
 	if n := value[int](p, `window.seen.drafts.length`); n < 3 {
 		t.Fatalf("%d drafts came", n)
 	}

@@ -4,6 +4,7 @@ import { Link, Navigate } from "react-router";
 import { type Answer, Failure, type Head, type Setup } from "../../api/client";
 import * as looks from "../../parts/looks";
 import { useKept } from "../../parts/preferences";
+import { useCalm } from "../../parts/useCalm";
 import { View } from "../../parts/View";
 import { CountStrip } from "../../section/CountStrip";
 import { type Frame, fit, reachOf } from "../../section/frame";
@@ -108,7 +109,7 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
     onBegun();
     change(c);
   };
-  const conditions = (
+  const conditions = useCalm(
     <Conditions
       setup={setup}
       base={base.setup}
@@ -138,8 +139,10 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
           <BackForth back={back} forth={forth} />
         </Box>
       }
-    />
+    />,
+    held !== null,
   );
+  const bar = useCalm(<SaveBar setup={setup} onOpen={replace} />, held !== null);
   const picture = (
     <Box className="section-box" sx={looks.sectionBox} ref={sectionRef}>
       <Suspense>
@@ -198,7 +201,7 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
     return (
       <View
         title="Work out"
-        bar={<SaveBar setup={setup} onOpen={replace} />}
+        bar={bar}
         className="phone"
         sx={{
           flex: 1,
@@ -246,12 +249,7 @@ function WorkOut({ onBegun }: { onBegun: () => void }) {
     );
   }
   return (
-    <View
-      title="Work out"
-      bar={<SaveBar setup={setup} onOpen={replace} />}
-      className="workout"
-      sx={looks.workout}
-    >
+    <View title="Work out" bar={bar} className="workout" sx={looks.workout}>
       {text}
       {conditions}
       <Box className="water" sx={looks.water}>

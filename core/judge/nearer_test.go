@@ -11,9 +11,9 @@ import (
 	"dunvel/core/trial"
 )
 
-// Amid two heads as a nearer one has it: the reading is their mean without what a finer look found of them and with what
-// it found of the nearer one, the speed that suits is corrected as it was there, and the unknowns move it as they moved
-// that one. One that is held otherwise, or of which no unknown was looked at, tells nothing.
+// Amid two heads as a nearer one has it: the reading is their mean without what a finer look found of them and with
+// what it found of the nearer one, the speed that suits is corrected as it was there, and the unknowns move it as they
+// moved that one. One that is held otherwise, or of which no unknown was looked at, tells nothing.
 func TestAmidByANearerOne(t *testing.T) {
 	s := setup.Default()
 	s.Approach.Kind, s.Water.Depth = setup.SlowFall, 6

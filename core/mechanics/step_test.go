@@ -96,7 +96,8 @@ func TestHowCloselyItIsSolved(t *testing.T) {
 	}
 }
 
-// A fall on the rough grain costs so many nodes solved for: steps that end where it touches and grow fast are the fewer.
+// A fall on the rough grain costs so many nodes solved for: fewer as its steps end where it touches, and as it is solved
+// no closer than it is asked for.
 func TestWorkOfAFall(t *testing.T) {
 	m := begun(t, Phase{Open: true, Time: 120, Landed: true})
 	if err := m.goOn(t.Context()); err != nil || !m.touched[0] {

@@ -69,7 +69,7 @@ const (
 	strides = 5    // each twice as far as the one before
 	finest  = 0.02 // share of its value to which a turn is found
 
-	lookedShare = 0.6 // of the time goes into looking along, the rest into narrowing down
+	lookedShare = 0.5 // of the time of each goes into looking along, the rest into narrowing down
 )
 
 // Standing is a setup with the head that is tied on, and the other heads that were judged to find
@@ -117,29 +117,56 @@ func (s *Standing) Mass() float64 { return s.window.mass() }
 // nearest come first, and found is told of those there are so far. Errors are those of
 // judging.
 func (s *Standing) Turns(ctx context.Context, found func([]Turn)) ([]Turn, error) {
-	// Where it may turn is looked for along every field first, and then where exactly,
-	// for the nearest.
-	brackets := make([]*bracket, 2*len(knobs))
-	done := progress.Count(progress.Part(ctx, 0, lookedShare), len(brackets))
-	err := each(len(brackets), func(i int) (err error) {
-		defer done()
-		if k := knobs[i/2]; k.applies(s.from) {
-			l := look{s, k, float64(1 - i%2*2), known.New(s.search.Bench, rungApart, math.Inf(1))}
-			l.known.Put(l.at(*k.value(&s.from)), s.window.heads)
-			brackets[i], err = l.along(ctx)
-		}
-		return err
-	})
-	if err != nil {
-		return nil, err
-	}
-	brackets = slices.DeleteFunc(brackets, func(b *bracket) bool { return b == nil })
-	slices.SortStableFunc(brackets, func(a, b *bracket) int { return cmp.Compare(a.far(), b.far()) })
-	brackets = brackets[:min(len(brackets), mostTurns)]
-	var mutex sync.Mutex
+	// All fields are looked along a stride at a time, and where a pick changes within one
+	// it is found out where exactly, before anything is looked at farther away.
+	looks := s.looks()
 	turns := []Turn{}
-	done = progress.Count(progress.Part(ctx, lookedShare, 1), len(brackets))
-	err = each(len(brackets), func(i int) error {
+	for n := range strides {
+		brackets := make([]*bracket, len(looks))
+		part := func(share float64) float64 { return (float64(n) + share) / strides }
+		done := progress.Count(progress.Part(ctx, part(0), part(lookedShare)), len(looks))
+		if err := each(len(looks), func(i int) (err error) {
+			defer done()
+			brackets[i], err = looks[i].stride(ctx)
+			return err
+		}); err != nil {
+			return nil, err
+		}
+		brackets = slices.DeleteFunc(brackets, func(b *bracket) bool { return b == nil })
+		looks = slices.DeleteFunc(looks, func(l *look) bool { return l.over })
+		brackets = brackets[:min(len(brackets), mostTurns-len(turns))]
+		var err error
+		if turns, err = narrowed(progress.Part(ctx, part(lookedShare), part(1)), brackets, turns, found); err != nil {
+			return nil, err
+		}
+		if len(turns) == mostTurns {
+			break
+		}
+	}
+	return turns, nil
+}
+
+// looks are those along every field that applies, to more of it and to less.
+func (s *Standing) looks() (out []*look) {
+	for _, k := range knobs {
+		for _, sign := range []float64{1, -1} {
+			if !k.applies(s.from) {
+				continue
+			}
+			l := &look{Standing: s, knob: k, sign: sign, known: known.New(s.search.Bench, rungApart, math.Inf(1)),
+				same: *k.value(&s.from), next: k.step}
+			l.known.Put(l.at(l.same), s.window.heads)
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// narrowed finds the turns within brackets and adds them to those there are, the nearest first.
+func narrowed(ctx context.Context, brackets []*bracket, turns []Turn, found func([]Turn)) ([]Turn, error) {
+	var mutex sync.Mutex
+	done := progress.Count(ctx, len(brackets))
+	err := each(len(brackets), func(i int) error {
 		defer done()
 		t, err := brackets[i].narrow(ctx)
 		if err != nil || t.Mass == t.Was {
@@ -174,6 +201,10 @@ type look struct {
 	knob
 	sign  float64
 	known *known.Heads // heads that were seen along it
+
+	same float64 // the farthest value at which the pick was the same
+	next float64 // how far off the setup the next one is that is looked at
+	over bool    // there is no more to look at
 }
 
 // at is the place of a value along the look, in steps of the field.
@@ -188,24 +219,21 @@ type bracket struct {
 // far is the distance from the setup to the bracket, in steps of the field.
 func (b *bracket) far() float64 { return math.Abs(b.other-*b.value(&b.from)) / b.step }
 
-// along looks at values farther and farther away, and returns the first bracket; nil if the pick
-// does not change within reach.
-func (l look) along(ctx context.Context) (*bracket, error) {
-	same, stride := *l.value(&l.from), l.step
-	for range strides {
-		other := max(*l.value(&l.from)+l.sign*stride, 0)
-		if other == same {
-			return nil, nil
-		}
-		stays, ok, err := l.stays(ctx, other)
+// stride looks at the next value, twice as far off as the one before, and returns a bracket if the pick
+// changes up to there; nil if it does not.
+func (l *look) stride(ctx context.Context) (*bracket, error) {
+	other := max(*l.value(&l.from)+l.sign*l.next, 0)
+	if l.over = other == l.same; l.over {
+		return nil, nil
+	}
+	stays, ok, err := l.stays(ctx, other)
+	if l.over = err != nil || !ok || !stays; l.over {
 		if err != nil || !ok {
 			return nil, err
 		}
-		if !stays {
-			return &bracket{look: l, same: same, other: other}, nil
-		}
-		same, stride = other, 2*stride
+		return &bracket{look: *l, same: l.same, other: other}, nil
 	}
+	l.same, l.next = other, 2*l.next
 	return nil, nil
 }
 

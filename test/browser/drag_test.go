@@ -45,7 +45,7 @@ const heard = `(() => {
 	return true;
 })()`
 
-// dragged moves the depth by the pointer for so many frames, up and down.
+// dragged moves the depth by the pointer for so many frames, up and down, and leaves it so many pixels up.
 const dragged = `(async () => {
 	const grip = document.querySelector("[role=slider][aria-label='Depth under the rod']");
 	const box = grip.querySelector(".handle-grip").getBoundingClientRect(), x = box.x + box.width / 2, y = box.y + box.height / 2;
@@ -60,7 +60,8 @@ const dragged = `(async () => {
 		if (depth !== last) window.seen.asked.set(depth, performance.now());
 		last = depth;
 	}
-	send("pointerup", y - 60);
+	send("pointermove", y - %[2]d);
+	send("pointerup", y - %[2]d);
 	return true;
 })()`
 
@@ -72,7 +73,7 @@ func TestDragging(t *testing.T) {
 	p.unfold("field-water-depth")
 	value[bool](p, watched)
 	value[bool](p, heard)
-	value[bool](p, fmt.Sprintf(dragged, 120)+`.then(() => true) && true`)
+	value[bool](p, fmt.Sprintf(dragged, 120, 60)+`.then(() => true) && true`)
 	p.until(`window.seen.drawn.length > 2`)
 	p.until(ready)
 	p.until(`Number(document.querySelector(".answer").dataset.depth) === Number(document.querySelector("[role=slider][aria-label='Depth under the rod']").getAttribute("aria-valuenow"))`)
@@ -105,7 +106,7 @@ func BenchmarkDragging(b *testing.B) {
 			window.took = 0;
 			window.seen.drawn.length = window.seen.ages.length = 0;
 			const from = performance.now();
-			await `+fmt.Sprintf(dragged, 300)+`;
+			await `+fmt.Sprintf(dragged, 300, 0)+`;
 			window.took = (performance.now() - from) / 1000;
 		})() && true`)
 		p.until(`window.took`)
@@ -129,4 +130,21 @@ func heldOn() float64 {
 	var m runtime.MemStats
 	runtime.ReadMemStats(&m)
 	return float64(m.HeapInuse) / 1e6
+}
+
+// The depth can be dragged off the lower edge of the picture: the ladder beside it has no bed then, and no fault.
+func TestDraggedOffThePicture(t *testing.T) {
+	t.Parallel()
+	p := open(t, "/?water.depth=8&heads=0.0035,0.0071")
+	p.until(ready)
+	p.until(`document.querySelector(".ladder .ground")`)
+	value[bool](p, `(() => {
+		const grip = document.querySelector("[role=slider][aria-label='Depth under the rod']"), box = grip.getBoundingClientRect();
+		const send = (kind, at) => grip.dispatchEvent(new PointerEvent(kind, {bubbles: true, pointerId: 7, isPrimary: true, clientX: box.x + box.width / 2, clientY: at}));
+		grip.setPointerCapture = () => {};
+		send("pointerdown", box.y + box.height / 2);
+		send("pointermove", box.y + 900);
+		return true;
+	})()`)
+	p.until(`!document.querySelector(".ladder .ground")`)
 }

@@ -46,7 +46,7 @@ export function Ladder({ answer, old, selected, count, frame, width, onSelect }:
       onKeyDown={key}
     >
       <rect x={0} y={z(0)} width={width} height={frame.height - z(0)} fill="url(#water)" />
-      {bed !== undefined && (
+      {bed !== undefined && z(-bed) < frame.height && (
         <rect x={0} y={z(-bed)} width={width} height={frame.height - z(-bed)} className="ground" />
       )}
       <path d={`M0 ${z(0)}H${width}`} className="surface-line" />

@@ -7,7 +7,7 @@ func TestCompare(t *testing.T) {
 	p := open(t, "/compare?open=1")
 	p.says(".compare", "The thinner line ")
 	p.click("smaller bait")
-	p.says(".compare-words", "The smaller bait buys ")
+	p.says(".compare-words", "The smaller bait needs the same weight. With 3.5 g it is there ")
 	p.until(`location.search.includes("with=thin%2Csmall")`)
 	p.click("thinner line")
 	p.until(`!document.querySelector(".compare-words").innerText.includes("thinner")`)

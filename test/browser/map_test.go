@@ -10,17 +10,17 @@ const charted = `document.querySelector(".map .map-mass") && document.querySelec
 
 func TestMap(t *testing.T) {
 	t.Parallel()
-	p := open(t, "/map?heads=0.0035,0.0053,0.0106,0.0213,0.0425")
+	p := open(t, "/map?water.depth=15&heads=0.0035,0.0053,0.0106,0.0213,0.0425")
 	p.until(`document.querySelector(".map .map-cell")`) // something to see before all is known
 	p.until(charted)
-	p.says(".answer h1", "18 m, 0 m/s: 3.5 g, ")
+	p.says(".answer h1", "15 m, 0 m/s: 3.5 g, ")
 	regions := value[[]string](p, `[...document.querySelectorAll(".map-mass")].map((e) => e.textContent)`)
 	if len(regions) < 4 {
 		t.Errorf("regions %v", regions)
 	}
 	// A click goes there, and the answer for there is what the map said.
 	value[bool](p, `(() => {const m = document.querySelector(".map"), b = m.getBoundingClientRect(); m.dispatchEvent(new PointerEvent("pointerdown", {bubbles: true, clientX: b.left + b.width * 0.6, clientY: b.top + b.height * 0.6})); return true})()`)
-	p.until(`!document.querySelector(".answer h1").innerText.startsWith("18 m")`)
+	p.until(`!document.querySelector(".answer h1").innerText.startsWith("15 m")`)
 	p.until(`location.search.includes("flow.speed=")`)
 	said := p.text(".answer h1")
 	value[bool](p, `document.querySelector(".map").dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowRight", bubbles: true}))`)

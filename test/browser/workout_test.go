@@ -207,16 +207,16 @@ func TestWhatWouldChangeIt(t *testing.T) {
 	p.until(`document.querySelector(".changes summary")`)
 	p.says(".changes summary", "more")
 	value[bool](p, `document.querySelector(".changes summary").click() || true`)
-	p.says(".changes ul", "when the depth is under 1")
+	p.says(".changes ul", "when the depth is over 1")
 	// Past that depth the answer is the one that was said.
-	said := value[string](p, `[...document.querySelectorAll(".changes li")].map((l) => l.textContent).find((w) => w.includes("the depth is under"))`)
+	said := value[string](p, `[...document.querySelectorAll(".changes li")].map((l) => l.textContent).find((w) => w.includes("the depth is over"))`)
 	words := strings.Fields(said)
 	grams := words[3]
 	depth, err := strconv.ParseFloat(words[len(words)-2], 64)
 	if err != nil {
 		t.Fatal(said)
 	}
-	p.field("water.depth", fmt.Sprintf("%g m", 0.96*depth))
+	p.field("water.depth", fmt.Sprintf("%g m", 1.04*depth))
 	p.until(`document.querySelector(".answer h1").textContent.startsWith("Tie on ` + grams + ` g")`)
 }
 
@@ -278,19 +278,19 @@ func TestTwoStatesOfTheFlow(t *testing.T) {
 // The slides show where the answer turns, and past a mark it has turned.
 func TestMarksOnTheSlides(t *testing.T) {
 	t.Parallel()
-	p := open(t, "/")
+	p := open(t, "/?water.depth=20")
 	before := p.pick()
 	p.unfold("field-water-depth")
 	marks := `[...document.querySelectorAll(".slide:has([aria-label^='Depth under the rod']) .MuiSlider-mark")]`
 	p.until(marks + `.some((m) => m.title.startsWith("Go down"))`)
 	value[bool](p, `(() => {const s = document.querySelector(".slide input[aria-label^='Depth under the rod']"); s.focus(); for (let i = 0; i < 12; i++) s.dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowLeft", bubbles: true})); return true})()`)
-	p.until(`document.querySelector("#field-water-depth").value !== "18 m"`)
+	p.until(`document.querySelector("#field-water-depth").value !== "20 m"`)
 	for range 14 {
 		value[bool](p, `document.querySelector(".slide input[aria-label^='Depth under the rod']").dispatchEvent(new KeyboardEvent("keydown", {key: "ArrowLeft", bubbles: true}))`)
 	}
 	p.until(settled + ` && Number(document.querySelector("#field-water-depth").value.split(" ")[0]) < 12`)
 	if after := p.pick(); after >= before {
-		t.Errorf("%g g at 18 m, %g g beyond the mark", before, after)
+		t.Errorf("%g g at 20 m, %g g beyond the mark", before, after)
 	}
 }
 

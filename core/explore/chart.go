@@ -252,8 +252,8 @@ func (c *Charting) situate(at place) (*trial.Case, error) {
 }
 
 // workOut works one place out, beginning with heads around the mass that a neighbour
-// has. Of heads that are mixed there, from places a size apart, those that are clear are not tried, and none is
-// judged on its own.
+// has. Of heads that are mixed there, from places a size apart, those that are clear are not tried, and one that
+// cannot be judged like another stays as it is mixed.
 func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed []*judge.Head, size int) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {

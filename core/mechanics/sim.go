@@ -43,7 +43,7 @@ type resolution struct {
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 	waves float64 // steps over each wave of a swell, at least
 	until settled // when each of the two stages is solved,
-	falls settled // and until the body that is followed comes down with the bail open: its fall hardly hangs on tensions
+	falls settled // and until the body that is followed is down, with the bail open: falls hardly hang on tensions
 	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
 	// to solve the thinner it is.
 	film float64

@@ -20,7 +20,7 @@ var everyView = []struct{ path, there string }{
 	{"/boat?open=1", `document.querySelector(".boat-now[data-call]") && document.querySelector(".still .line-now")`},
 	{"/lead?open=1", `document.querySelector(".lead-meets")`},
 	{"/fall?open=1&practice=lead", `document.querySelector(".practice-led")`},
-	{"/drop?open=1", `document.querySelector(".droptest")`},
+	{"/drop?open=1", `document.querySelector(".droptest") && document.querySelector(".MuiAutocomplete-root [title=Open]")`},
 	{"/drop?open=1&part=measure", `document.querySelector("#field-float-length")`},
 	{"/log", `document.querySelector(".trips li")`},
 	{"/log?trip=1&part=timeline", `document.querySelector(".timeline li")`},

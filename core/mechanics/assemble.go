@@ -80,6 +80,12 @@ func (c *chain) assemble(s *stage, x []r3.Vec, tension []float64) {
 		f.X, f.Y, f.Z = -f.X, -f.Y, -f.Z
 		lower, below = upper, above
 	}
+	if c.pinned {
+		for i := range c.n {
+			c.turn(i, x)
+		}
+		c.force[0], c.diagonal[0], c.above[0] = r3.Vec{}, unitBlock, block{}
+	}
 }
 
 // stretchOf measures segment i, with so much line in it, under a tension.
@@ -97,8 +103,8 @@ func (c *chain) stretchOf(i int, rest float64, x []r3.Vec, tension float64) {
 	}
 	l.rest = rest
 	l.perLine = 1 / rest
-	l.stretch = l.length*l.perLine - 1 - strain(tension)
-	l.stiff = 1 / (1/stiffness + slackForce/(tension*tension))
+	l.stretch = l.length*l.perLine - 1 - c.strain(tension)
+	l.stiff = 1 / (c.gives + slackForce/(tension*tension))
 }
 
 // paysOut tells whether line leaves the spool through segment i.

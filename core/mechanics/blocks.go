@@ -10,6 +10,8 @@ import (
 // place of another.
 type block [9]float64
 
+var unitBlock = block{0: 1, 4: 1, 8: 1}
+
 // symmetric is a symmetric 3 x 3 matrix: xx, xy, xz, yy, yz, zz.
 type symmetric [6]float64
 

@@ -39,6 +39,8 @@ type chain struct {
 	push    []float64 // by body: of the bed on it, N
 	lineOut float64   // from the end to the rod tip, m
 	paying  bool      // line is leaving the spool
+	pinned  bool      // the end of the line is held where it is
+	gives   float64   // how much longer a taut segment is for every newton, a share
 	work    int       // nodes solved for, over all rounds
 	clock   float64   // s after the splash, of the stage that is being solved
 	until   settled   // when a stage is solved
@@ -143,7 +145,7 @@ func (c *chain) torn(s *stage, x []r3.Vec, tension []float64) bool {
 	}
 	for i := range segments {
 		rest := c.segment(i, s.line)
-		if over := length(r3.Sub(x[i+1], x[i])) - rest*(1+max(strain(tension[i]), 0)); over > much*rest &&
+		if over := length(r3.Sub(x[i+1], x[i])) - rest*(1+max(c.strain(tension[i]), 0)); over > much*rest &&
 			over > c.until.place {
 			return true
 		}
@@ -198,7 +200,7 @@ func (c *chain) spoolTurns(s *stage, x []r3.Vec, tension []float64) bool {
 		c.paying = tension[top] > holds
 		return c.paying
 	}
-	if held := s.line - c.at[top]; length(r3.Sub(s.tip, x[top]))/held-1 < strain(holds) {
+	if held := s.line - c.at[top]; length(r3.Sub(s.tip, x[top]))/held-1 < c.strain(holds) {
 		c.paying = false
 		tension[top] = max(holds/2, 0.1*leastTension)
 	}
@@ -210,7 +212,7 @@ func (c *chain) spoolTurns(s *stage, x []r3.Vec, tension []float64) bool {
 func (c *chain) spoolHolds(s *stage) float64 { return max(s.spool+c.toTip, leastTension) }
 
 // strain is how much longer than its line a segment is under a tension.
-func strain(tension float64) float64 { return tension/stiffness - slackForce/tension }
+func (c *chain) strain(tension float64) float64 { return tension*c.gives - slackForce/tension }
 
 // segment is the length of line above node i, with lineOut out.
 func (c *chain) segment(i int, lineOut float64) float64 {

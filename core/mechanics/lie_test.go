@@ -20,7 +20,7 @@ func TestLieAgreesWithRest(t *testing.T) {
 				t.Fatal(e.Outcome)
 			}
 			var curve []r3.Vec
-			lie := s.LieAt(r, e.End, e.LineOut, r3.Vec{}, &curve)
+			lie := s.LieAt(r, e.End, e.LineOut, nil, &curve)
 			near(t, "margin", lie.ContactMargin, margin, 0.01)
 			near(t, "grip", lie.Grip, 1, 0.01)
 			near(t, "tension", r3.Norm(lie.EndTension), r3.Norm(e.EndTension), 0.01)
@@ -38,7 +38,7 @@ func TestLieOutcomes(t *testing.T) {
 		s := scene(0)
 		s.Current.Surface = r3.Vec{Y: flow}
 		s.Bed.Depth = 2
-		return s.LieAt(jig(t, weight, 0.13e-3), r3.Vec{X: 12, Z: -2}, spare*math.Hypot(12, 3.5), r3.Vec{}, nil)
+		return s.LieAt(jig(t, weight, 0.13e-3), r3.Vec{X: 12, Z: -2}, spare*math.Hypot(12, 3.5), nil, nil)
 	}
 	for _, tt := range []struct {
 		flow, spare, weight float64

@@ -31,8 +31,8 @@ type Rest struct {
 	Held float64 // in a swell: least share of a wave for which it is on the bed; 1 without one
 	Walk float64 // in a swell: m that it goes in SwellWaves waves
 
-	tension r3.Vec  // N, at a head that lies still
-	lain    float64 // over the chord, taken up where it lies still: there another length may suit best
+	hung *mechanics.Hung // the line of a head that lies still
+	lain float64         // over the chord, taken up where it lies still: there another length may suit best
 }
 
 // lengths are how many a hand tries for the line that suits best: over the
@@ -65,8 +65,8 @@ func (c *Case) rest(ctx context.Context, r *Rigged, branch *mechanics.Branch, h 
 		}
 	} else {
 		if still {
-			moving.Grip, moving.Creep, moving.Line, moving.tension, moving.lain = out.Grip, out.Creep, out.Line,
-				out.tension, out.lain
+			moving.Grip, moving.Creep, moving.Line, moving.hung, moving.lain = out.Grip, out.Creep, out.Line,
+				out.hung, out.lain
 		}
 		out = moving
 	}
@@ -232,20 +232,16 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	chord := c.chord(f.Landing, h, f.Time)
 	weight := r.Weight()
 	best := Rest{Margin: math.Inf(-1), Grip: math.Inf(1)}
-	var guess r3.Vec
+	var hung *mechanics.Hung
 	found := 0.0
 	if near != nil {
-		guess, found = near.tension, near.lain
+		hung, found = near.hung, near.lain
 	}
-	last := 0.0
 	for _, line := range takenUp(found) {
-		if last > 1 {
-			guess = r3.Scale(math.Sqrt((last-1)/(line-1)), guess) // as it sags
-		}
-		lie := scene.LieAt(r, place, line*chord, guess, nil)
-		guess, last = lie.EndTension, line
+		lie := scene.LieAt(r, place, line*chord, hung, nil)
+		hung = lie.Hung
 		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line,
-			tension: lie.EndTension}
+			hung: lie.Hung}
 		now.Push = now.Margin * weight
 		better := now.Margin > best.Margin
 		if c.School().OnTheBed && !c.School().Lifted {
@@ -253,6 +249,9 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 		}
 		if better {
 			best = now
+		}
+		if lie.Outcome == mechanics.Slack {
+			break // nor is there anything to gain by more
 		}
 	}
 	best.Creep = creeps(best.Grip, r3.Norm(c.Middle()))
@@ -316,7 +315,7 @@ func (c *Case) Drawn(mass float64, h Handling, f Fall, rest Rest) ([]Point, erro
 		curve = curve[:0]
 		place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: tip.X, Y: tip.Y})
 		place.Z = -scene.Bed.DepthAt(place.X)
-		if lie := scene.LieAt(&resting, place, out, rest.tension, &curve); lie.Outcome == mechanics.Slack {
+		if lie := scene.LieAt(&resting, place, out, rest.hung, &curve); lie.Outcome == mechanics.Slack {
 			// Nothing tightens the line: it is drawn as the angler takes it up.
 			curve = append(curve[:0], place, r3.Vec{Z: scene.TipHeight})
 		}

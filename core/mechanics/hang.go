@@ -1,0 +1,182 @@
+package mechanics
+
+import (
+	"math"
+
+	"dunvel/core/rig"
+	"dunvel/core/tackle"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// Hung is how a line hangs that is held at both ends.
+type Hung struct {
+	off   []r3.Vec  // of each node from the straight way between the ends, over its length
+	pull  []float64 // above each, N
+	spare float64   // of the line, over that way
+}
+
+// hanging is how finely a line is resolved that hangs: what it pulls with at its end is off by less than 1 %.
+var hanging = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.2, grade: 0.2,
+	until: settled{place: 3e-3, pulls: 0.02, loose: 1e-4, most: 20}, film: 0.05}
+
+// A line is brought to rest in one leap, as it would be after so long. What that does not solve is come to in steps as
+// a line that is drawn out more easily moves: each longer where the one before was solved, and else shorter.
+const (
+	atRest     = 1e5 // s
+	firstLeap  = 1   // s, of those steps
+	lastLeap   = 1e4 // s
+	longer     = 4   // times
+	shorter    = 1. / 8
+	mostFailed = 3
+	unyielding = 3e5 // N, the stiffness of a line at rest, which is as long as it is
+)
+
+// hang finds how a line hangs between place, where the end body is held, and the rod tip, and what it pulls with at
+// place, in N. It is false where neither water nor wind tightens it, or it does not come to rest.
+func (s *Scene) hang(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) (*Hung, r3.Vec, bool) {
+	m := newSim(s, Drop{Rig: r}, Detail{}, hanging)
+	defer m.leave(false)
+	if !m.stretch(place, lineOut, near) || !m.comeToRest() {
+		return nil, r3.Vec{}, false
+	}
+	if curve != nil {
+		*curve = append((*curve)[:0], m.pos[:m.n+1]...)
+	}
+	return m.hung(), m.tensionAt(0, -1), true
+}
+
+// stretch puts the line between place and the rod tip, as one hangs that is loaded evenly or as another did; false
+// where nothing loads it.
+func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
+	tip := r3.Vec{Z: m.scene.TipHeight}
+	m.pinned, m.runners, m.lineOut, m.spacing = true, nil, lineOut, lineOut/m.nodes
+	for b := range m.touched {
+		m.touched[b] = true
+	}
+	way := r3.Sub(tip, place)
+	chord := r3.Norm(way)
+	spare := max(lineOut/chord-1, tight)
+	load := m.scene.loadOn(&m.rig.Main, place, way)
+	total := r3.Norm(load) * lineOut
+	pull := total / math.Sqrt(24*spare)
+	if pull+total/2 < slackest*m.rig.Weight() {
+		return false
+	}
+	// A parabola as long as the line.
+	sag := r3.Scale(4*chord*math.Sqrt(3.0/8*spare)*lineOut/total, load)
+	m.put(0, place, r3.Vec{}, 0)
+	for m.grow(func(at float64) r3.Vec {
+		u := at / lineOut
+		return r3.Add(place, r3.Add(r3.Scale(u, way), r3.Scale(u*(1-u), sag)))
+	}) {
+	}
+	m.pos[m.n] = tip
+	for i := range m.n {
+		m.tension[i] = pull
+	}
+	if near == nil || len(near.off) != m.n {
+		return true
+	}
+	eased := math.Sqrt(spare / near.spare) // as it sags
+	for i := range m.n {
+		straight := r3.Add(place, r3.Scale(m.at[i]/lineOut, way))
+		m.pos[i] = r3.Add(straight, r3.Scale(chord*eased, near.off[i]))
+		m.tension[i] = near.pull[i] / eased
+	}
+	return true
+}
+
+// slackest is the pull of a line, over the weight of the rig in water, that counts as none.
+const slackest = 0.01
+
+// tight is what a line has to spare that is as tight as it gets, over the straight way.
+const tight = 1e-4
+
+// loadOn is what water and wind do to a metre of line across the way that it goes from place to the rod tip, in N.
+func (s *Scene) loadOn(line *tackle.Line, place, way r3.Vec) r3.Vec {
+	along, depth := r3.Unit(way), s.Bed.DepthAt(place.X)
+	share := s.TipHeight / (s.TipHeight + depth) // of it in the air
+	wet, dry := newStrand(line, &s.Water, s.fixedNormal), newStrand(line, &air, s.fixedNormal)
+	wet.weight, dry.weight = 0, 0
+	load := r3.Add(r3.Scale(1-share, wet.force(along, s.Current.At(depth/2, depth))),
+		r3.Scale(share, dry.force(along, s.Wind)))
+	return r3.Sub(load, r3.Scale(r3.Dot(load, along), along))
+}
+
+// comeToRest goes on until the line is at rest; false where it does not come there.
+func (m *sim) comeToRest() bool {
+	m.chain.until = m.resolution.until
+	x, pull := m.next[:m.n+1], m.pull[:m.n]
+	tau := float64(atRest)
+	for failed := 0; failed < mostFailed; {
+		copy(x, m.pos[:m.n+1])
+		copy(pull, m.tension[:m.n])
+		m.paying, m.gives = false, 1/stiffness
+		if tau == atRest {
+			m.gives = 1 / unyielding
+		}
+		s := stage{tau: tau, base: m.pos[:m.n], from: m.vel[:m.n], tip: m.pos[m.n], line: m.lineOut, spool: math.Inf(1)}
+		if _, ok := m.solve(&s, x, pull); !ok {
+			failed++
+			tau = min(shorter*tau, firstLeap)
+			continue
+		}
+		copy(m.pos[:m.n+1], x)
+		copy(m.tension[:m.n], pull)
+		if tau == atRest {
+			return true
+		}
+		if tau *= longer; tau > lastLeap {
+			tau = atRest
+		}
+	}
+	return false
+}
+
+// hung is how the line hangs now.
+func (m *sim) hung() *Hung {
+	place, way := m.pos[0], r3.Sub(m.pos[m.n], m.pos[0])
+	chord := r3.Norm(way)
+	out := &Hung{off: make([]r3.Vec, m.n), pull: make([]float64, m.n), spare: max(m.lineOut/chord-1, tight)}
+	for i := range m.n {
+		straight := r3.Add(place, r3.Scale(m.at[i]/m.lineOut, way))
+		out.off[i] = r3.Scale(1/chord, r3.Sub(m.pos[i], straight))
+	}
+	copy(out.pull, m.tension)
+	return out
+}
+
+// turn adds how the load on segment i changes as it turns. Of a line that moves that is next to nothing in a step; at
+// rest nothing else changes it.
+func (c *chain) turn(i int, x []r3.Vec) {
+	k, line := &c.links[i], c.line(i)
+	z0, z1 := x[i].Z, x[i+1].Z
+	wet, _, _ := wetShare(z0, z1, c.film)
+	eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
+	var by block
+	line.wet.turned(k.way, c.flowAt(eye), wet*k.rest/(2*k.length), &by)
+	line.dry.turned(k.way, c.scene.Wind, (1-wet)*k.rest/(2*k.length), &by)
+	for n, v := range by {
+		c.diagonal[i][n] -= v
+		if i+1 < c.n {
+			c.above[i][n] += v
+			c.below[i][n] -= v
+			c.diagonal[i+1][n] += v
+		}
+	}
+}
+
+// turned adds to by how the force of the fluid on so much line changes with its tangent t, in the relative flow u.
+func (l *strand) turned(t, u r3.Vec, line float64, by *block) {
+	along, across, speed := splitFlow(t, u)
+	if speed < 1e-6 {
+		return
+	}
+	cn, power := l.coefficient(speed)
+	k, b := l.across*cn*speed, l.along*math.Abs(along)
+	by.addOuter(-line*k*(1+power)*along/(speed*speed), across, across)
+	by.addOuter(line*(2*b-k), t, across)
+	by.addOuter(-line*(b-k)*along, t, t)
+	by.addScaled(line * (b - k) * along)
+}

@@ -40,7 +40,7 @@ type chain struct {
 	lineOut float64   // from the end to the rod tip, m
 	paying  bool      // line is leaving the spool
 	pinned  bool      // the end of the line is held where it is
-	gives   float64   // how much longer a taut segment is for every newton, a share
+	stiff   float64   // N, the tension at which a segment were twice as long
 	work    int       // nodes solved for, over all rounds
 	clock   float64   // s after the splash, of the stage that is being solved
 	until   settled   // when a stage is solved
@@ -212,7 +212,7 @@ func (c *chain) spoolTurns(s *stage, x []r3.Vec, tension []float64) bool {
 func (c *chain) spoolHolds(s *stage) float64 { return max(s.spool+c.toTip, leastTension) }
 
 // strain is how much longer than its line a segment is under a tension.
-func (c *chain) strain(tension float64) float64 { return tension*c.gives - slackForce/tension }
+func (c *chain) strain(tension float64) float64 { return tension/c.stiff - slackForce/tension }
 
 // segment is the length of line above node i, with lineOut out.
 func (c *chain) segment(i int, lineOut float64) float64 {

@@ -29,8 +29,12 @@ const (
 	longer     = 4   // times
 	shorter    = 1. / 8
 	mostFailed = 3
+	mostAtOnce = 12  // rounds of Newton's method in the first leap
 	unyielding = 3e5 // N, the stiffness of a line at rest, which is as long as it is
 )
+
+// slackest is the pull of a line, over the weight of the rig in water, that counts as none.
+const slackest = 0.01
 
 // hang finds how a line hangs between place, where the end body is held, and the rod tip, and what it pulls with at
 // place, in N. It is false where neither water nor wind tightens it, or it does not come to rest.
@@ -87,9 +91,6 @@ func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
 	return true
 }
 
-// slackest is the pull of a line, over the weight of the rig in water, that counts as none.
-const slackest = 0.01
-
 // tight is what a line has to spare that is as tight as it gets, over the straight way.
 const tight = 1e-4
 
@@ -104,34 +105,50 @@ func (s *Scene) loadOn(line *tackle.Line, place, way r3.Vec) r3.Vec {
 	return r3.Sub(load, r3.Scale(r3.Dot(load, along), along))
 }
 
-// comeToRest goes on until the line is at rest; false where it does not come there.
+// comeToRest goes on until the line is at rest; false where it comes to pull with nothing, or does not come there.
 func (m *sim) comeToRest() bool {
-	m.chain.until = m.resolution.until
-	x, pull := m.next[:m.n+1], m.pull[:m.n]
 	tau := float64(atRest)
 	for failed := 0; failed < mostFailed; {
-		copy(x, m.pos[:m.n+1])
-		copy(pull, m.tension[:m.n])
-		m.paying, m.gives = false, 1/stiffness
-		if tau == atRest {
-			m.gives = 1 / unyielding
-		}
-		s := stage{tau: tau, base: m.pos[:m.n], from: m.vel[:m.n], tip: m.pos[m.n], line: m.lineOut, spool: math.Inf(1)}
-		if _, ok := m.solve(&s, x, pull); !ok {
+		if !m.leap(tau, failed == 0) {
 			failed++
 			tau = min(shorter*tau, firstLeap)
 			continue
 		}
-		copy(m.pos[:m.n+1], x)
-		copy(m.tension[:m.n], pull)
-		if tau == atRest {
+		switch {
+		case tau == atRest:
 			return true
+		case m.pulls() < slackest:
+			return false
 		}
 		if tau *= longer; tau > lastLeap {
 			tau = atRest
 		}
 	}
 	return false
+}
+
+// pulls is what the line pulls with at its end, over the weight of the rig in water.
+func (m *sim) pulls() float64 { return length(m.tensionAt(0, -1)) / m.rig.Weight() }
+
+// leap goes on by tau; false where that is not solved.
+func (m *sim) leap(tau float64, first bool) bool {
+	x, pull := m.next[:m.n+1], m.pull[:m.n]
+	copy(x, m.pos[:m.n+1])
+	copy(pull, m.tension[:m.n])
+	m.paying, m.chain.stiff, m.chain.until = false, stiffness, m.resolution.until
+	if tau == atRest {
+		m.chain.stiff = unyielding
+	}
+	if first {
+		m.chain.until.most = mostAtOnce
+	}
+	s := stage{tau: tau, base: m.pos[:m.n], from: m.vel[:m.n], tip: m.pos[m.n], line: m.lineOut, spool: math.Inf(1)}
+	if _, ok := m.solve(&s, x, pull); !ok {
+		return false
+	}
+	copy(m.pos[:m.n+1], x)
+	copy(m.tension[:m.n], pull)
+	return true
 }
 
 // hung is how the line hangs now.

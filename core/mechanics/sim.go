@@ -133,7 +133,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	if s.Swell.Moves() {
 		m.longest = s.Swell.Period() / fine.waves
 	}
-	m.scene, m.rig, m.chain.film, m.gives = s, d.Rig, fine.film, 1/stiffness
+	m.scene, m.rig, m.chain.film, m.chain.stiff = s, d.Rig, fine.film, stiffness
 	m.leader, m.main = s.thread(&d.Rig.Leader), s.thread(&d.Rig.Main)
 	b := m.bench
 	m.pos, m.vel, m.at, m.tension, m.body = b.pos, b.vel, b.at, b.tension, b.body

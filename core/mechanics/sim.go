@@ -50,7 +50,7 @@ type resolution struct {
 }
 
 var (
-	usual = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
+	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
 		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		falls: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 	rough = resolution{nodes: 10, crowd: 40, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10,

@@ -7,6 +7,7 @@ import (
 	"runtime"
 	"slices"
 	"sync"
+	"sync/atomic"
 
 	"dunvel/core/explore/axis"
 	"dunvel/core/explore/known"
@@ -110,39 +111,50 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 		}
 	}
 	for size := chartAlone; size >= 1; size /= 2 {
-		var work errgroup.Group
-		work.SetLimit(runtime.GOMAXPROCS(0))
-		// A level looks at what those before it found, not at its own.
-		before := maps.Clone(c.cells)
-		for y := 0; y <= chartSteps; y += size {
-			for x := 0; x <= chartSteps; x += size {
-				at := place{x, y}
-				if _, done := before[at]; done {
-					continue
-				}
-				work.Go(func() error {
-					if err := ctx.Err(); err != nil {
-						return err
-					}
-					cell, err := c.find(ctx, before, at, size)
-					if err != nil {
-						return err
-					}
-					cell.X, cell.Y, cell.Size = x, y, size
-					c.mutex.Lock()
-					defer c.mutex.Unlock()
-					c.cells[at] = cell
-					return emit(cell.Cell)
-				})
-			}
-		}
-		if err := work.Wait(); err != nil {
+		if err := c.level(ctx, size, emit); err != nil {
 			return err
 		}
 		c.known.Learn()
 	}
 	c.forget()
 	return nil
+}
+
+// level works out the cells of a size that are not yet.
+func (c *Charting) level(ctx context.Context, size int, emit func(Cell) error) error {
+	var work errgroup.Group
+	work.SetLimit(runtime.GOMAXPROCS(0))
+	var over atomic.Bool
+	// A level looks at what those before it found, not at its own.
+	before := maps.Clone(c.cells)
+	for y := 0; y <= chartSteps; y += size {
+		for x := 0; x <= chartSteps && !over.Load(); x += size {
+			at := place{x, y}
+			if _, done := before[at]; done {
+				continue
+			}
+			work.Go(func() (err error) {
+				defer func() {
+					if err != nil {
+						over.Store(true)
+					}
+				}()
+				if err := ctx.Err(); err != nil {
+					return err
+				}
+				cell, err := c.find(ctx, before, at, size)
+				if err != nil {
+					return err
+				}
+				cell.X, cell.Y, cell.Size = x, y, size
+				c.mutex.Lock()
+				defer c.mutex.Unlock()
+				c.cells[at] = cell
+				return emit(cell.Cell)
+			})
+		}
+	}
+	return work.Wait()
 }
 
 // find is the cell at a place: worked out, tried, or mixed from those around it where they

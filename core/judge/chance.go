@@ -289,14 +289,17 @@ var stretchedDraws = sync.OnceValue(func() *spread.Draws {
 // decided tells whether the head meets all musts in every draw, or in none, also with the draws
 // stretched. Then the unknowns that have not been looked at cannot change the verdict.
 func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
-	asked := musts.In(c)
+	var meets []func(musts.Reading) bool
+	for _, m := range musts.In(c) {
+		meets = append(meets, musts.Of(m).Meets(c))
+	}
 	readings := stretchedDraws().Readings(centre, d.shifts)
 	defer readings.Done()
 	var at musts.Reading
 	did := 0
 	for n := range stretchedDraws().Count() {
 		at = readings.Of(n, at)
-		if !slices.ContainsFunc(asked, func(m musts.Must) bool { return musts.Of(m).Miss(c, at, 1) > 0 }) {
+		if !slices.ContainsFunc(meets, func(does func(musts.Reading) bool) bool { return !does(at) }) {
 			did++
 		}
 		if did != 0 && did != n+1 {

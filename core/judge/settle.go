@@ -29,10 +29,11 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	asked := musts.In(c)
 	h.centre = centre
 	h.Misses = make([]Miss, len(asked))
-	rules := make([]musts.Rule, len(asked))
+	meets := make([]func(musts.Reading) bool, len(asked))
 	for i, m := range asked {
-		rules[i] = musts.Of(m)
-		h.Misses[i] = Miss{Must: m, By: rules[i].Miss(c, centre, 1)}
+		rule := musts.Of(m)
+		meets[i] = rule.Meets(c)
+		h.Misses[i] = Miss{Must: m, By: rule.Miss(c, centre, 1)}
 		h.Lacks = max(h.Lacks, h.Misses[i].By)
 	}
 	all := 0
@@ -43,8 +44,8 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	for n := range d.draws.Count() {
 		drawn = readings.Of(n, drawn)
 		does := true
-		for i := range rules {
-			if rules[i].Miss(c, drawn, 1) <= 0 {
+		for i := range meets {
+			if meets[i](drawn) {
 				met[i]++
 			} else {
 				does = false

@@ -37,6 +37,8 @@ type Rule struct {
 	// Miss is by how much it is missed, as a share of what is asked, where that is
 	// to be met some times over: 0 or less meets it.
 	Miss func(c *trial.Case, r Reading, over float64) float64
+	// Meets is what tells of readings of a case whether it is met: as Miss does, in a tenth of the time.
+	Meets func(c *trial.Case) func(r Reading) bool
 	// asked tells whether it is asked for at all; nil always.
 	asked func(c *trial.Case) bool
 	// held tells that a hand on the line can help it.
@@ -53,72 +55,100 @@ type Rule struct {
 func Over(value, most float64) float64   { return value/most - 1 }
 func Under(value, least float64) float64 { return 1 - value/least }
 
+// atMost is a rule that what stands at a place of a reading is at most so much.
+func atMost(place int, most func(*trial.Case) float64, rule Rule) Rule {
+	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Over(r.Value(place), most(c)/times) }
+	rule.Meets = func(c *trial.Case) func(Reading) bool {
+		limit := math.Log(most(c))
+		return func(r Reading) bool { return r[place] <= limit }
+	}
+	return rule
+}
+
+// atLeast is a rule that what stands at a place of a reading is at least so much.
+func atLeast(place int, least func(*trial.Case) float64, rule Rule) Rule {
+	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Value(place), least(c)*times) }
+	rule.Meets = func(c *trial.Case) func(Reading) bool {
+		limit := math.Log(least(c))
+		return func(r Reading) bool { return r[place] >= limit }
+	}
+	return rule
+}
+
+// pushes is a rule that the bed pushes with at least a share of the weight.
+func pushes(least func(*trial.Case) float64, rule Rule) Rule {
+	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Margin(), least(c)*times) }
+	rule.Meets = func(c *trial.Case) func(Reading) bool {
+		limit := math.Log1p(-least(c))
+		return func(r Reading) bool { return r[ReadLift] <= limit }
+	}
+	return rule
+}
+
+// otherwise is a rule by how much it is missed.
+func otherwise(miss func(c *trial.Case, r Reading, times float64) float64, rule Rule) Rule {
+	rule.Miss = miss
+	rule.Meets = func(c *trial.Case) func(Reading) bool {
+		return func(r Reading) bool { return miss(c, r, 1) <= 0 }
+	}
+	return rule
+}
+
+// as is a limit that is the same in every case.
+func as(limit float64) func(*trial.Case) float64 { return func(*trial.Case) float64 { return limit } }
+
 var byMust = map[Must]Rule{
-	Arrives: {Safe: 1, Lost: 1, Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
+	Arrives: otherwise(func(_ *trial.Case, r Reading, _ float64) float64 {
 		if !r.Arrived() {
 			return endless // before all else
 		}
 		return 0
-	}},
-	Steep: {Safe: -0.75, Lost: 3, held: true,
-		asked: func(c *trial.Case) bool { return c.Anchored() && c.Setup.Cast.Distance > 0 },
-		Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-			return Over(r.Value(ReadSteep), judgement.SteepMost.Number/times)
-		}},
-	Slack: {held: true, handlingOnly: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
+	}, Rule{Safe: 1, Lost: 1}),
+	Steep: atMost(ReadSteep, as(judgement.SteepMost.Number), Rule{Safe: -0.75, Lost: 3, held: true,
+		asked: func(c *trial.Case) bool { return c.Anchored() && c.Setup.Cast.Distance > 0 }}),
+	Slack: otherwise(func(_ *trial.Case, r Reading, times float64) float64 {
 		return Over(r.Value(ReadOut)-1, judgement.SlackMost.Number/times)
-	}},
-	InTime: {Safe: -0.45, Lost: 0.8, Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
-		return Over(r.Value(ReadLate), 1)
-	}},
-	Told: {Safe: -2, Lost: 0.75, held: true, asked: asksTouch,
-		Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-			if r.Value(ReadTime) < judgement.ToldFall.Number {
-				return 0 // it is down at once: no touch is waited for
-			}
-			return min(Over(r.Value(ReadKeeps), judgement.CueOpen.Number/times), Under(r.Value(ReadFelt), times))
-		}},
-	Touches: {Safe: -30, Lost: 2, held: true, asked: onBed,
-		Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-			return Under(r.Margin(), judgement.ContactLeast.Number*times)
-		}},
-	Presses: {Safe: -4, Lost: 2, held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 {
-		return Under(r.Margin(), c.Setup.Approach.Margin*times)
-	}},
-	Stays: {Safe: -0.8, Lost: 3, held: true, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-		return Over(r.Value(ReadGrip), 1/times)
-	}},
-	Felt: {Safe: -2, Lost: 0.7, held: true, asked: feels, Miss: func(_ *trial.Case, r Reading, times float64) float64 {
-		return Under(r.Value(ReadFelt), times)
-	}},
-	BackSoon: {Safe: -0.45, Lost: 0.9, Miss: func(c *trial.Case, r Reading, _ float64) float64 {
-		return Over(r.Value(ReadBack), max(c.Setup.Approach.BackMost,
-			judgement.HangGrace.Number*c.Setup.Approach.BackLeast))
-	}},
-	BackLate: {Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 },
-		Miss: func(c *trial.Case, r Reading, _ float64) float64 {
-			return Under(r.Value(ReadBack), c.Setup.Approach.BackLeast)
-		}},
-	Slowly: {Safe: -0.45, Lost: 0.9, asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 },
-		Miss: func(c *trial.Case, r Reading, _ float64) float64 {
-			return Over(r.Value(ReadSpeed), c.Setup.Approach.Ceiling)
-		}},
-	Swims: {held: true, Miss: func(c *trial.Case, r Reading, times float64) float64 {
+	}, Rule{held: true, handlingOnly: true}),
+	InTime:  atMost(ReadLate, as(1), Rule{Safe: -0.45, Lost: 0.8}),
+	Told:    told(Rule{Safe: -2, Lost: 0.75, held: true, asked: asksTouch}),
+	Touches: pushes(as(judgement.ContactLeast.Number), Rule{Safe: -30, Lost: 2, held: true, asked: onBed}),
+	Presses: pushes(func(c *trial.Case) float64 { return c.Setup.Approach.Margin }, Rule{Safe: -4, Lost: 2, held: true}),
+	Stays:   atMost(ReadGrip, as(1), Rule{Safe: -0.8, Lost: 3, held: true}),
+	Felt:    atLeast(ReadFelt, as(1), Rule{Safe: -2, Lost: 0.7, held: true, asked: feels}),
+	BackSoon: atMost(ReadBack, func(c *trial.Case) float64 {
+		return max(c.Setup.Approach.BackMost, judgement.HangGrace.Number*c.Setup.Approach.BackLeast)
+	}, Rule{Safe: -0.45, Lost: 0.9}),
+	BackLate: atLeast(ReadBack, func(c *trial.Case) float64 { return c.Setup.Approach.BackLeast },
+		Rule{Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
+	Slowly: atMost(ReadSpeed, func(c *trial.Case) float64 { return c.Setup.Approach.Ceiling },
+		Rule{Safe: -0.45, Lost: 0.9, asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
+	Swims: otherwise(func(c *trial.Case, r Reading, times float64) float64 {
 		return missesBand(c, r[ReadTrack:], times)
-	}},
-	Hovers: {Safe: -9, Lost: 2, Miss: func(c *trial.Case, r Reading, _ float64) float64 {
+	}, Rule{held: true}),
+	Hovers: otherwise(func(c *trial.Case, r Reading, _ float64) float64 {
 		return Under(stays(c, r.Track()), c.Setup.Approach.Stays)
-	}},
-	Waves: {Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell,
-		Miss: func(_ *trial.Case, r Reading, _ float64) float64 {
-			return Under(r.Value(ReadHeld), judgement.SwellHeld.Number)
-		}},
-	Walks: {Safe: -0.7, Lost: 3, held: true, asked: func(c *trial.Case) bool {
+	}, Rule{Safe: -9, Lost: 2}),
+	Waves: atLeast(ReadHeld, as(judgement.SwellHeld.Number),
+		Rule{Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
+	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{Safe: -0.7, Lost: 3, held: true, asked: func(c *trial.Case) bool {
 		return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
-	},
-		Miss: func(c *trial.Case, r Reading, times float64) float64 {
-			return Over(r.Value(ReadWalk), c.MayWalk()/times)
-		}},
+	}}),
+}
+
+// told is a rule that the touch is told, by the line that stops or by what is felt; unless it is down at once, when no
+// touch is waited for.
+func told(rule Rule) Rule {
+	rule.Miss = func(_ *trial.Case, r Reading, times float64) float64 {
+		if r.Value(ReadTime) < judgement.ToldFall.Number {
+			return 0
+		}
+		return min(Over(r.Value(ReadKeeps), judgement.CueOpen.Number/times), Under(r.Value(ReadFelt), times))
+	}
+	rule.Meets = func(*trial.Case) func(Reading) bool {
+		soon, stops := math.Log(judgement.ToldFall.Number), math.Log(judgement.CueOpen.Number)
+		return func(r Reading) bool { return r[ReadTime] < soon || r[ReadKeeps] <= stops || r[ReadFelt] >= 0 }
+	}
+	return rule
 }
 
 // Of is how a must is judged.

@@ -2,6 +2,7 @@ package musts
 
 import (
 	"math"
+	"math/rand/v2"
 	"testing"
 
 	"dunvel/core/rigging"
@@ -222,6 +223,33 @@ func TestSuitsBetter(t *testing.T) {
 	} {
 		if SuitsBetter(c, tt.other, tt.one) != tt.better {
 			t.Errorf("%s: lacks %.2f and %.2f", name, lack(c, tt.other), lack(c, tt.one))
+		}
+	}
+}
+
+// Whether a must is met is told in two ways, which agree over readings on both sides of everything.
+func TestMeetsAsItMisses(t *testing.T) {
+	random := rand.New(rand.NewPCG(14, 4))
+	c, r := asked(t, func(s *setup.Setup) { s.Swell.Height, s.Approach.Kind = 0.5, setup.HoldBottom })
+	for m, rule := range byMust {
+		if m == Swims || m == Hovers {
+			continue // they have tracks, and one way
+		}
+		met := 0
+		for range 2000 {
+			for place := range r {
+				r[place] = 4 * random.NormFloat64()
+			}
+			meets := rule.Meets(c)(r)
+			if meets {
+				met++
+			}
+			if miss := rule.Miss(c, r, 1); meets != (miss <= 0) {
+				t.Fatalf("%d is met: %t, and missed by %g in %v", m, meets, miss, r)
+			}
+		}
+		if met == 0 || met == 2000 && m != Arrives {
+			t.Errorf("%d was met %d times of 2000", m, met)
 		}
 	}
 }

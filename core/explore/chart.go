@@ -98,6 +98,7 @@ type worked struct {
 	Cell
 	heads []judge.Head
 	known []*judge.Head // those of them that were judged there, or are mixed from ones known all around
+	amid  []*judge.Head // those of these that are mixed from ones on both sides of their mass
 }
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
@@ -161,11 +162,11 @@ func (c *Charting) level(ctx context.Context, size int, emit func(Cell) error) e
 // are of one mind or it is fine enough.
 func (c *Charting) find(ctx context.Context, before map[place]worked, at place, size int) (worked, error) {
 	if size >= chartAlone {
-		return c.workOut(ctx, at, 0, nil, size)
+		return c.workOut(ctx, at, 0, worked{}, size)
 	}
 	corners := c.corners(before, at, 2*size)
 	if size >= chartCoarse {
-		return c.workOut(ctx, at, c.amid(corners), nil, size)
+		return c.workOut(ctx, at, c.amid(corners), worked{}, size)
 	}
 	agreed := true
 	for _, corner := range corners {
@@ -175,14 +176,14 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 	if err != nil || size < chartFine || agreed {
 		return mixed, err
 	}
-	return c.workOut(ctx, at, c.amid(corners), mixed.known, size)
+	return c.workOut(ctx, at, c.amid(corners), mixed, size)
 }
 
 // clearBy is how far from what is wanted the chance of a mixed head is, for each cell that the places lie apart
 // that it is mixed from, for it not to be tried.
 const clearBy = 0.04
 
-// clear are those of mixed heads that need no try.
+// clear are those of mixed heads that need no try. One beyond those that it is mixed from is not: that is too far out.
 func (c *Charting) clear(mixed []*judge.Head, size int) []*judge.Head {
 	return slices.DeleteFunc(slices.Clone(mixed), func(h *judge.Head) bool {
 		return math.Abs(h.Sure-c.setup.Approach.Sure) < clearBy*float64(size)
@@ -266,14 +267,14 @@ func (c *Charting) situate(at place) (*trial.Case, error) {
 // workOut works one place out, beginning with heads around the mass that a neighbour
 // has. Of heads that are mixed there, from places a size apart, those that are clear are not tried, and one that
 // cannot be judged like another stays as it is mixed.
-func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed []*judge.Head, size int) (worked, error) {
+func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed worked, size int) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {
 		_, other := Sensible(err)
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)
-	aside, clear := c.known.Aside(site, mixed...), c.clear(mixed, size)
+	aside, clear := c.known.Aside(site, mixed.known...), c.clear(mixed.amid, size)
 	by := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		if i := slices.IndexFunc(clear, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *clear[i], nil

@@ -30,29 +30,41 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 		return out, other
 	}
 	weights := c.weights(at, corners)
-	var parts []bool
+	var parts, guesses []bool
 	for _, mass := range c.masses {
-		if h, whole, ok := mixed(here, mass, &corners, weights); ok {
-			out.heads, parts = append(out.heads, h), append(parts, !whole)
+		if h, how, ok := mixed(here, mass, &corners, weights); ok {
+			out.heads, parts, guesses = append(out.heads, h), append(parts, how == inPart), append(guesses, how != amidst)
 		}
 	}
-	out.known = pointers(out.heads, parts)
+	out.known, out.amid = pointers(out.heads, parts), pointers(out.heads, guesses)
 	if len(out.heads) > 0 {
 		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
 	}
 	return out, nil
 }
 
-// mixed is a head of a mass amid those of some cells. Where it cannot be told from all of them (whole) its
+// telling is how a mixed head is told from those of the cells around.
+type telling int
+
+const (
+	inPart telling = iota // from some of them
+	beyond                // from all, beyond the masses that are known of one
+	amidst                // from all
+)
+
+// mixed is a head of a mass amid those of some cells. Where it cannot be told from all of them its
 // chance is the mean of those that it has; ok is false where it is known at none.
-func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) (h judge.Head, whole, ok bool) {
+func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) (h judge.Head, how telling, ok bool) {
 	var shares []judge.Share
 	var same []*judge.Head // of the mass, and held alike
 	all := 0.0             // of the shares
+	how = amidst
 	for n := range corners {
 		corner := &corners[n]
 		for _, s := range sharesOf(corner.known, mass) {
-			s.Of *= weights[n]
+			if s.Of *= weights[n]; s.Of < 0 {
+				how = beyond
+			}
 			shares, all = append(shares, s), all+s.Of
 		}
 		for i := range corner.heads {
@@ -64,16 +76,16 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 		}
 	}
 	if len(same) == 0 {
-		return h, false, false
+		return h, inPart, false
 	}
-	if whole = math.Abs(all-1) < 1e-9; whole {
+	if math.Abs(all-1) < 1e-9 {
 		if len(same) == len(corners) && alike(same) {
 			h, ok = judge.Mean(c, mass, shares)
 		} else {
 			h, ok = judge.Amid(c, mass, shares, nil)
 		}
 		if ok {
-			return h, true, true
+			return h, how, true
 		}
 	}
 	h = *same[0]
@@ -82,7 +94,7 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 		h.Sure += s.Sure / float64(len(same))
 	}
 	h.Verdict = judge.VerdictOf(h.Sure, c.Setup.Approach.Sure)
-	return h, false, true
+	return h, inPart, true
 }
 
 // alikeSure is how near to one another chances are of which the mean is taken.

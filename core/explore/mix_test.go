@@ -88,3 +88,39 @@ func TestClear(t *testing.T) {
 		}
 	}
 }
+
+// A head is told from heads on both sides of its mass, or from beyond those that are known at a place, or in part.
+func TestHowAHeadIsMixed(t *testing.T) {
+	chart, err := still(nil).NewChart(water(func(*setup.Setup) {}), "water.depth", "wind.speed", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	here, err := chart.situate(place{16, 16})
+	if err != nil {
+		t.Fatal(err)
+	}
+	corner := func(masses ...float64) (out worked) {
+		for _, mass := range masses {
+			h, err := chart.search.Bench.Judge(t.Context(), here, mass)
+			if err != nil {
+				t.Fatal(err)
+			}
+			out.heads = append(out.heads, h)
+		}
+		out.known = pointers(out.heads, nil)
+		return out
+	}
+	light, heavy := corner(2e-3, 4e-3), corner(4e-3, 8e-3)
+	corners := [4]worked{light, light, heavy, corner(4e-3, 8e-3, 30e-3)}
+	for mass, want := range map[float64]telling{2e-3: beyond, 4e-3: amidst, 8e-3: beyond, 30e-3: inPart} {
+		if _, how, ok := mixed(here, mass, &corners, [4]float64{0.25, 0.25, 0.25, 0.25}); !ok || how != want {
+			t.Errorf("%g g: %t, told in way %d, not %d", 1e3*mass, ok, how, want)
+		}
+	}
+	if _, how, _ := mixed(here, 8e-3, &corners, [4]float64{0, 0, 0.5, 0.5}); how != amidst {
+		t.Errorf("places that do not count: %d", how)
+	}
+	if _, _, ok := mixed(here, 3e-3, &corners, [4]float64{0.25, 0.25, 0.25, 0.25}); ok {
+		t.Error("one that was judged nowhere is mixed")
+	}
+}

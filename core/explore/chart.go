@@ -98,7 +98,7 @@ type worked struct {
 	Cell
 	heads []judge.Head
 	known []*judge.Head // those of them that were judged there, or are mixed from ones known all around
-	amid  []*judge.Head // those of these that are mixed from ones on both sides of their mass
+	inner []*judge.Head // those of these that are mixed from ones on both sides of their mass
 }
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
@@ -134,28 +134,32 @@ func (c *Charting) level(ctx context.Context, size int, emit func(Cell) error) e
 			if _, done := before[at]; done {
 				continue
 			}
-			work.Go(func() (err error) {
-				defer func() {
-					if err != nil {
-						over.Store(true)
-					}
-				}()
-				if err := ctx.Err(); err != nil {
-					return err
-				}
-				cell, err := c.find(ctx, before, at, size)
+			work.Go(func() error {
+				err := c.add(ctx, before, at, size, emit)
 				if err != nil {
-					return err
+					over.Store(true)
 				}
-				cell.X, cell.Y, cell.Size = x, y, size
-				c.mutex.Lock()
-				defer c.mutex.Unlock()
-				c.cells[at] = cell
-				return emit(cell.Cell)
+				return err
 			})
 		}
 	}
 	return work.Wait()
+}
+
+// add works one cell out and keeps it.
+func (c *Charting) add(ctx context.Context, before map[place]worked, at place, size int, emit func(Cell) error) error {
+	if err := ctx.Err(); err != nil {
+		return err
+	}
+	cell, err := c.find(ctx, before, at, size)
+	if err != nil {
+		return err
+	}
+	cell.X, cell.Y, cell.Size = at.x, at.y, size
+	c.mutex.Lock()
+	defer c.mutex.Unlock()
+	c.cells[at] = cell
+	return emit(cell.Cell)
 }
 
 // find is the cell at a place: worked out, tried, or mixed from those around it where they
@@ -218,12 +222,11 @@ func (c *Charting) corners(before map[place]worked, at place, size int) [4]worke
 		before[place{right, high}]}
 }
 
-// pointers are those to heads, but for some that are left out.
-func pointers(heads []judge.Head, but []bool) (out []*judge.Head) {
+// pointers are those to heads.
+func pointers(heads []judge.Head) []*judge.Head {
+	out := make([]*judge.Head, len(heads))
 	for i := range heads {
-		if but == nil || !but[i] {
-			out = append(out, &heads[i])
-		}
+		out[i] = &heads[i]
 	}
 	return out
 }
@@ -274,7 +277,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)
-	aside, clear := c.known.Aside(site, mixed.known...), c.clear(mixed.amid, size)
+	aside, clear := c.known.Aside(site, mixed.known...), c.clear(mixed.inner, size)
 	by := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		if i := slices.IndexFunc(clear, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *clear[i], nil
@@ -285,7 +288,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 	if err != nil {
 		return worked{}, err
 	}
-	out := worked{heads: w.heads, known: pointers(w.heads, nil), Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
+	out := worked{heads: w.heads, known: pointers(w.heads), Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
 	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
 	return out, nil
 }

@@ -30,35 +30,44 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 		return out, other
 	}
 	weights := c.weights(at, corners)
-	var parts, guesses []bool
+	out.heads = make([]judge.Head, 0, len(c.masses))
 	for _, mass := range c.masses {
-		if h, how, ok := mixed(here, mass, &corners, weights); ok {
-			out.heads, parts, guesses = append(out.heads, h), append(parts, how == inPart), append(guesses, how != amidst)
+		h, how := mixed(here, mass, &corners, weights)
+		if how == untold {
+			continue
+		}
+		out.heads = append(out.heads, h)
+		last := &out.heads[len(out.heads)-1]
+		if how >= beyond {
+			out.known = append(out.known, last)
+		}
+		if how == within {
+			out.inner = append(out.inner, last)
 		}
 	}
-	out.known, out.amid = pointers(out.heads, parts), pointers(out.heads, guesses)
 	if len(out.heads) > 0 {
 		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
 	}
 	return out, nil
 }
 
-// telling is how a mixed head is told from those of the cells around.
+// telling is how well a mixed head is told from those of the cells around.
 type telling int
 
 const (
-	inPart telling = iota // from some of them
-	beyond                // from all, beyond the masses that are known of one
-	amidst                // from all
+	untold telling = iota // it is known at none of them
+	inPart                // from some of them
+	beyond                // from all, at one from beyond the masses that are known there
+	within                // from all
 )
 
 // mixed is a head of a mass amid those of some cells. Where it cannot be told from all of them its
-// chance is the mean of those that it has; ok is false where it is known at none.
-func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) (h judge.Head, how telling, ok bool) {
+// chance is the mean of those that it has.
+func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) (h judge.Head, how telling) {
 	var shares []judge.Share
 	var same []*judge.Head // of the mass, and held alike
 	all := 0.0             // of the shares
-	how = amidst
+	how = within
 	for n := range corners {
 		corner := &corners[n]
 		for _, s := range sharesOf(corner.known, mass) {
@@ -76,16 +85,17 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 		}
 	}
 	if len(same) == 0 {
-		return h, inPart, false
+		return h, untold
 	}
 	if math.Abs(all-1) < 1e-9 {
+		ok := false
 		if len(same) == len(corners) && alike(same) {
 			h, ok = judge.Mean(c, mass, shares)
 		} else {
 			h, ok = judge.Amid(c, mass, shares, nil)
 		}
 		if ok {
-			return h, how, true
+			return h, how
 		}
 	}
 	h = *same[0]
@@ -94,7 +104,7 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 		h.Sure += s.Sure / float64(len(same))
 	}
 	h.Verdict = judge.VerdictOf(h.Sure, c.Setup.Approach.Sure)
-	return h, inPart, true
+	return h, inPart
 }
 
 // alikeSure is how near to one another chances are of which the mean is taken.

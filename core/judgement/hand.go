@@ -47,6 +47,7 @@ var (
 var (
 	TakenUpLeast = Value{1.01, "1", 0, "line over the way to the bait, when a hand has taken all of it up"}
 	TakenUpMost  = Value{1.3, "1", 0, "and when it has left as much as may help"}
+	SlackPull    = Value{0.01, "1", 0, "pull of a line at a head that lies, over its weight in water, that counts as none"}
 	ContactLeast = Value{0.01, "1", 0, "share of its weight on the bed below which it does not touch it"}
 	MarginWanted = Value{0.1, "1", 0, "a head that pushes with a tenth of its weight touches the bed all the way"}
 	CreepMost    = Value{0.05, "m/s", 0, "what creeps no faster is still in place"}

@@ -82,7 +82,7 @@ func (c *chain) assemble(s *stage, x []r3.Vec, tension []float64) {
 	}
 	if c.pinned {
 		for i := range c.n {
-			c.turn(i, x)
+			c.addTurn(i, x)
 		}
 		c.force[0], c.diagonal[0], c.above[0] = r3.Vec{}, unitBlock, block{}
 	}
@@ -165,8 +165,7 @@ func (c *chain) segmentLoad(i int, line *thread, k *link, tau float64, x []r3.Ve
 		l.half = line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), half, byPlace, &l.slopes)
 		return
 	}
-	eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
-	inWater := line.wet.forceAndSlopes(k.way, r3.Sub(c.flowAt(eye), v), half, wet*byPlace, &l.slopes)
+	inWater := line.wet.forceAndSlopes(k.way, r3.Sub(c.flowAt(wetMiddle(x[i], x[i+1])), v), half, wet*byPlace, &l.slopes)
 	if wet == 1 {
 		l.half = inWater
 		return
@@ -175,6 +174,11 @@ func (c *chain) segmentLoad(i int, line *thread, k *link, tau float64, x []r3.Ve
 	l.half = r3.Add(r3.Scale(wet, inWater), r3.Scale(1-wet, inAir))
 	more := r3.Sub(inWater, inAir)
 	l.crosses, l.lower, l.upper = true, r3.Scale(wetLower, more), r3.Scale(wetUpper, more)
+}
+
+// wetMiddle is about the middle of what is under water of a segment from a to b.
+func wetMiddle(a, b r3.Vec) r3.Vec {
+	return r3.Vec{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2, Z: min((a.Z+b.Z)/2, min(a.Z, b.Z)/2)}
 }
 
 // loadNode adds what acts on a node itself, which moves at velocity and has

@@ -3,6 +3,7 @@ package mechanics
 import (
 	"math"
 
+	"dunvel/core/judgement"
 	"dunvel/core/rig"
 	"dunvel/core/tackle"
 
@@ -13,7 +14,7 @@ import (
 type Hung struct {
 	off   []r3.Vec  // of each node from the straight way between the ends, over its length
 	pull  []float64 // above each, N
-	spare float64   // of the line, over that way
+	spare float64   // of the line, over that length
 }
 
 // hanging is how finely a line is resolved that hangs: what it pulls with at its end is off by less than 1 %.
@@ -33,9 +34,6 @@ const (
 	unyielding = 3e5 // N, the stiffness of a line at rest, which is as long as it is
 )
 
-// slackest is the pull of a line, over the weight of the rig in water, that counts as none.
-const slackest = 0.01
-
 // hang finds how a line hangs between place, where the end body is held, and the rod tip, and what it pulls with at
 // place, in N. It is false where neither water nor wind tightens it, or it does not come to rest.
 func (s *Scene) hang(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) (*Hung, r3.Vec, bool) {
@@ -50,6 +48,26 @@ func (s *Scene) hang(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curv
 	return m.hung(), m.tensionAt(0, -1), true
 }
 
+// span is the straight way between the ends of a line.
+type span struct {
+	place, way r3.Vec
+	length     float64 // m
+	lineOut    float64 // m
+	spare      float64 // of the line, over the length
+}
+
+// tight is what a line has to spare that is as tight as it gets, over the straight way.
+const tight = 1e-4
+
+func newSpan(place, tip r3.Vec, lineOut float64) span {
+	way := r3.Sub(tip, place)
+	length := r3.Norm(way)
+	return span{place, way, length, lineOut, max(lineOut/length-1, tight)}
+}
+
+// at is where it is so many m of line up.
+func (p span) at(along float64) r3.Vec { return r3.Add(p.place, r3.Scale(along/p.lineOut, p.way)) }
+
 // stretch puts the line between place and the rod tip, as one hangs that is loaded evenly or as another did; false
 // where nothing loads it.
 func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
@@ -58,21 +76,19 @@ func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
 	for b := range m.touched {
 		m.touched[b] = true
 	}
-	way := r3.Sub(tip, place)
-	chord := r3.Norm(way)
-	spare := max(lineOut/chord-1, tight)
-	load := m.scene.loadOn(&m.rig.Main, place, way)
+	straight := newSpan(place, tip, lineOut)
+	load := m.scene.loadOn(&m.rig.Main, place, straight.way)
 	total := r3.Norm(load) * lineOut
-	pull := total / math.Sqrt(24*spare)
-	if pull+total/2 < slackest*m.rig.Weight() {
+	// A parabola that sags little is longer than its chord by 8/3 of the square of the sag over that.
+	pull := total / math.Sqrt(24*straight.spare)
+	if pull+total/2 < judgement.SlackPull.Number*m.rig.Weight() {
 		return false
 	}
-	// A parabola as long as the line.
-	sag := r3.Scale(4*chord*math.Sqrt(3.0/8*spare)*lineOut/total, load)
+	sag := r3.Scale(4*straight.length*math.Sqrt(3.0/8*straight.spare)*lineOut/total, load)
 	m.put(0, place, r3.Vec{}, 0)
 	for m.grow(func(at float64) r3.Vec {
 		u := at / lineOut
-		return r3.Add(place, r3.Add(r3.Scale(u, way), r3.Scale(u*(1-u), sag)))
+		return r3.Add(straight.at(at), r3.Scale(u*(1-u), sag))
 	}) {
 	}
 	m.pos[m.n] = tip
@@ -82,17 +98,13 @@ func (m *sim) stretch(place r3.Vec, lineOut float64, near *Hung) bool {
 	if near == nil || len(near.off) != m.n {
 		return true
 	}
-	eased := math.Sqrt(spare / near.spare) // as it sags
+	eased := math.Sqrt(straight.spare / near.spare) // as it sags
 	for i := range m.n {
-		straight := r3.Add(place, r3.Scale(m.at[i]/lineOut, way))
-		m.pos[i] = r3.Add(straight, r3.Scale(chord*eased, near.off[i]))
+		m.pos[i] = r3.Add(straight.at(m.at[i]), r3.Scale(straight.length*eased, near.off[i]))
 		m.tension[i] = near.pull[i] / eased
 	}
 	return true
 }
-
-// tight is what a line has to spare that is as tight as it gets, over the straight way.
-const tight = 1e-4
 
 // loadOn is what water and wind do to a metre of line across the way that it goes from place to the rod tip, in N.
 func (s *Scene) loadOn(line *tackle.Line, place, way r3.Vec) r3.Vec {
@@ -117,7 +129,7 @@ func (m *sim) comeToRest() bool {
 		switch {
 		case tau == atRest:
 			return true
-		case m.pulls() < slackest:
+		case m.pulls() < judgement.SlackPull.Number:
 			return false
 		}
 		if tau *= longer; tau > lastLeap {
@@ -153,27 +165,23 @@ func (m *sim) leap(tau float64, first bool) bool {
 
 // hung is how the line hangs now.
 func (m *sim) hung() *Hung {
-	place, way := m.pos[0], r3.Sub(m.pos[m.n], m.pos[0])
-	chord := r3.Norm(way)
-	out := &Hung{off: make([]r3.Vec, m.n), pull: make([]float64, m.n), spare: max(m.lineOut/chord-1, tight)}
+	straight := newSpan(m.pos[0], m.pos[m.n], m.lineOut)
+	out := &Hung{off: make([]r3.Vec, m.n), pull: make([]float64, m.n), spare: straight.spare}
 	for i := range m.n {
-		straight := r3.Add(place, r3.Scale(m.at[i]/m.lineOut, way))
-		out.off[i] = r3.Scale(1/chord, r3.Sub(m.pos[i], straight))
+		out.off[i] = r3.Scale(1/straight.length, r3.Sub(m.pos[i], straight.at(m.at[i])))
 	}
 	copy(out.pull, m.tension)
 	return out
 }
 
-// turn adds how the load on segment i changes as it turns. Of a line that moves that is next to nothing in a step; at
+// addTurn adds how the load on segment i changes as it turns. Of a line that moves that is next to nothing in a step; at
 // rest nothing else changes it.
-func (c *chain) turn(i int, x []r3.Vec) {
+func (c *chain) addTurn(i int, x []r3.Vec) {
 	k, line := &c.links[i], c.line(i)
-	z0, z1 := x[i].Z, x[i+1].Z
-	wet, _, _ := wetShare(z0, z1, c.film)
-	eye := r3.Vec{X: (x[i].X + x[i+1].X) / 2, Y: (x[i].Y + x[i+1].Y) / 2, Z: min((z0+z1)/2, min(z0, z1)/2)}
+	wet, _, _ := wetShare(x[i].Z, x[i+1].Z, c.film)
 	var by block
-	line.wet.turned(k.way, c.flowAt(eye), wet*k.rest/(2*k.length), &by)
-	line.dry.turned(k.way, c.scene.Wind, (1-wet)*k.rest/(2*k.length), &by)
+	line.wet.turnSlopes(k.way, c.flowAt(wetMiddle(x[i], x[i+1])), wet*k.rest/(2*k.length), &by)
+	line.dry.turnSlopes(k.way, c.scene.Wind, (1-wet)*k.rest/(2*k.length), &by)
 	for n, v := range by {
 		c.diagonal[i][n] -= v
 		if i+1 < c.n {
@@ -184,8 +192,8 @@ func (c *chain) turn(i int, x []r3.Vec) {
 	}
 }
 
-// turned adds to by how the force of the fluid on so much line changes with its tangent t, in the relative flow u.
-func (l *strand) turned(t, u r3.Vec, line float64, by *block) {
+// turnSlopes adds to by how the force of the fluid on so much line changes with its tangent t, in the relative flow u.
+func (l *strand) turnSlopes(t, u r3.Vec, line float64, by *block) {
 	along, across, speed := splitFlow(t, u)
 	if speed < 1e-6 {
 		return

@@ -123,12 +123,12 @@ func TestHungOrSlack(t *testing.T) {
 }
 
 // The change of the force on a line as it turns is the slope of the force.
-func TestTurned(t *testing.T) {
+func TestTurnSlopes(t *testing.T) {
 	l := line(t, "braid", 0.2e-3)
 	s := newStrand(&l, &salt, 0)
 	tangent, flow := r3.Unit(r3.Vec{X: 2, Y: -1, Z: 0.5}), r3.Vec{X: 0.1, Y: 0.25, Z: 0.02}
 	var by block
-	s.turned(tangent, flow, 1, &by)
+	s.turnSlopes(tangent, flow, 1, &by)
 	for _, way := range []r3.Vec{{X: 1}, {Y: 1}, {Z: 1}} {
 		// Only what is across the line turns it.
 		turn := r3.Scale(1e-6, r3.Sub(way, r3.Scale(r3.Dot(way, tangent), tangent)))
@@ -139,7 +139,7 @@ func TestTurned(t *testing.T) {
 		}
 	}
 	var calm block
-	if s.turned(tangent, r3.Vec{}, 1, &calm); calm != (block{}) {
+	if s.turnSlopes(tangent, r3.Vec{}, 1, &calm); calm != (block{}) {
 		t.Errorf("in still water: %v", calm)
 	}
 }

@@ -20,8 +20,8 @@ type Lie struct {
 // LieAt tells whether the end body stays at place on the bed, the rod tip
 // standing over x = y = 0 with lineOut metres out and the bail closed, by how the
 // line hangs between them, which is found sooner from one that hung nearly so (near,
-// which may be nil). Where neither water nor wind pulls on it the line is longer than they
-// can tighten: Slack.
+// which may be nil). Where neither water nor wind pulls on it to speak of, the line is longer than
+// they can tighten: Slack. So is one that does not come to rest.
 func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) Lie {
 	weight := r.Weight()
 	if weight <= 0 {

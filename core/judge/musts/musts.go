@@ -37,7 +37,7 @@ type Rule struct {
 	// Miss is by how much it is missed, as a share of what is asked, where that is
 	// to be met some times over: 0 or less meets it.
 	Miss func(c *trial.Case, r Reading, over float64) float64
-	// Meets is what tells of readings of a case whether it is met: as Miss does, in a tenth of the time.
+	// Meets tells of readings of a case whether it is met: as Miss does, by the logarithms that they are.
 	Meets func(c *trial.Case) func(r Reading) bool
 	// asked tells whether it is asked for at all; nil always.
 	asked func(c *trial.Case) bool

@@ -139,6 +139,7 @@ const components: ThemeOptions["components"] = {
       paper: { border: "1px solid var(--palette-text-secondary)" },
       noOptions: { color: "var(--palette-text-primary)" },
       option: { [thumb]: { minHeight: 48 } },
+      // Its arrow stands under those of the other fields.
       popupIndicator: { [thumb]: { width: 48, height: 48, marginRight: "-12px" } },
       hasPopupIcon: { [thumb]: { "&& .MuiAutocomplete-inputRoot": { paddingRight: 36 } } },
     },

@@ -230,14 +230,9 @@ func TestEngineDies(t *testing.T) {
 	t.Parallel()
 	p := first(t)
 	p.begun()
-	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
-		cdppage.AddScriptToEvaluateOnNewDocumentParams{
-			Source: `window.engines = []; window.Worker = class extends Worker {
+	p.before(`window.engines = []; window.Worker = class extends Worker {
 			postMessage(m) { if (!engines.includes(this)) engines.push(this); super.postMessage(window.poison && m.path ? null : m) }
-		}`,
-		}); err != nil {
-		t.Fatal(err)
-	}
+		}`)
 	p.visit("/?open=4")
 	p.until(ready)
 	p.until(held)
@@ -279,12 +274,7 @@ func TestClockAhead(t *testing.T) {
 	t.Parallel()
 	p := first(t)
 	p.begun()
-	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
-		cdppage.AddScriptToEvaluateOnNewDocumentParams{
-			Source: `const now = Date.now; Date.now = () => now() + 3600e3`,
-		}); err != nil {
-		t.Fatal(err)
-	}
+	p.before(`const now = Date.now; Date.now = () => now() + 3600e3`)
 	p.visit("/?open=4")
 	p.says(".away", "The clock of this device is 60 min ahead of the server’s: what is logged here has this device’s "+
 		"times.")

@@ -100,6 +100,28 @@ func TestTechniquesAndChips(t *testing.T) {
 	p.says(".programme", "500 is outside what is allowed, 1 to 60")
 }
 
+// On a busy machine the address follows the water while what was chosen just before has not been drawn yet.
+func TestChosenWhileTheAddressFollows(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	p.before(`const later = window.setTimeout;
+		window.setTimeout = (then, ms, ...of) => ms === 250 ? later(window.rests = then, 3600e3) : later(then, ms, ...of)`)
+	p.visit("/fall?open=4")
+	p.says(".fall-words", "Down in ")
+	p.until(`window.rests && document.querySelector("#technique option[value=sink-draw]")`)
+	opened := p.text(".fall-words")
+	value[bool](p, `(() => {
+		const seen = new MutationObserver(() => {seen.disconnect(); rests()});
+		seen.observe(document.querySelector(".programme"), {childList: true, subtree: true});
+		return true})()`)
+	p.choose("technique", "sink-draw")
+	p.says(".fall-words", "6 falls of ")
+	p.until(`location.search.includes("do=sink-draw") && location.search.includes("water.depth=")`)
+	p.choose("technique", "drop")
+	p.until(fmt.Sprintf(`document.querySelector(".fall-words")?.innerText === %q`, opened))
+}
+
 func TestTwoHeadsOnOneClock(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/fall?head=3.5&against=14.2&at=20")

@@ -98,11 +98,14 @@ func open(t testing.TB, path string) *page {
 // begun makes the browser one in which Dunvel was used before.
 func (p *page) begun() {
 	p.t.Helper()
-	_, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
-		cdppage.AddScriptToEvaluateOnNewDocumentParams{
-			Source: `localStorage.setItem("dunvel.begun", "true")`,
-		})
-	if err != nil {
+	p.before(`localStorage.setItem("dunvel.begun", "true")`)
+}
+
+// before has a script run on every page that is opened, before the page's own.
+func (p *page) before(script string) {
+	p.t.Helper()
+	if _, err := chromedp.Call(p.ctx, cdppage.AddScriptToEvaluateOnNewDocument,
+		cdppage.AddScriptToEvaluateOnNewDocumentParams{Source: script}); err != nil {
 		p.t.Fatal(err)
 	}
 }

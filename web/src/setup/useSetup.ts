@@ -178,12 +178,15 @@ export function useSetup() {
   useToldOfUseless(given, params);
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(given, params)));
   const followed = useRef(inAddress);
+  const drawn = useRef(inAddress);
   const opened = useOpened(params, setSetup);
   /** Addresses that were set and have not been seen yet: on a busy machine a newer change overtakes them. */
   const sent = useRef<string[]>([]);
 
-  // Going back, or a link within the page, brings another setup.
+  // Going back, or a link within the page, brings another setup; what else stands in the address does not.
   useEffect(() => {
+    if (inAddress === drawn.current) return;
+    drawn.current = inAddress;
     const on = sent.current.indexOf(inAddress);
     if (on >= 0) sent.current = sent.current.slice(on + 1);
     if (on >= 0 || inAddress === followed.current) return;

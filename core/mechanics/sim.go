@@ -19,7 +19,8 @@ const (
 	firstStep   = 0.1  // s, after anything sudden
 	blow        = 0.02 // s that a step is to be no longer than in which something comes to the bed again
 	shortest    = 1e-5 // s
-	longest     = 5    // s
+	longest     = 5    // s, or as long as it takes to reel in
+	slowly      = 1    // m
 	growth      = 2.2  // of a step over the last, at most,
 	wary        = 1.2  // and after one that was not solved, which then grows as much from step to step
 	landing     = 1e-3 // m over the bed at which a body has landed
@@ -245,7 +246,7 @@ func (m *sim) advance() {
 		return
 	}
 	m.accept(h, line)
-	m.step = min(m.longest, h*min(m.grows, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
+	m.step = min(m.mostStep(), h*min(m.grows, max(0.5, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
 	m.grows = min(growth, wary*m.grows)
 	if h == reeled { // what kept it short is over
 		m.step = max(m.step, min(wished, growth*h*max(1, 0.9*math.Sqrt(m.miss/max(missed, 1e-6)))))
@@ -274,6 +275,14 @@ func (m *sim) nextStep() (h, reeled float64) {
 		h = (end - m.time) / 2
 	}
 	return h, reeled
+}
+
+// mostStep is how long a step may be, s.
+func (m *sim) mostStep() float64 {
+	if p := m.now(); !p.Open && p.Reel > 0 && !m.scene.Swell.Moves() {
+		return max(m.longest, slowly/(p.Reel+r3.Norm(m.d.Cast.Drift)))
+	}
+	return m.longest
 }
 
 // shorter is how far a step of h seconds was off, and how long it has to be instead; 0 where it

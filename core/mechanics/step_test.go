@@ -4,6 +4,8 @@ import (
 	"math"
 	"testing"
 
+	"dunvel/core/water"
+
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -51,6 +53,20 @@ func TestComesIn(t *testing.T) {
 	if h, _ := m.nextStep(); math.Abs(h-2) > 1e-9 {
 		t.Errorf("a step of %g s to a depth that is 2 s off", h)
 	}
+}
+
+// What is reeled in slowly moves little, and takes longer steps; what the boat or a swell moves does not.
+func TestSlowReelsTakeLongSteps(t *testing.T) {
+	m := begun(t, Phase{Reel: 0.02, Time: 900})
+	near(t, "reeled slowly", m.mostStep(), 50, 1e-9)
+	m.d.Cast.Drift = r3.Vec{Y: 0.03}
+	near(t, "from a boat that drifts", m.mostStep(), 20, 1e-9)
+	for what, p := range map[string]Phase{"held": {Time: 900}, "let run": {Open: true, Time: 900},
+		"reeled fast": {Reel: 0.21, Time: 900}} {
+		near(t, what, begun(t, p).mostStep(), longest, 0)
+	}
+	m.scene.Swell = water.WavesOver(water.Swell{Height: 1, Period: 8}, 20)
+	near(t, "in a swell", m.mostStep(), longest, 0)
 }
 
 // After a step that was not solved steps grow warily, and then as much as they may again.

@@ -402,7 +402,7 @@ func (l look) pick(ctx context.Context, value float64) (float64, error) {
 const closeCall = 0.15
 
 // settle has a head known at a value: on its own where its chance is a close call, and otherwise like
-// others, with the speed of the hand that suits it here.
+// others.
 func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) error {
 	if mass == 0 {
 		return nil
@@ -413,7 +413,7 @@ func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) er
 		return err
 	}
 	if c.School().Swims && math.Abs(h.Sure-c.Setup.Approach.Sure) > closeCall {
-		by = l.known.Closely(l.at(value))
+		by = l.known.Seen(l.at(value))
 	} else {
 		by = l.known.Nearly(l.at(value))
 	}

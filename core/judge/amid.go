@@ -64,7 +64,6 @@ func amid(mass float64, of []Share, by *Head) (h Head, ok bool) {
 		hover += one.Of * math.Log(max(one.Hover.TakeUp, slowest))
 		if by != nil {
 			by.moreThan(one, centre)
-			swim += one.Of * (by.corrected() - one.corrected())
 		}
 		if one.doubts != nil && (d == nil || d.some && !one.doubts.some) {
 			d = one.doubts
@@ -90,14 +89,6 @@ func (h *Head) moreThan(one Share, to musts.Reading) {
 	if one.finer != nil {
 		floats.AddScaled(to, -one.Of, one.finer)
 	}
-}
-
-// corrected is the logarithm of the speed that suits a head that swims over what two speeds tell of it.
-func (h *Head) corrected() float64 {
-	if h.Swim.Between == 0 {
-		return 0
-	}
-	return math.Log(max(h.Swim.Speed, slowest) / h.Swim.Between)
 }
 
 // slowest is what a speed of the hand is taken to be that is not known, m/s.

@@ -31,7 +31,6 @@ type view struct {
 	of    *trial.Case
 	mass  float64
 
-	ownSpeed bool // the speed of the hand that suits is worked out, not scaled from that of another head
 	thorough bool // every unknown is looked at, even where it decides nothing any more
 }
 
@@ -390,7 +389,7 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (m
 	if q.Handling.Down || low < 0 || musts.Suits(moved, r) {
 		return r, nil
 	}
-	q.Handling, q.Near = ways[low], nil
+	q.Handling, q.Near = ways[low], &trial.Result{} // it lies otherwise than held so
 	down, err := v.try(moved, q)
 	if err != nil {
 		return nil, err

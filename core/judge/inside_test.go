@@ -93,7 +93,7 @@ func TestRefinedOnce(t *testing.T) {
 	}
 }
 
-// What is swum like another is as much faster or slower as that was against what its two hands told.
+// What is judged like another has the speed of the hand that suits it where it is, and not that of the other.
 func TestSpeedLike(t *testing.T) {
 	at := func(depth float64) *trial.Case {
 		s := setup.Default()
@@ -112,16 +112,12 @@ func TestSpeedLike(t *testing.T) {
 	if err != nil || !ok {
 		t.Fatal(ok, err)
 	}
-	if want := like.Swim.Between * from.Swim.Speed / from.Swim.Between; math.Abs(like.Swim.Speed-want) > 1e-9 ||
-		from.Swim.Speed == from.Swim.Between {
-		t.Errorf("%g m/s, not %g", like.Swim.Speed, want)
-	}
-	own, ok, err := Engine.LikeWithSpeed(t.Context(), at(4.3), 10.6e-3, &from)
-	if err != nil || !ok || math.Abs(own.Sure-like.Sure) > 0.05 {
-		t.Fatal(ok, own.Sure, like.Sure, err)
-	}
 	alone, err := Engine.Judge(t.Context(), at(4.3), 10.6e-3)
-	if err != nil || math.Abs(own.Swim.Speed/alone.Swim.Speed-1) > 1e-9 {
-		t.Errorf("%g m/s, on its own %g: %v", own.Swim.Speed, alone.Swim.Speed, err)
+	if err != nil || math.Abs(like.Swim.Speed/alone.Swim.Speed-1) > 1e-9 ||
+		like.Swim.Speed > 0.97*from.Swim.Speed {
+		t.Errorf("%g m/s, on its own %g, the other %g: %v", like.Swim.Speed, alone.Swim.Speed, from.Swim.Speed, err)
+	}
+	if math.Abs(alone.Sure-like.Sure) > 0.05 {
+		t.Errorf("%g sure, on its own %g", like.Sure, alone.Sure)
 	}
 }

@@ -18,20 +18,11 @@ func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from *Head
 	return view{bench: b, ctx: ctx, of: c, mass: mass}.like(from)
 }
 
-// LikeWithSpeed is Like for a head that swims, with the speed of the hand that suits it worked out
-// here instead of scaled from the other's.
-func (b Bench) LikeWithSpeed(ctx context.Context, c *trial.Case, mass float64, from *Head) (Head, bool, error) {
-	return view{bench: b, ctx: ctx, of: c, mass: mass, ownSpeed: true}.like(from)
-}
-
 func (v view) like(from *Head) (Head, bool, error) {
 	c := v.of
 	result, same, err := v.heldAlike(from)
 	if err != nil || !same {
 		return Head{}, false, err
-	}
-	if b := from.Swim.Between; b > 0 && !v.ownSpeed {
-		result.Swim.Speed *= from.Swim.Speed / b
 	}
 	h := Head{Result: result, doubts: from.doubts, suited: from.suited, finer: from.finer}
 	if h.Reach, err = c.Reach(v.mass); err != nil {
@@ -66,11 +57,7 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	if at < 0 {
 		return trial.Result{}, false, nil
 	}
-	near := &from.Result
-	if v.ownSpeed {
-		near = nil
-	}
-	result, err := v.try(v.of, trial.Question{Handling: from.Handling, Near: near})
+	result, err := v.try(v.of, trial.Question{Handling: from.Handling, Near: &from.Result, Pace: true})
 	if err != nil || len(ways) == 1 {
 		return result, err == nil, err
 	}

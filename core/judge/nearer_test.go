@@ -12,7 +12,7 @@ import (
 )
 
 // Amid two heads as a nearer one has it: the reading is their mean without what a finer look found of them and with
-// what it found of the nearer one, the speed that suits is corrected as it was there, and the unknowns move it as they
+// what it found of the nearer one, the speed that suits is their mean, and the unknowns move it as they
 // moved that one. One that is held otherwise, or of which no unknown was looked at, tells nothing.
 func TestAmidByANearerOne(t *testing.T) {
 	s := setup.Default()
@@ -22,25 +22,25 @@ func TestAmidByANearerOne(t *testing.T) {
 		t.Fatal(err)
 	}
 	// Its time is that many s, of which a finer look found a share.
-	head := func(time, finer, between, speed float64) Head {
+	head := func(time, finer, speed float64) Head {
 		h := Head{centre: make(musts.Reading, musts.ReadTrack)}
 		h.centre[musts.ReadTime] = math.Log(time)
 		if finer != 0 {
 			h.finer = make(musts.Reading, musts.ReadTrack)
 			h.finer[musts.ReadTime] = math.Log(finer)
 		}
-		h.Swim.Between, h.Swim.Speed, h.Hover.TakeUp = between, speed, 0.1
+		h.Swim.Speed, h.Hover.TakeUp = speed, 0.1
 		return h
 	}
-	low, high := head(4, 1.25, 0.4, 0.6), head(9, 0, 0.9, 0.9)
-	near := head(7, 1.1, 0.5, 0.4)
+	low, high := head(4, 1.25, 0.4), head(9, 0, 0.9)
+	near := head(7, 1.1, 0.5)
 	near.doubts = &doubts{draws: certain.draws}
 	shares := []Share{{Head: &low, Of: 0.5}, {Head: &high, Of: 0.5}}
 	got, ok := Amid(c, 8e-3, shares, &near)
 	if want := math.Sqrt(4/1.25*9) * 1.1; !ok || math.Abs(got.centre.Value(musts.ReadTime)/want-1) > 1e-9 {
 		t.Errorf("%v: %g s, not %g", ok, got.centre.Value(musts.ReadTime), want)
 	}
-	if want := math.Sqrt(0.4*0.9) * 0.4 / 0.5; math.Abs(got.Swim.Speed/want-1) > 1e-9 {
+	if want := math.Sqrt(0.4 * 0.9); math.Abs(got.Swim.Speed/want-1) > 1e-9 {
 		t.Errorf("suits at %g m/s, not %g", got.Swim.Speed, want)
 	}
 	if got.doubts != near.doubts || !slices.Equal(got.finer, near.finer) {
@@ -52,8 +52,5 @@ func TestAmidByANearerOne(t *testing.T) {
 		if _, ok := Amid(c, 8e-3, shares, by); ok {
 			t.Errorf("amid two by one that is %s", name)
 		}
-	}
-	if still := (&Head{}); still.corrected() != 0 {
-		t.Errorf("a head that does not swim is corrected by %g", still.corrected())
 	}
 }

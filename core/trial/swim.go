@@ -15,13 +15,12 @@ import (
 // Swim is how a head comes back. Heights are over the bed, or depths where the
 // target is one, at SwimPlaces places of the way, in m.
 type Swim struct {
-	Speed   float64             // through the water, m/s, at which it is in the middle of the band on average
-	Between float64             // the same as far as the slower and the faster hand tell, m/s
-	Reel    float64             // line taken in at that speed, m/s
-	Slower  [SwimPlaces]float64 // at the wanted speed over judgement.SwimHand
-	Wanted  [SwimPlaces]float64 // at the wanted speed
-	Faster  [SwimPlaces]float64 // at the wanted speed times judgement.SwimHand
-	Height  float64             // at the wanted speed, on average
+	Speed  float64             // through the water, m/s, at which it is in the middle of the band on average
+	Reel   float64             // line taken in at that speed, m/s
+	Slower [SwimPlaces]float64 // at the wanted speed over judgement.SwimHand
+	Wanted [SwimPlaces]float64 // at the wanted speed
+	Faster [SwimPlaces]float64 // at the wanted speed times judgement.SwimHand
+	Height float64             // at the wanted speed, on average
 }
 
 // SwimPlaces is at how many places of a retrieve, evenly from 80 % to 20 % of the
@@ -131,9 +130,9 @@ func (c *Case) height(f mechanics.Frame) float64 {
 	return max(f.End.Z+c.Scene.Bed.DepthAt(f.End.X), 0)
 }
 
-// swim looks at a retrieve, and unless the head is only looked at for what a change
-// does to it for the speed that suits.
-func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed bool) (Swim, error) {
+// swim looks at a retrieve, and looks for the speed that suits; without pace that is told from the slower
+// and the faster hand alone.
+func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, pace bool) (Swim, error) {
 	var s Swim
 	wanted, step := c.Setup.Approach.Speed, judgement.SwimHand.Number
 	var err error
@@ -144,9 +143,9 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, changed
 		return s, err
 	}
 	low, high := c.Band()
-	s.Between = wanted * math.Pow(step, needed([]ran{{-1, s.Slower[:]}, {1, s.Faster[:]}}, 0, (low+high)/2, c.OnBed))
-	if changed {
-		s.Speed = s.Between
+	if !pace {
+		told := needed([]ran{{-1, s.Slower[:]}, {1, s.Faster[:]}}, 0, (low+high)/2, c.OnBed)
+		s.Speed = wanted * math.Pow(step, told)
 		return s, nil
 	}
 	if s.Wanted, err = c.heights(ctx, from, f, wanted); err != nil {

@@ -40,6 +40,8 @@ type Question struct {
 	// another, and only what that changes matters; nil where it is looked at for
 	// itself.
 	Near *Result
+	// Pace asks for the speed of the hand that suits what swims although only a change is looked at.
+	Pace bool
 	// SameFall tells that what was moved changes nothing until it lies on the bed.
 	SameFall bool
 	// FallOnly tells that nothing is asked for after the fall.
@@ -108,7 +110,7 @@ func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branc
 	school, fall := c.School(), out.Fall
 	switch {
 	case school.Swims && branch != nil:
-		out.Swim, err = c.swim(ctx, branch, fall, q.Near != nil)
+		out.Swim, err = c.swim(ctx, branch, fall, q.Near == nil || q.Pace)
 	case school.Hovers && branch != nil:
 		out.Hover, err = c.hover(ctx, branch, fall, q.Near != nil)
 	case school.Rests && c.OnBed:

@@ -171,25 +171,6 @@ func (k *Heads) Like(at Site) Judging {
 	}
 }
 
-// Closely is like Like with the speed of the hand that suits a head worked out there; all it judges
-// becomes known.
-func (k *Heads) Closely(at Site) Judging {
-	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
-		if h := k.exactly(at, mass); h != nil {
-			return *h, nil
-		}
-		h, ok, err := k.by(ctx, at, c, mass, k.bench.LikeWithSpeed)
-		switch {
-		case err != nil:
-			return h, err
-		case !ok:
-			return k.Alone(at)(ctx, c, mass)
-		}
-		k.Put(at, []judge.Head{h})
-		return h, nil
-	}
-}
-
 // Alone returns a way to judge heads at a place on their own, after which they are known.
 func (k *Heads) Alone(at Site) Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {

@@ -133,23 +133,3 @@ func TestAside(t *testing.T) {
 		t.Errorf("%d tries and %d waiting once it was learnt", n, k.Waiting(Site{0}))
 	}
 }
-
-// What swims is judged closely once at a place, and told of there from then on.
-func TestClosely(t *testing.T) {
-	var tried atomic.Int64
-	c, k := still(t, setup.Swim), New(judgetest.Bench(&tried), 10, 3)
-	h, err := k.Like(Site{0})(t.Context(), c, 10e-3)
-	if err != nil {
-		t.Fatal(err)
-	}
-	for n, want := range []bool{true, false} {
-		before := tried.Load()
-		got, err := k.Closely(Site{1})(t.Context(), c, 10e-3)
-		if err != nil || math.Abs(got.Swim.Speed/h.Swim.Speed-1) > 1e-9 {
-			t.Errorf("%g m/s, not %g: %v", got.Swim.Speed, h.Swim.Speed, err)
-		}
-		if (tried.Load() > before) != want {
-			t.Errorf("for the %d. time it took %d tries", n+1, tried.Load()-before)
-		}
-	}
-}

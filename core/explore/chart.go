@@ -99,6 +99,7 @@ type worked struct {
 	heads []judge.Head
 	known []*judge.Head // those of them that were judged there, or are mixed from ones known all around
 	inner []*judge.Head // those of these that are mixed from ones on both sides of their mass
+	speed float64       // m/s at which the head that is picked does it, where none does at about the wanted one
 }
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
@@ -284,11 +285,17 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 		}
 		return aside(ctx, here, mass)
 	}
-	w, err := c.search.chooseBy(ctx, here, c.masses, near, 0, by)
+	anew := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
+		at := site
+		at[2] = math.Log(here.Setup.Approach.Speed / c.setup.Approach.Speed)
+		return c.known.Aside(at)(ctx, here, mass)
+	}
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, manner{by: by, anew: anew})
 	if err != nil {
 		return worked{}, err
 	}
 	out := worked{heads: w.heads, known: pointers(w.heads), Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
 	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
+	out.speed = w.Speed
 	return out, nil
 }

@@ -7,6 +7,8 @@ import (
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/trial"
+
+	"gonum.org/v1/gonum/floats"
 )
 
 // weights are how much each of the cells around a place counts there: by how near they are, as sites are.
@@ -47,6 +49,10 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 	}
 	if len(out.heads) > 0 {
 		out.Mass, out.Sure, out.Down = told(out.heads, choose.Prefer(here, out.heads))
+	}
+	// Where none does it at about the speed that is wanted, one does at another as it does at the nearest cell.
+	if nearest := &corners[floats.MaxIdx(weights[:])]; out.Mass == 0 && nearest.speed > 0 {
+		out.Mass, out.Sure, out.Down, out.speed = nearest.Mass, nearest.Sure, nearest.Down, nearest.speed
 	}
 	return out, nil
 }

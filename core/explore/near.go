@@ -10,7 +10,6 @@ import (
 	"runtime"
 	"slices"
 
-	"dunvel/core/explore/known"
 	"dunvel/core/input"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
@@ -73,13 +72,22 @@ func (w window) mass() float64 {
 // choose judges the rungs around a mass (0 for a guess), and more of them until the remaining ones
 // cannot change the choice. masses rise.
 func (x Search) choose(ctx context.Context, c *trial.Case, masses []float64, near float64) (window, error) {
-	return x.chooseBy(ctx, c, masses, near, 0, x.Bench.Judge)
+	return x.chooseBy(ctx, c, masses, near, x.alone())
 }
 
-// chooseBy is choose with some more of the heavier rungs from the beginning (more), and with a way
-// to judge heads (by).
-func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64, more int,
-	by known.Judging) (window, error) {
+// manner is how the rungs of a ladder are judged.
+type manner struct {
+	by   judge.Judging
+	anew judge.Judging // at a speed of the hand that suits one, where none does it at about the wanted one
+	more int           // of the heavier rungs to begin with
+}
+
+// alone is each on its own.
+func (x Search) alone() manner { return manner{by: x.Bench.Judge, anew: x.Bench.Judge} }
+
+// chooseBy is choose with a manner of judging.
+func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, near float64,
+	how manner) (window, error) {
 	w := window{Choice: choose.Choice{Pick: -1}}
 	if near == 0 {
 		var err error
@@ -88,12 +96,12 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 		}
 	}
 	from, to := around(masses, near)
-	to = min(to+more, len(masses))
+	to = min(to+how.more, len(masses))
 	if c.Setup.Approach.Leaning != setup.Usual {
 		from, to = 0, len(masses) // a leaning looks far
 	}
 	for {
-		more, err := w.judge(ctx, c, masses[from:to], by)
+		more, err := w.judge(ctx, c, masses[from:to], how.by)
 		if err != nil {
 			return w, err
 		}
@@ -106,7 +114,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 		case from > 0 && down:
 			from--
 		default:
-			choice, err := choose.Choose(ctx, x.Bench, c, w.heads)
+			choice, err := choose.Choose(ctx, how.anew, c, w.heads)
 			if err == nil {
 				w.Choice = choice
 			}
@@ -120,7 +128,9 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 // of them; the others are open. masses rise.
 func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, looked float64) (*choose.Ladder, error) {
 	rungs := slices.Compact(slices.Clone(masses)) // the same weight may be on a ladder twice
-	w, err := x.chooseBy(ctx, c, rungs, 0, 1, x.Bench.Judge)
+	how := x.alone()
+	how.more = 1
+	w, err := x.chooseBy(ctx, c, rungs, 0, how)
 	if err != nil {
 		return nil, err
 	}
@@ -150,7 +160,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 }
 
 // judge judges those of some masses that are not in the window yet, side by side.
-func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by known.Judging) ([]judge.Head, error) {
+func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by judge.Judging) ([]judge.Head, error) {
 	missing := slices.DeleteFunc(slices.Clone(masses), func(m float64) bool {
 		return slices.ContainsFunc(w.heads, func(h judge.Head) bool { return h.Mass == m })
 	})

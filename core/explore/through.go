@@ -113,7 +113,7 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 		return out, err
 	}
 	t.known.Learn()
-	choice, err := choose.Choose(ctx, t.search.Bench, here, w.heads)
+	choice, err := choose.Choose(ctx, t.search.Bench.Judge, here, w.heads)
 	if err != nil {
 		return out, err
 	}

@@ -335,13 +335,13 @@ func (l look) stays(ctx context.Context, value float64) (stays, ok bool, err err
 }
 
 // staysBy is stays with a way to judge heads.
-func (l look) staysBy(ctx context.Context, value float64, by known.Judging) (stays, ok bool, err error) {
+func (l look) staysBy(ctx context.Context, value float64, by judge.Judging) (stays, ok bool, err error) {
 	c, ok, err := l.situated(value)
 	if !ok || err != nil {
 		return false, false, err
 	}
 	if !l.plain(c) {
-		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, by)
+		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), manner{by: by, anew: l.search.Bench.Judge})
 		return w.mass() == l.Mass(), true, err
 	}
 	h, err := by(ctx, c, l.Mass())
@@ -384,7 +384,7 @@ func (l look) pick(ctx context.Context, value float64) (float64, error) {
 	// Between the head that is tied on and those that would be, it is decided by what they are here.
 	settled := []float64{l.Mass()}
 	for {
-		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), 0, by)
+		w, err := l.search.chooseBy(ctx, c, l.judged(), l.Mass(), manner{by: by, anew: l.search.Bench.Judge})
 		if err != nil || slices.Contains(settled, w.mass()) {
 			return w.mass(), err
 		}
@@ -424,7 +424,7 @@ func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) er
 // lightest is the lightest head that does it, from the one that is tied on now: heavier
 // where that does not, and lighter where one that is does too. 0 where none does. What turns
 // is judged on its own, and of the others what is a close call.
-func (l look) lightest(ctx context.Context, c *trial.Case, alone, by known.Judging) (float64, error) {
+func (l look) lightest(ctx context.Context, c *trial.Case, alone, by judge.Judging) (float64, error) {
 	does := func(i int, unless func(judge.Head) bool) (bool, error) {
 		h, err := by(ctx, c, l.masses[i])
 		if err == nil && !unless(h) {

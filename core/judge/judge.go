@@ -28,6 +28,9 @@ var Engine = Bench{func(ctx context.Context, c *trial.Case, q trial.Question) (t
 	return c.Try(ctx, q)
 }}
 
+// Judging judges a head of a mass in kg of a case. Errors are those of trying.
+type Judging func(ctx context.Context, c *trial.Case, mass float64) (Head, error)
+
 // Verdict is whether a head does what is wanted.
 type Verdict string
 

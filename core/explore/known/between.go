@@ -12,7 +12,7 @@ import (
 // Between returns a way to judge heads at a place on a line, on which places differ by their first value only:
 // a head that was seen on both sides of it is what lies between these, without a try, and others are judged
 // as Seen does.
-func (k *Heads) Between(at Site) Judging {
+func (k *Heads) Between(at Site) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h, ok := k.between(at, c, mass); ok {
 			return h, nil
@@ -22,7 +22,7 @@ func (k *Heads) Between(at Site) Judging {
 }
 
 // Seen is Like for places on a line; what it judges is what Between looks at.
-func (k *Heads) Seen(at Site) Judging {
+func (k *Heads) Seen(at Site) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		h, err := k.Like(at)(ctx, c, mass)
 		if err == nil {
@@ -80,7 +80,7 @@ const closeBy = 0.06
 
 // Nearly is Alone for places on a line, except where a head of the mass was judged on its own close by, with
 // every unknown looked at: there it is judged like that one.
-func (k *Heads) Nearly(at Site) Judging {
+func (k *Heads) Nearly(at Site) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil

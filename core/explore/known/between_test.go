@@ -26,7 +26,7 @@ func lineOf(t *testing.T) *along {
 }
 
 // by judges a head of 8 g at a depth in m, and tells how many tries that took.
-func (a *along) by(way func(Site) Judging, depth float64) (judge.Head, int64) {
+func (a *along) by(way func(Site) judge.Judging, depth float64) (judge.Head, int64) {
 	a.Helper()
 	s := setup.Default()
 	s.Head.Hook, s.Approach.Kind, s.Water.Depth, s.Flow.Speed = "#10", setup.LiftAndDrop, depth, 0.6

@@ -13,9 +13,6 @@ import (
 	"dunvel/core/trial"
 )
 
-// Judging judges a head of a mass in kg of a case.
-type Judging func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error)
-
 // Site is a place, by the logarithms of the values that differ from place to place.
 type Site [5]float64
 
@@ -159,7 +156,7 @@ func (k *Heads) waiting(at Site, mass float64) *judge.Head {
 
 // Like returns a way to judge heads at a place by the known ones nearby, or on their own where
 // that is not possible; the latter become known too.
-func (k *Heads) Like(at Site) Judging {
+func (k *Heads) Like(at Site) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil
@@ -172,7 +169,7 @@ func (k *Heads) Like(at Site) Judging {
 }
 
 // Alone returns a way to judge heads at a place on their own, after which they are known.
-func (k *Heads) Alone(at Site) Judging {
+func (k *Heads) Alone(at Site) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil
@@ -188,7 +185,7 @@ func (k *Heads) Alone(at Site) Judging {
 // Aside is Like for places that are judged side by side: what is judged on its own becomes known with
 // Learn, so that it does not matter which place comes first. A head that would have to be judged on its own
 // is the one of its mass of those that are told of there already, where there is one.
-func (k *Heads) Aside(at Site, told ...*judge.Head) Judging {
+func (k *Heads) Aside(at Site, told ...*judge.Head) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.waiting(at, mass); h != nil {
 			return *h, nil

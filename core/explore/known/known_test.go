@@ -28,7 +28,7 @@ func still(t *testing.T, approach string) *trial.Case {
 func TestTries(t *testing.T) {
 	var tried atomic.Int64
 	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
-	by := func(j Judging, mass float64) (judge.Head, int64) {
+	by := func(j judge.Judging, mass float64) (judge.Head, int64) {
 		t.Helper()
 		before := tried.Load()
 		h, err := j(t.Context(), c, mass)

@@ -43,7 +43,7 @@ func Solve(ctx context.Context, b judge.Bench, c *trial.Case, masses []float64) 
 		return nil, err
 	}
 	out := &Ladder{Case: c, Heads: heads}
-	if out.Choice, err = Choose(ctx, b, c, heads); err != nil {
+	if out.Choice, err = Choose(ctx, b.Judge, c, heads); err != nil {
 		return nil, err
 	}
 	return out, refine(ctx, b, out)
@@ -66,7 +66,7 @@ func Fill(ctx context.Context, b judge.Bench, l *Ladder) error {
 			l.Heads[i], judged = judged[0], judged[1:]
 		}
 	}
-	if l.Choice, err = Choose(ctx, b, l.Case, l.Heads); err != nil {
+	if l.Choice, err = Choose(ctx, b.Judge, l.Case, l.Heads); err != nil {
 		return err
 	}
 	return refine(ctx, b, l)
@@ -75,7 +75,7 @@ func Fill(ctx context.Context, b judge.Bench, l *Ladder) error {
 // Sketch is a ladder of masses, which rise, of which some heads were judged: it chooses
 // between those, and the others are open.
 func Sketch(ctx context.Context, b judge.Bench, c *trial.Case, masses []float64, judged []judge.Head) (*Ladder, error) {
-	choice, err := Choose(ctx, b, c, judged)
+	choice, err := Choose(ctx, b.Judge, c, judged)
 	if err != nil {
 		return nil, err
 	}
@@ -107,12 +107,12 @@ func refine(ctx context.Context, b judge.Bench, l *Ladder) error {
 // Choose chooses between heads that were judged, light to heavy. Where none swims as
 // wanted at about the speed that is wanted, it is the one that does at a speed nearest
 // to it, which is judged anew at that speed.
-func Choose(ctx context.Context, b judge.Bench, c *trial.Case, heads []judge.Head) (Choice, error) {
+func Choose(ctx context.Context, anew judge.Judging, c *trial.Case, heads []judge.Head) (Choice, error) {
 	out := Prefer(c, heads)
 	if !c.School().Swims {
 		return out, nil
 	}
-	return atItsSpeed(ctx, b, c, heads, out)
+	return atItsSpeed(ctx, anew, c, heads, out)
 }
 
 // Prefer chooses between heads: the lightest that is as sure as wanted, or where none
@@ -246,13 +246,13 @@ func closest(heads []judge.Head) int {
 // atItsSpeed chooses a head with the speed that suits it where none is picked that
 // swims in the band at about the speed that is wanted: of those that do it at theirs
 // the one whose speed is nearest to that.
-func atItsSpeed(ctx context.Context, b judge.Bench, c *trial.Case, heads []judge.Head, now Choice) (Choice, error) {
+func atItsSpeed(ctx context.Context, anew judge.Judging, c *trial.Case, heads []judge.Head, now Choice) (Choice, error) {
 	if now.Pick >= 0 && near(c, &heads[now.Pick]) {
 		return now, nil
 	}
 	for _, i := range byPace(c, heads) {
 		speed := heads[i].Swim.Speed
-		h, err := b.Judge(ctx, c.AtSpeed(speed), heads[i].Mass)
+		h, err := anew(ctx, c.AtSpeed(speed), heads[i].Mass)
 		if err != nil {
 			return now, err
 		}

@@ -31,6 +31,7 @@ type view struct {
 	of    *trial.Case
 	mass  float64
 
+	brisk    bool // another handling is judged by what the unknowns did with the first
 	thorough bool // every unknown is looked at, even where it decides nothing any more
 }
 

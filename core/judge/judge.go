@@ -97,6 +97,11 @@ func (b Bench) Judge(ctx context.Context, c *trial.Case, mass float64) (Head, er
 	return view{bench: b, ctx: ctx, of: c, mass: mass}.judge()
 }
 
+// Briskly is Judge for one of many: held otherwise it is judged by what the unknowns did as it was held first.
+func (b Bench) Briskly(ctx context.Context, c *trial.Case, mass float64) (Head, error) {
+	return view{bench: b, ctx: ctx, of: c, mass: mass, brisk: true}.judge()
+}
+
 func (v view) judge() (Head, error) {
 	result, other, err := v.handled()
 	if err != nil {
@@ -112,11 +117,25 @@ func (v view) judge() (Head, error) {
 	if err != nil {
 		return h, err
 	}
-	also, err := v.judged(second)
+	also, err := v.otherwise(second, &h)
 	if err == nil && also.Sure > h.Sure+musts.Gain {
 		h = also
 	}
 	return h, err
+}
+
+// worthALook is by how much less sure than as it was held first a head may seem when it is held otherwise, for the
+// unknowns to be looked at there too: of those that seem worse one in a hundred is better.
+const worthALook = 0.2
+
+// otherwise judges the head as it comes out when it is not held as h is.
+func (v view) otherwise(second trial.Result, h *Head) (Head, error) {
+	alike, ok, err := v.judgedLike(second, h)
+	if err != nil || ok && (v.brisk || alike.Sure < h.Sure-worthALook) {
+		alike.suited = alike.centre != nil && musts.Suits(v.of, alike.centre)
+		return alike, err
+	}
+	return v.judged(second)
 }
 
 // judged judges the head as it comes out with a handling.

@@ -19,12 +19,19 @@ func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from *Head
 }
 
 func (v view) like(from *Head) (Head, bool, error) {
-	c := v.of
 	result, same, err := v.heldAlike(from)
 	if err != nil || !same {
 		return Head{}, false, err
 	}
+	return v.judgedLike(result, from)
+}
+
+// judgedLike judges the head as it comes out by what the unknowns did to another, or to it as it was held
+// otherwise; ok is false where too few of them were looked at there.
+func (v view) judgedLike(result trial.Result, from *Head) (Head, bool, error) {
+	c := v.of
 	h := Head{Result: result, doubts: from.doubts, suited: from.suited, finer: from.finer}
+	var err error
 	if h.Reach, err = c.Reach(v.mass); err != nil {
 		return Head{}, false, err
 	}

@@ -196,7 +196,7 @@ func (k *Heads) Aside(at Site, told ...*judge.Head) judge.Judging {
 		if i := slices.IndexFunc(told, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *told[i], nil
 		}
-		h, err := k.bench.Judge(ctx, c, mass)
+		h, err := k.bench.Briskly(ctx, c, mass)
 		if err == nil {
 			k.mutex.Lock()
 			defer k.mutex.Unlock()

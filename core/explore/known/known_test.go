@@ -133,3 +133,25 @@ func TestAside(t *testing.T) {
 		t.Errorf("%d tries and %d waiting once it was learnt", n, k.Waiting(Site{0}))
 	}
 }
+
+// Of one of many it is not looked at again what the unknowns do to it when the rod is held otherwise.
+func TestAsideIsBrisk(t *testing.T) {
+	var tried atomic.Int64
+	k, s := New(judgetest.Bench(&tried), 10, 3), setup.Default()
+	s.Approach.Kind, s.Approach.Wait, s.Water.Depth, s.Wind.Speed = setup.SlowFall, 20, 6, 5
+	c, err := trial.New(s, stage.Knowledge{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	count := func(by judge.Judging) int64 {
+		before := tried.Load()
+		if _, err := by(t.Context(), c, 2.3e-3); err != nil {
+			t.Fatal(err)
+		}
+		return tried.Load() - before
+	}
+	aside, alone := count(k.Aside(Site{1})), count(k.Alone(Site{2}))
+	if aside < 10 || alone < aside+10 {
+		t.Errorf("%d tries aside, %d alone", aside, alone)
+	}
+}

@@ -177,7 +177,7 @@ func TestPickAtTheWantedSpeedStays(t *testing.T) {
 		return trial.Result{}, errors.New("it was tried")
 	}}
 	for pick := range 2 {
-		got, err := atItsSpeed(t.Context(), shut, c, all, Choice{Pick: pick})
+		got, err := atItsSpeed(t.Context(), shut.Judge, c, all, Choice{Pick: pick})
 		if stays := pick == 0; stays != (err == nil) || stays && got != (Choice{Pick: pick}) {
 			t.Errorf("pick %d: %+v, %v", pick, got, err)
 		}

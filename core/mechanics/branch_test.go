@@ -99,6 +99,25 @@ func TestPhaseEndsAtDepth(t *testing.T) {
 	}
 }
 
+// A phase ends with the step in which the bait comes near the boat, which may come to meet it; without one it goes on.
+func TestPhaseEndsNearTheBoat(t *testing.T) {
+	s, d := scene(0), falling(jig(t, 0.06, 0.15e-3), 15)
+	d.StopAtTouch = false
+	for _, drift := range []float64{0, 0.1} {
+		d.Cast.Drift.X = drift
+		away := func(f Frame) float64 { return f.End.X - drift*f.Time }
+		d.Phases = []Phase{{Open: true, Landed: true, Time: 60}, {Reel: 0.5, Time: 60, Near: 6}}
+		track := run(t, s, d)
+		if far := away(track.Last); track.Outcome != Done || far > 6 || far < 6-0.6*longest {
+			t.Errorf("drifting at %g m/s: %s at %g m", drift, track.Outcome, far)
+		}
+		d.Phases[1].Near = 0
+		if far := away(run(t, s, d).Last); far > 3 {
+			t.Errorf("drifting at %g m/s it ended at %g m", drift, far)
+		}
+	}
+}
+
 // Work is counted the same however it is asked for, and ends what takes more than
 // it was given; nobody works on for a question that is no longer asked.
 func TestBudget(t *testing.T) {

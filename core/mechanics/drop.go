@@ -42,6 +42,7 @@ type Phase struct {
 	Time   float64 // s
 	Landed bool    // it ends before its time when the key body lies on the bed
 	Deep   float64 // m; it ends before its time when the key body is so deep; 0: at no depth
+	Near   float64 // m; it ends before its time when the key body is so near, along the water; 0: however near
 }
 
 // Touch is when and where a body first came to the bed.
@@ -233,7 +234,7 @@ func finite(what string, values ...float64) error {
 // checkPhases refuses work that no hand could do, with a rod tip that begins at a height in m.
 func checkPhases(phases []Phase, height float64) error {
 	for i, p := range phases {
-		if err := finite("phase", p.Deep, p.Reel, p.Tip.X, p.Tip.Y, p.Tip.Z, p.Shake, p.Beat, p.Time); err != nil {
+		if err := finite("phase", p.Deep, p.Near, p.Reel, p.Tip.X, p.Tip.Y, p.Tip.Z, p.Shake, p.Beat, p.Time); err != nil {
 			return err
 		}
 		if p.Time < 0 {

@@ -464,7 +464,14 @@ func (m *sim) comesTo(h float64) float64 {
 // phaseIsOver tells whether the phase ends before its time.
 func (m *sim) phaseIsOver() bool {
 	p := m.now()
-	return p.Landed && m.touched[m.rig.Key] && m.lies() || p.Deep > 0 && -m.pos[m.key()].Z >= p.Deep-atDepth
+	return p.Landed && m.touched[m.rig.Key] && m.lies() || p.Deep > 0 && -m.pos[m.key()].Z >= p.Deep-atDepth ||
+		p.Near > 0 && m.away() <= p.Near
+}
+
+// away is how far the body that is followed is from the boat along the water, m.
+func (m *sim) away() float64 {
+	off := r3.Sub(m.pos[m.key()], m.boat(m.time))
+	return math.Hypot(off.X, off.Y)
 }
 
 // gap is how far p is over the bed, m.

@@ -80,7 +80,8 @@ const (
 	keptFrames  = 24
 	keptPoints  = 12
 	pathPoints  = 40
-	swellFrames = 200 // the waves are told by them
+	swellFrames = 200 // the waves are told by them,
+	wayFrames   = 48  // and a way back
 )
 
 // Rigged is a rig with a head, and what hangs on it as one lure.
@@ -91,8 +92,11 @@ type Rigged struct {
 
 // frames are how many are kept.
 func (c *Case) frames() int {
-	if c.Swell() {
+	switch {
+	case c.Swell():
 		return swellFrames
+	case c.School().Swims || c.Setup.Cast.Drag > 0:
+		return wayFrames
 	}
 	return keptFrames
 }

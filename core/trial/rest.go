@@ -140,7 +140,7 @@ func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h
 	near *Rest) (Rest, error) {
 	left, places := wholeWay, SwimPlaces
 	if near != nil && near.lessLater() {
-		left, places = 0.9*placeOf(halfWay), halfWay+1
+		left, places = placeOf(halfWay), halfWay+1
 	}
 	taken := c.takeUp(h, f, judgement.TakenUpLeast.Number)
 	back, err := c.wayBack(ctx, from, f, taken, c.drags(), left)

@@ -80,9 +80,9 @@ func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall,
 // reeled in at a speed of the line until a share of the cast is left.
 func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, slack mechanics.Phase, reel,
 	left float64) ([]mechanics.Frame, error) {
-	out := f.LineOut - slack.Reel*slack.Time
-	back := max(out-left*c.Cast.Distance, 0)/reel + 2
-	track, err := from.GoOn(ctx, []mechanics.Phase{slack, {Reel: reel, Time: back}}, slack.Time+back)
+	out, near := f.LineOut-slack.Reel*slack.Time, left*c.Cast.Distance
+	back := max(out-lineLeft*near, 0)/reel + 2
+	track, err := from.GoOn(ctx, []mechanics.Phase{slack, {Reel: reel, Time: back, Near: near}}, slack.Time+back)
 	if err != nil {
 		return nil, fmt.Errorf("trial: %w", err)
 	}
@@ -90,8 +90,12 @@ func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, slac
 	return track.Frames[max(begin, 0):], nil
 }
 
+// lineLeft is the line out over how far off a bait is that is reeled in for as long as it is looked at: what is
+// under the rod comes no nearer.
+const lineLeft = 0.8
+
 // wholeWay is the share of a cast that is left when all that is looked at has been.
-var wholeWay = 0.8 * judgement.SwimTo.Number
+var wholeWay = judgement.SwimTo.Number
 
 // left is how much of the way back there still is, as a share of the cast.
 func (c *Case) left(t mechanics.Frame) float64 {

@@ -134,9 +134,9 @@ func (c *Case) height(f mechanics.Frame) float64 {
 	return max(f.End.Z+c.Scene.Bed.DepthAt(f.End.X), 0)
 }
 
-// swim looks at a retrieve, and looks for the speed that suits; without pace that is told from the slower
-// and the faster hand alone.
-func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, pace bool) (Swim, error) {
+// swim looks at a retrieve, and looks for the speed that suits: of what is only changed that is told from the slower
+// and the faster hand, or is that of the other where it is as far off on the same side.
+func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Question) (Swim, error) {
 	var s Swim
 	wanted, step := c.Setup.Approach.Speed, judgement.SwimHand.Number
 	var err error
@@ -147,10 +147,17 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, pace bo
 		return s, err
 	}
 	low, high := c.Band()
-	if !pace {
+	if q.Near != nil {
 		told := needed([]ran{{-1, s.Slower[:]}, {1, s.Faster[:]}}, 0, (low+high)/2, c.OnBed)
-		s.Speed = wanted * math.Pow(step, told)
-		return s, nil
+		off := math.Log(q.Near.Swim.Speed/wanted) / math.Log(step)
+		switch {
+		case !q.Pace:
+			s.Speed = wanted * math.Pow(step, told)
+			return s, nil
+		case q.Near.Swim.Speed > 0 && math.Abs(off) > farOff && told*math.Copysign(1, off) > atTheEnd:
+			s.Speed = q.Near.Swim.Speed
+			return s, nil
+		}
 	}
 	if s.Wanted, err = c.heights(ctx, from, f, wanted); err != nil {
 		return s, err
@@ -185,6 +192,13 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, pace bo
 	s.Reel = c.ReelFor(s.Speed)
 	return s, nil
 }
+
+// farOff is from how many steps off on it does not matter how far off the speed is that suits a head, where most of
+// its way asks for more than a step as well (atTheEnd).
+const (
+	farOff   = 2.5
+	atTheEnd = 0.9
+)
 
 // edgeClose is how far beyond what was run a speed is told from it, in steps.
 const edgeClose = 0.5

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"testing"
 
+	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/rigging"
 	"dunvel/core/setup"
@@ -363,6 +364,35 @@ func TestRetrieveBegins(t *testing.T) {
 		if r := tried(t, c, Question{Mass: 0.0142}); !r.Arrived() || tt.want.time > 0 &&
 			math.Abs(r.Fall.Time-tt.want.time) > 1e-6 {
 			t.Errorf("%s: %s after %g s", name, r.Fall.Outcome, r.Fall.Time)
+		}
+	}
+}
+
+// The speed that suits a head is looked for where it is asked for; of what is only changed two hands tell it, and where
+// it is too far off to matter it is that of the head before.
+func TestSpeedThatSuits(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.Swim, 4 })
+	step, wanted := judgement.SwimHand.Number, c.Setup.Approach.Speed
+	for _, tt := range []struct {
+		grams float64
+		far   bool // it wants more than a step less than the wanted speed
+	}{{1.8, true}, {14.2, false}} {
+		q := Question{Mass: 1e-3 * tt.grams}
+		own := tried(t, c, q).Swim.Speed
+		if far := own < wanted/step; far != tt.far {
+			t.Fatalf("%g g: %g m/s", tt.grams, own)
+		}
+		for off, kept := range map[float64]bool{-3: tt.far, -2.4: false, 3: false} {
+			q.Pace, q.Near = true, &Result{Swim: Swim{Speed: wanted * math.Pow(step, off)}}
+			got, want := tried(t, c, q).Swim.Speed, own
+			if kept {
+				want = q.Near.Swim.Speed
+			}
+			near(t, fmt.Sprintf("%g g near one that is %g steps off", tt.grams, off), got, want, 1e-12)
+		}
+		q.Pace = false
+		if got := tried(t, c, q).Swim.Speed; got < wanted/step-1e-9 || math.Abs(got/own-1) < 0.01 || got > wanted*step {
+			t.Errorf("%g g: two hands tell %g m/s, it is %g", tt.grams, got, own)
 		}
 	}
 }

@@ -110,7 +110,7 @@ func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branc
 	school, fall := c.School(), out.Fall
 	switch {
 	case school.Swims && branch != nil:
-		out.Swim, err = c.swim(ctx, branch, fall, q.Near == nil || q.Pace)
+		out.Swim, err = c.swim(ctx, branch, fall, q)
 	case school.Hovers && branch != nil:
 		out.Hover, err = c.hover(ctx, branch, fall, q.Near != nil)
 	case school.Rests && c.OnBed:

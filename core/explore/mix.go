@@ -95,7 +95,7 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 	}
 	if math.Abs(all-1) < 1e-9 {
 		ok := false
-		if len(same) == len(corners) && alike(same) {
+		if len(same) == len(corners) && alike(same, c.Setup.Approach.Sure) {
 			h, ok = judge.Mean(c, mass, shares)
 		} else {
 			h, ok = judge.Amid(c, mass, shares, nil)
@@ -117,12 +117,12 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 const alikeSure = 0.05
 
 // alike tells whether heads are so alike that the mean of their chances is good enough.
-func alike(same []*judge.Head) bool {
+func alike(same []*judge.Head, sure float64) bool {
 	low, high := 1.0, 0.0
 	for _, h := range same {
 		low, high = min(low, h.Sure), max(high, h.Sure)
 	}
-	return high-low <= alikeSure
+	return high-low <= alikeSure || low > sure+alikeSure || high < sure-alikeSure
 }
 
 // sharesOf is a head of a mass by those that are known, light to heavy: itself, or the two that are next

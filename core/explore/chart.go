@@ -270,7 +270,7 @@ func (c *Charting) situate(at place) (*trial.Case, error) {
 
 // workOut works one place out, beginning with heads around the mass that a neighbour
 // has. Of heads that are mixed there, from places a size apart, those that are clear are not tried, and one that
-// cannot be judged like another stays as it is mixed.
+// cannot be judged like another stays as it is mixed, on the finest level even where that is from some of them only.
 func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed worked, size int) (worked, error) {
 	here, err := c.situate(at)
 	if err != nil {
@@ -278,7 +278,11 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 		return worked{}, other // nothing is fished so here
 	}
 	site := c.site(at)
-	aside, clear := c.known.Aside(site, mixed.known...), c.clear(mixed.inner, size)
+	stay := mixed.known
+	if size == chartFine {
+		stay = pointers(mixed.heads)
+	}
+	aside, clear := c.known.Aside(site, stay...), c.clear(mixed.inner, size)
 	by := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		if i := slices.IndexFunc(clear, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *clear[i], nil

@@ -186,7 +186,7 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 
 // clearBy is how far from what is wanted the chance of a mixed head is, for each cell that the places lie apart
 // that it is mixed from, for it not to be tried.
-const clearBy = 0.04
+const clearBy = 0.025
 
 // clear are those of mixed heads that need no try. One beyond those that it is mixed from is not: that is too far out.
 func (c *Charting) clear(mixed []*judge.Head, size int) []*judge.Head {

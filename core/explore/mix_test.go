@@ -70,7 +70,7 @@ func TestClear(t *testing.T) {
 	}
 	wanted := chart.setup.Approach.Sure
 	var mixed []*judge.Head
-	for _, off := range []float64{-0.17, -0.15, -0.09, -0.07, 0.07, 0.09, 0.17} {
+	for _, off := range []float64{-0.11, -0.09, -0.06, -0.04, 0.04, 0.06, 0.11} {
 		h := headOf(1e-3 * (1 + off))
 		h.Sure = wanted + off
 		mixed = append(mixed, h)

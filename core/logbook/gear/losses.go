@@ -141,13 +141,19 @@ func saved(logs []logbook.Log) string {
 		}
 		return judged
 	}
+	lost := map[string]int{} // on each shape
+	for _, l := range logs {
+		for i := range l.Events {
+			if e := &l.Events[i]; e.Kind == logbook.Lost {
+				lost[e.With.Shape]++
+			}
+		}
+	}
 	for shape := range catalogue.HeadShapes {
 		kept := 0.0
-		for _, l := range logs {
-			for _, e := range l.Events {
-				if _, ok := catalogue.HeadShapes[e.With.Shape]; ok && e.Kind == logbook.Lost {
-					kept += max(0, 1-index(shape)/index(e.With.Shape))
-				}
+		for on, heads := range lost {
+			if _, ok := catalogue.HeadShapes[on]; ok {
+				kept += max(0, 1-index(shape)/index(on)) * float64(heads)
 			}
 		}
 		if kept > heads+1e-9 || kept > heads-1e-9 && kept > 0 && shape < best {

@@ -2,6 +2,7 @@ package browser
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -126,6 +127,16 @@ func TestTwoHeadsOnOneClock(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/fall?head=3.5&against=14.2&at=20")
 	p.until(`document.querySelectorAll(".drop .line-now").length === 2`)
+	// What the heads weigh is over both, wherever they cross.
+	drawn := value[[]string](p, `[...document.querySelectorAll(".section .bait, .section .label")].map((e) => e.textContent).slice(-4)`)
+	if !slices.Equal(drawn, []string{"", "", "3.5 g", "14.2 g"}) {
+		t.Errorf("drawn in this order: %q", drawn)
+	}
+	// The one to the left has it on its left.
+	sides := value[[]string](p, `[...document.querySelectorAll(".section .label")].slice(-2).sort((a, b) => a.getAttribute("x") - b.getAttribute("x")).map((e) => e.getAttribute("text-anchor") ?? "start")`)
+	if !slices.Equal(sides, []string{"end", "start"}) {
+		t.Errorf("the weights stand to the %q of their places", sides)
+	}
 	words := value[[]string](p, `[...document.querySelectorAll(".fall-words")].map(w => w.innerText)`)
 	if len(words) != 2 || !strings.HasPrefix(words[0], "3.5 g") || !strings.HasPrefix(words[1], "14.2 g") {
 		t.Fatalf("%q", words)

@@ -1,6 +1,7 @@
 package browser
 
 import (
+	"slices"
 	"strings"
 	"testing"
 )
@@ -34,6 +35,23 @@ func TestMap(t *testing.T) {
 	p.until(settled)
 	if sentence := p.text(".answer h1"); !strings.Contains(sentence, mass) {
 		t.Errorf("the map has %q, the answer is %q", there, sentence)
+	}
+}
+
+// Until its first cells are there a map is being worked out, and nobody is off it.
+func TestMapBeforeItsFirstCells(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	p.before(`window.told = []; new MutationObserver(() => {
+		const h1 = document.querySelector(".answer h1")?.innerText;
+		if (h1 && h1 !== told.at(-1)) told.push(h1);
+	}).observe(document, {childList: true, subtree: true, characterData: true})`)
+	p.visit("/map?water.depth=15&heads=0.0035,0.0106")
+	p.until(charted)
+	told := value[[]string](p, "told")
+	if len(told) < 2 || told[0] != "Working it out…" || slices.Contains(told, "You are off this map") {
+		t.Errorf("%q", told)
 	}
 }
 

@@ -27,6 +27,26 @@ func (p *page) pressAt(seconds float64) {
 	})()`, seconds))
 }
 
+// On a phone the games are as wide as the screen, and the round is that of the setup that is opened alone.
+func TestPracticeOnAPhone(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	p.size(390, 844)
+	p.visit("/fall?open=4&head=7.1&practice=touch")
+	p.until(`document.querySelector(".practice-water .line") && document.querySelector(".savebar-name")`)
+	for _, part := range []string{".practice", ".practice-water", ".practice-call", ".parts"} {
+		if right := value[float64](p, fmt.Sprintf(`document.querySelector(%q).getBoundingClientRect().right`, part)); right > 390 {
+			t.Errorf("%s goes to %g", part, right)
+		}
+	}
+	p.until(`location.search.includes("water.depth")`)
+	rounds := value[[]string](p, `performance.getEntriesByType("resource").map((e) => new URL(e.name).pathname).filter((n) => n.endsWith("/rounds"))`)
+	if len(rounds) != 2 { // the round, and the calls before
+		t.Errorf("asked for %q", rounds)
+	}
+}
+
 // A round is called too early and then right, on a clock that the test sets.
 func TestPractice(t *testing.T) {
 	t.Parallel()

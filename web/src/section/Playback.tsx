@@ -28,8 +28,9 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
     (p) => x(p.x),
     (p) => z(p.z),
   );
-  /** Too near the right edge for the weight to stand there. */
-  const atEdge = (px: number) => px > frame.width - 60;
+  /** Whether the weight stands to the left of a bait: at the right edge, and where another is to its right. */
+  const toLeft = (px: number) =>
+    px > frame.width - 60 || (px > 60 && drops.some((d) => x(frameAt(d, time)?.end.x ?? 0) > px));
   const tip = drops[0] && frameAt(drops[0], time)?.line.at(-1);
   return (
     <svg
@@ -70,15 +71,24 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
               .map((p) => p && <circle key={p.z} cx={x(p.x)} cy={z(p.z)} r={4} className="bait-second" />)}
             {afloat && <ellipse cx={x(afloat.x)} cy={z(afloat.z)} rx={5} ry={9} className="bait-second" />}
             <circle cx={x(now.end.x)} cy={z(now.end.z)} r={6} className="bait" />
+          </g>
+        );
+      })}
+      {/* Over the baits, which may cross. */}
+      {drops.map((drop, i) => {
+        const end = frameAt(drop, time)?.end;
+        return (
+          end && (
             <text
-              x={x(now.end.x) + (atEdge(x(now.end.x)) ? -10 : 10)}
-              y={z(now.end.z) + (i === 0 ? -8 : 18)}
-              textAnchor={atEdge(x(now.end.x)) ? "end" : undefined}
+              key={drop.mass}
+              x={x(end.x) + (toLeft(x(end.x)) ? -10 : 10)}
+              y={z(end.z) + (i === 0 ? -8 : 18)}
+              textAnchor={toLeft(x(end.x)) ? "end" : undefined}
               className="label"
             >
               {show("mass", drop.mass)}
             </text>
-          </g>
+          )
         );
       })}
       <text x={frame.width - 10} y={frame.height - 24} className="scale-note" textAnchor="end">

@@ -39,7 +39,7 @@ export default function FallView() {
   const heads = [mass, otherGrams !== undefined ? otherGrams / 1000 : undefined].filter(
     (m, i, all): m is number => m !== undefined && all.indexOf(m) === i,
   );
-  const { data: played, error, isPlaceholderData } = useDrops(setup, heads, programme);
+  const { data: played, error, isPlaceholderData } = useDrops(setup, opened ? heads : [], programme);
   const drops = played?.drops ?? [];
   const first = drops[0];
   const end = Math.max(...drops.map((d) => d.time), 0.1);
@@ -81,7 +81,7 @@ export default function FallView() {
         sx={looks.page}
       >
         <Unseen component="h1">Practice</Unseen>
-        <Practice setup={setup} mass={mass} />
+        <Practice setup={setup} mass={opened ? mass : undefined} />
       </View>
     );
   }

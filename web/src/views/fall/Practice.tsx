@@ -76,11 +76,13 @@ export function Practice({ setup, mass }: { setup: Setup; mass: number | undefin
       sx={{
         gridColumn: "1 / -1",
         display: "grid",
+        gridTemplateColumns: "minmax(0, 1fr)",
         gap: "8px",
         alignContent: "start",
         maxWidth: "760px",
         margin: "0 auto",
         padding: "12px 16px",
+        [looks.thumb]: { padding: 0 },
       }}
       aria-label="Practice"
     >

@@ -99,7 +99,7 @@ export default function MapView() {
                       ? `${show("mass", cell.mass)}, ${odds(cell.sure)}`
                       : "none of these heads does it"
                 }`
-              : chart && here
+              : here && !here.on
                 ? "You are off this map"
                 : "Working it out…"}
         </h1>

@@ -94,6 +94,9 @@ export function useHere(setup: Setup, chart: Chart | undefined) {
       const { low, high } = axis.likely;
       return { value, at: step(value), low: step(value * low), high: step(value * high) };
     };
-    return { x: along(chart.x), y: along(chart.y) };
+    const x = along(chart.x);
+    const y = along(chart.y);
+    const on = [x, y].every((along) => Math.round(along.at) >= 0 && Math.round(along.at) <= chart.steps);
+    return { x, y, on };
   }, [setup, chart]);
 }

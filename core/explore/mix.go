@@ -113,10 +113,11 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 	return h, inPart
 }
 
-// alikeSure is how near to one another chances are of which the mean is taken.
+// alikeSure is how near to one another chances are of which the mean is taken, or how far from what is wanted, all of
+// them on the same side.
 const alikeSure = 0.05
 
-// alike tells whether heads are so alike that the mean of their chances is good enough.
+// alike tells whether heads are so alike, where it is to be so sure, that the mean of their chances is good enough.
 func alike(same []*judge.Head, sure float64) bool {
 	low, high := 1.0, 0.0
 	for _, h := range same {

@@ -2,6 +2,7 @@ package explore
 
 import (
 	"math"
+	"sync/atomic"
 	"testing"
 
 	"dunvel/core/judge"
@@ -119,5 +120,90 @@ func TestHowAHeadIsMixed(t *testing.T) {
 	}
 	if _, how := mixed(here, 8e-3, &corners, [4]float64{0, 0, 0.5, 0.5}); how != within {
 		t.Errorf("places that do not count: %d", how)
+	}
+}
+
+// The mean of chances is good enough where they are near to one another, or all far from what is wanted on one side.
+func TestAlike(t *testing.T) {
+	for _, tt := range []struct {
+		sure []float64
+		want bool
+	}{
+		{[]float64{0.78, 0.829}, true}, {[]float64{0.78, 0.831}, false}, {[]float64{0.851, 1}, true},
+		{[]float64{0.849, 1}, false}, {[]float64{0, 0.749}, true}, {[]float64{0, 0.751}, false},
+		{[]float64{0.9, 0.7, 0.9}, false},
+	} {
+		var same []*judge.Head
+		for _, sure := range tt.sure {
+			same = append(same, &judge.Head{Sure: sure})
+		}
+		if got := alike(same, 0.8); got != tt.want {
+			t.Errorf("%v: %t", tt.sure, got)
+		}
+	}
+}
+
+// Where none swims at about the wanted speed, a head that does at its own is looked at like one that was next to it, and
+// a cell between takes it from the nearest; from one where a head does it as wanted it takes none.
+func TestAtItsOwnSpeedOnAMap(t *testing.T) {
+	var tried atomic.Int64
+	s := water(func(s *setup.Setup) {
+		s.Approach.Kind, s.Approach.Speed, s.Heads = setup.Swim, 0.3, []float64{8e-3, 16e-3}
+	})
+	chart, err := still(&tried).NewChart(s, "water.depth", "cast.distance", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	work := func(at place) (worked, int64) {
+		before := tried.Load()
+		w, err := chart.workOut(t.Context(), at, 8e-3, worked{}, chartCoarse)
+		if err != nil {
+			t.Fatal(err)
+		}
+		w.X, w.Y = at.x, at.y
+		return w, tried.Load() - before
+	}
+	one, first := work(place{16, 16})
+	if one.Mass != 8e-3 || math.Abs(one.speed-0.25*math.Sqrt(8)) > 1e-9 {
+		t.Fatalf("%g kg at %g m/s", one.Mass, one.speed)
+	}
+	chart.known.Learn()
+	other, second := work(place{24, 16})
+	if other.Mass != 8e-3 || other.speed == 0 || second > first/3 {
+		t.Errorf("%g kg at %g m/s after %d tries, %d before", other.Mass, other.speed, second, first)
+	}
+	one.heads, one.known = nil, nil // none is told here
+	none := worked{Cell: Cell{X: 24, Y: 16}}
+	for _, tt := range []struct {
+		at   place
+		want worked
+	}{{place{17, 16}, one}, {place{23, 16}, none}} {
+		got, err := chart.between(tt.at, [4]worked{one, none, one, none})
+		if err != nil || got.Mass != tt.want.Mass || got.Sure != tt.want.Sure || got.speed != tt.want.speed {
+			t.Errorf("%v: %g kg at %g m/s, not %g at %g; %v", tt.at, got.Mass, got.speed, tt.want.Mass, tt.want.speed, err)
+		}
+	}
+}
+
+// On the finest level a head that is told from some of the cells around stays as it is mixed; on a coarser one it is
+// judged on its own.
+func TestNotAloneOnTheFinestLevel(t *testing.T) {
+	var tried atomic.Int64
+	s := water(func(s *setup.Setup) { s.Heads = []float64{8e-3, 16e-3} })
+	mixed := worked{heads: []judge.Head{{Result: trial.Result{Mass: 8e-3}, Sure: 0.81, Verdict: judge.Does},
+		{Result: trial.Result{Mass: 16e-3}, Sure: 0.82, Verdict: judge.Does}}}
+	for size, alone := range map[int]bool{chartFine: false, 2 * chartFine: true} {
+		chart, err := still(&tried).NewChart(s, "water.depth", "wind.speed", nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		before := tried.Load()
+		w, err := chart.workOut(t.Context(), place{6, 6}, 8e-3, mixed, size)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if n := tried.Load() - before; (n > 0) != alone || (w.Sure == 0.81) == alone {
+			t.Errorf("size %d: %d tries, %g sure", size, n, w.Sure)
+		}
 	}
 }

@@ -55,6 +55,31 @@ func TestMapBeforeItsFirstCells(t *testing.T) {
 	}
 }
 
+// On a phone no name of a head stands over another, or over the edge.
+func TestMapNamesOnAPhone(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	p.size(390, 844)
+	p.visit("/map?approach.kind=swim&water.depth=4&head.hook=1/0&bait.length=0.09&flow.direction=90")
+	p.until(charted)
+	names := value[[]struct{ Name, Over string }](p, `(() => {
+		const all = [...document.querySelectorAll(".map-mass")].map((e) => ({name: e.textContent, box: e.getBoundingClientRect()}));
+		const edge = document.querySelector(".map").getBoundingClientRect();
+		const over = (a, b) => a.left < b.right && b.left < a.right && a.top + 3 < b.bottom && b.top + 3 < a.bottom;
+		return all.map((a) => ({name: a.name, over: a.box.right > edge.right ? "the edge"
+			: all.find((b) => b !== a && over(a.box, b.box))?.name ?? ""}));
+	})()`)
+	if len(names) < 8 {
+		t.Errorf("%d names", len(names))
+	}
+	for _, n := range names {
+		if n.Over != "" {
+			t.Errorf("%s is over %s", n.Name, n.Over)
+		}
+	}
+}
+
 func TestMapAxes(t *testing.T) {
 	t.Parallel()
 	p := open(t, "/map?heads=0.0053,0.0106")

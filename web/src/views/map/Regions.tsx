@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import type { KeyboardEvent, PointerEvent } from "react";
 import { useUnits } from "../../parts/preferences";
+import { labels } from "./names";
 import type { Cell, Chart, useHere } from "./useChart";
 
 interface Props {
@@ -13,6 +14,8 @@ interface Props {
   onGo: (x: number, y: number) => void;
 }
 
+const letter = 9; // px of a name of a head
+const nameHeight = 18; // px
 const margin = { left: 64, right: 16, top: 12, bottom: 48 };
 
 /** The map: a region for every head, lighter where it only just does it, and where you are with how sure that is. */
@@ -35,6 +38,7 @@ export function Regions({ chart, cells, heads, here, width, height, onGo }: Prop
       .map((t) => ({ step: (steps * (t - from)) / (to - from), words: String(t) }));
   };
   const inside = (step: number) => Math.min(Math.max(step, 0), steps);
+  const named = (mass: number) => (mass === 0 ? "none" : shown("mass", mass).number);
 
   const press = (e: PointerEvent<SVGSVGElement>) => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -85,11 +89,13 @@ export function Regions({ chart, cells, heads, here, width, height, onGo }: Prop
       {workedOut(cells).map((cell) => (
         <circle key={`${cell.x}-${cell.y}`} cx={x(cell.x)} cy={y(cell.y)} r={1.2} className="map-worked" />
       ))}
-      {labels(cells).map((l) => (
-        <text key={`${l.mass}-${l.row}-${l.column}`} x={x(l.column)} y={y(l.row) + 5} className="map-mass">
-          {l.mass === 0 ? "none" : shown("mass", l.mass).number}
-        </text>
-      ))}
+      {labels(cells, (mass) => (named(mass).length * letter + 4) / across, nameHeight / up, steps).map(
+        (l) => (
+          <text key={`${l.mass}-${l.row}-${l.column}`} x={x(l.column)} y={y(l.row) + 5} className="map-mass">
+            {named(l.mass)}
+          </text>
+        ),
+      )}
       {ticks(chart.x).map(({ step, words }) => (
         <text
           key={words}
@@ -183,27 +189,4 @@ function edges(
     });
   });
   return d;
-}
-
-/** Where each head's name fits best: in the middle of its longest run, if that is long enough to hold it. */
-function labels(cells: (Cell | undefined)[][]) {
-  const best = new Map<number, { mass: number; row: number; column: number; room: number }>();
-  cells.forEach((row, r) => {
-    let from = 0;
-    row.forEach((cell, c) => {
-      if (row[c + 1]?.mass === cell?.mass && c + 1 < row.length) return;
-      const long = c + 1 - from;
-      // A run in the middle of tall ones of the same head is the better place.
-      let tall = 0;
-      const middle = Math.floor((from + c) / 2);
-      while (tall < 6 && cells[r + tall + 1]?.[middle]?.mass === cell?.mass) tall++;
-      let low = 0;
-      while (low < 6 && cells[r - low - 1]?.[middle]?.mass === cell?.mass) low++;
-      const room = Math.min(long, 8) + 2 * Math.min(tall, low, 3);
-      if (cell && long >= 2 && room > (best.get(cell.mass)?.room ?? 3))
-        best.set(cell.mass, { mass: cell.mass, row: r, column: (from + c) / 2, room });
-      from = c + 1;
-    });
-  });
-  return [...best.values()];
 }

@@ -401,8 +401,8 @@ func (l look) pick(ctx context.Context, value float64) (float64, error) {
 // another is, for the head to be judged on its own.
 const closeCall = 0.15
 
-// settle has a head known at a value: on its own where its chance is a close call, and otherwise like
-// others.
+// settle has a head known at a value: like others where it swims and its chance is no close call, and
+// otherwise on its own.
 func (l look) settle(ctx context.Context, c *trial.Case, value, mass float64) error {
 	if mass == 0 {
 		return nil

@@ -20,7 +20,7 @@ const (
 	blow        = 0.02 // s that a step is to be no longer than in which something comes to the bed again
 	shortest    = 1e-5 // s
 	longest     = 5    // s, or as long as it takes to reel in
-	slowly      = 1    // m
+	reeledMost  = 1    // m of line, where that is longer
 	growth      = 2.2  // of a step over the last, at most,
 	wary        = 1.2  // and after one that was not solved, which then grows as much from step to step
 	landing     = 1e-3 // m over the bed at which a body has landed
@@ -277,10 +277,10 @@ func (m *sim) nextStep() (h, reeled float64) {
 	return h, reeled
 }
 
-// mostStep is how long a step may be, s.
+// mostStep is how long a step may be, s: what is reeled in slowly moves little, and every wave moves all.
 func (m *sim) mostStep() float64 {
 	if p := m.now(); !p.Open && p.Reel > 0 && !m.scene.Swell.Moves() {
-		return max(m.longest, slowly/(p.Reel+r3.Norm(m.d.Cast.Drift)))
+		return max(m.longest, reeledMost/(p.Reel+r3.Norm(m.d.Cast.Drift)))
 	}
 	return m.longest
 }

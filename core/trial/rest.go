@@ -138,7 +138,7 @@ func (c *Case) takeUp(h Handling, f Fall, share float64) mechanics.Phase {
 // does to it; nor is in a swell, which makes one place of the way like another.
 func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h Handling, f Fall,
 	near *Rest) (Rest, error) {
-	left, places := wholeWay, SwimPlaces
+	left, places := judgement.SwimTo.Number, SwimPlaces
 	if near != nil && near.lessLater() {
 		left, places = placeOf(halfWay), halfWay+1
 	}

@@ -69,7 +69,7 @@ const slowestReel = 0.02 // m/s
 // speed.
 func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall,
 	speed float64) ([SwimPlaces]float64, error) {
-	back, err := c.wayBack(ctx, from, f, mechanics.Phase{}, c.ReelFor(speed), wholeWay)
+	back, err := c.wayBack(ctx, from, f, mechanics.Phase{}, c.ReelFor(speed), judgement.SwimTo.Number)
 	if err != nil {
 		return [SwimPlaces]float64{}, err
 	}
@@ -93,9 +93,6 @@ func (c *Case) wayBack(ctx context.Context, from *mechanics.Branch, f Fall, slac
 // lineLeft is the line out over how far off a bait is that is reeled in for as long as it is looked at: what is
 // under the rod comes no nearer.
 const lineLeft = 0.8
-
-// wholeWay is the share of a cast that is left when all that is looked at has been.
-var wholeWay = judgement.SwimTo.Number
 
 // left is how much of the way back there still is, as a share of the cast.
 func (c *Case) left(t mechanics.Frame) float64 {

@@ -58,10 +58,8 @@ func TestMapBeforeItsFirstCells(t *testing.T) {
 // On a phone no name of a head stands over another, or over the edge.
 func TestMapNamesOnAPhone(t *testing.T) {
 	t.Parallel()
-	p := first(t)
-	p.begun()
+	p := open(t, "/map?approach.kind=swim&water.depth=4&head.hook=1/0&bait.length=0.09&flow.direction=90")
 	p.size(390, 844)
-	p.visit("/map?approach.kind=swim&water.depth=4&head.hook=1/0&bait.length=0.09&flow.direction=90")
 	p.until(charted)
 	names := value[[]struct{ Name, Over string }](p, `(() => {
 		const all = [...document.querySelectorAll(".map-mass")].map((e) => ({name: e.textContent, box: e.getBoundingClientRect()}));

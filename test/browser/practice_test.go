@@ -30,10 +30,8 @@ func (p *page) pressAt(seconds float64) {
 // On a phone the games are as wide as the screen, and the round is that of the setup that is opened alone.
 func TestPracticeOnAPhone(t *testing.T) {
 	t.Parallel()
-	p := first(t)
-	p.begun()
+	p := open(t, "/fall?open=4&head=7.1&practice=touch")
 	p.size(390, 844)
-	p.visit("/fall?open=4&head=7.1&practice=touch")
 	p.until(`document.querySelector(".practice-water .line") && document.querySelector(".savebar-name")`)
 	for _, part := range []string{".practice", ".practice-water", ".practice-call", ".parts"} {
 		if right := value[float64](p, fmt.Sprintf(`document.querySelector(%q).getBoundingClientRect().right`, part)); right > 390 {

@@ -178,6 +178,7 @@ export function useSetup() {
   useToldOfUseless(given, params);
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(given, params)));
   const followed = useRef(inAddress);
+  /** The setup of the address at the last drawing: what is chosen beside it draws the same one again. */
   const drawn = useRef(inAddress);
   const opened = useOpened(params, setSetup);
   /** Addresses that were set and have not been seen yet: on a busy machine a newer change overtakes them. */

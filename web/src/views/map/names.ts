@@ -1,5 +1,6 @@
 import type { Cell } from "./useChart";
 
+/** The name of a head at a cell, which may lie between two, and how much of its region is around it. */
 interface Label {
   mass: number;
   row: number;
@@ -24,7 +25,8 @@ function placesOf(cells: (Cell | undefined)[][]): Map<number, Label[]> {
       const room = Math.min(long, 8) + 2 * Math.min(tall, low, 3);
       if (cell && long >= 2 && room > 3) {
         const own = places.get(cell.mass) ?? [];
-        places.set(cell.mass, [...own, { mass: cell.mass, row: r, column: (from + c) / 2, room }]);
+        own.push({ mass: cell.mass, row: r, column: (from + c) / 2, room });
+        places.set(cell.mass, own);
       }
       from = c + 1;
     });

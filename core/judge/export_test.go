@@ -13,8 +13,8 @@ import (
 var Unknowns = len(unknowns)
 
 // Drawn tells whether a head does all that is asked, and its seconds to the target, where all that is not known is z,
-// tried as it is then and not told from shifts: with a rod that is held down as it was
-// told, and one that is up as the hand sees fit.
+// tried as it is then and not told from shifts: held as it was told, but a rod that is up
+// lowered where the hand sees that that suits better.
 func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial.Handling,
 	z []float64) (does bool, seconds float64, err error) {
 	s, t := c.Setup, stage.AsTaken
@@ -28,14 +28,22 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 		return false, 0, err
 	}
 	v := view{bench: b, ctx: ctx, of: moved, mass: mass}
-	var result trial.Result
-	if told.Down {
-		result, err = v.try(moved, trial.Question{Handling: told})
-	} else {
-		result, _, err = v.handled()
-	}
+	result, err := v.try(moved, trial.Question{Handling: told})
 	if err != nil {
 		return false, 0, err
+	}
+	for _, way := range moved.Handlings() {
+		first := musts.Read(moved, &result)
+		if told.Down || !way.Down || musts.Suits(moved, first) {
+			continue
+		}
+		down, err := v.try(moved, trial.Question{Handling: way})
+		if err != nil {
+			return false, 0, err
+		}
+		if musts.SuitsBetter(moved, musts.Read(moved, &down), first) {
+			result = down
+		}
 	}
 	phases, err := v.phases(result)
 	if err != nil {

@@ -20,7 +20,7 @@ const (
 	blow        = 0.02 // s that a step is to be no longer than in which something comes to the bed again
 	shortest    = 1e-5 // s
 	longest     = 5    // s, or as long as it takes to reel in
-	reeledMost  = 1    // m of line, where that is longer
+	reeledMost  = 2    // m of line, where that is longer
 	growth      = 2.2  // of a step over the last, at most,
 	wary        = 1.2  // and after one that was not solved, which then grows as much from step to step
 	landing     = 1e-3 // m over the bed at which a body has landed
@@ -44,7 +44,7 @@ type resolution struct {
 	miss  float64 // m that the two stages of a step may differ in what they make of it
 	waves float64 // steps over each wave of a swell, at least
 	until settled // when each of the two stages is solved,
-	falls settled // and until the body that is followed is down, with the bail open: falls hardly hang on tensions
+	loose settled // and while the body that is followed is off the bed: where it goes hardly hangs on tensions
 	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
 	// to solve the thinner it is.
 	film float64
@@ -53,13 +53,13 @@ type resolution struct {
 var (
 	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
 		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
-		falls: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
-	rough = resolution{nodes: 10, crowd: 40, wind: 5, fine: 0.5, grade: 0.3, miss: 0.25, waves: 10,
+		loose: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, waves: 10,
 		until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
-		falls: settled{place: 0.05, pulls: 0.15, loose: 3e-5, most: 12}, film: 0.05}
+		loose: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
 	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32,
 		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
-		falls: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+		loose: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -215,8 +215,8 @@ func (m *sim) goOn(ctx context.Context) error {
 // advance goes on by one step, or makes the step shorter.
 func (m *sim) advance() {
 	wished := m.step
-	if m.chain.until = m.resolution.until; m.now().Open && !m.touched[m.rig.Key] {
-		m.chain.until = m.falls
+	if m.chain.until = m.resolution.until; !m.lies() {
+		m.chain.until = m.loose
 	}
 	h, reeled := m.nextStep()
 	if h < 1e-9 {

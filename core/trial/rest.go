@@ -147,7 +147,7 @@ func (c *Case) dragged(ctx context.Context, from *mechanics.Branch, r *Rigged, h
 	if err != nil {
 		return Rest{}, err
 	}
-	pushes := c.seen(back, func(t mechanics.Frame) float64 { return t.Push })
+	pushes := c.seen(back, func(a, b mechanics.Frame, share float64) float64 { return a.Push + share*(b.Push-a.Push) })
 	var pulls [SwimPlaces]float64
 	least := 0
 	for i, p := range pushes[:places] {

@@ -10,6 +10,8 @@ import (
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/setup"
+
+	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Swim is how a head comes back. Heights are over the bed, or depths where the
@@ -73,7 +75,7 @@ func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall,
 	if err != nil {
 		return [SwimPlaces]float64{}, err
 	}
-	return c.seen(back, c.height), nil
+	return c.seen(back, c.heightBetween), nil
 }
 
 // wayBack is what a head does from the end of its fall on, once slack line is taken up,
@@ -99,11 +101,13 @@ func (c *Case) left(t mechanics.Frame) float64 {
 	return math.Hypot(t.End.X-t.Time*c.Cast.Drift.X, t.End.Y-t.Time*c.Cast.Drift.Y) / c.Cast.Distance
 }
 
-// seen is what is seen of a head at each place of its way back.
-func (c *Case) seen(back []mechanics.Frame, see func(mechanics.Frame) float64) (out [SwimPlaces]float64) {
-	last, before, place := 0.0, math.Inf(1), 0
-	for _, t := range back {
-		left, now := c.left(t), see(t)
+// seen is what there is of a head at each place of its way back, told from the frames before and after it and how far
+// between them it is.
+func (c *Case) seen(back []mechanics.Frame, between func(a, b mechanics.Frame, share float64) float64) (
+	out [SwimPlaces]float64) {
+	before, place := math.Inf(1), 0
+	for i, now := range back {
+		left, last := c.left(now), back[max(i-1, 0)]
 		for ; place < SwimPlaces; place++ {
 			at := placeOf(place)
 			if left > at {
@@ -113,22 +117,37 @@ func (c *Case) seen(back []mechanics.Frame, see func(mechanics.Frame) float64) (
 			if before > left && !math.IsInf(before, 1) {
 				share = (before - at) / (before - left)
 			}
-			out[place] = last + share*(now-last)
+			out[place] = between(last, now, share)
 		}
-		last, before = now, left
+		before = left
 	}
-	for ; place < SwimPlaces; place++ { // it came to the rod before
-		out[place] = last
+	for ; place < SwimPlaces && len(back) > 0; place++ { // it came to the rod before
+		last := back[len(back)-1]
+		out[place] = between(last, last, 1)
 	}
 	return out
 }
 
-// height is what the band is measured by: the height over the bed, or the depth.
-func (c *Case) height(f mechanics.Frame) float64 {
-	if !c.OnBed {
-		return -f.End.Z
+// heightBetween is what the band is measured by, a share of the way from one frame to the next: between them it
+// changes as fast as it does at each of them (the cubic of Hermite).
+func (c *Case) heightBetween(a, b mechanics.Frame, share float64) float64 {
+	from, to, rest := c.height(a.End), c.height(b.End), 1-share
+	rise, long := to-from, b.Time-a.Time
+	atFirst := c.height(r3.Add(a.End, r3.Scale(long, a.Velocity))) - from
+	atLast := to - c.height(r3.Sub(b.End, r3.Scale(long, b.Velocity)))
+	height := from + share*rise + share*rest*(rest*(atFirst-rise)-share*(atLast-rise))
+	if c.OnBed {
+		return max(height, 0)
 	}
-	return max(f.End.Z+c.Scene.Bed.DepthAt(f.End.X), 0)
+	return height
+}
+
+// height is what the band is measured by: the height over the bed, or the depth.
+func (c *Case) height(p r3.Vec) float64 {
+	if !c.OnBed {
+		return -p.Z
+	}
+	return p.Z + c.Scene.Bed.DepthAt(p.X)
 }
 
 // swim looks at a retrieve, and looks for the speed that suits: of what is only changed that is told from the slower

@@ -1,0 +1,82 @@
+package trial
+
+import (
+	"math"
+	"slices"
+	"testing"
+
+	"dunvel/core/mechanics"
+	"dunvel/core/setup"
+	"dunvel/core/trust"
+
+	"gonum.org/v1/gonum/spatial/r3"
+)
+
+// The speed of the hand that suits a head is on the grain by which chances are told what it is on the one that is
+// shown: heads that are fished, in water that is still, runs off, across and back, in a calm and in a breeze.
+func TestRetrievesOnTheRoughGrain(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred retrieves, finely")
+	}
+	var off trust.Tally
+	var offs []float64
+	for _, depth := range []float64{1.5, 4, 7} {
+		for _, flow := range []struct{ speed, direction float64 }{{0, 0}, {0.25, 0}, {0.25, 90}, {0.25, 180}} {
+			for _, wind := range []float64{0, 5} {
+				c := situate(t, func(s *setup.Setup) {
+					s.Bait.Length, s.Head.Hook = 0.09, "1/0"
+					s.Approach.Kind, s.Water.Depth, s.Approach.Speed = setup.Swim, depth, 0.4
+					s.Flow.Speed, s.Flow.Direction = flow.speed, flow.direction
+					s.Wind.Speed, s.Wind.Direction = wind, 90
+				})
+				for _, mass := range []float64{0.0025, 0.0053, 0.0106, 0.0213} {
+					rough, shown := tried(t, c, Question{Mass: mass}), tried(t, c, Question{Mass: mass, Effort: Shown})
+					off.Relative(rough.Swim.Speed, shown.Swim.Speed)
+					offs = append(offs, math.Abs(rough.Swim.Speed/shown.Swim.Speed-1))
+				}
+			}
+		}
+	}
+	slices.Sort(offs)
+	middle, p95 := offs[len(offs)/2], offs[len(offs)*95/100]
+	t.Logf("of %d half are off by %.2f %% at most, 95 of 100 by %.2f %%, the worst by %.2f %%", len(offs), 100*middle, 100*p95,
+		100*offs[len(offs)-1])
+	if !(middle < 0.01) || !(p95 < 0.07) {
+		t.Errorf("half are off by %.2f %%, 95 of 100 by %.2f %%", 100*middle, 100*p95)
+	}
+	off.Tell(t, "retrieves", 0.1)
+}
+
+// Between two frames a height follows how fast it changes at each; what pushes goes evenly.
+func TestSeenBetweenFrames(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.Swim, 5, 20
+	})
+	// Rising as z = -5 + x(t)²/100 on its way in at 2 m/s: a cubic has that exactly.
+	frame := func(time float64) mechanics.Frame {
+		x := 20 - 2*time
+		return mechanics.Frame{
+			Time: time, End: r3.Vec{X: x, Z: -5 + x*x/100}, Velocity: r3.Vec{X: -2, Z: -2 * 2 * x / 100}, Push: x,
+		}
+	}
+	back := []mechanics.Frame{frame(0), frame(4), frame(9)}
+	for i, height := range c.seen(back, c.heightBetween) {
+		left := 20 * placeOf(i)
+		near(t, "height", height, left*left/100, 1e-9)
+	}
+	// What came to the rod before the last place stays as it was; one on the bed is not under it.
+	early := c.seen(back[:2], c.heightBetween)
+	near(t, "at the last place", early[SwimPlaces-1], 1.44, 1e-9)
+	a, b := frame(0), frame(4)
+	a.End.Z, a.Velocity.Z, b.End.Z, b.Velocity.Z = -5.001, 0, -5, 2
+	if height := c.heightBetween(a, b, 0.9); height != 0 {
+		t.Errorf("%g m over the bed", height)
+	}
+	c.OnBed = false
+	if depth := c.heightBetween(a, b, 0.9); !(depth > 5) {
+		t.Errorf("%g m deep", depth)
+	}
+	if got := c.seen(nil, c.heightBetween); got != ([SwimPlaces]float64{}) {
+		t.Errorf("nothing was seen, and %v", got)
+	}
+}

@@ -103,41 +103,41 @@ func more(path string) Condition                  { return Condition{Field: path
 func none(path string) Condition                  { return Condition{Field: path, More: new(false)} }
 func on(path string) Condition                    { return Condition{Field: path, On: new(true)} }
 
-func number(path, label, measure string, low, high float64, get func(*Setup) *float64) Field {
-	return Field{Path: path, Label: label, Measure: measure, Min: low, Max: high, number: get}
+func number(path, label, measure string, low, high float64, get func(*Setup) *float64) *Field {
+	return &Field{Path: path, Label: label, Measure: measure, Min: low, Max: high, number: get}
 }
 
-func choice(path, label string, options []string, get func(*Setup) *string) Field {
-	return Field{Path: path, Label: label, Options: options, choice: get}
+func choice(path, label string, options []string, get func(*Setup) *string) *Field {
+	return &Field{Path: path, Label: label, Options: options, choice: get}
 }
 
-func flag(path, label string, get func(*Setup) *bool) Field {
-	return Field{Path: path, Label: label, flag: get}
+func flag(path, label string, get func(*Setup) *bool) *Field {
+	return &Field{Path: path, Label: label, flag: get}
 }
 
-func (f Field) zero(means string) Field {
+func (f *Field) zero(means string) *Field {
 	f.Zero = means
 	return f
 }
 
-func (f Field) means(words string) Field {
+func (f *Field) means(words string) *Field {
 	f.Means = words
 	return f
 }
 
-func (f Field) essential() Field {
+func (f *Field) essential() *Field {
 	f.Essential = true
 	return f
 }
 
-func (f Field) dial() Field {
+func (f *Field) dial() *Field {
 	f.Dial = true
 	return f
 }
 
 // when adds that one of some conditions holds.
-func (f Field) when(one ...Condition) Field {
-	f.When = append(slices.Clone(f.When), one)
+func (f *Field) when(one ...Condition) *Field {
+	f.When = append(f.When, one)
 	return f
 }
 
@@ -154,7 +154,7 @@ var fields = func() []Field {
 	for _, g := range groups {
 		for _, f := range g.fields {
 			f.Group = g.name
-			out = append(out, f)
+			out = append(out, *f)
 		}
 	}
 	return out

@@ -13,7 +13,7 @@ import (
 // group is what is filled in together.
 type group struct {
 	name   string
-	fields []Field
+	fields []*Field
 }
 
 const groupHeads = "Heads"
@@ -44,7 +44,7 @@ var straightHooks = slices.DeleteFunc(keys(catalogue.HeadShapes),
 	func(shape string) bool { return catalogue.HeadShapes[shape].Offset })
 
 var groups = []group{
-	{"Water", []Field{
+	{"Water", []*Field{
 		number("water.depth", "Depth under the rod", "depth", 0.3, 200,
 			func(s *Setup) *float64 { return &s.Water.Depth }).essential().dial(),
 		number("water.splashDepth", "Depth where it lands", "depth", 0, 200,
@@ -62,7 +62,7 @@ var groups = []group{
 		number("water.temperature", "Water temperature", "temperature", water.MinTemperature, water.MaxTemperature,
 			func(s *Setup) *float64 { return &s.Water.Temperature }),
 	}},
-	{"Current, wind and boat", []Field{
+	{"Current, wind and boat", []*Field{
 		number("flow.speed", "Current at the surface", "speed", 0, 3,
 			func(s *Setup) *float64 { return &s.Flow.Speed }).essential().dial(),
 		number("flow.direction", "Current runs", "angle", 0, 360,
@@ -109,7 +109,7 @@ var groups = []group{
 			func(s *Setup) *float64 { return &s.Swell.Direction }).zero("as usual there").
 			means("It travels towards; 360: away from the rod.").when(more("swell.height")),
 	}},
-	{"Line and leader", []Field{
+	{"Line and leader", []*Field{
 		choice("line.material", "Line", lines, func(s *Setup) *string { return &s.Line.Material }),
 		number("line.diameter", "Line diameter", "diameter", tackle.MinDiameter, tackle.MaxDiameter,
 			func(s *Setup) *float64 { return &s.Line.Diameter }).essential(),
@@ -134,7 +134,7 @@ var groups = []group{
 			func(s *Setup) *float64 { return &s.Leader.Strength }).zero("from its diameter").when(led),
 		flag("leader.loop", "Loop tied in the leader", func(s *Setup) *bool { return &s.Leader.Loop }).when(led),
 	}},
-	{"Bait", []Field{
+	{"Bait", []*Field{
 		choice("bait.form", "Bait", keys(catalogue.BaitForms),
 			func(s *Setup) *string { return &s.Bait.Form }).essential(),
 		number("bait.length", "Bait length", "size", 0.01, 0.4,
@@ -158,7 +158,7 @@ var groups = []group{
 		number("bait.dragSpread", "Drag known to", "share", 0, 1,
 			func(s *Setup) *float64 { return &s.Bait.DragSpread }).zero("exactly").when(more("bait.drag")),
 	}},
-	{groupHeads, []Field{
+	{groupHeads, []*Field{
 		choice("head.shape", "Head shape", keys(catalogue.HeadShapes), func(s *Setup) *string { return &s.Head.Shape }),
 		choice("head.material", "Head metal", keys(tackle.HeadMaterials),
 			func(s *Setup) *string { return &s.Head.Material }),
@@ -183,7 +183,7 @@ var groups = []group{
 		flag("head.weighed", "Weighed with the hook", func(s *Setup) *bool { return &s.Head.Weighed }).means(
 			"Not read off the mark."),
 	}},
-	{"Rig", []Field{
+	{"Rig", []*Field{
 		choice("rig.kind", "Rig", rigging.Rigs, func(s *Setup) *string { return &s.Rigging.Kind }),
 		number("rig.apart", "Between the two", "depth", 0.05, 60, func(s *Setup) *float64 { return &s.Rigging.Apart }).
 			means("How far up the line the second weight or bait is.").when(
@@ -209,7 +209,7 @@ var groups = []group{
 			means("Of the stinger, over what reaches it when the bait is straight.").when(on("rig.stinger"),
 			is("rig.kind", rigging.OwnRig)),
 	}},
-	{"Cast and approach", []Field{
+	{"Cast and approach", []*Field{
 		number("cast.distance", "Cast", "depth", 0, 150, func(s *Setup) *float64 { return &s.Cast.Distance }).zero(
 			"dropped under the rod").essential().dial(),
 		flag("cast.sighted", "To fish that are seen", func(s *Setup) *bool { return &s.Cast.Sighted }).when(cast),
@@ -260,7 +260,7 @@ var groups = []group{
 		choice("approach.still", "In place it is to lie", []string{InPlace, DeadStill, MaySwing},
 			func(s *Setup) *string { return &s.Approach.Still }).when(holds).when(none("cast.drag")),
 	}},
-	{"Hand", []Field{
+	{"Hand", []*Field{
 		choice("hand.rod", "Rod on the fall", []string{RodSuits, RodHeld, RodDown},
 			func(s *Setup) *string { return &s.Hand.Rod }).when(held),
 		choice("hand.line", "Line on the fall", HandLines, func(s *Setup) *string { return &s.Hand.Line }).when(held),
@@ -276,7 +276,7 @@ var groups = []group{
 			func(s *Setup) *float64 { return &s.Hand.Feel }).zero("by the log").
 			means("More is a coarser hand, as what is tied on has it.").when(more("hand.feel")),
 	}},
-	{"Rod and reel", []Field{
+	{"Rod and reel", []*Field{
 		number("rod.tipHeight", "Rod tip over the water", "depth", 0.05, 10,
 			func(s *Setup) *float64 { return &s.Rod.TipHeight }),
 		choice("rod.spool", "Spool", []string{"fixed", "revolving"}, func(s *Setup) *string { return &s.Rod.Spool }),
@@ -294,7 +294,7 @@ var groups = []group{
 		number("rod.thrownMass", "It was with a head of", "mass", 0, 0.5,
 			func(s *Setup) *float64 { return &s.Rod.ThrownMass }).zero("the bare hook").when(more("rod.thrown")),
 	}},
-	{"What counts", []Field{
+	{"What counts", []*Field{
 		number("approach.sure", "How sure it must be", "share", 0.5, 0.95,
 			func(s *Setup) *float64 { return &s.Approach.Sure }).means("Probability with which a head must do it."),
 		number("approach.margin", "Weight left on the bed", "share", 0.01, 0.9,
@@ -309,7 +309,7 @@ var groups = []group{
 }
 
 // boats is the choice of what is fished from.
-func boats(get func(*Setup) *string) Field {
+func boats(get func(*Setup) *string) *Field {
 	f := choice("boat.kind", "Fished from", boatsThat(func(catalogue.Boat) bool { return true }), get)
 	f.Says = map[string]string{}
 	for _, b := range catalogue.Boats() {

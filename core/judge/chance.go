@@ -20,7 +20,8 @@ import (
 const draws = 256
 
 var (
-	sample = sync.OnceValue(func() [][]float64 { return spread.Sample(draws, len(unknowns)) })
+	// sample is one half of them; the others are its mirror images.
+	sample = sync.OnceValue(func() [][]float64 { return spread.Sample(draws, len(unknowns))[:draws/2] })
 	all    = sync.OnceValue(func() *spread.Draws { return spread.Draw(sample()) })
 )
 
@@ -276,7 +277,7 @@ const stretched = 2
 // stretchedDraws are every second draw, and of these every second one stretched.
 var stretchedDraws = sync.OnceValue(func() *spread.Draws {
 	var out [][]float64
-	for n := 0; n < draws; n += 2 {
+	for n := 0; n < draws/2; n += 2 {
 		z := slices.Clone(sample()[n])
 		if n%4 == 0 {
 			floats.Scale(stretched, z)
@@ -293,16 +294,12 @@ func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
 	for _, m := range musts.In(c) {
 		meets = append(meets, musts.Of(m).Meets(c))
 	}
-	readings := stretchedDraws().Readings(centre, d.shifts)
-	defer readings.Done()
-	var at musts.Reading
-	did := 0
-	for n := range stretchedDraws().Count() {
-		at = readings.Of(n, at)
+	did, seen := 0, 0
+	for at := range stretchedDraws().Readings(centre, d.shifts) {
 		if !slices.ContainsFunc(meets, func(does func(musts.Reading) bool) bool { return !does(at) }) {
 			did++
 		}
-		if did != 0 && did != n+1 {
+		if seen++; did != 0 && did != seen {
 			return false
 		}
 	}

@@ -38,11 +38,7 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	}
 	all := 0
 	met := make([]int, len(asked))
-	readings := d.draws.Readings(centre, d.shifts)
-	defer readings.Done()
-	var drawn musts.Reading
-	for n := range d.draws.Count() {
-		drawn = readings.Of(n, drawn)
+	for drawn := range d.draws.Readings(centre, d.shifts) {
 		does := true
 		for i := range meets {
 			if meets[i](drawn) {
@@ -69,9 +65,13 @@ func (h *Head) ranges(d *doubts) Ranges {
 	if !h.Arrived() {
 		return Ranges{}
 	}
-	readings := d.draws.Readings(h.centre, d.shifts)
-	defer readings.Done()
-	of := func(at int) Range { return rangeOf(readings.At(at)) }
+	var values [musts.ReadTrack][]float64
+	for drawn := range d.draws.Readings(h.centre, d.shifts) {
+		for at := range values {
+			values[at] = append(values[at], drawn[at])
+		}
+	}
+	of := func(at int) Range { return rangeOf(values[at]) }
 	// In a swell the reading is a mean, and the fall that is shown a little off it.
 	around := func(at int, shown float64) Range { return of(at).times(shown / h.centre.Value(at)) }
 	return Ranges{

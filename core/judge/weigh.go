@@ -228,13 +228,9 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 
 // numbers are what a number is in every draw.
 func (d *doubts) numbers(centre musts.Reading, n Number) []float64 {
-	readings := d.draws.Readings(centre, d.shifts)
-	defer readings.Done()
-	out := make([]float64, d.draws.Count())
-	var drawn musts.Reading
-	for i := range out {
-		drawn = readings.Of(i, drawn)
-		out[i] = numberIn(drawn, n)
+	out := make([]float64, 0, d.draws.Count())
+	for drawn := range d.draws.Readings(centre, d.shifts) {
+		out = append(out, numberIn(drawn, n))
 	}
 	return out
 }

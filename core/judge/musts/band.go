@@ -13,22 +13,34 @@ func halves(track []float64) (slower, faster []float64) {
 	return track[:n], track[n:]
 }
 
-// missesBand is by how much a retrieve misses its band, as a reading has its track: a
+// band is what the track of a retrieve is held against, as a reading has its places.
+type band struct {
+	low, high float64
+	share     float64 // of the places that are to be in it
+	skims     bool
+	off       float64 // the bed
+}
+
+// bandOf is the band of a case.
+func bandOf(c *trial.Case) band {
+	low, high := c.Band()
+	return band{placed(low), placed(high), c.Setup.Approach.Share, c.Skims(), placed(judgement.SkimOff.Number)}
+}
+
+// misses is by how much a retrieve misses its band, as a reading has its track: a
 // place of it counts if a hand that reels slower or faster can have the bait in the band
 // there. The share of the places that is asked for is to be met so many times over.
-func missesBand(c *trial.Case, track []float64, times float64) float64 {
+func (b *band) misses(track []float64, times float64) float64 {
 	slower, faster := halves(track)
-	low, high := c.Band()
-	low, high = placed(low), placed(high)
-	share := times * c.Setup.Approach.Share
-	if c.Skims() {
+	share := times * b.share
+	if b.skims {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
 		lifts := times * judgement.SkimLifts.Number
-		return max(Under(within(slower, slower, placed(0), high), share),
-			Under(within(faster, faster, placed(judgement.SkimOff.Number), placed(endless)), lifts))
+		return max(Under(within(slower, slower, placed(0), b.high), share),
+			Under(within(faster, faster, b.off, math.Inf(1)), lifts))
 	}
-	return Under(within(slower, faster, low, high), share)
+	return Under(within(slower, faster, b.low, b.high), share)
 }
 
 // placed is a bound of a band as a reading has the places of its track: under one on the
@@ -40,17 +52,15 @@ func placed(bound float64) float64 {
 	return placeOf(bound)
 }
 
-// within is the share of places at which the band can be had, each as much as its
-// distance from the band leaves of it, so that it changes evenly.
+// within is the share of places at which the band can be had: one of the two is not above it, and one not below.
 func within(a, b []float64, low, high float64) float64 {
-	share := 0.0
-	for i := range a {
-		least, most := min(a[i], b[i]), max(a[i], b[i])
-		if least <= high && most >= low {
-			share++
+	n := 0
+	for i, v := range a {
+		if w := b[i]; (v <= high || w <= high) && (v >= low || w >= low) {
+			n++
 		}
 	}
-	return share / float64(len(a))
+	return float64(n) / float64(len(a))
 }
 
 // InBand is the share of a retrieve for which a bait is within the band at the speed

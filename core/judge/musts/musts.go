@@ -122,9 +122,7 @@ var byMust = map[Must]Rule{
 		Rule{Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
 	Slowly: atMost(ReadSpeed, func(c *trial.Case) float64 { return c.Setup.Approach.Ceiling },
 		Rule{Safe: -0.45, Lost: 0.9, asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
-	Swims: otherwise(func(c *trial.Case, r Reading, times float64) float64 {
-		return missesBand(c, r[ReadTrack:], times)
-	}, Rule{held: true}),
+	Swims: swims(Rule{held: true}),
 	Hovers: otherwise(func(c *trial.Case, r Reading, _ float64) float64 {
 		return Under(stays(c, r.Track()), c.Setup.Approach.Stays)
 	}, Rule{Safe: -9, Lost: 2}),
@@ -147,6 +145,19 @@ func told(rule Rule) Rule {
 	rule.Meets = func(*trial.Case) func(Reading) bool {
 		soon, stops := math.Log(judgement.ToldFall.Number), math.Log(judgement.CueOpen.Number)
 		return func(r Reading) bool { return r[ReadTime] < soon || r[ReadKeeps] <= stops || r[ReadFelt] >= 0 }
+	}
+	return rule
+}
+
+// swims is the rule that a bait that is reeled in keeps its band.
+func swims(rule Rule) Rule {
+	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 {
+		b := bandOf(c)
+		return b.misses(r[ReadTrack:], times)
+	}
+	rule.Meets = func(c *trial.Case) func(Reading) bool {
+		b := bandOf(c)
+		return func(r Reading) bool { return b.misses(r[ReadTrack:], 1) <= 0 }
 	}
 	return rule
 }

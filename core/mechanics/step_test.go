@@ -93,17 +93,24 @@ func TestGrowsWarily(t *testing.T) {
 }
 
 // While what is followed is off the bed a line is solved less closely than while it lies there, on which it hangs how
-// hard the bed pushes.
+// hard the bed pushes; where something slides on it, it is always solved as closely.
 func TestHowCloselyItIsSolved(t *testing.T) {
-	for height, want := range map[float64]settled{landing * 1.01: rough.loose, landing * 0.99: rough.until} {
+	for _, tt := range []struct {
+		height float64
+		slides []runner
+		want   settled
+	}{
+		{landing * 1.01, nil, rough.loose}, {landing * 0.99, nil, rough.until}, {landing * 1.01, make([]runner, 1), rough.until},
+	} {
 		m := begun(t, Phase{Reel: 0.5, Time: 60})
-		m.touched[0], m.pos[0].Z = true, height-20
-		if m.advance(); m.chain.until != want {
-			t.Errorf("at %g m over the bed: %+v", height, m.chain.until)
+		m.touched[0], m.pos[0].Z, m.runners = true, tt.height-20, tt.slides
+		if m.advance(); m.chain.until != tt.want {
+			t.Errorf("at %g m over the bed with %d that slide: %+v", tt.height, len(tt.slides), m.chain.until)
 		}
 	}
-	if !(rough.loose.place > 10*rough.until.place) || usual.loose != usual.until || finer.loose != finer.until {
-		t.Error("only what is judged, and not what is shown, is solved less closely")
+	if !(rough.loose.place > 10*rough.until.place) || !(usual.loose.place > 5*usual.until.place) ||
+		finer.loose != finer.until {
+		t.Error("what chances are told by is solved less closely than what is shown, and the finest the same throughout")
 	}
 }
 

@@ -137,8 +137,20 @@ func (s *Events) List(ctx context.Context, trip int64) ([]KeptEvent, error) {
 	return s.list(ctx, "SELECT "+eventColumns+" FROM event WHERE trip = ? AND deleted IS NULL ORDER BY time, id", trip)
 }
 
-// All returns the events of all trips that are there, trip by trip.
+// All returns the events of all trips that are there, trip by trip. Nobody may change the list.
 func (s *Events) All(ctx context.Context) ([]KeptEvent, error) {
+	if tx, ok := s.db.(within); !ok || !tx.still {
+		return s.all(ctx)
+	}
+	// Of one revision they are the same, whoever reads them at one moment.
+	revision, err := database.RevisionOf(ctx, s.db)
+	if err != nil {
+		return nil, err
+	}
+	return s.remembered.whole(revision, func() ([]KeptEvent, error) { return s.all(ctx) })
+}
+
+func (s *Events) all(ctx context.Context) ([]KeptEvent, error) {
 	return s.list(ctx, "SELECT "+eventColumns+
 		" FROM event WHERE deleted IS NULL AND trip IN (SELECT id FROM trip WHERE deleted IS NULL) ORDER BY trip, "+
 		"time, id")

@@ -130,6 +130,69 @@ func TestRememberedEvents(t *testing.T) {
 	}
 }
 
+// All events are remembered of a revision that is read at one moment: whatever changes them is another, and within a
+// change, or one that comes to nothing, they are what is there.
+func TestAllOfARevision(t *testing.T) {
+	ctx := context.Background()
+	s, _ := open(t)
+	id := outing(t, s, "Pier Pool")
+	keys := func(events []KeptEvent, err error) (out []string) {
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, e := range events {
+			out = append(out, e.Event.Key)
+		}
+		return out
+	}
+	read := func() (out []string) {
+		if err := s.Read(ctx, func(tables Tables) error {
+			first, err := tables.Events.All(ctx)
+			again, _ := tables.Events.All(ctx)
+			if out = keys(first, err); len(first) > 0 && &first[0] != &again[0] {
+				t.Error("they were read twice")
+			}
+			return nil
+		}); err != nil {
+			t.Fatal(err)
+		}
+		return out
+	}
+	add := func(tables Tables, key string) {
+		if _, err := tables.Events.Add(ctx, id, []logbook.Event{{Key: key, Time: noon, Kind: logbook.Bite}}, noon); err != nil {
+			t.Fatal(err)
+		}
+	}
+	add(s.Tables, "key-000001")
+	if got := read(); !slices.Equal(got, []string{"key-000001"}) {
+		t.Errorf("%v", got)
+	}
+	for _, end := range []error{errors.New("no"), nil} {
+		if err := s.Write(ctx, func(tables Tables) error {
+			add(tables, "key-000002")
+			if got := keys(tables.Events.All(ctx)); len(got) != 2 {
+				t.Errorf("within a change %v", got)
+			}
+			return end
+		}); !errors.Is(err, end) {
+			t.Fatal(err)
+		}
+		want := []string{"key-000001"}
+		if end == nil {
+			want = append(want, "key-000002")
+		}
+		if got := read(); !slices.Equal(got, want) {
+			t.Errorf("after %v: %v, not %v", end, got, want)
+		}
+	}
+	if err := s.Trips.Delete(ctx, id, noon); err != nil {
+		t.Fatal(err)
+	}
+	if got := read(); len(got) != 0 {
+		t.Errorf("of a trip that is gone %v", got)
+	}
+}
+
 // No more events are remembered than may be.
 func TestRemembersSoManyEvents(t *testing.T) {
 	var m remembered

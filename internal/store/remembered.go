@@ -19,6 +19,29 @@ const mostRemembered = 50_000
 type remembered struct {
 	mutex sync.Mutex
 	by    map[int64]seen
+
+	all      []KeptEvent // those of all trips, nil where they are not known, of a
+	revision int64
+}
+
+// whole is all events of a revision, as read tells them where they are not remembered.
+func (m *remembered) whole(revision int64, read func() ([]KeptEvent, error)) ([]KeptEvent, error) {
+	m.mutex.Lock()
+	all, then := m.all, m.revision
+	m.mutex.Unlock()
+	if all != nil && then == revision {
+		return all, nil
+	}
+	all, err := read()
+	if err != nil {
+		return nil, err
+	}
+	m.mutex.Lock()
+	defer m.mutex.Unlock()
+	if m.all, m.revision = nil, revision; len(all) <= mostRemembered {
+		m.all = all
+	}
+	return all, nil
 }
 
 // seen is an event with the body that it was read from.

@@ -1,6 +1,7 @@
 import type { Compared, Setup } from "../api/client";
 import { useUnits } from "../parts/preferences";
 import { type Frame, fit } from "./frame";
+import { markEvery, marksUntil, placeAt } from "./motion";
 
 const width = 236;
 const height = 190;
@@ -13,7 +14,25 @@ export function scaleOf(setup: Setup, compared: Compared[]): Frame {
   return fit(setup, { bedSlope: compared[0]?.bedSlope ?? 0 }, reached, width, height);
 }
 
-export function Beside({ setup, compared, frame }: { setup: Setup; compared: Compared; frame: Frame }) {
+/** How long a fall is that is drawn, s. */
+const longOf = ({ fall }: Compared) => fall.path.at(-1)?.time ?? 0;
+
+/** Seconds between the dots on all of their falls. */
+export function dotsOf(setup: Setup, compared: Compared[], { z }: Frame): number {
+  return markEvery(Math.max(...compared.map(longOf)), z(-setup.water.depth) - z(0));
+}
+
+export function Beside({
+  setup,
+  compared,
+  frame,
+  dots,
+}: {
+  setup: Setup;
+  compared: Compared;
+  frame: Frame;
+  dots: number;
+}) {
   const { show } = useUnits();
   const { x, z, left, right } = frame;
   const { fall, contact } = compared;
@@ -36,15 +55,14 @@ export function Beside({ setup, compared, frame }: { setup: Setup; compared: Com
       <path d={`M0 ${z(0)}H${width}`} className="surface-line" />
       <path d={line} className="beside-line" />
       <path d={way} className="beside-way" strokeDasharray="3 3" />
-      {fall.path
-        .filter((p) => p.time > 0 && Math.abs(p.time / 5 - Math.round(p.time / 5)) < 0.02)
-        .map((p) => (
-          <circle key={p.time} cx={x(p.x)} cy={z(p.z)} r="1.6" className="beside-dot" />
-        ))}
+      {marksUntil(longOf(compared), dots).map((t) => {
+        const p = placeAt(compared, t);
+        return p && <circle key={t} cx={x(p.x)} cy={z(p.z)} r="2" className="beside-dot" />;
+      })}
       {end && <circle cx={x(end.x)} cy={z(end.z)} r="4" className="bob" />}
       <text x={8} y={height - 6} className="note">
         {show("depth", setup.water.depth)}
-        {fall.time > 0 && `, ${count} s`}
+        {fall.time > 0 && `, ${count} s; a dot every ${dots} s`}
       </text>
     </svg>
   );

@@ -3,7 +3,7 @@ import type { Answer, Head, Part, Point, Setup } from "../api/client";
 import { useUnits } from "../parts/preferences";
 import type { Frame } from "./frame";
 import { approachOf, type Boat, isAshore } from "./kinds";
-import { lineAt, markEvery, placeAt, pointAlong } from "./motion";
+import { lineAt, markEvery, marksUntil, placeAt, pointAlong } from "./motion";
 import { rigOf } from "./rigs";
 
 interface Props {
@@ -30,7 +30,7 @@ export function Tackle({ setup, answer, head, count, frame }: Props) {
   const now = Math.min(count, end);
   const bait = placeAt(head, count);
   const step = markEvery(end, z(-answer.target) - z(0));
-  const marks = Array.from({ length: Math.floor(end / step) }, (_, i) => (i + 1) * step);
+  const marks = marksUntil(end, step);
   const drift = Math.hypot(answer.drift.x, answer.drift.y);
   const boat = answer.drift.x * now;
   // Whatever else is on the line than what is followed down.

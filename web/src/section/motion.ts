@@ -1,7 +1,7 @@
 import type { Head, Point } from "../api/client";
 
 /** Where a head is t seconds after the splash, on the straight between the moments it is known for. */
-export function placeAt(head: Head, t: number): Point | undefined {
+export function placeAt(head: Pick<Head, "fall">, t: number): Point | undefined {
   const path = head.fall.path;
   const after = path.findIndex((m) => m.time >= t);
   if (after < 0) return path.at(-1);
@@ -53,6 +53,11 @@ export function lineAt(lines: Shape[], t: number): Point[] {
   if (!a) return b.points;
   const share = (t - a.time) / (b.time - a.time);
   return a.points.map((p, i) => between(p, b.points[i] ?? p, share));
+}
+
+/** The moments of marks so many seconds apart, until an end. */
+export function marksUntil(end: number, step: number): number[] {
+  return Array.from({ length: Math.floor(end / step) }, (_, i) => (i + 1) * step);
 }
 
 /** Seconds between two marks on a fall that is so many pixels long, so that they stay readable. */

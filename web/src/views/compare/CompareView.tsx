@@ -9,7 +9,7 @@ import { useAsked } from "../../parts/useAsked";
 import { View } from "../../parts/View";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
-import { Beside, scaleOf } from "../../section/Beside";
+import { Beside, dotsOf, scaleOf } from "../../section/Beside";
 import { Sits } from "../../section/Sits";
 import { SaveBar } from "../../setup/SaveBar";
 import { useAddressText, useSetup } from "../../setup/useSetup";
@@ -169,6 +169,7 @@ function InNumbers({
 }) {
   const { show } = useUnits();
   const frame = scaleOf(setup, compared);
+  const dots = dotsOf(setup, compared, frame);
   const rows: [string, (c: Compared) => string, string?][] = [
     ["Outfit", (c) => c.outfit],
     ["At the least", (c) => (c.least > 0 ? show("mass", c.least) : "–")],
@@ -199,6 +200,7 @@ function InNumbers({
                 {i > 0 && keys[i - 1] && (
                   <Button
                     variant="outlined"
+                    sx={{ ml: 1 }}
                     aria-label={`Leave out ${c.name}`}
                     onClick={() => onDrop(keys[i - 1] ?? "")}
                   >
@@ -232,7 +234,7 @@ function InNumbers({
             </TableCell>
             {compared.map((c) => (
               <TableCell key={c.name}>
-                <Beside setup={setup} compared={c} frame={frame} />
+                <Beside setup={setup} compared={c} frame={frame} dots={dots} />
               </TableCell>
             ))}
           </TableRow>

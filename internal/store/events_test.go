@@ -209,6 +209,20 @@ func TestRemembersSoManyEvents(t *testing.T) {
 			t.Errorf("%d remembered", len(m.by))
 		}
 	}
+	for n, want := range map[int]int{mostWhole: 1, mostWhole + 1: 2} {
+		reads := 0
+		for range 2 {
+			if all, err := m.whole(int64(n), func() ([]KeptEvent, error) {
+				reads++
+				return make([]KeptEvent, n), nil
+			}); err != nil || len(all) != n {
+				t.Fatal(len(all), err)
+			}
+		}
+		if reads != want {
+			t.Errorf("a list of %d was read %d times", n, reads)
+		}
+	}
 }
 
 // season fills a store with so many events on a few trips.

@@ -10,8 +10,12 @@ import (
 	"golang.org/x/sync/errgroup"
 )
 
-// mostRemembered bounds how many events are remembered: some tens of MB.
-const mostRemembered = 50_000
+// mostRemembered bounds how many events are remembered, some tens of MB; mostWhole, of how many the list of all is:
+// seasons of them, some ten MB.
+const (
+	mostRemembered = 50_000
+	mostWhole      = 20_000
+)
 
 // remembered are events as they were read last, by their id. What is remembered counts
 // only for a row whose body is the same, so that it cannot be out of date. It is safe for
@@ -38,7 +42,7 @@ func (m *remembered) whole(revision int64, read func() ([]KeptEvent, error)) ([]
 	}
 	m.mutex.Lock()
 	defer m.mutex.Unlock()
-	if m.all, m.revision = nil, revision; len(all) <= mostRemembered {
+	if m.all, m.revision = nil, revision; len(all) <= mostWhole {
 		m.all = all
 	}
 	return all, nil

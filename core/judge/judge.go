@@ -60,6 +60,7 @@ type Head struct {
 	centre musts.Reading // what is read of it as things are taken to be
 	doubts *doubts       // what is not known does to it; nil where that was not looked at
 	finer  musts.Reading // what a finer look adds to its reading; nil where there was none
+	swung  musts.Reading // what the other moments of a swell add to its reading at the first; nil without one
 }
 
 // Miss is how a head stands with a must.
@@ -130,7 +131,11 @@ const worthALook = 0.2
 
 // otherwise judges the head as it comes out when it is not held as h is.
 func (v view) otherwise(second trial.Result, h *Head) (Head, error) {
-	alike, ok, err := v.judgedLike(second, h)
+	phases, err := v.phases(second)
+	if err != nil {
+		return Head{}, err
+	}
+	alike, ok, err := v.judgedLike(second, phases, h)
 	if err != nil || ok && (v.brisk || alike.Sure < h.Sure-worthALook) {
 		alike.suited = alike.centre != nil && musts.Suits(v.of, alike.centre)
 		return alike, err
@@ -150,6 +155,10 @@ func (v view) judged(result trial.Result) (Head, error) {
 		return Head{}, err
 	}
 	centre, d := mean(phases.readings), certain
+	if len(phases.readings) > 1 {
+		h.swung = slices.Clone(centre)
+		floats.Sub(h.swung, phases.readings[0])
+	}
 	h.suited = musts.Suits(v.of, centre)
 	h.Result, h.Phase = phases.typical(centre)
 	stands := v.stands(&result, centre)

@@ -23,20 +23,31 @@ func (v view) like(from *Head) (Head, bool, error) {
 	if err != nil || !same {
 		return Head{}, false, err
 	}
-	return v.judgedLike(result, from)
+	phases, err := v.phasesLike(result, from)
+	if err != nil {
+		return Head{}, false, err
+	}
+	return v.judgedLike(result, phases, from)
+}
+
+// phasesLike is phases where the other moments of a swell are assumed to move the reading as they moved that of
+// another head.
+func (v view) phasesLike(first trial.Result, from *Head) (phased, error) {
+	reading := musts.Read(v.of, &first)
+	if from.swung == nil || v.stands(&first, reading) == lost {
+		return v.phases(first)
+	}
+	floats.Add(reading, from.swung)
+	return phased{[]trial.Result{first}, []musts.Reading{reading}}, nil
 }
 
 // judgedLike judges the head as it comes out by what the unknowns did to another, or to it as it was held
 // otherwise; ok is false where too few of them were looked at there.
-func (v view) judgedLike(result trial.Result, from *Head) (Head, bool, error) {
+func (v view) judgedLike(result trial.Result, phases phased, from *Head) (Head, bool, error) {
 	c := v.of
-	h := Head{Result: result, doubts: from.doubts, suited: from.suited, finer: from.finer}
+	h := Head{Result: result, doubts: from.doubts, suited: from.suited, finer: from.finer, swung: from.swung}
 	var err error
 	if h.Reach, err = c.Reach(v.mass); err != nil {
-		return Head{}, false, err
-	}
-	phases, err := v.phases(result)
-	if err != nil {
 		return Head{}, false, err
 	}
 	centre, d := mean(phases.readings), certain

@@ -1,12 +1,14 @@
 package judge_test
 
 import (
+	"context"
 	"math"
 	"math/rand/v2"
 	"testing"
 
 	"dunvel/core/judge"
 	"dunvel/core/setup"
+	"dunvel/core/trial"
 )
 
 // A head that is judged like one in water that is like it has the chance that it has for
@@ -64,5 +66,62 @@ func TestLike(t *testing.T) {
 	t.Logf("%d of %d heads, %d off", heads, asked, off)
 	if off > heads/10 || heads < asked/3 {
 		t.Errorf("%d of %d heads are off by more than 0.05; %d were asked for", off, heads, asked)
+	}
+}
+
+// In a swell a head that is judged like another is tried at the splash of one moment, and as sure as it is for itself to
+// 0.05 nine times in ten; in the very water of the other it is just as sure.
+func TestLikeInASwell(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred runs of the engine")
+	}
+	random := rand.New(rand.NewPCG(14, 5))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	heads, off := 0, 0
+	for range 12 {
+		depth, height, period, drag, flow := between(2, 6), between(0.2, 0.8), between(5, 10), between(0.15, 0.5), between(0, 0.3)
+		water := func(by float64) func(*setup.Setup) {
+			return func(s *setup.Setup) {
+				s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Flow.Direction = setup.HoldBottom, by*depth, flow, 90
+				s.Bait.Length, s.Head.Hook, s.Cast.Drag = 0.09, "1/0", drag
+				s.Swell.Height, s.Swell.Period = height, period
+			}
+		}
+		here, there := situate(t, water(1)), situate(t, water(between(0.92, 1.08)))
+		for _, mass := range []float64{0.0053, 0.0106, 0.0177, 0.0284} {
+			from, err := judge.Engine.Judge(t.Context(), here, mass)
+			if err != nil {
+				t.Fatal(err)
+			}
+			one := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+				if q.Phase != 0 {
+					t.Errorf("%g g was tried at another moment", 1e3*mass)
+				}
+				return judge.Engine.Try(ctx, c, q)
+			}}
+			same, ok, err := one.Like(t.Context(), here, mass, &from)
+			if err != nil || ok && math.Abs(same.Sure-from.Sure) > 1e-9 {
+				t.Errorf("%g g in %.1f m: %g in the same water, %g for itself, %v", 1e3*mass, depth, same.Sure, from.Sure, err)
+			}
+			like, ok, err := one.Like(t.Context(), there, mass, &from)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if !ok {
+				continue
+			}
+			own, err := judge.Engine.Judge(t.Context(), there, mass)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if heads++; math.Abs(like.Sure-own.Sure) > 0.05 {
+				off++
+				t.Logf("%.1f m, %g g: %.2f, for itself %.2f", depth, 1e3*mass, like.Sure, own.Sure)
+			}
+		}
+	}
+	t.Logf("%d of %d off", off, heads)
+	if off > heads/10 || heads < 24 {
+		t.Errorf("%d of %d heads are off by more than 0.05", off, heads)
 	}
 }

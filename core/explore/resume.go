@@ -3,7 +3,6 @@ package explore
 import (
 	"cmp"
 	"maps"
-	"reflect"
 	"slices"
 
 	"dunvel/core/explore/axis"
@@ -13,8 +12,9 @@ import (
 
 // IsOf tells whether another chart is of the same: all of the setup is, but for where it stands on the axes.
 func (c *Charting) IsOf(other *Charting) bool {
-	return sameAxis(c.X, other.X) && sameAxis(c.Y, other.Y) &&
-		reflect.DeepEqual(c.search.Known, other.search.Known) && reflect.DeepEqual(c.offAxes(), other.offAxes())
+	here, there := c.offAxes(), other.offAxes()
+	return sameAxis(c.X, other.X) && sameAxis(c.Y, other.Y) && c.search.Known.Equal(&other.search.Known) &&
+		here.Equal(&there)
 }
 
 // Resume takes over what another chart of the same has worked out so far, whether that came to its end or was

@@ -69,6 +69,12 @@ type State struct {
 	Tint   string `json:"tint,omitzero"`   // of the water
 }
 
+// Equal tells whether two states are the same.
+func (s *State) Equal(o *State) bool {
+	return s.Mass == o.Mass && s.Technique == o.Technique && s.Colour == o.Colour && s.Scent == o.Scent &&
+		s.Spot == o.Spot && s.Kind == o.Kind && s.Clear == o.Clear && s.Tint == o.Tint && s.Setup.Equal(&o.Setup)
+}
+
 // SpotKinds are the kinds of spots.
 var SpotKinds = []string{"point", "ledge", "slope", "hump", "hole", "flat", "bay", "mouth", "weed edge", "wreck",
 	"structure", "open water"}

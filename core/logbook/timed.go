@@ -1,7 +1,6 @@
 package logbook
 
 import (
-	"reflect"
 	"slices"
 
 	"dunvel/core/droptest"
@@ -26,7 +25,7 @@ func Timed(logs []Log) []droptest.Spotted {
 				continue
 			}
 			state := l.Trip.StateAt(e.Rod, e.Time, changes)
-			k := slices.IndexFunc(out[first:], func(o outfit) bool { return reflect.DeepEqual(o.state, state) })
+			k := slices.IndexFunc(out[first:], func(o outfit) bool { return o.state.Equal(&state) })
 			if k < 0 {
 				k = len(out) - first
 				out = append(out, outfit{state, droptest.Spotted{Where: l.Trip.Place, Trip: trip, Test: droptest.Test{

@@ -3,6 +3,8 @@
 package rigging
 
 import (
+	"slices"
+
 	"dunvel/core/judgement"
 )
 
@@ -39,6 +41,13 @@ type Rigging struct {
 	Slack   float64 `json:"slack"` // m, in the link of the stinger; 0: not given
 
 	Parts []Part `json:"parts,omitempty"` // of a rig of one's own
+}
+
+// Equal tells whether two rigs are the same in all that is filled in.
+func (r *Rigging) Equal(o *Rigging) bool {
+	return r.Kind == o.Kind && r.Apart == o.Apart && r.Upper == o.Upper && r.Over == o.Over && r.Stop == o.Stop &&
+		r.Carries == o.Carries && r.Wire == o.Wire && r.Blade == o.Blade && r.Stinger == o.Stinger && r.Slack == o.Slack &&
+		slices.Equal(r.Parts, o.Parts)
 }
 
 // Kind is what a rig is called, and the list that it is.

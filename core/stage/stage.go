@@ -6,6 +6,7 @@ package stage
 
 import (
 	"math"
+	"slices"
 
 	"dunvel/core/catalogue"
 	"dunvel/core/judgement"
@@ -41,6 +42,11 @@ type Knowledge struct {
 	FishFor float64   // fish that one of its baits lasts for, as its owner found; 0: not known
 
 	Takes, Landed int // bites on a point that sits as that of its hook, and how many were landed
+}
+
+// Equal tells whether the same is known.
+func (k *Knowledge) Equal(o *Knowledge) bool {
+	return k.FishFor == o.FishFor && k.Takes == o.Takes && k.Landed == o.Landed && slices.Equal(k.Owned, o.Owned)
 }
 
 // Tuning is by how much things differ from what the setup makes of them: factors,

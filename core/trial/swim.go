@@ -1,7 +1,6 @@
 package trial
 
 import (
-	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -201,8 +200,11 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Quest
 		if err != nil {
 			return s, err
 		}
-		runs = append(runs, ran{edge, h[:]})
-		slices.SortStableFunc(runs, func(a, b ran) int { return cmp.Compare(a.steps, b.steps) })
+		if edge > runs[0].steps { // it is beyond those that there are
+			runs = append(runs, ran{edge, h[:]})
+		} else {
+			runs = append([]ran{{edge, h[:]}}, runs...)
+		}
 	}
 	s.Speed = wanted * math.Pow(step, about)
 	s.Reel = c.ReelFor(s.Speed)

@@ -2,7 +2,6 @@ package answers
 
 import (
 	"context"
-	"reflect"
 	"slices"
 	"sync"
 
@@ -162,7 +161,7 @@ func (k *keptWays) find(state logbook.State) *logbook.Ways {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
 	for i, w := range k.kept {
-		if reflect.DeepEqual(w.of, state) {
+		if w.of.Equal(&state) {
 			k.kept = slices.Insert(slices.Delete(k.kept, i, i+1), 0, w)
 			return w.ways
 		}

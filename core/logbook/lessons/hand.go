@@ -3,7 +3,6 @@ package lessons
 import (
 	"fmt"
 	"math"
-	"reflect"
 	"slices"
 
 	"dunvel/core/droptest"
@@ -42,7 +41,7 @@ func Outfits(logs []logbook.Log) []Outfit {
 				continue
 			}
 			i := slices.IndexFunc(here, func(o Outfit) bool {
-				return o.State.Mass == c.State.Mass && reflect.DeepEqual(o.State.Setup, c.State.Setup)
+				return o.State.Mass == c.State.Mass && o.State.Setup.Equal(&c.State.Setup)
 			})
 			if i < 0 {
 				i = len(here)

@@ -3,9 +3,9 @@ package logbook
 import (
 	"testing"
 
+	"dunvel/core/leaves"
 	"dunvel/core/rigging"
 	"dunvel/core/setup"
-	"dunvel/core/leaves"
 )
 
 // Two states are equal until any one thing of one of them is another.

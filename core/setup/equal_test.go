@@ -3,8 +3,8 @@ package setup
 import (
 	"testing"
 
-	"dunvel/core/rigging"
 	"dunvel/core/leaves"
+	"dunvel/core/rigging"
 )
 
 // Two setups are equal until any one thing of one of them is another: every field, however deep, every rung of the

@@ -137,7 +137,7 @@ type doubts struct {
 	some   bool           // only some of the unknowns were looked at
 }
 
-// certain is one draw in which every unknown is as assumed.
+// certain is a draw in which every unknown is as assumed, and so is its mirror image.
 var certain = &doubts{draws: spread.Draw([][]float64{nil})}
 
 // mostShift limits the change of a reading (a logarithm) by one unknown, so that a head which no

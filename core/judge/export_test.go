@@ -2,6 +2,7 @@ package judge
 
 import (
 	"context"
+	"slices"
 
 	"dunvel/core/judge/musts"
 	"dunvel/core/spread"
@@ -32,12 +33,10 @@ func Drawn(ctx context.Context, b Bench, c *trial.Case, mass float64, told trial
 	if err != nil {
 		return false, 0, err
 	}
-	for _, way := range moved.Handlings() {
-		first := musts.Read(moved, &result)
-		if told.Down || !way.Down || musts.Suits(moved, first) {
-			continue
-		}
-		down, err := v.try(moved, trial.Question{Handling: way})
+	first, ways := musts.Read(moved, &result), moved.Handlings()
+	low := slices.IndexFunc(ways, func(h trial.Handling) bool { return h.Down })
+	if !told.Down && low >= 0 && !musts.Suits(moved, first) {
+		down, err := v.try(moved, trial.Question{Handling: ways[low]})
 		if err != nil {
 			return false, 0, err
 		}

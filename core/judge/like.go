@@ -33,8 +33,11 @@ func (v view) like(from *Head) (Head, bool, error) {
 // phasesLike is phases where the other moments of a swell are assumed to move the reading as they moved that of
 // another head.
 func (v view) phasesLike(first trial.Result, from *Head) (phased, error) {
+	if from.swung == nil {
+		return v.phases(first)
+	}
 	reading := musts.Read(v.of, &first)
-	if from.swung == nil || v.stands(&first, reading) == lost {
+	if v.stands(&first, reading) == lost {
 		return v.phases(first)
 	}
 	floats.Add(reading, from.swung)

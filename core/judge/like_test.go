@@ -45,21 +45,13 @@ func TestLike(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			like, ok, err := judge.Engine.Like(t.Context(), there, mass, &from)
-			if err != nil {
-				t.Fatal(err)
-			}
+			like, own, ok := bothWays(t, judge.Engine, there, mass, &from)
 			if asked++; !ok {
 				continue
 			}
-			own, err := judge.Engine.Judge(t.Context(), there, mass)
-			if err != nil {
-				t.Fatal(err)
-			}
-			if heads++; math.Abs(like.Sure-own.Sure) > 0.05 {
+			if heads++; math.Abs(like-own) > 0.05 {
 				off++
-				t.Logf("%s %.1f m, %g g, %d by %.2f: %.2f, for itself %.2f", kind, depth, 1e3*mass, what, by,
-					like.Sure, own.Sure)
+				t.Logf("%s %.1f m, %g g, %d by %.2f: %.2f, for itself %.2f", kind, depth, 1e3*mass, what, by, like, own)
 			}
 		}
 	}
@@ -67,6 +59,24 @@ func TestLike(t *testing.T) {
 	if off > heads/10 || heads < asked/3 {
 		t.Errorf("%d of %d heads are off by more than 0.05; %d were asked for", off, heads, asked)
 	}
+}
+
+// bothWays is how sure a head is judged on a bench like another, and on the engine for itself; not ok where the other does
+// not tell of it.
+func bothWays(t *testing.T, b judge.Bench, c *trial.Case, mass float64, from *judge.Head) (like, own float64, ok bool) {
+	t.Helper()
+	h, ok, err := b.Like(t.Context(), c, mass, from)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if !ok {
+		return 0, 0, false
+	}
+	alone, err := judge.Engine.Judge(t.Context(), c, mass)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return h.Sure, alone.Sure, true
 }
 
 // In a swell a head that is judged like another is tried at the splash of one moment, and as sure as it is for itself to
@@ -103,20 +113,13 @@ func TestLikeInASwell(t *testing.T) {
 			if err != nil || ok && math.Abs(same.Sure-from.Sure) > 1e-9 {
 				t.Errorf("%g g in %.1f m: %g in the same water, %g for itself, %v", 1e3*mass, depth, same.Sure, from.Sure, err)
 			}
-			like, ok, err := one.Like(t.Context(), there, mass, &from)
-			if err != nil {
-				t.Fatal(err)
-			}
+			like, own, ok := bothWays(t, one, there, mass, &from)
 			if !ok {
 				continue
 			}
-			own, err := judge.Engine.Judge(t.Context(), there, mass)
-			if err != nil {
-				t.Fatal(err)
-			}
-			if heads++; math.Abs(like.Sure-own.Sure) > 0.05 {
+			if heads++; math.Abs(like-own) > 0.05 {
 				off++
-				t.Logf("%.1f m, %g g: %.2f, for itself %.2f", depth, 1e3*mass, like.Sure, own.Sure)
+				t.Logf("%.1f m, %g g: %.2f, for itself %.2f", depth, 1e3*mass, like, own)
 			}
 		}
 	}

@@ -45,7 +45,7 @@ type resolution struct {
 	waves float64 // steps over each wave of a swell, at least
 	until settled // when each of the two stages is solved,
 	// and while the body that is followed is off the bed and nothing slides: where it goes hardly hangs on tensions
-	loose settled
+	offBed settled
 	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
 	// to solve the thinner it is.
 	film float64
@@ -53,14 +53,14 @@ type resolution struct {
 
 var (
 	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
-		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
-		loose: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25}, film: 0.01}
+		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
+		offBed: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25}, film: 0.01}
 	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, waves: 10,
-		until: settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
-		loose: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
+		until:  settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
+		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
 	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32,
-		until: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
-		loose: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
+		offBed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -217,7 +217,7 @@ func (m *sim) goOn(ctx context.Context) error {
 func (m *sim) advance() {
 	wished := m.step
 	if m.chain.until = m.resolution.until; len(m.runners) == 0 && !m.lies() {
-		m.chain.until = m.loose
+		m.chain.until = m.offBed
 	}
 	h, reeled := m.nextStep()
 	if h < 1e-9 {

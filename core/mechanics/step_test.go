@@ -72,12 +72,12 @@ func TestSlowReelsTakeLongSteps(t *testing.T) {
 // After a step that was not solved steps grow warily, and then as much as they may again.
 func TestGrowsWarily(t *testing.T) {
 	m := begun(t, Phase{Open: true, Time: 60, Landed: true})
-	m.resolution.loose.most = 0
+	m.resolution.offBed.most = 0
 	m.advance()
 	if m.time != 0 || m.step != firstStep/4 || m.grows != wary {
 		t.Fatalf("not solved: at %g s, %g s next, growing by %g", m.time, m.step, m.grows)
 	}
-	m.resolution.loose.most = 25
+	m.resolution.offBed.most = 25
 	for m.grows < growth {
 		was, grows, at := m.step, m.grows, m.time
 		if m.advance(); m.time == at {
@@ -100,7 +100,7 @@ func TestHowCloselyItIsSolved(t *testing.T) {
 		slides []runner
 		want   settled
 	}{
-		{landing * 1.01, nil, rough.loose}, {landing * 0.99, nil, rough.until}, {landing * 1.01, make([]runner, 1), rough.until},
+		{landing * 1.01, nil, rough.offBed}, {landing * 0.99, nil, rough.until}, {landing * 1.01, make([]runner, 1), rough.until},
 	} {
 		m := begun(t, Phase{Reel: 0.5, Time: 60})
 		m.touched[0], m.pos[0].Z, m.runners = true, tt.height-20, tt.slides
@@ -108,8 +108,8 @@ func TestHowCloselyItIsSolved(t *testing.T) {
 			t.Errorf("at %g m over the bed with %d that slide: %+v", tt.height, len(tt.slides), m.chain.until)
 		}
 	}
-	if !(rough.loose.place > 10*rough.until.place) || !(usual.loose.place > 5*usual.until.place) ||
-		finer.loose != finer.until {
+	if !(rough.offBed.place > 10*rough.until.place) || !(usual.offBed.place > 5*usual.until.place) ||
+		finer.offBed != finer.until {
 		t.Error("what chances are told by is solved less closely than what is shown, and the finest the same throughout")
 	}
 }

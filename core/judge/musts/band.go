@@ -37,7 +37,7 @@ func (b *band) misses(track []float64, times float64) float64 {
 		// It may touch now and then: not above the band for as long, and off the bed
 		// some of the way when it is reeled faster.
 		lifts := times * judgement.SkimLifts.Number
-		return max(Under(within(slower, slower, placed(0), b.high), share),
+		return max(Under(within(slower, slower, math.Inf(-1), b.high), share),
 			Under(within(faster, faster, b.off, math.Inf(1)), lifts))
 	}
 	return Under(within(slower, faster, b.low, b.high), share)

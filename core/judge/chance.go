@@ -2,6 +2,7 @@ package judge
 
 import (
 	"context"
+	"iter"
 	"math"
 	"slices"
 	"sync"
@@ -135,6 +136,19 @@ type doubts struct {
 	shifts []spread.Shift // how the reading moves with each unknown
 	clear  bool           // the verdict is the same in every draw
 	some   bool           // only some of the unknowns were looked at
+
+	once  sync.Once
+	moved *spread.Moved // what the shifts do in the draws
+}
+
+// readings are the readings of a head in the draws. What moves them is worked out once for all heads that are judged by
+// these doubts.
+func (d *doubts) readings(centre musts.Reading) iter.Seq[[]float64] {
+	if len(d.shifts) == 0 {
+		return d.draws.Readings(centre, nil)
+	}
+	d.once.Do(func() { d.moved = d.draws.Moved(d.shifts, len(centre)) })
+	return d.moved.Readings(centre)
 }
 
 // certain is a draw in which every unknown is as assumed, and so is its mirror image.

@@ -38,7 +38,7 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	}
 	all := 0
 	met := make([]int, len(asked))
-	for drawn := range d.draws.Readings(centre, d.shifts) {
+	for drawn := range d.readings(centre) {
 		does := true
 		for i := range meets {
 			if meets[i](drawn) {
@@ -66,7 +66,7 @@ func (h *Head) ranges(d *doubts) Ranges {
 		return Ranges{}
 	}
 	var values [musts.ReadTrack][]float64
-	for drawn := range d.draws.Readings(h.centre, d.shifts) {
+	for drawn := range d.readings(h.centre) {
 		for at := range values {
 			values[at] = append(values[at], drawn[at])
 		}

@@ -229,7 +229,7 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 // numbers are what a number is in every draw.
 func (d *doubts) numbers(centre musts.Reading, n Number) []float64 {
 	out := make([]float64, 0, d.draws.Count())
-	for drawn := range d.draws.Readings(centre, d.shifts) {
+	for drawn := range d.readings(centre) {
 		out = append(out, numberIn(drawn, n))
 	}
 	return out

@@ -42,16 +42,60 @@ func (d *Draws) Readings(centre []float64, shifts []Shift) iter.Seq[[]float64] {
 	return func(yield func([]float64) bool) {
 		even, odd, reading := make([]float64, len(centre)), make([]float64, len(centre)), make([]float64, len(centre))
 		for n := range d.z {
-			copy(even, centre)
+			clear(even)
 			clear(odd)
-			for i := range moves {
-				m := &moves[i]
-				floats.AddScaled(odd, d.z[n][m.unknown], m.straight)
-				if m.curved != nil {
-					floats.AddScaled(even, d.bent[n][m.unknown], m.curved)
-				}
+			d.move(n, moves, even, odd)
+			if !both(reading, centre, even, odd, yield) {
+				return
 			}
-			if !yield(floats.AddTo(reading, even, odd)) || !yield(floats.SubTo(reading, even, odd)) {
+		}
+	}
+}
+
+// move adds to even how far off the centre a draw and its mirror image are, and to odd what is the other way in the latter.
+func (d *Draws) move(n int, moves []move, even, odd []float64) {
+	for i := range moves {
+		m := &moves[i]
+		floats.AddScaled(odd, d.z[n][m.unknown], m.straight)
+		if m.curved != nil {
+			floats.AddScaled(even, d.bent[n][m.unknown], m.curved)
+		}
+	}
+}
+
+// both hands out the readings of a draw and of its mirror image, until that is enough.
+func both(reading, centre, even, odd []float64, yield func([]float64) bool) bool {
+	floats.AddTo(reading, centre, even)
+	if floats.Add(reading, odd); !yield(reading) {
+		return false
+	}
+	floats.AddTo(reading, centre, even)
+	floats.Sub(reading, odd)
+	return yield(reading)
+}
+
+// Moved is what shifts do to readings at each draw, for any centre.
+type Moved struct{ even, odd [][]float64 }
+
+// Moved works out what shifts do to readings of a length.
+func (d *Draws) Moved(shifts []Shift, length int) *Moved {
+	moves := movesOf(shifts)
+	m := &Moved{make([][]float64, len(d.z)), make([][]float64, len(d.z))}
+	room := make([]float64, 2*length*len(d.z))
+	for n := range d.z {
+		m.even[n], room = room[:length], room[length:]
+		m.odd[n], room = room[:length], room[length:]
+		d.move(n, moves, m.even[n], m.odd[n])
+	}
+	return m
+}
+
+// Readings are those of Draws.
+func (m *Moved) Readings(centre []float64) iter.Seq[[]float64] {
+	return func(yield func([]float64) bool) {
+		reading := make([]float64, len(centre))
+		for n := range m.even {
+			if !both(reading, centre, m.even[n], m.odd[n], yield) {
 				return
 			}
 		}

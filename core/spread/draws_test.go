@@ -33,6 +33,25 @@ func TestReadings(t *testing.T) {
 	}
 }
 
+// What shifts do, worked out once, gives the same readings of any centre.
+func TestMoved(t *testing.T) {
+	s := []Shift{{[]float64{1, 0.25}, []float64{-0.5, 3}}, {Up: []float64{-1, 2}}, {}}
+	points := [][]float64{{0.3, -1, 9}, {-2, 0.7, 9}}
+	moved := Draw(points).Moved(s, 2)
+	for _, centre := range [][]float64{{2, 5}, {-1, 0}} {
+		var got [][]float64
+		for r := range moved.Readings(centre) {
+			got = append(got, slices.Clone(r))
+		}
+		if want := read(points, centre, s); len(got) != 4 || !slices.EqualFunc(got, want, slices.Equal) {
+			t.Errorf("%v, not %v", got, want)
+		}
+		for range moved.Readings(centre) {
+			break
+		}
+	}
+}
+
 // Every draw has a reading of its own, of as many places; one without unknowns is the centre. Who has seen enough
 // may stop.
 func TestReadingsOfPlaces(t *testing.T) {

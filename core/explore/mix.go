@@ -32,12 +32,12 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 		return out, other
 	}
 	weights := c.weights(at, corners)
-	out.heads = make([]judge.Head, 0, len(c.masses))
-	for _, mass := range c.masses {
+	masses := slices.DeleteFunc(slices.Clone(c.masses), func(mass float64) bool {
+		return !slices.ContainsFunc(corners[:], func(corner worked) bool { return corner.has(mass) != nil })
+	})
+	out.heads = make([]judge.Head, 0, len(masses))
+	for _, mass := range masses {
 		h, how := mixed(here, mass, &corners, weights)
-		if how == untold {
-			continue
-		}
 		out.heads = append(out.heads, h)
 		last := &out.heads[len(out.heads)-1]
 		if how >= beyond {
@@ -61,14 +61,23 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 type telling int
 
 const (
-	untold telling = iota // it is known at none of them
-	inPart                // from some of them
+	inPart telling = iota // from some of them
 	beyond                // from all, at one from beyond the masses that are known there
 	within                // from all
 )
 
-// mixed is a head of a mass amid those of some cells. Where it cannot be told from all of them its
-// chance is the mean of those that it has.
+// has is the head of a mass at a cell; nil where there is none.
+func (w *worked) has(mass float64) *judge.Head {
+	for i := range w.heads {
+		if w.heads[i].Mass == mass {
+			return &w.heads[i]
+		}
+	}
+	return nil
+}
+
+// mixed is a head of a mass, which one of some cells has at least, amid those of all of them. Where it cannot be told from
+// all of them its chance is the mean of those that it has.
 func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) (h judge.Head, how telling) {
 	var shares []judge.Share
 	var same []*judge.Head // of the mass, and held alike
@@ -82,16 +91,9 @@ func mixed(c *trial.Case, mass float64, corners *[4]worked, weights [4]float64) 
 			}
 			shares, all = append(shares, s), all+s.Of
 		}
-		for i := range corner.heads {
-			h := &corner.heads[i]
-			if h.Mass == mass && (len(same) == 0 || h.Handling.Down == same[0].Handling.Down) {
-				same = append(same, h)
-				break
-			}
+		if h := corner.has(mass); h != nil && (len(same) == 0 || h.Handling.Down == same[0].Handling.Down) {
+			same = append(same, h)
 		}
-	}
-	if len(same) == 0 {
-		return h, untold
 	}
 	if math.Abs(all-1) < 1e-9 {
 		ok := false

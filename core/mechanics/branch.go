@@ -3,15 +3,14 @@ package mechanics
 import (
 	"context"
 	"slices"
-
-	"gonum.org/v1/gonum/spatial/r3"
 )
 
 // Branch is a drop that has come to the end of its phases and can go on in more
 // than one way: the fall is worked out once, whatever is done after it. It may be
 // gone on from by several goroutines at once.
 type Branch struct {
-	sim *sim
+	sim  *sim
+	fell *Track
 }
 
 // Start runs a drop to the end of its phases and keeps it there. Errors are those
@@ -22,31 +21,29 @@ func (s *Scene) Start(ctx context.Context, d Drop, keep Detail) (*Branch, error)
 	}
 	m := newSim(s, d, keep, resolutions[keep.Grain])
 	defer m.leave(true)
-	if m.begin() {
-		if err := m.goOn(ctx); err != nil {
-			return nil, err
-		}
+	if !m.begin() {
+		return &Branch{m, m.track}, nil
 	}
-	return &Branch{m}, nil
+	if err := m.goOn(ctx); err != nil {
+		return nil, err
+	}
+	soFar := *m.track
+	m.finish()
+	b := &Branch{m, m.track}
+	m.track = &soFar
+	return b, nil
 }
 
 // Track is what came of the drop so far.
-func (b *Branch) Track() *Track {
-	if b.sim.n == 0 {
-		return b.sim.track
-	}
-	m := b.sim.copy()
-	defer m.leave(false)
-	m.finish()
-	return m.track
-}
+func (b *Branch) Track() *Track { return b.fell }
 
 // Ended tells whether the drop came to an end before its phases did: nothing more
 // can be done then.
 func (b *Branch) Ended() bool { return b.sim.track.Outcome != Done }
 
 // GoOn does more after the phases there were, for at most so many s: the track is
-// that of the whole drop. Where the drop has ended its track is as it was.
+// that of the whole drop, but its frames begin where it goes on and have no lines. Where
+// the drop has ended its track is as it was.
 func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Track, error) {
 	if b.Ended() {
 		return b.Track(), nil
@@ -59,6 +56,7 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 		return nil, err
 	}
 	m.track.Outcome = ""
+	m.record()
 	if err := m.goOn(ctx); err != nil {
 		return nil, err
 	}
@@ -66,35 +64,16 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 	return m.track, nil
 }
 
-// copy is a drop of its own that is where m is.
+// copy is a drop of its own that is where m is, with no frames yet.
 func (m *sim) copy() *sim {
-	out := newSim(m.scene, m.d, m.keep, m.resolution)
+	out := newSim(m.scene, m.d, Detail{Frames: m.keep.Frames, Grain: m.keep.Grain}, m.resolution)
 	out.chain.copyFrom(&m.chain)
 	out.time, out.phase, out.began, out.tipBase = m.time, m.phase, m.began, m.tipBase
 	out.spacing, out.step, out.runOut, out.onBed, out.hop = m.spacing, m.step, m.runOut, m.onBed, m.hop
-	out.stride, out.taken = m.stride, m.taken
 	frames := out.track.Frames
-	track := *m.track
-	out.track = &track
-	track.Touches = slices.Clone(m.track.Touches)
-	for _, f := range m.track.Frames {
-		f.Line = out.keepLine(f.Line)
-		frames = append(frames, f)
-	}
-	track.Frames = frames
-	track.Down.Line = out.keepLine(m.track.Down.Line)
+	*out.track = *m.track
+	out.track.Touches, out.track.Frames = slices.Clone(m.track.Touches), frames
 	return out
-}
-
-// keepLine gives a line room of its own.
-func (m *sim) keepLine(line []r3.Vec) []r3.Vec {
-	if line == nil {
-		return nil
-	}
-	room := m.points[:len(line):len(line)]
-	m.points = m.points[len(line):]
-	copy(room, line)
-	return room
 }
 
 // copyFrom takes over the state of another chain; what is only worked with is not.

@@ -39,8 +39,8 @@ var checks = []func(*checking){
 // of choice.
 func (s Setup) Validate(choice units.Choice) error {
 	c := checking{Setup: s, choice: choice}
-	for _, f := range fields {
-		switch f.Type() {
+	for i := range fields {
+		switch f := &fields[i]; f.Type() {
 		case Number:
 			if message := f.Check(*f.number(&s), choice); message != "" {
 				c.add(f.Path, "%s", message)

@@ -138,7 +138,7 @@ type doubts struct {
 	some   bool           // only some of the unknowns were looked at
 
 	once  sync.Once
-	moved *spread.Moved // what the shifts do in the draws
+	moved spread.Moved // what the shifts do in the draws
 }
 
 // readings are the readings of a head in the draws. What moves them is worked out once for all heads that are judged by

@@ -40,62 +40,55 @@ func (d *Draws) Count() int { return 2 * len(d.z) }
 func (d *Draws) Readings(centre []float64, shifts []Shift) iter.Seq[[]float64] {
 	moves := movesOf(shifts)
 	return func(yield func([]float64) bool) {
-		even, odd, reading := make([]float64, len(centre)), make([]float64, len(centre)), make([]float64, len(centre))
+		room := make([]float64, 4*len(centre))
+		part := func(k int) []float64 { return room[k*len(centre):][:len(centre)] }
+		to, mirrored, straight, reading := part(0), part(1), part(2), part(3)
 		for n := range d.z {
-			clear(even)
-			clear(odd)
-			d.move(n, moves, even, odd)
-			if !both(reading, centre, even, odd, yield) {
+			d.move(n, moves, to, mirrored, straight)
+			if !yield(floats.AddTo(reading, centre, to)) || !yield(floats.AddTo(reading, centre, mirrored)) {
 				return
 			}
 		}
 	}
 }
 
-// move adds to even how far off the centre a draw and its mirror image are, and to odd what is the other way in the latter.
-func (d *Draws) move(n int, moves []move, even, odd []float64) {
+// move sets to what moves do at a draw, and mirrored to what they do at its mirror image. straight is room to work in.
+func (d *Draws) move(n int, moves []move, to, mirrored, straight []float64) {
+	clear(mirrored)
+	clear(straight)
 	for i := range moves {
 		m := &moves[i]
-		floats.AddScaled(odd, d.z[n][m.unknown], m.straight)
+		floats.AddScaled(straight, d.z[n][m.unknown], m.straight)
 		if m.curved != nil {
-			floats.AddScaled(even, d.bent[n][m.unknown], m.curved)
+			floats.AddScaled(mirrored, d.bent[n][m.unknown], m.curved)
 		}
 	}
-}
-
-// both hands out the readings of a draw and of its mirror image, until that is enough.
-func both(reading, centre, even, odd []float64, yield func([]float64) bool) bool {
-	floats.AddTo(reading, centre, even)
-	if floats.Add(reading, odd); !yield(reading) {
-		return false
-	}
-	floats.AddTo(reading, centre, even)
-	floats.Sub(reading, odd)
-	return yield(reading)
+	floats.AddTo(to, mirrored, straight)
+	floats.Sub(mirrored, straight)
 }
 
 // Moved is what shifts do to readings at each draw, for any centre.
-type Moved struct{ even, odd [][]float64 }
+type Moved [][]float64
 
 // Moved works out what shifts do to readings of a length.
-func (d *Draws) Moved(shifts []Shift, length int) *Moved {
+func (d *Draws) Moved(shifts []Shift, length int) Moved {
 	moves := movesOf(shifts)
-	m := &Moved{make([][]float64, len(d.z)), make([][]float64, len(d.z))}
-	room := make([]float64, 2*length*len(d.z))
+	m, room, straight := make(Moved, d.Count()), make([]float64, length*d.Count()), make([]float64, length)
+	for i := range m {
+		m[i] = room[i*length:][:length]
+	}
 	for n := range d.z {
-		m.even[n], room = room[:length], room[length:]
-		m.odd[n], room = room[:length], room[length:]
-		d.move(n, moves, m.even[n], m.odd[n])
+		d.move(n, moves, m[2*n], m[2*n+1], straight)
 	}
 	return m
 }
 
 // Readings are those of Draws.
-func (m *Moved) Readings(centre []float64) iter.Seq[[]float64] {
+func (m Moved) Readings(centre []float64) iter.Seq[[]float64] {
 	return func(yield func([]float64) bool) {
 		reading := make([]float64, len(centre))
-		for n := range m.even {
-			if !both(reading, centre, m.even[n], m.odd[n], yield) {
+		for _, by := range m {
+			if !yield(floats.AddTo(reading, centre, by)) {
 				return
 			}
 		}

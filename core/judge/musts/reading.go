@@ -76,7 +76,10 @@ const lowest = 0.05
 func (r Reading) Margin() float64 { return 1 - r.Value(ReadLift) }
 
 // Arrived is whether a reading is of a head that came to the target.
-func (r Reading) Arrived() bool { return r.Value(ReadTime) < endless/10 }
+func (r Reading) Arrived() bool { return r[ReadTime] < never }
+
+// never is the logarithm of a time in which nothing comes to the target.
+var never = math.Log(endless / 10)
 
 // Read returns the reading of a result.
 func Read(c *trial.Case, h *trial.Result) Reading {

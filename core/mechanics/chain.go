@@ -71,6 +71,9 @@ type solving struct {
 	columns                [][]r3.Vec // by runner that slides: what a metre of its slide does
 }
 
+// wild is how many times as long as the chain a correction is after which Newton's method does not settle any more.
+const wild = 10
+
 // stage is one implicit solve: the forces on nodes that were at base balance
 // at the places they reach tau later.
 type stage struct {
@@ -96,12 +99,11 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 			return 0, false
 		}
 		slid := c.slide(s, tension)
-		// Corrections beyond what the chain is long are cut.
-		largest := longest2(c.force[:c.n])
-		if !(largest < math.Inf(1)) {
+		// Corrections beyond what the chain is long are cut; from some there is no way back.
+		largest := math.Sqrt(longest2(c.force[:c.n]))
+		if !(largest < wild*(1+s.line)) {
 			return 0, false
 		}
-		largest = math.Sqrt(largest)
 		share := min(1, 0.5*(1+s.line)/max(largest, 1e-9))
 		// Corrections shrink at least as fast as they last did.
 		settled := largest*min(1, largest/last) < c.until.place && slid

@@ -21,18 +21,16 @@ type Hung struct {
 var hanging = resolution{nodes: 28, crowd: mostNodes, wind: math.Inf(1), fine: 0.2, grade: 0.2,
 	until: settled{place: 3e-3, pulls: 0.02, loose: 1e-4, most: 20}, film: 0.05}
 
-// A line is brought to rest in one leap, as it would be after so long. What that does not solve is come to in steps as
-// a line that is drawn out more easily moves: each longer where the one before was solved, and else shorter.
+// A line is brought to rest in one leap, as it would be after so long.
 const (
 	atRest     = 1e5 // s
-	firstLeap  = 1   // s, of those steps
-	lastLeap   = 1e4 // s
-	longer     = 4   // times
-	shorter    = 1. / 8
-	mostFailed = 3
 	mostAtOnce = 12  // rounds of Newton's method in the first leap
 	unyielding = 3e5 // N, the stiffness of a line at rest, which is as long as it is
 )
+
+// films are how far over and under the surface a line turns from wet to dry, one after the other, where it does not come
+// to rest at once, m: the farther, the less of a corner there is where wind becomes water.
+var films = []float64{4, 1, 0.2, hanging.film}
 
 // hang finds how a line hangs between place, where the end body is held, and the rod tip, and what it pulls with at
 // place, in N. It is false where neither water nor wind tightens it, or it does not come to rest.
@@ -117,44 +115,27 @@ func (s *Scene) loadOn(line *tackle.Line, place, way r3.Vec) r3.Vec {
 	return r3.Sub(load, r3.Scale(r3.Dot(load, along), along))
 }
 
-// comeToRest goes on until the line is at rest; false where it comes to pull with nothing, or does not come there.
+// comeToRest leaps to where the line is at rest; false where that is not found.
 func (m *sim) comeToRest() bool {
-	tau := float64(atRest)
-	for failed := 0; failed < mostFailed; {
-		if !m.leap(tau, failed == 0) {
-			failed++
-			tau = min(shorter*tau, firstLeap)
-			continue
-		}
-		switch {
-		case tau == atRest:
-			return true
-		case m.pulls() < judgement.SlackPull.Number:
+	if m.leap(mostAtOnce) {
+		return true
+	}
+	for _, film := range films {
+		if m.chain.film = film; !m.leap(hanging.until.most) {
 			return false
 		}
-		if tau *= longer; tau > lastLeap {
-			tau = atRest
-		}
 	}
-	return false
+	return true
 }
 
-// pulls is what the line pulls with at its end, over the weight of the rig in water.
-func (m *sim) pulls() float64 { return length(m.tensionAt(0, -1)) / m.rig.Weight() }
-
-// leap goes on by tau; false where that is not solved.
-func (m *sim) leap(tau float64, first bool) bool {
+// leap goes on to where everything is at rest; false where that is not solved in so many rounds.
+func (m *sim) leap(most int) bool {
 	x, pull := m.next[:m.n+1], m.pull[:m.n]
 	copy(x, m.pos[:m.n+1])
 	copy(pull, m.tension[:m.n])
-	m.paying, m.chain.stiff, m.chain.until = false, stiffness, m.resolution.until
-	if tau == atRest {
-		m.chain.stiff = unyielding
-	}
-	if first {
-		m.chain.until.most = mostAtOnce
-	}
-	s := stage{tau: tau, base: m.pos[:m.n], from: m.vel[:m.n], tip: m.pos[m.n], line: m.lineOut, spool: math.Inf(1)}
+	m.paying, m.chain.stiff, m.chain.until = false, unyielding, hanging.until
+	m.chain.until.most = most
+	s := stage{tau: atRest, base: m.pos[:m.n], from: m.vel[:m.n], tip: m.pos[m.n], line: m.lineOut, spool: math.Inf(1)}
 	if _, ok := m.solve(&s, x, pull); !ok {
 		return false
 	}

@@ -61,12 +61,12 @@ func TestHungEndsAtTheTip(t *testing.T) {
 	slices.Sort(off)
 	median, most := off[len(off)/2], off[9*len(off)/10]
 	t.Logf("%d of 400 slack; off by %.4f of the line, nine of ten by less than %.4f", slack, median, most)
-	if slack > 28 || median > 0.0015 || most > 0.01 {
+	if slack > 22 || median > 0.0015 || most > 0.01 {
 		t.Errorf("%d of 400 slack; off by %g of the line, nine of ten by less than %g", slack, median, most)
 	}
 }
 
-// From how another line hung one comes to rest as from nothing, in half the rounds; from how it hangs itself at once.
+// From how another line hung one comes to rest as from nothing, in about half the rounds; from how it hangs itself at once.
 func TestHungFromAnother(t *testing.T) {
 	random := rand.New(rand.NewPCG(14, 3))
 	var fromNothing, fromAnother, fromItself float64
@@ -88,7 +88,7 @@ func TestHungFromAnother(t *testing.T) {
 	}
 	t.Logf("%.0f lines: %.1f rounds from nothing, %.1f from another, %.1f from itself", lines, fromNothing/lines,
 		fromAnother/lines, fromItself/lines)
-	if lines < 80 || fromAnother > fromNothing/2 || fromItself > 1.2*lines {
+	if lines < 80 || fromAnother > 0.55*fromNothing || fromItself > 1.2*lines {
 		t.Error("that is not sooner")
 	}
 }
@@ -101,6 +101,37 @@ func (h held) rounds(t *testing.T, near *Hung) float64 {
 		t.Fatal("it does not come to rest")
 	}
 	return float64(m.work) / float64(m.n)
+}
+
+// A line that does not come to rest at once does so where it turns from wet to dry little by little; what does not come
+// to rest either way is given up soon.
+func TestHungThroughTheSurface(t *testing.T) {
+	random := rand.New(rand.NewPCG(3, 14))
+	later, never, spent := 0, 0, 0
+	for range 400 {
+		h := anyHeld(t, random)
+		m := newSim(h.scene, Drop{Rig: h.rig}, Detail{}, hanging)
+		if m.stretch(h.place, h.length, nil) {
+			at := m.work
+			ok := m.comeToRest()
+			rounds := (m.work - at) / m.n
+			switch {
+			case !ok:
+				never++
+				spent += rounds
+			case rounds > mostAtOnce:
+				later++
+			}
+			if ok && m.chain.film != hanging.film {
+				t.Errorf("it turns from wet to dry over %g m", m.chain.film)
+			}
+		}
+		m.leave(false)
+	}
+	t.Logf("%d came to rest later, %d never, after %d rounds in all", later, never, spent)
+	if later < 6 || never > 14 || spent > 30*never {
+		t.Errorf("%d came to rest later, %d never, after %d rounds in all", later, never, spent)
+	}
 }
 
 // What pulls more than the head weighs is not slack because it is hard to find; and what pulls next to nothing is.

@@ -41,7 +41,8 @@ type resolution struct {
 	wind  float64 // m/s from which on it takes as many more, twice as many at most: what blows in the air bends it more
 	fine  float64 // spacing at the end of the line over that far up it
 	grade float64 // growth of the spacing with the distance from the end
-	miss  float64 // m that the two stages of a step may differ in what they make of it
+	miss  float64 // m that the two stages of a step are to differ in what they make of it,
+	again float64 // and from which on it is taken again, where nothing is on the bed and no wave goes by
 	waves float64 // steps over each wave of a swell, at least
 	until settled // when each of the two stages is solved,
 	// and while the body that is followed is off the bed and nothing slides: where it goes hardly hangs on tensions
@@ -52,13 +53,13 @@ type resolution struct {
 }
 
 var (
-	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, waves: 20,
+	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, again: 0.08, waves: 20,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		offBed: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25}, film: 0.01}
-	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, waves: 10,
+	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, again: 0.8, waves: 10,
 		until:  settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
 		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
-	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, waves: 32,
+	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, again: 0.04, waves: 32,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		offBed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
@@ -292,7 +293,11 @@ func (m *sim) shorter(h float64, solved bool) (missed, instead float64) {
 	if !solved {
 		return 0, h / 4
 	}
-	if missed = m.missed(h); missed > m.miss && h > 4*shortest {
+	may := m.miss
+	if !m.lies() && !m.scene.Swell.Moves() {
+		may = m.again
+	}
+	if missed = m.missed(h); missed > may && h > 4*shortest {
 		return missed, h * max(0.2, 0.9*math.Sqrt(m.miss/missed))
 	}
 	if share := min(m.comesDown(h), m.comesTo(h)); share < 1 {

@@ -125,6 +125,31 @@ func TestTurns(t *testing.T) {
 	}
 }
 
+// More wind than anybody fishes in is not looked at, nor any more where it blows so already; of other fields there is
+// any more, and less down to nothing.
+func TestLookedWithin(t *testing.T) {
+	find := func(path string, wind float64) *look {
+		s := water(func(s *setup.Setup) { s.Wind.Speed = wind })
+		k := knobs[slices.IndexFunc(knobs, func(k knob) bool { return k.path == path })]
+		return &look{Standing: &Standing{search: still(nil), from: s}, knob: k, sign: 1, same: *k.value(&s), next: 40}
+	}
+	for _, tt := range []struct {
+		path              string
+		wind, value, want float64
+	}{
+		{"wind.speed", 4, 10.69, 10.69}, {"wind.speed", 4, 10.71, 10.7}, {"wind.speed", 12, 13, 12}, {"wind.speed", 12, 3, 3},
+		{"wind.speed", 4, -1, 0}, {"flow.speed", 4, 30, 30}, {"flow.speed", 4, -1, 0},
+	} {
+		if got := find(tt.path, tt.wind).within(tt.value); got != tt.want {
+			t.Errorf("%s of %g in %g m/s of wind: %g, not %g", tt.path, tt.value, tt.wind, got, tt.want)
+		}
+	}
+	stormy := find("wind.speed", 12)
+	if b, err := stormy.stride(t.Context()); b != nil || err != nil || !stormy.over {
+		t.Errorf("in a storm it is looked farther: %+v, %v", b, err)
+	}
+}
+
 // What is swum is chosen by the speed of the hand that suits it: on the engine too the head beyond
 // every turn is the one that an answer has there, as all heads are judged on their own.
 func TestTurnsOfWhatIsSwum(t *testing.T) {

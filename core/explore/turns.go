@@ -10,6 +10,7 @@ import (
 	"dunvel/core/explore/known"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
+	"dunvel/core/judgement"
 	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -36,26 +37,28 @@ type knob struct {
 	step    float64 // the first step taken from where the field stands
 	value   func(*setup.Setup) *float64
 	applies func(setup.Setup) bool
+	most    float64 // no more of it is looked at; 0: any
 }
 
 var knobs = []knob{
-	{"water.depth", 0.5, func(s *setup.Setup) *float64 { return &s.Water.Depth }, level},
+	{"water.depth", 0.5, func(s *setup.Setup) *float64 { return &s.Water.Depth }, level, 0},
 	{"flow.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Flow.Speed },
-		func(s setup.Setup) bool { return s.Flow.NearBed == 0 }},
-	{"wind.speed", 0.5, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, always},
+		func(s setup.Setup) bool { return s.Flow.NearBed == 0 }, 0},
+	{"wind.speed", 0.5, func(s *setup.Setup) *float64 { return &s.Wind.Speed }, always,
+		judgement.WindFished.Number},
 	{"boat.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Boat.Speed },
-		setup.LookupField("boat.speed").Applies},
+		setup.LookupField("boat.speed").Applies, 0},
 	{"swell.height", 0.1, func(s *setup.Setup) *float64 { return &s.Swell.Height },
-		func(s setup.Setup) bool { return s.Swell.Height > 0 }},
+		func(s setup.Setup) bool { return s.Swell.Height > 0 }, 0},
 	{"cast.distance", 0.5, func(s *setup.Setup) *float64 { return &s.Cast.Distance },
-		func(s setup.Setup) bool { return s.Cast.Distance > 0 && level(s) }},
-	{"line.diameter", 0.01e-3, func(s *setup.Setup) *float64 { return &s.Line.Diameter }, always},
+		func(s setup.Setup) bool { return s.Cast.Distance > 0 && level(s) }, 0},
+	{"line.diameter", 0.01e-3, func(s *setup.Setup) *float64 { return &s.Line.Diameter }, always, 0},
 	{"leader.diameter", 0.02e-3, func(s *setup.Setup) *float64 { return &s.Leader.Diameter },
-		func(s setup.Setup) bool { return s.Leader.Length > 0 }},
+		func(s setup.Setup) bool { return s.Leader.Length > 0 }, 0},
 	{"bait.length", 5e-3, func(s *setup.Setup) *float64 { return &s.Bait.Length },
-		func(s setup.Setup) bool { return s.Bait.Weighed == 0 }},
+		func(s setup.Setup) bool { return s.Bait.Weighed == 0 }, 0},
 	{"approach.speed", 0.02, func(s *setup.Setup) *float64 { return &s.Approach.Speed },
-		setup.LookupField("approach.speed").Applies},
+		setup.LookupField("approach.speed").Applies, 0},
 }
 
 func always(setup.Setup) bool  { return true }
@@ -219,10 +222,18 @@ type bracket struct {
 // far is the distance from the setup to the bracket, in steps of the field.
 func (b *bracket) far() float64 { return math.Abs(b.other-*b.value(&b.from)) / b.step }
 
+// within is a value of the field, or the nearest that is looked at.
+func (l *look) within(value float64) float64 {
+	if l.most > 0 {
+		value = min(value, max(l.most, *l.value(&l.from)))
+	}
+	return max(value, 0)
+}
+
 // stride looks at the next value, twice as far off as the one before, and returns a bracket if the pick
 // changes up to there; nil if it does not.
 func (l *look) stride(ctx context.Context) (*bracket, error) {
-	other := max(*l.value(&l.from)+l.sign*l.next, 0)
+	other := l.within(*l.value(&l.from) + l.sign*l.next)
 	if l.over = other == l.same; l.over {
 		return nil, nil
 	}
@@ -302,7 +313,7 @@ const mostMoves = 6
 func (b *bracket) outward(ctx context.Context) error {
 	by := 2 * (b.other - b.same)
 	for range mostMoves {
-		b.same, b.other = b.other, max(b.other+by, 0)
+		b.same, b.other = b.other, b.within(b.other+by)
 		if stays, ok, err := b.stays(ctx, b.other); err != nil || !ok || !stays {
 			return err
 		}

@@ -104,8 +104,7 @@ func (c *chain) stretchOf(i int, rest float64, x []r3.Vec, tension float64) {
 	l.rest = rest
 	l.perLine = 1 / rest
 	l.stretch = l.length*l.perLine - 1 - c.strain(tension)
-	square := tension * tension
-	l.stiff = c.stiff * square / (square + c.stiff*slackForce)
+	l.stiff = 1 / (1/c.stiff + slackForce/(tension*tension))
 }
 
 // paysOut tells whether line leaves the spool through segment i.

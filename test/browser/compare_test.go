@@ -8,9 +8,10 @@ func TestCompare(t *testing.T) {
 	p.says(".compare", "The thinner line ")
 	p.click("smaller bait")
 	p.says(".compare-words", "The smaller bait needs the same weight. With 3.5 g it is there ")
-	// On every fall there is a dot for as many seconds, down to the end of it.
-	p.until(`[...document.querySelectorAll("svg.beside")].filter((s) => {
-		const [, count, every] = s.textContent.match(/, (\d+) s; a dot every (\d+) s$/);
+	// On every fall there is a dot for as many seconds, down to the end of it, and so it says below in letters that do not
+	// shrink with the picture.
+	p.until(`[...document.querySelectorAll(".compare figure:has(.beside)")].filter((s) => {
+		const [, count, every] = s.querySelector("figcaption").textContent.match(/, (\d+) s; a dot every (\d+) s$/);
 		const dots = s.querySelectorAll(".beside-dot").length;
 		return every === "10" && count > 30 && Math.abs(count / every - dots - 0.5) <= 0.6;
 	}).length === 3`)

@@ -1,3 +1,4 @@
+import { Box } from "@mui/material";
 import type { Compared, Setup } from "../api/client";
 import { useUnits } from "../parts/preferences";
 import { type Frame, fit } from "./frame";
@@ -42,28 +43,30 @@ export function Beside({
   const end = fall.path.at(-1);
   const count = Math.round(fall.time);
   return (
-    <svg
-      className="beside"
-      viewBox={`0 0 ${width} ${height}`}
-      width={width}
-      height={height}
-      role="img"
-      aria-label={`${compared.name} in section: ${fall.time > 0 ? `down after ${count} s, ${show("depth", Math.max(end?.x ?? 0, 0))} out` : fall.outcome}`}
-    >
-      <rect y={z(0)} width={width} height={height - z(0)} className="beside-water" />
-      <path d={`M0 ${bed(left)}L${width} ${bed(right)}V${height}H0Z`} className="ground" />
-      <path d={`M0 ${z(0)}H${width}`} className="surface-line" />
-      <path d={line} className="beside-line" />
-      <path d={way} className="beside-way" strokeDasharray="3 3" />
-      {marksUntil(longOf(compared), dots).map((t) => {
-        const p = placeAt(compared, t);
-        return p && <circle key={t} cx={x(p.x)} cy={z(p.z)} r="2" className="beside-dot" />;
-      })}
-      {end && <circle cx={x(end.x)} cy={z(end.z)} r="4" className="bob" />}
-      <text x={8} y={height - 6} className="note">
+    <Box component="figure" sx={{ m: 0 }}>
+      <svg
+        className="beside"
+        viewBox={`0 0 ${width} ${height}`}
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${compared.name} in section: ${fall.time > 0 ? `down after ${count} s, ${show("depth", Math.max(end?.x ?? 0, 0))} out` : fall.outcome}`}
+      >
+        <rect y={z(0)} width={width} height={height - z(0)} className="beside-water" />
+        <path d={`M0 ${bed(left)}L${width} ${bed(right)}V${height}H0Z`} className="ground" />
+        <path d={`M0 ${z(0)}H${width}`} className="surface-line" />
+        <path d={line} className="beside-line" />
+        <path d={way} className="beside-way" strokeDasharray="3 3" />
+        {marksUntil(longOf(compared), dots).map((t) => {
+          const p = placeAt(compared, t);
+          return p && <circle key={t} cx={x(p.x)} cy={z(p.z)} r="2" className="beside-dot" />;
+        })}
+        {end && <circle cx={x(end.x)} cy={z(end.z)} r="4" className="bob" />}
+      </svg>
+      <figcaption>
         {show("depth", setup.water.depth)}
         {fall.time > 0 && `, ${count} s; a dot every ${dots} s`}
-      </text>
-    </svg>
+      </figcaption>
+    </Box>
   );
 }

@@ -15,6 +15,8 @@ func TestCompare(t *testing.T) {
 		const dots = s.querySelectorAll(".beside-dot").length;
 		return every === "10" && count > 30 && Math.abs(count / every - dots - 0.5) <= 0.6;
 	}).length === 3`)
+	p.says(".compare .sits", "lies 0°")
+	p.says(".compare .sits", "falls 4")
 	p.until(`location.search.includes("with=thin%2Csmall")`)
 	p.click("thinner line")
 	p.until(`!document.querySelector(".compare-words").innerText.includes("thinner")`)

@@ -2,9 +2,12 @@ import { Box } from "@mui/material";
 import type { Answer } from "../api/client";
 
 const width = 274;
-const height = 96;
+const height = 76;
 const bed = 66;
 const long = 44;
+
+// What is said of each picture stands under it, in letters that do not shrink with it.
+const under = { display: "grid", gridTemplateColumns: "37% 28% 35%", maxWidth: width };
 
 type Seat = Answer["sits"][number];
 
@@ -27,45 +30,41 @@ function One({ seat }: { seat: Seat }) {
   const drawn =
     Math.abs(tow) < 3 ? "level" : tow > 0 ? `tail ${tow.toFixed(0)}° low` : `tail ${(-tow).toFixed(0)}° high`;
   return (
-    <svg
-      className="rig-editor"
-      viewBox={`0 0 ${width} ${height}`}
-      width={width}
-      height={height}
-      role="img"
-      aria-label={`${over ? "Held off" : "On"} the bed it ${over ? held : attitude}, drawn along it is ${drawn}`}
-    >
-      <title>How it sits on the bed, falling and drawn along</title>
-      {over ? (
-        <path d={`M28 0V${bed - 38}`} className="thread" />
-      ) : (
-        <rect x={4} y={bed} width={82} height={5} className="ground" />
-      )}
-      <g transform={`translate(28 ${over ? bed - 38 : bed - 6})`}>
-        <Lure seat={seat} turned={over ? hang : -up} />
-      </g>
-      <text x={4} y={height - 10} className="note">
-        {still}
-      </text>
-      <path
-        d={`M128 ${bed - 56}v60m-4-6 4 6 4-6`}
-        className="rig-measure"
-        transform={`rotate(${glide} 128 ${bed + 4})`}
-      />
-      <g transform={`translate(128 ${bed - 2})`}>
-        <Lure seat={seat} turned={fall - 90} />
-      </g>
-      <text x={104} y={height - 10} className="note">
-        falls {fall.toFixed(0)}°
-      </text>
-      <path d={`M196 ${bed - 26}h-14m6-4-6 4 6 4`} className="rig-measure" />
-      <g transform={`translate(202 ${bed - 26})`}>
-        <Lure seat={seat} turned={tow} />
-      </g>
-      <text x={180} y={height - 10} className="note">
-        {drawn}
-      </text>
-    </svg>
+    <>
+      <svg
+        className="rig-editor"
+        viewBox={`0 0 ${width} ${height}`}
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`${over ? "Held off" : "On"} the bed it ${over ? held : attitude}, drawn along it is ${drawn}`}
+      >
+        <title>How it sits on the bed, falling and drawn along</title>
+        {over ? (
+          <path d={`M28 0V${bed - 38}`} className="thread" />
+        ) : (
+          <rect x={4} y={bed} width={82} height={5} className="ground" />
+        )}
+        <g transform={`translate(28 ${over ? bed - 38 : bed - 6})`}>
+          <Lure seat={seat} turned={over ? hang : -up} />
+        </g>
+        <path
+          d={`M128 ${bed - 56}v60m-4-6 4 6 4-6`}
+          className="rig-measure"
+          transform={`rotate(${glide} 128 ${bed + 4})`}
+        />
+        <g transform={`translate(128 ${bed - 2})`}>
+          <Lure seat={seat} turned={fall - 90} />
+        </g>
+        <path d={`M196 ${bed - 26}h-14m6-4-6 4 6 4`} className="rig-measure" />
+        <g transform={`translate(202 ${bed - 26})`}>
+          <Lure seat={seat} turned={tow} />
+        </g>
+      </svg>
+      <Box sx={under}>
+        <span>{still}</span> <span>falls {fall.toFixed(0)}°</span> <span>{drawn}</span>
+      </Box>
+    </>
   );
 }
 

@@ -42,8 +42,8 @@ func (b *Branch) Track() *Track { return b.fell }
 func (b *Branch) Ended() bool { return b.sim.track.Outcome != Done }
 
 // GoOn does more after the phases there were, for at most so many s: the track is
-// that of the whole drop, but its frames begin where it goes on and have no lines. Where
-// the drop has ended its track is as it was.
+// that of the whole drop, but its frames begin where it goes on and tell of the body, not of
+// the line. Where the drop has ended its track is as it was.
 func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Track, error) {
 	if b.Ended() {
 		return b.Track(), nil
@@ -67,6 +67,7 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 // copy is a drop of its own that is where m is, with no frames yet.
 func (m *sim) copy() *sim {
 	out := newSim(m.scene, m.d, Detail{Frames: m.keep.Frames, Grain: m.keep.Grain}, m.resolution)
+	out.bodyOnly = true
 	out.chain.copyFrom(&m.chain)
 	out.time, out.phase, out.began, out.tipBase = m.time, m.phase, m.began, m.tipBase
 	out.spacing, out.step, out.runOut, out.onBed, out.hop = m.spacing, m.step, m.runOut, m.onBed, m.hop

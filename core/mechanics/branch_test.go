@@ -50,12 +50,13 @@ func TestBranchIsTheWholeDrop(t *testing.T) {
 				return
 			}
 			if got.Last.Time != want.Last.Time || r3.Norm(r3.Sub(got.Last.End, want.Last.End)) > 1e-9 ||
-				got.Down.Time != want.Down.Time || got.Frames[0].Time != before.Last.Time {
+				got.Down.Time != want.Down.Time || got.Frames[0].Time != before.Last.Time ||
+				math.Abs(got.Last.TipTension-want.Last.TipTension) > 1e-9 || got.Last.Belly != want.Last.Belly {
 				t.Errorf("%g m/s: %+v, want %+v", speed, got.Last, want.Last)
 			}
 			for _, f := range got.Frames { // they are among those of the whole drop
 				i := slices.IndexFunc(want.Frames, func(w Frame) bool { return w.Time == f.Time })
-				if i < 0 || r3.Norm(r3.Sub(want.Frames[i].End, f.End)) > 1e-9 || f.Line != nil {
+				if i < 0 || r3.Norm(r3.Sub(want.Frames[i].End, f.End)) > 1e-9 || f.Push != want.Frames[i].Push || f.Line != nil {
 					t.Errorf("%g m/s, at %g s: %+v", speed, f.Time, f)
 					break
 				}

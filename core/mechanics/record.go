@@ -32,12 +32,15 @@ func (m *sim) record() {
 // frame is how things are now. Those that are not kept among the frames have
 // room of their own.
 func (m *sim) frame(apart bool) Frame {
-	top, key := m.n-1, m.key()
+	key := m.key()
 	f := Frame{
-		Time: m.time, End: m.pos[key], Velocity: m.vel[key], LineOut: m.lineOut, Belly: m.belly(), RunOut: m.runOut,
+		Time: m.time, End: m.pos[key], Velocity: m.vel[key], LineOut: m.lineOut, RunOut: m.runOut,
 		OnBed: m.touched[m.rig.Key] && m.lies(), Push: m.push[m.rig.Key], Phase: m.phase,
-		EndTension: length(m.tensionAt(0, -1)), TipTension: length(m.tensionAt(top, 1)),
 	}
+	if m.bodyOnly && !apart {
+		return f
+	}
+	f.Belly, f.EndTension, f.TipTension = m.belly(), length(m.tensionAt(0, -1)), length(m.tensionAt(m.n-1, 1))
 	if points := m.keep.Points; points > 0 {
 		var room []r3.Vec
 		if n := len(m.track.Frames); !apart && n < cap(m.track.Frames) {

@@ -88,6 +88,8 @@ type sim struct {
 	stride  int     // every so manyth step is kept as a frame
 	taken   int     // steps
 
+	bodyOnly bool // frames tell nothing of the line
+
 	stages       float64   // share of a step that its last stage is
 	middle, next []r3.Vec  // places after the first stage and after the step
 	base, from   []r3.Vec  // of the second stage

@@ -10,7 +10,7 @@ import (
 // gone on from by several goroutines at once.
 type Branch struct {
 	sim  *sim
-	fell *Track
+	fell *Track // what came of it so far
 }
 
 // Start runs a drop to the end of its phases and keeps it there. Errors are those

@@ -33,6 +33,11 @@ func TestRead(t *testing.T) {
 	if !r.Arrived() || c.Carried(h.Fall) < 1 {
 		t.Errorf("%v, carried %g m", r, c.Carried(h.Fall))
 	}
+	for time, came := range map[float64]bool{endless / 10.01: true, endless / 9.99: false} {
+		if r[ReadTime] = LogOf(time); r.Arrived() != came {
+			t.Errorf("it comes after %g s: %v", time, !came)
+		}
+	}
 	h.Fall.Outcome = "time limit"
 	if Read(c, &h).Arrived() {
 		t.Error("what does not arrive does")

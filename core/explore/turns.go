@@ -222,7 +222,8 @@ type bracket struct {
 // far is the distance from the setup to the bracket, in steps of the field.
 func (b *bracket) far() float64 { return math.Abs(b.other-*b.value(&b.from)) / b.step }
 
-// within is a value of the field, or the nearest that is looked at.
+// within is a value of the field, or the nearest that is looked at: where there is more of it already than is looked at,
+// no more.
 func (l *look) within(value float64) float64 {
 	if l.most > 0 {
 		value = min(value, max(l.most, *l.value(&l.from)))

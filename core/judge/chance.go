@@ -144,7 +144,7 @@ type doubts struct {
 // readings are the readings of a head in the draws. What moves them is worked out once for all heads that are judged by
 // these doubts.
 func (d *doubts) readings(centre musts.Reading) iter.Seq[[]float64] {
-	if len(d.shifts) == 0 {
+	if len(d.shifts) == 0 { // certain is that of heads whose readings are not all as long
 		return d.draws.Readings(centre, nil)
 	}
 	d.once.Do(func() { d.moved = d.draws.Moved(d.shifts, len(centre)) })

@@ -27,7 +27,7 @@ var (
 		"forecast": {0, "1", 0.3, "forecasts are for open water and an hour or more"},
 		"meter":    {0, "1", 0.1, "gusts pass a hand-held meter by"},
 	}
-	WindFished     = Value{10.7, "m/s", 0, "in a strong breeze nobody fishes: what would change the pick is not looked for in more"}
+	WindFished     = Value{10.7, "m/s", 0, "the end of a fresh breeze on the Beaufort scale; few fish in more, and no change of the pick is looked for there"}
 	WindMatters    = Value{1, "m/s", 0, "a lighter wind moves neither boat nor line to speak of"}
 	DriftSpread    = Value{0, "1", 0.05, "speed over the ground from a satellite fix"}
 	PrintedSpread  = Value{0, "1", 0.08, "diameters as printed, or from a strength on the label"}

@@ -46,7 +46,7 @@ func TestMoved(t *testing.T) {
 		if want := read(points, centre, s); len(got) != 4 || !slices.EqualFunc(got, want, slices.Equal) {
 			t.Errorf("%v, not %v", got, want)
 		}
-		for range moved.Readings(centre) {
+		for range moved.Readings(centre) { // who has seen enough may stop
 			break
 		}
 	}

@@ -9,6 +9,7 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/abreast"
 	"dunvel/core/advice/conditions"
 	"dunvel/core/advice/heads"
 	"dunvel/core/advice/notes"
@@ -24,8 +25,6 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Head is one rung of the ladder.
@@ -259,17 +258,14 @@ func (a Adviser) one(ctx context.Context, l *choose.Ladder, choice units.Choice,
 // shown are the heads of a ladder as they are shown.
 func (a Adviser) shown(ctx context.Context, l *choose.Ladder) ([]judge.Shown, error) {
 	out := make([]judge.Shown, len(l.Heads))
-	var work errgroup.Group
-	for i := range l.Heads {
+	err := abreast.Each(len(l.Heads), func(i int) (err error) {
 		if l.Heads[i].Verdict == judge.Open {
-			continue
+			return nil
 		}
-		work.Go(func() (err error) {
-			out[i], err = a.Bench.Show(ctx, l.Case, &l.Heads[i], i == l.Closest)
-			return err
-		})
-	}
-	return out, work.Wait()
+		out[i], err = a.Bench.Show(ctx, l.Case, &l.Heads[i], i == l.Closest)
+		return err
+	})
+	return out, err
 }
 
 // profile samples the current from the surface down.

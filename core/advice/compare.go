@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 
+	"dunvel/core/abreast"
 	"dunvel/core/advice/conditions"
 	"dunvel/core/advice/notes"
 	"dunvel/core/advice/say"
@@ -15,8 +16,6 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Compared is what an outfit does in the water that it is compared in.
@@ -83,12 +82,8 @@ func (a Adviser) Compare(ctx context.Context, water setup.Setup, outfits []outfi
 	if err := answer(0, nil); err != nil {
 		return nil, err
 	}
-	var others errgroup.Group
-	others.SetLimit(2) // each judges its heads side by side
-	for i := range outfits[1:] {
-		others.Go(func() error { return answer(i+1, answers[0]) })
-	}
-	if err := others.Wait(); err != nil {
+	err := abreast.Each(len(outfits)-1, func(i int) error { return answer(i+1, answers[0]) })
+	if err != nil {
 		return nil, err
 	}
 	for i, o := range outfits {

@@ -4,15 +4,14 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"runtime"
 	"slices"
 
+	"dunvel/core/abreast"
 	"dunvel/core/judgement"
 	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 
-	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/mat"
 	"gonum.org/v1/gonum/stat"
 )
@@ -213,37 +212,32 @@ func (f *bending) log(of int) float64 {
 // what each does to it.
 func (f *bending) look(ctx context.Context) error {
 	const step = 0.1 // of a logarithm
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
-	for i := range f.tests {
-		work.Go(func() error {
-			b := &f.tests[i]
-			as := func(flow, line, bait float64) (run, error) {
-				moved := b.Test
-				s := &moved.Setup
-				s.Flow.Speed *= math.Exp(flow)
-				s.Flow.NearBed *= math.Exp(flow)
-				s.Line.Thicker = math.Exp(line)
-				return moved.run(ctx, drag(moved.Setup)*math.Exp(bait))
+	return abreast.Each(len(f.tests), func(i int) error {
+		b := &f.tests[i]
+		as := func(flow, line, bait float64) (run, error) {
+			moved := b.Test
+			s := &moved.Setup
+			s.Flow.Speed *= math.Exp(flow)
+			s.Flow.NearBed *= math.Exp(flow)
+			s.Line.Thicker = math.Exp(line)
+			return moved.run(ctx, drag(moved.Setup)*math.Exp(bait))
+		}
+		flow, line, bait := f.log(b.place)+f.log(b.trip), f.log(b.line), f.log(b.bait)
+		var runs [4]run
+		for k, more := range [4][3]float64{{0, 0, 0}, {step, 0, 0}, {0, step, 0}, {0, 0, step}} {
+			var err error
+			if runs[k], err = as(flow+more[0], line+more[1], bait+more[2]); err != nil {
+				return err
 			}
-			flow, line, bait := f.log(b.place)+f.log(b.trip), f.log(b.line), f.log(b.bait)
-			var runs [4]run
-			for k, more := range [4][3]float64{{0, 0, 0}, {step, 0, 0}, {0, step, 0}, {0, 0, step}} {
-				var err error
-				if runs[k], err = as(flow+more[0], line+more[1], bait+more[2]); err != nil {
-					return err
-				}
-			}
-			for k := range b.seen {
-				v := &b.seen[k]
-				v.expected = v.of(runs[0])
-				v.byFlow, v.byLine, v.byBait = slope(v.expected, v.of(runs[1]), step),
-					slope(v.expected, v.of(runs[2]), step), slope(v.expected, v.of(runs[3]), step)
-			}
-			return nil
-		})
-	}
-	return work.Wait()
+		}
+		for k := range b.seen {
+			v := &b.seen[k]
+			v.expected = v.of(runs[0])
+			v.byFlow, v.byLine, v.byBait = slope(v.expected, v.of(runs[1]), step),
+				slope(v.expected, v.of(runs[2]), step), slope(v.expected, v.of(runs[3]), step)
+		}
+		return nil
+	})
 }
 
 // slope is that of the logarithm of a time or a length; 0 where the bait does not get there.

@@ -9,10 +9,10 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"runtime"
 	"slices"
 	"strings"
 
+	"dunvel/core/abreast"
 	"dunvel/core/input"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
@@ -22,8 +22,6 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/tackle"
 	"dunvel/core/units"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Where a bait is dropped. In the first three the water is still or goes with
@@ -237,15 +235,11 @@ func (t Test) run(ctx context.Context, factor float64) (run, error) {
 // runs are what tests give, each on its own.
 func runs(ctx context.Context, tests []Test, factor float64) ([]run, error) {
 	out := make([]run, len(tests))
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
-	for i, t := range tests {
-		work.Go(func() (err error) {
-			out[i], err = t.run(ctx, factor)
-			return err
-		})
-	}
-	return out, work.Wait()
+	err := abreast.Each(len(tests), func(i int) (err error) {
+		out[i], err = tests[i].run(ctx, factor)
+		return err
+	})
+	return out, err
 }
 
 // hold has the line of a rig held as in the test, and returns its pull in N. On

@@ -4,11 +4,10 @@ import (
 	"context"
 	"maps"
 	"math"
-	"runtime"
 	"slices"
 	"sync"
-	"sync/atomic"
 
+	"dunvel/core/abreast"
 	"dunvel/core/explore/axis"
 	"dunvel/core/explore/known"
 	"dunvel/core/judge"
@@ -16,8 +15,6 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/trial"
 	"dunvel/core/units"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Chart is which head to tie on over two fields, in Steps by Steps cells.
@@ -124,27 +121,17 @@ func (c *Charting) Run(ctx context.Context, emit func(Cell) error) error {
 
 // level works out the cells of a size that are not yet.
 func (c *Charting) level(ctx context.Context, size int, emit func(Cell) error) error {
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
-	var over atomic.Bool
 	// A level looks at what those before it found, not at its own.
 	before := maps.Clone(c.cells)
+	var open []place
 	for y := 0; y <= chartSteps; y += size {
-		for x := 0; x <= chartSteps && !over.Load(); x += size {
-			at := place{x, y}
-			if _, done := before[at]; done {
-				continue
+		for x := 0; x <= chartSteps; x += size {
+			if _, done := before[place{x, y}]; !done {
+				open = append(open, place{x, y})
 			}
-			work.Go(func() error {
-				err := c.add(ctx, before, at, size, emit)
-				if err != nil {
-					over.Store(true)
-				}
-				return err
-			})
 		}
 	}
-	return work.Wait()
+	return abreast.Each(len(open), func(i int) error { return c.add(ctx, before, open[i], size, emit) })
 }
 
 // add works one cell out and keeps it.

@@ -7,9 +7,9 @@ package explore
 import (
 	"context"
 	"errors"
-	"runtime"
 	"slices"
 
+	"dunvel/core/abreast"
 	"dunvel/core/input"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
@@ -17,8 +17,6 @@ import (
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Search is where heads are judged, and what is known besides a setup. With a bench
@@ -165,15 +163,11 @@ func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by j
 		return slices.ContainsFunc(w.heads, func(h judge.Head) bool { return h.Mass == m })
 	})
 	out := make([]judge.Head, len(missing))
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
-	for i, mass := range missing {
-		work.Go(func() (err error) {
-			out[i], err = by(ctx, c, mass)
-			return err
-		})
-	}
-	return out, work.Wait()
+	err := abreast.Each(len(missing), func(i int) (err error) {
+		out[i], err = by(ctx, c, missing[i])
+		return err
+	})
+	return out, err
 }
 
 // Pick is the mass in kg of the head to tie on for a setup; 0 where none is worth it.

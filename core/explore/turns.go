@@ -7,6 +7,7 @@ import (
 	"slices"
 	"sync"
 
+	"dunvel/core/abreast"
 	"dunvel/core/explore/known"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
@@ -14,8 +15,6 @@ import (
 	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Turn is a value of one field at which another head becomes the one to tie on,
@@ -128,7 +127,7 @@ func (s *Standing) Turns(ctx context.Context, found func([]Turn)) ([]Turn, error
 		brackets := make([]*bracket, len(looks))
 		part := func(share float64) float64 { return (float64(n) + share) / strides }
 		done := progress.Count(progress.Part(ctx, part(0), part(lookedShare)), len(looks))
-		if err := each(len(looks), func(i int) (err error) {
+		if err := abreast.Each(len(looks), func(i int) (err error) {
 			defer done()
 			brackets[i], err = looks[i].stride(ctx)
 			return err
@@ -169,7 +168,7 @@ func (s *Standing) looks() (out []*look) {
 func narrowed(ctx context.Context, brackets []*bracket, turns []Turn, found func([]Turn)) ([]Turn, error) {
 	var mutex sync.Mutex
 	done := progress.Count(ctx, len(brackets))
-	err := each(len(brackets), func(i int) error {
+	err := abreast.Each(len(brackets), func(i int) error {
 		defer done()
 		t, err := brackets[i].narrow(ctx)
 		if err != nil || t.Mass == t.Was {
@@ -185,17 +184,6 @@ func narrowed(ctx context.Context, brackets []*bracket, turns []Turn, found func
 		return nil
 	})
 	return turns, err
-}
-
-// each does something for every number from 0 up to n, two at a time: each judges its
-// heads side by side.
-func each(n int, do func(i int) error) error {
-	var work errgroup.Group
-	work.SetLimit(2)
-	for i := range n {
-		work.Go(func() error { return do(i) })
-	}
-	return work.Wait()
 }
 
 // look searches along one field in one direction from the setup.

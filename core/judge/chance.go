@@ -7,13 +7,13 @@ import (
 	"slices"
 	"sync"
 
+	"dunvel/core/abreast"
 	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
 
-	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/floats"
 )
 
@@ -232,14 +232,12 @@ func (v view) doubt(result trial.Result, centre []musts.Reading, oneSided bool) 
 			d.clear, d.some = true, true
 			break
 		}
-		var work errgroup.Group
-		for _, i := range asked[from:to] {
-			work.Go(func() (err error) {
-				d.shifts[i], err = v.shift(i, result, centre, oneSided)
-				return err
-			})
-		}
-		if err := work.Wait(); err != nil {
+		now := asked[from:to]
+		err := abreast.Each(len(now), func(n int) (err error) {
+			d.shifts[now[n]], err = v.shift(now[n], result, centre, oneSided)
+			return err
+		})
+		if err != nil {
 			return nil, err
 		}
 	}

@@ -8,13 +8,12 @@ package judge
 
 import (
 	"context"
-	"runtime"
 	"slices"
 
+	"dunvel/core/abreast"
 	"dunvel/core/judge/musts"
 	"dunvel/core/trial"
 
-	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/floats"
 )
 
@@ -82,15 +81,11 @@ type Kept struct {
 func (b Bench) Ladder(ctx context.Context, c *trial.Case, masses []float64) ([]Head, error) {
 	masses = slices.Sorted(slices.Values(masses))
 	out := make([]Head, len(masses))
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
-	for i, mass := range masses {
-		work.Go(func() (err error) {
-			out[i], err = b.Judge(ctx, c, mass)
-			return err
-		})
-	}
-	return out, work.Wait()
+	err := abreast.Each(len(masses), func(i int) (err error) {
+		out[i], err = b.Judge(ctx, c, masses[i])
+		return err
+	})
+	return out, err
 }
 
 // Judge judges one head with the handling that suits it.

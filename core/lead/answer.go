@@ -6,11 +6,11 @@ import (
 	"math"
 	"slices"
 
+	"dunvel/core/abreast"
 	"dunvel/core/judgement"
 	"dunvel/core/spread"
 	"dunvel/core/units"
 
-	"golang.org/x/sync/errgroup"
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -32,14 +32,11 @@ type Ask func(ctx context.Context, mass float64) (Head, error)
 func Find(ctx context.Context, f Fish, masses []float64, ask Ask, choice units.Choice) (*Answer, error) {
 	masses = slices.Sorted(slices.Values(masses))
 	out := &Answer{Heads: make([]Head, len(masses)), Pick: -1, Words: []string{}, Fish: []Point{}, Sight: f.sees()}
-	var work errgroup.Group
-	for i, mass := range masses {
-		work.Go(func() (err error) {
-			out.Heads[i], err = ask(ctx, mass)
-			return err
-		})
-	}
-	if err := work.Wait(); err != nil {
+	err := abreast.Each(len(masses), func(i int) (err error) {
+		out.Heads[i], err = ask(ctx, masses[i])
+		return err
+	})
+	if err != nil {
 		return nil, err
 	}
 	out.Pick = pick(out.Heads)

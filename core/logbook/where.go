@@ -7,13 +7,12 @@ import (
 	"slices"
 	"time"
 
+	"dunvel/core/abreast"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
 	"dunvel/core/spread"
 	"dunvel/core/technique"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // casting is a cast as the engine ran it.
@@ -96,14 +95,11 @@ type Ways struct {
 func (s State) Ways(ctx context.Context) (*Ways, error) {
 	reach := spread.Factor(model.DragSpread(s.Setup), spread.Reach)
 	out := &Ways{state: s, casts: make([]*casting, 3)}
-	var work errgroup.Group // no cast depends on another
-	for i, drag := range []float64{1, 1 / reach, reach} {
-		work.Go(func() (err error) {
-			out.casts[i], err = s.cast(ctx, drag)
-			return err
-		})
-	}
-	err := work.Wait()
+	drags := [...]float64{1, 1 / reach, reach}
+	err := abreast.Each(len(drags), func(i int) (err error) { // no cast depends on another
+		out.casts[i], err = s.cast(ctx, drags[i])
+		return err
+	})
 	if err == nil {
 		out.margin, err = s.margin()
 	}

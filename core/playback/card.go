@@ -3,14 +3,13 @@ package playback
 import (
 	"context"
 
+	"dunvel/core/abreast"
 	"dunvel/core/judgement"
 	"dunvel/core/mechanics"
 	"dunvel/core/model"
 	"dunvel/core/setup"
 	"dunvel/core/spread"
 	"dunvel/core/units"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Card is what to count to for depths and heads, with the bail open.
@@ -53,44 +52,42 @@ func CountDown(ctx context.Context, s setup.Setup, held func(context.Context, fl
 	}
 	out := &Card{Depths: depths(scene.Bed.DepthAt(s.Cast.Distance), choice), Heads: make([]CardEntry, len(s.Heads))}
 	reach := spread.Factor(model.DragSpread(s), spread.Reach)
-	var heads errgroup.Group
-	for i, mass := range s.Heads {
-		heads.Go(func() error {
-			s, err := held(ctx, mass)
+	err = abreast.Each(len(s.Heads), func(i int) error {
+		mass := s.Heads[i]
+		s, err := held(ctx, mass)
+		if err != nil {
+			return err
+		}
+		scene, err := model.Scene(s)
+		if err != nil {
+			return err
+		}
+		e := CardEntry{mass, s.Hand.Line, s.Rod.TipHeight, make([]Count, len(out.Depths))}
+		// Ends of a range are not read as finely as the count itself.
+		for _, with := range []struct {
+			factor float64
+			grain  mechanics.Grain
+			into   func(*Count) *float64
+		}{
+			{1, mechanics.Usual, func(c *Count) *float64 { return &c.Time }},
+			{1 / reach, mechanics.Rough, func(c *Count) *float64 { return &c.Low }},
+			{reach, mechanics.Rough, func(c *Count) *float64 { return &c.High }},
+		} {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
+			times, err := passes(ctx, s, scene, mass, with.factor, with.grain, out.Depths)
 			if err != nil {
 				return err
 			}
-			scene, err := model.Scene(s)
-			if err != nil {
-				return err
+			for k, t := range times {
+				*with.into(&e.Counts[k]) = t
 			}
-			e := CardEntry{mass, s.Hand.Line, s.Rod.TipHeight, make([]Count, len(out.Depths))}
-			// Ends of a range are not read as finely as the count itself.
-			for _, with := range []struct {
-				factor float64
-				grain  mechanics.Grain
-				into   func(*Count) *float64
-			}{
-				{1, mechanics.Usual, func(c *Count) *float64 { return &c.Time }},
-				{1 / reach, mechanics.Rough, func(c *Count) *float64 { return &c.Low }},
-				{reach, mechanics.Rough, func(c *Count) *float64 { return &c.High }},
-			} {
-				if err := ctx.Err(); err != nil {
-					return err
-				}
-				times, err := passes(ctx, s, scene, mass, with.factor, with.grain, out.Depths)
-				if err != nil {
-					return err
-				}
-				for k, t := range times {
-					*with.into(&e.Counts[k]) = t
-				}
-			}
-			out.Heads[i] = e
-			return nil
-		})
-	}
-	return out, heads.Wait()
+		}
+		out.Heads[i] = e
+		return nil
+	})
+	return out, err
 }
 
 // depths are those of a card: whole steps in the unit of the person, not more

@@ -3,17 +3,15 @@ package thumb
 
 import (
 	"context"
-	"runtime"
 	"slices"
 
+	"dunvel/core/abreast"
 	"dunvel/core/explore"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
 	"dunvel/core/progress"
 	"dunvel/core/rules"
 	"dunvel/core/setup"
-
-	"golang.org/x/sync/errgroup"
 )
 
 // Verdict is what the engine makes of what a rule says.
@@ -47,17 +45,13 @@ func Try(ctx context.Context, x explore.Search, s setup.Setup, r rules.Rules) ([
 	}
 	waters := r.Waters(rules.Water{Depth: s.Water.Depth, Wind: s.Wind.Speed, Flow: s.Flow.Speed})
 	out := make([]Tried, len(waters))
-	var work errgroup.Group
-	work.SetLimit(runtime.GOMAXPROCS(0))
 	done := progress.Count(ctx, len(waters))
-	for i, w := range waters {
-		work.Go(func() (err error) {
-			defer done()
-			out[i], err = try(ctx, x, s, r, w)
-			return err
-		})
-	}
-	return out, work.Wait()
+	err := abreast.Each(len(waters), func(i int) (err error) {
+		defer done()
+		out[i], err = try(ctx, x, s, r, waters[i])
+		return err
+	})
+	return out, err
 }
 
 // try tries rules on one water.

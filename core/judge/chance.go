@@ -2,7 +2,6 @@ package judge
 
 import (
 	"context"
-	"iter"
 	"math"
 	"slices"
 	"sync"
@@ -138,17 +137,14 @@ type doubts struct {
 	some   bool           // only some of the unknowns were looked at
 
 	once  sync.Once
-	moved spread.Moved // what the shifts do in the draws
+	moved *spread.Moved // what the shifts do in the draws
 }
 
-// readings are the readings of a head in the draws. What moves them is worked out once for all heads that are judged by
+// drawn are the readings of a head in the draws. What moves them is worked out once for all heads that are judged by
 // these doubts.
-func (d *doubts) readings(centre musts.Reading) iter.Seq[[]float64] {
-	if len(d.shifts) == 0 { // certain is that of heads whose readings are not all as long
-		return d.draws.Readings(centre, nil)
-	}
-	d.once.Do(func() { d.moved = d.draws.Moved(d.shifts, len(centre)) })
-	return d.moved.Readings(centre)
+func (d *doubts) drawn(centre musts.Reading) musts.Drawn {
+	d.once.Do(func() { d.moved = d.draws.Moved(d.shifts) })
+	return musts.Drawn{Centre: centre, Moved: d.moved}
 }
 
 // certain is a draw in which every unknown is as assumed, and so is its mirror image.
@@ -302,20 +298,9 @@ var stretchedDraws = sync.OnceValue(func() *spread.Draws {
 // decided tells whether the head meets all musts in every draw, or in none, also with the draws
 // stretched. Then the unknowns that have not been looked at cannot change the verdict.
 func (d *doubts) decided(c *trial.Case, centre musts.Reading) bool {
-	var meets []func(musts.Reading) bool
-	for _, m := range musts.In(c) {
-		meets = append(meets, musts.Of(m).Meets(c))
-	}
-	did, seen := 0, 0
-	for at := range stretchedDraws().Readings(centre, d.shifts) {
-		if !slices.ContainsFunc(meets, func(does func(musts.Reading) bool) bool { return !does(at) }) {
-			did++
-		}
-		if seen++; did != 0 && did != seen {
-			return false
-		}
-	}
-	return true
+	drawn := musts.Drawn{Centre: centre, Moved: stretchedDraws().Moved(d.shifts)}
+	_, all := drawn.Met(c, musts.In(c))
+	return all == 0 || all == drawn.Moved.Count()
 }
 
 // liftsOff tells whether a shift leaves nothing of what pushes a head on the bed.

@@ -29,33 +29,14 @@ func (h *Head) settle(c *trial.Case, centre musts.Reading, d *doubts) {
 	asked := musts.In(c)
 	h.centre = centre
 	h.Misses = make([]Miss, len(asked))
-	meets := make([]func(musts.Reading) bool, len(asked))
+	drawn := d.drawn(centre)
+	each, all := drawn.Met(c, asked)
 	for i, m := range asked {
-		rule := musts.Of(m)
-		meets[i] = rule.Meets(c)
-		h.Misses[i] = Miss{Must: m, By: rule.Miss(c, centre, 1)}
-		h.Lacks = max(h.Lacks, h.Misses[i].By)
+		miss := musts.Of(m).Miss(c, centre, 1)
+		h.Misses[i] = Miss{Must: m, By: miss, Met: drawn.Share(each[i])}
+		h.Lacks = max(h.Lacks, miss)
 	}
-	all := 0
-	met := make([]int, len(asked))
-	for drawn := range d.readings(centre) {
-		does := true
-		for i := range meets {
-			if meets[i](drawn) {
-				met[i]++
-			} else {
-				does = false
-			}
-		}
-		if does {
-			all++
-		}
-	}
-	share := func(n int) float64 { return float64(n) / float64(d.draws.Count()) }
-	for i := range met {
-		h.Misses[i].Met = share(met[i])
-	}
-	h.Sure = share(all)
+	h.Sure = drawn.Share(all)
 	h.keep(c)
 	h.Verdict = VerdictOf(h.Sure, c.Setup.Approach.Sure)
 }
@@ -65,13 +46,8 @@ func (h *Head) ranges(d *doubts) Ranges {
 	if !h.Arrived() {
 		return Ranges{}
 	}
-	var values [musts.ReadTrack][]float64
-	for drawn := range d.readings(h.centre) {
-		for at := range values {
-			values[at] = append(values[at], drawn[at])
-		}
-	}
-	of := func(at int) Range { return rangeOf(values[at]) }
+	drawn := d.drawn(h.centre)
+	of := func(at int) Range { return rangeOf(drawn.Values(at)) }
 	// In a swell the reading is a mean, and the fall that is shown a little off it.
 	around := func(at int, shown float64) Range { return of(at).times(shown / h.centre.Value(at)) }
 	return Ranges{

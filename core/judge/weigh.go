@@ -229,7 +229,7 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 // numbers are what a number is in every draw.
 func (d *doubts) numbers(centre musts.Reading, n Number) []float64 {
 	out := make([]float64, 0, d.draws.Count())
-	for drawn := range d.readings(centre) {
+	for _, drawn := range d.drawn(centre).Readings() {
 		out = append(out, numberIn(drawn, n))
 	}
 	return out

@@ -1,7 +1,7 @@
 package spread
 
 import (
-	"iter"
+	"sync"
 
 	"gonum.org/v1/gonum/floats"
 )
@@ -12,87 +12,44 @@ type Shift struct{ Up, Down []float64 }
 
 // Draws are the points of a sample and their mirror images.
 type Draws struct {
-	z    [][]float64 // of each point what every unknown is, over Reach
-	bent [][]float64 // its square within Reach, and the tangent of that beyond
+	points int
+	z      [][]float64 // of each unknown, what it is at every point, over Reach
+	bent   [][]float64 // its square within Reach, and the tangent of that beyond
+	still  []float64   // nothing, for each draw
 }
 
 // Draw takes points of a sample, each with its mirror image: at each, what every unknown is. A point without
 // unknowns is one at which all are as taken.
 func Draw(points [][]float64) *Draws {
-	d := &Draws{z: make([][]float64, len(points)), bent: make([][]float64, len(points))}
-	for n, point := range points {
-		d.z[n], d.bent[n] = make([]float64, len(point)), make([]float64, len(point))
-		for i, z := range point {
-			z /= Reach
-			inside := min(max(z, -1), 1)
-			d.z[n][i], d.bent[n][i] = z, inside*(2*z-inside)
+	d := &Draws{points: len(points), still: make([]float64, 2*len(points))}
+	for i := range points[0] {
+		z, bent := make([]float64, len(points)), make([]float64, len(points))
+		for n, point := range points {
+			z[n] = point[i] / Reach
+			inside := min(max(z[n], -1), 1)
+			bent[n] = inside * (2*z[n] - inside)
 		}
+		d.z, d.bent = append(d.z, z), append(d.bent, bent)
 	}
 	return d
 }
 
 // Count is how many there are.
-func (d *Draws) Count() int { return 2 * len(d.z) }
+func (d *Draws) Count() int { return 2 * d.points }
 
-// Readings are the readings at each draw, given those with every unknown as taken (centre) and a shift for each
-// unknown: a parabola through the three points within Reach, and straight on beyond. A reading is good until the
-// next one.
-func (d *Draws) Readings(centre []float64, shifts []Shift) iter.Seq[[]float64] {
-	moves := movesOf(shifts)
-	return func(yield func([]float64) bool) {
-		room := make([]float64, 4*len(centre))
-		part := func(k int) []float64 { return room[k*len(centre):][:len(centre)] }
-		to, mirrored, straight, reading := part(0), part(1), part(2), part(3)
-		for n := range d.z {
-			d.move(n, moves, to, mirrored, straight)
-			if !yield(floats.AddTo(reading, centre, to)) || !yield(floats.AddTo(reading, centre, mirrored)) {
-				return
-			}
-		}
-	}
+// Moved is what shifts do to readings in the draws, for any reading with every unknown as taken. It is safe for
+// concurrent use.
+type Moved struct {
+	draws  *Draws
+	moves  []move
+	places []place
 }
 
-// move sets to what moves do at a draw, and mirrored to what they do at its mirror image. straight is room to work in.
-func (d *Draws) move(n int, moves []move, to, mirrored, straight []float64) {
-	clear(mirrored)
-	clear(straight)
-	for i := range moves {
-		m := &moves[i]
-		floats.AddScaled(straight, d.z[n][m.unknown], m.straight)
-		if m.curved != nil {
-			floats.AddScaled(mirrored, d.bent[n][m.unknown], m.curved)
-		}
-	}
-	floats.AddTo(to, mirrored, straight)
-	floats.Sub(mirrored, straight)
-}
-
-// Moved is what shifts do to readings at each draw, for any centre.
-type Moved [][]float64
-
-// Moved works out what shifts do to readings of a length.
-func (d *Draws) Moved(shifts []Shift, length int) Moved {
-	moves := movesOf(shifts)
-	m, room, straight := make(Moved, d.Count()), make([]float64, length*d.Count()), make([]float64, length)
-	for i := range m {
-		m[i] = room[i*length:][:length]
-	}
-	for n := range d.z {
-		d.move(n, moves, m[2*n], m[2*n+1], straight)
-	}
-	return m
-}
-
-// Readings are those of Draws.
-func (m Moved) Readings(centre []float64) iter.Seq[[]float64] {
-	return func(yield func([]float64) bool) {
-		reading := make([]float64, len(centre))
-		for _, by := range m {
-			if !yield(floats.AddTo(reading, centre, by)) {
-				return
-			}
-		}
-	}
+// place is what shifts do to one number of a reading: in each draw, and at least and at most.
+type place struct {
+	once        sync.Once
+	by          []float64
+	least, most float64
 }
 
 // move is a shift by what changes its side with the unknown and what does not.
@@ -101,22 +58,64 @@ type move struct {
 	straight, curved []float64
 }
 
-// movesOf are the moves of shifts that change anything.
-func movesOf(shifts []Shift) []move {
-	moves := make([]move, 0, len(shifts))
+// Moved takes a shift for each unknown: what it does is a parabola through the three points within Reach, and straight
+// on beyond.
+func (d *Draws) Moved(shifts []Shift) *Moved {
+	m := &Moved{draws: d, moves: make([]move, 0, len(shifts))}
+	length := 0
 	for i, s := range shifts {
+		length = max(length, len(s.Up))
 		switch {
 		case s.Up == nil:
 			continue
 		case s.Down == nil:
-			moves = append(moves, move{unknown: i, straight: s.Up})
+			m.moves = append(m.moves, move{unknown: i, straight: s.Up})
 			continue
 		}
-		m := move{i, make([]float64, len(s.Up)), make([]float64, len(s.Up))}
+		both := move{i, make([]float64, len(s.Up)), make([]float64, len(s.Up))}
 		for k, up := range s.Up {
-			m.straight[k], m.curved[k] = (up-s.Down[k])/2, (up+s.Down[k])/2
+			both.straight[k], both.curved[k] = (up-s.Down[k])/2, (up+s.Down[k])/2
 		}
-		moves = append(moves, m)
+		m.moves = append(m.moves, both)
 	}
-	return moves
+	m.places = make([]place, length)
+	return m
+}
+
+// Count is how many draws there are.
+func (m *Moved) Count() int { return m.draws.Count() }
+
+// At is what one number of a reading changes by in each draw: at the points, and then at their mirror images. It is
+// worked out where it is asked for, and not to be changed.
+func (m *Moved) At(number int) []float64 {
+	if number >= len(m.places) {
+		return m.draws.still
+	}
+	p := &m.places[number]
+	p.once.Do(func() { m.workOut(p, number) })
+	return p.by
+}
+
+// Within is between what one number changes in all draws.
+func (m *Moved) Within(number int) (least, most float64) {
+	if m.At(number); number < len(m.places) {
+		least, most = m.places[number].least, m.places[number].most
+	}
+	return least, most
+}
+
+func (m *Moved) workOut(p *place, number int) {
+	p.by = make([]float64, m.Count())
+	straight := make([]float64, m.draws.points)
+	to, mirrored := p.by[:len(straight)], p.by[len(straight):]
+	for i := range m.moves {
+		move := &m.moves[i]
+		floats.AddScaled(straight, move.straight[number], m.draws.z[move.unknown])
+		if move.curved != nil {
+			floats.AddScaled(mirrored, move.curved[number], m.draws.bent[move.unknown])
+		}
+	}
+	floats.AddTo(to, mirrored, straight)
+	floats.Sub(mirrored, straight)
+	p.least, p.most = floats.Min(p.by), floats.Max(p.by)
 }

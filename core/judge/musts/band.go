@@ -43,6 +43,49 @@ func (b *band) misses(track []float64, times float64) float64 {
 	return Under(within(slower, faster, b.low, b.high), share)
 }
 
+// meets sets of each draw whether it misses nothing there.
+func (b *band) meets(d Drawn, met []bool) {
+	places := (len(d.Centre) - ReadTrack) / 2
+	slower, faster := ReadTrack, ReadTrack+places
+	enough := func(n int, share float64) bool { return Under(float64(n)/float64(places), share) <= 0 }
+	if b.skims {
+		kept := d.within(slower, slower, places, math.Inf(-1), b.high)
+		for i, n := range d.within(faster, faster, places, b.off, math.Inf(1)) {
+			met[i] = enough(kept[i], b.share) && enough(n, judgement.SkimLifts.Number)
+		}
+		return
+	}
+	for i, n := range d.within(slower, faster, places, b.low, b.high) {
+		met[i] = enough(n, b.share)
+	}
+}
+
+// within is at how many places, from two on, the band can be had in each draw. Draws are looked at only at places where
+// some have it and some have not.
+func (d Drawn) within(a, b, places int, low, high float64) []int {
+	counts, sure := make([]int, d.Moved.Count()), 0
+	for k := range places {
+		one, other := d.Centre[a+k], d.Centre[b+k]
+		leastOne, mostOne := d.Moved.Within(a + k)
+		leastOther, mostOther := d.Moved.Within(b + k)
+		switch least, most := max(one+leastOne, other+leastOther), min(one+mostOne, other+mostOther); {
+		case most <= high && least >= low:
+			sure++
+			continue
+		case min(one+leastOne, other+leastOther) > high, max(one+mostOne, other+mostOther) < low:
+			continue
+		}
+		first, second := d.Moved.At(a+k), d.Moved.At(b+k)
+		for i := range counts {
+			counts[i] += hits(one+first[i], other+second[i], low, high)
+		}
+	}
+	for i := range counts {
+		counts[i] += sure
+	}
+	return counts
+}
+
 // placed is a bound of a band as a reading has the places of its track: under one on the
 // bed is nothing.
 func placed(bound float64) float64 {
@@ -52,15 +95,27 @@ func placed(bound float64) float64 {
 	return placeOf(bound)
 }
 
-// within is the share of places at which the band can be had: one of the two is not above it, and one not below.
+// within is the share of places at which the band can be had.
 func within(a, b []float64, low, high float64) float64 {
 	n := 0
-	for i, v := range a {
-		if w := b[i]; (v <= high || w <= high) && (v >= low || w >= low) {
-			n++
-		}
+	for i := range a {
+		n += hits(a[i], b[i], low, high)
 	}
 	return float64(n) / float64(len(a))
+}
+
+// hits is 1 where a band can be had between two heights, one of which is not above it and one not below, and 0
+// elsewhere. It is told without branches, half of which would be foreseen wrongly.
+func hits(a, b, low, high float64) int {
+	return (number(a <= high) | number(b <= high)) & (number(a >= low) | number(b >= low))
+}
+
+// number is 1 of what is so, and 0 of what is not.
+func number(so bool) (n int) {
+	if so {
+		n = 1
+	}
+	return n
 }
 
 // InBand is the share of a retrieve for which a bait is within the band at the speed
@@ -85,11 +140,10 @@ const takeUps = 12
 
 // stays is for how many seconds a bait stays in the band that hovers, at the take-up that
 // keeps it there the longest: between the slowest and the fastest it is in proportion.
-func stays(c *trial.Case, track []float64) float64 {
-	slow, fast := halves(track)
+func stays(c *trial.Case, slow, fast []float64) float64 {
 	top, bottom := HoverBand(c)
-	best := 0.0
-	for k := range takeUps + 1 {
+	best, most := 0.0, float64(len(slow)-1)
+	for k := 0; k <= takeUps && best < most; k++ {
 		best = max(best, trial.Stays(slow, fast, float64(k)/takeUps, top, bottom))
 	}
 	return best

@@ -2,6 +2,7 @@ package musts
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"dunvel/core/setup"
@@ -26,24 +27,19 @@ func TestEveryHandIsLookedAt(t *testing.T) {
 	})
 	top, bottom := HoverBand(c)
 	middle := (top + bottom) / 2
-	at := func(slow, fast float64) []float64 {
-		track := make([]float64, 0, 20)
-		for range 10 {
-			track = append(track, slow)
-		}
-		for range 10 {
-			track = append(track, fast)
-		}
-		return track
+	at := func(slow, fast float64) ([]float64, []float64) {
+		return slices.Repeat([]float64{slow}, 10), slices.Repeat([]float64{fast}, 10)
 	}
 	for name, hands := range map[string][2]float64{
 		"the fastest": {middle + 6, middle}, "the slowest": {middle, middle - 6}, "between": {middle + 1, middle - 1},
 	} {
-		if got := stays(c, at(hands[0], hands[1])); got != 9 {
+		slow, fast := at(hands[0], hands[1])
+		if got := stays(c, slow, fast); got != 9 {
 			t.Errorf("%s keeps it for %g s of 9", name, got)
 		}
 	}
-	if got := stays(c, at(middle+6, middle+5)); got > 1 {
+	slow, fast := at(middle+6, middle+5)
+	if got := stays(c, slow, fast); got > 1 {
 		t.Errorf("none keeps it: %g s", got)
 	}
 }

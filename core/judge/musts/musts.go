@@ -37,8 +37,9 @@ type Rule struct {
 	// Miss is by how much it is missed, as a share of what is asked, where that is
 	// to be met some times over: 0 or less meets it.
 	Miss func(c *trial.Case, r Reading, over float64) float64
-	// Meets tells of readings of a case whether it is met: as Miss does, by the logarithms that they are.
-	Meets func(c *trial.Case) func(r Reading) bool
+	// meets sets of each draw whether it is met there: as Miss tells, by the logarithms that readings are. It is nil
+	// where only the choice of the handling goes by it.
+	meets func(c *trial.Case, d Drawn, met []bool)
 	// asked tells whether it is asked for at all; nil always.
 	asked func(c *trial.Case) bool
 	// held tells that a hand on the line can help it.
@@ -58,39 +59,21 @@ func Under(value, least float64) float64 { return 1 - value/least }
 // atMost is a rule that what stands at a place of a reading is at most so much.
 func atMost(place int, most func(*trial.Case) float64, rule Rule) Rule {
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Over(r.Value(place), most(c)/times) }
-	rule.Meets = func(c *trial.Case) func(Reading) bool {
-		limit := math.Log(most(c))
-		return func(r Reading) bool { return r[place] <= limit }
-	}
+	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atMost(place, math.Log(most(c)), met) }
 	return rule
 }
 
 // atLeast is a rule that what stands at a place of a reading is at least so much.
 func atLeast(place int, least func(*trial.Case) float64, rule Rule) Rule {
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Value(place), least(c)*times) }
-	rule.Meets = func(c *trial.Case) func(Reading) bool {
-		limit := math.Log(least(c))
-		return func(r Reading) bool { return r[place] >= limit }
-	}
+	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atLeast(place, math.Log(least(c)), met) }
 	return rule
 }
 
 // pushes is a rule that the bed pushes with at least a share of the weight.
 func pushes(least func(*trial.Case) float64, rule Rule) Rule {
 	rule.Miss = func(c *trial.Case, r Reading, times float64) float64 { return Under(r.Margin(), least(c)*times) }
-	rule.Meets = func(c *trial.Case) func(Reading) bool {
-		limit := math.Log1p(-least(c))
-		return func(r Reading) bool { return r[ReadLift] <= limit }
-	}
-	return rule
-}
-
-// otherwise is a rule by how much it is missed.
-func otherwise(miss func(c *trial.Case, r Reading, times float64) float64, rule Rule) Rule {
-	rule.Miss = miss
-	rule.Meets = func(c *trial.Case) func(Reading) bool {
-		return func(r Reading) bool { return miss(c, r, 1) <= 0 }
-	}
+	rule.meets = func(c *trial.Case, d Drawn, met []bool) { d.atMost(ReadLift, math.Log1p(-least(c)), met) }
 	return rule
 }
 
@@ -98,17 +81,12 @@ func otherwise(miss func(c *trial.Case, r Reading, times float64) float64, rule 
 func as(limit float64) func(*trial.Case) float64 { return func(*trial.Case) float64 { return limit } }
 
 var byMust = map[Must]Rule{
-	Arrives: otherwise(func(_ *trial.Case, r Reading, _ float64) float64 {
-		if !r.Arrived() {
-			return endless // before all else
-		}
-		return 0
-	}, Rule{Safe: 1, Lost: 1}),
+	Arrives: arrives(Rule{Safe: 1, Lost: 1}),
 	Steep: atMost(ReadSteep, as(judgement.SteepMost.Number), Rule{Safe: -0.75, Lost: 3, held: true,
 		asked: func(c *trial.Case) bool { return c.Anchored() && c.Setup.Cast.Distance > 0 }}),
-	Slack: otherwise(func(_ *trial.Case, r Reading, times float64) float64 {
+	Slack: {Miss: func(_ *trial.Case, r Reading, times float64) float64 {
 		return Over(r.Value(ReadOut)-1, judgement.SlackMost.Number/times)
-	}, Rule{held: true, handlingOnly: true}),
+	}, held: true, handlingOnly: true},
 	InTime:  atMost(ReadLate, as(1), Rule{Safe: -0.45, Lost: 0.8}),
 	Told:    told(Rule{Safe: -2, Lost: 0.75, held: true, asked: asksTouch}),
 	Touches: pushes(as(judgement.ContactLeast.Number), Rule{Safe: -30, Lost: 2, held: true, asked: onBed}),
@@ -122,15 +100,30 @@ var byMust = map[Must]Rule{
 		Rule{Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
 	Slowly: atMost(ReadSpeed, func(c *trial.Case) float64 { return c.Setup.Approach.Ceiling },
 		Rule{Safe: -0.45, Lost: 0.9, asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
-	Swims: swims(Rule{held: true}),
-	Hovers: otherwise(func(c *trial.Case, r Reading, _ float64) float64 {
-		return Under(stays(c, r.Track()), c.Setup.Approach.Stays)
-	}, Rule{Safe: -9, Lost: 2}),
+	Swims:  swims(Rule{held: true}),
+	Hovers: hovers(Rule{Safe: -9, Lost: 2}),
 	Waves: atLeast(ReadHeld, as(judgement.SwellHeld.Number),
 		Rule{Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
 	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{Safe: -0.7, Lost: 3, held: true, asked: func(c *trial.Case) bool {
 		return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
 	}}),
+}
+
+// arrives is the rule that a head comes to the target at all, which goes before all else.
+func arrives(rule Rule) Rule {
+	rule.Miss = func(_ *trial.Case, r Reading, _ float64) float64 {
+		if !r.Arrived() {
+			return endless
+		}
+		return 0
+	}
+	rule.meets = func(_ *trial.Case, d Drawn, met []bool) {
+		time := d.Centre[ReadTime]
+		for i, by := range d.Moved.At(ReadTime) {
+			met[i] = time+by < never
+		}
+	}
+	return rule
 }
 
 // told is a rule that the touch is told, by the line that stops or by what is felt; unless it is down at once, when no
@@ -142,9 +135,13 @@ func told(rule Rule) Rule {
 		}
 		return min(Over(r.Value(ReadKeeps), judgement.CueOpen.Number/times), Under(r.Value(ReadFelt), times))
 	}
-	rule.Meets = func(*trial.Case) func(Reading) bool {
+	rule.meets = func(_ *trial.Case, d Drawn, met []bool) {
 		soon, stops := math.Log(judgement.ToldFall.Number), math.Log(judgement.CueOpen.Number)
-		return func(r Reading) bool { return r[ReadTime] < soon || r[ReadKeeps] <= stops || r[ReadFelt] >= 0 }
+		time, keeps, felt := d.Moved.At(ReadTime), d.Moved.At(ReadKeeps), d.Moved.At(ReadFelt)
+		for i := range met {
+			met[i] = d.Centre[ReadTime]+time[i] < soon || d.Centre[ReadKeeps]+keeps[i] <= stops ||
+				d.Centre[ReadFelt]+felt[i] >= 0
+		}
 	}
 	return rule
 }
@@ -155,9 +152,27 @@ func swims(rule Rule) Rule {
 		b := bandOf(c)
 		return b.misses(r[ReadTrack:], times)
 	}
-	rule.Meets = func(c *trial.Case) func(Reading) bool {
+	rule.meets = func(c *trial.Case, d Drawn, met []bool) {
 		b := bandOf(c)
-		return func(r Reading) bool { return b.misses(r[ReadTrack:], 1) <= 0 }
+		b.meets(d, met)
+	}
+	return rule
+}
+
+// hovers is the rule that a bait that hovers keeps its band for long enough.
+func hovers(rule Rule) Rule {
+	rule.Miss = func(c *trial.Case, r Reading, _ float64) float64 {
+		slow, fast := halves(r.Track())
+		return Under(stays(c, slow, fast), c.Setup.Approach.Stays)
+	}
+	rule.meets = func(c *trial.Case, d Drawn, met []bool) {
+		long := c.Setup.Approach.Stays
+		places := (len(d.Centre) - ReadTrack) / 2
+		seconds := min(int(math.Ceil(long))+1, places) // what comes after those does not matter
+		slow, fast := d.heights(ReadTrack, seconds), d.heights(ReadTrack+places, seconds)
+		for i := range met {
+			met[i] = Under(stays(c, slow[i*seconds:][:seconds], fast[i*seconds:][:seconds]), long) <= 0
+		}
 	}
 	return rule
 }

@@ -49,7 +49,7 @@ func (r Reading) Value(at int) float64 { return math.Exp(r[at]) }
 func (r Reading) Track() []float64 {
 	out := make([]float64, len(r)-ReadTrack)
 	for i, v := range r[ReadTrack:] {
-		out[i] = max(math.Exp(v)-lowest, 0)
+		out[i] = heightOf(v)
 	}
 	return out
 }
@@ -68,6 +68,9 @@ func (r Reading) withTrack(parts ...[]float64) Reading {
 
 // placeOf is a height over the bed in m as a reading has it.
 func placeOf(height float64) float64 { return math.Log(max(height, 0) + lowest) }
+
+// heightOf is the height over the bed in m that a reading has.
+func heightOf(place float64) float64 { return max(math.Exp(place)-lowest, 0) }
 
 // lowest is a height over the bed in m below which one is like another.
 const lowest = 0.05

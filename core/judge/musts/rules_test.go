@@ -3,10 +3,12 @@ package musts
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 
 	"dunvel/core/rigging"
 	"dunvel/core/setup"
+	"dunvel/core/spread"
 	"dunvel/core/stage"
 	"dunvel/core/trial"
 )
@@ -230,26 +232,81 @@ func TestSuitsBetter(t *testing.T) {
 // Whether a must is met is told in two ways, which agree over readings on both sides of everything.
 func TestMeetsAsItMisses(t *testing.T) {
 	random := rand.New(rand.NewPCG(14, 4))
-	c, r := asked(t, func(s *setup.Setup) { s.Swell.Height, s.Approach.Kind = 0.5, setup.HoldBottom })
-	for m, rule := range byMust {
-		if m == Swims || m == Hovers {
-			continue // they have tracks, and one way
+	numbers := func(n int, middle, size float64) Reading {
+		out := make(Reading, n)
+		for i := range out {
+			out[i] = middle + size*random.NormFloat64()
 		}
-		met := 0
-		for range 2000 {
-			for place := range r {
-				r[place] = 4 * random.NormFloat64()
+		return out
+	}
+	swum := func(low, high float64) func(s *setup.Setup) {
+		return func(s *setup.Setup) {
+			s.Approach.Kind, s.Approach.BandLow, s.Approach.BandHigh, s.Water.Depth = setup.Swim, low, high, 4
+		}
+	}
+	for name, change := range map[string]func(*setup.Setup){
+		"in a swell": func(s *setup.Setup) { s.Swell.Height, s.Approach.Kind = 0.5, setup.HoldBottom },
+		"swum":       swum(0.5, 2.5), "skimmed": swum(0, 0.5),
+		"hovering": func(s *setup.Setup) { s.Approach.Kind, s.Approach.Stays = setup.Hover, 4 },
+	} {
+		c, r := asked(t, change)
+		tracked := c.School().Swims || c.School().Hovers
+		off, apart, middle := 0.0, 2.0, 0.0
+		if tracked { // places of a way are not far from one another
+			r = append(r, make(Reading, 2*trial.SwimPlaces)...)
+			low, high := c.Band()
+			off, apart, middle = 0.6, 0.3, math.Log((low+high)/2)
+		}
+		if c.School().Hovers {
+			off, apart, middle = 0.05, 0.02, math.Log(c.Target)
+		}
+		for m, rule := range byMust {
+			if rule.handlingOnly || m == Swims != c.School().Swims || m == Hovers != c.School().Hovers {
+				continue // those have tracks
 			}
-			meets := rule.Meets(c)(r)
-			if meets {
-				met++
+			met, all := 0, 0
+			for range 60 {
+				moved := spread.Draw([][]float64{{1, 0.3}, {-0.2, 2}}).Moved([]spread.Shift{
+					{Up: numbers(len(r), 0, 0.1), Down: numbers(len(r), 0, 0.1)}, {Up: numbers(len(r), 0, 0.1)}})
+				d, does := Drawn{numbers(len(r), middle+off*random.NormFloat64(), apart), moved}, make([]bool, 4)
+				rule.meets(c, d, does)
+				for i, r := range d.Readings() {
+					miss := rule.Miss(c, r, 1)
+					if does[i] != (miss <= 0) {
+						t.Fatalf("%s %d is met: %t, and missed by %g in %v", name, m, does[i], miss, r)
+					}
+					all++
+					if does[i] {
+						met++
+					}
+				}
 			}
-			if miss := rule.Miss(c, r, 1); meets != (miss <= 0) {
-				t.Fatalf("%d is met: %t, and missed by %g in %v", m, meets, miss, r)
+			if met == 0 || met == all && m != Arrives {
+				t.Errorf("%s %d was met %d times of %d", name, m, met, all)
 			}
 		}
-		if met == 0 || met == 2000 && m != Arrives {
-			t.Errorf("%d was met %d times of 2000", m, met)
+	}
+}
+
+// Draws are counted by each must and by all of them, and told of place by place.
+func TestDrawn(t *testing.T) {
+	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind, s.Approach.Ceiling = setup.SlowFall, 0.6 })
+	late, fast := make(Reading, ReadTrack), make(Reading, ReadTrack)
+	late[ReadLate], fast[ReadSpeed] = math.Log(3), math.Log(3)
+	moved := spread.Draw([][]float64{{spread.Reach, 0}, {spread.Reach, spread.Reach}, {0, 2 * spread.Reach}}).Moved(
+		[]spread.Shift{{Up: late}, {Up: fast}})
+	d := Drawn{r, moved}
+	each, all := d.Met(c, []Must{Arrives, InTime, Slowly})
+	if !slices.Equal(each, []int{6, 4, 4}) || all != 3 || d.Share(all) != 0.5 {
+		t.Errorf("each %v, all %d", each, all)
+	}
+	three := math.Log(3)
+	for i, want := range []float64{three, three, 0, -three, -three, 0} {
+		if got := d.Values(ReadLate)[i]; math.Abs(got-r[ReadLate]-want) > 1e-12 {
+			t.Errorf("draw %d is %g", i, got)
 		}
+	}
+	if got := moved.At(ReadLate)[0]; math.Abs(got-three) > 1e-12 {
+		t.Errorf("what moves it became %g", got)
 	}
 }

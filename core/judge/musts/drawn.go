@@ -1,0 +1,99 @@
+package musts
+
+import (
+	"iter"
+	"slices"
+
+	"dunvel/core/spread"
+	"dunvel/core/trial"
+
+	"gonum.org/v1/gonum/floats"
+)
+
+// Drawn is what is read of a head in draws of what is not known: what is read of it as things are taken to be, and
+// what the unknowns do to that in each draw.
+type Drawn struct {
+	Centre Reading
+	Moved  *spread.Moved
+}
+
+// Met is in how many draws each of some musts of a case is met, and in how many all of them are.
+func (d Drawn) Met(c *trial.Case, asked []Must) (each []int, all int) {
+	draws := d.Moved.Count()
+	room := make([]bool, 2*draws)
+	met, fails := room[:draws], room[draws:]
+	each = make([]int, len(asked))
+	for k, m := range asked {
+		byMust[m].meets(c, d, met)
+		n := draws
+		for i, ok := range met {
+			if !ok {
+				fails[i] = true
+				n--
+			}
+		}
+		each[k] = n
+	}
+	for _, failed := range fails {
+		if !failed {
+			all++
+		}
+	}
+	return each, all
+}
+
+// Share is what so many draws are of all of them.
+func (d Drawn) Share(draws int) float64 { return float64(draws) / float64(d.Moved.Count()) }
+
+// Values are what stands at a place in each draw.
+func (d Drawn) Values(place int) []float64 {
+	out := slices.Clone(d.Moved.At(place))
+	floats.AddConst(d.Centre[place], out)
+	return out
+}
+
+// atMost sets of each draw whether what stands at a place is no more than a limit, and atLeast whether it is no less.
+func (d Drawn) atMost(place int, limit float64, met []bool) {
+	centre := d.Centre[place]
+	for i, by := range d.Moved.At(place) {
+		met[i] = centre+by <= limit
+	}
+}
+
+func (d Drawn) atLeast(place int, limit float64, met []bool) {
+	centre := d.Centre[place]
+	for i, by := range d.Moved.At(place) {
+		met[i] = centre+by >= limit
+	}
+}
+
+// Readings are the readings in each draw; one is good until the next.
+func (d Drawn) Readings() iter.Seq2[int, Reading] {
+	return func(yield func(int, Reading) bool) {
+		moved := make([][]float64, len(d.Centre))
+		for place := range moved {
+			moved[place] = d.Moved.At(place)
+		}
+		reading := make(Reading, len(d.Centre))
+		for i := range d.Moved.Count() {
+			for place, centre := range d.Centre {
+				reading[place] = centre + moved[place][i]
+			}
+			if !yield(i, reading) {
+				return
+			}
+		}
+	}
+}
+
+// heights are those at so many places of a track, from one on, draw after draw.
+func (d Drawn) heights(from, places int) []float64 {
+	out := make([]float64, places*d.Moved.Count())
+	for k := range places {
+		centre := d.Centre[from+k]
+		for i, by := range d.Moved.At(from + k) {
+			out[i*places+k] = heightOf(centre + by)
+		}
+	}
+	return out
+}

@@ -308,7 +308,7 @@ func (t teller) head(l *choose.Ladder, i int, shown judge.Shown) (Head, error) {
 	switch school := t.School(); {
 	case school.Swims:
 		s := h.Swim
-		out.Swim = Swim{InBand: musts.InBand(t.Case, s.Wanted[:]), Height: s.Height, Speed: s.Speed, Reel: s.Reel,
+		out.Swim = Swim{InBand: musts.InBand(t.Case, s.Wanted), Height: s.Height, Speed: s.Speed, Reel: s.Reel,
 			Turns: s.Reel / t.Setup.Rod.PerTurn}
 	case school.Hovers:
 		out.Hover = heads.Hovering(t.Case, h)

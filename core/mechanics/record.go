@@ -48,6 +48,9 @@ func (m *sim) frame(apart bool) Frame {
 			room = m.track.Frames[:n+1][n].Line
 		}
 		if room == nil {
+			if len(m.points) < points {
+				m.points = make([]r3.Vec, linesAtOnce*points)
+			}
 			room, m.points = m.points[:points:points], m.points[points:]
 		}
 		m.even(room)

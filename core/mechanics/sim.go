@@ -94,12 +94,18 @@ type sim struct {
 	middle, next []r3.Vec  // places after the first stage and after the step
 	base, from   []r3.Vec  // of the second stage
 	pull         []float64 // tensions in the making
-	points       []r3.Vec  // room for the lines of all frames
+	points       []r3.Vec  // room for the lines of frames to come
 	bench        *bench    // what of all this it gives back
 }
 
 // room is for how many nodes there is room.
 const room = mostNodes + roomForMore
+
+// Most drops have so many frames, and room for more of them, and for their lines, is made as it is needed.
+const (
+	firstFrames = 24
+	linesAtOnce = 8
+)
 
 // bench is what a drop needs while it is worked out; drops take turns with it.
 type bench struct {
@@ -145,8 +151,7 @@ func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	m.base, m.middle, m.next, m.from, m.pull, m.solving = b.base, b.middle, b.next, b.from, b.pull, b.solving
 	m.touched, m.push = make([]bool, len(d.Rig.Bodies)), make([]float64, len(d.Rig.Bodies))
 	m.runners = runnersOf(d.Rig)
-	m.track.Frames = make([]Frame, 0, keep.Frames)
-	m.points = make([]r3.Vec, (keep.Frames+2)*keep.Points)
+	m.track.Frames = make([]Frame, 0, min(keep.Frames, firstFrames))
 	return m
 }
 

@@ -203,7 +203,7 @@ func (c *Case) watch(ctx context.Context, from *mechanics.Branch, h Handling, f 
 
 // fallOf is the fall of a track to its end.
 func (c *Case) fallOf(to end, fell *mechanics.Track, e Effort) Fall {
-	f := Fall{Outcome: string(fell.Outcome), Path: []Moment{}, Lines: []Line{}}
+	f := Fall{Outcome: string(fell.Outcome), Path: make([]Moment, 0, pathPoints+1), Lines: []Line{}}
 	if len(fell.Frames) == 0 {
 		return f // there was no fall
 	}

@@ -14,13 +14,16 @@ import (
 // under the rod and is held still.
 type Hover struct {
 	TakeUp float64
-	Slow   [HoverLook + 1]float64
-	Fast   [HoverLook + 1]float64
-	Suits  [HoverLook + 1]float64
+	Slow   []float64
+	Fast   []float64
+	Suits  []float64
 }
 
-// HoverLook is for how many seconds a head is looked at in the band.
-const HoverLook = 15
+// HoverLook is for how many seconds a head is looked at in the band, and HoverPlaces at how many moments.
+const (
+	HoverLook   = 15
+	HoverPlaces = HoverLook + 1
+)
 
 // takeUps are the speeds of the hand that are looked at, m/s.
 func (c *Case) takeUps() (slow, fast float64) {
@@ -32,12 +35,12 @@ func (c *Case) takeUps() (slow, fast float64) {
 
 // depths are how deep a head is at every second from when the bail is closed.
 func (c *Case) depths(ctx context.Context, from *mechanics.Branch, f Fall,
-	takeUp float64) ([HoverLook + 1]float64, error) {
-	var out [HoverLook + 1]float64
+	takeUp float64) ([]float64, error) {
 	track, err := from.GoOn(ctx, []mechanics.Phase{{Reel: takeUp, Time: HoverLook}}, HoverLook)
 	if err != nil {
-		return out, fmt.Errorf("trial: %w", err)
+		return nil, fmt.Errorf("trial: %w", err)
 	}
+	out := make([]float64, HoverPlaces)
 	for second := range out {
 		out[second] = -track.At(f.Time + float64(second)).Z
 	}
@@ -81,7 +84,7 @@ func (c *Case) bestTakeUp(h Hover, slow, fast float64) float64 {
 	top, bottom := c.Target-judgement.HoverSlack.Number*band, c.Target+band
 	best, first, last := -1.0, 0, 0
 	for k := range tried + 1 {
-		long := min(Stays(h.Slow[:], h.Fast[:], float64(k)/tried, top, bottom), a.Stays)
+		long := min(Stays(h.Slow, h.Fast, float64(k)/tried, top, bottom), a.Stays)
 		switch {
 		case long > best+1e-6:
 			best, first, last = long, k, k

@@ -14,14 +14,14 @@ import (
 )
 
 // Swim is how a head comes back. Heights are over the bed, or depths where the
-// target is one, at SwimPlaces places of the way, in m.
+// target is one, at SwimPlaces places of the way, in m; none where it was not looked at.
 type Swim struct {
-	Speed  float64             // through the water, m/s, at which it is in the middle of the band on average
-	Reel   float64             // line taken in at that speed, m/s
-	Slower [SwimPlaces]float64 // at the wanted speed over judgement.SwimHand
-	Wanted [SwimPlaces]float64 // at the wanted speed
-	Faster [SwimPlaces]float64 // at the wanted speed times judgement.SwimHand
-	Height float64             // at the wanted speed, on average
+	Speed  float64   // through the water, m/s, at which it is in the middle of the band on average
+	Reel   float64   // line taken in at that speed, m/s
+	Slower []float64 // at the wanted speed over judgement.SwimHand
+	Wanted []float64 // at the wanted speed
+	Faster []float64 // at the wanted speed times judgement.SwimHand
+	Height float64   // at the wanted speed, on average
 }
 
 // SwimPlaces is at how many places of a retrieve, evenly from 80 % to 20 % of the
@@ -69,10 +69,10 @@ const slowestReel = 0.02 // m/s
 // heights are where a bait is on its way back that is reeled so that it swims at a
 // speed.
 func (c *Case) heights(ctx context.Context, from *mechanics.Branch, f Fall,
-	speed float64) ([SwimPlaces]float64, error) {
+	speed float64) ([]float64, error) {
 	back, err := c.wayBack(ctx, from, f, mechanics.Phase{}, c.ReelFor(speed), judgement.SwimTo.Number)
 	if err != nil {
-		return [SwimPlaces]float64{}, err
+		return nil, err
 	}
 	return c.seen(back, c.heightBetween), nil
 }
@@ -102,8 +102,8 @@ func (c *Case) left(t mechanics.Frame) float64 {
 
 // seen is what there is of a head at each place of its way back, told from the frames before and after it and how far
 // between them it is.
-func (c *Case) seen(back []mechanics.Frame, between func(a, b mechanics.Frame, share float64) float64) (
-	out [SwimPlaces]float64) {
+func (c *Case) seen(back []mechanics.Frame, between func(a, b mechanics.Frame, share float64) float64) []float64 {
+	out := make([]float64, SwimPlaces)
 	before, place := math.Inf(1), 0
 	for i, now := range back {
 		left, last := c.left(now), back[max(i-1, 0)]
@@ -163,7 +163,7 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Quest
 	}
 	low, high := c.Band()
 	if q.Near != nil {
-		told := needed([]ran{{-1, s.Slower[:]}, {1, s.Faster[:]}}, 0, (low+high)/2, c.OnBed)
+		told := needed([]ran{{-1, s.Slower}, {1, s.Faster}}, 0, (low+high)/2, c.OnBed)
 		off := math.Log(q.Near.Swim.Speed/wanted) / math.Log(step)
 		switch {
 		case !q.Pace:
@@ -180,7 +180,7 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Quest
 	for _, h := range s.Wanted {
 		s.Height += h / SwimPlaces
 	}
-	runs := []ran{{-1, s.Slower[:]}, {0, s.Wanted[:]}, {1, s.Faster[:]}}
+	runs := []ran{{-1, s.Slower}, {0, s.Wanted}, {1, s.Faster}}
 	about := 0.0
 	for range mostRuns {
 		next := needed(runs, about, (low+high)/2, c.OnBed)
@@ -201,9 +201,9 @@ func (c *Case) swim(ctx context.Context, from *mechanics.Branch, f Fall, q Quest
 			return s, err
 		}
 		if edge > runs[0].steps { // it is beyond those that there are
-			runs = append(runs, ran{edge, h[:]})
+			runs = append(runs, ran{edge, h})
 		} else {
-			runs = append([]ran{{edge, h[:]}}, runs...)
+			runs = append([]ran{{edge, h}}, runs...)
 		}
 	}
 	s.Speed = wanted * math.Pow(step, about)

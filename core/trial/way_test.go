@@ -76,7 +76,7 @@ func TestSeenBetweenFrames(t *testing.T) {
 	if depth := c.heightBetween(a, b, 0.9); !(depth > 5) {
 		t.Errorf("%g m deep", depth)
 	}
-	if got := c.seen(nil, c.heightBetween); got != ([SwimPlaces]float64{}) {
+	if got := c.seen(nil, c.heightBetween); !slices.Equal(got, make([]float64, SwimPlaces)) {
 		t.Errorf("nothing was seen, and %v", got)
 	}
 }

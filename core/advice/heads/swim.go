@@ -39,7 +39,7 @@ func (t Teller) swimsElsewhere(h *judge.Head) string {
 		return fmt.Sprintf("drags at %s%s", t.Runs(wanted), instead)
 	case faster || s.Height < high:
 		return fmt.Sprintf("rises and falls too much at %s: only %s of the way %s%s", t.Runs(wanted),
-			say.Share(musts.InBand(t.Case, s.Wanted[:])), t.BandWords(), instead)
+			say.Share(musts.InBand(t.Case, s.Wanted)), t.BandWords(), instead)
 	case !t.OnBed:
 		return fmt.Sprintf("rides too high at %s, %s deep%s", t.Runs(wanted), t.Depth(s.Height), instead)
 	}

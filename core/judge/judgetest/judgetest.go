@@ -6,6 +6,7 @@ package judgetest
 import (
 	"context"
 	"math"
+	"slices"
 	"sync/atomic"
 
 	"dunvel/core/judge"
@@ -66,10 +67,13 @@ func try(c *trial.Case, q trial.Question) trial.Result {
 		out.Swim = swim(c, grams)
 	case school.Hovers:
 		out.Hover.TakeUp = 0.05 * math.Sqrt(grams)
-		for i := range out.Hover.Slow {
+		slow, suits, fast := make([]float64, trial.HoverPlaces), make([]float64, trial.HoverPlaces),
+			make([]float64, trial.HoverPlaces)
+		for i := range slow {
 			sink := 0.02 * float64(i) * math.Sqrt(grams)
-			out.Hover.Slow[i], out.Hover.Suits[i], out.Hover.Fast[i] = c.Target+sink, c.Target+0.2, c.Target-sink
+			slow[i], suits[i], fast[i] = c.Target+sink, c.Target+0.2, c.Target-sink
 		}
+		out.Hover.Slow, out.Hover.Suits, out.Hover.Fast = slow, suits, fast
 	}
 	return out
 }
@@ -81,9 +85,7 @@ func swim(c *trial.Case, grams float64) trial.Swim {
 	low, high := c.Band()
 	height := func(speed float64) float64 { return max((low+high)/2+math.Log2(speed/suits), 0) }
 	wanted := c.Setup.Approach.Speed
-	out := trial.Swim{Speed: suits, Reel: suits, Height: height(wanted)}
-	for i := range out.Wanted {
-		out.Slower[i], out.Wanted[i], out.Faster[i] = height(wanted/1.3), height(wanted), height(wanted*1.3)
-	}
-	return out
+	all := func(speed float64) []float64 { return slices.Repeat([]float64{height(speed)}, trial.SwimPlaces) }
+	return trial.Swim{Speed: suits, Reel: suits, Height: height(wanted),
+		Slower: all(wanted / 1.3), Wanted: all(wanted), Faster: all(wanted * 1.3)}
 }

@@ -119,8 +119,11 @@ func number(so bool) (n int) {
 }
 
 // InBand is the share of a retrieve for which a bait is within the band at the speed
-// that is wanted.
+// that is wanted; none of one that was not looked at.
 func InBand(c *trial.Case, heights []float64) float64 {
+	if len(heights) == 0 {
+		return 0
+	}
 	low, high := c.Band()
 	if c.Skims() {
 		low = -1

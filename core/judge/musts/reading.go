@@ -54,13 +54,17 @@ func (r Reading) Track() []float64 {
 	return out
 }
 
-// withTrack is the reading with places of a track. They go by ratios as all of a
-// reading does, so that what is not known presses a bait that is low less far down than
+// withTrack is the reading with so many places of each part of a track, on the bed where they were not looked at. They
+// go by ratios as all of a reading does, so that what is not known presses a bait that is low less far down than
 // one that is high, and none through the bed.
-func (r Reading) withTrack(parts ...[]float64) Reading {
-	for _, places := range parts {
-		for _, v := range places {
-			r = append(r, placeOf(v))
+func (r Reading) withTrack(places int, parts ...[]float64) Reading {
+	for _, part := range parts {
+		for i := range places {
+			height := 0.0
+			if i < len(part) {
+				height = part[i]
+			}
+			r = append(r, placeOf(height))
 		}
 	}
 	return r
@@ -106,9 +110,9 @@ func Read(c *trial.Case, h *trial.Result) Reading {
 	r[ReadHeld], r[ReadWalk] = LogOf(max(rest.Held, 0.01)), LogOf(max(rest.Walk, 0.01))
 	switch school := c.School(); {
 	case school.Swims:
-		r = r.withTrack(h.Swim.Slower[:], h.Swim.Faster[:])
+		r = r.withTrack(trial.SwimPlaces, h.Swim.Slower, h.Swim.Faster)
 	case school.Hovers:
-		r = r.withTrack(h.Hover.Slow[:], h.Hover.Fast[:])
+		r = r.withTrack(trial.HoverPlaces, h.Hover.Slow, h.Hover.Fast)
 	}
 	return r
 }

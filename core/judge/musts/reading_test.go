@@ -2,6 +2,7 @@ package musts
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"dunvel/core/judgement"
@@ -68,6 +69,14 @@ func TestBands(t *testing.T) {
 	})
 	if !c.Skims() || InBand(c, []float64{0, 0.1, 0.2, 0.3}) != 0.75 {
 		t.Errorf("skims %t, %g of it in the band", c.Skims(), InBand(c, []float64{0, 0.1, 0.2, 0.3}))
+	}
+	if got := InBand(c, nil); got != 0 {
+		t.Errorf("%g of a way that was not looked at", got)
+	}
+	// A way that was not looked at is one on the bed, so that all readings are as long.
+	if got := make(Reading, ReadTrack).withTrack(2, nil, []float64{0.5, 1}); len(got) != ReadTrack+4 ||
+		!slices.Equal(got[ReadTrack:], Reading{placeOf(0), placeOf(0), placeOf(0.5), placeOf(1)}) {
+		t.Errorf("%v", got)
 	}
 }
 

@@ -151,7 +151,7 @@ func TestInTheBand(t *testing.T) {
 		return out
 	}
 	misses := func(c *trial.Case, places []float64) float64 {
-		return byMust[Swims].Miss(c, make(Reading, ReadTrack).withTrack(places), 1)
+		return byMust[Swims].Miss(c, make(Reading, ReadTrack).withTrack(len(places), places), 1)
 	}
 	c := swum(0.3, 0.8)
 	for _, tt := range []struct {

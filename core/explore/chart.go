@@ -165,7 +165,10 @@ func (c *Charting) find(ctx context.Context, before map[place]worked, at place, 
 		agreed = agreed && corner.Mass == corners[0].Mass && corner.Down == corners[0].Down
 	}
 	mixed, err := c.between(at, corners)
-	if err != nil || size < chartFine || agreed {
+	if size < chartFine {
+		return worked{Cell: mixed.Cell}, err // no other is told from its heads
+	}
+	if err != nil || agreed {
 		return mixed, err
 	}
 	return c.workOut(ctx, at, c.amid(corners), mixed, size)

@@ -38,7 +38,7 @@ var checks = []func(*checking){
 // Validate returns nil or Errors with everything that is wrong, in the units
 // of choice.
 func (s Setup) Validate(choice units.Choice) error {
-	c := checking{Setup: s, choice: choice}
+	c := checking{Setup: &s, choice: choice}
 	for i := range fields {
 		switch f := &fields[i]; f.Type() {
 		case Number:
@@ -72,7 +72,7 @@ func (s Setup) Validate(choice units.Choice) error {
 
 // checking is a setup that is looked at, and what is wrong with it so far.
 type checking struct {
-	Setup
+	*Setup
 	choice units.Choice
 	errs   input.Errors
 }
@@ -129,7 +129,7 @@ func (c *checking) line() {
 func (c *checking) tackle() {
 	for _, path := range []string{"bait.drag", "line.thicker", "hand.patience", "hand.feel"} {
 		f := LookupField(path)
-		value, least := *f.number(&c.Setup), 1/f.Max
+		value, least := *f.number(c.Setup), 1/f.Max
 		if value > 0 && value < least {
 			c.add(path, "%s: %s is outside what is allowed, %s to %s, or 0 where it was not measured.",
 				f.Label, c.choice.Show("multiple", value), c.choice.Show("multiple", least),

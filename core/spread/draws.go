@@ -106,16 +106,17 @@ func (m *Moved) Within(number int) (least, most float64) {
 
 func (m *Moved) workOut(p *place, number int) {
 	p.by = make([]float64, m.Count())
-	straight := make([]float64, m.draws.points)
-	to, mirrored := p.by[:len(straight)], p.by[len(straight):]
+	to, mirrored := p.by[:m.draws.points], p.by[m.draws.points:]
 	for i := range m.moves {
 		move := &m.moves[i]
-		floats.AddScaled(straight, move.straight[number], m.draws.z[move.unknown])
+		floats.AddScaled(to, move.straight[number], m.draws.z[move.unknown])
 		if move.curved != nil {
 			floats.AddScaled(mirrored, move.curved[number], m.draws.bent[move.unknown])
 		}
 	}
-	floats.AddTo(to, mirrored, straight)
-	floats.Sub(mirrored, straight)
+	for n, straight := range to {
+		curved := mirrored[n]
+		to[n], mirrored[n] = curved+straight, curved-straight
+	}
 	p.least, p.most = floats.Min(p.by), floats.Max(p.by)
 }

@@ -68,32 +68,22 @@ func (d Drawn) atLeast(place int, limit float64, met []bool) {
 }
 
 // Readings are the readings in each draw; one is good until the next.
-func (d Drawn) Readings() iter.Seq2[int, Reading] {
+func (d Drawn) Readings() iter.Seq2[int, Reading] { return d.part(0, len(d.Centre)) }
+
+// part is what stands at some places, from one on, in each draw.
+func (d Drawn) part(from, places int) iter.Seq2[int, Reading] {
 	return func(yield func(int, Reading) bool) {
-		moved := make([][]float64, len(d.Centre))
-		for place := range moved {
-			moved[place] = d.Moved.At(place)
+		centre, moved, out := d.Centre[from:][:places], make([][]float64, places), make(Reading, places)
+		for k := range moved {
+			moved[k] = d.Moved.At(from + k)
 		}
-		reading := make(Reading, len(d.Centre))
 		for i := range d.Moved.Count() {
-			for place, centre := range d.Centre {
-				reading[place] = centre + moved[place][i]
+			for k := range out {
+				out[k] = centre[k] + moved[k][i]
 			}
-			if !yield(i, reading) {
+			if !yield(i, out) {
 				return
 			}
 		}
 	}
-}
-
-// heights are those at so many places of a track, from one on, draw after draw.
-func (d Drawn) heights(from, places int) []float64 {
-	out := make([]float64, places*d.Moved.Count())
-	for k := range places {
-		centre := d.Centre[from+k]
-		for i, by := range d.Moved.At(from + k) {
-			out[i*places+k] = heightOf(centre + by)
-		}
-	}
-	return out
 }

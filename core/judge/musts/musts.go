@@ -169,9 +169,12 @@ func hovers(rule Rule) Rule {
 		long := c.Setup.Approach.Stays
 		places := (len(d.Centre) - ReadTrack) / 2
 		seconds := min(int(math.Ceil(long))+1, places) // what comes after those does not matter
-		slow, fast := d.heights(ReadTrack, seconds), d.heights(ReadTrack+places, seconds)
-		for i := range met {
-			met[i] = Under(stays(c, slow[i*seconds:][:seconds], fast[i*seconds:][:seconds]), long) <= 0
+		for i, track := range d.part(ReadTrack, places+seconds) {
+			slow, fast := track[:seconds], track[places:]
+			for k := range slow {
+				slow[k], fast[k] = heightOf(slow[k]), heightOf(fast[k])
+			}
+			met[i] = Under(stays(c, slow, fast), long) <= 0
 		}
 	}
 	return rule

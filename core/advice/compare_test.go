@@ -45,7 +45,7 @@ func TestAtTheSameWeight(t *testing.T) {
 	}
 	neither, err := New(stage.Knowledge{}).Compare(t.Context(), s, []outfit.Outfit{
 		named("a rope", func(s *setup.Setup) { s.Line.Diameter = 1.5e-3 }),
-		named("a thicker rope", func(s *setup.Setup) { s.Line.Diameter = 1.6e-3 }),
+		named("a thinner rope", func(s *setup.Setup) { s.Line.Diameter = 1.4e-3 }),
 	}, nil)
 	if err != nil {
 		t.Fatal(err)

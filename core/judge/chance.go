@@ -71,12 +71,14 @@ type phased struct {
 	readings []musts.Reading
 }
 
-// typical returns the result whose fall takes closest to the mean time, with its phase.
+// typical returns the result whose fall takes closest to the mean time, with its phase: the first of those that are as
+// close, as two are of which it is the mean.
 func (p phased) typical(mean musts.Reading) (trial.Result, int) {
+	const asClose = 1e-9
+	off := func(i int) float64 { return math.Abs(p.readings[i][musts.ReadTime] - mean[musts.ReadTime]) }
 	best := 0
-	for i, r := range p.readings {
-		if math.Abs(r[musts.ReadTime]-mean[musts.ReadTime]) < math.Abs(
-			p.readings[best][musts.ReadTime]-mean[musts.ReadTime]) {
+	for i := range p.readings {
+		if off(i) < off(best)-asClose {
 			best = i
 		}
 	}

@@ -104,7 +104,7 @@ func TestLikeInASwell(t *testing.T) {
 				t.Fatal(err)
 			}
 			one := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
-				if q.Phase != 0 {
+				if q.Phase != 0 && from.Sure > 0 { // what is lost there was not looked at in other moments
 					t.Errorf("%g g was tried at another moment", 1e3*mass)
 				}
 				return judge.Engine.Try(ctx, c, q)

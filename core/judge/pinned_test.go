@@ -63,7 +63,8 @@ func TestTypical(t *testing.T) {
 	for _, tt := range []struct {
 		times []float64
 		phase int
-	}{{[]float64{10, 14, 12}, 2}, {[]float64{10, 12, 20}, 1}, {[]float64{12, 10, 13}, 0}, {[]float64{9}, 0}} {
+	}{{[]float64{10, 14, 12}, 2}, {[]float64{10, 12, 20}, 1}, {[]float64{12, 10, 13}, 0}, {[]float64{9}, 0},
+		{[]float64{10, 12}, 0}} { // as near, but for rounding
 		p := at(tt.times...)
 		if r, phase := p.typical(mean(p.readings)); phase != tt.phase || r.Fall.Time != tt.times[tt.phase] {
 			t.Errorf("of %v it is %d", tt.times, phase)

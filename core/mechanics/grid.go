@@ -86,7 +86,7 @@ func (m *sim) regrid() bool {
 			break
 		}
 	}
-	for m.lineOut-m.at[m.n-1] < m.nearTip() {
+	for m.lineOut-m.at[m.n-1] < m.nearTip() || m.comesInSoon(tip) {
 		if m.n == 1 || m.body[m.n-1] >= 0 {
 			if m.lineOut-m.at[m.n-1] < atTip {
 				return false
@@ -100,6 +100,17 @@ func (m *sim) regrid() bool {
 		m.thin()
 	}
 	return true
+}
+
+// comesInSoon tells whether the node next to the rod tip may be taken off now, before the step in which it would be
+// reeled in, and which would have to end there.
+func (m *sim) comesInSoon(tip r3.Vec) bool {
+	const left = 3 // nodes, for the line to bend at
+	if m.n <= left || m.body[m.n-1] >= 0 || m.reelsIn() >= m.step {
+		return false
+	}
+	over, node := m.pos[m.n-2], m.pos[m.n-1]
+	return length(r3.Sub(node, over))+length(r3.Sub(tip, node))-length(r3.Sub(tip, over)) < m.straight
 }
 
 // nearTip is how near the rod tip a node is that is taken off, m of line.

@@ -16,7 +16,7 @@ import (
 const (
 	gamma = 1 - 1/math.Sqrt2
 
-	firstStep   = 0.1  // s, after anything sudden
+	afterTouch  = 0.1  // s, of the step after a body has come to the bed
 	blow        = 0.02 // s that a step is to be no longer than in which something comes to the bed again
 	shortest    = 1e-5 // s
 	longest     = 5    // s, or as long as it takes to reel in
@@ -44,7 +44,11 @@ type resolution struct {
 	miss  float64 // m that the two stages of a step are to differ in what they make of it,
 	again float64 // and from which on it is taken again, where nothing is on the bed and no wave goes by
 	waves float64 // steps over each wave of a swell, at least
-	until settled // when each of the two stages is solved,
+	first float64 // s, of the first step, and of that after a hand does something else
+	// straight is how much longer, m, the way over the node next to the rod tip may be than past it, for the node to be
+	// taken off before it is reeled in.
+	straight float64
+	until    settled // when each of the two stages is solved,
 	// and while the body that is followed is off the bed and nothing slides: where it goes hardly hangs on tensions
 	offBed settled
 	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
@@ -54,12 +58,15 @@ type resolution struct {
 
 var (
 	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, again: 0.08, waves: 20,
+		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		offBed: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25}, film: 0.01}
 	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, again: 0.8, waves: 10,
+		first: 0.3, straight: 0.01,
 		until:  settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
 		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
 	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, again: 0.04, waves: 32,
+		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
 		offBed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
@@ -137,7 +144,7 @@ var benches = sync.Pool{New: func() any {
 // newSim is a drop on a bench of its own, until it leaves it.
 func newSim(s *Scene, d Drop, keep Detail, fine resolution) *sim {
 	m := &sim{
-		resolution: fine, d: d, keep: keep, stride: 1, step: firstStep, grows: growth, longest: longest,
+		resolution: fine, d: d, keep: keep, stride: 1, step: fine.first, grows: growth, longest: longest,
 		track: &Track{Touches: make([]Touch, len(d.Rig.Bodies)), Key: d.Rig.Key},
 		bench: benches.Get().(*bench),
 	}
@@ -533,7 +540,7 @@ func (m *sim) land(b int) {
 				m.track.Down = m.frame(true)
 			}
 			m.vel[i] = r3.Vec{}
-			m.step = firstStep
+			m.step = afterTouch
 		}
 	}
 }
@@ -544,7 +551,7 @@ func (m *sim) nextPhase() {
 	m.tipBase = r3.Sub(place, m.boat(m.time))
 	m.phase++
 	m.began = m.time
-	m.step = min(m.step, firstStep)
+	m.step = min(m.step, m.first)
 	if m.time >= m.d.Until-1e-9 {
 		m.track.Outcome = TimeUp
 	} else if m.phase >= len(m.d.Phases) {

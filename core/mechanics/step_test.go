@@ -74,7 +74,7 @@ func TestGrowsWarily(t *testing.T) {
 	m := begun(t, Phase{Open: true, Time: 60, Landed: true})
 	m.resolution.offBed.most = 0
 	m.advance()
-	if m.time != 0 || m.step != firstStep/4 || m.grows != wary {
+	if m.time != 0 || m.step != rough.first/4 || m.grows != wary {
 		t.Fatalf("not solved: at %g s, %g s next, growing by %g", m.time, m.step, m.grows)
 	}
 	m.resolution.offBed.most = 25
@@ -125,4 +125,45 @@ func TestWorkOfAFall(t *testing.T) {
 		t.Errorf("%d nodes were solved for", m.work)
 	}
 	t.Logf("%d nodes in %d steps", m.work, m.track.Steps)
+}
+
+// On the rough grain the node next to the rod tip is taken off before the step in which it would be reeled in, where the
+// line is straight there, no body hangs at it and enough others are left; else a step ends where it comes in.
+func TestTakenOffBeforeItComesIn(t *testing.T) {
+	reeling := func() *sim {
+		m := begun(t, Phase{Reel: 0.5, Time: 60})
+		m.step = 1.01 * m.reelsIn()
+		return m
+	}
+	for name, tt := range map[string]struct {
+		change func(m *sim)
+		want   bool
+	}{
+		"straight":               {func(*sim) {}, true},
+		"not in this step":       {func(m *sim) { m.step = 0.99 * m.reelsIn() }, false},
+		"bent":                   {func(m *sim) { m.pos[m.n-1].Y += 1 }, false},
+		"of a body":              {func(m *sim) { m.body[m.n-1] = 0 }, false},
+		"one of the last three":  {func(m *sim) { m.pos[3], m.n = m.pos[m.n], 3; m.step = 100 }, false},
+		"of the usual grain":     {func(m *sim) { m.resolution = usual }, false},
+		"let run, and not taken": {func(m *sim) { m.d.Phases[0].Open = true }, false},
+	} {
+		m := reeling()
+		tt.change(m)
+		was := m.n
+		if !m.regrid() || m.n < was != tt.want {
+			t.Errorf("%s: of %d nodes %d are left", name, was, m.n)
+		}
+	}
+	m := reeling()
+	over, tip := m.pos[m.n-2], m.pos[m.n]
+	middle := r3.Scale(0.5, r3.Add(over, tip))
+	half := r3.Norm(r3.Sub(tip, over)) / 2
+	for off, want := range map[float64]bool{0.99: true, 1.01: false} {
+		m.pos[m.n-1] = middle
+		longer := off * rough.straight
+		m.pos[m.n-1].Y += math.Sqrt(math.Pow(half+longer/2, 2) - half*half)
+		if m.comesInSoon(tip) != want {
+			t.Errorf("where the way over it is %.4f m longer: %t", longer, !want)
+		}
+	}
 }

@@ -10,24 +10,35 @@ import (
 	"gonum.org/v1/gonum/floats"
 )
 
-// Like judges a head of a mass in kg by another head of about that mass, judged in similar water:
-// it is tried once as it is here, and the unknowns are assumed to move its reading as they moved
+// Like judges a head of a mass in kg by the first that allows it of some heads of about that mass, judged in similar
+// water: it is tried once as it is here, and the unknowns are assumed to move its reading as they moved
 // the other's. ok is false if it is held differently here, or if too few unknowns were looked at
 // there; then it has to be judged on its own. Errors are those of trying.
-func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from *Head) (Head, bool, error) {
-	return view{bench: b, ctx: ctx, of: c, mass: mass}.like(from)
-}
-
-func (v view) like(from *Head) (Head, bool, error) {
-	result, same, err := v.heldAlike(from)
-	if err != nil || !same {
-		return Head{}, false, err
+func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from ...*Head) (h Head, ok bool, err error) {
+	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+	var result trial.Result
+	var by *Head // by which it was tried
+	same := false
+	for _, one := range from {
+		// What the unknowns did to the other changes nothing of what comes of it.
+		if by == nil || one.Handling != by.Handling || one.suited != by.suited {
+			if result, same, err = v.heldAlike(one); err != nil {
+				return Head{}, false, err
+			}
+			by = one
+		}
+		if !same {
+			continue
+		}
+		phases, err := v.phasesLike(result, one)
+		if err != nil {
+			return Head{}, false, err
+		}
+		if h, ok, err = v.judgedLike(result, phases, one); err != nil || ok {
+			return h, ok, err
+		}
 	}
-	phases, err := v.phasesLike(result, from)
-	if err != nil {
-		return Head{}, false, err
-	}
-	return v.judgedLike(result, phases, from)
+	return Head{}, false, nil
 }
 
 // phasesLike is phases where the other moments of a swell are assumed to move the reading as they moved that of

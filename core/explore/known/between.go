@@ -85,8 +85,8 @@ func (k *Heads) Nearly(at Site) judge.Judging {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil
 		}
-		near := &Heads{bench: k.bench, rung: k.rung, most: closeBy * math.Abs(at[0]), heads: k.thorough(mass)}
-		if h, ok, err := near.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
+		near := &Heads{rung: k.rung, most: closeBy * math.Abs(at[0]), heads: k.thorough(mass)}
+		if h, ok, err := k.bench.Like(ctx, c, mass, near.nearest(at, mass)...); ok || err != nil {
 			return h, err
 		}
 		return k.Alone(at)(ctx, c, mass)

@@ -119,18 +119,6 @@ func (k *Heads) nearest(at Site, mass float64) []*judge.Head {
 // alike.
 const aboutMass = 2.1
 
-// by judges a head at a place by the first of the known ones nearby that allows it, in a way; ok is
-// false where it has to be judged on its own.
-func (k *Heads) by(ctx context.Context, at Site, c *trial.Case, mass float64,
-	like func(context.Context, *trial.Case, float64, *judge.Head) (judge.Head, bool, error)) (judge.Head, bool, error) {
-	for _, one := range k.nearest(at, mass) {
-		if h, ok, err := like(ctx, c, mass, one); ok || err != nil {
-			return h, ok, err
-		}
-	}
-	return judge.Head{}, false, nil
-}
-
 // exactly is the head of a mass that is known at a place; nil where none is. Of several it is the last.
 func (k *Heads) exactly(at Site, mass float64) *judge.Head {
 	k.mutex.Lock()
@@ -161,7 +149,7 @@ func (k *Heads) Like(at Site) judge.Judging {
 		if h := k.exactly(at, mass); h != nil {
 			return *h, nil
 		}
-		if h, ok, err := k.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
+		if h, ok, err := k.bench.Like(ctx, c, mass, k.nearest(at, mass)...); ok || err != nil {
 			return h, err
 		}
 		return k.Alone(at)(ctx, c, mass)
@@ -190,7 +178,7 @@ func (k *Heads) Aside(at Site, told ...*judge.Head) judge.Judging {
 		if h := k.waiting(at, mass); h != nil {
 			return *h, nil
 		}
-		if h, ok, err := k.by(ctx, at, c, mass, k.bench.Like); ok || err != nil {
+		if h, ok, err := k.bench.Like(ctx, c, mass, k.nearest(at, mass)...); ok || err != nil {
 			return h, err
 		}
 		if i := slices.IndexFunc(told, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {

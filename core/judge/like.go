@@ -14,8 +14,17 @@ import (
 // water: it is tried once as it is here, and the unknowns are assumed to move its reading as they moved
 // the other's. ok is false if it is held differently here, or if too few unknowns were looked at
 // there; then it has to be judged on its own. Errors are those of trying.
-func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from ...*Head) (h Head, ok bool, err error) {
-	v := view{bench: b, ctx: ctx, of: c, mass: mass}
+func (b Bench) Like(ctx context.Context, c *trial.Case, mass float64, from ...*Head) (Head, bool, error) {
+	return view{bench: b, ctx: ctx, of: c, mass: mass}.like(from)
+}
+
+// LikeBriskly is Like for one of many: held otherwise it is judged by what the unknowns did to the other as that was
+// held, as Briskly does.
+func (b Bench) LikeBriskly(ctx context.Context, c *trial.Case, mass float64, from ...*Head) (Head, bool, error) {
+	return view{bench: b, ctx: ctx, of: c, mass: mass, brisk: true}.like(from)
+}
+
+func (v view) like(from []*Head) (h Head, ok bool, err error) {
 	var result trial.Result
 	var by *Head // by which it was tried
 	same := false
@@ -81,8 +90,8 @@ func (v view) judgedLike(result trial.Result, phases phased, from *Head) (Head, 
 	return h, true, nil
 }
 
-// heldAlike tries the head with the handling of the other; ok is false where another handling may
-// suit better here.
+// heldAlike tries the head with the handling of the other; where another handling may suit better here it is that which is
+// tried if the head is one of many, and ok is false if not.
 func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	ways := v.of.Handlings()
 	at := slices.Index(ways, from.Handling)
@@ -104,10 +113,15 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	if err != nil {
 		return result, false, err
 	}
-	if at == 0 {
-		return result, !musts.SuitsBetter(v.of, musts.Read(v.of, &other), first), nil
+	second := musts.Read(v.of, &other)
+	switch {
+	case at == 0 && !musts.SuitsBetter(v.of, second, first), at == 1 && !musts.Suits(v.of, second):
+		return result, true, nil
+	case !v.brisk:
+		return result, false, nil
 	}
-	return result, !musts.Suits(v.of, musts.Read(v.of, &other)), nil
+	result, err = v.try(v.of, trial.Question{Handling: ways[1-at], Near: &from.Result, Pace: true})
+	return result, err == nil, err
 }
 
 // Thorough tells whether every unknown was looked at.

@@ -10,6 +10,8 @@ import (
 	"dunvel/core/judge/judgetest"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
+
+	"gonum.org/v1/gonum/floats"
 )
 
 // slowerDown is the stand-in with falls that take so many times as long with the rod down.
@@ -66,5 +68,64 @@ func TestHeldOtherwise(t *testing.T) {
 	}
 	if looked < 5 || skipped < 5 {
 		t.Errorf("looked at %d times and %d not", looked, skipped)
+	}
+}
+
+// higherUp is the stand-in with baits that are reeled in so much higher with the rod up.
+func higherUp(by float64, tried *atomic.Int64) judge.Bench {
+	b := judgetest.Bench(tried)
+	return judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+		r, err := b.Try(ctx, c, q)
+		if !q.Handling.Down {
+			for _, heights := range [][]float64{r.Swim.Slower, r.Swim.Wanted, r.Swim.Faster} {
+				floats.AddConst(by, heights)
+			}
+		}
+		return r, err
+	}}
+}
+
+// A head that is held otherwise than the one it would be judged by is not judged by it; as one of many it is, by what the
+// unknowns did to that as that was held, with one more try.
+func TestLikeHeldOtherwise(t *testing.T) {
+	const mass = 2.3e-3
+	suits := 0.25 * math.Sqrt(1e3*mass) // m/s
+	water := func(speed float64) *trial.Case {
+		return situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Hand.Rod = setup.Swim, 4, setup.RodSuits
+			s.Approach.Speed, s.Approach.BandLow, s.Approach.BandHigh = speed, 1.3, 1.7
+		})
+	}
+	var tried atomic.Int64
+	b := higherUp(0.6, &tried)
+	held, err := judge.Thoroughly(t.Context(), b, water(suits), mass)
+	if err != nil || !held.Handling.Down {
+		t.Fatal(held.Handling, err)
+	}
+	otherwise, alike := 0, 0
+	for times := 1.0; times > 0.6; times -= 0.01 {
+		here := water(times * suits)
+		own, err := b.Judge(t.Context(), here, mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		_, ok, err := b.Like(t.Context(), here, mass, &held)
+		before := tried.Load()
+		brisk, briskly, more := b.LikeBriskly(t.Context(), here, mass, &held)
+		n := tried.Load() - before
+		if err != nil || more != nil || !briskly || ok != brisk.Handling.Down {
+			t.Fatalf("%.2f times as fast: %t and %t, down %t, %v, %v", times, ok, briskly, brisk.Handling.Down, err, more)
+		}
+		if ok {
+			alike++
+			continue
+		}
+		otherwise++
+		if n != 3 || math.Abs(brisk.Sure-own.Sure) > 0.05 {
+			t.Errorf("%.2f times as fast: %d tries, %g sure, on its own %g", times, n, brisk.Sure, own.Sure)
+		}
+	}
+	if otherwise < 3 || alike < 3 {
+		t.Errorf("held otherwise %d times and alike %d", otherwise, alike)
 	}
 }

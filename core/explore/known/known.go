@@ -178,7 +178,7 @@ func (k *Heads) Aside(at Site, told ...*judge.Head) judge.Judging {
 		if h := k.waiting(at, mass); h != nil {
 			return *h, nil
 		}
-		if h, ok, err := k.bench.Like(ctx, c, mass, k.nearest(at, mass)...); ok || err != nil {
+		if h, ok, err := k.bench.LikeBriskly(ctx, c, mass, k.nearest(at, mass)...); ok || err != nil {
 			return h, err
 		}
 		if i := slices.IndexFunc(told, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {

@@ -66,7 +66,7 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 
 // copy is a drop of its own that is where m is, with no frames yet.
 func (m *sim) copy() *sim {
-	out := newSim(m.scene, m.d, Detail{Frames: m.keep.Frames, Grain: m.keep.Grain}, m.resolution)
+	out := newSim(m.scene, m.d, Detail{Frames: m.keep.Frames, Grain: m.keep.Grain, Places: m.keep.Places}, m.resolution)
 	out.bodyOnly = true
 	out.chain.copyFrom(&m.chain)
 	out.time, out.phase, out.began, out.tipBase = m.time, m.phase, m.began, m.tipBase

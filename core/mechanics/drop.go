@@ -149,6 +149,7 @@ type Detail struct {
 	Frames int // at most this many, thinned evenly where there are more; at least 2, or 0
 	Points int // of the line in each frame; at least 2, or 0
 	Grain  Grain
+	Places bool // only where the bodies are is asked for, and not how hard the bed pushes
 }
 
 // Grain is how finely a drop is resolved.

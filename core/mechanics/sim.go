@@ -49,8 +49,10 @@ type resolution struct {
 	// taken off before it is reeled in.
 	straight float64
 	until    settled // when each of the two stages is solved,
-	// and while the body that is followed is off the bed and nothing slides: where it goes hardly hangs on tensions
+	// and where nothing slides while the body that is followed is off the bed: where it goes hardly hangs on tensions;
 	offBed settled
+	// and while it lies there, if only places are asked for
+	placed settled
 	// film is how far over and under the surface a line turns from wet to dry, m: one that lies on it is the harder
 	// to solve the thinner it is.
 	film float64
@@ -60,15 +62,18 @@ var (
 	usual = resolution{nodes: 28, crowd: 72, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.08, again: 0.08, waves: 20,
 		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
-		offBed: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25}, film: 0.01}
+		offBed: settled{place: 3e-3, pulls: 0.05, loose: 1e-5, most: 25},
+		placed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 	rough = resolution{nodes: 6, crowd: 40, wind: 2.5, fine: 0.2, grade: 0.35, miss: 0.4, again: 0.8, waves: 10,
 		first: 0.3, straight: 0.01,
 		until:  settled{place: 3e-3, pulls: 0.05, loose: 3e-5, most: 12},
-		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
+		offBed: settled{place: 0.05, pulls: 0.3, loose: 3e-5, most: 12},
+		placed: settled{place: 0.02, pulls: 0.3, loose: 3e-5, most: 12}, film: 0.05}
 	finer = resolution{nodes: 48, crowd: mostNodes, wind: math.Inf(1), fine: 0.3, grade: 0.15, miss: 0.04, again: 0.04, waves: 32,
 		first:  0.1,
 		until:  settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
-		offBed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
+		offBed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25},
+		placed: settled{place: 3e-4, pulls: 0.01, loose: 1e-6, most: 25}, film: 0.01}
 )
 
 var resolutions = map[Grain]resolution{Usual: usual, Rough: rough, Fine: finer}
@@ -231,8 +236,12 @@ func (m *sim) goOn(ctx context.Context) error {
 // advance goes on by one step, or makes the step shorter.
 func (m *sim) advance() {
 	wished := m.step
-	if m.chain.until = m.resolution.until; len(m.runners) == 0 && !m.lies() {
+	switch m.chain.until = m.resolution.until; {
+	case len(m.runners) > 0:
+	case !m.lies():
 		m.chain.until = m.offBed
+	case m.keep.Places:
+		m.chain.until = m.placed
 	}
 	h, reeled := m.nextStep()
 	if h < 1e-9 {

@@ -92,24 +92,29 @@ func TestGrowsWarily(t *testing.T) {
 	}
 }
 
-// While what is followed is off the bed a line is solved less closely than while it lies there, on which it hangs how
-// hard the bed pushes; where something slides on it, it is always solved as closely.
+// While what is followed is off the bed, or only places are asked for, a line is solved less closely than while it lies
+// there, on which it hangs how hard the bed pushes; where something slides on it, it is always solved as closely.
 func TestHowCloselyItIsSolved(t *testing.T) {
 	for _, tt := range []struct {
 		height float64
 		slides []runner
+		places bool
 		want   settled
 	}{
-		{landing * 1.01, nil, rough.offBed}, {landing * 0.99, nil, rough.until}, {landing * 1.01, make([]runner, 1), rough.until},
+		{landing * 1.01, nil, false, rough.offBed}, {landing * 0.99, nil, false, rough.until},
+		{landing * 1.01, make([]runner, 1), false, rough.until}, {landing * 1.01, nil, true, rough.offBed},
+		{landing * 0.99, nil, true, rough.placed}, {landing * 0.99, make([]runner, 1), true, rough.until},
 	} {
 		m := begun(t, Phase{Reel: 0.5, Time: 60})
+		m.keep.Places = tt.places
 		m.touched[0], m.pos[0].Z, m.runners = true, tt.height-20, tt.slides
 		if m.advance(); m.chain.until != tt.want {
 			t.Errorf("at %g m over the bed with %d that slide: %+v", tt.height, len(tt.slides), m.chain.until)
 		}
 	}
 	if !(rough.offBed.place > 10*rough.until.place) || !(usual.offBed.place > 5*usual.until.place) ||
-		finer.offBed != finer.until {
+		!(rough.placed.place > 5*rough.until.place) || usual.placed != usual.until || finer.offBed != finer.until ||
+		finer.placed != finer.until {
 		t.Error("what chances are told by is solved less closely than what is shown, and the finest the same throughout")
 	}
 }

@@ -165,8 +165,9 @@ func (c *Case) fall(ctx context.Context, r *Rigged, h Handling, phase int, e Eff
 		f, err := c.fallUnderFloat(ctx, r, h, e)
 		return f, nil, err
 	}
-	to := c.end()
-	branch, err := c.At(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), e.detail(c.frames()))
+	to, keep := c.end(), e.detail(c.frames())
+	keep.Places = c.School().Swims
+	branch, err := c.At(h, phase).Start(ctx, c.drop(r, h, to.phase(c.longest(e))), keep)
 	if err != nil {
 		return Fall{}, nil, fmt.Errorf("trial: %w", err)
 	}

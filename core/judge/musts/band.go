@@ -47,23 +47,23 @@ func (b *band) misses(track []float64, times float64) float64 {
 func (b *band) meets(d Drawn, met []bool) {
 	places := (len(d.Centre) - ReadTrack) / 2
 	slower, faster := ReadTrack, ReadTrack+places
-	enough := func(n int, share float64) bool { return Under(float64(n)/float64(places), share) <= 0 }
-	if b.skims {
-		kept := d.within(slower, slower, places, math.Inf(-1), b.high)
-		for i, n := range d.within(faster, faster, places, b.off, math.Inf(1)) {
-			met[i] = enough(kept[i], b.share) && enough(n, judgement.SkimLifts.Number)
-		}
+	if !b.skims {
+		d.within(slower, faster, places, b.low, b.high, b.share, met)
 		return
 	}
-	for i, n := range d.within(slower, faster, places, b.low, b.high) {
-		met[i] = enough(n, b.share)
+	lifts := make([]bool, len(met))
+	d.within(slower, slower, places, math.Inf(-1), b.high, b.share, met)
+	d.within(faster, faster, places, b.off, math.Inf(1), judgement.SkimLifts.Number, lifts)
+	for i := range met {
+		met[i] = met[i] && lifts[i]
 	}
 }
 
-// within is at how many places, from two on, the band can be had in each draw. Draws are looked at only at places where
-// some have it and some have not.
-func (d Drawn) within(a, b, places int, low, high float64) []int {
-	counts, sure := make([]int, d.Moved.Count()), 0
+// within sets of each draw whether at a share of some places, from two on, the band can be had. Draws are looked at only
+// at places where some have it and some have not, and only if those decide.
+func (d Drawn) within(a, b, places int, low, high, share float64, met []bool) {
+	enough := func(n int) bool { return Under(float64(n)/float64(places), share) <= 0 }
+	sure, open := 0, make([]int, 0, places)
 	for k := range places {
 		one, other := d.Centre[a+k], d.Centre[b+k]
 		leastOne, mostOne := d.Moved.Within(a + k)
@@ -71,19 +71,27 @@ func (d Drawn) within(a, b, places int, low, high float64) []int {
 		switch least, most := max(one+leastOne, other+leastOther), min(one+mostOne, other+mostOther); {
 		case most <= high && least >= low:
 			sure++
-			continue
-		case min(one+leastOne, other+leastOther) > high, max(one+mostOne, other+mostOther) < low:
-			continue
+		case min(one+leastOne, other+leastOther) <= high && max(one+mostOne, other+mostOther) >= low:
+			open = append(open, k)
 		}
+	}
+	if all := enough(sure); all || !enough(sure+len(open)) {
+		for i := range met {
+			met[i] = all
+		}
+		return
+	}
+	counts := make([]int, len(met))
+	for _, k := range open {
+		one, other := d.Centre[a+k], d.Centre[b+k]
 		first, second := d.Moved.At(a+k), d.Moved.At(b+k)
 		for i := range counts {
 			counts[i] += hits(one+first[i], other+second[i], low, high)
 		}
 	}
-	for i := range counts {
-		counts[i] += sure
+	for i, n := range counts {
+		met[i] = enough(sure + n)
 	}
-	return counts
 }
 
 // placed is a bound of a band as a reading has the places of its track: under one on the

@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"slices"
+	"sync"
 	"sync/atomic"
 	"testing"
 
@@ -547,3 +548,44 @@ func TestBetweenIsTold(t *testing.T) {
 }
 
 func abs(n int) int { return max(n, -n) }
+
+// Where no head does it not all are tried, and what is chosen is what the whole ladder has: over random waters on the engine,
+// in a half of which the current runs hard.
+func TestNoneIsSoonTold(t *testing.T) {
+	if testing.Short() {
+		t.Skip("whole ladders on the engine")
+	}
+	random := rand.New(rand.NewPCG(14, 8))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	none, tried, all := 0, 0, 0 // waters, and heads in these
+	for n := range 50 {
+		s := setup.Default()
+		s.Approach.Kind = []string{setup.SlowFall, setup.HoldBottom, setup.LiftAndDrop, setup.Swim, setup.HoldBottom}[n%5]
+		s.Water.Depth, s.Flow.Speed, s.Flow.Direction = between(1, 15), between(0, 1)*float64(n%2), between(0, 360)
+		if n%5 == 4 {
+			s.Cast.Drag = between(0.1, 0.5)
+		}
+		if n%3 == 0 {
+			s.Approach.Ceiling = between(0.1, 0.4)
+		}
+		var heads sync.Map
+		x := Search{Bench: judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			heads.Store(q.Mass, true)
+			return judge.Engine.Try(ctx, c, q)
+		}}}
+		want := massOf(whole(t, x, s))
+		heads.Clear()
+		got, err := x.Pick(t.Context(), s)
+		if err != nil || got != want {
+			t.Errorf("%s, %.1f m, %.2f m/s from %.0f°: %g, of the whole ladder %g, %v", s.Approach.Kind, s.Water.Depth,
+				s.Flow.Speed, s.Flow.Direction, got, want, err)
+		}
+		if want == 0 {
+			none, all = none+1, all+len(s.Heads)
+			heads.Range(func(any, any) bool { tried++; return true })
+		}
+	}
+	if none < 5 || tried > 3*all/4 {
+		t.Errorf("%d have none, told with %d heads of %d", none, tried, all)
+	}
+}

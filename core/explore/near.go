@@ -193,7 +193,9 @@ func open(c *trial.Case, heads []judge.Head) (lighter, heavier bool) {
 	does := func(h judge.Head) bool { return h.Verdict == judge.Does }
 	pick := slices.IndexFunc(heads, does)
 	if pick < 0 {
-		return true, true
+		lighter, _ = heads[0].Worse(c)
+		_, heavier = heads[len(heads)-1].Worse(c)
+		return !lighter, !heavier
 	}
 	if school := c.School(); school.Swims || school.Hovers {
 		nearest := choose.Nearest(c, heads)

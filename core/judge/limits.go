@@ -29,7 +29,8 @@ const (
 
 // bound is how a limit is judged.
 type bound struct {
-	limit Limit
+	limit  Limit
+	better musts.Weight // which heads keep it the better
 	// miss is by how much it is missed, as a share of it; 0 or less keeps it.
 	miss func(c *trial.Case, h *Head) float64
 	// sure is how sure it is kept where that is more than a matter of judgement.
@@ -37,27 +38,27 @@ type bound struct {
 }
 
 var bounds = []bound{
-	{limit: Carried, miss: func(c *trial.Case, h *Head) float64 {
+	{limit: Carried, better: musts.Lighter, miss: func(c *trial.Case, h *Head) float64 {
 		float, floats := c.Setup.Rigging.Float()
 		if !floats {
 			return -1
 		}
 		return musts.Over(h.Weight/water.Gravity, float.Mass)
 	}},
-	{limit: Upright, miss: func(c *trial.Case, h *Head) float64 {
+	{limit: Upright, better: musts.Heavier, miss: func(c *trial.Case, h *Head) float64 {
 		if c.Setup.Rigging.Kind != rigging.TwoHeads || c.Setup.Rigging.Upper == 0 {
 			return -1
 		}
 		return musts.Under(h.Mass, c.Setup.Rigging.Upper)
 	}},
-	{limit: RodMost, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
-	{limit: RodLeast, miss: func(c *trial.Case, h *Head) float64 {
+	{limit: RodMost, better: musts.Lighter, miss: func(c *trial.Case, h *Head) float64 { return overIf(h.Whole, c.Setup.Rod.Most) }},
+	{limit: RodLeast, better: musts.Heavier, miss: func(c *trial.Case, h *Head) float64 {
 		if c.Setup.Rod.Least == 0 {
 			return -1
 		}
 		return musts.Under(h.Whole, c.Setup.Rod.Least)
 	}},
-	{limit: Thrown,
+	{limit: Thrown, better: musts.Heavier,
 		miss: func(c *trial.Case, h *Head) float64 {
 			if h.Reach == 0 {
 				return -1
@@ -70,13 +71,13 @@ var bounds = []bound{
 			}
 			return distuv.UnitNormal.CDF(math.Log(max(1-miss, musts.Nothing)) / c.Throw.Spread)
 		}},
-	{limit: Soft, miss: func(c *trial.Case, h *Head) float64 {
+	{limit: Soft, better: musts.Lighter, miss: func(c *trial.Case, h *Head) float64 {
 		if !c.OnBed || c.School().Swims {
 			return -1
 		}
 		return overIf(h.Fall.Speed, catalogue.Beds[c.Setup.Water.Bed].Softness.Number)
 	}},
-	{limit: Snags, miss: func(c *trial.Case, h *Head) float64 {
+	{limit: Snags, better: musts.Lighter, miss: func(c *trial.Case, h *Head) float64 {
 		return overIf(h.Result.Snags, c.Setup.Approach.SnagMost)
 	}},
 }
@@ -106,4 +107,27 @@ func (h *Head) keep(c *trial.Case) {
 		h.Sure *= k.Kept
 		h.Limits[i] = k
 	}
+}
+
+// Worse tells whether no lighter head, or no heavier one, does what this one surely does not: it misses something that
+// those miss by more. A retrieve may do at its own speed what it does not at the wanted one, unless nobody reels so
+// slowly; that nobody reels so fast tells nothing of heavier heads, for lighter ones may be swept along.
+func (h *Head) Worse(c *trial.Case) (lighter, heavier bool) {
+	if h.Sure > 0 {
+		return false, false
+	}
+	if h.Arrived() && c.School().Swims {
+		return h.Swim.Speed > 0 && h.Swim.Speed < judgement.SwimSlowest.Number, false
+	}
+	none := func(share float64, better musts.Weight) {
+		lighter = lighter || share == 0 && better == musts.Heavier
+		heavier = heavier || share == 0 && better == musts.Lighter
+	}
+	for _, m := range h.Misses {
+		none(m.Met, musts.Of(m.Must).Better)
+	}
+	for i, k := range h.Limits {
+		none(k.Kept, bounds[i].better)
+	}
+	return lighter, heavier
 }

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"dunvel/core/catalogue"
+	"dunvel/core/judge/musts"
 	"dunvel/core/rigging"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
@@ -102,3 +103,61 @@ func TestLimits(t *testing.T) {
 
 // mud is how fast a head may land in it, m/s.
 var mud = catalogue.Beds["mud"].Softness.Number
+
+// Of heads that are sure not to do it no lighter one does it either where a heavier one would do better, and no heavier
+// one where a lighter one would; of retrieves where nobody reels as slowly as that suits.
+func TestWorse(t *testing.T) {
+	arrived := trial.Result{Fall: trial.Fall{Outcome: trial.Reached, Time: 5}}
+	swum := func(speed float64) Head {
+		h := Head{Result: arrived, Misses: []Miss{{Must: musts.Felt}}}
+		h.Swim.Speed = speed
+		return h
+	}
+	missed := func(all ...musts.Must) Head {
+		h := Head{Result: arrived, Misses: []Miss{{Must: musts.Presses, Met: 1}}}
+		for _, m := range all {
+			h.Misses = append(h.Misses, Miss{Must: m})
+		}
+		return h
+	}
+	sometimes := missed(musts.InTime)
+	sometimes.Sure = 0.01
+	kept := make([]Kept, len(bounds))
+	for i := range kept {
+		kept[i] = Kept{Limit: bounds[i].limit, Kept: 1}
+	}
+	beyond := func(l Limit) Head {
+		h := missed()
+		h.Limits = slices.Clone(kept)
+		h.Limits[slices.IndexFunc(bounds, func(b bound) bool { return b.limit == l })].Kept = 0
+		return h
+	}
+	for name, tt := range map[string]struct {
+		kind             string
+		head             Head
+		lighter, heavier bool
+	}{
+		"late":                       {setup.SlowFall, missed(musts.InTime), true, false},
+		"late now and then":          {setup.SlowFall, sometimes, false, false},
+		"too fast":                   {setup.SlowFall, missed(musts.Slowly), false, true},
+		"too fast, and not felt":     {setup.SlowFall, missed(musts.Slowly, musts.Felt), true, true},
+		"too much for the rod":       {setup.SlowFall, beyond(RodMost), false, true},
+		"too little for the rod":     {setup.SlowFall, beyond(RodLeast), true, false},
+		"all is met":                 {setup.SlowFall, missed(), false, false},
+		"reeled as slowly as any":    {setup.Swim, swum(0.1501), false, false},
+		"reeled slower than anybody": {setup.Swim, swum(0.1499), true, false},
+		"reeled faster than anybody": {setup.Swim, swum(3), false, false},
+		"at no speed":                {setup.Swim, swum(0), false, false},
+		"never there to be reeled":   {setup.Swim, Head{Misses: []Miss{{Must: musts.Arrives}}}, true, false},
+	} {
+		s := setup.Default()
+		s.Approach.Kind = tt.kind
+		c, err := trial.New(s, stage.Knowledge{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if lighter, heavier := tt.head.Worse(c); lighter != tt.lighter || heavier != tt.heavier {
+			t.Errorf("%s: lighter ones are worse %t, heavier ones %t", name, lighter, heavier)
+		}
+	}
+}

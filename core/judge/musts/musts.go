@@ -46,10 +46,22 @@ type Rule struct {
 	held bool
 	// only the choice of the handling goes by it.
 	handlingOnly bool
+	// Better is which heads meet it the better.
+	Better Weight
 	// Safe and Lost are misses below and above which nothing that is not known changes
 	// whether it is met; where both are 0 there are none.
 	Safe, Lost float64
 }
+
+// Weight tells heads by what they weigh.
+type Weight int
+
+// The weights.
+const (
+	Neither Weight = iota
+	Heavier
+	Lighter
+)
 
 // Over is by how much a value is over the most that it may be, as a share of that; Under by how much it is under the
 // least.
@@ -81,32 +93,35 @@ func pushes(least func(*trial.Case) float64, rule Rule) Rule {
 func as(limit float64) func(*trial.Case) float64 { return func(*trial.Case) float64 { return limit } }
 
 var byMust = map[Must]Rule{
-	Arrives: arrives(Rule{Safe: 1, Lost: 1}),
-	Steep: atMost(ReadSteep, as(judgement.SteepMost.Number), Rule{Safe: -0.75, Lost: 3, held: true,
+	Arrives: arrives(Rule{Better: Heavier, Safe: 1, Lost: 1}),
+	Steep: atMost(ReadSteep, as(judgement.SteepMost.Number), Rule{Better: Heavier, Safe: -0.75, Lost: 3, held: true,
 		asked: func(c *trial.Case) bool { return c.Anchored() && c.Setup.Cast.Distance > 0 }}),
 	Slack: {Miss: func(_ *trial.Case, r Reading, times float64) float64 {
 		return Over(r.Value(ReadOut)-1, judgement.SlackMost.Number/times)
 	}, held: true, handlingOnly: true},
-	InTime:  atMost(ReadLate, as(1), Rule{Safe: -0.45, Lost: 0.8}),
-	Told:    told(Rule{Safe: -2, Lost: 0.75, held: true, asked: asksTouch}),
-	Touches: pushes(as(judgement.ContactLeast.Number), Rule{Safe: -30, Lost: 2, held: true, asked: onBed}),
-	Presses: pushes(func(c *trial.Case) float64 { return c.Setup.Approach.Margin }, Rule{Safe: -4, Lost: 2, held: true}),
-	Stays:   atMost(ReadGrip, as(1), Rule{Safe: -0.8, Lost: 3, held: true}),
-	Felt:    atLeast(ReadFelt, as(1), Rule{Safe: -2, Lost: 0.7, held: true, asked: feels}),
+	InTime:  atMost(ReadLate, as(1), Rule{Better: Heavier, Safe: -0.45, Lost: 0.8}),
+	Told:    told(Rule{Better: Heavier, Safe: -2, Lost: 0.75, held: true, asked: asksTouch}),
+	Touches: pushes(as(judgement.ContactLeast.Number), Rule{Better: Heavier, Safe: -30, Lost: 2, held: true, asked: onBed}),
+	Presses: pushes(func(c *trial.Case) float64 { return c.Setup.Approach.Margin },
+		Rule{Better: Heavier, Safe: -4, Lost: 2, held: true}),
+	Stays: atMost(ReadGrip, as(1), Rule{Better: Heavier, Safe: -0.8, Lost: 3, held: true}),
+	Felt:  atLeast(ReadFelt, as(1), Rule{Better: Heavier, Safe: -2, Lost: 0.7, held: true, asked: feels}),
 	BackSoon: atMost(ReadBack, func(c *trial.Case) float64 {
 		return max(c.Setup.Approach.BackMost, judgement.HangGrace.Number*c.Setup.Approach.BackLeast)
-	}, Rule{Safe: -0.45, Lost: 0.9}),
+	}, Rule{Better: Heavier, Safe: -0.45, Lost: 0.9}),
 	BackLate: atLeast(ReadBack, func(c *trial.Case) float64 { return c.Setup.Approach.BackLeast },
-		Rule{Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
+		Rule{Better: Lighter, Safe: -1, Lost: 0.6, asked: func(c *trial.Case) bool { return c.Setup.Approach.BackLeast > 0 }}),
 	Slowly: atMost(ReadSpeed, func(c *trial.Case) float64 { return c.Setup.Approach.Ceiling },
-		Rule{Safe: -0.45, Lost: 0.9, asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
+		Rule{Better: Lighter, Safe: -0.45, Lost: 0.9,
+			asked: func(c *trial.Case) bool { return c.Setup.Approach.Ceiling > 0 }}),
 	Swims:  swims(Rule{held: true}),
 	Hovers: hovers(Rule{Safe: -9, Lost: 2}),
 	Waves: atLeast(ReadHeld, as(judgement.SwellHeld.Number),
-		Rule{Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
-	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{Safe: -0.7, Lost: 3, held: true, asked: func(c *trial.Case) bool {
-		return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
-	}}),
+		Rule{Better: Heavier, Safe: -0.9, Lost: 0.6, held: true, asked: (*trial.Case).Swell}),
+	Walks: atMost(ReadWalk, (*trial.Case).MayWalk, Rule{Better: Heavier, Safe: -0.7, Lost: 3, held: true,
+		asked: func(c *trial.Case) bool {
+			return c.Swell() && c.Setup.Cast.Drag == 0 && c.Setup.Approach.Still != setup.MaySwing
+		}}),
 }
 
 // arrives is the rule that a head comes to the target at all, which goes before all else.

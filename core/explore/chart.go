@@ -272,7 +272,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 	if size == chartFine {
 		stay = pointers(mixed.heads)
 	}
-	aside, clear := c.known.Aside(site, stay...), c.clear(mixed.inner, size)
+	aside, clear := c.known.InTurn(site, stay...), c.clear(mixed.inner, size)
 	by := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		if i := slices.IndexFunc(clear, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *clear[i], nil
@@ -282,9 +282,9 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 	anew := func(ctx context.Context, here *trial.Case, mass float64) (judge.Head, error) {
 		at := site
 		at[2] = math.Log(here.Setup.Approach.Speed / c.setup.Approach.Speed)
-		return c.known.Aside(at)(ctx, here, mass)
+		return c.known.InTurn(at)(ctx, here, mass)
 	}
-	w, err := c.search.chooseBy(ctx, here, c.masses, near, manner{by: by, anew: anew})
+	w, err := c.search.chooseBy(ctx, here, c.masses, near, manner{by: by, anew: anew, inTurn: true})
 	if err != nil {
 		return worked{}, err
 	}

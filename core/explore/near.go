@@ -78,6 +78,8 @@ type manner struct {
 	by   judge.Judging
 	anew judge.Judging // at a speed of the hand that suits one, where none does it at about the wanted one
 	more int           // of the heavier rungs to begin with
+
+	inTurn bool // one after the other, as those that come later may be judged by those before
 }
 
 // alone is each on its own.
@@ -99,7 +101,7 @@ func (x Search) chooseBy(ctx context.Context, c *trial.Case, masses []float64, n
 		from, to = 0, len(masses) // a leaning looks far
 	}
 	for {
-		more, err := w.judge(ctx, c, masses[from:to], how.by)
+		more, err := w.judge(ctx, c, masses[from:to], how)
 		if err != nil {
 			return w, err
 		}
@@ -147,7 +149,7 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 			}
 			return out, err
 		}
-		more, err := w.judge(ctx, c, rungs[from:to+1], x.Bench.Judge)
+		more, err := w.judge(ctx, c, rungs[from:to+1], how)
 		if err != nil {
 			return nil, err
 		}
@@ -157,17 +159,25 @@ func (x Search) Sketch(ctx context.Context, c *trial.Case, masses []float64, loo
 	}
 }
 
-// judge judges those of some masses that are not in the window yet, side by side.
-func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, by judge.Judging) ([]judge.Head, error) {
+// judge judges those of some masses that are not in the window yet, side by side or in turn.
+func (w window) judge(ctx context.Context, c *trial.Case, masses []float64, how manner) ([]judge.Head, error) {
 	missing := slices.DeleteFunc(slices.Clone(masses), func(m float64) bool {
 		return slices.ContainsFunc(w.heads, func(h judge.Head) bool { return h.Mass == m })
 	})
 	out := make([]judge.Head, len(missing))
-	err := abreast.Each(len(missing), func(i int) (err error) {
-		out[i], err = by(ctx, c, missing[i])
+	one := func(i int) (err error) {
+		out[i], err = how.by(ctx, c, missing[i])
 		return err
-	})
-	return out, err
+	}
+	if !how.inTurn {
+		return out, abreast.Each(len(missing), one)
+	}
+	for i := range missing {
+		if err := one(i); err != nil {
+			return nil, err
+		}
+	}
+	return out, nil
 }
 
 // Pick is the mass in kg of the head to tie on for a setup; 0 where none is worth it.

@@ -109,7 +109,7 @@ func (t *through) hour(ctx context.Context, time float64, between []Hour) (Hour,
 	}
 	out.Fits = true
 	w := window{Choice: choose.Choice{Pick: -1}}
-	if w.heads, err = w.judge(ctx, here, s.Heads, t.known.Aside(place)); err != nil {
+	if w.heads, err = w.judge(ctx, here, s.Heads, manner{by: t.known.Aside(place)}); err != nil {
 		return out, err
 	}
 	t.known.Learn()

@@ -97,7 +97,7 @@ func (x Search) Stand(ctx context.Context, s setup.Setup) (*Standing, error) {
 	}
 	// Where the pick is not just the lightest, those around it may become it.
 	i := slices.Index(masses, w.mass())
-	more, err := w.judge(ctx, c, masses[max(i-1, 0):min(i+2, len(masses))], x.Bench.Judge)
+	more, err := w.judge(ctx, c, masses[max(i-1, 0):min(i+2, len(masses))], x.alone())
 	out.window.heads = append(out.window.heads, more...)
 	return out, err
 }

@@ -127,6 +127,10 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 // Thorough tells whether every unknown was looked at.
 func (h *Head) Thorough() bool { return h.doubts != nil && !h.doubts.some }
 
+// Tells tells whether another head of about its mass may be judged by it in the same water: every unknown was looked at,
+// and nothing more finely, which is of each head its own.
+func (h *Head) Tells() bool { return h.Thorough() && h.finer == nil }
+
 // Guess is about which of some masses, which rise, is the one to tie on: the lightest that
 // does what is asked as things are taken to be, or the one whose speed of the hand is about
 // the wanted one. Errors are those of trying.

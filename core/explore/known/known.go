@@ -38,7 +38,8 @@ type Heads struct {
 	most  float64
 	mutex sync.Mutex
 	heads []sited
-	waits []sited
+	waits []sited // judged aside on their own, until Learn
+	alike []sited // judged aside by one of those at the same place
 	seen  []sited // judged like others, where Between looks
 }
 
@@ -52,7 +53,8 @@ func New(bench judge.Bench, rung, most float64) *Heads {
 func (k *Heads) Clone() *Heads {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
-	return &Heads{bench: k.bench, rung: k.rung, most: k.most, heads: slices.Clone(k.heads), waits: slices.Clone(k.waits)}
+	return &Heads{bench: k.bench, rung: k.rung, most: k.most, heads: slices.Clone(k.heads), waits: slices.Clone(k.waits),
+		alike: slices.Clone(k.alike)}
 }
 
 // Put adds heads that were judged at a place.
@@ -71,20 +73,36 @@ func (k *Heads) Learn() {
 	slices.SortStableFunc(k.waits, func(a, b sited) int {
 		return cmp.Or(slices.Compare(a.at[:], b.at[:]), cmp.Compare(a.head.Mass, b.head.Mass))
 	})
-	k.heads, k.waits = append(k.heads, k.waits...), nil
+	k.heads, k.waits, k.alike = append(k.heads, k.waits...), nil, nil
 }
 
-// Waiting is how many heads of a place were judged on their own since the last Learn.
+// Waiting is how many heads of a place were judged on their own, or by others of the place, since the last Learn.
 func (k *Heads) Waiting(at Site) int {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
 	n := 0
-	for _, s := range k.waits {
-		if s.at == at {
-			n++
+	for _, all := range [][]sited{k.waits, k.alike} {
+		for _, s := range all {
+			if s.at == at {
+				n++
+			}
 		}
 	}
 	return n
+}
+
+// there is the head at a place by which another of about its mass may be judged there, the nearest in mass of those that
+// were judged aside; none where there is none.
+func (k *Heads) there(at Site, mass float64) (best []*judge.Head) {
+	k.mutex.Lock()
+	defer k.mutex.Unlock()
+	far := math.Log(aboutMass)
+	for _, s := range k.waits {
+		if off := math.Abs(math.Log(s.head.Mass / mass)); s.at == at && off <= far && s.head.Tells() {
+			best, far = []*judge.Head{s.head}, off
+		}
+	}
+	return best
 }
 
 // nearest returns the heads by which one of a mass can be judged at a place, the better first: the
@@ -139,7 +157,10 @@ func find(heads []sited, at Site, mass float64) *judge.Head {
 func (k *Heads) waiting(at Site, mass float64) *judge.Head {
 	k.mutex.Lock()
 	defer k.mutex.Unlock()
-	return find(k.waits, at, mass)
+	if h := find(k.waits, at, mass); h != nil {
+		return h
+	}
+	return find(k.alike, at, mass)
 }
 
 // Like returns a way to judge heads at a place by the known ones nearby, or on their own where
@@ -174,6 +195,16 @@ func (k *Heads) Alone(at Site) judge.Judging {
 // Learn, so that it does not matter which place comes first. A head that would have to be judged on its own
 // is the one of its mass of those that are told of there already, where there is one.
 func (k *Heads) Aside(at Site, told ...*judge.Head) judge.Judging {
+	return k.aside(at, told, func(float64) []*judge.Head { return nil })
+}
+
+// InTurn is Aside where the heads of a place are judged one after the other: one that would have to be judged on its own
+// is judged by one that was, at the place.
+func (k *Heads) InTurn(at Site, told ...*judge.Head) judge.Judging {
+	return k.aside(at, told, func(mass float64) []*judge.Head { return k.there(at, mass) })
+}
+
+func (k *Heads) aside(at Site, told []*judge.Head, there func(mass float64) []*judge.Head) judge.Judging {
 	return func(ctx context.Context, c *trial.Case, mass float64) (judge.Head, error) {
 		if h := k.waiting(at, mass); h != nil {
 			return *h, nil
@@ -184,11 +215,16 @@ func (k *Heads) Aside(at Site, told ...*judge.Head) judge.Judging {
 		if i := slices.IndexFunc(told, func(h *judge.Head) bool { return h.Mass == mass }); i >= 0 {
 			return *told[i], nil
 		}
-		h, err := k.bench.Briskly(ctx, c, mass)
+		into := &k.alike
+		h, ok, err := k.bench.LikeBriskly(ctx, c, mass, there(mass)...)
+		if err == nil && !ok {
+			into = &k.waits
+			h, err = k.bench.Briskly(ctx, c, mass)
+		}
 		if err == nil {
 			k.mutex.Lock()
 			defer k.mutex.Unlock()
-			k.waits = append(k.waits, sited{at, &h})
+			*into = append(*into, sited{at, &h})
 		}
 		return h, err
 	}

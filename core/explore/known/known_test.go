@@ -155,3 +155,56 @@ func TestAsideIsBrisk(t *testing.T) {
 		t.Errorf("%d tries aside, %d alone", aside, alone)
 	}
 }
+
+// Of the heads of a place that are judged in turn one of a retrieve is judged by one of about its mass that was judged on
+// its own there, and counts as worked out there, though nothing is told by it elsewhere; one that falls takes a finer
+// look of its own, and is judged on its own.
+func TestInTurn(t *testing.T) {
+	for kind, alike := range map[string]bool{setup.Swim: true, setup.SlowFall: false} {
+		var tried atomic.Int64
+		s := setup.Default()
+		s.Head.Hook, s.Approach.Kind, s.Water.Depth = "#10", kind, 6
+		s.Approach.Speed, s.Approach.BandLow, s.Approach.BandHigh = 1.35*0.25*math.Sqrt(3.5), 1.5, 1.6
+		if kind == setup.SlowFall {
+			s.Approach.Wait = 16 // which some make and some do not
+		}
+		c, err := trial.New(s, stage.Knowledge{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		k := New(judgetest.Bench(&tried), 10, 3)
+		count := func(by judge.Judging, mass float64) (judge.Head, int64) {
+			before := tried.Load()
+			h, err := by(t.Context(), c, mass)
+			if err != nil {
+				t.Fatal(err)
+			}
+			return h, tried.Load() - before
+		}
+		first, alone := count(k.InTurn(Site{0}), 3.5e-3)
+		if !first.Thorough() || alone < 8 {
+			t.Fatalf("%s: %d tries on its own, %g sure", kind, alone, first.Sure)
+		}
+		second, n := count(k.InTurn(Site{0}), 4e-3)
+		own, _ := count(k.Alone(Site{5}), 4e-3)
+		if (n < 4) != alike || k.Waiting(Site{0}) != 2 || math.Abs(second.Sure-own.Sure) > 0.05 {
+			t.Errorf("%s: %d tries, %d worked out, %g sure, on its own %g", kind, n, k.Waiting(Site{0}), second.Sure, own.Sure)
+		}
+		if _, n := count(k.InTurn(Site{0}), 4e-3); n != 0 {
+			t.Errorf("%s: %d tries asked for again", kind, n)
+		}
+		if _, n := count(k.InTurn(Site{1}), 4e-3); n < 8 {
+			t.Errorf("%s: %d tries at another place", kind, n)
+		}
+		if _, n := count(k.InTurn(Site{0}), 3.5e-3*1.01*aboutMass); n < 8 {
+			t.Errorf("%s: %d tries of more than about the mass", kind, n)
+		}
+		if _, n := count(k.Aside(Site{0}), 4.4e-3); n < 8 {
+			t.Errorf("%s: %d tries side by side", kind, n)
+		}
+		other := k.Clone()
+		if k.Learn(); (k.exactly(Site{0}, 4e-3) == nil) != alike || other.Waiting(Site{0}) < 2 || k.Waiting(Site{0}) != 0 {
+			t.Errorf("%s: what was judged like another is known, or a copy forgot it", kind)
+		}
+	}
+}

@@ -3,11 +3,14 @@ package advice
 import (
 	"context"
 	"errors"
+	"sync"
 	"syscall"
 	"testing"
+	"time"
 
 	"dunvel/core/explore"
 	"dunvel/core/explore/outfit"
+	"dunvel/core/progress"
 	"dunvel/core/setup"
 	"dunvel/core/stage"
 )
@@ -52,52 +55,60 @@ var costly = []struct {
 }
 
 // cost runs something for each of the costly waters, and tells the processor time that it
-// takes on all cores.
-func cost(b *testing.B, of func(Adviser, setup.Setup) error) {
+// takes on all cores, and when the first of it is there if it says so.
+func cost(b *testing.B, of func(a Adviser, s setup.Setup, first func()) error) {
 	for _, w := range costly {
 		b.Run(w.name, func(b *testing.B) {
 			s := setup.Default()
 			s.Bait.Length, s.Head.Hook = 0.09, "1/0"
 			w.change(&s)
-			before := spent(b)
+			before, firsts := spent(b), 0.0
 			for b.Loop() {
-				if err := of(New(stage.Knowledge{}), s); err != nil {
+				began := time.Now()
+				first := sync.OnceFunc(func() { firsts += time.Since(began).Seconds() })
+				if err := of(New(stage.Knowledge{}), s, first); err != nil {
 					b.Fatal(err)
 				}
 			}
 			b.ReportMetric(1e3*(spent(b)-before)/float64(b.N), "cpu-ms/op")
+			if firsts > 0 {
+				b.ReportMetric(1e3*firsts/float64(b.N), "first-ms/op")
+			}
 		})
 	}
 }
 
 func BenchmarkAnswer(b *testing.B) {
-	cost(b, func(a Adviser, s setup.Setup) error {
+	cost(b, func(a Adviser, s setup.Setup, _ func()) error {
 		_, err := a.Answer(b.Context(), s, nil)
 		return err
 	})
 }
 
 func BenchmarkChanges(b *testing.B) {
-	cost(b, func(a Adviser, s setup.Setup) error {
-		_, err := a.Changes(b.Context(), s, nil)
+	cost(b, func(a Adviser, s setup.Setup, first func()) error {
+		_, err := a.Changes(progress.WithFound(b.Context(), func(any) { first() }), s, nil)
 		return err
 	})
 }
 
 // BenchmarkChart is a map of 40 by 40 cells over depth and current.
 func BenchmarkChart(b *testing.B) {
-	cost(b, func(a Adviser, s setup.Setup) error {
+	cost(b, func(a Adviser, s setup.Setup, first func()) error {
 		chart, err := a.NewChart(s, "water.depth", "flow.speed", nil)
 		if err != nil {
 			return err
 		}
-		return chart.Run(b.Context(), func(explore.Cell) error { return nil })
+		return chart.Run(b.Context(), func(explore.Cell) error {
+			first()
+			return nil
+		})
 	})
 }
 
 // BenchmarkCompare is a comparison of four outfits.
 func BenchmarkCompare(b *testing.B) {
-	cost(b, func(a Adviser, s setup.Setup) error {
+	cost(b, func(a Adviser, s setup.Setup, _ func()) error {
 		outfits := []outfit.Outfit{{Name: "this one", Setup: s}}
 		for _, key := range []string{"thick", "football", "small"} {
 			o, _ := Vary(s, key)
@@ -121,7 +132,7 @@ func spent(b *testing.B) float64 {
 
 // BenchmarkDraft is how long a draft of an answer takes.
 func BenchmarkDraft(b *testing.B) {
-	cost(b, func(a Adviser, s setup.Setup) error {
+	cost(b, func(a Adviser, s setup.Setup, _ func()) error {
 		stop := errors.New("that is all")
 		ctx, cancel := context.WithCancelCause(b.Context())
 		defer cancel(nil)

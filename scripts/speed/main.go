@@ -95,6 +95,8 @@ func figure(value, unit string) string {
 		return fmt.Sprintf("%.3g ms", v/1e6)
 	case "cpu-ms/op":
 		return fmt.Sprintf("%.3g ms of processor", v)
+	case "first-ms/op":
+		return fmt.Sprintf("the first after %.3g ms", v)
 	}
 	return fmt.Sprintf("%.3g %s", v, strings.TrimSuffix(unit, "/op"))
 }

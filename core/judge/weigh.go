@@ -228,9 +228,10 @@ func scaled(sample [][]float64, factors []float64) [][]float64 {
 
 // numbers are what a number is in every draw.
 func (d *doubts) numbers(centre musts.Reading, n Number) []float64 {
-	out := make([]float64, 0, d.draws.Count())
-	for _, drawn := range d.drawn(centre).Readings() {
-		out = append(out, numberIn(drawn, n))
+	out, drawn, reading := make([]float64, d.draws.Count()), d.drawn(centre), make(musts.Reading, len(centre))
+	for i := range out {
+		drawn.Read(i, 0, reading)
+		out[i] = numberIn(reading, n)
 	}
 	return out
 }

@@ -1,7 +1,6 @@
 package musts
 
 import (
-	"iter"
 	"slices"
 
 	"dunvel/core/spread"
@@ -67,23 +66,9 @@ func (d Drawn) atLeast(place int, limit float64, met []bool) {
 	}
 }
 
-// Readings are the readings in each draw; one is good until the next.
-func (d Drawn) Readings() iter.Seq2[int, Reading] { return d.part(0, len(d.Centre)) }
-
-// part is what stands at some places, from one on, in each draw.
-func (d Drawn) part(from, places int) iter.Seq2[int, Reading] {
-	return func(yield func(int, Reading) bool) {
-		centre, moved, out := d.Centre[from:][:places], make([][]float64, places), make(Reading, places)
-		for k := range moved {
-			moved[k] = d.Moved.At(from + k)
-		}
-		for i := range d.Moved.Count() {
-			for k := range out {
-				out[k] = centre[k] + moved[k][i]
-			}
-			if !yield(i, out) {
-				return
-			}
-		}
+// Read reads what stands at places from one on in a draw, as many as there is room for.
+func (d Drawn) Read(draw, from int, into Reading) {
+	for k := range into {
+		into[k] = d.Centre[from+k] + d.Moved.At(from + k)[draw]
 	}
 }

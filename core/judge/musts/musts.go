@@ -184,8 +184,10 @@ func hovers(rule Rule) Rule {
 		long := c.Setup.Approach.Stays
 		places := (len(d.Centre) - ReadTrack) / 2
 		seconds := min(int(math.Ceil(long))+1, places) // what comes after those does not matter
-		for i, track := range d.part(ReadTrack, places+seconds) {
-			slow, fast := track[:seconds], track[places:]
+		track := make(Reading, places+seconds)
+		slow, fast := track[:seconds], track[places:]
+		for i := range met {
+			d.Read(i, ReadTrack, track)
 			for k := range slow {
 				slow[k], fast[k] = heightOf(slow[k]), heightOf(fast[k])
 			}

@@ -270,7 +270,8 @@ func TestMeetsAsItMisses(t *testing.T) {
 					{Up: numbers(len(r), 0, 0.1), Down: numbers(len(r), 0, 0.1)}, {Up: numbers(len(r), 0, 0.1)}})
 				d, does := Drawn{numbers(len(r), middle+off*random.NormFloat64(), apart), moved}, make([]bool, 4)
 				rule.meets(c, d, does)
-				for i, r := range d.Readings() {
+				for i := range does {
+					d.Read(i, 0, r)
 					miss := rule.Miss(c, r, 1)
 					if does[i] != (miss <= 0) {
 						t.Fatalf("%s %d is met: %t, and missed by %g in %v", name, m, does[i], miss, r)

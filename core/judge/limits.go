@@ -109,15 +109,21 @@ func (h *Head) keep(c *trial.Case) {
 	}
 }
 
+// farFromStraight is by how much of the straight way more line is out to what may be swept along.
+const farFromStraight = 0.1
+
 // Worse tells whether no lighter head, or no heavier one, does what this one surely does not: it misses something that
 // those miss by more. A retrieve may do at its own speed what it does not at the wanted one, unless nobody reels so
-// slowly; that nobody reels so fast tells nothing of heavier heads, for lighter ones may be swept along.
+// slowly, or so fast; but that tells nothing of heavier heads where the line is far from straight, for what is swept
+// along has to be reeled faster the lighter it is.
 func (h *Head) Worse(c *trial.Case) (lighter, heavier bool) {
 	if h.Sure > 0 {
 		return false, false
 	}
 	if h.Arrived() && c.School().Swims {
-		return h.Swim.Speed > 0 && h.Swim.Speed < judgement.SwimSlowest.Number, false
+		speed := h.Swim.Speed
+		return speed > 0 && speed < judgement.SwimSlowest.Number,
+			speed > judgement.SwimFastest.Number && h.Slack() < farFromStraight
 	}
 	none := func(share float64, better musts.Weight) {
 		lighter = lighter || share == 0 && better == musts.Heavier

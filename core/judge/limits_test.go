@@ -108,9 +108,9 @@ var mud = catalogue.Beds["mud"].Softness.Number
 // one where a lighter one would; of retrieves where nobody reels as slowly as that suits.
 func TestWorse(t *testing.T) {
 	arrived := trial.Result{Fall: trial.Fall{Outcome: trial.Reached, Time: 5}}
-	swum := func(speed float64) Head {
+	swum := func(speed, line float64) Head {
 		h := Head{Result: arrived, Misses: []Miss{{Must: musts.Felt}}}
-		h.Swim.Speed = speed
+		h.Swim.Speed, h.Chord, h.Fall.LineOut = speed, 10, line
 		return h
 	}
 	missed := func(all ...musts.Must) Head {
@@ -144,10 +144,12 @@ func TestWorse(t *testing.T) {
 		"too much for the rod":       {setup.SlowFall, beyond(RodMost), false, true},
 		"too little for the rod":     {setup.SlowFall, beyond(RodLeast), true, false},
 		"all is met":                 {setup.SlowFall, missed(), false, false},
-		"reeled as slowly as any":    {setup.Swim, swum(0.1501), false, false},
-		"reeled slower than anybody": {setup.Swim, swum(0.1499), true, false},
-		"reeled faster than anybody": {setup.Swim, swum(3), false, false},
-		"at no speed":                {setup.Swim, swum(0), false, false},
+		"reeled as slowly as any":    {setup.Swim, swum(0.1501, 10), false, false},
+		"reeled slower than anybody": {setup.Swim, swum(0.1499, 10), true, false},
+		"reeled as fast as any":      {setup.Swim, swum(1.4999, 10), false, false},
+		"reeled faster than anybody": {setup.Swim, swum(1.5001, 10.99), false, true},
+		"swept along":                {setup.Swim, swum(3, 11.01), false, false},
+		"at no speed":                {setup.Swim, swum(0, 10), false, false},
 		"never there to be reeled":   {setup.Swim, Head{Misses: []Miss{{Must: musts.Arrives}}}, true, false},
 	} {
 		s := setup.Default()

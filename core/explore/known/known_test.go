@@ -23,20 +23,25 @@ func still(t *testing.T, approach string) *trial.Case {
 	return c
 }
 
-// A head that is known is not tried again where it was judged, is tried in a few ways beside
-// it, and in full where nothing near it is known.
-func TestTries(t *testing.T) {
-	var tried atomic.Int64
-	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
-	by := func(j judge.Judging, mass float64) (judge.Head, int64) {
+// counting is a way to judge heads of a case one way or another that tells how often one was tried.
+func counting(t *testing.T, c *trial.Case, tried *atomic.Int64) func(by judge.Judging, mass float64) (judge.Head, int64) {
+	return func(by judge.Judging, mass float64) (judge.Head, int64) {
 		t.Helper()
 		before := tried.Load()
-		h, err := j(t.Context(), c, mass)
+		h, err := by(t.Context(), c, mass)
 		if err != nil {
 			t.Fatal(err)
 		}
 		return h, tried.Load() - before
 	}
+}
+
+// A head that is known is not tried again where it was judged, is tried in a few ways beside
+// it, and in full where nothing near it is known.
+func TestTries(t *testing.T) {
+	var tried atomic.Int64
+	c, k := still(t, setup.SlowFall), New(judgetest.Bench(&tried), 10, 3)
+	by := counting(t, c, &tried)
 	first, alone := by(k.Like(Site{0}), 5.3e-3)
 	if alone < 8 {
 		t.Fatalf("%d tries on its own", alone)
@@ -173,14 +178,7 @@ func TestInTurn(t *testing.T) {
 			t.Fatal(err)
 		}
 		k := New(judgetest.Bench(&tried), 10, 3)
-		count := func(by judge.Judging, mass float64) (judge.Head, int64) {
-			before := tried.Load()
-			h, err := by(t.Context(), c, mass)
-			if err != nil {
-				t.Fatal(err)
-			}
-			return h, tried.Load() - before
-		}
+		count := counting(t, c, &tried)
 		first, alone := count(k.InTurn(Site{0}), 3.5e-3)
 		if !first.Thorough() || alone < 8 {
 			t.Fatalf("%s: %d tries on its own, %g sure", kind, alone, first.Sure)

@@ -311,3 +311,17 @@ func TestDrawn(t *testing.T) {
 		t.Errorf("what moves it became %g", got)
 	}
 }
+
+// Which heads meet a must the better is what its name has it: what is heavier comes down sooner, is told and felt
+// better and holds better; what is lighter falls more slowly. Of a track it hangs on the speed.
+func TestBetter(t *testing.T) {
+	want := map[Must]Weight{
+		Arrives: Heavier, Steep: Heavier, InTime: Heavier, Told: Heavier, Touches: Heavier, Presses: Heavier, Stays: Heavier,
+		Felt: Heavier, BackSoon: Heavier, BackLate: Lighter, Slowly: Lighter, Waves: Heavier, Walks: Heavier,
+	}
+	for m, rule := range byMust {
+		if rule.Better != want[m] {
+			t.Errorf("%d is better met by %d, not by %d", m, want[m], rule.Better)
+		}
+	}
+}

@@ -106,7 +106,7 @@ func (m *sim) regrid() bool {
 // reeled in, and which would have to end there.
 func (m *sim) comesInSoon(tip r3.Vec) bool {
 	const left = 3 // nodes, for the line to bend at
-	if m.n <= left || m.body[m.n-1] >= 0 || m.reelsIn() >= m.step {
+	if m.straight == 0 || m.n <= left || m.body[m.n-1] >= 0 || m.reelsIn() >= m.step {
 		return false
 	}
 	over, node := m.pos[m.n-2], m.pos[m.n-1]

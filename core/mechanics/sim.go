@@ -46,7 +46,7 @@ type resolution struct {
 	waves float64 // steps over each wave of a swell, at least
 	first float64 // s, of the first step, and of that after a hand does something else
 	// straight is how much longer, m, the way over the node next to the rod tip may be than past it, for the node to be
-	// taken off before it is reeled in.
+	// taken off before it is reeled in; 0: it never is.
 	straight float64
 	until    settled // when each of the two stages is solved,
 	// and where nothing slides while the body that is followed is off the bed: where it goes hardly hangs on tensions;

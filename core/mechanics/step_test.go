@@ -159,7 +159,16 @@ func TestTakenOffBeforeItComesIn(t *testing.T) {
 			t.Errorf("%s: of %d nodes %d are left", name, was, m.n)
 		}
 	}
+	// Rounding may have the way over a node shorter than past it.
 	m := reeling()
+	m.resolution = usual
+	for i := range 1000 {
+		m.pos[m.n-1] = r3.Add(m.pos[m.n-2], r3.Scale(float64(i)/1000, r3.Sub(m.pos[m.n], m.pos[m.n-2])))
+		if m.comesInSoon(m.pos[m.n]) {
+			t.Fatal("a node of the usual grain is taken off early")
+		}
+	}
+	m = reeling()
 	over, tip := m.pos[m.n-2], m.pos[m.n]
 	middle := r3.Scale(0.5, r3.Add(over, tip))
 	half := r3.Norm(r3.Sub(tip, over)) / 2

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"dunvel/core/rig"
+	"dunvel/core/water"
 
 	"gonum.org/v1/gonum/spatial/r3"
 )
@@ -21,13 +22,15 @@ type Lie struct {
 // standing over x = y = 0 with lineOut metres out and the bail closed, by how the
 // line hangs between them, which is found sooner from one that hung nearly so (near,
 // which may be nil). Where neither water nor wind pulls on it to speak of, the line is longer than
-// they can tighten: Slack. So is one that does not come to rest.
+// they can tighten: Slack. So is one that does not come to rest. A swell goes to and fro about this, and is left out.
 func (s *Scene) LieAt(r *rig.Rig, place r3.Vec, lineOut float64, near *Hung, curve *[]r3.Vec) Lie {
 	weight := r.Weight()
 	if weight <= 0 {
 		return Lie{Outcome: Floats}
 	}
-	hung, tension, ok := s.hang(r, place, lineOut, near, curve)
+	calm := *s
+	calm.Swell = water.Waves{}
+	hung, tension, ok := calm.hang(r, place, lineOut, near, curve)
 	if !ok {
 		return Lie{Outcome: Slack, ContactMargin: 1}
 	}

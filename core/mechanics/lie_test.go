@@ -4,6 +4,8 @@ import (
 	"math"
 	"testing"
 
+	"dunvel/core/water"
+
 	"gonum.org/v1/gonum/spatial/r3"
 )
 
@@ -69,5 +71,23 @@ func TestLieOutcomes(t *testing.T) {
 	}
 	if a, b := lie(0.2, 1.05, 0.1), lie(0.2, 1.05, 0.2); !(b.Grip < a.Grip) {
 		t.Errorf("heavier must grip better: %g, %g", a.Grip, b.Grip)
+	}
+}
+
+// A swell goes to and fro about how a line hangs: whatever moment of a wave it is, the head lies as in calm water.
+func TestASwellIsLeftOutOfWhatLies(t *testing.T) {
+	s, r := scene(0), jig(t, 0.1, 0.13e-3)
+	s.Current.Surface.Y = 0.2
+	place := r3.Vec{X: 12, Z: -s.Bed.Depth}
+	lie := func() Lie { return s.LieAt(r, place, 1.05*math.Hypot(12, s.Bed.Depth+s.TipHeight), nil, nil) }
+	calm := lie()
+	if calm.Outcome != Held && calm.Outcome != Sweeps {
+		t.Fatal(calm)
+	}
+	for _, phase := range []float64{0, 1, 3} {
+		s.Swell = water.WavesOver(water.Swell{Height: 0.8, Period: 8, Phase: phase}, s.Bed.Depth)
+		if got := lie(); got.Grip != calm.Grip || got.ContactMargin != calm.ContactMargin {
+			t.Errorf("at a phase of %g: %+v, not %+v", phase, got, calm)
+		}
 	}
 }

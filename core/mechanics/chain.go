@@ -236,8 +236,10 @@ func (c *chain) line(i int) *thread {
 // the stage that is being solved.
 func (c *chain) flowAt(p r3.Vec) r3.Vec {
 	u := c.scene.flowAt(p)
-	if c.scene.Swell.Moves() {
-		u = r3.Add(u, c.scene.Swell.At(p, c.clock))
+	if waves := &c.scene.Swell; waves.Moves() {
+		theta, height := waves.Place(p, c.clock)
+		sin, cos := quickSincos(theta)
+		u = r3.Add(u, waves.Flow(sin, cos, quickExp(height)))
 	}
 	return u
 }

@@ -11,12 +11,15 @@ const (
 	octave     = 1 << octaveBits
 	lowestRe   = -14 // 2^-14 is below 1e-4
 	highestRe  = 18  // 2^18 is above 2e5
+	turn       = 256
 )
 
 var (
 	dragTable [(highestRe-lowestRe)*octave + 2]float64
 	logTable  [octave + 1]float64 // log2 of 1 to 2
 	powTable  [octave + 2]float64 // 2^0 to 2^1, and one more for rounding up to 2^1
+	sinTable  [turn]float64       // of as many angles of a turn
+	cosTable  [turn]float64
 )
 
 func init() {
@@ -28,6 +31,9 @@ func init() {
 	}
 	for i := range powTable {
 		powTable[i] = math.Exp2(float64(i) / octave)
+	}
+	for i := range turn {
+		sinTable[i], cosTable[i] = math.Sincos(2 * math.Pi * float64(i) / turn)
 	}
 }
 
@@ -65,13 +71,31 @@ func quickPower(x, p float64) float64 {
 	}
 	e, i, rest := split(x)
 	l := p * (float64(e) + logTable[i] + rest*(logTable[i+1]-logTable[i]))
-	floor := int(l)
-	if l < float64(floor) {
+	return quickExp2(l)
+}
+
+// quickExp is e^x, read from a table.
+func quickExp(x float64) float64 { return quickExp2(x * math.Log2E) }
+
+// quickExp2 is 2^x, read from a table.
+func quickExp2(x float64) float64 {
+	floor := int(x)
+	if x < float64(floor) {
 		floor--
 	}
-	f := (l - float64(floor)) * octave
+	f := (x - float64(floor)) * octave
 	j := int(f)
 	v := powTable[j] + (f-float64(j))*(powTable[j+1]-powTable[j])
 	// 2 to the floor, by its binary exponent.
 	return v * math.Float64frombits(uint64(1023+max(floor, -1022))<<52)
+}
+
+// quickSincos is the sine and the cosine of x, from those of an angle close by in a table.
+func quickSincos(x float64) (sin, cos float64) {
+	at := x * (turn / (2 * math.Pi))
+	i := int(at)
+	by := (at - float64(i)) * (2 * math.Pi / turn)
+	s, c := sinTable[i&(turn-1)], cosTable[i&(turn-1)]
+	rest := 1 - by*by/2
+	return s*rest + c*by, c*rest - s*by
 }

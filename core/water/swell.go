@@ -63,15 +63,22 @@ func (w Waves) Period() float64 {
 // a w cosh(k(z+D))/sinh(kD) cos(theta) along their way and a w sinh(k(z+D))/sinh(kD)
 // sin(theta) up, theta being the way travelled in waves less the time. Places over
 // the still surface or under the bed are taken at the nearer of the two.
-func (w Waves) At(p r3.Vec, time float64) r3.Vec {
-	if !w.Moves() {
-		return r3.Vec{}
-	}
-	height := min(max(p.Z+w.depth, 0), w.depth)
-	sin, cos := math.Sincos(w.number*(p.X*w.along.X+p.Y*w.along.Y) - w.omega*time + w.phase)
-	up := math.Exp(w.number * height)
-	level := w.speed * (up + 1/up) / 2 * cos
-	return r3.Vec{X: level * w.along.X, Y: level * w.along.Y, Z: w.speed * (up - 1/up) / 2 * sin}
+func (w *Waves) At(p r3.Vec, time float64) r3.Vec {
+	theta, height := w.Place(p, time)
+	sin, cos := math.Sincos(theta)
+	return w.Flow(sin, cos, math.Exp(height))
+}
+
+// Place is theta of At in rad, and k(z+D).
+func (w *Waves) Place(p r3.Vec, time float64) (theta, height float64) {
+	return w.number*(p.X*w.along.X+p.Y*w.along.Y) - w.omega*time + w.phase, w.number * min(max(p.Z+w.depth, 0), w.depth)
+}
+
+// Flow is At, by the sine and the cosine of theta and the exponential of k(z+D).
+func (w *Waves) Flow(sin, cos, up float64) r3.Vec {
+	down := 1 / up
+	level := w.speed / 2 * (up + down) * cos
+	return r3.Vec{X: level * w.along.X, Y: level * w.along.Y, Z: w.speed / 2 * (up - down) * sin}
 }
 
 // NearBed returns the amplitude in m/s of the to and fro at the bed.

@@ -32,31 +32,59 @@ type view struct {
 	of    *trial.Case
 	mass  float64
 
-	brisk    bool // another handling is judged by what the unknowns did with the first
-	thorough bool // every unknown is looked at, even where it decides nothing any more
+	brisk    bool          // another handling is judged by what the unknowns did with the first
+	thorough bool          // every unknown is looked at, even where it decides nothing any more
+	apart    musts.Reading // as that of Head
+}
+
+// unheld is a handling that was not chosen.
+type unheld struct {
+	trial.Handling
+	result *trial.Result // nil where it was not tried
 }
 
 // handled tries the simplest handling first. If it suits, or no other exists, its result is
 // returned; otherwise the better of the two. other is the handling that was not chosen, nil if
 // there is only one.
-func (v view) handled() (best trial.Result, other *trial.Handling, err error) {
+func (v view) handled() (best trial.Result, other *unheld, err error) {
 	ways := v.of.Handlings()
-	best, err = v.try(v.of, trial.Question{Handling: ways[0]})
+	first, err := v.try(v.of, trial.Question{Handling: ways[0]})
 	if err != nil || len(ways) == 1 {
-		return best, nil, err
+		return first, nil, err
 	}
-	first := musts.Read(v.of, &best)
-	if musts.Suits(v.of, first) {
-		return best, &ways[1], nil
+	reading := musts.Read(v.of, &first)
+	if musts.Suits(v.of, reading) {
+		return first, &unheld{Handling: ways[1]}, nil
 	}
-	if v.of.School().Swims && v.stands(&best, first) == lost {
-		return best, nil, nil // no hand makes up for a speed so far off
+	if v.of.School().Swims && v.stands(&first, reading) == lost {
+		return first, nil, nil // no hand makes up for a speed so far off
 	}
 	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
-	if err == nil && musts.SuitsBetter(v.of, musts.Read(v.of, &second), first) {
-		return second, &ways[0], nil
+	if err == nil && musts.SuitsBetter(v.of, musts.Read(v.of, &second), reading) {
+		return second, &unheld{ways[0], &first}, nil
 	}
-	return best, &ways[1], err
+	return first, &unheld{ways[1], &second}, err
+}
+
+// comes is what comes of the head held so.
+func (o *unheld) comes(v view) (trial.Result, error) {
+	if o.result != nil {
+		return *o.result, nil
+	}
+	return v.try(v.of, trial.Question{Handling: o.Handling})
+}
+
+// apart is what is read of a head held otherwise, less what is read of it as it is held; nil where it was not tried so.
+func (o *unheld) apart(c *trial.Case, held *trial.Result) musts.Reading {
+	if o == nil || o.result == nil {
+		return nil
+	}
+	out, as := musts.Read(c, o.result), musts.Read(c, held)
+	if len(out) != len(as) {
+		return nil
+	}
+	floats.Sub(out, as)
+	return out
 }
 
 func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
@@ -342,7 +370,7 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int,
 	drags := moved.Setup.Cast.Drag > 0
 	q := trial.Question{
 		Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (!drags || u.fallOnly),
-		FallOnly: drags && u.fallOnly && v.of.School().OnTheBed,
+		FallOnly: (drags || v.of.Swell()) && u.fallOnly && v.of.School().OnTheBed,
 	}
 	other, err := v.try(moved, q)
 	if err != nil {
@@ -384,6 +412,9 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (m
 	ways := moved.Handlings()
 	low := slices.IndexFunc(ways, func(h trial.Handling) bool { return h.Down })
 	if q.Handling.Down || low < 0 || musts.Suits(moved, r) {
+		return r, nil
+	}
+	if guess := guessed(r, v.apart); v.brisk && guess != nil && !musts.SuitsBetter(moved, guess, r) {
 		return r, nil
 	}
 	q.Handling, q.Near = ways[low], &trial.Result{} // it lies otherwise than held so

@@ -60,6 +60,7 @@ type Head struct {
 	doubts *doubts       // what is not known does to it; nil where that was not looked at
 	finer  musts.Reading // what a finer look adds to its reading; nil where there was none
 	swung  musts.Reading // what the other moments of a swell add to its reading at the first; nil without one
+	apart  musts.Reading // what is read of it held otherwise, less that as it is held; nil where that was not tried
 }
 
 // Miss is how a head stands with a must.
@@ -103,19 +104,22 @@ func (v view) judge() (Head, error) {
 	if err != nil {
 		return Head{}, err
 	}
+	v.apart = other.apart(v.of, &result)
 	h, err := v.judged(result)
+	h.apart = v.apart
 	if err != nil || other == nil || h.Verdict != Perhaps && !(v.of.Swell() && !h.suited) {
 		return h, err
 	}
 	// What is in doubt with one handling may be less so with another; and what one
 	// moment of a swell leaves in hand not every moment does.
-	second, err := v.try(v.of, trial.Question{Handling: *other})
+	second, err := other.comes(v)
 	if err != nil {
 		return h, err
 	}
 	also, err := v.otherwise(second, &h)
 	if err == nil && also.Sure > h.Sure+musts.Gain {
 		h = also
+		h.apart = (&unheld{result.Handling, &result}).apart(v.of, &second)
 	}
 	return h, err
 }
@@ -126,7 +130,7 @@ const worthALook = 0.2
 
 // otherwise judges the head as it comes out when it is not held as h is.
 func (v view) otherwise(second trial.Result, h *Head) (Head, error) {
-	phases, err := v.phases(second)
+	phases, err := v.phasesLike(second, h)
 	if err != nil {
 		return Head{}, err
 	}

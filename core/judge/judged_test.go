@@ -90,6 +90,10 @@ var judged = []struct {
 	{name: "held in a swell", change: func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Swell.Height, s.Swell.Period, s.Cast.Drag = setup.HoldBottom, 3, 0.6, 8, 0.3
 	}},
+	{name: "lying in the surf, in a breeze", change: func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Swell.Height, s.Swell.Period, s.Flow.Speed = setup.HoldBottom, 3, 0.3, 8, 0.1
+		s.Wind.Speed, s.Wind.Direction = 4, 90
+	}},
 	{name: "lifted", change: func(s *setup.Setup) { s.Approach.Kind, s.Water.Depth = setup.LiftAndDrop, 6 }},
 	{name: "lifted, back between 0.8 and 1.5 s", change: func(s *setup.Setup) {
 		s.Approach.Kind, s.Water.Depth, s.Approach.BackLeast, s.Approach.BackMost = setup.LiftAndDrop, 6, 0.8, 1.5

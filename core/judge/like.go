@@ -69,6 +69,9 @@ func (v view) phasesLike(first trial.Result, from *Head) (phased, error) {
 func (v view) judgedLike(result trial.Result, phases phased, from *Head) (Head, bool, error) {
 	c := v.of
 	h := Head{Result: result, doubts: from.doubts, suited: from.suited, finer: from.finer, swung: from.swung}
+	if result.Handling == from.Handling {
+		h.apart = from.apart
+	}
 	var err error
 	if h.Reach, err = c.Reach(v.mass); err != nil {
 		return Head{}, false, err
@@ -109,6 +112,9 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 	case at == 0 && v.of.School().Swims && v.stands(&result, first) == lost:
 		return result, true, nil // no hand makes up for a speed so far off
 	}
+	if guess := guessed(first, from.apart); at == 1 && guess != nil && musts.Unsuited(v.of, guess) {
+		return result, true, nil
+	}
 	other, err := v.try(v.of, trial.Question{Handling: ways[1-at], Near: &from.Result})
 	if err != nil {
 		return result, false, err
@@ -119,9 +125,22 @@ func (v view) heldAlike(from *Head) (trial.Result, bool, error) {
 		return result, true, nil
 	case !v.brisk:
 		return result, false, nil
+	case !v.of.School().Swims:
+		return other, true, nil
 	}
 	result, err = v.try(v.of, trial.Question{Handling: ways[1-at], Near: &from.Result, Pace: true})
 	return result, err == nil, err
+}
+
+// guessed is what would be read of a head held otherwise that is read so as it is held, if those were as far apart as they
+// were found to be; nil where they were not.
+func guessed(held, apart musts.Reading) musts.Reading {
+	if len(apart) != len(held) {
+		return nil
+	}
+	out := slices.Clone(held)
+	floats.Add(out, apart)
+	return out
 }
 
 // Thorough tells whether every unknown was looked at.

@@ -129,3 +129,76 @@ func TestLikeHeldOtherwise(t *testing.T) {
 		t.Errorf("held otherwise %d times and alike %d", otherwise, alike)
 	}
 }
+
+// upTried counts the tries of a head with the rod up.
+func upTried(b judge.Bench, count *atomic.Int64) judge.Bench {
+	return judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+		if !q.Handling.Down {
+			count.Add(1)
+		}
+		return b.Try(ctx, c, q)
+	}}
+}
+
+// In less and less wind a rod that was held down is tried up again once that is near to suiting, and is held up where it
+// suits, as the head on its own has it.
+func TestHeldUpAgain(t *testing.T) {
+	const mass = 7.1e-3
+	water := func(wind float64) *trial.Case {
+		return situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Wind.Speed, s.Hand.Rod = setup.SlowFall, 6, wind, setup.RodSuits
+		})
+	}
+	var up atomic.Int64
+	b := upTried(judgetest.Bench(nil), &up)
+	from, err := b.Briskly(t.Context(), water(7), mass)
+	if err != nil || !from.Handling.Down {
+		t.Fatal(from.Handling, err)
+	}
+	left, looked, held := 0, 0, 0
+	for wind := 7.0; wind > 2; wind -= 0.1 {
+		here := water(wind)
+		own, err := b.Judge(t.Context(), here, mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		before := up.Load()
+		h, ok, err := b.LikeBriskly(t.Context(), here, mass, &from)
+		if err != nil || !ok || h.Handling != own.Handling {
+			t.Fatalf("in %.1f m/s: %+v, on its own %+v, %t, %v", wind, h.Handling, own.Handling, ok, err)
+		}
+		switch tried := up.Load() > before; {
+		case !h.Handling.Down:
+			held++
+		case tried:
+			looked++
+		default:
+			left++
+		}
+	}
+	if left < 4 || looked < 4 || held < 10 {
+		t.Errorf("not tried up %d times, tried for nothing %d, held up %d", left, looked, held)
+	}
+}
+
+// One of many that is held up, and would be better off with the rod down neither as things are taken to be nor in more
+// wind, as far as those are apart, is tried so once; judged on its own it is tried in more wind as well.
+func TestLoweredInMoreWind(t *testing.T) {
+	const mass = 2.3e-3
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Approach.Wait, s.Water.Depth, s.Wind.Speed, s.Hand.Rod = setup.SlowFall, 20, 6, 6, setup.RodSuits
+	})
+	downs := func(how func(judge.Bench) (judge.Head, error)) int64 {
+		var tried, up atomic.Int64
+		h, err := how(upTried(slowerDown(3, &tried), &up))
+		if err != nil || h.Handling.Down {
+			t.Errorf("held %+v, %v", h.Handling, err)
+		}
+		return tried.Load() - up.Load()
+	}
+	brisk := downs(func(b judge.Bench) (judge.Head, error) { return b.Briskly(t.Context(), c, mass) })
+	alone := downs(func(b judge.Bench) (judge.Head, error) { return b.Judge(t.Context(), c, mass) })
+	if brisk != 1 || alone != 2 {
+		t.Errorf("tried with the rod down %d times, and %d on its own", brisk, alone)
+	}
+}

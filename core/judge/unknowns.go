@@ -18,7 +18,7 @@ type unknown struct {
 	both     bool                      // looked at on both sides along a track, for what follows is not even
 	main     bool                      // most of how far the numbers of a head go that is safe comes from it
 	sameFall bool                      // it changes nothing before the bed
-	fallOnly bool                      // it changes nothing of a head that is dragged
+	fallOnly bool                      // it changes nothing on the bed, which is not looked at where that takes time
 	rehandle bool                      // a hand sees it, and holds the line as suits it
 	late     bool                      // it moves nothing that another does not move too, and less
 	lifts    float64                   // whether more of it lifts a head off the bed, 1, or less, -1; 0: neither

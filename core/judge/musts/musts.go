@@ -257,6 +257,13 @@ func Suits(c *trial.Case, r Reading) bool {
 	return lack(c, r) <= 0 || c.School().Swims && Meets(c, r)
 }
 
+// farFromSuiting is what a handling lacks that need not be tried where that was guessed: a matter of what may be left
+// out only.
+const farFromSuiting = 0.5
+
+// Unsuited tells whether a handling is far from good enough; of retrieves it does not.
+func Unsuited(c *trial.Case, r Reading) bool { return !c.School().Swims && lack(c, r) > farFromSuiting }
+
 // Gain is by how much a handling has to be better.
 var Gain = judgement.HandlingGain.Number
 

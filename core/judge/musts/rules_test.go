@@ -33,6 +33,24 @@ func asked(t *testing.T, change func(*setup.Setup)) (*trial.Case, Reading) {
 	return c, r
 }
 
+// A handling that lacks half as much again as half in hand is far from suiting; of a retrieve none is told to be.
+func TestUnsuited(t *testing.T) {
+	hold := func(s *setup.Setup) { s.Approach.Kind = setup.HoldBottom }
+	for out, far := range map[float64]bool{1.2: false, 1.374: false, 1.376: true} { // half in hand is 0.25 of line out
+		c, r := asked(t, hold)
+		r[ReadOut] = LogOf(out)
+		if Unsuited(c, r) != far || Suits(c, r) != (out < 1.25) {
+			t.Errorf("%g of the straight way out: far from suiting %t, suits %t", out, Unsuited(c, r), Suits(c, r))
+		}
+	}
+	c, r := asked(t, func(s *setup.Setup) { s.Approach.Kind = setup.Swim })
+	r[ReadOut] = LogOf(3)
+	r = r.withTrack(trial.SwimPlaces, slices.Repeat([]float64{1}, trial.SwimPlaces), slices.Repeat([]float64{1}, trial.SwimPlaces))
+	if Unsuited(c, r) {
+		t.Error("a retrieve is told to be far from suiting")
+	}
+}
+
 // Every must from both sides of its threshold, and how it is where a handling has to
 // keep half in hand.
 func TestThresholds(t *testing.T) {

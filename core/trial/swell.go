@@ -16,6 +16,9 @@ import (
 // the line comes to rest.
 const swellWaves = 2
 
+// leftToWaves tells whether heads are left on the bed in a swell: of those only the places are asked for.
+func (c *Case) leftToWaves() bool { return c.Swell() && c.Setup.Cast.Drag == 0 }
+
 // swell looks at a head that is left on the bed in a swell, with the line taken up.
 func (c *Case) swell(ctx context.Context, from *mechanics.Branch, h Handling, f Fall, rest *Rest) error {
 	period := c.Scene.Swell.Period()

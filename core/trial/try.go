@@ -119,7 +119,7 @@ func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branc
 			near = &q.Near.Rest
 		}
 		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
-		if err == nil && c.Swell() && school.OnTheBed && branch != nil && c.Setup.Cast.Drag == 0 {
+		if err == nil && c.leftToWaves() && school.OnTheBed && branch != nil {
 			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
 		}
 	}

@@ -2,6 +2,7 @@ package trial
 
 import (
 	"math"
+	"math/rand/v2"
 	"slices"
 	"testing"
 
@@ -45,6 +46,43 @@ func TestRetrievesOnTheRoughGrain(t *testing.T) {
 		t.Errorf("half are off by %.2f %%, 95 of 100 by %.2f %%", 100*middle, 100*p95)
 	}
 	off.Tell(t, "retrieves", 0.1)
+}
+
+// What waves do to a head that lies on the rough grain is off by little of what may be from what they do on the grain that
+// is shown: one place is as good as another, so that single heads may be far off.
+func TestWavesOnTheRoughGrain(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred heads in a swell, finely")
+	}
+	random := rand.New(rand.NewPCG(5, 9))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	walks, helds, heads, other := 0.0, 0.0, 0, 0
+	for range 120 {
+		c := situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1, 12), between(5, 45)
+			s.Flow.Speed, s.Flow.Direction = between(0, 0.4), between(0, 360)
+			s.Wind.Speed, s.Wind.Direction = between(0, 8), between(0, 360)
+			s.Swell.Height, s.Swell.Period, s.Swell.Direction = between(0.03, 0.3)*s.Water.Depth, between(3, 12), between(0, 360)
+		})
+		mass := between(0.003, 0.03)
+		rough, shown := tried(t, c, Question{Mass: mass}), tried(t, c, Question{Mass: mass, Effort: Shown})
+		if !rough.Arrived() || !shown.Arrived() {
+			continue
+		}
+		walk := func(r Result) float64 { return min(r.Rest.Walk/c.MayWalk(), 3) }
+		heads++
+		walks += math.Abs(walk(rough) - walk(shown))
+		helds += math.Abs(rough.Rest.Held - shown.Rest.Held)
+		if (walk(rough) > 1) != (walk(shown) > 1) {
+			other++
+		}
+	}
+	n := float64(heads)
+	t.Logf("of %d heads: walks off by %.3f of what may be, held for %.3f of a wave more or less; %d walk too far on one alone",
+		heads, walks/n, helds/n, other)
+	if heads < 100 || !(walks/n < 0.1) || !(helds/n < 0.03) || other > heads/12 {
+		t.Errorf("of %d heads: walks off by %.3f, held by %.3f, %d walk too far on one alone", heads, walks/n, helds/n, other)
+	}
 }
 
 // Between two frames a height follows how fast it changes at each; what pushes goes evenly.

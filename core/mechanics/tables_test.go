@@ -64,4 +64,8 @@ func TestWavesGoOnTheCurrent(t *testing.T) {
 			near(t, "off by", 1+r3.Norm(r3.Sub(c.flowAt(p), want)), 1, 2e-5)
 		}
 	}
+	nowhere := math.NaN()
+	if u := c.flowAt(r3.Vec{X: nowhere, Y: nowhere, Z: nowhere}); !math.IsNaN(u.X) {
+		t.Errorf("nowhere it goes at %v", u)
+	}
 }

@@ -69,9 +69,16 @@ func (w *Waves) At(p r3.Vec, time float64) r3.Vec {
 	return w.Flow(sin, cos, math.Exp(height))
 }
 
-// Place is theta of At in rad, and k(z+D).
+// Place is theta of At in rad, and k(z+D), which is a number wherever p is.
 func (w *Waves) Place(p r3.Vec, time float64) (theta, height float64) {
-	return w.number*(p.X*w.along.X+p.Y*w.along.Y) - w.omega*time + w.phase, w.number * min(max(p.Z+w.depth, 0), w.depth)
+	height = p.Z + w.depth
+	switch {
+	case height > w.depth:
+		height = w.depth
+	case !(height > 0):
+		height = 0
+	}
+	return w.number*(p.X*w.along.X+p.Y*w.along.Y) - w.omega*time + w.phase, w.number * height
 }
 
 // Flow is At, by the sine and the cosine of theta and the exponential of k(z+D).

@@ -26,6 +26,13 @@ func TestCompare(t *testing.T) {
 	if n := value[int](p, `document.querySelectorAll(".compare-pick td").length`); n != 3 {
 		t.Errorf("%d outfits", n)
 	}
+	// Where not all of them fit, a shade at the edge tells that there are more; what is scrolled covers it at the end.
+	p.size(390, 844)
+	p.until(`(() => {
+		const table = document.querySelector(".table-scroll");
+		return table.scrollWidth > table.clientWidth && getComputedStyle(table).backgroundAttachment === "local, local, scroll, scroll";
+	})()`)
+	p.size(1280, 800)
 	value[bool](p, `document.querySelector("[aria-label='Leave out smaller bait']").click() || true`)
 	p.until(`document.querySelectorAll(".compare-pick td").length === 2`)
 	p.visit("/compare?with=football&water.depth=5&heads=0.0035,0.0071&bait.form=stub&bait.length=0.08&bait.body=floating&head.hook=1/0&head.shape=mushroom")

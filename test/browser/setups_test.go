@@ -2,6 +2,7 @@ package browser
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -104,4 +105,29 @@ func TestFindAndBin(t *testing.T) {
 	p.says("[aria-label=Bin]", "Nothing was deleted.")
 	p.click("Trips")
 	p.until(`document.querySelectorAll(".trips li").length === 4`)
+}
+
+// A view that is opened with a kept setup asks for nothing before that is there: not for the water that everybody begins
+// with.
+func TestOnlyTheKeptSetupIsAskedFor(t *testing.T) {
+	t.Parallel()
+	p := first(t)
+	p.begun()
+	p.before(`window.depths = []; const send = window.fetch; window.fetch = async (...of) => {
+		const request = new Request(...of);
+		if (request.method === "POST" && /(charts|comparisons|cards|leads|answers)(\?|$)/.test(request.url))
+			depths.push((await request.clone().json()).setup.water.depth);
+		return send(request);
+	}`)
+	for path, there := range map[string]string{
+		"/map?open=5": `document.querySelector(".map .map-mass")`, "/compare?open=5": `document.querySelector(".compare-pick")`,
+		"/drop?open=5&part=card": `document.querySelector(".card tbody td")`,
+		"/lead?open=5":           `document.querySelector(".lead-answer[aria-busy=false]")`, "/?open=5": `document.querySelector(".answer h1[data-pick]")`,
+	} {
+		p.visit(path)
+		p.until(there)
+		if depths := value[[]float64](p, "depths"); len(depths) == 0 || slices.Max(depths) != 1.8 || slices.Min(depths) != 1.8 {
+			t.Errorf("%s asks for depths of %g m", path, depths)
+		}
+	}
 }

@@ -96,7 +96,9 @@ type worked struct {
 	heads []judge.Head
 	known []*judge.Head // those of them that were judged there, or are mixed from ones known all around
 	inner []*judge.Head // those of these that are mixed from ones on both sides of their mass
-	speed float64       // m/s at which the head that is picked does it, where none does at about the wanted one
+	// kg, of the one that is picked, or that comes closest where none is
+	closest float64
+	speed   float64 // m/s at which the head that is picked does it, where none does at about the wanted one
 }
 
 // Run works the cells out, coarse ones first, and hands each to emit as it is known,
@@ -185,18 +187,21 @@ func (c *Charting) clear(mixed []*judge.Head, size int) []*judge.Head {
 	})
 }
 
-// amid is the mass amid those that are picked at some cells, kg; 0 where none is.
+// amid is the mass amid those that are picked at some cells, or where none is amid those that come closest, kg; 0 where
+// nothing is fished at any of them.
 func (c *Charting) amid(corners [4]worked) float64 {
-	sum, n := 0, 0
-	for _, corner := range corners {
-		if i := slices.Index(c.masses, corner.Mass); i >= 0 {
-			sum, n = sum+i, n+1
+	for _, of := range []func(*worked) float64{func(w *worked) float64 { return w.Mass }, func(w *worked) float64 { return w.closest }} {
+		sum, n := 0, 0
+		for k := range corners {
+			if i := slices.Index(c.masses, of(&corners[k])); i >= 0 {
+				sum, n = sum+i, n+1
+			}
+		}
+		if n > 0 {
+			return c.masses[(2*sum+n)/(2*n)]
 		}
 	}
-	if n == 0 {
-		return 0
-	}
-	return c.masses[(2*sum+n)/(2*n)]
+	return 0
 }
 
 // corners are the cells around a place on the grid of a size.
@@ -290,6 +295,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 	}
 	out := worked{heads: w.heads, known: pointers(w.heads), Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
 	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
+	out.closest = w.heads[w.Closest].Mass
 	out.speed = w.Speed
 	return out, nil
 }

@@ -210,3 +210,23 @@ func TestNotAloneOnTheFinestLevel(t *testing.T) {
 		}
 	}
 }
+
+// A place begins amid the heads that are picked around it, or amid those that come closest where none is.
+func TestAmidWhatIsPickedAround(t *testing.T) {
+	c := &Charting{masses: []float64{1, 2, 3, 5, 8}}
+	cell := func(mass, closest float64) worked { return worked{Cell: Cell{Mass: mass}, closest: closest} }
+	for _, tt := range []struct {
+		corners [4]worked
+		want    float64
+	}{
+		{[4]worked{cell(1, 1), cell(2, 2), cell(3, 3), cell(5, 5)}, 3},
+		{[4]worked{cell(1, 1), cell(0, 8), cell(0, 8), cell(0, 8)}, 1},
+		{[4]worked{cell(0, 8), cell(0, 8), cell(0, 5), {}}, 8},
+		{[4]worked{cell(0, 1), cell(0, 1), cell(0, 2), cell(0, 1)}, 1},
+		{[4]worked{}, 0},
+	} {
+		if got := c.amid(tt.corners); got != tt.want {
+			t.Errorf("%v: %g, not %g", tt.corners, got, tt.want)
+		}
+	}
+}

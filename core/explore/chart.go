@@ -96,8 +96,8 @@ type worked struct {
 	heads []judge.Head
 	known []*judge.Head // those of them that were judged there, or are mixed from ones known all around
 	inner []*judge.Head // those of these that are mixed from ones on both sides of their mass
-	// kg, of the one that is picked, or that comes closest where none is
-	closest float64
+
+	closest float64 // kg, of the one that is picked, or comes closest where none is
 	speed   float64 // m/s at which the head that is picked does it, where none does at about the wanted one
 }
 
@@ -190,18 +190,27 @@ func (c *Charting) clear(mixed []*judge.Head, size int) []*judge.Head {
 // amid is the mass amid those that are picked at some cells, or where none is amid those that come closest, kg; 0 where
 // nothing is fished at any of them.
 func (c *Charting) amid(corners [4]worked) float64 {
-	for _, of := range []func(*worked) float64{func(w *worked) float64 { return w.Mass }, func(w *worked) float64 { return w.closest }} {
-		sum, n := 0, 0
-		for k := range corners {
-			if i := slices.Index(c.masses, of(&corners[k])); i >= 0 {
-				sum, n = sum+i, n+1
-			}
+	var picked, closest []int // rungs
+	for _, corner := range corners {
+		if i := slices.Index(c.masses, corner.Mass); i >= 0 {
+			picked = append(picked, i)
 		}
-		if n > 0 {
-			return c.masses[(2*sum+n)/(2*n)]
+		if i := slices.Index(c.masses, corner.closest); i >= 0 {
+			closest = append(closest, i)
 		}
 	}
-	return 0
+	if len(picked) == 0 {
+		picked = closest
+	}
+	n := len(picked)
+	if n == 0 {
+		return 0
+	}
+	sum := 0
+	for _, i := range picked {
+		sum += i
+	}
+	return c.masses[(2*sum+n)/(2*n)]
 }
 
 // corners are the cells around a place on the grid of a size.
@@ -227,13 +236,13 @@ func pointers(heads []judge.Head) []*judge.Head {
 	return out
 }
 
-// told is the head that is chosen, how sure it is, and whether with the rod down.
-func told(heads []judge.Head, choice choose.Choice) (mass, sure float64, down bool) {
-	if choice.Pick < 0 {
-		return 0, 0, false
+// take takes over what is chosen of the heads of a cell.
+func (w *worked) take(choice choose.Choice) {
+	w.closest = w.heads[choice.Closest].Mass
+	if choice.Pick >= 0 {
+		h := &w.heads[choice.Pick]
+		w.Mass, w.Sure, w.Down = h.Mass, h.Sure, h.Handling.Down
 	}
-	h := heads[choice.Pick]
-	return h.Mass, h.Sure, h.Handling.Down
 }
 
 // Heads tell of others where water is like theirs: the logarithms of its values differ by
@@ -294,8 +303,7 @@ func (c *Charting) workOut(ctx context.Context, at place, near float64, mixed wo
 		return worked{}, err
 	}
 	out := worked{heads: w.heads, known: pointers(w.heads), Cell: Cell{Between: c.known.Waiting(site) < len(w.heads)}}
-	out.Mass, out.Sure, out.Down = told(w.heads, w.Choice)
-	out.closest = w.heads[w.Closest].Mass
+	out.take(w.Choice)
 	out.speed = w.Speed
 	return out, nil
 }

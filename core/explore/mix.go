@@ -48,9 +48,7 @@ func (c *Charting) between(at place, corners [4]worked) (worked, error) {
 		}
 	}
 	if len(out.heads) > 0 {
-		choice := choose.Prefer(here, out.heads)
-		out.Mass, out.Sure, out.Down = told(out.heads, choice)
-		out.closest = out.heads[choice.Closest].Mass
+		out.take(choose.Prefer(here, out.heads))
 	}
 	// Where none does it at about the speed that is wanted, one does at another as it does at the nearest cell.
 	if nearest := &corners[floats.MaxIdx(weights[:])]; out.Mass == 0 && nearest.speed > 0 {

@@ -74,12 +74,10 @@ func (o *unheld) comes(v view) (trial.Result, error) {
 	return v.try(v.of, trial.Question{Handling: o.Handling})
 }
 
-// apart is what is read of a head held otherwise, less what is read of it as it is held; nil where it was not tried so.
-func (o *unheld) apart(c *trial.Case, held *trial.Result) musts.Reading {
-	if o == nil || o.result == nil {
-		return nil
-	}
-	out, as := musts.Read(c, o.result), musts.Read(c, held)
+// asFarApart is what is read of the head held otherwise, less what is read of it as it is held; nil where one of them has
+// no track that the other has.
+func (v view) asFarApart(otherwise, held *trial.Result) musts.Reading {
+	out, as := musts.Read(v.of, otherwise), musts.Read(v.of, held)
 	if len(out) != len(as) {
 		return nil
 	}

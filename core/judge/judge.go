@@ -104,7 +104,9 @@ func (v view) judge() (Head, error) {
 	if err != nil {
 		return Head{}, err
 	}
-	v.apart = other.apart(v.of, &result)
+	if other != nil && other.result != nil {
+		v.apart = v.asFarApart(other.result, &result)
+	}
 	h, err := v.judged(result)
 	h.apart = v.apart
 	if err != nil || other == nil || h.Verdict != Perhaps && !(v.of.Swell() && !h.suited) {
@@ -119,7 +121,7 @@ func (v view) judge() (Head, error) {
 	also, err := v.otherwise(second, &h)
 	if err == nil && also.Sure > h.Sure+musts.Gain {
 		h = also
-		h.apart = (&unheld{result.Handling, &result}).apart(v.of, &second)
+		h.apart = v.asFarApart(&result, &second)
 	}
 	return h, err
 }

@@ -11,7 +11,7 @@ const (
 	octave     = 1 << octaveBits
 	lowestRe   = -14 // 2^-14 is below 1e-4
 	highestRe  = 18  // 2^18 is above 2e5
-	turn       = 256
+	turn       = 256 // angles of a whole turn; a power of two
 )
 
 var (

@@ -69,7 +69,7 @@ func (w *Waves) At(p r3.Vec, time float64) r3.Vec {
 	return w.Flow(sin, cos, math.Exp(height))
 }
 
-// Place is theta of At in rad, and k(z+D), which is a number wherever p is.
+// Place is theta of At in rad at p and a time in s, and k(z+D), of no unit, which is a number wherever p is.
 func (w *Waves) Place(p r3.Vec, time float64) (theta, height float64) {
 	height = p.Z + w.depth
 	switch {
@@ -81,7 +81,7 @@ func (w *Waves) Place(p r3.Vec, time float64) (theta, height float64) {
 	return w.number*(p.X*w.along.X+p.Y*w.along.Y) - w.omega*time + w.phase, w.number * height
 }
 
-// Flow is At, by the sine and the cosine of theta and the exponential of k(z+D).
+// Flow is At in m/s, by the sine and the cosine of theta and the exponential of k(z+D).
 func (w *Waves) Flow(sin, cos, up float64) r3.Vec {
 	down := 1 / up
 	level := w.speed / 2 * (up + down) * cos

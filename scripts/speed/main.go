@@ -47,11 +47,15 @@ func run(document string) error {
 	var out strings.Builder
 	fmt.Fprintf(&out, "\n## %s, %s\n", time.Now().Format("2 January 2006"), strings.TrimSpace(string(commit)))
 	for _, b := range benches {
-		figures, err := measure(b.pkg, b.bench, b.times)
+		figures, lost, err := quietly(now, func() (string, error) { return measure(b.pkg, b.bench, b.times) })
 		if err != nil {
 			return fmt.Errorf("%s: %w", b.bench, err)
 		}
-		fmt.Fprintf(&out, "\n%s\n\n| | |\n|---|---|\n%s", b.title, figures)
+		title := b.title
+		if lost > little {
+			title += fmt.Sprintf(" (%.0f %% of the processors lost to others on the host)", 100*lost)
+		}
+		fmt.Fprintf(&out, "\n%s\n\n| | |\n|---|---|\n%s", title, figures)
 	}
 	text, err := os.ReadFile(document)
 	if err != nil {

@@ -58,6 +58,10 @@ func TestOffline(t *testing.T) {
 	p.until(`document.querySelector(".answer[data-depth='6']:not([data-stale]):not([data-draft]) h1")`)
 	p.visit("/map?open=4")
 	p.until(`document.querySelectorAll(".map .map-cell").length > 10`)
+	// A device that is told it has no network asks itself all the same.
+	value[bool](p, `window.dispatchEvent(new Event("offline"))`)
+	p.click("Compare")
+	p.until(`document.querySelector(".compare-pick")`)
 
 	before := len(shorts(p))
 	p.gone.Store(false)

@@ -14,7 +14,10 @@ const styles = createCache({ key: "d", nonce, prepend: true });
 
 const queries = new QueryClient({
   defaultOptions: {
+    // A device that is told it is without a network still has what is on it: it is asked, and answers.
+    mutations: { networkMode: "always" },
     queries: {
+      networkMode: "always",
       refetchOnWindowFocus: false,
       // What the server refuses it will refuse again; only silence is worth another try.
       retry: (count, error) => count < 2 && error instanceof Failure && error.problem.status === 0,

@@ -78,7 +78,7 @@ storm: ## kills the server fifty times while it writes
 	go test ./cmd/dunvel -run TestKilledInAStorm -v -count 1 -rounds 50
 
 check: engine web/node_modules ## formats, vet, static analysis, types, lint, generated code
-	@test -z "$$(gofmt -l cmd core internal test web/*.go)" || { gofmt -d cmd core internal test web/*.go; exit 1; }
+	@test -z "$$(gofmt -l cmd core internal scripts test web/*.go)" || { gofmt -d cmd core internal scripts test web/*.go; exit 1; }
 	go vet ./...
 	GOOS=js GOARCH=wasm go vet ./cmd/engine ./core/units ./core/almanac
 	go tool staticcheck ./...
@@ -95,7 +95,7 @@ generate: web/node_modules ## server and TypeScript types from the contract, the
 	go run ./scripts/trust -kept
 
 format: web/node_modules
-	gofmt -w cmd core internal test web/*.go
+	gofmt -w cmd core internal scripts test web/*.go
 	cd web && npm run --silent format
 
 bench: ## times and allocations of the engine, the answer and the store

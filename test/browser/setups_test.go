@@ -107,8 +107,8 @@ func TestFindAndBin(t *testing.T) {
 	p.until(`document.querySelectorAll(".trips li").length === 4`)
 }
 
-// A view that is opened with a kept setup asks for nothing before that is there: not for the water that everybody begins
-// with.
+// A view that is opened with a kept setup waits for it: nothing is asked of the water that everybody begins with. That
+// its address comes to hold the setup is no step to go back from; where it is gone the view is that of any water.
 func TestOnlyTheKeptSetupIsAskedFor(t *testing.T) {
 	t.Parallel()
 	p := first(t)
@@ -130,4 +130,11 @@ func TestOnlyTheKeptSetupIsAskedFor(t *testing.T) {
 			t.Errorf("%s asks for depths of %g m", path, depths)
 		}
 	}
+	p.until(`new URLSearchParams(location.search).get("water.depth") === "1.8"`)
+	if back := value[bool](p, `[...document.querySelectorAll(".backforth button")].some((b) => !b.disabled)`); back {
+		t.Error("opening it can be gone back from")
+	}
+	p.visit("/?open=987654")
+	p.until(ready)
+	p.says(".savebar-name", "The setup of this link is gone.")
 }

@@ -146,18 +146,10 @@ function useToldOfUseless(given: Given, params: URLSearchParams) {
   }, []);
 }
 
-/** Opens a kept setup where a link names no more than that; false until it is there. */
-function useOpened(params: URLSearchParams, open: (setup: Setup) => void): boolean {
+/** The number of the kept setup that an address names, where it holds nothing of a setup itself. */
+export function keptIn(params: URLSearchParams): number | undefined {
   const id = Number(params.get("open") ?? Number.NaN);
-  const [asked, setAsked] = useState(() => Number.isInteger(id) && isBare(params));
-  const { data: kept, isError } = useSavedSetup(asked ? id : undefined);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when it has been loaded
-  useEffect(() => {
-    if (!asked || !(kept || isError)) return;
-    if (kept) open(kept.setup);
-    setAsked(false);
-  }, [kept, isError]);
-  return !asked;
+  return Number.isInteger(id) && isBare(params) ? id : undefined;
 }
 
 /** How many changes an entry of the browser's history is on from where the page was opened. */
@@ -174,13 +166,15 @@ export function useSetup() {
   const { pathname, state } = useLocation();
   const navigate = useNavigate();
   const step = stepOf(state);
-  const [setup, setSetup] = useState(() => fromAddress(given, params));
+  const { data: kept } = useSavedSetup(keptIn(params));
+  const [setup, setSetup] = useState(() => kept?.setup ?? fromAddress(given, params));
+  /** A kept setup is opened: that the address comes to hold it is no step to go back from. */
+  const opening = useRef(kept !== undefined);
   useToldOfUseless(given, params);
   const inAddress = JSON.stringify(toAddress(defaults, fromAddress(given, params)));
   const followed = useRef(inAddress);
   /** The setup of the address at the last drawing: what is chosen beside it draws the same one again. */
   const drawn = useRef(inAddress);
-  const opened = useOpened(params, setSetup);
   /** Addresses that were set and have not been seen yet: on a busy machine a newer change overtakes them. */
   const sent = useRef<string[]>([]);
 
@@ -226,8 +220,9 @@ export function useSetup() {
       if (window.location.pathname !== pathname) return; // on the way to another view
       followed.current = JSON.stringify(wanted);
       sent.current = [...sent.current, followed.current];
-      furthest = stepOf(window.history.state?.usr) + 1;
-      setParams(address, { state: { step: furthest } });
+      furthest = stepOf(window.history.state?.usr) + (opening.current ? 0 : 1);
+      setParams(address, { replace: opening.current, state: { step: furthest } });
+      opening.current = false;
     }, pause);
     return () => {
       coming = undefined;
@@ -243,7 +238,6 @@ export function useSetup() {
     setup,
     change,
     replace: setSetup,
-    opened,
     /** One change back, and on again; undefined where there is none. */
     back: step > 0 ? () => navigate(-1) : undefined,
     forth: step < furthest ? () => navigate(1) : undefined,

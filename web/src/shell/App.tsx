@@ -8,6 +8,7 @@ import { PreferencesProvider, usePreferences } from "../parts/preferences";
 import { UndoProvider } from "../parts/Undo";
 import { useKeptPreferences } from "../parts/useKeptPreferences";
 import { BarSlot, View } from "../parts/View";
+import { Opening } from "../setup/Opening";
 import { WorkOutView } from "../views/workout/WorkOutView";
 import { Boundary } from "./Boundary";
 import { TopBar } from "./TopBar";
@@ -142,7 +143,9 @@ function Shell() {
           <Suspense
             fallback={<Box component="main" id="view" className="page" sx={looks.page} aria-busy="true" />}
           >
-            <Outlet />
+            <Opening>
+              <Outlet />
+            </Opening>
           </Suspense>
         </Boundary>
       </BarSlot>

@@ -23,7 +23,7 @@ const most = 3; // outfits beside the first
 export default function CompareView() {
   const { variants } = useDefinitions();
   const { units, show } = useUnits();
-  const { setup, replace, opened } = useSetup();
+  const { setup, replace } = useSetup();
   const { data: saved } = useSetups();
   const [text = "thin", setText] = useAddressText("with");
   const [at = "", setAt] = useAddressText("at");
@@ -37,7 +37,7 @@ export default function CompareView() {
   const { data, error, isPlaceholderData, share } = useAsked<Compared[]>(
     "/comparisons",
     { setup: weight === undefined ? setup : { ...setup, heads: [weight] }, against, units },
-    opened && against.length > 0,
+    against.length > 0,
     { keep: true },
   );
   const compared = against.length > 0 && !error ? data : undefined;

@@ -8,8 +8,8 @@ import { useCard } from "../../setup/useCard";
 import { counted } from "../../units/numbers";
 
 /** What to count to for every depth and head; small enough for a phone, and to be printed. */
-export function CountDown({ setup, opened }: { setup: Setup; opened: boolean }) {
-  const { data: card, error } = useCard(setup, opened);
+export function CountDown({ setup }: { setup: Setup }) {
+  const { data: card, error } = useCard(setup);
   const { show, shown } = useUnits();
   if (error) return <p role="alert">{error.message}</p>;
   if (!card) return <p aria-busy="true">Working it out…</p>;

@@ -18,7 +18,7 @@ const parts = [
 
 /** What an angler measures: baits that are dropped, the current, the cast; and what comes of it. */
 export default function DropView() {
-  const { setup, change, replace, opened } = useSetup();
+  const { setup, change, replace } = useSetup();
   const [part = "drops", setPart] = useAddressText("part");
   return (
     <View
@@ -46,7 +46,7 @@ export default function DropView() {
       />
       {part === "measure" && <Measure setup={setup} onChange={change} />}
       {part === "truth" && <Truth />}
-      {part === "card" && <CountDown setup={setup} opened={opened} />}
+      {part === "card" && <CountDown setup={setup} />}
       {!parts.some((p) => p.key === part && p.key !== "drops") && (
         <Drops setup={setup} onChange={change} onOpen={replace} />
       )}

@@ -25,9 +25,9 @@ const inGrams = (kg: number) => Number((kg * 1000).toPrecision(8));
 
 /** Plays a drop and the work that follows it, one head or two on one clock. */
 export default function FallView() {
-  const { setup, replace, opened } = useSetup();
+  const { setup, replace } = useSetup();
   const { show } = useUnits();
-  const { data: answered, error: noAnswer } = useAnswer(setup, undefined, opened);
+  const { data: answered, error: noAnswer } = useAnswer(setup);
   const [grams, setGrams] = useAddressNumber("head");
   const [otherGrams, setOtherGrams] = useAddressNumber("against");
   const [start, keepTime] = useAddressNumber("at");
@@ -39,7 +39,7 @@ export default function FallView() {
   const heads = [mass, otherGrams !== undefined ? otherGrams / 1000 : undefined].filter(
     (m, i, all): m is number => m !== undefined && all.indexOf(m) === i,
   );
-  const { data: played, error, isPlaceholderData } = useDrops(setup, opened ? heads : [], programme);
+  const { data: played, error, isPlaceholderData } = useDrops(setup, heads, programme);
   const drops = played?.drops ?? [];
   const first = drops[0];
   const end = Math.max(...drops.map((d) => d.time), 0.1);
@@ -81,7 +81,7 @@ export default function FallView() {
         sx={looks.page}
       >
         <Unseen component="h1">Practice</Unseen>
-        <Practice setup={setup} mass={opened ? mass : undefined} />
+        <Practice setup={setup} mass={mass} />
       </View>
     );
   }

@@ -16,9 +16,9 @@ import { useFish, useLead } from "./useLead";
 
 /** Fish that are seen: where to let a bait land and when, and with which head. */
 export default function LeadView() {
-  const { setup, replace, opened } = useSetup();
+  const { setup, replace } = useSetup();
   const [fish, setFish] = useFish(setup);
-  const { data: lead, error, isOld, refetch } = useLead(setup, fish, opened);
+  const { data: lead, error, isOld, refetch } = useLead(setup, fish);
   const errors = error instanceof Failure ? error.fields : {};
   const others = Object.entries(errors).filter(([field]) => !field.startsWith("fish."));
   const old = isOld;

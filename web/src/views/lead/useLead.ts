@@ -38,13 +38,12 @@ export function useFish(setup: Setup): [Fish, (change: Partial<Fish>) => void] {
 }
 
 /** How to lead them. The last answer stays until the next is there, also where one is refused. */
-export function useLead(setup: Setup, fish: Fish, opened: boolean) {
+export function useLead(setup: Setup, fish: Fish) {
   const { units } = useUnits();
   const last = useRef<Lead>(undefined);
   const query = useQuery({
     queryKey: ["lead", setup, fish, units],
     queryFn: ({ signal }) => take(client.POST("/leads", { body: { setup, fish, units }, signal })),
-    enabled: opened,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 10_000,
     retry: false,

@@ -21,7 +21,7 @@ import { useChart, useHere } from "./useChart";
 /** Which head over two fields, with where you are; and own rules of thumb against it. */
 export default function MapView() {
   const { fields } = useDefinitions();
-  const { setup, change, replace, opened } = useSetup();
+  const { setup, change, replace } = useSetup();
   const { show, snap } = useUnits();
   const [wantedAcross, setAcross] = useAddressText("x");
   const [wantedUp, setUp] = useAddressText("y");
@@ -40,7 +40,7 @@ export default function MapView() {
   useEffect(() => {
     if (wrong) say(`Left out of this address: ${wrong}.`);
   }, [wrong]);
-  const { chart, cells, done, failure } = useChart(setup, across, up, opened);
+  const { chart, cells, done, failure } = useChart(setup, across, up);
   const here = useHere(setup, chart);
   const [box, size] = useSize<HTMLDivElement>();
   const label = (path: string) => fields.find((f) => f.path === path)?.label ?? path;

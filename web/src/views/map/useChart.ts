@@ -18,29 +18,27 @@ interface Charted {
 const stillness = 300; // ms without a change before a chart is asked for
 
 /**
- * Which head over two fields, as the server works it out, once the setup is there. Moving along the two fields
- * themselves asks for nothing, until it goes beyond what the map shows: what is asked is the setup without them.
+ * Which head over two fields, as the server works it out. Moving along the two fields themselves asks for nothing,
+ * until it goes beyond what the map shows: what is asked is the setup without them.
  */
-export function useChart(setup: Setup, x: string, y: string, opened: boolean): Charted {
+export function useChart(setup: Setup, x: string, y: string): Charted {
   const { units } = useUnits();
   const [charted, setCharted] = useState<Charted>({ cells: [], done: false });
-  const [asked, setAsked] = useState({ setup: opened ? setup : undefined, round: 0 });
-  const rest = (s?: Setup) => s && JSON.stringify(having(s, { [x]: 0, [y]: 0 }));
+  const [asked, setAsked] = useState({ setup, round: 0 });
+  const rest = (s: Setup) => JSON.stringify(having(s, { [x]: 0, [y]: 0 }));
   const key = rest(setup);
   const { chart } = charted;
   const outside =
     chart !== undefined && [chart.x, chart.y].some((a) => (at(setup, a.field) as number) > a.to);
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked is the rest of the setup
   useEffect(() => {
-    if (!opened) return;
     const next = (old: { round: number }) => ({ setup, round: old.round + (outside ? 1 : 0) });
-    const timer = window.setTimeout(() => setAsked(next), asked.setup ? stillness : 0);
+    const timer = window.setTimeout(() => setAsked(next), stillness);
     return () => window.clearTimeout(timer);
-  }, [key, outside, opened]);
+  }, [key, outside]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: of what is asked only the rest counts
   useEffect(() => {
-    if (!asked.setup) return;
     const stop = new AbortController();
     setCharted({ cells: [], done: false });
     read({ setup: asked.setup, x, y, units }, stop.signal, (line) =>

@@ -38,18 +38,11 @@ export function WorkOutView() {
 
 /** Conditions at the left, the water in the middle, the ladder of heads at the right, the answer above. */
 function WorkOut({ onBegun }: { onBegun: () => void }) {
-  const { setup, change, replace, opened, back, forth } = useSetup();
+  const { setup, change, replace, back, forth } = useSetup();
   const base = useBase();
   const [grams, setGrams] = useAddressNumber("head");
   const looked = setup.heads.find((mass) => Math.abs(mass * 1000 - (grams ?? -1)) < 1e-6);
-  const {
-    data: answered,
-    error,
-    isPlaceholderData,
-    isDraft,
-    isOld,
-    askAgain,
-  } = useAnswer(setup, looked, opened);
+  const { data: answered, error, isPlaceholderData, isDraft, isOld, askAgain } = useAnswer(setup, looked);
   const answer = answered?.answer;
   const { data: changes, soFar, share, isError, refetch } = useChanges(isDraft ? undefined : answered?.of);
   const [counted, setCounted] = useState<number>();

@@ -1,8 +1,9 @@
-// Tells the service worker which files are to be there without a server, and lays compressed copies beside the engine.
+// Tells the service worker which files are to be there without a server, and lays compressed copies beside it and the engine.
 import { createHash } from "node:crypto";
 import { readdir, readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { brotliCompressSync, constants, gzipSync } from "node:zlib";
+import { constants } from "node:zlib";
+import { layCopies } from "./copies.mjs";
 import { pack } from "./pack.mjs";
 
 const revision = async (file) => createHash("sha256").update(await readFile(join("dist", file))).digest("hex").slice(0, 16);
@@ -24,15 +25,12 @@ if (sealed === worker) throw new Error("the service worker has no place for its 
 await writeFile("dist/sw.js", sealed);
 
 // The best that Brotli can do takes half a minute, and saves every device a tenth.
-const quality = process.env.DUNVEL_QUICK ? 9 : 11;
-const params = {
-  [constants.BROTLI_PARAM_QUALITY]: quality,
+await layCopies("dist/sw.js");
+await layCopies("dist/engine/engine.wasm", {
+  [constants.BROTLI_PARAM_QUALITY]: process.env.DUNVEL_QUICK ? 9 : 11,
   [constants.BROTLI_PARAM_LGWIN]: 24,
-  [constants.BROTLI_PARAM_SIZE_HINT]: engine.length,
   // What is alike in it is mostly four bytes apart or a multiple of that; half a per cent less.
   [constants.BROTLI_PARAM_LGBLOCK]: 19,
   [constants.BROTLI_PARAM_NPOSTFIX]: 2,
   [constants.BROTLI_PARAM_NDIRECT]: 16,
-};
-await writeFile("dist/engine/engine.wasm.br", brotliCompressSync(engine, { params }));
-await writeFile("dist/engine/engine.wasm.gz", gzipSync(engine, { level: 9 }));
+});

@@ -1,6 +1,8 @@
 package server
 
 import (
+	"crypto/sha256"
+	"fmt"
 	"io/fs"
 	"mime"
 	"net/http"
@@ -16,7 +18,8 @@ import (
 var copies = []struct{ coding, end string }{{"br", ".br"}, {"gzip", ".gz"}}
 
 // asset serves a file of the built front end, compressed where the client takes it so.
-// Names change with what is in the files where they are kept for long.
+// Names change with what is in the files where they are kept for long; a client that has
+// another is told that it still has the same, and not sent it again.
 func (p *pages) asset(forLong bool) echo.HandlerFunc {
 	return func(c *echo.Context) error {
 		name := strings.TrimPrefix(path.Clean(c.Request().URL.Path), "/")
@@ -42,6 +45,13 @@ func (p *pages) asset(forLong bool) echo.HandlerFunc {
 				name += k.end
 				break
 			}
+		}
+		if !forLong {
+			content, err := fs.ReadFile(p.files, name)
+			if err != nil {
+				return err
+			}
+			h.Set("ETag", fmt.Sprintf(`"%x"`, sha256.Sum256(content)))
 		}
 		http.ServeFileFS(c.Response(), c.Request(), p.files, name)
 		return nil

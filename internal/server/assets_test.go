@@ -60,6 +60,32 @@ func TestCopiesOfAssets(t *testing.T) {
 	}
 }
 
+// What is not kept for long is sent once: a client that has it is told so, by what is in the copy that it has.
+func TestWhatAClientHasIsNotSentAgain(t *testing.T) {
+	files := fstest.MapFS{"engine/e.wasm": {Data: []byte("whole")}, "engine/e.wasm.br": {Data: []byte("brotli")}}
+	e := echo.New()
+	(&pages{files: files, html: map[string]string{}}).register(e)
+	get := func(accepts, has string) (code int, body, tag string) {
+		r := httptest.NewRequest("GET", "/engine/e.wasm", nil)
+		r.Header.Set("Accept-Encoding", accepts)
+		r.Header.Set("If-None-Match", has)
+		w := httptest.NewRecorder()
+		e.ServeHTTP(w, r)
+		return w.Code, w.Body.String(), w.Header().Get("ETag")
+	}
+	_, _, small := get("br", "")
+	if code, body, tag := get("br", small); code != http.StatusNotModified || body != "" || tag != small {
+		t.Errorf("%d %q %s, has %s", code, body, tag, small)
+	}
+	if code, body, _ := get("", small); code != http.StatusOK || body != "whole" {
+		t.Errorf("another copy: %d %q", code, body)
+	}
+	files["engine/e.wasm.br"] = &fstest.MapFile{Data: []byte("newer")}
+	if code, body, tag := get("br", small); code != http.StatusOK || body != "newer" || tag == small {
+		t.Errorf("a newer one: %d %q %s", code, body, tag)
+	}
+}
+
 // Answers are compressed for whoever asks, and only then.
 func TestAnswersAreCompressed(t *testing.T) {
 	s := start(t)

@@ -77,13 +77,16 @@ export function Playback({ setup, answer, drops, time, frame, still }: Props) {
       {/* Over the baits, which may cross. */}
       {drops.map((drop, i) => {
         const end = frameAt(drop, time)?.end;
+        const left = end && toLeft(x(end.x));
+        // The line comes in from above on the left.
+        const under = i > 0 || (left && drops.length === 1);
         return (
           end && (
             <text
               key={drop.mass}
-              x={x(end.x) + (toLeft(x(end.x)) ? -10 : 10)}
-              y={z(end.z) + (i === 0 ? -8 : 18)}
-              textAnchor={toLeft(x(end.x)) ? "end" : undefined}
+              x={x(end.x) + (left ? -10 : 10)}
+              y={z(end.z) + (under ? 18 : -8)}
+              textAnchor={left ? "end" : undefined}
               className="label"
             >
               {show("mass", drop.mass)}

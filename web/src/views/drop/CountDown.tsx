@@ -89,7 +89,11 @@ export function CountDown({ setup }: { setup: Setup }) {
           </TableBody>
         </Table>
       </Wide>
-      <Button variant="outlined" sx={{ [looks.printed]: { display: "none" } }} onClick={() => window.print()}>
+      <Button
+        variant="outlined"
+        sx={{ marginTop: "16px", [looks.printed]: { display: "none" } }}
+        onClick={() => window.print()}
+      >
         Print it
       </Button>
     </Box>

@@ -42,7 +42,8 @@ func TestCompare(t *testing.T) {
 	p.says(".compare-words", "On the bed it leans, at ")
 	p.until(`location.search.includes("at=0.0071") && !document.querySelector(".compare-words").innerText.includes("weight")`)
 	p.visit("/compare?with=gold")
-	p.says("[role=alert]", "There is no change “gold”")
+	p.says(".MuiSnackbar-root", "Left out of this address: with=gold.")
+	p.says("main", "Choose something to compare with.")
 	p.visit("/compare?water.depth=500")
 	p.says("[role=alert]", "500 m is outside")
 }

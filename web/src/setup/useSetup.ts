@@ -283,9 +283,9 @@ const places: readonly string[] = ["trip", "from", "page", "words", "plan"];
 /** Those of them that are numbers. */
 const numbers = ["open", "head", "against", "at", "test", "deep", "seed", "trip", "spot"];
 
-/** Whether an address holds nothing of a setup itself. */
+/** Whether an address holds nothing of a setup itself, whatever else stands in it. */
 export const isBare = (params: URLSearchParams) =>
-  [...params.keys()].every((key) => (besides as readonly string[]).includes(key));
+  ![...params.keys()].some((key) => key === "heads" || key.includes("."));
 
 /** A text that stands in the address besides the setup. */
 export function useAddressText(

@@ -6,6 +6,7 @@ import * as looks from "../../parts/looks";
 import { useUnits } from "../../parts/preferences";
 import { Term } from "../../parts/Term";
 import { useAsked } from "../../parts/useAsked";
+import { useLeftOut } from "../../parts/useLeftOut";
 import { View } from "../../parts/View";
 import { Wide } from "../../parts/Wide";
 import { Working } from "../../parts/Working";
@@ -28,7 +29,12 @@ export default function CompareView() {
   const [text = "thin", setText] = useAddressText("with");
   const [at = "", setAt] = useAddressText("at");
   const weight = setup.heads.find((mass) => String(mass) === at);
-  const chosen = text.split(",").filter(Boolean);
+  const wanted = text.split(",").filter(Boolean);
+  const known = (key: string) =>
+    variants.some((v) => v.key === key) ||
+    (isKept(key) && saved?.some((s) => String(s.id) === key) !== false);
+  const chosen = wanted.filter(known).slice(-most);
+  useLeftOut(wanted.filter((key) => !chosen.includes(key)).map((key) => `with=${key}`));
   const toggle = (key: string) =>
     setText(
       (chosen.includes(key) ? chosen.filter((k) => k !== key) : [...chosen, key].slice(-most)).join(","),
@@ -147,9 +153,12 @@ export default function CompareView() {
   );
 }
 
+/** Whether what is compared with is the tackle of a kept setup. */
+const isKept = (key: string) => /^\d+$/.test(key);
+
 /** What is compared with, by its key: a variant, or the number of a kept setup. */
 function ofKey(key: string, saved: SavedSetup[] | undefined) {
-  if (!/^\d+$/.test(key)) return { variant: key };
+  if (!isKept(key)) return { variant: key };
   const found = saved?.find((s) => String(s.id) === key);
   return found && { name: found.name, setup: found.setup };
 }

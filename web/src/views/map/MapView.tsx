@@ -1,5 +1,4 @@
 import { Box, LinearProgress } from "@mui/material";
-import { useEffect } from "react";
 import { useDefinitions } from "../../parts/definitions";
 import { Choose } from "../../parts/Entry";
 import { KeepPicture } from "../../parts/KeepPicture";
@@ -7,7 +6,7 @@ import * as looks from "../../parts/looks";
 import { at } from "../../parts/path";
 import { useUnits } from "../../parts/preferences";
 import { Aside } from "../../parts/Said";
-import { useSay } from "../../parts/Undo";
+import { useLeftOut } from "../../parts/useLeftOut";
 import { View } from "../../parts/View";
 import { useSize } from "../../section/useSize";
 import { NumberField } from "../../setup/NumberField";
@@ -29,17 +28,10 @@ export default function MapView() {
     path && fields.some((f) => f.path === path && f.type === "number") ? path : other;
   const across = one(wantedAcross, "water.depth");
   const up = one(wantedUp, across === "flow.speed" ? "water.depth" : "flow.speed");
-  const say = useSay();
-  const wrong = [
-    wantedAcross && across !== wantedAcross && `x=${wantedAcross}`,
-    wantedUp && up !== wantedUp && `y=${wantedUp}`,
-  ]
-    .filter(Boolean)
-    .join(", ");
-  // biome-ignore lint/correctness/useExhaustiveDependencies: once for what is wrong
-  useEffect(() => {
-    if (wrong) say(`Left out of this address: ${wrong}.`);
-  }, [wrong]);
+  useLeftOut([
+    ...(wantedAcross && across !== wantedAcross ? [`x=${wantedAcross}`] : []),
+    ...(wantedUp && up !== wantedUp ? [`y=${wantedUp}`] : []),
+  ]);
   const { chart, cells, done, failure } = useChart(setup, across, up);
   const here = useHere(setup, chart);
   const [box, size] = useSize<HTMLDivElement>();

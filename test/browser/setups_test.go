@@ -134,6 +134,12 @@ func TestOnlyTheKeptSetupIsAskedFor(t *testing.T) {
 	if back := value[bool](p, `[...document.querySelectorAll(".backforth button")].some((b) => !b.disabled)`); back {
 		t.Error("opening it can be gone back from")
 	}
+	// One that is what everybody begins with leaves its address as it is: the first change is a step.
+	p.comes(`fetch("/api/definitions").then((r) => r.json()).then(({defaults}) => fetch("/api/setups", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({name: "Usual", setup: defaults})})).then((r) => r.json()).then((k) => window.usual = k.id)`)
+	p.visit(fmt.Sprintf("/?open=%d", value[int](p, "window.usual")))
+	p.until(ready)
+	p.field("water.depth", "9 m")
+	p.until(`document.querySelector(".backforth button:not([disabled])")?.innerText === "Back"`)
 	p.visit("/?open=987654")
 	p.until(ready)
 	p.says(".savebar-name", "The setup of this link is gone.")

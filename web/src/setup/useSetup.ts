@@ -204,7 +204,10 @@ export function useSetup() {
 
   useEffect(() => {
     const wanted = toAddress(defaults, setup);
-    if (JSON.stringify(wanted) === followed.current) return;
+    if (JSON.stringify(wanted) === followed.current) {
+      opening.current = false; // there is nothing to hold: the next change is one of a hand
+      return;
+    }
     const address = () => {
       const old = inBrowser();
       const next = new URLSearchParams(wanted);

@@ -94,6 +94,18 @@ func BenchmarkAnswer(b *testing.B) {
 	})
 }
 
+// BenchmarkBothStates is an answer for the flow of now and for one that has turned and runs faster.
+func BenchmarkBothStates(b *testing.B) {
+	cost(b, func(a Adviser, s setup.Setup, _ func()) error {
+		s.Other = setup.Other{Asked: true, Speed: s.Flow.Speed + 0.1, Direction: s.Flow.Direction + 180}
+		out, err := a.Answer(b.Context(), s, nil)
+		if err == nil && out.Other == nil {
+			return errors.New("there is no answer for the other state")
+		}
+		return err
+	})
+}
+
 func BenchmarkChanges(b *testing.B) {
 	cost(b, func(a Adviser, s setup.Setup, first func()) error {
 		_, err := a.Changes(progress.WithFound(b.Context(), func(any) { first() }), s, nil)

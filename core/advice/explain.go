@@ -55,12 +55,39 @@ func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (st
 	}
 	s := t.Setup
 	s.Approach.Still = setup.MaySwing
+	if may, err := a.lightly(ctx, s, l, pick.Mass/judgement.MuchHeavier.Number); !may {
+		return "", err
+	}
 	mass, err := a.Pick(ctx, s)
 	if err != nil || mass == 0 || pick.Mass < judgement.MuchHeavier.Number*mass {
 		return "", err
 	}
 	return fmt.Sprintf("It takes that much to stay in place: let it go with the current, or keep it moving, and %s "+
 		"does it.", t.Mass(mass)), nil
+}
+
+// lightly tells whether the heaviest head of a ladder up to a mass in kg does it in other water: where that is too light
+// no lighter one is looked for.
+func (a Adviser) lightly(ctx context.Context, s setup.Setup, l *choose.Ladder, most float64) (bool, error) {
+	i := 0
+	for i+1 < len(l.Heads) && l.Heads[i+1].Mass <= most {
+		i++
+	}
+	if l.Heads[i].Mass > most {
+		return false, nil
+	}
+	sure, err := a.sure(ctx, s, l.Heads[i].Mass)
+	return sure >= s.Approach.Sure, err
+}
+
+// sure is how sure a head would be in other water, as one of many is judged.
+func (a Adviser) sure(ctx context.Context, s setup.Setup, mass float64) (float64, error) {
+	there, err := trial.New(s, a.Known)
+	if err != nil {
+		return 0, err
+	}
+	h, err := a.Bench.Briskly(ctx, there, mass)
+	return h.Sure, err
 }
 
 // sentence is the answer in a sentence or two: the head, how sure it is, how to hold
@@ -192,20 +219,16 @@ func (a Adviser) asks(ctx context.Context, t teller, l *choose.Ladder) (string, 
 		{"current", t.Setup.Flow.Speed > 0, func(s *setup.Setup) { s.Flow.Speed, s.Flow.NearBed = 0, 0 }},
 		{"swell", t.Swell(), func(s *setup.Setup) { s.Swell.Height = 0 }},
 	} {
-		if !c.there {
-			continue
+		if !c.there || now.Sure+best >= 1 {
+			continue // it cannot be so much likelier
 		}
 		s := t.Setup
 		c.change(&s)
-		without, err := trial.New(s, a.Known)
+		sure, err := a.sure(ctx, s, now.Mass)
 		if err != nil {
 			return "", err
 		}
-		then, err := a.Bench.Judge(ctx, without, now.Mass)
-		if err != nil {
-			return "", err
-		}
-		if more := then.Sure - now.Sure; more > best {
+		if more := sure - now.Sure; more > best {
 			most, best = c.what, more
 		}
 	}

@@ -18,6 +18,7 @@ var benches = []struct{ title, pkg, bench, times string }{
 		"BenchmarkAgainstExplicit", "3x"},
 	{"A draft of an answer", "./core/advice", "BenchmarkDraft", "10x"},
 	{"A whole answer", "./core/advice", "BenchmarkAnswer", "10x"},
+	{"A whole answer for two states of the flow", "./core/advice", "BenchmarkBothStates", "10x"},
 	{"What would change it", "./core/advice", "BenchmarkChanges", "2x"},
 	{"A map of 40 by 40", "./core/advice", "BenchmarkChart", "1x"},
 	{"Four outfits compared", "./core/advice", "BenchmarkCompare", "3x"},

@@ -188,9 +188,13 @@ func (a Adviser) AnswerEarly(ctx context.Context, s setup.Setup, choice units.Ch
 	return a.tell(ctx, ladders, choice, false)
 }
 
-// tell tells of ladders, for one state of the flow or for two.
+// tell tells of ladders, for one state of the flow or for two. What weight is for is told of the first: who asks that of
+// the other has it come first.
 func (a Adviser) tell(ctx context.Context, ladders []*choose.Ladder, choice units.Choice, draft bool) (*Answer, error) {
 	out, err := a.one(ctx, ladders[0], choice, draft)
+	if err == nil && !draft {
+		err = a.whatFor(ctx, ladders[0], choice, out)
+	}
 	if err != nil || len(ladders) == 1 {
 		return out, err
 	}

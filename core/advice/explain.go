@@ -32,9 +32,16 @@ func (a Adviser) explain(ctx context.Context, t teller, l *choose.Ladder, shown 
 	t = t.of(l, l.Pick)
 	out.Sentence, out.Brief = t.sentence(l, pick, shown[l.Pick]), out.Heads[l.Pick].Brief
 	out.NotLighter, out.NotHeavier = t.notLighter(l, out), t.notHeavier(l, out)
-	if out.Cue = t.Cue(pick, shown[l.Pick].Fall); out.Draft {
-		return nil // what takes more judging is told later
+	out.Cue = t.Cue(pick, shown[l.Pick].Fall)
+	return nil
+}
+
+// whatFor says what the weight of the head to tie on is for, which takes more judging.
+func (a Adviser) whatFor(ctx context.Context, l *choose.Ladder, choice units.Choice, out *Answer) (err error) {
+	if l.Pick < 0 {
+		return nil
 	}
+	t := tellerOf(l.Case, choice).of(l, l.Pick)
 	if out.Asks, err = a.asks(ctx, t, l); err != nil {
 		return err
 	}

@@ -23,9 +23,9 @@ const worker = await readFile("dist/worker.part.js", "utf8");
 const sealed = worker.replace("self.__WB_MANIFEST", JSON.stringify(manifest));
 if (sealed === worker) throw new Error("the service worker has no place for its files");
 await writeFile("dist/sw.js", sealed);
+await layCopies("dist/sw.js");
 
 // The best that Brotli can do takes half a minute, and saves every device a tenth.
-await layCopies("dist/sw.js");
 await layCopies("dist/engine/engine.wasm", {
   [constants.BROTLI_PARAM_QUALITY]: process.env.DUNVEL_QUICK ? 9 : 11,
   [constants.BROTLI_PARAM_LGWIN]: 24,

@@ -56,13 +56,18 @@ func (a Adviser) whatFor(ctx context.Context, l *choose.Ladder, choice units.Cho
 // much more weight than one that may go with the current.
 func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (string, error) {
 	pick := &l.Heads[l.Pick]
-	if !t.School().Stays || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing ||
+	if l.Pick == 0 || !t.School().Stays || t.Setup.Cast.Drag > 0 || t.Setup.Approach.Still == setup.MaySwing ||
 		pick.Rest.Grip < judgement.InHand.Number {
 		return "", nil
 	}
 	s := t.Setup
 	s.Approach.Still = setup.MaySwing
-	if may, err := a.lightly(ctx, s, l, pick.Mass/judgement.MuchHeavier.Number); !may {
+	light := lighterBy(l, 1/judgement.MuchHeavier.Number)
+	if light.Mass > pick.Mass/judgement.MuchHeavier.Number {
+		return "", nil
+	}
+	// Where the heaviest of those is too light no lighter one is looked for.
+	if sure, err := a.sure(ctx, s, light.Mass); err != nil || sure < s.Approach.Sure {
 		return "", err
 	}
 	mass, err := a.Pick(ctx, s)
@@ -73,21 +78,7 @@ func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (st
 		"does it.", t.Mass(mass)), nil
 }
 
-// lightly tells whether the heaviest head of a ladder up to a mass in kg does it in other water: where that is too light
-// no lighter one is looked for.
-func (a Adviser) lightly(ctx context.Context, s setup.Setup, l *choose.Ladder, most float64) (bool, error) {
-	i := 0
-	for i+1 < len(l.Heads) && l.Heads[i+1].Mass <= most {
-		i++
-	}
-	if l.Heads[i].Mass > most {
-		return false, nil
-	}
-	sure, err := a.sure(ctx, s, l.Heads[i].Mass)
-	return sure >= s.Approach.Sure, err
-}
-
-// sure is how sure a head would be in other water, as one of many is judged.
+// sure is how sure a head of a mass in kg would be in other water, as one of many is judged. Errors are those of trying.
 func (a Adviser) sure(ctx context.Context, s setup.Setup, mass float64) (float64, error) {
 	there, err := trial.New(s, a.Known)
 	if err != nil {

@@ -3232,7 +3232,7 @@ export interface components {
                 group: string;
                 words: string;
             }[];
-            /** @description For the other state of the flow, where it is asked for; what asks for its weight is not told */
+            /** @description For the other state of the flow, where it is asked for; what its weight is for is not told */
             other?: components["schemas"]["Answer"] | null;
             /** @description What one head does in both states */
             both: string;

@@ -4,6 +4,7 @@ import type { Definitions, Part, Setup } from "../api/client";
 import { useDefinitions } from "../parts/definitions";
 import { at, having, type Leaf } from "../parts/path";
 import { useSay } from "../parts/Undo";
+import { leftOut } from "../parts/useLeftOut";
 import { useSavedSetup } from "./useSetups";
 
 // The address holds what differs from the setup that everyone starts from,
@@ -139,10 +140,10 @@ function useToldOfUseless(given: Given, params: URLSearchParams) {
   const say = useSay();
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, as it is opened
   useEffect(() => {
-    const out = useless(given, params);
-    if (out.length === 0 || toldOf === params.toString()) return;
+    const words = leftOut(useless(given, params));
+    if (!words || toldOf === params.toString()) return;
     toldOf = params.toString();
-    say(`Left out of this address: ${out.slice(0, 5).join(", ")}${out.length > 5 ? " and more" : ""}.`);
+    say(words);
   }, []);
 }
 

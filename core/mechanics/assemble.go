@@ -31,6 +31,8 @@ type link struct {
 	stretch float64 // what is amiss
 	fed     float64 // how that changes with the line that runs into it
 	stiff   float64 // tension over stretch, N
+	flow    r3.Vec  // of the water at what is wet of it, m/s,
+	known   bool    // which was looked up in this stage
 }
 
 // load is what drag and net weight do to a segment, and how that changes with the place
@@ -162,10 +164,14 @@ func (c *chain) segmentLoad(i int, line *thread, k *link, tau float64, x []r3.Ve
 		wet, wetLower, wetUpper = wetShare(z0, z1, c.film)
 	}
 	if wet == 0 {
+		k.known = false
 		l.half = line.dry.forceAndSlopes(k.way, r3.Sub(c.scene.Wind, v), half, byPlace, &l.slopes)
 		return
 	}
-	inWater := line.wet.forceAndSlopes(k.way, r3.Sub(c.flowAt(wetMiddle(x[i], x[i+1])), v), half, wet*byPlace, &l.slopes)
+	if !c.near || !k.known {
+		k.flow, k.known = c.flowAt(wetMiddle(x[i], x[i+1])), true
+	}
+	inWater := line.wet.forceAndSlopes(k.way, r3.Sub(k.flow, v), half, wet*byPlace, &l.slopes)
 	if wet == 1 {
 		l.half = inWater
 		return

@@ -27,11 +27,16 @@ func (s *Scene) Start(ctx context.Context, d Drop, keep Detail) (*Branch, error)
 	if err := m.goOn(ctx); err != nil {
 		return nil, err
 	}
+	return m.branch(), nil
+}
+
+// branch is a branch from where m is.
+func (m *sim) branch() *Branch {
 	soFar := *m.track
 	m.finish()
 	b := &Branch{m, m.track}
 	m.track = &soFar
-	return b, nil
+	return b
 }
 
 // Track is what came of the drop so far.
@@ -48,20 +53,48 @@ func (b *Branch) GoOn(ctx context.Context, more []Phase, longest float64) (*Trac
 	if b.Ended() {
 		return b.Track(), nil
 	}
-	m := b.sim.copy()
+	m, err := b.goOn(ctx, more, longest)
+	if err != nil {
+		return nil, err
+	}
 	defer m.leave(false)
-	m.d.Phases = slices.Concat(m.d.Phases, more)
-	m.d.Until = min(m.time+longest, LongestRun)
-	if err := b.sim.scene.check(m.d, m.keep); err != nil {
-		return nil, err
-	}
-	m.track.Outcome = ""
-	m.record()
-	if err := m.goOn(ctx); err != nil {
-		return nil, err
-	}
 	m.finish()
 	return m.track, nil
+}
+
+// Further is GoOn to the end of what more is done, where it may be gone on from again.
+func (b *Branch) Further(ctx context.Context, more []Phase) (*Branch, error) {
+	if b.Ended() {
+		return b, nil
+	}
+	longest := 1.0 // s, so that it is the phases that end it
+	for _, p := range more {
+		longest += p.Time
+	}
+	m, err := b.goOn(ctx, more, longest)
+	if err != nil {
+		return nil, err
+	}
+	defer m.leave(true)
+	return m.branch(), nil
+}
+
+// goOn is a drop of its own that has gone on.
+func (b *Branch) goOn(ctx context.Context, more []Phase, longest float64) (*sim, error) {
+	m := b.sim.copy()
+	m.d.Phases = slices.Concat(m.d.Phases, more)
+	m.d.Until = min(m.time+longest, LongestRun)
+	err := b.sim.scene.check(m.d, m.keep)
+	if err == nil {
+		m.track.Outcome = ""
+		m.record()
+		err = m.goOn(ctx)
+	}
+	if err != nil {
+		m.leave(false)
+		return nil, err
+	}
+	return m, nil
 }
 
 // copy is a drop of its own that is where m is, with no frames yet.

@@ -70,6 +70,47 @@ func TestBranchIsTheWholeDrop(t *testing.T) {
 	}
 }
 
+// What is done further and further is what is done at once, but that steps end where each part does; a branch that has
+// ended is its own, and one that was gone on from is where it was.
+func TestFurther(t *testing.T) {
+	s, d := scene(0.2), falling(jig(t, 0.06, 0.15e-3), 15)
+	d.StopAtTouch, d.Phases = false, []Phase{{Open: true, Landed: true, Time: 300}}
+	fall := fallen(t, s, d, Detail{Frames: 50})
+	further := func(b *Branch, more ...Phase) *Branch {
+		on, err := b.Further(t.Context(), more)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return on
+	}
+	begins := fall.Track().Last.Time
+	first := further(fall, Phase{Reel: 0.3, Time: 4})
+	second := further(first, Phase{Reel: 0.3, Time: 6})
+	at, err := fall.GoOn(t.Context(), []Phase{{Reel: 0.3, Time: 10}}, 10)
+	if err != nil || first.Ended() || second.Ended() {
+		t.Fatal(err, first.Track().Outcome, second.Track().Outcome)
+	}
+	for k, b := range []*Branch{first, second} {
+		track := b.Track()
+		near(t, "begins", track.Frames[0].Time, begins+4*float64(k), 1e-12)
+		near(t, "ends", track.Last.Time, begins+4+6*float64(k), 1e-12)
+	}
+	if off := r3.Norm(r3.Sub(second.Track().Last.End, at.Last.End)); off > 0.05 || fall.Track().Last.Time != begins {
+		t.Errorf("off by %g m, the fall ends at %g s, not %g", off, fall.Track().Last.Time, begins)
+	}
+	if in := further(first, Phase{Reel: 2, Time: 300}); !in.Ended() || in.Track().Outcome != ReeledIn || further(in, Phase{Time: 1}) != in {
+		t.Errorf("reeled in: %s", in.Track().Outcome)
+	}
+	spent, cancel := context.WithCancel(t.Context())
+	cancel()
+	if _, err := fall.Further(spent, []Phase{{Time: 1}}); !errors.Is(err, context.Canceled) {
+		t.Error(err)
+	}
+	if _, err := fall.Further(t.Context(), []Phase{{Time: -1}}); err == nil {
+		t.Error("it goes on for -1 s")
+	}
+}
+
 // A drop that ended before its phases did does not go on.
 func TestBranchEnded(t *testing.T) {
 	for want, change := range map[Outcome]func(*Scene, *Drop){

@@ -44,6 +44,7 @@ type chain struct {
 	work    int       // nodes solved for, over all rounds
 	clock   float64   // s after the splash, of the stage that is being solved
 	until   settled   // when a stage is solved
+	near    bool      // places moved so little in the last round that the water flows there as it did before
 	film    float64   // m over and under the surface within which a line turns from wet to dry
 
 	runners []runner // the bodies that slide
@@ -74,6 +75,9 @@ type solving struct {
 // wild is how many times as long as the chain a correction is after which Newton's method does not settle any more.
 const wild = 10
 
+// sameFlow is how many times as far as settles places they may move for the water to flow there as it did before.
+const sameFlow = 4
+
 // stage is one implicit solve: the forces on nodes that were at base balance
 // at the places they reach tau later.
 type stage struct {
@@ -92,6 +96,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 	x[c.n] = s.tip
 	top := c.n - 1
 	last, lastPulled := 1e-12, 1e-12
+	c.near = false
 	for range c.until.most {
 		c.assemble(s, x, tension)
 		c.work += c.n
@@ -114,6 +119,7 @@ func (c *chain) solve(s *stage, x []r3.Vec, tension []float64) (lineOut float64,
 		for i := range c.n {
 			x[i] = r3.Add(x[i], r3.Scale(share, c.force[i]))
 		}
+		c.near = largest < sameFlow*c.until.place
 		if c.spoolTurns(s, x, tension) {
 			settled = false
 		}

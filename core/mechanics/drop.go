@@ -70,6 +70,12 @@ type Frame struct {
 	Line []r3.Vec
 }
 
+// Rubs is the share that is used of the friction under the key body on the bed: next to 1 where it slides.
+func (f *Frame) Rubs() float64 {
+	speed := r3.Norm(f.Velocity)
+	return speed / math.Hypot(speed, creep)
+}
+
 // Track is what came of a drop.
 type Track struct {
 	Outcome Outcome // Touched, Done, TimeUp, Floats, NoWater, ReeledIn, OutOfLine, StepsUp or Unsolved

@@ -181,3 +181,31 @@ func TestTakenOffBeforeItComesIn(t *testing.T) {
 		}
 	}
 }
+
+// The water is asked again how fast it flows at a segment unless its nodes hardly moved in the last round and it was asked
+// in this stage, which it is not for what was in the air.
+func TestFlowIsAskedAgain(t *testing.T) {
+	m := begun(t, Phase{Time: 60})
+	m.scene.Current.Exponent = 0
+	flows := func(speed float64, near bool, k *link, height float64) float64 {
+		m.scene.Current.Surface.X, m.near = speed, near
+		x := []r3.Vec{{Z: height}, {Z: height + 0.4}}
+		m.n = 2 // so that it is not the one at the rod tip
+		var l load
+		m.segmentLoad(0, &m.main, k, 1, x, r3.Vec{}, r3.Vec{}, &l)
+		return k.flow.X
+	}
+	k := link{way: r3.Vec{Z: 1}, length: 0.4, rest: 0.4}
+	for _, step := range []struct {
+		near         bool
+		speed, flows float64
+		height       float64
+	}{
+		{false, 0.1, 0.1, -3}, {false, 0.2, 0.2, -3}, {true, 0.3, 0.2, -3}, // asked, asked again, not
+		{false, 0.4, 0.2, 3}, {true, 0.5, 0.5, -3}, // in the air, and then in the water
+	} {
+		if got := flows(step.speed, step.near, &k, step.height); got != step.flows {
+			t.Errorf("%+v: %g m/s", step, got)
+		}
+	}
+}

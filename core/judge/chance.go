@@ -45,25 +45,51 @@ type unheld struct {
 
 // handled tries the simplest handling first. If it suits, or no other exists, its result is
 // returned; otherwise the better of the two. other is the handling that was not chosen, nil if
-// there is only one.
+// there is only one. Waves, which take long to watch, are left out where they can only tell the same.
 func (v view) handled() (best trial.Result, other *unheld, err error) {
 	ways := v.of.Handlings()
-	first, err := v.try(v.of, trial.Question{Handling: ways[0]})
+	first, err := v.try(v.of, trial.Question{Handling: ways[0], Unwatched: len(ways) > 1})
 	if err != nil || len(ways) == 1 {
 		return first, nil, err
 	}
+	if musts.Suits(v.of, musts.Read(v.of, &first)) {
+		if first, err = v.watched(v.of, first); err != nil {
+			return first, nil, err
+		}
+	}
 	reading := musts.Read(v.of, &first)
-	if musts.Suits(v.of, reading) {
+	if !first.Unwatched() && musts.Suits(v.of, reading) {
 		return first, &unheld{Handling: ways[1]}, nil
 	}
 	if v.of.School().Swims && v.stands(&first, reading) == lost {
 		return first, nil, nil // no hand makes up for a speed so far off
 	}
-	second, err := v.try(v.of, trial.Question{Handling: ways[1]})
-	if err == nil && musts.SuitsBetter(v.of, musts.Read(v.of, &second), reading) {
-		return second, &unheld{ways[0], &first}, nil
+	second, err := v.try(v.of, trial.Question{Handling: ways[1], Unwatched: true})
+	if err != nil {
+		return first, nil, err
 	}
-	return first, &unheld{ways[1], &second}, err
+	return v.better(first, second)
+}
+
+// better is the better of two handlings of a head, which is watched, and the other.
+func (v view) better(first, second trial.Result) (best trial.Result, other *unheld, err error) {
+	suits := func() bool {
+		return musts.SuitsBetter(v.of, musts.Read(v.of, &second), musts.Read(v.of, &first))
+	}
+	// Waves make none of the two any better.
+	if suits() {
+		if second, err = v.watched(v.of, second); err != nil || suits() {
+			return second, &unheld{first.Handling, &first}, err
+		}
+	}
+	if first, err = v.watched(v.of, first); err != nil || !suits() {
+		return first, &unheld{second.Handling, &second}, err
+	}
+	second, err = v.watched(v.of, second)
+	if err == nil && suits() {
+		return second, &unheld{first.Handling, &first}, nil
+	}
+	return first, &unheld{second.Handling, &second}, err
 }
 
 // comes is what comes of the head held so.
@@ -71,7 +97,7 @@ func (o *unheld) comes(v view) (trial.Result, error) {
 	if o.result != nil {
 		return *o.result, nil
 	}
-	return v.try(v.of, trial.Question{Handling: o.Handling})
+	return v.try(v.of, trial.Question{Handling: o.Handling, Unwatched: true})
 }
 
 // asFarApart is what is read of the head held otherwise, less what is read of it as it is held; nil where one of them has
@@ -81,8 +107,19 @@ func (v view) asFarApart(otherwise, held *trial.Result) musts.Reading {
 	if len(out) != len(as) {
 		return nil
 	}
+	if otherwise.Unwatched() || held.Unwatched() {
+		out.InWavesAs(as)
+	}
 	floats.Sub(out, as)
 	return out
+}
+
+// watched is what comes of a head with what waves do to it.
+func (v view) watched(c *trial.Case, r trial.Result) (trial.Result, error) {
+	if !r.Unwatched() {
+		return r, nil
+	}
+	return v.try(c, trial.Question{Handling: r.Handling, Watch: &r})
 }
 
 func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
@@ -95,6 +132,11 @@ func (v view) try(c *trial.Case, q trial.Question) (trial.Result, error) {
 type phased struct {
 	results  []trial.Result
 	readings []musts.Reading
+}
+
+// steady tells whether waves move the head at no phase, whatever is not known.
+func (p phased) steady() bool {
+	return !slices.ContainsFunc(p.results, func(r trial.Result) bool { return !r.Rest.Steady })
 }
 
 // typical returns the result whose fall takes closest to the mean time, with its phase: the first of those that are as
@@ -247,10 +289,10 @@ func (v view) liftedAnyway(result trial.Result, r musts.Reading) (bool, error) {
 // see the change. Of a safe head only the ranges of its numbers are still wanted, so the main
 // unknowns, moved to one side, are enough (oneSided). In a swell one side is enough as well,
 // because the phase of the wave does more than the difference between the sides.
-func (v view) doubt(result trial.Result, centre []musts.Reading, oneSided bool) (*doubts, error) {
+func (v view) doubt(centre phased, oneSided bool) (*doubts, error) {
 	d := &doubts{draws: all(), shifts: make([]spread.Shift, len(unknowns)), some: oneSided || v.of.Swell()}
 	asked, early := v.asked(oneSided)
-	middle := mean(centre)
+	middle := mean(centre.readings)
 	for from, to := 0, early; from < len(asked); from, to = to, min(to+together, len(asked)) {
 		if from > 0 && from >= early && !oneSided && !v.thorough && d.decided(v.of, middle) {
 			d.clear, d.some = true, true
@@ -258,7 +300,7 @@ func (v view) doubt(result trial.Result, centre []musts.Reading, oneSided bool) 
 		}
 		now := asked[from:to]
 		err := abreast.Each(len(now), func(n int) (err error) {
-			d.shifts[now[n]], err = v.shift(now[n], result, centre, oneSided)
+			d.shifts[now[n]], err = v.shift(now[n], centre, oneSided)
 			return err
 		})
 		if err != nil {
@@ -290,19 +332,21 @@ func (v view) asked(oneSided bool) (asked []int, early int) {
 const together = 2
 
 // shift tries the head with one unknown moved up, and down where the two may differ.
-func (v view) shift(i int, result trial.Result, centre []musts.Reading, oneSided bool) (spread.Shift, error) {
-	u, phase := unknowns[i], i%len(centre)
-	sd := max(u.spread(v.of), 0)
-	up, err := v.shifted(u, sd, spread.Reach, result, phase, centre[phase])
+func (v view) shift(i int, centre phased, oneSided bool) (spread.Shift, error) {
+	u, phase := unknowns[i], i%len(centre.readings)
+	sd, as := max(u.spread(v.of), 0), centre.readings[phase]
+	first := &centre.results[0]
+	q := trial.Question{Handling: first.Handling, Phase: phase, Near: first, SameWaves: centre.steady()}
+	up, err := v.shifted(u, sd, spread.Reach, q, as)
 	if tracked := len(up) > musts.ReadTrack; err != nil || oneSided || v.of.Swell() || !(tracked && u.both) &&
-		!muchOf(up) && !(musts.AsksContact(v.of) && liftsOff(centre[phase], up)) {
+		!muchOf(up) && !(musts.AsksContact(v.of) && liftsOff(as, up)) {
 		return spread.Shift{Up: up}, err
 	}
-	down, err := v.shifted(u, sd, -spread.Reach, result, phase, centre[phase])
+	down, err := v.shifted(u, sd, -spread.Reach, q, as)
 	if err != nil {
 		return spread.Shift{}, err
 	}
-	evenOut(centre[phase], up, down)
+	evenOut(as, up, down)
 	return spread.Shift{Up: up, Down: down}, nil
 }
 
@@ -356,8 +400,7 @@ func muchOf(shift musts.Reading) bool {
 
 // shifted returns the difference of the reading when one unknown is z standard deviations from
 // its assumed value.
-func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int,
-	centre musts.Reading) (musts.Reading, error) {
+func (v view) shifted(u unknown, sd, z float64, q trial.Question, centre musts.Reading) (musts.Reading, error) {
 	s, t := v.of.Setup, stage.AsTaken
 	u.change(&s, &t, spread.Factor(sd, z), z)
 	moved, err := v.of.Moved(s, t)
@@ -366,17 +409,18 @@ func (v view) shifted(u unknown, sd, z float64, result trial.Result, phase int,
 	}
 	same := u.sameFall || !u.main && !u.rehandle && v.fallsSafely(centre)
 	drags := moved.Setup.Cast.Drag > 0
-	q := trial.Question{
-		Handling: result.Handling, Phase: phase, Near: &result, SameFall: same && (!drags || u.fallOnly),
-		FallOnly: (drags || v.of.Swell()) && u.fallOnly && v.of.School().OnTheBed,
-	}
+	q.SameFall = same && (!drags || u.fallOnly)
+	q.FallOnly = (drags || v.of.Swell()) && u.fallOnly && v.of.School().OnTheBed
 	other, err := v.try(moved, q)
 	if err != nil {
 		return nil, err
 	}
 	r := musts.Read(moved, &other)
-	if q.FallOnly {
+	switch {
+	case q.FallOnly:
 		r.OnBedAs(centre)
+	case q.SameWaves:
+		r.InWavesAs(centre)
 	}
 	if u.rehandle && z > 0 {
 		if r, err = v.rehandled(moved, q, r); err != nil {
@@ -415,15 +459,16 @@ func (v view) rehandled(moved *trial.Case, q trial.Question, r musts.Reading) (m
 	if guess := guessed(r, v.apart); v.brisk && guess != nil && !musts.SuitsBetter(moved, guess, r) {
 		return r, nil
 	}
-	q.Handling, q.Near = ways[low], &trial.Result{} // it lies otherwise than held so
+	q.Handling, q.Near, q.SameWaves, q.Unwatched = ways[low], &trial.Result{}, false, true // it lies otherwise than held so
 	down, err := v.try(moved, q)
-	if err != nil {
-		return nil, err
+	better := func() bool { return musts.SuitsBetter(moved, musts.Read(moved, &down), r) }
+	if err != nil || !better() {
+		return r, err
 	}
-	if also := musts.Read(moved, &down); musts.SuitsBetter(moved, also, r) {
-		return also, nil
+	if down, err = v.watched(moved, down); err != nil || !better() {
+		return r, err
 	}
-	return r, nil
+	return musts.Read(moved, &down), nil
 }
 
 // subtract replaces r by its difference from other, limited to mostShift. If one of the two did

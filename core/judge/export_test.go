@@ -62,6 +62,9 @@ func Thoroughly(ctx context.Context, b Bench, c *trial.Case, mass float64) (Head
 	return view{bench: b, ctx: ctx, of: c, mass: mass, thorough: true}.judge()
 }
 
+// Suited tells whether a head is held well enough for no other way to be looked at.
+func (h *Head) Suited() bool { return h.suited }
+
 // CloserBy is what a measurement leaves of the spread of each unknown.
 func CloserBy(c *trial.Case, of Measurement, mass float64) (map[Unknown]float64, error) {
 	out := map[Unknown]float64{}

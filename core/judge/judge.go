@@ -109,19 +109,19 @@ func (v view) judge() (Head, error) {
 	}
 	h, err := v.judged(result)
 	h.apart = v.apart
-	if err != nil || other == nil || h.Verdict != Perhaps && !(v.of.Swell() && !h.suited) {
-		return h, err
-	}
 	// What is in doubt with one handling may be less so with another; and what one
 	// moment of a swell leaves in hand not every moment does.
+	inDoubt := h.Verdict == Perhaps || v.of.Swell() && !h.suited
+	if err != nil || other == nil || !inDoubt || h.Sure+musts.Gain >= 1 {
+		return h, err
+	}
 	second, err := other.comes(v)
 	if err != nil {
 		return h, err
 	}
-	also, err := v.otherwise(second, &h)
+	also, err := v.otherwise(second, &result, &h)
 	if err == nil && also.Sure > h.Sure+musts.Gain {
 		h = also
-		h.apart = v.asFarApart(&result, &second)
 	}
 	return h, err
 }
@@ -130,18 +130,39 @@ func (v view) judge() (Head, error) {
 // unknowns to be looked at there too: of those that seem worse one in a hundred is better.
 const worthALook = 0.2
 
-// otherwise judges the head as it comes out when it is not held as h is.
-func (v view) otherwise(second trial.Result, h *Head) (Head, error) {
+// otherwise judges the head as it comes out when it is not held as h is, of which held came.
+func (v view) otherwise(second trial.Result, held *trial.Result, h *Head) (Head, error) {
+	least := h.Sure - worthALook
+	if v.brisk {
+		least = h.Sure + musts.Gain
+	}
+	alike, ok, err := v.alike(second, h)
+	if err == nil && second.Unwatched() && (!ok || alike.Sure >= least) { // waves make it no surer
+		if second, err = v.watched(v.of, second); err == nil {
+			alike, ok, err = v.alike(second, h)
+		}
+	}
+	v.apart = v.asFarApart(held, &second)
+	if err == nil && (!ok || !v.brisk && alike.Sure >= least) {
+		alike, err = v.judged(second)
+	}
+	alike.apart = v.apart
+	return alike, err
+}
+
+// alike judges the head as it comes out when it is not held as h is by what the unknowns did to h; ok is false where too few
+// of them were looked at.
+func (v view) alike(second trial.Result, h *Head) (Head, bool, error) {
+	if h.doubts == nil && v.stands(&second, musts.Read(v.of, &second)) != lost {
+		return Head{}, false, nil
+	}
 	phases, err := v.phasesLike(second, h)
 	if err != nil {
-		return Head{}, err
+		return Head{}, false, err
 	}
 	alike, ok, err := v.judgedLike(second, phases, h)
-	if err != nil || ok && (v.brisk || alike.Sure < h.Sure-worthALook) {
-		alike.suited = alike.centre != nil && musts.Suits(v.of, alike.centre)
-		return alike, err
-	}
-	return v.judged(second)
+	alike.suited = alike.centre != nil && musts.Suits(v.of, alike.centre)
+	return alike, ok, err
 }
 
 // judged judges the head as it comes out with a handling.
@@ -171,7 +192,7 @@ func (v view) judged(result trial.Result) (Head, error) {
 		}
 	}
 	if stands != lost {
-		if d, err = v.doubt(result, phases.readings, stands == safe); err != nil {
+		if d, err = v.doubt(phases, stands == safe); err != nil {
 			return Head{}, err
 		}
 		h.doubts = d

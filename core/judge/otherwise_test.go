@@ -202,3 +202,76 @@ func TestLoweredInMoreWind(t *testing.T) {
 		t.Errorf("tried with the rod down %d times, and %d on its own", brisk, alone)
 	}
 }
+
+// In a swell a head that does not suit is looked at held otherwise at every moment, even where it does what is asked; but not
+// where it is so sure that nothing can be surer by as much as makes another way to hold it worth the trouble.
+func TestNoneCanBeSurer(t *testing.T) {
+	water := func(rod string) *trial.Case {
+		return situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Hand.Rod = setup.HoldBottom, 3, 0.1, rod
+			s.Wind.Speed, s.Wind.Direction, s.Swell.Height, s.Swell.Period = 5, 90, 0.4, 8
+		})
+	}
+	stand := judgetest.Bench(nil)
+	const gain = 0.05
+	under, over := 0, 0
+	for pull := 5.0; pull < 12; pull += 0.25 {
+		var looked atomic.Bool
+		b := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			if q.Handling.Down && q.Phase == 1 && q.Near == nil {
+				looked.Store(true)
+			}
+			handling := q.Handling
+			q.Handling.Tip = 2 // so that both come to the same
+			r, err := stand.Try(ctx, c, q)
+			r.Handling, r.Feel.Pull, r.Rest.Walk = handling, pull*r.Feel.Pull, 0.8*c.MayWalk()
+			return r, err
+		}}
+		held, err := b.Judge(t.Context(), water(setup.RodHeld), 0.004)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if held.Suited() {
+			t.Errorf("it suits where it is %g sure", held.Sure)
+		}
+		if _, err := b.Judge(t.Context(), water(setup.RodSuits), 0.004); err != nil {
+			t.Fatal(err)
+		}
+		if looked.Load() != (held.Sure+gain < 1) {
+			t.Errorf("%g sure, looked at otherwise: %t", held.Sure, looked.Load())
+		}
+		if held.Sure+gain < 1 {
+			under++
+		} else {
+			over++
+		}
+	}
+	if under < 5 || over < 5 {
+		t.Errorf("%d could be surer and %d not", under, over)
+	}
+}
+
+// A head that is looked at with the rod up because with it down it is too late by far is lowered in more wind where that is
+// as much better there as it is here.
+func TestLoweredThoughItWasUpSecond(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Flow.Speed, s.Hand.Rod = setup.HoldBottom, 3, 0.1, setup.RodSuits
+		s.Wind.Speed, s.Wind.Direction, s.Swell.Height, s.Swell.Period = 5, 90, 0.4, 8
+	})
+	stand := judgetest.Bench(nil)
+	var lowered atomic.Int64
+	b := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+		r, err := stand.Try(ctx, c, q)
+		r.Feel.Pull *= 8
+		if r.Rest.Walk = 2 * c.MayWalk(); q.Handling.Down {
+			r.Rest.Walk, r.Fall.Time = 0.8*c.MayWalk(), 4*r.Fall.Time
+			if q.Near != nil {
+				lowered.Add(1)
+			}
+		}
+		return r, err
+	}}
+	if _, err := b.Briskly(t.Context(), c, 0.004); err != nil || lowered.Load() == 0 {
+		t.Errorf("lowered %d times, %v", lowered.Load(), err)
+	}
+}

@@ -99,7 +99,7 @@ func (b Bench) Weigh(ctx context.Context, c *trial.Case, mass float64) (*Weighed
 	if !centre.Arrived() {
 		return out, nil
 	}
-	d, err := v.doubt(result, phases.readings, false)
+	d, err := v.doubt(phases, false)
 	if err != nil {
 		return nil, err
 	}

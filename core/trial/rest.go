@@ -30,6 +30,8 @@ type Rest struct {
 
 	Held float64 // in a swell: least share of a wave for which it is on the bed; 1 without one
 	Walk float64 // in a swell: m that it goes in SwellWaves waves
+	// in a swell: it uses so little of the grip of the bed that nothing that is not known lets the waves carry it off
+	Steady bool
 
 	hung *mechanics.Hung // the line of a head that lies still
 	lain float64         // over the chord, taken up where it lies still: there another length may suit best
@@ -230,31 +232,57 @@ func (c *Case) lying(r *rig.Rig, h Handling, f Fall, near *Rest) Rest {
 	place := r3.Sub(r3.Vec(f.Landing), r3.Vec{X: moved.X, Y: moved.Y})
 	place.Z = -scene.Bed.DepthAt(place.X)
 	chord := c.chord(f.Landing, h, f.Time)
-	weight := r.Weight()
-	best := Rest{Margin: math.Inf(-1), Grip: math.Inf(1)}
-	var hung *mechanics.Hung
-	found := 0.0
-	if near != nil {
-		hung, found = near.hung, near.lain
+	with := func(line float64, from *mechanics.Hung) Rest {
+		lie := scene.LieAt(r, place, line*chord, from, nil)
+		out := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line, hung: lie.Hung}
+		out.Push = out.Margin * r.Weight()
+		out.Creep = creeps(out.Grip, r3.Norm(c.Middle()))
+		return out
 	}
-	for _, line := range takenUp(found) {
-		lie := scene.LieAt(r, place, line*chord, hung, nil)
-		hung = lie.Hung
-		now := Rest{Margin: min(max(lie.ContactMargin, 0), 1), Grip: min(lie.Grip, stage.MostGrip), Line: line,
-			hung: lie.Hung}
-		now.Push = now.Margin * weight
-		better := now.Margin > best.Margin
-		if c.School().OnTheBed && !c.School().Lifted {
-			better = now.Grip < best.Grip || now.Grip == best.Grip && better
+	if near != nil && near.lain > 0 {
+		return with(near.lain, near.hung)
+	}
+	better := func(a, b *Rest) bool {
+		if c.School().OnTheBed && !c.School().Lifted && a.Grip != b.Grip {
+			return a.Grip < b.Grip
 		}
-		if better {
-			best = now
+		return a.Margin > b.Margin
+	}
+	return suitsBest(with, better)
+}
+
+// suitsBest is what comes of the line that suits best of those that a hand tries, with each of which something comes of a
+// head that is found sooner from how the line hung that was tried before: the farther one is from the best, the worse.
+func suitsBest(with func(line float64, from *mechanics.Hung) Rest, better func(a, b *Rest) bool) Rest {
+	lines := takenUp(0)
+	at := lengths - 2 // the longest mostly suits best, and is harder to find
+	best := with(lines[at], nil)
+	if best.hung == nil {
+		at, best = 0, with(lines[0], nil)
+	}
+	first := best.Line
+	for _, line := range lines[at+1:] {
+		if best.hung == nil {
+			break // it is slack, nor is there anything to gain by more
 		}
-		if lie.Outcome == mechanics.Slack {
-			break // nor is there anything to gain by more
+		longer := with(line, best.hung)
+		if better(&best, &longer) {
+			break
+		}
+		if better(&longer, &best) {
+			best = longer
 		}
 	}
-	best.Creep = creeps(best.Grip, r3.Norm(c.Middle()))
+	if best.Line > first {
+		return best
+	}
+	for at--; at >= 0; at-- {
+		shorter := with(lines[at], best.hung)
+		if better(&best, &shorter) {
+			break
+		}
+		best = shorter
+	}
 	return best
 }
 

@@ -22,10 +22,15 @@ type Result struct {
 	Swim     Swim
 	Hover    Hover
 	Snags    float64 // index, 0 to 10
+
+	unwatched *mechanics.Branch // where it lies, for the waves that were not asked for; nil where they were
 }
 
 // Arrived tells whether it comes to the target.
 func (r *Result) Arrived() bool { return r.Fall.Outcome == Reached }
+
+// Unwatched tells whether what waves do to it on the bed is still to be asked.
+func (r *Result) Unwatched() bool { return r.unwatched != nil }
 
 // Slack is the line out over the straight way to it, beyond that.
 func (r *Result) Slack() float64 { return max(r.Fall.LineOut/max(r.Chord, 0.01)-1, 0) }
@@ -44,6 +49,12 @@ type Question struct {
 	Pace bool
 	// SameFall tells that what was moved changes nothing until it lies on the bed.
 	SameFall bool
+	// Unwatched tells that it is not asked yet what waves do to it on the bed: it is taken to be left there.
+	Unwatched bool
+	// Watch is what came of it unwatched, of which that is asked now. All else is as it was asked.
+	Watch *Result
+	// SameWaves tells that waves do to it on the bed what they did before.
+	SameWaves bool
 	// FallOnly tells that nothing is asked for after the fall.
 	FallOnly bool
 }
@@ -51,6 +62,11 @@ type Question struct {
 // Try works out what comes of a head. Errors are that of ctx, mechanics.ErrBudget,
 // or that the engine cannot take the setup.
 func (c *Case) Try(ctx context.Context, q Question) (Result, error) {
+	if q.Watch != nil {
+		out := *q.Watch
+		out.unwatched = nil
+		return out, c.swell(ctx, q.Watch.unwatched, q.Handling, out.Fall, &out.Rest)
+	}
 	r, lure, err := c.Rig(q.Mass)
 	if err != nil {
 		return Result{}, err
@@ -119,7 +135,11 @@ func (c *Case) afterFall(ctx context.Context, r *Rigged, branch *mechanics.Branc
 			near = &q.Near.Rest
 		}
 		out.Rest, err = c.rest(ctx, r, branch, q.Handling, fall, near)
-		if err == nil && c.leftToWaves() && school.OnTheBed && branch != nil {
+		switch watches := c.leftToWaves() && school.OnTheBed && branch != nil && !q.SameWaves; {
+		case err != nil || !watches:
+		case q.Unwatched:
+			out.Rest.Held, out.Rest.Walk, out.unwatched = 1, 0, branch
+		default:
 			err = c.swell(ctx, branch, q.Handling, fall, &out.Rest)
 		}
 	}

@@ -48,6 +48,18 @@ func TestRetrievesOnTheRoughGrain(t *testing.T) {
 	off.Tell(t, "retrieves", 0.1)
 }
 
+// anySea is some sea, and the mass of a head in it in kg.
+func anySea(t *testing.T, random *rand.Rand) (*Case, float64) {
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1, 12), between(5, 45)
+		s.Flow.Speed, s.Flow.Direction = between(0, 0.4), between(0, 360)
+		s.Wind.Speed, s.Wind.Direction = between(0, 8), between(0, 360)
+		s.Swell.Height, s.Swell.Period, s.Swell.Direction = between(0.03, 0.3)*s.Water.Depth, between(3, 12), between(0, 360)
+	})
+	return c, between(0.003, 0.03)
+}
+
 // What waves do to a head that lies on the rough grain is off by little of what may be from what they do on the grain that
 // is shown: one place is as good as another, so that single heads may be far off.
 func TestWavesOnTheRoughGrain(t *testing.T) {
@@ -55,16 +67,9 @@ func TestWavesOnTheRoughGrain(t *testing.T) {
 		t.Skip("some hundred heads in a swell, finely")
 	}
 	random := rand.New(rand.NewPCG(5, 9))
-	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
 	walks, helds, heads, other := 0.0, 0.0, 0, 0
 	for range 120 {
-		c := situate(t, func(s *setup.Setup) {
-			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1, 12), between(5, 45)
-			s.Flow.Speed, s.Flow.Direction = between(0, 0.4), between(0, 360)
-			s.Wind.Speed, s.Wind.Direction = between(0, 8), between(0, 360)
-			s.Swell.Height, s.Swell.Period, s.Swell.Direction = between(0.03, 0.3)*s.Water.Depth, between(3, 12), between(0, 360)
-		})
-		mass := between(0.003, 0.03)
+		c, mass := anySea(t, random)
 		rough, shown := tried(t, c, Question{Mass: mass}), tried(t, c, Question{Mass: mass, Effort: Shown})
 		if !rough.Arrived() || !shown.Arrived() {
 			continue
@@ -82,6 +87,104 @@ func TestWavesOnTheRoughGrain(t *testing.T) {
 		heads, walks/n, helds/n, other)
 	if heads < 100 || !(walks/n < 0.1) || !(helds/n < 0.03) || other > heads/12 {
 		t.Errorf("of %d heads: walks off by %.3f, held by %.3f, %d walk too far on one alone", heads, walks/n, helds/n, other)
+	}
+}
+
+// A head that a wave does not move is not watched any longer: it walks as in that wave, which is less than a third of what it
+// may over all of them; others are watched for as long as is told.
+func TestUnmovedByAWave(t *testing.T) {
+	random := rand.New(rand.NewPCG(5, 10))
+	unmovedHeads, walked, off := 0, 0, 0.0
+	for range 150 {
+		c, mass := anySea(t, random)
+		h, period := c.Handlings()[0], c.Scene.Swell.Period()
+		fall, branch := fallenIn(t, c, mass, h)
+		if fall.Outcome != Reached {
+			continue
+		}
+		rest := Rest{Line: 1.1}
+		if err := c.swell(t.Context(), branch, h, fall, &rest); err != nil {
+			t.Fatal(err)
+		}
+		taken := c.takeUp(h, fall, rest.Line)
+		gone := func(waves float64) float64 {
+			track, err := branch.GoOn(t.Context(), []mechanics.Phase{taken, {Time: (1 + waves) * period}}, 1000)
+			if err != nil {
+				t.Fatal(err)
+			}
+			begin := fall.Time + taken.Time + period
+			way := r3.Sub(track.At(begin+waves*period), track.At(begin))
+			return math.Hypot(way.X, way.Y)
+		}
+		if over := gone(swellWaves) / swellWaves * 10 / c.MayWalk(); gone(1) < unmoved {
+			unmovedHeads++
+			near(t, "in the first wave", rest.Walk, 10*gone(1), 1e-9)
+			if over > 1.0/3 {
+				t.Errorf("%g g, unmoved by a wave, walks %.2f of what it may", 1e3*mass, over)
+			}
+		} else {
+			walked++
+			off += math.Abs(min(rest.Walk/c.MayWalk(), 3) - min(over, 3))
+		}
+	}
+	t.Logf("%d unmoved, %d walked, off by %.3f of what they may", unmovedHeads, walked, off/float64(walked))
+	if unmovedHeads < 30 || walked < 30 || !(off/float64(walked) < 0.05) {
+		t.Errorf("%d unmoved, %d walked, off by %.3f of what they may", unmovedHeads, walked, off/float64(walked))
+	}
+}
+
+// fallenIn is the fall of a head of a mass in kg.
+func fallenIn(t *testing.T, c *Case, mass float64, h Handling) (Fall, *mechanics.Branch) {
+	t.Helper()
+	r, lure, err := c.Rig(mass)
+	if err != nil {
+		t.Fatal(err)
+	}
+	f, branch, err := c.fall(t.Context(), &Rigged{r, lure}, h, 0, Judged)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return f, branch
+}
+
+// Of the lengths of line that a hand tries the best is found, though not all are tried, whether a head is to lie still or
+// to be lifted.
+func TestLineThatSuitsBest(t *testing.T) {
+	random := rand.New(rand.NewPCG(5, 11))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	taken := map[float64]int{}
+	for n := range 90 {
+		c := situate(t, func(s *setup.Setup) {
+			s.Approach.Kind = []string{setup.HoldBottom, setup.LiftAndDrop}[n%2]
+			s.Water.Depth, s.Cast.Distance, s.Flow.Speed, s.Flow.Direction = between(2, 12), between(8, 35), between(0.1, 0.35),
+				between(0, 360)
+			s.Wind.Speed, s.Wind.Direction = between(0, 7), between(0, 360)
+		})
+		h, mass := c.Handlings()[0], between(0.003, 0.03)
+		f, _ := fallenIn(t, c, mass, h)
+		if f.Outcome != Reached {
+			continue
+		}
+		r, _, err := c.Rig(mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		resting := r.Resting()
+		best := c.lying(&resting, h, f, nil)
+		taken[best.Line]++
+		for _, line := range takenUp(0) {
+			other := c.lying(&resting, h, f, &Rest{lain: line})
+			better := other.Margin > best.Margin+0.01
+			if n%2 == 0 {
+				better = other.Grip < 0.98*best.Grip-0.01
+			}
+			if better {
+				t.Errorf("%g g with %.3f of the chord: %+v; with %.3f %+v", 1e3*mass, best.Line, best, line, other)
+			}
+		}
+	}
+	if len(taken) < 3 {
+		t.Errorf("the lengths that suit best: %v", taken)
 	}
 }
 

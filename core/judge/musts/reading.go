@@ -132,7 +132,13 @@ func Pace(c *trial.Case, h *trial.Result) float64 {
 
 // OnBedAs takes over what a head does on the bed from another reading.
 func (r Reading) OnBedAs(other Reading) {
-	for _, at := range []int{ReadLift, ReadGrip, ReadFelt, ReadHeld, ReadWalk} {
+	for _, at := range []int{ReadLift, ReadGrip, ReadFelt} {
 		r[at] = other[at]
 	}
+	r.InWavesAs(other)
+}
+
+// InWavesAs takes over what waves do to a head on the bed from another reading.
+func (r Reading) InWavesAs(other Reading) {
+	r[ReadHeld], r[ReadWalk] = other[ReadHeld], other[ReadWalk]
 }

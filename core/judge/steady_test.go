@@ -1,0 +1,137 @@
+package judge_test
+
+import (
+	"context"
+	"math/rand/v2"
+	"sync"
+	"sync/atomic"
+	"testing"
+
+	"dunvel/core/judge"
+	"dunvel/core/judge/judgetest"
+	"dunvel/core/setup"
+	"dunvel/core/trial"
+)
+
+// What uses little of the grip of the bed in the waves is not watched again for each unknown: none of them lets waves carry it
+// a third of what they may, or lift it. It is watched where it uses more at any moment of the swell, and held otherwise.
+func TestSteadyInWaves(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred runs of the engine")
+	}
+	random := rand.New(rand.NewPCG(14, 6))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	spared, watched := 0, 0
+	for range 40 {
+		c := situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1.5, 8), between(10, 40)
+			s.Flow.Speed, s.Flow.Direction = between(0, 0.25), between(0, 360)
+			s.Wind.Speed, s.Wind.Direction = between(0, 7), between(0, 360)
+			s.Swell.Height, s.Swell.Period = between(0.1, 0.6), between(4, 11)
+		})
+		var all sync.Mutex
+		unsteady := map[trial.Handling]bool{}
+		seen := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			spare := q.SameWaves
+			q.SameWaves = false
+			r, err := judge.Engine.Try(ctx, c, q)
+			all.Lock()
+			defer all.Unlock()
+			switch {
+			case q.Watch != nil || q.Near == nil && q.Effort == trial.Judged && !q.FallOnly && !r.Unwatched():
+				unsteady[q.Handling] = unsteady[q.Handling] || !r.Rest.Steady
+			case spare && !q.SameFall && !q.FallOnly:
+				spared++
+				if unsteady[q.Handling] || r.Rest.Walk > c.MayWalk()/3 || r.Rest.Held < 0.9 {
+					t.Errorf("%g g in %+v: unsteady %t, walks %.2f m of %.2f, held %.2f", 1e3*q.Mass, c.Setup.Swell,
+						unsteady[q.Handling], r.Rest.Walk, c.MayWalk(), r.Rest.Held)
+				}
+			case q.Near != nil && !q.SameFall && !q.FallOnly:
+				watched++
+			}
+			return r, err
+		}}
+		if _, err := seen.Judge(t.Context(), c, between(0.005, 0.0425)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	t.Logf("%d not watched again, %d watched", spared, watched)
+	if spared < 20 || watched < 40 {
+		t.Errorf("%d not watched again, %d watched", spared, watched)
+	}
+}
+
+// Of one that is not watched again waves do what they did, whatever is answered.
+func TestWavesAsTheyWere(t *testing.T) {
+	c := situate(t, func(s *setup.Setup) {
+		s.Approach.Kind, s.Water.Depth, s.Swell.Height, s.Swell.Period, s.Flow.Speed = setup.HoldBottom, 3, 0.3, 8, 0.1
+	})
+	stand := judgetest.Bench(nil)
+	sure := func(steady bool) float64 {
+		h, err := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			r, err := stand.Try(ctx, c, q)
+			r.Rest.Steady, r.Rest.Walk = steady, c.MayWalk()/2
+			if q.Near != nil {
+				r.Rest.Walk = 2 * c.MayWalk()
+			}
+			return r, err
+		}}.Judge(t.Context(), c, 0.01)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return h.Sure
+	}
+	if steady, not := sure(true), sure(false); steady < 0.9 || not > 0.7 {
+		t.Errorf("%g sure where it is steady, %g where not", steady, not)
+	}
+}
+
+// Waves are watched of fewer ways to hold a rod than there are, and heads are judged as if they were watched of all.
+func TestWavesAreWatchedWhereTheyTell(t *testing.T) {
+	if testing.Short() {
+		t.Skip("some hundred runs of the engine")
+	}
+	random := rand.New(rand.NewPCG(14, 7))
+	between := func(low, high float64) float64 { return low + (high-low)*random.Float64() }
+	left, taken := 0, 0
+	for range 24 {
+		c := situate(t, func(s *setup.Setup) {
+			s.Approach.Kind, s.Water.Depth, s.Cast.Distance = setup.HoldBottom, between(1.5, 5), between(10, 40)
+			s.Flow.Speed, s.Flow.Direction = between(0, 0.25), between(0, 360)
+			s.Wind.Speed, s.Wind.Direction, s.Boat.Kind = between(3, 8), between(0, 360), "bank"
+			s.Swell.Height, s.Swell.Period = between(0.1, 0.5), between(4, 11)
+		})
+		mass := between(0.002, 0.02)
+		var unwatched, watched atomic.Int64
+		lazy := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			r, err := judge.Engine.Try(ctx, c, q)
+			if q.Watch != nil {
+				watched.Add(1)
+			} else if r.Unwatched() {
+				unwatched.Add(1)
+			}
+			return r, err
+		}}
+		all := judge.Bench{Try: func(ctx context.Context, c *trial.Case, q trial.Question) (trial.Result, error) {
+			q.Unwatched = false
+			return judge.Engine.Try(ctx, c, q)
+		}}
+		got, err := lazy.Judge(t.Context(), c, mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		want, err := all.Judge(t.Context(), c, mass)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got.Sure != want.Sure || got.Handling != want.Handling || got.Rest.Walk != want.Rest.Walk || got.Unwatched() {
+			t.Errorf("%g g: %g sure, held %+v; with all watched %g, held %+v", 1e3*mass, got.Sure, got.Handling, want.Sure,
+				want.Handling)
+		}
+		left, taken = left+int(unwatched.Load()), taken+int(watched.Load())
+	}
+	t.Logf("of %d %d were watched", left, taken)
+	if left < 50 || taken > 3*left/4 {
+		t.Errorf("of %d %d were watched", left, taken)
+	}
+}

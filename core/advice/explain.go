@@ -4,12 +4,14 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"slices"
 
 	"dunvel/core/advice/heads"
 	"dunvel/core/advice/notes"
 	"dunvel/core/advice/say"
 	"dunvel/core/judge"
 	"dunvel/core/judge/choose"
+	"dunvel/core/judge/musts"
 	"dunvel/core/judgement"
 	"dunvel/core/setup"
 	"dunvel/core/trial"
@@ -66,7 +68,13 @@ func (a Adviser) keptMoving(ctx context.Context, t teller, l *choose.Ladder) (st
 	if light.Mass > pick.Mass/judgement.MuchHeavier.Number {
 		return "", nil
 	}
-	// Where the heaviest of those is too light no lighter one is looked for.
+	// What is not down in time or not felt is no better for moving; and where the heaviest of those is too light no lighter
+	// one is looked for.
+	if slices.ContainsFunc(light.Misses, func(m judge.Miss) bool {
+		return m.Must != musts.Stays && m.Must != musts.Walks && m.Met < s.Approach.Sure
+	}) {
+		return "", nil
+	}
 	if sure, err := a.sure(ctx, s, light.Mass); err != nil || sure < s.Approach.Sure {
 		return "", err
 	}
@@ -217,8 +225,11 @@ func (a Adviser) asks(ctx context.Context, t teller, l *choose.Ladder) (string, 
 		{"current", t.Setup.Flow.Speed > 0, func(s *setup.Setup) { s.Flow.Speed, s.Flow.NearBed = 0, 0 }},
 		{"swell", t.Swell(), func(s *setup.Setup) { s.Swell.Height = 0 }},
 	} {
-		if !c.there || now.Sure+best >= 1 {
+		switch {
+		case !c.there || now.Sure+best >= 1:
 			continue // it cannot be so much likelier
+		case most != "" && now.Sure+best >= judgement.AsksSurely.Number:
+			continue
 		}
 		s := t.Setup
 		c.change(&s)

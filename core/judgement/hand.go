@@ -90,6 +90,7 @@ var (
 	HookSteps    = Value{2, "1", 0, "a head that hooks of its size do not come on gives way to one so many steps up"}
 	RemediesTold = Value{4, "1", 0, "more than that to choose from is no help"}
 	AsksClearly  = Value{0.25, "1", 0, "what makes a head so much likelier where it is not there asks for the weight"}
+	AsksSurely   = Value{0.95, "1", 0, "where it makes it this sure, nothing else is looked at: it would do it as well at best"}
 	AsksOf       = Value{0.5, "1", 0, "share of the pick that is looked at for that: lighter by less hardly shows it"}
 	HeadMost     = Value{0.17, "kg", 0, "six ounces: no soft bait is fished with more on a spinning rod"}
 )
